@@ -1,0 +1,50 @@
+import type { PlaceKind, PromptLevel } from './curriculum/types'
+
+export const outcomes = ['clean', 'helped', 'late', 'miss'] as const
+export type Outcome = (typeof outcomes)[number]
+
+/** Order of facts: time as corrected, then device, then the device's own sequence. Never arrival, never the id. */
+export interface FactOrder {
+  /** Milliseconds since the epoch, corrected for the device's clock. */
+  readonly at: number
+  readonly device: string
+  readonly seq: number
+}
+
+export interface RepFact extends FactOrder {
+  readonly id: string
+  readonly outcome: Outcome
+  readonly prompt?: PromptLevel
+  readonly faults: readonly string[]
+  readonly latencySeconds?: number
+  readonly heldSeconds?: number
+  /** The second at which a hold was broken, when it was seen. */
+  readonly brokeSeconds?: number
+}
+
+/** A set as the fold needs it: what was worked, where, by whom. */
+export interface SetContext {
+  readonly id: string
+  readonly rungId: string
+  /** A refresher is one set at the top held rung, asked for because the command was going stale. */
+  readonly purpose: 'work' | 'refresh'
+  /** The kennel's calendar day on which it was worked, `YYYY-MM-DD`. */
+  readonly day: string
+  readonly placeId: string
+  readonly placeKind: PlaceKind
+  readonly leashHolder: string
+  /** Distraction-proofing level, 0–5. */
+  readonly level: number
+  readonly blockId: string
+}
+
+export interface SetFact extends SetContext {
+  readonly reps: readonly RepFact[]
+}
+
+/** Negative when `a` comes before `b`. */
+export function compareFacts(a: FactOrder, b: FactOrder): number {
+  if (a.at !== b.at) return a.at - b.at
+  if (a.device !== b.device) return a.device < b.device ? -1 : 1
+  return a.seq - b.seq
+}

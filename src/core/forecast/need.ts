@@ -1,0 +1,73 @@
+import { findRung, type RungPlaceInLadder } from '../curriculum/lookup'
+import type { Curriculum, Rung } from '../curriculum/types'
+import { daysToHold, meetingsMissing, promiseStanding, type Promise } from '../handoff/promise'
+import { unmetNeeds } from '../progress/fold'
+import { rungsToClimb } from '../progress/standing'
+import type { DogState } from '../progress/state'
+import { expectedReps } from './advance'
+
+/** House prior for a rep's chance to come off clean before anything is known, worth this many reps. */
+export const prior = { mean: 0.75, weight: 10 } as const
+
+/**
+ * This dog's chance of a clean rep at a rung: the posterior mean of a Beta prior whose mean is what the dog did over
+ * the whole command (itself drawn toward the house's .75), updated by its reps at the rung.
+ */
+export function chanceClean(curriculum: Curriculum, state: DogState, rung: Rung): number {
+  const found = findRung(curriculum, rung.id)
+  if (!found) return prior.mean
+  const all = Object.entries(state.runs).flatMap(([key, run]) => (key.startsWith(`${rung.command}/`) ? Object.values(run.tallies) : []))
+  const toward = (clean: number, reps: number, mean: number) => (clean + prior.weight * mean) / (reps + prior.weight)
+  const ofCommand = toward(all.reduce((n, t) => n + t.clean, 0), all.reduce((n, t) => n + t.reps, 0), prior.mean)
+  const here = state.runs[found.runKey]?.tallies[found.index]
+  return toward(here?.clean ?? 0, here?.reps ?? 0, ofCommand)
+}
+
+export interface Need {
+  readonly command: string
+  /** Expected reps until the promise is met, from this dog's own rates; drops on the way are not counted. */
+  readonly reps: number
+  readonly rungs: number
+  readonly meetings: number
+  /** Days it takes at the least, since held means two days. */
+  readonly days: number
+  /** The chance of a clean rep used for the promised rung. */
+  readonly chance: number
+}
+
+/** What one promise still asks for. Prerequisites of commands that are not promised are counted in. */
+export function needOf(curriculum: Curriculum, state: DogState, promise: Promise, promisedCommands: ReadonlySet<string>): Need | undefined {
+  const target = findRung(curriculum, promise.rungId)
+  if (!target) return undefined
+  const standing = promiseStanding(curriculum, state, promise)
+  const chance = chanceClean(curriculum, state, target.rung)
+  const meetings = meetingsMissing(standing)
+  if (standing.met) return { command: target.command.id, reps: 0, rungs: 0, meetings: 0, days: 0, chance }
+  const climb = climbTo(curriculum, state, target, promisedCommands, new Set())
+  const reps = climb.reduce((sum, rung) => sum + expectedReps(rung.rule, chanceClean(curriculum, state, rung)), 0) + meetings * expectedReps(target.rung.rule, chance)
+  const passed = standing.heldSince !== undefined
+  const days = Math.max(passed ? 0 : 1, fewestDays(standing.places.map((p) => p.days.length), promise.places), fewestDays(standing.people.map((p) => p.days.length), promise.people))
+  return { command: target.command.id, reps, rungs: climb.length, meetings, days, chance }
+}
+
+/** Rungs below the target, with those of prerequisites that nobody promised, each once. */
+function climbTo(curriculum: Curriculum, state: DogState, target: RungPlaceInLadder, promised: ReadonlySet<string>, seen: Set<string>): readonly Rung[] {
+  const own = rungsToClimb(state, target).filter((r) => !seen.has(r.id))
+  for (const rung of own) seen.add(rung.id)
+  const needs = [...own, target.rung].flatMap((rung) => unmetNeeds(state, curriculum, rung))
+  const below = needs.flatMap((need) => {
+    if (seen.has(need.rung.id) || promised.has(need.command.id)) return []
+    const climb = climbTo(curriculum, state, need, promised, seen)
+    seen.add(need.rung.id)
+    // The prerequisite must be held: passed, and met again on another day.
+    return [...climb, need.rung, need.rung]
+  })
+  return [...below, ...own]
+}
+
+/** The fewest days in which so many places (or people) can each come to two. */
+function fewestDays(daysHad: readonly number[], wanted: number): number {
+  const best = [...daysHad].sort((a, b) => b - a).slice(0, wanted)
+  while (best.length < wanted) best.push(0)
+  return Math.max(0, ...best.map((d) => daysToHold - d))
+}

@@ -1,0 +1,72 @@
+import { findRung } from '../curriculum/lookup'
+import type { Curriculum } from '../curriculum/types'
+import { evidenceBy, heldSince, type DogState, type Evidence } from '../progress/state'
+
+/** What the owner was promised: a rung held, in so many recorded places, with so many people on the leash. */
+export interface Promise {
+  readonly rungId: string
+  readonly places: number
+  readonly people: number
+}
+
+export interface PromiseStanding {
+  readonly promise: Promise
+  readonly heldSince: string | undefined
+  readonly places: readonly Evidence[]
+  readonly people: readonly Evidence[]
+  /** Places and people in which the rung is held, that is, met on two days. */
+  readonly placesHeld: number
+  readonly peopleHeld: number
+  readonly met: boolean
+  /** Day on which the last missing piece fell into place; undefined while something is missing. */
+  readonly metOn: string | undefined
+}
+
+/** House: held in a place, or with a person, means what held means anywhere: the rule met on two days. */
+export const daysToHold = 2
+
+/** How far this promise has come. A promise whose rung the curriculum does not know is never met. */
+export function promiseStanding(curriculum: Curriculum, state: DogState, promise: Promise): PromiseStanding {
+  const found = findRung(curriculum, promise.rungId)
+  const runState = found ? state.runs[found.runKey] : undefined
+  const held = found ? heldSince(found.run, runState, found.index) : undefined
+  const places = found ? evidenceBy(found.run, runState, found.index, 'place') : []
+  const people = found ? evidenceBy(found.run, runState, found.index, 'person') : []
+  const placeDays = holdDays(places)
+  const peopleDays = holdDays(people)
+  const met = held !== undefined && placeDays.length >= promise.places && peopleDays.length >= promise.people
+  const days = [held, placeDays[promise.places - 1], peopleDays[promise.people - 1]].filter((d): d is string => d !== undefined)
+  return {
+    promise,
+    heldSince: held,
+    places,
+    people,
+    placesHeld: placeDays.length,
+    peopleHeld: peopleDays.length,
+    met,
+    metOn: met ? days.sort().at(-1) : undefined,
+  }
+}
+
+/** For each place or person that holds, the day from which it does, in order. */
+const holdDays = (evidence: readonly Evidence[]): readonly string[] =>
+  evidence.flatMap((e) => { const day = e.days[daysToHold - 1]; return day === undefined ? [] : [day] }).sort()
+
+/**
+ * Meetings of the rule still missing at the least: a second day, or enough days for the places and people that lack
+ * them. One meeting serves a place and a person at once, so the larger need counts.
+ */
+export function meetingsMissing(standing: PromiseStanding): number {
+  const lacking = (evidence: readonly Evidence[], wanted: number): number => {
+    const best = evidence.map((e) => Math.min(daysToHold, e.days.length)).sort((a, b) => b - a).slice(0, wanted)
+    return wanted * daysToHold - best.reduce((a, b) => a + b, 0)
+  }
+  const { promise } = standing
+  return Math.max(lacking(standing.places, promise.places), lacking(standing.people, promise.people), standing.heldSince ? 0 : 1)
+}
+
+/** Ready: something is promised and all of it is met. The day is that of the last piece. */
+export function readyOn(standings: readonly PromiseStanding[]): string | undefined {
+  if (standings.length === 0 || standings.some((s) => !s.met)) return undefined
+  return standings.map((s) => s.metOn ?? '').sort().at(-1)
+}

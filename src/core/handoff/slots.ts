@@ -1,0 +1,73 @@
+import { CalendarDate, CalendarDateTime, getDayOfWeek, parseDate, toZoned } from '@internationalized/date'
+
+/** A person's working hours on one weekday, minutes after midnight in the kennel's time zone; 1 is Monday. */
+export interface Hours {
+  readonly personId: string
+  readonly weekday: number
+  readonly from: number
+  readonly to: number
+}
+
+export interface Busy {
+  readonly personId: string
+  /** Milliseconds since the epoch. */
+  readonly from: number
+  readonly to: number
+}
+
+export interface Slot {
+  readonly personId: string
+  readonly from: number
+  readonly to: number
+}
+
+export interface SlotQuestion {
+  readonly timeZone: string
+  /** First and last calendar day on which the handoff may be, `YYYY-MM-DD`; the last is the day of going home. */
+  readonly firstDay: string
+  readonly lastDay: string
+  /** Nothing before this moment, ms since the epoch. */
+  readonly notBefore: number
+  readonly minutes: number
+  readonly everyMinutes: number
+  readonly hours: readonly Hours[]
+  readonly busy: readonly Busy[]
+}
+
+/** House: a handoff takes an hour and may begin on the half hour. */
+export const handoffMinutes = 60
+export const handoffEveryMinutes = 30
+/** More days than this are never offered at once. */
+const mostDays = 62
+
+/** Free handoff times inside staff hours, in order of time then person. Hours that a clock change removes are skipped. */
+export function freeSlots(q: SlotQuestion): readonly Slot[] {
+  const found: Slot[] = []
+  const last = parseDate(q.lastDay)
+  let day: CalendarDate = parseDate(q.firstDay)
+  for (let n = 0; n < mostDays && day.compare(last) <= 0; n++, day = day.add({ days: 1 })) {
+    const weekday = getDayOfWeek(day, 'en-GB', 'mon') + 1
+    for (const h of q.hours) if (h.weekday === weekday) found.push(...slotsInDay(q, day, h))
+  }
+  return found
+    .filter((s) => s.from >= q.notBefore && !q.busy.some((b) => b.personId === s.personId && b.from < s.to && s.from < b.to))
+    .sort((a, b) => a.from - b.from || a.personId.localeCompare(b.personId))
+}
+
+function slotsInDay(q: SlotQuestion, day: CalendarDate, h: Hours): Slot[] {
+  const slots: Slot[] = []
+  for (let at = h.from; at + q.minutes <= h.to; at += q.everyMinutes) {
+    const from = instant(day, at, q.timeZone)
+    const to = instant(day, at + q.minutes, q.timeZone)
+    if (from !== undefined && to !== undefined && to - from === q.minutes * 60_000) slots.push({ personId: h.personId, from, to })
+  }
+  return slots
+}
+
+/** The moment at which the wall clock shows this minute of the day; undefined when a clock change skips it. */
+function instant(day: CalendarDate, minute: number, timeZone: string): number | undefined {
+  const whole = day.add({ days: Math.floor(minute / 1440) })
+  const local = new CalendarDateTime(whole.year, whole.month, whole.day, Math.floor((minute % 1440) / 60), minute % 60)
+  const zoned = toZoned(local, timeZone, 'earlier')
+  return zoned.hour === local.hour && zoned.minute === local.minute ? zoned.toDate().getTime() : undefined
+}

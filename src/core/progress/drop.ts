@@ -1,0 +1,81 @@
+import type { Run, Rung } from '../curriculum/types'
+import type { RepFact } from '../facts'
+import { cleanIn, type Results } from './rules'
+
+/** House: a single break never costs more rungs than this. */
+export const mostRungsDown = 3
+
+/** House: recall cut to this many steps at the most when it came in crooked twice running. */
+export const crookedRecallSteps = 10
+
+export type DropReason =
+  | { readonly kind: 'broke'; readonly seconds: number | undefined }
+  | { readonly kind: 'recall-miss' }
+  | { readonly kind: 'three-misses' }
+  | { readonly kind: 'window-low'; readonly clean: number }
+  | { readonly kind: 'two-late' }
+  | { readonly kind: 'two-crooked' }
+
+export interface Drop {
+  /** Rung number within the run; equal to the rung worked when there is nothing below. */
+  readonly to: number
+  readonly reason: DropReason
+}
+
+/** Results at the rung since it was taken up, and the counters that go with them. */
+export interface Streaks {
+  readonly results: Results
+  readonly late: number
+  readonly crooked: number
+}
+
+/**
+ * Whether this rep, already counted into `streaks`, sends the dog back, and where to. Rules of dropping back:
+ * timed: a miss, at once; recall: a miss, at once, or twice running crooked; fading: three misses running, or four or
+ * fewer clean of a full last ten. Two late running drop one rung on any kind. Common practice; numbers are the house's.
+ */
+export function dropAfter(run: Run, index: number, rep: Pick<RepFact, 'outcome' | 'brokeSeconds'>, streaks: Streaks): Drop | undefined {
+  const rung = run.rungs[index]
+  if (!rung) return undefined
+  const back = Math.max(0, index - 1)
+  if (rep.outcome === 'miss') {
+    if (rung.kind === 'timed') return { to: belowBreak(run, index, rep.brokeSeconds), reason: { kind: 'broke', seconds: rep.brokeSeconds } }
+    if (rung.kind === 'recall') return { to: back, reason: { kind: 'recall-miss' } }
+  }
+  if (streaks.crooked >= 2 && rung.kind === 'recall') return { to: shorterRecall(run, index), reason: { kind: 'two-crooked' } }
+  if (streaks.late >= 2) return { to: back, reason: { kind: 'two-late' } }
+  if (rung.kind !== 'timed' && rung.kind !== 'recall') {
+    if (streaks.results.endsWith('MMM')) return { to: back, reason: { kind: 'three-misses' } }
+    const lastTen = streaks.results.slice(-10)
+    const clean = cleanIn(lastTen)
+    if (lastTen.length === 10 && clean <= 4) return { to: back, reason: { kind: 'window-low', clean } }
+  }
+  return undefined
+}
+
+/**
+ * The highest rung strictly below the second at which the hold broke, at most three rungs down, never below the first.
+ * Where rungs share their seconds (distance), the lowest of those three that asks for no longer a hold.
+ */
+export function belowBreak(run: Run, index: number, brokeSeconds: number | undefined): number {
+  const worked = run.rungs[index]
+  if (!worked || index === 0) return 0
+  if (brokeSeconds === undefined) return index - 1
+  const seconds = (rung: Rung | undefined) => rung?.criterion.seconds ?? 0
+  const floor = Math.max(0, index - mostRungsDown)
+  for (let i = index - 1; i >= floor; i--) if (seconds(run.rungs[i]) < brokeSeconds) return i
+  for (let i = floor; i < index; i++) if (seconds(run.rungs[i]) <= seconds(worked)) return i
+  return index - 1
+}
+
+/** The previous rung, or the longest recall of at most ten steps when that is shorter still. */
+function shorterRecall(run: Run, index: number): number {
+  const back = Math.max(0, index - 1)
+  if (run.rungs[index]?.criterion.steps === undefined) return back
+  for (let i = back; i >= 0; i--) {
+    const steps = run.rungs[i]?.criterion.steps
+    if (steps === undefined) return back
+    if (steps <= crookedRecallSteps) return i
+  }
+  return back
+}

@@ -1,0 +1,104 @@
+import type { Outcome, RepFact, SetFact } from '../facts'
+import type { Curriculum, RepKind, Rule, Rung, Run } from '../curriculum/types'
+import { applyRep, type Verdict } from '../progress/fold'
+import { emptyDogState, type DogState } from '../progress/state'
+
+export const msPerDay = 86_400_000
+/** Noon of 2 March 2026, a Monday, in UTC. */
+export const monday = Date.UTC(2026, 2, 2, 12)
+
+export interface SetPlan {
+  rung: string
+  /** `C`, `H`, `L`, `M`, or `M4` for a hold broken at four seconds; separated by blanks. */
+  reps: string
+  day?: number
+  purpose?: 'work' | 'refresh'
+  place?: string
+  placeKind?: SetFact['placeKind']
+  by?: string
+  level?: number
+  block?: string
+  faults?: readonly string[]
+  device?: string
+}
+
+const outcomeOf: Record<string, Outcome> = { C: 'clean', H: 'helped', L: 'late', M: 'miss' }
+
+export const dayName = (day: number): string => new Date(monday + day * msPerDay).toISOString().slice(0, 10)
+
+/** Set facts from short plans; each set an hour after the one before, or on its day. */
+export function setsFrom(plans: readonly SetPlan[]): SetFact[] {
+  let n = 0
+  return plans.map((plan, i): SetFact => {
+    const day = plan.day ?? 0
+    const at = monday + day * msPerDay + i * 60_000
+    const reps = plan.reps.split(/\s+/).filter(Boolean).map((code, r): RepFact => {
+      const outcome = outcomeOf[code[0] ?? '']
+      if (!outcome) throw new Error(`no outcome ${code}`)
+      const broke = code.length > 1 ? Number(code.slice(1)) : undefined
+      n++
+      return { id: `rep-${n}`, at: at + r * 1000, device: plan.device ?? 'd', seq: n, outcome, faults: plan.faults ?? [], ...(broke === undefined ? {} : { brokeSeconds: broke }) }
+    })
+    return {
+      id: `set-${i}`,
+      rungId: plan.rung,
+      purpose: plan.purpose ?? 'work',
+      day: dayName(day),
+      placeId: plan.place ?? 'barn',
+      placeKind: plan.placeKind ?? 'room',
+      leashHolder: plan.by ?? 'ada',
+      level: plan.level ?? 0,
+      blockId: plan.block ?? `block-${i}`,
+      reps,
+    }
+  })
+}
+
+/** Works the sets rep by rep through the real standing function; the last verdict of each set comes back. */
+export function work(curriculum: Curriculum, plans: readonly SetPlan[], from: DogState = emptyDogState()): { state: DogState; verdicts: Verdict[] } {
+  let state = from
+  const verdicts: Verdict[] = []
+  for (const set of setsFrom(plans)) {
+    set.reps.forEach((rep, i) => {
+      const step = applyRep(state, curriculum, set, rep, set.reps.slice(0, i))
+      state = step.state
+      if (i === set.reps.length - 1) verdicts.push(step.verdict)
+    })
+  }
+  return { state, verdicts }
+}
+
+/** A curriculum of one command with one run whose rungs follow these rules. */
+export function oneRun(kind: RepKind, rules: readonly Rule[], seconds?: readonly number[]): Curriculum {
+  const rungs = rules.map((rule, i): Rung => ({
+    id: `x.${i}`,
+    command: 'x',
+    run: 'x',
+    name: `rung ${i}`,
+    axis: kind === 'timed' ? 'duration' : 'help',
+    stage: kind === 'timed' ? 'duration' : 'shape',
+    kind,
+    cue: 'word',
+    criterion: { help: 'none', words: 'as told', ...(kind === 'timed' ? { seconds: seconds?.[i] ?? i + 1 } : {}) },
+    rule,
+    setReps: rule.kind === 'row' ? rule.r : rule.n,
+    payWhere: 'here',
+    say: 'x',
+    dontSay: '',
+    needs: [],
+  }))
+  const run: Run = { id: 'x', name: 'X', rungs }
+  return { id: 'test', version: 1, commands: [{ id: 'x', name: 'X', defaultCue: 'x', signal: '', faults: [], runs: [run] }] }
+}
+
+/** Brings a dog to a rung by passing every rung of its run below it, one meeting of each rule. */
+export function passTo(curriculum: Curriculum, rungId: string, day = 0): SetPlan[] {
+  for (const command of curriculum.commands)
+    for (const run of command.runs) {
+      const index = run.rungs.findIndex((r) => r.id === rungId)
+      if (index >= 0) return run.rungs.slice(0, index).map((r) => ({ rung: r.id, reps: cleanReps(r.rule), day, placeKind: r.criterion.place ?? 'room' }))
+    }
+  throw new Error(`no rung ${rungId}`)
+}
+
+export const cleanReps = (rule: Rule): string => Array.from({ length: rule.kind === 'row' ? rule.r : rule.n }, () => 'C').join(' ')
