@@ -5,7 +5,6 @@ export default defineConfig({
   resolve: {
     alias: {
       '@': fileURLToPath(new URL('./src', import.meta.url)),
-      'server-only': fileURLToPath(new URL('./src/store/tests/empty.ts', import.meta.url)),
     },
   },
   test: { include: ['src/**/*.test.ts', 'src/**/*.test.tsx', 'scripts/**/*.test.ts'], testTimeout: 30_000 },

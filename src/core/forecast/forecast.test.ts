@@ -35,19 +35,19 @@ describe('what a promise still needs', () => {
   const promise = { rungId: 'sit-stay.30s', places: 1, people: 1 }
   const withSit = work(houseCurriculum, [...passTo(houseCurriculum, 'sit.word-hand'), ...passTo(houseCurriculum, 'sit.word-hand', 1)]).state
 
-  it('starts from the house’s .75 and moves to what the dog does', () => {
+  it('starts from the house’s .8 and moves to what the dog does', () => {
     const rung = houseCurriculum.commands.flatMap((c) => c.runs.flatMap((r) => r.rungs)).find((r) => r.id === 'sit-stay.1s')
     if (!rung) throw new Error('no rung')
-    expect(chanceClean(houseCurriculum, emptyDogState(), rung)).toBe(0.75)
+    expect(chanceClean(houseCurriculum, emptyDogState(), rung)).toBe(0.8)
     const poor = work(houseCurriculum, Array.from({ length: 10 }, () => ({ rung: 'sit-stay.1s', reps: 'C M0.5' })), withSit).state
-    // Beta mean: command (10 + 7.5)/(20 + 10) = .5833; rung (10 + 5.833)/(20 + 10) = .5278
-    expect(chanceClean(houseCurriculum, poor, rung)).toBeCloseTo(0.5278, 4)
+    // Beta mean: command (10 + 8)/(20 + 10) = .6; rung (10 + 6)/(20 + 10) = .5333
+    expect(chanceClean(houseCurriculum, poor, rung)).toBeCloseTo(0.5333, 4)
   })
 
   it('counts the rungs to climb and two days at the promised one', () => {
     const need = needOf(houseCurriculum, withSit, promise, new Set(['sit-stay']))
     expect(need).toMatchObject({ rungs: 11, meetings: 2, days: 2 })
-    const chance = 0.75
+    const chance = 0.8
     expect(need?.reps).toBeCloseTo(11 * expectedForRow(chance, 5) + 2 * expectedForRow(chance, 3), 6)
   })
 

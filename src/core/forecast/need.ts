@@ -7,11 +7,11 @@ import type { DogState } from '../progress/state'
 import { expectedReps } from './advance'
 
 /** House prior for a rep's chance to come off clean before anything is known, worth this many reps. */
-export const prior = { mean: 0.75, weight: 10 } as const
+export const prior = { mean: 0.8, weight: 10 } as const
 
 /**
  * This dog's chance of a clean rep at a rung: the posterior mean of a Beta prior whose mean is what the dog did over
- * the whole command (itself drawn toward the house's .75), updated by its reps at the rung.
+ * the whole command (itself drawn toward the house's .8), updated by its reps at the rung.
  */
 export function chanceClean(curriculum: Curriculum, state: DogState, rung: Rung): number {
   const found = findRung(curriculum, rung.id)

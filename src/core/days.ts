@@ -1,0 +1,10 @@
+import { fromAbsolute, parseDate, toCalendarDate } from '@internationalized/date'
+
+/** The calendar day, `YYYY-MM-DD`, that the wall clock in this time zone shows at this moment (ms since the epoch). */
+export const dayIn = (timeZone: string, at: number): string => toCalendarDate(fromAbsolute(at, timeZone)).toString()
+
+/** Whole calendar days from one day to another; negative when `to` lies before `from`. */
+export const daysBetween = (from: string, to: string): number => parseDate(to).compare(parseDate(from))
+
+/** The day this many days later, or earlier when negative. */
+export const addDays = (day: string, days: number): string => parseDate(day).add({ days }).toString()

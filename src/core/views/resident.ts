@@ -1,0 +1,158 @@
+import { findCommand, findRung } from '../curriculum/lookup'
+import type { Curriculum, Run, Rung } from '../curriculum/types'
+import { daysToHold, type PromiseStanding } from '../handoff/promise'
+import { unmetNeeds } from '../progress/fold'
+import { daysUntilDue, forgetting, retention } from '../progress/memory'
+import { sayRule } from '../progress/rules'
+import { heldSince, isPassed, type DogState } from '../progress/state'
+import type { CommandStanding, Step, StandingWord } from '../progress/standing'
+import type { Summary } from '../progress/summary'
+import { figuresOf, lineOf, needsRefresher, type LineView } from './line'
+
+export type RungMark = 'held' | 'passed' | 'in hand' | 'slipped' | 'ahead'
+
+export interface RungView {
+  readonly id: string
+  readonly name: string
+  readonly mark: RungMark
+  readonly promised: boolean
+  readonly criterion: string
+  readonly rule: string
+  readonly counts: string
+  readonly heldSince: string | undefined
+  /** What keeps the rung shut, in words; empty when it is open. */
+  readonly shut: string
+}
+
+export interface RunView {
+  readonly id: string
+  readonly name: string
+  readonly rungs: readonly RungView[]
+}
+
+export interface CommandView {
+  readonly id: string
+  readonly name: string
+  readonly word: StandingWord
+  readonly figures: string
+  readonly line: LineView
+  readonly stale: boolean
+  readonly stuck: string
+  readonly reps: number
+  readonly cleanShare: number | undefined
+  readonly memory: string
+  readonly runs: readonly RunView[]
+  readonly next: string
+  /** The command to work so that this one moves: another one when a prerequisite is missing. */
+  readonly workCommand: string
+  readonly promise: PromiseView | undefined
+}
+
+export interface PromiseView {
+  readonly rungName: string
+  readonly met: boolean
+  /** What is there and what is missing, a sentence each. */
+  readonly lines: readonly { readonly done: boolean; readonly text: string }[]
+}
+
+export interface Names {
+  readonly places: ReadonlyMap<string, string>
+  readonly people: ReadonlyMap<string, string>
+}
+
+/** All commands of one dog at this moment, with every rung and what the promises still want. */
+export function buildCommands(curriculum: Curriculum, state: DogState, summary: Summary, names: Names, now: number): readonly CommandView[] {
+  return summary.commands.flatMap((standing) => {
+    const command = findCommand(curriculum, standing.command)
+    if (!command) return []
+    return [
+      {
+        id: command.id,
+        name: command.name,
+        word: standing.word,
+        figures: figuresOf(standing),
+        line: lineOf(standing, now),
+        stale: needsRefresher(standing, now),
+        stuck: sayStuck(curriculum, standing),
+        reps: standing.reps,
+        cleanShare: standing.reps > 0 ? standing.clean / standing.reps : undefined,
+        memory: sayMemory(standing, now),
+        runs: command.runs.map((run) => ({ id: run.id, name: run.name, rungs: run.rungs.map((rung, i) => rungView(curriculum, state, run, rung, i, standing)) })),
+        next: sayStep(curriculum, standing, needsRefresher(standing, now)),
+        workCommand: standing.step?.command ?? command.id,
+        promise: standing.promise ? promiseView(curriculum, standing.promise, names) : undefined,
+      },
+    ]
+  })
+}
+
+function rungView(curriculum: Curriculum, state: DogState, run: Run, rung: Rung, index: number, standing: CommandStanding): RungView {
+  const runStanding = standing.runs.find((r) => r.id === run.id)
+  const runState = state.runs[`${rung.command}/${run.id}`]
+  const tally = runState?.tallies[index]
+  const since = heldSince(run, runState, index)
+  const missing = unmetNeeds(state, curriculum, rung)
+  const mark: RungMark = runStanding?.slipped.includes(index) ? 'slipped' : index === (runStanding?.position ?? 0) && (missing.length === 0 || tally !== undefined) ? 'in hand' : since ? 'held' : isPassed(run, runState, index) ? 'passed' : 'ahead'
+  return {
+    id: rung.id,
+    name: rung.name,
+    mark,
+    promised: standing.promise?.promise.rungId === rung.id,
+    criterion: rung.criterion.words,
+    rule: sayRule(rung.rule),
+    counts: tally && tally.reps > 0 ? `${tally.clean} clean of ${tally.reps}` : 'no reps yet',
+    heldSince: since,
+    shut: missing.length > 0 ? `Shut until held: ${missing.map((m) => `${m.command.name} “${m.rung.name}”`).join(', ')}` : '',
+  }
+}
+
+function sayStuck(curriculum: Curriculum, standing: CommandStanding): string {
+  if (!standing.stuck) return ''
+  const name = findRung(curriculum, standing.stuck.rungId)?.rung.name ?? ''
+  return standing.stuck.why === 'three-drops' ? `Stuck at ${name}: three drops within seven days.` : `Stuck at ${name}: three blocks worked it without a pass.`
+}
+
+function sayMemory(standing: CommandStanding, now: number): string {
+  const run = standing.runs.find((r) => r.id === standing.mainRun && r.memory) ?? standing.runs.find((r) => r.memory)
+  if (!run?.memory) return 'Nothing held yet, so nothing to forget.'
+  const left = Math.round(retention(run.memory, now) * 100)
+  const due = run.memory.since + daysUntilDue(run.memory.halfLifeDays) * 86_400_000
+  const days = (due - now) / 86_400_000
+  const when = days <= 0 ? 'a refresher is due' : days < 1 ? 'refresher due within a day' : `refresher due in ${Math.ceil(days)} days`
+  return `${left} % predicted retention, half-life ${Number(run.memory.halfLifeDays.toFixed(1))} days; ${when} (at ${forgetting.dueAt * 100} %).`
+}
+
+const stepWords: Record<Step['why'], string> = {
+  climb: 'next rung',
+  rebuild: 'climb back',
+  'second-day': 'met once; again on another day and it is held',
+  'new-place': 'the promised rung in another place',
+  'new-hands': 'the promised rung with another person on the leash',
+  onward: 'the promise is met; the next rung up',
+}
+
+/** The next step of a command in a sentence. */
+export function sayStep(curriculum: Curriculum, standing: CommandStanding, refresherDue: boolean): string {
+  if (refresherDue && standing.word !== 'slipping') return 'Refresher due: one set at the top held rung.'
+  const found = standing.step ? findRung(curriculum, standing.step.rungId) : undefined
+  if (!standing.step || !found) return 'The top of the ladder is passed.'
+  if (found.command.id !== standing.command) return `Waits for ${found.command.name} “${found.rung.name}”: ${stepWords[standing.step.why]}.`
+  return `${found.rung.name}: ${stepWords[standing.step.why]}.`
+}
+
+function promiseView(curriculum: Curriculum, standing: PromiseStanding, names: Names): PromiseView {
+  const rungName = findRung(curriculum, standing.promise.rungId)?.rung.name ?? standing.promise.rungId
+  const evidence = (list: PromiseStanding['places'], known: ReadonlyMap<string, string>) =>
+    list.length === 0 ? 'nowhere yet' : list.map((e) => `${known.get(e.id) ?? e.id} ${Math.min(e.days.length, daysToHold)}/${daysToHold} days`).join(', ')
+  const placesDone = standing.placesHeld >= standing.promise.places
+  const peopleDone = standing.peopleHeld >= standing.promise.people
+  return {
+    rungName,
+    met: standing.met,
+    lines: [
+      { done: standing.heldSince !== undefined, text: standing.heldSince ? `held since ${standing.heldSince}` : 'not held yet (the rule, on two days)' },
+      { done: placesDone, text: `${standing.placesHeld} of ${standing.promise.places} places: ${evidence(standing.places, names.places)}` },
+      { done: peopleDone, text: `${standing.peopleHeld} of ${standing.promise.people} people: ${standing.people.length === 0 ? 'nobody yet' : evidence(standing.people, names.people)}` },
+    ],
+  }
+}

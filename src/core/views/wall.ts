@@ -1,0 +1,161 @@
+import { findCommand, findRung } from '../curriculum/lookup'
+import type { Curriculum } from '../curriculum/types'
+import { daysBetween } from '../days'
+import { upNext, usualRepsPerDay, type NeedOfCommand, type UpNext } from '../forecast/upNext'
+import type { CommandStanding, StandingWord } from '../progress/standing'
+import { repsPerDay, type Summary } from '../progress/summary'
+import { figuresOf, lineOf, needsRefresher, type LineView } from './line'
+
+export interface WallDog {
+  readonly residencyId: string
+  readonly name: string
+  readonly runNumber: string
+  readonly arrivesOn: string
+  readonly leavesOn: string
+  readonly caution: string
+  readonly biteHistory: boolean
+  readonly summary: Summary
+  /** A handoff is booked. */
+  readonly booked: boolean
+}
+
+export interface WallCell {
+  readonly command: string
+  readonly word: StandingWord
+  readonly figures: string
+  readonly promised: boolean
+  readonly stale: boolean
+  readonly stuck: boolean
+  readonly line: LineView
+  /** The rung in hand, by name. */
+  readonly inHand: string
+}
+
+export interface WallRow {
+  readonly residencyId: string
+  readonly name: string
+  readonly runNumber: string
+  readonly daysLeft: number
+  readonly leavesOn: string
+  readonly caution: string
+  readonly biteHistory: boolean
+  readonly ready: boolean
+  readonly booked: boolean
+  /** Reps needed over reps the days allow; 0 when nothing is needed; −1 stands for no more time. */
+  readonly behind: number
+  readonly reach: UpNext['reach'] | 'nothing needed'
+  readonly cells: readonly WallCell[]
+}
+
+export interface UpNextRow {
+  readonly residencyId: string
+  readonly name: string
+  readonly runNumber: string
+  readonly biteHistory: boolean
+  readonly command: string
+  readonly commandName: string
+  readonly rungName: string
+  readonly daysLeft: number
+  readonly reach: UpNext['reach']
+  readonly ratio: number | null
+  readonly reason: string
+  readonly why: string
+}
+
+export interface WallView {
+  readonly commands: readonly { readonly id: string; readonly name: string }[]
+  readonly rows: readonly WallRow[]
+  readonly upNext: readonly UpNextRow[]
+}
+
+/** The wall at this moment: every resident against the curriculum, and who most needs a block now. */
+export function buildWall(curriculum: Curriculum, dogs: readonly WallDog[], today: string, now: number): WallView {
+  const ranked = upNext(dogs.map((dog) => ({ residencyId: dog.residencyId, runNumber: dog.runNumber, daysLeft: daysBetween(today, dog.leavesOn), repsPerDay: repsPerDay(dog.summary.pace), needs: needsOf(curriculum, dog.summary, now) })))
+  const byDog = new Map(ranked.map((r) => [r.residencyId, r]))
+  const dogById = new Map(dogs.map((d) => [d.residencyId, d]))
+  return {
+    commands: curriculum.commands.map((c) => ({ id: c.id, name: c.name })),
+    rows: dogs.map((dog) => wallRow(curriculum, dog, byDog.get(dog.residencyId), today, now)),
+    upNext: ranked.flatMap((r) => {
+      const dog = dogById.get(r.residencyId)
+      return dog ? [upNextRow(curriculum, dog, r, today)] : []
+    }),
+  }
+}
+
+/** What each promise needs, with refreshers that are due and whether a block can be worked now. */
+export function needsOf(curriculum: Curriculum, summary: Summary, now: number): readonly NeedOfCommand[] {
+  return summary.needs.flatMap((need) => {
+    const standing = summary.commands.find((c) => c.command === need.command)
+    if (!standing) return []
+    const due = needsRefresher(standing, now)
+    return [{ ...need, refresher: due ? refresherReps(curriculum, standing) : 0, open: due || standing.step?.command === need.command }]
+  })
+}
+
+function refresherReps(curriculum: Curriculum, standing: CommandStanding): number {
+  const run = standing.runs.find((r) => r.top >= 0)
+  const rung = findCommand(curriculum, standing.command)?.runs.find((r) => r.id === run?.id)?.rungs[run?.top ?? 0]
+  return rung?.setReps ?? 0
+}
+
+function wallRow(curriculum: Curriculum, dog: WallDog, need: UpNext | undefined, today: string, now: number): WallRow {
+  return {
+    residencyId: dog.residencyId,
+    name: dog.name,
+    runNumber: dog.runNumber,
+    daysLeft: daysBetween(today, dog.leavesOn),
+    leavesOn: dog.leavesOn,
+    caution: dog.caution,
+    biteHistory: dog.biteHistory,
+    ready: dog.summary.readyOn !== undefined,
+    booked: dog.booked,
+    behind: need ? (Number.isFinite(need.ratio) ? need.ratio : -1) : 0,
+    reach: need?.reach ?? 'nothing needed',
+    cells: dog.summary.commands.map((c) => wallCell(curriculum, c, now)),
+  }
+}
+
+function wallCell(curriculum: Curriculum, standing: CommandStanding, now: number): WallCell {
+  const run = findCommand(curriculum, standing.command)?.runs.find((r) => r.id === standing.mainRun)
+  const state = standing.runs.find((r) => r.id === standing.mainRun)
+  return {
+    command: standing.command,
+    word: standing.word,
+    figures: figuresOf(standing),
+    promised: standing.promise !== undefined,
+    stale: needsRefresher(standing, now),
+    stuck: standing.stuck !== undefined,
+    line: lineOf(standing, now),
+    inHand: run?.rungs[state?.position ?? 0]?.name ?? 'top of the ladder',
+  }
+}
+
+function upNextRow(curriculum: Curriculum, dog: WallDog, r: UpNext, today: string): UpNextRow {
+  const standing = dog.summary.commands.find((c) => c.command === r.command)
+  const rung = standing?.step ? findRung(curriculum, standing.step.rungId)?.rung : undefined
+  const daysLeft = daysBetween(today, dog.leavesOn)
+  const reps = Math.ceil(r.needed)
+  return {
+    residencyId: dog.residencyId,
+    name: dog.name,
+    runNumber: dog.runNumber,
+    biteHistory: dog.biteHistory,
+    command: r.command,
+    commandName: findCommand(curriculum, r.command)?.name ?? r.command,
+    rungName: rung?.command === r.command ? rung.name : 'refresher',
+    daysLeft,
+    reach: r.reach,
+    ratio: Number.isFinite(r.ratio) ? r.ratio : null,
+    reason: `${reps} reps to go, the days allow ${Math.floor(r.allowed)}`,
+    why: whyNext(dog, r, daysLeft, reps),
+  }
+}
+
+function whyNext(dog: WallDog, r: UpNext, daysLeft: number, reps: number): string {
+  const known = repsPerDay(dog.summary.pace)
+  const pace = known === undefined ? `${usualRepsPerDay} reps a day (house figure; its own pace is not known yet)` : `${Math.round(known)} reps a day (its own pace over ${dog.summary.pace.days} days worked)`
+  const share = Number.isFinite(r.ratio) ? r.ratio.toFixed(2) : 'no days left'
+  const days = r.daysNeeded > daysLeft ? ` What is held must be met on two days; that takes ${r.daysNeeded} at the least and ${daysLeft} are left.` : ''
+  return `Expected reps until all promises are met, from this dog’s own rates: ${reps}, of which ${Math.ceil(r.neededHere)} here. ${daysLeft} days at ${pace} allow ${Math.floor(r.allowed)}. Needed ÷ allowed = ${share}; largest goes first. Drops on the way are not counted in.${days}`
+}

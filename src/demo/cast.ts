@@ -1,0 +1,73 @@
+import type { Promise as OwnerPromise } from '@/core/handoff/promise'
+import type { Temper } from './learner'
+
+/** Osier Bank: a made-up kennel beside a made-up canal. Every name here is invented. */
+
+export const kennelName = 'Osier Bank'
+
+export const places = [
+  { id: 'room', name: 'Hay barn' },
+  { id: 'corridor', name: 'Corridor by the runs' },
+  { id: 'yard', name: 'Orchard paddock' },
+  { id: 'open', name: 'Towpath' },
+  { id: 'street', name: 'Lock-side' },
+  { id: 'square', name: 'Market square' },
+] as const
+
+export const staff = [
+  { id: 'maud', name: 'Maud Ferrow', role: 'lead', days: [1, 2, 3, 4, 5], from: 8 * 60, to: 16 * 60 },
+  { id: 'joss', name: 'Joss Tarrand', role: 'trainer', days: [1, 2, 3, 4, 5, 6], from: 9 * 60, to: 17 * 60 },
+  { id: 'wyn', name: 'Wyn Abelow', role: 'trainer', days: [3, 4, 5, 6, 7], from: 10 * 60, to: 18 * 60 },
+] as const
+
+export type Story = 'ordinary' | 'ready' | 'booked' | 'one-set-short' | 'stuck' | 'slipping' | 'hopeless' | 'ill' | 'new'
+
+export interface CastDog {
+  readonly name: string
+  readonly run: string
+  readonly owner: string
+  readonly arrived: number
+  readonly leaves: number
+  readonly temper: Temper
+  readonly setsPerDay: number
+  readonly promises: readonly OwnerPromise[]
+  readonly story: Story
+  readonly caution?: string
+  readonly bite?: boolean
+  readonly side?: 'right'
+  readonly words?: Readonly<Record<string, string>>
+  readonly release?: string
+}
+
+const p = (rungId: string, places = 2, people = 2): OwnerPromise => ({ rungId, places, people })
+const plain: readonly OwnerPromise[] = [p('sit.word'), p('down.no-lure'), p('sit-stay.30s'), p('recall.line-5'), p('heel.away-2')]
+const full: readonly OwnerPromise[] = [...plain, p('down-stay.30s'), p('place.20s')]
+/** An old dog: the down instead of the sit. */
+const gentle: readonly OwnerPromise[] = [p('down.no-lure'), p('down-stay.30s'), p('recall.line-5'), p('heel.away-2')]
+const short: readonly OwnerPromise[] = [p('sit.word'), p('sit-stay.30s'), p('recall.line-5')]
+
+const quick: Temper = { pace: 0.24, moods: 0.8, leak: 0.05 }
+const usual: Temper = { pace: 0.1, moods: 1.2, leak: 0.1 }
+const slow: Temper = { pace: 0.07, moods: 1.6, leak: 0.2 }
+
+/** Days are counted from today: arrived so many days ago, goes home in so many days. */
+export const dogs: readonly CastDog[] = [
+  { name: 'Bramble', run: '1', owner: 'Tamsin Orrel', arrived: 20, leaves: 6, temper: quick, setsPerDay: 9, promises: short, story: 'one-set-short' },
+  { name: 'Wren', run: '2', owner: 'Edda Marchbank', arrived: 21, leaves: 5, temper: quick, setsPerDay: 10, promises: plain, story: 'ready', words: { recall: 'Here' }, release: 'Free' },
+  { name: 'Chisel', run: '3', owner: 'Piers Halloway', arrived: 16, leaves: 12, temper: usual, setsPerDay: 8, promises: full, story: 'ordinary', caution: 'Two people at the door', bite: true },
+  { name: 'Sorrel', run: '4', owner: 'Nell Quantrey', arrived: 13, leaves: 4, temper: usual, setsPerDay: 7, promises: plain, story: 'ordinary' },
+  { name: 'Plover', run: '5', owner: 'Aldous Frayne', arrived: 17, leaves: 5, temper: usual, setsPerDay: 5, promises: full, story: 'ordinary' },
+  { name: 'Mallet', run: '6', owner: 'Gwen Sparrack', arrived: 15, leaves: 9, temper: usual, setsPerDay: 7, promises: plain, story: 'stuck', caution: 'Pulls hard, mind the step' },
+  { name: 'Teasel', run: '7', owner: 'Robin Eastlow', arrived: 18, leaves: 7, temper: usual, setsPerDay: 8, promises: plain, story: 'ill' },
+  { name: 'Heron', run: '8', owner: 'Cass Dunmore', arrived: 19, leaves: 10, temper: usual, setsPerDay: 8, promises: plain, story: 'slipping', side: 'right' },
+  { name: 'Bodkin', run: '9', owner: 'Ottilie Range', arrived: 9, leaves: 19, temper: quick, setsPerDay: 8, promises: full, story: 'ordinary' },
+  { name: 'Yarrow', run: '10', owner: 'Saul Wexley', arrived: 6, leaves: 15, temper: usual, setsPerDay: 7, promises: plain, story: 'ordinary' },
+  { name: 'Dunlin', run: '11', owner: 'Ivo Lathbury', arrived: 21, leaves: 7, temper: quick, setsPerDay: 8, promises: full, story: 'ordinary', words: { heel: 'Fuss', down: 'Platz' }, release: 'Frei' },
+  { name: 'Auger', run: '12', owner: 'Meriel Stokes-Fane', arrived: 11, leaves: 17, temper: slow, setsPerDay: 6, promises: gentle, story: 'ordinary', caution: 'Old hips: soft floor, no sit-stay' },
+  { name: 'Fennel', run: '14', owner: 'Hetty Corvane', arrived: 4, leaves: 24, temper: usual, setsPerDay: 6, promises: full, story: 'ordinary' },
+  { name: 'Siskin', run: '15', owner: 'Barnaby Ell', arrived: 1, leaves: 20, temper: usual, setsPerDay: 0, promises: plain, story: 'new' },
+  { name: 'Gimlet', run: '16', owner: 'Leonie Tarn', arrived: 21, leaves: 3, temper: quick, setsPerDay: 10, promises: short, story: 'booked' },
+  { name: 'Tansy', run: '17', owner: 'Corin Vale', arrived: 14, leaves: 14, temper: quick, setsPerDay: 7, promises: full, story: 'ordinary' },
+  { name: 'Rook', run: '18', owner: 'Dilys Arkwell', arrived: 12, leaves: 2, temper: slow, setsPerDay: 4, promises: full, story: 'hopeless' },
+  { name: 'Trowel', run: '19', owner: 'Fergus Nightley', arrived: 8, leaves: 13, temper: usual, setsPerDay: 7, promises: plain, story: 'ordinary' },
+]

@@ -1,0 +1,215 @@
+import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus'
+import { CalendarDateTime, parseDate, toZoned } from '@internationalized/date'
+import { v7 } from 'uuid'
+import { houseCurriculum } from '@/core/curriculum/house'
+import { findRung } from '@/core/curriculum/lookup'
+import { addDays } from '@/core/days'
+import type { Db } from '@/store/database'
+import { insertClose, insertRep, insertSet, insertVoid } from '@/store/facts'
+import { appendHandoff } from '@/store/handoffs'
+import { insertHours, insertPerson, renamePlace, updateKennel } from '@/store/kennel'
+import { insertCueWord, insertDog, insertPromise, insertResidency } from '@/store/residents'
+import { dogs, kennelName, places, staff, type CastDog } from './cast'
+import { Learner, type Chance } from './learner'
+import { SimulatedTrainer, rungsUpTo, type SimulatedRep, type SimulatedSet } from './trainer'
+
+const timeZone = 'Europe/London'
+export const demoSeed = 20260411
+
+/** Days of the simulated kennel are counted from 0, the day of arrival. */
+interface Scene {
+  readonly dog: CastDog
+  readonly residencyId: string
+  readonly arrivesOn: string
+}
+
+/** Makes the demonstration kennel in an empty database, as if worked up to yesterday evening of `today`. */
+export function makeDemo(db: Db, today: string, seed: number = demoSeed): void {
+  const rng = xoroshiro128plus(seed)
+  const chance: Chance = () => (rng.next() >>> 0) / 2 ** 32
+  const pen = new Pen(db, chance)
+  db.transaction(() => {
+    updateKennel(db, { name: kennelName, timeZone, demoMadeOn: today })
+    for (const place of places) renamePlace(db, place.id, place.name)
+    for (const s of staff) {
+      insertPerson(db, { id: s.id, name: s.name, role: s.role, createdAt: moment(addDays(today, -60), 8 * 60) })
+      for (const weekday of s.days) insertHours(db, { personId: s.id, weekday, from: s.from, to: s.to })
+    }
+    for (const dog of dogs) {
+      const scene = enter(db, pen, dog, today)
+      const sets = storyOf(dog, chance)
+      sets.forEach((set, i) => pen.write(scene, set, i, sets))
+    }
+    bookGimlet(db, pen, today)
+  })()
+}
+
+function enter(db: Db, pen: Pen, dog: CastDog, today: string): Scene {
+  const arrivesOn = addDays(today, -dog.arrived)
+  const createdAt = moment(arrivesOn, 10 * 60)
+  const [dogId, residencyId] = [pen.id(createdAt), pen.id(createdAt)]
+  insertDog(db, { id: dogId, name: dog.name, ownerName: dog.owner, releaseWord: dog.release ?? 'Okay', markerWord: 'Yes', side: dog.side ?? 'left', caution: dog.caution ?? '', biteHistory: dog.bite ?? false, createdAt })
+  for (const [command, word] of Object.entries(dog.words ?? {})) insertCueWord(db, dogId, command, word)
+  insertResidency(db, { id: residencyId, dogId, runNumber: dog.run, arrivesOn, leavesOn: addDays(today, dog.leaves), curriculumId: houseCurriculum.id, curriculumVersion: houseCurriculum.version, createdAt })
+  for (const promise of dog.promises) insertPromise(db, residencyId, findRung(houseCurriculum, promise.rungId)?.command.id ?? '', promise)
+  return { dog, residencyId, arrivesOn }
+}
+
+const clean: SimulatedRep = { outcome: 'clean', brokeSeconds: null }
+const broke = (s: number): SimulatedRep => ({ outcome: 'miss', brokeSeconds: s })
+
+/** All sets of one dog's residency up to yesterday: its simulated days, then what its story wants to have happened. */
+function storyOf(dog: CastDog, chance: Chance): SimulatedSet[] {
+  // Bramble’s stay was left for the last days; see proveAll.
+  const worked = dog.story === 'one-set-short' ? dog.promises.filter((p) => p.rungId !== 'sit-stay.30s') : dog.promises
+  const trainer = new SimulatedTrainer(houseCurriculum, worked, new Learner(dog.temper, chance), chance)
+  const scripted = dog.story === 'ready' || dog.story === 'booked' || dog.story === 'one-set-short'
+  const last = dog.arrived - 1
+  const simulatedUntil = scripted ? last - 3 : dog.story === 'stuck' ? last - 2 : last
+  const sets: SimulatedSet[] = []
+  for (let day = 1; day <= simulatedUntil; day++) {
+    // A stomach upset kept Teasel in for four days.
+    if (dog.story === 'ill' && day >= last - 7 && day <= last - 4) continue
+    sets.push(...trainer.workDay(day, dog.setsPerDay, day % 3 === 0 ? ['joss', 'maud'] : ['maud', 'joss']))
+  }
+  if (scripted) sets.push(...proveAll(dog, trainer, last))
+  if (dog.story === 'stuck') sets.push(...stick(trainer, last))
+  if (dog.story === 'slipping') sets.push(...slip(trainer, last))
+  return sets
+}
+
+/** The last three days before a demonstration: every promise in every place with both trainers, on two days. */
+function proveAll(dog: CastDog, trainer: SimulatedTrainer, last: number): SimulatedSet[] {
+  const sets: SimulatedSet[] = []
+  for (const day of [last - 2, last - 1]) {
+    for (const promise of dog.promises) {
+      for (const rung of rungsUpTo(houseCurriculum, promise.rungId).slice(0, -1)) sets.push(...trainer.proved(rung.id, day, 'room', 'maud'))
+      // Bramble’s sit-stay is proved in the barn only; the paddock comes below, with one of its two days.
+      const where = dog.story === 'one-set-short' && promise.rungId === 'sit-stay.30s' ? ['room'] : ['room', 'yard']
+      for (const place of where) for (const person of ['maud', 'joss']) sets.push(...trainer.proved(promise.rungId, day, place, person))
+    }
+  }
+  if (dog.story === 'one-set-short') sets.push(...trainer.proved('sit-stay.30s', last, 'yard', 'maud'))
+  for (const promise of dog.promises) sets.push(...trainer.proved(promise.rungId, last, 'room', 'joss'))
+  return sets
+}
+
+/** Mallet gets up to 10 s and falls off it, three times in three days. */
+function stick(trainer: SimulatedTrainer, last: number): SimulatedSet[] {
+  const low = ['sit.rear', 'sit.full', 'sit.empty', 'sit.word-hand', ...rungsUpTo(houseCurriculum, 'sit-stay.8s').map((r) => r.id)]
+  const sets = [last - 1, last].flatMap((day) => low.flatMap((rung) => trainer.proved(rung, day, 'room', 'maud')))
+  const falls = [0, 1, 2].flatMap((n) => [
+    trainer.scripted('sit-stay.10s', last, 'room', n === 1 ? 'joss' : 'maud', [clean, clean, broke(8.4 + n / 10)]),
+    ...trainer.proved('sit-stay.8s', last, 'room', 'maud'),
+  ])
+  return [...sets, ...falls]
+}
+
+/** Heron knew its stay to 30 s; left alone, the refresher fails. */
+function slip(trainer: SimulatedTrainer, last: number): SimulatedSet[] {
+  const climb = ['sit.rear', 'sit.full', 'sit.empty', 'sit.word-hand', ...rungsUpTo(houseCurriculum, 'sit-stay.30s').map((r) => r.id)]
+  const learned = [last - 7, last - 6].flatMap((day) => climb.flatMap((rung) => trainer.proved(rung, day, 'room', 'joss')))
+  const refresher = trainer.scripted('sit-stay.30s', last, 'room', 'maud', [clean, broke(11)], 'refresh')
+  return [...learned, refresher]
+}
+
+/** Gimlet’s owner comes on the first day from tomorrow on which Joss works, at ten, or Wyn on a Sunday. */
+function bookGimlet(db: Db, pen: Pen, today: string): void {
+  const residency = pen.residencyOf('Gimlet')
+  for (let n = 1; n <= 3; n++) {
+    const day = addDays(today, n)
+    const weekday = ((new Date(`${day}T00:00:00Z`).getUTCDay() + 6) % 7) + 1
+    const who = staff.find((s) => s.role === 'trainer' && s.days.some((d) => d === weekday))
+    if (!who || !residency) continue
+    const from = moment(day, 11 * 60)
+    const changedAt = moment(addDays(today, -1), 17 * 60)
+    appendHandoff(db, 'booked', pen.id(changedAt), { id: pen.id(changedAt), residencyId: residency, personId: who.id, from, to: from + 3_600_000, sequence: 0, status: 'confirmed', changedAt })
+    return
+  }
+}
+
+const moment = (day: string, minute: number): number => {
+  const d = parseDate(day)
+  return toZoned(new CalendarDateTime(d.year, d.month, d.day, Math.floor(minute / 60), minute % 60), timeZone).toDate().getTime()
+}
+
+/** Writes simulated sets as the facts a trainer’s tablet would have sent. */
+class Pen {
+  private seq = 0
+  private readonly residencies = new Map<string, string>()
+  private readonly tablet = '01890000-0000-7000-8000-00000000d0c5'
+
+  constructor(
+    private readonly db: Db,
+    private readonly chance: Chance,
+  ) {}
+
+  id(at: number): string {
+    return v7({ msecs: at, random: Uint8Array.from({ length: 16 }, () => Math.floor(this.chance() * 256)) })
+  }
+
+  residencyOf = (dogName: string): string | undefined => this.residencies.get(dogName)
+
+  write(scene: Scene, set: SimulatedSet, index: number, all: readonly SimulatedSet[]): void {
+    this.residencies.set(scene.dog.name, scene.residencyId)
+    const found = findRung(houseCurriculum, set.rungId)
+    if (!found) throw new Error(set.rungId)
+    const day = addDays(scene.arrivesOn, set.day)
+    const ofDay = all.filter((s) => s.day === set.day)
+    const nth = ofDay.indexOf(set)
+    // The day’s sets lie between half past eight and five, in blocks of four.
+    const minute = 8 * 60 + 30 + Math.floor((nth / Math.max(1, ofDay.length)) * 8.4 * 60)
+    const start = moment(day, minute) + Number(scene.dog.run) * 997
+    const block = ofDay[Math.floor(nth / 4) * 4] ?? set
+    const setId = this.id(start)
+    insertSet(
+      this.db,
+      {
+        kind: 'set-opened', id: setId, seq: this.next(), deviceAt: start, residencyId: scene.residencyId, rungId: set.rungId, purpose: set.purpose, blockId: blockId(scene, block, all), recordedBy: set.leashHolder, leashHolder: set.leashHolder,
+        placeId: found.rung.criterion.place ?? set.placeId, level: 0, distanceBand: null, kit: found.rung.kind === 'recall' ? 'long line' : '1.8 m leash', temperatureC: this.chance() < 0.8 ? Math.round(8 + this.chance() * 9) : null, minutesIn: this.chance() < 0.9 ? (nth % 4) * 3 : null,
+        command: found.command.id, day, curriculumId: houseCurriculum.id, curriculumVersion: houseCurriculum.version, ruleVersion: 1,
+      },
+      { device: this.tablet, at: start, receivedAt: start },
+    )
+    const hold = found.rung.criterion.seconds ?? 4
+    let at = start
+    for (const rep of set.reps) {
+      at += Math.min(20, hold + 3) * 1000
+      this.rep(setId, rep, at, found.rung.kind === 'timed' ? hold : null)
+    }
+    // Now and then a thumb lands on the wrong target and is taken back, or a set is never closed.
+    if (this.chance() < 0.02) this.wrongTap(setId, at + 500, set.leashHolder)
+    if (this.chance() < 0.97) insertClose(this.db, { kind: 'set-closed', id: this.id(at), seq: this.next(), deviceAt: at + 800, setId, endedBy: 'rule', note: index % 41 === 7 ? 'wants a quicker start' : '' }, { device: this.tablet, at: at + 800, receivedAt: at + 800 })
+  }
+
+  private rep(setId: string, rep: SimulatedRep, at: number, hold: number | null): string {
+    const id = this.id(at)
+    const measured = this.chance() < 0.7
+    insertRep(
+      this.db,
+      {
+        kind: 'rep', id, seq: this.next(), deviceAt: at, setId, outcome: rep.outcome, prompt: rep.outcome === 'helped' ? 'full-signal' : null,
+        latencySeconds: measured && hold === null ? Math.round((0.6 + this.chance() * (rep.outcome === 'late' ? 4 : 1.6)) * 10) / 10 : null,
+        heldSeconds: rep.outcome === 'miss' ? rep.brokeSeconds : hold, brokeSeconds: rep.outcome === 'miss' ? rep.brokeSeconds : null, steps: null,
+        faults: rep.outcome === 'miss' && hold !== null ? ['broke'] : [], paid: rep.outcome !== 'miss',
+      },
+      { device: this.tablet, at, receivedAt: at },
+    )
+    return id
+  }
+
+  private wrongTap(setId: string, at: number, by: string): void {
+    const target = this.rep(setId, { outcome: 'miss', brokeSeconds: null }, at, null)
+    insertVoid(this.db, { kind: 'voided', id: this.id(at), seq: this.next(), deviceAt: at + 200, targetId: target, reason: 'wrong target', recordedBy: by }, { device: this.tablet, at: at + 200, receivedAt: at + 200 })
+  }
+
+  private next(): number {
+    return this.seq++
+  }
+}
+
+/** A block’s id is made from its first set, so that all its sets share it. */
+function blockId(scene: Scene, first: SimulatedSet, all: readonly SimulatedSet[]): string {
+  const n = all.indexOf(first).toString(16).padStart(12, '0')
+  return `${scene.residencyId.slice(0, 24)}${n}`
+}

@@ -1,0 +1,68 @@
+import Database from 'better-sqlite3'
+import { accessSync, constants, mkdirSync, readdirSync, readFileSync } from 'node:fs'
+import { dirname, join, resolve } from 'node:path'
+
+export type Db = Database.Database
+
+/** A reason not to open the database that a person can act on. */
+export class StoreRefusal extends Error {}
+
+const migrationsFolder = () => join(process.cwd(), 'src/store/migrations')
+
+interface Migration {
+  readonly number: number
+  readonly file: string
+}
+
+function migrations(folder: string): readonly Migration[] {
+  return readdirSync(folder)
+    .filter((f) => /^\d{4}-.+\.sql$/.test(f))
+    .sort()
+    .map((file) => ({ number: Number(file.slice(0, 4)), file: join(folder, file) }))
+}
+
+/**
+ * Opens the database file, making it and its folder when missing, and brings it up to this program's migrations, all in
+ * one transaction. Throws StoreRefusal when the folder cannot be written or the file is newer than the program.
+ */
+export function openDatabase(path: string, folder: string = migrationsFolder()): Db {
+  const file = resolve(path)
+  try {
+    mkdirSync(dirname(file), { recursive: true })
+    accessSync(dirname(file), constants.W_OK)
+  } catch {
+    throw new StoreRefusal(`Kibou cannot write to ${dirname(file)}. Choose another place with KIBOU_DB or change the folder's permissions.`)
+  }
+  const db = connect(file)
+  try {
+    migrate(db, migrations(folder), file)
+  } catch (error) {
+    db.close()
+    throw error
+  }
+  return db
+}
+
+function connect(file: string): Db {
+  try {
+    const db = new Database(file, { timeout: 5000 })
+    db.pragma('journal_mode = WAL')
+    // An acknowledged rep survives a power cut, not only a killed process.
+    db.pragma('synchronous = FULL')
+    db.pragma('foreign_keys = ON')
+    return db
+  } catch (error) {
+    throw new StoreRefusal(`Kibou cannot open ${file}: ${error instanceof Error ? error.message : String(error)}.`)
+  }
+}
+
+function migrate(db: Db, all: readonly Migration[], file: string): void {
+  const newest = all.at(-1)?.number ?? 0
+  const run = db.transaction(() => {
+    const have = Number(db.pragma('user_version', { simple: true }))
+    if (have > newest) throw new StoreRefusal(`${file} was written by a newer Kibou (version ${have}, this one knows ${newest}). Start the newer program, or restore an older backup.`)
+    for (const m of all) if (m.number > have) db.exec(readFileSync(m.file, 'utf8'))
+    if (have < newest) db.pragma(`user_version = ${newest}`)
+  })
+  run.immediate()
+}

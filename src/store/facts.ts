@@ -1,0 +1,176 @@
+import { z } from 'zod'
+import type { PlaceKind } from '@/core/curriculum/types'
+import { compareFacts, outcomes, type RepFact, type SetFact } from '@/core/facts'
+import type { RepDone, SetClosed, SetOpened, TakenBack } from '@/core/wire'
+import type { Db } from './database'
+
+/** When a fact was made and received; `at` is corrected for the device's clock. */
+export interface Stamp {
+  readonly device: string
+  readonly at: number
+  readonly receivedAt: number
+}
+
+/** The device's clock offset, renewed only when it moved by more than a minute: small jitter must not reorder reps. */
+export function deviceOffset(db: Db, device: string, deviceNow: number, now: number): number {
+  const offset = now - deviceNow
+  const known = z.object({ offset_ms: z.number() }).optional().parse(db.prepare('SELECT offset_ms FROM device WHERE id = ?').get(device))
+  const keep = known !== undefined && Math.abs(known.offset_ms - offset) <= 60_000
+  // A clock that is right within a minute is believed as it is.
+  const settled = keep ? known.offset_ms : Math.abs(offset) <= 60_000 ? 0 : offset
+  db.prepare('INSERT INTO device (id, offset_ms, seen_at) VALUES (?, ?, ?) ON CONFLICT (id) DO UPDATE SET offset_ms = excluded.offset_ms, seen_at = excluded.seen_at').run(device, settled, now)
+  return settled
+}
+
+export interface SetRow extends SetOpened {
+  readonly command: string
+  readonly day: string
+  readonly curriculumId: string
+  readonly curriculumVersion: number
+  readonly ruleVersion: number
+}
+
+/** Stores a set's opening; false when this fact is already here. */
+export function insertSet(db: Db, set: SetRow, stamp: Stamp): boolean {
+  const done = db
+    .prepare(
+      `INSERT INTO training_set (id, residency_id, command, rung_id, purpose, block_id, device, seq, device_at, at, received_at, day, recorded_by, leash_holder, place_id, level, distance_band, kit, curriculum_id, curriculum_version, rule_version, temperature_c, minutes_in)
+       VALUES (@id, @residencyId, @command, @rungId, @purpose, @blockId, @device, @seq, @deviceAt, @at, @receivedAt, @day, @recordedBy, @leashHolder, @placeId, @level, @distanceBand, @kit, @curriculumId, @curriculumVersion, @ruleVersion, @temperatureC, @minutesIn)
+       ON CONFLICT (id) DO NOTHING`,
+    )
+    .run({ ...set, ...stamp })
+  return done.changes === 1
+}
+
+/** Stores a rep; false when this fact is already here. */
+export function insertRep(db: Db, rep: RepDone, stamp: Stamp): boolean {
+  const done = db
+    .prepare(
+      `INSERT INTO rep (id, set_id, device, seq, device_at, at, received_at, outcome, prompt, latency_s, held_s, broke_s, steps, faults, paid)
+       VALUES (@id, @setId, @device, @seq, @deviceAt, @at, @receivedAt, @outcome, @prompt, @latencySeconds, @heldSeconds, @brokeSeconds, @steps, @faults, @paid)
+       ON CONFLICT (id) DO NOTHING`,
+    )
+    .run({ ...rep, ...stamp, faults: JSON.stringify(rep.faults), paid: rep.paid === null ? null : Number(rep.paid) })
+  return done.changes === 1
+}
+
+/** Stores a set's closing; false when this fact is already here. */
+export function insertClose(db: Db, close: SetClosed, stamp: Stamp): boolean {
+  const done = db
+    .prepare('INSERT INTO set_close (id, set_id, device, seq, device_at, at, received_at, ended_by, note) VALUES (@id, @setId, @device, @seq, @deviceAt, @at, @receivedAt, @endedBy, @note) ON CONFLICT (id) DO NOTHING')
+    .run({ ...close, ...stamp })
+  return done.changes === 1
+}
+
+/** Stores the taking back of a rep or set; false when this fact is already here. */
+export function insertVoid(db: Db, taken: TakenBack, stamp: Stamp): boolean {
+  const done = db
+    .prepare('INSERT INTO voided (id, target_id, reason, recorded_by, device, seq, device_at, at, received_at) VALUES (@id, @targetId, @reason, @recordedBy, @device, @seq, @deviceAt, @at, @receivedAt) ON CONFLICT (id) DO NOTHING')
+    .run({ ...taken, ...stamp })
+  return done.changes === 1
+}
+
+/** The residency a set belongs to, or undefined while its opening has not arrived. */
+export function residencyOfSet(db: Db, setId: string): string | undefined {
+  return z.object({ residency_id: z.string() }).optional().parse(db.prepare('SELECT residency_id FROM training_set WHERE id = ?').get(setId))?.residency_id
+}
+
+/** The residency of a rep or a set, or undefined when neither is here. */
+export function residencyOfTarget(db: Db, targetId: string): string | undefined {
+  const rep = z.object({ set_id: z.string() }).optional().parse(db.prepare('SELECT set_id FROM rep WHERE id = ?').get(targetId))
+  return residencyOfSet(db, rep?.set_id ?? targetId)
+}
+
+/** Whether a device already used this sequence number for another fact of the same kind. */
+export function sequenceTaken(db: Db, table: 'training_set' | 'rep' | 'set_close' | 'voided', device: string, seq: number, id: string): boolean {
+  return db.prepare(`SELECT 1 FROM ${table} WHERE device = ? AND seq = ? AND id <> ?`).get(device, seq, id) !== undefined
+}
+
+const setRow = z.object({
+  id: z.string(), rung_id: z.string(), purpose: z.enum(['work', 'refresh']), day: z.string(), place_id: z.string(), kind: z.string(), leash_holder: z.string(), level: z.number(), block_id: z.string(),
+})
+const repRow = z.object({
+  id: z.string(), set_id: z.string(), at: z.number(), device: z.string(), seq: z.number(), outcome: z.enum(outcomes), faults: z.string(), latency_s: z.number().nullable(), held_s: z.number().nullable(), broke_s: z.number().nullable(),
+})
+const placeKinds = ['room', 'corridor', 'yard', 'open', 'street', 'square'] as const satisfies readonly PlaceKind[]
+const placeKind = z.enum(placeKinds)
+const faultList = z.array(z.string())
+
+/** All sets of a residency that stand, with the reps that stand, as the fold takes them. */
+export function readSets(db: Db, residencyId: string): readonly SetFact[] {
+  const sets = db
+    .prepare(
+      `SELECT s.id, s.rung_id, s.purpose, s.day, s.place_id, p.kind, s.leash_holder, s.level, s.block_id
+       FROM training_set s JOIN place p ON p.id = s.place_id
+       WHERE s.residency_id = ? AND NOT EXISTS (SELECT 1 FROM voided v WHERE v.target_id = s.id) ORDER BY s.at, s.device, s.seq`,
+    )
+    .all(residencyId)
+  const reps = db
+    .prepare(
+      `SELECT r.id, r.set_id, r.at, r.device, r.seq, r.outcome, r.faults, r.latency_s, r.held_s, r.broke_s
+       FROM training_set s JOIN rep r ON r.set_id = s.id
+       WHERE s.residency_id = ? AND NOT EXISTS (SELECT 1 FROM voided v WHERE v.target_id = r.id)`,
+    )
+    .all(residencyId)
+  const bySet = new Map<string, RepFact[]>()
+  for (const raw of reps) {
+    const row = repRow.parse(raw)
+    const rep = repFrom(row)
+    const list = bySet.get(row.set_id)
+    if (list) list.push(rep)
+    else bySet.set(row.set_id, [rep])
+  }
+  return sets.map((raw) => {
+    const row = setRow.parse(raw)
+    return { id: row.id, rungId: row.rung_id, purpose: row.purpose, day: row.day, placeId: row.place_id, placeKind: placeKind.parse(row.kind), leashHolder: row.leash_holder, level: row.level, blockId: row.block_id, reps: (bySet.get(row.id) ?? []).sort(compareFacts) }
+  })
+}
+
+function repFrom(row: z.infer<typeof repRow>): RepFact {
+  return {
+    id: row.id, at: row.at, device: row.device, seq: row.seq, outcome: row.outcome,
+    faults: row.faults === '[]' ? [] : faultList.parse(JSON.parse(row.faults)),
+    ...(row.latency_s === null ? {} : { latencySeconds: row.latency_s }),
+    ...(row.held_s === null ? {} : { heldSeconds: row.held_s }),
+    ...(row.broke_s === null ? {} : { brokeSeconds: row.broke_s }),
+  }
+}
+
+export interface LogRow {
+  readonly id: string
+  readonly command: string
+  readonly rungId: string
+  readonly purpose: 'work' | 'refresh'
+  readonly at: number
+  readonly day: string
+  readonly place: string
+  readonly leashHolder: string
+  readonly level: number
+  readonly outcomes: string
+  readonly endedBy: string | null
+  readonly voided: boolean
+}
+
+const logRow = z.object({
+  id: z.string(), command: z.string(), rung_id: z.string(), purpose: z.enum(['work', 'refresh']), at: z.number(), day: z.string(), place: z.string(), holder: z.string(), level: z.number(), outcomes: z.string().nullable(), ended_by: z.string().nullable(), voided: z.number(),
+})
+
+/** The newest sets of a residency for reading, voided ones included and marked; outcomes as letters in order. */
+export function readLog(db: Db, residencyId: string, most: number): readonly LogRow[] {
+  return db
+    .prepare(
+      `SELECT s.id, s.command, s.rung_id, s.purpose, s.at, s.day, p.name AS place, h.name AS holder, s.level,
+         (SELECT group_concat(letter, '') FROM (
+            SELECT CASE r.outcome WHEN 'clean' THEN 'C' WHEN 'helped' THEN 'H' WHEN 'late' THEN 'L' ELSE 'M' END AS letter
+            FROM rep r WHERE r.set_id = s.id AND NOT EXISTS (SELECT 1 FROM voided v WHERE v.target_id = r.id) ORDER BY r.at, r.device, r.seq)) AS outcomes,
+         (SELECT c.ended_by FROM set_close c WHERE c.set_id = s.id ORDER BY c.at LIMIT 1) AS ended_by,
+         EXISTS (SELECT 1 FROM voided v WHERE v.target_id = s.id) AS voided
+       FROM training_set s JOIN place p ON p.id = s.place_id JOIN person h ON h.id = s.leash_holder
+       WHERE s.residency_id = ? ORDER BY s.at DESC, s.device, s.seq DESC LIMIT ?`,
+    )
+    .all(residencyId, most)
+    .map((raw) => {
+      const r = logRow.parse(raw)
+      return { id: r.id, command: r.command, rungId: r.rung_id, purpose: r.purpose, at: r.at, day: r.day, place: r.place, leashHolder: r.holder, level: r.level, outcomes: r.outcomes ?? '', endedBy: r.ended_by, voided: r.voided === 1 }
+    })
+}

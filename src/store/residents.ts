@@ -1,0 +1,108 @@
+import { z } from 'zod'
+import type { Promise as OwnerPromise } from '@/core/handoff/promise'
+import type { Db } from './database'
+
+export interface Resident {
+  readonly residencyId: string
+  readonly dogId: string
+  readonly name: string
+  readonly runNumber: string
+  readonly ownerName: string
+  readonly arrivesOn: string
+  readonly leavesOn: string
+  readonly releaseWord: string
+  readonly markerWord: string
+  readonly side: 'left' | 'right'
+  readonly caution: string
+  readonly biteHistory: boolean
+  readonly curriculumVersion: number
+}
+
+const residentRow = z
+  .object({
+    residency_id: z.string(), dog_id: z.string(), name: z.string(), run_number: z.string(), owner_name: z.string(), arrives_on: z.string(), leaves_on: z.string(),
+    release_word: z.string(), marker_word: z.string(), side: z.enum(['left', 'right']), caution: z.string(), bite_history: z.number(), curriculum_version: z.number(),
+  })
+  .transform((r): Resident => ({
+    residencyId: r.residency_id, dogId: r.dog_id, name: r.name, runNumber: r.run_number, ownerName: r.owner_name, arrivesOn: r.arrives_on, leavesOn: r.leaves_on,
+    releaseWord: r.release_word, markerWord: r.marker_word, side: r.side, caution: r.caution, biteHistory: r.bite_history === 1, curriculumVersion: r.curriculum_version,
+  }))
+
+const residentColumns = `r.id AS residency_id, d.id AS dog_id, d.name, r.run_number, d.owner_name, r.arrives_on, r.leaves_on, d.release_word, d.marker_word, d.side, d.caution, d.bite_history, r.curriculum_version
+  FROM residency r JOIN dog d ON d.id = r.dog_id`
+
+/** Dogs whose residency covers this day, going home day included. */
+export const residentsOn = (db: Db, day: string): readonly Resident[] =>
+  db.prepare(`SELECT ${residentColumns} WHERE r.leaves_on >= ? AND r.arrives_on <= ? ORDER BY r.leaves_on`).all(day, day).map((r) => residentRow.parse(r))
+
+/** Every residency, past ones too. */
+export const allResidencyIds = (db: Db): readonly string[] => z.array(z.object({ id: z.string() })).parse(db.prepare('SELECT id FROM residency').all()).map((r) => r.id)
+
+/** One residency, or undefined. */
+export const findResident = (db: Db, residencyId: string): Resident | undefined =>
+  residentRow.optional().parse(db.prepare(`SELECT ${residentColumns} WHERE r.id = ?`).get(residencyId))
+
+export interface DogRow {
+  readonly id: string
+  readonly name: string
+  readonly ownerName: string
+  readonly releaseWord: string
+  readonly markerWord: string
+  readonly side: 'left' | 'right'
+  readonly caution: string
+  readonly biteHistory: boolean
+  readonly createdAt: number
+}
+
+export function insertDog(db: Db, dog: DogRow): void {
+  db.prepare(
+    `INSERT INTO dog (id, name, owner_name, release_word, marker_word, side, caution, bite_history, created_at)
+     VALUES (@id, @name, @ownerName, @releaseWord, @markerWord, @side, @caution, @biteHistory, @createdAt)`,
+  ).run({ ...dog, biteHistory: Number(dog.biteHistory) })
+}
+
+export interface ResidencyRow {
+  readonly id: string
+  readonly dogId: string
+  readonly runNumber: string
+  readonly arrivesOn: string
+  readonly leavesOn: string
+  readonly curriculumId: string
+  readonly curriculumVersion: number
+  readonly createdAt: number
+}
+
+export function insertResidency(db: Db, row: ResidencyRow): void {
+  db.prepare(
+    `INSERT INTO residency (id, dog_id, run_number, arrives_on, leaves_on, curriculum_id, curriculum_version, created_at)
+     VALUES (@id, @dogId, @runNumber, @arrivesOn, @leavesOn, @curriculumId, @curriculumVersion, @createdAt)`,
+  ).run(row)
+}
+
+/** Name of the dog that has this run during any of these days, or undefined. A run is free again on the day of going home. */
+export const dogInRun = (db: Db, runNumber: string, arrivesOn: string, leavesOn: string): string | undefined =>
+  z.object({ name: z.string() }).optional().parse(
+    db.prepare('SELECT d.name FROM residency r JOIN dog d ON d.id = r.dog_id WHERE r.run_number = ? AND r.arrives_on < ? AND r.leaves_on > ? LIMIT 1').get(runNumber, leavesOn, arrivesOn),
+  )?.name
+
+const promiseRow = z.object({ residency_id: z.string(), rung_id: z.string(), places: z.number(), people: z.number() })
+
+export const readPromises = (db: Db, residencyId: string): readonly OwnerPromise[] =>
+  db.prepare('SELECT residency_id, rung_id, places, people FROM promise WHERE residency_id = ? ORDER BY command').all(residencyId).map((raw) => {
+    const r = promiseRow.parse(raw)
+    return { rungId: r.rung_id, places: r.places, people: r.people }
+  })
+
+export function insertPromise(db: Db, residencyId: string, command: string, promise: OwnerPromise): void {
+  db.prepare('INSERT INTO promise (residency_id, command, rung_id, places, people) VALUES (?, ?, ?, ?, ?)').run(residencyId, command, promise.rungId, promise.places, promise.people)
+}
+
+const cueRow = z.object({ command: z.string(), word: z.string() })
+
+/** The dog's own cue words by command; commands without one use the curriculum's. */
+export const readCueWords = (db: Db, dogId: string): ReadonlyMap<string, string> =>
+  new Map(db.prepare('SELECT command, word FROM cue_word WHERE dog_id = ?').all(dogId).map((raw) => { const r = cueRow.parse(raw); return [r.command, r.word] }))
+
+export function insertCueWord(db: Db, dogId: string, command: string, word: string): void {
+  db.prepare('INSERT INTO cue_word (dog_id, command, word) VALUES (?, ?, ?)').run(dogId, command, word)
+}

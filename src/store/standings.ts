@@ -1,0 +1,39 @@
+import { z } from 'zod'
+import type { Db } from './database'
+
+export interface StandingRow {
+  readonly residencyId: string
+  readonly foldVersion: number
+  readonly curriculumVersion: number
+  /** JSON as the work layer wrote it. */
+  readonly state: string
+  readonly summary: string
+}
+
+export function writeStanding(db: Db, row: StandingRow): void {
+  db.prepare(
+    `INSERT INTO standing (residency_id, fold_version, curriculum_version, state, summary) VALUES (@residencyId, @foldVersion, @curriculumVersion, @state, @summary)
+     ON CONFLICT (residency_id) DO UPDATE SET fold_version = excluded.fold_version, curriculum_version = excluded.curriculum_version, state = excluded.state, summary = excluded.summary`,
+  ).run(row)
+}
+
+const row = z
+  .object({ residency_id: z.string(), fold_version: z.number(), curriculum_version: z.number(), state: z.string(), summary: z.string() })
+  .transform((r): StandingRow => ({ residencyId: r.residency_id, foldVersion: r.fold_version, curriculumVersion: r.curriculum_version, state: r.state, summary: r.summary }))
+
+export const readStanding = (db: Db, residencyId: string): StandingRow | undefined =>
+  row.optional().parse(db.prepare('SELECT residency_id, fold_version, curriculum_version, state, summary FROM standing WHERE residency_id = ?').get(residencyId))
+
+const summaryRow = z.object({ residency_id: z.string(), summary: z.string() })
+
+/** The summaries of everyone resident on this day, made by this version of the fold; others are missing from the map. */
+export const readSummaries = (db: Db, day: string, foldVersion: number): ReadonlyMap<string, string> =>
+  new Map(
+    db
+      .prepare('SELECT s.residency_id, s.summary FROM residency r JOIN standing s ON s.residency_id = r.id WHERE r.leaves_on >= ? AND r.arrives_on <= ? AND s.fold_version = ?')
+      .all(day, day, foldVersion)
+      .map((raw) => {
+        const r = summaryRow.parse(raw)
+        return [r.residency_id, r.summary]
+      }),
+  )

@@ -1,0 +1,21 @@
+import { houseCurriculum } from '@/core/curriculum/house'
+import { dayIn } from '@/core/days'
+import { buildWall, type WallView } from '@/core/views/wall'
+import type { Db } from '@/store/database'
+import { handoffsAfter } from '@/store/handoffs'
+import { readKennel } from '@/store/kennel'
+import { residentsOn } from '@/store/residents'
+import { summariesOf } from './standings'
+
+/** The wall as it stands now. */
+export function loadWall(db: Db, now: number): WallView {
+  const today = dayIn(readKennel(db).timeZone, now)
+  const residents = residentsOn(db, today)
+  const summaries = summariesOf(db, today, residents.map((r) => r.residencyId))
+  const booked = new Set(handoffsAfter(db, now).map((h) => h.residencyId))
+  const dogs = residents.flatMap((r) => {
+    const summary = summaries.get(r.residencyId)
+    return summary ? [{ ...r, summary, booked: booked.has(r.residencyId) }] : []
+  })
+  return buildWall(houseCurriculum, dogs, today, now)
+}
