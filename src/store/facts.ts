@@ -136,6 +136,17 @@ function repFrom(row: z.infer<typeof repRow>): RepFact {
   }
 }
 
+/** Sets of a residency opened since this moment, standing and not closed, with the device that opened each. */
+export const openSets = (db: Db, residencyId: string, since: number): readonly { readonly id: string; readonly device: string }[] =>
+  z.array(z.object({ id: z.string(), device: z.string() })).parse(
+    db
+      .prepare(
+        `SELECT s.id, s.device FROM training_set s WHERE s.residency_id = ? AND s.at > ?
+         AND NOT EXISTS (SELECT 1 FROM set_close c WHERE c.set_id = s.id) AND NOT EXISTS (SELECT 1 FROM voided v WHERE v.target_id = s.id)`,
+      )
+      .all(residencyId, since),
+  )
+
 export interface LogRow {
   readonly id: string
   readonly command: string

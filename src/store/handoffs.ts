@@ -24,6 +24,10 @@ export const findHandoff = (db: Db, id: string): Handoff | undefined => row.opti
 export const liveHandoff = (db: Db, residencyId: string): Handoff | undefined =>
   row.optional().parse(db.prepare(`SELECT ${columns} WHERE residency_id = ? AND status = 'confirmed'`).get(residencyId))
 
+/** The handoff of this residency that was cancelled last, or undefined. */
+export const lastCancelled = (db: Db, residencyId: string): Handoff | undefined =>
+  row.optional().parse(db.prepare(`SELECT ${columns} WHERE residency_id = ? AND status = 'cancelled' ORDER BY changed_at DESC LIMIT 1`).get(residencyId))
+
 /** Handoffs that stand and end after this moment. */
 export const handoffsAfter = (db: Db, after: number): readonly Handoff[] =>
   db.prepare(`SELECT ${columns} WHERE status = 'confirmed' AND from_at > ? ORDER BY from_at`).all(after).map((r) => row.parse(r))

@@ -1,6 +1,6 @@
 import { findRung } from '../curriculum/lookup'
 import type { Curriculum } from '../curriculum/types'
-import { evidenceBy, heldSince, type DogState, type Evidence } from '../progress/state'
+import { daysMet, evidenceBy, heldSince, type DogState, type Evidence } from '../progress/state'
 
 /** What the owner was promised: a rung held, in so many recorded places, with so many people on the leash. */
 export interface Promise {
@@ -12,6 +12,8 @@ export interface Promise {
 export interface PromiseStanding {
   readonly promise: Promise
   readonly heldSince: string | undefined
+  /** Days on which the rule was met, anywhere and with anyone; no more than two are kept for each place and person. */
+  readonly days: readonly string[]
   readonly places: readonly Evidence[]
   readonly people: readonly Evidence[]
   /** Places and people in which the rung is held, that is, met on two days. */
@@ -35,16 +37,17 @@ export function promiseStanding(curriculum: Curriculum, state: DogState, promise
   const placeDays = holdDays(places)
   const peopleDays = holdDays(people)
   const met = held !== undefined && placeDays.length >= promise.places && peopleDays.length >= promise.people
-  const days = [held, placeDays[promise.places - 1], peopleDays[promise.people - 1]].filter((d): d is string => d !== undefined)
+  const dates = [held, placeDays[promise.places - 1], peopleDays[promise.people - 1]].filter((d): d is string => d !== undefined)
   return {
     promise,
     heldSince: held,
+    days: found ? daysMet(found.run, runState, found.index) : [],
     places,
     people,
     placesHeld: placeDays.length,
     peopleHeld: peopleDays.length,
     met,
-    metOn: met ? days.sort().at(-1) : undefined,
+    metOn: met ? dates.sort().at(-1) : undefined,
   }
 }
 

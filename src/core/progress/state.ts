@@ -95,6 +95,10 @@ export function heldSince(run: Run, state: RunState | undefined, index: number):
   return distinctDays(tallies.flatMap((t) => t.met))[1]
 }
 
+/** Days on which the rule was met at this rung or a harder one on the same axis, in order. */
+export const daysMet = (run: Run, state: RunState | undefined, index: number): readonly string[] =>
+  state ? distinctDays(countingFor(run, state, index).flatMap((t) => t.met)) : []
+
 /** Number of the highest rung of the run that is held, −1 when none is. */
 export function topHeld(run: Run, state: RunState | undefined): number {
   for (let i = run.rungs.length - 1; i >= 0; i--) if (heldSince(run, state, i)) return i

@@ -159,3 +159,17 @@ function whyNext(dog: WallDog, r: UpNext, daysLeft: number, reps: number): strin
   const days = r.daysNeeded > daysLeft ? ` What is held must be met on two days; that takes ${r.daysNeeded} at the least and ${daysLeft} are left.` : ''
   return `Expected reps until all promises are met, from this dog’s own rates: ${reps}, of which ${Math.ceil(r.neededHere)} here. ${daysLeft} days at ${pace} allow ${Math.floor(r.allowed)}. Needed ÷ allowed = ${share}; largest goes first. Drops on the way are not counted in.${days}`
 }
+
+export const wallSorts = ['behind', 'run', 'days'] as const
+export type WallSort = (typeof wallSorts)[number]
+
+/** Rows in the order asked for. Behind: those out of time first, then by reps needed over reps allowed. */
+export function sortRows(rows: readonly WallRow[], sort: WallSort, descending: boolean): readonly WallRow[] {
+  const behind = (r: WallRow) => (r.behind < 0 ? Number.POSITIVE_INFINITY : r.behind)
+  const byRun = (a: WallRow, b: WallRow) => a.runNumber.localeCompare(b.runNumber, 'en', { numeric: true })
+  const ordered = [...rows].sort((a, b) => {
+    const d = sort === 'run' ? 0 : sort === 'days' ? a.daysLeft - b.daysLeft : behind(b) === behind(a) ? 0 : behind(b) > behind(a) ? 1 : -1
+    return d || byRun(a, b)
+  })
+  return descending ? ordered.reverse() : ordered
+}

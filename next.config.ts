@@ -1,0 +1,10 @@
+import type { NextConfig } from 'next'
+
+const config: NextConfig = {
+  compiler: { styledComponents: true },
+  serverExternalPackages: ['better-sqlite3'],
+  poweredByHeader: false,
+  devIndicators: false,
+}
+
+export default config

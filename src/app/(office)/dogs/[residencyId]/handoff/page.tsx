@@ -1,0 +1,11 @@
+import { notFound } from 'next/navigation'
+import { HandoffPage } from '@/screens/handoff/HandoffPage'
+import { kennelDatabase } from '@/store/connection'
+import { loadHandoffPage } from '@/work/handoff'
+import { book, cancel, move } from './actions'
+
+export default async function Page({ params }: { params: Promise<{ residencyId: string }> }) {
+  const view = loadHandoffPage(kennelDatabase(), (await params).residencyId, Date.now())
+  if (!view) notFound()
+  return <HandoffPage view={view} book={book} move={move} cancel={cancel} />
+}

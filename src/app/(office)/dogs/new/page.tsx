@@ -1,0 +1,13 @@
+import type { Metadata } from 'next'
+import { houseCurriculum } from '@/core/curriculum/house'
+import { dayIn } from '@/core/days'
+import { DogForm } from '@/screens/begin/DogForm'
+import { kennelDatabase } from '@/store/connection'
+import { readKennel } from '@/store/kennel'
+import { addResident } from './actions'
+
+export const metadata: Metadata = { title: 'New dog' }
+
+export default function NewDogPage() {
+  return <DogForm action={addResident} commands={houseCurriculum.commands} today={dayIn(readKennel(kennelDatabase()).timeZone, Date.now())} />
+}

@@ -1,0 +1,9 @@
+import type { ReactNode } from 'react'
+import { loadFrame } from '@/work/frame'
+import { kennelDatabase } from '@/store/connection'
+import { Shell } from '@/screens/shell/Shell'
+
+export default function OfficeLayout({ children }: { children: ReactNode }) {
+  const frame = loadFrame(kennelDatabase(), Date.now())
+  return <Shell kennel={frame.kennel} dogs={frame.dogs}>{children}</Shell>
+}

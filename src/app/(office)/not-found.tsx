@@ -1,0 +1,5 @@
+import { Lost } from '@/screens/shell/Lost'
+
+export default function NotFound() {
+  return <Lost />
+}

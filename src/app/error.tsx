@@ -1,0 +1,6 @@
+'use client'
+import { Broken } from '@/screens/shell/Lost'
+
+export default function ErrorPage({ reset }: { error: Error; reset: () => void }) {
+  return <Broken retry={reset} />
+}

@@ -1,0 +1,200 @@
+import { openDB, type DBSchema, type IDBPDatabase } from 'idb'
+import { v4, v7 } from 'uuid'
+import { mostFacts, receipt, type WireFact } from '@/core/wire'
+
+/** A fact as it lies on the device: everything is kept here first and sent when it can be. */
+interface Kept {
+  readonly id: string
+  readonly fact: WireFact
+  /** `written`: in the device's memory and on its way to disk, where it gets its sequence number. */
+  readonly status: 'written' | 'unsent' | 'sent' | 'refused'
+  readonly reason?: string
+}
+
+interface Schema extends DBSchema {
+  facts: { key: string; value: Kept; indexes: { 'by-status': string } }
+  meta: { key: string; value: string | number }
+}
+
+type Unstamped<F> = F extends WireFact ? Omit<F, 'id' | 'seq' | 'deviceAt'> : never
+/** A fact before the device gives it an id, its sequence number and the time. */
+export type NewFact = Unstamped<WireFact>
+
+export interface OutboxStatus {
+  readonly kept: number
+  readonly sent: number
+  readonly refused: readonly { readonly id: string; readonly reason: string }[]
+  readonly offline: boolean
+  /** The browser gives no lasting memory here: what is not sent is lost with the tab. */
+  readonly fleeting: boolean
+}
+
+/** House: sent facts are forgotten by the device after two days, whole sets at a time. */
+const keepSentMs = 2 * 86_400_000
+const retryMs = 4000
+const perRequest = Math.min(100, mostFacts)
+
+/** The device's own memory of facts, and the sender that brings them to the server, each once, in order. */
+export class Outbox {
+  private listeners = new Set<() => void>()
+  private current: OutboxStatus = { kept: 0, sent: 0, refused: [], offline: false, fleeting: false }
+  private sending = false
+  private again = false
+  private writes: Promise<unknown> = Promise.resolve()
+
+  private constructor(
+    private readonly db: IDBPDatabase<Schema> | undefined,
+    private readonly device: string,
+    private readonly memory: Map<string, Kept>,
+    private seq: number,
+  ) {
+    if (!db) this.set({ fleeting: true })
+  }
+
+  static async open(): Promise<Outbox> {
+    try {
+      const db = await openDB<Schema>('kibou', 1, {
+        upgrade(fresh) {
+          fresh.createObjectStore('facts', { keyPath: 'id' }).createIndex('by-status', 'status')
+          fresh.createObjectStore('meta')
+        },
+      })
+      const known = await db.get('meta', 'device')
+      const device = typeof known === 'string' ? known : v4()
+      if (known === undefined) await db.put('meta', device, 'device')
+      const all = await db.getAll('facts')
+      const outbox = new Outbox(db, device, new Map(all.map((k) => [k.id, k])), 0)
+      await outbox.forgetOld()
+      outbox.count()
+      return outbox
+    } catch {
+      return new Outbox(undefined, v4(), new Map(), 0)
+    }
+  }
+
+  readonly subscribe = (listener: () => void): (() => void) => {
+    this.listeners.add(listener)
+    return () => this.listeners.delete(listener)
+  }
+  readonly status = (): OutboxStatus => this.current
+
+  get deviceId(): string {
+    return this.device
+  }
+
+  /** Keeps a fact; the returned one is stamped but for its lasting sequence number, which its place on disk gives. */
+  add(fact: NewFact): WireFact {
+    const at = Date.now()
+    const stamped = { ...fact, id: v7({ msecs: at }), seq: this.seq++, deviceAt: at } as WireFact
+    this.memory.set(stamped.id, { id: stamped.id, fact: stamped, status: this.db ? 'written' : 'unsent' })
+    this.count()
+    this.writes = this.writes.then(() => this.keep(stamped)).then(() => this.send())
+    return stamped
+  }
+
+  /** Facts of this device that concern this set, oldest first. */
+  factsOfSet(setId: string): readonly WireFact[] {
+    return this.facts().filter((f) => f.id === setId || ('setId' in f && f.setId === setId) || f.kind === 'voided')
+  }
+
+  /** All facts still on this device, oldest first. */
+  facts(): readonly WireFact[] {
+    return [...this.memory.values()].map((k) => k.fact).sort((a, b) => a.deviceAt - b.deviceAt || a.seq - b.seq)
+  }
+
+  /** Facts not yet taken by the server, as a file’s text. */
+  unsentFile(): string {
+    return JSON.stringify({ device: this.device, facts: [...this.memory.values()].filter((k) => k.status !== 'sent').map((k) => k.fact) }, null, 2)
+  }
+
+  /** Tries to send now and whenever the network comes back; returns how to stop. */
+  start(): () => void {
+    const wake = () => void this.send()
+    const timer = setInterval(() => { if (this.current.kept > 0) wake() }, retryMs)
+    window.addEventListener('online', wake)
+    document.addEventListener('visibilitychange', wake)
+    wake()
+    return () => {
+      clearInterval(timer)
+      window.removeEventListener('online', wake)
+      document.removeEventListener('visibilitychange', wake)
+    }
+  }
+
+  /** The sequence number is drawn in the same transaction that keeps the fact, so two tabs never draw the same. */
+  private async keep(fact: WireFact): Promise<void> {
+    if (!this.db) return
+    const tx = this.db.transaction(['facts', 'meta'], 'readwrite')
+    const last = await tx.objectStore('meta').get('seq')
+    const seq = typeof last === 'number' ? last + 1 : 0
+    const kept: Kept = { id: fact.id, fact: { ...fact, seq }, status: 'unsent' }
+    await Promise.all([tx.objectStore('meta').put(seq, 'seq'), tx.objectStore('facts').put(kept), tx.done])
+    this.memory.set(fact.id, kept)
+  }
+
+  private async send(): Promise<void> {
+    if (this.sending) {
+      this.again = true
+      return
+    }
+    this.sending = true
+    try {
+      do {
+        this.again = false
+        const batch = [...this.memory.values()].filter((k) => k.status === 'unsent').sort((a, b) => a.fact.seq - b.fact.seq).slice(0, perRequest)
+        if (batch.length === 0) break
+        await this.sendBatch(batch)
+      } while (this.again || this.current.kept > 0)
+      this.set({ offline: false })
+    } catch {
+      this.set({ offline: true })
+    } finally {
+      this.sending = false
+    }
+  }
+
+  private async sendBatch(batch: readonly Kept[]): Promise<void> {
+    const response = await fetch('/api/facts', {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ device: this.device, deviceNow: Date.now(), facts: batch.map((k) => k.fact) }),
+    })
+    if (!response.ok) throw new Error(`the server answered ${response.status}`)
+    const { results } = receipt.parse(await response.json())
+    for (const result of results) {
+      const was = this.memory.get(result.id)
+      if (!was) continue
+      const now: Kept = result.status === 'refused' ? { ...was, status: 'refused', reason: result.reason ?? 'refused' } : { ...was, status: 'sent' }
+      this.memory.set(result.id, now)
+      await this.db?.put('facts', now)
+    }
+    this.count()
+  }
+
+  private async forgetOld(): Promise<void> {
+    const before = Date.now() - keepSentMs
+    for (const kept of [...this.memory.values()]) {
+      if (kept.status !== 'sent' || kept.fact.deviceAt > before) continue
+      this.memory.delete(kept.id)
+      await this.db?.delete('facts', kept.id)
+    }
+  }
+
+  private count(): void {
+    const all = [...this.memory.values()]
+    this.set({
+      kept: all.filter((k) => k.status === 'unsent' || k.status === 'written').length,
+      sent: all.filter((k) => k.status === 'sent').length,
+      refused: all.filter((k) => k.status === 'refused').map((k) => ({ id: k.id, reason: k.reason ?? '' })),
+    })
+  }
+
+  private set(change: Partial<OutboxStatus>): void {
+    this.current = { ...this.current, ...change }
+    for (const listener of this.listeners) listener()
+  }
+}
+
+let shared: Promise<Outbox> | undefined
+/** The one outbox of this tab. */
+export const openOutbox = (): Promise<Outbox> => (shared ??= Outbox.open())

@@ -1,0 +1,73 @@
+'use client'
+import { useActionState, useState } from 'react'
+import { Label } from 'react-aria-components'
+import styled from 'styled-components'
+import type { Command } from '@/core/curriculum/types'
+import { Button, Choose, Fault, Field } from '@/ui/parts'
+import { phone } from '@/ui/theme'
+import { Choices, FormPage, freshForm, Pair, Pick, Tick, type FormAction } from './TrainerForm'
+
+/** A dog, its days here, its words, and what its owner was promised. */
+export function DogForm({ action, commands, today }: { action: FormAction; commands: readonly Command[]; today: string }) {
+  const [state, submit, pending] = useActionState(action, freshForm)
+  const was = (name: string) => state.values[name]?.[0]
+  return (
+    <FormPage>
+      <h1>New dog</h1>
+      <form action={submit} key={state.tries} noValidate>
+        {Object.keys(state.errors).length > 0 && <div role="alert"><Fault>{Object.keys(state.errors).length === 1 ? 'One thing is' : `${Object.keys(state.errors).length} things are`} not right yet. Nothing you typed is lost.</Fault></div>}
+        <Pair>
+          <Field label="Name" name="name" required defaultValue={was('name')} error={state.errors['name']} />
+          <Field label="Run number" name="run" required defaultValue={was('run')} error={state.errors['run']} />
+          <Field label="Owner" name="owner" required defaultValue={was('owner')} error={state.errors['owner']} />
+        </Pair>
+        <Pair>
+          <Field label="Arrives on" name="arrivesOn" type="date" required defaultValue={was('arrivesOn') ?? today} error={state.errors['arrivesOn']} />
+          <Field label="Goes home on" name="leavesOn" type="date" required defaultValue={was('leavesOn')} error={state.errors['leavesOn']} />
+        </Pair>
+        <Pair>
+          <Field label="Release word" name="releaseWord" required defaultValue={was('releaseWord') ?? 'Okay'} error={state.errors['releaseWord']} hint="ends a hold" />
+          <Field label="Marker" name="markerWord" required defaultValue={was('markerWord') ?? 'Yes'} error={state.errors['markerWord']} hint="says that was it" />
+          <Choices name="side" defaultValue={was('side') ?? 'left'} orientation="horizontal">
+            <Label>Side</Label>
+            <div><Pick value="left">left</Pick><Pick value="right">right</Pick></div>
+          </Choices>
+        </Pair>
+        <Field label="Caution at the door" name="caution" defaultValue={was('caution')} error={state.errors['caution']} hint="shown wherever somebody is sent to this dog" />
+        <Tick name="biteHistory" value="yes" defaultSelected={was('biteHistory') === 'yes'}>Bite history</Tick>
+        <section>
+          <h2>Promised to the owner</h2>
+          <p>A promise is a rung held in so many places with so many people on the leash. Leave a command at “not promised” to leave it out.</p>
+          {state.errors['promises'] && <Fault>{state.errors['promises']}</Fault>}
+          <List>
+            {commands.map((c) => (
+              <PromiseRow key={c.id} command={c} rung={was(`rung.${c.id}`)} places={was(`places.${c.id}`)} people={was(`people.${c.id}`)} word={was(`cue.${c.id}`)} errors={state.errors} />
+            ))}
+          </List>
+        </section>
+        <Button type="submit" $now isDisabled={pending}>Add dog</Button>
+      </form>
+    </FormPage>
+  )
+}
+
+const none = 'none'
+
+function PromiseRow({ command, rung, places, people, word, errors }: { command: Command; rung: string | undefined; places: string | undefined; people: string | undefined; word: string | undefined; errors: Readonly<Record<string, string>> }) {
+  const [chosen, setChosen] = useState(rung ?? none)
+  const choices = [{ id: none, name: 'not promised' }, ...command.runs.flatMap((run) => run.rungs.map((r) => ({ id: r.id, name: r.name, note: command.runs.length > 1 ? run.name : r.criterion.words })))]
+  const error = errors[`promises.${command.id}`] ?? errors[`promises.${command.id}.places`] ?? errors[`promises.${command.id}.people`] ?? errors[`cueWords.${command.id}`]
+  return (
+    <li>
+      <b>{command.name}</b>
+      <input type="hidden" name={`rung.${command.id}`} value={chosen} />
+      <Choose label={`${command.name} up to`} value={chosen} onChange={setChosen} choices={choices} />
+      <Field label="Places" name={`places.${command.id}`} type="number" defaultValue={places ?? '3'} required />
+      <Field label="People" name={`people.${command.id}`} type="number" defaultValue={people ?? '2'} required />
+      <Field label="Owner’s word" name={`cue.${command.id}`} defaultValue={word ?? ''} />
+      {error && <Fault>{error}</Fault>}
+    </li>
+  )
+}
+
+const List = styled.ul`&& { list-style: none; padding: 0; margin-top: 0.6rem; } li { display: grid; grid-template-columns: 6rem minmax(0, 1fr) 5rem 5rem 9rem; gap: 0.6rem; align-items: end; padding: 0.5rem 0; border-bottom: 1px solid var(--rule); } b { padding-bottom: 0.7rem; } ${phone} { li { grid-template-columns: 1fr 1fr; } li > b, li > div:nth-of-type(1) { grid-column: 1 / -1; padding: 0; } }`

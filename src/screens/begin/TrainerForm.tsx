@@ -1,0 +1,64 @@
+'use client'
+import { useActionState } from 'react'
+import { Checkbox, CheckboxGroup, Label, Radio, RadioGroup } from 'react-aria-components'
+import styled from 'styled-components'
+import { Button, Fault, Field } from '@/ui/parts'
+import { phone } from '@/ui/theme'
+
+/** What came back from a form: what was wrong, by field, and everything that was typed. */
+export interface FormState {
+  readonly errors: Readonly<Record<string, string>>
+  readonly values: Readonly<Record<string, readonly string[]>>
+  readonly tries: number
+}
+export const freshForm: FormState = { errors: {}, values: {}, tries: 0 }
+export type FormAction = (before: FormState, form: FormData) => Promise<FormState>
+
+const weekdays = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday']
+const roles = [['lead', 'Lead trainer'], ['trainer', 'Trainer'], ['hand', 'Kennel hand']] as const
+
+/** Somebody who can hold a leash, and when they work. */
+export function TrainerForm({ action, people }: { action: FormAction; people: readonly { readonly id: string; readonly name: string; readonly hours: string }[] }) {
+  const [state, submit, pending] = useActionState(action, freshForm)
+  const was = (name: string) => state.values[name]?.[0]
+  return (
+    <FormPage>
+      <h1>New trainer</h1>
+      <p>A set says who held the leash, and a handoff is offered only inside working hours.</p>
+      <form action={submit} key={state.tries} noValidate>
+        <Field label="Name" name="name" required defaultValue={was('name')} error={state.errors['name']} />
+        <Choices name="role" defaultValue={was('role') ?? 'trainer'} orientation="horizontal">
+          <Label>Role</Label>
+          <div>{roles.map(([id, name]) => <Pick key={id} value={id}>{name}</Pick>)}</div>
+        </Choices>
+        <Days name="weekdays" defaultValue={[...(state.values['weekdays'] ?? (state.tries === 0 ? ['1', '2', '3', '4', '5'] : []))]}>
+          <Label>Works on</Label>
+          <div>{weekdays.map((day, i) => <Tick key={day} value={String(i + 1)}>{day}</Tick>)}</div>
+        </Days>
+        {state.errors['weekdays'] && <Fault>{state.errors['weekdays']}</Fault>}
+        <Pair>
+          <Field label="From" name="from" type="time" required defaultValue={was('from') ?? '09:00'} error={state.errors['from']} />
+          <Field label="To" name="to" type="time" required defaultValue={was('to') ?? '17:00'} error={state.errors['to']} />
+        </Pair>
+        <Button type="submit" $now isDisabled={pending}>Add trainer</Button>
+      </form>
+      {people.length > 0 && (
+        <section>
+          <h2>Already here</h2>
+          <ul>{people.map((p) => <li key={p.id}><b>{p.name}</b> {p.hours}</li>)}</ul>
+        </section>
+      )}
+    </FormPage>
+  )
+}
+
+export const FormPage = styled.div`
+  max-width: 52rem; padding: 1rem 1.5rem 4rem; display: grid; gap: 0.9rem; h1 { font-size: 1.7rem; } h2 { font-size: 1.1rem; margin: 0.6rem 0 0.3rem; } form { display: grid; gap: 0.9rem; justify-items: start; } form > * { width: 100%; } form > button { width: auto; } ul { margin: 0; padding-left: 1.1rem; }
+  ${phone} { padding: 0.8rem 0.9rem 4rem; }
+`
+export const Pair = styled.div`display: grid; grid-template-columns: repeat(auto-fit, minmax(11rem, 1fr)); gap: 0.8rem; align-items: start;`
+export const Choices = styled(RadioGroup)`display: grid; gap: 0.25rem; > label, > span:first-child { font-size: 0.85rem; font-weight: 560; color: var(--ink-2); } > div { display: flex; gap: 0.5rem; flex-wrap: wrap; }`
+const Days = styled(CheckboxGroup)`display: grid; gap: 0.25rem; > label, > span:first-child { font-size: 0.85rem; font-weight: 560; color: var(--ink-2); } > div { display: flex; gap: 0.4rem; flex-wrap: wrap; }`
+const box = `min-height: 2.6rem; padding: 0 0.9rem; display: inline-flex; align-items: center; border: 1.5px solid var(--rule-2); border-radius: 4px; background: var(--paper); cursor: pointer; &[data-selected='true'] { background: var(--ink); color: var(--paper); border-color: var(--ink); } &[data-focus-visible='true'] { outline: 3px solid var(--focus); outline-offset: 2px; }`
+export const Pick = styled(Radio)`${box}`
+export const Tick = styled(Checkbox)`${box}`

@@ -1,0 +1,128 @@
+'use client'
+import Link from 'next/link'
+import { useActionState, useState } from 'react'
+import { Button as AriaButton, Radio, RadioGroup, Label } from 'react-aria-components'
+import styled from 'styled-components'
+import { Button, ButtonLink, Fault, FileLink, Quiet } from '@/ui/parts'
+import { phone } from '@/ui/theme'
+import { sayDay, sayMoment, wallClock } from '@/ui/when'
+import type { HandoffPage as View, OfferedSlot } from '@/work/handoff'
+
+/** What an action came to, said on the page. */
+export interface Outcome {
+  readonly said: string
+  readonly refused: boolean
+}
+type Action = (before: Outcome | null, form: FormData) => Promise<Outcome>
+
+/** House: so many days of free times are unfolded at first. */
+const daysShown = 3
+
+/** Choose a time, book it, move it, cancel it, take the invitation. */
+export function HandoffPage({ view, book, move, cancel }: { view: View; book: Action; move: Action; cancel: Action }) {
+  const { resident, live } = view
+  const [moving, setMoving] = useState(false)
+  const [booked, bookAction, booking] = useActionState(book, null)
+  const [moved, moveAction, movingNow] = useActionState(async (before: Outcome | null, form: FormData) => {
+    const outcome = await move(before, form)
+    if (!outcome.refused) setMoving(false)
+    return outcome
+  }, null)
+  const [cancelled, cancelAction, cancelling] = useActionState(cancel, null)
+  const outcome = [booked, moved, cancelled].findLast((o) => o !== null) ?? null
+  return (
+    <Page>
+      <header>
+        <p><Link href={`/dogs/${resident.residencyId}`}>{resident.runNumber} {resident.name}</Link></p>
+        <h1>Handoff to {resident.ownerName}</h1>
+        <p>{view.readyOn ? `Ready since ${sayDay(view.readyOn)}` : 'Not ready'}; goes home {sayDay(resident.leavesOn)}.</p>
+      </header>
+      <div role="status">{outcome && !outcome.refused && <Said>{outcome.said}</Said>}{outcome?.refused && <Fault>{outcome.said}</Fault>}</div>
+      {live && (
+        <Booked aria-label="Booked">
+          <h2>{sayMoment(live.from, view.timeZone)}</h2>
+          <p>with {live.personName}{live.sequence > 0 ? `; changed ${live.sequence === 1 ? 'once' : `${live.sequence} times`}` : ''}</p>
+          <div>
+            <FileLink href={`/handoffs/${live.id}/invitation.ics`} download>Invitation (.ics)</FileLink>
+            <Button onPress={() => setMoving((m) => !m)}>{moving ? 'Leave it there' : 'Move it'}</Button>
+            <form action={cancelAction}>
+              <input type="hidden" name="handoffId" value={live.id} />
+              <Button type="submit" isDisabled={cancelling}>Cancel it</Button>
+            </form>
+          </div>
+          {!view.readyOn && <Fault>Booked, but no longer ready: {view.missing.join('; ')}. Tell the owner early, or move it.</Fault>}
+        </Booked>
+      )}
+      {view.cancelled && <p>The handoff of {sayMoment(view.cancelled.from, view.timeZone)} was cancelled. <FileLink href={`/handoffs/${view.cancelled.id}/invitation.ics`} download>Cancellation (.ics)</FileLink></p>}
+      {!live && !view.readyOn && (
+        <section>
+          <h2>Still missing</h2>
+          {view.missing.length > 0 ? <ul>{view.missing.map((m) => <li key={m}>{m}</li>)}</ul> : <p>Nothing was promised for this dog, so there is nothing to show.</p>}
+          <p>Times are offered once everything promised is held. <Link href={`/dogs/${resident.residencyId}`}>What each one lacks</Link></p>
+        </section>
+      )}
+      {(moving || (!live && view.readyOn)) && (
+        <Slots key={`${moving}`} view={view} action={moving ? moveAction : bookAction} pending={moving ? movingNow : booking} hidden={moving && live ? { handoffId: live.id } : { residencyId: resident.residencyId }} verb={moving ? 'Move it here' : 'Book it'} except={live?.from} />
+      )}
+      <Caution>What is shown on the day is the trainer’s decision: no command is shown that is not safe for dog or person. Off-leash work only in a secure enclosure, and by local law.</Caution>
+    </Page>
+  )
+}
+
+function Slots({ view, action, pending, hidden, verb, except }: { view: View; action: (form: FormData) => void; pending: boolean; hidden: Readonly<Record<string, string>>; verb: string; except: number | undefined }) {
+  const [chosen, setChosen] = useState<string>()
+  const [all, setAll] = useState(false)
+  const byDay = new Map<string, OfferedSlot[]>()
+  for (const slot of view.slots) {
+    if (slot.from === except) continue
+    const { day } = wallClock(slot.from, view.timeZone)
+    byDay.set(day, [...(byDay.get(day) ?? []), slot])
+  }
+  const days = [...byDay]
+  const slot = view.slots.find((s) => keyOf(s) === chosen)
+  if (days.length === 0)
+    return <p>{view.noHours ? 'Nobody has working hours yet. Add a trainer with hours first.' : 'No free time is left between now and going home: all trainers are booked or off.'} {view.noHours && <ButtonLink href="/people/new">Add a trainer</ButtonLink>}</p>
+  return (
+    <form action={action}>
+      {Object.entries(hidden).map(([name, value]) => <input key={name} type="hidden" name={name} value={value} />)}
+      <input type="hidden" name="from" value={slot?.from ?? ''} />
+      <input type="hidden" name="personId" value={slot?.personId ?? ''} />
+      <Times value={chosen ?? null} onChange={setChosen}>
+        <Label>Free times, an hour each</Label>
+        {days.slice(0, all ? undefined : daysShown).map(([day, slots]) => (
+          <div key={day}>
+            <h3>{sayDay(day)}</h3>
+            {[...new Set(slots.map((s) => s.personId))].map((personId) => (
+              <Trainer key={personId}>
+                <span>{slots.find((s) => s.personId === personId)?.personName}</span>
+                <div>{slots.filter((s) => s.personId === personId).map((s) => <Time key={keyOf(s)} value={keyOf(s)} aria-label={`${sayMoment(s.from, view.timeZone)}, ${s.personName}`}>{wallClock(s.from, view.timeZone).clock}</Time>)}</div>
+              </Trainer>
+            ))}
+          </div>
+        ))}
+      </Times>
+      {!all && days.length > daysShown && <Quiet onPress={() => setAll(true)}>{days.length - daysShown} more days</Quiet>}
+      <Confirm>
+        <p>{slot ? <><b>{sayMoment(slot.from, view.timeZone)}</b> with {slot.personName}</> : 'Choose a time.'}</p>
+        <Submit type="submit" isDisabled={!slot || pending}>{verb}</Submit>
+      </Confirm>
+    </form>
+  )
+}
+
+const keyOf = (s: OfferedSlot) => `${s.from}/${s.personId}`
+
+const Page = styled.div`max-width: 54rem; padding: 1rem 1.5rem 3rem; display: grid; gap: 1.1rem; h1 { font-size: 1.8rem; overflow-wrap: anywhere; } h2 { font-size: 1.25rem; } ul { margin: 0.4rem 0; } ${phone} { padding: 0.8rem 0.9rem 3rem; }`
+const Said = styled.p`border-left: 6px solid var(--held); padding: 0.3rem 0.7rem; font-weight: 620;`
+const Booked = styled.section`border-left: 6px solid var(--ink); padding-left: 1rem; display: grid; gap: 0.4rem; > div { display: flex; gap: 0.6rem; flex-wrap: wrap; margin-top: 0.3rem; }`
+const Times = styled(RadioGroup)`
+  display: grid; gap: 0.7rem; > label, > span:first-child { font-weight: 640; } h3 { font-size: 1rem; border-bottom: 1px solid var(--rule); padding-bottom: 0.15rem; }
+`
+const Trainer = styled.div`display: grid; grid-template-columns: 9rem 1fr; padding: 0.4rem 0; > div { display: flex; gap: 0.35rem; flex-wrap: wrap; } > span { padding-top: 0.4rem; } ${phone} { grid-template-columns: 1fr; }`
+const Time = styled(Radio)`
+  min-height: 2.4rem; min-width: 3.9rem; display: grid; place-items: center; border: 1.5px solid var(--rule-2); border-radius: 4px; cursor: pointer; background: var(--paper);
+  &[data-hovered='true'] { border-color: var(--ink); } &[data-selected='true'] { background: var(--ink); color: var(--paper); border-color: var(--ink); } &[data-focus-visible='true'] { outline: 3px solid var(--focus); outline-offset: 2px; }
+`
+const Confirm = styled.div`position: sticky; bottom: 0; background: var(--ground); border-top: 1.5px solid var(--ink); padding: 0.7rem 0; margin-top: 0.9rem; display: flex; gap: 1rem; align-items: center; justify-content: space-between;`
+const Submit = styled(AriaButton)`min-height: 3rem; padding: 0 1.6rem; border: 0; border-radius: 4px; background: var(--now); color: var(--on-now); font-weight: 700; cursor: pointer; &[data-disabled='true'] { background: transparent; border: 1.5px solid var(--rule-2); color: var(--ink-2); cursor: default; }`
+const Caution = styled.p`font-size: 0.88rem; color: var(--ink-2); border-top: 1px solid var(--rule); padding-top: 0.7rem;`

@@ -1,0 +1,147 @@
+'use client'
+import styled from 'styled-components'
+import type { CommandView, RungView } from '@/core/views/resident'
+import { Line } from '@/ui/Line'
+import { ButtonLink, NeedsPerson, Why } from '@/ui/parts'
+import { phone } from '@/ui/theme'
+import { sayDay, sayMoment } from '@/ui/when'
+import type { ResidentView } from '@/work/resident'
+import { SetLog } from './SetLog'
+
+/** One dog: what it knows, where and with whom, what comes next, what the handoff still lacks. */
+export function Resident({ view, now }: { view: ResidentView; now: number }) {
+  const { resident, commands } = view
+  const promised = commands.filter((c) => c.promise)
+  const other = commands.filter((c) => !c.promise)
+  const missing = promised.filter((c) => !c.promise?.met)
+  const first = promised.find((c) => c.word === 'slipping') ?? promised.find((c) => !c.promise?.met && c.workCommand === c.id) ?? promised[0]
+  return (
+    <Page>
+      <Head>
+        <RunNo>{resident.runNumber}</RunNo>
+        <div>
+          <h1>{resident.name}</h1>
+          <p>
+            {resident.ownerName}’s; goes home {sayDay(resident.leavesOn)}, {view.daysLeft < 0 ? 'gone' : view.daysLeft === 0 ? 'today' : `${view.daysLeft} ${view.daysLeft === 1 ? 'day' : 'days'} left`}
+          </p>
+        </div>
+        <Words>
+          <div><dt>Release</dt><dd>“{resident.releaseWord}”</dd></div>
+          <div><dt>Marker</dt><dd>“{resident.markerWord}”</dd></div>
+          <div><dt>Side</dt><dd>{resident.side}</dd></div>
+        </Words>
+        {first && <ButtonLink $now href={`/dogs/${resident.residencyId}/work/${first.id}`}>Work {first.name.toLowerCase()}</ButtonLink>}
+      </Head>
+      {(resident.biteHistory || resident.caution) && <NeedsPerson>{resident.biteHistory ? 'Bite history. ' : ''}{resident.caution}</NeedsPerson>}
+      <Columns>
+        <section aria-label="Ladders">
+          {promised.map((c) => <CommandBlock key={c.id} command={c} residencyId={resident.residencyId} />)}
+          {other.length > 0 && <Aside>Not promised</Aside>}
+          {other.map((c) => <CommandBlock key={c.id} command={c} residencyId={resident.residencyId} />)}
+        </section>
+        <Side>
+          <Handoff view={view} missing={missing} now={now} />
+          <SetLog log={view.log} commands={commands} timeZone={view.timeZone} today={view.today} />
+        </Side>
+      </Columns>
+    </Page>
+  )
+}
+
+function Handoff({ view, missing, now }: { view: ResidentView; missing: readonly CommandView[]; now: number }) {
+  const { resident, handoff } = view
+  return (
+    <section aria-label="Handoff">
+      <h2>Handoff</h2>
+      {handoff ? (
+        <p><b>{handoff.from < now ? 'Was' : 'Booked'}: {sayMoment(handoff.from, view.timeZone)}</b>, {view.people.find((p) => p.id === handoff.personId)?.name}</p>
+      ) : view.readyOn ? (
+        <p><b className="ready">Ready</b> since {sayDay(view.readyOn)}: everything promised is held.</p>
+      ) : missing.length === 0 ? (
+        <p>Nothing was promised, so nothing can be shown.</p>
+      ) : (
+        <p>Not ready: {missing.length} of {view.commands.filter((c) => c.promise).length} promises are missing something.</p>
+      )}
+      {missing.length > 0 && (
+        <Missing>
+          {missing.map((c) => (
+            <li key={c.id}>
+              <b>{c.name}: {c.promise?.rungName}</b>
+              {c.promise?.lines.filter((l) => !l.done).map((l) => <span key={l.text}>{l.text}</span>)}
+            </li>
+          ))}
+        </Missing>
+      )}
+      <ButtonLink href={`/dogs/${resident.residencyId}/handoff`}>{handoff ? 'Move, cancel or print it' : view.readyOn ? 'Choose a time' : 'Handoff page'}</ButtonLink>
+    </section>
+  )
+}
+
+function CommandBlock({ command, residencyId }: { command: CommandView; residencyId: string }) {
+  const flags = [command.stuck ? 'stuck' : '', command.stale && command.word !== 'slipping' ? 'stale' : ''].filter(Boolean)
+  const quiet = command.word === 'not started' && !command.promise
+  return (
+    <Block id={command.id}>
+      <Title>
+        <h2>{command.name}</h2>
+        <Word data-person={command.word === 'slipping'} data-held={command.word === 'held'}>{command.word}{command.figures && ` ${command.figures}`}{flags.length > 0 && <em data-person={command.stuck !== ''}>, {flags.join(', ')}</em>}</Word>
+        {!quiet && <Line line={command.line} size="row" />}
+        <ButtonLink href={`/dogs/${residencyId}/work/${command.id}`} aria-label={`Work ${command.name}`}>Work</ButtonLink>
+      </Title>
+      {!quiet && (
+        <>
+          <p className="next">
+            {command.next} <Why>{command.stuck && <p>{command.stuck}</p>}<p>{command.reps} reps{command.cleanShare !== undefined && `, ${Math.round(command.cleanShare * 100)} % clean`}. {command.memory}</p>{command.promise && <ul>{command.promise.lines.map((l) => <li key={l.text}>{l.done ? '✓' : '–'} {l.text}</li>)}</ul>}</Why>
+          </p>
+          {command.runs.map((run) => (
+            <Run key={run.id}>
+              {command.runs.length > 1 && <h3>{run.name}</h3>}
+              <ol>{run.rungs.map((rung) => <Peg key={rung.id} rung={rung} />)}</ol>
+            </Run>
+          ))}
+        </>
+      )}
+    </Block>
+  )
+}
+
+function Peg({ rung }: { rung: RungView }) {
+  const detail = `${rung.criterion}; ${rung.rule}; ${rung.counts}${rung.heldSince ? `; held since ${rung.heldSince}` : ''}${rung.shut ? `. ${rung.shut}` : ''}`
+  return (
+    <PegCell data-mark={rung.mark} data-promised={rung.promised} title={detail} aria-current={rung.mark === 'in hand' ? 'step' : undefined}>
+      {rung.name}<span className="unseen">: {rung.mark}{rung.promised ? ', promised' : ''}. {detail}</span>
+      {rung.mark === 'slipped' && <small aria-hidden="true">slipped</small>}
+      {rung.promised && <small aria-hidden="true">promised</small>}
+      {rung.mark === 'in hand' && !rung.promised && <small aria-hidden="true">in hand</small>}
+    </PegCell>
+  )
+}
+
+const Page = styled.div`padding: 0.9rem 1.5rem 3rem; display: grid; gap: 0.8rem; ${phone} { padding: 0.8rem 0.9rem 3rem; }`
+const Head = styled.header`
+  display: flex; align-items: center; gap: 1.1rem; flex-wrap: wrap; border-bottom: 1.5px solid var(--ink); padding-bottom: 0.7rem;
+  h1 { font-size: 1.9rem; overflow-wrap: anywhere; } p { color: var(--ink-2); } > a { margin-left: auto; ${phone} { margin-left: 0; width: 100%; } }
+`
+const RunNo = styled.span`font: 780 3rem/1 'Hepta Slab Variable', serif;`
+const Words = styled.dl`display: flex; gap: 1.4rem; margin: 0; flex-wrap: wrap; dt { font-size: 0.8rem; color: var(--ink-2); } dd { margin: 0; font-weight: 640; }`
+const Columns = styled.div`display: grid; grid-template-columns: minmax(0, 1fr) 21rem; gap: 2.2rem; align-items: start; ${phone} { grid-template-columns: minmax(0, 1fr); }`
+const Side = styled.div`display: grid; gap: 1.6rem; h2 { font-size: 1.15rem; margin-bottom: 0.4rem; } .ready { color: var(--held); } ${phone} { grid-row: 1; }`
+const Missing = styled.ul`margin: 0.5rem 0 0.8rem; padding: 0; list-style: none; display: grid; gap: 0.45rem; li { border-left: 3px solid var(--rule-2); padding-left: 0.6rem; } b { display: block; font-weight: 640; } span { display: block; font-size: 0.88rem; color: var(--ink-2); }`
+const Aside = styled.p`color: var(--ink-2); margin-top: 1.2rem; font-size: 0.9rem;`
+const Block = styled.article`border-bottom: 1px solid var(--rule); padding: 0.55rem 0 0.7rem; .next { color: var(--ink-2); margin-top: 0.1rem; } ul { margin: 0.2rem 0 0; padding: 0; list-style: none; }`
+const Title = styled.div`
+  display: grid; grid-template-columns: 7.5rem 13rem 1fr auto; align-items: center; gap: 0.4rem 0.8rem; h2 { font-size: 1.15rem; } a { min-height: 2.2rem; padding: 0.1rem 0.8rem; }
+  ${phone} { grid-template-columns: 1fr auto; > svg { grid-column: 1 / -1; } a { grid-row: 1; grid-column: 2; min-height: 2.75rem; } }
+`
+const Word = styled.span`font-weight: 620; &[data-person='true'] { color: var(--person); } &[data-held='true'] { color: var(--held); } em { font-style: normal; font-weight: 480; color: var(--ink-2); &[data-person='true'] { color: var(--person); } }`
+const Run = styled.div`margin-top: 0.35rem; h3 { font-size: 0.85rem; font-weight: 560; color: var(--ink-2); } ol { list-style: none; margin: 0.3rem 0 0; padding: 0; display: grid; grid-template-columns: repeat(auto-fill, minmax(4.9rem, 1fr)); row-gap: 0.5rem; }`
+const PegCell = styled.li`
+  position: relative; padding: 0.55rem 0.3rem 0 0; font-size: 0.8rem; line-height: 1.15; color: var(--ink-2); border-top: 1.5px dotted var(--rule-2); overflow-wrap: anywhere;
+  &::after { content: ''; position: absolute; right: 0.15rem; top: -0.35rem; height: 0.65rem; border-right: 1.5px solid var(--rule-2); }
+  small { display: block; font-size: 0.72rem; }
+  &[data-mark='held'] { border-top: 4px solid var(--held); color: var(--ink); &::after { border-color: var(--held); } }
+  &[data-mark='passed'] { border-top: 2px solid var(--ink); color: var(--ink); }
+  &[data-mark='in hand'] { color: var(--ink); font-weight: 680; &::after { width: 0.75rem; height: 0.75rem; border: 2px solid var(--ink); border-radius: 50%; background: var(--paper); top: -0.45rem; } }
+  &[data-mark='slipped'] { border-top: 3px solid transparent; color: var(--person); font-weight: 620; &::before { content: ''; position: absolute; left: 0; right: 0.2rem; top: -0.1rem; height: 0.6rem; border-bottom: 3px solid var(--person); border-radius: 0 0 60% 40%; } }
+  &[data-promised='true'] small:last-child { color: var(--ink); font-weight: 680; border-right: 3px solid var(--ink); padding-right: 0.3rem; display: inline-block; }
+`

@@ -1,0 +1,151 @@
+'use client'
+import Link from 'next/link'
+import { usePathname, useRouter } from 'next/navigation'
+import { useEffect, useState, type ReactNode } from 'react'
+import { Button as AriaButton, ComboBox, Dialog, DialogTrigger, Heading, Input, Label, ListBox, ListBoxItem, Modal, ModalOverlay, Popover } from 'react-aria-components'
+import styled from 'styled-components'
+import { Button, Quiet } from '@/ui/parts'
+import { phone } from '@/ui/theme'
+import { Tray } from './Tray'
+import { useShortcuts } from './useShortcuts'
+
+export interface JumpDog {
+  readonly residencyId: string
+  readonly runNumber: string
+  readonly name: string
+}
+
+const pages = [
+  { href: '/', name: 'Wall', key: 'w' },
+  { href: '/handoffs', name: 'Handoffs', key: 'h' },
+  { href: '/dogs/new', name: 'New dog', key: 'd' },
+  { href: '/people/new', name: 'New trainer', key: 't' },
+] as const
+
+/** The frame around the desk screens: where you are, the way to any dog, what is still on this device. */
+export function Shell({ kennel, dogs, children }: { kennel: string; dogs: readonly JumpDog[]; children: ReactNode }) {
+  const path = usePathname()
+  const [help, setHelp] = useState(false)
+  const shortcuts = useShortcuts(pages, () => setHelp(true))
+  return (
+    <>
+      <Skip href="#main">Skip to the page</Skip>
+      <Bar>
+        <Mark href="/">
+          <svg viewBox="0 0 44 22" width="44" height="22" aria-hidden="true">
+            <rect x="1" y="1" width="5" height="20" fill="currentColor" />
+            <path d="M4 8 Q18 22 34 8" fill="none" stroke="currentColor" strokeWidth="3" />
+            <circle cx="37" cy="8" r="4" fill="none" stroke="currentColor" strokeWidth="2.4" />
+          </svg>
+          Kibou
+        </Mark>
+        <Where>{kennel}</Where>
+        <Nav aria-label="Pages">
+          {pages.map((p) => (
+            <NavLink key={p.href} href={p.href} aria-current={path === p.href ? 'page' : undefined}>{p.name}</NavLink>
+          ))}
+        </Nav>
+        <Right>
+          <Jump dogs={dogs} />
+          <ThemeSwitch />
+          <DialogTrigger isOpen={help} onOpenChange={setHelp}>
+            <Small aria-label="Keys">?</Small>
+            <Overlay isDismissable>
+              <Modal>
+                <Sheet>
+                  <Heading slot="title">Keys</Heading>
+                  <dl>
+                    <dt>/</dt><dd>find a dog by run or name</dd>
+                    {pages.map((p) => (<div key={p.key}><dt>g then {p.key}</dt><dd>{p.name}</dd></div>))}
+                    <dt>arrows</dt><dd>move on the wall; Enter opens the dog</dd>
+                    <dt>in a set</dt><dd>C clean, H helped, L late, M miss or broke, Z undo, Space starts a hold, Enter goes on, E ends the set</dd>
+                    <dt>?</dt><dd>this sheet</dd>
+                  </dl>
+                  <Quiet onPress={shortcuts.toggle}>{shortcuts.on ? 'Turn single keys off' : 'Turn single keys on'}</Quiet>
+                  <Button slot="close">Close</Button>
+                </Sheet>
+              </Modal>
+            </Overlay>
+          </DialogTrigger>
+        </Right>
+      </Bar>
+      <Tray />
+      <main id="main">{children}</main>
+    </>
+  )
+}
+
+function Jump({ dogs }: { dogs: readonly JumpDog[] }) {
+  const router = useRouter()
+  const [text, setText] = useState('')
+  const go = (id: string) => {
+    setText('')
+    router.push(`/dogs/${id}`)
+  }
+  return (
+    <JumpBox
+      inputValue={text}
+      onInputChange={setText}
+      selectedKey={null}
+      onSelectionChange={(key) => key !== null && go(String(key))}
+      defaultFilter={(value, input) => (/^\d+$/.test(input.trim()) ? value.startsWith(`${input.trim()} `) || value.startsWith(input.trim()) : value.toLowerCase().includes(input.trim().toLowerCase()))}
+      menuTrigger="input"
+    >
+      <Label className="unseen">Find a dog by run or name</Label>
+      <Input id="jump" placeholder="Run or name" autoComplete="off" />
+      <JumpPopover>
+        <ListBox items={[...dogs]} renderEmptyState={() => <p style={{ padding: '.5rem' }}>No such run or name.</p>}>
+          {(dog: JumpDog) => (
+            <JumpItem id={dog.residencyId} textValue={`${dog.runNumber} ${dog.name}`}>
+              <b>{dog.runNumber}</b> {dog.name}
+            </JumpItem>
+          )}
+        </ListBox>
+      </JumpPopover>
+    </JumpBox>
+  )
+}
+
+function ThemeSwitch() {
+  const [theme, setTheme] = useState<'day' | 'night'>('day')
+  useEffect(() => {
+    const kept = localStorage.getItem('kibou-theme')
+    // The choice lives on the device, so it is known only after the first paint.
+    // eslint-disable-next-line react-hooks/set-state-in-effect
+    if (kept === 'night') setTheme('night')
+  }, [])
+  useEffect(() => {
+    document.documentElement.dataset['theme'] = theme
+  }, [theme])
+  const flip = () => {
+    const next = theme === 'day' ? 'night' : 'day'
+    localStorage.setItem('kibou-theme', next)
+    setTheme(next)
+  }
+  return <Small onPress={flip}>{theme === 'day' ? 'Night' : 'Day'}</Small>
+}
+
+const Skip = styled.a`position: absolute; left: -999rem; &:focus { left: 0.5rem; top: 0.5rem; background: var(--ink); color: var(--paper); padding: 0.5rem 1rem; z-index: 10; }`
+const Bar = styled.header`
+  display: flex; align-items: center; gap: 1rem; padding: 0.5rem 1.5rem; border-bottom: 3px solid var(--ink);
+  ${phone} { flex-wrap: wrap; padding: 0.4rem 0.9rem; gap: 0.3rem 0.8rem; }
+  @media print { display: none; }
+`
+const Mark = styled(Link)`display: inline-flex; align-items: center; gap: 0.45rem; font-family: 'Hepta Slab Variable', serif; font-weight: 760; font-size: 1.3rem; text-decoration: none; letter-spacing: -0.02em;`
+const Where = styled.span`color: var(--ink-2); ${phone} { display: none; }`
+const Nav = styled.nav`display: flex; gap: 0.2rem; margin-left: 0.5rem; ${phone} { order: 3; width: 100%; margin: 0; justify-content: space-between; }`
+const NavLink = styled(Link)`
+  padding: 0.35rem 0.7rem; text-decoration: none; color: var(--ink-2); border-bottom: 3px solid transparent; margin-bottom: calc(-0.5rem - 3px); padding-bottom: calc(0.35rem + 0.5rem);
+  &:hover { color: var(--ink); } &[aria-current='page'] { color: var(--ink); font-weight: 640; border-bottom-color: var(--ground); box-shadow: inset 0 -3px 0 var(--held); }
+  ${phone} { margin-bottom: 0; padding: 0.5rem 0.3rem; }
+`
+const Right = styled.div`margin-left: auto; display: flex; align-items: center; gap: 0.4rem;`
+const Small = styled(AriaButton)`min-height: 2.25rem; padding: 0 0.6rem; border: 1px solid var(--rule-2); border-radius: 4px; background: none; cursor: pointer; color: var(--ink); &[data-hovered='true'] { border-color: var(--ink); }`
+const JumpBox = styled(ComboBox)`input { width: 9rem; min-height: 2.25rem; padding: 0 0.6rem; border: 1px solid var(--rule-2); border-radius: 4px; background: var(--paper); } input::placeholder { color: var(--ink-2); opacity: 1; } ${phone} { input { width: 7.5rem; } }`
+const JumpPopover = styled(Popover)`background: var(--paper); color: var(--ink); border: 1.5px solid var(--ink); border-radius: 4px; width: 15rem; max-height: 24rem; overflow: auto;`
+const JumpItem = styled(ListBoxItem)`padding: 0.4rem 0.7rem; cursor: pointer; b { display: inline-block; min-width: 2rem; } &[data-focused='true'] { background: var(--ink); color: var(--paper); }`
+const Overlay = styled(ModalOverlay)`position: fixed; inset: 0; background: rgb(8 24 20 / 0.55); display: grid; place-items: center; z-index: 20; padding: 1rem;`
+const Sheet = styled(Dialog)`
+  background: var(--paper); color: var(--ink); padding: 1.4rem 1.8rem; max-width: 34rem; border-radius: 4px; border-top: 6px solid var(--ink); display: grid; gap: 0.8rem; justify-items: start; outline: none;
+  dl { display: grid; gap: 0.4rem; margin: 0; } dl, dl > div { } dt { font-weight: 680; } dd { margin: 0; color: var(--ink-2); }
+`

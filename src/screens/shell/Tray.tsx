@@ -1,0 +1,47 @@
+'use client'
+import { useEffect, useState, useSyncExternalStore } from 'react'
+import styled from 'styled-components'
+import { openOutbox, type Outbox, type OutboxStatus } from '@/device/outbox'
+import { FileLink } from '@/ui/parts'
+
+const nothing: OutboxStatus = { kept: 0, sent: 0, refused: [], offline: false, fleeting: false }
+
+/** The outbox of this tab, sending while the page is open; undefined until it is ready. */
+export function useOutbox(): Outbox | undefined {
+  const [outbox, setOutbox] = useState<Outbox>()
+  useEffect(() => {
+    let stop = () => {}
+    let gone = false
+    void openOutbox().then((o) => {
+      if (gone) return
+      setOutbox(o)
+      stop = o.start()
+    })
+    return () => {
+      gone = true
+      stop()
+    }
+  }, [])
+  return outbox
+}
+
+/** What the outbox holds, kept current. */
+export function useOutboxStatus(outbox: Outbox | undefined): OutboxStatus {
+  return useSyncExternalStore(outbox?.subscribe ?? (() => () => {}), outbox?.status ?? (() => nothing), () => nothing)
+}
+
+/** Says when facts lie on this device that the kennel has not got, or has refused; silent otherwise. */
+export function Tray() {
+  const outbox = useOutbox()
+  const status = useOutboxStatus(outbox)
+  if (status.kept === 0 && status.refused.length === 0) return null
+  return (
+    <Strip role="status">
+      {status.kept > 0 && <span>Kept on this device, waiting for the network: {status.kept}</span>}
+      {status.refused.length > 0 && <span>Refused by the kennel and kept here: {status.refused.length} ({status.refused[0]?.reason})</span>}
+      {outbox && <FileLink href={`data:application/json,${encodeURIComponent(outbox.unsentFile())}`} download="kibou-unsent.json">Save as file</FileLink>}
+    </Strip>
+  )
+}
+
+const Strip = styled.div`display: flex; gap: 1rem; align-items: center; padding: 0.4rem 1.5rem; background: var(--person-wash); color: var(--person); font-weight: 560; flex-wrap: wrap;`

@@ -1,0 +1,64 @@
+'use client'
+import Link from 'next/link'
+import styled from 'styled-components'
+import type { UpNextRow } from '@/core/views/wall'
+import { ButtonLink, Why } from '@/ui/parts'
+import { phone } from '@/ui/theme'
+
+/** House: more than this and nobody reads on. */
+const shown = 8
+
+/** Which dog and command most needs a block now, and why. */
+export function UpNext({ rows }: { rows: readonly UpNextRow[] }) {
+  const [first, ...rest] = rows.slice(0, shown)
+  return (
+    <Rail aria-label="Up next">
+      <h2>Up next</h2>
+      {!first && <p>Everything promised is met and fresh. Nothing presses.</p>}
+      {first && (
+        <First>
+          <Who row={first} />
+          <ButtonLink $now href={`/dogs/${first.residencyId}/work/${first.command}`}>Work {first.name}</ButtonLink>
+          <Reason row={first} />
+        </First>
+      )}
+      <ol start={2}>
+        {rest.map((row) => (
+          <li key={row.residencyId}>
+            <Who row={row} />
+            <Reason row={row} />
+          </li>
+        ))}
+      </ol>
+      {rows.length > shown && <p className="more">and {rows.length - shown} more with less to do for their days</p>}
+    </Rail>
+  )
+}
+
+const Who = ({ row }: { row: UpNextRow }) => (
+  <Name href={`/dogs/${row.residencyId}/work/${row.command}`}>
+    <b>{row.runNumber}</b> <span>{row.name}</span>
+    <small>{row.commandName}, {row.rungName}</small>
+    {row.biteHistory && <small className="bite">bite history</small>}
+  </Name>
+)
+
+const Reason = ({ row }: { row: UpNextRow }) => (
+  <Because>
+    <span>{row.reason}{row.reach === 'out of reach' ? <b>; out of reach, ring the owner</b> : row.reach === 'tight' ? '; tight' : ''}</span>
+    <Why>{row.why}</Why>
+  </Because>
+)
+
+const Rail = styled.aside`
+  padding: 0.9rem 1.25rem 2rem 1rem; border-left: 1.5px solid var(--ink); min-height: calc(100dvh - 3.6rem); display: flex; flex-direction: column; gap: 0.6rem; background: var(--paper);
+  h2 { font-size: 1.15rem; } ol { margin: 0; padding: 0; list-style: none; display: grid; } li { border-top: 1px solid var(--rule); padding: 0.35rem 0; } .more { font-size: 0.82rem; color: var(--ink-2); }
+  ${phone} { border-left: 0; border-bottom: 1.5px solid var(--ink); min-height: 0; padding: 0.8rem 0.9rem; li:nth-child(n + 3) { display: none; } .more { display: none; } }
+`
+const First = styled.div`border-left: 6px solid var(--now); padding-left: 0.7rem; display: grid; gap: 0.35rem; justify-items: start;`
+const Name = styled(Link)`
+  text-decoration: none; display: grid; grid-template-columns: auto 1fr; column-gap: 0.45rem; align-items: baseline; line-height: 1.2;
+  b { font: 700 1.1rem/1 'Hepta Slab Variable', serif; } span { font-weight: 640; overflow: hidden; text-overflow: ellipsis; } small { grid-column: 1 / -1; font-size: 0.87rem; } .bite { color: var(--person); font-weight: 640; }
+  &:hover span { text-decoration: underline; }
+`
+const Because = styled.div`font-size: 0.82rem; color: var(--ink-2); b { color: var(--person); font-weight: 620; }`

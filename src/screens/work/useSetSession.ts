@@ -1,0 +1,138 @@
+'use client'
+import { useCallback, useMemo, useState } from 'react'
+import { houseCurriculum } from '@/core/curriculum/house'
+import { findRung } from '@/core/curriculum/lookup'
+import type { PromptLevel } from '@/core/curriculum/types'
+import { compareFacts, type Outcome, type RepFact, type SetContext } from '@/core/facts'
+import { applyRep, type Verdict } from '@/core/progress/fold'
+import type { DogState } from '@/core/progress/state'
+import { commandStanding } from '@/core/progress/standing'
+import { suggestSet, type Suggestion } from '@/core/progress/suggest'
+import type { SetOpened, WireFact } from '@/core/wire'
+import type { Outbox } from '@/device/outbox'
+import type { SessionView } from '@/work/session'
+
+export interface Active {
+  readonly context: SetContext
+  readonly reps: readonly RepFact[]
+}
+
+export interface Setup {
+  readonly rungId: string
+  readonly purpose: 'work' | 'refresh'
+  readonly placeId: string
+  readonly personId: string
+  readonly level: number
+  readonly kit: SetOpened['kit']
+}
+
+interface Held {
+  readonly base: DogState
+  readonly active: Active | undefined
+  readonly block: string
+}
+
+export interface RepExtras {
+  readonly heldSeconds?: number
+  readonly brokeSeconds?: number
+  readonly prompt?: PromptLevel
+}
+
+/** A set in hand: everything is judged on the device from the state it was opened with; facts go to the outbox. */
+export function useSetSession(view: SessionView, outbox: Outbox, newBlock: () => string) {
+  const [held, setHeld] = useState<Held>(() => ({ ...resume(view, outbox.facts(), outbox.deviceId), block: newBlock() }))
+  const { base, active } = held
+  const judged = useMemo(() => judge(base, active), [base, active])
+  const ended = judged.verdict?.endsSet ?? false
+  const command = houseCurriculum.commands.find((c) => c.id === view.command)
+  const standing = useMemo(() => {
+    if (!command) return undefined
+    const promise = view.promises.find((p) => findRung(houseCurriculum, p.rungId)?.command.id === command.id)
+    return commandStanding(houseCurriculum, command, judged.state, promise)
+  }, [command, judged.state, view.promises])
+  const suggestion: Suggestion | undefined = useMemo(
+    () => standing && suggestSet(houseCurriculum, standing, { now: view.now, today: view.today, places: view.places.map((p) => p.id), people: view.people.map((p) => p.id) }),
+    [standing, view],
+  )
+
+  const begin = useCallback(
+    (setup: Setup) => {
+      const place = view.places.find((p) => p.id === setup.placeId)
+      if (!place) return
+      const fact = outbox.add({
+        kind: 'set-opened', residencyId: view.resident.residencyId, rungId: setup.rungId, purpose: setup.purpose, blockId: held.block, recordedBy: setup.personId, leashHolder: setup.personId,
+        placeId: setup.placeId, level: setup.level, distanceBand: null, kit: setup.kit, temperatureC: null, minutesIn: null,
+      })
+      const context: SetContext = { id: fact.id, rungId: setup.rungId, purpose: setup.purpose, day: view.today, placeId: place.id, placeKind: place.kind, leashHolder: setup.personId, level: setup.level, blockId: held.block }
+      setHeld((h) => ({ ...h, base: judge(h.base, h.active).state, active: { context, reps: [] } }))
+    },
+    [held.block, outbox, view],
+  )
+
+  const tap = useCallback(
+    (outcome: Outcome, extras: RepExtras = {}) => {
+      if (!active || judge(base, active).verdict?.endsSet) return
+      const faults = outcome === 'miss' && extras.brokeSeconds !== undefined ? ['broke'] : []
+      const prompt = extras.prompt ?? (outcome === 'helped' ? 'full-signal' : null)
+      const fact = outbox.add({ kind: 'rep', setId: active.context.id, outcome, prompt, latencySeconds: null, heldSeconds: extras.heldSeconds ?? null, brokeSeconds: extras.brokeSeconds ?? null, steps: null, faults, paid: outcome !== 'miss' })
+      const rep: RepFact = { id: fact.id, at: fact.deviceAt, device: outbox.deviceId, seq: fact.seq, outcome, faults, ...(extras.heldSeconds === undefined ? {} : { heldSeconds: extras.heldSeconds }), ...(extras.brokeSeconds === undefined ? {} : { brokeSeconds: extras.brokeSeconds }) }
+      setHeld((h) => (h.active ? { ...h, active: { ...h.active, reps: [...h.active.reps, rep] } } : h))
+    },
+    [active, base, outbox],
+  )
+
+  const undo = useCallback(() => {
+    const last = active?.reps.at(-1)
+    if (!active || !last) return
+    outbox.add({ kind: 'voided', targetId: last.id, reason: 'undone', recordedBy: active.context.leashHolder })
+    setHeld((h) => (h.active ? { ...h, active: { ...h.active, reps: h.active.reps.slice(0, -1) } } : h))
+  }, [active, outbox])
+
+  /** Closes the set. A set without a rep is taken back: nothing happened. */
+  const finish = useCallback(() => {
+    if (!active) return
+    if (active.reps.length === 0) outbox.add({ kind: 'voided', targetId: active.context.id, reason: 'no rep', recordedBy: active.context.leashHolder })
+    else outbox.add({ kind: 'set-closed', setId: active.context.id, endedBy: ended ? 'rule' : 'trainer', note: '' })
+    setHeld((h) => ({ ...h, base: judge(h.base, h.active).state, active: undefined }))
+  }, [active, ended, outbox])
+
+  return { active, verdict: judged.verdict, ended, standing, suggestion, begin, tap, undo, finish }
+}
+
+function judge(base: DogState, active: Active | undefined): { state: DogState; verdict: Verdict | undefined } {
+  let state = base
+  let verdict: Verdict | undefined
+  active?.reps.forEach((rep, i) => {
+    const step = applyRep(state, houseCurriculum, active.context, rep, active.reps.slice(0, i))
+    state = step.state
+    verdict = step.verdict
+  })
+  return { state, verdict }
+}
+
+/** The set this device left open on this command, with every rep the server or the device knows; the rest is folded in. */
+export function resume(view: SessionView, facts: readonly WireFact[], device: string): { base: DogState; active: Active | undefined } {
+  const voided = new Set(facts.flatMap((f) => (f.kind === 'voided' ? [f.targetId] : [])))
+  const closed = new Set(facts.flatMap((f) => (f.kind === 'set-closed' ? [f.setId] : [])))
+  let base = view.state
+  let mine: Active | undefined
+  for (const { device: by, set } of view.open) {
+    const here = by === device && findRung(houseCurriculum, set.rungId)?.command.id === view.command && !closed.has(set.id) && !voided.has(set.id)
+    if (here) mine = { context: set, reps: set.reps }
+    else base = judge(base, { context: set, reps: set.reps }).state
+  }
+  const local = facts.findLast((f): f is SetOpened => f.kind === 'set-opened' && f.residencyId === view.resident.residencyId && findRung(houseCurriculum, f.rungId)?.command.id === view.command && !closed.has(f.id) && !voided.has(f.id) && f.deviceAt > view.now - 3 * 3_600_000)
+  const active = local ? contextOf(local, view) : mine?.context
+  if (!active) return { base, active: undefined }
+  const known = new Map((mine?.context.id === active.id ? mine.reps : []).map((r) => [r.id, r]))
+  for (const f of facts) if (f.kind === 'rep' && f.setId === active.id) known.set(f.id, repOf(f, device))
+  return { base, active: { context: active, reps: [...known.values()].filter((r) => !voided.has(r.id)).sort(compareFacts) } }
+}
+
+function contextOf(f: SetOpened, view: SessionView): SetContext {
+  return { id: f.id, rungId: f.rungId, purpose: f.purpose, day: view.today, placeId: f.placeId, placeKind: view.places.find((p) => p.id === f.placeId)?.kind ?? 'room', leashHolder: f.leashHolder, level: f.level, blockId: f.blockId }
+}
+
+function repOf(f: Extract<WireFact, { kind: 'rep' }>, device: string): RepFact {
+  return { id: f.id, at: f.deviceAt, device, seq: f.seq, outcome: f.outcome, faults: f.faults, ...(f.heldSeconds === null ? {} : { heldSeconds: f.heldSeconds }), ...(f.brokeSeconds === null ? {} : { brokeSeconds: f.brokeSeconds }) }
+}

@@ -1,0 +1,42 @@
+'use client'
+import { createGlobalStyle } from 'styled-components'
+
+/**
+ * Tokens of the house, as CSS variables so that a part never knows which theme it is in.
+ * Marigold means “do this now”, plum “slipped or needs a person”, teal “held”; nothing else may wear them.
+ */
+export const GlobalStyle = createGlobalStyle`
+  :root, [data-theme='day'] {
+    color-scheme: light;
+    --ground: #e9eee8; --paper: #f7faf5; --ink: #10302a; --ink-2: #3d5851; --rule: #b4c3b9; --rule-2: #7d9389;
+    --held: #006a62; --now: #f0a400; --on-now: #1c1400; --person: #7d1d60; --person-wash: #f3e3ee; --focus: #10302a;
+  }
+  [data-theme='night'] {
+    color-scheme: dark;
+    --ground: #0e1a18; --paper: #152522; --ink: #e8f1ec; --ink-2: #abc0b8; --rule: #2f4a44; --rule-2: #6d887f;
+    --held: #5fd0c4; --now: #ffbd2e; --on-now: #1c1400; --person: #f0a3d8; --person-wash: #3a1c31; --focus: #ffffff;
+  }
+  [data-theme='yard'] {
+    color-scheme: light;
+    --ground: #ffffff; --paper: #ffffff; --ink: #000000; --ink-2: #1f2b28; --rule: #4b5a55; --rule-2: #26332f;
+    --held: #004a44; --now: #ffb100; --on-now: #000000; --person: #5b0a42; --person-wash: #fbeaf5; --focus: #000000;
+  }
+  *, *::before, *::after { box-sizing: border-box; }
+  html { -webkit-text-size-adjust: 100%; scrollbar-gutter: stable; }
+  body {
+    margin: 0; min-height: 100dvh; background: var(--ground); color: var(--ink);
+    font: 400 1rem/1.4 'Atkinson Hyperlegible Next Variable', 'Atkinson Hyperlegible Next', sans-serif;
+    font-variant-numeric: tabular-nums lining-nums;
+  }
+  h1, h2, h3 { font-family: 'Hepta Slab Variable', 'Hepta Slab', Georgia, serif; font-weight: 620; line-height: 1.15; margin: 0; letter-spacing: -0.01em; }
+  p { margin: 0; }
+  a { color: inherit; text-decoration-color: var(--rule-2); text-underline-offset: 0.18em; }
+  a:hover { text-decoration-color: currentColor; }
+  button, input, select { font: inherit; color: inherit; }
+  :focus-visible, [data-focus-visible='true'] { outline: 3px solid var(--focus); outline-offset: 2px; border-radius: 3px; }
+  .unseen { position: absolute; width: 1px; height: 1px; overflow: hidden; clip-path: inset(50%); white-space: nowrap; }
+  @media (prefers-reduced-motion: reduce) { *, *::before, *::after { animation: none !important; transition: none !important; } }
+  @media print { body { background: #fff; } }
+`
+
+export const phone = '@media (max-width: 720px)'

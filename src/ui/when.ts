@@ -1,0 +1,29 @@
+/** Dates and times as the kennel says them, in its own time zone, alike on the server and in the browser. */
+
+const months = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec']
+const days = ['Sun', 'Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat']
+
+/** `2026-04-30` as “Thu 30 Apr”. */
+export function sayDay(day: string): string {
+  const at = new Date(`${day}T00:00:00Z`)
+  return `${days[at.getUTCDay()] ?? ''} ${at.getUTCDate()} ${months[at.getUTCMonth()] ?? ''}`
+}
+
+const clocks = new Map<string, Intl.DateTimeFormat>()
+
+/** Calendar day and 24-hour clock of a moment in a time zone. */
+export function wallClock(at: number, timeZone: string): { readonly day: string; readonly clock: string } {
+  let format = clocks.get(timeZone)
+  if (!format) {
+    format = new Intl.DateTimeFormat('en-GB', { timeZone, year: 'numeric', month: '2-digit', day: '2-digit', hour: '2-digit', minute: '2-digit', hourCycle: 'h23' })
+    clocks.set(timeZone, format)
+  }
+  const part = Object.fromEntries(format.formatToParts(at).map((p) => [p.type, p.value]))
+  return { day: `${part['year']}-${part['month']}-${part['day']}`, clock: `${part['hour']}:${part['minute']}` }
+}
+
+/** A moment as “Thu 30 Apr, 10:30”. */
+export function sayMoment(at: number, timeZone: string): string {
+  const { day, clock } = wallClock(at, timeZone)
+  return `${sayDay(day)}, ${clock}`
+}

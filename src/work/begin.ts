@@ -1,0 +1,124 @@
+import { v7 } from 'uuid'
+import { z } from 'zod'
+import { houseCurriculum } from '@/core/curriculum/house'
+import { findRung } from '@/core/curriculum/lookup'
+import { dayIn, daysBetween } from '@/core/days'
+import type { Db } from '@/store/database'
+import { insertHours, insertPerson, readHours, readKennel, readPeople } from '@/store/kennel'
+import { dogInRun, insertCueWord, insertDog, insertPromise, insertResidency } from '@/store/residents'
+import { refold } from './standings'
+
+export type FormResult = { readonly ok: true; readonly id: string } | { readonly ok: false; readonly errors: Readonly<Record<string, string>> }
+
+/** A line of text as people type it: trimmed, shown as text, never empty; the field is named in the message. */
+const line = (what: string, most: number) =>
+  z
+    .string({ error: `${what} is missing.` })
+    .trim()
+    .min(1, `${what} is missing.`)
+    .refine((s) => [...s].length <= most, `${what} may have ${most} letters at the most.`)
+    .refine((s) => !/\p{Cc}/u.test(s), `${what} may not contain control characters.`)
+
+const optionalLine = (what: string, most: number) =>
+  z.string().trim().refine((s) => [...s].length <= most, `${what} may have ${most} letters at the most.`).refine((s) => !/\p{Cc}/u.test(s), `${what} may not contain control characters.`).default('')
+
+const clock = (what: string) =>
+  z.string({ error: `${what} is missing.` }).regex(/^([01]\d|2[0-3]):[0-5]\d$/, `${what} is a time like 09:00.`).transform((t) => Number(t.slice(0, 2)) * 60 + Number(t.slice(3)))
+
+const day = (what: string) =>
+  z.string({ error: `${what} is missing.` }).refine((s) => /^\d{4}-\d{2}-\d{2}$/.test(s) && !Number.isNaN(Date.parse(s)) && new Date(s).toISOString().startsWith(s), `${what} is a date like 2026-04-30.`)
+
+export const trainerForm = z
+  .object({
+    name: line('The name', 60),
+    role: z.enum(['lead', 'trainer', 'hand'], { error: 'Choose a role.' }),
+    weekdays: z.array(z.coerce.number().int().min(1).max(7)).min(1, 'Choose at least one working day.'),
+    from: clock('The beginning'),
+    to: clock('The end'),
+  })
+  .refine((f) => f.to > f.from, { path: ['to'], message: 'The end lies before the beginning.' })
+
+const promiseForm = z.object({
+  rungId: z.string(),
+  places: z.coerce.number({ error: 'Places is a number from 1 to 12.' }).int().min(1, 'At least one place.').max(12, 'Twelve places at the most.'),
+  people: z.coerce.number({ error: 'People is a number from 1 to 12.' }).int().min(1, 'At least one person.').max(12, 'Twelve people at the most.'),
+})
+
+export const dogForm = z
+  .object({
+    name: line('The name', 60),
+    owner: line('The owner', 80),
+    run: line('The run number', 8),
+    arrivesOn: day('Arrives on'),
+    leavesOn: day('Goes home on'),
+    releaseWord: line('The release word', 20),
+    markerWord: line('The marker', 20),
+    side: z.enum(['left', 'right'], { error: 'Choose a side.' }),
+    caution: optionalLine('The caution', 120),
+    biteHistory: z.boolean(),
+    cueWords: z.record(z.string(), optionalLine('The cue', 40)),
+    promises: z.record(z.string(), promiseForm),
+  })
+  .superRefine((f, ctx) => {
+    if (Object.keys(f.promises).length === 0) ctx.addIssue({ code: 'custom', path: ['promises'], message: 'Promise at least one command.' })
+    for (const [command, p] of Object.entries(f.promises)) if (findRung(houseCurriculum, p.rungId)?.command.id !== command) ctx.addIssue({ code: 'custom', path: ['promises', command], message: 'Choose a rung of this command.' })
+    if (f.leavesOn <= f.arrivesOn) ctx.addIssue({ code: 'custom', path: ['leavesOn'], message: 'Goes home on must lie after the arrival.' })
+    else if (daysBetween(f.arrivesOn, f.leavesOn) > 200) ctx.addIssue({ code: 'custom', path: ['leavesOn'], message: 'A residency of more than 200 days is surely a slip of the key.' })
+  })
+
+/** Adds a person with the same hours on each chosen weekday. */
+export function addPerson(db: Db, raw: unknown, now: number): FormResult {
+  const parsed = trainerForm.safeParse(raw)
+  if (!parsed.success) return { ok: false, errors: fieldErrors(parsed.error) }
+  const form = parsed.data
+  return db
+    .transaction((): FormResult => {
+      const id = v7()
+      insertPerson(db, { id, name: form.name, role: form.role, createdAt: now })
+      for (const weekday of new Set(form.weekdays)) insertHours(db, { personId: id, weekday, from: form.from, to: form.to })
+      return { ok: true, id }
+    })
+    .immediate()
+}
+
+/** Adds a dog with its residency, words and promises; the id is that of the residency. */
+export function addDog(db: Db, raw: unknown, now: number): FormResult {
+  const parsed = dogForm.safeParse(raw)
+  if (!parsed.success) return { ok: false, errors: fieldErrors(parsed.error) }
+  const form = parsed.data
+  return db
+    .transaction((): FormResult => {
+      const today = dayIn(readKennel(db).timeZone, now)
+      if (form.leavesOn < today) return { ok: false, errors: { leavesOn: 'This day is past: the dog would be gone already.' } }
+      const taken = dogInRun(db, form.run, form.arrivesOn, form.leavesOn)
+      if (taken !== undefined) return { ok: false, errors: { run: `${taken} has run ${form.run} during these days.` } }
+      const dogId = v7()
+      const id = v7()
+      insertDog(db, { id: dogId, name: form.name, ownerName: form.owner, releaseWord: form.releaseWord, markerWord: form.markerWord, side: form.side, caution: form.caution, biteHistory: form.biteHistory, createdAt: now })
+      for (const command of houseCurriculum.commands) {
+        const word = form.cueWords[command.id]
+        if (word) insertCueWord(db, dogId, command.id, word)
+      }
+      insertResidency(db, { id, dogId, runNumber: form.run, arrivesOn: form.arrivesOn, leavesOn: form.leavesOn, curriculumId: houseCurriculum.id, curriculumVersion: houseCurriculum.version, createdAt: now })
+      for (const [command, promise] of Object.entries(form.promises)) insertPromise(db, id, command, promise)
+      refold(db, id)
+      return { ok: true, id }
+    })
+    .immediate()
+}
+
+/** The first thing wrong with each field, by its dotted path. */
+export function fieldErrors(error: z.ZodError): Record<string, string> {
+  const found: Record<string, string> = {}
+  for (const issue of error.issues) found[issue.path.join('.')] ??= issue.message
+  return found
+}
+
+const dayNames = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun']
+const hhmm = (minute: number) => `${String(Math.floor(minute / 60)).padStart(2, '0')}:${String(minute % 60).padStart(2, '0')}`
+
+/** Everyone who works here with their hours in words. */
+export function listStaff(db: Db): readonly { readonly id: string; readonly name: string; readonly hours: string }[] {
+  const hours = readHours(db)
+  return readPeople(db).map((p) => ({ id: p.id, name: p.name, hours: hours.filter((h) => h.personId === p.id).map((h) => `${dayNames[h.weekday - 1]} ${hhmm(h.from)}–${hhmm(h.to)}`).join(', ') || 'no hours' }))
+}

@@ -1,0 +1,60 @@
+import { houseCurriculum } from '@/core/curriculum/house'
+import { dayIn } from '@/core/days'
+import type { SetFact } from '@/core/facts'
+import type { Promise as OwnerPromise } from '@/core/handoff/promise'
+import { foldDog } from '@/core/progress/fold'
+import type { DogState } from '@/core/progress/state'
+import type { Db } from '@/store/database'
+import { openSets, readLog, readSets } from '@/store/facts'
+import { readKennel, readPeople, readPlaces, type Person, type Place } from '@/store/kennel'
+import { findResident, readCueWords, readPromises, type Resident } from '@/store/residents'
+
+export interface OpenSet {
+  readonly device: string
+  readonly set: SetFact
+}
+
+export interface SessionView {
+  readonly resident: Resident
+  readonly command: string
+  readonly today: string
+  readonly now: number
+  /** The dog's state before the sets that are still open. */
+  readonly state: DogState
+  /** Sets of this dog opened in the last hours and not closed, by whichever device. */
+  readonly open: readonly OpenSet[]
+  readonly promises: readonly OwnerPromise[]
+  readonly places: readonly Place[]
+  readonly people: readonly Person[]
+  readonly cueWord: string
+  /** Place and leash holder of the newest set, to begin with. */
+  readonly last: { readonly placeId: string | undefined; readonly personId: string | undefined }
+}
+
+/** House: a set left open for longer was forgotten, not interrupted. */
+export const openForMs = 3 * 3_600_000
+
+/** All that a set needs on the device, so that nothing waits for the network; undefined for an unknown dog or command. */
+export function loadSession(db: Db, residencyId: string, commandId: string, now: number): SessionView | undefined {
+  const resident = findResident(db, residencyId)
+  const command = houseCurriculum.commands.find((c) => c.id === commandId)
+  if (!resident || !command) return undefined
+  const open = new Map(openSets(db, residencyId, now - openForMs).map((o) => [o.id, o.device]))
+  const sets = readSets(db, residencyId)
+  const last = readLog(db, residencyId, 1)[0]
+  const places = readPlaces(db)
+  const people = readPeople(db)
+  return {
+    resident,
+    command: command.id,
+    today: dayIn(readKennel(db).timeZone, now),
+    now,
+    state: foldDog(houseCurriculum, sets.filter((s) => !open.has(s.id))),
+    open: sets.flatMap((set) => { const device = open.get(set.id); return device === undefined ? [] : [{ device, set }] }),
+    promises: readPromises(db, residencyId),
+    places,
+    people,
+    cueWord: readCueWords(db, resident.dogId).get(command.id) ?? command.defaultCue,
+    last: { placeId: places.find((p) => p.name === last?.place)?.id, personId: people.find((p) => p.name === last?.leashHolder)?.id },
+  }
+}
