@@ -15,6 +15,8 @@ import { SimulatedTrainer, rungsUpTo, type SimulatedRep, type SimulatedSet } fro
 
 const timeZone = 'Europe/London'
 export const demoSeed = 20260411
+/** The device all simulated facts come from. */
+export const demoTablet = '01890000-0000-7000-8000-00000000d0c5'
 
 /** Days of the simulated kennel are counted from 0, the day of arrival. */
 interface Scene {
@@ -137,7 +139,7 @@ const moment = (day: string, minute: number): number => {
 class Pen {
   private seq = 0
   private readonly residencies = new Map<string, string>()
-  private readonly tablet = '01890000-0000-7000-8000-00000000d0c5'
+  private readonly tablet = demoTablet
 
   constructor(
     private readonly db: Db,

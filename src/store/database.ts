@@ -1,5 +1,5 @@
 import Database from 'better-sqlite3'
-import { accessSync, constants, mkdirSync, readdirSync, readFileSync } from 'node:fs'
+import { accessSync, constants, existsSync, mkdirSync, readdirSync, readFileSync } from 'node:fs'
 import { dirname, join, resolve } from 'node:path'
 
 export type Db = Database.Database
@@ -28,7 +28,7 @@ function migrations(folder: string): readonly Migration[] {
 export function openDatabase(path: string, folder: string = migrationsFolder()): Db {
   const file = resolve(path)
   try {
-    mkdirSync(dirname(file), { recursive: true })
+    makeFolder(dirname(file))
     accessSync(dirname(file), constants.W_OK)
   } catch {
     throw new StoreRefusal(`Kibou cannot write to ${dirname(file)}. Choose another place with KIBOU_DB or change the folder's permissions.`)
@@ -41,6 +41,13 @@ export function openDatabase(path: string, folder: string = migrationsFolder()):
     throw error
   }
   return db
+}
+
+/** One level at a time: Node's own recursive mkdir never returns on some kernel file systems. */
+function makeFolder(folder: string): void {
+  if (existsSync(folder)) return
+  makeFolder(dirname(folder))
+  mkdirSync(folder)
 }
 
 function connect(file: string): Db {

@@ -26,7 +26,8 @@ export function Line({ line, size }: { line: LineView; size: LineSize }) {
   const cord = s.thin + (s.thick - s.thin) * line.proofed
   const top = Math.min(line.top, goal)
   // Twice the depth wanted: a quadratic curve reaches half-way to its control point.
-  const sag = 2 * s.drop * Math.min(1, line.sag * 1.6)
+  const span = top >= 0 ? x(top) - left : 0
+  const sag = 2 * Math.min(s.drop, span * 0.45) * Math.min(1, line.sag * 1.6)
   const started = line.position > 0 || line.top >= 0
   const passedTo = Math.min(line.position - 1, goal)
   const over = line.position > goal

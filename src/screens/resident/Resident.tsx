@@ -90,9 +90,9 @@ function CommandBlock({ command, residencyId }: { command: CommandView; residenc
       </Title>
       {!quiet && (
         <>
-          <p className="next">
+          <div className="next">
             {command.next} <Why>{command.stuck && <p>{command.stuck}</p>}<p>{command.reps} reps{command.cleanShare !== undefined && `, ${Math.round(command.cleanShare * 100)} % clean`}. {command.memory}</p>{command.promise && <ul>{command.promise.lines.map((l) => <li key={l.text}>{l.done ? '✓' : '–'} {l.text}</li>)}</ul>}</Why>
-          </p>
+          </div>
           {command.runs.map((run) => (
             <Run key={run.id}>
               {command.runs.length > 1 && <h3>{run.name}</h3>}
@@ -136,7 +136,7 @@ const Title = styled.div`
 const Word = styled.span`font-weight: 620; &[data-person='true'] { color: var(--person); } &[data-held='true'] { color: var(--held); } em { font-style: normal; font-weight: 480; color: var(--ink-2); &[data-person='true'] { color: var(--person); } }`
 const Run = styled.div`margin-top: 0.35rem; h3 { font-size: 0.85rem; font-weight: 560; color: var(--ink-2); } ol { list-style: none; margin: 0.3rem 0 0; padding: 0; display: grid; grid-template-columns: repeat(auto-fill, minmax(4.9rem, 1fr)); row-gap: 0.5rem; }`
 const PegCell = styled.li`
-  position: relative; padding: 0.55rem 0.3rem 0 0; font-size: 0.8rem; line-height: 1.15; color: var(--ink-2); border-top: 1.5px dotted var(--rule-2); overflow-wrap: anywhere;
+  position: relative; padding: 0.55rem 0.3rem 0 0.4rem; font-size: 0.8rem; text-align: right; line-height: 1.15; color: var(--ink-2); border-top: 1.5px dotted var(--rule-2); overflow-wrap: anywhere;
   &::after { content: ''; position: absolute; right: 0.15rem; top: -0.35rem; height: 0.65rem; border-right: 1.5px solid var(--rule-2); }
   small { display: block; font-size: 0.72rem; }
   &[data-mark='held'] { border-top: 4px solid var(--held); color: var(--ink); &::after { border-color: var(--held); } }

@@ -2,7 +2,7 @@
 import Link from 'next/link'
 import { usePathname, useRouter } from 'next/navigation'
 import { useEffect, useState, type ReactNode } from 'react'
-import { Button as AriaButton, ComboBox, Dialog, DialogTrigger, Heading, Input, Label, ListBox, ListBoxItem, Modal, ModalOverlay, Popover } from 'react-aria-components'
+import { Button as AriaButton, ComboBox, Dialog, DialogTrigger, Heading, Input, ListBox, ListBoxItem, Modal, ModalOverlay, Popover } from 'react-aria-components'
 import styled from 'styled-components'
 import { Button, Quiet } from '@/ui/parts'
 import { phone } from '@/ui/theme'
@@ -90,8 +90,8 @@ function Jump({ dogs }: { dogs: readonly JumpDog[] }) {
       onSelectionChange={(key) => key !== null && go(String(key))}
       defaultFilter={(value, input) => (/^\d+$/.test(input.trim()) ? value.startsWith(`${input.trim()} `) || value.startsWith(input.trim()) : value.toLowerCase().includes(input.trim().toLowerCase()))}
       menuTrigger="input"
+      aria-label="Find a dog by run or name"
     >
-      <Label className="unseen">Find a dog by run or name</Label>
       <Input id="jump" placeholder="Run or name" autoComplete="off" />
       <JumpPopover>
         <ListBox items={[...dogs]} renderEmptyState={() => <p style={{ padding: '.5rem' }}>No such run or name.</p>}>

@@ -107,7 +107,7 @@ function EmptyWall() {
 }
 
 const Screen = styled.div`display: grid; grid-template-columns: minmax(0, 1fr) 15.5rem; align-items: start; ${phone} { grid-template-columns: 1fr; }`
-const Board = styled.section`padding: 0.9rem 1rem 2rem 1.5rem; min-width: 0; ${phone} { padding: 0.8rem 0.9rem; order: 2; }`
+const Board = styled.section`padding: 0.9rem 0.5rem 2rem 1.25rem; min-width: 0; ${phone} { padding: 0.8rem 0.9rem; order: 2; }`
 const Top = styled.div`display: flex; align-items: baseline; gap: 1.5rem; margin-bottom: 0.4rem; flex-wrap: wrap; h1 { font-size: 1.5rem; }`
 const Key = styled.p`display: flex; gap: 0.9rem; font-size: 0.8rem; color: var(--ink-2); flex-wrap: wrap;`
 const Scroller = styled.div`overflow-x: auto; ${phone} { overflow: visible; }`
@@ -132,13 +132,13 @@ const DogRow = styled(Row)`
   }
 `
 const Who = styled.span`
-  display: grid; grid-template-columns: 1.9rem 6.4rem; column-gap: 0.2rem; line-height: 1.1;
+  display: grid; grid-template-columns: 1.9rem 6.1rem; column-gap: 0.2rem; line-height: 1.1;
   .name { font-weight: 640; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; font-size: 1.02rem; } small { grid-column: 2; font-size: 0.76rem; color: var(--ink-2); overflow: hidden; text-overflow: ellipsis; white-space: nowrap; } small.ready { color: var(--held); font-weight: 660; }
 `
 const RunNo = styled.span`grid-row: span 2; font: 700 1.25rem/1 'Hepta Slab Variable', serif; align-self: center;`
 const Bite = styled.small`&& { color: var(--person); font-weight: 660; }`
 const Strand = styled.span`
-  display: block; width: 6.05rem; line-height: 1.05;
+  display: block; width: 5.95rem; line-height: 1.05;
   .draw { display: flex; align-items: flex-start; gap: 0.3rem; b { font-weight: 560; font-size: 0.8rem; padding-top: 0.05rem; } }
   .word { display: block; font-size: 0.8rem; color: var(--ink); white-space: nowrap; margin-top: -0.15rem; em { font-style: normal; color: var(--ink-2); } .person, &.person { color: var(--person); font-weight: 620; } &.quiet { color: var(--ink-2); } }
   .label { display: none; }

@@ -14,7 +14,10 @@ import { buzz, startHold, type HoldClock } from '@/device/holdClock'
 import type { Outbox } from '@/device/outbox'
 import type { SessionView } from '@/work/session'
 import { useOutbox, useOutboxStatus } from '../shell/Tray'
+import { Line } from '@/ui/Line'
 import { Choose, NeedsPerson } from '@/ui/parts'
+import { phone } from '@/ui/theme'
+import { lineOf } from '@/core/views/line'
 import { useKeys } from './useKeys'
 import { useSetSession, type Setup } from './useSetSession'
 import { VerdictPanel } from './VerdictPanel'
@@ -104,6 +107,7 @@ function SetInHand({ view, outbox }: { view: SessionView; outbox: Outbox }) {
           <dt>Don’t</dt><dd>{words(rung.dontSay)}</dd>
           <dt>Pay</dt><dd>{rung.payWhere}; {view.resident.side} side</dd>
         </dl>
+        {session.standing && <Cord><Line line={lineOf(session.standing, view.now)} size="row" /><span>{session.standing.word}</span></Cord>}
       </Rung>
       {!active && <SetupPanel view={view} full={full} onChange={(c) => setSetup((s) => ({ ...s, ...c }))} onBegin={begin} blocked={blockedBy(session, view)} />}
       {active && !session.ended && <Working key={active.context.id} session={session} seconds={rung.kind === 'timed' ? rung.criterion.seconds : undefined} of={rung.setReps} />}
@@ -192,7 +196,7 @@ function Working({ session, seconds, of }: { session: Session; seconds: number |
   return (
     <Bottom>
       <Marks role="status" aria-label={`Rep ${reps.length} of ${of}. ${verdict?.counts ?? ''}`}>
-        <span aria-hidden="true">{Array.from({ length: Math.max(of, reps.length) }, (_, i) => <i key={i}>{targets.find((t) => t.outcome === reps[i]?.outcome)?.sign ?? '·'}</i>)}</span>
+        <span aria-hidden="true">{Array.from({ length: Math.max(of, reps.length) }, (_, i) => <i key={i}>{targets.find((t) => t.outcome === reps[i]?.outcome)?.sign ?? '○'}</i>)}</span>
         <b>{reps.length}/{of}</b>
         <em>{verdict?.kind === 'moves-nothing' ? verdict.why : verdict?.counts}</em>
       </Marks>
@@ -250,12 +254,13 @@ const Strip = styled.header`
   > a { font-size: 1.7rem; line-height: 1; min-width: 2.75rem; min-height: 2.75rem; display: grid; place-items: center; text-decoration: none; }
   h1 { font-size: 1.15rem; flex: 1; min-width: 0; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; } h1 b { font-weight: 780; font-size: 1.35rem; margin-right: 0.2rem; } h1 span { font-weight: 420; }
 `
-const Memory = styled.span`font-size: 0.85rem; color: var(--ink-2); &[data-offline='true'] { color: var(--person); font-weight: 660; }`
+const Memory = styled.span`font-size: 0.85rem; color: var(--ink-2); ${phone} { width: 100%; text-align: right; margin-top: -0.5rem; } &[data-offline='true'] { color: var(--person); font-weight: 660; }`
 const Rung = styled.section`
   display: grid; gap: 0.3rem;
   .rule { color: var(--ink-2); } .criterion { font-size: 1.1rem; font-weight: 560; }
   dl { margin: 0.2rem 0 0; display: grid; grid-template-columns: auto 1fr; gap: 0.15rem 0.7rem; } dt { font-weight: 700; } dd { margin: 0; }
 `
+const Cord = styled.div`display: grid; grid-template-columns: minmax(0, 1fr) auto; gap: 0.8rem; align-items: start; margin-top: 0.4rem; svg { height: auto; } span { font-weight: 620; } `
 const Big = styled.h2`font-size: clamp(2.2rem, 9vw, 3.4rem); font-weight: 720;`
 const Bottom = styled.section`margin-top: auto; display: grid; gap: 0.6rem;`
 const Options = styled.div`display: grid; grid-template-columns: 1fr 1fr; gap: 0.5rem 0.6rem; > :first-child { grid-column: 1 / -1; }`

@@ -1,0 +1,96 @@
+import AxeBuilder from '@axe-core/playwright'
+import { expect, test as base, type Page } from '@playwright/test'
+import Database from 'better-sqlite3'
+import { spawn, spawnSync, type ChildProcess } from 'node:child_process'
+import { copyFileSync, mkdirSync } from 'node:fs'
+import { z } from 'zod'
+
+/** A running Kibou on a database of its own: a copy of the demonstration kennel, or an empty one. */
+export interface Kibou {
+  readonly url: string
+  readonly file: string
+  readonly launcher: ChildProcess
+  /** Id of a dog's residency, by the dog's name. */
+  dog(name: string): string
+  /** A number asked of the database file. */
+  count(sql: string, ...args: unknown[]): number
+  serverPid(): number
+  stop(): Promise<void>
+}
+
+const row = z.object({ id: z.string() })
+const number = z.object({ n: z.number() })
+
+export async function startKibou(port: number, demo = true): Promise<Kibou> {
+  mkdirSync('tmp/e2e', { recursive: true })
+  const file = `tmp/e2e/kennel-${port}-${Date.now()}.db`
+  if (demo) copyFileSync('tmp/e2e/base.db', file)
+  const launcher = spawn(process.execPath, [demo ? 'scripts/demo.mjs' : 'scripts/start.mjs'], { env: { ...process.env, PORT: String(port), HOST: '127.0.0.1', KIBOU_DB: file }, stdio: ['ignore', 'pipe', 'pipe'] })
+  let log = ''
+  launcher.stdout.on('data', (d: Buffer) => { log += d.toString() })
+  launcher.stderr.on('data', (d: Buffer) => { log += d.toString() })
+  const url = `http://127.0.0.1:${port}`
+  await expect.poll(async () => fetch(`${url}/api/health`).then((r) => r.status, () => 0), { timeout: 60_000, message: `Kibou did not start: ${log}` }).toBe(200)
+  const ask = <T extends z.ZodType>(schema: T, sql: string, args: unknown[]): z.infer<T> => {
+    const db = new Database(file, { readonly: true })
+    try {
+      return schema.parse(db.prepare(sql).get(...args))
+    } finally {
+      db.close()
+    }
+  }
+  return {
+    url,
+    file,
+    launcher,
+    dog: (name) => ask(row, 'SELECT r.id FROM residency r JOIN dog d ON d.id = r.dog_id WHERE d.name = ?', [name]).id,
+    count: (sql, ...args) => ask(number, sql, args).n,
+    serverPid: () => childOf(launcher.pid ?? 0),
+    stop: async () => {
+      launcher.kill('SIGTERM')
+      await new Promise((done) => (launcher.exitCode !== null ? done(0) : launcher.once('exit', done)))
+    },
+  }
+}
+
+function childOf(pid: number): number {
+  const { stdout } = spawnSync('pgrep', ['-P', String(pid)], { encoding: 'utf8' })
+  return Number(stdout.trim().split('\n')[0])
+}
+
+let nextPort = 4900 + Number(process.env['TEST_PARALLEL_INDEX'] ?? 0) * 40
+
+/** `kibou`: the demonstration kennel; `empty`: a kennel nobody has touched. Both gone after the test. */
+export const test = base.extend<{ kibou: Kibou; empty: Kibou }>({
+  kibou: async ({ browserName: _ }, use) => {
+    const kibou = await startKibou(nextPort++)
+    await use(kibou)
+    await kibou.stop()
+  },
+  empty: async ({ browserName: _ }, use) => {
+    const kibou = await startKibou(nextPort++, false)
+    await use(kibou)
+    await kibou.stop()
+  },
+})
+
+export { expect }
+
+/** Nothing for axe to find on the page as it stands. */
+export async function expectNoAxeFindings(page: Page): Promise<void> {
+  const { violations } = await new AxeBuilder({ page }).analyze()
+  expect(violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).slice(0, 4).join(' | ')}`)).toEqual([])
+}
+
+/** Moves focus by Tab until this locator has it. */
+export async function tabTo(page: Page, name: RegExp, most = 80): Promise<void> {
+  for (let i = 0; i < most; i++) {
+    const focused = await page.evaluate(() => {
+      const e = document.activeElement
+      return e ? `${e.getAttribute('aria-label') ?? ''} ${e.textContent ?? ''} ${e.getAttribute('name') ?? ''} ${e.id}` : ''
+    })
+    if (name.test(focused)) return
+    await page.keyboard.press('Tab')
+  }
+  throw new Error(`Tab never came to ${name}`)
+}

@@ -1,0 +1,20 @@
+import { defineConfig } from '@playwright/test'
+
+export default defineConfig({
+  testDir: 'e2e',
+  outputDir: 'test-results/browser',
+  globalSetup: './e2e/support/globalSetup.ts',
+  workers: 2,
+  fullyParallel: false,
+  timeout: 90_000,
+  expect: { timeout: 10_000 },
+  reporter: [['list'], ['json', { outputFile: 'test-results/browser.json' }]],
+  use: {
+    viewport: { width: 1280, height: 800 },
+    timezoneId: 'Europe/London',
+    launchOptions: {
+      executablePath: '/usr/bin/chromium',
+      args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'],
+    },
+  },
+})

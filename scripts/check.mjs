@@ -1,0 +1,7 @@
+import { ensureDependencies } from './lib/dependencies.mjs'
+import { checkNode } from './lib/settings.mjs'
+import { checkSteps } from './lib/steps.mjs'
+
+checkNode()
+ensureDependencies()
+checkSteps()

@@ -1,0 +1,11 @@
+import { ensureDependencies } from './lib/dependencies.mjs'
+import { prepareDatabase } from './lib/prepare.mjs'
+import { serve } from './lib/serve.mjs'
+import { checkNode, checkPort, readSettings } from './lib/settings.mjs'
+
+checkNode()
+const settings = readSettings('data/dev.db')
+await checkPort(settings.host, settings.port)
+ensureDependencies()
+prepareDatabase(settings.database, 'demo')
+serve(settings, { dev: true })

@@ -1,0 +1,35 @@
+import { spawnSync } from 'node:child_process'
+import { createHash } from 'node:crypto'
+import { existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { refuse, say } from './say.mjs'
+
+const stamp = '.next/kibou-sources'
+
+function* filesIn(folder) {
+  for (const entry of readdirSync(folder, { withFileTypes: true }).sort((a, b) => (a.name < b.name ? -1 : 1))) {
+    const path = join(folder, entry.name)
+    if (entry.isDirectory()) yield* filesIn(path)
+    else if (!/\.test\.tsx?$/.test(entry.name)) yield path
+  }
+}
+
+/** A fingerprint of everything the build is made from; a checkout's file times say nothing. */
+function sources() {
+  const hash = createHash('sha256').update(process.versions.node)
+  for (const file of [...filesIn('src'), 'next.config.ts', 'package-lock.json', 'tsconfig.json']) hash.update(file).update(readFileSync(file))
+  return hash.digest('hex')
+}
+
+/** Builds the application when the build is missing or was made from other sources. */
+export function ensureBuild() {
+  const now = sources()
+  if (existsSync('.next/BUILD_ID') && existsSync(stamp) && readFileSync(stamp, 'utf8') === now) return
+  say('building the application, about half a minute.')
+  const done = spawnSync(process.execPath, ['node_modules/next/dist/bin/next', 'build'], { encoding: 'utf8', env: { ...process.env, NODE_ENV: 'production', NEXT_TELEMETRY_DISABLED: '1' } })
+  if (done.status !== 0) {
+    process.stderr.write(`${done.stdout}\n${done.stderr}\n`)
+    refuse('the build failed; its messages are above.')
+  }
+  writeFileSync(stamp, now)
+}

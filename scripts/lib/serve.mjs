@@ -1,0 +1,39 @@
+import { fork } from 'node:child_process'
+import { refuse, say } from './say.mjs'
+
+/** A server that dies this soon after its start will do so again. */
+const hopelessMs = 3000
+const mostHopeless = 3
+
+/** Runs the server and starts it again whenever it dies; returns never. */
+export function serve({ host, port, database }, { dev = false } = {}) {
+  let stopping = false
+  let hopeless = 0
+  let child
+  let announced = false
+  const start = () => {
+    const begun = Date.now()
+    child = fork('scripts/server.mjs', { env: { ...process.env, NODE_ENV: dev ? 'development' : 'production', NEXT_TELEMETRY_DISABLED: '1', KIBOU_DB: database, HOST: host, PORT: String(port), KIBOU_DEV: dev ? '1' : '' } })
+    child.on('message', (m) => {
+      if (m !== 'listening') return
+      const address = `http://${host.includes(':') ? `[${host}]` : host}:${port}/`
+      say(announced ? `running again at ${address}` : `running at ${address}`)
+      announced = true
+    })
+    child.on('exit', (code, signal) => {
+      if (stopping) process.exit(0)
+      if (code === 3) process.exit(1)
+      hopeless = Date.now() - begun < hopelessMs ? hopeless + 1 : 0
+      if (hopeless >= mostHopeless) refuse('the server keeps dying at once; its messages are above.')
+      say(`the server stopped (${signal ?? `code ${code}`}); starting it again. Nothing that was acknowledged is lost.`)
+      start()
+    })
+  }
+  for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'])
+    process.on(signal, () => {
+      stopping = true
+      if (child?.connected) child.send('stop')
+      setTimeout(() => process.exit(0), 2000).unref()
+    })
+  start()
+}

@@ -1,0 +1,32 @@
+import { spawnSync } from 'node:child_process'
+import { readFileSync } from 'node:fs'
+import { say } from './say.mjs'
+
+const bin = (name) => `node_modules/.bin/${name}`
+
+/** Runs one step with its output shown; says how long it took, and stops everything when it fails. */
+export function step(name, command, args, env = {}) {
+  const begun = Date.now()
+  say(name)
+  const done = spawnSync(command, args, { stdio: 'inherit', env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1', ...env } })
+  if (done.status !== 0) {
+    process.stderr.write(`kibou: ${name} failed\n`)
+    process.exit(1)
+  }
+  say(`${name}: ${((Date.now() - begun) / 1000).toFixed(0)} s`)
+}
+
+/** Types, lint, boundaries and unit tests: everything that needs no browser. */
+export function checkSteps() {
+  noDownloadAddresses()
+  step('types', bin('tsc'), ['--noEmit', '-p', '.'])
+  step('lint', bin('eslint'), ['.', '--max-warnings', '0'])
+  step('boundaries', bin('depcruise'), ['src'])
+  step('unit tests', bin('vitest'), ['run', '--reporter=default', '--reporter=json', '--outputFile.json=test-results/unit.json'])
+}
+
+function noDownloadAddresses() {
+  if (!/"resolved": *"https?:/.test(readFileSync('package-lock.json', 'utf8'))) return
+  process.stderr.write('kibou: package-lock.json records download addresses; write it again with the .npmrc of this folder\n')
+  process.exit(1)
+}

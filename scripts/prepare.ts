@@ -1,0 +1,66 @@
+import { existsSync, rmSync } from 'node:fs'
+import { dayIn } from '@/core/days'
+import { makeDemo } from '@/demo/make'
+import { demoIsUntouched } from '@/demo/untouched'
+import { openDatabase, StoreRefusal, type Db } from '@/store/database'
+import { readKennel } from '@/store/kennel'
+import { allResidencyIds } from '@/store/residents'
+import { rebuildStandings } from '@/work/standings'
+
+/** `tsx scripts/prepare.ts FILE demo|own|rebuild [--fresh]`: makes, checks or rebuilds the database before a start. */
+const [, , file = '', mode = '', option] = process.argv
+const today = dayIn('Europe/London', Date.now())
+const say = (text: string) => process.stdout.write(`kibou: ${text}\n`)
+
+function remove(): void {
+  for (const end of ['', '-wal', '-shm']) rmSync(`${file}${end}`, { force: true })
+}
+
+function demo(): void {
+  if (!existsSync(file)) return fill(openDatabase(file))
+  const db = openDatabase(file)
+  const { demoMadeOn } = readKennel(db)
+  if (demoMadeOn === null) {
+    const empty = allResidencyIds(db).length === 0
+    if (empty) return fill(db)
+    db.close()
+    throw new StoreRefusal(`${file} holds a kennel’s own data; the demo never touches that. Choose another file with KIBOU_DB.`)
+  }
+  const untouched = demoIsUntouched(db)
+  db.close()
+  if (option === '--fresh' || (demoMadeOn !== today && untouched)) {
+    remove()
+    return fill(openDatabase(file))
+  }
+  if (demoMadeOn !== today) say(`the demo was made on ${demoMadeOn} and worked in since, so it is kept. “npm run demo -- --fresh” makes it anew.`)
+}
+
+function fill(db: Db): void {
+  say('making the demonstration kennel, a few seconds.')
+  makeDemo(db, today)
+  rebuildStandings(db)
+  db.close()
+}
+
+function own(): void {
+  const db = openDatabase(file)
+  const { demoMadeOn } = readKennel(db)
+  db.close()
+  if (demoMadeOn !== null) throw new StoreRefusal(`${file} is a demonstration kennel. Your own data belongs in another file; choose it with KIBOU_DB.`)
+}
+
+function rebuild(): void {
+  const db = openDatabase(file)
+  say(`made ${rebuildStandings(db)} standings again from the facts.`)
+  db.close()
+}
+
+try {
+  if (mode === 'demo') demo()
+  else if (mode === 'own') own()
+  else rebuild()
+} catch (error) {
+  if (!(error instanceof StoreRefusal)) throw error
+  process.stderr.write(`kibou: ${error.message}\n`)
+  process.exit(1)
+}

@@ -1,0 +1,7 @@
+import { ensureDependencies } from './lib/dependencies.mjs'
+import { prepareDatabase } from './lib/prepare.mjs'
+import { checkNode, readSettings } from './lib/settings.mjs'
+
+checkNode()
+ensureDependencies()
+prepareDatabase(readSettings('data/kennel.db').database, 'rebuild')

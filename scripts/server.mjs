@@ -1,0 +1,19 @@
+import { createServer } from 'node:http'
+import next from 'next'
+
+/** The server process: started, watched and restarted by lib/serve.mjs, and gone when the launcher is. */
+const hostname = process.env.HOST
+const port = Number(process.env.PORT)
+
+process.on('disconnect', () => process.exit(0))
+process.on('message', (m) => { if (m === 'stop') process.exit(0) })
+
+const app = next({ dev: process.env.KIBOU_DEV === '1', hostname, port })
+await app.prepare()
+const handle = app.getRequestHandler()
+const server = createServer((request, response) => handle(request, response))
+server.on('error', (error) => {
+  process.stderr.write(`kibou: cannot listen on ${hostname}:${port} (${error.code}).\n`)
+  process.exit(3)
+})
+server.listen(port, hostname, () => process.send?.('listening'))

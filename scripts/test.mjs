@@ -1,0 +1,18 @@
+import { mkdirSync, readFileSync } from 'node:fs'
+import { ensureBuild } from './lib/build.mjs'
+import { ensureChromium } from './lib/chromium.mjs'
+import { ensureDependencies } from './lib/dependencies.mjs'
+import { checkNode } from './lib/settings.mjs'
+import { checkSteps, step } from './lib/steps.mjs'
+
+checkNode()
+ensureDependencies()
+ensureChromium()
+mkdirSync('test-results', { recursive: true })
+checkSteps()
+ensureBuild()
+step('browser tests', 'node_modules/.bin/playwright', ['test'])
+
+const unit = JSON.parse(readFileSync('test-results/unit.json', 'utf8'))
+const browser = JSON.parse(readFileSync('test-results/browser.json', 'utf8')).stats
+process.stdout.write(`\n${unit.numPassedTests + browser.expected} passed, ${unit.numFailedTests + browser.unexpected} failed\n`)
