@@ -4,7 +4,7 @@ import { expect, expectNoAxeFindings, tabTo, test } from './support/kibou'
 
 /** Bramble lacks one set of its sit-stay: three of three at 30 s in the orchard paddock. */
 test('the whole story by keyboard: wall, one set short of ready, worked, ready, slot, booked, invitation, moved, cancelled', async ({ page, kibou }) => {
-  await page.goto(kibou.url)
+  await page.goto(kibou.url, { waitUntil: 'networkidle' })
   await expect(page.getByRole('heading', { name: 'Wall' })).toBeVisible()
   await expectNoAxeFindings(page)
 

@@ -21,10 +21,10 @@ export interface Kibou {
 const row = z.object({ id: z.string() })
 const number = z.object({ n: z.number() })
 
-export async function startKibou(port: number, demo = true): Promise<Kibou> {
+export async function startKibou(port: number, demo = true, existing?: string): Promise<Kibou> {
   mkdirSync('tmp/e2e', { recursive: true })
-  const file = `tmp/e2e/kennel-${port}-${Date.now()}.db`
-  if (demo) copyFileSync('tmp/e2e/base.db', file)
+  const file = existing ?? `tmp/e2e/kennel-${port}-${Date.now()}.db`
+  if (demo && existing === undefined) copyFileSync('tmp/e2e/base.db', file)
   const launcher = spawn(process.execPath, [demo ? 'scripts/demo.mjs' : 'scripts/start.mjs'], { env: { ...process.env, PORT: String(port), HOST: '127.0.0.1', KIBOU_DB: file }, stdio: ['ignore', 'pipe', 'pipe'] })
   let log = ''
   launcher.stdout.on('data', (d: Buffer) => { log += d.toString() })
@@ -48,7 +48,7 @@ export async function startKibou(port: number, demo = true): Promise<Kibou> {
     serverPid: () => childOf(launcher.pid ?? 0),
     stop: async () => {
       launcher.kill('SIGTERM')
-      await new Promise((done) => (launcher.exitCode !== null ? done(0) : launcher.once('exit', done)))
+      await new Promise((done) => (launcher.exitCode !== null || launcher.signalCode !== null ? done(0) : launcher.once('exit', done)))
     },
   }
 }
@@ -87,7 +87,7 @@ export async function tabTo(page: Page, name: RegExp, most = 80): Promise<void> 
   for (let i = 0; i < most; i++) {
     const focused = await page.evaluate(() => {
       const e = document.activeElement
-      return e ? `${e.getAttribute('aria-label') ?? ''} ${e.textContent ?? ''} ${e.getAttribute('name') ?? ''} ${e.id}` : ''
+      return e && e !== document.body ? `${e.getAttribute('aria-label') ?? ''} ${e.textContent ?? ''} ${e.getAttribute('name') ?? ''} ${e.id}` : ''
     })
     if (name.test(focused)) return
     await page.keyboard.press('Tab')

@@ -91,7 +91,7 @@ function Slots({ view, action, pending, hidden, verb, except }: { view: View; ac
         <Label>Free times, an hour each</Label>
         {days.slice(0, all ? undefined : daysShown).map(([day, slots]) => (
           <div key={day}>
-            <h3>{sayDay(day)}</h3>
+            <h2>{sayDay(day)}</h2>
             {[...new Set(slots.map((s) => s.personId))].map((personId) => (
               <Trainer key={personId}>
                 <span>{slots.find((s) => s.personId === personId)?.personName}</span>
@@ -116,7 +116,7 @@ const Page = styled.div`max-width: 54rem; padding: 1rem 1.5rem 3rem; display: gr
 const Said = styled.p`border-left: 6px solid var(--held); padding: 0.3rem 0.7rem; font-weight: 620;`
 const Booked = styled.section`border-left: 6px solid var(--ink); padding-left: 1rem; display: grid; gap: 0.4rem; > div { display: flex; gap: 0.6rem; flex-wrap: wrap; margin-top: 0.3rem; }`
 const Times = styled(RadioGroup)`
-  display: grid; gap: 0.7rem; > label, > span:first-child { font-weight: 640; } h3 { font-size: 1rem; border-bottom: 1px solid var(--rule); padding-bottom: 0.15rem; }
+  display: grid; gap: 0.7rem; > label, > span:first-child { font-weight: 640; } h2 { font-size: 1rem; border-bottom: 1px solid var(--rule); padding-bottom: 0.15rem; }
 `
 const Trainer = styled.div`display: grid; grid-template-columns: 9rem 1fr; padding: 0.4rem 0; > div { display: flex; gap: 0.35rem; flex-wrap: wrap; } > span { padding-top: 0.4rem; } ${phone} { grid-template-columns: 1fr; }`
 const Time = styled(Radio)`

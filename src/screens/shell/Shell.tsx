@@ -78,12 +78,16 @@ export function Shell({ kennel, dogs, children }: { kennel: string; dogs: readon
 function Jump({ dogs }: { dogs: readonly JumpDog[] }) {
   const router = useRouter()
   const [text, setText] = useState('')
+  const [round, setRound] = useState(0)
+  // A fresh box after each jump: an emptied one would open its list again over the page.
   const go = (id: string) => {
     setText('')
+    setRound((n) => n + 1)
     router.push(`/dogs/${id}`)
   }
   return (
     <JumpBox
+      key={round}
       inputValue={text}
       onInputChange={setText}
       selectedKey={null}

@@ -1,0 +1,108 @@
+import { devices } from '@playwright/test'
+import { expect, expectNoAxeFindings, startKibou, test } from './support/kibou'
+
+test.describe('a set in the yard', () => {
+  test.use({ viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true, userAgent: devices['Pixel 7'].userAgent })
+
+  test('by touch, within one screen, with targets of at least 64 px, 8 px apart', async ({ page, kibou }) => {
+    await page.goto(`${kibou.url}/dogs/${kibou.dog('Bramble')}/work/sit-stay`)
+    await page.getByRole('button', { name: 'Begin set' }).tap()
+    const names = ['Clean', 'Helped', 'Late', 'Miss']
+    const boxes = await Promise.all(names.map((name) => page.getByRole('button', { name }).boundingBox()))
+    for (const box of boxes) {
+      expect(box?.width).toBeGreaterThanOrEqual(64)
+      expect(box?.height).toBeGreaterThanOrEqual(64)
+    }
+    const [clean, helped, late] = boxes
+    expect((helped?.x ?? 0) - (clean?.x ?? 0) - (clean?.width ?? 0)).toBeGreaterThanOrEqual(8)
+    expect((late?.y ?? 0) - (clean?.y ?? 0) - (clean?.height ?? 0)).toBeGreaterThanOrEqual(8)
+    expect(await page.evaluate(() => document.documentElement.scrollHeight)).toBeLessThanOrEqual(844)
+    for (let i = 0; i < 3; i++) await page.getByRole('button', { name: 'Clean' }).tap()
+    await expect(page.getByText('The promise for this command is met.')).toBeVisible()
+    await expectNoAxeFindings(page)
+    await page.getByRole('link', { name: 'Done with this command' }).tap()
+    await expect(page.getByLabel('Handoff').getByText(/Ready/)).toBeVisible()
+  })
+
+  test('the hold runs to its end by itself, and a break says its second and drops back', async ({ page, kibou }) => {
+    await page.goto(`${kibou.url}/dogs/${kibou.dog('Bramble')}/work/sit-stay`)
+    await page.getByRole('button', { name: 'Rung' }).or(page.getByLabel('Rung')).first().tap()
+    await page.getByRole('option', { name: '2 s', exact: true }).tap()
+    await page.getByRole('button', { name: 'Begin set' }).tap()
+    await page.getByRole('button', { name: 'Start hold' }).tap()
+    await expect(page.getByRole('timer')).toBeVisible()
+    await expect(page.getByText('1 of 5 clean in a row')).toBeVisible({ timeout: 4000 })
+    await page.getByRole('button', { name: 'Start hold' }).tap()
+    await page.waitForTimeout(900)
+    await page.getByRole('button', { name: 'Broke' }).tap()
+    await expect(page.getByRole('heading', { name: 'Back to 1 s' })).toBeVisible()
+    await expect(page.getByText(/Broke at (0\.[5-9]|1(\.\d)?) s of 2 s/)).toBeVisible()
+    await expect(page.getByText('kept here: 0')).toBeVisible()
+    expect(kibou.count("SELECT count(*) AS n FROM rep WHERE broke_s BETWEEN 0.5 AND 1.9 AND faults = '[\"broke\"]' AND set_id IN (SELECT id FROM training_set WHERE rung_id = 'sit-stay.2s')")).toBe(1)
+  })
+})
+
+test('the server killed in mid-set: every rep is there once, the launcher starts it again, a closed tab loses nothing', async ({ page, kibou, context }) => {
+  const mine = "SELECT count(*) AS n FROM rep r JOIN training_set s ON s.id = r.set_id WHERE s.rung_id = 'down.lure-sit' AND s.device <> '01890000-0000-7000-8000-00000000d0c5' AND NOT EXISTS (SELECT 1 FROM voided v WHERE v.target_id = r.id)"
+  const dog = kibou.dog('Siskin')
+  await page.goto(`${kibou.url}/dogs/${dog}/work/down`)
+  await expect(page.getByRole('button', { name: 'Begin set' })).toBeVisible()
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('button', { name: 'Clean' })).toBeVisible()
+  for (let i = 0; i < 3; i++) await page.keyboard.press('c')
+  await expect(page.getByText('kept here: 0')).toBeVisible()
+  expect(kibou.count(mine)).toBe(3)
+  const killed = kibou.serverPid()
+  process.kill(killed, 'SIGKILL')
+  // With nobody answering, taps go on at once and are kept here.
+  for (let i = 0; i < 2; i++) await page.keyboard.press('c')
+  await expect(page.getByText('5/10')).toBeVisible()
+  expect(kibou.count(mine)).toBeGreaterThanOrEqual(3)
+  await expect(page.getByText('kept here: 0')).toBeVisible({ timeout: 30_000 })
+  expect(kibou.count(mine)).toBe(5)
+  expect(kibou.serverPid()).not.toBe(killed)
+
+  // The tab closed right after a tap, without waiting for anything.
+  await page.keyboard.press('h')
+  await page.close({ runBeforeUnload: false })
+  const again = await context.newPage()
+  await again.goto(`${kibou.url}/dogs/${dog}/work/down`)
+  await expect(again.getByText('6/10')).toBeVisible()
+  await expect(again.getByText('kept here: 0')).toBeVisible()
+  expect(kibou.count(mine)).toBe(6)
+})
+
+test('launcher and server both killed: the next start needs no repair', async ({ page, kibou }) => {
+  const dog = kibou.dog('Siskin')
+  await page.goto(`${kibou.url}/dogs/${dog}/work/down`)
+  await expect(page.getByRole('button', { name: 'Begin set' })).toBeVisible()
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('button', { name: 'Clean' })).toBeVisible()
+  for (let i = 0; i < 4; i++) await page.keyboard.press('c')
+  await expect(page.getByText('kept here: 0')).toBeVisible()
+  const server = kibou.serverPid()
+  kibou.launcher.kill('SIGKILL')
+  process.kill(server, 'SIGKILL')
+  const port = Number(new URL(kibou.url).port)
+  const next = await startKibou(port, true, kibou.file)
+  try {
+    await page.reload()
+    await expect(page.getByText('4/10')).toBeVisible()
+    expect(next.count('SELECT count(*) AS n FROM pragma_integrity_check WHERE integrity_check = ?', 'ok')).toBe(1)
+  } finally {
+    await next.stop()
+  }
+})
+
+test('a tap is answered while the network is gone', async ({ page, kibou, context }) => {
+  await page.goto(`${kibou.url}/dogs/${kibou.dog('Siskin')}/work/down`)
+  await expect(page.getByRole('button', { name: 'Begin set' })).toBeVisible()
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('button', { name: 'Clean' })).toBeVisible()
+  await context.setOffline(true)
+  for (let i = 0; i < 10; i++) await page.keyboard.press('c')
+  await expect(page.getByRole('heading', { name: 'Moves on to Lure from a stand' })).toBeVisible({ timeout: 1000 })
+  await expect(page.getByText(/kept here: 1\d .*no network/)).toBeVisible({ timeout: 15_000 })
+  await context.setOffline(false)
+  await expect(page.getByText('kept here: 0')).toBeVisible({ timeout: 15_000 })
+})

@@ -1,0 +1,11 @@
+import { chromium } from '@playwright/test'
+const b = await chromium.launch({ executablePath:'/usr/bin/chromium', args:['--no-sandbox','--disable-gpu'] })
+const p = await b.newPage({ viewport:{width:1280,height:800} })
+p.on('console', m => console.log('console:', m.text().slice(0,300))); p.on('pageerror', e => console.log('pageerror', e.message.slice(0,300)))
+await p.goto('http://127.0.0.1:4811/'); await p.waitForTimeout(1500)
+const st = async (t) => console.log(t, await p.evaluate(()=>[document.activeElement?.id, document.activeElement?.value, document.querySelectorAll('[role=option]').length, location.pathname].join('|')))
+await p.keyboard.press('/'); await st('slash')
+await p.keyboard.type('1'); await p.waitForTimeout(300); await st('typed')
+await p.keyboard.press('ArrowDown'); await p.waitForTimeout(300); await st('down')
+await p.keyboard.press('Enter'); await p.waitForTimeout(1500); await st('enter')
+await b.close()
