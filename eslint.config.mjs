@@ -5,6 +5,7 @@ export default tseslint.config(
   { ignores: ['.next/**', 'node_modules/**', 'next-env.d.ts', 'test-results/**', 'playwright-report/**', 'tmp/**', 'data/**'] },
   ...tseslint.configs.strict,
   reactHooks.configs.flat.recommended,
+  { rules: { '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }] } },
   {
     files: ['src/core/**/*.ts'],
     ignores: ['**/*.test.ts', '**/tests/**'],

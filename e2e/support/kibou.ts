@@ -62,14 +62,14 @@ let nextPort = 4900 + Number(process.env['TEST_PARALLEL_INDEX'] ?? 0) * 40
 
 /** `kibou`: the demonstration kennel; `empty`: a kennel nobody has touched. Both gone after the test. */
 export const test = base.extend<{ kibou: Kibou; empty: Kibou }>({
-  kibou: async ({ browserName: _ }, use) => {
+  kibou: async ({ browserName: _ }, give) => {
     const kibou = await startKibou(nextPort++)
-    await use(kibou)
+    await give(kibou)
     await kibou.stop()
   },
-  empty: async ({ browserName: _ }, use) => {
+  empty: async ({ browserName: _ }, give) => {
     const kibou = await startKibou(nextPort++, false)
-    await use(kibou)
+    await give(kibou)
     await kibou.stop()
   },
 })

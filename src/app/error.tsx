@@ -2,5 +2,5 @@
 import { Broken } from '@/screens/shell/Lost'
 
 export default function ErrorPage({ reset }: { error: Error; reset: () => void }) {
-  return <Broken retry={reset} />
+  return <main><Broken retry={reset} /></main>
 }

@@ -1,5 +1,9 @@
 import { Lost } from '@/screens/shell/Lost'
 
 export default function NotFound() {
-  return <Lost />
+  return (
+    <main>
+      <Lost />
+    </main>
+  )
 }

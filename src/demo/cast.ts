@@ -1,4 +1,4 @@
-import type { Promise as OwnerPromise } from '@/core/handoff/promise'
+import type { OwnerPromise } from '@/core/ownerPromise'
 import type { Temper } from './learner'
 
 /** Osier Bank: a made-up kennel beside a made-up canal. Every name here is invented. */

@@ -1,6 +1,6 @@
 import { findRung, rungsOf } from '@/core/curriculum/lookup'
 import type { Curriculum, Rung } from '@/core/curriculum/types'
-import type { Promise as OwnerPromise } from '@/core/handoff/promise'
+import type { OwnerPromise } from '@/core/ownerPromise'
 import { places } from './cast'
 import type { Chance, Learner } from './learner'
 

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import type { Promise as OwnerPromise } from '@/core/handoff/promise'
+import type { OwnerPromise } from '@/core/ownerPromise'
 import type { Db } from './database'
 
 export interface Resident {

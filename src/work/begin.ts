@@ -25,8 +25,9 @@ const optionalLine = (what: string, most: number) =>
 const clock = (what: string) =>
   z.string({ error: `${what} is missing.` }).regex(/^([01]\d|2[0-3]):[0-5]\d$/, `${what} is a time like 09:00.`).transform((t) => Number(t.slice(0, 2)) * 60 + Number(t.slice(3)))
 
+/** Aborts, so that no later check compares days that are none. */
 const day = (what: string) =>
-  z.string({ error: `${what} is missing.` }).refine((s) => /^\d{4}-\d{2}-\d{2}$/.test(s) && !Number.isNaN(Date.parse(s)) && new Date(s).toISOString().startsWith(s), `${what} is a date like 2026-04-30.`)
+  z.string({ error: `${what} is missing.` }).refine((s) => /^\d{4}-\d{2}-\d{2}$/.test(s) && !Number.isNaN(Date.parse(s)) && new Date(s).toISOString().startsWith(s), { message: `${what} is a date like 2026-04-30.`, abort: true })
 
 export const trainerForm = z
   .object({
@@ -44,6 +45,11 @@ const promiseForm = z.object({
   people: z.coerce.number({ error: 'People is a number from 1 to 12.' }).int().min(1, 'At least one person.').max(12, 'Twelve people at the most.'),
 })
 
+const promisesForm = z.record(z.string(), promiseForm).superRefine((promises, ctx) => {
+  if (Object.keys(promises).length === 0) ctx.addIssue({ code: 'custom', path: [], message: 'Promise at least one command.' })
+  for (const [command, p] of Object.entries(promises)) if (findRung(houseCurriculum, p.rungId)?.command.id !== command) ctx.addIssue({ code: 'custom', path: [command], message: 'Choose a rung of this command.' })
+})
+
 export const dogForm = z
   .object({
     name: line('The name', 60),
@@ -57,11 +63,9 @@ export const dogForm = z
     caution: optionalLine('The caution', 120),
     biteHistory: z.boolean(),
     cueWords: z.record(z.string(), optionalLine('The cue', 40)),
-    promises: z.record(z.string(), promiseForm),
+    promises: promisesForm,
   })
   .superRefine((f, ctx) => {
-    if (Object.keys(f.promises).length === 0) ctx.addIssue({ code: 'custom', path: ['promises'], message: 'Promise at least one command.' })
-    for (const [command, p] of Object.entries(f.promises)) if (findRung(houseCurriculum, p.rungId)?.command.id !== command) ctx.addIssue({ code: 'custom', path: ['promises', command], message: 'Choose a rung of this command.' })
     if (f.leavesOn <= f.arrivesOn) ctx.addIssue({ code: 'custom', path: ['leavesOn'], message: 'Goes home on must lie after the arrival.' })
     else if (daysBetween(f.arrivesOn, f.leavesOn) > 200) ctx.addIssue({ code: 'custom', path: ['leavesOn'], message: 'A residency of more than 200 days is surely a slip of the key.' })
   })

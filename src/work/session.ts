@@ -1,7 +1,7 @@
 import { houseCurriculum } from '@/core/curriculum/house'
 import { dayIn } from '@/core/days'
 import type { SetFact } from '@/core/facts'
-import type { Promise as OwnerPromise } from '@/core/handoff/promise'
+import type { OwnerPromise } from '@/core/ownerPromise'
 import { foldDog } from '@/core/progress/fold'
 import type { DogState } from '@/core/progress/state'
 import type { Db } from '@/store/database'

@@ -3,10 +3,11 @@ import { Wall } from '@/screens/wall/Wall'
 import { wallSorts } from '@/core/views/wall'
 import { kennelDatabase } from '@/store/connection'
 import { loadWall } from '@/work/wall'
+import { requestTime } from '@/work/clock'
 
 const query = z.object({ sort: z.enum(wallSorts).catch('behind'), down: z.literal('1').optional().catch(undefined) })
 
 export default async function WallPage({ searchParams }: { searchParams: Promise<Record<string, string | string[] | undefined>> }) {
   const { sort, down } = query.parse(await searchParams)
-  return <Wall view={loadWall(kennelDatabase(), Date.now())} sort={sort} descending={down === '1'} />
+  return <Wall view={loadWall(kennelDatabase(), requestTime())} sort={sort} descending={down === '1'} />
 }

@@ -1,6 +1,7 @@
 import { findRung, type RungPlaceInLadder } from '../curriculum/lookup'
 import type { Curriculum, Rung } from '../curriculum/types'
-import { daysToHold, meetingsMissing, promiseStanding, type Promise } from '../handoff/promise'
+import { daysToHold, meetingsMissing, promiseStanding } from '../handoff/promise'
+import type { OwnerPromise } from '../ownerPromise'
 import { unmetNeeds } from '../progress/fold'
 import { rungsToClimb } from '../progress/standing'
 import type { DogState } from '../progress/state'
@@ -36,7 +37,7 @@ export interface Need {
 }
 
 /** What one promise still asks for. Prerequisites of commands that are not promised are counted in. */
-export function needOf(curriculum: Curriculum, state: DogState, promise: Promise, promisedCommands: ReadonlySet<string>): Need | undefined {
+export function needOf(curriculum: Curriculum, state: DogState, promise: OwnerPromise, promisedCommands: ReadonlySet<string>): Need | undefined {
   const target = findRung(curriculum, promise.rungId)
   if (!target) return undefined
   const standing = promiseStanding(curriculum, state, promise)

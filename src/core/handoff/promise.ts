@@ -1,16 +1,10 @@
 import { findRung } from '../curriculum/lookup'
 import type { Curriculum } from '../curriculum/types'
+import type { OwnerPromise } from '../ownerPromise'
 import { daysMet, evidenceBy, heldSince, type DogState, type Evidence } from '../progress/state'
 
-/** What the owner was promised: a rung held, in so many recorded places, with so many people on the leash. */
-export interface Promise {
-  readonly rungId: string
-  readonly places: number
-  readonly people: number
-}
-
 export interface PromiseStanding {
-  readonly promise: Promise
+  readonly promise: OwnerPromise
   readonly heldSince: string | undefined
   /** Days on which the rule was met, anywhere and with anyone; no more than two are kept for each place and person. */
   readonly days: readonly string[]
@@ -28,7 +22,7 @@ export interface PromiseStanding {
 export const daysToHold = 2
 
 /** How far this promise has come. A promise whose rung the curriculum does not know is never met. */
-export function promiseStanding(curriculum: Curriculum, state: DogState, promise: Promise): PromiseStanding {
+export function promiseStanding(curriculum: Curriculum, state: DogState, promise: OwnerPromise): PromiseStanding {
   const found = findRung(curriculum, promise.rungId)
   const runState = found ? state.runs[found.runKey] : undefined
   const held = found ? heldSince(found.run, runState, found.index) : undefined

@@ -1,6 +1,7 @@
 import { findRung, runKey, type RungPlaceInLadder } from '../curriculum/lookup'
 import type { Command, Curriculum, Run, Rung, Stage } from '../curriculum/types'
-import { promiseStanding, type Promise, type PromiseStanding } from '../handoff/promise'
+import { promiseStanding, type PromiseStanding } from '../handoff/promise'
+import type { OwnerPromise } from '../ownerPromise'
 import { unmetNeeds } from './fold'
 import type { Memory } from './memory'
 import { heldSince, isPassed, slippedRungs, topHeld, type DogState } from './state'
@@ -56,7 +57,7 @@ const wordOfStage: Record<Stage, StandingWord> = {
 }
 
 /** Where one command stands for one dog, from its derived state and what was promised. */
-export function commandStanding(curriculum: Curriculum, command: Command, state: DogState, promise: Promise | undefined): CommandStanding {
+export function commandStanding(curriculum: Curriculum, command: Command, state: DogState, promise: OwnerPromise | undefined): CommandStanding {
   const promised = promise ? promiseStanding(curriculum, state, promise) : undefined
   const target = promise ? findRung(curriculum, promise.rungId) : undefined
   const runs = command.runs.map((run) => runStanding(command, run, state, target))

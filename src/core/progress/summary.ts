@@ -1,7 +1,8 @@
 import type { Curriculum } from '../curriculum/types'
 import { findRung } from '../curriculum/lookup'
 import { needOf, type Need } from '../forecast/need'
-import { readyOn, type Promise } from '../handoff/promise'
+import { readyOn } from '../handoff/promise'
+import type { OwnerPromise } from '../ownerPromise'
 import { commandStanding, type CommandStanding } from './standing'
 import type { DogState } from './state'
 
@@ -23,7 +24,7 @@ export interface Summary {
 }
 
 /** The standing of every command of the curriculum, what the promises still need, and since when all are met. */
-export function summarise(curriculum: Curriculum, state: DogState, promises: readonly Promise[], pace: Pace): Summary {
+export function summarise(curriculum: Curriculum, state: DogState, promises: readonly OwnerPromise[], pace: Pace): Summary {
   const promiseOf = new Map(promises.map((p) => [findRung(curriculum, p.rungId)?.command.id, p]))
   const commands = curriculum.commands.map((c) => commandStanding(curriculum, c, state, promiseOf.get(c.id)))
   const promised = new Set([...promiseOf.keys()].filter((id): id is string => id !== undefined))

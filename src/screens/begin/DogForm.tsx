@@ -34,10 +34,10 @@ export function DogForm({ action, commands, today }: { action: FormAction; comma
           </Choices>
         </Pair>
         <Field label="Caution at the door" name="caution" defaultValue={was('caution')} error={state.errors['caution']} hint="shown wherever somebody is sent to this dog" />
-        <Tick name="biteHistory" value="yes" defaultSelected={was('biteHistory') === 'yes'}>Bite history</Tick>
+        <div><Tick name="biteHistory" value="yes" defaultSelected={was('biteHistory') === 'yes'}>{({ isSelected }) => <><span aria-hidden="true">{isSelected ? '☑' : '☐'}&nbsp;</span> Bite history</>}</Tick></div>
         <section>
           <h2>Promised to the owner</h2>
-          <p>A promise is a rung held in so many places with so many people on the leash. Leave a command at “not promised” to leave it out.</p>
+          <p>A promise is a rung held in so many places with so many people on the leash. Leave a command at “not promised” to leave it out. Word: the owner’s own cue, when it differs from the house’s.</p>
           {state.errors['promises'] && <Fault>{state.errors['promises']}</Fault>}
           <List>
             {commands.map((c) => (
@@ -64,7 +64,7 @@ function PromiseRow({ command, rung, places, people, word, errors }: { command: 
       <Choose label={`${command.name} up to`} value={chosen} onChange={setChosen} choices={choices} />
       <Field label="Places" name={`places.${command.id}`} type="number" defaultValue={places ?? '3'} required />
       <Field label="People" name={`people.${command.id}`} type="number" defaultValue={people ?? '2'} required />
-      <Field label="Owner’s word" name={`cue.${command.id}`} defaultValue={word ?? ''} />
+      <Field label="Word" name={`cue.${command.id}`} defaultValue={word ?? ''} />
       {error && <Fault>{error}</Fault>}
     </li>
   )

@@ -1,13 +1,14 @@
 'use client'
 import Link from 'next/link'
 import { usePathname, useRouter } from 'next/navigation'
-import { useEffect, useState, type ReactNode } from 'react'
+import { useState, type ReactNode } from 'react'
 import { Button as AriaButton, ComboBox, Dialog, DialogTrigger, Heading, Input, ListBox, ListBoxItem, Modal, ModalOverlay, Popover } from 'react-aria-components'
 import styled from 'styled-components'
 import { Button, Quiet } from '@/ui/parts'
 import { phone } from '@/ui/theme'
 import { Tray } from './Tray'
 import { useShortcuts } from './useShortcuts'
+import { useThemeChoice } from './useThemeChoice'
 
 export interface JumpDog {
   readonly residencyId: string
@@ -111,22 +112,8 @@ function Jump({ dogs }: { dogs: readonly JumpDog[] }) {
 }
 
 function ThemeSwitch() {
-  const [theme, setTheme] = useState<'day' | 'night'>('day')
-  useEffect(() => {
-    const kept = localStorage.getItem('kibou-theme')
-    // The choice lives on the device, so it is known only after the first paint.
-    // eslint-disable-next-line react-hooks/set-state-in-effect
-    if (kept === 'night') setTheme('night')
-  }, [])
-  useEffect(() => {
-    document.documentElement.dataset['theme'] = theme
-  }, [theme])
-  const flip = () => {
-    const next = theme === 'day' ? 'night' : 'day'
-    localStorage.setItem('kibou-theme', next)
-    setTheme(next)
-  }
-  return <Small onPress={flip}>{theme === 'day' ? 'Night' : 'Day'}</Small>
+  const [theme, choose] = useThemeChoice()
+  return <Small onPress={() => choose(theme === 'day' ? 'night' : 'day')}>{theme === 'day' ? 'Night' : 'Day'}</Small>
 }
 
 const Skip = styled.a`position: absolute; left: -999rem; &:focus { left: 0.5rem; top: 0.5rem; background: var(--ink); color: var(--paper); padding: 0.5rem 1rem; z-index: 10; }`
@@ -145,7 +132,7 @@ const NavLink = styled(Link)`
 `
 const Right = styled.div`margin-left: auto; display: flex; align-items: center; gap: 0.4rem;`
 const Small = styled(AriaButton)`min-height: 2.25rem; padding: 0 0.6rem; border: 1px solid var(--rule-2); border-radius: 4px; background: none; cursor: pointer; color: var(--ink); &[data-hovered='true'] { border-color: var(--ink); }`
-const JumpBox = styled(ComboBox)`input { width: 9rem; min-height: 2.25rem; padding: 0 0.6rem; border: 1px solid var(--rule-2); border-radius: 4px; background: var(--paper); } input::placeholder { color: var(--ink-2); opacity: 1; } ${phone} { input { width: 7.5rem; } }`
+const JumpBox = styled(ComboBox)`input { width: 9rem; min-height: 2.25rem; padding: 0 0.6rem; border: 1px solid var(--rule-2); border-radius: 4px; background: var(--paper); } input::placeholder { color: var(--ink-2); opacity: 1; } ${phone} { input { width: 6.2rem; } }`
 const JumpPopover = styled(Popover)`background: var(--paper); color: var(--ink); border: 1.5px solid var(--ink); border-radius: 4px; width: 15rem; max-height: 24rem; overflow: auto;`
 const JumpItem = styled(ListBoxItem)`padding: 0.4rem 0.7rem; cursor: pointer; b { display: inline-block; min-width: 2rem; } &[data-focused='true'] { background: var(--ink); color: var(--paper); }`
 const Overlay = styled(ModalOverlay)`position: fixed; inset: 0; background: rgb(8 24 20 / 0.55); display: grid; place-items: center; z-index: 20; padding: 1rem;`

@@ -109,7 +109,7 @@ function EmptyWall() {
 const Screen = styled.div`display: grid; grid-template-columns: minmax(0, 1fr) 15.5rem; align-items: start; ${phone} { grid-template-columns: 1fr; }`
 const Board = styled.section`padding: 0.9rem 0.5rem 2rem 1.25rem; min-width: 0; ${phone} { padding: 0.8rem 0.9rem; order: 2; }`
 const Top = styled.div`display: flex; align-items: baseline; gap: 1.5rem; margin-bottom: 0.4rem; flex-wrap: wrap; h1 { font-size: 1.5rem; }`
-const Key = styled.p`display: flex; gap: 0.9rem; font-size: 0.8rem; color: var(--ink-2); flex-wrap: wrap;`
+const Key = styled.p`display: flex; gap: 0.9rem; font-size: 0.8rem; color: var(--ink-2); flex-wrap: wrap; ${phone} { display: none; }`
 const Scroller = styled.div`overflow-x: auto; ${phone} { overflow: visible; }`
 const Grid = styled(Table)`
   border-collapse: collapse; width: 100%; font-size: 0.95rem;
@@ -126,9 +126,8 @@ const DogRow = styled(Row)`
   &[data-hovered='true'] { background: var(--paper); } &[data-focus-visible='true'] { outline-offset: -3px; }
   .aside { opacity: 0.75; }
   ${phone} {
-    display: grid; grid-template-columns: 1fr auto auto; gap: 0 0.9rem; padding: 0.5rem 0;
-    td, [role='gridcell'] { display: block; } .command { grid-column: auto; } .command.aside { display: none; }
-    .command { padding: 0.25rem 0; }
+    display: grid; grid-template-columns: repeat(6, minmax(0, 1fr)); gap: 0.1rem 0.5rem; padding: 0.6rem 0;
+    td, [role='gridcell'], [role='rowheader'] { display: block; padding: 0; } .who { grid-column: span 3; } .days { grid-column: span 1; } .days + .days { grid-column: span 2; } .command { grid-column: span 3; padding-top: 0.35rem; } .command.aside { display: none; }
   }
 `
 const Who = styled.span`
@@ -142,7 +141,7 @@ const Strand = styled.span`
   .draw { display: flex; align-items: flex-start; gap: 0.3rem; b { font-weight: 560; font-size: 0.8rem; padding-top: 0.05rem; } }
   .word { display: block; font-size: 0.8rem; color: var(--ink); white-space: nowrap; margin-top: -0.15rem; em { font-style: normal; color: var(--ink-2); } .person, &.person { color: var(--person); font-weight: 620; } &.quiet { color: var(--ink-2); } }
   .label { display: none; }
-  ${phone} { width: 7.2rem; .label { display: inline; font-weight: 620; } .word { white-space: normal; } }
+  ${phone} { width: auto; .label { display: inline; font-weight: 620; } .word { white-space: normal; } }
 `
 const Nothing = styled.span`display: block; width: 1.2rem; border-top: 1px solid var(--rule-2); .label { display: none; } ${phone} { display: none; }`
 const Empty = styled.div`max-width: 40rem; margin: 5rem auto; padding: 0 1.5rem; display: grid; gap: 1rem; h1 { font-size: 2rem; }`

@@ -2,6 +2,7 @@ import { wireBatch } from '@/core/wire'
 import { kennelDatabase } from '@/store/connection'
 import { fieldErrors } from '@/work/begin'
 import { recordFacts } from '@/work/recordFacts'
+import { requestTime } from '@/work/clock'
 
 /** A full batch is far smaller; anything above is no batch of ours. */
 const mostBytes = 2_000_000
@@ -15,7 +16,7 @@ export async function POST(request: Request) {
   if (text.length > mostBytes) return Response.json({ error: 'Too much at once; send fewer facts.' }, { status: 413 })
   const batch = wireBatch.safeParse(parseJson(text))
   if (!batch.success) return Response.json({ error: 'This is no batch of facts.', fields: fieldErrors(batch.error) }, { status: 400 })
-  return Response.json(recordFacts(kennelDatabase(), batch.data, Date.now()))
+  return Response.json(recordFacts(kennelDatabase(), batch.data, requestTime()))
 }
 
 function parseJson(text: string): unknown {

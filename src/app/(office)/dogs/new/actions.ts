@@ -6,6 +6,7 @@ import type { FormState } from '@/screens/begin/TrainerForm'
 import { kennelDatabase } from '@/store/connection'
 import { addDog } from '@/work/begin'
 import { typed } from '../../typed'
+import { requestTime } from '@/work/clock'
 
 export async function addResident(before: FormState, form: FormData): Promise<FormState> {
   const promised = houseCurriculum.commands.filter((c) => (form.get(`rung.${c.id}`) ?? 'none') !== 'none')
@@ -17,7 +18,7 @@ export async function addResident(before: FormState, form: FormData): Promise<Fo
       cueWords: Object.fromEntries(houseCurriculum.commands.map((c) => [c.id, form.get(`cue.${c.id}`) ?? ''])),
       promises: Object.fromEntries(promised.map((c) => [c.id, { rungId: form.get(`rung.${c.id}`), places: form.get(`places.${c.id}`), people: form.get(`people.${c.id}`) }])),
     },
-    Date.now(),
+    requestTime(),
   )
   if (!done.ok) return { errors: done.errors, values: typed(form), tries: before.tries + 1 }
   revalidatePath('/', 'layout')

@@ -5,9 +5,10 @@ import { DogForm } from '@/screens/begin/DogForm'
 import { kennelDatabase } from '@/store/connection'
 import { readKennel } from '@/store/kennel'
 import { addResident } from './actions'
+import { requestTime } from '@/work/clock'
 
 export const metadata: Metadata = { title: 'New dog' }
 
 export default function NewDogPage() {
-  return <DogForm action={addResident} commands={houseCurriculum.commands} today={dayIn(readKennel(kennelDatabase()).timeZone, Date.now())} />
+  return <DogForm action={addResident} commands={houseCurriculum.commands} today={dayIn(readKennel(kennelDatabase()).timeZone, requestTime())} />
 }

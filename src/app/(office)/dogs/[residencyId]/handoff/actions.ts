@@ -5,11 +5,12 @@ import type { Outcome } from '@/screens/handoff/HandoffPage'
 import { kennelDatabase } from '@/store/connection'
 import type { Db } from '@/store/database'
 import { bookHandoff, bookingForm, cancelForm, cancelHandoff, moveHandoff, movingForm, type Booked } from '@/work/handoff'
+import { requestTime } from '@/work/clock'
 
 async function act<S extends z.ZodType>(schema: S, form: FormData, said: string, run: (db: Db, input: z.infer<S>, now: number) => Booked): Promise<Outcome> {
   const parsed = schema.safeParse(Object.fromEntries(form))
   if (!parsed.success) return { refused: true, said: `That is no choice we can book: ${parsed.error.issues.map((i) => i.path.join('.')).join(', ')}.` }
-  const done = run(kennelDatabase(), parsed.data, Date.now())
+  const done = run(kennelDatabase(), parsed.data, requestTime())
   revalidatePath('/', 'layout')
   return done.ok ? { refused: false, said } : { refused: true, said: done.reason }
 }

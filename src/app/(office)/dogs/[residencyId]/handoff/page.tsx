@@ -3,9 +3,10 @@ import { HandoffPage } from '@/screens/handoff/HandoffPage'
 import { kennelDatabase } from '@/store/connection'
 import { loadHandoffPage } from '@/work/handoff'
 import { book, cancel, move } from './actions'
+import { requestTime } from '@/work/clock'
 
 export default async function Page({ params }: { params: Promise<{ residencyId: string }> }) {
-  const view = loadHandoffPage(kennelDatabase(), (await params).residencyId, Date.now())
+  const view = loadHandoffPage(kennelDatabase(), (await params).residencyId, requestTime())
   if (!view) notFound()
   return <HandoffPage view={view} book={book} move={move} cancel={cancel} />
 }

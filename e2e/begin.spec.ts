@@ -1,0 +1,114 @@
+import { expect, expectNoAxeFindings, tabTo, test } from './support/kibou'
+
+test('an empty kennel is no dead end: trainer, dog and first set, by keyboard', async ({ page, empty }) => {
+  await page.goto(empty.url, { waitUntil: 'networkidle' })
+  await expect(page.getByRole('heading', { name: 'No dog is here yet' })).toBeVisible()
+  await expectNoAxeFindings(page)
+  await tabTo(page, /Add a trainer/)
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('heading', { name: 'New trainer' })).toBeVisible()
+  await expectNoAxeFindings(page)
+
+  // An empty name comes back with what was wrong and everything that was typed.
+  await tabTo(page, / to /)
+  await page.keyboard.press('Enter')
+  await expect(page.getByText('The name is missing.')).toBeVisible()
+  await expectNoAxeFindings(page)
+  await page.getByRole('textbox', { name: 'Name' }).focus()
+  await page.keyboard.type('<script>alert(1)</script>')
+  await page.keyboard.press('Enter')
+  await expect(page.getByText('<script>alert(1)</script>')).toBeVisible()
+
+  await page.keyboard.press('Escape')
+  await page.goto(`${empty.url}/dogs/new`, { waitUntil: 'networkidle' })
+  await expectNoAxeFindings(page)
+  await page.getByRole('textbox', { name: 'Name' }).focus()
+  await page.keyboard.type('كلب 🐕 Bramble')
+  await page.keyboard.press('Tab')
+  await page.keyboard.type('7')
+  await page.getByRole('textbox', { name: 'Owner' }).focus()
+  await page.keyboard.type('Tamsin')
+  await page.keyboard.press('Enter')
+  await expect(page.getByText('2 things are not right yet. Nothing you typed is lost.')).toBeVisible()
+  await expect(page.getByRole('textbox', { name: 'Name' })).toHaveValue('كلب 🐕 Bramble')
+  await expect(page.getByText('Promise at least one command.')).toBeVisible()
+
+  const leaves = new Date(Date.now() + 14 * 86_400_000).toISOString().slice(0, 10)
+  await page.getByLabel('Goes home on').fill(leaves)
+  await page.getByRole('button', { name: /Sit up to/ }).focus()
+  await page.keyboard.press('Enter')
+  await page.getByRole('option', { name: /Full sit/ }).focus()
+  await page.keyboard.press('Enter')
+  await page.getByRole('textbox', { name: 'Owner' }).focus()
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('heading', { name: 'كلب 🐕 Bramble' })).toBeVisible()
+  await expectNoAxeFindings(page)
+
+  await tabTo(page, /Work sit/)
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('button', { name: 'Begin set' })).toBeVisible()
+  await page.keyboard.press('Enter')
+  for (let i = 0; i < 10; i++) await page.keyboard.press('c')
+  await expect(page.getByRole('heading', { name: 'Moves on to Full sit' })).toBeVisible()
+  await expect(page.getByText('kept here: 0')).toBeVisible()
+  expect(empty.count('SELECT count(*) AS n FROM rep')).toBe(10)
+})
+
+test('unknown addresses are a real 404 and bad requests a named error', async ({ page, kibou, request }) => {
+  const none = '01890000-0000-7000-8000-000000000001'
+  for (const path of ['/dogs/none', `/dogs/${none}`, `/dogs/${none}/handoff`, `/dogs/${none}/work/sit`, `/dogs/${kibou.dog('Wren')}/work/fly`, '/nowhere']) {
+    const answer = await page.goto(`${kibou.url}${path}`)
+    expect([path, answer?.status()]).toEqual([path, 404])
+    await expect(page.getByRole('heading', { name: 'Nothing here by that address' })).toBeVisible()
+    expect(await page.content()).not.toMatch(/at \w+ \(|node_modules/)
+  }
+  await expectNoAxeFindings(page)
+  expect((await request.get(`${kibou.url}/handoffs/${none}/invitation.ics`)).status()).toBe(404)
+  const post = (data: unknown, headers: Record<string, string> = {}) => request.post(`${kibou.url}/api/facts`, { data: typeof data === 'string' ? data : JSON.stringify(data), headers: { 'content-type': 'application/json', ...headers } })
+  expect((await post('{not json')).status()).toBe(400)
+  expect((await post({ device: 'x', deviceNow: 0, facts: [] })).status()).toBe(400)
+  expect(await (await post({ device: none, deviceNow: 'soon', facts: [1] })).json()).toMatchObject({ fields: { deviceNow: expect.any(String) } })
+  expect((await post('x'.repeat(2_100_000))).status()).toBe(413)
+  expect((await request.post(`${kibou.url}/api/facts`, { data: 'a=1', headers: { 'content-type': 'text/plain' } })).status()).toBe(415)
+  expect((await post({}, { origin: 'http://elsewhere.example' })).status()).toBe(403)
+  const refused = await post({ device: none, deviceNow: Date.now(), facts: [{ kind: 'rep', id: none }, 7] })
+  expect(refused.status()).toBe(200)
+  expect((await refused.json()).results.map((r: { status: string }) => r.status)).toEqual(['refused', 'refused'])
+})
+
+test('the wall sorts by address, moves by arrow keys and opens a dog by Enter; every screen at night is clean for axe', async ({ page, kibou }) => {
+  await page.goto(`${kibou.url}/?sort=days`, { waitUntil: 'networkidle' })
+  const firstRow = page.getByRole('row').nth(1)
+  await expect(firstRow).toContainText('Rook')
+  await page.getByRole('columnheader', { name: /Run, dog/ }).click()
+  await expect(page).toHaveURL(/sort=run/)
+  await expect(firstRow).toContainText('Bramble')
+  await page.reload({ waitUntil: 'networkidle' })
+  await expect(firstRow).toContainText('Bramble')
+  await firstRow.focus()
+  await page.keyboard.press('ArrowDown')
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('heading', { name: 'Wren' })).toBeVisible()
+  await page.getByRole('button', { name: 'Night' }).click()
+  await expectNoAxeFindings(page)
+  for (const path of ['/', '/handoffs', `/dogs/${kibou.dog('Gimlet')}/handoff`, '/dogs/new']) {
+    await page.goto(`${kibou.url}${path}`, { waitUntil: 'networkidle' })
+    await expect(page.getByRole('button', { name: 'Day' })).toBeVisible()
+    await expectNoAxeFindings(page)
+  }
+})
+
+test('two people choose the same time: one gets it, the other is told', async ({ page, kibou, browser }) => {
+  const other = await browser.newPage()
+  const address = `${kibou.url}/dogs/${kibou.dog('Wren')}/handoff`
+  for (const p of [page, other]) {
+    await p.goto(address, { waitUntil: 'networkidle' })
+    await p.getByRole('radio').first().check({ force: true })
+  }
+  await page.getByRole('button', { name: 'Book it' }).click()
+  await expect(page.getByText('Booked. The invitation is below.')).toBeVisible()
+  await other.getByRole('button', { name: 'Book it' }).click()
+  await expect(other.getByText('Wren has a handoff already. Move that one instead.')).toBeVisible()
+  expect(kibou.count("SELECT count(*) AS n FROM handoff WHERE status = 'confirmed'")).toBe(2)
+  await other.close()
+})

@@ -1,0 +1,85 @@
+import { beforeAll, describe, expect, it } from 'vitest'
+import { z } from 'zod'
+import { addDays } from '@/core/days'
+import type { WallView } from '@/core/views/wall'
+import type { Db } from '@/store/database'
+import { allResidencyIds, findResident } from '@/store/residents'
+import { derive, rebuildStandings, standingOf } from '@/work/standings'
+import { newKennel } from '@/work/tests/kennel'
+import { loadWall } from '@/work/wall'
+import { makeDemo } from './make'
+import { demoIsUntouched } from './untouched'
+
+const today = '2026-11-23'
+const noon = Date.UTC(2026, 10, 23, 12)
+const n = (db: Db, sql: string): number => z.object({ n: z.number() }).parse(db.prepare(sql).get()).n
+
+describe('the demonstration kennel', () => {
+  let db: Db
+  let wall: WallView
+  const row = (name: string) => {
+    const found = wall.rows.find((r) => r.name === name)
+    if (!found) throw new Error(name)
+    return found
+  }
+  const word = (name: string, command: string) => row(name).cells.find((c) => c.command === command)
+
+  beforeAll(() => {
+    db = newKennel()
+    makeDemo(db, today)
+    rebuildStandings(db)
+    wall = loadWall(db, noon)
+  })
+
+  it('has at least sixteen residents and three weeks of history, up to yesterday', () => {
+    expect(wall.rows.length).toBeGreaterThanOrEqual(16)
+    expect(n(db, 'SELECT count(DISTINCT day) AS n FROM training_set')).toBeGreaterThanOrEqual(20)
+    expect(n(db, `SELECT count(*) AS n FROM training_set WHERE day >= '${today}'`)).toBe(0)
+    expect(n(db, `SELECT count(*) AS n FROM training_set WHERE day = '${addDays(today, -1)}'`)).toBeGreaterThan(20)
+  })
+
+  it('has one dog each that is ready, stuck, slipping, late, hopeless and one set short', () => {
+    expect(row('Wren').ready).toBe(true)
+    expect(row('Gimlet').booked).toBe(true)
+    expect(word('Mallet', 'sit-stay')?.stuck).toBe(true)
+    expect(word('Heron', 'sit-stay')?.word).toBe('slipping')
+    expect(row('Plover').behind).toBeGreaterThan(1)
+    expect(row('Plover').behind).toBeLessThan(4)
+    expect(row('Rook').behind).toBeGreaterThan(5)
+    expect(row('Bramble').ready).toBe(false)
+    expect(word('Bramble', 'sit-stay')).toMatchObject({ word: 'proofing', figures: '1/2 places' })
+  })
+
+  it('has late, helped, voided and missing facts, two handlers and a gap for illness', () => {
+    for (const outcome of ['clean', 'helped', 'late', 'miss']) expect(n(db, `SELECT count(*) AS n FROM rep WHERE outcome = '${outcome}'`)).toBeGreaterThan(50)
+    expect(n(db, 'SELECT count(*) AS n FROM voided')).toBeGreaterThan(10)
+    expect(n(db, 'SELECT count(*) AS n FROM training_set WHERE temperature_c IS NULL')).toBeGreaterThan(10)
+    expect(n(db, 'SELECT count(*) AS n FROM training_set s WHERE NOT EXISTS (SELECT 1 FROM set_close c WHERE c.set_id = s.id)')).toBeGreaterThan(5)
+    expect(n(db, 'SELECT count(DISTINCT leash_holder) AS n FROM training_set')).toBeGreaterThanOrEqual(2)
+    expect(n(db, "SELECT count(DISTINCT s.day) AS n FROM training_set s JOIN residency r ON r.id = s.residency_id JOIN dog d ON d.id = r.dog_id WHERE d.name = 'Teasel'")).toBeLessThan(15)
+  })
+
+  it('has a case where plain order by days left is wrong', () => {
+    const order = wall.upNext.map((u) => u.daysLeft)
+    expect(order).not.toEqual([...order].sort((a, b) => a - b))
+  })
+
+  it('stored standings equal those derived again from the facts, for every dog', () => {
+    const ids = allResidencyIds(db)
+    expect(ids.length).toBe(wall.rows.length)
+    for (const id of ids) expect([findResident(db, id)?.name, standingOf(db, id)]).toEqual([findResident(db, id)?.name, JSON.parse(JSON.stringify(derive(db, id)))])
+  })
+
+  it('is the same for the same day and seed, follows the day, and knows when somebody worked in it', () => {
+    const again = newKennel()
+    makeDemo(again, today)
+    expect(n(again, 'SELECT count(*) AS n FROM rep')).toBe(n(db, 'SELECT count(*) AS n FROM rep'))
+    expect(again.prepare('SELECT id FROM rep ORDER BY id LIMIT 5').all()).toEqual(db.prepare('SELECT id FROM rep ORDER BY id LIMIT 5').all())
+    const later = newKennel()
+    makeDemo(later, '2027-03-30')
+    expect(n(later, "SELECT count(*) AS n FROM training_set WHERE day = '2027-03-29'")).toBeGreaterThan(20)
+    expect(demoIsUntouched(again)).toBe(true)
+    again.prepare("UPDATE training_set SET device = 'x' WHERE id = (SELECT id FROM training_set LIMIT 1)").run()
+    expect(demoIsUntouched(again)).toBe(false)
+  })
+})

@@ -1,0 +1,64 @@
+import Database from 'better-sqlite3'
+import { chmodSync, mkdtempSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { describe, expect, it } from 'vitest'
+import { openDatabase, StoreRefusal } from './database'
+
+const folder = () => mkdtempSync(join(tmpdir(), 'kibou-'))
+
+describe('opening the database', () => {
+  it('makes folder and file, and opens them again', () => {
+    const file = join(folder(), 'a', 'b', 'kennel.db')
+    openDatabase(file).close()
+    const db = openDatabase(file)
+    expect(db.pragma('journal_mode', { simple: true })).toBe('wal')
+    expect(db.pragma('foreign_keys', { simple: true })).toBe(1)
+    expect(db.pragma('synchronous', { simple: true })).toBe(2)
+  })
+
+  it('refuses a file that is newer than the program, in one sentence', () => {
+    const file = join(folder(), 'kennel.db')
+    const db = openDatabase(file)
+    db.pragma('user_version = 999')
+    db.close()
+    expect(() => openDatabase(file)).toThrow(StoreRefusal)
+    expect(() => openDatabase(file)).toThrow(/newer Kibou \(version 999/)
+  })
+
+  it('leaves the file as it was when a migration fails half-way', () => {
+    const migrations = folder()
+    writeFileSync(join(migrations, '0001-one.sql'), 'CREATE TABLE one (id INTEGER PRIMARY KEY) STRICT;')
+    const file = join(folder(), 'kennel.db')
+    openDatabase(file, migrations).close()
+    writeFileSync(join(migrations, '0002-two.sql'), 'CREATE TABLE two (id INTEGER PRIMARY KEY) STRICT; CREATE TABLE one (id INTEGER);')
+    expect(() => openDatabase(file, migrations)).toThrow(/already exists/)
+    const db = new Database(file)
+    expect(db.pragma('user_version', { simple: true })).toBe(1)
+    expect(db.prepare("SELECT count(*) AS n FROM sqlite_master WHERE name = 'two'").get()).toEqual({ n: 0 })
+  })
+
+  it('refuses a file that is no database and a folder that cannot be made', () => {
+    const file = join(folder(), 'kennel.db')
+    writeFileSync(file, 'this is not a database, but long enough to be taken for one'.repeat(40))
+    expect(() => openDatabase(file)).toThrow(/cannot open/)
+    expect(() => openDatabase('/proc/nowhere/kennel.db')).toThrow(/cannot write/)
+    chmodSync(file, 0o600)
+  })
+})
+
+it('no query of a screen scans a table that grows', () => {
+  const db = openDatabase(join(folder(), 'kennel.db'))
+  const plan = (sql: string) => (db.prepare(`EXPLAIN QUERY PLAN ${sql}`).all(...Array.from({ length: (sql.match(/\?/g) ?? []).length }, () => 'x')) as { detail: string }[]).map((r) => r.detail).join('; ')
+  const queries = [
+    "SELECT 1 FROM residency r JOIN dog d ON d.id = r.dog_id WHERE r.leaves_on >= ? AND r.arrives_on <= ? ORDER BY r.leaves_on",
+    'SELECT s.summary FROM residency r JOIN standing s ON s.residency_id = r.id WHERE r.leaves_on >= ? AND r.arrives_on <= ?',
+    'SELECT 1 FROM training_set s JOIN place p ON p.id = s.place_id WHERE s.residency_id = ? AND NOT EXISTS (SELECT 1 FROM voided v WHERE v.target_id = s.id) ORDER BY s.at',
+    'SELECT 1 FROM training_set s JOIN rep r ON r.set_id = s.id WHERE s.residency_id = ? AND NOT EXISTS (SELECT 1 FROM voided v WHERE v.target_id = r.id)',
+    'SELECT 1 FROM training_set s WHERE s.residency_id = ? AND s.at > ? AND NOT EXISTS (SELECT 1 FROM set_close c WHERE c.set_id = s.id)',
+    "SELECT 1 FROM handoff WHERE status = 'confirmed' AND from_at > ? ORDER BY from_at",
+    "SELECT 1 FROM handoff WHERE residency_id = ? AND status = 'confirmed'",
+    'SELECT 1 FROM training_set WHERE device = ? AND seq = ? AND id <> ?',
+  ]
+  for (const sql of queries) expect([sql, plan(sql)]).toEqual([sql, expect.not.stringMatching(/SCAN (residency|r|training_set|s|rep|voided|v|handoff|standing|set_close|c)\b/)])
+})

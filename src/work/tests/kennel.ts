@@ -1,0 +1,57 @@
+import { mkdtempSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { v4, v7 } from 'uuid'
+import type { RepDone, SetOpened, WireFact } from '@/core/wire'
+import { openDatabase, type Db } from '@/store/database'
+import { addDog, addPerson } from '../begin'
+
+/** Monday 2 March 2026, noon UTC. */
+export const monday = Date.UTC(2026, 2, 2, 12)
+export const msPerDay = 86_400_000
+
+export const newFile = (): string => join(mkdtempSync(join(tmpdir(), 'kibou-')), 'kennel.db')
+export const newKennel = (): Db => openDatabase(newFile())
+
+const mustBeOk = (result: { ok: boolean; id?: string; errors?: unknown }): string => {
+  if (!result.ok || result.id === undefined) throw new Error(JSON.stringify(result.errors))
+  return result.id
+}
+
+export const trainer = (db: Db, name = 'Ada'): string =>
+  mustBeOk(addPerson(db, { name, role: 'trainer', weekdays: ['1', '2', '3', '4', '5'], from: '09:00', to: '12:00' }, monday))
+
+export const dogFields = {
+  name: 'Bramble', owner: 'Tamsin', run: '1', arrivesOn: '2026-03-01', leavesOn: '2026-03-20', releaseWord: 'Okay', markerWord: 'Yes', side: 'left', caution: '', biteHistory: false,
+  cueWords: {}, promises: { sit: { rungId: 'sit.rear', places: '1', people: '1' } },
+}
+
+export const dog = (db: Db, more: Record<string, unknown> = {}): string => mustBeOk(addDog(db, { ...dogFields, ...more }, monday))
+
+/** A device that makes facts in order, a second apart. */
+export class Tablet {
+  readonly device = v4()
+  private seq = 0
+  at = monday
+
+  stamp() {
+    this.at += 1000
+    return { id: v7({ msecs: this.at }), seq: this.seq++, deviceAt: this.at }
+  }
+
+  set(residencyId: string, leashHolder: string, more: Partial<SetOpened> = {}): SetOpened {
+    return { kind: 'set-opened', ...this.stamp(), residencyId, rungId: 'sit.rear', purpose: 'work', blockId: v4(), recordedBy: leashHolder, leashHolder, placeId: 'room', level: 0, distanceBand: null, kit: '1.8 m leash', temperatureC: null, minutesIn: null, ...more }
+  }
+
+  rep(setId: string, outcome: RepDone['outcome'] = 'clean', more: Partial<RepDone> = {}): RepDone {
+    return { kind: 'rep', ...this.stamp(), setId, outcome, prompt: null, latencySeconds: null, heldSeconds: null, brokeSeconds: null, steps: null, faults: [], paid: true, ...more }
+  }
+
+  voided(targetId: string, recordedBy: string): WireFact {
+    return { kind: 'voided', ...this.stamp(), targetId, reason: 'undone', recordedBy }
+  }
+
+  batch(facts: readonly unknown[], deviceNow = this.at) {
+    return { device: this.device, deviceNow, facts }
+  }
+}
