@@ -1,0 +1,30 @@
+import { fork, spawnSync } from 'node:child_process'
+import { mkdtempSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { ensureBuild } from './lib/build.mjs'
+import { ensureDependencies } from './lib/dependencies.mjs'
+import { checkNode } from './lib/settings.mjs'
+
+checkNode()
+ensureDependencies()
+const file = process.env.KIBOU_BENCH_DB ?? join(mkdtempSync(join(tmpdir(), 'kibou-bench-')), 'kennel.db')
+const done = spawnSync(process.execPath, ['--import', 'tsx', 'bench/wall.ts'], { stdio: 'inherit', env: { ...process.env, KIBOU_BENCH_DB: file } })
+if (done.status !== 0) process.exit(1)
+
+// First byte of the wall over loopback, printed apart: it holds rendering, not only the view model.
+ensureBuild()
+const port = 4879
+const server = fork('scripts/server.mjs', { env: { ...process.env, NODE_ENV: 'production', NEXT_TELEMETRY_DISABLED: '1', KIBOU_DB: file, HOST: '127.0.0.1', PORT: String(port) } })
+await new Promise((ready) => server.on('message', ready))
+const times = []
+for (let i = 0; i < 30; i++) {
+  const begun = performance.now()
+  const answer = await fetch(`http://127.0.0.1:${port}/`)
+  const first = performance.now() - begun
+  await answer.arrayBuffer()
+  if (i >= 5) times.push(first)
+}
+times.sort((a, b) => a - b)
+console.log(`first byte of the wall’s page, 60 residents: median ${times[Math.floor(times.length / 2)].toFixed(0)} ms`)
+server.kill()

@@ -1,0 +1,59 @@
+import { describe, expect, it } from 'vitest'
+import type { Rule } from '../curriculum/types'
+import { oneRun } from '../tests/facts'
+import { belowBreak } from './drop'
+import { ruleMet, runLength, sayCounts, sayRule } from './rules'
+
+const five: Rule = { kind: 'row', r: 5, said: 'of' }
+const ten: Rule = { kind: 'row', r: 10, said: 'in a row' }
+const eight: Rule = { kind: 'window', k: 8, n: 10 }
+
+describe('rules', () => {
+  it.each<[Rule, string, boolean]>([
+    [five, 'CCCCC', true],
+    [five, 'CCCC', false],
+    [five, 'CCHCC', false],
+    [five, 'MCCCCC', true],
+    [ten, 'CCCCCCCCCC', true],
+    [ten, 'CCCCCCCCCM', false],
+    [eight, 'CMCCCCCCMC', true],
+    [eight, 'CMCCCHCCMC', false],
+    [eight, 'CCCCCCCCC', false],
+    [eight, 'MMMCCCCCCCC', true],
+  ])('%j over %s: %s', (rule, results, met) => {
+    expect(ruleMet(rule, results)).toBe(met)
+  })
+
+  it('are said as trainers say them', () => {
+    expect([five, ten, eight, { kind: 'row', r: 1, said: 'of' } as const].map(sayRule)).toEqual(['five of five', 'ten in a row', 'eight of the last ten', 'one of one'])
+    expect(sayCounts(five, 'CCMCC')).toBe('2 of 5 clean in a row')
+    expect(sayCounts(eight, 'CCM')).toBe('2 clean of 3, the window of 10 is not full')
+    expect(sayCounts(eight, 'CCCCCCCCMM')).toBe('8 clean of the last 10')
+    expect(runLength('')).toBe(0)
+  })
+})
+
+describe('dropping below a break', () => {
+  const seconds = [1, 2, 3, 4, 5, 6, 8, 10, 15, 20, 30, 45, 60, 90, 120, 180]
+  const run = oneRun('timed', seconds.map(() => five), seconds).commands[0]?.runs[0]
+  if (!run) throw new Error('no run')
+  const at = (s: number) => seconds.indexOf(s)
+
+  it.each([
+    { held: 5, broke: 4, to: 3 },
+    { held: 3, broke: 2.5, to: 2 },
+    { held: 60, broke: 2, to: 20 },
+    { held: 60, broke: 45, to: 30 },
+    { held: 60, broke: 45.1, to: 45 },
+    { held: 10, broke: 8, to: 6 },
+    { held: 2, broke: 0.2, to: 1 },
+    { held: 1, broke: 0.2, to: 1 },
+    { held: 180, broke: 179, to: 120 },
+  ])('$held s broken at $broke s goes to $to s', ({ held, broke, to }) => {
+    expect(seconds[belowBreak(run, at(held), broke)]).toBe(to)
+  })
+
+  it('goes one rung down when nobody saw the second', () => {
+    expect(seconds[belowBreak(run, at(60), undefined)]).toBe(45)
+  })
+})

@@ -1,0 +1,94 @@
+import 'fake-indexeddb/auto'
+import { IDBFactory } from 'fake-indexeddb'
+import { beforeEach, describe, expect, it, vi } from 'vitest'
+import { v4 } from 'uuid'
+import type { Outbox as OutboxType, NewFact } from './outbox'
+
+const set = (): NewFact => ({
+  kind: 'set-opened', residencyId: v4(), rungId: 'sit.rear', purpose: 'work', blockId: v4(), recordedBy: 'ada', leashHolder: 'ada', placeId: 'room', level: 0, distanceBand: null, kit: '1.8 m leash', temperatureC: null, minutesIn: null,
+})
+const rep = (setId: string): NewFact => ({ kind: 'rep', setId, outcome: 'clean', prompt: null, latencySeconds: null, heldSeconds: null, brokeSeconds: null, steps: null, faults: [], paid: true })
+
+/** Each opening stands for a tab of the same browser. */
+async function newTab(): Promise<OutboxType> {
+  vi.resetModules()
+  const { Outbox } = await import('./outbox')
+  return Outbox.open()
+}
+
+interface Sent {
+  readonly device: string
+  readonly facts: readonly { id: string; seq: number; kind: string }[]
+}
+
+describe('the outbox of a device', () => {
+  let sent: Sent[] = []
+  let answer: 'stored' | 'refused' | 'down' = 'stored'
+
+  beforeEach(() => {
+    sent = []
+    answer = 'stored'
+    vi.stubGlobal('indexedDB', new IDBFactory())
+    vi.stubGlobal('fetch', async (_: string, init: { body: string }) => {
+      if (answer === 'down') throw new TypeError('network')
+      const batch = JSON.parse(init.body) as Sent
+      sent.push(batch)
+      return Response.json({ results: batch.facts.map((f) => ({ id: f.id, status: answer, ...(answer === 'refused' ? { reason: 'placeId: no such place' } : {}) })) })
+    })
+  })
+
+  it('keeps first, sends when it can, each fact once and in order', async () => {
+    const outbox = await newTab()
+    const opened = outbox.add(set())
+    for (let i = 0; i < 5; i++) outbox.add(rep(opened.id))
+    expect(outbox.status().kept).toBe(6)
+    await vi.waitFor(() => expect(outbox.status()).toMatchObject({ kept: 0, sent: 6, offline: false }))
+    const facts = sent.flatMap((b) => b.facts)
+    expect(facts.map((f) => f.seq)).toEqual([0, 1, 2, 3, 4, 5])
+    expect(new Set(facts.map((f) => f.id)).size).toBe(6)
+    expect(facts[0]?.kind).toBe('set-opened')
+  })
+
+  it('loses nothing while the network is down, nor when the tab is opened anew', async () => {
+    answer = 'down'
+    const outbox = await newTab()
+    const opened = outbox.add(set())
+    outbox.add(rep(opened.id))
+    await vi.waitFor(() => expect(outbox.status()).toMatchObject({ kept: 2, offline: true }))
+    const again = await newTab()
+    expect(again.deviceId).toBe(outbox.deviceId)
+    expect(again.status().kept).toBe(2)
+    expect(again.factsOfSet(opened.id).map((f) => f.kind)).toEqual(['set-opened', 'rep'])
+    answer = 'stored'
+    again.add(rep(opened.id))
+    await vi.waitFor(() => expect(again.status()).toMatchObject({ kept: 0, sent: 3 }))
+    expect(sent.flatMap((b) => b.facts).map((f) => f.seq)).toEqual([0, 1, 2])
+  })
+
+  it('two tabs of one device never draw the same number', async () => {
+    const [one, two] = [await newTab(), await newTab()]
+    const opened = one.add(set())
+    for (let i = 0; i < 10; i++) (i % 2 ? one : two).add(rep(opened.id))
+    await vi.waitFor(() => expect(one.status().kept + two.status().kept).toBe(0))
+    const numbers = sent.flatMap((b) => b.facts).map((f) => f.seq)
+    expect(new Set(numbers).size).toBe(11)
+  })
+
+  it('keeps what the kennel refused, with the reason, and offers it as a file', async () => {
+    answer = 'refused'
+    const outbox = await newTab()
+    const opened = outbox.add(set())
+    await vi.waitFor(() => expect(outbox.status().refused).toEqual([{ id: opened.id, reason: 'placeId: no such place' }]))
+    expect(JSON.parse(outbox.unsentFile())).toMatchObject({ device: outbox.deviceId, facts: [{ id: opened.id, kind: 'set-opened' }] })
+    expect((await newTab()).status().refused).toHaveLength(1)
+  })
+
+  it('works on in memory, and says so, where the browser keeps nothing', async () => {
+    vi.stubGlobal('indexedDB', undefined)
+    const outbox = await newTab()
+    outbox.add(set())
+    expect(outbox.status().fleeting).toBe(true)
+    await vi.waitFor(() => expect(outbox.status()).toMatchObject({ kept: 0, sent: 1 }))
+    vi.unstubAllGlobals()
+  })
+})

@@ -1,0 +1,68 @@
+import { describe, expect, it } from 'vitest'
+import { v4 } from 'uuid'
+import { addPerson } from '@/work/begin'
+import { recordFacts } from '@/work/recordFacts'
+import { loadSession } from '@/work/session'
+import { dog, newKennel, Tablet, trainer } from '@/work/tests/kennel'
+import { sayVerdict } from './VerdictPanel'
+import { resume } from './useSetSession'
+
+function scene() {
+  const db = newKennel()
+  const ada = trainer(db)
+  const residencyId = dog(db)
+  const tablet = new Tablet()
+  const set = tablet.set(residencyId, ada)
+  const reps = [tablet.rep(set.id), tablet.rep(set.id, 'helped'), tablet.rep(set.id)]
+  const view = () => {
+    const found = loadSession(db, residencyId, 'sit', tablet.at + 60_000)
+    if (!found) throw new Error('no session')
+    return found
+  }
+  return { db, ada, residencyId, tablet, set, reps, view }
+}
+
+describe('coming back to a set that was left open', () => {
+  it('finds every rep once, whether the server has it, the device has it, or both', () => {
+    const { db, tablet, set, reps, view } = scene()
+    recordFacts(db, tablet.batch([set, ...reps.slice(0, 2)]), tablet.at)
+    const { base, active } = resume(view(), [set, ...reps], tablet.device)
+    expect(active?.reps.map((r) => r.id)).toEqual(reps.map((r) => r.id))
+    expect(base.runs).toEqual({})
+  })
+
+  it('finds it when the device has forgotten, and when the server never had it', () => {
+    const { db, tablet, set, reps, view } = scene()
+    expect(resume(view(), [set, ...reps], tablet.device).active?.reps).toHaveLength(3)
+    recordFacts(db, tablet.batch([set, ...reps]), tablet.at)
+    expect(resume(view(), [], tablet.device).active?.reps).toHaveLength(3)
+  })
+
+  it('leaves out a rep that was taken back, and a set that was closed', () => {
+    const { ada, tablet, set, reps, view } = scene()
+    const last = reps[2]
+    if (!last) throw new Error('no rep')
+    expect(resume(view(), [set, ...reps, tablet.voided(last.id, ada)], tablet.device).active?.reps).toHaveLength(2)
+    expect(resume(view(), [set, ...reps, { kind: 'set-closed', ...tablet.stamp(), setId: set.id, endedBy: 'trainer', note: '' }], tablet.device).active).toBeUndefined()
+  })
+
+  it('folds another device’s open set in instead of taking it over', () => {
+    const { db, tablet, set, reps, view } = scene()
+    recordFacts(db, tablet.batch([set, ...reps]), tablet.at)
+    const { base, active } = resume(view(), [], v4())
+    expect(active).toBeUndefined()
+    expect(base.runs['sit/sit']?.tallies[0]).toMatchObject({ reps: 3, clean: 2, helped: 1 })
+  })
+
+  it('a second trainer added later does not disturb it', () => {
+    const { db, tablet, set, reps, view } = scene()
+    recordFacts(db, tablet.batch([set, ...reps]), tablet.at)
+    addPerson(db, { name: 'Ben', role: 'trainer', weekdays: ['1'], from: '09:00', to: '10:00' }, tablet.at)
+    expect(resume(view(), [], tablet.device).active?.context.id).toBe(set.id)
+  })
+})
+
+it('a verdict says what happened and what comes next, never praise', () => {
+  const verdict = { endsSet: true, toRungId: 'sit.full', rule: '', counts: '', why: '' }
+  expect((['moves-on', 'met-again', 'again', 'back', 'moves-nothing'] as const).map((kind) => sayVerdict({ ...verdict, kind }))).toEqual(['Moves on to Full sit', 'Met again: Full sit', 'Again: Full sit', 'Back to Full sit', 'Kept, moves nothing on'])
+})

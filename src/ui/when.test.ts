@@ -1,0 +1,19 @@
+import { describe, expect, it } from 'vitest'
+import { addDays, dayIn, daysBetween } from '@/core/days'
+import { sayDay, sayMoment, wallClock } from './when'
+
+describe('days and clocks in the kennel’s time zone', () => {
+  it('says days and moments', () => {
+    expect(sayDay('2026-04-30')).toBe('Thu 30 Apr')
+    expect(sayMoment(Date.UTC(2026, 6, 1, 8, 5), 'Europe/London')).toBe('Wed 1 Jul, 09:05')
+    expect(wallClock(Date.UTC(2026, 0, 1, 0, 30), 'America/New_York')).toEqual({ day: '2025-12-31', clock: '19:30' })
+  })
+
+  it('counts calendar days across a clock change and a leap day', () => {
+    expect(daysBetween('2026-03-28', '2026-03-30')).toBe(2)
+    expect(daysBetween('2028-02-28', '2028-03-01')).toBe(2)
+    expect(daysBetween('2026-03-02', '2026-03-01')).toBe(-1)
+    expect(addDays('2026-12-31', 1)).toBe('2027-01-01')
+    expect(dayIn('Pacific/Auckland', Date.UTC(2026, 0, 1, 12))).toBe('2026-01-02')
+  })
+})
