@@ -4,7 +4,7 @@ import type { LineView } from '@/core/views/line'
 export type LineSize = 'cell' | 'row' | 'full'
 
 const shapes = {
-  cell: { width: 64, height: 24, base: 7, post: 5, thin: 1.6, thick: 4, peg: 3, drop: 13 },
+  cell: { width: 58, height: 24, base: 7, post: 5, thin: 1.6, thick: 4, peg: 3, drop: 13 },
   row: { width: 220, height: 34, base: 9, post: 6, thin: 2, thick: 4.5, peg: 4, drop: 20 },
   full: { width: 640, height: 52, base: 14, post: 9, thin: 3, thick: 6, peg: 6, drop: 32 },
 } as const

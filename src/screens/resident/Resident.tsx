@@ -120,12 +120,12 @@ function Peg({ rung }: { rung: RungView }) {
 const Page = styled.div`padding: 0.9rem 1.5rem 3rem; display: grid; gap: 0.8rem; ${phone} { padding: 0.8rem 0.9rem 3rem; }`
 const Head = styled.header`
   display: flex; align-items: center; gap: 1.1rem; flex-wrap: wrap; border-bottom: 1.5px solid var(--ink); padding-bottom: 0.7rem;
-  h1 { font-size: 1.9rem; overflow-wrap: anywhere; } p { color: var(--ink-2); } > a { margin-left: auto; ${phone} { margin-left: 0; width: 100%; } }
+  > div { ${phone} { flex: 1; min-width: 0; } } h1 { font-size: 1.9rem; overflow-wrap: anywhere; } p { color: var(--ink-2); } > a { margin-left: auto; ${phone} { margin-left: 0; width: 100%; } }
 `
 const RunNo = styled.span`font: 780 3rem/1 'Hepta Slab Variable', serif;`
-const Words = styled.dl`display: flex; gap: 1.4rem; margin: 0; flex-wrap: wrap; dt { font-size: 0.8rem; color: var(--ink-2); } dd { margin: 0; font-weight: 640; }`
+const Words = styled.dl`display: flex; gap: 1.4rem; margin: 0; flex-wrap: wrap; ${phone} { width: 100%; } dt { font-size: 0.8rem; color: var(--ink-2); } dd { margin: 0; font-weight: 640; }`
 const Columns = styled.div`display: grid; grid-template-columns: minmax(0, 1fr) 21rem; gap: 2.2rem; align-items: start; ${phone} { grid-template-columns: minmax(0, 1fr); }`
-const Side = styled.div`display: grid; gap: 1.6rem; h2 { font-size: 1.15rem; margin-bottom: 0.4rem; } .ready { color: var(--held); } ${phone} { grid-row: 1; }`
+const Side = styled.div`display: grid; gap: 1.6rem; h2 { font-size: 1.15rem; margin-bottom: 0.4rem; } .ready { color: var(--held); } ${phone} { display: contents; > :first-child { order: -1; } }`
 const Missing = styled.ul`margin: 0.5rem 0 0.8rem; padding: 0; list-style: none; display: grid; gap: 0.45rem; li { border-left: 3px solid var(--rule-2); padding-left: 0.6rem; } b { display: block; font-weight: 640; } span { display: block; font-size: 0.88rem; color: var(--ink-2); }`
 const Aside = styled.p`color: var(--ink-2); margin-top: 1.2rem; font-size: 0.9rem;`
 const Block = styled.article`border-bottom: 1px solid var(--rule); padding: 0.55rem 0 0.7rem; .next { color: var(--ink-2); margin-top: 0.1rem; } ul { margin: 0.2rem 0 0; padding: 0; list-style: none; }`

@@ -119,7 +119,7 @@ function ThemeSwitch() {
 const Skip = styled.a`position: absolute; left: -999rem; &:focus { left: 0.5rem; top: 0.5rem; background: var(--ink); color: var(--paper); padding: 0.5rem 1rem; z-index: 10; }`
 const Bar = styled.header`
   display: flex; align-items: center; gap: 1rem; padding: 0.5rem 1.5rem; border-bottom: 3px solid var(--ink);
-  ${phone} { flex-wrap: wrap; padding: 0.4rem 0.9rem; gap: 0.3rem 0.8rem; }
+  ${phone} { flex-wrap: wrap; padding: 0.4rem 0.9rem; gap: 0.3rem 0.4rem; }
   @media print { display: none; }
 `
 const Mark = styled(Link)`display: inline-flex; align-items: center; gap: 0.45rem; font-family: 'Hepta Slab Variable', serif; font-weight: 760; font-size: 1.3rem; text-decoration: none; letter-spacing: -0.02em;`
@@ -132,7 +132,7 @@ const NavLink = styled(Link)`
 `
 const Right = styled.div`margin-left: auto; display: flex; align-items: center; gap: 0.4rem;`
 const Small = styled(AriaButton)`min-height: 2.25rem; padding: 0 0.6rem; border: 1px solid var(--rule-2); border-radius: 4px; background: none; cursor: pointer; color: var(--ink); &[data-hovered='true'] { border-color: var(--ink); }`
-const JumpBox = styled(ComboBox)`input { width: 9rem; min-height: 2.25rem; padding: 0 0.6rem; border: 1px solid var(--rule-2); border-radius: 4px; background: var(--paper); } input::placeholder { color: var(--ink-2); opacity: 1; } ${phone} { input { width: 6.2rem; } }`
+const JumpBox = styled(ComboBox)`input { width: 9rem; min-height: 2.25rem; padding: 0 0.6rem; border: 1px solid var(--rule-2); border-radius: 4px; background: var(--paper); } input::placeholder { color: var(--ink-2); opacity: 1; } ${phone} { input { width: 7.3rem; } }`
 const JumpPopover = styled(Popover)`background: var(--paper); color: var(--ink); border: 1.5px solid var(--ink); border-radius: 4px; width: 15rem; max-height: 24rem; overflow: auto;`
 const JumpItem = styled(ListBoxItem)`padding: 0.4rem 0.7rem; cursor: pointer; b { display: inline-block; min-width: 2rem; } &[data-focused='true'] { background: var(--ink); color: var(--paper); }`
 const Overlay = styled(ModalOverlay)`position: fixed; inset: 0; background: rgb(8 24 20 / 0.55); display: grid; place-items: center; z-index: 20; padding: 1rem;`
