@@ -3,7 +3,7 @@ import { dayIn } from '@/core/days'
 import { makeDemo } from '@/demo/make'
 import { demoIsUntouched } from '@/demo/untouched'
 import { openDatabase, StoreRefusal, type Db } from '@/store/database'
-import { readKennel } from '@/store/kennel'
+import { readKennel, readPeople, updateKennel } from '@/store/kennel'
 import { allResidencyIds } from '@/store/residents'
 import { rebuildStandings } from '@/work/standings'
 
@@ -44,7 +44,10 @@ function fill(db: Db): void {
 
 function own(): void {
   const db = openDatabase(file)
-  const { demoMadeOn } = readKennel(db)
+  const kennel = readKennel(db)
+  const { demoMadeOn } = kennel
+  // A kennel nobody has touched lives where this machine lives.
+  if (demoMadeOn === null && readPeople(db).length === 0) updateKennel(db, { ...kennel, timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone })
   db.close()
   if (demoMadeOn !== null) throw new StoreRefusal(`${file} is a demonstration kennel. Your own data belongs in another file; choose it with KIBOU_DB.`)
 }

@@ -1,6 +1,7 @@
 import ICAL from 'ical.js'
 import { describe, expect, it } from 'vitest'
 import type { Db } from '@/store/database'
+import { addPerson } from './begin'
 import { bookHandoff, cancelHandoff, invitation, loadHandoffPage, moveHandoff } from './handoff'
 import { recordFacts } from './recordFacts'
 import { dog, monday, msPerDay, newKennel, Tablet, trainer } from './tests/kennel'
@@ -46,6 +47,14 @@ describe('booking a handoff', () => {
     expect(bookHandoff(db, { residencyId: idOf(residencies, 1), personId: ada, from }, now)).toEqual({ ok: false, reason: 'That time is no longer free. Nothing was booked; choose another.' })
     expect(bookHandoff(db, { residencyId: idOf(residencies, 1), personId: ada, from: from + 1_800_000 }, now).ok).toBe(false)
     expect(bookHandoff(db, { residencyId: idOf(residencies, 1), personId: ada, from: from + 3_600_000 }, now).ok).toBe(true)
+  })
+
+  it('never offers a kennel hand’s hours', () => {
+    const { db, residencies, now } = readyKennel()
+    const hand = addPerson(db, { name: 'Pip', role: 'hand', weekdays: ['1', '2', '3', '4', '5', '6', '7'], from: '06:00', to: '22:00' }, now)
+    const slots = loadHandoffPage(db, idOf(residencies, 0), now)?.slots ?? []
+    expect(slots.length).toBeGreaterThan(10)
+    expect(hand.ok && slots.some((s) => s.personId === hand.id)).toBe(false)
   })
 
   it('the schema itself refuses an overlap, whoever writes', () => {

@@ -50,7 +50,7 @@ export function loadHandoffPage(db: Db, residencyId: string, now: number): Hando
     live: live ? { ...live, personName: names.get(live.personId) ?? '' } : undefined,
     cancelled: live ? undefined : lastCancelled(db, residencyId),
     slots: slotsFor(db, resident, summary.readyOn, now, live?.id).slice(0, mostOffered).map((s) => ({ ...s, personName: names.get(s.personId) ?? '' })),
-    noHours: readHours(db).length === 0,
+    noHours: handoffHours(db).length === 0,
   }
 }
 
@@ -60,7 +60,13 @@ function slotsFor(db: Db, resident: Resident, readyOn: string | undefined, now: 
   if (readyOn === undefined && moving === undefined) return []
   const today = dayIn(timeZone, now)
   const firstDay = readyOn !== undefined && readyOn > today ? readyOn : today
-  return freeSlots({ timeZone, firstDay, lastDay: resident.leavesOn, notBefore: now, minutes: handoffMinutes, everyMinutes: handoffEveryMinutes, hours: readHours(db), busy: busyPeople(db, now - 86_400_000, moving) })
+  return freeSlots({ timeZone, firstDay, lastDay: resident.leavesOn, notBefore: now, minutes: handoffMinutes, everyMinutes: handoffEveryMinutes, hours: handoffHours(db), busy: busyPeople(db, now - 86_400_000, moving) })
+}
+
+/** Hours of those who may show a dog to its owner: leads and trainers, not kennel hands. */
+function handoffHours(db: Db) {
+  const hands = new Set(readPeople(db).filter((p) => p.role === 'hand').map((p) => p.id))
+  return readHours(db).filter((h) => !hands.has(h.personId))
 }
 
 export const bookingForm = z.object({ residencyId: z.uuid(), personId: z.string().min(1).max(64), from: z.coerce.number().int() })

@@ -41,6 +41,7 @@ export interface CommandView {
   readonly reps: number
   readonly cleanShare: number | undefined
   readonly memory: string
+  readonly caution: string | undefined
   readonly runs: readonly RunView[]
   readonly next: string
   /** The command to work so that this one moves: another one when a prerequisite is missing. */
@@ -77,6 +78,7 @@ export function buildCommands(curriculum: Curriculum, state: DogState, summary: 
         reps: standing.reps,
         cleanShare: standing.reps > 0 ? standing.clean / standing.reps : undefined,
         memory: sayMemory(standing, now),
+        caution: command.caution,
         runs: command.runs.map((run) => ({ id: run.id, name: run.name, rungs: run.rungs.map((rung, i) => rungView(curriculum, state, run, rung, i, standing)) })),
         next: sayStep(curriculum, standing, needsRefresher(standing, now)),
         workCommand: standing.step?.command ?? command.id,

@@ -91,7 +91,7 @@ function CommandBlock({ command, residencyId }: { command: CommandView; residenc
       {!quiet && (
         <>
           <div className="next">
-            {command.next} <Why>{command.stuck && <p>{command.stuck}</p>}<p>{command.reps} reps{command.cleanShare !== undefined && `, ${Math.round(command.cleanShare * 100)} % clean`}. {command.memory}</p>{command.promise && <ul>{command.promise.lines.map((l) => <li key={l.text}>{l.done ? '✓' : '–'} {l.text}</li>)}</ul>}</Why>
+            {command.next} <Why>{command.stuck && <p>{command.stuck}</p>}<p>{command.reps} reps{command.cleanShare !== undefined && `, ${Math.round(command.cleanShare * 100)} % clean`}. {command.memory}</p>{command.caution && <p>{command.caution}</p>}{command.promise && <ul>{command.promise.lines.map((l) => <li key={l.text}>{l.done ? '✓' : '–'} {l.text}</li>)}</ul>}</Why>
           </div>
           {command.runs.map((run) => (
             <Run key={run.id}>

@@ -1,5 +1,6 @@
 'use client'
 import Link from 'next/link'
+import { useEffect, useRef } from 'react'
 import { Button as AriaButton } from 'react-aria-components'
 import styled from 'styled-components'
 import { houseCurriculum } from '@/core/curriculum/house'
@@ -29,6 +30,8 @@ export function sayVerdict(verdict: Verdict): string {
   }
 }
 
+const settleMs = 350
+
 interface Props {
   readonly verdict: Verdict
   readonly reps: readonly RepFact[]
@@ -41,10 +44,18 @@ interface Props {
 
 /** The set has ended by rule: what it means, why, and the next thing. */
 export function VerdictPanel({ verdict, reps, suggestion, standing, view, onNext, onUndo }: Props) {
-  useKeys({ Enter: onNext, z: onUndo })
+  const shownAt = useRef(0)
+  useEffect(() => {
+    shownAt.current = performance.now()
+  }, [])
+  // The button comes up where a target was: a second tap of the same thumb must not press it.
+  const next = () => {
+    if (performance.now() - shownAt.current > settleMs) onNext()
+  }
+  useKeys({ Enter: next, z: onUndo })
   const clean = reps.filter((r) => r.outcome === 'clean').length
   const promise = standing?.promise
-  const next = suggestion ? `Next set: ${rungName(suggestion.rungId)}` : 'Close this set'
+  const nextName = suggestion ? `Next set: ${rungName(suggestion.rungId)}` : 'Close this set'
   return (
     <Panel>
       <div role="status" aria-live="assertive">
@@ -53,7 +64,7 @@ export function VerdictPanel({ verdict, reps, suggestion, standing, view, onNext
         {promise?.met && <p className="ready">The promise for this command is met.</p>}
         {promise && !promise.met && promise.heldSince && <p>Held. {Math.min(promise.placesHeld, promise.promise.places)} of {promise.promise.places} places, {Math.min(promise.peopleHeld, promise.promise.people)} of {promise.promise.people} people.</p>}
       </div>
-      <Next onPress={onNext} autoFocus>{next}</Next>
+      <Next onPress={next} autoFocus>{nextName}</Next>
       <Row>
         <Plain onPress={onUndo}>Undo last rep</Plain>
         <Link href={`/dogs/${view.resident.residencyId}`} onClick={onNext}>Done with this command</Link>

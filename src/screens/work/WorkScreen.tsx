@@ -106,6 +106,7 @@ function SetInHand({ view, outbox }: { view: SessionView; outbox: Outbox }) {
           <dt>Say</dt><dd>{words(rung.say)}</dd>
           <dt>Don’t</dt><dd>{words(rung.dontSay)}</dd>
           <dt>Pay</dt><dd>{rung.payWhere}; {view.resident.side} side</dd>
+          {!active && found?.command.caution && <><dt>Mind</dt><dd>{found.command.caution}</dd></>}
         </dl>
         {session.standing && <Cord><Line line={lineOf(session.standing, view.now)} size="row" /><span>{session.standing.word}</span></Cord>}
       </Rung>

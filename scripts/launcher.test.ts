@@ -1,0 +1,103 @@
+import { spawnSync } from 'node:child_process'
+import { mkdtempSync } from 'node:fs'
+import { createServer } from 'node:net'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { describe, expect, it } from 'vitest'
+import { openDatabase } from '@/store/database'
+import { readKennel, updateKennel } from '@/store/kennel'
+
+const newFile = () => join(mkdtempSync(join(tmpdir(), 'kibou-')), 'kennel.db')
+
+/** Runs a script to its end and gives what a person at the terminal would see. */
+function run(script: string, env: Record<string, string> = {}, node: readonly string[] = []) {
+  const done = spawnSync(process.execPath, [...node, ...script.split(' ')], { encoding: 'utf8', timeout: 25_000, env: { ...process.env, ...env } })
+  return { code: done.status, said: done.stderr.trim() }
+}
+
+/** Runs while something else listens on the port. */
+async function withPortTaken(job: (port: number) => void): Promise<void> {
+  const server = createServer()
+  await new Promise<void>((ready) => server.listen(0, '127.0.0.1', ready))
+  const address = server.address()
+  try {
+    job(typeof address === 'object' && address ? address.port : 0)
+  } finally {
+    server.close()
+  }
+}
+
+describe('a start that cannot be is one clear sentence and exit code 1', () => {
+  it.each(['scripts/demo.mjs', 'scripts/start.mjs', 'scripts/dev.mjs'])('%s on a port in use', async (script) => {
+    await withPortTaken((port) => {
+      expect(run(script, { PORT: String(port), HOST: '127.0.0.1', KIBOU_DB: newFile() })).toEqual({ code: 1, said: `kibou: port ${port} on 127.0.0.1 is in use, perhaps by another Kibou. Choose another with PORT=…` })
+    })
+  })
+
+  it.each(['abc', '0', '70000', '80.5'])('port %s', (port) => {
+    expect(run('scripts/start.mjs', { PORT: port })).toEqual({ code: 1, said: `kibou: PORT must be a number from 1 to 65535, not “${port}”.` })
+  })
+
+  it('a folder that cannot be written', () => {
+    const { code, said } = run('scripts/start.mjs', { PORT: '4797', KIBOU_DB: '/proc/nowhere/kennel.db' })
+    expect(code).toBe(1)
+    expect(said).toMatch(/^kibou: Kibou cannot write to \/proc\/nowhere\. [^\n]+$/)
+  })
+
+  it('a Node that is too old', () => {
+    const pretend = `data:text/javascript,${encodeURIComponent("Object.defineProperty(process, 'versions', { value: { ...process.versions, node: '18.20.1' } })")}`
+    expect(run('scripts/start.mjs', {}, ['--import', pretend])).toEqual({ code: 1, said: 'kibou: Kibou needs Node 20.12 or newer; this is 18.20.1.' })
+  })
+
+  it('a database of a newer Kibou', () => {
+    const file = newFile()
+    const db = openDatabase(file)
+    db.pragma('user_version = 99')
+    db.close()
+    const { code, said } = run(`--import tsx scripts/prepare.ts ${file} own`)
+    expect(code).toBe(1)
+    expect(said).toMatch(/^kibou: .*written by a newer Kibou \(version 99, this one knows \d+\)[^\n]*$/)
+  })
+})
+
+describe('demo and own data never share a file', () => {
+  it('the demo refuses a kennel with data, own data refuses a demo', () => {
+    const file = newFile()
+    const db = openDatabase(file)
+    updateKennel(db, { ...readKennel(db), demoMadeOn: '2026-01-01' })
+    db.close()
+    expect(run(`--import tsx scripts/prepare.ts ${file} own`)).toMatchObject({ code: 1, said: expect.stringContaining('is a demonstration kennel') })
+
+    const own = newFile()
+    expect(run(`--import tsx scripts/prepare.ts ${own} own`).code).toBe(0)
+    const kept = openDatabase(own)
+    expect(readKennel(kept).timeZone).toBe(Intl.DateTimeFormat().resolvedOptions().timeZone)
+    kept.exec("INSERT INTO dog VALUES ('d', 'Wren', 'O', 'Okay', 'Yes', 'left', '', 0, 0); INSERT INTO residency VALUES ('r', 'd', '1', '2026-01-01', '2026-02-01', 'house', 1, 0)")
+    kept.close()
+    expect(run(`--import tsx scripts/prepare.ts ${own} demo`)).toMatchObject({ code: 1, said: expect.stringContaining('the demo never touches that') })
+  })
+
+  it('the demo is made once, kept while it was worked in, and made anew on request', () => {
+    const file = newFile()
+    expect(run(`--import tsx scripts/prepare.ts ${file} demo`).code).toBe(0)
+    const mark = () => {
+      const db = openDatabase(file)
+      const made = db.prepare('SELECT demo_made_on AS day, (SELECT count(*) FROM person) AS people FROM kennel').get()
+      db.close()
+      return made
+    }
+    const age = (sql: string) => {
+      const db = openDatabase(file)
+      db.exec(sql)
+      db.close()
+    }
+    age("UPDATE kennel SET demo_made_on = '2026-01-01'; INSERT INTO person VALUES ('x', 'Somebody', 'trainer', 0)")
+    run(`--import tsx scripts/prepare.ts ${file} demo`)
+    expect(mark()).toEqual({ day: '2026-01-01', people: 4 })
+    run(`--import tsx scripts/prepare.ts ${file} demo --fresh`)
+    expect(mark()).toMatchObject({ people: 3 })
+    age("UPDATE kennel SET demo_made_on = '2026-01-01'")
+    run(`--import tsx scripts/prepare.ts ${file} demo`)
+    expect(mark()).not.toMatchObject({ day: '2026-01-01' })
+  })
+})
