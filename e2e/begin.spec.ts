@@ -71,6 +71,7 @@ test('unknown addresses are a real 404 and bad requests a named error', async ({
   expect((await post('x'.repeat(2_100_000))).status()).toBe(413)
   expect((await request.post(`${kibou.url}/api/facts`, { data: 'a=1', headers: { 'content-type': 'text/plain' } })).status()).toBe(415)
   expect((await post({}, { origin: 'http://elsewhere.example' })).status()).toBe(403)
+  expect((await post({}, { origin: 'null' })).status()).toBe(403)
   const refused = await post({ device: none, deviceNow: Date.now(), facts: [{ kind: 'rep', id: none }, 7] })
   expect(refused.status()).toBe(200)
   expect((await refused.json()).results.map((r: { status: string }) => r.status)).toEqual(['refused', 'refused'])

@@ -124,5 +124,12 @@ const hhmm = (minute: number) => `${String(Math.floor(minute / 60)).padStart(2, 
 /** Everyone who works here with their hours in words. */
 export function listStaff(db: Db): readonly { readonly id: string; readonly name: string; readonly hours: string }[] {
   const hours = readHours(db)
-  return readPeople(db).map((p) => ({ id: p.id, name: p.name, hours: hours.filter((h) => h.personId === p.id).map((h) => `${dayNames[h.weekday - 1]} ${hhmm(h.from)}–${hhmm(h.to)}`).join(', ') || 'no hours' }))
+  return readPeople(db).map((p) => {
+    const byTime = new Map<string, string[]>()
+    for (const h of hours.filter((x) => x.personId === p.id)) {
+      const time = `${hhmm(h.from)}–${hhmm(h.to)}`
+      byTime.set(time, [...(byTime.get(time) ?? []), dayNames[h.weekday - 1] ?? ''])
+    }
+    return { id: p.id, name: p.name, hours: [...byTime].map(([time, days]) => `${days.join(', ')} ${time}`).join('; ') || 'no hours' }
+  })
 }

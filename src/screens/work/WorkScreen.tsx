@@ -171,7 +171,8 @@ function Working({ session, seconds, of }: { session: Session; seconds: number |
   useEffect(() => () => { hold?.stop() }, [hold])
   const press = (outcome: Outcome) => {
     buzz(outcome === 'clean' ? 20 : 60)
-    if (!hold) return tap(outcome, outcome === 'miss' || seconds === undefined ? {} : { heldSeconds: seconds })
+    // Without the clock nobody measured the hold, so no seconds are kept.
+    if (!hold) return tap(outcome)
     if (outcome === 'miss') {
       const at = Math.round(Math.min(hold.stop(), seconds ?? 0) * 10) / 10
       setHold(undefined)
