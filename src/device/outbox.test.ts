@@ -58,7 +58,7 @@ describe('the outbox of a device', () => {
     const again = await newTab()
     expect(again.deviceId).toBe(outbox.deviceId)
     expect(again.status().kept).toBe(2)
-    expect(again.factsOfSet(opened.id).map((f) => f.kind)).toEqual(['set-opened', 'rep'])
+    expect(again.facts().map((f) => f.kind)).toEqual(['set-opened', 'rep'])
     answer = 'stored'
     again.add(rep(opened.id))
     await vi.waitFor(() => expect(again.status()).toMatchObject({ kept: 0, sent: 3 }))

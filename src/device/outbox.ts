@@ -92,11 +92,6 @@ export class Outbox {
     return stamped
   }
 
-  /** Facts of this device that concern this set, oldest first. */
-  factsOfSet(setId: string): readonly WireFact[] {
-    return this.facts().filter((f) => f.id === setId || ('setId' in f && f.setId === setId) || f.kind === 'voided')
-  }
-
   /** All facts still on this device, oldest first. */
   facts(): readonly WireFact[] {
     return [...this.memory.values()].map((k) => k.fact).sort((a, b) => a.deviceAt - b.deviceAt || a.seq - b.seq)

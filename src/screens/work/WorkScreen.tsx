@@ -1,26 +1,23 @@
 'use client'
 import Link from 'next/link'
-import { useEffect, useRef, useState } from 'react'
-import { Button as AriaButton } from 'react-aria-components'
+import { useEffect, useState } from 'react'
 import styled from 'styled-components'
 import { v4 } from 'uuid'
 import { houseCurriculum } from '@/core/curriculum/house'
 import { findCommand, findRung } from '@/core/curriculum/lookup'
-import type { Outcome } from '@/core/facts'
 import { sayRule } from '@/core/progress/rules'
 import type { Suggestion } from '@/core/progress/suggest'
-import { kits } from '@/core/wire'
-import { buzz, startHold, type HoldClock } from '@/device/holdClock'
 import type { Outbox } from '@/device/outbox'
 import type { SessionView } from '@/work/session'
 import { useOutbox, useOutboxStatus } from '../shell/Tray'
 import { Line } from '@/ui/Line'
-import { Choose, NeedsPerson } from '@/ui/parts'
+import { NeedsPerson } from '@/ui/parts'
 import { phone } from '@/ui/theme'
 import { lineOf } from '@/core/views/line'
-import { useKeys } from './useKeys'
+import { SetupPanel } from './SetupPanel'
 import { useSetSession, type Setup } from './useSetSession'
 import { VerdictPanel } from './VerdictPanel'
+import { Working } from './Working'
 
 /** The set in the yard: waits only for the device's own memory to open. */
 export function WorkScreen({ view }: { view: SessionView }) {
@@ -129,123 +126,6 @@ function blockedBy(session: Session, view: SessionView): { text: string; href: s
   return { text: 'Nothing more to gain here today: held needs a second day. Work another command.', href: `/dogs/${view.resident.residencyId}` }
 }
 
-function SetupPanel({ view, full, onChange, onBegin, blocked }: { view: SessionView; full: Setup; onChange: (c: Partial<Setup>) => void; onBegin: () => void; blocked: { text: string; href: string } | undefined }) {
-  const rungs = findCommand(houseCurriculum, view.command)?.runs.flatMap((run) => run.rungs) ?? []
-  useKeys({ Enter: onBegin })
-  return (
-    <Bottom>
-      {blocked && <NeedsPerson>{blocked.text} <Link href={blocked.href}>Go there</Link></NeedsPerson>}
-      <Options>
-        <Choose label="Rung" value={full.rungId} onChange={(id) => onChange({ rungId: id })} choices={rungs.map((r) => ({ id: r.id, name: r.name }))} />
-        <Choose label="Place" value={full.placeId} onChange={(id) => onChange({ placeId: id })} choices={view.places} />
-        <Choose label="On the leash" value={full.personId} onChange={(id) => onChange({ personId: id })} choices={view.people} />
-        <Choose label="Distraction" value={String(full.level)} onChange={(id) => onChange({ level: Number(id) })} choices={levels} />
-        <Choose label="Kit" value={full.kit} onChange={(id) => { const kit = kits.find((k) => k === id); if (kit) onChange({ kit }) }} choices={kits.map((k) => ({ id: k, name: k }))} />
-      </Options>
-      <Go onPress={onBegin}>Begin set</Go>
-    </Bottom>
-  )
-}
-
-const levels = [
-  { id: '0', name: '0 quiet, known', note: 'quiet known room' },
-  { id: '1', name: '1 handler busy', note: 'turns, talks, drops things' },
-  { id: '2', name: '2 food on floor', note: 'food or toys on the floor, one person passing' },
-  { id: '3', name: '3 people playing', note: 'kennel noise, calm dog far off or crated' },
-  { id: '4', name: '4 dog passing', note: 'calm dog near, traffic, someone calling the dog' },
-  { id: '5', name: '5 busy place', note: 'loose or playing dog, wildlife, busy public place' },
-]
-
-const targets: readonly { outcome: Outcome; name: string; sign: string; key: string }[] = [
-  { outcome: 'clean', name: 'Clean', sign: '●', key: 'c' },
-  { outcome: 'helped', name: 'Helped', sign: '◐', key: 'h' },
-  { outcome: 'late', name: 'Late', sign: '◔', key: 'l' },
-  { outcome: 'miss', name: 'Miss', sign: '✕', key: 'm' },
-]
-
-function Working({ session, seconds, of }: { session: Session; seconds: number | undefined; of: number }) {
-  const { active, verdict, tap, undo, finish } = session
-  const [hold, setHold] = useState<HoldClock>()
-  const [as, setAs] = useState<'clean' | 'helped' | 'late'>('clean')
-  const how = useRef<'clean' | 'helped' | 'late'>('clean')
-  useEffect(() => () => { hold?.stop() }, [hold])
-  const press = (outcome: Outcome) => {
-    buzz(outcome === 'clean' ? 20 : 60)
-    // Without the clock nobody measured the hold, so no seconds are kept.
-    if (!hold) return tap(outcome)
-    if (outcome === 'miss') {
-      const at = Math.round(Math.min(hold.stop(), seconds ?? 0) * 10) / 10
-      setHold(undefined)
-      return tap('miss', { heldSeconds: at, brokeSeconds: at })
-    }
-    how.current = outcome
-    setAs(outcome)
-  }
-  const begin = () => {
-    if (seconds === undefined || hold) return
-    how.current = 'clean'
-    setAs('clean')
-    setHold(
-      startHold(seconds, () => {
-        setHold(undefined)
-        buzz(200)
-        tap(how.current, { heldSeconds: seconds })
-      }),
-    )
-  }
-  useKeys({ ...Object.fromEntries(targets.map((t) => [t.key, () => press(t.outcome)])), z: undo, e: finish, ...(seconds === undefined ? {} : { ' ': begin }) })
-  const reps = active?.reps ?? []
-  return (
-    <Bottom>
-      <Marks role="status" aria-label={`Rep ${reps.length} of ${of}. ${verdict?.counts ?? ''}`}>
-        <span aria-hidden="true">{Array.from({ length: Math.max(of, reps.length) }, (_, i) => <i key={i}>{targets.find((t) => t.outcome === reps[i]?.outcome)?.sign ?? '○'}</i>)}</span>
-        <b>{reps.length}/{of}</b>
-        <em>{verdict?.kind === 'moves-nothing' ? verdict.why : verdict?.counts}</em>
-      </Marks>
-      {seconds !== undefined && <Hold clock={hold} seconds={seconds} onBegin={begin} />}
-      <Targets>
-        {targets.map((t) => (
-          <Target key={t.outcome} data-outcome={t.outcome} data-on={hold !== undefined && as === t.outcome} onPress={() => press(t.outcome)}>
-            <span aria-hidden="true">{t.sign}</span> {hold && t.outcome === 'miss' ? 'Broke' : t.name}
-            <kbd aria-hidden="true">{t.key.toUpperCase()}</kbd>
-          </Target>
-        ))}
-      </Targets>
-      <Row>
-        <Plain onPress={undo} isDisabled={reps.length === 0}>Undo <kbd aria-hidden="true">Z</kbd></Plain>
-        <Plain onPress={finish}>End set <kbd aria-hidden="true">E</kbd></Plain>
-      </Row>
-    </Bottom>
-  )
-}
-
-/** The hold as a cord drawn toward its peg, with the seconds beside it. */
-function Hold({ clock, seconds, onBegin }: { clock: HoldClock | undefined; seconds: number; onBegin: () => void }) {
-  const [now, setNow] = useState(0)
-  useEffect(() => {
-    if (!clock) return
-    let frame = 0
-    const draw = () => {
-      setNow(clock.elapsed())
-      frame = requestAnimationFrame(draw)
-    }
-    frame = requestAnimationFrame(draw)
-    return () => cancelAnimationFrame(frame)
-  }, [clock])
-  if (!clock) return <Start onPress={onBegin}>Start hold <kbd aria-hidden="true">Space</kbd></Start>
-  const done = Math.min(now, seconds)
-  return (
-    <Timer role="timer" aria-label={`Holding, ${seconds} seconds`}>
-      <b>{done.toFixed(1)}</b><span>of {seconds} s</span>
-      <svg viewBox="0 0 300 14" preserveAspectRatio="none" aria-hidden="true">
-        <line x1="4" x2="296" y1="7" y2="7" stroke="var(--rule)" strokeWidth="1.5" strokeDasharray="2 4" />
-        <line x1="4" x2={4 + (292 * done) / seconds} y1="7" y2="7" stroke="var(--held)" strokeWidth="6" />
-        <line x1="296" x2="296" y1="0" y2="14" stroke="var(--ink)" strokeWidth="4" />
-      </svg>
-    </Timer>
-  )
-}
-
 const Page = styled.main`
   min-height: 100dvh; max-width: 46rem; margin: 0 auto; padding: 0.5rem 0.9rem 0.9rem; display: flex; flex-direction: column; gap: 0.55rem; background: var(--ground); color: var(--ink);
   kbd { font: 500 0.75rem/1 inherit; border: 1px solid currentColor; border-radius: 3px; padding: 0.1rem 0.3rem; opacity: 0.75; margin-left: 0.35rem; }
@@ -264,18 +144,3 @@ const Rung = styled.section`
 `
 const Cord = styled.div`display: grid; grid-template-columns: minmax(0, 1fr) auto; gap: 0.8rem; align-items: start; margin-top: 0.4rem; svg { height: auto; } span { font-weight: 620; } `
 const Big = styled.h2`font-size: clamp(2.2rem, 9vw, 3.4rem); font-weight: 720;`
-const Bottom = styled.section`margin-top: auto; display: grid; gap: 0.6rem;`
-const Options = styled.div`display: grid; grid-template-columns: 1fr 1fr; gap: 0.5rem 0.6rem; > :first-child { grid-column: 1 / -1; }`
-const Go = styled(AriaButton)`min-height: 5rem; border: 0; border-radius: 6px; background: var(--now); color: var(--on-now); font: 720 1.5rem/1 'Hepta Slab Variable', serif; cursor: pointer; &[data-pressed='true'] { filter: brightness(0.92); }`
-const Marks = styled.div`display: grid; grid-template-columns: 1fr auto; align-items: baseline; span { font-size: 1.7rem; letter-spacing: 0.12em; line-height: 1; } i { font-style: normal; } b { font-size: 1.5rem; font-weight: 720; } em { grid-column: 1 / -1; font-style: normal; min-height: 1.4em; }`
-const Targets = styled.div`display: grid; grid-template-columns: 1fr 1fr; gap: 0.6rem;`
-const Target = styled(AriaButton)`
-  min-height: 5.6rem; border: 3px solid var(--ink); border-radius: 6px; background: var(--paper); color: var(--ink); font-size: 1.45rem; font-weight: 680; cursor: pointer; touch-action: manipulation;
-  &[data-outcome='clean'] { background: var(--ink); color: var(--paper); }
-  &[data-on='true'] { outline: 4px solid var(--now); outline-offset: 2px; }
-  &[data-pressed='true'] { transform: translateY(2px); }
-`
-const Start = styled(AriaButton)`min-height: 4.6rem; border: 0; border-radius: 6px; background: var(--now); color: var(--on-now); font: 700 1.35rem/1 'Hepta Slab Variable', serif; cursor: pointer;`
-const Timer = styled.div`min-height: 4.6rem; display: grid; grid-template-columns: auto 1fr; align-items: baseline; column-gap: 0.6rem; b { font-size: 3rem; line-height: 1; font-weight: 740; } svg { grid-column: 1 / -1; width: 100%; height: 14px; }`
-const Row = styled.div`display: flex; justify-content: space-between;`
-const Plain = styled(AriaButton)`min-height: 3rem; min-width: 7rem; border: 1.5px solid var(--rule-2); border-radius: 4px; background: none; color: var(--ink); cursor: pointer; &[data-disabled='true'] { opacity: 0.4; }`

@@ -1,0 +1,44 @@
+'use client'
+import Link from 'next/link'
+import { Button as AriaButton } from 'react-aria-components'
+import styled from 'styled-components'
+import { houseCurriculum } from '@/core/curriculum/house'
+import { findCommand } from '@/core/curriculum/lookup'
+import { kits } from '@/core/wire'
+import { Choose, NeedsPerson } from '@/ui/parts'
+import type { SessionView } from '@/work/session'
+import { useKeys } from './useKeys'
+import type { Setup } from './useSetSession'
+import { Bottom } from './Working'
+
+/** Before the set: rung, place, leash holder, distraction and kit, each with a default, so that one tap begins. */
+export function SetupPanel({ view, full, onChange, onBegin, blocked }: { view: SessionView; full: Setup; onChange: (c: Partial<Setup>) => void; onBegin: () => void; blocked: { text: string; href: string } | undefined }) {
+  const runs = findCommand(houseCurriculum, view.command)?.runs ?? []
+  const rungs = runs.flatMap((run) => run.rungs.map((r) => ({ id: r.id, name: r.name, note: runs.length > 1 ? `${run.name.toLowerCase()}: ${r.criterion.words}` : r.criterion.words })))
+  useKeys({ Enter: onBegin })
+  return (
+    <Bottom>
+      {blocked && <NeedsPerson>{blocked.text} <Link href={blocked.href}>Go there</Link></NeedsPerson>}
+      <Options>
+        <Choose label="Rung" value={full.rungId} onChange={(id) => onChange({ rungId: id })} choices={rungs} />
+        <Choose label="Place" value={full.placeId} onChange={(id) => onChange({ placeId: id })} choices={view.places} />
+        <Choose label="On the leash" value={full.personId} onChange={(id) => onChange({ personId: id })} choices={view.people} />
+        <Choose label="Distraction" value={String(full.level)} onChange={(id) => onChange({ level: Number(id) })} choices={levels} />
+        <Choose label="Kit" value={full.kit} onChange={(id) => { const kit = kits.find((k) => k === id); if (kit) onChange({ kit }) }} choices={kits.map((k) => ({ id: k, name: k }))} />
+      </Options>
+      <Go onPress={onBegin}>Begin set</Go>
+    </Bottom>
+  )
+}
+
+const levels = [
+  { id: '0', name: '0 quiet, known', note: 'quiet known room' },
+  { id: '1', name: '1 handler busy', note: 'turns, talks, drops things' },
+  { id: '2', name: '2 food on floor', note: 'food or toys on the floor, one person passing' },
+  { id: '3', name: '3 people playing', note: 'kennel noise, calm dog far off or crated' },
+  { id: '4', name: '4 dog passing', note: 'calm dog near, traffic, someone calling the dog' },
+  { id: '5', name: '5 busy place', note: 'loose or playing dog, wildlife, busy public place' },
+]
+
+const Options = styled.div`display: grid; grid-template-columns: 1fr 1fr; gap: 0.5rem 0.6rem; > :first-child { grid-column: 1 / -1; }`
+const Go = styled(AriaButton)`min-height: 5rem; border: 0; border-radius: 6px; background: var(--now); color: var(--on-now); font: 720 1.5rem/1 'Hepta Slab Variable', serif; cursor: pointer; &[data-pressed='true'] { filter: brightness(0.92); }`
