@@ -42,6 +42,35 @@ test.describe('a set in the yard', () => {
   })
 })
 
+test.describe('a set with faults to name', () => {
+  test.use({ viewport: { width: 390, height: 844 } })
+  test('needs no scroll on a phone either', async ({ page, kibou }) => {
+    for (const command of ['recall', 'heel', 'sit', 'sit-stay']) {
+      await page.goto(`${kibou.url}/dogs/${kibou.dog('Chisel')}/work/${command}`)
+      await page.getByRole('button', { name: 'Begin set' }).click()
+      await expect(page.getByRole('button', { name: 'End set' })).toBeVisible()
+      expect([command, await page.evaluate(() => document.documentElement.scrollHeight)]).toEqual([command, 844])
+    }
+  })
+})
+
+test('a fault seen is one tap before the rep: a crooked recall at level 2 is not clean, twice running shortens it', async ({ page, kibou }) => {
+  await page.goto(`${kibou.url}/dogs/${kibou.dog('Wren')}/work/recall`)
+  await page.getByLabel('Rung').first().click()
+  await page.getByRole('option', { name: 'Long line, 5 steps' }).click()
+  await page.getByRole('button', { name: /Distraction/ }).click()
+  await page.getByRole('option', { name: '2 food on floor' }).click()
+  await page.getByRole('button', { name: 'Begin set' }).click()
+  for (const counts of ['0 clean of 1', undefined]) {
+    await page.getByRole('button', { name: 'crooked' }).click()
+    await page.getByRole('button', { name: 'Clean' }).click()
+    if (counts) await expect(page.getByText(counts)).toBeVisible()
+  }
+  await expect(page.getByText('Crooked twice running at this level: shorter distance.')).toBeVisible()
+  await expect(page.getByText('kept here: 0')).toBeVisible()
+  expect(kibou.count("SELECT count(*) AS n FROM rep WHERE faults = '[\"crooked\"]' AND outcome = 'clean'")).toBe(2)
+})
+
 test('the server killed in mid-set: every rep is there once, the launcher starts it again, a closed tab loses nothing', async ({ page, kibou, context }) => {
   const mine = "SELECT count(*) AS n FROM rep r JOIN training_set s ON s.id = r.set_id WHERE s.rung_id = 'down.lure-sit' AND s.device <> '01890000-0000-7000-8000-00000000d0c5' AND NOT EXISTS (SELECT 1 FROM voided v WHERE v.target_id = r.id)"
   const dog = kibou.dog('Siskin')

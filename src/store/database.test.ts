@@ -46,19 +46,3 @@ describe('opening the database', () => {
     chmodSync(file, 0o600)
   })
 })
-
-it('no query of a screen scans a table that grows', () => {
-  const db = openDatabase(join(folder(), 'kennel.db'))
-  const plan = (sql: string) => (db.prepare(`EXPLAIN QUERY PLAN ${sql}`).all(...Array.from({ length: (sql.match(/\?/g) ?? []).length }, () => 'x')) as { detail: string }[]).map((r) => r.detail).join('; ')
-  const queries = [
-    "SELECT 1 FROM residency r JOIN dog d ON d.id = r.dog_id WHERE r.leaves_on >= ? AND r.arrives_on <= ? ORDER BY r.leaves_on",
-    'SELECT s.summary FROM residency r JOIN standing s ON s.residency_id = r.id WHERE r.leaves_on >= ? AND r.arrives_on <= ?',
-    'SELECT 1 FROM training_set s JOIN place p ON p.id = s.place_id WHERE s.residency_id = ? AND NOT EXISTS (SELECT 1 FROM voided v WHERE v.target_id = s.id) ORDER BY s.at',
-    'SELECT 1 FROM training_set s JOIN rep r ON r.set_id = s.id WHERE s.residency_id = ? AND NOT EXISTS (SELECT 1 FROM voided v WHERE v.target_id = r.id)',
-    'SELECT 1 FROM training_set s WHERE s.residency_id = ? AND s.at > ? AND NOT EXISTS (SELECT 1 FROM set_close c WHERE c.set_id = s.id)',
-    "SELECT 1 FROM handoff WHERE status = 'confirmed' AND from_at > ? ORDER BY from_at",
-    "SELECT 1 FROM handoff WHERE residency_id = ? AND status = 'confirmed'",
-    'SELECT 1 FROM training_set WHERE device = ? AND seq = ? AND id <> ?',
-  ]
-  for (const sql of queries) expect([sql, plan(sql)]).toEqual([sql, expect.not.stringMatching(/SCAN (residency|r|training_set|s|rep|voided|v|handoff|standing|set_close|c)\b/)])
-})

@@ -1,5 +1,6 @@
 'use client'
-import { useEffect, useState, useSyncExternalStore } from 'react'
+import { useRouter } from 'next/navigation'
+import { useEffect, useRef, useState, useSyncExternalStore } from 'react'
 import styled from 'styled-components'
 import { openOutbox, type Outbox, type OutboxStatus } from '@/device/outbox'
 import { FileLink } from '@/ui/parts'
@@ -34,6 +35,7 @@ export function useOutboxStatus(outbox: Outbox | undefined): OutboxStatus {
 export function Tray() {
   const outbox = useOutbox()
   const status = useOutboxStatus(outbox)
+  useRefreshOnceSent(status.kept)
   if (status.kept === 0 && status.refused.length === 0) return null
   return (
     <Strip role="status">
@@ -42,6 +44,16 @@ export function Tray() {
       {outbox && <FileLink href={`data:application/json,${encodeURIComponent(outbox.unsentFile())}`} download="kibou-unsent.json">Save as file</FileLink>}
     </Strip>
   )
+}
+
+/** The page was made before the kennel had these facts; once it has them, the page is made anew. */
+function useRefreshOnceSent(kept: number): void {
+  const router = useRouter()
+  const before = useRef(kept)
+  useEffect(() => {
+    if (before.current > 0 && kept === 0) router.refresh()
+    before.current = kept
+  }, [kept, router])
 }
 
 const Strip = styled.div`display: flex; gap: 1rem; align-items: center; padding: 0.4rem 1.5rem; background: var(--person-wash); color: var(--person); font-weight: 560; flex-wrap: wrap;`

@@ -1,5 +1,6 @@
 'use client'
 import { useRouter } from 'next/navigation'
+import { useEffect } from 'react'
 import { Cell, Column, Row, Table, TableBody, TableHeader, type SortDescriptor } from 'react-aria-components'
 import styled from 'styled-components'
 import { standingWords } from '@/core/progress/standing'
@@ -9,9 +10,16 @@ import { ButtonLink } from '@/ui/parts'
 import { phone } from '@/ui/theme'
 import { UpNext } from './UpNext'
 
+/** A wall that hangs in the office keeps up with what the tablets send. */
+const freshEveryMs = 60_000
+
 /** All residents against the curriculum, with who needs a block beside it. */
 export function Wall({ view, sort, descending }: { view: WallView; sort: WallSort; descending: boolean }) {
   const router = useRouter()
+  useEffect(() => {
+    const timer = setInterval(() => { if (document.visibilityState === 'visible') router.refresh() }, freshEveryMs)
+    return () => clearInterval(timer)
+  }, [router])
   const rows = sortRows(view.rows, sort, descending)
   const descriptor: SortDescriptor = { column: sort, direction: descending ? 'descending' : 'ascending' }
   const onSort = (d: SortDescriptor) => router.replace(`/?sort=${String(d.column)}${d.direction === 'descending' ? '&down=1' : ''}`, { scroll: false })
@@ -89,7 +97,7 @@ function CommandCell({ cell, name }: { cell: WallCell; name: string }) {
 function Legend() {
   return (
     <Key>
-      <span>taut: fresh</span><span>sagging: going stale</span><span>thick: proofed in more places</span><span>ring: rung in hand</span><span>bar: promised</span><span className="unseen">Words used: {standingWords.join(', ')}</span>
+      <span>taut: fresh</span><span>sagging: going stale</span><span>thick: proofed in more places</span><span>ring: rung in hand</span><span>bar: promised</span><span>figures: rungs climbed, then places held</span><span className="unseen">Words used: {standingWords.join(', ')}</span>
     </Key>
   )
 }

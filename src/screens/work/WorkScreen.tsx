@@ -108,7 +108,7 @@ function SetInHand({ view, outbox }: { view: SessionView; outbox: Outbox }) {
         {session.standing && <Cord><Line line={lineOf(session.standing, view.now)} size="row" /><span>{session.standing.word}</span></Cord>}
       </Rung>
       {!active && <SetupPanel view={view} full={full} onChange={(c) => setSetup((s) => ({ ...s, ...c }))} onBegin={begin} blocked={blockedBy(session, view)} />}
-      {active && !session.ended && <Working key={active.context.id} session={session} seconds={rung.kind === 'timed' ? rung.criterion.seconds : undefined} of={rung.setReps} />}
+      {active && !session.ended && <Working key={active.context.id} session={session} seconds={rung.kind === 'timed' ? rung.criterion.seconds : undefined} of={rung.setReps} faults={found?.command.faults ?? []} />}
       {active && session.ended && session.verdict && <VerdictPanel verdict={session.verdict} reps={active.reps} suggestion={session.suggestion} standing={session.standing} view={view} onNext={next} onUndo={session.undo} />}
     </Page>
   )

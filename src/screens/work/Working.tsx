@@ -1,6 +1,6 @@
 'use client'
 import { useEffect, useRef, useState } from 'react'
-import { Button as AriaButton } from 'react-aria-components'
+import { Button as AriaButton, ToggleButton, ToggleButtonGroup, type Key } from 'react-aria-components'
 import styled from 'styled-components'
 import type { Outcome } from '@/core/facts'
 import { buzz, startHold, type HoldClock } from '@/device/holdClock'
@@ -15,16 +15,21 @@ const targets: readonly { outcome: Outcome; name: string; sign: string; key: str
 ]
 
 /** The set in hand: the marks so far, the hold, the four targets, undo. */
-export function Working({ session, seconds, of }: { session: ReturnType<typeof useSetSession>; seconds: number | undefined; of: number }) {
+export function Working({ session, seconds, of, faults }: { session: ReturnType<typeof useSetSession>; seconds: number | undefined; of: number; faults: readonly string[] }) {
   const { active, verdict, tap, undo, finish } = session
   const [hold, setHold] = useState<HoldClock>()
   const [as, setAs] = useState<'clean' | 'helped' | 'late'>('clean')
+  const [seen, setSeen] = useState<ReadonlySet<Key>>(new Set())
   const how = useRef<'clean' | 'helped' | 'late'>('clean')
   useEffect(() => () => { hold?.stop() }, [hold])
   const press = (outcome: Outcome) => {
     buzz(outcome === 'clean' ? 20 : 60)
     // Without the clock nobody measured the hold, so no seconds are kept.
-    if (!hold) return tap(outcome)
+    if (!hold) {
+      const chosen = [...seen].map(String)
+      setSeen(new Set())
+      return tap(outcome, chosen.length > 0 ? { faults: chosen } : {})
+    }
     if (outcome === 'miss') {
       const at = Math.round(Math.min(hold.stop(), seconds ?? 0) * 10) / 10
       setHold(undefined)
@@ -55,6 +60,11 @@ export function Working({ session, seconds, of }: { session: ReturnType<typeof u
         <em>{verdict?.kind === 'moves-nothing' ? verdict.why : verdict?.counts}</em>
       </Marks>
       {seconds !== undefined && <Hold clock={hold} seconds={seconds} onBegin={begin} />}
+      {seconds === undefined && (
+        <Faults aria-label="Seen in the next rep" selectionMode="multiple" selectedKeys={seen} onSelectionChange={setSeen}>
+          {faults.map((f) => <Fault key={f} id={f}>{f}</Fault>)}
+        </Faults>
+      )}
       <Targets>
         {targets.map((t) => (
           <Target key={t.outcome} data-outcome={t.outcome} data-on={hold !== undefined && as === t.outcome} onPress={() => press(t.outcome)}>
@@ -101,6 +111,8 @@ function Hold({ clock, seconds, onBegin }: { clock: HoldClock | undefined; secon
 /** What the thumb needs lies at the bottom. */
 export const Bottom = styled.section`margin-top: auto; display: grid; gap: 0.6rem;`
 const Marks = styled.div`display: grid; grid-template-columns: 1fr auto; align-items: baseline; span { font-size: 1.7rem; letter-spacing: 0.12em; line-height: 1; } i { font-style: normal; } b { font-size: 1.5rem; font-weight: 720; } em { grid-column: 1 / -1; font-style: normal; min-height: 1.4em; }`
+const Faults = styled(ToggleButtonGroup)`display: flex; flex-wrap: wrap; gap: 0.3rem;`
+const Fault = styled(ToggleButton)`min-height: 2.75rem; padding: 0 0.5rem; border: 1.5px solid var(--rule-2); border-radius: 4px; background: none; color: var(--ink); font-size: 0.88rem; cursor: pointer; &[data-selected='true'] { background: var(--ink); color: var(--paper); }`
 const Targets = styled.div`display: grid; grid-template-columns: 1fr 1fr; gap: 0.6rem;`
 const Target = styled(AriaButton)`
   min-height: 5.6rem; border: 3px solid var(--ink); border-radius: 6px; background: var(--paper); color: var(--ink); font-size: 1.45rem; font-weight: 680; cursor: pointer; touch-action: manipulation;

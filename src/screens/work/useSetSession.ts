@@ -36,6 +36,7 @@ export interface RepExtras {
   readonly heldSeconds?: number
   readonly brokeSeconds?: number
   readonly prompt?: PromptLevel
+  readonly faults?: readonly string[]
 }
 
 /** A set in hand: everything is judged on the device from the state it was opened with; facts go to the outbox. */
@@ -72,7 +73,7 @@ export function useSetSession(view: SessionView, outbox: Outbox, newBlock: () =>
   const tap = useCallback(
     (outcome: Outcome, extras: RepExtras = {}) => {
       if (!active || judge(base, active).verdict?.endsSet) return
-      const faults = outcome === 'miss' && extras.brokeSeconds !== undefined ? ['broke'] : []
+      const faults = extras.faults ? [...extras.faults] : outcome === 'miss' && extras.brokeSeconds !== undefined ? ['broke'] : []
       const prompt = extras.prompt ?? (outcome === 'helped' ? 'full-signal' : null)
       const fact = outbox.add({ kind: 'rep', setId: active.context.id, outcome, prompt, latencySeconds: null, heldSeconds: extras.heldSeconds ?? null, brokeSeconds: extras.brokeSeconds ?? null, steps: null, faults, paid: outcome !== 'miss' })
       const rep: RepFact = { id: fact.id, at: fact.deviceAt, device: outbox.deviceId, seq: fact.seq, outcome, faults, ...(extras.heldSeconds === undefined ? {} : { heldSeconds: extras.heldSeconds }), ...(extras.brokeSeconds === undefined ? {} : { brokeSeconds: extras.brokeSeconds }) }

@@ -1,0 +1,49 @@
+import { expect, it } from 'vitest'
+import { z } from 'zod'
+import { bookHandoff, invitation, loadHandoffPage, loadHandoffs } from './handoff'
+import { recordFacts } from './recordFacts'
+import { loadResident } from './resident'
+import { loadSession } from './session'
+import { dog, monday, newKennel, Tablet, trainer } from './tests/kennel'
+import { loadFrame } from './frame'
+import { loadWall } from './wall'
+
+/** Tables that grow with the years; the others hold a handful of rows. */
+const growing = ['dog', 'cue_word', 'residency', 'promise', 'training_set', 'rep', 'set_close', 'voided', 'handoff_event', 'handoff', 'standing']
+const plan = z.array(z.object({ detail: z.string() }))
+
+it('no screen and no recording scans a table that grows', () => {
+  const db = newKennel()
+  const ada = trainer(db)
+  const residencyId = dog(db)
+  const seen = new Set<string>()
+  const prepare = db.prepare.bind(db)
+  db.prepare = ((sql: string) => {
+    seen.add(sql)
+    return prepare(sql)
+  }) as typeof db.prepare
+
+  const tablet = new Tablet()
+  const set = tablet.set(residencyId, ada)
+  const rep = tablet.rep(set.id)
+  recordFacts(db, tablet.batch([set, rep, tablet.voided(rep.id, ada), { kind: 'set-closed', ...tablet.stamp(), setId: set.id, endedBy: 'trainer', note: '' }]), tablet.at)
+  loadFrame(db, monday)
+  loadWall(db, monday)
+  loadResident(db, residencyId, monday)
+  loadSession(db, residencyId, 'sit', monday)
+  loadHandoffPage(db, residencyId, monday)
+  loadHandoffs(db, monday)
+  bookHandoff(db, { residencyId, personId: ada, from: monday }, monday)
+  invitation(db, 'none')
+
+  const asked = [...seen].filter((sql) => /^\s*SELECT/i.test(sql))
+  expect(asked.length).toBeGreaterThan(15)
+  for (const sql of asked) {
+    const steps = plan.parse(prepare(`EXPLAIN QUERY PLAN ${sql}`).all(...Array.from({ length: (sql.match(/\?/g) ?? []).length }, () => 'x')))
+    const scans = steps.flatMap(({ detail }) => { const table = /^SCAN (\w+)/.exec(detail)?.[1]; return table === undefined ? [] : [aliasOf(sql, table)] })
+    expect([sql, scans.filter((t) => growing.includes(t))]).toEqual([sql, []])
+  }
+})
+
+/** The table behind an alias as the plan names it. */
+const aliasOf = (sql: string, alias: string): string => new RegExp(`(?:FROM|JOIN) (\\w+) ${alias}\\b`).exec(sql)?.[1] ?? alias
