@@ -4,6 +4,8 @@ import { expect, expectNoAxeFindings, tabTo, test } from './support/kibou'
 
 /** Bramble lacks one set of its sit-stay: three of three at 30 s in the orchard paddock. */
 test('the whole story by keyboard: wall, one set short of ready, worked, ready, slot, booked, invitation, moved, cancelled', async ({ page, kibou }) => {
+  const elsewhere: string[] = []
+  page.on('request', (r) => { if (!r.url().startsWith(kibou.url) && !r.url().startsWith('data:')) elsewhere.push(r.url()) })
   await page.goto(kibou.url, { waitUntil: 'networkidle' })
   await expect(page.getByRole('heading', { name: 'Wall' })).toBeVisible()
   await expectNoAxeFindings(page)
@@ -76,6 +78,7 @@ test('the whole story by keyboard: wall, one set short of ready, worked, ready, 
   await expect(page.getByText('Cancelled. The time is free again.')).toBeVisible()
   const cancelled = await invitation(page, /Cancellation/)
   expect(cancelled).toMatchObject({ uid: first.uid, status: 'CANCELLED', sequence: 2, method: 'CANCEL' })
+  expect(elsewhere).toEqual([])
 })
 
 interface Invitation {

@@ -1,11 +1,12 @@
 'use client'
 import styled from 'styled-components'
+import type { Outcome } from '@/core/facts'
 import type { CommandView } from '@/core/views/resident'
+import { OutcomeMark } from '@/ui/OutcomeMark'
 import { sayDay, wallClock } from '@/ui/when'
 import type { LogEntry } from '@/work/resident'
 
-const signs: Record<string, string> = { C: '●', H: '◐', L: '◔', M: '✕' }
-const names: Record<string, string> = { C: 'clean', H: 'helped', L: 'late', M: 'miss' }
+const outcomeOf: Readonly<Record<string, Outcome>> = { C: 'clean', H: 'helped', L: 'late', M: 'miss' }
 
 /** The newest sets, day by day. */
 export function SetLog({ log, commands, timeZone, today }: { log: readonly LogEntry[]; commands: readonly CommandView[]; timeZone: string; today: string }) {
@@ -29,7 +30,7 @@ export function SetLog({ log, commands, timeZone, today }: { log: readonly LogEn
                   {commands.find((c) => c.id === entry.command)?.name}, {entry.rungName}{entry.refresher ? ' (refresher)' : ''}
                   <small>{entry.place}, {entry.leashHolder}{entry.voided ? ', taken back' : ''}</small>
                 </span>
-                <Reps role="img" aria-label={sayReps(entry.outcomes)}>{[...entry.outcomes].map((o) => signs[o]).join('')}</Reps>
+                <Reps role="img" aria-label={sayReps(entry.outcomes)}>{[...entry.outcomes].map((o, i) => <OutcomeMark key={i} outcome={outcomeOf[o]} size="0.72rem" />)}</Reps>
               </li>
             ))}
           </List>
@@ -41,9 +42,9 @@ export function SetLog({ log, commands, timeZone, today }: { log: readonly LogEn
 
 function sayReps(outcomes: string): string {
   if (outcomes === '') return 'no reps'
-  return Object.entries(names).flatMap(([letter, name]) => { const n = [...outcomes].filter((o) => o === letter).length; return n > 0 ? [`${n} ${name}`] : [] }).join(', ')
+  return Object.entries(outcomeOf).flatMap(([letter, name]) => { const n = [...outcomes].filter((o) => o === letter).length; return n > 0 ? [`${n} ${name}`] : [] }).join(', ')
 }
 
 const Day = styled.h3`font-size: 0.85rem; font-weight: 560; color: var(--ink-2); margin: 0.7rem 0 0.1rem; border-bottom: 1px solid var(--rule);`
 const List = styled.ol`list-style: none; margin: 0; padding: 0; li { display: grid; grid-template-columns: 3.2rem minmax(0, 1fr) auto; gap: 0.3rem; padding: 0.22rem 0; font-size: 0.9rem; line-height: 1.2; } li[data-voided='true'] { text-decoration: line-through; opacity: 0.7; } small { display: block; font-size: 0.78rem; color: var(--ink-2); } .clock { color: var(--ink-2); }`
-const Reps = styled.span`letter-spacing: 0.06em; white-space: nowrap; font-size: 0.85rem;`
+const Reps = styled.span`display: flex; white-space: nowrap; font-size: 0.8rem;`

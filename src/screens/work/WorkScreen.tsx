@@ -128,7 +128,7 @@ function blockedBy(session: Session, view: SessionView): { text: string; href: s
 
 const Page = styled.main`
   min-height: 100dvh; max-width: 46rem; margin: 0 auto; padding: 0.5rem 0.9rem 0.9rem; display: flex; flex-direction: column; gap: 0.55rem; background: var(--ground); color: var(--ink);
-  kbd { font: 500 0.75rem/1 inherit; border: 1px solid currentColor; border-radius: 3px; padding: 0.1rem 0.3rem; opacity: 0.75; margin-left: 0.35rem; }
+  kbd { font-family: inherit; font-size: 0.8rem; font-weight: 500; line-height: 1; border: 1px solid currentColor; border-radius: 3px; padding: 0.1rem 0.3rem; opacity: 0.75; margin-left: 0.35rem; }
   @media (hover: none) { kbd { display: none; } }
 `
 const Strip = styled.header`

@@ -4,14 +4,15 @@ import { Button as AriaButton, ToggleButton, ToggleButtonGroup, type Key } from 
 import styled from 'styled-components'
 import type { Outcome } from '@/core/facts'
 import { buzz, startHold, type HoldClock } from '@/device/holdClock'
+import { OutcomeMark } from '@/ui/OutcomeMark'
 import { useKeys } from './useKeys'
 import type { useSetSession } from './useSetSession'
 
-const targets: readonly { outcome: Outcome; name: string; sign: string; key: string }[] = [
-  { outcome: 'clean', name: 'Clean', sign: '●', key: 'c' },
-  { outcome: 'helped', name: 'Helped', sign: '◐', key: 'h' },
-  { outcome: 'late', name: 'Late', sign: '◔', key: 'l' },
-  { outcome: 'miss', name: 'Miss', sign: '✕', key: 'm' },
+const targets: readonly { outcome: Outcome; name: string; key: string }[] = [
+  { outcome: 'clean', name: 'Clean', key: 'c' },
+  { outcome: 'helped', name: 'Helped', key: 'h' },
+  { outcome: 'late', name: 'Late', key: 'l' },
+  { outcome: 'miss', name: 'Miss', key: 'm' },
 ]
 
 /** The set in hand: the marks so far, the hold, the four targets, undo. */
@@ -55,7 +56,7 @@ export function Working({ session, seconds, of, faults }: { session: ReturnType<
   return (
     <Bottom>
       <Marks role="status" aria-label={`Rep ${reps.length} of ${of}. ${verdict?.counts ?? ''}`}>
-        <span aria-hidden="true">{Array.from({ length: Math.max(of, reps.length) }, (_, i) => <i key={i}>{targets.find((t) => t.outcome === reps[i]?.outcome)?.sign ?? '○'}</i>)}</span>
+        <span aria-hidden="true">{Array.from({ length: Math.max(of, reps.length) }, (_, i) => <OutcomeMark key={i} outcome={reps[i]?.outcome} size="1.7rem" />)}</span>
         <b>{reps.length}/{of}</b>
         <em>{verdict?.kind === 'moves-nothing' ? verdict.why : verdict?.counts}</em>
       </Marks>
@@ -68,7 +69,7 @@ export function Working({ session, seconds, of, faults }: { session: ReturnType<
       <Targets>
         {targets.map((t) => (
           <Target key={t.outcome} data-outcome={t.outcome} data-on={hold !== undefined && as === t.outcome} onPress={() => press(t.outcome)}>
-            <span aria-hidden="true">{t.sign}</span> {hold && t.outcome === 'miss' ? 'Broke' : t.name}
+            <OutcomeMark outcome={t.outcome} /> {hold && t.outcome === 'miss' ? 'Broke' : t.name}
             <kbd aria-hidden="true">{t.key.toUpperCase()}</kbd>
           </Target>
         ))}
@@ -110,7 +111,7 @@ function Hold({ clock, seconds, onBegin }: { clock: HoldClock | undefined; secon
 
 /** What the thumb needs lies at the bottom. */
 export const Bottom = styled.section`margin-top: auto; display: grid; gap: 0.6rem;`
-const Marks = styled.div`display: grid; grid-template-columns: 1fr auto; align-items: baseline; span { font-size: 1.7rem; letter-spacing: 0.12em; line-height: 1; } i { font-style: normal; } b { font-size: 1.5rem; font-weight: 720; } em { grid-column: 1 / -1; font-style: normal; min-height: 1.4em; }`
+const Marks = styled.div`display: grid; grid-template-columns: 1fr auto; align-items: baseline; span { display: flex; gap: 0.15rem; flex-wrap: wrap; } b { font-size: 1.5rem; font-weight: 720; } em { grid-column: 1 / -1; font-style: normal; min-height: 1.4em; }`
 const Faults = styled(ToggleButtonGroup)`display: flex; flex-wrap: wrap; gap: 0.3rem;`
 const Fault = styled(ToggleButton)`min-height: 2.75rem; padding: 0 0.5rem; border: 1.5px solid var(--rule-2); border-radius: 4px; background: none; color: var(--ink); font-size: 0.88rem; cursor: pointer; &[data-selected='true'] { background: var(--ink); color: var(--paper); }`
 const Targets = styled.div`display: grid; grid-template-columns: 1fr 1fr; gap: 0.6rem;`
