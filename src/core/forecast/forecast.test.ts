@@ -64,7 +64,7 @@ describe('what a promise still needs', () => {
 })
 
 describe('who needs a block now', () => {
-  const need = (command: string, reps: number, more: Partial<NeedOfCommand> = {}): NeedOfCommand => ({ command, reps, rungs: 1, meetings: 1, days: 1, chance: 0.8, refresher: 0, open: true, ...more })
+  const need = (command: string, reps: number, more: Partial<NeedOfCommand> = {}): NeedOfCommand => ({ command, reps, rungs: 1, meetings: 1, days: 1, chance: 0.8, refresher: 0, work: command, ...more })
   const dog = (residencyId: string, daysLeft: number, needs: NeedOfCommand[], repsPerDay?: number): Candidate => ({ residencyId, runNumber: residencyId, daysLeft, repsPerDay, needs })
 
   it('puts nine days and 400 reps before four days and 20: plain order by days left is wrong', () => {
@@ -75,7 +75,7 @@ describe('who needs a block now', () => {
   })
 
   it('adds up all that a dog still needs and names the largest that can be worked', () => {
-    const rows = upNext([dog('1', 5, [need('sit', 50), need('recall', 200, { open: false }), need('place', 80)], 60)])
+    const rows = upNext([dog('1', 5, [need('sit', 50), need('recall', 200, { work: undefined }), need('place', 80)], 60)])
     expect(rows[0]).toMatchObject({ command: 'place', needed: 330, neededHere: 80, reach: 'out of reach' })
   })
 

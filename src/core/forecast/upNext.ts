@@ -16,8 +16,8 @@ export interface Candidate {
 export interface NeedOfCommand extends Need {
   /** A refresher is due: one more set of this many reps. */
   readonly refresher: number
-  /** Whether a block can be worked now, with no prerequisite of another promised command missing. */
-  readonly open: boolean
+  /** The command to work for it now; undefined while another promised command must come first. */
+  readonly work: string | undefined
 }
 
 export interface UpNext {
@@ -41,20 +41,20 @@ export const tightFrom = 0.7
 
 /**
  * Who most needs a block now: expected reps still needed over the reps that the remaining days allow, largest first;
- * for each dog the command that needs most of them and can be worked. Dogs that need nothing are left out.
+ * for each dog the command that needs most of them and can be worked, or its prerequisite when nobody promised that. Dogs that need nothing are left out.
  */
 export function upNext(candidates: readonly Candidate[]): readonly UpNext[] {
   const rows = candidates.flatMap((c) => {
     const cost = (n: NeedOfCommand) => n.reps + n.refresher
     const needed = c.needs.reduce((sum, n) => sum + cost(n), 0)
-    const worst = c.needs.filter((n) => n.open && cost(n) > 0).sort((a, b) => cost(b) - cost(a))[0]
-    if (!worst || needed <= 0) return []
+    const worst = c.needs.filter((n) => n.work !== undefined && cost(n) > 0).sort((a, b) => cost(b) - cost(a))[0]
+    if (worst?.work === undefined || needed <= 0) return []
     const repsPerDay = c.repsPerDay ?? usualRepsPerDay
     const allowed = Math.max(0, c.daysLeft) * repsPerDay
     const ratio = allowed > 0 ? needed / allowed : Number.POSITIVE_INFINITY
     const daysNeeded = Math.max(0, ...c.needs.map((n) => n.days))
     const reach = ratio > 1 || daysNeeded > c.daysLeft ? 'out of reach' : ratio >= tightFrom ? 'tight' : 'in hand'
-    const row: UpNext = { residencyId: c.residencyId, command: worst.command, needed, neededHere: cost(worst), allowed, ratio, repsPerDay, reach, daysNeeded }
+    const row: UpNext = { residencyId: c.residencyId, command: worst.work, needed, neededHere: cost(worst), allowed, ratio, repsPerDay, reach, daysNeeded }
     return [{ row, run: c.runNumber, daysLeft: c.daysLeft }]
   })
   return rows

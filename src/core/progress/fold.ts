@@ -182,7 +182,11 @@ function dropBack(state: DogState, found: RungPlaceInLadder, runState: RunState,
   const to = Math.min(drop.to, runState.position)
   const target = run.rungs[to] ?? rung
   const why = sayDrop(drop.reason, rung)
-  if (drop.to === index) return { kind: 'again', endsSet: true, toRungId: rung.id, ...said, why: `${why} Nothing lies below: the same again, made easier.` }
+  if (drop.to === index) {
+    // A warm-up at the first rung may fail while the rung in hand lies higher: that one waits.
+    runState.position = Math.min(runState.position, index)
+    return { kind: 'again', endsSet: true, toRungId: rung.id, ...said, why: `${why} Nothing lies below: the same again, made easier.` }
+  }
   const tally = (runState.tallies[index] ??= emptyTally())
   tally.drops = [...tally.drops.filter((t) => rep.at - t <= stuckRule.withinMs), rep.at]
   if (tally.drops.length >= stuckRule.drops) runState.stuck = { rung: index, why: 'three-drops' }

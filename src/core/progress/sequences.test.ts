@@ -117,6 +117,12 @@ describe('what the sequences leave out', () => {
     expect(after('sit.rear', { rung: 'sit.rear', reps: 'M M M M' }).verdicts.at(-1)).toMatchObject({ kind: 'again', toRungId: 'sit.rear' })
   })
 
+  it('a failed warm-up at the first rung makes it the rung in hand', () => {
+    const { state, verdicts } = after('sit.empty', { rung: 'sit.rear', reps: 'M M M' })
+    expect(verdicts.at(-1)).toMatchObject({ kind: 'again', toRungId: 'sit.rear' })
+    expect(state.runs['sit/sit']?.position).toBe(0)
+  })
+
   it('on a distance rung the drop never asks for a longer hold', () => {
     expect(after('sit-stay.3m-5s', { rung: 'sit-stay.3m-5s', reps: 'M3' }).verdicts.at(-1)).toMatchObject({ kind: 'back', toRungId: 'sit-stay.round-5s' })
     expect(after('sit-stay.3m-15s', { rung: 'sit-stay.3m-15s', reps: 'M8' }).verdicts.at(-1)).toMatchObject({ kind: 'back', toRungId: 'sit-stay.3m-5s' })

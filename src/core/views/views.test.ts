@@ -49,6 +49,12 @@ describe('the wall', () => {
     expect(sortRows([...late, ...wall.rows], 'behind', false)[0]?.name).toBe('out of time')
   })
 
+  it('sends to the prerequisite when nobody promised it', () => {
+    const summary = summarise(houseCurriculum, emptyDogState(), [{ rungId: 'sit-stay.30s', places: 1, people: 1 }], { days: 0, reps: 0 })
+    const rows = buildWall(houseCurriculum, [{ ...dog('Teasel', '7', emptyDogState(), '2026-03-30'), summary }], today, now).upNext
+    expect(rows).toMatchObject([{ name: 'Teasel', command: 'sit', commandName: 'Sit' }])
+  })
+
   it('says why a dog is next: reps, days, pace and their ratio', () => {
     const first = wall.upNext[0]
     expect(first).toMatchObject({ name: 'Rook', command: 'sit', rungName: 'Any move of the rear', reach: 'out of reach' })

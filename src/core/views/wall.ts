@@ -89,8 +89,15 @@ export function needsOf(curriculum: Curriculum, summary: Summary, now: number): 
     const standing = summary.commands.find((c) => c.command === need.command)
     if (!standing) return []
     const due = needsRefresher(standing, now)
-    return [{ ...need, refresher: due ? refresherReps(curriculum, standing) : 0, open: due || standing.step?.command === need.command }]
+    return [{ ...need, refresher: due ? refresherReps(curriculum, standing) : 0, work: due ? need.command : workFor(summary, standing) }]
   })
+}
+
+/** The command of the next step, unless that one is promised too and so has a need of its own. */
+function workFor(summary: Summary, standing: CommandStanding): string | undefined {
+  const command = standing.step?.command
+  if (command === standing.command) return command
+  return summary.needs.some((n) => n.command === command) ? undefined : command
 }
 
 function refresherReps(curriculum: Curriculum, standing: CommandStanding): number {
