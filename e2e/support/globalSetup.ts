@@ -1,8 +1,10 @@
 import { spawnSync } from 'node:child_process'
 import { rmSync } from 'node:fs'
+import { ensureBuild } from '../../scripts/lib/build.mjs'
 
-/** Makes the demonstration kennel once; each test works on a copy. */
+/** Builds when the sources are newer, and makes the demonstration kennel once; each test works on a copy. */
 export default function globalSetup(): void {
+  ensureBuild()
   rmSync('tmp/e2e', { recursive: true, force: true })
   const done = spawnSync(process.execPath, ['--import', 'tsx', 'scripts/prepare.ts', 'tmp/e2e/base.db', 'demo'], { encoding: 'utf8' })
   if (done.status !== 0) throw new Error(`the demo could not be made: ${done.stderr}`)

@@ -56,7 +56,7 @@ export function Working({ session, seconds, of, faults }: { session: ReturnType<
   return (
     <Bottom>
       <Marks role="status" aria-label={`Rep ${reps.length} of ${of}. ${verdict?.counts ?? ''}`}>
-        <span aria-hidden="true">{Array.from({ length: Math.max(of, reps.length) }, (_, i) => <OutcomeMark key={i} outcome={reps[i]?.outcome} size="1.7rem" />)}</span>
+        <span aria-hidden="true">{Array.from({ length: Math.max(of, reps.length) }, (_, i) => <OutcomeMark key={i} outcome={reps[i]?.outcome} size="1.5rem" />)}</span>
         <b>{reps.length}/{of}</b>
         <em>{verdict?.kind === 'moves-nothing' ? verdict.why : verdict?.counts}</em>
       </Marks>
