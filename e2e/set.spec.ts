@@ -20,7 +20,7 @@ test.describe('a set in the yard', () => {
     for (let i = 0; i < 3; i++) await page.getByRole('button', { name: 'Clean' }).tap()
     await expect(page.getByText('The promise for this command is met.')).toBeVisible()
     await expectNoAxeFindings(page)
-    await page.getByRole('link', { name: 'Done with this command' }).tap()
+    await page.getByRole('link', { name: 'Done here' }).tap()
     await expect(page.getByLabel('Handoff').getByText(/Ready/)).toBeVisible()
   })
 

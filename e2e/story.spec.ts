@@ -39,7 +39,7 @@ test('the whole story by keyboard: wall, one set short of ready, worked, ready, 
   await expect(page.getByText('The promise for this command is met.')).toBeVisible()
   await expectNoAxeFindings(page)
   await expect(page.getByText('kept here: 0')).toBeVisible()
-  await tabTo(page, /Done with this command/)
+  await tabTo(page, /Done here/)
   await page.keyboard.press('Enter')
 
   await expect(page.getByLabel('Handoff').getByText(/Ready/)).toBeVisible()

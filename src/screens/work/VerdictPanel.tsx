@@ -39,11 +39,13 @@ interface Props {
   readonly standing: CommandStanding | undefined
   readonly view: SessionView
   readonly onNext: () => void
+  /** Closes the set and leaves rung, place and person to be chosen. */
+  readonly onChange: () => void
   readonly onUndo: () => void
 }
 
 /** The set has ended by rule: what it means, why, and the next thing. */
-export function VerdictPanel({ verdict, reps, suggestion, standing, view, onNext, onUndo }: Props) {
+export function VerdictPanel({ verdict, reps, suggestion, standing, view, onNext, onChange, onUndo }: Props) {
   const shownAt = useRef(0)
   useEffect(() => {
     shownAt.current = performance.now()
@@ -66,8 +68,9 @@ export function VerdictPanel({ verdict, reps, suggestion, standing, view, onNext
       </div>
       <Next onPress={next} autoFocus>{nextName}</Next>
       <Row>
-        <Plain onPress={onUndo}>Undo last rep</Plain>
-        <Link href={`/dogs/${view.resident.residencyId}`} onClick={onNext}>Done with this command</Link>
+        <Plain onPress={onUndo}>Undo rep</Plain>
+        {suggestion && <Plain onPress={onChange}>Change set</Plain>}
+        <Link href={`/dogs/${view.resident.residencyId}`} onClick={onChange}>Done here</Link>
       </Row>
     </Panel>
   )
@@ -77,4 +80,4 @@ const Panel = styled.section`margin-top: auto; display: grid; gap: 0.8rem; p { m
 const Said = styled.h2`font-size: clamp(1.7rem, 7vw, 2.4rem); font-weight: 740; border-left: 10px solid var(--rule-2); padding-left: 0.7rem; &[data-kind='moves-on'], &[data-kind='met-again'] { border-color: var(--held); } &[data-kind='back'], &[data-kind='moves-nothing'] { border-color: var(--person); }`
 const Next = styled(AriaButton)`min-height: 5rem; border: 0; border-radius: 6px; background: var(--now); color: var(--on-now); font: 720 1.35rem/1.1 'Hepta Slab Variable', serif; cursor: pointer;`
 const Row = styled.div`display: flex; justify-content: space-between; align-items: center; a { min-height: 3rem; display: grid; place-items: center; }`
-const Plain = styled(AriaButton)`min-height: 3rem; min-width: 7rem; border: 1.5px solid var(--rule-2); border-radius: 4px; background: none; color: var(--ink); cursor: pointer;`
+const Plain = styled(AriaButton)`min-height: 3rem; min-width: 6.2rem; border: 1.5px solid var(--rule-2); border-radius: 4px; background: none; color: var(--ink); cursor: pointer;`

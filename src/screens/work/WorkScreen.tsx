@@ -80,7 +80,14 @@ function SetInHand({ view, outbox }: { view: SessionView; outbox: Outbox }) {
     setAgain(full)
     setSetup({})
   }
-  const next = () => session.finish()
+  // One tap goes on where and with whom the last set was; somewhere else is somebody's decision, on the setup.
+  const next = () => {
+    session.finish()
+    const context = active?.context
+    if (!suggestion || !context || (suggestion.placeId ?? context.placeId) !== context.placeId || (suggestion.personId ?? context.leashHolder) !== context.leashHolder) return
+    const kit = again?.kit ?? (rung?.kind === 'recall' ? 'long line' : '1.8 m leash')
+    session.begin({ rungId: suggestion.rungId, purpose: suggestion.purpose, placeId: context.placeId, personId: context.leashHolder, level: context.level, kit })
+  }
   if (!rung || view.people.length === 0)
     return (
       <Page>
@@ -97,7 +104,7 @@ function SetInHand({ view, outbox }: { view: SessionView; outbox: Outbox }) {
       <Top view={view} outbox={outbox} />
       <Rung>
         <Big>{rung.name}</Big>
-        <p className="rule">{active?.context.purpose === 'refresh' || (!active && full.purpose === 'refresh') ? 'refresher, ' : ''}{sayRule(rung.rule)}{!active && suggestion && rungId === suggestion.rungId ? `; ${whyWords[suggestion.why]}` : ''}{active ? `; ${position}` : ''}</p>
+        <p className="rule">{active?.context.purpose === 'refresh' ? 'refresher, ' : ''}{sayRule(rung.rule)}{!active && suggestion && rungId === suggestion.rungId ? `; ${whyWords[suggestion.why]}` : ''}{active ? `; ${position}` : ''}</p>
         <p className="criterion">{rung.criterion.words}</p>
         <dl>
           <dt>Say</dt><dd>{words(rung.say)}</dd>
@@ -109,7 +116,7 @@ function SetInHand({ view, outbox }: { view: SessionView; outbox: Outbox }) {
       </Rung>
       {!active && <SetupPanel view={view} full={full} onChange={(c) => setSetup((s) => ({ ...s, ...c }))} onBegin={begin} blocked={blockedBy(session, view)} />}
       {active && !session.ended && <Working key={active.context.id} session={session} seconds={rung.kind === 'timed' ? rung.criterion.seconds : undefined} of={rung.setReps} faults={found?.command.faults ?? []} />}
-      {active && session.ended && session.verdict && <VerdictPanel verdict={session.verdict} reps={active.reps} suggestion={session.suggestion} standing={session.standing} view={view} onNext={next} onUndo={session.undo} />}
+      {active && session.ended && session.verdict && <VerdictPanel verdict={session.verdict} reps={active.reps} suggestion={session.suggestion} standing={session.standing} view={view} onNext={next} onChange={session.finish} onUndo={session.undo} />}
     </Page>
   )
 }
