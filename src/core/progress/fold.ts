@@ -181,7 +181,7 @@ function dropBack(state: DogState, found: RungPlaceInLadder, runState: RunState,
   if (set.purpose === 'refresh' && heldBefore >= 0 && index === heldBefore) slip(state, runState, index, drop.to, rep.at)
   const to = Math.min(drop.to, runState.position)
   const target = run.rungs[to] ?? rung
-  const why = sayDrop(drop.reason, rung)
+  const why = sayDrop(drop.reason, rung, target)
   if (drop.to === index) {
     // A warm-up at the first rung may fail while the rung in hand lies higher: that one waits.
     runState.position = Math.min(runState.position, index)
@@ -232,10 +232,10 @@ function markStuckByBlocks(run: Run, runState: RunState, index: number): void {
   if (!runState.stuck && belowTop && index === runState.position && tally && tally.blocks >= stuckRule.blocks) runState.stuck = { rung: index, why: 'three-blocks' }
 }
 
-function sayDrop(reason: DropReason, rung: Rung): string {
+function sayDrop(reason: DropReason, rung: Rung, target: Rung): string {
   switch (reason.kind) {
     case 'broke':
-      return reason.seconds === undefined ? `Broke before ${rung.name}.` : `Broke at ${Number(reason.seconds.toFixed(1))} s of ${rung.criterion.seconds ?? 0} s.`
+      return reason.seconds === undefined ? `Broke before ${rung.name}: one rung down.` : `Broke at ${Number(reason.seconds.toFixed(1))} s of ${rung.criterion.seconds ?? 0} s${whereTo(reason.seconds, rung, target)}.`
     case 'recall-miss':
       return 'A missed recall: the previous distance.'
     case 'three-misses':
@@ -247,4 +247,11 @@ function sayDrop(reason: DropReason, rung: Rung): string {
     case 'two-crooked':
       return 'Crooked twice running at this level: shorter distance.'
   }
+}
+
+/** Why this rung and no other, after a break at so many seconds. */
+function whereTo(broke: number, rung: Rung, target: Rung): string {
+  if (target.id === rung.id) return ''
+  if ((target.criterion.seconds ?? 0) < broke) return ': the highest rung below it'
+  return target.axis === 'distance' ? ': nearer, and no longer a hold' : ': three rungs down, the most at once'
 }

@@ -28,7 +28,7 @@ describe('sequences of reps and what happens (common practice; the numbers are t
   })
 
   it('5 s: C C, broke at 4 s: the set ends, next set at 3 s', () => {
-    expect(after('sit-stay.5s', { rung: 'sit-stay.5s', reps: 'C C M4' }).verdicts.at(-1)).toMatchObject({ kind: 'back', toRungId: 'sit-stay.3s', endsSet: true })
+    expect(after('sit-stay.5s', { rung: 'sit-stay.5s', reps: 'C C M4' }).verdicts.at(-1)).toMatchObject({ kind: 'back', toRungId: 'sit-stay.3s', endsSet: true, why: 'Broke at 4 s of 5 s: the highest rung below it.' })
   })
 
   it('3 s: C C, broke at 2.5 s: the set ends, next set at 2 s', () => {
@@ -36,7 +36,7 @@ describe('sequences of reps and what happens (common practice; the numbers are t
   })
 
   it('60 s: broke at 2 s: three rungs down, 20 s', () => {
-    expect(after('sit-stay.60s', { rung: 'sit-stay.60s', reps: 'M2' }).verdicts.at(-1)).toMatchObject({ kind: 'back', toRungId: 'sit-stay.20s' })
+    expect(after('sit-stay.60s', { rung: 'sit-stay.60s', reps: 'M2' }).verdicts.at(-1)).toMatchObject({ kind: 'back', toRungId: 'sit-stay.20s', why: 'Broke at 2 s of 60 s: three rungs down, the most at once.' })
   })
 
   it('5 s: C C H C C: not passed, again at 5 s', () => {
