@@ -71,6 +71,25 @@ test('a fault seen is one tap before the rep: a crooked recall at level 2 is not
   expect(kibou.count("SELECT count(*) AS n FROM rep WHERE faults = '[\"crooked\"]' AND outcome = 'clean'")).toBe(2)
 })
 
+test('the next set goes on at once, but never in a place where its rung does not count', async ({ page, kibou }) => {
+  await page.goto(`${kibou.url}/dogs/${kibou.dog('Heron')}/work/down`)
+  await page.getByRole('button', { name: /Rung/ }).click()
+  await page.getByRole('option', { name: /Handler standing/ }).click()
+  await page.getByRole('button', { name: /Place/ }).click()
+  await page.getByRole('option', { name: 'Hay barn' }).click()
+  await page.getByRole('button', { name: 'Begin set' }).click()
+  await expect(page.getByRole('button', { name: 'Clean' })).toBeVisible()
+  for (let i = 0; i < 10; i++) await page.keyboard.press('c')
+  await expect(page.getByRole('heading', { name: 'Moves on to Yard' })).toBeVisible()
+  await page.waitForTimeout(400)
+  await page.getByRole('button', { name: 'Next set: Yard' }).click()
+  await expect(page.getByRole('button', { name: 'Begin set' })).toBeVisible()
+  await expect(page.getByRole('button', { name: /Orchard paddock Place|Place.*Orchard paddock|Orchard paddock/ })).toBeVisible()
+  await page.getByRole('button', { name: 'Begin set' }).click()
+  await page.keyboard.press('c')
+  await expect(page.getByText('1 clean of 1, the window of 10 is not full')).toBeVisible()
+})
+
 test('the server killed in mid-set: every rep is there once, the launcher starts it again, a closed tab loses nothing', async ({ page, kibou, context }) => {
   const mine = "SELECT count(*) AS n FROM rep r JOIN training_set s ON s.id = r.set_id WHERE s.rung_id = 'down.lure-sit' AND s.device <> '01890000-0000-7000-8000-00000000d0c5' AND NOT EXISTS (SELECT 1 FROM voided v WHERE v.target_id = r.id)"
   const dog = kibou.dog('Siskin')

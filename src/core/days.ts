@@ -1,5 +1,7 @@
 import { fromAbsolute, parseDate, toCalendarDate } from '@internationalized/date'
 
+export const msPerDay = 86_400_000
+
 /** The calendar day, `YYYY-MM-DD`, that the wall clock in this time zone shows at this moment (ms since the epoch). */
 export const dayIn = (timeZone: string, at: number): string => toCalendarDate(fromAbsolute(at, timeZone)).toString()
 

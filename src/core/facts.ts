@@ -42,6 +42,9 @@ export interface SetFact extends SetContext {
   readonly reps: readonly RepFact[]
 }
 
+/** House: a set left open for longer than this was forgotten, not interrupted. */
+export const openForMs = 3 * 3_600_000
+
 /** Negative when `a` comes before `b`. */
 export function compareFacts(a: FactOrder, b: FactOrder): number {
   if (a.at !== b.at) return a.at - b.at

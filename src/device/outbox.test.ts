@@ -83,6 +83,22 @@ describe('the outbox of a device', () => {
     expect((await newTab()).status().refused).toHaveLength(1)
   })
 
+  it('a disk that fails in mid-set stops nothing: every fact is still sent once, and it says so', async () => {
+    const outbox = await newTab()
+    const opened = outbox.add(set())
+    await vi.waitFor(() => expect(outbox.status().sent).toBe(1))
+    const put = vi.spyOn(IDBObjectStore.prototype, 'put').mockImplementation(() => { throw new DOMException('full', 'QuotaExceededError') })
+    outbox.add(rep(opened.id))
+    outbox.add(rep(opened.id))
+    await vi.waitFor(() => expect(outbox.status().fleeting).toBe(true))
+    put.mockRestore()
+    outbox.add(rep(opened.id))
+    await vi.waitFor(() => expect(new Set(sent.flatMap((b) => b.facts).map((f) => f.id)).size).toBe(4))
+    await vi.waitFor(() => expect(outbox.status().kept).toBe(0))
+    const bySeq = new Map(sent.flatMap((b) => b.facts).map((f) => [f.id, f.seq]))
+    expect(new Set(bySeq.values()).size).toBe(4)
+  })
+
   it('works on in memory, and says so, where the browser keeps nothing', async () => {
     vi.stubGlobal('indexedDB', undefined)
     const outbox = await newTab()

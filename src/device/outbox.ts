@@ -12,7 +12,7 @@ interface Kept {
 }
 
 interface Schema extends DBSchema {
-  facts: { key: string; value: Kept; indexes: { 'by-status': string } }
+  facts: { key: string; value: Kept }
   meta: { key: string; value: string | number }
 }
 
@@ -29,9 +29,12 @@ export interface OutboxStatus {
   readonly fleeting: boolean
 }
 
-/** House: sent facts are forgotten by the device after two days, whole sets at a time. */
+/** House: sent facts are forgotten by the device after two days. */
 const keepSentMs = 2 * 86_400_000
 const retryMs = 4000
+/** Numbers for facts that no disk could number lie far above those drawn from it, and grow with the time. */
+const spareFrom = 2 ** 39
+const spareEpoch = Date.UTC(2025, 0, 1)
 const perRequest = Math.min(100, mostFacts)
 
 /** The device's own memory of facts, and the sender that brings them to the server, each once, in order. */
@@ -41,6 +44,7 @@ export class Outbox {
   private sending = false
   private again = false
   private writes: Promise<unknown> = Promise.resolve()
+  private spare = 0
 
   private constructor(
     private readonly db: IDBPDatabase<Schema> | undefined,
@@ -55,7 +59,7 @@ export class Outbox {
     try {
       const db = await openDB<Schema>('kibou', 1, {
         upgrade(fresh) {
-          fresh.createObjectStore('facts', { keyPath: 'id' }).createIndex('by-status', 'status')
+          fresh.createObjectStore('facts', { keyPath: 'id' })
           fresh.createObjectStore('meta')
         },
       })
@@ -116,10 +120,21 @@ export class Outbox {
     }
   }
 
-  /** The sequence number is drawn in the same transaction that keeps the fact, so two tabs never draw the same. */
+  /** A disk that is full or gone stops nothing: the fact is sent from memory, and the screen says that it is only there. */
   private async keep(fact: WireFact): Promise<void> {
     if (!this.db) return
-    const tx = this.db.transaction(['facts', 'meta'], 'readwrite')
+    try {
+      await this.write(this.db, fact)
+    } catch {
+      this.spare = Math.max(this.spare + 1, spareFrom + fact.deviceAt - spareEpoch)
+      this.memory.set(fact.id, { id: fact.id, fact: { ...fact, seq: this.spare }, status: 'unsent' })
+      this.set({ fleeting: true })
+    }
+  }
+
+  /** The sequence number is drawn in the same transaction that keeps the fact, so two tabs never draw the same. */
+  private async write(db: IDBPDatabase<Schema>, fact: WireFact): Promise<void> {
+    const tx = db.transaction(['facts', 'meta'], 'readwrite')
     const last = await tx.objectStore('meta').get('seq')
     const seq = typeof last === 'number' ? last + 1 : 0
     const kept: Kept = { id: fact.id, fact: { ...fact, seq }, status: 'unsent' }

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import type { PlaceKind } from '@/core/curriculum/types'
+import { placeKinds } from '@/core/curriculum/types'
 import { compareFacts, outcomes, type RepFact, type SetFact } from '@/core/facts'
 import type { RepDone, SetClosed, SetOpened, TakenBack } from '@/core/wire'
 import type { Db } from './database'
@@ -92,7 +92,6 @@ const setRow = z.object({
 const repRow = z.object({
   id: z.string(), set_id: z.string(), at: z.number(), device: z.string(), seq: z.number(), outcome: z.enum(outcomes), faults: z.string(), latency_s: z.number().nullable(), held_s: z.number().nullable(), broke_s: z.number().nullable(),
 })
-const placeKinds = ['room', 'corridor', 'yard', 'open', 'street', 'square'] as const satisfies readonly PlaceKind[]
 const placeKind = z.enum(placeKinds)
 const faultList = z.array(z.string())
 

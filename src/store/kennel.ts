@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { placeKinds } from '@/core/curriculum/types'
 import type { Hours } from '@/core/handoff/slots'
 import type { Db } from './database'
 
@@ -49,7 +50,6 @@ export function insertHours(db: Db, h: Hours): void {
   db.prepare('INSERT INTO staff_hours (person_id, weekday, from_minute, to_minute) VALUES (@personId, @weekday, @from, @to)').run(h)
 }
 
-export const placeKinds = ['room', 'corridor', 'yard', 'open', 'street', 'square'] as const
 const place = z.object({ id: z.string(), name: z.string(), kind: z.enum(placeKinds) })
 export type Place = z.infer<typeof place>
 

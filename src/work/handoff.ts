@@ -3,13 +3,12 @@ import { v7 } from 'uuid'
 import { z } from 'zod'
 import { dayIn, daysBetween } from '@/core/days'
 import { freeSlots, handoffEveryMinutes, handoffMinutes, type Slot } from '@/core/handoff/slots'
-import { promiseStanding } from '@/core/handoff/promise'
 import { houseCurriculum } from '@/core/curriculum/house'
 import { findRung } from '@/core/curriculum/lookup'
 import type { Db } from '@/store/database'
 import { appendHandoff, busyPeople, findHandoff, lastCancelled, liveHandoff, type Handoff } from '@/store/handoffs'
 import { readHours, readKennel, readPeople } from '@/store/kennel'
-import { findResident, readPromises, residentsOn, type Resident } from '@/store/residents'
+import { findResident, residentsOn, type Resident } from '@/store/residents'
 import { standingOf } from './standings'
 
 export interface OfferedSlot extends Slot {
@@ -35,12 +34,12 @@ const mostOffered = 120
 export function loadHandoffPage(db: Db, residencyId: string, now: number): HandoffPage | undefined {
   const resident = findResident(db, residencyId)
   if (!resident) return undefined
-  const { state, summary } = standingOf(db, residencyId)
+  const { summary } = standingOf(db, residencyId)
   const names = new Map(readPeople(db).map((p) => [p.id, p.name]))
   const live = liveHandoff(db, residencyId)
-  const missing = readPromises(db, residencyId).flatMap((p) => {
-    const found = findRung(houseCurriculum, p.rungId)
-    return found && !promiseStanding(houseCurriculum, state, p).met ? [`${found.command.name}: ${found.rung.name}`] : []
+  const missing = summary.commands.flatMap(({ promise }) => {
+    const found = promise && findRung(houseCurriculum, promise.promise.rungId)
+    return found && !promise.met ? [`${found.command.name}: ${found.rung.name}`] : []
   })
   return {
     resident,

@@ -79,6 +79,24 @@ describe('facts are stored once and derived from', () => {
     expect(standing(db, residencyId)).toBe(before)
   })
 
+  it('taking back the last set, whatever it was, gives the standing before it', () => {
+    fc.assert(
+      fc.property(fc.array(fc.constantFrom('clean', 'helped', 'late', 'miss'), { minLength: 1, maxLength: 10 }), fc.constantFrom('sit.rear', 'sit.full', 'down.lure-sit'), (outcomes, rungId) => {
+        const { db, ada, residencyId, tablet } = scene()
+        const first = tablet.set(residencyId, ada)
+        recordFacts(db, tablet.batch([first, ...Array.from({ length: 10 }, () => tablet.rep(first.id))]), tablet.at)
+        const before = standing(db, residencyId)
+        const last = tablet.set(residencyId, ada, { rungId })
+        recordFacts(db, tablet.batch([last, ...outcomes.map((o) => tablet.rep(last.id, o))]), tablet.at)
+        expect(standing(db, residencyId)).not.toBe(before)
+        recordFacts(db, tablet.batch([tablet.voided(last.id, ada)]), tablet.at)
+        expect(standing(db, residencyId)).toBe(before)
+        db.close()
+      }),
+      { numRuns: 15 },
+    )
+  })
+
   it('a device whose clock is an hour wrong is corrected, a second’s jitter is not', () => {
     const { db, ada, residencyId, tablet } = scene()
     const set = tablet.set(residencyId, ada)

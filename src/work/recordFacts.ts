@@ -88,7 +88,8 @@ function storeFact(db: Db, context: Context, fact: WireFact, stamp: Stamp): { st
     case 'rep':
       return { stored: insertRep(db, fact, stamp), residencyId: residencyOfSet(db, fact.setId) }
     case 'set-closed':
-      return { stored: insertClose(db, fact, stamp), residencyId: residencyOfSet(db, fact.setId) }
+      // Closing says that nothing more comes; it moves no standing.
+      return { stored: insertClose(db, fact, stamp), residencyId: undefined }
     case 'voided':
       if (!context.people.has(fact.recordedBy)) return 'recordedBy: nobody here by that id'
       return { stored: insertVoid(db, fact, stamp), residencyId: residencyOfTarget(db, fact.targetId) }

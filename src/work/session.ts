@@ -1,11 +1,11 @@
 import { houseCurriculum } from '@/core/curriculum/house'
 import { dayIn } from '@/core/days'
-import type { SetFact } from '@/core/facts'
+import { openForMs, type SetFact } from '@/core/facts'
 import type { OwnerPromise } from '@/core/ownerPromise'
 import { foldDog } from '@/core/progress/fold'
 import type { DogState } from '@/core/progress/state'
 import type { Db } from '@/store/database'
-import { openSets, readLog, readSets } from '@/store/facts'
+import { openSets, readSets } from '@/store/facts'
 import { readKennel, readPeople, readPlaces, type Person, type Place } from '@/store/kennel'
 import { findResident, readCueWords, readPromises, type Resident } from '@/store/residents'
 
@@ -31,9 +31,6 @@ export interface SessionView {
   readonly last: { readonly placeId: string | undefined; readonly personId: string | undefined }
 }
 
-/** House: a set left open for longer was forgotten, not interrupted. */
-export const openForMs = 3 * 3_600_000
-
 /** All that a set needs on the device, so that nothing waits for the network; undefined for an unknown dog or command. */
 export function loadSession(db: Db, residencyId: string, commandId: string, now: number): SessionView | undefined {
   const resident = findResident(db, residencyId)
@@ -41,9 +38,7 @@ export function loadSession(db: Db, residencyId: string, commandId: string, now:
   if (!resident || !command) return undefined
   const open = new Map(openSets(db, residencyId, now - openForMs).map((o) => [o.id, o.device]))
   const sets = readSets(db, residencyId)
-  const last = readLog(db, residencyId, 1)[0]
-  const places = readPlaces(db)
-  const people = readPeople(db)
+  const last = sets.at(-1)
   return {
     resident,
     command: command.id,
@@ -52,9 +47,9 @@ export function loadSession(db: Db, residencyId: string, commandId: string, now:
     state: foldDog(houseCurriculum, sets.filter((s) => !open.has(s.id))),
     open: sets.flatMap((set) => { const device = open.get(set.id); return device === undefined ? [] : [{ device, set }] }),
     promises: readPromises(db, residencyId),
-    places,
-    people,
+    places: readPlaces(db),
+    people: readPeople(db),
     cueWord: readCueWords(db, resident.dogId).get(command.id) ?? command.defaultCue,
-    last: { placeId: places.find((p) => p.name === last?.place)?.id, personId: people.find((p) => p.name === last?.leashHolder)?.id },
+    last: { placeId: last?.placeId, personId: last?.leashHolder },
   }
 }

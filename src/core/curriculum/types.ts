@@ -21,7 +21,8 @@ export type PromptLevel = (typeof promptLevels)[number]
 /** The one thing that a stretch of rungs makes harder. A harder rung counts for an easier one only on the same axis. */
 export type Axis = 'help' | 'start' | 'handler' | 'duration' | 'distance' | 'place' | 'pay' | 'pattern'
 
-export type PlaceKind = 'room' | 'corridor' | 'yard' | 'open' | 'street' | 'square'
+export const placeKinds = ['room', 'corridor', 'yard', 'open', 'street', 'square'] as const
+export type PlaceKind = (typeof placeKinds)[number]
 
 export type Rule =
   /** `r` clean reps in a row; a set of `r` of `r` is the same thing, since its window holds exactly `r`. */

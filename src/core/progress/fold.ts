@@ -1,3 +1,4 @@
+import { msPerDay } from '../days'
 import { findRung, type RungPlaceInLadder } from '../curriculum/lookup'
 import type { Curriculum, Rung, Run } from '../curriculum/types'
 import { dropAfter, type Drop, type DropReason } from './drop'
@@ -17,7 +18,6 @@ export interface Verdict {
   readonly why: string
 }
 
-const msPerDay = 86_400_000
 /** House: windows and runs start again after three days without the rung. */
 const windowForgetsAfterMs = 3 * msPerDay
 /** House: three drops at one rung within seven days, or three blocks that worked it without a pass. */
@@ -42,7 +42,7 @@ export function applyRep(state: DogState, curriculum: Curriculum, set: SetContex
 }
 
 /** Why a rep at this rung moves nothing on; undefined when nothing stands in the way. */
-export function closedBecause(state: DogState, curriculum: Curriculum, rung: Rung, placeKind: string): string | undefined {
+function closedBecause(state: DogState, curriculum: Curriculum, rung: Rung, placeKind: string): string | undefined {
   const missing = unmetNeeds(state, curriculum, rung)
   if (missing.length > 0) return `needs ${missing.map((m) => `${m.command.name.toLowerCase()} “${m.rung.name}” held`).join(', ')}`
   if (rung.criterion.place !== undefined && rung.criterion.place !== placeKind) return 'this rung counts only in its own kind of place'
@@ -60,7 +60,6 @@ function applyInPlace(state: DogState, curriculum: Curriculum, set: SetContext, 
   const found = findRung(curriculum, set.rungId)
   const inSet = before.length + 1
   state.tick++
-  if (set.day > state.lastDay) state.lastDay = set.day
   if (!found) return movesNothing(state, set.rungId, inSet >= 10, 'this curriculum has no such rung')
   const { rung, run, index, runKey } = found
   const closed = closedBecause(state, curriculum, rung, set.placeKind)

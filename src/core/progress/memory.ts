@@ -1,3 +1,5 @@
+import { msPerDay } from '../days'
+
 /** What is remembered of a run once something in it is held. */
 export interface Memory {
   readonly halfLifeDays: number
@@ -7,8 +9,6 @@ export interface Memory {
 
 /** House defaults; a kennel's own are fitted once it has enough refreshers. */
 export const forgetting = { firstHalfLifeDays: 3, shortestHalfLifeDays: 1, dueAt: 0.8 } as const
-
-const msPerDay = 86_400_000
 
 /**
  * Predicted share still there at `now`: 2^(−days / half-life).

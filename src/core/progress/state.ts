@@ -56,10 +56,9 @@ export interface DogState {
   runs: Record<string, RunState>
   /** Reps recorded beyond a shut gate, or at a place rung somewhere else: kept, and moving nothing on. */
   beyond: Record<string, number>
-  lastDay: string
 }
 
-export const emptyDogState = (): DogState => ({ tick: 0, runs: {}, beyond: {}, lastDay: '' })
+export const emptyDogState = (): DogState => ({ tick: 0, runs: {}, beyond: {} })
 
 export const emptyTally = (): RungTally => ({ reps: 0, clean: 0, helped: 0, late: 0, miss: 0, met: [], lastMet: 0, slipped: 0, drops: [], blocks: 0, openBlock: '', countedBlock: '' })
 

@@ -1,9 +1,10 @@
 import type { Outcome, RepFact, SetFact } from '../facts'
 import type { Curriculum, RepKind, Rule, Rung, Run } from '../curriculum/types'
+import { msPerDay } from '../days'
 import { applyRep, type Verdict } from '../progress/fold'
 import { emptyDogState, type DogState } from '../progress/state'
 
-export const msPerDay = 86_400_000
+export { msPerDay }
 /** Noon of 2 March 2026, a Monday, in UTC. */
 export const monday = Date.UTC(2026, 2, 2, 12)
 

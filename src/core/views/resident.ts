@@ -1,4 +1,5 @@
 import { findCommand, findRung } from '../curriculum/lookup'
+import { msPerDay } from '../days'
 import type { Curriculum, Run, Rung } from '../curriculum/types'
 import { daysToHold, type PromiseStanding } from '../handoff/promise'
 import { unmetNeeds } from '../progress/fold'
@@ -118,8 +119,8 @@ function sayMemory(standing: CommandStanding, now: number): string {
   const run = standing.runs.find((r) => r.id === standing.mainRun && r.memory) ?? standing.runs.find((r) => r.memory)
   if (!run?.memory) return 'Nothing held yet, so nothing to forget.'
   const left = Math.round(retention(run.memory, now) * 100)
-  const due = run.memory.since + daysUntilDue(run.memory.halfLifeDays) * 86_400_000
-  const days = (due - now) / 86_400_000
+  const due = run.memory.since + daysUntilDue(run.memory.halfLifeDays) * msPerDay
+  const days = (due - now) / msPerDay
   const when = days <= 0 ? 'a refresher is due' : days < 1 ? 'refresher due within a day' : `refresher due in ${Math.ceil(days)} days`
   return `${left} % predicted retention, half-life ${Number(run.memory.halfLifeDays.toFixed(1))} days; ${when} (at ${forgetting.dueAt * 100} %).`
 }

@@ -5,6 +5,7 @@ import styled from 'styled-components'
 import { v4 } from 'uuid'
 import { houseCurriculum } from '@/core/curriculum/house'
 import { findCommand, findRung } from '@/core/curriculum/lookup'
+import type { Rung } from '@/core/curriculum/types'
 import { sayRule } from '@/core/progress/rules'
 import type { Suggestion } from '@/core/progress/suggest'
 import type { Outbox } from '@/device/outbox'
@@ -66,14 +67,14 @@ function SetInHand({ view, outbox }: { view: SessionView; outbox: Outbox }) {
   const rungId = active?.context.rungId ?? setup.rungId ?? suggestion?.rungId ?? fallbackRung
   const found = findRung(houseCurriculum, rungId)
   const rung = found?.rung
-  const placeForRung = rung?.criterion.place ? view.places.find((p) => p.kind === rung.criterion.place)?.id : undefined
+  const fitting = rung && placeAndKit(rung, view)
   const full: Setup = {
     rungId,
     purpose: rungId === suggestion?.rungId ? suggestion.purpose : 'work',
-    placeId: setup.placeId ?? placeForRung ?? (rungId === suggestion?.rungId ? suggestion?.placeId : undefined) ?? again?.placeId ?? view.last.placeId ?? view.places[0]?.id ?? '',
+    placeId: setup.placeId ?? fitting?.placeId ?? (rungId === suggestion?.rungId ? suggestion?.placeId : undefined) ?? again?.placeId ?? view.last.placeId ?? view.places[0]?.id ?? '',
     personId: setup.personId ?? (rungId === suggestion?.rungId ? suggestion?.personId : undefined) ?? again?.personId ?? view.last.personId ?? view.people[0]?.id ?? '',
     level: setup.level ?? again?.level ?? 0,
-    kit: setup.kit ?? again?.kit ?? (rung?.kind === 'recall' ? 'long line' : '1.8 m leash'),
+    kit: setup.kit ?? again?.kit ?? fitting?.kit ?? '1.8 m leash',
   }
   const begin = () => {
     session.begin(full)
@@ -84,9 +85,12 @@ function SetInHand({ view, outbox }: { view: SessionView; outbox: Outbox }) {
   const next = () => {
     session.finish()
     const context = active?.context
-    if (!suggestion || !context || (suggestion.placeId ?? context.placeId) !== context.placeId || (suggestion.personId ?? context.leashHolder) !== context.leashHolder) return
-    const kit = again?.kit ?? (rung?.kind === 'recall' ? 'long line' : '1.8 m leash')
-    session.begin({ rungId: suggestion.rungId, purpose: suggestion.purpose, placeId: context.placeId, personId: context.leashHolder, level: context.level, kit })
+    const following = suggestion && findRung(houseCurriculum, suggestion.rungId)?.rung
+    if (!following || !context) return
+    const fits = placeAndKit(following, view)
+    const elsewhere = (fits.placeId ?? suggestion.placeId ?? context.placeId) !== context.placeId
+    if (elsewhere || (suggestion.personId ?? context.leashHolder) !== context.leashHolder) return
+    session.begin({ rungId: suggestion.rungId, purpose: suggestion.purpose, placeId: context.placeId, personId: context.leashHolder, level: context.level, kit: again?.kit ?? fits.kit })
   }
   if (!rung || view.people.length === 0)
     return (
@@ -102,7 +106,7 @@ function SetInHand({ view, outbox }: { view: SessionView; outbox: Outbox }) {
   return (
     <Page>
       <Top view={view} outbox={outbox} />
-      <Rung>
+      <Criterion>
         <Big>{rung.name}</Big>
         <p className="rule">{active?.context.purpose === 'refresh' ? 'refresher, ' : ''}{sayRule(rung.rule)}{!active && suggestion && rungId === suggestion.rungId ? `; ${whyWords[suggestion.why]}` : ''}{active ? `; ${position}` : ''}</p>
         <p className="criterion">{rung.criterion.words}</p>
@@ -113,7 +117,7 @@ function SetInHand({ view, outbox }: { view: SessionView; outbox: Outbox }) {
           {!active && found?.command.caution && <><dt>Mind</dt><dd>{found.command.caution}</dd></>}
         </dl>
         {session.standing && <Cord><Line line={lineOf(session.standing, view.now)} size="row" /><span>{session.standing.word}</span></Cord>}
-      </Rung>
+      </Criterion>
       {!active && <SetupPanel view={view} full={full} onChange={(c) => setSetup((s) => ({ ...s, ...c }))} onBegin={begin} blocked={blockedBy(session, view)} />}
       {active && !session.ended && <Working key={active.context.id} session={session} seconds={rung.kind === 'timed' ? rung.criterion.seconds : undefined} of={rung.setReps} faults={found?.command.faults ?? []} />}
       {active && session.ended && session.verdict && <VerdictPanel verdict={session.verdict} reps={active.reps} suggestion={session.suggestion} standing={session.standing} view={view} onNext={next} onChange={session.finish} onUndo={session.undo} />}
@@ -122,6 +126,12 @@ function SetInHand({ view, outbox }: { view: SessionView; outbox: Outbox }) {
 }
 
 type Session = ReturnType<typeof useSetSession>
+
+/** The place a rung insists on, if it does, and the kit it is usually worked with. */
+function placeAndKit(rung: Rung, view: SessionView): { placeId: string | undefined; kit: Setup['kit'] } {
+  const { place } = rung.criterion
+  return { placeId: place && view.places.find((p) => p.kind === place)?.id, kit: rung.kind === 'recall' ? 'long line' : '1.8 m leash' }
+}
 
 function blockedBy(session: Session, view: SessionView): { text: string; href: string } | undefined {
   const step = session.standing?.step
@@ -144,7 +154,7 @@ const Strip = styled.header`
   h1 { font-size: 1.15rem; flex: 1; min-width: 0; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; } h1 b { font-weight: 780; font-size: 1.35rem; margin-right: 0.2rem; } h1 span { font-weight: 420; }
 `
 const Memory = styled.span`font-size: 0.85rem; color: var(--ink-2); ${phone} { width: 100%; text-align: right; margin-top: -0.5rem; } &[data-offline='true'] { color: var(--person); font-weight: 660; }`
-const Rung = styled.section`
+const Criterion = styled.section`
   display: grid; gap: 0.3rem;
   .rule { color: var(--ink-2); } .criterion { font-size: 1.1rem; font-weight: 560; }
   dl { margin: 0.2rem 0 0; display: grid; grid-template-columns: auto 1fr; gap: 0.15rem 0.7rem; } dt { font-weight: 700; } dd { margin: 0; }

@@ -3,7 +3,7 @@ import { useCallback, useMemo, useState } from 'react'
 import { houseCurriculum } from '@/core/curriculum/house'
 import { findRung } from '@/core/curriculum/lookup'
 import type { PromptLevel } from '@/core/curriculum/types'
-import { compareFacts, type Outcome, type RepFact, type SetContext } from '@/core/facts'
+import { compareFacts, openForMs, type Outcome, type RepFact, type SetContext } from '@/core/facts'
 import { applyRep, type Verdict } from '@/core/progress/fold'
 import type { DogState } from '@/core/progress/state'
 import { commandStanding } from '@/core/progress/standing'
@@ -122,7 +122,7 @@ export function resume(view: SessionView, facts: readonly WireFact[], device: st
     if (here) mine = { context: set, reps: set.reps }
     else base = judge(base, { context: set, reps: set.reps }).state
   }
-  const local = facts.findLast((f): f is SetOpened => f.kind === 'set-opened' && f.residencyId === view.resident.residencyId && findRung(houseCurriculum, f.rungId)?.command.id === view.command && !closed.has(f.id) && !voided.has(f.id) && f.deviceAt > view.now - 3 * 3_600_000)
+  const local = facts.findLast((f): f is SetOpened => f.kind === 'set-opened' && f.residencyId === view.resident.residencyId && findRung(houseCurriculum, f.rungId)?.command.id === view.command && !closed.has(f.id) && !voided.has(f.id) && f.deviceAt > view.now - openForMs)
   const active = local ? contextOf(local, view) : mine?.context
   if (!active) return { base, active: undefined }
   const known = new Map((mine?.context.id === active.id ? mine.reps : []).map((r) => [r.id, r]))
