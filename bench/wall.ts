@@ -4,6 +4,7 @@ import { join } from 'node:path'
 import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus'
 import { v7 } from 'uuid'
 import { houseCurriculum } from '@/core/curriculum/house'
+import { plainDog } from '@/core/dog/traits'
 import { rungsOf } from '@/core/curriculum/lookup'
 import { addDays, dayIn } from '@/core/days'
 import { openDatabase, type Db } from '@/store/database'
@@ -29,8 +30,8 @@ function fill(db: Db): void {
   const people = ['a', 'b', 'c', 'd']
   const device = '01890000-0000-7000-8000-0000000be7c4'
   let seq = 0
-  const set = db.prepare("INSERT INTO training_set VALUES (?, ?, ?, ?, 'work', ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, 0, NULL, '1.8 m leash', 'house', 1, 1, NULL, NULL)")
-  const rep = db.prepare("INSERT INTO rep VALUES (?, ?, ?, ?, ?, ?, ?, ?, NULL, NULL, NULL, NULL, NULL, '[]', 1)")
+  const set = db.prepare("INSERT INTO training_set VALUES (?, ?, ?, ?, 'work', ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, 0, NULL, '1.8 m leash', 'house', 2, 2, NULL, NULL, NULL, NULL)")
+  const rep = db.prepare("INSERT INTO rep VALUES (?, ?, ?, ?, ?, ?, ?, ?, NULL, NULL, NULL, NULL, NULL, '[]', 1, NULL)")
   const ladders = houseCurriculum.commands.map((c) => ({ command: c.id, rungs: rungsOf(c) }))
   db.transaction(() => {
     for (const id of people) insertPerson(db, { id, name: id, role: 'trainer', createdAt: now })
@@ -38,9 +39,9 @@ function fill(db: Db): void {
       const gone = d >= residents
       const arrivesOn = addDays(today, gone ? -400 + (d % 360) : -20)
       const [dogId, id] = [v7(), v7()]
-      insertDog(db, { id: dogId, name: `Dog ${d}`, ownerName: 'Owner', releaseWord: 'Okay', markerWord: 'Yes', side: 'left', caution: '', biteHistory: false, createdAt: now })
-      insertResidency(db, { id, dogId, runNumber: String(d), arrivesOn, leavesOn: addDays(arrivesOn, gone ? 20 : 21 + (d % 20)), curriculumId: 'house', curriculumVersion: 1, createdAt: now })
-      for (const l of ladders) insertPromise(db, id, l.command, { rungId: l.rungs[Math.floor(l.rungs.length / 2)]?.id ?? '', places: 3, people: 2 })
+      insertDog(db, { id: dogId, name: `Dog ${d}`, ownerName: 'Owner', releaseWord: 'Okay', markerWord: 'Yes', side: 'left', caution: '', biteHistory: false, traits: plainDog, createdAt: now })
+      insertResidency(db, { id, dogId, runNumber: String(d), arrivesOn, leavesOn: addDays(arrivesOn, gone ? 20 : 21 + (d % 20)), curriculumId: 'house', curriculumVersion: 2, createdAt: now })
+      for (const l of ladders) insertPromise(db, id, l.command, { rungId: l.rungs[Math.floor(l.rungs.length / 2)]?.id ?? '', level: 0, places: 3, people: 2 })
       const sets = Math.round(allSets / (residents + past))
       const start = new Date(`${arrivesOn}T09:00:00Z`).getTime()
       for (let s = 0; s < sets; s++) {

@@ -72,7 +72,7 @@ describe('demo and own data never share a file', () => {
     expect(run(`--import tsx scripts/prepare.ts ${own} own`).code).toBe(0)
     const kept = openDatabase(own)
     expect(readKennel(kept).timeZone).toBe(Intl.DateTimeFormat().resolvedOptions().timeZone)
-    kept.exec("INSERT INTO dog VALUES ('d', 'Wren', 'O', 'Okay', 'Yes', 'left', '', 0, 0); INSERT INTO residency VALUES ('r', 'd', '1', '2026-01-01', '2026-02-01', 'house', 1, 0)")
+    kept.exec("INSERT INTO dog (id, name, owner_name, release_word, marker_word, side, created_at) VALUES ('d', 'Wren', 'O', 'Okay', 'Yes', 'left', 0); INSERT INTO residency VALUES ('r', 'd', '1', '2026-01-01', '2026-02-01', 'house', 1, 0)")
     kept.close()
     expect(run(`--import tsx scripts/prepare.ts ${own} demo`)).toMatchObject({ code: 1, said: expect.stringContaining('the demo never touches that') })
   })

@@ -1,4 +1,4 @@
-import { fromAbsolute, parseDate, toCalendarDate } from '@internationalized/date'
+import { fromAbsolute, parseDate, toCalendarDate, toZoned } from '@internationalized/date'
 
 export const msPerDay = 86_400_000
 
@@ -10,3 +10,6 @@ export const daysBetween = (from: string, to: string): number => parseDate(to).c
 
 /** The day this many days later, or earlier when negative. */
 export const addDays = (day: string, days: number): string => parseDate(day).add({ days }).toString()
+
+/** The moment, ms since the epoch, at which this calendar day begins in this time zone. */
+export const startOfDay = (timeZone: string, day: string): number => toZoned(parseDate(day), timeZone).toDate().getTime()

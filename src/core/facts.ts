@@ -35,10 +35,15 @@ export interface SetContext {
   readonly leashHolder: string
   /** Distraction-proofing level, 0–5. */
   readonly level: number
+  readonly kit: string
   readonly blockId: string
 }
 
 export interface SetFact extends SetContext {
+  /** What flatters or spoils a set: air temperature, minutes into the block, minutes since exercise; null when not known. */
+  readonly temperatureC?: number | null
+  readonly minutesIn?: number | null
+  readonly exerciseMinutesAgo?: number | null
   readonly reps: readonly RepFact[]
 }
 

@@ -28,6 +28,8 @@ export const setOpened = z.object({
   kit: z.enum(kits),
   temperatureC: z.number().min(-40).max(55).nullable(),
   minutesIn: z.number().min(0).max(1440).nullable(),
+  exerciseMinutesAgo: z.number().min(0).max(1440).nullable().default(null),
+  replaces: id.nullable().default(null),
 })
 
 export const repDone = z.object({
@@ -42,6 +44,7 @@ export const repDone = z.object({
   steps: z.int().min(0).max(1000).nullable(),
   faults: z.array(line(40)).max(8),
   paid: z.boolean().nullable(),
+  replaces: id.nullable().default(null),
 })
 
 export const setClosed = z.object({

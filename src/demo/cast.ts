@@ -1,4 +1,5 @@
 import type { OwnerPromise } from '@/core/ownerPromise'
+import type { DogTraits } from '@/core/dog/traits'
 import type { Temper } from './learner'
 
 /** Osier Bank: a made-up kennel beside a made-up canal. Every name here is invented. */
@@ -34,12 +35,13 @@ export interface CastDog {
   readonly story: Story
   readonly caution?: string
   readonly bite?: boolean
+  readonly traits?: Partial<DogTraits>
   readonly side?: 'right'
   readonly words?: Readonly<Record<string, string>>
   readonly release?: string
 }
 
-const p = (rungId: string, places = 2, people = 2): OwnerPromise => ({ rungId, places, people })
+const p = (rungId: string, places = 2, people = 2): OwnerPromise => ({ rungId, level: 0, places, people })
 const plain: readonly OwnerPromise[] = [p('sit.word'), p('down.no-lure'), p('sit-stay.30s'), p('recall.line-5'), p('heel.away-2')]
 const full: readonly OwnerPromise[] = [...plain, p('down-stay.30s'), p('place.20s')]
 /** An old dog: the down instead of the sit. */

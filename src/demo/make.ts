@@ -4,6 +4,7 @@ import { v7 } from 'uuid'
 import { houseCurriculum } from '@/core/curriculum/house'
 import { findRung } from '@/core/curriculum/lookup'
 import { addDays } from '@/core/days'
+import { plainDog } from '@/core/dog/traits'
 import type { Db } from '@/store/database'
 import { insertClose, insertRep, insertSet, insertVoid } from '@/store/facts'
 import { appendHandoff } from '@/store/handoffs'
@@ -50,7 +51,7 @@ function enter(db: Db, pen: Pen, dog: CastDog, today: string): Scene {
   const arrivesOn = addDays(today, -dog.arrived)
   const createdAt = moment(arrivesOn, 10 * 60)
   const [dogId, residencyId] = [pen.id(createdAt), pen.id(createdAt)]
-  insertDog(db, { id: dogId, name: dog.name, ownerName: dog.owner, releaseWord: dog.release ?? 'Okay', markerWord: 'Yes', side: dog.side ?? 'left', caution: dog.caution ?? '', biteHistory: dog.bite ?? false, createdAt })
+  insertDog(db, { id: dogId, name: dog.name, ownerName: dog.owner, releaseWord: dog.release ?? 'Okay', markerWord: 'Yes', side: dog.side ?? 'left', caution: dog.caution ?? '', biteHistory: dog.bite ?? false, traits: { ...plainDog, ...dog.traits }, createdAt })
   for (const [command, word] of Object.entries(dog.words ?? {})) insertCueWord(db, dogId, command, word)
   insertResidency(db, { id: residencyId, dogId, runNumber: dog.run, arrivesOn, leavesOn: addDays(today, dog.leaves), curriculumId: houseCurriculum.id, curriculumVersion: houseCurriculum.version, createdAt })
   for (const promise of dog.promises) insertPromise(db, residencyId, findRung(houseCurriculum, promise.rungId)?.command.id ?? '', promise)
@@ -111,7 +112,7 @@ function stick(trainer: SimulatedTrainer, last: number): SimulatedSet[] {
 function slip(trainer: SimulatedTrainer, last: number): SimulatedSet[] {
   const climb = ['sit.rear', 'sit.full', 'sit.empty', 'sit.word-hand', ...rungsUpTo(houseCurriculum, 'sit-stay.30s').map((r) => r.id)]
   const learned = [last - 7, last - 6].flatMap((day) => climb.flatMap((rung) => trainer.proved(rung, day, 'room', 'joss')))
-  const refresher = trainer.scripted('sit-stay.30s', last, 'room', 'maud', [clean, broke(11)], 'refresh')
+  const refresher = trainer.scripted('sit-stay.30s', last, 'room', 'joss', [clean, broke(11)], 'refresh')
   return [...learned, refresher]
 }
 
@@ -168,7 +169,7 @@ class Pen {
       this.db,
       {
         kind: 'set-opened', id: setId, seq: this.next(), deviceAt: start, residencyId: scene.residencyId, rungId: set.rungId, purpose: set.purpose, blockId: blockId(scene, block, all), recordedBy: set.leashHolder, leashHolder: set.leashHolder,
-        placeId: found.rung.criterion.place ?? set.placeId, level: 0, distanceBand: null, kit: found.rung.kind === 'recall' ? 'long line' : '1.8 m leash', temperatureC: this.chance() < 0.8 ? Math.round(8 + this.chance() * 9) : null, minutesIn: this.chance() < 0.9 ? (nth % 4) * 3 : null,
+        placeId: found.rung.criterion.place ?? set.placeId, level: 0, distanceBand: null, kit: found.rung.kind === 'recall' ? 'long line' : '1.8 m leash', temperatureC: this.chance() < 0.8 ? Math.round(8 + this.chance() * 9) : null, minutesIn: this.chance() < 0.9 ? (nth % 4) * 3 : null, exerciseMinutesAgo: null, replaces: null,
         command: found.command.id, day, curriculumId: houseCurriculum.id, curriculumVersion: houseCurriculum.version, ruleVersion: 1,
       },
       { device: this.tablet, at: start, receivedAt: start },
@@ -193,7 +194,7 @@ class Pen {
         kind: 'rep', id, seq: this.next(), deviceAt: at, setId, outcome: rep.outcome, prompt: rep.outcome === 'helped' ? 'full-signal' : null,
         latencySeconds: measured && hold === null ? Math.round((0.6 + this.chance() * (rep.outcome === 'late' ? 4 : 1.6)) * 10) / 10 : null,
         heldSeconds: rep.outcome === 'miss' ? rep.brokeSeconds : hold, brokeSeconds: rep.outcome === 'miss' ? rep.brokeSeconds : null, steps: null,
-        faults: rep.outcome === 'miss' && hold !== null ? ['broke'] : [], paid: rep.outcome !== 'miss',
+        faults: rep.outcome === 'miss' && hold !== null ? ['broke'] : [], paid: rep.outcome !== 'miss', replaces: null,
       },
       { device: this.tablet, at, receivedAt: at },
     )

@@ -117,7 +117,7 @@ export class SimulatedTrainer {
     const rung = found.run.rungs[Math.min(pointer, found.index)]
     if (!rung) return undefined
     const need = rung.needs.find((id) => this.daysCameOff(id) < 2)
-    if (need !== undefined) return this.planFor({ rungId: need, places: 1, people: 1 }, people)
+    if (need !== undefined) return this.planFor({ rungId: need, level: 0, places: 1, people: 1 }, people)
     const who = people[Math.floor(this.chance() * people.length)] ?? people[0] ?? ''
     if (pointer <= found.index) return { rung, place: places[this.chance() < 0.85 ? 0 : 1].id, person: who }
     const place = places.slice(0, promise.places + 1).find((pl) => this.daysCameOff(rung.id, { place: pl.id }) < 2) ?? places[2]

@@ -1,6 +1,7 @@
 import Database from 'better-sqlite3'
 import { accessSync, constants, existsSync, mkdirSync, readdirSync, readFileSync } from 'node:fs'
 import { dirname, join, resolve } from 'node:path'
+import { keepShipped } from './curricula'
 
 export type Db = Database.Database
 
@@ -36,6 +37,7 @@ export function openDatabase(path: string, folder: string = migrationsFolder()):
   const db = connect(file)
   try {
     migrate(db, migrations(folder), file)
+    if (folder === migrationsFolder()) keepShipped(db)
   } catch (error) {
     db.close()
     throw error

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { placeKinds } from '@/core/curriculum/types'
+import { placeKinds, promptLevels } from '@/core/curriculum/types'
 import { compareFacts, outcomes, type RepFact, type SetFact } from '@/core/facts'
 import type { RepDone, SetClosed, SetOpened, TakenBack } from '@/core/wire'
 import type { Db } from './database'
@@ -34,8 +34,8 @@ export interface SetRow extends SetOpened {
 export function insertSet(db: Db, set: SetRow, stamp: Stamp): boolean {
   const done = db
     .prepare(
-      `INSERT INTO training_set (id, residency_id, command, rung_id, purpose, block_id, device, seq, device_at, at, received_at, day, recorded_by, leash_holder, place_id, level, distance_band, kit, curriculum_id, curriculum_version, rule_version, temperature_c, minutes_in)
-       VALUES (@id, @residencyId, @command, @rungId, @purpose, @blockId, @device, @seq, @deviceAt, @at, @receivedAt, @day, @recordedBy, @leashHolder, @placeId, @level, @distanceBand, @kit, @curriculumId, @curriculumVersion, @ruleVersion, @temperatureC, @minutesIn)
+      `INSERT INTO training_set (id, residency_id, command, rung_id, purpose, block_id, device, seq, device_at, at, received_at, day, recorded_by, leash_holder, place_id, level, distance_band, kit, curriculum_id, curriculum_version, rule_version, temperature_c, minutes_in, exercise_minutes_ago, replaces)
+       VALUES (@id, @residencyId, @command, @rungId, @purpose, @blockId, @device, @seq, @deviceAt, @at, @receivedAt, @day, @recordedBy, @leashHolder, @placeId, @level, @distanceBand, @kit, @curriculumId, @curriculumVersion, @ruleVersion, @temperatureC, @minutesIn, @exerciseMinutesAgo, @replaces)
        ON CONFLICT (id) DO NOTHING`,
     )
     .run({ ...set, ...stamp })
@@ -46,8 +46,8 @@ export function insertSet(db: Db, set: SetRow, stamp: Stamp): boolean {
 export function insertRep(db: Db, rep: RepDone, stamp: Stamp): boolean {
   const done = db
     .prepare(
-      `INSERT INTO rep (id, set_id, device, seq, device_at, at, received_at, outcome, prompt, latency_s, held_s, broke_s, steps, faults, paid)
-       VALUES (@id, @setId, @device, @seq, @deviceAt, @at, @receivedAt, @outcome, @prompt, @latencySeconds, @heldSeconds, @brokeSeconds, @steps, @faults, @paid)
+      `INSERT INTO rep (id, set_id, device, seq, device_at, at, received_at, outcome, prompt, latency_s, held_s, broke_s, steps, faults, paid, replaces)
+       VALUES (@id, @setId, @device, @seq, @deviceAt, @at, @receivedAt, @outcome, @prompt, @latencySeconds, @heldSeconds, @brokeSeconds, @steps, @faults, @paid, @replaces)
        ON CONFLICT (id) DO NOTHING`,
     )
     .run({ ...rep, ...stamp, faults: JSON.stringify(rep.faults), paid: rep.paid === null ? null : Number(rep.paid) })
@@ -87,10 +87,10 @@ export function sequenceTaken(db: Db, table: 'training_set' | 'rep' | 'set_close
 }
 
 const setRow = z.object({
-  id: z.string(), rung_id: z.string(), purpose: z.enum(['work', 'refresh']), day: z.string(), place_id: z.string(), kind: z.string(), leash_holder: z.string(), level: z.number(), block_id: z.string(),
+  id: z.string(), rung_id: z.string(), purpose: z.enum(['work', 'refresh']), day: z.string(), place_id: z.string(), kind: z.string(), leash_holder: z.string(), level: z.number(), kit: z.string(), block_id: z.string(), temperature_c: z.number().nullable(), minutes_in: z.number().nullable(), exercise_minutes_ago: z.number().nullable(),
 })
 const repRow = z.object({
-  id: z.string(), set_id: z.string(), at: z.number(), device: z.string(), seq: z.number(), outcome: z.enum(outcomes), faults: z.string(), latency_s: z.number().nullable(), held_s: z.number().nullable(), broke_s: z.number().nullable(),
+  id: z.string(), set_id: z.string(), at: z.number(), device: z.string(), seq: z.number(), outcome: z.enum(outcomes), prompt: z.enum(promptLevels).nullable(), faults: z.string(), latency_s: z.number().nullable(), held_s: z.number().nullable(), broke_s: z.number().nullable(),
 })
 const placeKind = z.enum(placeKinds)
 const faultList = z.array(z.string())
@@ -99,14 +99,14 @@ const faultList = z.array(z.string())
 export function readSets(db: Db, residencyId: string): readonly SetFact[] {
   const sets = db
     .prepare(
-      `SELECT s.id, s.rung_id, s.purpose, s.day, s.place_id, p.kind, s.leash_holder, s.level, s.block_id
+      `SELECT s.id, s.rung_id, s.purpose, s.day, s.place_id, p.kind, s.leash_holder, s.level, s.kit, s.block_id, s.temperature_c, s.minutes_in, s.exercise_minutes_ago
        FROM training_set s JOIN place p ON p.id = s.place_id
        WHERE s.residency_id = ? AND NOT EXISTS (SELECT 1 FROM voided v WHERE v.target_id = s.id) ORDER BY s.at, s.device, s.seq`,
     )
     .all(residencyId)
   const reps = db
     .prepare(
-      `SELECT r.id, r.set_id, r.at, r.device, r.seq, r.outcome, r.faults, r.latency_s, r.held_s, r.broke_s
+      `SELECT r.id, r.set_id, r.at, r.device, r.seq, r.outcome, r.prompt, r.faults, r.latency_s, r.held_s, r.broke_s
        FROM training_set s JOIN rep r ON r.set_id = s.id
        WHERE s.residency_id = ? AND NOT EXISTS (SELECT 1 FROM voided v WHERE v.target_id = r.id)`,
     )
@@ -121,7 +121,7 @@ export function readSets(db: Db, residencyId: string): readonly SetFact[] {
   }
   return sets.map((raw) => {
     const row = setRow.parse(raw)
-    return { id: row.id, rungId: row.rung_id, purpose: row.purpose, day: row.day, placeId: row.place_id, placeKind: placeKind.parse(row.kind), leashHolder: row.leash_holder, level: row.level, blockId: row.block_id, reps: (bySet.get(row.id) ?? []).sort(compareFacts) }
+    return { id: row.id, rungId: row.rung_id, purpose: row.purpose, day: row.day, placeId: row.place_id, placeKind: placeKind.parse(row.kind), leashHolder: row.leash_holder, level: row.level, kit: row.kit, blockId: row.block_id, temperatureC: row.temperature_c, minutesIn: row.minutes_in, exerciseMinutesAgo: row.exercise_minutes_ago, reps: (bySet.get(row.id) ?? []).sort(compareFacts) }
   })
 }
 
@@ -129,6 +129,7 @@ function repFrom(row: z.infer<typeof repRow>): RepFact {
   return {
     id: row.id, at: row.at, device: row.device, seq: row.seq, outcome: row.outcome,
     faults: row.faults === '[]' ? [] : faultList.parse(JSON.parse(row.faults)),
+    ...(row.prompt === null ? {} : { prompt: row.prompt }),
     ...(row.latency_s === null ? {} : { latencySeconds: row.latency_s }),
     ...(row.held_s === null ? {} : { heldSeconds: row.held_s }),
     ...(row.broke_s === null ? {} : { brokeSeconds: row.broke_s }),

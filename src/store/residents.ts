@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { dogTraits, type DogTraits } from '@/core/dog/traits'
 import type { OwnerPromise } from '@/core/ownerPromise'
 import type { Db } from './database'
 
@@ -15,20 +16,32 @@ export interface Resident {
   readonly side: 'left' | 'right'
   readonly caution: string
   readonly biteHistory: boolean
+  readonly traits: DogTraits
+  readonly curriculumId: string
   readonly curriculumVersion: number
+}
+
+const parsedTraits = new Map<string, DogTraits>()
+/** Dogs alike share one object, parsed once. */
+function readTraits(json: string): DogTraits {
+  const had = parsedTraits.get(json)
+  if (had) return had
+  const traits = dogTraits.parse(JSON.parse(json))
+  parsedTraits.set(json, traits)
+  return traits
 }
 
 const residentRow = z
   .object({
     residency_id: z.string(), dog_id: z.string(), name: z.string(), run_number: z.string(), owner_name: z.string(), arrives_on: z.string(), leaves_on: z.string(),
-    release_word: z.string(), marker_word: z.string(), side: z.enum(['left', 'right']), caution: z.string(), bite_history: z.number(), curriculum_version: z.number(),
+    release_word: z.string(), marker_word: z.string(), side: z.enum(['left', 'right']), caution: z.string(), bite_history: z.number(), traits: z.string(), curriculum_id: z.string(), curriculum_version: z.number(),
   })
   .transform((r): Resident => ({
     residencyId: r.residency_id, dogId: r.dog_id, name: r.name, runNumber: r.run_number, ownerName: r.owner_name, arrivesOn: r.arrives_on, leavesOn: r.leaves_on,
-    releaseWord: r.release_word, markerWord: r.marker_word, side: r.side, caution: r.caution, biteHistory: r.bite_history === 1, curriculumVersion: r.curriculum_version,
+    releaseWord: r.release_word, markerWord: r.marker_word, side: r.side, caution: r.caution, biteHistory: r.bite_history === 1, traits: readTraits(r.traits), curriculumId: r.curriculum_id, curriculumVersion: r.curriculum_version,
   }))
 
-const residentColumns = `r.id AS residency_id, d.id AS dog_id, d.name, r.run_number, d.owner_name, r.arrives_on, r.leaves_on, d.release_word, d.marker_word, d.side, d.caution, d.bite_history, r.curriculum_version
+const residentColumns = `r.id AS residency_id, d.id AS dog_id, d.name, r.run_number, d.owner_name, r.arrives_on, r.leaves_on, d.release_word, d.marker_word, d.side, d.caution, d.bite_history, d.traits, r.curriculum_id, r.curriculum_version
   FROM residency r JOIN dog d ON d.id = r.dog_id`
 
 /** Dogs whose residency covers this day, going home day included. */
@@ -51,14 +64,15 @@ export interface DogRow {
   readonly side: 'left' | 'right'
   readonly caution: string
   readonly biteHistory: boolean
+  readonly traits: DogTraits
   readonly createdAt: number
 }
 
 export function insertDog(db: Db, dog: DogRow): void {
   db.prepare(
-    `INSERT INTO dog (id, name, owner_name, release_word, marker_word, side, caution, bite_history, created_at)
-     VALUES (@id, @name, @ownerName, @releaseWord, @markerWord, @side, @caution, @biteHistory, @createdAt)`,
-  ).run({ ...dog, biteHistory: Number(dog.biteHistory) })
+    `INSERT INTO dog (id, name, owner_name, release_word, marker_word, side, caution, bite_history, traits, created_at)
+     VALUES (@id, @name, @ownerName, @releaseWord, @markerWord, @side, @caution, @biteHistory, @traits, @createdAt)`,
+  ).run({ ...dog, biteHistory: Number(dog.biteHistory), traits: JSON.stringify(dog.traits) })
 }
 
 export interface ResidencyRow {
@@ -85,16 +99,16 @@ export const dogInRun = (db: Db, runNumber: string, arrivesOn: string, leavesOn:
     db.prepare('SELECT d.name FROM residency r JOIN dog d ON d.id = r.dog_id WHERE r.run_number = ? AND r.arrives_on < ? AND r.leaves_on > ? LIMIT 1').get(runNumber, leavesOn, arrivesOn),
   )?.name
 
-const promiseRow = z.object({ residency_id: z.string(), rung_id: z.string(), places: z.number(), people: z.number() })
+const promiseRow = z.object({ residency_id: z.string(), rung_id: z.string(), level: z.number(), places: z.number(), people: z.number() })
 
 export const readPromises = (db: Db, residencyId: string): readonly OwnerPromise[] =>
-  db.prepare('SELECT residency_id, rung_id, places, people FROM promise WHERE residency_id = ? ORDER BY command').all(residencyId).map((raw) => {
+  db.prepare('SELECT residency_id, rung_id, level, places, people FROM promise WHERE residency_id = ? ORDER BY command').all(residencyId).map((raw) => {
     const r = promiseRow.parse(raw)
-    return { rungId: r.rung_id, places: r.places, people: r.people }
+    return { rungId: r.rung_id, level: r.level, places: r.places, people: r.people }
   })
 
 export function insertPromise(db: Db, residencyId: string, command: string, promise: OwnerPromise): void {
-  db.prepare('INSERT INTO promise (residency_id, command, rung_id, places, people) VALUES (?, ?, ?, ?, ?)').run(residencyId, command, promise.rungId, promise.places, promise.people)
+  db.prepare('INSERT INTO promise (residency_id, command, rung_id, level, places, people) VALUES (?, ?, ?, ?, ?, ?)').run(residencyId, command, promise.rungId, promise.level, promise.places, promise.people)
 }
 
 const cueRow = z.object({ command: z.string(), word: z.string() })

@@ -1,8 +1,10 @@
 import { v7 } from 'uuid'
 import { z } from 'zod'
-import { houseCurriculum } from '@/core/curriculum/house'
+import { plainDog } from '@/core/dog/traits'
 import { findRung } from '@/core/curriculum/lookup'
 import { dayIn, daysBetween } from '@/core/days'
+import type { Curriculum } from '@/core/curriculum/types'
+import { newestCurriculum } from '@/store/curricula'
 import type { Db } from '@/store/database'
 import { insertHours, insertPerson, readHours, readKennel, readPeople } from '@/store/kennel'
 import { dogInRun, insertCueWord, insertDog, insertPromise, insertResidency } from '@/store/residents'
@@ -41,16 +43,17 @@ export const trainerForm = z
 
 const promiseForm = z.object({
   rungId: z.string(),
+  level: z.coerce.number({ error: 'The level is a number from 0 to 5.' }).int().min(0).max(5).default(0),
   places: z.coerce.number({ error: 'Places is a number from 1 to 12.' }).int().min(1, 'At least one place.').max(12, 'Twelve places at the most.'),
   people: z.coerce.number({ error: 'People is a number from 1 to 12.' }).int().min(1, 'At least one person.').max(12, 'Twelve people at the most.'),
 })
 
-const promisesForm = z.record(z.string(), promiseForm).superRefine((promises, ctx) => {
+const promisesForm = (curriculum: Curriculum) => z.record(z.string(), promiseForm).superRefine((promises, ctx) => {
   if (Object.keys(promises).length === 0) ctx.addIssue({ code: 'custom', path: [], message: 'Promise at least one command.' })
-  for (const [command, p] of Object.entries(promises)) if (findRung(houseCurriculum, p.rungId)?.command.id !== command) ctx.addIssue({ code: 'custom', path: [command], message: 'Choose a rung of this command.' })
+  for (const [command, p] of Object.entries(promises)) if (findRung(curriculum, p.rungId)?.command.id !== command) ctx.addIssue({ code: 'custom', path: [command], message: 'Choose a rung of this command.' })
 })
 
-export const dogForm = z
+export const dogForm = (curriculum: Curriculum) => z
   .object({
     name: line('The name', 60),
     owner: line('The owner', 80),
@@ -63,7 +66,7 @@ export const dogForm = z
     caution: optionalLine('The caution', 120),
     biteHistory: z.boolean(),
     cueWords: z.record(z.string(), optionalLine('The cue', 40)),
-    promises: promisesForm,
+    promises: promisesForm(curriculum),
   })
   .superRefine((f, ctx) => {
     if (f.leavesOn <= f.arrivesOn) ctx.addIssue({ code: 'custom', path: ['leavesOn'], message: 'Goes home on must lie after the arrival.' })
@@ -87,7 +90,8 @@ export function addPerson(db: Db, raw: unknown, now: number): FormResult {
 
 /** Adds a dog with its residency, words and promises; the id is that of the residency. */
 export function addDog(db: Db, raw: unknown, now: number): FormResult {
-  const parsed = dogForm.safeParse(raw)
+  const curriculum = newestCurriculum(db)
+  const parsed = dogForm(curriculum).safeParse(raw)
   if (!parsed.success) return { ok: false, errors: fieldErrors(parsed.error) }
   const form = parsed.data
   return db
@@ -98,12 +102,12 @@ export function addDog(db: Db, raw: unknown, now: number): FormResult {
       if (taken !== undefined) return { ok: false, errors: { run: `${taken} has run ${form.run} during these days.` } }
       const dogId = v7()
       const id = v7()
-      insertDog(db, { id: dogId, name: form.name, ownerName: form.owner, releaseWord: form.releaseWord, markerWord: form.markerWord, side: form.side, caution: form.caution, biteHistory: form.biteHistory, createdAt: now })
-      for (const command of houseCurriculum.commands) {
+      insertDog(db, { id: dogId, name: form.name, ownerName: form.owner, releaseWord: form.releaseWord, markerWord: form.markerWord, side: form.side, caution: form.caution, biteHistory: form.biteHistory, traits: plainDog, createdAt: now })
+      for (const command of curriculum.commands) {
         const word = form.cueWords[command.id]
         if (word) insertCueWord(db, dogId, command.id, word)
       }
-      insertResidency(db, { id, dogId, runNumber: form.run, arrivesOn: form.arrivesOn, leavesOn: form.leavesOn, curriculumId: houseCurriculum.id, curriculumVersion: houseCurriculum.version, createdAt: now })
+      insertResidency(db, { id, dogId, runNumber: form.run, arrivesOn: form.arrivesOn, leavesOn: form.leavesOn, curriculumId: curriculum.id, curriculumVersion: curriculum.version, createdAt: now })
       for (const [command, promise] of Object.entries(form.promises)) insertPromise(db, id, command, promise)
       refold(db, id)
       return { ok: true, id }

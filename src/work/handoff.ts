@@ -3,12 +3,12 @@ import { v7 } from 'uuid'
 import { z } from 'zod'
 import { dayIn, daysBetween } from '@/core/days'
 import { freeSlots, handoffEveryMinutes, handoffMinutes, type Slot } from '@/core/handoff/slots'
-import { houseCurriculum } from '@/core/curriculum/house'
 import { findRung } from '@/core/curriculum/lookup'
 import type { Db } from '@/store/database'
 import { appendHandoff, busyPeople, findHandoff, lastCancelled, liveHandoff, type Handoff } from '@/store/handoffs'
 import { readHours, readKennel, readPeople } from '@/store/kennel'
 import { findResident, residentsOn, type Resident } from '@/store/residents'
+import { ladderOf } from './regimes'
 import { standingOf } from './standings'
 
 export interface OfferedSlot extends Slot {
@@ -35,10 +35,11 @@ export function loadHandoffPage(db: Db, residencyId: string, now: number): Hando
   const resident = findResident(db, residencyId)
   if (!resident) return undefined
   const { summary } = standingOf(db, residencyId)
+  const curriculum = ladderOf(db, residencyId)
   const names = new Map(readPeople(db).map((p) => [p.id, p.name]))
   const live = liveHandoff(db, residencyId)
   const missing = summary.commands.flatMap(({ promise }) => {
-    const found = promise && findRung(houseCurriculum, promise.promise.rungId)
+    const found = promise && findRung(curriculum, promise.promise.rungId)
     return found && !promise.met ? [`${found.command.name}: ${found.rung.name}`] : []
   })
   return {

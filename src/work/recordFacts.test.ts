@@ -63,7 +63,7 @@ describe('facts are stored once and derived from', () => {
     expect(recordFacts(db, tablet.batch([rep]), tablet.at).results[0]?.status).toBe('stored')
     expect(readSets(db, residencyId)).toEqual([])
     recordFacts(db, tablet.batch([set]), tablet.at)
-    expect(standingOf(db, residencyId).state.runs['sit/sit']?.tallies[0]?.clean).toBe(1)
+    expect(standingOf(db, residencyId).state.runs['sit/sit']?.tallies['sit.rear']?.clean).toBe(1)
   })
 
   it('a rep taken back gives the standing before it', () => {

@@ -1,6 +1,4 @@
 import { z } from 'zod'
-import { findRung } from '@/core/curriculum/lookup'
-import { houseCurriculum } from '@/core/curriculum/house'
 import { dayIn } from '@/core/days'
 import { foldVersion } from '@/core/progress/summary'
 import { wireFact, type Receipt, type WireFact } from '@/core/wire'
@@ -8,6 +6,8 @@ import type { Db } from '@/store/database'
 import { deviceOffset, insertClose, insertRep, insertSet, insertVoid, residencyOfSet, residencyOfTarget, sequenceTaken, type Stamp } from '@/store/facts'
 import { readKennel, readPeople, readPlaces } from '@/store/kennel'
 import { findResident } from '@/store/residents'
+import { newest } from '@/core/progress/regime'
+import { commandOfRung, regimesFor } from './regimes'
 import { refold } from './standings'
 
 type Result = Receipt['results'][number]
@@ -77,12 +77,13 @@ function storeFact(db: Db, context: Context, fact: WireFact, stamp: Stamp): { st
   switch (fact.kind) {
     case 'set-opened': {
       if (!findResident(db, fact.residencyId)) return 'residencyId: no such resident'
-      const found = findRung(houseCurriculum, fact.rungId)
-      if (!found) return 'rungId: the curriculum has no such rung'
+      const command = commandOfRung(db, fact.residencyId, fact.rungId)
+      if (command === undefined) return 'rungId: the curriculum has no such rung'
       if (!context.people.has(fact.leashHolder)) return 'leashHolder: nobody here by that id'
       if (!context.people.has(fact.recordedBy)) return 'recordedBy: nobody here by that id'
       if (!context.places.has(fact.placeId)) return 'placeId: no such place'
-      const row = { ...fact, command: found.command.id, day: dayIn(context.timeZone, stamp.at), curriculumId: houseCurriculum.id, curriculumVersion: houseCurriculum.version, ruleVersion: foldVersion }
+      const { curriculum } = newest(regimesFor(db, fact.residencyId))
+      const row = { ...fact, command, day: dayIn(context.timeZone, stamp.at), curriculumId: curriculum.id, curriculumVersion: curriculum.version, ruleVersion: foldVersion }
       return { stored: insertSet(db, row, stamp), residencyId: fact.residencyId }
     }
     case 'rep':

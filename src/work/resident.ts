@@ -1,4 +1,3 @@
-import { houseCurriculum } from '@/core/curriculum/house'
 import { findRung } from '@/core/curriculum/lookup'
 import { dayIn, daysBetween } from '@/core/days'
 import { buildCommands, type CommandView } from '@/core/views/resident'
@@ -7,6 +6,9 @@ import { readLog } from '@/store/facts'
 import { liveHandoff, type Handoff } from '@/store/handoffs'
 import { readKennel, readPeople, readPlaces, type Person } from '@/store/kennel'
 import { findResident, type Resident } from '@/store/residents'
+import { newest } from '@/core/progress/regime'
+import { kennelForgetting } from './forgetting'
+import { regimesOfResident } from './regimes'
 import { standingOf } from './standings'
 
 export interface LogEntry {
@@ -43,6 +45,7 @@ export function loadResident(db: Db, residencyId: string, now: number): Resident
   if (!resident) return undefined
   const { timeZone } = readKennel(db)
   const today = dayIn(timeZone, now)
+  const { curriculum } = newest(regimesOfResident(db, resident))
   const { state, summary } = standingOf(db, residencyId)
   const people = readPeople(db)
   const names = { places: new Map(readPlaces(db).map((p) => [p.id, p.name])), people: new Map(people.map((p) => [p.id, p.name])) }
@@ -51,10 +54,10 @@ export function loadResident(db: Db, residencyId: string, now: number): Resident
     today,
     daysLeft: daysBetween(today, resident.leavesOn),
     timeZone,
-    commands: buildCommands(houseCurriculum, state, summary, names, now),
+    commands: buildCommands(curriculum, state, summary, names, now, kennelForgetting(db).model),
     readyOn: summary.readyOn,
     handoff: liveHandoff(db, residencyId),
-    log: readLog(db, residencyId, logLength).map((row) => ({ id: row.id, command: row.command, rungName: findRung(houseCurriculum, row.rungId)?.rung.name ?? row.rungId, refresher: row.purpose === 'refresh', at: row.at, place: row.place, leashHolder: row.leashHolder, outcomes: row.outcomes, closed: row.endedBy !== null, voided: row.voided })),
+    log: readLog(db, residencyId, logLength).map((row) => ({ id: row.id, command: row.command, rungName: findRung(curriculum, row.rungId)?.rung.name ?? row.rungId, refresher: row.purpose === 'refresh', at: row.at, place: row.place, leashHolder: row.leashHolder, outcomes: row.outcomes, closed: row.endedBy !== null, voided: row.voided })),
     people,
   }
 }

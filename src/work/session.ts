@@ -1,13 +1,20 @@
-import { houseCurriculum } from '@/core/curriculum/house'
 import { dayIn } from '@/core/days'
 import { openForMs, type SetFact } from '@/core/facts'
 import type { OwnerPromise } from '@/core/ownerPromise'
 import { foldDog } from '@/core/progress/fold'
+import { newest } from '@/core/progress/regime'
 import type { DogState } from '@/core/progress/state'
+import type { Curriculum } from '@/core/curriculum/types'
+import type { Judging } from '@/core/method/judging'
+import { methodAt, type Method } from '@/core/method/rows'
+import type { Forgetting } from '@/core/progress/memory'
 import type { Db } from '@/store/database'
 import { openSets, readSets } from '@/store/facts'
 import { readKennel, readPeople, readPlaces, type Person, type Place } from '@/store/kennel'
+import { readMethodChanges } from '@/store/method'
 import { findResident, readCueWords, readPromises, type Resident } from '@/store/residents'
+import { kennelForgetting } from './forgetting'
+import { regimesOfResident } from './regimes'
 
 export interface OpenSet {
   readonly device: string
@@ -17,6 +24,11 @@ export interface OpenSet {
 export interface SessionView {
   readonly resident: Resident
   readonly command: string
+  /** The ladder, rules and prompts that hold for this dog now. */
+  readonly curriculum: Curriculum
+  readonly judging: Judging
+  readonly method: Method
+  readonly forgetting: Forgetting
   readonly today: string
   readonly now: number
   /** The dog's state before the sets that are still open. */
@@ -34,17 +46,24 @@ export interface SessionView {
 /** All that a set needs on the device, so that nothing waits for the network; undefined for an unknown dog or command. */
 export function loadSession(db: Db, residencyId: string, commandId: string, now: number): SessionView | undefined {
   const resident = findResident(db, residencyId)
-  const command = houseCurriculum.commands.find((c) => c.id === commandId)
-  if (!resident || !command) return undefined
+  if (!resident) return undefined
+  const regimes = regimesOfResident(db, resident)
+  const { curriculum, judging } = newest(regimes)
+  const command = curriculum.commands.find((c) => c.id === commandId)
+  if (!command) return undefined
   const open = new Map(openSets(db, residencyId, now - openForMs).map((o) => [o.id, o.device]))
   const sets = readSets(db, residencyId)
   const last = sets.at(-1)
   return {
     resident,
     command: command.id,
+    curriculum,
+    judging,
+    method: methodAt(readMethodChanges(db), now),
+    forgetting: kennelForgetting(db).model,
     today: dayIn(readKennel(db).timeZone, now),
     now,
-    state: foldDog(houseCurriculum, sets.filter((s) => !open.has(s.id))),
+    state: foldDog(regimes, sets.filter((s) => !open.has(s.id))),
     open: sets.flatMap((set) => { const device = open.get(set.id); return device === undefined ? [] : [{ device, set }] }),
     promises: readPromises(db, residencyId),
     places: readPlaces(db),

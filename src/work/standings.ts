@@ -1,11 +1,12 @@
-import { houseCurriculum } from '@/core/curriculum/house'
 import type { SetFact } from '@/core/facts'
 import { foldDog } from '@/core/progress/fold'
+import { newest } from '@/core/progress/regime'
 import type { DogState } from '@/core/progress/state'
 import { foldVersion, summarise, type Summary } from '@/core/progress/summary'
 import type { Db } from '@/store/database'
 import { readSets } from '@/store/facts'
 import { allResidencyIds, readPromises } from '@/store/residents'
+import { regimesFor } from './regimes'
 import { readStanding, readSummaries, writeStanding } from '@/store/standings'
 
 export interface Derived {
@@ -16,15 +17,16 @@ export interface Derived {
 /** Derives a residency's standing from its facts and stores it. Call inside the transaction that wrote the facts. */
 export function refold(db: Db, residencyId: string): Derived {
   const derived = derive(db, residencyId)
-  writeStanding(db, { residencyId, foldVersion, curriculumVersion: houseCurriculum.version, state: JSON.stringify(derived.state), summary: JSON.stringify(derived.summary) })
+  writeStanding(db, { residencyId, foldVersion, curriculumVersion: newest(regimesFor(db, residencyId)).curriculum.version, state: JSON.stringify(derived.state), summary: JSON.stringify(derived.summary) })
   return derived
 }
 
 /** The standing from the facts alone, whatever is stored. */
 export function derive(db: Db, residencyId: string): Derived {
   const sets = readSets(db, residencyId)
-  const state = foldDog(houseCurriculum, sets)
-  return { state, summary: summarise(houseCurriculum, state, readPromises(db, residencyId), paceOf(sets)) }
+  const regimes = regimesFor(db, residencyId)
+  const state = foldDog(regimes, sets)
+  return { state, summary: summarise(newest(regimes).curriculum, state, readPromises(db, residencyId), paceOf(sets)) }
 }
 
 function paceOf(sets: readonly SetFact[]): Summary['pace'] {
@@ -35,7 +37,7 @@ function paceOf(sets: readonly SetFact[]): Summary['pace'] {
 /** Stored standing, made again when it is missing or of another version of the fold. */
 export function standingOf(db: Db, residencyId: string): Derived {
   const row = readStanding(db, residencyId)
-  if (!row || row.foldVersion !== foldVersion || row.curriculumVersion !== houseCurriculum.version) return refold(db, residencyId)
+  if (!row || row.foldVersion !== foldVersion) return refold(db, residencyId)
   return { state: stored<DogState>(row.state), summary: stored<Summary>(row.summary) }
 }
 

@@ -1,10 +1,13 @@
-import { houseCurriculum } from '@/core/curriculum/house'
 import { dayIn } from '@/core/days'
 import { buildWall, type WallView } from '@/core/views/wall'
 import type { Db } from '@/store/database'
 import { handoffsAfter } from '@/store/handoffs'
 import { readKennel } from '@/store/kennel'
 import { residentsOn } from '@/store/residents'
+import { newest } from '@/core/progress/regime'
+import { newestCurriculum } from '@/store/curricula'
+import { kennelForgetting } from './forgetting'
+import { regimesOfResident } from './regimes'
 import { summariesOf } from './standings'
 
 /** The wall as it stands now. */
@@ -15,7 +18,7 @@ export function loadWall(db: Db, now: number): WallView {
   const booked = new Set(handoffsAfter(db, now).map((h) => h.residencyId))
   const dogs = residents.flatMap((r) => {
     const summary = summaries.get(r.residencyId)
-    return summary ? [{ ...r, summary, booked: booked.has(r.residencyId) }] : []
+    return summary ? [{ ...r, curriculum: newest(regimesOfResident(db, r)).curriculum, summary, booked: booked.has(r.residencyId) }] : []
   })
-  return buildWall(houseCurriculum, dogs, today, now)
+  return buildWall(newestCurriculum(db), dogs, today, now, kennelForgetting(db).model)
 }

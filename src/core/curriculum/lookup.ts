@@ -25,11 +25,20 @@ function indexOf(curriculum: Curriculum): ReadonlyMap<string, RungPlaceInLadder>
   return made
 }
 
-/** The rung with this id and where it stands, or undefined when the curriculum has none. */
-export const findRung = (curriculum: Curriculum, rungId: string): RungPlaceInLadder | undefined => indexOf(curriculum).get(rungId)
+/** The rung with this id itself, as facts name it; undefined when this ladder does not have it. */
+export const ownRung = (curriculum: Curriculum, rungId: string): RungPlaceInLadder | undefined => indexOf(curriculum).get(rungId)
+
+/** The rung that a promise or prerequisite of this name means here: itself, or what stands in its stead for this dog. */
+export function findRung(curriculum: Curriculum, rungId: string): RungPlaceInLadder | undefined {
+  const instead = curriculum.instead?.[rungId]
+  return ownRung(curriculum, rungId) ?? (instead === undefined ? undefined : ownRung(curriculum, instead))
+}
 
 /** The command with this id, or undefined. */
 export const findCommand = (curriculum: Curriculum, commandId: string): Command | undefined => curriculum.commands.find((c) => c.id === commandId)
 
 /** All rungs of a command, run after run. */
 export const rungsOf = (command: Command): readonly Rung[] => command.runs.flatMap((run) => run.rungs)
+
+/** All rungs of a curriculum. */
+export const allRungs = (curriculum: Curriculum): readonly Rung[] => curriculum.commands.flatMap(rungsOf)

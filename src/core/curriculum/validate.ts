@@ -1,4 +1,5 @@
-import type { Curriculum, Rung } from './types'
+import { longestRule } from './schema'
+import type { Curriculum, Rule, Rung, Run } from './types'
 
 export interface CurriculumFault {
   readonly where: string
@@ -10,64 +11,106 @@ export interface CurriculumFault {
  * rules that cannot be met, criteria, prerequisites (known, without a cycle) and that no run gets easier on one axis.
  */
 export function curriculumFaults(curriculum: Curriculum): readonly CurriculumFault[] {
-  const rungs = curriculum.commands.flatMap((c) => c.runs.flatMap((r) => r.rungs))
-  return [...idFaults(rungs), ...rungs.flatMap(rungFaults), ...needFaults(rungs), ...descents(curriculum)]
+  const runs = curriculum.commands.flatMap((c) => c.runs)
+  const rungs = runs.flatMap((r) => r.rungs)
+  return [
+    ...repeated(curriculum.commands.map((c) => c.id)),
+    ...curriculum.commands.flatMap((c) => repeated(c.runs.map((r) => r.id)).map((f) => ({ ...f, where: `${c.id}, run ${f.where}` }))),
+    ...repeated(rungs.map((r) => r.id)),
+    ...rungs.flatMap(rungFaults),
+    ...needFaults(rungs),
+    ...orderFaults(runs),
+    ...runs.flatMap(descents),
+  ]
 }
 
-function idFaults(rungs: readonly Rung[]): CurriculumFault[] {
+function repeated(ids: readonly string[]): CurriculumFault[] {
   const seen = new Set<string>()
-  return rungs.flatMap((rung) => {
-    const twice = seen.has(rung.id)
-    seen.add(rung.id)
-    return twice ? [{ where: rung.id, reason: 'this id is used twice' }] : []
+  return ids.flatMap((id) => {
+    const twice = seen.has(id)
+    seen.add(id)
+    return twice ? [{ where: id, reason: 'this id is used twice' }] : []
   })
+}
+
+/** Why no dog can ever meet this rule, or why every dog always does; undefined for a rule that can be worked by. */
+export function ruleFault(rule: Rule): string | undefined {
+  if (rule.kind === 'row') {
+    if (rule.r < 1) return `${rule.r} in a row is always met`
+    return rule.r > longestRule ? `${rule.r} in a row can never be met: rules look back over ${longestRule} reps` : undefined
+  }
+  if (rule.k < 1) return `${rule.k} of ${rule.n} is always met`
+  if (rule.k > rule.n) return `${rule.k} of ${rule.n} can never be met`
+  return rule.n > longestRule ? `${rule.k} of ${rule.n} can never be met: rules look back over ${longestRule} reps` : undefined
 }
 
 function rungFaults(rung: Rung): CurriculumFault[] {
   const faults: CurriculumFault[] = []
   const fault = (reason: string) => faults.push({ where: rung.id, reason })
   const { rule, criterion } = rung
-  if (rule.kind === 'row' && (!Number.isInteger(rule.r) || rule.r < 1)) fault(`a run of ${rule.r} can never be met`)
-  if (rule.kind === 'window' && (rule.k > rule.n || rule.n < 1)) fault(`${rule.k} of ${rule.n} can never be met`)
-  if (rule.kind === 'window' && rule.k < 1) fault(`${rule.k} of ${rule.n} is always met`)
+  const wrongRule = ruleFault(rule)
+  if (wrongRule) fault(wrongRule)
   if (rung.setReps < 1) fault('a set needs at least one rep')
-  if (rung.kind === 'timed' && criterion.seconds === undefined) fault('a timed rung needs its seconds')
+  if (rung.setReps > 30) fault('more than 30 reps are no set')
+  if ((rung.kind === 'timed' || rung.kind === 'settle') && criterion.seconds === undefined) fault(`a ${rung.kind} rung needs its seconds`)
+  if (rung.kind === 'heel' && criterion.steps === undefined) fault('a heel rung needs its steps')
+  if ((rung.kind === 'position' || rung.kind === 'uncued' || rung.kind === 'recall') && criterion.latencySeconds === undefined) fault(`a ${rung.kind} rung needs the seconds within which it counts`)
   if (criterion.words.trim() === '') fault('the criterion is not said in words')
+  if (rung.name.trim() === '') fault('the rung has no name')
   return faults
 }
 
+const index = (rungs: readonly Rung[]): ReadonlyMap<string, Rung> => new Map(rungs.map((r) => [r.id, r]))
+
 function needFaults(rungs: readonly Rung[]): CurriculumFault[] {
-  const byId = new Map(rungs.map((r) => [r.id, r]))
+  const byId = index(rungs)
   const unknown = rungs.flatMap((r) => r.needs.filter((n) => !byId.has(n)).map((n) => ({ where: r.id, reason: `needs ${n}, which is not in the curriculum` })))
+  return [...unknown, ...cyclesAmong(rungs, (r) => r.needs.flatMap((n) => byId.get(n) ?? []), (path) => `needs itself by way of ${path.join(' → ')}`)]
+}
+
+/** A rung that needs a later one of its own run, or a loop that closes through the order of runs, can never open. */
+function orderFaults(runs: readonly Run[]): CurriculumFault[] {
+  const rungs = runs.flatMap((r) => r.rungs)
+  const byId = index(rungs)
+  const before = new Map(runs.flatMap((run) => run.rungs.map((rung, i) => [rung.id, run.rungs[i - 1]] as const)))
+  const needs = (r: Rung): readonly Rung[] => r.needs.flatMap((n) => byId.get(n) ?? [])
+  if (cyclesAmong(rungs, needs, () => '').length > 0) return []
+  return cyclesAmong(rungs, (r) => { const below = before.get(r.id); return below ? [...needs(r), below] : needs(r) }, (path) => `can never open: it comes before what it needs, by way of ${path.join(' → ')}`)
+}
+
+function cyclesAmong(rungs: readonly Rung[], next: (rung: Rung) => readonly Rung[], say: (path: readonly string[]) => string): CurriculumFault[] {
   const done = new Set<string>()
-  const cycles: CurriculumFault[] = []
-  const walk = (rung: Rung, path: readonly string[]): void => {
-    if (path.includes(rung.id)) {
-      cycles.push({ where: rung.id, reason: `needs itself by way of ${[...path.slice(path.indexOf(rung.id)), rung.id].join(' → ')}` })
-      return
+  const found: CurriculumFault[] = []
+  for (const start of rungs) {
+    // An explicit stack: a long file must not overflow the call stack.
+    const path: { rung: Rung; rest: Rung[] }[] = done.has(start.id) ? [] : [{ rung: start, rest: [...next(start)] }]
+    const on = new Set(path.map((p) => p.rung.id))
+    for (let top = path.at(-1); top; top = path.at(-1)) {
+      const step = top.rest.pop()
+      if (!step) {
+        done.add(top.rung.id)
+        on.delete(top.rung.id)
+        path.pop()
+      } else if (on.has(step.id)) {
+        const ids = path.map((p) => p.rung.id)
+        found.push({ where: step.id, reason: say([...ids.slice(ids.indexOf(step.id)), step.id]) })
+      } else if (!done.has(step.id)) {
+        on.add(step.id)
+        path.push({ rung: step, rest: [...next(step)] })
+      }
     }
-    if (done.has(rung.id)) return
-    for (const need of rung.needs) {
-      const next = byId.get(need)
-      if (next) walk(next, [...path, rung.id])
-    }
-    done.add(rung.id)
   }
-  for (const rung of rungs) walk(rung, [])
-  return [...unknown, ...cycles]
+  return found
 }
 
 /** On one axis seconds and metres may not shrink: a rung on the way up is never easier than the one before. */
-function descents(curriculum: Curriculum): CurriculumFault[] {
-  return curriculum.commands.flatMap((c) =>
-    c.runs.flatMap((run) =>
-      run.rungs.flatMap((rung, i) => {
-        const before = run.rungs[i - 1]
-        if (!before || before.axis !== rung.axis) return []
-        const measure = (r: Rung) => (r.axis === 'distance' ? r.criterion.metres : r.axis === 'duration' ? r.criterion.seconds : undefined)
-        const [was, is] = [measure(before), measure(rung)]
-        return was !== undefined && is !== undefined && is < was ? [{ where: rung.id, reason: `goes down from ${was} to ${is} on the ${rung.axis} axis` }] : []
-      }),
-    ),
-  )
+function descents(run: Run): CurriculumFault[] {
+  return run.rungs.flatMap((rung, i) => {
+    const before = run.rungs[i - 1]
+    if (!before || before.axis !== rung.axis) return []
+    const measure = (r: Rung) => (r.axis === 'distance' ? (r.criterion.metres ?? r.criterion.steps) : r.axis === 'duration' ? r.criterion.seconds : undefined)
+    const sameUnit = (rung.criterion.metres === undefined) === (before.criterion.metres === undefined)
+    const [was, is] = [measure(before), measure(rung)]
+    return was !== undefined && is !== undefined && is < was && (rung.axis === 'duration' || sameUnit) ? [{ where: rung.id, reason: `goes down from ${was} to ${is} on the ${rung.axis} axis` }] : []
+  })
 }

@@ -32,7 +32,7 @@ describe('expected reps until a rule is met', () => {
 })
 
 describe('what a promise still needs', () => {
-  const promise = { rungId: 'sit-stay.30s', places: 1, people: 1 }
+  const promise = { rungId: 'sit-stay.30s', level: 0, places: 1, people: 1 }
   const withSit = work(houseCurriculum, [...passTo(houseCurriculum, 'sit.word-hand'), ...passTo(houseCurriculum, 'sit.word-hand', 1)]).state
 
   it('starts from the house’s .8 and moves to what the dog does', () => {

@@ -1,10 +1,10 @@
 import { findRung, type RungPlaceInLadder } from '../curriculum/lookup'
 import type { Curriculum, Rung } from '../curriculum/types'
-import { daysToHold, meetingsMissing, promiseStanding } from '../handoff/promise'
+import { meetingsMissing, promiseStanding } from '../handoff/promise'
 import type { OwnerPromise } from '../ownerPromise'
-import { unmetNeeds } from '../progress/fold'
+import { unmetNeeds } from '../progress/gates'
 import { rungsToClimb } from '../progress/standing'
-import type { DogState } from '../progress/state'
+import { daysToHold, type DogState } from '../progress/state'
 import { expectedReps } from './advance'
 
 /** House prior for a rep's chance to come off clean before anything is known, worth this many reps. */
@@ -20,7 +20,7 @@ export function chanceClean(curriculum: Curriculum, state: DogState, rung: Rung)
   const all = Object.entries(state.runs).flatMap(([key, run]) => (key.startsWith(`${rung.command}/`) ? Object.values(run.tallies) : []))
   const toward = (clean: number, reps: number, mean: number) => (clean + prior.weight * mean) / (reps + prior.weight)
   const ofCommand = toward(all.reduce((n, t) => n + t.clean, 0), all.reduce((n, t) => n + t.reps, 0), prior.mean)
-  const here = state.runs[found.runKey]?.tallies[found.index]
+  const here = state.runs[found.runKey]?.tallies[found.rung.id]
   return toward(here?.clean ?? 0, here?.reps ?? 0, ofCommand)
 }
 

@@ -7,7 +7,7 @@ import { freeSlots, type SlotQuestion } from './slots'
 const sitUp: SetPlan[] = [...passTo(houseCurriculum, 'sit.word-hand'), ...passTo(houseCurriculum, 'sit.word-hand', 1)]
 const meet = (day: number, place: string, by: string): SetPlan => ({ rung: 'sit.word-hand', reps: 'C C C C C C C C C C', day, place, by })
 const standing = (plans: readonly SetPlan[], places: number, people: number) =>
-  promiseStanding(houseCurriculum, work(houseCurriculum, [...sitUp, ...plans]).state, { rungId: 'sit.word-hand', places, people })
+  promiseStanding(houseCurriculum, work(houseCurriculum, [...sitUp, ...plans]).state, { rungId: 'sit.word-hand', level: 0, places, people })
 
 describe('a promise is a rung held in so many places with so many people', () => {
   it('two days in one place hold it there; a second place needs two days of its own', () => {

@@ -1,7 +1,7 @@
 import { findRung } from '../curriculum/lookup'
 import type { Curriculum } from '../curriculum/types'
 import type { OwnerPromise } from '../ownerPromise'
-import { daysMet, evidenceBy, heldSince, type DogState, type Evidence } from '../progress/state'
+import { daysMet, daysToHold, evidenceBy, heldSince, type DogState, type Evidence } from '../progress/state'
 
 export interface PromiseStanding {
   readonly promise: OwnerPromise
@@ -18,16 +18,13 @@ export interface PromiseStanding {
   readonly metOn: string | undefined
 }
 
-/** House: held in a place, or with a person, means what held means anywhere: the rule met on two days. */
-export const daysToHold = 2
-
-/** How far this promise has come. A promise whose rung the curriculum does not know is never met. */
+/** How far this promise has come, at its level or above. House: held in a place, or with a person, means the rule met on two days there. A promise whose rung the curriculum does not know is never met. */
 export function promiseStanding(curriculum: Curriculum, state: DogState, promise: OwnerPromise): PromiseStanding {
   const found = findRung(curriculum, promise.rungId)
   const runState = found ? state.runs[found.runKey] : undefined
-  const held = found ? heldSince(found.run, runState, found.index) : undefined
-  const places = found ? evidenceBy(found.run, runState, found.index, 'place') : []
-  const people = found ? evidenceBy(found.run, runState, found.index, 'person') : []
+  const held = found ? heldSince(found.run, runState, found.index, { level: promise.level }) : undefined
+  const places = found ? evidenceBy(found.run, runState, found.index, 'place', promise.level) : []
+  const people = found ? evidenceBy(found.run, runState, found.index, 'person', promise.level) : []
   const placeDays = holdDays(places)
   const peopleDays = holdDays(people)
   const met = held !== undefined && placeDays.length >= promise.places && peopleDays.length >= promise.people
@@ -35,7 +32,7 @@ export function promiseStanding(curriculum: Curriculum, state: DogState, promise
   return {
     promise,
     heldSince: held,
-    days: found ? daysMet(found.run, runState, found.index) : [],
+    days: found ? daysMet(found.run, runState, found.index, { level: promise.level }) : [],
     places,
     people,
     placesHeld: placeDays.length,

@@ -1,5 +1,5 @@
 import type { Run, Rung } from '../curriculum/types'
-import type { RepFact } from '../facts'
+import type { Result } from './result'
 import { cleanIn, type Results } from './rules'
 
 /** House: a single break never costs more rungs than this. */
@@ -34,12 +34,12 @@ export interface Streaks {
  * timed: a miss, at once; recall: a miss, at once, or twice running crooked; fading: three misses running, or four or
  * fewer clean of a full last ten. Two late running drop one rung on any kind. Common practice; numbers are the house's.
  */
-export function dropAfter(run: Run, index: number, rep: Pick<RepFact, 'outcome' | 'brokeSeconds'>, streaks: Streaks): Drop | undefined {
+export function dropAfter(run: Run, index: number, result: Result, brokeSeconds: number | undefined, streaks: Streaks): Drop | undefined {
   const rung = run.rungs[index]
   if (!rung) return undefined
   const back = Math.max(0, index - 1)
-  if (rep.outcome === 'miss') {
-    if (rung.kind === 'timed') return { to: belowBreak(run, index, rep.brokeSeconds), reason: { kind: 'broke', seconds: rep.brokeSeconds } }
+  if (result === 'M') {
+    if (rung.kind === 'timed') return { to: belowBreak(run, index, brokeSeconds), reason: { kind: 'broke', seconds: brokeSeconds } }
     if (rung.kind === 'recall') return { to: back, reason: { kind: 'recall-miss' } }
   }
   if (streaks.crooked >= 2 && rung.kind === 'recall') return { to: shorterRecall(run, index), reason: { kind: 'two-crooked' } }

@@ -1,10 +1,14 @@
 import { msPerDay } from '../days'
-import { findRung, type RungPlaceInLadder } from '../curriculum/lookup'
+import { ownRung, type RungPlaceInLadder } from '../curriculum/lookup'
 import type { Curriculum, Rung, Run } from '../curriculum/types'
+import { contextStanding, noteMissed, noteReached, type ContextStanding } from '../proofing/context'
 import { dropAfter, type Drop, type DropReason } from './drop'
 import { compareFacts, type RepFact, type SetContext, type SetFact } from '../facts'
-import { afterCleanRefresher, afterFailedRefresher, forgetting } from './memory'
-import { cleanIn, longestWindow, ruleMet, sayCounts, sayRule, type Results } from './rules'
+import { shutBecause } from './gates'
+import { afterRefresher, type Showing } from './memory'
+import { newest, regimeAt, type Regime, type Regimes } from './regime'
+import { resultOf, type Result } from './result'
+import { longestWindow, ruleMet, sayCounts, sayRule, spanOf } from './rules'
 import { emptyDogState, emptyRunState, emptyTally, heldSince, topHeld, type DogState, type Met, type RungTally, type RunState } from './state'
 
 /** What the newest rep means for the set and for the rung. */
@@ -23,193 +27,338 @@ const windowForgetsAfterMs = 3 * msPerDay
 /** House: three drops at one rung within seven days, or three blocks that worked it without a pass. */
 const stuckRule = { drops: 3, withinMs: 7 * msPerDay, blocks: 3 } as const
 
+/** Called at the end of each refresher at what is held, with the half-life's history before it. */
+export type OnRefresher = (runKey: string, before: readonly Showing[], showing: Showing) => void
+
 /** The state after all these facts, folded in the order of time, device and sequence whatever order they came in. */
-export function foldDog(curriculum: Curriculum, sets: readonly SetFact[]): DogState {
-  const state = emptyDogState()
-  const reps = sets.flatMap((set) => {
-    const ordered = [...set.reps].sort(compareFacts)
-    return ordered.map((rep, i) => ({ set, rep, before: ordered.slice(0, i) }))
-  })
-  reps.sort((a, b) => compareFacts(a.rep, b.rep))
-  for (const { set, rep, before } of reps) applyInPlace(state, curriculum, set, rep, before)
-  return state
+export function foldDog(regimes: Regimes, sets: readonly SetFact[], onRefresher?: OnRefresher): DogState {
+  const fold = new Fold(emptyDogState(), regimes, regimes[0], onRefresher)
+  for (const { set, rep } of inOrder(sets)) fold.rep(set, rep, false)
+  fold.enter(newest(regimes))
+  return fold.state
 }
 
-/** The state after one more rep, and what it means. The given state is left as it was. */
-export function applyRep(state: DogState, curriculum: Curriculum, set: SetContext, rep: RepFact, before: readonly RepFact[]): { state: DogState; verdict: Verdict } {
-  const next = structuredClone(state)
-  return { verdict: applyInPlace(next, curriculum, set, rep, before), state: next }
+/** All reps of these sets with their sets, in the order they count. */
+export function inOrder(sets: readonly SetFact[]): readonly { readonly set: SetFact; readonly rep: RepFact }[] {
+  const reps: { set: SetFact; rep: RepFact }[] = []
+  for (const set of sets) for (const rep of set.reps) reps.push({ set, rep })
+  return reps.sort((a, b) => compareFacts(a.rep, b.rep))
 }
 
-/** Why a rep at this rung moves nothing on; undefined when nothing stands in the way. */
-function closedBecause(state: DogState, curriculum: Curriculum, rung: Rung, placeKind: string): string | undefined {
-  const missing = unmetNeeds(state, curriculum, rung)
-  if (missing.length > 0) return `needs ${missing.map((m) => `${m.command.name.toLowerCase()} “${m.rung.name}” held`).join(', ')}`
-  if (rung.criterion.place !== undefined && rung.criterion.place !== placeKind) return 'this rung counts only in its own kind of place'
-  return undefined
+/** The state after one more rep, and what it means. The given state is left as it was; it must be of the newest regime. */
+export function applyRep(state: DogState, regimes: Regimes, set: SetContext, rep: RepFact, before: readonly RepFact[]): { state: DogState; verdict: Verdict } {
+  const fold = new Fold(structuredClone(state), regimes, newest(regimes))
+  fold.resume(set, before)
+  return { verdict: fold.rep(set, rep, true), state: fold.state }
 }
 
-/** Prerequisites of the rung that are not held, unknown ones left out. */
-export const unmetNeeds = (state: DogState, curriculum: Curriculum, rung: Rung): readonly RungPlaceInLadder[] =>
-  rung.needs.flatMap((id) => {
-    const need = findRung(curriculum, id)
-    return need && !heldSince(need.run, state.runs[need.runKey], need.index) ? [need] : []
-  })
-
-function applyInPlace(state: DogState, curriculum: Curriculum, set: SetContext, rep: RepFact, before: readonly RepFact[]): Verdict {
-  const found = findRung(curriculum, set.rungId)
-  const inSet = before.length + 1
-  state.tick++
-  if (!found) return movesNothing(state, set.rungId, inSet >= 10, 'this curriculum has no such rung')
-  const { rung, run, index, runKey } = found
-  const closed = closedBecause(state, curriculum, rung, set.placeKind)
-  if (closed) return movesNothing(state, rung.id, inSet >= rung.setReps, closed)
-
-  const runState = (state.runs[runKey] ??= emptyRunState())
-  const tally = (runState.tallies[index] ??= emptyTally())
-  const result = resultOf(rung, set, rep)
-  count(tally, rep)
-  noteBlock(tally, set.blockId)
-  slideWindow(runState, index, result, set, rep)
-  const { window } = runState
-  const counts = sayCounts(rung.rule, window.results)
-  const rule = sayRule(rung.rule)
-  const said = { rule, counts }
-  const heldBefore = topHeld(run, runState)
-
-  if (ruleMet(rung.rule, window.results)) return meetRule(state, found, runState, set, rep, said, heldBefore)
-
-  const drop = dropAfter(run, index, rep, window)
-  const ends = drop !== undefined || inSet >= rung.setReps
-  if (ends) countBlock(tally)
-  if (drop) return dropBack(state, found, runState, set, rep, drop, said, heldBefore)
-  notePractice(runState, index, [...before, rep], ends, heldBefore, rep.at)
-  if (set.purpose === 'refresh' && ends && index === heldBefore && refresherIsClean(rung, [...before, rep]) && runState.memory)
-    runState.memory = afterCleanRefresher(runState.memory, rep.at)
-  markStuckByBlocks(run, runState, index)
-  return { kind: ends ? 'again' : 'go-on', endsSet: ends, toRungId: rung.id, ...said, why: ends ? `The rule is ${rule}: ${counts}.` : counts }
+/** A state carried from one ladder to another: counts stay with their rungs, the rung in hand is found again by name. */
+export function carryOver(state: DogState, from: Curriculum, to: Curriculum): void {
+  for (const command of to.commands)
+    for (const run of command.runs) {
+      const key = `${command.id}/${run.id}`
+      const runState = state.runs[key]
+      const old = from.commands.find((c) => c.id === command.id)?.runs.find((r) => r.id === run.id)
+      if (!runState || !old) continue
+      const next = old.rungs.slice(runState.position).find((r) => run.rungs.some((g) => g.id === r.id))
+      runState.position = next ? run.rungs.findIndex((g) => g.id === next.id) : Math.min(firstOpen(run, runState), run.rungs.length)
+      if (runState.window.rung !== '' && !run.rungs.some((g) => g.id === runState.window.rung)) restartWindow(runState.window, '')
+      if (runState.stuck && !run.rungs.some((g) => g.id === runState.stuck?.rung)) delete runState.stuck
+    }
 }
 
-function movesNothing(state: DogState, rungId: string, endsSet: boolean, why: string): Verdict {
-  state.beyond[rungId] = (state.beyond[rungId] ?? 0) + 1
-  return { kind: 'moves-nothing', endsSet, toRungId: rungId, rule: '', counts: '', why: `Kept, and moves nothing on: ${why}.` }
+const firstOpen = (run: Run, state: RunState): number => {
+  const last = run.rungs.findLastIndex((g) => (state.tallies[g.id]?.met.length ?? 0) > 0)
+  return last + 1
 }
 
-/** Crooked recalls are clean before level 2; from there on they are not. */
-function resultOf(rung: Rung, set: SetContext, rep: RepFact): 'C' | 'H' | 'L' | 'M' | 'X' {
-  if (rep.outcome === 'clean') return isCrookedRecall(rung, set, rep) ? 'X' : 'C'
-  return rep.outcome === 'helped' ? 'H' : rep.outcome === 'late' ? 'L' : 'M'
+/** What is known of a set while its reps are folded. */
+interface Progress {
+  reps: number
+  clean: number
+  regime: Regime
+  found: RungPlaceInLadder | undefined
+  /** The value of `heldTick` for which `shut` and `context` are right. */
+  asOf: number
+  shut: string | undefined
+  context: ContextStanding | undefined
 }
 
-const isCrookedRecall = (rung: Rung, set: SetContext, rep: RepFact): boolean => rung.kind === 'recall' && set.level >= 2 && rep.faults.includes('crooked')
+/** Folds reps into a state. What it caches is only to be quick: everything that lasts is in the state. */
+class Fold {
+  private readonly sets = new Map<string, Progress>()
+  private readonly tops = new Map<string, { asOf: number; top: number }>()
+  /** Raised whenever something may have come to be held or stopped being so, or a context moved. */
+  private heldTick = 1
 
-function count(tally: RungTally, rep: RepFact): void {
-  tally.reps++
-  tally[rep.outcome]++
+  constructor(
+    readonly state: DogState,
+    private readonly regimes: Regimes,
+    private regime: Regime,
+    private readonly onRefresher?: OnRefresher,
+  ) {}
+
+  /** Takes up a set in the middle. */
+  resume(set: SetContext, before: readonly RepFact[]): void {
+    this.sets.set(set.id, { ...this.begin(set), reps: before.length, clean: before.filter((r) => r.outcome === 'clean').length })
+  }
+
+  enter(regime: Regime): void {
+    if (regime === this.regime) return
+    if (regime.curriculum !== this.regime.curriculum) {
+      carryOver(this.state, this.regime.curriculum, regime.curriculum)
+      this.heldTick++
+    }
+    this.regime = regime
+  }
+
+  private begin(set: SetContext): Progress {
+    return { reps: 0, clean: 0, regime: this.regime, found: ownRung(this.regime.curriculum, set.rungId), asOf: 0, shut: undefined, context: undefined }
+  }
+
+  rep(set: SetContext, rep: RepFact, speak: boolean): Verdict {
+    if (this.regimes.length > 1 && rep.at >= this.regime.from) this.enter(regimeAt(this.regimes, rep.at))
+    let progress = this.sets.get(set.id)
+    if (!progress || progress.regime !== this.regime) this.sets.set(set.id, (progress = { ...this.begin(set), reps: progress?.reps ?? 0, clean: progress?.clean ?? 0 }))
+    progress.reps++
+    if (rep.outcome === 'clean') progress.clean++
+    this.state.tick++
+    const { found } = progress
+    if (!found) return this.movesNothing(set.rungId, progress.reps >= 10, 'this curriculum has no such rung')
+    const { rung, run, index, runKey } = found
+    if (progress.asOf !== this.heldTick) {
+      progress.shut = shutBecause(this.state, this.regime.curriculum, rung, set)
+      const top = this.topOf(runKey, run)
+      const runState = this.state.runs[runKey]
+      progress.context = runState && top >= 0 && index <= top ? contextStanding(run, runState, set, top) : undefined
+      progress.asOf = this.heldTick
+    }
+    if (progress.shut !== undefined) return this.movesNothing(rung.id, progress.reps >= rung.setReps, progress.shut)
+    return this.judge(found, progress, set, rep, speak)
+  }
+
+  private topOf(runKey: string, run: Run): number {
+    const known = this.tops.get(runKey)
+    if (known && known.asOf === this.heldTick) return known.top
+    const top = topHeld(run, this.state.runs[runKey])
+    this.tops.set(runKey, { asOf: this.heldTick, top })
+    return top
+  }
+
+  private movesNothing(rungId: string, endsSet: boolean, why: string): Verdict {
+    this.state.beyond[rungId] = (this.state.beyond[rungId] ?? 0) + 1
+    return { kind: 'moves-nothing', endsSet, toRungId: rungId, rule: '', counts: '', why: `Kept, and moves nothing on: ${why}.` }
+  }
+
+  private judge(found: RungPlaceInLadder, progress: Progress, set: SetContext, rep: RepFact, speak: boolean): Verdict {
+    const { rung, run, index, runKey } = found
+    const { judging } = this.regime
+    const runState = (this.state.runs[runKey] ??= emptyRunState())
+    const tally = (runState.tallies[rung.id] ??= emptyTally())
+    const heldBefore = this.topOf(runKey, run)
+    const climbing = progress.context !== undefined && progress.context.open.length > 0
+    const asksHeld = rep.faults.length > 0 || (rep.outcome === 'miss' && rung.kind === 'timed')
+    const heldHere = asksHeld && index <= heldBefore && heldSince(run, runState, index) !== undefined
+    const result = resultOf(rung, set, rep, judging, heldHere)
+    tally.reps++
+    tally[rep.outcome]++
+    noteBlock(tally, set.blockId)
+    slideWindow(runState.window, rung.id, result, set, rep.at)
+    const { window } = runState
+    const said = speak ? { rule: sayRule(rung.rule), counts: sayCounts(rung.rule, window.results) } : silent
+    const refresher = set.purpose === 'refresh' && !climbing && heldBefore >= 0 && index === heldBefore
+    const step: Step = { found, runState, tally, set, rep, said, heldBefore, refresher, climbing, progress }
+
+    const offered = judging.skipOffered && rung.command === 'place' && rung.stage === 'shape' && tally.reps === 2 && tally.clean === 2 && tally.met.length === 0
+    if (ruleMet(rung.rule, window.results) || offered) return this.meet(step, offered ? 2 : spanOf(rung.rule))
+
+    const drop = putBack(rung, rep, window.results, judging.brokenStay, heldHere, refresher) ? undefined : dropAfter(run, index, result, rep.brokeSeconds, window)
+    const ends = drop !== undefined || progress.reps >= rung.setReps
+    if (ends) countBlock(tally)
+    if (drop) return climbing ? this.stepBack(step, drop) : this.dropBack(step, drop)
+    this.notePractice(step, ends)
+    markStuckByBlocks(run, runState, index)
+    const why = !speak ? '' : rep.outcome === 'miss' && rung.kind === 'timed' ? 'Held before: put back unpaid at the same spot, and go on.' : ends ? `The rule is ${said.rule}: ${said.counts}.` : said.counts
+    return { kind: ends ? 'again' : 'go-on', endsSet: ends, toRungId: rung.id, ...said, why }
+  }
+
+  private meet(step: Step, span: number): Verdict {
+    const { found, runState, tally, set, rep, said, heldBefore, refresher } = step
+    const { rung, run, index, runKey } = found
+    const { window } = runState
+    const common = { place: onlyOne(window.places, span), level: lowest(window.levels, span), kit: onlyOne(window.kits, span), person: onlyOne(window.people, span) }
+    noteMet(tally, { day: set.day, level: common.level, ...(common.place === undefined ? {} : { place: common.place }), ...(common.person === undefined ? {} : { person: common.person }), ...(common.kit === undefined ? {} : { kit: common.kit }) })
+    tally.lastMet = this.state.tick
+    noteReached(run, runState, index, heldBefore, common)
+    clearTrouble(run, runState, index)
+    restartWindow(window, rung.id)
+    const advanced = index >= runState.position
+    if (advanced) runState.position = index + 1
+    this.heldTick++
+    const top = this.topOf(runKey, run)
+    if (top >= 0) {
+      if (!runState.memory) runState.memory = { since: rep.at, shown: [] }
+      else if (refresher) this.show(step, true)
+      else if (index >= heldBefore) runState.memory = { ...runState.memory, since: rep.at }
+    }
+    const context = top >= 0 && index <= top ? contextStanding(run, runState, set, top) : undefined
+    const next = advanced ? run.rungs[runState.position] : step.climbing && context ? run.rungs[context.index] : undefined
+    const onward = next !== undefined && next.id !== rung.id
+    return { kind: advanced || (step.climbing && onward) ? 'moves-on' : 'met-again', endsSet: true, toRungId: onward ? next.id : rung.id, ...said, why: said.rule === '' ? '' : `The rule is ${said.rule}: met.` }
+  }
+
+  private show(step: Step, clean: boolean): void {
+    const { runState, rep, found } = step
+    if (!runState.memory) return
+    const before = runState.memory.shown
+    runState.memory = afterRefresher(runState.memory, rep.at, clean)
+    const showing = runState.memory.shown.at(-1)
+    if (showing) this.onRefresher?.(found.runKey, before, showing)
+  }
+
+  /** A set that came off more often than not, at the top held rung or above it, keeps the command fresh. */
+  private notePractice(step: Step, ends: boolean): void {
+    const { found, runState, heldBefore, rep, progress, refresher } = step
+    if (!ends || !runState.memory || heldBefore < 0 || found.index < heldBefore) return
+    if (progress.clean * 2 <= progress.reps) return
+    if (refresher && progress.clean >= cleanWanted(found.rung, progress.reps)) this.show(step, true)
+    else runState.memory = { ...runState.memory, since: rep.at }
+  }
+
+  /** Back one step of the relaxed climb in what is new; the ladder itself stays where it is. */
+  private stepBack(step: Step, drop: Drop): Verdict {
+    const { found, runState, tally, set, rep, said, heldBefore, progress } = step
+    const { rung, run, index } = found
+    noteMissed(run, runState, index, heldBefore, progress.context?.open ?? [])
+    noteDrop(tally, runState, rung.id, rep.at)
+    restartWindow(runState.window, '')
+    this.heldTick++
+    const to = run.rungs[contextStanding(run, runState, set, heldBefore).index] ?? rung
+    const why = said.rule === '' ? '' : `${sayDrop(drop.reason, rung, rung)} ${to.id === rung.id ? 'Here that is new: the same again, made easier.' : 'Here that is new: one step back; what is held elsewhere stays held.'}`
+    return { kind: to.id === rung.id ? 'again' : 'back', endsSet: true, toRungId: to.id, ...said, why }
+  }
+
+  private dropBack(step: Step, drop: Drop): Verdict {
+    const { found, runState, tally, rep, said, refresher } = step
+    const { rung, run, index } = found
+    if (refresher) this.slip(step, drop.to)
+    const to = Math.min(drop.to, runState.position)
+    const target = run.rungs[to] ?? rung
+    const why = said.rule === '' ? '' : sayDrop(drop.reason, rung, target)
+    if (drop.to === index) {
+      // A warm-up at the first rung may fail while the rung in hand lies higher: that one waits.
+      runState.position = Math.min(runState.position, index)
+      return { kind: 'again', endsSet: true, toRungId: rung.id, ...said, why: `${why} Nothing lies below: the same again, made easier.` }
+    }
+    noteDrop(tally, runState, rung.id, rep.at)
+    markStuckByBlocks(run, runState, index)
+    runState.position = to
+    restartWindow(runState.window, '')
+    return { kind: 'back', endsSet: true, toRungId: target.id, ...said, why }
+  }
+
+  /** A failed refresher takes away what lies above the rung to rebuild from, and shortens the half-life. */
+  private slip(step: Step, rebuildFrom: number): void {
+    const { found, runState } = step
+    const { run, index } = found
+    for (let i = Math.min(rebuildFrom + 1, index); i <= index; i++) {
+      const rung = run.rungs[i]
+      if (rung) (runState.tallies[rung.id] ??= emptyTally()).slipped = this.state.tick
+    }
+    this.show(step, false)
+    this.heldTick++
+  }
 }
 
-function slideWindow(runState: RunState, index: number, result: string, set: SetContext, rep: RepFact): void {
-  const window = runState.window
-  if (window.rung !== index || rep.at - window.lastAt > windowForgetsAfterMs) restartWindow(window, index)
-  window.lastAt = rep.at
-  window.results = (window.results + result).slice(-longestWindow)
-  window.places = [...window.places, set.placeId].slice(-longestWindow)
-  window.people = [...window.people, set.leashHolder].slice(-longestWindow)
+interface Said {
+  readonly rule: string
+  readonly counts: string
+}
+const silent: Said = { rule: '', counts: '' }
+
+interface Step {
+  readonly found: RungPlaceInLadder
+  readonly runState: RunState
+  readonly tally: RungTally
+  readonly set: SetContext
+  readonly rep: RepFact
+  readonly said: Said
+  readonly heldBefore: number
+  readonly refresher: boolean
+  readonly climbing: boolean
+  readonly progress: Progress
+}
+
+/** Whether a broken hold is put back at the same spot instead of shortened. A second break running shortens in any case. */
+function putBack(rung: Rung, rep: RepFact, results: string, school: 'by-standing' | 'shorten' | 'put-back', held: boolean, refresher: boolean): boolean {
+  if (rung.kind !== 'timed' || rep.outcome !== 'miss' || refresher || school === 'shorten' || results.endsWith('MM')) return false
+  return school === 'put-back' || held
+}
+
+function slideWindow(window: RunState['window'], rungId: string, result: Result, set: SetContext, at: number): void {
+  if (window.rung !== rungId || at - window.lastAt > windowForgetsAfterMs) restartWindow(window, rungId)
+  window.lastAt = at
+  window.results += result
+  window.places.push(set.placeId)
+  window.people.push(set.leashHolder)
+  window.kits.push(set.kit)
+  window.levels.push(set.level)
+  if (window.results.length > longestWindow) {
+    window.results = window.results.slice(1)
+    for (const list of [window.places, window.people, window.kits, window.levels]) list.shift()
+  }
   window.late = result === 'L' ? window.late + 1 : 0
   window.crooked = result === 'X' ? window.crooked + 1 : 0
 }
 
-function restartWindow(window: RunState['window'], index: number): void {
-  Object.assign(window, { rung: index, results: '', places: [], people: [], late: 0, crooked: 0 })
+function restartWindow(window: RunState['window'], rungId: string): void {
+  window.rung = rungId
+  window.results = ''
+  window.places = []
+  window.people = []
+  window.kits = []
+  window.levels = []
+  window.late = 0
+  window.crooked = 0
 }
 
-function meetRule(state: DogState, found: RungPlaceInLadder, runState: RunState, set: SetContext, rep: RepFact, said: { rule: string; counts: string }, heldBefore: number): Verdict {
-  const { rung, run, index } = found
-  const tally = (runState.tallies[index] ??= emptyTally())
-  const span = rung.rule.kind === 'row' ? rung.rule.r : rung.rule.n
-  const place = onlyOne(runState.window.places.slice(-span))
-  const person = onlyOne(runState.window.people.slice(-span))
-  noteMet(tally, { day: set.day, ...(place === undefined ? {} : { place }), ...(person === undefined ? {} : { person }) })
-  tally.lastMet = state.tick
-  clearTrouble(runState, index)
-  const wasRefresher = set.purpose === 'refresh' && heldBefore >= 0 && index === heldBefore
-  restartWindow(runState.window, index)
-  const advanced = index >= runState.position
-  if (advanced) runState.position = index + 1
-  remember(run, runState, index, rep.at, wasRefresher, heldBefore)
-  const next = run.rungs[runState.position]
-  return {
-    kind: advanced ? 'moves-on' : 'met-again',
-    endsSet: true,
-    toRungId: advanced && next ? next.id : rung.id,
-    ...said,
-    why: `The rule is ${said.rule}: met.`,
-  }
+function onlyOne(ids: readonly string[], span: number): string | undefined {
+  const last = ids[ids.length - 1]
+  for (let i = Math.max(0, ids.length - span); i < ids.length; i++) if (ids[i] !== last) return undefined
+  return last
 }
 
-const onlyOne = (ids: readonly string[]): string | undefined => (new Set(ids).size === 1 ? ids[0] : undefined)
+const lowest = (levels: readonly number[], span: number): number => Math.min(...levels.slice(-span))
 
-/** Two days for the same place and person say all that a standing asks for; more would only grow. */
+/** Two days alike in all say what a standing asks for; more would only grow. */
 function noteMet(tally: RungTally, met: Met): void {
-  const alike = tally.met.filter((m) => m.place === met.place && m.person === met.person)
-  if (alike.length < 2 && !alike.some((m) => m.day === met.day)) tally.met.push(met)
-}
-
-function remember(run: Run, runState: RunState, index: number, at: number, wasRefresher: boolean, heldBefore: number): void {
-  const heldNow = topHeld(run, runState)
-  if (heldNow < 0) return
-  if (!runState.memory) runState.memory = { halfLifeDays: forgetting.firstHalfLifeDays, since: at }
-  else if (wasRefresher) runState.memory = afterCleanRefresher(runState.memory, at)
-  else if (index >= heldBefore) runState.memory = { ...runState.memory, since: at }
-}
-
-/** A set that came off more often than not, at the top held rung or above it, keeps the command fresh. */
-function notePractice(runState: RunState, index: number, reps: readonly RepFact[], ends: boolean, heldBefore: number, at: number): void {
-  if (!ends || !runState.memory || heldBefore < 0 || index < heldBefore) return
-  if (reps.filter((r) => r.outcome === 'clean').length * 2 > reps.length) runState.memory = { ...runState.memory, since: at }
-}
-
-function refresherIsClean(rung: Rung, reps: readonly RepFact[]): boolean {
-  const results: Results = reps.map((r) => (r.outcome === 'clean' ? 'C' : 'N')).join('')
-  const share = rung.rule.kind === 'row' ? 1 : rung.rule.k / rung.rule.n
-  return reps.length >= rung.setReps && cleanIn(results) >= Math.ceil(share * reps.length)
-}
-
-function dropBack(state: DogState, found: RungPlaceInLadder, runState: RunState, set: SetContext, rep: RepFact, drop: Drop, said: { rule: string; counts: string }, heldBefore: number): Verdict {
-  const { rung, run, index } = found
-  if (set.purpose === 'refresh' && heldBefore >= 0 && index === heldBefore) slip(state, runState, index, drop.to, rep.at)
-  const to = Math.min(drop.to, runState.position)
-  const target = run.rungs[to] ?? rung
-  const why = sayDrop(drop.reason, rung, target)
-  if (drop.to === index) {
-    // A warm-up at the first rung may fail while the rung in hand lies higher: that one waits.
-    runState.position = Math.min(runState.position, index)
-    return { kind: 'again', endsSet: true, toRungId: rung.id, ...said, why: `${why} Nothing lies below: the same again, made easier.` }
+  let alike = 0
+  for (const m of tally.met) {
+    if (m.place !== met.place || m.person !== met.person || m.kit !== met.kit || m.level !== met.level) continue
+    if (m.day === met.day) return
+    alike++
   }
-  const tally = (runState.tallies[index] ??= emptyTally())
-  tally.drops = [...tally.drops.filter((t) => rep.at - t <= stuckRule.withinMs), rep.at]
-  if (tally.drops.length >= stuckRule.drops) runState.stuck = { rung: index, why: 'three-drops' }
-  markStuckByBlocks(run, runState, index)
-  runState.position = to
-  restartWindow(runState.window, to)
-  return { kind: 'back', endsSet: true, toRungId: target.id, ...said, why }
+  if (alike < 2) tally.met.push(met)
 }
 
-/** A failed refresher takes away what lies above the rung to rebuild from, and halves the half-life. */
-function slip(state: DogState, runState: RunState, index: number, rebuildFrom: number, at: number): void {
-  for (let i = Math.min(rebuildFrom + 1, index); i <= index; i++) (runState.tallies[i] ??= emptyTally()).slipped = state.tick
-  if (runState.memory) runState.memory = afterFailedRefresher(runState.memory, at)
-}
+/** Clean reps a refresher of so many wants: the share that the rule wants. */
+const cleanWanted = (rung: Rung, reps: number): number => (reps < rung.setReps ? Number.POSITIVE_INFINITY : Math.ceil((rung.rule.kind === 'row' ? 1 : rung.rule.k / rung.rule.n) * reps))
 
 /** A rung passed settles what went wrong there and below, and nothing above. */
-function clearTrouble(runState: RunState, index: number): void {
-  for (const [key, tally] of Object.entries(runState.tallies)) {
-    if (Number(key) > index) continue
-    tally.drops = []
+function clearTrouble(run: Run, runState: RunState, index: number): void {
+  for (let i = 0; i <= index; i++) {
+    const tally = runState.tallies[run.rungs[i]?.id ?? '']
+    if (!tally) continue
+    if (tally.drops.length > 0) tally.drops = []
     tally.blocks = 0
     tally.countedBlock = tally.openBlock
   }
-  if (runState.stuck && runState.stuck.rung <= index) delete runState.stuck
+  if (runState.stuck && run.rungs.findIndex((r) => r.id === runState.stuck?.rung) <= index) delete runState.stuck
+}
+
+function noteDrop(tally: RungTally, runState: RunState, rungId: string, at: number): void {
+  tally.drops = [...tally.drops.filter((t) => at - t <= stuckRule.withinMs), at]
+  if (tally.drops.length >= stuckRule.drops) runState.stuck = { rung: rungId, why: 'three-drops' }
 }
 
 /** A block counts once for a rung: at the end of its first set there, or when the next block begins. */
@@ -226,9 +375,10 @@ function countBlock(tally: RungTally): void {
 }
 
 function markStuckByBlocks(run: Run, runState: RunState, index: number): void {
-  const tally = runState.tallies[index]
+  const rung = run.rungs[index]
+  const tally = rung && runState.tallies[rung.id]
   const belowTop = index < run.rungs.length - 1
-  if (!runState.stuck && belowTop && index === runState.position && tally && tally.blocks >= stuckRule.blocks) runState.stuck = { rung: index, why: 'three-blocks' }
+  if (!runState.stuck && belowTop && index === runState.position && tally && tally.blocks >= stuckRule.blocks) runState.stuck = { rung: rung.id, why: 'three-blocks' }
 }
 
 function sayDrop(reason: DropReason, rung: Rung, target: Rung): string {

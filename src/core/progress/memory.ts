@@ -1,38 +1,56 @@
 import { msPerDay } from '../days'
 
-/** What is remembered of a run once something in it is held. */
+/** One time a held command was asked for cold: how long it had rested, and whether it came. */
+export interface Showing {
+  readonly restedDays: number
+  readonly clean: boolean
+}
+
+/** What is remembered of a run once something in it is held. Half-lives are not stored: they follow from the showings. */
 export interface Memory {
-  readonly halfLifeDays: number
   /** When it was last worked well enough to count, ms since the epoch. */
   readonly since: number
+  /** Refreshers so far, oldest first. */
+  readonly shown: readonly Showing[]
+}
+
+/** How half-lives start and change. */
+export interface Forgetting {
+  readonly firstHalfLifeDays: number
+  /** Factor of a clean refresher that was due, and of a failed one. */
+  readonly cleanFactor: number
+  readonly failedFactor: number
 }
 
 /** House defaults; a kennel's own are fitted once it has enough refreshers. */
-export const forgetting = { firstHalfLifeDays: 3, shortestHalfLifeDays: 1, dueAt: 0.8 } as const
+export const houseForgetting: Forgetting = { firstHalfLifeDays: 3, cleanFactor: 2, failedFactor: 0.5 }
+/** House: a half-life is never shorter than this; a refresher is due when retention has fallen to `dueAt`. */
+export const shortestHalfLifeDays = 1
+export const dueAt = 0.8
+
+/** Share still there after so many days: 2^(−days / half-life). Half-life regression, Settles & Meeder, ACL 2016. */
+export const retained = (days: number, halfLifeDays: number): number => 2 ** (-Math.max(0, days) / halfLifeDays)
 
 /**
- * Predicted share still there at `now`: 2^(−days / half-life).
- * Half-life regression, Settles & Meeder, ACL 2016.
+ * The half-life after all showings, in days. A clean refresher lengthens it only when it was due (two in an hour teach
+ * nothing about Tuesday), a failed one shortens it, never under a day.
  */
-export function retention(memory: Memory, now: number): number {
-  const days = Math.max(0, (now - memory.since) / msPerDay)
-  return 2 ** (-days / memory.halfLifeDays)
+export const halfLifeDays = (memory: Pick<Memory, 'shown'>, model: Forgetting = houseForgetting): number => memory.shown.reduce((h, showing) => nextHalfLife(h, showing, model), model.firstHalfLifeDays)
+
+/** The half-life after one more showing. */
+export function nextHalfLife(h: number, showing: Showing, model: Forgetting): number {
+  if (!showing.clean) return Math.max(shortestHalfLifeDays, h * model.failedFactor)
+  return retained(showing.restedDays, h) <= dueAt ? h * model.cleanFactor : h
 }
 
+/** Predicted share still there at `now`. */
+export const retention = (memory: Memory, now: number, model: Forgetting = houseForgetting): number => retained((now - memory.since) / msPerDay, halfLifeDays(memory, model))
+
 /** Days after `since` at which retention falls to the level where a refresher is due. */
-export const daysUntilDue = (halfLifeDays: number): number => halfLifeDays * Math.log2(1 / forgetting.dueAt)
+export const daysUntilDue = (halfLife: number): number => halfLife * Math.log2(1 / dueAt)
 
 /** True from the moment a refresher is due. */
-export const isStale = (memory: Memory, now: number): boolean => retention(memory, now) <= forgetting.dueAt
+export const isStale = (memory: Memory, now: number, model: Forgetting = houseForgetting): boolean => retention(memory, now, model) <= dueAt
 
-/** A clean refresher doubles the half-life, but only one that was due: two in an hour teach nothing about Tuesday. */
-export const afterCleanRefresher = (memory: Memory, at: number): Memory => ({
-  halfLifeDays: isStale(memory, at) ? memory.halfLifeDays * 2 : memory.halfLifeDays,
-  since: at,
-})
-
-/** A failed refresher halves it, never under a day. */
-export const afterFailedRefresher = (memory: Memory, at: number): Memory => ({
-  halfLifeDays: Math.max(forgetting.shortestHalfLifeDays, memory.halfLifeDays / 2),
-  since: at,
-})
+/** The memory after a refresher at this moment. */
+export const afterRefresher = (memory: Memory, at: number, clean: boolean): Memory => ({ since: at, shown: [...memory.shown, { restedDays: Math.max(0, (at - memory.since) / msPerDay), clean }] })

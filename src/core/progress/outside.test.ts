@@ -6,6 +6,7 @@ import type { RepFact } from '../facts'
 import { expectedBySolvingTheChain } from '../tests/chain'
 import { monday, oneRun } from '../tests/facts'
 import { applyRep } from './fold'
+import { always } from './regime'
 import { emptyDogState } from './state'
 
 /** A seeded source of chances in [0, 1). */
@@ -14,7 +15,7 @@ function chances(seed: number): () => number {
   return () => (rng.next() >>> 0) / 2 ** 32
 }
 
-const rowOf = (r: number) => ({ kind: 'row', r, said: 'of' }) satisfies Rule
+const rowOf = (r: number) => ({ kind: 'row', r }) satisfies Rule
 
 /**
  * Reps worked through the real standing function on a first rung until its rule is met, at a steady chance `p`.
@@ -26,8 +27,8 @@ function repsToPass(rule: Rule, kind: 'timed' | 'position', p: number, next: () 
   let before: RepFact[] = []
   for (let n = 1; ; n++) {
     const rep: RepFact = { id: `${n}`, at: monday + n * 1000, device: 'd', seq: n, outcome: next() < p ? 'clean' : 'miss', faults: [], ...(kind === 'timed' ? { brokeSeconds: 0.5 } : {}) }
-    const set = { id: 's', rungId: 'x.0', purpose: 'work' as const, day: '2026-03-02', placeId: 'barn', placeKind: 'room' as const, leashHolder: 'ada', level: 0, blockId: 'b' }
-    const step = applyRep(state, curriculum, set, rep, before)
+    const set = { id: 's', rungId: 'x.0', purpose: 'work' as const, day: '2026-03-02', placeId: 'barn', placeKind: 'room' as const, leashHolder: 'ada', level: 0, kit: '1.8 m leash', blockId: 'b' }
+    const step = applyRep(state, always(curriculum), set, rep, before)
     if (step.verdict.kind === 'moves-on') return n
     state = step.state
     before = step.verdict.endsSet ? [] : [...before, rep]

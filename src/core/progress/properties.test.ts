@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { houseCurriculum } from '../curriculum/house'
 import { findRung, rungsOf } from '../curriculum/lookup'
 import { setsFrom, type SetPlan } from '../tests/facts'
+import { always } from './regime'
 import { applyRep, foldDog } from './fold'
 import { emptyDogState } from './state'
 
@@ -24,7 +25,7 @@ describe('standing is a pure fold over the facts', () => {
     fc.assert(
       fc.property(history, fc.infiniteStream(fc.nat()), (sets, order) => {
         const shuffled = sets.map((set) => ({ set: { ...set, reps: [...set.reps].reverse() }, key: order.next().value })).sort((a, b) => a.key - b.key).map((x) => x.set)
-        expect(foldDog(houseCurriculum, shuffled)).toEqual(foldDog(houseCurriculum, sets))
+        expect(foldDog(always(houseCurriculum), shuffled)).toEqual(foldDog(always(houseCurriculum), sets))
       }),
       { numRuns: 150 },
     )
@@ -37,8 +38,8 @@ describe('standing is a pure fold over the facts', () => {
         const apart = inOrder.every((s, i) => i === 0 || (inOrder[i - 1]?.reps.at(-1)?.at ?? 0) < (s.reps[0]?.at ?? 0))
         fc.pre(apart)
         let state = emptyDogState()
-        for (const set of inOrder) set.reps.forEach((rep, i) => { state = applyRep(state, houseCurriculum, set, rep, set.reps.slice(0, i)).state })
-        expect(state).toEqual(foldDog(houseCurriculum, sets))
+        for (const set of inOrder) set.reps.forEach((rep, i) => { state = applyRep(state, always(houseCurriculum), set, rep, set.reps.slice(0, i)).state })
+        expect(state).toEqual(foldDog(always(houseCurriculum), sets))
       }),
       { numRuns: 100 },
     )
@@ -49,9 +50,9 @@ describe('standing is a pure fold over the facts', () => {
       fc.property(history, fc.constantFrom(...rungIds), fc.integer({ min: 1, max: 10 }), (sets, rung, n) => {
         const found = findRung(houseCurriculum, rung)
         if (!found) throw new Error(rung)
-        const before = foldDog(houseCurriculum, sets)
+        const before = foldDog(always(houseCurriculum), sets)
         const clean = setsFrom([{ rung, reps: Array.from({ length: n }, () => 'C').join(' '), day: 30, placeKind: found.rung.criterion.place ?? 'room' }])
-        const after = foldDog(houseCurriculum, [...sets, ...clean])
+        const after = foldDog(always(houseCurriculum), [...sets, ...clean])
         expect(after.runs[found.runKey]?.position ?? 0).toBeGreaterThanOrEqual(before.runs[found.runKey]?.position ?? 0)
       }),
       { numRuns: 150 },

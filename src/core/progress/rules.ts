@@ -1,16 +1,22 @@
+import { longestRule } from '../curriculum/schema'
 import type { Rule } from '../curriculum/types'
 
-/** Results under one window: `C` clean, `H` helped, `L` late, `M` miss; the newest last. */
+/** Results under one window: `C` clean, `H` helped, `L` late, `M` miss, `X` crooked and so not clean, `N` not clean for another reason; the newest last. */
 export type Results = string
 
 /** The longest window any rule or drop looks back over. */
-export const longestWindow = 12
+export const longestWindow = longestRule
+
+/** How many reps a rule looks back over. */
+export const spanOf = (rule: Rule): number => (rule.kind === 'row' ? rule.r : rule.n)
 
 /** Whether the rule is met by these results. A window counts only when it is full. */
 export function ruleMet(rule: Rule, results: Results): boolean {
-  const span = rule.kind === 'row' ? rule.r : rule.n
-  if (results.length < span) return false
-  const clean = cleanIn(results.slice(-span))
+  const span = spanOf(rule)
+  const from = results.length - span
+  if (from < 0) return false
+  let clean = 0
+  for (let i = from; i < results.length; i++) if (results[i] === 'C') clean++
   return clean >= (rule.kind === 'row' ? rule.r : rule.k)
 }
 
@@ -34,7 +40,7 @@ const inWords = (n: number): string => numberWords[n] ?? String(n)
 /** The rule as a trainer says it: “five of five”, “ten in a row”, “eight of the last ten”. */
 export function sayRule(rule: Rule): string {
   if (rule.kind === 'window') return `${inWords(rule.k)} of the last ${inWords(rule.n)}`
-  return rule.said === 'of' ? `${inWords(rule.r)} of ${inWords(rule.r)}` : `${inWords(rule.r)} in a row`
+  return rule.r <= 5 ? `${inWords(rule.r)} of ${inWords(rule.r)}` : `${inWords(rule.r)} in a row`
 }
 
 /** The counts behind a verdict: “7 of the last 9 clean; needs eight of the last ten”. */

@@ -2,7 +2,7 @@ import { findRung, runKey, type RungPlaceInLadder } from '../curriculum/lookup'
 import type { Command, Curriculum, Run, Rung, Stage } from '../curriculum/types'
 import { promiseStanding, type PromiseStanding } from '../handoff/promise'
 import type { OwnerPromise } from '../ownerPromise'
-import { unmetNeeds } from './fold'
+import { unmetNeeds } from './gates'
 import type { Memory } from './memory'
 import { heldSince, isPassed, slippedRungs, topHeld, type DogState } from './state'
 
@@ -26,7 +26,7 @@ export interface RunStanding {
 export interface Step {
   readonly rungId: string
   readonly command: string
-  readonly why: 'climb' | 'rebuild' | 'second-day' | 'new-place' | 'new-hands' | 'onward'
+  readonly why: 'climb' | 'rebuild' | 'second-day' | 'level' | 'new-place' | 'new-hands' | 'onward'
 }
 
 export interface CommandStanding {
@@ -66,12 +66,11 @@ export function commandStanding(curriculum: Curriculum, command: Command, state:
   const sum = (key: 'reps' | 'clean') => tallies.reduce((n, t) => n + t[key], 0)
   const stuck = command.runs.flatMap((run) => {
     const found = state.runs[runKey(command.id, run.id)]?.stuck
-    const rung = found ? run.rungs[found.rung] : undefined
-    return found && rung ? [{ rungId: rung.id, why: found.why }] : []
+    return found ? [{ rungId: found.rung, why: found.why }] : []
   })[0]
   return {
     command: command.id,
-    word: standingWord(command, main, state, runs, promised),
+    word: standingWord(command, main, state, runs, promised, target),
     reps: sum('reps'),
     clean: sum('clean'),
     runs,
@@ -107,12 +106,12 @@ function runInHand(curriculum: Curriculum, command: Command, state: DogState): R
   return first
 }
 
-function standingWord(command: Command, main: Run, state: DogState, runs: readonly RunStanding[], promised: PromiseStanding | undefined): StandingWord {
+function standingWord(command: Command, main: Run, state: DogState, runs: readonly RunStanding[], promised: PromiseStanding | undefined, target: RungPlaceInLadder | undefined): StandingWord {
   const worked = command.runs.some((run) => state.runs[runKey(command.id, run.id)] !== undefined)
   if (!worked) return 'not started'
   if (runs.some((r) => r.slipped.length > 0)) return 'slipping'
   if (promised?.met || (!promised && runs.every((r) => r.top === r.size - 1))) return 'held'
-  if (promised?.heldSince) return 'proofing'
+  if (promised && target && heldSince(target.run, state.runs[target.runKey], target.index)) return 'proofing'
   const position = state.runs[runKey(command.id, main.id)]?.position ?? 0
   const rung = main.rungs[Math.min(position, main.rungs.length - 1)]
   return rung ? wordOfStage[rung.stage] : 'not started'
@@ -153,7 +152,7 @@ function stepToward(curriculum: Curriculum, state: DogState, target: RungPlaceIn
     const rebuilding = isPassed(run, runState, position) || slippedRungs(run, runState).length > 0
     return { rungId: rung.id, command: command.id, why: rebuilding ? 'rebuild' : 'climb' }
   }
-  const why = !heldSince(run, runState, index) ? 'second-day' : promised && promised.placesHeld < promised.promise.places ? 'new-place' : 'new-hands'
+  const why = !heldSince(run, runState, index) ? 'second-day' : promised && promised.heldSince === undefined ? 'level' : promised && promised.placesHeld < promised.promise.places ? 'new-place' : 'new-hands'
   return { rungId: target.rung.id, command: command.id, why }
 }
 

@@ -2,11 +2,14 @@ import type { Rung, Run } from '../curriculum/types'
 import type { Memory } from './memory'
 import type { Results } from './rules'
 
-/** One meeting of a rung's rule. Place and leash holder are named only when every rep of the window was theirs. */
+/** One meeting of a rung's rule. Place, person and kit are named only when every rep of the window was theirs. */
 export interface Met {
   readonly day: string
+  /** The lowest distraction level in the window. */
+  readonly level: number
   readonly place?: string
   readonly person?: string
+  readonly kit?: string
 }
 
 export interface RungTally {
@@ -15,7 +18,7 @@ export interface RungTally {
   helped: number
   late: number
   miss: number
-  /** Meetings of the rule; no more than two days are kept for the same place and person. */
+  /** Meetings of the rule; no more than two days are kept for the same place, person, kit and level. */
   met: Met[]
   /** `tick` of the newest meeting, 0 when never. */
   lastMet: number
@@ -29,24 +32,38 @@ export interface RungTally {
   countedBlock: string
 }
 
-/** The newest reps at one rung, oldest first, with where and with whom each was done. */
+/** The newest reps at one rung, oldest first, with the circumstances of each. */
 export interface Window {
-  rung: number
+  /** Id of the rung, empty before the first rep. */
+  rung: string
   lastAt: number
   results: Results
   places: string[]
   people: string[]
+  kits: string[]
+  levels: number[]
   late: number
   crooked: number
 }
 
+/** How far one new thing (a cell of the grid, a piece of kit, a pair of hands) has come; rungs by id. */
+export interface Climb {
+  /** The highest rung whose rule was met with it. */
+  readonly reached?: string
+  /** Where a miss sent it back to, until that is passed again. */
+  readonly back?: string
+}
+
 export interface RunState {
-  /** The rung to work on; equal to the number of rungs once the last is passed. */
+  /** Number of the rung to work on; equal to the number of rungs once the last is passed. */
   position: number
   window: Window
-  tallies: Record<number, RungTally>
+  /** By rung id. */
+  tallies: Record<string, RungTally>
+  /** How far each cell of the grid, kit and pair of hands has come. */
+  climbs: Record<string, Climb>
   memory?: Memory
-  stuck?: { rung: number; why: 'three-drops' | 'three-blocks' }
+  stuck?: { rung: string; why: 'three-drops' | 'three-blocks' }
 }
 
 /** Everything derived from the facts of one dog in one residency; holds nothing that depends on the clock. */
@@ -64,18 +81,26 @@ export const emptyTally = (): RungTally => ({ reps: 0, clean: 0, helped: 0, late
 
 export const emptyRunState = (): RunState => ({
   position: 0,
-  window: { rung: -1, lastAt: 0, results: '', places: [], people: [], late: 0, crooked: 0 },
+  window: { rung: '', lastAt: 0, results: '', places: [], people: [], kits: [], levels: [], late: 0, crooked: 0 },
   tallies: {},
+  climbs: {},
 })
+
+/** The counts of one rung, or undefined when it was never worked. */
+export const tallyOf = (run: Run, state: RunState | undefined, index: number): RungTally | undefined => {
+  const id = run.rungs[index]?.id
+  return id === undefined ? undefined : state?.tallies[id]
+}
 
 /** Tallies of this rung and of harder ones on the same axis: those whose meetings count for it. */
 function countingFor(run: Run, state: RunState, index: number): readonly RungTally[] {
   const axis = run.rungs[index]?.axis
   const found: RungTally[] = []
-  run.rungs.forEach((rung: Rung, i) => {
-    const tally = state.tallies[i]
-    if (i >= index && rung.axis === axis && tally) found.push(tally)
-  })
+  for (let i = index; i < run.rungs.length; i++) {
+    const rung: Rung | undefined = run.rungs[i]
+    const tally = rung && rung.axis === axis ? state.tallies[rung.id] : undefined
+    if (tally) found.push(tally)
+  }
   return found
 }
 
@@ -83,46 +108,55 @@ function countingFor(run: Run, state: RunState, index: number): readonly RungTal
 export const isPassed = (run: Run, state: RunState | undefined, index: number): boolean =>
   state !== undefined && countingFor(run, state, index).some((t) => t.met.length > 0)
 
-const distinctDays = (met: readonly Met[]): readonly string[] => [...new Set(met.map((m) => m.day))].sort()
-
-/** The day from which the rung counts as held: passed, and clean again on a second day; undefined when it is not. */
-export function heldSince(run: Run, state: RunState | undefined, index: number): string | undefined {
-  if (!state) return undefined
-  const tallies = countingFor(run, state, index)
-  const slipped = state.tallies[index]?.slipped ?? 0
-  if (slipped > 0 && !tallies.some((t) => t.lastMet > slipped)) return undefined
-  return distinctDays(tallies.flatMap((t) => t.met))[1]
+/** Where and how a meeting must have been to count. */
+export interface Asked {
+  readonly level?: number
+  readonly place?: string
+  readonly person?: string
 }
 
-/** Days on which the rule was met at this rung or a harder one on the same axis, in order. */
-export const daysMet = (run: Run, state: RunState | undefined, index: number): readonly string[] =>
-  state ? distinctDays(countingFor(run, state, index).flatMap((t) => t.met)) : []
+const counts = (met: Met, asked: Asked): boolean => (asked.level === undefined || met.level >= asked.level) && (asked.place === undefined || met.place === asked.place) && (asked.person === undefined || met.person === asked.person)
+
+/** Days on which the rule was met at this rung or a harder one on the same axis, in an equal or harder context, in order. */
+export const daysMet = (run: Run, state: RunState | undefined, index: number, asked: Asked = {}): readonly string[] =>
+  state ? [...new Set(countingFor(run, state, index).flatMap((t) => t.met.filter((m) => counts(m, asked)).map((m) => m.day)))].sort() : []
+
+/** Days it takes to hold: passed, and clean again on a second day. */
+export const daysToHold = 2
+
+/** The day from which the rung counts as held; undefined when it is not, or when a failed refresher took it away. */
+export function heldSince(run: Run, state: RunState | undefined, index: number, asked: Asked = {}): string | undefined {
+  if (!state || hasSlipped(run, state, index)) return undefined
+  return daysMet(run, state, index, asked)[daysToHold - 1]
+}
+
+function hasSlipped(run: Run, state: RunState, index: number): boolean {
+  const slipped = tallyOf(run, state, index)?.slipped ?? 0
+  return slipped > 0 && !countingFor(run, state, index).some((t) => t.lastMet > slipped)
+}
 
 /** Number of the highest rung of the run that is held, −1 when none is. */
 export function topHeld(run: Run, state: RunState | undefined): number {
+  if (!state) return -1
   for (let i = run.rungs.length - 1; i >= 0; i--) if (heldSince(run, state, i)) return i
   return -1
 }
 
 /** Rungs that a failed refresher took away and that have not been met since. */
-export const slippedRungs = (run: Run, state: RunState | undefined): readonly number[] =>
-  run.rungs.flatMap((_, i) => {
-    const slipped = state?.tallies[i]?.slipped ?? 0
-    return state && slipped > 0 && !countingFor(run, state, i).some((t) => t.lastMet > slipped) ? [i] : []
-  })
+export const slippedRungs = (run: Run, state: RunState | undefined): readonly number[] => (state ? run.rungs.flatMap((_, i) => (hasSlipped(run, state, i) ? [i] : [])) : [])
 
 export interface Evidence {
   readonly id: string
   readonly days: readonly string[]
 }
 
-/** Days on which the rule was met, for each place (or each leash holder), newest meetings included. */
-export function evidenceBy(run: Run, state: RunState | undefined, index: number, by: 'place' | 'person'): readonly Evidence[] {
+/** Days on which the rule was met at this level or above, for each place (or each leash holder). */
+export function evidenceBy(run: Run, state: RunState | undefined, index: number, by: 'place' | 'person', level = 0): readonly Evidence[] {
   if (!state) return []
   const days = new Map<string, Set<string>>()
   for (const met of countingFor(run, state, index).flatMap((t) => t.met)) {
     const id = met[by]
-    if (id === undefined) continue
+    if (id === undefined || met.level < level) continue
     const known = days.get(id)
     if (known) known.add(met.day)
     else days.set(id, new Set([met.day]))

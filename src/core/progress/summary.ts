@@ -7,7 +7,7 @@ import { commandStanding, type CommandStanding } from './standing'
 import type { DogState } from './state'
 
 /** Raised whenever the fold or the summary changes its meaning: stored ones of another number are made again. */
-export const foldVersion = 1
+export const foldVersion = 2
 
 /** Pace of work: reps done on days on which the dog was worked. */
 export interface Pace {

@@ -2,6 +2,7 @@ import type { Outcome, RepFact, SetFact } from '../facts'
 import type { Curriculum, RepKind, Rule, Rung, Run } from '../curriculum/types'
 import { msPerDay } from '../days'
 import { applyRep, type Verdict } from '../progress/fold'
+import { always, type Regimes } from '../progress/regime'
 import { emptyDogState, type DogState } from '../progress/state'
 
 export { msPerDay }
@@ -20,6 +21,7 @@ export interface SetPlan {
   level?: number
   block?: string
   faults?: readonly string[]
+  kit?: string
   device?: string
 }
 
@@ -49,6 +51,7 @@ export function setsFrom(plans: readonly SetPlan[]): SetFact[] {
       placeKind: plan.placeKind ?? 'room',
       leashHolder: plan.by ?? 'ada',
       level: plan.level ?? 0,
+      kit: plan.kit ?? '1.8 m leash',
       blockId: plan.block ?? `block-${i}`,
       reps,
     }
@@ -56,12 +59,13 @@ export function setsFrom(plans: readonly SetPlan[]): SetFact[] {
 }
 
 /** Works the sets rep by rep through the real standing function; the last verdict of each set comes back. */
-export function work(curriculum: Curriculum, plans: readonly SetPlan[], from: DogState = emptyDogState()): { state: DogState; verdicts: Verdict[] } {
+export function work(by: Curriculum | Regimes, plans: readonly SetPlan[], from: DogState = emptyDogState()): { state: DogState; verdicts: Verdict[] } {
+  const regimes = 'commands' in by ? always(by) : by
   let state = from
   const verdicts: Verdict[] = []
   for (const set of setsFrom(plans)) {
     set.reps.forEach((rep, i) => {
-      const step = applyRep(state, curriculum, set, rep, set.reps.slice(0, i))
+      const step = applyRep(state, regimes, set, rep, set.reps.slice(0, i))
       state = step.state
       if (i === set.reps.length - 1) verdicts.push(step.verdict)
     })
@@ -86,10 +90,11 @@ export function oneRun(kind: RepKind, rules: readonly Rule[], seconds?: readonly
     payWhere: 'here',
     say: 'x',
     dontSay: '',
+    ways: [],
     needs: [],
   }))
   const run: Run = { id: 'x', name: 'X', rungs }
-  return { id: 'test', version: 1, commands: [{ id: 'x', name: 'X', defaultCue: 'x', signal: '', faults: [], runs: [run] }] }
+  return { id: 'test', version: 1, name: 'Test', commands: [{ id: 'x', name: 'X', purpose: '', defaultCue: 'x', signal: '', caution: '', faults: [], roads: [], runs: [run] }] }
 }
 
 /** Brings a dog to a rung by passing every rung of its run below it, one meeting of each rule. */

@@ -1,4 +1,4 @@
-import { isStale, retention } from '../progress/memory'
+import { houseForgetting, isStale, retention, type Forgetting } from '../progress/memory'
 import type { CommandStanding } from '../progress/standing'
 
 /** What the line shows of a command: pegs, how far it is held, what is in hand, how it sags. Numbers are rungs. */
@@ -15,7 +15,7 @@ export interface LineView {
 }
 
 /** The line of a command's main run at this moment. */
-export function lineOf(standing: CommandStanding, now: number): LineView {
+export function lineOf(standing: CommandStanding, now: number, model: Forgetting = houseForgetting): LineView {
   const run = standing.runs.find((r) => r.id === standing.mainRun) ?? standing.runs[0]
   if (!run) throw new Error(`${standing.command} has no run`)
   const promise = standing.promise
@@ -25,13 +25,13 @@ export function lineOf(standing: CommandStanding, now: number): LineView {
     top: run.top,
     promised: run.promised,
     slippedFrom: run.slipped[0],
-    sag: run.memory ? 1 - retention(run.memory, now) : 0,
+    sag: run.memory ? 1 - retention(run.memory, now, model) : 0,
     proofed: promise ? Math.min(1, promise.placesHeld / promise.promise.places) : 0,
   }
 }
 
 /** A refresher is due in any run of the command. */
-export const needsRefresher = (standing: CommandStanding, now: number): boolean => standing.runs.some((r) => r.top >= 0 && r.memory !== undefined && isStale(r.memory, now))
+export const needsRefresher = (standing: CommandStanding, now: number, model: Forgetting = houseForgetting): boolean => standing.runs.some((r) => r.top >= 0 && r.memory !== undefined && isStale(r.memory, now, model))
 
 /** The figures beside the word: rungs climbed of those promised, or places held of those promised. */
 export function figuresOf(standing: CommandStanding): string {

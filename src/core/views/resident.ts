@@ -1,11 +1,11 @@
 import { findCommand, findRung } from '../curriculum/lookup'
 import { msPerDay } from '../days'
 import type { Curriculum, Run, Rung } from '../curriculum/types'
-import { daysToHold, type PromiseStanding } from '../handoff/promise'
-import { unmetNeeds } from '../progress/fold'
-import { daysUntilDue, forgetting, retention } from '../progress/memory'
+import type { PromiseStanding } from '../handoff/promise'
+import { unmetNeeds } from '../progress/gates'
+import { daysUntilDue, dueAt, halfLifeDays, houseForgetting, retention, type Forgetting } from '../progress/memory'
 import { sayRule } from '../progress/rules'
-import { heldSince, isPassed, type DogState } from '../progress/state'
+import { daysToHold, heldSince, isPassed, type DogState } from '../progress/state'
 import type { CommandStanding, Step, StandingWord } from '../progress/standing'
 import type { Summary } from '../progress/summary'
 import { figuresOf, lineOf, needsRefresher, type LineView } from './line'
@@ -63,7 +63,7 @@ export interface Names {
 }
 
 /** All commands of one dog at this moment, with every rung and what the promises still want. */
-export function buildCommands(curriculum: Curriculum, state: DogState, summary: Summary, names: Names, now: number): readonly CommandView[] {
+export function buildCommands(curriculum: Curriculum, state: DogState, summary: Summary, names: Names, now: number, model: Forgetting = houseForgetting): readonly CommandView[] {
   return summary.commands.flatMap((standing) => {
     const command = findCommand(curriculum, standing.command)
     if (!command) return []
@@ -73,15 +73,15 @@ export function buildCommands(curriculum: Curriculum, state: DogState, summary: 
         name: command.name,
         word: standing.word,
         figures: figuresOf(standing),
-        line: lineOf(standing, now),
-        stale: needsRefresher(standing, now),
+        line: lineOf(standing, now, model),
+        stale: needsRefresher(standing, now, model),
         stuck: sayStuck(curriculum, standing),
         reps: standing.reps,
         cleanShare: standing.reps > 0 ? standing.clean / standing.reps : undefined,
-        memory: sayMemory(standing, now),
+        memory: sayMemory(standing, now, model),
         caution: command.caution,
         runs: command.runs.map((run) => ({ id: run.id, name: run.name, rungs: run.rungs.map((rung, i) => rungView(curriculum, state, run, rung, i, standing)) })),
-        next: sayStep(curriculum, standing, needsRefresher(standing, now)),
+        next: sayStep(curriculum, standing, needsRefresher(standing, now, model)),
         workCommand: standing.step?.command ?? command.id,
         promise: standing.promise ? promiseView(curriculum, standing.promise, names) : undefined,
       },
@@ -92,7 +92,7 @@ export function buildCommands(curriculum: Curriculum, state: DogState, summary: 
 function rungView(curriculum: Curriculum, state: DogState, run: Run, rung: Rung, index: number, standing: CommandStanding): RungView {
   const runStanding = standing.runs.find((r) => r.id === run.id)
   const runState = state.runs[`${rung.command}/${run.id}`]
-  const tally = runState?.tallies[index]
+  const tally = runState?.tallies[rung.id]
   const since = heldSince(run, runState, index)
   const missing = unmetNeeds(state, curriculum, rung)
   const mark: RungMark = runStanding?.slipped.includes(index) ? 'slipped' : index === (runStanding?.position ?? 0) && (missing.length === 0 || tally !== undefined) ? 'in hand' : since ? 'held' : isPassed(run, runState, index) ? 'passed' : 'ahead'
@@ -115,20 +115,22 @@ function sayStuck(curriculum: Curriculum, standing: CommandStanding): string {
   return standing.stuck.why === 'three-drops' ? `Stuck at ${name}: three drops within seven days.` : `Stuck at ${name}: three blocks worked it without a pass.`
 }
 
-function sayMemory(standing: CommandStanding, now: number): string {
+function sayMemory(standing: CommandStanding, now: number, model: Forgetting): string {
   const run = standing.runs.find((r) => r.id === standing.mainRun && r.memory) ?? standing.runs.find((r) => r.memory)
   if (!run?.memory) return 'Nothing held yet, so nothing to forget.'
-  const left = Math.round(retention(run.memory, now) * 100)
-  const due = run.memory.since + daysUntilDue(run.memory.halfLifeDays) * msPerDay
+  const left = Math.round(retention(run.memory, now, model) * 100)
+  const half = halfLifeDays(run.memory, model)
+  const due = run.memory.since + daysUntilDue(half) * msPerDay
   const days = (due - now) / msPerDay
   const when = days <= 0 ? 'a refresher is due' : days < 1 ? 'refresher due within a day' : `refresher due in ${Math.ceil(days)} days`
-  return `${left} % predicted retention, half-life ${Number(run.memory.halfLifeDays.toFixed(1))} days; ${when} (at ${forgetting.dueAt * 100} %).`
+  return `${left} % predicted retention, half-life ${Number(half.toFixed(1))} days; ${when} (at ${dueAt * 100} %).`
 }
 
 const stepWords: Record<Step['why'], string> = {
   climb: 'next rung',
   rebuild: 'climb back',
   'second-day': 'met once; again on another day and it is held',
+  level: 'the promised rung at the promised distraction level',
   'new-place': 'the promised rung in another place',
   'new-hands': 'the promised rung with another person on the leash',
   onward: 'the promise is met; the next rung up',

@@ -6,13 +6,13 @@ import { monday, msPerDay, passTo, work, type SetPlan } from '../tests/facts'
 import { buildCommands } from './resident'
 import { buildWall, sortRows, type WallDog } from './wall'
 
-const promises = [{ rungId: 'sit.word-hand', places: 2, people: 1 }, { rungId: 'sit-stay.30s', places: 1, people: 1 }]
+const promises = [{ rungId: 'sit.word-hand', level: 0, places: 2, people: 1 }, { rungId: 'sit-stay.30s', level: 0, places: 1, people: 1 }]
 const names = { places: new Map([['barn', 'Hay barn']]), people: new Map([['ada', 'Ada']]) }
 const sitUp: SetPlan[] = [...passTo(houseCurriculum, 'sit.word-hand'), ...passTo(houseCurriculum, 'sit.word-hand', 1)]
 const met = (day: number, place = 'barn'): SetPlan => ({ rung: 'sit.word-hand', reps: 'C C C C C C C C C C', day, place })
 const stateOf = (plans: SetPlan[]) => work(houseCurriculum, plans).state
 const dog = (name: string, runNumber: string, state: DogState, leavesOn: string, pace = { days: 5, reps: 200 }): WallDog => ({
-  residencyId: name, name, runNumber, arrivesOn: '2026-02-20', leavesOn, caution: '', biteHistory: false, booked: false, summary: summarise(houseCurriculum, state, promises, pace),
+  residencyId: name, name, runNumber, arrivesOn: '2026-02-20', leavesOn, caution: '', biteHistory: false, booked: false, curriculum: houseCurriculum, summary: summarise(houseCurriculum, state, promises, pace),
 })
 const today = '2026-03-05'
 const now = monday + 3 * msPerDay
@@ -50,7 +50,7 @@ describe('the wall', () => {
   })
 
   it('sends to the prerequisite when nobody promised it', () => {
-    const summary = summarise(houseCurriculum, emptyDogState(), [{ rungId: 'sit-stay.30s', places: 1, people: 1 }], { days: 0, reps: 0 })
+    const summary = summarise(houseCurriculum, emptyDogState(), [{ rungId: 'sit-stay.30s', level: 0, places: 1, people: 1 }], { days: 0, reps: 0 })
     const rows = buildWall(houseCurriculum, [{ ...dog('Teasel', '7', emptyDogState(), '2026-03-30'), summary }], today, now).upNext
     expect(rows).toMatchObject([{ name: 'Teasel', command: 'sit', commandName: 'Sit' }])
   })

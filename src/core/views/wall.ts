@@ -2,6 +2,7 @@ import { findCommand, findRung } from '../curriculum/lookup'
 import type { Curriculum } from '../curriculum/types'
 import { daysBetween } from '../days'
 import { upNext, usualRepsPerDay, type NeedOfCommand, type UpNext } from '../forecast/upNext'
+import { houseForgetting, type Forgetting } from '../progress/memory'
 import type { CommandStanding, StandingWord } from '../progress/standing'
 import { repsPerDay, type Summary } from '../progress/summary'
 import { figuresOf, lineOf, needsRefresher, type LineView } from './line'
@@ -14,6 +15,8 @@ export interface WallDog {
   readonly leavesOn: string
   readonly caution: string
   readonly biteHistory: boolean
+  /** The ladder this dog climbs. */
+  readonly curriculum: Curriculum
   readonly summary: Summary
   /** A handoff is booked. */
   readonly booked: boolean
@@ -69,26 +72,26 @@ export interface WallView {
 }
 
 /** The wall at this moment: every resident against the curriculum, and who most needs a block now. */
-export function buildWall(curriculum: Curriculum, dogs: readonly WallDog[], today: string, now: number): WallView {
-  const ranked = upNext(dogs.map((dog) => ({ residencyId: dog.residencyId, runNumber: dog.runNumber, daysLeft: daysBetween(today, dog.leavesOn), repsPerDay: repsPerDay(dog.summary.pace), needs: needsOf(curriculum, dog.summary, now) })))
+export function buildWall(curriculum: Curriculum, dogs: readonly WallDog[], today: string, now: number, model: Forgetting = houseForgetting): WallView {
+  const ranked = upNext(dogs.map((dog) => ({ residencyId: dog.residencyId, runNumber: dog.runNumber, daysLeft: daysBetween(today, dog.leavesOn), repsPerDay: repsPerDay(dog.summary.pace), needs: needsOf(dog.curriculum, dog.summary, now, model) })))
   const byDog = new Map(ranked.map((r) => [r.residencyId, r]))
   const dogById = new Map(dogs.map((d) => [d.residencyId, d]))
   return {
     commands: curriculum.commands.map((c) => ({ id: c.id, name: c.name })),
-    rows: dogs.map((dog) => wallRow(curriculum, dog, byDog.get(dog.residencyId), today, now)),
+    rows: dogs.map((dog) => wallRow(dog.curriculum, dog, byDog.get(dog.residencyId), today, now, model)),
     upNext: ranked.flatMap((r) => {
       const dog = dogById.get(r.residencyId)
-      return dog ? [upNextRow(curriculum, dog, r, today)] : []
+      return dog ? [upNextRow(dog.curriculum, dog, r, today)] : []
     }),
   }
 }
 
 /** What each promise needs, with refreshers that are due and whether a block can be worked now. */
-export function needsOf(curriculum: Curriculum, summary: Summary, now: number): readonly NeedOfCommand[] {
+export function needsOf(curriculum: Curriculum, summary: Summary, now: number, model: Forgetting = houseForgetting): readonly NeedOfCommand[] {
   return summary.needs.flatMap((need) => {
     const standing = summary.commands.find((c) => c.command === need.command)
     if (!standing) return []
-    const due = needsRefresher(standing, now)
+    const due = needsRefresher(standing, now, model)
     return [{ ...need, refresher: due ? refresherReps(curriculum, standing) : 0, work: due ? need.command : workFor(summary, standing) }]
   })
 }
@@ -106,7 +109,7 @@ function refresherReps(curriculum: Curriculum, standing: CommandStanding): numbe
   return rung?.setReps ?? 0
 }
 
-function wallRow(curriculum: Curriculum, dog: WallDog, need: UpNext | undefined, today: string, now: number): WallRow {
+function wallRow(curriculum: Curriculum, dog: WallDog, need: UpNext | undefined, today: string, now: number, model: Forgetting): WallRow {
   return {
     residencyId: dog.residencyId,
     name: dog.name,
@@ -119,11 +122,11 @@ function wallRow(curriculum: Curriculum, dog: WallDog, need: UpNext | undefined,
     booked: dog.booked,
     behind: need ? (Number.isFinite(need.ratio) ? need.ratio : -1) : 0,
     reach: need?.reach ?? 'nothing needed',
-    cells: dog.summary.commands.map((c) => wallCell(curriculum, c, now)),
+    cells: dog.summary.commands.map((c) => wallCell(curriculum, c, now, model)),
   }
 }
 
-function wallCell(curriculum: Curriculum, standing: CommandStanding, now: number): WallCell {
+function wallCell(curriculum: Curriculum, standing: CommandStanding, now: number, model: Forgetting): WallCell {
   const run = findCommand(curriculum, standing.command)?.runs.find((r) => r.id === standing.mainRun)
   const state = standing.runs.find((r) => r.id === standing.mainRun)
   return {
@@ -131,9 +134,9 @@ function wallCell(curriculum: Curriculum, standing: CommandStanding, now: number
     word: standing.word,
     figures: figuresOf(standing),
     promised: standing.promise !== undefined,
-    stale: needsRefresher(standing, now),
+    stale: needsRefresher(standing, now, model),
     stuck: standing.stuck !== undefined,
-    line: lineOf(standing, now),
+    line: lineOf(standing, now, model),
     inHand: run?.rungs[state?.position ?? 0]?.name ?? 'top of the ladder',
   }
 }

@@ -2,7 +2,6 @@
 import Link from 'next/link'
 import { Button as AriaButton } from 'react-aria-components'
 import styled from 'styled-components'
-import { houseCurriculum } from '@/core/curriculum/house'
 import { findCommand } from '@/core/curriculum/lookup'
 import { kits } from '@/core/wire'
 import { Choose, NeedsPerson } from '@/ui/parts'
@@ -13,7 +12,7 @@ import { Bottom } from './Working'
 
 /** Before the set: rung, place, leash holder, distraction and kit, each with a default, so that one tap begins. */
 export function SetupPanel({ view, full, onChange, onBegin, blocked }: { view: SessionView; full: Setup; onChange: (c: Partial<Setup>) => void; onBegin: () => void; blocked: { text: string; href: string } | undefined }) {
-  const runs = findCommand(houseCurriculum, view.command)?.runs ?? []
+  const runs = findCommand(view.curriculum, view.command)?.runs ?? []
   const rungs = runs.flatMap((run) => run.rungs.map((r) => ({ id: r.id, name: r.name, note: runs.length > 1 ? `${run.name.toLowerCase()}: ${r.criterion.words}` : r.criterion.words })))
   useKeys({ Enter: onBegin })
   return (

@@ -3,30 +3,30 @@ import Link from 'next/link'
 import { useEffect, useRef } from 'react'
 import { Button as AriaButton } from 'react-aria-components'
 import styled from 'styled-components'
-import { houseCurriculum } from '@/core/curriculum/house'
+import type { Suggestion } from '@/core/coach/suggest'
 import { findRung } from '@/core/curriculum/lookup'
+import type { Curriculum } from '@/core/curriculum/types'
 import type { RepFact } from '@/core/facts'
 import type { Verdict } from '@/core/progress/fold'
 import type { CommandStanding } from '@/core/progress/standing'
-import type { Suggestion } from '@/core/progress/suggest'
 import type { SessionView } from '@/work/session'
 import { useKeys } from './useKeys'
 
-const rungName = (id: string) => findRung(houseCurriculum, id)?.rung.name ?? id
+const rungName = (curriculum: Curriculum, id: string) => findRung(curriculum, id)?.rung.name ?? id
 
 /** What the set came to, in a sentence; never praise, always what happened and what comes next. */
-export function sayVerdict(verdict: Verdict): string {
+export function sayVerdict(curriculum: Curriculum, verdict: Verdict): string {
   switch (verdict.kind) {
     case 'moves-on':
-      return `Moves on to ${rungName(verdict.toRungId)}`
+      return `Moves on to ${rungName(curriculum, verdict.toRungId)}`
     case 'met-again':
-      return `Met again: ${rungName(verdict.toRungId)}`
+      return `Met again: ${rungName(curriculum, verdict.toRungId)}`
     case 'back':
-      return `Back to ${rungName(verdict.toRungId)}`
+      return `Back to ${rungName(curriculum, verdict.toRungId)}`
     case 'moves-nothing':
       return 'Kept, moves nothing on'
     default:
-      return `Again: ${rungName(verdict.toRungId)}`
+      return `Again: ${rungName(curriculum, verdict.toRungId)}`
   }
 }
 
@@ -57,11 +57,11 @@ export function VerdictPanel({ verdict, reps, suggestion, standing, view, onNext
   useKeys({ Enter: next, z: onUndo })
   const clean = reps.filter((r) => r.outcome === 'clean').length
   const promise = standing?.promise
-  const nextName = suggestion ? `Next set: ${rungName(suggestion.rungId)}` : 'Close this set'
+  const nextName = suggestion ? `Next set: ${rungName(view.curriculum, suggestion.rungId)}` : 'Close this set'
   return (
     <Panel>
       <div role="status" aria-live="assertive">
-        <Said data-kind={verdict.kind}>{sayVerdict(verdict)}</Said>
+        <Said data-kind={verdict.kind}>{sayVerdict(view.curriculum, verdict)}</Said>
         <p>{verdict.why} {verdict.counts && !verdict.why.includes(verdict.counts) ? `${verdict.counts}.` : ''} This set: {clean} clean of {reps.length}.</p>
         {promise?.met && <p className="ready">The promise for this command is met.</p>}
         {promise && !promise.met && promise.heldSince && <p>Held. {Math.min(promise.placesHeld, promise.promise.places)} of {promise.promise.places} places, {Math.min(promise.peopleHeld, promise.promise.people)} of {promise.promise.people} people.</p>}

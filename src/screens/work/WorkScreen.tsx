@@ -3,16 +3,18 @@ import Link from 'next/link'
 import { useEffect, useState } from 'react'
 import styled from 'styled-components'
 import { v4 } from 'uuid'
-import { houseCurriculum } from '@/core/curriculum/house'
+import type { Suggestion } from '@/core/coach/suggest'
 import { findCommand, findRung } from '@/core/curriculum/lookup'
 import type { Rung } from '@/core/curriculum/types'
 import { sayRule } from '@/core/progress/rules'
-import type { Suggestion } from '@/core/progress/suggest'
 import type { Outbox } from '@/device/outbox'
 import type { SessionView } from '@/work/session'
 import { useOutbox, useOutboxStatus } from '../shell/Tray'
 import { Line } from '@/ui/Line'
-import { NeedsPerson } from '@/ui/parts'
+import { NeedsPerson, Why } from '@/ui/parts'
+import { promptOf } from '@/core/method/instruct'
+import { heldSince } from '@/core/progress/state'
+import { kits } from '@/core/wire'
 import { phone } from '@/ui/theme'
 import { lineOf } from '@/core/views/line'
 import { SetupPanel } from './SetupPanel'
@@ -33,7 +35,7 @@ export function WorkScreen({ view }: { view: SessionView }) {
 
 function Top({ view, outbox }: { view: SessionView; outbox: Outbox | undefined }) {
   const status = useOutboxStatus(outbox)
-  const name = findCommand(houseCurriculum, view.command)?.name ?? ''
+  const name = findCommand(view.curriculum, view.command)?.name ?? ''
   return (
     <>
       <Strip>
@@ -52,6 +54,7 @@ const whyWords: Record<Suggestion['why'], string> = {
   climb: 'next rung',
   rebuild: 'climbing back',
   'second-day': 'a second day holds it',
+  level: 'promised at a higher distraction level',
   'new-place': 'promised in more places',
   'new-hands': 'promised with another person',
   onward: 'promise met, next rung up',
@@ -63,9 +66,9 @@ function SetInHand({ view, outbox }: { view: SessionView; outbox: Outbox }) {
   const { active, suggestion } = session
   const [setup, setSetup] = useState<Partial<Setup>>({})
   const [again, setAgain] = useState<Setup>()
-  const fallbackRung = findCommand(houseCurriculum, view.command)?.runs[0]?.rungs[0]?.id ?? ''
+  const fallbackRung = findCommand(view.curriculum, view.command)?.runs[0]?.rungs[0]?.id ?? ''
   const rungId = active?.context.rungId ?? setup.rungId ?? suggestion?.rungId ?? fallbackRung
-  const found = findRung(houseCurriculum, rungId)
+  const found = findRung(view.curriculum, rungId)
   const rung = found?.rung
   const fitting = rung && placeAndKit(rung, view)
   const full: Setup = {
@@ -73,8 +76,8 @@ function SetInHand({ view, outbox }: { view: SessionView; outbox: Outbox }) {
     purpose: rungId === suggestion?.rungId ? suggestion.purpose : 'work',
     placeId: setup.placeId ?? fitting?.placeId ?? (rungId === suggestion?.rungId ? suggestion?.placeId : undefined) ?? again?.placeId ?? view.last.placeId ?? view.places[0]?.id ?? '',
     personId: setup.personId ?? (rungId === suggestion?.rungId ? suggestion?.personId : undefined) ?? again?.personId ?? view.last.personId ?? view.people[0]?.id ?? '',
-    level: setup.level ?? again?.level ?? 0,
-    kit: setup.kit ?? again?.kit ?? fitting?.kit ?? '1.8 m leash',
+    level: setup.level ?? (rungId === suggestion?.rungId ? suggestion.level : undefined) ?? again?.level ?? 0,
+    kit: setup.kit ?? kitOf(rungId === suggestion?.rungId ? suggestion.kit : undefined) ?? again?.kit ?? fitting?.kit ?? '1.8 m leash',
   }
   const begin = () => {
     session.begin(full)
@@ -85,14 +88,14 @@ function SetInHand({ view, outbox }: { view: SessionView; outbox: Outbox }) {
   const next = () => {
     session.finish()
     const context = active?.context
-    const following = suggestion && findRung(houseCurriculum, suggestion.rungId)?.rung
+    const following = suggestion && findRung(view.curriculum, suggestion.rungId)?.rung
     if (!following || !context) return
     const fits = placeAndKit(following, view)
     const elsewhere = (fits.placeId ?? suggestion.placeId ?? context.placeId) !== context.placeId
     if (elsewhere || (suggestion.personId ?? context.leashHolder) !== context.leashHolder) return
     session.begin({ rungId: suggestion.rungId, purpose: suggestion.purpose, placeId: context.placeId, personId: context.leashHolder, level: context.level, kit: again?.kit ?? fits.kit })
   }
-  if (!rung || view.people.length === 0)
+  if (!rung || !found || view.people.length === 0)
     return (
       <Page>
         <Top view={view} outbox={outbox} />
@@ -101,7 +104,7 @@ function SetInHand({ view, outbox }: { view: SessionView; outbox: Outbox }) {
         <Link href="/people/new">Add a trainer</Link>
       </Page>
     )
-  const words = (text: string) => text.replaceAll('{cue}', `“${view.cueWord}”`).replaceAll('{release}', `“${view.resident.releaseWord}”`).replaceAll('{name}', view.resident.name)
+  const prompt = promptOf(rung, found.command, view.method, { name: view.resident.name, cue: view.cueWord, release: view.resident.releaseWord, marker: view.resident.markerWord, side: view.resident.side, traits: view.resident.traits }, heldSince(found.run, view.state.runs[found.runKey], found.index) !== undefined)
   const position = active ? `${view.places.find((p) => p.id === active.context.placeId)?.name ?? ''}, ${view.people.find((p) => p.id === active.context.leashHolder)?.name ?? ''}` : ''
   return (
     <Page>
@@ -111,15 +114,16 @@ function SetInHand({ view, outbox }: { view: SessionView; outbox: Outbox }) {
         <p className="rule">{active?.context.purpose === 'refresh' ? 'refresher, ' : ''}{sayRule(rung.rule)}{!active && suggestion && rungId === suggestion.rungId ? `; ${whyWords[suggestion.why]}` : ''}{active ? `; ${position}` : ''}</p>
         <p className="criterion">{rung.criterion.words}</p>
         <dl>
-          <dt>Say</dt><dd>{words(rung.say)}</dd>
-          <dt>Don’t</dt><dd>{words(rung.dontSay)}</dd>
-          <dt>Pay</dt><dd>{rung.payWhere}; {view.resident.side} side</dd>
-          {!active && found?.command.caution && <><dt>Mind</dt><dd>{found.command.caution}</dd></>}
+          <dt>Say</dt><dd>{prompt.say}</dd>
+          <dt>Don’t</dt><dd>{prompt.dontSay}</dd>
+          <dt>Pay</dt><dd>{prompt.payWhere}; {prompt.payWhen}; {prompt.side} side</dd>
+          {!active && found.command.caution && <><dt>Mind</dt><dd>{found.command.caution}</dd></>}
         </dl>
+        {!active && <Why label="how, in this house"><ul>{prompt.notes.map((note) => <li key={note}>{note}</li>)}</ul></Why>}
         {session.standing && <Cord><Line line={lineOf(session.standing, view.now)} size="row" /><span>{session.standing.word}</span></Cord>}
       </Criterion>
       {!active && <SetupPanel view={view} full={full} onChange={(c) => setSetup((s) => ({ ...s, ...c }))} onBegin={begin} blocked={blockedBy(session, view)} />}
-      {active && !session.ended && <Working key={active.context.id} session={session} seconds={rung.kind === 'timed' ? rung.criterion.seconds : undefined} of={rung.setReps} faults={found?.command.faults ?? []} />}
+      {active && !session.ended && <Working key={active.context.id} session={session} seconds={rung.kind === 'timed' || rung.kind === 'settle' ? rung.criterion.seconds : undefined} of={rung.setReps} faults={found.command.faults} />}
       {active && session.ended && session.verdict && <VerdictPanel verdict={session.verdict} reps={active.reps} suggestion={session.suggestion} standing={session.standing} view={view} onNext={next} onChange={session.finish} onUndo={session.undo} />}
     </Page>
   )
@@ -133,11 +137,13 @@ function placeAndKit(rung: Rung, view: SessionView): { placeId: string | undefin
   return { placeId: place && view.places.find((p) => p.kind === place)?.id, kit: rung.kind === 'recall' ? 'long line' : '1.8 m leash' }
 }
 
+const kitOf = (kit: string | undefined): Setup['kit'] | undefined => kits.find((k) => k === kit)
+
 function blockedBy(session: Session, view: SessionView): { text: string; href: string } | undefined {
   const step = session.standing?.step
   if (session.suggestion || !session.standing) return undefined
   if (step && step.command !== view.command) {
-    const need = findRung(houseCurriculum, step.rungId)
+    const need = findRung(view.curriculum, step.rungId)
     return need ? { text: `First ${need.command.name}, “${need.rung.name}”: it must be held. What is recorded here is kept and moves nothing on.`, href: `/dogs/${view.resident.residencyId}/work/${need.command.id}` } : undefined
   }
   return { text: 'Nothing more to gain here today: held needs a second day. Work another command.', href: `/dogs/${view.resident.residencyId}` }

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { v4 } from 'uuid'
+import { houseCurriculum } from '@/core/curriculum/house'
 import { addPerson } from '@/work/begin'
 import { recordFacts } from '@/work/recordFacts'
 import { loadSession } from '@/work/session'
@@ -51,7 +52,7 @@ describe('coming back to a set that was left open', () => {
     recordFacts(db, tablet.batch([set, ...reps]), tablet.at)
     const { base, active } = resume(view(), [], v4())
     expect(active).toBeUndefined()
-    expect(base.runs['sit/sit']?.tallies[0]).toMatchObject({ reps: 3, clean: 2, helped: 1 })
+    expect(base.runs['sit/sit']?.tallies['sit.rear']).toMatchObject({ reps: 3, clean: 2, helped: 1 })
   })
 
   it('a second trainer added later does not disturb it', () => {
@@ -64,5 +65,5 @@ describe('coming back to a set that was left open', () => {
 
 it('a verdict says what happened and what comes next, never praise', () => {
   const verdict = { endsSet: true, toRungId: 'sit.full', rule: '', counts: '', why: '' }
-  expect((['moves-on', 'met-again', 'again', 'back', 'moves-nothing'] as const).map((kind) => sayVerdict({ ...verdict, kind }))).toEqual(['Moves on to Full sit', 'Met again: Full sit', 'Again: Full sit', 'Back to Full sit', 'Kept, moves nothing on'])
+  expect((['moves-on', 'met-again', 'again', 'back', 'moves-nothing'] as const).map((kind) => sayVerdict(houseCurriculum, { ...verdict, kind }))).toEqual(['Moves on to Full sit', 'Met again: Full sit', 'Again: Full sit', 'Back to Full sit', 'Kept, moves nothing on'])
 })

@@ -1,13 +1,13 @@
 'use client'
 import { useCallback, useMemo, useState } from 'react'
-import { houseCurriculum } from '@/core/curriculum/house'
+import { suggestSet, type Suggestion } from '@/core/coach/suggest'
 import { findRung } from '@/core/curriculum/lookup'
 import type { PromptLevel } from '@/core/curriculum/types'
 import { compareFacts, openForMs, type Outcome, type RepFact, type SetContext } from '@/core/facts'
 import { applyRep, type Verdict } from '@/core/progress/fold'
+import { always, type Regimes } from '@/core/progress/regime'
 import type { DogState } from '@/core/progress/state'
 import { commandStanding } from '@/core/progress/standing'
-import { suggestSet, type Suggestion } from '@/core/progress/suggest'
 import type { SetOpened, WireFact } from '@/core/wire'
 import type { Outbox } from '@/device/outbox'
 import type { SessionView } from '@/work/session'
@@ -43,17 +43,19 @@ export interface RepExtras {
 export function useSetSession(view: SessionView, outbox: Outbox, newBlock: () => string) {
   const [held, setHeld] = useState<Held>(() => ({ ...resume(view, outbox.facts(), outbox.deviceId), block: newBlock() }))
   const { base, active } = held
-  const judged = useMemo(() => judge(base, active), [base, active])
+  const { curriculum } = view
+  const regimes = useMemo(() => regimesOf(view), [view])
+  const judged = useMemo(() => judge(regimes, base, active), [regimes, base, active])
   const ended = judged.verdict?.endsSet ?? false
-  const command = houseCurriculum.commands.find((c) => c.id === view.command)
+  const command = curriculum.commands.find((c) => c.id === view.command)
   const standing = useMemo(() => {
     if (!command) return undefined
-    const promise = view.promises.find((p) => findRung(houseCurriculum, p.rungId)?.command.id === command.id)
-    return commandStanding(houseCurriculum, command, judged.state, promise)
-  }, [command, judged.state, view.promises])
+    const promise = view.promises.find((p) => findRung(curriculum, p.rungId)?.command.id === command.id)
+    return commandStanding(curriculum, command, judged.state, promise)
+  }, [command, curriculum, judged.state, view.promises])
   const suggestion: Suggestion | undefined = useMemo(
-    () => standing && suggestSet(houseCurriculum, standing, { now: view.now, today: view.today, places: view.places.map((p) => p.id), people: view.people.map((p) => p.id) }),
-    [standing, view],
+    () => standing && suggestSet(curriculum, judged.state, standing, { now: view.now, today: view.today, places: view.places, people: view.people.map((p) => p.id), method: view.method, forgetting: view.forgetting }),
+    [curriculum, judged.state, standing, view],
   )
 
   const begin = useCallback(
@@ -62,24 +64,24 @@ export function useSetSession(view: SessionView, outbox: Outbox, newBlock: () =>
       if (!place) return
       const fact = outbox.add({
         kind: 'set-opened', residencyId: view.resident.residencyId, rungId: setup.rungId, purpose: setup.purpose, blockId: held.block, recordedBy: setup.personId, leashHolder: setup.personId,
-        placeId: setup.placeId, level: setup.level, distanceBand: null, kit: setup.kit, temperatureC: null, minutesIn: null,
+        placeId: setup.placeId, level: setup.level, distanceBand: null, kit: setup.kit, temperatureC: null, minutesIn: null, exerciseMinutesAgo: null, replaces: null,
       })
-      const context: SetContext = { id: fact.id, rungId: setup.rungId, purpose: setup.purpose, day: view.today, placeId: place.id, placeKind: place.kind, leashHolder: setup.personId, level: setup.level, blockId: held.block }
-      setHeld((h) => ({ ...h, base: judge(h.base, h.active).state, active: { context, reps: [] } }))
+      const context: SetContext = { id: fact.id, rungId: setup.rungId, purpose: setup.purpose, day: view.today, placeId: place.id, placeKind: place.kind, leashHolder: setup.personId, level: setup.level, kit: setup.kit, blockId: held.block }
+      setHeld((h) => ({ ...h, base: judge(regimes, h.base, h.active).state, active: { context, reps: [] } }))
     },
-    [held.block, outbox, view],
+    [held.block, outbox, regimes, view],
   )
 
   const tap = useCallback(
     (outcome: Outcome, extras: RepExtras = {}) => {
-      if (!active || judge(base, active).verdict?.endsSet) return
+      if (!active || judge(regimes, base, active).verdict?.endsSet) return
       const faults = extras.faults ? [...extras.faults] : outcome === 'miss' && extras.brokeSeconds !== undefined ? ['broke'] : []
       const prompt = extras.prompt ?? (outcome === 'helped' ? 'full-signal' : null)
-      const fact = outbox.add({ kind: 'rep', setId: active.context.id, outcome, prompt, latencySeconds: null, heldSeconds: extras.heldSeconds ?? null, brokeSeconds: extras.brokeSeconds ?? null, steps: null, faults, paid: outcome !== 'miss' })
+      const fact = outbox.add({ kind: 'rep', setId: active.context.id, outcome, prompt, latencySeconds: null, heldSeconds: extras.heldSeconds ?? null, brokeSeconds: extras.brokeSeconds ?? null, steps: null, faults, paid: outcome !== 'miss', replaces: null })
       const rep: RepFact = { id: fact.id, at: fact.deviceAt, device: outbox.deviceId, seq: fact.seq, outcome, faults, ...(extras.heldSeconds === undefined ? {} : { heldSeconds: extras.heldSeconds }), ...(extras.brokeSeconds === undefined ? {} : { brokeSeconds: extras.brokeSeconds }) }
       setHeld((h) => (h.active ? { ...h, active: { ...h.active, reps: [...h.active.reps, rep] } } : h))
     },
-    [active, base, outbox],
+    [active, base, outbox, regimes],
   )
 
   const undo = useCallback(() => {
@@ -94,17 +96,19 @@ export function useSetSession(view: SessionView, outbox: Outbox, newBlock: () =>
     if (!active) return
     if (active.reps.length === 0) outbox.add({ kind: 'voided', targetId: active.context.id, reason: 'no rep', recordedBy: active.context.leashHolder })
     else outbox.add({ kind: 'set-closed', setId: active.context.id, endedBy: ended ? 'rule' : 'trainer', note: '' })
-    setHeld((h) => ({ ...h, base: judge(h.base, h.active).state, active: undefined }))
-  }, [active, ended, outbox])
+    setHeld((h) => ({ ...h, base: judge(regimes, h.base, h.active).state, active: undefined }))
+  }, [active, ended, outbox, regimes])
 
   return { active, verdict: judged.verdict, ended, standing, suggestion, begin, tap, undo, finish }
 }
 
-function judge(base: DogState, active: Active | undefined): { state: DogState; verdict: Verdict | undefined } {
+const regimesOf = (view: SessionView): Regimes => always(view.curriculum, view.judging)
+
+function judge(regimes: Regimes, base: DogState, active: Active | undefined): { state: DogState; verdict: Verdict | undefined } {
   let state = base
   let verdict: Verdict | undefined
   active?.reps.forEach((rep, i) => {
-    const step = applyRep(state, houseCurriculum, active.context, rep, active.reps.slice(0, i))
+    const step = applyRep(state, regimes, active.context, rep, active.reps.slice(0, i))
     state = step.state
     verdict = step.verdict
   })
@@ -115,14 +119,16 @@ function judge(base: DogState, active: Active | undefined): { state: DogState; v
 export function resume(view: SessionView, facts: readonly WireFact[], device: string): { base: DogState; active: Active | undefined } {
   const voided = new Set(facts.flatMap((f) => (f.kind === 'voided' ? [f.targetId] : [])))
   const closed = new Set(facts.flatMap((f) => (f.kind === 'set-closed' ? [f.setId] : [])))
+  const regimes = regimesOf(view)
+  const commandOf = (rungId: string) => findRung(view.curriculum, rungId)?.command.id
   let base = view.state
   let mine: Active | undefined
   for (const { device: by, set } of view.open) {
-    const here = by === device && findRung(houseCurriculum, set.rungId)?.command.id === view.command && !closed.has(set.id) && !voided.has(set.id)
+    const here = by === device && commandOf(set.rungId) === view.command && !closed.has(set.id) && !voided.has(set.id)
     if (here) mine = { context: set, reps: set.reps }
-    else base = judge(base, { context: set, reps: set.reps }).state
+    else base = judge(regimes, base, { context: set, reps: set.reps }).state
   }
-  const local = facts.findLast((f): f is SetOpened => f.kind === 'set-opened' && f.residencyId === view.resident.residencyId && findRung(houseCurriculum, f.rungId)?.command.id === view.command && !closed.has(f.id) && !voided.has(f.id) && f.deviceAt > view.now - openForMs)
+  const local = facts.findLast((f): f is SetOpened => f.kind === 'set-opened' && f.residencyId === view.resident.residencyId && commandOf(f.rungId) === view.command && !closed.has(f.id) && !voided.has(f.id) && f.deviceAt > view.now - openForMs)
   const active = local ? contextOf(local, view) : mine?.context
   if (!active) return { base, active: undefined }
   const known = new Map((mine?.context.id === active.id ? mine.reps : []).map((r) => [r.id, r]))
@@ -131,7 +137,7 @@ export function resume(view: SessionView, facts: readonly WireFact[], device: st
 }
 
 function contextOf(f: SetOpened, view: SessionView): SetContext {
-  return { id: f.id, rungId: f.rungId, purpose: f.purpose, day: view.today, placeId: f.placeId, placeKind: view.places.find((p) => p.id === f.placeId)?.kind ?? 'room', leashHolder: f.leashHolder, level: f.level, blockId: f.blockId }
+  return { id: f.id, rungId: f.rungId, purpose: f.purpose, day: view.today, placeId: f.placeId, placeKind: view.places.find((p) => p.id === f.placeId)?.kind ?? 'room', leashHolder: f.leashHolder, level: f.level, kit: f.kit, blockId: f.blockId }
 }
 
 function repOf(f: Extract<WireFact, { kind: 'rep' }>, device: string): RepFact {

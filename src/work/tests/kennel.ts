@@ -40,11 +40,11 @@ export class Tablet {
   }
 
   set(residencyId: string, leashHolder: string, more: Partial<SetOpened> = {}): SetOpened {
-    return { kind: 'set-opened', ...this.stamp(), residencyId, rungId: 'sit.rear', purpose: 'work', blockId: v4(), recordedBy: leashHolder, leashHolder, placeId: 'room', level: 0, distanceBand: null, kit: '1.8 m leash', temperatureC: null, minutesIn: null, ...more }
+    return { kind: 'set-opened', ...this.stamp(), residencyId, rungId: 'sit.rear', purpose: 'work', blockId: v4(), recordedBy: leashHolder, leashHolder, placeId: 'room', level: 0, distanceBand: null, kit: '1.8 m leash', temperatureC: null, minutesIn: null, exerciseMinutesAgo: null, replaces: null, ...more }
   }
 
   rep(setId: string, outcome: RepDone['outcome'] = 'clean', more: Partial<RepDone> = {}): RepDone {
-    return { kind: 'rep', ...this.stamp(), setId, outcome, prompt: null, latencySeconds: null, heldSeconds: null, brokeSeconds: null, steps: null, faults: [], paid: true, ...more }
+    return { kind: 'rep', ...this.stamp(), setId, outcome, prompt: null, latencySeconds: null, heldSeconds: null, brokeSeconds: null, steps: null, faults: [], paid: true, replaces: null, ...more }
   }
 
   voided(targetId: string, recordedBy: string): WireFact {

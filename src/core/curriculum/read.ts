@@ -1,0 +1,89 @@
+import type { z } from 'zod'
+import { curriculumFile, mostRungs, type CurriculumFile } from './schema'
+import type { Curriculum } from './types'
+import { curriculumFaults, type CurriculumFault } from './validate'
+
+/** A file larger than this is refused unread. */
+export const mostBytes = 2_000_000
+/** So many faults are listed; the rest are counted. */
+const mostFaults = 100
+
+export type ReadCurriculum = { readonly ok: true; readonly curriculum: Curriculum } | { readonly ok: false; readonly faults: readonly CurriculumFault[] }
+
+/** A curriculum from the text of a file, whole or not at all: with places and reasons when anything is wrong. */
+export function readCurriculum(text: string): ReadCurriculum {
+  if (text.length > mostBytes) return refuse([{ where: 'file', reason: `larger than ${mostBytes / 1e6} MB: no curriculum is` }])
+  let raw: unknown
+  try {
+    raw = JSON.parse(text)
+  } catch (error) {
+    return refuse([{ where: 'file', reason: `not JSON: ${error instanceof Error ? error.message : 'unreadable'}` }])
+  }
+  return checkCurriculum(raw)
+}
+
+/** The same for a value already parsed from JSON. */
+export function checkCurriculum(raw: unknown): ReadCurriculum {
+  const rungs = countRungs(raw)
+  if (rungs > mostRungs) return refuse([{ where: 'file', reason: `${rungs} rungs: more than ${mostRungs} cannot be taught` }])
+  const parsed = curriculumFile.safeParse(raw)
+  if (!parsed.success) return refuse(parsed.error.issues.map((issue) => ({ where: placeOf(raw, issue.path), reason: reasonOf(issue) })))
+  const curriculum = fromFile(parsed.data)
+  const faults = curriculumFaults(curriculum)
+  return faults.length > 0 ? refuse(faults) : { ok: true, curriculum }
+}
+
+/** The working curriculum: every rung knows its command and run. */
+export const fromFile = (file: CurriculumFile): Curriculum => ({
+  id: file.id,
+  version: file.version,
+  name: file.name,
+  commands: file.commands.map((c) => ({ ...c, runs: c.runs.map((r) => ({ ...r, rungs: r.rungs.map((g) => ({ ...g, command: c.id, run: r.id })) })) })),
+})
+
+/** The file of a curriculum, ready for JSON.stringify. */
+export const toFile = (curriculum: Curriculum): CurriculumFile => ({
+  format: 'kibou-curriculum',
+  formatVersion: 1,
+  id: curriculum.id,
+  version: curriculum.version,
+  name: curriculum.name,
+  commands: curriculum.commands.map((c) => ({ ...c, runs: c.runs.map((r) => ({ ...r, rungs: r.rungs.map(({ command: _command, run: _run, ...g }) => g) })) })),
+})
+
+const refuse = (faults: readonly CurriculumFault[]): ReadCurriculum => ({
+  ok: false,
+  faults: faults.length > mostFaults ? [...faults.slice(0, mostFaults), { where: 'file', reason: `and ${faults.length - mostFaults} more` }] : faults,
+})
+
+type Loose = Record<string, unknown> | readonly unknown[]
+const at = (value: unknown, key: PropertyKey): unknown => (typeof value === 'object' && value !== null ? (value as Loose)[key as never] : undefined)
+
+function countRungs(raw: unknown): number {
+  const list = (value: unknown, key: string): readonly unknown[] => { const found = at(value, key); return Array.isArray(found) ? found : [] }
+  return list(raw, 'commands').reduce<number>((n, c) => n + list(c, 'runs').reduce<number>((m, r) => m + list(r, 'rungs').length, 0), 0)
+}
+
+/** The nearest thing with an id on the way, then the rest of the path: “sit.full, criterion.words”. */
+function placeOf(raw: unknown, path: readonly PropertyKey[]): string {
+  let value = raw
+  let named = ''
+  let rest: PropertyKey[] = []
+  for (const key of path) {
+    value = at(value, key)
+    rest.push(key)
+    const id = at(value, 'id')
+    if (typeof id === 'string' && typeof key === 'number') {
+      named = id.slice(0, 80)
+      rest = []
+    }
+  }
+  return [named, rest.map(String).join('.')].filter((s) => s !== '').join(', ') || 'file'
+}
+
+function reasonOf(issue: z.core.$ZodIssue): string {
+  if (issue.code === 'unrecognized_keys') return `unknown ${issue.keys.map((k) => `“${k.slice(0, 40)}”`).join(', ')}: times are in seconds, distances in metres`
+  if (issue.code === 'too_big' && issue.path.includes('criterion')) return `${issue.message}: times are in seconds, distances in metres`
+  if (issue.code === 'invalid_type' && issue.path.at(-1) === 'criterion') return 'a rung needs its criterion'
+  return issue.message
+}

@@ -1,0 +1,95 @@
+import { z } from 'zod'
+
+/**
+ * The curriculum file: JSON, UTF-8, described here once. Types, checks and the exported JSON Schema all come from these
+ * shapes. Times are seconds, distances metres; unknown keys are refused, so a value in another unit cannot slip in.
+ */
+
+export const stages = ['shape', 'empty-hand', 'word-before-signal', 'smaller-signal', 'word-alone', 'duration', 'distance', 'generalise', 'place', 'hands'] as const
+export const repKinds = ['position', 'timed', 'uncued', 'heel', 'recall', 'settle'] as const
+/** How much help the dog gets, least first. */
+export const promptLevels = ['none', 'smaller-signal', 'full-signal', 'lure', 'leash'] as const
+export const axes = ['help', 'start', 'handler', 'duration', 'distance', 'place', 'pay', 'pattern'] as const
+export const placeKinds = ['room', 'corridor', 'yard', 'open', 'street', 'square'] as const
+
+/** More rungs than this is no curriculum; the file is refused before it is looked at closely. */
+export const mostRungs = 2000
+/** Rules look back over no more reps than this. */
+export const longestRule = 12
+
+const text = (most: number) => z.string().trim().max(most).regex(/^\P{Cc}*$/u, 'no control characters')
+const id = z.string().regex(/^[a-z0-9][a-z0-9.-]{0,79}$/, 'small letters, digits, dots and dashes, at most 80')
+
+const criterion = z
+  .strictObject({
+    latencySeconds: z.number().positive().max(60).optional().describe('Seconds from cue to response within which a rep is clean'),
+    seconds: z.number().positive().max(3600).optional().describe('Seconds held until released; for a settle rung the calm time of one rep'),
+    metres: z.number().positive().max(200).optional().describe('Metres between handler and dog'),
+    steps: z.int().positive().max(200).optional().describe('Steps walked, or steps between handler and dog for a recall'),
+    help: z.enum(promptLevels).describe('The most help a clean rep may use'),
+    start: text(60).optional(),
+    handler: text(60).optional(),
+    place: z.enum(placeKinds).optional().describe('The rung counts only in a place of this kind'),
+    words: text(200).describe('The criterion in a trainer’s words'),
+  })
+  .readonly()
+
+const rule = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('row'), r: z.int().describe('r clean in a row; a set of r of r is the same thing') }).readonly(),
+  z.strictObject({ kind: z.literal('window'), k: z.int(), n: z.int().describe('at least k clean of the last n, never before n were done') }).readonly(),
+])
+
+export const rungFile = z
+  .strictObject({
+    id,
+    name: text(60),
+    stage: z.enum(stages),
+    axis: z.enum(axes).describe('The one thing this rung makes harder; a harder rung counts for an easier one only on the same axis'),
+    kind: z.enum(repKinds),
+    cue: z.enum(['none', 'signal', 'word']),
+    criterion,
+    rule,
+    setReps: z.int().describe('Reps of one set'),
+    payWhere: text(160),
+    say: text(200).describe('{cue}, {name}, {release}, {marker} stand for the dog’s own words'),
+    dontSay: text(200),
+    ways: z.array(text(120)).max(12).readonly().describe('Other techniques for this rung'),
+    needs: z.array(id).max(12).readonly().describe('Ids of rungs that must be held first'),
+    gate: z.enum(['off-leash']).optional(),
+  })
+  .readonly()
+
+const run = z.strictObject({ id, name: text(60), rungs: z.array(rungFile).min(1).max(mostRungs).readonly() }).readonly()
+
+export const road = z.strictObject({ id, name: text(60), words: text(200) }).readonly()
+
+const command = z
+  .strictObject({
+    id,
+    name: text(40),
+    purpose: text(200),
+    defaultCue: text(40).describe('Empty when the command has no word'),
+    signal: text(120),
+    caution: text(240),
+    faults: z.array(text(40)).max(16).readonly(),
+    roads: z.array(road).max(12).readonly().describe('Other roads when the command is stuck'),
+    runs: z.array(run).min(1).max(12).readonly().describe('Rungs of one run are climbed in order; runs stand side by side'),
+  })
+  .readonly()
+
+export const curriculumFile = z
+  .strictObject({
+    format: z.literal('kibou-curriculum'),
+    formatVersion: z.literal(1),
+    id,
+    version: z.int().min(1).max(1_000_000),
+    name: text(80),
+    commands: z.array(command).min(1).max(60).readonly(),
+  })
+  .readonly()
+
+export type CurriculumFile = z.infer<typeof curriculumFile>
+export type RungFile = z.infer<typeof rungFile>
+
+/** The JSON Schema of the file, draft 2020-12. */
+export const curriculumJsonSchema = () => z.toJSONSchema(curriculumFile, { io: 'input' })

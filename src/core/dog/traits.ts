@@ -1,0 +1,28 @@
+import { z } from 'zod'
+
+/** What of a dog itself changes its ladder. Everything false is a grown, sound dog that works for food. */
+export const dogTraits = z
+  .strictObject({
+    deaf: z.boolean(),
+    blind: z.boolean(),
+    /** Old, lame, long-backed or arthritic: fewer rises, soft floor, the down instead of the sit. */
+    stiff: z.boolean(),
+    giant: z.boolean(),
+    /** Frightened of people. */
+    shy: z.boolean(),
+    /** So fond of people that they are the distraction. */
+    fond: z.boolean(),
+    anxious: z.boolean(),
+    /** Works for toys, not for food. */
+    toys: z.boolean(),
+    /** Pulls hard on the leash. */
+    puller: z.boolean(),
+    bornOn: z.string().regex(/^\d{4}-\d{2}-\d{2}$/).nullable(),
+  })
+  .readonly()
+export type DogTraits = z.infer<typeof dogTraits>
+
+export const plainDog: DogTraits = { deaf: false, blind: false, stiff: false, giant: false, shy: false, fond: false, anxious: false, toys: false, puller: false, bornOn: null }
+
+/** House: a dog counts as young until six months, 26 weeks to the day. */
+export const youngUntilDays = 182

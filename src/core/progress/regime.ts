@@ -1,0 +1,78 @@
+import { ladderFor, ladderKey, type LadderDog } from '../dog/ladder'
+import { youngUntilDays, type DogTraits } from '../dog/traits'
+import type { Curriculum } from '../curriculum/types'
+import { addDays } from '../days'
+import { judged, judgingOf, type Judging } from '../method/judging'
+import { defaultMethod, methodAt, type DatedChange, type Method } from '../method/rows'
+
+/** The ladder and the judging that hold for one dog from a moment on. */
+export interface Regime {
+  /** Milliseconds since the epoch; the first regime holds from the beginning of time. */
+  readonly from: number
+  readonly curriculum: Curriculum
+  readonly judging: Judging
+}
+
+/** Always at least one, in order of time. */
+export type Regimes = readonly [Regime, ...Regime[]]
+
+export interface RegimeSource {
+  /** Versions of the curriculum this residency was on, in order; the first from its start. */
+  readonly versions: readonly [{ readonly from: number; readonly curriculum: Curriculum }, ...{ readonly from: number; readonly curriculum: Curriculum }[]]
+  /** Changes of the house method, in order of time. */
+  readonly changes: readonly DatedChange[]
+  readonly traits: DogTraits
+  readonly side: 'left' | 'right'
+  /** Milliseconds at which a calendar day of the kennel begins. */
+  readonly startOfDay: (day: string) => number
+}
+
+/**
+ * What held for this dog when: a new regime with each version moved to, each judging setting changed and the day on
+ * which a dog stops being young. What was recorded before keeps the rules it was made under.
+ */
+export function regimesOf(source: RegimeSource): Regimes {
+  const grownAt = source.traits.bornOn === null ? undefined : source.startOfDay(addDays(source.traits.bornOn, youngUntilDays))
+  const young = (at: number) => grownAt !== undefined && at < grownAt
+  const first = source.versions[0]
+  const moments = [...new Set([...source.versions.slice(1).map((v) => v.from), ...source.changes.map((c) => c.at), ...(grownAt === undefined ? [] : [grownAt])])].sort((a, b) => a - b)
+  const at = (from: number): Regime => {
+    const version = source.versions.findLast((v) => v.from <= from) ?? first
+    return { ...regimeOf(version.curriculum, methodAt(source.changes, from), { traits: source.traits, side: source.side, young: young(from) }), from }
+  }
+  const regimes: [Regime, ...Regime[]] = [{ ...at(Number.NEGATIVE_INFINITY), from: Number.NEGATIVE_INFINITY }]
+  for (const moment of moments) {
+    const next = at(moment)
+    const last = regimes.at(-1)
+    if (last && last.curriculum === next.curriculum && last.judging === next.judging) continue
+    regimes.push(next)
+  }
+  return regimes
+}
+
+interface Made {
+  readonly curriculum: Curriculum
+  readonly judging: Judging
+}
+const made = new WeakMap<Curriculum, Map<string, Made>>()
+
+/** The ladder of one dog under one method; the same object whenever it is asked for again. */
+export function regimeOf(curriculum: Curriculum, method: Method, dog: LadderDog): Made {
+  const key = `${ladderKey(dog)} ${Object.entries(method).map(([row, option]) => `${row}=${option}`).sort().join(' ')}`
+  const known = made.get(curriculum)?.get(key)
+  if (known) return known
+  const fresh: Made = { curriculum: ladderFor(judged(curriculum, method), dog), judging: judgingOf(method) }
+  const all = made.get(curriculum) ?? new Map<string, Made>()
+  all.set(key, fresh)
+  made.set(curriculum, all)
+  return fresh
+}
+
+/** One regime for all time: this curriculum as it is, under the default method. */
+export const always = (curriculum: Curriculum, judging: Judging = judgingOf(defaultMethod)): Regimes => [{ from: Number.NEGATIVE_INFINITY, curriculum, judging }]
+
+/** The regime in force at a moment. */
+export const regimeAt = (regimes: Regimes, at: number): Regime => regimes.findLast((r) => r.from <= at) ?? regimes[0]
+
+/** The regime that holds now and until something is changed. */
+export const newest = (regimes: Regimes): Regime => regimes[regimes.length - 1] ?? regimes[0]

@@ -1,0 +1,85 @@
+import type { Rung, Run } from '../curriculum/types'
+
+/** What can be new about a set: the distraction level, the place, the kit, the hands on the leash, or more distance. */
+export type Novelty = 'level' | 'place' | 'kit' | 'hands' | 'distance'
+
+/** House: shares of what is held to begin with, by what is new. */
+const share: Readonly<Record<Novelty, { readonly duration: number; readonly distance: number }>> = {
+  level: { duration: 1 / 3, distance: 1 / 2 },
+  place: { duration: 1 / 3, distance: 1 / 2 },
+  kit: { duration: 1 / 2, distance: 1 },
+  hands: { duration: 1 / 2, distance: 1 },
+  distance: { duration: 1 / 3, distance: 1 },
+}
+
+/** House: a step is this long when distances are compared. */
+export const metresPerStep = 0.75
+/** House: one passed set takes the next step, at most half as long again. */
+const stepFactor = 1.5
+const slack = 1e-9
+
+const metresOf = (rung: Rung): number | undefined => rung.criterion.metres ?? (rung.criterion.steps === undefined ? undefined : rung.criterion.steps * metresPerStep)
+
+/**
+ * The number of the rung to begin with when these things are new and rung `held` is held: duration and distance down to
+ * their share, the strictest once, rounded down to a listed rung of the same axis, at least the first. A rung measured by
+ * neither goes back one rung in a new place or at a new level (house: the last help comes back).
+ */
+export function relaxFrom(run: Run, held: number, news: readonly Novelty[]): number {
+  const top = run.rungs[held]
+  if (!top || news.length === 0) return held
+  const alike = run.rungs.flatMap((rung, i) => (i <= held && rung.axis === top.axis ? [i] : []))
+  const first = alike[0] ?? held
+  const duration = Math.min(...news.map((n) => share[n].duration))
+  const distance = Math.min(...news.map((n) => share[n].distance))
+  const limits = [
+    ...(top.axis === 'duration' || top.axis === 'distance' ? [limit(run, alike, held, (r) => r.criterion.seconds, duration)] : []),
+    ...(top.axis === 'distance' ? [limit(run, alike, held, metresOf, distance)] : []),
+  ].filter((l) => l !== undefined)
+  if (limits.length === 0) return distance < 1 ? Math.max(first, held - 1) : held
+  return alike.findLast((i) => limits.every((within) => within(i))) ?? first
+}
+
+type Measure = (rung: Rung) => number | undefined
+
+/** A test for rungs within this share of what is held, never tighter than the least that is listed. */
+function limit(run: Run, alike: readonly number[], held: number, measure: Measure, factor: number): ((i: number) => boolean) | undefined {
+  const at = (i: number): number | undefined => { const rung = run.rungs[i]; return rung && measure(rung) }
+  const top = at(held)
+  if (top === undefined) return undefined
+  const least = Math.min(...alike.map((i) => at(i) ?? top))
+  const most = Math.max(least, top * factor) + slack
+  return (i) => (at(i) ?? 0) <= most
+}
+
+/** The rung after `index` was passed: the highest at most half as long (or far) again, at least the next, up to `held`. */
+export function stepUp(run: Run, index: number, held: number): number {
+  const from = run.rungs[index]
+  if (!from || index >= held) return held
+  const measure: Measure = (r) => (from.axis === 'duration' ? r.criterion.seconds : from.axis === 'distance' ? metresOf(r) : undefined)
+  const here = measure(from)
+  if (here === undefined) return index + 1
+  let best = index + 1
+  for (let i = index + 1; i <= held; i++) {
+    const rung = run.rungs[i]
+    const m = rung && rung.axis === from.axis ? measure(rung) : undefined
+    // A rung as far as this one is a step of its own when it is held longer.
+    if (m !== undefined && m > here && m <= here * stepFactor + slack) best = i
+  }
+  return best
+}
+
+/** The rungs from a relaxed start up to what is held, in order. */
+export function relaxPath(run: Run, start: number, held: number): readonly number[] {
+  const path = [start]
+  for (let i = start; i < held; ) {
+    i = stepUp(run, i, held)
+    path.push(i)
+  }
+  return path
+}
+
+/** The step before `index` on the way from `start` to `held`; one rung down when it is the first. */
+export function stepDown(run: Run, index: number, start: number, held: number): number {
+  return relaxPath(run, start, held).findLast((i) => i < index) ?? Math.max(0, Math.min(index, start) - 1)
+}
