@@ -34,6 +34,15 @@ export function findRung(curriculum: Curriculum, rungId: string): RungPlaceInLad
   return ownRung(curriculum, rungId) ?? (instead === undefined ? undefined : ownRung(curriculum, instead))
 }
 
+const numbers = new WeakMap<Run, ReadonlyMap<string, number>>()
+
+/** The number of a rung within its run, −1 when it is not there. */
+export function rungIndex(run: Run, rungId: string): number {
+  let known = numbers.get(run)
+  if (!known) numbers.set(run, (known = new Map(run.rungs.map((r, i) => [r.id, i]))))
+  return known.get(rungId) ?? -1
+}
+
 /** The command with this id, or undefined. */
 export const findCommand = (curriculum: Curriculum, commandId: string): Command | undefined => curriculum.commands.find((c) => c.id === commandId)
 

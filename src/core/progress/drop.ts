@@ -46,9 +46,8 @@ export function dropAfter(run: Run, index: number, result: Result, brokeSeconds:
   if (streaks.late >= 2) return { to: back, reason: { kind: 'two-late' } }
   if (rung.kind !== 'timed' && rung.kind !== 'recall') {
     if (streaks.results.endsWith('MMM')) return { to: back, reason: { kind: 'three-misses' } }
-    const lastTen = streaks.results.slice(-10)
-    const clean = cleanIn(lastTen)
-    if (lastTen.length === 10 && clean <= 4) return { to: back, reason: { kind: 'window-low', clean } }
+    const clean = streaks.results.length >= 10 ? cleanIn(streaks.results, 10) : 10
+    if (clean <= 4) return { to: back, reason: { kind: 'window-low', clean } }
   }
   return undefined
 }

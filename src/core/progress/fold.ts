@@ -1,5 +1,5 @@
 import { msPerDay } from '../days'
-import { ownRung, type RungPlaceInLadder } from '../curriculum/lookup'
+import { ownRung, rungIndex, type RungPlaceInLadder } from '../curriculum/lookup'
 import type { Curriculum, Rung, Run } from '../curriculum/types'
 import { contextStanding, noteMissed, noteReached, type ContextStanding } from '../proofing/context'
 import { dropAfter, type Drop, type DropReason } from './drop'
@@ -9,7 +9,7 @@ import { afterRefresher, type Showing } from './memory'
 import { newest, regimeAt, type Regime, type Regimes } from './regime'
 import { resultOf, type Result } from './result'
 import { longestWindow, ruleMet, sayCounts, sayRule, spanOf } from './rules'
-import { emptyDogState, emptyRunState, emptyTally, heldSince, topHeld, type DogState, type Met, type RungTally, type RunState } from './state'
+import { emptyDogState, emptyRunState, emptyTally, isHeld, topHeld, type DogState, type Met, type RungTally, type RunState } from './state'
 
 /** What the newest rep means for the set and for the rung. */
 export interface Verdict {
@@ -33,13 +33,25 @@ export type OnRefresher = (runKey: string, before: readonly Showing[], showing: 
 /** The state after all these facts, folded in the order of time, device and sequence whatever order they came in. */
 export function foldDog(regimes: Regimes, sets: readonly SetFact[], onRefresher?: OnRefresher): DogState {
   const fold = new Fold(emptyDogState(), regimes, regimes[0], onRefresher)
-  for (const { set, rep } of inOrder(sets)) fold.rep(set, rep, false)
+  if (isInOrder(sets)) for (const set of sets) for (const rep of set.reps) fold.rep(set, rep, false)
+  else for (const { set, rep } of inOrder(sets)) fold.rep(set, rep, false)
   fold.enter(newest(regimes))
   return fold.state
 }
 
+/** Whether the sets follow one another as they are, as they nearly always do: then nothing has to be sorted. */
+function isInOrder(sets: readonly SetFact[]): boolean {
+  let last: RepFact | undefined
+  for (const set of sets)
+    for (const rep of set.reps) {
+      if (last && compareFacts(last, rep) > 0) return false
+      last = rep
+    }
+  return true
+}
+
 /** All reps of these sets with their sets, in the order they count. */
-export function inOrder(sets: readonly SetFact[]): readonly { readonly set: SetFact; readonly rep: RepFact }[] {
+function inOrder(sets: readonly SetFact[]): readonly { readonly set: SetFact; readonly rep: RepFact }[] {
   const reps: { set: SetFact; rep: RepFact }[] = []
   for (const set of sets) for (const rep of set.reps) reps.push({ set, rep })
   return reps.sort((a, b) => compareFacts(a.rep, b.rep))
@@ -78,7 +90,11 @@ interface Progress {
   clean: number
   regime: Regime
   found: RungPlaceInLadder | undefined
-  /** The value of `heldTick` for which `shut` and `context` are right. */
+  runState: RunState | undefined
+  tally: RungTally | undefined
+  /** Number of the highest rung held, −1 when none is. */
+  top: number
+  /** The value of `heldTick` for which `shut`, `top` and `context` are right. */
   asOf: number
   shut: string | undefined
   context: ContextStanding | undefined
@@ -87,7 +103,9 @@ interface Progress {
 /** Folds reps into a state. What it caches is only to be quick: everything that lasts is in the state. */
 class Fold {
   private readonly sets = new Map<string, Progress>()
-  private readonly tops = new Map<string, { asOf: number; top: number }>()
+  private lastSet = ''
+  private lastProgress: Progress | undefined
+  private readonly tops = new Map<string, number>()
   /** Raised whenever something may have come to be held or stopped being so, or a context moved. */
   private heldTick = 1
 
@@ -107,19 +125,22 @@ class Fold {
     if (regime === this.regime) return
     if (regime.curriculum !== this.regime.curriculum) {
       carryOver(this.state, this.regime.curriculum, regime.curriculum)
+      this.tops.clear()
       this.heldTick++
     }
     this.regime = regime
   }
 
   private begin(set: SetContext): Progress {
-    return { reps: 0, clean: 0, regime: this.regime, found: ownRung(this.regime.curriculum, set.rungId), asOf: 0, shut: undefined, context: undefined }
+    return { reps: 0, clean: 0, regime: this.regime, found: ownRung(this.regime.curriculum, set.rungId), runState: undefined, tally: undefined, top: -1, asOf: 0, shut: undefined, context: undefined }
   }
 
   rep(set: SetContext, rep: RepFact, speak: boolean): Verdict {
     if (this.regimes.length > 1 && rep.at >= this.regime.from) this.enter(regimeAt(this.regimes, rep.at))
-    let progress = this.sets.get(set.id)
+    let progress = this.lastSet === set.id ? this.lastProgress : this.sets.get(set.id)
     if (!progress || progress.regime !== this.regime) this.sets.set(set.id, (progress = { ...this.begin(set), reps: progress?.reps ?? 0, clean: progress?.clean ?? 0 }))
+    this.lastSet = set.id
+    this.lastProgress = progress
     progress.reps++
     if (rep.outcome === 'clean') progress.clean++
     this.state.tick++
@@ -128,9 +149,9 @@ class Fold {
     const { rung, run, index, runKey } = found
     if (progress.asOf !== this.heldTick) {
       progress.shut = shutBecause(this.state, this.regime.curriculum, rung, set)
-      const top = this.topOf(runKey, run)
+      progress.top = this.topOf(runKey, run)
       const runState = this.state.runs[runKey]
-      progress.context = runState && top >= 0 && index <= top ? contextStanding(run, runState, set, top) : undefined
+      progress.context = runState && progress.top >= 0 && index <= progress.top ? contextStanding(run, runState, set, progress.top) : undefined
       progress.asOf = this.heldTick
     }
     if (progress.shut !== undefined) return this.movesNothing(rung.id, progress.reps >= rung.setReps, progress.shut)
@@ -139,9 +160,9 @@ class Fold {
 
   private topOf(runKey: string, run: Run): number {
     const known = this.tops.get(runKey)
-    if (known && known.asOf === this.heldTick) return known.top
+    if (known !== undefined) return known
     const top = topHeld(run, this.state.runs[runKey])
-    this.tops.set(runKey, { asOf: this.heldTick, top })
+    this.tops.set(runKey, top)
     return top
   }
 
@@ -153,12 +174,12 @@ class Fold {
   private judge(found: RungPlaceInLadder, progress: Progress, set: SetContext, rep: RepFact, speak: boolean): Verdict {
     const { rung, run, index, runKey } = found
     const { judging } = this.regime
-    const runState = (this.state.runs[runKey] ??= emptyRunState())
-    const tally = (runState.tallies[rung.id] ??= emptyTally())
-    const heldBefore = this.topOf(runKey, run)
+    const runState = (progress.runState ??= this.state.runs[runKey] ??= emptyRunState())
+    const tally = (progress.tally ??= runState.tallies[rung.id] ??= emptyTally())
+    const heldBefore = progress.top
     const climbing = progress.context !== undefined && progress.context.open.length > 0
     const asksHeld = rep.faults.length > 0 || (rep.outcome === 'miss' && rung.kind === 'timed')
-    const heldHere = asksHeld && index <= heldBefore && heldSince(run, runState, index) !== undefined
+    const heldHere = asksHeld && index <= heldBefore && isHeld(run, runState, index)
     const result = resultOf(rung, set, rep, judging, heldHere)
     tally.reps++
     tally[rep.outcome]++
@@ -167,18 +188,20 @@ class Fold {
     const { window } = runState
     const said = speak ? { rule: sayRule(rung.rule), counts: sayCounts(rung.rule, window.results) } : silent
     const refresher = set.purpose === 'refresh' && !climbing && heldBefore >= 0 && index === heldBefore
-    const step: Step = { found, runState, tally, set, rep, said, heldBefore, refresher, climbing, progress }
-
     const offered = judging.skipOffered && rung.command === 'place' && rung.stage === 'shape' && tally.reps === 2 && tally.clean === 2 && tally.met.length === 0
-    if (ruleMet(rung.rule, window.results) || offered) return this.meet(step, offered ? 2 : spanOf(rung.rule))
+    if (ruleMet(rung.rule, window.results) || offered) return this.meet({ found, runState, tally, set, rep, said, heldBefore, refresher, climbing, progress }, offered ? 2 : spanOf(rung.rule))
 
     const drop = putBack(rung, rep, window.results, judging.brokenStay, heldHere, refresher) ? undefined : dropAfter(run, index, result, rep.brokeSeconds, window)
     const ends = drop !== undefined || progress.reps >= rung.setReps
     if (ends) countBlock(tally)
-    if (drop) return climbing ? this.stepBack(step, drop) : this.dropBack(step, drop)
-    this.notePractice(step, ends)
+    if (drop || ends) {
+      const step: Step = { found, runState, tally, set, rep, said, heldBefore, refresher, climbing, progress }
+      if (drop) return climbing ? this.stepBack(step, drop) : this.dropBack(step, drop)
+      this.notePractice(step)
+    }
     markStuckByBlocks(run, runState, index)
-    const why = !speak ? '' : rep.outcome === 'miss' && rung.kind === 'timed' ? 'Held before: put back unpaid at the same spot, and go on.' : ends ? `The rule is ${said.rule}: ${said.counts}.` : said.counts
+    if (!speak) return unspoken
+    const why = rep.outcome === 'miss' && rung.kind === 'timed' ? 'Held before: put back unpaid at the same spot, and go on.' : ends ? `The rule is ${said.rule}: ${said.counts}.` : said.counts
     return { kind: ends ? 'again' : 'go-on', endsSet: ends, toRungId: rung.id, ...said, why }
   }
 
@@ -186,7 +209,12 @@ class Fold {
     const { found, runState, tally, set, rep, said, heldBefore, refresher } = step
     const { rung, run, index, runKey } = found
     const { window } = runState
-    const common = { place: onlyOne(window.places, span), level: lowest(window.levels, span), kit: onlyOne(window.kits, span), person: onlyOne(window.people, span) }
+    const common = {
+      place: window.placeReps >= span ? window.place : undefined,
+      level: lowest(window.levels, span),
+      kit: window.kitReps >= span ? window.kit : undefined,
+      person: window.personReps >= span ? window.person : undefined,
+    }
     noteMet(tally, { day: set.day, level: common.level, ...(common.place === undefined ? {} : { place: common.place }), ...(common.person === undefined ? {} : { person: common.person }), ...(common.kit === undefined ? {} : { kit: common.kit }) })
     tally.lastMet = this.state.tick
     noteReached(run, runState, index, heldBefore, common)
@@ -194,6 +222,7 @@ class Fold {
     restartWindow(window, rung.id)
     const advanced = index >= runState.position
     if (advanced) runState.position = index + 1
+    this.tops.delete(runKey)
     this.heldTick++
     const top = this.topOf(runKey, run)
     if (top >= 0) {
@@ -217,9 +246,9 @@ class Fold {
   }
 
   /** A set that came off more often than not, at the top held rung or above it, keeps the command fresh. */
-  private notePractice(step: Step, ends: boolean): void {
+  private notePractice(step: Step): void {
     const { found, runState, heldBefore, rep, progress, refresher } = step
-    if (!ends || !runState.memory || heldBefore < 0 || found.index < heldBefore) return
+    if (!runState.memory || heldBefore < 0 || found.index < heldBefore) return
     if (progress.clean * 2 <= progress.reps) return
     if (refresher && progress.clean >= cleanWanted(found.rung, progress.reps)) this.show(step, true)
     else runState.memory = { ...runState.memory, since: rep.at }
@@ -266,6 +295,7 @@ class Fold {
       if (rung) (runState.tallies[rung.id] ??= emptyTally()).slipped = this.state.tick
     }
     this.show(step, false)
+    this.tops.delete(found.runKey)
     this.heldTick++
   }
 }
@@ -274,6 +304,7 @@ interface Said {
   readonly rule: string
   readonly counts: string
 }
+const unspoken: Verdict = { kind: 'go-on', endsSet: false, toRungId: '', rule: '', counts: '', why: '' }
 const silent: Said = { rule: '', counts: '' }
 
 interface Step {
@@ -299,14 +330,17 @@ function slideWindow(window: RunState['window'], rungId: string, result: Result,
   if (window.rung !== rungId || at - window.lastAt > windowForgetsAfterMs) restartWindow(window, rungId)
   window.lastAt = at
   window.results += result
-  window.places.push(set.placeId)
-  window.people.push(set.leashHolder)
-  window.kits.push(set.kit)
-  window.levels.push(set.level)
+  window.levels += set.level
   if (window.results.length > longestWindow) {
-    window.results = window.results.slice(1)
-    for (const list of [window.places, window.people, window.kits, window.levels]) list.shift()
+    window.results = window.results.slice(-longestWindow)
+    window.levels = window.levels.slice(-longestWindow)
   }
+  window.placeReps = window.place === set.placeId ? window.placeReps + 1 : 1
+  window.place = set.placeId
+  window.personReps = window.person === set.leashHolder ? window.personReps + 1 : 1
+  window.person = set.leashHolder
+  window.kitReps = window.kit === set.kit ? window.kitReps + 1 : 1
+  window.kit = set.kit
   window.late = result === 'L' ? window.late + 1 : 0
   window.crooked = result === 'X' ? window.crooked + 1 : 0
 }
@@ -314,21 +348,19 @@ function slideWindow(window: RunState['window'], rungId: string, result: Result,
 function restartWindow(window: RunState['window'], rungId: string): void {
   window.rung = rungId
   window.results = ''
-  window.places = []
-  window.people = []
-  window.kits = []
-  window.levels = []
+  window.levels = ''
+  window.placeReps = 0
+  window.personReps = 0
+  window.kitReps = 0
   window.late = 0
   window.crooked = 0
 }
 
-function onlyOne(ids: readonly string[], span: number): string | undefined {
-  const last = ids[ids.length - 1]
-  for (let i = Math.max(0, ids.length - span); i < ids.length; i++) if (ids[i] !== last) return undefined
-  return last
+function lowest(levels: string, span: number): number {
+  let least = 5
+  for (let i = Math.max(0, levels.length - span); i < levels.length; i++) least = Math.min(least, levels.charCodeAt(i) - 48)
+  return least
 }
-
-const lowest = (levels: readonly number[], span: number): number => Math.min(...levels.slice(-span))
 
 /** Two days alike in all say what a standing asks for; more would only grow. */
 function noteMet(tally: RungTally, met: Met): void {
@@ -346,14 +378,14 @@ const cleanWanted = (rung: Rung, reps: number): number => (reps < rung.setReps ?
 
 /** A rung passed settles what went wrong there and below, and nothing above. */
 function clearTrouble(run: Run, runState: RunState, index: number): void {
-  for (let i = 0; i <= index; i++) {
-    const tally = runState.tallies[run.rungs[i]?.id ?? '']
-    if (!tally) continue
+  for (const id in runState.tallies) {
+    const tally = runState.tallies[id]
+    if (!tally || (tally.blocks === 0 && tally.drops.length === 0 && tally.countedBlock === tally.openBlock) || rungIndex(run, id) > index) continue
     if (tally.drops.length > 0) tally.drops = []
     tally.blocks = 0
     tally.countedBlock = tally.openBlock
   }
-  if (runState.stuck && run.rungs.findIndex((r) => r.id === runState.stuck?.rung) <= index) delete runState.stuck
+  if (runState.stuck && rungIndex(run, runState.stuck.rung) <= index) delete runState.stuck
 }
 
 function noteDrop(tally: RungTally, runState: RunState, rungId: string, at: number): void {

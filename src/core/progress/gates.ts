@@ -1,6 +1,6 @@
 import { findRung, runKey, type RungPlaceInLadder } from '../curriculum/lookup'
 import type { Curriculum, PlaceKind, Rung } from '../curriculum/types'
-import { heldSince, type DogState } from './state'
+import { heldSince, isHeld, type DogState } from './state'
 
 /** Where and on what a rung is to be worked. */
 export interface GateContext {
@@ -20,10 +20,12 @@ export const unclipNeeds = ['sit.full', 'sit-stay.30s', 'recall.line-30', 'heel.
 export const unmetNeeds = (state: DogState, curriculum: Curriculum, rung: Rung): readonly RungPlaceInLadder[] => missing(state, curriculum, rung.needs)
 
 const missing = (state: DogState, curriculum: Curriculum, ids: readonly string[]): readonly RungPlaceInLadder[] =>
-  ids.flatMap((id) => {
-    const need = findRung(curriculum, id)
-    return need && !heldSince(need.run, state.runs[need.runKey], need.index) ? [need] : []
-  })
+  ids.length === 0
+    ? []
+    : ids.flatMap((id) => {
+        const need = findRung(curriculum, id)
+        return need && !isHeld(need.run, state.runs[need.runKey], need.index) ? [need] : []
+      })
 
 const sayNeeds = (needs: readonly RungPlaceInLadder[]): string => needs.map((m) => `${m.command.name.toLowerCase()} “${m.rung.name}” held`).join(', ')
 

@@ -13,17 +13,13 @@ export const spanOf = (rule: Rule): number => (rule.kind === 'row' ? rule.r : ru
 /** Whether the rule is met by these results. A window counts only when it is full. */
 export function ruleMet(rule: Rule, results: Results): boolean {
   const span = spanOf(rule)
-  const from = results.length - span
-  if (from < 0) return false
-  let clean = 0
-  for (let i = from; i < results.length; i++) if (results[i] === 'C') clean++
-  return clean >= (rule.kind === 'row' ? rule.r : rule.k)
+  return results.length >= span && cleanIn(results, span) >= (rule.kind === 'row' ? rule.r : rule.k)
 }
 
-/** How many of these results are clean. */
-export function cleanIn(results: Results): number {
+/** How many of these results, or of the last so many, are clean. */
+export function cleanIn(results: Results, last: number = results.length): number {
   let n = 0
-  for (const r of results) if (r === 'C') n++
+  for (let i = Math.max(0, results.length - last); i < results.length; i++) if (results[i] === 'C') n++
   return n
 }
 

@@ -32,16 +32,20 @@ export interface RungTally {
   countedBlock: string
 }
 
-/** The newest reps at one rung, oldest first, with the circumstances of each. */
+/** The newest reps at one rung, oldest first, and for how many of them place, person and kit have been the same. */
 export interface Window {
   /** Id of the rung, empty before the first rep. */
   rung: string
   lastAt: number
   results: Results
-  places: string[]
-  people: string[]
-  kits: string[]
-  levels: number[]
+  /** The distraction level of each, a digit. */
+  levels: string
+  place: string
+  placeReps: number
+  person: string
+  personReps: number
+  kit: string
+  kitReps: number
   late: number
   crooked: number
 }
@@ -81,7 +85,7 @@ export const emptyTally = (): RungTally => ({ reps: 0, clean: 0, helped: 0, late
 
 export const emptyRunState = (): RunState => ({
   position: 0,
-  window: { rung: '', lastAt: 0, results: '', places: [], people: [], kits: [], levels: [], late: 0, crooked: 0 },
+  window: { rung: '', lastAt: 0, results: '', levels: '', place: '', placeReps: 0, person: '', personReps: 0, kit: '', kitReps: 0, late: 0, crooked: 0 },
   tallies: {},
   climbs: {},
 })
@@ -135,10 +139,36 @@ function hasSlipped(run: Run, state: RunState, index: number): boolean {
   return slipped > 0 && !countingFor(run, state, index).some((t) => t.lastMet > slipped)
 }
 
+/** Whether the rung is held: what `heldSince` asks, without the day. Called for every set, so it allocates nothing. */
+export function isHeld(run: Run, state: RunState | undefined, index: number): boolean {
+  const worked = run.rungs[index]
+  if (!state || !worked) return false
+  const slipped = state.tallies[worked.id]?.slipped ?? 0
+  let first = ''
+  let second = false
+  let metSince = slipped === 0
+  for (let i = index; i < run.rungs.length; i++) {
+    const rung = run.rungs[i]
+    const tally = rung && rung.axis === worked.axis ? state.tallies[rung.id] : undefined
+    if (!tally) continue
+    if (tally.lastMet > slipped) metSince = true
+    for (const met of tally.met) {
+      if (first === '') first = met.day
+      else if (met.day !== first) second = true
+    }
+    if (second && metSince) return true
+  }
+  return false
+}
+
 /** Number of the highest rung of the run that is held, −1 when none is. */
 export function topHeld(run: Run, state: RunState | undefined): number {
   if (!state) return -1
-  for (let i = run.rungs.length - 1; i >= 0; i--) if (heldSince(run, state, i)) return i
+  for (let i = run.rungs.length - 1; i >= 0; i--) {
+    // A rung that was never worked is held only by way of a harder one, which was looked at before.
+    const rung = run.rungs[i]
+    if (rung && state.tallies[rung.id] && isHeld(run, state, i)) return i
+  }
   return -1
 }
 

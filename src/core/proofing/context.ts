@@ -1,3 +1,4 @@
+import { rungIndex } from '../curriculum/lookup'
 import type { Run } from '../curriculum/types'
 import type { Climb, RunState } from '../progress/state'
 import { relaxFrom, stepDown, stepUp, type Novelty } from './relax'
@@ -11,18 +12,42 @@ export interface Around {
 
 interface Value {
   readonly key: string
+  readonly kind: 'cell' | 'kit' | 'hands'
   readonly news: Novelty
 }
 
-export const cellKey = (level: number, placeId: string): string => `cell ${level} ${placeId}`
-const kitKey = (kit: string): string => `kit ${kit}`
-const handsKey = (person: string): string => `hands ${person}`
+/** Keys are made once and shared: the fold asks for them at every set. */
+function maker(kind: Value['kind'], news: Novelty): (id: string) => Value {
+  const made = new Map<string, Value>()
+  return (id) => {
+    let known = made.get(id)
+    if (!known) made.set(id, (known = { key: `${kind} ${id}`, kind, news }))
+    return known
+  }
+}
+const kitValue = maker('kit', 'kit')
+const handsValue = maker('hands', 'hands')
+const cellValues = [0, 1, 2, 3, 4, 5].map((level) => {
+  const made = new Map<string, Value>()
+  return (placeId: string): Value => {
+    let known = made.get(placeId)
+    if (!known) made.set(placeId, (known = { key: `cell ${level} ${placeId}`, kind: 'cell', news: 'place' }))
+    return known
+  }
+})
+const cellValue = (level: number, placeId: string): Value => (cellValues[level] ?? maker('cell', 'place'))(placeId)
 
-const valuesOf = (around: Around): readonly Value[] => [
-  { key: cellKey(around.level, around.placeId), news: 'place' },
-  { key: kitKey(around.kit), news: 'kit' },
-  { key: handsKey(around.leashHolder), news: 'hands' },
-]
+/** The key of a grid cell among a run's climbs. */
+export const cellKey = (level: number, placeId: string): string => cellValue(level, placeId).key
+
+const sets = new WeakMap<Around, readonly Value[]>()
+function valuesOf(around: Around): readonly Value[] {
+  const known = sets.get(around)
+  if (known) return known
+  const fresh = [cellValue(around.level, around.placeId), kitValue(around.kit), handsValue(around.leashHolder)]
+  sets.set(around, fresh)
+  return fresh
+}
 
 export interface ContextStanding {
   /** Number of the rung to work here. */
@@ -46,23 +71,22 @@ export function contextStanding(run: Run, state: Pick<RunState, 'climbs'>, aroun
 
 /** The rung this value is to be worked at; undefined when it is as far as what is held. */
 function nextFor(run: Run, state: Pick<RunState, 'climbs'>, value: Value, around: Around, held: number): number | undefined {
-  const climb = value.key.startsWith('cell') ? bestCell(run, state, around) : state.climbs[value.key]
-  const back = climb?.back === undefined ? -1 : indexIn(run, climb.back)
+  const climb = value.kind === 'cell' ? bestCell(run, state, around, held) : state.climbs[value.key]
+  const back = climb?.back === undefined ? -1 : rungIndex(run, climb.back)
   if (back >= 0) return Math.min(back, held)
-  const reached = climb?.reached === undefined ? -1 : indexIn(run, climb.reached)
+  const reached = climb?.reached === undefined ? -1 : rungIndex(run, climb.reached)
   if (reached >= held) return undefined
   return reached >= 0 ? stepUp(run, reached, held) : relaxFrom(run, held, [value.news])
 }
 
-const indexIn = (run: Run, rungId: string): number => run.rungs.findIndex((r) => r.id === rungId)
-
 /** A cell covers lower levels in the same place: the furthest of this level and above. */
-function bestCell(run: Run, state: Pick<RunState, 'climbs'>, around: Around): Climb | undefined {
+function bestCell(run: Run, state: Pick<RunState, 'climbs'>, around: Around, held: number): Climb | undefined {
   const own = state.climbs[cellKey(around.level, around.placeId)]
+  if (own?.reached !== undefined && own.back === undefined && rungIndex(run, own.reached) >= held) return own
   let best = own
   for (let level = around.level + 1; level <= 5; level++) {
     const harder = state.climbs[cellKey(level, around.placeId)]
-    if (harder?.reached !== undefined && (best?.reached === undefined || indexIn(run, harder.reached) > indexIn(run, best.reached))) best = { reached: harder.reached }
+    if (harder?.reached !== undefined && (best?.reached === undefined || rungIndex(run, harder.reached) > rungIndex(run, best.reached))) best = { reached: harder.reached }
   }
   return best
 }
@@ -77,13 +101,13 @@ export interface Common {
 
 /** Notes that the rule was met at rung `index` with these things. */
 export function noteReached(run: Run, state: RunState, index: number, held: number, common: Common): void {
-  const keys = [...(common.place === undefined ? [] : [cellKey(common.level, common.place)]), ...(common.kit === undefined ? [] : [kitKey(common.kit)]), ...(common.person === undefined ? [] : [handsKey(common.person)])]
+  const keys = [...(common.place === undefined ? [] : [cellKey(common.level, common.place)]), ...(common.kit === undefined ? [] : [kitValue(common.kit).key]), ...(common.person === undefined ? [] : [handsValue(common.person).key])]
   const id = run.rungs[index]?.id
   if (id === undefined) return
   for (const key of keys) {
     const before = state.climbs[key]
-    const reached = before?.reached === undefined ? -1 : indexIn(run, before.reached)
-    const back = before?.back === undefined ? -1 : indexIn(run, before.back)
+    const reached = before?.reached === undefined ? -1 : rungIndex(run, before.reached)
+    const back = before?.back === undefined ? -1 : rungIndex(run, before.back)
     const furthest = index > reached ? id : (before?.reached ?? id)
     const again = back >= 0 ? (index < back ? back : stepUp(run, index, Math.max(held, index))) : -1
     const next = run.rungs[again]?.id

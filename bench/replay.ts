@@ -1,0 +1,39 @@
+import { performance } from 'node:perf_hooks'
+import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus'
+import { allRungs } from '@/core/curriculum/lookup'
+import { houseCurriculum } from '@/core/curriculum/house'
+import type { RepFact, SetFact } from '@/core/facts'
+import { foldDog } from '@/core/progress/fold'
+import { always } from '@/core/progress/regime'
+
+/** One hundred thousand sets of two hundred dogs, replayed on one core from facts in memory. */
+const rng = xoroshiro128plus(7)
+const chance = () => (rng.next() >>> 0) / 2 ** 32
+const dogs = 200
+const setsPerDog = 500
+const rungs = allRungs(houseCurriculum)
+const places = ['room', 'yard', 'street'] as const
+const start = Date.UTC(2026, 2, 2, 9)
+
+function history(dog: number): SetFact[] {
+  let seq = 0
+  return Array.from({ length: setsPerDog }, (_, i): SetFact => {
+    const rung = rungs[Math.floor(((i / setsPerDog) * 0.7 + chance() * 0.3) * rungs.length)] ?? rungs[0]
+    if (!rung) throw new Error('no rungs')
+    const day = Math.floor(i / 25)
+    const at = start + day * 86_400_000 + (i % 25) * 900_000
+    const place = places[i % 3] ?? 'room'
+    const reps = Array.from({ length: rung.setReps }, (_, r): RepFact => ({ id: `${dog}-${i}-${r}`, at: at + r * 5000, device: 'd', seq: seq++, outcome: chance() < 0.88 ? 'clean' : chance() < 0.5 ? 'helped' : 'miss', faults: [] }))
+    return { id: `${dog}-${i}`, rungId: rung.id, purpose: 'work', day: new Date(at).toISOString().slice(0, 10), placeId: place, placeKind: place, leashHolder: i % 2 ? 'ada' : 'ben', level: 0, kit: '1.8 m leash', blockId: `${dog}-${Math.floor(i / 4)}`, reps }
+  })
+}
+
+const all = Array.from({ length: dogs }, (_, dog) => history(dog))
+const reps = all.reduce((n, sets) => n + sets.reduce((m, s) => m + s.reps.length, 0), 0)
+const regimes = always(houseCurriculum)
+const took = Array.from({ length: 5 }, () => {
+  const from = performance.now()
+  for (const sets of all) foldDog(regimes, sets)
+  return performance.now() - from
+}).sort((a, b) => a - b)
+console.log(`replay: ${dogs * setsPerDog} sets, ${reps} reps: best ${took[0]?.toFixed(0)} ms, median ${took[2]?.toFixed(0)} ms (aim: under 1000); ${(((took[2] ?? 0) * 1e6) / reps).toFixed(0)} ns a rep`)
