@@ -191,7 +191,7 @@ class Fold {
     const offered = judging.skipOffered && rung.command === 'place' && rung.stage === 'shape' && tally.reps === 2 && tally.clean === 2 && tally.met.length === 0
     if (ruleMet(rung.rule, window.results) || offered) return this.meet({ found, runState, tally, set, rep, said, heldBefore, refresher, climbing, progress }, offered ? 2 : spanOf(rung.rule))
 
-    const drop = putBack(rung, rep, window.results, judging.brokenStay, heldHere, refresher) ? undefined : dropAfter(run, index, result, rep.brokeSeconds, window)
+    const drop = putBack(rung, rep, window.results, judging.brokenStay, heldHere && !climbing, refresher) ? undefined : dropAfter(run, index, result, rep.brokeSeconds, window)
     const ends = drop !== undefined || progress.reps >= rung.setReps
     if (ends) countBlock(tally)
     if (drop || ends) {

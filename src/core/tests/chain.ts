@@ -1,10 +1,10 @@
 /**
- * Expected reps until 8 of the last 10, written apart from the product: words of results as strings, equations
+ * Expected reps until k of the last n (8 of 10 when not said), written apart from the product: words of results as strings, equations
  * E(w) = 1 + p E(w·1) + (1 − p) E(w·0) solved by repeated substitution.
  */
-export function expectedBySolvingTheChain(p: number): number {
+export function expectedBySolvingTheChain(p: number, k = 8, n = 10): number {
   const ones = (w: string) => [...w].filter((c) => c === '1').length
-  const words: string[] = Array.from({ length: 1024 }, (_, i) => i.toString(2).padStart(10, '0')).filter((w) => ones(w) < 8)
+  const words: string[] = Array.from({ length: 2 ** n }, (_, i) => i.toString(2).padStart(n, '0')).filter((w) => ones(w) < k)
   const value = new Map(words.map((w) => [w, 0]))
   for (let round = 0; round < 3000; round++) {
     let change = 0
@@ -16,5 +16,5 @@ export function expectedBySolvingTheChain(p: number): number {
     }
     if (change < 1e-10) break
   }
-  return 10 + words.reduce((sum, w) => sum + p ** ones(w) * (1 - p) ** (10 - ones(w)) * (value.get(w) ?? 0), 0)
+  return n + words.reduce((sum, w) => sum + p ** ones(w) * (1 - p) ** (n - ones(w)) * (value.get(w) ?? 0), 0)
 }

@@ -1,4 +1,7 @@
 declare module 'jstat' {
-  const jstat: { readonly binomial: { cdf(k: number, n: number, p: number): number } }
+  const jstat: {
+    readonly binomial: { cdf(k: number, n: number, p: number): number }
+    readonly beta: { pdf(x: number, a: number, b: number): number }
+  }
   export default jstat
 }

@@ -1,0 +1,140 @@
+import { describe, expect, it } from 'vitest'
+import { whatNext, type WhatNext } from '../coach/next'
+import { curriculumFaults } from '../curriculum/validate'
+import { houseCurriculum } from '../curriculum/house'
+import { allRungs, findCommand, findRung, ownRung } from '../curriculum/lookup'
+import type { Curriculum } from '../curriculum/types'
+import { promptOf } from '../method/instruct'
+import { defaultMethod } from '../method/rows'
+import { houseForgetting } from '../progress/memory'
+import { always, newest, regimesOf } from '../progress/regime'
+import { emptyDogState } from '../progress/state'
+import { summarise } from '../progress/summary'
+import { dayName, monday, msPerDay, passTo, work, type SetPlan } from '../tests/facts'
+import { ladderFor, longestYoungHold } from './ladder'
+import { plainDog, type DogTraits } from './traits'
+
+const ladder = (traits: Partial<DogTraits>, more: { side?: 'left' | 'right'; young?: boolean } = {}): Curriculum => ladderFor(houseCurriculum, { traits: { ...plainDog, ...traits }, side: more.side ?? 'left', young: more.young ?? false })
+const rung = (c: Curriculum, id: string) => ownRung(c, id)?.rung
+const next = (c: Curriculum, traits: Partial<DogTraits>, plans: readonly SetPlan[] = [], day = 3, arrivesOn = '2026-03-01'): WhatNext => {
+  const { state } = work(always(c), plans)
+  const promises = [{ rungId: 'sit-stay.60s', level: 0, places: 1, people: 1 }, { rungId: 'recall.line-15', level: 2, places: 1, people: 1 }]
+  return whatNext(c, state, summarise(c, state, promises, { days: 0, reps: 0 }), { words: { name: 'Wren', cue: undefined, release: 'Okay', marker: 'Yes', side: 'left', traits: { ...plainDog, ...traits } }, arrivesOn, cueWords: new Map([['sit', 'Assis']]), tried: [] }, { now: monday + day * msPerDay, today: dayName(day), places: [{ id: 'barn', kind: 'room' }, { id: 'yard', kind: 'yard' }], people: ['ada'], method: defaultMethod, forgetting: houseForgetting })
+}
+
+describe('every ladder that is made for a dog can be worked by', () => {
+  const kinds: readonly [string, Partial<DogTraits>, { side?: 'right'; young?: boolean }?][] = [['deaf', { deaf: true }], ['blind', { blind: true }], ['stiff', { stiff: true }], ['giant', { giant: true }], ['shy', { shy: true }], ['fond', { fond: true }], ['anxious', { anxious: true }], ['toys', { toys: true }], ['young', {}, { young: true }], ['right', {}, { side: 'right' }], ['all at once', { deaf: true, stiff: true, giant: true, anxious: true, toys: true }, { side: 'right', young: true }]]
+  it.each(kinds)('%s', (_, traits, more) => {
+    const made = ladder(traits, more ?? {})
+    expect(curriculumFaults({ ...made, commands: made.commands.map((c) => ({ ...c, runs: c.runs.map((r) => ({ ...r, rungs: r.rungs.map((g) => ({ ...g, needs: g.needs.map((n) => findRung(made, n)?.rung.id ?? n) })) })) })) })).toEqual([])
+    for (const g of allRungs(made)) for (const n of g.needs) expect([g.id, n, findRung(made, n) !== undefined]).toEqual([g.id, n, true])
+  })
+})
+
+describe('what changes a dog’s ladder (common practice)', () => {
+  it('deaf: hand or vibration instead of words, check-in before anything off leash', () => {
+    const c = ladder({ deaf: true })
+    expect(allRungs(c).filter((r) => r.cue === 'word')).toEqual([])
+    expect(rung(c, 'sit.word')).toMatchObject({ name: 'Signal alone', cue: 'signal', say: expect.stringContaining('The hand') })
+    expect(rung(c, 'recall.attention')?.say).toContain('vibration')
+    expect(rung(c, 'recall.off-leash')?.needs).toContain('check-in.look-back')
+    expect(rung(c, 'sit.word-hand')).toBeUndefined()
+    const sit = findCommand(c, 'sit')
+    expect(sit && promptOf(sit.runs[0]?.rungs[3] ?? allRungs(c)[0] ?? (() => { throw new Error('rung') })(), sit, defaultMethod, { name: 'Wren', cue: undefined, release: 'Okay', marker: 'Yes', side: 'left', traits: { ...plainDog, deaf: true } }, false).mark).toContain('hand')
+  })
+
+  it('blind: voice and touch, nothing that has to be seen', () => {
+    const c = ladder({ blind: true })
+    expect(findCommand(c, 'watch')).toBeUndefined()
+    expect(allRungs(c).some((r) => r.stage === 'smaller-signal')).toBe(false)
+    expect(rung(c, 'sit.empty')?.say).toContain('touch')
+    expect(findCommand(c, 'sit')?.signal).toBe('voice and touch')
+  })
+
+  it('puppy: shorter, no long holds, no cue until predictable, and week one is duration only', () => {
+    const c = ladder({ bornOn: '2025-12-01' }, { young: true })
+    expect(Math.max(...allRungs(c).filter((r) => r.kind === 'timed').map((r) => r.criterion.seconds ?? 0))).toBe(longestYoungHold)
+    expect(rung(c, 'sit.full')).toMatchObject({ rule: { kind: 'row', r: 10 }, setReps: 5 })
+    const held: SetPlan[] = [...passTo(c, 'sit.empty'), ...passTo(c, 'sit.empty', 1), ...passTo(c, 'sit-stay.step-5s', 1), ...findCommand(c, 'sit-stay')?.runs[0]?.rungs.flatMap((r) => [1, 2].map((day) => ({ rung: r.id, reps: 'C C C C C', day }))) ?? []]
+    const far = { ...c, commands: c.commands.map((x) => (x.id === 'sit-stay' ? { ...x, runs: x.runs.slice(1) } : x)) }
+    expect(far.commands.length).toBe(c.commands.length)
+    const early = next(c, { bornOn: '2025-12-01' }, held, 3)
+    expect([...early.sets.map((s) => s.rungId), ...early.shut.map((s) => s.opens)].join()).not.toContain('step-5s')
+    expect(findRung(c, 'sit-stay.60s')?.rung.id).toBe('sit-stay.30s')
+  })
+
+  it('grown out of it on the day it turns six months', () => {
+    const regimes = regimesOf({ versions: [{ from: Number.NEGATIVE_INFINITY, curriculum: houseCurriculum }], changes: [], traits: { ...plainDog, bornOn: '2025-09-05' }, side: 'left', startOfDay: (day) => Date.parse(`${day}T00:00:00Z`) })
+    expect(regimes.map((r) => new Date(r.from).getTime() || r.from)).toEqual([Number.NEGATIVE_INFINITY, Date.parse('2026-03-06T00:00:00Z')])
+    expect([ownRung(regimes[0].curriculum, 'sit-stay.60s'), ownRung(newest(regimes).curriculum, 'sit-stay.60s') !== undefined]).toEqual([undefined, true])
+  })
+
+  it('arthritic: down-stay instead of sit-stay, fewer rises, soft floor', () => {
+    const c = ladder({ stiff: true })
+    expect(findCommand(c, 'sit-stay')).toBeUndefined()
+    expect(findRung(c, 'sit-stay.30s')?.rung.id).toBe('down-stay.30s')
+    expect(rung(c, 'sit.from-down')).toBeUndefined()
+    expect(rung(c, 'sit.word')?.setReps).toBe(5)
+    expect(findCommand(c, 'down')?.caution).toContain('soft, dry floor')
+    expect(next(c, { stiff: true }).shut.map((s) => s.command)).toContain('down-stay')
+  })
+
+  it('frightened of people: consent and distance first', () => {
+    const c = ladder({ shy: true })
+    expect(rung(c, 'touch.near')).toMatchObject({ dontSay: expect.stringContaining('It comes, or it does not'), payWhere: expect.stringContaining('Tossed') })
+    expect([rung(c, 'recall.two-people'), rung(c, 'recall.hide'), rung(c, 'touch.hiding')]).toEqual([undefined, undefined, undefined])
+  })
+
+  it('not food-driven: play is the pay, in shorter sets', () => {
+    const c = ladder({ toys: true })
+    expect(rung(c, 'sit.word')).toMatchObject({ setReps: 5, payWhere: expect.stringContaining('toy') })
+    expect(next(c, { toys: true }).sets[0]?.pay).toContain('play')
+  })
+
+  it('too fond of people: a manufactured start by a helper far off', () => {
+    expect(rung(ladder({ fond: true }), 'recall.sniffing')?.say).toContain('helper, over 15 m off')
+  })
+
+  it('giant: slower sits, soft floor', () => {
+    expect(rung(ladder({ giant: true }), 'sit.word')?.criterion.latencySeconds).toBe(5)
+    expect(findCommand(ladder({ giant: true }), 'sit')?.caution).toContain('soft floor')
+  })
+
+  it('owner wants the right side: everything mirrored, “right round” stays', () => {
+    const c = ladder({}, { side: 'right' })
+    expect(findCommand(c, 'sit-stay')?.signal).toContain('flat right palm')
+    expect(findCommand(c, 'down-distance')?.signal).toContain('left hand')
+    expect(rung(c, 'sit-stay.round-5s')?.criterion.words).toContain('right round')
+  })
+
+  it('two languages: the owner’s words are the cues', () => {
+    const sets = next(houseCurriculum, {}, [{ rung: 'sit.rear', reps: 'C' }]).sets
+    expect(sets.find((s) => s.command === 'sit')?.prompt.cue).toBe('Assis')
+  })
+})
+
+describe('what next', () => {
+  it('first evening: nothing', () => {
+    expect(next(houseCurriculum, {}, [], 0, '2026-03-02')).toEqual({ sets: [], shut: [], rest: expect.stringContaining('First evening') })
+    expect(next(houseCurriculum, {}, [], 0, '2026-03-05').rest).toBe('Not here yet.')
+  })
+
+  it('a promise whose prerequisite is missing is listed with what opens it, and the prerequisite is worked', () => {
+    const { sets, shut } = next(houseCurriculum, {})
+    expect(shut).toMatchObject([{ command: 'sit-stay', opens: expect.stringMatching(/opens when Sit “.*” is held/) }])
+    expect(sets.map((s) => s.command)).toEqual(expect.arrayContaining(['sit', 'recall', 'marker', 'watch', 'touch', 'settle']))
+    expect(sets.find((s) => s.command === 'recall')).toMatchObject({ kit: 'self-winding leash', payTier: 2, payWhen: 'every rep', reasons: ['The next rung of what is promised.'] })
+  })
+
+  it('what slipped goes first, then refreshers, then the promised by how much they need', () => {
+    const held: SetPlan[] = [...passTo(houseCurriculum, 'sit.empty'), ...passTo(houseCurriculum, 'sit.empty', 1), ...passTo(houseCurriculum, 'down.seated'), ...passTo(houseCurriculum, 'down.seated', 1), { rung: 'down.no-lure', reps: 'M M M', day: 5, purpose: 'refresh' }]
+    const order = next(houseCurriculum, {}, held, 9).sets.map((s) => [s.command, s.why])
+    expect(order[0]).toEqual(['down', 'rebuild'])
+    expect(order[1]).toEqual(['sit', 'refresher'])
+  })
+
+  it('foundation work stops after the first days unless it is promised', () => {
+    expect(next(houseCurriculum, {}, [], 12).sets.map((s) => s.command)).not.toContain('touch')
+    expect(emptyDogState().tick).toBe(0)
+  })
+})
