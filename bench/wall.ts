@@ -70,7 +70,7 @@ const db = openDatabase(file)
 const filled = performance.now()
 if (db.prepare('SELECT count(*) AS n FROM training_set').pluck().get() === 0) {
   fill(db)
-  rebuildStandings(db)
+  rebuildStandings(db, now)
 }
 const n = (sql: string) => Number(db.prepare(sql).pluck().get())
 console.log(`${n('SELECT count(*) FROM training_set')} sets, ${n('SELECT count(*) FROM rep')} reps, made and folded in ${((performance.now() - filled) / 1000).toFixed(0)} s: ${file}`)

@@ -38,7 +38,7 @@ function demo(): void {
 function fill(db: Db): void {
   say('making the demonstration kennel, a few seconds.')
   makeDemo(db, today)
-  rebuildStandings(db)
+  rebuildStandings(db, Date.now())
   db.close()
 }
 
@@ -54,7 +54,7 @@ function own(): void {
 
 function rebuild(): void {
   const db = openDatabase(file)
-  say(`made ${rebuildStandings(db)} standings again from the facts.`)
+  say(`made ${rebuildStandings(db, Date.now())} standings again from the facts.`)
   db.close()
 }
 

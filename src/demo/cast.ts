@@ -21,7 +21,7 @@ export const staff = [
   { id: 'wyn', name: 'Wyn Abelow', role: 'trainer', days: [3, 4, 5, 6, 7], from: 10 * 60, to: 18 * 60 },
 ] as const
 
-export type Story = 'ordinary' | 'ready' | 'booked' | 'one-set-short' | 'stuck' | 'slipping' | 'hopeless' | 'ill' | 'new'
+export type Story = 'gone' | 'ordinary' | 'ready' | 'booked' | 'one-set-short' | 'stuck' | 'slipping' | 'hopeless' | 'ill' | 'new'
 
 export interface CastDog {
   readonly name: string
@@ -36,6 +36,9 @@ export interface CastDog {
   readonly caution?: string
   readonly bite?: boolean
   readonly traits?: Partial<DogTraits>
+  /** Days old today, for a young dog. */
+  readonly age?: number
+  readonly extra?: 'kit' | 'levels' | 'foundation'
   readonly side?: 'right'
   readonly words?: Readonly<Record<string, string>>
   readonly release?: string
@@ -55,21 +58,25 @@ const slow: Temper = { pace: 0.07, moods: 1.6, leak: 0.2 }
 /** Days are counted from today: arrived so many days ago, goes home in so many days. */
 export const dogs: readonly CastDog[] = [
   { name: 'Bramble', run: '1', owner: 'Tamsin Orrel', arrived: 20, leaves: 6, temper: quick, setsPerDay: 9, promises: short, story: 'one-set-short' },
-  { name: 'Wren', run: '2', owner: 'Edda Marchbank', arrived: 21, leaves: 5, temper: quick, setsPerDay: 10, promises: plain, story: 'ready', words: { recall: 'Here' }, release: 'Free' },
+  { name: 'Wren', run: '2', owner: 'Edda Marchbank', arrived: 21, leaves: 5, temper: quick, setsPerDay: 10, promises: plain, story: 'ready', extra: 'levels', words: { recall: 'Here' }, release: 'Free' },
   { name: 'Chisel', run: '3', owner: 'Piers Halloway', arrived: 16, leaves: 12, temper: usual, setsPerDay: 8, promises: full, story: 'ordinary', caution: 'Two people at the door', bite: true },
   { name: 'Sorrel', run: '4', owner: 'Nell Quantrey', arrived: 13, leaves: 4, temper: usual, setsPerDay: 7, promises: plain, story: 'ordinary' },
   { name: 'Plover', run: '5', owner: 'Aldous Frayne', arrived: 17, leaves: 5, temper: usual, setsPerDay: 5, promises: full, story: 'ordinary' },
-  { name: 'Mallet', run: '6', owner: 'Gwen Sparrack', arrived: 15, leaves: 9, temper: usual, setsPerDay: 7, promises: plain, story: 'stuck', caution: 'Pulls hard, mind the step' },
+  { name: 'Mallet', run: '6', owner: 'Gwen Sparrack', arrived: 15, leaves: 9, temper: usual, setsPerDay: 7, promises: plain, story: 'stuck', traits: { puller: true }, caution: 'Pulls hard, mind the step' },
   { name: 'Teasel', run: '7', owner: 'Robin Eastlow', arrived: 18, leaves: 7, temper: usual, setsPerDay: 8, promises: plain, story: 'ill' },
   { name: 'Heron', run: '8', owner: 'Cass Dunmore', arrived: 19, leaves: 10, temper: usual, setsPerDay: 8, promises: plain, story: 'slipping', side: 'right' },
   { name: 'Bodkin', run: '9', owner: 'Ottilie Range', arrived: 9, leaves: 19, temper: quick, setsPerDay: 8, promises: full, story: 'ordinary' },
   { name: 'Yarrow', run: '10', owner: 'Saul Wexley', arrived: 6, leaves: 15, temper: usual, setsPerDay: 7, promises: plain, story: 'ordinary' },
-  { name: 'Dunlin', run: '11', owner: 'Ivo Lathbury', arrived: 21, leaves: 7, temper: quick, setsPerDay: 8, promises: full, story: 'ordinary', words: { heel: 'Fuss', down: 'Platz' }, release: 'Frei' },
-  { name: 'Auger', run: '12', owner: 'Meriel Stokes-Fane', arrived: 11, leaves: 17, temper: slow, setsPerDay: 6, promises: gentle, story: 'ordinary', caution: 'Old hips: soft floor, no sit-stay' },
-  { name: 'Fennel', run: '14', owner: 'Hetty Corvane', arrived: 4, leaves: 24, temper: usual, setsPerDay: 6, promises: full, story: 'ordinary' },
-  { name: 'Siskin', run: '15', owner: 'Barnaby Ell', arrived: 1, leaves: 20, temper: usual, setsPerDay: 0, promises: plain, story: 'new' },
+  { name: 'Dunlin', run: '11', owner: 'Ivo Lathbury', arrived: 21, leaves: 7, temper: quick, setsPerDay: 8, promises: full, story: 'ordinary', extra: 'kit', words: { heel: 'Fuss', down: 'Platz' }, release: 'Frei' },
+  { name: 'Auger', run: '12', owner: 'Meriel Stokes-Fane', arrived: 11, leaves: 17, temper: slow, setsPerDay: 6, promises: gentle, story: 'ordinary', traits: { stiff: true }, caution: 'Old hips: soft floor, no sit-stay' },
+  { name: 'Fennel', run: '14', owner: 'Hetty Corvane', arrived: 4, leaves: 24, temper: usual, setsPerDay: 6, promises: full, story: 'ordinary', age: 130, extra: 'foundation' },
+  { name: 'Siskin', run: '15', owner: 'Barnaby Ell', arrived: 1, leaves: 20, temper: usual, setsPerDay: 0, promises: plain, story: 'new', traits: { shy: true } },
   { name: 'Gimlet', run: '16', owner: 'Leonie Tarn', arrived: 21, leaves: 3, temper: quick, setsPerDay: 10, promises: short, story: 'booked' },
   { name: 'Tansy', run: '17', owner: 'Corin Vale', arrived: 14, leaves: 14, temper: quick, setsPerDay: 7, promises: full, story: 'ordinary' },
   { name: 'Rook', run: '18', owner: 'Dilys Arkwell', arrived: 12, leaves: 2, temper: slow, setsPerDay: 4, promises: full, story: 'hopeless' },
-  { name: 'Trowel', run: '19', owner: 'Fergus Nightley', arrived: 8, leaves: 13, temper: usual, setsPerDay: 7, promises: plain, story: 'ordinary' },
+  { name: 'Trowel', run: '19', owner: 'Fergus Nightley', arrived: 8, leaves: 13, temper: usual, setsPerDay: 7, promises: plain, story: 'ordinary', traits: { toys: true } },
 ]
+
+/** Dogs of the last months that went home: arrived so many days ago, three weeks each. */
+const goneNames = [['Linnet', 'Orla Penhallow'], ['Sedge', 'Casper Thorne-Webb'], ['Adze', 'Imelda Croft'], ['Campion', 'Jago Wren-Lacey'], ['Dotterel', 'Petra Sallow'], ['Vetch', 'Amos Kettering'], ['Whinchat', 'Bryony Hale'], ['Mattock', 'Silas Dray'], ['Pipit', 'Nora Vane'], ['Rasp', 'Tobin Ashcombe'], ['Tormentil', 'Ines Harrow'], ['Godwit', 'Luca Mirren'], ['Spokeshave', 'Hazel Dunmere'], ['Yaffle', 'Perran Stoke']] as const
+export const gone: readonly CastDog[] = goneNames.map(([name, owner], i) => ({ name, run: String(i + 1), owner, arrived: 25 + i * 3, leaves: 21 - (25 + i * 3), temper: usual, setsPerDay: 0, promises: [p('sit.empty', 1, 1), p('touch.one-step', 1, 1)], story: 'gone' }))

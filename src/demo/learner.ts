@@ -10,6 +10,9 @@ export interface Temper {
   readonly leak: number
 }
 
+/** How simulated dogs forget; Kibou has to find this out from their refreshers. */
+export const hiddenForgetting = { firstHalfLifeDays: 5, cleanFactor: 1.7, failedFactor: 0.6 } as const
+
 /**
  * A simulated dog's own law of learning, with no relation to how Kibou judges. Each ladder has an edge, a number of
  * rungs; a rep below the edge mostly comes off, one above mostly does not, and reps near the edge move it. What is left
@@ -18,12 +21,21 @@ export interface Temper {
 export class Learner {
   private readonly edges = new Map<string, number>()
   private readonly workedOn = new Map<string, number>()
+  private readonly halfLives = new Map<string, number>()
   private mood = 0
 
   constructor(
     private readonly temper: Temper,
     private readonly chance: Chance,
   ) {}
+
+  /** Whether a learned thing, left alone for so many days, is still there when asked for cold; asking changes how long it lasts. */
+  remembers(ladder: string, restedDays: number): boolean {
+    const halfLife = this.halfLives.get(ladder) ?? hiddenForgetting.firstHalfLifeDays
+    const still = this.chance() < 2 ** (-restedDays / halfLife)
+    this.halfLives.set(ladder, Math.max(1, halfLife * (still ? hiddenForgetting.cleanFactor : hiddenForgetting.failedFactor)))
+    return still
+  }
 
   /** A new morning: another mood. */
   wake(): void {

@@ -3,14 +3,16 @@ import { CalendarDateTime, parseDate, toZoned } from '@internationalized/date'
 import { v7 } from 'uuid'
 import { houseCurriculum } from '@/core/curriculum/house'
 import { findRung } from '@/core/curriculum/lookup'
+import type { Rung } from '@/core/curriculum/types'
 import { addDays } from '@/core/days'
 import { plainDog } from '@/core/dog/traits'
+import type { SetOpened } from '@/core/wire'
 import type { Db } from '@/store/database'
 import { insertClose, insertRep, insertSet, insertVoid } from '@/store/facts'
 import { appendHandoff } from '@/store/handoffs'
 import { insertHours, insertPerson, renamePlace, updateKennel } from '@/store/kennel'
 import { insertCueWord, insertDog, insertPromise, insertResidency } from '@/store/residents'
-import { dogs, kennelName, places, staff, type CastDog } from './cast'
+import { dogs, gone, kennelName, places, staff, type CastDog } from './cast'
 import { Learner, type Chance } from './learner'
 import { SimulatedTrainer, rungsUpTo, type SimulatedRep, type SimulatedSet } from './trainer'
 
@@ -38,7 +40,7 @@ export function makeDemo(db: Db, today: string, seed: number = demoSeed): void {
       insertPerson(db, { id: s.id, name: s.name, role: s.role, createdAt: moment(addDays(today, -60), 8 * 60) })
       for (const weekday of s.days) insertHours(db, { personId: s.id, weekday, from: s.from, to: s.to })
     }
-    for (const dog of dogs) {
+    for (const dog of [...gone, ...dogs]) {
       const scene = enter(db, pen, dog, today)
       const sets = storyOf(dog, chance)
       sets.forEach((set, i) => pen.write(scene, set, i, sets))
@@ -51,7 +53,7 @@ function enter(db: Db, pen: Pen, dog: CastDog, today: string): Scene {
   const arrivesOn = addDays(today, -dog.arrived)
   const createdAt = moment(arrivesOn, 10 * 60)
   const [dogId, residencyId] = [pen.id(createdAt), pen.id(createdAt)]
-  insertDog(db, { id: dogId, name: dog.name, ownerName: dog.owner, releaseWord: dog.release ?? 'Okay', markerWord: 'Yes', side: dog.side ?? 'left', caution: dog.caution ?? '', biteHistory: dog.bite ?? false, traits: { ...plainDog, ...dog.traits }, createdAt })
+  insertDog(db, { id: dogId, name: dog.name, ownerName: dog.owner, releaseWord: dog.release ?? 'Okay', markerWord: 'Yes', side: dog.side ?? 'left', caution: dog.caution ?? '', biteHistory: dog.bite ?? false, traits: { ...plainDog, ...dog.traits, bornOn: dog.age === undefined ? null : addDays(today, -dog.age) }, createdAt })
   for (const [command, word] of Object.entries(dog.words ?? {})) insertCueWord(db, dogId, command, word)
   insertResidency(db, { id: residencyId, dogId, runNumber: dog.run, arrivesOn, leavesOn: addDays(today, dog.leaves), curriculumId: houseCurriculum.id, curriculumVersion: houseCurriculum.version, createdAt })
   for (const promise of dog.promises) insertPromise(db, residencyId, findRung(houseCurriculum, promise.rungId)?.command.id ?? '', promise)
@@ -63,6 +65,7 @@ const broke = (s: number): SimulatedRep => ({ outcome: 'miss', brokeSeconds: s }
 
 /** All sets of one dog's residency up to yesterday: its simulated days, then what its story wants to have happened. */
 function storyOf(dog: CastDog, chance: Chance): SimulatedSet[] {
+  if (dog.story === 'gone') return remembered(new SimulatedTrainer(houseCurriculum, dog.promises, new Learner(dog.temper, chance), chance))
   // Bramble’s stay was left for the last days; see proveAll.
   const worked = dog.story === 'one-set-short' ? dog.promises.filter((p) => p.rungId !== 'sit-stay.30s') : dog.promises
   const trainer = new SimulatedTrainer(houseCurriculum, worked, new Learner(dog.temper, chance), chance)
@@ -78,7 +81,17 @@ function storyOf(dog: CastDog, chance: Chance): SimulatedSet[] {
   if (scripted) sets.push(...proveAll(dog, trainer, last))
   if (dog.story === 'stuck') sets.push(...stick(trainer, last))
   if (dog.story === 'slipping') sets.push(...slip(trainer, last))
+  if (dog.extra !== undefined) sets.push(...extras[dog.extra](trainer, last))
   return sets
+}
+
+/** A dog that went home: four things learned in two days, then only asked for now and then until the third week is over. */
+function remembered(trainer: SimulatedTrainer): SimulatedSet[] {
+  const ladders = ['sit.empty', 'touch.one-step', 'watch.empty-hand', 'leave-it.word']
+  const climb = (rungId: string, day: number) => rungsUpTo(houseCurriculum, rungId).flatMap((rung) => trainer.proved(rung.id, day, 'room', 'joss'))
+  const learned = [1, 2].flatMap((day) => ladders.flatMap((rung) => climb(rung, day)))
+  const asked = ladders.flatMap((rung) => trainer.askedFor(rung, 2, 20, 'joss', (day) => climb(rung, day)))
+  return [...learned, ...asked.sort((a, b) => a.day - b.day)]
 }
 
 /** The last three days before a demonstration: every promise in every place with both trainers, on two days. */
@@ -115,6 +128,27 @@ function slip(trainer: SimulatedTrainer, last: number): SimulatedSet[] {
   const refresher = trainer.scripted('sit-stay.30s', last, 'room', 'joss', [clean, broke(11)], 'refresh')
   return [...learned, refresher]
 }
+
+const missed: SimulatedRep = { outcome: 'miss', brokeSeconds: null }
+const helped: SimulatedRep = { outcome: 'helped', brokeSeconds: null }
+const tenOf = (clean: number, otherwise: SimulatedRep): SimulatedRep[] => Array.from({ length: 10 }, (_, i) => (i < clean ? { outcome: 'clean' as const, brokeSeconds: null } : otherwise))
+
+/** Scenes of single dogs that show what the ordinary days do not. */
+const extras: Readonly<Record<NonNullable<CastDog['extra']>, (trainer: SimulatedTrainer, last: number) => SimulatedSet[]>> = {
+  /** The same ten sits on two pieces of kit, in turns. */
+  kit: (trainer, last) =>
+    [10, 7, 9, 6, 10, 8].map((n, i) => ({ ...trainer.scripted('sit.word', last, 'room', 'maud', tenOf(n, i % 2 ? helped : missed)), kit: i % 2 ? 'flat collar' : '1.8 m leash' })),
+  /** A quiet sit, taken up the levels in the barn and begun in the paddock. */
+  levels: (trainer, last) =>
+    ([[1, 'room', 9], [1, 'room', 9], [2, 'room', 8], [2, 'yard', 6], [3, 'room', 5]] as const).flatMap(([level, place, n], i) => ({ ...trainer.scripted('sit.word', last - (i < 2 ? 1 : 0), place, i % 2 ? 'maud' : 'joss', tenOf(n, i % 2 ? helped : missed)), level })),
+  /** The first days of a young dog: marker, watch, touch and the tether. */
+  foundation: (trainer, last) => {
+    const work = (rung: string, day: number, clean: number) => trainer.scripted(rung, day, 'room', 'joss', tenOf(clean, missed))
+    return [work('marker.pairs', 1, 10), work('marker.test', 1, 8), work('marker.test', 2, 9), work('watch.food-hand', 2, 8), work('touch.near', 2, 9), work('watch.empty-hand', last, 7), work('touch.one-step', last, 8), ...[1, 2].map((day) => trainer.scripted('settle.chews', day, 'corridor', 'joss'))]
+  },
+}
+
+const usualKit = (rung: Rung): SetOpened['kit'] => (rung.command === 'settle' ? 'tether' : rung.kind === 'recall' ? 'long line' : '1.8 m leash')
 
 /** Gimlet’s owner comes on the first day from tomorrow on which Joss works, at ten, or Wyn on a Sunday. */
 function bookGimlet(db: Db, pen: Pen, today: string): void {
@@ -169,7 +203,7 @@ class Pen {
       this.db,
       {
         kind: 'set-opened', id: setId, seq: this.next(), deviceAt: start, residencyId: scene.residencyId, rungId: set.rungId, purpose: set.purpose, blockId: blockId(scene, block, all), recordedBy: set.leashHolder, leashHolder: set.leashHolder,
-        placeId: found.rung.criterion.place ?? set.placeId, level: 0, distanceBand: null, kit: found.rung.kind === 'recall' ? 'long line' : '1.8 m leash', temperatureC: this.chance() < 0.8 ? Math.round(8 + this.chance() * 9) : null, minutesIn: this.chance() < 0.9 ? (nth % 4) * 3 : null, exerciseMinutesAgo: null, replaces: null,
+        placeId: found.rung.criterion.place ?? set.placeId, level: set.level ?? 0, distanceBand: null, kit: set.kit ?? usualKit(found.rung), temperatureC: this.chance() < 0.8 ? Math.round(8 + this.chance() * 9) : null, minutesIn: this.chance() < 0.9 ? (nth % 4) * 3 : null, exerciseMinutesAgo: this.chance() < 0.6 ? 20 + Math.floor(this.chance() * 160) : null, replaces: null,
         command: found.command.id, day, curriculumId: houseCurriculum.id, curriculumVersion: houseCurriculum.version, ruleVersion: 1,
       },
       { device: this.tablet, at: start, receivedAt: start },
@@ -178,23 +212,24 @@ class Pen {
     let at = start
     for (const rep of set.reps) {
       at += Math.min(20, hold + 3) * 1000
-      this.rep(setId, rep, at, found.rung.kind === 'timed' ? hold : null)
+      this.rep(setId, rep, at, found.rung.kind === 'timed' ? hold : null, found.command.faults)
     }
     // Now and then a thumb lands on the wrong target and is taken back, or a set is never closed.
     if (this.chance() < 0.02) this.wrongTap(setId, at + 500, set.leashHolder)
     if (this.chance() < 0.97) insertClose(this.db, { kind: 'set-closed', id: this.id(at), seq: this.next(), deviceAt: at + 800, setId, endedBy: 'rule', note: index % 41 === 7 ? 'wants a quicker start' : '' }, { device: this.tablet, at: at + 800, receivedAt: at + 800 })
   }
 
-  private rep(setId: string, rep: SimulatedRep, at: number, hold: number | null): string {
+  private rep(setId: string, rep: SimulatedRep, at: number, hold: number | null, faults: readonly string[] = []): string {
     const id = this.id(at)
+    const fault = rep.fault ?? (rep.outcome === 'miss' && hold !== null ? 'broke' : rep.outcome !== 'clean' && this.chance() < 0.5 ? faults[Math.floor(this.chance() ** 2 * faults.length)] : undefined)
     const measured = this.chance() < 0.7
     insertRep(
       this.db,
       {
-        kind: 'rep', id, seq: this.next(), deviceAt: at, setId, outcome: rep.outcome, prompt: rep.outcome === 'helped' ? 'full-signal' : null,
+        kind: 'rep', id, seq: this.next(), deviceAt: at, setId, outcome: rep.outcome, prompt: rep.outcome === 'helped' ? (['smaller-signal', 'full-signal', 'full-signal', 'lure', 'leash'] as const)[Math.floor(this.chance() * 5)] ?? 'full-signal' : rep.outcome === 'clean' && this.chance() < 0.6 ? 'none' : null,
         latencySeconds: measured && hold === null ? Math.round((0.6 + this.chance() * (rep.outcome === 'late' ? 4 : 1.6)) * 10) / 10 : null,
         heldSeconds: rep.outcome === 'miss' ? rep.brokeSeconds : hold, brokeSeconds: rep.outcome === 'miss' ? rep.brokeSeconds : null, steps: null,
-        faults: rep.outcome === 'miss' && hold !== null ? ['broke'] : [], paid: rep.outcome !== 'miss', replaces: null,
+        faults: fault === undefined ? [] : [fault], paid: rep.outcome !== 'miss', replaces: null,
       },
       { device: this.tablet, at, receivedAt: at },
     )

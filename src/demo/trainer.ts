@@ -1,12 +1,14 @@
 import { findRung, rungsOf } from '@/core/curriculum/lookup'
 import type { Curriculum, Rung } from '@/core/curriculum/types'
 import type { OwnerPromise } from '@/core/ownerPromise'
+import type { SetOpened } from '@/core/wire'
 import { places } from './cast'
 import type { Chance, Learner } from './learner'
 
 export interface SimulatedRep {
   readonly outcome: 'clean' | 'helped' | 'late' | 'miss'
   readonly brokeSeconds: number | null
+  readonly fault?: string
 }
 
 export interface SimulatedSet {
@@ -15,6 +17,8 @@ export interface SimulatedSet {
   readonly day: number
   readonly placeId: string
   readonly leashHolder: string
+  readonly level?: number
+  readonly kit?: SetOpened['kit']
   readonly reps: readonly SimulatedRep[]
 }
 
@@ -65,6 +69,21 @@ export class SimulatedTrainer {
     return Array.from({ length: Math.ceil(span / rung.setReps) }, () => this.scripted(rungId, day, placeId, leashHolder))
   }
 
+  /** A learned rung asked for cold at odd times between two days; what is gone is climbed again at once. */
+  askedFor(rungId: string, from: number, until: number, person: string, climb: (day: number) => SimulatedSet[]): SimulatedSet[] {
+    const rung = this.rung(rungId)
+    const sets: SimulatedSet[] = []
+    let gap = 2
+    for (let last = from, day = from + gap; day <= until; day += gap) {
+      const good = this.learner.remembers(rungId, day - last)
+      sets.push({ rungId, purpose: 'refresh', day, placeId: places[0].id, leashHolder: person, reps: good ? comesOff(rung) : fails(rung, this.chance) })
+      if (!good) sets.push(...climb(day))
+      last = day
+      gap = Math.max(1, Math.round((good ? gap * 1.5 : gap * 0.6) * (0.7 + 0.8 * this.chance())))
+    }
+    return sets
+  }
+
   /** A set whose outcome is told beforehand, noted like any other. */
   scripted(rungId: string, day: number, placeId: string, leashHolder: string, reps?: readonly SimulatedRep[], purpose: 'work' | 'refresh' = 'work'): SimulatedSet {
     const rung = this.rung(rungId)
@@ -87,8 +106,9 @@ export class SimulatedTrainer {
       const rung = this.rung(promise.rungId)
       const rest = this.notes.rest.get(rung.command) ?? 1
       if (this.daysCameOff(promise.rungId) < 2 || day - Math.floor(this.notes.workedOn.get(rung.command) ?? day) < rest) return []
-      const set: SimulatedSet = { rungId: rung.id, purpose: 'refresh', day, placeId: places[0].id, leashHolder: people[0] ?? '', reps: this.workSet(rung, day) }
-      const good = set.reps.every((r) => r.outcome === 'clean')
+      const rested = day - Math.floor(this.notes.workedOn.get(rung.command) ?? day)
+      const good = this.learner.remembers(rung.command, rested)
+      const set: SimulatedSet = { rungId: rung.id, purpose: 'refresh', day, placeId: places[0].id, leashHolder: people[0] ?? '', reps: good ? comesOff(rung) : fails(rung, this.chance) }
       this.notes.rest.set(rung.command, good ? rest * 2 : Math.max(1, rest / 2))
       this.notes.workedOn.set(rung.command, day)
       this.note(set, rung)
@@ -153,6 +173,15 @@ export class SimulatedTrainer {
       this.notes.pointer.set(found.runKey, Math.min(pointer, found.index - 1))
     }
   }
+}
+
+const comesOff = (rung: Rung): SimulatedRep[] => Array.from({ length: rung.setReps }, () => ({ outcome: 'clean', brokeSeconds: null }))
+
+/** It has gone: a hold breaks at once, a position is missed three times running. */
+function fails(rung: Rung, chance: Chance): SimulatedRep[] {
+  const seconds = rung.criterion.seconds
+  if (seconds !== undefined) return [{ outcome: 'miss', brokeSeconds: Math.round(seconds * (0.2 + 0.5 * chance()) * 10) / 10 }]
+  return Array.from({ length: rung.kind === 'recall' ? 1 : 3 }, () => ({ outcome: 'miss', brokeSeconds: null }))
 }
 
 /** Rungs of a promise's command up to and including the promised one, in the promise's run. */

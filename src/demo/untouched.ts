@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import type { Db } from '@/store/database'
-import { dogs, staff } from './cast'
+import { dogs, gone, staff } from './cast'
 import { demoTablet } from './make'
 
 const n = z.object({ n: z.number() })
@@ -11,7 +11,7 @@ export function demoIsUntouched(db: Db): boolean {
   return (
     count('SELECT count(*) AS n FROM training_set WHERE device <> ?', demoTablet) === 0 &&
     count('SELECT count(*) AS n FROM handoff_event') <= 1 &&
-    count('SELECT count(*) AS n FROM residency') === dogs.length &&
+    count('SELECT count(*) AS n FROM residency') === dogs.length + gone.length &&
     count('SELECT count(*) AS n FROM person') === staff.length
   )
 }

@@ -123,7 +123,7 @@ describe('facts are stored once and derived from', () => {
     recordFacts(db, tablet.batch([set, tablet.rep(set.id), tablet.rep(set.id, 'miss')]), tablet.at)
     const kept = standing(db, residencyId)
     db.prepare("UPDATE standing SET state = '{}', summary = '{}'").run()
-    expect(rebuildStandings(db)).toBe(1)
+    expect(rebuildStandings(db, monday)).toBe(1)
     expect(standing(db, residencyId)).toBe(kept)
     expect(kept).toBe(JSON.stringify(derive(db, residencyId)))
   })

@@ -6,6 +6,7 @@ import { foldVersion, summarise, type Summary } from '@/core/progress/summary'
 import type { Db } from '@/store/database'
 import { readSets } from '@/store/facts'
 import { allResidencyIds, readPromises } from '@/store/residents'
+import { refitForgetting } from './forgetting'
 import { regimesFor } from './regimes'
 import { readStanding, readSummaries, writeStanding } from '@/store/standings'
 
@@ -48,9 +49,12 @@ export function summariesOf(db: Db, today: string, residencyIds: readonly string
 }
 
 /** Makes every stored standing again from the facts; returns how many. */
-export function rebuildStandings(db: Db): number {
+export function rebuildStandings(db: Db, now: number): number {
   const ids = allResidencyIds(db)
-  db.transaction(() => ids.forEach((id) => refold(db, id))).immediate()
+  db.transaction(() => {
+    ids.forEach((id) => refold(db, id))
+    refitForgetting(db, now)
+  }).immediate()
   return ids.length
 }
 

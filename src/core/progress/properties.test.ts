@@ -2,10 +2,17 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { houseCurriculum } from '../curriculum/house'
 import { findRung, rungsOf } from '../curriculum/lookup'
-import { setsFrom, type SetPlan } from '../tests/facts'
-import { always } from './regime'
+import { whatNext } from '../coach/next'
+import { plainDog } from '../dog/traits'
+import { defaultMethod, methodRows } from '../method/rows'
+import { dayName, monday, setsFrom, type SetPlan } from '../tests/facts'
+import { shutBecause } from './gates'
+import { houseForgetting } from './memory'
+import { always, regimeOf } from './regime'
+import { summarise } from './summary'
+
 import { applyRep, foldDog } from './fold'
-import { emptyDogState } from './state'
+import { emptyDogState, topHeld } from './state'
 
 const rungIds = houseCurriculum.commands.flatMap((c) => rungsOf(c)).map((r) => r.id)
 
@@ -51,9 +58,65 @@ describe('standing is a pure fold over the facts', () => {
         const found = findRung(houseCurriculum, rung)
         if (!found) throw new Error(rung)
         const before = foldDog(always(houseCurriculum), sets)
-        const clean = setsFrom([{ rung, reps: Array.from({ length: n }, () => 'C').join(' '), day: 30, placeKind: found.rung.criterion.place ?? 'room' }])
+        const clean = setsFrom([{ rung, reps: Array.from({ length: n }, () => 'C').join(' '), day: 30, placeKind: found.rung.criterion.place ?? 'room' }], 'clean')
         const after = foldDog(always(houseCurriculum), [...sets, ...clean])
         expect(after.runs[found.runKey]?.position ?? 0).toBeGreaterThanOrEqual(before.runs[found.runKey]?.position ?? 0)
+      }),
+      { numRuns: 150 },
+    )
+  })
+})
+
+describe('facts that change nothing', () => {
+  it('a fact replayed is the same fact: the same rep twice is refused before the fold, voiding the last set gives back the standing before it', () => {
+    fc.assert(
+      fc.property(history, plan, (sets, last) => {
+        const newest = setsFrom([last]).map((s) => ({ ...s, id: 'last', reps: s.reps.map((r, i) => ({ ...r, id: `last-${i}`, at: r.at + 40 * 86_400_000 })) }))
+        const before = foldDog(always(houseCurriculum), sets)
+        foldDog(always(houseCurriculum), [...sets, ...newest])
+        // A voided set is not read; the fold never changes what it was given.
+        expect(foldDog(always(houseCurriculum), [...sets, ...newest].filter((s) => s.id !== 'last'))).toEqual(before)
+      }),
+      { numRuns: 100 },
+    )
+  })
+
+  it('a rep beyond a shut gate is kept, marked and moves nothing', () => {
+    fc.assert(
+      fc.property(history, fc.constantFrom('sit-stay.30s', 'recall.off-leash', 'down-distance.0.5m', 'recall.from-stay'), (sets, rung) => {
+        const before = foldDog(always(houseCurriculum), sets)
+        const found = findRung(houseCurriculum, rung)
+        if (!found) throw new Error(rung)
+        fc.pre(shutBecause(before, houseCurriculum, found.rung, { placeId: 'square', placeKind: 'square', level: 0, kit: 'none' }) !== undefined)
+        const beyond = setsFrom([{ rung, reps: 'C C C C C C C C C C', day: 30, place: 'square', placeKind: 'square', kit: 'none' }], 'beyond')
+        const after = foldDog(always(houseCurriculum), [...sets, ...beyond])
+        expect(after.beyond[rung]).toBe((before.beyond[rung] ?? 0) + 10)
+        expect(after.runs).toEqual(before.runs)
+      }),
+      { numRuns: 150 },
+    )
+  })
+})
+
+describe('suggestions', () => {
+  it('never skip a prerequisite or a shut gate', () => {
+    const promises = ['sit.10m', 'sit-stay.60s', 'down-distance.3m', 'recall.off-leash', 'place.1min', 'check-in.off-leash'].map((rungId) => ({ rungId, level: 1, places: 2, people: 2 }))
+    const places = [{ id: 'barn', kind: 'room' }, { id: 'yard', kind: 'yard' }, { id: 'square', kind: 'square' }] as const
+    fc.assert(
+      fc.property(history, fc.integer({ min: 0, max: 25 }), fc.constantFrom(...methodRows.filter((r) => r.kind === 'judging').flatMap((r) => r.options.map((o) => ({ [r.id]: o.id })))), (sets, day, set) => {
+        const method = { ...defaultMethod, ...set }
+        const regime = regimeOf(houseCurriculum, method, { traits: plainDog, side: 'left', young: false })
+        const state = foldDog([{ from: Number.NEGATIVE_INFINITY, ...regime }], sets)
+        const summary = summarise(regime.curriculum, state, promises, { days: 0, reps: 0 })
+        const next = whatNext(regime.curriculum, state, summary, { words: { name: 'Wren', cue: undefined, release: 'Okay', marker: 'Yes', side: 'left', traits: plainDog }, arrivesOn: '2026-02-20', cueWords: new Map(), tried: [] }, { now: monday + day * 86_400_000, today: dayName(day), places, people: ['ada', 'ben'], method, forgetting: houseForgetting })
+        for (const s of next.sets) {
+          const found = findRung(regime.curriculum, s.rungId)
+          if (!found) throw new Error(s.rungId)
+          const where = places.find((p) => p.id === s.placeId) ?? places[0]
+          expect([s.rungId, shutBecause(state, regime.curriculum, found.rung, { placeId: where.id, placeKind: where.kind, level: s.level, kit: s.kit })]).toEqual([s.rungId, undefined])
+          // Nothing is skipped: every rung below on the way was passed, or is the one suggested.
+          expect(found.index).toBeLessThanOrEqual(Math.max(state.runs[found.runKey]?.position ?? 0, topHeld(found.run, state.runs[found.runKey])))
+        }
       }),
       { numRuns: 150 },
     )

@@ -30,7 +30,7 @@ const outcomeOf: Record<string, Outcome> = { C: 'clean', H: 'helped', L: 'late',
 export const dayName = (day: number): string => new Date(monday + day * msPerDay).toISOString().slice(0, 10)
 
 /** Set facts from short plans; each set an hour after the one before, or on its day. */
-export function setsFrom(plans: readonly SetPlan[]): SetFact[] {
+export function setsFrom(plans: readonly SetPlan[], name = 'set'): SetFact[] {
   let n = 0
   return plans.map((plan, i): SetFact => {
     const day = plan.day ?? 0
@@ -40,10 +40,10 @@ export function setsFrom(plans: readonly SetPlan[]): SetFact[] {
       if (!outcome) throw new Error(`no outcome ${code}`)
       const broke = code.length > 1 ? Number(code.slice(1)) : undefined
       n++
-      return { id: `rep-${n}`, at: at + r * 1000, device: plan.device ?? 'd', seq: n, outcome, faults: plan.faults ?? [], ...(broke === undefined ? {} : { brokeSeconds: broke }) }
+      return { id: `${name}-rep-${n}`, at: at + r * 1000, device: plan.device ?? 'd', seq: n, outcome, faults: plan.faults ?? [], ...(broke === undefined ? {} : { brokeSeconds: broke }) }
     })
     return {
-      id: `set-${i}`,
+      id: `${name}-${i}`,
       rungId: plan.rung,
       purpose: plan.purpose ?? 'work',
       day: dayName(day),

@@ -63,6 +63,18 @@ CREATE TABLE note (
 ) STRICT;
 CREATE INDEX note_by_residency ON note (residency_id, at);
 
+-- The forgetting model, derived from all refreshers and fitted anew now and then.
+CREATE TABLE forgetting (
+  id INTEGER PRIMARY KEY CHECK (id = 1),
+  first_half_life_days REAL NOT NULL CHECK (first_half_life_days > 0),
+  clean_factor REAL NOT NULL CHECK (clean_factor >= 1),
+  failed_factor REAL NOT NULL CHECK (failed_factor > 0 AND failed_factor <= 1),
+  source TEXT NOT NULL CHECK (source IN ('house', 'own')),
+  refreshers INTEGER NOT NULL,
+  clean INTEGER NOT NULL,
+  fitted_at INTEGER NOT NULL
+) STRICT;
+
 -- What of the dog itself changes its ladder, as core/dog/traits describes it.
 ALTER TABLE dog ADD COLUMN traits TEXT NOT NULL DEFAULT '{"deaf":false,"blind":false,"stiff":false,"giant":false,"shy":false,"fond":false,"anxious":false,"toys":false,"puller":false,"bornOn":null}' CHECK (json_valid(traits));
 ALTER TABLE promise ADD COLUMN level INTEGER NOT NULL DEFAULT 0 CHECK (level BETWEEN 0 AND 5);

@@ -1,6 +1,8 @@
+import { after } from 'next/server'
 import { wireBatch } from '@/core/wire'
 import { kennelDatabase } from '@/store/connection'
 import { fieldErrors } from '@/work/begin'
+import { refitWhenDue } from '@/work/forgetting'
 import { recordFacts } from '@/work/recordFacts'
 import { requestTime } from '@/work/clock'
 
@@ -15,7 +17,9 @@ export async function POST(request: Request) {
   if (text.length > mostBytes) return Response.json({ error: 'Too much at once; send fewer facts.' }, { status: 413 })
   const batch = wireBatch.safeParse(parseJson(text))
   if (!batch.success) return Response.json({ error: 'This is no batch of facts.', fields: fieldErrors(batch.error) }, { status: 400 })
-  return Response.json(recordFacts(kennelDatabase(), batch.data, requestTime()))
+  const receipt = recordFacts(kennelDatabase(), batch.data, requestTime())
+  after(() => { refitWhenDue(kennelDatabase(), requestTime()) })
+  return Response.json(receipt)
 }
 
 /** A browser names the page a request came from; ours comes from this very host, or names none. */
