@@ -129,6 +129,8 @@ function slip(trainer: SimulatedTrainer, last: number): SimulatedSet[] {
   return [...learned, refresher]
 }
 
+const blockNotes = ['wants a quicker start', 'looks for the cat by the hay, turn its back to it', 'half pieces, it was full', 'tired after the towpath walk', 'better with the left hand still', 'paws the bed when it is bored', 'lovely and slow today', 'ask Joss for the short leash'] as const
+
 const missed: SimulatedRep = { outcome: 'miss', brokeSeconds: null }
 const helped: SimulatedRep = { outcome: 'helped', brokeSeconds: null }
 const tenOf = (clean: number, otherwise: SimulatedRep): SimulatedRep[] => Array.from({ length: 10 }, (_, i) => (i < clean ? { outcome: 'clean' as const, brokeSeconds: null } : otherwise))
@@ -216,7 +218,7 @@ class Pen {
     }
     // Now and then a thumb lands on the wrong target and is taken back, or a set is never closed.
     if (this.chance() < 0.02) this.wrongTap(setId, at + 500, set.leashHolder)
-    if (this.chance() < 0.97) insertClose(this.db, { kind: 'set-closed', id: this.id(at), seq: this.next(), deviceAt: at + 800, setId, endedBy: 'rule', note: index % 41 === 7 ? 'wants a quicker start' : '' }, { device: this.tablet, at: at + 800, receivedAt: at + 800 })
+    if (this.chance() < 0.97) insertClose(this.db, { kind: 'set-closed', id: this.id(at), seq: this.next(), deviceAt: at + 800, setId, endedBy: 'rule', note: index % 41 === 7 ? (blockNotes[Math.floor(this.chance() * blockNotes.length)] ?? '') : '' }, { device: this.tablet, at: at + 800, receivedAt: at + 800 })
   }
 
   private rep(setId: string, rep: SimulatedRep, at: number, hold: number | null, faults: readonly string[] = []): string {

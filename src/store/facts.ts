@@ -154,34 +154,50 @@ export interface LogRow {
   readonly purpose: 'work' | 'refresh'
   readonly at: number
   readonly day: string
-  readonly place: string
+  readonly placeId: string
   readonly leashHolder: string
   readonly level: number
+  readonly kit: string
   readonly outcomes: string
   readonly endedBy: string | null
-  readonly voided: boolean
+  readonly note: string
+  /** Why it was taken back, null while it stands. */
+  readonly voidedBecause: string | null
+  readonly replaces: string | null
 }
 
-const logRow = z.object({
-  id: z.string(), command: z.string(), rung_id: z.string(), purpose: z.enum(['work', 'refresh']), at: z.number(), day: z.string(), place: z.string(), holder: z.string(), level: z.number(), outcomes: z.string().nullable(), ended_by: z.string().nullable(), voided: z.number(),
-})
+const logRow = z
+  .object({ id: z.string(), command: z.string(), rung_id: z.string(), purpose: z.enum(['work', 'refresh']), at: z.number(), day: z.string(), place_id: z.string(), leash_holder: z.string(), level: z.number(), kit: z.string(), outcomes: z.string().nullable(), ended_by: z.string().nullable(), note: z.string().nullable(), voided: z.string().nullable(), replaces: z.string().nullable() })
+  .transform((r): LogRow => ({ id: r.id, command: r.command, rungId: r.rung_id, purpose: r.purpose, at: r.at, day: r.day, placeId: r.place_id, leashHolder: r.leash_holder, level: r.level, kit: r.kit, outcomes: r.outcomes ?? '', endedBy: r.ended_by, note: r.note ?? '', voidedBecause: r.voided, replaces: r.replaces }))
+
+/** What of the log is asked for; everything that is named must fit. */
+export interface LogFilter {
+  readonly command?: string | undefined
+  readonly placeId?: string | undefined
+  readonly leashHolder?: string | undefined
+  /** Only refreshers, or only sets that were taken back or hold a miss. */
+  readonly only?: 'refreshers' | 'taken-back' | 'misses' | undefined
+}
 
 /** The newest sets of a residency for reading, voided ones included and marked; outcomes as letters in order. */
-export function readLog(db: Db, residencyId: string, most: number): readonly LogRow[] {
+export function readLog(db: Db, residencyId: string, filter: LogFilter, most: number, skip = 0): readonly LogRow[] {
+  const where = [
+    ...(filter.command === undefined ? [] : ['s.command = @command']),
+    ...(filter.placeId === undefined ? [] : ['s.place_id = @placeId']),
+    ...(filter.leashHolder === undefined ? [] : ['s.leash_holder = @leashHolder']),
+    ...(filter.only === 'refreshers' ? ["s.purpose = 'refresh'"] : filter.only === 'taken-back' ? ['EXISTS (SELECT 1 FROM voided v WHERE v.target_id = s.id)'] : filter.only === 'misses' ? ["EXISTS (SELECT 1 FROM rep r WHERE r.set_id = s.id AND r.outcome = 'miss' AND NOT EXISTS (SELECT 1 FROM voided v WHERE v.target_id = r.id))"] : []),
+  ]
   return db
     .prepare(
-      `SELECT s.id, s.command, s.rung_id, s.purpose, s.at, s.day, p.name AS place, h.name AS holder, s.level,
+      `SELECT s.id, s.command, s.rung_id, s.purpose, s.at, s.day, s.place_id, s.leash_holder, s.level, s.kit, s.replaces,
          (SELECT group_concat(letter, '') FROM (
             SELECT CASE r.outcome WHEN 'clean' THEN 'C' WHEN 'helped' THEN 'H' WHEN 'late' THEN 'L' ELSE 'M' END AS letter
             FROM rep r WHERE r.set_id = s.id AND NOT EXISTS (SELECT 1 FROM voided v WHERE v.target_id = r.id) ORDER BY r.at, r.device, r.seq)) AS outcomes,
          (SELECT c.ended_by FROM set_close c WHERE c.set_id = s.id ORDER BY c.at LIMIT 1) AS ended_by,
-         EXISTS (SELECT 1 FROM voided v WHERE v.target_id = s.id) AS voided
-       FROM training_set s JOIN place p ON p.id = s.place_id JOIN person h ON h.id = s.leash_holder
-       WHERE s.residency_id = ? ORDER BY s.at DESC, s.device, s.seq DESC LIMIT ?`,
+         (SELECT c.note FROM set_close c WHERE c.set_id = s.id AND c.note <> '' ORDER BY c.at LIMIT 1) AS note,
+         (SELECT v.reason FROM voided v WHERE v.target_id = s.id ORDER BY v.at LIMIT 1) AS voided
+       FROM training_set s WHERE s.residency_id = @residencyId ${where.map((w) => `AND ${w}`).join(' ')} ORDER BY s.at DESC, s.device, s.seq DESC LIMIT @most OFFSET @skip`,
     )
-    .all(residencyId, most)
-    .map((raw) => {
-      const r = logRow.parse(raw)
-      return { id: r.id, command: r.command, rungId: r.rung_id, purpose: r.purpose, at: r.at, day: r.day, place: r.place, leashHolder: r.holder, level: r.level, outcomes: r.outcomes ?? '', endedBy: r.ended_by, voided: r.voided === 1 }
-    })
+    .all({ residencyId, command: filter.command ?? null, placeId: filter.placeId ?? null, leashHolder: filter.leashHolder ?? null, most, skip })
+    .map((raw) => logRow.parse(raw))
 }

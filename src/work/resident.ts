@@ -1,27 +1,36 @@
-import { findRung } from '@/core/curriculum/lookup'
+import { whatNext, type WhatNext } from '@/core/coach/next'
+import type { Around } from '@/core/coach/suggest'
+import { nextOffer, offersFor, type Offer } from '@/core/coach/stuck'
+import { findCommand, findRung, rungIndex } from '@/core/curriculum/lookup'
+import type { Curriculum } from '@/core/curriculum/types'
 import { dayIn, daysBetween } from '@/core/days'
+import { faultShares, firstCueSuccess, helpByDay, latencyOf, type FaultShare, type HelpDay, type Latency } from '@/core/evidence/evidence'
+import type { Share } from '@/core/evidence/interval'
+import { kitComparisons, type KitComparison } from '@/core/evidence/kit'
+import type { FittedForgetting } from '@/core/forecast/forgetting'
+import type { SetFact } from '@/core/facts'
+import { methodAt } from '@/core/method/rows'
+import { gridOf, type Grid } from '@/core/proofing/grid'
+import { newest, type Regimes } from '@/core/progress/regime'
+import { progressOf, type ProgressView } from '@/core/views/progress'
 import { buildCommands, type CommandView } from '@/core/views/resident'
+import { newestCurriculum } from '@/store/curricula'
 import type { Db } from '@/store/database'
-import { readLog } from '@/store/facts'
+import { readLog, readSets, type LogFilter, type LogRow } from '@/store/facts'
 import { liveHandoff, type Handoff } from '@/store/handoffs'
-import { readKennel, readPeople, readPlaces, type Person } from '@/store/kennel'
-import { findResident, type Resident } from '@/store/residents'
-import { newest } from '@/core/progress/regime'
+import { readNotes, readTried, type Note } from '@/store/journal'
+import { readKennel, readPeople, readPlaces, type Person, type Place } from '@/store/kennel'
+import { readMethodChanges } from '@/store/method'
+import { findResident, readCueWords, readPromises, type Resident } from '@/store/residents'
 import { kennelForgetting } from './forgetting'
 import { regimesOfResident } from './regimes'
-import { standingOf } from './standings'
+import { standingOf, type Derived } from './standings'
 
-export interface LogEntry {
-  readonly id: string
-  readonly command: string
+export interface LogEntry extends Omit<LogRow, 'endedBy'> {
   readonly rungName: string
-  readonly refresher: boolean
-  readonly at: number
-  readonly place: string
-  readonly leashHolder: string
-  readonly outcomes: string
+  readonly placeName: string
+  readonly holderName: string
   readonly closed: boolean
-  readonly voided: boolean
 }
 
 export interface ResidentView {
@@ -32,32 +41,152 @@ export interface ResidentView {
   readonly commands: readonly CommandView[]
   readonly readyOn: string | undefined
   readonly handoff: Handoff | undefined
+  readonly next: WhatNext
+  readonly progress: ProgressView
+  readonly forgetting: FittedForgetting
+  /** The curriculum this dog climbs, and the newest one when that is another. */
+  readonly curriculum: { readonly name: string; readonly id: string; readonly version: number; readonly newer: { readonly name: string; readonly version: number } | undefined }
   readonly log: readonly LogEntry[]
+  /** Further sets lie behind those shown. */
+  readonly more: boolean
+  readonly filter: LogFilter
+  readonly notes: readonly Note[]
   readonly people: readonly Person[]
+  readonly places: readonly Place[]
 }
 
-/** House: so many sets are shown at first. */
-const logLength = 60
+/** House: so many sets are shown at a time. */
+const logLength = 40
+const notesLength = 12
 
-/** One dog's page, or undefined when there is no such residency. */
-export function loadResident(db: Db, residencyId: string, now: number): ResidentView | undefined {
+interface Scene {
+  readonly resident: Resident
+  readonly today: string
+  readonly timeZone: string
+  readonly regimes: Regimes
+  readonly curriculum: Curriculum
+  readonly derived: Derived
+  readonly sets: readonly SetFact[]
+  readonly people: readonly Person[]
+  readonly places: readonly Place[]
+  readonly forgetting: FittedForgetting
+  readonly names: { readonly places: ReadonlyMap<string, string>; readonly people: ReadonlyMap<string, string> }
+}
+
+function readScene(db: Db, residencyId: string, now: number): Scene | undefined {
   const resident = findResident(db, residencyId)
   if (!resident) return undefined
   const { timeZone } = readKennel(db)
-  const today = dayIn(timeZone, now)
-  const { curriculum } = newest(regimesOfResident(db, resident))
-  const { state, summary } = standingOf(db, residencyId)
+  const regimes = regimesOfResident(db, resident)
   const people = readPeople(db)
-  const names = { places: new Map(readPlaces(db).map((p) => [p.id, p.name])), people: new Map(people.map((p) => [p.id, p.name])) }
+  const places = readPlaces(db)
   return {
-    resident,
-    today,
-    daysLeft: daysBetween(today, resident.leavesOn),
-    timeZone,
-    commands: buildCommands(curriculum, state, summary, names, now, kennelForgetting(db).model),
-    readyOn: summary.readyOn,
-    handoff: liveHandoff(db, residencyId),
-    log: readLog(db, residencyId, logLength).map((row) => ({ id: row.id, command: row.command, rungName: findRung(curriculum, row.rungId)?.rung.name ?? row.rungId, refresher: row.purpose === 'refresh', at: row.at, place: row.place, leashHolder: row.leashHolder, outcomes: row.outcomes, closed: row.endedBy !== null, voided: row.voided })),
-    people,
+    resident, timeZone, today: dayIn(timeZone, now), regimes, curriculum: newest(regimes).curriculum, derived: standingOf(db, residencyId), sets: readSets(db, residencyId), people, places, forgetting: kennelForgetting(db),
+    names: { places: new Map(places.map((p) => [p.id, p.name])), people: new Map(people.map((p) => [p.id, p.name])) },
   }
+}
+
+/** One dog's page, or undefined when there is no such residency. `page` counts from 0. */
+export function loadResident(db: Db, residencyId: string, now: number, filter: LogFilter = {}, page = 0): ResidentView | undefined {
+  const scene = readScene(db, residencyId, now)
+  if (!scene) return undefined
+  const { resident, today, timeZone, curriculum, derived, people, places, forgetting, names } = scene
+  const promises = readPromises(db, residencyId)
+  const rows = readLog(db, residencyId, filter, logLength * (page + 1) + 1)
+  const latest = newestCurriculum(db)
+  return {
+    resident, today, timeZone, people, places, forgetting, filter,
+    daysLeft: daysBetween(today, resident.leavesOn),
+    commands: buildCommands(curriculum, derived.state, derived.summary, names, now, forgetting.model),
+    readyOn: derived.summary.readyOn,
+    handoff: liveHandoff(db, residencyId),
+    next: nextFor(db, scene, now),
+    progress: progressOf(scene.regimes, scene.sets, promises, { arrivesOn: resident.arrivesOn, leavesOn: resident.leavesOn, today }),
+    curriculum: { name: curriculum.name, id: curriculum.id, version: curriculum.version, newer: latest.id === curriculum.id && latest.version === curriculum.version ? undefined : { name: latest.name, version: latest.version } },
+    log: rows.slice(0, logLength * (page + 1)).map((row) => entryOf(curriculum, row, names)),
+    more: rows.length > logLength * (page + 1),
+    notes: readNotes(db, residencyId, notesLength),
+  }
+}
+
+function entryOf(curriculum: Curriculum, row: LogRow, names: Scene['names']): LogEntry {
+  const { endedBy, ...rest } = row
+  return { ...rest, rungName: findRung(curriculum, row.rungId)?.rung.name ?? row.rungId, placeName: names.places.get(row.placeId) ?? row.placeId, holderName: names.people.get(row.leashHolder) ?? row.leashHolder, closed: endedBy !== null }
+}
+
+function nextFor(db: Db, scene: Scene, now: number): WhatNext {
+  const { resident, curriculum, derived, today, people, places, forgetting } = scene
+  const method = methodAt(readMethodChanges(db), now)
+  const around: Around = { now, today, places, people: people.filter((p) => p.role !== 'hand').map((p) => p.id), method, forgetting: forgetting.model }
+  const words = { name: resident.name, cue: undefined, release: resident.releaseWord, marker: resident.markerWord, side: resident.side, traits: resident.traits }
+  return whatNext(curriculum, derived.state, derived.summary, { words, arrivesOn: resident.arrivesOn, cueWords: readCueWords(db, resident.dogId), tried: readTried(db, resident.residencyId) }, around)
+}
+
+export interface CommandPage {
+  readonly resident: Resident
+  readonly timeZone: string
+  readonly today: string
+  readonly command: CommandView
+  readonly purpose: string
+  readonly signal: string
+  readonly caution: string
+  readonly next: WhatNext['sets'][number] | undefined
+  readonly shut: string
+  /** Of the rung in hand. */
+  readonly evidence: { readonly rungId: string; readonly rungName: string; readonly success: Share | undefined; readonly latency: Latency | undefined; readonly faults: readonly FaultShare[]; readonly help: readonly HelpDay[]; readonly beyond: number } | undefined
+  readonly grids: readonly (Grid & { readonly runName: string; readonly promisedName: string; readonly promisedLevel: number | undefined; readonly needs: string })[]
+  readonly kits: readonly (KitComparison & { readonly rungName: string })[]
+  readonly stuck: { readonly rungId: string; readonly rungName: string; readonly offers: readonly Offer[]; readonly first: string | undefined } | undefined
+  readonly forgetting: FittedForgetting
+  readonly people: readonly Person[]
+  readonly places: readonly Place[]
+}
+
+/** One command of one dog in full; undefined for an unknown dog, or a command this dog's ladder does not have. */
+export function loadCommand(db: Db, residencyId: string, commandId: string, now: number): CommandPage | undefined {
+  const scene = readScene(db, residencyId, now)
+  const command = scene && findCommand(scene.curriculum, commandId)
+  if (!scene || !command) return undefined
+  const { resident, curriculum, derived, people, places, forgetting, names } = scene
+  const view = buildCommands(curriculum, derived.state, derived.summary, names, now, forgetting.model).find((c) => c.id === command.id)
+  const standing = derived.summary.commands.find((c) => c.command === command.id)
+  if (!view || !standing) return undefined
+  const own = scene.sets.filter((s) => (findRung(curriculum, s.rungId)?.command.id ?? '') === command.id)
+  const promise = readPromises(db, residencyId).map((p) => { const found = findRung(curriculum, p.rungId); return found && { ...p, rungId: found.rung.id } }).find((p) => p !== undefined && findRung(curriculum, p.rungId)?.command.id === command.id)
+  const next = nextFor(db, scene, now)
+  const main = command.runs.find((r) => r.id === standing.mainRun) ?? command.runs[0]
+  const place = standing.runs.find((r) => r.id === main?.id)
+  const worked = main?.rungs.findLast((r) => own.some((s) => s.rungId === r.id))
+  const hand = main?.rungs[Math.min(place?.position ?? 0, main.rungs.length - 1)]
+  // Before the first rep at the rung in hand, the highest one worked says more.
+  const inHand = hand && own.some((s) => s.rungId === hand.id) ? hand : (worked ?? hand)
+  const tried = readTried(db, residencyId)
+  const offers = standing.stuck ? offersFor(curriculum, standing.stuck.rungId, tried) : []
+  const last = own.at(-1)
+  const usual = { kit: '1.8 m leash', leashHolder: last?.leashHolder ?? people[0]?.id ?? '' }
+  return {
+    resident, timeZone: scene.timeZone, today: scene.today, command: view, purpose: command.purpose, signal: command.signal, caution: command.caution, people, places, forgetting,
+    next: next.sets.find((s) => s.command === command.id),
+    shut: next.shut.find((s) => s.command === command.id)?.opens ?? '',
+    evidence: inHand && { rungId: inHand.id, rungName: inHand.name, success: firstCueSuccess(own, inHand.id), latency: latencyOf(own), faults: faultShares(own), help: helpByDay(own), beyond: command.runs.flatMap((r) => r.rungs).reduce((n, r) => n + (derived.state.beyond[r.id] ?? 0), 0) },
+    grids: command.runs.flatMap((run) => {
+      const onRun = promise !== undefined && rungIndex(run, promise.rungId) >= 0 ? promise : undefined
+      const grid = gridOf(command, run, derived.state, own, onRun, places, usual)
+      if (grid.rungId === undefined) return []
+      return [{ ...grid, rows: grid.rows.map((row) => row.map((cell) => ({ ...cell, hands: cell.hands.map((h) => names.people.get(h) ?? h) }))), runName: run.name, promisedName: findRung(curriculum, grid.rungId)?.rung.name ?? '', promisedLevel: onRun?.level, needs: sayNeeds(grid, onRun, names) }]
+    }),
+    kits: kitComparisons(own).map((k) => ({ ...k, rungName: findRung(curriculum, k.rungId)?.rung.name ?? k.rungId })),
+    stuck: standing.stuck && { rungId: standing.stuck.rungId, rungName: findRung(curriculum, standing.stuck.rungId)?.rung.name ?? '', offers, first: nextOffer(offers)?.id },
+  }
+}
+
+/** What the promised level still needs, in a sentence. */
+function sayNeeds(grid: Grid, promise: { readonly level: number; readonly places: number } | undefined, names: Scene['names']): string {
+  if (!promise) return ''
+  const row = grid.rows[promise.level] ?? []
+  const held = row.filter((c) => c.held)
+  const half = row.filter((c) => !c.held && c.days > 0).map((c) => names.places.get(c.placeId) ?? c.placeId)
+  const missing = promise.places - held.length
+  if (missing <= 0) return `Level ${promise.level} is held in ${held.length} places, as promised.`
+  return `Level ${promise.level} is promised in ${promise.places} places and held in ${held.length}: ${missing} to go${half.length > 0 ? `; ${half.join(', ')} needs only a second day` : ''}.`
 }

@@ -1,6 +1,6 @@
 import type { SetFact } from '@/core/facts'
 import { foldDog } from '@/core/progress/fold'
-import { newest } from '@/core/progress/regime'
+import { newest, type Regimes } from '@/core/progress/regime'
 import type { DogState } from '@/core/progress/state'
 import { foldVersion, summarise, type Summary } from '@/core/progress/summary'
 import type { Db } from '@/store/database'
@@ -23,9 +23,8 @@ export function refold(db: Db, residencyId: string): Derived {
 }
 
 /** The standing from the facts alone, whatever is stored. */
-export function derive(db: Db, residencyId: string): Derived {
+export function derive(db: Db, residencyId: string, regimes: Regimes = regimesFor(db, residencyId)): Derived {
   const sets = readSets(db, residencyId)
-  const regimes = regimesFor(db, residencyId)
   const state = foldDog(regimes, sets)
   return { state, summary: summarise(newest(regimes).curriculum, state, readPromises(db, residencyId), paceOf(sets)) }
 }

@@ -1,4 +1,4 @@
-import type { z } from 'zod'
+import { z } from 'zod'
 import { curriculumFile, mostRungs, type CurriculumFile } from './schema'
 import type { Curriculum } from './types'
 import { curriculumFaults, type CurriculumFault } from './validate'
@@ -86,4 +86,33 @@ function reasonOf(issue: z.core.$ZodIssue): string {
   if (issue.code === 'too_big' && issue.path.includes('criterion')) return `${issue.message}: times are in seconds, distances in metres`
   if (issue.code === 'invalid_type' && issue.path.at(-1) === 'criterion') return 'a rung needs its criterion'
   return issue.message
+}
+
+/** What a draft must have so that it can be shown and mended: the right parts in the right places, whatever their values. */
+const draftShape = z.looseObject({
+  commands: z.array(
+    z.looseObject({
+      id: z.string(),
+      name: z.string(),
+      runs: z.array(
+        z.looseObject({
+          id: z.string(),
+          name: z.string(),
+          rungs: z.array(z.looseObject({ id: z.string(), name: z.string(), criterion: z.looseObject({ words: z.string(), help: z.string() }), rule: z.looseObject({ kind: z.enum(['row', 'window']) }), needs: z.array(z.string()), ways: z.array(z.string()), say: z.string(), dontSay: z.string(), payWhere: z.string() })).max(mostRungs),
+        }),
+      ),
+    }),
+  ),
+})
+
+/** A draft to go on with, faults and all; undefined when it is not even shaped like one. */
+export function readDraftText(text: string): CurriculumFile | undefined {
+  let raw: unknown
+  try {
+    raw = JSON.parse(text)
+  } catch {
+    return undefined
+  }
+  // Values may still be wrong: the editor shows each fault, and only a file without any is published.
+  return draftShape.safeParse(raw).success ? (raw as CurriculumFile) : undefined
 }

@@ -39,6 +39,18 @@ export function foldDog(regimes: Regimes, sets: readonly SetFact[], onRefresher?
   return fold.state
 }
 
+/** Folds day by day, telling what stood at the end of each day that was worked. */
+export function foldByDay(regimes: Regimes, sets: readonly SetFact[], onDayEnd: (day: string, state: DogState, regime: Regime) => void): void {
+  const fold = new Fold(emptyDogState(), regimes, regimes[0])
+  let day: string | undefined
+  for (const { set, rep } of inOrder(sets)) {
+    if (day !== undefined && set.day !== day) onDayEnd(day, fold.state, fold.now)
+    day = set.day
+    fold.rep(set, rep, false)
+  }
+  if (day !== undefined) onDayEnd(day, fold.state, fold.now)
+}
+
 /** Whether the sets follow one another as they are, as they nearly always do: then nothing has to be sorted. */
 function isInOrder(sets: readonly SetFact[]): boolean {
   let last: RepFact | undefined
@@ -119,6 +131,10 @@ class Fold {
   /** Takes up a set in the middle. */
   resume(set: SetContext, before: readonly RepFact[]): void {
     this.sets.set(set.id, { ...this.begin(set), reps: before.length, clean: before.filter((r) => r.outcome === 'clean').length })
+  }
+
+  get now(): Regime {
+    return this.regime
   }
 
   enter(regime: Regime): void {

@@ -47,6 +47,7 @@ export interface WallRow {
   /** Reps needed over reps the days allow; 0 when nothing is needed; −1 stands for no more time. */
   readonly behind: number
   readonly reach: UpNext['reach'] | 'nothing needed'
+  /** One for each command shown. */
   readonly cells: readonly WallCell[]
 }
 
@@ -76,9 +77,10 @@ export function buildWall(curriculum: Curriculum, dogs: readonly WallDog[], toda
   const ranked = upNext(dogs.map((dog) => ({ residencyId: dog.residencyId, runNumber: dog.runNumber, daysLeft: daysBetween(today, dog.leavesOn), repsPerDay: repsPerDay(dog.summary.pace), needs: needsOf(dog.curriculum, dog.summary, now, model) })))
   const byDog = new Map(ranked.map((r) => [r.residencyId, r]))
   const dogById = new Map(dogs.map((d) => [d.residencyId, d]))
+  const shown = shownCommands(curriculum, dogs)
   return {
-    commands: curriculum.commands.map((c) => ({ id: c.id, name: c.name })),
-    rows: dogs.map((dog) => wallRow(dog.curriculum, dog, byDog.get(dog.residencyId), today, now, model)),
+    commands: shown,
+    rows: dogs.map((dog) => wallRow(shown, dog.curriculum, dog, byDog.get(dog.residencyId), today, now, model)),
     upNext: ranked.flatMap((r) => {
       const dog = dogById.get(r.residencyId)
       return dog ? [upNextRow(dog.curriculum, dog, r, today)] : []
@@ -109,7 +111,15 @@ function refresherReps(curriculum: Curriculum, standing: CommandStanding): numbe
   return rung?.setReps ?? 0
 }
 
-function wallRow(curriculum: Curriculum, dog: WallDog, need: UpNext | undefined, today: string, now: number, model: Forgetting): WallRow {
+/** Commands that anybody here was promised, in teaching order; all of them while nobody was promised anything. */
+function shownCommands(curriculum: Curriculum, dogs: readonly WallDog[]): WallView['commands'] {
+  const promised = new Set(dogs.flatMap((d) => d.summary.commands.flatMap((c) => (c.promise || c.word === 'slipping' ? [c.command] : []))))
+  const all = curriculum.commands.map((c) => ({ id: c.id, name: c.name }))
+  const shown = all.filter((c) => promised.has(c.id))
+  return shown.length > 0 ? shown : all
+}
+
+function wallRow(shown: WallView['commands'], curriculum: Curriculum, dog: WallDog, need: UpNext | undefined, today: string, now: number, model: Forgetting): WallRow {
   return {
     residencyId: dog.residencyId,
     name: dog.name,
@@ -122,7 +132,7 @@ function wallRow(curriculum: Curriculum, dog: WallDog, need: UpNext | undefined,
     booked: dog.booked,
     behind: need ? (Number.isFinite(need.ratio) ? need.ratio : -1) : 0,
     reach: need?.reach ?? 'nothing needed',
-    cells: dog.summary.commands.map((c) => wallCell(curriculum, c, now, model)),
+    cells: shown.map(({ id }) => { const standing = dog.summary.commands.find((c) => c.command === id); return standing ? wallCell(curriculum, standing, now, model) : absentCell(id) }),
   }
 }
 
@@ -140,6 +150,9 @@ function wallCell(curriculum: Curriculum, standing: CommandStanding, now: number
     inHand: run?.rungs[state?.position ?? 0]?.name ?? 'top of the ladder',
   }
 }
+
+/** A command that this dog's ladder does not have. */
+const absentCell = (command: string): WallCell => ({ command, word: 'not started', figures: '', promised: false, stale: false, stuck: false, inHand: 'not in this dog’s ladder', line: { size: 1, position: 0, top: -1, promised: undefined, slippedFrom: undefined, sag: 0, proofed: 0 } })
 
 function upNextRow(curriculum: Curriculum, dog: WallDog, r: UpNext, today: string): UpNextRow {
   const standing = dog.summary.commands.find((c) => c.command === r.command)

@@ -1,4 +1,6 @@
 'use client'
+import dynamic from 'next/dynamic'
+import Link from 'next/link'
 import styled from 'styled-components'
 import type { CommandView, RungView } from '@/core/views/resident'
 import { Line } from '@/ui/Line'
@@ -6,15 +8,24 @@ import { ButtonLink, NeedsPerson, Why } from '@/ui/parts'
 import { phone } from '@/ui/theme'
 import { sayDay, sayMoment } from '@/ui/when'
 import type { ResidentView } from '@/work/resident'
+import type { CorrectActions } from './CorrectSet'
+import { NextList } from './NextList'
+import { Notes } from './Notes'
 import { SetLog } from './SetLog'
 
-/** One dog: what it knows, where and with whom, what comes next, what the handoff still lacks. */
-export function Resident({ view, now }: { view: ResidentView; now: number }) {
+const ProgressCharts = dynamic(() => import('./ProgressCharts'), { ssr: false, loading: () => <p>Drawing …</p> })
+
+export interface ResidentActions extends CorrectActions {
+  readonly keepNote: (raw: unknown) => Promise<{ readonly ok: true } | { readonly ok: false; readonly reason: string }>
+}
+
+/** One dog: what to do next, what it knows, how it comes along, what the handoff still lacks, and every set. */
+export function Resident({ view, now, actions }: { view: ResidentView; now: number; actions: ResidentActions }) {
   const { resident, commands } = view
   const promised = commands.filter((c) => c.promise)
   const other = commands.filter((c) => !c.promise)
+  const begun = other.filter((c) => c.word !== 'not started')
   const missing = promised.filter((c) => !c.promise?.met)
-  const first = promised.find((c) => c.word === 'slipping') ?? promised.find((c) => !c.promise?.met && c.workCommand === c.id) ?? promised[0]
   return (
     <Page>
       <Head>
@@ -29,23 +40,45 @@ export function Resident({ view, now }: { view: ResidentView; now: number }) {
           <div><dt>Release</dt><dd>“{resident.releaseWord}”</dd></div>
           <div><dt>Marker</dt><dd>“{resident.markerWord}”</dd></div>
           <div><dt>Side</dt><dd>{resident.side}</dd></div>
+          {sayTraits(resident).length > 0 && <div><dt>Ladder made for</dt><dd>{sayTraits(resident).join(', ')}</dd></div>}
         </Words>
-        {first && <ButtonLink $now href={`/dogs/${resident.residencyId}/work/${first.id}`}>Work {first.name.toLowerCase()}</ButtonLink>}
       </Head>
       {(resident.biteHistory || resident.caution) && <NeedsPerson>{resident.biteHistory ? 'Bite history. ' : ''}{resident.caution}</NeedsPerson>}
       <Columns>
-        <section aria-label="Ladders">
-          {promised.map((c) => <CommandBlock key={c.id} command={c} residencyId={resident.residencyId} />)}
-          {other.length > 0 && <Aside>Not promised</Aside>}
-          {other.map((c) => <CommandBlock key={c.id} command={c} residencyId={resident.residencyId} />)}
-        </section>
+        <div>
+          <NextList next={view.next} view={view} />
+          <Ladders aria-labelledby="ladders">
+            <h2 id="ladders">Ladders</h2>
+            {promised.map((c) => <CommandBlock key={c.id} command={c} residencyId={resident.residencyId} />)}
+            {begun.length > 0 && <Aside>Not promised, begun</Aside>}
+            {begun.map((c) => <CommandBlock key={c.id} command={c} residencyId={resident.residencyId} />)}
+            <Aside>Not begun: {other.filter((c) => c.word === 'not started').map((c, i) => <span key={c.id}>{i > 0 && ', '}<Link href={`/dogs/${resident.residencyId}/commands/${c.id}`}>{c.name}</Link></span>)}</Aside>
+          </Ladders>
+        </div>
         <Side>
           <Handoff view={view} missing={missing} now={now} />
-          <SetLog log={view.log} commands={commands} timeZone={view.timeZone} today={view.today} />
+          <Notes view={view} keep={actions.keepNote} />
+          <section aria-labelledby="forgets">
+            <h2 id="forgets">Forgetting</h2>
+            <div>First half-life {view.forgetting.model.firstHalfLifeDays.toFixed(1)} days, {view.forgetting.from === 'own' ? 'fitted from this kennel’s own refreshers' : 'the house’s figure'}. <Why><p>{view.forgetting.refreshers} refreshers here, {view.forgetting.clean} clean. A clean one that was due makes it {view.forgetting.model.cleanFactor.toFixed(2)} times as long, a failed one {view.forgetting.model.failedFactor.toFixed(2)} times. Below 30 refreshers the house’s figures are used: 3 days, 2 and ½.</p></Why></div>
+            <p>Curriculum: {view.curriculum.name}, version {view.curriculum.version}.{view.curriculum.newer && <> <Link href={`/dogs/${resident.residencyId}/version`}>Move to version {view.curriculum.newer.version} …</Link></>}</p>
+          </section>
         </Side>
       </Columns>
+      <section aria-labelledby="progress">
+        <h2 id="progress">Progress</h2>
+        <ProgressCharts progress={view.progress} />
+      </section>
+      <SetLog view={view} actions={actions} />
     </Page>
   )
+}
+
+const traitWords: Readonly<Record<string, string>> = { deaf: 'deaf', blind: 'blind', stiff: 'stiff joints', giant: 'giant', shy: 'frightened of people', fond: 'too fond of people', anxious: 'anxious', toys: 'works for toys', puller: 'strong puller' }
+
+/** What of this dog changes its ladder, in words. */
+function sayTraits(resident: ResidentView['resident']): readonly string[] {
+  return [...Object.entries(traitWords).flatMap(([key, word]) => ((resident.traits as unknown as Readonly<Record<string, unknown>>)[key] === true ? [word] : [])), ...(resident.traits.bornOn ? [`born ${resident.traits.bornOn}`] : []), ...(resident.side === 'right' ? ['right side'] : [])]
 }
 
 function Handoff({ view, missing, now }: { view: ResidentView; missing: readonly CommandView[]; now: number }) {
@@ -83,7 +116,7 @@ function CommandBlock({ command, residencyId }: { command: CommandView; residenc
   return (
     <Block id={command.id}>
       <Title>
-        <h2>{command.name}</h2>
+        <h3><Link href={`/dogs/${residencyId}/commands/${command.id}`}>{command.name}</Link></h3>
         <Word data-person={command.word === 'slipping'} data-held={command.word === 'held'}>{command.word}{command.figures && ` ${command.figures}`}{flags.length > 0 && <em data-person={command.stuck !== ''}>, {flags.join(', ')}</em>}</Word>
         {!quiet && <Line line={command.line} size="row" />}
         <ButtonLink href={`/dogs/${residencyId}/work/${command.id}`} aria-label={`Work ${command.name}`}>Work</ButtonLink>
@@ -95,7 +128,7 @@ function CommandBlock({ command, residencyId }: { command: CommandView; residenc
           </div>
           {command.runs.map((run) => (
             <Run key={run.id}>
-              {command.runs.length > 1 && <h3>{run.name}</h3>}
+              {command.runs.length > 1 && <h4>{run.name}</h4>}
               <ol>{run.rungs.map((rung) => <Peg key={rung.id} rung={rung} />)}</ol>
             </Run>
           ))}
@@ -117,7 +150,7 @@ function Peg({ rung }: { rung: RungView }) {
   )
 }
 
-const Page = styled.div`padding: 0.9rem 1.5rem 3rem; display: grid; gap: 0.8rem; ${phone} { padding: 0.8rem 0.9rem 3rem; }`
+const Page = styled.div`padding: 0.9rem 1.5rem 3rem; display: grid; gap: 1rem; grid-template-columns: minmax(0, 1fr); h2 { font-size: 1.25rem; } ${phone} { padding: 0.8rem 0.9rem 3rem; }`
 const Head = styled.header`
   display: flex; align-items: center; gap: 1.1rem; flex-wrap: wrap; border-bottom: 1.5px solid var(--ink); padding-bottom: 0.7rem;
   > div { ${phone} { flex: 1; min-width: 0; } } h1 { font-size: 1.9rem; overflow-wrap: anywhere; } p { color: var(--ink-2); } > a { margin-left: auto; ${phone} { margin-left: 0; width: 100%; } }
@@ -125,16 +158,17 @@ const Head = styled.header`
 const RunNo = styled.span`font: 780 3rem/1 'Hepta Slab Variable', serif;`
 const Words = styled.dl`display: flex; gap: 1.4rem; margin: 0; flex-wrap: wrap; ${phone} { width: 100%; } dt { font-size: 0.8rem; color: var(--ink-2); } dd { margin: 0; font-weight: 640; }`
 const Columns = styled.div`display: grid; grid-template-columns: minmax(0, 1fr) 21rem; gap: 2.2rem; align-items: start; ${phone} { grid-template-columns: minmax(0, 1fr); }`
-const Side = styled.div`display: grid; gap: 1.6rem; h2 { font-size: 1.15rem; margin-bottom: 0.4rem; } .ready { color: var(--held); } ${phone} { display: contents; > :first-child { order: -1; } }`
+const Side = styled.div`display: grid; gap: 1.6rem; h2 { font-size: 1.15rem; margin-bottom: 0.4rem; } .ready { color: var(--held); } `
 const Missing = styled.ul`margin: 0.5rem 0 0.8rem; padding: 0; list-style: none; display: grid; gap: 0.45rem; li { border-left: 3px solid var(--rule-2); padding-left: 0.6rem; } b { display: block; font-weight: 640; } span { display: block; font-size: 0.88rem; color: var(--ink-2); }`
 const Aside = styled.p`color: var(--ink-2); margin-top: 1.2rem; font-size: 0.9rem;`
 const Block = styled.article`border-bottom: 1px solid var(--rule); padding: 0.55rem 0 0.7rem; .next { color: var(--ink-2); margin-top: 0.1rem; } ul { margin: 0.2rem 0 0; padding: 0; list-style: none; }`
 const Title = styled.div`
-  display: grid; grid-template-columns: 7.5rem 13rem 1fr auto; align-items: center; gap: 0.4rem 0.8rem; h2 { font-size: 1.15rem; } a { min-height: 2.2rem; padding: 0.1rem 0.8rem; }
+  display: grid; grid-template-columns: 7.5rem 13rem 1fr auto; align-items: center; gap: 0.4rem 0.8rem; h3 { font-size: 1.15rem; a { min-height: 0; padding: 0; } } a { min-height: 2.2rem; padding: 0.1rem 0.8rem; }
   ${phone} { grid-template-columns: 1fr auto; > svg { grid-column: 1 / -1; } a { grid-row: 1; grid-column: 2; min-height: 2.75rem; } }
 `
 const Word = styled.span`font-weight: 620; &[data-person='true'] { color: var(--person); } &[data-held='true'] { color: var(--held); } em { font-style: normal; font-weight: 480; color: var(--ink-2); &[data-person='true'] { color: var(--person); } }`
-const Run = styled.div`margin-top: 0.35rem; h3 { font-size: 0.85rem; font-weight: 560; color: var(--ink-2); } ol { list-style: none; margin: 0.3rem 0 0; padding: 0; display: grid; grid-template-columns: repeat(auto-fill, minmax(4.9rem, 1fr)); row-gap: 0.5rem; }`
+const Ladders = styled.section`margin-top: 1.6rem;`
+const Run = styled.div`margin-top: 0.35rem; h4 { margin: 0; font-size: 0.85rem; font-weight: 560; color: var(--ink-2); } ol { list-style: none; margin: 0.3rem 0 0; padding: 0; display: grid; grid-template-columns: repeat(auto-fill, minmax(4.9rem, 1fr)); row-gap: 0.5rem; }`
 const PegCell = styled.li`
   position: relative; padding: 0.55rem 0.3rem 0 0.4rem; font-size: 0.8rem; text-align: right; line-height: 1.15; color: var(--ink-2); border-top: 1.5px dotted var(--rule-2); overflow-wrap: anywhere;
   &::after { content: ''; position: absolute; right: 0.15rem; top: -0.35rem; height: 0.65rem; border-right: 1.5px solid var(--rule-2); }

@@ -1,41 +1,72 @@
 'use client'
+import { usePathname, useRouter, useSearchParams } from 'next/navigation'
+import { useState } from 'react'
 import styled from 'styled-components'
 import type { Outcome } from '@/core/facts'
-import type { CommandView } from '@/core/views/resident'
 import { OutcomeMark } from '@/ui/OutcomeMark'
+import { Choose, Quiet } from '@/ui/parts'
+import { phone } from '@/ui/theme'
 import { sayDay, wallClock } from '@/ui/when'
-import type { LogEntry } from '@/work/resident'
+import type { LogEntry, ResidentView } from '@/work/resident'
+import { CorrectSet, type CorrectActions } from './CorrectSet'
 
 const outcomeOf: Readonly<Record<string, Outcome>> = { C: 'clean', H: 'helped', L: 'late', M: 'miss' }
+const any = 'any'
 
-/** The newest sets, day by day. */
-export function SetLog({ log, commands, timeZone, today }: { log: readonly LogEntry[]; commands: readonly CommandView[]; timeZone: string; today: string }) {
+/** The sets, day by day, newest first; what is shown is in the address. */
+export function SetLog({ view, actions }: { view: ResidentView; actions: CorrectActions }) {
+  const router = useRouter()
+  const path = usePathname()
+  const query = useSearchParams()
+  const [correcting, setCorrecting] = useState<LogEntry>()
+  const ask = (name: string, value: string) => {
+    const next = new URLSearchParams(query)
+    if (value === any) next.delete(name)
+    else next.set(name, value)
+    next.delete('page')
+    router.replace(`${path}?${next.toString()}#sets`, { scroll: false })
+  }
+  const more = () => {
+    const next = new URLSearchParams(query)
+    next.set('page', String(Number(query.get('page') ?? '0') + 1))
+    router.replace(`${path}?${next.toString()}`, { scroll: false })
+  }
   const byDay = new Map<string, { entry: LogEntry; clock: string }[]>()
-  for (const entry of log) {
-    const { day, clock } = wallClock(entry.at, timeZone)
+  for (const entry of view.log) {
+    const { day, clock } = wallClock(entry.at, view.timeZone)
     byDay.set(day, [...(byDay.get(day) ?? []), { entry, clock }])
   }
+  const filtered = Object.values(view.filter).some((v) => v !== undefined)
   return (
-    <section aria-label="Sets">
-      <h2>Sets</h2>
-      {log.length === 0 && <p>No set yet. The first one appears here as soon as it is worked.</p>}
+    <section aria-labelledby="sets">
+      <h2 id="sets">Sets</h2>
+      <Filters>
+        <Choose label="Command" value={view.filter.command ?? any} onChange={(v) => { ask('command', v) }} choices={[{ id: any, name: 'all' }, ...view.commands.map((c) => ({ id: c.id, name: c.name }))]} />
+        <Choose label="Place" value={view.filter.placeId ?? any} onChange={(v) => { ask('place', v) }} choices={[{ id: any, name: 'all' }, ...view.places]} />
+        <Choose label="On the leash" value={view.filter.leashHolder ?? any} onChange={(v) => { ask('hands', v) }} choices={[{ id: any, name: 'all' }, ...view.people]} />
+        <Choose label="Only" value={view.filter.only ?? any} onChange={(v) => { ask('only', v) }} choices={[{ id: any, name: 'all' }, { id: 'misses', name: 'with a miss' }, { id: 'refreshers', name: 'refreshers' }, { id: 'taken-back', name: 'taken back' }]} />
+      </Filters>
+      {view.log.length === 0 && <p>{filtered ? 'No set like that.' : 'No set yet. The first one appears here as soon as it is worked.'}</p>}
       {[...byDay].map(([day, sets]) => (
         <div key={day}>
-          <Day>{day === today ? 'Today' : sayDay(day)}</Day>
+          <Day>{day === view.today ? 'Today' : sayDay(day)}</Day>
           <List>
             {sets.map(({ entry, clock }) => (
-              <li key={entry.id} data-voided={entry.voided}>
+              <li key={entry.id} data-voided={entry.voidedBecause !== null}>
                 <span className="clock">{clock}</span>
-                <span>
-                  {commands.find((c) => c.id === entry.command)?.name}, {entry.rungName}{entry.refresher ? ' (refresher)' : ''}
-                  <small>{entry.place}, {entry.leashHolder}{entry.voided ? ', taken back' : ''}</small>
+                <span className="what">
+                  {view.commands.find((c) => c.id === entry.command)?.name ?? entry.command}, {entry.rungName}{entry.purpose === 'refresh' ? ' (refresher)' : ''}
+                  <small>{entry.placeName}, {entry.holderName}, {entry.kit}{entry.level > 0 ? `, level ${entry.level}` : ''}{entry.replaces !== null ? ', corrected' : ''}{entry.voidedBecause !== null ? `, taken back: ${entry.voidedBecause}` : ''}{entry.note ? `. “${entry.note}”` : ''}</small>
                 </span>
-                <Reps role="img" aria-label={sayReps(entry.outcomes)}>{[...entry.outcomes].map((o, i) => <OutcomeMark key={i} outcome={outcomeOf[o]} size="0.72rem" />)}</Reps>
+                <Reps role="img" aria-label={sayReps(entry.outcomes)}>{[...entry.outcomes].map((o, i) => <OutcomeMark key={i} outcome={outcomeOf[o]} size="0.8rem" />)}</Reps>
+                {entry.voidedBecause === null ? <Quiet onPress={() => { setCorrecting(entry) }} aria-label={`Correct the set of ${clock}, ${entry.rungName}`}>correct</Quiet> : <span />}
               </li>
             ))}
           </List>
         </div>
       ))}
+      {view.more && <Quiet onPress={more}>Older sets</Quiet>}
+      {correcting && <CorrectSet key={correcting.id} entry={correcting} people={view.people} places={view.places} actions={actions} onClose={() => { setCorrecting(undefined) }} />}
     </section>
   )
 }
@@ -45,6 +76,11 @@ function sayReps(outcomes: string): string {
   return Object.entries(outcomeOf).flatMap(([letter, name]) => { const n = [...outcomes].filter((o) => o === letter).length; return n > 0 ? [`${n} ${name}`] : [] }).join(', ')
 }
 
-const Day = styled.h3`font-size: 0.85rem; font-weight: 560; color: var(--ink-2); margin: 0.7rem 0 0.1rem; border-bottom: 1px solid var(--rule);`
-const List = styled.ol`list-style: none; margin: 0; padding: 0; li { display: grid; grid-template-columns: 3.2rem minmax(0, 1fr) auto; gap: 0.3rem; padding: 0.22rem 0; font-size: 0.9rem; line-height: 1.2; } li[data-voided='true'] { text-decoration: line-through; opacity: 0.7; } small { display: block; font-size: 0.78rem; color: var(--ink-2); } .clock { color: var(--ink-2); }`
-const Reps = styled.span`display: flex; white-space: nowrap; font-size: 0.8rem;`
+const Filters = styled.div`display: grid; grid-template-columns: repeat(4, minmax(0, 1fr)); gap: 0.6rem; max-width: 46rem; margin: 0.3rem 0 0.4rem; ${phone} { grid-template-columns: 1fr 1fr; }`
+const Day = styled.h3`font-size: 0.88rem; font-weight: 560; color: var(--ink-2); margin: 0.7rem 0 0.1rem; border-bottom: 1px solid var(--rule);`
+const List = styled.ol`
+  list-style: none; margin: 0; padding: 0; columns: 2 30rem; column-gap: 2.4rem;
+  li { display: grid; grid-template-columns: 3.2rem minmax(0, 1fr) auto auto; gap: 0.3rem 0.5rem; padding: 0.22rem 0; font-size: 0.92rem; line-height: 1.2; break-inside: avoid; }
+  li[data-voided='true'] .what { text-decoration: line-through; color: var(--ink-2); } small { display: block; font-size: 0.8rem; color: var(--ink-2); } .clock { color: var(--ink-2); }
+`
+const Reps = styled.span`display: flex; white-space: nowrap; align-items: start; padding-top: 0.15rem;`

@@ -19,6 +19,9 @@ export interface JumpDog {
 const pages = [
   { href: '/', name: 'Wall', key: 'w' },
   { href: '/handoffs', name: 'Handoffs', key: 'h' },
+  { href: '/curriculum', name: 'Curriculum', key: 'c' },
+  { href: '/method', name: 'Method', key: 'm' },
+  { href: '/bench', name: 'Bench', key: 'b' },
   { href: '/dogs/new', name: 'New dog', key: 'd' },
   { href: '/people/new', name: 'New trainer', key: 't' },
 ] as const

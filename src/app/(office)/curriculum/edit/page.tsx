@@ -1,0 +1,11 @@
+import type { Metadata } from 'next'
+import { Editor } from '@/screens/curriculum/Editor'
+import { kennelDatabase } from '@/store/connection'
+import { loadDraft } from '@/work/curriculum'
+import { discard, publish, save } from './actions'
+
+export const metadata: Metadata = { title: 'Curriculum draft' }
+
+export default function EditPage() {
+  return <Editor page={loadDraft(kennelDatabase())} actions={{ save, publish, discard }} />
+}

@@ -1,0 +1,13 @@
+import { notFound } from 'next/navigation'
+import { CommandPage } from '@/screens/command/CommandPage'
+import { kennelDatabase } from '@/store/connection'
+import { requestTime } from '@/work/clock'
+import { loadCommand } from '@/work/resident'
+import { logTried } from '../../actions'
+
+export default async function Page({ params }: { params: Promise<{ residencyId: string; command: string }> }) {
+  const { residencyId, command } = await params
+  const view = loadCommand(kennelDatabase(), residencyId, command, requestTime())
+  if (!view) notFound()
+  return <CommandPage view={view} logTried={logTried} />
+}

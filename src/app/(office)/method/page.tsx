@@ -1,0 +1,12 @@
+import type { Metadata } from 'next'
+import { Method } from '@/screens/method/Method'
+import { kennelDatabase } from '@/store/connection'
+import { requestTime } from '@/work/clock'
+import { loadMethod } from '@/work/method'
+import { preview, set } from './actions'
+
+export const metadata: Metadata = { title: 'House method' }
+
+export default function MethodPage() {
+  return <Method page={loadMethod(kennelDatabase(), requestTime())} actions={{ preview, set }} />
+}

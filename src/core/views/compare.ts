@@ -1,0 +1,33 @@
+import { findCommand, findRung } from '../curriculum/lookup'
+import type { Curriculum } from '../curriculum/types'
+import type { CommandStanding } from '../progress/standing'
+import type { Summary } from '../progress/summary'
+import { figuresOf } from './line'
+
+/** One command that would stand otherwise. */
+export interface StandingChange {
+  readonly command: string
+  readonly before: string
+  readonly after: string
+}
+
+/** What differs between two summaries of one dog: word, figures, next step and promise, a line a command. */
+export function compareStandings(beforeLadder: Curriculum, before: Summary, afterLadder: Curriculum, after: Summary): readonly StandingChange[] {
+  const ids = [...new Set([...before.commands, ...after.commands].map((c) => c.command))]
+  return ids.flatMap((id) => {
+    const was = say(beforeLadder, before.commands.find((c) => c.command === id))
+    const is = say(afterLadder, after.commands.find((c) => c.command === id))
+    return was === is ? [] : [{ command: findCommand(afterLadder, id)?.name ?? findCommand(beforeLadder, id)?.name ?? id, before: was, after: is }]
+  })
+}
+
+function say(ladder: Curriculum, standing: CommandStanding | undefined): string {
+  if (!standing) return 'not in this ladder'
+  const next = standing.step && findRung(ladder, standing.step.rungId)
+  const promised = standing.promise && findRung(ladder, standing.promise.promise.rungId)
+  return [
+    `${standing.word} ${figuresOf(standing)}`.trim(),
+    next ? `next ${next.command.id === standing.command ? '' : `${next.command.name} `}${next.rung.name}` : 'nothing next',
+    ...(standing.promise ? [promised ? `promised ${promised.rung.name}` : 'the promised rung is not in this ladder'] : []),
+  ].join('; ')
+}

@@ -1,0 +1,55 @@
+'use client'
+import { useState, useTransition } from 'react'
+import { Input, Label, TextField } from 'react-aria-components'
+import styled from 'styled-components'
+import { Button, Choose, Fault, FieldLabel } from '@/ui/parts'
+import { phone } from '@/ui/theme'
+import { sayMoment } from '@/ui/when'
+import type { CommandPage } from '@/work/resident'
+import { useMe } from '../shell/useMe'
+
+type Told = { readonly ok: true } | { readonly ok: false; readonly reason: string }
+const wentWords = { better: 'better', same: 'no change', worse: 'worse' } as const
+
+/** What to try, in order, with what was tried and how it went. */
+export function Stuck({ view, stuck, log }: { view: CommandPage; stuck: NonNullable<CommandPage['stuck']>; log: (raw: unknown) => Promise<Told> }) {
+  const [me, setMe] = useMe(view.people)
+  const [what, setWhat] = useState(stuck.first ?? '')
+  const [went, setWent] = useState('better')
+  const [note, setNote] = useState('')
+  const [wrong, setWrong] = useState('')
+  const [pending, start] = useTransition()
+  const send = () => {
+    start(async () => {
+      const told = await log({ residencyId: view.resident.residencyId, rungId: stuck.rungId, what, went, note, recordedBy: me })
+      setWrong(told.ok ? '' : told.reason)
+      if (told.ok) setNote('')
+    })
+  }
+  return (
+    <Box aria-labelledby="stuck">
+      <h2 id="stuck">Stuck at {stuck.rungName}</h2>
+      <p>{view.command.stuck} Try, in this order:</p>
+      <ol>
+        {stuck.offers.map((o) => (
+          <li key={o.id} data-first={o.id === stuck.first}>
+            <b>{o.name}</b>{o.id === stuck.first && <em> try this now</em>} <span>{o.words}</span>
+            {o.tried.map((t) => <small key={t.at}>{sayMoment(t.at, view.timeZone)}, {t.by}: {wentWords[t.went]}{t.note && `. “${t.note}”`}</small>)}
+          </li>
+        ))}
+      </ol>
+      <Form onSubmit={(e) => { e.preventDefault(); send() }}>
+        <Choose label="Tried" value={what} onChange={setWhat} choices={stuck.offers.map((o) => ({ id: o.id, name: o.name, note: o.words }))} />
+        <Choose label="It went" value={went} onChange={setWent} choices={Object.entries(wentWords).map(([id, name]) => ({ id, name }))} />
+        <TextField value={note} onChange={setNote}><FieldLabel as={Label}>How (optional)</FieldLabel><Line maxLength={400} /></TextField>
+        <Choose label="You are" value={me} onChange={setMe} choices={view.people} />
+        <Button type="submit" isDisabled={pending}>Log it</Button>
+      </Form>
+      {wrong && <div role="alert"><Fault>{wrong}</Fault></div>}
+    </Box>
+  )
+}
+
+const Box = styled.section`border-left: 5px solid var(--person); padding-left: 1rem; ol { margin: 0.4rem 0 0.8rem; padding-left: 1.3rem; display: grid; gap: 0.3rem; } span { color: var(--ink-2); } small { display: block; color: var(--ink-2); } em { font-style: normal; font-weight: 660; color: var(--person); }`
+const Form = styled.form`display: grid; grid-template-columns: 14rem 9rem minmax(0, 1fr) 11rem auto; gap: 0.6rem; align-items: end; ${phone} { grid-template-columns: 1fr; }`
+const Line = styled(Input)`min-height: 2.75rem; padding: 0.3rem 0.7rem; border: 1.5px solid var(--rule-2); border-radius: 4px; background: var(--paper); width: 100%;`

@@ -1,0 +1,76 @@
+'use client'
+import { useState, useTransition } from 'react'
+import { Button as AriaButton, Dialog, Heading, Input, Label, Modal, ModalOverlay, TextField } from 'react-aria-components'
+import styled from 'styled-components'
+import { outcomes, type Outcome } from '@/core/facts'
+import { levelWords } from '@/core/proofing/grid'
+import { kits } from '@/core/wire'
+import { OutcomeMark } from '@/ui/OutcomeMark'
+import { Button, Choose, Fault, FieldLabel, Quiet } from '@/ui/parts'
+import type { LogEntry } from '@/work/resident'
+import { useMe } from '../shell/useMe'
+
+type Told = { readonly ok: true } | { readonly ok: false; readonly reason: string }
+export interface CorrectActions {
+  readonly takeBack: (raw: unknown) => Promise<Told>
+  readonly putRight: (raw: unknown) => Promise<Told>
+}
+
+const outcomeOf: Readonly<Record<string, Outcome>> = { C: 'clean', H: 'helped', L: 'late', M: 'miss' }
+
+/** Puts a set right or takes it back, with the reason; the old set stays in the log. */
+export function CorrectSet({ entry, people, places, actions, onClose }: { entry: LogEntry; people: readonly { id: string; name: string }[]; places: readonly { id: string; name: string }[]; actions: CorrectActions; onClose: () => void }) {
+  const [me, setMe] = useMe(people)
+  const [reps, setReps] = useState<readonly Outcome[]>(() => [...entry.outcomes].flatMap((o) => outcomeOf[o] ?? []))
+  const [placeId, setPlace] = useState(entry.placeId)
+  const [leashHolder, setHolder] = useState(entry.leashHolder)
+  const [level, setLevel] = useState(String(entry.level))
+  const [kit, setKit] = useState(entry.kit)
+  const [reason, setReason] = useState('')
+  const [wrong, setWrong] = useState('')
+  const [pending, start] = useTransition()
+  const send = (run: () => Promise<Told>) => {
+    start(async () => {
+      const told = await run()
+      if (told.ok) onClose()
+      else setWrong(told.reason)
+    })
+  }
+  const turn = (i: number) => { setReps((all) => all.map((o, n) => (n === i ? (outcomes[(outcomes.indexOf(o) + 1) % outcomes.length] ?? o) : o))) }
+  return (
+    <Overlay isOpen isDismissable onOpenChange={(open) => { if (!open) onClose() }}>
+      <Modal>
+        <Sheet>
+          <Heading slot="title">Correct: {entry.rungName}</Heading>
+          <p>The set as recorded stays in the log, marked and with your reason. The corrected one counts in its place, at its time.</p>
+          <FieldLabel id="reps-label">Reps, each a button that turns clean, helped, late, miss</FieldLabel>
+          <RepRow role="group" aria-labelledby="reps-label">
+            {reps.map((o, i) => <RepButton key={i} onPress={() => { turn(i) }} aria-label={`Rep ${i + 1}: ${o}`}><OutcomeMark outcome={o} size="1.3rem" /></RepButton>)}
+          </RepRow>
+          <Pairs>
+            <Choose label="Place" value={placeId} onChange={setPlace} choices={places} />
+            <Choose label="On the leash" value={leashHolder} onChange={setHolder} choices={people} />
+            <Choose label="Distraction" value={level} onChange={setLevel} choices={levelWords.map((words, i) => ({ id: String(i), name: `${i} ${words}` }))} />
+            <Choose label="Kit" value={kit} onChange={setKit} choices={kits.map((k) => ({ id: k, name: k }))} />
+            <Choose label="You are" value={me} onChange={setMe} choices={people} />
+            <TextField value={reason} onChange={setReason}><FieldLabel as={Label}>Reason</FieldLabel><Line maxLength={200} /></TextField>
+          </Pairs>
+          {wrong && <div role="alert"><Fault>{wrong}</Fault></div>}
+          <Row>
+            <Button $now isDisabled={pending} onPress={() => { send(() => actions.putRight({ setId: entry.id, reason, recordedBy: me, placeId, leashHolder, level, kit, outcomes: reps })) }}>Put it right</Button>
+            <Button isDisabled={pending} onPress={() => { send(() => actions.takeBack({ setId: entry.id, reason, recordedBy: me })) }}>Take the set back</Button>
+            <Quiet onPress={onClose}>Leave it</Quiet>
+          </Row>
+        </Sheet>
+      </Modal>
+    </Overlay>
+  )
+}
+
+const Overlay = styled(ModalOverlay)`position: fixed; inset: 0; background: rgb(8 24 20 / 0.55); display: grid; place-items: center; z-index: 20; padding: 1rem; overflow: auto;`
+const Sheet = styled(Dialog)`background: var(--paper); color: var(--ink); padding: 1.3rem 1.6rem; width: min(38rem, 94vw); border-radius: 4px; border-top: 6px solid var(--ink); display: grid; gap: 0.7rem; outline: none; p { color: var(--ink-2); font-size: 0.92rem; } h2 { font-size: 1.3rem; }`
+const RepRow = styled.div`display: flex; flex-wrap: wrap; gap: 0.35rem;`
+const RepButton = styled(AriaButton)`min-width: 2.75rem; min-height: 2.75rem; border: 1.5px solid var(--rule-2); border-radius: 4px; background: none; color: var(--ink); cursor: pointer; display: grid; place-items: center; &[data-hovered='true'] { border-color: var(--ink); }`
+const Pairs = styled.div`display: grid; grid-template-columns: 1fr 1fr; gap: 0.6rem;`
+const Line = styled(Input)`min-height: 2.75rem; padding: 0.3rem 0.7rem; border: 1.5px solid var(--rule-2); border-radius: 4px; background: var(--paper); width: 100%;`
+const Row = styled.div`display: flex; gap: 0.7rem; align-items: center; flex-wrap: wrap;`

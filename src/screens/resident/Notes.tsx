@@ -1,0 +1,46 @@
+'use client'
+import { useState, useTransition } from 'react'
+import { Input, Label, TextField } from 'react-aria-components'
+import styled from 'styled-components'
+import { Button, Choose, Fault, FieldLabel } from '@/ui/parts'
+import { sayMoment } from '@/ui/when'
+import type { ResidentView } from '@/work/resident'
+import { useMe } from '../shell/useMe'
+
+type Told = { readonly ok: true } | { readonly ok: false; readonly reason: string }
+
+/** Notes about the dog, newest first, and room for one more. */
+export function Notes({ view, keep }: { view: ResidentView; keep: (raw: unknown) => Promise<Told> }) {
+  const [me, setMe] = useMe(view.people)
+  const [text, setText] = useState('')
+  const [wrong, setWrong] = useState('')
+  const [pending, start] = useTransition()
+  const send = () => {
+    start(async () => {
+      const told = await keep({ residencyId: view.resident.residencyId, command: '', text, recordedBy: me })
+      setWrong(told.ok ? '' : told.reason)
+      if (told.ok) setText('')
+    })
+  }
+  return (
+    <section aria-labelledby="notes">
+      <h2 id="notes">Notes</h2>
+      <List>
+        {view.notes.map((n) => (
+          <li key={n.id}>“{n.text}” <small>{n.by}, {sayMoment(n.at, view.timeZone)}{n.command ? `, ${view.commands.find((c) => c.id === n.command)?.name ?? n.command}` : ''}</small></li>
+        ))}
+        {view.notes.length === 0 && <li><small>None yet. A note made at the end of a set stands here too.</small></li>}
+      </List>
+      <Form onSubmit={(e) => { e.preventDefault(); send() }}>
+        <TextField value={text} onChange={setText}><FieldLabel as={Label}>A note for the next block</FieldLabel><Line maxLength={400} /></TextField>
+        <Choose label="You are" value={me} onChange={setMe} choices={view.people} />
+        <Button type="submit" isDisabled={pending || text.trim() === ''}>Keep note</Button>
+      </Form>
+      {wrong && <div role="alert"><Fault>{wrong}</Fault></div>}
+    </section>
+  )
+}
+
+const List = styled.ul`list-style: none; margin: 0 0 0.6rem; padding: 0; display: grid; gap: 0.35rem; small { color: var(--ink-2); font-size: 0.82rem; }`
+const Form = styled.form`display: grid; gap: 0.5rem; button { justify-self: start; }`
+const Line = styled(Input)`min-height: 2.75rem; padding: 0.3rem 0.7rem; border: 1.5px solid var(--rule-2); border-radius: 4px; background: var(--paper); width: 100%;`

@@ -1,0 +1,74 @@
+import { v7 } from 'uuid'
+import { z } from 'zod'
+import { outcomes } from '@/core/facts'
+import { kits } from '@/core/wire'
+import { copyClose, copyRep, copySet, nextSequence, standingReps, standingSet, type Desk, type RepRow } from '@/store/corrections'
+import type { Db } from '@/store/database'
+import { insertVoid } from '@/store/facts'
+import { readPeople, readPlaces } from '@/store/kennel'
+import { refold } from './standings'
+
+/** Facts made at a desk, not on a tablet. */
+export const deskDevice = '01890000-0000-7000-8000-00000000de5c'
+
+const reason = z.string().trim().min(1, 'Say why: it stays beside the set.').max(200, '200 letters at the most.').regex(/^\P{Cc}*$/u, 'One line of text.')
+const person = z.string().min(1, 'Choose who you are.').max(64)
+
+export const voidForm = z.object({ setId: z.uuid(), reason, recordedBy: person })
+export const correctSetForm = z.object({
+  setId: z.uuid(),
+  reason,
+  recordedBy: person,
+  placeId: z.string().max(64),
+  leashHolder: z.string().max(64),
+  level: z.coerce.number().int().min(0).max(5),
+  kit: z.enum(kits),
+  /** The outcome of each rep in order; as many as the set has. */
+  outcomes: z.array(z.enum(outcomes)).max(60),
+})
+
+export type Done = { readonly ok: true; readonly residencyId: string } | { readonly ok: false; readonly reason: string }
+const refuse = (why: string): Done => ({ ok: false, reason: why })
+
+/** Takes a set back, with its reason. It stays in the log and counts for nothing. */
+export function voidSet(db: Db, form: z.infer<typeof voidForm>, now: number): Done {
+  return db
+    .transaction((): Done => {
+      const set = standingSet(db, form.setId)
+      if (!set) return refuse('This set was taken back already, or there is no such set.')
+      if (!readPeople(db).some((p) => p.id === form.recordedBy)) return refuse('Nobody here by that name.')
+      takeBack(db, form.setId, form.reason, form.recordedBy, { device: deskDevice, receivedAt: now })
+      refold(db, set.residencyId)
+      return { ok: true, residencyId: set.residencyId }
+    })
+    .immediate()
+}
+
+function takeBack(db: Db, targetId: string, why: string, recordedBy: string, desk: Desk): void {
+  insertVoid(db, { kind: 'voided', id: v7(), seq: nextSequence(db, 'voided', desk.device), deviceAt: desk.receivedAt, targetId, reason: why, recordedBy }, { device: desk.device, at: desk.receivedAt, receivedAt: desk.receivedAt })
+}
+
+/** Corrects a set: the old one is taken back with its reason, a copy with what was wrong put right stands in its stead, at its time. */
+export function correctSet(db: Db, form: z.infer<typeof correctSetForm>, now: number): Done {
+  return db
+    .transaction((): Done => {
+      const set = standingSet(db, form.setId)
+      if (!set) return refuse('This set was taken back already, or there is no such set.')
+      const people = readPeople(db)
+      if (!people.some((p) => p.id === form.recordedBy) || !people.some((p) => p.id === form.leashHolder)) return refuse('Nobody here by that name.')
+      if (!readPlaces(db).some((p) => p.id === form.placeId)) return refuse('There is no such place.')
+      const reps = standingReps(db, form.setId)
+      if (reps.length !== form.outcomes.length) return refuse('Somebody changed this set meanwhile. Look at it again.')
+      const desk: Desk = { device: deskDevice, receivedAt: now }
+      const id = v7()
+      copySet(db, form.setId, { id, placeId: form.placeId, leashHolder: form.leashHolder, level: form.level, kit: form.kit }, desk)
+      reps.forEach((rep, i) => { copyRep(db, rep.id, { id: v7(), setId: id, change: changeOf(rep, form.outcomes[i]) }, desk) })
+      copyClose(db, form.setId, id, v7(), desk)
+      takeBack(db, form.setId, form.reason, form.recordedBy, desk)
+      refold(db, set.residencyId)
+      return { ok: true, residencyId: set.residencyId }
+    })
+    .immediate()
+}
+
+const changeOf = (rep: RepRow, outcome: RepRow['outcome'] | undefined) => (outcome === undefined || outcome === rep.outcome ? {} : { outcome, faults: outcome === 'clean' ? [] : rep.faults })
