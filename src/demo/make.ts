@@ -87,7 +87,7 @@ function storyOf(dog: CastDog, chance: Chance): SimulatedSet[] {
 
 /** A dog that went home: four things learned in two days, then only asked for now and then until the third week is over. */
 function remembered(trainer: SimulatedTrainer): SimulatedSet[] {
-  const ladders = ['sit.empty', 'touch.one-step', 'watch.empty-hand', 'leave-it.word']
+  const ladders = ['sit.empty', 'touch.one-step', 'watch.empty-hand', 'leave-it.word', 'marker.test', 'check-in.follow-line', 'heel.turn-away']
   const climb = (rungId: string, day: number) => rungsUpTo(houseCurriculum, rungId).flatMap((rung) => trainer.proved(rung.id, day, 'room', 'joss'))
   const learned = [1, 2].flatMap((day) => ladders.flatMap((rung) => climb(rung, day)))
   const asked = ladders.flatMap((rung) => trainer.askedFor(rung, 2, 20, 'joss', (day) => climb(rung, day)))

@@ -55,7 +55,7 @@ export function Choose({ label, choices, value, onChange, name }: { label: strin
     <ChooseRoot selectedKey={value} onSelectionChange={(key) => key !== null && onChange(String(key))} placeholder="choose" {...(name === undefined ? {} : { name })}>
       <FieldLabel as={Label}>{label}</FieldLabel>
       <ChooseButton>
-        <SelectValue>{({ selectedText }) => selectedText ?? 'choose'}</SelectValue>
+        <SelectValue>{({ selectedText }) => (selectedText ? selectedText : 'choose')}</SelectValue>
         <span aria-hidden="true">▾</span>
       </ChooseButton>
       <ChoosePopover>

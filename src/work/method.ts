@@ -5,6 +5,7 @@ import { findRung } from '@/core/curriculum/lookup'
 import { dayIn } from '@/core/days'
 import { methodAt, methodChange, type DatedChange, type Method } from '@/core/method/rows'
 import { newest } from '@/core/progress/regime'
+import { sayRule } from '@/core/progress/rules'
 import { compareStandings, type StandingChange } from '@/core/views/compare'
 import type { Db } from '@/store/database'
 import { readKennel, readPeople, readPlaces } from '@/store/kennel'
@@ -57,27 +58,34 @@ function replayChanges(db: Db, resident: Resident, changes: readonly DatedChange
   return compareStandings(newest(regimesOfResident(db, resident)).curriculum, before.summary, newest(regimes).curriculum, under(db, resident.residencyId, regimes, before.summary.pace))
 }
 
-/** The suggestion of each command under the method as it is and as it would be. */
+/** The suggestion of each command under the method as it is and as it would be; only what differs is said. */
 function suggestionChanges(db: Db, resident: Resident, before: readonly DatedChange[], after: readonly DatedChange[], now: number): readonly StandingChange[] {
   const had = suggestions(db, resident, before, now)
   const has = suggestions(db, resident, after, now)
   return [...new Set([...had.keys(), ...has.keys()])].flatMap((command) => {
-    const [was, is] = [had.get(command) ?? 'nothing', has.get(command) ?? 'nothing']
-    return was === is ? [] : [{ command, before: was, after: is }]
+    const [was, is] = [had.get(command), has.get(command)]
+    const differs = partsOf.filter((part) => was?.[part] !== is?.[part])
+    const say = (s: SaidSuggestion | undefined) => (s ? differs.map((part) => s[part]).filter((p) => p !== '').join(', ') || 'as it was' : 'nothing now')
+    return differs.length === 0 ? [] : [{ command: was && is && was.rung === is.rung ? `${command}, ${was.rung}` : command, before: say(was), after: say(is) }]
   })
 }
 
-function suggestions(db: Db, resident: Resident, changes: readonly DatedChange[], now: number): ReadonlyMap<string, string> {
-  const { curriculum } = newest(regimesOfResident(db, resident, { changes }))
-  const { state, summary } = derive(db, resident.residencyId, regimesOfResident(db, resident, { changes }))
+const partsOf = ['rung', 'rule', 'words', 'cue', 'level', 'place'] as const
+type SaidSuggestion = Readonly<Record<(typeof partsOf)[number], string>>
+
+function suggestions(db: Db, resident: Resident, changes: readonly DatedChange[], now: number): ReadonlyMap<string, SaidSuggestion> {
+  const regimes = regimesOfResident(db, resident, { changes })
+  const { curriculum } = newest(regimes)
+  const { state, summary } = derive(db, resident.residencyId, regimes)
   const places = readPlaces(db)
   const around = { now, today: dayIn(readKennel(db).timeZone, now), places, people: readPeople(db).filter((p) => p.role !== 'hand').map((p) => p.id), method: methodAt(changes, now), forgetting: kennelForgetting(db).model }
   return new Map(
     summary.commands.flatMap((standing) => {
+      if (!standing.promise && standing.word === 'not started') return []
       const s = suggestSet(curriculum, state, standing, around)
       const found = s && findRung(curriculum, s.rungId)
       if (!s || !found) return []
-      return [[found.command.name, [found.rung.name, found.rung.criterion.words, `${found.rung.rule.kind === 'row' ? `${found.rung.rule.r} in a row` : `${found.rung.rule.k} of ${found.rung.rule.n}`}`, s.level > 0 ? `level ${s.level}` : '', places.find((p) => p.id === s.placeId)?.name ?? ''].filter(Boolean).join(', ')] as const]
+      return [[found.command.name, { rung: found.rung.name, rule: sayRule(found.rung.rule), words: found.rung.criterion.words, cue: found.rung.cue === 'none' ? 'no word' : found.rung.cue, level: `level ${s.level}`, place: places.find((p) => p.id === s.placeId)?.name ?? 'where it is taught' }] as const]
     }),
   )
 }

@@ -78,6 +78,7 @@ export function Bench({ own }: { own: readonly OwnRung[] }) {
         </Rules>
       </form>
       <Working works={[first, second]} />
+      <Side>
       <Results aria-live="polite">
         <table>
           <thead><tr><th scope="col">At a true rate of {percent(first.result?.at.p ?? rate)}</th><th scope="col">A: {sayBenchRule(ruleOf(a))}</th><th scope="col">B: {sayBenchRule(ruleOf(b))}</th></tr></thead>
@@ -93,6 +94,7 @@ export function Bench({ own }: { own: readonly OwnRung[] }) {
         <Why label="how it is computed"><p>Expected reps and chances come from the rule’s own absorbing Markov chain, exact to nine digits for rates of 20 to 99 % and rules of up to twelve reps; longer rules are refused. The last three lines average over dogs whose true rates follow Beta({housePrior.a}, {housePrior.b}), the house’s prior: mean 80 %, worth ten reps. Drops on the way are not counted.</p></Why>
       </Results>
       {first.result && second.result && <Curves a={first.result.curve} b={second.result.curve} names={[`A: ${sayBenchRule(ruleOf(a))}`, `B: ${sayBenchRule(ruleOf(b))}`]} within={within} />}
+      </Side>
       <Own own={own} />
     </Page>
   )
@@ -141,7 +143,7 @@ function Own({ own }: { own: readonly OwnRung[] }) {
       <h2 id="own">Our own dogs, today</h2>
       {judged.length === 0 ? <p>Nothing is held yet.</p> : (
         <>
-          <p>{judged.length} rungs are held. Asked once, cold, about <b>{failing.toFixed(0)}</b> would not meet their rule; {judged.filter((r) => r.chance < 0.5).length} are more likely to fail than not. <Why><p>Each chance is the mean over the posterior of that dog’s rate at the rung (prior Beta({housePrior.a}, {housePrior.b}), updated by all its reps there) of meeting the rule in one go, times what is predicted to be left of it since it was last worked.</p></Why></p>
+          <div>{judged.length} rungs are held. Asked once, cold, about <b>{failing.toFixed(0)}</b> would not meet their rule; {judged.filter((r) => r.chance < 0.5).length} are more likely to fail than not. <Why><p>Each chance is the mean over the posterior of that dog’s rate at the rung (prior Beta({housePrior.a}, {housePrior.b}), updated by all its reps there) of meeting the rule in one go, times what is predicted to be left of it since it was last worked.</p></Why></div>
           <table>
             <thead><tr><th scope="col">Least sure first</th><th scope="col">Rung</th><th scope="col">Rule</th><th scope="col">Reps</th><th scope="col">Left</th><th scope="col">Chance today</th></tr></thead>
             <tbody>
@@ -151,7 +153,7 @@ function Own({ own }: { own: readonly OwnRung[] }) {
         </>
       )}
       <h3>Can these chances be trusted?</h3>
-      <p>On simulated dogs whose true rates are known, predictions are held against what came. <Button onPress={() => { check.run({ kind: 'calibrate', dogs: 100_000, seed: 20261123 }) }} isDisabled={check.running}>Try 100,000 dogs</Button></p>
+      <div>On simulated dogs whose true rates are known, predictions are held against what came. <Button onPress={() => { check.run({ kind: 'calibrate', dogs: 100_000, seed: 20261123 }) }} isDisabled={check.running}>Try 100,000 dogs</Button></div>
       {check.running && <Bar value={check.share * 100} aria-label="Simulating"><i style={{ width: `${check.share * 100}%` }} /><span>Simulating {Math.round(check.share * 100)} %</span><Quiet onPress={check.cancel}>Cancel</Quiet></Bar>}
       {check.refused && <Fault>{check.refused}</Fault>}
       {check.result && (
@@ -169,7 +171,7 @@ function Own({ own }: { own: readonly OwnRung[] }) {
 
 const Page = styled.div`
   padding: 0.9rem 1.5rem 3rem; display: grid; gap: 1.4rem; grid-template-columns: minmax(0, 1fr); h2 { font-size: 1.35rem; } h3 { font-size: 1.05rem; margin: 1rem 0 0.2rem; } ${phone} { padding: 0.8rem 0.9rem 3rem; }
-  table { border-collapse: collapse; } th, td { text-align: right; font-weight: 400; padding: 0.28rem 1.4rem 0.28rem 0; border-bottom: 1px solid var(--rule); } thead th { color: var(--ink-2); font-size: 0.9rem; font-weight: 600; } th:first-child { text-align: left; } td:nth-child(2) { text-align: inherit; } td b { font-weight: 700; }
+  table { border-collapse: collapse; } th, td { text-align: right; font-weight: 400; padding: 0.28rem 1.4rem 0.28rem 0; border-bottom: 1px solid var(--rule); } thead th { color: var(--ink-2); font-size: 0.9rem; font-weight: 600; } th:first-child { text-align: left; } td b { font-weight: 700; }
 `
 const Head = styled.header`border-bottom: 1.5px solid var(--ink); padding-bottom: 0.6rem; h1 { font-size: 1.9rem; } p { color: var(--ink-2); max-width: 70ch; }`
 const Rules = styled.div`
@@ -178,5 +180,6 @@ const Rules = styled.div`
 `
 const Shared = styled.div`display: grid; grid-template-columns: 1fr 1fr 1fr; gap: 0.5rem 0.7rem; align-items: end; align-content: start;`
 const Field = styled(NumberField)`display: grid; gap: 0.15rem; min-width: 0; input { min-height: 2.75rem; padding: 0.3rem 0.7rem; border: 1.5px solid var(--rule-2); border-radius: 4px; background: var(--paper); width: 100%; }`
+const Side = styled.div`display: grid; grid-template-columns: minmax(0, 33rem) minmax(0, 1fr); gap: 2.2rem; align-items: start; ${phone} { grid-template-columns: minmax(0, 1fr); }`
 const Results = styled.div`overflow-x: auto; table td { font-size: 1.25rem; font-weight: 640; }`
 const Bar = styled(ProgressBar)`position: relative; display: flex; align-items: center; gap: 1rem; i { position: absolute; left: 0; bottom: 0; height: 4px; background: var(--ink); } padding-bottom: 6px;`

@@ -4,7 +4,6 @@ import { Line } from 'react-chartjs-2'
 import styled from 'styled-components'
 import type { BenchPoint } from '@/core/rulebench/judge'
 import { useInks, type Inks } from '@/ui/useInks'
-import { phone } from '@/ui/theme'
 
 Chart.register(Legend, LinearScale, LineElement, LogarithmicScale, PointElement, Tooltip)
 
@@ -45,4 +44,4 @@ export default function Curves({ a, b, names, within }: { a: readonly BenchPoint
   )
 }
 
-const Frame = styled.div`display: grid; grid-template-columns: 1fr 1fr; gap: 1.6rem; min-height: 18rem; figure { margin: 0; min-width: 0; } figcaption { color: var(--ink-2); } .plot { height: 17rem; position: relative; } details { grid-column: 1 / -1; } summary { cursor: pointer; color: var(--ink-2); } ${phone} { grid-template-columns: minmax(0, 1fr); }`
+const Frame = styled.div`display: grid; grid-template-columns: minmax(0, 1fr); gap: 0.8rem; min-height: 24rem; figure { margin: 0; min-width: 0; } figcaption { color: var(--ink-2); } .plot { height: 11.5rem; position: relative; } details { grid-column: 1 / -1; } summary { cursor: pointer; color: var(--ink-2); }`

@@ -142,14 +142,14 @@ export function Editor({ page, actions }: { page: DraftPage; actions: EditorActi
             <Choose label="Command" value={command.id} onChange={(id) => { setCommand(id); const c: CommandFile | undefined = file.commands.find((x) => x.id === id); setRun(c?.runs[0]?.id ?? ''); setRung(c?.runs[0]?.rungs[0]?.id ?? '') }} choices={file.commands.map((c) => ({ id: c.id, name: c.name }))} />
             {command.runs.length > 1 && <Choose label="Run" value={run.id} onChange={(id) => { setRun(id); setRung(command.runs.find((r) => r.id === id)?.rungs[0]?.id ?? '') }} choices={command.runs.map((r) => ({ id: r.id, name: r.name }))} />}
           </Pick>
-          <Rungs aria-label={`Rungs of ${command.name}`} selectionMode="single" disallowEmptySelection selectedKeys={[rung.id]} onSelectionChange={(keys) => { if (keys !== 'all') setRung(String([...keys][0] ?? rung.id)) }} dragAndDropHooks={dragAndDropHooks} items={run.rungs.map((r) => ({ ...r }))} dependencies={[file]}>
-            {(item: RungFile) => (
-              <GridListItem id={item.id} textValue={item.name}>
+          <Rungs aria-label={`Rungs of ${command.name}`} selectionMode="single" disallowEmptySelection selectedKeys={[rung.id]} onSelectionChange={(keys) => { if (keys !== 'all') setRung(String([...keys][0] ?? rung.id)) }} dragAndDropHooks={dragAndDropHooks}>
+            {run.rungs.map((item) => (
+              <GridListItem key={item.id} id={item.id} textValue={item.name}>
                 <Grip slot="drag" aria-label={`Move ${item.name}`}>⠿</Grip>
                 <span><b>{item.name}</b><small>{item.criterion.words}; {sayRule(item.rule)}</small></span>
                 {faults.some((f) => f.where.split(',')[0] === item.id) && <em>fault</em>}
               </GridListItem>
-            )}
+            ))}
           </Rungs>
           <Tools>
             <Button onPress={() => { step(-1) }}>Up</Button>
@@ -176,12 +176,12 @@ function Faults({ faults, title, onGo }: { faults: readonly CurriculumFault[]; t
 const Page = styled.div`padding: 0.9rem 1.5rem 3rem; display: grid; gap: 0.8rem; grid-template-columns: minmax(0, 1fr); .told:empty { display: none; } .fine { color: var(--held); font-weight: 600; } ${phone} { padding: 0.8rem 0.9rem 3rem; }`
 const Head = styled.header`display: flex; justify-content: space-between; gap: 1rem; align-items: end; flex-wrap: wrap; border-bottom: 1.5px solid var(--ink); padding-bottom: 0.6rem; h1 { font-size: 1.9rem; } p { color: var(--ink-2); max-width: 60ch; }`
 const Tools = styled.div`display: flex; gap: 0.5rem; flex-wrap: wrap; margin-top: 0.5rem;`
-const Publish = styled.div`display: flex; gap: 0.8rem; align-items: end; > :first-child { width: 14rem; }`
+const Publish = styled.div`display: grid; grid-template-columns: 15rem max-content; gap: 0.8rem; align-items: end; ${phone} { grid-template-columns: 1fr; }`
 const Columns = styled.div`display: grid; grid-template-columns: minmax(0, 1fr) minmax(0, 1.1fr); gap: 2rem; align-items: start; ${phone} { grid-template-columns: minmax(0, 1fr); }`
 const Pick = styled.div`display: grid; grid-template-columns: 1fr 1fr; gap: 0.6rem; margin-bottom: 0.5rem;`
 const Rungs = styled(GridList)`
   border-left: 3px solid var(--ink); outline-offset: 4px; max-height: 34rem; overflow: auto;
-  [role='row'] { border-bottom: 1px solid var(--rule); outline-offset: -3px; cursor: pointer; } [role='gridcell'] { display: grid; grid-template-columns: auto minmax(0, 1fr) auto; gap: 0.6rem; align-items: center; padding: 0.35rem 0.5rem; } [role='row'][data-selected='true'] { background: var(--paper); box-shadow: inset 5px 0 0 var(--ink); }
+  [role='row'] { border-bottom: 1px solid var(--rule); outline-offset: -3px; cursor: pointer; display: grid; grid-template-columns: auto minmax(0, 1fr) auto; gap: 0.6rem; align-items: center; padding: 0.35rem 0.7rem; } [role='row'][data-selected='true'] { background: var(--paper); box-shadow: inset 5px 0 0 var(--ink); }
   b { display: block; font-weight: 620; } small { color: var(--ink-2); font-size: 0.84rem; display: block; } em { font-style: normal; color: var(--person); font-weight: 640; }
   .react-aria-DropIndicator[data-drop-target='true'] { outline: 2px solid var(--now); }
 `

@@ -123,7 +123,7 @@ const Page = styled.div`padding: 0.9rem 1.5rem 3rem; display: grid; gap: 1.6rem;
 const Head = styled.header`border-bottom: 1.5px solid var(--ink); padding-bottom: 0.7rem; h1 { font-size: 1.9rem; } p { color: var(--ink-2); max-width: 60ch; } .me { max-width: 16rem; margin-top: 0.5rem; }`
 const Row = styled.article`
   display: grid; grid-template-columns: minmax(0, 1fr) minmax(0, 1fr); gap: 0.4rem 2rem; border-top: 1px solid var(--rule); padding: 0.6rem 0; .side p { color: var(--ink-2); font-size: 0.92rem; }
-  label:first-child, [slot='label'] { font-weight: 640; } &[data-changed='true'] { border-left: 4px solid var(--ink); padding-left: 0.8rem; }
+  [role='radiogroup'] > span:first-child { font-weight: 660; font-size: 1.05rem; } &[data-changed='true'] { border-left: 4px solid var(--ink); padding-left: 0.8rem; }
   ${phone} { grid-template-columns: minmax(0, 1fr); }
 `
 const Option = styled(Radio)`
