@@ -44,7 +44,7 @@ test('an empty kennel is no dead end: trainer, dog and first set, by keyboard', 
   await expect(page.getByRole('heading', { name: 'كلب 🐕 Bramble' })).toBeVisible()
   await expectNoAxeFindings(page)
 
-  await tabTo(page, /Work sit/)
+  await tabTo(page, /Work sit/i)
   await page.keyboard.press('Enter')
   await expect(page.getByRole('button', { name: 'Begin set' })).toBeVisible()
   await page.keyboard.press('Enter')

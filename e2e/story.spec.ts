@@ -20,7 +20,7 @@ test('the whole story by keyboard: wall, one set short of ready, worked, ready, 
   await expect(page.getByLabel('Handoff').getByText('Not ready: 1 of 3 promises')).toBeVisible()
   await expectNoAxeFindings(page)
 
-  await tabTo(page, /Work sit-stay/)
+  await tabTo(page, /Work sit-stay/i)
   await page.keyboard.press('Enter')
   await expect(page.getByRole('heading', { name: '30 s' })).toBeVisible()
   await expect(page.getByText(/Orchard paddock/).first()).toBeVisible()

@@ -127,7 +127,7 @@ const Bar = styled.header`
 `
 const Mark = styled(Link)`display: inline-flex; align-items: center; gap: 0.45rem; font-family: 'Hepta Slab Variable', serif; font-weight: 760; font-size: 1.3rem; text-decoration: none; letter-spacing: -0.02em;`
 const Where = styled.span`color: var(--ink-2); ${phone} { display: none; }`
-const Nav = styled.nav`display: flex; gap: 0.2rem; margin-left: 0.5rem; ${phone} { order: 3; width: 100%; margin: 0; justify-content: space-between; }`
+const Nav = styled.nav`display: flex; gap: 0.2rem; margin-left: 0.5rem; ${phone} { order: 3; width: 100%; margin: 0; overflow-x: auto; white-space: nowrap; }`
 const NavLink = styled(Link)`
   padding: 0.35rem 0.7rem; text-decoration: none; color: var(--ink-2); border-bottom: 3px solid transparent; margin-bottom: calc(-0.5rem - 3px); padding-bottom: calc(0.35rem + 0.5rem);
   &:hover { color: var(--ink); } &[aria-current='page'] { color: var(--ink); font-weight: 640; border-bottom-color: var(--ground); box-shadow: inset 0 -3px 0 var(--held); }

@@ -116,11 +116,11 @@ function SetInHand({ view, outbox }: { view: SessionView; outbox: Outbox }) {
         <dl>
           <dt>Say</dt><dd>{prompt.say}</dd>
           <dt>Don’t</dt><dd>{prompt.dontSay}</dd>
-          <dt>Pay</dt><dd>{prompt.payWhere}; {prompt.payWhen}; {prompt.side} side</dd>
+          <dt>Pay</dt><dd>{prompt.payWhere}; {prompt.payWhen}{active ? '' : `; ${prompt.side} side`}</dd>
           {!active && found.command.caution && <><dt>Mind</dt><dd>{found.command.caution}</dd></>}
         </dl>
         {!active && <Why label="how, in this house"><ul>{prompt.notes.map((note) => <li key={note}>{note}</li>)}</ul></Why>}
-        {session.standing && <Cord><Line line={lineOf(session.standing, view.now)} size="row" /><span>{session.standing.word}</span></Cord>}
+        {session.standing && <Cord data-active={active !== undefined}><Line line={lineOf(session.standing, view.now)} size="row" /><span>{session.standing.word}</span></Cord>}
       </Criterion>
       {!active && <SetupPanel view={view} full={full} onChange={(c) => setSetup((s) => ({ ...s, ...c }))} onBegin={begin} blocked={blockedBy(session, view)} />}
       {active && !session.ended && <Working key={active.context.id} session={session} seconds={rung.kind === 'timed' || rung.kind === 'settle' ? rung.criterion.seconds : undefined} of={rung.setReps} faults={found.command.faults} />}
@@ -165,5 +165,5 @@ const Criterion = styled.section`
   .rule { color: var(--ink-2); } .criterion { font-size: 1.1rem; font-weight: 560; }
   dl { margin: 0.2rem 0 0; display: grid; grid-template-columns: auto 1fr; gap: 0.15rem 0.7rem; } dt { font-weight: 700; } dd { margin: 0; }
 `
-const Cord = styled.div`display: grid; grid-template-columns: minmax(0, 1fr) auto; gap: 0.8rem; align-items: start; margin-top: 0.4rem; svg { height: auto; } span { font-weight: 620; } `
+const Cord = styled.div`&[data-active='true'] { ${phone} { display: none; } } display: grid; grid-template-columns: minmax(0, 1fr) auto; gap: 0.8rem; align-items: start; margin-top: 0.4rem; svg { height: auto; } span { font-weight: 620; } `
 const Big = styled.h2`font-size: clamp(2.2rem, 9vw, 3.4rem); font-weight: 720;`

@@ -58,7 +58,7 @@ export function Working({ session, seconds, of, faults }: { session: ReturnType<
       <Marks role="status" aria-label={`Rep ${reps.length} of ${of}. ${verdict?.counts ?? ''}`}>
         <span aria-hidden="true">{Array.from({ length: Math.max(of, reps.length) }, (_, i) => <OutcomeMark key={i} outcome={reps[i]?.outcome} size="1.5rem" />)}</span>
         <b>{reps.length}/{of}</b>
-        <em>{verdict?.kind === 'moves-nothing' ? verdict.why : verdict?.counts}</em>
+        <em>{verdict?.why}</em>
       </Marks>
       {seconds !== undefined && <Hold clock={hold} seconds={seconds} onBegin={begin} />}
       {seconds === undefined && (
@@ -116,7 +116,7 @@ const Faults = styled(ToggleButtonGroup)`display: flex; flex-wrap: wrap; gap: 0.
 const Fault = styled(ToggleButton)`min-height: 2.75rem; padding: 0 0.5rem; border: 1.5px solid var(--rule-2); border-radius: 4px; background: none; color: var(--ink); font-size: 0.88rem; cursor: pointer; &[data-selected='true'] { background: var(--ink); color: var(--paper); }`
 const Targets = styled.div`display: grid; grid-template-columns: 1fr 1fr; gap: 0.6rem;`
 const Target = styled(AriaButton)`
-  min-height: 5.6rem; border: 3px solid var(--ink); border-radius: 6px; background: var(--paper); color: var(--ink); font-size: 1.45rem; font-weight: 680; cursor: pointer; touch-action: manipulation;
+  min-height: 4.9rem; border: 3px solid var(--ink); border-radius: 6px; background: var(--paper); color: var(--ink); font-size: 1.45rem; font-weight: 680; cursor: pointer; touch-action: manipulation;
   &[data-outcome='clean'] { background: var(--ink); color: var(--paper); }
   &[data-on='true'] { outline: 4px solid var(--now); outline-offset: 2px; }
   &[data-pressed='true'] { transform: translateY(2px); }

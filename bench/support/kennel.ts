@@ -1,0 +1,61 @@
+import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus'
+import { v7 } from 'uuid'
+import { houseCurriculum } from '@/core/curriculum/house'
+import { plainDog } from '@/core/dog/traits'
+import { rungsOf } from '@/core/curriculum/lookup'
+import { addDays, dayIn } from '@/core/days'
+import type { Db } from '@/store/database'
+import { insertPerson } from '@/store/kennel'
+import { insertDog, insertPromise, insertResidency } from '@/store/residents'
+
+export interface KennelSize {
+  readonly residents: number
+  /** Dogs that went home. */
+  readonly past: number
+  /** Sets of all of them. */
+  readonly allSets: number
+}
+
+/** Fills an empty database with a made-up kennel of this size, as of today. */
+export function fillKennel(db: Db, { residents, past, allSets }: KennelSize, today: string, now: number): void {
+  const rng = xoroshiro128plus(1)
+  const chance = () => (rng.next() >>> 0) / 2 ** 32
+  const people = ['a', 'b', 'c', 'd']
+  const device = '01890000-0000-7000-8000-0000000be7c4'
+  let seq = 0
+  const set = db.prepare("INSERT INTO training_set VALUES (?, ?, ?, ?, 'work', ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, 0, NULL, '1.8 m leash', 'house', 2, 2, NULL, NULL, NULL, NULL)")
+  const rep = db.prepare("INSERT INTO rep VALUES (?, ?, ?, ?, ?, ?, ?, ?, NULL, NULL, NULL, NULL, NULL, '[]', 1, NULL)")
+  const ladders = houseCurriculum.commands.map((c) => ({ command: c.id, rungs: rungsOf(c) }))
+  db.transaction(() => {
+    for (const id of people) insertPerson(db, { id, name: id, role: 'trainer', createdAt: now })
+    for (let d = 0; d < residents + past; d++) {
+      const gone = d >= residents
+      const arrivesOn = addDays(today, gone ? -400 + (d % 360) : -20)
+      const [dogId, id] = [v7(), v7()]
+      insertDog(db, { id: dogId, name: `Dog ${d}`, ownerName: 'Owner', releaseWord: 'Okay', markerWord: 'Yes', side: 'left', caution: '', biteHistory: false, traits: plainDog, createdAt: now })
+      insertResidency(db, { id, dogId, runNumber: String(d), arrivesOn, leavesOn: addDays(arrivesOn, gone ? 20 : 21 + (d % 20)), curriculumId: 'house', curriculumVersion: 2, createdAt: now })
+      for (const l of ladders) insertPromise(db, id, l.command, { rungId: l.rungs[Math.floor(l.rungs.length / 2)]?.id ?? '', level: 0, places: 3, people: 2 })
+      const sets = Math.round(allSets / (residents + past))
+      const start = new Date(`${arrivesOn}T09:00:00Z`).getTime()
+      for (let s = 0; s < sets; s++) {
+        const ladder = ladders[s % ladders.length]
+        const rung = ladder?.rungs[Math.min(ladder.rungs.length - 1, Math.floor((s / sets) * ladder.rungs.length * (0.6 + chance() * 0.4)))]
+        if (!ladder || !rung) continue
+        const at = start + Math.floor((s / sets) * 20) * 86_400_000 + (s % 20) * 900_000
+        const setId = v7({ msecs: at })
+        set.run(setId, id, ladder.command, rung.id, `${id.slice(0, 30)}${String(Math.floor(s / 4)).padStart(6, '0')}`, device, seq++, at, at, at, dayIn('UTC', at), people[s % 2], people[s % 2], ['room', 'yard', 'street'][s % 3])
+        for (let r = 0; r < rung.setReps; r++) rep.run(v7({ msecs: at + r }), setId, device, seq++, at + r * 1000, at + r * 1000, at, chance() < 0.9 ? 'clean' : 'helped')
+      }
+    }
+  })()
+}
+
+/** The middle of the times, in ms, that `run` took. */
+export function median(run: () => unknown, times: number): number {
+  const took = Array.from({ length: times }, () => {
+    const begun = performance.now()
+    run()
+    return performance.now() - begun
+  })
+  return took.sort((a, b) => a - b)[Math.floor(times / 2)] ?? 0
+}
