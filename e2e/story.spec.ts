@@ -31,7 +31,7 @@ test('the whole story by keyboard: wall, one set short of ready, worked, ready, 
 
   for (let i = 0; i < 2; i++) await page.keyboard.press('c')
   await page.keyboard.press('m')
-  await expect(page.getByRole('heading', { name: /Back to 20 s|Back to/ })).toBeVisible()
+  await expect(page.getByText('put back unpaid at the same spot')).toBeVisible()
   // A wrong key: taken back, and the set goes on.
   await page.keyboard.press('z')
   await expect(page.getByText('2 of 3 clean in a row')).toBeVisible()

@@ -1,6 +1,6 @@
 import { v7 } from 'uuid'
 import { z } from 'zod'
-import { plainDog } from '@/core/dog/traits'
+import { plainDog, traitNames } from '@/core/dog/traits'
 import { findRung } from '@/core/curriculum/lookup'
 import { dayIn, daysBetween } from '@/core/days'
 import type { Curriculum } from '@/core/curriculum/types'
@@ -66,9 +66,12 @@ export const dogForm = (curriculum: Curriculum) => z
     caution: optionalLine('The caution', 120),
     biteHistory: z.boolean(),
     cueWords: z.record(z.string(), optionalLine('The cue', 40)),
+    bornOn: z.union([z.literal(''), day('Born on')]).default(''),
+    traits: z.array(z.enum(traitNames)).default([]),
     promises: promisesForm(curriculum),
   })
   .superRefine((f, ctx) => {
+    if (f.bornOn !== '' && f.bornOn > f.arrivesOn) ctx.addIssue({ code: 'custom', path: ['bornOn'], message: 'Born after it arrives: check the date.' })
     if (f.leavesOn <= f.arrivesOn) ctx.addIssue({ code: 'custom', path: ['leavesOn'], message: 'Goes home on must lie after the arrival.' })
     else if (daysBetween(f.arrivesOn, f.leavesOn) > 200) ctx.addIssue({ code: 'custom', path: ['leavesOn'], message: 'A residency of more than 200 days is surely a slip of the key.' })
   })
@@ -102,7 +105,7 @@ export function addDog(db: Db, raw: unknown, now: number): FormResult {
       if (taken !== undefined) return { ok: false, errors: { run: `${taken} has run ${form.run} during these days.` } }
       const dogId = v7()
       const id = v7()
-      insertDog(db, { id: dogId, name: form.name, ownerName: form.owner, releaseWord: form.releaseWord, markerWord: form.markerWord, side: form.side, caution: form.caution, biteHistory: form.biteHistory, traits: plainDog, createdAt: now })
+      insertDog(db, { id: dogId, name: form.name, ownerName: form.owner, releaseWord: form.releaseWord, markerWord: form.markerWord, side: form.side, caution: form.caution, biteHistory: form.biteHistory, traits: { ...plainDog, ...Object.fromEntries(form.traits.map((t) => [t, true])), bornOn: form.bornOn === '' ? null : form.bornOn }, createdAt: now })
       for (const command of curriculum.commands) {
         const word = form.cueWords[command.id]
         if (word) insertCueWord(db, dogId, command.id, word)

@@ -22,6 +22,10 @@ export const dogTraits = z
   .readonly()
 export type DogTraits = z.infer<typeof dogTraits>
 
+/** Traits that are so or not, in the order a form asks for them. */
+export const traitNames = ['deaf', 'blind', 'stiff', 'giant', 'shy', 'fond', 'anxious', 'toys', 'puller'] as const
+export const traitWords: Readonly<Record<(typeof traitNames)[number], string>> = { deaf: 'deaf', blind: 'blind', stiff: 'old, lame or stiff', giant: 'giant', shy: 'frightened of people', fond: 'too fond of people', anxious: 'anxious', toys: 'works for toys', puller: 'pulls hard' }
+
 export const plainDog: DogTraits = { deaf: false, blind: false, stiff: false, giant: false, shy: false, fond: false, anxious: false, toys: false, puller: false, bornOn: null }
 
 /** House: a dog counts as young until six months, 26 weeks to the day. */

@@ -1,6 +1,7 @@
 import { findRung, type RungPlaceInLadder } from '../curriculum/lookup'
 import type { Curriculum, Rung } from '../curriculum/types'
-import { meetingsMissing, promiseStanding } from '../handoff/promise'
+import { meetingsMissing, promiseStanding, type PromiseStanding } from '../handoff/promise'
+import { relaxFrom, relaxPath } from '../proofing/relax'
 import type { OwnerPromise } from '../ownerPromise'
 import { unmetNeeds } from '../progress/gates'
 import { rungsToClimb } from '../progress/standing'
@@ -46,9 +47,18 @@ export function needOf(curriculum: Curriculum, state: DogState, promise: OwnerPr
   if (standing.met) return { command: target.command.id, reps: 0, rungs: 0, meetings: 0, days: 0, chance }
   const climb = climbTo(curriculum, state, target, promisedCommands, new Set())
   const reps = climb.reduce((sum, rung) => sum + expectedReps(rung.rule, chanceClean(curriculum, state, rung)), 0) + meetings * expectedReps(target.rung.rule, chance)
+  const eased = easedSteps(target, standing).reduce((sum, rung) => sum + expectedReps(rung.rule, chanceClean(curriculum, state, rung)), 0)
   const passed = standing.heldSince !== undefined
   const days = Math.max(passed ? 0 : 1, fewestDays(standing.places.map((p) => p.days.length), promise.places), fewestDays(standing.people.map((p) => p.days.length), promise.people))
-  return { command: target.command.id, reps, rungs: climb.length, meetings, days, chance }
+  return { command: target.command.id, reps: reps + eased, rungs: climb.length, meetings, days, chance }
+}
+
+/** The rungs of the relaxed climb up to the promised one, once for each place and each person still untried; those together count once. */
+function easedSteps(target: RungPlaceInLadder, standing: PromiseStanding): readonly Rung[] {
+  const steps = (news: 'place' | 'hands') => relaxPath(target.run, relaxFrom(target.run, target.index, [news]), target.index).slice(0, -1).flatMap((i) => target.run.rungs[i] ?? [])
+  const places = Math.max(0, standing.promise.places - Math.max(1, standing.places.length))
+  const people = Math.max(0, standing.promise.people - Math.max(1, standing.people.length))
+  return [...Array.from({ length: places }, () => steps('place')), ...Array.from({ length: Math.max(0, people - places) }, () => steps('hands'))].flat()
 }
 
 /** Rungs below the target, with those of prerequisites that nobody promised, each once. */

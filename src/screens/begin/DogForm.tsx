@@ -3,6 +3,8 @@ import { useActionState, useState } from 'react'
 import { Label } from 'react-aria-components'
 import styled from 'styled-components'
 import type { Command } from '@/core/curriculum/types'
+import { traitNames, traitWords } from '@/core/dog/traits'
+import { levelWords } from '@/core/proofing/grid'
 import { Button, Choose, Fault, Field } from '@/ui/parts'
 import { phone } from '@/ui/theme'
 import { Choices, FormPage, freshForm, Pair, Pick, Tick, type FormAction } from './TrainerForm'
@@ -35,13 +37,20 @@ export function DogForm({ action, commands, today }: { action: FormAction; comma
         </Pair>
         <Field label="Caution at the door" name="caution" defaultValue={was('caution')} error={state.errors['caution']} hint="shown wherever somebody is sent to this dog" />
         <div><Tick name="biteHistory" value="yes" defaultSelected={was('biteHistory') === 'yes'}>{({ isSelected }) => <><span aria-hidden="true">{isSelected ? '☑' : '☐'}&nbsp;</span> Bite history</>}</Tick></div>
+        <Pair>
+          <Field label="Born on" name="bornOn" type="date" defaultValue={was('bornOn')} error={state.errors['bornOn']} hint="or an estimate; under six months its ladder is another" />
+        </Pair>
+        <Traits>
+          <span id="traits">Its ladder is made for a dog that is</span>
+          <div role="group" aria-labelledby="traits">{traitNames.map((t) => <Tick key={t} name="traits" value={t} defaultSelected={state.values['traits']?.includes(t) ?? false}>{({ isSelected }) => <><span aria-hidden="true">{isSelected ? '☑' : '☐'}&nbsp;</span> {traitWords[t]}</>}</Tick>)}</div>
+        </Traits>
         <section>
           <h2>Promised to the owner</h2>
-          <p>A promise is a rung held in so many places with so many people on the leash. Leave a command at “not promised” to leave it out. Word: the owner’s own cue, when it differs from the house’s.</p>
+          <p>A promise is a rung held at a distraction level, in so many places with so many people on the leash. Leave a command at “not promised” to leave it out. Word: the owner’s own cue, when it differs from the house’s.</p>
           {state.errors['promises'] && <Fault>{state.errors['promises']}</Fault>}
           <List>
             {commands.map((c) => (
-              <PromiseRow key={c.id} command={c} rung={was(`rung.${c.id}`)} places={was(`places.${c.id}`)} people={was(`people.${c.id}`)} word={was(`cue.${c.id}`)} errors={state.errors} />
+              <PromiseRow key={c.id} command={c} rung={was(`rung.${c.id}`)} level={was(`level.${c.id}`)} places={was(`places.${c.id}`)} people={was(`people.${c.id}`)} word={was(`cue.${c.id}`)} errors={state.errors} />
             ))}
           </List>
         </section>
@@ -53,8 +62,9 @@ export function DogForm({ action, commands, today }: { action: FormAction; comma
 
 const none = 'none'
 
-function PromiseRow({ command, rung, places, people, word, errors }: { command: Command; rung: string | undefined; places: string | undefined; people: string | undefined; word: string | undefined; errors: Readonly<Record<string, string>> }) {
+function PromiseRow({ command, rung, level, places, people, word, errors }: { command: Command; rung: string | undefined; level: string | undefined; places: string | undefined; people: string | undefined; word: string | undefined; errors: Readonly<Record<string, string>> }) {
   const [chosen, setChosen] = useState(rung ?? none)
+  const [atLevel, setLevel] = useState(level ?? '0')
   const choices = [{ id: none, name: 'not promised' }, ...command.runs.flatMap((run) => run.rungs.map((r) => ({ id: r.id, name: r.name, note: command.runs.length > 1 ? run.name : r.criterion.words })))]
   const error = errors[`promises.${command.id}`] ?? errors[`promises.${command.id}.places`] ?? errors[`promises.${command.id}.people`] ?? errors[`cueWords.${command.id}`]
   return (
@@ -62,6 +72,8 @@ function PromiseRow({ command, rung, places, people, word, errors }: { command: 
       <b>{command.name}</b>
       <input type="hidden" name={`rung.${command.id}`} value={chosen} />
       <Choose label={`${command.name} up to`} value={chosen} onChange={setChosen} choices={choices} />
+      <input type="hidden" name={`level.${command.id}`} value={atLevel} />
+      <Choose label="Level" value={atLevel} onChange={setLevel} choices={levelWords.map((words, i) => ({ id: String(i), name: String(i), note: words }))} />
       <Field label="Places" name={`places.${command.id}`} type="number" defaultValue={places ?? '3'} required />
       <Field label="People" name={`people.${command.id}`} type="number" defaultValue={people ?? '2'} required />
       <Field label="Word" name={`cue.${command.id}`} defaultValue={word ?? ''} />
@@ -70,4 +82,5 @@ function PromiseRow({ command, rung, places, people, word, errors }: { command: 
   )
 }
 
-const List = styled.ul`&& { list-style: none; padding: 0; margin-top: 0.6rem; } li { display: grid; grid-template-columns: 6rem minmax(0, 1fr) 5rem 5rem 9rem; gap: 0.6rem; align-items: end; padding: 0.5rem 0; border-bottom: 1px solid var(--rule); } b { padding-bottom: 0.7rem; } ${phone} { li { grid-template-columns: 1fr 1fr; } li > b, li > div:nth-of-type(1) { grid-column: 1 / -1; padding: 0; } }`
+const Traits = styled.div`display: grid; gap: 0.3rem; > span { font-size: 0.85rem; font-weight: 560; color: var(--ink-2); } > div { display: flex; flex-wrap: wrap; gap: 0.3rem 1.2rem; }`
+const List = styled.ul`&& { list-style: none; padding: 0; margin-top: 0.6rem; } li { display: grid; grid-template-columns: 6.5rem minmax(0, 1fr) 5rem 5rem 5rem 9rem; gap: 0.6rem; align-items: end; padding: 0.5rem 0; border-bottom: 1px solid var(--rule); } b { padding-bottom: 0.7rem; } ${phone} { li { grid-template-columns: 1fr 1fr; } li > b, li > div:nth-of-type(1) { grid-column: 1 / -1; padding: 0; } }`

@@ -144,12 +144,12 @@ function Own({ own }: { own: readonly OwnRung[] }) {
       {judged.length === 0 ? <p>Nothing is held yet.</p> : (
         <>
           <div>{judged.length} rungs are held. Asked once, cold, about <b>{failing.toFixed(0)}</b> would not meet their rule; {judged.filter((r) => r.chance < 0.5).length} are more likely to fail than not. <Why><p>Each chance is the mean over the posterior of that dog’s rate at the rung (prior Beta({housePrior.a}, {housePrior.b}), updated by all its reps there) of meeting the rule in one go, times what is predicted to be left of it since it was last worked.</p></Why></div>
-          <table>
+          <Results tabIndex={0} role="region" aria-label="Held rungs, least sure first"><table className="plain">
             <thead><tr><th scope="col">Least sure first</th><th scope="col">Rung</th><th scope="col">Rule</th><th scope="col">Reps</th><th scope="col">Left</th><th scope="col">Chance today</th></tr></thead>
             <tbody>
               {judged.slice(0, 12).map((r) => <tr key={`${r.residencyId} ${r.commandId} ${r.rung}`}><th scope="row"><Link href={`/dogs/${r.residencyId}/commands/${r.commandId}`}>{r.dog}</Link></th><td>{r.command}, {r.rung}</td><td>{sayRule(r.rule)}</td><td>{r.clean}/{r.total}</td><td>{percent(r.retention)}</td><td><b>{percent(r.chance)}</b></td></tr>)}
             </tbody>
-          </table>
+          </table></Results>
         </>
       )}
       <h3>Can these chances be trusted?</h3>
@@ -181,5 +181,5 @@ const Rules = styled.div`
 const Shared = styled.div`display: grid; grid-template-columns: 1fr 1fr 1fr; gap: 0.5rem 0.7rem; align-items: end; align-content: start;`
 const Field = styled(NumberField)`display: grid; gap: 0.15rem; min-width: 0; input { min-height: 2.75rem; padding: 0.3rem 0.7rem; border: 1.5px solid var(--rule-2); border-radius: 4px; background: var(--paper); width: 100%; }`
 const Side = styled.div`display: grid; grid-template-columns: minmax(0, 33rem) minmax(0, 1fr); gap: 2.2rem; align-items: start; ${phone} { grid-template-columns: minmax(0, 1fr); }`
-const Results = styled.div`overflow-x: auto; table td { font-size: 1.25rem; font-weight: 640; }`
+const Results = styled.div`overflow-x: auto; table:not(.plain) td { font-size: 1.25rem; font-weight: 640; }`
 const Bar = styled(ProgressBar)`position: relative; display: flex; align-items: center; gap: 1rem; i { position: absolute; left: 0; bottom: 0; height: 4px; background: var(--ink); } padding-bottom: 6px;`

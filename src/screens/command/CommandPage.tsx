@@ -77,7 +77,7 @@ export function CommandPage({ view, logTried }: { view: View; logTried: (raw: un
       {evidence && evidence.help.length > 0 && (
         <section aria-labelledby="help">
           <h2 id="help">Help, day by day</h2>
-          <HelpTable>
+          <Scroll tabIndex={0} role="region" aria-label="Help, day by day"><HelpTable>
             <thead><tr><th scope="col">Day</th>{promptLevels.map((p) => <th key={p} scope="col">{p === 'none' ? 'no help' : p.replace('-', ' ')}</th>)}<th scope="col">share without help</th></tr></thead>
             <tbody>
               {evidence.help.slice(-10).map((d) => {
@@ -86,18 +86,18 @@ export function CommandPage({ view, logTried }: { view: View; logTried: (raw: un
                 return <tr key={d.day}><th scope="row">{sayDay(d.day)}</th>{d.reps.map((n, i) => <td key={promptLevels[i]}>{n || ''}</td>)}<td><Bar style={{ ['--share' as string]: `${free * 100}%` }}><i aria-hidden="true" />{percent(free)}</Bar></td></tr>
               })}
             </tbody>
-          </HelpTable>
+          </HelpTable></Scroll>
         </section>
       )}
       {view.kits.length > 0 && (
         <section aria-labelledby="kit">
           <h2 id="kit">Kit, side by side</h2>
           {view.kits.slice(0, 3).map((k) => (
-            <KitTable key={k.rungId}>
+            <Scroll key={k.rungId} tabIndex={0} role="region" aria-label={`Kit at ${k.rungName}`}><KitTable>
               <caption>{k.rungName}: difference {Math.round(k.difference.difference * 100)} points, 95 % interval {Math.round(k.difference.low * 100)} to {Math.round(k.difference.high * 100)}. {k.alternating ? 'The sets took turns.' : 'The sets did not take turns: tiredness and heat may speak here.'}</caption>
               <thead><tr><th scope="col">Kit</th><th scope="col">Clean</th><th scope="col">Interval</th><th scope="col">Sets</th><th scope="col">°C</th><th scope="col">Minutes in</th><th scope="col">Since exercise</th></tr></thead>
               <tbody>{[k.a, k.b].map((s) => <tr key={s.kit}><th scope="row">{s.kit}</th><td>{s.share.clean}/{s.share.total} {percent(s.share.share)}</td><td>{percent(s.share.low)}–{percent(s.share.high)}</td><td>{s.sets}</td><td>{s.temperatureC?.toFixed(0) ?? '–'}</td><td>{s.minutesIn?.toFixed(0) ?? '–'}</td><td>{s.exerciseMinutesAgo === undefined ? '–' : `${s.exerciseMinutesAgo.toFixed(0)} min`}</td></tr>)}</tbody>
-            </KitTable>
+            </KitTable></Scroll>
           ))}
         </section>
       )}
@@ -134,4 +134,5 @@ const Ladder = styled.ol`
 const table = `border-collapse: collapse; font-size: 0.92rem; th, td { text-align: right; font-weight: 400; padding: 0.22rem 0.9rem 0.22rem 0; border-bottom: 1px solid var(--rule); } thead th { font-weight: 600; color: var(--ink-2); font-size: 0.84rem; } th:first-child { text-align: left; } caption { text-align: left; padding-bottom: 0.3rem; }`
 const HelpTable = styled.table`${table}`
 const KitTable = styled.table`${table} margin-bottom: 1rem;`
+const Scroll = styled.div`overflow-x: auto; max-width: 100%;`
 const Bar = styled.span`display: inline-grid; grid-template-columns: 7rem 3rem; align-items: center; gap: 0.4rem; i { height: 0.6rem; background: linear-gradient(90deg, var(--ink) var(--share), var(--rule) var(--share)); }`

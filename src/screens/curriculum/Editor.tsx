@@ -1,7 +1,7 @@
 'use client'
 import { useRouter } from 'next/navigation'
 import { useMemo, useRef, useState, useTransition } from 'react'
-import { Button as AriaButton, GridList, GridListItem, useDragAndDrop } from 'react-aria-components'
+import { Button as AriaButton, Disclosure, DisclosurePanel, GridList, GridListItem, useDragAndDrop } from 'react-aria-components'
 import styled from 'styled-components'
 import { checkCurriculum, readCurriculum, toFile } from '@/core/curriculum/read'
 import type { CurriculumFile, RungFile } from '@/core/curriculum/schema'
@@ -11,6 +11,7 @@ import { Button, ButtonLink, Choose, Fault, Quiet } from '@/ui/parts'
 import { phone } from '@/ui/theme'
 import type { DraftKept, DraftPage, Published } from '@/work/curriculum'
 import { useMe } from '../shell/useMe'
+import { CommandForm } from './CommandForm'
 import { RungForm } from './RungForm'
 
 export interface EditorActions {
@@ -158,7 +159,10 @@ export function Editor({ page, actions }: { page: DraftPage; actions: EditorActi
             <Button isDisabled={run.rungs.length < 2} onPress={removeRung}>Take it out</Button>
           </Tools>
         </div>
-        <RungForm key={rung.id} rung={rung} all={file.commands.flatMap((c) => c.runs.flatMap((r) => r.rungs.map((g) => ({ id: g.id, name: `${c.name}: ${g.name}` }))))} faults={faults.filter((f) => f.where.split(',')[0] === rung.id)} onChange={(next) => { changeRungs((rungs) => rungs.map((r) => (r.id === rung.id ? next : r))); if (next.id !== rung.id) setRung(next.id) }} />
+        <div>
+          <Disclosure><Quiet slot="trigger">The command: cue, signal, faults, cautions, other roads</Quiet><DisclosurePanel><CommandForm key={command.id} command={command} onChange={(next) => { change({ ...file, commands: file.commands.map((c) => (c.id === command.id ? next : c)) }) }} /></DisclosurePanel></Disclosure>
+          <RungForm key={rung.id} rung={rung} all={file.commands.flatMap((c) => c.runs.flatMap((r) => r.rungs.map((g) => ({ id: g.id, name: `${c.name}: ${g.name}` }))))} faults={faults.filter((f) => f.where.split(',')[0] === rung.id)} onChange={(next) => { changeRungs((rungs) => rungs.map((r) => (r.id === rung.id ? next : r))); if (next.id !== rung.id) setRung(next.id) }} />
+        </div>
       </Columns>
     </Page>
   )

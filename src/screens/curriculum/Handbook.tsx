@@ -59,7 +59,7 @@ function Chapter({ command, curriculum }: { command: Command; curriculum: Curric
       {command.runs.map((run) => (
         <div key={run.id}>
           {command.runs.length > 1 && <h3>{run.name}</h3>}
-          <ol>{run.rungs.map((rung) => <RungLine key={rung.id} rung={rung} curriculum={curriculum} />)}</ol>
+          <ol>{run.rungs.map((rung) => <RungLine key={rung.id} rung={rung} command={command} curriculum={curriculum} />)}</ol>
         </div>
       ))}
       {command.roads.length > 0 && <p className="roads">Stuck? Other roads: {command.roads.map((r) => `${r.name.toLowerCase()} (${r.words})`).join('; ')}.</p>}
@@ -67,7 +67,10 @@ function Chapter({ command, curriculum }: { command: Command; curriculum: Curric
   )
 }
 
-function RungLine({ rung, curriculum }: { rung: Rung; curriculum: Curriculum }) {
+/** A prompt as it reads without a dog. */
+const inWords = (text: string, command: Command): string => text.replaceAll('{cue}', command.defaultCue ? `“${command.defaultCue}”` : 'the cue').replaceAll('{name}', 'its name').replaceAll('{release}', 'the release word').replaceAll('{marker}', 'the marker')
+
+function RungLine({ rung, command, curriculum }: { rung: Rung; command: Command; curriculum: Curriculum }) {
   const needs = rung.needs.flatMap((n) => { const found = findRung(curriculum, n); return found ? [`${found.command.name.toLowerCase()} “${found.rung.name}”`] : [] })
   const { latencySeconds, seconds } = rung.criterion
   return (
@@ -75,7 +78,7 @@ function RungLine({ rung, curriculum }: { rung: Rung; curriculum: Curriculum }) 
       <b>{rung.name}</b>
       <span className="criterion">{rung.criterion.words}{latencySeconds !== undefined && seconds === undefined ? `, within ${latencySeconds} s` : ''}. Help: {rung.criterion.help === 'none' ? 'none' : rung.criterion.help.replace('-', ' ')}.</span>
       <span className="rule">{sayRule(rung.rule)}<small>{rung.setReps} to a set</small></span>
-      <span className="say"><i>Say</i> {rung.say} <i>Pay</i> {rung.payWhere}{needs.length > 0 && <> <i>Needs</i> {needs.join(', ')} held</>}{rung.gate && <> <i>Gate</i> off leash only in an enclosure</>}{rung.ways.length > 0 && <> <i>Ways</i> {rung.ways.join('; ')}</>}</span>
+      <span className="say"><i>Say</i> {inWords(rung.say, command)} <i>Pay</i> {rung.payWhere}{needs.length > 0 && <> <i>Needs</i> {needs.join(', ')} held</>}{rung.gate && <> <i>Gate</i> off leash only in an enclosure</>}{rung.ways.length > 0 && <> <i>Ways</i> {rung.ways.join('; ')}</>}</span>
     </li>
   )
 }

@@ -1,4 +1,5 @@
 'use client'
+import { useState } from 'react'
 import { Input, Label, NumberField, TextField } from 'react-aria-components'
 import styled from 'styled-components'
 import { axes, placeKinds, promptLevels, repKinds, stages, type RungFile } from '@/core/curriculum/schema'
@@ -55,8 +56,10 @@ export function RungForm({ rung, all, faults, onChange }: { rung: RungFile; all:
   )
 }
 
-function Text({ label, value, onChange }: { label: string; value: string; onChange: (v: string) => void }) {
-  return <Field value={value} onChange={onChange}><FieldLabel as={Label}>{label}</FieldLabel><Input /></Field>
+/** A labelled line of text. Typing stays as typed: it is only read when focus leaves. */
+export function Text({ label, value, onChange }: { label: string; value: string; onChange: (v: string) => void }) {
+  const [typed, setTyped] = useState(value)
+  return <Field value={typed} onChange={setTyped} onBlur={() => { if (typed !== value) onChange(typed) }}><FieldLabel as={Label}>{label}</FieldLabel><Input /></Field>
 }
 
 function Num({ label, value, onChange }: { label: string; value: number | undefined; onChange: (v: number) => void }) {

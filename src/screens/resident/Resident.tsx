@@ -2,6 +2,7 @@
 import dynamic from 'next/dynamic'
 import Link from 'next/link'
 import styled from 'styled-components'
+import { traitNames, traitWords } from '@/core/dog/traits'
 import type { CommandView, RungView } from '@/core/views/resident'
 import { Line } from '@/ui/Line'
 import { ButtonLink, NeedsPerson, Why } from '@/ui/parts'
@@ -74,11 +75,9 @@ export function Resident({ view, now, actions }: { view: ResidentView; now: numb
   )
 }
 
-const traitWords: Readonly<Record<string, string>> = { deaf: 'deaf', blind: 'blind', stiff: 'stiff joints', giant: 'giant', shy: 'frightened of people', fond: 'too fond of people', anxious: 'anxious', toys: 'works for toys', puller: 'strong puller' }
-
 /** What of this dog changes its ladder, in words. */
 function sayTraits(resident: ResidentView['resident']): readonly string[] {
-  return [...Object.entries(traitWords).flatMap(([key, word]) => ((resident.traits as unknown as Readonly<Record<string, unknown>>)[key] === true ? [word] : [])), ...(resident.traits.bornOn ? [`born ${resident.traits.bornOn}`] : []), ...(resident.side === 'right' ? ['right side'] : [])]
+  return [...traitNames.flatMap((name) => (resident.traits[name] ? [traitWords[name]] : [])), ...(resident.traits.bornOn ? [`born ${resident.traits.bornOn}`] : []), ...(resident.side === 'right' ? ['right side'] : [])]
 }
 
 function Handoff({ view, missing, now }: { view: ResidentView; missing: readonly CommandView[]; now: number }) {

@@ -115,7 +115,7 @@ function EmptyWall() {
 }
 
 const Screen = styled.div`display: grid; grid-template-columns: minmax(0, 1fr) 15.5rem; align-items: start; ${phone} { grid-template-columns: 1fr; }`
-const Board = styled.section`padding: 0.9rem 0.5rem 2rem 1.25rem; min-width: 0; ${phone} { padding: 0.8rem 0.9rem; order: 2; }`
+const Board = styled.section`padding: 0.9rem 0.5rem 2rem 1.25rem; min-width: 0; ${phone} { padding: 0.8rem 0.9rem; order: 2; overflow-x: clip; }`
 const Top = styled.div`display: flex; align-items: baseline; gap: 1.5rem; margin-bottom: 0.4rem; flex-wrap: wrap; h1 { font-size: 1.5rem; }`
 const Key = styled.p`display: flex; gap: 0.9rem; font-size: 0.8rem; color: var(--ink-2); flex-wrap: wrap; ${phone} { display: none; }`
 const Scroller = styled.div`overflow-x: auto; ${phone} { overflow: visible; }`

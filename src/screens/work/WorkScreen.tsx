@@ -92,7 +92,7 @@ function SetInHand({ view, outbox }: { view: SessionView; outbox: Outbox }) {
     if (!following || !context) return
     const fits = placeAndKit(following, view)
     const elsewhere = (fits.placeId ?? suggestion.placeId ?? context.placeId) !== context.placeId
-    if (elsewhere || (suggestion.personId ?? context.leashHolder) !== context.leashHolder) return
+    if (elsewhere || suggestion.shut !== undefined || suggestion.level !== context.level || (suggestion.personId ?? context.leashHolder) !== context.leashHolder) return
     session.begin({ rungId: suggestion.rungId, purpose: suggestion.purpose, placeId: context.placeId, personId: context.leashHolder, level: context.level, kit: again?.kit ?? fits.kit })
   }
   if (!rung || !found || view.people.length === 0)
@@ -111,7 +111,7 @@ function SetInHand({ view, outbox }: { view: SessionView; outbox: Outbox }) {
       <Top view={view} outbox={outbox} />
       <Criterion>
         <Big>{rung.name}</Big>
-        <p className="rule">{active?.context.purpose === 'refresh' ? 'refresher, ' : ''}{sayRule(rung.rule)}{!active && suggestion && rungId === suggestion.rungId ? `; ${whyWords[suggestion.why]}` : ''}{active ? `; ${position}` : ''}</p>
+        <p className="rule">{active?.context.purpose === 'refresh' ? 'refresher, ' : ''}{sayRule(rung.rule)}{!active && suggestion && rungId === suggestion.rungId ? `; ${whyWords[suggestion.why]}${suggestion.relaxed ? ', made easier for what is new' : ''}` : ''}{active ? `; ${position}` : ''}</p>
         <p className="criterion">{rung.criterion.words}</p>
         <dl>
           <dt>Say</dt><dd>{prompt.say}</dd>
@@ -141,6 +141,7 @@ const kitOf = (kit: string | undefined): Setup['kit'] | undefined => kits.find((
 
 function blockedBy(session: Session, view: SessionView): { text: string; href: string } | undefined {
   const step = session.standing?.step
+  if (session.suggestion?.shut !== undefined) return { text: `Shut: ${session.suggestion.shut}. What is recorded here is kept and moves nothing on.`, href: `/dogs/${view.resident.residencyId}` }
   if (session.suggestion || !session.standing) return undefined
   if (step && step.command !== view.command) {
     const need = findRung(view.curriculum, step.rungId)

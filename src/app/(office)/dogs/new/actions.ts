@@ -1,22 +1,25 @@
 'use server'
 import { revalidatePath } from 'next/cache'
 import { redirect } from 'next/navigation'
-import { houseCurriculum } from '@/core/curriculum/house'
 import type { FormState } from '@/screens/begin/TrainerForm'
+import { newestCurriculum } from '@/store/curricula'
 import { kennelDatabase } from '@/store/connection'
 import { addDog } from '@/work/begin'
 import { typed } from '../../typed'
 import { requestTime } from '@/work/clock'
 
 export async function addResident(before: FormState, form: FormData): Promise<FormState> {
-  const promised = houseCurriculum.commands.filter((c) => (form.get(`rung.${c.id}`) ?? 'none') !== 'none')
+  const { commands } = newestCurriculum(kennelDatabase())
+  const promised = commands.filter((c) => (form.get(`rung.${c.id}`) ?? 'none') !== 'none')
   const done = addDog(
     kennelDatabase(),
     {
       ...Object.fromEntries(['name', 'owner', 'run', 'arrivesOn', 'leavesOn', 'releaseWord', 'markerWord', 'side', 'caution'].map((name) => [name, form.get(name) ?? undefined])),
+      bornOn: form.get('bornOn') ?? '',
+      traits: form.getAll('traits'),
       biteHistory: form.get('biteHistory') === 'yes',
-      cueWords: Object.fromEntries(houseCurriculum.commands.map((c) => [c.id, form.get(`cue.${c.id}`) ?? ''])),
-      promises: Object.fromEntries(promised.map((c) => [c.id, { rungId: form.get(`rung.${c.id}`), places: form.get(`places.${c.id}`), people: form.get(`people.${c.id}`) }])),
+      cueWords: Object.fromEntries(commands.map((c) => [c.id, form.get(`cue.${c.id}`) ?? ''])),
+      promises: Object.fromEntries(promised.map((c) => [c.id, { rungId: form.get(`rung.${c.id}`), level: form.get(`level.${c.id}`) ?? '0', places: form.get(`places.${c.id}`), people: form.get(`people.${c.id}`) }])),
     },
     requestTime(),
   )

@@ -1,7 +1,7 @@
 import type { Metadata } from 'next'
-import { houseCurriculum } from '@/core/curriculum/house'
 import { dayIn } from '@/core/days'
 import { DogForm } from '@/screens/begin/DogForm'
+import { newestCurriculum } from '@/store/curricula'
 import { kennelDatabase } from '@/store/connection'
 import { readKennel } from '@/store/kennel'
 import { addResident } from './actions'
@@ -10,5 +10,5 @@ import { requestTime } from '@/work/clock'
 export const metadata: Metadata = { title: 'New dog' }
 
 export default function NewDogPage() {
-  return <DogForm action={addResident} commands={houseCurriculum.commands} today={dayIn(readKennel(kennelDatabase()).timeZone, requestTime())} />
+  return <DogForm action={addResident} commands={newestCurriculum(kennelDatabase()).commands} today={dayIn(readKennel(kennelDatabase()).timeZone, requestTime())} />
 }
