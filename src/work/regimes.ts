@@ -1,6 +1,6 @@
 import { findRung } from '@/core/curriculum/lookup'
 import type { Curriculum } from '@/core/curriculum/types'
-import { startOfDay } from '@/core/days'
+import { addDays, startOfDay } from '@/core/days'
 import { newest, regimesOf, type Regimes } from '@/core/progress/regime'
 import type { DatedChange } from '@/core/method/rows'
 import { findCurriculum, newestCurriculum, readMoves, type CurriculumName } from '@/store/curricula'
@@ -18,12 +18,14 @@ export function regimesFor(db: Db, residencyId: string, extra: { readonly change
 
 export function regimesOfResident(db: Db, resident: Resident, extra: { readonly changes?: readonly DatedChange[]; readonly move?: CurriculumName & { readonly at: number } } = {}): Regimes {
   const { timeZone } = readKennel(db)
+  // What the house changed after a dog went home means nothing for it.
+  const until = startOfDay(timeZone, addDays(resident.leavesOn, 1))
   const known = (name: CurriculumName): Curriculum => findCurriculum(db, name) ?? newestCurriculum(db)
   const moves = [...readMoves(db, resident.residencyId), ...(extra.move ? [extra.move] : [])]
   const first = known({ id: resident.curriculumId, version: resident.curriculumVersion })
   return regimesOf({
     versions: [{ from: Number.NEGATIVE_INFINITY, curriculum: first }, ...moves.map((m) => ({ from: m.at, curriculum: known(m) }))],
-    changes: extra.changes ?? readMethodChanges(db),
+    changes: (extra.changes ?? readMethodChanges(db)).filter((c) => c.at < until),
     traits: resident.traits,
     side: resident.side,
     startOfDay: (day) => startOfDay(timeZone, day),

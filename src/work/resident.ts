@@ -40,6 +40,8 @@ export interface ResidentView {
   readonly timeZone: string
   readonly commands: readonly CommandView[]
   readonly readyOn: string | undefined
+  /** Promised rungs that this dog's ladder does not have. */
+  readonly lost: readonly string[]
   readonly handoff: Handoff | undefined
   readonly next: WhatNext
   readonly progress: ProgressView
@@ -99,6 +101,7 @@ export function loadResident(db: Db, residencyId: string, now: number, filter: L
     daysLeft: daysBetween(today, resident.leavesOn),
     commands: buildCommands(curriculum, derived.state, derived.summary, names, now, forgetting.model),
     readyOn: derived.summary.readyOn,
+    lost: derived.summary.lost,
     handoff: liveHandoff(db, residencyId),
     next: nextFor(db, scene, now),
     progress: progressOf(scene.regimes, scene.sets, promises, { arrivesOn: resident.arrivesOn, leavesOn: resident.leavesOn, today }),

@@ -69,6 +69,22 @@ describe('what changes a dog’s ladder (common practice)', () => {
     expect([ownRung(regimes[0].curriculum, 'sit-stay.60s'), ownRung(newest(regimes).curriculum, 'sit-stay.60s') !== undefined]).toEqual([undefined, true])
   })
 
+  it('a promise that the ladder cannot keep is named, and the dog is never ready without it', () => {
+    const c = ladder({ blind: true })
+    const held = work(always(c), [...passTo(c, 'sit.empty'), ...passTo(c, 'sit.empty', 1)]).state
+    const promises = [{ rungId: 'sit.full', level: 0, places: 1, people: 1 }, { rungId: 'watch.pouch', level: 0, places: 1, people: 1 }]
+    expect(summarise(c, held, promises, { days: 0, reps: 0 })).toMatchObject({ lost: ['watch.pouch'], readyOn: undefined })
+    expect(summarise(c, held, promises.slice(0, 1), { days: 0, reps: 0 }).readyOn).toBe('2026-03-03')
+  })
+
+  it('two promises that come to mean one command are one: the higher rung', () => {
+    const c = ladder({ stiff: true })
+    const promises = [{ rungId: 'sit-stay.60s', level: 0, places: 1, people: 1 }, { rungId: 'down-stay.30s', level: 0, places: 1, people: 1 }]
+    const { commands, needs } = summarise(c, emptyDogState(), promises, { days: 0, reps: 0 })
+    expect(commands.find((x) => x.command === 'down-stay')?.promise?.promise.rungId).toBe('sit-stay.60s')
+    expect(needs).toHaveLength(1)
+  })
+
   it('arthritic: down-stay instead of sit-stay, fewer rises, soft floor', () => {
     const c = ladder({ stiff: true })
     expect(findCommand(c, 'sit-stay')).toBeUndefined()

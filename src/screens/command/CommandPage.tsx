@@ -77,7 +77,7 @@ export function CommandPage({ view, logTried }: { view: View; logTried: (raw: un
       {evidence && evidence.help.length > 0 && (
         <section aria-labelledby="help">
           <h2 id="help">Help, day by day</h2>
-          <Scroll tabIndex={0} role="region" aria-label="Help, day by day"><HelpTable>
+          <Scroll tabIndex={0} role="region" aria-label="Reps by help and day"><HelpTable>
             <thead><tr><th scope="col">Day</th>{promptLevels.map((p) => <th key={p} scope="col">{p === 'none' ? 'no help' : p.replace('-', ' ')}</th>)}<th scope="col">share without help</th></tr></thead>
             <tbody>
               {evidence.help.slice(-10).map((d) => {

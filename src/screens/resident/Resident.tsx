@@ -94,6 +94,7 @@ function Handoff({ view, missing, now }: { view: ResidentView; missing: readonly
       ) : (
         <p>Not ready: {missing.length} of {view.commands.filter((c) => c.promise).length} promises are missing something.</p>
       )}
+      {view.lost.length > 0 && <NeedsPerson>Promised, and not in this dog’s ladder: {view.lost.join(', ')}. Speak with the owner, or promise something else.</NeedsPerson>}
       {missing.length > 0 && (
         <Missing>
           {missing.map((c) => (

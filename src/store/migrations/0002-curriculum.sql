@@ -8,6 +8,8 @@ CREATE TABLE curriculum (
   PRIMARY KEY (id, version)
 ) STRICT;
 
+CREATE INDEX residency_by_curriculum ON residency (curriculum_id, curriculum_version);
+
 -- The one draft being edited; it becomes a version when it is published.
 CREATE TABLE curriculum_draft (
   id INTEGER PRIMARY KEY CHECK (id = 1),
