@@ -97,7 +97,7 @@ test('the curriculum is read, edited by keyboard and by dragging, validated, pub
   while ((await names())[0] !== '1 s') await page.getByRole('button', { name: 'Up' }).press('Enter')
   await expect(page.getByText('Nothing is wrong with it.')).toBeVisible()
   // By mouse: dragged below the next one, then put back by the buttons.
-  await rungs.getByRole('button', { name: 'Move 1 s' }).dragTo(rungs.getByRole('row').nth(2))
+  await rungs.getByRole('row').nth(0).dragTo(rungs.getByRole('row').nth(2), { sourcePosition: { x: 200, y: 20 }, targetPosition: { x: 200, y: 45 } })
   await expect.poll(async () => (await names())[0]).not.toBe('1 s')
   while ((await names())[0] !== '1 s') await page.getByRole('button', { name: 'Up' }).press('Enter')
 
