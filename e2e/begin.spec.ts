@@ -100,7 +100,7 @@ test('the wall sorts by address, moves by arrow keys and opens a dog by Enter; e
   await expect(page.getByRole('heading', { name: 'Wren' })).toBeVisible()
   await page.getByRole('button', { name: 'Night' }).click()
   await expectNoAxeFindings(page)
-  for (const path of ['/', '/handoffs', `/dogs/${kibou.dog('Gimlet')}/handoff`, '/dogs/new']) {
+  for (const path of ['/', '/handoffs', `/dogs/${kibou.dog('Gimlet')}/handoff`, '/dogs/new', `/dogs/${kibou.dog('Mallet')}/commands/sit-stay`, '/curriculum', '/curriculum/edit', '/method', '/bench']) {
     await page.goto(`${kibou.url}${path}`, { waitUntil: 'networkidle' })
     await expect(page.getByRole('button', { name: 'Day' })).toBeVisible()
     await expectNoAxeFindings(page)

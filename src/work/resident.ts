@@ -190,6 +190,6 @@ function sayNeeds(grid: Grid, promise: { readonly level: number; readonly places
   const held = row.filter((c) => c.held)
   const half = row.filter((c) => !c.held && c.days > 0).map((c) => names.places.get(c.placeId) ?? c.placeId)
   const missing = promise.places - held.length
-  if (missing <= 0) return `Level ${promise.level} is held in ${held.length} places, as promised.`
+  if (missing <= 0) return `Level ${promise.level} is held in ${held.length} places, ${promise.places} were promised.`
   return `Level ${promise.level} is promised in ${promise.places} places and held in ${held.length}: ${missing} to go${half.length > 0 ? `; ${half.join(', ')} needs only a second day` : ''}.`
 }
