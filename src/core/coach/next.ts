@@ -8,6 +8,7 @@ import { chosen } from '../method/rows'
 import { retention, type Forgetting } from '../progress/memory'
 import { sayRule } from '../progress/rules'
 import type { CommandStanding } from '../progress/standing'
+import { unmetNeeds } from '../progress/gates'
 import { isHeld, isPassed, type DogState } from '../progress/state'
 import type { Summary } from '../progress/summary'
 import { suggestSet, type Around, type Suggestion } from './suggest'
@@ -87,7 +88,7 @@ export function whatNext(curriculum: Curriculum, state: DogState, summary: Summa
   const open = found.flatMap(({ command, standing, suggestion }) => {
     const rung = suggestion && findRung(curriculum, suggestion.rungId)?.rung
     if (!suggestion || !rung) {
-      const blocked = shutFor(curriculum, command, standing)
+      const blocked = shutFor(curriculum, state, command, standing)
       if (blocked) shut.push(blocked)
       return []
     }
@@ -127,11 +128,14 @@ function wantedCommands(summary: Summary, day: number): readonly CommandStanding
 }
 
 /** What keeps a promised command from being worked: the rung of another command that must be held first. */
-function shutFor(curriculum: Curriculum, command: Command, standing: CommandStanding): ShutSet | undefined {
+function shutFor(curriculum: Curriculum, state: DogState, command: Command, standing: CommandStanding): ShutSet | undefined {
   if (!standing.step || standing.step.command === command.id || !standing.promise) return undefined
-  const need = findRung(curriculum, standing.step.rungId)
+  const first = findRung(curriculum, standing.step.rungId)
   const target = findRung(curriculum, standing.promise.promise.rungId)
-  return need && { command: command.id, commandName: command.name, rungName: target?.rung.name ?? '', opens: `opens when ${need.command.name} “${need.rung.name}” is held` }
+  const inHand = target?.run.rungs[Math.min(state.runs[target.runKey]?.position ?? 0, target.index)]
+  const needs = inHand ? unmetNeeds(state, curriculum, inHand).map((n) => `${n.command.name} “${n.rung.name}”`) : []
+  if (!first || !inHand || needs.length === 0) return undefined
+  return { command: command.id, commandName: command.name, rungName: inHand.name, opens: `opens when ${needs.join(' and ')} ${needs.length > 1 ? 'are' : 'is'} held; on the way there, ${first.command.name} “${first.rung.name}” is next` }
 }
 
 /** Young dogs: week one is duration only, and no long holds. */
@@ -162,9 +166,9 @@ function setOf(curriculum: Curriculum, state: DogState, command: Command, standi
   }
 }
 
-/** House: tier by how high the rung is, how distracting, how new; one higher when stuck; a jackpot only for a first time at the top of the ladder. */
+/** House: tier by how high the rung is, how distracting, how new; coming is always paid well; one higher when stuck; a jackpot only for a first time at the top of the ladder. */
 function tierFor(rung: Rung, suggestion: Suggestion, at: { passed: boolean; stuck: boolean; share: number }): number {
-  const base = 1 + (at.share >= 0.4 ? 1 : 0) + (rung.kind === 'recall' ? 1 : 0) + (suggestion.level >= 1 ? 1 : 0) + (suggestion.level >= 3 ? 1 : 0) + (suggestion.relaxed ? 1 : 0) + (at.stuck ? 1 : 0)
+  const base = 1 + (at.share >= 0.4 ? 1 : 0) + (rung.kind === 'recall' ? 2 : 0) + (suggestion.level >= 1 ? 1 : 0) + (suggestion.level >= 3 ? 1 : 0) + (suggestion.relaxed ? 1 : 0) + (at.stuck ? 1 : 0)
   const most = !at.passed && at.share >= 0.75 ? 4 : 3
   return Math.max(rung.stage === 'shape' ? 2 : 1, Math.min(most, base))
 }

@@ -106,6 +106,8 @@ const longestPayInterval = 20
 /** How often a rep, or a hold, is paid. Common practice: every rep while new, then every 2, every 3, then variable; stays at an interval that stretches. */
 export function payWhen(rung: Rung, method: Method, held: boolean): string {
   const rate = chosen(method, 'rate')
+  // Where pay itself is what the rung makes harder, its criterion says how often.
+  if (rung.axis === 'pay') return 'as often as the rung says'
   const variable = rate === 'early-variable' ? rung.stage !== 'shape' : rate === 'until-held' && held
   if ((rung.kind === 'timed' || rung.kind === 'settle') && rung.criterion.seconds !== undefined) {
     const every = Math.max(1, Math.min(longestPayInterval, Math.round(rung.criterion.seconds / 3)))
