@@ -99,7 +99,8 @@ export function Field({ label, name, hint, error, defaultValue, type = 'text', r
   )
 }
 const FieldRoot = styled(TextField)`display: flex; flex-direction: column; gap: 0.15rem; min-width: 0;`
-const FieldInput = styled(Input)`min-height: 2.75rem; padding: 0.3rem 0.7rem; border: 1.5px solid var(--rule-2); border-radius: 4px; background: var(--paper); width: 100%; &[data-invalid='true'] { border-color: var(--person); border-width: 2px; }`
+/** The line people type into. */
+export const FieldInput = styled(Input)`min-height: 2.75rem; padding: 0.3rem 0.7rem; border: 1.5px solid var(--rule-2); border-radius: 4px; background: var(--paper); width: 100%; &[data-invalid='true'] { border-color: var(--person); border-width: 2px; }`
 const FieldHint = styled(Text)`font-size: 0.82rem; color: var(--ink-2);`
 export const Fault = styled.span`font-size: 0.88rem; color: var(--person); font-weight: 560;`
 

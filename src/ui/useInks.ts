@@ -24,3 +24,6 @@ export function useInks(): Inks | undefined {
   }, [])
   return inks
 }
+
+/** A canvas draws a font of its own unless told. */
+export const chartFont = { family: "'Atkinson Hyperlegible Next Variable', sans-serif", size: 12 }

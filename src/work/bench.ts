@@ -1,4 +1,4 @@
-import { findCommand } from '@/core/curriculum/lookup'
+import { runKey } from '@/core/curriculum/lookup'
 import { dayIn } from '@/core/days'
 import { retention } from '@/core/progress/memory'
 import { newest } from '@/core/progress/regime'
@@ -27,11 +27,11 @@ export function loadBench(db: Db, now: number): readonly OwnRung[] {
     const { state } = standingOf(db, resident.residencyId)
     return curriculum.commands.flatMap((command) =>
       command.runs.flatMap((run) => {
-        const runState = state.runs[`${command.id}/${run.id}`]
+        const runState = state.runs[runKey(command.id, run.id)]
         return run.rungs.flatMap((rung, i): OwnRung[] => {
           const tally = tallyOf(run, runState, i)
           if (!runState?.memory || !tally || tally.reps === 0 || !isHeld(run, runState, i)) return []
-          return [{ residencyId: resident.residencyId, dog: `${resident.runNumber} ${resident.name}`, command: findCommand(curriculum, command.id)?.name ?? command.id, commandId: command.id, rung: rung.name, rule: rung.rule, clean: tally.clean, total: tally.reps, retention: retention(runState.memory, now, model) }]
+          return [{ residencyId: resident.residencyId, dog: `${resident.runNumber} ${resident.name}`, command: command.name, commandId: command.id, rung: rung.name, rule: rung.rule, clean: tally.clean, total: tally.reps, retention: retention(runState.memory, now, model) }]
         })
       }),
     )

@@ -5,20 +5,20 @@ import { kits } from '@/core/wire'
 import { copyClose, copyRep, copySet, nextSequence, standingReps, standingSet, type Desk, type RepRow } from '@/store/corrections'
 import type { Db } from '@/store/database'
 import { insertVoid } from '@/store/facts'
-import { readPeople, readPlaces } from '@/store/kennel'
+import { readPlaces } from '@/store/kennel'
 import { refold } from './standings'
+import { nobody, whoField, worksHere } from './who'
 
 /** Facts made at a desk, not on a tablet. */
 export const deskDevice = '01890000-0000-7000-8000-00000000de5c'
 
 const reason = z.string().trim().min(1, 'Say why: it stays beside the set.').max(200, '200 letters at the most.').regex(/^\P{Cc}*$/u, 'One line of text.')
-const person = z.string().min(1, 'Choose who you are.').max(64)
 
-export const voidForm = z.object({ setId: z.uuid(), reason, recordedBy: person })
+export const voidForm = z.object({ setId: z.uuid(), reason, recordedBy: whoField })
 export const correctSetForm = z.object({
   setId: z.uuid(),
   reason,
-  recordedBy: person,
+  recordedBy: whoField,
   placeId: z.string().max(64),
   leashHolder: z.string().max(64),
   level: z.coerce.number().int().min(0).max(5),
@@ -36,7 +36,7 @@ export function voidSet(db: Db, form: z.infer<typeof voidForm>, now: number): Do
     .transaction((): Done => {
       const set = standingSet(db, form.setId)
       if (!set) return refuse('This set was taken back already, or there is no such set.')
-      if (!readPeople(db).some((p) => p.id === form.recordedBy)) return refuse('Nobody here by that name.')
+      if (!worksHere(db, form.recordedBy)) return refuse(nobody)
       takeBack(db, form.setId, form.reason, form.recordedBy, { device: deskDevice, receivedAt: now })
       refold(db, set.residencyId)
       return { ok: true, residencyId: set.residencyId }
@@ -54,8 +54,7 @@ export function correctSet(db: Db, form: z.infer<typeof correctSetForm>, now: nu
     .transaction((): Done => {
       const set = standingSet(db, form.setId)
       if (!set) return refuse('This set was taken back already, or there is no such set.')
-      const people = readPeople(db)
-      if (!people.some((p) => p.id === form.recordedBy) || !people.some((p) => p.id === form.leashHolder)) return refuse('Nobody here by that name.')
+      if (!worksHere(db, form.recordedBy) || !worksHere(db, form.leashHolder)) return refuse(nobody)
       if (!readPlaces(db).some((p) => p.id === form.placeId)) return refuse('There is no such place.')
       const reps = standingReps(db, form.setId)
       if (reps.length !== form.outcomes.length) return refuse('Somebody changed this set meanwhile. Look at it again.')

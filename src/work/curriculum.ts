@@ -16,8 +16,9 @@ import { findResident, readPromises } from '@/store/residents'
 import type { Done } from './correct'
 import { regimesFor } from './regimes'
 import { derive, refold } from './standings'
+import { nobody, whoField, worksHere } from './who'
 
-export const moveForm = z.object({ residencyId: z.uuid(), curriculumId: z.string().max(80), version: z.number().int().min(1), recordedBy: z.string().min(1, 'Choose who you are.').max(64) })
+export const moveForm = z.object({ residencyId: z.uuid(), curriculumId: z.string().max(80), version: z.number().int().min(1), recordedBy: whoField })
 
 /** What would change for this dog on another version: nothing of it is stored. Undefined for an unknown dog or version. */
 export function previewMove(db: Db, residencyId: string, to: CurriculumName, now: number): readonly StandingChange[] | undefined {
@@ -40,7 +41,7 @@ export function moveCurriculum(db: Db, form: z.infer<typeof moveForm>, now: numb
       if (!findResident(db, form.residencyId)) return { ok: false, reason: 'There is no such resident.' }
       const to = { id: form.curriculumId, version: form.version }
       if (!findCurriculum(db, to)) return { ok: false, reason: 'There is no such version.' }
-      if (!readPeople(db).some((p) => p.id === form.recordedBy)) return { ok: false, reason: 'Nobody here by that name.' }
+      if (!worksHere(db, form.recordedBy)) return { ok: false, reason: nobody }
       const current = newest(regimesFor(db, form.residencyId)).curriculum
       if (current.id === to.id && current.version === to.version) return { ok: false, reason: 'It is on that version already.' }
       insertMove(db, v7(), form.residencyId, to, now, form.recordedBy)
@@ -113,7 +114,7 @@ export function publishCurriculum(db: Db, form: z.infer<typeof publishForm>, now
   if (!read.ok) return read
   return db
     .transaction((): Published => {
-      if (!readPeople(db).some((p) => p.id === form.recordedBy)) return { ok: false, faults: [{ where: 'file', reason: 'nobody here by that name' }] }
+      if (!worksHere(db, form.recordedBy)) return { ok: false, faults: [{ where: 'file', reason: nobody }] }
       const version = Math.max(0, ...listCurricula(db).map((v) => v.version)) + 1
       insertCurriculum(db, { ...read.curriculum, id: 'kennel', version }, now, form.recordedBy)
       dropDraft(db)

@@ -10,6 +10,7 @@ import { readHours, readKennel, readPeople } from '@/store/kennel'
 import { findResident, residentsOn, type Resident } from '@/store/residents'
 import { ladderOf } from './regimes'
 import { standingOf } from './standings'
+import { handlers } from './who'
 
 export interface OfferedSlot extends Slot {
   readonly personName: string
@@ -65,8 +66,8 @@ function slotsFor(db: Db, resident: Resident, readyOn: string | undefined, now: 
 
 /** Hours of those who may show a dog to its owner: leads and trainers, not kennel hands. */
 function handoffHours(db: Db) {
-  const hands = new Set(readPeople(db).filter((p) => p.role === 'hand').map((p) => p.id))
-  return readHours(db).filter((h) => !hands.has(h.personId))
+  const trainers = new Set(handlers(readPeople(db)))
+  return readHours(db).filter((h) => trainers.has(h.personId))
 }
 
 export const bookingForm = z.object({ residencyId: z.uuid(), personId: z.string().min(1).max(64), from: z.coerce.number().int() })

@@ -15,6 +15,7 @@ import { under } from './curriculum'
 import { kennelForgetting } from './forgetting'
 import { regimesOfResident } from './regimes'
 import { derive, refold } from './standings'
+import { handlers, nobody, whoField, worksHere } from './who'
 
 export interface MethodPage {
   readonly method: Method
@@ -78,7 +79,7 @@ function suggestions(db: Db, resident: Resident, changes: readonly DatedChange[]
   const { curriculum } = newest(regimes)
   const { state, summary } = derive(db, resident.residencyId, regimes)
   const places = readPlaces(db)
-  const around = { now, today: dayIn(readKennel(db).timeZone, now), places, people: readPeople(db).filter((p) => p.role !== 'hand').map((p) => p.id), method: methodAt(changes, now), forgetting: kennelForgetting(db).model }
+  const around = { now, today: dayIn(readKennel(db).timeZone, now), places, people: handlers(readPeople(db)), method: methodAt(changes, now), forgetting: kennelForgetting(db).model }
   return new Map(
     summary.commands.flatMap((standing) => {
       if (!standing.promise && standing.word === 'not started') return []
@@ -90,7 +91,7 @@ function suggestions(db: Db, resident: Resident, changes: readonly DatedChange[]
   )
 }
 
-export const switchForm = z.object({ row: z.string(), option: z.string(), recordedBy: z.string().min(1, 'Choose who you are.').max(64) })
+export const switchForm = z.object({ row: z.string(), option: z.string(), recordedBy: whoField })
 
 /** Switches a setting from now on: a fact with a date. Standings of everyone here are derived again in the same transaction. */
 export function switchMethod(db: Db, form: z.infer<typeof switchForm>, now: number): { readonly ok: true } | { readonly ok: false; readonly reason: string } {
@@ -98,7 +99,7 @@ export function switchMethod(db: Db, form: z.infer<typeof switchForm>, now: numb
   if (!parsed.success) return { ok: false, reason: parsed.error.issues.map((i) => i.message).join('; ') }
   return db
     .transaction((): { ok: true } | { ok: false; reason: string } => {
-      if (!readPeople(db).some((p) => p.id === form.recordedBy)) return { ok: false, reason: 'Nobody here by that name.' }
+      if (!worksHere(db, form.recordedBy)) return { ok: false, reason: nobody }
       if (methodAt(readMethodChanges(db), now)[form.row] === form.option) return { ok: false, reason: 'It is set so already.' }
       insertMethodChange(db, v7(), { at: now, ...parsed.data }, form.recordedBy)
       for (const r of residentsOn(db, dayIn(readKennel(db).timeZone, now))) refold(db, r.residencyId)

@@ -25,6 +25,7 @@ import { findResident, readCueWords, readPromises, type Resident } from '@/store
 import { kennelForgetting } from './forgetting'
 import { regimesOfResident } from './regimes'
 import { standingOf, type Derived } from './standings'
+import { handlers } from './who'
 
 export interface LogEntry extends Omit<LogRow, 'endedBy'> {
   readonly rungName: string
@@ -120,7 +121,7 @@ function entryOf(curriculum: Curriculum, row: LogRow, names: Scene['names']): Lo
 function nextFor(db: Db, scene: Scene, now: number): WhatNext {
   const { resident, curriculum, derived, today, people, places, forgetting } = scene
   const method = methodAt(readMethodChanges(db), now)
-  const around: Around = { now, today, places, people: people.filter((p) => p.role !== 'hand').map((p) => p.id), method, forgetting: forgetting.model }
+  const around: Around = { now, today, places, people: handlers(people), method, forgetting: forgetting.model }
   const words = { name: resident.name, cue: undefined, release: resident.releaseWord, marker: resident.markerWord, side: resident.side, traits: resident.traits }
   return whatNext(curriculum, derived.state, derived.summary, { words, arrivesOn: resident.arrivesOn, cueWords: readCueWords(db, resident.dogId), tried: readTried(db, resident.residencyId) }, around)
 }

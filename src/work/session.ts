@@ -15,6 +15,7 @@ import { readMethodChanges } from '@/store/method'
 import { findResident, readCueWords, readPromises, type Resident } from '@/store/residents'
 import { kennelForgetting } from './forgetting'
 import { regimesOfResident } from './regimes'
+import { handlers } from './who'
 
 export interface OpenSet {
   readonly device: string
@@ -38,6 +39,8 @@ export interface SessionView {
   readonly promises: readonly OwnerPromise[]
   readonly places: readonly Place[]
   readonly people: readonly Person[]
+  /** Those whom a suggestion may name. */
+  readonly handlers: readonly string[]
   readonly cueWord: string
   /** Place and leash holder of the newest set, to begin with. */
   readonly last: { readonly placeId: string | undefined; readonly personId: string | undefined }
@@ -54,6 +57,7 @@ export function loadSession(db: Db, residencyId: string, commandId: string, now:
   const open = new Map(openSets(db, residencyId, now - openForMs).map((o) => [o.id, o.device]))
   const sets = readSets(db, residencyId)
   const last = sets.at(-1)
+  const people = readPeople(db)
   return {
     resident,
     command: command.id,
@@ -67,7 +71,8 @@ export function loadSession(db: Db, residencyId: string, commandId: string, now:
     open: sets.flatMap((set) => { const device = open.get(set.id); return device === undefined ? [] : [{ device, set }] }),
     promises: readPromises(db, residencyId),
     places: readPlaces(db),
-    people: readPeople(db),
+    people,
+    handlers: handlers(people),
     cueWord: readCueWords(db, resident.dogId).get(command.id) ?? command.defaultCue,
     last: { placeId: last?.placeId, personId: last?.leashHolder },
   }

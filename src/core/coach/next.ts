@@ -102,16 +102,12 @@ export function whatNext(curriculum: Curriculum, state: DogState, summary: Summa
   const needs = new Map(summary.needs.map((n) => [n.command, n.reps]))
   const rank = (x: (typeof open)[number]): number => (x.suggestion.why === 'rebuild' ? 0 : x.suggestion.why === 'refresher' ? 1 : x.standing.promise ? (x.standing.promise.met ? 4 : 2) : 3)
   const pressing = (x: (typeof open)[number]): number => (x.suggestion.why === 'refresher' ? 1 - kept(x.standing, around.now, around.forgetting) : (needs.get(x.command.id) ?? 0))
-  const first = chosen(around.method, 'first-stay') === 'down' ? 'down-stay' : 'sit-stay'
-  const stayOrder = (x: (typeof open)[number]): number => (x.command.id === first ? 0 : 1)
-  const bothStays = (a: (typeof open)[number], b: (typeof open)[number]) => a.command.id.endsWith('-stay') && b.command.id.endsWith('-stay') && a.suggestion.why === 'climb' && b.suggestion.why === 'climb'
   open.sort((a, b) => rank(a) - rank(b) || pressing(b) - pressing(a) || curriculum.commands.indexOf(a.command) - curriculum.commands.indexOf(b.command))
-  // The first stay is the house's choice: of two that are both being climbed, it goes first.
-  for (let i = 0; i < open.length; i++)
-    for (let j = i + 1; j < open.length; j++) {
-      const [a, b] = [open[i], open[j]]
-      if (a && b && bothStays(a, b) && stayOrder(a) > stayOrder(b)) [open[i], open[j]] = [b, a]
-    }
+  // The first stay is the house's choice: of two that are both being climbed, it takes the earlier turn.
+  const first = chosen(around.method, 'first-stay') === 'down' ? 'down-stay' : 'sit-stay'
+  const turns = open.flatMap((x, i) => (x.command.id.endsWith('-stay') && x.suggestion.why === 'climb' ? [i] : []))
+  const inTurn = turns.map((i) => open[i]).sort((a, b) => Number(b?.command.id === first) - Number(a?.command.id === first))
+  turns.forEach((i, n) => { const stay = inTurn[n]; if (stay) open[i] = stay })
   return { sets: open.map((x) => setOf(curriculum, state, x.command, x.standing, x.suggestion, x.rung, dog, around, day)), shut, rest: open.length === 0 && shut.length === 0 ? 'Nothing more to gain today: held needs a second day.' : '' }
 }
 

@@ -78,3 +78,28 @@ function shorterRecall(run: Run, index: number): number {
   }
   return back
 }
+
+/** What happened and why it is this rung, in a sentence. */
+export function sayDrop(reason: DropReason, rung: Rung, target: Rung): string {
+  switch (reason.kind) {
+    case 'broke':
+      return reason.seconds === undefined ? `Broke before ${rung.name}: one rung down.` : `Broke at ${Number(reason.seconds.toFixed(1))} s of ${rung.criterion.seconds ?? 0} s${whereTo(reason.seconds, rung, target)}.`
+    case 'recall-miss':
+      return 'A missed recall: the previous distance.'
+    case 'three-misses':
+      return 'Three misses running: the last help comes back.'
+    case 'window-low':
+      return `Only ${reason.clean} clean of the last ten: the last help comes back.`
+    case 'two-late':
+      return 'Late twice running: one rung easier.'
+    case 'two-crooked':
+      return 'Crooked twice running at this level: shorter distance.'
+  }
+}
+
+/** Why this rung and no other, after a break at so many seconds. */
+function whereTo(broke: number, rung: Rung, target: Rung): string {
+  if (target.id === rung.id) return ''
+  if ((target.criterion.seconds ?? 0) < broke) return ': the highest rung below it'
+  return target.axis === 'distance' ? ': nearer, and no longer a hold' : ': three rungs down, the most at once'
+}

@@ -1,15 +1,16 @@
-import { msPerDay } from '../days'
-import { ownRung, rungIndex, type RungPlaceInLadder } from '../curriculum/lookup'
+import { ownRung, runKey as keyOf, type RungPlaceInLadder } from '../curriculum/lookup'
 import type { Curriculum, Rung, Run } from '../curriculum/types'
 import { contextStanding, noteMissed, noteReached, type ContextStanding } from '../proofing/context'
-import { dropAfter, type Drop, type DropReason } from './drop'
+import { dropAfter, sayDrop, type Drop } from './drop'
 import { compareFacts, type RepFact, type SetContext, type SetFact } from '../facts'
 import { shutBecause } from './gates'
 import { afterRefresher, type Showing } from './memory'
 import { newest, regimeAt, type Regime, type Regimes } from './regime'
-import { resultOf, type Result } from './result'
-import { longestWindow, ruleMet, sayCounts, sayRule, spanOf } from './rules'
+import { resultOf } from './result'
+import { ruleMet, sayCounts, sayRule, spanOf } from './rules'
 import { emptyDogState, emptyRunState, emptyTally, isHeld, topHeld, type DogState, type Met, type RungTally, type RunState } from './state'
+import { clearTrouble, countBlock, markStuckByBlocks, noteBlock, noteDrop } from './trouble'
+import { lowest, restartWindow, slideWindow } from './window'
 
 /** What the newest rep means for the set and for the rung. */
 export interface Verdict {
@@ -21,11 +22,6 @@ export interface Verdict {
   readonly counts: string
   readonly why: string
 }
-
-/** House: windows and runs start again after three days without the rung. */
-const windowForgetsAfterMs = 3 * msPerDay
-/** House: three drops at one rung within seven days, or three blocks that worked it without a pass. */
-const stuckRule = { drops: 3, withinMs: 7 * msPerDay, blocks: 3 } as const
 
 /** Called at the end of each refresher at what is held, with the half-life's history before it. */
 export type OnRefresher = (runKey: string, before: readonly Showing[], showing: Showing) => void
@@ -80,7 +76,7 @@ export function applyRep(state: DogState, regimes: Regimes, set: SetContext, rep
 export function carryOver(state: DogState, from: Curriculum, to: Curriculum): void {
   for (const command of to.commands)
     for (const run of command.runs) {
-      const key = `${command.id}/${run.id}`
+      const key = keyOf(command.id, run.id)
       const runState = state.runs[key]
       const old = from.commands.find((c) => c.id === command.id)?.runs.find((r) => r.id === run.id)
       if (!runState || !old) continue
@@ -217,7 +213,7 @@ class Fold {
     }
     markStuckByBlocks(run, runState, index)
     if (!speak) return unspoken
-    const why = rep.outcome === 'miss' && rung.kind === 'timed' ? 'Held before: put back unpaid at the same spot, and go on.' : ends ? `The rule is ${said.rule}: ${said.counts}.` : said.counts
+    const why = !ends && rep.outcome === 'miss' && rung.kind === 'timed' ? `${heldHere ? 'Held before: put' : 'Put'} back unpaid at the same spot, and go on.` : ends ? `The rule is ${said.rule}: ${said.counts}.` : said.counts
     return { kind: ends ? 'again' : 'go-on', endsSet: ends, toRungId: rung.id, ...said, why }
   }
 
@@ -342,42 +338,6 @@ function putBack(rung: Rung, rep: RepFact, results: string, school: 'by-standing
   return school === 'put-back' || held
 }
 
-function slideWindow(window: RunState['window'], rungId: string, result: Result, set: SetContext, at: number): void {
-  if (window.rung !== rungId || at - window.lastAt > windowForgetsAfterMs) restartWindow(window, rungId)
-  window.lastAt = at
-  window.results += result
-  window.levels += set.level
-  if (window.results.length > longestWindow) {
-    window.results = window.results.slice(-longestWindow)
-    window.levels = window.levels.slice(-longestWindow)
-  }
-  window.placeReps = window.place === set.placeId ? window.placeReps + 1 : 1
-  window.place = set.placeId
-  window.personReps = window.person === set.leashHolder ? window.personReps + 1 : 1
-  window.person = set.leashHolder
-  window.kitReps = window.kit === set.kit ? window.kitReps + 1 : 1
-  window.kit = set.kit
-  window.late = result === 'L' ? window.late + 1 : 0
-  window.crooked = result === 'X' ? window.crooked + 1 : 0
-}
-
-function restartWindow(window: RunState['window'], rungId: string): void {
-  window.rung = rungId
-  window.results = ''
-  window.levels = ''
-  window.placeReps = 0
-  window.personReps = 0
-  window.kitReps = 0
-  window.late = 0
-  window.crooked = 0
-}
-
-function lowest(levels: string, span: number): number {
-  let least = 5
-  for (let i = Math.max(0, levels.length - span); i < levels.length; i++) least = Math.min(least, levels.charCodeAt(i) - 48)
-  return least
-}
-
 /** Two days alike in all say what a standing asks for; more would only grow. */
 function noteMet(tally: RungTally, met: Met): void {
   let alike = 0
@@ -391,64 +351,3 @@ function noteMet(tally: RungTally, met: Met): void {
 
 /** Clean reps a refresher of so many wants: the share that the rule wants. */
 const cleanWanted = (rung: Rung, reps: number): number => (reps < rung.setReps ? Number.POSITIVE_INFINITY : Math.ceil((rung.rule.kind === 'row' ? 1 : rung.rule.k / rung.rule.n) * reps))
-
-/** A rung passed settles what went wrong there and below, and nothing above. */
-function clearTrouble(run: Run, runState: RunState, index: number): void {
-  for (const id in runState.tallies) {
-    const tally = runState.tallies[id]
-    if (!tally || (tally.blocks === 0 && tally.drops.length === 0 && tally.countedBlock === tally.openBlock) || rungIndex(run, id) > index) continue
-    if (tally.drops.length > 0) tally.drops = []
-    tally.blocks = 0
-    tally.countedBlock = tally.openBlock
-  }
-  if (runState.stuck && rungIndex(run, runState.stuck.rung) <= index) delete runState.stuck
-}
-
-function noteDrop(tally: RungTally, runState: RunState, rungId: string, at: number): void {
-  tally.drops = [...tally.drops.filter((t) => at - t <= stuckRule.withinMs), at]
-  if (tally.drops.length >= stuckRule.drops) runState.stuck = { rung: rungId, why: 'three-drops' }
-}
-
-/** A block counts once for a rung: at the end of its first set there, or when the next block begins. */
-function noteBlock(tally: RungTally, blockId: string): void {
-  if (tally.openBlock === blockId) return
-  if (tally.openBlock !== '') countBlock(tally)
-  tally.openBlock = blockId
-}
-
-function countBlock(tally: RungTally): void {
-  if (tally.countedBlock === tally.openBlock) return
-  tally.countedBlock = tally.openBlock
-  tally.blocks++
-}
-
-function markStuckByBlocks(run: Run, runState: RunState, index: number): void {
-  const rung = run.rungs[index]
-  const tally = rung && runState.tallies[rung.id]
-  const belowTop = index < run.rungs.length - 1
-  if (!runState.stuck && belowTop && index === runState.position && tally && tally.blocks >= stuckRule.blocks) runState.stuck = { rung: rung.id, why: 'three-blocks' }
-}
-
-function sayDrop(reason: DropReason, rung: Rung, target: Rung): string {
-  switch (reason.kind) {
-    case 'broke':
-      return reason.seconds === undefined ? `Broke before ${rung.name}: one rung down.` : `Broke at ${Number(reason.seconds.toFixed(1))} s of ${rung.criterion.seconds ?? 0} s${whereTo(reason.seconds, rung, target)}.`
-    case 'recall-miss':
-      return 'A missed recall: the previous distance.'
-    case 'three-misses':
-      return 'Three misses running: the last help comes back.'
-    case 'window-low':
-      return `Only ${reason.clean} clean of the last ten: the last help comes back.`
-    case 'two-late':
-      return 'Late twice running: one rung easier.'
-    case 'two-crooked':
-      return 'Crooked twice running at this level: shorter distance.'
-  }
-}
-
-/** Why this rung and no other, after a break at so many seconds. */
-function whereTo(broke: number, rung: Rung, target: Rung): string {
-  if (target.id === rung.id) return ''
-  if ((target.criterion.seconds ?? 0) < broke) return ': the highest rung below it'
-  return target.axis === 'distance' ? ': nearer, and no longer a hold' : ': three rungs down, the most at once'
-}

@@ -40,14 +40,7 @@ const cellValue = (level: number, placeId: string): Value => (cellValues[level] 
 /** The key of a grid cell among a run's climbs. */
 export const cellKey = (level: number, placeId: string): string => cellValue(level, placeId).key
 
-const sets = new WeakMap<Around, readonly Value[]>()
-function valuesOf(around: Around): readonly Value[] {
-  const known = sets.get(around)
-  if (known) return known
-  const fresh = [cellValue(around.level, around.placeId), kitValue(around.kit), handsValue(around.leashHolder)]
-  sets.set(around, fresh)
-  return fresh
-}
+const valuesOf = (around: Around): readonly Value[] => [cellValue(around.level, around.placeId), kitValue(around.kit), handsValue(around.leashHolder)]
 
 export interface ContextStanding {
   /** Number of the rung to work here. */

@@ -30,8 +30,6 @@ export interface GridCell {
   readonly days: number
   /** The rung to work here now by the relax rule; undefined while nothing of the run is held. */
   readonly nextRung: string | undefined
-  /** Within what was promised: this level or below, so that it must come to be held in so many places. */
-  readonly promised: boolean
 }
 
 export interface Grid {
@@ -63,7 +61,7 @@ export function gridOf(command: Command, run: Run, state: DogState, sets: readon
       const context = runState && top >= 0 ? contextStanding(run, runState, { level, placeId: place.id, ...usual }, target >= 0 ? Math.min(top, target) : top) : undefined
       return {
         level, placeId: place.id, clean: reps.filter((r) => r.outcome === 'clean').length, total: reps.length, lastDay: here.at(-1)?.day, hands: byReps(here, 'leashHolder'), kits: byReps(here, 'kit'),
-        held: days >= daysToHold, days: Math.min(days, daysToHold), nextRung: context ? run.rungs[context.index]?.name : undefined, promised: promise !== undefined && level <= promise.level,
+        held: days >= daysToHold, days: Math.min(days, daysToHold), nextRung: context ? run.rungs[context.index]?.name : undefined,
       }
     }),
   )

@@ -26,10 +26,6 @@ const metresOf = (rung: Rung): number | undefined => rung.criterion.metres ?? (r
  * neither goes back one rung in a new place or at a new level (house: the last help comes back).
  */
 export function relaxFrom(run: Run, held: number, news: readonly Novelty[]): number {
-  return remembered(run, `${news.join()} ${held}`, () => findStart(run, held, news))
-}
-
-function findStart(run: Run, held: number, news: readonly Novelty[]): number {
   const top = run.rungs[held]
   if (!top || news.length === 0) return held
   const alike = run.rungs.flatMap((rung, i) => (i <= held && rung.axis === top.axis ? [i] : []))
@@ -58,12 +54,12 @@ function limit(run: Run, alike: readonly number[], held: number, measure: Measur
 
 /** The rung after `index` was passed: the highest at most half as long (or far) again, at least the next, up to `held`. */
 export function stepUp(run: Run, index: number, held: number): number {
-  return remembered(run, `${index} ${held}`, () => findStepUp(run, index, held))
+  return remembered(run, index * 4096 + held, () => findStepUp(run, index, held))
 }
 
-const memory = new WeakMap<Run, Map<string, number>>()
+const memory = new WeakMap<Run, Map<number, number>>()
 /** Runs never change, so each answer is found once: the fold asks at every set. */
-function remembered(run: Run, key: string, find: () => number): number {
+function remembered(run: Run, key: number, find: () => number): number {
   let known = memory.get(run)
   if (!known) memory.set(run, (known = new Map()))
   let answer = known.get(key)

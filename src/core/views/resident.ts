@@ -1,4 +1,4 @@
-import { findCommand, findRung } from '../curriculum/lookup'
+import { findCommand, findRung, runKey } from '../curriculum/lookup'
 import { msPerDay } from '../days'
 import type { Curriculum, Run, Rung } from '../curriculum/types'
 import type { PromiseStanding } from '../handoff/promise'
@@ -91,7 +91,7 @@ export function buildCommands(curriculum: Curriculum, state: DogState, summary: 
 
 function rungView(curriculum: Curriculum, state: DogState, run: Run, rung: Rung, index: number, standing: CommandStanding): RungView {
   const runStanding = standing.runs.find((r) => r.id === run.id)
-  const runState = state.runs[`${rung.command}/${run.id}`]
+  const runState = state.runs[runKey(rung.command, run.id)]
   const tally = runState?.tallies[rung.id]
   const since = heldSince(run, runState, index)
   const missing = unmetNeeds(state, curriculum, rung)

@@ -30,18 +30,24 @@ interface Side {
   readonly days: '1' | '2'
 }
 const ruleOf = (s: Side): BenchRule => (s.kind === 'window' ? { kind: 'window', k: s.k, n: s.n, days: s.days === '2' ? 2 : 1 } : { kind: s.kind, r: s.n, days: s.days === '2' ? 2 : 1 })
+/** What the bench shows when it opens. */
+const firstA: Side = { kind: 'window', k: 8, n: 10, days: '1' }
+const firstB: Side = { kind: 'row', k: 5, n: 5, days: '1' }
+const firstRate = 0.8
+const firstAsk = { reps: usualReps, wanted: 0.8, kcalPerPiece: 3, pay: 'every' } as const
+
 const percent = (x: number) => `${(x * 100).toFixed(x > 0 && x < 0.1 ? 1 : 0)} %`
 const reps = (x: number) => (x >= 1e6 ? x.toExponential(2) : x >= 1000 ? Math.round(x).toLocaleString('en') : x.toFixed(1))
 
 /** Two rules for moving on, side by side on any true rate; and what the house's rules let through among its own dogs. */
 export function Bench({ own }: { own: readonly OwnRung[] }) {
-  const [a, setA] = useState<Side>({ kind: 'window', k: 8, n: 10, days: '1' })
-  const [b, setB] = useState<Side>({ kind: 'row', k: 5, n: 5, days: '1' })
-  const [rate, setRate] = useState(0.8)
-  const [within, setWithin] = useState(usualReps)
-  const [wanted, setWanted] = useState(0.8)
-  const [kcal, setKcal] = useState(3)
-  const [pay, setPay] = useState<'every' | 'clean'>('every')
+  const [a, setA] = useState(firstA)
+  const [b, setB] = useState(firstB)
+  const [rate, setRate] = useState(firstRate)
+  const [within, setWithin] = useState<number>(firstAsk.reps)
+  const [wanted, setWanted] = useState<number>(firstAsk.wanted)
+  const [kcal, setKcal] = useState<number>(firstAsk.kcalPerPiece)
+  const [pay, setPay] = useState<'every' | 'clean'>(firstAsk.pay)
   const first = useBench(ofRule)
   const second = useBench(ofRule)
   const { run: runFirst } = first
@@ -54,8 +60,8 @@ export function Bench({ own }: { own: readonly OwnRung[] }) {
   }
   useEffect(() => {
     // The first comparison stands there when the page opens.
-    runFirst({ kind: 'rule', ask: { rule: ruleOf({ kind: 'window', k: 8, n: 10, days: '1' }), reps: usualReps, wanted: 0.8, kcalPerPiece: 3, pay: 'every' }, rate: 0.8, rates })
-    runSecond({ kind: 'rule', ask: { rule: ruleOf({ kind: 'row', k: 5, n: 5, days: '1' }), reps: usualReps, wanted: 0.8, kcalPerPiece: 3, pay: 'every' }, rate: 0.8, rates })
+    runFirst({ kind: 'rule', ask: { rule: ruleOf(firstA), ...firstAsk }, rate: firstRate, rates })
+    runSecond({ kind: 'rule', ask: { rule: ruleOf(firstB), ...firstAsk }, rate: firstRate, rates })
   }, [runFirst, runSecond])
   return (
     <Page>

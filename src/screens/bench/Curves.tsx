@@ -3,11 +3,9 @@ import { Chart, Legend, LinearScale, LineElement, LogarithmicScale, PointElement
 import { Line } from 'react-chartjs-2'
 import styled from 'styled-components'
 import type { BenchPoint } from '@/core/rulebench/judge'
-import { useInks, type Inks } from '@/ui/useInks'
+import { chartFont as font, useInks, type Inks } from '@/ui/useInks'
 
 Chart.register(Legend, LinearScale, LineElement, LogarithmicScale, PointElement, Tooltip)
-
-const font = { family: "'Atkinson Hyperlegible Next Variable', sans-serif", size: 12 }
 
 function options(inks: Inks, log: boolean): ChartOptions<'line'> {
   const scale = { ticks: { color: inks.quiet, font }, grid: { color: inks.rule }, border: { color: inks.rule } }

@@ -10,8 +10,8 @@ import { sayDay } from '@/ui/when'
 import type { CommandPage as View } from '@/work/resident'
 import { GridTable } from './GridTable'
 import { Stuck } from './Stuck'
+import type { Told } from '../told'
 
-type Told = { readonly ok: true } | { readonly ok: false; readonly reason: string }
 const percent = (x: number) => `${Math.round(x * 100)} %`
 
 /** One command of one dog in full: the ladder, where it is proofed, what the counts say, and what to do when it sticks. */
@@ -24,7 +24,7 @@ export function CommandPage({ view, logTried }: { view: View; logTried: (raw: un
         <div>
           <p><Link href={`/dogs/${resident.residencyId}`}>{resident.runNumber} {resident.name}</Link></p>
           <h1>{command.name}</h1>
-          <p>{view.purpose}</p>
+          <p>{view.purpose} Signal: {view.signal}.</p>
         </div>
         <ButtonLink $now href={`/dogs/${resident.residencyId}/work/${command.id}`}>Work {command.name.toLowerCase()}</ButtonLink>
       </Head>

@@ -1,14 +1,14 @@
 'use client'
 import { useState, useTransition } from 'react'
-import { Input, Label, TextField } from 'react-aria-components'
+import { Label, TextField } from 'react-aria-components'
 import styled from 'styled-components'
-import { Button, Choose, Fault, FieldLabel } from '@/ui/parts'
+import { Button, Choose, Fault, FieldInput, FieldLabel } from '@/ui/parts'
 import { phone } from '@/ui/theme'
 import { sayMoment } from '@/ui/when'
 import type { CommandPage } from '@/work/resident'
 import { useMe } from '../shell/useMe'
+import type { Told } from '../told'
 
-type Told = { readonly ok: true } | { readonly ok: false; readonly reason: string }
 const wentWords = { better: 'better', same: 'no change', worse: 'worse' } as const
 
 /** What to try, in order, with what was tried and how it went. */
@@ -41,7 +41,7 @@ export function Stuck({ view, stuck, log }: { view: CommandPage; stuck: NonNulla
       <Form onSubmit={(e) => { e.preventDefault(); send() }}>
         <Choose label="Tried" value={what} onChange={setWhat} choices={stuck.offers.map((o) => ({ id: o.id, name: o.name, note: o.words }))} />
         <Choose label="It went" value={went} onChange={setWent} choices={Object.entries(wentWords).map(([id, name]) => ({ id, name }))} />
-        <TextField value={note} onChange={setNote}><FieldLabel as={Label}>How (optional)</FieldLabel><Line maxLength={400} /></TextField>
+        <TextField value={note} onChange={setNote}><FieldLabel as={Label}>How (optional)</FieldLabel><FieldInput maxLength={400} /></TextField>
         <Choose label="You are" value={me} onChange={setMe} choices={view.people} />
         <Button type="submit" isDisabled={pending}>Log it</Button>
       </Form>
@@ -52,4 +52,3 @@ export function Stuck({ view, stuck, log }: { view: CommandPage; stuck: NonNulla
 
 const Box = styled.section`border-left: 5px solid var(--person); padding-left: 1rem; ol { margin: 0.4rem 0 0.8rem; padding-left: 1.3rem; display: grid; gap: 0.3rem; } span { color: var(--ink-2); } small { display: block; color: var(--ink-2); } em { font-style: normal; font-weight: 660; color: var(--person); }`
 const Form = styled.form`display: grid; grid-template-columns: 14rem 9rem minmax(0, 1fr) 11rem auto; gap: 0.6rem; align-items: end; ${phone} { grid-template-columns: 1fr; }`
-const Line = styled(Input)`min-height: 2.75rem; padding: 0.3rem 0.7rem; border: 1.5px solid var(--rule-2); border-radius: 4px; background: var(--paper); width: 100%;`

@@ -8,10 +8,11 @@ import { phone } from '@/ui/theme'
 import { sayMoment } from '@/ui/when'
 import type { MethodPage, MethodPreview } from '@/work/method'
 import { useMe } from '../shell/useMe'
+import type { Told } from '../told'
 
 export interface MethodActions {
   readonly preview: (raw: unknown) => Promise<MethodPreview | { readonly refused: string }>
-  readonly set: (raw: unknown) => Promise<{ readonly ok: true } | { readonly ok: false; readonly reason: string }>
+  readonly set: (raw: unknown) => Promise<Told>
 }
 
 const kinds: readonly { kind: RowKind; title: string; words: string }[] = [

@@ -1,16 +1,16 @@
 'use client'
 import { useState, useTransition } from 'react'
-import { Button as AriaButton, Dialog, Heading, Input, Label, Modal, ModalOverlay, TextField } from 'react-aria-components'
+import { Button as AriaButton, Dialog, Heading, Label, Modal, ModalOverlay, TextField } from 'react-aria-components'
 import styled from 'styled-components'
 import { outcomes, type Outcome } from '@/core/facts'
 import { levelWords } from '@/core/proofing/grid'
 import { kits } from '@/core/wire'
 import { OutcomeMark } from '@/ui/OutcomeMark'
-import { Button, Choose, Fault, FieldLabel, Quiet } from '@/ui/parts'
+import { Button, Choose, Fault, FieldInput, FieldLabel, Quiet } from '@/ui/parts'
 import type { LogEntry } from '@/work/resident'
 import { useMe } from '../shell/useMe'
+import type { Told } from '../told'
 
-type Told = { readonly ok: true } | { readonly ok: false; readonly reason: string }
 export interface CorrectActions {
   readonly takeBack: (raw: unknown) => Promise<Told>
   readonly putRight: (raw: unknown) => Promise<Told>
@@ -53,7 +53,7 @@ export function CorrectSet({ entry, people, places, actions, onClose }: { entry:
             <Choose label="Distraction" value={level} onChange={setLevel} choices={levelWords.map((words, i) => ({ id: String(i), name: `${i} ${words}` }))} />
             <Choose label="Kit" value={kit} onChange={setKit} choices={kits.map((k) => ({ id: k, name: k }))} />
             <Choose label="You are" value={me} onChange={setMe} choices={people} />
-            <TextField value={reason} onChange={setReason}><FieldLabel as={Label}>Reason</FieldLabel><Line maxLength={200} /></TextField>
+            <TextField value={reason} onChange={setReason}><FieldLabel as={Label}>Reason</FieldLabel><FieldInput maxLength={200} /></TextField>
           </Pairs>
           {wrong && <div role="alert"><Fault>{wrong}</Fault></div>}
           <Row>
@@ -72,5 +72,4 @@ const Sheet = styled(Dialog)`background: var(--paper); color: var(--ink); paddin
 const RepRow = styled.div`display: flex; flex-wrap: wrap; gap: 0.35rem;`
 const RepButton = styled(AriaButton)`min-width: 2.75rem; min-height: 2.75rem; border: 1.5px solid var(--rule-2); border-radius: 4px; background: none; color: var(--ink); cursor: pointer; display: grid; place-items: center; &[data-hovered='true'] { border-color: var(--ink); }`
 const Pairs = styled.div`display: grid; grid-template-columns: 1fr 1fr; gap: 0.6rem;`
-const Line = styled(Input)`min-height: 2.75rem; padding: 0.3rem 0.7rem; border: 1.5px solid var(--rule-2); border-radius: 4px; background: var(--paper); width: 100%;`
 const Row = styled.div`display: flex; gap: 0.7rem; align-items: center; flex-wrap: wrap;`

@@ -5,8 +5,8 @@ import styled from 'styled-components'
 import type { StandingChange } from '@/core/views/compare'
 import { Button, ButtonLink, Choose, Fault } from '@/ui/parts'
 import { useMe } from '../shell/useMe'
+import type { Told } from '../told'
 
-type Told = { readonly ok: true } | { readonly ok: false; readonly reason: string }
 export interface VersionChoice {
   readonly id: string
   readonly version: number

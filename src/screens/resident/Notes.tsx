@@ -1,13 +1,12 @@
 'use client'
 import { useState, useTransition } from 'react'
-import { Input, Label, TextField } from 'react-aria-components'
+import { Label, TextField } from 'react-aria-components'
 import styled from 'styled-components'
-import { Button, Choose, Fault, FieldLabel } from '@/ui/parts'
+import { Button, Choose, Fault, FieldInput, FieldLabel } from '@/ui/parts'
 import { sayMoment } from '@/ui/when'
 import type { ResidentView } from '@/work/resident'
 import { useMe } from '../shell/useMe'
-
-type Told = { readonly ok: true } | { readonly ok: false; readonly reason: string }
+import type { Told } from '../told'
 
 /** Notes about the dog, newest first, and room for one more. */
 export function Notes({ view, keep }: { view: ResidentView; keep: (raw: unknown) => Promise<Told> }) {
@@ -32,7 +31,7 @@ export function Notes({ view, keep }: { view: ResidentView; keep: (raw: unknown)
         {view.notes.length === 0 && <li><small>None yet. A note made at the end of a set stands here too.</small></li>}
       </List>
       <Form onSubmit={(e) => { e.preventDefault(); send() }}>
-        <TextField value={text} onChange={setText}><FieldLabel as={Label}>A note for the next block</FieldLabel><Line maxLength={400} /></TextField>
+        <TextField value={text} onChange={setText}><FieldLabel as={Label}>A note for the next block</FieldLabel><FieldInput maxLength={400} /></TextField>
         <Choose label="You are" value={me} onChange={setMe} choices={view.people} />
         <Button type="submit" isDisabled={pending || text.trim() === ''}>Keep note</Button>
       </Form>
@@ -43,4 +42,3 @@ export function Notes({ view, keep }: { view: ResidentView; keep: (raw: unknown)
 
 const List = styled.ul`list-style: none; margin: 0 0 0.6rem; padding: 0; display: grid; gap: 0.35rem; small { color: var(--ink-2); font-size: 0.82rem; }`
 const Form = styled.form`display: grid; gap: 0.5rem; button { justify-self: start; }`
-const Line = styled(Input)`min-height: 2.75rem; padding: 0.3rem 0.7rem; border: 1.5px solid var(--rule-2); border-radius: 4px; background: var(--paper); width: 100%;`

@@ -4,12 +4,10 @@ import { Bar, Line } from 'react-chartjs-2'
 import styled from 'styled-components'
 import type { ProgressView } from '@/core/views/progress'
 import { phone } from '@/ui/theme'
-import { useInks, type Inks } from '@/ui/useInks'
+import { chartFont as font, useInks, type Inks } from '@/ui/useInks'
 import { sayDay } from '@/ui/when'
 
 Chart.register(BarElement, CategoryScale, Filler, Legend, LinearScale, LineElement, PointElement, Tooltip)
-
-const font = { family: "'Atkinson Hyperlegible Next Variable', sans-serif", size: 12 }
 
 function options(inks: Inks, title: string, more: { max?: number; percent?: boolean; legend?: boolean }): ChartOptions<'line'> & ChartOptions<'bar'> {
   return {

@@ -9,6 +9,7 @@ import { ButtonLink, NeedsPerson, Why } from '@/ui/parts'
 import { phone } from '@/ui/theme'
 import { sayDay, sayMoment } from '@/ui/when'
 import type { ResidentView } from '@/work/resident'
+import type { Told } from '../told'
 import type { CorrectActions } from './CorrectSet'
 import { NextList } from './NextList'
 import { Notes } from './Notes'
@@ -17,7 +18,7 @@ import { SetLog } from './SetLog'
 const ProgressCharts = dynamic(() => import('./ProgressCharts'), { ssr: false, loading: () => <p>Drawing …</p> })
 
 export interface ResidentActions extends CorrectActions {
-  readonly keepNote: (raw: unknown) => Promise<{ readonly ok: true } | { readonly ok: false; readonly reason: string }>
+  readonly keepNote: (raw: unknown) => Promise<Told>
 }
 
 /** One dog: what to do next, what it knows, how it comes along, what the handoff still lacks, and every set. */

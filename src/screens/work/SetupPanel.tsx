@@ -3,6 +3,7 @@ import Link from 'next/link'
 import { Button as AriaButton } from 'react-aria-components'
 import styled from 'styled-components'
 import { findCommand } from '@/core/curriculum/lookup'
+import { levelWords } from '@/core/proofing/grid'
 import { kits } from '@/core/wire'
 import { Choose, NeedsPerson } from '@/ui/parts'
 import type { SessionView } from '@/work/session'
@@ -30,14 +31,8 @@ export function SetupPanel({ view, full, onChange, onBegin, blocked }: { view: S
   )
 }
 
-const levels = [
-  { id: '0', name: '0 quiet, known', note: 'quiet known room' },
-  { id: '1', name: '1 handler busy', note: 'turns, talks, drops things' },
-  { id: '2', name: '2 food on floor', note: 'food or toys on the floor, one person passing' },
-  { id: '3', name: '3 people playing', note: 'kennel noise, calm dog far off or crated' },
-  { id: '4', name: '4 dog passing', note: 'calm dog near, traffic, someone calling the dog' },
-  { id: '5', name: '5 busy place', note: 'loose or playing dog, wildlife, busy public place' },
-]
+const short = ['quiet, known', 'handler busy', 'food on floor', 'people playing', 'dog passing', 'busy place']
+const levels = levelWords.map((note, i) => ({ id: String(i), name: `${i} ${short[i] ?? ''}`, note }))
 
 const Options = styled.div`display: grid; grid-template-columns: 1fr 1fr; gap: 0.5rem 0.6rem; > :first-child { grid-column: 1 / -1; }`
 const Go = styled(AriaButton)`min-height: 5rem; border: 0; border-radius: 6px; background: var(--now); color: var(--on-now); font: 720 1.5rem/1 'Hepta Slab Variable', serif; cursor: pointer; &[data-pressed='true'] { filter: brightness(0.92); }`

@@ -54,7 +54,7 @@ export function useSetSession(view: SessionView, outbox: Outbox, newBlock: () =>
     return commandStanding(curriculum, command, judged.state, promise)
   }, [command, curriculum, judged.state, view.promises])
   const suggestion: Suggestion | undefined = useMemo(
-    () => standing && suggestSet(curriculum, judged.state, standing, { now: view.now, today: view.today, places: view.places, people: view.people.map((p) => p.id), method: view.method, forgetting: view.forgetting }),
+    () => standing && suggestSet(curriculum, judged.state, standing, { now: view.now, today: view.today, places: view.places, people: view.handlers, method: view.method, forgetting: view.forgetting }),
     [curriculum, judged.state, standing, view],
   )
 

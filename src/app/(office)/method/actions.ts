@@ -1,5 +1,6 @@
 'use server'
 import { revalidatePath } from 'next/cache'
+import type { Told } from '@/screens/told'
 import { kennelDatabase } from '@/store/connection'
 import { fieldErrors } from '@/work/begin'
 import { requestTime } from '@/work/clock'
@@ -7,7 +8,7 @@ import { previewMethod, switchForm, switchMethod, type MethodPreview } from '@/w
 
 export const preview = async (raw: unknown): Promise<MethodPreview | { readonly refused: string }> => Promise.resolve(previewMethod(kennelDatabase(), raw, requestTime()))
 
-export async function set(raw: unknown): Promise<{ readonly ok: true } | { readonly ok: false; readonly reason: string }> {
+export async function set(raw: unknown): Promise<Told> {
   const parsed = switchForm.safeParse(raw)
   if (!parsed.success) return Promise.resolve({ ok: false, reason: Object.values(fieldErrors(parsed.error)).join(' ') })
   const done = switchMethod(kennelDatabase(), parsed.data, requestTime())

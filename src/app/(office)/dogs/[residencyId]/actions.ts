@@ -1,6 +1,7 @@
 'use server'
 import { revalidatePath } from 'next/cache'
 import type { z } from 'zod'
+import type { Told } from '@/screens/told'
 import { kennelDatabase } from '@/store/connection'
 import type { Db } from '@/store/database'
 import { fieldErrors } from '@/work/begin'
@@ -9,7 +10,6 @@ import { correctSet, correctSetForm, voidForm, voidSet, type Done } from '@/work
 import { addNote, addTried, noteForm, triedForm } from '@/work/journal'
 import { moveCurriculum, moveForm } from '@/work/curriculum'
 
-export type Told = { readonly ok: true } | { readonly ok: false; readonly reason: string }
 
 async function act<S extends z.ZodType>(schema: S, raw: unknown, run: (db: Db, input: z.infer<S>, now: number) => Done): Promise<Told> {
   const parsed = schema.safeParse(raw)

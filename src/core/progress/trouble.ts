@@ -1,0 +1,47 @@
+import { rungIndex } from '../curriculum/lookup'
+import type { Run } from '../curriculum/types'
+import { msPerDay } from '../days'
+import type { RungTally, RunState } from './state'
+
+/** House: three drops at one rung within seven days, or three blocks that worked it without a pass. */
+const stuckRule = { drops: 3, withinMs: 7 * msPerDay, blocks: 3 } as const
+
+/** A rung passed settles what went wrong there and below, and nothing above. */
+export function clearTrouble(run: Run, runState: RunState, index: number): void {
+  for (const id in runState.tallies) {
+    const tally = runState.tallies[id]
+    if (!tally || (tally.blocks === 0 && tally.drops.length === 0 && tally.countedBlock === tally.openBlock) || rungIndex(run, id) > index) continue
+    if (tally.drops.length > 0) tally.drops = []
+    tally.blocks = 0
+    tally.countedBlock = tally.openBlock
+  }
+  if (runState.stuck && rungIndex(run, runState.stuck.rung) <= index) delete runState.stuck
+}
+
+/** Counts a drop from this rung. */
+export function noteDrop(tally: RungTally, runState: RunState, rungId: string, at: number): void {
+  tally.drops = [...tally.drops.filter((t) => at - t <= stuckRule.withinMs), at]
+  if (tally.drops.length >= stuckRule.drops) runState.stuck = { rung: rungId, why: 'three-drops' }
+}
+
+/** A block counts once for a rung: at the end of its first set there, or when the next block begins. */
+export function noteBlock(tally: RungTally, blockId: string): void {
+  if (tally.openBlock === blockId) return
+  if (tally.openBlock !== '') countBlock(tally)
+  tally.openBlock = blockId
+}
+
+/** Counts the block in hand, once. */
+export function countBlock(tally: RungTally): void {
+  if (tally.countedBlock === tally.openBlock) return
+  tally.countedBlock = tally.openBlock
+  tally.blocks++
+}
+
+/** Stuck when too many blocks worked the rung in hand without a pass; the top of a ladder is no place to be stuck. */
+export function markStuckByBlocks(run: Run, runState: RunState, index: number): void {
+  const rung = run.rungs[index]
+  const tally = rung && runState.tallies[rung.id]
+  const belowTop = index < run.rungs.length - 1
+  if (!runState.stuck && belowTop && index === runState.position && tally && tally.blocks >= stuckRule.blocks) runState.stuck = { rung: rung.id, why: 'three-blocks' }
+}

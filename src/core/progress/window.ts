@@ -1,0 +1,47 @@
+import { msPerDay } from '../days'
+import type { SetContext } from '../facts'
+import type { Result } from './result'
+import { longestWindow } from './rules'
+import type { Window } from './state'
+
+/** House: windows and runs start again after three days without the rung. */
+const windowForgetsAfterMs = 3 * msPerDay
+
+/** Takes one more result, and with it where, with whom and on what it was. */
+export function slideWindow(window: Window, rungId: string, result: Result, set: SetContext, at: number): void {
+  if (window.rung !== rungId || at - window.lastAt > windowForgetsAfterMs) restartWindow(window, rungId)
+  window.lastAt = at
+  window.results += result
+  window.levels += set.level
+  if (window.results.length > longestWindow) {
+    window.results = window.results.slice(-longestWindow)
+    window.levels = window.levels.slice(-longestWindow)
+  }
+  window.placeReps = window.place === set.placeId ? window.placeReps + 1 : 1
+  window.place = set.placeId
+  window.personReps = window.person === set.leashHolder ? window.personReps + 1 : 1
+  window.person = set.leashHolder
+  window.kitReps = window.kit === set.kit ? window.kitReps + 1 : 1
+  window.kit = set.kit
+  window.late = result === 'L' ? window.late + 1 : 0
+  window.crooked = result === 'X' ? window.crooked + 1 : 0
+}
+
+/** Begins anew at a rung; empty for none. */
+export function restartWindow(window: Window, rungId: string): void {
+  window.rung = rungId
+  window.results = ''
+  window.levels = ''
+  window.placeReps = 0
+  window.personReps = 0
+  window.kitReps = 0
+  window.late = 0
+  window.crooked = 0
+}
+
+/** The lowest distraction level of the newest reps. */
+export function lowest(levels: string, span: number): number {
+  let least = 5
+  for (let i = Math.max(0, levels.length - span); i < levels.length; i++) least = Math.min(least, levels.charCodeAt(i) - 48)
+  return least
+}
