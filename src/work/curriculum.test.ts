@@ -65,6 +65,28 @@ describe('versions of the curriculum', () => {
     expect(position(db, residencyId)).toBe(1)
   })
 
+  it('a set made before a move and sent after it is kept under the version of its time, though its rung is gone since', () => {
+    const { db, ada, residencyId, tablet } = scene('sit.word')
+    const set = tablet.set(residencyId, ada)
+    const reps = Array.from({ length: 10 }, () => tablet.rep(set.id))
+    const without = toFile(houseCurriculum)
+    const text = JSON.stringify({ ...without, commands: without.commands.map((c) => ({ ...c, runs: c.runs.map((r) => ({ ...r, rungs: r.rungs.filter((g) => g.id !== 'sit.rear') })) })) })
+    expect(publishCurriculum(db, { text, recordedBy: ada }, tablet.at + 500)).toMatchObject({ ok: true })
+    expect(moveCurriculum(db, { residencyId, curriculumId: 'kennel', version: 3, recordedBy: ada }, tablet.at + 1000).ok).toBe(true)
+    expect(recordFacts(db, tablet.batch([set, ...reps]), tablet.at + 2000).results.every((r) => r.status === 'stored')).toBe(true)
+    expect(db.prepare('SELECT command, curriculum_id AS id, curriculum_version AS version FROM training_set').get()).toEqual({ command: 'sit', id: 'house', version: 2 })
+    expect(standingOf(db, residencyId).state.runs['sit/sit']).toMatchObject({ position: 0, tallies: { 'sit.rear': { clean: 10 } } })
+  })
+
+  it('a set on a rung that the dog’s own ladder leaves out is kept under its own command and moves nothing', () => {
+    const { db, ada, tablet } = scene()
+    const stiff = dog(db, { name: 'Auger', run: '9', traits: ['stiff'] })
+    const set = tablet.set(stiff, ada, { rungId: 'sit-stay.1s' })
+    recordFacts(db, tablet.batch([set, tablet.rep(set.id)]), tablet.at)
+    expect(db.prepare('SELECT command FROM training_set').pluck().get()).toBe('sit-stay')
+    expect(standingOf(db, stiff).state).toMatchObject({ runs: {}, beyond: { 'sit-stay.1s': 1 } })
+  })
+
   it('a bad file is refused whole and changes nothing', () => {
     const { db, ada } = scene()
     const before = listCurricula(db)

@@ -6,8 +6,7 @@ import type { Db } from '@/store/database'
 import { deviceOffset, insertClose, insertRep, insertSet, insertVoid, residencyOfSet, residencyOfTarget, sequenceTaken, type Stamp } from '@/store/facts'
 import { readKennel, readPeople, readPlaces } from '@/store/kennel'
 import { findResident } from '@/store/residents'
-import { newest } from '@/core/progress/regime'
-import { commandOfRung, regimesFor } from './regimes'
+import { recordedUnder } from './regimes'
 import { refold } from './standings'
 
 type Result = Receipt['results'][number]
@@ -76,13 +75,14 @@ function recordOne(db: Db, context: Context, raw: unknown, touched: Set<string>)
 function storeFact(db: Db, context: Context, fact: WireFact, stamp: Stamp): { stored: boolean; residencyId: string | undefined } | string {
   switch (fact.kind) {
     case 'set-opened': {
-      if (!findResident(db, fact.residencyId)) return 'residencyId: no such resident'
-      const command = commandOfRung(db, fact.residencyId, fact.rungId)
-      if (command === undefined) return 'rungId: the curriculum has no such rung'
+      const resident = findResident(db, fact.residencyId)
+      if (!resident) return 'residencyId: no such resident'
+      const under = recordedUnder(db, resident, fact.rungId, stamp.at)
+      if (!under) return 'rungId: the curriculum has no such rung'
       if (!context.people.has(fact.leashHolder)) return 'leashHolder: nobody here by that id'
       if (!context.people.has(fact.recordedBy)) return 'recordedBy: nobody here by that id'
       if (!context.places.has(fact.placeId)) return 'placeId: no such place'
-      const { curriculum } = newest(regimesFor(db, fact.residencyId))
+      const { curriculum, command } = under
       const row = { ...fact, command, day: dayIn(context.timeZone, stamp.at), curriculumId: curriculum.id, curriculumVersion: curriculum.version, ruleVersion: foldVersion }
       return { stored: insertSet(db, row, stamp), residencyId: fact.residencyId }
     }

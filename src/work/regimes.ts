@@ -1,7 +1,7 @@
-import { findRung } from '@/core/curriculum/lookup'
+import { ownRung } from '@/core/curriculum/lookup'
 import type { Curriculum } from '@/core/curriculum/types'
 import { addDays, startOfDay } from '@/core/days'
-import { newest, regimesOf, type Regimes } from '@/core/progress/regime'
+import { newest, regimesOf, type RegimeSource, type Regimes } from '@/core/progress/regime'
 import type { DatedChange } from '@/core/method/rows'
 import { findCurriculum, newestCurriculum, readMoves, type CurriculumName } from '@/store/curricula'
 import type { Db } from '@/store/database'
@@ -20,11 +20,8 @@ export function regimesOfResident(db: Db, resident: Resident, extra: { readonly 
   const { timeZone } = readKennel(db)
   // What the house changed after a dog went home means nothing for it.
   const until = startOfDay(timeZone, addDays(resident.leavesOn, 1))
-  const known = (name: CurriculumName): Curriculum => findCurriculum(db, name) ?? newestCurriculum(db)
-  const moves = [...readMoves(db, resident.residencyId), ...(extra.move ? [extra.move] : [])]
-  const first = known({ id: resident.curriculumId, version: resident.curriculumVersion })
   return regimesOf({
-    versions: [{ from: Number.NEGATIVE_INFINITY, curriculum: first }, ...moves.map((m) => ({ from: m.at, curriculum: known(m) }))],
+    versions: versionsOf(db, resident, extra.move),
     changes: (extra.changes ?? readMethodChanges(db)).filter((c) => c.at < until),
     traits: resident.traits,
     side: resident.side,
@@ -35,5 +32,23 @@ export function regimesOfResident(db: Db, resident: Resident, extra: { readonly 
 /** The ladder this dog climbs now. */
 export const ladderOf = (db: Db, residencyId: string): Curriculum => newest(regimesFor(db, residencyId)).curriculum
 
-/** The command a rung belongs to in the ladder of this dog or in the newest curriculum; facts may name either. */
-export const commandOfRung = (db: Db, residencyId: string, rungId: string): string | undefined => (findRung(ladderOf(db, residencyId), rungId) ?? findRung(newestCurriculum(db), rungId))?.command.id
+type Version = RegimeSource['versions'][number]
+
+/** The versions this residency climbed, as kept, before anything is made for the dog. */
+function versionsOf(db: Db, resident: Resident, move?: CurriculumName & { readonly at: number }): readonly [Version, ...Version[]] {
+  const known = (name: CurriculumName): Curriculum => findCurriculum(db, name) ?? newestCurriculum(db)
+  const moves = [...readMoves(db, resident.residencyId), ...(move ? [move] : [])]
+  return [{ from: Number.NEGATIVE_INFINITY, curriculum: known({ id: resident.curriculumId, version: resident.curriculumVersion }) }, ...moves.map((m) => ({ from: m.at, curriculum: known(m) }))]
+}
+
+/**
+ * The version a fact of this moment is recorded under, and the command of its rung: looked for there, then in the other
+ * versions of this residency, then in the newest. Undefined when none has it. A rung that the dog's own ladder leaves
+ * out is found all the same: what happened is kept, whatever it counts for.
+ */
+export function recordedUnder(db: Db, resident: Resident, rungId: string, at: number): { readonly curriculum: Curriculum; readonly command: string } | undefined {
+  const versions = versionsOf(db, resident)
+  const { curriculum } = versions.findLast((v) => v.from <= at) ?? versions[0]
+  const found = [curriculum, ...versions.map((v) => v.curriculum).reverse(), newestCurriculum(db)].map((c) => ownRung(c, rungId)).find((r) => r !== undefined)
+  return found && { curriculum, command: found.command.id }
+}

@@ -1,7 +1,7 @@
 import { whatNext, type WhatNext } from '@/core/coach/next'
 import type { Around } from '@/core/coach/suggest'
 import { nextOffer, offersFor, type Offer } from '@/core/coach/stuck'
-import { findCommand, findRung, rungIndex } from '@/core/curriculum/lookup'
+import { findCommand, findRung, ownRung, rungIndex } from '@/core/curriculum/lookup'
 import type { Curriculum } from '@/core/curriculum/types'
 import { dayIn, daysBetween } from '@/core/days'
 import { faultShares, firstCueSuccess, helpByDay, latencyOf, type FaultShare, type HelpDay, type Latency } from '@/core/evidence/evidence'
@@ -107,15 +107,15 @@ export function loadResident(db: Db, residencyId: string, now: number, filter: L
     next: nextFor(db, scene, now),
     progress: progressOf(scene.regimes, scene.sets, promises, { arrivesOn: resident.arrivesOn, leavesOn: resident.leavesOn, today }),
     curriculum: { name: curriculum.name, id: curriculum.id, version: curriculum.version, newer: latest.id === curriculum.id && latest.version === curriculum.version ? undefined : { name: latest.name, version: latest.version } },
-    log: rows.slice(0, logLength * (page + 1)).map((row) => entryOf(curriculum, row, names)),
+    log: rows.slice(0, logLength * (page + 1)).map((row) => entryOf(curriculum, latest, row, names)),
     more: rows.length > logLength * (page + 1),
     notes: readNotes(db, residencyId, notesLength),
   }
 }
 
-function entryOf(curriculum: Curriculum, row: LogRow, names: Scene['names']): LogEntry {
+function entryOf(curriculum: Curriculum, latest: Curriculum, row: LogRow, names: Scene['names']): LogEntry {
   const { endedBy, ...rest } = row
-  return { ...rest, rungName: findRung(curriculum, row.rungId)?.rung.name ?? row.rungId, placeName: names.places.get(row.placeId) ?? row.placeId, holderName: names.people.get(row.leashHolder) ?? row.leashHolder, closed: endedBy !== null }
+  return { ...rest, rungName: (ownRung(curriculum, row.rungId) ?? ownRung(latest, row.rungId))?.rung.name ?? row.rungId, placeName: names.places.get(row.placeId) ?? row.placeId, holderName: names.people.get(row.leashHolder) ?? row.leashHolder, closed: endedBy !== null }
 }
 
 function nextFor(db: Db, scene: Scene, now: number): WhatNext {
@@ -155,7 +155,7 @@ export function loadCommand(db: Db, residencyId: string, commandId: string, now:
   const view = buildCommands(curriculum, derived.state, derived.summary, names, now, forgetting.model).find((c) => c.id === command.id)
   const standing = derived.summary.commands.find((c) => c.command === command.id)
   if (!view || !standing) return undefined
-  const own = scene.sets.filter((s) => (findRung(curriculum, s.rungId)?.command.id ?? '') === command.id)
+  const own = scene.sets.filter((s) => ownRung(curriculum, s.rungId)?.command.id === command.id)
   const promise = readPromises(db, residencyId).map((p) => { const found = findRung(curriculum, p.rungId); return found && { ...p, rungId: found.rung.id } }).find((p) => p !== undefined && findRung(curriculum, p.rungId)?.command.id === command.id)
   const next = nextFor(db, scene, now)
   const main = command.runs.find((r) => r.id === standing.mainRun) ?? command.runs[0]

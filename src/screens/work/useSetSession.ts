@@ -1,7 +1,7 @@
 'use client'
 import { useCallback, useMemo, useState } from 'react'
 import { suggestSet, type Suggestion } from '@/core/coach/suggest'
-import { findRung } from '@/core/curriculum/lookup'
+import { findRung, ownRung } from '@/core/curriculum/lookup'
 import type { PromptLevel } from '@/core/curriculum/types'
 import { compareFacts, openForMs, type Outcome, type RepFact, type SetContext } from '@/core/facts'
 import { applyRep, type Verdict } from '@/core/progress/fold'
@@ -120,7 +120,7 @@ export function resume(view: SessionView, facts: readonly WireFact[], device: st
   const voided = new Set(facts.flatMap((f) => (f.kind === 'voided' ? [f.targetId] : [])))
   const closed = new Set(facts.flatMap((f) => (f.kind === 'set-closed' ? [f.setId] : [])))
   const regimes = regimesOf(view)
-  const commandOf = (rungId: string) => findRung(view.curriculum, rungId)?.command.id
+  const commandOf = (rungId: string) => ownRung(view.curriculum, rungId)?.command.id
   let base = view.state
   let mine: Active | undefined
   for (const { device: by, set } of view.open) {
