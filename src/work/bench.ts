@@ -8,7 +8,7 @@ import type { Db } from '@/store/database'
 import { readKennel } from '@/store/kennel'
 import { residentsOn } from '@/store/residents'
 import { kennelForgetting } from './forgetting'
-import { regimesOfResident } from './regimes'
+import { readHouse, regimesOfResident } from './regimes'
 import { standingOf } from './standings'
 
 export interface OwnRung extends HeldRung {
@@ -22,8 +22,9 @@ export interface OwnRung extends HeldRung {
 /** Every rung held by a dog that is here now, with all its reps and what is predicted to be left of it. */
 export function loadBench(db: Db, now: number): readonly OwnRung[] {
   const { model } = kennelForgetting(db)
+  const house = readHouse(db)
   return residentsOn(db, dayIn(readKennel(db).timeZone, now)).flatMap((resident) => {
-    const { curriculum } = newest(regimesOfResident(db, resident))
+    const { curriculum } = newest(regimesOfResident(db, resident, { house }))
     const { state } = standingOf(db, resident.residencyId)
     return curriculum.commands.flatMap((command) =>
       command.runs.flatMap((run) => {

@@ -5,14 +5,11 @@ import type { CurriculumFile } from '@/core/curriculum/schema'
 import type { CurriculumFault } from '@/core/curriculum/validate'
 import type { Curriculum } from '@/core/curriculum/types'
 import { compareStandings, type StandingChange } from '@/core/views/compare'
-import { foldDog } from '@/core/progress/fold'
-import { newest, type Regimes } from '@/core/progress/regime'
-import { summarise } from '@/core/progress/summary'
+import { newest } from '@/core/progress/regime'
 import { dropDraft, findCurriculum, insertCurriculum, insertMove, listCurricula, newestCurriculum, readDraft, writeDraft, type CurriculumName, type CurriculumVersion } from '@/store/curricula'
 import type { Db } from '@/store/database'
-import { readSets } from '@/store/facts'
 import { readPeople } from '@/store/kennel'
-import { findResident, readPromises } from '@/store/residents'
+import { findResident } from '@/store/residents'
 import type { Done } from './correct'
 import { regimesFor } from './regimes'
 import { derive, refold } from './standings'
@@ -26,12 +23,7 @@ export function previewMove(db: Db, residencyId: string, to: CurriculumName, now
   const before = derive(db, residencyId)
   const ladder = newest(regimesFor(db, residencyId)).curriculum
   const regimes = regimesFor(db, residencyId, { move: { ...to, at: now } })
-  return compareStandings(ladder, before.summary, newest(regimes).curriculum, under(db, residencyId, regimes, before.summary.pace))
-}
-
-/** The summary of a residency under other regimes than its own. */
-export function under(db: Db, residencyId: string, regimes: Regimes, pace: { readonly days: number; readonly reps: number }) {
-  return summarise(newest(regimes).curriculum, foldDog(regimes, readSets(db, residencyId)), readPromises(db, residencyId), pace)
+  return compareStandings(ladder, before.summary, newest(regimes).curriculum, derive(db, residencyId, regimes).summary)
 }
 
 /** Moves a residency to another version from now on; what was recorded keeps the version it was made under. */

@@ -1,9 +1,9 @@
 import { v7 } from 'uuid'
 import { z } from 'zod'
-import { suggestSet } from '@/core/coach/suggest'
+import { suggestSet, type Around } from '@/core/coach/suggest'
 import { findRung } from '@/core/curriculum/lookup'
 import { dayIn } from '@/core/days'
-import { methodAt, methodChange, type DatedChange, type Method } from '@/core/method/rows'
+import { methodAt, methodChange, type Method } from '@/core/method/rows'
 import { newest } from '@/core/progress/regime'
 import { sayRule } from '@/core/progress/rules'
 import { compareStandings, type StandingChange } from '@/core/views/compare'
@@ -11,9 +11,8 @@ import type { Db } from '@/store/database'
 import { readKennel, readPeople, readPlaces } from '@/store/kennel'
 import { insertMethodChange, readMethodChanges, recentMethodChanges, type ToldChange } from '@/store/method'
 import { residentsOn, type Resident } from '@/store/residents'
-import { under } from './curriculum'
 import { kennelForgetting } from './forgetting'
-import { regimesOfResident } from './regimes'
+import { readHouse, regimesOfResident, type House } from './regimes'
 import { derive, refold } from './standings'
 import { handlers, nobody, whoField, worksHere } from './who'
 
@@ -44,25 +43,32 @@ export interface MethodPreview {
 export function previewMethod(db: Db, raw: unknown, now: number): MethodPreview | { readonly refused: string } {
   const parsed = methodChange.safeParse(raw)
   if (!parsed.success) return { refused: parsed.error.issues.map((i) => i.message).join('; ') }
-  const changes = readMethodChanges(db)
-  const fromNow: readonly DatedChange[] = [...changes, { at: now, ...parsed.data }]
-  const fromStart: readonly DatedChange[] = [...changes.filter((c) => c.row !== parsed.data.row), { at: Number.NEGATIVE_INFINITY, ...parsed.data }].sort((a, b) => a.at - b.at)
-  const residents = residentsOn(db, dayIn(readKennel(db).timeZone, now))
-  const differ = (find: (r: Resident) => readonly StandingChange[]): readonly DogChange[] =>
-    residents.flatMap((r) => { const found = find(r); return found.length > 0 ? [{ residencyId: r.residencyId, name: r.name, runNumber: r.runNumber, changes: found }] : [] }).sort((a, b) => a.runNumber.localeCompare(b.runNumber, 'en', { numeric: true }))
-  return { now: differ((r) => suggestionChanges(db, r, changes, fromNow, now)), always: differ((r) => replayChanges(db, r, fromStart)) }
+  const house = readHouse(db)
+  const fromNow: House = { ...house, changes: [...house.changes, { at: now, ...parsed.data }] }
+  const fromStart: House = { ...house, changes: [{ at: Number.NEGATIVE_INFINITY, ...parsed.data }, ...house.changes.filter((c) => c.row !== parsed.data.row)] }
+  const around = { now, today: dayIn(house.timeZone, now), places: readPlaces(db), people: handlers(readPeople(db)), forgetting: kennelForgetting(db).model }
+  const dogs = residentsOn(db, around.today).map((resident) => {
+    const [was, switched, always] = [house, fromNow, fromStart].map((h) => under(db, resident, h))
+    return { resident, was, switched, always }
+  })
+  const differ = (find: (d: (typeof dogs)[number]) => readonly StandingChange[]): readonly DogChange[] =>
+    dogs
+      .flatMap((d) => { const found = find(d); return found.length > 0 ? [{ residencyId: d.resident.residencyId, name: d.resident.name, runNumber: d.resident.runNumber, changes: found }] : [] })
+      .sort((a, b) => a.runNumber.localeCompare(b.runNumber, 'en', { numeric: true }))
+  return {
+    now: differ(({ was, switched }) => (was && switched ? suggestionChanges(said(was, { ...around, method: methodAt(house.changes, now) }), said(switched, { ...around, method: methodAt(fromNow.changes, now) })) : [])),
+    always: differ(({ was, always }) => (was && always ? compareStandings(was.curriculum, was.summary, always.curriculum, always.summary) : [])),
+  }
 }
 
-function replayChanges(db: Db, resident: Resident, changes: readonly DatedChange[]): readonly StandingChange[] {
-  const before = derive(db, resident.residencyId)
-  const regimes = regimesOfResident(db, resident, { changes })
-  return compareStandings(newest(regimesOfResident(db, resident)).curriculum, before.summary, newest(regimes).curriculum, under(db, resident.residencyId, regimes, before.summary.pace))
+/** How a dog stands under a house: its ladder now, and everything derived. */
+function under(db: Db, resident: Resident, house: House) {
+  const regimes = regimesOfResident(db, resident, { house })
+  return { curriculum: newest(regimes).curriculum, ...derive(db, resident.residencyId, regimes) }
 }
 
-/** The suggestion of each command under the method as it is and as it would be; only what differs is said. */
-function suggestionChanges(db: Db, resident: Resident, before: readonly DatedChange[], after: readonly DatedChange[], now: number): readonly StandingChange[] {
-  const had = suggestions(db, resident, before, now)
-  const has = suggestions(db, resident, after, now)
+/** The suggestion of each command before and after; only what differs is said. */
+function suggestionChanges(had: ReadonlyMap<string, SaidSuggestion>, has: ReadonlyMap<string, SaidSuggestion>): readonly StandingChange[] {
   return [...new Set([...had.keys(), ...has.keys()])].flatMap((command) => {
     const [was, is] = [had.get(command), has.get(command)]
     const differs = partsOf.filter((part) => was?.[part] !== is?.[part])
@@ -72,21 +78,18 @@ function suggestionChanges(db: Db, resident: Resident, before: readonly DatedCha
 }
 
 const partsOf = ['rung', 'rule', 'words', 'cue', 'level', 'place'] as const
+/** What is around every dog of this house; its places have names. */
+type AroundHere = Omit<Around, 'places'> & { readonly places: readonly (Around['places'][number] & { readonly name: string })[] }
 type SaidSuggestion = Readonly<Record<(typeof partsOf)[number], string>>
 
-function suggestions(db: Db, resident: Resident, changes: readonly DatedChange[], now: number): ReadonlyMap<string, SaidSuggestion> {
-  const regimes = regimesOfResident(db, resident, { changes })
-  const { curriculum } = newest(regimes)
-  const { state, summary } = derive(db, resident.residencyId, regimes)
-  const places = readPlaces(db)
-  const around = { now, today: dayIn(readKennel(db).timeZone, now), places, people: handlers(readPeople(db)), method: methodAt(changes, now), forgetting: kennelForgetting(db).model }
+function said({ curriculum, state, summary }: ReturnType<typeof under>, around: AroundHere): ReadonlyMap<string, SaidSuggestion> {
   return new Map(
     summary.commands.flatMap((standing) => {
       if (!standing.promise && standing.word === 'not started') return []
       const s = suggestSet(curriculum, state, standing, around)
       const found = s && findRung(curriculum, s.rungId)
       if (!s || !found) return []
-      return [[found.command.name, { rung: found.rung.name, rule: sayRule(found.rung.rule), words: found.rung.criterion.words, cue: found.rung.cue === 'none' ? 'no word' : found.rung.cue, level: `level ${s.level}`, place: places.find((p) => p.id === s.placeId)?.name ?? 'where it is taught' }] as const]
+      return [[found.command.name, { rung: found.rung.name, rule: sayRule(found.rung.rule), words: found.rung.criterion.words, cue: found.rung.cue === 'none' ? 'no word' : found.rung.cue, level: `level ${s.level}`, place: around.places.find((p) => p.id === s.placeId)?.name ?? 'where it is taught' }] as const]
     }),
   )
 }

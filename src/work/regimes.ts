@@ -9,20 +9,35 @@ import { readKennel } from '@/store/kennel'
 import { readMethodChanges } from '@/store/method'
 import { findResident, type Resident } from '@/store/residents'
 
-/** The ladders and rules that held for this residency, from its start until now. `extra`: changes as if already made. */
-export function regimesFor(db: Db, residencyId: string, extra: { readonly changes?: readonly DatedChange[]; readonly move?: CurriculumName & { readonly at: number } } = {}): Regimes {
-  const resident = findResident(db, residencyId)
-  if (!resident) throw new Error(`no residency ${residencyId}`)
-  return regimesOfResident(db, resident, extra)
+/** What of the house goes into every dog's regimes; read once for many dogs. */
+export interface House {
+  readonly timeZone: string
+  readonly changes: readonly DatedChange[]
 }
 
-export function regimesOfResident(db: Db, resident: Resident, extra: { readonly changes?: readonly DatedChange[]; readonly move?: CurriculumName & { readonly at: number } } = {}): Regimes {
-  const { timeZone } = readKennel(db)
+export const readHouse = (db: Db): House => ({ timeZone: readKennel(db).timeZone, changes: readMethodChanges(db) })
+
+interface AsIf {
+  /** The house, with changes as if already made. */
+  readonly house?: House
+  /** A move as if already made. */
+  readonly move?: CurriculumName & { readonly at: number }
+}
+
+/** The ladders and rules that held for this residency, from its start until now. */
+export function regimesFor(db: Db, residencyId: string, asIf: AsIf = {}): Regimes {
+  const resident = findResident(db, residencyId)
+  if (!resident) throw new Error(`no residency ${residencyId}`)
+  return regimesOfResident(db, resident, asIf)
+}
+
+export function regimesOfResident(db: Db, resident: Resident, { house = readHouse(db), move }: AsIf = {}): Regimes {
+  const { timeZone, changes } = house
   // What the house changed after a dog went home means nothing for it.
-  const until = startOfDay(timeZone, addDays(resident.leavesOn, 1))
+  const until = changes.length === 0 ? 0 : startOfDay(timeZone, addDays(resident.leavesOn, 1))
   return regimesOf({
-    versions: versionsOf(db, resident, extra.move),
-    changes: (extra.changes ?? readMethodChanges(db)).filter((c) => c.at < until),
+    versions: versionsOf(db, resident, move),
+    changes: changes.filter((c) => c.at < until),
     traits: resident.traits,
     side: resident.side,
     startOfDay: (day) => startOfDay(timeZone, day),

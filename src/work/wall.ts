@@ -7,7 +7,7 @@ import { residentsOn } from '@/store/residents'
 import { newest } from '@/core/progress/regime'
 import { newestCurriculum } from '@/store/curricula'
 import { kennelForgetting } from './forgetting'
-import { regimesOfResident } from './regimes'
+import { readHouse, regimesOfResident } from './regimes'
 import { summariesOf } from './standings'
 
 /** The wall as it stands now. */
@@ -15,10 +15,11 @@ export function loadWall(db: Db, now: number): WallView {
   const today = dayIn(readKennel(db).timeZone, now)
   const residents = residentsOn(db, today)
   const summaries = summariesOf(db, today, residents.map((r) => r.residencyId))
+  const house = readHouse(db)
   const booked = new Set(handoffsAfter(db, now).map((h) => h.residencyId))
   const dogs = residents.flatMap((r) => {
     const summary = summaries.get(r.residencyId)
-    return summary ? [{ ...r, curriculum: newest(regimesOfResident(db, r)).curriculum, summary, booked: booked.has(r.residencyId) }] : []
+    return summary ? [{ ...r, curriculum: newest(regimesOfResident(db, r, { house })).curriculum, summary, booked: booked.has(r.residencyId) }] : []
   })
   return buildWall(newestCurriculum(db), dogs, today, now, kennelForgetting(db).model)
 }

@@ -8,7 +8,7 @@ import { afterRefresher, type Showing } from './memory'
 import { newest, regimeAt, type Regime, type Regimes } from './regime'
 import { resultOf } from './result'
 import { ruleMet, sayCounts, sayRule, spanOf } from './rules'
-import { emptyDogState, emptyRunState, emptyTally, isHeld, topHeld, type DogState, type Met, type RungTally, type RunState } from './state'
+import { emptyDogState, emptyRunState, emptyTally, isHeld, raisedTop, topHeld, type DogState, type Met, type RungTally, type RunState } from './state'
 import { clearTrouble, countBlock, markStuckByBlocks, noteBlock, noteDrop } from './trouble'
 import { lowest, restartWindow, slideWindow } from './window'
 
@@ -234,9 +234,9 @@ class Fold {
     restartWindow(window, rung.id)
     const advanced = index >= runState.position
     if (advanced) runState.position = index + 1
-    this.tops.delete(runKey)
+    const top = raisedTop(run, runState, heldBefore, index)
+    this.tops.set(runKey, top)
     this.heldTick++
-    const top = this.topOf(runKey, run)
     if (top >= 0) {
       if (!runState.memory) runState.memory = { since: rep.at, shown: [] }
       else if (refresher) this.show(step, true)

@@ -172,6 +172,12 @@ export function topHeld(run: Run, state: RunState | undefined): number {
   return -1
 }
 
+/** The highest held rung after the rule was met at rung `met`, when `top` was it before: only rungs up to `met` can have come to be held. */
+export function raisedTop(run: Run, state: RunState, top: number, met: number): number {
+  for (let i = met; i > top; i--) if (isHeld(run, state, i)) return i
+  return top
+}
+
 /** Rungs that a failed refresher took away and that have not been met since. */
 export const slippedRungs = (run: Run, state: RunState | undefined): readonly number[] => (state ? run.rungs.flatMap((_, i) => (hasSlipped(run, state, i) ? [i] : [])) : [])
 

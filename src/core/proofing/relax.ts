@@ -1,7 +1,8 @@
 import type { Rung, Run } from '../curriculum/types'
 
 /** What can be new about a set: the distraction level, the place, the kit, the hands on the leash, or more distance. */
-export type Novelty = 'level' | 'place' | 'kit' | 'hands' | 'distance'
+export const novelties = ['level', 'place', 'kit', 'hands', 'distance'] as const
+export type Novelty = (typeof novelties)[number]
 
 /** House: shares of what is held to begin with, by what is new. */
 const share: Readonly<Record<Novelty, { readonly duration: number; readonly distance: number }>> = {
@@ -26,6 +27,11 @@ const metresOf = (rung: Rung): number | undefined => rung.criterion.metres ?? (r
  * neither goes back one rung in a new place or at a new level (house: the last help comes back).
  */
 export function relaxFrom(run: Run, held: number, news: readonly Novelty[]): number {
+  const key = news.reduce((bits, n) => bits | (1 << novelties.indexOf(n)), 0)
+  return remembered(run, -(key * 4096 + held) - 1, () => findStart(run, held, news))
+}
+
+function findStart(run: Run, held: number, news: readonly Novelty[]): number {
   const top = run.rungs[held]
   if (!top || news.length === 0) return held
   const alike = run.rungs.flatMap((rung, i) => (i <= held && rung.axis === top.axis ? [i] : []))
