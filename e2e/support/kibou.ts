@@ -30,7 +30,7 @@ export async function startKibou(port: number, demo = true, existing?: string): 
   launcher.stdout.on('data', (d: Buffer) => { log += d.toString() })
   launcher.stderr.on('data', (d: Buffer) => { log += d.toString() })
   const url = `http://127.0.0.1:${port}`
-  await expect.poll(async () => fetch(`${url}/api/health`).then((r) => r.status, () => 0), { timeout: 60_000, message: `Kibou did not start: ${log}` }).toBe(200)
+  await expect.poll(async () => fetch(`${url}/api/health`).then((r) => r.status, () => 0), { timeout: 120_000, message: `Kibou did not start: ${log}` }).toBe(200)
   const ask = <T extends z.ZodType>(schema: T, sql: string, args: unknown[]): z.infer<T> => {
     const db = new Database(file, { readonly: true })
     try {

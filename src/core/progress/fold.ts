@@ -1,6 +1,6 @@
 import { ownRung, runKey as keyOf, type RungPlaceInLadder } from '../curriculum/lookup'
 import type { Curriculum, Rung, Run } from '../curriculum/types'
-import { contextStanding, noteMissed, noteReached, type ContextStanding } from '../proofing/context'
+import { contextStanding, noteMissed, noteReached, type Common, type ContextStanding } from '../proofing/context'
 import { dropAfter, sayDrop, type Drop } from './drop'
 import { compareFacts, type RepFact, type SetContext, type SetFact } from '../facts'
 import { shutBecause } from './gates'
@@ -8,7 +8,7 @@ import { afterRefresher, type Showing } from './memory'
 import { newest, regimeAt, type Regime, type Regimes } from './regime'
 import { resultOf } from './result'
 import { ruleMet, sayCounts, sayRule, spanOf } from './rules'
-import { emptyDogState, emptyRunState, emptyTally, isHeld, raisedTop, topHeld, type DogState, type Met, type RungTally, type RunState } from './state'
+import { emptyDogState, emptyRunState, emptyTally, isHeld, topHeld, type DogState, type Met, type RungTally, type RunState } from './state'
 import { clearTrouble, countBlock, markStuckByBlocks, noteBlock, noteDrop } from './trouble'
 import { lowest, restartWindow, slideWindow } from './window'
 
@@ -83,7 +83,7 @@ export function carryOver(state: DogState, from: Curriculum, to: Curriculum): vo
       const next = old.rungs.slice(runState.position).find((r) => run.rungs.some((g) => g.id === r.id))
       runState.position = next ? run.rungs.findIndex((g) => g.id === next.id) : Math.min(firstOpen(run, runState), run.rungs.length)
       if (runState.window.rung !== '' && !run.rungs.some((g) => g.id === runState.window.rung)) restartWindow(runState.window, '')
-      if (runState.stuck && !run.rungs.some((g) => g.id === runState.stuck?.rung)) delete runState.stuck
+      if (runState.stuck && !run.rungs.some((g) => g.id === runState.stuck?.rung)) runState.stuck = undefined
     }
 }
 
@@ -213,7 +213,9 @@ class Fold {
     }
     markStuckByBlocks(run, runState, index)
     if (!speak) return unspoken
-    const why = !ends && rep.outcome === 'miss' && rung.kind === 'timed' ? `${heldHere ? 'Held before: put' : 'Put'} back unpaid at the same spot, and go on.` : ends ? `The rule is ${said.rule}: ${said.counts}.` : said.counts
+    const isPutBack = rep.outcome === 'miss' && rung.kind === 'timed'
+    const back = isPutBack ? `${heldHere ? 'Held before: put' : 'Put'} back unpaid at the same spot` : ''
+    const why = ends ? `${isPutBack ? `${back}. ` : ''}The rule is ${said.rule}: ${said.counts}.` : isPutBack ? `${back}, and go on.` : said.counts
     return { kind: ends ? 'again' : 'go-on', endsSet: ends, toRungId: rung.id, ...said, why }
   }
 
@@ -227,14 +229,14 @@ class Fold {
       kit: window.kitReps >= span ? window.kit : undefined,
       person: window.personReps >= span ? window.person : undefined,
     }
-    noteMet(tally, { day: set.day, level: common.level, ...(common.place === undefined ? {} : { place: common.place }), ...(common.person === undefined ? {} : { person: common.person }), ...(common.kit === undefined ? {} : { kit: common.kit }) })
+    noteMet(tally, set.day, common)
     tally.lastMet = this.state.tick
     noteReached(run, runState, index, heldBefore, common)
     clearTrouble(run, runState, index)
     restartWindow(window, rung.id)
     const advanced = index >= runState.position
     if (advanced) runState.position = index + 1
-    const top = raisedTop(run, runState, heldBefore, index)
+    const top = topHeld(run, runState, heldBefore)
     this.tops.set(runKey, top)
     this.heldTick++
     if (top >= 0) {
@@ -339,14 +341,15 @@ function putBack(rung: Rung, rep: RepFact, results: string, school: 'by-standing
 }
 
 /** Two days alike in all say what a standing asks for; more would only grow. */
-function noteMet(tally: RungTally, met: Met): void {
+function noteMet(tally: RungTally, day: string, common: Common): void {
+  const { place, level, kit, person } = common
   let alike = 0
   for (const m of tally.met) {
-    if (m.place !== met.place || m.person !== met.person || m.kit !== met.kit || m.level !== met.level) continue
-    if (m.day === met.day) return
-    alike++
+    if (m.place !== place || m.person !== person || m.kit !== kit || m.level !== level) continue
+    if (m.day === day || ++alike === 2) return
   }
-  if (alike < 2) tally.met.push(met)
+  const met: Met = { day, level, ...(place === undefined ? {} : { place }), ...(person === undefined ? {} : { person }), ...(kit === undefined ? {} : { kit }) }
+  tally.met.push(met)
 }
 
 /** Clean reps a refresher of so many wants: the share that the rule wants. */

@@ -12,7 +12,7 @@ import { always, regimeOf } from './regime'
 import { summarise } from './summary'
 
 import { applyRep, foldDog } from './fold'
-import { emptyDogState, topHeld } from './state'
+import { emptyDogState, isHeld, topHeld } from './state'
 
 const rungIds = houseCurriculum.commands.flatMap((c) => rungsOf(c)).map((r) => r.id)
 
@@ -47,6 +47,22 @@ describe('standing is a pure fold over the facts', () => {
         let state = emptyDogState()
         for (const set of inOrder) set.reps.forEach((rep, i) => { state = applyRep(state, always(houseCurriculum), set, rep, set.reps.slice(0, i)).state })
         expect(state).toEqual(foldDog(always(houseCurriculum), sets))
+      }),
+      { numRuns: 100 },
+    )
+  })
+
+  it('the highest held rung, found in one pass, is the highest of those held one by one', () => {
+    fc.assert(
+      fc.property(history, (sets) => {
+        const state = foldDog(always(houseCurriculum), sets)
+        for (const command of houseCurriculum.commands)
+          for (const run of command.runs) {
+            const runState = state.runs[`${command.id}/${run.id}`]
+            const top = run.rungs.findLastIndex((_, i) => isHeld(run, runState, i))
+            expect(topHeld(run, runState)).toBe(top)
+            if (top >= 0) expect(topHeld(run, runState, Math.floor(top / 2))).toBe(Math.max(top, Math.floor(top / 2)))
+          }
       }),
       { numRuns: 100 },
     )

@@ -16,17 +16,19 @@ export function ruleMet(rule: Rule, results: Results): boolean {
   return results.length >= span && cleanIn(results, span) >= (rule.kind === 'row' ? rule.r : rule.k)
 }
 
+const clean = 'C'.charCodeAt(0)
+
 /** How many of these results, or of the last so many, are clean. */
 export function cleanIn(results: Results, last: number = results.length): number {
   let n = 0
-  for (let i = Math.max(0, results.length - last); i < results.length; i++) if (results[i] === 'C') n++
+  for (let i = Math.max(0, results.length - last); i < results.length; i++) if (results.charCodeAt(i) === clean) n++
   return n
 }
 
 /** How long the run of clean results at the end is. */
 export function runLength(results: Results): number {
   let n = 0
-  for (let i = results.length - 1; i >= 0 && results[i] === 'C'; i--) n++
+  for (let i = results.length - 1; i >= 0 && results.charCodeAt(i) === clean; i--) n++
   return n
 }
 

@@ -66,8 +66,8 @@ export interface RunState {
   tallies: Record<string, RungTally>
   /** How far each cell of the grid, kit and pair of hands has come. */
   climbs: Record<string, Climb>
-  memory?: Memory
-  stuck?: { rung: string; why: 'three-drops' | 'three-blocks' }
+  memory?: Memory | undefined
+  stuck?: { rung: string; why: 'three-drops' | 'three-blocks' } | undefined
 }
 
 /** Everything derived from the facts of one dog in one residency; holds nothing that depends on the clock. */
@@ -88,6 +88,8 @@ export const emptyRunState = (): RunState => ({
   window: { rung: '', lastAt: 0, results: '', levels: '', place: '', placeReps: 0, person: '', personReps: 0, kit: '', kitReps: 0, late: 0, crooked: 0 },
   tallies: {},
   climbs: {},
+  memory: undefined,
+  stuck: undefined,
 })
 
 /** The counts of one rung, or undefined when it was never worked. */
@@ -161,21 +163,34 @@ export function isHeld(run: Run, state: RunState | undefined, index: number): bo
   return false
 }
 
-/** Number of the highest rung of the run that is held, −1 when none is. */
-export function topHeld(run: Run, state: RunState | undefined): number {
-  if (!state) return -1
-  for (let i = run.rungs.length - 1; i >= 0; i--) {
-    // A rung that was never worked is held only by way of a harder one, which was looked at before.
-    const rung = run.rungs[i]
-    if (rung && state.tallies[rung.id] && isHeld(run, state, i)) return i
-  }
-  return -1
+/** Days and meetings of the rungs looked at so far on one axis. */
+interface Seen {
+  day: string
+  twoDays: boolean
+  lastMet: number
 }
 
-/** The highest held rung after the rule was met at rung `met`, when `top` was it before: only rungs up to `met` can have come to be held. */
-export function raisedTop(run: Run, state: RunState, top: number, met: number): number {
-  for (let i = met; i > top; i--) if (isHeld(run, state, i)) return i
-  return top
+/**
+ * Number of the highest rung of the run that is held, −1 when none is. `atLeast`: a rung known to be held; only those above
+ * it are looked at. One pass from the top: what was met higher up on the same axis counts for what lies below.
+ */
+export function topHeld(run: Run, state: RunState | undefined, atLeast = -1): number {
+  if (!state) return -1
+  const axes: Partial<Record<Rung['axis'], Seen>> = {}
+  for (let i = run.rungs.length - 1; i > atLeast; i--) {
+    const rung = run.rungs[i]
+    // A rung that was never worked is held only by way of a harder one, which was looked at before.
+    const tally = rung && state.tallies[rung.id]
+    if (!tally) continue
+    const seen = (axes[rung.axis] ??= { day: '', twoDays: false, lastMet: 0 })
+    for (const met of tally.met) {
+      if (seen.day === '') seen.day = met.day
+      else if (met.day !== seen.day) seen.twoDays = true
+    }
+    seen.lastMet = Math.max(seen.lastMet, tally.lastMet)
+    if (seen.twoDays && (tally.slipped === 0 || seen.lastMet > tally.slipped)) return i
+  }
+  return atLeast
 }
 
 /** Rungs that a failed refresher took away and that have not been met since. */

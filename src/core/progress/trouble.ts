@@ -8,14 +8,14 @@ const stuckRule = { drops: 3, withinMs: 7 * msPerDay, blocks: 3 } as const
 
 /** A rung passed settles what went wrong there and below, and nothing above. */
 export function clearTrouble(run: Run, runState: RunState, index: number): void {
-  for (const id in runState.tallies) {
-    const tally = runState.tallies[id]
-    if (!tally || (tally.blocks === 0 && tally.drops.length === 0 && tally.countedBlock === tally.openBlock) || rungIndex(run, id) > index) continue
+  for (let i = 0; i <= index; i++) {
+    const tally = runState.tallies[run.rungs[i]?.id ?? '']
+    if (!tally) continue
     if (tally.drops.length > 0) tally.drops = []
     tally.blocks = 0
     tally.countedBlock = tally.openBlock
   }
-  if (runState.stuck && rungIndex(run, runState.stuck.rung) <= index) delete runState.stuck
+  if (runState.stuck && rungIndex(run, runState.stuck.rung) <= index) runState.stuck = undefined
 }
 
 /** Counts a drop from this rung. */

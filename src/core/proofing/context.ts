@@ -94,18 +94,25 @@ export interface Common {
 
 /** Notes that the rule was met at rung `index` with these things. */
 export function noteReached(run: Run, state: RunState, index: number, held: number, common: Common): void {
-  const keys = [...(common.place === undefined ? [] : [cellKey(common.level, common.place)]), ...(common.kit === undefined ? [] : [kitValue(common.kit).key]), ...(common.person === undefined ? [] : [handsValue(common.person).key])]
+  if (common.place !== undefined) noteClimbed(run, state, cellKey(common.level, common.place), index, held)
+  if (common.kit !== undefined) noteClimbed(run, state, kitValue(common.kit).key, index, held)
+  if (common.person !== undefined) noteClimbed(run, state, handsValue(common.person).key, index, held)
+}
+
+function noteClimbed(run: Run, state: RunState, key: string, index: number, held: number): void {
   const id = run.rungs[index]?.id
   if (id === undefined) return
-  for (const key of keys) {
-    const before = state.climbs[key]
-    const reached = before?.reached === undefined ? -1 : rungIndex(run, before.reached)
-    const back = before?.back === undefined ? -1 : rungIndex(run, before.back)
-    const furthest = index > reached ? id : (before?.reached ?? id)
-    const again = back >= 0 ? (index < back ? back : stepUp(run, index, Math.max(held, index))) : -1
-    const next = run.rungs[again]?.id
-    state.climbs[key] = again >= 0 && again <= Math.max(reached, 0) && reached > index && next !== undefined ? { reached: furthest, back: next } : { reached: furthest }
+  const before = state.climbs[key]
+  const reached = before?.reached === undefined ? -1 : rungIndex(run, before.reached)
+  const back = before?.back === undefined ? -1 : rungIndex(run, before.back)
+  if (back < 0) {
+    if (index > reached || before?.back !== undefined) state.climbs[key] = { reached: index > reached ? id : (before?.reached ?? id) }
+    return
   }
+  const furthest = index > reached ? id : (before?.reached ?? id)
+  const again = index < back ? back : stepUp(run, index, Math.max(held, index))
+  const next = run.rungs[again]?.id
+  state.climbs[key] = again <= Math.max(reached, 0) && reached > index && next !== undefined ? { reached: furthest, back: next } : { reached: furthest }
 }
 
 /** Notes a miss at rung `index`: every open value goes back one step. */
