@@ -49,6 +49,8 @@ const plain: readonly OwnerPromise[] = [p('sit.word'), p('down.no-lure'), p('sit
 const full: readonly OwnerPromise[] = [...plain, p('down-stay.30s'), p('place.20s')]
 /** An old dog: the down instead of the sit. */
 const gentle: readonly OwnerPromise[] = [p('down.no-lure'), p('down-stay.30s'), p('recall.line-5'), p('heel.away-2')]
+/** A stay for so long, and from so far away. */
+const far: readonly OwnerPromise[] = [...full, p('sit-stay.round-5s')]
 const short: readonly OwnerPromise[] = [p('sit.word'), p('sit-stay.30s'), p('recall.line-5')]
 
 const quick: Temper = { pace: 0.24, moods: 0.8, leak: 0.05 }
@@ -72,7 +74,7 @@ export const dogs: readonly CastDog[] = [
   { name: 'Fennel', run: '14', owner: 'Hetty Corvane', arrived: 4, leaves: 24, temper: usual, setsPerDay: 6, promises: full, story: 'ordinary', age: 130, extra: 'foundation' },
   { name: 'Siskin', run: '15', owner: 'Barnaby Ell', arrived: 1, leaves: 20, temper: usual, setsPerDay: 0, promises: plain, story: 'new', traits: { shy: true } },
   { name: 'Gimlet', run: '16', owner: 'Leonie Tarn', arrived: 21, leaves: 3, temper: quick, setsPerDay: 10, promises: short, story: 'booked' },
-  { name: 'Tansy', run: '17', owner: 'Corin Vale', arrived: 14, leaves: 14, temper: quick, setsPerDay: 7, promises: full, story: 'ordinary' },
+  { name: 'Tansy', run: '17', owner: 'Corin Vale', arrived: 14, leaves: 14, temper: quick, setsPerDay: 9, promises: far, story: 'ordinary' },
   { name: 'Rook', run: '18', owner: 'Dilys Arkwell', arrived: 12, leaves: 2, temper: slow, setsPerDay: 4, promises: full, story: 'hopeless' },
   { name: 'Trowel', run: '19', owner: 'Fergus Nightley', arrived: 8, leaves: 13, temper: usual, setsPerDay: 7, promises: plain, story: 'ordinary', traits: { toys: true } },
 ]

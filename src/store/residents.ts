@@ -102,7 +102,7 @@ export const dogInRun = (db: Db, runNumber: string, arrivesOn: string, leavesOn:
 const promiseRow = z.object({ residency_id: z.string(), rung_id: z.string(), level: z.number(), places: z.number(), people: z.number() })
 
 export const readPromises = (db: Db, residencyId: string): readonly OwnerPromise[] =>
-  db.prepare('SELECT residency_id, rung_id, level, places, people FROM promise WHERE residency_id = ? ORDER BY command').all(residencyId).map((raw) => {
+  db.prepare('SELECT residency_id, rung_id, level, places, people FROM promise WHERE residency_id = ? ORDER BY command, rung_id').all(residencyId).map((raw) => {
     const r = promiseRow.parse(raw)
     return { rungId: r.rung_id, level: r.level, places: r.places, people: r.people }
   })

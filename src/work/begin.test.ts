@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { findResident } from '@/store/residents'
+import { findResident, readPromises } from '@/store/residents'
 import { addDog, addPerson, listStaff } from './begin'
 import { loadHandoffPage } from './handoff'
 import { loadResident } from './resident'
@@ -62,15 +62,23 @@ describe('adding a dog', () => {
     ['a stay of years', { leavesOn: '2029-03-20' }, 'leavesOn'],
     ['a day that is past', { arrivesOn: '2025-01-01', leavesOn: '2025-02-01' }, 'leavesOn'],
     ['nothing promised', { promises: {} }, 'promises'],
-    ['a rung of another command', { promises: { sit: { rungId: 'down.no-lure', places: '1', people: '1' } } }, 'promises.sit'],
-    ['no place', { promises: { sit: { rungId: 'sit.word', places: '0', people: '1' } } }, 'promises.sit.places'],
-    ['people in words', { promises: { sit: { rungId: 'sit.word', places: '1', people: 'two' } } }, 'promises.sit.people'],
+    ['a rung of another command', { promises: { sit: { rungIds: ['down.no-lure'], places: '1', people: '1' } } }, 'promises.sit'],
+    ['two rungs of one run', { promises: { 'sit-stay': { rungIds: ['sit-stay.5s', 'sit-stay.10s'], places: '1', people: '1' } } }, 'promises.sit-stay'],
+    ['no rung', { promises: { sit: { rungIds: [], places: '1', people: '1' } } }, 'promises.sit.rungIds'],
+    ['no place', { promises: { sit: { rungIds: ['sit.word'], places: '0', people: '1' } } }, 'promises.sit.places'],
+    ['people in words', { promises: { sit: { rungIds: ['sit.word'], places: '1', people: 'two' } } }, 'promises.sit.people'],
   ])('refuses %s', (_, wrong, field) => {
     const db = newKennel()
     const done = addDog(db, { ...dogFields, ...wrong }, monday)
     expect(done.ok).toBe(false)
     if (!done.ok) expect(Object.keys(done.errors)).toContain(field)
     expect(loadWall(db, monday).rows).toEqual([])
+  })
+
+  it('promises a stay for so long and from so far away', () => {
+    const db = newKennel()
+    const done = addDog(db, { ...dogFields, promises: { 'sit-stay': { rungIds: ['sit-stay.30s', 'sit-stay.3m-15s'], level: '1', places: '2', people: '2' } } }, monday)
+    expect(readPromises(db, done.ok ? done.id : '')).toEqual(['sit-stay.30s', 'sit-stay.3m-15s'].sort().map((rungId) => ({ rungId, level: 1, places: 2, people: 2 })))
   })
 
   it('refuses a run that is taken on those days, and allows it from the day the other goes home', () => {

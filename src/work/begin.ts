@@ -42,7 +42,8 @@ export const trainerForm = z
   .refine((f) => f.to > f.from, { path: ['to'], message: 'The end lies before the beginning.' })
 
 const promiseForm = z.object({
-  rungId: z.string(),
+  /** One rung of each run that is promised. */
+  rungIds: z.array(z.string()).min(1, 'Choose a rung.').max(6),
   level: z.coerce.number({ error: 'The level is a number from 0 to 5.' }).int().min(0).max(5).default(0),
   places: z.coerce.number({ error: 'Places is a number from 1 to 12.' }).int().min(1, 'At least one place.').max(12, 'Twelve places at the most.'),
   people: z.coerce.number({ error: 'People is a number from 1 to 12.' }).int().min(1, 'At least one person.').max(12, 'Twelve people at the most.'),
@@ -50,7 +51,11 @@ const promiseForm = z.object({
 
 const promisesForm = (curriculum: Curriculum) => z.record(z.string(), promiseForm).superRefine((promises, ctx) => {
   if (Object.keys(promises).length === 0) ctx.addIssue({ code: 'custom', path: [], message: 'Promise at least one command.' })
-  for (const [command, p] of Object.entries(promises)) if (findRung(curriculum, p.rungId)?.command.id !== command) ctx.addIssue({ code: 'custom', path: [command], message: 'Choose a rung of this command.' })
+  for (const [command, p] of Object.entries(promises)) {
+    const found = p.rungIds.map((id) => findRung(curriculum, id))
+    if (found.some((f) => f?.command.id !== command)) ctx.addIssue({ code: 'custom', path: [command], message: 'Choose a rung of this command.' })
+    else if (new Set(found.map((f) => f?.run.id)).size < found.length) ctx.addIssue({ code: 'custom', path: [command], message: 'Promise one rung of each run.' })
+  }
 })
 
 export const dogForm = (curriculum: Curriculum) => z
@@ -111,7 +116,7 @@ export function addDog(db: Db, raw: unknown, now: number): FormResult {
         if (word) insertCueWord(db, dogId, command.id, word)
       }
       insertResidency(db, { id, dogId, runNumber: form.run, arrivesOn: form.arrivesOn, leavesOn: form.leavesOn, curriculumId: curriculum.id, curriculumVersion: curriculum.version, createdAt: now })
-      for (const [command, promise] of Object.entries(form.promises)) insertPromise(db, id, command, promise)
+      for (const [command, { rungIds, ...wanted }] of Object.entries(form.promises)) for (const rungId of rungIds) insertPromise(db, id, command, { rungId, ...wanted })
       refold(db, id)
       return { ok: true, id }
     })

@@ -20,7 +20,7 @@ const position = (db: Db, id: string) => standingOf(db, id).state.runs['sit/sit'
 function scene(promised = 'sit.rear') {
   const db = newKennel()
   const ada = trainer(db)
-  const residencyId = dog(db, { promises: { sit: { rungId: promised, places: '1', people: '1' } } })
+  const residencyId = dog(db, { promises: { sit: { rungIds: [promised], places: '1', people: '1' } } })
   const tablet = new Tablet()
   const work = (n: number, outcome: 'clean' | 'miss' = 'clean', rungId = 'sit.rear') => {
     const set = tablet.set(residencyId, ada, { rungId })

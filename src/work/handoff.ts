@@ -39,8 +39,8 @@ export function loadHandoffPage(db: Db, residencyId: string, now: number): Hando
   const curriculum = ladderOf(db, residencyId)
   const names = new Map(readPeople(db).map((p) => [p.id, p.name]))
   const live = liveHandoff(db, residencyId)
-  const missing = summary.commands.flatMap(({ promise }) => {
-    const found = promise && findRung(curriculum, promise.promise.rungId)
+  const missing = summary.commands.flatMap((c) => c.promises).flatMap((promise) => {
+    const found = findRung(curriculum, promise.promise.rungId)
     return found && !promise.met ? [`${found.command.name}: ${found.rung.name}`] : []
   })
   return {

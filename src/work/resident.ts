@@ -1,7 +1,7 @@
 import { whatNext, type WhatNext } from '@/core/coach/next'
 import type { Around } from '@/core/coach/suggest'
 import { nextOffer, offersFor, type Offer } from '@/core/coach/stuck'
-import { findCommand, findRung, ownRung, rungIndex } from '@/core/curriculum/lookup'
+import { findCommand, findRung, ownRung } from '@/core/curriculum/lookup'
 import type { Curriculum } from '@/core/curriculum/types'
 import { dayIn, daysBetween } from '@/core/days'
 import { faultShares, firstCueSuccess, helpByDay, latencyOf, type FaultShare, type HelpDay, type Latency } from '@/core/evidence/evidence'
@@ -12,6 +12,7 @@ import type { SetFact } from '@/core/facts'
 import { methodAt } from '@/core/method/rows'
 import { gridOf, type Grid } from '@/core/proofing/grid'
 import { newest, type Regimes } from '@/core/progress/regime'
+import { targetsOf } from '@/core/progress/standing'
 import { progressOf, type ProgressView } from '@/core/views/progress'
 import { buildCommands, type CommandView } from '@/core/views/resident'
 import { newestCurriculum } from '@/store/curricula'
@@ -156,7 +157,7 @@ export function loadCommand(db: Db, residencyId: string, commandId: string, now:
   const standing = derived.summary.commands.find((c) => c.command === command.id)
   if (!view || !standing) return undefined
   const own = scene.sets.filter((s) => ownRung(curriculum, s.rungId)?.command.id === command.id)
-  const promise = readPromises(db, residencyId).map((p) => { const found = findRung(curriculum, p.rungId); return found && { ...p, rungId: found.rung.id } }).find((p) => p !== undefined && findRung(curriculum, p.rungId)?.command.id === command.id)
+  const targets = targetsOf(curriculum, readPromises(db, residencyId))
   const next = nextFor(db, scene, now)
   const main = command.runs.find((r) => r.id === standing.mainRun) ?? command.runs[0]
   const place = standing.runs.find((r) => r.id === main?.id)
@@ -174,7 +175,8 @@ export function loadCommand(db: Db, residencyId: string, commandId: string, now:
     shut: next.shut.find((s) => s.command === command.id)?.opens ?? '',
     evidence: inHand && { rungId: inHand.id, rungName: inHand.name, success: firstCueSuccess(own, inHand.id), latency: latencyOf(own), faults: faultShares(own), help: helpByDay(own), beyond: command.runs.flatMap((r) => r.rungs).reduce((n, r) => n + (derived.state.beyond[r.id] ?? 0), 0) },
     grids: command.runs.flatMap((run) => {
-      const onRun = promise !== undefined && rungIndex(run, promise.rungId) >= 0 ? promise : undefined
+      const target = targets.find((t) => t.at.run === run)
+      const onRun = target && { ...target.promise, rungId: target.at.rung.id }
       const grid = gridOf(command, run, derived.state, own, onRun, places, usual)
       if (grid.rungId === undefined) return []
       return [{ ...grid, rows: grid.rows.map((row) => row.map((cell) => ({ ...cell, hands: cell.hands.map((h) => names.people.get(h) ?? h) }))), runName: run.name, promisedName: findRung(curriculum, grid.rungId)?.rung.name ?? '', promisedLevel: onRun?.level, needs: sayNeeds(grid, onRun, names) }]

@@ -13,7 +13,7 @@ const command = (id: string) => {
   if (!found) throw new Error(id)
   return found
 }
-const standing = (state: DogState, id: string, promised?: string, places = 2, people = 1) => commandStanding(houseCurriculum, command(id), state, promised === undefined ? undefined : { rungId: promised, level: 0, places, people })
+const standing = (state: DogState, id: string, promised?: string, places = 2, people = 1) => commandStanding(houseCurriculum, command(id), state, promised === undefined ? [] : [{ rungId: promised, level: 0, places, people }])
 const around = (day: number, hours = 0): Around => ({
   now: monday + day * msPerDay + hours * 3_600_000, today: dayName(day), people: ['ada', 'ben'], method: defaultMethod, forgetting: houseForgetting,
   places: [{ id: 'barn', kind: 'room' }, { id: 'yard', kind: 'yard' }, { id: 'square', kind: 'square' }],
@@ -88,13 +88,13 @@ describe('the set to work now', () => {
 
   it('climbs to the promised level one level at a time', () => {
     const promise = { rungId: 'sit.word-hand', level: 2, places: 1, people: 1 }
-    const at = (state: DogState) => suggestSet(houseCurriculum, state, commandStanding(houseCurriculum, command('sit'), state, promise), around(6))
+    const at = (state: DogState) => suggestSet(houseCurriculum, state, commandStanding(houseCurriculum, command('sit'), state, [promise]), around(6))
     const home = stateOf([...sitUp, met(1), met(2)])
     expect(at(home)).toMatchObject({ why: 'level', level: 1, rungId: 'sit.empty', relaxed: true })
     const busy = stateOf([...sitUp, met(1), met(2), { ...met(3), level: 1 }])
     expect(at(busy)).toMatchObject({ level: 2, rungId: 'sit.empty' })
     const done = stateOf([...sitUp, met(1), met(2), { ...met(3), level: 2 }, { ...met(4), level: 2 }])
-    expect(commandStanding(houseCurriculum, command('sit'), done, promise).word).toBe('held')
+    expect(commandStanding(houseCurriculum, command('sit'), done, [promise]).word).toBe('held')
   })
 
   it('names what keeps the suggested rung shut', () => {
@@ -102,6 +102,6 @@ describe('the set to work now', () => {
     const state = work(open, passTo(open, 'recall.off-leash')).state
     const found = findCommand(open, 'recall')
     if (!found) throw new Error('recall')
-    expect(suggestSet(open, state, commandStanding(open, found, state, undefined), around(0, 1))).toMatchObject({ rungId: 'recall.off-leash', placeId: 'yard', kit: 'none', shut: expect.stringContaining('off leash needs') })
+    expect(suggestSet(open, state, commandStanding(open, found, state, []), around(0, 1))).toMatchObject({ rungId: 'recall.off-leash', placeId: 'yard', kit: 'none', shut: expect.stringContaining('off leash needs') })
   })
 })

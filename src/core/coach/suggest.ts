@@ -6,7 +6,7 @@ import { chosen, type Method } from '../method/rows'
 import { contextStanding } from '../proofing/context'
 import { shutBecause } from '../progress/gates'
 import { isStale, type Forgetting } from '../progress/memory'
-import type { CommandStanding, Step } from '../progress/standing'
+import { stepToPromise, type CommandStanding, type Step } from '../progress/standing'
 import { daysToHold, evidenceBy, topHeld, type DogState } from '../progress/state'
 
 /** Where the kennel can work, with whom, and under which method. */
@@ -41,14 +41,29 @@ export interface Suggestion {
  */
 export function suggestSet(curriculum: Curriculum, state: DogState, standing: CommandStanding, around: Around): Suggestion | undefined {
   const own = standing.step && standing.step.command === standing.command ? standing.step : undefined
-  const proving = own && (own.why === 'second-day' || own.why === 'new-place' || own.why === 'new-hands' || own.why === 'level')
+  const proving = own !== undefined && provesWhy.has(own.why)
   if (!proving && own?.why !== 'rebuild') {
     const refresher = dueRefresher(curriculum, state, standing, around)
     if (refresher) return refresher
   }
   const found = own ? findRung(curriculum, own.rungId) : undefined
   if (!own || !found) return undefined
-  return proving && standing.promise ? proofSet(curriculum, state, own, found, standing.promise, around) : climbSet(curriculum, state, own, found, around)
+  if (!proving || !standing.promise) return climbSet(curriculum, state, own, found, around)
+  return proofSet(curriculum, state, own, found, standing.promise, around) ?? otherPromise(curriculum, state, standing, around)
+}
+
+const provesWhy: ReadonlySet<Step['why']> = new Set(['second-day', 'new-place', 'new-hands', 'level'])
+
+/** When today can add nothing to the promise that leads, the next one of the command that it can add to. */
+function otherPromise(curriculum: Curriculum, state: DogState, standing: CommandStanding, around: Around): Suggestion | undefined {
+  for (const other of standing.promises) {
+    const step = other === standing.promise ? undefined : stepToPromise(curriculum, state, other)
+    const found = step && findRung(curriculum, step.rungId)
+    if (!step || !found || step.command !== standing.command) continue
+    const set = provesWhy.has(step.why) ? proofSet(curriculum, state, step, found, other, around) : climbSet(curriculum, state, step, found, around)
+    if (set) return set
+  }
+  return undefined
 }
 
 /** One set at the top held rung, where and with whom the dog knows it. */

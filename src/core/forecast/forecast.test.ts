@@ -45,21 +45,21 @@ describe('what a promise still needs', () => {
   })
 
   it('counts the rungs to climb and two days at the promised one', () => {
-    const need = needOf(houseCurriculum, withSit, promise, new Set(['sit-stay']))
+    const need = needOf(houseCurriculum, withSit, promise, new Set(['sit-stay/duration']))
     expect(need).toMatchObject({ rungs: 11, meetings: 2, days: 2 })
     const chance = 0.8
     expect(need?.reps).toBeCloseTo(11 * expectedForRow(chance, 5) + 2 * expectedForRow(chance, 3), 6)
   })
 
   it('counts in a prerequisite that nobody promised, and leaves it out when it is promised', () => {
-    const alone = needOf(houseCurriculum, emptyDogState(), promise, new Set(['sit-stay']))
-    const both = needOf(houseCurriculum, emptyDogState(), promise, new Set(['sit-stay', 'sit']))
+    const alone = needOf(houseCurriculum, emptyDogState(), promise, new Set(['sit-stay/duration']))
+    const both = needOf(houseCurriculum, emptyDogState(), promise, new Set(['sit-stay/duration', 'sit/sit']))
     expect((alone?.rungs ?? 0) - (both?.rungs ?? 0)).toBe(3)
   })
 
   it('asks for nothing once it is met', () => {
     const met = work(houseCurriculum, [...passTo(houseCurriculum, 'sit-stay.45s'), ...passTo(houseCurriculum, 'sit-stay.45s', 1)], withSit).state
-    expect(needOf(houseCurriculum, met, promise, new Set(['sit-stay']))?.reps).toBe(0)
+    expect(needOf(houseCurriculum, met, promise, new Set(['sit-stay/duration']))?.reps).toBe(0)
   })
 })
 

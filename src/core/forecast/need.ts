@@ -33,19 +33,29 @@ export interface Need {
   readonly meetings: number
   /** Days it takes at the least, since held means two days. */
   readonly days: number
-  /** The chance of a clean rep used for the promised rung. */
+  /** The chance of a clean rep used for the promised rung; the least when several are promised. */
   readonly chance: number
 }
 
-/** What one promise still asks for. Prerequisites of commands that are not promised are counted in. */
-export function needOf(curriculum: Curriculum, state: DogState, promise: OwnerPromise, promisedCommands: ReadonlySet<string>): Need | undefined {
+/** What all promises of one command ask for together; they are worked one after the other. */
+export const addNeeds = (command: string, needs: readonly Need[]): Need => ({
+  command,
+  reps: needs.reduce((n, x) => n + x.reps, 0),
+  rungs: needs.reduce((n, x) => n + x.rungs, 0),
+  meetings: needs.reduce((n, x) => n + x.meetings, 0),
+  days: Math.max(0, ...needs.map((n) => n.days)),
+  chance: Math.min(1, ...needs.map((n) => n.chance)),
+})
+
+/** What one promise still asks for. Prerequisites on runs (by key) that have no promise of their own are counted in. */
+export function needOf(curriculum: Curriculum, state: DogState, promise: OwnerPromise, promisedRuns: ReadonlySet<string>): Need | undefined {
   const target = findRung(curriculum, promise.rungId)
   if (!target) return undefined
   const standing = promiseStanding(curriculum, state, promise)
   const chance = chanceClean(curriculum, state, target.rung)
   const meetings = meetingsMissing(standing)
   if (standing.met) return { command: target.command.id, reps: 0, rungs: 0, meetings: 0, days: 0, chance }
-  const climb = climbTo(curriculum, state, target, promisedCommands, new Set())
+  const climb = climbTo(curriculum, state, target, promisedRuns, new Set())
   const reps = climb.reduce((sum, rung) => sum + expectedReps(rung.rule, chanceClean(curriculum, state, rung)), 0) + meetings * expectedReps(target.rung.rule, chance)
   const eased = easedSteps(target, standing).reduce((sum, rung) => sum + expectedReps(rung.rule, chanceClean(curriculum, state, rung)), 0)
   const passed = standing.heldSince !== undefined
@@ -67,7 +77,7 @@ function climbTo(curriculum: Curriculum, state: DogState, target: RungPlaceInLad
   for (const rung of own) seen.add(rung.id)
   const needs = [...own, target.rung].flatMap((rung) => unmetNeeds(state, curriculum, rung))
   const below = needs.flatMap((need) => {
-    if (seen.has(need.rung.id) || promised.has(need.command.id)) return []
+    if (seen.has(need.rung.id) || promised.has(need.runKey)) return []
     const climb = climbTo(curriculum, state, need, promised, seen)
     seen.add(need.rung.id)
     // The prerequisite must be held: passed, and met again on another day.

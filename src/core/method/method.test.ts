@@ -25,7 +25,7 @@ function outcome(method: Method, plans: readonly SetPlan[], command: string) {
   const { curriculum } = regimes[0]
   const { state, verdicts } = work(regimes, plans)
   const found = findCommand(curriculum, command)
-  const standing = found && commandStanding(curriculum, found, state, undefined)
+  const standing = found && commandStanding(curriculum, found, state, [])
   const suggestion = standing && suggestSet(curriculum, state, standing, around(method))
   const rung = suggestion && ownRung(curriculum, suggestion.rungId)?.rung
   const summary = summarise(curriculum, state, [{ rungId: 'sit-stay.60s', level: 0, places: 1, people: 1 }, { rungId: 'down-stay.60s', level: 0, places: 1, people: 1 }], { days: 0, reps: 0 })

@@ -35,9 +35,12 @@ export interface CommandStanding {
   readonly reps: number
   readonly clean: number
   readonly runs: readonly RunStanding[]
-  /** The run on which the promise lies, or the one in hand when nothing is promised. */
+  /** The run on which the promise worked on lies, or the one in hand when nothing is promised. */
   readonly mainRun: string
   readonly stuck: { readonly rungId: string; readonly why: 'three-drops' | 'three-blocks' } | undefined
+  /** All that was promised of this command, one a run: so long a stay, and so far away. */
+  readonly promises: readonly PromiseStanding[]
+  /** Of these the one to work on: the first not yet held, then the first still lacking something; met only when all are. */
   readonly promise: PromiseStanding | undefined
   /** What to do next for this command; of another command when a prerequisite is missing; undefined at the very top. */
   readonly step: Step | undefined
@@ -57,10 +60,12 @@ const wordOfStage: Record<Stage, StandingWord> = {
 }
 
 /** Where one command stands for one dog, from its derived state and what was promised. */
-export function commandStanding(curriculum: Curriculum, command: Command, state: DogState, promise: OwnerPromise | undefined): CommandStanding {
-  const promised = promise ? promiseStanding(curriculum, state, promise) : undefined
-  const target = promise ? findRung(curriculum, promise.rungId) : undefined
-  const runs = command.runs.map((run) => runStanding(command, run, state, target))
+export function commandStanding(curriculum: Curriculum, command: Command, state: DogState, promises: readonly OwnerPromise[]): CommandStanding {
+  const targets = targetsOf(curriculum, promises)
+  const all = targets.map(({ promise, at }) => ({ at, standing: promiseStanding(curriculum, state, promise) }))
+  const leading = all.find(({ at }) => !heldSince(at.run, state.runs[at.runKey], at.index)) ?? all.find(({ standing }) => !standing.met) ?? all.at(-1)
+  const [promised, target] = [leading?.standing, leading?.at]
+  const runs = command.runs.map((run) => runStanding(command, run, state, all.find(({ at }) => at.run.id === run.id)?.at))
   const main = target?.run ?? runInHand(curriculum, command, state)
   const tallies = command.runs.flatMap((run) => Object.values(state.runs[runKey(command.id, run.id)]?.tallies ?? {}))
   const sum = (key: 'reps' | 'clean') => tallies.reduce((n, t) => n + t[key], 0)
@@ -76,9 +81,26 @@ export function commandStanding(curriculum: Curriculum, command: Command, state:
     runs,
     mainRun: main.id,
     stuck,
+    promises: all.map(({ standing }) => standing),
     promise: promised,
     step: nextStep(curriculum, command, main, state, promised, target),
   }
+}
+
+/** The rungs that these promises come to for this dog, in the order of the runs; of two on one run the higher, which holds both. */
+export function targetsOf(curriculum: Curriculum, promises: readonly OwnerPromise[]): readonly { readonly promise: OwnerPromise; readonly at: RungPlaceInLadder }[] {
+  const byRun = new Map<string, { promise: OwnerPromise; at: RungPlaceInLadder }>()
+  for (const promise of promises) {
+    const at = findRung(curriculum, promise.rungId)
+    if (at && at.index >= (byRun.get(at.runKey)?.at.index ?? 0)) byRun.set(at.runKey, { promise, at })
+  }
+  return [...byRun.values()].sort((a, b) => a.at.command.runs.indexOf(a.at.run) - b.at.command.runs.indexOf(b.at.run))
+}
+
+/** The step towards one promise, whichever leads. */
+export function stepToPromise(curriculum: Curriculum, state: DogState, promised: PromiseStanding): Step | undefined {
+  const target = findRung(curriculum, promised.promise.rungId)
+  return target && !promised.met ? stepToward(curriculum, state, target, promised) : undefined
 }
 
 function runStanding(command: Command, run: Run, state: DogState, target: RungPlaceInLadder | undefined): RunStanding {

@@ -1,13 +1,13 @@
 import type { Curriculum } from '../curriculum/types'
 import { findRung } from '../curriculum/lookup'
-import { needOf, type Need } from '../forecast/need'
+import { addNeeds, needOf, type Need } from '../forecast/need'
 import { readyOn } from '../handoff/promise'
 import type { OwnerPromise } from '../ownerPromise'
-import { commandStanding, type CommandStanding } from './standing'
+import { commandStanding, targetsOf, type CommandStanding } from './standing'
 import type { DogState } from './state'
 
 /** Raised whenever the fold or the summary changes its meaning: stored ones of another number are made again. */
-export const foldVersion = 2
+export const foldVersion = 3
 
 /** Pace of work: reps done on days on which the dog was worked. */
 export interface Pace {
@@ -27,15 +27,12 @@ export interface Summary {
 
 /** The standing of every command of the curriculum, what the promises still need, and since when all are met. */
 export function summarise(curriculum: Curriculum, state: DogState, promises: readonly OwnerPromise[], pace: Pace): Summary {
-  const found = promises.flatMap((p) => { const at = findRung(curriculum, p.rungId); return at ? [{ promise: p, at }] : [] })
-  // Two promises may come to mean the same command for a dog; the higher rung holds both.
-  found.sort((a, b) => a.at.index - b.at.index)
-  const promiseOf = new Map(found.map(({ promise, at }) => [at.command.id, promise]))
+  const targets = targetsOf(curriculum, promises)
+  const promised = new Set(targets.map(({ at }) => at.runKey))
   const lost = promises.filter((p) => !findRung(curriculum, p.rungId)).map((p) => p.rungId)
-  const commands = curriculum.commands.map((c) => commandStanding(curriculum, c, state, promiseOf.get(c.id)))
-  const promised = new Set(promiseOf.keys())
-  const needs = [...promiseOf.values()].flatMap((p) => needOf(curriculum, state, p, promised) ?? [])
-  return { commands, needs, readyOn: lost.length > 0 ? undefined : readyOn(commands.flatMap((c) => (c.promise ? [c.promise] : []))), lost, pace }
+  const commands = curriculum.commands.map((c) => commandStanding(curriculum, c, state, targets.filter(({ at }) => at.command.id === c.id).map((t) => t.promise)))
+  const needs = [...new Set(targets.map(({ at }) => at.command.id))].map((id) => addNeeds(id, targets.filter(({ at }) => at.command.id === id).flatMap((t) => needOf(curriculum, state, t.promise, promised) ?? [])))
+  return { commands, needs, readyOn: lost.length > 0 ? undefined : readyOn(commands.flatMap((c) => c.promises)), lost, pace }
 }
 
 /** Reps a day at this dog's own pace, once it was worked on three days. */

@@ -24,10 +24,9 @@ export function compareStandings(beforeLadder: Curriculum, before: Summary, afte
 function say(ladder: Curriculum, standing: CommandStanding | undefined): string {
   if (!standing) return 'not in this ladder'
   const next = standing.step && findRung(ladder, standing.step.rungId)
-  const promised = standing.promise && findRung(ladder, standing.promise.promise.rungId)
   return [
     `${standing.word} ${figuresOf(standing)}`.trim(),
     next ? `next ${next.command.id === standing.command ? '' : `${next.command.name} `}${next.rung.name}` : 'nothing next',
-    ...(standing.promise ? [promised ? `promised ${promised.rung.name}` : 'the promised rung is not in this ladder'] : []),
+    ...standing.promises.map((p) => `promised ${findRung(ladder, p.promise.rungId)?.rung.name ?? p.promise.rungId}`),
   ].join('; ')
 }

@@ -83,7 +83,7 @@ export function buildCommands(curriculum: Curriculum, state: DogState, summary: 
         runs: command.runs.map((run) => ({ id: run.id, name: run.name, rungs: run.rungs.map((rung, i) => rungView(curriculum, state, run, rung, i, standing)) })),
         next: sayStep(curriculum, standing, needsRefresher(standing, now, model)),
         workCommand: standing.step?.command ?? command.id,
-        promise: standing.promise ? promiseView(curriculum, standing.promise, names) : undefined,
+        promise: standing.promise ? promiseView(curriculum, standing, names) : undefined,
       },
     ]
   })
@@ -100,7 +100,7 @@ function rungView(curriculum: Curriculum, state: DogState, run: Run, rung: Rung,
     id: rung.id,
     name: rung.name,
     mark,
-    promised: standing.promise?.promise.rungId === rung.id,
+    promised: standing.runs.find((r) => r.id === run.id)?.promised === index,
     criterion: rung.criterion.words,
     rule: sayRule(rung.rule),
     counts: tally && tally.reps > 0 ? `${tally.clean} clean of ${tally.reps}` : 'no reps yet',
@@ -145,7 +145,13 @@ export function sayStep(curriculum: Curriculum, standing: CommandStanding, refre
   return `${found.rung.name}: ${stepWords[standing.step.why]}.`
 }
 
-function promiseView(curriculum: Curriculum, standing: PromiseStanding, names: Names): PromiseView {
+function promiseView(curriculum: Curriculum, standing: CommandStanding, names: Names): PromiseView {
+  const parts = standing.promises.map((p) => promiseLines(curriculum, p, names))
+  const several = parts.length > 1
+  return { rungName: parts.map((p) => p.rungName).join(' and '), met: parts.every((p) => p.met), lines: parts.flatMap((p) => p.lines.map((l) => (several ? { ...l, text: `${p.rungName}: ${l.text}` } : l))) }
+}
+
+function promiseLines(curriculum: Curriculum, standing: PromiseStanding, names: Names): PromiseView {
   const rungName = findRung(curriculum, standing.promise.rungId)?.rung.name ?? standing.promise.rungId
   const evidence = (list: PromiseStanding['places'], known: ReadonlyMap<string, string>) =>
     list.length === 0 ? 'nowhere yet' : list.map((e) => `${known.get(e.id) ?? e.id} ${Math.min(e.days.length, daysToHold)}/${daysToHold} days`).join(', ')

@@ -50,7 +50,7 @@ export function DogForm({ action, commands, today }: { action: FormAction; comma
           {state.errors['promises'] && <Fault>{state.errors['promises']}</Fault>}
           <List>
             {commands.map((c) => (
-              <PromiseRow key={c.id} command={c} rung={was(`rung.${c.id}`)} level={was(`level.${c.id}`)} places={was(`places.${c.id}`)} people={was(`people.${c.id}`)} word={was(`cue.${c.id}`)} errors={state.errors} />
+              <PromiseRow key={c.id} command={c} rungs={state.values[`rung.${c.id}`]} level={was(`level.${c.id}`)} places={was(`places.${c.id}`)} people={was(`people.${c.id}`)} word={was(`cue.${c.id}`)} errors={state.errors} />
             ))}
           </List>
         </section>
@@ -62,16 +62,21 @@ export function DogForm({ action, commands, today }: { action: FormAction; comma
 
 const none = 'none'
 
-function PromiseRow({ command, rung, level, places, people, word, errors }: { command: Command; rung: string | undefined; level: string | undefined; places: string | undefined; people: string | undefined; word: string | undefined; errors: Readonly<Record<string, string>> }) {
-  const [chosen, setChosen] = useState(rung ?? none)
+function PromiseRow({ command, rungs, level, places, people, word, errors }: { command: Command; rungs: readonly string[] | undefined; level: string | undefined; places: string | undefined; people: string | undefined; word: string | undefined; errors: Readonly<Record<string, string>> }) {
+  const [chosen, setChosen] = useState(command.runs.map((_, i) => rungs?.[i] ?? none))
   const [atLevel, setLevel] = useState(level ?? '0')
-  const choices = [{ id: none, name: 'not promised' }, ...command.runs.flatMap((run) => run.rungs.map((r) => ({ id: r.id, name: r.name, note: command.runs.length > 1 ? run.name : r.criterion.words })))]
   const error = errors[`promises.${command.id}`] ?? errors[`promises.${command.id}.places`] ?? errors[`promises.${command.id}.people`] ?? errors[`cueWords.${command.id}`]
   return (
     <li>
       <b>{command.name}</b>
-      <input type="hidden" name={`rung.${command.id}`} value={chosen} />
-      <Choose label={`${command.name} up to`} value={chosen} onChange={setChosen} choices={choices} />
+      <Rungs>
+        {command.runs.map((run, i) => (
+          <div key={run.id}>
+            <input type="hidden" name={`rung.${command.id}`} value={chosen[i]} />
+            <Choose label={`${command.runs.length > 1 ? `${command.name}, ${run.name.toLowerCase()}` : command.name} up to`} value={chosen[i] ?? none} onChange={(id) => setChosen(chosen.map((was, n) => (n === i ? id : was)))} choices={[{ id: none, name: 'not promised' }, ...run.rungs.map((r) => ({ id: r.id, name: r.name, note: r.criterion.words }))]} />
+          </div>
+        ))}
+      </Rungs>
       <input type="hidden" name={`level.${command.id}`} value={atLevel} />
       <Choose label="Level" value={atLevel} onChange={setLevel} choices={levelWords.map((words, i) => ({ id: String(i), name: String(i), note: words }))} />
       <Field label="Places" name={`places.${command.id}`} type="number" defaultValue={places ?? '3'} required />
@@ -82,5 +87,6 @@ function PromiseRow({ command, rung, level, places, people, word, errors }: { co
   )
 }
 
+const Rungs = styled.div`display: grid; gap: 0.5rem; grid-auto-flow: column; grid-auto-columns: minmax(0, 1fr); ${phone} { grid-auto-flow: row; }`
 const Traits = styled.div`display: grid; gap: 0.3rem; > span { font-size: 0.85rem; font-weight: 560; color: var(--ink-2); } > div { display: flex; flex-wrap: wrap; gap: 0.3rem 1.2rem; }`
 const List = styled.ul`&& { list-style: none; padding: 0; margin-top: 0.6rem; } li { display: grid; grid-template-columns: 6.5rem minmax(0, 1fr) 5rem 5rem 5rem 9rem; gap: 0.6rem; align-items: end; padding: 0.5rem 0; border-bottom: 1px solid var(--rule); } b { padding-bottom: 0.7rem; } ${phone} { li { grid-template-columns: 1fr 1fr; } li > b, li > div:nth-of-type(1) { grid-column: 1 / -1; padding: 0; } }`

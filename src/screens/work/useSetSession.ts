@@ -50,8 +50,8 @@ export function useSetSession(view: SessionView, outbox: Outbox, newBlock: () =>
   const command = curriculum.commands.find((c) => c.id === view.command)
   const standing = useMemo(() => {
     if (!command) return undefined
-    const promise = view.promises.find((p) => findRung(curriculum, p.rungId)?.command.id === command.id)
-    return commandStanding(curriculum, command, judged.state, promise)
+    const promises = view.promises.filter((p) => findRung(curriculum, p.rungId)?.command.id === command.id)
+    return commandStanding(curriculum, command, judged.state, promises)
   }, [command, curriculum, judged.state, view.promises])
   const suggestion: Suggestion | undefined = useMemo(
     () => standing && suggestSet(curriculum, judged.state, standing, { now: view.now, today: view.today, places: view.places, people: view.handlers, method: view.method, forgetting: view.forgetting }),

@@ -23,7 +23,7 @@ export const trainer = (db: Db, name = 'Ada'): string =>
 
 export const dogFields = {
   name: 'Bramble', owner: 'Tamsin', run: '1', arrivesOn: '2026-03-01', leavesOn: '2026-03-20', releaseWord: 'Okay', markerWord: 'Yes', side: 'left', caution: '', biteHistory: false,
-  cueWords: {}, promises: { sit: { rungId: 'sit.rear', places: '1', people: '1' } },
+  cueWords: {}, promises: { sit: { rungIds: ['sit.rear'], places: '1', people: '1' } },
 }
 
 export const dog = (db: Db, more: Record<string, unknown> = {}): string => mustBeOk(addDog(db, { ...dogFields, ...more }, monday))

@@ -10,7 +10,8 @@ import { requestTime } from '@/work/clock'
 
 export async function addResident(before: FormState, form: FormData): Promise<FormState> {
   const { commands } = newestCurriculum(kennelDatabase())
-  const promised = commands.filter((c) => (form.get(`rung.${c.id}`) ?? 'none') !== 'none')
+  const rungsOf = (command: string) => form.getAll(`rung.${command}`).filter((id) => id !== 'none')
+  const promised = commands.filter((c) => rungsOf(c.id).length > 0)
   const done = addDog(
     kennelDatabase(),
     {
@@ -19,7 +20,7 @@ export async function addResident(before: FormState, form: FormData): Promise<Fo
       traits: form.getAll('traits'),
       biteHistory: form.get('biteHistory') === 'yes',
       cueWords: Object.fromEntries(commands.map((c) => [c.id, form.get(`cue.${c.id}`) ?? ''])),
-      promises: Object.fromEntries(promised.map((c) => [c.id, { rungId: form.get(`rung.${c.id}`), level: form.get(`level.${c.id}`) ?? '0', places: form.get(`places.${c.id}`), people: form.get(`people.${c.id}`) }])),
+      promises: Object.fromEntries(promised.map((c) => [c.id, { rungIds: rungsOf(c.id), level: form.get(`level.${c.id}`) ?? '0', places: form.get(`places.${c.id}`), people: form.get(`people.${c.id}`) }])),
     },
     requestTime(),
   )
