@@ -1,7 +1,7 @@
 import { whatNext, type WhatNext } from '@/core/coach/next'
 import type { Around } from '@/core/coach/suggest'
 import { nextOffer, offersFor, type Offer } from '@/core/coach/stuck'
-import { findCommand, findRung, ownRung } from '@/core/curriculum/lookup'
+import { findCommand, findRung, ownRung, runKey } from '@/core/curriculum/lookup'
 import type { Curriculum } from '@/core/curriculum/types'
 import { dayIn, daysBetween } from '@/core/days'
 import { faultShares, firstCueSuccess, helpByDay, latencyOf, type FaultShare, type HelpDay, type Latency } from '@/core/evidence/evidence'
@@ -13,6 +13,7 @@ import { methodAt } from '@/core/method/rows'
 import { gridOf, type Grid } from '@/core/proofing/grid'
 import { newest, type Regimes } from '@/core/progress/regime'
 import { targetsOf } from '@/core/progress/standing'
+import { isPassed } from '@/core/progress/state'
 import { progressOf, type ProgressView } from '@/core/views/progress'
 import { buildCommands, type CommandView } from '@/core/views/resident'
 import { newestCurriculum } from '@/store/curricula'
@@ -141,6 +142,8 @@ export interface CommandPage {
   readonly evidence: { readonly rungId: string; readonly rungName: string; readonly success: Share | undefined; readonly latency: Latency | undefined; readonly faults: readonly FaultShare[]; readonly help: readonly HelpDay[]; readonly beyond: number } | undefined
   readonly grids: readonly (Grid & { readonly runName: string; readonly promisedName: string; readonly promisedLevel: number | undefined; readonly needs: string })[]
   readonly kits: readonly (KitComparison & { readonly rungName: string })[]
+  /** Rungs that were passed and so can be compared on two pieces of kit, the hardest first. */
+  readonly kitRungs: readonly { readonly id: string; readonly name: string }[]
   readonly stuck: { readonly rungId: string; readonly rungName: string; readonly offers: readonly Offer[]; readonly first: string | undefined } | undefined
   readonly forgetting: FittedForgetting
   readonly people: readonly Person[]
@@ -181,6 +184,7 @@ export function loadCommand(db: Db, residencyId: string, commandId: string, now:
       if (grid.rungId === undefined) return []
       return [{ ...grid, rows: grid.rows.map((row) => row.map((cell) => ({ ...cell, hands: cell.hands.map((h) => names.people.get(h) ?? h) }))), runName: run.name, promisedName: findRung(curriculum, grid.rungId)?.rung.name ?? '', promisedLevel: onRun?.level, needs: sayNeeds(grid, onRun, names) }]
     }),
+    kitRungs: command.runs.flatMap((run) => run.rungs.filter((_, i) => isPassed(run, derived.state.runs[runKey(command.id, run.id)], i)).map((r) => ({ id: r.id, name: command.runs.length > 1 ? `${run.name}: ${r.name}` : r.name }))).reverse(),
     kits: kitComparisons(own).map((k) => ({ ...k, rungName: findRung(curriculum, k.rungId)?.rung.name ?? k.rungId })),
     stuck: standing.stuck && { rungId: standing.stuck.rungId, rungName: findRung(curriculum, standing.stuck.rungId)?.rung.name ?? '', offers, first: nextOffer(offers)?.id },
   }

@@ -3,7 +3,7 @@ import { setsFrom } from '../tests/facts'
 import { dailyKcal, restingKcal, rewardKcal } from '../food/energy'
 import { faultShares, firstCueSuccess, helpByDay, latencyByDay, latencyOf, successByDay } from './evidence'
 import { differenceOf, wilson } from './interval'
-import { compareKit, kitComparisons } from './kit'
+import { compareKit, kitComparisons, kitTurn } from './kit'
 
 describe('the 95 % interval of a share against Wilson (1927), worked values', () => {
   it.each([
@@ -94,5 +94,26 @@ describe('kit transfer', () => {
     const sets = build([plan('slip lead', 'C C', 1), plan('slip lead', 'C C', 3), plan('flat collar', 'C C', 5), plan('flat collar', 'C C', 7)])
     expect(compareKit(sets, 'heel.word', 'slip lead', 'flat collar')?.alternating).toBe(false)
     expect(compareKit(sets, 'heel.word', 'slip lead', 'harness')).toBeUndefined()
+  })
+
+  it('leads through pairs whose order turns, whatever was done by hand before', () => {
+    const done: string[] = []
+    for (let turn = kitTurn(done, ['leash', 'line']); turn; turn = kitTurn(done, ['leash', 'line'])) {
+      expect(turn).toMatchObject({ number: done.length + 1, of: 4 })
+      done.push(turn.kit)
+    }
+    expect(done).toEqual(['leash', 'line', 'line', 'leash'])
+    expect(compareKit(build(done.map((kit, i) => plan(kit, 'C C', i))), 'heel.word', 'leash', 'line')).toMatchObject({ alternating: true, a: { sets: 2, minutesIn: 1.5 }, b: { minutesIn: 1.5 } })
+    expect(kitTurn(['line'], ['leash', 'line'])?.kit).toBe('leash')
+    expect(kitTurn(['harness', 'leash'], ['leash', 'line'])).toMatchObject({ kit: 'line', number: 2 })
+  })
+
+  it('compares only days on which both were worked, when there are any', () => {
+    const earlier = { plan: { rung: 'heel.word', reps: 'M M M M', kit: 'leash', day: 0 }, minutesIn: 0 }
+    const later = ['leash', 'line'].map((kit) => ({ plan: { rung: 'heel.word', reps: 'C C', kit, day: 3 }, minutesIn: 0 }))
+    expect(compareKit(build([earlier, ...later]), 'heel.word', 'leash', 'line')).toMatchObject({ a: { share: { clean: 2, total: 2 } }, alternating: true })
+    const three = [...later, { plan: { rung: 'heel.word', reps: 'C C', kit: 'harness', day: 4 }, minutesIn: 0 }, { plan: { rung: 'heel.word', reps: 'C', kit: 'leash', day: 4 }, minutesIn: 0 }]
+    expect(kitComparisons(build(three)).map((k) => [k.a.kit, k.b.kit])).toEqual([['leash', 'harness'], ['leash', 'line']])
+    expect(compareKit(build([earlier, { ...earlier, plan: { ...earlier.plan, kit: 'line', day: 1 } }]), 'heel.word', 'leash', 'line')?.alternating).toBe(false)
   })
 })

@@ -19,7 +19,7 @@ export interface KitComparison {
   readonly b: KitSide
   /** First less second. */
   readonly difference: Difference
-  /** Whether the sets took turns, as a fair comparison wants. */
+  /** Whether the sets took turns in pairs, as a fair comparison wants. */
   readonly alternating: boolean
 }
 
@@ -35,24 +35,67 @@ function sideOf(sets: readonly SetFact[], kit: string): KitSide | undefined {
   return share && { kit, share, sets: own.length, temperatureC: known(own, 'temperatureC'), minutesIn: known(own, 'minutesIn'), exerciseMinutesAgo: known(own, 'exerciseMinutesAgo') }
 }
 
-/** The same rung on two pieces of kit, side by side; undefined while one of them has no rep. Sets in order of time. */
-export function compareKit(sets: readonly SetFact[], rungId: string, kitA: string, kitB: string): KitComparison | undefined {
-  const at = sets.filter((s) => s.rungId === rungId && (s.kit === kitA || s.kit === kitB) && s.reps.length > 0)
-  const [a, b] = [sideOf(at, kitA), sideOf(at, kitB)]
-  if (!a || !b) return undefined
-  const turns = at.filter((s, i) => i > 0 && s.kit !== at[i - 1]?.kit).length
-  return { rungId, a, b, difference: differenceOf(a.share, b.share), alternating: turns >= Math.min(a.sets, b.sets) * 2 - 1 && turns >= at.length - 1 - Math.abs(a.sets - b.sets) }
+/** House: how often each piece of kit is worked in a guided comparison. */
+export const turnsEach = 2
+
+export interface KitTurn {
+  readonly kit: string
+  /** From 1. */
+  readonly number: number
+  readonly of: number
 }
 
-/** Rungs worked on more than one piece of kit, with the two used most, newest first. */
-export function kitComparisons(sets: readonly SetFact[]): readonly KitComparison[] {
-  const rungs = [...new Set(sets.map((s) => s.rungId))].reverse()
-  return rungs.flatMap((rungId) => {
-    const counts = new Map<string, number>()
-    for (const set of sets) if (set.rungId === rungId) counts.set(set.kit, (counts.get(set.kit) ?? 0) + set.reps.length)
-    const [first, second] = [...counts].sort((a, b) => b[1] - a[1]).map(([kit]) => kit)
-    if (first === undefined || second === undefined) return []
-    const found = compareKit(sets, rungId, first, second)
-    return found ? [found] : []
+/**
+ * Whose turn it is after these sets: pairs of both, and each pair in the other order (A B, B A), so that neither has all
+ * the freshness or all the warmth. Undefined when all turns are done. Common practice: counterbalanced order.
+ */
+export function kitTurn(done: readonly string[], [a, b]: readonly [string, string]): KitTurn | undefined {
+  const worked = done.filter((kit) => kit === a || kit === b)
+  const of = turnsEach * 2
+  if (worked.length >= of) return undefined
+  const pair = Math.floor(worked.length / 2)
+  const kit = worked.length % 2 === 1 ? (worked.at(-1) === a ? b : a) : pair % 2 === 0 ? a : b
+  return { kit, number: worked.length + 1, of }
+}
+
+/**
+ * The same rung on two pieces of kit, side by side; undefined while one of them has no rep. Sets in order of time. Only
+ * days on which both were worked count when there are any: what a dog learns from day to day is not the kit's doing.
+ */
+export function compareKit(sets: readonly SetFact[], rungId: string, kitA: string, kitB: string): KitComparison | undefined {
+  const all = sets.filter((s) => s.rungId === rungId && (s.kit === kitA || s.kit === kitB) && s.reps.length > 0)
+  const together = all.filter((s) => all.some((o) => o.day === s.day && o.kit !== s.kit))
+  const at = together.length > 0 ? together : all
+  const [a, b] = [sideOf(at, kitA), sideOf(at, kitB)]
+  if (!a || !b) return undefined
+  return { rungId, a, b, difference: differenceOf(a.share, b.share), alternating: tookTurns(at) }
+}
+
+/** On every day as many sets on the one as on the other, give or take one, and changed more often than kept. */
+const tookTurns = (sets: readonly SetFact[]): boolean =>
+  [...new Set(sets.map((s) => s.day))].every((day) => {
+    const own = sets.filter((s) => s.day === day)
+    const first = own.filter((s) => s.kit === own[0]?.kit).length
+    const changes = own.filter((s, i) => i > 0 && s.kit !== own[i - 1]?.kit).length
+    return own.length > 1 && Math.abs(2 * first - own.length) <= 1 && 2 * changes > own.length - 1
   })
+
+/** Every two pieces of kit worked at one rung on one day, side by side, the newest first; where no day had two, the two worked most. */
+export function kitComparisons(sets: readonly SetFact[]): readonly KitComparison[] {
+  const rungs = [...new Set(sets.map((s) => s.rungId))]
+  return rungs
+    .flatMap((rungId) => {
+      const own = sets.filter((s) => s.rungId === rungId && s.reps.length > 0)
+      const counts = new Map<string, number>()
+      for (const set of own) counts.set(set.kit, (counts.get(set.kit) ?? 0) + set.reps.length)
+      const used = [...counts].sort((a, b) => b[1] - a[1]).map(([kit]) => kit)
+      const pairs = used.flatMap((a, i) => used.slice(i + 1).map((b) => ({ a, b, last: own.findLast((s) => s.kit === b && own.some((o) => o.kit === a && o.day === s.day)) })))
+      const together = pairs.filter((p) => p.last !== undefined)
+      return (together.length > 0 ? together : pairs.slice(0, 1)).flatMap(({ a, b, last }) => {
+        const found = compareKit(sets, rungId, a, b)
+        return found ? [{ found, at: last ? sets.indexOf(last) : sets.findLastIndex((s) => s.rungId === rungId) }] : []
+      })
+    })
+    .sort((a, b) => b.at - a.at)
+    .map(({ found }) => found)
 }

@@ -73,7 +73,7 @@ function PromiseRow({ command, rungs, level, places, people, word, errors }: { c
         {command.runs.map((run, i) => (
           <div key={run.id}>
             <input type="hidden" name={`rung.${command.id}`} value={chosen[i]} />
-            <Choose label={`${command.runs.length > 1 ? `${command.name}, ${run.name.toLowerCase()}` : command.name} up to`} value={chosen[i] ?? none} onChange={(id) => setChosen(chosen.map((was, n) => (n === i ? id : was)))} choices={[{ id: none, name: 'not promised' }, ...run.rungs.map((r) => ({ id: r.id, name: r.name, note: r.criterion.words }))]} />
+            <Choose label={`${run.name === command.name ? command.name : `${command.name}, ${run.name.toLowerCase()}`} up to`} value={chosen[i] ?? none} onChange={(id) => setChosen(chosen.map((was, n) => (n === i ? id : was)))} choices={[{ id: none, name: 'not promised' }, ...run.rungs.map((r) => ({ id: r.id, name: r.name, note: r.criterion.words }))]} />
           </div>
         ))}
       </Rungs>
@@ -87,6 +87,6 @@ function PromiseRow({ command, rungs, level, places, people, word, errors }: { c
   )
 }
 
-const Rungs = styled.div`display: grid; gap: 0.5rem; grid-auto-flow: column; grid-auto-columns: minmax(0, 1fr); ${phone} { grid-auto-flow: row; }`
+const Rungs = styled.div`display: grid; gap: 0.5rem;`
 const Traits = styled.div`display: grid; gap: 0.3rem; > span { font-size: 0.85rem; font-weight: 560; color: var(--ink-2); } > div { display: flex; flex-wrap: wrap; gap: 0.3rem 1.2rem; }`
 const List = styled.ul`&& { list-style: none; padding: 0; margin-top: 0.6rem; } li { display: grid; grid-template-columns: 6.5rem minmax(0, 1fr) 5rem 5rem 5rem 9rem; gap: 0.6rem; align-items: end; padding: 0.5rem 0; border-bottom: 1px solid var(--rule); } b { padding-bottom: 0.7rem; } ${phone} { li { grid-template-columns: 1fr 1fr; } li > b, li > div:nth-of-type(1) { grid-column: 1 / -1; padding: 0; } }`

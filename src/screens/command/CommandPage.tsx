@@ -8,6 +8,7 @@ import { ButtonLink, NeedsPerson, Why } from '@/ui/parts'
 import { phone } from '@/ui/theme'
 import { sayDay } from '@/ui/when'
 import type { CommandPage as View } from '@/work/resident'
+import { CompareKit } from './CompareKit'
 import { GridTable } from './GridTable'
 import { Stuck } from './Stuck'
 import type { Told } from '../told'
@@ -89,11 +90,12 @@ export function CommandPage({ view, logTried }: { view: View; logTried: (raw: un
           </HelpTable></Scroll>
         </section>
       )}
-      {view.kits.length > 0 && (
+      {view.kitRungs.length > 0 && (
         <section aria-labelledby="kit">
           <h2 id="kit">Kit, side by side</h2>
+          <CompareKit residencyId={resident.residencyId} command={command.id} rungs={view.kitRungs} />
           {view.kits.slice(0, 3).map((k) => (
-            <Scroll key={k.rungId} tabIndex={0} role="region" aria-label={`Kit at ${k.rungName}`}><KitTable>
+            <Scroll key={`${k.rungId} ${k.a.kit} ${k.b.kit}`} tabIndex={0} role="region" aria-label={`Kit at ${k.rungName}: ${k.a.kit} and ${k.b.kit}`}><KitTable>
               <caption>{k.rungName}: difference {Math.round(k.difference.difference * 100)} points, 95 % interval {Math.round(k.difference.low * 100)} to {Math.round(k.difference.high * 100)}. {k.alternating ? 'The sets took turns.' : 'The sets did not take turns: tiredness and heat may speak here.'}</caption>
               <thead><tr><th scope="col">Kit</th><th scope="col">Clean</th><th scope="col">Interval</th><th scope="col">Sets</th><th scope="col">°C</th><th scope="col">Minutes in</th><th scope="col">Since exercise</th></tr></thead>
               <tbody>{[k.a, k.b].map((s) => <tr key={s.kit}><th scope="row">{s.kit}</th><td>{s.share.clean}/{s.share.total} {percent(s.share.share)}</td><td>{percent(s.share.low)}–{percent(s.share.high)}</td><td>{s.sets}</td><td>{s.temperatureC?.toFixed(0) ?? '–'}</td><td>{s.minutesIn?.toFixed(0) ?? '–'}</td><td>{s.exerciseMinutesAgo === undefined ? '–' : `${s.exerciseMinutesAgo.toFixed(0)} min`}</td></tr>)}</tbody>

@@ -6,6 +6,7 @@ import styled from 'styled-components'
 import type { Suggestion } from '@/core/coach/suggest'
 import { findRung } from '@/core/curriculum/lookup'
 import type { Curriculum } from '@/core/curriculum/types'
+import type { KitTurn } from '@/core/evidence/kit'
 import type { RepFact } from '@/core/facts'
 import type { Verdict } from '@/core/progress/fold'
 import type { CommandStanding } from '@/core/progress/standing'
@@ -38,6 +39,8 @@ interface Props {
   readonly suggestion: Suggestion | undefined
   readonly standing: CommandStanding | undefined
   readonly view: SessionView
+  /** In a comparison of two pieces of kit, whose turn is next. */
+  readonly turn: KitTurn | 'done' | undefined
   readonly onNext: () => void
   /** Closes the set and leaves rung, place and person to be chosen. */
   readonly onChange: () => void
@@ -45,7 +48,7 @@ interface Props {
 }
 
 /** The set has ended by rule: what it means, why, and the next thing. */
-export function VerdictPanel({ verdict, reps, suggestion, standing, view, onNext, onChange, onUndo }: Props) {
+export function VerdictPanel({ verdict, reps, suggestion, standing, view, turn, onNext, onChange, onUndo }: Props) {
   const shownAt = useRef(0)
   useEffect(() => {
     shownAt.current = performance.now()
@@ -57,7 +60,7 @@ export function VerdictPanel({ verdict, reps, suggestion, standing, view, onNext
   useKeys({ Enter: next, z: onUndo })
   const clean = reps.filter((r) => r.outcome === 'clean').length
   const promise = standing?.promise
-  const nextName = suggestion ? `Next set: ${rungName(view.curriculum, suggestion.rungId)}` : 'Close this set'
+  const nextName = turn === 'done' ? 'Close: all turns are done' : turn ? `Next: the same on the ${turn.kit}` : suggestion ? `Next set: ${rungName(view.curriculum, suggestion.rungId)}` : 'Close this set'
   return (
     <Panel>
       <div role="status" aria-live="assertive">

@@ -5,6 +5,7 @@ import styled from 'styled-components'
 import { v4 } from 'uuid'
 import type { Suggestion } from '@/core/coach/suggest'
 import { findCommand, findRung } from '@/core/curriculum/lookup'
+import { kitTurn } from '@/core/evidence/kit'
 import type { Rung } from '@/core/curriculum/types'
 import { sayRule } from '@/core/progress/rules'
 import type { Outbox } from '@/device/outbox'
@@ -67,7 +68,10 @@ function SetInHand({ view, outbox }: { view: SessionView; outbox: Outbox }) {
   const [setup, setSetup] = useState<Partial<Setup>>({})
   const [again, setAgain] = useState<Setup>()
   const fallbackRung = findCommand(view.curriculum, view.command)?.runs[0]?.rungs[0]?.id ?? ''
-  const rungId = active?.context.rungId ?? setup.rungId ?? suggestion?.rungId ?? fallbackRung
+  const { trial } = view
+  const turnAfter = (more: readonly string[]) => trial && kitTurn([...trial.done, ...session.finished.flatMap((f) => (f.rungId === trial.rungId ? [f.kit] : [])), ...more], trial.kits)
+  const turn = turnAfter([])
+  const rungId = active?.context.rungId ?? setup.rungId ?? trial?.rungId ?? suggestion?.rungId ?? fallbackRung
   const found = findRung(view.curriculum, rungId)
   const rung = found?.rung
   const fitting = rung && placeAndKit(rung, view)
@@ -77,7 +81,9 @@ function SetInHand({ view, outbox }: { view: SessionView; outbox: Outbox }) {
     placeId: setup.placeId ?? fitting?.placeId ?? (rungId === suggestion?.rungId ? suggestion?.placeId : undefined) ?? again?.placeId ?? view.last.placeId ?? view.places[0]?.id ?? '',
     personId: setup.personId ?? (rungId === suggestion?.rungId ? suggestion?.personId : undefined) ?? again?.personId ?? view.last.personId ?? view.people[0]?.id ?? '',
     level: setup.level ?? (rungId === suggestion?.rungId ? suggestion.level : undefined) ?? again?.level ?? 0,
-    kit: setup.kit ?? kitOf(rungId === suggestion?.rungId ? suggestion.kit : undefined) ?? again?.kit ?? fitting?.kit ?? '1.8 m leash',
+    kit: setup.kit ?? kitOf(turn?.kit) ?? kitOf(rungId === suggestion?.rungId ? suggestion.kit : undefined) ?? again?.kit ?? fitting?.kit ?? '1.8 m leash',
+    temperatureC: setup.temperatureC !== undefined ? setup.temperatureC : (again?.temperatureC ?? null),
+    exercisedAt: 'exercisedAt' in setup ? setup.exercisedAt : again?.exercisedAt,
   }
   const begin = () => {
     session.begin(full)
@@ -87,13 +93,15 @@ function SetInHand({ view, outbox }: { view: SessionView; outbox: Outbox }) {
   // One tap goes on where and with whom the last set was; somewhere else is somebody's decision, on the setup.
   const next = () => {
     session.finish()
+    // In a comparison the kit is changed first: the setup says which.
+    if (trial) return
     const context = active?.context
     const following = suggestion && findRung(view.curriculum, suggestion.rungId)?.rung
     if (!following || !context) return
     const fits = placeAndKit(following, view)
     const elsewhere = (fits.placeId ?? suggestion.placeId ?? context.placeId) !== context.placeId
     if (elsewhere || suggestion.shut !== undefined || suggestion.level !== context.level || (suggestion.personId ?? context.leashHolder) !== context.leashHolder) return
-    session.begin({ rungId: suggestion.rungId, purpose: suggestion.purpose, placeId: context.placeId, personId: context.leashHolder, level: context.level, kit: again?.kit ?? fits.kit })
+    session.begin({ rungId: suggestion.rungId, purpose: suggestion.purpose, placeId: context.placeId, personId: context.leashHolder, level: context.level, kit: again?.kit ?? fits.kit, temperatureC: again?.temperatureC ?? null, exercisedAt: again?.exercisedAt })
   }
   if (!rung || !found || view.people.length === 0)
     return (
@@ -122,9 +130,10 @@ function SetInHand({ view, outbox }: { view: SessionView; outbox: Outbox }) {
         {!active && <Why label="how, in this house"><ul>{prompt.notes.map((note) => <li key={note}>{note}</li>)}</ul></Why>}
         {session.standing && <Cord data-active={active !== undefined}><Line line={lineOf(session.standing, view.now)} size="row" /><span>{session.standing.word}</span></Cord>}
       </Criterion>
+      {trial && !active && <Turn role="status">{turn ? <><b>Side by side, set {turn.number} of {turn.of}: on the {turn.kit}.</b> The same rung on both, in turns; change only the kit.</> : <><b>All turns are done.</b> <Link href={`/dogs/${view.resident.residencyId}/commands/${view.command}#kit`}>See them side by side</Link></>}</Turn>}
       {!active && <SetupPanel view={view} full={full} onChange={(c) => setSetup((s) => ({ ...s, ...c }))} onBegin={begin} blocked={blockedBy(session, view)} />}
       {active && !session.ended && <Working key={active.context.id} session={session} seconds={rung.kind === 'timed' || rung.kind === 'settle' ? rung.criterion.seconds : undefined} of={rung.setReps} faults={found.command.faults} />}
-      {active && session.ended && session.verdict && <VerdictPanel verdict={session.verdict} reps={active.reps} suggestion={session.suggestion} standing={session.standing} view={view} onNext={next} onChange={session.finish} onUndo={session.undo} />}
+      {active && session.ended && session.verdict && <VerdictPanel verdict={session.verdict} reps={active.reps} suggestion={session.suggestion} standing={session.standing} view={view} turn={trial && active.context.rungId === trial.rungId ? (turnAfter([active.context.kit]) ?? 'done') : undefined} onNext={next} onChange={session.finish} onUndo={session.undo} />}
     </Page>
   )
 }
@@ -150,6 +159,7 @@ function blockedBy(session: Session, view: SessionView): { text: string; href: s
   return { text: 'Nothing more to gain here today: held needs a second day. Work another command.', href: `/dogs/${view.resident.residencyId}` }
 }
 
+const Turn = styled.p`border: 1.5px solid var(--ink); border-radius: 4px; padding: 0.4rem 0.7rem;`
 const Page = styled.main`
   min-height: 100dvh; max-width: 46rem; margin: 0 auto; padding: 0.5rem 0.9rem 0.9rem; display: flex; flex-direction: column; gap: 0.55rem; background: var(--ground); color: var(--ink);
   kbd { font-family: inherit; font-size: 0.8rem; font-weight: 500; line-height: 1; border: 1px solid currentColor; border-radius: 3px; padding: 0.1rem 0.3rem; opacity: 0.75; margin-left: 0.35rem; }

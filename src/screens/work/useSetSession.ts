@@ -24,12 +24,20 @@ export interface Setup {
   readonly personId: string
   readonly level: number
   readonly kit: SetOpened['kit']
+  /** Degrees, where somebody looked. */
+  readonly temperatureC: number | null
+  /** When the dog last had exercise, on the device's clock; undefined when nobody said. */
+  readonly exercisedAt: number | undefined
 }
 
 interface Held {
   readonly base: DogState
   readonly active: Active | undefined
   readonly block: string
+  /** When the first set of the block began here. */
+  readonly blockFrom: number | undefined
+  /** Kit of the sets finished here, oldest first, with their rungs. */
+  readonly finished: readonly { readonly rungId: string; readonly kit: string }[]
 }
 
 export interface RepExtras {
@@ -41,7 +49,7 @@ export interface RepExtras {
 
 /** A set in hand: everything is judged on the device from the state it was opened with; facts go to the outbox. */
 export function useSetSession(view: SessionView, outbox: Outbox, newBlock: () => string) {
-  const [held, setHeld] = useState<Held>(() => ({ ...resume(view, outbox.facts(), outbox.deviceId), block: newBlock() }))
+  const [held, setHeld] = useState<Held>(() => ({ ...resume(view, outbox.facts(), outbox.deviceId), block: newBlock(), blockFrom: undefined, finished: [] }))
   const { base, active } = held
   const { curriculum } = view
   const regimes = useMemo(() => regimesOf(view), [view])
@@ -62,14 +70,16 @@ export function useSetSession(view: SessionView, outbox: Outbox, newBlock: () =>
     (setup: Setup) => {
       const place = view.places.find((p) => p.id === setup.placeId)
       if (!place) return
+      const now = Date.now()
+      const minutes = (since: number) => Math.min(1440, Math.max(0, Math.round((now - since) / 60_000)))
       const fact = outbox.add({
         kind: 'set-opened', residencyId: view.resident.residencyId, rungId: setup.rungId, purpose: setup.purpose, blockId: held.block, recordedBy: setup.personId, leashHolder: setup.personId,
-        placeId: setup.placeId, level: setup.level, distanceBand: null, kit: setup.kit, temperatureC: null, minutesIn: null, exerciseMinutesAgo: null, replaces: null,
+        placeId: setup.placeId, level: setup.level, distanceBand: null, kit: setup.kit, temperatureC: setup.temperatureC, minutesIn: held.blockFrom === undefined ? 0 : minutes(held.blockFrom), exerciseMinutesAgo: setup.exercisedAt === undefined ? null : minutes(setup.exercisedAt), replaces: null,
       })
       const context: SetContext = { id: fact.id, rungId: setup.rungId, purpose: setup.purpose, day: view.today, placeId: place.id, placeKind: place.kind, leashHolder: setup.personId, level: setup.level, kit: setup.kit, blockId: held.block }
-      setHeld((h) => ({ ...h, base: judge(regimes, h.base, h.active).state, active: { context, reps: [] } }))
+      setHeld((h) => ({ ...h, base: judge(regimes, h.base, h.active).state, active: { context, reps: [] }, blockFrom: h.blockFrom ?? fact.deviceAt }))
     },
-    [held.block, outbox, regimes, view],
+    [held.block, held.blockFrom, outbox, regimes, view],
   )
 
   const tap = useCallback(
@@ -96,10 +106,10 @@ export function useSetSession(view: SessionView, outbox: Outbox, newBlock: () =>
     if (!active) return
     if (active.reps.length === 0) outbox.add({ kind: 'voided', targetId: active.context.id, reason: 'no rep', recordedBy: active.context.leashHolder })
     else outbox.add({ kind: 'set-closed', setId: active.context.id, endedBy: ended ? 'rule' : 'trainer', note: '' })
-    setHeld((h) => ({ ...h, base: judge(regimes, h.base, h.active).state, active: undefined }))
+    setHeld((h) => ({ ...h, base: judge(regimes, h.base, h.active).state, active: undefined, finished: active.reps.length === 0 ? h.finished : [...h.finished, { rungId: active.context.rungId, kit: active.context.kit }] }))
   }, [active, ended, outbox, regimes])
 
-  return { active, verdict: judged.verdict, ended, standing, suggestion, begin, tap, undo, finish }
+  return { active, finished: held.finished, verdict: judged.verdict, ended, standing, suggestion, begin, tap, undo, finish }
 }
 
 const regimesOf = (view: SessionView): Regimes => always(view.curriculum, view.judging)

@@ -1,12 +1,14 @@
 import { notFound } from 'next/navigation'
 import { WorkScreen } from '@/screens/work/WorkScreen'
 import { kennelDatabase } from '@/store/connection'
-import { loadSession } from '@/work/session'
+import { loadSession, readTrial } from '@/work/session'
 import { requestTime } from '@/work/clock'
 
-export default async function WorkPage({ params }: { params: Promise<{ residencyId: string; command: string }> }) {
+export default async function WorkPage({ params, searchParams }: { params: Promise<{ residencyId: string; command: string }>; searchParams: Promise<Record<string, string | string[] | undefined>> }) {
   const { residencyId, command } = await params
-  const view = loadSession(kennelDatabase(), residencyId, command, requestTime())
+  const trial = readTrial(await searchParams)
+  if (trial && 'refused' in trial) notFound()
+  const view = loadSession(kennelDatabase(), residencyId, command, requestTime(), trial)
   if (!view) notFound()
   return <WorkScreen view={view} />
 }
