@@ -30,6 +30,8 @@ describe('a command promised for its duration and for its distance', () => {
     expect(standing(long).promises.map((p) => p.met)).toEqual([true, false])
     expect(standing(far)).toMatchObject({ word: 'building', step: { why: 'second-day' } })
     expect(standing([...far, clean('sit-stay.step-15s', 3)])).toMatchObject({ word: 'held', promise: { met: true } })
+    const twoHands = promises.map((p) => ({ ...p, people: p.rungId === 'sit-stay.30s' ? 2 : 1 }))
+    expect(standing([...far, clean('sit-stay.step-15s', 3)], twoHands)).toMatchObject({ word: 'proofing', mainRun: 'duration', promise: { met: false, promise: { rungId: 'sit-stay.30s' } } })
     expect(standing(sits).runs.map((r) => r.promised)).toEqual([11, 1])
   })
 
