@@ -2,7 +2,7 @@ import type { NextConfig } from 'next'
 
 const config: NextConfig = {
   compiler: { styledComponents: true },
-  serverExternalPackages: ['better-sqlite3'],
+  serverExternalPackages: ['better-sqlite3', '@node-rs/argon2'],
   poweredByHeader: false,
   devIndicators: false,
 }

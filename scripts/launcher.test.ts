@@ -44,6 +44,13 @@ describe('a start that cannot be is one clear sentence and exit code 1', () => {
     expect(said).toMatch(/^kibou: Kibou cannot write to \/proc\/nowhere\. [^\n]+$/)
   })
 
+  it('a network address while nobody can sign in', () => {
+    const { code, said } = run(`--import tsx scripts/prepare.ts ${newFile()} own`, { HOST: '0.0.0.0' })
+    expect(code).toBe(1)
+    expect(said).toMatch(/^kibou: nobody can sign in to this kennel yet, so it is not opened to the network \(HOST=0\.0\.0\.0\)\. [^\n]+$/)
+    expect(run(`--import tsx scripts/prepare.ts ${newFile()} own`, { HOST: '127.0.0.1' })).toEqual({ code: 0, said: '' })
+  })
+
   it('a Node that is too old', () => {
     const pretend = `data:text/javascript,${encodeURIComponent("Object.defineProperty(process, 'versions', { value: { ...process.versions, node: '18.20.1' } })")}`
     expect(run('scripts/start.mjs', {}, ['--import', pretend])).toEqual({ code: 1, said: 'kibou: Kibou needs Node 20.12 or newer; this is 18.20.1.' })
@@ -91,7 +98,7 @@ describe('demo and own data never share a file', () => {
       db.exec(sql)
       db.close()
     }
-    age("UPDATE kennel SET demo_made_on = '2026-01-01'; INSERT INTO person VALUES ('x', 'Somebody', 'trainer', 0)")
+    age("UPDATE kennel SET demo_made_on = '2026-01-01'; INSERT INTO person (id, name, role, created_at) VALUES ('x', 'Somebody', 'trainer', 0)")
     run(`--import tsx scripts/prepare.ts ${file} demo`)
     expect(mark()).toEqual({ day: '2026-01-01', people: 4 })
     run(`--import tsx scripts/prepare.ts ${file} demo --fresh`)

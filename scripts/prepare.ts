@@ -4,6 +4,7 @@ import { makeDemo } from '@/demo/make'
 import { demoIsUntouched } from '@/demo/untouched'
 import { openDatabase, StoreRefusal, type Db } from '@/store/database'
 import { readKennel, readPeople, updateKennel } from '@/store/kennel'
+import { hasLead } from '@/store/signingIn'
 import { allResidencyIds } from '@/store/residents'
 import { rebuildStandings } from '@/work/standings'
 
@@ -48,7 +49,10 @@ function own(): void {
   const { demoMadeOn } = kennel
   // A kennel nobody has touched lives where this machine lives.
   if (demoMadeOn === null && readPeople(db).length === 0) updateKennel(db, { ...kennel, timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone })
+  const setUp = hasLead(db)
   db.close()
+  const host = process.env['HOST'] ?? ''
+  if (!setUp && !/^(|localhost|127\.\d+\.\d+\.\d+|::1)$/.test(host)) throw new StoreRefusal(`nobody can sign in to this kennel yet, so it is not opened to the network (HOST=${host}). Start it without HOST, set it up at this machine, then start it again.`)
   if (demoMadeOn !== null) throw new StoreRefusal(`${file} is a demonstration kennel. Your own data belongs in another file; choose it with KIBOU_DB.`)
 }
 

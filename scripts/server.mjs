@@ -11,7 +11,14 @@ process.on('message', (m) => { if (m === 'stop') process.exit(0) })
 const app = next({ dev: process.env.KIBOU_DEV === '1', hostname, port })
 await app.prepare()
 const handle = app.getRequestHandler()
-const server = createServer((request, response) => handle(request, response))
+const behindTls = process.env.KIBOU_BEHIND_TLS === '1'
+const server = createServer((request, response) => {
+  // What the door needs to know of a request; whatever a client claims under these names is overwritten.
+  request.headers['x-kibou-address'] = request.socket.remoteAddress ?? 'unknown'
+  request.headers['x-kibou-path'] = request.url
+  request.headers['x-kibou-secure'] = behindTls ? '1' : '0'
+  return handle(request, response)
+})
 server.on('error', (error) => {
   process.stderr.write(`kibou: cannot listen on ${hostname}:${port} (${error.code}).\n`)
   process.exit(3)

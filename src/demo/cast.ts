@@ -19,6 +19,7 @@ export const staff = [
   { id: 'maud', name: 'Maud Ferrow', role: 'lead', days: [1, 2, 3, 4, 5], from: 8 * 60, to: 16 * 60 },
   { id: 'joss', name: 'Joss Tarrand', role: 'trainer', days: [1, 2, 3, 4, 5, 6], from: 9 * 60, to: 17 * 60 },
   { id: 'wyn', name: 'Wyn Abelow', role: 'trainer', days: [3, 4, 5, 6, 7], from: 10 * 60, to: 18 * 60 },
+  { id: 'ebba', name: 'Ebba Sallow', role: 'hand', days: [1, 2, 3, 4, 5, 6, 7], from: 7 * 60, to: 12 * 60 },
 ] as const
 
 export type Story = 'gone' | 'ordinary' | 'ready' | 'booked' | 'one-set-short' | 'stuck' | 'slipping' | 'hopeless' | 'ill' | 'new'

@@ -10,6 +10,7 @@ import type { SetOpened } from '@/core/wire'
 import type { Db } from '@/store/database'
 import { insertClose, insertRep, insertSet, insertVoid } from '@/store/facts'
 import { appendHandoff } from '@/store/handoffs'
+import { writePasscode } from '@/store/signingIn'
 import { insertHours, insertPerson, renamePlace, updateKennel } from '@/store/kennel'
 import { insertCueWord, insertDog, insertPromise, insertResidency } from '@/store/residents'
 import { dogs, gone, kennelName, places, staff, type CastDog } from './cast'
@@ -18,6 +19,9 @@ import { SimulatedTrainer, rungsUpTo, type SimulatedRep, type SimulatedSet } fro
 
 const timeZone = 'Europe/London'
 export const demoSeed = 20260411
+/** Of the demonstration’s passcode; made once, as its salt is drawn by chance and the demo is the same every time. */
+export const passcodeHash = '$argon2id$v=19$m=19456,t=2,p=1$jJ0aQsjRfjJ3x5bs6OPANg$lnrUYBHKTYS12OQNc17l6kwPvAmRfZ6+pePeidgUQ3M'
+
 /** The device all simulated facts come from. */
 export const demoTablet = '01890000-0000-7000-8000-00000000d0c5'
 
@@ -38,6 +42,7 @@ export function makeDemo(db: Db, today: string, seed: number = demoSeed): void {
     for (const place of places) renamePlace(db, place.id, place.name)
     for (const s of staff) {
       insertPerson(db, { id: s.id, name: s.name, role: s.role, createdAt: moment(addDays(today, -60), 8 * 60) })
+      writePasscode(db, s.id, passcodeHash)
       for (const weekday of s.days) insertHours(db, { personId: s.id, weekday, from: s.from, to: s.to })
     }
     for (const dog of [...gone, ...dogs]) {

@@ -25,6 +25,8 @@ export interface OutboxStatus {
   readonly sent: number
   readonly refused: readonly { readonly id: string; readonly reason: string }[]
   readonly offline: boolean
+  /** The kennel asks for somebody to sign in before it takes more; everything waits here. */
+  readonly signedOut: boolean
   /** The browser gives no lasting memory here: what is not sent is lost with the tab. */
   readonly fleeting: boolean
 }
@@ -40,7 +42,7 @@ const perRequest = Math.min(100, mostFacts)
 /** The device's own memory of facts, and the sender that brings them to the server, each once, in order. */
 export class Outbox {
   private listeners = new Set<() => void>()
-  private current: OutboxStatus = { kept: 0, sent: 0, refused: [], offline: false, fleeting: false }
+  private current: OutboxStatus = { kept: 0, sent: 0, refused: [], offline: false, signedOut: false, fleeting: false }
   private sending = false
   private again = false
   private writes: Promise<unknown> = Promise.resolve()
@@ -155,9 +157,10 @@ export class Outbox {
         if (batch.length === 0) break
         await this.sendBatch(batch)
       } while (this.again || this.current.kept > 0)
-      this.set({ offline: false })
-    } catch {
-      this.set({ offline: true })
+      this.set({ offline: false, signedOut: false })
+    } catch (error) {
+      const signedOut = error instanceof SignedOut
+      this.set({ offline: !signedOut, signedOut })
     } finally {
       this.sending = false
     }
@@ -169,6 +172,7 @@ export class Outbox {
       headers: { 'content-type': 'application/json' },
       body: JSON.stringify({ device: this.device, deviceNow: Date.now(), facts: batch.map((k) => k.fact) }),
     })
+    if (response.status === 401) throw new SignedOut()
     if (!response.ok) throw new Error(`the server answered ${response.status}`)
     const { results } = receipt.parse(await response.json())
     for (const result of results) {
@@ -204,6 +208,8 @@ export class Outbox {
     for (const listener of this.listeners) listener()
   }
 }
+
+class SignedOut extends Error {}
 
 let shared: Promise<Outbox> | undefined
 /** The one outbox of this tab. */

@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { placeKinds } from '@/core/curriculum/types'
 import type { Hours } from '@/core/handoff/slots'
+import { roles, type Role } from '@/core/people/roles'
 import type { Db } from './database'
 
 const kennelRow = z.object({ name: z.string(), time_zone: z.string(), demo_made_on: z.string().nullable() })
@@ -20,14 +21,13 @@ export function updateKennel(db: Db, kennel: Kennel): void {
   db.prepare('UPDATE kennel SET name = @name, time_zone = @timeZone, demo_made_on = @demoMadeOn WHERE id = 1').run(kennel)
 }
 
-export type Role = 'lead' | 'trainer' | 'hand'
 export interface Person {
   readonly id: string
   readonly name: string
   readonly role: Role
 }
 
-const person = z.object({ id: z.string(), name: z.string(), role: z.enum(['lead', 'trainer', 'hand']) })
+const person = z.object({ id: z.string(), name: z.string(), role: z.enum(roles) })
 
 export const readPeople = (db: Db): readonly Person[] => db.prepare('SELECT id, name, role FROM person ORDER BY created_at, id').all().map((r) => person.parse(r))
 

@@ -41,7 +41,7 @@ describe('adding a dog', () => {
     trainer(db)
     const done = addDog(db, { ...dogFields, cueWords: { sit: 'Assis' } }, monday)
     if (!done.ok) throw new Error(JSON.stringify(done.errors))
-    expect(loadSession(db, done.id, 'sit', monday)).toMatchObject({ cueWord: 'Assis', places: [{ id: 'room' }, {}, {}, {}, {}, {}] })
+    expect(loadSession(db, done.id, 'sit', 'ada', monday)).toMatchObject({ cueWord: 'Assis', places: [{ id: 'room' }, {}, {}, {}, {}, {}] })
     const wall = loadWall(db, monday)
     expect(wall.rows).toMatchObject([{ name: 'Bramble', daysLeft: 18 }])
     expect(wall.upNext[0]).toMatchObject({ name: 'Bramble', command: 'sit', rungName: 'Any move of the rear' })
@@ -111,9 +111,9 @@ it('pages of unknown dogs and commands are nothing, not an error', () => {
   const db = newKennel()
   for (const id of ['', 'none', '../x', "' OR 1=1 --"]) {
     expect(loadResident(db, id, monday)).toBeUndefined()
-    expect(loadSession(db, id, 'sit', monday)).toBeUndefined()
+    expect(loadSession(db, id, 'sit', 'ada', monday)).toBeUndefined()
     expect(loadHandoffPage(db, id, monday)).toBeUndefined()
   }
   const done = addDog(db, dogFields, monday)
-  expect(done.ok && loadSession(db, done.id, 'fly', monday)).toBeUndefined()
+  expect(done.ok && loadSession(db, done.id, 'fly', 'ada', monday)).toBeUndefined()
 })

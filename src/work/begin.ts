@@ -1,6 +1,7 @@
 import { v7 } from 'uuid'
 import { z } from 'zod'
 import { plainDog, traitNames } from '@/core/dog/traits'
+import { roles, type Role } from '@/core/people/roles'
 import { findRung } from '@/core/curriculum/lookup'
 import { dayIn, daysBetween } from '@/core/days'
 import type { Curriculum } from '@/core/curriculum/types'
@@ -8,6 +9,7 @@ import { newestCurriculum } from '@/store/curricula'
 import type { Db } from '@/store/database'
 import { insertHours, insertPerson, readHours, readKennel, readPeople } from '@/store/kennel'
 import { dogInRun, insertCueWord, insertDog, insertPromise, insertResidency } from '@/store/residents'
+import { readSigners, writePasscode } from '@/store/signingIn'
 import { refold } from './standings'
 
 export type FormResult = { readonly ok: true; readonly id: string } | { readonly ok: false; readonly errors: Readonly<Record<string, string>> }
@@ -34,7 +36,7 @@ const day = (what: string) =>
 export const trainerForm = z
   .object({
     name: line('The name', 60),
-    role: z.enum(['lead', 'trainer', 'hand'], { error: 'Choose a role.' }),
+    role: z.enum(roles, { error: 'Choose a role.' }),
     weekdays: z.array(z.coerce.number().int().min(1).max(7)).min(1, 'Choose at least one working day.'),
     from: clock('The beginning'),
     to: clock('The end'),
@@ -81,8 +83,8 @@ export const dogForm = (curriculum: Curriculum) => z
     else if (daysBetween(f.arrivesOn, f.leavesOn) > 200) ctx.addIssue({ code: 'custom', path: ['leavesOn'], message: 'A residency of more than 200 days is surely a slip of the key.' })
   })
 
-/** Adds a person with the same hours on each chosen weekday. */
-export function addPerson(db: Db, raw: unknown, now: number): FormResult {
+/** Adds a person with the same hours on each chosen weekday; without a passcode somebody works here and cannot sign in. */
+export function addPerson(db: Db, raw: unknown, now: number, passcodeHash?: string): FormResult {
   const parsed = trainerForm.safeParse(raw)
   if (!parsed.success) return { ok: false, errors: fieldErrors(parsed.error) }
   const form = parsed.data
@@ -90,6 +92,7 @@ export function addPerson(db: Db, raw: unknown, now: number): FormResult {
     .transaction((): FormResult => {
       const id = v7()
       insertPerson(db, { id, name: form.name, role: form.role, createdAt: now })
+      if (passcodeHash !== undefined) writePasscode(db, id, passcodeHash)
       for (const weekday of new Set(form.weekdays)) insertHours(db, { personId: id, weekday, from: form.from, to: form.to })
       return { ok: true, id }
     })
@@ -134,7 +137,8 @@ const dayNames = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun']
 const hhmm = (minute: number) => `${String(Math.floor(minute / 60)).padStart(2, '0')}:${String(minute % 60).padStart(2, '0')}`
 
 /** Everyone who works here with their hours in words. */
-export function listStaff(db: Db): readonly { readonly id: string; readonly name: string; readonly hours: string }[] {
+export function listStaff(db: Db): readonly { readonly id: string; readonly name: string; readonly role: Role; readonly signs: boolean; readonly hours: string }[] {
+  const signers = new Set(readSigners(db).map((p) => p.id))
   const hours = readHours(db)
   return readPeople(db).map((p) => {
     const byTime = new Map<string, string[]>()
@@ -142,6 +146,6 @@ export function listStaff(db: Db): readonly { readonly id: string; readonly name
       const time = `${hhmm(h.from)}–${hhmm(h.to)}`
       byTime.set(time, [...(byTime.get(time) ?? []), dayNames[h.weekday - 1] ?? ''])
     }
-    return { id: p.id, name: p.name, hours: [...byTime].map(([time, days]) => `${days.join(', ')} ${time}`).join('; ') || 'no hours' }
+    return { id: p.id, name: p.name, role: p.role, signs: signers.has(p.id), hours: [...byTime].map(([time, days]) => `${days.join(', ')} ${time}`).join('; ') || 'no hours' }
   })
 }

@@ -8,7 +8,6 @@ import { compareStandings, type StandingChange } from '@/core/views/compare'
 import { newest } from '@/core/progress/regime'
 import { dropDraft, findCurriculum, insertCurriculum, insertMove, listCurricula, newestCurriculum, readDraft, writeDraft, type CurriculumName, type CurriculumVersion } from '@/store/curricula'
 import type { Db } from '@/store/database'
-import { readPeople } from '@/store/kennel'
 import { findResident } from '@/store/residents'
 import type { Done } from './correct'
 import { regimesFor } from './regimes'
@@ -61,14 +60,13 @@ export interface DraftPage {
   readonly file: CurriculumFile
   readonly basedOn: string
   readonly revision: number
-  readonly people: ReturnType<typeof readPeople>
 }
 
 /** The draft being edited, or a fresh one from the newest version. */
 export function loadDraft(db: Db): DraftPage {
   const draft = readDraft(db)
   const current = newestCurriculum(db)
-  return { file: (draft && readDraftText(draft.text)) ?? toFile(current), basedOn: draft?.basedOn ?? nameOf(current), revision: draft?.revision ?? 0, people: readPeople(db) }
+  return { file: (draft && readDraftText(draft.text)) ?? toFile(current), basedOn: draft?.basedOn ?? nameOf(current), revision: draft?.revision ?? 0 }
 }
 
 const nameOf = (c: Curriculum): string => `${c.id} ${c.version}`

@@ -19,11 +19,10 @@ import { handlers, nobody, whoField, worksHere } from './who'
 export interface MethodPage {
   readonly method: Method
   readonly recent: readonly ToldChange[]
-  readonly people: ReturnType<typeof readPeople>
   readonly timeZone: string
 }
 
-export const loadMethod = (db: Db, now: number): MethodPage => ({ method: methodAt(readMethodChanges(db), now), recent: recentMethodChanges(db, 20), people: readPeople(db), timeZone: readKennel(db).timeZone })
+export const loadMethod = (db: Db, now: number): MethodPage => ({ method: methodAt(readMethodChanges(db), now), recent: recentMethodChanges(db, 20), timeZone: readKennel(db).timeZone })
 
 export interface DogChange {
   readonly residencyId: string

@@ -38,7 +38,7 @@ it('no screen and no recording scans a table that grows', () => {
   loadBench(db, monday)
   loadMethod(db, monday)
   loadCurriculum(db, undefined)
-  loadSession(db, residencyId, 'sit', monday)
+  loadSession(db, residencyId, 'sit', 'ada', monday)
   loadHandoffPage(db, residencyId, monday)
   loadHandoffs(db, monday)
   bookHandoff(db, { residencyId, personId: ada, from: monday }, monday)

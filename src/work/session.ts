@@ -27,6 +27,8 @@ export interface OpenSet {
 
 export interface SessionView {
   readonly resident: Resident
+  /** Who is signed in and records. */
+  readonly me: string
   readonly command: string
   /** The ladder, rules and prompts that hold for this dog now. */
   readonly curriculum: Curriculum
@@ -67,7 +69,7 @@ export function readTrial(query: Readonly<Record<string, unknown>>): KitTrial | 
 }
 
 /** All that a set needs on the device, so that nothing waits for the network; undefined for an unknown dog or command. */
-export function loadSession(db: Db, residencyId: string, commandId: string, now: number, trial?: KitTrial): SessionView | undefined {
+export function loadSession(db: Db, residencyId: string, commandId: string, me: string, now: number, trial?: KitTrial): SessionView | undefined {
   const resident = findResident(db, residencyId)
   if (!resident) return undefined
   const regimes = regimesOfResident(db, resident)
@@ -81,6 +83,7 @@ export function loadSession(db: Db, residencyId: string, commandId: string, now:
   const today = dayIn(readKennel(db).timeZone, now)
   return {
     resident,
+    me,
     command: command.id,
     curriculum,
     judging,

@@ -1,10 +1,12 @@
 import type { ReactNode } from 'react'
+import { enter } from '@/app/door'
 import { loadFrame } from '@/work/frame'
 import { kennelDatabase } from '@/store/connection'
 import { Shell } from '@/screens/shell/Shell'
 import { requestTime } from '@/work/clock'
 
-export default function OfficeLayout({ children }: { children: ReactNode }) {
+export default async function OfficeLayout({ children }: { children: ReactNode }) {
+  const person = await enter()
   const frame = loadFrame(kennelDatabase(), requestTime())
-  return <Shell kennel={frame.kennel} dogs={frame.dogs}>{children}</Shell>
+  return <Shell kennel={frame.kennel} dogs={frame.dogs} person={person}>{children}</Shell>
 }

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { enter } from '@/app/door'
 import { Wall } from '@/screens/wall/Wall'
 import { wallSorts } from '@/core/views/wall'
 import { kennelDatabase } from '@/store/connection'
@@ -8,6 +9,7 @@ import { requestTime } from '@/work/clock'
 const query = z.object({ sort: z.enum(wallSorts).catch('behind'), down: z.literal('1').optional().catch(undefined) })
 
 export default async function WallPage({ searchParams }: { searchParams: Promise<Record<string, string | string[] | undefined>> }) {
+  await enter()
   const { sort, down } = query.parse(await searchParams)
   return <Wall view={loadWall(kennelDatabase(), requestTime())} sort={sort} descending={down === '1'} />
 }

@@ -1,6 +1,27 @@
-/** Everything a form was sent with, so that nothing typed is lost when it comes back. */
+import { z } from 'zod'
+import { act } from '@/app/door'
+import type { Role } from '@/core/people/roles'
+import type { FormState } from '@/screens/begin/TrainerForm'
+import type { Person } from '@/store/kennel'
+
+/** Everything a form was sent with, so that nothing typed is lost when it comes back; a passcode is typed again. */
 export function typed(form: FormData): Record<string, readonly string[]> {
   const values: Record<string, string[]> = {}
-  for (const [name, value] of form) if (typeof value === 'string' && !name.startsWith('$')) (values[name] ??= []).push(value)
+  for (const [name, value] of form) if (typeof value === 'string' && !name.startsWith('$') && name !== 'passcode') (values[name] ??= []).push(value)
   return values
 }
+
+/** What a form was sent with; an action may be called with anything at all. */
+export const formOf = (sent: unknown): FormData => (sent instanceof FormData ? sent : new FormData())
+const triesOf = (before: unknown): number => z.object({ tries: z.int().min(0) }).safeParse(before).data?.tries ?? 0
+
+/** The action of a form: what comes back holds what was wrong, by field, and everything that was typed. */
+export const actOnForm = (least: Role, run: (who: Person, form: FormData) => Readonly<Record<string, string>> | Promise<Readonly<Record<string, string>>>): ((before: FormState, form: FormData) => Promise<FormState>) =>
+  act<[FormState, FormData], FormState>(
+    least,
+    (reason, [before, form]) => ({ errors: { '': reason }, values: typed(formOf(form)), tries: triesOf(before) + 1 }),
+    async (who, before, sent) => {
+      const form = formOf(sent)
+      return { errors: await run(who, form), values: typed(form), tries: triesOf(before) + 1 }
+    },
+  )

@@ -6,14 +6,12 @@ import { Button, Choose, Fault, FieldInput, FieldLabel } from '@/ui/parts'
 import { phone } from '@/ui/theme'
 import { sayMoment } from '@/ui/when'
 import type { CommandPage } from '@/work/resident'
-import { useMe } from '../shell/useMe'
 import type { Told } from '../told'
 
 const wentWords = { better: 'better', same: 'no change', worse: 'worse' } as const
 
 /** What to try, in order, with what was tried and how it went. */
 export function Stuck({ view, stuck, log }: { view: CommandPage; stuck: NonNullable<CommandPage['stuck']>; log: (raw: unknown) => Promise<Told> }) {
-  const [me, setMe] = useMe(view.people)
   const [what, setWhat] = useState(stuck.first ?? '')
   const [went, setWent] = useState('better')
   const [note, setNote] = useState('')
@@ -21,7 +19,7 @@ export function Stuck({ view, stuck, log }: { view: CommandPage; stuck: NonNulla
   const [pending, start] = useTransition()
   const send = () => {
     start(async () => {
-      const told = await log({ residencyId: view.resident.residencyId, rungId: stuck.rungId, what, went, note, recordedBy: me })
+      const told = await log({ residencyId: view.resident.residencyId, rungId: stuck.rungId, what, went, note })
       setWrong(told.ok ? '' : told.reason)
       if (told.ok) setNote('')
     })
@@ -42,7 +40,6 @@ export function Stuck({ view, stuck, log }: { view: CommandPage; stuck: NonNulla
         <Choose label="Tried" value={what} onChange={setWhat} choices={stuck.offers.map((o) => ({ id: o.id, name: o.name, note: o.words }))} />
         <Choose label="It went" value={went} onChange={setWent} choices={Object.entries(wentWords).map(([id, name]) => ({ id, name }))} />
         <TextField value={note} onChange={setNote}><FieldLabel as={Label}>How (optional)</FieldLabel><FieldInput maxLength={400} /></TextField>
-        <Choose label="You are" value={me} onChange={setMe} choices={view.people} />
         <Button type="submit" isDisabled={pending}>Log it</Button>
       </Form>
       {wrong && <div role="alert"><Fault>{wrong}</Fault></div>}
@@ -51,4 +48,4 @@ export function Stuck({ view, stuck, log }: { view: CommandPage; stuck: NonNulla
 }
 
 const Box = styled.section`border-left: 5px solid var(--person); padding-left: 1rem; ol { margin: 0.4rem 0 0.8rem; padding-left: 1.3rem; display: grid; gap: 0.3rem; } span { color: var(--ink-2); } small { display: block; color: var(--ink-2); } em { font-style: normal; font-weight: 660; color: var(--person); }`
-const Form = styled.form`display: grid; grid-template-columns: 14rem 9rem minmax(0, 1fr) 11rem auto; gap: 0.6rem; align-items: end; ${phone} { grid-template-columns: 1fr; }`
+const Form = styled.form`display: grid; grid-template-columns: 14rem 9rem minmax(0, 1fr) auto; gap: 0.6rem; align-items: end; ${phone} { grid-template-columns: 1fr; }`

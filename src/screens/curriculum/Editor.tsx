@@ -1,6 +1,7 @@
 'use client'
 import { useRouter } from 'next/navigation'
 import { useMemo, useRef, useState, useTransition } from 'react'
+import type { Told } from '../told'
 import { Button as AriaButton, Disclosure, DisclosurePanel, GridList, GridListItem, useDragAndDrop } from 'react-aria-components'
 import styled from 'styled-components'
 import { checkCurriculum, readCurriculum, toFile } from '@/core/curriculum/read'
@@ -10,14 +11,13 @@ import { sayRule } from '@/core/progress/rules'
 import { Button, ButtonLink, Choose, Fault, Quiet } from '@/ui/parts'
 import { phone } from '@/ui/theme'
 import type { DraftKept, DraftPage, Published } from '@/work/curriculum'
-import { useMe } from '../shell/useMe'
 import { CommandForm } from './CommandForm'
 import { RungForm } from './RungForm'
 
 export interface EditorActions {
   readonly save: (raw: unknown) => Promise<DraftKept>
   readonly publish: (raw: unknown) => Promise<Published>
-  readonly discard: () => Promise<void>
+  readonly discard: () => Promise<Told>
 }
 
 type File = CurriculumFile
@@ -34,7 +34,6 @@ export function Editor({ page, actions }: { page: DraftPage; actions: EditorActi
   const [rungId, setRung] = useState(file.commands[0]?.runs[0]?.rungs[0]?.id ?? '')
   const [told, setTold] = useState('')
   const [wrong, setWrong] = useState<readonly CurriculumFault[]>([])
-  const [me, setMe] = useMe(page.people)
   const [pending, start] = useTransition()
   const picker = useRef<HTMLInputElement>(null)
   const checked = useMemo(() => checkCurriculum(file), [file])
@@ -43,6 +42,13 @@ export function Editor({ page, actions }: { page: DraftPage; actions: EditorActi
   const run = command?.runs.find((r) => r.id === runId) ?? command?.runs[0]
   const rung = run?.rungs.find((r) => r.id === rungId) ?? run?.rungs[0]
 
+  const drop = (then: () => void) => {
+    start(async () => {
+      const done = await actions.discard()
+      if (done.ok) then()
+      else setTold(done.reason)
+    })
+  }
   const change = (next: File) => {
     setFile(next)
     setSaved(false)
@@ -99,7 +105,7 @@ export function Editor({ page, actions }: { page: DraftPage; actions: EditorActi
   }
   const publish = () => {
     start(async () => {
-      const done = await actions.publish({ text: JSON.stringify(file), recordedBy: me })
+      const done = await actions.publish({ text: JSON.stringify(file) })
       if (done.ok) router.push('/curriculum')
       else setWrong(done.faults)
     })
@@ -117,7 +123,7 @@ export function Editor({ page, actions }: { page: DraftPage; actions: EditorActi
       setTold('The file was taken into the draft. Save or publish it to keep it.')
     })
   }
-  if (!command || !run || !rung) return <p>This draft has no rungs. <Quiet onPress={() => { start(async () => { await actions.discard(); router.refresh() }) }}>Discard it</Quiet></p>
+  if (!command || !run || !rung) return <p>This draft has no rungs. <Quiet onPress={() => { drop(() => { router.refresh() }) }}>Discard it</Quiet></p>
   return (
     <Page>
       <Head>
@@ -129,14 +135,14 @@ export function Editor({ page, actions }: { page: DraftPage; actions: EditorActi
           <Button isDisabled={pending || saved} onPress={save}>{saved ? 'Saved' : 'Save draft'}</Button>
           <Button onPress={() => { picker.current?.click() }}>Import JSON</Button>
           <input ref={picker} type="file" accept="application/json,.json" hidden aria-label="Curriculum file" onChange={(e) => { const chosen = e.target.files?.[0]; if (chosen) importFile(chosen); e.target.value = '' }} />
-          <Button onPress={() => { start(async () => { await actions.discard(); window.location.assign('/curriculum') }) }}>Discard draft</Button>
+          <Button onPress={() => { drop(() => { window.location.assign('/curriculum') }) }}>Discard draft</Button>
           <ButtonLink href="/curriculum">Read it</ButtonLink>
         </Tools>
       </Head>
       <p role="status" className="told">{told}</p>
       {wrong.length > 0 && <Faults faults={wrong} title="Refused" onGo={goTo} />}
       {faults.length > 0 ? <Faults faults={faults} title={`${faults.length} ${faults.length === 1 ? 'thing keeps' : 'things keep'} it from being published`} onGo={goTo} /> : <p className="fine">Nothing is wrong with it.</p>}
-      <Publish><Choose label="You are" value={me} onChange={setMe} choices={page.people} /><Button $now isDisabled={pending || faults.length > 0 || me === ''} onPress={publish}>Publish as the next version</Button></Publish>
+      <Publish><Button $now isDisabled={pending || faults.length > 0} onPress={publish}>Publish as the next version</Button></Publish>
       <Columns>
         <div>
           <Pick>

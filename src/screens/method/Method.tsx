@@ -3,11 +3,10 @@ import { useState, useTransition } from 'react'
 import { Label, Radio, RadioGroup } from 'react-aria-components'
 import styled from 'styled-components'
 import { methodRows, type MethodRow, type RowKind } from '@/core/method/rows'
-import { Button, Choose, Fault, Quiet } from '@/ui/parts'
+import { Button, Fault, Quiet } from '@/ui/parts'
 import { phone } from '@/ui/theme'
 import { sayMoment } from '@/ui/when'
 import type { MethodPage, MethodPreview } from '@/work/method'
-import { useMe } from '../shell/useMe'
 import type { Told } from '../told'
 
 export interface MethodActions {
@@ -23,19 +22,17 @@ const kinds: readonly { kind: RowKind; title: string; words: string }[] = [
 
 /** The house's method: every question on which practitioners differ, its school here, and why. */
 export function Method({ page, actions }: { page: MethodPage; actions: MethodActions }) {
-  const [me, setMe] = useMe(page.people)
   return (
     <Page>
       <Head>
         <h1>House method</h1>
         <p>Where practitioners differ, a kennel chooses. Each choice is kept with its date and who made it.</p>
-        <div className="me"><Choose label="You are" value={me} onChange={setMe} choices={page.people} /></div>
       </Head>
       {kinds.map(({ kind, title, words }) => (
         <section key={kind} aria-labelledby={kind}>
           <h2 id={kind}>{title}</h2>
           <p className="words">{words}</p>
-          {methodRows.filter((r) => r.kind === kind).map((row) => <RowOf key={row.id} row={row} current={page.method[row.id] ?? row.default} me={me} actions={actions} />)}
+          {methodRows.filter((r) => r.kind === kind).map((row) => <RowOf key={row.id} row={row} current={page.method[row.id] ?? row.default} actions={actions} />)}
         </section>
       ))}
       <section aria-labelledby="changes">
@@ -47,7 +44,7 @@ export function Method({ page, actions }: { page: MethodPage; actions: MethodAct
   )
 }
 
-function RowOf({ row, current, me, actions }: { row: MethodRow; current: string; me: string; actions: MethodActions }) {
+function RowOf({ row, current, actions }: { row: MethodRow; current: string; actions: MethodActions }) {
   const [wanted, setWanted] = useState(current)
   const [preview, setPreview] = useState<MethodPreview>()
   const [wrong, setWrong] = useState('')
@@ -65,7 +62,7 @@ function RowOf({ row, current, me, actions }: { row: MethodRow; current: string;
   }
   const apply = () => {
     start(async () => {
-      const told = await actions.set({ row: row.id, option: wanted, recordedBy: me })
+      const told = await actions.set({ row: row.id, option: wanted })
       setWrong(told.ok ? '' : told.reason)
       if (told.ok) setPreview(undefined)
     })
@@ -121,7 +118,7 @@ function Dogs({ list, none }: { list: MethodPreview['now']; none: string }) {
 }
 
 const Page = styled.div`padding: 0.9rem 1.5rem 3rem; display: grid; gap: 1.6rem; grid-template-columns: minmax(0, 1fr); h2 { font-size: 1.35rem; } .words { color: var(--ink-2); margin-bottom: 0.4rem; } ul { margin: 0; padding-left: 1.1rem; } ${phone} { padding: 0.8rem 0.9rem 3rem; }`
-const Head = styled.header`border-bottom: 1.5px solid var(--ink); padding-bottom: 0.7rem; h1 { font-size: 1.9rem; } p { color: var(--ink-2); max-width: 60ch; } .me { max-width: 16rem; margin-top: 0.5rem; }`
+const Head = styled.header`border-bottom: 1.5px solid var(--ink); padding-bottom: 0.7rem; h1 { font-size: 1.9rem; } p { color: var(--ink-2); max-width: 60ch; }`
 const Row = styled.article`
   display: grid; grid-template-columns: minmax(0, 1fr) minmax(0, 1fr); gap: 0.4rem 2rem; border-top: 1px solid var(--rule); padding: 0.6rem 0; .side p { color: var(--ink-2); font-size: 0.92rem; }
   [role='radiogroup'] > span:first-child { font-weight: 660; font-size: 1.05rem; } &[data-changed='true'] { border-left: 4px solid var(--ink); padding-left: 0.8rem; }

@@ -8,7 +8,6 @@ import { kits } from '@/core/wire'
 import { OutcomeMark } from '@/ui/OutcomeMark'
 import { Button, Choose, Fault, FieldInput, FieldLabel, Quiet } from '@/ui/parts'
 import type { LogEntry } from '@/work/resident'
-import { useMe } from '../shell/useMe'
 import type { Told } from '../told'
 
 export interface CorrectActions {
@@ -20,7 +19,6 @@ const outcomeOf: Readonly<Record<string, Outcome>> = { C: 'clean', H: 'helped', 
 
 /** Puts a set right or takes it back, with the reason; the old set stays in the log. */
 export function CorrectSet({ entry, people, places, actions, onClose }: { entry: LogEntry; people: readonly { id: string; name: string }[]; places: readonly { id: string; name: string }[]; actions: CorrectActions; onClose: () => void }) {
-  const [me, setMe] = useMe(people)
   const [reps, setReps] = useState<readonly Outcome[]>(() => [...entry.outcomes].flatMap((o) => outcomeOf[o] ?? []))
   const [placeId, setPlace] = useState(entry.placeId)
   const [leashHolder, setHolder] = useState(entry.leashHolder)
@@ -52,13 +50,12 @@ export function CorrectSet({ entry, people, places, actions, onClose }: { entry:
             <Choose label="On the leash" value={leashHolder} onChange={setHolder} choices={people} />
             <Choose label="Distraction" value={level} onChange={setLevel} choices={levelWords.map((words, i) => ({ id: String(i), name: `${i} ${words}` }))} />
             <Choose label="Kit" value={kit} onChange={setKit} choices={kits.map((k) => ({ id: k, name: k }))} />
-            <Choose label="You are" value={me} onChange={setMe} choices={people} />
             <TextField value={reason} onChange={setReason}><FieldLabel as={Label}>Reason</FieldLabel><FieldInput maxLength={200} /></TextField>
           </Pairs>
           {wrong && <div role="alert"><Fault>{wrong}</Fault></div>}
           <Row>
-            <Button $now isDisabled={pending} onPress={() => { send(() => actions.putRight({ setId: entry.id, reason, recordedBy: me, placeId, leashHolder, level, kit, outcomes: reps })) }}>Put it right</Button>
-            <Button isDisabled={pending} onPress={() => { send(() => actions.takeBack({ setId: entry.id, reason, recordedBy: me })) }}>Take the set back</Button>
+            <Button $now isDisabled={pending} onPress={() => { send(() => actions.putRight({ setId: entry.id, reason, placeId, leashHolder, level, kit, outcomes: reps })) }}>Put it right</Button>
+            <Button isDisabled={pending} onPress={() => { send(() => actions.takeBack({ setId: entry.id, reason })) }}>Take the set back</Button>
             <Quiet onPress={onClose}>Leave it</Quiet>
           </Row>
         </Sheet>

@@ -4,7 +4,6 @@ import { useState, useTransition } from 'react'
 import styled from 'styled-components'
 import type { StandingChange } from '@/core/views/compare'
 import { Button, ButtonLink, Choose, Fault } from '@/ui/parts'
-import { useMe } from '../shell/useMe'
 import type { Told } from '../told'
 
 export interface VersionChoice {
@@ -15,9 +14,8 @@ export interface VersionChoice {
 }
 
 /** Moves one dog to another version of the curriculum, after showing what changes for it. */
-export function MoveVersion({ dog, residencyId, current, choices, people, move }: { dog: string; residencyId: string; current: string; choices: readonly VersionChoice[]; people: readonly { id: string; name: string }[]; move: (raw: unknown) => Promise<Told> }) {
+export function MoveVersion({ dog, residencyId, current, choices, move }: { dog: string; residencyId: string; current: string; choices: readonly VersionChoice[]; move: (raw: unknown) => Promise<Told> }) {
   const router = useRouter()
-  const [me, setMe] = useMe(people)
   const [wrong, setWrong] = useState('')
   const [pending, start] = useTransition()
   const [key, setKey] = useState(choices[0] ? `${choices[0].id} ${choices[0].version}` : '')
@@ -25,7 +23,7 @@ export function MoveVersion({ dog, residencyId, current, choices, people, move }
   const send = () => {
     if (!chosen) return
     start(async () => {
-      const told = await move({ residencyId, curriculumId: chosen.id, version: chosen.version, recordedBy: me })
+      const told = await move({ residencyId, curriculumId: chosen.id, version: chosen.version })
       if (told.ok) router.push(`/dogs/${residencyId}`)
       else setWrong(told.reason)
     })
@@ -43,7 +41,7 @@ export function MoveVersion({ dog, residencyId, current, choices, people, move }
               <tbody>{chosen.changes.map((c) => <tr key={c.command}><th scope="row">{c.command}</th><td>{c.before}</td><td>{c.after}</td></tr>)}</tbody>
             </table>
           ))}
-          <Choose label="You are" value={me} onChange={setMe} choices={people} />
+          
           {wrong && <div role="alert"><Fault>{wrong}</Fault></div>}
           <div><Button $now isDisabled={pending} onPress={send}>Move {dog}</Button> <ButtonLink href={`/dogs/${residencyId}`}>Leave it</ButtonLink></div>
         </>

@@ -2,21 +2,19 @@
 import { useState, useTransition } from 'react'
 import { Label, TextField } from 'react-aria-components'
 import styled from 'styled-components'
-import { Button, Choose, Fault, FieldInput, FieldLabel } from '@/ui/parts'
+import { Button, Fault, FieldInput, FieldLabel } from '@/ui/parts'
 import { sayMoment } from '@/ui/when'
 import type { ResidentView } from '@/work/resident'
-import { useMe } from '../shell/useMe'
 import type { Told } from '../told'
 
 /** Notes about the dog, newest first, and room for one more. */
 export function Notes({ view, keep }: { view: ResidentView; keep: (raw: unknown) => Promise<Told> }) {
-  const [me, setMe] = useMe(view.people)
   const [text, setText] = useState('')
   const [wrong, setWrong] = useState('')
   const [pending, start] = useTransition()
   const send = () => {
     start(async () => {
-      const told = await keep({ residencyId: view.resident.residencyId, command: '', text, recordedBy: me })
+      const told = await keep({ residencyId: view.resident.residencyId, command: '', text })
       setWrong(told.ok ? '' : told.reason)
       if (told.ok) setText('')
     })
@@ -32,7 +30,6 @@ export function Notes({ view, keep }: { view: ResidentView; keep: (raw: unknown)
       </List>
       <Form onSubmit={(e) => { e.preventDefault(); send() }}>
         <TextField value={text} onChange={setText}><FieldLabel as={Label}>A note for the next block</FieldLabel><FieldInput maxLength={400} /></TextField>
-        <Choose label="You are" value={me} onChange={setMe} choices={view.people} />
         <Button type="submit" isDisabled={pending || text.trim() === ''}>Keep note</Button>
       </Form>
       {wrong && <div role="alert"><Fault>{wrong}</Fault></div>}

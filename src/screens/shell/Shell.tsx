@@ -4,9 +4,11 @@ import { usePathname, useRouter } from 'next/navigation'
 import { useState, type ReactNode } from 'react'
 import { Button as AriaButton, ComboBox, Dialog, DialogTrigger, Heading, Input, ListBox, ListBoxItem, Modal, ModalOverlay, Popover } from 'react-aria-components'
 import styled from 'styled-components'
+import { mayAct, type Role } from '@/core/people/roles'
 import { Button, Quiet } from '@/ui/parts'
 import { phone } from '@/ui/theme'
 import { Tray } from './Tray'
+import { useIdle, useLock } from './useLock'
 import { useShortcuts } from './useShortcuts'
 import { useThemeChoice } from './useThemeChoice'
 
@@ -22,15 +24,18 @@ const pages = [
   { href: '/curriculum', name: 'Curriculum', key: 'c' },
   { href: '/method', name: 'Method', key: 'm' },
   { href: '/bench', name: 'Bench', key: 'b' },
-  { href: '/dogs/new', name: 'New dog', key: 'd' },
-  { href: '/people/new', name: 'New trainer', key: 't' },
+  { href: '/dogs/new', name: 'New dog', key: 'd', least: 'trainer' },
+  { href: '/people/new', name: 'People', key: 't', least: 'lead' },
 ] as const
 
 /** The frame around the desk screens: where you are, the way to any dog, what is still on this device. */
-export function Shell({ kennel, dogs, children }: { kennel: string; dogs: readonly JumpDog[]; children: ReactNode }) {
+export function Shell({ kennel, dogs, person, children }: { kennel: string; dogs: readonly JumpDog[]; person: { readonly name: string; readonly role: Role }; children: ReactNode }) {
   const path = usePathname()
   const [help, setHelp] = useState(false)
-  const shortcuts = useShortcuts(pages, () => setHelp(true))
+  const mine = pages.filter((p) => !('least' in p) || mayAct(person.role, p.least))
+  const shortcuts = useShortcuts(mine, () => setHelp(true))
+  const lock = useLock()
+  useIdle(lock)
   return (
     <>
       <Skip href="#main">Skip to the page</Skip>
@@ -45,13 +50,14 @@ export function Shell({ kennel, dogs, children }: { kennel: string; dogs: readon
         </Mark>
         <Where>{kennel}</Where>
         <Nav aria-label="Pages">
-          {pages.map((p) => (
+          {mine.map((p) => (
             <NavLink key={p.href} href={p.href} aria-current={path === p.href ? 'page' : undefined}>{p.name}</NavLink>
           ))}
         </Nav>
         <Right>
           <Jump dogs={dogs} />
           <ThemeSwitch />
+          <Small onPress={() => { void lock() }} aria-label={`${person.name} is signed in: lock, or hand over`}>{person.name.split(' ')[0]} ⌄</Small>
           <DialogTrigger isOpen={help} onOpenChange={setHelp}>
             <Small aria-label="Keys">?</Small>
             <Overlay isDismissable>
@@ -60,7 +66,7 @@ export function Shell({ kennel, dogs, children }: { kennel: string; dogs: readon
                   <Heading slot="title">Keys</Heading>
                   <dl>
                     <div><dt>/</dt><dd>find a dog by run or name</dd></div>
-                    {pages.map((p) => (<div key={p.key}><dt>g then {p.key}</dt><dd>{p.name}</dd></div>))}
+                    {mine.map((p) => (<div key={p.key}><dt>g then {p.key}</dt><dd>{p.name}</dd></div>))}
                     <div><dt>arrows</dt><dd>move on the wall; Enter opens the dog</dd></div>
                     <div><dt>in a set</dt><dd>C clean, H helped, L late, M miss or broke, Z undo, Space starts a hold, Enter goes on, E ends the set</dd></div>
                     <div><dt>?</dt><dd>this sheet</dd></div>

@@ -5,7 +5,7 @@ import styled from 'styled-components'
 import { openOutbox, type Outbox, type OutboxStatus } from '@/device/outbox'
 import { FileLink } from '@/ui/parts'
 
-const nothing: OutboxStatus = { kept: 0, sent: 0, refused: [], offline: false, fleeting: false }
+const nothing: OutboxStatus = { kept: 0, sent: 0, refused: [], offline: false, signedOut: false, fleeting: false }
 
 /** The outbox of this tab, sending while the page is open; undefined until it is ready. */
 export function useOutbox(): Outbox | undefined {

@@ -42,8 +42,8 @@ function Top({ view, outbox }: { view: SessionView; outbox: Outbox | undefined }
       <Strip>
         <Link href={`/dogs/${view.resident.residencyId}`} aria-label={`Back to ${view.resident.name}`}>←</Link>
         <h1><b>{view.resident.runNumber}</b> {view.resident.name} <span>{name}</span></h1>
-        <Memory role="status" data-offline={status.offline || status.fleeting || status.refused.length > 0}>
-          {status.fleeting && 'no lasting memory here: '}kept here: {status.kept} · sent: {status.sent}{status.refused.length > 0 && ` · refused: ${status.refused.length}`}{status.offline && status.kept > 0 && ' · no network'}
+        <Memory role="status" data-offline={status.offline || status.signedOut || status.fleeting || status.refused.length > 0}>
+          {status.fleeting && 'no lasting memory here: '}kept here: {status.kept} · sent: {status.sent}{status.refused.length > 0 && ` · refused: ${status.refused.length}`}{status.offline && status.kept > 0 && ' · no network'}{status.signedOut && <> · <a href={`/sign-in?to=${encodeURIComponent(`/dogs/${view.resident.residencyId}/work/${view.command}`)}`} {...(status.fleeting ? { target: '_blank' } : {})}>sign in to send</a></>}
         </Memory>
       </Strip>
       {(view.resident.biteHistory || view.resident.caution) && <NeedsPerson>{view.resident.biteHistory ? 'Bite history. ' : ''}{view.resident.caution}</NeedsPerson>}

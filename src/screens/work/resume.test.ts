@@ -16,7 +16,7 @@ function scene() {
   const set = tablet.set(residencyId, ada)
   const reps = [tablet.rep(set.id), tablet.rep(set.id, 'helped'), tablet.rep(set.id)]
   const view = () => {
-    const found = loadSession(db, residencyId, 'sit', tablet.at + 60_000)
+    const found = loadSession(db, residencyId, 'sit', 'ada', tablet.at + 60_000)
     if (!found) throw new Error('no session')
     return found
   }

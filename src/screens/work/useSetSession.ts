@@ -73,7 +73,7 @@ export function useSetSession(view: SessionView, outbox: Outbox, newBlock: () =>
       const now = Date.now()
       const minutes = (since: number) => Math.min(1440, Math.max(0, Math.round((now - since) / 60_000)))
       const fact = outbox.add({
-        kind: 'set-opened', residencyId: view.resident.residencyId, rungId: setup.rungId, purpose: setup.purpose, blockId: held.block, recordedBy: setup.personId, leashHolder: setup.personId,
+        kind: 'set-opened', residencyId: view.resident.residencyId, rungId: setup.rungId, purpose: setup.purpose, blockId: held.block, recordedBy: view.me, leashHolder: setup.personId,
         placeId: setup.placeId, level: setup.level, distanceBand: null, kit: setup.kit, temperatureC: setup.temperatureC, minutesIn: held.blockFrom === undefined ? 0 : minutes(held.blockFrom), exerciseMinutesAgo: setup.exercisedAt === undefined ? null : minutes(setup.exercisedAt), replaces: null,
       })
       const context: SetContext = { id: fact.id, rungId: setup.rungId, purpose: setup.purpose, day: view.today, placeId: place.id, placeKind: place.kind, leashHolder: setup.personId, level: setup.level, kit: setup.kit, blockId: held.block }
@@ -97,17 +97,17 @@ export function useSetSession(view: SessionView, outbox: Outbox, newBlock: () =>
   const undo = useCallback(() => {
     const last = active?.reps.at(-1)
     if (!active || !last) return
-    outbox.add({ kind: 'voided', targetId: last.id, reason: 'undone', recordedBy: active.context.leashHolder })
+    outbox.add({ kind: 'voided', targetId: last.id, reason: 'undone', recordedBy: view.me })
     setHeld((h) => (h.active ? { ...h, active: { ...h.active, reps: h.active.reps.slice(0, -1) } } : h))
-  }, [active, outbox])
+  }, [active, outbox, view.me])
 
   /** Closes the set. A set without a rep is taken back: nothing happened. */
   const finish = useCallback(() => {
     if (!active) return
-    if (active.reps.length === 0) outbox.add({ kind: 'voided', targetId: active.context.id, reason: 'no rep', recordedBy: active.context.leashHolder })
+    if (active.reps.length === 0) outbox.add({ kind: 'voided', targetId: active.context.id, reason: 'no rep', recordedBy: view.me })
     else outbox.add({ kind: 'set-closed', setId: active.context.id, endedBy: ended ? 'rule' : 'trainer', note: '' })
     setHeld((h) => ({ ...h, base: judge(regimes, h.base, h.active).state, active: undefined, finished: active.reps.length === 0 ? h.finished : [...h.finished, { rungId: active.context.rungId, kit: active.context.kit }] }))
-  }, [active, ended, outbox, regimes])
+  }, [active, ended, outbox, regimes, view.me])
 
   return { active, finished: held.finished, verdict: judged.verdict, ended, standing, suggestion, begin, tap, undo, finish }
 }

@@ -1,4 +1,5 @@
 import type { Metadata } from 'next'
+import { enter } from '@/app/door'
 import { Bench } from '@/screens/bench/Bench'
 import { kennelDatabase } from '@/store/connection'
 import { loadBench } from '@/work/bench'
@@ -6,6 +7,7 @@ import { requestTime } from '@/work/clock'
 
 export const metadata: Metadata = { title: 'Rule bench' }
 
-export default function BenchPage() {
+export default async function BenchPage() {
+  await enter()
   return <Bench own={loadBench(kennelDatabase(), requestTime())} />
 }

@@ -1,6 +1,7 @@
 import type { Metadata } from 'next'
 import { notFound } from 'next/navigation'
 import { z } from 'zod'
+import { enter } from '@/app/door'
 import { Handbook } from '@/screens/curriculum/Handbook'
 import { kennelDatabase } from '@/store/connection'
 import { readKennel } from '@/store/kennel'
@@ -10,6 +11,7 @@ export const metadata: Metadata = { title: 'Curriculum' }
 const query = z.object({ id: z.string().max(80), version: z.coerce.number().int().min(1) })
 
 export default async function CurriculumPage({ searchParams }: { searchParams: Promise<Record<string, string | string[] | undefined>> }) {
+  await enter()
   const db = kennelDatabase()
   const asked = query.safeParse(await searchParams)
   const page = loadCurriculum(db, asked.success ? asked.data : undefined)

@@ -1,4 +1,5 @@
 import type { Metadata } from 'next'
+import { enter } from '@/app/door'
 import { Handoffs } from '@/screens/handoff/Handoffs'
 import { kennelDatabase } from '@/store/connection'
 import { loadHandoffs } from '@/work/handoff'
@@ -6,6 +7,7 @@ import { requestTime } from '@/work/clock'
 
 export const metadata: Metadata = { title: 'Handoffs' }
 
-export default function HandoffsPage() {
+export default async function HandoffsPage() {
+  await enter()
   return <Handoffs {...loadHandoffs(kennelDatabase(), requestTime())} />
 }

@@ -1,4 +1,5 @@
 import type { Metadata } from 'next'
+import { enter } from '@/app/door'
 import { Method } from '@/screens/method/Method'
 import { kennelDatabase } from '@/store/connection'
 import { requestTime } from '@/work/clock'
@@ -7,6 +8,7 @@ import { preview, set } from './actions'
 
 export const metadata: Metadata = { title: 'House method' }
 
-export default function MethodPage() {
+export default async function MethodPage() {
+  await enter()
   return <Method page={loadMethod(kennelDatabase(), requestTime())} actions={{ preview, set }} />
 }

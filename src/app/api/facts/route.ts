@@ -1,4 +1,5 @@
 import { after } from 'next/server'
+import { handle, isForeign } from '@/app/door'
 import { wireBatch } from '@/core/wire'
 import { kennelDatabase } from '@/store/connection'
 import { fieldErrors } from '@/work/begin'
@@ -10,7 +11,7 @@ import { requestTime } from '@/work/clock'
 const mostBytes = 2_000_000
 
 /** Takes a device's facts: each is stored once, known already, or refused with its reason. */
-export async function POST(request: Request) {
+export const POST = handle('hand', async (request: Request) => {
   if (isForeign(request)) return Response.json({ error: 'This request came from another site.' }, { status: 403 })
   if (!request.headers.get('content-type')?.startsWith('application/json')) return Response.json({ error: 'Facts are sent as application/json.' }, { status: 415 })
   const text = await request.text()
@@ -20,13 +21,7 @@ export async function POST(request: Request) {
   const receipt = recordFacts(kennelDatabase(), batch.data, requestTime())
   after(() => { refitWhenDue(kennelDatabase(), requestTime()) })
   return Response.json(receipt)
-}
-
-/** A browser names the page a request came from; ours comes from this very host, or names none. */
-function isForeign(request: Request): boolean {
-  const origin = request.headers.get('origin')
-  return origin !== null && (!URL.canParse(origin) || new URL(origin).host !== request.headers.get('host'))
-}
+})
 
 function parseJson(text: string): unknown {
   try {

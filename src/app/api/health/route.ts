@@ -1,7 +1,8 @@
 import { readKennel } from '@/store/kennel'
 import { kennelDatabase } from '@/store/connection'
 
-/** Answers once the database is open; the launcher waits for it. */
+/** Open to everybody: answers once the database is open, and says nothing of the kennel. */
 export function GET() {
-  return Response.json({ kennel: readKennel(kennelDatabase()).name })
+  readKennel(kennelDatabase())
+  return Response.json({ running: true })
 }

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { handle } from '@/app/door'
 import { toFile } from '@/core/curriculum/read'
 import { kennelDatabase } from '@/store/connection'
 import { loadCurriculum } from '@/work/curriculum'
@@ -6,10 +7,10 @@ import { loadCurriculum } from '@/work/curriculum'
 const query = z.object({ id: z.string().max(80), version: z.coerce.number().int().min(1) })
 
 /** One version of the curriculum as its file. */
-export function GET(request: Request) {
+export const GET = handle('hand', (request: Request) => {
   const asked = query.safeParse(Object.fromEntries(new URL(request.url).searchParams))
   const page = asked.success ? loadCurriculum(kennelDatabase(), asked.data) : undefined
   if (!page) return new Response('There is no such version.', { status: 404 })
   const { curriculum } = page
   return new Response(`${JSON.stringify(toFile(curriculum), null, 2)}\n`, { headers: { 'content-type': 'application/json; charset=utf-8', 'content-disposition': `attachment; filename="curriculum-${curriculum.id}-${curriculum.version}.json"` } })
-}
+})

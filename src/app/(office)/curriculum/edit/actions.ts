@@ -1,25 +1,28 @@
 'use server'
 import { revalidatePath } from 'next/cache'
+import { act } from '@/app/door'
+import { signed } from '@/app/signed'
+import type { Told } from '@/screens/told'
 import { kennelDatabase } from '@/store/connection'
 import { requestTime } from '@/work/clock'
 import { discardDraft, draftForm, publishCurriculum, publishForm, saveDraft, type DraftKept, type Published } from '@/work/curriculum'
 
-export async function save(raw: unknown): Promise<DraftKept> {
+export const save = act('lead', (reason): DraftKept => ({ ok: false, reason, revision: 0 }), (_, raw: unknown): DraftKept => {
   const parsed = draftForm.safeParse(raw)
-  if (!parsed.success) return Promise.resolve({ ok: false, reason: 'This draft is too large to keep.', revision: 0 })
+  if (!parsed.success) return { ok: false, reason: 'This draft is too large to keep.', revision: 0 }
   return saveDraft(kennelDatabase(), parsed.data, requestTime())
-}
+})
 
-export async function publish(raw: unknown): Promise<Published> {
-  const parsed = publishForm.safeParse(raw)
-  if (!parsed.success) return Promise.resolve({ ok: false, faults: parsed.error.issues.map((i) => ({ where: i.path.join('.') || 'file', reason: i.message })) })
+export const publish = act('lead', (reason): Published => ({ ok: false, faults: [{ where: 'you', reason }] }), (who, raw: unknown): Published => {
+  const parsed = publishForm.safeParse(signed(raw, who))
+  if (!parsed.success) return { ok: false, faults: parsed.error.issues.map((i) => ({ where: i.path.join('.') || 'file', reason: i.message })) }
   const done = publishCurriculum(kennelDatabase(), parsed.data, requestTime())
   if (done.ok) revalidatePath('/', 'layout')
   return done
-}
+})
 
-export async function discard(): Promise<void> {
+export const discard = act('lead', (reason): Told => ({ ok: false, reason }), (): Told => {
   discardDraft(kennelDatabase())
   revalidatePath('/', 'layout')
-  return Promise.resolve()
-}
+  return { ok: true }
+})

@@ -1,4 +1,5 @@
 import type { Metadata } from 'next'
+import { enter } from '@/app/door'
 import { Editor } from '@/screens/curriculum/Editor'
 import { kennelDatabase } from '@/store/connection'
 import { loadDraft } from '@/work/curriculum'
@@ -6,6 +7,7 @@ import { discard, publish, save } from './actions'
 
 export const metadata: Metadata = { title: 'Curriculum draft' }
 
-export default function EditPage() {
+export default async function EditPage() {
+  await enter('lead')
   return <Editor page={loadDraft(kennelDatabase())} actions={{ save, publish, discard }} />
 }

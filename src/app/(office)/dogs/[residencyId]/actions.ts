@@ -2,6 +2,9 @@
 import { revalidatePath } from 'next/cache'
 import type { z } from 'zod'
 import type { Told } from '@/screens/told'
+import { act } from '@/app/door'
+import { signed } from '@/app/signed'
+import type { Role } from '@/core/people/roles'
 import { kennelDatabase } from '@/store/connection'
 import type { Db } from '@/store/database'
 import { fieldErrors } from '@/work/begin'
@@ -11,7 +14,10 @@ import { addNote, addTried, noteForm, triedForm } from '@/work/journal'
 import { moveCurriculum, moveForm } from '@/work/curriculum'
 
 
-async function act<S extends z.ZodType>(schema: S, raw: unknown, run: (db: Db, input: z.infer<S>, now: number) => Done): Promise<Told> {
+const guarded = <S extends z.ZodType>(least: Role, schema: S, run: (db: Db, input: z.infer<S>, now: number) => Done) =>
+  act(least, (reason): Told => ({ ok: false, reason }), (who, raw: unknown) => keep(schema, signed(raw, who), run))
+
+function keep<S extends z.ZodType>(schema: S, raw: unknown, run: (db: Db, input: z.infer<S>, now: number) => Done): Told {
   const parsed = schema.safeParse(raw)
   if (!parsed.success) return { ok: false, reason: Object.values(fieldErrors(parsed.error)).join(' ') }
   const done = run(kennelDatabase(), parsed.data, requestTime())
@@ -19,8 +25,8 @@ async function act<S extends z.ZodType>(schema: S, raw: unknown, run: (db: Db, i
   return done.ok ? { ok: true } : { ok: false, reason: done.reason }
 }
 
-export const takeSetBack = async (raw: unknown): Promise<Told> => act(voidForm, raw, voidSet)
-export const putSetRight = async (raw: unknown): Promise<Told> => act(correctSetForm, raw, correctSet)
-export const keepNote = async (raw: unknown): Promise<Told> => act(noteForm, raw, addNote)
-export const logTried = async (raw: unknown): Promise<Told> => act(triedForm, raw, addTried)
-export const moveToVersion = async (raw: unknown): Promise<Told> => act(moveForm, raw, moveCurriculum)
+export const takeSetBack = guarded('trainer', voidForm, voidSet)
+export const putSetRight = guarded('trainer', correctSetForm, correctSet)
+export const keepNote = guarded('hand', noteForm, addNote)
+export const logTried = guarded('trainer', triedForm, addTried)
+export const moveToVersion = guarded('lead', moveForm, moveCurriculum)

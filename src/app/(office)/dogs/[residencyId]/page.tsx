@@ -1,5 +1,6 @@
 import { notFound } from 'next/navigation'
 import { z } from 'zod'
+import { enter } from '@/app/door'
 import { Resident } from '@/screens/resident/Resident'
 import { kennelDatabase } from '@/store/connection'
 import { loadResident } from '@/work/resident'
@@ -10,6 +11,7 @@ const word = z.string().max(80).optional().catch(undefined)
 const query = z.object({ command: word, place: word, hands: word, only: z.enum(['refreshers', 'taken-back', 'misses']).optional().catch(undefined), page: z.coerce.number().int().min(0).max(100).catch(0) })
 
 export default async function ResidentPage({ params, searchParams }: { params: Promise<{ residencyId: string }>; searchParams: Promise<Record<string, string | string[] | undefined>> }) {
+  await enter()
   const now = requestTime()
   const { command, place, hands, only, page } = query.parse(await searchParams)
   const view = loadResident(kennelDatabase(), (await params).residencyId, now, { command, placeId: place, leashHolder: hands, only }, page)

@@ -1,14 +1,13 @@
 'use server'
 import { revalidatePath } from 'next/cache'
 import { redirect } from 'next/navigation'
-import type { FormState } from '@/screens/begin/TrainerForm'
 import { newestCurriculum } from '@/store/curricula'
 import { kennelDatabase } from '@/store/connection'
 import { addDog } from '@/work/begin'
-import { typed } from '../../typed'
+import { actOnForm } from '../../typed'
 import { requestTime } from '@/work/clock'
 
-export async function addResident(before: FormState, form: FormData): Promise<FormState> {
+export const addResident = actOnForm('trainer', (_, form) => {
   const { commands } = newestCurriculum(kennelDatabase())
   const rungsOf = (command: string) => form.getAll(`rung.${command}`).filter((id) => id !== 'none')
   const promised = commands.filter((c) => rungsOf(c.id).length > 0)
@@ -24,7 +23,7 @@ export async function addResident(before: FormState, form: FormData): Promise<Fo
     },
     requestTime(),
   )
-  if (!done.ok) return { errors: done.errors, values: typed(form), tries: before.tries + 1 }
+  if (!done.ok) return done.errors
   revalidatePath('/', 'layout')
   redirect(`/dogs/${done.id}`)
-}
+})

@@ -1,4 +1,5 @@
 import type { Metadata } from 'next'
+import { enter } from '@/app/door'
 import { dayIn } from '@/core/days'
 import { DogForm } from '@/screens/begin/DogForm'
 import { newestCurriculum } from '@/store/curricula'
@@ -9,6 +10,7 @@ import { requestTime } from '@/work/clock'
 
 export const metadata: Metadata = { title: 'New dog' }
 
-export default function NewDogPage() {
+export default async function NewDogPage() {
+  await enter('trainer')
   return <DogForm action={addResident} commands={newestCurriculum(kennelDatabase()).commands} today={dayIn(readKennel(kennelDatabase()).timeZone, requestTime())} />
 }

@@ -1,15 +1,20 @@
 'use server'
 import { revalidatePath } from 'next/cache'
 import { redirect } from 'next/navigation'
-import type { FormState } from '@/screens/begin/TrainerForm'
 import { kennelDatabase } from '@/store/connection'
-import { addPerson } from '@/work/begin'
-import { typed } from '../../typed'
 import { requestTime } from '@/work/clock'
+import { addSigner, changePasscode } from '@/work/signIn'
+import { actOnForm } from '../../typed'
 
-export async function addTrainer(before: FormState, form: FormData): Promise<FormState> {
-  const done = addPerson(kennelDatabase(), { name: form.get('name'), role: form.get('role'), weekdays: form.getAll('weekdays'), from: form.get('from'), to: form.get('to') }, requestTime())
-  if (!done.ok) return { errors: done.errors, values: typed(form), tries: before.tries + 1 }
+export const addTrainer = actOnForm('lead', async (_, form) => {
+  const done = await addSigner(kennelDatabase(), { name: form.get('name'), role: form.get('role'), weekdays: form.getAll('weekdays'), from: form.get('from'), to: form.get('to'), passcode: form.get('passcode') ?? '' }, requestTime())
+  if (!done.ok) return done.errors
   revalidatePath('/', 'layout')
   redirect('/people/new')
-}
+})
+
+export const givePasscode = actOnForm('lead', async (_, form) => {
+  const done = await changePasscode(kennelDatabase(), form.get('personId'), form.get('passcode'), requestTime())
+  if (done.ok) revalidatePath('/', 'layout')
+  return done.ok ? {} : done.errors
+})

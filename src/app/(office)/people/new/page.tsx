@@ -1,11 +1,13 @@
 import type { Metadata } from 'next'
+import { enter } from '@/app/door'
 import { TrainerForm } from '@/screens/begin/TrainerForm'
 import { kennelDatabase } from '@/store/connection'
 import { listStaff } from '@/work/begin'
-import { addTrainer } from './actions'
+import { addTrainer, givePasscode } from './actions'
 
 export const metadata: Metadata = { title: 'New trainer' }
 
-export default function NewTrainerPage() {
-  return <TrainerForm action={addTrainer} people={listStaff(kennelDatabase())} />
+export default async function NewTrainerPage() {
+  await enter('lead')
+  return <TrainerForm action={addTrainer} give={givePasscode} people={listStaff(kennelDatabase())} />
 }

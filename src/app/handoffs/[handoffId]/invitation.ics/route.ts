@@ -1,8 +1,9 @@
+import { handle } from '@/app/door'
 import { kennelDatabase } from '@/store/connection'
 import { invitation } from '@/work/handoff'
 
-export async function GET(_: Request, { params }: { params: Promise<{ handoffId: string }> }) {
+export const GET = handle('hand', async (_: Request, { params }: { params: Promise<{ handoffId: string }> }) => {
   const file = invitation(kennelDatabase(), (await params).handoffId)
   if (!file) return new Response('There is no handoff by that address.', { status: 404 })
   return new Response(file.text, { headers: { 'content-type': 'text/calendar; charset=utf-8', 'content-disposition': `attachment; filename="${file.fileName}"` } })
-}
+})

@@ -1,4 +1,5 @@
 import { notFound } from 'next/navigation'
+import { enter } from '@/app/door'
 import { HandoffPage } from '@/screens/handoff/HandoffPage'
 import { kennelDatabase } from '@/store/connection'
 import { loadHandoffPage } from '@/work/handoff'
@@ -6,6 +7,7 @@ import { book, cancel, move } from './actions'
 import { requestTime } from '@/work/clock'
 
 export default async function Page({ params }: { params: Promise<{ residencyId: string }> }) {
+  await enter()
   const view = loadHandoffPage(kennelDatabase(), (await params).residencyId, requestTime())
   if (!view) notFound()
   return <HandoffPage view={view} book={book} move={move} cancel={cancel} />

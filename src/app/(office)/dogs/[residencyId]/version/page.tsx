@@ -1,9 +1,9 @@
 import { notFound } from 'next/navigation'
+import { enter } from '@/app/door'
 import { MoveVersion } from '@/screens/resident/MoveVersion'
 import { newest } from '@/core/progress/regime'
 import { findCurriculum, listCurricula } from '@/store/curricula'
 import { kennelDatabase } from '@/store/connection'
-import { readPeople } from '@/store/kennel'
 import { findResident } from '@/store/residents'
 import { requestTime } from '@/work/clock'
 import { previewMove } from '@/work/curriculum'
@@ -11,6 +11,7 @@ import { regimesFor } from '@/work/regimes'
 import { moveToVersion } from '../actions'
 
 export default async function VersionPage({ params }: { params: Promise<{ residencyId: string }> }) {
+  await enter('lead')
   const { residencyId } = await params
   const db = kennelDatabase()
   const resident = findResident(db, residencyId)
@@ -18,5 +19,5 @@ export default async function VersionPage({ params }: { params: Promise<{ reside
   const current = newest(regimesFor(db, residencyId)).curriculum
   const others = listCurricula(db).filter((v) => v.id !== current.id || v.version !== current.version).slice(0, 12)
   const choices = others.map((v) => ({ id: v.id, version: v.version, name: findCurriculum(db, v)?.name ?? v.id, changes: previewMove(db, residencyId, v, requestTime()) ?? [] }))
-  return <MoveVersion dog={resident.name} residencyId={residencyId} current={`${current.name}, version ${current.version}`} choices={choices} people={readPeople(db)} move={moveToVersion} />
+  return <MoveVersion dog={resident.name} residencyId={residencyId} current={`${current.name}, version ${current.version}`} choices={choices} move={moveToVersion} />
 }

@@ -1,4 +1,5 @@
 import { notFound } from 'next/navigation'
+import { enter } from '@/app/door'
 import { CommandPage } from '@/screens/command/CommandPage'
 import { kennelDatabase } from '@/store/connection'
 import { requestTime } from '@/work/clock'
@@ -6,6 +7,7 @@ import { loadCommand } from '@/work/resident'
 import { logTried } from '../../actions'
 
 export default async function Page({ params }: { params: Promise<{ residencyId: string; command: string }> }) {
+  await enter()
   const { residencyId, command } = await params
   const view = loadCommand(kennelDatabase(), residencyId, command, requestTime())
   if (!view) notFound()

@@ -1,0 +1,20 @@
+import type { Metadata } from 'next'
+import { redirect } from 'next/navigation'
+import { z } from 'zod'
+import { roles } from '@/core/people/roles'
+import { SignIn } from '@/screens/door/SignIn'
+import { kennelDatabase } from '@/store/connection'
+import { loadDoor } from '@/work/signIn'
+
+export const metadata: Metadata = { title: 'Sign in' }
+
+/** Only a path of our own: two slashes or a backslash would lead elsewhere. */
+const query = z.object({ to: z.string().max(400).regex(/^\/(?![/\\])/).catch('/'), for: z.enum(roles).optional().catch(undefined) })
+
+/** Open to everybody. */
+export default async function SignInPage({ searchParams }: { searchParams: Promise<Record<string, string | string[] | undefined>> }) {
+  const { to, for: least } = query.parse(await searchParams)
+  const door = loadDoor(kennelDatabase())
+  if (door.empty) redirect('/set-up')
+  return <SignIn kennel={door.kennel} people={door.people} demoPasscode={door.demoPasscode} to={to} least={least} />
+}

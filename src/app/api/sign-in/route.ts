@@ -1,0 +1,15 @@
+import { admit, fromWhere, isForeign } from '@/app/door'
+import { kennelDatabase } from '@/store/connection'
+import { requestTime } from '@/work/clock'
+import { signIn, signInForm } from '@/work/signIn'
+
+/** Open to everybody: the door itself. */
+export async function POST(request: Request) {
+  if (isForeign(request)) return Response.json({ error: 'This request came from another site.' }, { status: 403 })
+  const form = signInForm.safeParse(await request.json().catch(() => undefined))
+  if (!form.success) return Response.json({ error: 'Choose who you are and type your passcode.' }, { status: 400 })
+  const done = await signIn(kennelDatabase(), form.data, (await fromWhere()).address, requestTime())
+  if (!done.ok) return Response.json({ error: done.reason, waitMs: done.waitMs }, { status: done.waitMs > 0 ? 429 : 401 })
+  await admit(done.id)
+  return Response.json({ name: done.person.name, role: done.person.role })
+}

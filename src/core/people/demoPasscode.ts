@@ -1,0 +1,2 @@
+/** Everybody's passcode in the demonstration; the sign-in page says it. */
+export const demoPasscode = 'osier bank'

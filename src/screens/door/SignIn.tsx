@@ -1,0 +1,85 @@
+'use client'
+import { useEffect, useState, useTransition } from 'react'
+import { Label, Radio, RadioGroup, TextField } from 'react-aria-components'
+import styled from 'styled-components'
+import { z } from 'zod'
+import type { Role } from '@/core/people/roles'
+import { Button, Fault, FieldInput, FieldLabel } from '@/ui/parts'
+import { DoorPage } from './DoorPage'
+
+interface Props {
+  readonly kennel: string
+  readonly people: readonly { readonly id: string; readonly name: string; readonly role: Role }[]
+  readonly demoPasscode: string | undefined
+  /** Where to go once signed in: a path of this kennel. */
+  readonly to: string
+  /** The role that the page asked for needs, when somebody signed in lacks it. */
+  readonly least: Role | undefined
+}
+
+const refusal = z.object({ error: z.string().optional(), waitMs: z.number().optional() })
+
+/** Who are you: a tap on the name, the passcode, in. */
+export function SignIn({ kennel, people, demoPasscode, to, least }: Props) {
+  const [who, setWho] = useState(people.length === 1 ? (people[0]?.id ?? '') : '')
+  const [passcode, setPasscode] = useState('')
+  const [wrong, setWrong] = useState('')
+  const [waitUntil, setWaitUntil] = useState(0)
+  const left = useSecondsUntil(waitUntil)
+  const [pending, start] = useTransition()
+  const send = () => {
+    start(async () => {
+      try {
+        const answer = await fetch('/api/sign-in', { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ personId: who, passcode }) })
+        if (answer.ok) {
+          window.location.assign(to)
+          return
+        }
+        const { error, waitMs } = refusal.parse(await answer.json())
+        setPasscode('')
+        setWaitUntil(waitMs ? Date.now() + waitMs : 0)
+        setWrong(waitMs ? '' : (error ?? 'That did not work.'))
+      } catch {
+        setWrong('No network just now. Nothing recorded on this device is lost.')
+      }
+    })
+  }
+  return (
+    <DoorPage kennel={kennel}>
+      <h1>Who is it?</h1>
+      {least && <p role="status">That page is for a {least}{least === 'lead' ? '' : ' or lead'}. Somebody who is one can sign in here.</p>}
+      <form onSubmit={(e) => { e.preventDefault(); send() }}>
+        <Names value={who} onChange={(id) => { setWho(id); setWrong('') }} aria-label="Your name">
+          {people.map((p) => <Name key={p.id} value={p.id}><b>{p.name}</b> <span>{p.role}</span></Name>)}
+        </Names>
+        <Code value={passcode} onChange={setPasscode} type="password" isRequired validationBehavior="aria">
+          <FieldLabel as={Label}>Passcode</FieldLabel>
+          <FieldInput autoComplete="current-password" maxLength={128} />
+        </Code>
+        {demoPasscode !== undefined && <p>This is the demonstration: everybody’s passcode is <b>{demoPasscode}</b>.</p>}
+        {(wrong || left > 0) && <div role="alert"><Fault>{left > 0 ? `Too many wrong tries. The next one is taken in ${left < 90 ? `${left} s` : `${Math.ceil(left / 60)} minutes`}.` : wrong}</Fault></div>}
+        <Button type="submit" $now isDisabled={pending || who === '' || passcode === '' || left > 0}>Sign in</Button>
+      </form>
+    </DoorPage>
+  )
+}
+
+/** Whole seconds until then, counted down. */
+function useSecondsUntil(until: number): number {
+  const [now, setNow] = useState(until)
+  useEffect(() => {
+    if (until === 0) return
+    const tick = () => setNow(Date.now())
+    tick()
+    const timer = setInterval(tick, 500)
+    return () => clearInterval(timer)
+  }, [until])
+  return Math.max(0, Math.ceil((until - now) / 1000))
+}
+
+const Names = styled(RadioGroup)`display: grid; grid-template-columns: repeat(auto-fill, minmax(13rem, 1fr)); gap: 0.6rem;`
+const Name = styled(Radio)`
+  min-height: 4rem; padding: 0.4rem 0.9rem; display: grid; align-content: center; border: 1.5px solid var(--rule-2); border-radius: 4px; background: var(--paper); cursor: pointer; b { font: 700 1.1rem/1.2 'Hepta Slab Variable', serif; } span { color: var(--ink-2); font-size: 0.85rem; }
+  &[data-selected='true'] { background: var(--ink); color: var(--paper); border-color: var(--ink); span { color: var(--paper); } } &[data-focus-visible='true'] { outline: 3px solid var(--focus); outline-offset: 2px; }
+`
+const Code = styled(TextField)`display: grid; gap: 0.15rem; max-width: 22rem;`

@@ -1,0 +1,37 @@
+'use client'
+import { useCallback, useEffect } from 'react'
+
+/** House: a desk nobody touches for so long is locked. Where a set is worked nothing locks. */
+const idleMs = 15 * 60_000
+
+/** Signs out and goes to the door; whoever signs in there comes back to this page. Facts still on the device stay on it. */
+export function useLock(): () => Promise<void> {
+  return useCallback(async () => {
+    await fetch('/api/sign-out', { method: 'POST' }).catch(() => undefined)
+    window.location.assign(`/sign-in?to=${encodeURIComponent(window.location.pathname + window.location.search)}`)
+  }, [])
+}
+
+/** Locks once nobody has touched the page for a while; another tab in use keeps this one open too. */
+export function useIdle(lock: () => Promise<void>): void {
+  useEffect(() => {
+    const key = 'kibou-touched'
+    let written = 0
+    const touch = () => {
+      const now = Date.now()
+      if (now - written < 5000) return
+      written = now
+      localStorage.setItem(key, String(now))
+    }
+    touch()
+    const events = ['pointerdown', 'keydown', 'wheel', 'touchstart'] as const
+    for (const e of events) window.addEventListener(e, touch, { passive: true })
+    const timer = setInterval(() => {
+      if (Date.now() - Number(localStorage.getItem(key) ?? 0) > idleMs) void lock()
+    }, 10_000)
+    return () => {
+      clearInterval(timer)
+      for (const e of events) window.removeEventListener(e, touch)
+    }
+  }, [lock])
+}
