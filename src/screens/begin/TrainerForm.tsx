@@ -49,7 +49,7 @@ export function TrainerForm({ action, give, people }: { action: FormAction; give
       {people.length > 0 && (
         <section>
           <h2>Already here</h2>
-          <ul>{people.map((p) => <Staff key={p.id}><span><b>{p.name}</b>, {roleNames[p.role].toLowerCase()} {p.hours}</span><GivePasscode person={p} give={give} /></Staff>)}</ul>
+          <ul>{people.map((p) => <Staff key={p.id}><span><b>{p.name}</b>, {roleNames[p.role].toLowerCase()}; {p.hours}</span><GivePasscode person={p} give={give} /></Staff>)}</ul>
         </section>
       )}
     </FormPage>
