@@ -100,9 +100,9 @@ describe('demo and own data never share a file', () => {
     }
     age("UPDATE kennel SET demo_made_on = '2026-01-01'; INSERT INTO person (id, name, role, created_at) VALUES ('x', 'Somebody', 'trainer', 0)")
     run(`--import tsx scripts/prepare.ts ${file} demo`)
-    expect(mark()).toEqual({ day: '2026-01-01', people: 4 })
+    expect(mark()).toEqual({ day: '2026-01-01', people: 5 })
     run(`--import tsx scripts/prepare.ts ${file} demo --fresh`)
-    expect(mark()).toMatchObject({ people: 3 })
+    expect(mark()).toMatchObject({ people: 4 })
     age("UPDATE kennel SET demo_made_on = '2026-01-01'")
     run(`--import tsx scripts/prepare.ts ${file} demo`)
     expect(mark()).not.toMatchObject({ day: '2026-01-01' })

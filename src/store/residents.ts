@@ -48,6 +48,10 @@ const residentColumns = `r.id AS residency_id, d.id AS dog_id, d.name, r.run_num
 export const residentsOn = (db: Db, day: string): readonly Resident[] =>
   db.prepare(`SELECT ${residentColumns} WHERE r.leaves_on >= ? AND r.arrives_on <= ? ORDER BY r.leaves_on`).all(day, day).map((r) => residentRow.parse(r))
 
+/** Residencies that begin on these days, first to last. */
+export const residentsArriving = (db: Db, from: string, to: string): readonly Resident[] =>
+  db.prepare(`SELECT ${residentColumns} WHERE r.arrives_on BETWEEN ? AND ? ORDER BY r.arrives_on, r.run_number`).all(from, to).map((r) => residentRow.parse(r))
+
 /** Every residency, past ones too. */
 export const allResidencyIds = (db: Db): readonly string[] => z.array(z.object({ id: z.string() })).parse(db.prepare('SELECT id FROM residency').all()).map((r) => r.id)
 
@@ -93,10 +97,10 @@ export function insertResidency(db: Db, row: ResidencyRow): void {
   ).run(row)
 }
 
-/** Name of the dog that has this run during any of these days, or undefined. A run is free again on the day of going home. */
-export const dogInRun = (db: Db, runNumber: string, arrivesOn: string, leavesOn: string): string | undefined =>
+/** Name of the dog that has this run during any of these days, or undefined; one residency may be left out. A run is free again on the day of going home. */
+export const dogInRun = (db: Db, runNumber: string, arrivesOn: string, leavesOn: string, except = ''): string | undefined =>
   z.object({ name: z.string() }).optional().parse(
-    db.prepare('SELECT d.name FROM residency r JOIN dog d ON d.id = r.dog_id WHERE r.run_number = ? AND r.arrives_on < ? AND r.leaves_on > ? LIMIT 1').get(runNumber, leavesOn, arrivesOn),
+    db.prepare('SELECT d.name FROM residency r JOIN dog d ON d.id = r.dog_id WHERE r.run_number = ? AND r.arrives_on < ? AND r.leaves_on > ? AND r.id <> ? LIMIT 1').get(runNumber, leavesOn, arrivesOn, except),
   )?.name
 
 const promiseRow = z.object({ residency_id: z.string(), rung_id: z.string(), level: z.number(), places: z.number(), people: z.number() })

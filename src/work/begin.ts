@@ -30,7 +30,7 @@ const clock = (what: string) =>
   z.string({ error: `${what} is missing.` }).regex(/^([01]\d|2[0-3]):[0-5]\d$/, `${what} is a time like 09:00.`).transform((t) => Number(t.slice(0, 2)) * 60 + Number(t.slice(3)))
 
 /** Aborts, so that no later check compares days that are none. */
-const day = (what: string) =>
+export const day = (what: string) =>
   z.string({ error: `${what} is missing.` }).refine((s) => /^\d{4}-\d{2}-\d{2}$/.test(s) && !Number.isNaN(Date.parse(s)) && new Date(s).toISOString().startsWith(s), { message: `${what} is a date like 2026-04-30.`, abort: true })
 
 export const trainerForm = z

@@ -1,3 +1,7 @@
+import { addDays } from '@/core/days'
+import { dayName } from '@/core/tests/facts'
+import { personOf, signIn } from './signIn'
+import { changeStay, loadComing } from './stay'
 import { expect, it } from 'vitest'
 import { z } from 'zod'
 import { bookHandoff, invitation, loadHandoffPage, loadHandoffs } from './handoff'
@@ -12,7 +16,7 @@ import { loadFrame } from './frame'
 import { loadWall } from './wall'
 
 /** Tables that grow with the years; the others hold a handful of rows. */
-const growing = ['dog', 'cue_word', 'residency', 'promise', 'training_set', 'rep', 'set_close', 'voided', 'handoff_event', 'handoff', 'standing', 'note', 'tried', 'curriculum_move']
+const growing = ['dog', 'cue_word', 'residency', 'promise', 'training_set', 'rep', 'set_close', 'voided', 'handoff_event', 'handoff', 'standing', 'note', 'tried', 'curriculum_move', 'stay_change', 'signing_in', 'wrong_passcode']
 const plan = z.array(z.object({ detail: z.string() }))
 
 it('no screen and no recording scans a table that grows', () => {
@@ -31,6 +35,10 @@ it('no screen and no recording scans a table that grows', () => {
   const rep = tablet.rep(set.id)
   recordFacts(db, tablet.batch([set, rep, tablet.voided(rep.id, ada), { kind: 'set-closed', ...tablet.stamp(), setId: set.id, endedBy: 'trainer', note: '' }]), tablet.at)
   loadFrame(db, monday)
+  loadComing(db, monday)
+  changeStay(db, { residencyId, leavesOn: addDays(dayName(0), 9), reason: 'x', recordedBy: ada }, monday)
+  void signIn(db, { personId: ada, passcode: 'x' }, 'here', monday)
+  personOf(db, 'none', monday)
   loadWall(db, monday)
   loadResident(db, residencyId, monday)
   loadResident(db, residencyId, monday, { command: 'sit', placeId: 'room', leashHolder: ada, only: 'misses' }, 1)

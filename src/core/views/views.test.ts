@@ -59,6 +59,7 @@ describe('the wall', () => {
     const first = wall.upNext[0]
     expect(first).toMatchObject({ name: 'Rook', command: 'sit', rungName: 'Any move of the rear', reach: 'out of reach' })
     expect(first?.why).toMatch(/from this dog’s own rates: \d+, of which \d+ here\. 2 days at 40 reps a day \(its own pace over 5 days worked\) allow 80\. Needed ÷ allowed = \d+\.\d\d/)
+    expect(buildWall(houseCurriculum, [{ ...dog('Today', '1', emptyDogState(), '2026-03-30'), arrivesOn: today }], today, now).upNext).toEqual([])
     const unknown = buildWall(houseCurriculum, [dog('New', '1', emptyDogState(), '2026-03-30', { days: 1, reps: 9 })], today, now).upNext[0]
     expect(unknown?.why).toContain('60 reps a day (house figure')
   })

@@ -83,7 +83,8 @@ export function buildWall(curriculum: Curriculum, dogs: readonly WallDog[], toda
     rows: dogs.map((dog) => wallRow(shown, dog.curriculum, dog, byDog.get(dog.residencyId), today, now, model)),
     upNext: ranked.flatMap((r) => {
       const dog = dogById.get(r.residencyId)
-      return dog ? [upNextRow(dog.curriculum, dog, r, today)] : []
+      // First evening: a light walk and rest, no training.
+      return dog && dog.arrivesOn < today ? [upNextRow(dog.curriculum, dog, r, today)] : []
     }),
   }
 }

@@ -20,6 +20,7 @@ export interface JumpDog {
 
 const pages = [
   { href: '/', name: 'Wall', key: 'w' },
+  { href: '/coming', name: 'Days', key: 'g' },
   { href: '/handoffs', name: 'Handoffs', key: 'h' },
   { href: '/curriculum', name: 'Curriculum', key: 'c' },
   { href: '/method', name: 'Method', key: 'm' },
@@ -132,15 +133,15 @@ const Bar = styled.header`
   @media print { display: none; }
 `
 const Mark = styled(Link)`display: inline-flex; align-items: center; gap: 0.45rem; font-family: 'Hepta Slab Variable', serif; font-weight: 760; font-size: 1.3rem; text-decoration: none; letter-spacing: -0.02em;`
-const Where = styled.span`color: var(--ink-2); ${phone} { display: none; }`
-const Nav = styled.nav`display: flex; gap: 0.2rem; margin-left: 0.5rem; ${phone} { order: 3; width: 100%; margin: 0; overflow-x: auto; white-space: nowrap; }`
+const Where = styled.span`color: var(--ink-2); white-space: nowrap; ${phone} { display: none; }`
+const Nav = styled.nav`display: flex; white-space: nowrap; gap: 0.2rem; margin-left: 0.5rem; ${phone} { order: 3; width: 100%; margin: 0; overflow-x: auto; white-space: nowrap; }`
 const NavLink = styled(Link)`
   padding: 0.35rem 0.7rem; text-decoration: none; color: var(--ink-2); border-bottom: 3px solid transparent; margin-bottom: calc(-0.5rem - 3px); padding-bottom: calc(0.35rem + 0.5rem);
   &:hover { color: var(--ink); } &[aria-current='page'] { color: var(--ink); font-weight: 640; border-bottom-color: var(--ground); box-shadow: inset 0 -3px 0 var(--held); }
   ${phone} { margin-bottom: 0; padding: 0.5rem 0.3rem; }
 `
 const Right = styled.div`margin-left: auto; display: flex; align-items: center; gap: 0.4rem;`
-const Small = styled(AriaButton)`min-height: 2.25rem; padding: 0 0.6rem; border: 1px solid var(--rule-2); border-radius: 4px; background: none; cursor: pointer; color: var(--ink); &[data-hovered='true'] { border-color: var(--ink); }`
+const Small = styled(AriaButton)`min-height: 2.25rem; white-space: nowrap; padding: 0 0.6rem; border: 1px solid var(--rule-2); border-radius: 4px; background: none; cursor: pointer; color: var(--ink); &[data-hovered='true'] { border-color: var(--ink); }`
 const JumpBox = styled(ComboBox)`input { width: 9rem; min-height: 2.25rem; padding: 0 0.6rem; border: 1px solid var(--rule-2); border-radius: 4px; background: var(--paper); } input::placeholder { color: var(--ink-2); opacity: 1; } ${phone} { input { width: 7.3rem; } }`
 const JumpPopover = styled(Popover)`background: var(--paper); color: var(--ink); border: 1.5px solid var(--ink); border-radius: 4px; width: 15rem; max-height: 24rem; overflow: auto;`
 const JumpItem = styled(ListBoxItem)`padding: 0.4rem 0.7rem; cursor: pointer; b { display: inline-block; min-width: 2rem; } &[data-focused='true'] { background: var(--ink); color: var(--paper); }`

@@ -14,7 +14,7 @@ export function UpNext({ rows }: { rows: readonly UpNextRow[] }) {
   return (
     <Rail aria-label="Up next">
       <h2>Up next</h2>
-      {!first && <p>Everything promised is met and fresh. Nothing presses.</p>}
+      {!first && <p>Nobody presses: what is promised is met and fresh, or the dog came only today.</p>}
       {first && (
         <First>
           <Who row={first} />

@@ -1,0 +1,85 @@
+import { v7 } from 'uuid'
+import { z } from 'zod'
+import { addDays, dayIn, daysBetween } from '@/core/days'
+import type { Db } from '@/store/database'
+import { liveHandoff } from '@/store/handoffs'
+import { readKennel, readPeople } from '@/store/kennel'
+import { dogInRun, findResident, residentsArriving, residentsOn, type Resident } from '@/store/residents'
+import { appendStayChange, readStayChanges, type ToldStayChange } from '@/store/stay'
+import { day } from './begin'
+import type { Done } from './correct'
+import { refold, standingOf } from './standings'
+import { nobody, whoField, worksHere } from './who'
+
+/** House: a stay of more days is surely a slip of the key. */
+export const longestStay = 200
+
+export const stayForm = z.object({
+  residencyId: z.uuid(),
+  leavesOn: day('Goes home on'),
+  reason: z.string().trim().min(1, 'Say why: it stays beside the stay.').max(200, '200 letters at the most.').regex(/^\P{Cc}*$/u, 'One line of text.'),
+  recordedBy: whoField,
+})
+
+/** Makes a stay longer or shorter. Never so that a booked handoff falls after it, nor into another dog's days in the run. */
+export function changeStay(db: Db, form: z.infer<typeof stayForm>, now: number): Done {
+  const refuse = (reason: string): Done => ({ ok: false, reason })
+  return db
+    .transaction((): Done => {
+      const resident = findResident(db, form.residencyId)
+      if (!resident) return refuse('There is no such dog here.')
+      if (!worksHere(db, form.recordedBy)) return refuse(nobody)
+      const { timeZone } = readKennel(db)
+      const today = dayIn(timeZone, now)
+      if (resident.leavesOn < today) return refuse(`${resident.name} went home on ${resident.leavesOn}. A dog that comes back is taken in anew.`)
+      if (form.leavesOn === resident.leavesOn) return refuse('That is the day it goes home already.')
+      if (form.leavesOn < today) return refuse('This day is past.')
+      if (form.leavesOn <= resident.arrivesOn) return refuse('Going home must lie after the arrival.')
+      if (daysBetween(resident.arrivesOn, form.leavesOn) > longestStay) return refuse(`A stay of more than ${longestStay} days is surely a slip of the key.`)
+      const other = dogInRun(db, resident.runNumber, resident.arrivesOn, form.leavesOn, resident.residencyId)
+      if (other !== undefined) return refuse(`${other} has run ${resident.runNumber} before then.`)
+      const handoff = liveHandoff(db, resident.residencyId)
+      if (handoff && dayIn(timeZone, handoff.from) > form.leavesOn) return refuse(`The handoff is booked for ${dayIn(timeZone, handoff.from)}. Move or cancel that first.`)
+      appendStayChange(db, { id: v7(), residencyId: resident.residencyId, was: resident.leavesOn, leavesOn: form.leavesOn, reason: form.reason, recordedBy: form.recordedBy, at: now })
+      // What the house changed in its method counts for a dog only while it is here.
+      refold(db, resident.residencyId)
+      return { ok: true, residencyId: resident.residencyId }
+    })
+    .immediate()
+}
+
+export interface ComingRow {
+  readonly resident: Resident
+  readonly readyOn: string | undefined
+  readonly promises: number
+  readonly met: number
+  readonly handoff: { readonly from: number; readonly personName: string } | undefined
+  readonly changes: readonly ToldStayChange[]
+}
+
+export interface ComingDay {
+  readonly day: string
+  readonly arriving: readonly Resident[]
+  readonly leaving: readonly ComingRow[]
+}
+
+/** House: how far the morning's page looks ahead. */
+export const daysAhead = 14
+
+/** Who comes and who goes, day by day from today. */
+export function loadComing(db: Db, now: number): { readonly timeZone: string; readonly today: string; readonly here: number; readonly days: readonly ComingDay[] } {
+  const { timeZone } = readKennel(db)
+  const today = dayIn(timeZone, now)
+  const last = addDays(today, daysAhead - 1)
+  const names = new Map(readPeople(db).map((p) => [p.id, p.name]))
+  const here = residentsOn(db, today)
+  const arriving = residentsArriving(db, today, last)
+  const leaving = [...here, ...arriving.filter((r) => r.arrivesOn > today)].filter((r) => r.leavesOn <= last).map((resident): ComingRow => {
+    const { summary } = standingOf(db, resident.residencyId)
+    const promised = summary.commands.flatMap((c) => (c.promise ? [c.promise] : []))
+    const live = liveHandoff(db, resident.residencyId)
+    return { resident, readyOn: summary.readyOn, promises: promised.length, met: promised.filter((p) => p.met).length, handoff: live && { from: live.from, personName: names.get(live.personId) ?? '' }, changes: readStayChanges(db, resident.residencyId) }
+  })
+  const days = Array.from({ length: daysAhead }, (_, i) => addDays(today, i)).map((d) => ({ day: d, arriving: arriving.filter((r) => r.arrivesOn === d), leaving: leaving.filter((r) => r.resident.leavesOn === d) }))
+  return { timeZone, today, here: here.length, days }
+}
