@@ -18,10 +18,12 @@ ensureBuild()
 const port = 4879
 const server = fork('scripts/server.mjs', { env: { ...process.env, NODE_ENV: 'production', NEXT_TELEMETRY_DISABLED: '1', KIBOU_DB: file, HOST: '127.0.0.1', PORT: String(port) } })
 await new Promise((ready) => server.on('message', ready))
+const cookie = await signIn()
 const times = []
 for (let i = 0; i < 30; i++) {
   const begun = performance.now()
-  const answer = await fetch(`http://127.0.0.1:${port}/`)
+  const answer = await fetch(`http://127.0.0.1:${port}/`, { headers: { cookie }, redirect: 'manual' })
+  if (answer.status !== 200) throw new Error(`the wall answered ${answer.status}`)
   const first = performance.now() - begun
   await answer.arrayBuffer()
   if (i >= 5) times.push(first)
@@ -29,3 +31,19 @@ for (let i = 0; i < 30; i++) {
 times.sort((a, b) => a - b)
 console.log(`first byte of the wall’s page, 60 residents: median ${times[Math.floor(times.length / 2)].toFixed(0)} ms`)
 server.kill()
+
+/** Sets the bench’s kennel up, or signs in to it when an earlier run did, and gives the cookie. */
+async function signIn() {
+  const passcode = 'bench bench'
+  const post = (path, body) => fetch(`http://127.0.0.1:${port}${path}`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) })
+  let answer = await post('/api/set-up', { kennel: 'Bench', name: 'Lead', passcode, again: passcode })
+  if (answer.status === 409) {
+    const { default: Database } = await import('better-sqlite3')
+    const db = new Database(file, { readonly: true })
+    const personId = db.prepare('SELECT id FROM person WHERE passcode IS NOT NULL').pluck().get()
+    db.close()
+    answer = await post('/api/sign-in', { personId, passcode })
+  }
+  if (!answer.ok) throw new Error(`the door answered ${answer.status}`)
+  return answer.headers.getSetCookie().map((c) => c.split(';')[0]).join('; ')
+}

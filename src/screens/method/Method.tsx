@@ -111,7 +111,7 @@ function Dogs({ list, none }: { list: MethodPreview['now']; none: string }) {
   const shown = list.slice(0, 6)
   return (
     <ul>
-      {shown.map((d) => <li key={d.residencyId}><b>{d.runNumber} {d.name}</b>{d.changes.slice(0, 4).map((c) => <span key={c.command}>{c.command}: <s>{c.before}</s> → {c.after}</span>)}{d.changes.length > 4 && <span>and {d.changes.length - 4} more commands</span>}</li>)}
+      {shown.map((d) => <li key={d.residencyId}><b>{d.runNumber} {d.name}</b>{d.changes.slice(0, 4).map((c) => <span key={c.command}>{c.command}: <s>{c.before}</s> → {c.after}</span>)}{d.changes.length > 4 && <span>and {d.changes.length - 4} more</span>}</li>)}
       {list.length > shown.length && <li>and {list.length - shown.length} more dogs</li>}
     </ul>
   )
