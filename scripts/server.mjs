@@ -14,7 +14,9 @@ const handle = app.getRequestHandler()
 const behindTls = process.env.KIBOU_BEHIND_TLS === '1'
 const server = createServer((request, response) => {
   // What the door needs to know of a request; whatever a client claims under these names is overwritten.
-  request.headers['x-kibou-address'] = request.socket.remoteAddress ?? 'unknown'
+  // Behind something else on this machine every socket is local: then what it says last of the sender counts, never that of the socket.
+  const forwarded = String(request.headers['x-forwarded-for'] ?? '').split(',').at(-1)?.trim()
+  request.headers['x-kibou-address'] = (behindTls ? forwarded : request.socket.remoteAddress) || 'unknown'
   request.headers['x-kibou-path'] = request.url
   request.headers['x-kibou-secure'] = behindTls ? '1' : '0'
   return handle(request, response)
