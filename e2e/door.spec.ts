@@ -111,6 +111,22 @@ test.describe('the door', () => {
     await guess.dispose()
   })
 
+  test('a desk nobody touches locks after a quarter of an hour; a set in work does not', async ({ page, kibou }) => {
+    await page.clock.install()
+    await page.goto(`${kibou.url}/dogs/${kibou.dog('Chisel')}/work/sit`)
+    await page.getByRole('button', { name: 'Begin set' }).click()
+    await page.clock.fastForward('40:00')
+    await expect(page.getByRole('button', { name: 'Clean' })).toBeVisible()
+    await page.goto(`${kibou.url}/curriculum`, { waitUntil: 'networkidle' })
+    await page.clock.fastForward('14:00')
+    await page.keyboard.press('Tab')
+    await page.clock.fastForward('14:00')
+    await expect(page.getByText('14 commands, 190 rungs')).toBeVisible()
+    await page.clock.fastForward('02:00')
+    await expect(page.getByRole('heading', { name: 'Who is it?' })).toBeVisible()
+    expect(new URL(page.url()).searchParams.get('to')).toBe('/curriculum')
+  })
+
   test('a sign-in that ends in mid-set drops nothing: the taps wait, and are sent once somebody signs in', async ({ page, kibou }) => {
     const reps = () => kibou.count('SELECT count(*) AS n FROM rep')
     const before = reps()
