@@ -40,7 +40,7 @@ test.describe('the door', () => {
       expect([path, await outcome(hand, path, 'get')]).toEqual([path, [...lead, '/dogs/new'].includes(path) ? 'door' : '200'])
     }
 
-    const facts = () => kibou.count('SELECT (SELECT count(*) FROM person) + (SELECT count(*) FROM dog) + (SELECT count(*) FROM note) + (SELECT count(*) FROM tried) + (SELECT count(*) FROM method_change) + (SELECT count(*) FROM curriculum) + (SELECT count(*) FROM curriculum_draft) + (SELECT count(*) FROM curriculum_move) + (SELECT count(*) FROM voided) + (SELECT count(*) FROM handoff_event) AS n')
+    const facts = () => kibou.count('SELECT (SELECT count(*) FROM person) + (SELECT count(*) FROM dog) + (SELECT count(*) FROM note) + (SELECT count(*) FROM tried) + (SELECT count(*) FROM method_change) + (SELECT count(*) FROM curriculum) + (SELECT count(*) FROM curriculum_draft) + (SELECT count(*) FROM curriculum_move) + (SELECT count(*) FROM voided) + (SELECT count(*) FROM handoff_event) + (SELECT count(*) FROM stay_change) AS n')
     const before = facts()
     const call = async (as: typeof nobody, action: string) => {
       const answer = await as.post(`${kibou.url}/`, { headers: { 'next-action': action, 'content-type': 'text/plain;charset=UTF-8', accept: 'text/x-component' }, data: '[{},{"personId":"maud","passcode":"taken over"}]' })
@@ -51,6 +51,8 @@ test.describe('the door', () => {
     // Only a note is for everybody who works here.
     expect(refused.filter((r) => !r)).toHaveLength(1)
     expect(facts()).toBe(before)
+    // Nor has anybody's passcode been changed.
+    await signIn(nobody, kibou, 'maud')
     await nobody.dispose()
     await hand.dispose()
   })

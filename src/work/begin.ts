@@ -60,6 +60,9 @@ const promisesForm = (curriculum: Curriculum) => z.record(z.string(), promiseFor
   }
 })
 
+/** House: a stay of more days is surely a slip of the key. */
+export const longestStay = 200
+
 export const dogForm = (curriculum: Curriculum) => z
   .object({
     name: line('The name', 60),
@@ -80,7 +83,7 @@ export const dogForm = (curriculum: Curriculum) => z
   .superRefine((f, ctx) => {
     if (f.bornOn !== '' && f.bornOn > f.arrivesOn) ctx.addIssue({ code: 'custom', path: ['bornOn'], message: 'Born after it arrives: check the date.' })
     if (f.leavesOn <= f.arrivesOn) ctx.addIssue({ code: 'custom', path: ['leavesOn'], message: 'Goes home on must lie after the arrival.' })
-    else if (daysBetween(f.arrivesOn, f.leavesOn) > 200) ctx.addIssue({ code: 'custom', path: ['leavesOn'], message: 'A residency of more than 200 days is surely a slip of the key.' })
+    else if (daysBetween(f.arrivesOn, f.leavesOn) > longestStay) ctx.addIssue({ code: 'custom', path: ['leavesOn'], message: `A residency of more than ${longestStay} days is surely a slip of the key.` })
   })
 
 /** Adds a person with the same hours on each chosen weekday; without a passcode somebody works here and cannot sign in. */

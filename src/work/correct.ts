@@ -12,12 +12,13 @@ import { nobody, whoField, worksHere } from './who'
 /** Facts made at a desk, not on a tablet. */
 export const deskDevice = '01890000-0000-7000-8000-00000000de5c'
 
-const reason = z.string().trim().min(1, 'Say why: it stays beside the set.').max(200, '200 letters at the most.').regex(/^\P{Cc}*$/u, 'One line of text.')
+/** Why something recorded was changed; kept beside it. */
+export const reasonBeside = (what: string) => z.string().trim().min(1, `Say why: it stays beside the ${what}.`).max(200, '200 letters at the most.').regex(/^\P{Cc}*$/u, 'One line of text.')
 
-export const voidForm = z.object({ setId: z.uuid(), reason, recordedBy: whoField })
+export const voidForm = z.object({ setId: z.uuid(), reason: reasonBeside('set'), recordedBy: whoField })
 export const correctSetForm = z.object({
   setId: z.uuid(),
-  reason,
+  reason: reasonBeside('set'),
   recordedBy: whoField,
   placeId: z.string().max(64),
   leashHolder: z.string().max(64),

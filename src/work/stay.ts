@@ -6,18 +6,15 @@ import { liveHandoff } from '@/store/handoffs'
 import { readKennel, readPeople } from '@/store/kennel'
 import { dogInRun, findResident, residentsArriving, residentsOn, type Resident } from '@/store/residents'
 import { appendStayChange, readStayChanges, type ToldStayChange } from '@/store/stay'
-import { day } from './begin'
-import type { Done } from './correct'
+import { day, longestStay } from './begin'
+import { reasonBeside, type Done } from './correct'
 import { refold, standingOf } from './standings'
 import { nobody, whoField, worksHere } from './who'
-
-/** House: a stay of more days is surely a slip of the key. */
-export const longestStay = 200
 
 export const stayForm = z.object({
   residencyId: z.uuid(),
   leavesOn: day('Goes home on'),
-  reason: z.string().trim().min(1, 'Say why: it stays beside the stay.').max(200, '200 letters at the most.').regex(/^\P{Cc}*$/u, 'One line of text.'),
+  reason: reasonBeside('stay'),
   recordedBy: whoField,
 })
 

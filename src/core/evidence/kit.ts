@@ -19,7 +19,7 @@ export interface KitComparison {
   readonly b: KitSide
   /** First less second. */
   readonly difference: Difference
-  /** Whether the sets took turns in pairs, as a fair comparison wants. */
+  /** Whether the sets took turns, as a fair comparison wants. */
   readonly alternating: boolean
 }
 
