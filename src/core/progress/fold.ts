@@ -3,12 +3,12 @@ import type { Curriculum, Rung, Run } from '../curriculum/types'
 import { contextStanding, noteMissed, noteReached, type Common, type ContextStanding } from '../proofing/context'
 import { dropAfter, sayDrop, type Drop } from './drop'
 import { compareFacts, type RepFact, type SetContext, type SetFact } from '../facts'
-import { shutBecause } from './gates'
+import { shutBecause, type Holds } from './gates'
 import { afterRefresher, type Showing } from './memory'
 import { newest, regimeAt, type Regime, type Regimes } from './regime'
 import { resultOf } from './result'
 import { ruleMet, sayCounts, sayRule, spanOf } from './rules'
-import { emptyDogState, emptyRunState, emptyTally, isHeld, topHeld, type DogState, type Met, type RungTally, type RunState } from './state'
+import { emptyDogState, emptyRunState, emptyTally, isHeldBy, talliesOf, topHeldBy, type DogState, type Met, type RungTally, type RunState } from './state'
 import { clearTrouble, countBlock, markStuckByBlocks, noteBlock, noteDrop } from './trouble'
 import { lowest, restartWindow, slideWindow } from './window'
 
@@ -29,7 +29,7 @@ export type OnRefresher = (runKey: string, before: readonly Showing[], showing: 
 /** The state after all these facts, folded in the order of time, device and sequence whatever order they came in. */
 export function foldDog(regimes: Regimes, sets: readonly SetFact[], onRefresher?: OnRefresher): DogState {
   const fold = new Fold(emptyDogState(), regimes, regimes[0], onRefresher)
-  if (isInOrder(sets)) for (const set of sets) for (const rep of set.reps) fold.rep(set, rep, false)
+  if (isInOrder(sets)) for (const set of sets) fold.set(set)
   else for (const { set, rep } of inOrder(sets)) fold.rep(set, rep, false)
   fold.enter(newest(regimes))
   return fold.state
@@ -98,7 +98,7 @@ interface Progress {
   clean: number
   regime: Regime
   found: RungPlaceInLadder | undefined
-  runState: RunState | undefined
+  hand: InHand | undefined
   tally: RungTally | undefined
   /** Number of the highest rung held, −1 when none is. */
   top: number
@@ -108,12 +108,19 @@ interface Progress {
   context: ContextStanding | undefined
 }
 
+/** A run as the fold holds it: its state, and the same tallies by number. */
+interface InHand {
+  readonly run: Run
+  readonly state: RunState
+  readonly tallies: (RungTally | undefined)[]
+  /** Number of the highest rung held, −1 when none is; undefined until it is asked for. */
+  top: number | undefined
+}
+
 /** Folds reps into a state. What it caches is only to be quick: everything that lasts is in the state. */
 class Fold {
   private readonly sets = new Map<string, Progress>()
-  private lastSet = ''
-  private lastProgress: Progress | undefined
-  private readonly tops = new Map<string, number>()
+  private readonly hands = new Map<string, InHand>()
   /** Raised whenever something may have come to be held or stopped being so, or a context moved. */
   private heldTick = 1
 
@@ -137,45 +144,89 @@ class Fold {
     if (regime === this.regime) return
     if (regime.curriculum !== this.regime.curriculum) {
       carryOver(this.state, this.regime.curriculum, regime.curriculum)
-      this.tops.clear()
+      this.hands.clear()
       this.heldTick++
     }
     this.regime = regime
   }
 
   private begin(set: SetContext): Progress {
-    return { reps: 0, clean: 0, regime: this.regime, found: ownRung(this.regime.curriculum, set.rungId), runState: undefined, tally: undefined, top: -1, asOf: 0, shut: undefined, context: undefined }
+    return { reps: 0, clean: 0, regime: this.regime, found: ownRung(this.regime.curriculum, set.rungId), hand: undefined, tally: undefined, top: -1, asOf: 0, shut: undefined, context: undefined }
   }
 
+  /** A whole set, its reps one after the other. */
+  set(set: SetFact): void {
+    let progress = this.begin(set)
+    for (const rep of set.reps) {
+      progress = this.under(set, rep, progress)
+      this.count(progress, set, rep, false)
+    }
+  }
+
+  /** One rep of a set that others may interrupt. */
   rep(set: SetContext, rep: RepFact, speak: boolean): Verdict {
+    const known = this.sets.get(set.id)
+    const progress = this.under(set, rep, known ?? this.begin(set))
+    if (progress !== known) this.sets.set(set.id, progress)
+    return this.count(progress, set, rep, speak)
+  }
+
+  /** What is known of the set under the rules in force at this rep. */
+  private under(set: SetContext, rep: RepFact, progress: Progress): Progress {
     if (this.regimes.length > 1 && rep.at >= this.regime.from) this.enter(regimeAt(this.regimes, rep.at))
-    let progress = this.lastSet === set.id ? this.lastProgress : this.sets.get(set.id)
-    if (!progress || progress.regime !== this.regime) this.sets.set(set.id, (progress = { ...this.begin(set), reps: progress?.reps ?? 0, clean: progress?.clean ?? 0 }))
-    this.lastSet = set.id
-    this.lastProgress = progress
+    return progress.regime === this.regime ? progress : { ...this.begin(set), reps: progress.reps, clean: progress.clean }
+  }
+
+  private count(progress: Progress, set: SetContext, rep: RepFact, speak: boolean): Verdict {
     progress.reps++
     if (rep.outcome === 'clean') progress.clean++
     this.state.tick++
     const { found } = progress
     if (!found) return this.movesNothing(set.rungId, progress.reps >= 10, 'this curriculum has no such rung')
-    const { rung, run, index, runKey } = found
-    if (progress.asOf !== this.heldTick) {
-      progress.shut = shutBecause(this.state, this.regime.curriculum, rung, set)
-      progress.top = this.topOf(runKey, run)
-      const runState = this.state.runs[runKey]
-      progress.context = runState && progress.top >= 0 && index <= progress.top ? contextStanding(run, runState, set, progress.top) : undefined
-      progress.asOf = this.heldTick
-    }
-    if (progress.shut !== undefined) return this.movesNothing(rung.id, progress.reps >= rung.setReps, progress.shut)
+    if (progress.asOf !== this.heldTick) this.look(progress, found, set)
+    if (progress.shut !== undefined) return this.movesNothing(found.rung.id, progress.reps >= found.rung.setReps, progress.shut)
     return this.judge(found, progress, set, rep, speak)
   }
 
-  private topOf(runKey: string, run: Run): number {
-    const known = this.tops.get(runKey)
-    if (known !== undefined) return known
-    const top = topHeld(run, this.state.runs[runKey])
-    this.tops.set(runKey, top)
-    return top
+  /** Whether the rung is shut here, and how far it is here under what is held. */
+  private look(progress: Progress, found: RungPlaceInLadder, set: SetContext): void {
+    const { rung, run, index } = found
+    progress.shut = shutBecause(this.state, this.regime.curriculum, rung, set, this.holds)
+    const hand = this.hand(found)
+    progress.top = hand ? this.topOf(hand) : -1
+    progress.context = hand && progress.top >= 0 && index <= progress.top ? contextStanding(run, hand.state, set, progress.top) : undefined
+    progress.asOf = this.heldTick
+  }
+
+  /** The run in hand; undefined when it was never worked. */
+  private hand(found: RungPlaceInLadder): InHand | undefined {
+    const known = this.hands.get(found.runKey)
+    if (known) return known
+    const state = this.state.runs[found.runKey]
+    return state && this.take(found, state)
+  }
+
+  private take(found: RungPlaceInLadder, state: RunState): InHand {
+    const hand: InHand = { run: found.run, state, tallies: talliesOf(found.run, state), top: undefined }
+    this.hands.set(found.runKey, hand)
+    return hand
+  }
+
+  private readonly holds: Holds = (rung) => {
+    const hand = this.hand(rung)
+    return hand !== undefined && isHeldBy(hand.run, hand.tallies, rung.index)
+  }
+
+  private topOf(hand: InHand): number {
+    return (hand.top ??= topHeldBy(hand.run, hand.tallies))
+  }
+
+  /** The counts of a rung of the run in hand. */
+  private tally(hand: InHand, index: number): RungTally {
+    const known = hand.tallies[index]
+    const id = hand.run.rungs[index]?.id
+    if (known || id === undefined) return known ?? emptyTally()
+    return (hand.tallies[index] = hand.state.tallies[id] = emptyTally())
   }
 
   private movesNothing(rungId: string, endsSet: boolean, why: string): Verdict {
@@ -186,32 +237,32 @@ class Fold {
   private judge(found: RungPlaceInLadder, progress: Progress, set: SetContext, rep: RepFact, speak: boolean): Verdict {
     const { rung, run, index, runKey } = found
     const { judging } = this.regime
-    const runState = (progress.runState ??= this.state.runs[runKey] ??= emptyRunState())
-    const tally = (progress.tally ??= runState.tallies[rung.id] ??= emptyTally())
+    const hand = (progress.hand ??= this.hand(found) ?? this.take(found, (this.state.runs[runKey] = emptyRunState())))
+    const tally = (progress.tally ??= this.tally(hand, index))
+    const runState = hand.state
     const heldBefore = progress.top
     const climbing = progress.context !== undefined && progress.context.open.length > 0
     const asksHeld = rep.faults.length > 0 || (rep.outcome === 'miss' && rung.kind === 'timed')
-    const heldHere = asksHeld && index <= heldBefore && isHeld(run, runState, index)
+    const heldHere = asksHeld && index <= heldBefore && isHeldBy(run, hand.tallies, index)
     const result = resultOf(rung, set, rep, judging, heldHere)
-    tally.reps++
-    tally[rep.outcome]++
+    countOutcome(tally, rep.outcome)
     noteBlock(tally, set.blockId)
     slideWindow(runState.window, rung.id, result, set, rep.at)
     const { window } = runState
     const said = speak ? { rule: sayRule(rung.rule), counts: sayCounts(rung.rule, window.results) } : silent
     const refresher = set.purpose === 'refresh' && !climbing && heldBefore >= 0 && index === heldBefore
     const offered = judging.skipOffered && rung.command === 'place' && rung.stage === 'shape' && tally.reps === 2 && tally.clean === 2 && tally.met.length === 0
-    if (ruleMet(rung.rule, window.results) || offered) return this.meet({ found, runState, tally, set, rep, said, heldBefore, refresher, climbing, progress }, offered ? 2 : spanOf(rung.rule))
+    if (ruleMet(rung.rule, window.results) || offered) return this.meet({ found, hand, tally, set, rep, said, heldBefore, refresher, climbing, progress }, offered ? 2 : spanOf(rung.rule))
 
     const drop = putBack(rung, rep, window.results, judging.brokenStay, heldHere && !climbing, refresher) ? undefined : dropAfter(run, index, result, rep.brokeSeconds, window)
     const ends = drop !== undefined || progress.reps >= rung.setReps
     if (ends) countBlock(tally)
     if (drop || ends) {
-      const step: Step = { found, runState, tally, set, rep, said, heldBefore, refresher, climbing, progress }
+      const step: Step = { found, hand, tally, set, rep, said, heldBefore, refresher, climbing, progress }
       if (drop) return climbing ? this.stepBack(step, drop) : this.dropBack(step, drop)
       this.notePractice(step)
     }
-    markStuckByBlocks(run, runState, index)
+    markStuckByBlocks(run, runState, tally, index)
     if (!speak) return unspoken
     const isPutBack = rep.outcome === 'miss' && rung.kind === 'timed'
     const back = isPutBack ? `${heldHere ? 'Held before: put' : 'Put'} back unpaid at the same spot` : ''
@@ -220,8 +271,9 @@ class Fold {
   }
 
   private meet(step: Step, span: number): Verdict {
-    const { found, runState, tally, set, rep, said, heldBefore, refresher } = step
-    const { rung, run, index, runKey } = found
+    const { found, hand, tally, set, rep, said, heldBefore, refresher } = step
+    const { rung, run, index } = found
+    const runState = hand.state
     const { window } = runState
     const common = {
       place: window.placeReps >= span ? window.place : undefined,
@@ -232,26 +284,27 @@ class Fold {
     noteMet(tally, set.day, common)
     tally.lastMet = this.state.tick
     noteReached(run, runState, index, heldBefore, common)
-    clearTrouble(run, runState, index)
+    clearTrouble(run, runState, hand.tallies, index)
     restartWindow(window, rung.id)
     const advanced = index >= runState.position
     if (advanced) runState.position = index + 1
-    const top = topHeld(run, runState, heldBefore)
-    this.tops.set(runKey, top)
+    const top = (hand.top = topHeldBy(run, hand.tallies, heldBefore))
     this.heldTick++
     if (top >= 0) {
       if (!runState.memory) runState.memory = { since: rep.at, shown: [] }
       else if (refresher) this.show(step, true)
-      else if (index >= heldBefore) runState.memory = { ...runState.memory, since: rep.at }
+      else if (index >= heldBefore) runState.memory = { since: rep.at, shown: runState.memory.shown }
     }
+    if (said === silent) return unspoken
     const context = top >= 0 && index <= top ? contextStanding(run, runState, set, top) : undefined
     const next = advanced ? run.rungs[runState.position] : step.climbing && context ? run.rungs[context.index] : undefined
     const onward = next !== undefined && next.id !== rung.id
-    return { kind: advanced || (step.climbing && onward) ? 'moves-on' : 'met-again', endsSet: true, toRungId: onward ? next.id : rung.id, ...said, why: said.rule === '' ? '' : `The rule is ${said.rule}: met.` }
+    return { kind: advanced || (step.climbing && onward) ? 'moves-on' : 'met-again', endsSet: true, toRungId: onward ? next.id : rung.id, ...said, why: `The rule is ${said.rule}: met.` }
   }
 
   private show(step: Step, clean: boolean): void {
-    const { runState, rep, found } = step
+    const { rep, found } = step
+    const runState = step.hand.state
     if (!runState.memory) return
     const before = runState.memory.shown
     runState.memory = afterRefresher(runState.memory, rep.at, clean)
@@ -261,40 +314,44 @@ class Fold {
 
   /** A set that came off more often than not, at the top held rung or above it, keeps the command fresh. */
   private notePractice(step: Step): void {
-    const { found, runState, heldBefore, rep, progress, refresher } = step
+    const { found, heldBefore, rep, progress, refresher } = step
+    const runState = step.hand.state
     if (!runState.memory || heldBefore < 0 || found.index < heldBefore) return
     if (progress.clean * 2 <= progress.reps) return
     if (refresher && progress.clean >= cleanWanted(found.rung, progress.reps)) this.show(step, true)
-    else runState.memory = { ...runState.memory, since: rep.at }
+    else runState.memory = { since: rep.at, shown: runState.memory.shown }
   }
 
   /** Back one step of the relaxed climb in what is new; the ladder itself stays where it is. */
   private stepBack(step: Step, drop: Drop): Verdict {
-    const { found, runState, tally, set, rep, said, heldBefore, progress } = step
+    const { found, tally, set, rep, said, heldBefore, progress } = step
     const { rung, run, index } = found
+    const runState = step.hand.state
     noteMissed(run, runState, index, heldBefore, progress.context?.open ?? [])
     noteDrop(tally, runState, rung.id, rep.at)
     restartWindow(runState.window, '')
     this.heldTick++
+    if (said === silent) return unspoken
     const to = run.rungs[contextStanding(run, runState, set, heldBefore).index] ?? rung
-    const why = said.rule === '' ? '' : `${sayDrop(drop.reason, rung, rung)} ${to.id === rung.id ? 'Here that is new: the same again, made easier.' : 'Here that is new: one step back; what is held elsewhere stays held.'}`
+    const why = `${sayDrop(drop.reason, rung, rung)} ${to.id === rung.id ? 'Here that is new: the same again, made easier.' : 'Here that is new: one step back; what is held elsewhere stays held.'}`
     return { kind: to.id === rung.id ? 'again' : 'back', endsSet: true, toRungId: to.id, ...said, why }
   }
 
   private dropBack(step: Step, drop: Drop): Verdict {
-    const { found, runState, tally, rep, said, refresher } = step
+    const { found, tally, rep, said, refresher } = step
     const { rung, run, index } = found
+    const runState = step.hand.state
     if (refresher) this.slip(step, drop.to)
     const to = Math.min(drop.to, runState.position)
     const target = run.rungs[to] ?? rung
-    const why = said.rule === '' ? '' : sayDrop(drop.reason, rung, target)
+    const why = said === silent ? '' : sayDrop(drop.reason, rung, target)
     if (drop.to === index) {
       // A warm-up at the first rung may fail while the rung in hand lies higher: that one waits.
       runState.position = Math.min(runState.position, index)
       return { kind: 'again', endsSet: true, toRungId: rung.id, ...said, why: `${why} Nothing lies below: the same again, made easier.` }
     }
     noteDrop(tally, runState, rung.id, rep.at)
-    markStuckByBlocks(run, runState, index)
+    markStuckByBlocks(run, runState, tally, index)
     runState.position = to
     restartWindow(runState.window, '')
     return { kind: 'back', endsSet: true, toRungId: target.id, ...said, why }
@@ -302,15 +359,28 @@ class Fold {
 
   /** A failed refresher takes away what lies above the rung to rebuild from, and shortens the half-life. */
   private slip(step: Step, rebuildFrom: number): void {
-    const { found, runState } = step
-    const { run, index } = found
-    for (let i = Math.min(rebuildFrom + 1, index); i <= index; i++) {
-      const rung = run.rungs[i]
-      if (rung) (runState.tallies[rung.id] ??= emptyTally()).slipped = this.state.tick
-    }
+    const { found, hand } = step
+    for (let i = Math.min(rebuildFrom + 1, found.index); i <= found.index; i++) this.tally(hand, i).slipped = this.state.tick
     this.show(step, false)
-    this.tops.delete(found.runKey)
+    hand.top = undefined
     this.heldTick++
+  }
+}
+
+function countOutcome(tally: RungTally, outcome: RepFact['outcome']): void {
+  tally.reps++
+  switch (outcome) {
+    case 'clean':
+      tally.clean++
+      break
+    case 'helped':
+      tally.helped++
+      break
+    case 'late':
+      tally.late++
+      break
+    case 'miss':
+      tally.miss++
   }
 }
 
@@ -323,7 +393,7 @@ const silent: Said = { rule: '', counts: '' }
 
 interface Step {
   readonly found: RungPlaceInLadder
-  readonly runState: RunState
+  readonly hand: InHand
   readonly tally: RungTally
   readonly set: SetContext
   readonly rep: RepFact
@@ -348,7 +418,10 @@ function noteMet(tally: RungTally, day: string, common: Common): void {
     if (m.place !== place || m.person !== person || m.kit !== kit || m.level !== level) continue
     if (m.day === day || ++alike === 2) return
   }
-  const met: Met = { day, level, ...(place === undefined ? {} : { place }), ...(person === undefined ? {} : { person }), ...(kit === undefined ? {} : { kit }) }
+  const met: { -readonly [K in keyof Met]: Met[K] } = { day, level }
+  if (place !== undefined) met.place = place
+  if (person !== undefined) met.person = person
+  if (kit !== undefined) met.kit = kit
   tally.met.push(met)
 }
 

@@ -17,15 +17,26 @@ const enclosed: ReadonlySet<PlaceKind> = new Set(['room', 'corridor', 'yard'])
 export const unclipNeeds = ['sit.full', 'sit-stay.30s', 'recall.line-30', 'heel.word'] as const
 
 /** Prerequisites of the rung that are not held, unknown ones left out. */
-export const unmetNeeds = (state: DogState, curriculum: Curriculum, rung: Rung): readonly RungPlaceInLadder[] => missing(state, curriculum, rung.needs)
+export const unmetNeeds = (state: DogState, curriculum: Curriculum, rung: Rung): readonly RungPlaceInLadder[] => missing(holdsIn(state), curriculum, rung.needs)
 
-const missing = (state: DogState, curriculum: Curriculum, ids: readonly string[]): readonly RungPlaceInLadder[] =>
-  ids.length === 0
-    ? []
-    : ids.flatMap((id) => {
-        const need = findRung(curriculum, id)
-        return need && !isHeld(need.run, state.runs[need.runKey], need.index) ? [need] : []
-      })
+/** Whether a rung is held; the fold brings its own, which is quicker. */
+export type Holds = (rung: RungPlaceInLadder) => boolean
+
+const holdsIn =
+  (state: DogState): Holds =>
+  (rung) =>
+    isHeld(rung.run, state.runs[rung.runKey], rung.index)
+
+const none: readonly RungPlaceInLadder[] = []
+
+function missing(holds: Holds, curriculum: Curriculum, ids: readonly string[]): readonly RungPlaceInLadder[] {
+  let found: RungPlaceInLadder[] | undefined
+  for (const id of ids) {
+    const need = findRung(curriculum, id)
+    if (need && !holds(need)) (found ??= []).push(need)
+  }
+  return found ?? none
+}
 
 const sayNeeds = (needs: readonly RungPlaceInLadder[]): string => needs.map((m) => `${m.command.name.toLowerCase()} “${m.rung.name}” held`).join(', ')
 
@@ -34,14 +45,14 @@ const sayNeeds = (needs: readonly RungPlaceInLadder[]): string => needs.map((m) 
  * kind of place, the unclip gate (no leash only in an enclosure, with sit, stay, recall and heel held on leash) and no
  * calling off leash until the leash recall is held at this level and place.
  */
-export function shutBecause(state: DogState, curriculum: Curriculum, rung: Rung, where: GateContext): string | undefined {
-  const needs = unmetNeeds(state, curriculum, rung)
+export function shutBecause(state: DogState, curriculum: Curriculum, rung: Rung, where: GateContext, holds: Holds = holdsIn(state)): string | undefined {
+  const needs = missing(holds, curriculum, rung.needs)
   if (needs.length > 0) return `needs ${sayNeeds(needs)}`
   if (rung.criterion.place !== undefined && rung.criterion.place !== where.placeKind) return 'this rung counts only in its own kind of place'
   const unclipped = rung.gate === 'off-leash' || (where.kit === 'none' && where.placeKind !== 'room' && where.placeKind !== 'corridor')
   if (!unclipped) return undefined
   if (!enclosed.has(where.placeKind)) return 'off leash only in a secure enclosure; public places by local law'
-  const unclip = missing(state, curriculum, unclipNeeds)
+  const unclip = missing(holds, curriculum, unclipNeeds)
   if (unclip.length > 0) return `off leash needs ${sayNeeds(unclip)}`
   return rung.kind === 'recall' ? callShutBecause(state, curriculum, where) : undefined
 }

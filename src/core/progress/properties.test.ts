@@ -12,7 +12,7 @@ import { always, regimeOf } from './regime'
 import { summarise } from './summary'
 
 import { applyRep, foldDog } from './fold'
-import { emptyDogState, isHeld, topHeld } from './state'
+import { emptyDogState, emptyRunState, emptyTally, isHeld, talliesOf, topHeld, topHeldBy } from './state'
 
 const rungIds = houseCurriculum.commands.flatMap((c) => rungsOf(c)).map((r) => r.id)
 
@@ -61,10 +61,26 @@ describe('standing is a pure fold over the facts', () => {
             const runState = state.runs[`${command.id}/${run.id}`]
             const top = run.rungs.findLastIndex((_, i) => isHeld(run, runState, i))
             expect(topHeld(run, runState)).toBe(top)
-            if (top >= 0) expect(topHeld(run, runState, Math.floor(top / 2))).toBe(Math.max(top, Math.floor(top / 2)))
+            if (runState && top >= 0) expect(topHeldBy(run, talliesOf(run, runState), Math.floor(top / 2))).toBe(Math.max(top, Math.floor(top / 2)))
           }
       }),
       { numRuns: 100 },
+    )
+  })
+
+  it('and so it is with any meetings and slips, worked or not', () => {
+    const tally = fc.record({ worked: fc.boolean(), days: fc.subarray(['2026-03-01', '2026-03-02', '2026-03-03']), lastMet: fc.integer({ min: 1, max: 9 }), slipped: fc.constantFrom(0, 0, 3, 6) })
+    const runs = houseCurriculum.commands.flatMap((c) => c.runs)
+    fc.assert(
+      fc.property(fc.constantFrom(...runs), fc.array(tally, { minLength: 30, maxLength: 30 }), (run, drawn) => {
+        const state = emptyRunState()
+        run.rungs.forEach((rung, i) => {
+          const t = drawn[i]
+          if (t?.worked) state.tallies[rung.id] = { ...emptyTally(), reps: 1, met: t.days.map((day) => ({ day, level: 0 })), lastMet: t.days.length > 0 ? t.lastMet : 0, slipped: t.slipped }
+        })
+        expect(topHeld(run, state)).toBe(run.rungs.findLastIndex((_, i) => isHeld(run, state, i)))
+      }),
+      { numRuns: 500 },
     )
   })
 

@@ -141,18 +141,25 @@ function hasSlipped(run: Run, state: RunState, index: number): boolean {
   return slipped > 0 && !countingFor(run, state, index).some((t) => t.lastMet > slipped)
 }
 
-/** Whether the rung is held: what `heldSince` asks, without the day. Called for every set, so it allocates nothing. */
-export function isHeld(run: Run, state: RunState | undefined, index: number): boolean {
+/** The counts of a run's rungs by number, undefined where a rung was never worked: the fold looks them up by the hundred thousand. */
+export type Tallies = readonly (RungTally | undefined)[]
+
+export const talliesOf = (run: Run, state: RunState): (RungTally | undefined)[] => run.rungs.map((r) => state.tallies[r.id])
+
+/** Whether the rung is held: what `heldSince` asks, without the day. */
+export const isHeld = (run: Run, state: RunState | undefined, index: number): boolean => state !== undefined && isHeldBy(run, talliesOf(run, state), index)
+
+/** The same from the run's tallies. Called for every set, so it allocates nothing. */
+export function isHeldBy(run: Run, tallies: Tallies, index: number): boolean {
   const worked = run.rungs[index]
-  if (!state || !worked) return false
-  const slipped = state.tallies[worked.id]?.slipped ?? 0
+  if (!worked) return false
+  const slipped = tallies[index]?.slipped ?? 0
   let first = ''
   let second = false
   let metSince = slipped === 0
   for (let i = index; i < run.rungs.length; i++) {
-    const rung = run.rungs[i]
-    const tally = rung && rung.axis === worked.axis ? state.tallies[rung.id] : undefined
-    if (!tally) continue
+    const tally = tallies[i]
+    if (!tally || run.rungs[i]?.axis !== worked.axis) continue
     if (tally.lastMet > slipped) metSince = true
     for (const met of tally.met) {
       if (first === '') first = met.day
@@ -163,6 +170,8 @@ export function isHeld(run: Run, state: RunState | undefined, index: number): bo
   return false
 }
 
+const noMeetings: readonly Met[] = []
+
 /** Days and meetings of the rungs looked at so far on one axis. */
 interface Seen {
   day: string
@@ -171,24 +180,26 @@ interface Seen {
 }
 
 /**
- * Number of the highest rung of the run that is held, −1 when none is. `atLeast`: a rung known to be held; only those above
- * it are looked at. One pass from the top: what was met higher up on the same axis counts for what lies below.
+ * Number of the highest rung of the run that is held, −1 when none is. One pass from the top: what was met higher up on the same axis counts for what lies below.
  */
-export function topHeld(run: Run, state: RunState | undefined, atLeast = -1): number {
-  if (!state) return -1
+export const topHeld = (run: Run, state: RunState | undefined): number => (state ? topHeldBy(run, talliesOf(run, state)) : -1)
+
+/** The same from the run's tallies. `atLeast`: a rung known to be held; only those above it are looked at. */
+export function topHeldBy(run: Run, tallies: Tallies, atLeast = -1): number {
   const axes: Partial<Record<Rung['axis'], Seen>> = {}
   for (let i = run.rungs.length - 1; i > atLeast; i--) {
     const rung = run.rungs[i]
-    // A rung that was never worked is held only by way of a harder one, which was looked at before.
-    const tally = rung && state.tallies[rung.id]
-    if (!tally) continue
+    const tally = tallies[i]
+    // A rung may be held by way of a harder one only, even when that one was taken away since: so none is passed over once something was met above.
+    if (!rung || (!tally && !axes[rung.axis])) continue
     const seen = (axes[rung.axis] ??= { day: '', twoDays: false, lastMet: 0 })
-    for (const met of tally.met) {
+    for (const met of tally?.met ?? noMeetings) {
       if (seen.day === '') seen.day = met.day
       else if (met.day !== seen.day) seen.twoDays = true
     }
-    seen.lastMet = Math.max(seen.lastMet, tally.lastMet)
-    if (seen.twoDays && (tally.slipped === 0 || seen.lastMet > tally.slipped)) return i
+    if (tally && tally.lastMet > seen.lastMet) seen.lastMet = tally.lastMet
+    const slipped = tally?.slipped ?? 0
+    if (seen.twoDays && (slipped === 0 || seen.lastMet > slipped)) return i
   }
   return atLeast
 }

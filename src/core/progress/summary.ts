@@ -7,7 +7,7 @@ import { commandStanding, targetsOf, type CommandStanding } from './standing'
 import type { DogState } from './state'
 
 /** Raised whenever the fold or the summary changes its meaning: stored ones of another number are made again. */
-export const foldVersion = 3
+export const foldVersion = 4
 
 /** Pace of work: reps done on days on which the dog was worked. */
 export interface Pace {

@@ -1,15 +1,15 @@
 import { rungIndex } from '../curriculum/lookup'
 import type { Run } from '../curriculum/types'
 import { msPerDay } from '../days'
-import type { RungTally, RunState } from './state'
+import type { RungTally, RunState, Tallies } from './state'
 
 /** House: three drops at one rung within seven days, or three blocks that worked it without a pass. */
 const stuckRule = { drops: 3, withinMs: 7 * msPerDay, blocks: 3 } as const
 
 /** A rung passed settles what went wrong there and below, and nothing above. */
-export function clearTrouble(run: Run, runState: RunState, index: number): void {
+export function clearTrouble(run: Run, runState: RunState, tallies: Tallies, index: number): void {
   for (let i = 0; i <= index; i++) {
-    const tally = runState.tallies[run.rungs[i]?.id ?? '']
+    const tally = tallies[i]
     if (!tally) continue
     if (tally.drops.length > 0) tally.drops = []
     tally.blocks = 0
@@ -26,7 +26,11 @@ export function noteDrop(tally: RungTally, runState: RunState, rungId: string, a
 
 /** A block counts once for a rung: at the end of its first set there, or when the next block begins. */
 export function noteBlock(tally: RungTally, blockId: string): void {
-  if (tally.openBlock === blockId) return
+  if (tally.openBlock === blockId) {
+    // The same words from another set: taking these makes the next comparison one of identity.
+    tally.openBlock = blockId
+    return
+  }
   if (tally.openBlock !== '') countBlock(tally)
   tally.openBlock = blockId
 }
@@ -39,9 +43,8 @@ export function countBlock(tally: RungTally): void {
 }
 
 /** Stuck when too many blocks worked the rung in hand without a pass; the top of a ladder is no place to be stuck. */
-export function markStuckByBlocks(run: Run, runState: RunState, index: number): void {
+export function markStuckByBlocks(run: Run, runState: RunState, tally: RungTally, index: number): void {
+  if (tally.blocks < stuckRule.blocks || runState.stuck || index !== runState.position) return
   const rung = run.rungs[index]
-  const tally = rung && runState.tallies[rung.id]
-  const belowTop = index < run.rungs.length - 1
-  if (!runState.stuck && belowTop && index === runState.position && tally && tally.blocks >= stuckRule.blocks) runState.stuck = { rung: rung.id, why: 'three-blocks' }
+  if (rung && index < run.rungs.length - 1) runState.stuck = { rung: rung.id, why: 'three-blocks' }
 }

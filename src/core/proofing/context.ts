@@ -14,6 +14,8 @@ interface Value {
   readonly key: string
   readonly kind: 'cell' | 'kit' | 'hands'
   readonly news: Novelty
+  /** Keys of the harder levels in the same place, which cover a cell. */
+  readonly above: readonly string[]
 }
 
 /** Keys are made once and shared: the fold asks for them at every set. */
@@ -21,21 +23,22 @@ function maker(kind: Value['kind'], news: Novelty): (id: string) => Value {
   const made = new Map<string, Value>()
   return (id) => {
     let known = made.get(id)
-    if (!known) made.set(id, (known = { key: `${kind} ${id}`, kind, news }))
+    if (!known) made.set(id, (known = { key: `${kind} ${id}`, kind, news, above: [] }))
     return known
   }
 }
 const kitValue = maker('kit', 'kit')
 const handsValue = maker('hands', 'hands')
-const cellValues = [0, 1, 2, 3, 4, 5].map((level) => {
-  const made = new Map<string, Value>()
-  return (placeId: string): Value => {
-    let known = made.get(placeId)
-    if (!known) made.set(placeId, (known = { key: `cell ${level} ${placeId}`, kind: 'cell', news: 'place' }))
-    return known
+const levels = [0, 1, 2, 3, 4, 5] as const
+const cells = new Map<string, readonly Value[]>()
+function cellValue(level: number, placeId: string): Value {
+  let known = cells.get(placeId)
+  if (!known) {
+    const keys = levels.map((l) => `cell ${l} ${placeId}`)
+    cells.set(placeId, (known = keys.map((key, l) => ({ key, kind: 'cell', news: 'place', above: keys.slice(l + 1) }))))
   }
-})
-const cellValue = (level: number, placeId: string): Value => (cellValues[level] ?? maker('cell', 'place'))(placeId)
+  return known[level] ?? { key: `cell ${level} ${placeId}`, kind: 'cell', news: 'place', above: [] }
+}
 
 /** The key of a grid cell among a run's climbs. */
 export const cellKey = (level: number, placeId: string): string => cellValue(level, placeId).key
@@ -54,7 +57,7 @@ export function contextStanding(run: Run, state: Pick<RunState, 'climbs'>, aroun
   const open: Value[] = []
   let index = held
   for (const value of valuesOf(around)) {
-    const next = nextFor(run, state, value, around, held)
+    const next = nextFor(run, state, value, held)
     if (next === undefined) continue
     open.push(value)
     if (next < index) index = next
@@ -63,8 +66,8 @@ export function contextStanding(run: Run, state: Pick<RunState, 'climbs'>, aroun
 }
 
 /** The rung this value is to be worked at; undefined when it is as far as what is held. */
-function nextFor(run: Run, state: Pick<RunState, 'climbs'>, value: Value, around: Around, held: number): number | undefined {
-  const climb = value.kind === 'cell' ? bestCell(run, state, around, held) : state.climbs[value.key]
+function nextFor(run: Run, state: Pick<RunState, 'climbs'>, value: Value, held: number): number | undefined {
+  const climb = value.kind === 'cell' ? bestCell(run, state, value, held) : state.climbs[value.key]
   const back = climb?.back === undefined ? -1 : rungIndex(run, climb.back)
   if (back >= 0) return Math.min(back, held)
   const reached = climb?.reached === undefined ? -1 : rungIndex(run, climb.reached)
@@ -73,12 +76,12 @@ function nextFor(run: Run, state: Pick<RunState, 'climbs'>, value: Value, around
 }
 
 /** A cell covers lower levels in the same place: the furthest of this level and above. */
-function bestCell(run: Run, state: Pick<RunState, 'climbs'>, around: Around, held: number): Climb | undefined {
-  const own = state.climbs[cellKey(around.level, around.placeId)]
+function bestCell(run: Run, state: Pick<RunState, 'climbs'>, cell: Value, held: number): Climb | undefined {
+  const own = state.climbs[cell.key]
   if (own?.reached !== undefined && own.back === undefined && rungIndex(run, own.reached) >= held) return own
   let best = own
-  for (let level = around.level + 1; level <= 5; level++) {
-    const harder = state.climbs[cellKey(level, around.placeId)]
+  for (const key of cell.above) {
+    const harder = state.climbs[key]
     if (harder?.reached !== undefined && (best?.reached === undefined || rungIndex(run, harder.reached) > rungIndex(run, best.reached))) best = { reached: harder.reached }
   }
   return best
