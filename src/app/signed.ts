@@ -5,7 +5,7 @@ import type { Told } from '@/screens/told'
 import { kennelDatabase } from '@/store/connection'
 import type { Db } from '@/store/database'
 import type { Person } from '@/store/kennel'
-import { fieldErrors } from '@/work/begin'
+import { fieldErrors } from '@/core/fields'
 import { requestTime } from '@/work/clock'
 import { act } from './door'
 

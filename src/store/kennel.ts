@@ -53,7 +53,7 @@ export function insertHours(db: Db, h: Hours): void {
 const place = z.object({ id: z.string(), name: z.string(), kind: z.enum(placeKinds) })
 export type Place = z.infer<typeof place>
 
-export const readPlaces = (db: Db): readonly Place[] => db.prepare('SELECT id, name, kind FROM place ORDER BY sort').all().map((r) => place.parse(r))
+export const readPlaces = (db: Db): readonly Place[] => db.prepare('SELECT id, name, kind FROM place WHERE closed = 0 ORDER BY sort').all().map((r) => place.parse(r))
 
 export function renamePlace(db: Db, id: string, name: string): void {
   db.prepare('UPDATE place SET name = ? WHERE id = ?').run(name, id)

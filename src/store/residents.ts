@@ -79,6 +79,41 @@ export function insertDog(db: Db, dog: DogRow): void {
   ).run({ ...dog, biteHistory: Number(dog.biteHistory), traits: JSON.stringify(dog.traits) })
 }
 
+/** Brings a dog up to what was said of it at the door. */
+export function updateDog(db: Db, dogId: string, dog: Partial<Pick<DogRow, 'releaseWord' | 'markerWord' | 'side' | 'caution' | 'biteHistory' | 'traits'>>): void {
+  const columns = { releaseWord: 'release_word', markerWord: 'marker_word', side: 'side', caution: 'caution', biteHistory: 'bite_history', traits: 'traits' } as const
+  for (const [key, column] of Object.entries(columns)) {
+    const value = dog[key as keyof typeof columns]
+    if (value !== undefined) db.prepare(`UPDATE dog SET ${column} = ? WHERE id = ?`).run(typeof value === 'boolean' ? Number(value) : typeof value === 'string' ? value : JSON.stringify(value), dogId)
+  }
+}
+
+/** Makes these a dog's own cue words, and no others. */
+export function replaceCueWords(db: Db, dogId: string, words: ReadonlyMap<string, string>): void {
+  db.prepare('DELETE FROM cue_word WHERE dog_id = ?').run(dogId)
+  for (const [command, word] of words) if (word !== '') insertCueWord(db, dogId, command, word)
+}
+
+export function updateRun(db: Db, residencyId: string, runNumber: string): void {
+  db.prepare('UPDATE residency SET run_number = ? WHERE id = ?').run(runNumber, residencyId)
+}
+
+const earlier = z.object({ id: z.string(), arrivesOn: z.string(), leavesOn: z.string() })
+
+/** Other residencies of the same dog, newest first. */
+export const otherResidencies = (db: Db, dogId: string, residencyId: string): readonly z.infer<typeof earlier>[] =>
+  db.prepare('SELECT id, arrives_on AS arrivesOn, leaves_on AS leavesOn FROM residency WHERE dog_id = ? AND id <> ? ORDER BY arrives_on DESC').all(dogId, residencyId).map((r) => earlier.parse(r))
+
+/** The residency of this dog that shares a day with these, or undefined. A dog may come back on the day it went home. */
+export const residencyDuring = (db: Db, dogId: string, arrivesOn: string, leavesOn: string): z.infer<typeof earlier> | undefined =>
+  earlier.optional().parse(db.prepare('SELECT id, arrives_on AS arrivesOn, leaves_on AS leavesOn FROM residency WHERE dog_id = ? AND arrives_on < ? AND leaves_on > ? LIMIT 1').get(dogId, leavesOn, arrivesOn))
+
+const knownDog = z.object({ id: z.string(), name: z.string(), ownerName: z.string(), lastLeft: z.string() })
+
+/** Every dog that ever was here, with the day of its last going home, by name. */
+export const dogsKnown = (db: Db): readonly z.infer<typeof knownDog>[] =>
+  db.prepare('SELECT d.id, d.name, d.owner_name AS ownerName, max(r.leaves_on) AS lastLeft FROM dog d JOIN residency r ON r.dog_id = d.id GROUP BY d.id ORDER BY d.name, lastLeft DESC').all().map((r) => knownDog.parse(r))
+
 export interface ResidencyRow {
   readonly id: string
   readonly dogId: string

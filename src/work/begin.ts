@@ -4,34 +4,17 @@ import { plainDog, traitNames } from '@/core/dog/traits'
 import { roles, type Role } from '@/core/people/roles'
 import { findRung } from '@/core/curriculum/lookup'
 import { dayIn, daysBetween } from '@/core/days'
+import { clock, day, fieldErrors, line, optionalDay, optionalLine } from '@/core/fields'
 import type { Curriculum } from '@/core/curriculum/types'
 import { newestCurriculum } from '@/store/curricula'
 import type { Db } from '@/store/database'
 import { insertHours, insertPerson, readHours, readKennel, readPeople } from '@/store/kennel'
-import { dogInRun, insertCueWord, insertDog, insertPromise, insertResidency } from '@/store/residents'
+import { dropDraft } from '@/store/intake'
+import { dogInRun, dogsKnown, findResident, insertCueWord, insertDog, insertPromise, insertResidency, residencyDuring } from '@/store/residents'
 import { readSigners, writePasscode } from '@/store/signingIn'
 import { refold } from './standings'
 
 export type FormResult = { readonly ok: true; readonly id: string } | { readonly ok: false; readonly errors: Readonly<Record<string, string>> }
-
-/** A line of text as people type it: trimmed, shown as text, never empty; the field is named in the message. */
-const line = (what: string, most: number) =>
-  z
-    .string({ error: `${what} is missing.` })
-    .trim()
-    .min(1, `${what} is missing.`)
-    .refine((s) => [...s].length <= most, `${what} may have ${most} letters at the most.`)
-    .refine((s) => !/\p{Cc}/u.test(s), `${what} may not contain control characters.`)
-
-const optionalLine = (what: string, most: number) =>
-  z.string().trim().refine((s) => [...s].length <= most, `${what} may have ${most} letters at the most.`).refine((s) => !/\p{Cc}/u.test(s), `${what} may not contain control characters.`).default('')
-
-const clock = (what: string) =>
-  z.string({ error: `${what} is missing.` }).regex(/^([01]\d|2[0-3]):[0-5]\d$/, `${what} is a time like 09:00.`).transform((t) => Number(t.slice(0, 2)) * 60 + Number(t.slice(3)))
-
-/** Aborts, so that no later check compares days that are none. */
-export const day = (what: string) =>
-  z.string({ error: `${what} is missing.` }).refine((s) => /^\d{4}-\d{2}-\d{2}$/.test(s) && !Number.isNaN(Date.parse(s)) && new Date(s).toISOString().startsWith(s), { message: `${what} is a date like 2026-04-30.`, abort: true })
 
 export const trainerForm = z
   .object({
@@ -47,8 +30,8 @@ const promiseForm = z.object({
   /** One rung of each run that is promised. */
   rungIds: z.array(z.string()).min(1, 'Choose a rung.').max(6),
   level: z.coerce.number({ error: 'The level is a number from 0 to 5.' }).int().min(0).max(5).default(0),
-  places: z.coerce.number({ error: 'Places is a number from 1 to 12.' }).int().min(1, 'At least one place.').max(12, 'Twelve places at the most.'),
-  people: z.coerce.number({ error: 'People is a number from 1 to 12.' }).int().min(1, 'At least one person.').max(12, 'Twelve people at the most.'),
+  places: z.preprocess((p) => (p === '' || p === null ? 3 : p), z.coerce.number({ error: 'Places is a number from 1 to 12.' }).int().min(1, 'At least one place.').max(12, 'Twelve places at the most.')),
+  people: z.preprocess((p) => (p === '' || p === null ? 2 : p), z.coerce.number({ error: 'People is a number from 1 to 12.' }).int().min(1, 'At least one person.').max(12, 'Twelve people at the most.')),
 })
 
 const promisesForm = (curriculum: Curriculum) => z.record(z.string(), promiseForm).superRefine((promises, ctx) => {
@@ -63,23 +46,28 @@ const promisesForm = (curriculum: Curriculum) => z.record(z.string(), promiseFor
 /** House: a stay of more days is surely a slip of the key. */
 export const longestStay = 200
 
-export const dogForm = (curriculum: Curriculum) => z
+export const dogForm = (curriculum: Curriculum, today: string) => z
   .object({
     name: line('The name', 60),
     owner: line('The owner', 80),
     run: line('The run number', 8),
-    arrivesOn: day('Arrives on'),
+    arrivesOn: optionalDay('Arrives on'),
     leavesOn: day('Goes home on'),
-    releaseWord: line('The release word', 20),
-    markerWord: line('The marker', 20),
+    releaseWord: optionalLine('The release word', 20),
+    markerWord: optionalLine('The marker', 20),
     side: z.enum(['left', 'right'], { error: 'Choose a side.' }),
     caution: optionalLine('The caution', 120),
     biteHistory: z.boolean(),
     cueWords: z.record(z.string(), optionalLine('The cue', 40)),
-    bornOn: z.union([z.literal(''), day('Born on')]).default(''),
+    bornOn: optionalDay('Born on'),
     traits: z.array(z.enum(traitNames)).default([]),
     promises: promisesForm(curriculum),
+    /** Of a dog that was here before. */
+    dogId: z.union([z.literal(''), z.uuid()]).default(''),
+    /** What the residency is to be called: made by the screen, so that what was typed on one device can be gone on with on another. */
+    key: z.uuid().optional(),
   })
+  .transform((f) => ({ ...f, arrivesOn: f.arrivesOn === '' ? today : f.arrivesOn, releaseWord: f.releaseWord === '' ? 'Okay' : f.releaseWord, markerWord: f.markerWord === '' ? 'Yes' : f.markerWord }))
   .superRefine((f, ctx) => {
     if (f.bornOn !== '' && f.bornOn > f.arrivesOn) ctx.addIssue({ code: 'custom', path: ['bornOn'], message: 'Born after it arrives: check the date.' })
     if (f.leavesOn <= f.arrivesOn) ctx.addIssue({ code: 'custom', path: ['leavesOn'], message: 'Goes home on must lie after the arrival.' })
@@ -105,35 +93,36 @@ export function addPerson(db: Db, raw: unknown, now: number, passcodeHash?: stri
 /** Adds a dog with its residency, words and promises; the id is that of the residency. */
 export function addDog(db: Db, raw: unknown, now: number): FormResult {
   const curriculum = newestCurriculum(db)
-  const parsed = dogForm(curriculum).safeParse(raw)
+  const today = dayIn(readKennel(db).timeZone, now)
+  const parsed = dogForm(curriculum, today).safeParse(raw)
   if (!parsed.success) return { ok: false, errors: fieldErrors(parsed.error) }
   const form = parsed.data
   return db
     .transaction((): FormResult => {
-      const today = dayIn(readKennel(db).timeZone, now)
+      if (form.bornOn > today) return { ok: false, errors: { bornOn: 'That day has not come yet.' } }
       if (form.leavesOn < today) return { ok: false, errors: { leavesOn: 'This day is past: the dog would be gone already.' } }
       const taken = dogInRun(db, form.run, form.arrivesOn, form.leavesOn)
       if (taken !== undefined) return { ok: false, errors: { run: `${taken} has run ${form.run} during these days.` } }
-      const dogId = v7()
-      const id = v7()
-      insertDog(db, { id: dogId, name: form.name, ownerName: form.owner, releaseWord: form.releaseWord, markerWord: form.markerWord, side: form.side, caution: form.caution, biteHistory: form.biteHistory, traits: { ...plainDog, ...Object.fromEntries(form.traits.map((t) => [t, true])), bornOn: form.bornOn === '' ? null : form.bornOn }, createdAt: now })
-      for (const command of curriculum.commands) {
+      const id = form.key ?? v7()
+      if (form.key !== undefined && findResident(db, id)) return { ok: false, errors: { '': 'This booking was made already.' } }
+      const before = form.dogId === '' ? undefined : dogsKnown(db).find((d) => d.id === form.dogId)
+      if (form.dogId !== '' && !before) return { ok: false, errors: { dogId: 'No such dog was here before.' } }
+      const dogId = before?.id ?? v7()
+      const clash = before && residencyDuring(db, dogId, form.arrivesOn, form.leavesOn)
+      if (clash) return { ok: false, errors: { arrivesOn: `${form.name} is here from ${clash.arrivesOn} to ${clash.leavesOn} already.` } }
+      // A dog that comes back keeps its name in the books, its history and its words; it is tested afresh.
+      if (!before) insertDog(db, { id: dogId, name: form.name, ownerName: form.owner, releaseWord: form.releaseWord, markerWord: form.markerWord, side: form.side, caution: form.caution, biteHistory: form.biteHistory, traits: { ...plainDog, ...Object.fromEntries(form.traits.map((t) => [t, true])), bornOn: form.bornOn === '' ? null : form.bornOn }, createdAt: now })
+      if (!before) for (const command of curriculum.commands) {
         const word = form.cueWords[command.id]
         if (word) insertCueWord(db, dogId, command.id, word)
       }
       insertResidency(db, { id, dogId, runNumber: form.run, arrivesOn: form.arrivesOn, leavesOn: form.leavesOn, curriculumId: curriculum.id, curriculumVersion: curriculum.version, createdAt: now })
       for (const [command, { rungIds, ...wanted }] of Object.entries(form.promises)) for (const rungId of rungIds) insertPromise(db, id, command, { rungId, ...wanted })
+      dropDraft(db, id, 'booking')
       refold(db, id)
       return { ok: true, id }
     })
     .immediate()
-}
-
-/** The first thing wrong with each field, by its dotted path. */
-export function fieldErrors(error: z.ZodError): Record<string, string> {
-  const found: Record<string, string> = {}
-  for (const issue of error.issues) found[issue.path.join('.')] ??= issue.message
-  return found
 }
 
 const dayNames = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun']

@@ -1,11 +1,13 @@
 import ical, { ICalCalendarMethod, ICalEventStatus } from 'ical-generator'
 import { v7 } from 'uuid'
 import { z } from 'zod'
-import { dayIn, daysBetween } from '@/core/days'
+import { addDays, dayIn, daysBetween, startOfDay } from '@/core/days'
+import type { House } from '@/core/house/house'
 import { freeSlots, handoffEveryMinutes, handoffMinutes, type Slot } from '@/core/handoff/slots'
 import { findRung } from '@/core/curriculum/lookup'
 import type { Db } from '@/store/database'
 import { appendHandoff, busyPeople, findHandoff, lastCancelled, liveHandoff, type Handoff } from '@/store/handoffs'
+import { readDaysOff, readHouse } from '@/store/house'
 import { readHours, readKennel, readPeople } from '@/store/kennel'
 import { findResident, residentsOn, type Resident } from '@/store/residents'
 import { ladderOf } from './regimes'
@@ -61,8 +63,13 @@ function slotsFor(db: Db, resident: Resident, readyOn: string | undefined, now: 
   if (readyOn === undefined && moving === undefined) return []
   const today = dayIn(timeZone, now)
   const firstDay = readyOn !== undefined && readyOn > today ? readyOn : today
-  return freeSlots({ timeZone, firstDay, lastDay: resident.leavesOn, notBefore: now, minutes: handoffMinutes, everyMinutes: handoffEveryMinutes, hours: handoffHours(db), busy: busyPeople(db, now - 86_400_000, moving) })
+  return freeSlots({ timeZone, firstDay, lastDay: resident.leavesOn, notBefore: now, minutes: handoffMinutes, everyMinutes: handoffEveryMinutes, hours: handoffHours(db), busy: [...busyPeople(db, now - 86_400_000, moving), ...daysAway(db, timeZone, today)], quiet: quietOf(readHouse(db)) })
 }
+
+/** Whole days on which somebody is away. */
+const daysAway = (db: Db, timeZone: string, today: string) => readDaysOff(db, today).map((o) => ({ personId: o.personId, from: startOfDay(timeZone, o.from), to: startOfDay(timeZone, addDays(o.to, 1)) }))
+
+const quietOf = ({ quietFrom, quietTo }: House) => (quietFrom === '' || quietTo === '' ? undefined : { from: quietFrom, to: quietTo })
 
 /** Hours of those who may show a dog to its owner: leads and trainers, not kennel hands. */
 function handoffHours(db: Db) {

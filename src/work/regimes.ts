@@ -3,6 +3,7 @@ import type { Curriculum } from '@/core/curriculum/types'
 import { addDays, startOfDay } from '@/core/days'
 import { newest, regimesOf, type RegimeSource, type Regimes } from '@/core/progress/regime'
 import type { DatedChange } from '@/core/method/rows'
+import { readStarts } from '@/store/baseline'
 import { findCurriculum, newestCurriculum, readMoves, type CurriculumName } from '@/store/curricula'
 import type { Db } from '@/store/database'
 import { readKennel } from '@/store/kennel'
@@ -40,6 +41,7 @@ export function regimesOfResident(db: Db, resident: Resident, { house = readHous
     changes: changes.filter((c) => c.at < until),
     traits: resident.traits,
     side: resident.side,
+    starts: readStarts(db, resident.residencyId),
     startOfDay: (day) => startOfDay(timeZone, day),
   })
 }

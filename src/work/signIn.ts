@@ -7,7 +7,8 @@ import { insertPerson, readKennel, readPeople, updateKennel, type Person } from 
 import type { Db } from '@/store/database'
 import { clearWrong, endAllSigningIn, endSigningIn, findSigningIn, hasLead, insertSigningIn, insertWrong, readPasscode, readSigners, touchSigningIn, writePasscode, wrongSince } from '@/store/signingIn'
 import { nobody } from './who'
-import { addPerson, fieldErrors, type FormResult } from './begin'
+import { fieldErrors } from '@/core/fields'
+import { addPerson, type FormResult } from './begin'
 
 /** House: a sign-in ends by itself so long after it was last used. The screen at a desk locks much sooner. */
 const idleMs = 14 * 3_600_000

@@ -10,6 +10,14 @@ export const lifeStages = {
   'older puppy': 2,
 } as const
 export type LifeStage = keyof typeof lifeStages
+export const lifeStageNames = ['neutered adult', 'intact adult', 'prone to gain', 'puppy under four months', 'older puppy'] as const satisfies readonly LifeStage[]
+
+/** House: a dog counts as an older puppy from 17 weeks on and as grown from a year on; giants grow for longer, so the trainer may choose. */
+export function stageByAge(ageDays: number | undefined, neutered: boolean): LifeStage {
+  if (ageDays !== undefined && ageDays < 120) return 'puppy under four months'
+  if (ageDays !== undefined && ageDays < 365) return 'older puppy'
+  return neutered ? 'neutered adult' : 'intact adult'
+}
 
 /** Daily need, kcal. */
 export const dailyKcal = (kg: number, stage: LifeStage): number => restingKcal(kg) * lifeStages[stage]

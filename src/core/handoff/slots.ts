@@ -32,6 +32,8 @@ export interface SlotQuestion {
   readonly everyMinutes: number
   readonly hours: readonly Hours[]
   readonly busy: readonly Busy[]
+  /** Minutes after midnight between which nothing is shown; may run over midnight. */
+  readonly quiet?: { readonly from: number; readonly to: number } | undefined
 }
 
 /** House: a handoff takes an hour and may begin on the half hour. */
@@ -57,12 +59,15 @@ export function freeSlots(q: SlotQuestion): readonly Slot[] {
 function slotsInDay(q: SlotQuestion, day: CalendarDate, h: Hours): Slot[] {
   const slots: Slot[] = []
   for (let at = h.from; at + q.minutes <= h.to; at += q.everyMinutes) {
+    if (q.quiet && isQuiet(q.quiet, at, at + q.minutes)) continue
     const from = instant(day, at, q.timeZone)
     const to = instant(day, at + q.minutes, q.timeZone)
     if (from !== undefined && to !== undefined && to - from === q.minutes * 60_000) slots.push({ personId: h.personId, from, to })
   }
   return slots
 }
+
+const isQuiet = ({ from, to }: NonNullable<SlotQuestion['quiet']>, begin: number, end: number): boolean => (from < to ? begin < to && end > from : begin < to || end > from)
 
 /** The moment at which the wall clock shows this minute of the day; undefined when a clock change skips it. */
 function instant(day: CalendarDate, minute: number, timeZone: string): number | undefined {

@@ -140,14 +140,31 @@ class Fold {
     return this.regime
   }
 
+  /** Goes on under this regime, by way of all that came between. */
   enter(regime: Regime): void {
     if (regime === this.regime) return
+    const to = this.regimes.indexOf(regime)
+    for (let i = this.regimes.indexOf(this.regime) + 1; i <= to; i++) this.enterNext(this.regimes[i] ?? regime)
+  }
+
+  private enterNext(regime: Regime): void {
     if (regime.curriculum !== this.regime.curriculum) {
       carryOver(this.state, this.regime.curriculum, regime.curriculum)
       this.hands.clear()
       this.heldTick++
     }
     this.regime = regime
+    for (const rungId of regime.starts ?? []) this.start(rungId)
+  }
+
+  /** Puts a rung in hand. One that this ladder does not have is passed over. */
+  private start(rungId: string): void {
+    const found = ownRung(this.regime.curriculum, rungId)
+    if (!found) return
+    const runState = (this.state.runs[found.runKey] ??= emptyRunState())
+    runState.position = found.index
+    restartWindow(runState.window, '')
+    this.heldTick++
   }
 
   private begin(set: SetContext): Progress {

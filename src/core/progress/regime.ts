@@ -11,6 +11,14 @@ export interface Regime {
   readonly from: number
   readonly curriculum: Curriculum
   readonly judging: Judging
+  /** Rungs that are put in hand as this regime begins: what a baseline found. */
+  readonly starts?: readonly string[]
+}
+
+/** Where a run begins, from this moment on. It makes nothing passed and nothing held. */
+export interface Start {
+  readonly at: number
+  readonly rungId: string
 }
 
 /** Always at least one, in order of time. */
@@ -23,19 +31,21 @@ export interface RegimeSource {
   readonly changes: readonly DatedChange[]
   readonly traits: DogTraits
   readonly side: 'left' | 'right'
+  /** Starting rungs, in order of time. */
+  readonly starts?: readonly Start[]
   /** Milliseconds at which a calendar day of the kennel begins. */
   readonly startOfDay: (day: string) => number
 }
 
 /**
- * What held for this dog when: a new regime with each version moved to, each judging setting changed and the day on
- * which a dog stops being young. What was recorded before keeps the rules it was made under.
+ * What held for this dog when: a new regime with each version moved to, each judging setting changed, each baseline and
+ * the day on which a dog stops being young. What was recorded before keeps the rules it was made under.
  */
 export function regimesOf(source: RegimeSource): Regimes {
   const grownAt = source.traits.bornOn === null ? undefined : source.startOfDay(addDays(source.traits.bornOn, youngUntilDays))
   const young = (at: number) => grownAt !== undefined && at < grownAt
   const first = source.versions[0]
-  const moments = [...new Set([...source.versions.slice(1).map((v) => v.from), ...source.changes.map((c) => c.at), ...(grownAt === undefined ? [] : [grownAt])])].sort((a, b) => a - b)
+  const moments = [...new Set([...source.versions.slice(1).map((v) => v.from), ...source.changes.map((c) => c.at), ...(source.starts ?? []).map((s) => s.at), ...(grownAt === undefined ? [] : [grownAt])])].sort((a, b) => a - b)
   const at = (from: number): Regime => {
     const version = source.versions.findLast((v) => v.from <= from) ?? first
     return { ...regimeOf(version.curriculum, methodAt(source.changes, from), { traits: source.traits, side: source.side, young: young(from) }), from }
@@ -44,8 +54,9 @@ export function regimesOf(source: RegimeSource): Regimes {
   for (const moment of moments) {
     const next = at(moment)
     const last = regimes.at(-1)
-    if (last && last.curriculum === next.curriculum && last.judging === next.judging) continue
-    regimes.push(next)
+    const starts = (source.starts ?? []).filter((s) => s.at === moment).map((s) => s.rungId)
+    if (starts.length === 0 && last && last.curriculum === next.curriculum && last.judging === next.judging) continue
+    regimes.push(starts.length === 0 ? next : { ...next, starts })
   }
   return regimes
 }

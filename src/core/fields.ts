@@ -1,0 +1,124 @@
+import { z } from 'zod'
+
+/** Fields as people type them: what comes in is text, and every refusal names the field and says what would do. */
+
+/** What a form was sent with, by field; a field may be there more than once. */
+export type Typed = Readonly<Record<string, readonly string[]>>
+
+const lettersIn = (s: string): number => [...s].length
+const noControls = (s: string): boolean => !/\p{Cc}/u.test(s)
+const noControlsButLines = (s: string): boolean => !/\p{Cc}/u.test(s.replace(/[\n\r\t]/g, ''))
+
+/** A line of text: trimmed, never empty. */
+export const line = (what: string, most: number) =>
+  z
+    .string({ error: `${what} is missing.` })
+    .trim()
+    .min(1, `${what} is missing.`)
+    .refine((s) => lettersIn(s) <= most, `${what} may have ${most} letters at the most.`)
+    .refine(noControls, `${what} may not contain control characters.`)
+
+/** A line that may be left empty. */
+export const optionalLine = (what: string, most: number) =>
+  z.string().trim().refine((s) => lettersIn(s) <= most, `${what} may have ${most} letters at the most.`).refine(noControls, `${what} may not contain control characters.`).default('')
+
+/** Several lines that may be left empty. */
+export const lines = (what: string, most: number) =>
+  z.string().trim().refine((s) => lettersIn(s) <= most, `${what} may have ${most} letters at the most.`).refine(noControlsButLines, `${what} may not contain control characters.`).default('')
+
+/** A clock time, as minutes since midnight. */
+export const clock = (what: string) =>
+  z.string({ error: `${what} is missing.` }).regex(/^([01]\d|2[0-3]):[0-5]\d$/, `${what} is a time like 09:00.`).transform((t) => Number(t.slice(0, 2)) * 60 + Number(t.slice(3)))
+
+const isDay = (s: string): boolean => /^\d{4}-\d{2}-\d{2}$/.test(s) && !Number.isNaN(Date.parse(s)) && new Date(s).toISOString().startsWith(s)
+
+/** A calendar day. Aborts, so that no later check compares days that are none. */
+export const day = (what: string) => z.string({ error: `${what} is missing.` }).refine(isDay, { message: `${what} is a date like 2026-04-30.`, abort: true })
+
+/** A calendar day, or empty. */
+export const optionalDay = (what: string) => z.union([z.literal(''), day(what)], { error: `${what} is a date like 2026-04-30.` }).default('')
+
+const asNumber = (s: string): number => (/^[+-]?(\d+([.,]\d*)?|[.,]\d+)$/.test(s) ? Number(s.replace(',', '.')) : Number.NaN)
+
+/** A number with a point or a comma. */
+export const number = (what: string, least: number, most: number) =>
+  z
+    .string({ error: `${what} is missing.` })
+    .trim()
+    .min(1, `${what} is missing.`)
+    .transform(asNumber)
+    .refine((n) => n >= least && n <= most, `${what} is a number from ${least} to ${most}.`)
+
+/** A number, or null for an empty field. */
+export const optionalNumber = (what: string, least: number, most: number) =>
+  z
+    .string()
+    .trim()
+    .default('')
+    .transform((s) => (s === '' ? null : asNumber(s)))
+    .refine((n) => n === null || (n >= least && n <= most), `${what} is a number from ${least} to ${most}, or empty.`)
+
+/** A box that is ticked or not. */
+export const tick = z.union([z.literal('yes').transform(() => true), z.boolean()]).default(false)
+
+/** Rows of a list; rows with nothing in them are left out. Row numbers in messages stay those of the form. */
+export const rows = <S extends z.ZodType>(row: S, most: number, what: string) =>
+  z
+    .array(z.unknown())
+    .default([])
+    .refine((all) => all.length <= most, `${what}: ${most} rows at the most.`)
+    .transform((all, ctx) => {
+      const kept: z.output<S>[] = []
+      for (const [i, raw] of all.entries()) {
+        if (isBlank(raw)) continue
+        const parsed = row.safeParse(raw)
+        if (parsed.success) kept.push(parsed.data)
+        else for (const issue of parsed.error.issues) ctx.addIssue({ code: 'custom', message: issue.message, path: [i, ...issue.path] })
+      }
+      return kept
+    })
+
+const isBlank = (raw: unknown): boolean => {
+  if (typeof raw !== 'object' || raw === null) return raw === undefined || raw === null || raw === ''
+  return Object.entries(raw).every(([name, value]: [string, unknown]) => name === 'id' || name === 'kind' || isBlank(value))
+}
+
+const forbiddenNames = new Set(['__proto__', 'constructor', 'prototype'])
+
+/**
+ * Flat field names as an object: `owner`, `phones.0.number`. `several`: fields that are lists even when there is one.
+ * Names that would reach into an object's own workings are passed over, and no list grows beyond 200.
+ */
+export function nested(typed: Typed, several: readonly string[] = []): Record<string, unknown> {
+  const root: Record<string, unknown> = {}
+  for (const [name, values] of Object.entries(typed)) {
+    const path = name.split('.')
+    if (path.length > 4 || path.some((p) => forbiddenNames.has(p) || p === '')) continue
+    let at: Record<string, unknown> = root
+    for (const part of path.slice(0, -1)) {
+      const next = at[part]
+      at = typeof next === 'object' && next !== null ? (next as Record<string, unknown>) : ((at[part] = {}) as Record<string, unknown>)
+    }
+    at[path.at(-1) ?? ''] = several.includes(name) ? [...values] : (values[0] ?? '')
+  }
+  return listed(root) as Record<string, unknown>
+}
+
+/** Objects whose names are all row numbers become lists. */
+function listed(value: unknown): unknown {
+  if (typeof value !== 'object' || value === null || Array.isArray(value)) return value
+  const entries = Object.entries(value).map(([k, v]) => [k, listed(v)] as const)
+  if (entries.length > 0 && entries.every(([k]) => /^\d{1,3}$/.test(k) && Number(k) < 200)) {
+    const list: unknown[] = []
+    for (const [k, v] of entries) list[Number(k)] = v
+    return Array.from(list)
+  }
+  return Object.fromEntries(entries)
+}
+
+/** The first thing wrong with each field, by its dotted path. */
+export function fieldErrors(error: z.ZodError): Record<string, string> {
+  const found: Record<string, string> = {}
+  for (const issue of error.issues) found[issue.path.join('.')] ??= issue.message
+  return found
+}

@@ -1,0 +1,103 @@
+import { z } from 'zod'
+import { lifeStageNames, type LifeStage } from '@/core/food/energy'
+import type { Db } from './database'
+
+export interface WeightRow {
+  readonly id: string
+  readonly dogId: string
+  readonly day: string
+  readonly kg: number
+  readonly at: number
+  readonly recordedBy: string
+}
+
+export function insertWeight(db: Db, w: WeightRow): void {
+  db.prepare('INSERT INTO weight (id, dog_id, day, kg, at, recorded_by) VALUES (@id, @dogId, @day, @kg, @at, @recordedBy)').run(w)
+}
+
+const weightRow = z.object({ id: z.string(), day: z.string(), kg: z.number() })
+
+/** Weighings that stand, oldest first; the last of a day is that day's. */
+export const readWeights = (db: Db, dogId: string): readonly z.infer<typeof weightRow>[] =>
+  db.prepare('SELECT id, day, kg FROM weight w WHERE dog_id = ? AND NOT EXISTS (SELECT 1 FROM taken_back t WHERE t.target_id = w.id) ORDER BY day, at, rowid').all(dogId).map((r) => weightRow.parse(r))
+
+export interface PlanRow {
+  readonly id: string
+  readonly residencyId: string
+  readonly feedId: string
+  readonly stage: LifeStage
+  readonly factor: number | null
+  readonly vetKcal: number | null
+  readonly trainingShare: number
+  readonly goalKg: number | null
+  readonly at: number
+  readonly recordedBy: string
+}
+
+export function insertPlan(db: Db, p: PlanRow): void {
+  db.prepare('INSERT INTO feeding_plan (id, residency_id, feed_id, stage, factor, vet_kcal, training_share, goal_kg, at, recorded_by) VALUES (@id, @residencyId, @feedId, @stage, @factor, @vetKcal, @trainingShare, @goalKg, @at, @recordedBy)').run(p)
+}
+
+const planRow = z.object({ feed_id: z.string(), stage: z.enum(lifeStageNames), factor: z.number().nullable(), vet_kcal: z.number().nullable(), training_share: z.number(), goal_kg: z.number().nullable(), at: z.number(), by: z.string() })
+
+export interface KeptPlan {
+  readonly feedId: string
+  readonly stage: LifeStage
+  readonly factor: number | null
+  readonly vetKcal: number | null
+  readonly trainingShare: number
+  readonly goalKg: number | null
+  readonly at: number
+  readonly by: string
+}
+
+/** How this dog is fed, as last decided. */
+export function readPlan(db: Db, residencyId: string): KeptPlan | undefined {
+  const r = planRow.optional().parse(db.prepare('SELECT f.feed_id, f.stage, f.factor, f.vet_kcal, f.training_share, f.goal_kg, f.at, p.name AS by FROM feeding_plan f JOIN person p ON p.id = f.recorded_by WHERE f.residency_id = ? ORDER BY f.at DESC, f.id DESC LIMIT 1').get(residencyId))
+  return r && { feedId: r.feed_id, stage: r.stage, factor: r.factor, vetKcal: r.vet_kcal, trainingShare: r.training_share, goalKg: r.goal_kg, at: r.at, by: r.by }
+}
+
+export const fedKinds = ['weighed', 'eaten', 'bowl', 'extra'] as const
+export type FedKind = (typeof fedKinds)[number]
+
+export interface FedRow {
+  readonly id: string
+  readonly residencyId: string
+  readonly day: string
+  readonly kind: FedKind
+  readonly feedId: string
+  readonly grams: number
+  readonly note: string
+  readonly at: number
+  readonly recordedBy: string
+}
+
+/** False when this fact is already here. */
+export const insertFed = (db: Db, f: FedRow): boolean =>
+  db.prepare('INSERT INTO fed (id, residency_id, day, kind, feed_id, grams, note, at, recorded_by) VALUES (@id, @residencyId, @day, @kind, @feedId, @grams, @note, @at, @recordedBy) ON CONFLICT (id) DO NOTHING').run(f).changes === 1
+
+const fedRow = z.object({ id: z.string(), residencyId: z.string(), kind: z.enum(fedKinds), feedId: z.string(), grams: z.number(), note: z.string(), at: z.number(), by: z.string() })
+export type KeptFed = z.infer<typeof fedRow>
+
+/** What was fed on a day and stands, in order; of all dogs, or of one. */
+export const readFed = (db: Db, day: string, residencyId?: string): readonly KeptFed[] =>
+  db
+    .prepare(
+      `SELECT f.id, f.residency_id AS residencyId, f.kind, f.feed_id AS feedId, f.grams, f.note, f.at, p.name AS by FROM fed f JOIN person p ON p.id = f.recorded_by
+       WHERE f.day = ? ${residencyId === undefined ? '' : 'AND f.residency_id = ?'} AND NOT EXISTS (SELECT 1 FROM taken_back t WHERE t.target_id = f.id) ORDER BY f.at, f.rowid`,
+    )
+    .all(...(residencyId === undefined ? [day] : [day, residencyId]))
+    .map((r) => fedRow.parse(r))
+
+/** Reps of a day that were marked as paid, by residency. */
+export const paidReps = (db: Db, day: string): ReadonlyMap<string, number> =>
+  new Map(
+    z.array(z.object({ id: z.string(), n: z.number() })).parse(
+      db
+        .prepare(
+          `SELECT s.residency_id AS id, count(*) AS n FROM training_set s JOIN rep r ON r.set_id = s.id
+           WHERE s.day = ? AND r.paid = 1 AND NOT EXISTS (SELECT 1 FROM voided v WHERE v.target_id IN (r.id, s.id)) GROUP BY s.residency_id`,
+        )
+        .all(day),
+    ).map((r) => [r.id, r.n]),
+  )

@@ -1,0 +1,92 @@
+import { z } from 'zod'
+import { placeKinds } from '@/core/curriculum/types'
+import { plainHouse, sectionSchemas, type House } from '@/core/house/house'
+import type { Db } from './database'
+import { readKennel, updateKennel } from './kennel'
+
+const kept = z.object({ settings: z.string() })
+
+/** What the house last said of itself; the plain house where it never did. */
+export function readHouse(db: Db): House {
+  const kennel = readKennel(db)
+  const row = kept.optional().parse(db.prepare('SELECT settings FROM house_setting ORDER BY at DESC, id DESC LIMIT 1').get())
+  const plain = plainHouse(kennel.name, kennel.timeZone)
+  return row ? { ...plain, ...(JSON.parse(row.settings) as Partial<House>), name: kennel.name, timeZone: kennel.timeZone } : plain
+}
+
+export function appendHouse(db: Db, id: string, house: House, recordedBy: string, at: number): void {
+  db.prepare('INSERT INTO house_setting (id, settings, at, recorded_by) VALUES (?, ?, ?, ?)').run(id, JSON.stringify(house), at, recordedBy)
+  updateKennel(db, { ...readKennel(db), name: house.name, timeZone: house.timeZone })
+}
+
+const space = z.object({ id: z.string(), name: z.string(), kind: z.enum(placeKinds), indoors: z.number(), holds: z.number(), surface: z.string() })
+export type SpaceRow = Omit<z.infer<typeof space>, 'indoors'> & { readonly indoors: boolean }
+
+/** Spaces in use, in the house's order. */
+export const readSpaces = (db: Db): readonly SpaceRow[] =>
+  db.prepare('SELECT id, name, kind, indoors, holds, surface FROM place WHERE closed = 0 ORDER BY sort').all().map((raw) => { const r = space.parse(raw); return { ...r, indoors: r.indoors === 1 } })
+
+/** Makes these the spaces in use, in this order; all others are closed. A closed one of the same name opens again. */
+export function writeSpaces(db: Db, spaces: readonly SpaceRow[]): void {
+  // Names are unique: everything first steps aside, so that two spaces may change names.
+  db.prepare("UPDATE place SET closed = 1, name = id || ' · ' || name WHERE closed = 0").run()
+  const named = db.prepare("SELECT id FROM place WHERE closed = 1 AND (id = ? OR name = ? OR name = id || ' · ' || ?) ORDER BY id = ? DESC LIMIT 1")
+  const update = db.prepare('UPDATE place SET name = @name, kind = @kind, indoors = @indoors, holds = @holds, surface = @surface, sort = @sort, closed = 0 WHERE id = @id')
+  const insert = db.prepare('INSERT INTO place (id, name, kind, indoors, holds, surface, sort, closed) VALUES (@id, @name, @kind, @indoors, @holds, @surface, @sort, 0)')
+  spaces.forEach((s, i) => {
+    const known = z.object({ id: z.string() }).optional().parse(named.get(s.id, s.name, s.name, s.id))
+    const row = { ...s, id: known?.id ?? s.id, indoors: Number(s.indoors), sort: i + 1 }
+    if (known) update.run(row)
+    else insert.run(row)
+  })
+}
+
+const feed = z.object({ id: z.string(), name: z.string(), kcal_per_100g: z.number(), kcal_per_piece: z.number().nullable(), tier: z.number(), contains: z.string(), dropped: z.number() })
+export interface FeedRow {
+  readonly id: string
+  readonly name: string
+  readonly kcalPer100g: number
+  readonly kcalPerPiece: number | null
+  readonly tier: number
+  readonly contains: string
+}
+
+const feedRow = (raw: unknown): FeedRow => { const r = feed.parse(raw); return { id: r.id, name: r.name, kcalPer100g: r.kcal_per_100g, kcalPerPiece: r.kcal_per_piece, tier: r.tier, contains: r.contains } }
+
+/** Feeds in use, the plainest first. */
+export const readFeeds = (db: Db): readonly FeedRow[] => db.prepare('SELECT * FROM feed WHERE dropped = 0 ORDER BY tier, name').all().map(feedRow)
+
+/** Every feed there ever was, by id. */
+export const allFeeds = (db: Db): ReadonlyMap<string, FeedRow> => new Map(db.prepare('SELECT * FROM feed').all().map(feedRow).map((f) => [f.id, f]))
+
+/** Makes these the feeds in use; others are no longer fed. */
+export function writeFeeds(db: Db, feeds: readonly FeedRow[]): void {
+  db.prepare('UPDATE feed SET dropped = 1').run()
+  const put = db.prepare(
+    `INSERT INTO feed (id, name, kcal_per_100g, kcal_per_piece, tier, contains, dropped) VALUES (@id, @name, @kcalPer100g, @kcalPerPiece, @tier, @contains, 0)
+     ON CONFLICT (id) DO UPDATE SET name = excluded.name, kcal_per_100g = excluded.kcal_per_100g, kcal_per_piece = excluded.kcal_per_piece, tier = excluded.tier, contains = excluded.contains, dropped = 0`,
+  )
+  for (const f of feeds) put.run(f)
+}
+
+const off = z.object({ id: z.string(), person_id: z.string(), from_day: z.string(), to_day: z.string(), why: z.string() })
+export interface DayOffRow {
+  readonly id: string
+  readonly personId: string
+  readonly from: string
+  readonly to: string
+  readonly why: string
+}
+
+/** Days off that are not over on this day. */
+export const readDaysOff = (db: Db, today: string): readonly DayOffRow[] =>
+  db.prepare('SELECT id, person_id, from_day, to_day, why FROM day_off WHERE to_day >= ? ORDER BY from_day, id').all(today).map((raw) => { const r = off.parse(raw); return { id: r.id, personId: r.person_id, from: r.from_day, to: r.to_day, why: r.why } })
+
+/** Makes these the days off from this day on; past ones stay as they were. */
+export function writeDaysOff(db: Db, today: string, rows: readonly DayOffRow[]): void {
+  db.prepare('DELETE FROM day_off WHERE to_day >= ?').run(today)
+  const put = db.prepare('INSERT INTO day_off (id, person_id, from_day, to_day, why) VALUES (@id, @personId, @from, @to, @why) ON CONFLICT (id) DO NOTHING')
+  for (const r of rows) put.run(r)
+}
+
+export type Sections = typeof sectionSchemas

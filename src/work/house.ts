@@ -1,0 +1,76 @@
+import { existsSync, statSync } from 'node:fs'
+import { join } from 'node:path'
+import { v7 } from 'uuid'
+import { nested, fieldErrors, type Typed } from '@/core/fields'
+import { clockTyped, houseSections, sectionSchemas, sectionsFor, type House, type HouseSection, type SectionSpec } from '@/core/house/house'
+import { typedOf } from '@/core/intake/steps'
+import { dayIn } from '@/core/days'
+import type { Db } from '@/store/database'
+import { appendHouse, readDaysOff, readFeeds, readHouse, readSpaces, writeDaysOff, writeFeeds, writeSpaces } from '@/store/house'
+import { readKennel, readPeople } from '@/store/kennel'
+import type { FormResult } from './begin'
+
+export const isSection = (id: string): id is HouseSection => (houseSections as readonly string[]).includes(id)
+
+/** Keeps one section of the house as typed; nothing of it when anything is wrong. */
+export function keepSection(db: Db, section: HouseSection, typed: Typed, recordedBy: string, now: number): FormResult {
+  const parsed = sectionSchemas[section].safeParse(nested(typed))
+  if (!parsed.success) return { ok: false, errors: fieldErrors(parsed.error) }
+  return db
+    .transaction((): FormResult => {
+      switch (section) {
+        case 'house':
+          appendHouse(db, v7(), sectionSchemas.house.parse(nested(typed)), recordedBy, now)
+          break
+        case 'spaces':
+          writeSpaces(db, sectionSchemas.spaces.parse(nested(typed)).spaces.map((s) => ({ id: s.id === '' ? v7() : s.id, name: s.name, kind: s.kind, indoors: s.where === 'indoors', holds: s.holds, surface: s.surface })))
+          break
+        case 'feeds':
+          writeFeeds(db, sectionSchemas.feeds.parse(nested(typed)).feeds.map((f) => ({ id: f.id === '' ? v7() : f.id, name: f.name, kcalPer100g: f.kcalPer100g, kcalPerPiece: f.kcalPerPiece, tier: Number(f.tier), contains: f.contains })))
+          break
+        case 'daysOff': {
+          const { off } = sectionSchemas.daysOff.parse(nested(typed))
+          const known = new Set(readPeople(db).map((p) => p.id))
+          const stranger = off.findIndex((o) => !known.has(o.personId))
+          if (stranger >= 0) return { ok: false, errors: { [`off.${stranger}.personId`]: 'Choose who.' } }
+          writeDaysOff(db, dayIn(readKennel(db).timeZone, now), off.map((o) => ({ ...o, id: o.id === '' ? v7() : o.id })))
+          break
+        }
+      }
+      return { ok: true, id: section }
+    })
+    .immediate()
+}
+
+export interface HouseView {
+  readonly sections: readonly (SectionSpec & { readonly values: Typed })[]
+  readonly house: House
+}
+
+/** The house's page: each section with what is kept now, as typed. */
+export function loadHouse(db: Db, now: number): HouseView {
+  const house = readHouse(db)
+  const people = readPeople(db)
+  const values: Readonly<Record<HouseSection, Typed>> = {
+    house: typedOf({ ...house, meals: house.meals.map((m) => ({ name: m.name, at: clockTyped(m.at) })), quietFrom: house.quietFrom === '' ? '' : clockTyped(house.quietFrom), quietTo: house.quietTo === '' ? '' : clockTyped(house.quietTo) }),
+    spaces: typedOf({ spaces: readSpaces(db).map((s) => ({ ...s, where: s.indoors ? 'indoors' : 'outdoors', indoors: undefined })) }),
+    feeds: typedOf({ feeds: readFeeds(db) }),
+    daysOff: typedOf({ off: readDaysOff(db, dayIn(house.timeZone, now)) }),
+  }
+  return { house, sections: sectionsFor(people).map((s) => ({ ...s, values: values[s.id] })) }
+}
+
+/** Copies the whole database into the house's backup folder, as one file that Kibou can be started with. */
+export async function backUp(db: Db, now: number): Promise<{ readonly ok: true; readonly file: string } | { readonly ok: false; readonly reason: string }> {
+  const { backupFolder } = readHouse(db)
+  if (backupFolder === '') return { ok: false, reason: 'The house has no backup folder yet.' }
+  if (!existsSync(backupFolder) || !statSync(backupFolder).isDirectory()) return { ok: false, reason: `There is no folder ${backupFolder} on this machine.` }
+  const file = join(backupFolder, `kibou-${new Date(now).toISOString().slice(0, 19).replaceAll(':', '-')}.db`)
+  try {
+    await db.backup(file)
+    return { ok: true, file }
+  } catch (error) {
+    return { ok: false, reason: `The backup could not be written: ${error instanceof Error ? error.message : String(error)}` }
+  }
+}
+

@@ -1,0 +1,190 @@
+import { v7 } from 'uuid'
+import { z } from 'zod'
+import { findCommand } from '@/core/curriculum/lookup'
+import { dayIn } from '@/core/days'
+import { fieldErrors, nested, type Typed } from '@/core/fields'
+import { plainDog, traitNames } from '@/core/dog/traits'
+import { checkWeight, kgPerLb } from '@/core/food/weight'
+import { severalIn, stepSchemas, stepsFor, typedOf, usualQuestions, type Entry, type StepContext, type StepId, type StepSpec } from '@/core/intake/steps'
+import type { Db } from '@/store/database'
+import { insertWeight, readWeights } from '@/store/food'
+import { readHouse } from '@/store/house'
+import { appendEntry, dropDraft, dropDraftsBefore, keptSteps, photoAt, readDraft, readDrafts, readEntry, writeDraft, type Draft } from '@/store/intake'
+import { readKennel } from '@/store/kennel'
+import { dogInRun, findResident, readCueWords, replaceCueWords, residentsOn, updateDog, updateRun, type Resident } from '@/store/residents'
+import type { FormResult } from './begin'
+import { ladderOf } from './regimes'
+import { refold } from './standings'
+
+/** A draft is what somebody types, not a place to store things. */
+const mostFields = 600
+const mostLetters = 40_000
+const draft = z.object({
+  key: z.uuid(),
+  step: z.enum(['booking', ...Object.keys(stepSchemas)] as [string, ...string[]]),
+  typed: z.record(z.string().max(80), z.array(z.string().max(2000)).max(60)).refine((t) => Object.keys(t).length <= mostFields && JSON.stringify(t).length <= mostLetters, 'Too much.'),
+})
+
+/** House: a booking that nobody went on with is forgotten after so many days. */
+const draftDays = 30
+
+/** Keeps a step as it is being typed, so that it can be gone on with on another device. */
+export function saveDraft(db: Db, raw: unknown, savedBy: string, now: number): { readonly ok: boolean } {
+  const parsed = draft.safeParse(raw)
+  if (!parsed.success) return { ok: false }
+  const { key, step, typed } = parsed.data
+  if (step !== 'booking' && !findResident(db, key)) return { ok: false }
+  db.transaction(() => {
+    dropDraftsBefore(db, 'booking', now - draftDays * 86_400_000)
+    writeDraft(db, key, step, typed, savedBy, now)
+  }).immediate()
+  return { ok: true }
+}
+
+/** Bookings begun and not finished, the newest first. */
+export const openBookings = (db: Db): readonly Draft[] => readDrafts(db, 'booking', 20)
+export const bookingDraft = (db: Db, key: string): Draft | undefined => readDraft(db, key, 'booking')
+
+/** Keeps one step for good, with what follows from it; nothing of it when anything is wrong. */
+export function keepStep(db: Db, residencyId: string, step: StepId, typed: Typed, recordedBy: string, now: number): FormResult {
+  const parsed = stepSchemas[step].safeParse(nested(typed, severalIn[step]))
+  if (!parsed.success) return { ok: false, errors: fieldErrors(parsed.error) }
+  return db
+    .transaction((): FormResult => {
+      const resident = findResident(db, residencyId)
+      if (!resident) return { ok: false, errors: { '': 'There is no such dog here.' } }
+      const errors = followStep(db, resident, step, parsed.data, recordedBy, now)
+      if (errors) return { ok: false, errors }
+      appendEntry(db, { id: v7(), residencyId, step, entry: parsed.data, at: now, recordedBy })
+      dropDraft(db, residencyId, step)
+      return { ok: true, id: residencyId }
+    })
+    .immediate()
+}
+
+type Errors = Readonly<Record<string, string>>
+
+/** What a step means for the dog itself; what was wrong, by field, when it may not be. Nothing is written before all is checked. */
+function followStep(db: Db, resident: Resident, step: StepId, entry: unknown, recordedBy: string, now: number): Errors | undefined {
+  switch (step) {
+    case 'arrival':
+      return arrive(db, resident, entry as Entry<'arrival'>, recordedBy, now)
+    case 'health': {
+      const health = entry as Entry<'health'>
+      const traits = { ...resident.traits, ...Object.fromEntries(traitNames.map((t) => [t, health.traits.includes(t)])) }
+      updateDog(db, resident.dogId, { caution: health.caution, biteHistory: health.biteHistory, traits })
+      refold(db, resident.residencyId)
+      return undefined
+    }
+    case 'words':
+      return takeWords(db, resident, entry as Entry<'words'>)
+    case 'owner':
+    case 'kit':
+    case 'consents':
+    case 'questions':
+      return undefined
+  }
+}
+
+function arrive(db: Db, resident: Resident, arrival: Entry<'arrival'>, recordedBy: string, now: number): Errors | undefined {
+  const today = dayIn(readKennel(db).timeZone, now)
+  const errors: Record<string, string> = {}
+  const other = dogInRun(db, arrival.run, resident.arrivesOn, resident.leavesOn, resident.residencyId)
+  if (other !== undefined) errors['run'] = `${other} has run ${arrival.run} during these days.`
+  if (arrival.bornOn > today) errors['bornOn'] = 'That day has not come yet.'
+  else if (arrival.bornOn !== '' && arrival.bornOn < `${Number(today.slice(0, 4)) - 30}${today.slice(4)}`) errors['bornOn'] = 'No dog is thirty years old.'
+  const kg = arrival.weight === null ? undefined : arrival.weight * (arrival.weightUnit === 'lb' ? kgPerLb : 1)
+  const weights = readWeights(db, resident.dogId)
+  if (kg !== undefined) {
+    const check = checkWeight(kg, { lastKg: weights.at(-1)?.kg, giant: resident.traits.giant })
+    if (check.kind === 'refused' || (check.kind === 'ask' && !arrival.weightRight)) errors['weight'] = check.why
+  }
+  if (Object.keys(errors).length > 0) return errors
+  if (arrival.run !== resident.runNumber) updateRun(db, resident.residencyId, arrival.run)
+  const last = weights.at(-1)
+  if (kg !== undefined && (last?.day !== today || Math.abs(last.kg - kg) > 1e-9)) insertWeight(db, { id: v7(), dogId: resident.dogId, day: today, kg, at: now, recordedBy })
+  const bornOn = arrival.bornOn === '' ? null : arrival.bornOn
+  if (bornOn !== resident.traits.bornOn) {
+    updateDog(db, resident.dogId, { traits: { ...plainDog, ...resident.traits, bornOn } })
+    refold(db, resident.residencyId)
+  }
+  return undefined
+}
+
+function takeWords(db: Db, resident: Resident, words: Entry<'words'>): Errors | undefined {
+  const curriculum = ladderOf(db, resident.residencyId)
+  const bad = words.cues.findIndex((c) => {
+    const command = findCommand(curriculum, c.command)
+    return !command || (c.reported !== '' && !command.runs.some((r) => r.rungs.some((g) => g.id === c.reported)))
+  })
+  if (bad >= 0) return { [`cues.${bad}.reported`]: 'This dog’s ladder has no such rung.' }
+  updateDog(db, resident.dogId, { releaseWord: words.release, markerWord: words.marker, side: words.side })
+  replaceCueWords(db, resident.dogId, new Map(words.cues.map((c) => [c.command, c.word])))
+  refold(db, resident.residencyId)
+  return undefined
+}
+
+export interface IntakeStep extends StepSpec {
+  readonly values: Typed
+  /** Who typed what is not yet kept, and when. */
+  readonly draft: { readonly by: string; readonly at: number } | undefined
+  readonly kept: boolean
+  /** It stands here from an earlier residency of this dog and was not looked at in this one. */
+  readonly fromBefore: boolean
+}
+
+export interface IntakeView {
+  readonly resident: Resident
+  readonly steps: readonly IntakeStep[]
+  readonly photoAt: number | undefined
+  readonly timeZone: string
+}
+
+/** The intake of one dog, each step as typed or as kept; undefined for no such residency. */
+export function loadIntake(db: Db, residencyId: string, now: number): IntakeView | undefined {
+  const resident = findResident(db, residencyId)
+  if (!resident) return undefined
+  const house = readHouse(db)
+  const curriculum = ladderOf(db, residencyId)
+  const context: StepContext = {
+    unit: house.unit,
+    others: residentsOn(db, dayIn(house.timeZone, now)).filter((r) => r.residencyId !== residencyId).map((r) => ({ id: r.dogId, name: `${r.runNumber} ${r.name}` })),
+    commands: curriculum.commands.map((c) => ({ id: c.id, name: c.name, cue: c.defaultCue, signal: c.signal, rungs: (c.runs[0]?.rungs ?? []).map((r) => ({ id: r.id, name: r.name })) })),
+  }
+  const kept = keptSteps(db, residencyId)
+  const steps = stepsFor(context).map((spec): IntakeStep => {
+    const open = readDraft(db, residencyId, spec.id)
+    const entry = readEntry(db, residencyId, spec.id)
+    return {
+      ...spec,
+      values: open?.typed ?? known(db, resident, spec.id, entry?.entry, curriculum.commands.map((c) => c.id)),
+      draft: open && { by: open.by, at: open.savedAt },
+      kept: kept.has(spec.id),
+      fromBefore: !kept.has(spec.id) && entry !== undefined,
+    }
+  })
+  return { resident, steps, photoAt: photoAt(db, resident.dogId), timeZone: house.timeZone }
+}
+
+/** What is known of a step already: what was kept, and what the booking said. */
+function known(db: Db, resident: Resident, step: StepId, entry: unknown, commands: readonly string[]): Typed {
+  const of = typedOf(entry ?? {})
+  switch (step) {
+    case 'arrival':
+      return { ...of, run: [resident.runNumber], ...(resident.traits.bornOn === null ? {} : { bornOn: [resident.traits.bornOn] }) }
+    case 'health':
+      return { ...of, traits: traitNames.filter((t) => resident.traits[t]), caution: [resident.caution], biteHistory: [resident.biteHistory ? 'yes' : ''] }
+    case 'words': {
+      const words = readCueWords(db, resident.dogId)
+      const kept = (entry as Entry<'words'> | undefined)?.cues ?? []
+      const cues = commands.map((command) => { const was = kept.find((c) => c.command === command); return { command, word: words.get(command) ?? '', signal: was?.signal ?? '', reported: was?.reported ?? '' } })
+      return { ...typedOf({ languages: (entry as Entry<'words'> | undefined)?.languages ?? '', cues }), release: [resident.releaseWord], marker: [resident.markerWord], side: [resident.side] }
+    }
+    case 'questions':
+      return entry === undefined ? typedOf({ asked: usualQuestions.map((question) => ({ question, answer: '' })) }) : of
+    case 'owner':
+    case 'kit':
+    case 'consents':
+      return of
+  }
+}
