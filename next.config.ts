@@ -2,7 +2,7 @@ import type { NextConfig } from 'next'
 
 const config: NextConfig = {
   compiler: { styledComponents: true },
-  serverExternalPackages: ['better-sqlite3', '@node-rs/argon2'],
+  serverExternalPackages: ['better-sqlite3', '@node-rs/argon2', 'pdfkit', 'sharp'],
   poweredByHeader: false,
   devIndicators: false,
 }

@@ -59,7 +59,7 @@ export const optionalNumber = (what: string, least: number, most: number) =>
     .refine((n) => n === null || (n >= least && n <= most), `${what} is a number from ${least} to ${most}, or empty.`)
 
 /** A box that is ticked or not. */
-export const tick = z.union([z.literal('yes').transform(() => true), z.boolean()]).default(false)
+export const tick = z.union([z.literal('yes').transform(() => true), z.literal('').transform(() => false), z.boolean()], { error: 'Tick it or leave it.' }).default(false)
 
 /** Rows of a list; rows with nothing in them are left out. Row numbers in messages stay those of the form. */
 export const rows = <S extends z.ZodType>(row: S, most: number, what: string) =>

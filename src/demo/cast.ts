@@ -80,6 +80,9 @@ export const dogs: readonly CastDog[] = [
   { name: 'Trowel', run: '19', owner: 'Fergus Nightley', arrived: 8, leaves: 13, temper: usual, setsPerDay: 7, promises: plain, story: 'ordinary', traits: { toys: true } },
 ]
 
+/** Comes tomorrow. */
+export const arriving: CastDog = { name: 'Burdock', run: '13', owner: 'Silvan Orrick', arrived: -1, leaves: 22, temper: usual, setsPerDay: 0, promises: plain, story: 'new' }
+
 /** Dogs of the last months that went home: arrived so many days ago, three weeks each. */
 const goneNames = [['Linnet', 'Orla Penhallow'], ['Sedge', 'Casper Thorne-Webb'], ['Adze', 'Imelda Croft'], ['Campion', 'Jago Wren-Lacey'], ['Dotterel', 'Petra Sallow'], ['Vetch', 'Amos Kettering'], ['Whinchat', 'Bryony Hale'], ['Mattock', 'Silas Dray'], ['Pipit', 'Nora Vane'], ['Rasp', 'Tobin Ashcombe'], ['Tormentil', 'Ines Harrow'], ['Godwit', 'Luca Mirren'], ['Spokeshave', 'Hazel Dunmere'], ['Yaffle', 'Perran Stoke']] as const
 export const gone: readonly CastDog[] = goneNames.map(([name, owner], i) => ({ name, run: String(i + 1), owner, arrived: 25 + i * 3, leaves: 21 - (25 + i * 3), temper: usual, setsPerDay: 0, promises: [p('sit.empty', 1, 1), p('touch.one-step', 1, 1)], story: 'gone' }))

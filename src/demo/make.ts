@@ -13,8 +13,9 @@ import { appendHandoff } from '@/store/handoffs'
 import { writePasscode } from '@/store/signingIn'
 import { insertHours, insertPerson, renamePlace, updateKennel } from '@/store/kennel'
 import { insertCueWord, insertDog, insertPromise, insertResidency } from '@/store/residents'
-import { dogs, gone, kennelName, places, staff, type CastDog } from './cast'
+import { arriving, dogs, gone, kennelName, places, staff, type CastDog } from './cast'
 import { Learner, type Chance } from './learner'
+import { furnish, paper, type PaperedDog } from './papers'
 import { SimulatedTrainer, rungsUpTo, type SimulatedRep, type SimulatedSet } from './trainer'
 
 const timeZone = 'Europe/London'
@@ -28,6 +29,7 @@ export const demoTablet = '01890000-0000-7000-8000-00000000d0c5'
 /** Days of the simulated kennel are counted from 0, the day of arrival. */
 interface Scene {
   readonly dog: CastDog
+  readonly dogId: string
   readonly residencyId: string
   readonly arrivesOn: string
 }
@@ -45,11 +47,17 @@ export function makeDemo(db: Db, today: string, seed: number = demoSeed): void {
       writePasscode(db, s.id, passcodeHash)
       for (const weekday of s.days) insertHours(db, { personId: s.id, weekday, from: s.from, to: s.to })
     }
+    furnish(db, kennelName, timeZone, moment(addDays(today, -60), 9 * 60))
+    const here: PaperedDog[] = []
     for (const dog of [...gone, ...dogs]) {
       const scene = enter(db, pen, dog, today)
+      if (dog.story !== 'gone') here.push({ dog, dogId: scene.dogId, residencyId: scene.residencyId, arrivesOn: scene.arrivesOn, at: moment(scene.arrivesOn, 10 * 60) })
       const sets = storyOf(dog, chance)
       sets.forEach((set, i) => pen.write(scene, set, i, sets))
     }
+    const coming = enter(db, pen, arriving, today)
+    here.push({ dog: arriving, dogId: coming.dogId, residencyId: coming.residencyId, arrivesOn: coming.arrivesOn, at: moment(addDays(today, -3), 11 * 60) })
+    paper(db, here, today)
     bookGimlet(db, pen, today)
   })()
 }
@@ -62,7 +70,7 @@ function enter(db: Db, pen: Pen, dog: CastDog, today: string): Scene {
   for (const [command, word] of Object.entries(dog.words ?? {})) insertCueWord(db, dogId, command, word)
   insertResidency(db, { id: residencyId, dogId, runNumber: dog.run, arrivesOn, leavesOn: addDays(today, dog.leaves), curriculumId: houseCurriculum.id, curriculumVersion: houseCurriculum.version, createdAt })
   for (const promise of dog.promises) insertPromise(db, residencyId, findRung(houseCurriculum, promise.rungId)?.command.id ?? '', promise)
-  return { dog, residencyId, arrivesOn }
+  return { dog, dogId, residencyId, arrivesOn }
 }
 
 const clean: SimulatedRep = { outcome: 'clean', brokeSeconds: null }

@@ -1,7 +1,7 @@
 'use client'
 import Link from 'next/link'
 import type { ReactNode } from 'react'
-import { Button as AriaButton, Disclosure, DisclosurePanel, ListBox, ListBoxItem, Popover, Select as AriaSelect, SelectValue, Label, Text, FieldError, Input, TextField } from 'react-aria-components'
+import { Button as AriaButton, Disclosure, DisclosurePanel, ListBox, ListBoxItem, Popover, Select as AriaSelect, SelectValue, Label, Text, FieldError, Input, TextArea, TextField } from 'react-aria-components'
 import styled, { css } from 'styled-components'
 
 const pressable = css`
@@ -87,12 +87,12 @@ const ItemNote = styled(Text)`font-size: 0.82rem; opacity: 0.85;`
 
 export const FieldLabel = styled.span`font-size: 0.85rem; font-weight: 560; color: var(--ink-2);`
 
-/** A labelled line of text with room for what was wrong with it. */
-export function Field({ label, name, hint, error, defaultValue, type = 'text', required = false, maxLength }: { label: string; name: string; hint?: string; error?: string | undefined; defaultValue?: string | undefined; type?: string; required?: boolean; maxLength?: number }) {
+/** A labelled line of text with room for what was wrong with it, or `long` for several. `plain`: does not say that it is optional, where nearly all is. */
+export function Field({ label, name, hint, error, defaultValue, type = 'text', required = false, maxLength, plain = false, long = false }: { label: string; name: string; hint?: string | undefined; error?: string | undefined; defaultValue?: string | undefined; type?: string; required?: boolean; maxLength?: number; plain?: boolean; long?: boolean }) {
   return (
     <FieldRoot name={name} isRequired={required} isInvalid={error !== undefined} validationBehavior="aria" {...(defaultValue === undefined ? {} : { defaultValue })} type={type} {...(maxLength === undefined ? {} : { maxLength })}>
-      <FieldLabel as={Label}>{label}{required ? '' : ' (optional)'}</FieldLabel>
-      <FieldInput />
+      <FieldLabel as={Label}>{label}{required || plain ? '' : ' (optional)'}{required && plain ? <b aria-hidden="true"> needed</b> : ''}</FieldLabel>
+      {long ? <FieldArea rows={3} /> : <FieldInput />}
       {hint && <FieldHint slot="description">{hint}</FieldHint>}
       <Fault as={FieldError}>{error}</Fault>
     </FieldRoot>
@@ -101,6 +101,7 @@ export function Field({ label, name, hint, error, defaultValue, type = 'text', r
 const FieldRoot = styled(TextField)`display: flex; flex-direction: column; gap: 0.15rem; min-width: 0;`
 /** The line people type into. */
 export const FieldInput = styled(Input)`min-height: 2.75rem; padding: 0.3rem 0.7rem; border: 1.5px solid var(--rule-2); border-radius: 4px; background: var(--paper); width: 100%; &[data-invalid='true'] { border-color: var(--person); border-width: 2px; }`
+const FieldArea = styled(TextArea)`min-height: 4.5rem; padding: 0.4rem 0.7rem; border: 1.5px solid var(--rule-2); border-radius: 4px; background: var(--paper); color: inherit; font: inherit; width: 100%; resize: vertical; &[data-invalid='true'] { border-color: var(--person); border-width: 2px; }`
 const FieldHint = styled(Text)`font-size: 0.82rem; color: var(--ink-2);`
 export const Fault = styled.span`font-size: 0.88rem; color: var(--person); font-weight: 560;`
 

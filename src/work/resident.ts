@@ -23,7 +23,14 @@ import { liveHandoff, type Handoff } from '@/store/handoffs'
 import { readNotes, readTried, type Note } from '@/store/journal'
 import { readKennel, readPeople, readPlaces, type Person, type Place } from '@/store/kennel'
 import { readMethodChanges } from '@/store/method'
-import { findResident, readCueWords, readPromises, type Resident } from '@/store/residents'
+import { readBaselineReps, readStarts } from '@/store/baseline'
+import { readPlan } from '@/store/food'
+import { keptSteps, photoAt } from '@/store/intake'
+import { findResident, otherResidencies, readCueWords, readPromises, type Resident } from '@/store/residents'
+import { readTastes } from '@/store/rewards'
+import { openPauses } from '@/store/stay'
+import { stepIds } from '@/core/intake/steps'
+import { restingNow } from './food'
 import { kennelForgetting } from './forgetting'
 import { regimesOfResident } from './regimes'
 import { standingOf, type Derived } from './standings'
@@ -58,7 +65,36 @@ export interface ResidentView {
   readonly notes: readonly Note[]
   readonly people: readonly Person[]
   readonly places: readonly Place[]
+  /** What still has to be found out before its ladder means much; undefined once it was worked for long enough. */
+  readonly arriving: Arriving | undefined
+  /** Why it is not worked at all for now; empty when it is. */
+  readonly paused: string
+  /** A meal it still rests after; undefined when none. */
+  readonly resting: { readonly name: string; readonly until: number } | undefined
+  /** Earlier and later residencies of the same dog. */
+  readonly others: readonly { readonly id: string; readonly arrivesOn: string; readonly leavesOn: string }[]
+  readonly photoAt: number | undefined
 }
+
+export interface Arriving {
+  readonly firstEvening: boolean
+  readonly stepsOpen: number
+  readonly baseline: 'open' | 'begun' | 'done'
+  readonly reward: boolean
+  readonly fed: boolean
+}
+
+/** What of the first days is still to do. A dog that has been worked on two days has long begun. */
+function arrivingOf(db: Db, resident: Resident, today: string, workedDays: number): Arriving | undefined {
+  const started = readStarts(db, resident.residencyId).length > 0
+  const reps = readBaselineReps(db, resident.residencyId).length
+  const arriving: Arriving = { firstEvening: today <= resident.arrivesOn, stepsOpen: stepIds.length - keptSteps(db, resident.residencyId).size, baseline: started ? 'done' : reps > 0 ? 'begun' : 'open', reward: readTastes(db, resident.residencyId).length > 0, fed: readPlan(db, resident.residencyId) !== undefined }
+  if (workedDays >= 2 && !started && reps === 0) return undefined
+  return arriving.stepsOpen === 0 && started && arriving.reward && arriving.fed ? undefined : arriving
+}
+
+/** Words for why a dog is not worked. */
+export const sayPause = (p: { readonly why: string; readonly note: string; readonly fromDay: string }): string => `Not worked: ${p.why === 'other' ? 'paused' : p.why} since ${p.fromDay}${p.note === '' ? '' : ` (${p.note})`}.`
 
 /** House: so many sets are shown at a time. */
 const logLength = 40
@@ -99,6 +135,8 @@ export function loadResident(db: Db, residencyId: string, now: number, filter: L
   const promises = readPromises(db, residencyId)
   const rows = readLog(db, residencyId, filter, logLength * (page + 1) + 1)
   const latest = newestCurriculum(db)
+  const pause = openPauses(db).get(residencyId)
+  const paused = pause ? sayPause(pause) : ''
   return {
     resident, today, timeZone, people, places, forgetting, filter,
     daysLeft: daysBetween(today, resident.leavesOn),
@@ -106,9 +144,11 @@ export function loadResident(db: Db, residencyId: string, now: number, filter: L
     readyOn: derived.summary.readyOn,
     lost: derived.summary.lost,
     handoff: liveHandoff(db, residencyId),
-    next: nextFor(db, scene, now),
+    next: paused === '' ? nextFor(db, scene, now) : { sets: [], shut: [], rest: paused },
     progress: progressOf(scene.regimes, scene.sets, promises, { arrivesOn: resident.arrivesOn, leavesOn: resident.leavesOn, today }),
     curriculum: { name: curriculum.name, id: curriculum.id, version: curriculum.version, newer: latest.id === curriculum.id && latest.version === curriculum.version ? undefined : { name: latest.name, version: latest.version } },
+    arriving: arrivingOf(db, resident, today, derived.summary.pace.days),
+    paused, resting: restingNow(db, now), others: otherResidencies(db, resident.dogId, residencyId), photoAt: photoAt(db, resident.dogId),
     log: rows.slice(0, logLength * (page + 1)).map((row) => entryOf(curriculum, latest, row, names)),
     more: rows.length > logLength * (page + 1),
     notes: readNotes(db, residencyId, notesLength),

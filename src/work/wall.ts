@@ -4,6 +4,7 @@ import type { Db } from '@/store/database'
 import { handoffsAfter } from '@/store/handoffs'
 import { readKennel } from '@/store/kennel'
 import { residentsOn } from '@/store/residents'
+import { openPauses } from '@/store/stay'
 import { newest } from '@/core/progress/regime'
 import { newestCurriculum } from '@/store/curricula'
 import { kennelForgetting } from './forgetting'
@@ -17,9 +18,10 @@ export function loadWall(db: Db, now: number): WallView {
   const summaries = summariesOf(db, today, residents.map((r) => r.residencyId))
   const house = readHouse(db)
   const booked = new Set(handoffsAfter(db, now).map((h) => h.residencyId))
+  const paused = openPauses(db)
   const dogs = residents.flatMap((r) => {
     const summary = summaries.get(r.residencyId)
-    return summary ? [{ ...r, curriculum: newest(regimesOfResident(db, r, { house })).curriculum, summary, booked: booked.has(r.residencyId) }] : []
+    return summary ? [{ ...r, curriculum: newest(regimesOfResident(db, r, { house })).curriculum, summary, booked: booked.has(r.residencyId), paused: paused.has(r.residencyId) }] : []
   })
   return buildWall(newestCurriculum(db), dogs, today, now, kennelForgetting(db).model)
 }

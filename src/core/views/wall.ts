@@ -12,6 +12,8 @@ export interface WallDog {
   readonly name: string
   readonly runNumber: string
   readonly arrivesOn: string
+  /** Sick or in season: not worked for now. */
+  readonly paused?: boolean
   readonly leavesOn: string
   readonly caution: string
   readonly biteHistory: boolean
@@ -84,7 +86,7 @@ export function buildWall(curriculum: Curriculum, dogs: readonly WallDog[], toda
     upNext: ranked.flatMap((r) => {
       const dog = dogById.get(r.residencyId)
       // First evening: a light walk and rest, no training.
-      return dog && dog.arrivesOn < today ? [upNextRow(dog.curriculum, dog, r, today)] : []
+      return dog && dog.arrivesOn < today && !dog.paused ? [upNextRow(dog.curriculum, dog, r, today)] : []
     }),
   }
 }

@@ -1,35 +1,48 @@
 'use client'
-import { useActionState, useState } from 'react'
+import Link from 'next/link'
+import { useActionState, useRef, useState } from 'react'
 import { Label } from 'react-aria-components'
 import styled from 'styled-components'
 import type { Command } from '@/core/curriculum/types'
 import { traitNames, traitWords } from '@/core/dog/traits'
+import type { Typed } from '@/core/fields'
 import { levelWords } from '@/core/proofing/grid'
 import { Button, Choose, Fault, Field } from '@/ui/parts'
 import { phone } from '@/ui/theme'
+import { useKeeping } from '../form/useKeeping'
 import { Choices, FormPage, freshForm, Pair, Pick, Tick, type FormAction } from './TrainerForm'
 
 /** A dog, its days here, its words, and what its owner was promised. */
-export function DogForm({ action, commands, today }: { action: FormAction; commands: readonly Command[]; today: string }) {
+export function DogForm({ action, commands, today, booking }: { action: FormAction; commands: readonly Command[]; today: string; booking: Booking }) {
   const [state, submit, pending] = useActionState(action, freshForm)
-  const was = (name: string) => state.values[name]?.[0]
+  const values = state.tries > 0 ? state.values : booking.typed
+  const was = (name: string) => values[name]?.[0]
+  const form = useRef<HTMLFormElement>(null)
+  const { touch, said } = useKeeping(form, async (typed) => (await booking.saveDraft({ key: booking.key, step: 'booking', typed })).ok)
+  const [dogId, setDog] = useState(was('dogId') ?? '')
   return (
     <FormPage>
       <h1>New dog</h1>
-      <form action={submit} key={state.tries} noValidate>
-        {Object.keys(state.errors).length > 0 && <div role="alert"><Fault>{Object.keys(state.errors).length === 1 ? 'One thing is' : `${Object.keys(state.errors).length} things are`} not right yet. Nothing you typed is lost.</Fault></div>}
+      {booking.others.length > 0 && <p>Begun and not finished: {booking.others.map((b, i) => <span key={b.key}>{i > 0 && ', '}<Link href={`/dogs/new?key=${b.key}`}>{b.name}</Link> ({b.by})</span>)}</p>}
+      <form ref={form} action={submit} key={state.tries} noValidate onInput={touch}>
+        <input type="hidden" name="key" value={booking.key} />
+        <input type="hidden" name="dogId" value={dogId} />
+        {state.errors[''] && <div role="alert"><Fault>{state.errors['']}</Fault></div>}
+        {booking.known.length > 0 && <Choose label="Was it here before?" value={dogId === '' ? none : dogId} onChange={(id) => { setDog(id === none ? '' : id); touch() }} choices={[{ id: none, name: 'no, it is new' }, ...booking.known.map((d) => ({ id: d.id, name: `${d.name}, ${d.ownerName}’s`, note: `went home ${d.lastLeft}; keeps its history and is tested afresh` }))]} />}
+        {state.errors['dogId'] && <Fault>{state.errors['dogId']}</Fault>}
+        {Object.keys(state.errors).length > 0 && !state.errors[''] && <div role="alert"><Fault>{Object.keys(state.errors).length === 1 ? 'One thing is' : `${Object.keys(state.errors).length} things are`} not right yet. Nothing you typed is lost.</Fault></div>}
         <Pair>
           <Field label="Name" name="name" required defaultValue={was('name')} error={state.errors['name']} />
           <Field label="Run number" name="run" required defaultValue={was('run')} error={state.errors['run']} />
           <Field label="Owner" name="owner" required defaultValue={was('owner')} error={state.errors['owner']} />
         </Pair>
         <Pair>
-          <Field label="Arrives on" name="arrivesOn" type="date" required defaultValue={was('arrivesOn') ?? today} error={state.errors['arrivesOn']} />
+          <Field label="Arrives on" name="arrivesOn" type="date" plain defaultValue={was('arrivesOn') ?? today} error={state.errors['arrivesOn']} />
           <Field label="Goes home on" name="leavesOn" type="date" required defaultValue={was('leavesOn')} error={state.errors['leavesOn']} />
         </Pair>
         <Pair>
-          <Field label="Release word" name="releaseWord" required defaultValue={was('releaseWord') ?? 'Okay'} error={state.errors['releaseWord']} hint="ends a hold" />
-          <Field label="Marker" name="markerWord" required defaultValue={was('markerWord') ?? 'Yes'} error={state.errors['markerWord']} hint="says that was it" />
+          <Field label="Release word" name="releaseWord" plain defaultValue={was('releaseWord') ?? 'Okay'} error={state.errors['releaseWord']} hint="ends a hold" />
+          <Field label="Marker" name="markerWord" plain defaultValue={was('markerWord') ?? 'Yes'} error={state.errors['markerWord']} hint="says that was it" />
           <Choices name="side" defaultValue={was('side') ?? 'left'} orientation="horizontal">
             <Label>Side</Label>
             <div><Pick value="left">left</Pick><Pick value="right">right</Pick></div>
@@ -42,7 +55,7 @@ export function DogForm({ action, commands, today }: { action: FormAction; comma
         </Pair>
         <Traits>
           <span id="traits">Its ladder is made for a dog that is</span>
-          <div role="group" aria-labelledby="traits">{traitNames.map((t) => <Tick key={t} name="traits" value={t} defaultSelected={state.values['traits']?.includes(t) ?? false}>{({ isSelected }) => <><span aria-hidden="true">{isSelected ? '☑' : '☐'}&nbsp;</span> {traitWords[t]}</>}</Tick>)}</div>
+          <div role="group" aria-labelledby="traits">{traitNames.map((t) => <Tick key={t} name="traits" value={t} defaultSelected={values['traits']?.includes(t) ?? false}>{({ isSelected }) => <><span aria-hidden="true">{isSelected ? '☑' : '☐'}&nbsp;</span> {traitWords[t]}</>}</Tick>)}</div>
         </Traits>
         <section>
           <h2>Promised to the owner</h2>
@@ -50,11 +63,12 @@ export function DogForm({ action, commands, today }: { action: FormAction; comma
           {state.errors['promises'] && <Fault>{state.errors['promises']}</Fault>}
           <List>
             {commands.map((c) => (
-              <PromiseRow key={c.id} command={c} rungs={state.values[`rung.${c.id}`]} level={was(`level.${c.id}`)} places={was(`places.${c.id}`)} people={was(`people.${c.id}`)} word={was(`cue.${c.id}`)} errors={state.errors} />
+              <PromiseRow key={c.id} command={c} touch={touch} rungs={values[`rung.${c.id}`]} level={was(`level.${c.id}`)} places={was(`places.${c.id}`)} people={was(`people.${c.id}`)} word={was(`cue.${c.id}`)} errors={state.errors} />
             ))}
           </List>
         </section>
         <Button type="submit" $now isDisabled={pending}>Add dog</Button>
+        <span role="status">{said}</span>
       </form>
     </FormPage>
   )
@@ -62,7 +76,16 @@ export function DogForm({ action, commands, today }: { action: FormAction; comma
 
 const none = 'none'
 
-function PromiseRow({ command, rungs, level, places, people, word, errors }: { command: Command; rungs: readonly string[] | undefined; level: string | undefined; places: string | undefined; people: string | undefined; word: string | undefined; errors: Readonly<Record<string, string>> }) {
+/** A booking as far as it was typed, here or on another device. */
+export interface Booking {
+  readonly key: string
+  readonly typed: Typed
+  readonly saveDraft: (raw: unknown) => Promise<{ readonly ok: boolean }>
+  readonly others: readonly { readonly key: string; readonly name: string; readonly by: string }[]
+  readonly known: readonly { readonly id: string; readonly name: string; readonly ownerName: string; readonly lastLeft: string }[]
+}
+
+function PromiseRow({ command, touch, rungs, level, places, people, word, errors }: { command: Command; touch: () => void; rungs: readonly string[] | undefined; level: string | undefined; places: string | undefined; people: string | undefined; word: string | undefined; errors: Readonly<Record<string, string>> }) {
   const [chosen, setChosen] = useState(command.runs.map((_, i) => rungs?.[i] ?? none))
   const [atLevel, setLevel] = useState(level ?? '0')
   const error = errors[`promises.${command.id}`] ?? errors[`promises.${command.id}.places`] ?? errors[`promises.${command.id}.people`] ?? errors[`cueWords.${command.id}`]
@@ -73,15 +96,15 @@ function PromiseRow({ command, rungs, level, places, people, word, errors }: { c
         {command.runs.map((run, i) => (
           <div key={run.id}>
             <input type="hidden" name={`rung.${command.id}`} value={chosen[i]} />
-            <Choose label={`${run.name === command.name ? command.name : `${command.name}, ${run.name.toLowerCase()}`} up to`} value={chosen[i] ?? none} onChange={(id) => setChosen(chosen.map((was, n) => (n === i ? id : was)))} choices={[{ id: none, name: 'not promised' }, ...run.rungs.map((r) => ({ id: r.id, name: r.name, note: r.criterion.words }))]} />
+            <Choose label={`${run.name === command.name ? command.name : `${command.name}, ${run.name.toLowerCase()}`} up to`} value={chosen[i] ?? none} onChange={(id) => { setChosen(chosen.map((was, n) => (n === i ? id : was))); touch() }} choices={[{ id: none, name: 'not promised' }, ...run.rungs.map((r) => ({ id: r.id, name: r.name, note: r.criterion.words }))]} />
           </div>
         ))}
       </Rungs>
       <input type="hidden" name={`level.${command.id}`} value={atLevel} />
-      <Choose label="Level" value={atLevel} onChange={setLevel} choices={levelWords.map((words, i) => ({ id: String(i), name: String(i), note: words }))} />
-      <Field label="Places" name={`places.${command.id}`} type="number" defaultValue={places ?? '3'} required />
-      <Field label="People" name={`people.${command.id}`} type="number" defaultValue={people ?? '2'} required />
-      <Field label="Word" name={`cue.${command.id}`} defaultValue={word ?? ''} />
+      <Choose label="Level" value={atLevel} onChange={(l) => { setLevel(l); touch() }} choices={levelWords.map((words, i) => ({ id: String(i), name: String(i), note: words }))} />
+      <Field label="Places" name={`places.${command.id}`} type="number" defaultValue={places ?? '3'} plain />
+      <Field label="People" name={`people.${command.id}`} type="number" defaultValue={people ?? '2'} plain />
+      <Field label="Word" plain name={`cue.${command.id}`} defaultValue={word ?? ''} />
       {error && <Fault>{error}</Fault>}
     </li>
   )

@@ -6,7 +6,7 @@ import { phone } from '@/ui/theme'
 import type { ResidentView } from '@/work/resident'
 
 /** What to work on now, in order, with pay, place, kit and hands; and what is shut, with what opens it. */
-export function NextList({ next, view }: { next: WhatNext; view: Pick<ResidentView, 'resident' | 'people' | 'places'> }) {
+export function NextList({ next, view, first = true }: { next: WhatNext; view: Pick<ResidentView, 'resident' | 'people' | 'places'>; first?: boolean }) {
   const place = (id: string | undefined) => view.places.find((p) => p.id === id)?.name
   const person = (id: string | undefined) => view.people.find((p) => p.id === id)?.name
   return (
@@ -29,7 +29,7 @@ export function NextList({ next, view }: { next: WhatNext; view: Pick<ResidentVi
                 </Why>
               </div>
             </div>
-            <ButtonLink $now={i === 0} href={`/dogs/${view.resident.residencyId}/work/${set.command}`} aria-label={`Work ${set.commandName}`}>Work</ButtonLink>
+            <ButtonLink $now={first && i === 0} href={`/dogs/${view.resident.residencyId}/work/${set.command}`} aria-label={`Work ${set.commandName}`}>Work</ButtonLink>
           </li>
         ))}
       </Order>

@@ -3,6 +3,7 @@ import dynamic from 'next/dynamic'
 import Link from 'next/link'
 import styled from 'styled-components'
 import { traitNames, traitWords } from '@/core/dog/traits'
+import { clockTyped } from '@/core/house/house'
 import type { CommandView, RungView } from '@/core/views/resident'
 import { Line } from '@/ui/Line'
 import { ButtonLink, NeedsPerson, Why } from '@/ui/parts'
@@ -32,6 +33,7 @@ export function Resident({ view, now, actions }: { view: ResidentView; now: numb
     <Page>
       <Head>
         <RunNo>{resident.runNumber}</RunNo>
+        {view.photoAt !== undefined && <img src={`/dogs/${resident.residencyId}/photo?at=${view.photoAt}`} alt="" width={64} height={64} />}
         <div>
           <h1>{resident.name}</h1>
           <p>
@@ -46,9 +48,11 @@ export function Resident({ view, now, actions }: { view: ResidentView; now: numb
         </Words>
       </Head>
       {(resident.biteHistory || resident.caution) && <NeedsPerson>{resident.biteHistory ? 'Bite history. ' : ''}{resident.caution}</NeedsPerson>}
+      {view.arriving && <Arriving view={view} arriving={view.arriving} />}
+      {view.resting && view.next.sets.length > 0 && <p>After {view.resting.name.toLowerCase()}: no work until {clockTyped(view.resting.until)}. Food earned in a block is no such meal.</p>}
       <Columns>
         <div>
-          <NextList next={view.next} view={view} />
+          <NextList next={view.next} view={view} first={!view.arriving || view.arriving.baseline === 'done'} />
           <Ladders aria-labelledby="ladders">
             <h2 id="ladders">Ladders</h2>
             {promised.map((c) => <CommandBlock key={c.id} command={c} residencyId={resident.residencyId} />)}
@@ -60,6 +64,11 @@ export function Resident({ view, now, actions }: { view: ResidentView; now: numb
         <Side>
           <Handoff view={view} missing={missing} now={now} />
           <Notes view={view} keep={actions.keepNote} />
+          <section aria-labelledby="papers">
+            <h2 id="papers">Papers</h2>
+            <p><Link href={`/dogs/${resident.residencyId}/card`}>Run-door card</Link>, <Link href={`/dogs/${resident.residencyId}/food`}>food</Link>, <Link href={`/dogs/${resident.residencyId}/intake`}>intake</Link>, <Link href={`/dogs/${resident.residencyId}/baseline`}>baseline</Link>, <Link href={`/dogs/${resident.residencyId}/reward`}>what it works for</Link></p>
+            {view.others.length > 0 && <p>Here before or again: {view.others.map((o, i) => <span key={o.id}>{i > 0 && ', '}<Link href={`/dogs/${o.id}`}>{sayDay(o.arrivesOn)} {o.arrivesOn.slice(0, 4)} to {sayDay(o.leavesOn)}</Link></span>)}. Each residency is tested afresh.</p>}
+          </section>
           <section aria-labelledby="forgets">
             <h2 id="forgets">Forgetting</h2>
             <div>First half-life {view.forgetting.model.firstHalfLifeDays.toFixed(1)} days, {view.forgetting.from === 'own' ? 'fitted from this kennel’s own refreshers' : 'the house’s figure'}. <Why><p>{view.forgetting.refreshers} refreshers here, {view.forgetting.clean} clean. A clean one that was due makes it {view.forgetting.model.cleanFactor.toFixed(2)} times as long, a failed one {view.forgetting.model.failedFactor.toFixed(2)} times. Below 30 refreshers the house’s figures are used: 3 days, 2 and ½.</p></Why></div>
@@ -73,6 +82,20 @@ export function Resident({ view, now, actions }: { view: ResidentView; now: numb
       </section>
       <SetLog view={view} actions={actions} />
     </Page>
+  )
+}
+
+/** What is still to be found out about a dog that came: the one thing to do now first. */
+function Arriving({ view, arriving }: { view: ResidentView; arriving: NonNullable<ResidentView['arriving']> }) {
+  const at = (page: string) => `/dogs/${view.resident.residencyId}/${page}`
+  const now = arriving.firstEvening ? 'intake' : arriving.baseline !== 'done' ? 'baseline' : !arriving.reward ? 'reward' : !arriving.fed ? 'food' : 'intake'
+  return (
+    <ArrivingList aria-label="Before the first block">
+      {arriving.stepsOpen > 0 && <li><ButtonLink $now={now === 'intake'} href={at('intake')}>Intake</ButtonLink> {arriving.stepsOpen} of 7 steps open</li>}
+      {!arriving.firstEvening && arriving.baseline !== 'done' && <li><ButtonLink $now={now === 'baseline'} href={at('baseline')}>Baseline</ButtonLink> {arriving.baseline === 'begun' ? 'begun' : 'where does each command start?'}</li>}
+      {!arriving.firstEvening && !arriving.reward && <li><ButtonLink $now={now === 'reward'} href={at('reward')}>Reward test</ButtonLink> what does it work for?</li>}
+      {!arriving.fed && <li><ButtonLink $now={now === 'food'} href={at('food')}>Food</ButtonLink> nobody has said what it eats</li>}
+    </ArrivingList>
   )
 }
 
@@ -161,6 +184,7 @@ const Words = styled.dl`display: flex; gap: 1.4rem; margin: 0; flex-wrap: wrap; 
 const Columns = styled.div`display: grid; grid-template-columns: minmax(0, 1fr) 21rem; gap: 2.2rem; align-items: start; ${phone} { grid-template-columns: minmax(0, 1fr); }`
 const Side = styled.div`display: grid; gap: 1.6rem; h2 { font-size: 1.15rem; margin-bottom: 0.4rem; } .ready { color: var(--held); } `
 const Missing = styled.ul`margin: 0.5rem 0 0.8rem; padding: 0; list-style: none; display: grid; gap: 0.45rem; li { border-left: 3px solid var(--rule-2); padding-left: 0.6rem; } b { display: block; font-weight: 640; } span { display: block; font-size: 0.88rem; color: var(--ink-2); }`
+const ArrivingList = styled.ul`list-style: none; margin: 0; padding: 0.6rem 0 0.6rem 1rem; border-left: 6px solid var(--ink); background: var(--paper); display: flex; flex-wrap: wrap; gap: 0.5rem 1.2rem; li { display: flex; gap: 0.6rem; align-items: center; }`
 const Aside = styled.p`color: var(--ink-2); margin-top: 1.2rem; font-size: 0.9rem;`
 const Block = styled.article`border-bottom: 1px solid var(--rule); padding: 0.55rem 0 0.7rem; .next { color: var(--ink-2); margin-top: 0.1rem; } ul { margin: 0.2rem 0 0; padding: 0; list-style: none; }`
 const Title = styled.div`

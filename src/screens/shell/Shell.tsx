@@ -21,12 +21,14 @@ export interface JumpDog {
 const pages = [
   { href: '/', name: 'Wall', key: 'w' },
   { href: '/coming', name: 'Days', key: 'g' },
+  { href: '/bowls', name: 'Bowls', key: 'f' },
   { href: '/handoffs', name: 'Handoffs', key: 'h' },
   { href: '/curriculum', name: 'Curriculum', key: 'c' },
   { href: '/method', name: 'Method', key: 'm' },
   { href: '/bench', name: 'Bench', key: 'b' },
   { href: '/dogs/new', name: 'New dog', key: 'd', least: 'trainer' },
-  { href: '/people/new', name: 'People', key: 't', least: 'lead' },
+  { href: '/people/new', name: 'People', key: 't', least: 'lead', quiet: true },
+  { href: '/house', name: 'House', key: 'o', least: 'lead' },
 ] as const
 
 /** The frame around the desk screens: where you are, the way to any dog, what is still on this device. */
@@ -51,7 +53,7 @@ export function Shell({ kennel, dogs, person, children }: { kennel: string; dogs
         </Mark>
         <Where>{kennel}</Where>
         <Nav aria-label="Pages">
-          {mine.map((p) => (
+          {mine.filter((p) => !('quiet' in p)).map((p) => (
             <NavLink key={p.href} href={p.href} aria-current={path === p.href ? 'page' : undefined}>{p.name}</NavLink>
           ))}
         </Nav>
@@ -133,7 +135,7 @@ const Bar = styled.header`
   @media print { display: none; }
 `
 const Mark = styled(Link)`display: inline-flex; align-items: center; gap: 0.45rem; font-family: 'Hepta Slab Variable', serif; font-weight: 760; font-size: 1.3rem; text-decoration: none; letter-spacing: -0.02em;`
-const Where = styled.span`color: var(--ink-2); white-space: nowrap; ${phone} { display: none; }`
+const Where = styled.span`color: var(--ink-2); white-space: nowrap; @media (max-width: 1380px) { display: none; } ${phone} { display: none; }`
 const Nav = styled.nav`display: flex; white-space: nowrap; gap: 0.2rem; margin-left: 0.5rem; ${phone} { order: 3; width: 100%; margin: 0; overflow-x: auto; white-space: nowrap; }`
 const NavLink = styled(Link)`
   padding: 0.35rem 0.7rem; text-decoration: none; color: var(--ink-2); border-bottom: 3px solid transparent; margin-bottom: calc(-0.5rem - 3px); padding-bottom: calc(0.35rem + 0.5rem);

@@ -14,7 +14,7 @@ export const addResident = actOnForm('trainer', (_, form) => {
   const done = addDog(
     kennelDatabase(),
     {
-      ...Object.fromEntries(['name', 'owner', 'run', 'arrivesOn', 'leavesOn', 'releaseWord', 'markerWord', 'side', 'caution'].map((name) => [name, form.get(name) ?? undefined])),
+      ...Object.fromEntries(['name', 'owner', 'run', 'arrivesOn', 'leavesOn', 'releaseWord', 'markerWord', 'side', 'caution', 'key', 'dogId'].map((name) => [name, form.get(name) ?? undefined])),
       bornOn: form.get('bornOn') ?? '',
       traits: form.getAll('traits'),
       biteHistory: form.get('biteHistory') === 'yes',
@@ -25,5 +25,5 @@ export const addResident = actOnForm('trainer', (_, form) => {
   )
   if (!done.ok) return done.errors
   revalidatePath('/', 'layout')
-  redirect(`/dogs/${done.id}`)
+  redirect(`/dogs/${done.id}/intake`)
 })

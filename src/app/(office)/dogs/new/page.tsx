@@ -1,16 +1,27 @@
 import type { Metadata } from 'next'
+import { redirect } from 'next/navigation'
+import { v7 } from 'uuid'
+import { z } from 'zod'
 import { enter } from '@/app/door'
 import { dayIn } from '@/core/days'
 import { DogForm } from '@/screens/begin/DogForm'
 import { newestCurriculum } from '@/store/curricula'
 import { kennelDatabase } from '@/store/connection'
 import { readKennel } from '@/store/kennel'
-import { addResident } from './actions'
 import { requestTime } from '@/work/clock'
+import { dogsKnown } from '@/store/residents'
+import { bookingDraft, openBookings } from '@/work/intake'
+import { saveIntakeDraft } from '../[residencyId]/intake/actions'
+import { addResident } from './actions'
 
 export const metadata: Metadata = { title: 'New dog' }
 
-export default async function NewDogPage() {
+export default async function NewDogPage({ searchParams }: { searchParams: Promise<Record<string, string | string[] | undefined>> }) {
   await enter('trainer')
-  return <DogForm action={addResident} commands={newestCurriculum(kennelDatabase()).commands} today={dayIn(readKennel(kennelDatabase()).timeZone, requestTime())} />
+  const db = kennelDatabase()
+  const { key } = z.object({ key: z.uuid().optional() }).catch({}).parse(await searchParams)
+  // The address names the booking, so that it can be gone on with after a reload or on another device.
+  if (key === undefined) redirect(`/dogs/new?key=${v7()}`)
+  const others = openBookings(db).filter((b) => b.key !== key).map((b) => ({ key: b.key, name: b.typed['name']?.[0] || 'no name yet', by: b.by }))
+  return <DogForm key={key} action={addResident} commands={newestCurriculum(db).commands} today={dayIn(readKennel(db).timeZone, requestTime())} booking={{ key, typed: bookingDraft(db, key)?.typed ?? {}, saveDraft: saveIntakeDraft, others, known: dogsKnown(db) }} />
 }

@@ -1,0 +1,14 @@
+import type { Metadata } from 'next'
+import { enter } from '@/app/door'
+import { Bowls } from '@/screens/food/Bowls'
+import { kennelDatabase } from '@/store/connection'
+import { requestTime } from '@/work/clock'
+import { loadBowls } from '@/work/food'
+import { bowlGiven } from '../dogs/[residencyId]/food/actions'
+
+export const metadata: Metadata = { title: 'Bowls' }
+
+export default async function BowlsPage() {
+  await enter()
+  return <Bowls view={loadBowls(kennelDatabase(), requestTime())} give={bowlGiven} />
+}

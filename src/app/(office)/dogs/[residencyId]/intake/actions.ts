@@ -1,0 +1,25 @@
+'use server'
+import { revalidatePath } from 'next/cache'
+import { redirect } from 'next/navigation'
+import { z } from 'zod'
+import { act } from '@/app/door'
+import { stepIds } from '@/core/intake/steps'
+import { kennelDatabase } from '@/store/connection'
+import { isStep } from '@/store/intake'
+import { requestTime } from '@/work/clock'
+import { keepStep, saveDraft } from '@/work/intake'
+import { actOnForm, typed } from '../../../typed'
+
+export const saveIntakeDraft = act('trainer', (reason): { ok: boolean; reason?: string } => ({ ok: false, reason }), (who, raw: unknown): { ok: boolean; reason?: string } => saveDraft(kennelDatabase(), raw, who.id, requestTime()))
+
+export const keepIntakeStep = actOnForm('trainer', (who, form) => {
+  const { residencyId, step, ...rest } = typed(form)
+  const id = z.uuid().safeParse(residencyId?.[0])
+  const name = step?.[0] ?? ''
+  if (!id.success || !isStep(name)) return { '': 'There is no such step.' }
+  const done = keepStep(kennelDatabase(), id.data, name, rest, who.id, requestTime())
+  if (!done.ok) return done.errors
+  revalidatePath('/', 'layout')
+  const next = stepIds[stepIds.indexOf(name) + 1]
+  redirect(next ? `/dogs/${id.data}/intake?step=${next}` : `/dogs/${id.data}`)
+})

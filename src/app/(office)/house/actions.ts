@@ -1,0 +1,19 @@
+'use server'
+import { revalidatePath } from 'next/cache'
+import { act } from '@/app/door'
+import type { Told } from '@/screens/told'
+import { kennelDatabase } from '@/store/connection'
+import { requestTime } from '@/work/clock'
+import { backUp, isSection, keepSection } from '@/work/house'
+import { actOnForm, typed } from '../typed'
+
+export const keepHouse = actOnForm('lead', (who, form) => {
+  const section = form.get('section')
+  if (typeof section !== 'string' || !isSection(section)) return { '': 'There is no such part of the house.' }
+  const done = keepSection(kennelDatabase(), section, typed(form), who.id, requestTime())
+  if (!done.ok) return done.errors
+  revalidatePath('/', 'layout')
+  return {}
+})
+
+export const backUpNow = act('lead', (reason): Told & { file?: string } => ({ ok: false, reason }), async (): Promise<Told & { file?: string }> => backUp(kennelDatabase(), requestTime()))

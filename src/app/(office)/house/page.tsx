@@ -1,0 +1,14 @@
+import type { Metadata } from 'next'
+import { enter } from '@/app/door'
+import { House } from '@/screens/house/House'
+import { kennelDatabase } from '@/store/connection'
+import { requestTime } from '@/work/clock'
+import { loadHouse } from '@/work/house'
+import { backUpNow, keepHouse } from './actions'
+
+export const metadata: Metadata = { title: 'The house' }
+
+export default async function HousePage() {
+  await enter('lead')
+  return <House view={loadHouse(kennelDatabase(), requestTime())} keep={keepHouse} backUp={backUpNow} />
+}

@@ -1,0 +1,30 @@
+'use client'
+import { CategoryScale, Chart, Legend, LinearScale, LineElement, PointElement, Tooltip } from 'chart.js'
+import { Line } from 'react-chartjs-2'
+import { massIn } from '@/ui/mass'
+import { useInks } from '@/ui/useInks'
+import { sayDay } from '@/ui/when'
+
+Chart.register(CategoryScale, LinearScale, PointElement, LineElement, Legend, Tooltip)
+
+/** Weight over time, with the goal as a dashed line. */
+export default function WeightChart({ weights, goalKg, unit }: { weights: readonly { readonly day: string; readonly kg: number }[]; goalKg: number | null; unit: 'kg' | 'lb' }) {
+  const inks = useInks()
+  if (!inks) return null
+  const round = (kg: number) => Number(massIn(kg, unit).toFixed(1))
+  return (
+    <div style={{ height: '13rem', maxWidth: '34rem' }}>
+      <Line
+        aria-label={`Weight by day in ${unit}`}
+        data={{
+          labels: weights.map((w) => sayDay(w.day)),
+          datasets: [
+            { label: `weight, ${unit}`, data: weights.map((w) => round(w.kg)), borderColor: inks.held, backgroundColor: inks.held, borderWidth: 3, pointRadius: 4 },
+            ...(goalKg === null ? [] : [{ label: `goal, ${unit}`, data: weights.map(() => round(goalKg)), borderColor: inks.quiet, borderDash: [6, 5], borderWidth: 2, pointRadius: 0 }]),
+          ],
+        }}
+        options={{ animation: false, maintainAspectRatio: false, plugins: { legend: { labels: { color: inks.ink, font: { family: 'Atkinson Hyperlegible Next Variable' } } } }, scales: { x: { ticks: { color: inks.quiet }, grid: { display: false } }, y: { ticks: { color: inks.quiet }, grid: { color: inks.rule } } } }}
+      />
+    </div>
+  )
+}
