@@ -34,8 +34,8 @@ const promiseForm = z.object({
   people: z.preprocess((p) => (p === '' || p === null ? 2 : p), z.coerce.number({ error: 'People is a number from 1 to 12.' }).int().min(1, 'At least one person.').max(12, 'Twelve people at the most.')),
 })
 
-const promisesForm = (curriculum: Curriculum) => z.record(z.string(), promiseForm).superRefine((promises, ctx) => {
-  if (Object.keys(promises).length === 0) ctx.addIssue({ code: 'custom', path: [], message: 'Promise at least one command.' })
+const promisesForm = (curriculum: Curriculum, needed: boolean) => z.record(z.string(), promiseForm).superRefine((promises, ctx) => {
+  if (needed && Object.keys(promises).length === 0) ctx.addIssue({ code: 'custom', path: [], message: 'Promise at least one command.' })
   for (const [command, p] of Object.entries(promises)) {
     const found = p.rungIds.map((id) => findRung(curriculum, id))
     if (found.some((f) => f?.command.id !== command)) ctx.addIssue({ code: 'custom', path: [command], message: 'Choose a rung of this command.' })
@@ -46,7 +46,7 @@ const promisesForm = (curriculum: Curriculum) => z.record(z.string(), promiseFor
 /** House: a stay of more days is surely a slip of the key. */
 export const longestStay = 200
 
-export const dogForm = (curriculum: Curriculum, today: string) => z
+export const dogForm = (curriculum: Curriculum, today: string, promisesNeeded = true) => z
   .object({
     name: line('The name', 60),
     owner: line('The owner', 80),
@@ -61,7 +61,7 @@ export const dogForm = (curriculum: Curriculum, today: string) => z
     cueWords: z.record(z.string(), optionalLine('The cue', 40)),
     bornOn: optionalDay('Born on'),
     traits: z.array(z.enum(traitNames)).default([]),
-    promises: promisesForm(curriculum),
+    promises: promisesForm(curriculum, promisesNeeded),
     /** Of a dog that was here before. */
     dogId: z.union([z.literal(''), z.uuid()]).default(''),
     /** What the residency is to be called: made by the screen, so that what was typed on one device can be gone on with on another. */
@@ -91,16 +91,16 @@ export function addPerson(db: Db, raw: unknown, now: number, passcodeHash?: stri
 }
 
 /** Adds a dog with its residency, words and promises; the id is that of the residency. */
-export function addDog(db: Db, raw: unknown, now: number): FormResult {
+export function addDog(db: Db, raw: unknown, now: number, { promisesNeeded = true, pastToo = false }: { readonly promisesNeeded?: boolean; readonly pastToo?: boolean } = {}): FormResult {
   const curriculum = newestCurriculum(db)
   const today = dayIn(readKennel(db).timeZone, now)
-  const parsed = dogForm(curriculum, today).safeParse(raw)
+  const parsed = dogForm(curriculum, today, promisesNeeded).safeParse(raw)
   if (!parsed.success) return { ok: false, errors: fieldErrors(parsed.error) }
   const form = parsed.data
   return db
     .transaction((): FormResult => {
       if (form.bornOn > today) return { ok: false, errors: { bornOn: 'That day has not come yet.' } }
-      if (form.leavesOn < today) return { ok: false, errors: { leavesOn: 'This day is past: the dog would be gone already.' } }
+      if (form.leavesOn < today && !pastToo) return { ok: false, errors: { leavesOn: 'This day is past: the dog would be gone already.' } }
       const taken = dogInRun(db, form.run, form.arrivesOn, form.leavesOn)
       if (taken !== undefined) return { ok: false, errors: { run: `${taken} has run ${form.run} during these days.` } }
       const id = form.key ?? v7()

@@ -3,6 +3,7 @@ import { v7 } from 'uuid'
 import { dayIn } from '@/core/days'
 import { nextPair, rank, type Ranked } from '@/core/reward/ranking'
 import type { Db } from '@/store/database'
+import { readPlan } from '@/store/food'
 import { readFeeds, readHouse } from '@/store/house'
 import { takeBack } from '@/store/intake'
 import { findResident, updateDog, type Resident } from '@/store/residents'
@@ -52,9 +53,11 @@ export function loadReward(db: Db, residencyId: string, now: number): RewardView
   const pair = nextPair(items, own)
   const ranked = items.length > 0 ? rank(items, own) : []
   const reserved = readReserved(db, residencyId)
+  const mealId = readPlan(db, residencyId)?.feedId
   return {
     resident, timeZone, today, firstEvening: today <= resident.arrivesOn, tastes, stage, items, pair, choices: own.length, ranked, reserved,
-    feeds: readFeeds(db).map((f) => ({ name: f.name, tier: f.tier })),
+    // Its own meal first.
+    feeds: [...readFeeds(db)].sort((a, b) => Number(b.id === mealId) - Number(a.id === mealId)).map((f) => ({ name: f.name, tier: f.tier })),
     findings: findingsOf(meal, better, toys, ranked, own.length, resident),
   }
 }

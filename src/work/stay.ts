@@ -5,7 +5,9 @@ import type { Db } from '@/store/database'
 import { liveHandoff } from '@/store/handoffs'
 import { readKennel, readPeople } from '@/store/kennel'
 import { dogInRun, findResident, residentsArriving, residentsOn, type Resident } from '@/store/residents'
-import { appendStayChange, readStayChanges, type ToldStayChange } from '@/store/stay'
+import { openQuestions, remindersOf, type Reminder } from '@/core/intake/reminders'
+import { readEntry } from '@/store/intake'
+import { appendStayChange, endPause, insertPause, openPauses, pauseKinds, readStayChanges, type Pause, type ToldStayChange } from '@/store/stay'
 import { day } from '@/core/fields'
 import { longestStay } from './begin'
 import { reasonBeside, type Done } from './correct'
@@ -64,8 +66,65 @@ export interface ComingDay {
 /** House: how far the morning's page looks ahead. */
 export const daysAhead = 14
 
-/** Who comes and who goes, day by day from today. */
-export function loadComing(db: Db, now: number): { readonly timeZone: string; readonly today: string; readonly here: number; readonly days: readonly ComingDay[] } {
+export const pauseForm = z.object({ residencyId: z.uuid(), why: z.enum(pauseKinds, { error: 'Choose why.' }), note: z.string().trim().max(160, '160 letters at the most.').regex(/^\P{Cc}*$/u, 'One line of text.').default(''), recordedBy: whoField })
+
+/** A dog that is sick or in season is not worked until somebody says that it is again. */
+export function pause(db: Db, form: z.infer<typeof pauseForm>, now: number): Done {
+  return db
+    .transaction((): Done => {
+      const resident = findResident(db, form.residencyId)
+      if (!resident) return { ok: false, reason: 'There is no such dog here.' }
+      const today = dayIn(readKennel(db).timeZone, now)
+      if (today < resident.arrivesOn || today > resident.leavesOn) return { ok: false, reason: 'It is not here today.' }
+      if (openPauses(db).has(form.residencyId)) return { ok: false, reason: 'It is paused already.' }
+      insertPause(db, { id: v7(), residencyId: form.residencyId, why: form.why, note: form.note, fromDay: today, at: now, recordedBy: form.recordedBy })
+      return { ok: true, residencyId: form.residencyId }
+    })
+    .immediate()
+}
+
+export const resumeForm = z.object({ residencyId: z.uuid(), recordedBy: whoField })
+
+/** The dog is worked again, from today. */
+export function resume(db: Db, form: z.infer<typeof resumeForm>, now: number): Done {
+  const open = openPauses(db).get(form.residencyId)
+  if (!open) return { ok: false, reason: 'It is not paused.' }
+  endPause(db, open.id, dayIn(readKennel(db).timeZone, now), form.recordedBy)
+  return { ok: true, residencyId: form.residencyId }
+}
+
+/** What somebody has to think of for one dog this morning. */
+export interface Minding {
+  readonly resident: Resident
+  readonly reminders: readonly Reminder[]
+  readonly questions: readonly string[]
+  readonly pause: Pause | undefined
+}
+
+function minding(db: Db, residents: readonly Resident[], today: string): readonly Minding[] {
+  const pauses = openPauses(db)
+  return residents
+    .map((resident): Minding => {
+      const health = readEntry(db, resident.residencyId, 'health')?.entry
+      const asked = readEntry(db, resident.residencyId, 'questions')?.entry
+      return { resident, reminders: health ? remindersOf(health, today) : [], questions: asked ? openQuestions(asked) : [], pause: pauses.get(resident.residencyId) }
+    })
+    .filter((m) => m.reminders.length > 0 || m.questions.length > 0 || m.pause !== undefined)
+    .sort((a, b) => a.resident.runNumber.localeCompare(b.resident.runNumber, 'en', { numeric: true }))
+}
+
+export interface ComingView {
+  readonly timeZone: string
+  readonly today: string
+  readonly here: number
+  readonly days: readonly ComingDay[]
+  readonly mind: readonly Minding[]
+  /** Dogs here that are not paused, for saying that one is. */
+  readonly residents: readonly { readonly id: string; readonly name: string }[]
+}
+
+/** Who comes and who goes, day by day from today, and what has to be thought of. */
+export function loadComing(db: Db, now: number): ComingView {
   const { timeZone } = readKennel(db)
   const today = dayIn(timeZone, now)
   const last = addDays(today, daysAhead - 1)
@@ -79,5 +138,7 @@ export function loadComing(db: Db, now: number): { readonly timeZone: string; re
     return { resident, readyOn: summary.readyOn, promises: promised.length, met: promised.filter((p) => p.met).length, handoff: live && { from: live.from, personName: names.get(live.personId) ?? '' }, changes: readStayChanges(db, resident.residencyId) }
   })
   const days = Array.from({ length: daysAhead }, (_, i) => addDays(today, i)).map((d) => ({ day: d, arriving: arriving.filter((r) => r.arrivesOn === d), leaving: leaving.filter((r) => r.resident.leavesOn === d) }))
-  return { timeZone, today, here: here.length, days }
+  const byRun = [...here].sort((a, b) => a.runNumber.localeCompare(b.runNumber, 'en', { numeric: true }))
+  const pauses = openPauses(db)
+  return { timeZone, today, here: here.length, days, mind: minding(db, [...here, ...arriving.filter((r) => r.arrivesOn > today)], today), residents: byRun.filter((r) => !pauses.has(r.residencyId)).map((r) => ({ id: r.residencyId, name: `${r.runNumber} ${r.name}` })) }
 }

@@ -3,21 +3,24 @@ import Link from 'next/link'
 import { useState, useTransition } from 'react'
 import { Disclosure, DisclosurePanel } from 'react-aria-components'
 import styled from 'styled-components'
-import { Button, Fault, Field, NeedsPerson, Quiet, Why } from '@/ui/parts'
+import { Button, Choose, Fault, Field, NeedsPerson, Quiet, Why } from '@/ui/parts'
 import { phone } from '@/ui/theme'
 import { sayDay, sayMoment } from '@/ui/when'
-import type { ComingRow, loadComing } from '@/work/stay'
+import type { ComingRow, ComingView, Minding } from '@/work/stay'
 import type { Told } from '../told'
+import { useTold } from '../useTold'
 
 type Change = (raw: unknown) => Promise<Told>
 
 /** The morning's page: a cord of days, arrivals tied on above it and goings-home below. */
-export function Coming({ view, change }: { view: ReturnType<typeof loadComing>; change: Change | undefined }) {
+export function Coming({ view, change, pauses }: { view: ComingView; change: Change | undefined; pauses: PauseActions | undefined }) {
   const busy = view.days.filter((d, i) => i === 0 || d.arriving.length > 0 || d.leaving.length > 0)
   return (
     <Page>
       <h1>Coming and going</h1>
-      <p>{view.here} dogs are here today. The next {view.days.length} days:</p>
+      <p>{view.here} dogs are here today. <Link href="/words">Cue words</Link>, <Link href="/bowls">bowls</Link>{change && <>, <Link href="/dogs/table">all dogs and owners as a table</Link></>}</p>
+      <Mind view={view} pauses={pauses} />
+      <h2>The next {view.days.length} days</h2>
       <Days>
         {busy.map((d) => (
           <li key={d.day} data-today={d.day === view.today}>
@@ -34,6 +37,58 @@ export function Coming({ view, change }: { view: ReturnType<typeof loadComing>; 
         ))}
       </Days>
     </Page>
+  )
+}
+
+export interface PauseActions {
+  readonly pause: (raw: unknown) => Promise<Told>
+  readonly resume: (raw: unknown) => Promise<Told>
+}
+
+/** Vaccinations, medicine, unanswered questions and dogs that are not worked. */
+function Mind({ view, pauses }: { view: ComingView; pauses: PauseActions | undefined }) {
+  return (
+    <section aria-labelledby="mind">
+      <h2 id="mind">To think of</h2>
+      {view.mind.length === 0 ? <p>No medicine, no vaccination due, no question open.</p> : <MindList>{view.mind.map((m) => <MindRow key={m.resident.residencyId} mind={m} pauses={pauses} />)}</MindList>}
+      {pauses && <PauseForm view={view} pauses={pauses} />}
+    </section>
+  )
+}
+
+function MindRow({ mind: m, pauses }: { mind: Minding; pauses: PauseActions | undefined }) {
+  const { send, wrong, pending } = useTold()
+  const id = m.resident.residencyId
+  return (
+    <li>
+      <Dog href={`/dogs/${id}`}><b>{m.resident.runNumber}</b> {m.resident.name}</Dog>
+      <div>
+        {m.pause && <p data-person="true">Not worked: {m.pause.why === 'other' ? 'paused' : m.pause.why} since {sayDay(m.pause.fromDay)}{m.pause.note && ` (${m.pause.note})`}. {pauses && <Quiet isDisabled={pending} aria-label={`Work ${m.resident.name} again`} onPress={() => send(() => pauses.resume({ residencyId: id }))}>Work it again</Quiet>}</p>}
+        {m.reminders.map((r) => <p key={`${r.kind} ${r.text}`} data-person={r.overdue}>{r.kind === 'medicine' ? 'Medicine' : 'Vaccination'}: {r.text}{r.on && (r.kind === 'medicine' ? `, until ${sayDay(r.on)}` : r.overdue ? `, was due ${sayDay(r.on)}` : `, due ${sayDay(r.on)}`)}</p>)}
+        {m.questions.length > 0 && <p>{m.questions.length === 1 ? 'A question' : `${m.questions.length} questions`} to {m.resident.ownerName}: {m.questions.join(' ')} {pauses && <Link href={`/dogs/${id}/intake?step=questions`}>answer</Link>}</p>}
+        {wrong && <Fault>{wrong}</Fault>}
+      </div>
+    </li>
+  )
+}
+
+function PauseForm({ view, pauses }: { view: ComingView; pauses: PauseActions }) {
+  const { send, wrong, pending } = useTold()
+  const [dog, setDog] = useState<string | null>(null)
+  const [why, setWhy] = useState('sick')
+  return (
+    <Disclosure>
+      <Quiet slot="trigger">Stop working a dog for now</Quiet>
+      <DisclosurePanel>
+        <PauseFields noValidate onSubmit={(e) => { e.preventDefault(); const form = new FormData(e.currentTarget); send(() => pauses.pause({ residencyId: dog, why, note: form.get('note') ?? '' }), () => setDog(null)) }}>
+          <Choose label="Dog" value={dog} onChange={setDog} choices={view.residents} />
+          <Choose label="Why" value={why} onChange={setWhy} choices={[{ id: 'sick', name: 'sick', note: 'pain, lameness, vomiting, collapse, heat: the vet' }, { id: 'in season', name: 'in season' }, { id: 'other', name: 'other' }]} />
+          <Field label="Note" name="note" plain maxLength={160} />
+          <Button type="submit" isDisabled={pending || dog === null}>Stop working it</Button>
+        </PauseFields>
+        {wrong && <div role="alert"><Fault>{wrong}</Fault></div>}
+      </DisclosurePanel>
+    </Disclosure>
   )
 }
 
@@ -84,6 +139,8 @@ function ChangeStay({ row, change }: { row: ComingRow; change: Change }) {
 }
 
 const Page = styled.div`padding: 0.9rem 1.5rem 3rem; max-width: 60rem; display: grid; gap: 0.9rem; grid-template-columns: minmax(0, 1fr); h1 { font-size: 1.6rem; } > p { color: var(--ink-2); } ${phone} { padding: 0.8rem 0.9rem 3rem; }`
+const MindList = styled.ul`list-style: none; margin: 0.3rem 0; padding: 0; li { display: grid; grid-template-columns: 11rem minmax(0, 1fr); gap: 0 0.8rem; padding: 0.4rem 0; border-bottom: 1px solid var(--rule); } p[data-person='true'] { color: var(--person); font-weight: 620; } ${phone} { li { grid-template-columns: minmax(0, 1fr); } }`
+const PauseFields = styled.form`display: grid; grid-template-columns: 12rem 10rem minmax(0, 1fr) auto; gap: 0.6rem; align-items: end; margin-top: 0.4rem; ${phone} { grid-template-columns: minmax(0, 1fr); }`
 const Days = styled.ol`
   list-style: none; margin: 0; padding: 0 0 0 1.4rem; border-left: 3px solid var(--held);
   > li { position: relative; padding: 0.2rem 0 1.1rem; } > li::before { content: ''; position: absolute; left: calc(-1.4rem - 0.55rem); top: 0.5rem; width: 0.7rem; height: 0.7rem; border-radius: 50%; background: var(--ground); border: 3px solid var(--held); }

@@ -2,7 +2,7 @@
 import { CategoryScale, Chart, Legend, LinearScale, LineElement, PointElement, Tooltip } from 'chart.js'
 import { Line } from 'react-chartjs-2'
 import { massIn } from '@/ui/mass'
-import { useInks } from '@/ui/useInks'
+import { chartFont, useInks } from '@/ui/useInks'
 import { sayDay } from '@/ui/when'
 
 Chart.register(CategoryScale, LinearScale, PointElement, LineElement, Legend, Tooltip)
@@ -23,7 +23,7 @@ export default function WeightChart({ weights, goalKg, unit }: { weights: readon
             ...(goalKg === null ? [] : [{ label: `goal, ${unit}`, data: weights.map(() => round(goalKg)), borderColor: inks.quiet, borderDash: [6, 5], borderWidth: 2, pointRadius: 0 }]),
           ],
         }}
-        options={{ animation: false, maintainAspectRatio: false, plugins: { legend: { labels: { color: inks.ink, font: { family: 'Atkinson Hyperlegible Next Variable' } } } }, scales: { x: { ticks: { color: inks.quiet }, grid: { display: false } }, y: { ticks: { color: inks.quiet }, grid: { color: inks.rule } } } }}
+        options={{ animation: false, maintainAspectRatio: false, plugins: { legend: { labels: { color: inks.ink, font: chartFont, boxHeight: 2 } } }, scales: { x: { ticks: { color: inks.quiet, font: chartFont }, grid: { display: false } }, y: { ticks: { color: inks.quiet, font: chartFont }, grid: { color: inks.rule } } } }}
       />
     </div>
   )

@@ -90,7 +90,7 @@ function Stage({ n, now, title, items, given, fallback, pending, onTook }: { n: 
       <Offer>
         <TextField value={item} onChange={setItem}><Label>Held out</Label><FieldInput list={`items-${n}`} maxLength={60} /></TextField>
         <datalist id={`items-${n}`}>{items.map((i) => <option key={i} value={i} />)}</datalist>
-        <div role="group" aria-label={`How it took it, ${title}`}>{tookWords.map((t) => <Button key={t} $now={now && t === 'at once'} isDisabled={pending || item.trim() === ''} onPress={() => onTook(item, t, () => undefined)}>{t === 'not' ? 'not taken' : `taken ${t}`}</Button>)}</div>
+        <div role="group" aria-label={`How it took it, ${title}`}>{tookWords.map((t) => <Button key={t} isDisabled={pending || item.trim() === ''} onPress={() => onTook(item, t, () => undefined)}>{t === 'not' ? 'not taken' : `taken ${t}`}</Button>)}</div>
       </Offer>
     </li>
   )

@@ -1,5 +1,7 @@
 'use server'
 import { actSigned } from '@/app/signed'
-import { changeStay, stayForm } from '@/work/stay'
+import { changeStay, pause, pauseForm, resume, resumeForm, stayForm } from '@/work/stay'
 
 export const moveGoingHome = actSigned('trainer', stayForm, changeStay)
+export const stopWorking = actSigned('trainer', pauseForm, pause)
+export const workAgain = actSigned('trainer', resumeForm, resume)

@@ -5,11 +5,12 @@ import { Coming } from '@/screens/coming/Coming'
 import { kennelDatabase } from '@/store/connection'
 import { requestTime } from '@/work/clock'
 import { loadComing } from '@/work/stay'
-import { moveGoingHome } from './actions'
+import { moveGoingHome, stopWorking, workAgain } from './actions'
 
 export const metadata: Metadata = { title: 'Coming and going' }
 
 export default async function ComingPage() {
   const person = await enter()
-  return <Coming view={loadComing(kennelDatabase(), requestTime())} change={mayAct(person.role, 'trainer') ? moveGoingHome : undefined} />
+  const trains = mayAct(person.role, 'trainer')
+  return <Coming view={loadComing(kennelDatabase(), requestTime())} change={trains ? moveGoingHome : undefined} pauses={trains ? { pause: stopWorking, resume: workAgain } : undefined} />
 }

@@ -1,0 +1,13 @@
+import type { Metadata } from 'next'
+import { enter } from '@/app/door'
+import { FeedingSheet } from '@/screens/papers/Papers'
+import { kennelDatabase } from '@/store/connection'
+import { requestTime } from '@/work/clock'
+import { feedingList } from '@/work/papers'
+
+export const metadata: Metadata = { title: 'Feeding list' }
+
+export default async function FeedingPage() {
+  await enter()
+  return <FeedingSheet list={feedingList(kennelDatabase(), requestTime())} />
+}

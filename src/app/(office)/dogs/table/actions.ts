@@ -1,0 +1,21 @@
+'use server'
+import { revalidatePath } from 'next/cache'
+import { act } from '@/app/door'
+import { mostLetters } from '@/core/csv/csv'
+import { kennelDatabase } from '@/store/connection'
+import { requestTime } from '@/work/clock'
+import { importTable, type TableResult } from '@/work/table'
+import { formOf } from '../../typed'
+
+const refuse = (reason: string): TableResult => ({ ok: false, reason, problems: [] })
+
+export const readTable = act('trainer', refuse, async (who, sent: FormData): Promise<TableResult> => {
+  const form = formOf(sent)
+  const file = form.get('file')
+  if (!(file instanceof File)) return refuse('There was no file in it.')
+  if (file.size > mostLetters) return refuse(`The file is too long: ${(mostLetters / 1e6).toFixed(0)} MB are the most.`)
+  const keep = form.get('keep') === 'yes'
+  const result = importTable(kennelDatabase(), new Uint8Array(await file.arrayBuffer()), who.id, requestTime(), keep)
+  if (keep && result.ok) revalidatePath('/', 'layout')
+  return result
+})

@@ -1,0 +1,11 @@
+import { handle } from '@/app/door'
+import { pdf } from '@/app/pdf'
+import { kennelDatabase } from '@/store/connection'
+import { requestTime } from '@/work/clock'
+import { doorCard } from '@/work/papers'
+import { cardPdf } from '@/work/pdf'
+
+export const GET = handle('hand', async (_: Request, { params }: { params: Promise<{ residencyId: string }> }) => {
+  const card = doorCard(kennelDatabase(), (await params).residencyId, requestTime())
+  return card ? pdf(await cardPdf(card), `run-${card.run}-${card.name}`) : new Response('There is no such dog here.', { status: 404 })
+})

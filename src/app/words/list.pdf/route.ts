@@ -1,0 +1,11 @@
+import { handle } from '@/app/door'
+import { pdf } from '@/app/pdf'
+import { kennelDatabase } from '@/store/connection'
+import { requestTime } from '@/work/clock'
+import { cueDictionary } from '@/work/papers'
+import { wordsPdf } from '@/work/pdf'
+
+export const GET = handle('hand', async () => {
+  const view = cueDictionary(kennelDatabase(), requestTime())
+  return pdf(await wordsPdf(view), `words-${view.today}`)
+})

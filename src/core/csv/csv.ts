@@ -1,0 +1,45 @@
+import Papa from 'papaparse'
+
+/** More rows, or a longer file, is no list of a kennel's dogs. */
+export const mostRows = 5000
+export const mostLetters = 4_000_000
+
+export type CsvRead = { readonly ok: true; readonly header: readonly string[]; readonly rows: readonly (readonly string[])[]; readonly delimiter: string } | { readonly ok: false; readonly reason: string }
+
+/** Reads CSV after RFC 4180, with a comma, semicolon or tab, with or without a byte-order mark. Refuses whole what is none. */
+export function readCsv(bytes: Uint8Array): CsvRead {
+  if (bytes.length > mostLetters) return { ok: false, reason: `The file is too long: ${(mostLetters / 1e6).toFixed(0)} MB are the most.` }
+  let text: string
+  try {
+    text = new TextDecoder('utf-8', { fatal: true }).decode(bytes)
+  } catch {
+    return { ok: false, reason: 'This is no text in UTF-8. Save the table as “CSV UTF-8”.' }
+  }
+  return readCsvText(text)
+}
+
+/** The same from text. */
+export function readCsvText(text: string): CsvRead {
+  const plain = text.startsWith('\uFEFF') ? text.slice(1) : text
+  // eslint-disable-next-line no-control-regex -- that is just what is looked for
+  if (/[\u0000-\u0008\u000e-\u001f]/.test(plain)) return { ok: false, reason: 'This is no table of text: it holds bytes that no text has.' }
+  if (plain.trim() === '') return { ok: false, reason: 'The file is empty.' }
+  const parsed = Papa.parse<string[]>(plain, { skipEmptyLines: 'greedy', delimitersToGuess: [',', ';', '\t'], preview: mostRows + 2 })
+  const broken = parsed.errors.find((e) => e.type === 'Quotes')
+  if (broken) return { ok: false, reason: `Row ${(broken.row ?? 0) + 1}: a quotation mark is opened and not closed.` }
+  const [header, ...rows] = parsed.data
+  if (!header) return { ok: false, reason: 'The file is empty.' }
+  if (rows.length > mostRows) return { ok: false, reason: `More than ${mostRows} rows: that is no list of dogs.` }
+  return { ok: true, header: header.map((h) => h.trim().toLowerCase()), rows: rows.map((r) => r.map(unguarded)), delimiter: parsed.meta.delimiter }
+}
+
+/** Cells that a spreadsheet would run as a formula. */
+const formula = /^[=+\-@\t\r]/
+
+/** A cell that no spreadsheet runs: what begins like a formula is led by an apostrophe. */
+const guarded = (cell: string): string => (formula.test(cell) || /^'+[=+\-@\t\r]/.test(cell) ? `'${cell}` : cell)
+/** The cell as it was before it was guarded. */
+const unguarded = (cell: string): string => (/^'+[=+\-@\t\r]/.test(cell) ? cell.slice(1) : cell)
+
+/** Writes CSV after RFC 4180: commas, CRLF, quotes where they are needed, a byte-order mark so that spreadsheets read UTF-8. */
+export const writeCsv = (header: readonly string[], rows: readonly (readonly string[])[]): string => `\uFEFF${Papa.unparse({ fields: [...header], data: rows.map((r) => r.map(guarded)) }, { newline: '\r\n' })}\r\n`

@@ -1,0 +1,152 @@
+import { join } from 'node:path'
+import PDFDocument from 'pdfkit'
+import type { DoorCard, FeedingList, WordsView } from './papers'
+
+/** The shipped faces as WOFF; each comes in two files, one for western letters and one for the rest of Latin. */
+const faces = { text: ['atkinson-hyperlegible-next', 400], bold: ['atkinson-hyperlegible-next', 700], head: ['hepta-slab', 700] } as const
+type Face = keyof typeof faces
+const fileOf = (face: Face, subset: 'latin' | 'latin-ext') => join(process.cwd(), 'node_modules/@fontsource', faces[face][0], 'files', `${faces[face][0]}-${subset}-${faces[face][1]}-normal.woff`)
+
+type Doc = InstanceType<typeof PDFDocument>
+
+/** An empty document with its faces; `size` in points. */
+function begin(size: 'A4' | 'A6', title: string): { readonly doc: Doc; readonly done: Promise<Buffer> } {
+  const doc = new PDFDocument({ size, margin: size === 'A6' ? 16 : 36, info: { Title: title, Creator: 'Kibou' }, autoFirstPage: true, lang: 'en' })
+  for (const face of Object.keys(faces) as Face[]) for (const subset of ['latin', 'latin-ext'] as const) doc.registerFont(`${face} ${subset}`, fileOf(face, subset))
+  const parts: Buffer[] = []
+  const done = new Promise<Buffer>((resolve, reject) => {
+    doc.on('data', (part: Buffer) => parts.push(part))
+    doc.on('end', () => resolve(Buffer.concat(parts)))
+    doc.on('error', reject)
+  })
+  return { doc, done }
+}
+
+/** In the western file: the first Latin blocks and common punctuation. */
+const isWestern = (c: string): boolean => { const p = c.codePointAt(0) ?? 0; return p < 0x100 || p === 0x131 || p === 0x152 || p === 0x153 || (p >= 0x2000 && p <= 0x206f) || p === 0x20ac || p === 0x2122 || p === 0x2212 }
+
+interface At {
+  readonly x: number
+  readonly y: number
+  readonly width: number
+}
+
+/** Text that may mix the two files of a face; returns where the next line begins. */
+function write(doc: Doc, text: string, face: Face, size: number, at: At, color = '#10302a'): number {
+  const runs = text.match(/./gsu)?.reduce<{ western: boolean; text: string }[]>((all, c) => {
+    const western = c === ' ' ? (all.at(-1)?.western ?? true) : isWestern(c)
+    const last = all.at(-1)
+    if (last && last.western === western) last.text += c
+    else all.push({ western, text: c })
+    return all
+  }, []) ?? []
+  doc.fillColor(color).fontSize(size)
+  runs.forEach((run, i) => {
+    doc.font(`${face} ${run.western ? 'latin' : 'latin-ext'}`)
+    const options = { width: at.width, continued: i < runs.length - 1 }
+    if (i === 0) doc.text(run.text, at.x, at.y, options)
+    else doc.text(run.text, options)
+  })
+  return runs.length === 0 ? at.y : doc.y
+}
+
+const plum = '#7d1d60'
+const quiet = '#3d5851'
+
+/** A run-door card, A6: what anybody must know before the door is opened. */
+export async function cardPdf(card: DoorCard): Promise<Buffer> {
+  const { doc, done } = begin('A6', `Run ${card.run}: ${card.name}`)
+  const left = 16
+  const width = doc.page.width - 32
+  const photoWidth = card.photo ? 84 : 0
+  if (card.photo) doc.image(card.photo, doc.page.width - 16 - photoWidth, 16, { fit: [photoWidth, 84], align: 'right' })
+  write(doc, card.run, 'head', 44, { x: left, y: 8, width: 90 })
+  let y = write(doc, card.name, 'head', card.name.length > 14 ? 15 : 22, { x: left + 64, y: 22, width: width - 64 - photoWidth - 6 })
+  y = write(doc, `${card.owner}’s, until ${card.until}`, 'text', 9, { x: left + 64, y, width: width - 64 - photoWidth - 6 }, quiet)
+  y = Math.max(y + 4, card.photo ? 104 : 66)
+  if (card.cautions.length > 0) {
+    doc.rect(left, y, 4, 12 + 12 * card.cautions.length).fill(plum)
+    for (const caution of card.cautions) y = write(doc, caution, 'bold', 11, { x: left + 10, y: y + 2, width: width - 10 }, plum)
+    y += 6
+  }
+  for (const [label, value] of [['Release', `“${card.release}”`], ['Marker', `“${card.marker}”`], ['Side', card.side]] as const) {
+    const x = left + ['Release', 'Marker', 'Side'].indexOf(label) * (width / 3)
+    write(doc, label, 'text', 8, { x, y, width: width / 3 }, quiet)
+    write(doc, value, 'bold', 13, { x, y: y + 9, width: width / 3 })
+  }
+  y += 30
+  for (const [label, value, color] of [
+    ['Food', card.food, undefined],
+    ['Never', card.allergies.join(', '), plum],
+    ['Medicine', card.medicines.join('; '), undefined],
+    ['May not meet', card.notWith.join(', '), plum],
+  ] as const) {
+    if (value === '') continue
+    write(doc, label, 'text', 8, { x: left, y: y + 1.5, width: 54 }, quiet)
+    y = Math.max(y + 12, write(doc, value, 'bold', 9.5, { x: left + 56, y, width: width - 56 }, color)) + 1
+  }
+  y += 3
+  const foot = doc.page.height - 16 - (card.houseCaution === '' ? 0 : 12)
+  const words = card.cues.filter((c) => c.word !== '')
+  const half = Math.ceil(words.length / 2)
+  const step = Math.min(11, Math.max(6.5, (foot - y) / Math.max(1, half)))
+  words.forEach((c, i) => {
+    const at = { x: left + (i < half ? 0 : width / 2), y: y + (i % half) * step }
+    if (at.y + step > foot) return
+    write(doc, c.command, 'text', Math.min(8, step - 1.5), { ...at, width: width / 4 }, quiet)
+    write(doc, `“${c.word}”`, c.own ? 'bold' : 'text', Math.min(8.5, step - 1), { ...at, x: at.x + width / 4 - 8, width: width / 4 + 6 })
+  })
+  if (card.houseCaution !== '') write(doc, card.houseCaution.slice(0, 120), 'text', 7, { x: left, y: doc.page.height - 26, width }, quiet)
+  doc.end()
+  return done
+}
+
+interface Column {
+  readonly title: string
+  readonly width: number
+}
+
+/** A table over as many pages as it takes, its head on each. */
+function table(doc: Doc, top: number, columns: readonly Column[], rows: readonly (readonly string[])[]): void {
+  const left = 36
+  const bottom = doc.page.height - 40
+  const head = (y: number): number => {
+    let x = left
+    for (const c of columns) { write(doc, c.title, 'bold', 9, { x, y, width: c.width - 6 }); x += c.width }
+    doc.moveTo(left, y + 14).lineTo(doc.page.width - 36, y + 14).lineWidth(1.5).stroke('#10302a')
+    return y + 18
+  }
+  let y = head(top)
+  for (const row of rows) {
+    const high = Math.max(...row.map((text, i) => doc.font('text latin').fontSize(10).heightOfString(text, { width: (columns[i]?.width ?? 60) - 6 })), 14)
+    if (y + high > bottom) { doc.addPage(); y = head(36) }
+    let x = left
+    row.forEach((text, i) => { write(doc, text, i < 2 ? 'bold' : 'text', 10, { x, y, width: (columns[i]?.width ?? 60) - 6 }); x += columns[i]?.width ?? 60 })
+    y += high + 4
+    doc.moveTo(left, y - 1).lineTo(doc.page.width - 36, y - 1).lineWidth(0.4).stroke('#b4c3b9')
+    y += 2
+  }
+}
+
+/** The feeding list, A4. */
+export async function feedingPdf(list: FeedingList): Promise<Buffer> {
+  const { doc, done } = begin('A4', `Feeding list ${list.today}`)
+  let y = write(doc, `Feeding list, ${list.today}`, 'head', 20, { x: 36, y: 36, width: 520 })
+  y = write(doc, `${list.kennel}. ${list.meals}. ${list.caution}`, 'text', 10, { x: 36, y: y + 2, width: 520 }, quiet)
+  table(doc, y + 10, [{ title: 'Run', width: 34 }, { title: 'Dog', width: 84 }, { title: 'Feed', width: 92 }, { title: 'Day', width: 48 }, { title: 'Training', width: 54 }, { title: 'Owed', width: 48 }, { title: 'Mind', width: 163 }], list.rows.map((r) => [r.run, r.name, r.feed, r.ration, r.training, r.bowl, r.notes]))
+  doc.end()
+  return done
+}
+
+/** The cue dictionary, A4. */
+export async function wordsPdf(view: WordsView): Promise<Buffer> {
+  const { doc, done } = begin('A4', `Cue words ${view.today}`)
+  let y = write(doc, `Cue words, ${view.today}`, 'head', 20, { x: 36, y: 36, width: 520 })
+  y = write(doc, `${view.kennel}. Each dog’s own words; bold release and marker. What is not named is the house’s.`, 'text', 10, { x: 36, y: y + 2, width: 520 }, quiet)
+  table(doc, y + 10, [{ title: 'Run', width: 34 }, { title: 'Dog', width: 90 }, { title: 'Release', width: 66 }, { title: 'Marker', width: 60 }, { title: 'Side', width: 40 }, { title: 'Words', width: 233 }], view.dogs.map((d) => [d.run, d.name, d.release, d.marker, d.side, d.cues.filter((c) => c.own).map((c) => `${c.command}: ${c.word}${c.signal === '' ? '' : ` (${c.signal})`}`).join('; ') || 'the house’s']))
+  doc.end()
+  return done
+}
+
+/** A name that any file system takes. */
+export const fileName = (text: string): string => `${text.normalize('NFKD').replace(/[^\w.-]+/g, '-').replace(/^-+|-+$/g, '').slice(0, 60) || 'kibou'}.pdf`
