@@ -30,8 +30,8 @@ const promiseForm = z.object({
   /** One rung of each run that is promised. */
   rungIds: z.array(z.string()).min(1, 'Choose a rung.').max(6),
   level: z.coerce.number({ error: 'The level is a number from 0 to 5.' }).int().min(0).max(5).default(0),
-  places: z.preprocess((p) => (p === '' || p === null ? 3 : p), z.coerce.number({ error: 'Places is a number from 1 to 12.' }).int().min(1, 'At least one place.').max(12, 'Twelve places at the most.')),
-  people: z.preprocess((p) => (p === '' || p === null ? 2 : p), z.coerce.number({ error: 'People is a number from 1 to 12.' }).int().min(1, 'At least one person.').max(12, 'Twelve people at the most.')),
+  places: z.preprocess((p) => (p === '' || p === null || p === undefined ? 3 : p), z.coerce.number({ error: 'Places is a number from 1 to 12.' }).int().min(1, 'At least one place.').max(12, 'Twelve places at the most.')),
+  people: z.preprocess((p) => (p === '' || p === null || p === undefined ? 2 : p), z.coerce.number({ error: 'People is a number from 1 to 12.' }).int().min(1, 'At least one person.').max(12, 'Twelve people at the most.')),
 })
 
 const promisesForm = (curriculum: Curriculum, needed: boolean) => z.record(z.string(), promiseForm).superRefine((promises, ctx) => {

@@ -21,7 +21,6 @@ describe('CSV', () => {
   it('what is written comes back as it was, whatever was in it', () => {
     fc.assert(
       fc.property(fc.array(fc.tuple(fc.string(), fc.string(), fc.string()), { minLength: 1, maxLength: 6 }), (drawn) => {
-        // eslint-disable-next-line no-control-regex
         const rows = drawn.map((r) => ['x', ...r].map((c) => c.replace(/[\u0000-\u0008\u000e-\u001f]/g, '')))
         expect(rowsOf(writeCsv(['n', ...header], rows))).toEqual(rows)
       }),

@@ -21,7 +21,6 @@ export function readCsv(bytes: Uint8Array): CsvRead {
 /** The same from text. */
 export function readCsvText(text: string): CsvRead {
   const plain = text.startsWith('\uFEFF') ? text.slice(1) : text
-  // eslint-disable-next-line no-control-regex -- that is just what is looked for
   if (/[\u0000-\u0008\u000e-\u001f]/.test(plain)) return { ok: false, reason: 'This is no table of text: it holds bytes that no text has.' }
   if (plain.trim() === '') return { ok: false, reason: 'The file is empty.' }
   const parsed = Papa.parse<string[]>(plain, { skipEmptyLines: 'greedy', delimitersToGuess: [',', ';', '\t'], preview: mostRows + 2 })

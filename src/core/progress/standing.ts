@@ -129,7 +129,8 @@ function runInHand(curriculum: Curriculum, command: Command, state: DogState): R
 }
 
 function standingWord(command: Command, main: Run, state: DogState, runs: readonly RunStanding[], promised: PromiseStanding | undefined, target: RungPlaceInLadder | undefined): StandingWord {
-  const worked = command.runs.some((run) => state.runs[runKey(command.id, run.id)] !== undefined)
+  // A baseline puts a rung in hand; begun is a command only once it was worked.
+  const worked = command.runs.some((run) => Object.keys(state.runs[runKey(command.id, run.id)]?.tallies ?? {}).length > 0)
   if (!worked) return 'not started'
   if (runs.some((r) => r.slipped.length > 0)) return 'slipping'
   if (promised?.met || (!promised && runs.every((r) => r.top === r.size - 1))) return 'held'
