@@ -4,8 +4,9 @@ test('an empty kennel is no dead end: trainer, dog and first set, by keyboard', 
   await page.goto(`${empty.url}/handoffs`, { waitUntil: 'networkidle' })
   await expect(page).toHaveURL(/\/set-up$/)
   await expectNoAxeFindings(page)
-  await page.getByRole('textbox', { name: 'Name of the kennel' }).focus()
-  for (const text of ['Osier Bank', 'Maud', 'short', 'other']) {
+  await page.getByRole('textbox', { name: 'Name of the kennel' }).fill('Osier Bank')
+  await page.keyboard.press('Tab')
+  for (const text of [ 'Maud', 'short', 'other']) {
     await page.keyboard.type(text)
     await page.keyboard.press('Tab')
   }
@@ -19,7 +20,10 @@ test('an empty kennel is no dead end: trainer, dog and first set, by keyboard', 
   expect((await page.request.post(`${empty.url}/api/set-up`, { data: { kennel: 'Mine', name: 'Eve', passcode: 'willow rod', again: 'willow rod' } })).status()).toBe(409)
   await page.goto(empty.url, { waitUntil: 'networkidle' })
   await expectNoAxeFindings(page)
-  await tabTo(page, /^\s*People/)
+  await tabTo(page, /^\s*House/)
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('heading', { name: 'The house' }).first()).toBeVisible()
+  await tabTo(page, /People and hours/)
   await page.keyboard.press('Enter')
   await expect(page.getByRole('heading', { name: 'New trainer' })).toBeVisible()
   await expectNoAxeFindings(page)
@@ -55,6 +59,9 @@ test('an empty kennel is no dead end: trainer, dog and first set, by keyboard', 
   await page.getByRole('option', { name: /Full sit/ }).focus()
   await page.keyboard.press('Enter')
   await page.getByRole('textbox', { name: 'Owner' }).focus()
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('heading', { name: 'Intake' })).toBeVisible()
+  await tabTo(page, /^ Later/)
   await page.keyboard.press('Enter')
   await expect(page.getByRole('heading', { name: 'كلب 🐕 Bramble' })).toBeVisible()
   await expectNoAxeFindings(page)

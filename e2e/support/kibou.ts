@@ -94,7 +94,8 @@ export async function tabTo(page: Page, name: RegExp, most = 80): Promise<void> 
   for (let i = 0; i < most; i++) {
     const focused = await page.evaluate(() => {
       const e = document.activeElement
-      return e && e !== document.body ? `${e.getAttribute('aria-label') ?? ''} ${e.textContent ?? ''} ${e.getAttribute('name') ?? ''} ${e.id}` : ''
+      const labelled = (e?.getAttribute('aria-labelledby') ?? '').split(' ').map((id) => (id === '' ? '' : (document.getElementById(id)?.textContent ?? ''))).join(' ')
+      return e && e !== document.body ? `${e.getAttribute('aria-label') ?? ''} ${e.textContent ?? ''} ${e.getAttribute('name') ?? ''} ${e.id} ${labelled}` : ''
     })
     if (name.test(focused)) return
     await page.keyboard.press('Tab')

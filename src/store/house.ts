@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { placeKinds } from '@/core/curriculum/types'
-import { plainHouse, sectionSchemas, type House } from '@/core/house/house'
+import { plainHouse, type House } from '@/core/house/house'
 import type { Db } from './database'
 import { readKennel, updateKennel } from './kennel'
 
@@ -26,19 +26,28 @@ export type SpaceRow = Omit<z.infer<typeof space>, 'indoors'> & { readonly indoo
 export const readSpaces = (db: Db): readonly SpaceRow[] =>
   db.prepare('SELECT id, name, kind, indoors, holds, surface FROM place WHERE closed = 0 ORDER BY sort').all().map((raw) => { const r = space.parse(raw); return { ...r, indoors: r.indoors === 1 } })
 
-/** Makes these the spaces in use, in this order; all others are closed. A closed one of the same name opens again. */
+/** Makes these the spaces in use, in this order; all others are closed and keep what was worked there. A closed one of the same name opens again. */
 export function writeSpaces(db: Db, spaces: readonly SpaceRow[]): void {
-  // Names are unique: everything first steps aside, so that two spaces may change names.
-  db.prepare("UPDATE place SET closed = 1, name = id || ' · ' || name WHERE closed = 0").run()
-  const named = db.prepare("SELECT id FROM place WHERE closed = 1 AND (id = ? OR name = ? OR name = id || ' · ' || ?) ORDER BY id = ? DESC LIMIT 1")
+  const idRow = z.object({ id: z.string() }).optional()
+  const byId = db.prepare('SELECT id FROM place WHERE id = ?')
+  const byName = db.prepare('SELECT id FROM place WHERE name = ?')
+  const wanted = new Set(spaces.map((s) => s.id))
+  db.prepare('UPDATE place SET closed = 1').run()
+  const rows = spaces.map((s, i) => {
+    const named = idRow.parse(byName.get(s.name))?.id
+    const known = idRow.parse(byId.get(s.id))?.id ?? (named !== undefined && !wanted.has(named) ? named : undefined)
+    return { ...s, id: known ?? s.id, known: known !== undefined, indoors: Number(s.indoors), sort: i + 1 }
+  })
+  // Names are unique: all that change step aside first, so that two spaces may change names; so does a closed one whose name is wanted.
+  const rename = db.prepare('UPDATE place SET name = ? WHERE id = ?')
+  rows.forEach((r) => { if (r.known) rename.run(`\u0001${r.sort}`, r.id) })
+  for (const r of rows) {
+    const other = idRow.parse(byName.get(r.name))?.id
+    if (other !== undefined) rename.run(`${r.name.slice(0, 40)} ~${other.slice(-12)}`, other)
+  }
   const update = db.prepare('UPDATE place SET name = @name, kind = @kind, indoors = @indoors, holds = @holds, surface = @surface, sort = @sort, closed = 0 WHERE id = @id')
   const insert = db.prepare('INSERT INTO place (id, name, kind, indoors, holds, surface, sort, closed) VALUES (@id, @name, @kind, @indoors, @holds, @surface, @sort, 0)')
-  spaces.forEach((s, i) => {
-    const known = z.object({ id: z.string() }).optional().parse(named.get(s.id, s.name, s.name, s.id))
-    const row = { ...s, id: known?.id ?? s.id, indoors: Number(s.indoors), sort: i + 1 }
-    if (known) update.run(row)
-    else insert.run(row)
-  })
+  for (const { known, ...row } of rows) (known ? update : insert).run(row)
 }
 
 const feed = z.object({ id: z.string(), name: z.string(), kcal_per_100g: z.number(), kcal_per_piece: z.number().nullable(), tier: z.number(), contains: z.string(), dropped: z.number() })
@@ -88,5 +97,3 @@ export function writeDaysOff(db: Db, today: string, rows: readonly DayOffRow[]):
   const put = db.prepare('INSERT INTO day_off (id, person_id, from_day, to_day, why) VALUES (@id, @personId, @from, @to, @why) ON CONFLICT (id) DO NOTHING')
   for (const r of rows) put.run(r)
 }
-
-export type Sections = typeof sectionSchemas

@@ -1,12 +1,17 @@
 import { describe, expect, it } from 'vitest'
 import { addDays, dayIn, daysBetween } from '@/core/days'
-import { sayDay, sayMoment, wallClock } from './when'
+import { sayDay, sayMinute, sayMoment, wallClock } from './when'
 
 describe('days and clocks in the kennel’s time zone', () => {
   it('says days and moments', () => {
     expect(sayDay('2026-04-30')).toBe('Thu 30 Apr')
     expect(sayMoment(Date.UTC(2026, 6, 1, 8, 5), 'Europe/London')).toBe('Wed 1 Jul, 09:05')
     expect(wallClock(Date.UTC(2026, 0, 1, 0, 30), 'America/New_York')).toEqual({ day: '2025-12-31', clock: '19:30' })
+  })
+
+  it('says them by a clock of twelve hours where the house has one', () => {
+    expect([0, 1, 719, 720, 725, 780, 1439].map((m) => sayMinute(m, '12'))).toEqual(['12:00 am', '12:01 am', '11:59 am', '12:00 pm', '12:05 pm', '1:00 pm', '11:59 pm'])
+    expect(sayMoment(Date.UTC(2026, 6, 1, 12, 5), 'Europe/London', '12')).toBe('Wed 1 Jul, 1:05 pm')
   })
 
   it('counts calendar days across a clock change and a leap day', () => {

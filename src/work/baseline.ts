@@ -13,7 +13,7 @@ import { findResident, type Resident } from '@/store/residents'
 import type { Done } from './correct'
 import { ladderOf } from './regimes'
 import { refold, standingOf } from './standings'
-import { whoField } from './who'
+import { nobody, whoField, worksHere } from './who'
 
 const refuse = (reason: string): Done => ({ ok: false, reason })
 
@@ -106,6 +106,7 @@ export const baselineRepForm = z.object({ ...fact, id: z.uuid(), command: z.stri
 
 /** Keeps one rep of a baseline. The rung must be the one asked for; the same fact twice changes nothing. */
 export function keepBaselineRep(db: Db, form: z.infer<typeof baselineRepForm>, now: number): Done {
+  if (!worksHere(db, form.recordedBy)) return refuse(nobody)
   return db
     .transaction((): Done => {
       const resident = findResident(db, form.residencyId)
@@ -128,6 +129,7 @@ export const baselineUndoForm = z.object({ ...fact, command: z.string().max(80) 
 
 /** Takes back the last rep of a command's baseline. */
 export function undoBaselineRep(db: Db, form: z.infer<typeof baselineUndoForm>, now: number): Done {
+  if (!worksHere(db, form.recordedBy)) return refuse(nobody)
   const last = readBaselineReps(db, form.residencyId).findLast((r) => r.command === form.command)
   if (!last) return refuse('There is nothing to take back.')
   takeBack(db, last.id, form.recordedBy, now)
@@ -141,6 +143,7 @@ export const startForm = z.object({ ...fact, command: z.string().max(80), rungId
  * a prerequisite that was not shown. It passes nothing and holds nothing.
  */
 export function takeStart(db: Db, form: z.infer<typeof startForm>, now: number): Done {
+  if (!worksHere(db, form.recordedBy)) return refuse(nobody)
   return db
     .transaction((): Done => {
       const resident = findResident(db, form.residencyId)
@@ -164,6 +167,7 @@ export const allStartsForm = z.object(fact)
 
 /** Takes every start as it is proposed, for the commands that were tried and have none yet. */
 export function takeProposed(db: Db, form: z.infer<typeof allStartsForm>, now: number): Done {
+  if (!worksHere(db, form.recordedBy)) return refuse(nobody)
   return db
     .transaction((): Done => {
       const resident = findResident(db, form.residencyId)

@@ -13,7 +13,7 @@ import { readEntry, takeBack } from '@/store/intake'
 import { findResident, residentsOn, type Resident } from '@/store/residents'
 import { wallMinute } from './clock'
 import type { Done } from './correct'
-import { whoField } from './who'
+import { nobody, whoField, worksHere } from './who'
 
 const refuse = (reason: string): Done => ({ ok: false, reason })
 const fact = { residencyId: z.uuid(), recordedBy: whoField }
@@ -97,6 +97,7 @@ export const weightForm = z.object({ ...fact, weight: number('The weight', 0.000
 
 /** Keeps a weighing; asks once when pounds may have been typed for kilograms. */
 export function weigh(db: Db, form: z.infer<typeof weightForm>, now: number): Done {
+  if (!worksHere(db, form.recordedBy)) return refuse(nobody)
   return db
     .transaction((): Done => {
       const resident = findResident(db, form.residencyId)
@@ -122,6 +123,7 @@ export const planForm = z.object({
 
 /** Says how a dog is fed from now on. */
 export function decidePlan(db: Db, form: z.infer<typeof planForm>, now: number): Done {
+  if (!worksHere(db, form.recordedBy)) return refuse(nobody)
   return db
     .transaction((): Done => {
       const resident = findResident(db, form.residencyId)
@@ -143,6 +145,7 @@ export const fedForm = z.object({ ...fact, id: z.uuid(), kind: z.enum(fedKinds),
 
 /** Keeps what was weighed out, eaten, given or came on top. The same fact twice changes nothing. */
 export function feedDog(db: Db, form: z.infer<typeof fedForm>, now: number): Done {
+  if (!worksHere(db, form.recordedBy)) return refuse(nobody)
   return db
     .transaction((): Done => {
       const resident = findResident(db, form.residencyId)
@@ -163,6 +166,7 @@ export const untakeForm = z.object({ ...fact, targetId: z.uuid() })
 
 /** Takes a weighing or a feeding of this dog back. */
 export function takeFoodBack(db: Db, form: z.infer<typeof untakeForm>, now: number): Done {
+  if (!worksHere(db, form.recordedBy)) return refuse(nobody)
   return db
     .transaction((): Done => {
       const resident = findResident(db, form.residencyId)
@@ -217,6 +221,7 @@ export const bowlForm = z.object({ ...fact, id: z.uuid() })
 
 /** The bowl is given: all that is still owed to this dog today. */
 export function giveBowl(db: Db, form: z.infer<typeof bowlForm>, now: number): Done {
+  if (!worksHere(db, form.recordedBy)) return refuse(nobody)
   const row = loadBowls(db, now).rows.find((r) => r.resident.residencyId === form.residencyId)
   if (!row?.food) return refuse('Nobody has said what it is fed.')
   if (row.owed === 0) return { ok: true, residencyId: form.residencyId }

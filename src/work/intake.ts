@@ -72,7 +72,8 @@ function followStep(db: Db, resident: Resident, step: StepId, entry: unknown, re
     case 'health': {
       const health = entry as Entry<'health'>
       const traits = { ...resident.traits, ...Object.fromEntries(traitNames.map((t) => [t, health.traits.includes(t)])) }
-      updateDog(db, resident.dogId, { caution: health.caution, biteHistory: health.biteHistory, traits })
+      // Two people are a caution like any other: it has to stand wherever somebody is sent to this door.
+      updateDog(db, resident.dogId, { caution: withTwo(health), biteHistory: health.biteHistory, traits })
       refold(db, resident.residencyId)
       return undefined
     }
@@ -85,6 +86,9 @@ function followStep(db: Db, resident: Resident, step: StepId, entry: unknown, re
       return undefined
   }
 }
+
+const twoPeople = 'Two people to handle it'
+const withTwo = (health: Entry<'health'>): string => (health.twoPeople && !/two people/i.test(health.caution) ? [twoPeople, health.caution].filter((s) => s !== '').join('. ') : health.caution)
 
 function arrive(db: Db, resident: Resident, arrival: Entry<'arrival'>, recordedBy: string, now: number): Errors | undefined {
   const today = dayIn(readKennel(db).timeZone, now)
@@ -138,6 +142,8 @@ export interface IntakeView {
   readonly steps: readonly IntakeStep[]
   readonly photoAt: number | undefined
   readonly timeZone: string
+  /** What the house may use beside reward, each only with a signature. */
+  readonly devices: readonly { readonly name: string; readonly policy: string }[]
 }
 
 /** The intake of one dog, each step as typed or as kept; undefined for no such residency. */
@@ -163,7 +169,7 @@ export function loadIntake(db: Db, residencyId: string, now: number): IntakeView
       fromBefore: !kept.has(spec.id) && entry !== undefined,
     }
   })
-  return { resident, steps, photoAt: photoAt(db, resident.dogId), timeZone: house.timeZone }
+  return { resident, steps, photoAt: photoAt(db, resident.dogId), timeZone: house.timeZone, devices: house.devices }
 }
 
 /** What is known of a step already: what was kept, and what the booking said. */
@@ -173,7 +179,7 @@ function known(db: Db, resident: Resident, step: StepId, entry: unknown, command
     case 'arrival':
       return { ...of, run: [resident.runNumber], ...(resident.traits.bornOn === null ? {} : { bornOn: [resident.traits.bornOn] }) }
     case 'health':
-      return { ...of, traits: traitNames.filter((t) => resident.traits[t]), caution: [resident.caution], biteHistory: [resident.biteHistory ? 'yes' : ''] }
+      return { ...of, traits: traitNames.filter((t) => resident.traits[t]), caution: [(entry as Entry<'health'> | undefined)?.caution ?? resident.caution], biteHistory: [resident.biteHistory ? 'yes' : ''] }
     case 'words': {
       const words = readCueWords(db, resident.dogId)
       const kept = (entry as Entry<'words'> | undefined)?.cues ?? []

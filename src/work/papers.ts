@@ -1,4 +1,5 @@
 import { dayIn } from '@/core/days'
+import { sayMinute } from '@/core/clock'
 import type { Db } from '@/store/database'
 import { readHouse } from '@/store/house'
 import { readEntry, readPhoto } from '@/store/intake'
@@ -56,7 +57,7 @@ function cardOf(db: Db, resident: Resident, now: number): DoorCard {
     allergies: (health?.allergies ?? []).map((a) => a.what),
     medicines: (health?.medicines ?? []).filter((m) => m.until === '' || m.until >= today).map((m) => [m.name, m.dose, m.at].filter((s) => s !== '').join(', ')),
     notWith,
-    cautions: [...(resident.biteHistory ? ['Bite history'] : []), ...(health?.twoPeople ? ['Two people to handle it'] : []), ...(resident.caution === '' ? [] : [resident.caution])],
+    cautions: [...(resident.biteHistory ? ['Bite history'] : []), ...(resident.caution === '' ? [] : [resident.caution])],
     houseCaution: house.caution,
     photo: readPhoto(db, resident.dogId)?.jpeg,
   }
@@ -100,7 +101,7 @@ export function feedingList(db: Db, now: number): FeedingList {
   const view = loadBowls(db, now)
   return {
     today: view.today, kennel: view.house.name, caution: view.house.caution,
-    meals: view.house.meals.map((m) => `${m.name} ${String(Math.floor(m.at / 60)).padStart(2, '0')}:${String(m.at % 60).padStart(2, '0')}`).join(', '),
+    meals: view.house.meals.map((m) => `${m.name} ${sayMinute(m.at, view.house.clock)}`).join(', '),
     rows: view.rows.map((r) => ({
       run: r.resident.runNumber, name: r.resident.name, feed: r.food?.feed.name ?? r.missing,
       ration: r.food ? `${Math.round(r.food.ledger.rationGrams)} g` : '', training: r.food ? `${Math.round(r.food.ledger.trainingGrams)} g` : '', bowl: r.food ? `${Math.round(r.owed)} g` : '',

@@ -10,7 +10,7 @@ import { findResident, updateDog, type Resident } from '@/store/residents'
 import { insertChoice, insertReserved, insertTaste, readChoices, readReserved, readTastes, stages, tookWords, type Taste } from '@/store/rewards'
 import type { Done } from './correct'
 import { refold } from './standings'
-import { whoField } from './who'
+import { nobody, whoField, worksHere } from './who'
 
 const refuse = (reason: string): Done => ({ ok: false, reason })
 const fact = { residencyId: z.uuid(), recordedBy: whoField }
@@ -79,6 +79,7 @@ export const tasteForm = z.object({ ...fact, id: z.uuid(), stage: z.enum(stages)
 
 /** Keeps how something held out was taken. */
 export function keepTaste(db: Db, form: z.infer<typeof tasteForm>, now: number): Done {
+  if (!worksHere(db, form.recordedBy)) return refuse(nobody)
   return testing(db, form.residencyId, now, () => { insertTaste(db, { ...form, at: now }) })
 }
 
@@ -86,6 +87,7 @@ export const choiceForm = z.object({ ...fact, id: z.uuid(), a: item, b: item, ch
 
 /** Keeps which of two it chose. */
 export function keepChoice(db: Db, form: z.infer<typeof choiceForm>, now: number): Done {
+  if (!worksHere(db, form.recordedBy)) return refuse(nobody)
   const view = loadReward(db, form.residencyId, now)
   if (view && !(view.items.includes(form.a) && view.items.includes(form.b))) return refuse('Only what it took is offered two at a time.')
   return testing(db, form.residencyId, now, () => { insertChoice(db, { ...form, at: now }) })
@@ -108,6 +110,7 @@ export const rewardUndoForm = z.object(fact)
 
 /** Takes back the last thing kept of this test. */
 export function undoReward(db: Db, form: z.infer<typeof rewardUndoForm>, now: number): Done {
+  if (!worksHere(db, form.recordedBy)) return refuse(nobody)
   // Choices follow tastes: the last choice is the last thing, while there is one.
   const last = readChoices(db, form.residencyId).at(-1) ?? readTastes(db, form.residencyId).at(-1)
   if (!last) return refuse('There is nothing to take back.')
@@ -119,6 +122,7 @@ export const reserveForm = z.object({ ...fact, item })
 
 /** Keeps one toy for training only. */
 export function reserve(db: Db, form: z.infer<typeof reserveForm>, now: number): Done {
+  if (!worksHere(db, form.recordedBy)) return refuse(nobody)
   const view = loadReward(db, form.residencyId, now)
   if (!view) return refuse('There is no such dog here.')
   if (!view.tastes.some((t) => t.stage === 'toy' && t.item === form.item && t.took !== 'not')) return refuse('Only a toy it took is worth keeping.')
@@ -130,6 +134,7 @@ export const toysForm = z.object({ ...fact, toys: z.boolean() })
 
 /** Makes the ladder for a dog that works for toys, or for food again. */
 export function worksForToys(db: Db, form: z.infer<typeof toysForm>, _now: number): Done {
+  if (!worksHere(db, form.recordedBy)) return refuse(nobody)
   return db
     .transaction((): Done => {
       const resident = findResident(db, form.residencyId)

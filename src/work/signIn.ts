@@ -75,7 +75,7 @@ export const signOut = (db: Db, id: string, now: number): void => { endSigningIn
 
 export const setUpForm = z
   .object({
-    kennel: z.string().trim().min(1, 'The kennel has no name.').max(80, 'Eighty letters at the most.').regex(/^\P{Cc}*$/u, 'One line of text.'),
+    kennel: z.string().trim().max(80, 'Eighty letters at the most.').regex(/^\P{Cc}*$/u, 'One line of text.'),
     name: z.string().trim().min(1, 'Your name is missing.').max(60, 'Sixty letters at the most.').regex(/^\P{Cc}*$/u, 'One line of text.'),
     passcode,
     again: z.string().max(128),
@@ -93,7 +93,7 @@ export async function setUp(db: Db, raw: unknown, now: number): Promise<FormResu
       const personId = v7()
       insertPerson(db, { id: personId, name: parsed.data.name, role: 'lead', createdAt: now })
       writePasscode(db, personId, made)
-      updateKennel(db, { ...readKennel(db), name: parsed.data.kennel })
+      if (parsed.data.kennel !== '') updateKennel(db, { ...readKennel(db), name: parsed.data.kennel })
       return { ok: true, id: begin(db, personId, now) }
     })
     .immediate()

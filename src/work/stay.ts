@@ -70,6 +70,7 @@ export const pauseForm = z.object({ residencyId: z.uuid(), why: z.enum(pauseKind
 
 /** A dog that is sick or in season is not worked until somebody says that it is again. */
 export function pause(db: Db, form: z.infer<typeof pauseForm>, now: number): Done {
+  if (!worksHere(db, form.recordedBy)) return { ok: false, reason: nobody }
   return db
     .transaction((): Done => {
       const resident = findResident(db, form.residencyId)
@@ -87,6 +88,7 @@ export const resumeForm = z.object({ residencyId: z.uuid(), recordedBy: whoField
 
 /** The dog is worked again, from today. */
 export function resume(db: Db, form: z.infer<typeof resumeForm>, now: number): Done {
+  if (!worksHere(db, form.recordedBy)) return { ok: false, reason: nobody }
   const open = openPauses(db).get(form.residencyId)
   if (!open) return { ok: false, reason: 'It is not paused.' }
   endPause(db, open.id, dayIn(readKennel(db).timeZone, now), form.recordedBy)
@@ -121,6 +123,8 @@ export interface ComingView {
   readonly mind: readonly Minding[]
   /** Dogs here that are not paused, for saying that one is. */
   readonly residents: readonly { readonly id: string; readonly name: string }[]
+  /** Every dog here, for another day of going home. */
+  readonly stays: readonly { readonly id: string; readonly name: string; readonly leavesOn: string }[]
 }
 
 /** Who comes and who goes, day by day from today, and what has to be thought of. */
@@ -140,5 +144,5 @@ export function loadComing(db: Db, now: number): ComingView {
   const days = Array.from({ length: daysAhead }, (_, i) => addDays(today, i)).map((d) => ({ day: d, arriving: arriving.filter((r) => r.arrivesOn === d), leaving: leaving.filter((r) => r.resident.leavesOn === d) }))
   const byRun = [...here].sort((a, b) => a.runNumber.localeCompare(b.runNumber, 'en', { numeric: true }))
   const pauses = openPauses(db)
-  return { timeZone, today, here: here.length, days, mind: minding(db, [...here, ...arriving.filter((r) => r.arrivesOn > today)], today), residents: byRun.filter((r) => !pauses.has(r.residencyId)).map((r) => ({ id: r.residencyId, name: `${r.runNumber} ${r.name}` })) }
+  return { timeZone, today, here: here.length, days, mind: minding(db, [...here, ...arriving.filter((r) => r.arrivesOn > today)], today), residents: byRun.filter((r) => !pauses.has(r.residencyId)).map((r) => ({ id: r.residencyId, name: `${r.runNumber} ${r.name}` })), stays: byRun.map((r) => ({ id: r.residencyId, name: `${r.runNumber} ${r.name}`, leavesOn: r.leavesOn })) }
 }

@@ -5,7 +5,8 @@ import { Disclosure, DisclosurePanel } from 'react-aria-components'
 import styled from 'styled-components'
 import { Button, Choose, Fault, Field, NeedsPerson, Quiet, Why } from '@/ui/parts'
 import { phone } from '@/ui/theme'
-import { sayDay, sayMoment } from '@/ui/when'
+import { sayDay } from '@/ui/when'
+import { useWhen } from '@/ui/clock'
 import type { ComingRow, ComingView, Minding } from '@/work/stay'
 import type { Told } from '../told'
 import { useTold } from '../useTold'
@@ -19,7 +20,7 @@ export function Coming({ view, change, pauses }: { view: ComingView; change: Cha
     <Page>
       <h1>Coming and going</h1>
       <p>{view.here} dogs are here today. <Link href="/words">Cue words</Link>, <Link href="/bowls">bowls</Link>{change && <>, <Link href="/dogs/table">all dogs and owners as a table</Link></>}</p>
-      <Mind view={view} pauses={pauses} />
+      <Mind view={view} pauses={pauses} change={change} />
       <h2>The next {view.days.length} days</h2>
       <Days>
         {busy.map((d) => (
@@ -46,12 +47,13 @@ export interface PauseActions {
 }
 
 /** Vaccinations, medicine, unanswered questions and dogs that are not worked. */
-function Mind({ view, pauses }: { view: ComingView; pauses: PauseActions | undefined }) {
+function Mind({ view, pauses, change }: { view: ComingView; pauses: PauseActions | undefined; change: Change | undefined }) {
   return (
     <section aria-labelledby="mind">
       <h2 id="mind">To think of</h2>
       {view.mind.length === 0 ? <p>No medicine, no vaccination due, no question open.</p> : <MindList>{view.mind.map((m) => <MindRow key={m.resident.residencyId} mind={m} pauses={pauses} />)}</MindList>}
       {pauses && <PauseForm view={view} pauses={pauses} />}
+      {change && <AnyStay view={view} change={change} />}
     </section>
   )
 }
@@ -69,6 +71,27 @@ function MindRow({ mind: m, pauses }: { mind: Minding; pauses: PauseActions | un
         {wrong && <Fault>{wrong}</Fault>}
       </div>
     </li>
+  )
+}
+
+/** Another day of going home for any dog that is here, today included. */
+function AnyStay({ view, change }: { view: ComingView; change: Change }) {
+  const { send, wrong, pending } = useTold()
+  const [dog, setDog] = useState<string | null>(null)
+  const was = view.stays.find((s) => s.id === dog)
+  return (
+    <Disclosure>
+      <Quiet slot="trigger">Make a residency longer, shorter, or end it today</Quiet>
+      <DisclosurePanel>
+        <PauseFields key={dog} noValidate onSubmit={(e) => { e.preventDefault(); const form = new FormData(e.currentTarget); send(() => change({ residencyId: dog, leavesOn: form.get('leavesOn'), reason: form.get('reason') }), () => setDog(null)) }}>
+          <Choose label="Dog" value={dog} onChange={setDog} choices={view.stays.map((s) => ({ id: s.id, name: s.name, note: `goes home ${sayDay(s.leavesOn)}` }))} />
+          <Field label="Goes home on" name="leavesOn" type="date" required plain defaultValue={was?.leavesOn} />
+          <Field label="Reason" name="reason" required plain maxLength={200} />
+          <Button type="submit" isDisabled={pending || dog === null}>Change it</Button>
+        </PauseFields>
+        {wrong && <div role="alert"><Fault>{wrong}</Fault></div>}
+      </DisclosurePanel>
+    </Disclosure>
   )
 }
 
@@ -95,6 +118,7 @@ function PauseForm({ view, pauses }: { view: ComingView; pauses: PauseActions })
 const inDays = (n: number): string => (n === 0 ? '' : n === 1 ? 'tomorrow' : `in ${n} days`)
 
 function Leaving({ row, timeZone, change }: { row: ComingRow; timeZone: string; change: Change | undefined }) {
+  const { sayMoment } = useWhen()
   const { resident, handoff } = row
   return (
     <Departure>

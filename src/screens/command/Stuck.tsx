@@ -4,7 +4,7 @@ import { Label, TextField } from 'react-aria-components'
 import styled from 'styled-components'
 import { Button, Choose, Fault, FieldInput, FieldLabel } from '@/ui/parts'
 import { phone } from '@/ui/theme'
-import { sayMoment } from '@/ui/when'
+import { useWhen } from '@/ui/clock'
 import type { CommandPage } from '@/work/resident'
 import type { Told } from '../told'
 
@@ -12,6 +12,7 @@ const wentWords = { better: 'better', same: 'no change', worse: 'worse' } as con
 
 /** What to try, in order, with what was tried and how it went. */
 export function Stuck({ view, stuck, log }: { view: CommandPage; stuck: NonNullable<CommandPage['stuck']>; log: (raw: unknown) => Promise<Told> }) {
+  const { sayMoment } = useWhen()
   const [what, setWhat] = useState(stuck.first ?? '')
   const [went, setWent] = useState('better')
   const [note, setNote] = useState('')

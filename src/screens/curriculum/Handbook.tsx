@@ -7,12 +7,13 @@ import { sayRule } from '@/core/progress/rules'
 import { levelWords } from '@/core/proofing/grid'
 import { Button, ButtonLink, FileLink } from '@/ui/parts'
 import { phone } from '@/ui/theme'
-import { sayMoment } from '@/ui/when'
+import { useWhen } from '@/ui/clock'
 import type { CurriculumPage } from '@/work/curriculum'
 import { Graph } from './Graph'
 
 /** The curriculum, read like a handbook: what is taught, in what order, and when it counts. */
 export function Handbook({ page, timeZone }: { page: CurriculumPage; timeZone: string }) {
+  const { sayMoment } = useWhen()
   const { curriculum } = page
   const rungs = curriculum.commands.reduce((n, c) => n + c.runs.reduce((m, r) => m + r.rungs.length, 0), 0)
   return (

@@ -31,7 +31,7 @@ export function SetUp({ here }: { here: boolean }) {
         <>
           <p>You are the first lead: you add the others, and choose how this house works. Keep the passcode; nobody can read it out again.</p>
           <form noValidate onSubmit={(e) => { e.preventDefault(); send(new FormData(e.currentTarget)) }}>
-            <Field label="Name of the kennel" name="kennel" required error={errors['kennel']} maxLength={80} />
+            <Field label="Name of the kennel" name="kennel" defaultValue="Our kennel" plain error={errors['kennel']} maxLength={80} />
             <Field label="Your name" name="name" required error={errors['name']} maxLength={60} />
             <Field label="Passcode" name="passcode" type="password" required error={errors['passcode']} hint="at least six letters or digits" maxLength={128} />
             <Field label="The same passcode again" name="again" type="password" required error={errors['again']} maxLength={128} />

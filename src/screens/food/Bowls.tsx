@@ -2,9 +2,9 @@
 import Link from 'next/link'
 import styled from 'styled-components'
 import { v7 } from 'uuid'
-import { clockTyped } from '@/core/house/house'
 import { Button, ButtonLink, Fault, FileLink } from '@/ui/parts'
 import { phone } from '@/ui/theme'
+import { useWhen } from '@/ui/clock'
 import { sayDay } from '@/ui/when'
 import type { BowlRow, BowlsView } from '@/work/food'
 import type { Told } from '../told'
@@ -12,13 +12,14 @@ import { useTold } from '../useTold'
 
 /** The feeding list, run by run; in the evening, what is still owed to whom. No dog ends a day unfed. */
 export function Bowls({ view, give }: { view: BowlsView; give: (raw: unknown) => Promise<Told> }) {
+  const { sayMinute } = useWhen()
   const owed = view.rows.filter((r) => r.owed > 0)
   const unknown = view.rows.filter((r) => r.missing !== '')
   return (
     <Page>
       <header>
         <h1>Bowls</h1>
-        <p>{sayDay(view.today)}. {view.house.meals.map((m) => `${m.name} ${clockTyped(m.at)}`).join(', ')}. {view.rows.length === 0 ? 'Nobody is here.' : owed.length === 0 && unknown.length === 0 ? 'Everybody has had the whole day’s ration.' : `${owed.length} ${owed.length === 1 ? 'is' : 'are'} still owed food${unknown.length > 0 ? `, ${unknown.length} cannot be reckoned yet` : ''}.`}</p>
+        <p>{sayDay(view.today)}. {view.house.meals.map((m) => `${m.name} ${sayMinute(m.at)}`).join(', ')}. {view.rows.length === 0 ? 'Nobody is here.' : owed.length === 0 && unknown.length === 0 ? 'Everybody has had the whole day’s ration.' : `${owed.length} ${owed.length === 1 ? 'is' : 'are'} still owed food${unknown.length > 0 ? `, ${unknown.length} cannot be reckoned yet` : ''}.`}</p>
         {view.house.caution && <p>{view.house.caution}</p>}
         <Prints><FileLink href="/bowls/list.pdf">Feeding list as PDF</FileLink><ButtonLink href="/bowls/print">Print page</ButtonLink></Prints>
       </header>

@@ -7,7 +7,8 @@ import { lifeStageNames, lifeStages } from '@/core/food/energy'
 import { massIn, sayMass } from '@/ui/mass'
 import { Button, ButtonLink, Choose, Fault, Field, NeedsPerson, Quiet, Why } from '@/ui/parts'
 import { phone } from '@/ui/theme'
-import { sayDay, sayMoment } from '@/ui/when'
+import { sayDay } from '@/ui/when'
+import { useWhen } from '@/ui/clock'
 import type { DayFood, FoodView } from '@/work/food'
 import { Choices, Pick, Tick } from '../begin/TrainerForm'
 import { Label } from 'react-aria-components'
@@ -52,6 +53,7 @@ export function Food({ view, actions, mayDecide }: { view: FoodView; actions: Fo
 }
 
 function Day({ day, view, actions }: { day: DayFood; view: FoodView; actions: FoodActions }) {
+  const { wallClock } = useWhen()
   const { ledger, energy, fed, feed } = day
   const part = (g: number) => Math.max(0, Math.min(100, (g / ledger.rationGrams) * 100))
   return (
@@ -75,7 +77,7 @@ function Day({ day, view, actions }: { day: DayFood; view: FoodView; actions: Fo
         <p>{feed.name}: {feed.kcalPer100g} kcal in 100 g{feed.kcalPerPiece === null ? '' : `, ${feed.kcalPerPiece} kcal a piece`}. Extras come off the ration up to a tenth of the day. What is not earned goes into the bowl: the whole ration is always eaten. Factors are WSAVA/AAHA guidelines; the vet’s figure wins.</p>
       </Why>
       <FeedForm view={view} actions={actions} />
-      {day.rows.length > 0 && <Rows aria-label="Fed today">{day.rows.map((r) => <li key={r.id}><span>{sayMoment(r.at, view.timeZone).split(', ')[1]}</span> <b>{kindWords[r.kind]}</b> {grams(r.grams)} {r.feedName}{r.note && `, ${r.note}`} <small>{r.by}</small> <TakeBack label={`Take back: ${kindWords[r.kind]} ${grams(r.grams)}`} id={r.id} view={view} actions={actions} /></li>)}</Rows>}
+      {day.rows.length > 0 && <Rows aria-label="Fed today">{day.rows.map((r) => <li key={r.id}><span>{wallClock(r.at, view.timeZone).clock}</span> <b>{kindWords[r.kind]}</b> {grams(r.grams)} {r.feedName}{r.note && `, ${r.note}`} <small>{r.by}</small> <TakeBack label={`Take back: ${kindWords[r.kind]} ${grams(r.grams)}`} id={r.id} view={view} actions={actions} /></li>)}</Rows>}
     </section>
   )
 }
@@ -121,6 +123,7 @@ function Weigh({ view, actions }: { view: FoodView; actions: FoodActions }) {
 }
 
 function Plan({ view, actions }: { view: FoodView; actions: FoodActions }) {
+  const { sayMoment } = useWhen()
   const { send, wrong, pending } = useTold()
   const { plan } = view
   const [feedId, setFeed] = useState(plan?.feedId ?? view.feeds.find((f) => f.forbidden.length === 0)?.id ?? '')

@@ -5,7 +5,8 @@ import { Button as AriaButton, Radio, RadioGroup, Label } from 'react-aria-compo
 import styled from 'styled-components'
 import { Button, ButtonLink, Fault, FileLink, Quiet } from '@/ui/parts'
 import { phone } from '@/ui/theme'
-import { sayDay, sayMoment, wallClock } from '@/ui/when'
+import { sayDay } from '@/ui/when'
+import { useWhen } from '@/ui/clock'
 import type { HandoffPage as View, OfferedSlot } from '@/work/handoff'
 
 /** What an action came to, said on the page. */
@@ -20,6 +21,7 @@ const daysShown = 3
 
 /** Choose a time, book it, move it, cancel it, take the invitation. */
 export function HandoffPage({ view, book, move, cancel }: { view: View; book: Action; move: Action; cancel: Action }) {
+  const { sayMoment } = useWhen()
   const { resident, live } = view
   const [moving, setMoving] = useState(false)
   const [booked, bookAction, booking] = useActionState(book, null)
@@ -70,6 +72,7 @@ export function HandoffPage({ view, book, move, cancel }: { view: View; book: Ac
 }
 
 function Slots({ view, action, pending, hidden, verb, except }: { view: View; action: (form: FormData) => void; pending: boolean; hidden: Readonly<Record<string, string>>; verb: string; except: number | undefined }) {
+  const { sayMoment, wallClock } = useWhen()
   const [chosen, setChosen] = useState<string>()
   const [all, setAll] = useState(false)
   const byDay = new Map<string, OfferedSlot[]>()

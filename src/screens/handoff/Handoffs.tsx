@@ -3,7 +3,8 @@ import Link from 'next/link'
 import styled from 'styled-components'
 import { FileLink } from '@/ui/parts'
 import { phone } from '@/ui/theme'
-import { sayDay, sayMoment } from '@/ui/when'
+import { sayDay } from '@/ui/when'
+import { useWhen } from '@/ui/clock'
 import type { HandoffRow } from '@/work/handoff'
 
 /** Who is ready to be shown, when, by whom. */
@@ -31,6 +32,7 @@ function Group({ title, empty, children }: { title: string; empty: string; child
 }
 
 function Row({ row, timeZone }: { row: HandoffRow; timeZone: string }) {
+  const { sayMoment } = useWhen()
   const { resident, live } = row
   return (
     <li>

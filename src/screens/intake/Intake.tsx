@@ -5,13 +5,15 @@ import styled from 'styled-components'
 import type { Typed } from '@/core/fields'
 import { Button, ButtonLink, Fault, NeedsPerson } from '@/ui/parts'
 import { phone } from '@/ui/theme'
-import { sayDay, sayMoment } from '@/ui/when'
+import { sayDay } from '@/ui/when'
+import { useWhen } from '@/ui/clock'
 import type { IntakeStep, IntakeView } from '@/work/intake'
 import type { FormAction } from '../begin/TrainerForm'
 import { SpecForm } from '../form/SpecForm'
 
 /** A dog at the door: one step at a time, on a cord whose knots are tied as steps are kept. */
 export function Intake({ view, stepId, keep, saveDraft }: { view: IntakeView; stepId: string; keep: FormAction; saveDraft: (raw: unknown) => Promise<{ readonly ok: boolean }> }) {
+  const { sayMoment } = useWhen()
   const { resident, steps } = view
   const at = Math.max(0, steps.findIndex((s) => s.id === stepId))
   const step = steps[at]
@@ -38,6 +40,7 @@ export function Intake({ view, stepId, keep, saveDraft }: { view: IntakeView; st
         {step.draft && <p className="draft">Typed by {step.draft.by}, {sayMoment(step.draft.at, view.timeZone)}, and not kept for good yet.</p>}
         {step.fromBefore && !step.draft && <p className="draft">From an earlier residency: look it over and keep it.</p>}
         {step.id === 'arrival' && <Photo view={view} />}
+        {step.id === 'consents' && <p>{view.devices.length === 0 ? 'This house uses no device.' : `Devices of this house: ${view.devices.map((d) => (d.policy === '' ? d.name : `${d.name} (${d.policy})`)).join('; ')}. None without the owner’s signature.`}</p>}
         <StepForm key={step.id} view={view} step={step} last={at === steps.length - 1} keep={keep} saveDraft={saveDraft} />
       </section>
     </Page>

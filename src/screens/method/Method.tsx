@@ -5,7 +5,7 @@ import styled from 'styled-components'
 import { methodRows, type MethodRow, type RowKind } from '@/core/method/rows'
 import { Button, Fault, Quiet } from '@/ui/parts'
 import { phone } from '@/ui/theme'
-import { sayMoment } from '@/ui/when'
+import { useWhen } from '@/ui/clock'
 import type { MethodPage, MethodPreview } from '@/work/method'
 import type { Told } from '../told'
 
@@ -22,6 +22,7 @@ const kinds: readonly { kind: RowKind; title: string; words: string }[] = [
 
 /** The house's method: every question on which practitioners differ, its school here, and why. */
 export function Method({ page, actions }: { page: MethodPage; actions: MethodActions }) {
+  const { sayMoment } = useWhen()
   return (
     <Page>
       <Head>

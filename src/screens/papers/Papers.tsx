@@ -38,10 +38,10 @@ export function FeedingSheet({ list }: { list: FeedingList }) {
       <Tools><Button onPress={() => window.print()}>Print</Button><FileLink href="/bowls/list.pdf">As PDF</FileLink><ButtonLink href="/bowls">Bowls</ButtonLink></Tools>
       <h1>Feeding list, {sayDay(list.today)}</h1>
       <p>{list.kennel}. {list.meals}. {list.caution}</p>
-      <Table>
+      <Scroll tabIndex={0} role="region" aria-label="The list"><Table>
         <thead><tr><th>Run</th><th>Dog</th><th>Feed</th><th>Day</th><th>Training</th><th>Owed</th><th>Mind</th></tr></thead>
         <tbody>{list.rows.map((r) => <tr key={`${r.run} ${r.name}`}><th>{r.run}</th><th>{r.name}</th><td>{r.feed}</td><td>{r.ration}</td><td>{r.training}</td><td>{r.bowl}</td><td>{r.notes}</td></tr>)}</tbody>
-      </Table>
+      </Table></Scroll>
     </Page>
   )
 }
@@ -52,16 +52,17 @@ export function Words({ view }: { view: WordsView }) {
       <Tools><Button onPress={() => window.print()}>Print</Button><FileLink href="/words/list.pdf">As PDF</FileLink><ButtonLink href="/coming">Days</ButtonLink></Tools>
       <h1>Cue words, {sayDay(view.today)}</h1>
       <p>Each dog’s own words. What is not named is the house’s.</p>
-      <Table>
+      <Scroll tabIndex={0} role="region" aria-label="The list"><Table>
         <thead><tr><th>Run</th><th>Dog</th><th>Release</th><th>Marker</th><th>Side</th><th>Its own words</th></tr></thead>
         <tbody>{view.dogs.map((d) => <tr key={d.residencyId}><th>{d.run}</th><th>{d.name}</th><td>“{d.release}”</td><td>“{d.marker}”</td><td>{d.side}</td><td>{d.cues.filter((c) => c.own).map((c) => `${c.command}: ${c.word}${c.signal ? ` (${c.signal})` : ''}`).join('; ') || 'the house’s'}</td></tr>)}</tbody>
-      </Table>
+      </Table></Scroll>
     </Page>
   )
 }
 
 const Page = styled.div`padding: 0.9rem 1.5rem 4rem; display: grid; gap: 0.8rem; max-width: 66rem; grid-template-columns: minmax(0, 1fr); h1 { font-size: 1.4rem; } @media print { padding: 0; }`
 const Tools = styled.div`display: flex; flex-wrap: wrap; gap: 0.6rem; @media print { display: none; }`
+const Scroll = styled.div`overflow-x: auto; @media print { overflow: visible; }`
 const Table = styled.table`border-collapse: collapse; width: 100%; th, td { text-align: left; padding: 0.3rem 0.5rem 0.3rem 0; border-bottom: 1px solid var(--rule); vertical-align: top; } thead th { border-bottom: 2px solid var(--ink); } tr { break-inside: avoid; }`
 const A6 = styled.article`
   width: 105mm; max-width: 100%; min-height: 148mm; padding: 5mm; background: #fff; color: #10302a; border: 2px solid #10302a; display: flex; flex-direction: column; gap: 2.5mm;

@@ -3,12 +3,13 @@ import { useState, useTransition } from 'react'
 import { Label, TextField } from 'react-aria-components'
 import styled from 'styled-components'
 import { Button, Fault, FieldInput, FieldLabel } from '@/ui/parts'
-import { sayMoment } from '@/ui/when'
+import { useWhen } from '@/ui/clock'
 import type { ResidentView } from '@/work/resident'
 import type { Told } from '../told'
 
 /** Notes about the dog, newest first, and room for one more. */
 export function Notes({ view, keep }: { view: ResidentView; keep: (raw: unknown) => Promise<Told> }) {
+  const { sayMoment } = useWhen()
   const [text, setText] = useState('')
   const [wrong, setWrong] = useState('')
   const [pending, start] = useTransition()

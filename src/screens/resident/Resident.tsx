@@ -3,12 +3,12 @@ import dynamic from 'next/dynamic'
 import Link from 'next/link'
 import styled from 'styled-components'
 import { traitNames, traitWords } from '@/core/dog/traits'
-import { clockTyped } from '@/core/house/house'
 import type { CommandView, RungView } from '@/core/views/resident'
 import { Line } from '@/ui/Line'
 import { ButtonLink, NeedsPerson, Why } from '@/ui/parts'
 import { phone } from '@/ui/theme'
-import { sayDay, sayMoment } from '@/ui/when'
+import { sayDay } from '@/ui/when'
+import { useWhen } from '@/ui/clock'
 import type { ResidentView } from '@/work/resident'
 import type { Told } from '../told'
 import type { CorrectActions } from './CorrectSet'
@@ -25,6 +25,7 @@ export interface ResidentActions extends CorrectActions {
 /** One dog: what to do next, what it knows, how it comes along, what the handoff still lacks, and every set. */
 export function Resident({ view, now, actions }: { view: ResidentView; now: number; actions: ResidentActions }) {
   const { resident, commands } = view
+  const { sayMinute } = useWhen()
   const promised = commands.filter((c) => c.promise)
   const other = commands.filter((c) => !c.promise)
   const begun = other.filter((c) => c.word !== 'not started')
@@ -49,7 +50,7 @@ export function Resident({ view, now, actions }: { view: ResidentView; now: numb
       </Head>
       {(resident.biteHistory || resident.caution) && <NeedsPerson>{resident.biteHistory ? 'Bite history. ' : ''}{resident.caution}</NeedsPerson>}
       {view.arriving && <Arriving view={view} arriving={view.arriving} />}
-      {view.resting && view.next.sets.length > 0 && <p>After {view.resting.name.toLowerCase()}: no work until {clockTyped(view.resting.until)}. Food earned in a block is no such meal.</p>}
+      {view.resting && view.next.sets.length > 0 && <p>After {view.resting.name.toLowerCase()}: no work until {sayMinute(view.resting.until)}. Food earned in a block is no such meal.</p>}
       <Columns>
         <div>
           <NextList next={view.next} view={view} first={!view.arriving || view.arriving.baseline === 'done'} />
@@ -105,6 +106,7 @@ function sayTraits(resident: ResidentView['resident']): readonly string[] {
 }
 
 function Handoff({ view, missing, now }: { view: ResidentView; missing: readonly CommandView[]; now: number }) {
+  const { sayMoment } = useWhen()
   const { resident, handoff } = view
   return (
     <section aria-label="Handoff">

@@ -6,7 +6,8 @@ import type { Outcome } from '@/core/facts'
 import { OutcomeMark } from '@/ui/OutcomeMark'
 import { Choose, Quiet } from '@/ui/parts'
 import { phone } from '@/ui/theme'
-import { sayDay, wallClock } from '@/ui/when'
+import { sayDay } from '@/ui/when'
+import { useWhen } from '@/ui/clock'
 import type { LogEntry, ResidentView } from '@/work/resident'
 import { CorrectSet, type CorrectActions } from './CorrectSet'
 
@@ -15,6 +16,7 @@ const any = 'any'
 
 /** The sets, day by day, newest first; what is shown is in the address. */
 export function SetLog({ view, actions }: { view: ResidentView; actions: CorrectActions }) {
+  const { wallClock } = useWhen()
   const router = useRouter()
   const path = usePathname()
   const query = useSearchParams()

@@ -42,10 +42,10 @@ export function DogTable({ columns, send, most }: { columns: readonly string[]; 
           {!pending && seen && !seen.ok && <Fault>{seen.reason}</Fault>}
         </div>
         {seen && !seen.ok && seen.problems.length > 0 && (
-          <Problems>
+          <div tabIndex={0} role="region" aria-label="What is wrong" style={{ overflowX: 'auto' }}><Problems>
             <thead><tr><th>Row</th><th>Column</th><th>What is wrong</th></tr></thead>
             <tbody>{seen.problems.slice(0, 200).map((p, i) => <tr key={i}><td>{p.row}</td><td>{p.column}</td><td>{p.problem}</td></tr>)}</tbody>
-          </Problems>
+          </Problems></div>
         )}
       </section>
     </Page>

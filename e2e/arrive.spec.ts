@@ -1,0 +1,238 @@
+import type { Page } from '@playwright/test'
+import { readFileSync } from 'node:fs'
+import sharp from 'sharp'
+import { z } from 'zod'
+import { expect, expectNoAxeFindings, signIn, tabTo, test, type Kibou } from './support/kibou'
+
+const dayFromToday = (days: number) => new Date(Date.now() + days * 86_400_000).toISOString().slice(0, 10)
+
+/** Fields that must be typed into: marked as required, and empty when the form opens. */
+const toBeTyped = (page: Page) => page.locator('input[required], input[aria-required="true"], textarea[aria-required="true"]').evaluateAll((all) => all.filter((e) => (e as HTMLInputElement).value === '' && (e as HTMLElement).offsetParent !== null).length)
+
+/** Types into the field that has the focus. */
+async function type(page: Page, field: RegExp, text: string, most = 120): Promise<void> {
+  await tabTo(page, field, most)
+  await page.keyboard.press('Control+A')
+  await page.keyboard.type(text)
+}
+
+async function press(page: Page, name: RegExp, most = 200): Promise<void> {
+  await tabTo(page, name, most)
+  await page.keyboard.press('Enter')
+}
+
+test('by keyboard alone, from an empty database to the first step of a dog that arrived yesterday, with twelve required fields', async ({ page, empty }) => {
+  let required = 0
+  await page.goto(empty.url, { waitUntil: 'networkidle' })
+  required += await toBeTyped(page)
+  await type(page, /\bname\b/, 'Maud Ferrow')
+  for (const field of [/\bpasscode\b/, /\bagain\b/]) await type(page, field, 'willow rod')
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('heading', { name: 'No dog is here yet' })).toBeVisible()
+
+  await page.goto(`${empty.url}/house`, { waitUntil: 'networkidle' })
+  await press(page, /Keep the house/)
+  await expect(page.getByText('Kept.').first()).toBeVisible()
+  const spacesBefore = await toBeTyped(page)
+  for (const name of ['Hay barn', 'Orchard paddock']) {
+    await press(page, /Another space/)
+    await page.keyboard.press('Shift+Tab')
+    // The new row stands before the button: back to its first field.
+    for (let i = 0; i < 12; i++) {
+      const at = await page.evaluate(() => document.activeElement?.getAttribute('name') ?? '')
+      if (/^spaces\.\d+\.name$/.test(at)) break
+      await page.keyboard.press('Shift+Tab')
+    }
+    await page.keyboard.type(name)
+  }
+  await press(page, /Keep spaces/)
+  await expect.poll(() => empty.count("SELECT count(*) AS n FROM place WHERE closed = 0 AND name IN ('Hay barn', 'Orchard paddock')")).toBe(2)
+  required += 2
+  // What is left to be typed on this page are the feed's two.
+  required += spacesBefore
+  await type(page, /feeds\.0\.name/, 'House kibble')
+  await type(page, /feeds\.0\.kcalPer100g/, '360')
+  await page.keyboard.press('Enter')
+  await expect.poll(() => empty.count('SELECT count(*) AS n FROM feed')).toBe(1)
+
+  await page.goto(`${empty.url}/dogs/new`, { waitUntil: 'networkidle' })
+  required += (await toBeTyped(page)) + 1 // and one promise
+  await type(page, /\bname\b/, 'Gorse')
+  await type(page, /\brun\b/, '3')
+  await type(page, /\bowner\b/, 'Tamsin Orrel')
+  await page.getByLabel('Arrives on').fill(dayFromToday(-1))
+  await page.getByLabel('Goes home on').fill(dayFromToday(20))
+  await press(page, /Sit up to/)
+  await page.getByRole('option', { name: /Word alone/ }).focus()
+  await page.keyboard.press('Enter')
+  await press(page, /Add dog/)
+  await expect(page.getByRole('heading', { name: 'Intake' })).toBeVisible()
+  await expectNoAxeFindings(page)
+  await press(page, /^ Later/)
+  await expect(page.getByRole('heading', { name: 'Gorse' })).toBeVisible()
+  expect(required).toBeLessThanOrEqual(12)
+
+  // The one thing to do now on its page is the baseline.
+  await press(page, /^ Baseline/)
+  await expect(page.getByRole('heading', { name: 'Baseline', exact: true })).toBeVisible()
+  await press(page, /^ Sit /)
+  for (let i = 0; i < 8 && (await page.getByText(/^Sit, rep/).count()) > 0; i++) {
+    // This dog can do the first four rungs.
+    const rung = await page.getByRole('region', { name: 'Ask for this now' }).getByRole('heading').textContent()
+    const can = ['Any move of the rear', 'Full sit', 'Empty hand', 'Word, then hand'].includes(rung ?? '')
+    const before = empty.count('SELECT count(*) AS n FROM baseline_rep')
+    await tabTo(page, can ? /^ Clean/ : /^ Not clean/)
+    await page.keyboard.press('Enter')
+    await expect.poll(() => empty.count('SELECT count(*) AS n FROM baseline_rep')).toBe(before + 1)
+    await page.waitForTimeout(300)
+  }
+  await press(page, /Begin it as proposed/)
+  await expect.poll(() => empty.count("SELECT count(*) AS n FROM baseline_start WHERE command = 'sit'")).toBe(1)
+  expect(empty.count('SELECT count(*) AS n FROM rep')).toBe(0)
+
+  await press(page, /What it works for/)
+  await press(page, /taken at once/)
+  await expect(page.getByText('It works for its own meal: train before dinner, and pay from the ration.')).toBeVisible()
+  await press(page, /To the dog/)
+  await expect(page.getByRole('heading', { name: 'Gorse' })).toBeVisible()
+  // The right first step: sit, at the rung that the baseline found.
+  const start = empty.count("SELECT CASE rung_id WHEN 'sit.empty' THEN 1 ELSE 0 END AS n FROM baseline_start WHERE command = 'sit'")
+  const first = page.getByRole('region', { name: 'Next' }).getByRole('heading', { level: 3 }).first()
+  await expect(first).toContainText('Sit: ')
+  if (start === 1) await expect(first).toContainText('Empty hand')
+  await press(page, /Work Sit/)
+  await expect(page.getByRole('button', { name: 'Begin set' })).toBeVisible()
+})
+
+test('an intake begun on one device is gone on with on another, and nothing wrong is kept', async ({ page, browser, kibou }) => {
+  const id = kibou.dog('Siskin')
+  await page.goto(`${kibou.url}/dogs/${id}/intake?step=health`, { waitUntil: 'networkidle' })
+  await expectNoAxeFindings(page)
+  await page.getByRole('textbox', { name: 'To what' }).fill('beef')
+  await expect(page.getByText('Kept as typed; go on here or on another device.')).toBeVisible()
+  const other = await browser.newContext()
+  await signIn(other.request, kibou, 'joss')
+  const tablet = await other.newPage()
+  await tablet.setViewportSize({ width: 390, height: 844 })
+  await tablet.goto(`${kibou.url}/dogs/${id}/intake?step=health`, { waitUntil: 'networkidle' })
+  await expect(tablet.getByRole('textbox', { name: 'To what' })).toHaveValue('beef')
+  await expect(tablet.getByText(/Typed by Maud Ferrow/)).toBeVisible()
+  expect(await tablet.evaluate(() => document.documentElement.scrollWidth <= window.innerWidth)).toBe(true)
+  await tablet.getByRole('button', { name: 'Keep, and go on' }).click()
+  await expect(tablet.getByRole('heading', { name: 'Kit', exact: true })).toBeVisible()
+  await tablet.goto(`${kibou.url}/dogs/${id}/intake?step=arrival`, { waitUntil: 'networkidle' })
+  await tablet.getByRole('textbox', { name: 'Weight' }).fill('400')
+  await tablet.getByRole('button', { name: 'Keep, and go on' }).click()
+  await expect(tablet.getByText('A dog weighs between 0.5 and 120 kg.')).toBeVisible()
+  await expect(tablet.getByRole('textbox', { name: 'Weight' })).toHaveValue('400')
+  await other.close()
+})
+
+test('a photo is taken in small, and what is none is refused', async ({ page, kibou }) => {
+  const id = kibou.dog('Siskin')
+  const at = `${kibou.url}/dogs/${id}/photo`
+  const png = await sharp({ create: { width: 900, height: 900, channels: 3, background: '#7a5' } }).png().toBuffer()
+  const send = (buffer: Buffer) => page.request.post(at, { multipart: { photo: { name: 'x.png', mimeType: 'image/png', buffer } } })
+  expect((await send(Buffer.from('no picture'))).status()).toBe(400)
+  expect((await send(Buffer.alloc(80_000_000))).status()).toBe(413)
+  expect((await page.request.post(at, { multipart: { photo: { name: 'x.png', mimeType: 'image/png', buffer: png } }, headers: { origin: 'http://elsewhere.example' } })).status()).toBe(403)
+  expect((await page.request.get(at)).status()).toBe(404)
+  expect((await send(png)).status()).toBe(200)
+  expect((await sharp(await (await page.request.get(at)).body()).metadata()).width).toBe(640)
+})
+
+test('bowls: what is owed is given, by whoever feeds; the card and the lists are PDFs', async ({ page, kibou }) => {
+  await page.context().clearCookies()
+  await signIn(page.context().request, kibou, 'ebba')
+  await page.goto(`${kibou.url}/bowls`, { waitUntil: 'networkidle' })
+  await expectNoAxeFindings(page)
+  const wren = page.getByRole('listitem').filter({ hasText: 'Wren' })
+  await expect(wren).toContainText('no chicken')
+  await wren.getByRole('button', { name: 'Bowl given: Wren' }).press('Enter')
+  await expect(wren).toContainText('fed')
+  await page.goto(`${kibou.url}/dogs/${kibou.dog('Wren')}/food`, { waitUntil: 'networkidle' })
+  await expectNoAxeFindings(page)
+  await expect(page.getByRole('heading', { name: 'How it is fed' })).toBeHidden()
+  await page.getByRole('button', { name: /Take back: from the bowl/ }).press('Enter')
+  await expect(page.getByRole('button', { name: /Take back/ })).toHaveCount(0)
+  for (const path of [`/dogs/${kibou.dog('Wren')}/card.pdf`, '/bowls/list.pdf', '/words/list.pdf']) {
+    const answer = await page.request.get(`${kibou.url}${path}`)
+    expect([path, answer.status(), answer.headers()['content-type'], (await answer.body()).subarray(0, 5).toString()]).toEqual([path, 200, 'application/pdf', '%PDF-'])
+  }
+})
+
+test('the table: a look names row and column, then all or nothing', async ({ page, kibou }) => {
+  await page.goto(`${kibou.url}/dogs/table`, { waitUntil: 'networkidle' })
+  await expectNoAxeFindings(page)
+  const dogs = () => kibou.count('SELECT count(*) AS n FROM dog')
+  const before = dogs()
+  const csv = (rows: string) => ({ name: 'dogs.csv', mimeType: 'text/csv', buffer: Buffer.from(`run;dog;owner;arrives;goes home\r\n${rows}`) })
+  const [soon, later] = [dayFromToday(5), dayFromToday(25)]
+  await page.getByLabel('A table').setInputFiles(csv(`30;Fern;A;${later};${soon}\r\n31;Reed;B;${soon};${later}\r\n`))
+  await expect(page.getByRole('row', { name: '2 goes home Goes home on must lie after the arrival.' })).toBeVisible()
+  expect(dogs()).toBe(before)
+  await page.getByLabel('A table').setInputFiles({ name: 'x.csv', mimeType: 'text/csv', buffer: Buffer.from(Uint8Array.from({ length: 3000 }, (_, i) => (i * 37) % 256)) })
+  await expect(page.getByText(/This is no t/)).toBeVisible()
+  await page.getByLabel('A table').setInputFiles(csv(`30;Fern;A;${soon};${later}\r\n31;Reed;B;${soon};${later}\r\n`))
+  await page.getByRole('button', { name: 'Add all 2' }).click()
+  await expect(page.getByText('2 dogs were added.')).toBeVisible()
+  expect(dogs()).toBe(before + 2)
+  const out = await page.request.get(`${kibou.url}/dogs/table.csv`)
+  expect(await out.text()).toContain(`30,Fern,A,${soon},${later}`)
+})
+
+test('a sick dog is not worked until somebody says so, and the new pages have no findings, at night and on a phone', async ({ page, kibou }) => {
+  await page.goto(`${kibou.url}/coming`, { waitUntil: 'networkidle' })
+  await expectNoAxeFindings(page)
+  await page.getByRole('button', { name: 'Stop working a dog for now' }).press('Enter')
+  await page.getByRole('button', { name: /Dog$/ }).press('Enter')
+  await page.getByRole('option', { name: '9 Bodkin' }).click()
+  await page.getByRole('button', { name: 'Stop working it' }).press('Enter')
+  await expect(page.getByText(/Not worked: sick since/)).toBeVisible()
+  await page.goto(`${kibou.url}/dogs/${kibou.dog('Bodkin')}`)
+  await expect(page.getByRole('region', { name: 'Next' })).toContainText('Not worked: sick since')
+  await page.goto(`${kibou.url}/coming`, { waitUntil: 'networkidle' })
+  await page.getByRole('button', { name: 'Work Bodkin again' }).press('Enter')
+  await expect(page.getByText(/Not worked: sick since/)).toBeHidden()
+  const siskin = kibou.dog('Siskin')
+  const paths = ['/house', `/dogs/${siskin}/baseline`, `/dogs/${siskin}/reward`, `/dogs/${siskin}/food`, `/dogs/${siskin}/intake?step=words`, `/dogs/${siskin}/card`, '/bowls/print', '/words']
+  for (const path of paths) {
+    await page.goto(`${kibou.url}${path}`, { waitUntil: 'networkidle' })
+    await expectNoAxeFindings(page)
+  }
+  await page.evaluate(() => { document.documentElement.dataset['theme'] = 'night' })
+  await page.setViewportSize({ width: 390, height: 844 })
+  for (const path of [...paths, '/bowls', '/coming', `/dogs/${siskin}`]) {
+    await page.goto(`${kibou.url}${path}`, { waitUntil: 'networkidle' })
+    await page.evaluate(() => { document.documentElement.dataset['theme'] = 'night' })
+    await expectNoAxeFindings(page)
+    expect([path, await page.evaluate(() => document.documentElement.scrollWidth <= window.innerWidth)]).toEqual([path, true])
+  }
+})
+
+/** Every server action that the build itself knows. */
+const actionsOf = () => Object.keys(z.object({ node: z.record(z.string(), z.unknown()) }).parse(JSON.parse(readFileSync('.next/server/server-reference-manifest.json', 'utf8'))).node)
+
+test('hundreds of random inputs over HTTP: no 500, and nothing half-written', async ({ kibou, playwright }) => {
+  const request = await playwright.request.newContext({ maxRedirects: 0 })
+  await signIn(request, kibou, 'maud')
+  const before = halves(kibou)
+  const words = ['', '0', '-1', 'NaN', '2026-02-30', '=1+1', '\u0000', '🐕', kibou.dog('Wren'), 'sit', 'sit.word', 'kg', '__proto__', 'x'.repeat(3000), 'maud', 'yes']
+  let n = 7
+  const chance = () => (n = (n * 48_271) % 2_147_483_647) / 2_147_483_647
+  const word = () => words[Math.floor(chance() * words.length)] ?? ''
+  const thing = (): unknown => [word(), Math.floor(chance() * 100) - 50, null, true, [word()], { residencyId: kibou.dog('Wren'), id: word(), command: word(), rungId: word(), item: word(), weight: word(), unit: word(), reason: word(), key: word(), step: word(), typed: { [word()]: [word()] } }][Math.floor(chance() * 6)]
+  const wrong: string[] = []
+  for (const action of actionsOf())
+    for (let i = 0; i < 9; i++) {
+      const answer = await request.post(`${kibou.url}/`, { headers: { 'next-action': action, 'content-type': 'text/plain;charset=UTF-8', accept: 'text/x-component' }, data: JSON.stringify(Array.from({ length: Math.floor(chance() * 3) }, thing)) })
+      if (answer.status() >= 500) wrong.push(`${action} ${answer.status()}`)
+    }
+  expect(wrong).toEqual([])
+  expect(halves(kibou)).toBe(before)
+  expect((await request.get(kibou.url)).status()).toBe(200)
+  await request.dispose()
+})
+
+/** Dogs without a residency, residencies without a dog's standing, entries of nobody: there are none. */
+const halves = (kibou: Kibou) => kibou.count('SELECT (SELECT count(*) FROM dog d WHERE NOT EXISTS (SELECT 1 FROM residency r WHERE r.dog_id = d.id)) + (SELECT count(*) FROM pragma_foreign_key_check) AS n')
