@@ -1,6 +1,7 @@
 import { dayIn } from '@/core/days'
 import { sayMinute } from '@/core/clock'
 import type { Db } from '@/store/database'
+import { newestCurriculum } from '@/store/curricula'
 import { readHouse } from '@/store/house'
 import { readEntry, readPhoto } from '@/store/intake'
 import { findResident, readCueWords, residentsOn, type Resident } from '@/store/residents'
@@ -77,6 +78,8 @@ function cuesOf(db: Db, resident: Resident): readonly Cue[] {
 export interface WordsView {
   readonly today: string
   readonly kennel: string
+  /** The words of a dog that has none of its own. */
+  readonly house: readonly { readonly command: string; readonly word: string }[]
   readonly dogs: readonly { readonly residencyId: string; readonly run: string; readonly name: string; readonly release: string; readonly marker: string; readonly side: string; readonly cues: readonly Cue[] }[]
 }
 
@@ -85,7 +88,7 @@ export function cueDictionary(db: Db, now: number): WordsView {
   const house = readHouse(db)
   const today = dayIn(house.timeZone, now)
   const dogs = [...residentsOn(db, today)].sort((a, b) => a.runNumber.localeCompare(b.runNumber, 'en', { numeric: true }))
-  return { today, kennel: house.name, dogs: dogs.map((r) => ({ residencyId: r.residencyId, run: r.runNumber, name: r.name, release: r.releaseWord, marker: r.markerWord, side: r.side, cues: cuesOf(db, r) })) }
+  return { today, kennel: house.name, house: newestCurriculum(db).commands.flatMap((c) => (c.defaultCue === '' ? [] : [{ command: c.name, word: c.defaultCue }])), dogs: dogs.map((r) => ({ residencyId: r.residencyId, run: r.runNumber, name: r.name, release: r.releaseWord, marker: r.markerWord, side: r.side, cues: cuesOf(db, r) })) }
 }
 
 export interface FeedingList {

@@ -89,12 +89,12 @@ export async function cardPdf(card: DoorCard): Promise<Buffer> {
   const foot = doc.page.height - 16 - (card.houseCaution === '' ? 0 : 12)
   const words = card.cues.filter((c) => c.word !== '')
   const half = Math.ceil(words.length / 2)
-  const step = Math.min(11, Math.max(6.5, (foot - y) / Math.max(1, half)))
+  const step = Math.min(18, Math.max(6.5, (foot - y) / Math.max(1, half)))
   words.forEach((c, i) => {
     const at = { x: left + (i < half ? 0 : width / 2), y: y + (i % half) * step }
     if (at.y + step > foot) return
-    write(doc, c.command, 'text', Math.min(8, step - 1.5), { ...at, width: width / 4 }, quiet)
-    write(doc, `“${c.word}”`, c.own ? 'bold' : 'text', Math.min(8.5, step - 1), { ...at, x: at.x + width / 4 - 8, width: width / 4 + 6 })
+    write(doc, c.command, 'text', Math.min(8, step - 1.5), { ...at, y: at.y + Math.max(0, step - 11) / 3, width: width / 4 + 4 }, quiet)
+    write(doc, `“${c.word}”`, c.own ? 'bold' : 'text', Math.min(11, step - 1), { ...at, x: at.x + width / 4 + 4, width: width / 4 - 6 })
   })
   if (card.houseCaution !== '') write(doc, card.houseCaution.slice(0, 120), 'text', 7, { x: left, y: doc.page.height - 26, width }, quiet)
   doc.end()
@@ -142,7 +142,7 @@ export async function feedingPdf(list: FeedingList): Promise<Buffer> {
 export async function wordsPdf(view: WordsView): Promise<Buffer> {
   const { doc, done } = begin('A4', `Cue words ${view.today}`)
   let y = write(doc, `Cue words, ${view.today}`, 'head', 20, { x: 36, y: 36, width: 520 })
-  y = write(doc, `${view.kennel}. Each dog’s own words; bold release and marker. What is not named is the house’s.`, 'text', 10, { x: 36, y: y + 2, width: 520 }, quiet)
+  y = write(doc, `${view.kennel}. The house’s words: ${view.house.map((c) => `${c.command} “${c.word}”`).join(', ')}. Below, what each dog has of its own.`, 'text', 10, { x: 36, y: y + 2, width: 520 }, quiet)
   table(doc, y + 10, [{ title: 'Run', width: 34 }, { title: 'Dog', width: 90 }, { title: 'Release', width: 66 }, { title: 'Marker', width: 60 }, { title: 'Side', width: 40 }, { title: 'Words', width: 233 }], view.dogs.map((d) => [d.run, d.name, d.release, d.marker, d.side, d.cues.filter((c) => c.own).map((c) => `${c.command}: ${c.word}${c.signal === '' ? '' : ` (${c.signal})`}`).join('; ') || 'the house’s']))
   doc.end()
   return done

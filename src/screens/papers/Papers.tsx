@@ -51,7 +51,7 @@ export function Words({ view }: { view: WordsView }) {
     <Page>
       <Tools><Button onPress={() => window.print()}>Print</Button><FileLink href="/words/list.pdf">As PDF</FileLink><ButtonLink href="/coming">Days</ButtonLink></Tools>
       <h1>Cue words, {sayDay(view.today)}</h1>
-      <p>Each dog’s own words. What is not named is the house’s.</p>
+      <p>The house’s words: {view.house.map((c) => `${c.command} “${c.word}”`).join(', ')}. Below, what each dog has of its own.</p>
       <Scroll tabIndex={0} role="region" aria-label="The list"><Table>
         <thead><tr><th>Run</th><th>Dog</th><th>Release</th><th>Marker</th><th>Side</th><th>Its own words</th></tr></thead>
         <tbody>{view.dogs.map((d) => <tr key={d.residencyId}><th>{d.run}</th><th>{d.name}</th><td>“{d.release}”</td><td>“{d.marker}”</td><td>{d.side}</td><td>{d.cues.filter((c) => c.own).map((c) => `${c.command}: ${c.word}${c.signal ? ` (${c.signal})` : ''}`).join('; ') || 'the house’s'}</td></tr>)}</tbody>
