@@ -10,6 +10,7 @@ import type { Db } from '@/store/database'
 import { readEntry, takeBack } from '@/store/intake'
 import { readKennel } from '@/store/kennel'
 import { findResident, type Resident } from '@/store/residents'
+import { aboutResident } from './about'
 import type { Done } from './correct'
 import { ladderOf } from './regimes'
 import { refold, standingOf } from './standings'
@@ -106,23 +107,18 @@ export const baselineRepForm = z.object({ ...fact, id: z.uuid(), command: z.stri
 
 /** Keeps one rep of a baseline. The rung must be the one asked for; the same fact twice changes nothing. */
 export function keepBaselineRep(db: Db, form: z.infer<typeof baselineRepForm>, now: number): Done {
-  if (!worksHere(db, form.recordedBy)) return refuse(nobody)
-  return db
-    .transaction((): Done => {
-      const resident = findResident(db, form.residencyId)
-      if (!resident) return refuse('There is no such dog here.')
-      if (readBaselineReps(db, form.residencyId).some((r) => r.id === form.id)) return { ok: true, residencyId: form.residencyId }
-      const today = dayIn(readKennel(db).timeZone, now)
-      if (today <= resident.arrivesOn) return refuse(today < resident.arrivesOn ? 'It is not here yet.' : 'First evening: a light walk and rest, no training. The baseline is for tomorrow.')
-      const command = baselineOf(db, resident).find((c) => c.id === form.command)
-      if (!command) return refuse('This dog’s ladder has no such command.')
-      if (command.worked) return refuse(`${command.name} has been worked since: the ladder says where it stands.`)
-      if (command.step.kind === 'done') return refuse('This command has been tried out.')
-      if (command.rung.id !== form.rungId || command.step.foodInSight !== form.foodInSight) return refuse('Something else is asked for now: this page was old, and is fresh again.')
-      insertBaselineRep(db, { id: form.id, residencyId: form.residencyId, command: form.command, rungId: form.rungId, foodInSight: form.foodInSight, clean: form.clean, at: now, recordedBy: form.recordedBy })
-      return { ok: true, residencyId: form.residencyId }
-    })
-    .immediate()
+  return aboutResident(db, form, (resident) => {
+    if (readBaselineReps(db, form.residencyId).some((r) => r.id === form.id)) return undefined
+    const today = dayIn(readKennel(db).timeZone, now)
+    if (today <= resident.arrivesOn) return today < resident.arrivesOn ? 'It is not here yet.' : 'First evening: a light walk and rest, no training. The baseline is for tomorrow.'
+    const command = baselineOf(db, resident).find((c) => c.id === form.command)
+    if (!command) return 'This dog’s ladder has no such command.'
+    if (command.worked) return `${command.name} has been worked since: the ladder says where it stands.`
+    if (command.step.kind === 'done') return 'This command has been tried out.'
+    if (command.rung.id !== form.rungId || command.step.foodInSight !== form.foodInSight) return 'Something else is asked for now: this page was old, and is fresh again.'
+    insertBaselineRep(db, { id: form.id, residencyId: form.residencyId, command: form.command, rungId: form.rungId, foodInSight: form.foodInSight, clean: form.clean, at: now, recordedBy: form.recordedBy })
+    return undefined
+  })
 }
 
 export const baselineUndoForm = z.object({ ...fact, command: z.string().max(80) })
@@ -143,41 +139,31 @@ export const startForm = z.object({ ...fact, command: z.string().max(80), rungId
  * a prerequisite that was not shown. It passes nothing and holds nothing.
  */
 export function takeStart(db: Db, form: z.infer<typeof startForm>, now: number): Done {
-  if (!worksHere(db, form.recordedBy)) return refuse(nobody)
-  return db
-    .transaction((): Done => {
-      const resident = findResident(db, form.residencyId)
-      if (!resident) return refuse('There is no such dog here.')
-      const command = baselineOf(db, resident).find((c) => c.id === form.command)
-      if (!command || !findCommand(ladderOf(db, form.residencyId), form.command)) return refuse('This dog’s ladder has no such command.')
-      if (command.worked) return refuse(`${command.name} has been worked since: the ladder says where it stands.`)
-      if (command.step.kind !== 'done') return refuse('The baseline of this command is not done yet.')
-      const wanted = command.rungs.findIndex((r) => r.id === form.rungId)
-      if (wanted < 0) return refuse('This dog’s ladder has no such rung.')
-      if (wanted > command.ceiling) return refuse(`Not above “${command.rungs[command.ceiling]?.name ?? ''}”: what lies higher waits for something that was not shown.`)
-      if (wanted > command.step.start && form.reason === '') return refuse('Higher than proposed: say why.')
-      insertStart(db, { id: v7(), residencyId: form.residencyId, command: form.command, rungId: form.rungId, proposed: command.rungs[command.step.start]?.id ?? '', reason: form.reason, at: now, recordedBy: form.recordedBy })
-      refold(db, form.residencyId)
-      return { ok: true, residencyId: form.residencyId }
-    })
-    .immediate()
+  return aboutResident(db, form, (resident) => {
+    const command = baselineOf(db, resident).find((c) => c.id === form.command)
+    if (!command || !findCommand(ladderOf(db, form.residencyId), form.command)) return 'This dog’s ladder has no such command.'
+    if (command.worked) return `${command.name} has been worked since: the ladder says where it stands.`
+    if (command.step.kind !== 'done') return 'The baseline of this command is not done yet.'
+    const wanted = command.rungs.findIndex((r) => r.id === form.rungId)
+    if (wanted < 0) return 'This dog’s ladder has no such rung.'
+    if (wanted > command.ceiling) return `Not above “${command.rungs[command.ceiling]?.name ?? ''}”: what lies higher waits for something that was not shown.`
+    if (wanted > command.step.start && form.reason === '') return 'Higher than proposed: say why.'
+    insertStart(db, { id: v7(), residencyId: form.residencyId, command: form.command, rungId: form.rungId, proposed: command.rungs[command.step.start]?.id ?? '', reason: form.reason, at: now, recordedBy: form.recordedBy })
+    refold(db, form.residencyId)
+    return undefined
+  })
 }
 
 export const allStartsForm = z.object(fact)
 
 /** Takes every start as it is proposed, for the commands that were tried and have none yet. */
 export function takeProposed(db: Db, form: z.infer<typeof allStartsForm>, now: number): Done {
-  if (!worksHere(db, form.recordedBy)) return refuse(nobody)
-  return db
-    .transaction((): Done => {
-      const resident = findResident(db, form.residencyId)
-      if (!resident) return refuse('There is no such dog here.')
-      for (const c of baselineOf(db, resident)) {
-        if (c.step.kind !== 'done' || c.worked || c.started || c.reps.length === 0) continue
-        insertStart(db, { id: v7(), residencyId: form.residencyId, command: c.id, rungId: c.rung.id, proposed: c.rung.id, reason: '', at: now, recordedBy: form.recordedBy })
-      }
-      refold(db, form.residencyId)
-      return { ok: true, residencyId: form.residencyId }
-    })
-    .immediate()
+  return aboutResident(db, form, (resident) => {
+    for (const c of baselineOf(db, resident)) {
+      if (c.step.kind !== 'done' || c.worked || c.started || c.reps.length === 0) continue
+      insertStart(db, { id: v7(), residencyId: form.residencyId, command: c.id, rungId: c.rung.id, proposed: c.rung.id, reason: '', at: now, recordedBy: form.recordedBy })
+    }
+    refold(db, form.residencyId)
+    return undefined
+  })
 }

@@ -12,6 +12,7 @@ import { allFeeds, readFeeds, readHouse, type FeedRow } from '@/store/house'
 import { readEntry, takeBack } from '@/store/intake'
 import { findResident, residentsOn, type Resident } from '@/store/residents'
 import { wallMinute } from './clock'
+import { aboutResident } from './about'
 import type { Done } from './correct'
 import { nobody, whoField, worksHere } from './who'
 
@@ -97,18 +98,13 @@ export const weightForm = z.object({ ...fact, weight: number('The weight', 0.000
 
 /** Keeps a weighing; asks once when pounds may have been typed for kilograms. */
 export function weigh(db: Db, form: z.infer<typeof weightForm>, now: number): Done {
-  if (!worksHere(db, form.recordedBy)) return refuse(nobody)
-  return db
-    .transaction((): Done => {
-      const resident = findResident(db, form.residencyId)
-      if (!resident) return refuse('There is no such dog here.')
-      const kg = form.weight * (form.unit === 'lb' ? kgPerLb : 1)
-      const check = checkWeight(kg, { lastKg: readWeights(db, resident.dogId).at(-1)?.kg, giant: resident.traits.giant })
-      if (check.kind === 'refused' || (check.kind === 'ask' && !form.right)) return refuse(check.why)
-      insertWeight(db, { id: v7(), dogId: resident.dogId, day: dayIn(readHouse(db).timeZone, now), kg, at: now, recordedBy: form.recordedBy })
-      return { ok: true, residencyId: form.residencyId }
-    })
-    .immediate()
+  return aboutResident(db, form, (resident) => {
+    const kg = form.weight * (form.unit === 'lb' ? kgPerLb : 1)
+    const check = checkWeight(kg, { lastKg: readWeights(db, resident.dogId).at(-1)?.kg, giant: resident.traits.giant })
+    if (check.kind === 'refused' || (check.kind === 'ask' && !form.right)) return check.why
+    insertWeight(db, { id: v7(), dogId: resident.dogId, day: dayIn(readHouse(db).timeZone, now), kg, at: now, recordedBy: form.recordedBy })
+    return undefined
+  })
 }
 
 export const planForm = z.object({
@@ -123,20 +119,15 @@ export const planForm = z.object({
 
 /** Says how a dog is fed from now on. */
 export function decidePlan(db: Db, form: z.infer<typeof planForm>, now: number): Done {
-  if (!worksHere(db, form.recordedBy)) return refuse(nobody)
-  return db
-    .transaction((): Done => {
-      const resident = findResident(db, form.residencyId)
-      if (!resident) return refuse('There is no such dog here.')
-      const feed = readFeeds(db).find((f) => f.id === form.feedId)
-      if (!feed) return refuse('Choose a feed.')
-      const bad = forbiddenIn(feed, allergiesOf(db, form.residencyId))
-      if (bad.length > 0) return refuse(`${resident.name} may not have ${feed.name}: ${bad.join(', ')}.`)
-      const goalKg = form.goal === null ? null : form.goal * (readHouse(db).unit === 'lb' ? kgPerLb : 1)
-      insertPlan(db, { id: v7(), residencyId: form.residencyId, feedId: form.feedId, stage: form.stage, factor: form.factor, vetKcal: form.vetKcal, trainingShare: form.share / 100, goalKg, at: now, recordedBy: form.recordedBy })
-      return { ok: true, residencyId: form.residencyId }
-    })
-    .immediate()
+  return aboutResident(db, form, (resident) => {
+    const feed = readFeeds(db).find((f) => f.id === form.feedId)
+    if (!feed) return 'Choose a feed.'
+    const bad = forbiddenIn(feed, allergiesOf(db, form.residencyId))
+    if (bad.length > 0) return `${resident.name} may not have ${feed.name}: ${bad.join(', ')}.`
+    const goalKg = form.goal === null ? null : form.goal * (readHouse(db).unit === 'lb' ? kgPerLb : 1)
+    insertPlan(db, { id: v7(), residencyId: form.residencyId, feedId: form.feedId, stage: form.stage, factor: form.factor, vetKcal: form.vetKcal, trainingShare: form.share / 100, goalKg, at: now, recordedBy: form.recordedBy })
+    return undefined
+  })
 }
 
 /** House: more than this at once is surely a slip of the key. */
@@ -145,39 +136,29 @@ export const fedForm = z.object({ ...fact, id: z.uuid(), kind: z.enum(fedKinds),
 
 /** Keeps what was weighed out, eaten, given or came on top. The same fact twice changes nothing. */
 export function feedDog(db: Db, form: z.infer<typeof fedForm>, now: number): Done {
-  if (!worksHere(db, form.recordedBy)) return refuse(nobody)
-  return db
-    .transaction((): Done => {
-      const resident = findResident(db, form.residencyId)
-      if (!resident) return refuse('There is no such dog here.')
-      const today = dayIn(readHouse(db).timeZone, now)
-      if (today < resident.arrivesOn || today > resident.leavesOn) return refuse('It is not here today.')
-      const feed = readFeeds(db).find((f) => f.id === form.feedId)
-      if (!feed) return refuse('Choose a feed.')
-      const bad = forbiddenIn(feed, allergiesOf(db, form.residencyId))
-      if (bad.length > 0) return refuse(`${resident.name} may not have ${feed.name}: ${bad.join(', ')}.`)
-      insertFed(db, { id: form.id, residencyId: form.residencyId, day: today, kind: form.kind, feedId: form.feedId, grams: form.grams, note: form.note, at: now, recordedBy: form.recordedBy })
-      return { ok: true, residencyId: form.residencyId }
-    })
-    .immediate()
+  return aboutResident(db, form, (resident) => {
+    const today = dayIn(readHouse(db).timeZone, now)
+    if (today < resident.arrivesOn || today > resident.leavesOn) return 'It is not here today.'
+    const feed = readFeeds(db).find((f) => f.id === form.feedId)
+    if (!feed) return 'Choose a feed.'
+    const bad = forbiddenIn(feed, allergiesOf(db, form.residencyId))
+    if (bad.length > 0) return `${resident.name} may not have ${feed.name}: ${bad.join(', ')}.`
+    insertFed(db, { id: form.id, residencyId: form.residencyId, day: today, kind: form.kind, feedId: form.feedId, grams: form.grams, note: form.note, at: now, recordedBy: form.recordedBy })
+    return undefined
+  })
 }
 
 export const untakeForm = z.object({ ...fact, targetId: z.uuid() })
 
 /** Takes a weighing or a feeding of this dog back. */
 export function takeFoodBack(db: Db, form: z.infer<typeof untakeForm>, now: number): Done {
-  if (!worksHere(db, form.recordedBy)) return refuse(nobody)
-  return db
-    .transaction((): Done => {
-      const resident = findResident(db, form.residencyId)
-      if (!resident) return refuse('There is no such dog here.')
-      const today = dayIn(readHouse(db).timeZone, now)
-      const known = readFed(db, today, form.residencyId).some((f) => f.id === form.targetId) || readWeights(db, resident.dogId).some((w) => w.id === form.targetId)
-      if (!known) return refuse('That was taken back already.')
-      takeBack(db, form.targetId, form.recordedBy, now)
-      return { ok: true, residencyId: form.residencyId }
-    })
-    .immediate()
+  return aboutResident(db, form, (resident) => {
+    const today = dayIn(readHouse(db).timeZone, now)
+    const known = readFed(db, today, form.residencyId).some((f) => f.id === form.targetId) || readWeights(db, resident.dogId).some((w) => w.id === form.targetId)
+    if (!known) return 'That was taken back already.'
+    takeBack(db, form.targetId, form.recordedBy, now)
+    return undefined
+  })
 }
 
 export interface BowlRow {

@@ -8,6 +8,7 @@ import { readFeeds, readHouse } from '@/store/house'
 import { takeBack } from '@/store/intake'
 import { findResident, updateDog, type Resident } from '@/store/residents'
 import { insertChoice, insertReserved, insertTaste, readChoices, readReserved, readTastes, stages, tookWords, type Taste } from '@/store/rewards'
+import { aboutResident } from './about'
 import type { Done } from './correct'
 import { refold } from './standings'
 import { nobody, whoField, worksHere } from './who'
@@ -79,8 +80,7 @@ export const tasteForm = z.object({ ...fact, id: z.uuid(), stage: z.enum(stages)
 
 /** Keeps how something held out was taken. */
 export function keepTaste(db: Db, form: z.infer<typeof tasteForm>, now: number): Done {
-  if (!worksHere(db, form.recordedBy)) return refuse(nobody)
-  return testing(db, form.residencyId, now, () => { insertTaste(db, { ...form, at: now }) })
+  return testing(db, form, now, () => { insertTaste(db, { ...form, at: now }) })
 }
 
 export const choiceForm = z.object({ ...fact, id: z.uuid(), a: item, b: item, chosen: item.nullable() }).refine((c) => c.a !== c.b && (c.chosen === null || c.chosen === c.a || c.chosen === c.b), 'Choose one of the two.')
@@ -90,20 +90,16 @@ export function keepChoice(db: Db, form: z.infer<typeof choiceForm>, now: number
   if (!worksHere(db, form.recordedBy)) return refuse(nobody)
   const view = loadReward(db, form.residencyId, now)
   if (view && !(view.items.includes(form.a) && view.items.includes(form.b))) return refuse('Only what it took is offered two at a time.')
-  return testing(db, form.residencyId, now, () => { insertChoice(db, { ...form, at: now }) })
+  return testing(db, form, now, () => { insertChoice(db, { ...form, at: now }) })
 }
 
-function testing(db: Db, residencyId: string, now: number, keep: () => void): Done {
-  return db
-    .transaction((): Done => {
-      const resident = findResident(db, residencyId)
-      if (!resident) return refuse('There is no such dog here.')
-      const today = dayIn(readHouse(db).timeZone, now)
-      if (today <= resident.arrivesOn) return refuse(today < resident.arrivesOn ? 'It is not here yet.' : 'First evening: a light walk and rest. This is for tomorrow.')
-      keep()
-      return { ok: true, residencyId }
-    })
-    .immediate()
+function testing(db: Db, form: { readonly residencyId: string; readonly recordedBy: string }, now: number, keep: () => void): Done {
+  return aboutResident(db, form, (resident) => {
+    const today = dayIn(readHouse(db).timeZone, now)
+    if (today <= resident.arrivesOn) return today < resident.arrivesOn ? 'It is not here yet.' : 'First evening: a light walk and rest. This is for tomorrow.'
+    keep()
+    return undefined
+  })
 }
 
 export const rewardUndoForm = z.object(fact)
@@ -134,14 +130,9 @@ export const toysForm = z.object({ ...fact, toys: z.boolean() })
 
 /** Makes the ladder for a dog that works for toys, or for food again. */
 export function worksForToys(db: Db, form: z.infer<typeof toysForm>, _now: number): Done {
-  if (!worksHere(db, form.recordedBy)) return refuse(nobody)
-  return db
-    .transaction((): Done => {
-      const resident = findResident(db, form.residencyId)
-      if (!resident) return refuse('There is no such dog here.')
-      updateDog(db, resident.dogId, { traits: { ...resident.traits, toys: form.toys } })
-      refold(db, form.residencyId)
-      return { ok: true, residencyId: form.residencyId }
-    })
-    .immediate()
+  return aboutResident(db, form, (resident) => {
+    updateDog(db, resident.dogId, { traits: { ...resident.traits, toys: form.toys } })
+    refold(db, form.residencyId)
+    return undefined
+  })
 }

@@ -5,8 +5,10 @@ import { dayName, monday } from '@/core/tests/facts'
 import { findResident } from '@/store/residents'
 import { readStayChanges } from '@/store/stay'
 import { addDog } from './begin'
-import { changeStay, daysAhead, loadComing, stayForm } from './stay'
-import { dog, dogFields, newKennel } from './tests/kennel'
+import { loadResident } from './resident'
+import { changeStay, daysAhead, loadComing, pause, resume, stayForm } from './stay'
+import { dog, dogFields, msPerDay, newKennel, trainer } from './tests/kennel'
+import { loadWall } from './wall'
 import { insertPerson } from '@/store/kennel'
 
 function scene() {
@@ -80,4 +82,27 @@ it('coming and going lists each dog on its days, and none beyond', () => {
   expect(days.filter((d) => d.leaving.length > 0).map((d) => [d.day, d.leaving.map((r) => r.resident.residencyId)])).toEqual([[leavesOn(), [residencyId]]])
   expect(days.find((d) => d.arriving.some((r) => r.name === 'Wren'))?.day).toBe(dayName(2))
   expect(days.flatMap((d) => d.leaving).some((r) => r.resident.name === 'Wren')).toBe(false)
+})
+
+describe('a pause', () => {
+  const stage = () => { const db = newKennel(); const who = trainer(db); return { db, who, residencyId: dog(db) } }
+  it('a sick dog is suggested nowhere until it is worked again, and one pause is enough', () => {
+    const { db, who, residencyId } = stage()
+    const form = { residencyId, why: 'sick' as const, note: 'vomited twice', recordedBy: who }
+    expect(loadWall(db, monday).upNext.map((u) => u.residencyId)).toEqual([residencyId])
+    expect(pause(db, form, monday).ok).toBe(true)
+    expect(pause(db, form, monday)).toMatchObject({ ok: false, reason: 'It is paused already.' })
+    expect(loadWall(db, monday).upNext).toEqual([])
+    expect(loadResident(db, residencyId, monday)?.next).toMatchObject({ sets: [], rest: 'Not worked: sick since 2026-03-02 (vomited twice).' })
+    expect(loadComing(db, monday).mind.map((m) => m.pause?.why)).toEqual(['sick'])
+    expect(resume(db, { residencyId, recordedBy: who }, monday).ok).toBe(true)
+    expect(resume(db, { residencyId, recordedBy: who }, monday).ok).toBe(false)
+    expect(loadWall(db, monday).upNext.map((u) => u.residencyId)).toEqual([residencyId])
+    expect(pause(db, form, monday).ok).toBe(true)
+  })
+  it('is refused for a dog that is not here, and for nobody', () => {
+    const { db, who, residencyId } = stage()
+    expect(pause(db, { residencyId, why: 'other', note: '', recordedBy: who }, monday + 40 * msPerDay)).toMatchObject({ ok: false, reason: 'It is not here today.' })
+    expect(pause(db, { residencyId, why: 'other', note: '', recordedBy: 'nobody' }, monday).ok).toBe(false)
+  })
 })

@@ -10,6 +10,7 @@ import { readEntry } from '@/store/intake'
 import { appendStayChange, endPause, insertPause, openPauses, pauseKinds, readStayChanges, type Pause, type ToldStayChange } from '@/store/stay'
 import { day } from '@/core/fields'
 import { longestStay } from './begin'
+import { aboutResident } from './about'
 import { reasonBeside, type Done } from './correct'
 import { refold, standingOf } from './standings'
 import { nobody, whoField, worksHere } from './who'
@@ -70,18 +71,13 @@ export const pauseForm = z.object({ residencyId: z.uuid(), why: z.enum(pauseKind
 
 /** A dog that is sick or in season is not worked until somebody says that it is again. */
 export function pause(db: Db, form: z.infer<typeof pauseForm>, now: number): Done {
-  if (!worksHere(db, form.recordedBy)) return { ok: false, reason: nobody }
-  return db
-    .transaction((): Done => {
-      const resident = findResident(db, form.residencyId)
-      if (!resident) return { ok: false, reason: 'There is no such dog here.' }
-      const today = dayIn(readKennel(db).timeZone, now)
-      if (today < resident.arrivesOn || today > resident.leavesOn) return { ok: false, reason: 'It is not here today.' }
-      if (openPauses(db).has(form.residencyId)) return { ok: false, reason: 'It is paused already.' }
-      insertPause(db, { id: v7(), residencyId: form.residencyId, why: form.why, note: form.note, fromDay: today, at: now, recordedBy: form.recordedBy })
-      return { ok: true, residencyId: form.residencyId }
-    })
-    .immediate()
+  return aboutResident(db, form, (resident) => {
+    const today = dayIn(readKennel(db).timeZone, now)
+    if (today < resident.arrivesOn || today > resident.leavesOn) return 'It is not here today.'
+    if (openPauses(db).has(form.residencyId)) return 'It is paused already.'
+    insertPause(db, { id: v7(), residencyId: form.residencyId, why: form.why, note: form.note, fromDay: today, at: now, recordedBy: form.recordedBy })
+    return undefined
+  })
 }
 
 export const resumeForm = z.object({ residencyId: z.uuid(), recordedBy: whoField })
