@@ -61,6 +61,9 @@ export const optionalNumber = (what: string, least: number, most: number) =>
 /** A box that is ticked or not. */
 export const tick = z.union([z.literal('yes').transform(() => true), z.literal('').transform(() => false), z.boolean()], { error: 'Tick it or leave it.' }).default(false)
 
+/** Weekdays by number, Monday first. */
+export const weekdays = z.array(z.enum(['1', '2', '3', '4', '5', '6', '7'], { error: 'Choose a day of the week.' })).default([])
+
 /** Rows of a list; rows with nothing in them are left out. Row numbers in messages stay those of the form. */
 export const rows = <S extends z.ZodType>(row: S, most: number, what: string) =>
   z
@@ -86,7 +89,8 @@ const isBlank = (raw: unknown): boolean => {
 const forbiddenNames = new Set(['__proto__', 'constructor', 'prototype'])
 
 /**
- * Flat field names as an object: `owner`, `phones.0.number`. `several`: fields that are lists even when there is one.
+ * Flat field names as an object: `owner`, `phones.0.number`. `several`: fields that are lists even when there is one, with
+ * a star for a row number.
  * Names that would reach into an object's own workings are passed over, and no list grows beyond 200.
  */
 export function nested(typed: Typed, several: readonly string[] = []): Record<string, unknown> {
@@ -99,7 +103,7 @@ export function nested(typed: Typed, several: readonly string[] = []): Record<st
       const next = at[part]
       at = typeof next === 'object' && next !== null ? (next as Record<string, unknown>) : ((at[part] = {}) as Record<string, unknown>)
     }
-    at[path.at(-1) ?? ''] = several.includes(name) ? [...values] : (values[0] ?? '')
+    at[path.at(-1) ?? ''] = several.includes(name.replace(/\.\d+(?=\.|$)/g, '.*')) ? [...values] : (values[0] ?? '')
   }
   return listed(root) as Record<string, unknown>
 }

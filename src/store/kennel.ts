@@ -50,6 +50,12 @@ export function insertHours(db: Db, h: Hours): void {
   db.prepare('INSERT INTO staff_hours (person_id, weekday, from_minute, to_minute) VALUES (@personId, @weekday, @from, @to)').run(h)
 }
 
+/** Makes these everybody's hours, and no others. */
+export function replaceHours(db: Db, hours: readonly Hours[]): void {
+  db.prepare('DELETE FROM staff_hours').run()
+  for (const h of hours) insertHours(db, h)
+}
+
 const place = z.object({ id: z.string(), name: z.string(), kind: z.enum(placeKinds) })
 export type Place = z.infer<typeof place>
 

@@ -150,6 +150,12 @@ export function insertPromise(db: Db, residencyId: string, command: string, prom
   db.prepare('INSERT INTO promise (residency_id, command, rung_id, level, places, people) VALUES (?, ?, ?, ?, ?, ?)').run(residencyId, command, promise.rungId, promise.level, promise.places, promise.people)
 }
 
+/** Makes these a residency's promises, and no others. */
+export function replacePromises(db: Db, residencyId: string, promises: readonly (OwnerPromise & { readonly command: string })[]): void {
+  db.prepare('DELETE FROM promise WHERE residency_id = ?').run(residencyId)
+  for (const { command, ...promise } of promises) insertPromise(db, residencyId, command, promise)
+}
+
 const cueRow = z.object({ command: z.string(), word: z.string() })
 
 /** The dog's own cue words by command; commands without one use the curriculum's. */

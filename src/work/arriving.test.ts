@@ -6,7 +6,7 @@ import { readStarts } from '@/store/baseline'
 import type { Db } from '@/store/database'
 import { readWeights } from '@/store/food'
 import { readEntry } from '@/store/intake'
-import { findResident, readCueWords } from '@/store/residents'
+import { findResident, readCueWords, readPromises } from '@/store/residents'
 import { keepBaselineRep, loadBaseline, takeProposed, takeStart, undoBaselineRep } from './baseline'
 import { addDog } from './begin'
 import { bookingDraft, keepStep, loadIntake, openBookings, saveDraft } from './intake'
@@ -90,6 +90,19 @@ describe('the intake', () => {
     expect(standingOf(db, residencyId)).toEqual(JSON.parse(JSON.stringify(derive(db, residencyId))))
   })
 
+  it('promises are changed after the booking: the needs follow, and what the ladder does not have is refused', () => {
+    const { db, who, residencyId } = stage()
+    const promise = (rung: string, run = 'sit/sit') => keepStep(db, residencyId, 'promises', typed({ promised: [{ run, rung, level: '2', places: '2', people: '1' }, { run: 'down/down', rung: '', level: '0', places: '', people: '' }] }), who, monday)
+    expect(loadIntake(db, residencyId, monday)?.steps.find((s) => s.id === 'promises')?.kept).toBe(true)
+    expect(promise('sit.down-from')).toMatchObject({ ok: false, errors: { 'promised.0.rung': expect.stringMatching(/no such rung/) } })
+    expect(promise('down.no-lure')).toMatchObject({ ok: false })
+    expect(readPromises(db, residencyId)).toHaveLength(3)
+    expect(promise('sit.word').ok).toBe(true)
+    expect(readPromises(db, residencyId)).toEqual([{ rungId: 'sit.word', level: 2, places: 2, people: 1 }])
+    expect(standingOf(db, residencyId).summary.commands.filter((c) => c.promise).map((c) => c.command)).toEqual(['sit'])
+    expect(promise('')).toMatchObject({ ok: false, errors: { promised: 'Promise at least one command.' } })
+  })
+
   it('a dog that comes back keeps its history and its papers, and stands at nothing', () => {
     const { db, who, residencyId } = stage()
     keepStep(db, residencyId, 'owner', typed({ phone: '01632 960100' }), who, monday)
@@ -101,7 +114,7 @@ describe('the intake', () => {
     expect([view?.resident.dogId, view?.others.map((o) => o.id), view?.commands.every((c) => c.reps === 0)]).toEqual([dogId, [residencyId], true])
     expect(readEntry(db, again.id, 'owner')?.entry.phone).toBe('01632 960100')
     expect(loadIntake(db, again.id, monday)?.steps.find((s) => s.id === 'owner')).toMatchObject({ fromBefore: true, kept: false })
-    expect(stepIds).toHaveLength(7)
+    expect(stepIds).toHaveLength(8)
   })
 })
 
@@ -145,13 +158,22 @@ describe('the baseline', () => {
     expect(start(3).ok).toBe(true)
     expect(start(8)).toMatchObject({ ok: false, reason: expect.stringMatching(/say why/) })
     expect(start(8, 'Came off six times in the car park').ok).toBe(true)
-    expect(start((found?.ceiling ?? 0) + 1, 'why not')).toMatchObject({ ok: false })
     expect(readStarts(db, residencyId).map((s) => [s.rungId, s.proposed])).toEqual([[at(3), at(6)], [at(8), at(6)]])
     const tablet = new Tablet()
     const set = tablet.set(residencyId, who)
     recordFacts(db, tablet.batch([set, tablet.rep(set.id)]), now + 60_000)
     expect(count(db, 'rep')).toBe(1)
     expect(start(2)).toMatchObject({ ok: false, reason: expect.stringMatching(/worked since/) })
+  })
+
+  it('never above the ceiling, whatever the reason', () => {
+    const { db, who, residencyId } = stage()
+    run(db, residencyId, who, 'sit', () => true)
+    const stay = run(db, residencyId, who, 'sit-stay', (i) => i <= 2)
+    const above = stay?.rungs[(stay?.ceiling ?? 0) + 1]?.id ?? ''
+    expect(above).toBe('sit-stay.45s')
+    expect(takeStart(db, { residencyId, recordedBy: who, command: 'sit-stay', rungId: above, reason: 'It did so at home' }, now)).toMatchObject({ ok: false, reason: expect.stringMatching(/Not above “30 s”/) })
+    expect(readStarts(db, residencyId)).toEqual([])
   })
 
   it('not on the first evening; a rep of an old page is refused; the same fact twice changes nothing; the last can be taken back', () => {

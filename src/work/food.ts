@@ -200,6 +200,15 @@ export function loadBowls(db: Db, now: number): BowlsView {
 
 export const bowlForm = z.object({ ...fact, id: z.uuid() })
 
+/** The training share of the day is weighed out of the ration. */
+export function weighOut(db: Db, form: z.infer<typeof bowlForm>, now: number): Done {
+  const food = loadBowls(db, now).rows.find((r) => r.resident.residencyId === form.residencyId)?.food
+  if (!food) return refuse('Nobody has said what it is fed.')
+  const rest = Math.round(food.ledger.trainingGrams - food.fed.weighedGrams)
+  if (rest < 1) return { ok: true, residencyId: form.residencyId }
+  return feedDog(db, { ...form, kind: 'weighed', feedId: food.feed.id, grams: rest, note: '' }, now)
+}
+
 /** The bowl is given: all that is still owed to this dog today. */
 export function giveBowl(db: Db, form: z.infer<typeof bowlForm>, now: number): Done {
   if (!worksHere(db, form.recordedBy)) return refuse(nobody)

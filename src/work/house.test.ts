@@ -5,7 +5,7 @@ import { describe, expect, it } from 'vitest'
 import { typedOf } from '@/core/intake/steps'
 import { openDatabase } from '@/store/database'
 import { readFeeds, readHouse, readSpaces } from '@/store/house'
-import { readKennel, readPlaces } from '@/store/kennel'
+import { readHours, readKennel, readPlaces } from '@/store/kennel'
 import { backUp, keepSection, loadHouse } from './house'
 import { loadHandoffPage } from './handoff'
 import { readSets } from '@/store/facts'
@@ -58,6 +58,19 @@ describe('the house', () => {
     expect([readPlaces(db).map((p) => p.name), readSets(db, residencyId)[0]?.reps.length]).toEqual([['Orchard'], 1])
     keepSection(db, 'spaces', typedOf({ spaces: [row({ id: '', name: 'Orchard', kind: 'yard' }), row({ id: room?.id ?? '', name: 'Barn', kind: 'room' })] }), who, monday)
     expect(readPlaces(db).map((p) => p.name)).toEqual(['Orchard', 'Barn'])
+  })
+  it('hours are changed for everybody at once, and shown again a row for each that are alike', () => {
+    const { db, who } = stage()
+    const hours = (rows: unknown) => keepSection(db, 'hours', typedOf({ hours: rows }), who, monday)
+    expect(hours([{ personId: who, days: ['1', '3'], from: '08:00', to: '12:00' }, { personId: who, days: ['6'], from: '10:00', to: '11:00' }])).toMatchObject({ ok: true })
+    expect(readHours(db).map((h) => [h.weekday, h.from, h.to])).toEqual([[1, 480, 720], [3, 480, 720], [6, 600, 660]])
+    const again = loadHouse(db, monday).sections.find((s) => s.id === 'hours')
+    expect(again?.values).toMatchObject({ 'hours.0.days': ['1', '3'], 'hours.0.from': ['08:00'], 'hours.1.days': ['6'] })
+    for (const [bad, field] of [[[{ personId: who, days: ['1'], from: '08:00', to: '12:00' }, { personId: who, days: ['1', '2'], from: '11:00', to: '13:00' }], 'hours'], [[{ personId: 'x', days: ['1'], from: '08:00', to: '12:00' }], 'hours.0.personId'], [[{ personId: who, days: ['8'], from: '08:00', to: '12:00' }], 'hours.0.days.0']] as const) {
+      const done = hours(bad)
+      expect(done.ok ? [] : Object.keys(done.errors)).toContain(field)
+    }
+    expect(readHours(db)).toHaveLength(3)
   })
   it('no handoff is offered to somebody who is away, nor in quiet hours', () => {
     const { db, who } = stage()

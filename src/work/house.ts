@@ -2,36 +2,43 @@ import { existsSync, statSync } from 'node:fs'
 import { join } from 'node:path'
 import { v7 } from 'uuid'
 import { nested, fieldErrors, type Typed } from '@/core/fields'
-import { clockTyped, houseSections, sectionSchemas, sectionsFor, type House, type HouseSection, type SectionSpec } from '@/core/house/house'
+import { clockTyped, houseSections, sectionSchemas, sectionsFor, severalInHouse, type House, type HouseSection, type SectionSpec } from '@/core/house/house'
 import { typedOf } from '@/core/intake/steps'
 import { dayIn } from '@/core/days'
 import type { Db } from '@/store/database'
 import { appendHouse, readDaysOff, readFeeds, readHouse, readSpaces, writeDaysOff, writeFeeds, writeSpaces } from '@/store/house'
-import { readKennel, readPeople } from '@/store/kennel'
+import { readHours, readKennel, readPeople, replaceHours } from '@/store/kennel'
 import type { FormResult } from './begin'
 
 export const isSection = (id: string): id is HouseSection => (houseSections as readonly string[]).includes(id)
 
 /** Keeps one section of the house as typed; nothing of it when anything is wrong. */
 export function keepSection(db: Db, section: HouseSection, typed: Typed, recordedBy: string, now: number): FormResult {
-  const parsed = sectionSchemas[section].safeParse(nested(typed))
+  const raw = nested(typed, severalInHouse)
+  const parsed = sectionSchemas[section].safeParse(raw)
   if (!parsed.success) return { ok: false, errors: fieldErrors(parsed.error) }
   return db
     .transaction((): FormResult => {
       switch (section) {
         case 'house':
-          appendHouse(db, v7(), sectionSchemas.house.parse(nested(typed)), recordedBy, now)
+          appendHouse(db, v7(), sectionSchemas.house.parse(raw), recordedBy, now)
           break
         case 'spaces':
-          writeSpaces(db, sectionSchemas.spaces.parse(nested(typed)).spaces.map((s) => ({ id: s.id === '' ? v7() : s.id, name: s.name, kind: s.kind, indoors: s.where === 'indoors', holds: s.holds, surface: s.surface })))
+          writeSpaces(db, sectionSchemas.spaces.parse(raw).spaces.map((s) => ({ id: s.id === '' ? v7() : s.id, name: s.name, kind: s.kind, indoors: s.where === 'indoors', holds: s.holds, surface: s.surface })))
           break
         case 'feeds':
-          writeFeeds(db, sectionSchemas.feeds.parse(nested(typed)).feeds.map((f) => ({ id: f.id === '' ? v7() : f.id, name: f.name, kcalPer100g: f.kcalPer100g, kcalPerPiece: f.kcalPerPiece, tier: Number(f.tier), contains: f.contains })))
+          writeFeeds(db, sectionSchemas.feeds.parse(raw).feeds.map((f) => ({ id: f.id === '' ? v7() : f.id, name: f.name, kcalPer100g: f.kcalPer100g, kcalPerPiece: f.kcalPerPiece, tier: Number(f.tier), contains: f.contains })))
           break
+        case 'hours': {
+          const shifts = sectionSchemas.hours.parse(raw).hours
+          const stranger = strangerIn(db, shifts)
+          if (stranger >= 0) return { ok: false, errors: { [`hours.${stranger}.personId`]: 'Choose who.' } }
+          replaceHours(db, shifts.flatMap((h) => [...new Set(h.days)].map((d) => ({ personId: h.personId, weekday: Number(d), from: h.from, to: h.to }))))
+          break
+        }
         case 'daysOff': {
-          const { off } = sectionSchemas.daysOff.parse(nested(typed))
-          const known = new Set(readPeople(db).map((p) => p.id))
-          const stranger = off.findIndex((o) => !known.has(o.personId))
+          const { off } = sectionSchemas.daysOff.parse(raw)
+          const stranger = strangerIn(db, off)
           if (stranger >= 0) return { ok: false, errors: { [`off.${stranger}.personId`]: 'Choose who.' } }
           writeDaysOff(db, dayIn(readKennel(db).timeZone, now), off.map((o) => ({ ...o, id: o.id === '' ? v7() : o.id })))
           break
@@ -40,6 +47,24 @@ export function keepSection(db: Db, section: HouseSection, typed: Typed, recorde
       return { ok: true, id: section }
     })
     .immediate()
+}
+
+/** The first row that names nobody who works here, −1 when all do. */
+function strangerIn(db: Db, rows: readonly { readonly personId: string }[]): number {
+  const known = new Set(readPeople(db).map((p) => p.id))
+  return rows.findIndex((r) => !known.has(r.personId))
+}
+
+/** Hours that are alike on several days, in one row. */
+function shiftsOf(db: Db): readonly { readonly personId: string; readonly from: string; readonly to: string; readonly days: readonly string[] }[] {
+  const shifts = new Map<string, { personId: string; from: string; to: string; days: string[] }>()
+  for (const h of readHours(db)) {
+    const key = `${h.personId} ${h.from} ${h.to}`
+    const known = shifts.get(key)
+    if (known) known.days.push(String(h.weekday))
+    else shifts.set(key, { personId: h.personId, from: clockTyped(h.from), to: clockTyped(h.to), days: [String(h.weekday)] })
+  }
+  return [...shifts.values()]
 }
 
 export interface HouseView {
@@ -55,6 +80,7 @@ export function loadHouse(db: Db, now: number): HouseView {
     house: typedOf({ ...house, meals: house.meals.map((m) => ({ name: m.name, at: clockTyped(m.at) })), quietFrom: house.quietFrom === '' ? '' : clockTyped(house.quietFrom), quietTo: house.quietTo === '' ? '' : clockTyped(house.quietTo) }),
     spaces: typedOf({ spaces: readSpaces(db).map((s) => ({ ...s, where: s.indoors ? 'indoors' : 'outdoors', indoors: undefined })) }),
     feeds: typedOf({ feeds: readFeeds(db) }),
+    hours: typedOf({ hours: shiftsOf(db) }),
     daysOff: typedOf({ off: readDaysOff(db, dayIn(house.timeZone, now)) }),
   }
   return { house, sections: sectionsFor(people).map((s) => ({ ...s, values: values[s.id] })) }

@@ -8,7 +8,7 @@ import type { Db } from '@/store/database'
 import { writeFeeds } from '@/store/house'
 import { allStartsForm, baselineRepForm, baselineUndoForm, keepBaselineRep, startForm, takeProposed, takeStart, undoBaselineRep } from './baseline'
 import { addDog, addPerson } from './begin'
-import { bowlForm, decidePlan, fedForm, feedDog, giveBowl, planForm, takeFoodBack, untakeForm, weigh, weightForm } from './food'
+import { bowlForm, decidePlan, fedForm, feedDog, giveBowl, planForm, takeFoodBack, untakeForm, weigh, weighOut, weightForm } from './food'
 import { keepSection } from './house'
 import { keepStep, saveDraft } from './intake'
 import { choiceForm, keepChoice, keepTaste, reserve, reserveForm, rewardUndoForm, tasteForm, toysForm, undoReward, worksForToys } from './reward'
@@ -34,12 +34,13 @@ const form = <S extends z.ZodType>(name: string, schema: S, work: (db: Db, input
 function forms(who: string, residencyId: string): readonly Form[] {
   const fact = { residencyId, recordedBy: who }
   const typed: Record<(typeof stepIds)[number], Record<string, unknown>> = {
-    owner: { phone: '01632 960100', email: 'a@b.example', goals: 'Walks' }, arrival: { run: '1', weight: '20', weightUnit: 'kg', sex: 'female', bornOn: '2024-01-01' },
+    owner: { phone: '01632 960100', email: 'a@b.example', goals: 'Walks' }, promises: { promised: [{ run: 'sit/sit', rung: 'sit.word', level: '0', places: '2', people: '1' }] }, arrival: { run: '1', weight: '20', weightUnit: 'kg', sex: 'female', bornOn: '2024-01-01' },
     health: { caution: '', vaccines: [{ name: 'Rabies', given: '2026-01-01', due: '2027-01-01' }], allergies: [{ what: 'milk' }] }, kit: { brought: [{ what: 'Blanket', note: '' }] },
     consents: { signed: [{ to: 'photographs', by: 'T', on: '2026-03-01', note: '' }] }, words: { release: 'Okay', marker: 'Yes', side: 'left', cues: [{ command: 'sit', word: 'Sitz', signal: '', reported: '' }] }, questions: { asked: [{ question: 'Which side?', answer: '' }] },
   }
   const sections: Record<(typeof houseSections)[number], Record<string, unknown>> = {
     house: { name: 'K', timeZone: 'Europe/London', unit: 'kg', clock: '24', meals: [{ name: 'x', at: '07:00' }], quietFrom: '', quietTo: '' }, spaces: { spaces: [{ id: '', name: 'Barn', kind: 'room', holds: '1', where: 'indoors' }] },
+    hours: { hours: [{ personId: who, days: ['1', '2'], from: '09:00', to: '17:00' }] },
     feeds: { feeds: [{ id: 'k', name: 'Kibble', kcalPer100g: '360', kcalPerPiece: '1,8', tier: '1', contains: '' }] }, daysOff: { off: [{ personId: who, from: '2026-03-05', to: '2026-03-06' }] },
   }
   return [
@@ -62,6 +63,7 @@ function forms(who: string, residencyId: string): readonly Form[] {
     form('fed', fedForm, feedDog, () => ({ ...fact, id: v7(), kind: 'bowl', feedId: 'k', grams: '100', note: '' })),
     form('fed back', untakeForm, takeFoodBack, () => ({ ...fact, targetId: v7() })),
     form('bowl', bowlForm, giveBowl, () => ({ ...fact, id: v7() })),
+    form('weigh out', bowlForm, weighOut, () => ({ ...fact, id: v7() })),
     form('stay', stayForm, changeStay, (i) => ({ ...fact, leavesOn: `2026-03-${String(10 + (i % 15))}`, reason: 'owner asked' })),
     form('pause', pauseForm, pause, () => ({ ...fact, why: 'sick', note: '' })),
     form('resume', resumeForm, resume, () => fact),

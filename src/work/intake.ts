@@ -1,6 +1,7 @@
 import { v7 } from 'uuid'
 import { z } from 'zod'
-import { findCommand } from '@/core/curriculum/lookup'
+import { findCommand, findRung, runKey } from '@/core/curriculum/lookup'
+import type { Curriculum, Run } from '@/core/curriculum/types'
 import { dayIn } from '@/core/days'
 import { fieldErrors, nested, type Typed } from '@/core/fields'
 import { plainDog, traitNames } from '@/core/dog/traits'
@@ -11,7 +12,7 @@ import { insertWeight, readWeights } from '@/store/food'
 import { readHouse } from '@/store/house'
 import { appendEntry, dropDraft, dropDraftsBefore, keptSteps, photoAt, readDraft, readDrafts, readEntry, writeDraft, type Draft } from '@/store/intake'
 import { readKennel } from '@/store/kennel'
-import { dogInRun, findResident, readCueWords, replaceCueWords, residentsOn, updateDog, updateRun, type Resident } from '@/store/residents'
+import { dogInRun, findResident, readCueWords, readPromises, replaceCueWords, replacePromises, residentsOn, updateDog, updateRun, type Resident } from '@/store/residents'
 import type { FormResult } from './begin'
 import { ladderOf } from './regimes'
 import { refold } from './standings'
@@ -77,6 +78,8 @@ function followStep(db: Db, resident: Resident, step: StepId, entry: unknown, re
       refold(db, resident.residencyId)
       return undefined
     }
+    case 'promises':
+      return takePromises(db, resident, entry as Entry<'promises'>)
     case 'words':
       return takeWords(db, resident, entry as Entry<'words'>)
     case 'owner':
@@ -112,6 +115,16 @@ function arrive(db: Db, resident: Resident, arrival: Entry<'arrival'>, recordedB
     updateDog(db, resident.dogId, { traits: { ...plainDog, ...resident.traits, bornOn } })
     refold(db, resident.residencyId)
   }
+  return undefined
+}
+
+function takePromises(db: Db, resident: Resident, { promised }: Entry<'promises'>): Errors | undefined {
+  const curriculum = ladderOf(db, resident.residencyId)
+  const wanted = promised.flatMap((p, i) => (p.rung === '' ? [] : [{ p, i, at: findRung(curriculum, p.rung) }]))
+  const bad = wanted.find(({ p, at }) => !at || at.runKey !== p.run)
+  if (bad) return { [`promised.${bad.i}.rung`]: 'This dog’s ladder has no such rung.' }
+  replacePromises(db, resident.residencyId, wanted.flatMap(({ p, at }) => (at ? [{ command: at.command.id, rungId: at.rung.id, level: Number(p.level), places: Math.round(p.places ?? 3), people: Math.round(p.people ?? 2) }] : [])))
+  refold(db, resident.residencyId)
   return undefined
 }
 
@@ -155,6 +168,7 @@ export function loadIntake(db: Db, residencyId: string, now: number): IntakeView
   const context: StepContext = {
     unit: house.unit,
     others: residentsOn(db, dayIn(house.timeZone, now)).filter((r) => r.residencyId !== residencyId).map((r) => ({ id: r.dogId, name: `${r.runNumber} ${r.name}` })),
+    runs: runsOf(curriculum).map(({ run, key, name }) => ({ key, name, rungs: run.rungs.map((r) => ({ id: r.id, name: r.name })) })),
     commands: curriculum.commands.map((c) => ({ id: c.id, name: c.name, cue: c.defaultCue, signal: c.signal, rungs: (c.runs[0]?.rungs ?? []).map((r) => ({ id: r.id, name: r.name })) })),
   }
   const kept = keptSteps(db, residencyId)
@@ -163,7 +177,7 @@ export function loadIntake(db: Db, residencyId: string, now: number): IntakeView
     const entry = readEntry(db, residencyId, spec.id)
     return {
       ...spec,
-      values: open?.typed ?? known(db, resident, spec.id, entry?.entry, curriculum.commands.map((c) => c.id)),
+      values: open?.typed ?? known(db, resident, spec.id, entry?.entry, curriculum),
       draft: open && { by: open.by, at: open.savedAt },
       kept: kept.has(spec.id),
       fromBefore: !kept.has(spec.id) && entry !== undefined,
@@ -172,8 +186,12 @@ export function loadIntake(db: Db, residencyId: string, now: number): IntakeView
   return { resident, steps, photoAt: photoAt(db, resident.dogId), timeZone: house.timeZone, devices: house.devices }
 }
 
+/** Every run of a ladder, named so that two of one command are told apart. */
+const runsOf = (curriculum: Curriculum): readonly { readonly run: Run; readonly key: string; readonly name: string }[] =>
+  curriculum.commands.flatMap((c) => c.runs.map((run) => ({ run, key: runKey(c.id, run.id), name: c.runs.length === 1 ? c.name : `${c.name}, ${run.name.toLowerCase()}` })))
+
 /** What is known of a step already: what was kept, and what the booking said. */
-function known(db: Db, resident: Resident, step: StepId, entry: unknown, commands: readonly string[]): Typed {
+function known(db: Db, resident: Resident, step: StepId, entry: unknown, curriculum: Curriculum): Typed {
   const of = typedOf(entry ?? {})
   switch (step) {
     case 'arrival':
@@ -183,8 +201,15 @@ function known(db: Db, resident: Resident, step: StepId, entry: unknown, command
     case 'words': {
       const words = readCueWords(db, resident.dogId)
       const kept = (entry as Entry<'words'> | undefined)?.cues ?? []
-      const cues = commands.map((command) => { const was = kept.find((c) => c.command === command); return { command, word: words.get(command) ?? '', signal: was?.signal ?? '', reported: was?.reported ?? '' } })
+      const cues = curriculum.commands.map(({ id: command }) => { const was = kept.find((c) => c.command === command); return { command, word: words.get(command) ?? '', signal: was?.signal ?? '', reported: was?.reported ?? '' } })
       return { ...typedOf({ languages: (entry as Entry<'words'> | undefined)?.languages ?? '', cues }), release: [resident.releaseWord], marker: [resident.markerWord], side: [resident.side] }
+    }
+    case 'promises': {
+      const promises = readPromises(db, resident.residencyId)
+      return typedOf({ promised: runsOf(curriculum).map(({ run, key }) => {
+        const p = promises.find((x) => run.rungs.some((r) => r.id === x.rungId))
+        return { run: key, rung: p?.rungId ?? '', level: String(p?.level ?? 0), places: String(p?.places ?? 3), people: String(p?.people ?? 2) }
+      }) })
     }
     case 'questions':
       return entry === undefined ? typedOf({ asked: usualQuestions.map((question) => ({ question, answer: '' })) }) : of

@@ -78,6 +78,7 @@ export interface ResidentView {
 
 export interface Arriving {
   readonly firstEvening: boolean
+  readonly steps: number
   readonly stepsOpen: number
   readonly baseline: 'open' | 'begun' | 'done'
   readonly reward: boolean
@@ -88,7 +89,7 @@ export interface Arriving {
 function arrivingOf(db: Db, resident: Resident, today: string, workedDays: number): Arriving | undefined {
   const started = readStarts(db, resident.residencyId).length > 0
   const reps = readBaselineReps(db, resident.residencyId).length
-  const arriving: Arriving = { firstEvening: today <= resident.arrivesOn, stepsOpen: stepIds.length - keptSteps(db, resident.residencyId).size, baseline: started ? 'done' : reps > 0 ? 'begun' : 'open', reward: readTastes(db, resident.residencyId).length > 0, fed: readPlan(db, resident.residencyId) !== undefined }
+  const arriving: Arriving = { firstEvening: today <= resident.arrivesOn, steps: stepIds.length, stepsOpen: stepIds.length - keptSteps(db, resident.residencyId).size, baseline: started ? 'done' : reps > 0 ? 'begun' : 'open', reward: readTastes(db, resident.residencyId).length > 0, fed: readPlan(db, resident.residencyId) !== undefined }
   if (workedDays >= 2 && !started && reps === 0) return undefined
   return arriving.stepsOpen === 0 && started && arriving.reward && arriving.fed ? undefined : arriving
 }

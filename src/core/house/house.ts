@@ -1,10 +1,10 @@
 import { z } from 'zod'
 import { placeKinds } from '../curriculum/types'
-import { clock, line, lines, number, optionalLine, optionalNumber, rows } from '../fields'
+import { clock, line, lines, number, optionalLine, optionalNumber, rows, weekdays } from '../fields'
 import { choicesOf, type FieldSpec } from '../form'
 
 /** What is true of the house itself. */
-export const houseSections = ['house', 'spaces', 'feeds', 'daysOff'] as const
+export const houseSections = ['house', 'spaces', 'feeds', 'hours', 'daysOff'] as const
 export type HouseSection = (typeof houseSections)[number]
 
 const isTimeZone = (zone: string): boolean => {
@@ -73,7 +73,19 @@ const daysOff = z.object({
 })
 export type DayOff = z.output<typeof daysOff>['off'][number]
 
-export const sectionSchemas = { house, spaces, feeds, daysOff } as const
+const shift = z.object({ personId: line('Who', 64), days: weekdays.refine((d) => d.length > 0, 'Choose at least one day.'), from: clock('The beginning'), to: clock('The end') }).refine((h) => h.to > h.from, { path: ['to'], message: 'The end lies before the beginning.' })
+const hours = z.object({
+  hours: rows(shift, 120, 'Hours').superRefine((all, ctx) => {
+    all.forEach((h, i) => {
+      if (all.some((o, j) => j < i && o.personId === h.personId && o.days.some((d) => h.days.includes(d)) && o.from < h.to && h.from < o.to)) ctx.addIssue({ code: 'custom', path: [], message: 'Somebody works twice at the same time.' })
+    })
+  }),
+})
+
+/** Fields of a section that may come more than once. */
+export const severalInHouse = ['hours.*.days'] as const
+
+export const sectionSchemas = { house, spaces, feeds, hours, daysOff } as const
 
 /** The house as long as nobody has said otherwise. */
 export const plainHouse = (name: string, timeZone: string): House => ({ name, timeZone, unit: 'kg', clock: '24', meals: [{ name: 'Breakfast', at: 450 }, { name: 'Evening bowl', at: 1050 }], quietFrom: 1260, quietTo: 390, devices: [], backupFolder: '', caution: '' })
@@ -111,7 +123,11 @@ export function sectionsFor(people: readonly { readonly id: string; readonly nam
       fields: [{ kind: 'rows', name: 'feeds', label: 'Feeds', add: 'Another feed', of: [{ kind: 'text', name: 'name', label: 'Feed', required: true }, { kind: 'number', name: 'kcalPer100g', label: 'kcal in 100 g', required: true }, { kind: 'number', name: 'kcalPerPiece', label: 'kcal a piece' }, { kind: 'one', name: 'tier', label: 'Tier', start: '1', choices: choicesOf(['1', '2', '3', '4']) }, { kind: 'text', name: 'contains', label: 'What is in it', hint: 'with commas' }] }],
     },
     {
-      id: 'daysOff', title: 'Days off', intro: 'No handoff is offered with somebody who is away. Hours stand with each person.',
+      id: 'hours', title: 'Hours', intro: 'When somebody works. A handoff is offered only inside these hours.',
+      fields: [{ kind: 'rows', name: 'hours', label: 'Hours', add: 'Other hours', of: [{ kind: 'one', name: 'personId', label: 'Who', start: '', choices: people.map((p) => ({ id: p.id, name: p.name })) }, { kind: 'time', name: 'from', label: 'From' }, { kind: 'time', name: 'to', label: 'To' }, { kind: 'several', name: 'days', label: 'On', choices: ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'].map((name, i) => ({ id: String(i + 1), name })) }] }],
+    },
+    {
+      id: 'daysOff', title: 'Days off', intro: 'No handoff is offered with somebody who is away.',
       fields: [{ kind: 'rows', name: 'off', label: 'Days off', add: 'Other days', of: [{ kind: 'one', name: 'personId', label: 'Who', start: '', choices: people.map((p) => ({ id: p.id, name: p.name })) }, { kind: 'date', name: 'from', label: 'From' }, { kind: 'date', name: 'to', label: 'To' }, { kind: 'text', name: 'why', label: 'Why' }] }],
     },
   ]

@@ -5,7 +5,7 @@ import { openQuestions, remindDays, remindersOf } from './reminders'
 import { severalIn, stepIds, stepSchemas, stepsFor, typedOf, usualQuestions } from './steps'
 
 const health = (more: Record<string, unknown>) => stepSchemas.health.parse({ ...nested(typedOf(more)) })
-const steps = stepsFor({ unit: 'kg', others: [{ id: 'x', name: '1 Rook' }], commands: houseCurriculum.commands.map((c) => ({ id: c.id, name: c.name, cue: c.defaultCue, signal: c.signal, rungs: [] })) })
+const steps = stepsFor({ unit: 'kg', others: [{ id: 'x', name: '1 Rook' }], commands: houseCurriculum.commands.map((c) => ({ id: c.id, name: c.name, cue: c.defaultCue, signal: c.signal, rungs: [] })), runs: [{ key: 'sit/sit', name: 'Sit', rungs: [{ id: 'sit.word', name: 'Word alone' }] }] })
 
 describe('the steps of an intake', () => {
   it('come in the order of the door, and what a step asks for is what its schema reads', () => {
@@ -18,7 +18,7 @@ describe('the steps of an intake', () => {
   })
   it('an empty form is told what is needed, and most of it is nothing', () => {
     const wrong = stepIds.flatMap((id) => { const parsed = stepSchemas[id].safeParse(nested({}, severalIn[id])); return parsed.success ? [] : parsed.error.issues.map((i) => `${id}.${i.path.join('.')}`) })
-    expect(wrong).toEqual(['owner.phone', 'arrival.run', 'words.release', 'words.marker', 'words.side'])
+    expect(wrong).toEqual(['owner.phone', 'promises.promised', 'arrival.run', 'words.release', 'words.marker', 'words.side'])
   })
 })
 

@@ -4,7 +4,7 @@ import { choicesOf, type FieldChoice, type FieldSpec } from '../form'
 import { traitNames, traitWords } from '../dog/traits'
 
 /** What is asked when a dog comes, in the order of the door: each step is kept as typed, and kept for good on its own. */
-export const stepIds = ['owner', 'arrival', 'health', 'kit', 'consents', 'words', 'questions'] as const
+export const stepIds = ['owner', 'promises', 'arrival', 'health', 'kit', 'consents', 'words', 'questions'] as const
 export type StepId = (typeof stepIds)[number]
 
 export const sexes = ['not known', 'female', 'female, spayed', 'male', 'male, neutered'] as const
@@ -40,6 +40,10 @@ const arrival = z.object({
   arrivalNote: lines('The note', 400),
 })
 
+/** One run of a command that may be promised: a rung of it, or nothing. */
+const promise = z.object({ run: line('The run', 90), rung: optionalLine('The rung', 80), level: z.enum(['0', '1', '2', '3', '4', '5'], { error: 'The level is a number from 0 to 5.' }).default('0'), places: optionalNumber('Places', 1, 12), people: optionalNumber('People', 1, 12) })
+const promises = z.object({ promised: rows(promise, 200, 'Promises').refine((all) => all.some((p) => p.rung !== ''), 'Promise at least one command.') })
+
 const vaccine = z.object({ name: line('The vaccination', 60), given: optionalDay('Given on'), due: optionalDay('Due again on') }).refine((v) => v.given === '' || v.due === '' || v.due > v.given, { path: ['due'], message: 'Due again before it was given.' })
 const medicine = z.object({ name: line('The medicine', 60), dose: optionalLine('The dose', 80), at: optionalLine('When', 60), until: optionalDay('Until') })
 
@@ -70,11 +74,11 @@ const words = z.object({
 
 const questions = z.object({ asked: rows(z.object({ question: line('The question', 200), answer: lines('The answer', 400) }), 60, 'Questions') })
 
-export const stepSchemas = { owner, arrival, health, kit, consents, words, questions } as const
+export const stepSchemas = { owner, promises, arrival, health, kit, consents, words, questions } as const
 export type Entry<S extends StepId> = z.output<(typeof stepSchemas)[S]>
 
 /** Fields of a step that may come more than once. */
-export const severalIn: Readonly<Record<StepId, readonly string[]>> = { owner: [], arrival: [], health: ['traits', 'notWith'], kit: [], consents: [], words: [], questions: [] }
+export const severalIn: Readonly<Record<StepId, readonly string[]>> = { owner: [], promises: [], arrival: [], health: ['traits', 'notWith'], kit: [], consents: [], words: [], questions: [] }
 
 export interface StepSpec {
   readonly id: StepId
@@ -89,6 +93,8 @@ export interface StepContext {
   readonly others: readonly FieldChoice[]
   /** Commands of its ladder, with the rungs an owner may report. */
   readonly commands: readonly { readonly id: string; readonly name: string; readonly cue: string; readonly signal: string; readonly rungs: readonly FieldChoice[] }[]
+  /** Every run of every command, with its rungs: what may be promised. */
+  readonly runs: readonly { readonly key: string; readonly name: string; readonly rungs: readonly FieldChoice[] }[]
   readonly unit: 'kg' | 'lb'
 }
 
@@ -105,6 +111,16 @@ export function stepsFor(context: StepContext): readonly StepSpec[] {
         { kind: 'text', name: 'otherName', label: 'Somebody else, when they cannot be reached' }, { kind: 'tel', name: 'otherPhone', label: 'Their telephone' },
         { kind: 'long', name: 'address', label: 'Address' }, { kind: 'long', name: 'goals', label: 'What the owner wants of it, in their words', wide: true },
       ],
+    },
+    {
+      id: 'promises', title: 'Promises', intro: 'A promise is a rung held at a distraction level, in so many places, with so many people on the leash. Speak with the owner before one is taken back.',
+      fields: context.runs.flatMap((run, i): FieldSpec[] => [
+        { kind: 'words', text: run.name },
+        { kind: 'hidden', name: `promised.${i}.run`, value: run.key },
+        { kind: 'one', name: `promised.${i}.rung`, label: `${run.name} up to`, start: '', choices: [{ id: '', name: 'not promised' }, ...run.rungs] },
+        { kind: 'one', name: `promised.${i}.level`, label: 'Level', start: '0', choices: ['0', '1', '2', '3', '4', '5'].map((id) => ({ id, name: id })) },
+        { kind: 'number', name: `promised.${i}.places`, label: 'Places', start: '3' }, { kind: 'number', name: `promised.${i}.people`, label: 'People', start: '2' },
+      ]),
     },
     {
       id: 'arrival', title: 'Arrival', intro: 'At the door, with the dog on the scale. The first evening is a light walk and rest.',

@@ -2,7 +2,7 @@
 import Link from 'next/link'
 import styled from 'styled-components'
 import { v7 } from 'uuid'
-import { Button, ButtonLink, Fault, FileLink } from '@/ui/parts'
+import { Button, ButtonLink, Fault, FileLink, Quiet } from '@/ui/parts'
 import { phone } from '@/ui/theme'
 import { useWhen } from '@/ui/clock'
 import { sayDay } from '@/ui/when'
@@ -10,8 +10,10 @@ import type { BowlRow, BowlsView } from '@/work/food'
 import type { Told } from '../told'
 import { useTold } from '../useTold'
 
+type Act = (raw: unknown) => Promise<Told>
+
 /** The feeding list, run by run; in the evening, what is still owed to whom. No dog ends a day unfed. */
-export function Bowls({ view, give }: { view: BowlsView; give: (raw: unknown) => Promise<Told> }) {
+export function Bowls({ view, give, weighOut }: { view: BowlsView; give: Act; weighOut: Act }) {
   const { sayMinute } = useWhen()
   const owed = view.rows.filter((r) => r.owed > 0)
   const unknown = view.rows.filter((r) => r.missing !== '')
@@ -24,13 +26,13 @@ export function Bowls({ view, give }: { view: BowlsView; give: (raw: unknown) =>
         <Prints><FileLink href="/bowls/list.pdf">Feeding list as PDF</FileLink><ButtonLink href="/bowls/print">Print page</ButtonLink></Prints>
       </header>
       <List>
-        {view.rows.map((r) => <Bowl key={r.resident.residencyId} row={r} give={give} />)}
+        {view.rows.map((r) => <Bowl key={r.resident.residencyId} row={r} give={give} weighOut={weighOut} />)}
       </List>
     </Page>
   )
 }
 
-function Bowl({ row, give }: { row: BowlRow; give: (raw: unknown) => Promise<Told> }) {
+function Bowl({ row, give, weighOut }: { row: BowlRow; give: Act; weighOut: Act }) {
   const { resident, food } = row
   const { send, wrong, pending } = useTold()
   const full = food ? Math.min(100, 100 - (row.owed / food.ledger.rationGrams) * 100) : 0
@@ -44,7 +46,7 @@ function Bowl({ row, give }: { row: BowlRow; give: (raw: unknown) => Promise<Tol
         {(resident.biteHistory || resident.caution) && <em>{resident.biteHistory ? 'Bite history. ' : ''}{resident.caution}</em>}
       </div>
       <Dish aria-hidden="true"><div style={{ width: `${full}%` }} /></Dish>
-      <div className="figures">{food ? <><b>{row.owed > 0 ? `${Math.round(row.owed)} g owed` : 'fed'}</b><span>of {Math.round(food.ledger.rationGrams)} g {food.feed.name}; {Math.round(food.fed.eatenGrams)} g in training</span></> : <><b>?</b><span>{row.missing}</span></>}</div>
+      <div className="figures">{food ? <><b>{row.owed > 0 ? `${Math.round(row.owed)} g owed` : 'fed'}</b><span>of {Math.round(food.ledger.rationGrams)} g {food.feed.name}; {Math.round(food.fed.eatenGrams)} g in training{food.fed.weighedGrams > 0 ? ` of ${Math.round(food.fed.weighedGrams)} weighed out` : ''} {food.ledger.trainingGrams - food.fed.weighedGrams >= 1 && row.owed > 0 && <Quiet isDisabled={pending} aria-label={`Weighed out for ${resident.name}: ${Math.round(food.ledger.trainingGrams - food.fed.weighedGrams)} g`} onPress={() => send(() => weighOut({ residencyId: resident.residencyId, id: v7() }))}>weigh out {Math.round(food.ledger.trainingGrams - food.fed.weighedGrams)} g</Quiet>}</span></> : <><b>?</b><span>{row.missing}</span></>}</div>
       <div>{food ? row.owed > 0 && <Button isDisabled={pending} onPress={() => send(() => give({ residencyId: resident.residencyId, id: v7() }))} aria-label={`Bowl given: ${resident.name}`}>Bowl given</Button> : <ButtonLink href={`/dogs/${resident.residencyId}/food`}>Say what</ButtonLink>}{wrong && <Fault>{wrong}</Fault>}</div>
     </li>
   )

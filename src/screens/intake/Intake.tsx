@@ -2,6 +2,7 @@
 import Link from 'next/link'
 import { useRef, useState } from 'react'
 import styled from 'styled-components'
+import { daysBetween } from '@/core/days'
 import type { Typed } from '@/core/fields'
 import { Button, ButtonLink, Fault, NeedsPerson } from '@/ui/parts'
 import { phone } from '@/ui/theme'
@@ -22,7 +23,7 @@ export function Intake({ view, stepId, keep, saveDraft }: { view: IntakeView; st
   return (
     <Page>
       <header>
-        <p><b>{resident.runNumber}</b> <Link href={`/dogs/${resident.residencyId}`}>{resident.name}</Link>, {resident.ownerName}’s; here {sayDay(resident.arrivesOn)} to {sayDay(resident.leavesOn)}</p>
+        <p><b>{resident.runNumber}</b> <Link href={`/dogs/${resident.residencyId}`}>{resident.name}</Link>, {resident.ownerName}’s; here {sayDay(resident.arrivesOn)} to {sayDay(resident.leavesOn)}, {sayLength(daysBetween(resident.arrivesOn, resident.leavesOn))}</p>
         <h1>Intake</h1>
       </header>
       {(resident.biteHistory || resident.caution) && <NeedsPerson>{resident.biteHistory ? 'Bite history. ' : ''}{resident.caution}</NeedsPerson>}
@@ -46,6 +47,9 @@ export function Intake({ view, stepId, keep, saveDraft }: { view: IntakeView; st
     </Page>
   )
 }
+
+/** The length of a package as it is sold: in weeks, and days where they are not whole. */
+const sayLength = (days: number): string => (days % 7 === 0 ? `${days / 7} ${days === 7 ? 'week' : 'weeks'}` : `${days} ${days === 1 ? 'day' : 'days'}`)
 
 function StepForm({ view, step, last, keep, saveDraft }: { view: IntakeView; step: IntakeStep; last: boolean; keep: FormAction; saveDraft: (raw: unknown) => Promise<{ readonly ok: boolean }> }) {
   const id = view.resident.residencyId

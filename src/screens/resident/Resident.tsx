@@ -92,7 +92,7 @@ function Arriving({ view, arriving }: { view: ResidentView; arriving: NonNullabl
   const now = arriving.firstEvening ? 'intake' : arriving.baseline !== 'done' ? 'baseline' : !arriving.reward ? 'reward' : !arriving.fed ? 'food' : 'intake'
   return (
     <ArrivingList aria-label="Before the first block">
-      {arriving.stepsOpen > 0 && <li><ButtonLink $now={now === 'intake'} href={at('intake')}>Intake</ButtonLink> {arriving.stepsOpen} of 7 steps open</li>}
+      {arriving.stepsOpen > 0 && <li><ButtonLink $now={now === 'intake'} href={at('intake')}>Intake</ButtonLink> {arriving.stepsOpen} of {arriving.steps} steps open</li>}
       {!arriving.firstEvening && arriving.baseline !== 'done' && <li><ButtonLink $now={now === 'baseline'} href={at('baseline')}>Baseline</ButtonLink> {arriving.baseline === 'begun' ? 'begun' : 'where does each command start?'}</li>}
       {!arriving.firstEvening && !arriving.reward && <li><ButtonLink $now={now === 'reward'} href={at('reward')}>Reward test</ButtonLink> what does it work for?</li>}
       {!arriving.fed && <li><ButtonLink $now={now === 'food'} href={at('food')}>Food</ButtonLink> nobody has said what it eats</li>}

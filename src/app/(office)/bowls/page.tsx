@@ -4,11 +4,11 @@ import { Bowls } from '@/screens/food/Bowls'
 import { kennelDatabase } from '@/store/connection'
 import { requestTime } from '@/work/clock'
 import { loadBowls } from '@/work/food'
-import { bowlGiven } from '../dogs/[residencyId]/food/actions'
+import { bowlGiven, weighedOut } from '../dogs/[residencyId]/food/actions'
 
 export const metadata: Metadata = { title: 'Bowls' }
 
 export default async function BowlsPage() {
   await enter()
-  return <Bowls view={loadBowls(kennelDatabase(), requestTime())} give={bowlGiven} />
+  return <Bowls view={loadBowls(kennelDatabase(), requestTime())} give={bowlGiven} weighOut={weighedOut} />
 }

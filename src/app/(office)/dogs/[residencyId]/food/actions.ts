@@ -1,9 +1,10 @@
 'use server'
 import { actSigned } from '@/app/signed'
-import { bowlForm, decidePlan, fedForm, feedDog, giveBowl, planForm, takeFoodBack, untakeForm, weigh, weightForm } from '@/work/food'
+import { bowlForm, decidePlan, fedForm, feedDog, giveBowl, planForm, takeFoodBack, untakeForm, weigh, weighOut, weightForm } from '@/work/food'
 
 export const keepWeight = actSigned('hand', weightForm, weigh)
 export const feedItSo = actSigned('trainer', planForm, decidePlan)
 export const writeFed = actSigned('hand', fedForm, feedDog)
 export const takeBackFood = actSigned('hand', untakeForm, takeFoodBack)
+export const weighedOut = actSigned('hand', bowlForm, weighOut)
 export const bowlGiven = actSigned('hand', bowlForm, giveBowl)
