@@ -5,6 +5,7 @@ import { addDays, dayIn, daysBetween, startOfDay } from '@/core/days'
 import type { House } from '@/core/house/house'
 import { freeSlots, handoffEveryMinutes, handoffMinutes, type Slot } from '@/core/handoff/slots'
 import { findRung } from '@/core/curriculum/lookup'
+import { promisesMet } from '@/core/progress/summary'
 import type { Db } from '@/store/database'
 import { appendHandoff, busyPeople, findHandoff, lastCancelled, liveHandoff, type Handoff } from '@/store/handoffs'
 import { readDaysOff, readHouse } from '@/store/house'
@@ -175,9 +176,8 @@ export function loadHandoffs(db: Db, now: number): { readonly timeZone: string; 
   const names = new Map(readPeople(db).map((p) => [p.id, p.name]))
   const rows = residentsOn(db, today).map((resident): HandoffRow => {
     const { summary } = standingOf(db, resident.residencyId)
-    const promises = summary.commands.flatMap((c) => (c.promise ? [c.promise] : []))
     const live = liveHandoff(db, resident.residencyId)
-    return { resident, readyOn: summary.readyOn, daysLeft: daysBetween(today, resident.leavesOn), promises: promises.length, met: promises.filter((p) => p.met).length, live: live ? { ...live, personName: names.get(live.personId) ?? '' } : undefined }
+    return { resident, readyOn: summary.readyOn, daysLeft: daysBetween(today, resident.leavesOn), ...promisesMet(summary), live: live ? { ...live, personName: names.get(live.personId) ?? '' } : undefined }
   })
   const rank = (r: HandoffRow) => (r.live ? 0 : r.readyOn !== undefined ? 1 : 2)
   return { timeZone, rows: rows.sort((a, b) => rank(a) - rank(b) || (a.live?.from ?? 0) - (b.live?.from ?? 0) || b.met / (b.promises || 1) - a.met / (a.promises || 1)) }

@@ -72,6 +72,16 @@ describe('the house', () => {
     }
     expect(readHours(db)).toHaveLength(3)
   })
+  it('a feed taken out and named again is the same feed, for the plans that name it', () => {
+    const { db, who } = stage()
+    const feeds = (...names: string[]) => keepSection(db, 'feeds', typedOf({ feeds: names.map((name) => ({ id: '', name, kcalPer100g: '360', kcalPerPiece: '', tier: '1', contains: '' })) }), who, monday)
+    expect(feeds('Kibble', 'Biscuit').ok).toBe(true)
+    const kibble = readFeeds(db).find((f) => f.name === 'Kibble')?.id
+    feeds('Biscuit')
+    expect(readFeeds(db).map((f) => f.name)).toEqual(['Biscuit'])
+    feeds('kibble')
+    expect(readFeeds(db)).toMatchObject([{ id: kibble, name: 'kibble' }])
+  })
   it('no handoff is offered to somebody who is away, nor in quiet hours', () => {
     const { db, who } = stage()
     const residencyId = dog(db, { promises: { sit: { rungIds: ['sit.rear'], places: '1', people: '1' } } })

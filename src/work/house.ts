@@ -6,7 +6,7 @@ import { clockTyped, houseSections, sectionSchemas, sectionsFor, severalInHouse,
 import { typedOf } from '@/core/intake/steps'
 import { dayIn } from '@/core/days'
 import type { Db } from '@/store/database'
-import { appendHouse, readDaysOff, readFeeds, readHouse, readSpaces, writeDaysOff, writeFeeds, writeSpaces } from '@/store/house'
+import { allFeeds, appendHouse, readDaysOff, readFeeds, readHouse, readSpaces, writeDaysOff, writeFeeds, writeSpaces } from '@/store/house'
 import { readHours, readKennel, readPeople, replaceHours } from '@/store/kennel'
 import type { FormResult } from './begin'
 
@@ -27,7 +27,8 @@ export function keepSection(db: Db, section: HouseSection, typed: Typed, recorde
           writeSpaces(db, sectionSchemas.spaces.parse(raw).spaces.map((s) => ({ id: s.id === '' ? v7() : s.id, name: s.name, kind: s.kind, indoors: s.where === 'indoors', holds: s.holds, surface: s.surface })))
           break
         case 'feeds':
-          writeFeeds(db, sectionSchemas.feeds.parse(raw).feeds.map((f) => ({ id: f.id === '' ? v7() : f.id, name: f.name, kcalPer100g: f.kcalPer100g, kcalPerPiece: f.kcalPerPiece, tier: Number(f.tier), contains: f.contains })))
+          // A feed that was dropped and is named again is the same feed: plans name it.
+          writeFeeds(db, sectionSchemas.feeds.parse(raw).feeds.map((f) => ({ id: f.id === '' ? ([...allFeeds(db).values()].find((known) => known.name.toLowerCase() === f.name.toLowerCase())?.id ?? v7()) : f.id, name: f.name, kcalPer100g: f.kcalPer100g, kcalPerPiece: f.kcalPerPiece, tier: Number(f.tier), contains: f.contains })))
           break
         case 'hours': {
           const shifts = sectionSchemas.hours.parse(raw).hours

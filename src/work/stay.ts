@@ -1,6 +1,7 @@
 import { v7 } from 'uuid'
 import { z } from 'zod'
 import { addDays, dayIn, daysBetween } from '@/core/days'
+import { promisesMet } from '@/core/progress/summary'
 import type { Db } from '@/store/database'
 import { liveHandoff } from '@/store/handoffs'
 import { readKennel, readPeople } from '@/store/kennel'
@@ -133,9 +134,8 @@ export function loadComing(db: Db, now: number): ComingView {
   const arriving = residentsArriving(db, today, last)
   const leaving = [...here, ...arriving.filter((r) => r.arrivesOn > today)].filter((r) => r.leavesOn <= last).map((resident): ComingRow => {
     const { summary } = standingOf(db, resident.residencyId)
-    const promised = summary.commands.flatMap((c) => (c.promise ? [c.promise] : []))
     const live = liveHandoff(db, resident.residencyId)
-    return { resident, readyOn: summary.readyOn, promises: promised.length, met: promised.filter((p) => p.met).length, handoff: live && { from: live.from, personName: names.get(live.personId) ?? '' }, changes: readStayChanges(db, resident.residencyId) }
+    return { resident, readyOn: summary.readyOn, ...promisesMet(summary), handoff: live && { from: live.from, personName: names.get(live.personId) ?? '' }, changes: readStayChanges(db, resident.residencyId) }
   })
   const days = Array.from({ length: daysAhead }, (_, i) => addDays(today, i)).map((d) => ({ day: d, arriving: arriving.filter((r) => r.arrivesOn === d), leaving: leaving.filter((r) => r.resident.leavesOn === d) }))
   const byRun = [...here].sort((a, b) => a.runNumber.localeCompare(b.runNumber, 'en', { numeric: true }))

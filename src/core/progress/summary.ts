@@ -37,3 +37,9 @@ export function summarise(curriculum: Curriculum, state: DogState, promises: rea
 
 /** Reps a day at this dog's own pace, once it was worked on three days. */
 export const repsPerDay = (pace: Pace): number | undefined => (pace.days >= 3 ? pace.reps / pace.days : undefined)
+
+/** How many commands were promised, and how many of these promises are met. */
+export function promisesMet(summary: Summary): { readonly promises: number; readonly met: number } {
+  const promised = summary.commands.flatMap((c) => (c.promise ? [c.promise] : []))
+  return { promises: promised.length, met: promised.filter((p) => p.met).length }
+}

@@ -1,5 +1,5 @@
 'use client'
-import { useActionState, useRef, useState, type ReactNode } from 'react'
+import { useActionState, useEffect, useRef, useState, type ReactNode } from 'react'
 import { CheckboxGroup, Label } from 'react-aria-components'
 import styled from 'styled-components'
 import type { Typed } from '@/core/fields'
@@ -17,16 +17,24 @@ interface Props {
   /** Keeps the form as it is being typed; true once that is done. */
   readonly keep?: Keep | undefined
   readonly hidden?: Readonly<Record<string, string>>
+  /** It was kept a moment ago, and is drawn anew from what was kept. */
+  readonly justKept?: boolean
   readonly children?: ReactNode
 }
 
 /** A form drawn from what it asks for. Nothing typed is ever lost: it comes back with what was wrong beside each field. */
-export function SpecForm({ action, fields, values, submit, keep, hidden = {}, children }: Props) {
+export function SpecForm({ action, fields, values, submit, keep, hidden = {}, justKept = false, children }: Props) {
   const [state, send, pending] = useActionState(action, freshForm)
   const form = useRef<HTMLFormElement>(null)
   const touched = useKeeping(form, keep)
   const was = state.tries > 0 && Object.keys(state.errors).length > 0 ? state.values : values
   const wrong = Object.keys(state.errors).length
+  // The form is drawn anew when it comes back: whoever works by keyboard goes on at the first thing that is wrong, or where they were.
+  useEffect(() => {
+    if (state.tries === 0 && !justKept) return
+    const at = form.current?.querySelector<HTMLElement>(wrong > 0 ? '[aria-invalid="true"], [data-invalid="true"] button, [data-invalid="true"] input' : 'button[type="submit"]')
+    ;(at ?? form.current?.querySelector<HTMLElement>('button[type="submit"]'))?.focus()
+  }, [state.tries, wrong, justKept])
   return (
     <Form ref={form} action={send} key={state.tries} noValidate onInput={touched.touch}>
       {Object.entries(hidden).map(([name, value]) => <input key={name} type="hidden" name={name} value={value} />)}
@@ -35,7 +43,7 @@ export function SpecForm({ action, fields, values, submit, keep, hidden = {}, ch
       <Foot>
         <Button type="submit" $now isDisabled={pending}>{submit}</Button>
         {children}
-        <Kept role="status">{state.tries > 0 && wrong === 0 ? 'Kept.' : touched.said}</Kept>
+        <Kept role="status">{(state.tries > 0 || justKept) && wrong === 0 ? 'Kept.' : touched.said}</Kept>
       </Foot>
     </Form>
   )

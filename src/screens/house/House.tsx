@@ -11,6 +11,13 @@ import type { Told } from '../told'
 
 /** The house: what is true of it whatever dog is in it. */
 export function House({ view, keep, backUp }: { view: HouseView; keep: FormAction; backUp: () => Promise<Told & { readonly file?: string }> }) {
+  const [kept, setKept] = useState('')
+  const keepSection: FormAction = async (before, form) => {
+    const after = await keep(before, form)
+    const section = form.get('section')
+    setKept(Object.keys(after.errors).length === 0 && typeof section === 'string' ? section : '')
+    return after
+  }
   return (
     <Page>
       <header>
@@ -21,7 +28,7 @@ export function House({ view, keep, backUp }: { view: HouseView; keep: FormActio
         <section key={s.id} id={s.id} aria-labelledby={`h-${s.id}`}>
           <h2 id={`h-${s.id}`}>{s.title}</h2>
           <p>{s.intro}</p>
-          <SpecForm key={JSON.stringify(s.values)} action={keep} fields={s.fields} values={s.values} hidden={{ section: s.id }} submit={`Keep ${s.title.toLowerCase()}`} />
+          <SpecForm key={JSON.stringify(s.values)} action={keepSection} justKept={kept === s.id} fields={s.fields} values={s.values} hidden={{ section: s.id }} submit={`Keep ${s.title.toLowerCase()}`} />
         </section>
       ))}
       <Backup folder={view.house.backupFolder} backUp={backUp} />
