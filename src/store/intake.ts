@@ -66,7 +66,7 @@ export function readEntry<S extends StepId>(db: Db, residencyId: string, step: S
 
 /** Steps of this very residency that were kept; promises made at the booking are. */
 export const keptSteps = (db: Db, residencyId: string): ReadonlySet<string> =>
-  new Set(z.array(z.object({ step: z.string() })).parse(db.prepare("SELECT step FROM intake_entry WHERE residency_id = ?1 UNION SELECT 'promises' FROM promise WHERE residency_id = ?1").all({ 1: residencyId })).map((r) => r.step))
+  new Set(z.array(z.object({ step: z.string() })).parse(db.prepare("SELECT step FROM intake_entry WHERE residency_id = ? UNION SELECT 'promises' FROM promise WHERE residency_id = ?").all(residencyId, residencyId)).map((r) => r.step))
 
 /** Schemas are checked on the way in; this is only what a step is called. */
 export const isStep = (step: string): step is StepId => step in stepSchemas

@@ -12,11 +12,17 @@ import { loadMethod } from './method'
 import { loadCommand, loadResident } from './resident'
 import { loadSession } from './session'
 import { dog, monday, newKennel, Tablet, trainer } from './tests/kennel'
+import { loadBaseline } from './baseline'
+import { loadBowls, loadFood } from './food'
 import { loadFrame } from './frame'
+import { loadHouse } from './house'
+import { loadIntake } from './intake'
+import { cueDictionary, doorCard } from './papers'
+import { loadReward } from './reward'
 import { loadWall } from './wall'
 
 /** Tables that grow with the years; the others hold a handful of rows. */
-const growing = ['dog', 'cue_word', 'residency', 'promise', 'training_set', 'rep', 'set_close', 'voided', 'handoff_event', 'handoff', 'standing', 'note', 'tried', 'curriculum_move', 'stay_change', 'signing_in', 'wrong_passcode']
+const growing = ['dog', 'cue_word', 'residency', 'promise', 'training_set', 'rep', 'set_close', 'voided', 'handoff_event', 'handoff', 'standing', 'note', 'tried', 'curriculum_move', 'stay_change', 'signing_in', 'wrong_passcode', 'intake_entry', 'intake_draft', 'weight', 'feeding_plan', 'fed', 'baseline_rep', 'baseline_start', 'reward_taste', 'reward_choice', 'reserved_toy', 'taken_back', 'day_off', 'pause']
 const plan = z.array(z.object({ detail: z.string() }))
 
 it('no screen and no recording scans a table that grows', () => {
@@ -44,6 +50,14 @@ it('no screen and no recording scans a table that grows', () => {
   loadResident(db, residencyId, monday, { command: 'sit', placeId: 'room', leashHolder: ada, only: 'misses' }, 1)
   loadCommand(db, residencyId, 'sit', monday)
   loadBench(db, monday)
+  loadIntake(db, residencyId, monday)
+  loadBaseline(db, residencyId, monday)
+  loadReward(db, residencyId, monday)
+  loadFood(db, residencyId, monday)
+  loadBowls(db, monday)
+  loadHouse(db, monday)
+  doorCard(db, residencyId, monday)
+  cueDictionary(db, monday)
   loadMethod(db, monday)
   loadCurriculum(db, undefined)
   loadSession(db, residencyId, 'sit', 'ada', monday)

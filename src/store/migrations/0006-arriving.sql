@@ -100,6 +100,8 @@ CREATE TABLE fed (
   at INTEGER NOT NULL,
   recorded_by TEXT NOT NULL REFERENCES person (id)
 ) STRICT;
+-- Paid reps of a day are food of that day.
+CREATE INDEX training_set_by_day ON training_set (day, residency_id);
 CREATE INDEX fed_by_day ON fed (day, residency_id);
 CREATE INDEX fed_by_residency ON fed (residency_id, day);
 
@@ -180,5 +182,5 @@ CREATE TABLE pause (
   ended_on TEXT,
   ended_by TEXT REFERENCES person (id)
 ) STRICT;
-CREATE INDEX pause_by_residency ON pause (residency_id, ended_on);
+CREATE INDEX pause_by_end ON pause (ended_on);
 CREATE UNIQUE INDEX one_open_pause ON pause (residency_id) WHERE ended_on IS NULL;
