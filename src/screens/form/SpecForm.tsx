@@ -31,7 +31,9 @@ export function SpecForm({ action, fields, values, submit, keep, hidden = {}, ju
   const wrong = Object.keys(state.errors).length
   // The form is drawn anew when it comes back: whoever works by keyboard goes on at the first thing that is wrong, or where they were.
   useEffect(() => {
-    if (state.tries === 0 && !justKept) return
+    // Whoever has gone on to something else meanwhile is left there.
+    const lost = document.activeElement === null || document.activeElement === document.body
+    if ((state.tries === 0 && !justKept) || !lost) return
     const at = form.current?.querySelector<HTMLElement>(wrong > 0 ? '[aria-invalid="true"], [data-invalid="true"] button, [data-invalid="true"] input' : 'button[type="submit"]')
     ;(at ?? form.current?.querySelector<HTMLElement>('button[type="submit"]'))?.focus()
   }, [state.tries, wrong, justKept])
