@@ -74,6 +74,8 @@ test.describe('the door', () => {
     await expect(page.getByRole('heading', { name: 'House method' })).toBeVisible()
     await page.getByRole('button', { name: /Maud Ferrow is signed in/ }).press('Enter')
     await expect(page.getByRole('heading', { name: 'Who is it?' })).toBeVisible()
+    // The page of the door is a new one: its controls answer once its script is there.
+    await page.waitForLoadState('networkidle')
     await page.getByRole('radio', { name: /Ebba Sallow/ }).focus()
     await page.keyboard.press('Space')
     await page.getByLabel('Passcode').fill('osier bank')
