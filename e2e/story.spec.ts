@@ -39,7 +39,13 @@ test('the whole story by keyboard: wall, one set short of ready, worked, ready, 
   await expect(page.getByText('The promise for this command is met.')).toBeVisible()
   await expectNoAxeFindings(page)
   await expect(page.getByText('kept here: 0')).toBeVisible()
-  await tabTo(page, /Done here/)
+  for (let i = 0; i < 2; i++) {
+    await tabTo(page, /End the block/)
+    await page.keyboard.press('Enter')
+  }
+  await expect(page.getByText('The block is kept.')).toBeVisible()
+  await expect(page.getByText('kept here: 0')).toBeVisible()
+  await tabTo(page, /Back to Bramble/)
   await page.keyboard.press('Enter')
 
   await expect(page.getByLabel('Handoff').getByText(/Ready/)).toBeVisible()

@@ -8,6 +8,7 @@ import { addDays } from '@/core/days'
 import { plainDog } from '@/core/dog/traits'
 import type { SetOpened } from '@/core/wire'
 import type { Db } from '@/store/database'
+import { nothingSaid } from '@/core/wire'
 import { insertClose, insertRep, insertSet, insertVoid } from '@/store/facts'
 import { appendHandoff } from '@/store/handoffs'
 import { writePasscode } from '@/store/signingIn'
@@ -218,7 +219,7 @@ class Pen {
       this.db,
       {
         kind: 'set-opened', id: setId, seq: this.next(), deviceAt: start, residencyId: scene.residencyId, rungId: set.rungId, purpose: set.purpose, blockId: blockId(scene, block, all), recordedBy: set.leashHolder, leashHolder: set.leashHolder,
-        placeId: found.rung.criterion.place ?? set.placeId, level: set.level ?? 0, distanceBand: null, kit: set.kit ?? usualKit(found.rung), temperatureC: this.chance() < 0.8 ? Math.round(8 + this.chance() * 9) : null, minutesIn: this.chance() < 0.9 ? (nth % 4) * 3 : null, exerciseMinutesAgo: this.chance() < 0.6 ? 20 + Math.floor(this.chance() * 160) : null, replaces: null,
+        placeId: found.rung.criterion.place ?? set.placeId, level: set.level ?? 0, distanceBand: null, kit: set.kit ?? usualKit(found.rung), temperatureC: this.chance() < 0.8 ? Math.round(8 + this.chance() * 9) : null, minutesIn: this.chance() < 0.9 ? (nth % 4) * 3 : null, exerciseMinutesAgo: this.chance() < 0.6 ? 20 + Math.floor(this.chance() * 160) : null, ...nothingSaid.set, replaces: null,
         command: found.command.id, day, curriculumId: houseCurriculum.id, curriculumVersion: houseCurriculum.version, ruleVersion: 1,
       },
       { device: this.tablet, at: start, receivedAt: start },
@@ -244,7 +245,7 @@ class Pen {
         kind: 'rep', id, seq: this.next(), deviceAt: at, setId, outcome: rep.outcome, prompt: rep.outcome === 'helped' ? (['smaller-signal', 'full-signal', 'full-signal', 'lure', 'leash'] as const)[Math.floor(this.chance() * 5)] ?? 'full-signal' : rep.outcome === 'clean' && this.chance() < 0.6 ? 'none' : null,
         latencySeconds: measured && hold === null ? Math.round((0.6 + this.chance() * (rep.outcome === 'late' ? 4 : 1.6)) * 10) / 10 : null,
         heldSeconds: rep.outcome === 'miss' ? rep.brokeSeconds : hold, brokeSeconds: rep.outcome === 'miss' ? rep.brokeSeconds : null, steps: null,
-        faults: fault === undefined ? [] : [fault], paid: rep.outcome !== 'miss', replaces: null,
+        faults: fault === undefined ? [] : [fault], paid: rep.outcome !== 'miss', ...nothingSaid.rep, replaces: null,
       },
       { device: this.tablet, at, receivedAt: at },
     )

@@ -1,61 +1,72 @@
-/** A running hold, measured on the monotonic clock; the end tone is scheduled ahead on the audio clock. */
+import { mustConfirm, type HoldTimes } from '@/core/block/hold'
+import { audioClock, endTone, heardAt, payTone, schedule, tickTone } from './sounds'
+
+/** A running hold, measured on the monotonic clock; its sounds are scheduled ahead on the audio clock. */
 export interface HoldClock {
-  /** Seconds since the start. */
+  /** Seconds since the start, by the monotonic clock. */
   elapsed(): number
-  /** Stops the clock and takes back the tone that has not sounded. */
-  stop(): number
+  /** Stops the clock, takes back the sounds still to come, and says what both clocks made of it. */
+  stop(): HoldTimes
+  /** Wall-clock milliseconds at which the end tone sounds; undefined while it is not scheduled. */
+  endToneAt(): number | undefined
 }
 
-let audio: AudioContext | undefined
+export interface HoldSounds {
+  readonly end: boolean
+  readonly ticks: boolean
+  /** Seconds at which pay is prompted by a tone. */
+  readonly payAt: readonly number[]
+}
+
+/** What somebody must say: the clocks part, so nobody knows how long it was. */
+export type HoldEnd = HoldTimes & { readonly unsure: boolean }
+
+/** House: how often the end is looked for; a hidden tab may look less often, which changes nothing in what was measured. */
+const lookEveryMs = 100
 
 /** Starts a hold of so many seconds; `onEnd` is called once when they are over, also in a tab that was hidden. */
-export function startHold(seconds: number, onEnd: () => void): HoldClock {
+export function startHold(seconds: number, sounds: HoldSounds, onEnd: (end: HoldEnd) => void): HoldClock {
   const begun = performance.now()
-  const silence = scheduleTone(seconds)
+  const begunWall = Date.now()
   let running = true
+  let tone: number | undefined
+  let silence = (): void => undefined
   const elapsed = () => (performance.now() - begun) / 1000
-  const check = () => {
-    if (running && elapsed() >= seconds) {
-      running = false
-      document.removeEventListener('visibilitychange', check)
-      onEnd()
-    }
+  const times = (): HoldTimes => ({ monotonic: elapsed(), wall: (Date.now() - begunWall) / 1000 })
+  const over = (): void => {
+    running = false
+    clearInterval(timer)
+    document.removeEventListener('visibilitychange', check)
   }
-  const timer = setInterval(check, 100)
+  const check = () => {
+    const t = times()
+    // A device that slept may have stopped the monotonic clock: the wall clock says that there is something to ask.
+    if (!running || (t.monotonic < seconds && !(mustConfirm(t) && t.wall >= seconds))) return
+    over()
+    onEnd({ ...t, unsure: mustConfirm(t) })
+  }
+  const timer = setInterval(check, lookEveryMs)
   document.addEventListener('visibilitychange', check)
+  void audioClock().then((clock) => {
+    if (!clock || !running) return
+    const start = clock.currentTime - elapsed()
+    const later = (at: number) => start + at > clock.currentTime
+    const whole = Array.from({ length: Math.max(0, Math.ceil(seconds) - 1) }, (_, i) => i + 1)
+    const cancels = [
+      ...(sounds.end ? [schedule(clock, start + seconds, endTone)] : []),
+      ...(sounds.ticks ? whole.filter(later).map((s) => schedule(clock, start + s, tickTone)) : []),
+      ...sounds.payAt.filter(later).map((s) => schedule(clock, start + s, payTone)),
+    ]
+    silence = () => cancels.forEach((c) => c())
+    if (sounds.end) tone = heardAt(clock, start + seconds)
+  })
   return {
     elapsed,
+    endToneAt: () => tone,
     stop() {
-      running = false
-      clearInterval(timer)
-      document.removeEventListener('visibilitychange', check)
-      if (elapsed() < seconds) silence()
-      return elapsed()
+      over()
+      silence()
+      return times()
     },
   }
-}
-
-/** Two short notes at the end of the hold; returns how to take them back. Without sound, the screen still shows it. */
-function scheduleTone(inSeconds: number): () => void {
-  try {
-    audio ??= new AudioContext()
-    void audio.resume()
-    const at = audio.currentTime + inSeconds
-    const notes = [880, 1320].map((frequency, i) => {
-      const oscillator = new OscillatorNode(audio as AudioContext, { frequency })
-      const gain = new GainNode(audio as AudioContext, { gain: 0.25 })
-      oscillator.connect(gain).connect((audio as AudioContext).destination)
-      oscillator.start(at + i * 0.16)
-      oscillator.stop(at + i * 0.16 + 0.14)
-      return oscillator
-    })
-    return () => notes.forEach((n) => n.disconnect())
-  } catch {
-    return () => undefined
-  }
-}
-
-/** A short buzz where the device can. */
-export function buzz(ms: number): void {
-  if ('vibrate' in navigator) navigator.vibrate(ms)
 }

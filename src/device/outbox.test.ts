@@ -2,12 +2,13 @@ import 'fake-indexeddb/auto'
 import { IDBFactory } from 'fake-indexeddb'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { v4 } from 'uuid'
+import { nothingSaid } from '@/core/wire'
 import type { Outbox as OutboxType, NewFact } from './outbox'
 
 const set = (): NewFact => ({
-  kind: 'set-opened', residencyId: v4(), rungId: 'sit.rear', purpose: 'work', blockId: v4(), recordedBy: 'ada', leashHolder: 'ada', placeId: 'room', level: 0, distanceBand: null, kit: '1.8 m leash', temperatureC: null, minutesIn: null, exerciseMinutesAgo: null, replaces: null,
+  kind: 'set-opened', residencyId: v4(), rungId: 'sit.rear', purpose: 'work', blockId: v4(), recordedBy: 'ada', leashHolder: 'ada', placeId: 'room', level: 0, distanceBand: null, kit: '1.8 m leash', temperatureC: null, minutesIn: null, exerciseMinutesAgo: null, ...nothingSaid.set, replaces: null,
 })
-const rep = (setId: string): NewFact => ({ kind: 'rep', setId, outcome: 'clean', prompt: null, latencySeconds: null, heldSeconds: null, brokeSeconds: null, steps: null, faults: [], paid: true, replaces: null })
+const rep = (setId: string): NewFact => ({ kind: 'rep', setId, outcome: 'clean', prompt: null, latencySeconds: null, heldSeconds: null, brokeSeconds: null, steps: null, faults: [], paid: true, ...nothingSaid.rep, replaces: null })
 
 /** Each opening stands for a tab of the same browser. */
 async function newTab(): Promise<OutboxType> {

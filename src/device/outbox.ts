@@ -103,6 +103,11 @@ export class Outbox {
     return [...this.memory.values()].map((k) => k.fact).sort((a, b) => a.deviceAt - b.deviceAt || a.seq - b.seq)
   }
 
+  /** Whether the kennel is known to have this fact. */
+  isSent(id: string): boolean {
+    return this.memory.get(id)?.status === 'sent'
+  }
+
   /** Facts not yet taken by the server, as a file’s text. */
   unsentFile(): string {
     return JSON.stringify({ device: this.device, facts: [...this.memory.values()].filter((k) => k.status !== 'sent').map((k) => k.fact) }, null, 2)

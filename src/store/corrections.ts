@@ -2,8 +2,8 @@ import { z } from 'zod'
 import type { Db } from './database'
 
 /** Everything a set's row holds, to be copied into the fact that stands for it. */
-const setColumns = 'residency_id, command, rung_id, purpose, block_id, device_at, at, day, recorded_by, leash_holder, place_id, level, distance_band, kit, curriculum_id, curriculum_version, rule_version, temperature_c, minutes_in, exercise_minutes_ago'
-const repColumns = 'device_at, at, outcome, prompt, latency_s, held_s, broke_s, steps, faults, paid'
+const setColumns = 'residency_id, command, rung_id, purpose, block_id, device_at, at, day, recorded_by, leash_holder, place_id, level, distance_band, kit, curriculum_id, curriculum_version, rule_version, temperature_c, minutes_in, exercise_minutes_ago, meal_minutes_ago, humidity, seed, helper, second_dog, feed_id'
+const repColumns = 'device_at, at, outcome, prompt, latency_s, held_s, broke_s, steps, faults, paid, attention, cues_said, sound, planned, pieces, sit_pieces, pay_error, turns, stops'
 
 /** Facts made at a desk carry this device, and a sequence of their own. */
 export interface Desk {

@@ -34,8 +34,8 @@ export interface SetRow extends SetOpened {
 export function insertSet(db: Db, set: SetRow, stamp: Stamp): boolean {
   const done = db
     .prepare(
-      `INSERT INTO training_set (id, residency_id, command, rung_id, purpose, block_id, device, seq, device_at, at, received_at, day, recorded_by, leash_holder, place_id, level, distance_band, kit, curriculum_id, curriculum_version, rule_version, temperature_c, minutes_in, exercise_minutes_ago, replaces)
-       VALUES (@id, @residencyId, @command, @rungId, @purpose, @blockId, @device, @seq, @deviceAt, @at, @receivedAt, @day, @recordedBy, @leashHolder, @placeId, @level, @distanceBand, @kit, @curriculumId, @curriculumVersion, @ruleVersion, @temperatureC, @minutesIn, @exerciseMinutesAgo, @replaces)
+      `INSERT INTO training_set (id, residency_id, command, rung_id, purpose, block_id, device, seq, device_at, at, received_at, day, recorded_by, leash_holder, place_id, level, distance_band, kit, curriculum_id, curriculum_version, rule_version, temperature_c, minutes_in, exercise_minutes_ago, meal_minutes_ago, humidity, seed, helper, second_dog, feed_id, replaces)
+       VALUES (@id, @residencyId, @command, @rungId, @purpose, @blockId, @device, @seq, @deviceAt, @at, @receivedAt, @day, @recordedBy, @leashHolder, @placeId, @level, @distanceBand, @kit, @curriculumId, @curriculumVersion, @ruleVersion, @temperatureC, @minutesIn, @exerciseMinutesAgo, @mealMinutesAgo, @humidity, @seed, @helper, @secondDog, @feedId, @replaces)
        ON CONFLICT (id) DO NOTHING`,
     )
     .run({ ...set, ...stamp })
@@ -46,11 +46,11 @@ export function insertSet(db: Db, set: SetRow, stamp: Stamp): boolean {
 export function insertRep(db: Db, rep: RepDone, stamp: Stamp): boolean {
   const done = db
     .prepare(
-      `INSERT INTO rep (id, set_id, device, seq, device_at, at, received_at, outcome, prompt, latency_s, held_s, broke_s, steps, faults, paid, replaces)
-       VALUES (@id, @setId, @device, @seq, @deviceAt, @at, @receivedAt, @outcome, @prompt, @latencySeconds, @heldSeconds, @brokeSeconds, @steps, @faults, @paid, @replaces)
+      `INSERT INTO rep (id, set_id, device, seq, device_at, at, received_at, outcome, prompt, latency_s, held_s, broke_s, steps, faults, paid, attention, cues_said, sound, planned, pieces, sit_pieces, pay_error, turns, stops, replaces)
+       VALUES (@id, @setId, @device, @seq, @deviceAt, @at, @receivedAt, @outcome, @prompt, @latencySeconds, @heldSeconds, @brokeSeconds, @steps, @faults, @paid, @attention, @cuesSaid, @sound, @planned, @pieces, @sitPieces, @payError, @turns, @stops, @replaces)
        ON CONFLICT (id) DO NOTHING`,
     )
-    .run({ ...rep, ...stamp, faults: JSON.stringify(rep.faults), paid: rep.paid === null ? null : Number(rep.paid) })
+    .run({ ...rep, ...stamp, faults: JSON.stringify(rep.faults), payError: Number(rep.payError), paid: rep.paid === null ? null : Number(rep.paid) })
   return done.changes === 1
 }
 
@@ -81,8 +81,11 @@ export function residencyOfTarget(db: Db, targetId: string): string | undefined 
   return residencyOfSet(db, rep?.set_id ?? targetId)
 }
 
+/** Every table of facts that a device sends. */
+export type FactTable = 'training_set' | 'rep' | 'set_close' | 'voided' | 'block' | 'block_close' | 'over_threshold' | 'correction' | 'small_thing'
+
 /** Whether a device already used this sequence number for another fact of the same kind. */
-export function sequenceTaken(db: Db, table: 'training_set' | 'rep' | 'set_close' | 'voided', device: string, seq: number, id: string): boolean {
+export function sequenceTaken(db: Db, table: FactTable, device: string, seq: number, id: string): boolean {
   return db.prepare(`SELECT 1 FROM ${table} WHERE device = ? AND seq = ? AND id <> ?`).get(device, seq, id) !== undefined
 }
 

@@ -89,15 +89,21 @@ export const readFed = (db: Db, day: string, residencyId?: string): readonly Kep
     .all(...(residencyId === undefined ? [day] : [day, residencyId]))
     .map((r) => fedRow.parse(r))
 
-/** Reps of a day that were marked as paid, by residency. */
-export const paidReps = (db: Db, day: string): ReadonlyMap<string, number> =>
-  new Map(
-    z.array(z.object({ id: z.string(), n: z.number() })).parse(
-      db
-        .prepare(
-          `SELECT s.residency_id AS id, count(*) AS n FROM training_set s JOIN rep r ON r.set_id = s.id
-           WHERE s.day = ? AND r.paid = 1 AND NOT EXISTS (SELECT 1 FROM voided v WHERE v.target_id IN (r.id, s.id)) GROUP BY s.residency_id`,
-        )
-        .all(day),
-    ).map((r) => [r.id, r.n]),
+const paidRow = z.object({ id: z.string(), feedId: z.string().nullable(), n: z.number() })
+
+/** What was paid in sets and small things on a day, by residency: pieces of each feed, null for the dog's own meal. A rep only marked as paid is one piece. */
+export function paidPieces(db: Db, day: string): ReadonlyMap<string, readonly { readonly feedId: string | null; readonly pieces: number }[]> {
+  const rows = z.array(paidRow).parse(
+    db
+      .prepare(
+        `SELECT s.residency_id AS id, s.feed_id AS feedId, sum(coalesce(r.pieces + coalesce(r.sit_pieces, 0), r.paid, 0)) AS n FROM training_set s JOIN rep r ON r.set_id = s.id
+         WHERE s.day = @day AND NOT EXISTS (SELECT 1 FROM voided v WHERE v.target_id IN (r.id, s.id)) GROUP BY s.residency_id, s.feed_id
+         UNION ALL
+         SELECT t.residency_id, NULL, sum(t.pieces) FROM small_thing t WHERE t.day = @day AND NOT EXISTS (SELECT 1 FROM voided v WHERE v.target_id = t.id) GROUP BY t.residency_id`,
+      )
+      .all({ day }),
   )
+  const paid = new Map<string, { feedId: string | null; pieces: number }[]>()
+  for (const r of rows) if (r.n > 0) paid.set(r.id, [...(paid.get(r.id) ?? []), { feedId: r.feedId, pieces: r.n }])
+  return paid
+}

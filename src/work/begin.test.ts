@@ -4,7 +4,7 @@ import { findResident, readPromises } from '@/store/residents'
 import { addDog, addPerson, listStaff } from './begin'
 import { loadHandoffPage } from './handoff'
 import { loadResident } from './resident'
-import { loadSession } from './session'
+import { loadBlock } from './block'
 import { dogFields, monday, newKennel, trainer } from './tests/kennel'
 import { loadWall } from './wall'
 
@@ -41,7 +41,7 @@ describe('adding a dog', () => {
     trainer(db)
     const done = addDog(db, { ...dogFields, cueWords: { sit: 'Assis' } }, monday)
     if (!done.ok) throw new Error(JSON.stringify(done.errors))
-    expect(loadSession(db, done.id, 'sit', 'ada', monday)).toMatchObject({ cueWord: 'Assis', places: [{ id: 'room' }, {}, {}, {}, {}, {}] })
+    expect(loadBlock(db, done.id, 'sit', 'ada', monday)).toMatchObject({ cueWords: { sit: 'Assis' }, places: [{ id: 'room' }, {}, {}, {}, {}, {}] })
     const wall = loadWall(db, monday)
     expect(wall.rows).toMatchObject([{ name: 'Bramble', daysLeft: 18 }])
     expect(wall.upNext[0]).toMatchObject({ name: 'Bramble', command: 'sit', rungName: 'Any move of the rear' })
@@ -111,9 +111,9 @@ it('pages of unknown dogs and commands are nothing, not an error', () => {
   const db = newKennel()
   for (const id of ['', 'none', '../x', "' OR 1=1 --"]) {
     expect(loadResident(db, id, monday)).toBeUndefined()
-    expect(loadSession(db, id, 'sit', 'ada', monday)).toBeUndefined()
+    expect(loadBlock(db, id, 'sit', 'ada', monday)).toBeUndefined()
     expect(loadHandoffPage(db, id, monday)).toBeUndefined()
   }
   const done = addDog(db, dogFields, monday)
-  expect(done.ok && loadSession(db, done.id, 'fly', 'ada', monday)).toBeUndefined()
+  expect(done.ok && loadBlock(db, done.id, 'fly', 'ada', monday)).toBeUndefined()
 })

@@ -7,7 +7,7 @@ import { energyOf, forbidden, ledgerOf, owedFromGrams, type Energy, type FedToda
 import { checkWeight, kgPerLb } from '@/core/food/weight'
 import { restAfterMeal, restingAfter, type House } from '@/core/house/house'
 import type { Db } from '@/store/database'
-import { fedKinds, insertFed, insertPlan, insertWeight, paidReps, readFed, readPlan, readWeights, type KeptFed, type KeptPlan } from '@/store/food'
+import { fedKinds, insertFed, insertPlan, insertWeight, paidPieces, readFed, readPlan, readWeights, type KeptFed, type KeptPlan } from '@/store/food'
 import { allFeeds, readFeeds, readHouse, type FeedRow } from '@/store/house'
 import { readEntry, takeBack } from '@/store/intake'
 import { findResident, residentsOn, type Resident } from '@/store/residents'
@@ -70,28 +70,32 @@ export function loadFood(db: Db, residencyId: string, now: number): FoodView | u
     resident, today, timeZone: house.timeZone, unit: house.unit, weights, allergies, plan, caution: house.caution,
     feeds: feeds.map((f) => ({ ...f, forbidden: forbiddenIn(f, allergies) })),
     suggestedStage: stageByAge(age, sex.includes('spayed') || sex.includes('neutered')),
-    day: dayFood(db, resident, allFeeds(db), readFed(db, today, residencyId), paidReps(db, today).get(residencyId) ?? 0),
+    day: dayFood(db, resident, allFeeds(db), readFed(db, today, residencyId), paidPieces(db, today).get(residencyId) ?? []),
     missing: feeds.length === 0 ? 'The house has no feed yet.' : weights.length === 0 ? 'It was not weighed yet.' : plan === undefined ? 'Nobody has said what it is fed.' : '',
   }
 }
 
-const forbiddenIn = (feed: FeedRow, allergies: readonly string[]): readonly string[] => forbidden({ name: feed.name, contains: feed.contains.split(',').map((s) => s.trim()).filter((s) => s !== '') }, allergies)
-const allergiesOf = (db: Db, residencyId: string): readonly string[] => (readEntry(db, residencyId, 'health')?.entry.allergies ?? []).map((a) => a.what)
+export const forbiddenIn = (feed: FeedRow, allergies: readonly string[]): readonly string[] => forbidden({ name: feed.name, contains: feed.contains.split(',').map((s) => s.trim()).filter((s) => s !== '') }, allergies)
+export const allergiesOf = (db: Db, residencyId: string): readonly string[] => (readEntry(db, residencyId, 'health')?.entry.allergies ?? []).map((a) => a.what)
+
+type Paid = readonly { readonly feedId: string | null; readonly pieces: number }[]
 
 /** What a dog was fed and is owed on a day; undefined while its weight or plan is not known. */
-function dayFood(db: Db, resident: Resident, feeds: ReadonlyMap<string, FeedRow>, rows: readonly KeptFed[], paid: number): DayFood | undefined {
+export function dayFood(db: Db, resident: Resident, feeds: ReadonlyMap<string, FeedRow>, rows: readonly KeptFed[], paid: Paid): DayFood | undefined {
   const plan = readPlan(db, resident.residencyId)
   const kg = readWeights(db, resident.dogId).at(-1)?.kg
   const feed = plan && feeds.get(plan.feedId)
   if (!plan || !feed || kg === undefined) return undefined
   const sum = (kind: KeptFed['kind']) => rows.filter((r) => r.kind === kind && r.feedId === feed.id).reduce((s, r) => s + r.grams, 0)
   const kcal = (r: KeptFed) => (r.grams * (feeds.get(r.feedId)?.kcalPer100g ?? 0)) / 100
-  // Of paid reps, a piece of the meal each; what is written down as eaten in training says it better and takes their place.
-  const paidGrams = feed.kcalPerPiece === null ? 0 : (paid * feed.kcalPerPiece * 100) / feed.kcalPer100g
+  // Pieces of the meal paid in work; what is written down as eaten in training says it better and takes their place. Other feeds come on top.
+  const own = paid.reduce((n, p) => n + (p.feedId === null || p.feedId === feed.id ? p.pieces : 0), 0)
+  const paidGrams = feed.kcalPerPiece === null ? 0 : (own * feed.kcalPerPiece * 100) / feed.kcalPer100g
+  const paidKcal = paid.reduce((sum, p) => sum + (p.feedId === null || p.feedId === feed.id ? 0 : p.pieces * (feeds.get(p.feedId)?.kcalPerPiece ?? 0)), 0)
   const written = sum('eaten')
-  const fed: FedToday = { weighedGrams: sum('weighed'), eatenGrams: written > 0 ? written : paidGrams, bowlGrams: sum('bowl'), extraKcal: rows.filter((r) => r.kind === 'extra' || r.feedId !== feed.id).reduce((s, r) => s + kcal(r), 0) }
+  const fed: FedToday = { weighedGrams: sum('weighed'), eatenGrams: written > 0 ? written : paidGrams, bowlGrams: sum('bowl'), extraKcal: rows.filter((r) => r.kind === 'extra' || r.feedId !== feed.id).reduce((s, r) => s + kcal(r), paidKcal) }
   const full = { kg, stage: plan.stage, factor: plan.factor, vetKcal: plan.vetKcal, trainingShare: plan.trainingShare }
-  return { energy: energyOf(full), ledger: ledgerOf(full, feed, fed), feed, fed, paidReps: paid, paidGrams, rows: rows.map((r) => ({ ...r, feedName: feeds.get(r.feedId)?.name ?? '', kcal: kcal(r) })) }
+  return { energy: energyOf(full), ledger: ledgerOf(full, feed, fed), feed, fed, paidReps: own, paidGrams, rows: rows.map((r) => ({ ...r, feedName: feeds.get(r.feedId)?.name ?? '', kcal: kcal(r) })) }
 }
 
 export const weightForm = z.object({ ...fact, weight: number('The weight', 0.0001, 100_000), unit: z.enum(['kg', 'lb']), right: z.boolean().default(false) })
@@ -184,12 +188,12 @@ export function loadBowls(db: Db, now: number): BowlsView {
   const house = readHouse(db)
   const today = dayIn(house.timeZone, now)
   const feeds = allFeeds(db)
-  const paid = paidReps(db, today)
+  const paid = paidPieces(db, today)
   const fed = new Map<string, KeptFed[]>()
   for (const f of readFed(db, today)) fed.set(f.residencyId, [...(fed.get(f.residencyId) ?? []), f])
   const rows = residentsOn(db, today)
     .map((resident): BowlRow => {
-      const food = dayFood(db, resident, feeds, fed.get(resident.residencyId) ?? [], paid.get(resident.residencyId) ?? 0)
+      const food = dayFood(db, resident, feeds, fed.get(resident.residencyId) ?? [], paid.get(resident.residencyId) ?? [])
       const health = readEntry(db, resident.residencyId, 'health')?.entry
       const owed = food && food.ledger.owedGrams >= owedFromGrams ? food.ledger.owedGrams : 0
       return { resident, food, owed, allergies: (health?.allergies ?? []).map((a) => a.what), medicines: (health?.medicines ?? []).filter((m) => m.until === '' || m.until >= today).map((m) => [m.name, m.dose, m.at].filter((s) => s !== '').join(', ')), missing: food ? '' : readWeights(db, resident.dogId).length === 0 ? 'not weighed' : 'no feeding plan' }

@@ -10,7 +10,7 @@ import { loadBench } from './bench'
 import { loadCurriculum } from './curriculum'
 import { loadMethod } from './method'
 import { loadCommand, loadResident } from './resident'
-import { loadSession } from './session'
+import { loadBlock } from './block'
 import { dog, monday, newKennel, Tablet, trainer } from './tests/kennel'
 import { loadBaseline } from './baseline'
 import { loadBowls, loadFood } from './food'
@@ -60,7 +60,7 @@ it('no screen and no recording scans a table that grows', () => {
   cueDictionary(db, monday)
   loadMethod(db, monday)
   loadCurriculum(db, undefined)
-  loadSession(db, residencyId, 'sit', 'ada', monday)
+  loadBlock(db, residencyId, 'sit', 'ada', monday)
   loadHandoffPage(db, residencyId, monday)
   loadHandoffs(db, monday)
   bookHandoff(db, { residencyId, personId: ada, from: monday }, monday)

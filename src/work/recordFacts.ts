@@ -1,11 +1,15 @@
 import { z } from 'zod'
+import { noCorrectionBecause } from '@/core/block/correction'
 import { dayIn } from '@/core/days'
 import { foldVersion } from '@/core/progress/summary'
 import { wireFact, type Receipt, type WireFact } from '@/core/wire'
+import { insertBlock, insertBlockClose, insertCorrection, insertOverThreshold, insertSmallThing, type Dated } from '@/store/blocks'
 import type { Db } from '@/store/database'
 import { deviceOffset, insertClose, insertRep, insertSet, insertVoid, residencyOfSet, residencyOfTarget, sequenceTaken, type Stamp } from '@/store/facts'
+import { allFeeds } from '@/store/house'
 import { readKennel, readPeople, readPlaces } from '@/store/kennel'
 import { findResident } from '@/store/residents'
+import { correctionScene } from './corrections'
 import { recordedUnder } from './regimes'
 import { refold } from './standings'
 
@@ -53,7 +57,7 @@ function readContext(db: Db, batch: Batch, now: number): Context {
   }
 }
 
-const tableOf = { 'set-opened': 'training_set', rep: 'rep', 'set-closed': 'set_close', voided: 'voided' } as const
+const tableOf = { 'set-opened': 'training_set', rep: 'rep', 'set-closed': 'set_close', voided: 'voided', 'block-opened': 'block', 'block-closed': 'block_close', 'over-threshold': 'over_threshold', correction: 'correction', 'small-thing': 'small_thing' } as const
 
 function recordOne(db: Db, context: Context, raw: unknown, touched: Set<string>): Result {
   const id = z.object({ id: z.string() }).safeParse(raw).data?.id ?? ''
@@ -82,6 +86,8 @@ function storeFact(db: Db, context: Context, fact: WireFact, stamp: Stamp): { st
       if (!context.people.has(fact.leashHolder)) return 'leashHolder: nobody here by that id'
       if (!context.people.has(fact.recordedBy)) return 'recordedBy: nobody here by that id'
       if (!context.places.has(fact.placeId)) return 'placeId: no such place'
+      if (fact.secondDog !== null && !findResident(db, fact.secondDog)) return 'secondDog: no such resident'
+      if (fact.feedId !== null && !allFeeds(db).has(fact.feedId)) return 'feedId: no such feed'
       const { curriculum, command } = under
       const row = { ...fact, command, day: dayIn(context.timeZone, stamp.at), curriculumId: curriculum.id, curriculumVersion: curriculum.version, ruleVersion: foldVersion }
       return { stored: insertSet(db, row, stamp), residencyId: fact.residencyId }
@@ -94,5 +100,31 @@ function storeFact(db: Db, context: Context, fact: WireFact, stamp: Stamp): { st
     case 'voided':
       if (!context.people.has(fact.recordedBy)) return 'recordedBy: nobody here by that id'
       return { stored: insertVoid(db, fact, stamp), residencyId: residencyOfTarget(db, fact.targetId) }
+    default:
+      return storeOfBlock(db, context, fact, { ...stamp, day: dayIn(context.timeZone, stamp.at) })
+  }
+}
+
+type FactOfBlock = Exclude<WireFact, { kind: 'set-opened' | 'rep' | 'set-closed' | 'voided' }>
+
+/** What belongs to a block and moves no standing. */
+function storeOfBlock(db: Db, context: Context, fact: FactOfBlock, at: Dated): { stored: boolean; residencyId: undefined } | string {
+  const resident = findResident(db, fact.residencyId)
+  if (!resident) return 'residencyId: no such resident'
+  if (!context.people.has(fact.recordedBy)) return 'recordedBy: nobody here by that id'
+  const stored = (done: boolean) => ({ stored: done, residencyId: undefined })
+  switch (fact.kind) {
+    case 'block-opened':
+      return stored(insertBlock(db, fact, at))
+    case 'block-closed':
+      return stored(insertBlockClose(db, fact, at))
+    case 'over-threshold':
+      return context.places.has(fact.placeId) ? stored(insertOverThreshold(db, fact, at)) : 'placeId: no such place'
+    case 'correction': {
+      const refusal = noCorrectionBecause(correctionScene(db, resident, fact.command, at.at))
+      return refusal === undefined ? stored(insertCorrection(db, fact, at)) : `correction: ${refusal}`
+    }
+    case 'small-thing':
+      return stored(insertSmallThing(db, fact, at))
   }
 }

@@ -161,7 +161,8 @@ function entryOf(curriculum: Curriculum, latest: Curriculum, row: LogRow, names:
   return { ...rest, rungName: (ownRung(curriculum, row.rungId) ?? ownRung(latest, row.rungId))?.rung.name ?? row.rungId, placeName: names.places.get(row.placeId) ?? row.placeId, holderName: names.people.get(row.leashHolder) ?? row.leashHolder, closed: endedBy !== null }
 }
 
-function nextFor(db: Db, scene: Scene, now: number): WhatNext {
+/** What to work on now with a dog, as its page and its block say it. */
+export function nextFor(db: Db, scene: Pick<Scene, 'resident' | 'curriculum' | 'derived' | 'today' | 'people' | 'places' | 'forgetting'>, now: number): WhatNext {
   const { resident, curriculum, derived, today, people, places, forgetting } = scene
   const method = methodAt(readMethodChanges(db), now)
   const around: Around = { now, today, places, people: handlers(people), method, forgetting: forgetting.model }

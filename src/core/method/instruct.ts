@@ -1,5 +1,7 @@
 import type { DogTraits } from '../dog/traits'
 import type { Command, Rung } from '../curriculum/types'
+import { holdInterval } from '../block/hold'
+import { paySchedule } from './pay'
 import { chosen, type Method } from './rows'
 
 /** The dog's own words and side, for prompts. */
@@ -100,20 +102,16 @@ function called(rung: Rung, method: Method): string {
   return school === 'cue' ? rung.say.replace('{name}, {cue}', '{cue}') : school === 'name' ? rung.say.replace('{name}, {cue}', '{name}') : rung.say
 }
 
-/** House: the longest pay interval inside a hold, seconds; below, a third of the hold. */
-const longestPayInterval = 20
-
 /** How often a rep, or a hold, is paid. Common practice: every rep while new, then every 2, every 3, then variable; stays at an interval that stretches. */
 export function payWhen(rung: Rung, method: Method, held: boolean): string {
-  const rate = chosen(method, 'rate')
+  const schedule = paySchedule(rung, method, held)
   // Where pay itself is what the rung makes harder, its criterion says how often.
-  if (rung.axis === 'pay') return 'as often as the rung says'
-  const variable = rate === 'early-variable' ? rung.stage !== 'shape' : rate === 'until-held' && held
+  if (schedule === 'rung') return 'as often as the rung says'
   if ((rung.kind === 'timed' || rung.kind === 'settle') && rung.criterion.seconds !== undefined) {
-    const every = Math.max(1, Math.min(longestPayInterval, Math.round(rung.criterion.seconds / 3)))
-    return variable ? `inside the hold, every ${every} s on average, never evenly` : rung.criterion.seconds < 3 ? 'at the end of each hold' : `inside the hold, about every ${every} s`
+    const every = holdInterval(rung.criterion.seconds)
+    return schedule === 'variable' ? `inside the hold, every ${every} s on average, never evenly` : rung.criterion.seconds < 3 ? 'at the end of each hold' : `inside the hold, about every ${every} s`
   }
-  return variable ? 'one rep in two or three, never evenly' : 'every rep'
+  return schedule === 'variable' ? 'one rep in two or three, never evenly' : 'every rep'
 }
 
 /** The kit to begin a rung on. Common practice: the self-winding leash for the bowl drill, a long line for the recall. */

@@ -35,6 +35,13 @@ export function foldDog(regimes: Regimes, sets: readonly SetFact[], onRefresher?
   return fold.state
 }
 
+/** The state after these further sets, by the newest rules; the given state is left as it was. */
+export function foldOnto(state: DogState, regimes: Regimes, sets: readonly SetFact[]): DogState {
+  const fold = new Fold(structuredClone(state), regimes, newest(regimes))
+  for (const { set, rep } of inOrder(sets)) fold.rep(set, rep, false)
+  return fold.state
+}
+
 /** Folds day by day, telling what stood at the end of each day that was worked. */
 export function foldByDay(regimes: Regimes, sets: readonly SetFact[], onDayEnd: (day: string, state: DogState, regime: Regime) => void): void {
   const fold = new Fold(emptyDogState(), regimes, regimes[0])

@@ -11,7 +11,7 @@ export function NextList({ next, view, first = true }: { next: WhatNext; view: P
   const person = (id: string | undefined) => view.people.find((p) => p.id === id)?.name
   return (
     <section aria-labelledby="next">
-      <h2 id="next">Next</h2>
+      <Head><h2 id="next">Next</h2>{next.sets.length > 0 && <ButtonLink $now={first} href={`/dogs/${view.resident.residencyId}/block`}>Work a block</ButtonLink>}</Head>
       {next.rest && <p>{next.rest}</p>}
       <Order>
         {next.sets.map((set, i) => (
@@ -29,7 +29,7 @@ export function NextList({ next, view, first = true }: { next: WhatNext; view: P
                 </Why>
               </div>
             </div>
-            <ButtonLink $now={first && i === 0} href={`/dogs/${view.resident.residencyId}/work/${set.command}`} aria-label={`Work ${set.commandName}`}>Work</ButtonLink>
+            <ButtonLink href={`/dogs/${view.resident.residencyId}/work/${set.command}`} aria-label={`Work ${set.commandName}`}>Work</ButtonLink>
           </li>
         ))}
       </Order>
@@ -42,6 +42,7 @@ export function NextList({ next, view, first = true }: { next: WhatNext; view: P
   )
 }
 
+const Head = styled.div`display: flex; justify-content: space-between; align-items: center; gap: 1rem;`
 const Order = styled.ol`
   list-style: none; margin: 0.3rem 0 0; padding: 0;
   > li { display: grid; grid-template-columns: 2.2rem minmax(0, 1fr) auto; gap: 0.2rem 0.7rem; align-items: start; padding: 0.5rem 0; border-top: 1px solid var(--rule); }

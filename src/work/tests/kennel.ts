@@ -2,7 +2,7 @@ import { mkdtempSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { v4, v7 } from 'uuid'
-import type { RepDone, SetOpened, WireFact } from '@/core/wire'
+import { nothingSaid, type RepDone, type SetOpened, type WireFact } from '@/core/wire'
 import { openDatabase, type Db } from '@/store/database'
 import { addDog, addPerson } from '../begin'
 
@@ -40,11 +40,11 @@ export class Tablet {
   }
 
   set(residencyId: string, leashHolder: string, more: Partial<SetOpened> = {}): SetOpened {
-    return { kind: 'set-opened', ...this.stamp(), residencyId, rungId: 'sit.rear', purpose: 'work', blockId: v4(), recordedBy: leashHolder, leashHolder, placeId: 'room', level: 0, distanceBand: null, kit: '1.8 m leash', temperatureC: null, minutesIn: null, exerciseMinutesAgo: null, replaces: null, ...more }
+    return { kind: 'set-opened', ...this.stamp(), residencyId, rungId: 'sit.rear', purpose: 'work', blockId: v4(), recordedBy: leashHolder, leashHolder, placeId: 'room', level: 0, distanceBand: null, kit: '1.8 m leash', temperatureC: null, minutesIn: null, exerciseMinutesAgo: null, ...nothingSaid.set, replaces: null, ...more }
   }
 
   rep(setId: string, outcome: RepDone['outcome'] = 'clean', more: Partial<RepDone> = {}): RepDone {
-    return { kind: 'rep', ...this.stamp(), setId, outcome, prompt: null, latencySeconds: null, heldSeconds: null, brokeSeconds: null, steps: null, faults: [], paid: true, replaces: null, ...more }
+    return { kind: 'rep', ...this.stamp(), setId, outcome, prompt: null, latencySeconds: null, heldSeconds: null, brokeSeconds: null, steps: null, faults: [], paid: true, ...nothingSaid.rep, replaces: null, ...more }
   }
 
   voided(targetId: string, recordedBy: string): WireFact {

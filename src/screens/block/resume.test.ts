@@ -3,10 +3,10 @@ import { v4 } from 'uuid'
 import { houseCurriculum } from '@/core/curriculum/house'
 import { addPerson } from '@/work/begin'
 import { recordFacts } from '@/work/recordFacts'
-import { loadSession } from '@/work/session'
+import { loadBlock } from '@/work/block'
 import { dog, newKennel, Tablet, trainer } from '@/work/tests/kennel'
-import { sayVerdict } from './VerdictPanel'
-import { resume } from './useSetSession'
+import { sayVerdict } from './SetOver'
+import { resume } from './resume'
 
 function scene() {
   const db = newKennel()
@@ -16,7 +16,7 @@ function scene() {
   const set = tablet.set(residencyId, ada)
   const reps = [tablet.rep(set.id), tablet.rep(set.id, 'helped'), tablet.rep(set.id)]
   const view = () => {
-    const found = loadSession(db, residencyId, 'sit', 'ada', tablet.at + 60_000)
+    const found = loadBlock(db, residencyId, 'sit', 'ada', tablet.at + 60_000)
     if (!found) throw new Error('no session')
     return found
   }
@@ -27,30 +27,30 @@ describe('coming back to a set that was left open', () => {
   it('finds every rep once, whether the server has it, the device has it, or both', () => {
     const { db, tablet, set, reps, view } = scene()
     recordFacts(db, tablet.batch([set, ...reps.slice(0, 2)]), tablet.at)
-    const { base, active } = resume(view(), [set, ...reps], tablet.device)
-    expect(active?.reps.map((r) => r.id)).toEqual(reps.map((r) => r.id))
+    const { base, active } = resume(view(), [set, ...reps], tablet.device, () => false)
+    expect(active?.reps.map((r) => r.fact.id)).toEqual(reps.map((r) => r.id))
     expect(base.runs).toEqual({})
   })
 
   it('finds it when the device has forgotten, and when the server never had it', () => {
     const { db, tablet, set, reps, view } = scene()
-    expect(resume(view(), [set, ...reps], tablet.device).active?.reps).toHaveLength(3)
+    expect(resume(view(), [set, ...reps], tablet.device, () => false).active?.reps).toHaveLength(3)
     recordFacts(db, tablet.batch([set, ...reps]), tablet.at)
-    expect(resume(view(), [], tablet.device).active?.reps).toHaveLength(3)
+    expect(resume(view(), [], tablet.device, () => false).active?.reps).toHaveLength(3)
   })
 
   it('leaves out a rep that was taken back, and a set that was closed', () => {
     const { ada, tablet, set, reps, view } = scene()
     const last = reps[2]
     if (!last) throw new Error('no rep')
-    expect(resume(view(), [set, ...reps, tablet.voided(last.id, ada)], tablet.device).active?.reps).toHaveLength(2)
-    expect(resume(view(), [set, ...reps, { kind: 'set-closed', ...tablet.stamp(), setId: set.id, endedBy: 'trainer', note: '' }], tablet.device).active).toBeUndefined()
+    expect(resume(view(), [set, ...reps, tablet.voided(last.id, ada)], tablet.device, () => false).active?.reps).toHaveLength(2)
+    expect(resume(view(), [set, ...reps, { kind: 'set-closed', ...tablet.stamp(), setId: set.id, endedBy: 'trainer', note: '' }], tablet.device, () => false).active).toBeUndefined()
   })
 
   it('folds another device’s open set in instead of taking it over', () => {
     const { db, tablet, set, reps, view } = scene()
     recordFacts(db, tablet.batch([set, ...reps]), tablet.at)
-    const { base, active } = resume(view(), [], v4())
+    const { base, active } = resume(view(), [], v4(), () => false)
     expect(active).toBeUndefined()
     expect(base.runs['sit/sit']?.tallies['sit.rear']).toMatchObject({ reps: 3, clean: 2, helped: 1 })
   })
@@ -59,7 +59,7 @@ describe('coming back to a set that was left open', () => {
     const { db, tablet, set, reps, view } = scene()
     recordFacts(db, tablet.batch([set, ...reps]), tablet.at)
     addPerson(db, { name: 'Ben', role: 'trainer', weekdays: ['1'], from: '09:00', to: '10:00' }, tablet.at)
-    expect(resume(view(), [], tablet.device).active?.context.id).toBe(set.id)
+    expect(resume(view(), [], tablet.device, () => false).active?.context.id).toBe(set.id)
   })
 })
 

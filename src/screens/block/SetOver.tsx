@@ -1,16 +1,14 @@
 'use client'
-import Link from 'next/link'
 import { useEffect, useRef } from 'react'
 import { Button as AriaButton } from 'react-aria-components'
 import styled from 'styled-components'
-import type { Suggestion } from '@/core/coach/suggest'
 import { findRung } from '@/core/curriculum/lookup'
 import type { Curriculum } from '@/core/curriculum/types'
-import type { KitTurn } from '@/core/evidence/kit'
-import type { RepFact } from '@/core/facts'
 import type { Verdict } from '@/core/progress/fold'
 import type { CommandStanding } from '@/core/progress/standing'
-import type { SessionView } from '@/work/session'
+import type { Prefs } from '@/device/prefs'
+import type { BlockView } from '@/work/block'
+import type { LiveSet } from './resume'
 import { useKeys } from './useKeys'
 
 const rungName = (curriculum: Curriculum, id: string) => findRung(curriculum, id)?.rung.name ?? id
@@ -33,47 +31,51 @@ export function sayVerdict(curriculum: Curriculum, verdict: Verdict): string {
 
 const settleMs = 350
 
-interface Props {
-  readonly verdict: Verdict
-  readonly reps: readonly RepFact[]
-  readonly suggestion: Suggestion | undefined
-  readonly standing: CommandStanding | undefined
-  readonly view: SessionView
-  /** In a comparison of two pieces of kit, whose turn is next. */
-  readonly turn: KitTurn | 'done' | undefined
-  readonly onNext: () => void
-  /** Closes the set and leaves rung, place and person to be chosen. */
-  readonly onChange: () => void
-  readonly onUndo: () => void
+/** One way on from here. */
+export interface Way {
+  readonly name: string
+  readonly go: () => void
 }
 
-/** The set has ended by rule: what it means, why, and the next thing. */
-export function VerdictPanel({ verdict, reps, suggestion, standing, view, turn, onNext, onChange, onUndo }: Props) {
+interface Props {
+  readonly verdict: Verdict
+  /** The set is over because it was enough, not by its rule. */
+  readonly enough: boolean
+  readonly set: LiveSet
+  readonly standing: CommandStanding | undefined
+  readonly view: BlockView
+  /** The one to take, and others beside it. */
+  readonly next: Way
+  readonly others: readonly Way[]
+  readonly onUndo: () => void
+  readonly prefs: Prefs
+}
+
+/** The set is over: what it means, why, and the next thing. */
+export function SetOver({ verdict, enough, set, standing, view, next, others, onUndo, prefs }: Props) {
   const shownAt = useRef(0)
   useEffect(() => {
     shownAt.current = performance.now()
   }, [])
   // The button comes up where a target was: a second tap of the same thumb must not press it.
-  const next = () => {
-    if (performance.now() - shownAt.current > settleMs) onNext()
+  const goOn = () => {
+    if (performance.now() - shownAt.current > settleMs) next.go()
   }
-  useKeys({ Enter: next, z: onUndo })
-  const clean = reps.filter((r) => r.outcome === 'clean').length
+  useKeys({ Enter: goOn, z: onUndo }, { prefs, does: { go: goOn, undo: onUndo } })
+  const clean = set.reps.filter((r) => r.fact.outcome === 'clean').length
   const promise = standing?.promise
-  const nextName = turn === 'done' ? 'Close: all turns are done' : turn ? `Next: the same on the ${turn.kit}` : suggestion ? `Next set: ${rungName(view.curriculum, suggestion.rungId)}` : 'Close this set'
   return (
     <Panel>
       <div role="status" aria-live="assertive">
-        <Said data-kind={verdict.kind}>{sayVerdict(view.curriculum, verdict)}</Said>
-        <p>{verdict.why} {verdict.counts && !verdict.why.includes(verdict.counts) ? `${verdict.counts}.` : ''} This set: {clean} clean of {reps.length}.</p>
+        <Said data-kind={enough ? 'again' : verdict.kind}>{enough ? 'Enough of the sure thing' : sayVerdict(view.curriculum, verdict)}</Said>
+        <p>{[verdict.why, verdict.counts && !verdict.why.includes(verdict.counts) ? `${verdict.counts.charAt(0).toUpperCase()}${verdict.counts.slice(1)}.` : ''].filter(Boolean).join(' ')} This set: {clean} clean of {set.reps.length}.</p>
         {promise?.met && <p className="ready">The promise for this command is met.</p>}
         {promise && !promise.met && promise.heldSince && <p>Held. {Math.min(promise.placesHeld, promise.promise.places)} of {promise.promise.places} places, {Math.min(promise.peopleHeld, promise.promise.people)} of {promise.promise.people} people.</p>}
       </div>
-      <Next onPress={next} autoFocus>{nextName}</Next>
+      <Next onPress={goOn} autoFocus>{next.name}</Next>
       <Row>
         <Plain onPress={onUndo}>Undo rep</Plain>
-        {suggestion && <Plain onPress={onChange}>Change set</Plain>}
-        <Link href={`/dogs/${view.resident.residencyId}`} onClick={onChange}>Done here</Link>
+        {others.map((o) => <Plain key={o.name} onPress={o.go}>{o.name}</Plain>)}
       </Row>
     </Panel>
   )
@@ -81,6 +83,6 @@ export function VerdictPanel({ verdict, reps, suggestion, standing, view, turn, 
 
 const Panel = styled.section`margin-top: auto; display: grid; gap: 0.8rem; p { margin-top: 0.3rem; } .ready { font-weight: 660; color: var(--held); }`
 const Said = styled.h2`font-size: clamp(1.7rem, 7vw, 2.4rem); font-weight: 740; border-left: 10px solid var(--rule-2); padding-left: 0.7rem; &[data-kind='moves-on'], &[data-kind='met-again'] { border-color: var(--held); } &[data-kind='back'], &[data-kind='moves-nothing'] { border-color: var(--person); }`
-const Next = styled(AriaButton)`min-height: 5rem; border: 0; border-radius: 6px; background: var(--now); color: var(--on-now); font: 720 1.35rem/1.1 'Hepta Slab Variable', serif; cursor: pointer;`
-const Row = styled.div`display: flex; justify-content: space-between; align-items: center; a { min-height: 3rem; display: grid; place-items: center; }`
-const Plain = styled(AriaButton)`min-height: 3rem; min-width: 6.2rem; border: 1.5px solid var(--rule-2); border-radius: 4px; background: none; color: var(--ink); cursor: pointer;`
+export const Next = styled(AriaButton)`min-height: 5rem; border: 0; border-radius: 6px; background: var(--now); color: var(--on-now); font: 720 1.35rem/1.1 'Hepta Slab Variable', serif; cursor: pointer;`
+const Row = styled.div`display: flex; flex-wrap: wrap; gap: 0.4rem; > * { flex: 1 1 6rem; }`
+const Plain = styled(AriaButton)`min-height: 3rem; padding: 0 0.5rem; border: 1.5px solid var(--rule-2); border-radius: 4px; background: none; color: var(--ink); cursor: pointer;`

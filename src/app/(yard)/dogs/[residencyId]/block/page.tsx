@@ -1,0 +1,13 @@
+import { notFound } from 'next/navigation'
+import { enter } from '@/app/door'
+import { BlockScreen } from '@/screens/block/BlockScreen'
+import { kennelDatabase } from '@/store/connection'
+import { loadBlock } from '@/work/block'
+import { requestTime } from '@/work/clock'
+
+export default async function BlockPage({ params }: { params: Promise<{ residencyId: string }> }) {
+  const person = await enter()
+  const view = loadBlock(kennelDatabase(), (await params).residencyId, undefined, person.id, requestTime())
+  if (!view) notFound()
+  return <BlockScreen view={view} />
+}

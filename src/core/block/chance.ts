@@ -1,0 +1,120 @@
+import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus'
+import type { DogTraits } from '../dog/traits'
+import type { Curriculum, Rung } from '../curriculum/types'
+import { findRung, ownRung } from '../curriculum/lookup'
+import { chosen, type Method } from '../method/rows'
+import { paySchedule } from '../method/pay'
+import { isPassed, type DogState } from '../progress/state'
+
+/** What chance decides about one rep, so that no habit of the trainer’s does. Empty where the rung leaves nothing open. */
+export interface Draw {
+  /** Whether it is paid, when it is clean. */
+  readonly paid: boolean
+  /** Recall: how far away to stop, steps. */
+  readonly steps?: number
+  /** Recall: seconds to wait before calling, at the earliest; then when it sniffs or looks away. */
+  readonly callAfter?: number
+  readonly sound?: string
+  /** Recall: run on past, or stop for the front. */
+  readonly pass?: 'straight through' | 'stop, front'
+  /** A stay: go back to the dog, or call it out. */
+  readonly end?: 'go back' | 'call it out'
+  /** Heel: what to do in the stretch, and at which step. */
+  readonly turn?: { readonly what: 'left turn' | 'right turn' | 'about turn' | 'halt'; readonly at: number }
+  /** Emergency sit: seconds until it is sprung. */
+  readonly springAfter?: number
+  /** Heel on a pay rung: paid every so many steps. */
+  readonly payEvery?: number
+}
+
+/** What the draws of a set depend on; with the set’s seed it gives the same draws on every device. */
+export interface DrawScene {
+  readonly rung: Rung
+  /** Whether the rung is held: held things are paid now and then. */
+  readonly held: boolean
+  readonly method: Method
+  readonly traits: DogTraits
+  /** Distances in steps already passed on the long line, least first. */
+  readonly passedSteps: readonly number[]
+  /** The recall from a stay was passed, so it may be called out of one. */
+  readonly mayCallOut: boolean
+  /** Heel: paid every so many steps on this rung; undefined off the pay rungs. */
+  readonly payEvery: number | undefined
+}
+
+/** House: seconds to wait for the moment to call, and for an emergency sit. */
+const callWait = { least: 3, most: 20 } as const
+const springWait = { least: 20, most: 90 } as const
+/** House: at most so many clean reps go unpaid in a row on a variable schedule; pays then are 1, 2, 3 or 4 apart, 2½ on average. */
+export const longestGap = 4
+const sounds = ['kissing sound', 'tongue click', 'low whistle', 'its name, once'] as const
+
+/** The draws of a set’s reps, in order, `count` of them. The seed is 32 bits; the same seed and scene give the same draws, and more reps never change earlier ones. */
+export function drawReps(seed: number, scene: DrawScene, count: number): readonly Draw[] {
+  const rng = xoroshiro128plus(seed)
+  const below = (n: number): number => Math.floor(((rng.next() >>> 0) / 2 ** 32) * n)
+  const pick = <T>(from: readonly [T, ...T[]]): T => from[below(from.length)] ?? from[0]
+  let untilPaid = 1 + below(longestGap)
+  let untilFront = 2 + below(2)
+  return Array.from({ length: count }, (): Draw => {
+    // Always the same number of draws a rep, so that a scene that uses fewer shares the rest.
+    const gap = 1 + below(longestGap)
+    const passes = 2 + below(2)
+    const wait = below(1000) / 1000
+    const which = below(1000)
+    const where = below(1000)
+    const variable = paySchedule(scene.rung, scene.method, scene.held) === 'variable'
+    const paid = !variable || --untilPaid <= 0
+    if (variable && paid) untilPaid = gap
+    const front = scene.rung.id === 'recall.through' && untilFront-- <= 0
+    if (front) untilFront = passes
+    const { rung, method } = scene
+    return {
+      paid,
+      ...(rung.kind === 'recall' ? recallDraw(scene, wait, where) : {}),
+      ...(rung.id === 'recall.through' ? { pass: front ? 'stop, front' : 'straight through' } as const : {}),
+      ...(rung.kind === 'timed' && rung.command.endsWith('-stay') ? { end: chosen(method, 'end-of-stay') === 'called' || (chosen(method, 'end-of-stay') === 'mostly' && scene.mayCallOut && which % 4 === 0) ? 'call it out' : 'go back' } as const : {}),
+      ...(rung.kind === 'heel' && scene.payEvery !== undefined ? { payEvery: scene.payEvery } : {}),
+      ...(rung.kind === 'heel' && (rung.criterion.steps ?? 0) > 3 ? heelDraw(rung, which, where) : {}),
+      ...(rung.id === 'check-in.emergency-sit' ? { springAfter: Math.round(springWait.least + wait * (springWait.most - springWait.least)) } : {}),
+    }
+  })
+
+  function recallDraw(s: DrawScene, wait: number, where: number): Partial<Draw> {
+    const own = s.rung.criterion.steps
+    const free = own === undefined && s.rung.criterion.metres === undefined && s.rung.criterion.start === undefined && s.passedSteps.length > 0
+    const first = /\.(attention|bowl)$/.test(s.rung.id)
+    return {
+      ...(own !== undefined ? { steps: own } : free ? { steps: s.passedSteps[where % s.passedSteps.length] ?? 5 } : {}),
+      callAfter: Math.round(callWait.least + wait * (callWait.most - callWait.least)),
+      ...(first && !s.traits.deaf ? { sound: pick(sounds) } : {}),
+    }
+  }
+
+  function heelDraw(rung: Rung, which: number, where: number): Partial<Draw> {
+    const steps = rung.criterion.steps ?? 10
+    const at = 2 + (where % Math.max(1, steps - 3))
+    if (rung.id === 'heel.halt-sit') return { turn: { what: 'halt', at } }
+    const turns = ['left turn', 'right turn', 'about turn'] as const
+    // Straight ahead as often as each of the turns: a turn that always comes is no surprise.
+    const turn = turns[which % 4]
+    return /\.(turns|word|other-side)$/.test(rung.id) && turn !== undefined ? { turn: { what: turn, at } } : {}
+  }
+}
+
+/** What the draws depend on, for one rung of one dog. */
+export function drawScene(curriculum: Curriculum, state: DogState, rung: Rung, held: boolean, method: Method, traits: DogTraits): DrawScene {
+  const passed = (id: string): boolean => {
+    const at = findRung(curriculum, id)
+    return at !== undefined && isPassed(at.run, state.runs[at.runKey], at.index)
+  }
+  const line = findRung(curriculum, 'recall.line-5')?.run.rungs.filter((r) => r.axis === 'distance' && r.criterion.steps !== undefined && passed(r.id)).map((r) => r.criterion.steps ?? 0) ?? []
+  return { rung, held, method, traits, passedSteps: line, mayCallOut: passed('recall.from-stay'), payEvery: payEvery(curriculum, rung) }
+}
+
+/** Walking pay comes every step, then every 2, then every 3: the first pay rung of a run, the second, the third. Common practice. */
+function payEvery(curriculum: Curriculum, rung: Rung): number | undefined {
+  if (rung.kind !== 'heel' || rung.axis !== 'pay') return undefined
+  const place = ownRung(curriculum, rung.id)
+  return place ? place.run.rungs.filter((r, i) => r.axis === 'pay' && i <= place.index).length : undefined
+}

@@ -1,0 +1,43 @@
+import { daysBetween } from '../days'
+import { youngUntilDays } from '../dog/traits'
+import { chosen, type Method } from '../method/rows'
+
+/** The consent an owner signs before leash pressure is used on the dog. */
+export const pressureConsent = 'leash pressure as the house does it'
+/** The consent that rules it out, whatever else was signed. */
+export const rewardOnly = 'reward-based training only'
+
+export interface CorrectionScene {
+  readonly method: Method
+  /** Devices the lead trainer has listed; empty by default. */
+  readonly devices: readonly string[]
+  readonly consents: readonly string[]
+  readonly bornOn: string | null
+  readonly today: string
+  /** Whether the dog plainly knows the command: some rung of it is held. */
+  readonly held: boolean
+}
+
+/**
+ * Why no correction is recorded as allowed here; undefined when house policy, the owner’s signature, the dog’s age and
+ * its knowledge of the command all allow it. Local law stands above all of this.
+ */
+export function noCorrectionBecause(scene: CorrectionScene): string | undefined {
+  if (chosen(scene.method, 'corrections') === 'none') return 'This house works without corrections.'
+  if (scene.devices.length === 0) return 'The house has listed no device.'
+  if (scene.consents.includes(rewardOnly)) return 'The owner signed for reward-based training only.'
+  if (!scene.consents.includes(pressureConsent)) return 'The owner has not signed for leash pressure.'
+  if (scene.bornOn === null) return 'Its age is not known: never on a dog that may be under six months.'
+  if (daysBetween(scene.bornOn, scene.today) < youngUntilDays) return 'Never on a dog under six months.'
+  if (!scene.held) return 'Only after the dog plainly knows the command: nothing of it is held.'
+  return undefined
+}
+
+export const correctionReasons = ['pulled', 'did not move off', 'broke a held stay', 'fixed on a distraction', 'other'] as const
+export const correctionEffects = ['gave at once', 'gave late', 'no change', 'worse: stopped it'] as const
+
+/** Corrections by day, oldest first, so that the count can be seen to fall; days worked without one are nought. */
+export function correctionTrend(days: readonly string[], worked: readonly string[]): readonly { readonly day: string; readonly count: number }[] {
+  const all = [...new Set([...days, ...worked])].sort()
+  return all.map((day) => ({ day, count: days.filter((d) => d === day).length }))
+}

@@ -1,0 +1,51 @@
+import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus'
+import type { Rung } from '../curriculum/types'
+import { paySchedule } from '../method/pay'
+import type { Method } from '../method/rows'
+
+/** How pay comes inside a hold: evenly, further and further apart, or never evenly. */
+export type HoldPay = 'fixed' | 'stretching' | 'variable'
+
+/** House: the longest pay interval inside a hold, seconds; below, a third of the hold. */
+const longestInterval = 20
+/** House: nothing is paid inside in the last moments; the end is paid by itself. */
+const beforeEnd = 0.75
+
+/** Seconds between two pays inside a hold of this length. */
+export const holdInterval = (seconds: number): number => Math.max(1, Math.min(longestInterval, Math.round(seconds / 3)))
+
+/** Common practice: evenly while the rung is new, stretched once it was passed, variable once it is held. */
+export const holdPay = (rung: Rung, method: Method, at: { readonly passed: boolean; readonly held: boolean }): HoldPay => (paySchedule(rung, method, at.held) === 'variable' ? 'variable' : at.passed ? 'stretching' : 'fixed')
+
+/**
+ * Seconds into a hold at which to pay, ascending, never in the last moments. Fixed: every interval. Stretching: the first
+ * after a third of the interval, each gap half as long again, up to the interval and beyond. Variable: gaps of half to
+ * one and a half intervals, drawn from the seed.
+ */
+export function payMoments(seconds: number, how: HoldPay, seed: number): readonly number[] {
+  if (seconds < 3) return []
+  const every = holdInterval(seconds)
+  const rng = xoroshiro128plus(seed)
+  const chance = (): number => (rng.next() >>> 0) / 2 ** 32
+  const moments: number[] = []
+  let gap = how === 'stretching' ? Math.max(1, every / 3) : every
+  for (let at = 0; moments.length < 400; ) {
+    at += how === 'variable' ? every * (0.5 + chance()) : gap
+    if (how === 'stretching') gap *= 1.5
+    if (at > seconds - beforeEnd) break
+    moments.push(Math.round(at * 10) / 10)
+  }
+  return moments
+}
+
+/** House: beyond this the two clocks disagree, and the trainer says what was held. */
+export const clocksAgreeWithin = 1
+
+/** What a hold came to by both clocks, seconds; they part when a device slept (the monotonic one may stop) or its wall clock was set. */
+export interface HoldTimes {
+  readonly monotonic: number
+  readonly wall: number
+}
+
+/** Whether somebody must say how long it was: a clock that stood still has counted no hold. */
+export const mustConfirm = (t: HoldTimes): boolean => Math.abs(t.wall - t.monotonic) > clocksAgreeWithin

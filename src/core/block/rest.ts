@@ -1,0 +1,17 @@
+/** House: rest between two blocks of one dog, minutes; longer after a stressful one. */
+export const restMinutes = { usual: 45, stressful: 90 } as const
+/** House: a block is long from so many minutes, and too long from the second; shorter for a dog under six months. */
+export const blockMinutes = { long: 12, most: 15, youngMost: 8 } as const
+/** House: blocks of one dog a day. */
+export const blocksADay = { usual: 4 } as const
+/** Quiet praise at the end of a block, minutes. Common practice. */
+export const praiseMinutes = { least: 5, most: 10 } as const
+
+/** When the dog may be worked again, in milliseconds. */
+export const restUntil = (endedAt: number, stressful: boolean): number => endedAt + (stressful ? restMinutes.stressful : restMinutes.usual) * 60_000
+
+/** What the length of a block says: nothing, that it is long, or that it is enough. */
+export function lengthWarning(minutes: number, young: boolean): 'long' | 'enough' | undefined {
+  const most = young ? blockMinutes.youngMost : blockMinutes.most
+  return minutes >= most ? 'enough' : minutes >= Math.min(blockMinutes.long, most - 2) ? 'long' : undefined
+}

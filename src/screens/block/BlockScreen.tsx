@@ -1,0 +1,205 @@
+'use client'
+import Link from 'next/link'
+import { useCallback, useEffect, useState } from 'react'
+import { Button as AriaButton } from 'react-aria-components'
+import styled from 'styled-components'
+import { findRung } from '@/core/curriculum/lookup'
+import { kitTurn } from '@/core/evidence/kit'
+import { lengthWarning } from '@/core/block/rest'
+import { keepAwake } from '@/device/awake'
+import type { Outbox } from '@/device/outbox'
+import { readPrefs, usualPrefs, writePrefs, type Prefs } from '@/device/prefs'
+import { NeedsPerson } from '@/ui/parts'
+import { phone } from '@/ui/theme'
+import type { BlockView } from '@/work/block'
+import { useOutbox, useOutboxStatus } from '../shell/Tray'
+import { AfterBlock } from './AfterBlock'
+import { Hands } from './Hands'
+import { OutboxNow } from './outboxNow'
+import { PlanStrip } from './Plan'
+import { Prep } from './Prep'
+import { RungCard } from './RungCard'
+import { SetOver, type Way } from './SetOver'
+import { setupFor } from './setup'
+import { useBlock, type Block, type Setup } from './useBlock'
+import { Working, type WorkPanel } from './Working'
+
+/** The working session of one dog: waits only for the device's own memory to open. */
+export function BlockScreen({ view }: { view: BlockView }) {
+  const outbox = useOutbox()
+  useEffect(() => {
+    const before = document.documentElement.dataset['theme']
+    document.documentElement.dataset['theme'] = 'yard'
+    const letGo = keepAwake()
+    return () => {
+      document.documentElement.dataset['theme'] = before ?? 'day'
+      letGo()
+    }
+  }, [])
+  return outbox ? <OutboxNow.Provider value={outbox}><InHand view={view} outbox={outbox} /></OutboxNow.Provider> : <Page><Top view={view} outbox={undefined} title="" /><p role="status">Opening this device’s memory …</p></Page>
+}
+
+function Top({ view, outbox, title, onHands }: { view: BlockView; outbox: Outbox | undefined; title: string; onHands?: () => void }) {
+  const status = useOutboxStatus(outbox)
+  useLeaveWarning(status.kept > 0 && status.offline)
+  return (
+    <>
+      <Strip>
+        <Link href={`/dogs/${view.resident.residencyId}`} aria-label={`Back to ${view.resident.name}`}>←</Link>
+        <h1><b>{view.resident.runNumber}</b> {view.resident.name} <span>{title}</span></h1>
+        {onHands && <Gear onPress={onHands} aria-label="Hands and sounds">Hands</Gear>}
+        <Memory role="status" data-offline={status.offline || status.signedOut || status.fleeting || status.refused.length > 0}>
+          {status.fleeting && 'no lasting memory here: '}kept here: {status.kept} · sent: {status.sent}{status.refused.length > 0 && ` · refused: ${status.refused.length}`}{status.offline && ' · no network'}{status.signedOut && <> · <a href={`/sign-in?to=${encodeURIComponent(addressOf(view))}`} {...(status.fleeting ? { target: '_blank' } : {})}>sign in to send</a></>}
+        </Memory>
+      </Strip>
+      {(view.resident.biteHistory || view.resident.caution || view.twoPeople) && <NeedsPerson>{view.resident.biteHistory ? 'Bite history. ' : ''}{view.twoPeople ? 'Two people. ' : ''}{view.resident.caution}</NeedsPerson>}
+    </>
+  )
+}
+
+const addressOf = (view: BlockView): string => `/dogs/${view.resident.residencyId}/${view.command === undefined ? 'block' : `work/${view.command}`}`
+
+/** Where nothing but this page holds the program, leaving it without network means waiting for the network. */
+function useLeaveWarning(waits: boolean): void {
+  useEffect(() => {
+    if (!waits || ('serviceWorker' in navigator && navigator.serviceWorker.controller)) return
+    const ask = (e: BeforeUnloadEvent) => e.preventDefault()
+    window.addEventListener('beforeunload', ask)
+    return () => window.removeEventListener('beforeunload', ask)
+  }, [waits])
+}
+
+function usePrefs(): [Prefs, (next: Prefs) => void] {
+  const [prefs, setPrefs] = useState(() => (typeof window === 'undefined' ? usualPrefs : readPrefs()))
+  return [prefs, useCallback((next: Prefs) => { setPrefs(next); writePrefs(next) }, [])]
+}
+
+/** House: so many sets at one thing, and Kibou offers the next part first. */
+const setsOfOne = 3
+const seedNow = (): number => crypto.getRandomValues(new Uint32Array(1))[0] ?? 0
+
+function InHand({ view, outbox }: { view: BlockView; outbox: Outbox }) {
+  const block = useBlock(view, outbox, seedNow)
+  const [prefs, setPrefs] = usePrefs()
+  const [phase, setPhase] = useState<'work' | 'hands' | 'after'>('work')
+  const [was, setWas] = useState<Setup>()
+  const [panel, setPanel] = useState<WorkPanel>('none')
+  const { active, items } = block
+  const item = items[block.item]
+  const rung = block.rungNow
+  const name = (rung ?? (item ? findRung(view.curriculum, item.rungId) : undefined))?.command.name ?? ''
+  const top = <Top view={view} outbox={outbox} title={name} {...(active ? {} : { onHands: () => setPhase('hands') })} />
+  if (view.people.length === 0)
+    return (
+      <Page>
+        {top}
+        <Big>Nobody can hold the leash yet</Big>
+        <p>Add a trainer first; a set says who held the leash.</p>
+        <Link href="/people/new">Add a trainer</Link>
+      </Page>
+    )
+  if (phase === 'hands') return <Page>{top}<Hands prefs={prefs} onChange={setPrefs} onDone={() => setPhase('work')} /></Page>
+  if (phase === 'after' || block.ended) return <Page>{top}<AfterBlock view={view} block={block} /></Page>
+  const end = () => {
+    block.finish()
+    setPhase('after')
+  }
+  if (!active || !rung) return <Page>{top}<Prep view={view} block={block} was={was} onBegin={(setup, plan, n) => { block.begin(setup, plan, n); setWas(setup) }} onEnd={block.block ? () => setPhase('after') : undefined} prefs={prefs} /></Page>
+  const elsewhere = block.elsewhere.filter((s) => s.reps.length > 0)
+  const isSure = item !== undefined && item.role !== 'work'
+  const enough = isSure && active.reps.length >= item.reps && !block.setEnded
+  const over = block.setEnded || enough || block.falling.fell
+  const ways = waysOn(view, block, { was, setWas, end })
+  return (
+    <Page>
+      {top}
+      <PlanStrip view={view} items={items} now={block.item} onGo={over ? (n) => { block.finish(); block.goTo(n) } : undefined} />
+      {elsewhere.length > 0 && <NeedsPerson>Another device has a set open with {view.resident.name}: {elsewhere.map((s) => `${findRung(view.curriculum, s.rungId)?.command.name ?? s.rungId}, ${s.reps.length} reps`).join('; ')}. Both are kept.</NeedsPerson>}
+      {!over && panel === 'none' && <RungCard view={view} rung={rung} block={block} />}
+      <LengthNote view={view} block={block} />
+      {!over && <Working view={view} block={block} prefs={prefs} panel={panel} onPanel={setPanel} onEnd={() => { setPanel('none'); block.finish() }} />}
+      {over && (block.falling.fell ? <BreakNow block={block} ways={ways} /> : <SetOver key={active.context.id} verdict={block.verdict ?? nothingYet} enough={enough} set={active} standing={block.standingOf(rung.command.id, block.judged.state)} view={view} next={ways.next} others={ways.others} onUndo={block.undo} prefs={prefs} />)}
+    </Page>
+  )
+}
+
+const nothingYet = { kind: 'again', endsSet: false, toRungId: '', rule: '', counts: '', why: '' } as const
+
+/** What may come after this set: the same again at the rung the rules say, the next part, or the end. */
+function waysOn(view: BlockView, block: Block, { was, setWas, end }: { was: Setup | undefined; setWas: (s: Setup) => void; end: () => void }): { readonly next: Way; readonly others: readonly Way[] } {
+  const { active, items, rungNow, item } = block
+  const change: Way = { name: 'Change set', go: block.finish }
+  if (!active || !rungNow) return { next: change, others: [] }
+  const here = items[item]
+  const sets = [...block.done, active].filter((s) => findRung(view.curriculum, s.context.rungId)?.command.id === rungNow.command.id && s.reps.length > 0).length
+  const suggestion = here?.role === 'work' || !here ? block.suggest(rungNow.command.id, block.judged.state) : undefined
+  const trial = view.trial
+  const again: Way | undefined = suggestion && !trial ? { name: `Next set: ${findRung(view.curriculum, suggestion.rungId)?.rung.name ?? ''}`, go: () => followOn() } : undefined
+  const following = items[item + 1]
+  const onward: Way | undefined = following ? { name: `On to ${findRung(view.curriculum, following.rungId)?.command.name ?? ''}`, go: () => { block.finish(); block.goTo(item + 1) } } : undefined
+  const finish: Way = { name: items.length > 1 || block.done.length > 0 || view.command === undefined ? 'Quiet praise' : 'End the block', go: end }
+  const turn = trial && active.context.rungId === trial.rungId ? kitTurn([...trial.done, ...block.done.flatMap((s) => (s.context.rungId === trial.rungId ? [s.context.kit] : [])), active.context.kit], trial.kits) : undefined
+  const close: Way = { name: trial ? (turn ? `Next: the same on the ${turn.kit}` : 'Close: all turns are done') : 'Close this set', go: block.finish }
+  const next = here && here.role !== 'work' ? (onward ?? finish) : again && (sets < setsOfOne || !onward) ? again : (onward ?? again ?? close)
+  return { next, others: [...[again, onward].filter((w) => w !== undefined && w !== next) as Way[], change, ...(next === finish ? [] : [finish])] }
+
+  // One tap goes on where and with whom the last set was; somewhere else is somebody's decision, before the set.
+  function followOn(): void {
+    block.finish()
+    if (!suggestion || !active || !here) return
+    const context = active.context
+    const setup = setupFor(view, { ...here, rungId: suggestion.rungId, purpose: suggestion.purpose, level: suggestion.level, kit: suggestion.kit, placeId: suggestion.placeId, personId: suggestion.personId }, suggestion, was, undefined)
+    const elsewhere = setup.placeId !== context.placeId && (suggestion.placeId !== undefined || findRung(view.curriculum, suggestion.rungId)?.rung.criterion.place !== undefined)
+    if (elsewhere || suggestion.shut !== undefined || suggestion.level !== context.level || (suggestion.personId ?? context.leashHolder) !== context.leashHolder) return
+    const next: Setup = { ...setup, placeId: context.placeId, personId: context.leashHolder, kit: was?.kit ?? setup.kit }
+    block.begin(next, items, item)
+    setWas(next)
+  }
+}
+
+function LengthNote({ view, block }: { view: BlockView; block: Block }) {
+  const [now, setNow] = useState(() => Date.now())
+  useEffect(() => {
+    const timer = setInterval(() => setNow(Date.now()), 15_000)
+    return () => clearInterval(timer)
+  }, [])
+  const minutes = block.block ? (now - block.block.from) / 60_000 : 0
+  const warning = lengthWarning(minutes, view.young)
+  return warning ? <p role="status"><b>{Math.floor(minutes)} min in.</b> {warning === 'enough' ? 'Long enough: finish on something sure.' : 'Soon finish on something sure.'}</p> : null
+}
+
+/** Fewer clean reps than this dog usually gives: a break, at once. */
+function BreakNow({ block, ways }: { block: Block; ways: { readonly next: Way; readonly others: readonly Way[] } }) {
+  const sure = block.items.findIndex((i, n) => n > block.item && i.role === 'finish')
+  return (
+    <Break role="alert">
+      <h2>Break now</h2>
+      <p>Fewer clean reps than it usually gives here. A few minutes of play, longer than usual; then something easier, or finish on something sure.</p>
+      <Two>
+        <Go onPress={() => { block.restart(); block.finish() }}>After the break: go on</Go>
+        {sure >= 0 ? <Go onPress={() => { block.restart(); block.finish(); block.goTo(sure) }}>Finish on something sure</Go> : <Go onPress={() => { block.restart(); (ways.others.at(-1) ?? ways.next).go() }}>{(ways.others.at(-1) ?? ways.next).name}</Go>}
+        <Quiet onPress={block.undo}>Undo rep</Quiet>
+        <Quiet onPress={block.restart}>No break: it is not the dog</Quiet>
+      </Two>
+      <small>Found by a cumulative-sum test against the rate expected of this dog at this rung; a dog that has not changed is sent on a break in at most one block of twenty.</small>
+    </Break>
+  )
+}
+
+export const Page = styled.main`
+  height: 100dvh; min-height: 36rem; max-width: 46rem; margin: 0 auto; padding: 0.4rem 0.9rem 0.7rem; display: flex; flex-direction: column; gap: 0.5rem; background: var(--ground); color: var(--ink);
+  kbd { font-family: inherit; font-size: 0.8rem; font-weight: 500; line-height: 1; border: 1px solid currentColor; border-radius: 3px; padding: 0.1rem 0.3rem; opacity: 0.75; margin-left: 0.35rem; }
+  @media (hover: none) { kbd { display: none; } }
+`
+const Strip = styled.header`
+  display: flex; align-items: center; gap: 0.6rem; border-bottom: 3px solid var(--ink); padding-bottom: 0.25rem; flex-wrap: wrap;
+  > a { font-size: 1.7rem; line-height: 1; min-width: 2.75rem; min-height: 2.75rem; display: grid; place-items: center; text-decoration: none; }
+  h1 { font-size: 1.15rem; flex: 1; min-width: 0; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; } h1 b { font-weight: 780; font-size: 1.35rem; margin-right: 0.2rem; } h1 span { font-weight: 420; }
+`
+const Gear = styled(AriaButton)`min-width: 2.75rem; min-height: 2.75rem; border: 0; background: none; color: var(--ink); text-decoration: underline; text-underline-offset: 0.2em; cursor: pointer;`
+const Memory = styled.span`font-size: 0.85rem; color: var(--ink-2); ${phone} { width: 100%; text-align: right; margin-top: -0.5rem; } &[data-offline='true'] { color: var(--person); font-weight: 660; }`
+const Big = styled.h2`font-size: clamp(2.2rem, 9vw, 3.4rem); font-weight: 720;`
+const Break = styled.section`margin-top: auto; display: grid; gap: 0.7rem; border-top: 10px solid var(--person); padding-top: 0.7rem; h2 { font-size: clamp(2.4rem, 11vw, 3.6rem); color: var(--person); } p { font-size: 1.15rem; } small { font-size: 0.85rem; }`
+const Two = styled.div`display: grid; gap: 0.6rem;`
+const Go = styled(AriaButton)`min-height: 4.6rem; border: 3px solid var(--ink); border-radius: 6px; background: var(--paper); color: var(--ink); font-size: 1.3rem; font-weight: 680; cursor: pointer;`
+const Quiet = styled(AriaButton)`min-height: 3rem; border: 0; background: none; color: var(--ink); text-decoration: underline; text-underline-offset: 0.2em; cursor: pointer;`

@@ -1,0 +1,62 @@
+'use client'
+import { useState } from 'react'
+import { Button as AriaButton } from 'react-aria-components'
+import styled from 'styled-components'
+import type { BlockItem } from '@/core/block/compose'
+import { findRung } from '@/core/curriculum/lookup'
+import type { BlockView } from '@/work/block'
+
+const roleWords = { 'warm-up': 'Warm up', work: 'Work', finish: 'Finish' } as const
+
+const nameOf = (view: BlockView, item: BlockItem): { command: string; rung: string } => {
+  const found = findRung(view.curriculum, item.rungId)
+  return { command: found?.command.name ?? item.command, rung: found?.rung.name ?? item.rungId }
+}
+
+/** The block as composed: a tap on a part opens what else could stand there, a second one takes it. */
+export function Plan({ view, items, onChange }: { view: BlockView; items: readonly BlockItem[]; onChange: (items: readonly BlockItem[]) => void }) {
+  const [changing, setChanging] = useState<number | undefined>()
+  const item = changing === undefined ? undefined : items[changing]
+  if (item && changing !== undefined) {
+    const offers = (item.role === 'work' ? view.plan.work : view.plan.sure).filter((o) => !items.some((i, n) => n !== changing && i.rungId === o.rungId && i.role === item.role)).slice(0, mostOffers)
+    const take = (next: BlockItem | undefined) => {
+      onChange(next ? items.map((i, n) => (n === changing ? { ...next, role: item.role } : i)) : items.filter((_, n) => n !== changing))
+      setChanging(undefined)
+    }
+    return (
+      <List aria-label={`Instead of ${nameOf(view, item).command}`}>
+        {offers.map((o) => { const n = nameOf(view, o); return <li key={o.rungId}><Part data-on={o.rungId === item.rungId} onPress={() => take(o)}><span>{roleWords[item.role]}</span><b>{n.command}</b><em>{n.rung}</em></Part></li> })}
+        {items.length > 1 && <li><Part onPress={() => take(undefined)}><span /><b>Leave this out</b><em /></Part></li>}
+      </List>
+    )
+  }
+  const more = view.plan.work.find((w) => !items.some((i) => i.command === w.command && i.role === 'work'))
+  return (
+    <List aria-label="This block">
+      {items.map((i, n) => { const names = nameOf(view, i); return <li key={`${i.role} ${i.rungId} ${n}`}><Part onPress={() => setChanging(n)} aria-label={`${roleWords[i.role]}: ${names.command}, ${names.rung}. Change`}><span>{roleWords[i.role]}</span><b>{names.command}</b><em>{names.rung}</em></Part></li> })}
+      {more && items.filter((i) => i.role === 'work').length < 2 && <li><Part onPress={() => onChange([...items.filter((i) => i.role !== 'finish'), more, ...items.filter((i) => i.role === 'finish')])}><span>Add</span><b>{nameOf(view, more).command}</b><em>{nameOf(view, more).rung}</em></Part></li>}
+    </List>
+  )
+}
+
+/** As many as fit a phone. */
+const mostOffers = 6
+
+/** The parts as a strip while the block runs: what is done, what is in hand, what comes. */
+export function PlanStrip({ view, items, now, onGo }: { view: BlockView; items: readonly BlockItem[]; now: number; onGo: ((item: number) => void) | undefined }) {
+  if (items.length < 2) return null
+  return (
+    <Strip aria-label="Parts of this block">
+      {items.map((i, n) => (
+        <li key={`${i.role} ${i.rungId} ${n}`}>
+          <Bead data-on={n === now} isDisabled={onGo === undefined || n === now} {...(n === now ? { 'aria-current': 'step' } : {})} onPress={() => onGo?.(n)}>{nameOf(view, i).command}{n < now ? ' ✓' : ''}</Bead>
+        </li>
+      ))}
+    </Strip>
+  )
+}
+
+const List = styled.ol`list-style: none; margin: 0; padding: 0; display: grid; border-top: 2px solid var(--ink); li { border-bottom: 1px solid var(--rule); }`
+const Part = styled(AriaButton)`width: 100%; min-height: 2.9rem; display: grid; grid-template-columns: 4.6rem minmax(0, auto) minmax(0, 1fr); gap: 0.5rem; align-items: baseline; border: 0; background: none; color: var(--ink); text-align: left; cursor: pointer; padding: 0.4rem 0.1rem; span { font-size: 0.9rem; } b { font-size: 1.12rem; } em { font-style: normal; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; } &[data-on='true'] { background: var(--ink); color: var(--paper); }`
+const Strip = styled.ol`list-style: none; margin: 0; padding: 0; display: flex; gap: 0.3rem; overflow: hidden; li { flex: 1 1 0; min-width: 0; }`
+const Bead = styled(AriaButton)`width: 100%; min-height: 2.75rem; border: 0; border-bottom: 3px solid var(--rule-2); background: none; color: var(--ink); cursor: pointer; padding: 0.1rem; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; font-size: 0.92rem; &[data-on='true'] { border-bottom: 6px solid var(--ink); font-weight: 720; } &[data-disabled='true'] { cursor: default; }`

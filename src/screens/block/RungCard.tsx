@@ -1,0 +1,52 @@
+'use client'
+import styled from 'styled-components'
+import type { RungPlaceInLadder } from '@/core/curriculum/lookup'
+import { promptOf, type Prompt } from '@/core/method/instruct'
+import { shutBecause } from '@/core/progress/gates'
+import { sayRule } from '@/core/progress/rules'
+import { heldSince } from '@/core/progress/state'
+import { NeedsPerson } from '@/ui/parts'
+import { phone } from '@/ui/theme'
+import type { BlockView } from '@/work/block'
+import { HeatWarning } from './Around'
+import type { Block } from './useBlock'
+
+/** The dog’s own prompt for a rung. */
+export const promptFor = (view: BlockView, rung: RungPlaceInLadder): Prompt =>
+  promptOf(rung.rung, rung.command, view.method, { name: view.resident.name, cue: view.cueWords[rung.command.id], release: view.resident.releaseWord, marker: view.resident.markerWord, side: view.resident.side, traits: view.resident.traits }, heldSince(rung.run, view.state.runs[rung.runKey], rung.index) !== undefined)
+
+/** Whether a word is said on this rung yet. */
+const wordNow = (view: BlockView, rung: RungPlaceInLadder, say: string): string => {
+  if (view.resident.traits.deaf) return `Signal, no word: ${say}`
+  if (rung.rung.cue === 'word') return `Say the word now: ${say}`
+  return rung.rung.cue === 'signal' ? `Signal, the word not yet: ${say}` : `Not yet a word: ${say}`
+}
+
+/** The rung in hand while it is worked: what is asked, what is said, what chance says of the next rep. */
+export function RungCard({ view, rung, block }: { view: BlockView; rung: RungPlaceInLadder; block: Block }) {
+  const { active, draw, planned } = block
+  const prompt = promptFor(view, rung)
+  if (!active) return null
+  const { context } = active
+  const place = view.places.find((p) => p.id === context.placeId)
+  const shut = place && shutBecause(block.judged.state, view.curriculum, rung.rung, { placeId: place.id, placeKind: place.kind, level: context.level, kit: context.kit })
+  const loose = rung.rung.kind === 'recall' && context.kit === 'none'
+  const feed = view.feeds.find((f) => f.id === (active.opened?.feedId ?? null))?.name ?? 'own meal'
+  const pay = view.resident.traits.toys ? 'play, 1–2 min' : planned > 1 ? `${planned} × ${feed}, one after another` : `${feed}`
+  const left = view.piecesLeft === undefined ? undefined : view.piecesLeft - block.piecesPaid
+  return (
+    <Card data-begun={active.reps.length > 0}>
+      <Big>{rung.rung.name}</Big>
+      <p className="rule">{context.purpose === 'refresh' ? 'refresher, ' : ''}{sayRule(rung.rung.rule)}; {place?.name}, level {context.level}, {context.kit}</p>
+      <p className="criterion">{rung.rung.criterion.words}</p>
+      <p>{wordNow(view, rung, prompt.say)}</p>
+      <p><b>Next rep:</b> {planned === 0 && !view.resident.traits.toys ? 'unpaid, quiet praise' : `${pay}, ${prompt.payWhere.charAt(0).toLowerCase()}${prompt.payWhere.slice(1)}`}{draw?.payEvery === undefined ? '' : draw.payEvery === 1 ? '; every step' : `; every ${draw.payEvery} steps`}{draw?.turn ? `; ${draw.turn.what} at step ${draw.turn.at}` : ''}{draw?.end === 'call it out' ? '; call it out of this one' : draw?.end === 'go back' ? '; go back to it' : ''}{draw?.springAfter === undefined ? '' : `; spring it after ${draw.springAfter} s`}</p>
+      {left !== undefined && left <= 10 && <p><b>{left > 0 ? `${left} pieces of its meal left today.` : 'Its share for training is paid out; the rest is its evening bowl.'}</b></p>}
+      {shut !== undefined && <NeedsPerson>{loose ? 'Do not call: loose and not held here. ' : ''}Shut: {shut}. What is recorded is kept and moves nothing on.</NeedsPerson>}
+      <HeatWarning view={view} full={{ placeId: context.placeId, temperatureC: active.opened?.temperatureC ?? null, humidity: active.opened?.humidity ?? null }} />
+    </Card>
+  )
+}
+
+const Card = styled.section`display: grid; gap: 0.15rem; ${phone} { &[data-begun='true'] .rule { display: none; } } .rule { color: var(--ink-2); font-size: 0.95rem; } .criterion { font-size: 1.08rem; font-weight: 600; }`
+export const Big = styled.h2`font-size: clamp(1.9rem, 8.2vw, 3.2rem); font-weight: 720; line-height: 1.05;`

@@ -1,0 +1,187 @@
+'use client'
+import { useEffect, useRef, useState, type ReactNode } from 'react'
+import { Button as AriaButton } from 'react-aria-components'
+import styled from 'styled-components'
+import { holdPay, payMoments } from '@/core/block/hold'
+import type { Outcome } from '@/core/facts'
+import { isHeld, isPassed } from '@/core/progress/state'
+import type { Attention } from '@/core/wire'
+import { startHold, type HoldClock } from '@/device/holdClock'
+import type { Prefs } from '@/device/prefs'
+import { buzz, sayTap } from '@/device/sounds'
+import { OutcomeMark } from '@/ui/OutcomeMark'
+import type { BlockView } from '@/work/block'
+import { AboutRep, LastChips } from './AboutRep'
+import { CallPart, type CallState } from './CallPart'
+import { HoldPart } from './HoldPart'
+import { Trouble } from './Trouble'
+import type { Block, RepExtras } from './useBlock'
+import { useKeys } from './useKeys'
+
+const targets: readonly { outcome: Outcome; name: string; key: string }[] = [
+  { outcome: 'clean', name: 'Clean', key: 'c' },
+  { outcome: 'helped', name: 'Helped', key: 'h' },
+  { outcome: 'late', name: 'Late', key: 'l' },
+  { outcome: 'miss', name: 'Miss', key: 'm' },
+]
+
+/** House: the way each outcome is felt, milliseconds on and off. */
+const felt: Readonly<Record<Outcome, readonly number[]>> = { clean: [20], helped: [30, 60, 30], late: [60], miss: [120] }
+
+const monotonicNow = (): number => performance.now()
+/** Tenths of a second since a monotonic moment. */
+const secondsSince = (at: number): number => Math.round((monotonicNow() - at) / 100) / 10
+
+/** What is opened over the targets. */
+export type WorkPanel = 'none' | 'rep' | 'trouble'
+
+/** The set in hand: the marks so far, the hold or the call, the four targets, undo. Nothing here scrolls or asks. */
+export function Working({ view, block, prefs, panel, onPanel: setPanel, onEnd }: { view: BlockView; block: Block; prefs: Prefs; panel: WorkPanel; onPanel: (panel: WorkPanel) => void; onEnd: () => void }) {
+  const { active, verdict, rungNow, draw } = block
+  const [hold, setHold] = useState<HoldClock>()
+  const [unsure, setUnsure] = useState<{ monotonic: number; wall: number }>()
+  const [as, setAs] = useState<'clean' | 'helped' | 'late'>('clean')
+  const how = useRef<'clean' | 'helped' | 'late'>('clean')
+  const [call, setCall] = useState<CallState>({ calledAt: undefined })
+  const [attention, setAttention] = useState<Attention | null>(null)
+  const [walk, setWalk] = useState({ turns: 0, stops: 0 })
+  useEffect(() => () => { hold?.stop() }, [hold])
+  const rung = rungNow?.rung
+  const seconds = rung && (rung.kind === 'timed' || rung.kind === 'settle') ? rung.criterion.seconds : undefined
+  const of = block.items[block.item]?.role === 'work' || !block.items[block.item] ? (rung?.setReps ?? 5) : Math.min(rung?.setReps ?? 5, block.items[block.item]?.reps ?? 3)
+  const reps = active?.reps ?? []
+
+  const say = (outcome: Outcome) => {
+    if (prefs.buzzes) buzz(felt[outcome])
+    if (prefs.sounds) void sayTap(outcome)
+  }
+  const record = (outcome: Outcome, extras: RepExtras = {}) => {
+    say(outcome)
+    setPanel('none')
+    const latency = call.calledAt === undefined ? undefined : secondsSince(call.calledAt)
+    setCall({ calledAt: undefined })
+    setWalk({ turns: 0, stops: 0 })
+    block.tap(outcome, {
+      ...(rung?.kind === 'recall' ? { attention, sound: draw?.sound ?? null, steps: draw?.steps ?? null, ...(latency === undefined ? {} : { latencySeconds: latency }) } : {}),
+      ...(rung?.kind === 'heel' ? { turns: walk.turns, stops: walk.stops, steps: rung.criterion.steps ?? null } : {}),
+      ...extras,
+    })
+  }
+  const press = (outcome: Outcome) => {
+    if (unsure) return
+    // Without the clock nobody measured the hold, so no seconds are kept.
+    if (!hold) return record(outcome)
+    if (outcome === 'miss') {
+      const times = hold.stop()
+      setHold(undefined)
+      if (Math.abs(times.wall - times.monotonic) > 1) return setUnsure(times)
+      const at = Math.round(Math.min(times.monotonic, seconds ?? 0) * 10) / 10
+      return record('miss', { heldSeconds: at, brokeSeconds: at })
+    }
+    how.current = outcome
+    setAs(outcome)
+    say(outcome)
+  }
+  const payAt = rung && rungNow && active && seconds !== undefined ? payMoments(seconds, holdPay(rung, view.method, { passed: isPassed(rungNow.run, block.base.runs[rungNow.runKey], rungNow.index), held: isHeld(rungNow.run, block.base.runs[rungNow.runKey], rungNow.index) }), (active.opened?.seed ?? 0) + reps.length) : []
+  const begin = () => {
+    if (seconds === undefined || hold || unsure) return
+    how.current = 'clean'
+    setAs('clean')
+    setHold(
+      startHold(seconds, { end: true, ticks: prefs.ticks, payAt: prefs.payTones ? payAt : [] }, (end) => {
+        setHold(undefined)
+        if (end.unsure) return setUnsure(end)
+        record(how.current, { heldSeconds: seconds, ...(payAt.length > 0 && block.planned > 0 ? { pieces: payAt.length + block.planned } : {}) })
+      }),
+    )
+  }
+  const called = () => setCall((c) => (c.calledAt === undefined ? { calledAt: monotonicNow() } : c))
+  /** What the one key of a remote means now. */
+  const go = () => {
+    if (seconds !== undefined) return hold ? undefined : begin()
+    if (rung?.kind === 'recall' && call.calledAt === undefined) return called()
+    press('clean')
+  }
+  const undo = () => {
+    if (prefs.sounds) void sayTap('undo')
+    block.undo()
+  }
+  useKeys({
+    ...Object.fromEntries(targets.map((t) => [t.key, () => press(t.outcome)])), z: undo, e: onEnd, o: () => setPanel(panel === 'trouble' ? 'none' : 'trouble'), i: () => setPanel(panel === 'rep' ? 'none' : 'rep'),
+    ...(seconds === undefined ? rung?.kind === 'recall' ? { ' ': called } : {} : { ' ': begin }),
+  }, { prefs, does: { go, helped: () => press('helped'), late: () => press('late'), miss: () => press('miss'), undo } })
+  if (!active || !rung || !rungNow) return null
+  const canUndo = reps.length > 0 || block.done.length > 0
+  return (
+    <Bottom>
+      <Marks role="status" aria-label={`Rep ${reps.length} of ${of}. ${verdict?.counts ?? ''}`}>
+        <span aria-hidden="true">{Array.from({ length: Math.max(of, reps.length) }, (_, i) => <OutcomeMark key={i} outcome={reps[i]?.fact.outcome} size="1.4rem" />)}</span>
+        <b>{reps.length}/{of}</b>
+        <em>{verdict?.why}</em>
+      </Marks>
+      {panel === 'trouble' ? (
+        <Trouble view={view} block={block} command={rung.command} placeId={active.context.placeId} band={active.opened?.distanceBand ?? null} onDone={() => setPanel('none')} />
+      ) : panel === 'rep' ? (
+        <AboutRep rep={reps.at(-1)} faults={rungNow.command.faults} recall={rung.kind === 'recall'} amend={block.amend} onDone={() => setPanel('none')} />
+      ) : unsure ? (
+        <Unsure times={unsure} seconds={seconds ?? 0} onSay={(held) => {
+          setUnsure(undefined)
+          if (held === 'held') record(how.current, { heldSeconds: seconds ?? null })
+          else if (held === 'broke') record('miss', { faults: ['broke'] })
+        }} />
+      ) : (
+        <>
+          {rung.kind !== 'recall' && hold === undefined && <LastChips rep={reps.at(-1)} faults={rungNow.command.faults} amend={block.amend} />}
+          {seconds !== undefined && <HoldPart clock={hold} seconds={seconds} payAt={payAt} onBegin={begin} />}
+          {rung.kind === 'recall' && <CallPart key={reps.length} draw={draw} state={call} attention={attention} onAttention={setAttention} onCalled={called} tones={prefs.payTones} last={reps.length > 0 ? <LastChips rep={reps.at(-1)} faults={rungNow.command.faults} amend={block.amend} /> : undefined} />}
+          {rung.kind === 'heel' && <Pair><Count onPress={() => setWalk((w) => ({ ...w, turns: w.turns + 1 }))}>Turn <b>{walk.turns}</b></Count><Count onPress={() => setWalk((w) => ({ ...w, stops: w.stops + 1 }))}>Stop, back <b>{walk.stops}</b></Count></Pair>}
+          <Targets data-thumb={prefs.thumb}>
+            {targets.map((t) => (
+              <Target key={t.outcome} data-outcome={t.outcome} data-on={hold !== undefined && as === t.outcome} onPress={() => press(t.outcome)}>
+                <OutcomeMark outcome={t.outcome} /> {hold && t.outcome === 'miss' ? 'Broke' : t.name}
+                <kbd aria-hidden="true">{t.key.toUpperCase()}</kbd>
+              </Target>
+            ))}
+          </Targets>
+        </>
+      )}
+      <Row>
+        <Plain onPress={undo} isDisabled={!canUndo}>Undo <kbd aria-hidden="true">Z</kbd></Plain>
+        <Plain onPress={() => setPanel(panel === 'rep' ? 'none' : 'rep')} isDisabled={reps.length === 0} aria-pressed={panel === 'rep'}>Last rep <kbd aria-hidden="true">I</kbd></Plain>
+        <Plain onPress={() => setPanel(panel === 'trouble' ? 'none' : 'trouble')} aria-pressed={panel === 'trouble'}>Trouble <kbd aria-hidden="true">O</kbd></Plain>
+        <Plain onPress={onEnd}>End set <kbd aria-hidden="true">E</kbd></Plain>
+      </Row>
+    </Bottom>
+  )
+}
+
+/** The clocks part by more than a second: the device slept, or its clock was set. Only somebody who was there knows. */
+function Unsure({ times, seconds, onSay }: { times: { monotonic: number; wall: number }; seconds: number; onSay: (what: 'held' | 'broke' | 'unseen') => void }) {
+  return (
+    <div role="alert">
+      <p>This device slept, or its clock was set: {times.monotonic.toFixed(1)} s by one clock, {times.wall.toFixed(1)} s by the other. What did the dog do?</p>
+      <Targets data-thumb="right">
+        <Target data-outcome="clean" onPress={() => onSay('held')}>Held {seconds} s</Target>
+        <Target onPress={() => onSay('broke')}>Broke</Target>
+        <Target onPress={() => onSay('unseen')}>Not seen</Target>
+      </Targets>
+    </div>
+  )
+}
+
+/** What the thumb needs lies at the bottom. */
+export const Bottom = ({ children }: { children: ReactNode }) => <BottomRoot>{children}</BottomRoot>
+const BottomRoot = styled.section`margin-top: auto; display: grid; gap: 0.5rem; p { font-weight: 560; }`
+const Marks = styled.div`display: grid; grid-template-columns: 1fr auto; align-items: baseline; span { display: flex; gap: 0.12rem; flex-wrap: wrap; } b { font-size: 1.4rem; font-weight: 720; } em { grid-column: 1 / -1; font-style: normal; min-height: 1.4em; }`
+/** Clean lies under the thumb that holds the device. */
+const Targets = styled.div`display: grid; grid-template-columns: 1fr 1fr; gap: 0.6rem; &[data-thumb='right'] { direction: rtl; > * { direction: ltr; } }`
+const Target = styled(AriaButton)`
+  min-height: 4.75rem; border: 3px solid var(--ink); border-radius: 6px; background: var(--paper); color: var(--ink); font-size: 1.4rem; font-weight: 680; cursor: pointer; touch-action: manipulation;
+  &[data-outcome='clean'] { background: var(--ink); color: var(--paper); }
+  &[data-on='true'] { outline: 4px solid var(--now); outline-offset: 2px; }
+  &[data-pressed='true'] { transform: translateY(2px); }
+`
+const Pair = styled.div`display: grid; grid-template-columns: 1fr 1fr; gap: 0.6rem;`
+const Count = styled(AriaButton)`min-height: 4rem; border: 2px solid var(--ink); border-radius: 6px; background: none; color: var(--ink); font-size: 1.1rem; cursor: pointer; touch-action: manipulation; b { font-size: 1.6rem; margin-left: 0.4rem; }`
+const Row = styled.div`display: grid; grid-template-columns: repeat(4, 1fr); gap: 0.4rem;`
+const Plain = styled(AriaButton)`min-height: 3rem; padding: 0 0.2rem; border: 1.5px solid var(--rule-2); border-radius: 4px; background: none; color: var(--ink); cursor: pointer; font-size: 0.95rem; &[data-disabled='true'] { opacity: 0.4; } &[aria-pressed='true'] { background: var(--ink); color: var(--paper); }`

@@ -1,0 +1,104 @@
+import { findRung, ownRung } from '@/core/curriculum/lookup'
+import { dayIn } from '@/core/days'
+import { compareFacts, openForMs, type RepFact, type SetContext, type SetFact } from '@/core/facts'
+import { applyRep, foldOnto, type Verdict } from '@/core/progress/fold'
+import { always, type Regimes } from '@/core/progress/regime'
+import type { BlockItem } from '@/core/block/compose'
+import type { DogState } from '@/core/progress/state'
+import type { BlockOpened, RepDone, SetOpened, WireFact } from '@/core/wire'
+import type { BlockView } from '@/work/block'
+
+/** A rep as it is judged, and as it was kept. */
+export interface LiveRep {
+  readonly fact: RepFact
+  readonly done: RepDone | undefined
+}
+
+/** A set in hand or done in this block. */
+export interface LiveSet {
+  readonly context: SetContext
+  readonly opened: SetOpened | undefined
+  readonly reps: readonly LiveRep[]
+}
+
+export interface LiveBlock {
+  readonly id: string
+  readonly items: readonly BlockItem[]
+  readonly from: number
+}
+
+export interface Judged {
+  readonly state: DogState
+  readonly verdict: Verdict | undefined
+}
+
+export interface Resumed {
+  /** Everything this dog did before the set in hand. */
+  readonly base: DogState
+  /** How it stood when this block began. */
+  readonly before: DogState
+  readonly active: LiveSet | undefined
+  readonly judged: Judged
+  readonly block: LiveBlock | undefined
+  /** Sets of this block that are done, in order. */
+  readonly done: readonly LiveSet[]
+  /** Sets that other devices have open on this dog now. */
+  readonly elsewhere: readonly SetFact[]
+}
+
+export const regimesOf = (view: BlockView): Regimes => always(view.curriculum, view.judging)
+
+/** The state after the set’s reps, and what the newest of them means. */
+export function judge(regimes: Regimes, base: DogState, set: LiveSet | undefined): Judged {
+  return (set?.reps ?? []).reduce<Judged>((judged, rep, i) => (set ? applyRep(judged.state, regimes, set.context, rep.fact, set.reps.slice(0, i).map((r) => r.fact)) : judged), { state: base, verdict: undefined })
+}
+
+/** What the kennel knew when the page was made, together with what lies on the device: each rep once, in the order it counts. */
+export function resume(view: BlockView, facts: readonly WireFact[], device: string, isSent: (id: string) => boolean): Resumed {
+  const regimes = regimesOf(view)
+  const voided = new Set(facts.flatMap((f) => (f.kind === 'voided' ? [f.targetId] : [])))
+  const closed = new Set(facts.flatMap((f) => (f.kind === 'set-closed' ? [f.setId] : [])))
+  const sets = new Map<string, { context: SetContext; opened: SetOpened | undefined; reps: Map<string, LiveRep> }>()
+  for (const s of view.recent) sets.set(s.id, { context: s, opened: undefined, reps: new Map(s.reps.map((r) => [r.id, { fact: r, done: undefined }])) })
+  for (const f of facts) {
+    if (f.kind !== 'set-opened' || f.residencyId !== view.resident.residencyId) continue
+    const known = sets.get(f.id)
+    // What was sent long before this page was made is in its state already.
+    if (known) known.opened = f
+    else if (f.deviceAt >= view.since || !isSent(f.id)) sets.set(f.id, { context: contextOf(f, view), opened: f, reps: new Map() })
+  }
+  for (const f of facts) if (f.kind === 'rep') sets.get(f.setId)?.reps.set(f.id, { fact: repOf(f, device), done: f })
+  const standing = [...sets.values()].flatMap((s): LiveSet[] => (voided.has(s.context.id) ? [] : [{ context: s.context, opened: s.opened, reps: [...s.reps.values()].filter((r) => !voided.has(r.fact.id)).sort((a, b) => compareFacts(a.fact, b.fact)) }]))
+  const isOpen = (s: LiveSet): boolean => !closed.has(s.context.id) && (view.open.some((o) => o.id === s.context.id && o.device === device) || (s.opened !== undefined && s.opened.deviceAt > view.now - openForMs && !view.recent.some((r) => r.id === s.context.id)))
+  const active = standing.filter((s) => ownRung(view.curriculum, s.context.rungId) !== undefined && isOpen(s) && (view.command === undefined || ownRung(view.curriculum, s.context.rungId)?.command.id === view.command)).at(-1)
+  const base = foldOnto(view.state, regimes, standing.filter((s) => s !== active).map(factOf))
+  const opened = facts.findLast((f): f is BlockOpened => f.kind === 'block-opened' && f.residencyId === view.resident.residencyId && f.deviceAt > view.now - openForMs && !voided.has(f.id))
+  const ended = opened && facts.some((f) => f.kind === 'block-closed' && f.blockId === opened.id)
+  const block = opened && !ended && (view.command === undefined || active?.context.blockId === opened.id) ? { id: opened.id, items: itemsOf(opened, view), from: opened.deviceAt } : undefined
+  return {
+    base, active, block, before: block ? foldOnto(view.state, regimes, standing.filter((s) => s.context.blockId !== block.id).map(factOf)) : base, judged: judge(regimes, base, active),
+    done: standing.filter((s) => block !== undefined && s !== active && s.context.blockId === block.id && s.reps.length > 0),
+    elsewhere: view.recent.filter((s) => view.open.some((o) => o.id === s.id && o.device !== device)),
+  }
+}
+
+export const factOf = (s: LiveSet): SetFact => ({ ...s.context, reps: s.reps.map((r) => r.fact) })
+
+/** The parts of a block as they were planned, with what this page knows of them. */
+function itemsOf(opened: BlockOpened, view: BlockView): readonly BlockItem[] {
+  const known = [...view.plan.items, ...view.plan.work, ...view.plan.sure]
+  return opened.plan.flatMap((p): BlockItem[] => {
+    const rung = findRung(view.curriculum, p.rungId)?.rung
+    if (!rung) return []
+    const same = known.find((k) => k.rungId === p.rungId && (k.role === 'work') === (p.role === 'work')) ?? known.find((k) => k.command === rung.command)
+    return [{ ...(same ?? { purpose: 'work', level: 0, kit: '1.8 m leash', placeId: undefined, personId: undefined, payTier: 1 }), reps: p.role === 'work' ? rung.setReps : (same?.reps ?? 3), role: p.role, command: rung.command, rungId: rung.id }]
+  })
+}
+
+export function contextOf(f: SetOpened, view: BlockView): SetContext {
+  return { id: f.id, rungId: f.rungId, purpose: f.purpose, day: dayIn(view.timeZone, f.deviceAt), placeId: f.placeId, placeKind: view.places.find((p) => p.id === f.placeId)?.kind ?? 'room', leashHolder: f.leashHolder, level: f.level, kit: f.kit, blockId: f.blockId }
+}
+
+export function repOf(f: RepDone, device: string): RepFact {
+  return { id: f.id, at: f.deviceAt, device, seq: f.seq, outcome: f.outcome, faults: f.faults, ...(f.prompt === null ? {} : { prompt: f.prompt }), ...(f.latencySeconds === null ? {} : { latencySeconds: f.latencySeconds }), ...(f.heldSeconds === null ? {} : { heldSeconds: f.heldSeconds }), ...(f.brokeSeconds === null ? {} : { brokeSeconds: f.brokeSeconds }) }
+}

@@ -1,0 +1,180 @@
+'use client'
+import { useCallback, useMemo, useState } from 'react'
+import { drawReps, drawScene, type Draw } from '@/core/block/chance'
+import type { BlockItem } from '@/core/block/compose'
+import { contextKey, countRep, expectedRate, noFall, type Falling } from '@/core/block/falling'
+import { suggestSet, type Suggestion } from '@/core/coach/suggest'
+import { findCommand, findRung } from '@/core/curriculum/lookup'
+import type { Outcome } from '@/core/facts'
+import { applyRep, foldOnto } from '@/core/progress/fold'
+import { commandStanding, type CommandStanding } from '@/core/progress/standing'
+import { isHeld, type DogState } from '@/core/progress/state'
+import type { RepDone, SetOpened } from '@/core/wire'
+import type { NewFact, Outbox } from '@/device/outbox'
+import type { BlockView } from '@/work/block'
+import { contextOf, factOf, judge, regimesOf, repOf, resume, type LiveBlock, type LiveRep, type LiveSet, type Resumed } from './resume'
+
+/** Everything a set is opened with. */
+export interface Setup {
+  readonly rungId: string
+  readonly purpose: 'work' | 'refresh'
+  readonly placeId: string
+  readonly personId: string
+  readonly level: number
+  readonly kit: SetOpened['kit']
+  readonly band: SetOpened['distanceBand']
+  readonly helper: boolean
+  readonly secondDog: string | null
+  /** Degrees and percent, where somebody looked. */
+  readonly temperatureC: number | null
+  readonly humidity: number | null
+  /** When the dog last had exercise, on the device's clock; undefined when nobody said. */
+  readonly exercisedAt: number | undefined
+  readonly feedId: string | null
+}
+
+/** What is known of a rep beside its outcome. */
+export type RepExtras = Partial<Pick<RepDone, 'prompt' | 'latencySeconds' | 'heldSeconds' | 'brokeSeconds' | 'steps' | 'faults' | 'attention' | 'cuesSaid' | 'sound' | 'pieces' | 'sitPieces' | 'payError' | 'turns' | 'stops'>>
+
+type Held = Resumed & {
+  /** Number of the part in hand. */
+  readonly item: number
+  /** From this one on, the block's reps count toward a fall: a break begins the test anew. */
+  readonly breakAfter: number
+  readonly stressful: boolean
+  readonly ended: boolean
+}
+
+/** A block in hand: everything is judged on the device from the state it was opened with; facts go to the outbox. */
+export function useBlock(view: BlockView, outbox: Outbox, seedOf: () => number) {
+  const regimes = useMemo(() => regimesOf(view), [view])
+  const [held, setHeld] = useState<Held>(() => {
+    const found = resume(view, outbox.facts(), outbox.deviceId, (id) => outbox.isSent(id))
+    const items = found.block?.items ?? []
+    const at = [...found.done, ...(found.active ? [found.active] : [])].reduce((i, s) => Math.max(i, items.findIndex((it, n) => n >= i && it.command === findRung(view.curriculum, s.context.rungId)?.command.id)), 0)
+    return { ...found, item: at, breakAfter: 0, stressful: false, ended: false }
+  })
+  const { active, base, judged, block, done } = held
+  const items = useMemo(() => block?.items ?? [], [block])
+  const { curriculum } = view
+  const standingOf = useCallback((commandId: string, state: DogState): CommandStanding | undefined => {
+    const command = findCommand(curriculum, commandId)
+    return command && commandStanding(curriculum, command, state, view.promises.filter((p) => findRung(curriculum, p.rungId)?.command.id === command.id))
+  }, [curriculum, view.promises])
+  const suggest = useCallback((commandId: string, state: DogState): Suggestion | undefined => {
+    const standing = standingOf(commandId, state)
+    return standing && suggestSet(curriculum, state, standing, { now: view.now, today: view.today, places: view.places, people: view.handlers, method: view.method, forgetting: view.forgetting })
+  }, [curriculum, standingOf, view])
+
+  /** Opens a set, and before the first one the block, with these parts. */
+  const begin = useCallback((setup: Setup, plan: readonly BlockItem[], item: number) => {
+    const place = view.places.find((p) => p.id === setup.placeId)
+    if (!place) return
+    const now = Date.now()
+    const minutes = (since: number) => Math.min(1440, Math.max(0, Math.round((now - since) / 60_000)))
+    const opened = block ?? { id: outbox.add({ kind: 'block-opened', residencyId: view.resident.residencyId, plan: plan.map((p) => ({ role: p.role, command: p.command, rungId: p.rungId })), recordedBy: view.me }).id, items: plan, from: now }
+    const fact = outbox.add({
+      kind: 'set-opened', residencyId: view.resident.residencyId, rungId: setup.rungId, purpose: setup.purpose, blockId: opened.id, recordedBy: view.me, leashHolder: setup.personId, placeId: setup.placeId, level: setup.level, distanceBand: setup.level > 0 ? setup.band : null, kit: setup.kit,
+      temperatureC: setup.temperatureC, humidity: setup.humidity, minutesIn: minutes(opened.from), exerciseMinutesAgo: setup.exercisedAt === undefined ? null : minutes(setup.exercisedAt),
+      mealMinutesAgo: view.mealMinutesAgo === null ? null : Math.min(1440, view.mealMinutesAgo + minutes(view.now)), seed: seedOf(), helper: setup.helper ? 'a second person' : null, secondDog: setup.secondDog, feedId: setup.feedId, replaces: null,
+    })
+    if (fact.kind !== 'set-opened') return
+    setHeld((h) => {
+      const before = h.active ? { base: h.judged.state, done: h.active.reps.length > 0 ? [...h.done, h.active] : h.done } : { base: h.base, done: h.done }
+      return { ...h, ...before, item, block: opened, active: { context: contextOf(fact, view), opened: fact, reps: [] }, judged: { state: before.base, verdict: undefined }, before: h.block ? h.before : h.base, ended: false }
+    })
+  }, [block, outbox, seedOf, view])
+
+  const rungNow = active && findRung(curriculum, active.context.rungId)
+  const draws: readonly Draw[] = useMemo(() => {
+    if (!rungNow || !active) return []
+    return drawReps(active.opened?.seed ?? 0, drawScene(curriculum, base, rungNow.rung, isHeld(rungNow.run, base.runs[rungNow.runKey], rungNow.index), view.method, view.resident.traits), Math.max(40, active.reps.length + 2))
+  }, [active, base, curriculum, rungNow, view.method, view.resident.traits])
+  const draw = draws[active?.reps.length ?? 0]
+  const payTier = items[held.item]?.payTier ?? 1
+  const planned = plannedPieces(view, payTier, draw?.paid ?? true, active?.reps.some((r) => r.fact.outcome === 'clean') ?? false)
+
+  const add = useCallback((rep: NewFact): RepDone | undefined => {
+    const fact = outbox.add(rep)
+    return fact.kind === 'rep' ? fact : undefined
+  }, [outbox])
+
+  const tap = useCallback((outcome: Outcome, extras: RepExtras = {}) => {
+    if (!active || judged.verdict?.endsSet) return
+    const faults = extras.faults ?? (outcome === 'miss' && extras.brokeSeconds !== undefined ? ['broke'] : [])
+    const pieces = extras.pieces ?? (outcome === 'miss' ? 0 : planned)
+    const fact = add({
+      kind: 'rep', setId: active.context.id, outcome, prompt: extras.prompt ?? (outcome === 'helped' ? 'full-signal' : null), latencySeconds: extras.latencySeconds ?? null, heldSeconds: extras.heldSeconds ?? null, brokeSeconds: extras.brokeSeconds ?? null, steps: extras.steps ?? null, faults: [...faults],
+      paid: outcome !== 'miss' && (planned > 0 || view.resident.traits.toys), attention: extras.attention ?? null, cuesSaid: extras.cuesSaid ?? null, sound: extras.sound ?? null, planned, pieces, sitPieces: extras.sitPieces ?? null, payError: extras.payError ?? false, turns: extras.turns ?? null, stops: extras.stops ?? null, replaces: null,
+    })
+    if (!fact) return
+    const rep: LiveRep = { fact: repOf(fact, outbox.deviceId), done: fact }
+    setHeld((h) => (h.active ? { ...h, active: { ...h.active, reps: [...h.active.reps, rep] }, judged: applyRep(h.judged.state, regimes, h.active.context, rep.fact, h.active.reps.map((r) => r.fact)) } : h))
+  }, [active, add, judged.verdict, outbox.deviceId, planned, regimes, view.resident.traits.toys])
+
+  /** Says more of the newest rep: it is taken back, and one that says it stands in its place. */
+  const amend = useCallback((change: RepExtras) => {
+    const last = active?.reps.at(-1)
+    if (!active || !last?.done) return
+    const { id, seq: _, deviceAt: __, ...was } = last.done
+    outbox.add({ kind: 'voided', targetId: id, reason: 'said more exactly', recordedBy: view.me })
+    const pieces = change.pieces ?? was.pieces
+    const fact = add({ ...was, ...change, faults: [...(change.faults ?? was.faults)], pieces, paid: change.pieces === undefined || change.pieces === null ? was.paid : change.pieces > 0, replaces: id })
+    if (!fact) return
+    setHeld((h) => {
+      if (!h.active) return h
+      const set: LiveSet = { ...h.active, reps: [...h.active.reps.slice(0, -1), { fact: repOf(fact, outbox.deviceId), done: fact }] }
+      return { ...h, active: set, judged: judge(regimes, h.base, set) }
+    })
+  }, [active, add, outbox, regimes, view.me])
+
+  /** Takes back the newest rep: of the set in hand, or, when it has none, of the set before, which is taken up again. */
+  const undo = useCallback(() => {
+    const set = active && active.reps.length > 0 ? active : done.at(-1)
+    const last = set?.reps.at(-1)
+    if (!set || !last) return
+    outbox.add({ kind: 'voided', targetId: last.fact.id, reason: 'undone', recordedBy: view.me })
+    if (set !== active && active) outbox.add({ kind: 'voided', targetId: active.context.id, reason: 'no rep', recordedBy: view.me })
+    setHeld((h) => {
+      const again: LiveSet = { ...set, reps: set.reps.slice(0, -1) }
+      if (set === h.active) return { ...h, active: again, judged: judge(regimes, h.base, again) }
+      const others = h.done.filter((d) => d !== set)
+      const start = foldOnto(h.before, regimes, others.map(factOf))
+      const item = h.block?.items.findIndex((i) => i.command === findRung(curriculum, set.context.rungId)?.command.id) ?? -1
+      return { ...h, base: start, active: again, done: others, judged: judge(regimes, start, again), item: item < 0 ? h.item : item, ended: false }
+    })
+  }, [active, curriculum, done, outbox, regimes, view.me])
+
+  /** Closes the set. A set without a rep is taken back: nothing happened. */
+  const finish = useCallback(() => {
+    if (!active) return
+    if (active.reps.length === 0) outbox.add({ kind: 'voided', targetId: active.context.id, reason: 'no rep', recordedBy: view.me })
+    else outbox.add({ kind: 'set-closed', setId: active.context.id, endedBy: judged.verdict?.endsSet ? 'rule' : 'trainer', note: '' })
+    setHeld((h) => ({ ...h, base: h.judged.state, active: undefined, judged: { state: h.judged.state, verdict: undefined }, done: h.active && h.active.reps.length > 0 ? [...h.done, h.active] : h.done }))
+  }, [active, judged.verdict, outbox, view.me])
+
+  const falling: Falling = useMemo(() => [...done, ...(active ? [active] : [])].flatMap((s) => s.reps.map((r) => ({ clean: r.fact.outcome === 'clean', expected: expectedRate(view.seen[contextKey(s.context)]) }))).slice(held.breakAfter).reduce((f, r) => countRep(f, r.clean, r.expected), noFall), [active, done, held.breakAfter, view.seen])
+  const reps = done.reduce((n, s) => n + s.reps.length, 0) + (active?.reps.length ?? 0)
+  const restart = useCallback(() => setHeld((h) => ({ ...h, breakAfter: h.done.reduce((n, s) => n + s.reps.length, 0) + (h.active?.reps.length ?? 0) })), [])
+  const goTo = useCallback((item: number) => setHeld((h) => ({ ...h, item })), [])
+  const markStressful = useCallback(() => setHeld((h) => ({ ...h, stressful: true })), [])
+
+  /** Ends the block with what is to be known next time. */
+  const close = useCallback((note: string, praiseMinutes: number | null) => {
+    if (!block) return
+    outbox.add({ kind: 'block-closed', blockId: block.id, residencyId: view.resident.residencyId, note: note.slice(0, 400), stressful: held.stressful, praiseMinutes, recordedBy: view.me })
+    setHeld((h) => ({ ...h, ended: true }))
+  }, [block, held.stressful, outbox, view.me, view.resident.residencyId])
+
+  const piecesPaid = [...done, ...(active ? [active] : [])].reduce((n, s) => n + s.reps.reduce((m, r) => m + (r.done ? (r.done.pieces ?? (r.done.paid ? 1 : 0)) + (r.done.sitPieces ?? 0) : 0), 0), 0)
+  return { ...held, items, verdict: judged.verdict, setEnded: judged.verdict?.endsSet ?? false, rungNow, draw, planned, payTier, falling, reps, piecesPaid, standingOf, suggest, begin, tap, amend, undo, finish, goTo, restart, markStressful, close }
+}
+
+export type Block = ReturnType<typeof useBlock>
+export type { LiveBlock, LiveSet }
+
+/** House: a jackpot is five pieces, for the first clean rep of a set; it would be none if it came each time. */
+const jackpot = 5
+
+/** Pieces chance has planned for the next clean rep; none where play is the pay. */
+const plannedPieces = (view: BlockView, tier: number, paid: boolean, hadClean: boolean): number => (!paid || view.resident.traits.toys ? 0 : tier === 4 && !hadClean ? jackpot : 1)
