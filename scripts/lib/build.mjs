@@ -1,10 +1,12 @@
 import { spawnSync } from 'node:child_process'
+import { buildSync } from 'esbuild'
 import { createHash } from 'node:crypto'
 import { existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { refuse, say } from './say.mjs'
 
 const stamp = '.next/kibou-sources'
+const serviceWorker = 'public/sw.js'
 
 function* filesIn(folder) {
   for (const entry of readdirSync(folder, { withFileTypes: true }).sort((a, b) => (a.name < b.name ? -1 : 1))) {
@@ -24,12 +26,14 @@ function sources() {
 /** Builds the application when the build is missing or was made from other sources. */
 export function ensureBuild() {
   const now = sources()
-  if (existsSync('.next/BUILD_ID') && existsSync(stamp) && readFileSync(stamp, 'utf8') === now) return
+  if (existsSync('.next/BUILD_ID') && existsSync(serviceWorker) && existsSync(stamp) && readFileSync(stamp, 'utf8') === now) return
   say('building the application, about half a minute.')
   const done = spawnSync(process.execPath, ['node_modules/next/dist/bin/next', 'build'], { encoding: 'utf8', env: { ...process.env, NODE_ENV: 'production', NEXT_TELEMETRY_DISABLED: '1' } })
   if (done.status !== 0) {
     process.stderr.write(`${done.stdout}\n${done.stderr}\n`)
     refuse('the build failed; its messages are above.')
   }
+  // Next serves what lies in public/ when it starts.
+  buildSync({ entryPoints: ['src/sw/sw.ts'], outfile: serviceWorker, bundle: true, minify: true, target: 'es2022', define: { 'process.env.NODE_ENV': '"production"' } })
   writeFileSync(stamp, now)
 }

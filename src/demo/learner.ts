@@ -1,5 +1,4 @@
-/** A seeded source of chances in [0, 1). */
-export type Chance = () => number
+import type { Chance } from '@/core/seeded'
 
 export interface Temper {
   /** Rungs gained by a rep that came off at the edge of what the dog can do. */

@@ -3,7 +3,8 @@ import type { Curriculum, Rung } from '@/core/curriculum/types'
 import type { OwnerPromise } from '@/core/ownerPromise'
 import type { SetOpened } from '@/core/wire'
 import { places } from './cast'
-import type { Chance, Learner } from './learner'
+import type { Chance } from '@/core/seeded'
+import type { Learner } from './learner'
 
 export interface SimulatedRep {
   readonly outcome: 'clean' | 'helped' | 'late' | 'miss'

@@ -48,6 +48,7 @@ export interface BlockFeed {
 export interface BlockView {
   readonly resident: Resident
   readonly timeZone: string
+  readonly clock: '24' | '12'
   /** Who is signed in and records. */
   readonly me: string
   /** The one command asked for by the address; undefined for a block as composed. */
@@ -152,7 +153,7 @@ export function loadBlock(db: Db, residencyId: string, commandId: string | undef
   const minute = wallMinute(house.timeZone, now)
   const meal = house.meals.map((m) => m.at).filter((at) => at <= minute).sort((a, b) => b - a)[0]
   return {
-    resident, timeZone: house.timeZone, me, command: command?.id, curriculum, judging, method, forgetting: forgetting.model, today, now, since,
+    resident, timeZone: house.timeZone, clock: house.clock, me, command: command?.id, curriculum, judging, method, forgetting: forgetting.model, today, now, since,
     state: foldDog(regimes, sets.filter((s) => !isRecent(s))), recent: sets.filter(isRecent), open,
     promises: readPromises(db, residencyId), places, people, handlers: handlers(people),
     cueWords: Object.fromEntries(curriculum.commands.map((c) => [c.id, own.get(c.id) ?? c.defaultCue])),

@@ -6,7 +6,7 @@ import type { Db } from '@/store/database'
 import { readSets } from '@/store/facts'
 import { recordFacts } from './recordFacts'
 import { derive, rebuildStandings, standingOf } from './standings'
-import { dog, monday, msPerDay, newKennel, Tablet, trainer } from './tests/kennel'
+import { copyEntities, dog, monday, msPerDay, newKennel, Tablet, trainer } from './tests/kennel'
 
 const n = (db: Db, sql: string): number => z.object({ n: z.number() }).parse(db.prepare(sql).get()).n
 const standing = (db: Db, id: string) => JSON.stringify(standingOf(db, id))
@@ -166,13 +166,3 @@ describe('what cannot be taken is refused by itself, field by field', () => {
     expect(recordFacts(db, tablet.batch([other]), tablet.at).results[0]).toMatchObject({ status: 'refused', reason: expect.stringMatching(/seq/) })
   })
 })
-
-function copyEntities(from: Db, to: Db): void {
-  for (const table of ['person', 'dog', 'residency', 'promise']) {
-    for (const row of from.prepare(`SELECT * FROM ${table}`).all()) {
-      const fields = z.record(z.string(), z.union([z.string(), z.number(), z.null()])).parse(row)
-      const names = Object.keys(fields)
-      to.prepare(`INSERT INTO ${table} (${names.join(', ')}) VALUES (${names.map((f) => `@${f}`).join(', ')})`).run(fields)
-    }
-  }
-}

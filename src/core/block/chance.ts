@@ -1,10 +1,10 @@
-import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus'
 import type { DogTraits } from '../dog/traits'
 import type { Curriculum, Rung } from '../curriculum/types'
 import { findRung, ownRung } from '../curriculum/lookup'
 import { chosen, type Method } from '../method/rows'
 import { paySchedule } from '../method/pay'
 import { isPassed, type DogState } from '../progress/state'
+import { seeded } from '../seeded'
 
 /** What chance decides about one rep, so that no habit of the trainer’s does. Empty where the rung leaves nothing open. */
 export interface Draw {
@@ -51,8 +51,8 @@ const sounds = ['kissing sound', 'tongue click', 'low whistle', 'its name, once'
 
 /** The draws of a set’s reps, in order, `count` of them. The seed is 32 bits; the same seed and scene give the same draws, and more reps never change earlier ones. */
 export function drawReps(seed: number, scene: DrawScene, count: number): readonly Draw[] {
-  const rng = xoroshiro128plus(seed)
-  const below = (n: number): number => Math.floor(((rng.next() >>> 0) / 2 ** 32) * n)
+  const chance = seeded(seed)
+  const below = (n: number): number => Math.floor(chance() * n)
   const pick = <T>(from: readonly [T, ...T[]]): T => from[below(from.length)] ?? from[0]
   let untilPaid = 1 + below(longestGap)
   let untilFront = 2 + below(2)

@@ -1,7 +1,7 @@
-import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus'
 import type { Rung } from '../curriculum/types'
 import { paySchedule } from '../method/pay'
 import type { Method } from '../method/rows'
+import { seeded } from '../seeded'
 
 /** How pay comes inside a hold: evenly, further and further apart, or never evenly. */
 export type HoldPay = 'fixed' | 'stretching' | 'variable'
@@ -25,8 +25,7 @@ export const holdPay = (rung: Rung, method: Method, at: { readonly passed: boole
 export function payMoments(seconds: number, how: HoldPay, seed: number): readonly number[] {
   if (seconds < 3) return []
   const every = holdInterval(seconds)
-  const rng = xoroshiro128plus(seed)
-  const chance = (): number => (rng.next() >>> 0) / 2 ** 32
+  const chance = seeded(seed)
   const moments: number[] = []
   let gap = how === 'stretching' ? Math.max(1, every / 3) : every
   for (let at = 0; moments.length < 400; ) {

@@ -1,10 +1,9 @@
 import type { Rule } from '../curriculum/types'
+import type { Chance } from '../seeded'
 import { cleanIn, ruleMet, spanOf } from '../progress/rules'
 import { housePrior } from './judge'
 import { chanceToday } from './predict'
 
-/** A seeded source of chances in [0, 1). */
-export type Chance = () => number
 
 /** A draw from Beta(a, b) with whole a and b: the a-th smallest of a + b − 1 even draws. */
 function drawRate(chance: Chance, a: number, b: number): number {

@@ -7,8 +7,10 @@ import { findRung } from '@/core/curriculum/lookup'
 import { kitTurn } from '@/core/evidence/kit'
 import { lengthWarning } from '@/core/block/rest'
 import { keepAwake } from '@/device/awake'
+import { keepThisPage, mayReloadOffline } from '@/device/offline'
 import type { Outbox } from '@/device/outbox'
 import { readPrefs, usualPrefs, writePrefs, type Prefs } from '@/device/prefs'
+import { ClockProvider } from '@/ui/clock'
 import { NeedsPerson } from '@/ui/parts'
 import { phone } from '@/ui/theme'
 import type { BlockView } from '@/work/block'
@@ -31,12 +33,13 @@ export function BlockScreen({ view }: { view: BlockView }) {
     const before = document.documentElement.dataset['theme']
     document.documentElement.dataset['theme'] = 'yard'
     const letGo = keepAwake()
+    void keepThisPage()
     return () => {
       document.documentElement.dataset['theme'] = before ?? 'day'
       letGo()
     }
   }, [])
-  return outbox ? <OutboxNow.Provider value={outbox}><InHand view={view} outbox={outbox} /></OutboxNow.Provider> : <Page><Top view={view} outbox={undefined} title="" /><p role="status">Opening this device’s memory …</p></Page>
+  return outbox ? <ClockProvider face={view.clock}><OutboxNow.Provider value={outbox}><InHand view={view} outbox={outbox} /></OutboxNow.Provider></ClockProvider> : <Page><Top view={view} outbox={undefined} title="" /><p role="status">Opening this device’s memory …</p></Page>
 }
 
 function Top({ view, outbox, title, onHands }: { view: BlockView; outbox: Outbox | undefined; title: string; onHands?: () => void }) {
@@ -49,7 +52,7 @@ function Top({ view, outbox, title, onHands }: { view: BlockView; outbox: Outbox
         <h1><b>{view.resident.runNumber}</b> {view.resident.name} <span>{title}</span></h1>
         {onHands && <Gear onPress={onHands} aria-label="Hands and sounds">Hands</Gear>}
         <Memory role="status" data-offline={status.offline || status.signedOut || status.fleeting || status.refused.length > 0}>
-          {status.fleeting && 'no lasting memory here: '}kept here: {status.kept} · sent: {status.sent}{status.refused.length > 0 && ` · refused: ${status.refused.length}`}{status.offline && ' · no network'}{status.signedOut && <> · <a href={`/sign-in?to=${encodeURIComponent(addressOf(view))}`} {...(status.fleeting ? { target: '_blank' } : {})}>sign in to send</a></>}
+          {status.fleeting && 'no lasting memory here: '}kept here: {status.kept} · sent: {status.sent}{status.refused.length > 0 && ` · refused: ${status.refused.length}`}{status.offline && (mayReloadOffline() ? ' · no network' : ' · no network: do not reload')}{status.signedOut && <> · <a href={`/sign-in?to=${encodeURIComponent(addressOf(view))}`} {...(status.fleeting ? { target: '_blank' } : {})}>sign in to send</a></>}
         </Memory>
       </Strip>
       {(view.resident.biteHistory || view.resident.caution || view.twoPeople) && <NeedsPerson>{view.resident.biteHistory ? 'Bite history. ' : ''}{view.twoPeople ? 'Two people. ' : ''}{view.resident.caution}</NeedsPerson>}
@@ -62,7 +65,7 @@ const addressOf = (view: BlockView): string => `/dogs/${view.resident.residencyI
 /** Where nothing but this page holds the program, leaving it without network means waiting for the network. */
 function useLeaveWarning(waits: boolean): void {
   useEffect(() => {
-    if (!waits || ('serviceWorker' in navigator && navigator.serviceWorker.controller)) return
+    if (!waits || mayReloadOffline()) return
     const ask = (e: BeforeUnloadEvent) => e.preventDefault()
     window.addEventListener('beforeunload', ask)
     return () => window.removeEventListener('beforeunload', ask)

@@ -1,5 +1,6 @@
 'use client'
 import { useCallback, useEffect } from 'react'
+import { forgetPages } from '@/device/offline'
 
 /** House: a desk nobody touches for so long is locked. Where a set is worked nothing locks. */
 const idleMs = 15 * 60_000
@@ -7,6 +8,7 @@ const idleMs = 15 * 60_000
 /** Signs out and goes to the door; whoever signs in there comes back to this page. Facts still on the device stay on it. */
 export function useLock(): () => Promise<void> {
   return useCallback(async () => {
+    await forgetPages()
     await fetch('/api/sign-out', { method: 'POST' }).catch(() => undefined)
     window.location.assign(`/sign-in?to=${encodeURIComponent(window.location.pathname + window.location.search)}`)
   }, [])

@@ -2,7 +2,8 @@ import { mkdtempSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { v4, v7 } from 'uuid'
-import { nothingSaid, type RepDone, type SetOpened, type WireFact } from '@/core/wire'
+import { z } from 'zod'
+import { nothingSaid, type BlockClosed, type Corrected, type OverThreshold, type RepDone, type SetOpened, type SmallThingDone, type WireFact } from '@/core/wire'
 import { openDatabase, type Db } from '@/store/database'
 import { addDog, addPerson } from '../begin'
 
@@ -51,7 +52,38 @@ export class Tablet {
     return { kind: 'voided', ...this.stamp(), targetId, reason: 'undone', recordedBy }
   }
 
+  block(residencyId: string, recordedBy: string): Extract<WireFact, { kind: 'block-opened' }> {
+    return { kind: 'block-opened', ...this.stamp(), residencyId, plan: [{ role: 'work', command: 'sit', rungId: 'sit.rear' }], recordedBy }
+  }
+
+  blockEnd(residencyId: string, blockId: string, recordedBy: string, more: Partial<BlockClosed> = {}): BlockClosed {
+    return { kind: 'block-closed', ...this.stamp(), blockId, residencyId, note: '', stressful: false, praiseMinutes: 5, recordedBy, ...more }
+  }
+
+  signs(residencyId: string, blockId: string, recordedBy: string, more: Partial<OverThreshold> = {}): OverThreshold {
+    return { kind: 'over-threshold', ...this.stamp(), residencyId, blockId, placeId: 'room', signs: ['stare'], trigger: 'dog', distanceBand: '5-15', recordedBy, ...more }
+  }
+
+  correction(residencyId: string, blockId: string, recordedBy: string, more: Partial<Corrected> = {}): Corrected {
+    return { kind: 'correction', ...this.stamp(), residencyId, blockId, command: 'sit', device: 'slip lead', reason: 'pulled', askedFirst: true, effect: 'gave at once', recordedBy, ...more }
+  }
+
+  small(residencyId: string, recordedBy: string, more: Partial<SmallThingDone> = {}): SmallThingDone {
+    return { kind: 'small-thing', ...this.stamp(), residencyId, what: 'name-call', reps: 1, pieces: 1, recordedBy, ...more }
+  }
+
   batch(facts: readonly unknown[], deviceNow = this.at) {
     return { device: this.device, deviceNow, facts }
+  }
+}
+
+/** The same people and dogs under the same ids in another kennel. */
+export function copyEntities(from: Db, to: Db): void {
+  for (const table of ['person', 'dog', 'residency', 'promise']) {
+    for (const row of from.prepare(`SELECT * FROM ${table}`).all()) {
+      const fields = z.record(z.string(), z.union([z.string(), z.number(), z.null()])).parse(row)
+      const names = Object.keys(fields)
+      to.prepare(`INSERT INTO ${table} (${names.join(', ')}) VALUES (${names.map((f) => `@${f}`).join(', ')})`).run(fields)
+    }
   }
 }

@@ -1,0 +1,338 @@
+import AxeBuilder from '@axe-core/playwright'
+import { chromium, devices, type Page } from '@playwright/test'
+import { expect, expectNoAxeFindings, signIn, startKibou, test, type Kibou } from './support/kibou'
+import { endBlock, keyboard, pointer, repsSince, thumb, workReps } from './support/block'
+
+const open = (page: Page, kibou: Kibou, dog: string) => page.goto(`${kibou.url}/dogs/${kibou.dog(dog)}/block`, { waitUntil: 'networkidle' })
+const sent = (page: Page) => expect(page.getByText(/kept here: 0/)).toBeVisible()
+
+test.describe('a whole block on a phone', () => {
+  test.use({ viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true, userAgent: devices['Pixel 7'].userAgent })
+
+  test('thirty reps by one thumb: composed, changed in two taps, never a scroll, a dialog or a text field, ended with a note', async ({ page, kibou }) => {
+    const since = Date.now()
+    await open(page, kibou, 'Heron')
+    for (const words of ['“Okay”', '“Yes”', 'right', 'First block today']) await expect(page.getByText(words).first()).toBeVisible()
+    await expectNoAxeFindings(page)
+    // Two taps: the part, and what stands there instead.
+    const before = await page.getByRole('list', { name: 'This block' }).innerText()
+    await page.getByRole('button', { name: /^Warm up: .*Change$/ }).tap()
+    await page.getByRole('list', { name: /^Instead of/ }).getByRole('button').nth(1).tap()
+    expect(await page.getByRole('list', { name: 'This block' }).innerText()).not.toBe(before)
+    let highest = 0
+    const done = await workReps(page, 30, thumb, async () => {
+      highest = Math.max(highest, await page.evaluate(() => document.documentElement.scrollHeight))
+      expect(await page.locator('[role="dialog"], input[type="text"], textarea').count()).toBe(0)
+    })
+    expect(done).toBe(30)
+    expect(highest).toBeLessThanOrEqual(844)
+    await endBlockWithNote(page)
+    await sent(page)
+    expect(kibou.count(repsSince, since)).toBe(30)
+    expect(kibou.count('SELECT count(*) AS n FROM block WHERE received_at >= ?', since)).toBe(1)
+    expect(kibou.count('SELECT count(DISTINCT block_id) AS n FROM training_set WHERE received_at >= ?', since)).toBe(1)
+    expect(kibou.count('SELECT count(*) AS n FROM training_set WHERE received_at >= ? AND seed IS NULL', since)).toBe(0)
+    // The note opens the next block, and the dog rests.
+    await open(page, kibou, 'Heron')
+    await expect(page.getByText(/For this time: quicker/)).toBeVisible()
+    await expect(page.getByText(/It rests until \d\d:\d\d/)).toBeVisible()
+  })
+
+  async function endBlockWithNote(page: Page): Promise<void> {
+    if (await page.getByRole('button', { name: /^End set/ }).isVisible()) await page.getByRole('button', { name: /^End set/ }).tap()
+    else await page.waitForTimeout(400)
+    await page.getByRole('button', { name: /^Quiet praise/ }).tap()
+    await expectNoAxeFindings(page)
+    await page.getByRole('button', { name: 'quicker' }).tap()
+    await page.getByRole('button', { name: /^End the block/ }).tap()
+    await expect(page.getByText('The block is kept.')).toBeVisible()
+  }
+
+  test('everything needed in work is readable at 7 to 1, before, in and after a set', async ({ page, kibou }) => {
+    const strong = async () => {
+      const { violations } = await new AxeBuilder({ page }).withRules(['color-contrast-enhanced', 'target-size']).analyze()
+      expect(violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(' | ')}`)).toEqual([])
+    }
+    await open(page, kibou, 'Heron')
+    await strong()
+    await page.getByRole('button', { name: /Change$/ }).last().tap()
+    for (const part of [/^Place/, /^Level/, /^Kit/, /^Leash/, /^Heat/, /^Pay/]) {
+      await page.getByRole('radio', { name: part }).tap()
+      await strong()
+      expect([String(part), await page.evaluate(() => document.documentElement.scrollHeight)]).toEqual([String(part), 844])
+    }
+    await page.getByRole('button', { name: 'Begin block' }).tap()
+    await strong()
+    for (let i = 0; i < 8; i++) if (await page.getByRole('button', { name: /^Miss/ }).isVisible()) await page.getByRole('button', { name: /^Miss/ }).tap()
+    await expect(page.getByRole('heading', { name: /Break now|Enough|Back to|Again/ })).toBeVisible()
+    await strong()
+    await expectNoAxeFindings(page)
+  })
+
+  test('more is said of a rep, of trouble and of the hands, a tap each and within the screen', async ({ page, kibou }) => {
+    const since = Date.now()
+    await page.goto(`${kibou.url}/dogs/${kibou.dog('Wren')}/work/recall`, { waitUntil: 'networkidle' })
+    await page.getByRole('button', { name: 'Hands and sounds' }).tap()
+    await page.getByRole('button', { name: 'Left thumb' }).tap()
+    await page.getByRole('button', { name: 'Key for Late' }).tap()
+    await page.keyboard.press('F9')
+    await expectNoAxeFindings(page)
+    expect(await page.evaluate(() => document.documentElement.scrollHeight)).toBeLessThanOrEqual(844)
+    await page.getByRole('button', { name: 'Back', exact: true }).tap()
+    await page.getByLabel('Rung').first().tap()
+    await page.getByRole('option', { name: 'Long line, 5 steps' }).tap()
+    await page.getByRole('button', { name: 'Begin set' }).tap()
+    const [clean, helped] = await Promise.all(['Clean', 'Helped'].map((name) => page.getByRole('button', { name }).boundingBox()))
+    expect(clean?.x ?? 0).toBeLessThan(helped?.x ?? 0)
+    await page.getByRole('button', { name: /^I call/ }).tap()
+    await page.getByRole('radio', { name: 'Sniffing' }).tap()
+    await page.waitForTimeout(1500)
+    await page.keyboard.press('F9')
+    await expect(page.getByText('1/5')).toBeVisible()
+    await page.getByRole('button', { name: /^Last rep/ }).tap()
+    await page.getByRole('radio', { name: '2×' }).tap()
+    await page.getByRole('radiogroup', { name: 'Paid' }).getByRole('radio', { name: '3' }).tap()
+    await page.getByRole('radiogroup', { name: 'For the sit' }).getByRole('radio', { name: '1' }).tap()
+    await page.getByRole('button', { name: 'Paid by a slip' }).tap()
+    await expectNoAxeFindings(page)
+    expect(await page.evaluate(() => document.documentElement.scrollHeight)).toBeLessThanOrEqual(844)
+    await page.getByRole('button', { name: 'Back to the set' }).tap()
+    await page.getByRole('button', { name: /^Trouble/ }).tap()
+    await page.getByRole('button', { name: 'Frozen stare' }).tap()
+    await page.getByRole('radio', { name: 'under 5 m' }).tap()
+    await expect(page.getByText('Kept. The rest after this block is longer.')).toBeVisible()
+    await expectNoAxeFindings(page)
+    expect(await page.evaluate(() => document.documentElement.scrollHeight)).toBeLessThanOrEqual(844)
+    await sent(page)
+    expect(kibou.count("SELECT count(*) AS n FROM rep r WHERE received_at >= ? AND outcome = 'late' AND attention = 'sniffing' AND cues_said = 2 AND pieces = 3 AND sit_pieces = 1 AND pay_error = 1 AND latency_s BETWEEN 1.4 AND 20 AND NOT EXISTS (SELECT 1 FROM voided v WHERE v.target_id = r.id)", since)).toBe(1)
+    expect(kibou.count("SELECT count(*) AS n FROM over_threshold o WHERE distance_band = 'under-5' AND signs = '[\"stare\"]' AND NOT EXISTS (SELECT 1 FROM voided v WHERE v.target_id = o.id)")).toBe(1)
+  })
+})
+
+test('by keyboard, with undo also of the set before', async ({ page, kibou }) => {
+  const since = Date.now()
+  await open(page, kibou, 'Heron')
+  expect(await workReps(page, 30, keyboard)).toBe(30)
+  if (await page.getByRole('button', { name: /^End set/ }).isVisible()) await page.keyboard.press('e')
+  await sent(page)
+  expect(kibou.count(repsSince, since)).toBe(30)
+  // A new set, nothing in it yet: the one before is taken up again.
+  if (!(await page.getByRole('button', { name: 'Begin set' }).isVisible())) await page.getByRole('button', { name: /^Change set/ }).press('Enter')
+  await page.getByRole('button', { name: 'Begin set' }).press('Enter')
+  await page.keyboard.press('z')
+  await sent(page)
+  expect(kibou.count(repsSince, since)).toBe(29)
+  await page.keyboard.press('c')
+  await sent(page)
+  expect(kibou.count(repsSince, since)).toBe(30)
+})
+
+test('by the keys of a remote alone: on, off, back', async ({ page, kibou }) => {
+  const since = Date.now()
+  await page.goto(`${kibou.url}/dogs/${kibou.dog('Heron')}/work/down`, { waitUntil: 'networkidle' })
+  await page.keyboard.press('PageDown')
+  await expect(page.getByText('0/10')).toBeVisible()
+  for (let i = 0; i < 4; i++) await page.keyboard.press('PageDown')
+  await page.keyboard.press('.')
+  await page.keyboard.press('PageUp')
+  await expect(page.getByText('6/10')).toBeVisible()
+  await page.keyboard.press('Escape')
+  await expect(page.getByText('5/10')).toBeVisible()
+  await sent(page)
+  expect(kibou.count("SELECT count(*) AS n FROM rep r WHERE received_at >= ? AND outcome = 'clean'", since)).toBe(4)
+  expect(kibou.count("SELECT count(*) AS n FROM rep r WHERE received_at >= ? AND outcome = 'helped'", since)).toBe(1)
+})
+
+test('a dog that falls off is sent on a break, and the trainer may know better', async ({ page, kibou }) => {
+  await page.goto(`${kibou.url}/dogs/${kibou.dog('Heron')}/work/down`, { waitUntil: 'networkidle' })
+  await page.keyboard.press('Enter')
+  for (let i = 0; i < 10 && !(await page.getByRole('heading', { name: 'Break now' }).isVisible()); i++) await page.keyboard.press('h')
+  await expect(page.getByRole('heading', { name: 'Break now' })).toBeVisible()
+  await page.getByRole('button', { name: 'No break: it is not the dog' }).click()
+  await expect(page.getByRole('heading', { name: 'Break now' })).toBeHidden()
+})
+
+test('a whole block with the network cut and a reload in the middle: each rep is there once', async ({ page, kibou, context }) => {
+  const since = Date.now()
+  await open(page, kibou, 'Heron')
+  await expect.poll(() => page.evaluate(async () => (await (await caches.open('kibou-blocks')).keys()).length)).toBeGreaterThan(0)
+  await workReps(page, 2, pointer)
+  await sent(page)
+  await context.setOffline(true)
+  const server = kibou.serverPid()
+  kibou.launcher.kill('SIGKILL')
+  process.kill(server, 'SIGKILL')
+  const first = await workReps(page, 14, pointer)
+  await expect(page.getByText(/kept here: 1\d|kept here: 2\d/)).toBeVisible()
+  await page.reload()
+  await expect(page.getByRole('button', { name: /^Clean|^Next set|^On to|^Begin set/ }).first()).toBeVisible()
+  const second = await workReps(page, 14, pointer)
+  await endBlock(page)
+  await context.setOffline(false)
+  const next = await startKibou(Number(new URL(kibou.url).port), true, kibou.file)
+  try {
+    await sent(page)
+    expect(next.count(repsSince, since)).toBe(2 + first + second)
+    expect(next.count('SELECT count(DISTINCT block_id) AS n FROM training_set WHERE received_at >= ?', since)).toBe(1)
+    expect(next.count('SELECT count(*) AS n FROM block_close WHERE received_at >= ?', since)).toBe(1)
+  } finally {
+    await next.stop()
+  }
+})
+
+test('on plain http at a local name: no secure context, the open block runs on, and after the network is back every rep is there once', async ({ kibou }) => {
+  const since = Date.now()
+  const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--host-resolver-rules=MAP kennel.test 127.0.0.1'] })
+  try {
+    const context = await browser.newContext({ viewport: { width: 390, height: 844 } })
+    const page = await context.newPage()
+    const at = kibou.url.replace('127.0.0.1', 'kennel.test')
+    await page.goto(`${at}/sign-in?to=/dogs/${kibou.dog('Heron')}/block`, { waitUntil: 'networkidle' })
+    await page.getByRole('radio', { name: /Maud Ferrow/ }).check({ force: true })
+    await page.getByLabel('Passcode').fill('osier bank')
+    await page.getByRole('button', { name: 'Sign in' }).click()
+    await expect(page.getByRole('button', { name: 'Begin block' })).toBeVisible()
+    expect(await page.evaluate(() => ({ secure: isSecureContext, worker: 'serviceWorker' in navigator, uuid: 'randomUUID' in crypto, lock: 'wakeLock' in navigator }))).toEqual({ secure: false, worker: false, uuid: false, lock: false })
+    await page.getByRole('button', { name: 'Hands and sounds' }).click()
+    await expect(page.getByText(/The screen may go dark here/)).toBeVisible()
+    await page.getByRole('button', { name: 'Back', exact: true }).click()
+    const before = await workReps(page, 3, pointer)
+    await sent(page)
+    await context.setOffline(true)
+    const during = await workReps(page, 12, pointer)
+    await expect(page.getByText(/no network: do not reload/)).toBeVisible()
+    let asked = false
+    page.once('dialog', (dialog) => {
+      asked = dialog.type() === 'beforeunload'
+      void dialog.dismiss()
+    })
+    await page.reload({ timeout: 3000 }).catch(() => undefined)
+    expect(asked).toBe(true)
+    await context.setOffline(false)
+    await sent(page)
+    page.removeAllListeners('dialog')
+    await page.reload({ waitUntil: 'networkidle' })
+    const after = await workReps(page, 3, pointer)
+    await sent(page)
+    expect(kibou.count(repsSince, since)).toBe(before + during + after)
+  } finally {
+    await browser.close()
+  }
+})
+
+test('two devices work one dog at once: both are kept, and each is told of the other', async ({ page, kibou, browser }) => {
+  const since = Date.now()
+  const other = await browser.newContext()
+  await signIn(other.request, kibou, 'joss')
+  const second = await other.newPage()
+  await open(page, kibou, 'Heron')
+  await workReps(page, 2, pointer)
+  await sent(page)
+  await second.goto(`${kibou.url}/dogs/${kibou.dog('Heron')}/block`, { waitUntil: 'networkidle' })
+  await second.getByRole('button', { name: /^Begin/ }).click()
+  await expect(second.getByText(/Another device has a set open with Heron: .*2 reps/)).toBeVisible()
+  await Promise.all([workReps(page, 9, pointer), workReps(second, 7, pointer)])
+  await Promise.all([sent(page), sent(second)])
+  expect(kibou.count(repsSince, since)).toBe(18)
+  expect(kibou.count('SELECT count(DISTINCT device) AS n FROM rep WHERE received_at >= ?', since)).toBe(2)
+  expect(kibou.count("SELECT count(DISTINCT recorded_by) AS n FROM training_set WHERE received_at >= ?", since)).toBe(2)
+  await other.close()
+})
+
+const kills = Number(process.env['KIBOU_SOAK_KILLS'] ?? 3)
+test(`the server killed ${kills} times at moments drawn by chance: every rep is there once`, async ({ page, kibou }) => {
+  test.setTimeout(300_000 + kills * 20_000)
+  const since = Date.now()
+  await open(page, kibou, 'Heron')
+  let done = 0
+  for (let i = 0; i < kills; i++) {
+    const wait = Math.random() * 1500
+    const killing = page.waitForTimeout(wait).then(() => { process.kill(kibou.serverPid(), 'SIGKILL') })
+    done += await workReps(page, 6, pointer)
+    await killing
+    await expect.poll(() => fetch(`${kibou.url}/api/health`).then((r) => r.status, () => 0), { timeout: 60_000 }).toBe(200)
+  }
+  await sent(page)
+  expect(kibou.count(repsSince, since)).toBe(done)
+})
+
+const hidden = Number(process.env['KIBOU_SOAK_HOLD'] ?? 30)
+test(`a hold of ${hidden} s in a tab that is hidden: what is shown and when the tone sounds agree with a clock outside the page`, async ({ kibou }) => {
+  test.setTimeout(300_000 + hidden * 2000)
+  // A real window, so that another tab in front hides this one.
+  const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--autoplay-policy=no-user-gesture-required'] })
+  try {
+    const context = await browser.newContext()
+    await signIn(context.request, kibou)
+    const page = await context.newPage()
+    const rung = hidden >= 180 ? '300 s' : '60 s'
+    await page.goto(`${kibou.url}/dogs/${kibou.dog('Heron')}/work/down-stay`, { waitUntil: 'networkidle' })
+    await page.getByLabel('Rung').first().click()
+    await page.getByRole('option', { name: rung, exact: true }).click()
+    await page.getByRole('button', { name: 'Begin set' }).click()
+    // The page says by the wall clock when it took the key; this process reads the same clock.
+    await page.evaluate(() => { document.addEventListener('keydown', () => { (window as unknown as { keyAt: number }).keyAt = Date.now() }, true) })
+    await page.keyboard.press(' ')
+    await expect(page.getByRole('timer')).toHaveAttribute('data-tone-at', /\d/)
+    const begun = await page.evaluate(() => (window as unknown as { keyAt: number }).keyAt)
+    const tone = Number(await page.getByRole('timer').getAttribute('data-tone-at'))
+    const whole = Number.parseInt(rung, 10)
+    expect(Math.abs(tone - (begun + whole * 1000))).toBeLessThanOrEqual(100)
+    await hide(page)
+    expect(await page.evaluate(() => document.visibilityState)).toBe('hidden')
+    await new Promise((done) => setTimeout(done, hidden * 1000))
+    expect(await page.evaluate(() => document.visibilityState)).toBe('hidden')
+    await show(page)
+    expect(await page.evaluate(() => document.visibilityState)).toBe('visible')
+    await page.waitForTimeout(300)
+    const seen = await page.evaluate(() => ({ shown: Number(document.querySelector('[role="timer"] b')?.textContent ?? Number.NaN), now: Date.now() }))
+    const outside = Date.now()
+    expect(Math.abs(outside - seen.now)).toBeLessThan(1500)
+    expect(Math.abs(seen.shown - (seen.now - begun) / 1000)).toBeLessThanOrEqual(0.1)
+  } finally {
+    await browser.close()
+  }
+
+  async function hide(page: Page): Promise<void> {
+    const session = await page.context().newCDPSession(page)
+    const { windowId } = await session.send('Browser.getWindowForTarget')
+    await session.send('Browser.setWindowBounds', { windowId, bounds: { windowState: 'minimized' } }).catch(() => undefined)
+    if ((await page.evaluate(() => document.visibilityState)) !== 'hidden') await (await page.context().newPage()).bringToFront()
+  }
+
+  async function show(page: Page): Promise<void> {
+    const session = await page.context().newCDPSession(page)
+    const { windowId } = await session.send('Browser.getWindowForTarget')
+    await session.send('Browser.setWindowBounds', { windowId, bounds: { windowState: 'normal' } }).catch(() => undefined)
+    await page.bringToFront()
+  }
+})
+
+test('a device that slept in the middle of a hold asks what the dog did', async ({ page, kibou }) => {
+  const since = Date.now()
+  await page.addInitScript(() => {
+    // As on a device whose monotonic clock stands still in its sleep: the wall clock jumps ahead, the other does not.
+    const real = Date.now.bind(Date)
+    let ahead = 0
+    Date.now = () => real() + ahead
+    Object.assign(window, { sleep: (ms: number) => { ahead += ms } })
+  })
+  await page.goto(`${kibou.url}/dogs/${kibou.dog('Heron')}/work/down-stay`, { waitUntil: 'networkidle' })
+  await page.getByLabel('Rung').first().click()
+  await page.getByRole('option', { name: '10 s', exact: true }).click()
+  await page.getByRole('button', { name: 'Begin set' }).click()
+  await page.keyboard.press(' ')
+  await page.waitForTimeout(1000)
+  await page.evaluate(() => (window as unknown as { sleep: (ms: number) => void }).sleep(120_000))
+  await expect(page.getByText(/This device slept, or its clock was set/)).toBeVisible()
+  await expectNoAxeFindings(page)
+  await page.getByRole('button', { name: 'Not seen' }).click()
+  await page.keyboard.press(' ')
+  await page.waitForTimeout(700)
+  await page.evaluate(() => (window as unknown as { sleep: (ms: number) => void }).sleep(-60_000))
+  await page.getByRole('button', { name: 'Broke' }).click()
+  await page.getByRole('button', { name: /^Held 10 s/ }).click()
+  await sent(page)
+  expect(kibou.count('SELECT count(*) AS n FROM rep WHERE received_at >= ?', since)).toBe(1)
+  expect(kibou.count("SELECT count(*) AS n FROM rep WHERE received_at >= ? AND held_s = 10 AND outcome = 'clean'", since)).toBe(1)
+})

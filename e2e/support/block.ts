@@ -1,0 +1,65 @@
+import { expect, type Page } from '@playwright/test'
+
+/** How a page is worked: by a tap of the thumb, a key, a key of a remote. */
+export interface Hand {
+  clean(page: Page): Promise<void>
+  go(page: Page, name: RegExp): Promise<void>
+}
+
+export const thumb: Hand = {
+  clean: (page) => page.getByRole('button', { name: /^Clean/ }).tap(),
+  go: (page, name) => page.getByRole('button', { name }).first().tap(),
+}
+
+export const pointer: Hand = {
+  clean: (page) => page.getByRole('button', { name: /^Clean/ }).click(),
+  go: (page, name) => page.getByRole('button', { name }).first().click(),
+}
+
+export const keyboard: Hand = {
+  clean: (page) => page.keyboard.press('c'),
+  go: async (page, name) => {
+    await page.getByRole('button', { name }).first().focus()
+    await page.keyboard.press('Enter')
+  },
+}
+
+/** The buttons that lead on, in the order in which they are taken. */
+const onward = [/^Begin (set|block)$/, /^After the break/, /^Next set/, /^On to/, /^Close this set/] as const
+
+/** Works until so many reps are done on this page, going on from set to set; returns how many taps of clean there were. */
+export async function workReps(page: Page, wanted: number, hand: Hand, after: () => Promise<void> = () => Promise.resolve()): Promise<number> {
+  let done = 0
+  for (let turn = 0; turn < wanted * 6 && done < wanted; turn++) {
+    const clean = page.getByRole('button', { name: /^Clean/ })
+    if (await clean.isVisible()) {
+      await hand.clean(page)
+      done++
+      await after()
+      continue
+    }
+    // What ends a set takes no tap for a third of a second: the same thumb may still be coming down.
+    await page.waitForTimeout(400)
+    let went = false
+    for (const name of onward) {
+      if (!(await page.getByRole('button', { name }).first().isVisible())) continue
+      await hand.go(page, name)
+      went = true
+      break
+    }
+    if (!went) throw new Error(`nothing leads on after ${done} reps: ${(await page.getByRole('main').innerText()).slice(0, 400)}`)
+  }
+  return done
+}
+
+/** Ends the block from wherever it stands. */
+export async function endBlock(page: Page, hand: Hand = pointer): Promise<void> {
+  if (await page.getByRole('button', { name: /^End set/ }).isVisible()) await hand.go(page, /^End set/)
+  else await page.waitForTimeout(400)
+  await hand.go(page, /^Quiet praise/)
+  await hand.go(page, /^End the block/)
+  await expect(page.getByText('The block is kept.')).toBeVisible()
+}
+
+/** Reps that stand and were recorded since this moment. */
+export const repsSince = 'SELECT count(*) AS n FROM rep r WHERE r.received_at >= ? AND NOT EXISTS (SELECT 1 FROM voided v WHERE v.target_id IN (r.id, r.set_id))'

@@ -1,0 +1,90 @@
+import { describe, expect, it } from 'vitest'
+import { plainDog } from '../dog/traits'
+import { defaultMethod } from '../method/rows'
+import { correctionTrend, noCorrectionBecause, pressureConsent, rewardOnly, type CorrectionScene } from './correction'
+import { heatFor, heatIndexC, tenderBecause } from './heat'
+import { againstPair, type Partner } from './partner'
+import { lengthWarning, restUntil } from './rest'
+import { keepsComing } from './signs'
+
+const toC = (f: number) => ((f - 32) * 5) / 9
+const toF = (c: number) => (c * 9) / 5 + 32
+const today = '2026-07-01'
+
+describe('heat', () => {
+  // Table of the US National Weather Service, made from Rothfusz (1990); whole degrees Fahrenheit.
+  it.each([[90, 70, 106], [90, 50, 95], [100, 50, 118], [86, 90, 105]])('%i °F at %i %% feels like %i °F', (f, humidity, index) => {
+    expect(Math.round(toF(heatIndexC(toC(f), humidity)))).toBe(index)
+  })
+
+  it('is about the air temperature when it is cool, and never falls as the air gets damper', () => {
+    expect(Math.abs(heatIndexC(15, 50) - 15)).toBeLessThan(2)
+    for (const t of [20, 25, 28, 32, 36]) for (let h = 20; h < 95; h += 5) expect(heatIndexC(t, h + 5)).toBeGreaterThan(heatIndexC(t, h) - 0.6)
+  })
+
+  it('warns from 27 and stops from 32, four lower for a dog that bears it badly, and says nothing indoors', () => {
+    const at = (t: number, traits = plainDog, indoors = false) => heatFor(t, 40, indoors, traits, today)?.say
+    expect([24, 28, 33].map((t) => at(t))).toEqual(['fine', 'care', 'stop'])
+    expect([22, 24, 29].map((t) => at(t, { ...plainDog, flat: true }))).toEqual(['fine', 'care', 'stop'])
+    expect(at(40, plainDog, true)).toBeUndefined()
+    expect(heatFor(null, 40, false, plainDog, today)).toBeUndefined()
+  })
+
+  it.each([
+    ['flat-faced', { flat: true }], ['heavy', { heavy: true }], ['dark-coated', { dark: true }], ['old or stiff', { stiff: true }], ['old or stiff', { bornOn: '2015-01-01' }], ['very young', { bornOn: '2026-04-01' }],
+  ])('%s bears heat badly', (words, traits) => {
+    expect(tenderBecause({ ...plainDog, ...traits }, today)).toEqual([words])
+  })
+})
+
+describe('a second dog', () => {
+  const dog = (id: string, more: Partial<Partner> = {}): Partner => ({ residencyId: id, name: id, runNumber: '1', kg: 20, biteHistory: false, notWith: [], traits: { giant: false, shy: false, anxious: false }, ...more })
+  it.each([
+    ['two alike', dog('a'), dog('b'), [] as boolean[]],
+    ['one may not meet the other', dog('a', { notWith: ['b'] }), dog('b'), [true]],
+    ['the other may not meet it', dog('a'), dog('b', { notWith: ['a'] }), [true]],
+    ['twice as heavy and more', dog('a', { kg: 8 }), dog('b', { kg: 17 }), [false]],
+    ['twenty kilograms more', dog('a', { kg: 30 }), dog('b', { kg: 51 }), [false]],
+    ['not weighed', dog('a', { kg: null }), dog('b'), [false]],
+    ['bite history', dog('a'), dog('b', { biteHistory: true }), [false]],
+    ['itself', dog('a'), dog('a'), [true]],
+  ])('%s', (_, one, other, refusals) => {
+    expect(againstPair(one, other).map((a) => a.refuse)).toEqual(refusals)
+    expect(againstPair(other, one).map((a) => a.refuse)).toEqual(refusals)
+  })
+})
+
+describe('corrections', () => {
+  const allowed: CorrectionScene = { method: { ...defaultMethod, corrections: 'after-teaching' }, devices: ['slip lead'], consents: [pressureConsent], bornOn: '2024-01-01', today, held: true }
+  it('are recorded only where house, owner, age and knowledge all allow it', () => {
+    expect(noCorrectionBecause(allowed)).toBeUndefined()
+    expect(noCorrectionBecause({ ...allowed, method: defaultMethod })).toMatch(/without corrections/)
+    expect(noCorrectionBecause({ ...allowed, devices: [] })).toMatch(/no device/)
+    expect(noCorrectionBecause({ ...allowed, consents: [] })).toMatch(/not signed/)
+    expect(noCorrectionBecause({ ...allowed, consents: [pressureConsent, rewardOnly] })).toMatch(/reward-based/)
+    expect(noCorrectionBecause({ ...allowed, bornOn: null })).toMatch(/age is not known/)
+    expect(noCorrectionBecause({ ...allowed, bornOn: '2026-01-01' })).toMatch(/under six months/)
+    expect(noCorrectionBecause({ ...allowed, bornOn: '2025-12-31' })).toBeUndefined()
+    expect(noCorrectionBecause({ ...allowed, held: false })).toMatch(/nothing of it is held/)
+  })
+
+  it('are counted by day worked, days without one too', () => {
+    expect(correctionTrend(['2026-03-02', '2026-03-02', '2026-03-04'], ['2026-03-02', '2026-03-03', '2026-03-04'])).toEqual([{ day: '2026-03-02', count: 2 }, { day: '2026-03-03', count: 0 }, { day: '2026-03-04', count: 1 }])
+  })
+})
+
+describe('rest, length, signs', () => {
+  it('rests 45 minutes, 90 after a stressful block', () => {
+    expect(restUntil(0, false)).toBe(45 * 60_000)
+    expect(restUntil(0, true)).toBe(90 * 60_000)
+  })
+  it.each([[5, false, undefined], [12, false, 'long'], [15, false, 'enough'], [5, true, undefined], [6, true, 'long'], [8, true, 'enough']] as const)('%i min, young %s: %s', (minutes, young, says) => {
+    expect(lengthWarning(minutes, young)).toBe(says)
+  })
+  it('signs in three blocks within the days are no accident; three in one block are one', () => {
+    const seen = (blockId: string, day = '2026-03-05') => ({ blockId, day })
+    expect(keepsComing([seen('a'), seen('a'), seen('a')], '2026-03-01')).toBe(false)
+    expect(keepsComing([seen('a'), seen('b'), seen('c')], '2026-03-01')).toBe(true)
+    expect(keepsComing([seen('a'), seen('b'), seen('c', '2026-02-20')], '2026-03-01')).toBe(false)
+  })
+})

@@ -1,0 +1,138 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { houseCurriculum } from '../curriculum/house'
+import { findRung } from '../curriculum/lookup'
+import { plainDog } from '../dog/traits'
+import { defaultMethod } from '../method/rows'
+import { emptyDogState, emptyRunState, emptyTally, type DogState } from '../progress/state'
+import { drawReps, drawScene, longestGap, type DrawScene } from './chance'
+import { holdPay, mustConfirm, payMoments } from './hold'
+
+const rungOf = (id: string) => {
+  const found = findRung(houseCurriculum, id)
+  if (!found) throw new Error(id)
+  return found
+}
+
+/** A state in which these rungs were passed once. */
+function passedState(...ids: string[]): DogState {
+  const state = emptyDogState()
+  for (const id of ids) {
+    const at = rungOf(id)
+    const run = (state.runs[at.runKey] ??= emptyRunState())
+    run.tallies[id] = { ...emptyTally(), reps: 10, clean: 10, met: [{ day: '2026-03-02', level: 0 }] }
+  }
+  return state
+}
+
+const scene = (id: string, more: Partial<DrawScene> = {}, passed: string[] = []): DrawScene => ({ ...drawScene(houseCurriculum, passedState(...passed), rungOf(id).rung, false, defaultMethod, plainDog), ...more })
+
+describe('what chance decides', () => {
+  it('is the same for the same seed, and further reps change no earlier one', () => {
+    fc.assert(fc.property(fc.integer({ min: 0, max: 2 ** 32 - 1 }), fc.integer({ min: 1, max: 30 }), (seed, n) => {
+      const s = scene('recall.through', { held: true }, ['recall.line-5', 'recall.line-15'])
+      expect(drawReps(seed, s, 40).slice(0, n)).toEqual(drawReps(seed, s, n))
+    }))
+    expect(drawReps(1, scene('sit.word', { held: true }), 40)).not.toEqual(drawReps(2, scene('sit.word', { held: true }), 40))
+  })
+
+  it('pays every rep of what is new, and what is held one in two or three, never after more than four, never evenly', () => {
+    expect(drawReps(5, scene('sit.word'), 40).every((d) => d.paid)).toBe(true)
+    let paid = 0
+    const gaps = new Set<number>()
+    for (let seed = 0; seed < 400; seed++) {
+      let last = -1
+      drawReps(seed, scene('sit.word', { held: true }), 50).forEach((d, i) => {
+        if (!d.paid) return
+        paid++
+        gaps.add(i - last)
+        last = i
+      })
+    }
+    expect([...gaps].sort()).toEqual([1, 2, 3, 4])
+    expect(Math.max(...gaps)).toBeLessThanOrEqual(longestGap)
+    // Gaps of one to four, alike often: two and a half on average.
+    expect((400 * 50) / paid).toBeGreaterThan(2.4)
+    expect((400 * 50) / paid).toBeLessThan(2.6)
+  })
+
+  it('runs through two or three times, then one front', () => {
+    for (let seed = 0; seed < 50; seed++) {
+      const word = drawReps(seed, scene('recall.through'), 40).map((d) => (d.pass === 'stop, front' ? 'F' : 's')).join('')
+      expect(word).toMatch(/^(s{2,3}F)+s{0,3}$/)
+    }
+  })
+
+  it('stops at 5, 15 or 30 steps, never further than was passed, and at its own distance on a distance rung', () => {
+    const steps = (s: DrawScene) => new Set(Array.from({ length: 40 }, (_, seed) => drawReps(seed, s, 10).map((d) => d.steps)).flat())
+    expect([...steps(scene('recall.fist', {}, ['recall.line-5', 'recall.line-15']))].sort((a, b) => (a ?? 0) - (b ?? 0))).toEqual([5, 15])
+    expect(steps(scene('recall.line-15'))).toEqual(new Set([15]))
+    expect(steps(scene('recall.fist'))).toEqual(new Set([undefined]))
+  })
+
+  it('waits within limits before a call, and calls a deaf dog with no sound', () => {
+    const draws = Array.from({ length: 100 }, (_, seed) => drawReps(seed, scene('recall.attention'), 5)).flat()
+    for (const d of draws) {
+      expect(d.callAfter).toBeGreaterThanOrEqual(3)
+      expect(d.callAfter).toBeLessThanOrEqual(20)
+    }
+    expect(new Set(draws.map((d) => d.sound)).size).toBe(4)
+    expect(drawReps(1, scene('recall.attention', { traits: { ...plainDog, deaf: true } }), 5).every((d) => d.sound === undefined)).toBe(true)
+  })
+
+  it('goes back to the dog in three of four stays, always where it never was called out of one', () => {
+    const out = (s: DrawScene) => Array.from({ length: 300 }, (_, seed) => drawReps(seed, s, 10)).flat().filter((d) => d.end === 'call it out').length / 3000
+    expect(out(scene('sit-stay.10s'))).toBe(0)
+    expect(out(scene('sit-stay.10s', {}, ['recall.from-stay']))).toBeGreaterThan(0.2)
+    expect(out(scene('sit-stay.10s', {}, ['recall.from-stay']))).toBeLessThan(0.3)
+    expect(out(scene('sit-stay.10s', { method: { ...defaultMethod, 'end-of-stay': 'called' } }))).toBe(1)
+  })
+
+  it('turns and halts inside the stretch, and pays a walk every step, then every 2, then every 3', () => {
+    for (const d of drawReps(9, scene('heel.halt-sit'), 20)) expect(d.turn).toMatchObject({ what: 'halt' })
+    for (const d of drawReps(9, scene('heel.turns'), 40)) if (d.turn) expect(d.turn.at).toBeLessThan(10)
+    expect(['heel.seam-1', 'heel.seam-2', 'heel.seam-3'].map((id) => drawReps(1, scene(id), 1)[0]?.payEvery)).toEqual([1, 2, 3])
+    expect(drawReps(1, scene('heel.word'), 1)[0]?.payEvery).toBeUndefined()
+  })
+
+  it('springs the emergency sit at no fixed time', () => {
+    const at = new Set(Array.from({ length: 60 }, (_, seed) => drawReps(seed, scene('check-in.emergency-sit'), 1)[0]?.springAfter))
+    expect(at.size).toBeGreaterThan(20)
+  })
+})
+
+describe('pay inside a hold', () => {
+  it.each([
+    ['fixed', 60, [20, 40]],
+    ['fixed', 10, [3, 6, 9]],
+    ['fixed', 2, []],
+    ['stretching', 60, [6.7, 16.7, 31.7, 54.2]],
+  ] as const)('%s, %i s', (how, seconds, moments) => {
+    expect(payMoments(seconds, how, 1)).toEqual(moments)
+  })
+
+  it('stretches, varies about the interval, and never pays in the last moments', () => {
+    fc.assert(fc.property(fc.integer({ min: 3, max: 300 }), fc.integer({ min: 0, max: 2 ** 31 }), fc.constantFrom('fixed', 'stretching', 'variable' as const), (seconds, seed, how) => {
+      const at = payMoments(seconds, how as 'fixed', seed)
+      expect(at).toEqual([...at].sort((a, b) => a - b))
+      for (const m of at) expect(m).toBeLessThanOrEqual(seconds - 0.7)
+      if (how === 'stretching') at.slice(2).forEach((m, i) => expect(m - (at[i + 1] ?? 0)).toBeGreaterThan((at[i + 1] ?? 0) - (at[i] ?? 0)))
+    }))
+    const gaps = Array.from({ length: 200 }, (_, seed) => payMoments(300, 'variable', seed)).flatMap((at) => at.map((m, i) => m - (at[i - 1] ?? 0)))
+    expect(Math.min(...gaps)).toBeGreaterThanOrEqual(9.9)
+    expect(Math.max(...gaps)).toBeLessThanOrEqual(30.1)
+    // Of the first gaps only: the last of a hold are cut off when they are long.
+    const first = Array.from({ length: 2000 }, (_, seed) => payMoments(300, 'variable', seed)[0] ?? 0)
+    expect(Math.abs(first.reduce((s, g) => s + g, 0) / first.length - 20)).toBeLessThan(0.5)
+  })
+
+  it('is even while new, stretched once passed, variable once held', () => {
+    const { rung } = rungOf('sit-stay.30s')
+    expect([{ passed: false, held: false }, { passed: true, held: false }, { passed: true, held: true }].map((at) => holdPay(rung, defaultMethod, at))).toEqual(['fixed', 'stretching', 'variable'])
+    expect(holdPay(rung, { ...defaultMethod, rate: 'long' }, { passed: true, held: true })).toBe('stretching')
+  })
+
+  it.each([[30, 30.4, false], [30, 31.2, true], [2, 90, true], [30, 28.9, true]])('monotonic %f s, wall %f s: asked %s', (monotonic, wall, asked) => {
+    expect(mustConfirm({ monotonic, wall })).toBe(asked)
+  })
+})
