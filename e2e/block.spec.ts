@@ -1,6 +1,8 @@
 import AxeBuilder from '@axe-core/playwright'
 import { chromium, devices, type Page } from '@playwright/test'
 import { expect, expectNoAxeFindings, signIn, startKibou, test, type Kibou } from './support/kibou'
+import { z } from 'zod'
+import { RawChromium } from './support/rawChromium'
 import { endBlock, keyboard, pointer, repsSince, thumb, workReps } from './support/block'
 
 const open = (page: Page, kibou: Kibou, dog: string) => page.goto(`${kibou.url}/dogs/${kibou.dog(dog)}/block`, { waitUntil: 'networkidle' })
@@ -16,7 +18,7 @@ test.describe('a whole block on a phone', () => {
     await expectNoAxeFindings(page)
     // Two taps: the part, and what stands there instead.
     const before = await page.getByRole('list', { name: 'This block' }).innerText()
-    await page.getByRole('button', { name: /^Warm up: .*Change$/ }).tap()
+    await page.getByRole('button', { name: /^Warm up.*Change$/ }).tap()
     await page.getByRole('list', { name: /^Instead of/ }).getByRole('button').nth(1).tap()
     expect(await page.getByRole('list', { name: 'This block' }).innerText()).not.toBe(before)
     let highest = 0
@@ -74,7 +76,7 @@ test.describe('a whole block on a phone', () => {
     await page.goto(`${kibou.url}/dogs/${kibou.dog('Wren')}/work/recall`, { waitUntil: 'networkidle' })
     await page.getByRole('button', { name: 'Hands and sounds' }).tap()
     await page.getByRole('button', { name: 'Left thumb' }).tap()
-    await page.getByRole('button', { name: 'Key for Late' }).tap()
+    await page.getByRole('button', { name: /key for Late/ }).tap()
     await page.keyboard.press('F9')
     await expectNoAxeFindings(page)
     expect(await page.evaluate(() => document.documentElement.scrollHeight)).toBeLessThanOrEqual(844)
@@ -257,54 +259,54 @@ test(`the server killed ${kills} times at moments drawn by chance: every rep is 
 })
 
 const hidden = Number(process.env['KIBOU_SOAK_HOLD'] ?? 30)
-test(`a hold of ${hidden} s in a tab that is hidden: what is shown and when the tone sounds agree with a clock outside the page`, async ({ kibou }) => {
+test(`a hold that runs ${hidden} s in a tab that is hidden: what is shown and when the tone sounds agree with a clock outside the page`, async ({ kibou, request }) => {
   test.setTimeout(300_000 + hidden * 2000)
-  // A real window, so that another tab in front hides this one.
-  const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--autoplay-policy=no-user-gesture-required'] })
+  await signIn(request, kibou)
+  const chromium = new RawChromium()
   try {
-    const context = await browser.newContext()
-    await signIn(context.request, kibou)
-    const page = await context.newPage()
-    const rung = hidden >= 180 ? '300 s' : '60 s'
-    await page.goto(`${kibou.url}/dogs/${kibou.dog('Heron')}/work/down-stay`, { waitUntil: 'networkidle' })
-    await page.getByLabel('Rung').first().click()
-    await page.getByRole('option', { name: rung, exact: true }).click()
-    await page.getByRole('button', { name: 'Begin set' }).click()
+    // Longer than the tab is hidden, so that the hold is still running when it is looked at again.
+    const long = hidden > 50
+    const seconds = long ? 300 : 60
+    const tab = await chromium.open('about:blank')
+    for (const c of (await request.storageState()).cookies) await tab.cookie(kibou.url, c.name, c.value)
+    await tab.goto(`${kibou.url}/dogs/${kibou.dog('Heron')}/work/${long ? 'down-stay' : 'settle'}`)
+    await tab.until("document.querySelector('main button:last-of-type') && /Begin set/.test(document.body.innerText) && /kept here/.test(document.body.innerText)")
+    if (long) {
+      await tab.ask("[...document.querySelectorAll('button')].find((b) => b.getAttribute('aria-haspopup') === 'listbox').focus()")
+      await tab.key('Enter')
+      await tab.until("document.querySelector('[role=listbox]')")
+      for (const c of '300') await tab.key(c)
+      await tab.key('Enter')
+      await tab.until("!document.querySelector('[role=listbox]')")
+      await tab.ask('document.activeElement.blur()')
+    }
+    await tab.key('Enter')
+    await tab.until(`/Start hold/.test(document.body.innerText) && /${seconds} s/.test(document.body.innerText)`)
     // The page says by the wall clock when it took the key; this process reads the same clock.
-    await page.evaluate(() => { document.addEventListener('keydown', () => { (window as unknown as { keyAt: number }).keyAt = Date.now() }, true) })
-    await page.keyboard.press(' ')
-    await expect(page.getByRole('timer')).toHaveAttribute('data-tone-at', /\d/)
-    const begun = await page.evaluate(() => (window as unknown as { keyAt: number }).keyAt)
-    const tone = Number(await page.getByRole('timer').getAttribute('data-tone-at'))
-    const whole = Number.parseInt(rung, 10)
-    expect(Math.abs(tone - (begun + whole * 1000))).toBeLessThanOrEqual(100)
-    await hide(page)
-    expect(await page.evaluate(() => document.visibilityState)).toBe('hidden')
-    await new Promise((done) => setTimeout(done, hidden * 1000))
-    expect(await page.evaluate(() => document.visibilityState)).toBe('hidden')
-    await show(page)
-    expect(await page.evaluate(() => document.visibilityState)).toBe('visible')
-    await page.waitForTimeout(300)
-    const seen = await page.evaluate(() => ({ shown: Number(document.querySelector('[role="timer"] b')?.textContent ?? Number.NaN), now: Date.now() }))
-    const outside = Date.now()
-    expect(Math.abs(outside - seen.now)).toBeLessThan(1500)
+    await tab.ask("document.addEventListener('keydown', () => { window.keyAt = Date.now() }, true)")
+    const outsideBefore = Date.now()
+    await tab.key(' ', 'Space')
+    const outsideAfter = Date.now()
+    await tab.until("document.querySelector('[role=timer]')?.dataset.toneAt")
+    const begun = Number(await tab.ask('window.keyAt'))
+    expect(begun).toBeGreaterThanOrEqual(outsideBefore)
+    expect(begun).toBeLessThanOrEqual(outsideAfter)
+    const tone = Number(await tab.ask("document.querySelector('[role=timer]').dataset.toneAt"))
+    console.log(`end tone scheduled ${Math.round(tone - (begun + seconds * 1000))} ms from the end by the clock outside`)
+    expect(Math.abs(tone - (begun + seconds * 1000))).toBeLessThanOrEqual(100)
+    await chromium.open('about:blank')
+    await tab.until("document.visibilityState === 'hidden'", 5000)
+    const until = begun + hidden * 1000
+    await new Promise((done) => setTimeout(done, until - Date.now()))
+    expect(await tab.ask('document.visibilityState')).toBe('hidden')
+    await tab.front()
+    await tab.until("document.visibilityState === 'visible'", 5000)
+    // Two frames, so that what is shown is drawn anew; then what is shown beside the wall clock, in one breath.
+    const seen = z.object({ shown: z.number(), now: z.number() }).parse(await tab.ask("new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(() => requestAnimationFrame(() => done({ shown: Number(document.querySelector('[role=timer] b').textContent), now: Date.now() })))))").then((v) => v))
+    console.log(`shown on return ${seen.shown} s, by the clock outside ${((seen.now - begun) / 1000).toFixed(2)} s`)
     expect(Math.abs(seen.shown - (seen.now - begun) / 1000)).toBeLessThanOrEqual(0.1)
   } finally {
-    await browser.close()
-  }
-
-  async function hide(page: Page): Promise<void> {
-    const session = await page.context().newCDPSession(page)
-    const { windowId } = await session.send('Browser.getWindowForTarget')
-    await session.send('Browser.setWindowBounds', { windowId, bounds: { windowState: 'minimized' } }).catch(() => undefined)
-    if ((await page.evaluate(() => document.visibilityState)) !== 'hidden') await (await page.context().newPage()).bringToFront()
-  }
-
-  async function show(page: Page): Promise<void> {
-    const session = await page.context().newCDPSession(page)
-    const { windowId } = await session.send('Browser.getWindowForTarget')
-    await session.send('Browser.setWindowBounds', { windowId, bounds: { windowState: 'normal' } }).catch(() => undefined)
-    await page.bringToFront()
+    chromium.close()
   }
 })
 

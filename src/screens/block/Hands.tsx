@@ -40,7 +40,7 @@ export function Hands({ prefs, onChange, onDone }: { prefs: Prefs; onChange: (ne
         {remoteActions.map((a) => (
           <div key={a}>
             <dt>{actionWords[a]}</dt>
-            <dd><Chip as={AriaButton} aria-label={`Key for ${actionWords[a]}`} onPress={() => setLearning(a)}>{learning === a ? 'press it now' : prefs.remote[a].map(keyWords).join(', ') || 'none'}</Chip></dd>
+            <dd><Chip as={AriaButton} onPress={() => setLearning(a)}>{learning === a ? 'press it now' : prefs.remote[a].map(keyWords).join(', ') || 'none'}<i className="unseen">, key for {actionWords[a]}</i></Chip></dd>
           </div>
         ))}
       </dl>

@@ -33,7 +33,7 @@ export function Plan({ view, items, onChange }: { view: BlockView; items: readon
   const more = view.plan.work.find((w) => !items.some((i) => i.command === w.command && i.role === 'work'))
   return (
     <List aria-label="This block">
-      {items.map((i, n) => { const names = nameOf(view, i); return <li key={`${i.role} ${i.rungId} ${n}`}><Part onPress={() => setChanging(n)} aria-label={`${roleWords[i.role]}: ${names.command}, ${names.rung}. Change`}><span>{roleWords[i.role]}</span><b>{names.command}</b><em>{names.rung}</em></Part></li> })}
+      {items.map((i, n) => { const names = nameOf(view, i); return <li key={`${i.role} ${i.rungId} ${n}`}><Part onPress={() => setChanging(n)}><span>{roleWords[i.role]}<i className="unseen">: </i></span><b>{names.command}<i className="unseen">, </i></b><em>{names.rung}<i className="unseen">. Change</i></em></Part></li> })}
       {more && items.filter((i) => i.role === 'work').length < 2 && <li><Part onPress={() => onChange([...items.filter((i) => i.role !== 'finish'), more, ...items.filter((i) => i.role === 'finish')])}><span>Add</span><b>{nameOf(view, more).command}</b><em>{nameOf(view, more).rung}</em></Part></li>}
     </List>
   )
