@@ -2,7 +2,7 @@ import reactHooks from 'eslint-plugin-react-hooks'
 import tseslint from 'typescript-eslint'
 
 export default tseslint.config(
-  { ignores: ['.next/**', 'node_modules/**', 'next-env.d.ts', 'test-results/**', 'playwright-report/**', 'tmp/**', 'data/**'] },
+  { ignores: ['public/', '.next/**', 'node_modules/**', 'next-env.d.ts', 'test-results/**', 'playwright-report/**', 'tmp/**', 'data/**'] },
   ...tseslint.configs.strict,
   reactHooks.configs.flat.recommended,
   { rules: { '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }] } },

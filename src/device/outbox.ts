@@ -88,9 +88,8 @@ export class Outbox {
     return this.device
   }
 
-  /** Keeps a fact; the returned one is stamped but for its lasting sequence number, which its place on disk gives. */
-  add(fact: NewFact): WireFact {
-    const at = Date.now()
+  /** Keeps a fact of this moment, or of an earlier one that is said; the returned one is stamped but for its lasting sequence number, which its place on disk gives. */
+  add(fact: NewFact, at = Date.now()): WireFact {
     const stamped = { ...fact, id: v7({ msecs: at }), seq: this.seq++, deviceAt: at } as WireFact
     this.memory.set(stamped.id, { id: stamped.id, fact: stamped, status: this.db ? 'written' : 'unsent' })
     this.count()
@@ -101,6 +100,11 @@ export class Outbox {
   /** All facts still on this device, oldest first. */
   facts(): readonly WireFact[] {
     return [...this.memory.values()].map((k) => k.fact).sort((a, b) => a.deviceAt - b.deviceAt || a.seq - b.seq)
+  }
+
+  /** Whether anything here has not reached the kennel. */
+  hasUnsent(): boolean {
+    return [...this.memory.values()].some((k) => k.status !== 'sent')
   }
 
   /** Whether the kennel is known to have this fact. */

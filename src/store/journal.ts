@@ -12,7 +12,7 @@ export interface Note {
 
 const note = z.object({ id: z.string(), command: z.string().nullable(), text: z.string(), at: z.number(), by: z.string() })
 
-/** The newest notes about a dog, those made at the end of a set among them. */
+/** The newest notes about a dog, those made at the end of a set or a block among them. */
 export const readNotes = (db: Db, residencyId: string, most: number): readonly Note[] =>
   db
     .prepare(
@@ -20,6 +20,9 @@ export const readNotes = (db: Db, residencyId: string, most: number): readonly N
        UNION ALL
        SELECT c.id, s.command, c.note, c.at, p.name FROM training_set s JOIN set_close c ON c.set_id = s.id JOIN person p ON p.id = s.recorded_by
        WHERE s.residency_id = @residencyId AND c.note <> '' AND NOT EXISTS (SELECT 1 FROM voided v WHERE v.target_id = s.id)
+       UNION ALL
+       SELECT b.id, NULL, b.note, b.at, p.name FROM block_close b JOIN person p ON p.id = b.recorded_by
+       WHERE b.residency_id = @residencyId AND b.note <> '' AND NOT EXISTS (SELECT 1 FROM voided v WHERE v.target_id = b.id)
        ORDER BY 4 DESC LIMIT @most`,
     )
     .all({ residencyId, most })

@@ -18,11 +18,12 @@ import { loadFrame } from './frame'
 import { loadHouse } from './house'
 import { loadIntake } from './intake'
 import { cueDictionary, doorCard } from './papers'
+import { loadPaper } from './paper'
 import { loadReward } from './reward'
 import { loadWall } from './wall'
 
 /** Tables that grow with the years; the others hold a handful of rows. */
-const growing = ['dog', 'cue_word', 'residency', 'promise', 'training_set', 'rep', 'set_close', 'voided', 'handoff_event', 'handoff', 'standing', 'note', 'tried', 'curriculum_move', 'stay_change', 'signing_in', 'wrong_passcode', 'intake_entry', 'intake_draft', 'weight', 'feeding_plan', 'fed', 'baseline_rep', 'baseline_start', 'reward_taste', 'reward_choice', 'reserved_toy', 'taken_back', 'day_off', 'pause']
+const growing = ['dog', 'cue_word', 'residency', 'promise', 'training_set', 'rep', 'set_close', 'voided', 'handoff_event', 'handoff', 'standing', 'note', 'tried', 'curriculum_move', 'stay_change', 'signing_in', 'wrong_passcode', 'intake_entry', 'intake_draft', 'weight', 'feeding_plan', 'fed', 'baseline_rep', 'baseline_start', 'reward_taste', 'reward_choice', 'reserved_toy', 'taken_back', 'day_off', 'pause', 'block', 'block_close', 'over_threshold', 'correction', 'small_thing']
 const plan = z.array(z.object({ detail: z.string() }))
 
 it('no screen and no recording scans a table that grows', () => {
@@ -39,7 +40,7 @@ it('no screen and no recording scans a table that grows', () => {
   const tablet = new Tablet()
   const set = tablet.set(residencyId, ada)
   const rep = tablet.rep(set.id)
-  recordFacts(db, tablet.batch([set, rep, tablet.voided(rep.id, ada), { kind: 'set-closed', ...tablet.stamp(), setId: set.id, endedBy: 'trainer', note: '' }]), tablet.at)
+  recordFacts(db, tablet.batch([set, rep, tablet.voided(rep.id, ada), { kind: 'set-closed', ...tablet.stamp(), setId: set.id, endedBy: 'trainer', note: '' }, tablet.block(residencyId, ada), tablet.blockEnd(residencyId, set.blockId, ada), tablet.signs(residencyId, set.blockId, ada), tablet.correction(residencyId, set.blockId, ada), tablet.small(residencyId, ada)]), tablet.at)
   loadFrame(db, monday)
   loadComing(db, monday)
   changeStay(db, { residencyId, leavesOn: addDays(dayName(0), 9), reason: 'x', recordedBy: ada }, monday)
@@ -61,6 +62,7 @@ it('no screen and no recording scans a table that grows', () => {
   loadMethod(db, monday)
   loadCurriculum(db, undefined)
   loadBlock(db, residencyId, 'sit', 'ada', monday)
+  loadPaper(db, ada, monday)
   loadHandoffPage(db, residencyId, monday)
   loadHandoffs(db, monday)
   bookHandoff(db, { residencyId, personId: ada, from: monday }, monday)

@@ -3,7 +3,7 @@ import type { Around } from '@/core/coach/suggest'
 import { nextOffer, offersFor, type Offer } from '@/core/coach/stuck'
 import { findCommand, findRung, ownRung, runKey } from '@/core/curriculum/lookup'
 import type { Curriculum } from '@/core/curriculum/types'
-import { dayIn, daysBetween } from '@/core/days'
+import { addDays, dayIn, daysBetween } from '@/core/days'
 import { faultShares, firstCueSuccess, helpByDay, latencyOf, type FaultShare, type HelpDay, type Latency } from '@/core/evidence/evidence'
 import type { Share } from '@/core/evidence/interval'
 import { kitComparisons, type KitComparison } from '@/core/evidence/kit'
@@ -23,6 +23,7 @@ import { liveHandoff, type Handoff } from '@/store/handoffs'
 import { readNotes, readTried, type Note } from '@/store/journal'
 import { readKennel, readPeople, readPlaces, type Person, type Place } from '@/store/kennel'
 import { readMethodChanges } from '@/store/method'
+import { readSigns, readSmallThings, type KeptSigns, type KeptSmall } from '@/store/blocks'
 import { readBaselineReps, readStarts } from '@/store/baseline'
 import { readPlan } from '@/store/food'
 import { keptSteps, photoAt } from '@/store/intake'
@@ -30,6 +31,7 @@ import { findResident, otherResidencies, readCueWords, readPromises, type Reside
 import { readTastes } from '@/store/rewards'
 import { openPauses } from '@/store/stay'
 import { stepIds } from '@/core/intake/steps'
+import { loadCorrections, type CorrectionLedger } from './corrections'
 import { restingNow } from './food'
 import { kennelForgetting } from './forgetting'
 import { regimesOfResident } from './regimes'
@@ -74,6 +76,12 @@ export interface ResidentView {
   /** Earlier and later residencies of the same dog. */
   readonly others: readonly { readonly id: string; readonly arrivesOn: string; readonly leavesOn: string }[]
   readonly photoAt: number | undefined
+  /** Corrections by day; undefined when there was none. */
+  readonly corrections: CorrectionLedger | undefined
+  /** Signs of being over threshold in the last two weeks, newest first. */
+  readonly signs: readonly KeptSigns[]
+  /** Small things of today. */
+  readonly small: readonly KeptSmall[]
 }
 
 export interface Arriving {
@@ -100,6 +108,8 @@ export const sayPause = (p: { readonly why: string; readonly note: string; reado
 /** House: so many sets are shown at a time. */
 const logLength = 40
 const notesLength = 12
+/** House: signs are shown for so many days. */
+const signDays = 14
 
 interface Scene {
   readonly resident: Resident
@@ -150,6 +160,7 @@ export function loadResident(db: Db, residencyId: string, now: number, filter: L
     curriculum: { name: curriculum.name, id: curriculum.id, version: curriculum.version, newer: latest.id === curriculum.id && latest.version === curriculum.version ? undefined : { name: latest.name, version: latest.version } },
     arriving: arrivingOf(db, resident, today, derived.summary.pace.days),
     paused, resting: restingNow(db, now), others: otherResidencies(db, resident.dogId, residencyId), photoAt: photoAt(db, resident.dogId),
+    corrections: loadCorrections(db, residencyId, [...new Set(scene.sets.map((s) => s.day))]), signs: readSigns(db, residencyId, addDays(today, -signDays)), small: readSmallThings(db, today).filter((s) => s.residencyId === residencyId),
     log: rows.slice(0, logLength * (page + 1)).map((row) => entryOf(curriculum, latest, row, names)),
     more: rows.length > logLength * (page + 1),
     notes: readNotes(db, residencyId, notesLength),

@@ -19,7 +19,7 @@ export function Coming({ view, change, pauses }: { view: ComingView; change: Cha
   return (
     <Page>
       <h1>Coming and going</h1>
-      <p>{view.here} dogs are here today. <Link href="/words">Cue words</Link>, <Link href="/bowls">bowls</Link>{change && <>, <Link href="/dogs/table">all dogs and owners as a table</Link></>}</p>
+      <p>{view.here} dogs are here today. <Link href="/words">Cue words</Link>, <Link href="/bowls">bowls</Link>, <Link href="/paper">paper sheets</Link>{change && <>, <Link href="/dogs/table">all dogs and owners as a table</Link></>}</p>
       <Mind view={view} pauses={pauses} change={change} />
       <h2>The next {view.days.length} days</h2>
       <Days>

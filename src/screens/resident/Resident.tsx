@@ -13,6 +13,7 @@ import type { ResidentView } from '@/work/resident'
 import type { Told } from '../told'
 import type { CorrectActions } from './CorrectSet'
 import { NextList } from './NextList'
+import { YardLedger } from './YardLedger'
 import { Notes } from './Notes'
 import { SetLog } from './SetLog'
 
@@ -64,6 +65,7 @@ export function Resident({ view, now, actions }: { view: ResidentView; now: numb
         </div>
         <Side>
           <Handoff view={view} missing={missing} now={now} />
+          <YardLedger view={view} />
           <Notes view={view} keep={actions.keepNote} />
           <section aria-labelledby="papers">
             <h2 id="papers">Papers</h2>

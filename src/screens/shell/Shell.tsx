@@ -2,21 +2,19 @@
 import Link from 'next/link'
 import { usePathname, useRouter } from 'next/navigation'
 import { useState, type ReactNode } from 'react'
-import { Button as AriaButton, ComboBox, Dialog, DialogTrigger, Heading, Input, ListBox, ListBoxItem, Modal, ModalOverlay, Popover } from 'react-aria-components'
+import { ComboBox, Dialog, DialogTrigger, Heading, Input, ListBox, ListBoxItem, Modal, ModalOverlay, Popover } from 'react-aria-components'
 import styled from 'styled-components'
 import { mayAct, type Role } from '@/core/people/roles'
 import { Button, Quiet } from '@/ui/parts'
 import { phone } from '@/ui/theme'
+import { HeaderButton } from './HeaderButton'
+import { Leaving } from './Leaving'
+import type { JumpDog } from './jumpDog'
+import { SmallThings } from './SmallThings'
 import { Tray } from './Tray'
 import { useIdle, useLock } from './useLock'
 import { useShortcuts } from './useShortcuts'
 import { useThemeChoice } from './useThemeChoice'
-
-export interface JumpDog {
-  readonly residencyId: string
-  readonly runNumber: string
-  readonly name: string
-}
 
 const pages = [
   { href: '/', name: 'Wall', key: 'w' },
@@ -28,11 +26,12 @@ const pages = [
   { href: '/bench', name: 'Bench', key: 'b' },
   { href: '/dogs/new', name: 'New dog', key: 'd', least: 'trainer' },
   { href: '/people/new', name: 'People', key: 't', least: 'lead', quiet: true },
+  { href: '/paper', name: 'Paper', key: 'p', quiet: true },
   { href: '/house', name: 'House', key: 'o', least: 'lead' },
 ] as const
 
 /** The frame around the desk screens: where you are, the way to any dog, what is still on this device. */
-export function Shell({ kennel, dogs, person, children }: { kennel: string; dogs: readonly JumpDog[]; person: { readonly name: string; readonly role: Role }; children: ReactNode }) {
+export function Shell({ kennel, dogs, person, children }: { kennel: string; dogs: readonly JumpDog[]; person: { readonly id: string; readonly name: string; readonly role: Role }; children: ReactNode }) {
   const path = usePathname()
   const [help, setHelp] = useState(false)
   const mine = pages.filter((p) => !('least' in p) || mayAct(person.role, p.least))
@@ -60,9 +59,9 @@ export function Shell({ kennel, dogs, person, children }: { kennel: string; dogs
         <Right>
           <Jump dogs={dogs} />
           <ThemeSwitch />
-          <Small onPress={() => { void lock() }} aria-label={`${person.name} is signed in: lock, or hand over`}>{person.name.split(' ')[0]} ⌄</Small>
+          <Leaving person={person.name} lock={lock} />
           <DialogTrigger isOpen={help} onOpenChange={setHelp}>
-            <Small aria-label="Keys">?</Small>
+            <HeaderButton aria-label="Keys">?</HeaderButton>
             <Overlay isDismissable>
               <Modal>
                 <Sheet>
@@ -84,6 +83,7 @@ export function Shell({ kennel, dogs, person, children }: { kennel: string; dogs
       </Bar>
       <Tray />
       <main id="main">{children}</main>
+      <SmallThings dogs={dogs} me={person.id} here={/^\/dogs\/([^/]+)/.exec(path)?.[1]} />
     </>
   )
 }
@@ -125,7 +125,7 @@ function Jump({ dogs }: { dogs: readonly JumpDog[] }) {
 
 function ThemeSwitch() {
   const [theme, choose] = useThemeChoice()
-  return <Small onPress={() => choose(theme === 'day' ? 'night' : 'day')}>{theme === 'day' ? 'Night' : 'Day'}</Small>
+  return <HeaderButton onPress={() => choose(theme === 'day' ? 'night' : 'day')}>{theme === 'day' ? 'Night' : 'Day'}</HeaderButton>
 }
 
 const Skip = styled.a`position: absolute; left: -999rem; &:focus { left: 0.5rem; top: 0.5rem; background: var(--ink); color: var(--paper); padding: 0.5rem 1rem; z-index: 10; }`
@@ -143,7 +143,6 @@ const NavLink = styled(Link)`
   ${phone} { margin-bottom: 0; padding: 0.5rem 0.3rem; }
 `
 const Right = styled.div`margin-left: auto; display: flex; align-items: center; gap: 0.4rem;`
-const Small = styled(AriaButton)`min-height: 2.25rem; white-space: nowrap; padding: 0 0.6rem; border: 1px solid var(--rule-2); border-radius: 4px; background: none; cursor: pointer; color: var(--ink); &[data-hovered='true'] { border-color: var(--ink); }`
 const JumpBox = styled(ComboBox)`input { width: 9rem; min-height: 2.25rem; padding: 0 0.6rem; border: 1px solid var(--rule-2); border-radius: 4px; background: var(--paper); } input::placeholder { color: var(--ink-2); opacity: 1; } ${phone} { input { width: 7.3rem; } }`
 const JumpPopover = styled(Popover)`background: var(--paper); color: var(--ink); border: 1.5px solid var(--ink); border-radius: 4px; width: 15rem; max-height: 24rem; overflow: auto;`
 const JumpItem = styled(ListBoxItem)`padding: 0.4rem 0.7rem; cursor: pointer; b { display: inline-block; min-width: 2rem; } &[data-focused='true'] { background: var(--ink); color: var(--paper); }`

@@ -1,0 +1,52 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { houseCurriculum } from '../curriculum/house'
+import { readPaperLine, sayMarks, type PaperDog } from './paper'
+
+const commands = houseCurriculum.commands.map((c) => ({ id: c.id, name: c.name, rungs: c.runs.flatMap((r) => r.rungs.map((g) => ({ id: g.id, name: g.name }))) }))
+const inHand = Object.fromEntries(commands.map((c) => [c.id, c.rungs[0]?.id ?? '']))
+const dog = (runNumber: string, name: string): PaperDog => ({ residencyId: `r${runNumber}`, runNumber, name, commands, inHand })
+const dogs = [dog('8', 'Heron'), dog('9', 'Wren'), dog('10', 'Whinchat'), dog('2b', 'Old Sedge')]
+
+const read = (line: string) => {
+  const found = readPaperLine(line, dogs)
+  return found.ok ? `${found.set.dog.name} ${found.set.rung.id} ${sayMarks(found.set.reps)}` : found.reason
+}
+
+describe('a line of a paper sheet', () => {
+  it.each([
+    ['8 sit CCHC', 'Heron sit.rear CCHC'],
+    ['8 sit-stay 10 s CCM4C', 'Heron sit-stay.10s CCM4C'],
+    ['heron sitstay 10s ccm4.5', 'Heron sit-stay.10s CCM4.5'],
+    ['wr rec CCL', 'Wren recall.attention CCL'],
+    ['10 sit stay 5 s M', 'Whinchat sit-stay.5s M'],
+    ['2B down CC', 'Old Sedge down.lure-sit CC'],
+    ['8 down stay 30 s m12,5', 'Heron down-stay.30s M12.5'],
+  ])('%s', (line, is) => {
+    expect(read(line)).toBe(is)
+  })
+
+  it.each([
+    ['', /Run, command, marks/],
+    ['77 sit CC', /Nobody here/],
+    ['w sit CC', /Nobody here/],
+    ['8 CC', /which command/],
+    ['8 fly CC', /no one command/],
+    ['8 sit CC please', /marks come last/],
+    ['8 sit-stay 7 s CC', /no one rung/],
+    ['8 s CC', /no one command/],
+    [`8 sit ${'C'.repeat(41)}`, /more than a set/],
+    ['8 sit M9999', /more than an hour/],
+  ])('%s is refused with what is missing', (line, reason) => {
+    expect(read(line)).toMatch(reason)
+  })
+
+  it('never throws, and what is read back says the same', () => {
+    fc.assert(fc.property(fc.oneof(fc.string(), fc.array(fc.constantFrom('8', 'heron', 'sit', 'sit-stay', '10', 's', 'CCM4', 'h', 'recall', 'm0.5'), { maxLength: 6 }).map((w) => w.join(' '))), (line) => {
+      const found = readPaperLine(line, dogs)
+      if (!found.ok) return found.reason.length > 0
+      const again = readPaperLine(`${found.set.dog.runNumber} ${found.set.command.name} ${found.set.rung.name} ${sayMarks(found.set.reps)}`, dogs)
+      return again.ok && again.set.rung.name === found.set.rung.name && sayMarks(again.set.reps) === sayMarks(found.set.reps)
+    }))
+  })
+})

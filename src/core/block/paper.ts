@@ -1,0 +1,82 @@
+import type { Outcome } from '../facts'
+
+/** A ladder as a sheet needs it: commands with their rungs, in order. */
+export interface PaperCommand {
+  readonly id: string
+  readonly name: string
+  readonly rungs: readonly { readonly id: string; readonly name: string }[]
+}
+
+export interface PaperDog {
+  readonly residencyId: string
+  readonly runNumber: string
+  readonly name: string
+  readonly commands: readonly PaperCommand[]
+  /** The rung in hand, by command. */
+  readonly inHand: Readonly<Record<string, string>>
+}
+
+export interface PaperRep {
+  readonly outcome: Outcome
+  /** Second of the break, for a miss that says it. */
+  readonly brokeSeconds: number | null
+}
+
+export interface PaperSet {
+  readonly dog: PaperDog
+  readonly command: PaperCommand
+  readonly rung: { readonly id: string; readonly name: string }
+  readonly reps: readonly PaperRep[]
+}
+
+export type PaperLine = { readonly ok: true; readonly set: PaperSet } | { readonly ok: false; readonly reason: string }
+
+const outcomeOf: Readonly<Record<string, Outcome>> = { c: 'clean', h: 'helped', l: 'late', m: 'miss' }
+/** House: more reps than this are no set on a sheet. */
+const mostReps = 40
+const plain = (s: string): string => s.toLowerCase().replace(/[^a-z0-9]+/g, '')
+
+/**
+ * One line of a paper sheet: run number or name, command, the rung when it is not the one in hand, and the marks, as in
+ * “8 sit-stay 10 s CCM4C”. C clean, H helped, L late, M miss, with the second of a break behind it. Letters of a command or
+ * a rung may be left off from the end as long as it is clear which is meant.
+ */
+export function readPaperLine(line: string, dogs: readonly PaperDog[]): PaperLine {
+  const words = line.trim().split(/\s+/).filter(Boolean)
+  const [who, ...rest] = words
+  if (who === undefined) return no('Run, command, marks: 8 sit CCHC')
+  const dog = dogs.find((d) => d.runNumber.toLowerCase() === who.toLowerCase()) ?? only(dogs.filter((d) => plain(d.name).startsWith(plain(who)) && plain(who) !== ''))
+  if (!dog) return no(`Nobody here in run or by the name of “${who}”.`)
+  const marksAt = rest.findLastIndex((w) => isMarks(w))
+  if (marksAt < 1) return no(`${dog.name}: which command, and the marks at the end, such as CCHC or CCM4.`)
+  if (marksAt < rest.length - 1) return no('The marks come last.')
+  const reps = readMarks(rest[marksAt] ?? '')
+  if (typeof reps === 'string') return no(reps)
+  // As many words as name a command; what is left names the rung.
+  for (let n = marksAt; n >= 1; n--) {
+    const command = commandBy(dog, plain(rest.slice(0, n).join('')))
+    if (!command) continue
+    const said = plain(rest.slice(n, marksAt).join(''))
+    const rung = said === '' ? command.rungs.find((r) => r.id === dog.inHand[command.id]) : (command.rungs.find((r) => plain(r.name) === said) ?? only(command.rungs.filter((r) => plain(r.name).startsWith(said))))
+    if (rung) return { ok: true, set: { dog, command, rung, reps } }
+    if (said !== '') return no(`${command.name} has no one rung like “${rest.slice(n, marksAt).join(' ')}”.`)
+  }
+  return no(`${dog.name} has no one command like “${rest.slice(0, marksAt).join(' ')}”.`)
+}
+
+const no = (reason: string): PaperLine => ({ ok: false, reason })
+const only = <T>(all: readonly T[]): T | undefined => (all.length === 1 ? all[0] : undefined)
+
+const commandBy = (dog: PaperDog, said: string): PaperCommand | undefined => (said === '' ? undefined : (dog.commands.find((c) => plain(c.name) === said || plain(c.id) === said) ?? only(dog.commands.filter((c) => plain(c.name).startsWith(said)))))
+
+const isMarks = (word: string): boolean => /^(?:[chl]|m(?:\d+(?:[.,]\d)?)?)+$/i.test(word)
+
+function readMarks(word: string): readonly PaperRep[] | string {
+  const reps = [...word.matchAll(/([chlm])(\d+(?:[.,]\d)?)?/gi)].map((m): PaperRep => ({ outcome: outcomeOf[(m[1] ?? '').toLowerCase()] ?? 'miss', brokeSeconds: m[2] === undefined ? null : Number(m[2].replace(',', '.')) }))
+  if (reps.length > mostReps) return `${reps.length} marks are more than a set.`
+  if (reps.some((r) => (r.brokeSeconds ?? 0) > 3600)) return 'Nothing is held for more than an hour.'
+  return reps
+}
+
+/** Marks as they are written on a sheet. */
+export const sayMarks = (reps: readonly PaperRep[]): string => reps.map((r) => r.outcome.charAt(0).toUpperCase() + (r.brokeSeconds === null ? '' : String(r.brokeSeconds))).join('')

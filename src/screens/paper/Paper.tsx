@@ -1,0 +1,89 @@
+'use client'
+import { useMemo, useState } from 'react'
+import { Label, TextField } from 'react-aria-components'
+import styled from 'styled-components'
+import { v4 } from 'uuid'
+import { readPaperLine, sayMarks, type PaperDog, type PaperSet } from '@/core/block/paper'
+import { nothingSaid } from '@/core/wire'
+import { Button, Choose, Fault, FieldInput, FieldLabel, Quiet } from '@/ui/parts'
+import { sayDay } from '@/ui/when'
+import type { PaperView } from '@/work/paper'
+import { useOutbox } from '../shell/Tray'
+import { Sheets } from './Sheets'
+
+/** House: sets typed in later are taken to have come so far apart, and to have ended when the first line was typed. */
+const apartMs = 3 * 60_000
+
+/** Sets from a paper sheet, a line each, by keyboard; and the sheet to print. */
+export function Paper({ view }: { view: PaperView }) {
+  const outbox = useOutbox()
+  const dogs = useMemo(() => view.dogs.map((d): PaperDog => ({ residencyId: d.residencyId, runNumber: d.runNumber, name: d.name, inHand: d.inHand, commands: view.ladders[d.ladder] ?? [] })), [view])
+  const [line, setLine] = useState('')
+  const [tried, setTried] = useState(false)
+  const [sets, setSets] = useState<readonly PaperSet[]>([])
+  const [placeId, setPlaceId] = useState(view.places[0]?.id ?? '')
+  const [personId, setPersonId] = useState(view.people.find((p) => p.id === view.me && p.role !== 'hand')?.id ?? view.people.find((p) => p.role !== 'hand')?.id ?? view.me)
+  const [hoursAgo, setHoursAgo] = useState('0')
+  const [kept, setKept] = useState(0)
+  const read = useMemo(() => readPaperLine(line, dogs), [dogs, line])
+  const add = () => {
+    if (!read.ok) return setTried(true)
+    setSets([...sets, read.set])
+    setLine('')
+    setTried(false)
+  }
+  const keep = () => {
+    if (!outbox || sets.length === 0) return
+    const end = Date.now() - Number(hoursAgo) * 3_600_000
+    const blocks = new Map<string, string>()
+    sets.forEach((set, i) => {
+      const at = end - (sets.length - i) * apartMs
+      const blockId = blocks.get(set.dog.residencyId) ?? v4()
+      blocks.set(set.dog.residencyId, blockId)
+      const opened = outbox.add({ kind: 'set-opened', residencyId: set.dog.residencyId, rungId: set.rung.id, purpose: 'work', blockId, recordedBy: view.me, leashHolder: personId, placeId, level: 0, distanceBand: null, kit: '1.8 m leash', temperatureC: null, minutesIn: null, exerciseMinutesAgo: null, ...nothingSaid.set, replaces: null }, at)
+      set.reps.forEach((rep, n) => outbox.add({ kind: 'rep', setId: opened.id, outcome: rep.outcome, prompt: null, latencySeconds: null, heldSeconds: rep.brokeSeconds, brokeSeconds: rep.brokeSeconds, steps: null, faults: rep.brokeSeconds === null ? [] : ['broke'], paid: rep.outcome !== 'miss', ...nothingSaid.rep, replaces: null }, at + (n + 1) * 1000))
+      outbox.add({ kind: 'set-closed', setId: opened.id, endedBy: 'trainer', note: '' }, at + (set.reps.length + 1) * 1000)
+    })
+    setKept(sets.length)
+    setSets([])
+  }
+  return (
+    <Page>
+      <div className="desk">
+        <h1>Paper</h1>
+        <p>Type a sheet in, a line a set: run, command, the rung when it is not the one in hand, and the marks. <b>8 sit-stay 10 s CCM4C</b> is clean, clean, broke at 4 s, clean. C clean, H helped, L late, M miss.</p>
+        <Common>
+          <Choose label="Where" value={placeId} onChange={setPlaceId} choices={view.places} />
+          <Choose label="On the leash" value={personId} onChange={setPersonId} choices={view.people} />
+          <Choose label="When" value={hoursAgo} onChange={setHoursAgo} choices={[{ id: '0', name: 'just now' }, { id: '1', name: 'an hour ago' }, { id: '2', name: 'two hours ago' }, { id: '4', name: 'four hours ago' }, { id: '8', name: 'eight hours ago' }, { id: '24', name: 'yesterday about now' }]} />
+        </Common>
+        <form onSubmit={(e) => { e.preventDefault(); add() }}>
+          <LineBox value={line} onChange={(v) => { setLine(v); setTried(false); setKept(0) }} isInvalid={tried && !read.ok}>
+            <FieldLabel as={Label}>Next line; Enter takes it</FieldLabel>
+            <FieldInput autoFocus autoComplete="off" spellCheck={false} />
+          </LineBox>
+          <Back role="status">{line.trim() === '' ? (kept > 0 ? `Kept: ${kept} ${kept === 1 ? 'set' : 'sets'}.` : '') : read.ok ? <>{say(read.set)}</> : tried ? <Fault>{read.reason}</Fault> : read.reason}</Back>
+        </form>
+        {sets.length > 0 && (
+          <>
+            <Lines aria-label="Read so far">
+              {sets.map((s, i) => <li key={i}><span>{say(s)}</span><Quiet aria-label={`Take out line ${i + 1}: ${s.dog.name}, ${s.command.name}`} onPress={() => setSets(sets.filter((_, n) => n !== i))}>Take out</Quiet></li>)}
+            </Lines>
+            <div><Button $now onPress={keep} isDisabled={!outbox}>{sets.length === 1 ? 'Keep 1 set' : `Keep ${sets.length} sets`}</Button></div>
+          </>
+        )}
+        <h2>The sheet</h2>
+        <p>Three things each dog should work on today, with room for the marks. <Button onPress={() => window.print()}>Print for {sayDay(view.today)}</Button></p>
+      </div>
+      <Sheets view={view} />
+    </Page>
+  )
+}
+
+const say = (s: PaperSet): string => `${s.dog.runNumber} ${s.dog.name}: ${s.command.name}, ${s.rung.name}: ${sayMarks(s.reps)} (${s.reps.filter((r) => r.outcome === 'clean').length} clean of ${s.reps.length})`
+
+const Page = styled.div`padding: 0.9rem 1.5rem 3rem; max-width: 66rem; .desk { display: grid; gap: 0.7rem; } h1 { font-size: 1.6rem; } h2 { font-size: 1.25rem; border-top: 3px solid var(--ink); padding-top: 0.8rem; margin-top: 0.8rem; } .desk > p { max-width: 70ch; } @media print { padding: 0; .desk { display: none; } }`
+const Common = styled.div`display: grid; grid-template-columns: repeat(auto-fit, minmax(11rem, 1fr)); gap: 0.6rem; max-width: 42rem;`
+const LineBox = styled(TextField)`display: grid; gap: 0.15rem; max-width: 42rem; input { font-size: 1.3rem; min-height: 3.2rem; }`
+const Back = styled.p`min-height: 1.6rem; font-weight: 560;`
+const Lines = styled.ol`margin: 0; padding: 0; list-style: none; border-top: 2px solid var(--ink); li { display: flex; justify-content: space-between; gap: 1rem; border-bottom: 1px solid var(--rule); padding: 0.35rem 0; }`
