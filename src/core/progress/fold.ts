@@ -74,9 +74,16 @@ function inOrder(sets: readonly SetFact[]): readonly { readonly set: SetFact; re
 
 /** The state after one more rep, and what it means. The given state is left as it was; it must be of the newest regime. */
 export function applyRep(state: DogState, regimes: Regimes, set: SetContext, rep: RepFact, before: readonly RepFact[]): { state: DogState; verdict: Verdict } {
-  const fold = new Fold(structuredClone(state), regimes, newest(regimes))
+  const fold = new Fold(copyFor(state, newest(regimes).curriculum, set.rungId), regimes, newest(regimes))
   fold.resume(set, before)
   return { verdict: fold.rep(set, rep, true), state: fold.state }
+}
+
+/** A state that may be folded on at this rung without touching the given one: a rep changes its own run and no other. */
+function copyFor(state: DogState, curriculum: Curriculum, rungId: string): DogState {
+  const key = ownRung(curriculum, rungId)?.runKey
+  const run = key === undefined ? undefined : state.runs[key]
+  return { tick: state.tick, runs: key === undefined || run === undefined ? { ...state.runs } : { ...state.runs, [key]: structuredClone(run) }, beyond: { ...state.beyond } }
 }
 
 /** A state carried from one ladder to another: counts stay with their rungs, the rung in hand is found again by name. */

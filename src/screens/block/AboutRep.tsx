@@ -1,4 +1,5 @@
 'use client'
+import { memo } from 'react'
 import { Button as AriaButton, ToggleButton, ToggleButtonGroup } from 'react-aria-components'
 import styled from 'styled-components'
 import { promptLevels } from '@/core/curriculum/types'
@@ -33,7 +34,7 @@ export function AboutRep({ rep, faults, recall, amend, onDone }: { rep: LiveRep 
 }
 
 /** The newest rep, one tap further: the help it had, or what was seen. */
-export function LastChips({ rep, faults, amend }: { rep: LiveRep | undefined; faults: readonly string[]; amend: (change: RepExtras) => void }) {
+export const LastChips = memo(function LastChips({ rep, faults, amend }: { rep: LiveRep | undefined; faults: readonly string[]; amend: (change: RepExtras) => void }) {
   const done = rep?.done
   if (!done) return null
   if (done.outcome === 'helped')
@@ -47,7 +48,7 @@ export function LastChips({ rep, faults, amend }: { rep: LiveRep | undefined; fa
       {faults.map((f) => <Chip key={f} id={f}>{f}</Chip>)}
     </Chips>
   )
-}
+})
 
 function One({ label, now, all, say }: { label: string; now: string; all: readonly { id: string; name: string }[]; say: (id: string) => void }) {
   return (

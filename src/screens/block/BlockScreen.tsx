@@ -1,6 +1,6 @@
 'use client'
 import Link from 'next/link'
-import { useCallback, useEffect, useState } from 'react'
+import { useCallback, useDeferredValue, useEffect, useState } from 'react'
 import { Button as AriaButton } from 'react-aria-components'
 import styled from 'styled-components'
 import { findRung } from '@/core/curriculum/lookup'
@@ -88,6 +88,9 @@ function InHand({ view, outbox }: { view: BlockView; outbox: Outbox }) {
   const [was, setWas] = useState<Setup>()
   const [panel, setPanel] = useState<WorkPanel>('none')
   const { active, items } = block
+  // The tap is answered first; the card says the next rep a moment later, but never that of another set.
+  const later = useDeferredValue(block)
+  const card = later.active?.context.id === active?.context.id ? later : block
   const item = items[block.item]
   const rung = block.rungNow
   const name = (rung ?? (item ? findRung(view.curriculum, item.rungId) : undefined))?.command.name ?? ''
@@ -112,16 +115,17 @@ function InHand({ view, outbox }: { view: BlockView; outbox: Outbox }) {
   const isSure = item !== undefined && item.role !== 'work'
   const enough = isSure && active.reps.length >= item.reps && !block.setEnded
   const over = block.setEnded || enough || block.falling.fell
-  const ways = waysOn(view, block, { was, setWas, end })
+  // Asked for only when a set is over: what comes next is the dearest question of all.
+  const ways = over ? waysOn(view, block, { was, setWas, end }) : undefined
   return (
     <Page>
       {top}
       <PlanStrip view={view} items={items} now={block.item} onGo={over ? (n) => { block.finish(); block.goTo(n) } : undefined} />
       {elsewhere.length > 0 && <NeedsPerson>Another device has a set open with {view.resident.name}: {elsewhere.map((s) => `${findRung(view.curriculum, s.rungId)?.command.name ?? s.rungId}, ${s.reps.length} reps`).join('; ')}. Both are kept.</NeedsPerson>}
-      {!over && panel === 'none' && <RungCard view={view} rung={rung} block={block} />}
+      {!over && panel === 'none' && <RungCard view={view} rung={rung} block={card} />}
       <LengthNote view={view} block={block} />
       {!over && <Working view={view} block={block} prefs={prefs} panel={panel} onPanel={setPanel} onEnd={() => { setPanel('none'); block.finish() }} />}
-      {over && (block.falling.fell ? <BreakNow block={block} ways={ways} /> : <SetOver key={active.context.id} verdict={block.verdict ?? nothingYet} enough={enough} set={active} standing={block.standingOf(rung.command.id, block.judged.state)} view={view} next={ways.next} others={ways.others} onUndo={block.undo} prefs={prefs} />)}
+      {ways && (block.falling.fell ? <BreakNow block={block} ways={ways} /> : <SetOver key={active.context.id} verdict={block.verdict ?? nothingYet} enough={enough} set={active} standing={block.standingOf(rung.command.id, block.judged.state)} view={view} next={ways.next} others={ways.others} onUndo={block.undo} prefs={prefs} />)}
     </Page>
   )
 }

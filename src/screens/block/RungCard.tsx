@@ -1,4 +1,5 @@
 'use client'
+import { memo } from 'react'
 import styled from 'styled-components'
 import type { RungPlaceInLadder } from '@/core/curriculum/lookup'
 import { promptOf, type Prompt } from '@/core/method/instruct'
@@ -23,7 +24,7 @@ const wordNow = (view: BlockView, rung: RungPlaceInLadder, say: string): string 
 }
 
 /** The rung in hand while it is worked: what is asked, what is said, what chance says of the next rep. */
-export function RungCard({ view, rung, block }: { view: BlockView; rung: RungPlaceInLadder; block: Block }) {
+export const RungCard = memo(function RungCard({ view, rung, block }: { view: BlockView; rung: RungPlaceInLadder; block: Block }) {
   const { active, draw, planned } = block
   const prompt = promptFor(view, rung)
   if (!active) return null
@@ -46,7 +47,7 @@ export function RungCard({ view, rung, block }: { view: BlockView; rung: RungPla
       <HeatWarning view={view} full={{ placeId: context.placeId, temperatureC: active.opened?.temperatureC ?? null, humidity: active.opened?.humidity ?? null }} />
     </Card>
   )
-}
+})
 
 const Card = styled.section`display: grid; gap: 0.15rem; ${phone} { &[data-begun='true'] .rule { display: none; } } .rule { color: var(--ink-2); font-size: 0.95rem; } .criterion { font-size: 1.08rem; font-weight: 600; }`
 export const Big = styled.h2`font-size: clamp(1.9rem, 8.2vw, 3.2rem); font-weight: 720; line-height: 1.05;`

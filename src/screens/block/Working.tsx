@@ -1,5 +1,5 @@
 'use client'
-import { useEffect, useRef, useState, type ReactNode } from 'react'
+import { memo, useCallback, useDeferredValue, useEffect, useRef, useState, type ReactNode } from 'react'
 import { Button as AriaButton } from 'react-aria-components'
 import styled from 'styled-components'
 import { holdPay, payMoments } from '@/core/block/hold'
@@ -110,8 +110,21 @@ export function Working({ view, block, prefs, panel, onPanel: setPanel, onEnd }:
     ...Object.fromEntries(targets.map((t) => [t.key, () => press(t.outcome)])), z: undo, e: onEnd, o: () => setPanel(panel === 'trouble' ? 'none' : 'trouble'), i: () => setPanel(panel === 'rep' ? 'none' : 'rep'),
     ...(seconds === undefined ? rung?.kind === 'recall' ? { ' ': called } : {} : { ' ': begin }),
   }, { prefs, does: { go, helped: () => press('helped'), late: () => press('late'), miss: () => press('miss'), undo } })
+  const now = useRef({ press, undo, end: onEnd, amend: block.amend, panel, setPanel })
+  useEffect(() => {
+    now.current = { press, undo, end: onEnd, amend: block.amend, panel, setPanel }
+  })
+  const onTarget = useCallback((outcome: Outcome) => now.current.press(outcome), [])
+  const amend = useCallback((change: RepExtras) => now.current.amend(change), [])
+  const act = useCallback((what: 'undo' | 'rep' | 'trouble' | 'end') => {
+    const { undo: back, end, panel: open, setPanel: show } = now.current
+    if (what === 'undo') back()
+    else if (what === 'end') end()
+    else show(open === what ? 'none' : what)
+  }, [])
+  // The mark of a tap is painted first; what can be said further of the rep follows a moment later.
+  const last = useDeferredValue(reps.at(-1))
   if (!active || !rung || !rungNow) return null
-  const canUndo = reps.length > 0 || block.done.length > 0
   return (
     <Bottom>
       <Marks role="status" aria-label={`Rep ${reps.length} of ${of}. ${verdict?.counts ?? ''}`}>
@@ -122,7 +135,7 @@ export function Working({ view, block, prefs, panel, onPanel: setPanel, onEnd }:
       {panel === 'trouble' ? (
         <Trouble view={view} block={block} command={rung.command} placeId={active.context.placeId} band={active.opened?.distanceBand ?? null} onDone={() => setPanel('none')} />
       ) : panel === 'rep' ? (
-        <AboutRep rep={reps.at(-1)} faults={rungNow.command.faults} recall={rung.kind === 'recall'} amend={block.amend} onDone={() => setPanel('none')} />
+        <AboutRep rep={reps.at(-1)} faults={rungNow.command.faults} recall={rung.kind === 'recall'} amend={amend} onDone={() => setPanel('none')} />
       ) : unsure ? (
         <Unsure times={unsure} seconds={seconds ?? 0} onSay={(held) => {
           setUnsure(undefined)
@@ -131,29 +144,41 @@ export function Working({ view, block, prefs, panel, onPanel: setPanel, onEnd }:
         }} />
       ) : (
         <>
-          {rung.kind !== 'recall' && hold === undefined && <LastChips rep={reps.at(-1)} faults={rungNow.command.faults} amend={block.amend} />}
+          {rung.kind !== 'recall' && hold === undefined && <LastChips rep={last} faults={rungNow.command.faults} amend={amend} />}
           {seconds !== undefined && <HoldPart clock={hold} seconds={seconds} payAt={payAt} onBegin={begin} />}
-          {rung.kind === 'recall' && <CallPart key={reps.length} draw={draw} state={call} attention={attention} onAttention={setAttention} onCalled={called} tones={prefs.payTones} last={reps.length > 0 ? <LastChips rep={reps.at(-1)} faults={rungNow.command.faults} amend={block.amend} /> : undefined} />}
+          {rung.kind === 'recall' && <CallPart key={reps.length} draw={draw} state={call} attention={attention} onAttention={setAttention} onCalled={called} tones={prefs.payTones} last={last === undefined ? undefined : <LastChips rep={last} faults={rungNow.command.faults} amend={amend} />} />}
           {rung.kind === 'heel' && <Pair><Count onPress={() => setWalk((w) => ({ ...w, turns: w.turns + 1 }))}>Turn <b>{walk.turns}</b></Count><Count onPress={() => setWalk((w) => ({ ...w, stops: w.stops + 1 }))}>Stop, back <b>{walk.stops}</b></Count></Pair>}
-          <Targets data-thumb={prefs.thumb}>
-            {targets.map((t) => (
-              <Target key={t.outcome} data-outcome={t.outcome} data-on={hold !== undefined && as === t.outcome} onPress={() => press(t.outcome)}>
-                <OutcomeMark outcome={t.outcome} /> {hold && t.outcome === 'miss' ? 'Broke' : t.name}
-                <kbd aria-hidden="true">{t.key.toUpperCase()}</kbd>
-              </Target>
-            ))}
-          </Targets>
+          <Pad thumb={prefs.thumb} holding={hold !== undefined} as={as} onTarget={onTarget} />
         </>
       )}
-      <Row>
-        <Plain onPress={undo} isDisabled={!canUndo}>Undo <kbd aria-hidden="true">Z</kbd></Plain>
-        <Plain onPress={() => setPanel(panel === 'rep' ? 'none' : 'rep')} isDisabled={reps.length === 0} aria-pressed={panel === 'rep'}>Last rep <kbd aria-hidden="true">I</kbd></Plain>
-        <Plain onPress={() => setPanel(panel === 'trouble' ? 'none' : 'trouble')} aria-pressed={panel === 'trouble'}>Trouble <kbd aria-hidden="true">O</kbd></Plain>
-        <Plain onPress={onEnd}>End set <kbd aria-hidden="true">E</kbd></Plain>
-      </Row>
+      <Below canUndo={reps.length > 0 || block.done.length > 0} hasRep={reps.length > 0} panel={panel} act={act} />
     </Bottom>
   )
 }
+
+const Pad = memo(function Pad({ thumb, holding, as, onTarget }: { thumb: Prefs['thumb']; holding: boolean; as: Outcome; onTarget: (outcome: Outcome) => void }) {
+  return (
+    <Targets data-thumb={thumb}>
+      {targets.map((t) => (
+        <Target key={t.outcome} data-outcome={t.outcome} data-on={holding && as === t.outcome} onClick={() => onTarget(t.outcome)}>
+          <OutcomeMark outcome={t.outcome} /> {holding && t.outcome === 'miss' ? 'Broke' : t.name}
+          <kbd aria-hidden="true">{t.key.toUpperCase()}</kbd>
+        </Target>
+      ))}
+    </Targets>
+  )
+})
+
+const Below = memo(function Below({ canUndo, hasRep, panel, act }: { canUndo: boolean; hasRep: boolean; panel: WorkPanel; act: (what: 'undo' | 'rep' | 'trouble' | 'end') => void }) {
+  return (
+    <Row>
+      <Plain onPress={() => act('undo')} isDisabled={!canUndo}>Undo <kbd aria-hidden="true">Z</kbd></Plain>
+      <Plain onPress={() => act('rep')} isDisabled={!hasRep} aria-pressed={panel === 'rep'}>Last rep <kbd aria-hidden="true">I</kbd></Plain>
+      <Plain onPress={() => act('trouble')} aria-pressed={panel === 'trouble'}>Trouble <kbd aria-hidden="true">O</kbd></Plain>
+      <Plain onPress={() => act('end')}>End set <kbd aria-hidden="true">E</kbd></Plain>
+    </Row>
+  )
+})
 
 /** The clocks part by more than a second: the device slept, or its clock was set. Only somebody who was there knows. */
 function Unsure({ times, seconds, onSay }: { times: { monotonic: number; wall: number }; seconds: number; onSay: (what: 'held' | 'broke' | 'unseen') => void }) {
@@ -161,9 +186,9 @@ function Unsure({ times, seconds, onSay }: { times: { monotonic: number; wall: n
     <div role="alert">
       <p>This device slept, or its clock was set: {times.monotonic.toFixed(1)} s by one clock, {times.wall.toFixed(1)} s by the other. What did the dog do?</p>
       <Targets data-thumb="right">
-        <Target data-outcome="clean" onPress={() => onSay('held')}>Held {seconds} s</Target>
-        <Target onPress={() => onSay('broke')}>Broke</Target>
-        <Target onPress={() => onSay('unseen')}>Not seen</Target>
+        <Target data-outcome="clean" onClick={() => onSay('held')}>Held {seconds} s</Target>
+        <Target onClick={() => onSay('broke')}>Broke</Target>
+        <Target onClick={() => onSay('unseen')}>Not seen</Target>
       </Targets>
     </div>
   )
@@ -175,11 +200,12 @@ const BottomRoot = styled.section`margin-top: auto; display: grid; gap: 0.5rem; 
 const Marks = styled.div`display: grid; grid-template-columns: 1fr auto; align-items: baseline; span { display: flex; gap: 0.12rem; flex-wrap: wrap; } b { font-size: 1.4rem; font-weight: 720; } em { grid-column: 1 / -1; font-style: normal; min-height: 1.4em; }`
 /** Clean lies under the thumb that holds the device. */
 const Targets = styled.div`display: grid; grid-template-columns: 1fr 1fr; gap: 0.6rem; &[data-thumb='right'] { direction: rtl; > * { direction: ltr; } }`
-const Target = styled(AriaButton)`
+/** The browser’s own button: it is pressed two hundred times a day, and a press that is watched in every phase takes longer to answer. */
+const Target = styled.button.attrs({ type: 'button' })`
   min-height: 4.75rem; border: 3px solid var(--ink); border-radius: 6px; background: var(--paper); color: var(--ink); font-size: 1.4rem; font-weight: 680; cursor: pointer; touch-action: manipulation;
   &[data-outcome='clean'] { background: var(--ink); color: var(--paper); }
   &[data-on='true'] { outline: 4px solid var(--now); outline-offset: 2px; }
-  &[data-pressed='true'] { transform: translateY(2px); }
+  &:active { transform: translateY(2px); }
 `
 const Pair = styled.div`display: grid; grid-template-columns: 1fr 1fr; gap: 0.6rem;`
 const Count = styled(AriaButton)`min-height: 4rem; border: 2px solid var(--ink); border-radius: 6px; background: none; color: var(--ink); font-size: 1.1rem; cursor: pointer; touch-action: manipulation; b { font-size: 1.6rem; margin-left: 0.4rem; }`

@@ -85,11 +85,13 @@ export function useBlock(view: BlockView, outbox: Outbox, seedOf: () => number) 
     })
   }, [block, outbox, seedOf, view])
 
-  const rungNow = active && findRung(curriculum, active.context.rungId)
-  const draws: readonly Draw[] = useMemo(() => {
-    if (!rungNow || !active) return []
-    return drawReps(active.opened?.seed ?? 0, drawScene(curriculum, base, rungNow.rung, isHeld(rungNow.run, base.runs[rungNow.runKey], rungNow.index), view.method, view.resident.traits), Math.max(40, active.reps.length + 2))
-  }, [active, base, curriculum, rungNow, view.method, view.resident.traits])
+  const rungId = active?.context.rungId
+  const rungNow = useMemo(() => (rungId === undefined ? undefined : findRung(curriculum, rungId)), [curriculum, rungId])
+  const seed = active?.opened?.seed ?? 0
+  const draws: readonly Draw[] = useMemo(
+    () => (rungNow ? drawReps(seed, drawScene(curriculum, base, rungNow.rung, isHeld(rungNow.run, base.runs[rungNow.runKey], rungNow.index), view.method, view.resident.traits), mostReps) : []),
+    [base, curriculum, rungNow, seed, view.method, view.resident.traits],
+  )
   const draw = draws[active?.reps.length ?? 0]
   const payTier = items[held.item]?.payTier ?? 1
   const planned = plannedPieces(view, payTier, draw?.paid ?? true, active?.reps.some((r) => r.fact.outcome === 'clean') ?? false)
@@ -173,6 +175,8 @@ export function useBlock(view: BlockView, outbox: Outbox, seedOf: () => number) 
 export type Block = ReturnType<typeof useBlock>
 export type { LiveBlock, LiveSet }
 
+/** More reps than any set has. */
+const mostReps = 60
 /** House: a jackpot is five pieces, for the first clean rep of a set; it would be none if it came each time. */
 const jackpot = 5
 
