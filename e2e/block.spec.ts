@@ -145,6 +145,24 @@ test('by the keys of a remote alone: on, off, back', async ({ page, kibou }) => 
   expect(kibou.count("SELECT count(*) AS n FROM rep r WHERE received_at >= ? AND outcome = 'helped'", since)).toBe(1)
 })
 
+test('a whole block of thirty reps by the one key of a remote: it begins, calls, says clean and leads on', async ({ page, kibou }) => {
+  const since = Date.now()
+  // Nothing in this dog’s block is a hold; those are timed in a test of their own.
+  await open(page, kibou, 'Dunlin')
+  const done = () => kibou.count(repsSince, since)
+  for (let presses = 0; presses < 160 && done() < 30; presses++) {
+    await page.keyboard.press('PageDown')
+    // What ends a set takes no key for a third of a second.
+    await page.waitForTimeout(400)
+  }
+  await sent(page)
+  expect(done()).toBe(30)
+  expect(kibou.count("SELECT count(DISTINCT s.command) AS n FROM training_set s JOIN rep r ON r.set_id = s.id WHERE r.received_at >= ?", since)).toBeGreaterThanOrEqual(3)
+  // The part worked last is a call or more: no recall was said to have come without having been called.
+  expect(kibou.count("SELECT count(*) AS n FROM training_set s JOIN rep r ON r.set_id = s.id WHERE r.received_at >= ? AND s.command = 'recall' AND r.latency_s IS NULL", since)).toBe(0)
+  expect(kibou.count("SELECT count(*) AS n FROM training_set s JOIN rep r ON r.set_id = s.id WHERE r.received_at >= ? AND s.command = 'recall'", since)).toBeGreaterThan(0)
+})
+
 test('a dog that falls off is sent on a break, and the trainer may know better', async ({ page, kibou }) => {
   await page.goto(`${kibou.url}/dogs/${kibou.dog('Heron')}/work/down`, { waitUntil: 'networkidle' })
   await page.keyboard.press('Enter')
@@ -152,6 +170,20 @@ test('a dog that falls off is sent on a break, and the trainer may know better',
   await expect(page.getByRole('heading', { name: 'Break now' })).toBeVisible()
   await page.getByRole('button', { name: 'No break: it is not the dog' }).click()
   await expect(page.getByRole('heading', { name: 'Break now' })).toBeHidden()
+})
+
+test('after a break the next set goes on at the rung the verdict named, in the same place, not at another one', async ({ page, kibou }) => {
+  await page.goto(`${kibou.url}/dogs/${kibou.dog('Heron')}/work/sit-stay`, { waitUntil: 'networkidle' })
+  await page.getByRole('radio', { name: /^Place/ }).click()
+  await page.getByRole('radio', { name: 'Market square' }).click()
+  await page.getByRole('button', { name: 'Begin set' }).click()
+  await page.keyboard.press('m')
+  const said = await page.getByRole('heading', { name: /^(Back to|Again:)/ }).innerText()
+  const rung = said.replace(/^(Back to|Again:) /, '')
+  await page.waitForTimeout(400)
+  await page.getByRole('button', { name: `Next set: ${rung}`, exact: true }).click()
+  await expect(page.getByRole('heading', { name: rung, exact: true })).toBeVisible()
+  await expect(page.getByText(/Market square, level 0/)).toBeVisible()
 })
 
 test('a whole block with the network cut and a reload in the middle: each rep is there once', async ({ page, kibou, context }) => {

@@ -6,7 +6,8 @@ import { findRung } from '@/core/curriculum/lookup'
 import type { Rung } from '@/core/curriculum/types'
 import { addDays } from '@/core/days'
 import { plainDog } from '@/core/dog/traits'
-import type { SetOpened } from '@/core/wire'
+import type { RepDone, SetOpened } from '@/core/wire'
+import { insertBlock, insertBlockClose, insertOverThreshold } from '@/store/blocks'
 import type { Db } from '@/store/database'
 import { nothingSaid } from '@/core/wire'
 import { insertClose, insertRep, insertSet, insertVoid } from '@/store/facts'
@@ -15,7 +16,7 @@ import { writePasscode } from '@/store/signingIn'
 import { insertHours, insertPerson, renamePlace, updateKennel } from '@/store/kennel'
 import { insertCueWord, insertDog, insertPromise, insertResidency } from '@/store/residents'
 import { arriving, dogs, gone, kennelName, places, staff, type CastDog } from './cast'
-import type { Chance } from '@/core/seeded'
+import { seeded, type Chance } from '@/core/seeded'
 import { Learner } from './learner'
 import { furnish, paper, type PaperedDog } from './papers'
 import { SimulatedTrainer, rungsUpTo, type SimulatedRep, type SimulatedSet } from './trainer'
@@ -56,6 +57,7 @@ export function makeDemo(db: Db, today: string, seed: number = demoSeed): void {
       if (dog.story !== 'gone') here.push({ dog, dogId: scene.dogId, residencyId: scene.residencyId, arrivesOn: scene.arrivesOn, at: moment(scene.arrivesOn, 10 * 60) })
       const sets = storyOf(dog, chance)
       sets.forEach((set, i) => pen.write(scene, set, i, sets))
+      if (dog.story !== 'gone') pen.endBlocks(scene, sets)
     }
     const coming = enter(db, pen, arriving, today)
     here.push({ dog: arriving, dogId: coming.dogId, residencyId: coming.residencyId, arrivesOn: coming.arrivesOn, at: moment(addDays(today, -3), 11 * 60) })
@@ -187,9 +189,14 @@ const moment = (day: string, minute: number): number => {
   return toZoned(new CalendarDateTime(d.year, d.month, d.day, Math.floor(minute / 60), minute % 60), timeZone).toDate().getTime()
 }
 
+/** The simulated trainers work so many sets in a block. */
+const setsOfBlock = 4
+
 /** Writes simulated sets as the facts a trainer’s tablet would have sent. */
 class Pen {
   private seq = 0
+  /** What is told beside the reps has chances of its own, so that telling more changes nothing of what happened. */
+  private readonly aside = seeded(demoSeed)
   private readonly residencies = new Map<string, string>()
   private readonly tablet = demoTablet
 
@@ -198,8 +205,8 @@ class Pen {
     private readonly chance: Chance,
   ) {}
 
-  id(at: number): string {
-    return v7({ msecs: at, random: Uint8Array.from({ length: 16 }, () => Math.floor(this.chance() * 256)) })
+  id(at: number, chance: Chance = this.chance): string {
+    return v7({ msecs: at, random: Uint8Array.from({ length: 16 }, () => Math.floor(chance() * 256)) })
   }
 
   residencyOf = (dogName: string): string | undefined => this.residencies.get(dogName)
@@ -214,13 +221,13 @@ class Pen {
     // The day’s sets lie between half past eight and five, in blocks of four.
     const minute = 8 * 60 + 30 + Math.floor((nth / Math.max(1, ofDay.length)) * 8.4 * 60)
     const start = moment(day, minute) + Number(scene.dog.run) * 997
-    const block = ofDay[Math.floor(nth / 4) * 4] ?? set
+    const block = ofDay[Math.floor(nth / setsOfBlock) * setsOfBlock] ?? set
     const setId = this.id(start)
     insertSet(
       this.db,
       {
         kind: 'set-opened', id: setId, seq: this.next(), deviceAt: start, residencyId: scene.residencyId, rungId: set.rungId, purpose: set.purpose, blockId: blockId(scene, block, all), recordedBy: set.leashHolder, leashHolder: set.leashHolder,
-        placeId: found.rung.criterion.place ?? set.placeId, level: set.level ?? 0, distanceBand: null, kit: set.kit ?? usualKit(found.rung), temperatureC: this.chance() < 0.8 ? Math.round(8 + this.chance() * 9) : null, minutesIn: this.chance() < 0.9 ? (nth % 4) * 3 : null, exerciseMinutesAgo: this.chance() < 0.6 ? 20 + Math.floor(this.chance() * 160) : null, ...nothingSaid.set, replaces: null,
+        placeId: found.rung.criterion.place ?? set.placeId, level: set.level ?? 0, distanceBand: null, kit: set.kit ?? usualKit(found.rung), temperatureC: this.chance() < 0.8 ? Math.round(8 + this.chance() * 9) : null, minutesIn: this.chance() < 0.9 ? (nth % setsOfBlock) * 3 : null, exerciseMinutesAgo: this.chance() < 0.6 ? 20 + Math.floor(this.chance() * 160) : null, ...nothingSaid.set, replaces: null,
         command: found.command.id, day, curriculumId: houseCurriculum.id, curriculumVersion: houseCurriculum.version, ruleVersion: 1,
       },
       { device: this.tablet, at: start, receivedAt: start },
@@ -229,14 +236,14 @@ class Pen {
     let at = start
     for (const rep of set.reps) {
       at += Math.min(20, hold + 3) * 1000
-      this.rep(setId, rep, at, found.rung.kind === 'timed' ? hold : null, found.command.faults)
+      this.rep(setId, rep, at, found.rung.kind === 'timed' ? hold : null, found.command.faults, found.rung.kind === 'recall')
     }
     // Now and then a thumb lands on the wrong target and is taken back, or a set is never closed.
     if (this.chance() < 0.02) this.wrongTap(setId, at + 500, set.leashHolder)
     if (this.chance() < 0.97) insertClose(this.db, { kind: 'set-closed', id: this.id(at), seq: this.next(), deviceAt: at + 800, setId, endedBy: 'rule', note: index % 41 === 7 ? (blockNotes[Math.floor(this.chance() * blockNotes.length)] ?? '') : '' }, { device: this.tablet, at: at + 800, receivedAt: at + 800 })
   }
 
-  private rep(setId: string, rep: SimulatedRep, at: number, hold: number | null, faults: readonly string[] = []): string {
+  private rep(setId: string, rep: SimulatedRep, at: number, hold: number | null, faults: readonly string[] = [], called = false): string {
     const id = this.id(at)
     const fault = rep.fault ?? (rep.outcome === 'miss' && hold !== null ? 'broke' : rep.outcome !== 'clean' && this.chance() < 0.5 ? faults[Math.floor(this.chance() ** 2 * faults.length)] : undefined)
     const measured = this.chance() < 0.7
@@ -246,11 +253,42 @@ class Pen {
         kind: 'rep', id, seq: this.next(), deviceAt: at, setId, outcome: rep.outcome, prompt: rep.outcome === 'helped' ? (['smaller-signal', 'full-signal', 'full-signal', 'lure', 'leash'] as const)[Math.floor(this.chance() * 5)] ?? 'full-signal' : rep.outcome === 'clean' && this.chance() < 0.6 ? 'none' : null,
         latencySeconds: measured && hold === null ? Math.round((0.6 + this.chance() * (rep.outcome === 'late' ? 4 : 1.6)) * 10) / 10 : null,
         heldSeconds: rep.outcome === 'miss' ? rep.brokeSeconds : hold, brokeSeconds: rep.outcome === 'miss' ? rep.brokeSeconds : null, steps: null,
-        faults: fault === undefined ? [] : [fault], paid: rep.outcome !== 'miss', ...nothingSaid.rep, replaces: null,
+        faults: fault === undefined ? [] : [fault], paid: rep.outcome !== 'miss', ...nothingSaid.rep, ...this.noted(rep, called), replaces: null,
       },
       { device: this.tablet, at, receivedAt: at },
     )
     return id
+  }
+
+  /** What is a tap further: where the dog was looking when called, how often the cue was said, a piece paid by a slip. */
+  private noted(rep: SimulatedRep, called: boolean): Partial<Pick<RepDone, 'attention' | 'cuesSaid' | 'planned' | 'pieces' | 'payError'>> {
+    const slip = rep.outcome === 'miss' && this.aside() < 0.04
+    const said = this.aside()
+    const where = this.aside()
+    const asked = this.aside()
+    return {
+      planned: 1, pieces: rep.outcome === 'miss' && !slip ? 0 : 1, payError: slip,
+      ...(called && said < 0.8 ? { attention: where < 0.5 ? 'sniffing' : where < 0.85 ? 'looking away' : 'looking at you' } as const : {}),
+      ...(asked < 0.5 ? { cuesSaid: rep.outcome === 'helped' && asked < 0.2 ? 2 : 1 } : {}),
+    }
+  }
+
+  /** The last block of each of the last three days worked is ended with a note now and then; a dog that bites shows signs before. */
+  endBlocks(scene: Scene, sets: readonly SimulatedSet[]): void {
+    for (const day of [...new Set(sets.map((s) => s.day))].slice(-3)) {
+      const ofDay = sets.filter((s) => s.day === day)
+      const first = ofDay[Math.floor((ofDay.length - 1) / setsOfBlock) * setsOfBlock]
+      if (!first) continue
+      const date = addDays(scene.arrivesOn, day)
+      const at = moment(date, 17 * 60 + 20) + Number(scene.dog.run) * 997
+      const id = blockId(scene, first, sets)
+      const where = { device: this.tablet, at, receivedAt: at, day: date }
+      const stressful = scene.dog.bite === true && day % 2 === 0
+      const note = this.aside() < 0.7 ? (blockNotes[Math.floor(this.aside() * blockNotes.length)] ?? '') : ''
+      insertBlock(this.db, { kind: 'block-opened', id, seq: this.next(), deviceAt: at - 900_000, residencyId: scene.residencyId, plan: [], recordedBy: first.leashHolder }, { ...where, at: at - 900_000 })
+      if (stressful) insertOverThreshold(this.db, { kind: 'over-threshold', id: this.id(at, this.aside), seq: this.next(), deviceAt: at - 300_000, residencyId: scene.residencyId, blockId: id, placeId: 'open', signs: ['stare', 'stiff-tail'], trigger: 'dog', distanceBand: '5-15', recordedBy: first.leashHolder }, { ...where, at: at - 300_000 })
+      insertBlockClose(this.db, { kind: 'block-closed', id: this.id(at, this.aside), seq: this.next(), deviceAt: at, blockId: id, residencyId: scene.residencyId, note, stressful, praiseMinutes: 6, recordedBy: first.leashHolder }, where)
+    }
   }
 
   private wrongTap(setId: string, at: number, by: string): void {

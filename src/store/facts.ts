@@ -1,7 +1,8 @@
 import { z } from 'zod'
 import { placeKinds, promptLevels } from '@/core/curriculum/types'
+import type { NotedRep } from '@/core/evidence/calls'
 import { compareFacts, outcomes, type RepFact, type SetFact } from '@/core/facts'
-import type { RepDone, SetClosed, SetOpened, TakenBack } from '@/core/wire'
+import { attentions, type RepDone, type SetClosed, type SetOpened, type TakenBack } from '@/core/wire'
 import type { Db } from './database'
 
 /** When a fact was made and received; `at` is corrected for the device's clock. */
@@ -127,6 +128,22 @@ export function readSets(db: Db, residencyId: string): readonly SetFact[] {
     return { id: row.id, rungId: row.rung_id, purpose: row.purpose, day: row.day, placeId: row.place_id, placeKind: placeKind.parse(row.kind), leashHolder: row.leash_holder, level: row.level, kit: row.kit, blockId: row.block_id, temperatureC: row.temperature_c, minutesIn: row.minutes_in, exerciseMinutesAgo: row.exercise_minutes_ago, reps: (bySet.get(row.id) ?? []).sort(compareFacts) }
   })
 }
+
+const notedRow = z
+  .object({ outcome: z.enum(outcomes), attention: z.enum(attentions).nullable(), cues_said: z.number().nullable(), sound: z.string().nullable(), planned: z.number().nullable(), pieces: z.number().nullable(), sit_pieces: z.number().nullable(), pay_error: z.number() })
+  .transform((r): NotedRep => ({ outcome: r.outcome, attention: r.attention, cuesSaid: r.cues_said, sound: r.sound, planned: r.planned, pieces: r.pieces === null ? null : r.pieces + (r.sit_pieces ?? 0), payError: r.pay_error === 1 }))
+
+/** What was noted of each standing rep of one command in a residency, beside its outcome. */
+export const readNoted = (db: Db, residencyId: string, command: string): readonly NotedRep[] =>
+  z.array(notedRow).parse(
+    db
+      .prepare(
+        `SELECT r.outcome, r.attention, r.cues_said, r.sound, r.planned, r.pieces, r.sit_pieces, r.pay_error
+         FROM training_set s JOIN rep r ON r.set_id = s.id
+         WHERE s.residency_id = ? AND s.command = ? AND NOT EXISTS (SELECT 1 FROM voided v WHERE v.target_id IN (r.id, s.id))`,
+      )
+      .all(residencyId, command),
+  )
 
 function repFrom(row: z.infer<typeof repRow>): RepFact {
   return {

@@ -4,6 +4,7 @@ import { nextOffer, offersFor, type Offer } from '@/core/coach/stuck'
 import { findCommand, findRung, ownRung, runKey } from '@/core/curriculum/lookup'
 import type { Curriculum } from '@/core/curriculum/types'
 import { addDays, dayIn, daysBetween } from '@/core/days'
+import { attentionShares, handlingOf, type AttentionShare, type Handling } from '@/core/evidence/calls'
 import { faultShares, firstCueSuccess, helpByDay, latencyOf, type FaultShare, type HelpDay, type Latency } from '@/core/evidence/evidence'
 import type { Share } from '@/core/evidence/interval'
 import { kitComparisons, type KitComparison } from '@/core/evidence/kit'
@@ -18,7 +19,7 @@ import { progressOf, type ProgressView } from '@/core/views/progress'
 import { buildCommands, type CommandView } from '@/core/views/resident'
 import { newestCurriculum } from '@/store/curricula'
 import type { Db } from '@/store/database'
-import { readLog, readSets, type LogFilter, type LogRow } from '@/store/facts'
+import { readLog, readSets, type LogFilter, type LogRow, readNoted } from '@/store/facts'
 import { liveHandoff, type Handoff } from '@/store/handoffs'
 import { readNotes, readTried, type Note } from '@/store/journal'
 import { readKennel, readPeople, readPlaces, type Person, type Place } from '@/store/kennel'
@@ -192,7 +193,7 @@ export interface CommandPage {
   readonly next: WhatNext['sets'][number] | undefined
   readonly shut: string
   /** Of the rung in hand. */
-  readonly evidence: { readonly rungId: string; readonly rungName: string; readonly success: Share | undefined; readonly latency: Latency | undefined; readonly faults: readonly FaultShare[]; readonly help: readonly HelpDay[]; readonly beyond: number } | undefined
+  readonly evidence: { readonly rungId: string; readonly rungName: string; readonly success: Share | undefined; readonly latency: Latency | undefined; readonly faults: readonly FaultShare[]; readonly help: readonly HelpDay[]; readonly beyond: number; readonly called: readonly AttentionShare[]; readonly handling: Handling } | undefined
   readonly grids: readonly (Grid & { readonly runName: string; readonly promisedName: string; readonly promisedLevel: number | undefined; readonly needs: string })[]
   readonly kits: readonly (KitComparison & { readonly rungName: string })[]
   /** Rungs that were passed and so can be compared on two pieces of kit, the hardest first. */
@@ -224,12 +225,13 @@ export function loadCommand(db: Db, residencyId: string, commandId: string, now:
   const tried = readTried(db, residencyId)
   const offers = standing.stuck ? offersFor(curriculum, standing.stuck.rungId, tried) : []
   const last = own.at(-1)
+  const noted = readNoted(db, residencyId, command.id)
   const usual = { kit: '1.8 m leash', leashHolder: last?.leashHolder ?? people[0]?.id ?? '' }
   return {
     resident, timeZone: scene.timeZone, today: scene.today, command: view, purpose: command.purpose, signal: command.signal, caution: command.caution, people, places, forgetting,
     next: next.sets.find((s) => s.command === command.id),
     shut: next.shut.find((s) => s.command === command.id)?.opens ?? '',
-    evidence: inHand && { rungId: inHand.id, rungName: inHand.name, success: firstCueSuccess(own, inHand.id), latency: latencyOf(own), faults: faultShares(own), help: helpByDay(own), beyond: command.runs.flatMap((r) => r.rungs).reduce((n, r) => n + (derived.state.beyond[r.id] ?? 0), 0) },
+    evidence: inHand && { rungId: inHand.id, rungName: inHand.name, success: firstCueSuccess(own, inHand.id), latency: latencyOf(own), faults: faultShares(own), help: helpByDay(own), beyond: command.runs.flatMap((r) => r.rungs).reduce((n, r) => n + (derived.state.beyond[r.id] ?? 0), 0), called: attentionShares(noted), handling: handlingOf(noted) },
     grids: command.runs.flatMap((run) => {
       const target = targets.find((t) => t.at.run === run)
       const onRun = target && { ...target.promise, rungId: target.at.rung.id }

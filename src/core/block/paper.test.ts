@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { houseCurriculum } from '../curriculum/house'
-import { readPaperLine, sayMarks, type PaperDog } from './paper'
+import { readPaperLine, sayLine, sayMarks, type PaperDog } from './paper'
 
 const commands = houseCurriculum.commands.map((c) => ({ id: c.id, name: c.name, rungs: c.runs.flatMap((r) => r.rungs.map((g) => ({ id: g.id, name: g.name }))) }))
 const inHand = Object.fromEntries(commands.map((c) => [c.id, c.rungs[0]?.id ?? '']))
@@ -41,11 +41,21 @@ describe('a line of a paper sheet', () => {
     expect(read(line)).toMatch(reason)
   })
 
+  it('a line said in full reads back as the same rung, for every rung of the curriculum', () => {
+    const [heron] = dogs
+    if (!heron) throw new Error('no dog')
+    for (const command of commands)
+      for (const rung of command.rungs) {
+        const again = readPaperLine(sayLine({ dog: heron, command, rung, reps: [{ outcome: 'clean', brokeSeconds: null }, { outcome: 'miss', brokeSeconds: 2.5 }] }), dogs)
+        expect([rung.id, again.ok && again.set.rung.id, again.ok && sayMarks(again.set.reps)]).toEqual([rung.id, rung.id, 'CM2.5'])
+      }
+  })
+
   it('never throws, and what is read back says the same', () => {
     fc.assert(fc.property(fc.oneof(fc.string(), fc.array(fc.constantFrom('8', 'heron', 'sit', 'sit-stay', '10', 's', 'CCM4', 'h', 'recall', 'm0.5'), { maxLength: 6 }).map((w) => w.join(' '))), (line) => {
       const found = readPaperLine(line, dogs)
       if (!found.ok) return found.reason.length > 0
-      const again = readPaperLine(`${found.set.dog.runNumber} ${found.set.command.name} ${found.set.rung.name} ${sayMarks(found.set.reps)}`, dogs)
+      const again = readPaperLine(sayLine(found.set), dogs)
       return again.ok && again.set.rung.name === found.set.rung.name && sayMarks(again.set.reps) === sayMarks(found.set.reps)
     }))
   })

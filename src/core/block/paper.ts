@@ -80,3 +80,6 @@ function readMarks(word: string): readonly PaperRep[] | string {
 
 /** Marks as they are written on a sheet. */
 export const sayMarks = (reps: readonly PaperRep[]): string => reps.map((r) => r.outcome.charAt(0).toUpperCase() + (r.brokeSeconds === null ? '' : String(r.brokeSeconds))).join('')
+
+/** The line that says this set in full, so that it reads the same whatever is in hand by then. */
+export const sayLine = (set: PaperSet): string => `${set.dog.runNumber} ${set.command.name} ${set.rung.name} ${sayMarks(set.reps)}`

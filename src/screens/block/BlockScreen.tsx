@@ -4,7 +4,6 @@ import { useCallback, useDeferredValue, useEffect, useState } from 'react'
 import { Button as AriaButton } from 'react-aria-components'
 import styled from 'styled-components'
 import { findRung } from '@/core/curriculum/lookup'
-import { kitTurn } from '@/core/evidence/kit'
 import { lengthWarning } from '@/core/block/rest'
 import { keepAwake } from '@/device/awake'
 import { keepThisPage, mayReloadOffline } from '@/device/offline'
@@ -14,16 +13,18 @@ import { ClockProvider } from '@/ui/clock'
 import { NeedsPerson } from '@/ui/parts'
 import { phone } from '@/ui/theme'
 import type { BlockView } from '@/work/block'
+import { SmallThings } from '../shell/SmallThings'
 import { useOutbox, useOutboxStatus } from '../shell/Tray'
 import { AfterBlock } from './AfterBlock'
+import { BreakNow } from './BreakNow'
 import { Hands } from './Hands'
 import { OutboxNow } from './outboxNow'
 import { PlanStrip } from './Plan'
 import { Prep } from './Prep'
 import { RungCard } from './RungCard'
-import { SetOver, type Way } from './SetOver'
-import { setupFor } from './setup'
+import { SetOver } from './SetOver'
 import { useBlock, type Block, type Setup } from './useBlock'
+import { waysOn } from './ways'
 import { Working, type WorkPanel } from './Working'
 
 /** The working session of one dog: waits only for the device's own memory to open. */
@@ -50,7 +51,12 @@ function Top({ view, outbox, title, onHands }: { view: BlockView; outbox: Outbox
       <Strip>
         <Link href={`/dogs/${view.resident.residencyId}`} aria-label={`Back to ${view.resident.name}`}>←</Link>
         <h1><b>{view.resident.runNumber}</b> {view.resident.name} <span>{title}</span></h1>
-        {onHands && <Gear onPress={onHands} aria-label="Hands and sounds">Hands</Gear>}
+        {onHands && (
+          <>
+            <SmallThings dogs={[view.resident, ...view.others]} me={view.me} here={view.resident.residencyId} trigger={<Gear>Small thing</Gear>} />
+            <Gear onPress={onHands} aria-label="Hands and sounds">Hands</Gear>
+          </>
+        )}
         <Memory role="status" data-offline={status.offline || status.signedOut || status.fleeting || status.refused.length > 0}>
           {status.fleeting && 'no lasting memory here: '}kept here: {status.kept} · sent: {status.sent}{status.refused.length > 0 && ` · refused: ${status.refused.length}`}{status.offline && (mayReloadOffline() ? ' · no network' : ' · no network: do not reload')}{status.signedOut && <> · <a href={`/sign-in?to=${encodeURIComponent(addressOf(view))}`} {...(status.fleeting ? { target: '_blank' } : {})}>sign in to send</a></>}
         </Memory>
@@ -77,8 +83,6 @@ function usePrefs(): [Prefs, (next: Prefs) => void] {
   return [prefs, useCallback((next: Prefs) => { setPrefs(next); writePrefs(next) }, [])]
 }
 
-/** House: so many sets at one thing, and Kibou offers the next part first. */
-const setsOfOne = 3
 const seedNow = (): number => crypto.getRandomValues(new Uint32Array(1))[0] ?? 0
 
 function InHand({ view, outbox }: { view: BlockView; outbox: Outbox }) {
@@ -121,48 +125,16 @@ function InHand({ view, outbox }: { view: BlockView; outbox: Outbox }) {
     <Page>
       {top}
       <PlanStrip view={view} items={items} now={block.item} onGo={over ? (n) => { block.finish(); block.goTo(n) } : undefined} />
-      {elsewhere.length > 0 && <NeedsPerson>Another device has a set open with {view.resident.name}: {elsewhere.map((s) => `${findRung(view.curriculum, s.rungId)?.command.name ?? s.rungId}, ${s.reps.length} reps`).join('; ')}. Both are kept.</NeedsPerson>}
+      {elsewhere.length > 0 && <NeedsPerson>Another device has a set open with {view.resident.name}: {elsewhere.map((s) => `${findRung(view.curriculum, s.rungId)?.command.name ?? s.rungId}, ${s.reps.length} ${s.reps.length === 1 ? 'rep' : 'reps'}`).join('; ')}. Both are kept.</NeedsPerson>}
       {!over && panel === 'none' && <RungCard view={view} rung={rung} block={card} />}
       <LengthNote view={view} block={block} />
       {!over && <Working view={view} block={block} prefs={prefs} panel={panel} onPanel={setPanel} onEnd={() => { setPanel('none'); block.finish() }} />}
-      {ways && (block.falling.fell ? <BreakNow block={block} ways={ways} /> : <SetOver key={active.context.id} verdict={block.verdict ?? nothingYet} enough={enough} set={active} standing={block.standingOf(rung.command.id, block.judged.state)} view={view} next={ways.next} others={ways.others} onUndo={block.undo} prefs={prefs} />)}
+      {ways && (block.falling.fell ? <BreakNow block={block} ways={ways} prefs={prefs} /> : <SetOver key={active.context.id} verdict={block.verdict ?? nothingYet} enough={enough} set={active} standing={block.standingOf(rung.command.id, block.judged.state)} view={view} next={ways.next} others={ways.others} onUndo={block.undo} prefs={prefs} />)}
     </Page>
   )
 }
 
 const nothingYet = { kind: 'again', endsSet: false, toRungId: '', rule: '', counts: '', why: '' } as const
-
-/** What may come after this set: the same again at the rung the rules say, the next part, or the end. */
-function waysOn(view: BlockView, block: Block, { was, setWas, end }: { was: Setup | undefined; setWas: (s: Setup) => void; end: () => void }): { readonly next: Way; readonly others: readonly Way[] } {
-  const { active, items, rungNow, item } = block
-  const change: Way = { name: 'Change set', go: block.finish }
-  if (!active || !rungNow) return { next: change, others: [] }
-  const here = items[item]
-  const sets = [...block.done, active].filter((s) => findRung(view.curriculum, s.context.rungId)?.command.id === rungNow.command.id && s.reps.length > 0).length
-  const suggestion = here?.role === 'work' || !here ? block.suggest(rungNow.command.id, block.judged.state) : undefined
-  const trial = view.trial
-  const again: Way | undefined = suggestion && !trial ? { name: `Next set: ${findRung(view.curriculum, suggestion.rungId)?.rung.name ?? ''}`, go: () => followOn() } : undefined
-  const following = items[item + 1]
-  const onward: Way | undefined = following ? { name: `On to ${findRung(view.curriculum, following.rungId)?.command.name ?? ''}`, go: () => { block.finish(); block.goTo(item + 1) } } : undefined
-  const finish: Way = { name: items.length > 1 || block.done.length > 0 || view.command === undefined ? 'Quiet praise' : 'End the block', go: end }
-  const turn = trial && active.context.rungId === trial.rungId ? kitTurn([...trial.done, ...block.done.flatMap((s) => (s.context.rungId === trial.rungId ? [s.context.kit] : [])), active.context.kit], trial.kits) : undefined
-  const close: Way = { name: trial ? (turn ? `Next: the same on the ${turn.kit}` : 'Close: all turns are done') : 'Close this set', go: block.finish }
-  const next = here && here.role !== 'work' ? (onward ?? finish) : again && (sets < setsOfOne || !onward) ? again : (onward ?? again ?? close)
-  return { next, others: [...[again, onward].filter((w) => w !== undefined && w !== next) as Way[], change, ...(next === finish ? [] : [finish])] }
-
-  // One tap goes on where and with whom the last set was; somewhere else is somebody's decision, before the set.
-  function followOn(): void {
-    block.finish()
-    if (!suggestion || !active || !here) return
-    const context = active.context
-    const setup = setupFor(view, { ...here, rungId: suggestion.rungId, purpose: suggestion.purpose, level: suggestion.level, kit: suggestion.kit, placeId: suggestion.placeId, personId: suggestion.personId }, suggestion, was, undefined)
-    const elsewhere = setup.placeId !== context.placeId && (suggestion.placeId !== undefined || findRung(view.curriculum, suggestion.rungId)?.rung.criterion.place !== undefined)
-    if (elsewhere || suggestion.shut !== undefined || suggestion.level !== context.level || (suggestion.personId ?? context.leashHolder) !== context.leashHolder) return
-    const next: Setup = { ...setup, placeId: context.placeId, personId: context.leashHolder, kit: was?.kit ?? setup.kit }
-    block.begin(next, items, item)
-    setWas(next)
-  }
-}
 
 function LengthNote({ view, block }: { view: BlockView; block: Block }) {
   const [now, setNow] = useState(() => Date.now())
@@ -173,24 +145,6 @@ function LengthNote({ view, block }: { view: BlockView; block: Block }) {
   const minutes = block.block ? (now - block.block.from) / 60_000 : 0
   const warning = lengthWarning(minutes, view.young)
   return warning ? <p role="status"><b>{Math.floor(minutes)} min in.</b> {warning === 'enough' ? 'Long enough: finish on something sure.' : 'Soon finish on something sure.'}</p> : null
-}
-
-/** Fewer clean reps than this dog usually gives: a break, at once. */
-function BreakNow({ block, ways }: { block: Block; ways: { readonly next: Way; readonly others: readonly Way[] } }) {
-  const sure = block.items.findIndex((i, n) => n > block.item && i.role === 'finish')
-  return (
-    <Break role="alert">
-      <h2>Break now</h2>
-      <p>Fewer clean reps than it usually gives here. A few minutes of play, longer than usual; then something easier, or finish on something sure.</p>
-      <Two>
-        <Go onPress={() => { block.restart(); block.finish() }}>After the break: go on</Go>
-        {sure >= 0 ? <Go onPress={() => { block.restart(); block.finish(); block.goTo(sure) }}>Finish on something sure</Go> : <Go onPress={() => { block.restart(); (ways.others.at(-1) ?? ways.next).go() }}>{(ways.others.at(-1) ?? ways.next).name}</Go>}
-        <Quiet onPress={block.undo}>Undo rep</Quiet>
-        <Quiet onPress={block.restart}>No break: it is not the dog</Quiet>
-      </Two>
-      <small>Found by a cumulative-sum test against the rate expected of this dog at this rung; a dog that has not changed is sent on a break in at most one block of twenty.</small>
-    </Break>
-  )
 }
 
 export const Page = styled.main`
@@ -206,7 +160,3 @@ const Strip = styled.header`
 const Gear = styled(AriaButton)`min-width: 2.75rem; min-height: 2.75rem; border: 0; background: none; color: var(--ink); text-decoration: underline; text-underline-offset: 0.2em; cursor: pointer;`
 const Memory = styled.span`font-size: 0.85rem; color: var(--ink-2); ${phone} { width: 100%; text-align: right; margin-top: -0.5rem; } &[data-offline='true'] { color: var(--person); font-weight: 660; }`
 const Big = styled.h2`font-size: clamp(2.2rem, 9vw, 3.4rem); font-weight: 720;`
-const Break = styled.section`margin-top: auto; display: grid; gap: 0.7rem; border-top: 10px solid var(--person); padding-top: 0.7rem; h2 { font-size: clamp(2.4rem, 11vw, 3.6rem); color: var(--person); } p { font-size: 1.15rem; } small { font-size: 0.85rem; }`
-const Two = styled.div`display: grid; gap: 0.6rem;`
-const Go = styled(AriaButton)`min-height: 4.6rem; border: 3px solid var(--ink); border-radius: 6px; background: var(--paper); color: var(--ink); font-size: 1.3rem; font-weight: 680; cursor: pointer;`
-const Quiet = styled(AriaButton)`min-height: 3rem; border: 0; background: none; color: var(--ink); text-decoration: underline; text-underline-offset: 0.2em; cursor: pointer;`

@@ -6,10 +6,13 @@ import { findRung } from '@/core/curriculum/lookup'
 import type { Curriculum } from '@/core/curriculum/types'
 import type { Verdict } from '@/core/progress/fold'
 import type { CommandStanding } from '@/core/progress/standing'
+import { figuresOf, lineOf } from '@/core/views/line'
 import type { Prefs } from '@/device/prefs'
+import { Line } from '@/ui/Line'
 import type { BlockView } from '@/work/block'
 import type { LiveSet } from './resume'
 import { useKeys } from './useKeys'
+import type { Way } from './ways'
 
 const rungName = (curriculum: Curriculum, id: string) => findRung(curriculum, id)?.rung.name ?? id
 
@@ -29,13 +32,8 @@ export function sayVerdict(curriculum: Curriculum, verdict: Verdict): string {
   }
 }
 
-const settleMs = 350
-
-/** One way on from here. */
-export interface Way {
-  readonly name: string
-  readonly go: () => void
-}
+/** What comes up where a target was takes no press for so long: a second tap of the same thumb may still be coming down. */
+export const settleMs = 350
 
 interface Props {
   readonly verdict: Verdict
@@ -66,9 +64,10 @@ export function SetOver({ verdict, enough, set, standing, view, next, others, on
   const promise = standing?.promise
   return (
     <Panel>
+      {standing && <Cord><Line line={lineOf(standing, view.now)} size="full" /><span>{standing.word}{figuresOf(standing) === '' ? '' : ` ${figuresOf(standing)}`}</span></Cord>}
       <div role="status" aria-live="assertive">
         <Said data-kind={enough ? 'again' : verdict.kind}>{enough ? 'Enough of the sure thing' : sayVerdict(view.curriculum, verdict)}</Said>
-        <p>{[verdict.why, verdict.counts && !verdict.why.includes(verdict.counts) ? `${verdict.counts.charAt(0).toUpperCase()}${verdict.counts.slice(1)}.` : ''].filter(Boolean).join(' ')} This set: {clean} clean of {set.reps.length}.</p>
+        <p>{[verdict.why, verdict.counts && !verdict.why.includes(verdict.counts) ? verdict.counts : '', `This set: ${clean} clean of ${set.reps.length}`].filter(Boolean).map(sentence).join(' ')}</p>
         {promise?.met && <p className="ready">The promise for this command is met.</p>}
         {promise && !promise.met && promise.heldSince && <p>Held. {Math.min(promise.placesHeld, promise.promise.places)} of {promise.promise.places} places, {Math.min(promise.peopleHeld, promise.promise.people)} of {promise.promise.people} people.</p>}
       </div>
@@ -81,7 +80,11 @@ export function SetOver({ verdict, enough, set, standing, view, next, others, on
   )
 }
 
+/** With a capital at its head and a stop at its end. */
+const sentence = (words: string): string => `${words.charAt(0).toUpperCase()}${words.slice(1)}${/[.!?]$/.test(words) ? '' : '.'}`
+
 const Panel = styled.section`margin-top: auto; display: grid; gap: 0.8rem; p { margin-top: 0.3rem; } .ready { font-weight: 660; color: var(--held); }`
+const Cord = styled.div`svg { width: 100%; height: auto; } span { font-weight: 620; }`
 const Said = styled.h2`font-size: clamp(1.7rem, 7vw, 2.4rem); font-weight: 740; border-left: 10px solid var(--rule-2); padding-left: 0.7rem; &[data-kind='moves-on'], &[data-kind='met-again'] { border-color: var(--held); } &[data-kind='back'], &[data-kind='moves-nothing'] { border-color: var(--person); }`
 export const Next = styled(AriaButton)`min-height: 5rem; border: 0; border-radius: 6px; background: var(--now); color: var(--on-now); font: 720 1.35rem/1.1 'Hepta Slab Variable', serif; cursor: pointer;`
 const Row = styled.div`display: flex; flex-wrap: wrap; gap: 0.4rem; > * { flex: 1 1 6rem; }`

@@ -2,13 +2,8 @@
 import { useState } from 'react'
 import { Button as AriaButton, ToggleButton, ToggleButtonGroup, type Key } from 'react-aria-components'
 import styled from 'styled-components'
-import { correctionEffects, correctionReasons, noCorrectionBecause } from '@/core/block/correction'
 import { overThreshold, signIds, signs } from '@/core/block/signs'
-import { findCommand, runKey } from '@/core/curriculum/lookup'
-import { topHeld } from '@/core/progress/state'
 import { distanceBands, type SetOpened } from '@/core/wire'
-import type { Outbox } from '@/device/outbox'
-import { chosen } from '@/core/method/rows'
 import type { BlockView } from '@/work/block'
 import { useOutboxNow } from './outboxNow'
 import type { Block } from './useBlock'
@@ -16,12 +11,11 @@ import type { Block } from './useBlock'
 const bandWords = { 'over-15': 'over 15 m', '5-15': '5–15 m', 'under-5': 'under 5 m' } as const
 const triggers = ['dog', 'person', 'noise', 'traffic', 'wildlife', 'handling', 'not known'] as const
 
-/** Signs of being over threshold, one tap each, with what to do; and the ledger of corrections where the house has one. */
-export function Trouble({ view, block, command, placeId, band, onDone }: { view: BlockView; block: Block; command: string; placeId: string; band: SetOpened['distanceBand']; onDone: () => void }) {
+/** Signs of being over threshold, one tap each, with what to do. */
+export function Trouble({ view, block, placeId, band, onDone }: { view: BlockView; block: Block; placeId: string; band: SetOpened['distanceBand']; onDone: () => void }) {
   const outbox = useOutboxNow()
   const [said, setSaid] = useState<{ signs: ReadonlySet<Key>; trigger: string; far: SetOpened['distanceBand'] }>({ signs: new Set(), trigger: 'not known', far: band })
   const [kept, setKept] = useState<string | undefined>()
-  const mayCorrect = chosen(view.method, 'corrections') !== 'none' && view.corrections.devices.length > 0
   // The first sign is kept at its tap; what is said after it stands in its place.
   const say = (change: Partial<typeof said>) => {
     const next = { ...said, ...change }
@@ -45,41 +39,9 @@ export function Trouble({ view, block, command, placeId, band, onDone }: { view:
         {distanceBands.map((b) => <Chip key={b} id={b}>{bandWords[b]}</Chip>)}
       </Chips>
       {view.signsKeepComing && <p>Seen in three blocks within a week: a behaviour plan with a qualified professional comes before more of the same.</p>}
-      {mayCorrect && <Correction view={view} block={block} command={command} outbox={outbox} />}
       <Done onPress={onDone}>Back to the set</Done>
       <span role="status">{kept === undefined ? 'A tap on a sign keeps it, with the time and the place.' : 'Kept. The rest after this block is longer.'}</span>
     </Panel>
-  )
-}
-
-/** One correction: device, reason, asked first or not, effect. One tap keeps it with what was chosen last. */
-function Correction({ view, block, command, outbox }: { view: BlockView; block: Block; command: string; outbox: Outbox }) {
-  const [device, setDevice] = useState(view.corrections.devices[0] ?? '')
-  const [reason, setReason] = useState<string>(correctionReasons[0])
-  const [effect, setEffect] = useState<string>(correctionEffects[0])
-  const [asked, setAsked] = useState(true)
-  const [n, setN] = useState(0)
-  const found = findCommand(view.curriculum, command)
-  const held = found?.runs.some((run) => topHeld(run, block.base.runs[runKey(found.id, run.id)]) >= 0) ?? false
-  const refusal = noCorrectionBecause({ method: view.method, devices: view.corrections.devices, consents: view.corrections.consents, bornOn: view.resident.traits.bornOn, today: view.today, held })
-  if (refusal !== undefined) return <p>No correction here: {refusal}</p>
-  const pick = (label: string, all: readonly string[], now: string, say: (v: string) => void) => (
-    <Chips aria-label={label} selectionMode="single" disallowEmptySelection selectedKeys={[now]} onSelectionChange={(keys) => say(String([...keys][0] ?? now))}>{all.map((a) => <Chip key={a} id={a}>{a}</Chip>)}</Chips>
-  )
-  return (
-    <Ledger aria-label="Correction">
-      {pick('Device', view.corrections.devices, device, setDevice)}
-      {pick('Reason', correctionReasons, reason, setReason)}
-      {pick('Effect', correctionEffects, effect, setEffect)}
-      <Two>
-        <Chip as={ToggleButton} isSelected={asked} onChange={setAsked}>Asked first</Chip>
-        <Done onPress={() => {
-          if (!block.block) return
-          outbox.add({ kind: 'correction', residencyId: view.resident.residencyId, blockId: block.block.id, command, device, reason, askedFirst: asked, effect, recordedBy: view.me })
-          setN(n + 1)
-        }}>Keep one correction{n > 0 ? ` (${n} kept)` : ''}</Done>
-      </Two>
-    </Ledger>
   )
 }
 
@@ -87,6 +49,4 @@ const Panel = styled.div`display: grid; gap: 0.4rem; p { color: var(--person); }
 const Do = styled.ol`margin: 0; padding: 0.35rem 0.6rem 0.35rem 1.7rem; background: var(--person-wash); color: var(--person); font-weight: 680; border-left: 5px solid var(--person);`
 const Chips = styled(ToggleButtonGroup)`display: flex; flex-wrap: wrap; gap: 0.3rem;`
 const Chip = styled(ToggleButton)`min-height: 2.75rem; min-width: 2.75rem; padding: 0 0.5rem; border: 1.5px solid var(--rule-2); border-radius: 4px; background: none; color: var(--ink); font-size: 0.92rem; cursor: pointer; &[data-selected='true'] { background: var(--ink); color: var(--paper); }`
-const Two = styled.div`display: grid; grid-template-columns: 1fr 1fr; gap: 0.5rem;`
-const Ledger = styled.div`display: grid; gap: 0.3rem; border-top: 2px solid var(--ink); padding-top: 0.4rem;`
 const Done = styled(AriaButton)`min-height: 3.2rem; border: 2px solid var(--ink); border-radius: 6px; background: var(--paper); color: var(--ink); font-weight: 680; cursor: pointer; &[data-disabled='true'] { opacity: 0.4; }`

@@ -13,7 +13,9 @@ import { OutcomeMark } from '@/ui/OutcomeMark'
 import type { BlockView } from '@/work/block'
 import { AboutRep, LastChips } from './AboutRep'
 import { CallPart, type CallState } from './CallPart'
+import { Correction, firstSaid, hasLedger, keepCorrection, refusalFor, type Kept } from './Correction'
 import { HoldPart } from './HoldPart'
+import { useOutboxNow } from './outboxNow'
 import { Trouble } from './Trouble'
 import type { Block, RepExtras } from './useBlock'
 import { useKeys } from './useKeys'
@@ -33,7 +35,7 @@ const monotonicNow = (): number => performance.now()
 const secondsSince = (at: number): number => Math.round((monotonicNow() - at) / 100) / 10
 
 /** What is opened over the targets. */
-export type WorkPanel = 'none' | 'rep' | 'trouble'
+export type WorkPanel = 'none' | 'rep' | 'trouble' | 'correction'
 
 /** The set in hand: the marks so far, the hold or the call, the four targets, undo. Nothing here scrolls or asks. */
 export function Working({ view, block, prefs, panel, onPanel: setPanel, onEnd }: { view: BlockView; block: Block; prefs: Prefs; panel: WorkPanel; onPanel: (panel: WorkPanel) => void; onEnd: () => void }) {
@@ -45,6 +47,10 @@ export function Working({ view, block, prefs, panel, onPanel: setPanel, onEnd }:
   const [call, setCall] = useState<CallState>({ calledAt: undefined })
   const [attention, setAttention] = useState<Attention | null>(null)
   const [walk, setWalk] = useState({ turns: 0, stops: 0 })
+  const outbox = useOutboxNow()
+  const [corrected, setCorrected] = useState<{ readonly kept: Kept | undefined; readonly said: Kept['said'] }>(() => ({ kept: undefined, said: firstSaid(view) }))
+  const ledger = hasLedger(view)
+  const refusal = ledger && rungNow ? refusalFor(view, block, rungNow.command.id) : undefined
   useEffect(() => () => { hold?.stop() }, [hold])
   const rung = rungNow?.rung
   const seconds = rung && (rung.kind === 'timed' || rung.kind === 'settle') ? rung.criterion.seconds : undefined
@@ -106,20 +112,28 @@ export function Working({ view, block, prefs, panel, onPanel: setPanel, onEnd }:
     if (prefs.sounds) void sayTap('undo')
     block.undo()
   }
+  /** One tap keeps a correction, with what was said of the last one; more can be said then. */
+  const correct = () => {
+    if (panel === 'correction') return setPanel('none')
+    if (refusal === undefined && rungNow) setCorrected({ ...corrected, kept: keepCorrection(outbox, view, block, rungNow.command.id, corrected.said) })
+    setPanel('correction')
+  }
   useKeys({
     ...Object.fromEntries(targets.map((t) => [t.key, () => press(t.outcome)])), z: undo, e: onEnd, o: () => setPanel(panel === 'trouble' ? 'none' : 'trouble'), i: () => setPanel(panel === 'rep' ? 'none' : 'rep'),
+    ...(ledger ? { p: correct } : {}),
     ...(seconds === undefined ? rung?.kind === 'recall' ? { ' ': called } : {} : { ' ': begin }),
   }, { prefs, does: { go, helped: () => press('helped'), late: () => press('late'), miss: () => press('miss'), undo } })
-  const now = useRef({ press, undo, end: onEnd, amend: block.amend, panel, setPanel })
+  const now = useRef({ press, undo, end: onEnd, amend: block.amend, panel, setPanel, correct })
   useEffect(() => {
-    now.current = { press, undo, end: onEnd, amend: block.amend, panel, setPanel }
+    now.current = { press, undo, end: onEnd, amend: block.amend, panel, setPanel, correct }
   })
   const onTarget = useCallback((outcome: Outcome) => now.current.press(outcome), [])
   const amend = useCallback((change: RepExtras) => now.current.amend(change), [])
-  const act = useCallback((what: 'undo' | 'rep' | 'trouble' | 'end') => {
+  const act = useCallback((what: 'undo' | 'rep' | 'trouble' | 'correction' | 'end') => {
     const { undo: back, end, panel: open, setPanel: show } = now.current
     if (what === 'undo') back()
     else if (what === 'end') end()
+    else if (what === 'correction') now.current.correct()
     else show(open === what ? 'none' : what)
   }, [])
   // The mark of a tap is painted first; what can be said further of the rep follows a moment later.
@@ -133,7 +147,14 @@ export function Working({ view, block, prefs, panel, onPanel: setPanel, onEnd }:
         <em>{verdict?.why}</em>
       </Marks>
       {panel === 'trouble' ? (
-        <Trouble view={view} block={block} command={rung.command} placeId={active.context.placeId} band={active.opened?.distanceBand ?? null} onDone={() => setPanel('none')} />
+        <Trouble view={view} block={block} placeId={active.context.placeId} band={active.opened?.distanceBand ?? null} onDone={() => setPanel('none')} />
+      ) : panel === 'correction' ? (
+        <Correction
+          view={view} refusal={refusal} kept={corrected.kept}
+          onSay={(said) => setCorrected({ said, kept: keepCorrection(outbox, view, block, rung.command, said, corrected.kept) })}
+          onTakeBack={() => { if (corrected.kept) outbox.add({ kind: 'voided', targetId: corrected.kept.id, reason: 'undone', recordedBy: view.me }); setCorrected({ ...corrected, kept: undefined }) }}
+          onDone={() => setPanel('none')}
+        />
       ) : panel === 'rep' ? (
         <AboutRep rep={reps.at(-1)} faults={rungNow.command.faults} recall={rung.kind === 'recall'} amend={amend} onDone={() => setPanel('none')} />
       ) : unsure ? (
@@ -151,7 +172,7 @@ export function Working({ view, block, prefs, panel, onPanel: setPanel, onEnd }:
           <Pad thumb={prefs.thumb} holding={hold !== undefined} as={as} onTarget={onTarget} />
         </>
       )}
-      <Below canUndo={reps.length > 0 || block.done.length > 0} hasRep={reps.length > 0} panel={panel} act={act} />
+      <Below canUndo={reps.length > 0 || block.done.length > 0} hasRep={reps.length > 0} ledger={ledger} panel={panel} act={act} />
     </Bottom>
   )
 }
@@ -169,12 +190,13 @@ const Pad = memo(function Pad({ thumb, holding, as, onTarget }: { thumb: Prefs['
   )
 })
 
-const Below = memo(function Below({ canUndo, hasRep, panel, act }: { canUndo: boolean; hasRep: boolean; panel: WorkPanel; act: (what: 'undo' | 'rep' | 'trouble' | 'end') => void }) {
+const Below = memo(function Below({ canUndo, hasRep, ledger, panel, act }: { canUndo: boolean; hasRep: boolean; ledger: boolean; panel: WorkPanel; act: (what: 'undo' | 'rep' | 'trouble' | 'correction' | 'end') => void }) {
   return (
     <Row>
       <Plain onPress={() => act('undo')} isDisabled={!canUndo}>Undo <kbd aria-hidden="true">Z</kbd></Plain>
       <Plain onPress={() => act('rep')} isDisabled={!hasRep} aria-pressed={panel === 'rep'}>Last rep <kbd aria-hidden="true">I</kbd></Plain>
       <Plain onPress={() => act('trouble')} aria-pressed={panel === 'trouble'}>Trouble <kbd aria-hidden="true">O</kbd></Plain>
+      {ledger && <Plain onPress={() => act('correction')} aria-pressed={panel === 'correction'}>Pressure <kbd aria-hidden="true">P</kbd></Plain>}
       <Plain onPress={() => act('end')}>End set <kbd aria-hidden="true">E</kbd></Plain>
     </Row>
   )
@@ -209,5 +231,5 @@ const Target = styled.button.attrs({ type: 'button' })`
 `
 const Pair = styled.div`display: grid; grid-template-columns: 1fr 1fr; gap: 0.6rem;`
 const Count = styled(AriaButton)`min-height: 4rem; border: 2px solid var(--ink); border-radius: 6px; background: none; color: var(--ink); font-size: 1.1rem; cursor: pointer; touch-action: manipulation; b { font-size: 1.6rem; margin-left: 0.4rem; }`
-const Row = styled.div`display: grid; grid-template-columns: repeat(4, 1fr); gap: 0.4rem;`
+const Row = styled.div`display: grid; grid-auto-flow: column; grid-auto-columns: minmax(0, 1fr); gap: 0.4rem;`
 const Plain = styled(AriaButton)`min-height: 3rem; padding: 0 0.2rem; border: 1.5px solid var(--rule-2); border-radius: 4px; background: none; color: var(--ink); cursor: pointer; font-size: 0.95rem; &[data-disabled='true'] { opacity: 0.4; } &[aria-pressed='true'] { background: var(--ink); color: var(--paper); }`

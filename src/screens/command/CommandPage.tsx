@@ -2,6 +2,7 @@
 import Link from 'next/link'
 import styled from 'styled-components'
 import { promptLevels } from '@/core/curriculum/types'
+import type { Handling } from '@/core/evidence/calls'
 import type { RungView } from '@/core/views/resident'
 import { Line } from '@/ui/Line'
 import { ButtonLink, NeedsPerson, Why } from '@/ui/parts'
@@ -56,6 +57,13 @@ export function CommandPage({ view, logTried }: { view: View; logTried: (raw: un
             <dt>Faults</dt>
             <dd>{evidence.faults.length === 0 ? 'none noted' : evidence.faults.slice(0, 4).map((f) => `${f.fault} ${f.share < 0.01 ? 'under 1 %' : percent(f.share)}`).join(', ')}</dd>
           </div>
+          {evidence.called.length > 0 && (
+            <div>
+              <dt>When called it was</dt>
+              <dd>{evidence.called.map((c) => <span key={c.attention} className="part">{c.attention} <b>{percent(c.share)}</b> {c.clean.clean} of {c.calls} clean</span>)}</dd>
+            </div>
+          )}
+          <Handled handling={evidence.handling} />
           {evidence.beyond > 0 && <div><dt>Beyond a gate</dt><dd><b>{evidence.beyond}</b> reps kept, which moved nothing</dd></div>}
         </Figures>
       )}
@@ -107,6 +115,17 @@ export function CommandPage({ view, logTried }: { view: View; logTried: (raw: un
   )
 }
 
+/** How it was asked and paid against what was planned; silent where nobody noted anything. */
+function Handled({ handling: h }: { handling: Handling }) {
+  return (
+    <>
+      {h.repeatedCue.of > 0 && <div><dt>Cue said more than once</dt><dd><b>{percent(h.repeatedCue.reps / h.repeatedCue.of)}</b> {h.repeatedCue.reps} of {h.repeatedCue.of} counted</dd></div>}
+      {h.sounds.length > 0 && <div><dt>Sound before the call</dt><dd>{h.sounds.map((s) => `${s.sound} ${s.clean} of ${s.reps} clean`).join(', ')}</dd></div>}
+      {(h.offPlan.reps > 0 || h.slips.reps > 0) && <div><dt>Pay</dt><dd>{[h.offPlan.reps > 0 ? `${h.offPlan.reps} of ${h.offPlan.of} clean not as planned` : '', h.slips.reps > 0 ? `${h.slips.pieces} ${h.slips.pieces === 1 ? 'piece' : 'pieces'} by a slip` : ''].filter(Boolean).join('; ')}</dd></div>}
+    </>
+  )
+}
+
 function Rung({ rung }: { rung: RungView }) {
   return (
     <li data-mark={rung.mark} aria-current={rung.mark === 'in hand' ? 'step' : undefined}>
@@ -122,7 +141,7 @@ function Rung({ rung }: { rung: RungView }) {
 const Page = styled.div`padding: 0.9rem 1.5rem 3rem; display: grid; gap: 1.3rem; grid-template-columns: minmax(0, 1fr); h2 { font-size: 1.25rem; margin-bottom: 0.3rem; } h3 { font-size: 1rem; margin: 0.6rem 0 0.2rem; } ${phone} { padding: 0.8rem 0.9rem 3rem; }`
 const Head = styled.header`display: flex; justify-content: space-between; align-items: end; gap: 1rem; flex-wrap: wrap; border-bottom: 1.5px solid var(--ink); padding-bottom: 0.6rem; h1 { font-size: 1.9rem; } p { color: var(--ink-2); }`
 const Strung = styled.div`svg { width: 100%; height: auto; max-width: 46rem; } .now { margin-top: 0.3rem; } b[data-person='true'] { color: var(--person); } p { margin-top: 0.3rem; } .mind { color: var(--ink-2); font-size: 0.92rem; }`
-const Figures = styled.dl`display: flex; flex-wrap: wrap; gap: 0.6rem 2.4rem; margin: 0; border-top: 1px solid var(--rule); border-bottom: 1px solid var(--rule); padding: 0.5rem 0; dt { font-size: 0.82rem; color: var(--ink-2); } dd { margin: 0; b { font-weight: 700; font-size: 1.15rem; } }`
+const Figures = styled.dl`display: flex; flex-wrap: wrap; gap: 0.6rem 2.4rem; margin: 0; border-top: 1px solid var(--rule); border-bottom: 1px solid var(--rule); padding: 0.5rem 0; dt { font-size: 0.82rem; color: var(--ink-2); } dd { margin: 0; b { font-weight: 700; font-size: 1.15rem; } } .part + .part { margin-left: 0.9rem; }`
 const Ladder = styled.ol`
   list-style: none; margin: 0; padding: 0;
   li { display: grid; grid-template-columns: 0.9rem 11rem minmax(0, 1fr) 9rem 15rem 9rem; gap: 0 0.8rem; padding: 0.28rem 0; border-bottom: 1px solid var(--rule); align-items: baseline; font-size: 0.93rem; }

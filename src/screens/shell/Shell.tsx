@@ -70,7 +70,7 @@ export function Shell({ kennel, dogs, person, children }: { kennel: string; dogs
                     <div><dt>/</dt><dd>find a dog by run or name</dd></div>
                     {mine.map((p) => (<div key={p.key}><dt>g then {p.key}</dt><dd>{p.name}</dd></div>))}
                     <div><dt>arrows</dt><dd>move on the wall; Enter opens the dog</dd></div>
-                    <div><dt>in a set</dt><dd>C clean, H helped, L late, M miss or broke, Z undo, Space starts a hold, Enter goes on, E ends the set</dd></div>
+                    <div><dt>in a set</dt><dd>C clean, H helped, L late, M miss or broke, Z undo, Space starts a hold, Enter goes on, I says more of the last rep, O trouble, P leash pressure, E ends the set</dd></div>
                     <div><dt>?</dt><dd>this sheet</dd></div>
                   </dl>
                   <Quiet onPress={shortcuts.toggle}>{shortcuts.on ? 'Turn single keys off' : 'Turn single keys on'}</Quiet>

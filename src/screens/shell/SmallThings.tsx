@@ -1,5 +1,5 @@
 'use client'
-import { useState } from 'react'
+import { useState, type ReactElement } from 'react'
 import { Button as AriaButton, Dialog, DialogTrigger, Heading, Modal, ModalOverlay } from 'react-aria-components'
 import styled from 'styled-components'
 import { smallThings, type SmallThing } from '@/core/wire'
@@ -14,8 +14,8 @@ const worth: Readonly<Record<SmallThing, { readonly name: string; readonly said:
   'corridor-ten': { name: 'Ten', said: 'ten reps in the corridor', reps: 10, pieces: 10 },
 }
 
-/** Small things through the day, from any screen in two taps: this button, then the dog’s own. */
-export function SmallThings({ dogs, me, here }: { dogs: readonly JumpDog[]; me: string; here: string | undefined }) {
+/** Small things through the day, from any screen in two taps: this button (or the screen’s own), then the dog’s own. */
+export function SmallThings({ dogs, me, here, trigger }: { dogs: readonly JumpDog[]; me: string; here: string | undefined; trigger?: ReactElement }) {
   const outbox = useOutbox()
   const [last, setLast] = useState<{ id: string; words: string } | undefined>()
   const order = [...dogs].sort((a, b) => Number(b.residencyId === here) - Number(a.residencyId === here))
@@ -27,7 +27,7 @@ export function SmallThings({ dogs, me, here }: { dogs: readonly JumpDog[]; me: 
   }
   return (
     <DialogTrigger>
-      <Plus>Small thing</Plus>
+      {trigger ?? <Plus>Small thing</Plus>}
       <Overlay isDismissable>
         <Modal>
           <Sheet>

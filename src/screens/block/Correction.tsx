@@ -1,0 +1,76 @@
+'use client'
+import { Button as AriaButton, ToggleButton, ToggleButtonGroup } from 'react-aria-components'
+import styled from 'styled-components'
+import { correctionEffects, correctionReasons, noCorrectionBecause } from '@/core/block/correction'
+import { findCommand, runKey } from '@/core/curriculum/lookup'
+import { chosen } from '@/core/method/rows'
+import { topHeld } from '@/core/progress/state'
+import type { Corrected } from '@/core/wire'
+import type { Outbox } from '@/device/outbox'
+import type { BlockView } from '@/work/block'
+import type { Block } from './useBlock'
+
+/** What is said of one correction; the next one begins with what was said of the last. */
+export type Said = Pick<Corrected, 'device' | 'reason' | 'askedFirst' | 'effect'>
+/** A correction kept in this set, and what was said of it. */
+export interface Kept {
+  readonly id: string
+  readonly said: Said
+}
+
+/** Whether this house has a ledger of corrections at all. */
+export const hasLedger = (view: BlockView): boolean => chosen(view.method, 'corrections') !== 'none' && view.corrections.devices.length > 0
+
+/** Why none is recorded as allowed for this dog and command; undefined when it may be. */
+export function refusalFor(view: BlockView, block: Block, commandId: string): string | undefined {
+  const found = findCommand(view.curriculum, commandId)
+  const held = found?.runs.some((run) => topHeld(run, block.base.runs[runKey(found.id, run.id)]) >= 0) ?? false
+  return noCorrectionBecause({ method: view.method, devices: view.corrections.devices, consents: view.corrections.consents, bornOn: view.resident.traits.bornOn, today: view.today, held })
+}
+
+export const firstSaid = (view: BlockView): Said => ({ device: view.corrections.devices[0] ?? '', reason: correctionReasons[0], askedFirst: true, effect: correctionEffects[0] })
+
+/** Keeps one correction; in the stead of another when more was said of that. */
+export function keepCorrection(outbox: Outbox, view: BlockView, block: Block, command: string, said: Said, instead?: Kept): Kept | undefined {
+  if (!block.block) return undefined
+  if (instead) outbox.add({ kind: 'voided', targetId: instead.id, reason: 'said more exactly', recordedBy: view.me })
+  return { id: outbox.add({ kind: 'correction', residencyId: view.resident.residencyId, blockId: block.block.id, command, ...said, recordedBy: view.me }).id, said }
+}
+
+/** What was kept by one tap, to be said more exactly; or why nothing was. */
+export function Correction({ view, refusal, kept, onSay, onTakeBack, onDone }: { view: BlockView; refusal: string | undefined; kept: Kept | undefined; onSay: (said: Said) => void; onTakeBack: () => void; onDone: () => void }) {
+  if (refusal !== undefined || !kept)
+    return (
+      <Panel>
+        <p role="status"><b>{refusal === undefined ? 'Taken back: no correction is kept.' : `No correction here. ${refusal}`}</b></p>
+        <Done onPress={onDone}>Back to the set</Done>
+      </Panel>
+    )
+  const { said } = kept
+  const pick = (label: string, all: readonly string[], now: string, say: (v: string) => void) => (
+    <Line>
+      <span aria-hidden="true">{label}</span>
+      <Chips aria-label={label} selectionMode="single" disallowEmptySelection selectedKeys={[now]} onSelectionChange={(keys) => say(String([...keys][0] ?? now))}>{all.map((a) => <Chip key={a} id={a}>{a}</Chip>)}</Chips>
+    </Line>
+  )
+  return (
+    <Panel aria-label="Correction">
+      <p role="status"><b>One correction kept.</b> Released at once? Never on a surprised or attentive dog.</p>
+      {pick('With', view.corrections.devices, said.device, (device) => onSay({ ...said, device }))}
+      {pick('Why', correctionReasons, said.reason, (reason) => onSay({ ...said, reason }))}
+      {pick('Asked first', ['yes', 'no'], said.askedFirst ? 'yes' : 'no', (a) => onSay({ ...said, askedFirst: a === 'yes' }))}
+      {pick('Effect', correctionEffects, said.effect, (effect) => onSay({ ...said, effect }))}
+      <Two>
+        <Chip as={AriaButton} onPress={onTakeBack}>Take it back</Chip>
+        <Done onPress={onDone}>Back to the set</Done>
+      </Two>
+    </Panel>
+  )
+}
+
+const Panel = styled.div`display: grid; gap: 0.45rem;`
+const Line = styled.div`display: grid; grid-template-columns: 4.6rem minmax(0, 1fr); align-items: center; gap: 0.3rem; > span { font-weight: 660; }`
+const Chips = styled(ToggleButtonGroup)`display: flex; flex-wrap: wrap; gap: 0.3rem;`
+const Chip = styled(ToggleButton)`min-height: 2.75rem; min-width: 2.75rem; padding: 0 0.55rem; border: 1.5px solid var(--rule-2); border-radius: 4px; background: none; color: var(--ink); font-size: 0.92rem; cursor: pointer; &[data-selected='true'] { background: var(--ink); color: var(--paper); }`
+const Two = styled.div`display: grid; grid-template-columns: auto 1fr; gap: 0.5rem;`
+const Done = styled(AriaButton)`min-height: 3.2rem; border: 2px solid var(--ink); border-radius: 6px; background: var(--paper); color: var(--ink); font-weight: 680; font-size: 1.1rem; cursor: pointer;`
