@@ -87,10 +87,11 @@ test('signing out with facts that have not arrived warns and offers them as a fi
 function allowPressure(kibou: Kibou, dog: string, consent: boolean): void {
   const db = new Database(kibou.file)
   const at = Date.now()
-  const house = JSON.parse(String(db.prepare('SELECT entry FROM house_entry ORDER BY at DESC LIMIT 1').pluck().get())) as Record<string, unknown>
-  db.prepare('INSERT INTO house_entry (id, entry, at, recorded_by) VALUES (?, ?, ?, ?)').run(v7(), JSON.stringify({ ...house, devices: [{ name: 'slip lead', policy: '' }, { name: 'flat collar', policy: '' }] }), at, 'maud')
+  const house = JSON.parse(String(db.prepare('SELECT settings FROM house_setting ORDER BY at DESC LIMIT 1').pluck().get())) as Record<string, unknown>
+  db.prepare('INSERT INTO house_setting (id, settings, at, recorded_by) VALUES (?, ?, ?, ?)').run(v7(), JSON.stringify({ ...house, devices: [{ name: 'slip lead', policy: '' }, { name: 'flat collar', policy: '' }] }), at, 'maud')
   db.prepare('INSERT INTO method_change (id, at, row, option, recorded_by) VALUES (?, ?, ?, ?, ?)').run(v7(), at, 'corrections', 'after-teaching', 'maud')
   if (consent) db.prepare("INSERT INTO intake_entry (id, residency_id, step, entry, at, recorded_by) VALUES (?, ?, 'consents', ?, ?, 'maud')").run(v7(), kibou.dog(dog), JSON.stringify({ signed: [{ to: 'leash pressure as the house does it', by: 'Owner', on: '2026-01-01', note: '' }] }), at)
+  db.prepare("UPDATE dog SET traits = json_set(traits, '$.bornOn', '2022-03-01') WHERE name = ?").run(dog)
   db.close()
 }
 
@@ -129,7 +130,7 @@ test.describe('leash pressure', () => {
     await page.goto(`${kibou.url}/dogs/${kibou.dog('Heron')}/work/down`, { waitUntil: 'networkidle' })
     await page.getByRole('button', { name: 'Begin set' }).tap()
     await page.getByRole('button', { name: /^Pressure/ }).tap()
-    await expect(page.getByText(/No correction here\. The owner has not signed/)).toBeVisible()
+    await expect(page.getByText(/No correction here\. The owner signed for reward-based training only/)).toBeVisible()
     await sent(page)
     expect(kibou.count('SELECT count(*) AS n FROM correction')).toBe(0)
   })

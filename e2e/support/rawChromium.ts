@@ -49,7 +49,7 @@ export class RawChromium {
   }
 
   close(): void {
-    this.chromium.once('exit', () => rmSync(this.profile, { recursive: true, force: true, maxRetries: 3 }))
+    this.chromium.once('exit', () => rmSync(this.profile, { recursive: true, force: true, maxRetries: 10, retryDelay: 200 }))
     this.chromium.kill('SIGKILL')
   }
 }

@@ -138,8 +138,9 @@ export function loadBlock(db: Db, residencyId: string, commandId: string | undef
   const derived = standingOf(db, residencyId)
   const sets = readSets(db, residencyId)
   const since = Math.max(now - recentMs, from)
-  // A set belongs to the older ones only when every rep of it does.
-  const isRecent = (s: SetFact): boolean => s.reps.some((r) => r.at >= since) || (s.reps.length === 0 && s.day >= dayIn(house.timeZone, since))
+  const open = openSets(db, residencyId, now - openForMs)
+  // A set belongs to the older ones only when it is closed and every rep of it does. One open while the rules change goes on under the new ones.
+  const isRecent = (s: SetFact): boolean => open.some((o) => o.id === s.id) || s.reps.some((r) => r.at >= since) || (s.reps.length === 0 && s.day >= dayIn(house.timeZone, since))
   const method = methodAt(readMethodChanges(db), now)
   const next = nextFor(db, { resident, curriculum, derived, today, people, places, forgetting }, now)
   const young = resident.traits.bornOn !== null && daysBetween(resident.traits.bornOn, today) < youngUntilDays
@@ -148,7 +149,6 @@ export function loadBlock(db: Db, residencyId: string, commandId: string | undef
   const own = readCueWords(db, resident.dogId)
   const closes = readCloses(db, residencyId, 20)
   const blocks = blocksOfDay(db, residencyId, today)
-  const open = openSets(db, residencyId, now - openForMs)
   const last = sets.at(-1)
   const minute = wallMinute(house.timeZone, now)
   const meal = house.meals.map((m) => m.at).filter((at) => at <= minute).sort((a, b) => b - a)[0]

@@ -3,7 +3,7 @@ import { youngUntilDays, type DogTraits } from '../dog/traits'
 import type { Curriculum } from '../curriculum/types'
 import { addDays } from '../days'
 import { judged, judgingOf, type Judging } from '../method/judging'
-import { defaultMethod, methodAt, type DatedChange, type Method } from '../method/rows'
+import { chosen, defaultMethod, methodAt, methodRows, type DatedChange, type Method } from '../method/rows'
 
 /** The ladder and the judging that hold for one dog from a moment on. */
 export interface Regime {
@@ -65,11 +65,13 @@ interface Made {
   readonly curriculum: Curriculum
   readonly judging: Judging
 }
+/** What is only instructed changes no standing, so it begins no regime. */
+const judgingRows = methodRows.filter((r) => r.kind === 'judging')
 const made = new WeakMap<Curriculum, Map<string, Made>>()
 
-/** The ladder of one dog under one method; the same object whenever it is asked for again. */
+/** The ladder of one dog under the judging rows of a method; the same object whenever these are asked for again. */
 export function regimeOf(curriculum: Curriculum, method: Method, dog: LadderDog): Made {
-  const key = `${ladderKey(dog)} ${Object.entries(method).map(([row, option]) => `${row}=${option}`).sort().join(' ')}`
+  const key = `${ladderKey(dog)} ${judgingRows.map((r) => `${r.id}=${chosen(method, r.id)}`).join(' ')}`
   const known = made.get(curriculum)?.get(key)
   if (known) return known
   const fresh: Made = { curriculum: ladderFor(judged(curriculum, method), dog), judging: judgingOf(method) }

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { v4 } from 'uuid'
 import { houseCurriculum } from '@/core/curriculum/house'
+import { insertMethodChange } from '@/store/method'
 import { addPerson } from '@/work/begin'
 import { recordFacts } from '@/work/recordFacts'
 import { loadBlock } from '@/work/block'
@@ -53,6 +54,17 @@ describe('coming back to a set that was left open', () => {
     const { base, active } = resume(view(), [], v4(), () => false)
     expect(active).toBeUndefined()
     expect(base.runs['sit/sit']?.tallies['sit.rear']).toMatchObject({ reps: 3, clean: 2, helped: 1 })
+  })
+
+  it('goes on with a set that was open when the house changed a rule, under the new one, with every rep of it', () => {
+    const { db, ada, tablet, set, reps, view } = scene()
+    recordFacts(db, tablet.batch([set, ...reps]), tablet.at)
+    for (const [row, option] of [['corrections', 'after-teaching'], ['counts', 'ten-in-a-row']] as const) {
+      insertMethodChange(db, v4(), { at: tablet.at + 30_000, row, option }, ada)
+      const { active, base } = resume(view(), [set, ...reps], tablet.device, () => true)
+      expect(active?.reps.map((r) => r.fact.id)).toEqual(reps.map((r) => r.id))
+      expect(base.runs['sit/sit']?.tallies['sit.rear']).toBeUndefined()
+    }
   })
 
   it('a second trainer added later does not disturb it', () => {
