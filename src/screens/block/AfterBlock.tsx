@@ -10,14 +10,14 @@ import type { DogState } from '@/core/progress/state'
 import { useWhen } from '@/ui/clock'
 import { FieldLabel } from '@/ui/parts'
 import type { BlockView } from '@/work/block'
-import { Next } from './SetOver'
+import { Next, Plain } from './SetOver'
 import type { Block } from './useBlock'
 
 /** House: what is often noted, beside the faults of the commands worked. */
 const usualNotes = ['quicker', 'shorter', 'tired early', 'full of it', 'other place'] as const
 
 /** Quiet praise, what the block did, and a note for next time. */
-export function AfterBlock({ view, block }: { view: BlockView; block: Block }) {
+export function AfterBlock({ view, block, onBack }: { view: BlockView; block: Block; onBack: () => void }) {
   const when = useWhen()
   const [from] = useState(() => Date.now())
   const [now, setNow] = useState(from)
@@ -28,16 +28,20 @@ export function AfterBlock({ view, block }: { view: BlockView; block: Block }) {
   const [chips, setChips] = useState<ReadonlySet<Key>>(new Set())
   const [text, setText] = useState('')
   const [endedAt, setEndedAt] = useState<number | undefined>()
-  const touched = block.done.flatMap((s) => findRung(view.curriculum, s.context.rungId)?.command.id ?? [])
-  const standings = (state: DogState) => [...new Set(touched)].flatMap((id) => block.standingOf(id, state) ?? [])
-  const moved = useMemo(() => movedBy(view.curriculum, standings(block.before), standings(block.judged.state), touched), [block.before, block.judged.state]) // eslint-disable-line react-hooks/exhaustive-deps
-  const faults = [...new Set(touched.flatMap((id) => findCommand(view.curriculum, id)?.faults ?? []))].slice(0, 10)
+  const { curriculum } = view
+  const { done, before, judged, standingOf } = block
+  const touched = useMemo(() => done.flatMap((s) => findRung(curriculum, s.context.rungId)?.command.id ?? []), [curriculum, done])
+  const moved = useMemo(() => {
+    const standings = (state: DogState) => [...new Set(touched)].flatMap((id) => standingOf(id, state) ?? [])
+    return movedBy(curriculum, standings(before), standings(judged.state), touched)
+  }, [before, curriculum, judged.state, standingOf, touched])
+  const faults = [...new Set(touched.flatMap((id) => findCommand(curriculum, id)?.faults ?? []))].slice(0, 10)
   const paid = block.done.map((s) => ({ pieces: s.reps.reduce((n, r) => n + (r.done?.pieces ?? 0) + (r.done?.sitPieces ?? 0), 0), kcalPerPiece: view.feeds.find((f) => f.id === (s.opened?.feedId ?? null))?.kcalPerPiece ?? null }))
   const kcal = kcalOf(paid)
   const seconds = Math.floor(((endedAt ?? now) - from) / 1000)
   const first = view.plan.work.find((w) => touched.includes(w.command)) ?? view.plan.work[0]
   const following = first && block.suggest(first.command, block.judged.state)
-  const nextName = following && findRung(view.curriculum, following.rungId)
+  const nextName = following && findRung(curriculum, following.rungId)
   const rests = restUntil(endedAt ?? now, block.stressful || block.falling.fell)
   const end = () => {
     if (block.ended) return
@@ -60,9 +64,14 @@ export function AfterBlock({ view, block }: { view: BlockView; block: Block }) {
           </Chips>
           <NoteBox value={text} onChange={setText}><FieldLabel as={Label}>For next time, typed or dictated</FieldLabel><TextArea rows={2} maxLength={300} /></NoteBox>
           <Next onPress={end}>End the block</Next>
+          <Plain onPress={onBack}>Back to work</Plain>
         </>
       ) : (
-        <p role="status"><b>The block is kept.</b> <Link href={`/dogs/${view.resident.residencyId}`}>Back to {view.resident.name}</Link> · <Link href="/">The wall</Link></p>
+        <>
+          <p role="status"><b>The block is kept.</b></p>
+          <Next as={Link} href="/">To the wall</Next>
+          <Plain as={Link} href={`/dogs/${view.resident.residencyId}`}>Back to {view.resident.name}</Plain>
+        </>
       )}
     </Page>
   )

@@ -105,7 +105,7 @@ function Step({ label, value, unit, start, by, least, most, onChange }: { label:
 
 const Rows = styled.div`display: grid; gap: 0.4rem;`
 const Tabs = styled(ToggleButtonGroup)`display: grid; grid-template-columns: repeat(3, minmax(0, 1fr)); border-top: 2px solid var(--ink);`
-const Tab = styled(ToggleButton)`min-height: 3.1rem; border: 0; border-bottom: 1px solid var(--rule); background: none; color: var(--ink); text-align: left; padding: 0.2rem 0.3rem; display: grid; align-content: center; cursor: pointer; small { font-size: 0.8rem; } b { font-size: 0.95rem; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; } &[data-selected='true'] { border-bottom: 5px solid var(--ink); }`
+const Tab = styled(ToggleButton)`min-height: 3.1rem; border: 0; border-bottom: 1px solid var(--rule); background: none; color: var(--ink); text-align: left; padding: 0.2rem 0.3rem; display: grid; align-content: center; cursor: pointer; small { font-size: 0.8rem; } b { font-size: 0.95rem; line-height: 1.1; overflow: hidden; display: -webkit-box; -webkit-box-orient: vertical; -webkit-line-clamp: 2; } &[data-selected='true'] { border-bottom: 5px solid var(--ink); }`
 /** As high as the tallest of its contents, so that nothing below it jumps. */
 const Open = styled.div`display: grid; gap: 0.35rem; align-content: start; min-height: 6.2rem; small { font-size: 0.88rem; }`
 const Many = styled(ToggleButtonGroup)`display: grid; grid-template-columns: repeat(auto-fill, minmax(6.4rem, 1fr)); gap: 0.3rem;`

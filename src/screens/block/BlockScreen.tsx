@@ -98,7 +98,7 @@ function InHand({ view, outbox }: { view: BlockView; outbox: Outbox }) {
   const item = items[block.item]
   const rung = block.rungNow
   const name = (rung ?? (item ? findRung(view.curriculum, item.rungId) : undefined))?.command.name ?? ''
-  const top = <Top view={view} outbox={outbox} title={name} {...(active ? {} : { onHands: () => setPhase('hands') })} />
+  const top = <Top view={view} outbox={outbox} title={active ? name : ''} {...(active ? {} : { onHands: () => setPhase('hands') })} />
   if (view.people.length === 0)
     return (
       <Page>
@@ -109,7 +109,7 @@ function InHand({ view, outbox }: { view: BlockView; outbox: Outbox }) {
       </Page>
     )
   if (phase === 'hands') return <Page>{top}<Hands prefs={prefs} onChange={setPrefs} onDone={() => setPhase('work')} /></Page>
-  if (phase === 'after' || block.ended) return <Page>{top}<AfterBlock view={view} block={block} /></Page>
+  if (phase === 'after' || block.ended) return <Page>{top}<AfterBlock view={view} block={block} onBack={() => setPhase('work')} /></Page>
   const end = () => {
     block.finish()
     setPhase('after')

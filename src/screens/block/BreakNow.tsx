@@ -2,11 +2,15 @@
 import { useEffect, useRef } from 'react'
 import { Button as AriaButton } from 'react-aria-components'
 import styled from 'styled-components'
+import { limitFor, medianReps } from '@/core/block/falling'
 import type { Prefs } from '@/device/prefs'
 import type { Block } from './useBlock'
 import { useKeys } from './useKeys'
 import { settleMs } from './SetOver'
 import type { Ways } from './ways'
+
+/** Reps until half of all falls to one clean in two are seen, for a dog that gives 85 %: exact. */
+const seenWithin = medianReps(0.5, 0.85, limitFor(0.85))
 
 /** Fewer clean reps than this dog usually gives: a break, at once. */
 export function BreakNow({ block, ways, prefs }: { block: Block; ways: Ways; prefs: Prefs }) {
@@ -32,7 +36,7 @@ export function BreakNow({ block, ways, prefs }: { block: Block; ways: Ways; pre
         <Quiet onPress={block.undo}>Undo rep</Quiet>
         <Quiet onPress={block.restart}>No break: it is not the dog</Quiet>
       </Two>
-      <small>Found by a cumulative-sum test against the rate expected of this dog at this rung; a dog that has not changed is sent on a break in at most one block of twenty.</small>
+      <small>Found by a cumulative-sum test against the rate expected of this dog at this rung; a dog that has not changed is sent on a break in at most one block of twenty, and half of all falls from 85 to 50 % are seen within {seenWithin} reps.</small>
     </Break>
   )
 }

@@ -74,7 +74,7 @@ export function Prep({ view, block, was, onBegin, onEnd, prefs }: Props) {
       ) : (
         <Asked>
           <Big>{found.rung.name}</Big>
-          <p className="rule">{sayRule(found.rung.rule)}{asked ? `; ${asked}` : ''}{suggestion?.relaxed ? ', made easier for what is new' : ''}</p>
+          <p className="rule"><b>{command.name}:</b> {sayRule(found.rung.rule)}{asked ? `; ${asked}` : ''}{suggestion?.relaxed ? ', made easier for what is new' : ''}</p>
           <p className="criterion">{found.rung.criterion.words}</p>
           <p>{prompt.say}</p>
           <Why label="pay, cautions, and how in this house">

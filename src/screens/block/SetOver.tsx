@@ -86,6 +86,6 @@ const sentence = (words: string): string => `${words.charAt(0).toUpperCase()}${w
 const Panel = styled.section`margin-top: auto; display: grid; gap: 0.8rem; p { margin-top: 0.3rem; } .ready { font-weight: 660; color: var(--held); }`
 const Cord = styled.div`svg { width: 100%; height: auto; } span { font-weight: 620; }`
 const Said = styled.h2`font-size: clamp(1.7rem, 7vw, 2.4rem); font-weight: 740; border-left: 10px solid var(--rule-2); padding-left: 0.7rem; &[data-kind='moves-on'], &[data-kind='met-again'] { border-color: var(--held); } &[data-kind='back'], &[data-kind='moves-nothing'] { border-color: var(--person); }`
-export const Next = styled(AriaButton)`min-height: 5rem; border: 0; border-radius: 6px; background: var(--now); color: var(--on-now); font: 720 1.35rem/1.1 'Hepta Slab Variable', serif; cursor: pointer;`
+export const Next = styled(AriaButton)`min-height: 5rem; display: grid; place-items: center; text-align: center; text-decoration: none; border: 0; border-radius: 6px; background: var(--now); color: var(--on-now); font: 720 1.35rem/1.1 'Hepta Slab Variable', serif; cursor: pointer;`
 const Row = styled.div`display: flex; flex-wrap: wrap; gap: 0.4rem; > * { flex: 1 1 6rem; }`
-const Plain = styled(AriaButton)`min-height: 3rem; padding: 0 0.5rem; border: 1.5px solid var(--rule-2); border-radius: 4px; background: none; color: var(--ink); cursor: pointer;`
+export const Plain = styled(AriaButton)`min-height: 3rem; display: grid; place-items: center; text-decoration: none; padding: 0 0.5rem; border: 1.5px solid var(--rule-2); border-radius: 4px; background: none; color: var(--ink); cursor: pointer;`
