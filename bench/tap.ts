@@ -9,6 +9,8 @@ import { z } from 'zod'
 /** From a tap to the picture that answers it, on a phone's page with the processor slowed four times, beside a button that does nothing. */
 const taps = Number(process.env['KIBOU_BENCH_TAPS'] ?? 500)
 const slower = 4
+/** Between two taps: no dog does a rep faster, and what a tap leaves to do afterwards is not counted against the next. */
+const gapMs = Number(process.env['KIBOU_BENCH_GAP'] ?? 250)
 const port = 4878
 const file = join(mkdtempSync(join(tmpdir(), 'kibou-tap-')), 'kennel.db')
 const demo = spawn(process.execPath, ['scripts/demo.mjs'], { env: { ...process.env, PORT: String(port), HOST: '127.0.0.1', KIBOU_DB: file }, stdio: 'ignore' })
@@ -26,6 +28,8 @@ const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', arg
 try {
   const context = await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true })
   await context.request.post(`${url}/api/sign-in`, { data: { personId: 'maud', passcode: 'osier bank' } })
+  // tsx names functions with this helper, and the page is handed such functions.
+  await context.addInitScript({ content: 'globalThis.__name = (f) => f' })
   const page = await context.newPage()
   await page.goto(`${url}/dogs/${dog}/work/down`, { waitUntil: 'networkidle' })
   await page.getByRole('button', { name: 'Begin set' }).tap()
@@ -50,7 +54,7 @@ try {
   await context.setOffline(true)
   const nothing = await run(page, async () => { await page.locator('#nothing').tap({ force: true }) })
   const real = await run(page, () => tapClean(page))
-  console.log(`tap to paint, ${taps} taps, processor slowed ${slower} times, network cut: p50 ${real.p50.toFixed(1)} ms, p95 ${real.p95.toFixed(1)} ms (aim: p95 under 50)`)
+  console.log(`tap to paint, ${taps} taps, processor slowed ${slower} times, network cut, ${gapMs} ms between them: p50 ${real.p50.toFixed(1)} ms, p95 ${real.p95.toFixed(1)} ms (aim: p95 under 50); ${real.measured} of ${taps} took longer than a frame`)
   console.log(`a button that does nothing on the same page: p50 ${nothing.p50.toFixed(1)} ms, p95 ${nothing.p95.toFixed(1)} ms; ratio p50 ${(real.p50 / nothing.p50).toFixed(2)}, p95 ${(real.p95 / nothing.p95).toFixed(2)}`)
 } finally {
   await browser.close()
@@ -74,14 +78,14 @@ async function tapClean(page: Page): Promise<void> {
 }
 
 /** What the page measured; a tap whose picture came within 16 ms is not reported by the browser and counts as 16. */
-async function run(page: Page, tap: () => Promise<void>): Promise<{ readonly p50: number; readonly p95: number }> {
+async function run(page: Page, tap: () => Promise<void>): Promise<{ readonly p50: number; readonly p95: number; readonly measured: number }> {
   await page.evaluate(() => { (window as unknown as { forget: () => void }).forget() })
   for (let i = 0; i < taps; i++) {
     await tap()
-    await page.waitForTimeout(60)
+    await page.waitForTimeout(gapMs)
   }
   await page.waitForTimeout(500)
   const reported = await page.evaluate(() => (window as unknown as { taken: () => number[] }).taken())
   const times = [...reported, ...Array.from({ length: Math.max(0, taps - reported.length) }, () => 16)].sort((a, b) => a - b)
-  return { p50: times[Math.floor(times.length * 0.5)] ?? 0, p95: times[Math.floor(times.length * 0.95)] ?? 0 }
+  return { measured: reported.length, p50: times[Math.floor(times.length * 0.5)] ?? 0, p95: times[Math.floor(times.length * 0.95)] ?? 0 }
 }

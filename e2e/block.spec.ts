@@ -40,6 +40,26 @@ test.describe('a whole block on a phone', () => {
     await expect(page.getByText(/It rests until \d\d:\d\d/)).toBeVisible()
   })
 
+  test('a tap counts once, a finger that slides off counts nothing, a click without a finger counts too', async ({ page, kibou, context }) => {
+    await page.goto(`${kibou.url}/dogs/${kibou.dog('Heron')}/work/down`, { waitUntil: 'networkidle' })
+    await page.getByRole('button', { name: 'Begin set' }).tap()
+    const clean = page.getByRole('button', { name: 'Clean' })
+    const box = await clean.boundingBox()
+    if (!box) throw new Error('no target')
+    const session = await context.newCDPSession(page)
+    const touch = (type: 'touchStart' | 'touchMove' | 'touchEnd', y?: number) => session.send('Input.dispatchTouchEvent', { type, touchPoints: y === undefined ? [] : [{ x: box.x + 20, y }] })
+    await touch('touchStart', box.y + 20)
+    await touch('touchMove', box.y - 300)
+    await touch('touchEnd')
+    await page.waitForTimeout(500)
+    await expect(page.getByText('0/10')).toBeVisible()
+    await clean.dispatchEvent('click')
+    await expect(page.getByText('1/10')).toBeVisible()
+    await clean.tap()
+    await page.waitForTimeout(500)
+    await expect(page.getByText('2/10')).toBeVisible()
+  })
+
   async function endBlockWithNote(page: Page): Promise<void> {
     if (await page.getByRole('button', { name: /^End set/ }).isVisible()) await page.getByRole('button', { name: /^End set/ }).tap()
     else await page.waitForTimeout(400)
@@ -338,7 +358,7 @@ test(`a hold that runs ${hidden} s in a tab that is hidden: what is shown and wh
     console.log(`shown on return ${seen.shown} s, by the clock outside ${((seen.now - begun) / 1000).toFixed(2)} s`)
     expect(Math.abs(seen.shown - (seen.now - begun) / 1000)).toBeLessThanOrEqual(0.1)
   } finally {
-    chromium.close()
+    await chromium.close()
   }
 })
 

@@ -105,7 +105,12 @@ test('two pieces of kit are worked in turns, with the heat and the exercise, and
     }
     await page.getByRole('button', { name: 'Begin set' }).press('Enter')
     const next = page.getByRole('button', { name: i < 3 ? `Next: the same on the ${order[i + 1] ?? ''}` : 'Close: all turns are done' })
-    for (let rep = 0; rep < 10 && !(await next.isVisible()); rep++) await page.getByRole('button', { name: kit === 'harness' && rep % 3 === 0 ? /^Helped/ : /^Clean/ }).click()
+    for (let rep = 0; rep < 10; rep++) {
+      const target = page.getByRole('button', { name: kit === 'harness' && rep % 3 === 0 ? /^Helped/ : /^Clean/ })
+      await expect(next.or(target)).toBeVisible()
+      if (await next.isVisible()) break
+      await target.click()
+    }
     await expect(next).toBeVisible()
     await page.waitForTimeout(400)
     await next.click()

@@ -23,8 +23,8 @@ export function fillKennel(db: Db, { residents, past, allSets }: KennelSize, tod
   const people = ['a', 'b', 'c', 'd']
   const device = '01890000-0000-7000-8000-0000000be7c4'
   let seq = 0
-  const set = db.prepare("INSERT INTO training_set VALUES (?, ?, ?, ?, 'work', ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, 0, NULL, '1.8 m leash', 'house', 2, 2, NULL, NULL, NULL, NULL)")
-  const rep = db.prepare("INSERT INTO rep VALUES (?, ?, ?, ?, ?, ?, ?, ?, NULL, NULL, NULL, NULL, NULL, '[]', 1, NULL)")
+  const set = db.prepare("INSERT INTO training_set (id, residency_id, command, rung_id, purpose, block_id, device, seq, device_at, at, received_at, day, recorded_by, leash_holder, place_id, level, kit, curriculum_id, curriculum_version, rule_version) VALUES (?, ?, ?, ?, 'work', ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, 0, '1.8 m leash', 'house', 2, 2)")
+  const rep = db.prepare("INSERT INTO rep (id, set_id, device, seq, device_at, at, received_at, outcome, faults, paid) VALUES (?, ?, ?, ?, ?, ?, ?, ?, '[]', 1)")
   const ladders = houseCurriculum.commands.map((c) => ({ command: c.id, rungs: rungsOf(c) }))
   db.transaction(() => {
     for (const id of people) insertPerson(db, { id, name: id, role: 'trainer', createdAt: now })

@@ -1,5 +1,6 @@
 import { spawn } from 'node:child_process'
-import { mkdtempSync, rmSync } from 'node:fs'
+import { mkdtempSync } from 'node:fs'
+import { rm } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import type { Readable, Writable } from 'node:stream'
@@ -48,9 +49,14 @@ export class RawChromium {
     return tab
   }
 
-  close(): void {
-    this.chromium.once('exit', () => rmSync(this.profile, { recursive: true, force: true, maxRetries: 10, retryDelay: 200 }))
-    this.chromium.kill('SIGKILL')
+  /** Ends the browser in good order, so that no process of it still writes to its folder; a folder left behind fails nothing. */
+  async close(): Promise<void> {
+    const gone = new Promise((done) => this.chromium.once('exit', done))
+    this.send('Browser.close').catch(() => undefined)
+    const late = setTimeout(() => this.chromium.kill('SIGKILL'), 10_000)
+    await gone
+    clearTimeout(late)
+    await rm(this.profile, { recursive: true, force: true, maxRetries: 5, retryDelay: 200 }).catch(() => undefined)
   }
 }
 

@@ -34,6 +34,8 @@ export interface OutboxStatus {
 /** House: sent facts are forgotten by the device after two days. */
 const keepSentMs = 2 * 86_400_000
 const retryMs = 4000
+/** A tap is painted before it is sent, and taps that come together go together. */
+const gatherMs = 150
 /** Numbers for facts that no disk could number lie far above those drawn from it, and grow with the time. */
 const spareFrom = 2 ** 39
 const spareEpoch = Date.UTC(2025, 0, 1)
@@ -45,6 +47,7 @@ export class Outbox {
   private current: OutboxStatus = { kept: 0, sent: 0, refused: [], offline: false, signedOut: false, fleeting: false }
   private sending = false
   private again = false
+  private soon: ReturnType<typeof setTimeout> | undefined
   private writes: Promise<unknown> = Promise.resolve()
   private spare = 0
 
@@ -93,7 +96,7 @@ export class Outbox {
     const stamped = { ...fact, id: v7({ msecs: at }), seq: this.seq++, deviceAt: at } as WireFact
     this.memory.set(stamped.id, { id: stamped.id, fact: stamped, status: this.db ? 'written' : 'unsent' })
     this.count()
-    this.writes = this.writes.then(() => this.keep(stamped)).then(() => this.send())
+    this.writes = this.writes.then(() => this.keep(stamped)).then(() => this.sendSoon())
     return stamped
   }
 
@@ -151,6 +154,14 @@ export class Outbox {
     const kept: Kept = { id: fact.id, fact: { ...fact, seq }, status: 'unsent' }
     await Promise.all([tx.objectStore('meta').put(seq, 'seq'), tx.objectStore('facts').put(kept), tx.done])
     this.memory.set(fact.id, kept)
+  }
+
+  /** Where the kennel did not answer the last time, the next tap is no reason to ask again at once. */
+  private sendSoon(): void {
+    this.soon ??= setTimeout(() => {
+      this.soon = undefined
+      void this.send()
+    }, this.current.offline || this.current.signedOut ? retryMs : gatherMs)
   }
 
   private async send(): Promise<void> {
@@ -213,6 +224,7 @@ export class Outbox {
   }
 
   private set(change: Partial<OutboxStatus>): void {
+    if ((Object.keys(change) as (keyof OutboxStatus)[]).every((k) => change[k] === this.current[k] || (k === 'refused' && change[k]?.length === 0 && this.current.refused.length === 0))) return
     this.current = { ...this.current, ...change }
     for (const listener of this.listeners) listener()
   }

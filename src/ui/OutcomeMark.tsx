@@ -1,8 +1,9 @@
 'use client'
+import { memo } from 'react'
 import type { Outcome } from '@/core/facts'
 
 /** One rep's outcome as a shape: full disc, half disc, quarter disc, cross. Drawn, so that every device shows the same. */
-export function OutcomeMark({ outcome, size = '1em' }: { outcome: Outcome | undefined; size?: string }) {
+export const OutcomeMark = memo(function OutcomeMark({ outcome, size = '1em' }: { outcome: Outcome | undefined; size?: string }) {
   return (
     <svg viewBox="0 0 20 20" width={size} height={size} aria-hidden="true" style={{ verticalAlign: '-0.12em', flex: 'none' }}>
       {outcome === 'miss' ? (
@@ -16,4 +17,4 @@ export function OutcomeMark({ outcome, size = '1em' }: { outcome: Outcome | unde
       )}
     </svg>
   )
-}
+})

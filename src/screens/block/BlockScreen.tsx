@@ -1,6 +1,6 @@
 'use client'
 import Link from 'next/link'
-import { useCallback, useDeferredValue, useEffect, useState } from 'react'
+import { memo, useCallback, useDeferredValue, useEffect, useState } from 'react'
 import { Button as AriaButton } from 'react-aria-components'
 import styled from 'styled-components'
 import { findRung } from '@/core/curriculum/lookup'
@@ -43,7 +43,7 @@ export function BlockScreen({ view }: { view: BlockView }) {
   return outbox ? <ClockProvider face={view.clock}><OutboxNow.Provider value={outbox}><InHand view={view} outbox={outbox} /></OutboxNow.Provider></ClockProvider> : <Page><Top view={view} outbox={undefined} title="" /><p role="status">Opening this device’s memory …</p></Page>
 }
 
-function Top({ view, outbox, title, onHands }: { view: BlockView; outbox: Outbox | undefined; title: string; onHands?: () => void }) {
+const Top = memo(function Top({ view, outbox, title, onHands }: { view: BlockView; outbox: Outbox | undefined; title: string; onHands?: () => void }) {
   const status = useOutboxStatus(outbox)
   useLeaveWarning(status.kept > 0 && status.offline)
   return (
@@ -64,7 +64,7 @@ function Top({ view, outbox, title, onHands }: { view: BlockView; outbox: Outbox
       {(view.resident.biteHistory || view.resident.caution || view.twoPeople) && <NeedsPerson>{view.resident.biteHistory ? 'Bite history. ' : ''}{view.twoPeople ? 'Two people. ' : ''}{view.resident.caution}</NeedsPerson>}
     </>
   )
-}
+})
 
 const addressOf = (view: BlockView): string => `/dogs/${view.resident.residencyId}/${view.command === undefined ? 'block' : `work/${view.command}`}`
 
@@ -91,7 +91,11 @@ function InHand({ view, outbox }: { view: BlockView; outbox: Outbox }) {
   const [phase, setPhase] = useState<'work' | 'hands' | 'after'>('work')
   const [was, setWas] = useState<Setup>()
   const [panel, setPanel] = useState<WorkPanel>('none')
-  const { active, items } = block
+  const { active, items, finish } = block
+  const endSet = useCallback(() => {
+    setPanel('none')
+    finish()
+  }, [finish])
   // The tap is answered first; the card says the next rep a moment later, but never that of another set.
   const later = useDeferredValue(block)
   const card = later.active?.context.id === active?.context.id ? later : block
@@ -111,14 +115,14 @@ function InHand({ view, outbox }: { view: BlockView; outbox: Outbox }) {
   if (phase === 'hands') return <Page>{top}<Hands prefs={prefs} onChange={setPrefs} onDone={() => setPhase('work')} /></Page>
   if (phase === 'after' || block.ended) return <Page>{top}<AfterBlock view={view} block={block} onBack={() => setPhase('work')} /></Page>
   const end = () => {
-    block.finish()
+    finish()
     setPhase('after')
   }
   if (!active || !rung) return <Page>{top}<Prep view={view} block={block} was={was} onBegin={(setup, plan, n) => { block.begin(setup, plan, n); setWas(setup) }} onEnd={block.block ? () => setPhase('after') : undefined} prefs={prefs} /></Page>
   const elsewhere = block.elsewhere.filter((s) => s.reps.length > 0)
-  const isSure = item !== undefined && item.role !== 'work'
-  const enough = isSure && active.reps.length >= item.reps && !block.setEnded
-  const over = block.setEnded || enough || block.falling.fell
+  const enough = hasEnough(block)
+  // The mark that ends a set is painted like any other; what it meant follows.
+  const over = isOver(block) && isOver(card)
   // Asked for only when a set is over: what comes next is the dearest question of all.
   const ways = over ? waysOn(view, block, { was, setWas, end }) : undefined
   return (
@@ -127,25 +131,32 @@ function InHand({ view, outbox }: { view: BlockView; outbox: Outbox }) {
       <PlanStrip view={view} items={items} now={block.item} onGo={over ? (n) => { block.finish(); block.goTo(n) } : undefined} />
       {elsewhere.length > 0 && <NeedsPerson>Another device has a set open with {view.resident.name}: {elsewhere.map((s) => `${findRung(view.curriculum, s.rungId)?.command.name ?? s.rungId}, ${s.reps.length} ${s.reps.length === 1 ? 'rep' : 'reps'}`).join('; ')}. Both are kept.</NeedsPerson>}
       {!over && panel === 'none' && <RungCard view={view} rung={rung} block={card} />}
-      <LengthNote view={view} block={block} />
-      {!over && <Working view={view} block={block} prefs={prefs} panel={panel} onPanel={setPanel} onEnd={() => { setPanel('none'); block.finish() }} />}
+      <LengthNote from={block.block?.from} young={view.young} />
+      {!over && <Working view={view} block={block} prefs={prefs} over={isOver(block)} panel={panel} onPanel={setPanel} onEnd={endSet} />}
       {ways && (block.falling.fell ? <BreakNow block={block} ways={ways} prefs={prefs} /> : <SetOver key={active.context.id} verdict={block.verdict ?? nothingYet} enough={enough} set={active} standing={block.standingOf(rung.command.id, block.judged.state)} view={view} next={ways.next} others={ways.others} onUndo={block.undo} prefs={prefs} />)}
     </Page>
   )
 }
 
+/** Whether as many reps of a sure thing were done as the block wants of it, before its rule ends the set. */
+function hasEnough(block: Block): boolean {
+  const item = block.items[block.item]
+  return item !== undefined && item.role !== 'work' && (block.active?.reps.length ?? 0) >= item.reps && !block.setEnded
+}
+const isOver = (block: Block): boolean => block.setEnded || hasEnough(block) || block.falling.fell
+
 const nothingYet = { kind: 'again', endsSet: false, toRungId: '', rule: '', counts: '', why: '' } as const
 
-function LengthNote({ view, block }: { view: BlockView; block: Block }) {
+const LengthNote = memo(function LengthNote({ from, young }: { from: number | undefined; young: boolean }) {
   const [now, setNow] = useState(() => Date.now())
   useEffect(() => {
     const timer = setInterval(() => setNow(Date.now()), 15_000)
     return () => clearInterval(timer)
   }, [])
-  const minutes = block.block ? (now - block.block.from) / 60_000 : 0
-  const warning = lengthWarning(minutes, view.young)
+  const minutes = from === undefined ? 0 : (now - from) / 60_000
+  const warning = lengthWarning(minutes, young)
   return warning ? <p role="status"><b>{Math.floor(minutes)} min in.</b> {warning === 'enough' ? 'Long enough: finish on something sure.' : 'Soon finish on something sure.'}</p> : null
-}
+})
 
 export const Page = styled.main`
   height: 100dvh; min-height: 36rem; max-width: 46rem; margin: 0 auto; padding: 0.4rem 0.9rem 0.7rem; display: flex; flex-direction: column; gap: 0.5rem; background: var(--ground); color: var(--ink);

@@ -1,5 +1,5 @@
 'use client'
-import { useState } from 'react'
+import { memo, useState } from 'react'
 import { Button as AriaButton } from 'react-aria-components'
 import styled from 'styled-components'
 import type { BlockItem } from '@/core/block/compose'
@@ -43,7 +43,7 @@ export function Plan({ view, items, onChange }: { view: BlockView; items: readon
 const mostOffers = 6
 
 /** The parts as a strip while the block runs: what is done, what is in hand, what comes. */
-export function PlanStrip({ view, items, now, onGo }: { view: BlockView; items: readonly BlockItem[]; now: number; onGo: ((item: number) => void) | undefined }) {
+export const PlanStrip = memo(function PlanStrip({ view, items, now, onGo }: { view: BlockView; items: readonly BlockItem[]; now: number; onGo: ((item: number) => void) | undefined }) {
   if (items.length < 2) return null
   return (
     <Strip aria-label="Parts of this block">
@@ -54,7 +54,7 @@ export function PlanStrip({ view, items, now, onGo }: { view: BlockView; items: 
       ))}
     </Strip>
   )
-}
+})
 
 const List = styled.ol`list-style: none; margin: 0; padding: 0; display: grid; border-top: 2px solid var(--ink); li { border-bottom: 1px solid var(--rule); }`
 const Part = styled(AriaButton)`width: 100%; min-height: 2.9rem; display: grid; grid-template-columns: 4.6rem minmax(0, auto) minmax(0, 1fr); gap: 0.5rem; align-items: baseline; border: 0; background: none; color: var(--ink); text-align: left; cursor: pointer; padding: 0.4rem 0.1rem; span { font-size: 0.9rem; } b { font-size: 1.12rem; } em { font-style: normal; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; } &[data-on='true'] { background: var(--ink); color: var(--paper); }`

@@ -1,5 +1,5 @@
 'use client'
-import { memo, useCallback, useDeferredValue, useEffect, useRef, useState, type ReactNode } from 'react'
+import { memo, useCallback, useDeferredValue, useEffect, useRef, useState, type ReactNode, type TouchEvent } from 'react'
 import { Button as AriaButton } from 'react-aria-components'
 import styled from 'styled-components'
 import { holdPay, payMoments } from '@/core/block/hold'
@@ -37,8 +37,8 @@ const secondsSince = (at: number): number => Math.round((monotonicNow() - at) / 
 /** What is opened over the targets. */
 export type WorkPanel = 'none' | 'rep' | 'trouble' | 'correction'
 
-/** The set in hand: the marks so far, the hold or the call, the four targets, undo. Nothing here scrolls or asks. */
-export function Working({ view, block, prefs, panel, onPanel: setPanel, onEnd }: { view: BlockView; block: Block; prefs: Prefs; panel: WorkPanel; onPanel: (panel: WorkPanel) => void; onEnd: () => void }) {
+/** The set in hand: the marks so far, the hold or the call, the four targets, undo. Nothing here scrolls or asks. One that is over takes nothing more. */
+export const Working = memo(function Working({ view, block, prefs, over, panel, onPanel: setPanel, onEnd }: { view: BlockView; block: Block; prefs: Prefs; over: boolean; panel: WorkPanel; onPanel: (panel: WorkPanel) => void; onEnd: () => void }) {
   const { active, verdict, rungNow, draw } = block
   const [hold, setHold] = useState<HoldClock>()
   const [unsure, setUnsure] = useState<{ monotonic: number; wall: number }>()
@@ -74,7 +74,7 @@ export function Working({ view, block, prefs, panel, onPanel: setPanel, onEnd }:
     })
   }
   const press = (outcome: Outcome) => {
-    if (unsure) return
+    if (unsure || over) return
     // Without the clock nobody measured the hold, so no seconds are kept.
     if (!hold) return record(outcome)
     if (outcome === 'miss') {
@@ -90,7 +90,7 @@ export function Working({ view, block, prefs, panel, onPanel: setPanel, onEnd }:
   }
   const payAt = rung && rungNow && active && seconds !== undefined ? payMoments(seconds, holdPay(rung, view.method, { passed: isPassed(rungNow.run, block.base.runs[rungNow.runKey], rungNow.index), held: isHeld(rungNow.run, block.base.runs[rungNow.runKey], rungNow.index) }), (active.opened?.seed ?? 0) + reps.length) : []
   const begin = () => {
-    if (seconds === undefined || hold || unsure) return
+    if (seconds === undefined || hold || unsure || over) return
     how.current = 'clean'
     setAs('clean')
     setHold(
@@ -169,19 +169,19 @@ export function Working({ view, block, prefs, panel, onPanel: setPanel, onEnd }:
           {seconds !== undefined && <HoldPart clock={hold} seconds={seconds} payAt={payAt} onBegin={begin} />}
           {rung.kind === 'recall' && <CallPart key={reps.length} draw={draw} state={call} attention={attention} onAttention={setAttention} onCalled={called} tones={prefs.payTones} last={last === undefined ? undefined : <LastChips rep={last} faults={rungNow.command.faults} amend={amend} />} />}
           {rung.kind === 'heel' && <Pair><Count onPress={() => setWalk((w) => ({ ...w, turns: w.turns + 1 }))}>Turn <b>{walk.turns}</b></Count><Count onPress={() => setWalk((w) => ({ ...w, stops: w.stops + 1 }))}>Stop, back <b>{walk.stops}</b></Count></Pair>}
-          <Pad thumb={prefs.thumb} holding={hold !== undefined} as={as} onTarget={onTarget} />
+          <Pad thumb={prefs.thumb} over={over} holding={hold !== undefined} as={as} onTarget={onTarget} />
         </>
       )}
       <Below canUndo={reps.length > 0 || block.done.length > 0} hasRep={reps.length > 0} ledger={ledger} panel={panel} act={act} />
     </Bottom>
   )
-}
+})
 
-const Pad = memo(function Pad({ thumb, holding, as, onTarget }: { thumb: Prefs['thumb']; holding: boolean; as: Outcome; onTarget: (outcome: Outcome) => void }) {
+const Pad = memo(function Pad({ thumb, over, holding, as, onTarget }: { thumb: Prefs['thumb']; over: boolean; holding: boolean; as: Outcome; onTarget: (outcome: Outcome) => void }) {
   return (
-    <Targets data-thumb={thumb}>
+    <Targets data-thumb={thumb} data-over={over}>
       {targets.map((t) => (
-        <Target key={t.outcome} data-outcome={t.outcome} data-on={holding && as === t.outcome} onClick={() => onTarget(t.outcome)}>
+        <Target key={t.outcome} data-outcome={t.outcome} data-on={holding && as === t.outcome} onClick={() => onTarget(t.outcome)} onTouchEnd={(e) => liftedOn(e, () => onTarget(t.outcome))}>
           <OutcomeMark outcome={t.outcome} /> {holding && t.outcome === 'miss' ? 'Broke' : t.name}
           <kbd aria-hidden="true">{t.key.toUpperCase()}</kbd>
         </Target>
@@ -189,6 +189,18 @@ const Pad = memo(function Pad({ thumb, holding, as, onTarget }: { thumb: Prefs['
     </Targets>
   )
 })
+
+/**
+ * A finger lifted where it was put down. Answered at once, without the mouse events and the click that a browser makes of
+ * it afterwards; where no finger is seen (keys, a mouse, a screen reader) the click answers.
+ */
+function liftedOn(e: TouchEvent<HTMLButtonElement>, then: () => void): void {
+  const finger = e.changedTouches[0]
+  if (!finger || e.touches.length > 0) return
+  e.preventDefault()
+  const at = e.currentTarget.getBoundingClientRect()
+  if (finger.clientX >= at.left && finger.clientX <= at.right && finger.clientY >= at.top && finger.clientY <= at.bottom) then()
+}
 
 const Below = memo(function Below({ canUndo, hasRep, ledger, panel, act }: { canUndo: boolean; hasRep: boolean; ledger: boolean; panel: WorkPanel; act: (what: 'undo' | 'rep' | 'trouble' | 'correction' | 'end') => void }) {
   return (
@@ -221,7 +233,7 @@ export const Bottom = ({ children }: { children: ReactNode }) => <BottomRoot>{ch
 const BottomRoot = styled.section`margin-top: auto; display: grid; gap: 0.5rem; p { font-weight: 560; }`
 const Marks = styled.div`display: grid; grid-template-columns: 1fr auto; align-items: baseline; span { display: flex; gap: 0.12rem; flex-wrap: wrap; } b { font-size: 1.4rem; font-weight: 720; } em { grid-column: 1 / -1; font-style: normal; min-height: 1.4em; }`
 /** Clean lies under the thumb that holds the device. */
-const Targets = styled.div`display: grid; grid-template-columns: 1fr 1fr; gap: 0.6rem; &[data-thumb='right'] { direction: rtl; > * { direction: ltr; } }`
+const Targets = styled.div`display: grid; grid-template-columns: 1fr 1fr; gap: 0.6rem; &[data-thumb='right'] { direction: rtl; > * { direction: ltr; } } &[data-over='true'] { visibility: hidden; }`
 /** The browser’s own button: it is pressed two hundred times a day, and a press that is watched in every phase takes longer to answer. */
 const Target = styled.button.attrs({ type: 'button' })`
   min-height: 4.75rem; border: 3px solid var(--ink); border-radius: 6px; background: var(--paper); color: var(--ink); font-size: 1.4rem; font-weight: 680; cursor: pointer; touch-action: manipulation;

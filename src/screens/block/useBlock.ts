@@ -156,7 +156,6 @@ export function useBlock(view: BlockView, outbox: Outbox, seedOf: () => number) 
   }, [active, judged.verdict, outbox, view.me])
 
   const falling: Falling = useMemo(() => [...done, ...(active ? [active] : [])].flatMap((s) => s.reps.map((r) => ({ clean: r.fact.outcome === 'clean', expected: expectedRate(view.seen[contextKey(s.context)]) }))).slice(held.breakAfter).reduce((f, r) => countRep(f, r.clean, r.expected), noFall), [active, done, held.breakAfter, view.seen])
-  const reps = done.reduce((n, s) => n + s.reps.length, 0) + (active?.reps.length ?? 0)
   const restart = useCallback(() => setHeld((h) => ({ ...h, breakAfter: h.done.reduce((n, s) => n + s.reps.length, 0) + (h.active?.reps.length ?? 0) })), [])
   const goTo = useCallback((item: number) => setHeld((h) => ({ ...h, item })), [])
   const markStressful = useCallback(() => setHeld((h) => ({ ...h, stressful: true })), [])
@@ -168,8 +167,12 @@ export function useBlock(view: BlockView, outbox: Outbox, seedOf: () => number) 
     setHeld((h) => ({ ...h, ended: true }))
   }, [block, held.stressful, outbox, view.me, view.resident.residencyId])
 
-  const piecesPaid = [...done, ...(active ? [active] : [])].reduce((n, s) => n + s.reps.reduce((m, r) => m + (r.done ? (r.done.pieces ?? (r.done.paid ? 1 : 0)) + (r.done.sitPieces ?? 0) : 0), 0), 0)
-  return { ...held, items, verdict: judged.verdict, setEnded: judged.verdict?.endsSet ?? false, rungNow, draw, planned, payTier, falling, reps, piecesPaid, standingOf, suggest, begin, tap, amend, undo, finish, goTo, restart, markStressful, close }
+  // The same object while nothing changes: what is drawn a moment after the tap draws only what waited for it.
+  return useMemo(() => {
+    const sets = [...held.done, ...(held.active ? [held.active] : [])]
+    const piecesPaid = sets.reduce((n, s) => n + s.reps.reduce((m, r) => m + (r.done ? (r.done.pieces ?? (r.done.paid ? 1 : 0)) + (r.done.sitPieces ?? 0) : 0), 0), 0)
+    return { ...held, items, verdict: held.judged.verdict, setEnded: held.judged.verdict?.endsSet ?? false, rungNow, draw, planned, payTier, falling, reps: sets.reduce((n, s) => n + s.reps.length, 0), piecesPaid, standingOf, suggest, begin, tap, amend, undo, finish, goTo, restart, markStressful, close }
+  }, [amend, begin, close, draw, falling, finish, goTo, held, items, markStressful, payTier, planned, restart, rungNow, standingOf, suggest, tap, undo])
 }
 
 export type Block = ReturnType<typeof useBlock>
