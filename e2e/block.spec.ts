@@ -306,6 +306,12 @@ test(`the server killed ${kills} times at moments drawn by chance: every rep is 
     await killing
     await expect.poll(() => fetch(`${kibou.url}/api/health`).then((r) => r.status, () => 0), { timeout: 60_000 }).toBe(200)
   }
+  // Killed as soon as it stands, again and again: the launcher does not take that for a server that cannot start.
+  for (let i = 0; i < 4; i++) {
+    const before = kibou.serverPid()
+    process.kill(before, 'SIGKILL')
+    await expect.poll(async () => kibou.serverPid() !== before && (await fetch(`${kibou.url}/api/health`).then((r) => r.status, () => 0)), { timeout: 60_000, intervals: [20] }).toBe(200)
+  }
   await sent(page)
   expect(kibou.count(repsSince, since)).toBe(done)
 })

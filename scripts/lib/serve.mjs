@@ -1,7 +1,7 @@
 import { fork } from 'node:child_process'
 import { refuse, say } from './say.mjs'
 
-/** A server that dies this soon after its start will do so again. */
+/** A server that dies by itself this soon after its start, or before it listens, will do so again; one that was killed will not. */
 const hopelessMs = 3000
 const mostHopeless = 3
 
@@ -13,9 +13,11 @@ export function serve({ host, port, database }, { dev = false } = {}) {
   let announced = false
   const start = () => {
     const begun = Date.now()
+    let listened = false
     child = fork('scripts/server.mjs', { env: { ...process.env, NODE_ENV: dev ? 'development' : 'production', NEXT_TELEMETRY_DISABLED: '1', KIBOU_DB: database, HOST: host, PORT: String(port), KIBOU_DEV: dev ? '1' : '' } })
     child.on('message', (m) => {
       if (m !== 'listening') return
+      listened = true
       const address = `http://${host.includes(':') ? `[${host}]` : host}:${port}/`
       say(announced ? `running again at ${address}` : `running at ${address}`)
       announced = true
@@ -23,7 +25,7 @@ export function serve({ host, port, database }, { dev = false } = {}) {
     child.on('exit', (code, signal) => {
       if (stopping) process.exit(0)
       if (code === 3) process.exit(1)
-      hopeless = Date.now() - begun < hopelessMs ? hopeless + 1 : 0
+      hopeless = !listened || (signal === null && Date.now() - begun < hopelessMs) ? hopeless + 1 : 0
       if (hopeless >= mostHopeless) refuse('the server keeps dying at once; its messages are above.')
       say(`the server stopped (${signal ?? `code ${code}`}); starting it again. Nothing that was acknowledged is lost.`)
       start()

@@ -43,14 +43,14 @@ export function BlockScreen({ view }: { view: BlockView }) {
   return outbox ? <ClockProvider face={view.clock}><OutboxNow.Provider value={outbox}><InHand view={view} outbox={outbox} /></OutboxNow.Provider></ClockProvider> : <Page><Top view={view} outbox={undefined} title="" /><p role="status">Opening this device’s memory …</p></Page>
 }
 
-const Top = memo(function Top({ view, outbox, title, onHands }: { view: BlockView; outbox: Outbox | undefined; title: string; onHands?: () => void }) {
+const Top = memo(function Top({ view, outbox, title, part, onHands }: { view: BlockView; outbox: Outbox | undefined; title: string; part?: string | undefined; onHands?: () => void }) {
   const status = useOutboxStatus(outbox)
   useLeaveWarning(status.kept > 0 && status.offline)
   return (
     <>
       <Strip>
         <Link href={`/dogs/${view.resident.residencyId}`} aria-label={`Back to ${view.resident.name}`}>←</Link>
-        <h1><b>{view.resident.runNumber}</b> {view.resident.name} <span>{title}</span></h1>
+        <h1><b>{view.resident.runNumber}</b> {view.resident.name} <span>{title}</span>{part !== undefined && <small> {part}</small>}</h1>
         {onHands && (
           <>
             <SmallThings dogs={[view.resident, ...view.others]} me={view.me} here={view.resident.residencyId} trigger={<Gear>Small thing</Gear>} />
@@ -61,7 +61,7 @@ const Top = memo(function Top({ view, outbox, title, onHands }: { view: BlockVie
           {status.fleeting && 'no lasting memory here: '}kept here: {status.kept} · sent: {status.sent}{status.refused.length > 0 && ` · refused: ${status.refused.length}`}{status.offline && (mayReloadOffline() ? ' · no network' : ' · no network: do not reload')}{status.signedOut && <> · <a href={`/sign-in?to=${encodeURIComponent(addressOf(view))}`} {...(status.fleeting ? { target: '_blank' } : {})}>sign in to send</a></>}
         </Memory>
       </Strip>
-      {(view.resident.biteHistory || view.resident.caution || view.twoPeople) && <NeedsPerson>{view.resident.biteHistory ? 'Bite history. ' : ''}{view.twoPeople ? 'Two people. ' : ''}{view.resident.caution}</NeedsPerson>}
+      {(view.resident.biteHistory || view.resident.caution || view.twoPeople) && <NeedsPerson>{view.resident.biteHistory ? 'Bite history. ' : ''}{view.twoPeople && !/two people/i.test(view.resident.caution) ? 'Two people. ' : ''}{view.resident.caution}</NeedsPerson>}
     </>
   )
 })
@@ -102,7 +102,7 @@ function InHand({ view, outbox }: { view: BlockView; outbox: Outbox }) {
   const item = items[block.item]
   const rung = block.rungNow
   const name = (rung ?? (item ? findRung(view.curriculum, item.rungId) : undefined))?.command.name ?? ''
-  const top = <Top view={view} outbox={outbox} title={active ? name : ''} {...(active ? {} : { onHands: () => setPhase('hands') })} />
+  const top = <Top view={view} outbox={outbox} title={active ? name : ''} part={active && items.length > 1 ? `${block.item + 1} of ${items.length}` : undefined} {...(active ? {} : { onHands: () => setPhase('hands') })} />
   if (view.people.length === 0)
     return (
       <Page>
@@ -128,7 +128,7 @@ function InHand({ view, outbox }: { view: BlockView; outbox: Outbox }) {
   return (
     <Page>
       {top}
-      <PlanStrip view={view} items={items} now={block.item} onGo={over ? (n) => { block.finish(); block.goTo(n) } : undefined} />
+      <PlanStrip view={view} items={items} now={block.item} working={!over && active.reps.length > 0} onGo={over ? (n) => { block.finish(); block.goTo(n) } : undefined} />
       {elsewhere.length > 0 && <NeedsPerson>Another device has a set open with {view.resident.name}: {elsewhere.map((s) => `${findRung(view.curriculum, s.rungId)?.command.name ?? s.rungId}, ${s.reps.length} ${s.reps.length === 1 ? 'rep' : 'reps'}`).join('; ')}. Both are kept.</NeedsPerson>}
       {!over && panel === 'none' && <RungCard view={view} rung={rung} block={card} />}
       <LengthNote from={block.block?.from} young={view.young} />
@@ -166,7 +166,7 @@ export const Page = styled.main`
 const Strip = styled.header`
   display: flex; align-items: center; gap: 0.6rem; border-bottom: 3px solid var(--ink); padding-bottom: 0.25rem; flex-wrap: wrap;
   > a { font-size: 1.7rem; line-height: 1; min-width: 2.75rem; min-height: 2.75rem; display: grid; place-items: center; text-decoration: none; }
-  h1 { font-size: 1.15rem; flex: 1; min-width: 0; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; } h1 b { font-weight: 780; font-size: 1.35rem; margin-right: 0.2rem; } h1 span { font-weight: 420; }
+  h1 { font-size: 1.15rem; flex: 1; min-width: 0; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; } h1 b { font-weight: 780; font-size: 1.35rem; margin-right: 0.2rem; } h1 span { font-weight: 420; } h1 small { font-size: 0.85rem; font-weight: 560; color: var(--ink-2); }
 `
 const Gear = styled(AriaButton)`min-width: 2.75rem; min-height: 2.75rem; border: 0; background: none; color: var(--ink); text-decoration: underline; text-underline-offset: 0.2em; cursor: pointer;`
 const Memory = styled.span`font-size: 0.85rem; color: var(--ink-2); ${phone} { width: 100%; text-align: right; margin-top: -0.5rem; } &[data-offline='true'] { color: var(--person); font-weight: 660; }`

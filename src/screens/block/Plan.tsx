@@ -4,6 +4,7 @@ import { Button as AriaButton } from 'react-aria-components'
 import styled from 'styled-components'
 import type { BlockItem } from '@/core/block/compose'
 import { findRung } from '@/core/curriculum/lookup'
+import { phone } from '@/ui/theme'
 import type { BlockView } from '@/work/block'
 
 const roleWords = { 'warm-up': 'Warm up', work: 'Work', finish: 'Finish' } as const
@@ -42,11 +43,11 @@ export function Plan({ view, items, onChange }: { view: BlockView; items: readon
 /** As many as fit a phone. */
 const mostOffers = 6
 
-/** The parts as a strip while the block runs: what is done, what is in hand, what comes. */
-export const PlanStrip = memo(function PlanStrip({ view, items, now, onGo }: { view: BlockView; items: readonly BlockItem[]; now: number; onGo: ((item: number) => void) | undefined }) {
+/** The parts as a strip while the block runs: what is done, what is in hand, what comes. While reps are counted on a phone its room is theirs. */
+export const PlanStrip = memo(function PlanStrip({ view, items, now, working = false, onGo }: { view: BlockView; items: readonly BlockItem[]; now: number; working?: boolean; onGo: ((item: number) => void) | undefined }) {
   if (items.length < 2) return null
   return (
-    <Strip aria-label="Parts of this block">
+    <Strip aria-label="Parts of this block" data-working={working}>
       {items.map((i, n) => (
         <li key={`${i.role} ${i.rungId} ${n}`}>
           <Bead data-on={n === now} isDisabled={onGo === undefined || n === now} {...(n === now ? { 'aria-current': 'step' } : {})} onPress={() => onGo?.(n)}>{nameOf(view, i).command}{n < now ? ' ✓' : ''}</Bead>
@@ -58,5 +59,5 @@ export const PlanStrip = memo(function PlanStrip({ view, items, now, onGo }: { v
 
 const List = styled.ol`list-style: none; margin: 0; padding: 0; display: grid; border-top: 2px solid var(--ink); li { border-bottom: 1px solid var(--rule); }`
 const Part = styled(AriaButton)`width: 100%; min-height: 2.9rem; display: grid; grid-template-columns: 4.6rem minmax(0, auto) minmax(0, 1fr); gap: 0.5rem; align-items: baseline; border: 0; background: none; color: var(--ink); text-align: left; cursor: pointer; padding: 0.4rem 0.1rem; span { font-size: 0.9rem; } b { font-size: 1.12rem; } em { font-style: normal; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; } &[data-on='true'] { background: var(--ink); color: var(--paper); }`
-const Strip = styled.ol`list-style: none; margin: 0; padding: 0; display: flex; gap: 0.3rem; overflow: hidden; li { flex: 1 1 0; min-width: 0; }`
+const Strip = styled.ol`list-style: none; margin: 0; padding: 0; display: flex; gap: 0.3rem; flex: none; li { flex: 1 1 0; min-width: 0; } ${phone} { &[data-working='true'] { display: none; } }`
 const Bead = styled(AriaButton)`width: 100%; min-height: 2.75rem; border: 0; border-bottom: 3px solid var(--rule-2); background: none; color: var(--ink); cursor: pointer; padding: 0.1rem; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; font-size: 0.92rem; padding-bottom: calc(0.1rem + 3px); &[data-on='true'] { border-bottom: 6px solid var(--ink); padding-bottom: 0.1rem; font-weight: 720; } &[data-disabled='true'] { cursor: default; }`
