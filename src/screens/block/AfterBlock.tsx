@@ -1,7 +1,7 @@
 'use client'
 import Link from 'next/link'
 import { useEffect, useMemo, useState } from 'react'
-import { Label, TextArea, TextField, ToggleButton, ToggleButtonGroup, type Key } from 'react-aria-components'
+import { Label, TextArea, TextField, type Key } from 'react-aria-components'
 import styled from 'styled-components'
 import { kcalOf, movedBy } from '@/core/block/after'
 import { praiseMinutes, restUntil } from '@/core/block/rest'
@@ -10,6 +10,7 @@ import type { DogState } from '@/core/progress/state'
 import { useWhen } from '@/ui/clock'
 import { FieldLabel } from '@/ui/parts'
 import type { BlockView } from '@/work/block'
+import { Chip, Chips } from './chips'
 import { Next, Plain } from './SetOver'
 import type { Block } from './useBlock'
 
@@ -82,6 +83,4 @@ const ownPieces = (block: Block, view: BlockView): number => block.done.reduce((
 const Page = styled.section`display: grid; gap: 0.7rem; margin-top: auto; p { font-size: 1.02rem; }`
 const Praise = styled.div`display: flex; align-items: baseline; gap: 0.6rem; b { font-size: 3rem; font-weight: 740; line-height: 1; } span { font-size: 1.05rem; }`
 const Moved = styled.ul`list-style: none; margin: 0; padding: 0; border-top: 3px solid var(--ink); li { padding: 0.4rem 0; border-bottom: 1px solid var(--rule); } b { font-size: 1.15rem; } small { font-size: 0.9rem; }`
-const Chips = styled(ToggleButtonGroup)`display: flex; flex-wrap: wrap; gap: 0.3rem;`
-const Chip = styled(ToggleButton)`min-height: 2.75rem; padding: 0 0.6rem; border: 1.5px solid var(--rule-2); border-radius: 4px; background: none; color: var(--ink); font-size: 0.92rem; cursor: pointer; &[data-selected='true'] { background: var(--ink); color: var(--paper); }`
 const NoteBox = styled(TextField)`display: grid; gap: 0.15rem; textarea { min-height: 3.2rem; border: 1.5px solid var(--rule-2); border-radius: 4px; padding: 0.35rem 0.6rem; font: inherit; background: var(--paper); color: inherit; resize: none; }`

@@ -8,9 +8,10 @@ import { levelWords } from '@/core/proofing/grid'
 import { distanceBands, kits } from '@/core/wire'
 import { NeedsPerson } from '@/ui/parts'
 import type { BlockView } from '@/work/block'
+import { Chip, Chips } from './chips'
+import { bandWords } from './setup'
 import type { Setup } from './useBlock'
 
-const bandWords = { 'over-15': 'over 15 m', '5-15': '5–15 m', 'under-5': 'under 5 m' } as const
 const exercise = [{ id: 'none', name: 'exercise: not said', ms: undefined }, { id: '0', name: 'just now', ms: 0 }, { id: '60', name: '1 h ago', ms: 3_600_000 }, { id: '180', name: '3 h ago', ms: 3 * 3_600_000 }] as const
 
 type Part = 'place' | 'level' | 'kit' | 'hands' | 'heat' | 'pay'
@@ -109,7 +110,5 @@ const Tab = styled(ToggleButton)`min-height: 3.1rem; border: 0; border-bottom: 1
 /** As high as the tallest of its contents, so that nothing below it jumps. */
 const Open = styled.div`display: grid; gap: 0.35rem; align-content: start; min-height: 6.2rem; small { font-size: 0.88rem; }`
 const Many = styled(ToggleButtonGroup)`display: grid; grid-template-columns: repeat(auto-fill, minmax(6.4rem, 1fr)); gap: 0.3rem;`
-const Chips = styled(ToggleButtonGroup)`display: flex; flex-wrap: wrap; gap: 0.3rem;`
 const Group = styled.div`display: flex; flex-wrap: wrap; gap: 0.3rem;`
-const Chip = styled(ToggleButton)`min-height: 2.75rem; min-width: 2.75rem; padding: 0 0.5rem; border: 1.5px solid var(--rule-2); border-radius: 4px; background: none; color: var(--ink); font-size: 0.9rem; cursor: pointer; &[data-selected='true'] { background: var(--ink); color: var(--paper); } &[data-disabled='true'] { opacity: 0.45; text-decoration: line-through; }`
 const StepRoot = styled.div`display: flex; align-items: center; gap: 0.3rem; b { min-width: 3.6rem; text-align: center; }`

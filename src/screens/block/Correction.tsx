@@ -1,6 +1,5 @@
 'use client'
-import { Button as AriaButton, ToggleButton, ToggleButtonGroup } from 'react-aria-components'
-import styled from 'styled-components'
+import { Button as AriaButton } from 'react-aria-components'
 import { correctionEffects, correctionReasons, noCorrectionBecause } from '@/core/block/correction'
 import { findCommand, runKey } from '@/core/curriculum/lookup'
 import { chosen } from '@/core/method/rows'
@@ -8,6 +7,7 @@ import { topHeld } from '@/core/progress/state'
 import type { Corrected } from '@/core/wire'
 import type { Outbox } from '@/device/outbox'
 import type { BlockView } from '@/work/block'
+import { Chip, Done, Panel, SayOne, Two } from './chips'
 import type { Block } from './useBlock'
 
 /** What is said of one correction; the next one begins with what was said of the last. */
@@ -47,19 +47,14 @@ export function Correction({ view, refusal, kept, onSay, onTakeBack, onDone }: {
       </Panel>
     )
   const { said } = kept
-  const pick = (label: string, all: readonly string[], now: string, say: (v: string) => void) => (
-    <Line>
-      <span aria-hidden="true">{label}</span>
-      <Chips aria-label={label} selectionMode="single" disallowEmptySelection selectedKeys={[now]} onSelectionChange={(keys) => say(String([...keys][0] ?? now))}>{all.map((a) => <Chip key={a} id={a}>{a}</Chip>)}</Chips>
-    </Line>
-  )
+  const named = (all: readonly string[]) => all.map((a) => ({ id: a, name: a }))
   return (
     <Panel aria-label="Correction">
       <p role="status"><b>One correction kept.</b> Released at once? Never on a surprised or attentive dog.</p>
-      {pick('With', view.corrections.devices, said.device, (device) => onSay({ ...said, device }))}
-      {pick('Why', correctionReasons, said.reason, (reason) => onSay({ ...said, reason }))}
-      {pick('Asked first', ['yes', 'no'], said.askedFirst ? 'yes' : 'no', (a) => onSay({ ...said, askedFirst: a === 'yes' }))}
-      {pick('Effect', correctionEffects, said.effect, (effect) => onSay({ ...said, effect }))}
+      <SayOne label="With" all={named(view.corrections.devices)} now={said.device} say={(device) => onSay({ ...said, device })} />
+      <SayOne label="Why" all={named(correctionReasons)} now={said.reason} say={(reason) => onSay({ ...said, reason })} />
+      <SayOne label="Asked first" all={named(['yes', 'no'])} now={said.askedFirst ? 'yes' : 'no'} say={(a) => onSay({ ...said, askedFirst: a === 'yes' })} />
+      <SayOne label="Effect" all={named(correctionEffects)} now={said.effect} say={(effect) => onSay({ ...said, effect })} />
       <Two>
         <Chip as={AriaButton} onPress={onTakeBack}>Take it back</Chip>
         <Done onPress={onDone}>Back to the set</Done>
@@ -67,10 +62,3 @@ export function Correction({ view, refusal, kept, onSay, onTakeBack, onDone }: {
     </Panel>
   )
 }
-
-const Panel = styled.div`display: grid; gap: 0.45rem;`
-const Line = styled.div`display: grid; grid-template-columns: 4.6rem minmax(0, 1fr); align-items: center; gap: 0.3rem; > span { font-weight: 660; }`
-const Chips = styled(ToggleButtonGroup)`display: flex; flex-wrap: wrap; gap: 0.3rem;`
-const Chip = styled(ToggleButton)`min-height: 2.75rem; min-width: 2.75rem; padding: 0 0.55rem; border: 1.5px solid var(--rule-2); border-radius: 4px; background: none; color: var(--ink); font-size: 0.92rem; cursor: pointer; &[data-selected='true'] { background: var(--ink); color: var(--paper); }`
-const Two = styled.div`display: grid; grid-template-columns: auto 1fr; gap: 0.5rem;`
-const Done = styled(AriaButton)`min-height: 3.2rem; border: 2px solid var(--ink); border-radius: 6px; background: var(--paper); color: var(--ink); font-weight: 680; font-size: 1.1rem; cursor: pointer;`

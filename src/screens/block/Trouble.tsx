@@ -1,14 +1,15 @@
 'use client'
 import { useState } from 'react'
-import { Button as AriaButton, ToggleButton, ToggleButtonGroup, type Key } from 'react-aria-components'
+import type { Key } from 'react-aria-components'
 import styled from 'styled-components'
 import { overThreshold, signIds, signs } from '@/core/block/signs'
 import { distanceBands, type SetOpened } from '@/core/wire'
 import type { BlockView } from '@/work/block'
+import { Chip, Chips, Done } from './chips'
 import { useOutboxNow } from './outboxNow'
+import { bandWords } from './setup'
 import type { Block } from './useBlock'
 
-const bandWords = { 'over-15': 'over 15 m', '5-15': '5–15 m', 'under-5': 'under 5 m' } as const
 const triggers = ['dog', 'person', 'noise', 'traffic', 'wildlife', 'handling', 'not known'] as const
 
 /** Signs of being over threshold, one tap each, with what to do. */
@@ -47,6 +48,3 @@ export function Trouble({ view, block, placeId, band, onDone }: { view: BlockVie
 
 const Panel = styled.div`display: grid; gap: 0.4rem; p { color: var(--person); }`
 const Do = styled.ol`margin: 0; padding: 0.35rem 0.6rem 0.35rem 1.7rem; background: var(--person-wash); color: var(--person); font-weight: 680; border-left: 5px solid var(--person);`
-const Chips = styled(ToggleButtonGroup)`display: flex; flex-wrap: wrap; gap: 0.3rem;`
-const Chip = styled(ToggleButton)`min-height: 2.75rem; min-width: 2.75rem; padding: 0 0.5rem; border: 1.5px solid var(--rule-2); border-radius: 4px; background: none; color: var(--ink); font-size: 0.92rem; cursor: pointer; &[data-selected='true'] { background: var(--ink); color: var(--paper); }`
-const Done = styled(AriaButton)`min-height: 3.2rem; border: 2px solid var(--ink); border-radius: 6px; background: var(--paper); color: var(--ink); font-weight: 680; cursor: pointer; &[data-disabled='true'] { opacity: 0.4; }`

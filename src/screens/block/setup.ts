@@ -28,3 +28,6 @@ export function setupFor(view: BlockView, item: Pick<BlockItem, 'rungId' | 'purp
     temperatureC: was?.temperatureC ?? remembered?.temperatureC ?? null, humidity: was?.humidity ?? remembered?.humidity ?? null, exercisedAt: was?.exercisedAt, feedId: was?.rungId === item.rungId ? was.feedId : (best?.id ?? null),
   }
 }
+
+/** How far off something is, as it is said. */
+export const bandWords = { 'over-15': 'over 15 m', '5-15': '5–15 m', 'under-5': 'under 5 m' } as const
