@@ -66,6 +66,21 @@ describe('the outbox of a device', () => {
     expect(sent.flatMap((b) => b.facts).map((f) => f.seq)).toEqual([0, 1, 2])
   })
 
+  it('does not ask a kennel that is away again at every tap', async () => {
+    answer = 'down'
+    const asked = vi.fn((): never => { throw new TypeError('network') })
+    vi.stubGlobal('fetch', asked)
+    const outbox = await newTab()
+    const opened = outbox.add(set())
+    await vi.waitFor(() => expect(outbox.status().offline).toBe(true))
+    for (let i = 0; i < 8; i++) {
+      outbox.add(rep(opened.id))
+      await new Promise((done) => setTimeout(done, 50))
+    }
+    expect(outbox.status().kept).toBe(9)
+    expect(asked).toHaveBeenCalledTimes(1)
+  })
+
   it('two tabs of one device never draw the same number', async () => {
     const [one, two] = [await newTab(), await newTab()]
     const opened = one.add(set())
