@@ -6,7 +6,7 @@ import { plainDog } from '../dog/traits'
 import { defaultMethod } from '../method/rows'
 import { emptyDogState, emptyRunState, emptyTally, type DogState } from '../progress/state'
 import { drawReps, drawScene, longestGap, type DrawScene } from './chance'
-import { holdPay, mustConfirm, payMoments } from './hold'
+import { holdPay, holdSeconds, mustConfirm, paidInside, payMoments } from './hold'
 
 const rungOf = (id: string) => {
   const found = findRung(houseCurriculum, id)
@@ -124,6 +124,12 @@ describe('pay inside a hold', () => {
     // Of the first gaps only: the last of a hold are cut off when they are long.
     const first = Array.from({ length: 2000 }, (_, seed) => payMoments(300, 'variable', seed)[0] ?? 0)
     expect(Math.abs(first.reduce((s, g) => s + g, 0) / first.length - 20)).toBeLessThan(0.5)
+  })
+
+  it('counts what was given before it broke, the moment itself included', () => {
+    const moments = payMoments(60, 'stretching', 1)
+    expect([0, 6.6, 6.7, 40, 60].map((s) => paidInside(moments, s))).toEqual([0, 0, 1, 3, 4])
+    expect([holdSeconds(rungOf('sit-stay.30s').rung), holdSeconds(rungOf('heel.word').rung), holdSeconds(undefined)]).toEqual([30, undefined, undefined])
   })
 
   it('is even while new, stretched once passed, variable once held', () => {

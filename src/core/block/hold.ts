@@ -37,6 +37,12 @@ export function payMoments(seconds: number, how: HoldPay, seed: number): readonl
   return moments
 }
 
+/** Seconds of the hold that a rung asks for; undefined when it asks for none. */
+export const holdSeconds = (rung: Rung | undefined): number | undefined => (rung?.kind === 'timed' || rung?.kind === 'settle' ? rung.criterion.seconds : undefined)
+
+/** Pieces given inside a hold that lasted so many seconds, by these moments. */
+export const paidInside = (moments: readonly number[], seconds: number): number => moments.filter((m) => m <= seconds).length
+
 /** House: beyond this the two clocks disagree, and the trainer says what was held. */
 export const clocksAgreeWithin = 1
 

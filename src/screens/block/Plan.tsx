@@ -1,5 +1,5 @@
 'use client'
-import { memo, useState } from 'react'
+import { memo } from 'react'
 import { Button as AriaButton } from 'react-aria-components'
 import styled from 'styled-components'
 import type { BlockItem } from '@/core/block/compose'
@@ -15,8 +15,7 @@ const nameOf = (view: BlockView, item: BlockItem): { command: string; rung: stri
 }
 
 /** The block as composed: a tap on a part opens what else could stand there, a second one takes it. */
-export function Plan({ view, items, onChange }: { view: BlockView; items: readonly BlockItem[]; onChange: (items: readonly BlockItem[]) => void }) {
-  const [changing, setChanging] = useState<number | undefined>()
+export function Plan({ view, items, changing, onChanging: setChanging, onChange }: { view: BlockView; items: readonly BlockItem[]; changing: number | undefined; onChanging: (item: number | undefined) => void; onChange: (items: readonly BlockItem[]) => void }) {
   const item = changing === undefined ? undefined : items[changing]
   if (item && changing !== undefined) {
     const offers = (item.role === 'work' ? view.plan.work : view.plan.sure).filter((o) => !items.some((i, n) => n !== changing && i.rungId === o.rungId && i.role === item.role)).slice(0, mostOffers)
@@ -25,10 +24,14 @@ export function Plan({ view, items, onChange }: { view: BlockView; items: readon
       setChanging(undefined)
     }
     return (
-      <List aria-label={`Instead of ${nameOf(view, item).command}`}>
-        {offers.map((o) => { const n = nameOf(view, o); return <li key={o.rungId}><Part data-on={o.rungId === item.rungId} onPress={() => take(o)}><span>{roleWords[item.role]}</span><b>{n.command}</b><em>{n.rung}</em></Part></li> })}
-        {items.length > 1 && <li><Part onPress={() => take(undefined)}><span /><b>Leave this out</b><em /></Part></li>}
-      </List>
+      <>
+        <h2>Instead of {nameOf(view, item).command}, {nameOf(view, item).rung}</h2>
+        <List aria-label={`Instead of ${nameOf(view, item).command}`}>
+          {offers.map((o) => { const n = nameOf(view, o); return <li key={o.rungId}><Part data-on={o.rungId === item.rungId} onPress={() => take(o)}><span>{roleWords[item.role]}</span><b>{n.command}</b><em>{n.rung}</em></Part></li> })}
+          {items.length > 1 && <li><Part onPress={() => take(undefined)}><span /><b>Leave this out</b><em /></Part></li>}
+          <li><Part onPress={() => setChanging(undefined)}><span /><b>As it was</b><em /></Part></li>
+        </List>
+      </>
     )
   }
   const more = view.plan.work.find((w) => !items.some((i) => i.command === w.command && i.role === 'work'))
@@ -41,7 +44,7 @@ export function Plan({ view, items, onChange }: { view: BlockView; items: readon
 }
 
 /** As many as fit a phone. */
-const mostOffers = 6
+const mostOffers = 8
 
 /** The parts as a strip while the block runs: what is done, what is in hand, what comes. While reps are counted on a phone its room is theirs. */
 export const PlanStrip = memo(function PlanStrip({ view, items, now, working = false, onGo }: { view: BlockView; items: readonly BlockItem[]; now: number; working?: boolean; onGo: ((item: number) => void) | undefined }) {

@@ -33,6 +33,7 @@ interface Props {
 /** Before a set: what is known of the dog before the first, then rung, place, level and kit, each with a default, so that one tap begins. */
 export function Prep({ view, block, was, onBegin, onEnd, prefs }: Props) {
   const [draft, setDraft] = useState<readonly BlockItem[]>(() => firstPlan(view))
+  const [changing, setChanging] = useState<number | undefined>()
   const [change, setChange] = useState<Partial<Setup>>({})
   const [seeing, setSeeing] = useState<'glance' | 'around'>(view.command === undefined && !block.block ? 'glance' : 'around')
   const [remembered] = useState(() => recall(Date.now()))
@@ -68,9 +69,9 @@ export function Prep({ view, block, was, onBegin, onEnd, prefs }: Props) {
   const first = seeing === 'glance' && !block.block
   return (
     <>
-      {first ? <Glance view={view} items={plan} /> : <PlanStrip view={view} items={plan} now={index} onGo={block.block ? block.goTo : undefined} />}
+      {first ? changing === undefined && <Glance view={view} items={plan} /> : <PlanStrip view={view} items={plan} now={index} onGo={block.block ? block.goTo : undefined} />}
       {first ? (
-        <Plan view={view} items={draft} onChange={setDraft} />
+        <Plan view={view} items={draft} changing={changing} onChanging={setChanging} onChange={setDraft} />
       ) : (
         <Asked>
           <Big>{found.rung.name}</Big>
@@ -135,7 +136,7 @@ const Asked = styled.section`
 `
 const Cord = styled.div`display: grid; grid-template-columns: minmax(0, 1fr) auto; gap: 0.8rem; align-items: start; margin-top: 0.3rem; svg { height: auto; } span { font-weight: 620; }`
 const Turn = styled.p`border: 1.5px solid var(--ink); border-radius: 4px; padding: 0.4rem 0.7rem;`
-const Foot = styled.section`margin-top: auto; display: grid; gap: 0.5rem;`
-const Bar = styled(AriaButton)`min-height: 3rem; display: flex; justify-content: space-between; align-items: center; gap: 0.6rem; border: 0; border-top: 1px solid var(--rule); background: none; color: var(--ink); text-align: left; padding: 0.2rem 0.1rem; cursor: pointer; span { overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }`
+const Foot = styled.section`margin-top: auto; display: grid; grid-template-columns: minmax(0, 1fr); gap: 0.5rem;`
+const Bar = styled(AriaButton)`min-height: 3rem; display: flex; justify-content: space-between; align-items: center; gap: 0.6rem; border: 0; border-top: 1px solid var(--rule); background: none; color: var(--ink); text-align: left; padding: 0.2rem 0.1rem; cursor: pointer;`
 const Go = styled(AriaButton)`min-height: 4.8rem; border: 0; border-radius: 6px; background: var(--now); color: var(--on-now); font: 720 1.5rem/1 'Hepta Slab Variable', serif; cursor: pointer; &[data-pressed='true'] { filter: brightness(0.92); }`
 const Quiet = styled(AriaButton)`min-height: 2.75rem; border: 0; background: none; color: var(--ink); text-decoration: underline; text-underline-offset: 0.2em; cursor: pointer;`

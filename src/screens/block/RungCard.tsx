@@ -25,7 +25,7 @@ const wordNow = (view: BlockView, rung: RungPlaceInLadder, say: string): string 
 
 /** The rung in hand while it is worked: what is asked, what is said, what chance says of the next rep. */
 export const RungCard = memo(function RungCard({ view, rung, block }: { view: BlockView; rung: RungPlaceInLadder; block: Block }) {
-  const { active, draw, planned } = block
+  const { active, draw, planned, payAt: { length: inside } } = block
   const prompt = promptFor(view, rung)
   if (!active) return null
   const { context } = active
@@ -41,7 +41,7 @@ export const RungCard = memo(function RungCard({ view, rung, block }: { view: Bl
       <p className="rule">{context.purpose === 'refresh' ? 'refresher, ' : ''}{sayRule(rung.rung.rule)}; {place?.name}, level {context.level}, {context.kit}</p>
       <p className="criterion">{rung.rung.criterion.words}</p>
       <p className="say">{wordNow(view, rung, prompt.say)}</p>
-      <p className="next"><b>Next rep:</b> {view.resident.traits.toys ? small(prompt.payWhere) : planned === 0 ? 'unpaid, quiet praise' : `${pay}, ${small(prompt.payWhere)}`}{draw?.payEvery === undefined ? '' : draw.payEvery === 1 ? '; every step' : `; every ${draw.payEvery} steps`}{draw?.turn ? `; ${draw.turn.what} at step ${draw.turn.at}` : ''}{draw?.end === 'call it out' ? '; call it out of this one' : draw?.end === 'go back' ? '; go back to it' : ''}{draw?.springAfter === undefined ? '' : `; spring it after ${draw.springAfter} s`}</p>
+      <p className="next"><b>Next rep:</b> {view.resident.traits.toys ? small(prompt.payWhere) : inside > 0 ? `${feed}, ${inside} × inside the hold, ${planned === 0 ? 'nothing at its end' : planned > 1 ? `${planned} × at its end` : 'once at its end'}; ${small(prompt.payWhere)}` : planned === 0 ? 'unpaid, quiet praise' : `${pay}, ${small(prompt.payWhere)}`}{draw?.payEvery === undefined ? '' : draw.payEvery === 1 ? '; every step' : `; every ${draw.payEvery} steps`}{draw?.turn ? `; ${draw.turn.what} at step ${draw.turn.at}` : ''}{draw?.end === 'call it out' ? '; call it out of this one' : draw?.end === 'go back' ? '; go back to it' : ''}{draw?.springAfter === undefined ? '' : `; spring it after ${draw.springAfter} s`}</p>
       {left !== undefined && left <= 10 && <p><b>{left > 0 ? `${left} pieces of its meal left today.` : 'Its share for training is paid out; the rest is its evening bowl.'}</b></p>}
       {shut !== undefined && <NeedsPerson>{loose ? 'Do not call: loose and not held here. ' : ''}Shut: {shut}. What is recorded is kept and moves nothing on.</NeedsPerson>}
       <HeatWarning view={view} full={{ placeId: context.placeId, temperatureC: active.opened?.temperatureC ?? null, humidity: active.opened?.humidity ?? null }} />

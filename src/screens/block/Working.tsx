@@ -2,9 +2,8 @@
 import { memo, useCallback, useDeferredValue, useEffect, useRef, useState, type ReactNode, type TouchEvent } from 'react'
 import { Button as AriaButton } from 'react-aria-components'
 import styled from 'styled-components'
-import { holdPay, payMoments } from '@/core/block/hold'
+import { holdSeconds, paidInside } from '@/core/block/hold'
 import type { Outcome } from '@/core/facts'
-import { isHeld, isPassed } from '@/core/progress/state'
 import type { Attention } from '@/core/wire'
 import { startHold, type HoldClock } from '@/device/holdClock'
 import type { Prefs } from '@/device/prefs'
@@ -39,7 +38,7 @@ export type WorkPanel = 'none' | 'rep' | 'trouble' | 'correction'
 
 /** The set in hand: the marks so far, the hold or the call, the four targets, undo. Nothing here scrolls or asks. One that is over takes nothing more. */
 export const Working = memo(function Working({ view, block, prefs, over, panel, onPanel: setPanel, onEnd }: { view: BlockView; block: Block; prefs: Prefs; over: boolean; panel: WorkPanel; onPanel: (panel: WorkPanel) => void; onEnd: () => void }) {
-  const { active, verdict, rungNow, draw } = block
+  const { active, verdict, rungNow, draw, payAt } = block
   const [hold, setHold] = useState<HoldClock>()
   const [unsure, setUnsure] = useState<{ monotonic: number; wall: number }>()
   const [as, setAs] = useState<'clean' | 'helped' | 'late'>('clean')
@@ -53,7 +52,7 @@ export const Working = memo(function Working({ view, block, prefs, over, panel, 
   const refusal = ledger && rungNow ? refusalFor(view, block, rungNow.command.id) : undefined
   useEffect(() => () => { hold?.stop() }, [hold])
   const rung = rungNow?.rung
-  const seconds = rung && (rung.kind === 'timed' || rung.kind === 'settle') ? rung.criterion.seconds : undefined
+  const seconds = holdSeconds(rung)
   const of = block.items[block.item]?.role === 'work' || !block.items[block.item] ? (rung?.setReps ?? 5) : Math.min(rung?.setReps ?? 5, block.items[block.item]?.reps ?? 3)
   const reps = active?.reps ?? []
 
@@ -82,13 +81,12 @@ export const Working = memo(function Working({ view, block, prefs, over, panel, 
       setHold(undefined)
       if (Math.abs(times.wall - times.monotonic) > 1) return setUnsure(times)
       const at = Math.round(Math.min(times.monotonic, seconds ?? 0) * 10) / 10
-      return record('miss', { heldSeconds: at, brokeSeconds: at })
+      return record('miss', { heldSeconds: at, brokeSeconds: at, pieces: paidInside(payAt, at), planned: payAt.length + block.planned })
     }
     how.current = outcome
     setAs(outcome)
     say(outcome)
   }
-  const payAt = rung && rungNow && active && seconds !== undefined ? payMoments(seconds, holdPay(rung, view.method, { passed: isPassed(rungNow.run, block.base.runs[rungNow.runKey], rungNow.index), held: isHeld(rungNow.run, block.base.runs[rungNow.runKey], rungNow.index) }), (active.opened?.seed ?? 0) + reps.length) : []
   const begin = () => {
     if (seconds === undefined || hold || unsure || over) return
     how.current = 'clean'
@@ -97,7 +95,7 @@ export const Working = memo(function Working({ view, block, prefs, over, panel, 
       startHold(seconds, { end: true, ticks: prefs.ticks, payAt: prefs.payTones ? payAt : [] }, (end) => {
         setHold(undefined)
         if (end.unsure) return setUnsure(end)
-        record(how.current, { heldSeconds: seconds, ...(payAt.length > 0 && block.planned > 0 ? { pieces: payAt.length + block.planned } : {}) })
+        record(how.current, { heldSeconds: seconds, planned: payAt.length + block.planned })
       }),
     )
   }
@@ -160,7 +158,7 @@ export const Working = memo(function Working({ view, block, prefs, over, panel, 
       ) : unsure ? (
         <Unsure times={unsure} seconds={seconds ?? 0} onSay={(held) => {
           setUnsure(undefined)
-          if (held === 'held') record(how.current, { heldSeconds: seconds ?? null })
+          if (held === 'held') record(how.current, { heldSeconds: seconds ?? null, planned: payAt.length + block.planned })
           else if (held === 'broke') record('miss', { faults: ['broke'] })
         }} />
       ) : (

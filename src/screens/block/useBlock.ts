@@ -3,12 +3,13 @@ import { useCallback, useMemo, useState } from 'react'
 import { drawReps, drawScene, type Draw } from '@/core/block/chance'
 import type { BlockItem } from '@/core/block/compose'
 import { contextKey, countRep, expectedRate, noFall, type Falling } from '@/core/block/falling'
+import { holdPay, holdSeconds, payMoments } from '@/core/block/hold'
 import { suggestSet, type Suggestion } from '@/core/coach/suggest'
 import { findCommand, findRung } from '@/core/curriculum/lookup'
 import type { Outcome } from '@/core/facts'
 import { applyRep, foldOnto } from '@/core/progress/fold'
 import { commandStanding, type CommandStanding } from '@/core/progress/standing'
-import { isHeld, type DogState } from '@/core/progress/state'
+import { isHeld, isPassed, type DogState } from '@/core/progress/state'
 import type { RepDone, SetOpened } from '@/core/wire'
 import type { NewFact, Outbox } from '@/device/outbox'
 import type { BlockView } from '@/work/block'
@@ -34,7 +35,7 @@ export interface Setup {
 }
 
 /** What is known of a rep beside its outcome. */
-export type RepExtras = Partial<Pick<RepDone, 'prompt' | 'latencySeconds' | 'heldSeconds' | 'brokeSeconds' | 'steps' | 'faults' | 'attention' | 'cuesSaid' | 'sound' | 'pieces' | 'sitPieces' | 'payError' | 'turns' | 'stops'>>
+export type RepExtras = Partial<Pick<RepDone, 'prompt' | 'latencySeconds' | 'heldSeconds' | 'brokeSeconds' | 'steps' | 'faults' | 'attention' | 'cuesSaid' | 'sound' | 'planned' | 'pieces' | 'sitPieces' | 'payError' | 'turns' | 'stops'>>
 
 type Held = Resumed & {
   /** Number of the part in hand. */
@@ -96,6 +97,15 @@ export function useBlock(view: BlockView, outbox: Outbox, seedOf: () => number) 
   const payTier = items[held.item]?.payTier ?? 1
   const planned = plannedPieces(view, payTier, draw?.paid ?? true, active?.reps.some((r) => r.fact.outcome === 'clean') ?? false)
 
+  const repNumber = active?.reps.length ?? 0
+  // A stay is paid inside the hold, whatever chance says of its end; play would break it.
+  const payAt: readonly number[] = useMemo(() => {
+    const length = holdSeconds(rungNow?.rung)
+    if (!rungNow || length === undefined || view.resident.traits.toys) return []
+    const run = base.runs[rungNow.runKey]
+    return payMoments(length, holdPay(rungNow.rung, view.method, { passed: isPassed(rungNow.run, run, rungNow.index), held: isHeld(rungNow.run, run, rungNow.index) }), seed + repNumber)
+  }, [base.runs, repNumber, rungNow, seed, view.method, view.resident.traits.toys])
+
   const add = useCallback((rep: NewFact): RepDone | undefined => {
     const fact = outbox.add(rep)
     return fact.kind === 'rep' ? fact : undefined
@@ -104,10 +114,10 @@ export function useBlock(view: BlockView, outbox: Outbox, seedOf: () => number) 
   const tap = useCallback((outcome: Outcome, extras: RepExtras = {}) => {
     if (!active || judged.verdict?.endsSet) return
     const faults = extras.faults ?? (outcome === 'miss' && extras.brokeSeconds !== undefined ? ['broke'] : [])
-    const pieces = extras.pieces ?? (outcome === 'miss' ? 0 : planned)
+    const pieces = extras.pieces ?? (outcome === 'miss' ? 0 : (extras.planned ?? planned))
     const fact = add({
       kind: 'rep', setId: active.context.id, outcome, prompt: extras.prompt ?? (outcome === 'helped' ? 'full-signal' : null), latencySeconds: extras.latencySeconds ?? null, heldSeconds: extras.heldSeconds ?? null, brokeSeconds: extras.brokeSeconds ?? null, steps: extras.steps ?? null, faults: [...faults],
-      paid: outcome !== 'miss' && (planned > 0 || view.resident.traits.toys), attention: extras.attention ?? null, cuesSaid: extras.cuesSaid ?? null, sound: extras.sound ?? null, planned, pieces, sitPieces: extras.sitPieces ?? null, payError: extras.payError ?? false, turns: extras.turns ?? null, stops: extras.stops ?? null, replaces: null,
+      paid: pieces > 0 || (outcome !== 'miss' && view.resident.traits.toys), attention: extras.attention ?? null, cuesSaid: extras.cuesSaid ?? null, sound: extras.sound ?? null, planned: extras.planned ?? planned, pieces, sitPieces: extras.sitPieces ?? null, payError: extras.payError ?? false, turns: extras.turns ?? null, stops: extras.stops ?? null, replaces: null,
     })
     if (!fact) return
     const rep: LiveRep = { fact: repOf(fact, outbox.deviceId), done: fact }
@@ -171,8 +181,8 @@ export function useBlock(view: BlockView, outbox: Outbox, seedOf: () => number) 
   return useMemo(() => {
     const sets = [...held.done, ...(held.active ? [held.active] : [])]
     const piecesPaid = sets.reduce((n, s) => n + s.reps.reduce((m, r) => m + (r.done ? (r.done.pieces ?? (r.done.paid ? 1 : 0)) + (r.done.sitPieces ?? 0) : 0), 0), 0)
-    return { ...held, items, verdict: held.judged.verdict, setEnded: held.judged.verdict?.endsSet ?? false, rungNow, draw, planned, payTier, falling, reps: sets.reduce((n, s) => n + s.reps.length, 0), piecesPaid, standingOf, suggest, begin, tap, amend, undo, finish, goTo, restart, markStressful, close }
-  }, [amend, begin, close, draw, falling, finish, goTo, held, items, markStressful, payTier, planned, restart, rungNow, standingOf, suggest, tap, undo])
+    return { ...held, items, verdict: held.judged.verdict, setEnded: held.judged.verdict?.endsSet ?? false, rungNow, draw, planned, payAt, payTier, falling, reps: sets.reduce((n, s) => n + s.reps.length, 0), piecesPaid, standingOf, suggest, begin, tap, amend, undo, finish, goTo, restart, markStressful, close }
+  }, [amend, begin, close, draw, falling, finish, goTo, held, items, markStressful, payAt, payTier, planned, restart, rungNow, standingOf, suggest, tap, undo])
 }
 
 export type Block = ReturnType<typeof useBlock>
