@@ -5,7 +5,7 @@ export default defineConfig({
   outputDir: 'test-results/browser',
   globalSetup: './e2e/support/globalSetup.ts',
   workers: 2,
-  fullyParallel: false,
+  fullyParallel: true,
   // Generous on purpose: a shared machine may be ten times slower for a while, and no test here measures time.
   timeout: 300_000,
   expect: { timeout: 40_000 },

@@ -4,4 +4,4 @@ import { checkSteps } from './lib/steps.mjs'
 
 checkNode()
 ensureDependencies()
-checkSteps()
+await checkSteps()

@@ -9,7 +9,7 @@ checkNode()
 ensureDependencies()
 ensureChromium()
 mkdirSync('test-results', { recursive: true })
-checkSteps()
+await checkSteps()
 ensureBuild()
 step('browser tests', 'node_modules/.bin/playwright', ['test'])
 

@@ -1,4 +1,4 @@
-import { spawnSync } from 'node:child_process'
+import { spawn, spawnSync } from 'node:child_process'
 import { readFileSync } from 'node:fs'
 import { say } from './say.mjs'
 
@@ -16,12 +16,29 @@ export function step(name, command, args, env = {}) {
   say(`${name}: ${((Date.now() - begun) / 1000).toFixed(0)} s`)
 }
 
+/** Runs steps beside each other, each with its own output shown when it ends; stops everything when one fails. */
+async function beside(steps) {
+  const begun = Date.now()
+  const ran = await Promise.all(steps.map(([name, command, args]) => new Promise((done) => {
+    const child = spawn(command, args, { stdio: ['ignore', 'pipe', 'pipe'], env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1' } })
+    let said = ''
+    for (const stream of [child.stdout, child.stderr]) stream.on('data', (data) => { said += data })
+    child.on('close', (code) => {
+      process.stdout.write(said)
+      say(`${name}: ${((Date.now() - begun) / 1000).toFixed(0)} s`)
+      done({ name, code })
+    })
+  })))
+  const failed = ran.filter((r) => r.code !== 0)
+  if (failed.length === 0) return
+  process.stderr.write(`kibou: ${failed.map((f) => f.name).join(', ')} failed\n`)
+  process.exit(1)
+}
+
 /** Types, lint, boundaries and unit tests: everything that needs no browser. */
-export function checkSteps() {
+export async function checkSteps() {
   noDownloadAddresses()
-  step('types', bin('tsc'), ['--noEmit', '-p', 'tsconfig.check.json'])
-  step('lint', bin('eslint'), ['.', '--max-warnings', '0'])
-  step('boundaries', bin('depcruise'), ['src'])
+  await beside([['types', bin('tsc'), ['--noEmit', '-p', 'tsconfig.check.json']], ['lint', bin('eslint'), ['.', '--max-warnings', '0']], ['boundaries', bin('depcruise'), ['src']]])
   step('unit tests', bin('vitest'), ['run', '--reporter=default', '--reporter=json', '--outputFile.json=test-results/unit.json'])
 }
 
