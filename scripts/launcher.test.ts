@@ -1,5 +1,5 @@
 import { spawnSync } from 'node:child_process'
-import { mkdtempSync } from 'node:fs'
+import { cpSync, mkdtempSync } from 'node:fs'
 import { createServer } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -10,8 +10,8 @@ import { readKennel, updateKennel } from '@/store/kennel'
 const newFile = () => join(mkdtempSync(join(tmpdir(), 'kibou-')), 'kennel.db')
 
 /** Runs a script to its end and gives what a person at the terminal would see. */
-function run(script: string, env: Record<string, string> = {}, node: readonly string[] = []) {
-  const done = spawnSync(process.execPath, [...node, ...script.split(' ')], { encoding: 'utf8', timeout: 25_000, env: { ...process.env, ...env } })
+function run(script: string, env: Record<string, string> = {}, node: readonly string[] = [], cwd = '.') {
+  const done = spawnSync(process.execPath, [...node, ...script.split(' ')], { cwd, encoding: 'utf8', timeout: 25_000, env: { ...process.env, ...env } })
   return { code: done.status, said: done.stderr.trim() }
 }
 
@@ -51,9 +51,11 @@ describe('a start that cannot be is one clear sentence and exit code 1', () => {
     expect(run(`--import tsx scripts/prepare.ts ${newFile()} own`, { HOST: '127.0.0.1' })).toEqual({ code: 0, said: '' })
   })
 
-  it('a Node that is too old', () => {
+  it.each(['bench', 'check', 'demo', 'dev', 'rebuild-standings', 'soak', 'start', 'test'])('a Node that is too old, said by %s where nothing is installed yet', (script) => {
     const pretend = `data:text/javascript,${encodeURIComponent("Object.defineProperty(process, 'versions', { value: { ...process.versions, node: '18.20.1' } })")}`
-    expect(run('scripts/start.mjs', {}, ['--import', pretend])).toEqual({ code: 1, said: 'kibou: Kibou needs Node 20.12 or newer; this is 18.20.1.' })
+    const fresh = mkdtempSync(join(tmpdir(), 'kibou-'))
+    cpSync('scripts', join(fresh, 'scripts'), { recursive: true })
+    expect(run(`scripts/${script}.mjs`, {}, ['--import', pretend], fresh)).toEqual({ code: 1, said: 'kibou: Kibou needs Node 20.12 or newer; this is 18.20.1.' })
   })
 
   it('a database of a newer Kibou', () => {

@@ -1,7 +1,7 @@
 import { spawnSync } from 'node:child_process'
-import { buildSync } from 'esbuild'
 import { createHash } from 'node:crypto'
 import { existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs'
+import { createRequire } from 'node:module'
 import { join } from 'node:path'
 import { refuse, say } from './say.mjs'
 
@@ -33,6 +33,8 @@ export function ensureBuild() {
     process.stderr.write(`${done.stdout}\n${done.stderr}\n`)
     refuse('the build failed; its messages are above.')
   }
+  // Asked for here and not above: this file is also read where nothing is installed yet.
+  const { buildSync } = createRequire(import.meta.url)('esbuild')
   // Next serves what lies in public/ when it starts.
   buildSync({ entryPoints: ['src/sw/sw.ts'], outfile: serviceWorker, bundle: true, minify: true, target: 'es2022', define: { 'process.env.NODE_ENV': '"production"' } })
   writeFileSync(stamp, now)
