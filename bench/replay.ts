@@ -1,4 +1,3 @@
-import { readFileSync } from 'node:fs'
 import { performance } from 'node:perf_hooks'
 import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus'
 import { allRungs } from '@/core/curriculum/lookup'
@@ -6,6 +5,7 @@ import { houseCurriculum } from '@/core/curriculum/house'
 import type { RepFact, SetFact } from '@/core/facts'
 import { foldDog } from '@/core/progress/fold'
 import { always } from '@/core/progress/regime'
+import { watchOthers } from './support/others'
 
 /** One hundred thousand sets of two hundred dogs, replayed on one core from facts in memory. */
 const rng = xoroshiro128plus(7)
@@ -36,9 +36,6 @@ const timed = (job: () => void): number => {
   return performance.now() - from
 }
 
-/** How long a core was ready to work and another guest of the machine had it, in ms of both cores together (proc(5): eighth figure of `cpu`, in hundredths of a second). */
-const stolen = (): number => Number(/^cpu +(?:\d+ +){7}(\d+)/.exec(readFileSync('/proc/stat', 'utf8'))?.[1] ?? Number.NaN) * 10
-
 let reps = 0
 /** Each dog's facts are made, then folded at once, as a rebuild reads and folds one dog after the other; only the fold is timed. */
 function replay(): number {
@@ -51,11 +48,10 @@ function replay(): number {
   }
   return took
 }
-const stolenBefore = stolen()
-const from = performance.now()
+const others = watchOthers()
 const took = Array.from({ length: 7 }, replay).sort((a, b) => a - b)
 console.log(`replay: ${dogs * setsPerDog} sets, ${reps} reps: best ${took[0]?.toFixed(0)} ms, median ${took[3]?.toFixed(0)} ms (aim: under 1000); ${(((took[3] ?? 0) * 1e6) / reps).toFixed(0)} ns a rep`)
-console.log(`meanwhile others had ${(((stolen() - stolenBefore) / (performance.now() - from)) * 50).toFixed(0)} % of the machine's two cores`)
+console.log(others())
 
 const all = Array.from({ length: dogs }, (_, dog) => history(dog))
 const atOnce = Array.from({ length: 5 }, () => timed(() => { for (const sets of all) foldDog(regimes, sets) })).sort((a, b) => a - b)

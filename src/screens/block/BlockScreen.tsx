@@ -23,7 +23,7 @@ import { PlanStrip } from './Plan'
 import { Prep } from './Prep'
 import { RungCard } from './RungCard'
 import { SetOver } from './SetOver'
-import { useBlock, type Block, type Setup } from './useBlock'
+import { useBlock, type Setup } from './useBlock'
 import { waysOn } from './ways'
 import { Working, type WorkPanel } from './Working'
 
@@ -44,8 +44,6 @@ export function BlockScreen({ view }: { view: BlockView }) {
 }
 
 const Top = memo(function Top({ view, outbox, title, part, onHands }: { view: BlockView; outbox: Outbox | undefined; title: string; part?: string | undefined; onHands?: () => void }) {
-  const status = useOutboxStatus(outbox)
-  useLeaveWarning(status.kept > 0 && status.offline)
   return (
     <>
       <Strip>
@@ -57,12 +55,22 @@ const Top = memo(function Top({ view, outbox, title, part, onHands }: { view: Bl
             <Gear onPress={onHands} aria-label="Hands and sounds">Hands</Gear>
           </>
         )}
-        <Memory role="status" data-offline={status.offline || status.signedOut || status.fleeting || status.refused.length > 0}>
-          {status.fleeting && 'no lasting memory here: '}kept here: {status.kept} · sent: {status.sent}{status.refused.length > 0 && ` · refused: ${status.refused.length}`}{status.offline && (mayReloadOffline() ? ' · no network' : ' · no network: do not reload')}{status.signedOut && <> · <a href={`/sign-in?to=${encodeURIComponent(addressOf(view))}`} {...(status.fleeting ? { target: '_blank' } : {})}>sign in to send</a></>}
-        </Memory>
+        <KeptHere view={view} outbox={outbox} />
       </Strip>
       {(view.resident.biteHistory || view.resident.caution || view.twoPeople) && <NeedsPerson>{view.resident.biteHistory ? 'Bite history. ' : ''}{view.twoPeople && !/two people/i.test(view.resident.caution) ? 'Two people. ' : ''}{view.resident.caution}</NeedsPerson>}
     </>
+  )
+})
+
+/** What of this device has reached the kennel, always in sight. */
+const KeptHere = memo(function KeptHere({ view, outbox }: { view: BlockView; outbox: Outbox | undefined }) {
+  // Every tap changes it; the mark is drawn first.
+  const status = useDeferredValue(useOutboxStatus(outbox))
+  useLeaveWarning(status.kept > 0 && status.offline)
+  return (
+    <Memory role="status" data-offline={status.offline || status.signedOut || status.fleeting || status.refused.length > 0}>
+      {status.fleeting && 'no lasting memory here: '}kept here: {status.kept} · sent: {status.sent}{status.refused.length > 0 && ` · refused: ${status.refused.length}`}{status.offline && (mayReloadOffline() ? ' · no network' : ' · no network: do not reload')}{status.signedOut && <> · <a href={`/sign-in?to=${encodeURIComponent(addressOf(view))}`} {...(status.fleeting ? { target: '_blank' } : {})}>sign in to send</a></>}
+    </Memory>
   )
 })
 
@@ -96,9 +104,6 @@ function InHand({ view, outbox }: { view: BlockView; outbox: Outbox }) {
     setPanel('none')
     finish()
   }, [finish])
-  // The tap is answered first; the card says the next rep a moment later, but never that of another set.
-  const later = useDeferredValue(block)
-  const card = later.active?.context.id === active?.context.id ? later : block
   const item = items[block.item]
   const rung = block.rungNow
   const name = (rung ?? (item ? findRung(view.curriculum, item.rungId) : undefined))?.command.name ?? ''
@@ -120,9 +125,7 @@ function InHand({ view, outbox }: { view: BlockView; outbox: Outbox }) {
   }
   if (!active || !rung) return <Page>{top}<Prep view={view} block={block} was={was} onBegin={(setup, plan, n) => { block.begin(setup, plan, n); setWas(setup) }} onEnd={block.block ? () => setPhase('after') : undefined} prefs={prefs} /></Page>
   const elsewhere = block.elsewhere.filter((s) => s.reps.length > 0)
-  const enough = hasEnough(block)
-  // The mark that ends a set is painted like any other; what it meant follows.
-  const over = isOver(block) && isOver(card)
+  const over = block.setEnded || block.enough || block.falling.fell
   // Asked for only when a set is over: what comes next is the dearest question of all.
   const ways = over ? waysOn(view, block, { was, setWas, end }) : undefined
   return (
@@ -130,20 +133,13 @@ function InHand({ view, outbox }: { view: BlockView; outbox: Outbox }) {
       {top}
       <PlanStrip view={view} items={items} now={block.item} working={!over && active.reps.length > 0} onGo={over ? (n) => { block.finish(); block.goTo(n) } : undefined} />
       {elsewhere.length > 0 && <NeedsPerson>Another device has a set open with {view.resident.name}: {elsewhere.map((s) => `${findRung(view.curriculum, s.rungId)?.command.name ?? s.rungId}, ${s.reps.length} ${s.reps.length === 1 ? 'rep' : 'reps'}`).join('; ')}. Both are kept.</NeedsPerson>}
-      {!over && panel === 'none' && <RungCard view={view} rung={rung} block={card} />}
+      {!over && panel === 'none' && <RungCard view={view} rung={rung} block={block} />}
       <LengthNote from={block.block?.from} young={view.young} />
-      {!over && <Working view={view} block={block} prefs={prefs} over={isOver(block)} panel={panel} onPanel={setPanel} onEnd={endSet} />}
-      {ways && (block.falling.fell ? <BreakNow block={block} ways={ways} prefs={prefs} /> : <SetOver key={active.context.id} verdict={block.verdict ?? nothingYet} enough={enough} set={active} standing={block.standingOf(rung.command.id, block.judged.state)} view={view} next={ways.next} others={ways.others} onUndo={block.undo} prefs={prefs} />)}
+      {!over && <Working view={view} block={block} prefs={prefs} panel={panel} onPanel={setPanel} onEnd={endSet} />}
+      {ways && (block.falling.fell ? <BreakNow block={block} ways={ways} prefs={prefs} /> : <SetOver key={active.context.id} verdict={block.verdict ?? nothingYet} enough={block.enough} set={active} standing={block.standingOf(rung.command.id, block.judged.state)} view={view} next={ways.next} others={ways.others} onUndo={block.undo} prefs={prefs} />)}
     </Page>
   )
 }
-
-/** Whether as many reps of a sure thing were done as the block wants of it, before its rule ends the set. */
-function hasEnough(block: Block): boolean {
-  const item = block.items[block.item]
-  return item !== undefined && item.role !== 'work' && (block.active?.reps.length ?? 0) >= item.reps && !block.setEnded
-}
-const isOver = (block: Block): boolean => block.setEnded || hasEnough(block) || block.falling.fell
 
 const nothingYet = { kind: 'again', endsSet: false, toRungId: '', rule: '', counts: '', why: '' } as const
 

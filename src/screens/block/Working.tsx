@@ -1,5 +1,5 @@
 'use client'
-import { memo, useCallback, useDeferredValue, useEffect, useRef, useState, type ReactNode, type TouchEvent } from 'react'
+import { memo, useCallback, useEffect, useRef, useState, useSyncExternalStore, type ReactNode, type TouchEvent } from 'react'
 import { Button as AriaButton } from 'react-aria-components'
 import styled from 'styled-components'
 import { holdSeconds, paidInside } from '@/core/block/hold'
@@ -16,7 +16,7 @@ import { Correction, firstSaid, hasLedger, keepCorrection, refusalFor, type Kept
 import { HoldPart } from './HoldPart'
 import { useOutboxNow } from './outboxNow'
 import { Trouble } from './Trouble'
-import type { Block, RepExtras } from './useBlock'
+import { takesNoMore, type Block, type RepExtras } from './useBlock'
 import { useKeys } from './useKeys'
 
 const targets: readonly { outcome: Outcome; name: string; key: string }[] = [
@@ -29,6 +29,9 @@ const targets: readonly { outcome: Outcome; name: string; key: string }[] = [
 /** House: the way each outcome is felt, milliseconds on and off. */
 const felt: Readonly<Record<Outcome, readonly number[]>> = { clean: [20], helped: [30, 60, 30], late: [60], miss: [120] }
 
+const notCalled: CallState = { calledAt: undefined }
+const notWalked = { turns: 0, stops: 0 }
+
 const monotonicNow = (): number => performance.now()
 /** Tenths of a second since a monotonic moment. */
 const secondsSince = (at: number): number => Math.round((monotonicNow() - at) / 100) / 10
@@ -36,16 +39,16 @@ const secondsSince = (at: number): number => Math.round((monotonicNow() - at) / 
 /** What is opened over the targets. */
 export type WorkPanel = 'none' | 'rep' | 'trouble' | 'correction'
 
-/** The set in hand: the marks so far, the hold or the call, the four targets, undo. Nothing here scrolls or asks. One that is over takes nothing more. */
-export const Working = memo(function Working({ view, block, prefs, over, panel, onPanel: setPanel, onEnd }: { view: BlockView; block: Block; prefs: Prefs; over: boolean; panel: WorkPanel; onPanel: (panel: WorkPanel) => void; onEnd: () => void }) {
+/** The set in hand: the marks so far, the hold or the call, the four targets, undo. Nothing here scrolls or asks. */
+export const Working = memo(function Working({ view, block, prefs, panel, onPanel: setPanel, onEnd }: { view: BlockView; block: Block; prefs: Prefs; panel: WorkPanel; onPanel: (panel: WorkPanel) => void; onEnd: () => void }) {
   const { active, verdict, rungNow, draw, payAt } = block
   const [hold, setHold] = useState<HoldClock>()
   const [unsure, setUnsure] = useState<{ monotonic: number; wall: number }>()
   const [as, setAs] = useState<'clean' | 'helped' | 'late'>('clean')
   const how = useRef<'clean' | 'helped' | 'late'>('clean')
-  const [call, setCall] = useState<CallState>({ calledAt: undefined })
+  const [call, setCall] = useState<CallState>(notCalled)
   const [attention, setAttention] = useState<Attention | null>(null)
-  const [walk, setWalk] = useState({ turns: 0, stops: 0 })
+  const [walk, setWalk] = useState(notWalked)
   const outbox = useOutboxNow()
   const [corrected, setCorrected] = useState<{ readonly kept: Kept | undefined; readonly said: Kept['said'] }>(() => ({ kept: undefined, said: firstSaid(view) }))
   const ledger = hasLedger(view)
@@ -64,8 +67,9 @@ export const Working = memo(function Working({ view, block, prefs, over, panel, 
     say(outcome)
     setPanel('none')
     const latency = call.calledAt === undefined ? undefined : secondsSince(call.calledAt)
-    setCall({ calledAt: undefined })
-    setWalk({ turns: 0, stops: 0 })
+    // Where nothing was counted nothing is drawn anew: the mark has the moment to itself.
+    setCall((c) => (c.calledAt === undefined ? c : notCalled))
+    setWalk((w) => (w === notWalked ? w : notWalked))
     block.tap(outcome, {
       ...(rung?.kind === 'recall' ? { attention, sound: draw?.sound ?? null, steps: draw?.steps ?? null, ...(latency === undefined ? {} : { latencySeconds: latency }) } : {}),
       ...(rung?.kind === 'heel' ? { turns: walk.turns, stops: walk.stops, steps: rung.criterion.steps ?? null } : {}),
@@ -73,7 +77,7 @@ export const Working = memo(function Working({ view, block, prefs, over, panel, 
     })
   }
   const press = (outcome: Outcome) => {
-    if (unsure || over) return
+    if (unsure) return
     // Without the clock nobody measured the hold, so no seconds are kept.
     if (!hold) return record(outcome)
     if (outcome === 'miss') {
@@ -88,7 +92,7 @@ export const Working = memo(function Working({ view, block, prefs, over, panel, 
     say(outcome)
   }
   const begin = () => {
-    if (seconds === undefined || hold || unsure || over) return
+    if (seconds === undefined || hold || unsure) return
     how.current = 'clean'
     setAs('clean')
     setHold(
@@ -134,16 +138,12 @@ export const Working = memo(function Working({ view, block, prefs, over, panel, 
     else if (what === 'correction') now.current.correct()
     else show(open === what ? 'none' : what)
   }, [])
-  // The mark of a tap is painted first; what can be said further of the rep follows a moment later.
-  const last = useDeferredValue(reps.at(-1))
+  const last = reps.at(-1)
   if (!active || !rung || !rungNow) return null
   return (
     <Bottom>
-      <Marks role="status" aria-label={`Rep ${reps.length} of ${of}. ${verdict?.counts ?? ''}`}>
-        <span aria-hidden="true">{Array.from({ length: Math.max(of, reps.length) }, (_, i) => <OutcomeMark key={i} outcome={reps[i]?.fact.outcome} size="1.4rem" />)}</span>
-        <b>{reps.length}/{of}</b>
-        <em>{verdict?.why}</em>
-      </Marks>
+      <Marks known={block.known} of={of} counts={verdict?.counts ?? ''} />
+      <Why>{verdict?.why}</Why>
       {panel === 'trouble' ? (
         <Trouble view={view} block={block} placeId={active.context.placeId} band={active.opened?.distanceBand ?? null} onDone={() => setPanel('none')} />
       ) : panel === 'correction' ? (
@@ -154,7 +154,7 @@ export const Working = memo(function Working({ view, block, prefs, over, panel, 
           onDone={() => setPanel('none')}
         />
       ) : panel === 'rep' ? (
-        <AboutRep rep={reps.at(-1)} faults={rungNow.command.faults} recall={rung.kind === 'recall'} amend={amend} onDone={() => setPanel('none')} />
+        <AboutRep rep={last} faults={rungNow.command.faults} recall={rung.kind === 'recall'} amend={amend} onDone={() => setPanel('none')} />
       ) : unsure ? (
         <Unsure times={unsure} seconds={seconds ?? 0} onSay={(held) => {
           setUnsure(undefined)
@@ -167,7 +167,7 @@ export const Working = memo(function Working({ view, block, prefs, over, panel, 
           {seconds !== undefined && <HoldPart clock={hold} seconds={seconds} payAt={payAt} onBegin={begin} />}
           {rung.kind === 'recall' && <CallPart key={reps.length} draw={draw} state={call} attention={attention} onAttention={setAttention} onCalled={called} tones={prefs.payTones} last={last === undefined ? undefined : <LastChips rep={last} faults={rungNow.command.faults} amend={amend} />} />}
           {rung.kind === 'heel' && <Pair><Count onPress={() => setWalk((w) => ({ ...w, turns: w.turns + 1 }))}>Turn <b>{walk.turns}</b></Count><Count onPress={() => setWalk((w) => ({ ...w, stops: w.stops + 1 }))}>Stop, back <b>{walk.stops}</b></Count></Pair>}
-          <Pad thumb={prefs.thumb} over={over} holding={hold !== undefined} as={as} onTarget={onTarget} />
+          <Pad known={block.known} thumb={prefs.thumb} holding={hold !== undefined} as={as} onTarget={onTarget} />
         </>
       )}
       <Below canUndo={reps.length > 0 || block.done.length > 0} hasRep={reps.length > 0} ledger={ledger} panel={panel} act={act} />
@@ -175,7 +175,20 @@ export const Working = memo(function Working({ view, block, prefs, over, panel, 
   )
 })
 
-const Pad = memo(function Pad({ thumb, over, holding, as, onTarget }: { thumb: Prefs['thumb']; over: boolean; holding: boolean; as: Outcome; onTarget: (outcome: Outcome) => void }) {
+/** The reps of the set as they are known, not as the rest is drawn: the mark of a tap comes with the next picture. */
+const Marks = memo(function Marks({ known, of, counts }: { known: Block['known']; of: number; counts: string }) {
+  const reps = useSyncExternalStore(known.subscribe, () => known.now().active?.reps, () => undefined) ?? []
+  return (
+    <Counted role="status" aria-label={`Rep ${reps.length} of ${of}. ${counts}`}>
+      <span aria-hidden="true">{Array.from({ length: Math.max(of, reps.length) }, (_, i) => <OutcomeMark key={i} outcome={reps[i]?.fact.outcome} size="1.4rem" />)}</span>
+      <b>{reps.length}/{of}</b>
+    </Counted>
+  )
+})
+
+/** The four targets; gone as soon as the set takes no more reps, before what it came to is drawn. */
+const Pad = memo(function Pad({ known, thumb, holding, as, onTarget }: { known: Block['known']; thumb: Prefs['thumb']; holding: boolean; as: Outcome; onTarget: (outcome: Outcome) => void }) {
+  const over = useSyncExternalStore(known.subscribe, () => takesNoMore(known.now()), () => false)
   return (
     <Targets data-thumb={thumb} data-over={over}>
       {targets.map((t) => (
@@ -229,7 +242,8 @@ function Unsure({ times, seconds, onSay }: { times: { monotonic: number; wall: n
 /** What the thumb needs lies at the bottom. */
 export const Bottom = ({ children }: { children: ReactNode }) => <BottomRoot>{children}</BottomRoot>
 const BottomRoot = styled.section`margin-top: auto; display: grid; gap: 0.5rem; p { font-weight: 560; }`
-const Marks = styled.div`display: grid; grid-template-columns: 1fr auto; align-items: baseline; span { display: flex; gap: 0.12rem; flex-wrap: wrap; } b { font-size: 1.4rem; font-weight: 720; } em { grid-column: 1 / -1; font-style: normal; min-height: 1.4em; }`
+const Counted = styled.div`display: grid; grid-template-columns: 1fr auto; align-items: baseline; span { display: flex; gap: 0.12rem; flex-wrap: wrap; } b { font-size: 1.4rem; font-weight: 720; }`
+const Why = styled.em`font-style: normal; min-height: 1.4em; margin-top: -0.5rem;`
 /** Clean lies under the thumb that holds the device. */
 const Targets = styled.div`display: grid; grid-template-columns: 1fr 1fr; gap: 0.6rem; &[data-thumb='right'] { direction: rtl; > * { direction: ltr; } } &[data-over='true'] { visibility: hidden; }`
 /** The browser’s own button: it is pressed two hundred times a day, and a press that is watched in every phase takes longer to answer. */

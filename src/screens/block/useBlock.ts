@@ -1,5 +1,5 @@
 'use client'
-import { useCallback, useMemo, useState } from 'react'
+import { startTransition, useCallback, useMemo, useState } from 'react'
 import { drawReps, drawScene, type Draw } from '@/core/block/chance'
 import type { BlockItem } from '@/core/block/compose'
 import { contextKey, countRep, expectedRate, noFall, type Falling } from '@/core/block/falling'
@@ -13,6 +13,7 @@ import { isHeld, isPassed, type DogState } from '@/core/progress/state'
 import type { RepDone, SetOpened } from '@/core/wire'
 import type { NewFact, Outbox } from '@/device/outbox'
 import type { BlockView } from '@/work/block'
+import { Known } from './known'
 import { contextOf, factOf, judge, regimesOf, repOf, resume, type LiveBlock, type LiveRep, type LiveSet, type Resumed } from './resume'
 
 /** Everything a set is opened with. */
@@ -46,16 +47,33 @@ type Held = Resumed & {
   readonly ended: boolean
 }
 
-/** A block in hand: everything is judged on the device from the state it was opened with; facts go to the outbox. */
+/** Whether as many reps of a sure thing were done as the block wants of it, before its rule ends the set. */
+function hasEnough({ active, block, item, judged }: Held): boolean {
+  const part = block?.items[item]
+  return part !== undefined && part.role !== 'work' && (active?.reps.length ?? 0) >= part.reps && !judged.verdict?.endsSet
+}
+
+/** Whether the set in hand takes no more reps: its rule has ended it, or it was enough. */
+export const takesNoMore = (held: Held): boolean => held.judged.verdict?.endsSet === true || hasEnough(held)
+
+/** The block as it is taken up: what the kennel knew, and what lies on the device. */
+function takeUp(view: BlockView, outbox: Outbox): Held {
+  const found = resume(view, outbox.facts(), outbox.deviceId, (id) => outbox.isSent(id))
+  const items = found.block?.items ?? []
+  const at = [...found.done, ...(found.active ? [found.active] : [])].reduce((i, s) => Math.max(i, items.findIndex((it, n) => n >= i && it.command === findRung(view.curriculum, s.context.rungId)?.command.id)), 0)
+  return { ...found, item: at, breakAfter: 0, stressful: false, ended: false }
+}
+
+/**
+ * A block in hand: everything is judged on the device from the state it was opened with; facts go to the outbox. What is
+ * drawn follows what is known: after a tap the marks at once (they read `reps`), all else in a transition.
+ */
 export function useBlock(view: BlockView, outbox: Outbox, seedOf: () => number) {
   const regimes = useMemo(() => regimesOf(view), [view])
-  const [held, setHeld] = useState<Held>(() => {
-    const found = resume(view, outbox.facts(), outbox.deviceId, (id) => outbox.isSent(id))
-    const items = found.block?.items ?? []
-    const at = [...found.done, ...(found.active ? [found.active] : [])].reduce((i, s) => Math.max(i, items.findIndex((it, n) => n >= i && it.command === findRung(view.curriculum, s.context.rungId)?.command.id)), 0)
-    return { ...found, item: at, breakAfter: 0, stressful: false, ended: false }
-  })
-  const { active, base, judged, block, done } = held
+  const [known] = useState(() => new Known(takeUp(view, outbox)))
+  const [held, setHeld] = useState(known.now)
+  const change = useCallback((to: (h: Held) => Held) => setHeld(known.change(to)), [known])
+  const { active, base, block, done } = held
   const items = useMemo(() => block?.items ?? [], [block])
   const { curriculum } = view
   const standingOf = useCallback((commandId: string, state: DogState): CommandStanding | undefined => {
@@ -73,18 +91,18 @@ export function useBlock(view: BlockView, outbox: Outbox, seedOf: () => number) 
     if (!place) return
     const now = Date.now()
     const minutes = (since: number) => Math.min(1440, Math.max(0, Math.round((now - since) / 60_000)))
-    const opened = block ?? { id: outbox.add({ kind: 'block-opened', residencyId: view.resident.residencyId, plan: plan.map((p) => ({ role: p.role, command: p.command, rungId: p.rungId })), recordedBy: view.me }).id, items: plan, from: now }
+    const opened = known.now().block ?? { id: outbox.add({ kind: 'block-opened', residencyId: view.resident.residencyId, plan: plan.map((p) => ({ role: p.role, command: p.command, rungId: p.rungId })), recordedBy: view.me }).id, items: plan, from: now }
     const fact = outbox.add({
       kind: 'set-opened', residencyId: view.resident.residencyId, rungId: setup.rungId, purpose: setup.purpose, blockId: opened.id, recordedBy: view.me, leashHolder: setup.personId, placeId: setup.placeId, level: setup.level, distanceBand: setup.level > 0 ? setup.band : null, kit: setup.kit,
       temperatureC: setup.temperatureC, humidity: setup.humidity, minutesIn: minutes(opened.from), exerciseMinutesAgo: setup.exercisedAt === undefined ? null : minutes(setup.exercisedAt),
       mealMinutesAgo: view.mealMinutesAgo === null ? null : Math.min(1440, view.mealMinutesAgo + minutes(view.now)), seed: seedOf(), helper: setup.helper ? 'a second person' : null, secondDog: setup.secondDog, feedId: setup.feedId, replaces: null,
     })
     if (fact.kind !== 'set-opened') return
-    setHeld((h) => {
+    change((h) => {
       const before = h.active ? { base: h.judged.state, done: h.active.reps.length > 0 ? [...h.done, h.active] : h.done } : { base: h.base, done: h.done }
       return { ...h, ...before, item, block: opened, active: { context: contextOf(fact, view), opened: fact, reps: [] }, judged: { state: before.base, verdict: undefined }, before: h.block ? h.before : h.base, ended: false }
     })
-  }, [block, outbox, seedOf, view])
+  }, [change, known, outbox, seedOf, view])
 
   const rungId = active?.context.rungId
   const rungNow = useMemo(() => (rungId === undefined ? undefined : findRung(curriculum, rungId)), [curriculum, rungId])
@@ -93,11 +111,13 @@ export function useBlock(view: BlockView, outbox: Outbox, seedOf: () => number) 
     () => (rungNow ? drawReps(seed, drawScene(curriculum, base, rungNow.rung, isHeld(rungNow.run, base.runs[rungNow.runKey], rungNow.index), view.method, view.resident.traits), mostReps) : []),
     [base, curriculum, rungNow, seed, view.method, view.resident.traits],
   )
-  const draw = draws[active?.reps.length ?? 0]
-  const payTier = items[held.item]?.payTier ?? 1
-  const planned = plannedPieces(view, payTier, draw?.paid ?? true, active?.reps.some((r) => r.fact.outcome === 'clean') ?? false)
-
   const repNumber = active?.reps.length ?? 0
+  const draw = draws[repNumber]
+  const payTier = items[held.item]?.payTier ?? 1
+  /** Pieces chance has planned for the next clean rep. */
+  const plannedFor = useCallback((set: LiveSet | undefined): number => plannedPieces(view, payTier, draws[set?.reps.length ?? 0]?.paid ?? true, set?.reps.some((r) => r.fact.outcome === 'clean') ?? false), [draws, payTier, view])
+  const planned = plannedFor(active)
+
   // A stay is paid inside the hold, whatever chance says of its end; play would break it.
   const payAt: readonly number[] = useMemo(() => {
     const length = holdSeconds(rungNow?.rung)
@@ -112,42 +132,44 @@ export function useBlock(view: BlockView, outbox: Outbox, seedOf: () => number) 
   }, [outbox])
 
   const tap = useCallback((outcome: Outcome, extras: RepExtras = {}) => {
-    if (!active || judged.verdict?.endsSet) return
+    const { active: set } = known.now()
+    if (!set || takesNoMore(known.now())) return
+    const plan = extras.planned ?? plannedFor(set)
     const faults = extras.faults ?? (outcome === 'miss' && extras.brokeSeconds !== undefined ? ['broke'] : [])
-    const pieces = extras.pieces ?? (outcome === 'miss' ? 0 : (extras.planned ?? planned))
+    const pieces = extras.pieces ?? (outcome === 'miss' ? 0 : plan)
     const fact = add({
-      kind: 'rep', setId: active.context.id, outcome, prompt: extras.prompt ?? (outcome === 'helped' ? 'full-signal' : null), latencySeconds: extras.latencySeconds ?? null, heldSeconds: extras.heldSeconds ?? null, brokeSeconds: extras.brokeSeconds ?? null, steps: extras.steps ?? null, faults: [...faults],
-      paid: pieces > 0 || (outcome !== 'miss' && view.resident.traits.toys), attention: extras.attention ?? null, cuesSaid: extras.cuesSaid ?? null, sound: extras.sound ?? null, planned: extras.planned ?? planned, pieces, sitPieces: extras.sitPieces ?? null, payError: extras.payError ?? false, turns: extras.turns ?? null, stops: extras.stops ?? null, replaces: null,
+      kind: 'rep', setId: set.context.id, outcome, prompt: extras.prompt ?? (outcome === 'helped' ? 'full-signal' : null), latencySeconds: extras.latencySeconds ?? null, heldSeconds: extras.heldSeconds ?? null, brokeSeconds: extras.brokeSeconds ?? null, steps: extras.steps ?? null, faults: [...faults],
+      paid: pieces > 0 || (outcome !== 'miss' && view.resident.traits.toys), attention: extras.attention ?? null, cuesSaid: extras.cuesSaid ?? null, sound: extras.sound ?? null, planned: plan, pieces, sitPieces: extras.sitPieces ?? null, payError: extras.payError ?? false, turns: extras.turns ?? null, stops: extras.stops ?? null, replaces: null,
     })
     if (!fact) return
     const rep: LiveRep = { fact: repOf(fact, outbox.deviceId), done: fact }
-    setHeld((h) => (h.active ? { ...h, active: { ...h.active, reps: [...h.active.reps, rep] }, judged: applyRep(h.judged.state, regimes, h.active.context, rep.fact, h.active.reps.map((r) => r.fact)) } : h))
-  }, [active, add, judged.verdict, outbox.deviceId, planned, regimes, view.resident.traits.toys])
+    const next = known.change((h) => ({ ...h, active: { ...set, reps: [...set.reps, rep] }, judged: applyRep(h.judged.state, regimes, set.context, rep.fact, set.reps.map((r) => r.fact)) }))
+    startTransition(() => setHeld(next))
+  }, [add, known, outbox.deviceId, plannedFor, regimes, view.resident.traits.toys])
 
   /** Says more of the newest rep: it is taken back, and one that says it stands in its place. */
-  const amend = useCallback((change: RepExtras) => {
-    const last = active?.reps.at(-1)
-    if (!active || !last?.done) return
+  const amend = useCallback((said: RepExtras) => {
+    const { active: set } = known.now()
+    const last = set?.reps.at(-1)
+    if (!set || !last?.done) return
     const { id, seq: _, deviceAt: __, ...was } = last.done
     outbox.add({ kind: 'voided', targetId: id, reason: 'said more exactly', recordedBy: view.me })
-    const pieces = change.pieces ?? was.pieces
-    const fact = add({ ...was, ...change, faults: [...(change.faults ?? was.faults)], pieces, paid: change.pieces === undefined || change.pieces === null ? was.paid : change.pieces > 0, replaces: id })
+    const pieces = said.pieces ?? was.pieces
+    const fact = add({ ...was, ...said, faults: [...(said.faults ?? was.faults)], pieces, paid: said.pieces === undefined || said.pieces === null ? was.paid : said.pieces > 0, replaces: id })
     if (!fact) return
-    setHeld((h) => {
-      if (!h.active) return h
-      const set: LiveSet = { ...h.active, reps: [...h.active.reps.slice(0, -1), { fact: repOf(fact, outbox.deviceId), done: fact }] }
-      return { ...h, active: set, judged: judge(regimes, h.base, set) }
-    })
-  }, [active, add, outbox, regimes, view.me])
+    const now: LiveSet = { ...set, reps: [...set.reps.slice(0, -1), { fact: repOf(fact, outbox.deviceId), done: fact }] }
+    change((h) => ({ ...h, active: now, judged: judge(regimes, h.base, now) }))
+  }, [add, change, known, outbox, regimes, view.me])
 
   /** Takes back the newest rep: of the set in hand, or, when it has none, of the set before, which is taken up again. */
   const undo = useCallback(() => {
-    const set = active && active.reps.length > 0 ? active : done.at(-1)
+    const { active: inHand, done: before } = known.now()
+    const set = inHand && inHand.reps.length > 0 ? inHand : before.at(-1)
     const last = set?.reps.at(-1)
     if (!set || !last) return
     outbox.add({ kind: 'voided', targetId: last.fact.id, reason: 'undone', recordedBy: view.me })
-    if (set !== active && active) outbox.add({ kind: 'voided', targetId: active.context.id, reason: 'no rep', recordedBy: view.me })
-    setHeld((h) => {
+    if (set !== inHand && inHand) outbox.add({ kind: 'voided', targetId: inHand.context.id, reason: 'no rep', recordedBy: view.me })
+    change((h) => {
       const again: LiveSet = { ...set, reps: set.reps.slice(0, -1) }
       if (set === h.active) return { ...h, active: again, judged: judge(regimes, h.base, again) }
       const others = h.done.filter((d) => d !== set)
@@ -155,34 +177,35 @@ export function useBlock(view: BlockView, outbox: Outbox, seedOf: () => number) 
       const item = h.block?.items.findIndex((i) => i.command === findRung(curriculum, set.context.rungId)?.command.id) ?? -1
       return { ...h, base: start, active: again, done: others, judged: judge(regimes, start, again), item: item < 0 ? h.item : item, ended: false }
     })
-  }, [active, curriculum, done, outbox, regimes, view.me])
+  }, [change, curriculum, known, outbox, regimes, view.me])
 
   /** Closes the set. A set without a rep is taken back: nothing happened. */
   const finish = useCallback(() => {
-    if (!active) return
-    if (active.reps.length === 0) outbox.add({ kind: 'voided', targetId: active.context.id, reason: 'no rep', recordedBy: view.me })
-    else outbox.add({ kind: 'set-closed', setId: active.context.id, endedBy: judged.verdict?.endsSet ? 'rule' : 'trainer', note: '' })
-    setHeld((h) => ({ ...h, base: h.judged.state, active: undefined, judged: { state: h.judged.state, verdict: undefined }, done: h.active && h.active.reps.length > 0 ? [...h.done, h.active] : h.done }))
-  }, [active, judged.verdict, outbox, view.me])
+    const { active: set, judged } = known.now()
+    if (!set) return
+    if (set.reps.length === 0) outbox.add({ kind: 'voided', targetId: set.context.id, reason: 'no rep', recordedBy: view.me })
+    else outbox.add({ kind: 'set-closed', setId: set.context.id, endedBy: judged.verdict?.endsSet ? 'rule' : 'trainer', note: '' })
+    change((h) => ({ ...h, base: h.judged.state, active: undefined, judged: { state: h.judged.state, verdict: undefined }, done: h.active && h.active.reps.length > 0 ? [...h.done, h.active] : h.done }))
+  }, [change, known, outbox, view.me])
 
   const falling: Falling = useMemo(() => [...done, ...(active ? [active] : [])].flatMap((s) => s.reps.map((r) => ({ clean: r.fact.outcome === 'clean', expected: expectedRate(view.seen[contextKey(s.context)]) }))).slice(held.breakAfter).reduce((f, r) => countRep(f, r.clean, r.expected), noFall), [active, done, held.breakAfter, view.seen])
-  const restart = useCallback(() => setHeld((h) => ({ ...h, breakAfter: h.done.reduce((n, s) => n + s.reps.length, 0) + (h.active?.reps.length ?? 0) })), [])
-  const goTo = useCallback((item: number) => setHeld((h) => ({ ...h, item })), [])
-  const markStressful = useCallback(() => setHeld((h) => ({ ...h, stressful: true })), [])
+  const restart = useCallback(() => change((h) => ({ ...h, breakAfter: h.done.reduce((n, s) => n + s.reps.length, 0) + (h.active?.reps.length ?? 0) })), [change])
+  const goTo = useCallback((item: number) => change((h) => ({ ...h, item })), [change])
+  const markStressful = useCallback(() => change((h) => ({ ...h, stressful: true })), [change])
 
   /** Ends the block with what is to be known next time. */
   const close = useCallback((note: string, praiseMinutes: number | null) => {
-    if (!block) return
-    outbox.add({ kind: 'block-closed', blockId: block.id, residencyId: view.resident.residencyId, note: note.slice(0, 400), stressful: held.stressful, praiseMinutes, recordedBy: view.me })
-    setHeld((h) => ({ ...h, ended: true }))
-  }, [block, held.stressful, outbox, view.me, view.resident.residencyId])
+    const { block: open, stressful } = known.now()
+    if (!open) return
+    outbox.add({ kind: 'block-closed', blockId: open.id, residencyId: view.resident.residencyId, note: note.slice(0, 400), stressful, praiseMinutes, recordedBy: view.me })
+    change((h) => ({ ...h, ended: true }))
+  }, [change, known, outbox, view.me, view.resident.residencyId])
 
-  // The same object while nothing changes: what is drawn a moment after the tap draws only what waited for it.
   return useMemo(() => {
     const sets = [...held.done, ...(held.active ? [held.active] : [])]
     const piecesPaid = sets.reduce((n, s) => n + s.reps.reduce((m, r) => m + (r.done ? (r.done.pieces ?? (r.done.paid ? 1 : 0)) + (r.done.sitPieces ?? 0) : 0), 0), 0)
-    return { ...held, items, verdict: held.judged.verdict, setEnded: held.judged.verdict?.endsSet ?? false, rungNow, draw, planned, payAt, payTier, falling, reps: sets.reduce((n, s) => n + s.reps.length, 0), piecesPaid, standingOf, suggest, begin, tap, amend, undo, finish, goTo, restart, markStressful, close }
-  }, [amend, begin, close, draw, falling, finish, goTo, held, items, markStressful, payAt, payTier, planned, restart, rungNow, standingOf, suggest, tap, undo])
+    return { ...held, known, items, verdict: held.judged.verdict, setEnded: held.judged.verdict?.endsSet ?? false, enough: hasEnough(held), rungNow, draw, planned, payAt, payTier, falling, reps: sets.reduce((n, s) => n + s.reps.length, 0), piecesPaid, standingOf, suggest, begin, tap, amend, undo, finish, goTo, restart, markStressful, close }
+  }, [amend, begin, close, draw, falling, finish, goTo, held, items, known, markStressful, payAt, payTier, planned, restart, rungNow, standingOf, suggest, tap, undo])
 }
 
 export type Block = ReturnType<typeof useBlock>
