@@ -60,6 +60,16 @@ test.describe('a whole block on a phone', () => {
     await expect(page.getByText('2/10')).toBeVisible()
   })
 
+  test('taps that come before the screen has followed are judged by what is known: a set of ten takes ten', async ({ page, kibou }) => {
+    const since = Date.now()
+    await page.goto(`${kibou.url}/dogs/${kibou.dog('Heron')}/work/down`, { waitUntil: 'networkidle' })
+    await page.getByRole('button', { name: 'Begin set' }).tap()
+    await page.locator('[data-outcome="clean"]').evaluate((target: HTMLElement) => { for (let i = 0; i < 14; i++) target.click() })
+    await expect(page.getByText(/This set: 10 clean of 10/)).toBeVisible()
+    await sent(page)
+    expect(kibou.count(repsSince, since)).toBe(10)
+  })
+
   async function endBlockWithNote(page: Page): Promise<void> {
     if (await page.getByRole('button', { name: /^End set/ }).isVisible()) await page.getByRole('button', { name: /^End set/ }).tap()
     else await page.waitForTimeout(400)
