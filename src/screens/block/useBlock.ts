@@ -66,7 +66,7 @@ function takeUp(view: BlockView, outbox: Outbox): Held {
 
 /**
  * A block in hand: everything is judged on the device from the state it was opened with; facts go to the outbox. What is
- * drawn follows what is known: after a tap the marks at once (they read `reps`), all else in a transition.
+ * drawn follows what is known: after a tap the marks at once (they read `known`), all else in a transition.
  */
 export function useBlock(view: BlockView, outbox: Outbox, seedOf: () => number) {
   const regimes = useMemo(() => regimesOf(view), [view])
