@@ -73,15 +73,15 @@ test('an empty kennel is no dead end: trainer, dog and first set, by keyboard', 
   for (let i = 0; i < 10; i++) await page.keyboard.press('c')
   await expect(page.getByRole('heading', { name: 'Moves on to Full sit' })).toBeVisible()
   await expect(page.getByText('kept here: 0')).toBeVisible()
-  expect(empty.count('SELECT count(*) AS n FROM rep')).toBe(10)
+  await empty.becomes(10, 'SELECT count(*) AS n FROM rep')
   // One key goes on: the next rung, in the same place, with the same person.
   await page.waitForTimeout(400)
   await page.keyboard.press('Enter')
   await expect(page.getByRole('heading', { name: 'Full sit' })).toBeVisible()
   await expect(page.getByText('0/10')).toBeVisible()
   await expect(page.getByText('kept here: 0')).toBeVisible()
-  expect(empty.count("SELECT count(*) AS n FROM training_set WHERE rung_id = 'sit.full' AND place_id = 'room'")).toBe(1)
-  expect(empty.count("SELECT count(*) AS n FROM set_close WHERE ended_by = 'rule'")).toBe(1)
+  await empty.becomes(1, "SELECT count(*) AS n FROM training_set WHERE rung_id = 'sit.full' AND place_id = 'room'")
+  await empty.becomes(1, "SELECT count(*) AS n FROM set_close WHERE ended_by = 'rule'")
 })
 
 test('unknown addresses are a real 404 and bad requests a named error', async ({ page, kibou }) => {

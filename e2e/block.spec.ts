@@ -30,10 +30,10 @@ test.describe('a whole block on a phone', () => {
     expect(highest).toBeLessThanOrEqual(844)
     await endBlockWithNote(page)
     await sent(page)
-    expect(kibou.count(repsSince, since)).toBe(30)
-    expect(kibou.count('SELECT count(*) AS n FROM block WHERE received_at >= ?', since)).toBe(1)
-    expect(kibou.count('SELECT count(DISTINCT block_id) AS n FROM training_set WHERE received_at >= ?', since)).toBe(1)
-    expect(kibou.count('SELECT count(*) AS n FROM training_set WHERE received_at >= ? AND seed IS NULL', since)).toBe(0)
+    await kibou.becomes(30, repsSince, since)
+    await kibou.becomes(1, 'SELECT count(*) AS n FROM block WHERE received_at >= ?', since)
+    await kibou.becomes(1, 'SELECT count(DISTINCT block_id) AS n FROM training_set WHERE received_at >= ?', since)
+    await kibou.becomes(0, 'SELECT count(*) AS n FROM training_set WHERE received_at >= ? AND seed IS NULL', since)
     // The note opens the next block, and the dog rests.
     await open(page, kibou, 'Heron')
     await expect(page.getByText(/For this time: quicker/)).toBeVisible()
@@ -67,7 +67,7 @@ test.describe('a whole block on a phone', () => {
     await page.locator('[data-outcome="clean"]').evaluate((target: HTMLElement) => { for (let i = 0; i < 14; i++) target.click() })
     await expect(page.getByText(/This set: 10 clean of 10/)).toBeVisible()
     await sent(page)
-    expect(kibou.count(repsSince, since)).toBe(10)
+    await kibou.becomes(10, repsSince, since)
   })
 
   async function endBlockWithNote(page: Page): Promise<void> {
@@ -136,8 +136,8 @@ test.describe('a whole block on a phone', () => {
     await expectNoAxeFindings(page)
     expect(await page.evaluate(() => document.documentElement.scrollHeight)).toBeLessThanOrEqual(844)
     await sent(page)
-    expect(kibou.count("SELECT count(*) AS n FROM rep r WHERE received_at >= ? AND outcome = 'late' AND attention = 'sniffing' AND cues_said = 2 AND pieces = 3 AND sit_pieces = 1 AND pay_error = 1 AND latency_s BETWEEN 1.4 AND 20 AND NOT EXISTS (SELECT 1 FROM voided v WHERE v.target_id = r.id)", since)).toBe(1)
-    expect(kibou.count("SELECT count(*) AS n FROM over_threshold o WHERE distance_band = 'under-5' AND signs = '[\"stare\"]' AND NOT EXISTS (SELECT 1 FROM voided v WHERE v.target_id = o.id)")).toBe(1)
+    await kibou.becomes(1, "SELECT count(*) AS n FROM rep r WHERE received_at >= ? AND outcome = 'late' AND attention = 'sniffing' AND cues_said = 2 AND pieces = 3 AND sit_pieces = 1 AND pay_error = 1 AND latency_s BETWEEN 1.4 AND 20 AND NOT EXISTS (SELECT 1 FROM voided v WHERE v.target_id = r.id)", since)
+    await kibou.becomes(1, "SELECT count(*) AS n FROM over_threshold o WHERE distance_band = 'under-5' AND signs = '[\"stare\"]' AND NOT EXISTS (SELECT 1 FROM voided v WHERE v.target_id = o.id)")
   })
 })
 
@@ -147,16 +147,16 @@ test('by keyboard, with undo also of the set before', async ({ page, kibou }) =>
   expect(await workReps(page, 30, keyboard)).toBe(30)
   if (await page.getByRole('button', { name: /^End set/ }).isVisible()) await page.keyboard.press('e')
   await sent(page)
-  expect(kibou.count(repsSince, since)).toBe(30)
+  await kibou.becomes(30, repsSince, since)
   // A new set, nothing in it yet: the one before is taken up again.
   if (!(await page.getByRole('button', { name: 'Begin set' }).isVisible())) await page.getByRole('button', { name: /^Change set/ }).press('Enter')
   await page.getByRole('button', { name: 'Begin set' }).press('Enter')
   await page.keyboard.press('z')
   await sent(page)
-  expect(kibou.count(repsSince, since)).toBe(29)
+  await kibou.becomes(29, repsSince, since)
   await page.keyboard.press('c')
   await sent(page)
-  expect(kibou.count(repsSince, since)).toBe(30)
+  await kibou.becomes(30, repsSince, since)
 })
 
 test('by the keys of a remote alone: on, off, back', async ({ page, kibou }) => {
@@ -171,8 +171,8 @@ test('by the keys of a remote alone: on, off, back', async ({ page, kibou }) => 
   await page.keyboard.press('Escape')
   await expect(page.getByText('5/10')).toBeVisible()
   await sent(page)
-  expect(kibou.count("SELECT count(*) AS n FROM rep r WHERE received_at >= ? AND outcome = 'clean'", since)).toBe(4)
-  expect(kibou.count("SELECT count(*) AS n FROM rep r WHERE received_at >= ? AND outcome = 'helped'", since)).toBe(1)
+  await kibou.becomes(4, "SELECT count(*) AS n FROM rep r WHERE received_at >= ? AND outcome = 'clean'", since)
+  await kibou.becomes(1, "SELECT count(*) AS n FROM rep r WHERE received_at >= ? AND outcome = 'helped'", since)
 })
 
 test('a whole block of thirty reps by the one key of a remote: it begins, calls, says clean and leads on', async ({ page, kibou }) => {
@@ -189,7 +189,7 @@ test('a whole block of thirty reps by the one key of a remote: it begins, calls,
   expect(done()).toBe(30)
   expect(kibou.count("SELECT count(DISTINCT s.command) AS n FROM training_set s JOIN rep r ON r.set_id = s.id WHERE r.received_at >= ?", since)).toBeGreaterThanOrEqual(3)
   // The part worked last is a call or more: no recall was said to have come without having been called.
-  expect(kibou.count("SELECT count(*) AS n FROM training_set s JOIN rep r ON r.set_id = s.id WHERE r.received_at >= ? AND s.command = 'recall' AND r.latency_s IS NULL", since)).toBe(0)
+  await kibou.becomes(0, "SELECT count(*) AS n FROM training_set s JOIN rep r ON r.set_id = s.id WHERE r.received_at >= ? AND s.command = 'recall' AND r.latency_s IS NULL", since)
   expect(kibou.count("SELECT count(*) AS n FROM training_set s JOIN rep r ON r.set_id = s.id WHERE r.received_at >= ? AND s.command = 'recall'", since)).toBeGreaterThan(0)
 })
 
@@ -236,9 +236,9 @@ test('a whole block with the network cut and a reload in the middle: each rep is
   const next = await startKibou(Number(new URL(kibou.url).port), true, kibou.file)
   try {
     await sent(page)
-    expect(next.count(repsSince, since)).toBe(2 + first + second)
-    expect(next.count('SELECT count(DISTINCT block_id) AS n FROM training_set WHERE received_at >= ?', since)).toBe(1)
-    expect(next.count('SELECT count(*) AS n FROM block_close WHERE received_at >= ?', since)).toBe(1)
+    await next.becomes(2 + first + second, repsSince, since)
+    await next.becomes(1, 'SELECT count(DISTINCT block_id) AS n FROM training_set WHERE received_at >= ?', since)
+    await next.becomes(1, 'SELECT count(*) AS n FROM block_close WHERE received_at >= ?', since)
   } finally {
     await next.stop()
   }
@@ -278,7 +278,7 @@ test('on plain http at a local name: no secure context, the open block runs on, 
     await page.reload({ waitUntil: 'networkidle' })
     const after = await workReps(page, 3, pointer)
     await sent(page)
-    expect(kibou.count(repsSince, since)).toBe(before + during + after)
+    await kibou.becomes(before + during + after, repsSince, since)
   } finally {
     await browser.close()
   }
@@ -297,9 +297,9 @@ test('two devices work one dog at once: both are kept, and each is told of the o
   await expect(second.getByText(/Another device has a set open with Heron: .*2 reps/)).toBeVisible()
   await Promise.all([workReps(page, 9, pointer), workReps(second, 7, pointer)])
   await Promise.all([sent(page), sent(second)])
-  expect(kibou.count(repsSince, since)).toBe(18)
-  expect(kibou.count('SELECT count(DISTINCT device) AS n FROM rep WHERE received_at >= ?', since)).toBe(2)
-  expect(kibou.count("SELECT count(DISTINCT recorded_by) AS n FROM training_set WHERE received_at >= ?", since)).toBe(2)
+  await kibou.becomes(18, repsSince, since)
+  await kibou.becomes(2, 'SELECT count(DISTINCT device) AS n FROM rep WHERE received_at >= ?', since)
+  await kibou.becomes(2, "SELECT count(DISTINCT recorded_by) AS n FROM training_set WHERE received_at >= ?", since)
   await other.close()
 })
 
@@ -323,7 +323,7 @@ test(`the server killed ${kills} times at moments drawn by chance: every rep is 
     await expect.poll(async () => kibou.serverPid() !== before && (await fetch(`${kibou.url}/api/health`).then((r) => r.status, () => 0)), { timeout: 60_000, intervals: [20] }).toBe(200)
   }
   await sent(page)
-  expect(kibou.count(repsSince, since)).toBe(done)
+  await kibou.becomes(done, repsSince, since)
 })
 
 const hidden = Number(process.env['KIBOU_SOAK_HOLD'] ?? 30)
@@ -403,6 +403,6 @@ test('a device that slept in the middle of a hold asks what the dog did', async 
   await page.getByRole('button', { name: 'Broke' }).click()
   await page.getByRole('button', { name: /^Held 10 s/ }).click()
   await sent(page)
-  expect(kibou.count('SELECT count(*) AS n FROM rep WHERE received_at >= ?', since)).toBe(1)
-  expect(kibou.count("SELECT count(*) AS n FROM rep WHERE received_at >= ? AND held_s = 10 AND outcome = 'clean'", since)).toBe(1)
+  await kibou.becomes(1, 'SELECT count(*) AS n FROM rep WHERE received_at >= ?', since)
+  await kibou.becomes(1, "SELECT count(*) AS n FROM rep WHERE received_at >= ? AND held_s = 10 AND outcome = 'clean'", since)
 })

@@ -52,9 +52,9 @@ test.describe('a set in the yard', () => {
     await expect(page.getByRole('heading', { name: 'Back to 2 s' })).toBeVisible()
     await expect(page.getByText(/Broke at (0\.[5-9]|[12](\.\d)?) s of 5 s/)).toBeVisible()
     await expect(page.getByText('kept here: 0')).toBeVisible()
-    expect(kibou.count("SELECT count(*) AS n FROM rep WHERE broke_s BETWEEN 0.5 AND 2.9 AND faults = '[\"broke\"]' AND set_id IN (SELECT id FROM training_set WHERE rung_id = 'sit-stay.5s' AND received_at > ?)", Date.now() - 300_000)).toBe(2)
+    await kibou.becomes(2, "SELECT count(*) AS n FROM rep WHERE broke_s BETWEEN 0.5 AND 2.9 AND faults = '[\"broke\"]' AND set_id IN (SELECT id FROM training_set WHERE rung_id = 'sit-stay.5s' AND received_at > ?)", Date.now() - 300_000)
     // What was paid inside the hold is counted with its end; a break after less than a second was paid nothing.
-    expect(kibou.count("SELECT count(*) AS n FROM rep WHERE outcome = 'clean' AND held_s = 5 AND planned >= 1 AND pieces = planned AND set_id IN (SELECT id FROM training_set WHERE rung_id = 'sit-stay.5s' AND received_at > ?)", Date.now() - 300_000)).toBe(1)
+    await kibou.becomes(1, "SELECT count(*) AS n FROM rep WHERE outcome = 'clean' AND held_s = 5 AND planned >= 1 AND pieces = planned AND set_id IN (SELECT id FROM training_set WHERE rung_id = 'sit-stay.5s' AND received_at > ?)", Date.now() - 300_000)
     // The second of the break by a clock outside the page: no less than the wait, no more than from before the one tap to after the other.
     const since = Date.now() - 300_000
     expect(kibou.count("SELECT broke_s AS n FROM rep WHERE broke_s IS NOT NULL AND set_id IN (SELECT id FROM training_set WHERE rung_id = 'sit-stay.5s' AND received_at > ?) ORDER BY device_at LIMIT 1", since)).toBeGreaterThan(0.8)
@@ -87,7 +87,7 @@ test('a fault seen is one tap after the rep: a crooked recall at level 2 is not 
   }
   await expect(page.getByText('Crooked twice running at this level: shorter distance.')).toBeVisible()
   await expect(page.getByText('kept here: 0')).toBeVisible()
-  expect(kibou.count("SELECT count(*) AS n FROM rep r WHERE faults = '[\"crooked\"]' AND outcome = 'clean' AND replaces IS NOT NULL AND EXISTS (SELECT 1 FROM voided v WHERE v.target_id = r.replaces)")).toBe(2)
+  await kibou.becomes(2, "SELECT count(*) AS n FROM rep r WHERE faults = '[\"crooked\"]' AND outcome = 'clean' AND replaces IS NOT NULL AND EXISTS (SELECT 1 FROM voided v WHERE v.target_id = r.replaces)")
 })
 
 test('two pieces of kit are worked in turns, with the heat and the exercise, and stand side by side', async ({ page, kibou }) => {
@@ -157,7 +157,7 @@ test('the server killed in mid-set: every rep is there once, the launcher starts
   await expect(page.getByRole('button', { name: 'Clean' })).toBeVisible()
   for (let i = 0; i < 3; i++) await page.keyboard.press('c')
   await expect(page.getByText('kept here: 0')).toBeVisible()
-  expect(kibou.count(mine)).toBe(3)
+  await kibou.becomes(3, mine)
   const killed = kibou.serverPid()
   process.kill(killed, 'SIGKILL')
   // With nobody answering, taps go on at once and are kept here.
@@ -165,7 +165,7 @@ test('the server killed in mid-set: every rep is there once, the launcher starts
   await expect(page.getByText('5/10')).toBeVisible()
   expect(kibou.count(mine)).toBeGreaterThanOrEqual(3)
   await expect(page.getByText('kept here: 0')).toBeVisible()
-  expect(kibou.count(mine)).toBe(5)
+  await kibou.becomes(5, mine)
   expect(kibou.serverPid()).not.toBe(killed)
 
   // The tab closed as soon as the tap is drawn, without waiting for network or memory.
@@ -176,7 +176,7 @@ test('the server killed in mid-set: every rep is there once, the launcher starts
   await again.goto(`${kibou.url}/dogs/${dog}/work/down`)
   await expect(again.getByText('6/10')).toBeVisible()
   await expect(again.getByText('kept here: 0')).toBeVisible()
-  expect(kibou.count(mine)).toBe(6)
+  await kibou.becomes(6, mine)
 })
 
 test('launcher and server both killed: the next start needs no repair', async ({ page, kibou }) => {

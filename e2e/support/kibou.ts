@@ -14,6 +14,8 @@ export interface Kibou {
   dog(name: string): string
   /** A number asked of the database file. */
   count(sql: string, ...args: unknown[]): number
+  /** That number becomes this and stays it. What a page draws as sent may be a moment older than what was tapped. */
+  becomes(n: number, sql: string, ...args: unknown[]): Promise<void>
   serverPid(): number
   stop(): Promise<void>
 }
@@ -42,12 +44,18 @@ export async function startKibou(port: number, demo = true, existing?: string): 
       db.close()
     }
   }
+  const count = (sql: string, ...args: unknown[]): number => ask(number, sql, args).n
   return {
     url,
     file,
     launcher,
     dog: (name) => ask(row, 'SELECT r.id FROM residency r JOIN dog d ON d.id = r.dog_id WHERE d.name = ?', [name]).id,
-    count: (sql, ...args) => ask(number, sql, args).n,
+    count,
+    becomes: async (n, sql, ...args) => {
+      await expect.poll(() => count(sql, ...args), sql).toBe(n)
+      await new Promise((done) => setTimeout(done, 250))
+      expect(count(sql, ...args), sql).toBe(n)
+    },
     serverPid: () => childOf(launcher.pid ?? 0),
     stop: async () => {
       launcher.kill('SIGTERM')
