@@ -7,5 +7,6 @@ export default defineConfig({
       '@': fileURLToPath(new URL('./src', import.meta.url)),
     },
   },
-  test: { include: ['src/**/*.test.ts', 'src/**/*.test.tsx', 'scripts/**/*.test.ts', 'bench/**/*.test.ts'], testTimeout: 120_000, hookTimeout: 120_000 },
+  // One core less than there are, the default, would be one.
+  test: { maxWorkers: 2, include: ['src/**/*.test.ts', 'src/**/*.test.tsx', 'scripts/**/*.test.ts', 'bench/**/*.test.ts'], testTimeout: 120_000, hookTimeout: 120_000 },
 })
