@@ -39,4 +39,6 @@ export const GlobalStyle = createGlobalStyle`
   @media print { body { background: #fff; } }
 `
 
+/** Too narrow for two things beside each other: a tablet, a small laptop; a phone too. */
+export const narrow = '@media (max-width: 1240px)'
 export const phone = '@media (max-width: 720px)'

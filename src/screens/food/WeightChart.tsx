@@ -11,6 +11,8 @@ Chart.register(CategoryScale, LinearScale, PointElement, LineElement, Legend, To
 export default function WeightChart({ weights, goalKg, unit }: { weights: readonly { readonly day: string; readonly kg: number }[]; goalKg: number | null; unit: 'kg' | 'lb' }) {
   const inks = useInks()
   if (!inks) return null
+  // A tenth of a kilogram must not look like a loss: never less than a tenth of the dog from top to bottom.
+  const middle = massIn(weights.reduce((sum, w) => sum + w.kg, 0) / weights.length, unit)
   const round = (kg: number) => Number(massIn(kg, unit).toFixed(1))
   return (
     <div style={{ height: '13rem', maxWidth: '34rem' }}>
@@ -23,7 +25,7 @@ export default function WeightChart({ weights, goalKg, unit }: { weights: readon
             ...(goalKg === null ? [] : [{ label: `goal, ${unit}`, data: weights.map(() => round(goalKg)), borderColor: inks.quiet, borderDash: [6, 5], borderWidth: 2, pointRadius: 0 }]),
           ],
         }}
-        options={{ animation: false, maintainAspectRatio: false, plugins: { legend: { labels: { color: inks.ink, font: chartFont, boxHeight: 2 } } }, scales: { x: { ticks: { color: inks.quiet, font: chartFont }, grid: { display: false } }, y: { ticks: { color: inks.quiet, font: chartFont }, grid: { color: inks.rule } } } }}
+        options={{ animation: false, maintainAspectRatio: false, plugins: { legend: { labels: { color: inks.ink, font: chartFont, boxHeight: 2 } } }, scales: { x: { ticks: { color: inks.quiet, font: chartFont }, grid: { display: false } }, y: { suggestedMin: Math.floor(middle * 0.95), suggestedMax: Math.ceil(middle * 1.05), ticks: { color: inks.quiet, font: chartFont }, grid: { color: inks.rule } } } }}
       />
     </div>
   )

@@ -88,7 +88,7 @@ export function Paper({ view }: { view: PaperView }) {
 
 const say = (s: PaperSet): string => `${s.dog.runNumber} ${s.dog.name}: ${s.command.name}, ${s.rung.name}: ${sayMarks(s.reps)} (${s.reps.filter((r) => r.outcome === 'clean').length} clean of ${s.reps.length})`
 
-const Page = styled.div`padding: 0.9rem 1.5rem 3rem; max-width: 66rem; .desk { display: grid; gap: 0.7rem; } h1 { font-size: 1.6rem; } h2 { font-size: 1.25rem; border-top: 3px solid var(--ink); padding-top: 0.8rem; margin-top: 0.8rem; } .desk > p { max-width: 70ch; } @media print { padding: 0; .desk { display: none; } }`
+const Page = styled.div`padding: 0.9rem 1.5rem 3rem; max-width: 66rem; .desk { display: grid; grid-template-columns: minmax(0, 1fr); gap: 0.7rem; } h1 { font-size: 1.6rem; } h2 { font-size: 1.25rem; border-top: 3px solid var(--ink); padding-top: 0.8rem; margin-top: 0.8rem; } .desk > p { max-width: 70ch; } @media print { padding: 0; .desk { display: none; } }`
 const Common = styled.div`display: grid; grid-template-columns: repeat(auto-fit, minmax(11rem, 1fr)); gap: 0.6rem; max-width: 62rem;`
 const LineBox = styled(TextField)`display: grid; gap: 0.15rem; max-width: 42rem; input { font-size: 1.3rem; min-height: 3.2rem; }`
 const Back = styled.p`min-height: 1.6rem; margin-top: 0.3rem; font-weight: 560;`

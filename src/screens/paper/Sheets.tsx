@@ -30,5 +30,5 @@ export function Sheets({ view }: { view: PaperView }) {
 
 const Sheet = styled.section`margin-top: 1rem; header { border-bottom: 2px solid var(--ink); padding-bottom: 0.3rem; margin-bottom: 0.4rem; font-size: 0.92rem; } @media print { margin: 0; font-size: 9.5pt; }`
 const Dog = styled.section`border-bottom: 1px solid var(--rule-2); padding: 0.35rem 0; break-inside: avoid; h3 { font-size: 1.05rem; } h3 b { font-size: 1.25rem; } h3 small { font: 400 0.85rem 'Atkinson Hyperlegible Next Variable', sans-serif; } p { font-weight: 620; color: var(--person); font-size: 0.9rem; }`
-const Row = styled.div`display: flex; flex-wrap: wrap; gap: 0.3rem 1rem; align-items: center; padding: 0.15rem 0; > span { flex: 1 1 16rem; font-size: 0.95rem; } small { display: block; color: var(--ink-2); font-size: 0.82rem; }`
+const Row = styled.div`display: flex; flex-wrap: wrap; gap: 0.3rem 1rem; align-items: center; padding: 0.15rem 0; > span:first-child { flex: 1 1 12rem; font-size: 0.95rem; } small { display: block; color: var(--ink-2); font-size: 0.82rem; }`
 const Boxes = styled.span`display: inline-flex; gap: 0.15rem; i { width: 1.25rem; height: 1.25rem; border: 1.2px solid var(--ink); border-radius: 2px; }`

@@ -6,7 +6,7 @@ import { ComboBox, Dialog, DialogTrigger, Heading, Input, ListBox, ListBoxItem, 
 import styled from 'styled-components'
 import { mayAct, type Role } from '@/core/people/roles'
 import { Button, Quiet } from '@/ui/parts'
-import { phone } from '@/ui/theme'
+import { narrow, phone } from '@/ui/theme'
 import { HeaderButton } from './HeaderButton'
 import { Leaving } from './Leaving'
 import type { JumpDog } from './jumpDog'
@@ -58,6 +58,7 @@ export function Shell({ kennel, dogs, person, children }: { kennel: string; dogs
         </Nav>
         <Right>
           <Jump dogs={dogs} />
+          <SmallThings dogs={dogs} me={person.id} here={/^\/dogs\/([^/]+)/.exec(path)?.[1]} />
           <ThemeSwitch />
           <Leaving person={person.name} lock={lock} />
           <DialogTrigger isOpen={help} onOpenChange={setHelp}>
@@ -83,7 +84,6 @@ export function Shell({ kennel, dogs, person, children }: { kennel: string; dogs
       </Bar>
       <Tray />
       <main id="main">{children}</main>
-      <SmallThings dogs={dogs} me={person.id} here={/^\/dogs\/([^/]+)/.exec(path)?.[1]} />
     </>
   )
 }
@@ -131,19 +131,21 @@ function ThemeSwitch() {
 const Skip = styled.a`position: absolute; left: -999rem; &:focus { left: 0.5rem; top: 0.5rem; background: var(--ink); color: var(--paper); padding: 0.5rem 1rem; z-index: 10; }`
 const Bar = styled.header`
   display: flex; align-items: center; gap: 1rem; padding: 0.5rem 1.5rem; border-bottom: 3px solid var(--ink);
-  ${phone} { flex-wrap: wrap; padding: 0.4rem 0.9rem; gap: 0.3rem 0.4rem; }
+  ${narrow} { flex-wrap: wrap; row-gap: 0.3rem; }
+  ${phone} { padding: 0.4rem 0.9rem; gap: 0.3rem 0.4rem; }
   @media print { display: none; }
 `
 const Mark = styled(Link)`display: inline-flex; align-items: center; gap: 0.45rem; font-family: 'Hepta Slab Variable', serif; font-weight: 760; font-size: 1.3rem; text-decoration: none; letter-spacing: -0.02em;`
 const Where = styled.span`color: var(--ink-2); white-space: nowrap; @media (max-width: 1380px) { display: none; } ${phone} { display: none; }`
-const Nav = styled.nav`display: flex; white-space: nowrap; gap: 0.2rem; margin-left: 0.5rem; ${phone} { order: 3; width: 100%; margin: 0; overflow-x: auto; white-space: nowrap; }`
+const Nav = styled.nav`display: flex; white-space: nowrap; gap: 0.2rem; margin-left: 0.5rem; ${narrow} { order: 3; width: 100%; margin: 0; overflow-x: auto; }`
 const NavLink = styled(Link)`
-  padding: 0.35rem 0.7rem; text-decoration: none; color: var(--ink-2); border-bottom: 3px solid transparent; margin-bottom: calc(-0.5rem - 3px); padding-bottom: calc(0.35rem + 0.5rem);
+  padding: 0.35rem 0.55rem; text-decoration: none; color: var(--ink-2); border-bottom: 3px solid transparent; margin-bottom: calc(-0.5rem - 3px); padding-bottom: calc(0.35rem + 0.5rem);
   &:hover { color: var(--ink); } &[aria-current='page'] { color: var(--ink); font-weight: 640; border-bottom-color: var(--ground); box-shadow: inset 0 -3px 0 var(--held); }
-  ${phone} { margin-bottom: 0; padding: 0.5rem 0.3rem; }
+  ${narrow} { margin-bottom: 0; padding: 0.5rem 0.55rem; }
+  ${phone} { padding: 0.5rem 0.3rem; }
 `
 const Right = styled.div`margin-left: auto; display: flex; align-items: center; gap: 0.4rem;`
-const JumpBox = styled(ComboBox)`input { width: 9rem; min-height: 2.25rem; padding: 0 0.6rem; border: 1px solid var(--rule-2); border-radius: 4px; background: var(--paper); } input::placeholder { color: var(--ink-2); opacity: 1; } ${phone} { input { width: 7.3rem; } }`
+const JumpBox = styled(ComboBox)`input { width: 8rem; min-height: 2.25rem; padding: 0 0.6rem; border: 1px solid var(--rule-2); border-radius: 4px; background: var(--paper); } input::placeholder { color: var(--ink-2); opacity: 1; } ${phone} { input { width: 7.3rem; } }`
 const JumpPopover = styled(Popover)`background: var(--paper); color: var(--ink); border: 1.5px solid var(--ink); border-radius: 4px; width: 15rem; max-height: 24rem; overflow: auto;`
 const JumpItem = styled(ListBoxItem)`padding: 0.4rem 0.7rem; cursor: pointer; b { display: inline-block; min-width: 2rem; } &[data-focused='true'] { background: var(--ink); color: var(--paper); }`
 const Overlay = styled(ModalOverlay)`position: fixed; inset: 0; background: rgb(8 24 20 / 0.55); display: grid; place-items: center; z-index: 20; padding: 1rem;`

@@ -4,6 +4,8 @@ import { Button as AriaButton, Dialog, DialogTrigger, Heading, Modal, ModalOverl
 import styled from 'styled-components'
 import { smallThings, type SmallThing } from '@/core/wire'
 import { Quiet } from '@/ui/parts'
+import { phone } from '@/ui/theme'
+import { HeaderButton } from './HeaderButton'
 import type { JumpDog } from './jumpDog'
 import { useOutbox } from './Tray'
 
@@ -51,7 +53,8 @@ export function SmallThings({ dogs, me, here, trigger }: { dogs: readonly JumpDo
   )
 }
 
-const Plus = styled(AriaButton)`position: fixed; right: 1rem; bottom: 1rem; z-index: 5; min-height: 3rem; padding: 0 1rem; border: 2px solid var(--ink); border-radius: 4px; background: var(--paper); color: var(--ink); font-weight: 620; cursor: pointer; box-shadow: 0 2px 8px rgb(0 0 0 / 0.18); @media print { display: none; }`
+/** In the frame's head at a desk; under the thumb on a phone. */
+const Plus = styled(HeaderButton)`${phone} { position: fixed; right: 1rem; bottom: 1rem; z-index: 5; min-height: 3rem; padding: 0 1rem; border: 2px solid var(--ink); background: var(--paper); font-weight: 620; box-shadow: 0 2px 8px rgb(0 0 0 / 0.18); } @media print { display: none; }`
 const Overlay = styled(ModalOverlay)`position: fixed; inset: 0; background: rgb(8 24 20 / 0.55); display: grid; place-items: center; z-index: 20; padding: 0.6rem;`
 const Sheet = styled(Dialog)`background: var(--paper); color: var(--ink); padding: 1rem 1.2rem; width: min(32rem, calc(100vw - 1.2rem)); max-height: calc(100dvh - 1.2rem); overflow: auto; border-radius: 4px; border-top: 6px solid var(--ink); display: grid; gap: 0.5rem; outline: none; p { color: var(--ink-2); font-size: 0.92rem; }`
 const Said = styled.div`min-height: 2rem; font-weight: 560;`

@@ -3,7 +3,7 @@ import Link from 'next/link'
 import styled from 'styled-components'
 import type { UpNextRow } from '@/core/views/wall'
 import { ButtonLink, Why } from '@/ui/parts'
-import { phone } from '@/ui/theme'
+import { narrow, phone } from '@/ui/theme'
 
 /** House: more than this and nobody reads on. */
 const shown = 8
@@ -53,7 +53,11 @@ const Reason = ({ row }: { row: UpNextRow }) => (
 const Rail = styled.aside`
   padding: 0.9rem 1.25rem 2rem 1rem; border-left: 1.5px solid var(--ink); min-height: calc(100dvh - 3.6rem); display: flex; flex-direction: column; gap: 0.6rem; background: var(--paper);
   h2 { font-size: 1.15rem; } ol { margin: 0; padding: 0; list-style: none; display: grid; } li { border-top: 1px solid var(--rule); padding: 0.35rem 0; } .more { font-size: 0.82rem; color: var(--ink-2); }
-  ${phone} { border-left: 0; border-bottom: 1.5px solid var(--ink); min-height: 0; padding: 0.8rem 0.9rem; li:nth-child(n + 3) { display: none; } .more { display: none; } }
+  ${narrow} {
+    border-left: 0; border-bottom: 1.5px solid var(--ink); min-height: 0; display: grid; grid-template-columns: minmax(14rem, 1fr) 2fr; padding: 0.7rem 1.25rem;
+    h2 { grid-column: 1 / -1; } ol { grid-template-columns: 1fr 1fr; gap: 1.5rem; align-content: start; } li { border-top: 0; padding: 0; } li:nth-child(n + 3) { display: none; } .more { display: none; }
+  }
+  ${phone} { display: flex; padding: 0.8rem 0.9rem; ol { grid-template-columns: 1fr; gap: 0; } li { border-top: 1px solid var(--rule); padding: 0.35rem 0; } }
 `
 const First = styled.div`border-left: 6px solid var(--now); padding-left: 0.7rem; display: grid; gap: 0.35rem; justify-items: start;`
 const Name = styled(Link)`

@@ -7,7 +7,7 @@ import { standingWords } from '@/core/progress/standing'
 import { sortRows, type WallCell, type WallRow, type WallSort, type WallView } from '@/core/views/wall'
 import { Line } from '@/ui/Line'
 import { ButtonLink } from '@/ui/parts'
-import { phone } from '@/ui/theme'
+import { narrow, phone } from '@/ui/theme'
 import { UpNext } from './UpNext'
 
 /** A wall that hangs in the office keeps up with what the tablets send. */
@@ -114,8 +114,8 @@ function EmptyWall() {
   )
 }
 
-const Screen = styled.div`display: grid; grid-template-columns: minmax(0, 1fr) 15.5rem; align-items: start; ${phone} { grid-template-columns: 1fr; }`
-const Board = styled.section`padding: 0.9rem 0.5rem 2rem 1.25rem; min-width: 0; ${phone} { padding: 0.8rem 0.9rem; order: 2; overflow-x: clip; }`
+const Screen = styled.div`display: grid; grid-template-columns: minmax(0, 1fr) 15.5rem; align-items: start; ${narrow} { grid-template-columns: minmax(0, 1fr); }`
+const Board = styled.section`padding: 0.9rem 0.5rem 2rem 1.25rem; min-width: 0; ${narrow} { order: 2; } ${phone} { padding: 0.8rem 0.9rem; position: relative; overflow-x: clip; }`
 const Top = styled.div`display: flex; align-items: baseline; gap: 1.5rem; margin-bottom: 0.4rem; flex-wrap: wrap; h1 { font-size: 1.5rem; }`
 const Key = styled.p`display: flex; gap: 0.9rem; font-size: 0.8rem; color: var(--ink-2); flex-wrap: wrap; ${phone} { display: none; }`
 const Scroller = styled.div`overflow-x: auto; ${phone} { overflow: visible; }`
@@ -146,7 +146,7 @@ const RunNo = styled.span`grid-row: span 2; font: 700 1.25rem/1 'Hepta Slab Vari
 const Bite = styled.small`&& { color: var(--person); font-weight: 660; }`
 const Strand = styled.span`
   display: block; width: 5.95rem; line-height: 1.05;
-  .draw { display: flex; align-items: flex-start; gap: 0.3rem; b { font-weight: 560; font-size: 0.8rem; padding-top: 0.05rem; } }
+  .draw { display: flex; align-items: flex-start; gap: 0.2rem; b { font-weight: 560; font-size: 0.8rem; letter-spacing: -0.04em; padding-top: 0.05rem; } }
   .word { display: block; font-size: 0.8rem; color: var(--ink); white-space: nowrap; margin-top: -0.15rem; em { font-style: normal; color: var(--ink-2); } .person, &.person { color: var(--person); font-weight: 620; } &.quiet { color: var(--ink-2); } }
   .label { display: none; }
   ${phone} { width: auto; .label { display: inline; font-weight: 620; } .word { white-space: normal; } }
