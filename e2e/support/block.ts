@@ -25,7 +25,7 @@ export const keyboard: Hand = {
 }
 
 /** The buttons that lead on, in the order in which they are taken. */
-const onward = [/^Begin (set|block)$/, /^After the break/, /^Next set/, /^On to/, /^Close this set/] as const
+const onward = [/^Begin (set|block)$/, /^After the break/, /^Next set/, /^On to/, /^Close this set/, /^Change set/] as const
 
 /** Works until so many reps are done on this page, going on from set to set; returns how many taps of clean there were. */
 export async function workReps(page: Page, wanted: number, hand: Hand, after: () => Promise<void> = () => Promise.resolve()): Promise<number> {
