@@ -18,6 +18,8 @@ import { dog, dogFields, monday, msPerDay, newKennel, trainer } from './tests/ke
 
 /** `npm run soak` asks for many more. */
 const runs = Number(process.env['KIBOU_SOAK_INPUTS'] ?? 10_000)
+/** Every so many go into a kennel of their own: what is compared before and after grows with each that was taken. */
+const aKennel = 10_000
 
 interface Form {
   readonly name: string
@@ -82,35 +84,39 @@ const nasty = fc.oneof(
 
 describe('every form', () => {
   it(`takes ${runs} random inputs, valid ones among them: no crash, and what is refused has written nothing`, () => {
-    const db = newKennel()
-    const who = trainer(db)
-    const residencyId = dog(db)
-    writeFeeds(db, [{ id: 'k', name: 'Kibble', kcalPer100g: 360, kcalPerPiece: 1.8, tier: 1, contains: '' }])
-    const all = forms(who, residencyId)
-    const tables = (db.prepare("SELECT name FROM sqlite_master WHERE type = 'table' AND name NOT LIKE 'sqlite_%' AND name <> 'standing'").all() as { name: string }[]).map((t) => t.name)
-    const counting = db.prepare(`SELECT ${tables.map((t) => `(SELECT count(*) FROM ${t})`).join(" || ' ' || ")} AS n`)
-    const state = () => (counting.get() as { n: string }).n
-    const took = new Map(all.map((f) => [f.name, 0]))
-    let i = 0
-    fc.assert(
-      fc.property(fc.integer({ min: 0, max: all.length - 1 }), fc.array(fc.tuple(fc.nat(), nasty), { maxLength: 2 }), fc.integer({ min: 0, max: 3 }), (which, changes, day) => {
-        const f = all[which]
-        if (!f) return
-        i++
-        const raw = { ...f.valid(i) }
-        const names = Object.keys(raw)
-        for (const [at, value] of changes) raw[names[at % names.length] ?? 'x'] = value
-        const before = state()
-        const done = f.run(db, raw, monday + day * msPerDay)
-        if (done.ok) took.set(f.name, (took.get(f.name) ?? 0) + 1)
-        else expect([f.name, state()]).toEqual([f.name, before])
-      }),
-      { numRuns: runs, endOnFailure: true },
-    )
-    // Each form is also sent something right now and then; a test that only ever sees refusals would prove little.
-    const never = [...took].filter(([name, n]) => n === 0 && !['fed back', 'choice', 'baseline rep', 'start'].includes(name)).map(([name]) => name)
-    expect(never).toEqual([])
-    expect(db.pragma('integrity_check')).toEqual([{ integrity_check: 'ok' }])
-    expect(db.pragma('foreign_key_check')).toEqual([])
+    for (let left = runs; left > 0; left -= aKennel) takes(Math.min(left, aKennel))
   })
 })
+
+function takes(count: number): void {
+  const db = newKennel()
+  const who = trainer(db)
+  const residencyId = dog(db)
+  writeFeeds(db, [{ id: 'k', name: 'Kibble', kcalPer100g: 360, kcalPerPiece: 1.8, tier: 1, contains: '' }])
+  const all = forms(who, residencyId)
+  const tables = (db.prepare("SELECT name FROM sqlite_master WHERE type = 'table' AND name NOT LIKE 'sqlite_%' AND name <> 'standing'").all() as { name: string }[]).map((t) => t.name)
+  const counting = db.prepare(`SELECT ${tables.map((t) => `(SELECT count(*) FROM ${t})`).join(" || ' ' || ")} AS n`)
+  const state = () => (counting.get() as { n: string }).n
+  const took = new Map(all.map((f) => [f.name, 0]))
+  let i = 0
+  fc.assert(
+    fc.property(fc.integer({ min: 0, max: all.length - 1 }), fc.array(fc.tuple(fc.nat(), nasty), { maxLength: 2 }), fc.integer({ min: 0, max: 3 }), (which, changes, day) => {
+      const f = all[which]
+      if (!f) return
+      i++
+      const raw = { ...f.valid(i) }
+      const names = Object.keys(raw)
+      for (const [at, value] of changes) raw[names[at % names.length] ?? 'x'] = value
+      const before = state()
+      const done = f.run(db, raw, monday + day * msPerDay)
+      if (done.ok) took.set(f.name, (took.get(f.name) ?? 0) + 1)
+      else expect([f.name, state()]).toEqual([f.name, before])
+    }),
+    { numRuns: count, endOnFailure: true },
+  )
+  // Each form is also sent something right now and then; a test that only ever sees refusals would prove little.
+  const never = [...took].filter(([name, n]) => n === 0 && !['fed back', 'choice', 'baseline rep', 'start'].includes(name)).map(([name]) => name)
+  expect(never).toEqual([])
+  expect(db.pragma('integrity_check')).toEqual([{ integrity_check: 'ok' }])
+  expect(db.pragma('foreign_key_check')).toEqual([])
+}
