@@ -130,16 +130,15 @@ function ThemeSwitch() {
 
 const Skip = styled.a`position: absolute; left: -999rem; &:focus { left: 0.5rem; top: 0.5rem; background: var(--ink); color: var(--paper); padding: 0.5rem 1rem; z-index: 10; }`
 const Bar = styled.header`
-  display: flex; align-items: center; gap: 1rem; padding: 0.5rem 1.5rem; border-bottom: 3px solid var(--ink);
-  ${narrow} { flex-wrap: wrap; row-gap: 0.3rem; }
+  display: flex; flex-wrap: wrap; align-items: center; gap: 0.3rem 0.7rem; padding: 0.5rem 1.5rem; border-bottom: 3px solid var(--ink);
   ${phone} { padding: 0.4rem 0.9rem; gap: 0.3rem 0.4rem; }
   @media print { display: none; }
 `
 const Mark = styled(Link)`display: inline-flex; align-items: center; gap: 0.45rem; font-family: 'Hepta Slab Variable', serif; font-weight: 760; font-size: 1.3rem; text-decoration: none; letter-spacing: -0.02em;`
-const Where = styled.span`color: var(--ink-2); white-space: nowrap; @media (max-width: 1380px) { display: none; } ${phone} { display: none; }`
+const Where = styled.span`color: var(--ink-2); white-space: nowrap; @media (max-width: 1380px) { display: none; }`
 const Nav = styled.nav`display: flex; white-space: nowrap; gap: 0.2rem; margin-left: 0.5rem; ${narrow} { order: 3; width: 100%; margin: 0; overflow-x: auto; }`
 const NavLink = styled(Link)`
-  padding: 0.35rem 0.55rem; text-decoration: none; color: var(--ink-2); border-bottom: 3px solid transparent; margin-bottom: calc(-0.5rem - 3px); padding-bottom: calc(0.35rem + 0.5rem);
+  padding: 0.35rem 0.5rem; text-decoration: none; color: var(--ink-2); border-bottom: 3px solid transparent; margin-bottom: calc(-0.5rem - 3px); padding-bottom: calc(0.35rem + 0.5rem);
   &:hover { color: var(--ink); } &[aria-current='page'] { color: var(--ink); font-weight: 640; border-bottom-color: var(--ground); box-shadow: inset 0 -3px 0 var(--held); }
   ${narrow} { margin-bottom: 0; padding: 0.5rem 0.55rem; }
   ${phone} { padding: 0.5rem 0.3rem; }

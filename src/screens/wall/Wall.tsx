@@ -115,10 +115,11 @@ function EmptyWall() {
 }
 
 const Screen = styled.div`display: grid; grid-template-columns: minmax(0, 1fr) 15.5rem; align-items: start; ${narrow} { grid-template-columns: minmax(0, 1fr); }`
-const Board = styled.section`padding: 0.9rem 0.5rem 2rem 1.25rem; min-width: 0; ${narrow} { order: 2; } ${phone} { padding: 0.8rem 0.9rem; position: relative; overflow-x: clip; }`
+const Board = styled.section`padding: 0.9rem 0.5rem 2rem 1.25rem; min-width: 0; ${narrow} { order: 2; } ${phone} { padding: 0.8rem 0.9rem; overflow-x: clip; }`
 const Top = styled.div`display: flex; align-items: baseline; gap: 1.5rem; margin-bottom: 0.4rem; flex-wrap: wrap; h1 { font-size: 1.5rem; }`
 const Key = styled.p`display: flex; gap: 0.9rem; font-size: 0.8rem; color: var(--ink-2); flex-wrap: wrap; ${phone} { display: none; }`
-const Scroller = styled.div`overflow-x: auto; ${phone} { overflow: visible; }`
+/** What is there for ears only lies within it, so that it makes no page wider. */
+const Scroller = styled.div`position: relative; overflow-x: auto; ${phone} { overflow: visible; }`
 const Grid = styled(Table)`
   border-collapse: collapse; width: 100%; font-size: 0.95rem;
   ${phone} { display: block; thead { position: absolute; clip-path: inset(50%); } tbody { display: block; } }
