@@ -3,6 +3,9 @@ import type { PlaceKind, PromptLevel } from './curriculum/types'
 export const outcomes = ['clean', 'helped', 'late', 'miss'] as const
 export type Outcome = (typeof outcomes)[number]
 
+/** The kit of a dog that is loose. */
+export const noKit = 'none'
+
 /** Order of facts: time as corrected, then device, then the device's own sequence. Never arrival, never the id. */
 export interface FactOrder {
   /** Milliseconds since the epoch, corrected for the device's clock. */
@@ -20,6 +23,8 @@ export interface RepFact extends FactOrder {
   readonly heldSeconds?: number
   /** The second at which a hold was broken, when it was seen. */
   readonly brokeSeconds?: number
+  /** How often the cue was said, when that was noted. */
+  readonly cuesSaid?: number
 }
 
 /** A set as the fold needs it: what was worked, where, by whom. */

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { signIds } from './block/signs'
 import { roles } from './block/roles'
-import { promptLevels } from './curriculum/types'
+import { kits, promptLevels } from './curriculum/types'
 import { outcomes } from './facts'
 
 /** What a device sends: facts made on the device, each under its own UUIDv7 and the device's sequence number. */
@@ -13,7 +13,7 @@ const seconds = z.number().min(0).max(86_400)
 const line = (most: number) => z.string().trim().max(most).regex(/^\P{Cc}*$/u, 'no control characters')
 
 export const distanceBands = ['over-15', '5-15', 'under-5'] as const
-export const kits = ['1.2 m leash', '1.8 m leash', 'long line', 'self-winding leash', 'tether', 'flat collar', 'harness', 'none'] as const
+export { kits } from './curriculum/types'
 /** What the dog was doing when it was called. */
 export const attentions = ['sniffing', 'looking away', 'looking at you'] as const
 export type Attention = (typeof attentions)[number]

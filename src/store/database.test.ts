@@ -60,7 +60,7 @@ describe('opening the database', () => {
     expect(findResident(db, 'r')).toMatchObject({ name: 'Wren', traits: plainDog, curriculumId: 'house', curriculumVersion: 2 })
     expect(readPromises(db, 'r')).toEqual([{ rungId: 'sit.rear', level: 0, places: 1, people: 1 }])
     expect(readSets(db, 'r')).toMatchObject([{ rungId: 'sit.rear', kit: '1.8 m leash', exerciseMinutesAgo: null, reps: [{ id: 'p', outcome: 'clean' }] }])
-    expect(listCurricula(db)).toMatchObject([{ id: 'house', version: 2, residents: 1 }])
+    expect(listCurricula(db)).toMatchObject([{ id: 'house', version: 3, residents: 0 }])
     expect(db.pragma('integrity_check', { simple: true })).toBe('ok')
   })
 

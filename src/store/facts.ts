@@ -94,7 +94,7 @@ const setRow = z.object({
   id: z.string(), rung_id: z.string(), purpose: z.enum(['work', 'refresh']), day: z.string(), place_id: z.string(), kind: z.string(), leash_holder: z.string(), level: z.number(), kit: z.string(), block_id: z.string(), temperature_c: z.number().nullable(), minutes_in: z.number().nullable(), exercise_minutes_ago: z.number().nullable(),
 })
 const repRow = z.object({
-  id: z.string(), set_id: z.string(), at: z.number(), device: z.string(), seq: z.number(), outcome: z.enum(outcomes), prompt: z.enum(promptLevels).nullable(), faults: z.string(), latency_s: z.number().nullable(), held_s: z.number().nullable(), broke_s: z.number().nullable(),
+  id: z.string(), set_id: z.string(), at: z.number(), device: z.string(), seq: z.number(), outcome: z.enum(outcomes), prompt: z.enum(promptLevels).nullable(), faults: z.string(), latency_s: z.number().nullable(), held_s: z.number().nullable(), broke_s: z.number().nullable(), cues_said: z.number().nullable(),
 })
 const placeKind = z.enum(placeKinds)
 const faultList = z.array(z.string())
@@ -110,7 +110,7 @@ export function readSets(db: Db, residencyId: string): readonly SetFact[] {
     .all(residencyId)
   const reps = db
     .prepare(
-      `SELECT r.id, r.set_id, r.at, r.device, r.seq, r.outcome, r.prompt, r.faults, r.latency_s, r.held_s, r.broke_s
+      `SELECT r.id, r.set_id, r.at, r.device, r.seq, r.outcome, r.prompt, r.faults, r.latency_s, r.held_s, r.broke_s, r.cues_said
        FROM training_set s JOIN rep r ON r.set_id = s.id
        WHERE s.residency_id = ? AND NOT EXISTS (SELECT 1 FROM voided v WHERE v.target_id = r.id)`,
     )
@@ -153,6 +153,7 @@ function repFrom(row: z.infer<typeof repRow>): RepFact {
     ...(row.latency_s === null ? {} : { latencySeconds: row.latency_s }),
     ...(row.held_s === null ? {} : { heldSeconds: row.held_s }),
     ...(row.broke_s === null ? {} : { brokeSeconds: row.broke_s }),
+    ...(row.cues_said === null ? {} : { cuesSaid: row.cues_said }),
   }
 }
 
@@ -221,3 +222,20 @@ export function readLog(db: Db, residencyId: string, filter: LogFilter, most: nu
     .all({ residencyId, command: filter.command ?? null, placeId: filter.placeId ?? null, leashHolder: filter.leashHolder ?? null, most, skip })
     .map((raw) => logRow.parse(raw))
 }
+
+/** Sets of anybody opened since this moment, standing and not closed, with where they are worked. */
+export const openSetsNow = (db: Db, since: number): readonly { readonly residencyId: string; readonly placeId: string }[] =>
+  z.array(z.object({ residency_id: z.string(), place_id: z.string() }).transform((r) => ({ residencyId: r.residency_id, placeId: r.place_id }))).parse(
+    db
+      .prepare(
+        `SELECT s.residency_id, s.place_id FROM training_set s WHERE s.at > ?
+         AND NOT EXISTS (SELECT 1 FROM set_close c WHERE c.set_id = s.id) AND NOT EXISTS (SELECT 1 FROM voided v WHERE v.target_id = s.id)`,
+      )
+      .all(since),
+  )
+
+/** The newest temperature anybody read outdoors between these moments; undefined when nobody did. */
+export const newestWeather = (db: Db, since: number, until: number): { readonly temperatureC: number; readonly humidity: number | null } | undefined =>
+  z.object({ temperature_c: z.number(), humidity: z.number().nullable() }).transform((r) => ({ temperatureC: r.temperature_c, humidity: r.humidity })).optional().parse(
+    db.prepare('SELECT s.temperature_c, s.humidity FROM training_set s JOIN place p ON p.id = s.place_id WHERE s.at > ? AND s.at <= ? AND s.temperature_c IS NOT NULL AND p.indoors = 0 ORDER BY s.at DESC LIMIT 1').get(since, until),
+  )

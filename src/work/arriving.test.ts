@@ -1,3 +1,5 @@
+import { regimesFor } from './regimes'
+import { later } from './tests/kennel'
 import { describe, expect, it } from 'vitest'
 import { mostReps } from '@/core/baseline/baseline'
 import { stepIds, typedOf } from '@/core/intake/steps'
@@ -87,7 +89,7 @@ describe('the intake', () => {
     const resident = findResident(db, residencyId)
     expect(resident).toMatchObject({ releaseWord: 'Frei', markerWord: 'Ja', side: 'right', caution: 'Two at the door', biteHistory: true, traits: { deaf: true } })
     expect(readCueWords(db, resident?.dogId ?? '').get('down')).toBe('Platz')
-    expect(standingOf(db, residencyId)).toEqual(JSON.parse(JSON.stringify(derive(db, residencyId))))
+    expect(standingOf(db, residencyId, later)).toEqual(JSON.parse(JSON.stringify(derive(db, residencyId, regimesFor(db, residencyId, later)))))
   })
 
   it('promises are changed after the booking: the needs follow, and what the ladder does not have is refused', () => {
@@ -99,7 +101,7 @@ describe('the intake', () => {
     expect(readPromises(db, residencyId)).toHaveLength(3)
     expect(promise('sit.word').ok).toBe(true)
     expect(readPromises(db, residencyId)).toEqual([{ rungId: 'sit.word', level: 2, places: 2, people: 1 }])
-    expect(standingOf(db, residencyId).summary.commands.filter((c) => c.promise).map((c) => c.command)).toEqual(['sit'])
+    expect(standingOf(db, residencyId, later).summary.commands.filter((c) => c.promise).map((c) => c.command)).toEqual(['sit'])
     expect(promise('')).toMatchObject({ ok: false, errors: { promised: 'Promise at least one command.' } })
   })
 
@@ -135,11 +137,11 @@ describe('the baseline', () => {
     const found = run(db, residencyId, who, 'sit', (i) => i <= 3)
     expect(found?.step).toMatchObject({ kind: 'done', shown: 3, start: 2 })
     expect(takeProposed(db, { residencyId, recordedBy: who }, now).ok).toBe(true)
-    const { state, summary } = standingOf(db, residencyId)
+    const { state, summary } = standingOf(db, residencyId, later)
     expect(state.runs['sit/sit']).toMatchObject({ position: 2, tallies: {} })
     expect(summary.commands.find((c) => c.command === 'sit')).toMatchObject({ word: 'not started', reps: 0 })
     expect(loadResident(db, residencyId, now)?.next.sets.find((s) => s.command === 'sit')?.rungId).toBe(found?.rungs[2]?.id)
-    expect(standingOf(db, residencyId)).toEqual(JSON.parse(JSON.stringify(derive(db, residencyId))))
+    expect(standingOf(db, residencyId, later)).toEqual(JSON.parse(JSON.stringify(derive(db, residencyId, regimesFor(db, residencyId, later)))))
   })
 
   it('a command waits for the prerequisite that was not shown, and opens once it was', () => {

@@ -61,12 +61,12 @@ export function loadBaseline(db: Db, residencyId: string, now: number): Baseline
   const resident = findResident(db, residencyId)
   if (!resident) return undefined
   const { timeZone } = readKennel(db)
-  return { resident, timeZone, today: dayIn(timeZone, now), commands: baselineOf(db, resident) }
+  return { resident, timeZone, today: dayIn(timeZone, now), commands: baselineOf(db, resident, now) }
 }
 
-function baselineOf(db: Db, resident: Resident): readonly BaselineCommand[] {
-  const curriculum = ladderOf(db, resident.residencyId)
-  const { state, summary } = standingOf(db, resident.residencyId)
+function baselineOf(db: Db, resident: Resident, now: number): readonly BaselineCommand[] {
+  const curriculum = ladderOf(db, resident.residencyId, now)
+  const { state, summary } = standingOf(db, resident.residencyId, now)
   const reps = readBaselineReps(db, resident.residencyId)
   const starts = readStarts(db, resident.residencyId)
   const reported = new Map((readEntry(db, resident.residencyId, 'words')?.entry.cues ?? []).map((c) => [c.command, c.reported]))
@@ -111,7 +111,7 @@ export function keepBaselineRep(db: Db, form: z.infer<typeof baselineRepForm>, n
     if (readBaselineReps(db, form.residencyId).some((r) => r.id === form.id)) return undefined
     const today = dayIn(readKennel(db).timeZone, now)
     if (today <= resident.arrivesOn) return today < resident.arrivesOn ? 'It is not here yet.' : 'First evening: a light walk and rest, no training. The baseline is for tomorrow.'
-    const command = baselineOf(db, resident).find((c) => c.id === form.command)
+    const command = baselineOf(db, resident, now).find((c) => c.id === form.command)
     if (!command) return 'This dog’s ladder has no such command.'
     if (command.worked) return `${command.name} has been worked since: the ladder says where it stands.`
     if (command.step.kind === 'done') return 'This command has been tried out.'
@@ -140,8 +140,8 @@ export const startForm = z.object({ ...fact, command: z.string().max(80), rungId
  */
 export function takeStart(db: Db, form: z.infer<typeof startForm>, now: number): Done {
   return aboutResident(db, form, (resident) => {
-    const command = baselineOf(db, resident).find((c) => c.id === form.command)
-    if (!command || !findCommand(ladderOf(db, form.residencyId), form.command)) return 'This dog’s ladder has no such command.'
+    const command = baselineOf(db, resident, now).find((c) => c.id === form.command)
+    if (!command || !findCommand(ladderOf(db, form.residencyId, now), form.command)) return 'This dog’s ladder has no such command.'
     if (command.worked) return `${command.name} has been worked since: the ladder says where it stands.`
     if (command.step.kind !== 'done') return 'The baseline of this command is not done yet.'
     const wanted = command.rungs.findIndex((r) => r.id === form.rungId)
@@ -149,7 +149,7 @@ export function takeStart(db: Db, form: z.infer<typeof startForm>, now: number):
     if (wanted > command.ceiling) return `Not above “${command.rungs[command.ceiling]?.name ?? ''}”: what lies higher waits for something that was not shown.`
     if (wanted > command.step.start && form.reason === '') return 'Higher than proposed: say why.'
     insertStart(db, { id: v7(), residencyId: form.residencyId, command: form.command, rungId: form.rungId, proposed: command.rungs[command.step.start]?.id ?? '', reason: form.reason, at: now, recordedBy: form.recordedBy })
-    refold(db, form.residencyId)
+    refold(db, form.residencyId, now)
     return undefined
   })
 }
@@ -159,11 +159,11 @@ export const allStartsForm = z.object(fact)
 /** Takes every start as it is proposed, for the commands that were tried and have none yet. */
 export function takeProposed(db: Db, form: z.infer<typeof allStartsForm>, now: number): Done {
   return aboutResident(db, form, (resident) => {
-    for (const c of baselineOf(db, resident)) {
+    for (const c of baselineOf(db, resident, now)) {
       if (c.step.kind !== 'done' || c.worked || c.started || c.reps.length === 0) continue
       insertStart(db, { id: v7(), residencyId: form.residencyId, command: c.id, rungId: c.rung.id, proposed: c.rung.id, reason: '', at: now, recordedBy: form.recordedBy })
     }
-    refold(db, form.residencyId)
+    refold(db, form.residencyId, now)
     return undefined
   })
 }

@@ -119,7 +119,7 @@ export function addDog(db: Db, raw: unknown, now: number, { promisesNeeded = tru
       insertResidency(db, { id, dogId, runNumber: form.run, arrivesOn: form.arrivesOn, leavesOn: form.leavesOn, curriculumId: curriculum.id, curriculumVersion: curriculum.version, createdAt: now })
       for (const [command, { rungIds, ...wanted }] of Object.entries(form.promises)) for (const rungId of rungIds) insertPromise(db, id, command, { rungId, ...wanted })
       dropDraft(db, id, 'booking')
-      refold(db, id)
+      refold(db, id, now)
       return { ok: true, id }
     })
     .immediate()

@@ -24,8 +24,8 @@ export function loadBench(db: Db, now: number): readonly OwnRung[] {
   const { model } = kennelForgetting(db)
   const house = readHouse(db)
   return residentsOn(db, dayIn(readKennel(db).timeZone, now)).flatMap((resident) => {
-    const { curriculum } = newest(regimesOfResident(db, resident, { house }))
-    const { state } = standingOf(db, resident.residencyId)
+    const { curriculum } = newest(regimesOfResident(db, resident, now, { house }))
+    const { state } = standingOf(db, resident.residencyId, now)
     return curriculum.commands.flatMap((command) =>
       command.runs.flatMap((run) => {
         const runState = state.runs[runKey(command.id, run.id)]

@@ -1,3 +1,4 @@
+import { later } from './tests/kennel'
 import { v4, v7 } from 'uuid'
 import { describe, expect, it } from 'vitest'
 import { z } from 'zod'
@@ -227,5 +228,5 @@ it('ten thousand facts of three devices, shuffled, doubled and cut into pieces, 
   }
   expect(seen).toEqual({ stored: facts.length, known: order.length - facts.length, refused: 0 })
   expect(everything(mixed)).toBe(everything(plain))
-  for (const id of dogs) expect(JSON.stringify(standingOf(mixed, id))).toBe(JSON.stringify(standingOf(plain, id)))
+  for (const id of dogs) expect(JSON.stringify(standingOf(mixed, id, later))).toBe(JSON.stringify(standingOf(plain, id, later)))
 })

@@ -14,13 +14,14 @@ import { methodAt, type Method } from '@/core/method/rows'
 import type { OwnerPromise } from '@/core/ownerPromise'
 import { foldDog } from '@/core/progress/fold'
 import type { Forgetting } from '@/core/progress/memory'
-import { newest } from '@/core/progress/regime'
+import { newest, type Regime } from '@/core/progress/regime'
+import type { Age } from '@/core/dog/early'
 import type { DogState } from '@/core/progress/state'
 import { kits, type SetOpened } from '@/core/wire'
 import { blocksOfDay, readCloses, readSigns } from '@/store/blocks'
 import type { Db } from '@/store/database'
 import { openSets, readSets } from '@/store/facts'
-import { paidPieces, readFed, readWeights } from '@/store/food'
+import { paidPieces, readFed } from '@/store/food'
 import { allFeeds, readFeeds, readHouse, readSpaces, type SpaceRow } from '@/store/house'
 import { readEntry } from '@/store/intake'
 import { readPeople, type Person } from '@/store/kennel'
@@ -31,9 +32,10 @@ import { wallMinute } from './clock'
 import { consentsOf } from './corrections'
 import { allergiesOf, dayFood, forbiddenIn } from './food'
 import { kennelForgetting } from './forgetting'
-import { regimesOfResident } from './regimes'
+import { allRegimes, regimesOfResident } from './regimes'
 import { nextFor, sayPause } from './resident'
 import { standingOf } from './standings'
+import { aroundFor, partnerOf } from './around'
 import { handlers } from './who'
 
 /** Something to pay with. */
@@ -56,6 +58,9 @@ export interface BlockView {
   /** The ladder, rules and prompts that hold for this dog now. */
   readonly curriculum: Curriculum
   readonly judging: Judging
+  readonly age: Age | undefined
+  /** What is known to change while this page may be open: a birthday. */
+  readonly ahead: readonly Regime[]
   readonly method: Method
   readonly forgetting: Forgetting
   readonly today: string
@@ -72,6 +77,9 @@ export interface BlockView {
   readonly people: readonly Person[]
   /** Those whom a suggestion may name. */
   readonly handlers: readonly string[]
+  /** Places in which a dog works now that this one may not meet. */
+  readonly barred: Readonly<Record<string, string>>
+  readonly weather: { readonly temperatureC: number; readonly humidity: number | null } | undefined
   /** Its own cue words and signals, by command. */
   readonly cueWords: Readonly<Record<string, string>>
   readonly signals: Readonly<Record<string, string>>
@@ -119,6 +127,9 @@ export function readTrial(query: Readonly<Record<string, unknown>>): KitTrial | 
   return parsed.success ? { rungId: parsed.data.rung, kits: parsed.data.kit } : { refused: true }
 }
 
+/** A page may be open for so long. */
+const aheadMs = 2 * 86_400_000
+
 /** House: sets younger than this are folded on the device, where further reps of them may lie. Devices forget what was sent after two days. */
 const recentMs = 2 * 86_400_000
 
@@ -126,8 +137,9 @@ const recentMs = 2 * 86_400_000
 export function loadBlock(db: Db, residencyId: string, commandId: string | undefined, me: string, now: number, trial?: KitTrial): BlockView | undefined {
   const resident = findResident(db, residencyId)
   if (!resident) return undefined
-  const regimes = regimesOfResident(db, resident)
-  const { curriculum, judging, from } = newest(regimes)
+  const regimes = regimesOfResident(db, resident, now)
+  const ahead = allRegimes(db, resident).filter((r) => r.from > now && r.from < now + aheadMs)
+  const { curriculum, judging, from, age } = newest(regimes)
   const command = commandId === undefined ? undefined : curriculum.commands.find((c) => c.id === commandId)
   if ((commandId !== undefined && !command) || (trial && ownRung(curriculum, trial.rungId)?.command.id !== commandId)) return undefined
   const house = readHouse(db)
@@ -135,14 +147,15 @@ export function loadBlock(db: Db, residencyId: string, commandId: string | undef
   const people = readPeople(db)
   const places = readSpaces(db)
   const forgetting = kennelForgetting(db)
-  const derived = standingOf(db, residencyId)
+  const derived = standingOf(db, residencyId, now)
   const sets = readSets(db, residencyId)
   const since = Math.max(now - recentMs, from)
   const open = openSets(db, residencyId, now - openForMs)
   // A set belongs to the older ones only when it is closed and every rep of it does. One open while the rules change goes on under the new ones.
   const isRecent = (s: SetFact): boolean => open.some((o) => o.id === s.id) || s.reps.some((r) => r.at >= since) || (s.reps.length === 0 && s.day >= dayIn(house.timeZone, since))
   const method = methodAt(readMethodChanges(db), now)
-  const next = nextFor(db, { resident, curriculum, derived, today, people, places, forgetting }, now)
+  const next = nextFor(db, { resident, curriculum, derived, today, people, spaces: places, forgetting }, now)
+  const around = aroundFor(db, resident, { today, spaces: places, people: handlers(people), method, forgetting: forgetting.model }, now)
   const young = resident.traits.bornOn !== null && daysBetween(resident.traits.bornOn, today) < youngUntilDays
   const pause = openPauses(db).get(residencyId)
   const words = new Map((readEntry(db, residencyId, 'words')?.entry.cues ?? []).map((c) => [c.command, c]))
@@ -153,9 +166,9 @@ export function loadBlock(db: Db, residencyId: string, commandId: string | undef
   const minute = wallMinute(house.timeZone, now)
   const meal = house.meals.map((m) => m.at).filter((at) => at <= minute).sort((a, b) => b - a)[0]
   return {
-    resident, timeZone: house.timeZone, clock: house.clock, me, command: command?.id, curriculum, judging, method, forgetting: forgetting.model, today, now, since,
+    resident, timeZone: house.timeZone, clock: house.clock, me, command: command?.id, curriculum, judging, age, ahead, method, forgetting: forgetting.model, today, now, since,
     state: foldDog(regimes, sets.filter((s) => !isRecent(s))), recent: sets.filter(isRecent), open,
-    promises: readPromises(db, residencyId), places, people, handlers: handlers(people),
+    promises: readPromises(db, residencyId), places, people, handlers: handlers(people), barred: Object.fromEntries(around.barred ?? []), weather: around.weather,
     cueWords: Object.fromEntries(curriculum.commands.map((c) => [c.id, own.get(c.id) ?? c.defaultCue])),
     signals: Object.fromEntries(curriculum.commands.map((c) => [c.id, words.get(c.id)?.signal || c.signal])),
     plan: composeBlock({ curriculum, state: derived.state, standings: derived.summary.commands, next: pause ? [] : next.sets, method, forgetting: forgetting.model, now, young }),
@@ -202,8 +215,4 @@ function foodFor(db: Db, resident: Resident, today: string): Pick<BlockView, 'fe
   const food = dayFood(db, resident, allFeeds(db), readFed(db, today, resident.residencyId), paidPieces(db, today).get(resident.residencyId) ?? [])
   const others = readFeeds(db).filter((f) => f.id !== food?.feed.id && f.kcalPerPiece !== null && forbiddenIn(f, allergies).length === 0)
   return { feeds: [{ id: null, name: food?.feed.name ?? 'own meal', tier: 1, kcalPerPiece: food?.feed.kcalPerPiece ?? null }, ...others.map((f) => ({ id: f.id, name: f.name, tier: f.tier, kcalPerPiece: f.kcalPerPiece }))], piecesLeft: food?.ledger.piecesLeft }
-}
-
-function partnerOf(db: Db, r: Resident): Partner {
-  return { residencyId: r.residencyId, name: r.name, runNumber: r.runNumber, kg: readWeights(db, r.dogId).at(-1)?.kg ?? null, biteHistory: r.biteHistory, notWith: readEntry(db, r.residencyId, 'health')?.entry.notWith ?? [], traits: { giant: r.traits.giant, shy: r.traits.shy, anxious: r.traits.anxious } }
 }

@@ -39,7 +39,7 @@ export function voidSet(db: Db, form: z.infer<typeof voidForm>, now: number): Do
       if (!set) return refuse('This set was taken back already, or there is no such set.')
       if (!worksHere(db, form.recordedBy)) return refuse(nobody)
       takeBack(db, form.setId, form.reason, form.recordedBy, { device: deskDevice, receivedAt: now })
-      refold(db, set.residencyId)
+      refold(db, set.residencyId, now)
       return { ok: true, residencyId: set.residencyId }
     })
     .immediate()
@@ -65,7 +65,7 @@ export function correctSet(db: Db, form: z.infer<typeof correctSetForm>, now: nu
       reps.forEach((rep, i) => { copyRep(db, rep.id, { id: v7(), setId: id, change: changeOf(rep, form.outcomes[i]) }, desk) })
       copyClose(db, form.setId, id, v7(), desk)
       takeBack(db, form.setId, form.reason, form.recordedBy, desk)
-      refold(db, set.residencyId)
+      refold(db, set.residencyId, now)
       return { ok: true, residencyId: set.residencyId }
     })
     .immediate()

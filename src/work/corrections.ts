@@ -16,9 +16,9 @@ import { standingOf } from './standings'
 /** What decides whether a correction may be used on this dog in this command at that moment. */
 export function correctionScene(db: Db, resident: Resident, commandId: string, at: number): CorrectionScene {
   const house = readHouse(db)
-  const { curriculum } = newest(regimesOfResident(db, resident))
+  const { curriculum } = newest(regimesOfResident(db, resident, at))
   const command = findCommand(curriculum, commandId)
-  const { state } = standingOf(db, resident.residencyId)
+  const { state } = standingOf(db, resident.residencyId, at)
   return {
     method: methodAt(readMethodChanges(db), at), devices: house.devices.map((d) => d.name), consents: consentsOf(db, resident.residencyId), bornOn: resident.traits.bornOn, today: dayIn(house.timeZone, at),
     held: command?.runs.some((run) => topHeld(run, state.runs[runKey(command.id, run.id)]) >= 0) ?? false,

@@ -1,3 +1,5 @@
+import { regimesFor } from './regimes'
+import { later } from './tests/kennel'
 import { describe, expect, it } from 'vitest'
 import { toFile } from '@/core/curriculum/read'
 import { houseCurriculum } from '@/core/curriculum/house'
@@ -15,7 +17,7 @@ import { dog, monday, msPerDay, newKennel, Tablet, trainer } from './tests/kenne
 
 const file = () => JSON.stringify(toFile(houseCurriculum))
 const fiveInARow = () => file().replace('"id":"sit.rear","name":"Any move of the rear","stage":"shape","axis":"help","kind":"position","cue":"none","criterion":{"latencySeconds":3,"help":"lure","words":"the rear moves toward the floor, food in hand"},"rule":{"kind":"window","k":8,"n":10}', '"id":"sit.rear","name":"Any move of the rear","stage":"shape","axis":"help","kind":"position","cue":"none","criterion":{"latencySeconds":3,"help":"lure","words":"the rear moves toward the floor, food in hand"},"rule":{"kind":"row","r":5}')
-const position = (db: Db, id: string) => standingOf(db, id).state.runs['sit/sit']?.position
+const position = (db: Db, id: string) => standingOf(db, id, later).state.runs['sit/sit']?.position
 
 function scene(promised = 'sit.rear') {
   const db = newKennel()
@@ -36,21 +38,21 @@ describe('versions of the curriculum', () => {
     const { db, ada, residencyId, tablet, work } = scene()
     work(5)
     expect(fiveInARow()).not.toBe(file())
-    expect(publishCurriculum(db, { text: fiveInARow(), recordedBy: ada }, tablet.at + 1000)).toEqual({ ok: true, version: 3 })
-    expect([newestCurriculum(db).id, newestCurriculum(db).version]).toEqual(['kennel', 3])
+    expect(publishCurriculum(db, { text: fiveInARow(), recordedBy: ada }, tablet.at + 1000)).toEqual({ ok: true, version: 4 })
+    expect([newestCurriculum(db).id, newestCurriculum(db).version]).toEqual(['kennel', 4])
     expect(position(db, residencyId)).toBe(0)
     const other = dog(db, { name: 'Wren', run: '2' })
-    expect(loadResident(db, other, tablet.at + 2000)?.curriculum).toMatchObject({ id: 'kennel', version: 3, newer: undefined })
-    expect(loadResident(db, residencyId, tablet.at + 2000)?.curriculum.newer).toMatchObject({ version: 3 })
+    expect(loadResident(db, other, tablet.at + 2000)?.curriculum).toMatchObject({ id: 'kennel', version: 4, newer: undefined })
+    expect(loadResident(db, residencyId, tablet.at + 2000)?.curriculum.newer).toMatchObject({ version: 4 })
     // Five clean reps were made under eight of ten: moving changes nothing that was made, only what comes.
-    expect(previewMove(db, residencyId, { id: 'kennel', version: 3 }, tablet.at + 2000)).toEqual([])
-    expect(moveCurriculum(db, { residencyId, curriculumId: 'kennel', version: 3, recordedBy: ada }, tablet.at + 2000).ok).toBe(true)
+    expect(previewMove(db, residencyId, { id: 'kennel', version: 4 }, tablet.at + 2000)).toEqual([])
+    expect(moveCurriculum(db, { residencyId, curriculumId: 'kennel', version: 4, recordedBy: ada }, tablet.at + 2000).ok).toBe(true)
     expect(position(db, residencyId)).toBe(0)
     tablet.at += 3000
     work(5)
     expect(position(db, residencyId)).toBe(1)
-    expect(standingOf(db, residencyId)).toEqual(JSON.parse(JSON.stringify(derive(db, residencyId))))
-    expect(moveCurriculum(db, { residencyId, curriculumId: 'kennel', version: 3, recordedBy: ada }, tablet.at)).toMatchObject({ ok: false, reason: expect.stringContaining('already') })
+    expect(standingOf(db, residencyId, later)).toEqual(JSON.parse(JSON.stringify(derive(db, residencyId, regimesFor(db, residencyId, later)))))
+    expect(moveCurriculum(db, { residencyId, curriculumId: 'kennel', version: 4, recordedBy: ada }, tablet.at)).toMatchObject({ ok: false, reason: expect.stringContaining('already') })
     expect(moveCurriculum(db, { residencyId, curriculumId: 'kennel', version: 9, recordedBy: ada }, tablet.at)).toMatchObject({ ok: false, reason: expect.stringContaining('no such version') })
   })
 
@@ -58,9 +60,9 @@ describe('versions of the curriculum', () => {
     const { db, ada, residencyId, tablet, work } = scene('sit.word')
     work(10)
     const without = toFile(houseCurriculum)
-    const text = JSON.stringify({ ...without, commands: without.commands.map((c) => (c.id === 'sit' ? { ...c, runs: c.runs.map((r) => ({ ...r, rungs: r.rungs.filter((g) => g.id !== 'sit.word-hand' && g.id !== 'sit.full').map((g) => ({ ...g })) })) } : c)).map((c) => ({ ...c, runs: c.runs.map((r) => ({ ...r, rungs: r.rungs.map((g) => ({ ...g, needs: g.needs.map((n) => (n === 'sit.full' ? 'sit.rear' : n)) })) })) })) })
+    const text = JSON.stringify({ ...without, gates: without.gates?.map((g) => ({ ...g, needs: g.needs.map((n) => (n === 'sit.full' ? 'sit.rear' : n)) })), commands: without.commands.map((c) => (c.id === 'sit' ? { ...c, runs: c.runs.map((r) => ({ ...r, rungs: r.rungs.filter((g) => g.id !== 'sit.word-hand' && g.id !== 'sit.full').map((g) => ({ ...g })) })) } : c)).map((c) => ({ ...c, runs: c.runs.map((r) => ({ ...r, rungs: r.rungs.map((g) => ({ ...g, needs: g.needs.map((n) => (n === 'sit.full' ? 'sit.rear' : n)) })) })) })) })
     expect(publishCurriculum(db, { text, recordedBy: ada }, tablet.at + 1).ok).toBe(true)
-    const preview = previewMove(db, residencyId, { id: 'kennel', version: 3 }, tablet.at + 2)
+    const preview = previewMove(db, residencyId, { id: 'kennel', version: 4 }, tablet.at + 2)
     expect(preview?.find((c) => c.command === 'Sit')).toMatchObject({ before: expect.stringContaining('next Full sit'), after: expect.stringContaining('next Empty hand') })
     expect(position(db, residencyId)).toBe(1)
   })
@@ -72,10 +74,10 @@ describe('versions of the curriculum', () => {
     const without = toFile(houseCurriculum)
     const text = JSON.stringify({ ...without, commands: without.commands.map((c) => ({ ...c, runs: c.runs.map((r) => ({ ...r, rungs: r.rungs.filter((g) => g.id !== 'sit.rear') })) })) })
     expect(publishCurriculum(db, { text, recordedBy: ada }, tablet.at + 500)).toMatchObject({ ok: true })
-    expect(moveCurriculum(db, { residencyId, curriculumId: 'kennel', version: 3, recordedBy: ada }, tablet.at + 1000).ok).toBe(true)
+    expect(moveCurriculum(db, { residencyId, curriculumId: 'kennel', version: 4, recordedBy: ada }, tablet.at + 1000).ok).toBe(true)
     expect(recordFacts(db, tablet.batch([set, ...reps]), tablet.at + 2000).results.every((r) => r.status === 'stored')).toBe(true)
-    expect(db.prepare('SELECT command, curriculum_id AS id, curriculum_version AS version FROM training_set').get()).toEqual({ command: 'sit', id: 'house', version: 2 })
-    expect(standingOf(db, residencyId).state.runs['sit/sit']).toMatchObject({ position: 0, tallies: { 'sit.rear': { clean: 10 } } })
+    expect(db.prepare('SELECT command, curriculum_id AS id, curriculum_version AS version FROM training_set').get()).toEqual({ command: 'sit', id: 'house', version: 3 })
+    expect(standingOf(db, residencyId, later).state.runs['sit/sit']).toMatchObject({ position: 0, tallies: { 'sit.rear': { clean: 10 } } })
   })
 
   it('a set on a rung that the dog’s own ladder leaves out is kept under its own command and moves nothing', () => {
@@ -84,7 +86,7 @@ describe('versions of the curriculum', () => {
     const set = tablet.set(stiff, ada, { rungId: 'sit-stay.1s' })
     recordFacts(db, tablet.batch([set, tablet.rep(set.id)]), tablet.at)
     expect(db.prepare('SELECT command FROM training_set').pluck().get()).toBe('sit-stay')
-    expect(standingOf(db, stiff).state).toMatchObject({ runs: {}, beyond: { 'sit-stay.1s': 1 } })
+    expect(standingOf(db, stiff, later).state).toMatchObject({ runs: {}, beyond: { 'sit-stay.1s': 1 } })
   })
 
   it('a bad file is refused whole and changes nothing', () => {
@@ -93,7 +95,7 @@ describe('versions of the curriculum', () => {
     const done = publishCurriculum(db, { text: file().replace('"needs":["sit.full"]', '"needs":["sit.nowhere"]'), recordedBy: ada }, monday)
     expect(done).toMatchObject({ ok: false, faults: [{ where: 'sit-stay.1s', reason: expect.stringContaining('sit.nowhere') }, ...[expect.anything()].slice(1)] })
     expect(listCurricula(db)).toEqual(before)
-    expect(loadCurriculum(db, { id: 'kennel', version: 3 })).toBeUndefined()
+    expect(loadCurriculum(db, { id: 'kennel', version: 4 })).toBeUndefined()
   })
 
   it('a draft is kept with its faults; of two people editing at once the second is told', () => {
@@ -135,11 +137,11 @@ describe('the house method', () => {
 describe('corrections are further facts', () => {
   it('a set taken back gives back the standing before it, and stays in the log with its reason', () => {
     const { db, ada, residencyId, tablet, work } = scene()
-    const before = standingOf(db, residencyId)
+    const before = standingOf(db, residencyId, later)
     const setId = work(10)
     expect(position(db, residencyId)).toBe(1)
     expect(voidSet(db, { setId, reason: 'wrong dog', recordedBy: ada }, tablet.at + 1)).toEqual({ ok: true, residencyId })
-    expect(standingOf(db, residencyId).state).toEqual(before.state)
+    expect(standingOf(db, residencyId, later).state).toEqual(before.state)
     expect(loadResident(db, residencyId, tablet.at)?.log).toMatchObject([{ id: setId, voidedBecause: 'wrong dog' }])
     expect(voidSet(db, { setId, reason: 'again', recordedBy: ada }, tablet.at + 2).ok).toBe(false)
   })
@@ -147,15 +149,15 @@ describe('corrections are further facts', () => {
   it('a set put right counts at its old time, in its old order, with what was wrong changed', () => {
     const { db, ada, residencyId, tablet, work } = scene()
     const setId = work(10)
-    const later = work(3, 'clean', 'sit.full')
+    const other = work(3, 'clean', 'sit.full')
     const outcomes = ['miss', 'miss', 'miss', ...Array.from({ length: 7 }, () => 'clean' as const)] as ('clean' | 'miss')[]
     expect(correctSet(db, { setId, reason: 'counted the wrong hand', recordedBy: ada, placeId: 'yard', leashHolder: ada, level: 1, kit: 'long line', outcomes }, tablet.at + 1)).toEqual({ ok: true, residencyId })
     expect(position(db, residencyId)).toBe(0)
     const log = loadResident(db, residencyId, tablet.at)?.log ?? []
-    expect(log.map((l) => [l.id === later ? 'later' : l.voidedBecause !== null ? 'old' : 'new', l.outcomes, l.placeName, l.level])).toEqual(expect.arrayContaining([['later', 'CCC', 'Training room', 0], ['old', 'CCCCCCCCCC', 'Training room', 0], ['new', 'MMMCCCCCCC', 'Fenced yard', 1]]))
+    expect(log.map((l) => [l.id === other ? 'later' : l.voidedBecause !== null ? 'old' : 'new', l.outcomes, l.placeName, l.level])).toEqual(expect.arrayContaining([['later', 'CCC', 'Training room', 0], ['old', 'CCCCCCCCCC', 'Training room', 0], ['new', 'MMMCCCCCCC', 'Fenced yard', 1]]))
     expect(log.find((l) => l.replaces === setId)?.at).toBe(log.find((l) => l.id === setId)?.at)
-    expect(standingOf(db, residencyId)).toEqual(JSON.parse(JSON.stringify(derive(db, residencyId))))
-    expect(correctSet(db, { setId: later, reason: 'x', recordedBy: ada, placeId: 'yard', leashHolder: ada, level: 1, kit: 'long line', outcomes: ['clean'] }, tablet.at + 2)).toMatchObject({ ok: false, reason: expect.stringContaining('meanwhile') })
+    expect(standingOf(db, residencyId, later)).toEqual(JSON.parse(JSON.stringify(derive(db, residencyId, regimesFor(db, residencyId, later)))))
+    expect(correctSet(db, { setId: other, reason: 'x', recordedBy: ada, placeId: 'yard', leashHolder: ada, level: 1, kit: 'long line', outcomes: ['clean'] }, tablet.at + 2)).toMatchObject({ ok: false, reason: expect.stringContaining('meanwhile') })
   })
 
   it('the log can be asked for a command, a place, refreshers, misses and what was taken back', () => {

@@ -19,9 +19,9 @@ export const moveForm = z.object({ residencyId: z.uuid(), curriculumId: z.string
 /** What would change for this dog on another version: nothing of it is stored. Undefined for an unknown dog or version. */
 export function previewMove(db: Db, residencyId: string, to: CurriculumName, now: number): readonly StandingChange[] | undefined {
   if (!findResident(db, residencyId) || !findCurriculum(db, to)) return undefined
-  const before = derive(db, residencyId)
-  const ladder = newest(regimesFor(db, residencyId)).curriculum
-  const regimes = regimesFor(db, residencyId, { move: { ...to, at: now } })
+  const before = derive(db, residencyId, regimesFor(db, residencyId, now))
+  const ladder = newest(regimesFor(db, residencyId, now)).curriculum
+  const regimes = regimesFor(db, residencyId, now, { move: { ...to, at: now } })
   return compareStandings(ladder, before.summary, newest(regimes).curriculum, derive(db, residencyId, regimes).summary)
 }
 
@@ -33,10 +33,10 @@ export function moveCurriculum(db: Db, form: z.infer<typeof moveForm>, now: numb
       const to = { id: form.curriculumId, version: form.version }
       if (!findCurriculum(db, to)) return { ok: false, reason: 'There is no such version.' }
       if (!worksHere(db, form.recordedBy)) return { ok: false, reason: nobody }
-      const current = newest(regimesFor(db, form.residencyId)).curriculum
+      const current = newest(regimesFor(db, form.residencyId, now)).curriculum
       if (current.id === to.id && current.version === to.version) return { ok: false, reason: 'It is on that version already.' }
       insertMove(db, v7(), form.residencyId, to, now, form.recordedBy)
-      refold(db, form.residencyId)
+      refold(db, form.residencyId, now)
       return { ok: true, residencyId: form.residencyId }
     })
     .immediate()

@@ -13,7 +13,7 @@ export const kennelForgetting = (db: Db): FittedForgetting => readForgetting(db)
 /** Fits the model to every refresher ever done here, and keeps it. Run by `rebuildStandings`, and once a day when facts come in. */
 export function refitForgetting(db: Db, now: number): FittedForgetting {
   const found: Refresher[] = []
-  for (const id of allResidencyIds(db)) foldDog(regimesFor(db, id), readSets(db, id), (_run, before, showing) => found.push({ before, showing }))
+  for (const id of allResidencyIds(db)) foldDog(regimesFor(db, id, now), readSets(db, id), (_run, before, showing) => found.push({ before, showing }))
   const fitted = fitForgetting(found)
   writeForgetting(db, fitted, now)
   return fitted

@@ -38,8 +38,8 @@ const mostOffered = 120
 export function loadHandoffPage(db: Db, residencyId: string, now: number): HandoffPage | undefined {
   const resident = findResident(db, residencyId)
   if (!resident) return undefined
-  const { summary } = standingOf(db, residencyId)
-  const curriculum = ladderOf(db, residencyId)
+  const { summary } = standingOf(db, residencyId, now)
+  const curriculum = ladderOf(db, residencyId, now)
   const names = new Map(readPeople(db).map((p) => [p.id, p.name]))
   const live = liveHandoff(db, residencyId)
   const missing = summary.commands.flatMap((c) => c.promises).flatMap((promise) => {
@@ -92,7 +92,7 @@ export function bookHandoff(db: Db, form: z.infer<typeof bookingForm>, now: numb
     .transaction((): Booked => {
       const resident = findResident(db, form.residencyId)
       if (!resident) return refuse('There is no such resident.')
-      const { summary } = standingOf(db, form.residencyId)
+      const { summary } = standingOf(db, form.residencyId, now)
       if (summary.readyOn === undefined) return refuse(`${resident.name} is not ready: something promised is missing.`)
       if (liveHandoff(db, form.residencyId)) return refuse(`${resident.name} has a handoff already. Move that one instead.`)
       const slot = slotsFor(db, resident, summary.readyOn, now, undefined).find((s) => s.from === form.from && s.personId === form.personId)
@@ -113,7 +113,7 @@ export function moveHandoff(db: Db, form: z.infer<typeof movingForm>, now: numbe
       if (!was || !resident) return refuse('There is no such handoff.')
       if (was.status === 'cancelled') return refuse('This handoff was cancelled. Book it anew.')
       if (was.from === form.from && was.personId === form.personId) return { ok: true, handoff: was }
-      const { summary } = standingOf(db, was.residencyId)
+      const { summary } = standingOf(db, was.residencyId, now)
       const slot = slotsFor(db, resident, summary.readyOn, now, was.id).find((s) => s.from === form.from && s.personId === form.personId)
       if (!slot) return refuse('That time is no longer free. The booking stands as it was; choose another.')
       const handoff: Handoff = { ...was, personId: slot.personId, from: slot.from, to: slot.to, sequence: was.sequence + 1, changedAt: now }
@@ -175,7 +175,7 @@ export function loadHandoffs(db: Db, now: number): { readonly timeZone: string; 
   const today = dayIn(timeZone, now)
   const names = new Map(readPeople(db).map((p) => [p.id, p.name]))
   const rows = residentsOn(db, today).map((resident): HandoffRow => {
-    const { summary } = standingOf(db, resident.residencyId)
+    const { summary } = standingOf(db, resident.residencyId, now)
     const live = liveHandoff(db, resident.residencyId)
     return { resident, readyOn: summary.readyOn, daysLeft: daysBetween(today, resident.leavesOn), ...promisesMet(summary), live: live ? { ...live, personName: names.get(live.personId) ?? '' } : undefined }
   })

@@ -75,13 +75,13 @@ function followStep(db: Db, resident: Resident, step: StepId, entry: unknown, re
       const traits = { ...resident.traits, ...Object.fromEntries(traitNames.map((t) => [t, health.traits.includes(t)])) }
       // Two people are a caution like any other: it has to stand wherever somebody is sent to this door.
       updateDog(db, resident.dogId, { caution: withTwo(health), biteHistory: health.biteHistory, traits })
-      refold(db, resident.residencyId)
+      refold(db, resident.residencyId, now)
       return undefined
     }
     case 'promises':
-      return takePromises(db, resident, entry as Entry<'promises'>)
+      return takePromises(db, resident, entry as Entry<'promises'>, now)
     case 'words':
-      return takeWords(db, resident, entry as Entry<'words'>)
+      return takeWords(db, resident, entry as Entry<'words'>, now)
     case 'owner':
     case 'kit':
     case 'consents':
@@ -113,23 +113,23 @@ function arrive(db: Db, resident: Resident, arrival: Entry<'arrival'>, recordedB
   const bornOn = arrival.bornOn === '' ? null : arrival.bornOn
   if (bornOn !== resident.traits.bornOn) {
     updateDog(db, resident.dogId, { traits: { ...plainDog, ...resident.traits, bornOn } })
-    refold(db, resident.residencyId)
+    refold(db, resident.residencyId, now)
   }
   return undefined
 }
 
-function takePromises(db: Db, resident: Resident, { promised }: Entry<'promises'>): Errors | undefined {
-  const curriculum = ladderOf(db, resident.residencyId)
+function takePromises(db: Db, resident: Resident, { promised }: Entry<'promises'>, now: number): Errors | undefined {
+  const curriculum = ladderOf(db, resident.residencyId, now)
   const wanted = promised.flatMap((p, i) => (p.rung === '' ? [] : [{ p, i, at: findRung(curriculum, p.rung) }]))
   const bad = wanted.find(({ p, at }) => !at || at.runKey !== p.run)
   if (bad) return { [`promised.${bad.i}.rung`]: 'This dog’s ladder has no such rung.' }
   replacePromises(db, resident.residencyId, wanted.flatMap(({ p, at }) => (at ? [{ command: at.command.id, rungId: at.rung.id, level: Number(p.level), places: Math.round(p.places ?? 3), people: Math.round(p.people ?? 2) }] : [])))
-  refold(db, resident.residencyId)
+  refold(db, resident.residencyId, now)
   return undefined
 }
 
-function takeWords(db: Db, resident: Resident, words: Entry<'words'>): Errors | undefined {
-  const curriculum = ladderOf(db, resident.residencyId)
+function takeWords(db: Db, resident: Resident, words: Entry<'words'>, now: number): Errors | undefined {
+  const curriculum = ladderOf(db, resident.residencyId, now)
   const bad = words.cues.findIndex((c) => {
     const command = findCommand(curriculum, c.command)
     return !command || (c.reported !== '' && !command.runs.some((r) => r.rungs.some((g) => g.id === c.reported)))
@@ -137,7 +137,7 @@ function takeWords(db: Db, resident: Resident, words: Entry<'words'>): Errors | 
   if (bad >= 0) return { [`cues.${bad}.reported`]: 'This dog’s ladder has no such rung.' }
   updateDog(db, resident.dogId, { releaseWord: words.release, markerWord: words.marker, side: words.side })
   replaceCueWords(db, resident.dogId, new Map(words.cues.map((c) => [c.command, c.word])))
-  refold(db, resident.residencyId)
+  refold(db, resident.residencyId, now)
   return undefined
 }
 
@@ -164,7 +164,7 @@ export function loadIntake(db: Db, residencyId: string, now: number): IntakeView
   const resident = findResident(db, residencyId)
   if (!resident) return undefined
   const house = readHouse(db)
-  const curriculum = ladderOf(db, residencyId)
+  const curriculum = ladderOf(db, residencyId, now)
   const context: StepContext = {
     unit: house.unit,
     others: residentsOn(db, dayIn(house.timeZone, now)).filter((r) => r.residencyId !== residencyId).map((r) => ({ id: r.dogId, name: `${r.runNumber} ${r.name}` })),

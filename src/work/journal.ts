@@ -25,7 +25,7 @@ export function addNote(db: Db, form: z.infer<typeof noteForm>, now: number): Do
 export function addTried(db: Db, form: z.infer<typeof triedForm>, now: number): Done {
   if (!findResident(db, form.residencyId)) return { ok: false, reason: 'There is no such resident.' }
   if (!worksHere(db, form.recordedBy)) return { ok: false, reason: nobody }
-  if (!offersFor(ladderOf(db, form.residencyId), form.rungId, readTried(db, form.residencyId)).some((o) => o.id === form.what)) return { ok: false, reason: 'That is nothing Kibou offers at this rung.' }
+  if (!offersFor(ladderOf(db, form.residencyId, now), form.rungId, readTried(db, form.residencyId)).some((o) => o.id === form.what)) return { ok: false, reason: 'That is nothing Kibou offers at this rung.' }
   insertTried(db, { id: v7(), residencyId: form.residencyId, rungId: form.rungId, what: form.what, went: form.went, note: form.note, at: now, recordedBy: form.recordedBy })
   return { ok: true, residencyId: form.residencyId }
 }

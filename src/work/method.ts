@@ -1,6 +1,6 @@
 import { v7 } from 'uuid'
 import { z } from 'zod'
-import { suggestSet, type Around } from '@/core/coach/suggest'
+import { suggestAll, suggestFor, type Around } from '@/core/coach/suggest'
 import { findRung } from '@/core/curriculum/lookup'
 import { dayIn } from '@/core/days'
 import { methodAt, methodChange, type Method } from '@/core/method/rows'
@@ -10,7 +10,7 @@ import { compareStandings, type StandingChange } from '@/core/views/compare'
 import type { Db } from '@/store/database'
 import { readKennel, readPeople, readPlaces } from '@/store/kennel'
 import { insertMethodChange, readMethodChanges, recentMethodChanges, type ToldChange } from '@/store/method'
-import { residentsOn, type Resident } from '@/store/residents'
+import { readPromises, residentsOn, type Resident } from '@/store/residents'
 import { kennelForgetting } from './forgetting'
 import { readHouse, regimesOfResident, type House } from './regimes'
 import { derive, refold } from './standings'
@@ -47,7 +47,7 @@ export function previewMethod(db: Db, raw: unknown, now: number): MethodPreview 
   const fromStart: House = { ...house, changes: [{ at: Number.NEGATIVE_INFINITY, ...parsed.data }, ...house.changes.filter((c) => c.row !== parsed.data.row)] }
   const around = { now, today: dayIn(house.timeZone, now), places: readPlaces(db), people: handlers(readPeople(db)), forgetting: kennelForgetting(db).model }
   const dogs = residentsOn(db, around.today).map((resident) => {
-    const [was, switched, always] = [house, fromNow, fromStart].map((h) => under(db, resident, h))
+    const [was, switched, always] = [house, fromNow, fromStart].map((h) => under(db, resident, h, now))
     return { resident, was, switched, always }
   })
   const differ = (find: (d: (typeof dogs)[number]) => readonly StandingChange[]): readonly DogChange[] =>
@@ -61,9 +61,9 @@ export function previewMethod(db: Db, raw: unknown, now: number): MethodPreview 
 }
 
 /** How a dog stands under a house: its ladder now, and everything derived. */
-function under(db: Db, resident: Resident, house: House) {
-  const regimes = regimesOfResident(db, resident, { house })
-  return { curriculum: newest(regimes).curriculum, ...derive(db, resident.residencyId, regimes) }
+function under(db: Db, resident: Resident, house: House, now: number) {
+  const regimes = regimesOfResident(db, resident, now, { house })
+  return { resident, promises: readPromises(db, resident.residencyId), curriculum: newest(regimes).curriculum, ...derive(db, resident.residencyId, regimes) }
 }
 
 /** The suggestion of each command before and after; only what differs is said. */
@@ -81,11 +81,12 @@ const partsOf = ['rung', 'rule', 'words', 'cue', 'level', 'place'] as const
 type AroundHere = Omit<Around, 'places'> & { readonly places: readonly (Around['places'][number] & { readonly name: string })[] }
 type SaidSuggestion = Readonly<Record<(typeof partsOf)[number], string>>
 
-function said({ curriculum, state, summary }: ReturnType<typeof under>, around: AroundHere): ReadonlyMap<string, SaidSuggestion> {
+function said({ resident, promises, curriculum, state, summary }: ReturnType<typeof under>, around: AroundHere): ReadonlyMap<string, SaidSuggestion> {
+  const all = suggestAll(curriculum, state, promises, { traits: resident.traits, arrivesOn: resident.arrivesOn }, around)
   return new Map(
     summary.commands.flatMap((standing) => {
       if (!standing.promise && standing.word === 'not started') return []
-      const s = suggestSet(curriculum, state, standing, around)
+      const s = suggestFor(all, standing.command)
       const found = s && findRung(curriculum, s.rungId)
       if (!s || !found) return []
       return [[found.command.name, { rung: found.rung.name, rule: sayRule(found.rung.rule), words: found.rung.criterion.words, cue: found.rung.cue === 'none' ? 'no word' : found.rung.cue, level: `level ${s.level}`, place: around.places.find((p) => p.id === s.placeId)?.name ?? 'where it is taught' }] as const]
@@ -104,7 +105,7 @@ export function switchMethod(db: Db, form: z.infer<typeof switchForm>, now: numb
       if (!worksHere(db, form.recordedBy)) return { ok: false, reason: nobody }
       if (methodAt(readMethodChanges(db), now)[form.row] === form.option) return { ok: false, reason: 'It is set so already.' }
       insertMethodChange(db, v7(), { at: now, ...parsed.data }, form.recordedBy)
-      for (const r of residentsOn(db, dayIn(readKennel(db).timeZone, now))) refold(db, r.residencyId)
+      for (const r of residentsOn(db, dayIn(readKennel(db).timeZone, now))) refold(db, r.residencyId, now)
       return { ok: true }
     })
     .immediate()

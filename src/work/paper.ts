@@ -44,14 +44,14 @@ export function loadPaper(db: Db, me: string, now: number): PaperView {
   const ladders = new Map<unknown, string>()
   const commands: Record<string, readonly PaperCommand[]> = {}
   const dogs = residentsOn(db, today).map((resident) => {
-    const { curriculum } = newest(regimesOfResident(db, resident, { house: rules }))
+    const { curriculum } = newest(regimesOfResident(db, resident, now, { house: rules }))
     let ladder = ladders.get(curriculum)
     if (ladder === undefined) {
       ladders.set(curriculum, (ladder = String(ladders.size)))
       commands[ladder] = curriculum.commands.map((c) => ({ id: c.id, name: c.name, rungs: c.runs.flatMap((run) => run.rungs.map((r) => ({ id: r.id, name: r.name }))) }))
     }
-    const derived = standingOf(db, resident.residencyId)
-    const next = nextFor(db, { resident, curriculum, derived, today, people, places, forgetting }, now)
+    const derived = standingOf(db, resident.residencyId, now)
+    const next = nextFor(db, { resident, curriculum, derived, today, people, spaces: places, forgetting }, now)
     const first = (id: string) => next.sets.find((s) => s.command === id)?.rungId
     const inHand = Object.fromEntries(curriculum.commands.flatMap((c) => {
       const run = c.runs[0]

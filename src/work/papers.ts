@@ -53,7 +53,7 @@ function cardOf(db: Db, resident: Resident, now: number): DoorCard {
   const notWith = [...new Set([...(health?.notWith ?? []), ...others])].flatMap((id) => here.get(id) ?? [])
   return {
     residencyId: resident.residencyId, run: resident.runNumber, name: resident.name, owner: resident.ownerName, until: resident.leavesOn, release: resident.releaseWord, marker: resident.markerWord, side: resident.side,
-    cues: cuesOf(db, resident),
+    cues: cuesOf(db, resident, now),
     food: day ? `${Math.round(day.ledger.rationGrams)} g ${day.feed.name} a day, ${Math.round(day.ledger.trainingGrams)} g of it in training` : 'not decided yet: ask',
     allergies: (health?.allergies ?? []).map((a) => a.what),
     medicines: (health?.medicines ?? []).filter((m) => m.until === '' || m.until >= today).map((m) => [m.name, m.dose, m.at].filter((s) => s !== '').join(', ')),
@@ -65,10 +65,10 @@ function cardOf(db: Db, resident: Resident, now: number): DoorCard {
 }
 
 /** The words and signals of one dog, command by command; commands without either are left out. */
-function cuesOf(db: Db, resident: Resident): readonly Cue[] {
+function cuesOf(db: Db, resident: Resident, now: number): readonly Cue[] {
   const own = readCueWords(db, resident.dogId)
   const kept = new Map((readEntry(db, resident.residencyId, 'words')?.entry.cues ?? []).map((c) => [c.command, c]))
-  return ladderOf(db, resident.residencyId).commands.flatMap((c): Cue[] => {
+  return ladderOf(db, resident.residencyId, now).commands.flatMap((c): Cue[] => {
     const word = own.get(c.id) ?? c.defaultCue
     const signal = kept.get(c.id)?.signal || c.signal
     return word === '' && signal === '' ? [] : [{ command: c.name, word, signal, own: own.has(c.id) || (kept.get(c.id)?.signal ?? '') !== '' }]
@@ -88,7 +88,7 @@ export function cueDictionary(db: Db, now: number): WordsView {
   const house = readHouse(db)
   const today = dayIn(house.timeZone, now)
   const dogs = [...residentsOn(db, today)].sort((a, b) => a.runNumber.localeCompare(b.runNumber, 'en', { numeric: true }))
-  return { today, kennel: house.name, house: newestCurriculum(db).commands.flatMap((c) => (c.defaultCue === '' ? [] : [{ command: c.name, word: c.defaultCue }])), dogs: dogs.map((r) => ({ residencyId: r.residencyId, run: r.runNumber, name: r.name, release: r.releaseWord, marker: r.markerWord, side: r.side, cues: cuesOf(db, r) })) }
+  return { today, kennel: house.name, house: newestCurriculum(db).commands.flatMap((c) => (c.defaultCue === '' ? [] : [{ command: c.name, word: c.defaultCue }])), dogs: dogs.map((r) => ({ residencyId: r.residencyId, run: r.runNumber, name: r.name, release: r.releaseWord, marker: r.markerWord, side: r.side, cues: cuesOf(db, r, now) })) }
 }
 
 export interface FeedingList {

@@ -1,3 +1,5 @@
+import { regimesFor } from './regimes'
+import { later } from './tests/kennel'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { z } from 'zod'
@@ -9,7 +11,7 @@ import { derive, rebuildStandings, standingOf } from './standings'
 import { copyEntities, dog, monday, msPerDay, newKennel, Tablet, trainer } from './tests/kennel'
 
 const n = (db: Db, sql: string): number => z.object({ n: z.number() }).parse(db.prepare(sql).get()).n
-const standing = (db: Db, id: string) => JSON.stringify(standingOf(db, id))
+const standing = (db: Db, id: string) => JSON.stringify(standingOf(db, id, later))
 
 function scene() {
   const db = newKennel()
@@ -28,7 +30,7 @@ describe('facts are stored once and derived from', () => {
     expect(recordFacts(db, tablet.batch(facts), tablet.at + 5000).results.every((r) => r.status === 'known')).toBe(true)
     expect(standing(db, residencyId)).toBe(before)
     expect(n(db, 'SELECT count(*) AS n FROM rep')).toBe(10)
-    expect(standingOf(db, residencyId).state.runs['sit/sit']?.position).toBe(1)
+    expect(standingOf(db, residencyId, later).state.runs['sit/sit']?.position).toBe(1)
   })
 
   it('whatever the order, doubling and cutting of what arrives, the store ends the same', () => {
@@ -42,14 +44,14 @@ describe('facts are stored once and derived from', () => {
     const last = facts.at(-1)
     if (last) facts.push(tablet.voided(last.id, ada))
     recordFacts(plain, tablet.batch(facts), tablet.at)
-    const wanted = derive(plain, residencyId)
+    const wanted = derive(plain, residencyId, regimesFor(plain, residencyId, later))
     fc.assert(
       fc.property(fc.shuffledSubarray([...facts, ...facts], { minLength: facts.length * 2 }), fc.integer({ min: 1, max: 9 }), (shuffled, size) => {
         const db = newKennel()
         // The same people and dog under the same ids: copied from the plain kennel.
         copyEntities(plain, db)
         for (let i = 0; i < shuffled.length; i += size) recordFacts(db, tablet.batch(shuffled.slice(i, i + size)), tablet.at)
-        expect(standingOf(db, residencyId)).toEqual(JSON.parse(JSON.stringify(wanted)))
+        expect(standingOf(db, residencyId, later)).toEqual(JSON.parse(JSON.stringify(wanted)))
         db.close()
       }),
       { numRuns: 12 },
@@ -63,7 +65,7 @@ describe('facts are stored once and derived from', () => {
     expect(recordFacts(db, tablet.batch([rep]), tablet.at).results[0]?.status).toBe('stored')
     expect(readSets(db, residencyId)).toEqual([])
     recordFacts(db, tablet.batch([set]), tablet.at)
-    expect(standingOf(db, residencyId).state.runs['sit/sit']?.tallies['sit.rear']?.clean).toBe(1)
+    expect(standingOf(db, residencyId, later).state.runs['sit/sit']?.tallies['sit.rear']?.clean).toBe(1)
   })
 
   it('a rep taken back gives the standing before it', () => {
@@ -125,7 +127,7 @@ describe('facts are stored once and derived from', () => {
     db.prepare("UPDATE standing SET state = '{}', summary = '{}'").run()
     expect(rebuildStandings(db, monday)).toBe(1)
     expect(standing(db, residencyId)).toBe(kept)
-    expect(kept).toBe(JSON.stringify(derive(db, residencyId)))
+    expect(kept).toBe(JSON.stringify(derive(db, residencyId, regimesFor(db, residencyId, later))))
   })
 })
 

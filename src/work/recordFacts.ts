@@ -31,7 +31,7 @@ export function recordFacts(db: Db, batch: Batch, now: number): Receipt {
       const context = readContext(db, batch, now)
       const touched = new Set<string>()
       const results = batch.facts.map((raw) => recordOne(db, context, raw, touched))
-      for (const residencyId of touched) refold(db, residencyId)
+      for (const residencyId of touched) refold(db, residencyId, now)
       return { results }
     })
     .immediate()

@@ -1,7 +1,7 @@
 import { ownRung } from '@/core/curriculum/lookup'
 import type { Curriculum } from '@/core/curriculum/types'
 import { addDays, startOfDay } from '@/core/days'
-import { newest, regimesOf, type RegimeSource, type Regimes } from '@/core/progress/regime'
+import { newest, regimesOf, upTo, type RegimeSource, type Regimes } from '@/core/progress/regime'
 import type { DatedChange } from '@/core/method/rows'
 import { readStarts } from '@/store/baseline'
 import { findCurriculum, newestCurriculum, readMoves, type CurriculumName } from '@/store/curricula'
@@ -25,14 +25,20 @@ interface AsIf {
   readonly move?: CurriculumName & { readonly at: number }
 }
 
-/** The ladders and rules that held for this residency, from its start until now. */
-export function regimesFor(db: Db, residencyId: string, asIf: AsIf = {}): Regimes {
+/** The ladders and rules that held for this residency, from its start until this moment. */
+export const regimesFor = (db: Db, residencyId: string, now: number, asIf: AsIf = {}): Regimes => upTo(regimesAhead(db, residencyId, asIf), now)
+
+/** The same with what is known to come, such as the day on which it stops being young. */
+export function regimesAhead(db: Db, residencyId: string, asIf: AsIf = {}): Regimes {
   const resident = findResident(db, residencyId)
   if (!resident) throw new Error(`no residency ${residencyId}`)
-  return regimesOfResident(db, resident, asIf)
+  return allRegimes(db, resident, asIf)
 }
 
-export function regimesOfResident(db: Db, resident: Resident, { house = readHouse(db), move }: AsIf = {}): Regimes {
+/** The ladders and rules that held for this resident, until this moment. */
+export const regimesOfResident = (db: Db, resident: Resident, now: number, asIf: AsIf = {}): Regimes => upTo(allRegimes(db, resident, asIf), now)
+
+export function allRegimes(db: Db, resident: Resident, { house = readHouse(db), move }: AsIf = {}): Regimes {
   const { timeZone, changes } = house
   // What the house changed after a dog went home means nothing for it.
   const until = changes.length === 0 ? 0 : startOfDay(timeZone, addDays(resident.leavesOn, 1))
@@ -41,13 +47,14 @@ export function regimesOfResident(db: Db, resident: Resident, { house = readHous
     changes: changes.filter((c) => c.at < until),
     traits: resident.traits,
     side: resident.side,
+    arrivesOn: resident.arrivesOn,
     starts: readStarts(db, resident.residencyId),
     startOfDay: (day) => startOfDay(timeZone, day),
   })
 }
 
-/** The ladder this dog climbs now. */
-export const ladderOf = (db: Db, residencyId: string): Curriculum => newest(regimesFor(db, residencyId)).curriculum
+/** The ladder this dog climbs at this moment. */
+export const ladderOf = (db: Db, residencyId: string, now: number): Curriculum => newest(regimesFor(db, residencyId, now)).curriculum
 
 type Version = RegimeSource['versions'][number]
 

@@ -1,5 +1,4 @@
 import { whatNext, type WhatNext } from '@/core/coach/next'
-import type { Around } from '@/core/coach/suggest'
 import { nextOffer, offersFor, type Offer } from '@/core/coach/stuck'
 import { findCommand, findRung, ownRung, runKey } from '@/core/curriculum/lookup'
 import type { Curriculum } from '@/core/curriculum/types'
@@ -23,6 +22,7 @@ import { readLog, readSets, type LogFilter, type LogRow, readNoted } from '@/sto
 import { liveHandoff, type Handoff } from '@/store/handoffs'
 import { readNotes, readTried, type Note } from '@/store/journal'
 import { readKennel, readPeople, readPlaces, type Person, type Place } from '@/store/kennel'
+import { readSpaces, type SpaceRow } from '@/store/house'
 import { readMethodChanges } from '@/store/method'
 import { readSigns, readSmallThings, type KeptSigns, type KeptSmall } from '@/store/blocks'
 import { readBaselineReps, readStarts } from '@/store/baseline'
@@ -37,6 +37,7 @@ import { restingNow } from './food'
 import { kennelForgetting } from './forgetting'
 import { regimesOfResident } from './regimes'
 import { standingOf, type Derived } from './standings'
+import { aroundFor } from './around'
 import { handlers } from './who'
 
 export interface LogEntry extends Omit<LogRow, 'endedBy'> {
@@ -122,6 +123,7 @@ interface Scene {
   readonly sets: readonly SetFact[]
   readonly people: readonly Person[]
   readonly places: readonly Place[]
+  readonly spaces: readonly SpaceRow[]
   readonly forgetting: FittedForgetting
   readonly names: { readonly places: ReadonlyMap<string, string>; readonly people: ReadonlyMap<string, string> }
 }
@@ -130,11 +132,11 @@ function readScene(db: Db, residencyId: string, now: number): Scene | undefined 
   const resident = findResident(db, residencyId)
   if (!resident) return undefined
   const { timeZone } = readKennel(db)
-  const regimes = regimesOfResident(db, resident)
+  const regimes = regimesOfResident(db, resident, now)
   const people = readPeople(db)
   const places = readPlaces(db)
   return {
-    resident, timeZone, today: dayIn(timeZone, now), regimes, curriculum: newest(regimes).curriculum, derived: standingOf(db, residencyId), sets: readSets(db, residencyId), people, places, forgetting: kennelForgetting(db),
+    resident, timeZone, today: dayIn(timeZone, now), regimes, curriculum: newest(regimes).curriculum, derived: standingOf(db, residencyId, now), sets: readSets(db, residencyId), people, places, spaces: readSpaces(db), forgetting: kennelForgetting(db),
     names: { places: new Map(places.map((p) => [p.id, p.name])), people: new Map(people.map((p) => [p.id, p.name])) },
   }
 }
@@ -156,7 +158,7 @@ export function loadResident(db: Db, residencyId: string, now: number, filter: L
     readyOn: derived.summary.readyOn,
     lost: derived.summary.lost,
     handoff: liveHandoff(db, residencyId),
-    next: paused === '' ? nextFor(db, scene, now) : { sets: [], shut: [], rest: paused },
+    next: paused === '' ? nextFor(db, scene, now) : { sets: [], shut: [], waits: [], rest: paused },
     progress: progressOf(scene.regimes, scene.sets, promises, { arrivesOn: resident.arrivesOn, leavesOn: resident.leavesOn, today }),
     curriculum: { name: curriculum.name, id: curriculum.id, version: curriculum.version, newer: latest.id === curriculum.id && latest.version === curriculum.version ? undefined : { name: latest.name, version: latest.version } },
     arriving: arrivingOf(db, resident, today, derived.summary.pace.days),
@@ -174,12 +176,12 @@ function entryOf(curriculum: Curriculum, latest: Curriculum, row: LogRow, names:
 }
 
 /** What to work on now with a dog, as its page and its block say it. */
-export function nextFor(db: Db, scene: Pick<Scene, 'resident' | 'curriculum' | 'derived' | 'today' | 'people' | 'places' | 'forgetting'>, now: number): WhatNext {
-  const { resident, curriculum, derived, today, people, places, forgetting } = scene
+export function nextFor(db: Db, scene: Pick<Scene, 'resident' | 'curriculum' | 'derived' | 'today' | 'people' | 'spaces' | 'forgetting'>, now: number): WhatNext {
+  const { resident, curriculum, derived, today, people, spaces, forgetting } = scene
   const method = methodAt(readMethodChanges(db), now)
-  const around: Around = { now, today, places, people: handlers(people), method, forgetting: forgetting.model }
+  const around = aroundFor(db, resident, { today, spaces, people: handlers(people), method, forgetting: forgetting.model }, now)
   const words = { name: resident.name, cue: undefined, release: resident.releaseWord, marker: resident.markerWord, side: resident.side, traits: resident.traits }
-  return whatNext(curriculum, derived.state, derived.summary, { words, arrivesOn: resident.arrivesOn, cueWords: readCueWords(db, resident.dogId), tried: readTried(db, resident.residencyId) }, around)
+  return whatNext(curriculum, derived.state, derived.summary, { promises: readPromises(db, resident.residencyId), words, arrivesOn: resident.arrivesOn, cueWords: readCueWords(db, resident.dogId), tried: readTried(db, resident.residencyId) }, around)
 }
 
 export interface CommandPage {

@@ -129,10 +129,10 @@ export function reserve(db: Db, form: z.infer<typeof reserveForm>, now: number):
 export const toysForm = z.object({ ...fact, toys: z.boolean() })
 
 /** Makes the ladder for a dog that works for toys, or for food again. */
-export function worksForToys(db: Db, form: z.infer<typeof toysForm>, _now: number): Done {
+export function worksForToys(db: Db, form: z.infer<typeof toysForm>, now: number): Done {
   return aboutResident(db, form, (resident) => {
     updateDog(db, resident.dogId, { traits: { ...resident.traits, toys: form.toys } })
-    refold(db, form.residencyId)
+    refold(db, form.residencyId, now)
     return undefined
   })
 }

@@ -44,7 +44,7 @@ export function changeStay(db: Db, form: z.infer<typeof stayForm>, now: number):
       if (handoff && dayIn(timeZone, handoff.from) > form.leavesOn) return refuse(`The handoff is booked for ${dayIn(timeZone, handoff.from)}. Move or cancel that first.`)
       appendStayChange(db, { id: v7(), residencyId: resident.residencyId, was: resident.leavesOn, leavesOn: form.leavesOn, reason: form.reason, recordedBy: form.recordedBy, at: now })
       // What the house changed in its method counts for a dog only while it is here.
-      refold(db, resident.residencyId)
+      refold(db, resident.residencyId, now)
       return { ok: true, residencyId: resident.residencyId }
     })
     .immediate()
@@ -133,7 +133,7 @@ export function loadComing(db: Db, now: number): ComingView {
   const here = residentsOn(db, today)
   const arriving = residentsArriving(db, today, last)
   const leaving = [...here, ...arriving.filter((r) => r.arrivesOn > today)].filter((r) => r.leavesOn <= last).map((resident): ComingRow => {
-    const { summary } = standingOf(db, resident.residencyId)
+    const { summary } = standingOf(db, resident.residencyId, now)
     const live = liveHandoff(db, resident.residencyId)
     return { resident, readyOn: summary.readyOn, ...promisesMet(summary), handoff: live && { from: live.from, personName: names.get(live.personId) ?? '' }, changes: readStayChanges(db, resident.residencyId) }
   })

@@ -15,13 +15,13 @@ import { summariesOf } from './standings'
 export function loadWall(db: Db, now: number): WallView {
   const today = dayIn(readKennel(db).timeZone, now)
   const residents = residentsOn(db, today)
-  const summaries = summariesOf(db, today, residents.map((r) => r.residencyId))
+  const summaries = summariesOf(db, today, now, residents.map((r) => r.residencyId))
   const house = readHouse(db)
   const booked = new Set(handoffsAfter(db, now).map((h) => h.residencyId))
   const paused = openPauses(db)
   const dogs = residents.flatMap((r) => {
     const summary = summaries.get(r.residencyId)
-    return summary ? [{ ...r, curriculum: newest(regimesOfResident(db, r, { house })).curriculum, summary, booked: booked.has(r.residencyId), paused: paused.has(r.residencyId) }] : []
+    return summary ? [{ ...r, curriculum: newest(regimesOfResident(db, r, now, { house })).curriculum, summary, booked: booked.has(r.residencyId), paused: paused.has(r.residencyId) }] : []
   })
   return buildWall(newestCurriculum(db), dogs, today, now, kennelForgetting(db).model)
 }

@@ -1,4 +1,4 @@
-import { findRung } from '../curriculum/lookup'
+import { allNeeds, findRung } from '../curriculum/lookup'
 import type { Command, Curriculum, Run, Rung } from '../curriculum/types'
 
 /** One rep of a baseline. Cold and empty-handed, or with the food in sight. */
@@ -51,9 +51,9 @@ export function searchOf(curriculum: Curriculum, run: Run, reportedRungId: strin
 }
 
 function beyondBaseline(curriculum: Curriculum, rung: Rung, shown: (rungId: string) => boolean): string | undefined {
-  const missing = rung.needs.map((id) => findRung(curriculum, id)).find((need) => need && need.run.id !== rung.run && !shown(need.rung.id))
+  const missing = allNeeds(curriculum, rung).map((id) => findRung(curriculum, id)).find((need) => need && need.run.id !== rung.run && !shown(need.rung.id))
   if (missing) return `“${rung.name}” needs ${missing.command.name.toLowerCase()} “${missing.rung.name}”, which was not shown`
-  if (rung.gate === 'off-leash') return `“${rung.name}” is off leash`
+  if (rung.gate !== undefined) return `“${rung.name}” is off leash`
   if (rung.criterion.place !== undefined) return `“${rung.name}” is worked in a place of its own`
   if ((rung.criterion.seconds ?? 0) > longestHold) return `“${rung.name}” is longer than a baseline takes`
   return undefined

@@ -38,7 +38,7 @@ describe('heat', () => {
 })
 
 describe('a second dog', () => {
-  const dog = (id: string, more: Partial<Partner> = {}): Partner => ({ residencyId: id, name: id, runNumber: '1', kg: 20, biteHistory: false, notWith: [], traits: { giant: false, shy: false, anxious: false }, ...more })
+  const dog = (id: string, more: Partial<Partner> = {}): Partner => ({ residencyId: `stay of ${id}`, dogId: id, name: id, runNumber: '1', kg: 20, biteHistory: false, notWith: [], traits: { giant: false, shy: false, anxious: false }, ...more })
   it.each([
     ['two alike', dog('a'), dog('b'), [] as boolean[]],
     ['one may not meet the other', dog('a', { notWith: ['b'] }), dog('b'), [true]],

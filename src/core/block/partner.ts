@@ -1,11 +1,13 @@
 /** What must be known of two dogs before they work within sight of each other. */
 export interface Partner {
   readonly residencyId: string
+  /** The dog itself: that is what its papers name. */
+  readonly dogId: string
   readonly name: string
   readonly runNumber: string
   readonly kg: number | null
   readonly biteHistory: boolean
-  /** Residencies it may not meet. */
+  /** Dogs it may not meet, by dog. */
   readonly notWith: readonly string[]
   readonly traits: { readonly giant: boolean; readonly shy: boolean; readonly anxious: boolean }
 }
@@ -20,7 +22,7 @@ export function againstPair(one: Partner, other: Partner): readonly { readonly w
   if (one.residencyId === other.residencyId) return [{ why: 'A dog is no partner of its own.', refuse: true }]
   const [light, heavy] = (one.kg ?? 0) <= (other.kg ?? 0) ? [one, other] : [other, one]
   return [
-    ...(one.notWith.includes(other.residencyId) || other.notWith.includes(one.residencyId) ? [{ why: `${one.name} and ${other.name} may not meet.`, refuse: true }] : []),
+    ...(one.notWith.includes(other.dogId) || other.notWith.includes(one.dogId) ? [{ why: `${one.name} and ${other.name} may not meet.`, refuse: true }] : []),
     ...(one.kg === null || other.kg === null ? [{ why: `${one.kg === null ? one.name : other.name} was not weighed: nobody knows whether their sizes fit.`, refuse: false }] : []),
     ...(light.kg !== null && heavy.kg !== null && (heavy.kg > light.kg * heaviest || heavy.kg - light.kg > heaviestByKg) ? [{ why: `${heavy.name} has ${Math.round(heavy.kg)} kg, ${light.name} ${Math.round(light.kg)} kg: too unlike in size.`, refuse: false }] : []),
     ...[one, other].flatMap((d) => (d.biteHistory ? [{ why: `${d.name} has a bite history: distance, and the lead trainer’s word first.`, refuse: false }] : [])),

@@ -1,23 +1,21 @@
 import { findCommand, findRung } from '../curriculum/lookup'
 import type { Command, Curriculum, Rung } from '../curriculum/types'
-import { longestYoungHold } from '../dog/ladder'
-import { youngUntilDays, type DogTraits } from '../dog/traits'
 import { daysBetween } from '../days'
 import { promptOf, type DogWords, type Prompt } from '../method/instruct'
 import { chosen } from '../method/rows'
-import { retention, type Forgetting } from '../progress/memory'
+import type { OwnerPromise } from '../ownerPromise'
 import { sayRule } from '../progress/rules'
 import type { CommandStanding } from '../progress/standing'
-import { unmetNeeds } from '../progress/gates'
 import { isHeld, isPassed, type DogState } from '../progress/state'
 import type { Summary } from '../progress/summary'
-import { suggestSet, type Around, type Suggestion } from './suggest'
+import { firstDays, suggestAll, type Around, type Held, type Suggestion } from './suggest'
 import { nextOffer, offersFor, type Tried } from './stuck'
 
 /** Pay tiers, least first. Common practice. */
 export const payTiers = ['own kibble', 'dry treat', 'soft, smelly treat', 'jackpot: five or six pieces, one after another'] as const
 
 export interface NextDog {
+  readonly promises: readonly OwnerPromise[]
   readonly words: DogWords
   readonly arrivesOn: string
   /** Cue words of its own, by command. */
@@ -61,90 +59,69 @@ export interface ShutSet {
 export interface WhatNext {
   readonly sets: readonly NextSet[]
   readonly shut: readonly ShutSet[]
+  /** Promised, met today, and brought further only by another day. */
+  readonly waits: readonly ShutSet[]
   /** Why nothing at all is to be worked now; empty otherwise. */
   readonly rest: string
 }
 
-/** Commands of the first days, worked whether promised or not. Common practice. */
-const foundation = ['marker', 'watch', 'touch', 'settle'] as const
-/** House: so many days count as first days, in which a young dog also works on duration only. */
-const firstDays = 7
+/** House: what is wanted first: what slipped, refreshers, what is promised, the first days, onward. */
+const ranks: Readonly<Record<Suggestion['why'], number>> = { rebuild: 0, refresher: 1, climb: 2, 'climb-back': 2, 'second-day': 2, level: 2, 'new-place': 2, 'new-hands': 2, foundation: 3, onward: 4 }
 
 /**
  * What to work on now with this dog, most pressing first: what slipped, then refreshers that are due, then what is
- * promised by how much it still needs, then foundation work of the first days. Nothing whose prerequisite or gate is
- * shut: that is listed with what opens it.
+ * promised by how much it still needs, then foundation work of the first days, then onward. Nothing whose prerequisite or
+ * gate is shut: that is listed with what opens it; and what today can add nothing to is listed with what it waits for.
  */
 export function whatNext(curriculum: Curriculum, state: DogState, summary: Summary, dog: NextDog, around: Around): WhatNext {
   const day = daysBetween(dog.arrivesOn, around.today)
-  if (day < 0) return { sets: [], shut: [], rest: 'Not here yet.' }
-  if (day === 0) return { sets: [], shut: [], rest: 'First evening: a light walk and rest, no training.' }
-  const wanted = wantedCommands(summary, day)
-  const found = wanted.flatMap((standing) => {
-    const command = findCommand(curriculum, standing.command)
-    return command ? [{ command, standing, suggestion: suggestSet(curriculum, state, standing, around) }] : []
-  })
-  const shut: ShutSet[] = []
-  const open = found.flatMap(({ command, standing, suggestion }) => {
-    const rung = suggestion && findRung(curriculum, suggestion.rungId)?.rung
-    if (!suggestion || !rung) {
-      const blocked = shutFor(curriculum, state, command, standing)
-      if (blocked) shut.push(blocked)
-      return []
-    }
-    const early = tooEarly(rung, dog.words.traits, around.today, day)
-    if (suggestion.shut !== undefined || early !== undefined) {
-      shut.push({ command: command.id, commandName: command.name, rungName: rung.name, opens: early ?? suggestion.shut ?? '' })
-      return []
-    }
-    return [{ command, standing, suggestion, rung }]
-  })
+  if (day < 0) return { sets: [], shut: [], waits: [], rest: 'Not here yet.' }
+  if (day === 0) return { sets: [], shut: [], waits: [], rest: 'First evening: a light walk and rest, no training.' }
+  const found = suggestAll(curriculum, state, dog.promises, { traits: dog.words.traits, arrivesOn: dog.arrivesOn }, around, day <= firstDays)
   const needs = new Map(summary.needs.map((n) => [n.command, n.reps]))
-  const rank = (x: (typeof open)[number]): number => (x.suggestion.why === 'rebuild' ? 0 : x.suggestion.why === 'refresher' ? 1 : x.standing.promise ? (x.standing.promise.met ? 4 : 2) : 3)
-  const pressing = (x: (typeof open)[number]): number => (x.suggestion.why === 'refresher' ? 1 - kept(x.standing, around.now, around.forgetting) : (needs.get(x.command.id) ?? 0))
-  open.sort((a, b) => rank(a) - rank(b) || pressing(b) - pressing(a) || curriculum.commands.indexOf(a.command) - curriculum.commands.indexOf(b.command))
-  // The first stay is the house's choice: of two that are both being climbed, it takes the earlier turn.
-  const first = chosen(around.method, 'first-stay') === 'down' ? 'down-stay' : 'sit-stay'
-  const turns = open.flatMap((x, i) => (x.command.id.endsWith('-stay') && x.suggestion.why === 'climb' ? [i] : []))
-  const inTurn = turns.map((i) => open[i]).sort((a, b) => Number(b?.command.id === first) - Number(a?.command.id === first))
+  const order = new Map(curriculum.commands.map((c, i) => [c.id, i]))
+  const open = inOrder(curriculum, around, [...found.sets], (a, b) => ranks[a.why] - ranks[b.why] || (a.why === 'refresher' ? (a.kept ?? 1) - (b.kept ?? 1) : (needs.get(b.for) ?? 0) - (needs.get(a.for) ?? 0)) || (order.get(a.command) ?? 0) - (order.get(b.command) ?? 0))
+  const sets = open.flatMap((suggestion) => {
+    const at = findRung(curriculum, suggestion.rungId)
+    const standing = summary.commands.find((c) => c.command === suggestion.command)
+    return at && standing ? [setOf(curriculum, state, at.command, standing, suggestion, at.rung, dog, around)] : []
+  })
+  const shut = found.shut.flatMap((h) => said(curriculum, h))
+  const waits = found.waits.flatMap((h) => said(curriculum, h))
+  return { sets, shut, waits, rest: sets.length > 0 ? '' : sayRest(dog, summary, shut, waits) }
+}
+
+
+function said(curriculum: Curriculum, held: Held): readonly ShutSet[] {
+  const at = findRung(curriculum, held.rungId)
+  return at ? [{ command: at.command.id, commandName: at.command.name, rungName: at.rung.name, opens: held.because }] : []
+}
+
+
+/** Why there is nothing to work now. */
+function sayRest(dog: NextDog, summary: Summary, shut: readonly ShutSet[], waits: readonly ShutSet[]): string {
+  if (dog.promises.length === 0) return 'Nothing is promised for this dog yet: its booking says what it is to learn.'
+  if (summary.lost.length === dog.promises.length) return 'Nothing that was promised is in this dog’s ladder: agree with the owner on something else.'
+  const name = (s: ShutSet) => `${s.commandName.toLowerCase()} “${s.rungName}”`
+  if (waits.length > 0) return `Done for today. Tomorrow: ${waits.map(name).join(', ')}.`
+  if (shut.length > 0) return `Nothing can be worked now. ${shut.map((s) => `${s.commandName} “${s.rungName}”: ${s.opens}`).join('. ')}.`
+  return 'Nothing more to gain today: all that was promised is met, and nothing is going stale.'
+}
+
+
+/** In order, and of two stays that are both being climbed the house's first stay takes the earlier turn. */
+function inOrder(curriculum: Curriculum, around: Around, open: Suggestion[], by: (a: Suggestion, b: Suggestion) => number): readonly Suggestion[] {
+  open.sort(by)
+  const stays = new Map(curriculum.commands.flatMap((c) => (c.runs[0]?.rungs[0]?.kind === 'timed' ? [[c.id, c.grip === true] as const] : [])))
+  const sitFirst = chosen(around.method, 'first-stay') !== 'down'
+  const turns = open.flatMap((s, i) => (stays.has(s.command) && s.why === 'climb' ? [i] : []))
+  const inTurn = turns.map((i) => open[i]).sort((a, b) => Number(stays.get(b?.command ?? '') === sitFirst) - Number(stays.get(a?.command ?? '') === sitFirst))
   turns.forEach((i, n) => { const stay = inTurn[n]; if (stay) open[i] = stay })
-  return { sets: open.map((x) => setOf(curriculum, state, x.command, x.standing, x.suggestion, x.rung, dog, around, day)), shut, rest: open.length === 0 && shut.length === 0 ? 'Nothing more to gain today: held needs a second day.' : '' }
+  return open
 }
 
-/** Promised commands and their prerequisites' commands, whatever is held elsewhere, and in the first days the foundation. */
-function wantedCommands(summary: Summary, day: number): readonly CommandStanding[] {
-  const ids = new Set<string>()
-  for (const standing of summary.commands) {
-    const held = standing.runs.some((r) => r.top >= 0)
-    if (standing.promise || held || standing.word === 'slipping') ids.add(standing.command)
-    if (standing.promise && standing.step && standing.step.command !== standing.command) ids.add(standing.step.command)
-  }
-  if (day <= firstDays) for (const id of foundation) ids.add(id)
-  return summary.commands.filter((s) => ids.has(s.command))
-}
 
-/** What keeps a promised command from being worked: the rung of another command that must be held first. */
-function shutFor(curriculum: Curriculum, state: DogState, command: Command, standing: CommandStanding): ShutSet | undefined {
-  if (!standing.step || standing.step.command === command.id || !standing.promise) return undefined
-  const first = findRung(curriculum, standing.step.rungId)
-  const target = findRung(curriculum, standing.promise.promise.rungId)
-  const inHand = target?.run.rungs[Math.min(state.runs[target.runKey]?.position ?? 0, target.index)]
-  const needs = inHand ? unmetNeeds(state, curriculum, inHand).map((n) => `${n.command.name} “${n.rung.name}”`) : []
-  if (!first || !inHand || needs.length === 0) return undefined
-  return { command: command.id, commandName: command.name, rungName: inHand.name, opens: `opens when ${needs.join(' and ')} ${needs.length > 1 ? 'are' : 'is'} held; on the way there, ${first.command.name} “${first.rung.name}” is next` }
-}
-
-/** Young dogs: week one is duration only, and no long holds. */
-function tooEarly(rung: Rung, traits: DogTraits, today: string, day: number): string | undefined {
-  if (traits.bornOn === null || daysBetween(traits.bornOn, today) >= youngUntilDays) return undefined
-  if (day <= firstDays && rung.axis === 'distance') return 'a young dog works on duration only in its first week'
-  if ((rung.criterion.seconds ?? 0) > longestYoungHold && rung.kind === 'timed') return 'no long holds under six months'
-  return undefined
-}
-
-const kept = (standing: CommandStanding, now: number, model: Forgetting): number => Math.min(1, ...standing.runs.flatMap((r) => (r.memory && r.top >= 0 ? [retention(r.memory, now, model)] : [])))
-
-function setOf(curriculum: Curriculum, state: DogState, command: Command, standing: CommandStanding, suggestion: Suggestion, rung: Rung, dog: NextDog, around: Around, day: number): NextSet {
+function setOf(curriculum: Curriculum, state: DogState, command: Command, standing: CommandStanding, suggestion: Suggestion, rung: Rung, dog: NextDog, around: Around): NextSet {
   const found = findRung(curriculum, rung.id)
   const runState = found && state.runs[found.runKey]
   const held = found !== undefined && isHeld(found.run, runState, found.index)
@@ -158,7 +135,7 @@ function setOf(curriculum: Curriculum, state: DogState, command: Command, standi
     placeId: suggestion.placeId, personId: suggestion.personId, level: suggestion.level, kit: suggestion.kit, payTier,
     pay: dog.words.traits.toys ? 'play, 1–2 min with its own toy' : (payTiers[payTier - 1] ?? payTiers[0]),
     payWhen: prompt.payWhen, prompt, caution: command.caution,
-    reasons: [whySet(standing, suggestion, around), ...(suggestion.relaxed ? ['Something here is new to it, so the relax rule makes it easier.'] : []), ...(suggestion.level > 0 ? [`Distraction level ${suggestion.level}${dog.words.traits.fond || dog.words.traits.shy ? ', people over 15 m off to begin with' : ''}.`] : []), ...(offer ? [`Stuck here: try ${offer.name.toLowerCase()}. ${offer.words}`] : []), ...(day <= firstDays && !standing.promise ? ['Foundation work of the first days.'] : [])],
+    reasons: [whySet(curriculum, suggestion), ...(suggestion.relaxed ? ['Something here is new to it, so the relax rule makes it easier.'] : []), ...(suggestion.level > 0 ? [`Distraction level ${suggestion.level}${dog.words.traits.fond || dog.words.traits.shy ? ', people over 15 m off to begin with' : ''}.`] : []), ...(offer ? [`Stuck here: try ${offer.name.toLowerCase()}. ${offer.words}`] : [])],
   }
 }
 
@@ -171,6 +148,8 @@ function tierFor(rung: Rung, suggestion: Suggestion, at: { passed: boolean; stuc
 
 const whyWords: Record<Exclude<Suggestion['why'], 'refresher'>, string> = {
   climb: 'The next rung of what is promised.',
+  'climb-back': 'Dropped back: up again from here; nothing that was held is lost.',
+  foundation: 'Foundation work of the first days.',
   rebuild: 'A refresher failed: climb back from here.',
   'second-day': 'Met once; the rule met on another day holds it.',
   level: 'Held without distraction; promised with.',
@@ -179,7 +158,10 @@ const whyWords: Record<Exclude<Suggestion['why'], 'refresher'>, string> = {
   onward: 'The promise is met: the next rung up.',
 }
 
-function whySet(standing: CommandStanding, suggestion: Suggestion, around: Around): string {
-  if (suggestion.why !== 'refresher') return standing.promise || suggestion.why === 'rebuild' ? whyWords[suggestion.why] : 'The next rung.'
-  return `Refresher due: ${Math.round(kept(standing, around.now, around.forgetting) * 100)} % predicted to be left.`
+function whySet(curriculum: Curriculum, suggestion: Suggestion): string {
+  if (suggestion.why === 'refresher') return `Refresher due: ${Math.round((suggestion.kept ?? 0) * 100)} % predicted to be left.`
+  const serves = suggestion.for === suggestion.command ? undefined : findCommand(curriculum, suggestion.for)?.name.toLowerCase()
+  if (serves !== undefined && suggestion.why !== 'rebuild') return `${suggestion.why === 'second-day' ? 'Met once; the rule met on another day holds it, and' : 'On the way to what is promised:'} ${serves} waits for it.`
+  return whyWords[suggestion.why]
 }
+

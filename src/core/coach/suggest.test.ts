@@ -1,12 +1,13 @@
 import { describe, expect, it } from 'vitest'
 import { houseCurriculum } from '../curriculum/house'
 import { findCommand } from '../curriculum/lookup'
-import { dayName, monday, msPerDay, passTo, work, type SetPlan } from '../tests/facts'
+import { dayName, monday, msPerDay, passTo, suggestedFor, work, type SetPlan } from '../tests/facts'
 import { emptyDogState, type DogState } from '../progress/state'
 import { commandStanding } from '../progress/standing'
 import { houseForgetting } from '../progress/memory'
 import { defaultMethod } from '../method/rows'
-import { suggestSet, type Around } from './suggest'
+import { suggestAll, type Around } from './suggest'
+import { plainDog } from '../dog/traits'
 
 const command = (id: string) => {
   const found = findCommand(houseCurriculum, id)
@@ -18,7 +19,7 @@ const around = (day: number, hours = 0): Around => ({
   now: monday + day * msPerDay + hours * 3_600_000, today: dayName(day), people: ['ada', 'ben'], method: defaultMethod, forgetting: houseForgetting,
   places: [{ id: 'barn', kind: 'room' }, { id: 'yard', kind: 'yard' }, { id: 'square', kind: 'square' }],
 })
-const suggest = (state: DogState, id: string, when: Around, promised?: string, places = 2, people = 1) => suggestSet(houseCurriculum, state, standing(state, id, promised, places, people), when)
+const suggest = (state: DogState, id: string, when: Around, promised?: string, places = 2, people = 1) => suggestedFor(houseCurriculum, state, id, promised === undefined ? [] : [{ rungId: promised, level: 0, places, people }], when)
 
 const sitUp: SetPlan[] = [...passTo(houseCurriculum, 'sit.word-hand'), ...passTo(houseCurriculum, 'sit.word-hand', 1)]
 const met = (day: number, place = 'barn'): SetPlan => ({ rung: 'sit.word-hand', reps: 'C C C C C C C C C C', day, place })
@@ -42,7 +43,7 @@ describe('the set to work now', () => {
   const stateOf = (plans: SetPlan[]) => work(houseCurriculum, plans).state
 
   it('begins at the first rung and climbs, on the kit the rung is taught on', () => {
-    expect(suggest(emptyDogState(), 'sit', around(0), 'sit.word')).toMatchObject({ rungId: 'sit.rear', why: 'climb', purpose: 'work', level: 0, kit: '1.8 m leash', shut: undefined })
+    expect(suggest(emptyDogState(), 'sit', around(0), 'sit.word')).toMatchObject({ rungId: 'sit.rear', why: 'climb', purpose: 'work', level: 0, kit: '1.8 m leash' })
     expect(suggest(emptyDogState(), 'recall', around(0), 'recall.line-5')).toMatchObject({ rungId: 'recall.attention', kit: 'self-winding leash' })
   })
 
@@ -61,24 +62,32 @@ describe('the set to work now', () => {
   it('asks for the second day on another day, and says nothing more can be gained on the same', () => {
     const state = stateOf([...sitUp, met(1)])
     expect(suggest(state, 'sit', around(1), 'sit.word-hand', 1)).toBeUndefined()
-    expect(suggest(state, 'sit', around(2), 'sit.word-hand', 1)).toMatchObject({ rungId: 'sit.word-hand', placeId: 'barn' })
+    expect(suggest(state, 'sit', around(2, -6), 'sit.word-hand', 1)).toMatchObject({ rungId: 'sit.word-hand', why: 'second-day' })
   })
 
   it('takes the promised rung to the place that needs only its second day, then to a new one, made easier there', () => {
     const half = stateOf([...sitUp, met(1), met(2), met(2, 'yard')])
-    expect(suggest(half, 'sit', around(3), 'sit.word-hand')).toMatchObject({ why: 'new-place', placeId: 'yard', rungId: 'sit.word-hand', relaxed: false })
-    expect(suggest(stateOf([...sitUp, met(1), met(2)]), 'sit', around(3), 'sit.word-hand')).toMatchObject({ placeId: 'yard', rungId: 'sit.empty', relaxed: true })
+    expect(suggest(half, 'sit', around(3, -6), 'sit.word-hand')).toMatchObject({ why: 'new-place', placeId: 'yard', rungId: 'sit.word-hand', relaxed: false })
+    expect(suggest(stateOf([...sitUp, met(1), met(2)]), 'sit', around(3, -6), 'sit.word-hand')).toMatchObject({ placeId: 'yard', rungId: 'sit.empty', relaxed: true })
     expect(suggest(half, 'sit', around(2), 'sit.word-hand')).toBeUndefined()
   })
 
   it('asks for another person when only hands are missing', () => {
-    expect(suggest(stateOf([...sitUp, met(1), met(2)]), 'sit', around(3), 'sit.word-hand', 1, 2)).toMatchObject({ why: 'new-hands', personId: 'ben', placeId: undefined })
+    expect(suggest(stateOf([...sitUp, met(1), met(2)]), 'sit', around(3, -6), 'sit.word-hand', 1, 2)).toMatchObject({ why: 'new-hands', personId: 'ben', placeId: undefined })
   })
 
   it('puts a refresher that is due before climbing, where the dog knows it, and not before it is due', () => {
     const state = stateOf([...sitUp, met(1), met(2), met(2, 'yard'), met(3, 'yard')])
     expect(suggest(state, 'sit', around(3, 12), 'sit.word-hand')).toMatchObject({ purpose: 'work', why: 'onward', rungId: 'sit.small-hand' })
     expect(suggest(state, 'sit', around(5), 'sit.word-hand')).toMatchObject({ purpose: 'refresh', rungId: 'sit.word-hand', placeId: 'barn', personId: 'ada' })
+  })
+
+  it('a refresher that is due comes before proofing, another run’s work and a drop elsewhere, and each run has its own', () => {
+    const proven = stateOf([...sitUp, met(1), met(2)])
+    expect(suggest(proven, 'sit', around(3, 6), 'sit.word-hand')).toMatchObject({ purpose: 'refresh', rungId: 'sit.word-hand' })
+    const dropped = stateOf([...sitUp, met(1), met(2), ...passTo(houseCurriculum, 'down.no-lure', 2), { rung: 'down.no-lure', reps: 'M M M', day: 2 }])
+    const all = suggestAll(houseCurriculum, dropped, ['down.no-lure', 'sit.word'].map((rungId) => ({ rungId, level: 0, places: 1, people: 1 })), { traits: plainDog, arrivesOn: '2026-02-20' }, around(3, 6)).sets
+    expect(all.map((s) => [s.command, s.why])).toEqual([['sit', 'refresher'], ['down', 'climb-back'], ['sit', 'climb']])
   })
 
   it('after a failed refresher rebuilds from the rung it dropped to', () => {
@@ -88,11 +97,11 @@ describe('the set to work now', () => {
 
   it('climbs to the promised level one level at a time', () => {
     const promise = { rungId: 'sit.word-hand', level: 2, places: 1, people: 1 }
-    const at = (state: DogState) => suggestSet(houseCurriculum, state, commandStanding(houseCurriculum, command('sit'), state, [promise]), around(6))
+    const at = (state: DogState, day: number) => suggestedFor(houseCurriculum, state, 'sit', [promise], around(day, -6))
     const home = stateOf([...sitUp, met(1), met(2)])
-    expect(at(home)).toMatchObject({ why: 'level', level: 1, rungId: 'sit.empty', relaxed: true })
+    expect(at(home, 3)).toMatchObject({ why: 'level', level: 1, rungId: 'sit.empty', relaxed: true })
     const busy = stateOf([...sitUp, met(1), met(2), { ...met(3), level: 1 }])
-    expect(at(busy)).toMatchObject({ level: 2, rungId: 'sit.empty' })
+    expect(at(busy, 4)).toMatchObject({ level: 2, rungId: 'sit.empty' })
     const done = stateOf([...sitUp, met(1), met(2), { ...met(3), level: 2 }, { ...met(4), level: 2 }])
     expect(commandStanding(houseCurriculum, command('sit'), done, [promise]).word).toBe('held')
   })
@@ -100,8 +109,6 @@ describe('the set to work now', () => {
   it('names what keeps the suggested rung shut', () => {
     const open = { ...houseCurriculum, commands: houseCurriculum.commands.map((c) => ({ ...c, runs: c.runs.map((r) => ({ ...r, rungs: r.rungs.map((g) => ({ ...g, needs: [] })) })) })) }
     const state = work(open, passTo(open, 'recall.off-leash')).state
-    const found = findCommand(open, 'recall')
-    if (!found) throw new Error('recall')
-    expect(suggestSet(open, state, commandStanding(open, found, state, []), around(0, 1))).toMatchObject({ rungId: 'recall.off-leash', placeId: 'yard', kit: 'none', shut: expect.stringContaining('off leash needs') })
+    expect(suggestAll(open, state, [{ rungId: 'recall.off-leash', level: 0, places: 1, people: 1 }], { traits: plainDog, arrivesOn: '2026-02-20' }, around(0, 1)).shut).toContainEqual({ command: 'recall', rungId: 'recall.off-leash', because: expect.stringContaining('opens when') })
   })
 })

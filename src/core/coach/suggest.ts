@@ -1,29 +1,26 @@
-import { findCommand, findRung, type RungPlaceInLadder } from '../curriculum/lookup'
-import type { Curriculum, PlaceKind } from '../curriculum/types'
-import type { PromiseStanding } from '../handoff/promise'
-import { kitFor } from '../method/instruct'
-import { chosen, type Method } from '../method/rows'
+import { findRung, gateOf, type RungPlaceInLadder } from '../curriculum/lookup'
+import type { Curriculum } from '../curriculum/types'
+import { enclosed } from '../dog/early'
+import { kitFor, kitToProve } from '../method/instruct'
+import { chosen } from '../method/rows'
+import type { OwnerPromise } from '../ownerPromise'
 import { contextStanding } from '../proofing/context'
-import { shutBecause } from '../progress/gates'
-import { isStale, type Forgetting } from '../progress/memory'
-import { stepToPromise, type CommandStanding, type Step } from '../progress/standing'
-import { daysToHold, evidenceBy, topHeld, type DogState } from '../progress/state'
+import { isHeldOnLeash, mayCall, unmetNeeds } from '../progress/gates'
+import { aimsOf, lackOf, promiseGoal, slippedGoals, type Aim, type Goal, type Lack } from '../progress/goals'
+import { isStale, retention } from '../progress/memory'
+import { targetsOf } from '../progress/standing'
+import { daysToHold, evidenceBy, topHeld, type DogState, type Evidence } from '../progress/state'
+import { refusedBecause, type Around, type CoachedDog, type Ground } from './allowed'
 
-/** Where the kennel can work, with whom, and under which method. */
-export interface Around {
-  readonly now: number
-  readonly today: string
-  /** Places in the house's order; the first is where things are taught. */
-  readonly places: readonly { readonly id: string; readonly kind: PlaceKind }[]
-  readonly people: readonly string[]
-  readonly method: Method
-  readonly forgetting: Forgetting
-}
+export type { Around, CoachedDog, Ground } from './allowed'
+
+export type Why = 'climb' | 'climb-back' | 'rebuild' | 'second-day' | 'level' | 'new-place' | 'new-hands' | 'onward' | 'refresher' | 'foundation'
 
 export interface Suggestion {
+  readonly command: string
   readonly rungId: string
   readonly purpose: 'work' | 'refresh'
-  readonly why: Step['why'] | 'refresher'
+  readonly why: Why
   readonly level: number
   readonly kit: string
   /** Where and with whom; undefined when it does not matter. */
@@ -31,115 +28,302 @@ export interface Suggestion {
   readonly personId: string | undefined
   /** What of this is new to the dog, so that the relax rule made it easier. */
   readonly relaxed: boolean
-  /** What keeps even this shut, in words that say what opens it. */
-  readonly shut: string | undefined
+  /** Share predicted to be left, of a refresher. */
+  readonly kept: number | undefined
+  /** The command promised for which this is worked; its own, or the one that waits for it. */
+  readonly for: string
 }
+
+/** Something wanted that cannot be worked now: shut, with what opens it; or waiting for another day. */
+export interface Held {
+  readonly command: string
+  readonly rungId: string
+  readonly because: string
+}
+
+export interface Suggestions {
+  /** Most pressing kind first: what slipped, refreshers, what is promised, foundation, onward. */
+  readonly sets: readonly Suggestion[]
+  readonly shut: readonly Held[]
+  readonly waits: readonly Held[]
+}
+
+interface Scene {
+  readonly curriculum: Curriculum
+  readonly state: DogState
+  readonly dog: CoachedDog
+  readonly around: Around
+}
+
+/** Either a set, or why there is none. */
+type Answer = { readonly set: Suggestion } | { readonly shut: Held } | { readonly waits: Held }
+
+/** House: so many days count as first days, in which the foundation is worked whether promised or not. */
+export { firstDays } from '../dog/early'
 
 /**
- * The set to work now for this command; undefined when another command must come first or today can add nothing.
- * A refresher that is due comes before climbing, but not before work at the promised rung itself, which refreshes too.
+ * Every set that can be worked with this dog now and that brings something nearer, most pressing kind first, and what
+ * keeps the rest: what slipped is climbed again, then each run that is going stale is shown once, then what is promised is
+ * climbed, held and taken where it was promised, with all that it needs first. `foundation`: also the first days' commands.
  */
-export function suggestSet(curriculum: Curriculum, state: DogState, standing: CommandStanding, around: Around): Suggestion | undefined {
-  const own = standing.step && standing.step.command === standing.command ? standing.step : undefined
-  const proving = own !== undefined && provesWhy.has(own.why)
-  if (!proving && own?.why !== 'rebuild') {
-    const refresher = dueRefresher(curriculum, state, standing, around)
-    if (refresher) return refresher
-  }
-  const found = own ? findRung(curriculum, own.rungId) : undefined
-  if (!own || !found) return undefined
-  if (!proving || !standing.promise) return climbSet(curriculum, state, own, found, around)
-  return proofSet(curriculum, state, own, found, standing.promise, around) ?? otherPromise(curriculum, state, standing, around)
+export function suggestAll(curriculum: Curriculum, state: DogState, promises: readonly OwnerPromise[], dog: CoachedDog, around: Around, foundation = false): Suggestions {
+  const scene: Scene = { curriculum, state, dog, around }
+  const targets = targetsOf(curriculum, promises)
+  const answers: Answer[] = [
+    ...slippedGoals(curriculum, state).flatMap((goal) => answersFor(scene, goal, goal.at.command.id)),
+    ...refreshers(scene),
+    ...targets.flatMap(({ promise, at }) => promised(scene, promiseGoal(promise, at))),
+    ...(foundation ? curriculum.commands.flatMap((c) => (c.foundation === true && !targets.some((t) => t.at.command.id === c.id) ? climbOn(scene, c.id, 'foundation') : [])) : []),
+    ...(promises.length === 0 ? begun(scene).flatMap((id) => climbOn(scene, id, 'climb')) : [...new Set(targets.map((t) => t.at.command.id))].flatMap((id) => (targets.every((t) => t.at.command.id !== id || lackOf(state, promiseGoal(t.promise, t.at)).met) ? climbOn(scene, id, 'onward') : []))),
+  ]
+  return { sets: once(answers.flatMap((a) => ('set' in a ? [a.set] : []))), shut: onceHeld(answers.flatMap((a) => ('shut' in a ? [a.shut] : []))), waits: onceHeld(answers.flatMap((a) => ('waits' in a ? [a.waits] : []))) }
 }
 
-const provesWhy: ReadonlySet<Step['why']> = new Set(['second-day', 'new-place', 'new-hands', 'level'])
+/** The first set to work now for one command; undefined when there is none. */
+export const suggestFor = (suggestions: Suggestions, command: string): Suggestion | undefined => suggestions.sets.find((s) => s.command === command)
 
-/** When today can add nothing to the promise that leads, the next one of the command that it can add to. */
-function otherPromise(curriculum: Curriculum, state: DogState, standing: CommandStanding, around: Around): Suggestion | undefined {
-  for (const other of standing.promises) {
-    const step = other === standing.promise ? undefined : stepToPromise(curriculum, state, other)
-    const found = step && findRung(curriculum, step.rungId)
-    if (!step || !found || step.command !== standing.command) continue
-    const set = provesWhy.has(step.why) ? proofSet(curriculum, state, step, found, other, around) : climbSet(curriculum, state, step, found, around)
-    if (set) return set
-  }
-  return undefined
+const sameSet = (a: Suggestion, b: Suggestion): boolean => a.rungId === b.rungId && a.placeId === b.placeId && a.personId === b.personId && a.level === b.level
+const once = (sets: readonly Suggestion[]): readonly Suggestion[] => sets.filter((s, i) => sets.findIndex((o) => sameSet(o, s)) === i)
+const onceHeld = (held: readonly Held[]): readonly Held[] => held.filter((h, i) => held.findIndex((o) => o.rungId === h.rungId && o.because === h.because) === i)
+
+const answersFor = (scene: Scene, goal: Goal, wanted: string): readonly Answer[] => aimsOf(scene.curriculum, scene.state, goal).flatMap((aim) => answer(scene, aim, wanted))
+
+/** The same for something promised, with what keeps its own rung in hand shut. */
+function promised(scene: Scene, goal: Goal): readonly Answer[] {
+  const { curriculum, state } = scene
+  const { run, runKey, index, command } = goal.at
+  const answers = answersFor(scene, goal, command.id)
+  const rung = run.rungs[Math.min(state.runs[runKey]?.position ?? 0, index)]
+  const needs = rung && !lackOf(state, goal).met ? unmetNeeds(state, curriculum, rung) : []
+  if (!rung || needs.length === 0) return answers
+  const first = answers.flatMap((a) => ('set' in a ? [findRung(curriculum, a.set.rungId)] : []))[0]
+  const because = `opens when ${needs.map((n) => `${n.command.name} “${n.rung.name}”`).join(' and ')} ${needs.length > 1 ? 'are' : 'is'} held${first ? `; on the way there, ${first.command.name} “${first.rung.name}” is next` : ''}`
+  return [...answers, { shut: { command: command.id, rungId: rung.id, because } }]
 }
 
-/** One set at the top held rung, where and with whom the dog knows it. */
-function dueRefresher(curriculum: Curriculum, state: DogState, standing: CommandStanding, around: Around): Suggestion | undefined {
-  const due = standing.runs.find((r) => r.top >= 0 && r.memory !== undefined && isStale(r.memory, around.now, around.forgetting))
-  const rung = due ? findCommand(curriculum, standing.command)?.runs.find((r) => r.id === due.id)?.rungs[due.top] : undefined
-  const found = rung && findRung(curriculum, rung.id)
-  if (!rung || !found) return undefined
-  const most = (by: 'place' | 'person', known: readonly string[]) => [...evidenceBy(found.run, state.runs[found.runKey], found.index, by)].sort((a, b) => b.days.length - a.days.length).find((e) => known.includes(e.id))?.id
-  return { rungId: rung.id, purpose: 'refresh', why: 'refresher', level: 0, kit: kitFor(rung, around.method), placeId: most('place', around.places.map((p) => p.id)), personId: most('person', around.people), relaxed: false, shut: undefined }
+function answer(scene: Scene, aim: Aim, wanted: string): readonly Answer[] {
+  const { goal } = aim
+  const lack = lackOf(scene.state, goal)
+  const own = aim.kind === 'climb' ? taught(scene, aim.rung, aim.why === 'rebuild' || aim.why === 'climb-back' ? aim.why : 'climb', wanted) : aim.kind === 'hold' ? hold(scene, aim, lack, wanted) : prove(scene, aim, lack, wanted)
+  return [...own, ...calls(scene, goal, wanted)]
 }
 
 /** House: the level at which something new is taught: 0, or 1 where the house teaches busy or distracted from the start. */
-function teachingLevel(found: RungPlaceInLadder, method: Method): number {
-  if (chosen(method, 'ds') === 'distraction-first') return 1
-  return chosen(method, 'handler-in-stay') === 'busy-from-start' && found.rung.kind === 'timed' ? 1 : 0
+function teachingLevel({ around }: Scene, at: RungPlaceInLadder): number {
+  if (chosen(around.method, 'ds') === 'distraction-first') return 1
+  return chosen(around.method, 'handler-in-stay') === 'busy-from-start' && at.rung.kind === 'timed' ? 1 : 0
 }
 
-/** The rung in hand, in the place where the house teaches. */
-function climbSet(curriculum: Curriculum, state: DogState, own: Step, found: RungPlaceInLadder, around: Around): Suggestion {
+/** Places that a rung may be worked in, in the house's order; what is loose, outdoors first, since that is what it is for. */
+function fitting({ around }: Scene, at: RungPlaceInLadder): readonly Ground[] {
+  const { rung } = at
+  const fits = around.places.filter((p) => rung.criterion.place === undefined || p.kind === rung.criterion.place)
+  return rung.gate === undefined ? fits : [...fits.filter((p) => p.kind === 'yard'), ...fits.filter((p) => p.kind !== 'yard' && enclosed.has(p.kind))]
+}
+
+const noPlace = (at: RungPlaceInLadder): string => (at.rung.gate !== undefined ? 'no secure enclosure here' : `no ${at.rung.criterion.place ?? 'place'} here`)
+
+/** Whether the house's school takes this rung from place to place while it is still being taught. */
+function spreads({ state, around }: Scene, at: RungPlaceInLadder): boolean {
   const school = chosen(around.method, 'generalise')
-  const fits = around.places.filter((p) => found.rung.criterion.place === undefined || p.kind === found.rung.criterion.place)
-  const passed = found.index > 0 && (state.runs[found.runKey]?.position ?? 0) > 0
-  const spread = school === 'at-once' || (school === 'works' && passed)
-  const place = spread ? leastWorked(state, found, fits) : found.rung.gate === 'off-leash' ? fits.find((p) => p.kind === 'yard') : found.rung.criterion.place === undefined ? undefined : fits[0]
-  const kit = kitFor(found.rung, around.method)
-  const level = teachingLevel(found, around.method)
-  const where = place ?? fits[0]
-  return {
-    rungId: own.rungId, purpose: 'work', why: own.why, level, kit, placeId: place?.id ?? (level > 0 ? where?.id : undefined), personId: undefined, relaxed: false,
-    shut: where ? shutBecause(state, curriculum, found.rung, { placeId: where.id, placeKind: where.kind, level, kit }) : 'no such place here',
+  const begunHere = at.index > 0 && (state.runs[at.runKey]?.position ?? 0) > 0
+  return at.rung.gate === undefined && (school === 'at-once' || (school === 'works' && begunHere))
+}
+
+/** The places to teach in, as the house's school wants it: the first, or the one least worked in. */
+function teachingPlaces(scene: Scene, at: RungPlaceInLadder): readonly Ground[] {
+  const fits = fitting(scene, at)
+  if (!spreads(scene, at)) return fits
+  const days = new Map(evidenceBy(at.run, scene.state.runs[at.runKey], 0, 'place').map((e) => [e.id, e.days.length]))
+  return [...fits].sort((a, b) => (days.get(a.id) ?? 0) - (days.get(b.id) ?? 0))
+}
+
+/** A set at this rung where it is taught: the first place in which nothing speaks against it. What is called loose waits for the long line in its place, and goes nowhere else meanwhile. */
+function taught(scene: Scene, at: RungPlaceInLadder, why: Why, wanted: string): readonly Answer[] {
+  const { curriculum, state, dog, around } = scene
+  const level = teachingLevel(scene, at)
+  const kit = kitFor(at.rung, around.method)
+  const places = teachingPlaces(scene, at)
+  const refusals = places.map((place) => refusedBecause(curriculum, state, at, { place, level, kit }, dog, around))
+  const index = refusals.findIndex((r, i) => { const place = places[i]; return r === undefined || (place !== undefined && callWanted(scene, at, place, level) !== undefined) })
+  const place = places[index]
+  const because = place ? refusals[index] : (refusals[0] ?? noPlace(at))
+  if (!place || because !== undefined) return [{ shut: { command: at.command.id, rungId: at.rung.id, because: because ?? noPlace(at) } }]
+  const known = at.index <= topHeld(at.run, state.runs[at.runKey]) ? knownContext(scene, at, kit) : undefined
+  const matters = level > 0 || at.rung.gate !== undefined || at.rung.criterion.place !== undefined || refusals.some((r) => r !== undefined) || spreads(scene, at)
+  return [{ set: { command: at.command.id, rungId: at.rung.id, purpose: 'work', why, level, kit, placeId: known?.placeId ?? (matters ? place.id : undefined), personId: known?.personId, relaxed: false, kept: undefined, for: wanted } }]
+}
+
+/** The recall on leash that must be held at this place and level before the dog is called there loose; undefined when it is, or none is asked for. */
+function callWanted({ curriculum, state }: Scene, at: RungPlaceInLadder, place: Ground, level: number): RungPlaceInLadder | undefined {
+  const call = at.rung.kind === 'recall' ? gateOf(curriculum, at.rung)?.call : undefined
+  const line = call === undefined ? undefined : findRung(curriculum, call)
+  return line && !mayCall(state, line, { placeId: place.id, level }) ? line : undefined
+}
+
+/** The long line in each place in which a goal beyond the gate is to be met, at the goal’s level: what the gate there waits for. */
+function calls(scene: Scene, goal: Goal, wanted: string): readonly Answer[] {
+  return fitting(scene, goal.at).slice(0, Math.max(1, goal.places)).flatMap((place) => {
+    const line = callWanted(scene, goal.at, place, goal.level)
+    return line && isHeldOnLeash(scene.state, line) ? answersFor(scene, { at: line, level: goal.level, places: 0, people: 0, placeId: place.id, leashed: true }, wanted) : []
+  })
+}
+
+/** The rung in hand of each run of a command that is open, whether or not anything is promised of it. */
+function climbOn(scene: Scene, commandId: string, why: 'foundation' | 'onward' | 'climb'): readonly Answer[] {
+  const command = scene.curriculum.commands.find((c) => c.id === commandId)
+  for (const run of command?.runs ?? []) {
+    const runKey = `${commandId}/${run.id}`
+    const index = scene.state.runs[runKey]?.position ?? 0
+    const rung = run.rungs[index]
+    const found = command && rung ? taught(scene, { rung, run, command, index, runKey }, why, commandId) : []
+    if (found.some((a) => 'set' in a)) return found.filter((a) => 'set' in a)
   }
+  return []
 }
 
-/** The place in which this run was met on the fewest days, in the house's order. */
-function leastWorked(state: DogState, found: RungPlaceInLadder, places: Around['places']): Around['places'][number] | undefined {
-  const days = new Map(evidenceBy(found.run, state.runs[found.runKey], 0, 'place').map((e) => [e.id, e.days.length]))
-  return [...places].sort((a, b) => (days.get(a.id) ?? 0) - (days.get(b.id) ?? 0))[0]
+/** Commands that were worked and are not at their end. */
+const begun = ({ curriculum, state }: Scene): readonly string[] => curriculum.commands.flatMap((c) => (c.runs.some((r) => Object.keys(state.runs[`${c.id}/${r.id}`]?.tallies ?? {}).length > 0) ? [c.id] : []))
+
+/** The rule on a second day. On the day it was met, there is nothing more to gain. */
+function hold(scene: Scene, aim: Aim, lack: Lack, wanted: string): readonly Answer[] {
+  const { rung: at } = aim
+  if (lack.days.includes(scene.around.today)) return [{ waits: { command: at.command.id, rungId: at.rung.id, because: 'met today; held needs another day' } }]
+  return taught(scene, at, 'second-day', wanted)
 }
 
-/** The promised rung where and with whom it is still lacking, relaxed for what is new; undefined when today can add nothing more. */
-function proofSet(curriculum: Curriculum, state: DogState, own: Step, found: RungPlaceInLadder, standing: PromiseStanding, around: Around): Suggestion | undefined {
-  const { promise } = standing
-  const ids = around.places.map((p) => p.id)
-  const lackingPlace = lacking(standing.places, promise.places, ids, around.today)
-  const lackingPerson = lacking(standing.people, promise.people, around.people, around.today)
-  const needsDay = standing.heldSince === undefined && !standing.days.includes(around.today)
-  if (lackingPlace === undefined && lackingPerson === undefined && !needsDay) return undefined
-  const place = around.places.find((p) => p.id === (lackingPlace ?? standing.places[0]?.id)) ?? around.places[0]
-  const runState = state.runs[found.runKey]
-  const held = Math.min(topHeld(found.run, runState), found.index)
-  const kit = '1.8 m leash'
-  const person = lackingPerson ?? bestPerson(standing, around.people)
-  const at = (level: number) => (runState && held >= 0 && place && person !== undefined ? contextStanding(found.run, runState, { level, placeId: place.id, kit, leashHolder: person }, held) : undefined)
-  const level = lowestOpenLevel(promise.level, at)
-  const context = at(level)
-  const rung = context && context.open.length > 0 ? (found.run.rungs[Math.min(context.index, found.index)] ?? found.rung) : found.rung
-  return {
-    rungId: rung.id, purpose: 'work', why: lackingPlace !== undefined && own.why === 'new-hands' ? 'new-place' : own.why, level, kit: found.rung.kind === 'recall' || found.rung.command === 'settle' ? kitFor(found.rung, around.method) : kit,
-    placeId: lackingPlace ?? (level > 0 ? place?.id : undefined), personId: lackingPerson, relaxed: rung.id !== found.rung.id,
-    shut: place ? shutBecause(state, curriculum, rung, { placeId: place.id, placeKind: place.kind, level, kit }) : undefined,
+const covered = (e: Evidence, today: string): boolean => e.days.length >= daysToHold || e.days.includes(today)
+
+/** Those still lacking: what needs only a second day first, then what was not tried; empty once today's meetings cover what is asked. */
+function lacking(evidence: readonly Evidence[], wanted: number, all: readonly string[], today: string): readonly string[] {
+  const done = evidence.filter((e) => covered(e, today)).map((e) => e.id)
+  if (done.length >= wanted) return []
+  const half = evidence.filter((e) => !done.includes(e.id) && all.includes(e.id)).map((e) => e.id)
+  return [...half, ...all.filter((id) => !done.includes(id) && !half.includes(id))]
+}
+
+const mostDays = (evidence: readonly Evidence[], among: readonly string[]): readonly string[] => [...evidence].sort((a, b) => b.days.length - a.days.length).map((e) => e.id).filter((id) => among.includes(id))
+
+/** What is held, where and with whom it is still lacking, made easier for what is new. */
+function prove(scene: Scene, aim: Aim, lack: Lack, wanted: string): readonly Answer[] {
+  const { around } = scene
+  const { goal, rung: at } = aim
+  const fits = fitting(scene, at)
+  const ids = fits.map((p) => p.id)
+  const placesLacking = goal.placeId !== undefined ? (lack.daysThere.includes(around.today) ? [] : [goal.placeId]) : lacking(lack.places, goal.places, ids, around.today)
+  const peopleLacking = lacking(lack.people, goal.people, around.people, around.today)
+  const needsDay = lack.daysThere.length < daysToHold && !lack.daysThere.includes(around.today)
+  if (placesLacking.length === 0 && peopleLacking.length === 0 && !needsDay) {
+    const short = goal.placeId === undefined && (goal.places > ids.length || goal.people > around.people.length)
+    return [short ? { shut: { command: at.command.id, rungId: at.rung.id, because: goal.people > around.people.length ? `promised with ${goal.people} people, and ${around.people.length} ${around.people.length === 1 ? 'works' : 'work'} here` : `promised in ${goal.places} places, and there ${ids.length === 1 ? 'is' : 'are'} ${ids.length} of its kind here` } } : { waits: { command: at.command.id, rungId: at.rung.id, because: 'met today where it was lacking; another day is needed' } }]
   }
+  const evidence = evidenceBy(at.run, scene.state.runs[at.runKey], at.index, 'place')
+  const holders = evidenceBy(at.run, scene.state.runs[at.runKey], at.index, 'person')
+  const candidates = placesLacking.length > 0 ? placesLacking : [...new Set([...mostDays(lack.places, ids), ...mostDays(evidence, ids), ...ids])]
+  const person = peopleLacking[0] ?? mostDays(lack.people, around.people)[0] ?? mostDays(holders, around.people)[0] ?? around.people[0]
+  const why: Why = lack.daysThere.length < daysToHold && goal.level > 0 ? 'level' : placesLacking.length > 0 ? 'new-place' : 'new-hands'
+  let refusal: string | undefined
+  for (const id of candidates) {
+    const place = fits.find((p) => p.id === id)
+    if (!place) continue
+    const tried = proveIn(scene, aim, place, person ?? '', { why, wanted, placeMatters: placesLacking.length > 0, personId: peopleLacking.length > 0 ? person : undefined })
+    if ('set' in tried) return [tried]
+    refusal ??= 'shut' in tried ? tried.shut.because : undefined
+  }
+  return [{ shut: { command: at.command.id, rungId: at.rung.id, because: refusal ?? noPlace(at) } }]
 }
 
-const bestPerson = (standing: PromiseStanding, people: readonly string[]): string | undefined => [...standing.people].sort((a, b) => b.days.length - a.days.length).find((e) => people.includes(e.id))?.id ?? people[0]
-
-/** Levels are climbed one at a time: the lowest, up to the promised one, whose cell is not yet as far as what is held. */
-function lowestOpenLevel(promised: number, at: (level: number) => ReturnType<typeof contextStanding> | undefined): number {
-  for (let level = 0; level < promised; level++) if (at(level)?.open.some((v) => v.news === 'place')) return level
-  return promised
+/** Levels are climbed one at a time: the lowest, up to the one asked for, whose cell is not yet as far as what is held. */
+function levelIn(scene: Scene, { goal, rung: at }: Aim, place: Ground, person: string): number {
+  const runState = scene.state.runs[at.runKey]
+  const held = Math.min(topHeld(at.run, runState), at.index)
+  for (let level = teachingLevel(scene, at); level < goal.level; level++) {
+    if (runState && held >= 0 && contextStanding(at.run, runState, { level, placeId: place.id, kit: kitToProve(at.rung), leashHolder: person }, held).open.some((v) => v.kind === 'cell')) return level
+  }
+  return goal.level
 }
 
-/** The one that needs only a second day first, then one not tried; undefined once today's meetings cover what is wanted. */
-function lacking(evidence: PromiseStanding['places'], wanted: number, all: readonly string[], today: string): string | undefined {
-  const covered = evidence.filter((e) => e.days.length >= daysToHold || e.days.includes(today))
-  if (covered.length >= wanted) return undefined
-  const half = evidence.find((e) => !covered.includes(e) && all.includes(e.id))
-  return half?.id ?? all.find((id) => !evidence.some((e) => e.id === id))
+function proveIn(scene: Scene, aim: Aim, place: Ground, person: string, to: { readonly why: Why; readonly wanted: string; readonly placeMatters: boolean; readonly personId: string | undefined }): Answer {
+  const { curriculum, state, dog, around } = scene
+  const { rung: at } = aim
+  const runState = state.runs[at.runKey]
+  const held = Math.min(topHeld(at.run, runState), at.index)
+  const level = levelIn(scene, aim, place, person)
+  const kit = kitToProve(at.rung)
+  const context = runState && held >= 0 ? contextStanding(at.run, runState, { level, placeId: place.id, kit, leashHolder: person }, held) : undefined
+  const index = context && context.open.length > 0 ? Math.min(context.index, at.index) : at.index
+  const rung = at.run.rungs[index] ?? at.rung
+  const easier = { ...at, rung, index }
+  // What is easier than a loose rung is worked on its own kit.
+  const own = rung.id === at.rung.id || at.rung.gate === undefined ? kit : kitToProve(rung)
+  const because = refusedBecause(curriculum, state, easier, { place, level, kit: own }, dog, around)
+  if (because !== undefined) return { shut: { command: at.command.id, rungId: rung.id, because } }
+  return { set: { command: at.command.id, rungId: rung.id, purpose: 'work', why: to.why, level, kit: own, placeId: to.placeMatters || level > 0 || at.rung.gate !== undefined || at.rung.criterion.place !== undefined || around.barred?.size || around.weather ? place.id : undefined, personId: to.personId, relaxed: rung.id !== at.rung.id, kept: undefined, for: to.wanted } }
+}
+
+/** Each run that is going stale, once, at its top held rung, where and with whom the dog knows it. */
+function refreshers(scene: Scene): readonly Answer[] {
+  const { curriculum, state, around } = scene
+  const due = curriculum.commands.flatMap((command) =>
+    command.runs.flatMap((run) => {
+      const runKey = `${command.id}/${run.id}`
+      const runState = state.runs[runKey]
+      if (!runState?.memory || !isStale(runState.memory, around.now, around.forgetting)) return []
+      const index = topHeld(run, runState)
+      const rung = run.rungs[index]
+      return rung ? [{ at: { rung, run, command, index, runKey }, kept: retention(runState.memory, around.now, around.forgetting) }] : []
+    }),
+  )
+  return due.sort((a, b) => a.kept - b.kept).map(({ at, kept }) => refresh(scene, at, kept))
+}
+
+function refresh(scene: Scene, at: RungPlaceInLadder, kept: number): Answer {
+  const { curriculum, state, dog, around } = scene
+  const kits = [...new Set([kitToProve(at.rung), kitFor(at.rung, around.method)])]
+  const contexts = kits.flatMap((kit) => contextsOf(scene, at, kit))
+  let refusal: string | undefined
+  const open = contexts.filter((c) => {
+    const because = refusedBecause(curriculum, state, c.at, { place: c.place, level: 0, kit: c.kit }, dog, around)
+    refusal ??= because
+    return because === undefined
+  })
+  const best = open.find((c) => c.open === 0) ?? open[0]
+  if (!best) return { shut: { command: at.command.id, rungId: at.rung.id, because: `refresher due; ${refusal ?? noPlace(at)}` } }
+  const own = best.at.rung.id === at.rung.id
+  return { set: { command: at.command.id, rungId: best.at.rung.id, purpose: own ? 'refresh' : 'work', why: 'refresher', level: 0, kit: best.kit, placeId: best.place.id, personId: best.personId, relaxed: !own, kept, for: at.command.id } }
+}
+
+interface Context {
+  readonly place: Ground
+  readonly personId: string | undefined
+  readonly kit: string
+  /** How many things of it are not as far as what is held. */
+  readonly open: number
+  /** The rung to work there. */
+  readonly at: RungPlaceInLadder
+}
+
+/** Every place and person for a rung that is held, those in which it was met most often first, with what is new of each. */
+function contextsOf(scene: Scene, at: RungPlaceInLadder, kit: string): readonly Context[] {
+  const { state, around } = scene
+  const runState = state.runs[at.runKey]
+  if (!runState) return []
+  const fits = fitting(scene, at)
+  const ids = fits.map((p) => p.id)
+  const placeIds = [...new Set([...mostDays(evidenceBy(at.run, runState, at.index, 'place'), ids), ...ids])]
+  const people = [...new Set([...mostDays(evidenceBy(at.run, runState, at.index, 'person'), around.people), ...around.people])]
+  return placeIds.flatMap((id): Context[] => {
+    const place = fits.find((p) => p.id === id)
+    return place ? (people.length > 0 ? people : [undefined]).map((personId): Context => {
+      const context = contextStanding(at.run, runState, { level: 0, placeId: id, kit, leashHolder: personId ?? '' }, at.index)
+      const index = context.open.length > 0 ? context.index : at.index
+      return { place, personId, kit, open: context.open.length, at: { ...at, index, rung: at.run.rungs[index] ?? at.rung } }
+    }) : []
+  })
+}
+
+/** Where and with whom a held rung is known on this kit; undefined when it is nowhere. */
+const knownContext = (scene: Scene, at: RungPlaceInLadder, kit: string): { readonly placeId: string; readonly personId: string | undefined } | undefined => {
+  const known = contextsOf(scene, at, kit).find((c) => c.open === 0 && refusedBecause(scene.curriculum, scene.state, at, { place: c.place, level: 0, kit }, scene.dog, scene.around) === undefined)
+  return known && { placeId: known.place.id, personId: known.personId }
 }

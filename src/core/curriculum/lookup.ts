@@ -1,4 +1,4 @@
-import type { Command, Curriculum, Run, Rung } from './types'
+import type { Command, Curriculum, Gate, Run, Rung } from './types'
 
 /** Where a rung stands: its command, its run and its number within the run, counted from 0. */
 export interface RungPlaceInLadder {
@@ -45,6 +45,12 @@ export function rungIndex(run: Run, rungId: string): number {
 
 /** The command with this id, or undefined. */
 export const findCommand = (curriculum: Curriculum, commandId: string): Command | undefined => curriculum.commands.find((c) => c.id === commandId)
+
+/** The gate this rung stands behind; undefined when it stands behind none, or behind one the curriculum does not have. */
+export const gateOf = (curriculum: Curriculum, rung: Rung): Gate | undefined => (rung.gate === undefined ? undefined : curriculum.gates.find((g) => g.id === rung.gate))
+
+/** Ids of all rungs that must be held before this one: its own needs, and those of its gate. */
+export const allNeeds = (curriculum: Curriculum, rung: Rung): readonly string[] => (rung.gate === undefined ? rung.needs : [...new Set([...rung.needs, ...(gateOf(curriculum, rung)?.needs ?? [])])])
 
 /** All rungs of a command, run after run. */
 export const rungsOf = (command: Command): readonly Rung[] => command.runs.flatMap((run) => run.rungs)

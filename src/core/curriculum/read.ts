@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { curriculumFile, mostRungs, type CurriculumFile } from './schema'
-import type { Curriculum } from './types'
+import type { Curriculum, Gate } from './types'
 import { curriculumFaults, type CurriculumFault } from './validate'
 
 /** A file larger than this is refused unread. */
@@ -38,8 +38,20 @@ export const fromFile = (file: CurriculumFile): Curriculum => ({
   id: file.id,
   version: file.version,
   name: file.name,
+  gates: file.gates ?? completedGates(file),
   commands: file.commands.map((c) => ({ ...c, runs: c.runs.map((r) => ({ ...r, rungs: r.rungs.map((g) => ({ ...g, command: c.id, run: r.id })) })) })),
 })
+
+/** The gates of a file written before gates had a place of their own: what the rungs behind each ask for is what it asks for. */
+function completedGates(file: CurriculumFile): readonly Gate[] {
+  const rungs = file.commands.flatMap((c) => c.runs.flatMap((r) => r.rungs))
+  const kinds = new Map(rungs.map((r) => [r.id, r.kind]))
+  return [...new Set(rungs.flatMap((r) => r.gate ?? []))].flatMap((id): Gate[] => {
+    const needs = [...new Set(rungs.flatMap((r) => (r.gate === id ? r.needs : [])))]
+    const call = needs.find((n) => kinds.get(n) === 'recall')
+    return needs.length === 0 ? [] : [{ id, name: 'The unclip gate', words: 'Off leash only in a secure enclosure; public places by local law.', needs, ...(call === undefined ? {} : { call }) }]
+  })
+}
 
 /** The file of a curriculum, ready for JSON.stringify. */
 export const toFile = (curriculum: Curriculum): CurriculumFile => ({
@@ -48,6 +60,7 @@ export const toFile = (curriculum: Curriculum): CurriculumFile => ({
   id: curriculum.id,
   version: curriculum.version,
   name: curriculum.name,
+  gates: [...curriculum.gates],
   commands: curriculum.commands.map((c) => ({ ...c, runs: c.runs.map((r) => ({ ...r, rungs: r.rungs.map(({ command: _command, run: _run, ...g }) => g) })) })),
 })
 

@@ -10,6 +10,8 @@ export const repKinds = ['position', 'timed', 'uncued', 'heel', 'recall', 'settl
 /** How much help the dog gets, least first. */
 export const promptLevels = ['none', 'smaller-signal', 'full-signal', 'lure', 'leash'] as const
 export const axes = ['help', 'start', 'handler', 'duration', 'distance', 'place', 'pay', 'pattern'] as const
+/** Leash and collar a set is worked on. */
+export const kits = ['1.2 m leash', '1.8 m leash', 'long line', 'self-winding leash', 'tether', 'flat collar', 'harness', 'none'] as const
 export const placeKinds = ['room', 'corridor', 'yard', 'open', 'street', 'square'] as const
 
 /** More rungs than this is no curriculum; the file is refused before it is looked at closely. */
@@ -55,13 +57,26 @@ export const rungFile = z
     dontSay: text(200),
     ways: z.array(text(120)).max(12).readonly().describe('Other techniques for this rung'),
     needs: z.array(id).max(12).readonly().describe('Ids of rungs that must be held first'),
-    gate: z.enum(['off-leash']).optional(),
+    gate: id.optional().describe('The gate of the file that must be open before this rung is suggested'),
+    kit: z.enum(kits).optional().describe('What the rung is worked on; none is loose, and then it needs a gate'),
+    hides: z.boolean().optional().describe('The handler hides: never with anxious dogs, and under six months only in enclosed places'),
   })
   .readonly()
 
 const run = z.strictObject({ id, name: text(60), rungs: z.array(rungFile).min(1).max(mostRungs).readonly() }).readonly()
 
 export const road = z.strictObject({ id, name: text(60), words: text(200) }).readonly()
+
+/** What must be held on leash, reps done loose not counted, before anything behind it is suggested. */
+export const gate = z
+  .strictObject({
+    id,
+    name: text(60),
+    words: text(200),
+    needs: z.array(id).min(1).max(12).readonly().describe('Ids of rungs that must be held on leash first'),
+    call: id.optional().describe('The recall that must be held on leash at the very place and level before the dog is called there without one'),
+  })
+  .readonly()
 
 const command = z
   .strictObject({
@@ -72,6 +87,8 @@ const command = z
     signal: text(120),
     caution: text(240),
     faults: z.array(text(40)).max(16).readonly(),
+    foundation: z.boolean().optional().describe('Worked in the first days, promised or not'),
+    grip: z.boolean().optional().describe('Not on a slippery floor'),
     roads: z.array(road).max(12).readonly().describe('Other roads when the command is stuck'),
     runs: z.array(run).min(1).max(12).readonly().describe('Rungs of one run are climbed in order; runs stand side by side'),
   })
@@ -84,6 +101,7 @@ export const curriculumFile = z
     id,
     version: z.int().min(1).max(1_000_000),
     name: text(80),
+    gates: z.array(gate).max(8).readonly().optional().describe('Left out in older files: then the needs of the rungs behind a gate are its needs'),
     commands: z.array(command).min(1).max(60).readonly(),
   })
   .readonly()

@@ -1,6 +1,7 @@
-import type { axes, CurriculumFile, placeKinds, promptLevels, repKinds, RungFile, stages } from './schema'
+import type { z } from 'zod'
+import type { axes, CurriculumFile, gate, kits, placeKinds, promptLevels, repKinds, RungFile, stages } from './schema'
 
-export { placeKinds, promptLevels } from './schema'
+export { kits, placeKinds, promptLevels } from './schema'
 
 /** The stages a command passes, in teaching order. They decide which word its standing is called by. */
 export type Stage = (typeof stages)[number]
@@ -8,6 +9,8 @@ export type Stage = (typeof stages)[number]
 export type RepKind = (typeof repKinds)[number]
 export type PromptLevel = (typeof promptLevels)[number]
 export type Axis = (typeof axes)[number]
+export type Kit = (typeof kits)[number]
+export type Gate = z.infer<typeof gate>
 export type PlaceKind = (typeof placeKinds)[number]
 export type Rule = RungFile['rule']
 export type Criterion = RungFile['criterion']
@@ -29,6 +32,7 @@ export interface Curriculum {
   /** Raised whenever a rung or rule changes; every set carries the version it was worked under. */
   readonly version: number
   readonly name: string
+  readonly gates: readonly Gate[]
   readonly commands: readonly Command[]
   /** For a ladder made for one dog: ids of rungs left out, and the rung that stands in their stead. Never in a file. */
   readonly instead?: Readonly<Record<string, string>>

@@ -1,5 +1,6 @@
 import { longestRule } from './schema'
-import type { Curriculum, Rule, Rung, Run } from './types'
+import { allNeeds } from './lookup'
+import type { Command, Curriculum, Rule, Rung, Run } from './types'
 
 export interface CurriculumFault {
   readonly where: string
@@ -18,8 +19,10 @@ export function curriculumFaults(curriculum: Curriculum): readonly CurriculumFau
     ...curriculum.commands.flatMap((c) => repeated(c.runs.map((r) => r.id)).map((f) => ({ ...f, where: `${c.id}, run ${f.where}` }))),
     ...repeated(rungs.map((r) => r.id)),
     ...rungs.flatMap(rungFaults),
+    ...gateFaults(curriculum, rungs),
+    ...curriculum.commands.flatMap(sameNames),
     ...needFaults(rungs),
-    ...orderFaults(runs),
+    ...orderFaults(curriculum, runs),
     ...runs.flatMap(descents),
   ]
 }
@@ -60,6 +63,26 @@ function rungFaults(rung: Rung): CurriculumFault[] {
   return faults
 }
 
+/** A rung is loose when it is worked on no leash; words that say so count as well, since a file may have forgotten its kit. */
+const isLoose = (rung: Rung): boolean => rung.kit === 'none' || /\b(off[ -]leash|unclipped|loose)\b/i.test(`${rung.name} ${rung.criterion.words}`.replace(/loose (leash|line)/gi, ''))
+
+/** Nothing off leash without a gate that this file names, and no gate that asks for what is itself loose or is not there. */
+function gateFaults(curriculum: Curriculum, rungs: readonly Rung[]): CurriculumFault[] {
+  const byId = index(rungs)
+  const gates = new Set(curriculum.gates.map((g) => g.id))
+  return [
+    ...repeated(curriculum.gates.map((g) => g.id)),
+    ...curriculum.gates.flatMap((g) => [...g.needs, ...(g.call === undefined ? [] : [g.call])].flatMap((n) => { const need = byId.get(n); return !need ? [{ where: g.id, reason: `needs ${n}, which is not in the curriculum` }] : isLoose(need) ? [{ where: g.id, reason: `needs ${n}, which is itself worked off leash` }] : [] })),
+    ...curriculum.gates.flatMap((g) => (g.call !== undefined && byId.get(g.call)?.kind !== 'recall' && byId.has(g.call) ? [{ where: g.id, reason: `${g.call} is no recall` }] : [])),
+    ...rungs.flatMap((r) => (r.gate !== undefined && !gates.has(r.gate) ? [{ where: r.id, reason: `stands behind ${r.gate}, which the file does not name among its gates` }] : isLoose(r) && r.gate === undefined ? [{ where: r.id, reason: 'is worked off leash and stands behind no gate' }] : [])),
+  ]
+}
+
+/** On paper and at the desk a rung goes by its name: two of one ladder may not bear one. */
+function sameNames(command: Command): CurriculumFault[] {
+  return command.runs.flatMap((run) => repeated(run.rungs.map((r) => r.name.trim().toLowerCase()))).flatMap((f) => { const twice = command.runs.flatMap((r) => r.rungs).findLast((r) => r.name.trim().toLowerCase() === f.where); return twice ? [{ where: twice.id, reason: `two rungs of ${command.name} are called “${twice.name}”` }] : [] })
+}
+
 const index = (rungs: readonly Rung[]): ReadonlyMap<string, Rung> => new Map(rungs.map((r) => [r.id, r]))
 
 function needFaults(rungs: readonly Rung[]): CurriculumFault[] {
@@ -69,11 +92,11 @@ function needFaults(rungs: readonly Rung[]): CurriculumFault[] {
 }
 
 /** A rung that needs a later one of its own run, or a loop that closes through the order of runs, can never open. */
-function orderFaults(runs: readonly Run[]): CurriculumFault[] {
+function orderFaults(curriculum: Curriculum, runs: readonly Run[]): CurriculumFault[] {
   const rungs = runs.flatMap((r) => r.rungs)
   const byId = index(rungs)
   const before = new Map(runs.flatMap((run) => run.rungs.map((rung, i) => [rung.id, run.rungs[i - 1]] as const)))
-  const needs = (r: Rung): readonly Rung[] => r.needs.flatMap((n) => byId.get(n) ?? [])
+  const needs = (r: Rung): readonly Rung[] => allNeeds(curriculum, r).flatMap((n) => byId.get(n) ?? [])
   if (cyclesAmong(rungs, needs, () => '').length > 0) return []
   return cyclesAmong(rungs, (r) => { const below = before.get(r.id); return below ? [...needs(r), below] : needs(r) }, (path) => `can never open: it comes before what it needs, by way of ${path.join(' → ')}`)
 }

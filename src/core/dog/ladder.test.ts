@@ -11,7 +11,8 @@ import { always, newest, regimesOf } from '../progress/regime'
 import { emptyDogState } from '../progress/state'
 import { summarise } from '../progress/summary'
 import { dayName, monday, msPerDay, passTo, work, type SetPlan } from '../tests/facts'
-import { ladderFor, longestYoungHold } from './ladder'
+import { longestYoungHold } from './early'
+import { ladderFor } from './ladder'
 import { plainDog, type DogTraits } from './traits'
 
 const ladder = (traits: Partial<DogTraits>, more: { side?: 'left' | 'right'; young?: boolean } = {}): Curriculum => ladderFor(houseCurriculum, { traits: { ...plainDog, ...traits }, side: more.side ?? 'left', young: more.young ?? false })
@@ -19,14 +20,14 @@ const rung = (c: Curriculum, id: string) => ownRung(c, id)?.rung
 const next = (c: Curriculum, traits: Partial<DogTraits>, plans: readonly SetPlan[] = [], day = 3, arrivesOn = '2026-03-01'): WhatNext => {
   const { state } = work(always(c), plans)
   const promises = [{ rungId: 'sit-stay.60s', level: 0, places: 1, people: 1 }, { rungId: 'recall.line-15', level: 2, places: 1, people: 1 }]
-  return whatNext(c, state, summarise(c, state, promises, { days: 0, reps: 0 }), { words: { name: 'Wren', cue: undefined, release: 'Okay', marker: 'Yes', side: 'left', traits: { ...plainDog, ...traits } }, arrivesOn, cueWords: new Map([['sit', 'Assis']]), tried: [] }, { now: monday + day * msPerDay, today: dayName(day), places: [{ id: 'barn', kind: 'room' }, { id: 'yard', kind: 'yard' }], people: ['ada'], method: defaultMethod, forgetting: houseForgetting })
+  return whatNext(c, state, summarise(c, state, promises, { days: 0, reps: 0 }), { promises, words: { name: 'Wren', cue: undefined, release: 'Okay', marker: 'Yes', side: 'left', traits: { ...plainDog, ...traits } }, arrivesOn, cueWords: new Map([['sit', 'Assis']]), tried: [] }, { now: monday + day * msPerDay, today: dayName(day), places: [{ id: 'barn', kind: 'room' }, { id: 'yard', kind: 'yard' }], people: ['ada'], method: defaultMethod, forgetting: houseForgetting })
 }
 
 describe('every ladder that is made for a dog can be worked by', () => {
   const kinds: readonly [string, Partial<DogTraits>, { side?: 'right'; young?: boolean }?][] = [['deaf', { deaf: true }], ['blind', { blind: true }], ['stiff', { stiff: true }], ['giant', { giant: true }], ['shy', { shy: true }], ['fond', { fond: true }], ['anxious', { anxious: true }], ['toys', { toys: true }], ['young', {}, { young: true }], ['right', {}, { side: 'right' }], ['all at once', { deaf: true, stiff: true, giant: true, anxious: true, toys: true }, { side: 'right', young: true }]]
   it.each(kinds)('%s', (_, traits, more) => {
     const made = ladder(traits, more ?? {})
-    expect(curriculumFaults({ ...made, commands: made.commands.map((c) => ({ ...c, runs: c.runs.map((r) => ({ ...r, rungs: r.rungs.map((g) => ({ ...g, needs: g.needs.map((n) => findRung(made, n)?.rung.id ?? n) })) })) })) })).toEqual([])
+    expect(curriculumFaults({ ...made, gates: made.gates.map((g) => ({ ...g, needs: g.needs.map((n) => findRung(made, n)?.rung.id ?? n) })), commands: made.commands.map((c) => ({ ...c, runs: c.runs.map((r) => ({ ...r, rungs: r.rungs.map((g) => ({ ...g, needs: g.needs.map((n) => findRung(made, n)?.rung.id ?? n) })) })) })) })).toEqual([])
     for (const g of allRungs(made)) for (const n of g.needs) expect([g.id, n, findRung(made, n) !== undefined]).toEqual([g.id, n, true])
   })
 })
@@ -58,15 +59,16 @@ describe('what changes a dog’s ladder (common practice)', () => {
     // Everything up to the first distance is held and distance is promised: in the first week it is shut, later it is next.
     const far = { ...c, commands: c.commands.map((x) => ({ ...x, runs: x.runs.map((r) => ({ ...r, rungs: r.rungs.map((g) => (g.id === 'sit-stay.step-5s' ? { ...g, needs: [] } : g)) })) })) }
     const { state } = work(always(far), [{ rung: 'sit-stay.step-5s', reps: 'M' }])
-    const summary = summarise(far, state, [{ rungId: 'sit-stay.two-steps-5s', level: 0, places: 1, people: 1 }], { days: 0, reps: 0 })
-    const on = (day: number) => whatNext(far, state, summary, { words: { name: 'Wren', cue: undefined, release: 'Okay', marker: 'Yes', side: 'left', traits: { ...plainDog, bornOn: '2025-12-01' } }, arrivesOn: '2026-03-01', cueWords: new Map(), tried: [] }, { now: monday + day * msPerDay, today: dayName(day), places: [{ id: 'barn', kind: 'room' }], people: ['ada'], method: defaultMethod, forgetting: houseForgetting })
+    const farPromises = [{ rungId: 'sit-stay.two-steps-5s', level: 0, places: 1, people: 1 }]
+    const summary = summarise(far, state, farPromises, { days: 0, reps: 0 })
+    const on = (day: number) => whatNext(far, state, summary, { promises: farPromises, words: { name: 'Wren', cue: undefined, release: 'Okay', marker: 'Yes', side: 'left', traits: { ...plainDog, bornOn: '2025-12-01' } }, arrivesOn: '2026-03-01', cueWords: new Map(), tried: [] }, { now: monday + day * msPerDay, today: dayName(day), places: [{ id: 'barn', kind: 'room' }], people: ['ada'], method: defaultMethod, forgetting: houseForgetting })
     expect(on(2).shut).toMatchObject([{ command: 'sit-stay', opens: expect.stringContaining('duration only in its first week') }])
     expect(on(9).sets.map((s) => s.rungId)).toContain('sit-stay.step-5s')
     expect(findRung(c, 'sit-stay.60s')?.rung.id).toBe('sit-stay.30s')
   })
 
   it('grown out of it on the day it turns six months', () => {
-    const regimes = regimesOf({ versions: [{ from: Number.NEGATIVE_INFINITY, curriculum: houseCurriculum }], changes: [], traits: { ...plainDog, bornOn: '2025-09-05' }, side: 'left', startOfDay: (day) => Date.parse(`${day}T00:00:00Z`) })
+    const regimes = regimesOf({ versions: [{ from: Number.NEGATIVE_INFINITY, curriculum: houseCurriculum }], changes: [], traits: { ...plainDog, bornOn: '2025-09-05' }, side: 'left', arrivesOn: '2026-03-01', startOfDay: (day) => Date.parse(`${day}T00:00:00Z`) })
     expect(regimes.map((r) => new Date(r.from).getTime() || r.from)).toEqual([Number.NEGATIVE_INFINITY, Date.parse('2026-03-06T00:00:00Z')])
     expect([ownRung(regimes[0].curriculum, 'sit-stay.60s'), ownRung(newest(regimes).curriculum, 'sit-stay.60s') !== undefined]).toEqual([undefined, true])
   })
@@ -133,7 +135,7 @@ describe('what changes a dog’s ladder (common practice)', () => {
 
 describe('what next', () => {
   it('first evening: nothing', () => {
-    expect(next(houseCurriculum, {}, [], 0, '2026-03-02')).toEqual({ sets: [], shut: [], rest: expect.stringContaining('First evening') })
+    expect(next(houseCurriculum, {}, [], 0, '2026-03-02')).toEqual({ sets: [], shut: [], waits: [], rest: expect.stringContaining('First evening') })
     expect(next(houseCurriculum, {}, [], 0, '2026-03-05').rest).toBe('Not here yet.')
   })
 

@@ -1,6 +1,7 @@
 import { changeCommands, changeRungs } from '../curriculum/change'
 import { spanOf } from '../progress/rules'
 import type { Command, Curriculum, Rung } from '../curriculum/types'
+import { longestYoungHold } from './early'
 import type { DogTraits } from './traits'
 
 export interface LadderDog {
@@ -10,8 +11,6 @@ export interface LadderDog {
   readonly young: boolean
 }
 
-/** House: the longest hold asked of a dog under six months, seconds. */
-export const longestYoungHold = 30
 /** House: a set of a young or stiff dog has at most this many reps where its rule allows it. */
 const shortSet = 5
 
@@ -45,15 +44,21 @@ const say = (rung: Rung, words: Partial<Pick<Rung, 'say' | 'dontSay' | 'payWhere
   return { ...rung, ...rest, ...(criterion === undefined ? {} : { criterion: { ...rung.criterion, words: criterion } }) }
 }
 
+/** The rung's name with its signal for its word; never the name of another rung of the command. */
+function signalName(rung: Rung, command: Command): string {
+  const name = rung.name.replace(/\bWord\b/g, 'Signal').replace(/\bword\b/g, 'signal')
+  return command.runs.some((r) => r.rungs.some((g) => g.id !== rung.id && g.name === name)) ? `${name} for coming` : name
+}
+
 /** The hand is the cue: the rungs that lead from hand to word fall away, and nothing off leash before it checks in. */
 function forDeaf(curriculum: Curriculum): Curriculum {
   const signals = changeRungs(curriculum, (rung, command): Rung | undefined => {
     if (rung.kind === 'position' && (rung.stage === 'word-before-signal' || rung.stage === 'smaller-signal')) return undefined
     if (rung.id.endsWith('.5s-word')) return undefined
-    const gated = rung.gate === 'off-leash' && rung.command !== 'check-in' ? { ...rung, needs: [...rung.needs, 'check-in.look-back'] } : rung
+    const gated = rung.gate !== undefined && rung.command !== 'check-in' ? { ...rung, needs: [...rung.needs, 'check-in.look-back'] } : rung
     if (rung.id === 'recall.attention' || rung.id === 'recall.bowl') return say(gated, { say: 'Its own attention signal: vibration, a stamp or a light.', dontSay: 'Never wake or touch it from behind.' })
     if (rung.cue !== 'word') return gated
-    return say({ ...gated, cue: 'signal' }, { say: `The hand, once: ${command.signal === 'none' || command.signal === '' ? 'its own signal' : command.signal}`, dontSay: 'Not twice, and only when it looks.', name: rung.name.replace(/\bWord\b/g, 'Signal').replace(/\bword\b/g, 'signal'), criterion: rung.criterion.words.replace(/\bword\b/g, 'signal') })
+    return say({ ...gated, cue: 'signal' }, { say: `The hand, once: ${command.signal === 'none' || command.signal === '' ? 'its own signal' : command.signal}`, dontSay: 'Not twice, and only when it looks.', name: signalName(rung, command), criterion: rung.criterion.words.replace(/\bword\b/g, 'signal') })
   })
   return changeCommands(signals, (c) => ({ ...c, caution: `Deaf: get its eyes first. ${c.caution}` }))
 }
@@ -122,7 +127,7 @@ function forFond(curriculum: Curriculum): Curriculum {
   return changeCommands(manufactured, (c) => ({ ...c, caution: `Too fond of people: helpers start over 15 m off and come nearer as it succeeds. ${c.caution}` }))
 }
 
-const withoutHiding = (curriculum: Curriculum): Curriculum => changeRungs(curriculum, (rung) => (/\.(hide|hiding)$/.test(rung.id) ? undefined : rung))
+const withoutHiding = (curriculum: Curriculum): Curriculum => changeRungs(curriculum, (rung) => (rung.hides === true ? undefined : rung))
 
 /** Play is the pay, and takes a minute or two: fewer reps in a set. */
 const forToys = (curriculum: Curriculum): Curriculum =>

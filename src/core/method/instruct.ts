@@ -1,5 +1,6 @@
 import type { DogTraits } from '../dog/traits'
-import type { Command, Rung } from '../curriculum/types'
+import type { Command, Kit, Rung } from '../curriculum/types'
+import { noKit } from '../facts'
 import { holdInterval } from '../block/hold'
 import { paySchedule } from './pay'
 import { chosen, type Method } from './rows'
@@ -62,7 +63,7 @@ const instructions: readonly Instruction[] = [
   { row: 'end-of-stay', applies: isStay, words: { mostly: 'Return in three of four; call out of one.', returns: 'Always return to the dog.', called: 'Call it out of the stay.' } },
   { row: 'pulling', applies: isHeel, words: { 'per-dog': (s) => (s.dog.traits.puller ? 'It pulls: turn away as it passes the knee.' : 'It pulls: stop, and call it back.'), stop: 'It pulls: stop and call back.', knee: 'It pulls: turn away at the knee, each time.', turns: 'It pulls: many quick turns.' } },
   { row: 'no-word', applies: () => true, words: { silence: 'A miss: silence, reset, make it easier.', calm: 'A miss: one calm no-reward word, then reset.' } },
-  { row: 'emergency', applies: (s) => s.rung.gate === 'off-leash' || (s.rung.command === 'sit' && s.rung.axis === 'distance') || s.rung.id === 'check-in.emergency-sit', words: { both: (s) => (s.dog.traits.deaf ? 'In danger: the sit signal.' : 'In danger: sit when it is far off, come when it is near.'), sit: 'In danger: sit.', come: 'In danger: come.' } },
+  { row: 'emergency', applies: (s) => s.rung.gate !== undefined || (s.rung.command === 'sit' && s.rung.axis === 'distance') || s.rung.id === 'check-in.emergency-sit', words: { both: (s) => (s.dog.traits.deaf ? 'In danger: the sit signal.' : 'In danger: sit when it is far off, come when it is near.'), sit: 'In danger: sit.', come: 'In danger: come.' } },
 ]
 
 const payAt: Readonly<Record<string, (side: string) => string>> = {
@@ -114,12 +115,11 @@ export function payWhen(rung: Rung, method: Method, held: boolean): string {
   return schedule === 'variable' ? 'one rep in two or three, never evenly' : 'every rep'
 }
 
-/** The kit to begin a rung on. Common practice: the self-winding leash for the bowl drill, a long line for the recall. */
-export function kitFor(rung: Rung, method: Method): string {
-  if (rung.gate === 'off-leash') return 'none'
-  if (rung.command === 'settle') return 'tether'
-  if (rung.kind === 'recall') return /\.(bowl|bowl-word|attention)$/.test(rung.id) ? 'self-winding leash' : 'long line'
-  if (rung.id === 'check-in.follow-line' || rung.id === 'check-in.look-back') return 'long line'
-  if (rung.command === 'heel') return chosen(method, 'first-leash') === 'long' ? '1.8 m leash' : '1.2 m leash'
-  return '1.8 m leash'
-}
+/** The leash that goes home with the dog, and that most is worked on. Common practice. */
+const usualKit = '1.8 m leash'
+
+/** The kit to begin a rung on: the file's own, else the house's first leash for walking and the usual one for the rest. */
+export const kitFor = (rung: Rung, method: Method): Kit => rung.kit ?? (rung.gate !== undefined ? noKit : rung.kind === 'heel' && chosen(method, 'first-leash') !== 'long' ? '1.2 m leash' : usualKit)
+
+/** The kit a promise is proven on: the file's own, else the leash that goes home with the dog. */
+export const kitToProve = (rung: Rung): Kit => rung.kit ?? (rung.gate !== undefined ? noKit : usualKit)

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { suggestSet, type Around } from '../coach/suggest'
+import type { Around } from '../coach/suggest'
 import { whatNext } from '../coach/next'
 import { houseCurriculum } from '../curriculum/house'
 import { findCommand, ownRung } from '../curriculum/lookup'
@@ -8,7 +8,7 @@ import { houseForgetting } from '../progress/memory'
 import { regimeOf, type Regimes } from '../progress/regime'
 import { commandStanding } from '../progress/standing'
 import { summarise } from '../progress/summary'
-import { dayName, monday, msPerDay, passTo, work, type SetPlan } from '../tests/facts'
+import { dayName, monday, msPerDay, passTo, suggestedFor, work, type SetPlan } from '../tests/facts'
 import { promptOf, type DogWords } from './instruct'
 import { chosen, defaultMethod, methodAt, methodChange, methodRows, type Method } from './rows'
 
@@ -26,11 +26,13 @@ function outcome(method: Method, plans: readonly SetPlan[], command: string) {
   const { state, verdicts } = work(regimes, plans)
   const found = findCommand(curriculum, command)
   const standing = found && commandStanding(curriculum, found, state, [])
-  const suggestion = standing && suggestSet(curriculum, state, standing, around(method))
+  const promises = [{ rungId: 'sit-stay.60s', level: 0, places: 1, people: 1 }, { rungId: 'down-stay.60s', level: 0, places: 1, people: 1 }]
+  const top = found?.runs.at(-1)?.rungs.at(-1)
+  const suggestion = suggestedFor(curriculum, state, command, top ? [{ rungId: top.id, level: 0, places: 1, people: 1 }] : [], around(method))
   const rung = suggestion && ownRung(curriculum, suggestion.rungId)?.rung
-  const summary = summarise(curriculum, state, [{ rungId: 'sit-stay.60s', level: 0, places: 1, people: 1 }, { rungId: 'down-stay.60s', level: 0, places: 1, people: 1 }], { days: 0, reps: 0 })
+  const summary = summarise(curriculum, state, promises, { days: 0, reps: 0 })
   const words: DogWords = { name: 'Wren', cue: undefined, release: 'Okay', marker: 'Yes', side: 'left', traits: plainDog }
-  const next = whatNext(curriculum, state, summary, { words, arrivesOn: '2026-02-20', cueWords: new Map(), tried: [] }, around(method))
+  const next = whatNext(curriculum, state, summary, { promises, words, arrivesOn: '2026-02-20', cueWords: new Map(), tried: [] }, around(method))
   const stays = next.sets.filter((s) => s.command.endsWith('-stay')).map((s) => s.rungId)
   return JSON.stringify({ verdict: verdicts.at(-1), word: standing?.word, runs: standing?.runs.map((r) => [r.position, r.top]), suggestion, criterion: rung?.criterion.words, cue: rung?.cue, stays })
 }

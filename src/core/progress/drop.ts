@@ -15,6 +15,8 @@ export type DropReason =
   | { readonly kind: 'window-low'; readonly clean: number }
   | { readonly kind: 'two-late' }
   | { readonly kind: 'two-crooked' }
+  /** A refresher that came to so few clean over its full set. */
+  | { readonly kind: 'refresher-failed'; readonly clean: number; readonly of: number }
 
 export interface Drop {
   /** Rung number within the run; equal to the rung worked when there is nothing below. */
@@ -67,16 +69,14 @@ export function belowBreak(run: Run, index: number, brokeSeconds: number | undef
   return index - 1
 }
 
-/** The previous rung, or the longest recall of at most ten steps when that is shorter still. */
+/**
+ * The longest listed recall of at most ten steps, from wherever it came in crooked; the same rung again where that is no
+ * longer already. Without such a rung below, the previous one.
+ */
 function shorterRecall(run: Run, index: number): number {
-  const back = Math.max(0, index - 1)
-  if (run.rungs[index]?.criterion.steps === undefined) return back
-  for (let i = back; i >= 0; i--) {
-    const steps = run.rungs[i]?.criterion.steps
-    if (steps === undefined) return back
-    if (steps <= crookedRecallSteps) return i
-  }
-  return back
+  if ((run.rungs[index]?.criterion.steps ?? Number.POSITIVE_INFINITY) <= crookedRecallSteps) return index
+  const short = run.rungs.findLastIndex((r, i) => i < index && r.criterion.steps !== undefined && r.criterion.steps <= crookedRecallSteps)
+  return short >= 0 ? short : Math.max(0, index - 1)
 }
 
 /** What happened and why it is this rung, in a sentence. */
@@ -90,10 +90,12 @@ export function sayDrop(reason: DropReason, rung: Rung, target: Rung): string {
       return 'Three misses running: the last help comes back.'
     case 'window-low':
       return `Only ${reason.clean} clean of the last ten: the last help comes back.`
+    case 'refresher-failed':
+      return `The refresher came to ${reason.clean} clean of ${reason.of}: one rung down, and up again from there.`
     case 'two-late':
       return 'Late twice running: one rung easier.'
     case 'two-crooked':
-      return 'Crooked twice running at this level: shorter distance.'
+      return target.id === rung.id ? `Crooked twice running at this level: it is no further than ${crookedRecallSteps} steps already, so the same again, straight in front of you.` : 'Crooked twice running at this level: shorter distance.'
   }
 }
 

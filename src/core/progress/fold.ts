@@ -1,12 +1,13 @@
 import { ownRung, runKey as keyOf, type RungPlaceInLadder } from '../curriculum/lookup'
 import type { Curriculum, Rung, Run } from '../curriculum/types'
 import { contextStanding, noteMissed, noteReached, type Common, type ContextStanding } from '../proofing/context'
+import { tooEarlyBecause } from '../dog/early'
 import { dropAfter, sayDrop, type Drop } from './drop'
-import { compareFacts, type RepFact, type SetContext, type SetFact } from '../facts'
+import { compareFacts, noKit, type RepFact, type SetContext, type SetFact } from '../facts'
 import { shutBecause, type Holds } from './gates'
 import { afterRefresher, type Showing } from './memory'
 import { newest, regimeAt, type Regime, type Regimes } from './regime'
-import { resultOf } from './result'
+import { resultOf, type Result } from './result'
 import { ruleMet, sayCounts, sayRule, spanOf } from './rules'
 import { emptyDogState, emptyRunState, emptyTally, isHeldBy, talliesOf, topHeldBy, type DogState, type Met, type RungTally, type RunState } from './state'
 import { clearTrouble, countBlock, markStuckByBlocks, noteBlock, noteDrop } from './trouble'
@@ -14,7 +15,8 @@ import { lowest, restartWindow, slideWindow } from './window'
 
 /** What the newest rep means for the set and for the rung. */
 export interface Verdict {
-  readonly kind: 'go-on' | 'moves-on' | 'met-again' | 'again' | 'back' | 'moves-nothing'
+  /** `waits`: passed, and what comes next is not open yet. */
+  readonly kind: 'go-on' | 'moves-on' | 'waits' | 'met-again' | 'again' | 'back' | 'moves-nothing'
   readonly endsSet: boolean
   /** The rung to work next. */
   readonly toRungId: string
@@ -35,11 +37,43 @@ export function foldDog(regimes: Regimes, sets: readonly SetFact[], onRefresher?
   return fold.state
 }
 
-/** The state after these further sets, by the newest rules; the given state is left as it was. */
+/** The state after these further sets; the given state is left as it was. */
 export function foldOnto(state: DogState, regimes: Regimes, sets: readonly SetFact[]): DogState {
-  const fold = new Fold(structuredClone(state), regimes, newest(regimes))
+  const fold = new Fold(structuredClone(state), regimes, regimeAt(regimes, state.under))
   for (const { set, rep } of inOrder(sets)) fold.rep(set, rep, false)
   return fold.state
+}
+
+/** Folds rep after rep onto one state of its own, without a copy at each: for simulations and judges. */
+export class Stepper {
+  private readonly fold: Fold
+
+  constructor(
+    private readonly regimes: Regimes,
+    state: DogState = emptyDogState(),
+  ) {
+    this.fold = new Fold(structuredClone(state), regimes, regimeAt(regimes, state.under))
+  }
+
+  /** The state as it is now; it changes with every further rep. */
+  get state(): DogState {
+    return this.fold.state
+  }
+
+  /** The regime in force. */
+  get regime(): Regime {
+    return this.fold.now
+  }
+
+  /** One more rep, and what it means; reps come in the order in which they count. */
+  rep(set: SetContext, rep: RepFact, speak = true): Verdict {
+    return this.fold.rep(set, rep, speak)
+  }
+
+  /** Goes on to what holds at this moment, though no rep was done since. */
+  wait(until: number): void {
+    this.fold.enter(regimeAt(this.regimes, until))
+  }
 }
 
 /** Folds day by day, telling what stood at the end of each day that was worked. */
@@ -72,9 +106,11 @@ function inOrder(sets: readonly SetFact[]): readonly { readonly set: SetFact; re
   return reps.sort((a, b) => compareFacts(a.rep, b.rep))
 }
 
-/** The state after one more rep, and what it means. The given state is left as it was; it must be of the newest regime. */
+/** The state after one more rep, and what it means. The given state is left as it was. */
 export function applyRep(state: DogState, regimes: Regimes, set: SetContext, rep: RepFact, before: readonly RepFact[]): { state: DogState; verdict: Verdict } {
-  const fold = new Fold(copyFor(state, newest(regimes).curriculum, set.rungId), regimes, newest(regimes))
+  const regime = regimeAt(regimes, state.under)
+  // A rep changes its own run and no other, but a change of rules may change them all.
+  const fold = new Fold(regimeAt(regimes, rep.at).from > regime.from ? structuredClone(state) : copyFor(state, regime.curriculum, set.rungId), regimes, regime)
   fold.resume(set, before)
   return { verdict: fold.rep(set, rep, true), state: fold.state }
 }
@@ -83,7 +119,7 @@ export function applyRep(state: DogState, regimes: Regimes, set: SetContext, rep
 function copyFor(state: DogState, curriculum: Curriculum, rungId: string): DogState {
   const key = ownRung(curriculum, rungId)?.runKey
   const run = key === undefined ? undefined : state.runs[key]
-  return { tick: state.tick, runs: key === undefined || run === undefined ? { ...state.runs } : { ...state.runs, [key]: structuredClone(run) }, beyond: { ...state.beyond } }
+  return { under: state.under, tick: state.tick, runs: key === undefined || run === undefined ? { ...state.runs } : { ...state.runs, [key]: structuredClone(run) }, beyond: { ...state.beyond } }
 }
 
 /** A state carried from one ladder to another: counts stay with their rungs, the rung in hand is found again by name. */
@@ -147,7 +183,9 @@ class Fold {
 
   /** Takes up a set in the middle. */
   resume(set: SetContext, before: readonly RepFact[]): void {
-    this.sets.set(set.id, { ...this.begin(set), reps: before.length, clean: before.filter((r) => r.outcome === 'clean').length })
+    const progress = this.begin(set)
+    const rung = progress.found?.rung
+    this.sets.set(set.id, { ...progress, reps: before.length, clean: rung ? before.filter((r) => resultOf(rung, set, r, this.regime.judging, this.isHeldNow(set.rungId)) === 'C').length : 0 })
   }
 
   get now(): Regime {
@@ -161,6 +199,11 @@ class Fold {
     for (let i = this.regimes.indexOf(this.regime) + 1; i <= to; i++) this.enterNext(this.regimes[i] ?? regime)
   }
 
+  private isHeldNow(rungId: string): boolean {
+    const found = ownRung(this.regime.curriculum, rungId)
+    return found !== undefined && this.holds(found)
+  }
+
   private enterNext(regime: Regime): void {
     if (regime.curriculum !== this.regime.curriculum) {
       carryOver(this.state, this.regime.curriculum, regime.curriculum)
@@ -168,6 +211,7 @@ class Fold {
       this.heldTick++
     }
     this.regime = regime
+    this.state.under = Math.max(0, regime.from)
     for (const rungId of regime.starts ?? []) this.start(rungId)
   }
 
@@ -210,7 +254,6 @@ class Fold {
 
   private count(progress: Progress, set: SetContext, rep: RepFact, speak: boolean): Verdict {
     progress.reps++
-    if (rep.outcome === 'clean') progress.clean++
     this.state.tick++
     const { found } = progress
     if (!found) return this.movesNothing(set.rungId, progress.reps >= 10, 'this curriculum has no such rung')
@@ -275,17 +318,22 @@ class Fold {
     const climbing = progress.context !== undefined && progress.context.open.length > 0
     const asksHeld = rep.faults.length > 0 || (rep.outcome === 'miss' && rung.kind === 'timed')
     const heldHere = asksHeld && index <= heldBefore && isHeldBy(run, hand.tallies, index)
+    const refresher = set.purpose === 'refresh' && !climbing && heldBefore >= 0 && index === heldBefore
+    // A refresher is judged by its own reps: what was done before it says nothing about what is left.
+    if (refresher && progress.reps === 1) restartWindow(runState.window, rung.id)
     const result = resultOf(rung, set, rep, judging, heldHere)
-    countOutcome(tally, rep.outcome)
+    if (result === 'C') progress.clean++
+    countResult(tally, result)
     noteBlock(tally, set.blockId)
     slideWindow(runState.window, rung.id, result, set, rep.at)
     const { window } = runState
     const said = speak ? { rule: sayRule(rung.rule), counts: sayCounts(rung.rule, window.results) } : silent
-    const refresher = set.purpose === 'refresh' && !climbing && heldBefore >= 0 && index === heldBefore
     const offered = judging.skipOffered && rung.command === 'place' && rung.stage === 'shape' && tally.reps === 2 && tally.clean === 2 && tally.met.length === 0
-    if (ruleMet(rung.rule, window.results) || offered) return this.meet({ found, hand, tally, set, rep, said, heldBefore, refresher, climbing, progress }, offered ? 2 : spanOf(rung.rule))
+    // Whatever the window holds: a hold that broke and a recall that was missed never move on.
+    const stops = result === 'M' && (rung.kind === 'timed' || rung.kind === 'recall')
+    if (!stops && (ruleMet(rung.rule, window.results) || offered)) return this.meet({ found, hand, tally, set, rep, said, heldBefore, refresher, climbing, progress }, offered ? 2 : spanOf(rung.rule))
 
-    const drop = putBack(rung, rep, window.results, judging.brokenStay, heldHere && !climbing, refresher) ? undefined : dropAfter(run, index, result, rep.brokeSeconds, window)
+    const drop = putBack(rung, result, window.results, judging.brokenStay, heldHere && !climbing, refresher) ? undefined : (dropAfter(run, index, result, rep.brokeSeconds, window) ?? (refresher && progress.reps >= rung.setReps ? failedRefresher(index, progress) : undefined))
     const ends = drop !== undefined || progress.reps >= rung.setReps
     if (ends) countBlock(tally)
     if (drop || ends) {
@@ -295,7 +343,7 @@ class Fold {
     }
     markStuckByBlocks(run, runState, tally, index)
     if (!speak) return unspoken
-    const isPutBack = rep.outcome === 'miss' && rung.kind === 'timed'
+    const isPutBack = result === 'M' && rung.kind === 'timed'
     const back = isPutBack ? `${heldHere ? 'Held before: put' : 'Put'} back unpaid at the same spot` : ''
     const why = ends ? `${isPutBack ? `${back}. ` : ''}The rule is ${said.rule}: ${said.counts}.` : isPutBack ? `${back}, and go on.` : said.counts
     return { kind: ends ? 'again' : 'go-on', endsSet: ends, toRungId: rung.id, ...said, why }
@@ -311,6 +359,7 @@ class Fold {
       level: lowest(window.levels, span),
       kit: window.kitReps >= span ? window.kit : undefined,
       person: window.personReps >= span ? window.person : undefined,
+      loose: window.leashed < span,
     }
     noteMet(tally, set.day, common)
     tally.lastMet = this.state.tick
@@ -330,7 +379,16 @@ class Fold {
     const context = top >= 0 && index <= top ? contextStanding(run, runState, set, top) : undefined
     const next = advanced ? run.rungs[runState.position] : step.climbing && context ? run.rungs[context.index] : undefined
     const onward = next !== undefined && next.id !== rung.id
+    const waits = next && onward ? this.notYet(next, set) : undefined
+    if (next && waits !== undefined) return { kind: advanced ? 'waits' : 'met-again', endsSet: true, toRungId: rung.id, ...said, why: `The rule is ${said.rule}: met. ${next.name} waits: ${waits}.` }
     return { kind: advanced || (step.climbing && onward) ? 'moves-on' : 'met-again', endsSet: true, toRungId: onward ? next.id : rung.id, ...said, why: `The rule is ${said.rule}: met.` }
+  }
+
+  /** Why the rung that comes next is not open here yet, as a suggestion would say it. A rung of another kind of place is judged there. */
+  private notYet(next: Rung, set: SetContext): string | undefined {
+    const placeKind = next.criterion.place ?? set.placeKind
+    const { age, curriculum } = this.regime
+    return (age && tooEarlyBecause(next, age, set.day, placeKind)) ?? shutBecause(this.state, curriculum, next, { placeId: set.placeId, placeKind, level: set.level, kit: next.gate === undefined ? set.kit : noKit }, this.holds)
   }
 
   private show(step: Step, clean: boolean): void {
@@ -358,13 +416,13 @@ class Fold {
     const { found, tally, set, rep, said, heldBefore, progress } = step
     const { rung, run, index } = found
     const runState = step.hand.state
-    noteMissed(run, runState, index, heldBefore, progress.context?.open ?? [])
+    noteMissed(run, runState, index, heldBefore, progress.context?.open ?? [], drop.reason.kind === 'two-crooked' ? drop.to : undefined)
     noteDrop(tally, runState, rung.id, rep.at)
     restartWindow(runState.window, '')
     this.heldTick++
     if (said === silent) return unspoken
     const to = run.rungs[contextStanding(run, runState, set, heldBefore).index] ?? rung
-    const why = `${sayDrop(drop.reason, rung, rung)} ${to.id === rung.id ? 'Here that is new: the same again, made easier.' : 'Here that is new: one step back; what is held elsewhere stays held.'}`
+    const why = `${sayDrop(drop.reason, rung, drop.reason.kind === 'two-crooked' ? to : rung)} ${to.id === rung.id ? 'Here that is new: the same again, made easier.' : 'Here that is new: one step back; what is held elsewhere stays held.'}`
     return { kind: to.id === rung.id ? 'again' : 'back', endsSet: true, toRungId: to.id, ...said, why }
   }
 
@@ -379,7 +437,7 @@ class Fold {
     if (drop.to === index) {
       // A warm-up at the first rung may fail while the rung in hand lies higher: that one waits.
       runState.position = Math.min(runState.position, index)
-      return { kind: 'again', endsSet: true, toRungId: rung.id, ...said, why: `${why} Nothing lies below: the same again, made easier.` }
+      return { kind: 'again', endsSet: true, toRungId: rung.id, ...said, why: drop.reason.kind === 'two-crooked' && index > 0 ? why : `${why} Nothing lies below: the same again, made easier.` }
     }
     noteDrop(tally, runState, rung.id, rep.at)
     markStuckByBlocks(run, runState, tally, index)
@@ -398,22 +456,28 @@ class Fold {
   }
 }
 
-function countOutcome(tally: RungTally, outcome: RepFact['outcome']): void {
+function countResult(tally: RungTally, result: Result): void {
   tally.reps++
-  switch (outcome) {
-    case 'clean':
+  switch (result) {
+    case 'C':
       tally.clean++
       break
-    case 'helped':
+    case 'H':
       tally.helped++
       break
-    case 'late':
+    case 'L':
       tally.late++
       break
-    case 'miss':
+    case 'M':
       tally.miss++
   }
 }
+
+/** House: of a full set, four clean in ten or fewer are a failed refresher, as they are a drop while fading. */
+const failedShare = 0.4
+
+/** Whether a refresher whose set is full came to too little, though no miss ended it: five helped reps are a failed one. */
+const failedRefresher = (index: number, { clean, reps }: Progress): Drop | undefined => (clean <= failedShare * reps ? { to: Math.max(0, index - 1), reason: { kind: 'refresher-failed', clean, of: reps } } : undefined)
 
 interface Said {
   readonly rule: string
@@ -436,23 +500,24 @@ interface Step {
 }
 
 /** Whether a broken hold is put back at the same spot instead of shortened. A second break running shortens in any case. */
-function putBack(rung: Rung, rep: RepFact, results: string, school: 'by-standing' | 'shorten' | 'put-back', held: boolean, refresher: boolean): boolean {
-  if (rung.kind !== 'timed' || rep.outcome !== 'miss' || refresher || school === 'shorten' || results.endsWith('MM')) return false
+function putBack(rung: Rung, result: Result, results: string, school: 'by-standing' | 'shorten' | 'put-back', held: boolean, refresher: boolean): boolean {
+  if (rung.kind !== 'timed' || result !== 'M' || refresher || school === 'shorten' || results.endsWith('MM')) return false
   return school === 'put-back' || held
 }
 
 /** Two days alike in all say what a standing asks for; more would only grow. */
 function noteMet(tally: RungTally, day: string, common: Common): void {
-  const { place, level, kit, person } = common
+  const { place, level, kit, person, loose } = common
   let alike = 0
   for (const m of tally.met) {
-    if (m.place !== place || m.person !== person || m.kit !== kit || m.level !== level) continue
+    if (m.place !== place || m.person !== person || m.kit !== kit || m.level !== level || (m.loose === true) !== loose) continue
     if (m.day === day || ++alike === 2) return
   }
   const met: { -readonly [K in keyof Met]: Met[K] } = { day, level }
   if (place !== undefined) met.place = place
   if (person !== undefined) met.person = person
   if (kit !== undefined) met.kit = kit
+  if (loose) met.loose = true
   tally.met.push(met)
 }
 

@@ -20,7 +20,7 @@ const shut = (state: DogState, rung: string, where: GateContext) => {
 
 describe('the unclip gate (common practice)', () => {
   it('off leash needs sit, stay, recall and heel held on leash, and names what is missing', () => {
-    expect(shut(stateOf([]), 'recall.off-leash', yard)).toBe('off leash needs sit “Full sit” held, sit-stay “30 s” held, recall “Long line, 30 steps” held, heel “Word before stepping off” held')
+    expect(shut(stateOf([]), 'recall.off-leash', yard)).toBe('off leash needs sit “Full sit” held, sit-stay “30 s” held, recall “Long line, 30 steps” held, heel “Word before stepping off” held on leash')
     expect(shut(stateOf(onLeash.filter((p) => !p.rung.startsWith('heel'))), 'recall.off-leash', yard)).toContain('heel “Word before stepping off”')
     expect(shut(stateOf(onLeash), 'check-in.off-leash', yard)).toBeUndefined()
   })

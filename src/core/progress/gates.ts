@@ -1,5 +1,7 @@
-import { findRung, runKey, type RungPlaceInLadder } from '../curriculum/lookup'
-import type { Curriculum, PlaceKind, Rung } from '../curriculum/types'
+import { allNeeds, findRung, gateOf, type RungPlaceInLadder } from '../curriculum/lookup'
+import type { Curriculum, Gate, PlaceKind, Rung } from '../curriculum/types'
+import { enclosed } from '../dog/early'
+import { noKit } from '../facts'
 import { heldSince, isHeld, type DogState } from './state'
 
 /** Where and on what a rung is to be worked. */
@@ -10,15 +12,6 @@ export interface GateContext {
   readonly kit: string
 }
 
-/** Places with a fence or walls round them; the lead trainer checks them, Kibou only knows the kind. */
-const enclosed: ReadonlySet<PlaceKind> = new Set(['room', 'corridor', 'yard'])
-
-/** What must be held on leash before a dog goes without one. Common practice. */
-export const unclipNeeds = ['sit.full', 'sit-stay.30s', 'recall.line-30', 'heel.word'] as const
-
-/** Prerequisites of the rung that are not held, unknown ones left out. */
-export const unmetNeeds = (state: DogState, curriculum: Curriculum, rung: Rung): readonly RungPlaceInLadder[] => missing(holdsIn(state), curriculum, rung.needs)
-
 /** Whether a rung is held; the fold brings its own, which is quicker. */
 export type Holds = (rung: RungPlaceInLadder) => boolean
 
@@ -27,40 +20,63 @@ const holdsIn =
   (rung) =>
     isHeld(rung.run, state.runs[rung.runKey], rung.index)
 
-const none: readonly RungPlaceInLadder[] = []
+/** Whether a rung is held on leash: what was done on no kit counts for nothing here. */
+export const isHeldOnLeash = (state: DogState, at: RungPlaceInLadder): boolean => heldSince(at.run, state.runs[at.runKey], at.index, { leashed: true }) !== undefined
 
-function missing(holds: Holds, curriculum: Curriculum, ids: readonly string[]): readonly RungPlaceInLadder[] {
-  let found: RungPlaceInLadder[] | undefined
-  for (const id of ids) {
-    const need = findRung(curriculum, id)
-    if (need && !holds(need)) (found ??= []).push(need)
-  }
-  return found ?? none
+/** What a rung or gate asks for and is not held; an id that this ladder does not have stands as it is. */
+export interface Missing {
+  readonly rungs: readonly RungPlaceInLadder[]
+  readonly unknown: readonly string[]
 }
 
-const sayNeeds = (needs: readonly RungPlaceInLadder[]): string => needs.map((m) => `${m.command.name.toLowerCase()} “${m.rung.name}” held`).join(', ')
+const nothing: Missing = { rungs: [], unknown: [] }
+
+function missing(holds: Holds, curriculum: Curriculum, ids: readonly string[]): Missing {
+  let rungs: RungPlaceInLadder[] | undefined
+  let unknown: string[] | undefined
+  for (const id of ids) {
+    const need = findRung(curriculum, id)
+    if (!need) (unknown ??= []).push(id)
+    else if (!holds(need)) (rungs ??= []).push(need)
+  }
+  return rungs || unknown ? { rungs: rungs ?? [], unknown: unknown ?? [] } : nothing
+}
+
+/** What must still be held before this rung opens: on leash where it stands behind a gate. */
+export const unmetNeeds = (state: DogState, curriculum: Curriculum, rung: Rung): readonly RungPlaceInLadder[] => missing(rung.gate === undefined ? holdsIn(state) : (at) => isHeldOnLeash(state, at), curriculum, allNeeds(curriculum, rung)).rungs
+
+const sayNeeds = ({ rungs, unknown }: Missing): string => [...rungs.map((m) => `${m.command.name.toLowerCase()} “${m.rung.name}” held`), ...unknown.map((id) => `${id}, which this ladder does not have`)].join(', ')
 
 /**
  * What keeps this rung shut here, in words that say what opens it; undefined when nothing does. Prerequisites, its own
- * kind of place, the unclip gate (no leash only in an enclosure, with sit, stay, recall and heel held on leash) and no
- * calling off leash until the leash recall is held at this level and place.
+ * kind of place, the gate it stands behind (no leash only in an enclosure, with what the gate names held on leash) and
+ * no calling off leash until the leash recall is held at this level and place. A gate that the curriculum does not name
+ * stays shut.
  */
 export function shutBecause(state: DogState, curriculum: Curriculum, rung: Rung, where: GateContext, holds: Holds = holdsIn(state)): string | undefined {
   const needs = missing(holds, curriculum, rung.needs)
-  if (needs.length > 0) return `needs ${sayNeeds(needs)}`
+  if (needs !== nothing) return `needs ${sayNeeds(needs)}`
   if (rung.criterion.place !== undefined && rung.criterion.place !== where.placeKind) return 'this rung counts only in its own kind of place'
-  const unclipped = rung.gate === 'off-leash' || (where.kit === 'none' && where.placeKind !== 'room' && where.placeKind !== 'corridor')
-  if (!unclipped) return undefined
+  const loose = rung.gate !== undefined || (where.kit === noKit && where.placeKind !== 'room' && where.placeKind !== 'corridor')
+  return loose ? gateShutBecause(state, curriculum, rung, where) : undefined
+}
+
+function gateShutBecause(state: DogState, curriculum: Curriculum, rung: Rung, where: GateContext): string | undefined {
   if (!enclosed.has(where.placeKind)) return 'off leash only in a secure enclosure; public places by local law'
-  const unclip = missing(holds, curriculum, unclipNeeds)
-  if (unclip.length > 0) return `off leash needs ${sayNeeds(unclip)}`
-  return rung.kind === 'recall' ? callShutBecause(state, curriculum, where) : undefined
+  const gate = rung.gate === undefined ? curriculum.gates[0] : gateOf(curriculum, rung)
+  if (!gate) return rung.gate === undefined ? 'off leash needs a gate, and this curriculum names none' : `stands behind ${rung.gate}, a gate that this curriculum does not name`
+  const unclip = missing((at) => isHeldOnLeash(state, at), curriculum, [...new Set([...gate.needs, ...(rung.gate === undefined ? [] : rung.needs)])])
+  if (unclip !== nothing) return `off leash needs ${sayNeeds(unclip)} on leash`
+  return rung.kind === 'recall' ? callShutBecause(state, curriculum, gate, where) : undefined
 }
 
 /** No calling off leash until the recall is held on the line at the level and place in question. */
-function callShutBecause(state: DogState, curriculum: Curriculum, where: GateContext): string | undefined {
-  const line = findRung(curriculum, 'recall.line-30')
-  if (!line) return undefined
-  const held = heldSince(line.run, state.runs[runKey(line.command.id, line.run.id)], line.index, { level: where.level, place: where.placeId })
-  return held ? undefined : `no calling off leash until recall “${line.rung.name}” is held on leash here, at level ${where.level} or above`
+function callShutBecause(state: DogState, curriculum: Curriculum, gate: Gate, where: GateContext): string | undefined {
+  if (gate.call === undefined) return undefined
+  const line = findRung(curriculum, gate.call)
+  if (!line) return `no calling off leash: ${gate.call} is not in this ladder`
+  return mayCall(state, line, where) ? undefined : `no calling off leash until ${line.command.name.toLowerCase()} “${line.rung.name}” is held on leash here, at level ${where.level} or above`
 }
+
+/** Whether the recall on leash is held at this very place, at this level or above. */
+export const mayCall = (state: DogState, line: RungPlaceInLadder, where: Pick<GateContext, 'placeId' | 'level'>): boolean => heldSince(line.run, state.runs[line.runKey], line.index, { level: where.level, place: where.placeId, leashed: true }) !== undefined

@@ -132,7 +132,7 @@ describe('suggestions', () => {
         const regime = regimeOf(houseCurriculum, method, { traits: plainDog, side: 'left', young: false })
         const state = foldDog([{ from: Number.NEGATIVE_INFINITY, ...regime }], sets)
         const summary = summarise(regime.curriculum, state, promises, { days: 0, reps: 0 })
-        const next = whatNext(regime.curriculum, state, summary, { words: { name: 'Wren', cue: undefined, release: 'Okay', marker: 'Yes', side: 'left', traits: plainDog }, arrivesOn: '2026-02-20', cueWords: new Map(), tried: [] }, { now: monday + day * 86_400_000, today: dayName(day), places, people: ['ada', 'ben'], method, forgetting: houseForgetting })
+        const next = whatNext(regime.curriculum, state, summary, { promises, words: { name: 'Wren', cue: undefined, release: 'Okay', marker: 'Yes', side: 'left', traits: plainDog }, arrivesOn: '2026-02-20', cueWords: new Map(), tried: [] }, { now: monday + day * 86_400_000, today: dayName(day), places, people: ['ada', 'ben'], method, forgetting: houseForgetting })
         for (const s of next.sets) {
           const found = findRung(regime.curriculum, s.rungId)
           if (!found) throw new Error(s.rungId)

@@ -11,18 +11,18 @@ const startOfDay = (day: string) => Date.parse(`${day}T00:00:00Z`)
 const from = Number.NEGATIVE_INFINITY
 
 describe('what held when', () => {
-  const later = { ...houseCurriculum, id: 'kennel', version: 3 }
+  const later = { ...houseCurriculum, id: 'kennel', version: 4 }
   const change = { at: monday + 5 * msPerDay, row: 'late', option: 'not-paid' }
-  const regimes = regimesOf({ versions: [{ from, curriculum: houseCurriculum }, { from: monday + 2 * msPerDay, curriculum: later }], changes: [change], traits: plainDog, side: 'left', startOfDay })
+  const regimes = regimesOf({ versions: [{ from, curriculum: houseCurriculum }, { from: monday + 2 * msPerDay, curriculum: later }], changes: [change], traits: plainDog, side: 'left', arrivesOn: '2026-03-01', startOfDay })
 
   it('is a new regime with each version moved to and each judging setting switched', () => {
-    expect(regimes.map((r) => [r.from, r.curriculum.version, r.judging.late])).toEqual([[from, 2, 'help-then-pay'], [monday + 2 * msPerDay, 3, 'help-then-pay'], [change.at, 3, 'not-paid']])
-    expect(regimeAt(regimes, monday).curriculum.version).toBe(2)
+    expect(regimes.map((r) => [r.from, r.curriculum.version, r.judging.late])).toEqual([[from, 3, 'help-then-pay'], [monday + 2 * msPerDay, 4, 'help-then-pay'], [change.at, 4, 'not-paid']])
+    expect(regimeAt(regimes, monday).curriculum.version).toBe(3)
     expect(regimeAt(regimes, change.at)).toBe(newest(regimes))
   })
 
   it('an instructing setting changes no ladder and no judging', () => {
-    const same = regimesOf({ versions: [{ from, curriculum: houseCurriculum }], changes: [{ at: monday, row: 'marker', option: 'clicker' }], traits: plainDog, side: 'left', startOfDay })
+    const same = regimesOf({ versions: [{ from, curriculum: houseCurriculum }], changes: [{ at: monday, row: 'marker', option: 'clicker' }], traits: plainDog, side: 'left', arrivesOn: '2026-03-01', startOfDay })
     expect(same.every((r) => JSON.stringify([r.curriculum, r.judging]) === JSON.stringify([same[0].curriculum, same[0].judging]))).toBe(true)
   })
 

@@ -1,4 +1,5 @@
 import { ladderFor, ladderKey, type LadderDog } from '../dog/ladder'
+import type { Age } from '../dog/early'
 import { youngUntilDays, type DogTraits } from '../dog/traits'
 import type { Curriculum } from '../curriculum/types'
 import { addDays } from '../days'
@@ -11,6 +12,8 @@ export interface Regime {
   readonly from: number
   readonly curriculum: Curriculum
   readonly judging: Judging
+  /** The dog's age, where its rungs depend on it. */
+  readonly age?: Age
   /** Rungs that are put in hand as this regime begins: what a baseline found. */
   readonly starts?: readonly string[]
 }
@@ -31,6 +34,8 @@ export interface RegimeSource {
   readonly changes: readonly DatedChange[]
   readonly traits: DogTraits
   readonly side: 'left' | 'right'
+  /** The day it came, `YYYY-MM-DD`: a young dog's first week is duration only. */
+  readonly arrivesOn: string
   /** Starting rungs, in order of time. */
   readonly starts?: readonly Start[]
   /** Milliseconds at which a calendar day of the kennel begins. */
@@ -48,14 +53,14 @@ export function regimesOf(source: RegimeSource): Regimes {
   const moments = [...new Set([...source.versions.slice(1).map((v) => v.from), ...source.changes.map((c) => c.at), ...(source.starts ?? []).map((s) => s.at), ...(grownAt === undefined ? [] : [grownAt])])].sort((a, b) => a - b)
   const at = (from: number): Regime => {
     const version = source.versions.findLast((v) => v.from <= from) ?? first
-    return { ...regimeOf(version.curriculum, methodAt(source.changes, from), { traits: source.traits, side: source.side, young: young(from) }), from }
+    return { ...regimeOf(version.curriculum, methodAt(source.changes, from), { traits: source.traits, side: source.side, young: young(from) }), age: { young: young(from), arrivesOn: source.arrivesOn }, from }
   }
   const regimes: [Regime, ...Regime[]] = [{ ...at(Number.NEGATIVE_INFINITY), from: Number.NEGATIVE_INFINITY }]
   for (const moment of moments) {
     const next = at(moment)
     const last = regimes.at(-1)
     const starts = (source.starts ?? []).filter((s) => s.at === moment).map((s) => s.rungId)
-    if (starts.length === 0 && last && last.curriculum === next.curriculum && last.judging === next.judging) continue
+    if (starts.length === 0 && last && last.curriculum === next.curriculum && last.judging === next.judging && last.age?.young === next.age?.young) continue
     regimes.push(starts.length === 0 ? next : { ...next, starts })
   }
   return regimes
@@ -87,5 +92,14 @@ export const always = (curriculum: Curriculum, judging: Judging = judgingOf(defa
 /** The regime in force at a moment. */
 export const regimeAt = (regimes: Regimes, at: number): Regime => regimes.findLast((r) => r.from <= at) ?? regimes[0]
 
-/** The regime that holds now and until something is changed. */
+/** The last of these regimes; the one that holds now where they are those up to now. */
 export const newest = (regimes: Regimes): Regime => regimes[regimes.length - 1] ?? regimes[0]
+
+/** The regimes that had begun by this moment: what lies ahead judges nothing yet. */
+export function upTo(regimes: Regimes, now: number): Regimes {
+  const [first, ...rest] = regimes
+  return [first, ...rest.filter((r) => r.from <= now)]
+}
+
+/** The moment at which the next regime begins; undefined when none is known of. */
+export const changesAt = (regimes: Regimes, now: number): number | undefined => regimes.find((r) => r.from > now)?.from

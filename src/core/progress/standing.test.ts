@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest'
-import { suggestSet, type Around } from '../coach/suggest'
+import type { Around } from '../coach/suggest'
 import { houseCurriculum } from '../curriculum/house'
 import { findCommand } from '../curriculum/lookup'
 import { defaultMethod } from '../method/rows'
-import { cleanReps, dayName, monday, msPerDay, passTo, work, type SetPlan } from '../tests/facts'
+import { cleanReps, dayName, monday, msPerDay, passTo, work, type SetPlan, suggestedFor } from '../tests/facts'
 import { houseForgetting } from './memory'
 import { commandStanding } from './standing'
 import { summarise } from './summary'
@@ -52,8 +52,8 @@ describe('a command promised for its duration and for its distance', () => {
     const state = stateOf(far)
     const leads = commandStanding(houseCurriculum, command, state, twoPlaces)
     expect(leads.promise?.promise.rungId).toBe('sit-stay.step-15s')
-    expect(suggestSet(houseCurriculum, state, commandStanding(houseCurriculum, command, state, promises), around(2))).toBeUndefined()
-    expect(suggestSet(houseCurriculum, state, leads, around(2))).toMatchObject({ why: 'new-hands', personId: 'ben', rungId: 'sit-stay.15s', relaxed: true })
+    expect(suggestedFor(houseCurriculum, state, command.id, promises, around(2))).toBeUndefined()
+    expect(suggestedFor(houseCurriculum, state, command.id, twoPlaces, around(2))).toMatchObject({ why: 'new-hands', personId: 'ben', rungId: 'sit-stay.15s', relaxed: true })
   })
 
   it('of two promises that come to one run for this dog, the higher one holds both', () => {

@@ -3,8 +3,9 @@ import type { Command, Curriculum, Run, Rung, Stage } from '../curriculum/types'
 import { promiseStanding, type PromiseStanding } from '../handoff/promise'
 import type { OwnerPromise } from '../ownerPromise'
 import { unmetNeeds } from './gates'
+import { aimsOf, lackOf, needGoal, promiseGoal, slippedGoals, type Aim } from './goals'
 import type { Memory } from './memory'
-import { heldSince, isPassed, slippedRungs, topHeld, type DogState } from './state'
+import { heldSince, slippedRungs, topHeld, type DogState } from './state'
 
 /** The words for where a command stands, and no others. */
 export const standingWords = ['not started', 'shaping', 'on cue', 'building', 'proofing', 'held', 'slipping'] as const
@@ -26,7 +27,9 @@ export interface RunStanding {
 export interface Step {
   readonly rungId: string
   readonly command: string
-  readonly why: 'climb' | 'rebuild' | 'second-day' | 'level' | 'new-place' | 'new-hands' | 'onward'
+  readonly why: 'climb' | 'climb-back' | 'rebuild' | 'second-day' | 'level' | 'new-place' | 'new-hands' | 'onward'
+  /** The day on which it was last met, where only another day brings more. */
+  readonly metOn?: string
 }
 
 export interface CommandStanding {
@@ -44,6 +47,11 @@ export interface CommandStanding {
   readonly promise: PromiseStanding | undefined
   /** What to do next for this command; of another command when a prerequisite is missing; undefined at the very top. */
   readonly step: Step | undefined
+}
+
+interface PromisedAt {
+  readonly at: RungPlaceInLadder
+  readonly standing: PromiseStanding
 }
 
 const wordOfStage: Record<Stage, StandingWord> = {
@@ -65,7 +73,7 @@ export function commandStanding(curriculum: Curriculum, command: Command, state:
   const all = targets.map(({ promise, at }) => ({ at, standing: promiseStanding(curriculum, state, promise) }))
   const leading = all.find(({ at }) => !heldSince(at.run, state.runs[at.runKey], at.index)) ?? all.find(({ standing }) => !standing.met) ?? all.at(-1)
   const [promised, target] = [leading?.standing, leading?.at]
-  const runs = command.runs.map((run) => runStanding(command, run, state, all.find(({ at }) => at.run.id === run.id)?.at))
+  const runs = command.runs.map((run) => runStanding(command, run, state, all.findLast(({ at }) => at.run.id === run.id)?.at))
   const main = target?.run ?? runInHand(curriculum, command, state)
   const tallies = command.runs.flatMap((run) => Object.values(state.runs[runKey(command.id, run.id)]?.tallies ?? {}))
   const sum = (key: 'reps' | 'clean') => tallies.reduce((n, t) => n + t[key], 0)
@@ -83,24 +91,23 @@ export function commandStanding(curriculum: Curriculum, command: Command, state:
     stuck,
     promises: all.map(({ standing }) => standing),
     promise: promised,
-    step: nextStep(curriculum, command, main, state, promised, target),
+    step: nextStep(curriculum, command, main, state, all, leading),
   }
 }
 
-/** The rungs that these promises come to for this dog, in the order of the runs; of two on one run the higher, which holds both. */
-export function targetsOf(curriculum: Curriculum, promises: readonly OwnerPromise[]): readonly { readonly promise: OwnerPromise; readonly at: RungPlaceInLadder }[] {
-  const byRun = new Map<string, { promise: OwnerPromise; at: RungPlaceInLadder }>()
-  for (const promise of promises) {
-    const at = findRung(curriculum, promise.rungId)
-    if (at && at.index >= (byRun.get(at.runKey)?.at.index ?? 0)) byRun.set(at.runKey, { promise, at })
-  }
-  return [...byRun.values()].sort((a, b) => a.at.command.runs.indexOf(a.at.run) - b.at.command.runs.indexOf(b.at.run))
+export interface Target {
+  readonly promise: OwnerPromise
+  readonly at: RungPlaceInLadder
 }
 
-/** The step towards one promise, whichever leads. */
-export function stepToPromise(curriculum: Curriculum, state: DogState, promised: PromiseStanding): Step | undefined {
-  const target = findRung(curriculum, promised.promise.rungId)
-  return target && !promised.met ? stepToward(curriculum, state, target, promised) : undefined
+/** What of two promises on one run the other asks for as well. */
+const covers = (a: Target, b: Target): boolean => a.at.runKey === b.at.runKey && a.at.index >= b.at.index && a.at.rung.axis === b.at.rung.axis && a.promise.level >= b.promise.level && a.promise.places >= b.promise.places && a.promise.people >= b.promise.people
+
+/** The rungs that these promises come to for this dog, in the order of the runs; one that another covers is left out, and of two alike one stays. */
+export function targetsOf(curriculum: Curriculum, promises: readonly OwnerPromise[]): readonly Target[] {
+  const all = promises.flatMap((promise): Target[] => { const at = findRung(curriculum, promise.rungId); return at ? [{ promise, at }] : [] })
+  const kept = all.filter((t, i) => !all.some((o, j) => j !== i && covers(o, t) && (!covers(t, o) || j < i)))
+  return kept.sort((a, b) => a.at.command.runs.indexOf(a.at.run) - b.at.command.runs.indexOf(b.at.run) || a.at.index - b.at.index)
 }
 
 function runStanding(command: Command, run: Run, state: DogState, target: RungPlaceInLadder | undefined): RunStanding {
@@ -140,43 +147,28 @@ function standingWord(command: Command, main: Run, state: DogState, runs: readon
   return rung ? wordOfStage[rung.stage] : 'not started'
 }
 
-function nextStep(curriculum: Curriculum, command: Command, main: Run, state: DogState, promised: PromiseStanding | undefined, target: RungPlaceInLadder | undefined): Step | undefined {
-  const slipped = slippedTop(command, state)
-  if (slipped) return stepToward(curriculum, state, slipped, undefined)
-  if (promised && target && !promised.met) return stepToward(curriculum, state, target, promised)
-  const position = state.runs[runKey(command.id, main.id)]?.position ?? 0
-  const rung = main.rungs[position]
+/** The first thing that can be worked for this command, whatever the day: what slipped, then what leads, then what may go on. */
+function nextStep(curriculum: Curriculum, command: Command, main: Run, state: DogState, all: readonly PromisedAt[], leading: PromisedAt | undefined): Step | undefined {
+  const slipped = slippedGoals(curriculum, state).filter((g) => g.at.command.id === command.id)
+  const open = [...(leading ? [leading] : []), ...all].filter((t) => !t.standing.met)
+  const steps = [...slipped, ...open.map((t) => promiseGoal(t.standing.promise, t.at))].flatMap((goal) => aimsOf(curriculum, state, goal).map((aim) => stepOf(state, aim, open.find((t) => t.at.rung.id === goal.at.rung.id)?.standing)))
+  const own = steps.filter((s) => s.command === command.id)
+  const first = own.find((s) => s.metOn === undefined) ?? own[0] ?? steps.find((s) => s.metOn === undefined) ?? steps[0]
+  if (first || open.length > 0) return first
+  const index = state.runs[runKey(command.id, main.id)]?.position ?? 0
+  const rung = main.rungs[index]
   if (!rung) return undefined
-  const need = unmetNeeds(state, curriculum, rung)[0]
-  if (need) return stepToward(curriculum, state, need, undefined)
-  return { rungId: rung.id, command: command.id, why: promised?.met ? 'onward' : 'climb' }
+  const at = { rung, run: main, command, index, runKey: runKey(command.id, main.id) }
+  const aim = aimsOf(curriculum, state, needGoal(at, false))[0]
+  return aim && stepOf(state, aim.rung.rung.id === rung.id ? { ...aim, why: 'climb' } : aim, undefined, leading ? 'onward' : undefined)
 }
 
-/** The highest rung that a failed refresher took away, in whichever run. */
-function slippedTop(command: Command, state: DogState): RungPlaceInLadder | undefined {
-  for (const run of command.runs) {
-    const key = runKey(command.id, run.id)
-    const index = slippedRungs(run, state.runs[key]).at(-1)
-    const rung = index === undefined ? undefined : run.rungs[index]
-    if (rung && index !== undefined) return { rung, run, command, index, runKey: key }
-  }
-  return undefined
-}
-
-/** The rung to work so that the target comes to be held: its own run's rung in hand, or a prerequisite's first. */
-function stepToward(curriculum: Curriculum, state: DogState, target: RungPlaceInLadder, promised: PromiseStanding | undefined): Step {
-  const { run, index, command } = target
-  const runState = state.runs[target.runKey]
-  const position = runState?.position ?? 0
-  if (position <= index) {
-    const rung = run.rungs[position] ?? target.rung
-    const need = unmetNeeds(state, curriculum, rung)[0]
-    if (need) return stepToward(curriculum, state, need, undefined)
-    const rebuilding = isPassed(run, runState, position) || slippedRungs(run, runState).length > 0
-    return { rungId: rung.id, command: command.id, why: rebuilding ? 'rebuild' : 'climb' }
-  }
-  const why = !heldSince(run, runState, index) ? 'second-day' : promised && promised.heldSince === undefined ? 'level' : promised && promised.placesHeld < promised.promise.places ? 'new-place' : 'new-hands'
-  return { rungId: target.rung.id, command: command.id, why }
+function stepOf(state: DogState, aim: Aim, standing: PromiseStanding | undefined, as?: Step['why']): Step {
+  const { rung } = aim.rung
+  const lack = aim.kind === 'climb' ? undefined : lackOf(state, aim.goal)
+  const why = as ?? (aim.why !== 'prove' ? aim.why : standing && standing.heldSince === undefined ? 'level' : standing && standing.placesHeld >= standing.promise.places ? 'new-hands' : 'new-place')
+  const metOn = aim.kind === 'hold' ? lack?.days.at(-1) : undefined
+  return { rungId: rung.id, command: rung.command, why, ...(metOn === undefined ? {} : { metOn }) }
 }
 
 /** Rungs still to climb before the target is passed once, prerequisites not counted. */

@@ -10,6 +10,8 @@ export interface Met {
   readonly place?: string
   readonly person?: string
   readonly kit?: string
+  /** Some rep of the window was done on no kit: it counts toward no gate. */
+  readonly loose?: true
 }
 
 export interface RungTally {
@@ -46,6 +48,8 @@ export interface Window {
   personReps: number
   kit: string
   kitReps: number
+  /** How many of the newest reps were done on leash. */
+  leashed: number
   late: number
   crooked: number
 }
@@ -72,6 +76,8 @@ export interface RunState {
 
 /** Everything derived from the facts of one dog in one residency; holds nothing that depends on the clock. */
 export interface DogState {
+  /** The moment from which the rules hold under which it was folded last, ms since the epoch; 0 for those that held from the beginning. */
+  under: number
   /** Counts reps; orders meetings and slips. */
   tick: number
   runs: Record<string, RunState>
@@ -79,13 +85,13 @@ export interface DogState {
   beyond: Record<string, number>
 }
 
-export const emptyDogState = (): DogState => ({ tick: 0, runs: {}, beyond: {} })
+export const emptyDogState = (): DogState => ({ under: 0, tick: 0, runs: {}, beyond: {} })
 
 export const emptyTally = (): RungTally => ({ reps: 0, clean: 0, helped: 0, late: 0, miss: 0, met: [], lastMet: 0, slipped: 0, drops: [], blocks: 0, openBlock: '', countedBlock: '' })
 
 export const emptyRunState = (): RunState => ({
   position: 0,
-  window: { rung: '', lastAt: 0, results: '', levels: '', place: '', placeReps: 0, person: '', personReps: 0, kit: '', kitReps: 0, late: 0, crooked: 0 },
+  window: { rung: '', lastAt: 0, results: '', levels: '', place: '', placeReps: 0, person: '', personReps: 0, kit: '', kitReps: 0, leashed: 0, late: 0, crooked: 0 },
   tallies: {},
   climbs: {},
   memory: undefined,
@@ -119,9 +125,11 @@ export interface Asked {
   readonly level?: number
   readonly place?: string
   readonly person?: string
+  /** Only what was done on leash throughout. */
+  readonly leashed?: boolean
 }
 
-const counts = (met: Met, asked: Asked): boolean => (asked.level === undefined || met.level >= asked.level) && (asked.place === undefined || met.place === asked.place) && (asked.person === undefined || met.person === asked.person)
+const counts = (met: Met, asked: Asked): boolean => (asked.level === undefined || met.level >= asked.level) && (asked.place === undefined || met.place === asked.place) && (asked.person === undefined || met.person === asked.person) && !(asked.leashed === true && met.loose === true)
 
 /** Days on which the rule was met at this rung or a harder one on the same axis, in an equal or harder context, in order. */
 export const daysMet = (run: Run, state: RunState | undefined, index: number, asked: Asked = {}): readonly string[] =>

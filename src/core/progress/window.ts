@@ -1,5 +1,5 @@
 import { msPerDay } from '../days'
-import type { SetContext } from '../facts'
+import { noKit, type SetContext } from '../facts'
 import type { Result } from './result'
 import { longestWindow } from './rules'
 import type { Window } from './state'
@@ -23,6 +23,7 @@ export function slideWindow(window: Window, rungId: string, result: Result, set:
   window.person = set.leashHolder
   window.kitReps = window.kit === set.kit ? window.kitReps + 1 : 1
   window.kit = set.kit
+  window.leashed = set.kit === noKit ? 0 : window.leashed + 1
   window.late = result === 'L' ? window.late + 1 : 0
   window.crooked = result === 'X' ? window.crooked + 1 : 0
 }
@@ -35,6 +36,7 @@ export function restartWindow(window: Window, rungId: string): void {
   window.placeReps = 0
   window.personReps = 0
   window.kitReps = 0
+  window.leashed = 0
   window.late = 0
   window.crooked = 0
 }

@@ -93,6 +93,8 @@ export interface Common {
   readonly level: number
   readonly kit: string | undefined
   readonly person: string | undefined
+  /** Some of it was done on no kit. */
+  readonly loose: boolean
 }
 
 /** Notes that the rule was met at rung `index` with these things. */
@@ -118,11 +120,11 @@ function noteClimbed(run: Run, state: RunState, key: string, index: number, held
   state.climbs[key] = again <= Math.max(reached, 0) && reached > index && next !== undefined ? { reached: furthest, back: next } : { reached: furthest }
 }
 
-/** Notes a miss at rung `index`: every open value goes back one step. */
-export function noteMissed(run: Run, state: RunState, index: number, held: number, open: readonly Value[]): void {
+/** Notes a miss at rung `index`: every open value goes back one step, or to rung `atMost` when that is lower. */
+export function noteMissed(run: Run, state: RunState, index: number, held: number, open: readonly Value[], atMost = index): void {
   for (const value of open) {
     const start = relaxFrom(run, held, [value.news])
-    const to = run.rungs[stepDown(run, index, start, held)]?.id
+    const to = run.rungs[Math.min(atMost, stepDown(run, index, start, held))]?.id
     if (to !== undefined) state.climbs[value.key] = { ...state.climbs[value.key], back: to }
   }
 }

@@ -23,27 +23,30 @@ const metresOf = (rung: Rung): number | undefined => rung.criterion.metres ?? (r
 
 /**
  * The number of the rung to begin with when these things are new and rung `held` is held: duration and distance down to
- * their share, the strictest once, rounded down to a listed rung of the same axis, at least the first. A rung measured by
- * neither goes back one rung in a new place or at a new level (house: the last help comes back).
+ * their share, the strictest once, rounded down to a listed rung, at least the first. A rung that makes neither harder goes
+ * back one rung in a new place or at a new level (house: the last help comes back). A rung of its own kind of place, or
+ * behind a gate, is nothing to begin with.
  */
 export function relaxFrom(run: Run, held: number, news: readonly Novelty[]): number {
   const key = news.reduce((bits, n) => bits | (1 << novelties.indexOf(n)), 0)
   return remembered(run, -(key * 4096 + held) - 1, () => findStart(run, held, news))
 }
 
+const measured = (rung: Rung): boolean => rung.axis === 'duration' || rung.axis === 'distance'
+/** A rung that can be worked anywhere. */
+const plain = (rung: Rung | undefined): boolean => rung !== undefined && rung.criterion.place === undefined && rung.gate === undefined
+
 function findStart(run: Run, held: number, news: readonly Novelty[]): number {
   const top = run.rungs[held]
   if (!top || news.length === 0) return held
-  const alike = run.rungs.flatMap((rung, i) => (i <= held && rung.axis === top.axis ? [i] : []))
-  const first = alike[0] ?? held
   const duration = Math.min(...news.map((n) => share[n].duration))
   const distance = Math.min(...news.map((n) => share[n].distance))
-  const limits = [
-    ...(top.axis === 'duration' || top.axis === 'distance' ? [limit(run, alike, held, (r) => r.criterion.seconds, duration)] : []),
-    ...(top.axis === 'distance' ? [limit(run, alike, held, metresOf, distance)] : []),
-  ].filter((l) => l !== undefined)
-  if (limits.length === 0) return distance < 1 ? Math.max(first, held - 1) : held
-  return alike.findLast((i) => limits.every((within) => within(i))) ?? first
+  const seconds: Measure = (r) => (r.kind === 'timed' ? r.criterion.seconds : undefined)
+  const alike = run.rungs.flatMap((r, i) => (i === held || (i < held && plain(r) && (r.kind === top.kind || metresOf(r) !== undefined)) ? [i] : []))
+  const limits = [limit(run, alike, held, seconds, duration), ...(measured(top) ? [limit(run, alike, held, metresOf, distance)] : [])].filter((l) => l !== undefined)
+  const start = limits.length === 0 ? held : (alike.findLast((i) => limits.every((within) => within(i))) ?? alike[0] ?? held)
+  if (start < held || measured(top) || distance === 1) return start
+  return Math.max(0, run.rungs.findLastIndex((r, i) => i < held && plain(r)))
 }
 
 type Measure = (rung: Rung) => number | undefined
@@ -78,13 +81,14 @@ function findStepUp(run: Run, index: number, held: number): number {
   if (!from || index >= held) return held
   const measure: Measure = (r) => (from.axis === 'duration' ? r.criterion.seconds : from.axis === 'distance' ? metresOf(r) : undefined)
   const here = measure(from)
-  if (here === undefined) return index + 1
   let best = index + 1
-  for (let i = index + 1; i <= held; i++) {
+  while (best < held && !plain(run.rungs[best])) best++
+  if (here === undefined) return best
+  for (let i = best; i <= held; i++) {
     const rung = run.rungs[i]
     const m = rung && rung.axis === from.axis ? measure(rung) : undefined
     // A rung as far as this one is a step of its own when it is held longer.
-    if (m !== undefined && m > here && m <= here * stepFactor + slack) best = i
+    if (m !== undefined && m > here && m <= here * stepFactor + slack && plain(rung)) best = i
   }
   return best
 }

@@ -1,6 +1,9 @@
 import type { Outcome, RepFact, SetFact } from '../facts'
 import type { Curriculum, RepKind, Rule, Rung, Run } from '../curriculum/types'
+import { suggestAll, suggestFor, type Around, type Suggestion } from '../coach/suggest'
 import { msPerDay } from '../days'
+import { plainDog } from '../dog/traits'
+import type { OwnerPromise } from '../ownerPromise'
 import { applyRep, type Verdict } from '../progress/fold'
 import { always, type Regimes } from '../progress/regime'
 import { emptyDogState, type DogState } from '../progress/state'
@@ -73,6 +76,9 @@ export function work(by: Curriculum | Regimes, plans: readonly SetPlan[], from: 
   return { state, verdicts }
 }
 
+/** The first set suggested for one command of a grown, plain dog that came ten days before the first Monday. */
+export const suggestedFor = (curriculum: Curriculum, state: DogState, command: string, promises: readonly OwnerPromise[], around: Around): Suggestion | undefined => suggestFor(suggestAll(curriculum, state, promises, { traits: plainDog, arrivesOn: '2026-02-20' }, around), command)
+
 /** A curriculum of one command with one run whose rungs follow these rules. */
 export function oneRun(kind: RepKind, rules: readonly Rule[], seconds?: readonly number[]): Curriculum {
   const rungs = rules.map((rule, i): Rung => ({
@@ -94,7 +100,7 @@ export function oneRun(kind: RepKind, rules: readonly Rule[], seconds?: readonly
     needs: [],
   }))
   const run: Run = { id: 'x', name: 'X', rungs }
-  return { id: 'test', version: 1, name: 'Test', commands: [{ id: 'x', name: 'X', purpose: '', defaultCue: 'x', signal: '', caution: '', faults: [], roads: [], runs: [run] }] }
+  return { id: 'test', version: 1, name: 'Test', gates: [], commands: [{ id: 'x', name: 'X', purpose: '', defaultCue: 'x', signal: '', caution: '', faults: [], roads: [], runs: [run] }] }
 }
 
 /** Brings a dog to a rung by passing every rung of its run below it, one meeting of each rule. */

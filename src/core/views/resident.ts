@@ -128,6 +128,7 @@ function sayMemory(standing: CommandStanding, now: number, model: Forgetting): s
 
 const stepWords: Record<Step['why'], string> = {
   climb: 'next rung',
+  'climb-back': 'dropped back: up again from here',
   rebuild: 'climb back',
   'second-day': 'met once; again on another day and it is held',
   level: 'the promised rung at the promised distraction level',

@@ -64,7 +64,7 @@ export function Prep({ view, block, was, onBegin, onEnd, prefs }: Props) {
     )
   const prompt = promptFor(view, found)
   const standing = block.standingOf(command.id, block.judged.state)
-  const shut = suggestion?.shut ?? (suggestion === undefined && item.role === 'work' ? nothingMore(view, standing?.step) : undefined)
+  const shut = suggestion === undefined && item.role === 'work' ? nothingMore(view, block, item.command) : undefined
   const asked = suggestion?.rungId === rungId ? whyWords[suggestion.why] : undefined
   const first = seeing === 'glance' && !block.block
   return (
@@ -116,17 +116,24 @@ function firstPlan(view: BlockView): readonly BlockItem[] {
   return known ? [known] : first ? [{ role: 'work', command: view.command, rungId: view.trial?.rungId ?? first.id, purpose: 'work', level: 0, kit: '1.8 m leash', placeId: undefined, personId: undefined, reps: first.setReps, payTier: 1 }] : []
 }
 
-/** Why this command has nothing to work: another comes first, or today can add nothing. */
-function nothingMore(view: BlockView, step: { readonly command: string; readonly rungId: string } | undefined): string {
-  const need = step && step.command !== view.command ? findRung(view.curriculum, step.rungId) : undefined
-  return need ? `First ${need.command.name}, “${need.rung.name}”: it must be held. What is recorded here is kept and moves nothing on.` : 'Nothing more to gain here today: held needs a second day. Work another command.'
+/** Why this command has nothing to work: another comes first, something keeps it shut, or today can add nothing. */
+function nothingMore(view: BlockView, block: Block, command: string): string {
+  const { sets, shut, waits } = block.suggestions(block.judged.state)
+  const before = sets.find((s) => s.for === command)
+  const need = before && findRung(view.curriculum, before.rungId)
+  if (need) return `First ${need.command.name}, “${need.rung.name}”: it must be held. What is recorded here is kept and moves nothing on.`
+  const kept = shut.find((s) => s.command === command)
+  const name = (id: string) => findRung(view.curriculum, id)?.rung.name ?? id
+  if (kept) return `“${name(kept.rungId)}” is shut: ${kept.because}. What is recorded here is kept and moves nothing on.`
+  const later = waits.find((w) => w.command === command)
+  return later ? `“${name(later.rungId)}”: ${later.because}. Work another command.` : 'Nothing more is asked of this command today. Work another one.'
 }
 
 const placeName = (view: BlockView, full: Setup): string => view.places.find((p) => p.id === full.placeId)?.name ?? ''
 const holderName = (view: BlockView, full: Setup): string => view.people.find((p) => p.id === full.personId)?.name.split(' ')[0] ?? ''
 
 const whyWords: Record<string, string> = {
-  climb: 'next rung', rebuild: 'climbing back', 'second-day': 'a second day holds it', level: 'promised at a higher distraction level', 'new-place': 'promised in more places', 'new-hands': 'promised with another person', onward: 'promise met, next rung up', refresher: 'refresher due',
+  climb: 'next rung', 'climb-back': 'up again after a drop', foundation: 'first days', rebuild: 'climbing back', 'second-day': 'a second day holds it', level: 'promised at a higher distraction level', 'new-place': 'promised in more places', 'new-hands': 'promised with another person', onward: 'promise met, next rung up', refresher: 'refresher due',
 }
 
 const Asked = styled.section`

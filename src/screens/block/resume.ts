@@ -2,7 +2,7 @@ import { findRung, ownRung } from '@/core/curriculum/lookup'
 import { dayIn } from '@/core/days'
 import { compareFacts, openForMs, type RepFact, type SetContext, type SetFact } from '@/core/facts'
 import { applyRep, foldOnto, type Verdict } from '@/core/progress/fold'
-import { always, type Regimes } from '@/core/progress/regime'
+import type { Regimes } from '@/core/progress/regime'
 import type { BlockItem } from '@/core/block/compose'
 import type { DogState } from '@/core/progress/state'
 import type { BlockOpened, RepDone, SetOpened, WireFact } from '@/core/wire'
@@ -46,7 +46,8 @@ export interface Resumed {
   readonly elsewhere: readonly SetFact[]
 }
 
-export const regimesOf = (view: BlockView): Regimes => always(view.curriculum, view.judging)
+/** What holds while this page is open: the rules it was made under, and those known to come. */
+export const regimesOf = (view: BlockView): Regimes => [{ from: Number.NEGATIVE_INFINITY, curriculum: view.curriculum, judging: view.judging, ...(view.age ? { age: view.age } : {}) }, ...view.ahead]
 
 /** The state after the set’s reps, and what the newest of them means. */
 export function judge(regimes: Regimes, base: DogState, set: LiveSet | undefined): Judged {
@@ -100,5 +101,5 @@ export function contextOf(f: SetOpened, view: BlockView): SetContext {
 }
 
 export function repOf(f: RepDone, device: string): RepFact {
-  return { id: f.id, at: f.deviceAt, device, seq: f.seq, outcome: f.outcome, faults: f.faults, ...(f.prompt === null ? {} : { prompt: f.prompt }), ...(f.latencySeconds === null ? {} : { latencySeconds: f.latencySeconds }), ...(f.heldSeconds === null ? {} : { heldSeconds: f.heldSeconds }), ...(f.brokeSeconds === null ? {} : { brokeSeconds: f.brokeSeconds }) }
+  return { id: f.id, at: f.deviceAt, device, seq: f.seq, outcome: f.outcome, faults: f.faults, ...(f.prompt === null ? {} : { prompt: f.prompt }), ...(f.latencySeconds === null ? {} : { latencySeconds: f.latencySeconds }), ...(f.heldSeconds === null ? {} : { heldSeconds: f.heldSeconds }), ...(f.brokeSeconds === null ? {} : { brokeSeconds: f.brokeSeconds }), ...(f.cuesSaid === null ? {} : { cuesSaid: f.cuesSaid }) }
 }

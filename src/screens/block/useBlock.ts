@@ -4,8 +4,10 @@ import { drawReps, drawScene, type Draw } from '@/core/block/chance'
 import type { BlockItem } from '@/core/block/compose'
 import { contextKey, countRep, expectedRate, noFall, type Falling } from '@/core/block/falling'
 import { holdPay, holdSeconds, payMoments } from '@/core/block/hold'
-import { suggestSet, type Suggestion } from '@/core/coach/suggest'
+import { suggestAll, suggestFor, type Suggestion, type Suggestions } from '@/core/coach/suggest'
 import { findCommand, findRung } from '@/core/curriculum/lookup'
+import { daysBetween } from '@/core/days'
+import { firstDays } from '@/core/dog/early'
 import type { Outcome } from '@/core/facts'
 import { applyRep, foldOnto } from '@/core/progress/fold'
 import { commandStanding, type CommandStanding } from '@/core/progress/standing'
@@ -14,6 +16,7 @@ import type { RepDone, SetOpened } from '@/core/wire'
 import type { NewFact, Outbox } from '@/device/outbox'
 import type { BlockView } from '@/work/block'
 import { Known } from './known'
+import { aroundHere, coachedDog } from './surroundings'
 import { contextOf, factOf, judge, regimesOf, repOf, resume, type LiveBlock, type LiveRep, type LiveSet, type Resumed } from './resume'
 
 /** Everything a set is opened with. */
@@ -80,10 +83,8 @@ export function useBlock(view: BlockView, outbox: Outbox, seedOf: () => number) 
     const command = findCommand(curriculum, commandId)
     return command && commandStanding(curriculum, command, state, view.promises.filter((p) => findRung(curriculum, p.rungId)?.command.id === command.id))
   }, [curriculum, view.promises])
-  const suggest = useCallback((commandId: string, state: DogState): Suggestion | undefined => {
-    const standing = standingOf(commandId, state)
-    return standing && suggestSet(curriculum, state, standing, { now: view.now, today: view.today, places: view.places, people: view.handlers, method: view.method, forgetting: view.forgetting })
-  }, [curriculum, standingOf, view])
+  const suggestions = useCallback((state: DogState): Suggestions => suggestAll(curriculum, state, view.promises, coachedDog(view), aroundHere(view), daysBetween(view.resident.arrivesOn, view.today) <= firstDays), [curriculum, view])
+  const suggest = useCallback((commandId: string, state: DogState): Suggestion | undefined => suggestFor(suggestions(state), commandId), [suggestions])
 
   /** Opens a set, and before the first one the block, with these parts. */
   const begin = useCallback((setup: Setup, plan: readonly BlockItem[], item: number) => {
@@ -204,8 +205,8 @@ export function useBlock(view: BlockView, outbox: Outbox, seedOf: () => number) 
   return useMemo(() => {
     const sets = [...held.done, ...(held.active ? [held.active] : [])]
     const piecesPaid = sets.reduce((n, s) => n + s.reps.reduce((m, r) => m + (r.done ? (r.done.pieces ?? (r.done.paid ? 1 : 0)) + (r.done.sitPieces ?? 0) : 0), 0), 0)
-    return { ...held, known, items, verdict: held.judged.verdict, setEnded: held.judged.verdict?.endsSet ?? false, enough: hasEnough(held), rungNow, draw, planned, payAt, payTier, falling, reps: sets.reduce((n, s) => n + s.reps.length, 0), piecesPaid, standingOf, suggest, begin, tap, amend, undo, finish, goTo, restart, markStressful, close }
-  }, [amend, begin, close, draw, falling, finish, goTo, held, items, known, markStressful, payAt, payTier, planned, restart, rungNow, standingOf, suggest, tap, undo])
+    return { ...held, known, items, verdict: held.judged.verdict, setEnded: held.judged.verdict?.endsSet ?? false, enough: hasEnough(held), rungNow, draw, planned, payAt, payTier, falling, reps: sets.reduce((n, s) => n + s.reps.length, 0), piecesPaid, standingOf, suggest, suggestions, begin, tap, amend, undo, finish, goTo, restart, markStressful, close }
+  }, [amend, begin, close, draw, falling, finish, goTo, held, items, known, markStressful, payAt, payTier, planned, restart, rungNow, standingOf, suggest, suggestions, tap, undo])
 }
 
 export type Block = ReturnType<typeof useBlock>

@@ -1,9 +1,9 @@
 import { goesOnAt } from '@/core/block/onward'
 import { findRung } from '@/core/curriculum/lookup'
 import { kitTurn } from '@/core/evidence/kit'
-import { shutBecause } from '@/core/progress/gates'
 import type { BlockView } from '@/work/block'
 import { setupFor } from './setup'
+import { refusedHere } from './surroundings'
 import type { Block, Setup } from './useBlock'
 
 /** One way on from here. */
@@ -30,7 +30,9 @@ export function waysOn(view: BlockView, block: Block, { was, setWas, end }: { wa
   const sets = [...block.done, active].filter((s) => findRung(view.curriculum, s.context.rungId)?.command.id === rungNow.command.id && s.reps.length > 0).length
   const isWork = (here?.role === 'work' || !here) && !trial
   const standing = block.standingOf(rungNow.command.id, block.judged.state)
-  const same = isWork ? findRung(view.curriculum, goesOnAt(view.curriculum, block.verdict, standing?.runs ?? []) ?? '') : undefined
+  const climbs = isWork ? findRung(view.curriculum, goesOnAt(view.curriculum, block.verdict, standing?.runs ?? []) ?? '') : undefined
+  // Named only when it may be worked here: by age, gate, prerequisite, floor and heat, as a suggestion may.
+  const same = climbs && refusedHere(view, block.judged.state, climbs, { placeId: active.context.placeId, level: active.context.level, kit: active.context.kit }, was) === undefined ? climbs : undefined
   const suggestion = isWork && !same ? block.suggest(rungNow.command.id, block.judged.state) : undefined
   const following = same ?? findRung(view.curriculum, suggestion?.rungId ?? '')
   const again: Way | undefined = following && { name: `Next set: ${following.rung.name}`, go: same ? goOnHere : goOnAsSuggested }
@@ -53,7 +55,6 @@ export function waysOn(view: BlockView, block: Block, { was, setWas, end }: { wa
     const place = view.places.find((p) => p.id === active?.context.placeId)
     if (!active || !here || !same || !place) return
     const { context } = active
-    if (shutBecause(block.judged.state, view.curriculum, same.rung, { placeId: place.id, placeKind: place.kind, level: context.level, kit: context.kit }) !== undefined) return
     const setup = setupFor(view, { ...here, rungId: same.rung.id, purpose: 'work' }, undefined, was, undefined)
     begin({ ...setup, placeId: place.id, level: context.level, personId: context.leashHolder, kit: was?.kit ?? setup.kit })
   }
@@ -65,7 +66,7 @@ export function waysOn(view: BlockView, block: Block, { was, setWas, end }: { wa
     const { context } = active
     const setup = setupFor(view, { ...here, rungId: suggestion.rungId, purpose: suggestion.purpose, level: suggestion.level, kit: suggestion.kit, placeId: suggestion.placeId, personId: suggestion.personId }, suggestion, was, undefined)
     const elsewhere = setup.placeId !== context.placeId && (suggestion.placeId !== undefined || findRung(view.curriculum, suggestion.rungId)?.rung.criterion.place !== undefined)
-    if (elsewhere || suggestion.shut !== undefined || suggestion.level !== context.level || (suggestion.personId ?? context.leashHolder) !== context.leashHolder) return
+    if (elsewhere || suggestion.level !== context.level || (suggestion.personId ?? context.leashHolder) !== context.leashHolder) return
     begin({ ...setup, placeId: context.placeId, personId: context.leashHolder, kit: was?.kit ?? setup.kit })
   }
 }

@@ -10,6 +10,8 @@ import { addDog, addPerson } from '../begin'
 /** Monday 2 March 2026, noon UTC. */
 export const monday = Date.UTC(2026, 2, 2, 12)
 export const msPerDay = 86_400_000
+/** After all that these tests do. */
+export const later = monday + 60 * msPerDay
 
 export const newFile = (): string => join(mkdtempSync(join(tmpdir(), 'kibou-')), 'kennel.db')
 export const newKennel = (): Db => openDatabase(newFile())

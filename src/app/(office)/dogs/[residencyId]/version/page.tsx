@@ -16,7 +16,7 @@ export default async function VersionPage({ params }: { params: Promise<{ reside
   const db = kennelDatabase()
   const resident = findResident(db, residencyId)
   if (!resident) notFound()
-  const current = newest(regimesFor(db, residencyId)).curriculum
+  const current = newest(regimesFor(db, residencyId, requestTime())).curriculum
   const others = listCurricula(db).filter((v) => v.id !== current.id || v.version !== current.version).slice(0, 12)
   const choices = others.map((v) => ({ id: v.id, version: v.version, name: findCurriculum(db, v)?.name ?? v.id, changes: previewMove(db, residencyId, v, requestTime()) ?? [] }))
   return <MoveVersion dog={resident.name} residencyId={residencyId} current={`${current.name}, version ${current.version}`} choices={choices} move={moveToVersion} />

@@ -1,0 +1,70 @@
+import { heatFor } from '../block/heat'
+import type { RungPlaceInLadder } from '../curriculum/lookup'
+import type { Curriculum, PlaceKind } from '../curriculum/types'
+import { tooEarlyBecause } from '../dog/early'
+import { youngUntilDays, type DogTraits } from '../dog/traits'
+import { daysBetween } from '../days'
+import type { Method } from '../method/rows'
+import { shutBecause } from '../progress/gates'
+import type { Forgetting } from '../progress/memory'
+import type { DogState } from '../progress/state'
+
+/** A place to work in, as far as a suggestion must know it. */
+export interface Ground {
+  readonly id: string
+  readonly kind: PlaceKind
+  readonly indoors?: boolean
+  /** Its floor, in the house's words. */
+  readonly surface?: string
+}
+
+/** Where the kennel can work, with whom, and under which method. */
+export interface Around {
+  readonly now: number
+  readonly today: string
+  /** Places in the house's order; the first is where things are taught. */
+  readonly places: readonly Ground[]
+  readonly people: readonly string[]
+  readonly method: Method
+  readonly forgetting: Forgetting
+  /** Places in which this dog is not to be now, with the reason: a dog it may not meet works there. */
+  readonly barred?: ReadonlyMap<string, string>
+  /** What somebody read outdoors. */
+  readonly weather?: { readonly temperatureC: number; readonly humidity: number | null }
+}
+
+/** What of a dog a suggestion must know. */
+export interface CoachedDog {
+  readonly traits: DogTraits
+  readonly arrivesOn: string
+}
+
+/** Common practice: no sit-stay where the feet slide. */
+const slides = /slip|tile|lino|laminate|polish|wet|smooth|vinyl|glazed/i
+export const isSlippery = (surface: string | undefined): boolean => surface !== undefined && slides.test(surface) && !/non-?slip|anti-?slip|slip-?proof|no slip/i.test(surface)
+
+const outdoors: ReadonlySet<PlaceKind> = new Set(['yard', 'open', 'street', 'square'])
+const isIndoors = (ground: Ground): boolean => ground.indoors ?? !outdoors.has(ground.kind)
+
+export const isYoung = (traits: DogTraits, day: string): boolean => traits.bornOn !== null && daysBetween(traits.bornOn, day) < youngUntilDays
+
+/**
+ * Why this very set is not to be worked: prerequisite, gate, kind of place, age, floor, heat, or a dog it may not meet;
+ * undefined when nothing speaks against it. Every suggestion is asked this, and nothing else decides.
+ */
+export function refusedBecause(curriculum: Curriculum, state: DogState, at: RungPlaceInLadder, where: { readonly place: Ground; readonly level: number; readonly kit: string }, dog: CoachedDog, around: Around): string | undefined {
+  const { place, level, kit } = where
+  return (
+    tooEarlyBecause(at.rung, { young: isYoung(dog.traits, around.today), arrivesOn: dog.arrivesOn }, around.today, place.kind) ??
+    shutBecause(state, curriculum, at.rung, { placeId: place.id, placeKind: place.kind, level, kit }) ??
+    groundRefuses(at.command.grip === true, place, dog, around)
+  )
+}
+
+/** What of the place itself speaks against it now. */
+function groundRefuses(needsGrip: boolean, place: Ground, dog: CoachedDog, around: Around): string | undefined {
+  if (needsGrip && isSlippery(place.surface)) return 'no sit-stay on a slippery floor'
+  const { weather } = around
+  if (weather && heatFor(weather.temperatureC, weather.humidity, isIndoors(place), dog.traits, around.today)?.say === 'stop') return 'too hot outdoors for this dog now'
+  return around.barred?.get(place.id)
+}

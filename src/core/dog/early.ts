@@ -1,0 +1,29 @@
+import { daysBetween } from '../days'
+import type { PlaceKind, Rung } from '../curriculum/types'
+
+/** House: the longest hold asked of a dog under six months, seconds. */
+export const longestYoungHold = 30
+/** House: so many days count as first days; a young dog works on duration only in them. */
+export const firstDays = 7
+
+/** Places with a fence or walls round them; the lead trainer checks them, Kibou only knows the kind. */
+export const enclosed: ReadonlySet<PlaceKind> = new Set(['room', 'corridor', 'yard'])
+
+/** What of a dog's age its rungs are judged by on a day. */
+export interface Age {
+  /** Under six months on that day. */
+  readonly young: boolean
+  readonly arrivesOn: string
+}
+
+/**
+ * Why a rung is too early for a dog of this age on this day, in a place of this kind; undefined when it is not. Common
+ * practice: under six months week one is duration only, no long holds, hiding games only in enclosed places.
+ */
+export function tooEarlyBecause(rung: Rung, age: Age, day: string, placeKind: PlaceKind | undefined): string | undefined {
+  if (!age.young) return undefined
+  if (rung.axis === 'distance' && daysBetween(age.arrivesOn, day) <= firstDays) return 'a young dog works on duration only in its first week'
+  if (rung.kind === 'timed' && (rung.criterion.seconds ?? 0) > longestYoungHold) return 'no long holds under six months'
+  if (rung.hides === true && placeKind !== undefined && !enclosed.has(placeKind)) return 'hiding games under six months only in enclosed places'
+  return undefined
+}

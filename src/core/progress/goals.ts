@@ -1,0 +1,112 @@
+import { findRung, gateOf, type RungPlaceInLadder } from '../curriculum/lookup'
+import type { Curriculum } from '../curriculum/types'
+import type { OwnerPromise } from '../ownerPromise'
+import { unmetNeeds } from './gates'
+import { daysMet, daysToHold, evidenceBy, heldSince, isPassed, slippedRungs, type DogState, type Evidence } from './state'
+
+/** A rung that must come to be held, where and with whom. */
+export interface Goal {
+  readonly at: RungPlaceInLadder
+  /** Distraction-proofing level, 0–5. */
+  readonly level: number
+  /** In so many places and with so many people; 0 where it does not matter. */
+  readonly places: number
+  readonly people: number
+  /** In this very place. */
+  readonly placeId?: string
+  /** Reps done on no kit count for nothing. */
+  readonly leashed: boolean
+}
+
+/** What a promise asks for. */
+export const promiseGoal = (promise: OwnerPromise, at: RungPlaceInLadder): Goal => ({ at, level: promise.level, places: promise.places, people: promise.people, leashed: false })
+
+/** What a prerequisite asks for: held anywhere. */
+export const needGoal = (at: RungPlaceInLadder, leashed: boolean): Goal => ({ at, level: 0, places: 0, people: 0, leashed })
+
+/** What a goal lacks. `held`: the rule met on two days, wherever; `covered`: as often as asked in each place and with each person. */
+export interface Lack {
+  readonly held: boolean
+  /** Days on which the rule was met, anywhere and with anyone. */
+  readonly days: readonly string[]
+  /** The same at the goal's level, and there if it names a place. */
+  readonly daysThere: readonly string[]
+  readonly places: readonly Evidence[]
+  readonly people: readonly Evidence[]
+  readonly met: boolean
+}
+
+const holds = (days: readonly string[]): boolean => days.length >= daysToHold
+
+/** How far the goal has come. */
+export function lackOf(state: DogState, goal: Goal): Lack {
+  const { run, index, runKey } = goal.at
+  const runState = state.runs[runKey]
+  const leashed = goal.leashed ? { leashed: true } : {}
+  const held = heldSince(run, runState, index, leashed) !== undefined
+  const days = daysMet(run, runState, index, leashed)
+  const there = goal.placeId === undefined ? { level: goal.level, ...leashed } : { level: goal.level, place: goal.placeId, ...leashed }
+  const daysThere = daysMet(run, runState, index, there)
+  const places = goal.places > 0 ? evidenceBy(run, runState, index, 'place', goal.level) : []
+  const people = goal.people > 0 ? evidenceBy(run, runState, index, 'person', goal.level) : []
+  const met = held && holds(daysThere) && places.filter((e) => holds(e.days)).length >= goal.places && people.filter((e) => holds(e.days)).length >= goal.people
+  return { held, days, daysThere, places, people, met }
+}
+
+/** One thing that brings a goal nearer, before anybody asks where, with whom and on which day. */
+export interface Aim {
+  /** Climb the ladder; meet the rule on a second day; show what is held where it is not known yet. */
+  readonly kind: 'climb' | 'hold' | 'prove'
+  readonly goal: Goal
+  /** The rung to work, before anything is made easier for what is new. */
+  readonly rung: RungPlaceInLadder
+  readonly why: 'climb' | 'climb-back' | 'rebuild' | 'second-day' | 'prove'
+}
+
+/**
+ * Everything that can be worked on so that this goal comes to be met, its own ladder first: the rung in hand, and what any
+ * rung on the way asks to be held before it, so that nothing waits for a prerequisite nobody had begun. Empty once it is met.
+ */
+export function aimsOf(curriculum: Curriculum, state: DogState, goal: Goal, seen: Set<string> = new Set()): readonly Aim[] {
+  const key = `${goal.at.rung.id} ${goal.level} ${goal.placeId ?? ''} ${goal.leashed ? 'on leash' : ''}`
+  if (seen.has(key)) return []
+  seen.add(key)
+  const lack = lackOf(state, goal)
+  if (lack.met) return []
+  const { run, index } = goal.at
+  const runState = state.runs[goal.at.runKey]
+  const position = Math.min(runState?.position ?? 0, run.rungs.length)
+  const climbing = position <= index
+  const own: Aim[] = []
+  const before: Aim[] = []
+  for (let i = climbing ? position : index; i <= index; i++) {
+    const rung = run.rungs[i]
+    if (!rung) continue
+    const needs = unmetNeeds(state, curriculum, rung)
+    const at = { ...goal.at, rung, index: i }
+    if (needs.length === 0 && i === position && climbing) own.push({ kind: 'climb', goal, rung: at, why: slippedRungs(run, runState).length > 0 ? 'rebuild' : isPassed(run, runState, i) ? 'climb-back' : 'climb' })
+    const above = !climbing && lack.days.length === 0 ? run.rungs[position] : undefined
+    // A baseline began above it: the rung in hand counts for what lies below on its axis, and brings the dog on as well.
+    if (above && above.axis === goal.at.rung.axis && above.gate === undefined && above.criterion.place === undefined && unmetNeeds(state, curriculum, above).length === 0) own.push({ kind: 'climb', goal, rung: { ...goal.at, rung: above, index: position }, why: 'climb' })
+    else if (needs.length === 0 && !climbing) own.push(lack.held ? { kind: 'prove', goal, rung: at, why: 'prove' } : { kind: 'hold', goal, rung: at, why: 'second-day' })
+    for (const need of needs) before.push(...aimsOf(curriculum, state, needGoal(need, rung.gate !== undefined), seen))
+    if (i < index && rung.gate === undefined) continue
+    // The recall on leash is asked for at the very place of the call; where, is known only to whoever knows the house.
+    const call = gateOf(curriculum, rung)?.call
+    const line = rung.kind === 'recall' && call !== undefined ? findRung(curriculum, call) : undefined
+    if (line) before.push(...aimsOf(curriculum, state, needGoal(line, true), seen))
+  }
+  return [...own, ...before]
+}
+
+/** Runs of which a failed refresher took something away: what must be met once more, the highest of each run. */
+export function slippedGoals(curriculum: Curriculum, state: DogState): readonly Goal[] {
+  return curriculum.commands.flatMap((command) =>
+    command.runs.flatMap((run): Goal[] => {
+      const runKey = `${command.id}/${run.id}`
+      const index = slippedRungs(run, state.runs[runKey]).at(-1)
+      const rung = index === undefined ? undefined : run.rungs[index]
+      return rung && index !== undefined ? [needGoal({ rung, run, command, index, runKey }, false)] : []
+    }),
+  )
+}
