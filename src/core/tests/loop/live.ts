@@ -41,6 +41,7 @@ export interface World {
   readonly dog?: SimulatedDog
   /** Called before each set is worked, with what is suggested and all that is known. */
   readonly watch?: (told: Told) => void
+  readonly onWorked?: (set: SetFact) => void
   /** Whether days go on once it is ready. */
   readonly goOn?: boolean
   readonly weather?: Around['weather']
@@ -134,6 +135,7 @@ export function live(world: World): Lived {
         verdict = stepper.rep(context, rep, true)
       }
       if (verdict) worked.push({ day, suggestion, set: { ...context, reps }, verdict })
+      world.onWorked?.({ ...context, reps })
     }
     if (readyOn !== undefined && world.goOn !== true) break
   }

@@ -1,0 +1,52 @@
+import { findRung } from '../../curriculum/lookup'
+import type { Curriculum } from '../../curriculum/types'
+import { daysBetween } from '../../days'
+import type { RepFact, SetFact } from '../../facts'
+import { plainHeld, plainJudge, type PlainRep } from '../oracle/plain'
+import type { Told } from './live'
+
+const fenced = ['room', 'corridor', 'yard']
+
+/** Whether the facts say that this rung is held: its own ladder read by the plain oracle, over these sets only. */
+function heldBy(curriculum: Curriculum, rungId: string, sets: readonly SetFact[]): boolean {
+  const at = findRung(curriculum, rungId)
+  if (!at) return false
+  const reps = sets.flatMap((s): PlainRep[] => {
+    const index = at.run.rungs.findIndex((r) => r.id === s.rungId)
+    return index < 0 ? [] : s.reps.map((rep, i) => ({ index, result: resultOf(rep), at: rep.at, day: s.day, set: s.id, nth: i + 1, refresh: s.purpose === 'refresh', broke: rep.brokeSeconds }))
+  })
+  return plainHeld(at.run, plainJudge(at.run, reps), at.index)
+}
+
+const resultOf = (rep: RepFact): PlainRep['result'] => ({ clean: 'C', helped: 'H', late: 'L', miss: 'M' }) [rep.outcome] as PlainRep['result']
+
+/**
+ * Why the trade forbids a suggestion, asked of the facts and in its own words: prerequisites held, off leash only fenced in
+ * and with everything held on leash, no call off leash before the leash recall is held at that place and level, a young
+ * dog’s first week, long holds and hiding games, a slippery floor, heat, a dog it may not meet. Undefined when it does not.
+ */
+export function forbidden(told: Told, facts: readonly SetFact[]): string | undefined {
+  const { curriculum, suggestion, around, traits } = told
+  const at = findRung(curriculum, suggestion.rungId)
+  if (!at) return 'is not in this dog’s ladder'
+  const { rung, command } = at
+  const place = around.places.find((p) => p.id === suggestion.placeId) ?? around.places[0]
+  if (!place) return 'nowhere'
+  const young = traits.bornOn !== null && daysBetween(traits.bornOn, around.today) < 182
+  if (young && told.day <= 7 && rung.axis === 'distance') return 'distance in a young dog’s first week'
+  if (young && rung.kind === 'timed' && (rung.criterion.seconds ?? 0) > 30) return 'a long hold under six months'
+  if (young && rung.hides === true && !fenced.includes(place.kind)) return 'a hiding game under six months without a fence'
+  if (command.grip === true && /slippery/.test(place.surface ?? '')) return 'a sit-stay on a slippery floor'
+  if (around.weather && around.weather.temperatureC >= 36 && !['room', 'corridor'].includes(place.kind)) return 'outdoors in the heat'
+  if (around.barred?.has(place.id)) return 'where a dog works that it may not meet'
+  if (rung.criterion.place !== undefined && rung.criterion.place !== place.kind) return 'in another kind of place'
+  for (const need of rung.needs) if (!heldBy(curriculum, need, facts)) return `before ${need} is held`
+  const loose = rung.gate !== undefined || (suggestion.kit === 'none' && !['room', 'corridor'].includes(place.kind))
+  if (!loose) return undefined
+  if (!fenced.includes(place.kind)) return 'off leash without a fence'
+  const onLeash = facts.filter((s) => s.kit !== 'none')
+  const gate = curriculum.gates.find((g) => g.id === rung.gate) ?? curriculum.gates[0]
+  for (const need of gate?.needs ?? []) if (!heldBy(curriculum, need, onLeash)) return `off leash before ${need} is held on leash`
+  if (rung.kind === 'recall' && gate?.call !== undefined && !heldBy(curriculum, gate.call, onLeash.filter((s) => s.placeId === place.id && s.level >= suggestion.level))) return 'called off leash before the leash recall is held there'
+  return undefined
+}
