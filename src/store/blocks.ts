@@ -75,6 +75,16 @@ export function residencyOfSmallFact(db: Db, id: string): string | undefined {
 }
 
 /** When this dog’s blocks of a day began: the first set of each. */
+/** The blocks of everybody on a day: when each began and when its newest set did, oldest first. One look for the whole house. */
+export const blocksOn = (db: Db, day: string): readonly { readonly residencyId: string; readonly blockId: string; readonly from: number; readonly to: number }[] =>
+  z.array(z.object({ residencyId: z.string(), blockId: z.string(), from: z.number(), to: z.number() })).parse(
+    db.prepare(`SELECT s.residency_id AS residencyId, s.block_id AS blockId, min(s.at) AS "from", max(s.at) AS "to" FROM training_set s WHERE s.day = ? AND ${standing('s')} GROUP BY s.residency_id, s.block_id ORDER BY min(s.at)`).all(day),
+  )
+
+/** The ends of everybody's blocks since a moment, by block. */
+export const closesSince = (db: Db, since: number): ReadonlyMap<string, { readonly at: number; readonly stressful: boolean }> =>
+  new Map(z.array(z.object({ block_id: z.string(), at: z.number(), stressful: z.number() })).parse(db.prepare(`SELECT c.block_id, c.at, c.stressful FROM block_close c WHERE c.at > ? AND ${standing('c')} ORDER BY c.at`).all(since)).map((r) => [r.block_id, { at: r.at, stressful: r.stressful === 1 }]))
+
 export const blocksOfDay = (db: Db, residencyId: string, day: string): readonly { readonly blockId: string; readonly from: number; readonly to: number }[] =>
   z.array(z.object({ blockId: z.string(), from: z.number(), to: z.number() })).parse(
     db.prepare(`SELECT s.block_id AS blockId, min(s.at) AS "from", max(coalesce((SELECT max(r.at) FROM rep r WHERE r.set_id = s.id), s.at)) AS "to" FROM training_set s WHERE s.day = ? AND s.residency_id = ? AND ${standing('s')} GROUP BY s.block_id ORDER BY min(s.at)`).all(day, residencyId),

@@ -3,7 +3,8 @@ import { dayIn } from '@/core/days'
 import { retention } from '@/core/progress/memory'
 import { newest } from '@/core/progress/regime'
 import { isHeld, tallyOf } from '@/core/progress/state'
-import type { HeldRung } from '@/core/rulebench/predict'
+import type { Rule } from '@/core/curriculum/types'
+import { calibration, refreshersOf, type Calibration } from '@/core/rulebench/predict'
 import type { Db } from '@/store/database'
 import { readKennel } from '@/store/kennel'
 import { residentsOn } from '@/store/residents'
@@ -11,7 +12,12 @@ import { kennelForgetting } from './forgetting'
 import { readHouse, regimesOfResident } from './regimes'
 import { standingOf } from './standings'
 
-export interface OwnRung extends HeldRung {
+export interface OwnRung {
+  readonly rule: Rule
+  readonly clean: number
+  readonly total: number
+  /** Predicted to be left, 0–1: the chance that it would meet its rule if it were asked for cold. */
+  readonly retention: number
   readonly residencyId: string
   readonly dog: string
   readonly command: string
@@ -19,16 +25,24 @@ export interface OwnRung extends HeldRung {
   readonly rung: string
 }
 
-/** Every rung held by a dog that is here now, with all its reps and what is predicted to be left of it. */
-export function loadBench(db: Db, now: number): readonly OwnRung[] {
+export interface OwnBench {
+  readonly rungs: readonly OwnRung[]
+  /** How the same predictions did on the refreshers of the dogs that are here; undefined before the first. */
+  readonly checked: (Calibration & { readonly refreshers: number }) | undefined
+}
+
+/** Every rung held by a dog that is here now, with what is predicted to be left of it, and how such predictions came true. */
+export function loadBench(db: Db, now: number): OwnBench {
   const { model } = kennelForgetting(db)
   const house = readHouse(db)
-  return residentsOn(db, dayIn(readKennel(db).timeZone, now)).flatMap((resident) => {
+  const pairs: { readonly predicted: number; readonly came: boolean }[] = []
+  const rungs = residentsOn(db, dayIn(readKennel(db).timeZone, now)).flatMap((resident) => {
     const { curriculum } = newest(regimesOfResident(db, resident, now, { house }))
     const { state } = standingOf(db, resident.residencyId, now)
     return curriculum.commands.flatMap((command) =>
       command.runs.flatMap((run) => {
         const runState = state.runs[runKey(command.id, run.id)]
+        if (runState?.memory) pairs.push(...refreshersOf(runState.memory.shown, model))
         return run.rungs.flatMap((rung, i): OwnRung[] => {
           const tally = tallyOf(run, runState, i)
           if (!runState?.memory || !tally || tally.reps === 0 || !isHeld(run, runState, i)) return []
@@ -37,4 +51,5 @@ export function loadBench(db: Db, now: number): readonly OwnRung[] {
       }),
     )
   })
+  return { rungs, checked: pairs.length > 0 ? { ...calibration(pairs), refreshers: pairs.length } : undefined }
 }

@@ -171,7 +171,7 @@ export function loadBlock(db: Db, residencyId: string, commandId: string | undef
     promises: readPromises(db, residencyId), places, people, handlers: handlers(people), barred: Object.fromEntries(around.barred ?? []), weather: around.weather,
     cueWords: Object.fromEntries(curriculum.commands.map((c) => [c.id, own.get(c.id) ?? c.defaultCue])),
     signals: Object.fromEntries(curriculum.commands.map((c) => [c.id, words.get(c.id)?.signal || c.signal])),
-    plan: composeBlock({ curriculum, state: derived.state, standings: derived.summary.commands, next: pause ? [] : next.sets, method, forgetting: forgetting.model, now, young }),
+    plan: composeBlock({ curriculum, state: derived.state, standings: derived.summary.commands, next: pause ? [] : next.sets, dog: { traits: resident.traits, arrivesOn: resident.arrivesOn }, around }),
     rest: pause ? sayPause(pause) : next.rest,
     seen: seenIn(sets),
     ...foodFor(db, resident, today),

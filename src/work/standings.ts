@@ -28,13 +28,10 @@ export function refold(db: Db, residencyId: string, now: number): Derived {
 export function derive(db: Db, residencyId: string, regimes: Regimes): Derived {
   const sets = readSets(db, residencyId)
   const state = foldDog(regimes, sets)
-  return { state, summary: summarise(newest(regimes).curriculum, state, readPromises(db, residencyId), paceOf(sets)) }
+  return { state, summary: summarise(newest(regimes).curriculum, state, readPromises(db, residencyId), { days: daysWorked(sets), reps: state.gained }) }
 }
 
-function paceOf(sets: readonly SetFact[]): Summary['pace'] {
-  const worked = sets.filter((s) => s.reps.length > 0)
-  return { days: new Set(worked.map((s) => s.day)).size, reps: worked.reduce((n, s) => n + s.reps.length, 0) }
-}
+const daysWorked = (sets: readonly SetFact[]): number => new Set(sets.flatMap((s) => (s.reps.length > 0 ? [s.day] : []))).size
 
 /** Stored standing as of this moment, made again when it is missing, of another version of the fold, or other rules hold since. */
 export function standingOf(db: Db, residencyId: string, now: number): Derived {

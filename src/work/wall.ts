@@ -4,12 +4,12 @@ import type { Db } from '@/store/database'
 import { handoffsAfter } from '@/store/handoffs'
 import { readKennel } from '@/store/kennel'
 import { residentsOn } from '@/store/residents'
-import { openPauses } from '@/store/stay'
 import { newest } from '@/core/progress/regime'
 import { newestCurriculum } from '@/store/curricula'
 import { kennelForgetting } from './forgetting'
 import { readHouse, regimesOfResident } from './regimes'
 import { summariesOf } from './standings'
+import { readToday } from './today'
 
 /** The wall as it stands now. */
 export function loadWall(db: Db, now: number): WallView {
@@ -18,10 +18,10 @@ export function loadWall(db: Db, now: number): WallView {
   const summaries = summariesOf(db, today, now, residents.map((r) => r.residencyId))
   const house = readHouse(db)
   const booked = new Set(handoffsAfter(db, now).map((h) => h.residencyId))
-  const paused = openPauses(db)
+  const day = readToday(db, today, now)
   const dogs = residents.flatMap((r) => {
     const summary = summaries.get(r.residencyId)
-    return summary ? [{ ...r, curriculum: newest(regimesOfResident(db, r, now, { house })).curriculum, summary, booked: booked.has(r.residencyId), paused: paused.has(r.residencyId) }] : []
+    return summary ? [{ ...r, curriculum: newest(regimesOfResident(db, r, now, { house })).curriculum, summary, booked: booked.has(r.residencyId), not: day.not(r.residencyId), shareOfToday: day.share }] : []
   })
   return buildWall(newestCurriculum(db), dogs, today, now, kennelForgetting(db).model)
 }

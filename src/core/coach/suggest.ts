@@ -74,7 +74,7 @@ export function suggestAll(curriculum: Curriculum, state: DogState, promises: re
     ...refreshers(scene),
     ...targets.flatMap(({ promise, at }) => promised(scene, promiseGoal(promise, at))),
     ...(foundation ? curriculum.commands.flatMap((c) => (c.foundation === true && !targets.some((t) => t.at.command.id === c.id) ? climbOn(scene, c.id, 'foundation') : [])) : []),
-    ...(promises.length === 0 ? begun(scene).flatMap((id) => climbOn(scene, id, 'climb')) : [...new Set(targets.map((t) => t.at.command.id))].flatMap((id) => (targets.every((t) => t.at.command.id !== id || lackOf(state, promiseGoal(t.promise, t.at)).met) ? climbOn(scene, id, 'onward') : []))),
+    ...(promises.length === 0 ? begun(scene).flatMap((id) => climbOn(scene, id, 'climb')) : targets.every((t) => lackOf(state, promiseGoal(t.promise, t.at)).met) ? [...new Set(targets.map((t) => t.at.command.id))].flatMap((id) => climbOn(scene, id, 'onward')) : []),
   ]
   return { sets: once(answers.flatMap((a) => ('set' in a ? [a.set] : []))), shut: onceHeld(answers.flatMap((a) => ('shut' in a ? [a.shut] : []))), waits: onceHeld(answers.flatMap((a) => ('waits' in a ? [a.waits] : []))) }
 }
@@ -280,14 +280,16 @@ function refreshers(scene: Scene): readonly Answer[] {
 function refresh(scene: Scene, at: RungPlaceInLadder, kept: number): Answer {
   const { curriculum, state, dog, around } = scene
   const kits = [...new Set([kitToProve(at.rung), kitFor(at.rung, around.method)])]
-  const contexts = kits.flatMap((kit) => contextsOf(scene, at, kit))
+  const all = kits.flatMap((kit) => contextsOf(scene, at, kit))
+  // Where it is known it says what is left; somewhere new only when it is known nowhere, never because it is shut where it is.
+  const contexts = all.some((c) => c.open === 0) ? all.filter((c) => c.open === 0) : all
   let refusal: string | undefined
   const open = contexts.filter((c) => {
     const because = refusedBecause(curriculum, state, c.at, { place: c.place, level: 0, kit: c.kit }, dog, around)
     refusal ??= because
     return because === undefined
   })
-  const best = open.find((c) => c.open === 0) ?? open[0]
+  const best = open[0]
   if (!best) return { shut: { command: at.command.id, rungId: at.rung.id, because: `refresher due; ${refusal ?? noPlace(at)}` } }
   const own = best.at.rung.id === at.rung.id
   return { set: { command: at.command.id, rungId: best.at.rung.id, purpose: own ? 'refresh' : 'work', why: 'refresher', level: 0, kit: best.kit, placeId: best.place.id, personId: best.personId, relaxed: !own, kept, for: at.command.id } }
@@ -320,6 +322,15 @@ function contextsOf(scene: Scene, at: RungPlaceInLadder, kit: string): readonly 
       return { place, personId, kit, open: context.open.length, at: { ...at, index, rung: at.run.rungs[index] ?? at.rung } }
     }) : []
   })
+}
+
+/** Where something sure may be worked: where the dog knows it, else the first place in which nothing speaks against it; undefined where it may not be worked at all. */
+export function placeFor(curriculum: Curriculum, state: DogState, dog: CoachedDog, around: Around, at: RungPlaceInLadder, kit: string): { readonly placeId: string; readonly personId: string | undefined } | undefined {
+  const scene: Scene = { curriculum, state, dog, around }
+  const known = knownContext(scene, at, kit)
+  if (known) return known
+  const place = fitting(scene, at).find((p) => refusedBecause(curriculum, state, at, { place: p, level: 0, kit }, dog, around) === undefined)
+  return place && { placeId: place.id, personId: undefined }
 }
 
 /** Where and with whom a held rung is known on this kit; undefined when it is nowhere. */

@@ -1,95 +1,97 @@
 import { describe, expect, it } from 'vitest'
 import { houseCurriculum } from '../curriculum/house'
-import { expectedBySolvingTheChain } from '../tests/chain'
-import { emptyDogState } from '../progress/state'
+import type { OwnerPromise } from '../ownerPromise'
+import { targetsOf } from '../progress/standing'
+import { emptyDogState, type DogState } from '../progress/state'
 import { passTo, work } from '../tests/facts'
-import { expectedForRow, expectedForWindow, mostReps } from './advance'
-import { chanceClean, needOf } from './need'
-import { upNext, type Candidate, type NeedOfCommand } from './upNext'
-
-describe('expected reps until a rule is met', () => {
-  it.each([
-    { p: 0.8, r: 5, feller: 10.26 },
-    { p: 0.9, r: 10, feller: 18.68 },
-    { p: 0.6, r: 5, feller: 29.65 },
-  ])('a run of $r at $p is $feller (Feller, vol. 1, ch. XIII)', ({ p, r, feller }) => {
-    expect(Math.abs(expectedForRow(p, r) - feller)).toBeLessThan(0.006)
-  })
-
-  it.each([0.5, 0.7, 0.9])('eight of the last ten at %s agrees with equations solved another way', (p) => {
-    expect(expectedForWindow(p, 8, 10) / expectedBySolvingTheChain(p)).toBeCloseTo(1, 6)
-  })
-
-  it('a window of n of n is a run of n', () => {
-    expect(expectedForWindow(0.8, 5, 5) / expectedForRow(0.8, 5)).toBeCloseTo(1, 6)
-  })
-
-  it('stops at a stated ceiling instead of running for ever', () => {
-    expect(expectedForRow(0, 5)).toBe(mostReps)
-    expect(expectedForWindow(0.01, 8, 10)).toBe(mostReps)
-    expect(expectedForRow(1, 5)).toBe(5)
-  })
-})
+import { effortOf, needsOf, usualEffort } from './need'
+import { chanceInTime, outFrom, tightFrom, upNext, type Candidate, type NeedOfCommand } from './upNext'
 
 describe('what a promise still needs', () => {
   const promise = { rungId: 'sit-stay.30s', level: 0, places: 1, people: 1 }
   const withSit = work(houseCurriculum, [...passTo(houseCurriculum, 'sit.word-hand'), ...passTo(houseCurriculum, 'sit.word-hand', 1)]).state
 
-  it('starts from the house’s .8 and moves to what the dog does', () => {
-    const rung = houseCurriculum.commands.flatMap((c) => c.runs.flatMap((r) => r.rungs)).find((r) => r.id === 'sit-stay.1s')
-    if (!rung) throw new Error('no rung')
-    expect(chanceClean(houseCurriculum, emptyDogState(), rung)).toBe(0.8)
-    const poor = work(houseCurriculum, Array.from({ length: 10 }, () => ({ rung: 'sit-stay.1s', reps: 'C M0.5' })), withSit).state
-    // Beta mean: command (10 + 8)/(20 + 10) = .6; rung (10 + 6)/(20 + 10) = .5333
-    expect(chanceClean(houseCurriculum, poor, rung)).toBeCloseTo(0.5333, 4)
-  })
+  const needOf = (state: DogState, ...promises: OwnerPromise[]) => needsOf(houseCurriculum, state, targetsOf(houseCurriculum, promises))
+  const perfect = { gained: 1000, came: 1000 }
 
-  it('counts the rungs to climb and two days at the promised one', () => {
-    const need = needOf(houseCurriculum, withSit, promise, new Set(['sit-stay/duration']))
+  it('counts the rungs to climb and two days at the promised one, each as often as the dog does it for once', () => {
+    const [need] = needOf({ ...withSit, ...perfect }, promise)
     expect(need).toMatchObject({ rungs: 11, meetings: 2, days: 2 })
-    const chance = 0.8
-    expect(need?.reps).toBeCloseTo(11 * expectedForRow(chance, 5) + 2 * expectedForRow(chance, 3), 6)
+    // Eleven rungs of five of five and the promised one, three of three, on two days; effort (1000 + 60 × 1.8) ÷ (1000 + 60).
+    const ideal = 11 * 5 + 2 * 3
+    expect(need?.reps).toBeGreaterThan(ideal * (1108 / 1060))
+    // Refreshers of sit and of the stay itself, in the day that it takes: no more than two sets.
+    expect(need?.reps).toBeLessThanOrEqual(ideal * (1108 / 1060) + 15)
   })
 
-  it('counts in a prerequisite that nobody promised, and leaves it out when it is promised', () => {
-    const alone = needOf(houseCurriculum, emptyDogState(), promise, new Set(['sit-stay/duration']))
-    const both = needOf(houseCurriculum, emptyDogState(), promise, new Set(['sit-stay/duration', 'sit/sit']))
-    expect((alone?.rungs ?? 0) - (both?.rungs ?? 0)).toBe(3)
+  it('takes the dog’s own figure the more, the more it has done', () => {
+    expect(effortOf({ gained: 0, came: 0 })).toBeCloseTo(usualEffort.ratio, 9)
+    expect(effortOf({ gained: 600, came: 200 })).toBeCloseTo((600 + 60 * 1.8) / 260, 9)
+    expect(effortOf({ gained: 60_000, came: 20_000 })).toBeCloseTo(3, 2)
+  })
+
+  it('counts in a prerequisite that nobody promised, once, with the first that needs it', () => {
+    const sit = { rungId: 'sit.full', level: 0, places: 1, people: 1 }
+    const [alone] = needOf(emptyDogState(), promise)
+    const both = needOf(emptyDogState(), sit, promise)
+    expect(alone?.rungs).toBe(2 + 11)
+    expect(both.map((n) => [n.command, n.rungs])).toEqual([['sit', 1], ['sit-stay', 11]])
+  })
+
+  it('counts the eased way up in each further place, and each person’s', () => {
+    const one = needOf({ ...withSit, ...perfect }, promise)[0]?.reps ?? 0
+    const three = needOf({ ...withSit, ...perfect }, { ...promise, places: 3 })[0]?.reps ?? 0
+    // Two further places: 10, 15, 20 s of five of five each, and twice three of three at 30 s.
+    expect(three - one).toBeGreaterThanOrEqual(2 * (15 + 6))
+    expect(needOf({ ...withSit, ...perfect }, { ...promise, people: 2 })[0]?.reps ?? 0).toBeGreaterThan(one)
   })
 
   it('asks for nothing once it is met', () => {
     const met = work(houseCurriculum, [...passTo(houseCurriculum, 'sit-stay.45s'), ...passTo(houseCurriculum, 'sit-stay.45s', 1)], withSit).state
-    expect(needOf(houseCurriculum, met, promise, new Set(['sit-stay/duration']))?.reps).toBe(0)
+    expect(needOf(met, promise)[0]?.reps).toBe(0)
   })
 })
 
 describe('who needs a block now', () => {
-  const need = (command: string, reps: number, more: Partial<NeedOfCommand> = {}): NeedOfCommand => ({ command, reps, rungs: 1, meetings: 1, days: 1, chance: 0.8, refresher: 0, work: command, ...more })
-  const dog = (residencyId: string, daysLeft: number, needs: NeedOfCommand[], repsPerDay?: number): Candidate => ({ residencyId, runNumber: residencyId, daysLeft, repsPerDay, needs })
+  const need = (command: string, reps: number, more: Partial<NeedOfCommand> = {}): NeedOfCommand => ({ command, reps, rungs: 1, meetings: 1, days: 1, refresher: 0, work: command, ...more })
+  const dog = (residencyId: string, daysLeft: number, needs: NeedOfCommand[], repsPerDay?: number, more: Partial<Candidate> = {}): Candidate => ({ residencyId, runNumber: residencyId, daysLeft, shareOfToday: 1, repsPerDay, needs, not: '', ...more })
 
-  it('puts nine days and 400 reps before four days and 20: plain order by days left is wrong', () => {
-    const rows = upNext([dog('1', 4, [need('sit', 20)], 40), dog('2', 9, [need('heel', 400)], 40)])
-    expect(rows.map((r) => r.residencyId)).toEqual(['2', '1'])
-    expect(rows[0]).toMatchObject({ command: 'heel', allowed: 360, reach: 'out of reach' })
-    expect(rows[1]?.ratio).toBeCloseTo(20 / 160, 10)
+  it('puts those that can still be saved first, then those in hand, then those out of reach', () => {
+    const rows = upNext([dog('1', 4, [need('sit', 20)], 40), dog('2', 9, [need('heel', 400)], 40), dog('3', 9, [need('heel', 180)], 40), dog('4', 9, [need('heel', 250)], 40)])
+    expect(rows.map((r) => [r.residencyId, r.reach])).toEqual([['4', 'tight'], ['3', 'tight'], ['1', 'in hand'], ['2', 'out of reach']])
+    expect(rows[3]).toMatchObject({ command: 'heel', allowed: 360 })
+    expect(rows[2]?.ratio).toBeCloseTo(20 / 160, 10)
   })
 
-  it('adds up all that a dog still needs and names the largest that can be worked', () => {
-    const rows = upNext([dog('1', 5, [need('sit', 50), need('recall', 200, { work: undefined }), need('place', 80)], 60)])
-    expect(rows[0]).toMatchObject({ command: 'place', needed: 330, neededHere: 80, reach: 'out of reach' })
+  it('adds up all that a dog still needs and names the largest that can be worked, what is going stale before it', () => {
+    expect(upNext([dog('1', 5, [need('sit', 50), need('recall', 100, { work: undefined }), need('place', 80)], 60)])[0]).toMatchObject({ command: 'place', needed: 230, neededHere: 80 })
+    expect(upNext([dog('1', 5, [need('sit', 5, { refresher: 10 }), need('place', 80)], 60)])[0]).toMatchObject({ command: 'sit', needed: 95 })
+  })
+
+  it('counts what is left of today, not the whole of it', () => {
+    expect(upNext([dog('1', 2, [need('sit', 60)], 60)])[0]).toMatchObject({ allowed: 120, ratio: 0.5 })
+    expect(upNext([dog('1', 2, [need('sit', 60)], 60, { shareOfToday: 0 })])[0]).toMatchObject({ allowed: 60, ratio: 1, reach: 'out of reach' })
   })
 
   it('calls a date out of reach when the second day does not fit, however few the reps', () => {
-    expect(upNext([dog('1', 1, [need('sit', 5, { days: 2 })], 60)])[0]?.reach).toBe('out of reach')
+    expect(upNext([dog('1', 1, [need('sit', 5, { days: 2 })], 60)])[0]).toMatchObject({ reach: 'out of reach', chance: 0 })
     expect(upNext([dog('1', 2, [need('sit', 5, { days: 2 })], 60)])[0]?.reach).toBe('in hand')
   })
 
-  it('leaves out dogs that need nothing and puts those who go home today first', () => {
-    expect(upNext([dog('1', 3, [need('sit', 0)])])).toEqual([])
-    expect(upNext([dog('1', 3, [need('sit', 500)]), dog('2', 0, [need('sit', 5)])])[0]).toMatchObject({ residencyId: '2', ratio: Number.POSITIVE_INFINITY })
+  it('says why no block can begin now: what was told, or that all waits for another day', () => {
+    expect(upNext([dog('1', 3, [need('sit', 50)], 60, { not: 'rests until 14:20' })])[0]?.not).toBe('rests until 14:20')
+    expect(upNext([dog('1', 3, [need('sit', 50, { work: undefined })], 60)])[0]).toMatchObject({ command: undefined, not: 'all that is promised waits for another day' })
   })
 
-  it('counts a refresher that is due', () => {
-    expect(upNext([dog('1', 2, [need('sit', 0, { refresher: 10, days: 0 })], 10)])[0]).toMatchObject({ needed: 10, ratio: 0.5 })
+  it('leaves out dogs that need nothing; one that goes home today has no time left', () => {
+    expect(upNext([dog('1', 3, [need('sit', 0)])])).toEqual([])
+    expect(upNext([dog('2', 0, [need('sit', 5)])])[0]).toMatchObject({ ratio: Number.POSITIVE_INFINITY, reach: 'out of reach' })
+  })
+
+  it('the chance falls as the ratio grows, by the table of simulated dogs', () => {
+    expect([0, 0.35, 0.6, 0.9, 5].map((r) => Number(chanceInTime(r).toFixed(3)))).toEqual([1, 0.895, 0.53, 0.11, 0])
+    for (let r = 0; r < 2; r += 0.01) expect(chanceInTime(r)).toBeGreaterThanOrEqual(chanceInTime(r + 0.01))
+    expect(chanceInTime(tightFrom)).toBeCloseTo(0.9, 2)
+    expect(chanceInTime(outFrom)).toBeLessThan(0.12)
   })
 })

@@ -1,89 +1,143 @@
-import { findRung, type RungPlaceInLadder } from '../curriculum/lookup'
-import type { Curriculum, Rung } from '../curriculum/types'
+import { findRung, gateOf, type RungPlaceInLadder } from '../curriculum/lookup'
+import type { Curriculum, Run } from '../curriculum/types'
 import { meetingsMissing, promiseStanding, type PromiseStanding } from '../handoff/promise'
-import { relaxFrom, relaxPath } from '../proofing/relax'
 import type { OwnerPromise } from '../ownerPromise'
+import { relaxFrom, relaxPath } from '../proofing/relax'
 import { unmetNeeds } from '../progress/gates'
-import { rungsToClimb } from '../progress/standing'
-import { daysToHold, type DogState } from '../progress/state'
-import { expectedReps } from './advance'
+import { lackOf, needGoal, promiseGoal, type Goal } from '../progress/goals'
+import { daysUntilDue, halfLifeDays, houseForgetting } from '../progress/memory'
+import { spanOf } from '../progress/rules'
+import { daysToHold, topHeld, type DogState } from '../progress/state'
 
-/** House prior for a rep's chance to come off clean before anything is known, worth this many reps. */
-export const prior = { mean: 0.8, weight: 10 } as const
-
-/**
- * This dog's chance of a clean rep at a rung: the posterior mean of a Beta prior whose mean is what the dog did over
- * the whole command (itself drawn toward the house's .8), updated by its reps at the rung.
- */
-export function chanceClean(curriculum: Curriculum, state: DogState, rung: Rung): number {
-  const found = findRung(curriculum, rung.id)
-  if (!found) return prior.mean
-  const all = Object.entries(state.runs).flatMap(([key, run]) => (key.startsWith(`${rung.command}/`) ? Object.values(run.tallies) : []))
-  const toward = (clean: number, reps: number, mean: number) => (clean + prior.weight * mean) / (reps + prior.weight)
-  const ofCommand = toward(all.reduce((n, t) => n + t.clean, 0), all.reduce((n, t) => n + t.reps, 0), prior.mean)
-  const here = state.runs[found.runKey]?.tallies[found.rung.id]
-  return toward(here?.clean ?? 0, here?.reps ?? 0, ofCommand)
-}
+/** House: reps a day a dog is worked before its own pace is known; warm-ups are none. */
+export const usualRepsPerDay = 60
 
 export interface Need {
   readonly command: string
-  /** Expected reps until the promise is met, from this dog's own rates; drops on the way are not counted. */
+  /** Reps expected until the promise is met: drops, refreshers and steps made easier counted in, warm-ups not. */
   readonly reps: number
   readonly rungs: number
   readonly meetings: number
   /** Days it takes at the least, since held means two days. */
   readonly days: number
-  /** The chance of a clean rep used for the promised rung; the least when several are promised. */
-  readonly chance: number
 }
 
-/** What all promises of one command ask for together; they are worked one after the other. */
-export const addNeeds = (command: string, needs: readonly Need[]): Need => ({
-  command,
-  reps: needs.reduce((n, x) => n + x.reps, 0),
-  rungs: needs.reduce((n, x) => n + x.rungs, 0),
-  meetings: needs.reduce((n, x) => n + x.meetings, 0),
-  days: Math.max(0, ...needs.map((n) => n.days)),
-  chance: Math.min(1, ...needs.map((n) => n.chance)),
-})
+/**
+ * House: what a dog does for each rep that one that never misses would need, before it has shown its own figure, and how
+ * many of its reps that weighs as much as. From simulated dogs of three learning laws (bench/reach.ts).
+ */
+export const usualEffort = { ratio: 1.8, weight: 60 } as const
 
-/** What one promise still asks for. Prerequisites on runs (by key) that have no promise of their own are counted in. */
-export function needOf(curriculum: Curriculum, state: DogState, promise: OwnerPromise, promisedRuns: ReadonlySet<string>): Need | undefined {
-  const target = findRung(curriculum, promise.rungId)
-  if (!target) return undefined
-  const standing = promiseStanding(curriculum, state, promise)
-  const chance = chanceClean(curriculum, state, target.rung)
-  const meetings = meetingsMissing(standing)
-  if (standing.met) return { command: target.command.id, reps: 0, rungs: 0, meetings: 0, days: 0, chance }
-  const climb = climbTo(curriculum, state, target, promisedRuns, new Set())
-  const reps = climb.reduce((sum, rung) => sum + expectedReps(rung.rule, chanceClean(curriculum, state, rung)), 0) + meetings * expectedReps(target.rung.rule, chance)
-  const eased = easedSteps(target, standing).reduce((sum, rung) => sum + expectedReps(rung.rule, chanceClean(curriculum, state, rung)), 0)
-  const passed = standing.heldSince !== undefined
-  const days = Math.max(passed ? 0 : 1, fewestDays(standing.places.map((p) => p.days.length), promise.places), fewestDays(standing.people.map((p) => p.days.length), promise.people))
-  return { command: target.command.id, reps: reps + eased, rungs: climb.length, meetings, days, chance }
+/** What this dog does for each rep that one that never misses would need: its reps so far over what they came to, drawn toward the house's figure. */
+export const effortOf = (state: Pick<DogState, 'gained' | 'came'>): number => (state.gained + usualEffort.weight * usualEffort.ratio) / (state.came + usualEffort.weight)
+
+interface Count {
+  readonly curriculum: Curriculum
+  readonly state: DogState
+  /** How far each run is climbed once all that was counted so far is done. */
+  readonly climbed: Map<string, number>
+  readonly held: Set<string>
+  /** Runs that must be kept fresh meanwhile. */
+  readonly runs: Map<string, Run>
 }
 
-/** The rungs of the relaxed climb up to the promised one, once for each place and each person still untried; those together count once. */
-function easedSteps(target: RungPlaceInLadder, standing: PromiseStanding): readonly Rung[] {
-  const steps = (news: 'place' | 'hands') => relaxPath(target.run, relaxFrom(target.run, target.index, [news]), target.index).slice(0, -1).flatMap((i) => target.run.rungs[i] ?? [])
-  const places = Math.max(0, standing.promise.places - Math.max(1, standing.places.length))
-  const people = Math.max(0, standing.promise.people - Math.max(1, standing.people.length))
-  return [...Array.from({ length: places }, () => steps('place')), ...Array.from({ length: Math.max(0, people - places) }, () => steps('hands'))].flat()
-}
-
-/** Rungs below the target, with those of prerequisites that nobody promised, each once. */
-function climbTo(curriculum: Curriculum, state: DogState, target: RungPlaceInLadder, promised: ReadonlySet<string>, seen: Set<string>): readonly Rung[] {
-  const own = rungsToClimb(state, target).filter((r) => !seen.has(r.id))
-  for (const rung of own) seen.add(rung.id)
-  const needs = [...own, target.rung].flatMap((rung) => unmetNeeds(state, curriculum, rung))
-  const below = needs.flatMap((need) => {
-    if (seen.has(need.rung.id) || promised.has(need.runKey)) return []
-    const climb = climbTo(curriculum, state, need, promised, seen)
-    seen.add(need.rung.id)
-    // The prerequisite must be held: passed, and met again on another day.
-    return [...climb, need.rung, need.rung]
+/** What all promises still ask for, command by command in the order of the promises; what a prerequisite asks for is counted once, with the first that needs it. */
+export function needsOf(curriculum: Curriculum, state: DogState, promises: readonly { readonly promise: OwnerPromise; readonly at: RungPlaceInLadder }[], repsPerDay: number = usualRepsPerDay): readonly Need[] {
+  const count: Count = { curriculum, state, climbed: new Map(), held: new Set(), runs: new Map() }
+  const effort = effortOf(state)
+  const own = promises.map(({ promise, at }) => {
+    const standing = promiseStanding(curriculum, state, promise)
+    const ideal = standing.met ? { reps: 0, rungs: 0 } : idealFor(count, promiseGoal(promise, at), standing)
+    return { command: at.command.id, standing, reps: ideal.reps * effort, rungs: ideal.rungs }
   })
-  return [...below, ...own]
+  const work = own.reduce((n, o) => n + o.reps, 0)
+  // What is held already is kept fresh as well, for as long as the work takes.
+  const days = work / Math.max(1, repsPerDay)
+  const refresh = work > 0 ? refresherReps(count, days) : 0
+  return [...new Set(own.map((o) => o.command))].map((command): Need => {
+    const these = own.filter((o) => o.command === command)
+    const reps = these.reduce((n, o) => n + o.reps, 0)
+    return { command, reps: reps + (work > 0 ? (refresh * reps) / work : 0), rungs: these.reduce((n, o) => n + o.rungs, 0), meetings: these.reduce((n, o) => n + (o.standing.met ? 0 : meetingsMissing(o.standing)), 0), days: Math.max(0, ...these.map((o) => fewestDaysFor(o.standing))) }
+  })
+}
+
+function fewestDaysFor(standing: PromiseStanding): number {
+  if (standing.met) return 0
+  const { promise } = standing
+  return Math.max(standing.heldSince !== undefined ? 0 : 1, fewestDays(standing.places.map((p) => p.days.length), promise.places), fewestDays(standing.people.map((p) => p.days.length), promise.people))
+}
+
+interface Ideal {
+  readonly reps: number
+  readonly rungs: number
+}
+
+/** Reps that a dog that never misses would need for this goal and for all that it needs first. */
+function idealFor(count: Count, goal: Goal, standing: PromiseStanding | undefined): Ideal {
+  const { curriculum, state } = count
+  const { run, index, runKey } = goal.at
+  count.runs.set(runKey, run)
+  const lack = lackOf(state, goal)
+  if (lack.met) return { reps: 0, rungs: 0 }
+  const from = Math.max(state.runs[runKey]?.position ?? 0, count.climbed.get(runKey) ?? 0)
+  let [reps, rungs] = [0, 0]
+  const add = (more: Ideal) => {
+    reps += more.reps
+    rungs += more.rungs
+  }
+  for (let i = Math.min(from, index); i <= index; i++) {
+    const rung = run.rungs[i]
+    if (!rung) continue
+    for (const need of unmetNeeds(state, curriculum, rung)) if (!count.held.has(need.rung.id)) add(idealFor(count, needGoal(need, rung.gate !== undefined), undefined))
+    if (i >= from) add({ reps: spanOf(rung.rule), rungs: 1 })
+  }
+  const climbs = from <= index
+  if (climbs) count.climbed.set(runKey, index + 1)
+  const span = spanOf(goal.at.rung.rule)
+  if (!lack.held && !count.held.has(goal.at.rung.id)) {
+    count.held.add(goal.at.rung.id)
+    reps += span * Math.max(0, daysToHold - lack.days.length - (climbs ? 1 : 0))
+  }
+  return { reps: reps + (standing ? proofReps(curriculum, goal, standing, lack.held) : 0), rungs: climbs ? Math.max(0, rungs - (standing ? 1 : 0)) : rungs }
+}
+
+/** Reps for the places, people and levels that are still lacking: the eased way up in each, and two days of the rule. */
+function proofReps(curriculum: Curriculum, goal: Goal, standing: PromiseStanding, held: boolean): number {
+  const { at, level } = goal
+  const { promise } = standing
+  const span = spanOf(at.rung.rule)
+  const eased = (news: 'place' | 'hands' | 'level') => relaxPath(at.run, relaxFrom(at.run, at.index, [news]), at.index).slice(0, -1).reduce((n, i) => n + spanOf(at.run.rungs[i]?.rule ?? at.rung.rule), 0)
+  const missing = (evidence: PromiseStanding['places'], wanted: number) => {
+    const best = evidence.map((e) => Math.min(daysToHold, e.days.length)).sort((a, b) => b - a).slice(0, wanted)
+    return { fresh: Math.max(0, wanted - best.length), meetings: wanted * daysToHold - best.reduce((a, b) => a + b, 0) }
+  }
+  const places = missing(standing.places, promise.places)
+  const people = missing(standing.people, promise.people)
+  // The place and the person with whom it comes to be held are known by then, at level 0.
+  const home = level === 0 && !held ? 1 : 0
+  const fresh = { places: Math.max(0, places.fresh - (standing.places.length === 0 ? home : 0)), people: Math.max(0, people.fresh - (standing.people.length === 0 ? 1 : 0)) }
+  const meetings = Math.max(0, Math.max(places.meetings, people.meetings) - daysToHold * home)
+  const calls = at.rung.kind === 'recall' ? gateOf(curriculum, at.rung)?.call : undefined
+  const line = calls === undefined ? undefined : findRung(curriculum, calls)
+  return meetings * span + fresh.places * (eased('place') + level * (eased('level') + span)) + Math.max(0, fresh.people - fresh.places) * eased('hands') + (line ? fresh.places * daysToHold * spanOf(line.rung.rule) : 0)
+}
+
+/** Reps of refreshers that come due on these runs, and on those held already, within so many days. */
+function refresherReps({ curriculum, state, runs }: Count, days: number): number {
+  const all = new Map(runs)
+  for (const command of curriculum.commands) for (const run of command.runs) if (topHeld(run, state.runs[`${command.id}/${run.id}`]) >= 0) all.set(`${command.id}/${run.id}`, run)
+  let reps = 0
+  for (const [key, run] of all) {
+    const runState = state.runs[key]
+    const rung = run.rungs[Math.max(0, topHeld(run, runState))]
+    let half = runState?.memory ? halfLifeDays(runState.memory) : houseForgetting.firstHalfLifeDays
+    // A run that is not held yet comes to be so about half-way.
+    for (let at = daysUntilDue(half) + (runState?.memory ? 0 : days / 2); at < days; at += daysUntilDue(half)) {
+      reps += rung?.setReps ?? 0
+      half *= houseForgetting.cleanFactor
+    }
+  }
+  return reps
 }
 
 /** The fewest days in which so many places (or people) can each come to two. */

@@ -119,7 +119,7 @@ export function applyRep(state: DogState, regimes: Regimes, set: SetContext, rep
 function copyFor(state: DogState, curriculum: Curriculum, rungId: string): DogState {
   const key = ownRung(curriculum, rungId)?.runKey
   const run = key === undefined ? undefined : state.runs[key]
-  return { under: state.under, tick: state.tick, runs: key === undefined || run === undefined ? { ...state.runs } : { ...state.runs, [key]: structuredClone(run) }, beyond: { ...state.beyond } }
+  return { under: state.under, tick: state.tick, gained: state.gained, came: state.came, runs: key === undefined || run === undefined ? { ...state.runs } : { ...state.runs, [key]: structuredClone(run) }, beyond: { ...state.beyond } }
 }
 
 /** A state carried from one ladder to another: counts stay with their rungs, the rung in hand is found again by name. */
@@ -323,6 +323,7 @@ class Fold {
     if (refresher && progress.reps === 1) restartWindow(runState.window, rung.id)
     const result = resultOf(rung, set, rep, judging, heldHere)
     if (result === 'C') progress.clean++
+    if (climbing || index > heldBefore || refresher) this.state.gained++
     countResult(tally, result)
     noteBlock(tally, set.blockId)
     slideWindow(runState.window, rung.id, result, set, rep.at)
@@ -361,15 +362,18 @@ class Fold {
       person: window.personReps >= span ? window.person : undefined,
       loose: window.leashed < span,
     }
+    const isFirst = tally.met.length === 0
     noteMet(tally, set.day, common)
     tally.lastMet = this.state.tick
-    noteReached(run, runState, index, heldBefore, common)
+    const further = noteReached(run, runState, index, heldBefore, common)
     clearTrouble(run, runState, hand.tallies, index)
     restartWindow(window, rung.id)
     const advanced = index >= runState.position
     if (advanced) runState.position = index + 1
     const top = (hand.top = topHeldBy(run, hand.tallies, heldBefore))
     this.heldTick++
+    // What a dog that never misses needs as well: a first pass, what comes to be held, a step in what is new, a refresher.
+    if (isFirst || top > heldBefore || refresher || (step.climbing && further)) this.state.came += span
     if (top >= 0) {
       if (!runState.memory) runState.memory = { since: rep.at, shown: [] }
       else if (refresher) this.show(step, true)

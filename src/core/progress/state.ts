@@ -80,12 +80,16 @@ export interface DogState {
   under: number
   /** Counts reps; orders meetings and slips. */
   tick: number
+  /** Reps that could bring something nearer or keep it: at a rung not yet held, where something is new, or in a refresher. Warm-ups are none. */
+  gained: number
+  /** Of these, as many as a dog that never misses would have needed for what came of them. */
+  came: number
   runs: Record<string, RunState>
   /** Reps recorded beyond a shut gate, or at a place rung somewhere else: kept, and moving nothing on. */
   beyond: Record<string, number>
 }
 
-export const emptyDogState = (): DogState => ({ under: 0, tick: 0, runs: {}, beyond: {} })
+export const emptyDogState = (): DogState => ({ under: 0, tick: 0, gained: 0, came: 0, runs: {}, beyond: {} })
 
 export const emptyTally = (): RungTally => ({ reps: 0, clean: 0, helped: 0, late: 0, miss: 0, met: [], lastMet: 0, slipped: 0, drops: [], blocks: 0, openBlock: '', countedBlock: '' })
 

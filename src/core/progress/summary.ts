@@ -1,15 +1,15 @@
 import type { Curriculum } from '../curriculum/types'
 import { findRung } from '../curriculum/lookup'
-import { addNeeds, needOf, type Need } from '../forecast/need'
+import { needsOf, type Need } from '../forecast/need'
 import { readyOn } from '../handoff/promise'
 import type { OwnerPromise } from '../ownerPromise'
 import { commandStanding, targetsOf, type CommandStanding } from './standing'
 import type { DogState } from './state'
 
 /** Raised whenever the fold or the summary changes its meaning: stored ones of another number are made again. */
-export const foldVersion = 4
+export const foldVersion = 5
 
-/** Pace of work: reps done on days on which the dog was worked. */
+/** Pace of work: reps that could bring something nearer, and the days on which the dog was worked. */
 export interface Pace {
   readonly days: number
   readonly reps: number
@@ -28,10 +28,9 @@ export interface Summary {
 /** The standing of every command of the curriculum, what the promises still need, and since when all are met. */
 export function summarise(curriculum: Curriculum, state: DogState, promises: readonly OwnerPromise[], pace: Pace): Summary {
   const targets = targetsOf(curriculum, promises)
-  const promised = new Set(targets.map(({ at }) => at.runKey))
   const lost = promises.filter((p) => !findRung(curriculum, p.rungId)).map((p) => p.rungId)
   const commands = curriculum.commands.map((c) => commandStanding(curriculum, c, state, targets.filter(({ at }) => at.command.id === c.id).map((t) => t.promise)))
-  const needs = [...new Set(targets.map(({ at }) => at.command.id))].map((id) => addNeeds(id, targets.filter(({ at }) => at.command.id === id).flatMap((t) => needOf(curriculum, state, t.promise, promised) ?? [])))
+  const needs = needsOf(curriculum, state, targets, repsPerDay(pace))
   return { commands, needs, readyOn: lost.length > 0 ? undefined : readyOn(commands.flatMap((c) => c.promises)), lost, pace }
 }
 

@@ -97,27 +97,29 @@ export interface Common {
   readonly loose: boolean
 }
 
-/** Notes that the rule was met at rung `index` with these things. */
-export function noteReached(run: Run, state: RunState, index: number, held: number, common: Common): void {
-  if (common.place !== undefined) noteClimbed(run, state, cellKey(common.level, common.place), index, held)
-  if (common.kit !== undefined) noteClimbed(run, state, kitValue(common.kit).key, index, held)
-  if (common.person !== undefined) noteClimbed(run, state, handsValue(common.person).key, index, held)
+/** Notes that the rule was met at rung `index` with these things; whether one of them has come further than ever. */
+export function noteReached(run: Run, state: RunState, index: number, held: number, common: Common): boolean {
+  const cell = common.place !== undefined && noteClimbed(run, state, cellKey(common.level, common.place), index, held)
+  const kit = common.kit !== undefined && noteClimbed(run, state, kitValue(common.kit).key, index, held)
+  const hands = common.person !== undefined && noteClimbed(run, state, handsValue(common.person).key, index, held)
+  return cell || kit || hands
 }
 
-function noteClimbed(run: Run, state: RunState, key: string, index: number, held: number): void {
+function noteClimbed(run: Run, state: RunState, key: string, index: number, held: number): boolean {
   const id = run.rungs[index]?.id
-  if (id === undefined) return
+  if (id === undefined) return false
   const before = state.climbs[key]
   const reached = before?.reached === undefined ? -1 : rungIndex(run, before.reached)
   const back = before?.back === undefined ? -1 : rungIndex(run, before.back)
   if (back < 0) {
     if (index > reached || before?.back !== undefined) state.climbs[key] = { reached: index > reached ? id : (before?.reached ?? id) }
-    return
+    return index > reached
   }
   const furthest = index > reached ? id : (before?.reached ?? id)
   const again = index < back ? back : stepUp(run, index, Math.max(held, index))
   const next = run.rungs[again]?.id
   state.climbs[key] = again <= Math.max(reached, 0) && reached > index && next !== undefined ? { reached: furthest, back: next } : { reached: furthest }
+  return index > reached
 }
 
 /** Notes a miss at rung `index`: every open value goes back one step, or to rung `atMost` when that is lower. */

@@ -3,10 +3,9 @@ import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus'
 import { describe, expect, it } from 'vitest'
 import { expectedBySolvingTheChain } from '../tests/chain'
 import { chanceInOneGo, chanceWithin, expectedRepsToPass } from './exact'
-import { benchAt, housePrior, wrongPass } from './judge'
-import { calibration, chanceToday } from './predict'
+import { benchAt, wrongPass } from './judge'
+import { calibration, refreshersOf } from './predict'
 import { benchRefusal, type BenchRule } from './rule'
-import { simulatedShowing } from './simulate'
 
 const row = (r: number, days: 1 | 2 = 1): BenchRule => ({ kind: 'row', r, days })
 const window = (k: number, n: number, days: 1 | 2 = 1): BenchRule => ({ kind: 'window', k, n, days })
@@ -113,27 +112,33 @@ describe('what a rule lets through', () => {
 })
 
 describe('would it pass today', () => {
-  it('is the mean over the posterior: five of five after 20 of 20 is B(33, 2)/B(28, 2), times retention', () => {
-    const closed = [28, 29, 30, 31, 32].reduce((p, a) => p * (a / (a + 2)), 1)
-    expect(chanceToday({ rule: { kind: 'row', r: 5 }, clean: 20, total: 20, retention: 1 })).toBeCloseTo(closed, 12)
-    expect(chanceToday({ rule: { kind: 'row', r: 5 }, clean: 20, total: 20, retention: 0.5 })).toBeCloseTo(closed / 2, 12)
+  it('is what is predicted to be left, from the showings before: half-life regression, 2^(−days ÷ half-life)', () => {
+    const shown = [{ restedDays: 3, clean: true }, { restedDays: 6, clean: false }, { restedDays: 3, clean: true }]
+    // Half-life 3 days at first; doubled by a clean showing that was due; halved by a failed one.
+    expect(refreshersOf(shown)).toEqual([{ predicted: 0.5, came: true }, { predicted: 0.5, came: false }, { predicted: 0.5, came: true }])
+    expect(refreshersOf([])).toEqual([])
   })
 
-  it('eight of ten agrees with integrating the binomial tail over the Beta density of a statistics library', () => {
-    let sum = 0
-    const slices = 20_000
-    for (let i = 0; i < slices; i++) {
-      const p = (i + 0.5) / slices
-      sum += (jstat.beta.pdf(p, housePrior.a + 12, housePrior.b + 4) * chanceWithin(window(8, 10), p, 10)) / slices
-    }
-    expect(chanceToday({ rule: { kind: 'window', k: 8, n: 10 }, clean: 12, total: 16, retention: 1 })).toBeCloseTo(sum, 6)
-  })
-
-  it('is calibrated on simulated dogs with known rates', () => {
+  it('predicts better than always saying the mean on dogs that forget by a power of their own', () => {
     const next = chances(7)
-    const found = calibration(Array.from({ length: 20_000 }, () => simulatedShowing(next)))
-    expect(found.error).toBeLessThan(0.02)
-    expect(found.brier).toBeLessThan(found.brierOfMean * 0.85)
-    for (const bin of found.bins.filter((b) => b.n > 500)) expect(Math.abs(bin.predicted - bin.came)).toBeLessThan(0.05)
+    // Each run of refreshers belongs to a dog whose true half-life is unknown to the prediction and differs from dog to dog.
+    const pairs = Array.from({ length: 2000 }, () => {
+      let half = 2 + 6 * next()
+      const shown = Array.from({ length: 6 }, () => {
+        const restedDays = 0.5 + 8 * next()
+        const clean = next() < 2 ** (-restedDays / half)
+        half = Math.max(1, half * (clean ? 1.7 : 0.6))
+        return { restedDays, clean }
+      })
+      return refreshersOf(shown)
+    }).flat()
+    const found = calibration(pairs)
+    expect(found.brier).toBeLessThan(found.brierOfMean)
+    expect(found.error).toBeLessThan(0.15)
+  })
+
+  it('the mean squared error (Brier 1950) of certain and right predictions is nought, of a coin’s a quarter', () => {
+    expect(calibration([{ predicted: 1, came: true }, { predicted: 0, came: false }]).brier).toBe(0)
+    expect(calibration([{ predicted: 0.5, came: true }, { predicted: 0.5, came: false }])).toMatchObject({ brier: 0.25, brierOfMean: 0.25 })
   })
 })

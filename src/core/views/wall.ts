@@ -1,7 +1,10 @@
 import { findCommand, findRung } from '../curriculum/lookup'
 import type { Curriculum } from '../curriculum/types'
 import { daysBetween } from '../days'
-import { upNext, usualRepsPerDay, type NeedOfCommand, type UpNext } from '../forecast/upNext'
+import type { PromiseStanding } from '../handoff/promise'
+import { daysToHold } from '../progress/state'
+import { usualRepsPerDay } from '../forecast/need'
+import { upNext, type NeedOfCommand, type UpNext } from '../forecast/upNext'
 import { houseForgetting, type Forgetting } from '../progress/memory'
 import type { CommandStanding, StandingWord } from '../progress/standing'
 import { repsPerDay, type Summary } from '../progress/summary'
@@ -12,8 +15,10 @@ export interface WallDog {
   readonly name: string
   readonly runNumber: string
   readonly arrivesOn: string
-  /** Sick or in season: not worked for now. */
-  readonly paused?: boolean
+  /** Why no block of it can begin now: it rests, has had its blocks, is paused; empty when one can. */
+  readonly not?: string
+  /** How much of today's working hours is still to come, 0–1. */
+  readonly shareOfToday?: number
   readonly leavesOn: string
   readonly caution: string
   readonly biteHistory: boolean
@@ -46,9 +51,12 @@ export interface WallRow {
   readonly biteHistory: boolean
   readonly ready: boolean
   readonly booked: boolean
+  /** What is wrong with its promises: none was made, or its ladder does not have what was; empty otherwise. */
+  readonly lacks: string
   /** Reps needed over reps the days allow; 0 when nothing is needed; −1 stands for no more time. */
   readonly behind: number
   readonly reach: UpNext['reach'] | 'nothing needed'
+  readonly chance: number
   /** One for each command shown. */
   readonly cells: readonly WallCell[]
 }
@@ -68,15 +76,30 @@ export interface UpNextRow {
   readonly why: string
 }
 
+export interface RingRow {
+  readonly residencyId: string
+  readonly name: string
+  readonly runNumber: string
+  readonly daysLeft: number
+  readonly leavesOn: string
+  /** Nothing was promised, or nothing of it can be kept: said instead of figures. */
+  readonly reason: string
+  readonly why: string
+}
+
 export interface WallView {
   readonly commands: readonly { readonly id: string; readonly name: string }[]
   readonly rows: readonly WallRow[]
   readonly upNext: readonly UpNextRow[]
+  /** Dogs that will not make their date: their owners are to be rung. A task of its own, and no block. */
+  readonly ring: readonly RingRow[]
+  /** Dogs that need something and cannot be worked just now, with the reason. */
+  readonly later: readonly { readonly residencyId: string; readonly name: string; readonly runNumber: string; readonly why: string }[]
 }
 
 /** The wall at this moment: every resident against the curriculum, and who most needs a block now. */
 export function buildWall(curriculum: Curriculum, dogs: readonly WallDog[], today: string, now: number, model: Forgetting = houseForgetting): WallView {
-  const ranked = upNext(dogs.map((dog) => ({ residencyId: dog.residencyId, runNumber: dog.runNumber, daysLeft: daysBetween(today, dog.leavesOn), repsPerDay: repsPerDay(dog.summary.pace), needs: needsOf(dog.curriculum, dog.summary, now, model) })))
+  const ranked = upNext(dogs.map((dog) => ({ residencyId: dog.residencyId, runNumber: dog.runNumber, daysLeft: daysBetween(today, dog.leavesOn), repsPerDay: repsPerDay(dog.summary.pace), shareOfToday: dog.shareOfToday ?? 1, needs: needsOf(dog.curriculum, dog.summary, today, now, model), not: notNow(dog, today) })))
   const byDog = new Map(ranked.map((r) => [r.residencyId, r]))
   const dogById = new Map(dogs.map((d) => [d.residencyId, d]))
   const shown = shownCommands(curriculum, dogs)
@@ -85,27 +108,42 @@ export function buildWall(curriculum: Curriculum, dogs: readonly WallDog[], toda
     rows: dogs.map((dog) => wallRow(shown, dog.curriculum, dog, byDog.get(dog.residencyId), today, now, model)),
     upNext: ranked.flatMap((r) => {
       const dog = dogById.get(r.residencyId)
-      // First evening: a light walk and rest, no training.
-      return dog && dog.arrivesOn < today && !dog.paused ? [upNextRow(dog.curriculum, dog, r, today)] : []
+      return dog && r.reach !== 'out of reach' && r.not === '' && r.command !== undefined ? [upNextRow(dog.curriculum, dog, r, r.command, today)] : []
     }),
+    ring: ranked.flatMap((r) => { const dog = dogById.get(r.residencyId); return dog && r.reach === 'out of reach' ? [ringRow(dog, r, today)] : [] }),
+    later: ranked.flatMap((r) => { const dog = dogById.get(r.residencyId); return dog && r.reach !== 'out of reach' && r.not !== '' ? [{ residencyId: dog.residencyId, name: dog.name, runNumber: dog.runNumber, why: r.not }] : [] }),
   }
 }
 
-/** What each promise needs, with refreshers that are due and whether a block can be worked now. */
-export function needsOf(curriculum: Curriculum, summary: Summary, now: number, model: Forgetting = houseForgetting): readonly NeedOfCommand[] {
+/** Why no block of this dog can begin now; empty when one can. First evening: a light walk and rest, no training. */
+const notNow = (dog: WallDog, today: string): string => (dog.arrivesOn >= today ? 'came today: a light walk and rest' : (dog.not ?? ''))
+
+/** What each promise needs, with refreshers that are due and whether it can be worked today. */
+export function needsOf(curriculum: Curriculum, summary: Summary, today: string, now: number, model: Forgetting = houseForgetting): readonly NeedOfCommand[] {
   return summary.needs.flatMap((need) => {
     const standing = summary.commands.find((c) => c.command === need.command)
     if (!standing) return []
     const due = needsRefresher(standing, now, model)
-    return [{ ...need, refresher: due ? refresherReps(curriculum, standing) : 0, work: due ? need.command : workFor(summary, standing) }]
+    return [{ ...need, refresher: due ? refresherReps(curriculum, standing) : 0, work: due ? need.command : workFor(summary, standing, today) }]
   })
 }
 
 /** The command of the next step, unless that one is promised too and so has a need of its own. */
-function workFor(summary: Summary, standing: CommandStanding): string | undefined {
-  const command = standing.step?.command
+function workFor(summary: Summary, standing: CommandStanding, today: string): string | undefined {
+  const { step } = standing
+  // What was met today waits for another day, here and in each place and with each person.
+  if (!step || step.metOn === today || (provesWhy.has(step.why) && standing.promises.every((p) => p.met || !lacksToday(p, today)))) return undefined
+  const { command } = step
   if (command === standing.command) return command
   return summary.needs.some((n) => n.command === command) ? undefined : command
+}
+
+const provesWhy: ReadonlySet<string> = new Set(['level', 'new-place', 'new-hands'])
+
+/** Whether something of a promise can still be met today that today has not brought yet. */
+function lacksToday(p: PromiseStanding, today: string): boolean {
+  const lacks = (evidence: PromiseStanding['places'], wanted: number) => evidence.filter((e) => e.days.length >= daysToHold || e.days.includes(today)).length < wanted
+  return (p.heldSince === undefined && !p.days.includes(today)) || lacks(p.places, p.promise.places) || lacks(p.people, p.promise.people)
 }
 
 function refresherReps(curriculum: Curriculum, standing: CommandStanding): number {
@@ -132,12 +170,17 @@ function wallRow(shown: WallView['commands'], curriculum: Curriculum, dog: WallD
     caution: dog.caution,
     biteHistory: dog.biteHistory,
     ready: dog.summary.readyOn !== undefined,
+    lacks: lacksOf(dog.summary),
     booked: dog.booked,
     behind: need ? (Number.isFinite(need.ratio) ? need.ratio : -1) : 0,
     reach: need?.reach ?? 'nothing needed',
+    chance: need?.chance ?? 1,
     cells: shown.map(({ id }) => { const standing = dog.summary.commands.find((c) => c.command === id); return standing ? wallCell(curriculum, standing, now, model) : absentCell(id) }),
   }
 }
+
+/** What is wrong with a dog's promises, in a few words; empty when nothing is. */
+export const lacksOf = (summary: Summary): string => (summary.lost.length > 0 ? `${summary.lost.length === 1 ? 'a promise is' : `${summary.lost.length} promises are`} not in its ladder` : summary.commands.every((c) => c.promises.length === 0) ? 'nothing promised' : '')
 
 function wallCell(curriculum: Curriculum, standing: CommandStanding, now: number, model: Forgetting): WallCell {
   const run = findCommand(curriculum, standing.command)?.runs.find((r) => r.id === standing.mainRun)
@@ -157,8 +200,8 @@ function wallCell(curriculum: Curriculum, standing: CommandStanding, now: number
 /** A command that this dog's ladder does not have. */
 const absentCell = (command: string): WallCell => ({ command, word: 'not started', figures: '', promised: false, stale: false, stuck: false, inHand: 'not in this dog’s ladder', line: { size: 1, position: 0, top: -1, promised: undefined, slippedFrom: undefined, sag: 0, proofed: 0 } })
 
-function upNextRow(curriculum: Curriculum, dog: WallDog, r: UpNext, today: string): UpNextRow {
-  const standing = dog.summary.commands.find((c) => c.command === r.command)
+function upNextRow(curriculum: Curriculum, dog: WallDog, r: UpNext, command: string, today: string): UpNextRow {
+  const standing = dog.summary.commands.find((c) => c.command === command)
   const rung = standing?.step ? findRung(curriculum, standing.step.rungId)?.rung : undefined
   const daysLeft = daysBetween(today, dog.leavesOn)
   const reps = Math.ceil(r.needed)
@@ -167,9 +210,9 @@ function upNextRow(curriculum: Curriculum, dog: WallDog, r: UpNext, today: strin
     name: dog.name,
     runNumber: dog.runNumber,
     biteHistory: dog.biteHistory,
-    command: r.command,
-    commandName: findCommand(curriculum, r.command)?.name ?? r.command,
-    rungName: rung?.command === r.command ? rung.name : 'refresher',
+    command,
+    commandName: findCommand(curriculum, command)?.name ?? command,
+    rungName: rung?.command === command ? rung.name : 'refresher',
     daysLeft,
     reach: r.reach,
     ratio: Number.isFinite(r.ratio) ? r.ratio : null,
@@ -178,12 +221,19 @@ function upNextRow(curriculum: Curriculum, dog: WallDog, r: UpNext, today: strin
   }
 }
 
+/** A dog that will not make its date, and what its owner is to be told. */
+function ringRow(dog: WallDog, r: UpNext, today: string): RingRow {
+  const daysLeft = daysBetween(today, dog.leavesOn)
+  const reps = Math.ceil(r.needed)
+  return { residencyId: dog.residencyId, name: dog.name, runNumber: dog.runNumber, daysLeft, leavesOn: dog.leavesOn, reason: r.daysNeeded > daysLeft ? `needs ${r.daysNeeded} days at the least, ${daysLeft} left` : `${reps} reps to go, the days allow ${Math.floor(r.allowed)}`, why: whyNext(dog, r, daysLeft, reps) }
+}
+
 function whyNext(dog: WallDog, r: UpNext, daysLeft: number, reps: number): string {
   const known = repsPerDay(dog.summary.pace)
   const pace = known === undefined ? `${usualRepsPerDay} reps a day (house figure; its own pace is not known yet)` : `${Math.round(known)} reps a day (its own pace over ${dog.summary.pace.days} days worked)`
   const share = Number.isFinite(r.ratio) ? r.ratio.toFixed(2) : 'no days left'
   const days = r.daysNeeded > daysLeft ? ` What is held must be met on two days; that takes ${r.daysNeeded} at the least and ${daysLeft} are left.` : ''
-  return `Expected reps until all promises are met, from this dog’s own rates: ${reps}, of which ${Math.ceil(r.neededHere)} here. ${daysLeft} days at ${pace} allow ${Math.floor(r.allowed)}. Needed ÷ allowed = ${share}; largest goes first. Drops on the way are not counted in.${days}`
+  return `Expected reps until all promises are met, from this dog’s own rates: ${reps}, of which ${Math.ceil(r.neededHere)} here. ${daysLeft} days at ${pace} allow ${Math.floor(r.allowed)}. Needed ÷ allowed = ${share}: of simulated dogs that stood so, ${Math.round(r.chance * 100)} in a hundred made their date. Those that can still be saved go first. Drops, refreshers and steps made easier are counted in, warm-ups are not.${days}`
 }
 
 export const wallSorts = ['behind', 'run', 'days'] as const

@@ -6,19 +6,17 @@ import { Label, NumberField, Input, ProgressBar } from 'react-aria-components'
 import styled from 'styled-components'
 import { usualReps } from '@/core/rulebench/exact'
 import { housePrior } from '@/core/rulebench/judge'
-import { chanceToday, type Calibration } from '@/core/rulebench/predict'
 import { benchRefusal, sayBenchRule, type BenchRule } from '@/core/rulebench/rule'
 import { sayRule } from '@/core/progress/rules'
 import { Button, Choose, Fault, FieldLabel, Quiet, Why } from '@/ui/parts'
 import { phone } from '@/ui/theme'
-import type { OwnRung } from '@/work/bench'
+import type { OwnBench } from '@/work/bench'
 import type { BenchNews, RuleResult } from './messages'
 import { useBench, type BenchWork } from './useBench'
 
 const Curves = dynamic(() => import('./Curves'), { ssr: false, loading: () => <p>Drawing …</p> })
 
 const ofRule = (news: BenchNews): RuleResult | undefined => (news.kind === 'rule' ? news.result : undefined)
-const ofCalibration = (news: BenchNews): Calibration | undefined => (news.kind === 'calibration' ? news.result : undefined)
 
 /** Rates on the curves: every two hundredths from .2 to .98, and .99. */
 const rates = [...Array.from({ length: 40 }, (_, i) => 0.2 + i * 0.02), 0.99]
@@ -40,7 +38,7 @@ const percent = (x: number) => `${(x * 100).toFixed(x > 0 && x < 0.1 ? 1 : 0)} %
 const reps = (x: number) => (x >= 1e6 ? x.toExponential(2) : x >= 1000 ? Math.round(x).toLocaleString('en') : x.toFixed(1))
 
 /** Two rules for moving on, side by side on any true rate; and what the house's rules let through among its own dogs. */
-export function Bench({ own }: { own: readonly OwnRung[] }) {
+export function Bench({ own }: { own: OwnBench }) {
   const [a, setA] = useState(firstA)
   const [b, setB] = useState(firstB)
   const [rate, setRate] = useState(firstRate)
@@ -140,36 +138,32 @@ function Num({ label, value, min, max, step = 1, onChange }: { label: string; va
 }
 
 /** The house's own dogs: how many held rungs would meet their rule today, and how far such figures can be trusted. */
-function Own({ own }: { own: readonly OwnRung[] }) {
-  const check = useBench(ofCalibration)
-  const judged = useMemo(() => own.map((r) => ({ ...r, chance: chanceToday(r) })).sort((x, y) => x.chance - y.chance), [own])
-  const failing = judged.reduce((n, r) => n + 1 - r.chance, 0)
+function Own({ own: { rungs, checked } }: { own: OwnBench }) {
+  const judged = useMemo(() => [...rungs].sort((x, y) => x.retention - y.retention), [rungs])
+  const failing = judged.reduce((n, r) => n + 1 - r.retention, 0)
   return (
     <section aria-labelledby="own">
       <h2 id="own">Our own dogs, today</h2>
       {judged.length === 0 ? <p>Nothing is held yet.</p> : (
         <>
-          <div>{judged.length} rungs are held. Asked once, cold, about <b>{failing.toFixed(0)}</b> would not meet their rule; {judged.filter((r) => r.chance < 0.5).length} are more likely to fail than not. <Why><p>Each chance is the mean over the posterior of that dog’s rate at the rung (prior Beta({housePrior.a}, {housePrior.b}), updated by all its reps there) of meeting the rule in one go, times what is predicted to be left of it since it was last worked.</p></Why></div>
+          <div>{judged.length} rungs are held. Asked once, cold, about <b>{failing.toFixed(0)}</b> would not meet their rule; {judged.filter((r) => r.retention < 0.5).length} are more likely to fail than not. <Why><p>Each chance is what is predicted to be left of the rung since it was last worked, 2 to the power of minus days over half-life. Adding how the dog did over all its reps there predicts worse, so it is left out.</p></Why></div>
           <Results tabIndex={0} role="region" aria-label="Held rungs, least sure first"><table className="plain">
-            <thead><tr><th scope="col">Least sure first</th><th scope="col">Rung</th><th scope="col">Rule</th><th scope="col">Reps</th><th scope="col">Left</th><th scope="col">Chance today</th></tr></thead>
+            <thead><tr><th scope="col">Least sure first</th><th scope="col">Rung</th><th scope="col">Rule</th><th scope="col">Reps</th><th scope="col">Chance today</th></tr></thead>
             <tbody>
-              {judged.slice(0, 12).map((r) => <tr key={`${r.residencyId} ${r.commandId} ${r.rung}`}><th scope="row"><Link href={`/dogs/${r.residencyId}/commands/${r.commandId}`}>{r.dog}</Link></th><td>{r.command}, {r.rung}</td><td>{sayRule(r.rule)}</td><td>{r.clean}/{r.total}</td><td>{percent(r.retention)}</td><td><b>{percent(r.chance)}</b></td></tr>)}
+              {judged.slice(0, 12).map((r) => <tr key={`${r.residencyId} ${r.commandId} ${r.rung}`}><th scope="row"><Link href={`/dogs/${r.residencyId}/commands/${r.commandId}`}>{r.dog}</Link></th><td>{r.command}, {r.rung}</td><td>{sayRule(r.rule)}</td><td>{r.clean}/{r.total}</td><td><b>{percent(r.retention)}</b></td></tr>)}
             </tbody>
           </table></Results>
         </>
       )}
       <h3>Can these chances be trusted?</h3>
-      <div>On simulated dogs whose true rates are known, predictions are held against what came. <Button onPress={() => { check.run({ kind: 'calibrate', dogs: 100_000, seed: 20261123 }) }} isDisabled={check.running}>Try 100,000 dogs</Button></div>
-      {check.running && <Bar value={check.share * 100} aria-label="Simulating"><i style={{ width: `${check.share * 100}%` }} /><span>Simulating {Math.round(check.share * 100)} %</span><Quiet onPress={check.cancel}>Cancel</Quiet></Bar>}
-      {check.refused && <Fault>{check.refused}</Fault>}
-      {check.result && (
-        <div role="status">
-          <p>On average {(check.result.error * 100).toFixed(1)} points off; mean squared error {check.result.brier.toFixed(3)}, against {check.result.brierOfMean.toFixed(3)} for always saying the mean.</p>
+      {!checked ? <p>No dog that is here has been asked for a refresher yet.</p> : (
+        <>
+          <p>Held against the {checked.refreshers} refreshers of the dogs that are here: on average {(checked.error * 100).toFixed(1)} points off; mean squared error {checked.brier.toFixed(3)}, against {checked.brierOfMean.toFixed(3)} for always saying the mean{checked.brier < checked.brierOfMean ? '' : ': until there are more of them, the mean says as much'}.</p>
           <table>
-            <thead><tr><th scope="col">Predicted</th><th scope="col">Came true</th><th scope="col">Dogs</th></tr></thead>
-            <tbody>{check.result.bins.map((bin) => <tr key={bin.predicted}><th scope="row">{percent(bin.predicted)}</th><td>{percent(bin.came)}</td><td>{bin.n.toLocaleString('en')}</td></tr>)}</tbody>
+            <thead><tr><th scope="col">Predicted</th><th scope="col">Came true</th><th scope="col">Refreshers</th></tr></thead>
+            <tbody>{checked.bins.map((bin) => <tr key={bin.predicted}><th scope="row">{percent(bin.predicted)}</th><td>{percent(bin.came)}</td><td>{bin.n.toLocaleString('en')}</td></tr>)}</tbody>
           </table>
-        </div>
+        </>
       )}
     </section>
   )

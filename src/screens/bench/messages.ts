@@ -1,10 +1,13 @@
 import type { BenchAsk, BenchPoint, WrongPass } from '@/core/rulebench/judge'
-import type { Calibration } from '@/core/rulebench/predict'
 
 /** What the screen asks of the bench's worker. */
-export type BenchOrder =
-  | { readonly id: number; readonly kind: 'rule'; readonly ask: BenchAsk; readonly rate: number; readonly rates: readonly number[] }
-  | { readonly id: number; readonly kind: 'calibrate'; readonly dogs: number; readonly seed: number }
+export interface BenchOrder {
+  readonly id: number
+  readonly kind: 'rule'
+  readonly ask: BenchAsk
+  readonly rate: number
+  readonly rates: readonly number[]
+}
 
 export interface RuleResult {
   readonly at: BenchPoint
@@ -16,5 +19,4 @@ export interface RuleResult {
 export type BenchNews =
   | { readonly id: number; readonly kind: 'progress'; readonly share: number }
   | { readonly id: number; readonly kind: 'rule'; readonly result: RuleResult }
-  | { readonly id: number; readonly kind: 'calibration'; readonly result: Calibration }
   | { readonly id: number; readonly kind: 'refused'; readonly reason: string }

@@ -2,7 +2,7 @@
 import { useCallback, useEffect, useRef, useState } from 'react'
 import type { BenchNews, BenchOrder } from './messages'
 
-type Order = BenchOrder extends infer T ? (T extends BenchOrder ? Omit<T, 'id'> : never) : never
+type Order = Omit<BenchOrder, 'id'>
 
 export interface BenchWork<R> {
   readonly running: boolean

@@ -1,7 +1,7 @@
 'use client'
 import Link from 'next/link'
 import styled from 'styled-components'
-import type { UpNextRow } from '@/core/views/wall'
+import type { UpNextRow, WallView } from '@/core/views/wall'
 import { ButtonLink, Why } from '@/ui/parts'
 import { narrow, phone } from '@/ui/theme'
 
@@ -9,12 +9,13 @@ import { narrow, phone } from '@/ui/theme'
 const shown = 8
 
 /** Which dog and command most needs a block now, and why. */
-export function UpNext({ rows }: { rows: readonly UpNextRow[] }) {
+export function UpNext({ view }: { view: Pick<WallView, 'upNext' | 'ring' | 'later'> }) {
+  const { upNext: rows, ring, later } = view
   const [first, ...rest] = rows.slice(0, shown)
   return (
     <Rail aria-label="Up next">
       <h2>Up next</h2>
-      {!first && <p>Nobody presses: what is promised is met and fresh, or the dog came only today.</p>}
+      {!first && <p>{later.length > 0 ? 'Nobody can be worked just now.' : 'Nobody presses: what is promised is met and fresh, or the dog came only today.'}</p>}
       {first && (
         <First>
           <Who row={first} />
@@ -31,6 +32,19 @@ export function UpNext({ rows }: { rows: readonly UpNextRow[] }) {
         ))}
       </ol>
       {rows.length > shown && <p className="more">and {rows.length - shown} more with less to do for their days</p>}
+      {later.length > 0 && (
+        <Aside>
+          <h3>Not now</h3>
+          <ul>{later.slice(0, shown).map((l) => <li key={l.residencyId}><Link href={`/dogs/${l.residencyId}`}><b>{l.runNumber}</b> {l.name}</Link> <small>{l.why}</small></li>)}</ul>
+          {later.length > shown && <p className="more">and {later.length - shown} more</p>}
+        </Aside>
+      )}
+      {ring.length > 0 && (
+        <Aside data-person="true">
+          <h3>Ring the owner</h3>
+          <ul>{ring.map((r) => <li key={r.residencyId}><Link href={`/dogs/${r.residencyId}`}><b>{r.runNumber}</b> {r.name}</Link> <small>goes in {r.daysLeft} {r.daysLeft === 1 ? 'day' : 'days'}: {r.reason}</small><Why>{r.why}</Why></li>)}</ul>
+        </Aside>
+      )}
     </Rail>
   )
 }
@@ -45,7 +59,7 @@ const Who = ({ row }: { row: UpNextRow }) => (
 
 const Reason = ({ row }: { row: UpNextRow }) => (
   <Because>
-    <span>{row.reason}{row.reach === 'out of reach' ? <b>; out of reach, ring the owner</b> : row.reach === 'tight' ? '; tight' : ''}</span>
+    <span>{row.reason}{row.reach === 'tight' ? '; tight' : ''}</span>
     <Why>{row.why}</Why>
   </Because>
 )
@@ -58,6 +72,11 @@ const Rail = styled.aside`
     h2 { grid-column: 1 / -1; } ol { grid-template-columns: 1fr 1fr; gap: 1.5rem; align-content: start; } li { border-top: 0; padding: 0; } li:nth-child(n + 3) { display: none; } .more { display: none; }
   }
   ${phone} { display: flex; padding: 0.8rem 0.9rem; ol { grid-template-columns: 1fr; gap: 0; } li { border-top: 1px solid var(--rule); padding: 0.35rem 0; } }
+`
+const Aside = styled.section`
+  border-top: 1.5px solid var(--ink); padding-top: 0.5rem; font-size: 0.87rem; h3 { font-size: 0.95rem; margin-bottom: 0.2rem; } ul { margin: 0; padding: 0; list-style: none; } li { padding: 0.18rem 0; border: 0; } b { font: 700 1rem/1 'Hepta Slab Variable', serif; } small { color: var(--ink-2); } a { text-decoration: none; &:hover { text-decoration: underline; } }
+  &[data-person='true'] { border-top-color: var(--person); border-top-width: 3px; h3 { color: var(--person); } }
+  ${narrow} { grid-column: 1 / -1; }
 `
 const First = styled.div`border-left: 6px solid var(--now); padding-left: 0.7rem; display: grid; gap: 0.35rem; justify-items: start;`
 const Name = styled(Link)`

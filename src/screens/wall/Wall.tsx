@@ -52,7 +52,7 @@ export function Wall({ view, sort, descending }: { view: WallView; sort: WallSor
           </Grid>
         </Scroller>
       </Board>
-      <UpNext rows={view.upNext} />
+      <UpNext view={view} />
     </Screen>
   )
 }
@@ -72,6 +72,7 @@ function Dog({ row }: { row: WallRow }) {
 }
 
 function Behind({ row }: { row: WallRow }) {
+  if (row.lacks !== '') return <small className="late">{row.lacks}</small>
   if (row.reach === 'nothing needed') return <small>done</small>
   return (
     <>

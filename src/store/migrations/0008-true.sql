@@ -3,3 +3,6 @@ ALTER TABLE standing ADD COLUMN holds_until INTEGER;
 
 -- What is worked just now, by whomever.
 CREATE INDEX training_set_by_time ON training_set (at);
+
+-- Whose blocks have ended today.
+CREATE INDEX block_close_by_time ON block_close (at);

@@ -1,0 +1,141 @@
+import { composeBlock, type BlockItem } from '../../block/compose'
+import { goesOnAt } from '../../block/onward'
+import { whatNext } from '../../coach/next'
+import { refusedBecause } from '../../coach/allowed'
+import { suggestAll, suggestFor, type Around, type Suggestion } from '../../coach/suggest'
+import { findRung } from '../../curriculum/lookup'
+import { addDays } from '../../days'
+import type { RepFact, SetContext, SetFact } from '../../facts'
+import { defaultMethod } from '../../method/rows'
+import { Stepper, type Verdict } from '../../progress/fold'
+import { daysUntilDue, halfLifeDays, houseForgetting, isStale } from '../../progress/memory'
+import { summarise, type Summary } from '../../progress/summary'
+import { topHeld } from '../../progress/state'
+import { forbidden } from './forbidden'
+import { arrival, housePlaces, perfectDog, regimesIn, traitsIn, type World } from './live'
+
+/** What a day of blocks came to, for whoever asks how the prediction did. */
+export interface BlockDay {
+  readonly day: number
+  /** At its beginning. */
+  readonly summary: Summary
+  readonly reps: number
+  /** Reps so far that could bring something nearer. */
+  readonly gained: number
+}
+
+export interface LivedInBlocks {
+  /** Reps from the beginning of that day until ready that could bring something nearer. */
+  readonly gainedFrom: (day: number) => number
+  readonly readyOn: number | undefined
+  readonly days: readonly BlockDay[]
+  readonly sets: readonly SetFact[]
+  /** Reps by what they were for. */
+  readonly reps: { warmUp: number; refresher: number; progress: number }
+  readonly wrong: readonly string[]
+  /** Longest time for which a refresher had been due at the end of a day on which the dog was worked, days. */
+  readonly longestOverdue: number
+  readonly stuck: number
+  readonly lastRest: string
+  readonly overdue: string
+  readonly summary: Summary
+}
+
+/** House: at most so many sets of one thing in a block. */
+const setsOfOne = 3
+const midnight = Date.UTC(2026, 2, 1)
+const msPerDay = 86_400_000
+/** Blocks begin at nine, half past ten, one and half past two. */
+const blockAt = [9, 10.5, 13, 14.5, 16]
+
+/** A residency worked by composed blocks, as a trainer with a phone works it: warm-up, refreshers, things, finish. */
+export function liveInBlocks(world: World & { readonly blocksADay: number }): LivedInBlocks {
+  const stepper = new Stepper(regimesIn(world))
+  const places = world.places ?? housePlaces
+  const people = world.people ?? ['ada', 'ben']
+  const traits = traitsIn(world)
+  const dog = world.dog ?? perfectDog
+  const coached = { traits, arrivesOn: arrival }
+  const sets: SetFact[] = []
+  const days: BlockDay[] = []
+  const wrong: string[] = []
+  const count = { warmUp: 0, refresher: 0, progress: 0 }
+  let [seq, readyOn, longestOverdue, stuck, lastRest, overdue] = [0, undefined as number | undefined, 0, 0, '', '']
+  const pace = () => ({ days: new Set(sets.map((s) => s.day)).size, reps: stepper.state.gained })
+  const standing = () => summarise(stepper.regime.curriculum, stepper.state, world.promises, pace())
+
+  for (let day = 1; day <= world.days && (readyOn === undefined || world.goOn === true); day++) {
+    dog.wake(day)
+    const today = addDays(arrival, day)
+    const morning = midnight + day * msPerDay + 8 * 3_600_000
+    stepper.wait(morning)
+    const before = standing()
+    const had = seq
+    const gained = stepper.state.gained
+    for (let b = 0; b < world.blocksADay; b++) {
+      let now = midnight + day * msPerDay + (blockAt[b] ?? 17) * 3_600_000
+      const around = (): Around => ({ now, today, places, people, method: { ...defaultMethod, ...world.method }, forgetting: houseForgetting })
+      const { curriculum } = stepper.regime
+      const summary = standing()
+      if (summary.readyOn !== undefined) readyOn ??= day
+      const next = whatNext(curriculum, stepper.state, summary, { promises: world.promises, words: { name: 'Wren', cue: undefined, release: 'Okay', marker: 'Yes', side: 'left', traits }, arrivesOn: arrival, cueWords: new Map(), tried: [] }, around())
+      lastRest = next.rest
+      const plan = composeBlock({ curriculum, state: stepper.state, standings: summary.commands, next: next.sets, dog: coached, around: around() })
+      if (plan.items.every((i) => i.role !== 'work')) break
+      for (const item of plan.items) workItem(item, b)
+
+      function workItem(item: BlockItem, block: number): void {
+        // As on the screen: what was planned when the block began gives way to what is suggested now.
+        const fresh = item.role === 'work' ? suggestAll(curriculum, stepper.state, world.promises, coached, around()).sets.find((s) => s.command === item.command && s.purpose === item.purpose) : undefined
+        if (item.role === 'work' && !fresh) return
+        let setup: Pick<Suggestion, 'rungId' | 'purpose' | 'level' | 'kit' | 'placeId' | 'personId'> = fresh ?? item
+        for (let n = 0; n < (item.role === 'work' && item.purpose === 'work' ? setsOfOne : 1); n++) {
+          const at = findRung(curriculum, setup.rungId)
+          const place = places.find((p) => p.id === setup.placeId) ?? places[0]
+          if (!at || !place) return
+          const no = forbidden({ day, suggestion: { ...setup, command: at.command.id, why: 'climb', relaxed: false, kept: undefined, for: at.command.id }, all: [], state: stepper.state, curriculum, traits, around: around() }, sets)
+          if (no !== undefined) wrong.push(`day ${day}, ${item.role} ${setup.rungId}: ${no}`)
+          const verdict = workSet(at.rung.id, setup, block, item.role === 'work' ? 40 : item.reps, item)
+          if (item.role !== 'work' || !verdict) return
+          const where = { placeId: place.id, level: setup.level, kit: setup.kit, personId: setup.personId }
+          const onto = findRung(curriculum, goesOnAt(curriculum, verdict, summarise(curriculum, stepper.state, world.promises, pace()).commands.find((c) => c.command === item.command)?.runs ?? []) ?? '')
+          const suggested = suggestFor(suggestAll(curriculum, stepper.state, world.promises, coached, around()), item.command)
+          if (onto && refusedBecause(curriculum, stepper.state, onto, { place, level: where.level, kit: where.kit }, coached, around()) === undefined) setup = { ...where, rungId: onto.rung.id, purpose: 'work' }
+          else if (suggested && suggested.why !== 'onward') setup = suggested
+          else return
+        }
+      }
+
+      function workSet(rungId: string, setup: Pick<Suggestion, 'purpose' | 'level' | 'kit' | 'placeId' | 'personId'>, block: number, most: number, item: BlockItem): Verdict | undefined {
+        const at = findRung(curriculum, rungId)
+        const place = places.find((p) => p.id === setup.placeId) ?? places[0]
+        if (!at || !place) return undefined
+        const context: SetContext = { id: `set-${seq}`, rungId, purpose: setup.purpose, day: today, placeId: place.id, placeKind: place.kind, leashHolder: setup.personId ?? people[0] ?? '', level: setup.level, kit: setup.kit, blockId: `block-${day}-${block}` }
+        const reps: RepFact[] = []
+        let verdict: Verdict | undefined
+        while (!verdict?.endsSet && reps.length < most) {
+          const said = dog.answer(at.rung, at.runKey, at.index, { ...setup, rungId, command: at.command.id, why: 'climb', relaxed: false, kept: undefined, for: at.command.id }, day)
+          const rep: RepFact = { id: `rep-${seq}`, at: now + reps.length * 1000, device: 'd', seq: seq++, outcome: said.outcome, faults: [], ...(said.brokeSeconds === undefined ? {} : { brokeSeconds: said.brokeSeconds }) }
+          reps.push(rep)
+          verdict = stepper.rep(context, rep, true)
+        }
+        now += 120_000
+        sets.push({ ...context, reps })
+        if (item.role !== 'work') count.warmUp += reps.length
+        else if (setup.purpose === 'refresh') count.refresher += reps.length
+        else count.progress += reps.length
+        return verdict
+      }
+    }
+    days.push({ day, summary: before, reps: seq - had, gained })
+    const evening = midnight + day * msPerDay + 18 * 3_600_000
+    for (const command of stepper.regime.curriculum.commands)
+      for (const run of command.runs) {
+        const runState = stepper.state.runs[`${command.id}/${run.id}`]
+        if (runState?.stuck) stuck++
+        if (runState?.memory && topHeld(run, runState) >= 0 && isStale(runState.memory, evening, houseForgetting)) { const late = (evening - runState.memory.since) / msPerDay - daysUntilDue(halfLifeDays(runState.memory)); if (late > longestOverdue) { longestOverdue = late; overdue = `day ${day} ${command.id}/${run.id} half-life ${halfLifeDays(runState.memory)}` } }
+      }
+    if (standing().readyOn !== undefined) readyOn ??= day
+  }
+  return { gainedFrom: (day) => stepper.state.gained - (days.find((d) => d.day === day)?.gained ?? 0), readyOn, days, sets, reps: count, wrong, longestOverdue, stuck, lastRest, overdue, summary: standing() }
+}
