@@ -165,3 +165,9 @@ export const readCueWords = (db: Db, dogId: string): ReadonlyMap<string, string>
 export function insertCueWord(db: Db, dogId: string, command: string, word: string): void {
   db.prepare('INSERT INTO cue_word (dog_id, command, word) VALUES (?, ?, ?)').run(dogId, command, word)
 }
+
+/** The traits of a dog in the books; undefined for an unknown one. */
+export function traitsOfDog(db: Db, dogId: string): DogTraits | undefined {
+  const row = z.object({ traits: z.string() }).optional().parse(db.prepare('SELECT traits FROM dog WHERE id = ?').get(dogId))
+  return row && readTraits(row.traits)
+}

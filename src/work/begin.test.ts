@@ -1,3 +1,4 @@
+import { allResidencyIds } from '@/store/residents'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { findResident, readPromises } from '@/store/residents'
@@ -104,6 +105,20 @@ describe('adding a dog', () => {
       { numRuns: 400 },
     )
     expect(taken).toBeGreaterThan(5)
+  })
+})
+
+describe('promises this house cannot keep', () => {
+  it('are refused as they are made, by field, and nothing is stored; where nobody says, as many as the house has', () => {
+    const db = newKennel()
+    trainer(db)
+    const add = (promise: Record<string, unknown>) => addDog(db, { ...dogFields, promises: { down: promise } }, monday)
+    const errors = (promise: Record<string, unknown>) => { const r = add(promise); return r.ok ? {} : r.errors }
+    expect(errors({ rungIds: ['down.no-lure'], places: '1', people: '2' })).toEqual({ 'promises.down.people': expect.stringContaining('one works here') })
+    expect(errors({ rungIds: ['down.street'], places: '2', people: '1' })).toEqual({ 'promises.down.places': expect.stringContaining('can be worked in 1 here') })
+    expect(allResidencyIds(db)).toEqual([])
+    const done = add({ rungIds: ['down.street'] })
+    expect(done.ok && readPromises(db, done.id)).toEqual([{ rungId: 'down.street', level: 0, places: 1, people: 1 }])
   })
 })
 

@@ -1,6 +1,11 @@
 import { v7 } from 'uuid'
 import { z } from 'zod'
-import { plainDog, traitNames } from '@/core/dog/traits'
+import { isYoung } from '@/core/coach/allowed'
+import { plainDog, traitNames, type DogTraits } from '@/core/dog/traits'
+import { mostPlaces, whyNotPossible, type HouseGround } from '@/core/handoff/possible'
+import { methodAt } from '@/core/method/rows'
+import type { OwnerPromise } from '@/core/ownerPromise'
+import { regimeOf } from '@/core/progress/regime'
 import { roles, type Role } from '@/core/people/roles'
 import { findRung } from '@/core/curriculum/lookup'
 import { dayIn, daysBetween } from '@/core/days'
@@ -9,10 +14,13 @@ import type { Curriculum } from '@/core/curriculum/types'
 import { newestCurriculum } from '@/store/curricula'
 import type { Db } from '@/store/database'
 import { insertHours, insertPerson, readHours, readKennel, readPeople } from '@/store/kennel'
+import { readSpaces } from '@/store/house'
 import { dropDraft } from '@/store/intake'
-import { dogInRun, dogsKnown, findResident, insertCueWord, insertDog, insertPromise, insertResidency, residencyDuring } from '@/store/residents'
+import { readMethodChanges } from '@/store/method'
+import { dogInRun, dogsKnown, findResident, traitsOfDog, insertCueWord, insertDog, insertPromise, insertResidency, residencyDuring } from '@/store/residents'
 import { readSigners, writePasscode } from '@/store/signingIn'
 import { refold } from './standings'
+import { handlers } from './who'
 
 export type FormResult = { readonly ok: true; readonly id: string } | { readonly ok: false; readonly errors: Readonly<Record<string, string>> }
 
@@ -30,8 +38,9 @@ const promiseForm = z.object({
   /** One rung of each run that is promised. */
   rungIds: z.array(z.string()).min(1, 'Choose a rung.').max(6),
   level: z.coerce.number({ error: 'The level is a number from 0 to 5.' }).int().min(0).max(5).default(0),
-  places: z.preprocess((p) => (p === '' || p === null || p === undefined ? 3 : p), z.coerce.number({ error: 'Places is a number from 1 to 12.' }).int().min(1, 'At least one place.').max(12, 'Twelve places at the most.')),
-  people: z.preprocess((p) => (p === '' || p === null || p === undefined ? 2 : p), z.coerce.number({ error: 'People is a number from 1 to 12.' }).int().min(1, 'At least one person.').max(12, 'Twelve people at the most.')),
+  /** Undefined where nobody said: then the usual number, or as many as this house has. */
+  places: z.preprocess((p) => (p === '' || p === null ? undefined : p), z.coerce.number({ error: 'Places is a number from 1 to 12.' }).int().min(1, 'At least one place.').max(12, 'Twelve places at the most.').optional()),
+  people: z.preprocess((p) => (p === '' || p === null ? undefined : p), z.coerce.number({ error: 'People is a number from 1 to 12.' }).int().min(1, 'At least one person.').max(12, 'Twelve people at the most.').optional()),
 })
 
 const promisesForm = (curriculum: Curriculum, needed: boolean) => z.record(z.string(), promiseForm).superRefine((promises, ctx) => {
@@ -90,6 +99,27 @@ export function addPerson(db: Db, raw: unknown, now: number, passcodeHash?: stri
     .immediate()
 }
 
+/** House: a promise is kept in three places with two people where nobody says otherwise. */
+export const usualPromise = { places: 3, people: 2 } as const
+
+/** What this house has to keep promises with. As long as nobody works here it is not set up, and nobody is missed. */
+export const groundOf = (db: Db): HouseGround => ({ places: readSpaces(db), people: handlers(readPeople(db)).length || Number.POSITIVE_INFINITY })
+
+/** The promises of a booking, complete; or, by field, why one of them can never be met in this house by this dog. */
+function wantedPromises(db: Db, curriculum: Curriculum, form: z.infer<ReturnType<typeof dogForm>>, known: DogTraits | undefined, now: number, past: boolean): { readonly promises: readonly { readonly command: string; readonly promise: OwnerPromise }[] } | { readonly errors: Readonly<Record<string, string>> } {
+  const house = groundOf(db)
+  const traits = known ?? { ...plainDog, ...Object.fromEntries(form.traits.map((t) => [t, true])), bornOn: form.bornOn === '' ? null : form.bornOn }
+  // A promise is kept by the day it goes home, when a puppy may be grown.
+  const ladder = regimeOf(curriculum, methodAt(readMethodChanges(db), now), { traits, side: form.side, young: isYoung(traits, form.leavesOn) }).curriculum
+  const promises = Object.entries(form.promises).flatMap(([command, p]) => p.rungIds.map((rungId) => ({ command, promise: { rungId, level: p.level, places: p.places ?? Math.max(1, Math.min(usualPromise.places, mostPlaces(ladder, rungId, house))), people: p.people ?? Math.max(1, Math.min(usualPromise.people, house.people)) } })))
+  const errors = promises.flatMap(({ command, promise }) => {
+    // What is past was kept or not, whatever the house is now.
+    const no = past ? undefined : whyNotPossible(ladder, promise, house)
+    return no ? [[no.field === 'rung' ? `promises.${command}` : `promises.${command}.${no.field}`, no.why] as const] : []
+  })
+  return errors.length > 0 ? { errors: Object.fromEntries(errors) } : { promises }
+}
+
 /** Adds a dog with its residency, words and promises; the id is that of the residency. */
 export function addDog(db: Db, raw: unknown, now: number, { promisesNeeded = true, pastToo = false }: { readonly promisesNeeded?: boolean; readonly pastToo?: boolean } = {}): FormResult {
   const curriculum = newestCurriculum(db)
@@ -110,6 +140,8 @@ export function addDog(db: Db, raw: unknown, now: number, { promisesNeeded = tru
       const dogId = before?.id ?? v7()
       const clash = before && residencyDuring(db, dogId, form.arrivesOn, form.leavesOn)
       if (clash) return { ok: false, errors: { arrivesOn: `${form.name} is here from ${clash.arrivesOn} to ${clash.leavesOn} already.` } }
+      const wanted = wantedPromises(db, curriculum, form, before && traitsOfDog(db, before.id), now, form.leavesOn < today)
+      if ('errors' in wanted) return { ok: false, errors: wanted.errors }
       // A dog that comes back keeps its name in the books, its history and its words; it is tested afresh.
       if (!before) insertDog(db, { id: dogId, name: form.name, ownerName: form.owner, releaseWord: form.releaseWord, markerWord: form.markerWord, side: form.side, caution: form.caution, biteHistory: form.biteHistory, traits: { ...plainDog, ...Object.fromEntries(form.traits.map((t) => [t, true])), bornOn: form.bornOn === '' ? null : form.bornOn }, createdAt: now })
       if (!before) for (const command of curriculum.commands) {
@@ -117,7 +149,7 @@ export function addDog(db: Db, raw: unknown, now: number, { promisesNeeded = tru
         if (word) insertCueWord(db, dogId, command.id, word)
       }
       insertResidency(db, { id, dogId, runNumber: form.run, arrivesOn: form.arrivesOn, leavesOn: form.leavesOn, curriculumId: curriculum.id, curriculumVersion: curriculum.version, createdAt: now })
-      for (const [command, { rungIds, ...wanted }] of Object.entries(form.promises)) for (const rungId of rungIds) insertPromise(db, id, command, { rungId, ...wanted })
+      for (const { command, promise } of wanted.promises) insertPromise(db, id, command, promise)
       dropDraft(db, id, 'booking')
       refold(db, id, now)
       return { ok: true, id }

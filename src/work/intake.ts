@@ -14,7 +14,9 @@ import { appendEntry, dropDraft, dropDraftsBefore, keptSteps, photoAt, readDraft
 import { readKennel } from '@/store/kennel'
 import { dogInRun, findResident, readCueWords, readPromises, replaceCueWords, replacePromises, residentsOn, updateDog, updateRun, type Resident } from '@/store/residents'
 import type { FormResult } from './begin'
+import { mostPlaces, whyNotPossible } from '@/core/handoff/possible'
 import { ladderOf } from './regimes'
+import { groundOf, usualPromise } from './begin'
 import { refold } from './standings'
 
 /** A draft is what somebody types, not a place to store things. */
@@ -123,7 +125,11 @@ function takePromises(db: Db, resident: Resident, { promised }: Entry<'promises'
   const wanted = promised.flatMap((p, i) => (p.rung === '' ? [] : [{ p, i, at: findRung(curriculum, p.rung) }]))
   const bad = wanted.find(({ p, at }) => !at || at.runKey !== p.run)
   if (bad) return { [`promised.${bad.i}.rung`]: 'This dog’s ladder has no such rung.' }
-  replacePromises(db, resident.residencyId, wanted.flatMap(({ p, at }) => (at ? [{ command: at.command.id, rungId: at.rung.id, level: Number(p.level), places: Math.round(p.places ?? 3), people: Math.round(p.people ?? 2) }] : [])))
+  const house = groundOf(db)
+  const taken = wanted.flatMap(({ p, i, at }) => (at ? [{ i, command: at.command.id, promise: { rungId: at.rung.id, level: Number(p.level), places: Math.round(p.places ?? Math.max(1, Math.min(usualPromise.places, mostPlaces(curriculum, at.rung.id, house)))), people: Math.round(p.people ?? Math.max(1, Math.min(usualPromise.people, house.people))) } }] : []))
+  const never = taken.flatMap(({ i, promise }) => { const no = whyNotPossible(curriculum, promise, house); return no ? [[`promised.${i}.${no.field}`, no.why] as const] : [] })
+  if (never.length > 0) return Object.fromEntries(never)
+  replacePromises(db, resident.residencyId, taken.map(({ command, promise }) => ({ command, ...promise })))
   refold(db, resident.residencyId, now)
   return undefined
 }

@@ -66,7 +66,7 @@ export interface WhatNext {
 }
 
 /** House: what is wanted first: what slipped, refreshers, what is promised, the first days, onward. */
-const ranks: Readonly<Record<Suggestion['why'], number>> = { rebuild: 0, refresher: 1, climb: 2, 'climb-back': 2, 'second-day': 2, level: 2, 'new-place': 2, 'new-hands': 2, foundation: 3, onward: 4 }
+const ranks: Readonly<Record<Suggestion['why'], number>> = { rebuild: 0, refresher: 1, gate: 2, climb: 2, 'climb-back': 2, 'second-day': 2, level: 2, 'new-place': 2, 'new-hands': 2, foundation: 3, onward: 4 }
 
 /**
  * What to work on now with this dog, most pressing first: what slipped, then refreshers that are due, then what is
@@ -152,6 +152,7 @@ const whyWords: Record<Exclude<Suggestion['why'], 'refresher'>, string> = {
   foundation: 'Foundation work of the first days.',
   rebuild: 'A refresher failed: climb back from here.',
   'second-day': 'Met once; the rule met on another day holds it.',
+  gate: 'No calling off leash here until this is held on leash here.',
   level: 'Held without distraction; promised with.',
   'new-place': 'Promised in more places than it is held in.',
   'new-hands': 'Promised with another person on the leash.',

@@ -14,7 +14,8 @@ import { refusedBecause, type Around, type CoachedDog, type Ground } from './all
 
 export type { Around, CoachedDog, Ground } from './allowed'
 
-export type Why = 'climb' | 'climb-back' | 'rebuild' | 'second-day' | 'level' | 'new-place' | 'new-hands' | 'onward' | 'refresher' | 'foundation'
+/** `gate`: the recall on leash that a gate waits for, in its place. */
+export type Why = 'gate' | 'climb' | 'climb-back' | 'rebuild' | 'second-day' | 'level' | 'new-place' | 'new-hands' | 'onward' | 'refresher' | 'foundation'
 
 export interface Suggestion {
   readonly command: string
@@ -221,7 +222,7 @@ function prove(scene: Scene, aim: Aim, lack: Lack, wanted: string): readonly Ans
   const holders = evidenceBy(at.run, scene.state.runs[at.runKey], at.index, 'person')
   const candidates = placesLacking.length > 0 ? placesLacking : [...new Set([...mostDays(lack.places, ids), ...mostDays(evidence, ids), ...ids])]
   const person = peopleLacking[0] ?? mostDays(lack.people, around.people)[0] ?? mostDays(holders, around.people)[0] ?? around.people[0]
-  const why: Why = lack.daysThere.length < daysToHold && goal.level > 0 ? 'level' : placesLacking.length > 0 ? 'new-place' : 'new-hands'
+  const why: Why = goal.placeId !== undefined ? 'gate' : lack.daysThere.length < daysToHold && goal.level > 0 ? 'level' : placesLacking.length > 0 ? 'new-place' : 'new-hands'
   let refusal: string | undefined
   for (const id of candidates) {
     const place = fits.find((p) => p.id === id)

@@ -133,7 +133,7 @@ const placeName = (view: BlockView, full: Setup): string => view.places.find((p)
 const holderName = (view: BlockView, full: Setup): string => view.people.find((p) => p.id === full.personId)?.name.split(' ')[0] ?? ''
 
 const whyWords: Record<string, string> = {
-  climb: 'next rung', 'climb-back': 'up again after a drop', foundation: 'first days', rebuild: 'climbing back', 'second-day': 'a second day holds it', level: 'promised at a higher distraction level', 'new-place': 'promised in more places', 'new-hands': 'promised with another person', onward: 'promise met, next rung up', refresher: 'refresher due',
+  climb: 'next rung', 'climb-back': 'up again after a drop', foundation: 'first days', gate: 'off leash waits for it here', rebuild: 'climbing back', 'second-day': 'a second day holds it', level: 'promised at a higher distraction level', 'new-place': 'promised in more places', 'new-hands': 'promised with another person', onward: 'promise met, next rung up', refresher: 'refresher due',
 }
 
 const Asked = styled.section`

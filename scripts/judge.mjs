@@ -1,0 +1,9 @@
+import { spawnSync } from 'node:child_process'
+import { ensureDependencies } from './lib/dependencies.mjs'
+import { checkNode } from './lib/settings.mjs'
+
+// Standard output belongs to the answers.
+process.stdout.write = process.stderr.write.bind(process.stderr)
+checkNode()
+ensureDependencies()
+process.exit(spawnSync(process.execPath, ['--import', 'tsx', 'scripts/judge.ts'], { stdio: 'inherit' }).status ?? 1)
