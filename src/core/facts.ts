@@ -42,6 +42,8 @@ export interface SetContext {
   readonly level: number
   readonly kit: string
   readonly blockId: string
+  /** Nobody can be sure of its day: it counts on none. */
+  readonly unsure?: boolean
 }
 
 export interface SetFact extends SetContext {

@@ -19,6 +19,7 @@ import { arriving, dogs, gone, kennelName, places, staff, type CastDog } from '.
 import { seeded, type Chance } from '@/core/seeded'
 import { Learner } from './learner'
 import { furnish, paper, type PaperedDog } from './papers'
+import { markUntouched } from './untouched'
 import { SimulatedTrainer, rungsUpTo, type SimulatedRep, type SimulatedSet } from './trainer'
 
 const timeZone = 'Europe/London'
@@ -63,6 +64,7 @@ export function makeDemo(db: Db, today: string, seed: number = demoSeed): void {
     here.push({ dog: arriving, dogId: coming.dogId, residencyId: coming.residencyId, arrivesOn: coming.arrivesOn, at: moment(addDays(today, -3), 11 * 60) })
     paper(db, here, today)
     bookGimlet(db, pen, today)
+    markUntouched(db)
   })()
 }
 
@@ -228,7 +230,7 @@ class Pen {
       {
         kind: 'set-opened', id: setId, seq: this.next(), deviceAt: start, residencyId: scene.residencyId, rungId: set.rungId, purpose: set.purpose, blockId: blockId(scene, block, all), recordedBy: set.leashHolder, leashHolder: set.leashHolder,
         placeId: found.rung.criterion.place ?? set.placeId, level: set.level ?? 0, distanceBand: null, kit: set.kit ?? usualKit(found.rung), temperatureC: this.chance() < 0.8 ? Math.round(8 + this.chance() * 9) : null, minutesIn: this.chance() < 0.9 ? (nth % setsOfBlock) * 3 : null, exerciseMinutesAgo: this.chance() < 0.6 ? 20 + Math.floor(this.chance() * 160) : null, ...nothingSaid.set, replaces: null,
-        command: found.command.id, day, curriculumId: houseCurriculum.id, curriculumVersion: houseCurriculum.version, ruleVersion: 1,
+        command: found.command.id, day, curriculumId: houseCurriculum.id, curriculumVersion: houseCurriculum.version, ruleVersion: 1, unsure: false,
       },
       { device: this.tablet, at: start, receivedAt: start },
     )

@@ -1,8 +1,9 @@
 import { z } from 'zod'
 import type { Db } from './database'
+import { standingReps as standingRepsSql } from './standingReps'
 
 /** Everything a set's row holds, to be copied into the fact that stands for it. */
-const setColumns = 'residency_id, command, rung_id, purpose, block_id, device_at, at, day, recorded_by, leash_holder, place_id, level, distance_band, kit, curriculum_id, curriculum_version, rule_version, temperature_c, minutes_in, exercise_minutes_ago, meal_minutes_ago, humidity, seed, helper, second_dog, feed_id'
+const setColumns = 'residency_id, command, rung_id, purpose, block_id, device_at, at, day, recorded_by, leash_holder, place_id, level, distance_band, kit, curriculum_id, curriculum_version, rule_version, temperature_c, minutes_in, exercise_minutes_ago, meal_minutes_ago, humidity, seed, helper, second_dog, feed_id, unsure'
 const repColumns = 'device_at, at, outcome, prompt, latency_s, held_s, broke_s, steps, faults, paid, attention, cues_said, sound, planned, pieces, sit_pieces, pay_error, turns, stops'
 
 /** Facts made at a desk carry this device, and a sequence of their own. */
@@ -34,7 +35,7 @@ export interface RepRow {
 
 /** Reps of a set that stand, in order. */
 export const standingReps = (db: Db, setId: string): readonly RepRow[] =>
-  db.prepare('SELECT r.id, r.outcome, r.faults, r.broke_s, r.held_s, r.latency_s FROM rep r WHERE r.set_id = ? AND NOT EXISTS (SELECT 1 FROM voided v WHERE v.target_id = r.id) ORDER BY r.at, r.device, r.seq').all(setId).map((raw) => {
+  db.prepare(`SELECT * FROM (${standingRepsSql('r.id, r.outcome, r.faults, r.broke_s, r.held_s, r.latency_s, r.at, r.device, r.seq', 's.id = @setId')}) ORDER BY at, device, seq`).all({ setId }).map((raw) => {
     const r = standingRep.parse(raw)
     return { id: r.id, outcome: r.outcome, faults: z.array(z.string()).parse(JSON.parse(r.faults)), brokeSeconds: r.broke_s, heldSeconds: r.held_s, latencySeconds: r.latency_s }
   })
@@ -42,8 +43,8 @@ export const standingReps = (db: Db, setId: string): readonly RepRow[] =>
 /** Copies a set under a new id as the fact that stands for it, with what is changed. */
 export function copySet(db: Db, from: string, to: { readonly id: string; readonly placeId?: string | undefined; readonly leashHolder?: string | undefined; readonly level?: number | undefined; readonly kit?: string | undefined }, desk: Desk): void {
   db.prepare(
-    `INSERT INTO training_set (id, device, seq, received_at, replaces, ${setColumns})
-     SELECT @id, @device, @seq, @receivedAt, id, ${setColumns.replace('leash_holder', 'coalesce(@leashHolder, leash_holder)').replace('place_id', 'coalesce(@placeId, place_id)').replace('level,', 'coalesce(@level, level),').replace('kit,', 'coalesce(@kit, kit),')} FROM training_set WHERE id = @from`,
+    `INSERT INTO training_set (id, device, seq, received_at, replaces, root, ${setColumns})
+     SELECT @id, @device, @seq, @receivedAt, id, coalesce(root, id), ${setColumns.replace('leash_holder', 'coalesce(@leashHolder, leash_holder)').replace('place_id', 'coalesce(@placeId, place_id)').replace('level,', 'coalesce(@level, level),').replace('kit,', 'coalesce(@kit, kit),')} FROM training_set WHERE id = @from`,
   ).run({ id: to.id, from, device: desk.device, seq: nextSequence(db, 'training_set', desk.device), receivedAt: desk.receivedAt, placeId: to.placeId ?? null, leashHolder: to.leashHolder ?? null, level: to.level ?? null, kit: to.kit ?? null })
 }
 
@@ -58,8 +59,8 @@ export function copyRep(db: Db, from: string, to: { readonly id: string; readonl
   const change = to.change ?? {}
   const broke = change.outcome !== undefined && change.outcome !== 'miss' ? null : change.brokeSeconds
   db.prepare(
-    `INSERT INTO rep (id, set_id, device, seq, received_at, replaces, ${repColumns})
-     SELECT @id, @setId, @device, @seq, @receivedAt, id, ${repColumns.replace('outcome', 'coalesce(@outcome, outcome)').replace('faults', 'coalesce(@faults, faults)').replace('broke_s', 'CASE WHEN @changesBreak THEN @broke ELSE broke_s END')} FROM rep WHERE id = @from`,
+    `INSERT INTO rep (id, set_id, device, seq, received_at, replaces, root, ${repColumns})
+     SELECT @id, @setId, @device, @seq, @receivedAt, id, coalesce(root, id), ${repColumns.replace('outcome', 'coalesce(@outcome, outcome)').replace('faults', 'coalesce(@faults, faults)').replace('broke_s', 'CASE WHEN @changesBreak THEN @broke ELSE broke_s END')} FROM rep WHERE id = @from`,
   ).run({ id: to.id, setId: to.setId, from, device: desk.device, seq: nextSequence(db, 'rep', desk.device), receivedAt: desk.receivedAt, outcome: change.outcome ?? null, faults: change.faults === undefined ? null : JSON.stringify(change.faults), changesBreak: broke === undefined ? 0 : 1, broke: broke ?? null })
 }
 

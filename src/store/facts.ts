@@ -4,6 +4,7 @@ import type { NotedRep } from '@/core/evidence/calls'
 import { compareFacts, outcomes, type RepFact, type SetFact } from '@/core/facts'
 import { attentions, type RepDone, type SetClosed, type SetOpened, type TakenBack } from '@/core/wire'
 import type { Db } from './database'
+import { standingReps } from './standingReps'
 
 /** When a fact was made and received; `at` is corrected for the device's clock. */
 export interface Stamp {
@@ -12,15 +13,31 @@ export interface Stamp {
   readonly receivedAt: number
 }
 
+/** How far a device's facts have come: its highest sequence number so far and the moment that one was taken to be of. */
+export interface DeviceClock {
+  readonly offset: number
+  /** The offset known before this request. */
+  readonly before: number | undefined
+  readonly lastSeq: number | undefined
+  readonly lastAt: number | undefined
+}
+
+const deviceRow = z.object({ offset_ms: z.number(), last_seq: z.number().nullable(), last_at: z.number().nullable() })
+
 /** The device's clock offset, renewed only when it moved by more than a minute: small jitter must not reorder reps. */
-export function deviceOffset(db: Db, device: string, deviceNow: number, now: number): number {
+export function deviceOffset(db: Db, device: string, deviceNow: number, now: number): DeviceClock {
   const offset = now - deviceNow
-  const known = z.object({ offset_ms: z.number() }).optional().parse(db.prepare('SELECT offset_ms FROM device WHERE id = ?').get(device))
+  const known = deviceRow.optional().parse(db.prepare('SELECT offset_ms, last_seq, last_at FROM device WHERE id = ?').get(device))
   const keep = known !== undefined && Math.abs(known.offset_ms - offset) <= 60_000
   // A clock that is right within a minute is believed as it is.
   const settled = keep ? known.offset_ms : Math.abs(offset) <= 60_000 ? 0 : offset
   db.prepare('INSERT INTO device (id, offset_ms, seen_at) VALUES (?, ?, ?) ON CONFLICT (id) DO UPDATE SET offset_ms = excluded.offset_ms, seen_at = excluded.seen_at').run(device, settled, now)
-  return settled
+  return { offset: settled, before: known?.offset_ms, lastSeq: known?.last_seq ?? undefined, lastAt: known?.last_at ?? undefined }
+}
+
+/** Keeps how far the device's facts have come. */
+export function keepDeviceClock(db: Db, device: string, lastSeq: number, lastAt: number): void {
+  db.prepare('UPDATE device SET last_seq = ?, last_at = ? WHERE id = ?').run(lastSeq, lastAt, device)
 }
 
 export interface SetRow extends SetOpened {
@@ -29,17 +46,18 @@ export interface SetRow extends SetOpened {
   readonly curriculumId: string
   readonly curriculumVersion: number
   readonly ruleVersion: number
+  readonly unsure: boolean
 }
 
 /** Stores a set's opening; false when this fact is already here. */
 export function insertSet(db: Db, set: SetRow, stamp: Stamp): boolean {
   const done = db
     .prepare(
-      `INSERT INTO training_set (id, residency_id, command, rung_id, purpose, block_id, device, seq, device_at, at, received_at, day, recorded_by, leash_holder, place_id, level, distance_band, kit, curriculum_id, curriculum_version, rule_version, temperature_c, minutes_in, exercise_minutes_ago, meal_minutes_ago, humidity, seed, helper, second_dog, feed_id, replaces)
-       VALUES (@id, @residencyId, @command, @rungId, @purpose, @blockId, @device, @seq, @deviceAt, @at, @receivedAt, @day, @recordedBy, @leashHolder, @placeId, @level, @distanceBand, @kit, @curriculumId, @curriculumVersion, @ruleVersion, @temperatureC, @minutesIn, @exerciseMinutesAgo, @mealMinutesAgo, @humidity, @seed, @helper, @secondDog, @feedId, @replaces)
+      `INSERT INTO training_set (id, residency_id, command, rung_id, purpose, block_id, device, seq, device_at, at, received_at, day, recorded_by, leash_holder, place_id, level, distance_band, kit, curriculum_id, curriculum_version, rule_version, temperature_c, minutes_in, exercise_minutes_ago, meal_minutes_ago, humidity, seed, helper, second_dog, feed_id, replaces, unsure)
+       VALUES (@id, @residencyId, @command, @rungId, @purpose, @blockId, @device, @seq, @deviceAt, @at, @receivedAt, @day, @recordedBy, @leashHolder, @placeId, @level, @distanceBand, @kit, @curriculumId, @curriculumVersion, @ruleVersion, @temperatureC, @minutesIn, @exerciseMinutesAgo, @mealMinutesAgo, @humidity, @seed, @helper, @secondDog, @feedId, @replaces, @unsure)
        ON CONFLICT (id) DO NOTHING`,
     )
-    .run({ ...set, ...stamp })
+    .run({ ...set, ...stamp, unsure: Number(set.unsure) })
   return done.changes === 1
 }
 
@@ -85,13 +103,27 @@ export function residencyOfTarget(db: Db, targetId: string): string | undefined 
 /** Every table of facts that a device sends. */
 export type FactTable = 'training_set' | 'rep' | 'set_close' | 'voided' | 'block' | 'block_close' | 'over_threshold' | 'correction' | 'small_thing'
 
+/** Whether this fact is stored already. */
+export const isKnown = (db: Db, table: FactTable, id: string): boolean => db.prepare(`SELECT 1 FROM ${table} WHERE id = ?`).get(id) !== undefined
+
+/** Who recorded a rep's set, or a set or other fact, and on which device; undefined while it is not here. */
+export function recorderOf(db: Db, targetId: string): { readonly by: string; readonly device: string } | undefined {
+  const who = z.object({ recorded_by: z.string(), device: z.string() }).optional()
+  const set = z.object({ set_id: z.string() }).optional().parse(db.prepare('SELECT set_id FROM rep WHERE id = ?').get(targetId))?.set_id ?? targetId
+  for (const table of ['training_set', 'block', 'block_close', 'over_threshold', 'correction', 'small_thing'] as const) {
+    const found = who.parse(db.prepare(`SELECT recorded_by, device FROM ${table} WHERE id = ?`).get(set))
+    if (found) return { by: found.recorded_by, device: found.device }
+  }
+  return undefined
+}
+
 /** Whether a device already used this sequence number for another fact of the same kind. */
 export function sequenceTaken(db: Db, table: FactTable, device: string, seq: number, id: string): boolean {
   return db.prepare(`SELECT 1 FROM ${table} WHERE device = ? AND seq = ? AND id <> ?`).get(device, seq, id) !== undefined
 }
 
 const setRow = z.object({
-  id: z.string(), rung_id: z.string(), purpose: z.enum(['work', 'refresh']), day: z.string(), place_id: z.string(), kind: z.string(), leash_holder: z.string(), level: z.number(), kit: z.string(), block_id: z.string(), temperature_c: z.number().nullable(), minutes_in: z.number().nullable(), exercise_minutes_ago: z.number().nullable(),
+  id: z.string(), rung_id: z.string(), purpose: z.enum(['work', 'refresh']), day: z.string(), place_id: z.string(), kind: z.string(), leash_holder: z.string(), level: z.number(), kit: z.string(), block_id: z.string(), temperature_c: z.number().nullable(), minutes_in: z.number().nullable(), exercise_minutes_ago: z.number().nullable(), unsure: z.number(),
 })
 const repRow = z.object({
   id: z.string(), set_id: z.string(), at: z.number(), device: z.string(), seq: z.number(), outcome: z.enum(outcomes), prompt: z.enum(promptLevels).nullable(), faults: z.string(), latency_s: z.number().nullable(), held_s: z.number().nullable(), broke_s: z.number().nullable(), cues_said: z.number().nullable(),
@@ -103,18 +135,14 @@ const faultList = z.array(z.string())
 export function readSets(db: Db, residencyId: string): readonly SetFact[] {
   const sets = db
     .prepare(
-      `SELECT s.id, s.rung_id, s.purpose, s.day, s.place_id, p.kind, s.leash_holder, s.level, s.kit, s.block_id, s.temperature_c, s.minutes_in, s.exercise_minutes_ago
+      `SELECT s.id, s.rung_id, s.purpose, s.day, s.place_id, p.kind, s.leash_holder, s.level, s.kit, s.block_id, s.temperature_c, s.minutes_in, s.exercise_minutes_ago, s.unsure
        FROM training_set s JOIN place p ON p.id = s.place_id
        WHERE s.residency_id = ? AND NOT EXISTS (SELECT 1 FROM voided v WHERE v.target_id = s.id) ORDER BY s.at, s.device, s.seq`,
     )
     .all(residencyId)
   const reps = db
-    .prepare(
-      `SELECT r.id, r.set_id, r.at, r.device, r.seq, r.outcome, r.prompt, r.faults, r.latency_s, r.held_s, r.broke_s, r.cues_said
-       FROM training_set s JOIN rep r ON r.set_id = s.id
-       WHERE s.residency_id = ? AND NOT EXISTS (SELECT 1 FROM voided v WHERE v.target_id = r.id)`,
-    )
-    .all(residencyId)
+    .prepare(standingReps('r.id, s.id AS set_id, r.at, r.device, r.seq, r.outcome, r.prompt, r.faults, r.latency_s, r.held_s, r.broke_s, r.cues_said', 's.residency_id = @residencyId'))
+    .all({ residencyId })
   const bySet = new Map<string, RepFact[]>()
   for (const raw of reps) {
     const row = repRow.parse(raw)
@@ -125,7 +153,7 @@ export function readSets(db: Db, residencyId: string): readonly SetFact[] {
   }
   return sets.map((raw) => {
     const row = setRow.parse(raw)
-    return { id: row.id, rungId: row.rung_id, purpose: row.purpose, day: row.day, placeId: row.place_id, placeKind: placeKind.parse(row.kind), leashHolder: row.leash_holder, level: row.level, kit: row.kit, blockId: row.block_id, temperatureC: row.temperature_c, minutesIn: row.minutes_in, exerciseMinutesAgo: row.exercise_minutes_ago, reps: (bySet.get(row.id) ?? []).sort(compareFacts) }
+    return { id: row.id, rungId: row.rung_id, purpose: row.purpose, day: row.day, placeId: row.place_id, placeKind: placeKind.parse(row.kind), leashHolder: row.leash_holder, level: row.level, kit: row.kit, blockId: row.block_id, temperatureC: row.temperature_c, minutesIn: row.minutes_in, exerciseMinutesAgo: row.exercise_minutes_ago, ...(row.unsure === 1 ? { unsure: true } : {}), reps: (bySet.get(row.id) ?? []).sort(compareFacts) }
   })
 }
 
@@ -137,12 +165,8 @@ const notedRow = z
 export const readNoted = (db: Db, residencyId: string, command: string): readonly NotedRep[] =>
   z.array(notedRow).parse(
     db
-      .prepare(
-        `SELECT r.outcome, r.attention, r.cues_said, r.sound, r.planned, r.pieces, r.sit_pieces, r.pay_error
-         FROM training_set s JOIN rep r ON r.set_id = s.id
-         WHERE s.residency_id = ? AND s.command = ? AND NOT EXISTS (SELECT 1 FROM voided v WHERE v.target_id IN (r.id, s.id))`,
-      )
-      .all(residencyId, command),
+      .prepare(standingReps('r.outcome, r.attention, r.cues_said, r.sound, r.planned, r.pieces, r.sit_pieces, r.pay_error', 's.residency_id = @residencyId AND s.command = @command'))
+      .all({ residencyId, command }),
   )
 
 function repFrom(row: z.infer<typeof repRow>): RepFact {
@@ -200,6 +224,8 @@ export interface LogFilter {
   readonly only?: 'refreshers' | 'taken-back' | 'misses' | undefined
 }
 
+const letterOf = "CASE r.outcome WHEN 'clean' THEN 'C' WHEN 'helped' THEN 'H' WHEN 'late' THEN 'L' ELSE 'M' END"
+
 /** The newest sets of a residency for reading, voided ones included and marked; outcomes as letters in order. */
 export function readLog(db: Db, residencyId: string, filter: LogFilter, most: number, skip = 0): readonly LogRow[] {
   const where = [
@@ -212,8 +238,11 @@ export function readLog(db: Db, residencyId: string, filter: LogFilter, most: nu
     .prepare(
       `SELECT s.id, s.command, s.rung_id, s.purpose, s.at, s.day, s.place_id, s.leash_holder, s.level, s.kit, s.replaces,
          (SELECT group_concat(letter, '') FROM (
-            SELECT CASE r.outcome WHEN 'clean' THEN 'C' WHEN 'helped' THEN 'H' WHEN 'late' THEN 'L' ELSE 'M' END AS letter
-            FROM rep r WHERE r.set_id = s.id AND NOT EXISTS (SELECT 1 FROM voided v WHERE v.target_id = r.id) ORDER BY r.at, r.device, r.seq)) AS outcomes,
+            SELECT letter FROM (
+              SELECT ${letterOf} AS letter, r.at, r.device, r.seq FROM rep r WHERE r.set_id = s.id AND NOT EXISTS (SELECT 1 FROM voided v WHERE v.target_id IN (r.id, r.root))
+              UNION ALL
+              SELECT ${letterOf}, r.at, r.device, r.seq FROM rep r WHERE r.set_id = s.root AND NOT EXISTS (SELECT 1 FROM voided v WHERE v.target_id IN (r.id, s.id)) AND NOT EXISTS (SELECT 1 FROM rep c WHERE c.root = r.id AND c.set_id = s.id))
+            ORDER BY at, device, seq)) AS outcomes,
          (SELECT c.ended_by FROM set_close c WHERE c.set_id = s.id ORDER BY c.at LIMIT 1) AS ended_by,
          (SELECT c.note FROM set_close c WHERE c.set_id = s.id AND c.note <> '' ORDER BY c.at LIMIT 1) AS note,
          (SELECT v.reason FROM voided v WHERE v.target_id = s.id ORDER BY v.at LIMIT 1) AS voided

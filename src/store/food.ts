@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { lifeStageNames, type LifeStage } from '@/core/food/energy'
 import type { Db } from './database'
+import { standingReps } from './standingReps'
 
 export interface WeightRow {
   readonly id: string
@@ -96,8 +97,7 @@ export function paidPieces(db: Db, day: string): ReadonlyMap<string, readonly { 
   const rows = z.array(paidRow).parse(
     db
       .prepare(
-        `SELECT s.residency_id AS id, s.feed_id AS feedId, sum(coalesce(r.pieces + coalesce(r.sit_pieces, 0), r.paid, 0)) AS n FROM training_set s JOIN rep r ON r.set_id = s.id
-         WHERE s.day = @day AND NOT EXISTS (SELECT 1 FROM voided v WHERE v.target_id IN (r.id, s.id)) GROUP BY s.residency_id, s.feed_id
+        `SELECT id, feedId, sum(pieces) AS n FROM (${standingReps('s.residency_id AS id, s.feed_id AS feedId, coalesce(r.pieces + coalesce(r.sit_pieces, 0), r.paid, 0) AS pieces', 's.day = @day')}) GROUP BY id, feedId
          UNION ALL
          SELECT t.residency_id, NULL, sum(t.pieces) FROM small_thing t WHERE t.day = @day AND NOT EXISTS (SELECT 1 FROM voided v WHERE v.target_id = t.id) GROUP BY t.residency_id`,
       )

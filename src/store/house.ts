@@ -14,6 +14,14 @@ export function readHouse(db: Db): House {
   return row ? { ...plain, ...(JSON.parse(row.settings) as Partial<House>), name: kennel.name, timeZone: kennel.timeZone } : plain
 }
 
+/** What the house said of itself at a moment; the plain house before it ever did. */
+export function houseAt(db: Db, at: number): House {
+  const kennel = readKennel(db)
+  const row = kept.optional().parse(db.prepare('SELECT settings FROM house_setting WHERE at <= ? ORDER BY at DESC, id DESC LIMIT 1').get(at))
+  const plain = plainHouse(kennel.name, kennel.timeZone)
+  return row ? { ...plain, ...(JSON.parse(row.settings) as Partial<House>), name: kennel.name, timeZone: kennel.timeZone } : plain
+}
+
 export function appendHouse(db: Db, id: string, house: House, recordedBy: string, at: number): void {
   db.prepare('INSERT INTO house_setting (id, settings, at, recorded_by) VALUES (?, ?, ?, ?)').run(id, JSON.stringify(house), at, recordedBy)
   updateKennel(db, { ...readKennel(db), name: house.name, timeZone: house.timeZone })

@@ -52,14 +52,14 @@ export interface KeptEntry<S extends StepId> {
 
 const entryRow = z.object({ entry: z.string(), at: z.number(), by: z.string(), residencyId: z.string() })
 
-/** What was last kept of a step for this dog, in this residency or an earlier one; our own writing, read back as it was written. */
-export function readEntry<S extends StepId>(db: Db, residencyId: string, step: S): KeptEntry<S> | undefined {
+/** What was last kept of a step for this dog until a moment, in this residency or an earlier one; our own writing, read back as it was written. */
+export function readEntry<S extends StepId>(db: Db, residencyId: string, step: S, until: number = Number.MAX_SAFE_INTEGER): KeptEntry<S> | undefined {
   const raw = db
     .prepare(
       `SELECT e.entry, e.at, p.name AS by, e.residency_id AS residencyId FROM residency r JOIN residency o ON o.dog_id = r.dog_id JOIN intake_entry e ON e.residency_id = o.id JOIN person p ON p.id = e.recorded_by
-       WHERE r.id = ? AND o.arrives_on <= r.arrives_on AND e.step = ? ORDER BY o.arrives_on DESC, e.at DESC, e.id DESC LIMIT 1`,
+       WHERE r.id = ? AND o.arrives_on <= r.arrives_on AND e.step = ? AND e.at <= ? ORDER BY o.arrives_on DESC, e.at DESC, e.id DESC LIMIT 1`,
     )
-    .get(residencyId, step)
+    .get(residencyId, step, until)
   const row = entryRow.optional().parse(raw)
   return row && { entry: JSON.parse(row.entry) as Entry<S>, at: row.at, by: row.by, residencyId: row.residencyId }
 }

@@ -181,7 +181,7 @@ export function loadBlock(db: Db, residencyId: string, commandId: string | undef
     signsKeepComing: keepsComing(readSigns(db, residencyId, addDays(today, -repeated.days)), addDays(today, -repeated.days)),
     young, mealMinutesAgo: meal === undefined ? null : minute - meal,
     self: partnerOf(db, resident), others: residentsOn(db, today).filter((r) => r.residencyId !== residencyId).map((r) => partnerOf(db, r)),
-    corrections: { devices: house.devices.map((d) => d.name), consents: consentsOf(db, residencyId) },
+    corrections: { devices: house.devices.map((d) => d.name), consents: consentsOf(db, residencyId, now) },
     last: { placeId: last?.placeId, personId: last?.leashHolder },
     trial: trial && { ...trial, done: sets.filter((s) => s.rungId === trial.rungId && s.day === today && !open.some((o) => o.id === s.id) && s.reps.length > 0).map((s) => s.kit) },
   }

@@ -1,39 +1,44 @@
-import { correctionTrend, type CorrectionScene } from '@/core/block/correction'
+import { correctionTrend, noCorrectionBecause, type CorrectionScene } from '@/core/block/correction'
 import { findCommand, runKey } from '@/core/curriculum/lookup'
 import { dayIn } from '@/core/days'
 import { methodAt } from '@/core/method/rows'
+import type { SetFact } from '@/core/facts'
+import { foldDog } from '@/core/progress/fold'
 import { newest } from '@/core/progress/regime'
 import { topHeld } from '@/core/progress/state'
 import { readCorrections, type KeptCorrection } from '@/store/blocks'
 import type { Db } from '@/store/database'
-import { readHouse } from '@/store/house'
+import { readSets } from '@/store/facts'
+import { houseAt } from '@/store/house'
 import { readEntry } from '@/store/intake'
 import { readMethodChanges } from '@/store/method'
 import type { Resident } from '@/store/residents'
 import { regimesOfResident } from './regimes'
-import { standingOf } from './standings'
 
-/** What decides whether a correction may be used on this dog in this command at that moment. */
-export function correctionScene(db: Db, resident: Resident, commandId: string, at: number): CorrectionScene {
-  const house = readHouse(db)
-  const { curriculum } = newest(regimesOfResident(db, resident, at))
-  const command = findCommand(curriculum, commandId)
-  const { state } = standingOf(db, resident.residencyId, at)
+/** What decided whether a correction was allowed on this dog in this command at that moment: house, consents and knowledge as they were then. */
+export function correctionScene(db: Db, resident: Resident, commandId: string, at: number, sets: readonly SetFact[] = readSets(db, resident.residencyId)): CorrectionScene {
+  const house = houseAt(db, at)
+  const regimes = regimesOfResident(db, resident, at)
+  const command = findCommand(newest(regimes).curriculum, commandId)
+  const state = foldDog(regimes, sets.map((s) => ({ ...s, reps: s.reps.filter((r) => r.at < at) })))
   return {
-    method: methodAt(readMethodChanges(db), at), devices: house.devices.map((d) => d.name), consents: consentsOf(db, resident.residencyId), bornOn: resident.traits.bornOn, today: dayIn(house.timeZone, at),
+    method: methodAt(readMethodChanges(db), at), devices: house.devices.map((d) => d.name), consents: consentsOf(db, resident.residencyId, at), bornOn: resident.traits.bornOn, today: dayIn(house.timeZone, at),
     held: command?.runs.some((run) => topHeld(run, state.runs[runKey(command.id, run.id)]) >= 0) ?? false,
   }
 }
 
-export const consentsOf = (db: Db, residencyId: string): readonly string[] => (readEntry(db, residencyId, 'consents')?.entry.signed ?? []).map((s) => s.to)
+/** What the owner has signed, as of a moment. */
+export const consentsOf = (db: Db, residencyId: string, at: number): readonly string[] => (readEntry(db, residencyId, 'consents', at)?.entry.signed ?? []).map((s) => s.to)
 
 export interface CorrectionLedger {
-  readonly rows: readonly KeptCorrection[]
+  /** `against`: why it was not allowed when it was done; empty when it was. It is kept all the same. */
+  readonly rows: readonly (KeptCorrection & { readonly against: string })[]
   readonly trend: ReturnType<typeof correctionTrend>
 }
 
-/** The corrections of a residency and their number by day worked; undefined when there was none. */
-export function loadCorrections(db: Db, residencyId: string, worked: readonly string[]): CorrectionLedger | undefined {
-  const rows = readCorrections(db, residencyId)
-  return rows.length === 0 ? undefined : { rows, trend: correctionTrend(rows.map((r) => r.day), worked) }
+/** The corrections of a residency, with what policy said of each then, and their number by day worked; undefined when there was none. */
+export function loadCorrections(db: Db, resident: Resident, sets: readonly SetFact[]): CorrectionLedger | undefined {
+  const rows = readCorrections(db, resident.residencyId)
+  if (rows.length === 0) return undefined
+  return { rows: rows.map((r) => ({ ...r, against: noCorrectionBecause(correctionScene(db, resident, r.command, r.at, sets)) ?? '' })), trend: correctionTrend(rows.map((r) => r.day), [...new Set(sets.map((s) => s.day))]) }
 }

@@ -163,7 +163,7 @@ export function loadResident(db: Db, residencyId: string, now: number, filter: L
     curriculum: { name: curriculum.name, id: curriculum.id, version: curriculum.version, newer: latest.id === curriculum.id && latest.version === curriculum.version ? undefined : { name: latest.name, version: latest.version } },
     arriving: arrivingOf(db, resident, today, derived.summary.pace.days),
     paused, resting: restingNow(db, now), others: otherResidencies(db, resident.dogId, residencyId), photoAt: photoAt(db, resident.dogId),
-    corrections: loadCorrections(db, residencyId, [...new Set(scene.sets.map((s) => s.day))]), signs: readSigns(db, residencyId, addDays(today, -signDays)), small: readSmallThings(db, today).filter((s) => s.residencyId === residencyId),
+    corrections: loadCorrections(db, resident, scene.sets), signs: readSigns(db, residencyId, addDays(today, -signDays)), small: readSmallThings(db, today).filter((s) => s.residencyId === residencyId),
     log: rows.slice(0, logLength * (page + 1)).map((row) => entryOf(curriculum, latest, row, names)),
     more: rows.length > logLength * (page + 1),
     notes: readNotes(db, residencyId, notesLength),

@@ -9,7 +9,7 @@ import { afterRefresher, type Showing } from './memory'
 import { newest, regimeAt, type Regime, type Regimes } from './regime'
 import { resultOf, type Result } from './result'
 import { ruleMet, sayCounts, sayRule, spanOf } from './rules'
-import { emptyDogState, emptyRunState, emptyTally, isHeldBy, talliesOf, topHeldBy, type DogState, type Met, type RungTally, type RunState } from './state'
+import { noDay, emptyDogState, emptyRunState, emptyTally, isHeldBy, talliesOf, topHeldBy, type DogState, type Met, type RungTally, type RunState } from './state'
 import { clearTrouble, countBlock, markStuckByBlocks, noteBlock, noteDrop } from './trouble'
 import { lowest, restartWindow, slideWindow } from './window'
 
@@ -363,7 +363,7 @@ class Fold {
       loose: window.leashed < span,
     }
     const isFirst = tally.met.length === 0
-    noteMet(tally, set.day, common)
+    noteMet(tally, set.unsure === true ? noDay : set.day, common)
     tally.lastMet = this.state.tick
     const further = noteReached(run, runState, index, heldBefore, common)
     clearTrouble(run, runState, hand.tallies, index)

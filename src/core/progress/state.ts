@@ -2,6 +2,9 @@ import type { Rung, Run } from '../curriculum/types'
 import type { Memory } from './memory'
 import type { Results } from './rules'
 
+/** The day of a meeting nobody can date: it passes a rung and holds nothing. */
+export const noDay = ''
+
 /** One meeting of a rung's rule. Place, person and kit are named only when every rep of the window was theirs. */
 export interface Met {
   readonly day: string
@@ -137,7 +140,7 @@ const counts = (met: Met, asked: Asked): boolean => (asked.level === undefined |
 
 /** Days on which the rule was met at this rung or a harder one on the same axis, in an equal or harder context, in order. */
 export const daysMet = (run: Run, state: RunState | undefined, index: number, asked: Asked = {}): readonly string[] =>
-  state ? [...new Set(countingFor(run, state, index).flatMap((t) => t.met.filter((m) => counts(m, asked)).map((m) => m.day)))].sort() : []
+  state ? [...new Set(countingFor(run, state, index).flatMap((t) => t.met.filter((m) => m.day !== noDay && counts(m, asked)).map((m) => m.day)))].sort() : []
 
 /** Days it takes to hold: passed, and clean again on a second day. */
 export const daysToHold = 2
@@ -174,6 +177,7 @@ export function isHeldBy(run: Run, tallies: Tallies, index: number): boolean {
     if (!tally || run.rungs[i]?.axis !== worked.axis) continue
     if (tally.lastMet > slipped) metSince = true
     for (const met of tally.met) {
+      if (met.day === noDay) continue
       if (first === '') first = met.day
       else if (met.day !== first) second = true
     }
@@ -206,6 +210,7 @@ export function topHeldBy(run: Run, tallies: Tallies, atLeast = -1): number {
     if (!rung || (!tally && !axes[rung.axis])) continue
     const seen = (axes[rung.axis] ??= { day: '', twoDays: false, lastMet: 0 })
     for (const met of tally?.met ?? noMeetings) {
+      if (met.day === noDay) continue
       if (seen.day === '') seen.day = met.day
       else if (met.day !== seen.day) seen.twoDays = true
     }
@@ -230,7 +235,7 @@ export function evidenceBy(run: Run, state: RunState | undefined, index: number,
   const days = new Map<string, Set<string>>()
   for (const met of countingFor(run, state, index).flatMap((t) => t.met)) {
     const id = met[by]
-    if (id === undefined || met.level < level) continue
+    if (id === undefined || met.level < level || met.day === noDay) continue
     const known = days.get(id)
     if (known) known.add(met.day)
     else days.set(id, new Set([met.day]))

@@ -32,12 +32,12 @@ export function YardLedger({ view }: { view: Pick<ResidentView, 'small' | 'signs
           <Bars aria-label="Corrections by day worked">
             {corrections.trend.slice(-28).map((t) => <li key={t.day} title={`${sayDay(t.day)}: ${t.count}`}><i style={{ height: `${(t.count / most) * 3}rem` }} /><span>{t.count}</span><span className="unseen"> on {sayDay(t.day)}</span></li>)}
           </Bars>
-          <ul>{corrections.rows.slice(-8).reverse().map((c) => <li key={c.id}><b>{when.sayMoment(c.at, view.timeZone)}</b> {c.device}: {c.reason}, {c.askedFirst ? 'asked first' : 'not asked first'}; {c.effect}; {c.by}</li>)}</ul>
+          <ul>{corrections.rows.slice(-8).reverse().map((c) => <li key={c.id}><b>{when.sayMoment(c.at, view.timeZone)}</b> {c.device}: {c.reason}, {c.askedFirst ? 'asked first' : 'not asked first'}; {c.effect}; {c.by}{c.against !== '' && <em> Kept, and against policy: {c.against}</em>}</li>)}</ul>
         </>
       )}
     </Section>
   )
 }
 
-const Section = styled.section`display: grid; gap: 0.4rem; h3 { font-size: 1rem; } ul { margin: 0; padding-left: 1.1rem; font-size: 0.92rem; }`
+const Section = styled.section`display: grid; gap: 0.4rem; h3 { font-size: 1rem; } em { font-style: normal; color: var(--person); font-weight: 620; } ul { margin: 0; padding-left: 1.1rem; font-size: 0.92rem; }`
 const Bars = styled.ol`list-style: none; margin: 0; padding: 0; display: flex; gap: 0.2rem; align-items: end; li { display: grid; justify-items: center; font-size: 0.8rem; } i { width: 0.9rem; background: var(--person); }`

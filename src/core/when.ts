@@ -1,0 +1,23 @@
+/** House: clocks of devices may run ahead or lag by so much without being wrong. */
+export const clockSlackMs = 5 * 60_000
+
+/** The moment a fact is taken to be of, and whether anybody can be sure of its day. */
+export interface Settled {
+  readonly at: number
+  readonly sure: boolean
+}
+
+/**
+ * The moment a fact is of, from what its device claims: the first claim that lies neither before what the device did
+ * earlier nor ahead of the kennel's clock. A device whose clock fell back in mid-session is set right so, from the order
+ * of its facts and the server's clock. Where no claim fits, it is put right after what came before, and its day is not sure.
+ */
+export function settle(claims: readonly number[], { notBefore, now }: { readonly notBefore: number | undefined; readonly now: number }): Settled {
+  const least = notBefore === undefined ? Number.NEGATIVE_INFINITY : notBefore - clockSlackMs
+  const fits = claims.find((c) => c >= least && c <= now + clockSlackMs)
+  if (fits !== undefined) return { at: Math.min(fits, now), sure: true }
+  return { at: Math.min(now, notBefore ?? now), sure: false }
+}
+
+/** Whether a moment lies in a residency, from the morning of arrival to the end of the day of going home. */
+export const liesWithin = (at: number, from: number, to: number): boolean => at >= from && at < to
