@@ -181,6 +181,12 @@ function repFrom(row: z.infer<typeof repRow>): RepFact {
   }
 }
 
+/** Whether each clean rep of a residency since a moment was paid, newest first. */
+export const paidSince = (db: Db, residencyId: string, since: number): readonly boolean[] =>
+  z.array(z.object({ paid: z.number() })).parse(
+    db.prepare(`SELECT paid FROM (${standingReps("coalesce(r.pieces + coalesce(r.sit_pieces, 0), r.paid, 1) > 0 AS paid, r.at, r.device, r.seq", "s.residency_id = @residencyId AND s.at > @since AND r.outcome = 'clean'")}) ORDER BY at DESC, device, seq DESC LIMIT 12`).all({ residencyId, since }),
+  ).map((r) => r.paid === 1)
+
 /** Sets of a residency opened since this moment, standing and not closed, with the device that opened each. */
 export const openSets = (db: Db, residencyId: string, since: number): readonly { readonly id: string; readonly device: string }[] =>
   z.array(z.object({ id: z.string(), device: z.string() })).parse(

@@ -90,20 +90,39 @@ export const readFed = (db: Db, day: string, residencyId?: string): readonly Kep
     .all(...(residencyId === undefined ? [day] : [day, residencyId]))
     .map((r) => fedRow.parse(r))
 
-const paidRow = z.object({ id: z.string(), feedId: z.string().nullable(), n: z.number() })
+const paidRow = z.object({ id: z.string(), feedId: z.string().nullable(), mealFeed: z.string().nullable(), n: z.number(), marked: z.number(), later: z.number() })
 
-/** What was paid in sets and small things on a day, by residency: pieces of each feed, null for the dog's own meal. A rep only marked as paid is one piece. */
-export function paidPieces(db: Db, day: string): ReadonlyMap<string, readonly { readonly feedId: string | null; readonly pieces: number }[]> {
+/** Pieces of one food that were paid to one dog on a day. */
+export interface PaidPieces {
+  /** Null for the dog's own meal. */
+  readonly feedId: string | null
+  /** What its meal was when they were paid; null while nobody had said. */
+  readonly mealFeed: string | null
+  readonly pieces: number
+  /** Of these, those nobody counted: a rep only marked as paid is one piece, and small things stand for some. */
+  readonly marked: number
+  /** Of these, those paid after the last entry of what was eaten in training, which says better what came before it. */
+  readonly later: number
+}
+
+/** What was paid in sets and small things on a day, by residency. */
+export function paidPieces(db: Db, day: string): ReadonlyMap<string, readonly PaidPieces[]> {
+  const pieces = 'coalesce(r.pieces + coalesce(r.sit_pieces, 0), r.paid, 0)'
+  const mealAt = (residency: string, at: string) => `(SELECT p.feed_id FROM feeding_plan p WHERE p.residency_id = ${residency} AND p.at <= ${at} ORDER BY p.at DESC, p.id DESC LIMIT 1)`
+  const eatenAt = (residency: string) => `coalesce((SELECT max(f.at) FROM fed f WHERE f.residency_id = ${residency} AND f.day = @day AND f.kind = 'eaten' AND NOT EXISTS (SELECT 1 FROM taken_back t WHERE t.target_id = f.id)), 0)`
   const rows = z.array(paidRow).parse(
     db
       .prepare(
-        `SELECT id, feedId, sum(pieces) AS n FROM (${standingReps('s.residency_id AS id, s.feed_id AS feedId, coalesce(r.pieces + coalesce(r.sit_pieces, 0), r.paid, 0) AS pieces', 's.day = @day')}) GROUP BY id, feedId
-         UNION ALL
-         SELECT t.residency_id, NULL, sum(t.pieces) FROM small_thing t WHERE t.day = @day AND NOT EXISTS (SELECT 1 FROM voided v WHERE v.target_id = t.id) GROUP BY t.residency_id`,
+        `SELECT id, feedId, mealFeed, sum(pieces) AS n, sum(marked) AS marked, sum(later) AS later FROM (
+           SELECT id, feedId, mealFeed, pieces, CASE WHEN counted THEN 0 ELSE pieces END AS marked, CASE WHEN at > eaten THEN pieces ELSE 0 END AS later FROM (
+             ${standingReps(`s.residency_id AS id, s.feed_id AS feedId, ${mealAt('s.residency_id', 'r.at')} AS mealFeed, ${pieces} AS pieces, r.pieces IS NOT NULL AS counted, r.at AS at, ${eatenAt('s.residency_id')} AS eaten`, 's.day = @day')}
+             UNION ALL
+             SELECT t.residency_id, NULL, ${mealAt('t.residency_id', 't.at')}, t.pieces, 0, t.at, ${eatenAt('t.residency_id')} FROM small_thing t WHERE t.day = @day AND NOT EXISTS (SELECT 1 FROM voided v WHERE v.target_id = t.id)))
+         GROUP BY id, feedId, mealFeed`,
       )
       .all({ day }),
   )
-  const paid = new Map<string, { feedId: string | null; pieces: number }[]>()
-  for (const r of rows) if (r.n > 0) paid.set(r.id, [...(paid.get(r.id) ?? []), { feedId: r.feedId, pieces: r.n }])
+  const paid = new Map<string, PaidPieces[]>()
+  for (const r of rows) if (r.n > 0) paid.set(r.id, [...(paid.get(r.id) ?? []), { feedId: r.feedId, mealFeed: r.mealFeed, pieces: r.n, marked: r.marked, later: r.later }])
   return paid
 }

@@ -20,6 +20,12 @@ const columns = 'id, residency_id, person_id, from_at, to_at, sequence, status, 
 
 export const findHandoff = (db: Db, id: string): Handoff | undefined => row.optional().parse(db.prepare(`SELECT ${columns} WHERE id = ?`).get(id))
 
+/** Times at which an owner comes for another of their dogs. */
+export const handoffsOfOwner = (db: Db, dog: { readonly dogId: string; readonly ownerName: string }, since: number, except: string | undefined): readonly { readonly from: number; readonly to: number }[] =>
+  z.array(z.object({ from: z.number(), to: z.number() })).parse(
+    db.prepare("SELECT h.from_at AS \"from\", h.to_at AS \"to\" FROM dog d JOIN residency r ON r.dog_id = d.id JOIN handoff h ON h.residency_id = r.id WHERE d.owner_name = ? COLLATE NOCASE AND h.status = 'confirmed' AND h.to_at > ? AND h.id <> ?").all(dog.ownerName, since, except ?? ''),
+  )
+
 /** The handoff that stands for this residency, or undefined. */
 export const liveHandoff = (db: Db, residencyId: string): Handoff | undefined =>
   row.optional().parse(db.prepare(`SELECT ${columns} WHERE residency_id = ? AND status = 'confirmed'`).get(residencyId))

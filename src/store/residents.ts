@@ -105,8 +105,8 @@ export const otherResidencies = (db: Db, dogId: string, residencyId: string): re
   db.prepare('SELECT id, arrives_on AS arrivesOn, leaves_on AS leavesOn FROM residency WHERE dog_id = ? AND id <> ? ORDER BY arrives_on DESC').all(dogId, residencyId).map((r) => earlier.parse(r))
 
 /** The residency of this dog that shares a day with these, or undefined. A dog may come back on the day it went home. */
-export const residencyDuring = (db: Db, dogId: string, arrivesOn: string, leavesOn: string): z.infer<typeof earlier> | undefined =>
-  earlier.optional().parse(db.prepare('SELECT id, arrives_on AS arrivesOn, leaves_on AS leavesOn FROM residency WHERE dog_id = ? AND arrives_on < ? AND leaves_on > ? LIMIT 1').get(dogId, leavesOn, arrivesOn))
+export const residencyDuring = (db: Db, dogId: string, arrivesOn: string, leavesOn: string, except = ''): z.infer<typeof earlier> | undefined =>
+  earlier.optional().parse(db.prepare('SELECT id, arrives_on AS arrivesOn, leaves_on AS leavesOn FROM residency WHERE dog_id = ? AND arrives_on < ? AND leaves_on > ? AND id <> ? LIMIT 1').get(dogId, leavesOn, arrivesOn, except))
 
 const knownDog = z.object({ id: z.string(), name: z.string(), ownerName: z.string(), lastLeft: z.string() })
 
@@ -135,7 +135,7 @@ export function insertResidency(db: Db, row: ResidencyRow): void {
 /** Name of the dog that has this run during any of these days, or undefined; one residency may be left out. A run is free again on the day of going home. */
 export const dogInRun = (db: Db, runNumber: string, arrivesOn: string, leavesOn: string, except = ''): string | undefined =>
   z.object({ name: z.string() }).optional().parse(
-    db.prepare('SELECT d.name FROM residency r JOIN dog d ON d.id = r.dog_id WHERE r.run_number = ? AND r.arrives_on < ? AND r.leaves_on > ? AND r.id <> ? LIMIT 1').get(runNumber, leavesOn, arrivesOn, except),
+    db.prepare('SELECT d.name FROM residency r JOIN dog d ON d.id = r.dog_id WHERE r.run_number = ? COLLATE NOCASE AND r.arrives_on < ? AND r.leaves_on > ? AND r.id <> ? LIMIT 1').get(runNumber, leavesOn, arrivesOn, except),
   )?.name
 
 const promiseRow = z.object({ residency_id: z.string(), rung_id: z.string(), level: z.number(), places: z.number(), people: z.number() })

@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { composeBlock, type BlockPlan } from '@/core/block/compose'
 import { contextKey, type Seen } from '@/core/block/falling'
 import type { Partner } from '@/core/block/partner'
+import { unpaidRun } from '@/core/block/chance'
 import { restUntil } from '@/core/block/rest'
 import { keepsComing, repeated } from '@/core/block/signs'
 import { ownRung } from '@/core/curriculum/lookup'
@@ -20,7 +21,7 @@ import type { DogState } from '@/core/progress/state'
 import { kits, type SetOpened } from '@/core/wire'
 import { blocksOfDay, readCloses, readSigns } from '@/store/blocks'
 import type { Db } from '@/store/database'
-import { openSets, readSets } from '@/store/facts'
+import { openSets, paidSince, readSets } from '@/store/facts'
 import { paidPieces, readFed } from '@/store/food'
 import { allFeeds, readFeeds, readHouse, readSpaces, type SpaceRow } from '@/store/house'
 import { readEntry } from '@/store/intake'
@@ -30,7 +31,7 @@ import { findResident, readCueWords, readPromises, residentsOn, type Resident } 
 import { openPauses } from '@/store/stay'
 import { wallMinute } from './clock'
 import { consentsOf } from './corrections'
-import { allergiesOf, dayFood, forbiddenIn } from './food'
+import { allergiesOf, dayFood, foodWordsOf, forbiddenIn } from './food'
 import { kennelForgetting } from './forgetting'
 import { allRegimes, regimesOfResident } from './regimes'
 import { nextFor, sayPause } from './resident'
@@ -108,6 +109,8 @@ export interface BlockView {
   readonly corrections: { readonly devices: readonly string[]; readonly consents: readonly string[] }
   /** Place and leash holder of the newest set, to begin with. */
   readonly last: { readonly placeId: string | undefined; readonly personId: string | undefined }
+  /** Clean reps in a row that went unpaid before this page was made; undefined when none are known. */
+  readonly unpaid: number | undefined
   /** A rung to be compared on two pieces of kit, and the kit of today's sets at it, oldest first. */
   readonly trial: (KitTrial & { readonly done: readonly string[] }) | undefined
 }
@@ -182,6 +185,7 @@ export function loadBlock(db: Db, residencyId: string, commandId: string | undef
     young, mealMinutesAgo: meal === undefined ? null : minute - meal,
     self: partnerOf(db, resident), others: residentsOn(db, today).filter((r) => r.residencyId !== residencyId).map((r) => partnerOf(db, r)),
     corrections: { devices: house.devices.map((d) => d.name), consents: consentsOf(db, residencyId, now) },
+    unpaid: unpaidRun(paidSince(db, residencyId, now - recentMs)),
     last: { placeId: last?.placeId, personId: last?.leashHolder },
     trial: trial && { ...trial, done: sets.filter((s) => s.rungId === trial.rungId && s.day === today && !open.some((o) => o.id === s.id) && s.reps.length > 0).map((s) => s.kit) },
   }
@@ -213,6 +217,6 @@ function restsUntil(blocks: ReturnType<typeof blocksOfDay>, closes: ReturnType<t
 function foodFor(db: Db, resident: Resident, today: string): Pick<BlockView, 'feeds' | 'piecesLeft'> {
   const allergies = allergiesOf(db, resident.residencyId)
   const food = dayFood(db, resident, allFeeds(db), readFed(db, today, resident.residencyId), paidPieces(db, today).get(resident.residencyId) ?? [])
-  const others = readFeeds(db).filter((f) => f.id !== food?.feed.id && f.kcalPerPiece !== null && forbiddenIn(f, allergies).length === 0)
+  const others = readFeeds(db).filter((f) => f.id !== food?.feed.id && f.kcalPerPiece !== null && forbiddenIn(f, allergies, foodWordsOf(readHouse(db))).length === 0)
   return { feeds: [{ id: null, name: food?.feed.name ?? 'own meal', tier: 1, kcalPerPiece: food?.feed.kcalPerPiece ?? null }, ...others.map((f) => ({ id: f.id, name: f.name, tier: f.tier, kcalPerPiece: f.kcalPerPiece }))], piecesLeft: food?.ledger.piecesLeft }
 }

@@ -3,11 +3,11 @@ import { z } from 'zod'
 import { dayIn, daysBetween } from '@/core/days'
 import { number, optionalNumber } from '@/core/fields'
 import { lifeStageNames, stageByAge, type LifeStage } from '@/core/food/energy'
-import { energyOf, forbidden, ledgerOf, owedFromGrams, type Energy, type FedToday, type Ledger } from '@/core/food/ledger'
+import { energyOf, forbidden, type FoodWord, ledgerOf, owedFromGrams, type Energy, type FedToday, type Ledger } from '@/core/food/ledger'
 import { checkWeight, kgPerLb } from '@/core/food/weight'
 import { restAfterMeal, restingAfter, type House } from '@/core/house/house'
 import type { Db } from '@/store/database'
-import { fedKinds, insertFed, insertPlan, insertWeight, paidPieces, readFed, readPlan, readWeights, type KeptFed, type KeptPlan } from '@/store/food'
+import { fedKinds, insertFed, insertPlan, insertWeight, paidPieces, type PaidPieces, readFed, readPlan, readWeights, type KeptFed, type KeptPlan } from '@/store/food'
 import { allFeeds, readFeeds, readHouse, type FeedRow } from '@/store/house'
 import { readEntry, takeBack } from '@/store/intake'
 import { findResident, residentsOn, type Resident } from '@/store/residents'
@@ -68,32 +68,44 @@ export function loadFood(db: Db, residencyId: string, now: number): FoodView | u
   const feeds = readFeeds(db)
   return {
     resident, today, timeZone: house.timeZone, unit: house.unit, weights, allergies, plan, caution: house.caution,
-    feeds: feeds.map((f) => ({ ...f, forbidden: forbiddenIn(f, allergies) })),
+    feeds: feeds.map((f) => ({ ...f, forbidden: forbiddenIn(f, allergies, foodWordsOf(house)) })),
     suggestedStage: stageByAge(age, sex.includes('spayed') || sex.includes('neutered')),
     day: dayFood(db, resident, allFeeds(db), readFed(db, today, residencyId), paidPieces(db, today).get(residencyId) ?? []),
     missing: feeds.length === 0 ? 'The house has no feed yet.' : weights.length === 0 ? 'It was not weighed yet.' : plan === undefined ? 'Nobody has said what it is fed.' : '',
   }
 }
 
-export const forbiddenIn = (feed: FeedRow, allergies: readonly string[]): readonly string[] => forbidden({ name: feed.name, contains: feed.contains.split(',').map((s) => s.trim()).filter((s) => s !== '') }, allergies)
+const listed = (text: string): readonly string[] => text.split(',').map((s) => s.trim()).filter((s) => s !== '')
+export const foodWordsOf = (house: Pick<House, 'foodWords'>): readonly FoodWord[] => house.foodWords.map((w) => ({ name: w.name, also: listed(w.also) }))
+export const forbiddenIn = (feed: FeedRow, allergies: readonly string[], words: readonly FoodWord[]): readonly string[] => forbidden({ name: feed.name, contains: listed(feed.contains) }, allergies, words)
 export const allergiesOf = (db: Db, residencyId: string): readonly string[] => (readEntry(db, residencyId, 'health')?.entry.allergies ?? []).map((a) => a.what)
 
-type Paid = readonly { readonly feedId: string | null; readonly pieces: number }[]
-
-/** What a dog was fed and is owed on a day; undefined while its weight or plan is not known. */
-export function dayFood(db: Db, resident: Resident, feeds: ReadonlyMap<string, FeedRow>, rows: readonly KeptFed[], paid: Paid): DayFood | undefined {
+/**
+ * What a dog was fed and is owed on a day; undefined while its weight or plan is not known. Whatever was its meal today
+ * counts as its meal, also after the feed was changed at noon: grams of the old one as grams of the new with the same energy.
+ */
+export function dayFood(db: Db, resident: Resident, feeds: ReadonlyMap<string, FeedRow>, rows: readonly KeptFed[], paid: readonly PaidPieces[]): DayFood | undefined {
   const plan = readPlan(db, resident.residencyId)
   const kg = readWeights(db, resident.dogId).at(-1)?.kg
   const feed = plan && feeds.get(plan.feedId)
   if (!plan || !feed || kg === undefined) return undefined
-  const sum = (kind: KeptFed['kind']) => rows.filter((r) => r.kind === kind && r.feedId === feed.id).reduce((s, r) => s + r.grams, 0)
+  const inGrams = (kcal: number): number => (kcal * 100) / feed.kcalPer100g
   const kcal = (r: KeptFed) => (r.grams * (feeds.get(r.feedId)?.kcalPer100g ?? 0)) / 100
-  // Pieces of the meal paid in work; what is written down as eaten in training says it better and takes their place. Other feeds come on top.
-  const own = paid.reduce((n, p) => n + (p.feedId === null || p.feedId === feed.id ? p.pieces : 0), 0)
-  const paidGrams = feed.kcalPerPiece === null ? 0 : (own * feed.kcalPerPiece * 100) / feed.kcalPer100g
-  const paidKcal = paid.reduce((sum, p) => sum + (p.feedId === null || p.feedId === feed.id ? 0 : p.pieces * (feeds.get(p.feedId)?.kcalPerPiece ?? 0)), 0)
-  const written = sum('eaten')
-  const fed: FedToday = { weighedGrams: sum('weighed'), eatenGrams: written > 0 ? written : paidGrams, bowlGrams: sum('bowl'), extraKcal: rows.filter((r) => r.kind === 'extra' || r.feedId !== feed.id).reduce((s, r) => s + kcal(r), paidKcal) }
+  const sum = (kind: KeptFed['kind']) => rows.filter((r) => r.kind === kind).reduce((g, r) => g + (r.feedId === feed.id ? r.grams : inGrams(kcal(r))), 0)
+  const meals = new Set([feed.id, ...paid.flatMap((p) => p.mealFeed ?? []), ...rows.flatMap((r) => (r.kind === 'extra' ? [] : [r.feedId]))])
+  const ownPieces = (p: PaidPieces, pieces: number): { readonly pieces: number; readonly kcal: number } | undefined => {
+    const id = p.feedId ?? p.mealFeed ?? feed.id
+    // What nobody counted is no kibble where play is the pay.
+    const counted = resident.traits.toys ? Math.max(0, pieces - p.marked) : pieces
+    return meals.has(id) ? { pieces: counted, kcal: counted * (feeds.get(id)?.kcalPerPiece ?? 0) } : undefined
+  }
+  const own = paid.reduce((n, p) => n + (ownPieces(p, p.pieces)?.pieces ?? 0), 0)
+  const paidGrams = inGrams(paid.reduce((n, p) => n + (ownPieces(p, p.pieces)?.kcal ?? 0), 0))
+  const laterGrams = inGrams(paid.reduce((n, p) => n + (ownPieces(p, p.later)?.kcal ?? 0), 0))
+  const paidKcal = paid.reduce((n, p) => n + (meals.has(p.feedId ?? feed.id) || p.feedId === null ? 0 : p.pieces * (feeds.get(p.feedId)?.kcalPerPiece ?? 0)), 0)
+  // What is written down as eaten in training says better what was paid before it; what is paid after comes on top.
+  const wrote = rows.some((r) => r.kind === 'eaten')
+  const fed: FedToday = { weighedGrams: sum('weighed'), eatenGrams: wrote ? sum('eaten') + laterGrams : paidGrams, bowlGrams: sum('bowl'), extraKcal: rows.filter((r) => r.kind === 'extra').reduce((n, r) => n + kcal(r), paidKcal) }
   const full = { kg, stage: plan.stage, factor: plan.factor, vetKcal: plan.vetKcal, trainingShare: plan.trainingShare }
   return { energy: energyOf(full), ledger: ledgerOf(full, feed, fed), feed, fed, paidReps: own, paidGrams, rows: rows.map((r) => ({ ...r, feedName: feeds.get(r.feedId)?.name ?? '', kcal: kcal(r) })) }
 }
@@ -126,7 +138,7 @@ export function decidePlan(db: Db, form: z.infer<typeof planForm>, now: number):
   return aboutResident(db, form, (resident) => {
     const feed = readFeeds(db).find((f) => f.id === form.feedId)
     if (!feed) return 'Choose a feed.'
-    const bad = forbiddenIn(feed, allergiesOf(db, form.residencyId))
+    const bad = forbiddenIn(feed, allergiesOf(db, form.residencyId), foodWordsOf(readHouse(db)))
     if (bad.length > 0) return `${resident.name} may not have ${feed.name}: ${bad.join(', ')}.`
     const goalKg = form.goal === null ? null : form.goal * (readHouse(db).unit === 'lb' ? kgPerLb : 1)
     insertPlan(db, { id: v7(), residencyId: form.residencyId, feedId: form.feedId, stage: form.stage, factor: form.factor, vetKcal: form.vetKcal, trainingShare: form.share / 100, goalKg, at: now, recordedBy: form.recordedBy })
@@ -145,7 +157,7 @@ export function feedDog(db: Db, form: z.infer<typeof fedForm>, now: number): Don
     if (today < resident.arrivesOn || today > resident.leavesOn) return 'It is not here today.'
     const feed = readFeeds(db).find((f) => f.id === form.feedId)
     if (!feed) return 'Choose a feed.'
-    const bad = forbiddenIn(feed, allergiesOf(db, form.residencyId))
+    const bad = forbiddenIn(feed, allergiesOf(db, form.residencyId), foodWordsOf(readHouse(db)))
     if (bad.length > 0) return `${resident.name} may not have ${feed.name}: ${bad.join(', ')}.`
     insertFed(db, { id: form.id, residencyId: form.residencyId, day: today, kind: form.kind, feedId: form.feedId, grams: form.grams, note: form.note, at: now, recordedBy: form.recordedBy })
     return undefined

@@ -1,7 +1,11 @@
 import ICAL from 'ical.js'
 import { describe, expect, it } from 'vitest'
 import type { Db } from '@/store/database'
+import { v7 } from 'uuid'
+import { plainHouse } from '@/core/house/house'
+import { appendHouse } from '@/store/house'
 import { addPerson } from './begin'
+import { pause } from './stay'
 import { bookHandoff, cancelHandoff, invitation, loadHandoffPage, moveHandoff } from './handoff'
 import { recordFacts } from './recordFacts'
 import { dog, monday, msPerDay, newKennel, Tablet, trainer } from './tests/kennel'
@@ -42,11 +46,37 @@ describe('booking a handoff', () => {
 
   it('of two who choose the same slot one gets it and the other is told', () => {
     const { db, ada, residencies, now } = readyKennel(2)
+    db.prepare("UPDATE dog SET owner_name = 'Piers' WHERE id = (SELECT dog_id FROM residency WHERE id = ?)").run(idOf(residencies, 1))
     const from = Date.UTC(2026, 2, 4, 9)
     expect(bookHandoff(db, { residencyId: idOf(residencies, 0), personId: ada, from }, now).ok).toBe(true)
     expect(bookHandoff(db, { residencyId: idOf(residencies, 1), personId: ada, from }, now)).toEqual({ ok: false, reason: 'That time is no longer free. Nothing was booked; choose another.' })
     expect(bookHandoff(db, { residencyId: idOf(residencies, 1), personId: ada, from: from + 1_800_000 }, now).ok).toBe(false)
     expect(bookHandoff(db, { residencyId: idOf(residencies, 1), personId: ada, from: from + 3_600_000 }, now).ok).toBe(true)
+  })
+
+  it('one owner is not booked twice for the same minute, whoever shows the dogs', () => {
+    const { db, ada, residencies, now } = readyKennel(2)
+    const ben = addPerson(db, { name: 'Ben', role: 'trainer', weekdays: ['1', '2', '3', '4', '5'], from: '09:00', to: '12:00' }, now)
+    const from = Date.UTC(2026, 2, 4, 9)
+    expect(bookHandoff(db, { residencyId: idOf(residencies, 0), personId: ada, from }, now).ok).toBe(true)
+    const offered = loadHandoffPage(db, idOf(residencies, 1), now)?.slots ?? []
+    expect(offered.some((s) => s.from < from + 3_600_000 && from < s.to)).toBe(false)
+    expect(ben.ok && bookHandoff(db, { residencyId: idOf(residencies, 1), personId: ben.id, from }, now).ok).toBe(false)
+    expect(offered.some((s) => s.from === from + 3_600_000)).toBe(true)
+  })
+
+  it('a paused dog is offered none, and none is booked', () => {
+    const { db, ada, residencies, now } = readyKennel()
+    const id = idOf(residencies, 0)
+    expect(pause(db, { residencyId: id, why: 'sick', note: '', recordedBy: ada }, now).ok).toBe(true)
+    expect(loadHandoffPage(db, id, now)?.slots).toEqual([])
+    expect(bookHandoff(db, { residencyId: id, personId: ada, from: Date.UTC(2026, 2, 4, 9) }, now)).toMatchObject({ ok: false, reason: expect.stringContaining('not worked since') })
+  })
+
+  it('quiet hours of no length are none', () => {
+    const { db, ada, residencies, now } = readyKennel()
+    appendHouse(db, v7(), { ...plainHouse('K', 'Europe/London'), quietFrom: 600, quietTo: 600 }, ada, now)
+    expect(loadHandoffPage(db, idOf(residencies, 0), now)?.slots.length).toBeGreaterThan(10)
   })
 
   it('never offers a kennel hand’s hours', () => {

@@ -7,7 +7,8 @@ import { freeSlots, handoffEveryMinutes, handoffMinutes, type Slot } from '@/cor
 import { findRung } from '@/core/curriculum/lookup'
 import { promisesMet } from '@/core/progress/summary'
 import type { Db } from '@/store/database'
-import { appendHandoff, busyPeople, findHandoff, lastCancelled, liveHandoff, type Handoff } from '@/store/handoffs'
+import { appendHandoff, busyPeople, findHandoff, lastCancelled, liveHandoff, type Handoff, handoffsOfOwner } from '@/store/handoffs'
+import { openPauses } from '@/store/stay'
 import { readDaysOff, readHouse } from '@/store/house'
 import { readHours, readKennel, readPeople } from '@/store/kennel'
 import { findResident, residentsOn, type Resident } from '@/store/residents'
@@ -62,15 +63,18 @@ export function loadHandoffPage(db: Db, residencyId: string, now: number): Hando
 function slotsFor(db: Db, resident: Resident, readyOn: string | undefined, now: number, moving: string | undefined): readonly Slot[] {
   const { timeZone } = readKennel(db)
   if (readyOn === undefined && moving === undefined) return []
+  // Nobody knows when a paused dog can be shown.
+  if (openPauses(db).has(resident.residencyId)) return []
   const today = dayIn(timeZone, now)
   const firstDay = readyOn !== undefined && readyOn > today ? readyOn : today
-  return freeSlots({ timeZone, firstDay, lastDay: resident.leavesOn, notBefore: now, minutes: handoffMinutes, everyMinutes: handoffEveryMinutes, hours: handoffHours(db), busy: [...busyPeople(db, now - 86_400_000, moving), ...daysAway(db, timeZone, today)], quiet: quietOf(readHouse(db)) })
+  const theirs = handoffsOfOwner(db, resident, now - 86_400_000, moving)
+  return freeSlots({ timeZone, firstDay, lastDay: resident.leavesOn, notBefore: now, minutes: handoffMinutes, everyMinutes: handoffEveryMinutes, hours: handoffHours(db), busy: [...busyPeople(db, now - 86_400_000, moving), ...daysAway(db, timeZone, today)], quiet: quietOf(readHouse(db)) }).filter((s) => !theirs.some((h) => s.from < h.to && h.from < s.to))
 }
 
 /** Whole days on which somebody is away. */
 const daysAway = (db: Db, timeZone: string, today: string) => readDaysOff(db, today).map((o) => ({ personId: o.personId, from: startOfDay(timeZone, o.from), to: startOfDay(timeZone, addDays(o.to, 1)) }))
 
-const quietOf = ({ quietFrom, quietTo }: House) => (quietFrom === '' || quietTo === '' ? undefined : { from: quietFrom, to: quietTo })
+const quietOf = ({ quietFrom, quietTo }: House) => (quietFrom === '' || quietTo === '' || quietFrom === quietTo ? undefined : { from: quietFrom, to: quietTo })
 
 /** Hours of those who may show a dog to its owner: leads and trainers, not kennel hands. */
 function handoffHours(db: Db) {
@@ -94,6 +98,8 @@ export function bookHandoff(db: Db, form: z.infer<typeof bookingForm>, now: numb
       if (!resident) return refuse('There is no such resident.')
       const { summary } = standingOf(db, form.residencyId, now)
       if (summary.readyOn === undefined) return refuse(`${resident.name} is not ready: something promised is missing.`)
+      const pause = openPauses(db).get(form.residencyId)
+      if (pause) return refuse(`${resident.name} is not worked since ${pause.fromDay}; book when it is again.`)
       if (liveHandoff(db, form.residencyId)) return refuse(`${resident.name} has a handoff already. Move that one instead.`)
       const slot = slotsFor(db, resident, summary.readyOn, now, undefined).find((s) => s.from === form.from && s.personId === form.personId)
       if (!slot) return refuse('That time is no longer free. Nothing was booked; choose another.')

@@ -4,7 +4,7 @@ import { describe, expect, it } from 'vitest'
 import { typedOf } from '@/core/intake/steps'
 import { writeFeeds } from '@/store/house'
 import { readPlan, readWeights } from '@/store/food'
-import { findResident } from '@/store/residents'
+import { findResident, allResidencyIds, readPromises } from '@/store/residents'
 import { decidePlan, feedDog, giveBowl, loadBowls, loadFood, takeFoodBack, weigh } from './food'
 import { keepStep } from './intake'
 import { cueDictionary, doorCard, feedingList } from './papers'
@@ -48,7 +48,7 @@ describe('a dog’s food', () => {
     const s = stage()
     expect(loadFood(s.db, s.residencyId, monday)).toMatchObject({ day: undefined, missing: 'It was not weighed yet.' })
     expect(fed(s).ok).toBe(true)
-    const at = (k: 'weighed' | 'eaten' | 'bowl' | 'extra', feedId: string, grams: number) => feedDog(s.db, { ...s.fact, id: v7(), kind: k, feedId, grams, note: '' }, monday)
+    const at = (k: 'weighed' | 'eaten' | 'bowl' | 'extra', feedId: string, grams: number) => feedDog(s.db, { ...s.fact, id: v7(), kind: k, feedId, grams, note: '' }, monday + 120_000)
     const tablet = new Tablet()
     const set = tablet.set(s.residencyId, s.who)
     recordFacts(s.db, tablet.batch([set, tablet.rep(set.id), tablet.rep(set.id), tablet.rep(set.id, 'miss', { paid: false })]), monday + 60_000)
@@ -63,6 +63,46 @@ describe('a dog’s food', () => {
     expect(loadBowls(s.db, monday).rows.find((r) => r.resident.residencyId === s.residencyId)?.owed).toBe(0)
     expect(loadBowls(s.db, monday).rows.find((r) => r.resident.residencyId === s.other)).toMatchObject({ missing: 'not weighed', owed: 0 })
   })
+  it('pieces paid after what was written down as eaten count as well as those before', () => {
+    const s = stage()
+    expect(fed(s).ok).toBe(true)
+    const tablet = new Tablet()
+    const set = tablet.set(s.residencyId, s.who)
+    recordFacts(s.db, tablet.batch([set, tablet.rep(set.id, 'clean', { pieces: 4 })]), tablet.at)
+    feedDog(s.db, { ...s.fact, id: v7(), kind: 'eaten', feedId: 'k', grams: 10, note: '' }, tablet.at + 1)
+    recordFacts(s.db, tablet.batch([tablet.rep(set.id, 'clean', { pieces: 6 })]), tablet.at)
+    // Ten grams written, which cover the four pieces before; six of half a gram since.
+    expect(loadFood(s.db, s.residencyId, tablet.at)?.day?.fed.eatenGrams).toBeCloseTo(13, 9)
+  })
+
+  it('a change of feed at noon keeps what was eaten, by its energy', () => {
+    const s = stage()
+    expect(fed(s).ok).toBe(true)
+    const tablet = new Tablet()
+    const set = tablet.set(s.residencyId, s.who)
+    recordFacts(s.db, tablet.batch([set, tablet.rep(set.id, 'clean', { pieces: 10 })]), tablet.at)
+    feedDog(s.db, { ...s.fact, id: v7(), kind: 'bowl', feedId: 'k', grams: 100, note: '' }, tablet.at)
+    const owed = () => loadFood(s.db, s.residencyId, tablet.at)?.day?.ledger.owedGrams ?? 0
+    const before = owed()
+    tablet.at += 1000
+    expect(decidePlan(s.db, { ...s.fact, feedId: 'f', stage: 'neutered adult', factor: null, vetKcal: null, share: 50, goal: null }, tablet.at).ok).toBe(true)
+    expect(owed() * 3).toBeCloseTo(before * 3.6, 6)
+    expect(loadFood(s.db, s.residencyId, tablet.at)?.day).toMatchObject({ paidReps: 10, fed: { extraKcal: 0 } })
+  })
+
+  it('a dog paid in toys is charged no kibble, on paper and for small things either; what was really given counts', () => {
+    const s = stage()
+    const toy = dog(s.db, { name: 'Trowel', run: '9', traits: ['toys'] })
+    expect(weigh(s.db, { residencyId: toy, recordedBy: s.who, weight: 20, unit: 'kg', right: false }, monday).ok).toBe(true)
+    expect(decidePlan(s.db, { residencyId: toy, recordedBy: s.who, feedId: 'k', stage: 'neutered adult', factor: null, vetKcal: null, share: 50, goal: null }, monday).ok).toBe(true)
+    const tablet = new Tablet()
+    const set = tablet.set(toy, s.who)
+    recordFacts(s.db, tablet.batch([set, tablet.rep(set.id), tablet.rep(set.id), tablet.small(toy, s.who, { pieces: 5 })]), tablet.at)
+    expect(loadFood(s.db, toy, tablet.at)?.day).toMatchObject({ paidReps: 0, fed: { eatenGrams: 0 } })
+    recordFacts(s.db, tablet.batch([tablet.rep(set.id, 'clean', { pieces: 2 })]), tablet.at)
+    expect(loadFood(s.db, toy, tablet.at)?.day).toMatchObject({ paidReps: 2 })
+  })
+
   it('what it must not have is refused, and a slip is taken back', () => {
     const s = stage()
     keepStep(s.db, s.residencyId, 'health', typedOf({ allergies: [{ what: 'Chicken' }] }), s.who, monday)
@@ -148,3 +188,43 @@ describe('dogs and owners as a table', () => {
     expect(importTable(db, csv(text), who, monday, true)).toMatchObject({ ok: false, reason: expect.stringMatching(says) })
   })
 })
+
+describe('what a table keeps of a dog, out and in', () => {
+  const bytes = (text: string) => new TextEncoder().encode(text)
+  const header = 'run,dog,owner,arrives,goes home'
+
+  it('promises with level, places and people, traits, and a weight over 70 kg that somebody confirmed', () => {
+    const db = newKennel()
+    const who = trainer(db)
+    trainer(db, 'Ben')
+    const text = `${header},traits,promises,weight kg,weight confirmed\r\n1,Bodkin,Piers,2026-03-01,2026-03-20,deaf toys,sit.full:2:3:2 sit-stay.30s:1:2:1 down.no-lure,82,yes\r\n`
+    expect(importTable(db, bytes(text.replace(',82,yes', ',82,')), who, monday, true)).toMatchObject({ ok: false, problems: [{ row: 2, column: 'weight kg' }] })
+    expect(importTable(db, bytes(text), who, monday, true)).toMatchObject({ ok: true })
+    const id = allResidencyIds(db)[0] ?? ''
+    expect(readPromises(db, id)).toEqual(expect.arrayContaining([{ rungId: 'sit.full', level: 2, places: 3, people: 2 }, { rungId: 'sit-stay.30s', level: 1, places: 2, people: 1 }, { rungId: 'down.no-lure', level: 0, places: 3, people: 2 }]))
+    expect(findResident(db, id)?.traits).toMatchObject({ deaf: true, toys: true, stiff: false })
+    const again = newKennel()
+    const other = trainer(again)
+    trainer(again, 'Ben')
+    expect(importTable(again, bytes(exportTable(db)), other, monday, true)).toMatchObject({ ok: true })
+    expect(exportTable(again)).toBe(exportTable(db))
+  })
+
+  it('a dog that comes back is the same dog', () => {
+    const db = newKennel()
+    const who = trainer(db)
+    const row = (run: string, from: string, to: string) => `${run},Bodkin,Piers Halloway,${from},${to}`
+    expect(importTable(db, bytes([header, row('1', '2026-01-01', '2026-01-20'), row('2', '2026-03-01', '2026-03-20')].join('\n')), who, monday, true)).toMatchObject({ ok: true })
+    expect(new Set(allResidencyIds(db).map((id) => findResident(db, id)?.dogId)).size).toBe(1)
+    expect(importTable(db, bytes([header, row('3', '2026-03-10', '2026-03-25')].join('\n')), who, monday, true)).toMatchObject({ ok: false, problems: [{ column: 'arrives', problem: expect.stringContaining('already') }] })
+  })
+
+  it.each([
+    ['a first line that says what parts the cells', `sep=;\r\n${header.replaceAll(',', ';')}\r\n1;Bodkin;Piers;2026-03-01;2026-03-20`],
+    ['empty columns, in the middle and at the end', `run,,dog,owner,arrives,goes home,,\r\n1,,Bodkin,Piers,2026-03-01,2026-03-20,,\r\n,,,,,,,\r\n`],
+  ])('reads %s', (_, text) => {
+    const db = newKennel()
+    expect(importTable(db, bytes(text), trainer(db), monday, true)).toMatchObject({ ok: true, dogs: ['Bodkin'] })
+  })
+})
+

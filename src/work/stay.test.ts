@@ -40,6 +40,21 @@ describe('a stay made longer or shorter', () => {
     expect(change(was).ok).toBe(true)
   })
 
+  it('never reaches into the same dog’s next residency', () => {
+    const { db, residencyId, leavesOn, change } = scene()
+    const was = leavesOn()
+    const dogId = findResident(db, residencyId)?.dogId ?? ''
+    expect(addDog(db, { ...dogFields, dogId, run: '7', arrivesOn: addDays(was, 3), leavesOn: addDays(was, 10) }, monday).ok).toBe(true)
+    expect(change(addDays(was, 5))).toMatchObject({ ok: false, reason: expect.stringContaining('booked again from') })
+    expect(change(addDays(was, 3)).ok).toBe(true)
+  })
+
+  it('runs “A1” and “a1” are one', () => {
+    const { db } = scene()
+    expect(addDog(db, { ...dogFields, name: 'Wren', run: 'A1' }, monday).ok).toBe(true)
+    expect(addDog(db, { ...dogFields, name: 'Rook', run: 'a1' }, monday)).toMatchObject({ ok: false, errors: { run: expect.stringContaining('Wren has run a1') } })
+  })
+
   it.each([
     ['a day that is past', () => dayName(-1), 'past'],
     ['the day it is already', (was: string) => was, 'already'],

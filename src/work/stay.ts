@@ -5,7 +5,7 @@ import { promisesMet } from '@/core/progress/summary'
 import type { Db } from '@/store/database'
 import { liveHandoff } from '@/store/handoffs'
 import { readKennel, readPeople } from '@/store/kennel'
-import { dogInRun, findResident, residentsArriving, residentsOn, type Resident } from '@/store/residents'
+import { dogInRun, findResident, residencyDuring, residentsArriving, residentsOn, type Resident } from '@/store/residents'
 import { openQuestions, remindersOf, type Reminder } from '@/core/intake/reminders'
 import { readEntry } from '@/store/intake'
 import { appendStayChange, endPause, insertPause, openPauses, pauseKinds, readStayChanges, type Pause, type ToldStayChange } from '@/store/stay'
@@ -40,6 +40,8 @@ export function changeStay(db: Db, form: z.infer<typeof stayForm>, now: number):
       if (daysBetween(resident.arrivesOn, form.leavesOn) > longestStay) return refuse(`A stay of more than ${longestStay} days is surely a slip of the key.`)
       const other = dogInRun(db, resident.runNumber, resident.arrivesOn, form.leavesOn, resident.residencyId)
       if (other !== undefined) return refuse(`${other} has run ${resident.runNumber} before then.`)
+      const next = residencyDuring(db, resident.dogId, resident.arrivesOn, form.leavesOn, resident.residencyId)
+      if (next !== undefined) return refuse(`${resident.name} is booked again from ${next.arrivesOn} to ${next.leavesOn}. Change that residency first.`)
       const handoff = liveHandoff(db, resident.residencyId)
       if (handoff && dayIn(timeZone, handoff.from) > form.leavesOn) return refuse(`The handoff is booked for ${dayIn(timeZone, handoff.from)}. Move or cancel that first.`)
       appendStayChange(db, { id: v7(), residencyId: resident.residencyId, was: resident.leavesOn, leavesOn: form.leavesOn, reason: form.reason, recordedBy: form.recordedBy, at: now })

@@ -4,17 +4,19 @@ import { readWeights } from '@/store/food'
 import { readEntry } from '@/store/intake'
 import { newestCurriculum } from '@/store/curricula'
 import { findRung } from '@/core/curriculum/lookup'
-import { allResidencyIds, findResident, readPromises } from '@/store/residents'
+import { traitNames } from '@/core/dog/traits'
+import type { OwnerPromise } from '@/core/ownerPromise'
+import { allResidencyIds, dogsKnown, findResident, readPromises } from '@/store/residents'
 import { addDog } from './begin'
 import { keepStep } from './intake'
 
 /** Columns of the table of dogs and owners, in order. Words in brackets say what each may hold; the first five are needed. */
-export const tableColumns = ['run', 'dog', 'owner', 'arrives', 'goes home', 'telephone', 'mail', 'born', 'sex', 'weight kg', 'chip', 'release', 'marker', 'side', 'caution', 'bite history', 'promises'] as const
+export const tableColumns = ['run', 'dog', 'owner', 'arrives', 'goes home', 'telephone', 'mail', 'born', 'sex', 'weight kg', 'chip', 'release', 'marker', 'side', 'caution', 'bite history', 'traits', 'promises', 'weight confirmed'] as const
 type Column = (typeof tableColumns)[number]
 const needed: readonly Column[] = ['run', 'dog', 'owner', 'arrives', 'goes home']
 
 /** Which column a field of the forms comes from. */
-const columnOf: Readonly<Record<string, Column>> = { run: 'run', name: 'dog', owner: 'owner', arrivesOn: 'arrives', leavesOn: 'goes home', phone: 'telephone', email: 'mail', bornOn: 'born', sex: 'sex', weight: 'weight kg', chip: 'chip', releaseWord: 'release', markerWord: 'marker', side: 'side', caution: 'caution', biteHistory: 'bite history', promises: 'promises' }
+const columnOf: Readonly<Record<string, Column>> = { run: 'run', name: 'dog', owner: 'owner', arrivesOn: 'arrives', leavesOn: 'goes home', phone: 'telephone', email: 'mail', bornOn: 'born', sex: 'sex', weight: 'weight kg', chip: 'chip', releaseWord: 'release', markerWord: 'marker', side: 'side', caution: 'caution', biteHistory: 'bite history', traits: 'traits', promises: 'promises' }
 
 export interface TableProblem {
   /** As a spreadsheet counts: the header is row 1. */
@@ -33,10 +35,13 @@ export function exportTable(db: Db): string {
     const owner = readEntry(db, id, 'owner')?.entry
     const arrival = readEntry(db, id, 'arrival')?.entry
     const kg = readWeights(db, r.dogId).at(-1)?.kg
-    return [[r.runNumber, r.name, r.ownerName, r.arrivesOn, r.leavesOn, owner?.phone ?? '', owner?.email ?? '', r.traits.bornOn ?? '', arrival?.sex ?? '', kg === undefined ? '' : String(kg), arrival?.chip ?? '', r.releaseWord, r.markerWord, r.side, r.caution, r.biteHistory ? 'yes' : '', readPromises(db, id).map((p) => p.rungId).join(' ')]]
+    return [[r.runNumber, r.name, r.ownerName, r.arrivesOn, r.leavesOn, owner?.phone ?? '', owner?.email ?? '', r.traits.bornOn ?? '', arrival?.sex ?? '', kg === undefined ? '' : String(kg), arrival?.chip ?? '', r.releaseWord, r.markerWord, r.side, r.caution, r.biteHistory ? 'yes' : '', traitNames.filter((t) => r.traits[t]).join(' '), readPromises(db, id).map(sayPromise).join(' '), kg === undefined ? '' : 'yes']]
   })
   return writeCsv(tableColumns, rows.sort((a, b) => (a[3] ?? '').localeCompare(b[3] ?? '') || (a[0] ?? '').localeCompare(b[0] ?? '', 'en', { numeric: true })))
 }
+
+/** A promise as it is written in a cell: rung, level, places and people, as “sit.word:0:3:2”. What is left off from the end is the house’s usual. */
+const sayPromise = (p: OwnerPromise): string => [p.rungId, p.level, p.places, p.people].join(':')
 
 class Undone extends Error {}
 
@@ -48,7 +53,8 @@ export function importTable(db: Db, bytes: Uint8Array, recordedBy: string, now: 
   if (missing.length > 0) return { ok: false, reason: `These columns are missing: ${missing.join(', ')}. The first row names the columns.`, problems: [] }
   const unknown = read.header.filter((h) => h !== '' && !(tableColumns as readonly string[]).includes(h))
   if (unknown.length > 0) return { ok: false, reason: `Kibou does not know these columns: ${unknown.join(', ')}.`, problems: [] }
-  if (new Set(read.header).size < read.header.length) return { ok: false, reason: 'A column is there twice.', problems: [] }
+  const named = read.header.filter((h) => h !== '')
+  if (new Set(named).size < named.length) return { ok: false, reason: 'A column is there twice.', problems: [] }
   const problems: TableProblem[] = []
   const dogs: string[] = []
   try {
@@ -71,21 +77,36 @@ export function importTable(db: Db, bytes: Uint8Array, recordedBy: string, now: 
   return { ok: true, dogs }
 }
 
+/** The dog of this name and owner that was here before; empty when there is none, or more than one. */
+function knownDog(db: Db, name: string, owner: string): string {
+  const same = (a: string, b: string) => a.trim().toLocaleLowerCase('en') === b.trim().toLocaleLowerCase('en')
+  const found = dogsKnown(db).filter((d) => same(d.name, name) && same(d.ownerName, owner))
+  return found.length === 1 ? (found[0]?.id ?? '') : ''
+}
+
 type Errors = Readonly<Record<string, string>>
 
 function addRow(db: Db, value: (column: Column) => string, recordedBy: string, now: number): Errors {
   const curriculum = newestCurriculum(db)
   const promises: Record<string, { rungIds: string[]; level: string; places: string; people: string }> = {}
-  for (const id of value('promises').split(/[\s;]+/).filter((s) => s !== '')) {
+  for (const cell of value('promises').split(/[\s;]+/).filter((s) => s !== '')) {
+    const [id = '', level = '0', places = '', people = ''] = cell.split(':')
     const found = findRung(curriculum, id)
     if (!found) return { promises: `There is no rung ${id}.` }
-    ;(promises[found.command.id] ??= { rungIds: [], level: '0', places: '', people: '' }).rungIds.push(id)
+    const had = promises[found.command.id]
+    // One form says level, places and people of a command once; a table may say them rung by rung, so the most is taken.
+    const most = (a: string | undefined, b: string) => (a === undefined || a === '' ? b : b === '' ? a : String(Math.max(Number(a), Number(b))))
+    promises[found.command.id] = { rungIds: [...(had?.rungIds ?? []), id], level: most(had?.level, level), places: most(had?.places, places), people: most(had?.people, people) }
   }
+  const traits = value('traits').toLowerCase().split(/[\s;,]+/).filter((s) => s !== '')
+  const odd = traits.find((t) => !(traitNames as readonly string[]).includes(t))
+  if (odd !== undefined) return { traits: `“${odd}” is no trait: ${traitNames.join(', ')}.` }
+  if (!['', 'yes', 'no'].includes(value('weight confirmed').toLowerCase())) return { weight: 'Weight confirmed: yes, no, or empty.' }
   const bite = value('bite history').toLowerCase()
   if (!['', 'yes', 'no'].includes(bite)) return { biteHistory: 'Yes, no, or empty.' }
   const done = addDog(
     db,
-    { name: value('dog'), owner: value('owner'), run: value('run'), arrivesOn: value('arrives'), leavesOn: value('goes home'), releaseWord: value('release'), markerWord: value('marker'), side: value('side') === '' ? 'left' : value('side'), caution: value('caution'), biteHistory: bite === 'yes', cueWords: {}, bornOn: value('born'), traits: [], promises },
+    { name: value('dog'), owner: value('owner'), run: value('run'), arrivesOn: value('arrives'), leavesOn: value('goes home'), releaseWord: value('release'), markerWord: value('marker'), side: value('side') === '' ? 'left' : value('side'), caution: value('caution'), biteHistory: bite === 'yes', cueWords: {}, bornOn: value('born'), traits, promises, dogId: knownDog(db, value('dog'), value('owner')) },
     now,
     { promisesNeeded: false, pastToo: true },
   )
@@ -96,6 +117,6 @@ function addRow(db: Db, value: (column: Column) => string, recordedBy: string, n
   }
   return {
     ...(value('telephone') === '' && value('mail') === '' ? {} : kept('owner', { phone: value('telephone'), email: value('mail') })),
-    ...(['weight kg', 'sex', 'chip'] as const).some((c) => value(c) !== '') ? kept('arrival', { run: value('run'), weight: value('weight kg'), weightUnit: 'kg', bornOn: value('born'), sex: value('sex') === '' ? 'not known' : value('sex'), chip: value('chip') }) : {},
+    ...(['weight kg', 'sex', 'chip'] as const).some((c) => value(c) !== '') ? kept('arrival', { run: value('run'), weight: value('weight kg'), weightUnit: 'kg', weightRight: value('weight confirmed').toLowerCase() === 'yes' ? 'yes' : '', bornOn: value('born'), sex: value('sex') === '' ? 'not known' : value('sex'), chip: value('chip') }) : {},
   }
 }

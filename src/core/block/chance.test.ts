@@ -5,7 +5,7 @@ import { findRung } from '../curriculum/lookup'
 import { plainDog } from '../dog/traits'
 import { defaultMethod } from '../method/rows'
 import { emptyDogState, emptyRunState, emptyTally, type DogState } from '../progress/state'
-import { drawReps, drawScene, longestGap, type DrawScene } from './chance'
+import { drawPays, drawReps, drawScene, longestGap, unpaidRun, type DrawScene } from './chance'
 import { holdPay, holdSeconds, mustConfirm, paidInside, payMoments } from './hold'
 
 const rungOf = (id: string) => {
@@ -33,27 +33,42 @@ describe('what chance decides', () => {
       const s = scene('recall.through', { held: true }, ['recall.line-5', 'recall.line-15'])
       expect(drawReps(seed, s, 40).slice(0, n)).toEqual(drawReps(seed, s, n))
     }))
-    expect(drawReps(1, scene('sit.word', { held: true }), 40)).not.toEqual(drawReps(2, scene('sit.word', { held: true }), 40))
+    expect(drawReps(1, scene('recall.attention'), 40)).not.toEqual(drawReps(2, scene('recall.attention'), 40))
   })
 
-  it('pays every rep of what is new, and what is held one in two or three, never after more than four, never evenly', () => {
-    expect(drawReps(5, scene('sit.word'), 40).every((d) => d.paid)).toBe(true)
-    let paid = 0
-    const gaps = new Set<number>()
-    for (let seed = 0; seed < 400; seed++) {
-      let last = -1
-      drawReps(seed, scene('sit.word', { held: true }), 50).forEach((d, i) => {
-        if (!d.paid) return
-        paid++
-        gaps.add(i - last)
-        last = i
+  it('pays every rep of what is new', () => {
+    expect(drawPays(5, scene('sit.word'), 3, 40).every(Boolean)).toBe(true)
+  })
+
+  it.each([1, 3, 5, 10])('pays two in five of what is held over sets of %i, the first rep as often as any other, and never lets more than three run unpaid, across sets too', (length) => {
+    const held = scene('sit.word', { held: true })
+    const sets = 6000
+    const paidAt = Array.from({ length }, () => 0)
+    const gaps = new Map<number, number>()
+    let unpaid: number | undefined
+    let gap = 0
+    for (let seed = 0; seed < sets; seed++) {
+      const pays = drawPays(seed * 7919, held, unpaid, length)
+      pays.forEach((p, i) => {
+        gap++
+        if (!p) return
+        paidAt[i] = (paidAt[i] ?? 0) + 1
+        gaps.set(gap, (gaps.get(gap) ?? 0) + 1)
+        gap = 0
       })
+      unpaid = gap
     }
-    expect([...gaps].sort()).toEqual([1, 2, 3, 4])
-    expect(Math.max(...gaps)).toBeLessThanOrEqual(longestGap)
-    // Gaps of one to four, alike often: two and a half on average.
-    expect((400 * 50) / paid).toBeGreaterThan(2.4)
-    expect((400 * 50) / paid).toBeLessThan(2.6)
+    // Each place in a set on its own, within four standard errors of two in five.
+    for (const n of paidAt) expect(Math.abs(n / sets - 0.4)).toBeLessThan(4 * Math.sqrt((0.4 * 0.6) / sets))
+    expect(Math.max(...gaps.keys())).toBeLessThanOrEqual(longestGap)
+  })
+
+  it('a run found at any moment is as a run in the middle, so that sets whose past nobody knows are paid alike', () => {
+    const held = scene('sit.word', { held: true })
+    const first = Array.from({ length: 20_000 }, (_, seed) => drawPays(seed, held, undefined, 1)[0]).filter(Boolean).length / 20_000
+    expect(Math.abs(first - 0.4)).toBeLessThan(4 * Math.sqrt(0.24 / 20_000))
+    expect([unpaidRun([]), unpaidRun([true, false]), unpaidRun([false, false, true]), unpaidRun([false])]).toEqual([undefined, 0, 2, 1])
+    expect(drawPays(1, held, 3, 1)).toEqual([true])
   })
 
   it('runs through two or three times, then one front', () => {

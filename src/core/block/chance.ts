@@ -8,8 +8,6 @@ import { seeded } from '../seeded'
 
 /** What chance decides about one rep, so that no habit of the trainer’s does. Empty where the rung leaves nothing open. */
 export interface Draw {
-  /** Whether it is paid, when it is clean. */
-  readonly paid: boolean
   /** Recall: how far away to stop, steps. */
   readonly steps?: number
   /** Recall: seconds to wait before calling, at the earliest; then when it sniffs or looks away. */
@@ -45,7 +43,7 @@ export interface DrawScene {
 /** House: seconds to wait for the moment to call, and for an emergency sit. */
 const callWait = { least: 3, most: 20 } as const
 const springWait = { least: 20, most: 90 } as const
-/** House: at most so many clean reps go unpaid in a row on a variable schedule; pays then are 1, 2, 3 or 4 apart, 2½ on average. */
+/** House: on a variable schedule pays are 1, 2, 3 or 4 clean reps apart, 2½ on average: two clean reps in five are paid, and never more than three run unpaid. */
 export const longestGap = 4
 const sounds = ['kissing sound', 'tongue click', 'low whistle', 'its name, once'] as const
 
@@ -54,23 +52,18 @@ export function drawReps(seed: number, scene: DrawScene, count: number): readonl
   const chance = seeded(seed)
   const below = (n: number): number => Math.floor(chance() * n)
   const pick = <T>(from: readonly [T, ...T[]]): T => from[below(from.length)] ?? from[0]
-  let untilPaid = 1 + below(longestGap)
   let untilFront = 2 + below(2)
   return Array.from({ length: count }, (): Draw => {
     // Always the same number of draws a rep, so that a scene that uses fewer shares the rest.
-    const gap = 1 + below(longestGap)
+    below(longestGap)
     const passes = 2 + below(2)
     const wait = below(1000) / 1000
     const which = below(1000)
     const where = below(1000)
-    const variable = paySchedule(scene.rung, scene.method, scene.held) === 'variable'
-    const paid = !variable || --untilPaid <= 0
-    if (variable && paid) untilPaid = gap
     const front = scene.rung.id === 'recall.through' && untilFront-- <= 0
     if (front) untilFront = passes
     const { rung, method } = scene
     return {
-      paid,
       ...(rung.kind === 'recall' ? recallDraw(scene, wait, where) : {}),
       ...(rung.id === 'recall.through' ? { pass: front ? 'stop, front' : 'straight through' } as const : {}),
       ...(rung.kind === 'timed' && rung.command.endsWith('-stay') ? { end: chosen(method, 'end-of-stay') === 'called' || (chosen(method, 'end-of-stay') === 'mostly' && scene.mayCallOut && which % 4 === 0) ? 'call it out' : 'go back' } as const : {}),
@@ -100,6 +93,31 @@ export function drawReps(seed: number, scene: DrawScene, count: number): readonl
     const turn = turns[which % 4]
     return /\.(turns|word|other-side)$/.test(rung.id) && turn !== undefined ? { turn: { what: turn, at } } : {}
   }
+}
+
+/** How many clean reps ran unpaid before now, from whether each was paid, newest first; undefined when nothing is known. */
+export function unpaidRun(paid: readonly boolean[]): number | undefined {
+  const run = paid.indexOf(true)
+  return paid.length === 0 ? undefined : run < 0 ? paid.length : run
+}
+
+/**
+ * Whether each clean rep of a set is paid, in order. Pay has a memory that runs on across sets: after so many clean reps
+ * unpaid the chance is 1 in 4, 1 in 3, 1 in 2, then certain, which makes gaps of 1, 2, 3 and 4 equally likely; so the share
+ * is two in five over sets of any length, and the first rep of a set is paid as often as any other. `unpaid`: clean reps in
+ * a row unpaid before the set; undefined when nobody knows, and then it is drawn as such a run is found at any moment.
+ */
+export function drawPays(seed: number, scene: Pick<DrawScene, 'rung' | 'held' | 'method'>, unpaid: number | undefined, count: number): readonly boolean[] {
+  if (paySchedule(scene.rung, scene.method, scene.held) !== 'variable') return Array.from({ length: count }, () => true)
+  const chance = seeded(seed ^ 0x5bd1e995)
+  const first = chance()
+  // A run of u unpaid is met with chance (4 − u) ÷ 10.
+  let run = unpaid ?? (first < 0.4 ? 0 : first < 0.7 ? 1 : first < 0.9 ? 2 : 3)
+  return Array.from({ length: count }, () => {
+    const paid = chance() * Math.max(1, longestGap - run) < 1
+    run = paid ? 0 : run + 1
+    return paid
+  })
 }
 
 /** What the draws depend on, for one rung of one dog. */

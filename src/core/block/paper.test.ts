@@ -60,3 +60,24 @@ describe('a line of a paper sheet', () => {
     }))
   })
 })
+
+describe('names on paper', () => {
+  const commands = [{ id: 'sit', name: 'Sit', rungs: [{ id: 'sit.1', name: 'One' }] }, { id: 'sit-stay', name: 'Sit-stay', rungs: [{ id: 'stay.1', name: '1 s' }, { id: 'stay.10', name: '10 s' }, { id: 'stay.слово', name: 'Слово' }] }]
+  const dog = (runNumber: string, name: string) => ({ residencyId: runNumber, runNumber, name, commands, inHand: { sit: 'sit.1', 'sit-stay': 'stay.1' } })
+  const dogs = [dog('1', 'Wrenna'), dog('2', 'Wren'), dog('3', 'Ласка'), dog('4', 'Лаврик'), dog('5', '小雪'), dog('6', 'Łania')]
+  const read = (line: string) => { const r = readPaperLine(line, dogs); return r.ok ? [r.set.dog.runNumber, r.set.command.id, r.set.rung.id] : r.reason }
+  it.each<[string, string, unknown]>([
+    ['an exact name before a beginning', 'Wren sit CC', ['2', 'sit', 'sit.1']],
+    ['a beginning that is one dog’s', 'Wrenn sit CC', ['1', 'sit', 'sit.1']],
+    ['a beginning that is two dogs’', 'Wre sit CC', 'Nobody here in run or by the name of “Wre”.'],
+    ['Cyrillic, by its beginning', 'Ласк sit-stay CC', ['3', 'sit-stay', 'stay.1']],
+    ['Cyrillic, two of them', 'Ла sit CC', 'Nobody here in run or by the name of “Ла”.'],
+    ['Chinese', '小雪 sit CC', ['5', 'sit', 'sit.1']],
+    ['a letter with a mark, with and without it', 'Łania sit CC', ['6', 'sit', 'sit.1']],
+    ['an exact command before a longer one', 'Wren sit CC', ['2', 'sit', 'sit.1']],
+    ['an exact rung before a longer one', 'Wren sit-stay 1 s CC', ['2', 'sit-stay', 'stay.1']],
+    ['a rung in any script', 'Wren sit-stay слово CC', ['2', 'sit-stay', 'stay.слово']],
+  ])('%s', (_, line, found) => {
+    expect(read(line)).toEqual(found)
+  })
+})

@@ -34,7 +34,8 @@ export type PaperLine = { readonly ok: true; readonly set: PaperSet } | { readon
 const outcomeOf: Readonly<Record<string, Outcome>> = { c: 'clean', h: 'helped', l: 'late', m: 'miss' }
 /** House: more reps than this are no set on a sheet. */
 const mostReps = 40
-const plain = (s: string): string => s.toLowerCase().replace(/[^a-z0-9]+/g, '')
+/** A name as it is compared: letters and digits of any script, without case and marks. */
+const plain = (s: string): string => s.normalize('NFKD').replace(/\p{M}+/gu, '').toLocaleLowerCase('en').replace(/[^\p{L}\p{N}]+/gu, '')
 
 /**
  * One line of a paper sheet: run number or name, command, the rung when it is not the one in hand, and the marks, as in
@@ -45,7 +46,8 @@ export function readPaperLine(line: string, dogs: readonly PaperDog[]): PaperLin
   const words = line.trim().split(/\s+/).filter(Boolean)
   const [who, ...rest] = words
   if (who === undefined) return no('Run, command, marks: 8 sit CCHC')
-  const dog = dogs.find((d) => d.runNumber.toLowerCase() === who.toLowerCase()) ?? only(dogs.filter((d) => plain(d.name).startsWith(plain(who)) && plain(who) !== ''))
+  // Exact names before beginnings: Wren is Wren, though a Wrenna is here too.
+  const dog = dogs.find((d) => d.runNumber.toLowerCase() === who.toLowerCase()) ?? (plain(who) === '' ? undefined : (only(dogs.filter((d) => plain(d.name) === plain(who))) ?? only(dogs.filter((d) => plain(d.name).startsWith(plain(who))))))
   if (!dog) return no(`Nobody here in run or by the name of “${who}”.`)
   const marksAt = rest.findLastIndex((w) => isMarks(w))
   if (marksAt < 1) return no(`${dog.name}: which command, and the marks at the end, such as CCHC or CCM4.`)

@@ -20,10 +20,12 @@ export function readCsv(bytes: Uint8Array): CsvRead {
 
 /** The same from text. */
 export function readCsvText(text: string): CsvRead {
-  const plain = text.startsWith('\uFEFF') ? text.slice(1) : text
+  // Some spreadsheets say in a first line of its own what parts the cells.
+  const marked = /^\uFEFF?sep=([,;\t])\r?\n/i.exec(text)
+  const plain = text.slice(marked?.[0].length ?? 0).replace(/^\uFEFF/, '')
   if (/[\u0000-\u0008\u000e-\u001f]/.test(plain)) return { ok: false, reason: 'This is no table of text: it holds bytes that no text has.' }
   if (plain.trim() === '') return { ok: false, reason: 'The file is empty.' }
-  const parsed = Papa.parse<string[]>(plain, { skipEmptyLines: 'greedy', delimitersToGuess: [',', ';', '\t'], preview: mostRows + 2 })
+  const parsed = Papa.parse<string[]>(plain, { skipEmptyLines: 'greedy', ...(marked?.[1] === undefined ? {} : { delimiter: marked[1] }), delimitersToGuess: [',', ';', '\t'], preview: mostRows + 2 })
   const broken = parsed.errors.find((e) => e.type === 'Quotes')
   if (broken) return { ok: false, reason: `Row ${(broken.row ?? 0) + 1}: a quotation mark is opened and not closed.` }
   const [header, ...rows] = parsed.data

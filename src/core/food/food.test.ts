@@ -74,3 +74,25 @@ describe('a weight', () => {
     expect(kgPerLb).toBe(0.45359237)
   })
 })
+
+describe('food that is forbidden', () => {
+  const feed = (name: string, ...contains: string[]) => ({ name, contains })
+  it.each<[string, ReturnType<typeof feed>, string[], string[]]>([
+    ['raisins are poisonous to any dog (common practice)', feed('Snack', 'oats, raisins'), [], ['raisin']],
+    ['grapefruit is no grape', feed('Grapefruit squares'), [], []],
+    ['an egg allergy, and veggie sticks', feed('Veggie sticks', 'carrot'), ['egg'], []],
+    ['eggs, for egg', feed('Biscuit', 'wheat', 'eggs'), ['Egg'], ['egg']],
+    ['egg, for eggs', feed('Biscuit', 'egg powder'), ['eggs'], ['eggs']],
+    ['names with signs in them do no harm', feed('C++ (new)'), ['(', '.*', 'c++'], ['c++']],
+    ['in any script', feed('Творог'), ['творог'], ['творог']],
+  ])('%s', (_, food, allergies, found) => {
+    expect(forbidden(food, allergies)).toEqual(found)
+  })
+
+  it('and by the house’s own words for the same', () => {
+    const words = [{ name: 'fish', also: ['cod', 'salmon'] }]
+    expect(forbidden(feed('Squares', 'cod'), ['fish'], words)).toEqual(['fish'])
+    expect(forbidden(feed('Salmon oil'), ['cod'], words)).toEqual(['cod'])
+    expect(forbidden(feed('Chicken'), ['fish'], words)).toEqual([])
+  })
+})

@@ -92,9 +92,21 @@ export const owedFromGrams = 5
 /** Food nobody gives a dog. Common practice: poisonous to dogs. */
 export const poisonous = ['chocolate', 'grape', 'raisin', 'sultana', 'currant', 'onion', 'garlic', 'leek', 'chive', 'xylitol', 'macadamia', 'alcohol', 'birch sugar'] as const
 
-/** Words of a feed or an ingredient that a dog must not have: poisonous to any dog, or named among this one's allergies. */
-export function forbidden(feed: { readonly name: string; readonly contains: readonly string[] }, allergies: readonly string[]): readonly string[] {
-  const words = [feed.name, ...feed.contains].map((w) => w.toLowerCase())
-  const bad = [...poisonous, ...allergies.map((a) => a.toLowerCase().trim()).filter((a) => a.length > 1)]
-  return [...new Set(bad.filter((b) => words.some((w) => w.includes(b) || (w.length > 2 && b.includes(w)))))]
+/** Words that mean the same food in this house: “fish” is cod, salmon, tuna. */
+export interface FoodWord {
+  readonly name: string
+  readonly also: readonly string[]
+}
+
+const lower = (word: string): string => word.toLocaleLowerCase('en').trim()
+/** Whether a text names this food as a whole word, in the singular or with an s: “grapes”, and not “grapefruit”. */
+const names = (text: string, food: string): boolean => new RegExp(`(?<![\\p{L}\\p{N}])${food.replace(/[.*+?^${}()|[\]\\]/g, '\\$&')}(?:e?s)?(?![\\p{L}\\p{N}])`, 'iu').test(text)
+
+/** Words of a feed or an ingredient that a dog must not have: poisonous to any dog, or named among this one's allergies, in whole words and by the house's own words for the same. */
+export function forbidden(feed: { readonly name: string; readonly contains: readonly string[] }, allergies: readonly string[], words: readonly FoodWord[] = []): readonly string[] {
+  const texts = [feed.name, ...feed.contains].map(lower)
+  const singular = (word: string) => word.replace(/(?<=\p{L}{2})s$/u, '')
+  const bad = [...poisonous, ...allergies.map(lower).filter((a) => a.length > 1)]
+  const meant = (b: string) => [b, singular(b), ...words.flatMap((w) => ([w.name, ...w.also].map(lower).some((x) => x === b || x === singular(b)) ? [w.name, ...w.also].map(lower) : []))]
+  return [...new Set(bad.filter((b) => meant(b).some((m) => m !== '' && texts.some((t) => names(t, m)))))]
 }

@@ -27,6 +27,7 @@ const house = z
     quietFrom: z.union([z.literal(''), minutes]).default(''),
     quietTo: z.union([z.literal(''), minutes]).default(''),
     devices: rows(z.object({ name: line('The device', 60), policy: optionalLine('How the house uses it', 160) }), 20, 'Devices'),
+    foodWords: rows(z.object({ name: line('The food', 40), also: optionalLine('Other words for it', 200) }), 60, 'Words for foods'),
     backupFolder: optionalLine('The backup folder', 240).refine((s) => s === '' || /^(\/|[A-Za-z]:\\)/.test(s), 'The folder is a whole path, from the root on.'),
     caution: lines('The caution', 400),
   })
@@ -62,7 +63,7 @@ export type FeedEntry = z.output<typeof feed>
 const daysOff = z.object({
   off: rows(
     z.object({ id: z.string().max(64).default(''), personId: line('Who', 64), from: z.string(), to: z.string(), why: optionalLine('Why', 80) }).superRefine((o, ctx) => {
-      const isDay = (s: string) => /^\d{4}-\d{2}-\d{2}$/.test(s) && !Number.isNaN(Date.parse(s))
+      const isDay = (s: string) => /^\d{4}-\d{2}-\d{2}$/.test(s) && !Number.isNaN(Date.parse(`${s}T00:00:00Z`)) && new Date(`${s}T00:00:00Z`).toISOString().startsWith(s)
       if (!isDay(o.from)) ctx.addIssue({ code: 'custom', path: ['from'], message: 'From is a date like 2026-04-30.' })
       else if (!isDay(o.to)) ctx.addIssue({ code: 'custom', path: ['to'], message: 'To is a date like 2026-04-30.' })
       else if (o.to < o.from) ctx.addIssue({ code: 'custom', path: ['to'], message: 'The end lies before the beginning.' })
@@ -88,7 +89,7 @@ export const severalInHouse = ['hours.*.days'] as const
 export const sectionSchemas = { house, spaces, feeds, hours, daysOff } as const
 
 /** The house as long as nobody has said otherwise. */
-export const plainHouse = (name: string, timeZone: string): House => ({ name, timeZone, unit: 'kg', clock: '24', meals: [{ name: 'Breakfast', at: 450 }, { name: 'Evening bowl', at: 1050 }], quietFrom: 1260, quietTo: 390, devices: [], backupFolder: '', caution: '' })
+export const plainHouse = (name: string, timeZone: string): House => ({ name, timeZone, unit: 'kg', clock: '24', meals: [{ name: 'Breakfast', at: 450 }, { name: 'Evening bowl', at: 1050 }], quietFrom: 1260, quietTo: 390, devices: [], foodWords: [], backupFolder: '', caution: '' })
 
 export interface SectionSpec {
   readonly id: HouseSection
@@ -110,6 +111,7 @@ export function sectionsFor(people: readonly { readonly id: string; readonly nam
         { kind: 'time', name: 'quietFrom', label: 'Quiet from', hint: 'no demonstration is offered then' }, { kind: 'time', name: 'quietTo', label: 'Quiet until' },
         { kind: 'rows', name: 'meals', label: 'Meals', add: 'Another meal', hint: 'no work within an hour after one', of: [{ kind: 'text', name: 'name', label: 'Meal' }, { kind: 'time', name: 'at', label: 'At' }] },
         { kind: 'rows', name: 'devices', label: 'Devices', add: 'Another device', hint: 'empty until you fill it. Some places ban some devices: local law and the owner’s signed consent come first. Kibou’s default is reward only.', of: [{ kind: 'text', name: 'name', label: 'Device' }, { kind: 'text', name: 'policy', label: 'How the house uses it' }] },
+        { kind: 'rows', name: 'foodWords', label: 'Words for foods', add: 'Another food', hint: 'so that an allergy to fish is seen in a feed with cod', of: [{ kind: 'text', name: 'name', label: 'Food' }, { kind: 'text', name: 'also', label: 'Also', hint: 'with commas' }] },
         { kind: 'text', name: 'backupFolder', label: 'Backup folder', hint: 'a whole path on this machine', wide: true },
         { kind: 'long', name: 'caution', label: 'The house’s own caution', hint: 'stands on every card and list', wide: true },
       ],

@@ -1,6 +1,6 @@
 'use client'
 import { startTransition, useCallback, useMemo, useState } from 'react'
-import { drawReps, drawScene, type Draw } from '@/core/block/chance'
+import { drawPays, drawReps, drawScene, unpaidRun, type Draw } from '@/core/block/chance'
 import type { BlockItem } from '@/core/block/compose'
 import { contextKey, countRep, expectedRate, noFall, type Falling } from '@/core/block/falling'
 import { holdPay, holdSeconds, payMoments } from '@/core/block/hold'
@@ -112,11 +112,22 @@ export function useBlock(view: BlockView, outbox: Outbox, seedOf: () => number) 
     () => (rungNow ? drawReps(seed, drawScene(curriculum, base, rungNow.rung, isHeld(rungNow.run, base.runs[rungNow.runKey], rungNow.index), view.method, view.resident.traits), mostReps) : []),
     [base, curriculum, rungNow, seed, view.method, view.resident.traits],
   )
+  // Pay runs on from set to set: what went unpaid before this one, here or in the kennel's books.
+  const unpaid = useMemo(() => {
+    const here = done.flatMap((s) => s.reps).filter((r) => r.fact.outcome === 'clean').map((r) => r.done === undefined || (r.done.pieces ?? (r.done.paid === false ? 0 : 1)) + (r.done.sitPieces ?? 0) > 0).reverse()
+    const run = unpaidRun(here)
+    if (run === undefined) return view.unpaid
+    return run < here.length ? run : run + (view.unpaid ?? 0)
+  }, [done, view.unpaid])
+  const pays = useMemo(() => (rungNow ? drawPays(seed, { rung: rungNow.rung, held: isHeld(rungNow.run, base.runs[rungNow.runKey], rungNow.index), method: view.method }, unpaid, mostReps) : []), [base, rungNow, seed, unpaid, view.method])
   const repNumber = active?.reps.length ?? 0
   const draw = draws[repNumber]
   const payTier = items[held.item]?.payTier ?? 1
   /** Pieces chance has planned for the next clean rep. */
-  const plannedFor = useCallback((set: LiveSet | undefined): number => plannedPieces(view, payTier, draws[set?.reps.length ?? 0]?.paid ?? true, set?.reps.some((r) => r.fact.outcome === 'clean') ?? false), [draws, payTier, view])
+  const plannedFor = useCallback((set: LiveSet | undefined): number => {
+    const clean = set?.reps.filter((r) => r.fact.outcome === 'clean').length ?? 0
+    return plannedPieces(view, payTier, pays[clean] ?? true, clean > 0)
+  }, [pays, payTier, view])
   const planned = plannedFor(active)
 
   // A stay is paid inside the hold, whatever chance says of its end; play would break it.

@@ -29,3 +29,10 @@ CREATE TABLE demo_mark (
   id INTEGER PRIMARY KEY CHECK (id = 1),
   digest TEXT NOT NULL
 ) STRICT;
+
+-- Runs “A1” and “a1” are one.
+DROP INDEX residency_by_run;
+CREATE INDEX residency_by_run ON residency (run_number COLLATE NOCASE, leaves_on);
+
+-- Whose owner comes when: one owner is in one place at a time.
+CREATE INDEX dog_by_owner ON dog (owner_name COLLATE NOCASE);
