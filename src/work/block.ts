@@ -17,6 +17,7 @@ import { foldDog } from '@/core/progress/fold'
 import type { Forgetting } from '@/core/progress/memory'
 import { newest, type Regime } from '@/core/progress/regime'
 import type { Age } from '@/core/dog/early'
+import { outcomeMade } from '@/core/progress/result'
 import type { DogState } from '@/core/progress/state'
 import { kits, type SetOpened } from '@/core/wire'
 import { blocksOfDay, readCloses, readSigns } from '@/store/blocks'
@@ -176,7 +177,7 @@ export function loadBlock(db: Db, residencyId: string, commandId: string | undef
     signals: Object.fromEntries(curriculum.commands.map((c) => [c.id, words.get(c.id)?.signal || c.signal])),
     plan: composeBlock({ curriculum, state: derived.state, standings: derived.summary.commands, next: pause ? [] : next.sets, dog: { traits: resident.traits, arrivesOn: resident.arrivesOn }, around }),
     rest: pause ? sayPause(pause) : next.rest,
-    seen: seenIn(sets),
+    seen: seenIn(curriculum, sets),
     ...foodFor(db, resident, today),
     allergies: allergiesOf(db, residencyId), twoPeople: readEntry(db, residencyId, 'health')?.entry.twoPeople ?? false,
     note: closes.flatMap((c) => (c.note === '' ? [] : [{ text: c.note, at: c.at, by: c.by }]))[0],
@@ -192,13 +193,14 @@ export function loadBlock(db: Db, residencyId: string, commandId: string | undef
 }
 
 /** How its reps went at each rung in each context. */
-function seenIn(sets: readonly SetFact[]): Readonly<Record<string, Seen>> {
+function seenIn(curriculum: Curriculum, sets: readonly SetFact[]): Readonly<Record<string, Seen>> {
   const seen: Record<string, { clean: number; total: number }> = {}
   for (const set of sets) {
+    const rung = ownRung(curriculum, set.rungId)?.rung
     const counts = (seen[contextKey(set)] ??= { clean: 0, total: 0 })
     for (const rep of set.reps) {
       counts.total++
-      if (rep.outcome === 'clean') counts.clean++
+      if (outcomeMade(rung, rep) === 'clean') counts.clean++
     }
   }
   return seen

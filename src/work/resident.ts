@@ -12,6 +12,7 @@ import type { SetFact } from '@/core/facts'
 import { methodAt } from '@/core/method/rows'
 import { gridOf, type Grid } from '@/core/proofing/grid'
 import { newest, type Regimes } from '@/core/progress/regime'
+import { outcomeMade } from '@/core/progress/result'
 import { targetsOf } from '@/core/progress/standing'
 import { isPassed } from '@/core/progress/state'
 import { progressOf, type ProgressView } from '@/core/views/progress'
@@ -233,7 +234,7 @@ export function loadCommand(db: Db, residencyId: string, commandId: string, now:
     resident, timeZone: scene.timeZone, today: scene.today, command: view, purpose: command.purpose, signal: command.signal, caution: command.caution, people, places, forgetting,
     next: next.sets.find((s) => s.command === command.id),
     shut: next.shut.find((s) => s.command === command.id)?.opens ?? '',
-    evidence: inHand && { rungId: inHand.id, rungName: inHand.name, success: firstCueSuccess(own, inHand.id), latency: latencyOf(own), faults: faultShares(own), help: helpByDay(own), beyond: command.runs.flatMap((r) => r.rungs).reduce((n, r) => n + (derived.state.beyond[r.id] ?? 0), 0), called: attentionShares(noted), handling: handlingOf(noted) },
+    evidence: inHand && { rungId: inHand.id, rungName: inHand.name, success: firstCueSuccess(own, inHand.id, (_, rep) => outcomeMade(inHand, rep) === 'clean'), latency: latencyOf(own), faults: faultShares(own), help: helpByDay(own), beyond: command.runs.flatMap((r) => r.rungs).reduce((n, r) => n + (derived.state.beyond[r.id] ?? 0), 0), called: attentionShares(noted), handling: handlingOf(noted) },
     grids: command.runs.flatMap((run) => {
       const target = targets.find((t) => t.at.run === run)
       const onRun = target && { ...target.promise, rungId: target.at.rung.id }

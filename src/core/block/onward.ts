@@ -9,7 +9,7 @@ import type { RunStanding } from '../progress/standing'
  * the command’s own suggestion (another place, other hands, a second day) says more.
  */
 export function goesOnAt(curriculum: Curriculum, verdict: Verdict | undefined, runs: readonly RunStanding[]): string | undefined {
-  if (!verdict || verdict.kind === 'met-again' || verdict.kind === 'moves-nothing' || verdict.toRungId === '') return undefined
+  if (!verdict || verdict.kind === 'met-again' || verdict.kind === 'waits' || verdict.kind === 'moves-nothing' || verdict.toRungId === '') return undefined
   const to = findRung(curriculum, verdict.toRungId)
   if (!to) return undefined
   const promised = runs.find((r) => r.id === to.run.id)?.promised

@@ -30,13 +30,17 @@ export interface DayShare {
   readonly total: number
 }
 
+/** Whether a rep of a set is clean; by its outcome alone where nobody knows its rung. */
+export type IsClean = (set: SetFact, rep: RepFact) => boolean
+const byOutcome: IsClean = (_, rep) => rep.outcome === 'clean'
+
 /** How much help a rep had: what was recorded, or what its outcome says. */
 const promptOf = (rep: RepFact): PromptLevel => rep.prompt ?? (rep.outcome === 'helped' ? 'full-signal' : 'none')
 
 /** First-cue success at one rung with its 95 % interval; undefined before the first rep. */
-export function firstCueSuccess(sets: readonly SetFact[], rungId: string): Share | undefined {
-  const reps = sets.filter((s) => s.rungId === rungId).flatMap((s) => s.reps)
-  return wilson(reps.filter((r) => r.outcome === 'clean').length, reps.length)
+export function firstCueSuccess(sets: readonly SetFact[], rungId: string, isClean: IsClean = byOutcome): Share | undefined {
+  const reps = sets.filter((s) => s.rungId === rungId).flatMap((s) => s.reps.map((r) => isClean(s, r)))
+  return wilson(reps.filter(Boolean).length, reps.length)
 }
 
 /** Reps by help, day by day. */
@@ -53,13 +57,13 @@ export function helpByDay(sets: readonly SetFact[]): readonly HelpDay[] {
 }
 
 /** Clean reps of all, day by day. */
-export function successByDay(sets: readonly SetFact[]): readonly DayShare[] {
+export function successByDay(sets: readonly SetFact[], isClean: IsClean = byOutcome): readonly DayShare[] {
   const days = new Map<string, { clean: number; total: number }>()
   for (const set of sets)
     for (const rep of set.reps) {
       const day = days.get(set.day) ?? { clean: 0, total: 0 }
       day.total++
-      if (rep.outcome === 'clean') day.clean++
+      if (isClean(set, rep)) day.clean++
       days.set(set.day, day)
     }
   return [...days].map(([day, d]) => ({ day, ...d })).sort((a, b) => a.day.localeCompare(b.day))

@@ -33,6 +33,11 @@ export function madeOf(rung: Rung, rep: RepFact): 'C' | 'H' | 'L' | 'M' | 'N' {
   return names(voiding[rung.kind]?.unclean, rep) ? 'N' : 'C'
 }
 
+/** How a rep is drawn and counted, by what its faults and help have made of it; `unclean` is right but not clean. */
+export type Made = RepFact['outcome'] | 'unclean'
+const drawnAs = { C: 'clean', H: 'helped', L: 'late', M: 'miss', N: 'unclean', X: 'unclean' } as const satisfies Record<Result, Made>
+export const outcomeMade = (rung: Rung | undefined, rep: RepFact): Made => (rung ? drawnAs[madeOf(rung, rep)] : rep.outcome)
+
 /** What a rep counts as under the house's judging. */
 export function resultOf(rung: Rung, set: SetContext, rep: RepFact, judging: Judging, rungIsHeld: boolean): Result {
   const made = madeOf(rung, rep)

@@ -1,10 +1,11 @@
-import { findRung } from '../curriculum/lookup'
+import { findRung, ownRung } from '../curriculum/lookup'
 import { addDays, daysBetween } from '../days'
 import { latencyByDay, successByDay } from '../evidence/evidence'
 import type { SetFact } from '../facts'
 import type { OwnerPromise } from '../ownerPromise'
 import { foldByDay } from '../progress/fold'
 import type { Regimes } from '../progress/regime'
+import { outcomeMade } from '../progress/result'
 import { topHeld } from '../progress/state'
 
 export interface ProgressDay {
@@ -35,7 +36,7 @@ export function progressOf(regimes: Regimes, sets: readonly SetFact[], promises:
   foldByDay(regimes, sets, (day, state, regime) => {
     heldOn.set(day, promises.reduce((n, p) => { const found = findRung(regime.curriculum, p.rungId); return n + (found ? Math.min(topHeld(found.run, state.runs[found.runKey]), found.index) + 1 : 0) }, 0))
   })
-  const success = new Map(successByDay(sets).map((d) => [d.day, d]))
+  const success = new Map(successByDay(sets, (set, rep) => outcomeMade(ownRung(newest.curriculum, set.rungId)?.rung, rep) === 'clean').map((d) => [d.day, d]))
   const latency = new Map(latencyByDay(sets).map((d) => [d.day, d.seconds]))
   let held = 0
   const days = Array.from({ length: length + 1 }, (_, i): ProgressDay => {

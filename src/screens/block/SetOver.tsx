@@ -5,6 +5,7 @@ import styled from 'styled-components'
 import { findRung } from '@/core/curriculum/lookup'
 import type { Curriculum } from '@/core/curriculum/types'
 import type { Verdict } from '@/core/progress/fold'
+import { outcomeMade } from '@/core/progress/result'
 import type { CommandStanding } from '@/core/progress/standing'
 import { figuresOf, lineOf } from '@/core/views/line'
 import type { Prefs } from '@/device/prefs'
@@ -21,6 +22,8 @@ export function sayVerdict(curriculum: Curriculum, verdict: Verdict): string {
   switch (verdict.kind) {
     case 'moves-on':
       return `Moves on to ${rungName(curriculum, verdict.toRungId)}`
+    case 'waits':
+      return `Passed: ${rungName(curriculum, verdict.toRungId)}`
     case 'met-again':
       return `Met again: ${rungName(curriculum, verdict.toRungId)}`
     case 'back':
@@ -60,7 +63,8 @@ export function SetOver({ verdict, enough, set, standing, view, next, others, on
     if (performance.now() - shownAt.current > settleMs) next.go()
   }
   useKeys({ Enter: goOn, z: onUndo }, { prefs, does: { go: goOn, undo: onUndo } })
-  const clean = set.reps.filter((r) => r.fact.outcome === 'clean').length
+  const rung = findRung(view.curriculum, set.context.rungId)?.rung
+  const clean = set.reps.filter((r) => outcomeMade(rung, r.fact) === 'clean').length
   const promise = standing?.promise
   return (
     <Panel>
@@ -85,7 +89,7 @@ const sentence = (words: string): string => `${words.charAt(0).toUpperCase()}${w
 
 const Panel = styled.section`margin-top: auto; display: grid; gap: 0.8rem; p { margin-top: 0.3rem; } .ready { font-weight: 660; color: var(--held); }`
 const Cord = styled.div`svg { width: 100%; height: auto; } span { font-weight: 620; }`
-const Said = styled.h2`font-size: clamp(1.7rem, 7vw, 2.4rem); font-weight: 740; border-left: 10px solid var(--rule-2); padding-left: 0.7rem; &[data-kind='moves-on'], &[data-kind='met-again'] { border-color: var(--held); } &[data-kind='back'], &[data-kind='moves-nothing'] { border-color: var(--person); }`
+const Said = styled.h2`font-size: clamp(1.7rem, 7vw, 2.4rem); font-weight: 740; border-left: 10px solid var(--rule-2); padding-left: 0.7rem; &[data-kind='moves-on'], &[data-kind='waits'], &[data-kind='met-again'] { border-color: var(--held); } &[data-kind='back'], &[data-kind='moves-nothing'] { border-color: var(--person); }`
 export const Next = styled(AriaButton)`min-height: 5rem; display: grid; place-items: center; text-align: center; text-decoration: none; border: 0; border-radius: 6px; background: var(--now); color: var(--on-now); font: 720 1.35rem/1.1 'Hepta Slab Variable', serif; cursor: pointer;`
 const Row = styled.div`display: flex; flex-wrap: wrap; gap: 0.4rem; > * { flex: 1 1 6rem; }`
 export const Plain = styled(AriaButton)`min-height: 3rem; display: grid; place-items: center; text-decoration: none; padding: 0 0.5rem; border: 1.5px solid var(--rule-2); border-radius: 4px; background: none; color: var(--ink); cursor: pointer;`

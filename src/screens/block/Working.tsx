@@ -8,6 +8,8 @@ import type { Attention } from '@/core/wire'
 import { startHold, type HoldClock } from '@/device/holdClock'
 import type { Prefs } from '@/device/prefs'
 import { buzz, sayTap } from '@/device/sounds'
+import { outcomeMade } from '@/core/progress/result'
+import type { Rung } from '@/core/curriculum/types'
 import { OutcomeMark } from '@/ui/OutcomeMark'
 import type { BlockView } from '@/work/block'
 import { AboutRep, LastChips } from './AboutRep'
@@ -142,7 +144,7 @@ export const Working = memo(function Working({ view, block, prefs, panel, onPane
   if (!active || !rung || !rungNow) return null
   return (
     <Bottom>
-      <Marks known={block.known} of={of} counts={verdict?.counts ?? ''} />
+      <Marks known={block.known} rung={rung} of={of} counts={verdict?.counts ?? ''} />
       <Why>{verdict?.why}</Why>
       {panel === 'trouble' ? (
         <Trouble view={view} block={block} placeId={active.context.placeId} band={active.opened?.distanceBand ?? null} onDone={() => setPanel('none')} />
@@ -176,11 +178,14 @@ export const Working = memo(function Working({ view, block, prefs, panel, onPane
 })
 
 /** The reps of the set as they are known, not as the rest is drawn: the mark of a tap comes with the next picture. */
-const Marks = memo(function Marks({ known, of, counts }: { known: Block['known']; of: number; counts: string }) {
+const Marks = memo(function Marks({ known, rung, of, counts }: { known: Block['known']; rung: Rung; of: number; counts: string }) {
   const reps = useSyncExternalStore(known.subscribe, () => known.now().active?.reps, () => undefined) ?? []
+  // Faults and help tapped after the outcome count: the mark is what they have made of the rep.
+  const made = reps.map((r) => outcomeMade(rung, r.fact))
+  const changed = made.at(-1) !== reps.at(-1)?.fact.outcome ? `The last one is ${made.at(-1) === 'unclean' ? 'not clean' : (made.at(-1) ?? '')}. ` : ''
   return (
-    <Counted role="status" aria-label={`Rep ${reps.length} of ${of}. ${counts}`}>
-      <span aria-hidden="true">{Array.from({ length: Math.max(of, reps.length) }, (_, i) => <OutcomeMark key={i} outcome={reps[i]?.fact.outcome} size="1.4rem" />)}</span>
+    <Counted role="status" aria-label={`Rep ${reps.length} of ${of}. ${changed}${counts}`}>
+      <span aria-hidden="true">{Array.from({ length: Math.max(of, reps.length) }, (_, i) => <OutcomeMark key={i} outcome={made[i]} size="1.4rem" />)}</span>
       <b>{reps.length}/{of}</b>
     </Counted>
   )

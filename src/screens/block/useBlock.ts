@@ -10,6 +10,7 @@ import { daysBetween } from '@/core/days'
 import { firstDays } from '@/core/dog/early'
 import type { Outcome } from '@/core/facts'
 import { applyRep, foldOnto } from '@/core/progress/fold'
+import { outcomeMade } from '@/core/progress/result'
 import { commandStanding, type CommandStanding } from '@/core/progress/standing'
 import { isHeld, isPassed, type DogState } from '@/core/progress/state'
 import type { RepDone, SetOpened } from '@/core/wire'
@@ -200,7 +201,7 @@ export function useBlock(view: BlockView, outbox: Outbox, seedOf: () => number) 
     change((h) => ({ ...h, base: h.judged.state, active: undefined, judged: { state: h.judged.state, verdict: undefined }, done: h.active && h.active.reps.length > 0 ? [...h.done, h.active] : h.done }))
   }, [change, known, outbox, view.me])
 
-  const falling: Falling = useMemo(() => [...done, ...(active ? [active] : [])].flatMap((s) => s.reps.map((r) => ({ clean: r.fact.outcome === 'clean', expected: expectedRate(view.seen[contextKey(s.context)]) }))).slice(held.breakAfter).reduce((f, r) => countRep(f, r.clean, r.expected), noFall), [active, done, held.breakAfter, view.seen])
+  const falling: Falling = useMemo(() => [...done, ...(active ? [active] : [])].flatMap((s) => s.reps.map((r) => ({ clean: outcomeMade(findRung(curriculum, s.context.rungId)?.rung, r.fact) === 'clean', expected: expectedRate(view.seen[contextKey(s.context)]) }))).slice(held.breakAfter).reduce((f, r) => countRep(f, r.clean, r.expected), noFall), [active, curriculum, done, held.breakAfter, view.seen])
   const restart = useCallback(() => change((h) => ({ ...h, breakAfter: h.done.reduce((n, s) => n + s.reps.length, 0) + (h.active?.reps.length ?? 0) })), [change])
   const goTo = useCallback((item: number) => change((h) => ({ ...h, item })), [change])
   const markStressful = useCallback(() => change((h) => ({ ...h, stressful: true })), [change])

@@ -167,7 +167,7 @@ export function Editor({ page, actions }: { page: DraftPage; actions: EditorActi
         </div>
         <div>
           <Disclosure><Quiet slot="trigger">The command: cue, signal, faults, cautions, other roads</Quiet><DisclosurePanel><CommandForm key={command.id} command={command} onChange={(next) => { change({ ...file, commands: file.commands.map((c) => (c.id === command.id ? next : c)) }) }} /></DisclosurePanel></Disclosure>
-          <RungForm key={rung.id} rung={rung} all={file.commands.flatMap((c) => c.runs.flatMap((r) => r.rungs.map((g) => ({ id: g.id, name: `${c.name}: ${g.name}` }))))} faults={faults.filter((f) => f.where.split(',')[0] === rung.id)} onChange={(next) => { changeRungs((rungs) => rungs.map((r) => (r.id === rung.id ? next : r))); if (next.id !== rung.id) setRung(next.id) }} />
+          <RungForm key={rung.id} rung={rung} gates={file.gates ?? []} all={file.commands.flatMap((c) => c.runs.flatMap((r) => r.rungs.map((g) => ({ id: g.id, name: `${c.name}: ${g.name}` }))))} faults={faults.filter((f) => f.where.split(',')[0] === rung.id)} onChange={(next) => { changeRungs((rungs) => rungs.map((r) => (r.id === rung.id ? next : r))); if (next.id !== rung.id) setRung(next.id) }} />
         </div>
       </Columns>
     </Page>

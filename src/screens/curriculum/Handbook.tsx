@@ -1,7 +1,7 @@
 'use client'
 import styled from 'styled-components'
 import { graphOf } from '@/core/curriculum/graph'
-import { findRung } from '@/core/curriculum/lookup'
+import { allNeeds, findRung, gateOf } from '@/core/curriculum/lookup'
 import type { Command, Curriculum, Rung } from '@/core/curriculum/types'
 import { sayRule } from '@/core/progress/rules'
 import { levelWords } from '@/core/proofing/grid'
@@ -72,14 +72,15 @@ function Chapter({ command, curriculum }: { command: Command; curriculum: Curric
 const inWords = (text: string, command: Command): string => text.replaceAll('{cue}', command.defaultCue ? `“${command.defaultCue}”` : 'the cue').replaceAll('{name}', 'its name').replaceAll('{release}', 'the release word').replaceAll('{marker}', 'the marker')
 
 function RungLine({ rung, command, curriculum }: { rung: Rung; command: Command; curriculum: Curriculum }) {
-  const needs = rung.needs.flatMap((n) => { const found = findRung(curriculum, n); return found ? [`${found.command.name.toLowerCase()} “${found.rung.name}”`] : [] })
+  const gate = gateOf(curriculum, rung)
+  const needs = allNeeds(curriculum, rung).flatMap((n) => { const found = findRung(curriculum, n); return found ? [`${found.command.name.toLowerCase()} “${found.rung.name}”`] : [] })
   const { latencySeconds, seconds } = rung.criterion
   return (
     <li id={rung.id}>
       <b>{rung.name}</b>
       <span className="criterion">{rung.criterion.words}{latencySeconds !== undefined && seconds === undefined ? `, within ${latencySeconds} s` : ''}. Help: {rung.criterion.help === 'none' ? 'none' : rung.criterion.help.replace('-', ' ')}.</span>
       <span className="rule">{sayRule(rung.rule)}<small>{rung.setReps} to a set</small></span>
-      <span className="say"><i>Say</i> {inWords(rung.say, command)} <i>Pay</i> {rung.payWhere}{needs.length > 0 && <> <i>Needs</i> {needs.join(', ')} held</>}{rung.gate && <> <i>Gate</i> off leash only in an enclosure</>}{rung.ways.length > 0 && <> <i>Ways</i> {rung.ways.join('; ')}</>}</span>
+      <span className="say"><i>Say</i> {inWords(rung.say, command)} <i>Pay</i> {rung.payWhere}{needs.length > 0 && <> <i>Needs</i> {needs.join(', ')} held</>}{gate && <> <i>Gate</i> {gate.words}</>}{rung.kit && <> <i>Kit</i> {rung.kit === 'none' ? 'no leash' : rung.kit}</>}{rung.ways.length > 0 && <> <i>Ways</i> {rung.ways.join('; ')}</>}</span>
     </li>
   )
 }

@@ -2,16 +2,17 @@
 import { useState } from 'react'
 import { Input, Label, NumberField, TextField } from 'react-aria-components'
 import styled from 'styled-components'
-import { axes, placeKinds, promptLevels, repKinds, stages, type RungFile } from '@/core/curriculum/schema'
+import { axes, kits, placeKinds, promptLevels, repKinds, stages, type RungFile } from '@/core/curriculum/schema'
 import type { CurriculumFault } from '@/core/curriculum/validate'
 import { Choose, Fault, FieldLabel, Quiet } from '@/ui/parts'
 
 const choices = (ids: readonly string[]) => ids.map((id) => ({ id, name: id.replaceAll('-', ' ') }))
 const none = 'none'
+const any = 'any'
 type Mutable<T> = { -readonly [K in keyof T]: T[K] }
 
 /** One rung, every field of it. What cannot be worked by is said at once, and only keeps it from being published. */
-export function RungForm({ rung, all, faults, onChange }: { rung: RungFile; all: readonly { id: string; name: string }[]; faults: readonly CurriculumFault[]; onChange: (next: RungFile) => void }) {
+export function RungForm({ rung, all, gates, faults, onChange }: { rung: RungFile; gates: readonly { id: string; name: string }[]; all: readonly { id: string; name: string }[]; faults: readonly CurriculumFault[]; onChange: (next: RungFile) => void }) {
   const criterion = (changes: Partial<Mutable<RungFile['criterion']>>, drop: readonly (keyof RungFile['criterion'])[] = []) => {
     const next: Mutable<RungFile['criterion']> = { ...rung.criterion, ...changes }
     for (const key of drop) Reflect.deleteProperty(next, key)
@@ -46,7 +47,8 @@ export function RungForm({ rung, all, faults, onChange }: { rung: RungFile; all:
       <div className="wide"><Text label="Do not say or do" value={rung.dontSay} onChange={(dontSay) => { onChange({ ...rung, dontSay }) }} /></div>
       <div className="wide"><Text label="Where pay is delivered" value={rung.payWhere} onChange={(payWhere) => { onChange({ ...rung, payWhere }) }} /></div>
       <div className="wide"><Text label="Other ways, separated by semicolons" value={rung.ways.join('; ')} onChange={(text) => { onChange({ ...rung, ways: text.split(/;\s*/).filter((w) => w.trim() !== '') }) }} /></div>
-      <Choose label="Gate" value={rung.gate ?? none} onChange={(v) => { const { gate: _gate, ...rest } = rung; onChange(v === 'off-leash' ? { ...rest, gate: 'off-leash' } : rest) }} choices={[{ id: none, name: 'none' }, { id: 'off-leash', name: 'off leash' }]} />
+      <Choose label="Gate" value={rung.gate ?? none} onChange={(v) => { const { gate: _gate, ...rest } = rung; onChange(v === none ? rest : { ...rest, gate: v }) }} choices={[{ id: none, name: 'none' }, ...gates.map((g) => ({ id: g.id, name: g.name }))]} />
+      <Choose label="Kit" value={rung.kit ?? any} onChange={(v) => { const { kit: _kit, ...rest } = rung; const kit = kits.find((k) => k === v); onChange(kit === undefined ? rest : { ...rest, kit }) }} choices={[{ id: any, name: 'the usual' }, ...kits.map((k) => ({ id: k, name: k === 'none' ? 'none: loose, behind a gate' : k }))]} />
       <div className="wide">
         <FieldLabel>Needs held first</FieldLabel>
         <ul>{rung.needs.map((n) => <li key={n}>{all.find((r) => r.id === n)?.name ?? n} <Quiet onPress={() => { onChange({ ...rung, needs: rung.needs.filter((x) => x !== n) }) }} aria-label={`Take out ${n}`}>take out</Quiet></li>)}</ul>
