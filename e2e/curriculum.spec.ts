@@ -71,7 +71,7 @@ test('the curriculum is read, edited by keyboard and by dragging, validated, pub
   const exported = page.waitForEvent('download')
   await page.getByRole('link', { name: 'Export JSON' }).click()
   const file = readFileSync(await (await exported).path(), 'utf8')
-  expect(JSON.parse(file)).toMatchObject({ format: 'kibou-curriculum', id: 'house', version: 2 })
+  expect(JSON.parse(file)).toMatchObject({ format: 'kibou-curriculum', id: 'house', version: 3 })
 
   await page.getByRole('link', { name: 'Edit' }).press('Enter')
   await expect(page.getByRole('heading', { name: 'Curriculum draft' })).toBeVisible()
@@ -111,14 +111,14 @@ test('the curriculum is read, edited by keyboard and by dragging, validated, pub
   await expect(page.getByLabel('Criterion, in words')).toHaveValue('holds 1 s, you stand very close')
 
   await page.getByRole('button', { name: 'Publish as the next version' }).press('Enter')
-  await expect(page.getByText('version 3: 14 commands')).toBeVisible()
+  await expect(page.getByText('version 4: 14 commands')).toBeVisible()
 
   const wren = kibou.dog('Wren')
   await page.goto(`${kibou.url}/dogs/${wren}/version`)
   await expect(page.getByText('Nothing would stand otherwise for this dog.')).toBeVisible()
   await expectNoAxeFindings(page)
   await page.getByRole('button', { name: 'Move Wren' }).press('Enter')
-  await expect(page.getByText('version 3.')).toBeVisible()
+  await expect(page.getByText('version 4.')).toBeVisible()
   expect(kibou.count('SELECT count(*) AS n FROM curriculum_move WHERE residency_id = ?', wren)).toBe(1)
 })
 

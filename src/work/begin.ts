@@ -105,6 +105,12 @@ export const usualPromise = { places: 3, people: 2 } as const
 /** What this house has to keep promises with. As long as nobody works here it is not set up, and nobody is missed. */
 export const groundOf = (db: Db): HouseGround => ({ places: readSpaces(db), people: handlers(readPeople(db)).length || Number.POSITIVE_INFINITY })
 
+/** What a promise has in this house where nobody says otherwise. */
+export function usualHere(db: Db): { readonly places: number; readonly people: number } {
+  const house = groundOf(db)
+  return { places: Math.max(1, Math.min(usualPromise.places, house.places.length)), people: Math.max(1, Math.min(usualPromise.people, house.people)) }
+}
+
 /** The promises of a booking, complete; or, by field, why one of them can never be met in this house by this dog. */
 function wantedPromises(db: Db, curriculum: Curriculum, form: z.infer<ReturnType<typeof dogForm>>, known: DogTraits | undefined, now: number, past: boolean): { readonly promises: readonly { readonly command: string; readonly promise: OwnerPromise }[] } | { readonly errors: Readonly<Record<string, string>> } {
   const house = groundOf(db)

@@ -13,7 +13,7 @@ import { useKeeping } from '../form/useKeeping'
 import { Choices, FormPage, freshForm, Pair, Pick, Tick, type FormAction } from './TrainerForm'
 
 /** A dog, its days here, its words, and what its owner was promised. */
-export function DogForm({ action, commands, today, booking }: { action: FormAction; commands: readonly Command[]; today: string; booking: Booking }) {
+export function DogForm({ action, commands, today, usual, booking }: { action: FormAction; commands: readonly Command[]; today: string; /** Places and people that a promise has where nobody says otherwise. */ usual: { readonly places: number; readonly people: number }; booking: Booking }) {
   const [state, submit, pending] = useActionState(action, freshForm)
   const values = state.tries > 0 ? state.values : booking.typed
   const was = (name: string) => values[name]?.[0]
@@ -63,7 +63,7 @@ export function DogForm({ action, commands, today, booking }: { action: FormActi
           {state.errors['promises'] && <Fault>{state.errors['promises']}</Fault>}
           <List>
             {commands.map((c) => (
-              <PromiseRow key={c.id} command={c} touch={touch} rungs={values[`rung.${c.id}`]} level={was(`level.${c.id}`)} places={was(`places.${c.id}`)} people={was(`people.${c.id}`)} word={was(`cue.${c.id}`)} errors={state.errors} />
+              <PromiseRow key={c.id} command={c} usual={usual} touch={touch} rungs={values[`rung.${c.id}`]} level={was(`level.${c.id}`)} places={was(`places.${c.id}`)} people={was(`people.${c.id}`)} word={was(`cue.${c.id}`)} errors={state.errors} />
             ))}
           </List>
         </section>
@@ -85,7 +85,7 @@ export interface Booking {
   readonly known: readonly { readonly id: string; readonly name: string; readonly ownerName: string; readonly lastLeft: string }[]
 }
 
-function PromiseRow({ command, touch, rungs, level, places, people, word, errors }: { command: Command; touch: () => void; rungs: readonly string[] | undefined; level: string | undefined; places: string | undefined; people: string | undefined; word: string | undefined; errors: Readonly<Record<string, string>> }) {
+function PromiseRow({ command, usual, touch, rungs, level, places, people, word, errors }: { command: Command; usual: { readonly places: number; readonly people: number }; touch: () => void; rungs: readonly string[] | undefined; level: string | undefined; places: string | undefined; people: string | undefined; word: string | undefined; errors: Readonly<Record<string, string>> }) {
   const [chosen, setChosen] = useState(command.runs.map((_, i) => rungs?.[i] ?? none))
   const [atLevel, setLevel] = useState(level ?? '0')
   const error = errors[`promises.${command.id}`] ?? errors[`promises.${command.id}.places`] ?? errors[`promises.${command.id}.people`] ?? errors[`cueWords.${command.id}`]
@@ -102,8 +102,8 @@ function PromiseRow({ command, touch, rungs, level, places, people, word, errors
       </Rungs>
       <input type="hidden" name={`level.${command.id}`} value={atLevel} />
       <Choose label="Level" value={atLevel} onChange={(l) => { setLevel(l); touch() }} choices={levelWords.map((words, i) => ({ id: String(i), name: String(i), note: words }))} />
-      <Field label="Places" name={`places.${command.id}`} type="number" defaultValue={places ?? '3'} plain />
-      <Field label="People" name={`people.${command.id}`} type="number" defaultValue={people ?? '2'} plain />
+      <Field label="Places" name={`places.${command.id}`} type="number" defaultValue={places ?? String(usual.places)} plain />
+      <Field label="People" name={`people.${command.id}`} type="number" defaultValue={people ?? String(usual.people)} plain />
       <Field label="Word" plain name={`cue.${command.id}`} defaultValue={word ?? ''} />
       {error && <Fault>{error}</Fault>}
     </li>

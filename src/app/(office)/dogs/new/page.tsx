@@ -11,6 +11,7 @@ import { readKennel } from '@/store/kennel'
 import { requestTime } from '@/work/clock'
 import { dogsKnown } from '@/store/residents'
 import { bookingDraft, openBookings } from '@/work/intake'
+import { usualHere } from '@/work/begin'
 import { saveIntakeDraft } from '../[residencyId]/intake/actions'
 import { addResident } from './actions'
 
@@ -23,5 +24,5 @@ export default async function NewDogPage({ searchParams }: { searchParams: Promi
   // The address names the booking, so that it can be gone on with after a reload or on another device.
   if (key === undefined) redirect(`/dogs/new?key=${v7()}`)
   const others = openBookings(db).filter((b) => b.key !== key).map((b) => ({ key: b.key, name: b.typed['name']?.[0] || 'no name yet', by: b.by }))
-  return <DogForm key={key} action={addResident} commands={newestCurriculum(db).commands} today={dayIn(readKennel(db).timeZone, requestTime())} booking={{ key, typed: bookingDraft(db, key)?.typed ?? {}, saveDraft: saveIntakeDraft, others, known: dogsKnown(db) }} />
+  return <DogForm key={key} action={addResident} commands={newestCurriculum(db).commands} usual={usualHere(db)} today={dayIn(readKennel(db).timeZone, requestTime())} booking={{ key, typed: bookingDraft(db, key)?.typed ?? {}, saveDraft: saveIntakeDraft, others, known: dogsKnown(db) }} />
 }
