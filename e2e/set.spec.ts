@@ -129,7 +129,7 @@ test('two pieces of kit are worked in turns, with the heat and the exercise, and
   await expect(page.getByRole('heading', { name: 'Nothing here by that address' })).toBeVisible()
 })
 
-test('the next set goes on at once, but never in a place where its rung does not count', async ({ page, kibou }) => {
+test('what was promised is met: nothing further is pressed on anybody, and a rung that is chosen goes where it counts', async ({ page, kibou }) => {
   await page.goto(`${kibou.url}/dogs/${kibou.dog('Heron')}/work/down`)
   await page.getByRole('button', { name: /Rung/ }).click()
   await page.getByRole('option', { name: /Handler standing/ }).click()
@@ -139,8 +139,12 @@ test('the next set goes on at once, but never in a place where its rung does not
   await expect(page.getByRole('button', { name: 'Clean' })).toBeVisible()
   for (let i = 0; i < 10; i++) await page.keyboard.press('c')
   await expect(page.getByRole('heading', { name: 'Moves on to Yard' })).toBeVisible()
+  await expect(page.getByText('The promise for this command is met.')).toBeVisible()
+  await expect(page.getByRole('button', { name: /^Next set/ })).toHaveCount(0)
   await page.waitForTimeout(400)
-  await page.getByRole('button', { name: 'Next set: Yard' }).click()
+  await page.getByRole('button', { name: 'Close this set' }).click()
+  await page.getByRole('button', { name: /Rung/ }).click()
+  await page.getByRole('option', { name: /^Yard/ }).click()
   await expect(page.getByRole('button', { name: 'Begin set' })).toBeVisible()
   await expect(page.getByRole('radio', { name: /^Place.*Orchard paddock/ })).toBeVisible()
   await page.getByRole('button', { name: 'Begin set' }).click()

@@ -129,6 +129,22 @@ describe('cards and lists', () => {
     // Who may not meet whom holds for the other dog as well.
     expect(doorCard(s.db, s.other, monday)?.notWith).toEqual(['1 Łania'])
   })
+  it('a name in any script is drawn; what no face has is said, and so is a list of words that goes on', async () => {
+    const s = stage()
+    const card = doorCard(s.db, s.residencyId, monday)
+    if (!card) throw new Error('no card')
+    const drawn = await read(await cardPdf({ ...card, name: 'Берёза', owner: 'Ελένη Łuk', notWith: ['बकुल'] }))
+    for (const word of ['Берёза', 'Ελένη']) expect(drawn.pages[0]).toContain(word)
+    expect(drawn.pages[0]).not.toContain('by hand')
+    const blank = await read(await cardPdf({ ...card, name: '犬丸 Rook' }))
+    expect(blank.pages[0]).toContain('__ Rook')
+    expect(blank.pages[0]).toContain('2 letters that no face here can draw')
+    expect(blank.pages).toHaveLength(1)
+    const many = await read(await cardPdf({ ...card, cues: Array.from({ length: 120 }, (_, i) => ({ command: `C${i}`, word: `w${i}`, signal: '', own: false })) }))
+    expect(many.pages).toHaveLength(1)
+    const left = Number(/and (\d+) more: see the list/.exec(many.pages[0] ?? '')?.[1])
+    expect(many.pages[0]?.match(/“w\d+”/g)).toHaveLength(120 - left)
+  })
   it('the feeding list and the cue dictionary name every dog, over as many pages as it takes', async () => {
     const s = stage()
     fed(s)

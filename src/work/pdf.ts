@@ -1,57 +1,10 @@
-import { join } from 'node:path'
-import PDFDocument from 'pdfkit'
+import { begin, end, quiet, write, type Doc } from './pdfType'
 import type { DoorCard, FeedingList, WordsView } from './papers'
 
-/** The shipped faces as WOFF; each comes in two files, one for western letters and one for the rest of Latin. */
-const faces = { text: ['atkinson-hyperlegible-next', 400], bold: ['atkinson-hyperlegible-next', 700], head: ['hepta-slab', 700] } as const
-type Face = keyof typeof faces
-const fileOf = (face: Face, subset: 'latin' | 'latin-ext') => join(process.cwd(), 'node_modules/@fontsource', faces[face][0], 'files', `${faces[face][0]}-${subset}-${faces[face][1]}-normal.woff`)
-
-type Doc = InstanceType<typeof PDFDocument>
-
-/** An empty document with its faces; `size` in points. */
-function begin(size: 'A4' | 'A6', title: string): { readonly doc: Doc; readonly done: Promise<Buffer> } {
-  const doc = new PDFDocument({ size, margin: size === 'A6' ? 16 : 36, info: { Title: title, Creator: 'Kibou' }, autoFirstPage: true, lang: 'en' })
-  for (const face of Object.keys(faces) as Face[]) for (const subset of ['latin', 'latin-ext'] as const) doc.registerFont(`${face} ${subset}`, fileOf(face, subset))
-  const parts: Buffer[] = []
-  const done = new Promise<Buffer>((resolve, reject) => {
-    doc.on('data', (part: Buffer) => parts.push(part))
-    doc.on('end', () => resolve(Buffer.concat(parts)))
-    doc.on('error', reject)
-  })
-  return { doc, done }
-}
-
-/** In the western file: the first Latin blocks and common punctuation. */
-const isWestern = (c: string): boolean => { const p = c.codePointAt(0) ?? 0; return p < 0x100 || p === 0x131 || p === 0x152 || p === 0x153 || (p >= 0x2000 && p <= 0x206f) || p === 0x20ac || p === 0x2122 || p === 0x2212 }
-
-interface At {
-  readonly x: number
-  readonly y: number
-  readonly width: number
-}
-
-/** Text that may mix the two files of a face; returns where the next line begins. */
-function write(doc: Doc, text: string, face: Face, size: number, at: At, color = '#10302a'): number {
-  const runs = text.match(/./gsu)?.reduce<{ western: boolean; text: string }[]>((all, c) => {
-    const western = c === ' ' ? (all.at(-1)?.western ?? true) : isWestern(c)
-    const last = all.at(-1)
-    if (last && last.western === western) last.text += c
-    else all.push({ western, text: c })
-    return all
-  }, []) ?? []
-  doc.fillColor(color).fontSize(size)
-  runs.forEach((run, i) => {
-    doc.font(`${face} ${run.western ? 'latin' : 'latin-ext'}`)
-    const options = { width: at.width, continued: i < runs.length - 1 }
-    if (i === 0) doc.text(run.text, at.x, at.y, options)
-    else doc.text(run.text, options)
-  })
-  return runs.length === 0 ? at.y : doc.y
-}
-
 const plum = '#7d1d60'
-const quiet = '#3d5851'
+
+/** Smallest step from one cue word to the next that can still be read at a door, points. */
+const leastStep = 6.5
 
 /** A run-door card, A6: what anybody must know before the door is opened. */
 export async function cardPdf(card: DoorCard): Promise<Buffer> {
@@ -89,15 +42,19 @@ export async function cardPdf(card: DoorCard): Promise<Buffer> {
   const foot = doc.page.height - 16 - (card.houseCaution === '' ? 0 : 12)
   const words = card.cues.filter((c) => c.word !== '')
   const half = Math.ceil(words.length / 2)
-  const step = Math.min(18, Math.max(6.5, (foot - y) / Math.max(1, half)))
-  words.forEach((c, i) => {
-    const at = { x: left + (i < half ? 0 : width / 2), y: y + (i % half) * step }
-    if (at.y + step > foot) return
+  const step = Math.min(18, Math.max(leastStep, (foot - y) / Math.max(1, half)))
+  // What has no room is said to be missing, in a line of its own.
+  const rows = Math.floor((foot - y) / step)
+  const shown = half <= rows ? words : words.slice(0, Math.max(0, rows - 2) * 2)
+  const column = Math.ceil(shown.length / 2)
+  shown.forEach((c, i) => {
+    const at = { x: left + (i < column ? 0 : width / 2), y: y + (i % column) * step }
     write(doc, c.command, 'text', Math.min(8, step - 1.5), { ...at, y: at.y + Math.max(0, step - 11) / 3, width: width / 4 + 4 }, quiet)
     write(doc, `“${c.word}”`, c.own ? 'bold' : 'text', Math.min(11, step - 1), { ...at, x: at.x + width / 4 + 4, width: width / 4 - 6 })
   })
+  if (shown.length < words.length) write(doc, `and ${words.length - shown.length} more: see the list of cue words`, 'bold', 7, { x: left, y: foot - 10, width }, plum)
   if (card.houseCaution !== '') write(doc, card.houseCaution.slice(0, 120), 'text', 7, { x: left, y: doc.page.height - 26, width }, quiet)
-  doc.end()
+  end(doc)
   return done
 }
 
@@ -134,7 +91,7 @@ export async function feedingPdf(list: FeedingList): Promise<Buffer> {
   let y = write(doc, `Feeding list, ${list.today}`, 'head', 20, { x: 36, y: 36, width: 520 })
   y = write(doc, `${list.kennel}. ${list.meals}. ${list.caution}`, 'text', 10, { x: 36, y: y + 2, width: 520 }, quiet)
   table(doc, y + 10, [{ title: 'Run', width: 34 }, { title: 'Dog', width: 84 }, { title: 'Feed', width: 92 }, { title: 'Day', width: 48 }, { title: 'Training', width: 54 }, { title: 'Owed', width: 48 }, { title: 'Mind', width: 163 }], list.rows.map((r) => [r.run, r.name, r.feed, r.ration, r.training, r.bowl, r.notes]))
-  doc.end()
+  end(doc)
   return done
 }
 
@@ -144,7 +101,7 @@ export async function wordsPdf(view: WordsView): Promise<Buffer> {
   let y = write(doc, `Cue words, ${view.today}`, 'head', 20, { x: 36, y: 36, width: 520 })
   y = write(doc, `${view.kennel}. The house’s words: ${view.house.map((c) => `${c.command} “${c.word}”`).join(', ')}. Below, what each dog has of its own.`, 'text', 10, { x: 36, y: y + 2, width: 520 }, quiet)
   table(doc, y + 10, [{ title: 'Run', width: 34 }, { title: 'Dog', width: 90 }, { title: 'Release', width: 66 }, { title: 'Marker', width: 60 }, { title: 'Side', width: 40 }, { title: 'Words', width: 233 }], view.dogs.map((d) => [d.run, d.name, d.release, d.marker, d.side, d.cues.filter((c) => c.own).map((c) => `${c.command}: ${c.word}${c.signal === '' ? '' : ` (${c.signal})`}`).join('; ') || 'the house’s']))
-  doc.end()
+  end(doc)
   return done
 }
 
