@@ -5,7 +5,7 @@ import { addDays, dayIn, daysBetween, startOfDay } from '@/core/days'
 import type { House } from '@/core/house/house'
 import { freeSlots, handoffEveryMinutes, handoffMinutes, type Slot } from '@/core/handoff/slots'
 import { findRung } from '@/core/curriculum/lookup'
-import { promisesMet } from '@/core/progress/summary'
+import { lacksOf, promisesMet } from '@/core/progress/summary'
 import type { Db } from '@/store/database'
 import { appendHandoff, busyPeople, findHandoff, lastCancelled, liveHandoff, type Handoff, handoffsOfOwner } from '@/store/handoffs'
 import { openPauses } from '@/store/stay'
@@ -24,6 +24,8 @@ export interface HandoffPage {
   readonly resident: Resident
   readonly timeZone: string
   readonly readyOn: string | undefined
+  /** What is wrong with its promises; empty when nothing is. */
+  readonly lacks: string
   readonly missing: readonly string[]
   readonly live: (Handoff & { readonly personName: string }) | undefined
   /** The newest cancelled handoff while none stands: its file tells the owner’s calendar. */
@@ -52,6 +54,7 @@ export function loadHandoffPage(db: Db, residencyId: string, now: number): Hando
     timeZone: readKennel(db).timeZone,
     readyOn: summary.readyOn,
     missing,
+    lacks: lacksOf(summary),
     live: live ? { ...live, personName: names.get(live.personId) ?? '' } : undefined,
     cancelled: live ? undefined : lastCancelled(db, residencyId),
     slots: slotsFor(db, resident, summary.readyOn, now, live?.id).slice(0, mostOffered).map((s) => ({ ...s, personName: names.get(s.personId) ?? '' })),
@@ -172,6 +175,8 @@ export interface HandoffRow {
   readonly daysLeft: number
   readonly promises: number
   readonly met: number
+  /** What is wrong with its promises; empty when nothing is. */
+  readonly lacks: string
   readonly live: (Handoff & { readonly personName: string }) | undefined
 }
 

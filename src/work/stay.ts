@@ -57,6 +57,8 @@ export interface ComingRow {
   readonly readyOn: string | undefined
   readonly promises: number
   readonly met: number
+  /** What is wrong with its promises; empty when nothing is. */
+  readonly lacks: string
   readonly handoff: { readonly from: number; readonly personName: string } | undefined
   readonly changes: readonly ToldStayChange[]
 }

@@ -9,7 +9,7 @@ import { defaultMethod } from '../method/rows'
 import { houseForgetting } from '../progress/memory'
 import { always, newest, regimesOf } from '../progress/regime'
 import { emptyDogState } from '../progress/state'
-import { summarise } from '../progress/summary'
+import { promisesMet, summarise } from '../progress/summary'
 import { dayName, monday, msPerDay, passTo, work, type SetPlan } from '../tests/facts'
 import { longestYoungHold } from './early'
 import { ladderFor } from './ladder'
@@ -78,6 +78,8 @@ describe('what changes a dog’s ladder (common practice)', () => {
     const held = work(always(c), [...passTo(c, 'sit.empty'), ...passTo(c, 'sit.empty', 1)]).state
     const promises = [{ rungId: 'sit.full', level: 0, places: 1, people: 1 }, { rungId: 'watch.pouch', level: 0, places: 1, people: 1 }]
     expect(summarise(c, held, promises, { days: 0, reps: 0 })).toMatchObject({ lost: ['watch.pouch'], readyOn: undefined })
+    expect(promisesMet(summarise(c, held, promises, { days: 0, reps: 0 })).lacks).toBe('a promise is not in its ladder')
+    expect(promisesMet(summarise(c, held, [], { days: 0, reps: 0 })).lacks).toBe('nothing promised')
     expect(summarise(c, held, promises.slice(0, 1), { days: 0, reps: 0 }).readyOn).toBe('2026-03-03')
   })
 

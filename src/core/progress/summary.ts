@@ -37,8 +37,12 @@ export function summarise(curriculum: Curriculum, state: DogState, promises: rea
 /** Reps a day at this dog's own pace, once it was worked on three days. */
 export const repsPerDay = (pace: Pace): number | undefined => (pace.days >= 3 ? pace.reps / pace.days : undefined)
 
-/** How many commands were promised, and how many of these promises are met. */
-export function promisesMet(summary: Summary): { readonly promises: number; readonly met: number } {
+/** What is wrong with a dog’s promises, in a few words: none was made, or its ladder does not have what was; empty when nothing is. */
+export const lacksOf = (summary: Pick<Summary, 'lost' | 'commands'>): string =>
+  summary.lost.length > 0 ? `${summary.lost.length === 1 ? 'a promise is' : `${summary.lost.length} promises are`} not in its ladder` : summary.commands.every((c) => c.promises.length === 0) ? 'nothing promised' : ''
+
+/** How many commands were promised, how many of these promises are met, and what is wrong with them. */
+export function promisesMet(summary: Summary): { readonly promises: number; readonly met: number; readonly lacks: string } {
   const promised = summary.commands.flatMap((c) => (c.promise ? [c.promise] : []))
-  return { promises: promised.length, met: promised.filter((p) => p.met).length }
+  return { promises: promised.length, met: promised.filter((p) => p.met).length, lacks: lacksOf(summary) }
 }

@@ -7,7 +7,7 @@ import { usualRepsPerDay } from '../forecast/need'
 import { upNext, type NeedOfCommand, type UpNext } from '../forecast/upNext'
 import { houseForgetting, type Forgetting } from '../progress/memory'
 import type { CommandStanding, StandingWord } from '../progress/standing'
-import { repsPerDay, type Summary } from '../progress/summary'
+import { lacksOf, repsPerDay, type Summary } from '../progress/summary'
 import { figuresOf, lineOf, needsRefresher, type LineView } from './line'
 
 export interface WallDog {
@@ -178,9 +178,6 @@ function wallRow(shown: WallView['commands'], curriculum: Curriculum, dog: WallD
     cells: shown.map(({ id }) => { const standing = dog.summary.commands.find((c) => c.command === id); return standing ? wallCell(curriculum, standing, now, model) : absentCell(id) }),
   }
 }
-
-/** What is wrong with a dog's promises, in a few words; empty when nothing is. */
-export const lacksOf = (summary: Summary): string => (summary.lost.length > 0 ? `${summary.lost.length === 1 ? 'a promise is' : `${summary.lost.length} promises are`} not in its ladder` : summary.commands.every((c) => c.promises.length === 0) ? 'nothing promised' : '')
 
 function wallCell(curriculum: Curriculum, standing: CommandStanding, now: number, model: Forgetting): WallCell {
   const run = findCommand(curriculum, standing.command)?.runs.find((r) => r.id === standing.mainRun)

@@ -128,7 +128,7 @@ function Leaving({ row, timeZone, change }: { row: ComingRow; timeZone: string; 
         {(resident.biteHistory || resident.caution) && <NeedsPerson>{resident.biteHistory ? 'Bite history. ' : ''}{resident.caution}</NeedsPerson>}
         <p>
           {handoff ? <>Handoff {sayMoment(handoff.from, timeZone)} with {handoff.personName}. </> : row.promises > 0 ? <b data-person="true">No handoff is booked. </b> : null}
-          {row.promises === 0 ? 'Nothing was promised.' : row.readyOn ? <b data-ready="true">Ready since {sayDay(row.readyOn)}.</b> : `${row.met} of ${row.promises} promises met.`}{' '}
+          {row.lacks !== '' ? <b data-person="true">{row.lacks[0]?.toUpperCase()}{row.lacks.slice(1)}. </b> : null}{row.promises === 0 ? null : row.readyOn ? <b data-ready="true">Ready since {sayDay(row.readyOn)}.</b> : `${row.met} of ${row.promises} promises met.`}{' '}
           {row.changes.length > 0 && <Why label="stay changed">{row.changes.map((c) => <p key={c.at}>{sayMoment(c.at, timeZone)}, {c.by}: from {sayDay(c.was)} to {sayDay(c.leavesOn)}. “{c.reason}”</p>)}</Why>}
         </p>
         {change && <ChangeStay row={row} change={change} />}

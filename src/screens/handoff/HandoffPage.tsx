@@ -59,7 +59,8 @@ export function HandoffPage({ view, book, move, cancel }: { view: View; book: Ac
       {!live && !view.readyOn && (
         <section>
           <h2>Still missing</h2>
-          {view.missing.length > 0 ? <ul>{view.missing.map((m) => <li key={m}>{m}</li>)}</ul> : <p>Nothing was promised for this dog, so there is nothing to show.</p>}
+          {view.missing.length > 0 && <ul>{view.missing.map((m) => <li key={m}>{m}</li>)}</ul>}
+          {view.lacks !== '' && <p>{view.lacks === 'nothing promised' ? 'Nothing was promised for this dog, so there is nothing to show.' : `${view.lacks[0]?.toUpperCase() ?? ''}${view.lacks.slice(1)}: promise something else, or move it to a ladder that has it.`}</p>}
           <p>Times are offered once everything promised is held. <Link href={`/dogs/${resident.residencyId}`}>What each one lacks</Link></p>
         </section>
       )}

@@ -38,7 +38,7 @@ function Row({ row, timeZone }: { row: HandoffRow; timeZone: string }) {
     <li>
       <Link href={`/dogs/${resident.residencyId}/handoff`}><b>{resident.runNumber}</b> <span>{resident.name}</span></Link>
       <span>{resident.ownerName}</span>
-      <span>{live ? <><strong>{sayMoment(live.from, timeZone)}</strong>, {live.personName}</> : row.readyOn ? `ready since ${sayDay(row.readyOn)}` : <Notches met={row.met} of={row.promises} />}</span>
+      <span>{live ? <><strong>{sayMoment(live.from, timeZone)}</strong>, {live.personName}</> : row.readyOn ? `ready since ${sayDay(row.readyOn)}` : row.lacks !== '' ? <em>{row.lacks}</em> : <Notches met={row.met} of={row.promises} />}</span>
       <span>{live && !row.readyOn ? <em>no longer ready: tell the owner</em> : `home in ${row.daysLeft} days`}</span>
       <span>{live && <FileLink href={`/handoffs/${live.id}/invitation.ics`} download>Invitation</FileLink>}</span>
     </li>
