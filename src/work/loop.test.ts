@@ -19,16 +19,18 @@ import { dog, monday, msPerDay, newKennel, Tablet, trainer } from './tests/kenne
  */
 const promise = (rungIds: readonly string[]) => ({ rungIds, places: '2', people: '2' })
 const promises = { sit: promise(['sit.word']), down: promise(['down.no-lure']), 'sit-stay': promise(['sit-stay.20s']), recall: promise(['recall.line-5']), heel: promise(['heel.away-2']), place: promise(['place.10s']) }
+/** With distance, which a young dog does not begin in its first week. */
+const forYoung = { ...promises, 'sit-stay': promise(['sit-stay.10s', 'sit-stay.step-5s']) }
 const blockAt = [9, 11, 13.5, 15.5]
 const plainly = (state: unknown): unknown => z.json().parse(JSON.parse(JSON.stringify(state)))
 
-interface Residency { readonly seed: number; readonly learner: SimulatedDog; readonly bornOn?: string; readonly days: number }
+interface Residency { readonly promised?: typeof promises; readonly seed: number; readonly learner: SimulatedDog; readonly bornOn?: string; readonly days: number }
 
-function residency({ seed, learner, bornOn, days }: Residency) {
+function residency({ promised = promises, seed, learner, bornOn, days }: Residency) {
   const db = newKennel()
   const chance = seeded(seed)
   const people = [trainer(db), trainer(db, 'Ben')]
-  const residencyId = dog(db, { arrivesOn: '2026-03-01', leavesOn: addDays('2026-03-01', days + 2), promises, ...(bornOn === undefined ? {} : { bornOn }) })
+  const residencyId = dog(db, { arrivesOn: '2026-03-01', leavesOn: addDays('2026-03-01', days + 2), promises: promised, ...(bornOn === undefined ? {} : { bornOn }) })
   const tablets = people.map(() => new Tablet())
   const wrong: string[] = []
   let [blocks, readyOn] = [0, undefined as number | undefined]
@@ -75,7 +77,7 @@ describe('a residency followed through the store', () => {
 
   it('goes on over the six-month birthday of a dog, and both sides turn to the grown ladder on the same day', () => {
     // Six months are 182 days: on the fifth day of training.
-    const { wrong, readyOn } = residency({ seed: 5, learner: perfectDog, bornOn: addDays('2026-03-06', -182), days: 24 })
+    const { wrong, readyOn } = residency({ seed: 5, promised: forYoung, learner: perfectDog, bornOn: addDays('2026-03-06', -182), days: 24 })
     expect(wrong).toEqual([])
     expect(readyOn).toBeDefined()
   })

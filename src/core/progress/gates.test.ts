@@ -25,6 +25,12 @@ describe('the unclip gate (common practice)', () => {
     expect(shut(stateOf(onLeash), 'check-in.off-leash', yard)).toBeUndefined()
   })
 
+  it('what was done loose counts for nothing here, and again on leash it does', () => {
+    const loose = onLeash.map((p): SetPlan => (p.rung === 'heel.word' ? { ...p, kit: 'none' } : p))
+    expect(shut(stateOf(loose), 'check-in.off-leash', yard)).toContain('heel “Word before stepping off” held on leash')
+    expect(shut(stateOf([...loose, ...twice('heel.other-side').map((p) => ({ ...p, day: (p.day ?? 0) + 2 }))]), 'check-in.off-leash', yard)).toBeUndefined()
+  })
+
   it('only in an enclosure, whatever is held', () => {
     for (const placeKind of ['open', 'street', 'square'] as const) expect(shut(stateOf(onLeash), 'check-in.off-leash', { ...yard, placeKind })).toContain('secure enclosure; public places by local law')
   })

@@ -69,7 +69,7 @@ const Rail = styled.aside`
   h2 { font-size: 1.15rem; } ol { margin: 0; padding: 0; list-style: none; display: grid; } li { border-top: 1px solid var(--rule); padding: 0.35rem 0; } .more { font-size: 0.82rem; color: var(--ink-2); }
   ${narrow} {
     border-left: 0; border-bottom: 1.5px solid var(--ink); min-height: 0; display: grid; grid-template-columns: minmax(14rem, 1fr) 2fr; padding: 0.7rem 1.25rem;
-    h2 { grid-column: 1 / -1; } ol { grid-template-columns: 1fr 1fr; gap: 1.5rem; align-content: start; } li { border-top: 0; padding: 0; } li:nth-child(n + 3) { display: none; } .more { display: none; }
+    h2 { grid-column: 1 / -1; } ol { grid-template-columns: 1fr 1fr; gap: 1.5rem; align-content: start; } ol li { border-top: 0; padding: 0; } ol li:nth-child(n + 3) { display: none; } ol ~ .more { display: none; }
   }
   ${phone} { display: flex; padding: 0.8rem 0.9rem; ol { grid-template-columns: 1fr; gap: 0; } li { border-top: 1px solid var(--rule); padding: 0.35rem 0; } }
 `
