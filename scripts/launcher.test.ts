@@ -11,7 +11,7 @@ const newFile = () => join(mkdtempSync(join(tmpdir(), 'kibou-')), 'kennel.db')
 
 /** Runs a script to its end and gives what a person at the terminal would see. */
 function run(script: string, env: Record<string, string> = {}, node: readonly string[] = [], cwd = '.') {
-  const done = spawnSync(process.execPath, [...node, ...script.split(' ')], { cwd, encoding: 'utf8', timeout: 25_000, env: { ...process.env, ...env } })
+  const done = spawnSync(process.execPath, [...node, ...script.split(' ')], { cwd, encoding: 'utf8', timeout: 90_000, env: { ...process.env, ...env } })
   return { code: done.status, said: done.stderr.trim() }
 }
 

@@ -8,6 +8,7 @@ import { seeded } from '@/core/seeded'
 import type { WireFact } from '@/core/wire'
 import type { Db } from '@/store/database'
 import { readSigns, readSmallThings } from '@/store/blocks'
+import { findResident } from '@/store/residents'
 import { appendHouse, writeFeeds } from '@/store/house'
 import { appendEntry } from '@/store/intake'
 import { insertMethodChange } from '@/store/method'
@@ -73,6 +74,24 @@ describe('a block is composed', () => {
   it('of nothing on the first evening, and says why', () => {
     const s = scene({ arrivesOn: '2026-03-02' })
     expect(s.view()).toMatchObject({ rest: expect.stringContaining('First evening') as string, plan: { items: [] } })
+  })
+})
+
+describe('dogs that may not meet', () => {
+  it('are never sent to one place, whichever of the two papers says so', () => {
+    for (const says of ['own', 'other'] as const) {
+      const s = scene()
+      const other = dog(s.db, { name: 'Rook', run: '2', arrivesOn: '2026-02-20', leavesOn: '2026-03-30' })
+      const [mine, its] = [s.residencyId, other].map((id) => findResident(s.db, id)?.dogId ?? '')
+      expect(s.view().plan.items.map((i) => i.placeId ?? 'room')).toContain('room')
+      appendEntry(s.db, { id: v7(), residencyId: says === 'own' ? s.residencyId : other, step: 'health', entry: { allergies: [], notWith: [says === 'own' ? its : mine], medicines: [], vaccines: [], traits: [], twoPeople: false }, at: monday, recordedBy: s.ada })
+      s.send([s.tablet.set(other, s.ada, { placeId: 'room' })])
+      const view = s.view()
+      expect(Object.keys(view.barred)).toEqual(['room'])
+      expect(view.plan.items.length).toBeGreaterThan(0)
+      expect(view.plan.items.map((i) => i.placeId ?? 'room')).not.toContain('room')
+      s.db.close()
+    }
   })
 })
 

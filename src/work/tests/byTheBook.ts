@@ -1,6 +1,7 @@
 import { goesOnAt } from '@/core/block/onward'
 import { suggestAll, suggestFor, type Suggestion } from '@/core/coach/suggest'
 import { findRung } from '@/core/curriculum/lookup'
+import { tooEarlyBecause } from '@/core/dog/early'
 import { applyRep, type Verdict } from '@/core/progress/fold'
 import type { DogState } from '@/core/progress/state'
 import { summarise } from '@/core/progress/summary'
@@ -66,6 +67,9 @@ export function followBlock(view: BlockView, tablet: Tablet, by: string, dog: Si
     }
     facts.push({ kind: 'set-closed', ...tablet.stamp(), setId: set.id, endedBy: verdict?.endsSet ? 'rule' : 'trainer', note: '' })
     tablet.at += betweenSets
+    const to = verdict?.kind === 'moves-on' ? findRung(curriculum, verdict.toRungId) : undefined
+    const early = to && tooEarlyBecause(to.rung, { young: view.young, arrivesOn: view.resident.arrivesOn }, view.today, context.placeKind)
+    if (to && early !== undefined) wrong.push(`${view.resident.name} moves on to ${to.rung.id}: ${early}`)
     return verdict
   }
 
