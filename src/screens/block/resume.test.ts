@@ -5,7 +5,7 @@ import { insertMethodChange } from '@/store/method'
 import { addPerson } from '@/work/begin'
 import { recordFacts } from '@/work/recordFacts'
 import { loadBlock } from '@/work/block'
-import { dog, newKennel, Tablet, trainer } from '@/work/tests/kennel'
+import { dog, msPerDay, newKennel, Tablet, trainer } from '@/work/tests/kennel'
 import { sayVerdict } from './SetOver'
 import { resume } from './resume'
 
@@ -54,6 +54,27 @@ describe('coming back to a set that was left open', () => {
     const { base, active } = resume(view(), [], v4(), () => false)
     expect(active).toBeUndefined()
     expect(base.runs['sit/sit']?.tallies['sit.rear']).toMatchObject({ reps: 3, clean: 2, helped: 1 })
+  })
+
+  it('judges a young dog by its age: in its first week a stay at a distance opens nothing further away', () => {
+    const verdictAt = (bornOn: string | undefined) => {
+      const db = newKennel()
+      const ada = trainer(db)
+      const residencyId = dog(db, bornOn === undefined ? {} : { bornOn })
+      const tablet = new Tablet()
+      // What it needs first, held on two days.
+      const ladder = ['sit', 'sit-stay'].flatMap((id) => houseCurriculum.commands.find((c) => c.id === id)?.runs[0]?.rungs.slice(0, id === 'sit' ? 6 : 12) ?? [])
+      for (let day = 0; day < 2; day++, tablet.at += msPerDay)
+        for (const rung of ladder) {
+          const climbed = tablet.set(residencyId, ada, { rungId: rung.id })
+          recordFacts(db, tablet.batch([climbed, ...Array.from({ length: 10 }, () => tablet.rep(climbed.id))]), tablet.at)
+        }
+      const set = tablet.set(residencyId, ada, { rungId: 'sit-stay.step-5s' })
+      const facts = [set, ...Array.from({ length: 5 }, () => tablet.rep(set.id))]
+      const view = loadBlock(db, residencyId, 'sit-stay', ada, tablet.at + 60_000)
+      return view && resume(view, facts, tablet.device, () => false).judged.verdict?.kind
+    }
+    expect([verdictAt('2025-11-20'), verdictAt(undefined)]).toEqual(['waits', 'moves-on'])
   })
 
   it('goes on with a set that was open when the house changed a rule, under the new one, with every rep of it', () => {
