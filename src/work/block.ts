@@ -7,8 +7,8 @@ import { restUntil } from '@/core/block/rest'
 import { keepsComing, repeated } from '@/core/block/signs'
 import { ownRung } from '@/core/curriculum/lookup'
 import type { Curriculum } from '@/core/curriculum/types'
-import { addDays, dayIn, daysBetween } from '@/core/days'
-import { youngUntilDays } from '@/core/dog/traits'
+import { addDays, dayIn } from '@/core/days'
+import { isYoung } from '@/core/coach/allowed'
 import { openForMs, type SetFact } from '@/core/facts'
 import type { Judging } from '@/core/method/judging'
 import { methodAt, type Method } from '@/core/method/rows'
@@ -160,7 +160,7 @@ export function loadBlock(db: Db, residencyId: string, commandId: string | undef
   const method = methodAt(readMethodChanges(db), now)
   const next = nextFor(db, { resident, curriculum, derived, today, people, spaces: places, forgetting }, now)
   const around = aroundFor(db, resident, { today, spaces: places, people: handlers(people), method, forgetting: forgetting.model }, now)
-  const young = resident.traits.bornOn !== null && daysBetween(resident.traits.bornOn, today) < youngUntilDays
+  const young = isYoung(resident.traits, today)
   const pause = openPauses(db).get(residencyId)
   const words = new Map((readEntry(db, residencyId, 'words')?.entry.cues ?? []).map((c) => [c.command, c]))
   const own = readCueWords(db, resident.dogId)

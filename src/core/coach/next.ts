@@ -8,7 +8,8 @@ import { sayRule } from '../progress/rules'
 import type { CommandStanding } from '../progress/standing'
 import { isHeld, isPassed, type DogState } from '../progress/state'
 import type { Summary } from '../progress/summary'
-import { firstDays, suggestAll, type Around, type Held, type Suggestion } from './suggest'
+import { firstDays } from '../dog/early'
+import { suggestAll, type Around, type Held, type Suggestion } from './suggest'
 import { nextOffer, offersFor, type Tried } from './stuck'
 
 /** Pay tiers, least first. Common practice. */

@@ -59,9 +59,6 @@ interface Scene {
 /** Either a set, or why there is none. */
 type Answer = { readonly set: Suggestion } | { readonly shut: Held } | { readonly waits: Held }
 
-/** House: so many days count as first days, in which the foundation is worked whether promised or not. */
-export { firstDays } from '../dog/early'
-
 /**
  * Every set that can be worked with this dog now and that brings something nearer, most pressing kind first, and what
  * keeps the rest: what slipped is climbed again, then each run that is going stale is shown once, then what is promised is

@@ -185,7 +185,8 @@ class Fold {
   resume(set: SetContext, before: readonly RepFact[]): void {
     const progress = this.begin(set)
     const rung = progress.found?.rung
-    this.sets.set(set.id, { ...progress, reps: before.length, clean: rung ? before.filter((r) => resultOf(rung, set, r, this.regime.judging, this.isHeldNow(set.rungId)) === 'C').length : 0 })
+    const isHeldNow = this.isHeldNow(set.rungId)
+    this.sets.set(set.id, { ...progress, reps: before.length, clean: rung ? before.filter((r) => resultOf(rung, set, r, this.regime.judging, isHeldNow) === 'C').length : 0 })
   }
 
   get now(): Regime {
