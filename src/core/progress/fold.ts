@@ -30,9 +30,16 @@ export type OnRefresher = (runKey: string, before: readonly Showing[], showing: 
 
 /** The state after all these facts, folded in the order of time, device and sequence whatever order they came in. */
 export function foldDog(regimes: Regimes, sets: readonly SetFact[], onRefresher?: OnRefresher): DogState {
-  const fold = new Fold(emptyDogState(), regimes, regimes[0], onRefresher)
-  if (isInOrder(sets)) for (const set of sets) fold.set(set)
-  else for (const { set, rep } of inOrder(sets)) fold.rep(set, rep, false)
+  const told: Parameters<OnRefresher>[] = []
+  const note: OnRefresher | undefined = onRefresher && ((...refresher) => told.push(refresher))
+  // They nearly always come in order: that is found out on the way, and what was folded till then is thrown away when not.
+  let fold = new Fold(emptyDogState(), regimes, regimes[0], note)
+  if (!fold.sets(sets)) {
+    told.length = 0
+    fold = new Fold(emptyDogState(), regimes, regimes[0], note)
+    for (const { set, rep } of inOrder(sets)) fold.rep(set, rep, false)
+  }
+  if (onRefresher) for (const refresher of told) onRefresher(...refresher)
   fold.enter(newest(regimes))
   return fold.state
 }
@@ -86,17 +93,6 @@ export function foldByDay(regimes: Regimes, sets: readonly SetFact[], onDayEnd: 
     fold.rep(set, rep, false)
   }
   if (day !== undefined) onDayEnd(day, fold.state, fold.now)
-}
-
-/** Whether the sets follow one another as they are, as they nearly always do: then nothing has to be sorted. */
-function isInOrder(sets: readonly SetFact[]): boolean {
-  let last: RepFact | undefined
-  for (const set of sets)
-    for (const rep of set.reps) {
-      if (last && compareFacts(last, rep) > 0) return false
-      last = rep
-    }
-  return true
 }
 
 /** All reps of these sets with their sets, in the order they count. */
@@ -169,7 +165,7 @@ interface InHand {
 
 /** Folds reps into a state. What it caches is only to be quick: everything that lasts is in the state. */
 class Fold {
-  private readonly sets = new Map<string, Progress>()
+  private readonly open = new Map<string, Progress>()
   private readonly hands = new Map<string, InHand>()
   /** Raised whenever something may have come to be held or stopped being so, or a context moved. */
   private heldTick = 1
@@ -186,7 +182,7 @@ class Fold {
     const progress = this.begin(set)
     const rung = progress.found?.rung
     const isHeldNow = this.isHeldNow(set.rungId)
-    this.sets.set(set.id, { ...progress, reps: before.length, clean: rung ? before.filter((r) => resultOf(rung, set, r, this.regime.judging, isHeldNow) === 'C').length : 0 })
+    this.open.set(set.id, { ...progress, reps: before.length, clean: rung ? before.filter((r) => resultOf(rung, set, r, this.regime.judging, isHeldNow) === 'C').length : 0 })
   }
 
   get now(): Regime {
@@ -230,20 +226,26 @@ class Fold {
     return { reps: 0, clean: 0, regime: this.regime, found: ownRung(this.regime.curriculum, set.rungId), hand: undefined, tally: undefined, top: -1, asOf: 0, shut: undefined, context: undefined }
   }
 
-  /** A whole set, its reps one after the other. */
-  set(set: SetFact): void {
-    let progress = this.begin(set)
-    for (const rep of set.reps) {
-      progress = this.under(set, rep, progress)
-      this.count(progress, set, rep, false)
+  /** Whole sets, their reps one after the other; false as soon as one comes before the last. */
+  sets(sets: readonly SetFact[]): boolean {
+    let last: RepFact | undefined
+    for (const set of sets) {
+      let progress = this.begin(set)
+      for (const rep of set.reps) {
+        if (last && compareFacts(last, rep) > 0) return false
+        last = rep
+        progress = this.under(set, rep, progress)
+        this.count(progress, set, rep, false)
+      }
     }
+    return true
   }
 
   /** One rep of a set that others may interrupt. */
   rep(set: SetContext, rep: RepFact, speak: boolean): Verdict {
-    const known = this.sets.get(set.id)
+    const known = this.open.get(set.id)
     const progress = this.under(set, rep, known ?? this.begin(set))
-    if (progress !== known) this.sets.set(set.id, progress)
+    if (progress !== known) this.open.set(set.id, progress)
     return this.count(progress, set, rep, speak)
   }
 

@@ -27,6 +27,8 @@ const hadHelp = (rung: Rung, rep: RepFact): boolean => (rep.prompt !== undefined
  * that voids keeps it from being clean, and help beyond the rung's makes it helped, whenever they were tapped.
  */
 export function madeOf(rung: Rung, rep: RepFact): 'C' | 'H' | 'L' | 'M' | 'N' {
+  // Nine reps in ten in a replay: nothing was tapped but the outcome.
+  if (rep.outcome === 'clean' && rep.faults.length === 0 && rep.prompt === undefined && rep.cuesSaid === undefined) return 'C'
   if (rep.outcome === 'miss' || names(voiding[rung.kind]?.miss, rep)) return 'M'
   if (rep.outcome === 'late') return 'L'
   if (rep.outcome === 'helped' || hadHelp(rung, rep)) return 'H'

@@ -169,7 +169,7 @@ export function isHeldBy(run: Run, tallies: Tallies, index: number): boolean {
   const worked = run.rungs[index]
   if (!worked) return false
   const slipped = tallies[index]?.slipped ?? 0
-  let first = ''
+  let first = noDay
   let second = false
   let metSince = slipped === 0
   for (let i = index; i < run.rungs.length; i++) {
@@ -177,9 +177,8 @@ export function isHeldBy(run: Run, tallies: Tallies, index: number): boolean {
     if (!tally || run.rungs[i]?.axis !== worked.axis) continue
     if (tally.lastMet > slipped) metSince = true
     for (const met of tally.met) {
-      if (met.day === noDay) continue
-      if (first === '') first = met.day
-      else if (met.day !== first) second = true
+      if (first === noDay) first = met.day
+      else if (met.day !== first && met.day !== noDay) second = true
     }
     if (second && metSince) return true
   }
@@ -208,11 +207,10 @@ export function topHeldBy(run: Run, tallies: Tallies, atLeast = -1): number {
     const tally = tallies[i]
     // A rung may be held by way of a harder one only, even when that one was taken away since: so none is passed over once something was met above.
     if (!rung || (!tally && !axes[rung.axis])) continue
-    const seen = (axes[rung.axis] ??= { day: '', twoDays: false, lastMet: 0 })
+    const seen = (axes[rung.axis] ??= { day: noDay, twoDays: false, lastMet: 0 })
     for (const met of tally?.met ?? noMeetings) {
-      if (met.day === noDay) continue
-      if (seen.day === '') seen.day = met.day
-      else if (met.day !== seen.day) seen.twoDays = true
+      if (seen.day === noDay) seen.day = met.day
+      else if (met.day !== seen.day && met.day !== noDay) seen.twoDays = true
     }
     if (tally && tally.lastMet > seen.lastMet) seen.lastMet = tally.lastMet
     const slipped = tally?.slipped ?? 0

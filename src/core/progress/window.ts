@@ -7,12 +7,14 @@ import type { Window } from './state'
 /** House: windows and runs start again after three days without the rung. */
 const windowForgetsAfterMs = 3 * msPerDay
 
+const digits = ['0', '1', '2', '3', '4', '5'] as const
+
 /** Takes one more result, and with it where, with whom and on what it was. */
 export function slideWindow(window: Window, rungId: string, result: Result, set: SetContext, at: number): void {
   if (window.rung !== rungId || at - window.lastAt > windowForgetsAfterMs) restartWindow(window, rungId)
   window.lastAt = at
   window.results += result
-  window.levels += set.level
+  window.levels += digits[set.level] ?? set.level
   if (window.results.length > longestWindow) {
     window.results = window.results.slice(-longestWindow)
     window.levels = window.levels.slice(-longestWindow)
