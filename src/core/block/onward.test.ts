@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { houseCurriculum } from '../curriculum/house'
 import type { Verdict } from '../progress/fold'
 import type { RunStanding } from '../progress/standing'
-import { goesOnAt } from './onward'
+import { goesOnAt, setsOfOne, wayOn } from './onward'
 
 const said = (kind: Verdict['kind'], toRungId: string): Verdict => ({ kind, toRungId, endsSet: true, rule: '', counts: '', why: '' })
 const run = (promised: number | undefined): RunStanding => ({ id: 'duration', name: 'Duration', size: 20, position: 0, top: -1, slipped: [], promised, memory: undefined })
@@ -32,5 +32,44 @@ describe('where the next set goes on', () => {
   it('is open when there is no verdict, or one about a rung this ladder does not have', () => {
     expect(goesOnAt(houseCurriculum, undefined, [])).toBeUndefined()
     expect(goesOnAt(houseCurriculum, said('back', 'sit-stay.none'), [])).toBeUndefined()
+  })
+})
+
+describe('what the one key does once a set is over', () => {
+  const open = { role: 'work', sets: 1, mayGoOn: true, hasNextPart: true, inTurns: false } as const
+
+  it('goes on with the same command for a few sets, then to the next part', () => {
+    expect([1, 2, 3, 4].map((sets) => wayOn({ ...open, sets }))).toEqual(['again', 'again', 'part', 'part'])
+    expect(wayOn({ ...open, mayGoOn: false })).toBe('part')
+  })
+
+  it('comes to an end when no part follows, as with a new dog that is sure of nothing', () => {
+    expect([1, 2, 3, 4].map((sets) => wayOn({ ...open, sets, hasNextPart: false }))).toEqual(['again', 'again', 'end', 'end'])
+    expect(wayOn({ ...open, mayGoOn: false, hasNextPart: false })).toBe('close')
+  })
+
+  it('never asks for a second set of what is sure', () => {
+    expect(wayOn({ ...open, role: 'warm-up' })).toBe('part')
+    expect(wayOn({ ...open, role: 'finish', hasNextPart: false })).toBe('end')
+  })
+
+  it('lets kit that is tried in turns have its four sets', () => {
+    expect([1, 2, 3, 4].map((sets) => wayOn({ ...open, sets, mayGoOn: false, hasNextPart: false, inTurns: true }))).toEqual(['close', 'close', 'close', 'close'])
+  })
+
+  it('ends every block that is followed, whatever it is made of', () => {
+    for (const parts of [['work'], ['work', 'work'], ['warm-up', 'work', 'finish'], ['warm-up', 'work', 'work']] as const) {
+      let part = 0
+      let sets = 0
+      let pressed = 0
+      for (; pressed < 30; pressed++) {
+        sets++
+        const way = wayOn({ role: parts[part] ?? 'work', sets, mayGoOn: true, hasNextPart: part + 1 < parts.length, inTurns: false })
+        if (way === 'end') break
+        if (way === 'part') part++
+        if (way === 'part') sets = 0
+      }
+      expect(pressed).toBeLessThan(setsOfOne * parts.length)
+    }
   })
 })

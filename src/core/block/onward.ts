@@ -2,6 +2,31 @@ import { findRung } from '../curriculum/lookup'
 import type { Curriculum } from '../curriculum/types'
 import type { Verdict } from '../progress/fold'
 import type { RunStanding } from '../progress/standing'
+import type { Role } from './roles'
+
+/** House: so many sets at one thing, and something else comes first: the next part, or the end. */
+export const setsOfOne = 3
+
+/** `again`: another set of the same command; `part`: the next part of the block; `end`: quiet praise; `close`: this set, and then somebody chooses. */
+export type WayOn = 'again' | 'part' | 'end' | 'close'
+
+/** Where a block stands once a set is over: the part it belongs to, sets of this command so far, and what may follow. */
+export interface AfterSet {
+  readonly role: Role
+  readonly sets: number
+  readonly mayGoOn: boolean
+  readonly hasNextPart: boolean
+  /** Two kinds of kit are tried in turns, which takes the sets it takes. */
+  readonly inTurns: boolean
+}
+
+/** What the one key does once a set is over, so that a block that is followed comes to its end. */
+export function wayOn({ role, sets, mayGoOn, hasNextPart, inTurns }: AfterSet): WayOn {
+  if (role !== 'work') return hasNextPart ? 'part' : 'end'
+  if (mayGoOn && sets < setsOfOne) return 'again'
+  if (hasNextPart) return 'part'
+  return sets >= setsOfOne && !inTurns ? 'end' : 'close'
+}
 
 /**
  * The rung at which the next set goes on where and with whom the last one was: what the verdict on that set says. Undefined

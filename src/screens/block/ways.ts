@@ -1,4 +1,4 @@
-import { goesOnAt } from '@/core/block/onward'
+import { goesOnAt, wayOn } from '@/core/block/onward'
 import { findRung } from '@/core/curriculum/lookup'
 import { kitTurn } from '@/core/evidence/kit'
 import type { BlockView } from '@/work/block'
@@ -16,9 +16,6 @@ export interface Ways {
   readonly next: Way
   readonly others: readonly Way[]
 }
-
-/** House: so many sets at one thing, and Kibou offers the next part first. */
-const setsOfOne = 3
 
 /** What may come after this set: the same again at the rung the rules say, the next part, or the end. */
 export function waysOn(view: BlockView, block: Block, { was, setWas, end }: { was: Setup | undefined; setWas: (s: Setup) => void; end: () => void }): Ways {
@@ -41,7 +38,8 @@ export function waysOn(view: BlockView, block: Block, { was, setWas, end }: { wa
   const finish: Way = { name: items.length > 1 || block.done.length > 0 || view.command === undefined ? 'Quiet praise' : 'End the block', go: end }
   const turn = trial && active.context.rungId === trial.rungId ? kitTurn([...trial.done, ...block.done.flatMap((s) => (s.context.rungId === trial.rungId ? [s.context.kit] : [])), active.context.kit], trial.kits) : undefined
   const close: Way = { name: trial ? (turn ? `Next: the same on the ${turn.kit}` : 'Close: all turns are done') : 'Close this set', go: block.finish }
-  const next = here && here.role !== 'work' ? (onward ?? finish) : again && (sets < setsOfOne || !onward) ? again : (onward ?? again ?? close)
+  const way = wayOn({ role: here?.role ?? 'work', sets, mayGoOn: again !== undefined, hasNextPart: onward !== undefined, inTurns: trial !== undefined })
+  const next = { again, part: onward, end: finish, close }[way] ?? close
   return { next, others: [...[again, onward].filter((w) => w !== undefined && w !== next) as Way[], change, ...(next === finish ? [] : [finish])] }
 
   function begin(setup: Setup): void {
