@@ -40,10 +40,30 @@ export function standingOf(db: Db, residencyId: string, now: number): Derived {
   return { state: stored<DogState>(row.state), summary: stored<Summary>(row.summary) }
 }
 
+interface Read {
+  readonly text: string
+  readonly summary: Summary
+}
+/** What was read the last time, with the words it was read from: most dogs have not moved since, and reading takes most of the wall's time. */
+const lastRead = new WeakMap<Db, ReadonlyMap<string, Read>>()
+
 /** Summaries of all these residencies; missing ones are derived and stored. */
 export function summariesOf(db: Db, today: string, now: number, residencyIds: readonly string[]): ReadonlyMap<string, Summary> {
   const rows = readSummaries(db, today, now, foldVersion)
-  return new Map(residencyIds.map((id) => { const row = rows.get(id); return [id, row === undefined ? refold(db, id, now).summary : stored<Summary>(row)] }))
+  const before = lastRead.get(db)
+  const read = new Map<string, Read>()
+  const summaries = new Map(
+    residencyIds.map((id) => {
+      const text = rows.get(id)
+      if (text === undefined) return [id, refold(db, id, now).summary]
+      const known = before?.get(id)
+      const same = known?.text === text ? known : { text, summary: stored<Summary>(text) }
+      read.set(id, same)
+      return [id, same.summary]
+    }),
+  )
+  lastRead.set(db, read)
+  return summaries
 }
 
 /** Makes every stored standing again from the facts; returns how many. */
