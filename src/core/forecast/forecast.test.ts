@@ -4,7 +4,7 @@ import type { OwnerPromise } from '../ownerPromise'
 import { targetsOf } from '../progress/standing'
 import { emptyDogState, type DogState } from '../progress/state'
 import { passTo, work } from '../tests/facts'
-import { effortOf, needsOf, usualEffort } from './need'
+import { effortOf, needsOf, usualEffort, usualRepsPerDay } from './need'
 import { chanceInTime, outFrom, tightFrom, upNext, type Candidate, type NeedOfCommand } from './upNext'
 
 describe('what a promise still needs', () => {
@@ -71,6 +71,14 @@ describe('who needs a block now', () => {
   it('counts what is left of today, not the whole of it', () => {
     expect(upNext([dog('1', 2, [need('sit', 60)], 60)])[0]).toMatchObject({ allowed: 120, ratio: 0.5 })
     expect(upNext([dog('1', 2, [need('sit', 60)], 60, { shareOfToday: 0 })])[0]).toMatchObject({ allowed: 60, ratio: 1, reach: 'out of reach' })
+  })
+
+  it('calls no new dog out of reach by the pace of others, unless nobody made it from there', () => {
+    const reach = (reps: number, repsPerDay: number | undefined) => upNext([dog('1', 10, [need('sit', reps)], repsPerDay)])[0]?.reach
+    const house = usualRepsPerDay * 10
+    expect([reach(house, usualRepsPerDay), reach(house, undefined), reach(house * 1.4, undefined), reach(house * 1.6, undefined)]).toEqual(['out of reach', 'tight', 'tight', 'out of reach'])
+    // The days themselves are no matter of pace.
+    expect(upNext([dog('1', 1, [need('sit', 5, { days: 2 })])])[0]?.reach).toBe('out of reach')
   })
 
   it('calls a date out of reach when the second day does not fit, however few the reps', () => {

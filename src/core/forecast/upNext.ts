@@ -53,6 +53,8 @@ const madeIt: readonly (readonly [ratio: number, share: number])[] = [[0, 1], [0
 /** House: tight when fewer than nine in ten made it, out of reach when no more than about one in ten did. */
 export const tightFrom = 0.34
 export const outFrom = 0.9
+/** House: a dog whose own pace is not known yet is called out of reach only where none of the simulated dogs made it. */
+export const outFromUnknown = 1.5
 
 /** The chance to be ready in time at this ratio, by the table above, in a straight line between its rows. */
 export function chanceInTime(ratio: number): number {
@@ -82,7 +84,7 @@ export function upNext(candidates: readonly Candidate[]): readonly UpNext[] {
     const ratio = allowed > 0 ? needed / allowed : Number.POSITIVE_INFINITY
     const daysNeeded = Math.max(0, ...c.needs.map((n) => n.days))
     const fits = daysNeeded <= c.daysLeft
-    const reach: Reach = ratio > outFrom || !fits ? 'out of reach' : ratio >= tightFrom ? 'tight' : 'in hand'
+    const reach: Reach = ratio > (c.repsPerDay === undefined ? outFromUnknown : outFrom) || !fits ? 'out of reach' : ratio >= tightFrom ? 'tight' : 'in hand'
     const row: UpNext = { residencyId: c.residencyId, command: worst?.work, needed, neededHere: worst ? cost(worst) : 0, allowed, ratio, repsPerDay, reach, chance: fits ? chanceInTime(ratio) : 0, daysNeeded, not: c.not !== '' ? c.not : worst ? '' : 'all that is promised waits for another day' }
     return [{ row, run: c.runNumber, daysLeft: c.daysLeft }]
   })
