@@ -106,7 +106,7 @@ export interface BlockView {
   /** Minutes since the last meal of the house, today. */
   readonly mealMinutesAgo: number | null
   readonly self: Partner
-  readonly others: readonly Partner[]
+  readonly others: readonly (Partner & { readonly toys: boolean })[]
   readonly corrections: { readonly devices: readonly string[]; readonly consents: readonly string[] }
   /** Place and leash holder of the newest set, to begin with. */
   readonly last: { readonly placeId: string | undefined; readonly personId: string | undefined }
@@ -184,7 +184,7 @@ export function loadBlock(db: Db, residencyId: string, commandId: string | undef
     restsUntil: restsUntil(blocks, closes, open, now), blocksToday: blocks.length,
     signsKeepComing: keepsComing(readSigns(db, residencyId, addDays(today, -repeated.days)), addDays(today, -repeated.days)),
     young, mealMinutesAgo: meal === undefined ? null : minute - meal,
-    self: partnerOf(db, resident), others: residentsOn(db, today).filter((r) => r.residencyId !== residencyId).map((r) => partnerOf(db, r)),
+    self: partnerOf(db, resident), others: residentsOn(db, today).filter((r) => r.residencyId !== residencyId).map((r) => ({ ...partnerOf(db, r), toys: r.traits.toys })),
     corrections: { devices: house.devices.map((d) => d.name), consents: consentsOf(db, residencyId, now) },
     unpaid: unpaidRun(paidSince(db, residencyId, now - recentMs)),
     last: { placeId: last?.placeId, personId: last?.leashHolder },

@@ -5,6 +5,7 @@ import { typedOf } from '@/core/intake/steps'
 import { writeFeeds } from '@/store/house'
 import { readPlan, readWeights } from '@/store/food'
 import { findResident, allResidencyIds, readPromises } from '@/store/residents'
+import { loadFrame } from './frame'
 import { decidePlan, feedDog, giveBowl, loadBowls, loadFood, takeFoodBack, weigh } from './food'
 import { keepStep } from './intake'
 import { cueDictionary, doorCard, feedingList } from './papers'
@@ -99,6 +100,8 @@ describe('a dog’s food', () => {
     const set = tablet.set(toy, s.who)
     recordFacts(s.db, tablet.batch([set, tablet.rep(set.id), tablet.rep(set.id), tablet.small(toy, s.who, { pieces: 5 })]), tablet.at)
     expect(loadFood(s.db, toy, tablet.at)?.day).toMatchObject({ paidReps: 0, fed: { eatenGrams: 0 } })
+    // And the screens that log small things know it, so that they write none.
+    expect(loadFrame(s.db, tablet.at).dogs.find((d) => d.residencyId === toy)?.toys).toBe(true)
     recordFacts(s.db, tablet.batch([tablet.rep(set.id, 'clean', { pieces: 2 })]), tablet.at)
     expect(loadFood(s.db, toy, tablet.at)?.day).toMatchObject({ paidReps: 2 })
   })

@@ -51,7 +51,7 @@ const Top = memo(function Top({ view, outbox, title, part, onHands }: { view: Bl
         <h1><b>{view.resident.runNumber}</b> {view.resident.name} <span>{title}</span>{part !== undefined && <small> {part}</small>}</h1>
         {onHands && (
           <>
-            <SmallThings dogs={[view.resident, ...view.others]} me={view.me} here={view.resident.residencyId} trigger={<Gear>Small thing</Gear>} />
+            <SmallThings dogs={[{ ...view.resident, toys: view.resident.traits.toys }, ...view.others]} me={view.me} here={view.resident.residencyId} trigger={<Gear>Small thing</Gear>} />
             <Gear onPress={onHands} aria-label="Hands and sounds">Hands</Gear>
           </>
         )}

@@ -24,7 +24,6 @@ export function BreakNow({ block, ways, prefs }: { block: Block; ways: Ways; pre
     block.restart()
     block.finish()
   }
-  const last = ways.others.at(-1) ?? ways.next
   useKeys({ Enter: goOn, z: block.undo }, { prefs, does: { go: goOn, undo: block.undo } })
   return (
     <Break role="alert">
@@ -32,7 +31,7 @@ export function BreakNow({ block, ways, prefs }: { block: Block; ways: Ways; pre
       <p>Fewer clean reps than it usually gives here. A few minutes of play, longer than usual; then something easier, or finish on something sure.</p>
       <Two>
         <Go onPress={goOn}>After the break: go on</Go>
-        {sure >= 0 ? <Go onPress={() => { block.restart(); block.finish(); block.goTo(sure) }}>Finish on something sure</Go> : <Go onPress={() => { block.restart(); last.go() }}>{last.name}</Go>}
+        {sure >= 0 ? <Go onPress={() => { block.restart(); block.finish(); block.goTo(sure) }}>Finish on something sure</Go> : <Go onPress={() => { block.restart(); ways.end.go() }}>{ways.end.name}</Go>}
         <Quiet onPress={block.undo}>Undo rep</Quiet>
         <Quiet onPress={block.restart}>No break: it is not the dog</Quiet>
       </Two>

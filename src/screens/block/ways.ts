@@ -15,13 +15,15 @@ export interface Way {
 export interface Ways {
   readonly next: Way
   readonly others: readonly Way[]
+  /** The end of the block, whether the one key leads there or not. */
+  readonly end: Way
 }
 
 /** What may come after this set: the same again at the rung the rules say, the next part, or the end. */
 export function waysOn(view: BlockView, block: Block, { was, setWas, end }: { was: Setup | undefined; setWas: (s: Setup) => void; end: () => void }): Ways {
   const { active, items, rungNow, item } = block
   const change: Way = { name: 'Change set', go: block.finish }
-  if (!active || !rungNow) return { next: change, others: [] }
+  if (!active || !rungNow) return { next: change, others: [], end: { name: 'Quiet praise', go: end } }
   const here = items[item]
   const { trial } = view
   const sets = [...block.done, active].filter((s) => findRung(view.curriculum, s.context.rungId)?.command.id === rungNow.command.id && s.reps.length > 0).length
@@ -40,7 +42,7 @@ export function waysOn(view: BlockView, block: Block, { was, setWas, end }: { wa
   const close: Way = { name: trial ? (turn ? `Next: the same on the ${turn.kit}` : 'Close: all turns are done') : 'Close this set', go: block.finish }
   const way = wayOn({ role: here?.role ?? 'work', sets, mayGoOn: again !== undefined, hasNextPart: onward !== undefined, inTurns: trial !== undefined })
   const next = { again, part: onward, end: finish, close }[way] ?? close
-  return { next, others: [...[again, onward].filter((w) => w !== undefined && w !== next) as Way[], change, ...(next === finish ? [] : [finish])] }
+  return { next, others: [...[again, onward].filter((w) => w !== undefined && w !== next) as Way[], change, ...(next === finish ? [] : [finish])], end: finish }
 
   function begin(setup: Setup): void {
     block.begin(setup, items, item)

@@ -24,7 +24,7 @@ export function SmallThings({ dogs, me, here, trigger }: { dogs: readonly JumpDo
   const log = (dog: JumpDog, what: SmallThing) => {
     if (!outbox) return
     const { reps, pieces, said } = worth[what]
-    const fact = outbox.add({ kind: 'small-thing', residencyId: dog.residencyId, what, reps, pieces, recordedBy: me })
+    const fact = outbox.add({ kind: 'small-thing', residencyId: dog.residencyId, what, reps, pieces: dog.toys ? 0 : pieces, recordedBy: me })
     setLast({ id: fact.id, words: `${dog.runNumber} ${dog.name}: ${said}` })
   }
   return (
@@ -34,7 +34,7 @@ export function SmallThings({ dogs, me, here, trigger }: { dogs: readonly JumpDo
         <Modal>
           <Sheet>
             <Heading slot="title">Small things</Heading>
-            <p>A minute on the tether, a name call, ten reps in the corridor: they count for the day and its food.</p>
+            <p>A minute on the tether, a name call, ten reps in the corridor: they count for the day and its food; a dog that works for toys is charged none.</p>
             <Said role="status">{last ? <>Kept: {last.words}. <Quiet onPress={() => { outbox?.add({ kind: 'voided', targetId: last.id, reason: 'undone', recordedBy: me }); setLast(undefined) }}>Undo</Quiet></> : ''}</Said>
             <List>
               {order.map((dog) => (

@@ -3,4 +3,6 @@ export interface JumpDog {
   readonly residencyId: string
   readonly runNumber: string
   readonly name: string
+  /** Paid in play: what is given for a small thing is no food. */
+  readonly toys: boolean
 }

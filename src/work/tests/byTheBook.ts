@@ -1,10 +1,10 @@
-import { goesOnAt } from '@/core/block/onward'
-import { suggestAll, suggestFor, type Suggestion } from '@/core/coach/suggest'
+import { suggestAll } from '@/core/coach/suggest'
 import { findRung } from '@/core/curriculum/lookup'
 import { tooEarlyBecause } from '@/core/dog/early'
 import { applyRep, type Verdict } from '@/core/progress/fold'
 import type { DogState } from '@/core/progress/state'
 import { summarise } from '@/core/progress/summary'
+import { byTheBook, type Setup } from '@/core/tests/loop/book'
 import type { SimulatedDog } from '@/core/tests/loop/live'
 import { kits, type WireFact } from '@/core/wire'
 import { contextOf, regimesOf, repOf, resume } from '@/screens/block/resume'
@@ -23,12 +23,8 @@ export interface Followed {
   readonly wrong: readonly string[]
 }
 
-/** House: at most so many sets of one thing in a block. */
-const setsOfOne = 3
 /** To set up again and to pay, ms. */
 const [betweenReps, betweenSets] = [7000, 30_000]
-
-type Setup = Pick<Suggestion, 'rungId' | 'purpose' | 'level' | 'placeId' | 'personId'> & { readonly kit: string }
 
 /**
  * A block worked as a trainer with a phone works it: what was planned, where, with whom and on what; the phone judges each
@@ -43,7 +39,6 @@ export function followBlock(view: BlockView, tablet: Tablet, by: string, dog: Si
   const from = tablet.at
   const block = { ...tablet.block(view.resident.residencyId, by), plan: view.plan.items.map((i) => ({ role: i.role, command: i.command, rungId: i.rungId })) }
   facts.push(block)
-  const suggestions = () => suggestAll(curriculum, state, view.promises, coachedDog(view), aroundHere(view))
 
   const workSet = (setup: Setup, most: number): Verdict | undefined => {
     const at = findRung(curriculum, setup.rungId)
@@ -73,22 +68,14 @@ export function followBlock(view: BlockView, tablet: Tablet, by: string, dog: Si
     return verdict
   }
 
-  for (const item of view.plan.items) {
-    // What was planned when the block began gives way to what is suggested now.
-    const fresh = item.role === 'work' ? suggestions().sets.find((s) => s.command === item.command && s.purpose === item.purpose) : undefined
-    if (item.role === 'work' && !fresh) continue
-    let setup: Setup = fresh ?? item
-    for (let n = 0; n < (item.role === 'work' && item.purpose === 'work' ? setsOfOne : 1); n++) {
-      const verdict = workSet(setup, item.role === 'work' ? 40 : item.reps)
-      if (item.role !== 'work' || !verdict) break
-      const runs = summarise(curriculum, state, view.promises, { days: 1, reps: 0 }).commands.find((c) => c.command === item.command)?.runs ?? []
-      const onto = findRung(curriculum, goesOnAt(curriculum, verdict, runs) ?? '')
-      const suggested = suggestFor(suggestions(), item.command)
-      if (onto && refusedHere(view, state, onto, { placeId: setup.placeId ?? view.places[0]?.id ?? '', level: setup.level, kit: setup.kit }) === undefined) setup = { ...setup, rungId: onto.rung.id, purpose: 'work' }
-      else if (suggested && suggested.why !== 'onward') setup = suggested
-      else break
-    }
-  }
+  const firstPlace = view.places[0]?.id ?? ''
+  byTheBook(view.plan.items, {
+    curriculum,
+    suggestions: () => suggestAll(curriculum, state, view.promises, coachedDog(view), aroundHere(view)),
+    runsOf: (command) => summarise(curriculum, state, view.promises, { days: 1, reps: 0 }).commands.find((s) => s.command === command)?.runs ?? [],
+    refuses: (onto, setup) => refusedHere(view, state, onto, { placeId: setup.placeId ?? firstPlace, level: setup.level, kit: setup.kit }),
+    workSet,
+  })
   facts.push(tablet.blockEnd(view.resident.residencyId, block.id, by))
   return { facts, state, from, to: tablet.at, wrong }
 }

@@ -1,8 +1,7 @@
-import { composeBlock, type BlockItem } from '../../block/compose'
-import { goesOnAt } from '../../block/onward'
+import { composeBlock } from '../../block/compose'
 import { whatNext } from '../../coach/next'
 import { refusedBecause } from '../../coach/allowed'
-import { suggestAll, suggestFor, type Around, type Suggestion } from '../../coach/suggest'
+import { suggestAll, type Around, type Suggestion } from '../../coach/suggest'
 import { findRung } from '../../curriculum/lookup'
 import { addDays } from '../../days'
 import type { RepFact, SetContext, SetFact } from '../../facts'
@@ -11,6 +10,7 @@ import { Stepper, type Verdict } from '../../progress/fold'
 import { daysUntilDue, halfLifeDays, houseForgetting, isStale } from '../../progress/memory'
 import { summarise, type Summary } from '../../progress/summary'
 import { topHeld } from '../../progress/state'
+import { byTheBook } from './book'
 import { forbidden } from './forbidden'
 import { arrival, housePlaces, perfectDog, regimesIn, traitsIn, type World } from './live'
 
@@ -41,8 +41,6 @@ export interface LivedInBlocks {
   readonly summary: Summary
 }
 
-/** House: at most so many sets of one thing in a block. */
-const setsOfOne = 3
 const midnight = Date.UTC(2026, 2, 1)
 const msPerDay = 86_400_000
 /** Blocks begin at nine, half past ten, one and half past two. */
@@ -52,6 +50,8 @@ const blockAt = [9, 10.5, 13, 14.5, 16]
 export function liveInBlocks(world: World & { readonly blocksADay: number }): LivedInBlocks {
   const stepper = new Stepper(regimesIn(world))
   const places = world.places ?? housePlaces
+  const firstPlace = places[0]
+  if (!firstPlace) throw new Error('nowhere to work')
   const people = world.people ?? ['ada', 'ben']
   const traits = traitsIn(world)
   const dog = world.dog ?? perfectDog
@@ -82,50 +82,33 @@ export function liveInBlocks(world: World & { readonly blocksADay: number }): Li
       lastRest = next.rest
       const plan = composeBlock({ curriculum, state: stepper.state, standings: summary.commands, next: next.sets, dog: coached, around: around() })
       if (plan.items.every((i) => i.role !== 'work')) break
-      for (const item of plan.items) workItem(item, b)
-
-      function workItem(item: BlockItem, block: number): void {
-        // As on the screen: what was planned when the block began gives way to what is suggested now.
-        const fresh = item.role === 'work' ? suggestAll(curriculum, stepper.state, world.promises, coached, around()).sets.find((s) => s.command === item.command && s.purpose === item.purpose) : undefined
-        if (item.role === 'work' && !fresh) return
-        let setup: Pick<Suggestion, 'rungId' | 'purpose' | 'level' | 'kit' | 'placeId' | 'personId'> = fresh ?? item
-        for (let n = 0; n < (item.role === 'work' && item.purpose === 'work' ? setsOfOne : 1); n++) {
+      byTheBook(plan.items, {
+        curriculum,
+        suggestions: () => suggestAll(curriculum, stepper.state, world.promises, coached, around()),
+        runsOf: (command) => standing().commands.find((c) => c.command === command)?.runs ?? [],
+        refuses: (onto, setup) => refusedBecause(curriculum, stepper.state, onto, { place: places.find((p) => p.id === setup.placeId) ?? firstPlace, level: setup.level, kit: setup.kit }, coached, around()),
+        workSet: (setup, most, item) => {
           const at = findRung(curriculum, setup.rungId)
-          const place = places.find((p) => p.id === setup.placeId) ?? places[0]
-          if (!at || !place) return
-          const no = forbidden({ day, suggestion: { ...setup, command: at.command.id, why: 'climb', relaxed: false, kept: undefined, for: at.command.id }, all: [], state: stepper.state, curriculum, traits, around: around() }, sets)
+          const place = places.find((p) => p.id === setup.placeId) ?? firstPlace
+          if (!at) return undefined
+          const suggestion: Suggestion = { ...setup, command: at.command.id, why: 'climb', relaxed: false, kept: undefined, for: at.command.id }
+          const no = forbidden({ day, suggestion, all: [], state: stepper.state, curriculum, traits, around: around() }, sets)
           if (no !== undefined) wrong.push(`day ${day}, ${item.role} ${setup.rungId}: ${no}`)
-          const verdict = workSet(at.rung.id, setup, block, item.role === 'work' ? 40 : item.reps, item)
-          if (item.role !== 'work' || !verdict) return
-          const where = { placeId: place.id, level: setup.level, kit: setup.kit, personId: setup.personId }
-          const onto = findRung(curriculum, goesOnAt(curriculum, verdict, summarise(curriculum, stepper.state, world.promises, pace()).commands.find((c) => c.command === item.command)?.runs ?? []) ?? '')
-          const suggested = suggestFor(suggestAll(curriculum, stepper.state, world.promises, coached, around()), item.command)
-          if (onto && refusedBecause(curriculum, stepper.state, onto, { place, level: where.level, kit: where.kit }, coached, around()) === undefined) setup = { ...where, rungId: onto.rung.id, purpose: 'work' }
-          else if (suggested && suggested.why !== 'onward') setup = suggested
-          else return
-        }
-      }
-
-      function workSet(rungId: string, setup: Pick<Suggestion, 'purpose' | 'level' | 'kit' | 'placeId' | 'personId'>, block: number, most: number, item: BlockItem): Verdict | undefined {
-        const at = findRung(curriculum, rungId)
-        const place = places.find((p) => p.id === setup.placeId) ?? places[0]
-        if (!at || !place) return undefined
-        const context: SetContext = { id: `set-${seq}`, rungId, purpose: setup.purpose, day: today, placeId: place.id, placeKind: place.kind, leashHolder: setup.personId ?? people[0] ?? '', level: setup.level, kit: setup.kit, blockId: `block-${day}-${block}` }
-        const reps: RepFact[] = []
-        let verdict: Verdict | undefined
-        while (!verdict?.endsSet && reps.length < most) {
-          const said = dog.answer(at.rung, at.runKey, at.index, { ...setup, rungId, command: at.command.id, why: 'climb', relaxed: false, kept: undefined, for: at.command.id }, day)
-          const rep: RepFact = { id: `rep-${seq}`, at: now + reps.length * 1000, device: 'd', seq: seq++, outcome: said.outcome, faults: [], ...(said.brokeSeconds === undefined ? {} : { brokeSeconds: said.brokeSeconds }) }
-          reps.push(rep)
-          verdict = stepper.rep(context, rep, true)
-        }
-        now += 120_000
-        sets.push({ ...context, reps })
-        if (item.role !== 'work') count.warmUp += reps.length
-        else if (setup.purpose === 'refresh') count.refresher += reps.length
-        else count.progress += reps.length
-        return verdict
-      }
+          const context: SetContext = { id: `set-${seq}`, rungId: setup.rungId, purpose: setup.purpose, day: today, placeId: place.id, placeKind: place.kind, leashHolder: setup.personId ?? people[0] ?? '', level: setup.level, kit: setup.kit, blockId: `block-${day}-${b}` }
+          const reps: RepFact[] = []
+          let verdict: Verdict | undefined
+          while (!verdict?.endsSet && reps.length < most) {
+            const said = dog.answer(at.rung, at.runKey, at.index, suggestion, day)
+            const rep: RepFact = { id: `rep-${seq}`, at: now + reps.length * 1000, device: 'd', seq: seq++, outcome: said.outcome, faults: [], ...(said.brokeSeconds === undefined ? {} : { brokeSeconds: said.brokeSeconds }) }
+            reps.push(rep)
+            verdict = stepper.rep(context, rep, true)
+          }
+          now += 120_000
+          sets.push({ ...context, reps })
+          count[item.role !== 'work' ? 'warmUp' : setup.purpose === 'refresh' ? 'refresher' : 'progress'] += reps.length
+          return verdict
+        },
+      })
     }
     days.push({ day, summary: before, reps: seq - had, gained })
     const evening = midnight + day * msPerDay + 18 * 3_600_000

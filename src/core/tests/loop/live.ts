@@ -39,8 +39,8 @@ export interface World {
   readonly days: number
   readonly setsADay: number
   readonly dog?: SimulatedDog
-  /** Called before each set is worked, with what is suggested and all that is known. */
-  readonly watch?: (told: Told) => void
+  /** Called before each set is worked, with what is suggested and all that is known; false ends the residency there. */
+  readonly watch?: (told: Told) => boolean
   readonly onWorked?: (set: SetFact) => void
   /** Whether days go on once it is ready. */
   readonly goOn?: boolean
@@ -104,7 +104,8 @@ export function live(world: World): Lived {
   const evenings: Lived['evenings'][number][] = []
   let readyOn: number | undefined
   let seq = 0
-  for (let day = 1; day <= world.days; day++) {
+  let goesOn = true
+  for (let day = 1; day <= world.days && goesOn; day++) {
     dog.wake(day)
     const today = addDays(arrival, day)
     for (let n = 0; ; n++) {
@@ -120,7 +121,8 @@ export function live(world: World): Lived {
         evenings.push({ day, waits: found.waits.map((w) => `${w.rungId}: ${w.because}`), shut: found.shut.map((w) => `${w.rungId}: ${w.because}`), open: wanted.length })
         break
       }
-      world.watch?.({ day, suggestion, all: wanted, state: stepper.state, curriculum, traits, around })
+      goesOn = world.watch?.({ day, suggestion, all: wanted, state: stepper.state, curriculum, traits, around }) ?? true
+      if (!goesOn) break
       const at = findRung(curriculum, suggestion.rungId)
       if (!at) throw new Error(`suggested what the ladder does not have: ${suggestion.rungId}`)
       const place = places.find((p) => p.id === suggestion.placeId) ?? places[0]

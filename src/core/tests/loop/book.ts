@@ -1,0 +1,50 @@
+import type { BlockItem } from '../../block/compose'
+import { goesOnAt, setsOfOne } from '../../block/onward'
+import { suggestFor, type Suggestion, type Suggestions } from '../../coach/suggest'
+import { findRung, type RungPlaceInLadder } from '../../curriculum/lookup'
+import type { Curriculum } from '../../curriculum/types'
+import type { Verdict } from '../../progress/fold'
+import type { RunStanding } from '../../progress/standing'
+
+/** What a set is begun with. */
+export type Setup = Pick<Suggestion, 'rungId' | 'purpose' | 'level' | 'placeId' | 'personId'> & { readonly kit: string }
+
+/** Whoever works a block and can be asked, at any moment of it, what holds then: a core, or a phone. */
+export interface Worker {
+  readonly curriculum: Curriculum
+  readonly suggestions: () => Suggestions
+  readonly runsOf: (command: string) => readonly RunStanding[]
+  /** Why this rung may not be worked with what the last set was worked with; undefined when it may. */
+  readonly refuses: (onto: RungPlaceInLadder, setup: Setup) => string | undefined
+  /** Works one set, of so many reps at the most; undefined when it cannot be begun. */
+  readonly workSet: (setup: Setup, most: number, item: BlockItem) => Verdict | undefined
+}
+
+/** A set that nothing ends is ended by hand. */
+const longestSet = 40
+
+/** A block worked part by part as a trainer with a phone works it: what was planned, and after each set what the one key offers. */
+export function byTheBook(items: readonly BlockItem[], worker: Worker): void {
+  for (const item of items) workItem(item, worker)
+}
+
+function workItem(item: BlockItem, worker: Worker): void {
+  if (item.role !== 'work') {
+    worker.workSet(item, item.reps, item)
+    return
+  }
+  // What was planned when the block began gives way to what is suggested now.
+  let setup: Setup | undefined = worker.suggestions().sets.find((s) => s.command === item.command && s.purpose === item.purpose)
+  for (let n = 0; setup && n < (item.purpose === 'work' ? setsOfOne : 1); n++) {
+    const verdict = worker.workSet(setup, longestSet, item)
+    setup = verdict && nextSet(item.command, setup, verdict, worker)
+  }
+}
+
+/** What the next set of this command is begun with: where the verdict goes on, or as suggested; undefined when neither is open. */
+function nextSet(command: string, setup: Setup, verdict: Verdict, worker: Worker): Setup | undefined {
+  const onto = findRung(worker.curriculum, goesOnAt(worker.curriculum, verdict, worker.runsOf(command)) ?? '')
+  if (onto && worker.refuses(onto, setup) === undefined) return { ...setup, rungId: onto.rung.id, purpose: 'work' }
+  const suggested = suggestFor(worker.suggestions(), command)
+  return suggested && suggested.why !== 'onward' ? suggested : undefined
+}
