@@ -21,6 +21,20 @@ describe('opening the database', () => {
     expect(db.pragma('synchronous', { simple: true })).toBe(2)
   })
 
+  it('prepares a statement once, and gives it back as when new, however it was asked last', () => {
+    const db = openDatabase(join(folder(), 'kennel.db'))
+    const sql = 'SELECT 1 AS one, 2 AS two'
+    expect(db.prepare(sql).pluck().get()).toBe(1)
+    expect(db.prepare(sql).raw().get()).toEqual([1, 2])
+    expect(db.prepare(sql).get()).toEqual({ one: 1, two: 2 })
+    expect(db.prepare(sql)).toBe(db.prepare(sql))
+    // The table it reads may change beneath it.
+    db.exec('CREATE TABLE changing (a INTEGER) STRICT; INSERT INTO changing VALUES (7)')
+    expect(db.prepare('SELECT * FROM changing').get()).toEqual({ a: 7 })
+    db.exec('ALTER TABLE changing ADD COLUMN b INTEGER')
+    expect(db.prepare('SELECT * FROM changing').get()).toEqual({ a: 7, b: null })
+  })
+
   it('refuses a file that is newer than the program, in one sentence', () => {
     const file = join(folder(), 'kennel.db')
     const db = openDatabase(file)

@@ -59,10 +59,28 @@ function connect(file: string): Db {
     // An acknowledged rep survives a power cut, not only a killed process.
     db.pragma('synchronous = FULL')
     db.pragma('foreign_keys = ON')
+    prepareOnce(db)
     return db
   } catch (error) {
     throw new StoreRefusal(`Kibou cannot open ${file}: ${error instanceof Error ? error.message : String(error)}.`)
   }
+}
+
+/**
+ * Each statement is prepared once a database, since nearly all are asked again and again; it comes back as it was when new,
+ * whether the last to ask wanted whole rows, lists or single values.
+ */
+function prepareOnce(db: Db): void {
+  const prepare = db.prepare.bind(db)
+  const known = new Map<string, Database.Statement>()
+  db.prepare = ((sql: string) => {
+    const had = known.get(sql)
+    if (had?.reader === true) return had.pluck(false).raw(false)
+    if (had) return had
+    const made = prepare(sql)
+    known.set(sql, made)
+    return made
+  }) as Db['prepare']
 }
 
 function migrate(db: Db, all: readonly Migration[], file: string): void {

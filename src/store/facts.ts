@@ -131,18 +131,20 @@ const repRow = z.object({
 const placeKind = z.enum(placeKinds)
 const faultList = z.array(z.string())
 
-/** All sets of a residency that stand, with the reps that stand, as the fold takes them. */
-export function readSets(db: Db, residencyId: string): readonly SetFact[] {
+/** All sets of a residency that stand, with the reps that stand, as the fold takes them; of the sets named alone, or what stands for them, when any are. */
+export function readSets(db: Db, residencyId: string, setIds?: readonly string[]): readonly SetFact[] {
+  const asked = { residencyId, setIds: JSON.stringify(setIds ?? []) }
+  const where = setIds === undefined ? 's.residency_id = @residencyId' : 's.residency_id = @residencyId AND (s.id IN (SELECT value FROM json_each(@setIds)) OR s.root IN (SELECT value FROM json_each(@setIds)))'
   const sets = db
     .prepare(
       `SELECT s.id, s.rung_id, s.purpose, s.day, s.place_id, p.kind, s.leash_holder, s.level, s.kit, s.block_id, s.temperature_c, s.minutes_in, s.exercise_minutes_ago, s.unsure
        FROM training_set s JOIN place p ON p.id = s.place_id
-       WHERE s.residency_id = ? AND NOT EXISTS (SELECT 1 FROM voided v WHERE v.target_id = s.id) ORDER BY s.at, s.device, s.seq`,
+       WHERE ${where} AND NOT EXISTS (SELECT 1 FROM voided v WHERE v.target_id = s.id) ORDER BY s.at, s.device, s.seq`,
     )
-    .all(residencyId)
+    .all(asked)
   const reps = db
-    .prepare(standingReps('r.id, s.id AS set_id, r.at, r.device, r.seq, r.outcome, r.prompt, r.faults, r.latency_s, r.held_s, r.broke_s, r.cues_said', 's.residency_id = @residencyId'))
-    .all({ residencyId })
+    .prepare(standingReps('r.id, s.id AS set_id, r.at, r.device, r.seq, r.outcome, r.prompt, r.faults, r.latency_s, r.held_s, r.broke_s, r.cues_said', where))
+    .all(asked)
   const bySet = new Map<string, RepFact[]>()
   for (const raw of reps) {
     const row = repRow.parse(raw)

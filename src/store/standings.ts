@@ -10,21 +10,23 @@ export interface StandingRow {
   /** JSON as the work layer wrote it. */
   readonly state: string
   readonly summary: string
+  /** JSON: how far the facts are that it was folded from. */
+  readonly mark: string
 }
 
 export function writeStanding(db: Db, row: StandingRow): void {
   db.prepare(
-    `INSERT INTO standing (residency_id, fold_version, curriculum_version, holds_until, state, summary) VALUES (@residencyId, @foldVersion, @curriculumVersion, @holdsUntil, @state, @summary)
-     ON CONFLICT (residency_id) DO UPDATE SET fold_version = excluded.fold_version, curriculum_version = excluded.curriculum_version, holds_until = excluded.holds_until, state = excluded.state, summary = excluded.summary`,
+    `INSERT INTO standing (residency_id, fold_version, curriculum_version, holds_until, state, summary, mark) VALUES (@residencyId, @foldVersion, @curriculumVersion, @holdsUntil, @state, @summary, @mark)
+     ON CONFLICT (residency_id) DO UPDATE SET fold_version = excluded.fold_version, curriculum_version = excluded.curriculum_version, holds_until = excluded.holds_until, state = excluded.state, summary = excluded.summary, mark = excluded.mark`,
   ).run(row)
 }
 
 const row = z
-  .object({ residency_id: z.string(), fold_version: z.number(), curriculum_version: z.number(), holds_until: z.number().nullable(), state: z.string(), summary: z.string() })
-  .transform((r): StandingRow => ({ residencyId: r.residency_id, foldVersion: r.fold_version, curriculumVersion: r.curriculum_version, holdsUntil: r.holds_until, state: r.state, summary: r.summary }))
+  .object({ residency_id: z.string(), fold_version: z.number(), curriculum_version: z.number(), holds_until: z.number().nullable(), state: z.string(), summary: z.string(), mark: z.string() })
+  .transform((r): StandingRow => ({ residencyId: r.residency_id, foldVersion: r.fold_version, curriculumVersion: r.curriculum_version, holdsUntil: r.holds_until, state: r.state, summary: r.summary, mark: r.mark }))
 
 export const readStanding = (db: Db, residencyId: string): StandingRow | undefined =>
-  row.optional().parse(db.prepare('SELECT residency_id, fold_version, curriculum_version, holds_until, state, summary FROM standing WHERE residency_id = ?').get(residencyId))
+  row.optional().parse(db.prepare('SELECT residency_id, fold_version, curriculum_version, holds_until, state, summary, mark FROM standing WHERE residency_id = ?').get(residencyId))
 
 const summaryRow = z.object({ residency_id: z.string(), summary: z.string() })
 

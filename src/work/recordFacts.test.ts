@@ -54,12 +54,44 @@ describe('facts are stored once and derived from', () => {
         const db = newKennel()
         // The same people and dog under the same ids: copied from the plain kennel.
         copyEntities(plain, db)
-        for (let i = 0; i < shuffled.length; i += size) recordFacts(db, tablet.batch(shuffled.slice(i, i + size)), tablet.at)
+        for (let i = 0; i < shuffled.length; i += size) {
+          recordFacts(db, tablet.batch(shuffled.slice(i, i + size)), tablet.at)
+          expect(standingOf(db, residencyId, later)).toEqual(JSON.parse(JSON.stringify(derive(db, residencyId, regimesFor(db, residencyId, later)))))
+        }
         expect(standingOf(db, residencyId, later)).toEqual(JSON.parse(JSON.stringify(wanted)))
         db.close()
       }),
       { numRuns: 12 },
     )
+  })
+
+  it('what comes after all that was folded goes onto it; what does not, or takes something back, folds it anew', () => {
+    const { db, ada, residencyId, tablet } = scene()
+    const other = new Tablet()
+    const tick = () => standingOf(db, residencyId, later).state.tick
+    /** A thousand too many: seen as long as what is stored is built upon. */
+    const mark = () => db.prepare("UPDATE standing SET state = json_set(state, '$.tick', json_extract(state, '$.tick') + 1000)").run()
+    const send = (from: Tablet, ...facts: WireFact[]) => { recordFacts(db, from.batch(facts, tablet.at), tablet.at) }
+    const first = tablet.set(residencyId, ada)
+    send(tablet, first, tablet.rep(first.id), tablet.rep(first.id))
+    mark()
+    send(tablet, tablet.rep(first.id))
+    const second = tablet.set(residencyId, ada, { rungId: 'down.lure-sit' })
+    send(tablet, second, tablet.rep(second.id))
+    send(tablet, tablet.rep(first.id, 'miss'))
+    expect(tick()).toBe(1005)
+    // A tablet that was in a pocket sends what it wrote a while ago.
+    other.at = tablet.at - 5500
+    const late = other.set(residencyId, ada)
+    send(other, late, other.rep(late.id))
+    expect(tick()).toBe(6)
+    mark()
+    const undone = tablet.rep(first.id)
+    send(tablet, undone)
+    expect(tick()).toBe(1007)
+    send(tablet, tablet.voided(undone.id, ada))
+    expect(tick()).toBe(6)
+    expect(standing(db, residencyId)).toBe(JSON.stringify(derive(db, residencyId, regimesFor(db, residencyId, later))))
   })
 
   it('a rep that arrives before its set waits for it', () => {

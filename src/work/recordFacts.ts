@@ -10,7 +10,7 @@ import { allFeeds } from '@/store/house'
 import { allPlaceIds, readKennel, readPeople, type Person } from '@/store/kennel'
 import { findResident } from '@/store/residents'
 import { recordedUnder } from './regimes'
-import { refold } from './standings'
+import { advance, refold } from './standings'
 
 type Result = Receipt['results'][number]
 
@@ -29,14 +29,20 @@ export function recordFacts(db: Db, batch: Batch, now: number, sender?: Person):
   return db
     .transaction((): Receipt => {
       const context = readContext(db, batch, now, sender)
-      const touched = new Set<string>()
+      const touched: Touched = new Map()
       const results = batch.facts.map((raw) => recordOne(db, context, raw, touched))
       if (context.last.seq !== undefined && context.last.at !== undefined) keepDeviceClock(db, context.device, context.last.seq, context.last.at)
-      for (const residencyId of touched) refold(db, residencyId, now)
+      for (const [residencyId, sets] of touched) {
+        if (sets === 'anything') refold(db, residencyId, now)
+        else advance(db, residencyId, [...sets], now)
+      }
       return { results }
     })
     .immediate()
 }
+
+/** What came in for a residency: facts of these sets, or something that may change what was folded long ago. */
+type Touched = Map<string, Set<string> | 'anything'>
 
 interface Context {
   readonly device: string
@@ -77,7 +83,7 @@ function momentOf({ clock, last, now }: Context, fact: WireFact): Settled {
 
 const tableOf = { 'set-opened': 'training_set', rep: 'rep', 'set-closed': 'set_close', voided: 'voided', 'block-opened': 'block', 'block-closed': 'block_close', 'over-threshold': 'over_threshold', correction: 'correction', 'small-thing': 'small_thing' } as const
 
-function recordOne(db: Db, context: Context, raw: unknown, touched: Set<string>): Result {
+function recordOne(db: Db, context: Context, raw: unknown, touched: Touched): Result {
   const id = z.object({ id: z.string() }).safeParse(raw).data?.id ?? ''
   const parsed = wireFact.safeParse(raw)
   if (!parsed.success) return { id, status: 'refused', reason: parsed.error.issues.map((i) => `${i.path.join('.') || 'fact'}: ${i.message}`).join('; ') }
@@ -89,8 +95,14 @@ function recordOne(db: Db, context: Context, raw: unknown, touched: Set<string>)
   const outcome = storeFact(db, context, fact, { device: context.device, at, receivedAt: context.now }, sure)
   if (typeof outcome === 'string') return { id: fact.id, status: 'refused', reason: outcome }
   if (!outcome.stored) return { id: fact.id, status: 'known' }
-  if (outcome.residencyId !== undefined) touched.add(outcome.residencyId)
+  if (outcome.residencyId !== undefined) touch(touched, outcome.residencyId, fact)
   return { id: fact.id, status: 'stored' }
+}
+
+function touch(touched: Touched, residencyId: string, fact: WireFact): void {
+  const setId = fact.kind === 'rep' ? fact.setId : fact.kind === 'set-opened' ? fact.id : undefined
+  const sets = touched.get(residencyId) ?? new Set<string>()
+  touched.set(residencyId, setId === undefined || sets === 'anything' ? 'anything' : sets.add(setId))
 }
 
 /** Stored or known, with the residency whose standing it touches; or the reason for refusing it. */

@@ -1,5 +1,6 @@
+import { z } from 'zod'
 import type { SetFact } from '@/core/facts'
-import { foldDog } from '@/core/progress/fold'
+import { foldFrom, foldMarked, type Mark } from '@/core/progress/fold'
 import { changesAt, newest, upTo, type Regimes } from '@/core/progress/regime'
 import type { DogState } from '@/core/progress/state'
 import { foldVersion, summarise, type Summary } from '@/core/progress/summary'
@@ -18,20 +19,53 @@ export interface Derived {
 /** Derives a residency's standing from its facts as it is at this moment and stores it. Call inside the transaction that wrote the facts. */
 export function refold(db: Db, residencyId: string, now: number): Derived {
   const all = regimesAhead(db, residencyId)
-  const regimes = upTo(all, now)
-  const derived = derive(db, residencyId, regimes)
-  writeStanding(db, { residencyId, foldVersion, curriculumVersion: newest(regimes).curriculum.version, holdsUntil: changesAt(all, now) ?? null, state: JSON.stringify(derived.state), summary: JSON.stringify(derived.summary) })
-  return derived
+  return keep(db, residencyId, all, now, foldAll(upTo(all, now), readSets(db, residencyId)))
 }
+
+/**
+ * Brings a standing up to date after facts of these sets came in: they are folded onto what is stored where they come after
+ * it, so that a rep costs the same on the last day as on the first; anything else is folded anew. Call inside the transaction
+ * that wrote the facts. Nothing may have been taken back.
+ */
+export function advance(db: Db, residencyId: string, setIds: readonly string[], now: number): Derived {
+  const row = readStanding(db, residencyId)
+  const mark = row && row.foldVersion === foldVersion && row.mark !== '' && (row.holdsUntil === null || row.holdsUntil > now) ? markRow.parse(JSON.parse(row.mark)) : undefined
+  if (!row || !mark) return refold(db, residencyId, now)
+  const all = regimesAhead(db, residencyId)
+  const sets = readSets(db, residencyId, setIds)
+  const folded = foldFrom(stored<DogState>(row.state), mark, upTo(all, now), sets)
+  return folded ? keep(db, residencyId, all, now, { ...folded, days: [...new Set([...mark.days, ...daysWorked(sets)])] }) : refold(db, residencyId, now)
+}
+
+interface Folded {
+  readonly state: DogState
+  readonly mark: Mark
+  /** Days on which it was worked. */
+  readonly days: readonly string[]
+}
+
+const foldAll = (regimes: Regimes, sets: readonly SetFact[]): Folded => ({ ...foldMarked(regimes, sets), days: daysWorked(sets) })
+
+function keep(db: Db, residencyId: string, all: Regimes, now: number, { state, mark, days }: Folded): Derived {
+  const { curriculum } = newest(upTo(all, now))
+  const summary = summarise(curriculum, state, readPromises(db, residencyId), { days: days.length, reps: state.gained })
+  writeStanding(db, { residencyId, foldVersion, curriculumVersion: curriculum.version, holdsUntil: changesAt(all, now) ?? null, state: JSON.stringify(state), summary: JSON.stringify(summary), mark: JSON.stringify({ ...mark, days }) })
+  return { state, summary }
+}
+
+const markRow = z.object({
+  last: z.object({ at: z.number(), device: z.string(), seq: z.number() }).optional().transform((last) => last),
+  sets: z.array(z.object({ id: z.string(), reps: z.number(), clean: z.number() })),
+  days: z.array(z.string()),
+})
 
 /** The standing from the facts alone, whatever is stored, under these regimes: those up to the moment asked about. */
 export function derive(db: Db, residencyId: string, regimes: Regimes): Derived {
-  const sets = readSets(db, residencyId)
-  const state = foldDog(regimes, sets)
-  return { state, summary: summarise(newest(regimes).curriculum, state, readPromises(db, residencyId), { days: daysWorked(sets), reps: state.gained }) }
+  const { state, days } = foldAll(regimes, readSets(db, residencyId))
+  return { state, summary: summarise(newest(regimes).curriculum, state, readPromises(db, residencyId), { days: days.length, reps: state.gained }) }
 }
 
-const daysWorked = (sets: readonly SetFact[]): number => new Set(sets.flatMap((s) => (s.reps.length > 0 ? [s.day] : []))).size
+const daysWorked = (sets: readonly SetFact[]): readonly string[] => [...new Set(sets.flatMap((s) => (s.reps.length > 0 ? [s.day] : [])))]
 
 /** Stored standing as of this moment, made again when it is missing, of another version of the fold, or other rules hold since. */
 export function standingOf(db: Db, residencyId: string, now: number): Derived {

@@ -3,7 +3,7 @@ import type { Curriculum, Rung, Run } from '../curriculum/types'
 import { contextStanding, noteMissed, noteReached, type Common, type ContextStanding } from '../proofing/context'
 import { tooEarlyBecause } from '../dog/early'
 import { dropAfter, sayDrop, type Drop } from './drop'
-import { compareFacts, noKit, type RepFact, type SetContext, type SetFact } from '../facts'
+import { compareFacts, noKit, type FactOrder, type RepFact, type SetContext, type SetFact } from '../facts'
 import { shutBecause, type Holds } from './gates'
 import { afterRefresher, type Showing } from './memory'
 import { newest, regimeAt, type Regime, type Regimes } from './regime'
@@ -30,6 +30,28 @@ export type OnRefresher = (runKey: string, before: readonly Showing[], showing: 
 
 /** The state after all these facts, folded in the order of time, device and sequence whatever order they came in. */
 export function foldDog(regimes: Regimes, sets: readonly SetFact[], onRefresher?: OnRefresher): DogState {
+  return foldMarked(regimes, sets, onRefresher).state
+}
+
+/** How far a fold has come, so that it can go on exactly where it stopped. */
+export interface Mark {
+  /** The last rep folded, in the order in which facts count; undefined before the first. */
+  readonly last: FactOrder | undefined
+  /** The sets begun last, the newest at the end: more reps of theirs may come. */
+  readonly sets: readonly SetSoFar[]
+}
+
+export interface SetSoFar {
+  readonly id: string
+  readonly reps: number
+  readonly clean: number
+}
+
+/** House: a device, another and a set put right meanwhile; a rep of an older set folds everything anew. */
+const setsMarked = 4
+
+/** The state after all these facts, and how far they are. */
+export function foldMarked(regimes: Regimes, sets: readonly SetFact[], onRefresher?: OnRefresher): { readonly state: DogState; readonly mark: Mark } {
   const told: Parameters<OnRefresher>[] = []
   const note: OnRefresher | undefined = onRefresher && ((...refresher) => told.push(refresher))
   // They nearly always come in order: that is found out on the way, and what was folded till then is thrown away when not.
@@ -41,7 +63,28 @@ export function foldDog(regimes: Regimes, sets: readonly SetFact[], onRefresher?
   }
   if (onRefresher) for (const refresher of told) onRefresher(...refresher)
   fold.enter(newest(regimes))
-  return fold.state
+  return { state: fold.state, mark: fold.mark }
+}
+
+/**
+ * The state after what came in for these sets (each with all its reps), the same as if everything had been folded together;
+ * undefined when it does not simply come after what was folded: a rep lies before the mark, before the rules in force began,
+ * or belongs to a set too old to be in the mark. The given state is taken over and changed.
+ */
+export function foldFrom(state: DogState, mark: Mark, regimes: Regimes, sets: readonly SetFact[]): { readonly state: DogState; readonly mark: Mark } | undefined {
+  const further: { set: SetFact; rep: RepFact }[] = []
+  for (const set of sets) {
+    const fresh = set.reps.filter((rep) => mark.last === undefined || compareFacts(mark.last, rep) < 0)
+    if (set.reps.length - fresh.length !== (mark.sets.find((s) => s.id === set.id)?.reps ?? 0)) return undefined
+    for (const rep of fresh) further.push({ set, rep })
+  }
+  if (further.some(({ rep }) => rep.at < state.under)) return undefined
+  further.sort((a, b) => compareFacts(a.rep, b.rep))
+  const fold = new Fold(state, regimes, regimeAt(regimes, state.under))
+  fold.goOn(mark)
+  for (const { set, rep } of further) fold.rep(set, rep, false)
+  fold.enter(newest(regimes))
+  return { state: fold.state, mark: fold.mark }
 }
 
 /** The state after these further sets; the given state is left as it was. */
@@ -142,7 +185,8 @@ const firstOpen = (run: Run, state: RunState): number => {
 interface Progress {
   reps: number
   clean: number
-  regime: Regime
+  /** The rules that what follows was looked up under; undefined for a set taken up again, which looks it up at its next rep. */
+  regime: Regime | undefined
   found: RungPlaceInLadder | undefined
   hand: InHand | undefined
   tally: RungTally | undefined
@@ -169,6 +213,7 @@ class Fold {
   private readonly hands = new Map<string, InHand>()
   /** Raised whenever something may have come to be held or stopped being so, or a context moved. */
   private heldTick = 1
+  private last: FactOrder | undefined
 
   constructor(
     readonly state: DogState,
@@ -187,6 +232,17 @@ class Fold {
 
   get now(): Regime {
     return this.regime
+  }
+
+  get mark(): Mark {
+    const { last } = this
+    return { last: last && { at: last.at, device: last.device, seq: last.seq }, sets: [...this.open].slice(-setsMarked).map(([id, { reps, clean }]) => ({ id, reps, clean })) }
+  }
+
+  /** Takes up where an earlier fold stopped. */
+  goOn(mark: Mark): void {
+    this.last = mark.last
+    for (const { id, reps, clean } of mark.sets) this.open.set(id, { ...this.begin({ rungId: '' }), regime: undefined, reps, clean })
   }
 
   /** Goes on under this regime, by way of all that came between. */
@@ -222,14 +278,17 @@ class Fold {
     this.heldTick++
   }
 
-  private begin(set: SetContext): Progress {
+  private begin(set: Pick<SetContext, 'rungId'>): Progress {
     return { reps: 0, clean: 0, regime: this.regime, found: ownRung(this.regime.curriculum, set.rungId), hand: undefined, tally: undefined, top: -1, asOf: 0, shut: undefined, context: undefined }
   }
 
   /** Whole sets, their reps one after the other; false as soon as one comes before the last. */
   sets(sets: readonly SetFact[]): boolean {
     let last: RepFact | undefined
-    for (const set of sets) {
+    const marked = sets.length - setsMarked
+    for (let i = 0; i < sets.length; i++) {
+      const set = sets[i]
+      if (!set) continue
       let progress = this.begin(set)
       for (const rep of set.reps) {
         if (last && compareFacts(last, rep) > 0) return false
@@ -237,13 +296,16 @@ class Fold {
         progress = this.under(set, rep, progress)
         this.count(progress, set, rep, false)
       }
+      if (i >= marked && set.reps.length > 0) this.open.set(set.id, progress)
     }
+    this.last = last
     return true
   }
 
   /** One rep of a set that others may interrupt. */
   rep(set: SetContext, rep: RepFact, speak: boolean): Verdict {
     const known = this.open.get(set.id)
+    this.last = rep
     const progress = this.under(set, rep, known ?? this.begin(set))
     if (progress !== known) this.open.set(set.id, progress)
     return this.count(progress, set, rep, speak)
