@@ -16,7 +16,7 @@ import { loadBlock } from './block'
 import { decidePlan, loadFood, weigh } from './food'
 import { recordFacts } from './recordFacts'
 import { loadResident } from './resident'
-import { standingOf } from './standings'
+import { rebuildStandings, standingOf } from './standings'
 import { copyEntities, dog, monday, msPerDay, newKennel, Tablet, trainer } from './tests/kennel'
 
 const scene = (more: Record<string, unknown> = {}) => {
@@ -48,6 +48,17 @@ describe('a block is composed', () => {
     const { items, sure } = scene().view().plan
     expect(sure).toEqual([])
     expect(items.map((i) => i.role)).toEqual(['work', 'work'])
+  })
+
+  it('and says so when nothing is promised, or what was is gone from the ladder', () => {
+    const s = scene()
+    expect(s.view().lacks).toBe('')
+    s.db.prepare("UPDATE promise SET rung_id = 'touch.gone' WHERE command = 'touch'").run()
+    rebuildStandings(s.db, s.tablet.at)
+    expect(s.view().lacks).toBe('a promise is not in its ladder')
+    s.db.prepare('DELETE FROM promise').run()
+    rebuildStandings(s.db, s.tablet.at)
+    expect(s.view().lacks).toBe('nothing promised')
   })
 
   it('of something sure, the most pressing, something sure: never the same thing twice where it can be helped', () => {

@@ -18,6 +18,7 @@ import type { Forgetting } from '@/core/progress/memory'
 import { newest, type Regime } from '@/core/progress/regime'
 import type { Age } from '@/core/dog/early'
 import { outcomeMade } from '@/core/progress/result'
+import { lacksOf } from '@/core/progress/summary'
 import type { DogState } from '@/core/progress/state'
 import { kits, type SetOpened } from '@/core/wire'
 import { blocksOfDay, readCloses, readSigns } from '@/store/blocks'
@@ -102,6 +103,8 @@ export interface BlockView {
   readonly blocksToday: number
   /** Signs of being over threshold keep coming. */
   readonly signsKeepComing: boolean
+  /** What is wrong with its promises: none was made, or its ladder does not have what was; empty otherwise. */
+  readonly lacks: string
   readonly young: boolean
   /** Minutes since the last meal of the house, today. */
   readonly mealMinutesAgo: number | null
@@ -175,6 +178,7 @@ export function loadBlock(db: Db, residencyId: string, commandId: string | undef
     promises: readPromises(db, residencyId), places, people, handlers: handlers(people), barred: Object.fromEntries(around.barred ?? []), weather: around.weather,
     cueWords: Object.fromEntries(curriculum.commands.map((c) => [c.id, own.get(c.id) ?? c.defaultCue])),
     signals: Object.fromEntries(curriculum.commands.map((c) => [c.id, words.get(c.id)?.signal || c.signal])),
+    lacks: lacksOf(derived.summary),
     plan: composeBlock({ curriculum, state: derived.state, standings: derived.summary.commands, next: pause ? [] : next.sets, dog: { traits: resident.traits, arrivesOn: resident.arrivesOn }, around }),
     rest: pause ? sayPause(pause) : next.rest,
     seen: seenIn(curriculum, sets),

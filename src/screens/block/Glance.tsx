@@ -21,8 +21,9 @@ export function Glance({ view, items }: { view: BlockView; items: readonly Block
       </Words>
       {view.note && <Note><b>For this time:</b> {view.note.text} <small>{view.note.by}, {when.sayMoment(view.note.at, view.timeZone)}</small></Note>}
       <Facts>
-        <b>{view.feeds[0]?.name}</b>: {view.piecesLeft === undefined ? 'nobody has weighed it out' : `${view.piecesLeft} pieces left today`}. {view.blocksToday > 0 ? `Block ${view.blocksToday + 1} today.` : 'First block today.'}{view.allergies.length > 0 ? ` No ${view.allergies.join(', no ')}.` : ''}{view.mealMinutesAgo !== null && view.mealMinutesAgo < 60 ? ` It ate ${view.mealMinutesAgo} min ago: no hard work within the hour.` : ''}
+        {resident.traits.toys ? <><b>Paid in play</b>, not in food. </> : <><b>{view.feeds[0]?.name}</b>: {view.piecesLeft === undefined ? 'nobody has weighed it out' : `${view.piecesLeft} pieces left today`}. </>}{view.blocksToday > 0 ? `Block ${view.blocksToday + 1} today.` : 'First block today.'}{view.allergies.length > 0 ? ` No ${view.allergies.join(', no ')}.` : ''}{view.mealMinutesAgo !== null && view.mealMinutesAgo < 60 ? ` It ate ${view.mealMinutesAgo} min ago: no hard work within the hour.` : ''}
       </Facts>
+      {view.lacks !== '' && view.rest === '' && <NeedsPerson>{view.lacks === 'nothing promised' ? 'Nothing is promised for this dog yet: foundation work, and a word with the lead.' : `Of what was promised, ${view.lacks}: the lead decides what it becomes.`}</NeedsPerson>}
       {view.restsUntil !== undefined && <NeedsPerson>It rests until {when.wallClock(view.restsUntil, view.timeZone).clock} after its last block.</NeedsPerson>}
       {view.rest !== '' && <NeedsPerson>{view.rest}</NeedsPerson>}
       {view.signsKeepComing && <NeedsPerson>Over threshold in three blocks within a week: a behaviour plan with a qualified professional first.</NeedsPerson>}
