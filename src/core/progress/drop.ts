@@ -8,6 +8,9 @@ export const mostRungsDown = 3
 /** House: recall cut to this many steps at the most when it came in crooked twice running. */
 export const crookedRecallSteps = 10
 
+/** Reps that a fading rung is looked back over for too few clean. */
+export const lowWindow = 10
+
 export type DropReason =
   | { readonly kind: 'broke'; readonly seconds: number | undefined }
   | { readonly kind: 'recall-miss' }
@@ -48,7 +51,7 @@ export function dropAfter(run: Run, index: number, result: Result, brokeSeconds:
   if (streaks.late >= 2) return { to: back, reason: { kind: 'two-late' } }
   if (rung.kind !== 'timed' && rung.kind !== 'recall') {
     if (streaks.results.endsWith('MMM')) return { to: back, reason: { kind: 'three-misses' } }
-    const clean = streaks.results.length >= 10 ? cleanIn(streaks.results, 10) : 10
+    const clean = streaks.results.length >= lowWindow ? cleanIn(streaks.results, lowWindow) : lowWindow
     if (clean <= 4) return { to: back, reason: { kind: 'window-low', clean } }
   }
   return undefined

@@ -2,7 +2,7 @@ import { ownRung, runKey as keyOf, type RungPlaceInLadder } from '../curriculum/
 import type { Curriculum, Rung, Run } from '../curriculum/types'
 import { contextStanding, noteMissed, noteReached, type Common, type ContextStanding } from '../proofing/context'
 import { tooEarlyBecause } from '../dog/early'
-import { dropAfter, sayDrop, type Drop } from './drop'
+import { dropAfter, lowWindow, sayDrop, type Drop } from './drop'
 import { compareFacts, noKit, type FactOrder, type RepFact, type SetContext, type SetFact } from '../facts'
 import { shutBecause, type Holds } from './gates'
 import { afterRefresher, type Showing } from './memory'
@@ -399,7 +399,9 @@ class Fold {
     const stops = result === 'M' && (rung.kind === 'timed' || rung.kind === 'recall')
     if (!stops && (ruleMet(rung.rule, window.results) || offered)) return this.meet({ found, hand, tally, set, rep, said, heldBefore, refresher, climbing, progress }, offered ? 2 : spanOf(rung.rule))
 
-    const drop = putBack(rung, result, window.results, judging.brokenStay, heldHere && !climbing, refresher) ? undefined : (dropAfter(run, index, result, rep.brokeSeconds, window) ?? (refresher && progress.reps >= rung.setReps ? failedRefresher(index, progress) : undefined))
+    // A clean rep drops nothing but by a window full of others, or as the last of a refresher.
+    const stands = (result === 'C' && !refresher && window.results.length < lowWindow) || putBack(rung, result, window.results, judging.brokenStay, heldHere && !climbing, refresher)
+    const drop = stands ? undefined : (dropAfter(run, index, result, rep.brokeSeconds, window) ?? (refresher && progress.reps >= rung.setReps ? failedRefresher(index, progress) : undefined))
     const ends = drop !== undefined || progress.reps >= rung.setReps
     if (ends) countBlock(tally)
     if (drop || ends) {

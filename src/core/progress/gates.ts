@@ -21,7 +21,7 @@ const holdsIn =
     isHeld(rung.run, state.runs[rung.runKey], rung.index)
 
 /** Whether a rung is held on leash: what was done on no kit counts for nothing here. */
-export const isHeldOnLeash = (state: DogState, at: RungPlaceInLadder): boolean => heldSince(at.run, state.runs[at.runKey], at.index, { leashed: true }) !== undefined
+export const isHeldOnLeash = (state: DogState, at: RungPlaceInLadder): boolean => isHeld(at.run, state.runs[at.runKey], at.index, true)
 
 /** What a rung or gate asks for and is not held; an id that this ladder does not have stands as it is. */
 export interface Missing {

@@ -12,7 +12,7 @@ import { always, regimeOf } from './regime'
 import { summarise } from './summary'
 
 import { applyRep, foldDog } from './fold'
-import { emptyDogState, emptyRunState, emptyTally, isHeld, talliesOf, topHeld, topHeldBy } from './state'
+import { emptyDogState, emptyRunState, emptyTally, heldSince, isHeld, talliesOf, topHeld, topHeldBy } from './state'
 
 const rungIds = houseCurriculum.commands.flatMap((c) => rungsOf(c)).map((r) => r.id)
 
@@ -69,16 +69,18 @@ describe('standing is a pure fold over the facts', () => {
   })
 
   it('and so it is with any meetings and slips, worked or not', () => {
-    const tally = fc.record({ worked: fc.boolean(), days: fc.subarray(['2026-03-01', '2026-03-02', '2026-03-03']), lastMet: fc.integer({ min: 1, max: 9 }), slipped: fc.constantFrom(0, 0, 3, 6) })
+    const tally = fc.record({ worked: fc.boolean(), days: fc.subarray(['2026-03-01', '2026-03-02', '2026-03-03']), lastMet: fc.integer({ min: 1, max: 9 }), slipped: fc.constantFrom(0, 0, 3, 6), loose: fc.boolean() })
     const runs = houseCurriculum.commands.flatMap((c) => c.runs)
     fc.assert(
       fc.property(fc.constantFrom(...runs), fc.array(tally, { minLength: 30, maxLength: 30 }), (run, drawn) => {
         const state = emptyRunState()
         run.rungs.forEach((rung, i) => {
           const t = drawn[i]
-          if (t?.worked) state.tallies[rung.id] = { ...emptyTally(), reps: 1, met: t.days.map((day) => ({ day, level: 0 })), lastMet: t.days.length > 0 ? t.lastMet : 0, slipped: t.slipped }
+          if (t?.worked) state.tallies[rung.id] = { ...emptyTally(), reps: 1, met: t.days.map((day, d) => ({ day, level: 0, ...(t.loose && d > 0 ? { loose: true as const } : {}) })), lastMet: t.days.length > 0 ? t.lastMet : 0, slipped: t.slipped }
         })
         expect(topHeld(run, state)).toBe(run.rungs.findLastIndex((_, i) => isHeld(run, state, i)))
+        // What holds, and what holds on leash, is what has a day since which it does.
+        run.rungs.forEach((_, i) => { for (const leashed of [false, true]) expect(isHeld(run, state, i, leashed)).toBe(heldSince(run, state, i, { leashed }) !== undefined) })
       }),
       { numRuns: 500 },
     )

@@ -161,11 +161,11 @@ export type Tallies = readonly (RungTally | undefined)[]
 
 export const talliesOf = (run: Run, state: RunState): (RungTally | undefined)[] => run.rungs.map((r) => state.tallies[r.id])
 
-/** Whether the rung is held: what `heldSince` asks, without the day. */
-export const isHeld = (run: Run, state: RunState | undefined, index: number): boolean => state !== undefined && isHeldBy(run, talliesOf(run, state), index)
+/** Whether the rung is held: what `heldSince` asks, without the day; `onLeash` counts only what was done on leash throughout. */
+export const isHeld = (run: Run, state: RunState | undefined, index: number, onLeash = false): boolean => state !== undefined && isHeldBy(run, talliesOf(run, state), index, onLeash)
 
 /** The same from the run's tallies. Called for every set, so it allocates nothing. */
-export function isHeldBy(run: Run, tallies: Tallies, index: number): boolean {
+export function isHeldBy(run: Run, tallies: Tallies, index: number, onLeash = false): boolean {
   const worked = run.rungs[index]
   if (!worked) return false
   const slipped = tallies[index]?.slipped ?? 0
@@ -177,6 +177,7 @@ export function isHeldBy(run: Run, tallies: Tallies, index: number): boolean {
     if (!tally || run.rungs[i]?.axis !== worked.axis) continue
     if (tally.lastMet > slipped) metSince = true
     for (const met of tally.met) {
+      if (onLeash && met.loose === true) continue
       if (first === noDay) first = met.day
       else if (met.day !== first && met.day !== noDay) second = true
     }
