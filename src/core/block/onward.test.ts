@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { houseCurriculum } from '../curriculum/house'
-import type { Verdict } from '../progress/fold'
+import type { Verdict } from '../progress/voice'
 import type { RunStanding } from '../progress/standing'
 import { goesOnAt, setsOfOne, wayOn } from './onward'
 

@@ -1,6 +1,6 @@
 import { findRung } from '../curriculum/lookup'
 import type { Curriculum } from '../curriculum/types'
-import type { Verdict } from '../progress/fold'
+import type { Verdict } from '../progress/voice'
 import type { RunStanding } from '../progress/standing'
 import type { Role } from './roles'
 

@@ -9,7 +9,8 @@ import { dayIn, daysBetween, startOfDay } from '../days'
 import type { Outcome, RepFact, SetContext } from '../facts'
 import { whyNotPossible } from '../handoff/possible'
 import { findRow, methodAt, type DatedChange } from '../method/rows'
-import { Stepper, type Verdict } from '../progress/fold'
+import { Stepper } from '../progress/fold'
+import { sayRuling, type Verdict } from '../progress/voice'
 import { houseForgetting, isStale, retention } from '../progress/memory'
 import { madeOf } from '../progress/result'
 import { regimesOf, upTo } from '../progress/regime'
@@ -145,9 +146,11 @@ function judge(asked: JudgeCase, curriculum: Curriculum): Extract<JudgeAnswer, {
         const { prompt, cuesSaid, latencySeconds, heldSeconds, brokeSeconds } = r as Partial<RepFact>
         const fact: RepFact = { id: `${d}.${n}.${i}`, at: at + i * 1000, device: 'judge', seq: seq++, outcome: r.outcome, faults: r.faults, ...(prompt === undefined ? {} : { prompt }), ...(cuesSaid === undefined ? {} : { cuesSaid }), ...(latencySeconds === undefined ? {} : { latencySeconds }), ...(heldSeconds === undefined ? {} : { heldSeconds }), ...(brokeSeconds === undefined ? {} : { brokeSeconds }) }
         const speaks = asked.say === 'all' || (asked.say === 'last' && i === reps.length - 1)
-        const verdict = stepper.rep(context, fact, speaks)
+        const ruling = stepper.step(context, fact, speaks)
         const rung = ownRung(stepper.regime.curriculum, set.rungId)?.rung
-        if (speaks) said.push({ made: rung ? madeOf(rung, fact) : '', kind: verdict.kind, endsSet: verdict.endsSet, toRungId: verdict.toRungId, counts: verdict.counts, ...(verdict.why === verdict.counts ? {} : { why: verdict.why }) })
+        if (!speaks) return
+        const verdict = sayRuling(ruling)
+        said.push({ made: rung ? madeOf(rung, fact) : '', kind: verdict.kind, endsSet: verdict.endsSet, toRungId: verdict.toRungId, counts: verdict.counts, ...(verdict.why === verdict.counts ? {} : { why: verdict.why }) })
       })
       if (asked.say !== 'none') verdicts.push({ day, rungId: set.rungId, rule: rule ?? '', reps: said })
     })

@@ -2,28 +2,17 @@ import { ownRung, runKey as keyOf, type RungPlaceInLadder } from '../curriculum/
 import type { Curriculum, Rung, Run } from '../curriculum/types'
 import { contextStanding, noteMissed, noteReached, type Common, type ContextStanding } from '../proofing/context'
 import { tooEarlyBecause } from '../dog/early'
-import { dropAfter, lowWindow, sayDrop, type Drop } from './drop'
+import { dropAfter, lowWindow, type Drop } from './drop'
 import { compareFacts, noKit, type FactOrder, type RepFact, type SetContext, type SetFact } from '../facts'
 import { shutBecause, type Holds } from './gates'
 import { afterRefresher, type Showing } from './memory'
 import { newest, regimeAt, type Regime, type Regimes } from './regime'
 import { resultOf, type Result } from './result'
-import { ruleMet, sayCounts, sayRule, spanOf } from './rules'
+import { ruleMet, spanOf, type Results } from './rules'
 import { noDay, emptyDogState, emptyRunState, emptyTally, isHeldBy, talliesOf, topHeldBy, type DogState, type Met, type RungTally, type RunState } from './state'
 import { clearTrouble, countBlock, markStuckByBlocks, noteBlock, noteDrop } from './trouble'
+import { sayRuling, type Because, type Ruling, type Verdict } from './voice'
 import { lowest, restartWindow, slideWindow } from './window'
-
-/** What the newest rep means for the set and for the rung. */
-export interface Verdict {
-  /** `waits`: passed, and what comes next is not open yet. */
-  readonly kind: 'go-on' | 'moves-on' | 'waits' | 'met-again' | 'again' | 'back' | 'moves-nothing'
-  readonly endsSet: boolean
-  /** The rung to work next. */
-  readonly toRungId: string
-  readonly rule: string
-  readonly counts: string
-  readonly why: string
-}
 
 /** Called at the end of each refresher at what is held, with the half-life's history before it. */
 export type OnRefresher = (runKey: string, before: readonly Showing[], showing: Showing) => void
@@ -116,8 +105,13 @@ export class Stepper {
   }
 
   /** One more rep, and what it means; reps come in the order in which they count. */
-  rep(set: SetContext, rep: RepFact, speak = true): Verdict {
-    return this.fold.rep(set, rep, speak)
+  rep(set: SetContext, rep: RepFact): Verdict {
+    return sayRuling(this.fold.rep(set, rep, true))
+  }
+
+  /** The same without words: for simulations, and where most of it is not told at all. */
+  step(set: SetContext, rep: RepFact, tell = true): Ruling {
+    return this.fold.rep(set, rep, tell)
   }
 
   /** Goes on to what holds at this moment, though no rep was done since. */
@@ -151,7 +145,7 @@ export function applyRep(state: DogState, regimes: Regimes, set: SetContext, rep
   // A rep changes its own run and no other, but a change of rules may change them all.
   const fold = new Fold(regimeAt(regimes, rep.at).from > regime.from ? structuredClone(state) : copyFor(state, regime.curriculum, set.rungId), regimes, regime)
   fold.resume(set, before)
-  return { verdict: fold.rep(set, rep, true), state: fold.state }
+  return { verdict: sayRuling(fold.rep(set, rep, true)), state: fold.state }
 }
 
 /** A state that may be folded on at this rung without touching the given one: a rep changes its own run and no other. */
@@ -303,12 +297,12 @@ class Fold {
   }
 
   /** One rep of a set that others may interrupt. */
-  rep(set: SetContext, rep: RepFact, speak: boolean): Verdict {
+  rep(set: SetContext, rep: RepFact, tell: boolean): Ruling {
     const known = this.open.get(set.id)
     this.last = rep
     const progress = this.under(set, rep, known ?? this.begin(set))
     if (progress !== known) this.open.set(set.id, progress)
-    return this.count(progress, set, rep, speak)
+    return this.count(progress, set, rep, tell)
   }
 
   /** What is known of the set under the rules in force at this rep. */
@@ -317,14 +311,15 @@ class Fold {
     return progress.regime === this.regime ? progress : { ...this.begin(set), reps: progress.reps, clean: progress.clean }
   }
 
-  private count(progress: Progress, set: SetContext, rep: RepFact, speak: boolean): Verdict {
+  /** Counts one rep. What it rules is made only when somebody wants to be told: a replay makes a hundred thousand of them. */
+  private count(progress: Progress, set: SetContext, rep: RepFact, tell: boolean): Ruling {
     progress.reps++
     this.state.tick++
     const { found } = progress
     if (!found) return this.movesNothing(set.rungId, progress.reps >= 10, 'this curriculum has no such rung')
     if (progress.asOf !== this.heldTick) this.look(progress, found, set)
     if (progress.shut !== undefined) return this.movesNothing(found.rung.id, progress.reps >= found.rung.setReps, progress.shut)
-    return this.judge(found, progress, set, rep, speak)
+    return this.judge(found, progress, set, rep, tell)
   }
 
   /** Whether the rung is shut here, and how far it is here under what is held. */
@@ -368,12 +363,12 @@ class Fold {
     return (hand.tallies[index] = hand.state.tallies[id] = emptyTally())
   }
 
-  private movesNothing(rungId: string, endsSet: boolean, why: string): Verdict {
+  private movesNothing(rungId: string, endsSet: boolean, why: string): Ruling {
     this.state.beyond[rungId] = (this.state.beyond[rungId] ?? 0) + 1
-    return { kind: 'moves-nothing', endsSet, toRungId: rungId, rule: '', counts: '', why: `Kept, and moves nothing on: ${why}.` }
+    return { kind: 'moves-nothing', endsSet, toRungId: rungId, at: undefined, because: { kind: 'moves-nothing', why } }
   }
 
-  private judge(found: RungPlaceInLadder, progress: Progress, set: SetContext, rep: RepFact, speak: boolean): Verdict {
+  private judge(found: RungPlaceInLadder, progress: Progress, set: SetContext, rep: RepFact, tell: boolean): Ruling {
     const { rung, run, index, runKey } = found
     const { judging } = this.regime
     const hand = (progress.hand ??= this.hand(found) ?? this.take(found, (this.state.runs[runKey] = emptyRunState())))
@@ -393,11 +388,11 @@ class Fold {
     noteBlock(tally, set.blockId)
     slideWindow(runState.window, rung.id, result, set, rep.at)
     const { window } = runState
-    const said = speak ? { rule: sayRule(rung.rule), counts: sayCounts(rung.rule, window.results) } : silent
+    const { results } = window
     const offered = judging.skipOffered && rung.command === 'place' && rung.stage === 'shape' && tally.reps === 2 && tally.clean === 2 && tally.met.length === 0
     // Whatever the window holds: a hold that broke and a recall that was missed never move on.
     const stops = result === 'M' && (rung.kind === 'timed' || rung.kind === 'recall')
-    if (!stops && (ruleMet(rung.rule, window.results) || offered)) return this.meet({ found, hand, tally, set, rep, said, heldBefore, refresher, climbing, progress }, offered ? 2 : spanOf(rung.rule))
+    if (!stops && (ruleMet(rung.rule, window.results) || offered)) return this.meet({ found, hand, tally, set, rep, results, tell, heldBefore, refresher, climbing, progress }, offered ? 2 : spanOf(rung.rule))
 
     // A clean rep drops nothing but by a window full of others, or as the last of a refresher.
     const stands = (result === 'C' && !refresher && window.results.length < lowWindow) || putBack(rung, result, window.results, judging.brokenStay, heldHere && !climbing, refresher)
@@ -405,20 +400,18 @@ class Fold {
     const ends = drop !== undefined || progress.reps >= rung.setReps
     if (ends) countBlock(tally)
     if (drop || ends) {
-      const step: Step = { found, hand, tally, set, rep, said, heldBefore, refresher, climbing, progress }
+      const step: Step = { found, hand, tally, set, rep, results, tell, heldBefore, refresher, climbing, progress }
       if (drop) return climbing ? this.stepBack(step, drop) : this.dropBack(step, drop)
       this.notePractice(step)
     }
     markStuckByBlocks(run, runState, tally, index)
-    if (!speak) return unspoken
+    if (!tell) return untold
     const isPutBack = result === 'M' && rung.kind === 'timed'
-    const back = isPutBack ? `${heldHere ? 'Held before: put' : 'Put'} back unpaid at the same spot` : ''
-    const why = ends ? `${isPutBack ? `${back}. ` : ''}The rule is ${said.rule}: ${said.counts}.` : isPutBack ? `${back}, and go on.` : said.counts
-    return { kind: ends ? 'again' : 'go-on', endsSet: ends, toRungId: rung.id, ...said, why }
+    return { kind: ends ? 'again' : 'go-on', endsSet: ends, toRungId: rung.id, at: { rung, results }, because: { kind: 'counting', putBack: isPutBack ? (heldHere ? 'held before' : 'not held') : undefined } }
   }
 
-  private meet(step: Step, span: number): Verdict {
-    const { found, hand, tally, set, rep, said, heldBefore, refresher } = step
+  private meet(step: Step, span: number): Ruling {
+    const { found, hand, tally, set, rep, heldBefore, refresher } = step
     const { rung, run, index } = found
     const runState = hand.state
     const { window } = runState
@@ -446,13 +439,13 @@ class Fold {
       else if (refresher) this.show(step, true)
       else if (index >= heldBefore) runState.memory = { since: rep.at, shown: runState.memory.shown }
     }
-    if (said === silent) return unspoken
+    if (!step.tell) return untold
     const context = top >= 0 && index <= top ? contextStanding(run, runState, set, top) : undefined
     const next = advanced ? run.rungs[runState.position] : step.climbing && context ? run.rungs[context.index] : undefined
     const onward = next !== undefined && next.id !== rung.id
     const waits = next && onward ? this.notYet(next, set) : undefined
-    if (next && waits !== undefined) return { kind: advanced ? 'waits' : 'met-again', endsSet: true, toRungId: rung.id, ...said, why: `The rule is ${said.rule}: met. ${next.name} waits: ${waits}.` }
-    return { kind: advanced || (step.climbing && onward) ? 'moves-on' : 'met-again', endsSet: true, toRungId: onward ? next.id : rung.id, ...said, why: `The rule is ${said.rule}: met.` }
+    if (next && waits !== undefined) return ended(step, advanced ? 'waits' : 'met-again', rung, { kind: 'met-waits', next, until: waits })
+    return ended(step, advanced || (step.climbing && onward) ? 'moves-on' : 'met-again', onward ? next : rung, { kind: 'met' })
   }
 
   /** Why the rung that comes next is not open here yet, as a suggestion would say it. A rung of another kind of place is judged there. */
@@ -483,38 +476,36 @@ class Fold {
   }
 
   /** Back one step of the relaxed climb in what is new; the ladder itself stays where it is. */
-  private stepBack(step: Step, drop: Drop): Verdict {
-    const { found, tally, set, rep, said, heldBefore, progress } = step
+  private stepBack(step: Step, drop: Drop): Ruling {
+    const { found, tally, set, rep, heldBefore, progress } = step
     const { rung, run, index } = found
     const runState = step.hand.state
     noteMissed(run, runState, index, heldBefore, progress.context?.open ?? [], drop.reason.kind === 'two-crooked' ? drop.to : undefined)
     noteDrop(tally, runState, rung.id, rep.at)
     restartWindow(runState.window, '')
     this.heldTick++
-    if (said === silent) return unspoken
+    if (!step.tell) return untold
     const to = run.rungs[contextStanding(run, runState, set, heldBefore).index] ?? rung
-    const why = `${sayDrop(drop.reason, rung, drop.reason.kind === 'two-crooked' ? to : rung)} ${to.id === rung.id ? 'Here that is new: the same again, made easier.' : 'Here that is new: one step back; what is held elsewhere stays held.'}`
-    return { kind: to.id === rung.id ? 'again' : 'back', endsSet: true, toRungId: to.id, ...said, why }
+    return ended(step, to.id === rung.id ? 'again' : 'back', to, { kind: 'eased', reason: drop.reason, to })
   }
 
-  private dropBack(step: Step, drop: Drop): Verdict {
-    const { found, tally, rep, said, refresher } = step
+  private dropBack(step: Step, drop: Drop): Ruling {
+    const { found, tally, rep, refresher } = step
     const { rung, run, index } = found
     const runState = step.hand.state
     if (refresher) this.slip(step, drop.to)
     const to = Math.min(drop.to, runState.position)
     const target = run.rungs[to] ?? rung
-    const why = said === silent ? '' : sayDrop(drop.reason, rung, target)
     if (drop.to === index) {
       // A warm-up at the first rung may fail while the rung in hand lies higher: that one waits.
       runState.position = Math.min(runState.position, index)
-      return { kind: 'again', endsSet: true, toRungId: rung.id, ...said, why: drop.reason.kind === 'two-crooked' && index > 0 ? why : `${why} Nothing lies below: the same again, made easier.` }
+      return step.tell ? ended(step, 'again', rung, { kind: 'dropped', reason: drop.reason, to: target, lowest: drop.reason.kind !== 'two-crooked' || index === 0 }) : untold
     }
     noteDrop(tally, runState, rung.id, rep.at)
     markStuckByBlocks(run, runState, tally, index)
     runState.position = to
     restartWindow(runState.window, '')
-    return { kind: 'back', endsSet: true, toRungId: target.id, ...said, why }
+    return step.tell ? ended(step, 'back', target, { kind: 'dropped', reason: drop.reason, to: target, lowest: false }) : untold
   }
 
   /** A failed refresher takes away what lies above the rung to rebuild from, and shortens the half-life. */
@@ -550,12 +541,11 @@ const failedShare = 0.4
 /** Whether a refresher whose set is full came to too little, though no miss ended it: five helped reps are a failed one. */
 const failedRefresher = (index: number, { clean, reps }: Progress): Drop | undefined => (clean <= failedShare * reps ? { to: Math.max(0, index - 1), reason: { kind: 'refresher-failed', clean, of: reps } } : undefined)
 
-interface Said {
-  readonly rule: string
-  readonly counts: string
-}
-const unspoken: Verdict = { kind: 'go-on', endsSet: false, toRungId: '', rule: '', counts: '', why: '' }
-const silent: Said = { rule: '', counts: '' }
+/** What nobody asked to be told. */
+const untold: Ruling = { kind: 'go-on', endsSet: false, toRungId: '', at: undefined, because: { kind: 'met' } }
+
+/** A ruling that ends the set. */
+const ended = ({ found, results }: Step, kind: Ruling['kind'], to: Rung, because: Because): Ruling => ({ kind, endsSet: true, toRungId: to.id, at: { rung: found.rung, results }, because })
 
 interface Step {
   readonly found: RungPlaceInLadder
@@ -563,7 +553,10 @@ interface Step {
   readonly tally: RungTally
   readonly set: SetContext
   readonly rep: RepFact
-  readonly said: Said
+  /** The window with this rep as the newest, before anything restarts it. */
+  readonly results: Results
+  /** Somebody wants to be told. */
+  readonly tell: boolean
   readonly heldBefore: number
   readonly refresher: boolean
   readonly climbing: boolean

@@ -4,7 +4,8 @@ import { suggestAll, suggestFor, type Around, type Suggestion } from '../coach/s
 import { msPerDay } from '../days'
 import { plainDog } from '../dog/traits'
 import type { OwnerPromise } from '../ownerPromise'
-import { applyRep, type Verdict } from '../progress/fold'
+import { applyRep } from '../progress/fold'
+import type { Verdict } from '../progress/voice'
 import { always, type Regimes } from '../progress/regime'
 import { emptyDogState, type DogState } from '../progress/state'
 

@@ -6,7 +6,8 @@ import { findRung } from '../../curriculum/lookup'
 import { addDays } from '../../days'
 import type { RepFact, SetContext, SetFact } from '../../facts'
 import { defaultMethod } from '../../method/rows'
-import { Stepper, type Verdict } from '../../progress/fold'
+import { Stepper } from '../../progress/fold'
+import type { Verdict } from '../../progress/voice'
 import { daysUntilDue, halfLifeDays, houseForgetting, isStale } from '../../progress/memory'
 import { summarise, type Summary } from '../../progress/summary'
 import { topHeld } from '../../progress/state'
@@ -101,7 +102,7 @@ export function liveInBlocks(world: World & { readonly blocksADay: number }): Li
             const said = dog.answer(at.rung, at.runKey, at.index, suggestion, day)
             const rep: RepFact = { id: `rep-${seq}`, at: now + reps.length * 1000, device: 'd', seq: seq++, outcome: said.outcome, faults: [], ...(said.brokeSeconds === undefined ? {} : { brokeSeconds: said.brokeSeconds }) }
             reps.push(rep)
-            verdict = stepper.rep(context, rep, true)
+            verdict = stepper.rep(context, rep)
           }
           now += 120_000
           sets.push({ ...context, reps })

@@ -3,7 +3,7 @@ import { goesOnAt, setsOfOne } from '../../block/onward'
 import { suggestFor, type Suggestion, type Suggestions } from '../../coach/suggest'
 import { findRung, type RungPlaceInLadder } from '../../curriculum/lookup'
 import type { Curriculum } from '../../curriculum/types'
-import type { Verdict } from '../../progress/fold'
+import type { Verdict } from '../../progress/voice'
 import type { RunStanding } from '../../progress/standing'
 
 /** What a set is begun with. */

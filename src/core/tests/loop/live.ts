@@ -7,7 +7,8 @@ import type { Outcome, SetContext, SetFact, RepFact } from '../../facts'
 import { promiseStanding } from '../../handoff/promise'
 import { defaultMethod, type Method } from '../../method/rows'
 import type { OwnerPromise } from '../../ownerPromise'
-import { Stepper, type Verdict } from '../../progress/fold'
+import { Stepper } from '../../progress/fold'
+import type { Verdict } from '../../progress/voice'
 import { houseForgetting } from '../../progress/memory'
 import { regimesOf, upTo, type Regimes } from '../../progress/regime'
 import type { DogState } from '../../progress/state'
@@ -134,7 +135,7 @@ export function live(world: World): Lived {
         const said = dog.answer(at.rung, at.runKey, at.index, suggestion, day)
         const rep: RepFact = { id: `rep-${seq}`, at: now + reps.length * 1000, device: 'd', seq: seq++, outcome: said.outcome, faults: [], ...(said.brokeSeconds === undefined ? {} : { brokeSeconds: said.brokeSeconds }) }
         reps.push(rep)
-        verdict = stepper.rep(context, rep, true)
+        verdict = stepper.rep(context, rep)
       }
       if (verdict) worked.push({ day, suggestion, set: { ...context, reps }, verdict })
       world.onWorked?.({ ...context, reps })
