@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import type { SetFact } from '@/core/facts'
-import { foldFrom, foldMarked, type Mark } from '@/core/progress/fold'
+import { foldFrom, foldMarked } from '@/core/progress/fold'
+import type { Mark } from '@/core/progress/machine'
 import { changesAt, newest, upTo, type Regimes } from '@/core/progress/regime'
 import type { DogState } from '@/core/progress/state'
 import { foldVersion, summarise, type Summary } from '@/core/progress/summary'

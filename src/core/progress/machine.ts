@@ -1,0 +1,468 @@
+import { ownRung, runKey as keyOf, type RungPlaceInLadder } from '../curriculum/lookup'
+import type { Curriculum, Rung, Run } from '../curriculum/types'
+import { contextStanding, noteMissed, noteReached, type Common, type ContextStanding } from '../proofing/context'
+import { tooEarlyBecause } from '../dog/early'
+import { dropAfter, lowWindow, type Drop } from './drop'
+import { compareFacts, noKit, type FactOrder, type RepFact, type SetContext, type SetFact } from '../facts'
+import { shutBecause, type Holds } from './gates'
+import { afterRefresher, type Showing } from './memory'
+import { regimeAt, type Regime, type Regimes } from './regime'
+import { resultOf, type Result } from './result'
+import { ruleMet, spanOf, type Results } from './rules'
+import { noDay, emptyRunState, emptyTally, isHeldBy, talliesOf, topHeldBy, type DogState, type Met, type RungTally, type RunState } from './state'
+import { clearTrouble, countBlock, markStuckByBlocks, noteBlock, noteDrop } from './trouble'
+import type { Because, Ruling } from './voice'
+import { lowest, restartWindow, slideWindow } from './window'
+
+/** Called at the end of each refresher at what is held, with the half-life's history before it. */
+export type OnRefresher = (runKey: string, before: readonly Showing[], showing: Showing) => void
+
+/** How far a fold has come, so that it can go on exactly where it stopped. */
+export interface Mark {
+  /** The last rep folded, in the order in which facts count; undefined before the first. */
+  readonly last: FactOrder | undefined
+  /** The sets begun last, the newest at the end: more reps of theirs may come. */
+  readonly sets: readonly SetSoFar[]
+}
+
+export interface SetSoFar {
+  readonly id: string
+  readonly reps: number
+  readonly clean: number
+}
+
+/** House: a device, another and a set put right meanwhile; a rep of an older set folds everything anew. */
+const setsMarked = 4
+
+/** A state carried from one ladder to another: counts stay with their rungs, the rung in hand is found again by name. */
+function carryOver(state: DogState, from: Curriculum, to: Curriculum): void {
+  for (const command of to.commands)
+    for (const run of command.runs) {
+      const key = keyOf(command.id, run.id)
+      const runState = state.runs[key]
+      const old = from.commands.find((c) => c.id === command.id)?.runs.find((r) => r.id === run.id)
+      if (!runState || !old) continue
+      const next = old.rungs.slice(runState.position).find((r) => run.rungs.some((g) => g.id === r.id))
+      runState.position = next ? run.rungs.findIndex((g) => g.id === next.id) : Math.min(firstOpen(run, runState), run.rungs.length)
+      if (runState.window.rung !== '' && !run.rungs.some((g) => g.id === runState.window.rung)) restartWindow(runState.window, '')
+      if (runState.stuck && !run.rungs.some((g) => g.id === runState.stuck?.rung)) runState.stuck = undefined
+    }
+}
+
+const firstOpen = (run: Run, state: RunState): number => {
+  const last = run.rungs.findLastIndex((g) => (state.tallies[g.id]?.met.length ?? 0) > 0)
+  return last + 1
+}
+
+/** What is known of a set while its reps are folded. */
+interface Progress {
+  reps: number
+  clean: number
+  /** The rules that what follows was looked up under; undefined for a set taken up again, which looks it up at its next rep. */
+  regime: Regime | undefined
+  found: RungPlaceInLadder | undefined
+  hand: InHand | undefined
+  tally: RungTally | undefined
+  /** Number of the highest rung held, −1 when none is. */
+  top: number
+  /** The value of `heldTick` for which `shut`, `top` and `context` are right. */
+  asOf: number
+  shut: string | undefined
+  context: ContextStanding | undefined
+}
+
+/** A run as the fold holds it: its state, and the same tallies by number. */
+interface InHand {
+  readonly run: Run
+  readonly state: RunState
+  readonly tallies: (RungTally | undefined)[]
+  /** Number of the highest rung held, −1 when none is; undefined until it is asked for. */
+  top: number | undefined
+}
+
+/** Folds reps into a state. What it caches is only to be quick: everything that lasts is in the state. */
+export class Fold {
+  private readonly open = new Map<string, Progress>()
+  private readonly hands = new Map<string, InHand>()
+  /** Raised whenever something may have come to be held or stopped being so, or a context moved. */
+  private heldTick = 1
+  private last: FactOrder | undefined
+
+  constructor(
+    readonly state: DogState,
+    private readonly regimes: Regimes,
+    private regime: Regime,
+    private readonly onRefresher?: OnRefresher,
+  ) {}
+
+  /** Takes up a set in the middle. */
+  resume(set: SetContext, before: readonly RepFact[]): void {
+    const progress = this.begin(set)
+    const rung = progress.found?.rung
+    const isHeldNow = this.isHeldNow(set.rungId)
+    this.open.set(set.id, { ...progress, reps: before.length, clean: rung ? before.filter((r) => resultOf(rung, set, r, this.regime.judging, isHeldNow) === 'C').length : 0 })
+  }
+
+  get now(): Regime {
+    return this.regime
+  }
+
+  get mark(): Mark {
+    const { last } = this
+    return { last: last && { at: last.at, device: last.device, seq: last.seq }, sets: [...this.open].slice(-setsMarked).map(([id, { reps, clean }]) => ({ id, reps, clean })) }
+  }
+
+  /** Takes up where an earlier fold stopped. */
+  goOn(mark: Mark): void {
+    this.last = mark.last
+    for (const { id, reps, clean } of mark.sets) this.open.set(id, { ...this.begin({ rungId: '' }), regime: undefined, reps, clean })
+  }
+
+  /** Goes on under this regime, by way of all that came between. */
+  enter(regime: Regime): void {
+    if (regime === this.regime) return
+    const to = this.regimes.indexOf(regime)
+    for (let i = this.regimes.indexOf(this.regime) + 1; i <= to; i++) this.enterNext(this.regimes[i] ?? regime)
+  }
+
+  private isHeldNow(rungId: string): boolean {
+    const found = ownRung(this.regime.curriculum, rungId)
+    return found !== undefined && this.holds(found)
+  }
+
+  private enterNext(regime: Regime): void {
+    if (regime.curriculum !== this.regime.curriculum) {
+      carryOver(this.state, this.regime.curriculum, regime.curriculum)
+      this.hands.clear()
+      this.heldTick++
+    }
+    this.regime = regime
+    this.state.under = Math.max(0, regime.from)
+    for (const rungId of regime.starts ?? []) this.start(rungId)
+  }
+
+  /** Puts a rung in hand. One that this ladder does not have is passed over. */
+  private start(rungId: string): void {
+    const found = ownRung(this.regime.curriculum, rungId)
+    if (!found) return
+    const runState = (this.state.runs[found.runKey] ??= emptyRunState())
+    runState.position = found.index
+    restartWindow(runState.window, '')
+    this.heldTick++
+  }
+
+  private begin(set: Pick<SetContext, 'rungId'>): Progress {
+    return { reps: 0, clean: 0, regime: this.regime, found: ownRung(this.regime.curriculum, set.rungId), hand: undefined, tally: undefined, top: -1, asOf: 0, shut: undefined, context: undefined }
+  }
+
+  /** Whole sets, their reps one after the other; false as soon as one comes before the last. */
+  sets(sets: readonly SetFact[]): boolean {
+    let last: RepFact | undefined
+    const marked = sets.length - setsMarked
+    for (let i = 0; i < sets.length; i++) {
+      const set = sets[i]
+      if (!set) continue
+      let progress = this.begin(set)
+      for (const rep of set.reps) {
+        if (last && compareFacts(last, rep) > 0) return false
+        last = rep
+        progress = this.under(set, rep, progress)
+        this.count(progress, set, rep, false)
+      }
+      if (i >= marked && set.reps.length > 0) this.open.set(set.id, progress)
+    }
+    this.last = last
+    return true
+  }
+
+  /** One rep of a set that others may interrupt. */
+  rep(set: SetContext, rep: RepFact, tell: boolean): Ruling {
+    const known = this.open.get(set.id)
+    this.last = rep
+    const progress = this.under(set, rep, known ?? this.begin(set))
+    if (progress !== known) this.open.set(set.id, progress)
+    return this.count(progress, set, rep, tell)
+  }
+
+  /** What is known of the set under the rules in force at this rep. */
+  private under(set: SetContext, rep: RepFact, progress: Progress): Progress {
+    if (this.regimes.length > 1 && rep.at >= this.regime.from) this.enter(regimeAt(this.regimes, rep.at))
+    return progress.regime === this.regime ? progress : { ...this.begin(set), reps: progress.reps, clean: progress.clean }
+  }
+
+  /** Counts one rep. What it rules is made only when somebody wants to be told: a replay makes a hundred thousand of them. */
+  private count(progress: Progress, set: SetContext, rep: RepFact, tell: boolean): Ruling {
+    progress.reps++
+    this.state.tick++
+    const { found } = progress
+    if (!found) return this.movesNothing(set.rungId, progress.reps >= 10, 'this curriculum has no such rung')
+    if (progress.asOf !== this.heldTick) this.look(progress, found, set)
+    if (progress.shut !== undefined) return this.movesNothing(found.rung.id, progress.reps >= found.rung.setReps, progress.shut)
+    return this.judge(found, progress, set, rep, tell)
+  }
+
+  /** Whether the rung is shut here, and how far it is here under what is held. */
+  private look(progress: Progress, found: RungPlaceInLadder, set: SetContext): void {
+    const { rung, run, index } = found
+    progress.shut = shutBecause(this.state, this.regime.curriculum, rung, set, this.holds)
+    const hand = this.hand(found)
+    progress.top = hand ? this.topOf(hand) : -1
+    progress.context = hand && progress.top >= 0 && index <= progress.top ? contextStanding(run, hand.state, set, progress.top) : undefined
+    progress.asOf = this.heldTick
+  }
+
+  /** The run in hand; undefined when it was never worked. */
+  private hand(found: RungPlaceInLadder): InHand | undefined {
+    const known = this.hands.get(found.runKey)
+    if (known) return known
+    const state = this.state.runs[found.runKey]
+    return state && this.take(found, state)
+  }
+
+  private take(found: RungPlaceInLadder, state: RunState): InHand {
+    const hand: InHand = { run: found.run, state, tallies: talliesOf(found.run, state), top: undefined }
+    this.hands.set(found.runKey, hand)
+    return hand
+  }
+
+  private readonly holds: Holds = (rung) => {
+    const hand = this.hand(rung)
+    return hand !== undefined && isHeldBy(hand.run, hand.tallies, rung.index)
+  }
+
+  private topOf(hand: InHand): number {
+    return (hand.top ??= topHeldBy(hand.run, hand.tallies))
+  }
+
+  /** The counts of a rung of the run in hand. */
+  private tally(hand: InHand, index: number): RungTally {
+    const known = hand.tallies[index]
+    const id = hand.run.rungs[index]?.id
+    if (known || id === undefined) return known ?? emptyTally()
+    return (hand.tallies[index] = hand.state.tallies[id] = emptyTally())
+  }
+
+  private movesNothing(rungId: string, endsSet: boolean, why: string): Ruling {
+    this.state.beyond[rungId] = (this.state.beyond[rungId] ?? 0) + 1
+    return { kind: 'moves-nothing', endsSet, toRungId: rungId, at: undefined, because: { kind: 'moves-nothing', why } }
+  }
+
+  private judge(found: RungPlaceInLadder, progress: Progress, set: SetContext, rep: RepFact, tell: boolean): Ruling {
+    const { rung, run, index, runKey } = found
+    const { judging } = this.regime
+    const hand = (progress.hand ??= this.hand(found) ?? this.take(found, (this.state.runs[runKey] = emptyRunState())))
+    const tally = (progress.tally ??= this.tally(hand, index))
+    const runState = hand.state
+    const heldBefore = progress.top
+    const climbing = progress.context !== undefined && progress.context.open.length > 0
+    const asksHeld = rep.faults.length > 0 || (rep.outcome === 'miss' && rung.kind === 'timed')
+    const heldHere = asksHeld && index <= heldBefore && isHeldBy(run, hand.tallies, index)
+    const refresher = set.purpose === 'refresh' && !climbing && heldBefore >= 0 && index === heldBefore
+    // A refresher is judged by its own reps: what was done before it says nothing about what is left.
+    if (refresher && progress.reps === 1) restartWindow(runState.window, rung.id)
+    const result = resultOf(rung, set, rep, judging, heldHere)
+    if (result === 'C') progress.clean++
+    if (climbing || index > heldBefore || refresher) this.state.gained++
+    countResult(tally, result)
+    noteBlock(tally, set.blockId)
+    slideWindow(runState.window, rung.id, result, set, rep.at)
+    const { window } = runState
+    const { results } = window
+    const offered = judging.skipOffered && rung.command === 'place' && rung.stage === 'shape' && tally.reps === 2 && tally.clean === 2 && tally.met.length === 0
+    // Whatever the window holds: a hold that broke and a recall that was missed never move on.
+    const stops = result === 'M' && (rung.kind === 'timed' || rung.kind === 'recall')
+    if (!stops && (ruleMet(rung.rule, window.results) || offered)) return this.meet({ found, hand, tally, set, rep, results, tell, heldBefore, refresher, climbing, progress }, offered ? 2 : spanOf(rung.rule))
+
+    // A clean rep drops nothing but by a window full of others, or as the last of a refresher.
+    const stands = (result === 'C' && !refresher && window.results.length < lowWindow) || putBack(rung, result, window.results, judging.brokenStay, heldHere && !climbing, refresher)
+    const drop = stands ? undefined : (dropAfter(run, index, result, rep.brokeSeconds, window) ?? (refresher && progress.reps >= rung.setReps ? failedRefresher(index, progress) : undefined))
+    const ends = drop !== undefined || progress.reps >= rung.setReps
+    if (ends) countBlock(tally)
+    if (drop || ends) {
+      const step: Step = { found, hand, tally, set, rep, results, tell, heldBefore, refresher, climbing, progress }
+      if (drop) return climbing ? this.stepBack(step, drop) : this.dropBack(step, drop)
+      this.notePractice(step)
+    }
+    markStuckByBlocks(run, runState, tally, index)
+    if (!tell) return untold
+    const isPutBack = result === 'M' && rung.kind === 'timed'
+    return { kind: ends ? 'again' : 'go-on', endsSet: ends, toRungId: rung.id, at: { rung, results }, because: { kind: 'counting', putBack: isPutBack ? (heldHere ? 'held before' : 'not held') : undefined } }
+  }
+
+  private meet(step: Step, span: number): Ruling {
+    const { found, hand, tally, set, rep, heldBefore, refresher } = step
+    const { rung, run, index } = found
+    const runState = hand.state
+    const { window } = runState
+    const common = {
+      place: window.placeReps >= span ? window.place : undefined,
+      level: lowest(window.levels, span),
+      kit: window.kitReps >= span ? window.kit : undefined,
+      person: window.personReps >= span ? window.person : undefined,
+      loose: window.leashed < span,
+    }
+    const isFirst = tally.met.length === 0
+    noteMet(tally, set.unsure === true ? noDay : set.day, common)
+    tally.lastMet = this.state.tick
+    const further = noteReached(run, runState, index, heldBefore, common)
+    clearTrouble(run, runState, hand.tallies, index)
+    restartWindow(window, rung.id)
+    const advanced = index >= runState.position
+    if (advanced) runState.position = index + 1
+    const top = (hand.top = topHeldBy(run, hand.tallies, heldBefore))
+    this.heldTick++
+    // What a dog that never misses needs as well: a first pass, what comes to be held, a step in what is new, a refresher.
+    if (isFirst || top > heldBefore || refresher || (step.climbing && further)) this.state.came += span
+    if (top >= 0) {
+      if (!runState.memory) runState.memory = { since: rep.at, shown: [] }
+      else if (refresher) this.show(step, true)
+      else if (index >= heldBefore) runState.memory = { since: rep.at, shown: runState.memory.shown }
+    }
+    if (!step.tell) return untold
+    const context = top >= 0 && index <= top ? contextStanding(run, runState, set, top) : undefined
+    const next = advanced ? run.rungs[runState.position] : step.climbing && context ? run.rungs[context.index] : undefined
+    const onward = next !== undefined && next.id !== rung.id
+    const waits = next && onward ? this.notYet(next, set) : undefined
+    if (next && waits !== undefined) return ended(step, advanced ? 'waits' : 'met-again', rung, { kind: 'met-waits', next, until: waits })
+    return ended(step, advanced || (step.climbing && onward) ? 'moves-on' : 'met-again', onward ? next : rung, { kind: 'met' })
+  }
+
+  /** Why the rung that comes next is not open here yet, as a suggestion would say it. A rung of another kind of place is judged there. */
+  private notYet(next: Rung, set: SetContext): string | undefined {
+    const placeKind = next.criterion.place ?? set.placeKind
+    const { age, curriculum } = this.regime
+    return (age && tooEarlyBecause(next, age, set.day, placeKind)) ?? shutBecause(this.state, curriculum, next, { placeId: set.placeId, placeKind, level: set.level, kit: next.gate === undefined ? set.kit : noKit }, this.holds)
+  }
+
+  private show(step: Step, clean: boolean): void {
+    const { rep, found } = step
+    const runState = step.hand.state
+    if (!runState.memory) return
+    const before = runState.memory.shown
+    runState.memory = afterRefresher(runState.memory, rep.at, clean)
+    const showing = runState.memory.shown.at(-1)
+    if (showing) this.onRefresher?.(found.runKey, before, showing)
+  }
+
+  /** A set that came off more often than not, at the top held rung or above it, keeps the command fresh. */
+  private notePractice(step: Step): void {
+    const { found, heldBefore, rep, progress, refresher } = step
+    const runState = step.hand.state
+    if (!runState.memory || heldBefore < 0 || found.index < heldBefore) return
+    if (progress.clean * 2 <= progress.reps) return
+    if (refresher && progress.clean >= cleanWanted(found.rung, progress.reps)) this.show(step, true)
+    else runState.memory = { since: rep.at, shown: runState.memory.shown }
+  }
+
+  /** Back one step of the relaxed climb in what is new; the ladder itself stays where it is. */
+  private stepBack(step: Step, drop: Drop): Ruling {
+    const { found, tally, set, rep, heldBefore, progress } = step
+    const { rung, run, index } = found
+    const runState = step.hand.state
+    noteMissed(run, runState, index, heldBefore, progress.context?.open ?? [], drop.reason.kind === 'two-crooked' ? drop.to : undefined)
+    noteDrop(tally, runState, rung.id, rep.at)
+    restartWindow(runState.window, '')
+    this.heldTick++
+    if (!step.tell) return untold
+    const to = run.rungs[contextStanding(run, runState, set, heldBefore).index] ?? rung
+    return ended(step, to.id === rung.id ? 'again' : 'back', to, { kind: 'eased', reason: drop.reason, to })
+  }
+
+  private dropBack(step: Step, drop: Drop): Ruling {
+    const { found, tally, rep, refresher } = step
+    const { rung, run, index } = found
+    const runState = step.hand.state
+    if (refresher) this.slip(step, drop.to)
+    const to = Math.min(drop.to, runState.position)
+    const target = run.rungs[to] ?? rung
+    if (drop.to === index) {
+      // A warm-up at the first rung may fail while the rung in hand lies higher: that one waits.
+      runState.position = Math.min(runState.position, index)
+      return step.tell ? ended(step, 'again', rung, { kind: 'dropped', reason: drop.reason, to: target, lowest: drop.reason.kind !== 'two-crooked' || index === 0 }) : untold
+    }
+    noteDrop(tally, runState, rung.id, rep.at)
+    markStuckByBlocks(run, runState, tally, index)
+    runState.position = to
+    restartWindow(runState.window, '')
+    return step.tell ? ended(step, 'back', target, { kind: 'dropped', reason: drop.reason, to: target, lowest: false }) : untold
+  }
+
+  /** A failed refresher takes away what lies above the rung to rebuild from, and shortens the half-life. */
+  private slip(step: Step, rebuildFrom: number): void {
+    const { found, hand } = step
+    for (let i = Math.min(rebuildFrom + 1, found.index); i <= found.index; i++) this.tally(hand, i).slipped = this.state.tick
+    this.show(step, false)
+    hand.top = undefined
+    this.heldTick++
+  }
+}
+
+function countResult(tally: RungTally, result: Result): void {
+  tally.reps++
+  switch (result) {
+    case 'C':
+      tally.clean++
+      break
+    case 'H':
+      tally.helped++
+      break
+    case 'L':
+      tally.late++
+      break
+    case 'M':
+      tally.miss++
+  }
+}
+
+/** House: of a full set, four clean in ten or fewer are a failed refresher, as they are a drop while fading. */
+const failedShare = 0.4
+
+/** Whether a refresher whose set is full came to too little, though no miss ended it: five helped reps are a failed one. */
+const failedRefresher = (index: number, { clean, reps }: Progress): Drop | undefined => (clean <= failedShare * reps ? { to: Math.max(0, index - 1), reason: { kind: 'refresher-failed', clean, of: reps } } : undefined)
+
+/** What nobody asked to be told. */
+const untold: Ruling = { kind: 'go-on', endsSet: false, toRungId: '', at: undefined, because: { kind: 'met' } }
+
+/** A ruling that ends the set. */
+const ended = ({ found, results }: Step, kind: Ruling['kind'], to: Rung, because: Because): Ruling => ({ kind, endsSet: true, toRungId: to.id, at: { rung: found.rung, results }, because })
+
+interface Step {
+  readonly found: RungPlaceInLadder
+  readonly hand: InHand
+  readonly tally: RungTally
+  readonly set: SetContext
+  readonly rep: RepFact
+  /** The window with this rep as the newest, before anything restarts it. */
+  readonly results: Results
+  /** Somebody wants to be told. */
+  readonly tell: boolean
+  readonly heldBefore: number
+  readonly refresher: boolean
+  readonly climbing: boolean
+  readonly progress: Progress
+}
+
+/** Whether a broken hold is put back at the same spot instead of shortened. A second break running shortens in any case. */
+function putBack(rung: Rung, result: Result, results: string, school: 'by-standing' | 'shorten' | 'put-back', held: boolean, refresher: boolean): boolean {
+  if (rung.kind !== 'timed' || result !== 'M' || refresher || school === 'shorten' || results.endsWith('MM')) return false
+  return school === 'put-back' || held
+}
+
+/** Two days alike in all say what a standing asks for; more would only grow. */
+function noteMet(tally: RungTally, day: string, common: Common): void {
+  const { place, level, kit, person, loose } = common
+  let alike = 0
+  for (const m of tally.met) {
+    if (m.place !== place || m.person !== person || m.kit !== kit || m.level !== level || (m.loose === true) !== loose) continue
+    if (m.day === day || ++alike === 2) return
+  }
+  const met: { -readonly [K in keyof Met]: Met[K] } = { day, level }
+  if (place !== undefined) met.place = place
+  if (person !== undefined) met.person = person
+  if (kit !== undefined) met.kit = kit
+  if (loose) met.loose = true
+  tally.met.push(met)
+}
+
+/** Clean reps a refresher of so many wants: the share that the rule wants. */
+const cleanWanted = (rung: Rung, reps: number): number => (reps < rung.setReps ? Number.POSITIVE_INFINITY : Math.ceil((rung.rule.kind === 'row' ? 1 : rung.rule.k / rung.rule.n) * reps))
