@@ -36,7 +36,7 @@ describe('where the next set goes on', () => {
 })
 
 describe('what the one key does once a set is over', () => {
-  const open = { role: 'work', sets: 1, mayGoOn: true, hasNextPart: true, inTurns: false } as const
+  const open = { role: 'work', refresher: false, sets: 1, mayGoOn: true, hasNextPart: true, inTurns: false } as const
 
   it('goes on with the same command for a few sets, then to the next part', () => {
     expect([1, 2, 3, 4].map((sets) => wayOn({ ...open, sets }))).toEqual(['again', 'again', 'part', 'part'])
@@ -46,6 +46,11 @@ describe('what the one key does once a set is over', () => {
   it('comes to an end when no part follows, as with a new dog that is sure of nothing', () => {
     expect([1, 2, 3, 4].map((sets) => wayOn({ ...open, sets, hasNextPart: false }))).toEqual(['again', 'again', 'end', 'end'])
     expect(wayOn({ ...open, mayGoOn: false, hasNextPart: false })).toBe('close')
+  })
+
+  it('shows what is going stale once, and goes on to the next part or the end', () => {
+    expect(wayOn({ ...open, refresher: true })).toBe('part')
+    expect(wayOn({ ...open, refresher: true, hasNextPart: false })).toBe('end')
   })
 
   it('never asks for a second set of what is sure', () => {
@@ -64,7 +69,7 @@ describe('what the one key does once a set is over', () => {
       let pressed = 0
       for (; pressed < 30; pressed++) {
         sets++
-        const way = wayOn({ role: parts[part] ?? 'work', sets, mayGoOn: true, hasNextPart: part + 1 < parts.length, inTurns: false })
+        const way = wayOn({ role: parts[part] ?? 'work', refresher: false, sets, mayGoOn: true, hasNextPart: part + 1 < parts.length, inTurns: false })
         if (way === 'end') break
         if (way === 'part') part++
         if (way === 'part') sets = 0

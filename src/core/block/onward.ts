@@ -13,6 +13,8 @@ export type WayOn = 'again' | 'part' | 'end' | 'close'
 /** Where a block stands once a set is over: the part it belongs to, sets of this command so far, and what may follow. */
 export interface AfterSet {
   readonly role: Role
+  /** A refresher is one set, however it went. */
+  readonly refresher: boolean
   readonly sets: number
   readonly mayGoOn: boolean
   readonly hasNextPart: boolean
@@ -21,11 +23,12 @@ export interface AfterSet {
 }
 
 /** What the one key does once a set is over, so that a block that is followed comes to its end. */
-export function wayOn({ role, sets, mayGoOn, hasNextPart, inTurns }: AfterSet): WayOn {
+export function wayOn({ role, refresher, sets, mayGoOn, hasNextPart, inTurns }: AfterSet): WayOn {
   if (role !== 'work') return hasNextPart ? 'part' : 'end'
-  if (mayGoOn && sets < setsOfOne) return 'again'
+  const enough = refresher || sets >= setsOfOne
+  if (mayGoOn && !enough) return 'again'
   if (hasNextPart) return 'part'
-  return sets >= setsOfOne && !inTurns ? 'end' : 'close'
+  return enough && !inTurns ? 'end' : 'close'
 }
 
 /**

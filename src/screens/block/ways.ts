@@ -40,7 +40,7 @@ export function waysOn(view: BlockView, block: Block, { was, setWas, end }: { wa
   const finish: Way = { name: items.length > 1 || block.done.length > 0 || view.command === undefined ? 'Quiet praise' : 'End the block', go: end }
   const turn = trial && active.context.rungId === trial.rungId ? kitTurn([...trial.done, ...block.done.flatMap((s) => (s.context.rungId === trial.rungId ? [s.context.kit] : [])), active.context.kit], trial.kits) : undefined
   const close: Way = { name: trial ? (turn ? `Next: the same on the ${turn.kit}` : 'Close: all turns are done') : 'Close this set', go: block.finish }
-  const way = wayOn({ role: here?.role ?? 'work', sets, mayGoOn: again !== undefined, hasNextPart: onward !== undefined, inTurns: trial !== undefined })
+  const way = wayOn({ role: here?.role ?? 'work', refresher: here?.purpose === 'refresh', sets, mayGoOn: again !== undefined, hasNextPart: onward !== undefined, inTurns: trial !== undefined })
   const next = { again, part: onward, end: finish, close }[way] ?? close
   return { next, others: [...[again, onward].filter((w) => w !== undefined && w !== next) as Way[], change, ...(next === finish ? [] : [finish])], end: finish }
 

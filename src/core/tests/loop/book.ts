@@ -1,5 +1,5 @@
 import type { BlockItem } from '../../block/compose'
-import { goesOnAt, setsOfOne } from '../../block/onward'
+import { goesOnAt, wayOn } from '../../block/onward'
 import { suggestFor, type Suggestion, type Suggestions } from '../../coach/suggest'
 import { findRung, type RungPlaceInLadder } from '../../curriculum/lookup'
 import type { Curriculum } from '../../curriculum/types'
@@ -25,19 +25,24 @@ const longestSet = 40
 
 /** A block worked part by part as a trainer with a phone works it: what was planned, and after each set what the one key offers. */
 export function byTheBook(items: readonly BlockItem[], worker: Worker): void {
-  for (const item of items) workItem(item, worker)
+  const sets = new Map<string, number>()
+  items.forEach((item, i) => { workItem(item, i + 1 < items.length, sets, worker) })
 }
 
-function workItem(item: BlockItem, worker: Worker): void {
+/** `sets`: how many of each command this block has had, as the screen counts them. */
+function workItem(item: BlockItem, hasNextPart: boolean, sets: Map<string, number>, worker: Worker): void {
+  const count = () => { const n = (sets.get(item.command) ?? 0) + 1; sets.set(item.command, n); return n }
   if (item.role !== 'work') {
     worker.workSet(item, item.reps, item)
+    count()
     return
   }
   // What was planned when the block began gives way to what is suggested now.
   let setup: Setup | undefined = worker.suggestions().sets.find((s) => s.command === item.command && s.purpose === item.purpose)
-  for (let n = 0; setup && n < (item.purpose === 'work' ? setsOfOne : 1); n++) {
+  while (setup) {
     const verdict = worker.workSet(setup, longestSet, item)
-    setup = verdict && nextSet(item.command, setup, verdict, worker)
+    const next = verdict && nextSet(item.command, setup, verdict, worker)
+    setup = wayOn({ role: item.role, refresher: item.purpose === 'refresh', sets: count(), mayGoOn: next !== undefined, hasNextPart, inTurns: false }) === 'again' ? next : undefined
   }
 }
 
