@@ -2,10 +2,26 @@ import reactHooks from 'eslint-plugin-react-hooks'
 import tseslint from 'typescript-eslint'
 
 export default tseslint.config(
-  { ignores: ['public/', '.next/**', 'node_modules/**', 'next-env.d.ts', 'test-results/**', 'playwright-report/**', 'tmp/**', 'data/**'] },
+  {
+    ignores: [
+      'public/',
+      '.next/**',
+      'node_modules/**',
+      'next-env.d.ts',
+      'test-results/**',
+      'playwright-report/**',
+      'tmp/**',
+      'data/**',
+    ],
+  },
   ...tseslint.configs.strict,
   reactHooks.configs.flat.recommended,
-  { rules: { '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }] } },
+  {
+    rules: {
+      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
+      'max-len': ['error', { code: 120 }],
+    },
+  },
   {
     files: ['src/core/**/*.ts'],
     ignores: ['**/*.test.ts', '**/tests/**'],
@@ -13,9 +29,18 @@ export default tseslint.config(
       'no-restricted-globals': ['error', 'process', 'window', 'document', 'fetch', 'performance'],
       'no-restricted-syntax': [
         'error',
-        { selector: "CallExpression[callee.object.name='Math'][callee.property.name='random']", message: 'core/ takes its randomness as an argument' },
-        { selector: "CallExpression[callee.object.name='Date'][callee.property.name='now']", message: 'core/ takes the time as an argument' },
-        { selector: "NewExpression[callee.name='Date'][arguments.length=0]", message: 'core/ takes the time as an argument' },
+        {
+          selector: "CallExpression[callee.object.name='Math'][callee.property.name='random']",
+          message: 'core/ takes its randomness as an argument',
+        },
+        {
+          selector: "CallExpression[callee.object.name='Date'][callee.property.name='now']",
+          message: 'core/ takes the time as an argument',
+        },
+        {
+          selector: "NewExpression[callee.name='Date'][arguments.length=0]",
+          message: 'core/ takes the time as an argument',
+        },
       ],
     },
   },

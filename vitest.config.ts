@@ -8,5 +8,10 @@ export default defineConfig({
     },
   },
   // All cores: the default leaves one out, and of two that is half.
-  test: { maxWorkers: '100%', include: ['src/**/*.test.ts', 'src/**/*.test.tsx', 'scripts/**/*.test.ts', 'bench/**/*.test.ts'], testTimeout: 120_000, hookTimeout: 120_000 },
+  test: {
+    maxWorkers: '100%',
+    include: ['src/**/*.test.ts', 'src/**/*.test.tsx', 'scripts/**/*.test.ts', 'bench/**/*.test.ts'],
+    testTimeout: 120_000,
+    hookTimeout: 120_000,
+  },
 })

@@ -14,8 +14,10 @@ import { Tablet } from '@/work/tests/kennel'
 import { loadWall } from '@/work/wall'
 
 /**
- * The demonstration kennel followed for one day by the book: every trainer who works that day takes the dog at the head of
- * *up next*, works the block as composed, and takes the next. How the minutes were shared out, and what should not have been.
+ * The demonstration kennel followed for one day by the book: every trainer who works that day takes the dog at the head
+ * of
+ * *up next*, works the block as composed, and takes the next. How the minutes were shared out, and what should not have
+ * been.
  * Prints, never fails.
  */
 const day = '2026-06-10'
@@ -30,10 +32,24 @@ rebuildStandings(db, midnight)
 const hours = readHours(db).filter((h) => h.weekday === 3)
 const trainers = readPeople(db).flatMap((p) => {
   const own = hours.find((h) => h.personId === p.id)
-  return p.role !== 'hand' && own ? [{ id: p.id, name: p.name, tablet: new Tablet(), now: midnight + own.from * msPerMinute, to: midnight + own.to * msPerMinute, waiting: [] as WireFact[] }] : []
+  return p.role !== 'hand' && own
+    ? [
+        {
+          id: p.id,
+          name: p.name,
+          tablet: new Tablet(),
+          now: midnight + own.from * msPerMinute,
+          to: midnight + own.to * msPerMinute,
+          waiting: [] as WireFact[],
+        },
+      ]
+    : []
 })
 const chance = seeded(20260610)
-const dog = { wake: () => undefined, answer: () => ({ outcome: chance() < 0.8 ? ('clean' as const) : ('helped' as const) }) }
+const dog = {
+  wake: () => undefined,
+  answer: () => ({ outcome: chance() < 0.8 ? ('clean' as const) : ('helped' as const) }),
+}
 const minutes = new Map<string, number>()
 const byDog = new Map<string, number>()
 const wrong: string[] = []
@@ -47,7 +63,8 @@ function deliver(at: number): void {
     for (let i = 0; i < due.length; i += 400) {
       const facts = due.slice(i, i + 400)
       const deviceNow = Math.max(at, facts.at(-1)?.deviceAt ?? at)
-      for (const r of recordFacts(db, t.tablet.batch(facts, deviceNow), deviceNow).results) if (r.status === 'refused') wrong.push(`refused: ${r.reason ?? ''}`)
+      for (const r of recordFacts(db, t.tablet.batch(facts, deviceNow), deviceNow).results)
+        if (r.status === 'refused') wrong.push(`refused: ${r.reason ?? ''}`)
     }
   }
 }
@@ -90,8 +107,17 @@ deliver(midnight + 24 * 60 * msPerMinute)
 const all = [...minutes.values()].reduce((a, b) => a + b, 0)
 const share = (reach: string) => `${(((minutes.get(reach) ?? 0) / all) * 100).toFixed(1)} %`
 const evening = loadWall(db, midnight + 19 * 60 * msPerMinute)
-console.log(`the demo followed for one day: ${blocks} blocks, ${all.toFixed(0)} minutes, ${trainers.length} trainers, ${byDog.size} dogs, ${idle} minutes with nobody to work`)
-console.log(`minutes to dogs that are tight ${share('tight')}, in hand ${share('in hand')}, out of reach ${share('out of reach')} (aim: at most 5 %)`)
-console.log(`told and not to be worked: ${wrong.length} (aim: 0)${wrong.length > 0 ? `\n  ${wrong.slice(0, 10).join('\n  ')}` : ''}`)
+console.log(
+  `the demo followed for one day: ${blocks} blocks, ${all.toFixed(0)} minutes, ${trainers.length} trainers, ` +
+    `${byDog.size} dogs, ${idle} minutes with nobody to work`,
+)
+console.log(
+  `minutes to dogs that are tight ${share('tight')}, in hand ${share('in hand')}, out of reach ` +
+    `${share('out of reach')} (aim: at most 5 %)`,
+)
+console.log(
+  `told and not to be worked: ${wrong.length} (aim: ` +
+    `0)${wrong.length > 0 ? `\n  ${wrong.slice(0, 10).join('\n  ')}` : ''}`,
+)
 console.log(`owners to ring in the evening: ${evening.ring.length}`)
 db.close()

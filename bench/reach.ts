@@ -4,12 +4,21 @@ import { liveInBlocks } from '@/core/tests/loop/blocks'
 import { laws, tempers, type TemperName } from '@/core/tests/loop/dogs'
 
 /**
- * What the ratio of reps to go over reps that the days allow says about making the date: simulated dogs of three laws and
+ * What the ratio of reps to go over reps that the days allow says about making the date: simulated dogs of three laws
+ * and
  * three tempers, every day of their residencies against every date near the one on which they were ready. The labels of
  * core/forecast/upNext.ts are read off here. Prints, never fails.
  */
 const p = (rungId: string) => ({ rungId, level: 0, places: 2, people: 2 })
-const everyday = ['sit.word', 'down.no-lure', 'sit-stay.30s', 'recall.line-5', 'heel.away-2', 'down-stay.30s', 'place.20s'].map(p)
+const everyday = [
+  'sit.word',
+  'down.no-lure',
+  'sit-stay.30s',
+  'recall.line-5',
+  'heel.away-2',
+  'down-stay.30s',
+  'place.20s',
+].map(p)
 const seeds = Number(process.env['KIBOU_REACH_SEEDS'] ?? 4)
 const bins = new Map<number, { made: number; n: number }>()
 const ratios: Record<number, number[]> = { 3: [], 8: [] }
@@ -17,7 +26,14 @@ for (const law of Object.keys(laws) as (keyof typeof laws)[])
   for (const temper of Object.keys(tempers) as TemperName[])
     for (const promises of [everyday, everyday.slice(0, 5)])
       for (let seed = 1; seed <= seeds; seed++) {
-        const lived = liveInBlocks({ curriculum: houseCurriculum, promises, days: 60, setsADay: 0, blocksADay: 3, dog: laws[law](temper, seed * 31) })
+        const lived = liveInBlocks({
+          curriculum: houseCurriculum,
+          promises,
+          days: 60,
+          setsADay: 0,
+          blocksADay: 3,
+          dog: laws[law](temper, seed * 31),
+        })
         const { readyOn } = lived
         if (readyOn === undefined) continue
         for (const { day, summary, gained } of lived.days) {
@@ -35,4 +51,5 @@ for (const law of Object.keys(laws) as (keyof typeof laws)[])
         }
       }
 console.log('reps to go ÷ reps the days allow → share that made the date (cases)')
-for (const [bin, { made, n }] of [...bins].sort((a, b) => a[0] - b[0])) console.log(`${(bin / 10).toFixed(1)}  ${(made / n).toFixed(2)}  (${n})`)
+for (const [bin, { made, n }] of [...bins].sort((a, b) => a[0] - b[0]))
+  console.log(`${(bin / 10).toFixed(1)}  ${(made / n).toFixed(2)}  (${n})`)

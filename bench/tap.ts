@@ -7,27 +7,47 @@ import { join } from 'node:path'
 import { z } from 'zod'
 import { stolen, watchOthers } from './support/others'
 
-/** From a tap to the picture that answers it, on a phone's page with the processor slowed four times, beside a button that does nothing. */
+/**
+ * From a tap to the picture that answers it, on a phone's page with the processor slowed four times, beside a button
+ * that does nothing.
+ */
 const taps = Number(process.env['KIBOU_BENCH_TAPS'] ?? 500)
 const slower = 4
-/** Waited three times between two taps: no dog does a rep faster, and what a tap leaves to do afterwards is not counted against the next. */
+/**
+ * Waited three times between two taps: no dog does a rep faster, and what a tap leaves to do afterwards is not counted
+ * against the next.
+ */
 const gapMs = Number(process.env['KIBOU_BENCH_GAP'] ?? 150)
 /** A quick tap of a finger lies on the glass so long (common practice). */
 const onGlassMs = 60
 const port = 4878
 const file = join(mkdtempSync(join(tmpdir(), 'kibou-tap-')), 'kennel.db')
-const demo = spawn(process.execPath, ['scripts/demo.mjs'], { env: { ...process.env, PORT: String(port), HOST: '127.0.0.1', KIBOU_DB: file }, stdio: 'ignore' })
+const demo = spawn(process.execPath, ['scripts/demo.mjs'], {
+  env: { ...process.env, PORT: String(port), HOST: '127.0.0.1', KIBOU_DB: file },
+  stdio: 'ignore',
+})
 const url = `http://127.0.0.1:${port}`
 for (let i = 0; ; i++) {
-  if (await fetch(`${url}/api/health`).then((r) => r.ok, () => false)) break
+  if (
+    await fetch(`${url}/api/health`).then(
+      (r) => r.ok,
+      () => false,
+    )
+  )
+    break
   if (i > 1200) throw new Error('the demo did not start')
   await new Promise((done) => setTimeout(done, 250))
 }
 const db = new Database(file, { readonly: true })
-const dog = z.object({ id: z.string() }).parse(db.prepare("SELECT r.id FROM residency r JOIN dog d ON d.id = r.dog_id WHERE d.name = 'Heron'").get()).id
+const dog = z
+  .object({ id: z.string() })
+  .parse(db.prepare("SELECT r.id FROM residency r JOIN dog d ON d.id = r.dog_id WHERE d.name = 'Heron'").get()).id
 db.close()
 
-const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu', '--disable-quic'] })
+const browser = await chromium.launch({
+  executablePath: '/usr/bin/chromium',
+  args: ['--no-sandbox', '--disable-gpu', '--disable-quic'],
+})
 try {
   const context = await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true })
   await context.request.post(`${url}/api/sign-in`, { data: { personId: 'maud', passcode: 'osier bank' } })
@@ -42,7 +62,8 @@ try {
     idle.id = 'nothing'
     idle.style.cssText = 'position:fixed;top:0;right:0;width:64px;height:64px;z-index:9'
     document.body.append(idle)
-    // Event Timing (W3C): from the touch to the next picture, for each phase of a tap; the longest phase is what is felt.
+    // Event Timing (W3C): from the touch to the next picture, for each phase of a tap; the longest phase is what is
+    // felt.
     let longest = 0
     new PerformanceObserver((list) => {
       for (const entry of list.getEntries()) {
@@ -68,9 +89,16 @@ try {
     nothing.push(await timedTap(session, page, page.locator('#nothing')))
     real.push(await timedTap(session, page, await cleanTarget(page)))
   }
-  console.log(`tap to paint, ${taps} taps in turns with ${taps} on a button that does nothing on the same page; processor slowed ${slower} times, network cut; ${others()}`)
+  console.log(
+    `tap to paint, ${taps} taps in turns with ${taps} on a button that does nothing on the same page; ` +
+      `processor slowed ${slower} times, network cut; ${others()}`,
+  )
   report('all taps', real, nothing)
-  report('those during which nobody else had the machine', real.filter((t) => t.alone), nothing.filter((t) => t.alone))
+  report(
+    'those during which nobody else had the machine',
+    real.filter((t) => t.alone),
+    nothing.filter((t) => t.alone),
+  )
 } finally {
   await browser.close()
   demo.kill('SIGTERM')
@@ -83,17 +111,24 @@ interface Tap {
   readonly alone: boolean
 }
 
-/** A finger put down in the middle of a target and lifted. Where that is, is asked well before: a finger runs no program in the page. */
+/**
+ * A finger put down in the middle of a target and lifted. Where that is, is asked well before: a finger runs no program
+ * in the page.
+ */
 async function timedTap(session: CDPSession, page: Page, target: Locator): Promise<Tap> {
   const box = await target.boundingBox()
   if (!box) throw new Error('what is to be tapped is not there')
   await page.waitForTimeout(gapMs)
   await page.evaluate(() => (window as unknown as { take: () => number }).take())
-  // Slowed only around the tap: slowing is done by spinning, and a machine that spins all the time is given less of itself.
+  // Slowed only around the tap: slowing is done by spinning, and a machine that spins all the time is given less of
+  // itself.
   await session.send('Emulation.setCPUThrottlingRate', { rate: slower })
   await page.waitForTimeout(gapMs)
   const before = stolen()
-  await session.send('Input.dispatchTouchEvent', { type: 'touchStart', touchPoints: [{ x: box.x + box.width / 2, y: box.y + box.height / 2 }] })
+  await session.send('Input.dispatchTouchEvent', {
+    type: 'touchStart',
+    touchPoints: [{ x: box.x + box.width / 2, y: box.y + box.height / 2 }],
+  })
   await page.waitForTimeout(onGlassMs)
   await session.send('Input.dispatchTouchEvent', { type: 'touchEnd', touchPoints: [] })
   await page.waitForTimeout(gapMs)
@@ -121,8 +156,16 @@ async function cleanTarget(page: Page): Promise<Locator> {
 function report(which: string, real: readonly Tap[], nothing: readonly Tap[]): void {
   const [tap, empty] = [real, nothing].map((all) => {
     const times = all.map((t) => t.ms).sort((a, b) => a - b)
-    return { n: times.length, p50: times[Math.floor(times.length * 0.5)] ?? Number.NaN, p95: times[Math.floor(times.length * 0.95)] ?? Number.NaN }
+    return {
+      n: times.length,
+      p50: times[Math.floor(times.length * 0.5)] ?? Number.NaN,
+      p95: times[Math.floor(times.length * 0.95)] ?? Number.NaN,
+    }
   })
   if (!tap || !empty) return
-  console.log(`${which}: ${tap.n} taps, p50 ${tap.p50.toFixed(0)} ms, p95 ${tap.p95.toFixed(0)} ms (aim: p95 under 50); the empty button ${empty.n}, p50 ${empty.p50.toFixed(0)} ms, p95 ${empty.p95.toFixed(0)} ms; ratio p50 ${(tap.p50 / empty.p50).toFixed(2)}, p95 ${(tap.p95 / empty.p95).toFixed(2)}`)
+  console.log(
+    `${which}: ${tap.n} taps, p50 ${tap.p50.toFixed(0)} ms, p95 ${tap.p95.toFixed(0)} ms (aim: p95 under 50); ` +
+      `the empty button ${empty.n}, p50 ${empty.p50.toFixed(0)} ms, p95 ${empty.p95.toFixed(0)} ms; ratio p50 ` +
+      `${(tap.p50 / empty.p50).toFixed(2)}, p95 ${(tap.p95 / empty.p95).toFixed(2)}`,
+  )
 }

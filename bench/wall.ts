@@ -8,7 +8,8 @@ import { loadWall } from '@/work/wall'
 import { fillKennel, median } from './support/kennel'
 
 /**
- * The wall with 60 residents and 200,000 sets in the history, most of them of dogs long gone home; and the ratio against
+ * The wall with 60 residents and 200,000 sets in the history, most of them of dogs long gone home; and the ratio
+ * against
  * reading the same stored standings with bare SQL. Prints, never fails.
  */
 const residents = 60
@@ -25,12 +26,32 @@ if (db.prepare('SELECT count(*) AS n FROM training_set').pluck().get() === 0) {
   rebuildStandings(db, now)
 }
 const n = (sql: string) => Number(db.prepare(sql).pluck().get())
-console.log(`${n('SELECT count(*) FROM training_set')} sets, ${n('SELECT count(*) FROM rep')} reps, made and folded in ${((performance.now() - filled) / 1000).toFixed(0)} s: ${file}`)
-const bare = db.prepare('SELECT s.summary FROM residency r JOIN standing s ON s.residency_id = r.id WHERE r.leaves_on >= ? AND r.arrives_on <= ?')
+console.log(
+  `${n('SELECT count(*) FROM training_set')} sets, ${n('SELECT count(*) FROM rep')} reps, made and folded in
+      ${((performance.now() - filled) / 1000).toFixed(0)} s: ${file}`,
+)
+const bare = db.prepare(
+  `SELECT s.summary
+    FROM residency r
+    JOIN standing s ON s.residency_id = r.id
+    WHERE r.leaves_on >= ? AND r.arrives_on <= ?`,
+)
 for (let i = 0; i < 20; i++) loadWall(db, now)
 const wall = median(() => loadWall(db, now), 101)
 const sql = median(() => bare.all(today, today), 101)
-const parsed = median(() => bare.pluck().all(today, today).map((s) => JSON.parse(String(s)) as unknown), 101)
-console.log(`wall’s view model, ${loadWall(db, now).rows.length} residents: median ${wall.toFixed(1)} ms (aim: under 50)`)
-console.log(`the same standings by bare SQL: median ${sql.toFixed(2)} ms; wall ÷ bare SQL = ${(wall / sql).toFixed(1)}; wall ÷ (SQL and JSON.parse) = ${(wall / parsed).toFixed(1)}`)
+const parsed = median(
+  () =>
+    bare
+      .pluck()
+      .all(today, today)
+      .map((s) => JSON.parse(String(s)) as unknown),
+  101,
+)
+console.log(
+  `wall’s view model, ${loadWall(db, now).rows.length} residents: median ${wall.toFixed(1)} ms (aim: under 50)`,
+)
+console.log(
+  `the same standings by bare SQL: median ${sql.toFixed(2)} ms; wall ÷ bare SQL = ${(wall / sql).toFixed(1)}; ` +
+    `wall ÷ (SQL and JSON.parse) = ${(wall / parsed).toFixed(1)}`,
+)
 db.close()

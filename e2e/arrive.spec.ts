@@ -7,7 +7,13 @@ import { expect, expectNoAxeFindings, signIn, tabTo, test, type Kibou } from './
 const dayFromToday = (days: number) => new Date(Date.now() + days * 86_400_000).toISOString().slice(0, 10)
 
 /** Fields that must be typed into: marked as required, and empty when the form opens. */
-const toBeTyped = (page: Page) => page.locator('input[required], input[aria-required="true"], textarea[aria-required="true"]').evaluateAll((all) => all.filter((e) => (e as HTMLInputElement).value === '' && (e as HTMLElement).offsetParent !== null).length)
+const toBeTyped = (page: Page) =>
+  page
+    .locator('input[required], input[aria-required="true"], textarea[aria-required="true"]')
+    .evaluateAll(
+      (all) =>
+        all.filter((e) => (e as HTMLInputElement).value === '' && (e as HTMLElement).offsetParent !== null).length,
+    )
 
 /** Types into the field that has the focus. */
 async function type(page: Page, field: RegExp, text: string, most = 120): Promise<void> {
@@ -21,7 +27,10 @@ async function press(page: Page, name: RegExp, most = 200): Promise<void> {
   await page.keyboard.press('Enter')
 }
 
-test('by keyboard alone, from an empty database to the first step of a dog that arrived yesterday, with twelve required fields', async ({ page, empty }) => {
+test('by keyboard alone, from an empty database to the first step of a dog of yesterday, in twelve fields', async ({
+  page,
+  empty,
+}) => {
   let required = 0
   await page.goto(empty.url, { waitUntil: 'networkidle' })
   required += await toBeTyped(page)
@@ -46,7 +55,11 @@ test('by keyboard alone, from an empty database to the first step of a dog that 
     await page.keyboard.type(name)
   }
   await press(page, /Keep spaces/)
-  await expect.poll(() => empty.count("SELECT count(*) AS n FROM place WHERE closed = 0 AND name IN ('Hay barn', 'Orchard paddock')")).toBe(2)
+  await expect
+    .poll(() =>
+      empty.count("SELECT count(*) AS n FROM place WHERE closed = 0 AND name IN ('Hay barn', 'Orchard paddock')"),
+    )
+    .toBe(2)
   required += 2
   // What is left to be typed on this page are the feed's two.
   required += spacesBefore
@@ -60,7 +73,10 @@ test('by keyboard alone, from an empty database to the first step of a dog that 
   await type(page, /^ {2}name /, 'Gorse')
   await type(page, /^ {2}run /, '3')
   await type(page, /^ {2}owner /, 'Tamsin Orrel')
-  for (const [field, days] of [[/^ {2}arrivesOn /, -1], [/^ {2}leavesOn /, 20]] as const) {
+  for (const [field, days] of [
+    [/^ {2}arrivesOn /, -1],
+    [/^ {2}leavesOn /, 20],
+  ] as const) {
     await tabTo(page, field)
     const [year, month, day] = dayFromToday(days).split('-')
     await page.keyboard.type(`${month}${day}${year}`)
@@ -102,13 +118,24 @@ test('by keyboard alone, from an empty database to the first step of a dog that 
   await press(page, /To the dog/)
   await expect(page.getByRole('heading', { name: 'Gorse' })).toBeVisible()
   // The right first step: sit, at the rung that the baseline found.
-  expect(empty.count("SELECT count(*) AS n FROM baseline_start WHERE command = 'sit' AND rung_id = 'sit.empty' AND proposed = 'sit.empty'")).toBe(1)
-  await expect(page.getByRole('region', { name: 'Next' }).getByRole('heading', { level: 3 }).first()).toHaveText('Sit: Empty hand')
+  expect(
+    empty.count(
+      `SELECT count(*) AS n FROM baseline_start
+       WHERE command = 'sit' AND rung_id = 'sit.empty' AND proposed = 'sit.empty'`,
+    ),
+  ).toBe(1)
+  await expect(page.getByRole('region', { name: 'Next' }).getByRole('heading', { level: 3 }).first()).toHaveText(
+    'Sit: Empty hand',
+  )
   await press(page, /Work Sit/)
   await expect(page.getByRole('button', { name: 'Begin set' })).toBeVisible()
 })
 
-test('an intake begun on one device is gone on with on another, and nothing wrong is kept', async ({ page, browser, kibou }) => {
+test('an intake begun on one device is gone on with on another, and nothing wrong is kept', async ({
+  page,
+  browser,
+  kibou,
+}) => {
   const id = kibou.dog('Siskin')
   await page.goto(`${kibou.url}/dogs/${id}/intake?step=health`, { waitUntil: 'networkidle' })
   await expectNoAxeFindings(page)
@@ -135,11 +162,21 @@ test('an intake begun on one device is gone on with on another, and nothing wron
 test('a photo is taken in small, and what is none is refused', async ({ page, kibou }) => {
   const id = kibou.dog('Siskin')
   const at = `${kibou.url}/dogs/${id}/photo`
-  const png = await sharp({ create: { width: 900, height: 900, channels: 3, background: '#7a5' } }).png().toBuffer()
-  const send = (buffer: Buffer) => page.request.post(at, { multipart: { photo: { name: 'x.png', mimeType: 'image/png', buffer } } })
+  const png = await sharp({ create: { width: 900, height: 900, channels: 3, background: '#7a5' } })
+    .png()
+    .toBuffer()
+  const send = (buffer: Buffer) =>
+    page.request.post(at, { multipart: { photo: { name: 'x.png', mimeType: 'image/png', buffer } } })
   expect((await send(Buffer.from('no picture'))).status()).toBe(400)
   expect((await send(Buffer.alloc(80_000_000))).status()).toBe(413)
-  expect((await page.request.post(at, { multipart: { photo: { name: 'x.png', mimeType: 'image/png', buffer: png } }, headers: { origin: 'http://elsewhere.example' } })).status()).toBe(403)
+  expect(
+    (
+      await page.request.post(at, {
+        multipart: { photo: { name: 'x.png', mimeType: 'image/png', buffer: png } },
+        headers: { origin: 'http://elsewhere.example' },
+      })
+    ).status(),
+  ).toBe(403)
   expect((await page.request.get(at)).status()).toBe(404)
   expect((await send(png)).status()).toBe(200)
   expect((await sharp(await (await page.request.get(at)).body()).metadata()).width).toBe(640)
@@ -161,7 +198,12 @@ test('bowls: what is owed is given, by whoever feeds; the card and the lists are
   await expect(page.getByRole('button', { name: /Take back/ })).toHaveCount(0)
   for (const path of [`/dogs/${kibou.dog('Wren')}/card.pdf`, '/bowls/list.pdf', '/words/list.pdf']) {
     const answer = await page.request.get(`${kibou.url}${path}`)
-    expect([path, answer.status(), answer.headers()['content-type'], (await answer.body()).subarray(0, 5).toString()]).toEqual([path, 200, 'application/pdf', '%PDF-'])
+    expect([
+      path,
+      answer.status(),
+      answer.headers()['content-type'],
+      (await answer.body()).subarray(0, 5).toString(),
+    ]).toEqual([path, 200, 'application/pdf', '%PDF-'])
   }
 })
 
@@ -170,12 +212,20 @@ test('the table: a look names row and column, then all or nothing', async ({ pag
   await expectNoAxeFindings(page)
   const dogs = () => kibou.count('SELECT count(*) AS n FROM dog')
   const before = dogs()
-  const csv = (rows: string) => ({ name: 'dogs.csv', mimeType: 'text/csv', buffer: Buffer.from(`run;dog;owner;arrives;goes home\r\n${rows}`) })
+  const csv = (rows: string) => ({
+    name: 'dogs.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from(`run;dog;owner;arrives;goes home\r\n${rows}`),
+  })
   const [soon, later] = [dayFromToday(5), dayFromToday(25)]
   await page.getByLabel('A table').setInputFiles(csv(`30;Fern;A;${later};${soon}\r\n31;Reed;B;${soon};${later}\r\n`))
   await expect(page.getByRole('row', { name: '2 goes home Goes home on must lie after the arrival.' })).toBeVisible()
   expect(dogs()).toBe(before)
-  await page.getByLabel('A table').setInputFiles({ name: 'x.csv', mimeType: 'text/csv', buffer: Buffer.from(Uint8Array.from({ length: 3000 }, (_, i) => (i * 37) % 256)) })
+  await page.getByLabel('A table').setInputFiles({
+    name: 'x.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from(Uint8Array.from({ length: 3000 }, (_, i) => (i * 37) % 256)),
+  })
   await expect(page.getByText(/This is no t/)).toBeVisible()
   await page.getByLabel('A table').setInputFiles(csv(`30;Fern;A;${soon};${later}\r\n31;Reed;B;${soon};${later}\r\n`))
   await page.getByRole('button', { name: 'Add all 2' }).click()
@@ -185,7 +235,10 @@ test('the table: a look names row and column, then all or nothing', async ({ pag
   expect(await out.text()).toContain(`30,Fern,A,${soon},${later}`)
 })
 
-test('a sick dog is not worked until somebody says so, and the new pages have no findings, at night and on a phone', async ({ page, kibou }) => {
+test('a sick dog is not worked until somebody says so; the new pages have no findings, at night, on a phone', async ({
+  page,
+  kibou,
+}) => {
   await page.goto(`${kibou.url}/coming`, { waitUntil: 'networkidle' })
   await expectNoAxeFindings(page)
   await page.getByRole('button', { name: 'Stop working a dog for now' }).press('Enter')
@@ -199,37 +252,98 @@ test('a sick dog is not worked until somebody says so, and the new pages have no
   await page.getByRole('button', { name: 'Work Bodkin again' }).press('Enter')
   await expect(page.getByText(/Not worked: sick since/)).toBeHidden()
   const siskin = kibou.dog('Siskin')
-  const paths = ['/house', `/dogs/${siskin}/baseline`, `/dogs/${siskin}/reward`, `/dogs/${siskin}/food`, `/dogs/${siskin}/intake?step=words`, `/dogs/${siskin}/card`, '/bowls/print', '/words']
+  const paths = [
+    '/house',
+    `/dogs/${siskin}/baseline`,
+    `/dogs/${siskin}/reward`,
+    `/dogs/${siskin}/food`,
+    `/dogs/${siskin}/intake?step=words`,
+    `/dogs/${siskin}/card`,
+    '/bowls/print',
+    '/words',
+  ]
   for (const path of paths) {
     await page.goto(`${kibou.url}${path}`, { waitUntil: 'networkidle' })
     await expectNoAxeFindings(page)
   }
-  await page.evaluate(() => { document.documentElement.dataset['theme'] = 'night' })
+  await page.evaluate(() => {
+    document.documentElement.dataset['theme'] = 'night'
+  })
   await page.setViewportSize({ width: 390, height: 844 })
   for (const path of [...paths, '/bowls', '/coming', `/dogs/${siskin}`]) {
     await page.goto(`${kibou.url}${path}`, { waitUntil: 'networkidle' })
-    await page.evaluate(() => { document.documentElement.dataset['theme'] = 'night' })
+    await page.evaluate(() => {
+      document.documentElement.dataset['theme'] = 'night'
+    })
     await expectNoAxeFindings(page)
-    expect([path, await page.evaluate(() => document.documentElement.scrollWidth <= window.innerWidth)]).toEqual([path, true])
+    expect([path, await page.evaluate(() => document.documentElement.scrollWidth <= window.innerWidth)]).toEqual([
+      path,
+      true,
+    ])
   }
 })
 
 /** Every server action that the build itself knows. */
-const actionsOf = () => Object.keys(z.object({ node: z.record(z.string(), z.unknown()) }).parse(JSON.parse(readFileSync('.next/server/server-reference-manifest.json', 'utf8'))).node)
+const actionsOf = () =>
+  Object.keys(
+    z
+      .object({ node: z.record(z.string(), z.unknown()) })
+      .parse(JSON.parse(readFileSync('.next/server/server-reference-manifest.json', 'utf8'))).node,
+  )
 
 test('hundreds of random inputs over HTTP: no 500, and nothing half-written', async ({ kibou, playwright }) => {
   const request = await playwright.request.newContext({ maxRedirects: 0 })
   await signIn(request, kibou, 'maud')
   const before = halves(kibou)
-  const words = ['', '0', '-1', 'NaN', '2026-02-30', '=1+1', '\u0000', '🐕', kibou.dog('Wren'), 'sit', 'sit.word', 'kg', '__proto__', 'x'.repeat(3000), 'maud', 'yes']
+  const words = [
+    '',
+    '0',
+    '-1',
+    'NaN',
+    '2026-02-30',
+    '=1+1',
+    '\u0000',
+    '🐕',
+    kibou.dog('Wren'),
+    'sit',
+    'sit.word',
+    'kg',
+    '__proto__',
+    'x'.repeat(3000),
+    'maud',
+    'yes',
+  ]
   let n = 7
   const chance = () => (n = (n * 48_271) % 2_147_483_647) / 2_147_483_647
   const word = () => words[Math.floor(chance() * words.length)] ?? ''
-  const thing = (): unknown => [word(), Math.floor(chance() * 100) - 50, null, true, [word()], { residencyId: kibou.dog('Wren'), id: word(), command: word(), rungId: word(), item: word(), weight: word(), unit: word(), reason: word(), key: word(), step: word(), typed: { [word()]: [word()] } }][Math.floor(chance() * 6)]
+  const thing = (): unknown =>
+    [
+      word(),
+      Math.floor(chance() * 100) - 50,
+      null,
+      true,
+      [word()],
+      {
+        residencyId: kibou.dog('Wren'),
+        id: word(),
+        command: word(),
+        rungId: word(),
+        item: word(),
+        weight: word(),
+        unit: word(),
+        reason: word(),
+        key: word(),
+        step: word(),
+        typed: { [word()]: [word()] },
+      },
+    ][Math.floor(chance() * 6)]
   const wrong: string[] = []
   for (const action of actionsOf())
     for (let i = 0; i < 9; i++) {
-      const answer = await request.post(`${kibou.url}/`, { headers: { 'next-action': action, 'content-type': 'text/plain;charset=UTF-8', accept: 'text/x-component' }, data: JSON.stringify(Array.from({ length: Math.floor(chance() * 3) }, thing)) })
+      const answer = await request.post(`${kibou.url}/`, {
+        headers: { 'next-action': action, 'content-type': 'text/plain;charset=UTF-8', accept: 'text/x-component' },
+        data: JSON.stringify(Array.from({ length: Math.floor(chance() * 3) }, thing)),
+      })
       if (answer.status() >= 500) wrong.push(`${action} ${answer.status()}`)
     }
   expect(wrong).toEqual([])
@@ -239,4 +353,8 @@ test('hundreds of random inputs over HTTP: no 500, and nothing half-written', as
 })
 
 /** Dogs without a residency, residencies without a dog's standing, entries of nobody: there are none. */
-const halves = (kibou: Kibou) => kibou.count('SELECT (SELECT count(*) FROM dog d WHERE NOT EXISTS (SELECT 1 FROM residency r WHERE r.dog_id = d.id)) + (SELECT count(*) FROM pragma_foreign_key_check) AS n')
+const halves = (kibou: Kibou) =>
+  kibou.count(
+    `SELECT (SELECT count(*) FROM dog d WHERE NOT EXISTS (SELECT 1 FROM residency r WHERE r.dog_id = d.id))
+       + (SELECT count(*) FROM pragma_foreign_key_check) AS n`,
+  )

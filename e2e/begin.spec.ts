@@ -6,18 +6,25 @@ test('an empty kennel is no dead end: trainer, dog and first set, by keyboard', 
   await expectNoAxeFindings(page)
   await page.getByRole('textbox', { name: 'Name of the kennel' }).fill('Osier Bank')
   await page.keyboard.press('Tab')
-  for (const text of [ 'Maud', 'short', 'other']) {
+  for (const text of ['Maud', 'short', 'other']) {
     await page.keyboard.type(text)
     await page.keyboard.press('Tab')
   }
   await page.keyboard.press('Enter')
   await expect(page.getByText('A passcode has at least six letters or digits.')).toBeVisible()
-  for (const label of ['Passcode', 'The same passcode again']) await page.getByLabel(label, { exact: true }).fill('willow rod')
+  for (const label of ['Passcode', 'The same passcode again'])
+    await page.getByLabel(label, { exact: true }).fill('willow rod')
   await page.keyboard.press('Enter')
   await expect(page.getByRole('heading', { name: 'No dog is here yet' })).toBeVisible()
   await page.goto(`${empty.url}/set-up`)
   await expect(page).toHaveURL(/\/sign-in$/)
-  expect((await page.request.post(`${empty.url}/api/set-up`, { data: { kennel: 'Mine', name: 'Eve', passcode: 'willow rod', again: 'willow rod' } })).status()).toBe(409)
+  expect(
+    (
+      await page.request.post(`${empty.url}/api/set-up`, {
+        data: { kennel: 'Mine', name: 'Eve', passcode: 'willow rod', again: 'willow rod' },
+      })
+    ).status(),
+  ).toBe(409)
   await page.goto(empty.url, { waitUntil: 'networkidle' })
   await expectNoAxeFindings(page)
   await tabTo(page, /^\s*House/)
@@ -87,7 +94,14 @@ test('an empty kennel is no dead end: trainer, dog and first set, by keyboard', 
 test('unknown addresses are a real 404 and bad requests a named error', async ({ page, kibou }) => {
   const { request } = page
   const none = '01890000-0000-7000-8000-000000000001'
-  for (const path of ['/dogs/none', `/dogs/${none}`, `/dogs/${none}/handoff`, `/dogs/${none}/work/sit`, `/dogs/${kibou.dog('Wren')}/work/fly`, '/nowhere']) {
+  for (const path of [
+    '/dogs/none',
+    `/dogs/${none}`,
+    `/dogs/${none}/handoff`,
+    `/dogs/${none}/work/sit`,
+    `/dogs/${kibou.dog('Wren')}/work/fly`,
+    '/nowhere',
+  ]) {
     const answer = await page.goto(`${kibou.url}${path}`)
     expect([path, answer?.status()]).toEqual([path, 404])
     await expect(page.getByRole('heading', { name: 'Nothing here by that address' })).toBeVisible()
@@ -95,12 +109,20 @@ test('unknown addresses are a real 404 and bad requests a named error', async ({
   }
   await expectNoAxeFindings(page)
   expect((await request.get(`${kibou.url}/handoffs/${none}/invitation.ics`)).status()).toBe(404)
-  const post = (data: unknown, headers: Record<string, string> = {}) => request.post(`${kibou.url}/api/facts`, { data: typeof data === 'string' ? data : JSON.stringify(data), headers: { 'content-type': 'application/json', ...headers } })
+  const post = (data: unknown, headers: Record<string, string> = {}) =>
+    request.post(`${kibou.url}/api/facts`, {
+      data: typeof data === 'string' ? data : JSON.stringify(data),
+      headers: { 'content-type': 'application/json', ...headers },
+    })
   expect((await post('{not json')).status()).toBe(400)
   expect((await post({ device: 'x', deviceNow: 0, facts: [] })).status()).toBe(400)
-  expect(await (await post({ device: none, deviceNow: 'soon', facts: [1] })).json()).toMatchObject({ fields: { deviceNow: expect.any(String) } })
+  expect(await (await post({ device: none, deviceNow: 'soon', facts: [1] })).json()).toMatchObject({
+    fields: { deviceNow: expect.any(String) },
+  })
   expect((await post('x'.repeat(2_100_000))).status()).toBe(413)
-  expect((await request.post(`${kibou.url}/api/facts`, { data: 'a=1', headers: { 'content-type': 'text/plain' } })).status()).toBe(415)
+  expect(
+    (await request.post(`${kibou.url}/api/facts`, { data: 'a=1', headers: { 'content-type': 'text/plain' } })).status(),
+  ).toBe(415)
   expect((await post({}, { origin: 'http://elsewhere.example' })).status()).toBe(403)
   expect((await post({}, { origin: 'null' })).status()).toBe(403)
   const refused = await post({ device: none, deviceNow: Date.now(), facts: [{ kind: 'rep', id: none }, 7] })
@@ -127,7 +149,17 @@ test('every screen at night is clean for axe', async ({ page, kibou }) => {
   await page.goto(`${kibou.url}/dogs/${kibou.dog('Wren')}`, { waitUntil: 'networkidle' })
   await page.getByRole('button', { name: 'Night' }).click()
   await expectNoAxeFindings(page)
-  for (const path of ['/', '/handoffs', `/dogs/${kibou.dog('Gimlet')}/handoff`, '/dogs/new', `/dogs/${kibou.dog('Mallet')}/commands/sit-stay`, '/curriculum', '/curriculum/edit', '/method', '/bench']) {
+  for (const path of [
+    '/',
+    '/handoffs',
+    `/dogs/${kibou.dog('Gimlet')}/handoff`,
+    '/dogs/new',
+    `/dogs/${kibou.dog('Mallet')}/commands/sit-stay`,
+    '/curriculum',
+    '/curriculum/edit',
+    '/method',
+    '/bench',
+  ]) {
     await page.goto(`${kibou.url}${path}`, { waitUntil: 'networkidle' })
     await expect(page.getByRole('button', { name: 'Day', exact: true })).toBeVisible()
     await expectNoAxeFindings(page)

@@ -5,49 +5,71 @@ import { z } from 'zod'
 import { RawChromium } from './support/rawChromium'
 import { endBlock, keyboard, pointer, repsSince, thumb, workReps } from './support/block'
 
-const open = (page: Page, kibou: Kibou, dog: string) => page.goto(`${kibou.url}/dogs/${kibou.dog(dog)}/block`, { waitUntil: 'networkidle' })
+const open = (page: Page, kibou: Kibou, dog: string) =>
+  page.goto(`${kibou.url}/dogs/${kibou.dog(dog)}/block`, { waitUntil: 'networkidle' })
 const sent = (page: Page) => expect(page.getByText(/kept here: 0/)).toBeVisible()
 
 test.describe('a whole block on a phone', () => {
-  test.use({ viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true, userAgent: devices['Pixel 7'].userAgent })
-
-  test('thirty reps by one thumb: composed, changed in two taps, never a scroll, a dialog or a text field, ended with a note', async ({ page, kibou }) => {
-    const since = Date.now()
-    await open(page, kibou, 'Heron')
-    for (const words of ['“Okay”', '“Yes”', 'right', 'First block today']) await expect(page.getByText(words).first()).toBeVisible()
-    await expectNoAxeFindings(page)
-    // Two taps: the part, and what stands there instead.
-    const before = await page.getByRole('list', { name: 'This block' }).innerText()
-    await page.getByRole('button', { name: /^Warm up.*Change$/ }).tap()
-    await page.getByRole('list', { name: /^Instead of/ }).getByRole('button').nth(1).tap()
-    expect(await page.getByRole('list', { name: 'This block' }).innerText()).not.toBe(before)
-    let highest = 0
-    const done = await workReps(page, 30, thumb, async () => {
-      highest = Math.max(highest, await page.evaluate(() => document.documentElement.scrollHeight))
-      expect(await page.locator('[role="dialog"], input[type="text"], textarea').count()).toBe(0)
-    })
-    expect(done).toBe(30)
-    expect(highest).toBeLessThanOrEqual(844)
-    await endBlockWithNote(page)
-    await sent(page)
-    await kibou.becomes(30, repsSince, since)
-    await kibou.becomes(1, 'SELECT count(*) AS n FROM block WHERE received_at >= ?', since)
-    await kibou.becomes(1, 'SELECT count(DISTINCT block_id) AS n FROM training_set WHERE received_at >= ?', since)
-    expect(kibou.count('SELECT count(*) AS n FROM training_set WHERE received_at >= ? AND seed IS NULL', since)).toBe(0)
-    // The note opens the next block, and the dog rests.
-    await open(page, kibou, 'Heron')
-    await expect(page.getByText(/For this time: quicker/)).toBeVisible()
-    await expect(page.getByText(/It rests until \d\d:\d\d/)).toBeVisible()
+  test.use({
+    viewport: { width: 390, height: 844 },
+    hasTouch: true,
+    isMobile: true,
+    userAgent: devices['Pixel 7'].userAgent,
   })
 
-  test('a tap counts once, a finger that slides off counts nothing, a click without a finger counts too', async ({ page, kibou, context }) => {
+  test(
+    'thirty reps by one thumb: composed, changed in two taps, never a scroll, a dialog or a text field, ended ' +
+      'with a note',
+    async ({ page, kibou }) => {
+      const since = Date.now()
+      await open(page, kibou, 'Heron')
+      for (const words of ['“Okay”', '“Yes”', 'right', 'First block today'])
+        await expect(page.getByText(words).first()).toBeVisible()
+      await expectNoAxeFindings(page)
+      // Two taps: the part, and what stands there instead.
+      const before = await page.getByRole('list', { name: 'This block' }).innerText()
+      await page.getByRole('button', { name: /^Warm up.*Change$/ }).tap()
+      await page
+        .getByRole('list', { name: /^Instead of/ })
+        .getByRole('button')
+        .nth(1)
+        .tap()
+      expect(await page.getByRole('list', { name: 'This block' }).innerText()).not.toBe(before)
+      let highest = 0
+      const done = await workReps(page, 30, thumb, async () => {
+        highest = Math.max(highest, await page.evaluate(() => document.documentElement.scrollHeight))
+        expect(await page.locator('[role="dialog"], input[type="text"], textarea').count()).toBe(0)
+      })
+      expect(done).toBe(30)
+      expect(highest).toBeLessThanOrEqual(844)
+      await endBlockWithNote(page)
+      await sent(page)
+      await kibou.becomes(30, repsSince, since)
+      await kibou.becomes(1, 'SELECT count(*) AS n FROM block WHERE received_at >= ?', since)
+      await kibou.becomes(1, 'SELECT count(DISTINCT block_id) AS n FROM training_set WHERE received_at >= ?', since)
+      expect(kibou.count('SELECT count(*) AS n FROM training_set WHERE received_at >= ? AND seed IS NULL', since)).toBe(
+        0,
+      )
+      // The note opens the next block, and the dog rests.
+      await open(page, kibou, 'Heron')
+      await expect(page.getByText(/For this time: quicker/)).toBeVisible()
+      await expect(page.getByText(/It rests until \d\d:\d\d/)).toBeVisible()
+    },
+  )
+
+  test('a tap counts once, a finger that slides off counts nothing, a click without a finger counts too', async ({
+    page,
+    kibou,
+    context,
+  }) => {
     await page.goto(`${kibou.url}/dogs/${kibou.dog('Heron')}/work/down`, { waitUntil: 'networkidle' })
     await page.getByRole('button', { name: 'Begin set' }).tap()
     const clean = page.getByRole('button', { name: 'Clean' })
     const box = await clean.boundingBox()
     if (!box) throw new Error('no target')
     const session = await context.newCDPSession(page)
-    const touch = (type: 'touchStart' | 'touchMove' | 'touchEnd', y?: number) => session.send('Input.dispatchTouchEvent', { type, touchPoints: y === undefined ? [] : [{ x: box.x + 20, y }] })
+    const touch = (type: 'touchStart' | 'touchMove' | 'touchEnd', y?: number) =>
+      session.send('Input.dispatchTouchEvent', { type, touchPoints: y === undefined ? [] : [{ x: box.x + 20, y }] })
     await touch('touchStart', box.y + 20)
     await touch('touchMove', box.y - 300)
     await touch('touchEnd')
@@ -60,18 +82,24 @@ test.describe('a whole block on a phone', () => {
     await expect(page.getByText('2/10')).toBeVisible()
   })
 
-  test('taps that come before the screen has followed are judged by what is known: a set of ten takes ten', async ({ page, kibou }) => {
+  test('taps that come before the screen has followed are judged by what is known: a set of ten takes ten', async ({
+    page,
+    kibou,
+  }) => {
     const since = Date.now()
     await page.goto(`${kibou.url}/dogs/${kibou.dog('Heron')}/work/down`, { waitUntil: 'networkidle' })
     await page.getByRole('button', { name: 'Begin set' }).tap()
-    await page.locator('[data-outcome="clean"]').evaluate((target: HTMLElement) => { for (let i = 0; i < 14; i++) target.click() })
+    await page.locator('[data-outcome="clean"]').evaluate((target: HTMLElement) => {
+      for (let i = 0; i < 14; i++) target.click()
+    })
     await expect(page.getByText(/This set: 10 clean of 10/)).toBeVisible()
     await sent(page)
     await kibou.becomes(10, repsSince, since)
   })
 
   async function endBlockWithNote(page: Page): Promise<void> {
-    if (await page.getByRole('button', { name: /^End set/ }).isVisible()) await page.getByRole('button', { name: /^End set/ }).tap()
+    if (await page.getByRole('button', { name: /^End set/ }).isVisible())
+      await page.getByRole('button', { name: /^End set/ }).tap()
     else await page.waitForTimeout(400)
     await page.getByRole('button', { name: /^Quiet praise/ }).tap()
     await expectNoAxeFindings(page)
@@ -82,26 +110,39 @@ test.describe('a whole block on a phone', () => {
 
   test('everything needed in work is readable at 7 to 1, before, in and after a set', async ({ page, kibou }) => {
     const strong = async () => {
-      const { violations } = await new AxeBuilder({ page }).withRules(['color-contrast-enhanced', 'target-size']).analyze()
+      const { violations } = await new AxeBuilder({ page })
+        .withRules(['color-contrast-enhanced', 'target-size'])
+        .analyze()
       expect(violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(' | ')}`)).toEqual([])
     }
     await open(page, kibou, 'Heron')
     await strong()
-    await page.getByRole('button', { name: /Change$/ }).last().tap()
+    await page
+      .getByRole('button', { name: /Change$/ })
+      .last()
+      .tap()
     for (const part of [/^Place/, /^Level/, /^Kit/, /^Leash/, /^Heat/, /^Pay/]) {
       await page.getByRole('radio', { name: part }).tap()
       await strong()
-      expect([String(part), await page.evaluate(() => document.documentElement.scrollHeight)]).toEqual([String(part), 844])
+      expect([String(part), await page.evaluate(() => document.documentElement.scrollHeight)]).toEqual([
+        String(part),
+        844,
+      ])
     }
     await page.getByRole('button', { name: 'Begin block' }).tap()
     await strong()
-    for (let i = 0; i < 8; i++) if (await page.getByRole('button', { name: /^Miss/ }).isVisible()) await page.getByRole('button', { name: /^Miss/ }).tap()
+    for (let i = 0; i < 8; i++)
+      if (await page.getByRole('button', { name: /^Miss/ }).isVisible())
+        await page.getByRole('button', { name: /^Miss/ }).tap()
     await expect(page.getByRole('heading', { name: /Break now|Enough|Back to|Again/ })).toBeVisible()
     await strong()
     await expectNoAxeFindings(page)
   })
 
-  test('more is said of a rep, of trouble and of the hands, a tap each and within the screen', async ({ page, kibou }) => {
+  test('more is said of a rep, of trouble and of the hands, a tap each and within the screen', async ({
+    page,
+    kibou,
+  }) => {
     const since = Date.now()
     await page.goto(`${kibou.url}/dogs/${kibou.dog('Wren')}/work/recall`, { waitUntil: 'networkidle' })
     await page.getByRole('button', { name: 'Hands and sounds' }).tap()
@@ -114,7 +155,9 @@ test.describe('a whole block on a phone', () => {
     await page.getByLabel('Rung').first().tap()
     await page.getByRole('option', { name: 'Long line, 5 steps' }).tap()
     await page.getByRole('button', { name: 'Begin set' }).tap()
-    const [clean, helped] = await Promise.all(['Clean', 'Helped'].map((name) => page.getByRole('button', { name }).boundingBox()))
+    const [clean, helped] = await Promise.all(
+      ['Clean', 'Helped'].map((name) => page.getByRole('button', { name }).boundingBox()),
+    )
     expect(clean?.x ?? 0).toBeLessThan(helped?.x ?? 0)
     await page.getByRole('button', { name: /^I call/ }).tap()
     await page.getByRole('radio', { name: 'Sniffing' }).tap()
@@ -136,8 +179,24 @@ test.describe('a whole block on a phone', () => {
     await expectNoAxeFindings(page)
     expect(await page.evaluate(() => document.documentElement.scrollHeight)).toBeLessThanOrEqual(844)
     await sent(page)
-    await kibou.becomes(1, "SELECT count(*) AS n FROM rep r WHERE received_at >= ? AND outcome = 'late' AND attention = 'sniffing' AND cues_said = 2 AND pieces = 3 AND sit_pieces = 1 AND pay_error = 1 AND latency_s BETWEEN 1.4 AND 20 AND NOT EXISTS (SELECT 1 FROM voided v WHERE v.target_id = r.id)", since)
-    await kibou.becomes(1, "SELECT count(*) AS n FROM over_threshold o WHERE distance_band = 'under-5' AND signs = '[\"stare\"]' AND NOT EXISTS (SELECT 1 FROM voided v WHERE v.target_id = o.id)")
+    await kibou.becomes(
+      1,
+      `SELECT count(*) AS n
+        FROM rep r
+        WHERE received_at >= ? AND outcome = 'late' AND attention = 'sniffing' AND cues_said = 2 AND pieces = 3
+          AND sit_pieces = 1 AND pay_error = 1 AND latency_s BETWEEN 1.4 AND 20 AND NOT EXISTS (SELECT 1
+        FROM voided v
+        WHERE v.target_id = r.id)`,
+      since,
+    )
+    await kibou.becomes(
+      1,
+      `SELECT count(*) AS n
+        FROM over_threshold o
+        WHERE distance_band = 'under-5' AND signs = '["stare"]' AND NOT EXISTS (SELECT 1
+        FROM voided v
+        WHERE v.target_id = o.id)`,
+    )
   })
 })
 
@@ -149,7 +208,8 @@ test('by keyboard, with undo also of the set before', async ({ page, kibou }) =>
   await sent(page)
   await kibou.becomes(30, repsSince, since)
   // A new set, nothing in it yet: the one before is taken up again.
-  if (!(await page.getByRole('button', { name: 'Begin set' }).isVisible())) await page.getByRole('button', { name: /^Change set/ }).press('Enter')
+  if (!(await page.getByRole('button', { name: 'Begin set' }).isVisible()))
+    await page.getByRole('button', { name: /^Change set/ }).press('Enter')
   await page.getByRole('button', { name: 'Begin set' }).press('Enter')
   await page.keyboard.press('z')
   await sent(page)
@@ -175,12 +235,19 @@ test('by the keys of a remote alone: on, off, back', async ({ page, kibou }) => 
   await kibou.becomes(1, "SELECT count(*) AS n FROM rep r WHERE received_at >= ? AND outcome = 'helped'", since)
 })
 
-test('a whole block by the one key of a remote, to its end: it begins, calls, says clean and leads on', async ({ page, kibou }) => {
+test('a whole block by the one key of a remote, to its end: it begins, calls, says clean and leads on', async ({
+  page,
+  kibou,
+}) => {
   const since = Date.now()
   // Nothing in this dog’s block is a hold; those are timed in a test of their own.
   await open(page, kibou, 'Dunlin')
   const done = () => kibou.count(repsSince, since)
-  for (let presses = 0; presses < 200 && !(await page.getByRole('region', { name: 'After the block' }).isVisible()); presses++) {
+  for (
+    let presses = 0;
+    presses < 200 && !(await page.getByRole('region', { name: 'After the block' }).isVisible());
+    presses++
+  ) {
     await page.keyboard.press('PageDown')
     // What ends a set takes no key for a third of a second.
     await page.waitForTimeout(400)
@@ -188,22 +255,50 @@ test('a whole block by the one key of a remote, to its end: it begins, calls, sa
   await sent(page)
   // Three to warm up, three sets of the recall, three to finish.
   expect(done()).toBe(21)
-  expect(kibou.count("SELECT count(DISTINCT s.command) AS n FROM training_set s JOIN rep r ON r.set_id = s.id WHERE r.received_at >= ?", since)).toBe(3)
+  expect(
+    kibou.count(
+      `SELECT count(DISTINCT s.command) AS n
+        FROM training_set s
+        JOIN rep r ON r.set_id = s.id
+        WHERE r.received_at >= ?`,
+      since,
+    ),
+  ).toBe(3)
   // The part worked last is a call or more: no recall was said to have come without having been called.
-  expect(kibou.count("SELECT count(*) AS n FROM training_set s JOIN rep r ON r.set_id = s.id WHERE r.received_at >= ? AND s.command = 'recall' AND r.latency_s IS NULL", since)).toBe(0)
-  expect(kibou.count("SELECT count(*) AS n FROM training_set s JOIN rep r ON r.set_id = s.id WHERE r.received_at >= ? AND s.command = 'recall'", since)).toBeGreaterThan(0)
+  expect(
+    kibou.count(
+      `SELECT count(*) AS n
+        FROM training_set s
+        JOIN rep r ON r.set_id = s.id
+        WHERE r.received_at >= ? AND s.command = 'recall' AND r.latency_s IS NULL`,
+      since,
+    ),
+  ).toBe(0)
+  expect(
+    kibou.count(
+      `SELECT count(*) AS n
+        FROM training_set s
+        JOIN rep r ON r.set_id = s.id
+        WHERE r.received_at >= ? AND s.command = 'recall'`,
+      since,
+    ),
+  ).toBeGreaterThan(0)
 })
 
 test('a dog that falls off is sent on a break, and the trainer may know better', async ({ page, kibou }) => {
   await page.goto(`${kibou.url}/dogs/${kibou.dog('Heron')}/work/down`, { waitUntil: 'networkidle' })
   await page.keyboard.press('Enter')
-  for (let i = 0; i < 10 && !(await page.getByRole('heading', { name: 'Break now' }).isVisible()); i++) await page.keyboard.press('h')
+  for (let i = 0; i < 10 && !(await page.getByRole('heading', { name: 'Break now' }).isVisible()); i++)
+    await page.keyboard.press('h')
   await expect(page.getByRole('heading', { name: 'Break now' })).toBeVisible()
   await page.getByRole('button', { name: 'No break: it is not the dog' }).click()
   await expect(page.getByRole('heading', { name: 'Break now' })).toBeHidden()
 })
 
-test('after a break the next set goes on at the rung the verdict named, in the same place, not at another one', async ({ page, kibou }) => {
+test('after a break the next set goes on at the rung the verdict named, in the same place, not at another one', async ({
+  page,
+  kibou,
+}) => {
   await page.goto(`${kibou.url}/dogs/${kibou.dog('Heron')}/work/sit-stay`, { waitUntil: 'networkidle' })
   await page.getByRole('radio', { name: /^Place/ }).click()
   await page.getByRole('radio', { name: 'Market square' }).click()
@@ -217,10 +312,16 @@ test('after a break the next set goes on at the rung the verdict named, in the s
   await expect(page.getByText(/Market square, level 0/)).toBeVisible()
 })
 
-test('a whole block with the network cut and a reload in the middle: each rep is there once', async ({ page, kibou, context }) => {
+test('a whole block with the network cut and a reload in the middle: each rep is there once', async ({
+  page,
+  kibou,
+  context,
+}) => {
   const since = Date.now()
   await open(page, kibou, 'Heron')
-  await expect.poll(() => page.evaluate(async () => (await (await caches.open('kibou-blocks')).keys()).length)).toBeGreaterThan(0)
+  await expect
+    .poll(() => page.evaluate(async () => (await (await caches.open('kibou-blocks')).keys()).length))
+    .toBeGreaterThan(0)
   await workReps(page, 2, pointer)
   await sent(page)
   await context.setOffline(true)
@@ -245,47 +346,65 @@ test('a whole block with the network cut and a reload in the middle: each rep is
   }
 })
 
-test('on plain http at a local name: no secure context, the open block runs on, and after the network is back every rep is there once', async ({ kibou }) => {
-  const since = Date.now()
-  const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--host-resolver-rules=MAP kennel.test 127.0.0.1'] })
-  try {
-    const context = await browser.newContext({ viewport: { width: 390, height: 844 } })
-    const page = await context.newPage()
-    const at = kibou.url.replace('127.0.0.1', 'kennel.test')
-    await page.goto(`${at}/sign-in?to=/dogs/${kibou.dog('Heron')}/block`, { waitUntil: 'networkidle' })
-    await page.getByRole('radio', { name: /Maud Ferrow/ }).check({ force: true })
-    await page.getByLabel('Passcode').fill('osier bank')
-    await page.getByRole('button', { name: 'Sign in' }).click()
-    await expect(page.getByRole('button', { name: 'Begin block' })).toBeVisible()
-    expect(await page.evaluate(() => ({ secure: isSecureContext, worker: 'serviceWorker' in navigator, uuid: 'randomUUID' in crypto, lock: 'wakeLock' in navigator }))).toEqual({ secure: false, worker: false, uuid: false, lock: false })
-    await page.getByRole('button', { name: 'Hands and sounds' }).click()
-    await expect(page.getByText(/The screen may go dark here/)).toBeVisible()
-    await page.getByRole('button', { name: 'Back', exact: true }).click()
-    const before = await workReps(page, 3, pointer)
-    await sent(page)
-    await context.setOffline(true)
-    const during = await workReps(page, 12, pointer)
-    await expect(page.getByText(/no network: do not reload/)).toBeVisible()
-    let asked = false
-    page.once('dialog', (dialog) => {
-      asked = dialog.type() === 'beforeunload'
-      void dialog.dismiss()
+test(
+  'on plain http at a local name: no secure context, the open block runs on, and after the network is back ' +
+    'every rep is there once',
+  async ({ kibou }) => {
+    const since = Date.now()
+    const browser = await chromium.launch({
+      executablePath: '/usr/bin/chromium',
+      args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--host-resolver-rules=MAP kennel.test 127.0.0.1'],
     })
-    await page.reload({ timeout: 3000 }).catch(() => undefined)
-    expect(asked).toBe(true)
-    await context.setOffline(false)
-    await sent(page)
-    page.removeAllListeners('dialog')
-    await page.reload({ waitUntil: 'networkidle' })
-    const after = await workReps(page, 3, pointer)
-    await sent(page)
-    await kibou.becomes(before + during + after, repsSince, since)
-  } finally {
-    await browser.close()
-  }
-})
+    try {
+      const context = await browser.newContext({ viewport: { width: 390, height: 844 } })
+      const page = await context.newPage()
+      const at = kibou.url.replace('127.0.0.1', 'kennel.test')
+      await page.goto(`${at}/sign-in?to=/dogs/${kibou.dog('Heron')}/block`, { waitUntil: 'networkidle' })
+      await page.getByRole('radio', { name: /Maud Ferrow/ }).check({ force: true })
+      await page.getByLabel('Passcode').fill('osier bank')
+      await page.getByRole('button', { name: 'Sign in' }).click()
+      await expect(page.getByRole('button', { name: 'Begin block' })).toBeVisible()
+      expect(
+        await page.evaluate(() => ({
+          secure: isSecureContext,
+          worker: 'serviceWorker' in navigator,
+          uuid: 'randomUUID' in crypto,
+          lock: 'wakeLock' in navigator,
+        })),
+      ).toEqual({ secure: false, worker: false, uuid: false, lock: false })
+      await page.getByRole('button', { name: 'Hands and sounds' }).click()
+      await expect(page.getByText(/The screen may go dark here/)).toBeVisible()
+      await page.getByRole('button', { name: 'Back', exact: true }).click()
+      const before = await workReps(page, 3, pointer)
+      await sent(page)
+      await context.setOffline(true)
+      const during = await workReps(page, 12, pointer)
+      await expect(page.getByText(/no network: do not reload/)).toBeVisible()
+      let asked = false
+      page.once('dialog', (dialog) => {
+        asked = dialog.type() === 'beforeunload'
+        void dialog.dismiss()
+      })
+      await page.reload({ timeout: 3000 }).catch(() => undefined)
+      expect(asked).toBe(true)
+      await context.setOffline(false)
+      await sent(page)
+      page.removeAllListeners('dialog')
+      await page.reload({ waitUntil: 'networkidle' })
+      const after = await workReps(page, 3, pointer)
+      await sent(page)
+      await kibou.becomes(before + during + after, repsSince, since)
+    } finally {
+      await browser.close()
+    }
+  },
+)
 
-test('two devices work one dog at once: both are kept, and each is told of the other', async ({ page, kibou, browser }) => {
+test('two devices work one dog at once: both are kept, and each is told of the other', async ({
+  page,
+  kibou,
+  browser,
+}) => {
   const since = Date.now()
   const other = await browser.newContext()
   await signIn(other.request, kibou, 'joss')
@@ -300,84 +419,128 @@ test('two devices work one dog at once: both are kept, and each is told of the o
   await Promise.all([sent(page), sent(second)])
   await kibou.becomes(18, repsSince, since)
   await kibou.becomes(2, 'SELECT count(DISTINCT device) AS n FROM rep WHERE received_at >= ?', since)
-  await kibou.becomes(2, "SELECT count(DISTINCT recorded_by) AS n FROM training_set WHERE received_at >= ?", since)
+  await kibou.becomes(2, 'SELECT count(DISTINCT recorded_by) AS n FROM training_set WHERE received_at >= ?', since)
   await other.close()
 })
 
 const kills = Number(process.env['KIBOU_SOAK_KILLS'] ?? 3)
-test(`the server killed ${kills} times at moments drawn by chance: every rep is there once`, async ({ page, kibou }) => {
+test(`the server killed ${kills} times at moments drawn by chance: every rep is there once`, async ({
+  page,
+  kibou,
+}) => {
   test.setTimeout(300_000 + kills * 20_000)
   const since = Date.now()
   await open(page, kibou, 'Heron')
   let done = 0
   for (let i = 0; i < kills; i++) {
     const wait = Math.random() * 1500
-    const killing = page.waitForTimeout(wait).then(() => { process.kill(kibou.serverPid(), 'SIGKILL') })
+    const killing = page.waitForTimeout(wait).then(() => {
+      process.kill(kibou.serverPid(), 'SIGKILL')
+    })
     done += await workReps(page, 6, pointer)
     await killing
-    await expect.poll(() => fetch(`${kibou.url}/api/health`).then((r) => r.status, () => 0), { timeout: 60_000 }).toBe(200)
+    await expect
+      .poll(
+        () =>
+          fetch(`${kibou.url}/api/health`).then(
+            (r) => r.status,
+            () => 0,
+          ),
+        { timeout: 60_000 },
+      )
+      .toBe(200)
   }
   // Killed as soon as it stands, again and again: the launcher does not take that for a server that cannot start.
   for (let i = 0; i < 4; i++) {
     const before = kibou.serverPid()
     process.kill(before, 'SIGKILL')
-    await expect.poll(async () => kibou.serverPid() !== before && (await fetch(`${kibou.url}/api/health`).then((r) => r.status, () => 0)), { timeout: 60_000, intervals: [20] }).toBe(200)
+    await expect
+      .poll(
+        async () =>
+          kibou.serverPid() !== before &&
+          (await fetch(`${kibou.url}/api/health`).then(
+            (r) => r.status,
+            () => 0,
+          )),
+        { timeout: 60_000, intervals: [20] },
+      )
+      .toBe(200)
   }
   await sent(page)
   await kibou.becomes(done, repsSince, since)
 })
 
 const hidden = Number(process.env['KIBOU_SOAK_HOLD'] ?? 30)
-test(`a hold that runs ${hidden} s in a tab that is hidden: what is shown and when the tone sounds agree with a clock outside the page`, async ({ kibou, request }) => {
-  test.setTimeout(300_000 + hidden * 2000)
-  await signIn(request, kibou)
-  const chromium = new RawChromium()
-  try {
-    // Longer than the tab is hidden, so that the hold is still running when it is looked at again.
-    const long = hidden > 50
-    const seconds = long ? 300 : 60
-    const tab = await chromium.open('about:blank')
-    for (const c of (await request.storageState()).cookies) await tab.cookie(kibou.url, c.name, c.value)
-    await tab.goto(`${kibou.url}/dogs/${kibou.dog('Heron')}/work/${long ? 'down-stay' : 'settle'}`)
-    await tab.until("document.querySelector('main button:last-of-type') && /Begin set/.test(document.body.innerText) && /kept here/.test(document.body.innerText)")
-    if (long) {
-      await tab.ask("[...document.querySelectorAll('button')].find((b) => b.getAttribute('aria-haspopup') === 'listbox').focus()")
+test(
+  `a hold that runs ${hidden} s in a tab that is hidden: what is shown and when the tone sounds agree with a ` +
+    `clock outside the page`,
+  async ({ kibou, request }) => {
+    test.setTimeout(300_000 + hidden * 2000)
+    await signIn(request, kibou)
+    const chromium = new RawChromium()
+    try {
+      // Longer than the tab is hidden, so that the hold is still running when it is looked at again.
+      const long = hidden > 50
+      const seconds = long ? 300 : 60
+      const tab = await chromium.open('about:blank')
+      for (const c of (await request.storageState()).cookies) await tab.cookie(kibou.url, c.name, c.value)
+      await tab.goto(`${kibou.url}/dogs/${kibou.dog('Heron')}/work/${long ? 'down-stay' : 'settle'}`)
+      await tab.until(
+        "document.querySelector('main button:last-of-type') && /Begin set/.test(document.body.innerText) && " +
+          '/kept here/.test(document.body.innerText)',
+      )
+      if (long) {
+        await tab.ask(
+          "[...document.querySelectorAll('button')].find((b) => b.getAttribute('aria-haspopup') === 'listbox').focus()",
+        )
+        await tab.key('Enter')
+        await tab.until("document.querySelector('[role=listbox]')")
+        for (const c of '300') await tab.key(c)
+        await tab.key('Enter')
+        await tab.until("!document.querySelector('[role=listbox]')")
+        await tab.ask('document.activeElement.blur()')
+      }
       await tab.key('Enter')
-      await tab.until("document.querySelector('[role=listbox]')")
-      for (const c of '300') await tab.key(c)
-      await tab.key('Enter')
-      await tab.until("!document.querySelector('[role=listbox]')")
-      await tab.ask('document.activeElement.blur()')
+      await tab.until(`/Start hold/.test(document.body.innerText) && /${seconds} s/.test(document.body.innerText)`)
+      // The page says by the wall clock when it took the key; this process reads the same clock.
+      await tab.ask("document.addEventListener('keydown', () => { window.keyAt = Date.now() }, true)")
+      const outsideBefore = Date.now()
+      await tab.key(' ', 'Space')
+      const outsideAfter = Date.now()
+      await tab.until("document.querySelector('[role=timer]')?.dataset.toneAt")
+      const begun = Number(await tab.ask('window.keyAt'))
+      expect(begun).toBeGreaterThanOrEqual(outsideBefore)
+      expect(begun).toBeLessThanOrEqual(outsideAfter)
+      const tone = Number(await tab.ask("document.querySelector('[role=timer]').dataset.toneAt"))
+      console.log(
+        `end tone scheduled ${Math.round(tone - (begun + seconds * 1000))} ms from the end by the clock outside`,
+      )
+      expect(Math.abs(tone - (begun + seconds * 1000))).toBeLessThanOrEqual(100)
+      await chromium.open('about:blank')
+      await tab.until("document.visibilityState === 'hidden'", 5000)
+      const until = begun + hidden * 1000
+      await new Promise((done) => setTimeout(done, until - Date.now()))
+      expect(await tab.ask('document.visibilityState')).toBe('hidden')
+      await tab.front()
+      await tab.until("document.visibilityState === 'visible'", 5000)
+      // What is drawn next, beside the wall clock at that moment; between two drawings what is shown grows old, the
+      // longer the slower the machine.
+      const seen = z
+        .object({ shown: z.number(), now: z.number() })
+        .parse(
+          await tab.ask(
+            "new Promise((done) => { const b = document.querySelector('[role=timer] b'); new " +
+              'MutationObserver((_, seen) => { seen.disconnect(); done({ shown: Number(b.textContent), now: ' +
+              'Date.now() }) }).observe(b, { characterData: true, childList: true, subtree: true }) })',
+          ),
+        )
+      console.log(`shown on return ${seen.shown} s, by the clock outside ${((seen.now - begun) / 1000).toFixed(2)} s`)
+      expect(Math.abs(seen.shown - (seen.now - begun) / 1000)).toBeLessThanOrEqual(0.1)
+    } finally {
+      await chromium.close()
     }
-    await tab.key('Enter')
-    await tab.until(`/Start hold/.test(document.body.innerText) && /${seconds} s/.test(document.body.innerText)`)
-    // The page says by the wall clock when it took the key; this process reads the same clock.
-    await tab.ask("document.addEventListener('keydown', () => { window.keyAt = Date.now() }, true)")
-    const outsideBefore = Date.now()
-    await tab.key(' ', 'Space')
-    const outsideAfter = Date.now()
-    await tab.until("document.querySelector('[role=timer]')?.dataset.toneAt")
-    const begun = Number(await tab.ask('window.keyAt'))
-    expect(begun).toBeGreaterThanOrEqual(outsideBefore)
-    expect(begun).toBeLessThanOrEqual(outsideAfter)
-    const tone = Number(await tab.ask("document.querySelector('[role=timer]').dataset.toneAt"))
-    console.log(`end tone scheduled ${Math.round(tone - (begun + seconds * 1000))} ms from the end by the clock outside`)
-    expect(Math.abs(tone - (begun + seconds * 1000))).toBeLessThanOrEqual(100)
-    await chromium.open('about:blank')
-    await tab.until("document.visibilityState === 'hidden'", 5000)
-    const until = begun + hidden * 1000
-    await new Promise((done) => setTimeout(done, until - Date.now()))
-    expect(await tab.ask('document.visibilityState')).toBe('hidden')
-    await tab.front()
-    await tab.until("document.visibilityState === 'visible'", 5000)
-    // What is drawn next, beside the wall clock at that moment; between two drawings what is shown grows old, the longer the slower the machine.
-    const seen = z.object({ shown: z.number(), now: z.number() }).parse(await tab.ask("new Promise((done) => { const b = document.querySelector('[role=timer] b'); new MutationObserver((_, seen) => { seen.disconnect(); done({ shown: Number(b.textContent), now: Date.now() }) }).observe(b, { characterData: true, childList: true, subtree: true }) })"))
-    console.log(`shown on return ${seen.shown} s, by the clock outside ${((seen.now - begun) / 1000).toFixed(2)} s`)
-    expect(Math.abs(seen.shown - (seen.now - begun) / 1000)).toBeLessThanOrEqual(0.1)
-  } finally {
-    await chromium.close()
-  }
-})
+  },
+)
 
 test('a device that slept in the middle of a hold asks what the dog did', async ({ page, kibou }) => {
   const since = Date.now()
@@ -386,7 +549,11 @@ test('a device that slept in the middle of a hold asks what the dog did', async 
     const real = Date.now.bind(Date)
     let ahead = 0
     Date.now = () => real() + ahead
-    Object.assign(window, { sleep: (ms: number) => { ahead += ms } })
+    Object.assign(window, {
+      sleep: (ms: number) => {
+        ahead += ms
+      },
+    })
   })
   await page.goto(`${kibou.url}/dogs/${kibou.dog('Heron')}/work/down-stay`, { waitUntil: 'networkidle' })
   await page.getByLabel('Rung').first().click()
@@ -405,5 +572,9 @@ test('a device that slept in the middle of a hold asks what the dog did', async 
   await page.getByRole('button', { name: /^Held 10 s/ }).click()
   await sent(page)
   await kibou.becomes(1, 'SELECT count(*) AS n FROM rep WHERE received_at >= ?', since)
-  await kibou.becomes(1, "SELECT count(*) AS n FROM rep WHERE received_at >= ? AND held_s = 10 AND outcome = 'clean'", since)
+  await kibou.becomes(
+    1,
+    "SELECT count(*) AS n FROM rep WHERE received_at >= ? AND held_s = 10 AND outcome = 'clean'",
+    since,
+  )
 })

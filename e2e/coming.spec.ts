@@ -1,34 +1,46 @@
 import { expect, expectNoAxeFindings, signIn, tabTo, test } from './support/kibou'
 
-test('coming and going: who leaves without a handoff, a stay made longer by keyboard, refused into a booked handoff; a hand only reads', async ({ page, kibou }) => {
-  await page.goto(`${kibou.url}/coming`, { waitUntil: 'networkidle' })
-  const rook = page.getByRole('button', { name: 'Longer or shorter: Rook' })
-  await expect(page.getByText('No handoff is booked.').first()).toBeVisible()
-  await expectNoAxeFindings(page)
-  await tabTo(page, /Longer or shorter: Rook/)
-  await page.keyboard.press('Enter')
-  const leaves = new Date(Date.now() + 9 * 86_400_000).toISOString().slice(0, 10)
-  const open = (label: string) => page.getByLabel(label, { exact: true }).locator('visible=true').first()
-  await open('Goes home on').fill(leaves)
-  await page.getByRole('button', { name: 'Change the stay' }).first().press('Enter')
-  await expect(page.getByText('Say why: it stays beside the stay.')).toBeVisible()
-  await open('Reason').fill('needs more days')
-  await page.keyboard.press('Enter')
-  await expect.poll(() => kibou.count('SELECT count(*) AS n FROM residency WHERE id = ? AND leaves_on = ?', kibou.dog('Rook'), leaves)).toBe(1)
-  await expect(page.getByRole('listitem').filter({ has: rook }).filter({ hasText: 'stay changed' }).last()).toBeVisible()
-  expect(kibou.count("SELECT count(*) AS n FROM stay_change WHERE recorded_by = 'maud' AND reason = 'needs more days'")).toBe(1)
+test(
+  'coming and going: who leaves without a handoff, a stay made longer by keyboard, refused into a booked ' +
+    'handoff; a hand only reads',
+  async ({ page, kibou }) => {
+    await page.goto(`${kibou.url}/coming`, { waitUntil: 'networkidle' })
+    const rook = page.getByRole('button', { name: 'Longer or shorter: Rook' })
+    await expect(page.getByText('No handoff is booked.').first()).toBeVisible()
+    await expectNoAxeFindings(page)
+    await tabTo(page, /Longer or shorter: Rook/)
+    await page.keyboard.press('Enter')
+    const leaves = new Date(Date.now() + 9 * 86_400_000).toISOString().slice(0, 10)
+    const open = (label: string) => page.getByLabel(label, { exact: true }).locator('visible=true').first()
+    await open('Goes home on').fill(leaves)
+    await page.getByRole('button', { name: 'Change the stay' }).first().press('Enter')
+    await expect(page.getByText('Say why: it stays beside the stay.')).toBeVisible()
+    await open('Reason').fill('needs more days')
+    await page.keyboard.press('Enter')
+    await expect
+      .poll(() =>
+        kibou.count('SELECT count(*) AS n FROM residency WHERE id = ? AND leaves_on = ?', kibou.dog('Rook'), leaves),
+      )
+      .toBe(1)
+    await expect(
+      page.getByRole('listitem').filter({ has: rook }).filter({ hasText: 'stay changed' }).last(),
+    ).toBeVisible()
+    expect(
+      kibou.count("SELECT count(*) AS n FROM stay_change WHERE recorded_by = 'maud' AND reason = 'needs more days'"),
+    ).toBe(1)
 
-  const soon = new Date(Date.now()).toISOString().slice(0, 10)
-  await page.getByRole('button', { name: 'Longer or shorter: Gimlet' }).press('Enter')
-  await open('Goes home on').fill(soon)
-  await open('Reason').fill('owner is early')
-  await page.keyboard.press('Enter')
-  await expect(page.getByText(/The handoff is booked for/)).toBeVisible()
-  await page.setViewportSize({ width: 390, height: 844 })
-  await expect.poll(() => page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390)
-  await expectNoAxeFindings(page)
-  await signIn(page.request, kibou, 'ebba')
-  await page.reload()
-  await expect(page.getByRole('heading', { name: 'Coming and going' })).toBeVisible()
-  await expect(rook).toBeHidden()
-})
+    const soon = new Date(Date.now()).toISOString().slice(0, 10)
+    await page.getByRole('button', { name: 'Longer or shorter: Gimlet' }).press('Enter')
+    await open('Goes home on').fill(soon)
+    await open('Reason').fill('owner is early')
+    await page.keyboard.press('Enter')
+    await expect(page.getByText(/The handoff is booked for/)).toBeVisible()
+    await page.setViewportSize({ width: 390, height: 844 })
+    await expect.poll(() => page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390)
+    await expectNoAxeFindings(page)
+    await signIn(page.request, kibou, 'ebba')
+    await page.reload()
+    await expect(page.getByRole('heading', { name: 'Coming and going' })).toBeVisible()
+    await expect(rook).toBeHidden()
+  },
+)

@@ -2,7 +2,10 @@ import { readFileSync } from 'node:fs'
 import { expect, expectNoAxeFindings, tabTo, test } from './support/kibou'
 
 test.describe('the dog’s page', () => {
-  test('says what is next and why, filters its sets by the address, puts one right and takes one back, by keyboard', async ({ page, kibou }) => {
+  test('says what is next and why, filters its sets by the address, rights one, takes one back, by keyboard', async ({
+    page,
+    kibou,
+  }) => {
     const wren = kibou.dog('Wren')
     await page.goto(`${kibou.url}/dogs/${wren}`)
     const next = page.getByRole('region', { name: 'Next' })
@@ -19,9 +22,16 @@ test.describe('the dog’s page', () => {
     await page.goto(`${kibou.url}/dogs/${wren}?command=recall`)
     await expect(sets.getByRole('listitem').first()).toContainText('Recall,')
 
-    const voided = () => kibou.count('SELECT count(*) AS n FROM voided v JOIN training_set s ON s.id = v.target_id WHERE s.residency_id = ?', wren)
+    const voided = () =>
+      kibou.count(
+        'SELECT count(*) AS n FROM voided v JOIN training_set s ON s.id = v.target_id WHERE s.residency_id = ?',
+        wren,
+      )
     const before = voided()
-    await sets.getByRole('button', { name: /^Correct/ }).first().focus()
+    await sets
+      .getByRole('button', { name: /^Correct/ })
+      .first()
+      .focus()
     await page.keyboard.press('Enter')
     const dialog = page.getByRole('dialog')
     await expect(dialog).toContainText('Correct:')
@@ -37,14 +47,19 @@ test.describe('the dog’s page', () => {
     await expect(dialog).toBeHidden()
     await expect(sets.getByText('taken back: my thumb')).toBeVisible()
     expect(voided()).toBe(before + 1)
-    expect(kibou.count('SELECT count(*) AS n FROM training_set WHERE residency_id = ? AND replaces IS NOT NULL', wren)).toBe(1)
+    expect(
+      kibou.count('SELECT count(*) AS n FROM training_set WHERE residency_id = ? AND replaces IS NOT NULL', wren),
+    ).toBe(1)
 
     await page.getByLabel('A note for the next block').fill('mind the ducks')
     await page.getByRole('button', { name: 'Keep note' }).press('Enter')
     await expect(page.getByText('“mind the ducks”')).toBeVisible()
   })
 
-  test('a command in full: ladder, grid, help, kit; a stuck rung offers and logs what was tried; at phone size too', async ({ page, kibou }) => {
+  test('a command in full: ladder, grid, help, kit; a stuck rung offers and logs what was tried; on a phone', async ({
+    page,
+    kibou,
+  }) => {
     await page.goto(`${kibou.url}/dogs/${kibou.dog('Mallet')}/commands/sit-stay`)
     await expect(page.getByRole('heading', { name: 'Stuck at 10 s' })).toBeVisible()
     await expect(page.getByText(/95 % interval/)).toBeVisible()
@@ -63,66 +78,85 @@ test.describe('the dog’s page', () => {
   })
 })
 
-test('the curriculum is read, edited by keyboard and by dragging, validated, published, exported, imported; a dog is moved after a preview', async ({ page, kibou }) => {
-  await page.goto(`${kibou.url}/curriculum`)
-  await expect(page.getByText('14 commands, 190 rungs')).toBeVisible()
-  await expect(page.getByRole('listitem').filter({ hasText: 'Down at distance: 0.5 m needs Down-stay, duration: 30 s' })).toBeVisible()
-  await expectNoAxeFindings(page)
-  const exported = page.waitForEvent('download')
-  await page.getByRole('link', { name: 'Export JSON' }).click()
-  const file = readFileSync(await (await exported).path(), 'utf8')
-  expect(JSON.parse(file)).toMatchObject({ format: 'kibou-curriculum', id: 'house', version: 3 })
+test(
+  'the curriculum is read, edited by keyboard and by dragging, validated, published, exported, imported; a dog ' +
+    'is moved after a preview',
+  async ({ page, kibou }) => {
+    await page.goto(`${kibou.url}/curriculum`)
+    await expect(page.getByText('14 commands, 190 rungs')).toBeVisible()
+    await expect(
+      page.getByRole('listitem').filter({ hasText: 'Down at distance: 0.5 m needs Down-stay, duration: 30 s' }),
+    ).toBeVisible()
+    await expectNoAxeFindings(page)
+    const exported = page.waitForEvent('download')
+    await page.getByRole('link', { name: 'Export JSON' }).click()
+    const file = readFileSync(await (await exported).path(), 'utf8')
+    expect(JSON.parse(file)).toMatchObject({ format: 'kibou-curriculum', id: 'house', version: 3 })
 
-  await page.getByRole('link', { name: 'Edit' }).press('Enter')
-  await expect(page.getByRole('heading', { name: 'Curriculum draft' })).toBeVisible()
-  await page.getByRole('button', { name: /^Marker/ }).press('Enter')
-  await page.getByRole('option', { name: 'Sit-stay', exact: true }).press('Enter')
-  const rungs = page.getByRole('grid', { name: 'Rungs of Sit-stay' })
-  const names = () => rungs.getByRole('row').evaluateAll((rows) => rows.slice(0, 3).map((r) => r.querySelector('b')?.textContent))
-  expect(await names()).toEqual(['1 s', '2 s', '3 s'])
-  // Keyboard drag: Enter on the grip takes the rung up, arrows choose where, Enter puts it down.
-  await rungs.getByRole('button', { name: 'Move 1 s' }).focus()
-  await page.keyboard.press('Enter')
-  await page.keyboard.press('ArrowDown')
-  await page.keyboard.press('Enter')
-  await expect.poll(names).not.toEqual(['1 s', '2 s', '3 s'])
-  await expect(page.getByText('goes down from 2 to 1').first()).toBeVisible()
-  await expect(page.getByRole('button', { name: 'Publish as the next version' })).toBeDisabled()
-  await expectNoAxeFindings(page)
-  await rungs.getByRole('row').filter({ hasText: 'holds 1 s' }).click()
-  while ((await names())[0] !== '1 s') await page.getByRole('button', { name: 'Up' }).press('Enter')
-  await expect(page.getByText('Nothing is wrong with it.')).toBeVisible()
-  // By mouse: dragged below the next one, then put back by the buttons.
-  await rungs.getByRole('row').nth(0).dragTo(rungs.getByRole('row').nth(2), { sourcePosition: { x: 200, y: 20 }, targetPosition: { x: 200, y: 45 } })
-  await expect.poll(async () => (await names())[0]).not.toBe('1 s')
-  while ((await names())[0] !== '1 s') await page.getByRole('button', { name: 'Up' }).press('Enter')
+    await page.getByRole('link', { name: 'Edit' }).press('Enter')
+    await expect(page.getByRole('heading', { name: 'Curriculum draft' })).toBeVisible()
+    await page.getByRole('button', { name: /^Marker/ }).press('Enter')
+    await page.getByRole('option', { name: 'Sit-stay', exact: true }).press('Enter')
+    const rungs = page.getByRole('grid', { name: 'Rungs of Sit-stay' })
+    const names = () =>
+      rungs.getByRole('row').evaluateAll((rows) => rows.slice(0, 3).map((r) => r.querySelector('b')?.textContent))
+    expect(await names()).toEqual(['1 s', '2 s', '3 s'])
+    // Keyboard drag: Enter on the grip takes the rung up, arrows choose where, Enter puts it down.
+    await rungs.getByRole('button', { name: 'Move 1 s' }).focus()
+    await page.keyboard.press('Enter')
+    await page.keyboard.press('ArrowDown')
+    await page.keyboard.press('Enter')
+    await expect.poll(names).not.toEqual(['1 s', '2 s', '3 s'])
+    await expect(page.getByText('goes down from 2 to 1').first()).toBeVisible()
+    await expect(page.getByRole('button', { name: 'Publish as the next version' })).toBeDisabled()
+    await expectNoAxeFindings(page)
+    await rungs.getByRole('row').filter({ hasText: 'holds 1 s' }).click()
+    while ((await names())[0] !== '1 s') await page.getByRole('button', { name: 'Up' }).press('Enter')
+    await expect(page.getByText('Nothing is wrong with it.')).toBeVisible()
+    // By mouse: dragged below the next one, then put back by the buttons.
+    await rungs
+      .getByRole('row')
+      .nth(0)
+      .dragTo(rungs.getByRole('row').nth(2), { sourcePosition: { x: 200, y: 20 }, targetPosition: { x: 200, y: 45 } })
+    await expect.poll(async () => (await names())[0]).not.toBe('1 s')
+    while ((await names())[0] !== '1 s') await page.getByRole('button', { name: 'Up' }).press('Enter')
 
-  await page.getByLabel('Criterion, in words').fill('')
-  await page.keyboard.press('Tab')
-  await expect(page.getByText('the criterion is not said in words').first()).toBeVisible()
-  await page.getByLabel('Criterion, in words').fill('holds 1 s, you stand very close')
-  await page.keyboard.press('Tab')
-  await page.getByRole('button', { name: 'Save draft' }).press('Enter')
-  await expect(page.getByText('Draft saved.')).toBeVisible()
+    await page.getByLabel('Criterion, in words').fill('')
+    await page.keyboard.press('Tab')
+    await expect(page.getByText('the criterion is not said in words').first()).toBeVisible()
+    await page.getByLabel('Criterion, in words').fill('holds 1 s, you stand very close')
+    await page.keyboard.press('Tab')
+    await page.getByRole('button', { name: 'Save draft' }).press('Enter')
+    await expect(page.getByText('Draft saved.')).toBeVisible()
 
-  await page.getByLabel('Curriculum file').setInputFiles({ name: 'bad.json', mimeType: 'application/json', buffer: Buffer.from(file.replace('"seconds": 20,', '"minutes": 1,').replace('"id": "sit.full"', '"id": "sit.rear"')) })
-  await expect(page.getByText('Refused:')).toBeVisible()
-  await expect(page.getByText('The file was refused whole')).toBeVisible()
-  await expect(page.getByLabel('Criterion, in words')).toHaveValue('holds 1 s, you stand very close')
+    await page.getByLabel('Curriculum file').setInputFiles({
+      name: 'bad.json',
+      mimeType: 'application/json',
+      buffer: Buffer.from(
+        file.replace('"seconds": 20,', '"minutes": 1,').replace('"id": "sit.full"', '"id": "sit.rear"'),
+      ),
+    })
+    await expect(page.getByText('Refused:')).toBeVisible()
+    await expect(page.getByText('The file was refused whole')).toBeVisible()
+    await expect(page.getByLabel('Criterion, in words')).toHaveValue('holds 1 s, you stand very close')
 
-  await page.getByRole('button', { name: 'Publish as the next version' }).press('Enter')
-  await expect(page.getByText('version 4: 14 commands')).toBeVisible()
+    await page.getByRole('button', { name: 'Publish as the next version' }).press('Enter')
+    await expect(page.getByText('version 4: 14 commands')).toBeVisible()
 
-  const wren = kibou.dog('Wren')
-  await page.goto(`${kibou.url}/dogs/${wren}/version`)
-  await expect(page.getByText('Nothing would stand otherwise for this dog.')).toBeVisible()
-  await expectNoAxeFindings(page)
-  await page.getByRole('button', { name: 'Move Wren' }).press('Enter')
-  await expect(page.getByText('version 4.')).toBeVisible()
-  expect(kibou.count('SELECT count(*) AS n FROM curriculum_move WHERE residency_id = ?', wren)).toBe(1)
-})
+    const wren = kibou.dog('Wren')
+    await page.goto(`${kibou.url}/dogs/${wren}/version`)
+    await expect(page.getByText('Nothing would stand otherwise for this dog.')).toBeVisible()
+    await expectNoAxeFindings(page)
+    await page.getByRole('button', { name: 'Move Wren' }).press('Enter')
+    await expect(page.getByText('version 4.')).toBeVisible()
+    expect(kibou.count('SELECT count(*) AS n FROM curriculum_move WHERE residency_id = ?', wren)).toBe(1)
+  },
+)
 
-test('the house method shows what a switch changes now and as a replay, then applies it, by keyboard', async ({ page, kibou }) => {
+test('the house method shows what a switch changes now and as a replay, then applies it, by keyboard', async ({
+  page,
+  kibou,
+}) => {
   await page.goto(`${kibou.url}/method`)
   await expect(page.getByRole('radiogroup', { name: 'Status talk' })).toHaveAttribute('aria-disabled', 'true')
   await expectNoAxeFindings(page)
@@ -136,10 +170,15 @@ test('the house method shows what a switch changes now and as a replay, then app
   expect(kibou.count('SELECT count(*) AS n FROM method_change')).toBe(0)
   await page.getByRole('button', { name: 'Apply from the next rep on' }).press('Enter')
   await expect(page.getByText(/Maud Ferrow: When does a rung count\? Five of five/)).toBeVisible()
-  expect(kibou.count("SELECT count(*) AS n FROM method_change WHERE row = 'counts' AND option = 'five-of-five'")).toBe(1)
+  expect(kibou.count("SELECT count(*) AS n FROM method_change WHERE row = 'counts' AND option = 'five-of-five'")).toBe(
+    1,
+  )
 })
 
-test('the rule bench computes in a worker, side by side, refuses what it cannot do exactly, and can be cancelled', async ({ page, kibou }) => {
+test('the rule bench computes in a worker, side by side, refuses what it cannot do exactly, can be cancelled', async ({
+  page,
+  kibou,
+}) => {
   await page.goto(`${kibou.url}/bench`)
   const figure = (name: string) => page.getByRole('row').filter({ hasText: name })
   await expect(figure('Expected reps until it passes')).toContainText('10.3')

@@ -8,15 +8,36 @@ const read = (file: string): unknown => JSON.parse(readFileSync(file, 'utf8'))
 /** Every address and every server action that the build itself knows. */
 function manifests() {
   const routes = Object.keys(z.record(z.string(), z.string()).parse(read('.next/server/app-paths-manifest.json')))
-  const actions = z.object({ node: z.record(z.string(), z.object({ workers: z.record(z.string(), z.unknown()) })) }).parse(read('.next/server/server-reference-manifest.json')).node
-  return { routes: routes.map((r) => ({ kind: r.endsWith('/route') ? 'handler' : 'page', path: r.replace(/\/\(\w+\)/g, '').replace(/\/(page|route)$/, '') || '/' })), actions: Object.keys(actions) }
+  const actions = z
+    .object({ node: z.record(z.string(), z.object({ workers: z.record(z.string(), z.unknown()) })) })
+    .parse(read('.next/server/server-reference-manifest.json')).node
+  return {
+    routes: routes.map((r) => ({
+      kind: r.endsWith('/route') ? 'handler' : 'page',
+      path: r.replace(/\/\(\w+\)/g, '').replace(/\/(page|route)$/, '') || '/',
+    })),
+    actions: Object.keys(actions),
+  }
 }
 
 /** Whatever is open to everybody, and nothing else may be. */
-const open = new Set(['/sign-in', '/set-up', '/api/sign-in', '/api/sign-out', '/api/set-up', '/api/health', '/icon.svg', '/_not-found', '/_global-error'])
+const open = new Set([
+  '/sign-in',
+  '/set-up',
+  '/api/sign-in',
+  '/api/sign-out',
+  '/api/set-up',
+  '/api/health',
+  '/icon.svg',
+  '/_not-found',
+  '/_global-error',
+])
 
 test.describe('the door', () => {
-  test('every page, handler and action of the build refuses the signed-out, and a hand cannot do what a lead does', async ({ kibou, playwright }) => {
+  test('every page, handler, action of the build refuses the signed-out; a hand cannot do what a lead does', async ({
+    kibou,
+    playwright,
+  }) => {
     const { routes, actions } = manifests()
     expect(routes.length).toBeGreaterThan(18)
     expect(actions.length).toBeGreaterThan(14)
@@ -24,27 +45,79 @@ test.describe('the door', () => {
     const nobody = await playwright.request.newContext({ maxRedirects: 0 })
     const hand = await playwright.request.newContext({ maxRedirects: 0 })
     await signIn(hand, kibou, 'ebba')
-    const address = (path: string) => `${kibou.url}${path.replace('[residencyId]', kibou.dog('Wren')).replace('[command]', 'sit').replace('[handoffId]', '01890000-0000-7000-8000-000000000001')}`
+    const sample: Readonly<Record<string, string>> = {
+      residencyId: kibou.dog('Wren'),
+      command: 'sit',
+      handoffId: '01890000-0000-7000-8000-000000000001',
+    }
+    const address = (path: string) => kibou.url + path.replace(/\[(\w+)\]/g, (all, name: string) => sample[name] ?? all)
     const outcome = async (as: typeof nobody, path: string, method: 'get' | 'post') => {
       const answer = await as[method](address(path), method === 'post' ? { data: {} } : {})
-      return answer.status() === 307 && (answer.headers()['location'] ?? '').startsWith('/sign-in?') ? 'door' : String(answer.status())
+      return answer.status() === 307 && (answer.headers()['location'] ?? '').startsWith('/sign-in?')
+        ? 'door'
+        : String(answer.status())
     }
     const refusals: string[] = []
     for (const { kind, path } of routes.filter((r) => !open.has(r.path))) {
-      const as = await Promise.all((kind === 'handler' ? (['get', 'post'] as const) : (['get'] as const)).map((m) => outcome(nobody, path, m)))
-      if (!as.every((o) => o === 'door' || (kind === 'handler' && ['401', '405'].includes(o))) || as.every((o) => o === '405')) refusals.push(`${path}: ${as.join(' ')}`)
+      const as = await Promise.all(
+        (kind === 'handler' ? (['get', 'post'] as const) : (['get'] as const)).map((m) => outcome(nobody, path, m)),
+      )
+      if (
+        !as.every((o) => o === 'door' || (kind === 'handler' && ['401', '405'].includes(o))) ||
+        as.every((o) => o === '405')
+      )
+        refusals.push(`${path}: ${as.join(' ')}`)
     }
     expect(refusals).toEqual([])
     const lead = ['/people/new', '/house', '/curriculum/edit', '/dogs/[residencyId]/version']
-    const trainers = ['/dogs/new', '/dogs/table', '/dogs/[residencyId]/intake', '/dogs/[residencyId]/baseline', '/dogs/[residencyId]/reward']
+    const trainers = [
+      '/dogs/new',
+      '/dogs/table',
+      '/dogs/[residencyId]/intake',
+      '/dogs/[residencyId]/baseline',
+      '/dogs/[residencyId]/reward',
+    ]
     for (const path of routes.filter((r) => r.kind === 'page' && !open.has(r.path)).map((r) => r.path)) {
-      expect([path, await outcome(hand, path, 'get')]).toEqual([path, [...lead, ...trainers].includes(path) ? 'door' : '200'])
+      expect([path, await outcome(hand, path, 'get')]).toEqual([
+        path,
+        [...lead, ...trainers].includes(path) ? 'door' : '200',
+      ])
     }
 
-    const facts = () => kibou.count('SELECT (SELECT count(*) FROM person) + (SELECT count(*) FROM dog) + (SELECT count(*) FROM note) + (SELECT count(*) FROM tried) + (SELECT count(*) FROM method_change) + (SELECT count(*) FROM curriculum) + (SELECT count(*) FROM curriculum_draft) + (SELECT count(*) FROM curriculum_move) + (SELECT count(*) FROM voided) + (SELECT count(*) FROM handoff_event) + (SELECT count(*) FROM stay_change) + (SELECT count(*) FROM pause) + (SELECT count(*) FROM intake_draft) + (SELECT count(*) FROM intake_entry) + (SELECT count(*) FROM house_setting) + (SELECT count(*) FROM feed) + (SELECT count(*) FROM weight) + (SELECT count(*) FROM feeding_plan) + (SELECT count(*) FROM fed) + (SELECT count(*) FROM baseline_rep) + (SELECT count(*) FROM baseline_start) + (SELECT count(*) FROM reward_taste) + (SELECT count(*) FROM reward_choice) + (SELECT count(*) FROM photo) AS n')
+    const facts = () =>
+      kibou.count(
+        `SELECT (SELECT count(*)
+          FROM person) + (SELECT count(*)
+          FROM dog) + (SELECT count(*)
+          FROM note) + (SELECT count(*)
+          FROM tried) + (SELECT count(*)
+          FROM method_change) + (SELECT count(*)
+          FROM curriculum) + (SELECT count(*)
+          FROM curriculum_draft) + (SELECT count(*)
+          FROM curriculum_move) + (SELECT count(*)
+          FROM voided) + (SELECT count(*)
+          FROM handoff_event) + (SELECT count(*)
+          FROM stay_change) + (SELECT count(*)
+          FROM pause) + (SELECT count(*)
+          FROM intake_draft) + (SELECT count(*)
+          FROM intake_entry) + (SELECT count(*)
+          FROM house_setting) + (SELECT count(*)
+          FROM feed) + (SELECT count(*)
+          FROM weight) + (SELECT count(*)
+          FROM feeding_plan) + (SELECT count(*)
+          FROM fed) + (SELECT count(*)
+          FROM baseline_rep) + (SELECT count(*)
+          FROM baseline_start) + (SELECT count(*)
+          FROM reward_taste) + (SELECT count(*)
+          FROM reward_choice) + (SELECT count(*)
+          FROM photo) AS n`,
+      )
     const before = facts()
     const call = async (as: typeof nobody, action: string) => {
-      const answer = await as.post(`${kibou.url}/`, { headers: { 'next-action': action, 'content-type': 'text/plain;charset=UTF-8', accept: 'text/x-component' }, data: '[{},{"personId":"maud","passcode":"taken over"}]' })
+      const answer = await as.post(`${kibou.url}/`, {
+        headers: { 'next-action': action, 'content-type': 'text/plain;charset=UTF-8', accept: 'text/x-component' },
+        data: '[{},{"personId":"maud","passcode":"taken over"}]',
+      })
       return `${answer.status()} ${await answer.text()}`
     }
     for (const action of actions) expect(await call(nobody, action)).toContain('signed out')
@@ -58,7 +131,10 @@ test.describe('the door', () => {
     await hand.dispose()
   })
 
-  test('by keyboard: name, passcode, in; locked, and another person takes over; a hand is shown the way', async ({ page, kibou }) => {
+  test('by keyboard: name, passcode, in; locked, and another person takes over; a hand is shown the way', async ({
+    page,
+    kibou,
+  }) => {
     await page.context().clearCookies()
     await page.goto(`${kibou.url}/method`, { waitUntil: 'networkidle' })
     await expect(page.getByRole('heading', { name: 'Who is it?' })).toBeVisible()
@@ -94,13 +170,24 @@ test.describe('the door', () => {
     }
   })
 
-  test('five wrong passcodes slow the next; a forged, altered or ended cookie opens nothing', async ({ kibou, playwright }) => {
+  test('five wrong passcodes slow the next; a forged, altered or ended cookie opens nothing', async ({
+    kibou,
+    playwright,
+  }) => {
     const guess = await playwright.request.newContext({ maxRedirects: 0 })
-    const tryOne = async (passcode: string) => (await guess.post(`${kibou.url}/api/sign-in`, { data: { personId: 'joss', passcode } })).status()
+    const tryOne = async (passcode: string) =>
+      (await guess.post(`${kibou.url}/api/sign-in`, { data: { personId: 'joss', passcode } })).status()
     expect([await tryOne('a'), await tryOne('b'), await tryOne('c'), await tryOne('d')]).toEqual([401, 401, 401, 401])
     expect([await tryOne('e'), await tryOne('osier bank')]).toEqual([429, 429])
     expect((await guess.post(`${kibou.url}/api/sign-in`, { data: { personId: 7 } })).status()).toBe(400)
-    expect((await guess.post(`${kibou.url}/api/sign-in`, { data: { personId: 'maud', passcode: 'osier bank' }, headers: { origin: 'http://elsewhere.example' } })).status()).toBe(403)
+    expect(
+      (
+        await guess.post(`${kibou.url}/api/sign-in`, {
+          data: { personId: 'maud', passcode: 'osier bank' },
+          headers: { origin: 'http://elsewhere.example' },
+        })
+      ).status(),
+    ).toBe(403)
     const db = new Database(kibou.file)
     db.exec('DELETE FROM wrong_passcode')
     await signIn(guess, kibou, 'joss')
@@ -109,7 +196,17 @@ test.describe('the door', () => {
     expect(cookie).toMatchObject({ httpOnly: true, sameSite: 'Lax', secure: false })
     const value = cookie?.value ?? ''
     const altered = `${value.slice(0, 40)}${value[40] === 'a' ? 'b' : 'a'}${value.slice(41)}`
-    for (const bad of ['x', altered, value.slice(0, 60), value.replace('Fe26.2', 'Fe26.1'), 'Fe26.2*1**'.padEnd(300, 'A')]) expect([bad, (await fetch(kibou.url, { headers: { cookie: `kibou=${bad}` }, redirect: 'manual' })).status]).toEqual([bad, 307])
+    for (const bad of [
+      'x',
+      altered,
+      value.slice(0, 60),
+      value.replace('Fe26.2', 'Fe26.1'),
+      'Fe26.2*1**'.padEnd(300, 'A'),
+    ])
+      expect([
+        bad,
+        (await fetch(kibou.url, { headers: { cookie: `kibou=${bad}` }, redirect: 'manual' })).status,
+      ]).toEqual([bad, 307])
     db.exec('UPDATE signing_in SET ended_at = 1')
     db.close()
     expect((await fetch(kibou.url, { headers: { cookie: `kibou=${value}` }, redirect: 'manual' })).status).toBe(307)
@@ -132,7 +229,10 @@ test.describe('the door', () => {
     expect(new URL(page.url()).searchParams.get('to')).toBe('/curriculum')
   })
 
-  test('a sign-in that ends in mid-set drops nothing: the taps wait, and are sent once somebody signs in', async ({ page, kibou }) => {
+  test('a sign-in that ends in mid-set drops nothing: the taps wait, and are sent once somebody signs in', async ({
+    page,
+    kibou,
+  }) => {
     const reps = () => kibou.count('SELECT count(*) AS n FROM rep')
     const before = reps()
     await page.goto(`${kibou.url}/dogs/${kibou.dog('Chisel')}/work/sit`)

@@ -2,7 +2,12 @@ import { devices } from '@playwright/test'
 import { expect, expectNoAxeFindings, startKibou, test } from './support/kibou'
 
 test.describe('a set in the yard', () => {
-  test.use({ viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true, userAgent: devices['Pixel 7'].userAgent })
+  test.use({
+    viewport: { width: 390, height: 844 },
+    hasTouch: true,
+    isMobile: true,
+    userAgent: devices['Pixel 7'].userAgent,
+  })
 
   test('by touch, within one screen, with targets of at least 64 px, 8 px apart', async ({ page, kibou }) => {
     await page.goto(`${kibou.url}/dogs/${kibou.dog('Bramble')}/work/sit-stay`)
@@ -52,13 +57,50 @@ test.describe('a set in the yard', () => {
     await expect(page.getByRole('heading', { name: 'Back to 2 s' })).toBeVisible()
     await expect(page.getByText(/Broke at (0\.[5-9]|[12](\.\d)?) s of 5 s/)).toBeVisible()
     await expect(page.getByText('kept here: 0')).toBeVisible()
-    await kibou.becomes(2, "SELECT count(*) AS n FROM rep WHERE broke_s BETWEEN 0.5 AND 2.9 AND faults = '[\"broke\"]' AND set_id IN (SELECT id FROM training_set WHERE rung_id = 'sit-stay.5s' AND received_at > ?)", Date.now() - 300_000)
+    await kibou.becomes(
+      2,
+      `SELECT count(*) AS n
+        FROM rep
+        WHERE broke_s BETWEEN 0.5 AND 2.9 AND faults = '["broke"]' AND set_id IN (SELECT id
+        FROM training_set
+        WHERE rung_id = 'sit-stay.5s' AND received_at > ?)`,
+      Date.now() - 300_000,
+    )
     // What was paid inside the hold is counted with its end; a break after less than a second was paid nothing.
-    await kibou.becomes(1, "SELECT count(*) AS n FROM rep WHERE outcome = 'clean' AND held_s = 5 AND planned >= 1 AND pieces = planned AND set_id IN (SELECT id FROM training_set WHERE rung_id = 'sit-stay.5s' AND received_at > ?)", Date.now() - 300_000)
-    // The second of the break by a clock outside the page: no less than the wait, no more than from before the one tap to after the other.
+    await kibou.becomes(
+      1,
+      `SELECT count(*) AS n
+        FROM rep
+        WHERE outcome = 'clean' AND held_s = 5 AND planned >= 1 AND pieces = planned AND set_id IN (SELECT id
+        FROM training_set
+        WHERE rung_id = 'sit-stay.5s' AND received_at > ?)`,
+      Date.now() - 300_000,
+    )
+    // The second of the break by a clock outside the page: no less than the wait, no more than from before the one tap
+    // to after the other.
     const since = Date.now() - 300_000
-    expect(kibou.count("SELECT broke_s AS n FROM rep WHERE broke_s IS NOT NULL AND set_id IN (SELECT id FROM training_set WHERE rung_id = 'sit-stay.5s' AND received_at > ?) ORDER BY device_at LIMIT 1", since)).toBeGreaterThan(0.8)
-    expect(kibou.count("SELECT broke_s AS n FROM rep WHERE broke_s IS NOT NULL AND set_id IN (SELECT id FROM training_set WHERE rung_id = 'sit-stay.5s' AND received_at > ?) ORDER BY device_at LIMIT 1", since)).toBeLessThanOrEqual(holdMost + 0.1)
+    expect(
+      kibou.count(
+        `SELECT broke_s AS n
+          FROM rep
+          WHERE broke_s IS NOT NULL AND set_id IN (SELECT id
+          FROM training_set
+          WHERE rung_id = 'sit-stay.5s' AND received_at > ?)
+          ORDER BY device_at LIMIT 1`,
+        since,
+      ),
+    ).toBeGreaterThan(0.8)
+    expect(
+      kibou.count(
+        `SELECT broke_s AS n
+          FROM rep
+          WHERE broke_s IS NOT NULL AND set_id IN (SELECT id
+          FROM training_set
+          WHERE rung_id = 'sit-stay.5s' AND received_at > ?)
+          ORDER BY device_at LIMIT 1`,
+        since,
+      ),
+    ).toBeLessThanOrEqual(holdMost + 0.1)
   })
 })
 
@@ -74,7 +116,10 @@ test.describe('a set with faults to name', () => {
   })
 })
 
-test('a fault seen is one tap after the rep: a crooked recall at level 2 is not clean, twice running shortens it', async ({ page, kibou }) => {
+test('a fault seen is one tap after the rep: a crooked recall at level 2 is not clean, twice shortens it', async ({
+  page,
+  kibou,
+}) => {
   await page.goto(`${kibou.url}/dogs/${kibou.dog('Wren')}/work/recall`)
   await page.getByLabel('Rung').first().click()
   await page.getByRole('option', { name: 'Long line, 5 steps' }).click()
@@ -87,10 +132,20 @@ test('a fault seen is one tap after the rep: a crooked recall at level 2 is not 
   }
   await expect(page.getByText('Crooked twice running at this level: shorter distance.')).toBeVisible()
   await expect(page.getByText('kept here: 0')).toBeVisible()
-  await kibou.becomes(2, "SELECT count(*) AS n FROM rep r WHERE faults = '[\"crooked\"]' AND outcome = 'clean' AND replaces IS NOT NULL AND EXISTS (SELECT 1 FROM voided v WHERE v.target_id = r.replaces)")
+  await kibou.becomes(
+    2,
+    `SELECT count(*) AS n
+      FROM rep r
+      WHERE faults = '["crooked"]' AND outcome = 'clean' AND replaces IS NOT NULL AND EXISTS (SELECT 1
+      FROM voided v
+      WHERE v.target_id = r.replaces)`,
+  )
 })
 
-test('two pieces of kit are worked in turns, with the heat and the exercise, and stand side by side', async ({ page, kibou }) => {
+test('two pieces of kit are worked in turns, with the heat and the exercise, and stand side by side', async ({
+  page,
+  kibou,
+}) => {
   await page.setViewportSize({ width: 390, height: 844 })
   await page.goto(`${kibou.url}/dogs/${kibou.dog('Dunlin')}/commands/sit`, { waitUntil: 'networkidle' })
   await page.getByRole('button', { name: /Next down/ }).press('Enter')
@@ -106,7 +161,9 @@ test('two pieces of kit are worked in turns, with the heat and the exercise, and
       await expectNoAxeFindings(page)
     }
     await page.getByRole('button', { name: 'Begin set' }).press('Enter')
-    const next = page.getByRole('button', { name: i < 3 ? `Next: the same on the ${order[i + 1] ?? ''}` : 'Close: all turns are done' })
+    const next = page.getByRole('button', {
+      name: i < 3 ? `Next: the same on the ${order[i + 1] ?? ''}` : 'Close: all turns are done',
+    })
     for (let rep = 0; rep < 10; rep++) {
       const target = page.getByRole('button', { name: kit === 'harness' && rep % 3 === 0 ? /^Helped/ : /^Clean/ })
       await expect(next.or(target)).toBeVisible()
@@ -120,7 +177,10 @@ test('two pieces of kit are worked in turns, with the heat and the exercise, and
   await expect(page.getByText('All turns are done.')).toBeVisible()
   await expect(page.getByText('kept here: 0')).toBeVisible()
   await page.getByRole('link', { name: 'See them side by side' }).press('Enter')
-  const harness = page.getByRole('region', { name: /Kit at Word alone.*harness/ }).getByRole('row').filter({ hasText: 'harness' })
+  const harness = page
+    .getByRole('region', { name: /Kit at Word alone.*harness/ })
+    .getByRole('row')
+    .filter({ hasText: 'harness' })
   await expect(harness.getByRole('cell').nth(3)).toHaveText('18')
   await expect(harness.getByRole('cell').nth(5)).toHaveText(/^6\d min$/)
   await expect(page.getByText('The sets took turns.').first()).toBeVisible()
@@ -129,59 +189,73 @@ test('two pieces of kit are worked in turns, with the heat and the exercise, and
   await expect(page.getByRole('heading', { name: 'Nothing here by that address' })).toBeVisible()
 })
 
-test('what was promised is met: nothing further is pressed on anybody, and a rung that is chosen goes where it counts', async ({ page, kibou }) => {
-  await page.goto(`${kibou.url}/dogs/${kibou.dog('Heron')}/work/down`)
-  await page.getByRole('button', { name: /Rung/ }).click()
-  await page.getByRole('option', { name: /Handler standing/ }).click()
-  await page.getByRole('radio', { name: /^Place/ }).click()
-  await page.getByRole('radio', { name: 'Hay barn', exact: true }).click()
-  await page.getByRole('button', { name: 'Begin set' }).click()
-  await expect(page.getByRole('button', { name: 'Clean' })).toBeVisible()
-  for (let i = 0; i < 10; i++) await page.keyboard.press('c')
-  await expect(page.getByRole('heading', { name: 'Moves on to Yard' })).toBeVisible()
-  await expect(page.getByText('The promise for this command is met.')).toBeVisible()
-  await expect(page.getByRole('button', { name: /^Next set/ })).toHaveCount(0)
-  await page.waitForTimeout(400)
-  await page.getByRole('button', { name: 'Close this set' }).click()
-  await page.getByRole('button', { name: /Rung/ }).click()
-  await page.getByRole('option', { name: /^Yard/ }).click()
-  await expect(page.getByRole('button', { name: 'Begin set' })).toBeVisible()
-  await expect(page.getByRole('radio', { name: /^Place.*Orchard paddock/ })).toBeVisible()
-  await page.getByRole('button', { name: 'Begin set' }).click()
-  await page.keyboard.press('c')
-  await expect(page.getByText('1 clean of 1, the window of 10 is not full')).toBeVisible()
-})
+test(
+  'what was promised is met: nothing further is pressed on anybody, and a rung that is chosen goes where it ' +
+    'counts',
+  async ({ page, kibou }) => {
+    await page.goto(`${kibou.url}/dogs/${kibou.dog('Heron')}/work/down`)
+    await page.getByRole('button', { name: /Rung/ }).click()
+    await page.getByRole('option', { name: /Handler standing/ }).click()
+    await page.getByRole('radio', { name: /^Place/ }).click()
+    await page.getByRole('radio', { name: 'Hay barn', exact: true }).click()
+    await page.getByRole('button', { name: 'Begin set' }).click()
+    await expect(page.getByRole('button', { name: 'Clean' })).toBeVisible()
+    for (let i = 0; i < 10; i++) await page.keyboard.press('c')
+    await expect(page.getByRole('heading', { name: 'Moves on to Yard' })).toBeVisible()
+    await expect(page.getByText('The promise for this command is met.')).toBeVisible()
+    await expect(page.getByRole('button', { name: /^Next set/ })).toHaveCount(0)
+    await page.waitForTimeout(400)
+    await page.getByRole('button', { name: 'Close this set' }).click()
+    await page.getByRole('button', { name: /Rung/ }).click()
+    await page.getByRole('option', { name: /^Yard/ }).click()
+    await expect(page.getByRole('button', { name: 'Begin set' })).toBeVisible()
+    await expect(page.getByRole('radio', { name: /^Place.*Orchard paddock/ })).toBeVisible()
+    await page.getByRole('button', { name: 'Begin set' }).click()
+    await page.keyboard.press('c')
+    await expect(page.getByText('1 clean of 1, the window of 10 is not full')).toBeVisible()
+  },
+)
 
-test('the server killed in mid-set: every rep is there once, the launcher starts it again, a closed tab loses nothing', async ({ page, kibou, context }) => {
-  const mine = "SELECT count(*) AS n FROM rep r JOIN training_set s ON s.id = r.set_id WHERE s.rung_id = 'down.lure-sit' AND s.device <> '01890000-0000-7000-8000-00000000d0c5' AND NOT EXISTS (SELECT 1 FROM voided v WHERE v.target_id = r.id)"
-  const dog = kibou.dog('Siskin')
-  await page.goto(`${kibou.url}/dogs/${dog}/work/down`)
-  await expect(page.getByRole('button', { name: 'Begin set' })).toBeVisible()
-  await page.keyboard.press('Enter')
-  await expect(page.getByRole('button', { name: 'Clean' })).toBeVisible()
-  for (let i = 0; i < 3; i++) await page.keyboard.press('c')
-  await expect(page.getByText('kept here: 0')).toBeVisible()
-  await kibou.becomes(3, mine)
-  const killed = kibou.serverPid()
-  process.kill(killed, 'SIGKILL')
-  // With nobody answering, taps go on at once and are kept here.
-  for (let i = 0; i < 2; i++) await page.keyboard.press('c')
-  await expect(page.getByText('5/10')).toBeVisible()
-  expect(kibou.count(mine)).toBeGreaterThanOrEqual(3)
-  await expect(page.getByText('kept here: 0')).toBeVisible()
-  await kibou.becomes(5, mine)
-  expect(kibou.serverPid()).not.toBe(killed)
+test(
+  'the server killed in mid-set: every rep is there once, the launcher starts it again, a closed tab loses ' +
+    'nothing',
+  async ({ page, kibou, context }) => {
+    const mine = `SELECT count(*) AS n
+      FROM rep r
+      JOIN training_set s ON s.id = r.set_id
+      WHERE s.rung_id = 'down.lure-sit' AND s.device <> '01890000-0000-7000-8000-00000000d0c5' AND NOT EXISTS
+        (SELECT 1
+      FROM voided v
+      WHERE v.target_id = r.id)`
+    const dog = kibou.dog('Siskin')
+    await page.goto(`${kibou.url}/dogs/${dog}/work/down`)
+    await expect(page.getByRole('button', { name: 'Begin set' })).toBeVisible()
+    await page.keyboard.press('Enter')
+    await expect(page.getByRole('button', { name: 'Clean' })).toBeVisible()
+    for (let i = 0; i < 3; i++) await page.keyboard.press('c')
+    await expect(page.getByText('kept here: 0')).toBeVisible()
+    await kibou.becomes(3, mine)
+    const killed = kibou.serverPid()
+    process.kill(killed, 'SIGKILL')
+    // With nobody answering, taps go on at once and are kept here.
+    for (let i = 0; i < 2; i++) await page.keyboard.press('c')
+    await expect(page.getByText('5/10')).toBeVisible()
+    expect(kibou.count(mine)).toBeGreaterThanOrEqual(3)
+    await expect(page.getByText('kept here: 0')).toBeVisible()
+    await kibou.becomes(5, mine)
+    expect(kibou.serverPid()).not.toBe(killed)
 
-  // The tab closed as soon as the tap is drawn, without waiting for network or memory.
-  await page.keyboard.press('h')
-  await expect(page.getByText('6/10')).toBeVisible()
-  await page.close({ runBeforeUnload: false })
-  const again = await context.newPage()
-  await again.goto(`${kibou.url}/dogs/${dog}/work/down`)
-  await expect(again.getByText('6/10')).toBeVisible()
-  await expect(again.getByText('kept here: 0')).toBeVisible()
-  await kibou.becomes(6, mine)
-})
+    // The tab closed as soon as the tap is drawn, without waiting for network or memory.
+    await page.keyboard.press('h')
+    await expect(page.getByText('6/10')).toBeVisible()
+    await page.close({ runBeforeUnload: false })
+    const again = await context.newPage()
+    await again.goto(`${kibou.url}/dogs/${dog}/work/down`)
+    await expect(again.getByText('6/10')).toBeVisible()
+    await expect(again.getByText('kept here: 0')).toBeVisible()
+    await kibou.becomes(6, mine)
+  },
+)
 
 test('launcher and server both killed: the next start needs no repair', async ({ page, kibou }) => {
   const dog = kibou.dog('Siskin')

@@ -3,89 +3,100 @@ import { readFileSync } from 'node:fs'
 import { expect, expectNoAxeFindings, tabTo, test } from './support/kibou'
 
 /** Bramble lacks one set of its sit-stay: three of three at 30 s in the orchard paddock. */
-test('the whole story by keyboard: wall, one set short of ready, worked, ready, slot, booked, invitation, moved, cancelled', async ({ page, kibou }) => {
-  const elsewhere: string[] = []
-  page.on('request', (r) => { if (!r.url().startsWith(kibou.url) && !r.url().startsWith('data:')) elsewhere.push(r.url()) })
-  await page.goto(kibou.url, { waitUntil: 'networkidle' })
-  await expect(page.getByRole('heading', { name: 'Wall' })).toBeVisible()
-  await expectNoAxeFindings(page)
+test(
+  'the whole story by keyboard: wall, one set short of ready, worked, ready, slot, booked, invitation, moved, ' +
+    'cancelled',
+  async ({ page, kibou }) => {
+    const elsewhere: string[] = []
+    page.on('request', (r) => {
+      if (!r.url().startsWith(kibou.url) && !r.url().startsWith('data:')) elsewhere.push(r.url())
+    })
+    await page.goto(kibou.url, { waitUntil: 'networkidle' })
+    await expect(page.getByRole('heading', { name: 'Wall' })).toBeVisible()
+    await expectNoAxeFindings(page)
 
-  // From the wall to the dog: one action, by run number.
-  await page.keyboard.press('/')
-  await page.keyboard.type('1')
-  await expect(page.getByRole('option', { name: /1 Bramble/ })).toBeVisible()
-  await page.keyboard.press('ArrowDown')
-  await page.keyboard.press('Enter')
-  await expect(page.getByRole('heading', { name: 'Bramble' })).toBeVisible()
-  await expect(page.getByLabel('Handoff').getByText('Not ready: 1 of 3 promises')).toBeVisible()
-  await expectNoAxeFindings(page)
-
-  await tabTo(page, /Work sit-stay/i)
-  await page.keyboard.press('Enter')
-  await expect(page.getByRole('heading', { name: '30 s' })).toBeVisible()
-  await expect(page.getByText(/Orchard paddock/).first()).toBeVisible()
-  await expectNoAxeFindings(page)
-  await page.keyboard.press('Enter')
-  await expect(page.getByRole('button', { name: 'Clean' })).toBeVisible()
-  await expectNoAxeFindings(page)
-
-  for (let i = 0; i < 2; i++) await page.keyboard.press('c')
-  await page.keyboard.press('m')
-  await expect(page.getByText('put back unpaid at the same spot')).toBeVisible()
-  // A wrong key: taken back, and the set goes on.
-  await page.keyboard.press('z')
-  await expect(page.getByText('2 of 3 clean in a row')).toBeVisible()
-  await page.keyboard.press('c')
-  await expect(page.getByText('The promise for this command is met.')).toBeVisible()
-  await expectNoAxeFindings(page)
-  await expect(page.getByText('kept here: 0')).toBeVisible()
-  for (let i = 0; i < 2; i++) {
-    await tabTo(page, /End the block/)
+    // From the wall to the dog: one action, by run number.
+    await page.keyboard.press('/')
+    await page.keyboard.type('1')
+    await expect(page.getByRole('option', { name: /1 Bramble/ })).toBeVisible()
+    await page.keyboard.press('ArrowDown')
     await page.keyboard.press('Enter')
-  }
-  await expect(page.getByText('The block is kept.')).toBeVisible()
-  await expect(page.getByText('kept here: 0')).toBeVisible()
-  await tabTo(page, /Back to Bramble/)
-  await page.keyboard.press('Enter')
+    await expect(page.getByRole('heading', { name: 'Bramble' })).toBeVisible()
+    await expect(page.getByLabel('Handoff').getByText('Not ready: 1 of 3 promises')).toBeVisible()
+    await expectNoAxeFindings(page)
 
-  await expect(page.getByLabel('Handoff').getByText(/Ready/)).toBeVisible()
-  await tabTo(page, /Choose a time/)
-  await page.keyboard.press('Enter')
-  await expect(page.getByRole('heading', { name: 'Handoff to Tamsin Orrel' })).toBeVisible()
-  await expectNoAxeFindings(page)
+    await tabTo(page, /Work sit-stay/i)
+    await page.keyboard.press('Enter')
+    await expect(page.getByRole('heading', { name: '30 s' })).toBeVisible()
+    await expect(page.getByText(/Orchard paddock/).first()).toBeVisible()
+    await expectNoAxeFindings(page)
+    await page.keyboard.press('Enter')
+    await expect(page.getByRole('button', { name: 'Clean' })).toBeVisible()
+    await expectNoAxeFindings(page)
 
-  await tabTo(page, /(Tarrand|Ferrow|Abelow)/)
-  await page.keyboard.press('Space')
-  await page.keyboard.press('ArrowRight')
-  const chosen = await page.getByRole('radio', { checked: true }).getAttribute('aria-label')
-  await tabTo(page, /^\s*Book it/)
-  await page.keyboard.press('Enter')
-  await expect(page.getByText('Booked. The invitation is below.')).toBeVisible()
-  const first = await invitation(page)
-  expect(first).toMatchObject({ status: 'CONFIRMED', sequence: 0, summary: 'Handoff of Bramble, run 1', method: 'PUBLISH' })
-  expect(first.minutes).toBe(60)
-  expect(chosen).toContain(first.clock)
+    for (let i = 0; i < 2; i++) await page.keyboard.press('c')
+    await page.keyboard.press('m')
+    await expect(page.getByText('put back unpaid at the same spot')).toBeVisible()
+    // A wrong key: taken back, and the set goes on.
+    await page.keyboard.press('z')
+    await expect(page.getByText('2 of 3 clean in a row')).toBeVisible()
+    await page.keyboard.press('c')
+    await expect(page.getByText('The promise for this command is met.')).toBeVisible()
+    await expectNoAxeFindings(page)
+    await expect(page.getByText('kept here: 0')).toBeVisible()
+    for (let i = 0; i < 2; i++) {
+      await tabTo(page, /End the block/)
+      await page.keyboard.press('Enter')
+    }
+    await expect(page.getByText('The block is kept.')).toBeVisible()
+    await expect(page.getByText('kept here: 0')).toBeVisible()
+    await tabTo(page, /Back to Bramble/)
+    await page.keyboard.press('Enter')
 
-  await tabTo(page, /Move it/)
-  await page.keyboard.press('Enter')
-  await tabTo(page, /\d\d:\d\d, (Joss|Maud|Wyn)/)
-  await page.keyboard.press('Space')
-  await page.keyboard.press('ArrowRight')
-  await tabTo(page, /Move it here/)
-  await page.keyboard.press('Enter')
-  await expect(page.getByText(/Moved\. Send the new invitation/)).toBeVisible()
-  const moved = await invitation(page)
-  expect(moved.uid).toBe(first.uid)
-  expect(moved.sequence).toBe(1)
-  expect(moved.start).not.toBe(first.start)
+    await expect(page.getByLabel('Handoff').getByText(/Ready/)).toBeVisible()
+    await tabTo(page, /Choose a time/)
+    await page.keyboard.press('Enter')
+    await expect(page.getByRole('heading', { name: 'Handoff to Tamsin Orrel' })).toBeVisible()
+    await expectNoAxeFindings(page)
 
-  await tabTo(page, /Cancel it/)
-  await page.keyboard.press('Enter')
-  await expect(page.getByText('Cancelled. The time is free again.')).toBeVisible()
-  const cancelled = await invitation(page, /Cancellation/)
-  expect(cancelled).toMatchObject({ uid: first.uid, status: 'CANCELLED', sequence: 2, method: 'CANCEL' })
-  expect(elsewhere).toEqual([])
-})
+    await tabTo(page, /(Tarrand|Ferrow|Abelow)/)
+    await page.keyboard.press('Space')
+    await page.keyboard.press('ArrowRight')
+    const chosen = await page.getByRole('radio', { checked: true }).getAttribute('aria-label')
+    await tabTo(page, /^\s*Book it/)
+    await page.keyboard.press('Enter')
+    await expect(page.getByText('Booked. The invitation is below.')).toBeVisible()
+    const first = await invitation(page)
+    expect(first).toMatchObject({
+      status: 'CONFIRMED',
+      sequence: 0,
+      summary: 'Handoff of Bramble, run 1',
+      method: 'PUBLISH',
+    })
+    expect(first.minutes).toBe(60)
+    expect(chosen).toContain(first.clock)
+
+    await tabTo(page, /Move it/)
+    await page.keyboard.press('Enter')
+    await tabTo(page, /\d\d:\d\d, (Joss|Maud|Wyn)/)
+    await page.keyboard.press('Space')
+    await page.keyboard.press('ArrowRight')
+    await tabTo(page, /Move it here/)
+    await page.keyboard.press('Enter')
+    await expect(page.getByText(/Moved\. Send the new invitation/)).toBeVisible()
+    const moved = await invitation(page)
+    expect(moved.uid).toBe(first.uid)
+    expect(moved.sequence).toBe(1)
+    expect(moved.start).not.toBe(first.start)
+
+    await tabTo(page, /Cancel it/)
+    await page.keyboard.press('Enter')
+    await expect(page.getByText('Cancelled. The time is free again.')).toBeVisible()
+    const cancelled = await invitation(page, /Cancellation/)
+    expect(cancelled).toMatchObject({ uid: first.uid, status: 'CANCELLED', sequence: 2, method: 'CANCEL' })
+    expect(elsewhere).toEqual([])
+  },
+)
 
 interface Invitation {
   readonly uid: string

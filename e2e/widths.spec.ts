@@ -1,13 +1,34 @@
 import { expect, test } from './support/kibou'
 
-/** Every screen of a kennel in season; a page that is wider than its window is drawn small or must be pushed sideways. */
+/**
+ * Every screen of a kennel in season; a page that is wider than its window is drawn small or must be pushed sideways.
+ */
 const screens = (wren: string, heron: string): readonly string[] => [
-  '/', '/coming', '/bowls', '/handoffs', '/curriculum', '/curriculum/edit', '/method', '/bench', '/dogs/new', '/dogs/table', '/people/new', '/paper', '/house', '/words',
-  ...['', '/commands/sit', '/food', '/handoff', '/intake', '/reward', '/version', '/card', '/baseline'].map((part) => `/dogs/${wren}${part}`),
-  `/dogs/${heron}/block`, `/dogs/${heron}/work/down`,
+  '/',
+  '/coming',
+  '/bowls',
+  '/handoffs',
+  '/curriculum',
+  '/curriculum/edit',
+  '/method',
+  '/bench',
+  '/dogs/new',
+  '/dogs/table',
+  '/people/new',
+  '/paper',
+  '/house',
+  '/words',
+  ...['', '/commands/sit', '/food', '/handoff', '/intake', '/reward', '/version', '/card', '/baseline'].map(
+    (part) => `/dogs/${wren}${part}`,
+  ),
+  `/dogs/${heron}/block`,
+  `/dogs/${heron}/work/down`,
 ]
 
-for (const [what, width, height] of [['a phone', 390, 844], ['an upright tablet', 820, 1180]] as const)
+for (const [what, width, height] of [
+  ['a phone', 390, 844],
+  ['an upright tablet', 820, 1180],
+] as const)
   test.describe(what, () => {
     test.use({ viewport: { width, height }, hasTouch: true, isMobile: true })
 
@@ -30,7 +51,8 @@ test('the head has room for pages and tools at any width of a desk', async ({ pa
   for (const width of [721, 820, 1024, 1260, 1280, 1381, 1440]) {
     await page.setViewportSize({ width, height: 768 })
     await page.goto(kibou.url)
-    for (const name of ['Small thing', 'Night', 'Keys']) await expect(page.getByRole('button', { name })).toBeInViewport({ ratio: 1 })
+    for (const name of ['Small thing', 'Night', 'Keys'])
+      await expect(page.getByRole('button', { name })).toBeInViewport({ ratio: 1 })
     if (width >= 820) await expect(page.getByRole('link', { name: 'House' })).toBeInViewport({ ratio: 1 })
     const [drawn, shown] = await page.evaluate(() => [document.documentElement.scrollWidth, innerWidth])
     if ((drawn ?? 0) > (shown ?? 0)) wide.push(`${drawn} in ${shown}`)

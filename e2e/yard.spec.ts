@@ -5,43 +5,62 @@ import type { Page } from '@playwright/test'
 
 const sent = (page: Page) => expect(page.getByText(/kept here: 0/)).toBeVisible()
 
-test('a paper sheet is typed in by keyboard alone, survives a reload, says what it cannot read, and is kept as sets of several dogs', async ({ page, kibou }) => {
-  const since = Date.now()
-  await page.goto(`${kibou.url}/paper`, { waitUntil: 'networkidle' })
-  await expectNoAxeFindings(page)
-  await page.keyboard.type('8 sit-stay 10 s CCM4C')
-  await page.keyboard.press('Enter')
-  await page.keyboard.type('2 recall CHL')
-  await page.keyboard.press('Enter')
-  await page.keyboard.type('99 sit CC')
-  await page.keyboard.press('Enter')
-  await expect(page.getByText('Nobody here in run or by the name of “99”.')).toBeVisible()
-  await expect(page.getByRole('list', { name: 'Read so far' }).getByRole('listitem')).toHaveCount(2)
-  await page.reload({ waitUntil: 'networkidle' })
-  await expect(page.getByRole('list', { name: 'Read so far' }).getByRole('listitem')).toHaveCount(2)
-  await expect(page.getByLabel('Next line; Enter takes it')).toHaveValue('99 sit CC')
-  await page.getByLabel('Next line; Enter takes it').fill('')
-  await page.keyboard.type('17 sit CCCCC')
-  await page.keyboard.press('Enter')
-  await page.getByRole('button', { name: 'Level' }).focus()
-  await page.keyboard.press('Enter')
-  await page.keyboard.press('ArrowDown')
-  await page.keyboard.press('Enter')
-  await expectNoAxeFindings(page)
-  await page.getByRole('button', { name: 'Keep 3 sets' }).press('Enter')
-  await expect(page.getByText('Kept: 3 sets.')).toBeVisible()
-  await expect.poll(() => kibou.count('SELECT count(*) AS n FROM rep WHERE received_at >= ?', since)).toBe(12)
-  await kibou.becomes(3, 'SELECT count(*) AS n FROM training_set WHERE received_at >= ? AND level = 1', since)
-  await kibou.becomes(3, 'SELECT count(DISTINCT residency_id) AS n FROM training_set WHERE received_at >= ?', since)
-  await kibou.becomes(1, "SELECT count(*) AS n FROM rep WHERE received_at >= ? AND outcome = 'miss' AND broke_s = 4", since)
-  await kibou.becomes(3, 'SELECT count(*) AS n FROM set_close WHERE received_at >= ?', since)
-  await page.reload({ waitUntil: 'networkidle' })
-  await expect(page.getByRole('list', { name: 'Read so far' })).toHaveCount(0)
-})
+test(
+  'a paper sheet is typed in by keyboard alone, survives a reload, says what it cannot read, and is kept as ' +
+    'sets of several dogs',
+  async ({ page, kibou }) => {
+    const since = Date.now()
+    await page.goto(`${kibou.url}/paper`, { waitUntil: 'networkidle' })
+    await expectNoAxeFindings(page)
+    await page.keyboard.type('8 sit-stay 10 s CCM4C')
+    await page.keyboard.press('Enter')
+    await page.keyboard.type('2 recall CHL')
+    await page.keyboard.press('Enter')
+    await page.keyboard.type('99 sit CC')
+    await page.keyboard.press('Enter')
+    await expect(page.getByText('Nobody here in run or by the name of “99”.')).toBeVisible()
+    await expect(page.getByRole('list', { name: 'Read so far' }).getByRole('listitem')).toHaveCount(2)
+    await page.reload({ waitUntil: 'networkidle' })
+    await expect(page.getByRole('list', { name: 'Read so far' }).getByRole('listitem')).toHaveCount(2)
+    await expect(page.getByLabel('Next line; Enter takes it')).toHaveValue('99 sit CC')
+    await page.getByLabel('Next line; Enter takes it').fill('')
+    await page.keyboard.type('17 sit CCCCC')
+    await page.keyboard.press('Enter')
+    await page.getByRole('button', { name: 'Level' }).focus()
+    await page.keyboard.press('Enter')
+    await page.keyboard.press('ArrowDown')
+    await page.keyboard.press('Enter')
+    await expectNoAxeFindings(page)
+    await page.getByRole('button', { name: 'Keep 3 sets' }).press('Enter')
+    await expect(page.getByText('Kept: 3 sets.')).toBeVisible()
+    await expect.poll(() => kibou.count('SELECT count(*) AS n FROM rep WHERE received_at >= ?', since)).toBe(12)
+    await kibou.becomes(3, 'SELECT count(*) AS n FROM training_set WHERE received_at >= ? AND level = 1', since)
+    await kibou.becomes(3, 'SELECT count(DISTINCT residency_id) AS n FROM training_set WHERE received_at >= ?', since)
+    await kibou.becomes(
+      1,
+      "SELECT count(*) AS n FROM rep WHERE received_at >= ? AND outcome = 'miss' AND broke_s = 4",
+      since,
+    )
+    await kibou.becomes(3, 'SELECT count(*) AS n FROM set_close WHERE received_at >= ?', since)
+    await page.reload({ waitUntil: 'networkidle' })
+    await expect(page.getByRole('list', { name: 'Read so far' })).toHaveCount(0)
+  },
+)
 
-test('small things are two taps from anywhere, in a block too, can be undone, and count for the day and its food', async ({ page, kibou }) => {
+test('small things are two taps from anywhere, in a block too, can be undone, count for the day and its food', async ({
+  page,
+  kibou,
+}) => {
   const since = Date.now()
-  const things = () => kibou.count('SELECT count(*) AS n FROM small_thing s WHERE received_at >= ? AND NOT EXISTS (SELECT 1 FROM voided v WHERE v.target_id = s.id)', since)
+  const things = () =>
+    kibou.count(
+      `SELECT count(*) AS n
+        FROM small_thing s
+        WHERE received_at >= ? AND NOT EXISTS (SELECT 1
+        FROM voided v
+        WHERE v.target_id = s.id)`,
+      since,
+    )
   await page.goto(`${kibou.url}/handoffs`, { waitUntil: 'networkidle' })
   await page.getByRole('button', { name: 'Small thing' }).click()
   await page.getByRole('button', { name: 'Ten: Heron' }).click()
@@ -57,10 +76,16 @@ test('small things are two taps from anywhere, in a block too, can be undone, an
   await page.getByRole('button', { name: 'Name: Heron' }).click()
   await expect.poll(things).toBe(2)
   await page.goto(`${kibou.url}/dogs/${kibou.dog('Heron')}`, { waitUntil: 'networkidle' })
-  await expect(page.getByText('Small things today: 1 name calls, 1 tens in the corridor; 11 reps, 11 pieces.')).toBeVisible()
+  await expect(
+    page.getByText('Small things today: 1 name calls, 1 tens in the corridor; 11 reps, 11 pieces.'),
+  ).toBeVisible()
 })
 
-test('signing out with facts that have not arrived warns and offers them as a file', async ({ page, kibou, context }) => {
+test('signing out with facts that have not arrived warns and offers them as a file', async ({
+  page,
+  kibou,
+  context,
+}) => {
   await page.goto(`${kibou.url}/dogs/${kibou.dog('Heron')}`, { waitUntil: 'networkidle' })
   await context.route('**/api/facts', (route) => route.abort())
   await page.getByRole('button', { name: 'Small thing' }).click()
@@ -70,7 +95,10 @@ test('signing out with facts that have not arrived warns and offers them as a fi
   await page.getByRole('button', { name: /is signed in/ }).click()
   await expect(page.getByRole('heading', { name: 'Not everything has reached the kennel' })).toBeVisible()
   await expectNoAxeFindings(page)
-  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'Save them as a file' }).click()])
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('link', { name: 'Save them as a file' }).click(),
+  ])
   expect(download.suggestedFilename()).toBe('kibou-unsent.json')
   await page.getByRole('button', { name: 'Stay signed in' }).click()
   await page.getByRole('button', { name: /is signed in/ }).click()
@@ -87,10 +115,40 @@ test('signing out with facts that have not arrived warns and offers them as a fi
 function allowPressure(kibou: Kibou, dog: string, consent: boolean): void {
   const db = new Database(kibou.file)
   const at = Date.now()
-  const house = JSON.parse(String(db.prepare('SELECT settings FROM house_setting ORDER BY at DESC LIMIT 1').pluck().get())) as Record<string, unknown>
-  db.prepare('INSERT INTO house_setting (id, settings, at, recorded_by) VALUES (?, ?, ?, ?)').run(v7(), JSON.stringify({ ...house, devices: [{ name: 'slip lead', policy: '' }, { name: 'flat collar', policy: '' }] }), at, 'maud')
-  db.prepare('INSERT INTO method_change (id, at, row, option, recorded_by) VALUES (?, ?, ?, ?, ?)').run(v7(), at, 'corrections', 'after-teaching', 'maud')
-  if (consent) db.prepare("INSERT INTO intake_entry (id, residency_id, step, entry, at, recorded_by) VALUES (?, ?, 'consents', ?, ?, 'maud')").run(v7(), kibou.dog(dog), JSON.stringify({ signed: [{ to: 'leash pressure as the house does it', by: 'Owner', on: '2026-01-01', note: '' }] }), at)
+  const house = JSON.parse(
+    String(db.prepare('SELECT settings FROM house_setting ORDER BY at DESC LIMIT 1').pluck().get()),
+  ) as Record<string, unknown>
+  db.prepare('INSERT INTO house_setting (id, settings, at, recorded_by) VALUES (?, ?, ?, ?)').run(
+    v7(),
+    JSON.stringify({
+      ...house,
+      devices: [
+        { name: 'slip lead', policy: '' },
+        { name: 'flat collar', policy: '' },
+      ],
+    }),
+    at,
+    'maud',
+  )
+  db.prepare('INSERT INTO method_change (id, at, row, option, recorded_by) VALUES (?, ?, ?, ?, ?)').run(
+    v7(),
+    at,
+    'corrections',
+    'after-teaching',
+    'maud',
+  )
+  if (consent)
+    db.prepare(
+      `INSERT INTO intake_entry (id, residency_id, step, entry, at, recorded_by)
+        VALUES (?, ?, 'consents', ?, ?, 'maud')`,
+    ).run(
+      v7(),
+      kibou.dog(dog),
+      JSON.stringify({
+        signed: [{ to: 'leash pressure as the house does it', by: 'Owner', on: '2026-01-01', note: '' }],
+      }),
+      at,
+    )
   db.prepare("UPDATE dog SET traits = json_set(traits, '$.bornOn', '2022-03-01') WHERE name = ?").run(dog)
   db.close()
 }
@@ -98,32 +156,43 @@ function allowPressure(kibou: Kibou, dog: string, consent: boolean): void {
 test.describe('leash pressure', () => {
   test.use({ viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true })
 
-  test('where the house and the owner allow it: one tap keeps one, more can be said, and the count stands on the dog’s page', async ({ page, kibou }) => {
-    const corrections = (also = '') => kibou.count(`SELECT count(*) AS n FROM correction c WHERE NOT EXISTS (SELECT 1 FROM voided v WHERE v.target_id = c.id) ${also}`)
-    await page.goto(`${kibou.url}/dogs/${kibou.dog('Heron')}/work/down`, { waitUntil: 'networkidle' })
-    await page.getByRole('button', { name: 'Begin set' }).tap()
-    // A house without corrections has no such button.
-    await expect(page.getByRole('button', { name: /^Pressure/ })).toHaveCount(0)
-    allowPressure(kibou, 'Heron', true)
-    await page.reload({ waitUntil: 'networkidle' })
-    await page.getByRole('button', { name: /^Pressure/ }).tap()
-    await expect(page.getByText('One correction kept.')).toBeVisible()
-    await expectNoAxeFindings(page)
-    expect(await page.evaluate(() => document.documentElement.scrollHeight)).toBeLessThanOrEqual(844)
-    await page.getByRole('radio', { name: 'flat collar' }).tap()
-    await page.getByRole('radio', { name: 'no', exact: true }).tap()
-    await page.getByRole('button', { name: 'Back to the set' }).tap()
-    await page.getByRole('button', { name: /^Pressure/ }).tap()
-    await sent(page)
-    // The second began with what was said of the first.
-    await expect.poll(() => corrections("AND device_used = 'flat collar' AND asked_first = 0")).toBe(2)
-    await page.getByRole('button', { name: 'Take it back' }).tap()
-    await sent(page)
-    await expect.poll(() => corrections()).toBe(1)
-    await page.goto(`${kibou.url}/dogs/${kibou.dog('Heron')}`, { waitUntil: 'networkidle' })
-    await expect(page.getByRole('list', { name: 'Corrections by day worked' })).toBeVisible()
-    await expect(page.getByText(/flat collar: pulled, not asked first; gave at once; Maud/)).toBeVisible()
-  })
+  test(
+    'where the house and the owner allow it: one tap keeps one, more can be said, and the count stands on the ' +
+      'dog’s page',
+    async ({ page, kibou }) => {
+      const corrections = (also = '') =>
+        kibou.count(
+          `SELECT count(*) AS n
+          FROM correction c
+          WHERE NOT EXISTS (SELECT 1
+          FROM voided v
+          WHERE v.target_id = c.id) ${also}`,
+        )
+      await page.goto(`${kibou.url}/dogs/${kibou.dog('Heron')}/work/down`, { waitUntil: 'networkidle' })
+      await page.getByRole('button', { name: 'Begin set' }).tap()
+      // A house without corrections has no such button.
+      await expect(page.getByRole('button', { name: /^Pressure/ })).toHaveCount(0)
+      allowPressure(kibou, 'Heron', true)
+      await page.reload({ waitUntil: 'networkidle' })
+      await page.getByRole('button', { name: /^Pressure/ }).tap()
+      await expect(page.getByText('One correction kept.')).toBeVisible()
+      await expectNoAxeFindings(page)
+      expect(await page.evaluate(() => document.documentElement.scrollHeight)).toBeLessThanOrEqual(844)
+      await page.getByRole('radio', { name: 'flat collar' }).tap()
+      await page.getByRole('radio', { name: 'no', exact: true }).tap()
+      await page.getByRole('button', { name: 'Back to the set' }).tap()
+      await page.getByRole('button', { name: /^Pressure/ }).tap()
+      await sent(page)
+      // The second began with what was said of the first.
+      await expect.poll(() => corrections("AND device_used = 'flat collar' AND asked_first = 0")).toBe(2)
+      await page.getByRole('button', { name: 'Take it back' }).tap()
+      await sent(page)
+      await expect.poll(() => corrections()).toBe(1)
+      await page.goto(`${kibou.url}/dogs/${kibou.dog('Heron')}`, { waitUntil: 'networkidle' })
+      await expect(page.getByRole('list', { name: 'Corrections by day worked' })).toBeVisible()
+      await expect(page.getByText(/flat collar: pulled, not asked first; gave at once; Maud/)).toBeVisible()
+    },
+  )
 
   test('is refused without the owner’s consent, and says so', async ({ page, kibou }) => {
     allowPressure(kibou, 'Heron', false)
@@ -136,7 +205,10 @@ test.describe('leash pressure', () => {
   })
 })
 
-test('a command’s page says what the dog was doing when it was called, and how it was paid', async ({ page, kibou }) => {
+test('a command’s page says what the dog was doing when it was called, and how it was paid', async ({
+  page,
+  kibou,
+}) => {
   await page.goto(`${kibou.url}/dogs/${kibou.dog('Wren')}/commands/recall`, { waitUntil: 'networkidle' })
   const counts = page.locator('dl[aria-label="Counts"]')
   await expect(counts.getByText('When called it was')).toBeVisible()

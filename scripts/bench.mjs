@@ -9,14 +9,34 @@ import { checkNode } from './lib/settings.mjs'
 checkNode()
 ensureDependencies()
 const file = process.env.KIBOU_BENCH_DB ?? join(mkdtempSync(join(tmpdir(), 'kibou-bench-')), 'kennel.db')
-const done = spawnSync(process.execPath, ['--import', 'tsx', 'bench/wall.ts'], { stdio: 'inherit', env: { ...process.env, KIBOU_BENCH_DB: file } })
+const done = spawnSync(process.execPath, ['--import', 'tsx', 'bench/wall.ts'], {
+  stdio: 'inherit',
+  env: { ...process.env, KIBOU_BENCH_DB: file },
+})
 if (done.status !== 0) process.exit(1)
-for (const script of ['bench/replay.ts', 'bench/resident.ts', 'bench/rep.ts', 'bench/tap.ts', 'bench/day.ts', 'bench/reach.ts']) if (spawnSync(process.execPath, ['--import', 'tsx', script], { stdio: 'inherit' }).status !== 0) process.exit(1)
+for (const script of [
+  'bench/replay.ts',
+  'bench/resident.ts',
+  'bench/rep.ts',
+  'bench/tap.ts',
+  'bench/day.ts',
+  'bench/reach.ts',
+])
+  if (spawnSync(process.execPath, ['--import', 'tsx', script], { stdio: 'inherit' }).status !== 0) process.exit(1)
 
 // First byte of the wall over loopback, printed apart: it holds rendering, not only the view model.
 ensureBuild()
 const port = 4879
-const server = fork('scripts/server.mjs', { env: { ...process.env, NODE_ENV: 'production', NEXT_TELEMETRY_DISABLED: '1', KIBOU_DB: file, HOST: '127.0.0.1', PORT: String(port) } })
+const server = fork('scripts/server.mjs', {
+  env: {
+    ...process.env,
+    NODE_ENV: 'production',
+    NEXT_TELEMETRY_DISABLED: '1',
+    KIBOU_DB: file,
+    HOST: '127.0.0.1',
+    PORT: String(port),
+  },
+})
 await new Promise((ready) => server.on('message', ready))
 const cookie = await signIn()
 const times = []
@@ -35,7 +55,12 @@ server.kill()
 /** Sets the bench’s kennel up, or signs in to it when an earlier run did, and gives the cookie. */
 async function signIn() {
   const passcode = 'bench bench'
-  const post = (path, body) => fetch(`http://127.0.0.1:${port}${path}`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) })
+  const post = (path, body) =>
+    fetch(`http://127.0.0.1:${port}${path}`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify(body),
+    })
   let answer = await post('/api/set-up', { kennel: 'Bench', name: 'Lead', passcode, again: passcode })
   if (answer.status === 409) {
     const { default: Database } = await import('better-sqlite3')
@@ -45,5 +70,8 @@ async function signIn() {
     answer = await post('/api/sign-in', { personId, passcode })
   }
   if (!answer.ok) throw new Error(`the door answered ${answer.status}`)
-  return answer.headers.getSetCookie().map((c) => c.split(';')[0]).join('; ')
+  return answer.headers
+    .getSetCookie()
+    .map((c) => c.split(';')[0])
+    .join('; ')
 }

@@ -9,7 +9,9 @@ import { Document } from './lib/document'
  */
 const lines = createInterface({ input: stdin, crlfDelay: Number.POSITIVE_INFINITY, terminal: false })
 const document = new Document()
-const say = (answer: unknown): void => { stdout.write(`${JSON.stringify(answer)}\n`) }
+const say = (answer: unknown): void => {
+  stdout.write(`${JSON.stringify(answer)}\n`)
+}
 
 for await (const line of lines) {
   const text = document.take(line)
@@ -17,7 +19,10 @@ for await (const line of lines) {
   try {
     say(answerCase(JSON.parse(text)))
   } catch (error) {
-    say({ ok: false, faults: [{ where: '', reason: error instanceof SyntaxError ? `not JSON: ${error.message}` : String(error) }] })
+    say({
+      ok: false,
+      faults: [{ where: '', reason: error instanceof SyntaxError ? `not JSON: ${error.message}` : String(error) }],
+    })
   }
 }
 const rest = document.rest()

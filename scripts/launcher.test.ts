@@ -11,7 +11,12 @@ const newFile = () => join(mkdtempSync(join(tmpdir(), 'kibou-')), 'kennel.db')
 
 /** Runs a script to its end and gives what a person at the terminal would see. */
 function run(script: string, env: Record<string, string> = {}, node: readonly string[] = [], cwd = '.') {
-  const done = spawnSync(process.execPath, [...node, ...script.split(' ')], { cwd, encoding: 'utf8', timeout: 90_000, env: { ...process.env, ...env } })
+  const done = spawnSync(process.execPath, [...node, ...script.split(' ')], {
+    cwd,
+    encoding: 'utf8',
+    timeout: 90_000,
+    env: { ...process.env, ...env },
+  })
   return { code: done.status, said: done.stderr.trim() }
 }
 
@@ -30,12 +35,18 @@ async function withPortTaken(job: (port: number) => void): Promise<void> {
 describe('a start that cannot be is one clear sentence and exit code 1', () => {
   it.each(['scripts/demo.mjs', 'scripts/start.mjs', 'scripts/dev.mjs'])('%s on a port in use', async (script) => {
     await withPortTaken((port) => {
-      expect(run(script, { PORT: String(port), HOST: '127.0.0.1', KIBOU_DB: newFile() })).toEqual({ code: 1, said: `kibou: port ${port} on 127.0.0.1 is in use, perhaps by another Kibou. Choose another with PORT=…` })
+      expect(run(script, { PORT: String(port), HOST: '127.0.0.1', KIBOU_DB: newFile() })).toEqual({
+        code: 1,
+        said: `kibou: port ${port} on 127.0.0.1 is in use, perhaps by another Kibou. Choose another with PORT=…`,
+      })
     })
   })
 
   it.each(['abc', '0', '70000', '80.5'])('port %s', (port) => {
-    expect(run('scripts/start.mjs', { PORT: port })).toEqual({ code: 1, said: `kibou: PORT must be a number from 1 to 65535, not “${port}”.` })
+    expect(run('scripts/start.mjs', { PORT: port })).toEqual({
+      code: 1,
+      said: `kibou: PORT must be a number from 1 to 65535, not “${port}”.`,
+    })
   })
 
   it('a folder that cannot be written', () => {
@@ -47,16 +58,28 @@ describe('a start that cannot be is one clear sentence and exit code 1', () => {
   it('a network address while nobody can sign in', () => {
     const { code, said } = run(`--import tsx scripts/prepare.ts ${newFile()} own`, { HOST: '0.0.0.0' })
     expect(code).toBe(1)
-    expect(said).toMatch(/^kibou: nobody can sign in to this kennel yet, so it is not opened to the network \(HOST=0\.0\.0\.0\)\. [^\n]+$/)
-    expect(run(`--import tsx scripts/prepare.ts ${newFile()} own`, { HOST: '127.0.0.1' })).toEqual({ code: 0, said: '' })
+    expect(said).toMatch(
+      /^kibou: nobody can sign in to this kennel yet, so it is not opened to the network \(HOST=0\.0\.0\.0\)\. [^\n]+$/,
+    )
+    expect(run(`--import tsx scripts/prepare.ts ${newFile()} own`, { HOST: '127.0.0.1' })).toEqual({
+      code: 0,
+      said: '',
+    })
   })
 
-  it.each(['bench', 'check', 'demo', 'dev', 'rebuild-standings', 'soak', 'start', 'test'])('a Node that is too old, said by %s where nothing is installed yet', (script) => {
-    const pretend = `data:text/javascript,${encodeURIComponent("Object.defineProperty(process, 'versions', { value: { ...process.versions, node: '18.20.1' } })")}`
-    const fresh = mkdtempSync(join(tmpdir(), 'kibou-'))
-    cpSync('scripts', join(fresh, 'scripts'), { recursive: true })
-    expect(run(`scripts/${script}.mjs`, {}, ['--import', pretend], fresh)).toEqual({ code: 1, said: 'kibou: Kibou needs Node 20.12 or newer; this is 18.20.1.' })
-  })
+  it.each(['bench', 'check', 'demo', 'dev', 'rebuild-standings', 'soak', 'start', 'test'])(
+    'a Node that is too old, said by %s where nothing is installed yet',
+    (script) => {
+      const old = "{ value: { ...process.versions, node: '18.20.1' } }"
+      const pretend = `data:text/javascript,${encodeURIComponent(`Object.defineProperty(process, 'versions', ${old})`)}`
+      const fresh = mkdtempSync(join(tmpdir(), 'kibou-'))
+      cpSync('scripts', join(fresh, 'scripts'), { recursive: true })
+      expect(run(`scripts/${script}.mjs`, {}, ['--import', pretend], fresh)).toEqual({
+        code: 1,
+        said: 'kibou: Kibou needs Node 20.12 or newer; this is 18.20.1.',
+      })
+    },
+  )
 
   it('a database of a newer Kibou', () => {
     const file = newFile()
@@ -75,15 +98,25 @@ describe('demo and own data never share a file', () => {
     const db = openDatabase(file)
     updateKennel(db, { ...readKennel(db), demoMadeOn: '2026-01-01' })
     db.close()
-    expect(run(`--import tsx scripts/prepare.ts ${file} own`)).toMatchObject({ code: 1, said: expect.stringContaining('is a demonstration kennel') })
+    expect(run(`--import tsx scripts/prepare.ts ${file} own`)).toMatchObject({
+      code: 1,
+      said: expect.stringContaining('is a demonstration kennel'),
+    })
 
     const own = newFile()
     expect(run(`--import tsx scripts/prepare.ts ${own} own`).code).toBe(0)
     const kept = openDatabase(own)
     expect(readKennel(kept).timeZone).toBe(Intl.DateTimeFormat().resolvedOptions().timeZone)
-    kept.exec("INSERT INTO dog (id, name, owner_name, release_word, marker_word, side, created_at) VALUES ('d', 'Wren', 'O', 'Okay', 'Yes', 'left', 0); INSERT INTO residency VALUES ('r', 'd', '1', '2026-01-01', '2026-02-01', 'house', 1, 0)")
+    kept.exec(
+      `INSERT INTO dog (id, name, owner_name, release_word, marker_word, side, created_at)
+        VALUES ('d', 'Wren', 'O', 'Okay', 'Yes', 'left', 0); INSERT INTO residency
+        VALUES ('r', 'd', '1', '2026-01-01', '2026-02-01', 'house', 1, 0)`,
+    )
     kept.close()
-    expect(run(`--import tsx scripts/prepare.ts ${own} demo`)).toMatchObject({ code: 1, said: expect.stringContaining('the demo never touches that') })
+    expect(run(`--import tsx scripts/prepare.ts ${own} demo`)).toMatchObject({
+      code: 1,
+      said: expect.stringContaining('the demo never touches that'),
+    })
   })
 
   it('the demo is made once, kept while it was worked in, and made anew on request', () => {
@@ -100,7 +133,11 @@ describe('demo and own data never share a file', () => {
       db.exec(sql)
       db.close()
     }
-    age("UPDATE kennel SET demo_made_on = '2026-01-01'; INSERT INTO person (id, name, role, created_at) VALUES ('x', 'Somebody', 'trainer', 0)")
+    age(
+      `UPDATE kennel
+        SET demo_made_on = '2026-01-01'; INSERT INTO person (id, name, role, created_at)
+        VALUES ('x', 'Somebody', 'trainer', 0)`,
+    )
     run(`--import tsx scripts/prepare.ts ${file} demo`)
     expect(mark()).toEqual({ day: '2026-01-01', people: 5 })
     run(`--import tsx scripts/prepare.ts ${file} demo --fresh`)

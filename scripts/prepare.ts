@@ -25,7 +25,9 @@ function demo(): void {
     const empty = allResidencyIds(db).length === 0
     if (empty) return fill(db)
     db.close()
-    throw new StoreRefusal(`${file} holds a kennel’s own data; the demo never touches that. Choose another file with KIBOU_DB.`)
+    throw new StoreRefusal(
+      `${file} holds a kennel’s own data; the demo never touches that. Choose another file with KIBOU_DB.`,
+    )
   }
   const untouched = demoIsUntouched(db)
   db.close()
@@ -33,7 +35,10 @@ function demo(): void {
     remove()
     return fill(openDatabase(file))
   }
-  if (demoMadeOn !== today) say(`the demo was made on ${demoMadeOn} and worked in since, so it is kept. “npm run demo -- --fresh” makes it anew.`)
+  if (demoMadeOn !== today)
+    say(
+      `the demo was made on ${demoMadeOn} and worked in since, so it is kept. “npm run demo -- --fresh” makes it anew.`,
+    )
 }
 
 function fill(db: Db): void {
@@ -48,12 +53,20 @@ function own(): void {
   const kennel = readKennel(db)
   const { demoMadeOn } = kennel
   // A kennel nobody has touched lives where this machine lives.
-  if (demoMadeOn === null && readPeople(db).length === 0) updateKennel(db, { ...kennel, timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone })
+  if (demoMadeOn === null && readPeople(db).length === 0)
+    updateKennel(db, { ...kennel, timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone })
   const setUp = hasLead(db)
   db.close()
   const host = process.env['HOST'] ?? ''
-  if (!setUp && !/^(|localhost|127\.\d+\.\d+\.\d+|::1)$/.test(host)) throw new StoreRefusal(`nobody can sign in to this kennel yet, so it is not opened to the network (HOST=${host}). Start it without HOST, set it up at this machine, then start it again.`)
-  if (demoMadeOn !== null) throw new StoreRefusal(`${file} is a demonstration kennel. Your own data belongs in another file; choose it with KIBOU_DB.`)
+  if (!setUp && !/^(|localhost|127\.\d+\.\d+\.\d+|::1)$/.test(host))
+    throw new StoreRefusal(
+      `nobody can sign in to this kennel yet, so it is not opened to the network (HOST=${host}). Start it ` +
+        `without HOST, set it up at this machine, then start it again.`,
+    )
+  if (demoMadeOn !== null)
+    throw new StoreRefusal(
+      `${file} is a demonstration kennel. Your own data belongs in another file; choose it with KIBOU_DB.`,
+    )
 }
 
 function rebuild(): void {

@@ -6,7 +6,9 @@ const hostname = process.env.HOST
 const port = Number(process.env.PORT)
 
 process.on('disconnect', () => process.exit(0))
-process.on('message', (m) => { if (m === 'stop') process.exit(0) })
+process.on('message', (m) => {
+  if (m === 'stop') process.exit(0)
+})
 
 const app = next({ dev: process.env.KIBOU_DEV === '1', hostname, port })
 await app.prepare()
@@ -14,8 +16,12 @@ const handle = app.getRequestHandler()
 const behindTls = process.env.KIBOU_BEHIND_TLS === '1'
 const server = createServer((request, response) => {
   // What the door needs to know of a request; whatever a client claims under these names is overwritten.
-  // Behind something else on this machine every socket is local: then what it says last of the sender counts, never that of the socket.
-  const forwarded = String(request.headers['x-forwarded-for'] ?? '').split(',').at(-1)?.trim()
+  // Behind something else on this machine every socket is local: then what it says last of the sender counts, never
+  // that of the socket.
+  const forwarded = String(request.headers['x-forwarded-for'] ?? '')
+    .split(',')
+    .at(-1)
+    ?.trim()
   request.headers['x-kibou-address'] = (behindTls ? forwarded : request.socket.remoteAddress) || 'unknown'
   request.headers['x-kibou-path'] = request.url
   request.headers['x-kibou-secure'] = behindTls ? '1' : '0'

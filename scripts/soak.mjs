@@ -6,6 +6,20 @@ checkNode()
 ensureDependencies()
 // The same tests as in `npm test`, longer.
 process.env.KIBOU_SOAK_INPUTS ??= '300000'
-step('fifty kills, and a hold of five minutes in a hidden tab', 'node_modules/.bin/playwright', ['test', 'e2e/block.spec.ts', '-g', 'killed|hidden', '--retries=0'], { KIBOU_SOAK_KILLS: process.env.KIBOU_SOAK_KILLS ?? '50', KIBOU_SOAK_HOLD: process.env.KIBOU_SOAK_HOLD ?? '290' })
-step(`${process.env.KIBOU_SOAK_INPUTS} random inputs through every form`, 'node_modules/.bin/vitest', ['run', 'src/work/inputs.test.ts', '--testTimeout=3600000'])
-step('every rung promised alone in every way, thousands of residencies, and the oracle', 'node_modules/.bin/vitest', ['run', 'src/core/tests', '--testTimeout=3600000'], { KIBOU_SOAK_LOOP: process.env.KIBOU_SOAK_LOOP ?? '2000' })
+step(
+  'fifty kills, and a hold of five minutes in a hidden tab',
+  'node_modules/.bin/playwright',
+  ['test', 'e2e/block.spec.ts', '-g', 'killed|hidden', '--retries=0'],
+  { KIBOU_SOAK_KILLS: process.env.KIBOU_SOAK_KILLS ?? '50', KIBOU_SOAK_HOLD: process.env.KIBOU_SOAK_HOLD ?? '290' },
+)
+step(`${process.env.KIBOU_SOAK_INPUTS} random inputs through every form`, 'node_modules/.bin/vitest', [
+  'run',
+  'src/work/inputs.test.ts',
+  '--testTimeout=3600000',
+])
+step(
+  'every rung promised alone in every way, thousands of residencies, and the oracle',
+  'node_modules/.bin/vitest',
+  ['run', 'src/core/tests', '--testTimeout=3600000'],
+  { KIBOU_SOAK_LOOP: process.env.KIBOU_SOAK_LOOP ?? '2000' },
+)

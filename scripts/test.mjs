@@ -15,4 +15,6 @@ step('browser tests', 'node_modules/.bin/playwright', ['test'])
 
 const unit = JSON.parse(readFileSync('test-results/unit.json', 'utf8'))
 const browser = JSON.parse(readFileSync('test-results/browser.json', 'utf8')).stats
-process.stdout.write(`\n${unit.numPassedTests + browser.expected} passed, ${unit.numFailedTests + browser.unexpected} failed\n`)
+process.stdout.write(
+  `\n${unit.numPassedTests + browser.expected} passed, ${unit.numFailedTests + browser.unexpected} failed\n`,
+)

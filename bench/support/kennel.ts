@@ -23,8 +23,17 @@ export function fillKennel(db: Db, { residents, past, allSets }: KennelSize, tod
   const people = ['a', 'b', 'c', 'd']
   const device = '01890000-0000-7000-8000-0000000be7c4'
   let seq = 0
-  const set = db.prepare(`INSERT INTO training_set (id, residency_id, command, rung_id, purpose, block_id, device, seq, device_at, at, received_at, day, recorded_by, leash_holder, place_id, level, kit, curriculum_id, curriculum_version, rule_version) VALUES (?, ?, ?, ?, 'work', ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, 0, '1.8 m leash', 'house', ${houseCurriculum.version}, 2)`)
-  const rep = db.prepare("INSERT INTO rep (id, set_id, device, seq, device_at, at, received_at, outcome, faults, paid) VALUES (?, ?, ?, ?, ?, ?, ?, ?, '[]', 1)")
+  const set = db.prepare(
+    `INSERT INTO training_set (id, residency_id, command, rung_id, purpose, block_id, device, seq, device_at, at,
+        received_at, day, recorded_by, leash_holder, place_id, level, kit, curriculum_id, curriculum_version,
+        rule_version)
+      VALUES (?, ?, ?, ?, 'work', ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, 0, '1.8 m leash', 'house',
+        ${houseCurriculum.version}, 2)`,
+  )
+  const rep = db.prepare(
+    `INSERT INTO rep (id, set_id, device, seq, device_at, at, received_at, outcome, faults, paid)
+      VALUES (?, ?, ?, ?, ?, ?, ?, ?, '[]', 1)`,
+  )
   const ladders = houseCurriculum.commands.map((c) => ({ command: c.id, rungs: rungsOf(c) }))
   db.transaction(() => {
     for (const id of people) insertPerson(db, { id, name: id, role: 'trainer', createdAt: now })
@@ -32,19 +41,73 @@ export function fillKennel(db: Db, { residents, past, allSets }: KennelSize, tod
       const gone = d >= residents
       const arrivesOn = addDays(today, gone ? -400 + (d % 360) : -20)
       const [dogId, id] = [v7(), v7()]
-      insertDog(db, { id: dogId, name: `Dog ${d}`, ownerName: 'Owner', releaseWord: 'Okay', markerWord: 'Yes', side: 'left', caution: '', biteHistory: false, traits: plainDog, createdAt: now })
-      insertResidency(db, { id, dogId, runNumber: String(d), arrivesOn, leavesOn: addDays(arrivesOn, gone ? 20 : 21 + (d % 20)), curriculumId: 'house', curriculumVersion: houseCurriculum.version, createdAt: now })
-      for (const l of ladders) insertPromise(db, id, l.command, { rungId: l.rungs[Math.floor(l.rungs.length / 2)]?.id ?? '', level: 0, places: 3, people: 2 })
+      insertDog(db, {
+        id: dogId,
+        name: `Dog ${d}`,
+        ownerName: 'Owner',
+        releaseWord: 'Okay',
+        markerWord: 'Yes',
+        side: 'left',
+        caution: '',
+        biteHistory: false,
+        traits: plainDog,
+        createdAt: now,
+      })
+      insertResidency(db, {
+        id,
+        dogId,
+        runNumber: String(d),
+        arrivesOn,
+        leavesOn: addDays(arrivesOn, gone ? 20 : 21 + (d % 20)),
+        curriculumId: 'house',
+        curriculumVersion: houseCurriculum.version,
+        createdAt: now,
+      })
+      for (const l of ladders)
+        insertPromise(db, id, l.command, {
+          rungId: l.rungs[Math.floor(l.rungs.length / 2)]?.id ?? '',
+          level: 0,
+          places: 3,
+          people: 2,
+        })
       const sets = Math.round(allSets / (residents + past))
       const start = new Date(`${arrivesOn}T09:00:00Z`).getTime()
       for (let s = 0; s < sets; s++) {
         const ladder = ladders[s % ladders.length]
-        const rung = ladder?.rungs[Math.min(ladder.rungs.length - 1, Math.floor((s / sets) * ladder.rungs.length * (0.6 + chance() * 0.4)))]
+        const rung =
+          ladder?.rungs[
+            Math.min(ladder.rungs.length - 1, Math.floor((s / sets) * ladder.rungs.length * (0.6 + chance() * 0.4)))
+          ]
         if (!ladder || !rung) continue
         const at = start + Math.floor((s / sets) * 20) * 86_400_000 + (s % 20) * 900_000
         const setId = v7({ msecs: at })
-        set.run(setId, id, ladder.command, rung.id, `${id.slice(0, 30)}${String(Math.floor(s / 4)).padStart(6, '0')}`, device, seq++, at, at, at, dayIn('UTC', at), people[s % 2], people[s % 2], ['room', 'yard', 'street'][s % 3])
-        for (let r = 0; r < rung.setReps; r++) rep.run(v7({ msecs: at + r }), setId, device, seq++, at + r * 1000, at + r * 1000, at, chance() < 0.9 ? 'clean' : 'helped')
+        set.run(
+          setId,
+          id,
+          ladder.command,
+          rung.id,
+          `${id.slice(0, 30)}${String(Math.floor(s / 4)).padStart(6, '0')}`,
+          device,
+          seq++,
+          at,
+          at,
+          at,
+          dayIn('UTC', at),
+          people[s % 2],
+          people[s % 2],
+          ['room', 'yard', 'street'][s % 3],
+        )
+        for (let r = 0; r < rung.setReps; r++)
+          rep.run(
+            v7({ msecs: at + r }),
+            setId,
+            device,
+            seq++,
+            at + r * 1000,
+            at + r * 1000,
+            at,
+            chance() < 0.9 ? 'clean' : 'helped',
+          )
       }
     }
   })()

@@ -25,10 +25,24 @@ export const keyboard: Hand = {
 }
 
 /** The buttons that lead on, in the order in which they are taken. */
-const onward = [/^Begin (set|block)$/, /^After the break/, /^Next set/, /^On to/, /^Close this set/, /^Change set/] as const
+const onward = [
+  /^Begin (set|block)$/,
+  /^After the break/,
+  /^Next set/,
+  /^On to/,
+  /^Close this set/,
+  /^Change set/,
+] as const
 
-/** Works until so many reps are done on this page, going on from set to set; returns how many taps of clean there were. */
-export async function workReps(page: Page, wanted: number, hand: Hand, after: () => Promise<void> = () => Promise.resolve()): Promise<number> {
+/**
+ * Works until so many reps are done on this page, going on from set to set; returns how many taps of clean there were.
+ */
+export async function workReps(
+  page: Page,
+  wanted: number,
+  hand: Hand,
+  after: () => Promise<void> = () => Promise.resolve(),
+): Promise<number> {
   let done = 0
   for (let turn = 0; turn < wanted * 6 && done < wanted; turn++) {
     const clean = page.getByRole('button', { name: /^Clean/ })
@@ -47,7 +61,10 @@ export async function workReps(page: Page, wanted: number, hand: Hand, after: ()
       went = true
       break
     }
-    if (!went) throw new Error(`nothing leads on after ${done} reps: ${(await page.getByRole('main').innerText()).slice(0, 400)}`)
+    if (!went)
+      throw new Error(
+        `nothing leads on after ${done} reps: ${(await page.getByRole('main').innerText()).slice(0, 400)}`,
+      )
   }
   return done
 }
@@ -62,4 +79,6 @@ export async function endBlock(page: Page, hand: Hand = pointer): Promise<void> 
 }
 
 /** Reps that stand and were recorded since this moment. */
-export const repsSince = 'SELECT count(*) AS n FROM rep r WHERE r.received_at >= ? AND NOT EXISTS (SELECT 1 FROM voided v WHERE v.target_id IN (r.id, r.set_id))'
+export const repsSince = `SELECT count(*) AS n
+    FROM rep r
+    WHERE r.received_at >= ? AND NOT EXISTS (SELECT 1 FROM voided v WHERE v.target_id IN (r.id, r.set_id))`

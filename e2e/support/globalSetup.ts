@@ -6,6 +6,8 @@ import { ensureBuild } from '../../scripts/lib/build.mjs'
 export default function globalSetup(): void {
   ensureBuild()
   rmSync('tmp/e2e', { recursive: true, force: true })
-  const done = spawnSync(process.execPath, ['--import', 'tsx', 'scripts/prepare.ts', 'tmp/e2e/base.db', 'demo'], { encoding: 'utf8' })
+  const done = spawnSync(process.execPath, ['--import', 'tsx', 'scripts/prepare.ts', 'tmp/e2e/base.db', 'demo'], {
+    encoding: 'utf8',
+  })
   if (done.status !== 0) throw new Error(`the demo could not be made: ${done.stderr}`)
 }

@@ -29,12 +29,25 @@ export async function startKibou(port: number, demo = true, existing?: string): 
   if (demo && existing === undefined) copyFileSync('tmp/e2e/base.db', file)
   // A copy of a kennel that was made and built for needs no looking at: it is served at once.
   const program = !demo ? 'scripts/start.mjs' : existing === undefined ? 'e2e/support/serve.mjs' : 'scripts/demo.mjs'
-  const launcher = spawn(process.execPath, [program], { env: { ...process.env, PORT: String(port), HOST: '127.0.0.1', KIBOU_DB: file }, stdio: ['ignore', 'pipe', 'pipe'] })
+  const launcher = spawn(process.execPath, [program], {
+    env: { ...process.env, PORT: String(port), HOST: '127.0.0.1', KIBOU_DB: file },
+    stdio: ['ignore', 'pipe', 'pipe'],
+  })
   let log = ''
-  launcher.stdout.on('data', (d: Buffer) => { log += d.toString() })
-  launcher.stderr.on('data', (d: Buffer) => { log += d.toString() })
+  launcher.stdout.on('data', (d: Buffer) => {
+    log += d.toString()
+  })
+  launcher.stderr.on('data', (d: Buffer) => {
+    log += d.toString()
+  })
   const url = `http://127.0.0.1:${port}`
-  for (const late = Date.now() + 120_000; !(await fetch(`${url}/api/health`).then((r) => r.ok, () => false)); ) {
+  for (
+    const late = Date.now() + 120_000;
+    !(await fetch(`${url}/api/health`).then(
+      (r) => r.ok,
+      () => false,
+    ));
+  ) {
     if (Date.now() > late || launcher.exitCode !== null) throw new Error(`Kibou did not start: ${log}`)
     await new Promise((done) => setTimeout(done, 50))
   }
@@ -61,7 +74,9 @@ export async function startKibou(port: number, demo = true, existing?: string): 
     serverPid: () => childOf(launcher.pid ?? 0),
     stop: async () => {
       launcher.kill('SIGTERM')
-      await new Promise((done) => (launcher.exitCode !== null || launcher.signalCode !== null ? done(0) : launcher.once('exit', done)))
+      await new Promise((done) =>
+        launcher.exitCode !== null || launcher.signalCode !== null ? done(0) : launcher.once('exit', done),
+      )
     },
   }
 }
@@ -91,7 +106,10 @@ export const test = base.extend<{ kibou: Kibou; empty: Kibou }, { ahead: Ahead }
           return kibou
         },
       })
-      await next?.then((k) => k.stop(), () => undefined)
+      await next?.then(
+        (k) => k.stop(),
+        () => undefined,
+      )
     },
     { scope: 'worker' },
   ],
@@ -119,7 +137,15 @@ export async function signIn(request: APIRequestContext, kibou: Kibou, personId 
 /** Nothing for axe to find on the page as it stands. */
 export async function expectNoAxeFindings(page: Page): Promise<void> {
   const { violations } = await new AxeBuilder({ page }).analyze()
-  expect(violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).slice(0, 4).join(' | ')}`)).toEqual([])
+  expect(
+    violations.map(
+      (v) =>
+        `${v.id}: ${v.nodes
+          .map((n) => n.target.join(' '))
+          .slice(0, 4)
+          .join(' | ')}`,
+    ),
+  ).toEqual([])
 }
 
 /** Moves focus by Tab until this locator has it. */
@@ -127,8 +153,14 @@ export async function tabTo(page: Page, name: RegExp, most = 80): Promise<void> 
   for (let i = 0; i < most; i++) {
     const focused = await page.evaluate(() => {
       const e = document.activeElement
-      const labelled = (e?.getAttribute('aria-labelledby') ?? '').split(' ').map((id) => (id === '' ? '' : (document.getElementById(id)?.textContent ?? ''))).join(' ')
-      return e && e !== document.body ? `${e.getAttribute('aria-label') ?? ''} ${e.textContent ?? ''} ${e.getAttribute('name') ?? ''} ${e.id} ${labelled}` : ''
+      const labelled = (e?.getAttribute('aria-labelledby') ?? '')
+        .split(' ')
+        .map((id) => (id === '' ? '' : (document.getElementById(id)?.textContent ?? '')))
+        .join(' ')
+      return e && e !== document.body
+        ? `${e.getAttribute('aria-label') ?? ''} ${e.textContent ?? ''} ${e.getAttribute('name') ?? ''} ${e.id} ` +
+            `${labelled}`
+        : ''
     })
     if (name.test(focused)) return
     await page.keyboard.press('Tab')

@@ -19,16 +19,26 @@ function* filesIn(folder) {
 /** A fingerprint of everything the build is made from; a checkout's file times say nothing. */
 function sources() {
   const hash = createHash('sha256').update(process.versions.node)
-  for (const file of [...filesIn('src'), 'next.config.ts', 'package-lock.json', 'tsconfig.json']) hash.update(file).update(readFileSync(file))
+  for (const file of [...filesIn('src'), 'next.config.ts', 'package-lock.json', 'tsconfig.json'])
+    hash.update(file).update(readFileSync(file))
   return hash.digest('hex')
 }
 
 /** Builds the application when the build is missing or was made from other sources. */
 export function ensureBuild() {
   const now = sources()
-  if (existsSync('.next/BUILD_ID') && existsSync(serviceWorker) && existsSync(stamp) && readFileSync(stamp, 'utf8') === now) return
+  if (
+    existsSync('.next/BUILD_ID') &&
+    existsSync(serviceWorker) &&
+    existsSync(stamp) &&
+    readFileSync(stamp, 'utf8') === now
+  )
+    return
   say('building the application, about half a minute.')
-  const done = spawnSync(process.execPath, ['node_modules/next/dist/bin/next', 'build'], { encoding: 'utf8', env: { ...process.env, NODE_ENV: 'production', NEXT_TELEMETRY_DISABLED: '1' } })
+  const done = spawnSync(process.execPath, ['node_modules/next/dist/bin/next', 'build'], {
+    encoding: 'utf8',
+    env: { ...process.env, NODE_ENV: 'production', NEXT_TELEMETRY_DISABLED: '1' },
+  })
   if (done.status !== 0) {
     process.stderr.write(`${done.stdout}\n${done.stderr}\n`)
     refuse('the build failed; its messages are above.')
@@ -36,6 +46,13 @@ export function ensureBuild() {
   // Asked for here and not above: this file is also read where nothing is installed yet.
   const { buildSync } = createRequire(import.meta.url)('esbuild')
   // Next serves what lies in public/ when it starts.
-  buildSync({ entryPoints: ['src/sw/sw.ts'], outfile: serviceWorker, bundle: true, minify: true, target: 'es2022', define: { 'process.env.NODE_ENV': '"production"' } })
+  buildSync({
+    entryPoints: ['src/sw/sw.ts'],
+    outfile: serviceWorker,
+    bundle: true,
+    minify: true,
+    target: 'es2022',
+    define: { 'process.env.NODE_ENV': '"production"' },
+  })
   writeFileSync(stamp, now)
 }

@@ -8,8 +8,12 @@ const chromium = '/usr/bin/chromium'
 export function ensureChromium() {
   if (existsSync(chromium)) return
   const command = 'apt-get update && apt-get install -y chromium'
-  if (process.getuid?.() !== 0 || !existsSync('/usr/bin/apt-get')) refuse(`the browser tests need Debian’s Chromium at ${chromium}. Install it once with: sudo sh -c "${command}"`)
+  if (process.getuid?.() !== 0 || !existsSync('/usr/bin/apt-get'))
+    refuse(`the browser tests need Debian’s Chromium at ${chromium}. Install it once with: sudo sh -c "${command}"`)
   say('installing Debian’s Chromium, about half a minute.')
-  const done = spawnSync('sh', ['-c', `${command} >/dev/null`], { stdio: 'inherit', env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' } })
+  const done = spawnSync('sh', ['-c', `${command} >/dev/null`], {
+    stdio: 'inherit',
+    env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
+  })
   if (done.status !== 0 || !existsSync(chromium)) refuse(`Chromium could not be installed. Try by hand: ${command}`)
 }

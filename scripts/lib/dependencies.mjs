@@ -9,7 +9,9 @@ function isInstalled() {
   if (!existsSync('node_modules/.package-lock.json')) return false
   const wanted = readJson('package-lock.json').packages
   const have = readJson('node_modules/.package-lock.json').packages
-  const same = Object.entries(wanted).every(([path, p]) => path === '' || p.optional || p.devOptional || p.peer || have[path]?.version === p.version)
+  const same = Object.entries(wanted).every(
+    ([path, p]) => path === '' || p.optional || p.devOptional || p.peer || have[path]?.version === p.version,
+  )
   return same && existsSync('node_modules/better-sqlite3/build/Release/better_sqlite3.node')
 }
 
@@ -19,7 +21,9 @@ function nodeHeaders() {
   if (!existsSync(header)) return {}
   const text = readFileSync(header, 'utf8')
   const part = (name) => text.match(new RegExp(`#define NODE_${name}_VERSION (\\d+)`))?.[1]
-  return `${part('MAJOR')}.${part('MINOR')}.${part('PATCH')}` === process.versions.node ? { npm_config_nodedir: '/usr' } : {}
+  return `${part('MAJOR')}.${part('MINOR')}.${part('PATCH')}` === process.versions.node
+    ? { npm_config_nodedir: '/usr' }
+    : {}
 }
 
 /** Installs the locked dependencies when they are missing or others than locked. */
@@ -30,5 +34,9 @@ export function ensureDependencies() {
     stdio: 'inherit',
     env: { ...process.env, ...nodeHeaders(), PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD: '1', NEXT_TELEMETRY_DISABLED: '1' },
   })
-  if (done.status !== 0) refuse('the dependencies could not be installed. A C++ compiler, make and python3 are needed once (Debian: apt-get install build-essential python3).')
+  if (done.status !== 0)
+    refuse(
+      'the dependencies could not be installed. A C++ compiler, make and python3 are needed once (Debian: ' +
+        'apt-get install build-essential python3).',
+    )
 }

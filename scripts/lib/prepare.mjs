@@ -2,6 +2,8 @@ import { spawnSync } from 'node:child_process'
 
 /** Opens the database once, before the server does, so that a refusal is one sentence and exit code 1. */
 export function prepareDatabase(database, mode, more = []) {
-  const done = spawnSync(process.execPath, ['--import', 'tsx', 'scripts/prepare.ts', database, mode, ...more], { stdio: 'inherit' })
+  const done = spawnSync(process.execPath, ['--import', 'tsx', 'scripts/prepare.ts', database, mode, ...more], {
+    stdio: 'inherit',
+  })
   if (done.status !== 0) process.exit(1)
 }

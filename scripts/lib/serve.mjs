@@ -1,7 +1,10 @@
 import { fork } from 'node:child_process'
 import { refuse, say } from './say.mjs'
 
-/** A server that dies by itself this soon after its start, or before it listens, will do so again; one that was killed will not. */
+/**
+ * A server that dies by itself this soon after its start, or before it listens, will do so again; one that was killed
+ * will not.
+ */
 const hopelessMs = 3000
 const mostHopeless = 3
 
@@ -14,7 +17,17 @@ export function serve({ host, port, database }, { dev = false } = {}) {
   const start = () => {
     const begun = Date.now()
     let listened = false
-    child = fork('scripts/server.mjs', { env: { ...process.env, NODE_ENV: dev ? 'development' : 'production', NEXT_TELEMETRY_DISABLED: '1', KIBOU_DB: database, HOST: host, PORT: String(port), KIBOU_DEV: dev ? '1' : '' } })
+    child = fork('scripts/server.mjs', {
+      env: {
+        ...process.env,
+        NODE_ENV: dev ? 'development' : 'production',
+        NEXT_TELEMETRY_DISABLED: '1',
+        KIBOU_DB: database,
+        HOST: host,
+        PORT: String(port),
+        KIBOU_DEV: dev ? '1' : '',
+      },
+    })
     child.on('message', (m) => {
       if (m !== 'listening') return
       listened = true

@@ -5,13 +5,15 @@ import { refuse } from './say.mjs'
 /** Refuses a Node that the locked packages do not run on. */
 export function checkNode() {
   const [major = 0, minor = 0] = process.versions.node.split('.').map(Number)
-  if (major < 20 || (major === 20 && minor < 12)) refuse(`Kibou needs Node 20.12 or newer; this is ${process.versions.node}.`)
+  if (major < 20 || (major === 20 && minor < 12))
+    refuse(`Kibou needs Node 20.12 or newer; this is ${process.versions.node}.`)
 }
 
 /** PORT, HOST and KIBOU_DB from the environment, with the defaults of this command. */
 export function readSettings(defaultDatabase) {
   const port = Number(process.env.PORT ?? 4810)
-  if (!Number.isInteger(port) || port < 1 || port > 65535) refuse(`PORT must be a number from 1 to 65535, not “${process.env.PORT}”.`)
+  if (!Number.isInteger(port) || port < 1 || port > 65535)
+    refuse(`PORT must be a number from 1 to 65535, not “${process.env.PORT}”.`)
   return { port, host: process.env.HOST || '127.0.0.1', database: resolve(process.env.KIBOU_DB || defaultDatabase) }
 }
 
@@ -20,8 +22,10 @@ export async function checkPort(host, port) {
   await new Promise((free) => {
     const probe = createServer()
     probe.once('error', (error) => {
-      if (error.code === 'EADDRINUSE') refuse(`port ${port} on ${host} is in use, perhaps by another Kibou. Choose another with PORT=…`)
-      if (error.code === 'EACCES') refuse(`port ${port} may not be used by this account. Choose one above 1023 with PORT=…`)
+      if (error.code === 'EADDRINUSE')
+        refuse(`port ${port} on ${host} is in use, perhaps by another Kibou. Choose another with PORT=…`)
+      if (error.code === 'EACCES')
+        refuse(`port ${port} may not be used by this account. Choose one above 1023 with PORT=…`)
       refuse(`cannot listen on ${host}:${port} (${error.code}).`)
     })
     probe.listen(port, host, () => probe.close(free))

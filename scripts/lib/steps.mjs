@@ -8,7 +8,10 @@ const bin = (name) => `node_modules/.bin/${name}`
 export function step(name, command, args, env = {}) {
   const begun = Date.now()
   say(name)
-  const done = spawnSync(command, args, { stdio: 'inherit', env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1', ...env } })
+  const done = spawnSync(command, args, {
+    stdio: 'inherit',
+    env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1', ...env },
+  })
   if (done.status !== 0) {
     process.stderr.write(`kibou: ${name} failed\n`)
     process.exit(1)
@@ -19,31 +22,54 @@ export function step(name, command, args, env = {}) {
 /** Runs steps beside each other, each with its own output shown when it ends; stops everything when one fails. */
 async function beside(steps) {
   const begun = Date.now()
-  const ran = await Promise.all(steps.map(([name, command, args]) => new Promise((done) => {
-    const child = spawn(command, args, { stdio: ['ignore', 'pipe', 'pipe'], env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1' } })
-    let said = ''
-    for (const stream of [child.stdout, child.stderr]) stream.on('data', (data) => { said += data })
-    child.on('close', (code) => {
-      process.stdout.write(said)
-      say(`${name}: ${((Date.now() - begun) / 1000).toFixed(0)} s`)
-      done({ name, code })
-    })
-  })))
+  const ran = await Promise.all(
+    steps.map(
+      ([name, command, args]) =>
+        new Promise((done) => {
+          const child = spawn(command, args, {
+            stdio: ['ignore', 'pipe', 'pipe'],
+            env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1' },
+          })
+          let said = ''
+          for (const stream of [child.stdout, child.stderr])
+            stream.on('data', (data) => {
+              said += data
+            })
+          child.on('close', (code) => {
+            process.stdout.write(said)
+            say(`${name}: ${((Date.now() - begun) / 1000).toFixed(0)} s`)
+            done({ name, code })
+          })
+        }),
+    ),
+  )
   const failed = ran.filter((r) => r.code !== 0)
   if (failed.length === 0) return
   process.stderr.write(`kibou: ${failed.map((f) => f.name).join(', ')} failed\n`)
   process.exit(1)
 }
 
-/** Types, lint, boundaries and unit tests: everything that needs no browser. */
+/** Types, lint, boundaries, format and unit tests: everything that needs no browser. */
 export async function checkSteps() {
   noDownloadAddresses()
-  await beside([['types', bin('tsc'), ['--noEmit', '-p', 'tsconfig.check.json']], ['lint', bin('eslint'), ['.', '--max-warnings', '0']], ['boundaries', bin('depcruise'), ['src']]])
-  step('unit tests', bin('vitest'), ['run', '--reporter=default', '--reporter=json', '--outputFile.json=test-results/unit.json'])
+  await beside([
+    ['types', bin('tsc'), ['--noEmit', '-p', 'tsconfig.check.json']],
+    ['lint', bin('eslint'), ['.', '--max-warnings', '0']],
+    ['boundaries', bin('depcruise'), ['src']],
+    ['format', bin('prettier'), ['--check', '--log-level', 'warn', '.']],
+  ])
+  step('unit tests', bin('vitest'), [
+    'run',
+    '--reporter=default',
+    '--reporter=json',
+    '--outputFile.json=test-results/unit.json',
+  ])
 }
 
 function noDownloadAddresses() {
   if (!/"resolved": *"https?:/.test(readFileSync('package-lock.json', 'utf8'))) return
-  process.stderr.write('kibou: package-lock.json records download addresses; write it again with the .npmrc of this folder\n')
+  process.stderr.write(
+    'kibou: package-lock.json records download addresses; write it again with the .npmrc of this folder\n',
+  )
   process.exit(1)
 }

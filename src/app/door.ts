@@ -10,7 +10,9 @@ import { readSecret } from '@/store/signingIn'
 import { requestTime } from '@/work/clock'
 import { personOf, signOut } from '@/work/signIn'
 
-/** The one place where it is decided who comes in. Every page, action and handler passes through one of these functions. */
+/**
+ * The one place where it is decided who comes in. Every page, action and handler passes through one of these functions.
+ */
 
 const cookieName = 'kibou'
 /** A cookie older than this is no longer read, whatever it holds. */
@@ -22,7 +24,8 @@ async function signInId(): Promise<string | undefined> {
   const cookie = (await cookies()).get(cookieName)?.value
   if (cookie === undefined) return undefined
   try {
-    return sealed.safeParse(await unsealData(cookie, { password: readSecret(kennelDatabase()), ttl: longestSeconds })).data?.id
+    return sealed.safeParse(await unsealData(cookie, { password: readSecret(kennelDatabase()), ttl: longestSeconds }))
+      .data?.id
   } catch {
     // Whatever cannot even be read is no cookie of ours.
     return undefined
@@ -38,7 +41,13 @@ export async function whoAsks(): Promise<Person | undefined> {
 /** Lets this person in from now on, on this device. */
 export async function admit(id: string): Promise<void> {
   const value = await sealData({ id }, { password: readSecret(kennelDatabase()), ttl: longestSeconds })
-  ;(await cookies()).set(cookieName, value, { httpOnly: true, sameSite: 'lax', secure: (await fromWhere()).secure, path: '/', maxAge: longestSeconds })
+  ;(await cookies()).set(cookieName, value, {
+    httpOnly: true,
+    sameSite: 'lax',
+    secure: (await fromWhere()).secure,
+    path: '/',
+    maxAge: longestSeconds,
+  })
 }
 
 /** Ends the sign-in of whoever asks. */
@@ -49,10 +58,20 @@ export async function leave(): Promise<void> {
 }
 
 /** Where a request comes from, as our own server saw it at the socket. */
-export async function fromWhere(): Promise<{ readonly address: string; readonly isThisMachine: boolean; readonly secure: boolean; readonly path: string }> {
+export async function fromWhere(): Promise<{
+  readonly address: string
+  readonly isThisMachine: boolean
+  readonly secure: boolean
+  readonly path: string
+}> {
   const head = await headers()
   const address = head.get('x-kibou-address') ?? 'unknown'
-  return { address, isThisMachine: /^(::1|(::ffff:)?127\.\d+\.\d+\.\d+)$/.test(address), secure: head.get('x-kibou-secure') === '1', path: head.get('x-kibou-path') ?? '/' }
+  return {
+    address,
+    isThisMachine: /^(::1|(::ffff:)?127\.\d+\.\d+\.\d+)$/.test(address),
+    secure: head.get('x-kibou-secure') === '1',
+    path: head.get('x-kibou-path') ?? '/',
+  }
 }
 
 /** For a page or layout: whoever asks, when the role is enough; else the way to the door, or a refusal. */
@@ -66,8 +85,14 @@ export async function enter(least: Role = 'hand'): Promise<Person> {
 export const signedOut = 'You are signed out. Nothing typed is lost: sign in in another tab and try again.'
 const sayRole = (least: Role): string => `Only a ${least}${least === 'lead' ? '' : ' or lead'} may do this.`
 
-/** For a server action: runs for whom the role is enough, and gives everybody else a refusal in the action's own form. */
-export function act<A extends readonly unknown[], R>(least: Role, refuse: (reason: string, args: NoInfer<A>) => R, run: (who: Person, ...args: A) => R | Promise<R>): (...args: A) => Promise<R> {
+/**
+ * For a server action: runs for whom the role is enough, and gives everybody else a refusal in the action's own form.
+ */
+export function act<A extends readonly unknown[], R>(
+  least: Role,
+  refuse: (reason: string, args: NoInfer<A>) => R,
+  run: (who: Person, ...args: A) => R | Promise<R>,
+): (...args: A) => Promise<R> {
   return async (...args) => {
     const person = await whoAsks()
     if (!person) return refuse(signedOut, args)
@@ -77,7 +102,10 @@ export function act<A extends readonly unknown[], R>(least: Role, refuse: (reaso
 }
 
 /** For a route handler: 401 for the signed-out, 403 where the role is not enough. */
-export function handle<C>(least: Role, run: (request: Request, context: C, who: Person) => Response | Promise<Response>): (request: Request, context: C) => Promise<Response> {
+export function handle<C>(
+  least: Role,
+  run: (request: Request, context: C, who: Person) => Response | Promise<Response>,
+): (request: Request, context: C) => Promise<Response> {
   return async (request, context) => {
     const person = await whoAsks()
     if (!person) return Response.json({ error: 'You are signed out.' }, { status: 401 })

@@ -2,5 +2,9 @@
 import { Broken } from '@/screens/shell/Lost'
 
 export default function ErrorPage({ reset }: { error: Error; reset: () => void }) {
-  return <main><Broken retry={reset} /></main>
+  return (
+    <main>
+      <Broken retry={reset} />
+    </main>
+  )
 }

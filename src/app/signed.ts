@@ -10,14 +10,27 @@ import { requestTime } from '@/work/clock'
 import { act } from './door'
 
 /** What a screen sent, with who sent it: that comes from the sign-in, whatever the screen says. */
-export const signed = (raw: unknown, who: Person): unknown => (typeof raw === 'object' && raw !== null ? { ...raw, recordedBy: who.id } : raw)
+export const signed = (raw: unknown, who: Person): unknown =>
+  typeof raw === 'object' && raw !== null ? { ...raw, recordedBy: who.id } : raw
 
 /** The action of a screen that tells: parsed, done in the name of whoever is signed in, and every page made anew. */
-export const actSigned = <S extends z.ZodType>(least: Role, schema: S, run: (db: Db, input: z.infer<S>, now: number) => { readonly ok: true } | { readonly ok: false; readonly reason: string }) =>
-  act(least, (reason): Told => ({ ok: false, reason }), (who, raw: unknown): Told => {
-    const parsed = schema.safeParse(signed(raw, who))
-    if (!parsed.success) return { ok: false, reason: Object.values(fieldErrors(parsed.error)).join(' ') }
-    const done = run(kennelDatabase(), parsed.data, requestTime())
-    if (done.ok) revalidatePath('/', 'layout')
-    return done.ok ? { ok: true } : { ok: false, reason: done.reason }
-  })
+export const actSigned = <S extends z.ZodType>(
+  least: Role,
+  schema: S,
+  run: (
+    db: Db,
+    input: z.infer<S>,
+    now: number,
+  ) => { readonly ok: true } | { readonly ok: false; readonly reason: string },
+) =>
+  act(
+    least,
+    (reason): Told => ({ ok: false, reason }),
+    (who, raw: unknown): Told => {
+      const parsed = schema.safeParse(signed(raw, who))
+      if (!parsed.success) return { ok: false, reason: Object.values(fieldErrors(parsed.error)).join(' ') }
+      const done = run(kennelDatabase(), parsed.data, requestTime())
+      if (done.ok) revalidatePath('/', 'layout')
+      return done.ok ? { ok: true } : { ok: false, reason: done.reason }
+    },
+  )

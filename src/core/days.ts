@@ -12,4 +12,5 @@ export const daysBetween = (from: string, to: string): number => parseDate(to).c
 export const addDays = (day: string, days: number): string => parseDate(day).add({ days }).toString()
 
 /** The moment, ms since the epoch, at which this calendar day begins in this time zone. */
-export const startOfDay = (timeZone: string, day: string): number => toZoned(parseDate(day), timeZone).toDate().getTime()
+export const startOfDay = (timeZone: string, day: string): number =>
+  toZoned(parseDate(day), timeZone).toDate().getTime()

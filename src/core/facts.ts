@@ -47,7 +47,10 @@ export interface SetContext {
 }
 
 export interface SetFact extends SetContext {
-  /** What flatters or spoils a set: air temperature, minutes into the block, minutes since exercise; null when not known. */
+  /**
+   * What flatters or spoils a set: air temperature, minutes into the block, minutes since exercise; null when not
+   * known.
+   */
   readonly temperatureC?: number | null
   readonly minutesIn?: number | null
   readonly exerciseMinutesAgo?: number | null

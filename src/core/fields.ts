@@ -20,25 +20,44 @@ export const line = (what: string, most: number) =>
 
 /** A line that may be left empty. */
 export const optionalLine = (what: string, most: number) =>
-  z.string().trim().refine((s) => lettersIn(s) <= most, `${what} may have ${most} letters at the most.`).refine(noControls, `${what} may not contain control characters.`).default('')
+  z
+    .string()
+    .trim()
+    .refine((s) => lettersIn(s) <= most, `${what} may have ${most} letters at the most.`)
+    .refine(noControls, `${what} may not contain control characters.`)
+    .default('')
 
 /** Several lines that may be left empty. */
 export const lines = (what: string, most: number) =>
-  z.string().trim().refine((s) => lettersIn(s) <= most, `${what} may have ${most} letters at the most.`).refine(noControlsButLines, `${what} may not contain control characters.`).default('')
+  z
+    .string()
+    .trim()
+    .refine((s) => lettersIn(s) <= most, `${what} may have ${most} letters at the most.`)
+    .refine(noControlsButLines, `${what} may not contain control characters.`)
+    .default('')
 
 /** A clock time, as minutes since midnight. */
 export const clock = (what: string) =>
-  z.string({ error: `${what} is missing.` }).regex(/^([01]\d|2[0-3]):[0-5]\d$/, `${what} is a time like 09:00.`).transform((t) => Number(t.slice(0, 2)) * 60 + Number(t.slice(3)))
+  z
+    .string({ error: `${what} is missing.` })
+    .regex(/^([01]\d|2[0-3]):[0-5]\d$/, `${what} is a time like 09:00.`)
+    .transform((t) => Number(t.slice(0, 2)) * 60 + Number(t.slice(3)))
 
-const isDay = (s: string): boolean => /^\d{4}-\d{2}-\d{2}$/.test(s) && !Number.isNaN(Date.parse(s)) && new Date(s).toISOString().startsWith(s)
+const isDay = (s: string): boolean =>
+  /^\d{4}-\d{2}-\d{2}$/.test(s) && !Number.isNaN(Date.parse(s)) && new Date(s).toISOString().startsWith(s)
 
 /** A calendar day. Aborts, so that no later check compares days that are none. */
-export const day = (what: string) => z.string({ error: `${what} is missing.` }).refine(isDay, { message: `${what} is a date like 2026-04-30.`, abort: true })
+export const day = (what: string) =>
+  z
+    .string({ error: `${what} is missing.` })
+    .refine(isDay, { message: `${what} is a date like 2026-04-30.`, abort: true })
 
 /** A calendar day, or empty. */
-export const optionalDay = (what: string) => z.union([z.literal(''), day(what)], { error: `${what} is a date like 2026-04-30.` }).default('')
+export const optionalDay = (what: string) =>
+  z.union([z.literal(''), day(what)], { error: `${what} is a date like 2026-04-30.` }).default('')
 
-const asNumber = (s: string): number => (/^[+-]?(\d+([.,]\d*)?|[.,]\d+)$/.test(s) ? Number(s.replace(',', '.')) : Number.NaN)
+const asNumber = (s: string): number =>
+  /^[+-]?(\d+([.,]\d*)?|[.,]\d+)$/.test(s) ? Number(s.replace(',', '.')) : Number.NaN
 
 /** A number with a point or a comma. */
 export const number = (what: string, least: number, most: number) =>
@@ -59,10 +78,16 @@ export const optionalNumber = (what: string, least: number, most: number) =>
     .refine((n) => n === null || (n >= least && n <= most), `${what} is a number from ${least} to ${most}, or empty.`)
 
 /** A box that is ticked or not. */
-export const tick = z.union([z.literal('yes').transform(() => true), z.literal('').transform(() => false), z.boolean()], { error: 'Tick it or leave it.' }).default(false)
+export const tick = z
+  .union([z.literal('yes').transform(() => true), z.literal('').transform(() => false), z.boolean()], {
+    error: 'Tick it or leave it.',
+  })
+  .default(false)
 
 /** Weekdays by number, Monday first. */
-export const weekdays = z.array(z.enum(['1', '2', '3', '4', '5', '6', '7'], { error: 'Choose a day of the week.' })).default([])
+export const weekdays = z
+  .array(z.enum(['1', '2', '3', '4', '5', '6', '7'], { error: 'Choose a day of the week.' }))
+  .default([])
 
 /** Rows of a list; rows with nothing in them are left out. Row numbers in messages stay those of the form. */
 export const rows = <S extends z.ZodType>(row: S, most: number, what: string) =>
@@ -76,20 +101,25 @@ export const rows = <S extends z.ZodType>(row: S, most: number, what: string) =>
         if (isBlank(raw)) continue
         const parsed = row.safeParse(raw)
         if (parsed.success) kept.push(parsed.data)
-        else for (const issue of parsed.error.issues) ctx.addIssue({ code: 'custom', message: issue.message, path: [i, ...issue.path] })
+        else
+          for (const issue of parsed.error.issues)
+            ctx.addIssue({ code: 'custom', message: issue.message, path: [i, ...issue.path] })
       }
       return kept
     })
 
 const isBlank = (raw: unknown): boolean => {
   if (typeof raw !== 'object' || raw === null) return raw === undefined || raw === null || raw === ''
-  return Object.entries(raw).every(([name, value]: [string, unknown]) => name === 'id' || name === 'kind' || isBlank(value))
+  return Object.entries(raw).every(
+    ([name, value]: [string, unknown]) => name === 'id' || name === 'kind' || isBlank(value),
+  )
 }
 
 const forbiddenNames = new Set(['__proto__', 'constructor', 'prototype'])
 
 /**
- * Flat field names as an object: `owner`, `phones.0.number`. `several`: fields that are lists even when there is one, with
+ * Flat field names as an object: `owner`, `phones.0.number`. `several`: fields that are lists even when there is one,
+ * with
  * a star for a row number.
  * Names that would reach into an object's own workings are passed over, and no list grows beyond 200.
  */
@@ -101,7 +131,10 @@ export function nested(typed: Typed, several: readonly string[] = []): Record<st
     let at: Record<string, unknown> = root
     for (const part of path.slice(0, -1)) {
       const next = at[part]
-      at = typeof next === 'object' && next !== null ? (next as Record<string, unknown>) : ((at[part] = {}) as Record<string, unknown>)
+      at =
+        typeof next === 'object' && next !== null
+          ? (next as Record<string, unknown>)
+          : ((at[part] = {}) as Record<string, unknown>)
     }
     at[path.at(-1) ?? ''] = several.includes(name.replace(/\.\d+(?=\.|$)/g, '.*')) ? [...values] : (values[0] ?? '')
   }

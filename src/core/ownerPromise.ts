@@ -1,4 +1,7 @@
-/** What the owner was promised: a rung held at a distraction level, in so many recorded places, with so many people on the leash. */
+/**
+ * What the owner was promised: a rung held at a distraction level, in so many recorded places, with so many people on
+ * the leash.
+ */
 export interface OwnerPromise {
   readonly rungId: string
   /** Distraction-proofing level, 0–5. */

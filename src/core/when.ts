@@ -9,10 +9,15 @@ export interface Settled {
 
 /**
  * The moment a fact is of, from what its device claims: the first claim that lies neither before what the device did
- * earlier nor ahead of the kennel's clock. A device whose clock fell back in mid-session is set right so, from the order
- * of its facts and the server's clock. Where no claim fits, it is put right after what came before, and its day is not sure.
+ * earlier nor ahead of the kennel's clock. A device whose clock fell back in mid-session is set right so, from the
+ * order
+ * of its facts and the server's clock. Where no claim fits, it is put right after what came before, and its day is not
+ * sure.
  */
-export function settle(claims: readonly number[], { notBefore, now }: { readonly notBefore: number | undefined; readonly now: number }): Settled {
+export function settle(
+  claims: readonly number[],
+  { notBefore, now }: { readonly notBefore: number | undefined; readonly now: number },
+): Settled {
   const least = notBefore === undefined ? Number.NEGATIVE_INFINITY : notBefore - clockSlackMs
   const fits = claims.find((c) => c >= least && c <= now + clockSlackMs)
   if (fits !== undefined) return { at: Math.min(fits, now), sure: true }

@@ -55,18 +55,34 @@ describe('the demonstration kennel', () => {
   })
 
   it('has late, helped, voided and missing facts, two handlers and a gap for illness', () => {
-    for (const outcome of ['clean', 'helped', 'late', 'miss']) expect(n(db, `SELECT count(*) AS n FROM rep WHERE outcome = '${outcome}'`)).toBeGreaterThan(50)
+    for (const outcome of ['clean', 'helped', 'late', 'miss'])
+      expect(n(db, `SELECT count(*) AS n FROM rep WHERE outcome = '${outcome}'`)).toBeGreaterThan(50)
     expect(n(db, 'SELECT count(*) AS n FROM voided')).toBeGreaterThan(10)
     expect(n(db, 'SELECT count(*) AS n FROM training_set WHERE temperature_c IS NULL')).toBeGreaterThan(10)
-    expect(n(db, 'SELECT count(*) AS n FROM training_set s WHERE NOT EXISTS (SELECT 1 FROM set_close c WHERE c.set_id = s.id)')).toBeGreaterThan(5)
+    expect(
+      n(
+        db,
+        'SELECT count(*) AS n FROM training_set s WHERE NOT EXISTS (SELECT 1 FROM set_close c WHERE c.set_id = s.id)',
+      ),
+    ).toBeGreaterThan(5)
     expect(n(db, 'SELECT count(DISTINCT leash_holder) AS n FROM training_set')).toBeGreaterThanOrEqual(2)
-    expect(n(db, "SELECT count(DISTINCT s.day) AS n FROM training_set s JOIN residency r ON r.id = s.residency_id JOIN dog d ON d.id = r.dog_id WHERE d.name = 'Teasel'")).toBeLessThan(15)
+    expect(
+      n(
+        db,
+        `SELECT count(DISTINCT s.day) AS n
+          FROM training_set s
+          JOIN residency r ON r.id = s.residency_id
+          JOIN dog d ON d.id = r.dog_id
+          WHERE d.name = 'Teasel'`,
+      ),
+    ).toBeLessThan(15)
   })
 
   it('shows its dogs’ hidden half-lives: fitted from their refreshers, each within a quarter', () => {
     const { model, from, refreshers } = kennelForgetting(db)
     expect([from, refreshers > 200]).toEqual(['own', true])
-    for (const key of ['firstHalfLifeDays', 'cleanFactor', 'failedFactor'] as const) expect(Math.abs(Math.log(model[key] / hiddenForgetting[key]))).toBeLessThan(Math.log(1.25))
+    for (const key of ['firstHalfLifeDays', 'cleanFactor', 'failedFactor'] as const)
+      expect(Math.abs(Math.log(model[key] / hiddenForgetting[key]))).toBeLessThan(Math.log(1.25))
   })
 
   it('has a case where plain order by days left is wrong', () => {
@@ -77,14 +93,20 @@ describe('the demonstration kennel', () => {
   it('stored standings equal those derived again from the facts, for every dog', () => {
     const ids = allResidencyIds(db)
     expect(ids.length).toBeGreaterThan(wall.rows.length)
-    for (const id of ids) expect([findResident(db, id)?.name, standingOf(db, id, later)]).toEqual([findResident(db, id)?.name, JSON.parse(JSON.stringify(derive(db, id, regimesFor(db, id, later))))])
+    for (const id of ids)
+      expect([findResident(db, id)?.name, standingOf(db, id, later)]).toEqual([
+        findResident(db, id)?.name,
+        JSON.parse(JSON.stringify(derive(db, id, regimesFor(db, id, later)))),
+      ])
   })
 
   it('is the same for the same day and seed, follows the day, and knows when somebody worked in it', () => {
     const again = newKennel()
     makeDemo(again, today)
     expect(n(again, 'SELECT count(*) AS n FROM rep')).toBe(n(db, 'SELECT count(*) AS n FROM rep'))
-    expect(again.prepare('SELECT id FROM rep ORDER BY id LIMIT 5').all()).toEqual(db.prepare('SELECT id FROM rep ORDER BY id LIMIT 5').all())
+    expect(again.prepare('SELECT id FROM rep ORDER BY id LIMIT 5').all()).toEqual(
+      db.prepare('SELECT id FROM rep ORDER BY id LIMIT 5').all(),
+    )
     const later = newKennel()
     makeDemo(later, '2027-03-30')
     expect(n(later, "SELECT count(*) AS n FROM training_set WHERE day = '2027-03-29'")).toBeGreaterThan(20)

@@ -28,11 +28,17 @@ export class Learner {
     private readonly chance: Chance,
   ) {}
 
-  /** Whether a learned thing, left alone for so many days, is still there when asked for cold; asking changes how long it lasts. */
+  /**
+   * Whether a learned thing, left alone for so many days, is still there when asked for cold; asking changes how long
+   * it lasts.
+   */
   remembers(ladder: string, restedDays: number): boolean {
     const halfLife = this.halfLives.get(ladder) ?? hiddenForgetting.firstHalfLifeDays
     const still = this.chance() < 2 ** (-restedDays / halfLife)
-    this.halfLives.set(ladder, Math.max(1, halfLife * (still ? hiddenForgetting.cleanFactor : hiddenForgetting.failedFactor)))
+    this.halfLives.set(
+      ladder,
+      Math.max(1, halfLife * (still ? hiddenForgetting.cleanFactor : hiddenForgetting.failedFactor)),
+    )
     return still
   }
 

@@ -25,7 +25,8 @@ import { SimulatedTrainer, rungsUpTo, type SimulatedRep, type SimulatedSet } fro
 const timeZone = 'Europe/London'
 export const demoSeed = 20260411
 /** Of the demonstration’s passcode; made once, as its salt is drawn by chance and the demo is the same every time. */
-export const passcodeHash = '$argon2id$v=19$m=19456,t=2,p=1$jJ0aQsjRfjJ3x5bs6OPANg$lnrUYBHKTYS12OQNc17l6kwPvAmRfZ6+pePeidgUQ3M'
+export const passcodeHash =
+  '$argon2id$v=19$m=19456,t=2,p=1$jJ0aQsjRfjJ3x5bs6OPANg$lnrUYBHKTYS12OQNc17l6kwPvAmRfZ6+pePeidgUQ3M'
 
 /** The device all simulated facts come from. */
 export const demoTablet = '01890000-0000-7000-8000-00000000d0c5'
@@ -55,13 +56,26 @@ export function makeDemo(db: Db, today: string, seed: number = demoSeed): void {
     const here: PaperedDog[] = []
     for (const dog of [...gone, ...dogs]) {
       const scene = enter(db, pen, dog, today)
-      if (dog.story !== 'gone') here.push({ dog, dogId: scene.dogId, residencyId: scene.residencyId, arrivesOn: scene.arrivesOn, at: moment(scene.arrivesOn, 10 * 60) })
+      if (dog.story !== 'gone')
+        here.push({
+          dog,
+          dogId: scene.dogId,
+          residencyId: scene.residencyId,
+          arrivesOn: scene.arrivesOn,
+          at: moment(scene.arrivesOn, 10 * 60),
+        })
       const sets = storyOf(dog, chance)
       sets.forEach((set, i) => pen.write(scene, set, i, sets))
       if (dog.story !== 'gone') pen.endBlocks(scene, sets)
     }
     const coming = enter(db, pen, arriving, today)
-    here.push({ dog: arriving, dogId: coming.dogId, residencyId: coming.residencyId, arrivesOn: coming.arrivesOn, at: moment(addDays(today, -3), 11 * 60) })
+    here.push({
+      dog: arriving,
+      dogId: coming.dogId,
+      residencyId: coming.residencyId,
+      arrivesOn: coming.arrivesOn,
+      at: moment(addDays(today, -3), 11 * 60),
+    })
     paper(db, here, today)
     bookGimlet(db, pen, today)
     markUntouched(db)
@@ -72,10 +86,31 @@ function enter(db: Db, pen: Pen, dog: CastDog, today: string): Scene {
   const arrivesOn = addDays(today, -dog.arrived)
   const createdAt = moment(arrivesOn, 10 * 60)
   const [dogId, residencyId] = [pen.id(createdAt), pen.id(createdAt)]
-  insertDog(db, { id: dogId, name: dog.name, ownerName: dog.owner, releaseWord: dog.release ?? 'Okay', markerWord: 'Yes', side: dog.side ?? 'left', caution: dog.caution ?? '', biteHistory: dog.bite ?? false, traits: { ...plainDog, ...dog.traits, bornOn: dog.age === undefined ? null : addDays(today, -dog.age) }, createdAt })
+  insertDog(db, {
+    id: dogId,
+    name: dog.name,
+    ownerName: dog.owner,
+    releaseWord: dog.release ?? 'Okay',
+    markerWord: 'Yes',
+    side: dog.side ?? 'left',
+    caution: dog.caution ?? '',
+    biteHistory: dog.bite ?? false,
+    traits: { ...plainDog, ...dog.traits, bornOn: dog.age === undefined ? null : addDays(today, -dog.age) },
+    createdAt,
+  })
   for (const [command, word] of Object.entries(dog.words ?? {})) insertCueWord(db, dogId, command, word)
-  insertResidency(db, { id: residencyId, dogId, runNumber: dog.run, arrivesOn, leavesOn: addDays(today, dog.leaves), curriculumId: houseCurriculum.id, curriculumVersion: houseCurriculum.version, createdAt })
-  for (const promise of dog.promises) insertPromise(db, residencyId, findRung(houseCurriculum, promise.rungId)?.command.id ?? '', promise)
+  insertResidency(db, {
+    id: residencyId,
+    dogId,
+    runNumber: dog.run,
+    arrivesOn,
+    leavesOn: addDays(today, dog.leaves),
+    curriculumId: houseCurriculum.id,
+    curriculumVersion: houseCurriculum.version,
+    createdAt,
+  })
+  for (const promise of dog.promises)
+    insertPromise(db, residencyId, findRung(houseCurriculum, promise.rungId)?.command.id ?? '', promise)
   return { dog, dogId, residencyId, arrivesOn }
 }
 
@@ -84,7 +119,8 @@ const broke = (s: number): SimulatedRep => ({ outcome: 'miss', brokeSeconds: s }
 
 /** All sets of one dog's residency up to yesterday: its simulated days, then what its story wants to have happened. */
 function storyOf(dog: CastDog, chance: Chance): SimulatedSet[] {
-  if (dog.story === 'gone') return remembered(new SimulatedTrainer(houseCurriculum, dog.promises, new Learner(dog.temper, chance), chance))
+  if (dog.story === 'gone')
+    return remembered(new SimulatedTrainer(houseCurriculum, dog.promises, new Learner(dog.temper, chance), chance))
   // Bramble’s stay was left for the last days; see proveAll.
   const worked = dog.story === 'one-set-short' ? dog.promises.filter((p) => p.rungId !== 'sit-stay.30s') : dog.promises
   const trainer = new SimulatedTrainer(houseCurriculum, worked, new Learner(dog.temper, chance), chance)
@@ -104,10 +140,21 @@ function storyOf(dog: CastDog, chance: Chance): SimulatedSet[] {
   return sets
 }
 
-/** A dog that went home: four things learned in two days, then only asked for now and then until the third week is over. */
+/**
+ * A dog that went home: four things learned in two days, then only asked for now and then until the third week is over.
+ */
 function remembered(trainer: SimulatedTrainer): SimulatedSet[] {
-  const ladders = ['sit.empty', 'touch.one-step', 'watch.empty-hand', 'leave-it.word', 'marker.test', 'check-in.follow-line', 'heel.turn-away']
-  const climb = (rungId: string, day: number) => rungsUpTo(houseCurriculum, rungId).flatMap((rung) => trainer.proved(rung.id, day, 'room', 'joss'))
+  const ladders = [
+    'sit.empty',
+    'touch.one-step',
+    'watch.empty-hand',
+    'leave-it.word',
+    'marker.test',
+    'check-in.follow-line',
+    'heel.turn-away',
+  ]
+  const climb = (rungId: string, day: number) =>
+    rungsUpTo(houseCurriculum, rungId).flatMap((rung) => trainer.proved(rung.id, day, 'room', 'joss'))
   const learned = [1, 2].flatMap((day) => ladders.flatMap((rung) => climb(rung, day)))
   const asked = ladders.flatMap((rung) => trainer.askedFor(rung, 2, 20, 'joss', (day) => climb(rung, day)))
   return [...learned, ...asked.sort((a, b) => a.day - b.day)]
@@ -118,10 +165,12 @@ function proveAll(dog: CastDog, trainer: SimulatedTrainer, last: number): Simula
   const sets: SimulatedSet[] = []
   for (const day of [last - 2, last - 1]) {
     for (const promise of dog.promises) {
-      for (const rung of rungsUpTo(houseCurriculum, promise.rungId).slice(0, -1)) sets.push(...trainer.proved(rung.id, day, 'room', 'maud'))
+      for (const rung of rungsUpTo(houseCurriculum, promise.rungId).slice(0, -1))
+        sets.push(...trainer.proved(rung.id, day, 'room', 'maud'))
       // Bramble’s sit-stay is proved in the barn only; the paddock comes below, with one of its two days.
       const where = dog.story === 'one-set-short' && promise.rungId === 'sit-stay.30s' ? ['room'] : ['room', 'yard']
-      for (const place of where) for (const person of ['maud', 'joss']) sets.push(...trainer.proved(promise.rungId, day, place, person))
+      for (const place of where)
+        for (const person of ['maud', 'joss']) sets.push(...trainer.proved(promise.rungId, day, place, person))
     }
   }
   if (dog.story === 'one-set-short') sets.push(...trainer.proved('sit-stay.30s', last, 'yard', 'maud'))
@@ -131,7 +180,13 @@ function proveAll(dog: CastDog, trainer: SimulatedTrainer, last: number): Simula
 
 /** Mallet gets up to 10 s and falls off it, three times in three days. */
 function stick(trainer: SimulatedTrainer, last: number): SimulatedSet[] {
-  const low = ['sit.rear', 'sit.full', 'sit.empty', 'sit.word-hand', ...rungsUpTo(houseCurriculum, 'sit-stay.8s').map((r) => r.id)]
+  const low = [
+    'sit.rear',
+    'sit.full',
+    'sit.empty',
+    'sit.word-hand',
+    ...rungsUpTo(houseCurriculum, 'sit-stay.8s').map((r) => r.id),
+  ]
   const sets = [last - 1, last].flatMap((day) => low.flatMap((rung) => trainer.proved(rung, day, 'room', 'maud')))
   const falls = [0, 1, 2].flatMap((n) => [
     trainer.scripted('sit-stay.10s', last, 'room', n === 1 ? 'joss' : 'maud', [clean, clean, broke(8.4 + n / 10)]),
@@ -142,34 +197,85 @@ function stick(trainer: SimulatedTrainer, last: number): SimulatedSet[] {
 
 /** Heron knew its stay to 30 s; left alone, the refresher fails. */
 function slip(trainer: SimulatedTrainer, last: number): SimulatedSet[] {
-  const climb = ['sit.rear', 'sit.full', 'sit.empty', 'sit.word-hand', ...rungsUpTo(houseCurriculum, 'sit-stay.30s').map((r) => r.id)]
-  const learned = [last - 7, last - 6].flatMap((day) => climb.flatMap((rung) => trainer.proved(rung, day, 'room', 'joss')))
+  const climb = [
+    'sit.rear',
+    'sit.full',
+    'sit.empty',
+    'sit.word-hand',
+    ...rungsUpTo(houseCurriculum, 'sit-stay.30s').map((r) => r.id),
+  ]
+  const learned = [last - 7, last - 6].flatMap((day) =>
+    climb.flatMap((rung) => trainer.proved(rung, day, 'room', 'joss')),
+  )
   const refresher = trainer.scripted('sit-stay.30s', last, 'room', 'joss', [clean, broke(11)], 'refresh')
   return [...learned, refresher]
 }
 
-const blockNotes = ['wants a quicker start', 'looks for the cat by the hay, turn its back to it', 'half pieces, it was full', 'tired after the towpath walk', 'better with the left hand still', 'paws the bed when it is bored', 'lovely and slow today', 'ask Joss for the short leash'] as const
+const blockNotes = [
+  'wants a quicker start',
+  'looks for the cat by the hay, turn its back to it',
+  'half pieces, it was full',
+  'tired after the towpath walk',
+  'better with the left hand still',
+  'paws the bed when it is bored',
+  'lovely and slow today',
+  'ask Joss for the short leash',
+] as const
 
 const missed: SimulatedRep = { outcome: 'miss', brokeSeconds: null }
 const helped: SimulatedRep = { outcome: 'helped', brokeSeconds: null }
-const tenOf = (clean: number, otherwise: SimulatedRep): SimulatedRep[] => Array.from({ length: 10 }, (_, i) => (i < clean ? { outcome: 'clean' as const, brokeSeconds: null } : otherwise))
+const tenOf = (clean: number, otherwise: SimulatedRep): SimulatedRep[] =>
+  Array.from({ length: 10 }, (_, i) => (i < clean ? { outcome: 'clean' as const, brokeSeconds: null } : otherwise))
 
 /** Scenes of single dogs that show what the ordinary days do not. */
-const extras: Readonly<Record<NonNullable<CastDog['extra']>, (trainer: SimulatedTrainer, last: number) => SimulatedSet[]>> = {
+const extras: Readonly<
+  Record<NonNullable<CastDog['extra']>, (trainer: SimulatedTrainer, last: number) => SimulatedSet[]>
+> = {
   /** The same ten sits on two pieces of kit, in turns. */
   kit: (trainer, last) =>
-    [10, 7, 9, 6, 10, 8].map((n, i) => ({ ...trainer.scripted('sit.word', last, 'room', 'maud', tenOf(n, i % 2 ? helped : missed)), kit: i % 2 ? 'flat collar' : '1.8 m leash' })),
+    [10, 7, 9, 6, 10, 8].map((n, i) => ({
+      ...trainer.scripted('sit.word', last, 'room', 'maud', tenOf(n, i % 2 ? helped : missed)),
+      kit: i % 2 ? 'flat collar' : '1.8 m leash',
+    })),
   /** A quiet sit, taken up the levels in the barn and begun in the paddock. */
   levels: (trainer, last) =>
-    ([[1, 'room', 9], [1, 'room', 9], [2, 'room', 8], [2, 'yard', 6], [3, 'room', 5]] as const).flatMap(([level, place, n], i) => ({ ...trainer.scripted('sit.word', last - (i < 2 ? 1 : 0), place, i % 2 ? 'maud' : 'joss', tenOf(n, i % 2 ? helped : missed)), level })),
+    (
+      [
+        [1, 'room', 9],
+        [1, 'room', 9],
+        [2, 'room', 8],
+        [2, 'yard', 6],
+        [3, 'room', 5],
+      ] as const
+    ).flatMap(([level, place, n], i) => ({
+      ...trainer.scripted(
+        'sit.word',
+        last - (i < 2 ? 1 : 0),
+        place,
+        i % 2 ? 'maud' : 'joss',
+        tenOf(n, i % 2 ? helped : missed),
+      ),
+      level,
+    })),
   /** The first days of a young dog: marker, watch, touch and the tether. */
   foundation: (trainer, last) => {
-    const work = (rung: string, day: number, clean: number) => trainer.scripted(rung, day, 'room', 'joss', tenOf(clean, missed))
-    return [work('marker.pairs', 1, 10), work('marker.test', 1, 8), work('marker.test', 2, 9), work('watch.food-hand', 2, 8), work('touch.near', 2, 9), work('watch.empty-hand', last, 7), work('touch.one-step', last, 8), ...[1, 2].map((day) => trainer.scripted('settle.chews', day, 'corridor', 'joss'))]
+    const work = (rung: string, day: number, clean: number) =>
+      trainer.scripted(rung, day, 'room', 'joss', tenOf(clean, missed))
+    return [
+      work('marker.pairs', 1, 10),
+      work('marker.test', 1, 8),
+      work('marker.test', 2, 9),
+      work('watch.food-hand', 2, 8),
+      work('touch.near', 2, 9),
+      work('watch.empty-hand', last, 7),
+      work('touch.one-step', last, 8),
+      ...[1, 2].map((day) => trainer.scripted('settle.chews', day, 'corridor', 'joss')),
+    ]
   },
 }
 
-const usualKit = (rung: Rung): SetOpened['kit'] => (rung.command === 'settle' ? 'tether' : rung.kind === 'recall' ? 'long line' : '1.8 m leash')
+const usualKit = (rung: Rung): SetOpened['kit'] =>
+  rung.command === 'settle' ? 'tether' : rung.kind === 'recall' ? 'long line' : '1.8 m leash'
 
 /** Gimlet’s owner comes on the first day from tomorrow on which Joss works, at ten, or Wyn on a Sunday. */
 function bookGimlet(db: Db, pen: Pen, today: string): void {
@@ -181,14 +287,25 @@ function bookGimlet(db: Db, pen: Pen, today: string): void {
     if (!who || !residency) continue
     const from = moment(day, 11 * 60)
     const changedAt = moment(addDays(today, -1), 17 * 60)
-    appendHandoff(db, 'booked', pen.id(changedAt), { id: pen.id(changedAt), residencyId: residency, personId: who.id, from, to: from + 3_600_000, sequence: 0, status: 'confirmed', changedAt })
+    appendHandoff(db, 'booked', pen.id(changedAt), {
+      id: pen.id(changedAt),
+      residencyId: residency,
+      personId: who.id,
+      from,
+      to: from + 3_600_000,
+      sequence: 0,
+      status: 'confirmed',
+      changedAt,
+    })
     return
   }
 }
 
 const moment = (day: string, minute: number): number => {
   const d = parseDate(day)
-  return toZoned(new CalendarDateTime(d.year, d.month, d.day, Math.floor(minute / 60), minute % 60), timeZone).toDate().getTime()
+  return toZoned(new CalendarDateTime(d.year, d.month, d.day, Math.floor(minute / 60), minute % 60), timeZone)
+    .toDate()
+    .getTime()
 }
 
 /** The simulated trainers work so many sets in a block. */
@@ -228,9 +345,31 @@ class Pen {
     insertSet(
       this.db,
       {
-        kind: 'set-opened', id: setId, seq: this.next(), deviceAt: start, residencyId: scene.residencyId, rungId: set.rungId, purpose: set.purpose, blockId: blockId(scene, block, all), recordedBy: set.leashHolder, leashHolder: set.leashHolder,
-        placeId: found.rung.criterion.place ?? set.placeId, level: set.level ?? 0, distanceBand: null, kit: set.kit ?? usualKit(found.rung), temperatureC: this.chance() < 0.8 ? Math.round(8 + this.chance() * 9) : null, minutesIn: this.chance() < 0.9 ? (nth % setsOfBlock) * 3 : null, exerciseMinutesAgo: this.chance() < 0.6 ? 20 + Math.floor(this.chance() * 160) : null, ...nothingSaid.set, replaces: null,
-        command: found.command.id, day, curriculumId: houseCurriculum.id, curriculumVersion: houseCurriculum.version, ruleVersion: 1, unsure: false,
+        kind: 'set-opened',
+        id: setId,
+        seq: this.next(),
+        deviceAt: start,
+        residencyId: scene.residencyId,
+        rungId: set.rungId,
+        purpose: set.purpose,
+        blockId: blockId(scene, block, all),
+        recordedBy: set.leashHolder,
+        leashHolder: set.leashHolder,
+        placeId: found.rung.criterion.place ?? set.placeId,
+        level: set.level ?? 0,
+        distanceBand: null,
+        kit: set.kit ?? usualKit(found.rung),
+        temperatureC: this.chance() < 0.8 ? Math.round(8 + this.chance() * 9) : null,
+        minutesIn: this.chance() < 0.9 ? (nth % setsOfBlock) * 3 : null,
+        exerciseMinutesAgo: this.chance() < 0.6 ? 20 + Math.floor(this.chance() * 160) : null,
+        ...nothingSaid.set,
+        replaces: null,
+        command: found.command.id,
+        day,
+        curriculumId: houseCurriculum.id,
+        curriculumVersion: houseCurriculum.version,
+        ruleVersion: 1,
+        unsure: false,
       },
       { device: this.tablet, at: start, receivedAt: start },
     )
@@ -238,44 +377,111 @@ class Pen {
     let at = start
     for (const rep of set.reps) {
       at += Math.min(20, hold + 3) * 1000
-      this.rep(setId, rep, at, found.rung.kind === 'timed' ? hold : null, found.command.faults, found.rung.kind === 'recall')
+      this.rep(
+        setId,
+        rep,
+        at,
+        found.rung.kind === 'timed' ? hold : null,
+        found.command.faults,
+        found.rung.kind === 'recall',
+      )
     }
     // Now and then a thumb lands on the wrong target and is taken back, or a set is never closed.
     if (this.chance() < 0.02) this.wrongTap(setId, at + 500, set.leashHolder)
-    if (this.chance() < 0.97) insertClose(this.db, { kind: 'set-closed', id: this.id(at), seq: this.next(), deviceAt: at + 800, setId, endedBy: 'rule', note: index % 41 === 7 ? (blockNotes[Math.floor(this.chance() * blockNotes.length)] ?? '') : '' }, { device: this.tablet, at: at + 800, receivedAt: at + 800 })
+    if (this.chance() < 0.97)
+      insertClose(
+        this.db,
+        {
+          kind: 'set-closed',
+          id: this.id(at),
+          seq: this.next(),
+          deviceAt: at + 800,
+          setId,
+          endedBy: 'rule',
+          note: index % 41 === 7 ? (blockNotes[Math.floor(this.chance() * blockNotes.length)] ?? '') : '',
+        },
+        { device: this.tablet, at: at + 800, receivedAt: at + 800 },
+      )
   }
 
-  private rep(setId: string, rep: SimulatedRep, at: number, hold: number | null, faults: readonly string[] = [], called = false): string {
+  private rep(
+    setId: string,
+    rep: SimulatedRep,
+    at: number,
+    hold: number | null,
+    faults: readonly string[] = [],
+    called = false,
+  ): string {
     const id = this.id(at)
-    const fault = rep.fault ?? (rep.outcome === 'miss' && hold !== null ? 'broke' : rep.outcome !== 'clean' && this.chance() < 0.5 ? faults[Math.floor(this.chance() ** 2 * faults.length)] : undefined)
+    const fault =
+      rep.fault ??
+      (rep.outcome === 'miss' && hold !== null
+        ? 'broke'
+        : rep.outcome !== 'clean' && this.chance() < 0.5
+          ? faults[Math.floor(this.chance() ** 2 * faults.length)]
+          : undefined)
     const measured = this.chance() < 0.7
     insertRep(
       this.db,
       {
-        kind: 'rep', id, seq: this.next(), deviceAt: at, setId, outcome: rep.outcome, prompt: rep.outcome === 'helped' ? (['smaller-signal', 'full-signal', 'full-signal', 'lure', 'leash'] as const)[Math.floor(this.chance() * 5)] ?? 'full-signal' : rep.outcome === 'clean' && this.chance() < 0.6 ? 'none' : null,
-        latencySeconds: measured && hold === null ? Math.round((0.6 + this.chance() * (rep.outcome === 'late' ? 4 : 1.6)) * 10) / 10 : null,
-        heldSeconds: rep.outcome === 'miss' ? rep.brokeSeconds : hold, brokeSeconds: rep.outcome === 'miss' ? rep.brokeSeconds : null, steps: null,
-        faults: fault === undefined ? [] : [fault], paid: rep.outcome !== 'miss', ...nothingSaid.rep, ...this.noted(rep, called), replaces: null,
+        kind: 'rep',
+        id,
+        seq: this.next(),
+        deviceAt: at,
+        setId,
+        outcome: rep.outcome,
+        prompt:
+          rep.outcome === 'helped'
+            ? ((['smaller-signal', 'full-signal', 'full-signal', 'lure', 'leash'] as const)[
+                Math.floor(this.chance() * 5)
+              ] ?? 'full-signal')
+            : rep.outcome === 'clean' && this.chance() < 0.6
+              ? 'none'
+              : null,
+        latencySeconds:
+          measured && hold === null
+            ? Math.round((0.6 + this.chance() * (rep.outcome === 'late' ? 4 : 1.6)) * 10) / 10
+            : null,
+        heldSeconds: rep.outcome === 'miss' ? rep.brokeSeconds : hold,
+        brokeSeconds: rep.outcome === 'miss' ? rep.brokeSeconds : null,
+        steps: null,
+        faults: fault === undefined ? [] : [fault],
+        paid: rep.outcome !== 'miss',
+        ...nothingSaid.rep,
+        ...this.noted(rep, called),
+        replaces: null,
       },
       { device: this.tablet, at, receivedAt: at },
     )
     return id
   }
 
-  /** What is a tap further: where the dog was looking when called, how often the cue was said, a piece paid by a slip. */
-  private noted(rep: SimulatedRep, called: boolean): Partial<Pick<RepDone, 'attention' | 'cuesSaid' | 'planned' | 'pieces' | 'payError'>> {
+  /**
+   * What is a tap further: where the dog was looking when called, how often the cue was said, a piece paid by a slip.
+   */
+  private noted(
+    rep: SimulatedRep,
+    called: boolean,
+  ): Partial<Pick<RepDone, 'attention' | 'cuesSaid' | 'planned' | 'pieces' | 'payError'>> {
     const slip = rep.outcome === 'miss' && this.aside() < 0.04
     const said = this.aside()
     const where = this.aside()
     const asked = this.aside()
     return {
-      planned: 1, pieces: rep.outcome === 'miss' && !slip ? 0 : 1, payError: slip,
-      ...(called && said < 0.8 ? { attention: where < 0.5 ? 'sniffing' : where < 0.85 ? 'looking away' : 'looking at you' } as const : {}),
+      planned: 1,
+      pieces: rep.outcome === 'miss' && !slip ? 0 : 1,
+      payError: slip,
+      ...(called && said < 0.8
+        ? ({ attention: where < 0.5 ? 'sniffing' : where < 0.85 ? 'looking away' : 'looking at you' } as const)
+        : {}),
       ...(asked < 0.5 ? { cuesSaid: rep.outcome === 'helped' && asked < 0.2 ? 2 : 1 } : {}),
     }
   }
 
-  /** The last block of each of the last three days worked is ended with a note now and then; a dog that bites shows signs before. */
+  /**
+   * The last block of each of the last three days worked is ended with a note now and then; a dog that bites shows
+   * signs before.
+   */
   endBlocks(scene: Scene, sets: readonly SimulatedSet[]): void {
     for (const day of [...new Set(sets.map((s) => s.day))].slice(-3)) {
       const ofDay = sets.filter((s) => s.day === day)
@@ -287,15 +493,71 @@ class Pen {
       const where = { device: this.tablet, at, receivedAt: at, day: date }
       const stressful = scene.dog.bite === true && day % 2 === 0
       const note = this.aside() < 0.7 ? (blockNotes[Math.floor(this.aside() * blockNotes.length)] ?? '') : ''
-      insertBlock(this.db, { kind: 'block-opened', id, seq: this.next(), deviceAt: at - 900_000, residencyId: scene.residencyId, plan: [], recordedBy: first.leashHolder }, { ...where, at: at - 900_000 })
-      if (stressful) insertOverThreshold(this.db, { kind: 'over-threshold', id: this.id(at, this.aside), seq: this.next(), deviceAt: at - 300_000, residencyId: scene.residencyId, blockId: id, placeId: 'open', signs: ['stare', 'stiff-tail'], trigger: 'dog', distanceBand: '5-15', recordedBy: first.leashHolder }, { ...where, at: at - 300_000 })
-      insertBlockClose(this.db, { kind: 'block-closed', id: this.id(at, this.aside), seq: this.next(), deviceAt: at, blockId: id, residencyId: scene.residencyId, note, stressful, praiseMinutes: 6, recordedBy: first.leashHolder }, where)
+      insertBlock(
+        this.db,
+        {
+          kind: 'block-opened',
+          id,
+          seq: this.next(),
+          deviceAt: at - 900_000,
+          residencyId: scene.residencyId,
+          plan: [],
+          recordedBy: first.leashHolder,
+        },
+        { ...where, at: at - 900_000 },
+      )
+      if (stressful)
+        insertOverThreshold(
+          this.db,
+          {
+            kind: 'over-threshold',
+            id: this.id(at, this.aside),
+            seq: this.next(),
+            deviceAt: at - 300_000,
+            residencyId: scene.residencyId,
+            blockId: id,
+            placeId: 'open',
+            signs: ['stare', 'stiff-tail'],
+            trigger: 'dog',
+            distanceBand: '5-15',
+            recordedBy: first.leashHolder,
+          },
+          { ...where, at: at - 300_000 },
+        )
+      insertBlockClose(
+        this.db,
+        {
+          kind: 'block-closed',
+          id: this.id(at, this.aside),
+          seq: this.next(),
+          deviceAt: at,
+          blockId: id,
+          residencyId: scene.residencyId,
+          note,
+          stressful,
+          praiseMinutes: 6,
+          recordedBy: first.leashHolder,
+        },
+        where,
+      )
     }
   }
 
   private wrongTap(setId: string, at: number, by: string): void {
     const target = this.rep(setId, { outcome: 'miss', brokeSeconds: null }, at, null)
-    insertVoid(this.db, { kind: 'voided', id: this.id(at), seq: this.next(), deviceAt: at + 200, targetId: target, reason: 'wrong target', recordedBy: by }, { device: this.tablet, at: at + 200, receivedAt: at + 200 })
+    insertVoid(
+      this.db,
+      {
+        kind: 'voided',
+        id: this.id(at),
+        seq: this.next(),
+        deviceAt: at + 200,
+        targetId: target,
+        reason: 'wrong target',
+        recordedBy: by,
+      },
+      { device: this.tablet, at: at + 200, receivedAt: at + 200 },
+    )
   }
 
   private next(): number {

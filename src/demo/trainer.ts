@@ -39,7 +39,13 @@ interface Notes {
  * takes what was promised to other places and hands. Knows the ladders, as any trainer does; not how Kibou judges.
  */
 export class SimulatedTrainer {
-  private readonly notes: Notes = { came: [], pointer: new Map(), workedOn: new Map(), recent: new Map(), rest: new Map() }
+  private readonly notes: Notes = {
+    came: [],
+    pointer: new Map(),
+    workedOn: new Map(),
+    recent: new Map(),
+    rest: new Map(),
+  }
 
   constructor(
     private readonly curriculum: Curriculum,
@@ -56,7 +62,14 @@ export class SimulatedTrainer {
       const plan = this.choose(day, people)
       if (!plan) break
       const reps = this.workSet(plan.rung, day)
-      const set: SimulatedSet = { rungId: plan.rung.id, purpose: 'work', day, placeId: plan.place, leashHolder: plan.person, reps }
+      const set: SimulatedSet = {
+        rungId: plan.rung.id,
+        purpose: 'work',
+        day,
+        placeId: plan.place,
+        leashHolder: plan.person,
+        reps,
+      }
       this.note(set, plan.rung)
       done.push(set)
     }
@@ -67,17 +80,32 @@ export class SimulatedTrainer {
   proved(rungId: string, day: number, placeId: string, leashHolder: string): SimulatedSet[] {
     const rung = this.rung(rungId)
     const span = rung.rule.kind === 'row' ? rung.rule.r : rung.rule.n
-    return Array.from({ length: Math.ceil(span / rung.setReps) }, () => this.scripted(rungId, day, placeId, leashHolder))
+    return Array.from({ length: Math.ceil(span / rung.setReps) }, () =>
+      this.scripted(rungId, day, placeId, leashHolder),
+    )
   }
 
   /** A learned rung asked for cold at odd times between two days; what is gone is climbed again at once. */
-  askedFor(rungId: string, from: number, until: number, person: string, climb: (day: number) => SimulatedSet[]): SimulatedSet[] {
+  askedFor(
+    rungId: string,
+    from: number,
+    until: number,
+    person: string,
+    climb: (day: number) => SimulatedSet[],
+  ): SimulatedSet[] {
     const rung = this.rung(rungId)
     const sets: SimulatedSet[] = []
     let gap = 2
     for (let last = from, day = from + gap; day <= until; day += gap) {
       const good = this.learner.remembers(rungId, day - last)
-      sets.push({ rungId, purpose: 'refresh', day, placeId: places[0].id, leashHolder: person, reps: good ? comesOff(rung) : fails(rung, this.chance) })
+      sets.push({
+        rungId,
+        purpose: 'refresh',
+        day,
+        placeId: places[0].id,
+        leashHolder: person,
+        reps: good ? comesOff(rung) : fails(rung, this.chance),
+      })
       if (!good) sets.push(...climb(day))
       last = day
       gap = Math.max(1, Math.round((good ? gap * 1.5 : gap * 0.6) * (0.7 + 0.8 * this.chance())))
@@ -86,9 +114,23 @@ export class SimulatedTrainer {
   }
 
   /** A set whose outcome is told beforehand, noted like any other. */
-  scripted(rungId: string, day: number, placeId: string, leashHolder: string, reps?: readonly SimulatedRep[], purpose: 'work' | 'refresh' = 'work'): SimulatedSet {
+  scripted(
+    rungId: string,
+    day: number,
+    placeId: string,
+    leashHolder: string,
+    reps?: readonly SimulatedRep[],
+    purpose: 'work' | 'refresh' = 'work',
+  ): SimulatedSet {
     const rung = this.rung(rungId)
-    const set: SimulatedSet = { rungId, purpose, day, placeId, leashHolder, reps: reps ?? Array.from({ length: rung.setReps }, () => ({ outcome: 'clean', brokeSeconds: null })) }
+    const set: SimulatedSet = {
+      rungId,
+      purpose,
+      day,
+      placeId,
+      leashHolder,
+      reps: reps ?? Array.from({ length: rung.setReps }, () => ({ outcome: 'clean', brokeSeconds: null })),
+    }
     this.note(set, rung)
     return set
   }
@@ -97,8 +139,19 @@ export class SimulatedTrainer {
   daysCameOff(rungId: string, where: { place?: string; person?: string } = {}): number {
     const found = findRung(this.curriculum, rungId)
     if (!found) return 0
-    const counts = new Set(found.run.rungs.filter((r, i) => i >= found.index && r.axis === found.rung.axis).map((r) => r.id))
-    return new Set(this.notes.came.filter((c) => counts.has(c.rungId) && (where.place === undefined || c.place === where.place) && (where.person === undefined || c.person === where.person)).map((c) => c.day)).size
+    const counts = new Set(
+      found.run.rungs.filter((r, i) => i >= found.index && r.axis === found.rung.axis).map((r) => r.id),
+    )
+    return new Set(
+      this.notes.came
+        .filter(
+          (c) =>
+            counts.has(c.rungId) &&
+            (where.place === undefined || c.place === where.place) &&
+            (where.person === undefined || c.person === where.person),
+        )
+        .map((c) => c.day),
+    ).size
   }
 
   /** Learned commands that have rested long enough are shown once; a good showing lets them rest longer. */
@@ -106,10 +159,18 @@ export class SimulatedTrainer {
     return this.promises.flatMap((promise) => {
       const rung = this.rung(promise.rungId)
       const rest = this.notes.rest.get(rung.command) ?? 1
-      if (this.daysCameOff(promise.rungId) < 2 || day - Math.floor(this.notes.workedOn.get(rung.command) ?? day) < rest) return []
+      if (this.daysCameOff(promise.rungId) < 2 || day - Math.floor(this.notes.workedOn.get(rung.command) ?? day) < rest)
+        return []
       const rested = day - Math.floor(this.notes.workedOn.get(rung.command) ?? day)
       const good = this.learner.remembers(rung.command, rested)
-      const set: SimulatedSet = { rungId: rung.id, purpose: 'refresh', day, placeId: places[0].id, leashHolder: people[0] ?? '', reps: good ? comesOff(rung) : fails(rung, this.chance) }
+      const set: SimulatedSet = {
+        rungId: rung.id,
+        purpose: 'refresh',
+        day,
+        placeId: places[0].id,
+        leashHolder: people[0] ?? '',
+        reps: good ? comesOff(rung) : fails(rung, this.chance),
+      }
       this.notes.rest.set(rung.command, good ? rest * 2 : Math.max(1, rest / 2))
       this.notes.workedOn.set(rung.command, day)
       this.note(set, rung)
@@ -125,13 +186,18 @@ export class SimulatedTrainer {
 
   private choose(day: number, people: readonly string[]): { rung: Rung; place: string; person: string } | undefined {
     const open = this.promises.flatMap((promise) => this.planFor(promise, people) ?? [])
-    open.sort((a, b) => (this.notes.workedOn.get(a.rung.command) ?? -1) - (this.notes.workedOn.get(b.rung.command) ?? -1))
+    open.sort(
+      (a, b) => (this.notes.workedOn.get(a.rung.command) ?? -1) - (this.notes.workedOn.get(b.rung.command) ?? -1),
+    )
     const plan = open[0]
     if (plan) this.notes.workedOn.set(plan.rung.command, day + this.notes.came.length / 1e6 + this.chance() / 10)
     return plan
   }
 
-  private planFor(promise: OwnerPromise, people: readonly string[]): { rung: Rung; place: string; person: string } | undefined {
+  private planFor(
+    promise: OwnerPromise,
+    people: readonly string[],
+  ): { rung: Rung; place: string; person: string } | undefined {
     const found = findRung(this.curriculum, promise.rungId)
     if (!found) return undefined
     const pointer = this.notes.pointer.get(found.runKey) ?? 0
@@ -141,7 +207,8 @@ export class SimulatedTrainer {
     if (need !== undefined) return this.planFor({ rungId: need, level: 0, places: 1, people: 1 }, people)
     const who = people[Math.floor(this.chance() * people.length)] ?? people[0] ?? ''
     if (pointer <= found.index) return { rung, place: places[this.chance() < 0.85 ? 0 : 1].id, person: who }
-    const place = places.slice(0, promise.places + 1).find((pl) => this.daysCameOff(rung.id, { place: pl.id }) < 2) ?? places[2]
+    const place =
+      places.slice(0, promise.places + 1).find((pl) => this.daysCameOff(rung.id, { place: pl.id }) < 2) ?? places[2]
     const person = people.find((id) => this.daysCameOff(rung.id, { person: id }) < 2) ?? who
     return { rung, place: place.id, person }
   }
@@ -152,7 +219,10 @@ export class SimulatedTrainer {
     while (reps.length < rung.setReps) {
       const outcome = this.learner.try(found?.runKey ?? '', found?.index ?? 0, day)
       const seconds = rung.criterion.seconds
-      const broke = outcome === 'miss' && seconds !== undefined && this.chance() < 0.9 ? Math.round(seconds * (0.15 + 0.8 * this.chance()) * 10) / 10 : null
+      const broke =
+        outcome === 'miss' && seconds !== undefined && this.chance() < 0.9
+          ? Math.round(seconds * (0.15 + 0.8 * this.chance()) * 10) / 10
+          : null
       reps.push({ outcome, brokeSeconds: broke })
       if (outcome === 'miss' && (seconds !== undefined || rung.kind === 'recall')) break
     }
@@ -163,8 +233,12 @@ export class SimulatedTrainer {
     const found = findRung(this.curriculum, rung.id)
     if (!found) return
     const span = rung.rule.kind === 'row' ? rung.rule.r : rung.rule.n
-    const recent = ((this.notes.recent.get(rung.id) ?? '') + set.reps.map((r) => (r.outcome === 'clean' ? 'C' : 'x')).join('')).slice(-span)
-    const cameOff = recent.length >= span && [...recent].filter((c) => c === 'C').length >= (rung.rule.kind === 'row' ? span : rung.rule.k)
+    const recent = (
+      (this.notes.recent.get(rung.id) ?? '') + set.reps.map((r) => (r.outcome === 'clean' ? 'C' : 'x')).join('')
+    ).slice(-span)
+    const cameOff =
+      recent.length >= span &&
+      [...recent].filter((c) => c === 'C').length >= (rung.rule.kind === 'row' ? span : rung.rule.k)
     this.notes.recent.set(rung.id, cameOff ? '' : recent)
     const pointer = this.notes.pointer.get(found.runKey) ?? 0
     if (cameOff) {
@@ -176,12 +250,14 @@ export class SimulatedTrainer {
   }
 }
 
-const comesOff = (rung: Rung): SimulatedRep[] => Array.from({ length: rung.setReps }, () => ({ outcome: 'clean', brokeSeconds: null }))
+const comesOff = (rung: Rung): SimulatedRep[] =>
+  Array.from({ length: rung.setReps }, () => ({ outcome: 'clean', brokeSeconds: null }))
 
 /** It has gone: a hold breaks at once, a position is missed three times running. */
 function fails(rung: Rung, chance: Chance): SimulatedRep[] {
   const seconds = rung.criterion.seconds
-  if (seconds !== undefined) return [{ outcome: 'miss', brokeSeconds: Math.round(seconds * (0.2 + 0.5 * chance()) * 10) / 10 }]
+  if (seconds !== undefined)
+    return [{ outcome: 'miss', brokeSeconds: Math.round(seconds * (0.2 + 0.5 * chance()) * 10) / 10 }]
   return Array.from({ length: rung.kind === 'recall' ? 1 : 3 }, () => ({ outcome: 'miss', brokeSeconds: null }))
 }
 

@@ -9,24 +9,35 @@ const names = z.array(z.object({ name: z.string() }))
 /** A fingerprint of every row that somebody could have written. */
 function digestOf(db: Db): string {
   const hash = createHash('sha256')
-  const tables = names.parse(db.prepare("SELECT name FROM sqlite_schema WHERE type = 'table' AND name NOT LIKE 'sqlite_%' ORDER BY name").all())
+  const tables = names.parse(
+    db.prepare("SELECT name FROM sqlite_schema WHERE type = 'table' AND name NOT LIKE 'sqlite_%' ORDER BY name").all(),
+  )
   for (const { name } of tables) {
     if (aside.has(name)) continue
     hash.update(name)
     // The day it was made on is no work.
     const columns = name === 'kennel' ? 'id, name, time_zone' : '*'
-    for (const row of db.prepare(`SELECT ${columns} FROM "${name}" ORDER BY rowid`).raw().iterate()) hash.update(JSON.stringify(row))
+    for (const row of db.prepare(`SELECT ${columns} FROM "${name}" ORDER BY rowid`).raw().iterate())
+      hash.update(JSON.stringify(row))
   }
   return hash.digest('hex')
 }
 
 /** Marks this demonstration kennel as it is now: what it is when nobody has worked in it. */
 export function markUntouched(db: Db): void {
-  db.prepare('INSERT INTO demo_mark (id, digest) VALUES (1, ?) ON CONFLICT (id) DO UPDATE SET digest = excluded.digest').run(digestOf(db))
+  db.prepare(
+    'INSERT INTO demo_mark (id, digest) VALUES (1, ?) ON CONFLICT (id) DO UPDATE SET digest = excluded.digest',
+  ).run(digestOf(db))
 }
 
-/** Whether nobody has written anything in this demonstration kennel since it was made. One without a mark counts as worked in. */
+/**
+ * Whether nobody has written anything in this demonstration kennel since it was made. One without a mark counts as
+ * worked in.
+ */
 export function demoIsUntouched(db: Db): boolean {
-  const mark = z.object({ digest: z.string() }).optional().parse(db.prepare('SELECT digest FROM demo_mark WHERE id = 1').get())
+  const mark = z
+    .object({ digest: z.string() })
+    .optional()
+    .parse(db.prepare('SELECT digest FROM demo_mark WHERE id = 1').get())
   return mark !== undefined && mark.digest === digestOf(db)
 }

@@ -7,10 +7,13 @@ export function keepAwake(): () => void {
   let wanted = true
   const take = () => {
     if (!wanted || document.visibilityState !== 'visible' || !mayStayAwake()) return
-    navigator.wakeLock.request('screen').then((lock) => {
-      held = lock
-      if (!wanted) void lock.release()
-    }, () => undefined)
+    navigator.wakeLock.request('screen').then(
+      (lock) => {
+        held = lock
+        if (!wanted) void lock.release()
+      },
+      () => undefined,
+    )
   }
   document.addEventListener('visibilitychange', take)
   take()

@@ -21,7 +21,9 @@ export interface HoldSounds {
 /** What somebody must say: the clocks part, so nobody knows how long it was. */
 export type HoldEnd = HoldTimes & { readonly unsure: boolean }
 
-/** House: how often the end is looked for; a hidden tab may look less often, which changes nothing in what was measured. */
+/**
+ * House: how often the end is looked for; a hidden tab may look less often, which changes nothing in what was measured.
+ */
 const lookEveryMs = 100
 
 /** Starts a hold of so many seconds; `onEnd` is called once when they are over, also in a tab that was hidden. */

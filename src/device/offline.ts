@@ -1,4 +1,7 @@
-/** What a device keeps so that an open block reloads without network. Browsers allow it on localhost and behind TLS only. */
+/**
+ * What a device keeps so that an open block reloads without network. Browsers allow it on localhost and behind TLS
+ * only.
+ */
 export const blockCache = 'kibou-blocks'
 export const programCache = 'kibou-program'
 
@@ -9,7 +12,8 @@ export const isBlockPage = (path: string): boolean => /^\/dogs\/[^/]+\/(block|wo
 export const mayReloadOffline = (): boolean => 'serviceWorker' in navigator && 'caches' in window
 
 /**
- * Keeps this page and the program files it runs on. A page opened by a link of ours was never loaded by its address, and
+ * Keeps this page and the program files it runs on. A page opened by a link of ours was never loaded by its address,
+ * and
  * the files of the first visit came before the worker; both are fetched once more here, from the browser's own cache.
  */
 export async function keepThisPage(): Promise<boolean> {
@@ -17,15 +21,27 @@ export async function keepThisPage(): Promise<boolean> {
   try {
     await navigator.serviceWorker.register('/sw.js', { scope: '/' })
     await navigator.serviceWorker.ready
-    const files = performance.getEntriesByType('resource').flatMap((e) => (new URL(e.name).pathname.startsWith('/_next/static/') && e.name.startsWith(location.origin) ? [e.name] : []))
+    const files = performance
+      .getEntriesByType('resource')
+      .flatMap((e) =>
+        new URL(e.name).pathname.startsWith('/_next/static/') && e.name.startsWith(location.origin) ? [e.name] : [],
+      )
     const program = await caches.open(programCache)
-    await Promise.all([...new Set(files)].map(async (file) => { if (!(await program.match(file))) await program.add(file) }))
+    await Promise.all(
+      [...new Set(files)].map(async (file) => {
+        if (!(await program.match(file))) await program.add(file)
+      }),
+    )
     const page = await fetch(location.href, { headers: { accept: 'text/html' } })
     if (!page.ok || page.redirected) return false
     // What the page itself asks for, and what it was never asked for while links led here.
     const html = await page.clone().text()
     const named = [...new Set([...html.matchAll(/\/_next\/static\/[^"'\\ )]+/g)].map((m) => m[0]))]
-    await Promise.all(named.map(async (file) => { if (!(await program.match(file))) await program.add(file).catch(() => undefined) }))
+    await Promise.all(
+      named.map(async (file) => {
+        if (!(await program.match(file))) await program.add(file).catch(() => undefined)
+      }),
+    )
     await tidy()
     await (await caches.open(blockCache)).put(location.href, page)
     return true

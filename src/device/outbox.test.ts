@@ -6,9 +6,37 @@ import { nothingSaid } from '@/core/wire'
 import type { Outbox as OutboxType, NewFact } from './outbox'
 
 const set = (): NewFact => ({
-  kind: 'set-opened', residencyId: v4(), rungId: 'sit.rear', purpose: 'work', blockId: v4(), recordedBy: 'ada', leashHolder: 'ada', placeId: 'room', level: 0, distanceBand: null, kit: '1.8 m leash', temperatureC: null, minutesIn: null, exerciseMinutesAgo: null, ...nothingSaid.set, replaces: null,
+  kind: 'set-opened',
+  residencyId: v4(),
+  rungId: 'sit.rear',
+  purpose: 'work',
+  blockId: v4(),
+  recordedBy: 'ada',
+  leashHolder: 'ada',
+  placeId: 'room',
+  level: 0,
+  distanceBand: null,
+  kit: '1.8 m leash',
+  temperatureC: null,
+  minutesIn: null,
+  exerciseMinutesAgo: null,
+  ...nothingSaid.set,
+  replaces: null,
 })
-const rep = (setId: string): NewFact => ({ kind: 'rep', setId, outcome: 'clean', prompt: null, latencySeconds: null, heldSeconds: null, brokeSeconds: null, steps: null, faults: [], paid: true, ...nothingSaid.rep, replaces: null })
+const rep = (setId: string): NewFact => ({
+  kind: 'rep',
+  setId,
+  outcome: 'clean',
+  prompt: null,
+  latencySeconds: null,
+  heldSeconds: null,
+  brokeSeconds: null,
+  steps: null,
+  faults: [],
+  paid: true,
+  ...nothingSaid.rep,
+  replaces: null,
+})
 
 /** Each opening stands for a tab of the same browser. */
 async function newTab(): Promise<OutboxType> {
@@ -34,7 +62,13 @@ describe('the outbox of a device', () => {
       if (answer === 'down') throw new TypeError('network')
       const batch = JSON.parse(init.body) as Sent
       sent.push(batch)
-      return Response.json({ results: batch.facts.map((f) => ({ id: f.id, status: answer, ...(answer === 'refused' ? { reason: 'placeId: no such place' } : {}) })) })
+      return Response.json({
+        results: batch.facts.map((f) => ({
+          id: f.id,
+          status: answer,
+          ...(answer === 'refused' ? { reason: 'placeId: no such place' } : {}),
+        })),
+      })
     })
   })
 
@@ -68,7 +102,9 @@ describe('the outbox of a device', () => {
 
   it('does not ask a kennel that is away again at every tap', async () => {
     answer = 'down'
-    const asked = vi.fn((): never => { throw new TypeError('network') })
+    const asked = vi.fn((): never => {
+      throw new TypeError('network')
+    })
     vi.stubGlobal('fetch', asked)
     const outbox = await newTab()
     const opened = outbox.add(set())
@@ -94,8 +130,13 @@ describe('the outbox of a device', () => {
     answer = 'refused'
     const outbox = await newTab()
     const opened = outbox.add(set())
-    await vi.waitFor(() => expect(outbox.status().refused).toEqual([{ id: opened.id, reason: 'placeId: no such place' }]))
-    expect(JSON.parse(outbox.unsentFile())).toMatchObject({ device: outbox.deviceId, facts: [{ id: opened.id, kind: 'set-opened' }] })
+    await vi.waitFor(() =>
+      expect(outbox.status().refused).toEqual([{ id: opened.id, reason: 'placeId: no such place' }]),
+    )
+    expect(JSON.parse(outbox.unsentFile())).toMatchObject({
+      device: outbox.deviceId,
+      facts: [{ id: opened.id, kind: 'set-opened' }],
+    })
     expect((await newTab()).status().refused).toHaveLength(1)
   })
 
@@ -103,7 +144,9 @@ describe('the outbox of a device', () => {
     const outbox = await newTab()
     const opened = outbox.add(set())
     await vi.waitFor(() => expect(outbox.status().sent).toBe(1))
-    const put = vi.spyOn(IDBObjectStore.prototype, 'put').mockImplementation(() => { throw new DOMException('full', 'QuotaExceededError') })
+    const put = vi.spyOn(IDBObjectStore.prototype, 'put').mockImplementation(() => {
+      throw new DOMException('full', 'QuotaExceededError')
+    })
     outbox.add(rep(opened.id))
     outbox.add(rep(opened.id))
     await vi.waitFor(() => expect(outbox.status().fleeting).toBe(true))

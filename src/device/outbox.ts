@@ -91,7 +91,10 @@ export class Outbox {
     return this.device
   }
 
-  /** Keeps a fact of this moment, or of an earlier one that is said; the returned one is stamped but for its lasting sequence number, which its place on disk gives. */
+  /**
+   * Keeps a fact of this moment, or of an earlier one that is said; the returned one is stamped but for its lasting
+   * sequence number, which its place on disk gives.
+   */
   add(fact: NewFact, at = Date.now()): WireFact {
     const stamped = { ...fact, id: v7({ msecs: at }), seq: this.seq++, deviceAt: at } as WireFact
     this.memory.set(stamped.id, { id: stamped.id, fact: stamped, status: this.db ? 'written' : 'unsent' })
@@ -117,13 +120,19 @@ export class Outbox {
 
   /** Facts not yet taken by the server, as a file’s text. */
   unsentFile(): string {
-    return JSON.stringify({ device: this.device, facts: [...this.memory.values()].filter((k) => k.status !== 'sent').map((k) => k.fact) }, null, 2)
+    return JSON.stringify(
+      { device: this.device, facts: [...this.memory.values()].filter((k) => k.status !== 'sent').map((k) => k.fact) },
+      null,
+      2,
+    )
   }
 
   /** Tries to send now and whenever the network comes back; returns how to stop. */
   start(): () => void {
     const wake = () => void this.send()
-    const timer = setInterval(() => { if (this.current.kept > 0) wake() }, retryMs)
+    const timer = setInterval(() => {
+      if (this.current.kept > 0) wake()
+    }, retryMs)
     window.addEventListener('online', wake)
     document.addEventListener('visibilitychange', wake)
     wake()
@@ -134,7 +143,9 @@ export class Outbox {
     }
   }
 
-  /** A disk that is full or gone stops nothing: the fact is sent from memory, and the screen says that it is only there. */
+  /**
+   * A disk that is full or gone stops nothing: the fact is sent from memory, and the screen says that it is only there.
+   */
   private async keep(fact: WireFact): Promise<void> {
     if (!this.db) return
     try {
@@ -158,10 +169,13 @@ export class Outbox {
 
   /** Where the kennel did not answer the last time, the next tap is no reason to ask again at once. */
   private sendSoon(): void {
-    this.soon ??= setTimeout(() => {
-      this.soon = undefined
-      void this.send()
-    }, this.current.offline || this.current.signedOut ? retryMs : gatherMs)
+    this.soon ??= setTimeout(
+      () => {
+        this.soon = undefined
+        void this.send()
+      },
+      this.current.offline || this.current.signedOut ? retryMs : gatherMs,
+    )
   }
 
   private async send(): Promise<void> {
@@ -173,7 +187,10 @@ export class Outbox {
     try {
       do {
         this.again = false
-        const batch = [...this.memory.values()].filter((k) => k.status === 'unsent').sort((a, b) => a.fact.seq - b.fact.seq).slice(0, perRequest)
+        const batch = [...this.memory.values()]
+          .filter((k) => k.status === 'unsent')
+          .sort((a, b) => a.fact.seq - b.fact.seq)
+          .slice(0, perRequest)
         if (batch.length === 0) break
         await this.sendBatch(batch)
       } while (this.again || this.current.kept > 0)
@@ -198,7 +215,10 @@ export class Outbox {
     for (const result of results) {
       const was = this.memory.get(result.id)
       if (!was) continue
-      const now: Kept = result.status === 'refused' ? { ...was, status: 'refused', reason: result.reason ?? 'refused' } : { ...was, status: 'sent' }
+      const now: Kept =
+        result.status === 'refused'
+          ? { ...was, status: 'refused', reason: result.reason ?? 'refused' }
+          : { ...was, status: 'sent' }
       this.memory.set(result.id, now)
       await this.db?.put('facts', now)
     }
@@ -224,7 +244,14 @@ export class Outbox {
   }
 
   private set(change: Partial<OutboxStatus>): void {
-    if ((Object.keys(change) as (keyof OutboxStatus)[]).every((k) => change[k] === this.current[k] || (k === 'refused' && change[k]?.length === 0 && this.current.refused.length === 0))) return
+    if (
+      (Object.keys(change) as (keyof OutboxStatus)[]).every(
+        (k) =>
+          change[k] === this.current[k] ||
+          (k === 'refused' && change[k]?.length === 0 && this.current.refused.length === 0),
+      )
+    )
+      return
     this.current = { ...this.current, ...change }
     for (const listener of this.listeners) listener()
   }

@@ -11,12 +11,17 @@ const prefs = z.object({
   ticks: z.boolean().catch(false),
   payTones: z.boolean().catch(true),
   buzzes: z.boolean().catch(true),
-  remote: z.object({ go: keys, helped: keys, late: keys, miss: keys, undo: keys }).catch({ go: ['PageDown'], helped: ['.'], late: [], miss: ['PageUp'], undo: ['Escape'] }),
+  remote: z
+    .object({ go: keys, helped: keys, late: keys, miss: keys, undo: keys })
+    .catch({ go: ['PageDown'], helped: ['.'], late: [], miss: ['PageUp'], undo: ['Escape'] }),
 })
 /** How this device is held and heard. */
 export type Prefs = z.output<typeof prefs>
 
-/** What clip-on presentation remotes commonly send: page down for on, page up for back, a full stop for a blank screen. Common practice. */
+/**
+ * What clip-on presentation remotes commonly send: page down for on, page up for back, a full stop for a blank screen.
+ * Common practice.
+ */
 export const usualPrefs: Prefs = prefs.parse({})
 
 const place = 'kibou-hands'
@@ -40,7 +45,16 @@ export function writePrefs(next: Prefs): void {
 }
 
 /** What this key does by these settings; a key has one meaning, the first. */
-export const actionOf = (p: Prefs, key: string): RemoteAction | undefined => remoteActions.find((a) => p.remote[a].includes(key))
+export const actionOf = (p: Prefs, key: string): RemoteAction | undefined =>
+  remoteActions.find((a) => p.remote[a].includes(key))
 
 /** The settings with this key meaning this action and nothing else. */
-export const withKey = (p: Prefs, action: RemoteAction, key: string): Prefs => ({ ...p, remote: Object.fromEntries(remoteActions.map((a) => [a, a === action ? [key, ...p.remote[a].filter((k) => k !== key)].slice(0, 2) : p.remote[a].filter((k) => k !== key)])) as Prefs['remote'] })
+export const withKey = (p: Prefs, action: RemoteAction, key: string): Prefs => ({
+  ...p,
+  remote: Object.fromEntries(
+    remoteActions.map((a) => [
+      a,
+      a === action ? [key, ...p.remote[a].filter((k) => k !== key)].slice(0, 2) : p.remote[a].filter((k) => k !== key),
+    ]),
+  ) as Prefs['remote'],
+})

@@ -31,10 +31,15 @@ export function schedule(clock: AudioContext, at: number, notes: readonly Note[]
     oscillator.stop(at + n.after + n.long)
     return { oscillator, from: at + n.after }
   })
-  return () => { for (const p of playing) if (p.from > clock.currentTime) p.oscillator.disconnect() }
+  return () => {
+    for (const p of playing) if (p.from > clock.currentTime) p.oscillator.disconnect()
+  }
 }
 
-export const endTone: readonly Note[] = [{ hertz: 880, after: 0, long: 0.14, loud: 0.25 }, { hertz: 1320, after: 0.16, long: 0.14, loud: 0.25 }]
+export const endTone: readonly Note[] = [
+  { hertz: 880, after: 0, long: 0.14, loud: 0.25 },
+  { hertz: 1320, after: 0.16, long: 0.14, loud: 0.25 },
+]
 export const tickTone: readonly Note[] = [{ hertz: 620, after: 0, long: 0.03, loud: 0.1 }]
 export const payTone: readonly Note[] = [{ hertz: 1050, after: 0, long: 0.07, loud: 0.2 }]
 
@@ -45,7 +50,12 @@ const apart = 0.09
 /** A short sound that says which tap was taken, so that nobody has to look. */
 export async function sayTap(tap: keyof typeof confirming): Promise<void> {
   const clock = await audioClock()
-  if (clock) schedule(clock, clock.currentTime, confirming[tap].map((hertz, i) => ({ hertz, after: i * apart, long: 0.06, loud: 0.18 })))
+  if (clock)
+    schedule(
+      clock,
+      clock.currentTime,
+      confirming[tap].map((hertz, i) => ({ hertz, after: i * apart, long: 0.06, loud: 0.18 })),
+    )
 }
 
 /** A short buzz where the device can: once for clean, longer for a miss, twice for the others. */

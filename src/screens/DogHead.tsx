@@ -5,17 +5,40 @@ import { NeedsPerson } from '@/ui/parts'
 import type { Resident } from '@/store/residents'
 
 /** Which dog this page is about, with its cautions. */
-export function DogHead({ resident, title, children }: { resident: Pick<Resident, 'residencyId' | 'runNumber' | 'name' | 'ownerName' | 'biteHistory' | 'caution'>; title: string; children?: React.ReactNode }) {
+export function DogHead({
+  resident,
+  title,
+  children,
+}: {
+  resident: Pick<Resident, 'residencyId' | 'runNumber' | 'name' | 'ownerName' | 'biteHistory' | 'caution'>
+  title: string
+  children?: React.ReactNode
+}) {
   return (
     <>
       <Head>
-        <p><b>{resident.runNumber}</b> <Link href={`/dogs/${resident.residencyId}`}>{resident.name}</Link>, {resident.ownerName}’s</p>
+        <p>
+          <b>{resident.runNumber}</b> <Link href={`/dogs/${resident.residencyId}`}>{resident.name}</Link>,{' '}
+          {resident.ownerName}’s
+        </p>
         <h1>{title}</h1>
         {children}
       </Head>
-      {(resident.biteHistory || resident.caution) && <NeedsPerson>{resident.biteHistory ? 'Bite history. ' : ''}{resident.caution}</NeedsPerson>}
+      {(resident.biteHistory || resident.caution) && (
+        <NeedsPerson>
+          {resident.biteHistory ? 'Bite history. ' : ''}
+          {resident.caution}
+        </NeedsPerson>
+      )}
     </>
   )
 }
 
-const Head = styled.header`h1 { font-size: 1.6rem; } p { color: var(--ink-2); }`
+const Head = styled.header`
+  h1 {
+    font-size: 1.6rem;
+  }
+  p {
+    color: var(--ink-2);
+  }
+`

@@ -3,8 +3,15 @@ import { useRouter } from 'next/navigation'
 import { useState, useTransition } from 'react'
 import type { Told } from './told'
 
-/** Sends something and keeps what was said against it; the page is made anew in any case, as it may have been an old one. */
-export function useTold(): { readonly send: (job: () => Promise<Told>, after?: () => void) => void; readonly wrong: string; readonly pending: boolean } {
+/**
+ * Sends something and keeps what was said against it; the page is made anew in any case, as it may have been an old
+ * one.
+ */
+export function useTold(): {
+  readonly send: (job: () => Promise<Told>, after?: () => void) => void
+  readonly wrong: string
+  readonly pending: boolean
+} {
   const router = useRouter()
   const [wrong, setWrong] = useState('')
   const [pending, start] = useTransition()

@@ -13,16 +13,45 @@ export interface BaselineRepRow extends BaselineRep {
 
 /** False when this fact is already here. */
 export const insertBaselineRep = (db: Db, r: BaselineRepRow): boolean =>
-  db.prepare('INSERT INTO baseline_rep (id, residency_id, command, rung_id, food_in_sight, clean, at, recorded_by) VALUES (@id, @residencyId, @command, @rungId, @foodInSight, @clean, @at, @recordedBy) ON CONFLICT (id) DO NOTHING').run({ ...r, foodInSight: Number(r.foodInSight), clean: Number(r.clean) }).changes === 1
+  db
+    .prepare(
+      `INSERT INTO baseline_rep (id, residency_id, command, rung_id, food_in_sight, clean, at, recorded_by)
+        VALUES (@id, @residencyId, @command, @rungId, @foodInSight, @clean, @at, @recordedBy)
+        ON CONFLICT (id) DO NOTHING`,
+    )
+    .run({ ...r, foodInSight: Number(r.foodInSight), clean: Number(r.clean) }).changes === 1
 
-const repRow = z.object({ id: z.string(), command: z.string(), rung_id: z.string(), food_in_sight: z.number(), clean: z.number() })
+const repRow = z.object({
+  id: z.string(),
+  command: z.string(),
+  rung_id: z.string(),
+  food_in_sight: z.number(),
+  clean: z.number(),
+})
 
 /** Baseline reps that stand, in the order they were made. */
-export const readBaselineReps = (db: Db, residencyId: string): readonly (BaselineRep & { readonly id: string; readonly command: string })[] =>
-  db.prepare('SELECT id, command, rung_id, food_in_sight, clean FROM baseline_rep b WHERE residency_id = ? AND NOT EXISTS (SELECT 1 FROM taken_back t WHERE t.target_id = b.id) ORDER BY at, rowid').all(residencyId).map((raw) => {
-    const r = repRow.parse(raw)
-    return { id: r.id, command: r.command, rungId: r.rung_id, foodInSight: r.food_in_sight === 1, clean: r.clean === 1 }
-  })
+export const readBaselineReps = (
+  db: Db,
+  residencyId: string,
+): readonly (BaselineRep & { readonly id: string; readonly command: string })[] =>
+  db
+    .prepare(
+      `SELECT id, command, rung_id, food_in_sight, clean
+        FROM baseline_rep b
+        WHERE residency_id = ? AND NOT EXISTS (SELECT 1 FROM taken_back t WHERE t.target_id = b.id)
+        ORDER BY at, rowid`,
+    )
+    .all(residencyId)
+    .map((raw) => {
+      const r = repRow.parse(raw)
+      return {
+        id: r.id,
+        command: r.command,
+        rungId: r.rung_id,
+        foodInSight: r.food_in_sight === 1,
+        clean: r.clean === 1,
+      }
+    })
 
 export interface StartRow extends Start {
   readonly id: string
@@ -34,11 +63,29 @@ export interface StartRow extends Start {
 }
 
 export function insertStart(db: Db, s: StartRow): void {
-  db.prepare('INSERT INTO baseline_start (id, residency_id, command, rung_id, proposed, reason, at, recorded_by) VALUES (@id, @residencyId, @command, @rungId, @proposed, @reason, @at, @recordedBy)').run(s)
+  db.prepare(
+    `INSERT INTO baseline_start (id, residency_id, command, rung_id, proposed, reason, at, recorded_by)
+      VALUES (@id, @residencyId, @command, @rungId, @proposed, @reason, @at, @recordedBy)`,
+  ).run(s)
 }
 
-const startRow = z.object({ command: z.string(), rung_id: z.string(), proposed: z.string(), reason: z.string(), at: z.number() })
+const startRow = z.object({
+  command: z.string(),
+  rung_id: z.string(),
+  proposed: z.string(),
+  reason: z.string(),
+  at: z.number(),
+})
 
 /** Starting rungs, oldest first. */
-export const readStarts = (db: Db, residencyId: string): readonly (Start & { readonly command: string; readonly proposed: string; readonly reason: string })[] =>
-  db.prepare('SELECT command, rung_id, proposed, reason, at FROM baseline_start WHERE residency_id = ? ORDER BY at, id').all(residencyId).map((raw) => { const r = startRow.parse(raw); return { command: r.command, rungId: r.rung_id, proposed: r.proposed, reason: r.reason, at: r.at } })
+export const readStarts = (
+  db: Db,
+  residencyId: string,
+): readonly (Start & { readonly command: string; readonly proposed: string; readonly reason: string })[] =>
+  db
+    .prepare('SELECT command, rung_id, proposed, reason, at FROM baseline_start WHERE residency_id = ? ORDER BY at, id')
+    .all(residencyId)
+    .map((raw) => {
+      const r = startRow.parse(raw)
+      return { command: r.command, rungId: r.rung_id, proposed: r.proposed, reason: r.reason, at: r.at }
+    })

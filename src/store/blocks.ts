@@ -9,30 +9,92 @@ const stampColumns = 'recorded_by, day, device, seq, device_at, at, received_at'
 
 /** Stores one row unless this fact is already here; true when it was stored. */
 const insert = (db: Db, table: string, columns: string, values: string, row: Record<string, unknown>): boolean =>
-  db.prepare(`INSERT INTO ${table} (id, ${columns}, ${stampColumns}) VALUES (@id, ${values}, ${stamped}) ON CONFLICT (id) DO NOTHING`).run(row).changes === 1
+  db
+    .prepare(
+      `INSERT INTO ${table} (id, ${columns}, ${stampColumns})
+        VALUES (@id, ${values}, ${stamped})
+        ON CONFLICT (id) DO NOTHING`,
+    )
+    .run(row).changes === 1
 
 /** When it happened, and the kennel's calendar day of that. */
 export type Dated = Stamp & { readonly day: string }
 
 /** Each stores its fact; false when it is already here. */
-export const insertBlock = (db: Db, f: BlockOpened, at: Dated): boolean => insert(db, 'block', 'residency_id, plan', '@residencyId, @plan', { ...f, ...at, plan: JSON.stringify(f.plan) })
-export const insertBlockClose = (db: Db, f: BlockClosed, at: Dated): boolean => insert(db, 'block_close', 'block_id, residency_id, note, stressful, praise_minutes', '@blockId, @residencyId, @note, @stressful, @praiseMinutes', { ...f, ...at, stressful: Number(f.stressful) })
-export const insertOverThreshold = (db: Db, f: OverThreshold, at: Dated): boolean => insert(db, 'over_threshold', 'residency_id, block_id, place_id, signs, trigger_seen, distance_band', '@residencyId, @blockId, @placeId, @signs, @trigger, @distanceBand', { ...f, ...at, signs: JSON.stringify(f.signs) })
-export const insertCorrection = (db: Db, f: Corrected, at: Dated): boolean => insert(db, 'correction', 'residency_id, block_id, command, device_used, reason, asked_first, effect', '@residencyId, @blockId, @command, @used, @reason, @asked, @effect', { ...f, ...at, used: f.device, device: at.device, asked: Number(f.askedFirst) })
-export const insertSmallThing = (db: Db, f: SmallThingDone, at: Dated): boolean => insert(db, 'small_thing', 'residency_id, what, reps, pieces', '@residencyId, @what, @reps, @pieces', { ...f, ...at })
+export const insertBlock = (db: Db, f: BlockOpened, at: Dated): boolean =>
+  insert(db, 'block', 'residency_id, plan', '@residencyId, @plan', { ...f, ...at, plan: JSON.stringify(f.plan) })
+export const insertBlockClose = (db: Db, f: BlockClosed, at: Dated): boolean =>
+  insert(
+    db,
+    'block_close',
+    'block_id, residency_id, note, stressful, praise_minutes',
+    '@blockId, @residencyId, @note, @stressful, @praiseMinutes',
+    { ...f, ...at, stressful: Number(f.stressful) },
+  )
+export const insertOverThreshold = (db: Db, f: OverThreshold, at: Dated): boolean =>
+  insert(
+    db,
+    'over_threshold',
+    'residency_id, block_id, place_id, signs, trigger_seen, distance_band',
+    '@residencyId, @blockId, @placeId, @signs, @trigger, @distanceBand',
+    { ...f, ...at, signs: JSON.stringify(f.signs) },
+  )
+export const insertCorrection = (db: Db, f: Corrected, at: Dated): boolean =>
+  insert(
+    db,
+    'correction',
+    'residency_id, block_id, command, device_used, reason, asked_first, effect',
+    '@residencyId, @blockId, @command, @used, @reason, @asked, @effect',
+    { ...f, ...at, used: f.device, device: at.device, asked: Number(f.askedFirst) },
+  )
+export const insertSmallThing = (db: Db, f: SmallThingDone, at: Dated): boolean =>
+  insert(db, 'small_thing', 'residency_id, what, reps, pieces', '@residencyId, @what, @reps, @pieces', { ...f, ...at })
 
 const standing = (alias: string): string => `NOT EXISTS (SELECT 1 FROM voided v WHERE v.target_id = ${alias}.id)`
 
-const closeRow = z.object({ block_id: z.string(), note: z.string(), stressful: z.number(), at: z.number(), day: z.string(), by: z.string() }).transform((r) => ({ blockId: r.block_id, note: r.note, stressful: r.stressful === 1, at: r.at, day: r.day, by: r.by }))
+const closeRow = z
+  .object({
+    block_id: z.string(),
+    note: z.string(),
+    stressful: z.number(),
+    at: z.number(),
+    day: z.string(),
+    by: z.string(),
+  })
+  .transform((r) => ({
+    blockId: r.block_id,
+    note: r.note,
+    stressful: r.stressful === 1,
+    at: r.at,
+    day: r.day,
+    by: r.by,
+  }))
 export type KeptClose = z.output<typeof closeRow>
 
 /** The ends of a residency’s blocks, newest first. */
 export const readCloses = (db: Db, residencyId: string, most: number): readonly KeptClose[] =>
   z.array(closeRow).parse(
-    db.prepare(`SELECT c.block_id, c.note, c.stressful, c.at, c.day, p.name AS by FROM block_close c JOIN person p ON p.id = c.recorded_by WHERE c.residency_id = ? AND ${standing('c')} ORDER BY c.at DESC, c.device, c.seq DESC LIMIT ?`).all(residencyId, most),
+    db
+      .prepare(
+        `SELECT c.block_id, c.note, c.stressful, c.at, c.day, p.name AS by
+            FROM block_close c
+            JOIN person p ON p.id = c.recorded_by
+            WHERE c.residency_id = ? AND ${standing('c')}
+            ORDER BY c.at DESC, c.device, c.seq DESC LIMIT ?`,
+      )
+      .all(residencyId, most),
   )
 
-const signRow = z.object({ id: z.string(), block_id: z.string(), place: z.string(), signs: z.string(), trigger_seen: z.string(), distance_band: z.enum(['over-15', '5-15', 'under-5']).nullable(), day: z.string(), at: z.number() })
+const signRow = z.object({
+  id: z.string(),
+  block_id: z.string(),
+  place: z.string(),
+  signs: z.string(),
+  trigger_seen: z.string(),
+  distance_band: z.enum(['over-15', '5-15', 'under-5']).nullable(),
+  day: z.string(),
+  at: z.number(),
+})
 export interface KeptSigns {
   readonly id: string
   readonly blockId: string
@@ -46,46 +108,160 @@ export interface KeptSigns {
 
 /** Signs of being over threshold seen in this dog since a day, newest first. */
 export const readSigns = (db: Db, residencyId: string, since: string): readonly KeptSigns[] =>
-  z.array(signRow).parse(db.prepare(`SELECT o.id, o.block_id, l.name AS place, o.signs, o.trigger_seen, o.distance_band, o.day, o.at FROM over_threshold o JOIN place l ON l.id = o.place_id WHERE o.residency_id = ? AND o.day >= ? AND ${standing('o')} ORDER BY o.at DESC`).all(residencyId, since))
-    .map((r) => ({ id: r.id, blockId: r.block_id, place: r.place, signs: z.array(z.enum(signIds)).parse(JSON.parse(r.signs)), trigger: r.trigger_seen, distanceBand: r.distance_band, day: r.day, at: r.at }))
+  z
+    .array(signRow)
+    .parse(
+      db
+        .prepare(
+          `SELECT o.id, o.block_id, l.name AS place, o.signs, o.trigger_seen, o.distance_band, o.day, o.at
+            FROM over_threshold o
+            JOIN place l ON l.id = o.place_id
+            WHERE o.residency_id = ? AND o.day >= ? AND ${standing('o')}
+            ORDER BY o.at DESC`,
+        )
+        .all(residencyId, since),
+    )
+    .map((r) => ({
+      id: r.id,
+      blockId: r.block_id,
+      place: r.place,
+      signs: z.array(z.enum(signIds)).parse(JSON.parse(r.signs)),
+      trigger: r.trigger_seen,
+      distanceBand: r.distance_band,
+      day: r.day,
+      at: r.at,
+    }))
 
-const correctionRow = z.object({ id: z.string(), command: z.string(), device_used: z.string(), reason: z.string(), asked_first: z.number(), effect: z.string(), day: z.string(), at: z.number(), by: z.string() })
-  .transform((r) => ({ id: r.id, command: r.command, device: r.device_used, reason: r.reason, askedFirst: r.asked_first === 1, effect: r.effect, day: r.day, at: r.at, by: r.by }))
+const correctionRow = z
+  .object({
+    id: z.string(),
+    command: z.string(),
+    device_used: z.string(),
+    reason: z.string(),
+    asked_first: z.number(),
+    effect: z.string(),
+    day: z.string(),
+    at: z.number(),
+    by: z.string(),
+  })
+  .transform((r) => ({
+    id: r.id,
+    command: r.command,
+    device: r.device_used,
+    reason: r.reason,
+    askedFirst: r.asked_first === 1,
+    effect: r.effect,
+    day: r.day,
+    at: r.at,
+    by: r.by,
+  }))
 export type KeptCorrection = z.output<typeof correctionRow>
 
 /** Corrections of a residency that stand, oldest first. */
 export const readCorrections = (db: Db, residencyId: string): readonly KeptCorrection[] =>
-  z.array(correctionRow).parse(db.prepare(`SELECT c.id, c.command, c.device_used, c.reason, c.asked_first, c.effect, c.day, c.at, p.name AS by FROM correction c JOIN person p ON p.id = c.recorded_by WHERE c.residency_id = ? AND ${standing('c')} ORDER BY c.at`).all(residencyId))
+  z.array(correctionRow).parse(
+    db
+      .prepare(
+        `SELECT c.id, c.command, c.device_used, c.reason, c.asked_first, c.effect, c.day, c.at, p.name AS by
+            FROM correction c
+            JOIN person p ON p.id = c.recorded_by
+            WHERE c.residency_id = ? AND ${standing('c')}
+            ORDER BY c.at`,
+      )
+      .all(residencyId),
+  )
 
-const smallRow = z.object({ id: z.string(), residency_id: z.string(), what: z.enum(['tether-minute', 'name-call', 'corridor-ten']), reps: z.number(), pieces: z.number(), at: z.number() })
+const smallRow = z
+  .object({
+    id: z.string(),
+    residency_id: z.string(),
+    what: z.enum(['tether-minute', 'name-call', 'corridor-ten']),
+    reps: z.number(),
+    pieces: z.number(),
+    at: z.number(),
+  })
   .transform((r) => ({ id: r.id, residencyId: r.residency_id, what: r.what, reps: r.reps, pieces: r.pieces, at: r.at }))
 export type KeptSmall = z.output<typeof smallRow>
 
 /** Small things of a day that stand, of all dogs, in order. */
 export const readSmallThings = (db: Db, day: string): readonly KeptSmall[] =>
-  z.array(smallRow).parse(db.prepare(`SELECT s.id, s.residency_id, s.what, s.reps, s.pieces, s.at FROM small_thing s WHERE s.day = ? AND ${standing('s')} ORDER BY s.at`).all(day))
+  z.array(smallRow).parse(
+    db
+      .prepare(
+        `SELECT s.id, s.residency_id, s.what, s.reps, s.pieces, s.at
+            FROM small_thing s
+            WHERE s.day = ? AND ${standing('s')}
+            ORDER BY s.at`,
+      )
+      .all(day),
+  )
 
 /** Residency of a fact of a block, for taking it back; undefined when it is none. */
 export function residencyOfSmallFact(db: Db, id: string): string | undefined {
   for (const table of ['small_thing', 'correction', 'over_threshold', 'block_close'] as const) {
-    const found = z.object({ residency_id: z.string() }).optional().parse(db.prepare(`SELECT residency_id FROM ${table} WHERE id = ?`).get(id))
+    const found = z
+      .object({ residency_id: z.string() })
+      .optional()
+      .parse(db.prepare(`SELECT residency_id FROM ${table} WHERE id = ?`).get(id))
     if (found) return found.residency_id
   }
   return undefined
 }
 
 /** When this dog’s blocks of a day began: the first set of each. */
-/** The blocks of everybody on a day: when each began and when its newest set did, oldest first. One look for the whole house. */
-export const blocksOn = (db: Db, day: string): readonly { readonly residencyId: string; readonly blockId: string; readonly from: number; readonly to: number }[] =>
+/**
+ * The blocks of everybody on a day: when each began and when its newest set did, oldest first. One look for the whole
+ * house.
+ */
+export const blocksOn = (
+  db: Db,
+  day: string,
+): readonly { readonly residencyId: string; readonly blockId: string; readonly from: number; readonly to: number }[] =>
   z.array(z.object({ residencyId: z.string(), blockId: z.string(), from: z.number(), to: z.number() })).parse(
-    db.prepare(`SELECT s.residency_id AS residencyId, s.block_id AS blockId, min(s.at) AS "from", max(s.at) AS "to" FROM training_set s WHERE s.day = ? AND ${standing('s')} GROUP BY s.residency_id, s.block_id ORDER BY min(s.at)`).all(day),
+    db
+      .prepare(
+        `SELECT s.residency_id AS residencyId, s.block_id AS blockId, min(s.at) AS "from", max(s.at) AS "to"
+            FROM training_set s
+            WHERE s.day = ? AND ${standing('s')}
+            GROUP BY s.residency_id, s.block_id
+            ORDER BY min(s.at)`,
+      )
+      .all(day),
   )
 
 /** The ends of everybody's blocks since a moment, by block. */
-export const closesSince = (db: Db, since: number): ReadonlyMap<string, { readonly at: number; readonly stressful: boolean }> =>
-  new Map(z.array(z.object({ block_id: z.string(), at: z.number(), stressful: z.number() })).parse(db.prepare(`SELECT c.block_id, c.at, c.stressful FROM block_close c WHERE c.at > ? AND ${standing('c')} ORDER BY c.at`).all(since)).map((r) => [r.block_id, { at: r.at, stressful: r.stressful === 1 }]))
+export const closesSince = (
+  db: Db,
+  since: number,
+): ReadonlyMap<string, { readonly at: number; readonly stressful: boolean }> =>
+  new Map(
+    z
+      .array(z.object({ block_id: z.string(), at: z.number(), stressful: z.number() }))
+      .parse(
+        db
+          .prepare(
+            `SELECT c.block_id, c.at, c.stressful FROM block_close c WHERE c.at > ? AND ${standing('c')} ORDER BY c.at`,
+          )
+          .all(since),
+      )
+      .map((r) => [r.block_id, { at: r.at, stressful: r.stressful === 1 }]),
+  )
 
-export const blocksOfDay = (db: Db, residencyId: string, day: string): readonly { readonly blockId: string; readonly from: number; readonly to: number }[] =>
+export const blocksOfDay = (
+  db: Db,
+  residencyId: string,
+  day: string,
+): readonly { readonly blockId: string; readonly from: number; readonly to: number }[] =>
   z.array(z.object({ blockId: z.string(), from: z.number(), to: z.number() })).parse(
-    db.prepare(`SELECT s.block_id AS blockId, min(s.at) AS "from", max(coalesce((SELECT max(r.at) FROM rep r WHERE r.set_id = s.id), s.at)) AS "to" FROM training_set s WHERE s.day = ? AND s.residency_id = ? AND ${standing('s')} GROUP BY s.block_id ORDER BY min(s.at)`).all(day, residencyId),
+    db
+      .prepare(
+        `SELECT s.block_id AS blockId, min(s.at) AS "from", max(coalesce((SELECT max(r.at)
+            FROM rep r
+            WHERE r.set_id = s.id), s.at)) AS "to"
+            FROM training_set s
+            WHERE s.day = ? AND s.residency_id = ? AND ${standing('s')}
+            GROUP BY s.block_id
+            ORDER BY min(s.at)`,
+      )
+      .all(day, residencyId),
   )

@@ -3,8 +3,13 @@ import type { Db } from './database'
 import { standingReps as standingRepsSql } from './standingReps'
 
 /** Everything a set's row holds, to be copied into the fact that stands for it. */
-const setColumns = 'residency_id, command, rung_id, purpose, block_id, device_at, at, day, recorded_by, leash_holder, place_id, level, distance_band, kit, curriculum_id, curriculum_version, rule_version, temperature_c, minutes_in, exercise_minutes_ago, meal_minutes_ago, humidity, seed, helper, second_dog, feed_id, unsure'
-const repColumns = 'device_at, at, outcome, prompt, latency_s, held_s, broke_s, steps, faults, paid, attention, cues_said, sound, planned, pieces, sit_pieces, pay_error, turns, stops'
+const setColumns =
+  'residency_id, command, rung_id, purpose, block_id, device_at, at, day, recorded_by, leash_holder, ' +
+  'place_id, level, distance_band, kit, curriculum_id, curriculum_version, rule_version, temperature_c, ' +
+  'minutes_in, exercise_minutes_ago, meal_minutes_ago, humidity, seed, helper, second_dog, feed_id, unsure'
+const repColumns =
+  'device_at, at, outcome, prompt, latency_s, held_s, broke_s, steps, faults, paid, attention, cues_said, ' +
+  'sound, planned, pieces, sit_pieces, pay_error, turns, stops'
 
 /** Facts made at a desk carry this device, and a sequence of their own. */
 export interface Desk {
@@ -16,14 +21,36 @@ const n = z.object({ n: z.number() })
 type FactTable = 'training_set' | 'rep' | 'set_close' | 'voided'
 
 /** The next sequence number of a device in a table. */
-export const nextSequence = (db: Db, table: FactTable, device: string): number => n.parse(db.prepare(`SELECT coalesce(max(seq), -1) + 1 AS n FROM ${table} WHERE device = ?`).get(device)).n
+export const nextSequence = (db: Db, table: FactTable, device: string): number =>
+  n.parse(db.prepare(`SELECT coalesce(max(seq), -1) + 1 AS n FROM ${table} WHERE device = ?`).get(device)).n
 
 /** The residency of a set that stands; undefined when there is none or it was taken back. */
-export const standingSet = (db: Db, setId: string): { readonly residencyId: string; readonly command: string } | undefined =>
-  z.object({ residency_id: z.string(), command: z.string() }).transform((r) => ({ residencyId: r.residency_id, command: r.command })).optional()
-    .parse(db.prepare('SELECT s.residency_id, s.command FROM training_set s WHERE s.id = ? AND NOT EXISTS (SELECT 1 FROM voided v WHERE v.target_id = s.id)').get(setId))
+export const standingSet = (
+  db: Db,
+  setId: string,
+): { readonly residencyId: string; readonly command: string } | undefined =>
+  z
+    .object({ residency_id: z.string(), command: z.string() })
+    .transform((r) => ({ residencyId: r.residency_id, command: r.command }))
+    .optional()
+    .parse(
+      db
+        .prepare(
+          `SELECT s.residency_id, s.command
+            FROM training_set s
+            WHERE s.id = ? AND NOT EXISTS (SELECT 1 FROM voided v WHERE v.target_id = s.id)`,
+        )
+        .get(setId),
+    )
 
-const standingRep = z.object({ id: z.string(), outcome: z.enum(['clean', 'helped', 'late', 'miss']), faults: z.string(), broke_s: z.number().nullable(), held_s: z.number().nullable(), latency_s: z.number().nullable() })
+const standingRep = z.object({
+  id: z.string(),
+  outcome: z.enum(['clean', 'helped', 'late', 'miss']),
+  faults: z.string(),
+  broke_s: z.number().nullable(),
+  held_s: z.number().nullable(),
+  latency_s: z.number().nullable(),
+})
 export interface RepRow {
   readonly id: string
   readonly outcome: 'clean' | 'helped' | 'late' | 'miss'
@@ -33,19 +60,66 @@ export interface RepRow {
   readonly latencySeconds: number | null
 }
 
+const shownOfRep = 'r.id, r.outcome, r.faults, r.broke_s, r.held_s, r.latency_s, r.at, r.device, r.seq'
+
 /** Reps of a set that stand, in order. */
 export const standingReps = (db: Db, setId: string): readonly RepRow[] =>
-  db.prepare(`SELECT * FROM (${standingRepsSql('r.id, r.outcome, r.faults, r.broke_s, r.held_s, r.latency_s, r.at, r.device, r.seq', 's.id = @setId')}) ORDER BY at, device, seq`).all({ setId }).map((raw) => {
-    const r = standingRep.parse(raw)
-    return { id: r.id, outcome: r.outcome, faults: z.array(z.string()).parse(JSON.parse(r.faults)), brokeSeconds: r.broke_s, heldSeconds: r.held_s, latencySeconds: r.latency_s }
-  })
+  db
+    .prepare(
+      `SELECT *
+        FROM
+          (${standingRepsSql(shownOfRep, 's.id = @setId')})
+        ORDER BY at, device, seq`,
+    )
+    .all({ setId })
+    .map((raw) => {
+      const r = standingRep.parse(raw)
+      return {
+        id: r.id,
+        outcome: r.outcome,
+        faults: z.array(z.string()).parse(JSON.parse(r.faults)),
+        brokeSeconds: r.broke_s,
+        heldSeconds: r.held_s,
+        latencySeconds: r.latency_s,
+      }
+    })
+
+const changedSetColumns = setColumns
+  .replace('leash_holder', 'coalesce(@leashHolder, leash_holder)')
+  .replace('place_id', 'coalesce(@placeId, place_id)')
+  .replace('level,', 'coalesce(@level, level),')
+  .replace('kit,', 'coalesce(@kit, kit),')
 
 /** Copies a set under a new id as the fact that stands for it, with what is changed. */
-export function copySet(db: Db, from: string, to: { readonly id: string; readonly placeId?: string | undefined; readonly leashHolder?: string | undefined; readonly level?: number | undefined; readonly kit?: string | undefined }, desk: Desk): void {
+export function copySet(
+  db: Db,
+  from: string,
+  to: {
+    readonly id: string
+    readonly placeId?: string | undefined
+    readonly leashHolder?: string | undefined
+    readonly level?: number | undefined
+    readonly kit?: string | undefined
+  },
+  desk: Desk,
+): void {
   db.prepare(
     `INSERT INTO training_set (id, device, seq, received_at, replaces, root, ${setColumns})
-     SELECT @id, @device, @seq, @receivedAt, id, coalesce(root, id), ${setColumns.replace('leash_holder', 'coalesce(@leashHolder, leash_holder)').replace('place_id', 'coalesce(@placeId, place_id)').replace('level,', 'coalesce(@level, level),').replace('kit,', 'coalesce(@kit, kit),')} FROM training_set WHERE id = @from`,
-  ).run({ id: to.id, from, device: desk.device, seq: nextSequence(db, 'training_set', desk.device), receivedAt: desk.receivedAt, placeId: to.placeId ?? null, leashHolder: to.leashHolder ?? null, level: to.level ?? null, kit: to.kit ?? null })
+     SELECT @id, @device, @seq, @receivedAt, id, coalesce(root, id),
+       ${changedSetColumns}
+     FROM training_set
+     WHERE id = @from`,
+  ).run({
+    id: to.id,
+    from,
+    device: desk.device,
+    seq: nextSequence(db, 'training_set', desk.device),
+    receivedAt: desk.receivedAt,
+    placeId: to.placeId ?? null,
+    leashHolder: to.leashHolder ?? null,
+    level: to.level ?? null,
+    kit: to.kit ?? null,
+  })
 }
 
 export interface RepChange {
@@ -54,14 +128,41 @@ export interface RepChange {
   readonly brokeSeconds?: number | null
 }
 
-/** Copies a rep into a set under a new id, with what is changed. A rep changed to anything but a miss has broken at no second. */
-export function copyRep(db: Db, from: string, to: { readonly id: string; readonly setId: string; readonly change?: RepChange }, desk: Desk): void {
+const changedRepColumns = repColumns
+  .replace('outcome', 'coalesce(@outcome, outcome)')
+  .replace('faults', 'coalesce(@faults, faults)')
+  .replace('broke_s', 'CASE WHEN @changesBreak THEN @broke ELSE broke_s END')
+
+/**
+ * Copies a rep into a set under a new id, with what is changed. A rep changed to anything but a miss has broken at no
+ * second.
+ */
+export function copyRep(
+  db: Db,
+  from: string,
+  to: { readonly id: string; readonly setId: string; readonly change?: RepChange },
+  desk: Desk,
+): void {
   const change = to.change ?? {}
   const broke = change.outcome !== undefined && change.outcome !== 'miss' ? null : change.brokeSeconds
   db.prepare(
     `INSERT INTO rep (id, set_id, device, seq, received_at, replaces, root, ${repColumns})
-     SELECT @id, @setId, @device, @seq, @receivedAt, id, coalesce(root, id), ${repColumns.replace('outcome', 'coalesce(@outcome, outcome)').replace('faults', 'coalesce(@faults, faults)').replace('broke_s', 'CASE WHEN @changesBreak THEN @broke ELSE broke_s END')} FROM rep WHERE id = @from`,
-  ).run({ id: to.id, setId: to.setId, from, device: desk.device, seq: nextSequence(db, 'rep', desk.device), receivedAt: desk.receivedAt, outcome: change.outcome ?? null, faults: change.faults === undefined ? null : JSON.stringify(change.faults), changesBreak: broke === undefined ? 0 : 1, broke: broke ?? null })
+     SELECT @id, @setId, @device, @seq, @receivedAt, id, coalesce(root, id),
+       ${changedRepColumns}
+     FROM rep
+     WHERE id = @from`,
+  ).run({
+    id: to.id,
+    setId: to.setId,
+    from,
+    device: desk.device,
+    seq: nextSequence(db, 'rep', desk.device),
+    receivedAt: desk.receivedAt,
+    outcome: change.outcome ?? null,
+    faults: change.faults === undefined ? null : JSON.stringify(change.faults),
+    changesBreak: broke === undefined ? 0 : 1,
+    broke: broke ?? null,
+  })
 }
 
 /** Copies a set's closing to the set that stands for it. */

@@ -18,7 +18,11 @@ export function keepShipped(db: Db): void {
 
 /** Keeps a version as published; a version that is there already stays as it is. */
 export function insertCurriculum(db: Db, curriculum: Curriculum, madeAt: number, madeBy: string | null): void {
-  db.prepare('INSERT INTO curriculum (id, version, text, made_at, made_by) VALUES (?, ?, ?, ?, ?) ON CONFLICT (id, version) DO NOTHING').run(curriculum.id, curriculum.version, JSON.stringify(toFile(curriculum)), madeAt, madeBy)
+  db.prepare(
+    `INSERT INTO curriculum (id, version, text, made_at, made_by)
+      VALUES (?, ?, ?, ?, ?)
+      ON CONFLICT (id, version) DO NOTHING`,
+  ).run(curriculum.id, curriculum.version, JSON.stringify(toFile(curriculum)), madeAt, madeBy)
 }
 
 const known = new WeakMap<Db, Map<string, Curriculum>>()
@@ -31,7 +35,10 @@ export function findCurriculum(db: Db, name: CurriculumName): Curriculum | undef
   const key = `${name.id}/${name.version}`
   const had = cache.get(key)
   if (had) return had
-  const row = z.object({ text: z.string() }).optional().parse(db.prepare('SELECT text FROM curriculum WHERE id = ? AND version = ?').get(name.id, name.version))
+  const row = z
+    .object({ text: z.string() })
+    .optional()
+    .parse(db.prepare('SELECT text FROM curriculum WHERE id = ? AND version = ?').get(name.id, name.version))
   const read = row && readCurriculum(row.text)
   if (!read?.ok) return undefined
   cache.set(key, read.curriculum)
@@ -39,7 +46,13 @@ export function findCurriculum(db: Db, name: CurriculumName): Curriculum | undef
 }
 
 const listed = z
-  .object({ id: z.string(), version: z.number(), made_at: z.number(), by: z.string().nullable(), residents: z.number() })
+  .object({
+    id: z.string(),
+    version: z.number(),
+    made_at: z.number(),
+    by: z.string().nullable(),
+    residents: z.number(),
+  })
   .transform((r) => ({ id: r.id, version: r.version, madeAt: r.made_at, madeBy: r.by, residents: r.residents }))
 export type CurriculumVersion = z.infer<typeof listed>
 
@@ -47,7 +60,9 @@ export type CurriculumVersion = z.infer<typeof listed>
 export const listCurricula = (db: Db): readonly CurriculumVersion[] =>
   db
     .prepare(
-      `SELECT c.id, c.version, c.made_at, p.name AS by, (SELECT count(*) FROM residency r WHERE r.curriculum_id = c.id AND r.curriculum_version = c.version) AS residents
+      `SELECT c.id, c.version, c.made_at, p.name AS by, (SELECT count(*)
+        FROM residency r
+        WHERE r.curriculum_id = c.id AND r.curriculum_version = c.version) AS residents
        FROM curriculum c LEFT JOIN person p ON p.id = c.made_by ORDER BY c.made_at DESC, c.version DESC`,
     )
     .all()
@@ -55,19 +70,30 @@ export const listCurricula = (db: Db): readonly CurriculumVersion[] =>
 
 /** The version new residencies begin on: the one published last. */
 export function newestCurriculum(db: Db): Curriculum {
-  const row = z.object({ id: z.string(), version: z.number() }).optional().parse(db.prepare('SELECT id, version FROM curriculum ORDER BY made_at DESC, version DESC LIMIT 1').get())
+  const row = z
+    .object({ id: z.string(), version: z.number() })
+    .optional()
+    .parse(db.prepare('SELECT id, version FROM curriculum ORDER BY made_at DESC, version DESC LIMIT 1').get())
   return (row && findCurriculum(db, row)) ?? houseCurriculum
 }
 
-const draftRow = z.object({ based_on: z.string(), text: z.string(), revision: z.number(), changed_at: z.number() }).transform((r) => ({ basedOn: r.based_on, text: r.text, revision: r.revision, changedAt: r.changed_at }))
+const draftRow = z
+  .object({ based_on: z.string(), text: z.string(), revision: z.number(), changed_at: z.number() })
+  .transform((r) => ({ basedOn: r.based_on, text: r.text, revision: r.revision, changedAt: r.changed_at }))
 export type CurriculumDraft = z.infer<typeof draftRow>
 
-export const readDraft = (db: Db): CurriculumDraft | undefined => draftRow.optional().parse(db.prepare('SELECT based_on, text, revision, changed_at FROM curriculum_draft WHERE id = 1').get())
+export const readDraft = (db: Db): CurriculumDraft | undefined =>
+  draftRow
+    .optional()
+    .parse(db.prepare('SELECT based_on, text, revision, changed_at FROM curriculum_draft WHERE id = 1').get())
 
 export function writeDraft(db: Db, draft: CurriculumDraft): void {
   db.prepare(
-    `INSERT INTO curriculum_draft (id, based_on, text, revision, changed_at) VALUES (1, @basedOn, @text, @revision, @changedAt)
-     ON CONFLICT (id) DO UPDATE SET based_on = excluded.based_on, text = excluded.text, revision = excluded.revision, changed_at = excluded.changed_at`,
+    `INSERT INTO curriculum_draft (id, based_on, text, revision, changed_at)
+      VALUES (1, @basedOn, @text, @revision, @changedAt)
+     ON CONFLICT (id) DO UPDATE
+     SET based_on = excluded.based_on, text = excluded.text, revision = excluded.revision, changed_at =
+       excluded.changed_at`,
   ).run(draft)
 }
 
@@ -79,11 +105,24 @@ const moveRow = z.object({ curriculum_id: z.string(), curriculum_version: z.numb
 
 /** The versions this residency was moved to, in order of time. */
 export const readMoves = (db: Db, residencyId: string): readonly (CurriculumName & { readonly at: number })[] =>
-  db.prepare('SELECT curriculum_id, curriculum_version, at FROM curriculum_move WHERE residency_id = ? ORDER BY at, id').all(residencyId).map((raw) => {
-    const r = moveRow.parse(raw)
-    return { id: r.curriculum_id, version: r.curriculum_version, at: r.at }
-  })
+  db
+    .prepare('SELECT curriculum_id, curriculum_version, at FROM curriculum_move WHERE residency_id = ? ORDER BY at, id')
+    .all(residencyId)
+    .map((raw) => {
+      const r = moveRow.parse(raw)
+      return { id: r.curriculum_id, version: r.curriculum_version, at: r.at }
+    })
 
-export function insertMove(db: Db, id: string, residencyId: string, to: CurriculumName, at: number, recordedBy: string): void {
-  db.prepare('INSERT INTO curriculum_move (id, residency_id, curriculum_id, curriculum_version, at, recorded_by) VALUES (?, ?, ?, ?, ?, ?)').run(id, residencyId, to.id, to.version, at, recordedBy)
+export function insertMove(
+  db: Db,
+  id: string,
+  residencyId: string,
+  to: CurriculumName,
+  at: number,
+  recordedBy: string,
+): void {
+  db.prepare(
+    `INSERT INTO curriculum_move (id, residency_id, curriculum_id, curriculum_version, at, recorded_by)
+      VALUES (?, ?, ?, ?, ?, ?)`,
+  ).run(id, residencyId, to.id, to.version, at, recordedBy)
 }

@@ -49,34 +49,51 @@ describe('opening the database', () => {
     writeFileSync(join(migrations, '0001-one.sql'), 'CREATE TABLE one (id INTEGER PRIMARY KEY) STRICT;')
     const file = join(folder(), 'kennel.db')
     openDatabase(file, migrations).close()
-    writeFileSync(join(migrations, '0002-two.sql'), 'CREATE TABLE two (id INTEGER PRIMARY KEY) STRICT; CREATE TABLE one (id INTEGER);')
+    writeFileSync(
+      join(migrations, '0002-two.sql'),
+      'CREATE TABLE two (id INTEGER PRIMARY KEY) STRICT; CREATE TABLE one (id INTEGER);',
+    )
     expect(() => openDatabase(file, migrations)).toThrow(/already exists/)
     const db = new Database(file)
     expect(db.pragma('user_version', { simple: true })).toBe(1)
     expect(db.prepare("SELECT count(*) AS n FROM sqlite_master WHERE name = 'two'").get()).toEqual({ n: 0 })
   })
 
-  it('brings a kennel of the first migration along: its dogs, promises and sets, on the curriculum that is kept as data', () => {
-    const first = folder()
-    copyFileSync('src/store/migrations/0001-begin.sql', join(first, '0001-begin.sql'))
-    const file = join(folder(), 'kennel.db')
-    const old = openDatabase(file, first)
-    old.exec(`
+  it(
+    'brings a kennel of the first migration along: its dogs, promises and sets, on the curriculum that is kept ' +
+      'as data',
+    () => {
+      const first = folder()
+      copyFileSync('src/store/migrations/0001-begin.sql', join(first, '0001-begin.sql'))
+      const file = join(folder(), 'kennel.db')
+      const old = openDatabase(file, first)
+      old.exec(`
       INSERT INTO person VALUES ('ada', 'Ada', 'trainer', 0);
       INSERT INTO dog VALUES ('d', 'Wren', 'Edda', 'Okay', 'Yes', 'left', '', 0, 0);
       INSERT INTO residency VALUES ('r', 'd', '1', '2026-03-01', '2026-03-20', 'house', 1, 0);
       INSERT INTO promise VALUES ('r', 'sit', 'sit.rear', 1, 1);
-      INSERT INTO training_set VALUES ('s', 'r', 'sit', 'sit.rear', 'work', 'b', 'tablet', 0, 1, 1, 1, '2026-03-02', 'ada', 'ada', 'room', 0, NULL, '1.8 m leash', 'house', 1, 1, NULL, NULL);
-      INSERT INTO rep VALUES ('p', 's', 'tablet', 0, 2, 2, 2, 'clean', NULL, NULL, NULL, NULL, NULL, '[]', 1);
+      INSERT INTO training_set
+      VALUES ('s', 'r', 'sit', 'sit.rear', 'work', 'b', 'tablet', 0, 1, 1, 1, '2026-03-02', 'ada', 'ada', 'room',
+        0, NULL, '1.8 m leash', 'house', 1, 1, NULL, NULL);
+      INSERT INTO rep
+      VALUES ('p', 's', 'tablet', 0, 2, 2, 2, 'clean', NULL, NULL, NULL, NULL, NULL, '[]', 1);
     `)
-    old.close()
-    const db = openDatabase(file)
-    expect(findResident(db, 'r')).toMatchObject({ name: 'Wren', traits: plainDog, curriculumId: 'house', curriculumVersion: 2 })
-    expect(readPromises(db, 'r')).toEqual([{ rungId: 'sit.rear', level: 0, places: 1, people: 1 }])
-    expect(readSets(db, 'r')).toMatchObject([{ rungId: 'sit.rear', kit: '1.8 m leash', exerciseMinutesAgo: null, reps: [{ id: 'p', outcome: 'clean' }] }])
-    expect(listCurricula(db)).toMatchObject([{ id: 'house', version: 3, residents: 0 }])
-    expect(db.pragma('integrity_check', { simple: true })).toBe('ok')
-  })
+      old.close()
+      const db = openDatabase(file)
+      expect(findResident(db, 'r')).toMatchObject({
+        name: 'Wren',
+        traits: plainDog,
+        curriculumId: 'house',
+        curriculumVersion: 2,
+      })
+      expect(readPromises(db, 'r')).toEqual([{ rungId: 'sit.rear', level: 0, places: 1, people: 1 }])
+      expect(readSets(db, 'r')).toMatchObject([
+        { rungId: 'sit.rear', kit: '1.8 m leash', exerciseMinutesAgo: null, reps: [{ id: 'p', outcome: 'clean' }] },
+      ])
+      expect(listCurricula(db)).toMatchObject([{ id: 'house', version: 3, residents: 0 }])
+      expect(db.pragma('integrity_check', { simple: true })).toBe('ok')
+    },
+  )
 
   it('refuses a file that is no database and a folder that cannot be made', () => {
     const file = join(folder(), 'kennel.db')

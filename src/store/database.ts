@@ -32,7 +32,9 @@ export function openDatabase(path: string, folder: string = migrationsFolder()):
     makeFolder(dirname(file))
     accessSync(dirname(file), constants.W_OK)
   } catch {
-    throw new StoreRefusal(`Kibou cannot write to ${dirname(file)}. Choose another place with KIBOU_DB or change the folder's permissions.`)
+    throw new StoreRefusal(
+      `Kibou cannot write to ${dirname(file)}. Choose another place with KIBOU_DB or change the folder's permissions.`,
+    )
   }
   const db = connect(file)
   try {
@@ -67,7 +69,8 @@ function connect(file: string): Db {
 }
 
 /**
- * Each statement is prepared once a database, since nearly all are asked again and again; it comes back as it was when new,
+ * Each statement is prepared once a database, since nearly all are asked again and again; it comes back as it was when
+ * new,
  * whether the last to ask wanted whole rows, lists or single values.
  */
 function prepareOnce(db: Db): void {
@@ -87,7 +90,11 @@ function migrate(db: Db, all: readonly Migration[], file: string): void {
   const newest = all.at(-1)?.number ?? 0
   const run = db.transaction(() => {
     const have = Number(db.pragma('user_version', { simple: true }))
-    if (have > newest) throw new StoreRefusal(`${file} was written by a newer Kibou (version ${have}, this one knows ${newest}). Start the newer program, or restore an older backup.`)
+    if (have > newest)
+      throw new StoreRefusal(
+        `${file} was written by a newer Kibou (version ${have}, this one knows ${newest}). Start the newer ` +
+          `program, or restore an older backup.`,
+      )
     for (const m of all) if (m.number > have) db.exec(readFileSync(m.file, 'utf8'))
     if (have < newest) db.pragma(`user_version = ${newest}`)
   })

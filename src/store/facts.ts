@@ -13,7 +13,9 @@ export interface Stamp {
   readonly receivedAt: number
 }
 
-/** How far a device's facts have come: its highest sequence number so far and the moment that one was taken to be of. */
+/**
+ * How far a device's facts have come: its highest sequence number so far and the moment that one was taken to be of.
+ */
 export interface DeviceClock {
   readonly offset: number
   /** The offset known before this request. */
@@ -27,12 +29,24 @@ const deviceRow = z.object({ offset_ms: z.number(), last_seq: z.number().nullabl
 /** The device's clock offset, renewed only when it moved by more than a minute: small jitter must not reorder reps. */
 export function deviceOffset(db: Db, device: string, deviceNow: number, now: number): DeviceClock {
   const offset = now - deviceNow
-  const known = deviceRow.optional().parse(db.prepare('SELECT offset_ms, last_seq, last_at FROM device WHERE id = ?').get(device))
+  const known = deviceRow
+    .optional()
+    .parse(db.prepare('SELECT offset_ms, last_seq, last_at FROM device WHERE id = ?').get(device))
   const keep = known !== undefined && Math.abs(known.offset_ms - offset) <= 60_000
   // A clock that is right within a minute is believed as it is.
   const settled = keep ? known.offset_ms : Math.abs(offset) <= 60_000 ? 0 : offset
-  db.prepare('INSERT INTO device (id, offset_ms, seen_at) VALUES (?, ?, ?) ON CONFLICT (id) DO UPDATE SET offset_ms = excluded.offset_ms, seen_at = excluded.seen_at').run(device, settled, now)
-  return { offset: settled, before: known?.offset_ms, lastSeq: known?.last_seq ?? undefined, lastAt: known?.last_at ?? undefined }
+  db.prepare(
+    `INSERT INTO device (id, offset_ms, seen_at)
+      VALUES (?, ?, ?)
+      ON CONFLICT (id) DO UPDATE
+      SET offset_ms = excluded.offset_ms, seen_at = excluded.seen_at`,
+  ).run(device, settled, now)
+  return {
+    offset: settled,
+    before: known?.offset_ms,
+    lastSeq: known?.last_seq ?? undefined,
+    lastAt: known?.last_at ?? undefined,
+  }
 }
 
 /** Keeps how far the device's facts have come. */
@@ -53,8 +67,14 @@ export interface SetRow extends SetOpened {
 export function insertSet(db: Db, set: SetRow, stamp: Stamp): boolean {
   const done = db
     .prepare(
-      `INSERT INTO training_set (id, residency_id, command, rung_id, purpose, block_id, device, seq, device_at, at, received_at, day, recorded_by, leash_holder, place_id, level, distance_band, kit, curriculum_id, curriculum_version, rule_version, temperature_c, minutes_in, exercise_minutes_ago, meal_minutes_ago, humidity, seed, helper, second_dog, feed_id, replaces, unsure)
-       VALUES (@id, @residencyId, @command, @rungId, @purpose, @blockId, @device, @seq, @deviceAt, @at, @receivedAt, @day, @recordedBy, @leashHolder, @placeId, @level, @distanceBand, @kit, @curriculumId, @curriculumVersion, @ruleVersion, @temperatureC, @minutesIn, @exerciseMinutesAgo, @mealMinutesAgo, @humidity, @seed, @helper, @secondDog, @feedId, @replaces, @unsure)
+      `INSERT INTO training_set (id, residency_id, command, rung_id, purpose, block_id, device, seq, device_at,
+          at, received_at, day, recorded_by, leash_holder, place_id, level, distance_band, kit, curriculum_id,
+          curriculum_version, rule_version, temperature_c, minutes_in, exercise_minutes_ago, meal_minutes_ago,
+          humidity, seed, helper, second_dog, feed_id, replaces, unsure)
+       VALUES (@id, @residencyId, @command, @rungId, @purpose, @blockId, @device, @seq, @deviceAt, @at,
+         @receivedAt, @day, @recordedBy, @leashHolder, @placeId, @level, @distanceBand, @kit, @curriculumId,
+         @curriculumVersion, @ruleVersion, @temperatureC, @minutesIn, @exerciseMinutesAgo, @mealMinutesAgo,
+         @humidity, @seed, @helper, @secondDog, @feedId, @replaces, @unsure)
        ON CONFLICT (id) DO NOTHING`,
     )
     .run({ ...set, ...stamp, unsure: Number(set.unsure) })
@@ -65,18 +85,32 @@ export function insertSet(db: Db, set: SetRow, stamp: Stamp): boolean {
 export function insertRep(db: Db, rep: RepDone, stamp: Stamp): boolean {
   const done = db
     .prepare(
-      `INSERT INTO rep (id, set_id, device, seq, device_at, at, received_at, outcome, prompt, latency_s, held_s, broke_s, steps, faults, paid, attention, cues_said, sound, planned, pieces, sit_pieces, pay_error, turns, stops, replaces)
-       VALUES (@id, @setId, @device, @seq, @deviceAt, @at, @receivedAt, @outcome, @prompt, @latencySeconds, @heldSeconds, @brokeSeconds, @steps, @faults, @paid, @attention, @cuesSaid, @sound, @planned, @pieces, @sitPieces, @payError, @turns, @stops, @replaces)
+      `INSERT INTO rep (id, set_id, device, seq, device_at, at, received_at, outcome, prompt, latency_s, held_s,
+          broke_s, steps, faults, paid, attention, cues_said, sound, planned, pieces, sit_pieces, pay_error, turns,
+          stops, replaces)
+       VALUES (@id, @setId, @device, @seq, @deviceAt, @at, @receivedAt, @outcome, @prompt, @latencySeconds,
+         @heldSeconds, @brokeSeconds, @steps, @faults, @paid, @attention, @cuesSaid, @sound, @planned, @pieces,
+         @sitPieces, @payError, @turns, @stops, @replaces)
        ON CONFLICT (id) DO NOTHING`,
     )
-    .run({ ...rep, ...stamp, faults: JSON.stringify(rep.faults), payError: Number(rep.payError), paid: rep.paid === null ? null : Number(rep.paid) })
+    .run({
+      ...rep,
+      ...stamp,
+      faults: JSON.stringify(rep.faults),
+      payError: Number(rep.payError),
+      paid: rep.paid === null ? null : Number(rep.paid),
+    })
   return done.changes === 1
 }
 
 /** Stores a set's closing; false when this fact is already here. */
 export function insertClose(db: Db, close: SetClosed, stamp: Stamp): boolean {
   const done = db
-    .prepare('INSERT INTO set_close (id, set_id, device, seq, device_at, at, received_at, ended_by, note) VALUES (@id, @setId, @device, @seq, @deviceAt, @at, @receivedAt, @endedBy, @note) ON CONFLICT (id) DO NOTHING')
+    .prepare(
+      `INSERT INTO set_close (id, set_id, device, seq, device_at, at, received_at, ended_by, note)
+        VALUES (@id, @setId, @device, @seq, @deviceAt, @at, @receivedAt, @endedBy, @note)
+        ON CONFLICT (id) DO NOTHING`,
+    )
     .run({ ...close, ...stamp })
   return done.changes === 1
 }
@@ -84,33 +118,62 @@ export function insertClose(db: Db, close: SetClosed, stamp: Stamp): boolean {
 /** Stores the taking back of a rep or set; false when this fact is already here. */
 export function insertVoid(db: Db, taken: TakenBack, stamp: Stamp): boolean {
   const done = db
-    .prepare('INSERT INTO voided (id, target_id, reason, recorded_by, device, seq, device_at, at, received_at) VALUES (@id, @targetId, @reason, @recordedBy, @device, @seq, @deviceAt, @at, @receivedAt) ON CONFLICT (id) DO NOTHING')
+    .prepare(
+      `INSERT INTO voided (id, target_id, reason, recorded_by, device, seq, device_at, at, received_at)
+        VALUES (@id, @targetId, @reason, @recordedBy, @device, @seq, @deviceAt, @at, @receivedAt)
+        ON CONFLICT (id) DO NOTHING`,
+    )
     .run({ ...taken, ...stamp })
   return done.changes === 1
 }
 
 /** The residency a set belongs to, or undefined while its opening has not arrived. */
 export function residencyOfSet(db: Db, setId: string): string | undefined {
-  return z.object({ residency_id: z.string() }).optional().parse(db.prepare('SELECT residency_id FROM training_set WHERE id = ?').get(setId))?.residency_id
+  return z
+    .object({ residency_id: z.string() })
+    .optional()
+    .parse(db.prepare('SELECT residency_id FROM training_set WHERE id = ?').get(setId))?.residency_id
 }
 
 /** The residency of a rep or a set, or undefined when neither is here. */
 export function residencyOfTarget(db: Db, targetId: string): string | undefined {
-  const rep = z.object({ set_id: z.string() }).optional().parse(db.prepare('SELECT set_id FROM rep WHERE id = ?').get(targetId))
+  const rep = z
+    .object({ set_id: z.string() })
+    .optional()
+    .parse(db.prepare('SELECT set_id FROM rep WHERE id = ?').get(targetId))
   return residencyOfSet(db, rep?.set_id ?? targetId)
 }
 
 /** Every table of facts that a device sends. */
-export type FactTable = 'training_set' | 'rep' | 'set_close' | 'voided' | 'block' | 'block_close' | 'over_threshold' | 'correction' | 'small_thing'
+export type FactTable =
+  | 'training_set'
+  | 'rep'
+  | 'set_close'
+  | 'voided'
+  | 'block'
+  | 'block_close'
+  | 'over_threshold'
+  | 'correction'
+  | 'small_thing'
 
 /** Whether this fact is stored already. */
-export const isKnown = (db: Db, table: FactTable, id: string): boolean => db.prepare(`SELECT 1 FROM ${table} WHERE id = ?`).get(id) !== undefined
+export const isKnown = (db: Db, table: FactTable, id: string): boolean =>
+  db.prepare(`SELECT 1 FROM ${table} WHERE id = ?`).get(id) !== undefined
 
 /** Who recorded a rep's set, or a set or other fact, and on which device; undefined while it is not here. */
 export function recorderOf(db: Db, targetId: string): { readonly by: string; readonly device: string } | undefined {
   const who = z.object({ recorded_by: z.string(), device: z.string() }).optional()
-  const set = z.object({ set_id: z.string() }).optional().parse(db.prepare('SELECT set_id FROM rep WHERE id = ?').get(targetId))?.set_id ?? targetId
-  for (const table of ['training_set', 'block', 'block_close', 'over_threshold', 'correction', 'small_thing'] as const) {
+  const set =
+    z.object({ set_id: z.string() }).optional().parse(db.prepare('SELECT set_id FROM rep WHERE id = ?').get(targetId))
+      ?.set_id ?? targetId
+  for (const table of [
+    'training_set',
+    'block',
+    'block_close',
+    'over_threshold',
+    'correction',
+    'small_thing',
+  ] as const) {
     const found = who.parse(db.prepare(`SELECT recorded_by, device FROM ${table} WHERE id = ?`).get(set))
     if (found) return { by: found.recorded_by, device: found.device }
   }
@@ -119,31 +182,73 @@ export function recorderOf(db: Db, targetId: string): { readonly by: string; rea
 
 /** Whether a device already used this sequence number for another fact of the same kind. */
 export function sequenceTaken(db: Db, table: FactTable, device: string, seq: number, id: string): boolean {
-  return db.prepare(`SELECT 1 FROM ${table} WHERE device = ? AND seq = ? AND id <> ?`).get(device, seq, id) !== undefined
+  return (
+    db.prepare(`SELECT 1 FROM ${table} WHERE device = ? AND seq = ? AND id <> ?`).get(device, seq, id) !== undefined
+  )
 }
 
 const setRow = z.object({
-  id: z.string(), rung_id: z.string(), purpose: z.enum(['work', 'refresh']), day: z.string(), place_id: z.string(), kind: z.string(), leash_holder: z.string(), level: z.number(), kit: z.string(), block_id: z.string(), temperature_c: z.number().nullable(), minutes_in: z.number().nullable(), exercise_minutes_ago: z.number().nullable(), unsure: z.number(),
+  id: z.string(),
+  rung_id: z.string(),
+  purpose: z.enum(['work', 'refresh']),
+  day: z.string(),
+  place_id: z.string(),
+  kind: z.string(),
+  leash_holder: z.string(),
+  level: z.number(),
+  kit: z.string(),
+  block_id: z.string(),
+  temperature_c: z.number().nullable(),
+  minutes_in: z.number().nullable(),
+  exercise_minutes_ago: z.number().nullable(),
+  unsure: z.number(),
 })
 const repRow = z.object({
-  id: z.string(), set_id: z.string(), at: z.number(), device: z.string(), seq: z.number(), outcome: z.enum(outcomes), prompt: z.enum(promptLevels).nullable(), faults: z.string(), latency_s: z.number().nullable(), held_s: z.number().nullable(), broke_s: z.number().nullable(), cues_said: z.number().nullable(),
+  id: z.string(),
+  set_id: z.string(),
+  at: z.number(),
+  device: z.string(),
+  seq: z.number(),
+  outcome: z.enum(outcomes),
+  prompt: z.enum(promptLevels).nullable(),
+  faults: z.string(),
+  latency_s: z.number().nullable(),
+  held_s: z.number().nullable(),
+  broke_s: z.number().nullable(),
+  cues_said: z.number().nullable(),
 })
 const placeKind = z.enum(placeKinds)
 const faultList = z.array(z.string())
 
-/** All sets of a residency that stand, with the reps that stand, as the fold takes them; of the sets named alone, or what stands for them, when any are. */
+/**
+ * All sets of a residency that stand, with the reps that stand, as the fold takes them; of the sets named alone, or
+ * what stands for them, when any are.
+ */
 export function readSets(db: Db, residencyId: string, setIds?: readonly string[]): readonly SetFact[] {
   const asked = { residencyId, setIds: JSON.stringify(setIds ?? []) }
-  const where = setIds === undefined ? 's.residency_id = @residencyId' : 's.residency_id = @residencyId AND (s.id IN (SELECT value FROM json_each(@setIds)) OR s.root IN (SELECT value FROM json_each(@setIds)))'
+  const where =
+    setIds === undefined
+      ? 's.residency_id = @residencyId'
+      : `s.residency_id = @residencyId AND (s.id IN (SELECT value
+        FROM json_each(@setIds)) OR s.root IN (SELECT value
+        FROM json_each(@setIds)))`
   const sets = db
     .prepare(
-      `SELECT s.id, s.rung_id, s.purpose, s.day, s.place_id, p.kind, s.leash_holder, s.level, s.kit, s.block_id, s.temperature_c, s.minutes_in, s.exercise_minutes_ago, s.unsure
+      `SELECT s.id, s.rung_id, s.purpose, s.day, s.place_id, p.kind, s.leash_holder, s.level, s.kit, s.block_id,
+          s.temperature_c, s.minutes_in, s.exercise_minutes_ago, s.unsure
        FROM training_set s JOIN place p ON p.id = s.place_id
-       WHERE ${where} AND NOT EXISTS (SELECT 1 FROM voided v WHERE v.target_id = s.id) ORDER BY s.at, s.device, s.seq`,
+       WHERE ${where} AND NOT EXISTS (SELECT 1 FROM voided v WHERE v.target_id = s.id)
+       ORDER BY s.at, s.device, s.seq`,
     )
     .all(asked)
   const reps = db
-    .prepare(standingReps('r.id, s.id AS set_id, r.at, r.device, r.seq, r.outcome, r.prompt, r.faults, r.latency_s, r.held_s, r.broke_s, r.cues_said', where))
+    .prepare(
+      standingReps(
+        'r.id, s.id AS set_id, r.at, r.device, r.seq, r.outcome, r.prompt, r.faults, r.latency_s, r.held_s, ' +
+          'r.broke_s, r.cues_said',
+        where,
+      ),
+    )
     .all(asked)
   const bySet = new Map<string, RepFact[]>()
   for (const raw of reps) {
@@ -155,25 +260,69 @@ export function readSets(db: Db, residencyId: string, setIds?: readonly string[]
   }
   return sets.map((raw) => {
     const row = setRow.parse(raw)
-    return { id: row.id, rungId: row.rung_id, purpose: row.purpose, day: row.day, placeId: row.place_id, placeKind: placeKind.parse(row.kind), leashHolder: row.leash_holder, level: row.level, kit: row.kit, blockId: row.block_id, temperatureC: row.temperature_c, minutesIn: row.minutes_in, exerciseMinutesAgo: row.exercise_minutes_ago, ...(row.unsure === 1 ? { unsure: true } : {}), reps: (bySet.get(row.id) ?? []).sort(compareFacts) }
+    return {
+      id: row.id,
+      rungId: row.rung_id,
+      purpose: row.purpose,
+      day: row.day,
+      placeId: row.place_id,
+      placeKind: placeKind.parse(row.kind),
+      leashHolder: row.leash_holder,
+      level: row.level,
+      kit: row.kit,
+      blockId: row.block_id,
+      temperatureC: row.temperature_c,
+      minutesIn: row.minutes_in,
+      exerciseMinutesAgo: row.exercise_minutes_ago,
+      ...(row.unsure === 1 ? { unsure: true } : {}),
+      reps: (bySet.get(row.id) ?? []).sort(compareFacts),
+    }
   })
 }
 
 const notedRow = z
-  .object({ outcome: z.enum(outcomes), attention: z.enum(attentions).nullable(), cues_said: z.number().nullable(), sound: z.string().nullable(), planned: z.number().nullable(), pieces: z.number().nullable(), sit_pieces: z.number().nullable(), pay_error: z.number() })
-  .transform((r): NotedRep => ({ outcome: r.outcome, attention: r.attention, cuesSaid: r.cues_said, sound: r.sound, planned: r.planned, pieces: r.pieces === null ? null : r.pieces + (r.sit_pieces ?? 0), payError: r.pay_error === 1 }))
+  .object({
+    outcome: z.enum(outcomes),
+    attention: z.enum(attentions).nullable(),
+    cues_said: z.number().nullable(),
+    sound: z.string().nullable(),
+    planned: z.number().nullable(),
+    pieces: z.number().nullable(),
+    sit_pieces: z.number().nullable(),
+    pay_error: z.number(),
+  })
+  .transform((r): NotedRep => ({
+    outcome: r.outcome,
+    attention: r.attention,
+    cuesSaid: r.cues_said,
+    sound: r.sound,
+    planned: r.planned,
+    pieces: r.pieces === null ? null : r.pieces + (r.sit_pieces ?? 0),
+    payError: r.pay_error === 1,
+  }))
 
 /** What was noted of each standing rep of one command in a residency, beside its outcome. */
 export const readNoted = (db: Db, residencyId: string, command: string): readonly NotedRep[] =>
-  z.array(notedRow).parse(
-    db
-      .prepare(standingReps('r.outcome, r.attention, r.cues_said, r.sound, r.planned, r.pieces, r.sit_pieces, r.pay_error', 's.residency_id = @residencyId AND s.command = @command'))
-      .all({ residencyId, command }),
-  )
+  z
+    .array(notedRow)
+    .parse(
+      db
+        .prepare(
+          standingReps(
+            'r.outcome, r.attention, r.cues_said, r.sound, r.planned, r.pieces, r.sit_pieces, r.pay_error',
+            's.residency_id = @residencyId AND s.command = @command',
+          ),
+        )
+        .all({ residencyId, command }),
+    )
 
 function repFrom(row: z.infer<typeof repRow>): RepFact {
   return {
-    id: row.id, at: row.at, device: row.device, seq: row.seq, outcome: row.outcome,
+    id: row.id,
+    at: row.at,
+    device: row.device,
+    seq: row.seq,
+    outcome: row.outcome,
     faults: row.faults === '[]' ? [] : faultList.parse(JSON.parse(row.faults)),
     ...(row.prompt === null ? {} : { prompt: row.prompt }),
     ...(row.latency_s === null ? {} : { latencySeconds: row.latency_s }),
@@ -185,17 +334,35 @@ function repFrom(row: z.infer<typeof repRow>): RepFact {
 
 /** Whether each clean rep of a residency since a moment was paid, newest first. */
 export const paidSince = (db: Db, residencyId: string, since: number): readonly boolean[] =>
-  z.array(z.object({ paid: z.number() })).parse(
-    db.prepare(`SELECT paid FROM (${standingReps("coalesce(r.pieces + coalesce(r.sit_pieces, 0), r.paid, 1) > 0 AS paid, r.at, r.device, r.seq", "s.residency_id = @residencyId AND s.at > @since AND r.outcome = 'clean'")}) ORDER BY at DESC, device, seq DESC LIMIT 12`).all({ residencyId, since }),
-  ).map((r) => r.paid === 1)
+  z
+    .array(z.object({ paid: z.number() }))
+    .parse(
+      db
+        .prepare(
+          `SELECT paid
+            FROM
+              (${standingReps(
+                'coalesce(r.pieces + coalesce(r.sit_pieces, 0), r.paid, 1) > 0 AS paid, r.at, r.device, r.seq',
+                "s.residency_id = @residencyId AND s.at > @since AND r.outcome = 'clean'",
+              )})
+            ORDER BY at DESC, device, seq DESC LIMIT 12`,
+        )
+        .all({ residencyId, since }),
+    )
+    .map((r) => r.paid === 1)
 
 /** Sets of a residency opened since this moment, standing and not closed, with the device that opened each. */
-export const openSets = (db: Db, residencyId: string, since: number): readonly { readonly id: string; readonly device: string }[] =>
+export const openSets = (
+  db: Db,
+  residencyId: string,
+  since: number,
+): readonly { readonly id: string; readonly device: string }[] =>
   z.array(z.object({ id: z.string(), device: z.string() })).parse(
     db
       .prepare(
         `SELECT s.id, s.device FROM training_set s WHERE s.residency_id = ? AND s.at > ?
-         AND NOT EXISTS (SELECT 1 FROM set_close c WHERE c.set_id = s.id) AND NOT EXISTS (SELECT 1 FROM voided v WHERE v.target_id = s.id)`,
+         AND NOT EXISTS (SELECT 1 FROM set_close c WHERE c.set_id = s.id)
+         AND NOT EXISTS (SELECT 1 FROM voided v WHERE v.target_id = s.id)`,
       )
       .all(residencyId, since),
   )
@@ -220,8 +387,40 @@ export interface LogRow {
 }
 
 const logRow = z
-  .object({ id: z.string(), command: z.string(), rung_id: z.string(), purpose: z.enum(['work', 'refresh']), at: z.number(), day: z.string(), place_id: z.string(), leash_holder: z.string(), level: z.number(), kit: z.string(), outcomes: z.string().nullable(), ended_by: z.string().nullable(), note: z.string().nullable(), voided: z.string().nullable(), replaces: z.string().nullable() })
-  .transform((r): LogRow => ({ id: r.id, command: r.command, rungId: r.rung_id, purpose: r.purpose, at: r.at, day: r.day, placeId: r.place_id, leashHolder: r.leash_holder, level: r.level, kit: r.kit, outcomes: r.outcomes ?? '', endedBy: r.ended_by, note: r.note ?? '', voidedBecause: r.voided, replaces: r.replaces }))
+  .object({
+    id: z.string(),
+    command: z.string(),
+    rung_id: z.string(),
+    purpose: z.enum(['work', 'refresh']),
+    at: z.number(),
+    day: z.string(),
+    place_id: z.string(),
+    leash_holder: z.string(),
+    level: z.number(),
+    kit: z.string(),
+    outcomes: z.string().nullable(),
+    ended_by: z.string().nullable(),
+    note: z.string().nullable(),
+    voided: z.string().nullable(),
+    replaces: z.string().nullable(),
+  })
+  .transform((r): LogRow => ({
+    id: r.id,
+    command: r.command,
+    rungId: r.rung_id,
+    purpose: r.purpose,
+    at: r.at,
+    day: r.day,
+    placeId: r.place_id,
+    leashHolder: r.leash_holder,
+    level: r.level,
+    kit: r.kit,
+    outcomes: r.outcomes ?? '',
+    endedBy: r.ended_by,
+    note: r.note ?? '',
+    voidedBecause: r.voided,
+    replaces: r.replaces,
+  }))
 
 /** What of the log is asked for; everything that is named must fit. */
 export interface LogFilter {
@@ -240,39 +439,90 @@ export function readLog(db: Db, residencyId: string, filter: LogFilter, most: nu
     ...(filter.command === undefined ? [] : ['s.command = @command']),
     ...(filter.placeId === undefined ? [] : ['s.place_id = @placeId']),
     ...(filter.leashHolder === undefined ? [] : ['s.leash_holder = @leashHolder']),
-    ...(filter.only === 'refreshers' ? ["s.purpose = 'refresh'"] : filter.only === 'taken-back' ? ['EXISTS (SELECT 1 FROM voided v WHERE v.target_id = s.id)'] : filter.only === 'misses' ? ["EXISTS (SELECT 1 FROM rep r WHERE r.set_id = s.id AND r.outcome = 'miss' AND NOT EXISTS (SELECT 1 FROM voided v WHERE v.target_id = r.id))"] : []),
+    ...(filter.only === 'refreshers'
+      ? ["s.purpose = 'refresh'"]
+      : filter.only === 'taken-back'
+        ? ['EXISTS (SELECT 1 FROM voided v WHERE v.target_id = s.id)']
+        : filter.only === 'misses'
+          ? [
+              `EXISTS (SELECT 1 FROM rep r WHERE r.set_id = s.id AND r.outcome = 'miss'
+                AND NOT EXISTS (SELECT 1 FROM voided v WHERE v.target_id = r.id))`,
+            ]
+          : []),
   ]
   return db
     .prepare(
-      `SELECT s.id, s.command, s.rung_id, s.purpose, s.at, s.day, s.place_id, s.leash_holder, s.level, s.kit, s.replaces,
+      `SELECT s.id, s.command, s.rung_id, s.purpose, s.at, s.day, s.place_id, s.leash_holder, s.level, s.kit,
+          s.replaces,
          (SELECT group_concat(letter, '') FROM (
             SELECT letter FROM (
-              SELECT ${letterOf} AS letter, r.at, r.device, r.seq FROM rep r WHERE r.set_id = s.id AND NOT EXISTS (SELECT 1 FROM voided v WHERE v.target_id IN (r.id, r.root))
+              SELECT ${letterOf} AS letter, r.at, r.device, r.seq
+              FROM rep r
+              WHERE r.set_id = s.id AND NOT EXISTS (SELECT 1 FROM voided v WHERE v.target_id IN (r.id, r.root))
               UNION ALL
-              SELECT ${letterOf}, r.at, r.device, r.seq FROM rep r WHERE r.set_id = s.root AND NOT EXISTS (SELECT 1 FROM voided v WHERE v.target_id IN (r.id, s.id)) AND NOT EXISTS (SELECT 1 FROM rep c WHERE c.root = r.id AND c.set_id = s.id))
+              SELECT ${letterOf}, r.at, r.device, r.seq
+              FROM rep r
+              WHERE r.set_id = s.root AND NOT EXISTS (SELECT 1 FROM voided v WHERE v.target_id IN (r.id, s.id))
+                AND NOT EXISTS (SELECT 1 FROM rep c WHERE c.root = r.id AND c.set_id = s.id))
             ORDER BY at, device, seq)) AS outcomes,
          (SELECT c.ended_by FROM set_close c WHERE c.set_id = s.id ORDER BY c.at LIMIT 1) AS ended_by,
-         (SELECT c.note FROM set_close c WHERE c.set_id = s.id AND c.note <> '' ORDER BY c.at LIMIT 1) AS note,
+         (SELECT c.note FROM set_close c WHERE c.set_id = s.id AND c.note <> ''
+           ORDER BY c.at LIMIT 1) AS note,
          (SELECT v.reason FROM voided v WHERE v.target_id = s.id ORDER BY v.at LIMIT 1) AS voided
-       FROM training_set s WHERE s.residency_id = @residencyId ${where.map((w) => `AND ${w}`).join(' ')} ORDER BY s.at DESC, s.device, s.seq DESC LIMIT @most OFFSET @skip`,
+       FROM training_set s
+       WHERE s.residency_id = @residencyId ${where.map((w) => `AND ${w}`).join(' ')}
+       ORDER BY s.at DESC, s.device, s.seq DESC LIMIT @most OFFSET @skip`,
     )
-    .all({ residencyId, command: filter.command ?? null, placeId: filter.placeId ?? null, leashHolder: filter.leashHolder ?? null, most, skip })
+    .all({
+      residencyId,
+      command: filter.command ?? null,
+      placeId: filter.placeId ?? null,
+      leashHolder: filter.leashHolder ?? null,
+      most,
+      skip,
+    })
     .map((raw) => logRow.parse(raw))
 }
 
 /** Sets of anybody opened since this moment, standing and not closed, with where they are worked. */
-export const openSetsNow = (db: Db, since: number): readonly { readonly residencyId: string; readonly placeId: string }[] =>
-  z.array(z.object({ residency_id: z.string(), place_id: z.string() }).transform((r) => ({ residencyId: r.residency_id, placeId: r.place_id }))).parse(
-    db
-      .prepare(
-        `SELECT s.residency_id, s.place_id FROM training_set s WHERE s.at > ?
-         AND NOT EXISTS (SELECT 1 FROM set_close c WHERE c.set_id = s.id) AND NOT EXISTS (SELECT 1 FROM voided v WHERE v.target_id = s.id)`,
-      )
-      .all(since),
-  )
+export const openSetsNow = (
+  db: Db,
+  since: number,
+): readonly { readonly residencyId: string; readonly placeId: string }[] =>
+  z
+    .array(
+      z
+        .object({ residency_id: z.string(), place_id: z.string() })
+        .transform((r) => ({ residencyId: r.residency_id, placeId: r.place_id })),
+    )
+    .parse(
+      db
+        .prepare(
+          `SELECT s.residency_id, s.place_id FROM training_set s WHERE s.at > ?
+         AND NOT EXISTS (SELECT 1 FROM set_close c WHERE c.set_id = s.id)
+         AND NOT EXISTS (SELECT 1 FROM voided v WHERE v.target_id = s.id)`,
+        )
+        .all(since),
+    )
 
 /** The newest temperature anybody read outdoors between these moments; undefined when nobody did. */
-export const newestWeather = (db: Db, since: number, until: number): { readonly temperatureC: number; readonly humidity: number | null } | undefined =>
-  z.object({ temperature_c: z.number(), humidity: z.number().nullable() }).transform((r) => ({ temperatureC: r.temperature_c, humidity: r.humidity })).optional().parse(
-    db.prepare('SELECT s.temperature_c, s.humidity FROM training_set s JOIN place p ON p.id = s.place_id WHERE s.at > ? AND s.at <= ? AND s.temperature_c IS NOT NULL AND p.indoors = 0 ORDER BY s.at DESC LIMIT 1').get(since, until),
-  )
+export const newestWeather = (
+  db: Db,
+  since: number,
+  until: number,
+): { readonly temperatureC: number; readonly humidity: number | null } | undefined =>
+  z
+    .object({ temperature_c: z.number(), humidity: z.number().nullable() })
+    .transform((r) => ({ temperatureC: r.temperature_c, humidity: r.humidity }))
+    .optional()
+    .parse(
+      db
+        .prepare(
+          `SELECT s.temperature_c, s.humidity
+            FROM training_set s
+            JOIN place p ON p.id = s.place_id
+            WHERE s.at > ? AND s.at <= ? AND s.temperature_c IS NOT NULL AND p.indoors = 0
+            ORDER BY s.at DESC LIMIT 1`,
+        )
+        .get(since, until),
+    )

@@ -3,20 +3,49 @@ import type { FittedForgetting } from '@/core/forecast/forgetting'
 import type { Db } from './database'
 
 const row = z
-  .object({ first_half_life_days: z.number(), clean_factor: z.number(), failed_factor: z.number(), source: z.enum(['house', 'own']), refreshers: z.number(), clean: z.number() })
-  .transform((r): FittedForgetting => ({ model: { firstHalfLifeDays: r.first_half_life_days, cleanFactor: r.clean_factor, failedFactor: r.failed_factor }, from: r.source, refreshers: r.refreshers, clean: r.clean }))
+  .object({
+    first_half_life_days: z.number(),
+    clean_factor: z.number(),
+    failed_factor: z.number(),
+    source: z.enum(['house', 'own']),
+    refreshers: z.number(),
+    clean: z.number(),
+  })
+  .transform((r): FittedForgetting => ({
+    model: { firstHalfLifeDays: r.first_half_life_days, cleanFactor: r.clean_factor, failedFactor: r.failed_factor },
+    from: r.source,
+    refreshers: r.refreshers,
+    clean: r.clean,
+  }))
 
 /** The model fitted last, or undefined when none ever was. */
 export const readForgetting = (db: Db): FittedForgetting | undefined =>
-  row.optional().parse(db.prepare('SELECT first_half_life_days, clean_factor, failed_factor, source, refreshers, clean FROM forgetting WHERE id = 1').get())
+  row.optional().parse(
+    db
+      .prepare(
+        `SELECT first_half_life_days, clean_factor, failed_factor, source, refreshers, clean
+            FROM forgetting
+            WHERE id = 1`,
+      )
+      .get(),
+  )
 
 export function writeForgetting(db: Db, f: FittedForgetting, at: number): void {
   db.prepare(
-    `INSERT INTO forgetting (id, first_half_life_days, clean_factor, failed_factor, source, refreshers, clean, fitted_at) VALUES (1, ?, ?, ?, ?, ?, ?, ?)
-     ON CONFLICT (id) DO UPDATE SET first_half_life_days = excluded.first_half_life_days, clean_factor = excluded.clean_factor, failed_factor = excluded.failed_factor,
-       source = excluded.source, refreshers = excluded.refreshers, clean = excluded.clean, fitted_at = excluded.fitted_at`,
+    `INSERT INTO forgetting (id, first_half_life_days, clean_factor, failed_factor, source, refreshers, clean,
+        fitted_at)
+      VALUES (1, ?, ?, ?, ?, ?, ?, ?)
+     ON CONFLICT (id) DO UPDATE
+     SET first_half_life_days = excluded.first_half_life_days, clean_factor = excluded.clean_factor, failed_factor
+       = excluded.failed_factor,
+       source = excluded.source, refreshers = excluded.refreshers, clean = excluded.clean, fitted_at =
+         excluded.fitted_at`,
   ).run(f.model.firstHalfLifeDays, f.model.cleanFactor, f.model.failedFactor, f.from, f.refreshers, f.clean, at)
 }
 
 /** When the model was fitted last, ms since the epoch; 0 when never. */
-export const forgettingFittedAt = (db: Db): number => z.object({ fitted_at: z.number() }).optional().parse(db.prepare('SELECT fitted_at FROM forgetting WHERE id = 1').get())?.fitted_at ?? 0
+export const forgettingFittedAt = (db: Db): number =>
+  z
+    .object({ fitted_at: z.number() })
+    .optional()
+    .parse(db.prepare('SELECT fitted_at FROM forgetting WHERE id = 1').get())?.fitted_at ?? 0

@@ -14,16 +14,48 @@ export interface Handoff {
 }
 
 const row = z
-  .object({ id: z.string(), residency_id: z.string(), person_id: z.string(), from_at: z.number(), to_at: z.number(), sequence: z.number(), status: z.enum(['confirmed', 'cancelled']), changed_at: z.number() })
-  .transform((r): Handoff => ({ id: r.id, residencyId: r.residency_id, personId: r.person_id, from: r.from_at, to: r.to_at, sequence: r.sequence, status: r.status, changedAt: r.changed_at }))
+  .object({
+    id: z.string(),
+    residency_id: z.string(),
+    person_id: z.string(),
+    from_at: z.number(),
+    to_at: z.number(),
+    sequence: z.number(),
+    status: z.enum(['confirmed', 'cancelled']),
+    changed_at: z.number(),
+  })
+  .transform((r): Handoff => ({
+    id: r.id,
+    residencyId: r.residency_id,
+    personId: r.person_id,
+    from: r.from_at,
+    to: r.to_at,
+    sequence: r.sequence,
+    status: r.status,
+    changedAt: r.changed_at,
+  }))
 const columns = 'id, residency_id, person_id, from_at, to_at, sequence, status, changed_at FROM handoff'
 
-export const findHandoff = (db: Db, id: string): Handoff | undefined => row.optional().parse(db.prepare(`SELECT ${columns} WHERE id = ?`).get(id))
+export const findHandoff = (db: Db, id: string): Handoff | undefined =>
+  row.optional().parse(db.prepare(`SELECT ${columns} WHERE id = ?`).get(id))
 
 /** Times at which an owner comes for another of their dogs. */
-export const handoffsOfOwner = (db: Db, dog: { readonly dogId: string; readonly ownerName: string }, since: number, except: string | undefined): readonly { readonly from: number; readonly to: number }[] =>
+export const handoffsOfOwner = (
+  db: Db,
+  dog: { readonly dogId: string; readonly ownerName: string },
+  since: number,
+  except: string | undefined,
+): readonly { readonly from: number; readonly to: number }[] =>
   z.array(z.object({ from: z.number(), to: z.number() })).parse(
-    db.prepare("SELECT h.from_at AS \"from\", h.to_at AS \"to\" FROM dog d JOIN residency r ON r.dog_id = d.id JOIN handoff h ON h.residency_id = r.id WHERE d.owner_name = ? COLLATE NOCASE AND h.status = 'confirmed' AND h.to_at > ? AND h.id <> ?").all(dog.ownerName, since, except ?? ''),
+    db
+      .prepare(
+        `SELECT h.from_at AS "from", h.to_at AS "to"
+            FROM dog d
+            JOIN residency r ON r.dog_id = d.id
+            JOIN handoff h ON h.residency_id = r.id
+            WHERE d.owner_name = ? COLLATE NOCASE AND h.status = 'confirmed' AND h.to_at > ? AND h.id <> ?`,
+      )
+      .all(dog.ownerName, since, except ?? ''),
   )
 
 /** The handoff that stands for this residency, or undefined. */
@@ -32,23 +64,40 @@ export const liveHandoff = (db: Db, residencyId: string): Handoff | undefined =>
 
 /** The handoff of this residency that was cancelled last, or undefined. */
 export const lastCancelled = (db: Db, residencyId: string): Handoff | undefined =>
-  row.optional().parse(db.prepare(`SELECT ${columns} WHERE residency_id = ? AND status = 'cancelled' ORDER BY changed_at DESC LIMIT 1`).get(residencyId))
+  row
+    .optional()
+    .parse(
+      db
+        .prepare(`SELECT ${columns} WHERE residency_id = ? AND status = 'cancelled' ORDER BY changed_at DESC LIMIT 1`)
+        .get(residencyId),
+    )
 
 /** Handoffs that stand and end after this moment. */
 export const handoffsAfter = (db: Db, after: number): readonly Handoff[] =>
-  db.prepare(`SELECT ${columns} WHERE status = 'confirmed' AND from_at > ? ORDER BY from_at`).all(after).map((r) => row.parse(r))
+  db
+    .prepare(`SELECT ${columns} WHERE status = 'confirmed' AND from_at > ? ORDER BY from_at`)
+    .all(after)
+    .map((r) => row.parse(r))
 
 /** When each person is taken by handoffs that stand; the one being moved may be left out. */
 export const busyPeople = (db: Db, after: number, except?: string): readonly Busy[] =>
-  handoffsAfter(db, after).filter((h) => h.id !== except).map((h) => ({ personId: h.personId, from: h.from, to: h.to }))
+  handoffsAfter(db, after)
+    .filter((h) => h.id !== except)
+    .map((h) => ({ personId: h.personId, from: h.from, to: h.to }))
 
 export type HandoffKind = 'booked' | 'moved' | 'cancelled'
 
 /** Appends the event and brings the standing booking up to it. Throws when the trainer is booked then; see isTaken. */
 export function appendHandoff(db: Db, kind: HandoffKind, eventId: string, h: Handoff): void {
-  db.prepare('INSERT INTO handoff_event (id, handoff_id, residency_id, kind, sequence, person_id, from_at, to_at, at) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)').run(eventId, h.id, h.residencyId, kind, h.sequence, h.personId, h.from, h.to, h.changedAt)
   db.prepare(
-    `INSERT INTO handoff (id, residency_id, person_id, from_at, to_at, sequence, status, changed_at) VALUES (@id, @residencyId, @personId, @from, @to, @sequence, @status, @changedAt)
-     ON CONFLICT (id) DO UPDATE SET person_id = excluded.person_id, from_at = excluded.from_at, to_at = excluded.to_at, sequence = excluded.sequence, status = excluded.status, changed_at = excluded.changed_at`,
+    `INSERT INTO handoff_event (id, handoff_id, residency_id, kind, sequence, person_id, from_at, to_at, at)
+      VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+  ).run(eventId, h.id, h.residencyId, kind, h.sequence, h.personId, h.from, h.to, h.changedAt)
+  db.prepare(
+    `INSERT INTO handoff (id, residency_id, person_id, from_at, to_at, sequence, status, changed_at)
+      VALUES (@id, @residencyId, @personId, @from, @to, @sequence, @status, @changedAt)
+     ON CONFLICT (id) DO UPDATE
+     SET person_id = excluded.person_id, from_at = excluded.from_at, to_at = excluded.to_at, sequence =
+       excluded.sequence, status = excluded.status, changed_at = excluded.changed_at`,
   ).run(h)
 }

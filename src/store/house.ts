@@ -9,32 +9,61 @@ const kept = z.object({ settings: z.string() })
 /** What the house last said of itself; the plain house where it never did. */
 export function readHouse(db: Db): House {
   const kennel = readKennel(db)
-  const row = kept.optional().parse(db.prepare('SELECT settings FROM house_setting ORDER BY at DESC, id DESC LIMIT 1').get())
+  const row = kept
+    .optional()
+    .parse(db.prepare('SELECT settings FROM house_setting ORDER BY at DESC, id DESC LIMIT 1').get())
   const plain = plainHouse(kennel.name, kennel.timeZone)
-  return row ? { ...plain, ...(JSON.parse(row.settings) as Partial<House>), name: kennel.name, timeZone: kennel.timeZone } : plain
+  return row
+    ? { ...plain, ...(JSON.parse(row.settings) as Partial<House>), name: kennel.name, timeZone: kennel.timeZone }
+    : plain
 }
 
 /** What the house said of itself at a moment; the plain house before it ever did. */
 export function houseAt(db: Db, at: number): House {
   const kennel = readKennel(db)
-  const row = kept.optional().parse(db.prepare('SELECT settings FROM house_setting WHERE at <= ? ORDER BY at DESC, id DESC LIMIT 1').get(at))
+  const row = kept
+    .optional()
+    .parse(db.prepare('SELECT settings FROM house_setting WHERE at <= ? ORDER BY at DESC, id DESC LIMIT 1').get(at))
   const plain = plainHouse(kennel.name, kennel.timeZone)
-  return row ? { ...plain, ...(JSON.parse(row.settings) as Partial<House>), name: kennel.name, timeZone: kennel.timeZone } : plain
+  return row
+    ? { ...plain, ...(JSON.parse(row.settings) as Partial<House>), name: kennel.name, timeZone: kennel.timeZone }
+    : plain
 }
 
 export function appendHouse(db: Db, id: string, house: House, recordedBy: string, at: number): void {
-  db.prepare('INSERT INTO house_setting (id, settings, at, recorded_by) VALUES (?, ?, ?, ?)').run(id, JSON.stringify(house), at, recordedBy)
+  db.prepare('INSERT INTO house_setting (id, settings, at, recorded_by) VALUES (?, ?, ?, ?)').run(
+    id,
+    JSON.stringify(house),
+    at,
+    recordedBy,
+  )
   updateKennel(db, { ...readKennel(db), name: house.name, timeZone: house.timeZone })
 }
 
-const space = z.object({ id: z.string(), name: z.string(), kind: z.enum(placeKinds), indoors: z.number(), holds: z.number(), surface: z.string() })
+const space = z.object({
+  id: z.string(),
+  name: z.string(),
+  kind: z.enum(placeKinds),
+  indoors: z.number(),
+  holds: z.number(),
+  surface: z.string(),
+})
 export type SpaceRow = Omit<z.infer<typeof space>, 'indoors'> & { readonly indoors: boolean }
 
 /** Spaces in use, in the house's order. */
 export const readSpaces = (db: Db): readonly SpaceRow[] =>
-  db.prepare('SELECT id, name, kind, indoors, holds, surface FROM place WHERE closed = 0 ORDER BY sort').all().map((raw) => { const r = space.parse(raw); return { ...r, indoors: r.indoors === 1 } })
+  db
+    .prepare('SELECT id, name, kind, indoors, holds, surface FROM place WHERE closed = 0 ORDER BY sort')
+    .all()
+    .map((raw) => {
+      const r = space.parse(raw)
+      return { ...r, indoors: r.indoors === 1 }
+    })
 
-/** Makes these the spaces in use, in this order; all others are closed and keep what was worked there. A closed one of the same name opens again. */
+/**
+ * Makes these the spaces in use, in this order; all others are closed and keep what was worked there. A closed one of
+ * the same name opens again.
+ */
 export function writeSpaces(db: Db, spaces: readonly SpaceRow[]): void {
   const idRow = z.object({ id: z.string() }).optional()
   const byId = db.prepare('SELECT id FROM place WHERE id = ?')
@@ -46,19 +75,38 @@ export function writeSpaces(db: Db, spaces: readonly SpaceRow[]): void {
     const known = idRow.parse(byId.get(s.id))?.id ?? (named !== undefined && !wanted.has(named) ? named : undefined)
     return { ...s, id: known ?? s.id, known: known !== undefined, indoors: Number(s.indoors), sort: i + 1 }
   })
-  // Names are unique: all that change step aside first, so that two spaces may change names; so does a closed one whose name is wanted.
+  // Names are unique: all that change step aside first, so that two spaces may change names; so does a closed one whose
+  // name is wanted.
   const rename = db.prepare('UPDATE place SET name = ? WHERE id = ?')
-  rows.forEach((r) => { if (r.known) rename.run(`\u0001${r.sort}`, r.id) })
+  rows.forEach((r) => {
+    if (r.known) rename.run(`\u0001${r.sort}`, r.id)
+  })
   for (const r of rows) {
     const other = idRow.parse(byName.get(r.name))?.id
     if (other !== undefined) rename.run(`${r.name.slice(0, 40)} ~${other.slice(-12)}`, other)
   }
-  const update = db.prepare('UPDATE place SET name = @name, kind = @kind, indoors = @indoors, holds = @holds, surface = @surface, sort = @sort, closed = 0 WHERE id = @id')
-  const insert = db.prepare('INSERT INTO place (id, name, kind, indoors, holds, surface, sort, closed) VALUES (@id, @name, @kind, @indoors, @holds, @surface, @sort, 0)')
+  const update = db.prepare(
+    `UPDATE place
+      SET name = @name, kind = @kind, indoors = @indoors, holds = @holds, surface = @surface, sort = @sort, closed
+        = 0
+      WHERE id = @id`,
+  )
+  const insert = db.prepare(
+    `INSERT INTO place (id, name, kind, indoors, holds, surface, sort, closed)
+      VALUES (@id, @name, @kind, @indoors, @holds, @surface, @sort, 0)`,
+  )
   for (const { known, ...row } of rows) (known ? update : insert).run(row)
 }
 
-const feed = z.object({ id: z.string(), name: z.string(), kcal_per_100g: z.number(), kcal_per_piece: z.number().nullable(), tier: z.number(), contains: z.string(), dropped: z.number() })
+const feed = z.object({
+  id: z.string(),
+  name: z.string(),
+  kcal_per_100g: z.number(),
+  kcal_per_piece: z.number().nullable(),
+  tier: z.number(),
+  contains: z.string(),
+  dropped: z.number(),
+})
 export interface FeedRow {
   readonly id: string
   readonly name: string
@@ -68,25 +116,52 @@ export interface FeedRow {
   readonly contains: string
 }
 
-const feedRow = (raw: unknown): FeedRow => { const r = feed.parse(raw); return { id: r.id, name: r.name, kcalPer100g: r.kcal_per_100g, kcalPerPiece: r.kcal_per_piece, tier: r.tier, contains: r.contains } }
+const feedRow = (raw: unknown): FeedRow => {
+  const r = feed.parse(raw)
+  return {
+    id: r.id,
+    name: r.name,
+    kcalPer100g: r.kcal_per_100g,
+    kcalPerPiece: r.kcal_per_piece,
+    tier: r.tier,
+    contains: r.contains,
+  }
+}
 
 /** Feeds in use, the plainest first. */
-export const readFeeds = (db: Db): readonly FeedRow[] => db.prepare('SELECT * FROM feed WHERE dropped = 0 ORDER BY tier, name').all().map(feedRow)
+export const readFeeds = (db: Db): readonly FeedRow[] =>
+  db.prepare('SELECT * FROM feed WHERE dropped = 0 ORDER BY tier, name').all().map(feedRow)
 
 /** Every feed there ever was, by id. */
-export const allFeeds = (db: Db): ReadonlyMap<string, FeedRow> => new Map(db.prepare('SELECT * FROM feed').all().map(feedRow).map((f) => [f.id, f]))
+export const allFeeds = (db: Db): ReadonlyMap<string, FeedRow> =>
+  new Map(
+    db
+      .prepare('SELECT * FROM feed')
+      .all()
+      .map(feedRow)
+      .map((f) => [f.id, f]),
+  )
 
 /** Makes these the feeds in use; others are no longer fed. */
 export function writeFeeds(db: Db, feeds: readonly FeedRow[]): void {
   db.prepare('UPDATE feed SET dropped = 1').run()
   const put = db.prepare(
-    `INSERT INTO feed (id, name, kcal_per_100g, kcal_per_piece, tier, contains, dropped) VALUES (@id, @name, @kcalPer100g, @kcalPerPiece, @tier, @contains, 0)
-     ON CONFLICT (id) DO UPDATE SET name = excluded.name, kcal_per_100g = excluded.kcal_per_100g, kcal_per_piece = excluded.kcal_per_piece, tier = excluded.tier, contains = excluded.contains, dropped = 0`,
+    `INSERT INTO feed (id, name, kcal_per_100g, kcal_per_piece, tier, contains, dropped)
+      VALUES (@id, @name, @kcalPer100g, @kcalPerPiece, @tier, @contains, 0)
+     ON CONFLICT (id) DO UPDATE
+     SET name = excluded.name, kcal_per_100g = excluded.kcal_per_100g, kcal_per_piece = excluded.kcal_per_piece,
+       tier = excluded.tier, contains = excluded.contains, dropped = 0`,
   )
   for (const f of feeds) put.run(f)
 }
 
-const off = z.object({ id: z.string(), person_id: z.string(), from_day: z.string(), to_day: z.string(), why: z.string() })
+const off = z.object({
+  id: z.string(),
+  person_id: z.string(),
+  from_day: z.string(),
+  to_day: z.string(),
+  why: z.string(),
+})
 export interface DayOffRow {
   readonly id: string
   readonly personId: string
@@ -97,11 +172,21 @@ export interface DayOffRow {
 
 /** Days off that are not over on this day. */
 export const readDaysOff = (db: Db, today: string): readonly DayOffRow[] =>
-  db.prepare('SELECT id, person_id, from_day, to_day, why FROM day_off WHERE to_day >= ? ORDER BY from_day, id').all(today).map((raw) => { const r = off.parse(raw); return { id: r.id, personId: r.person_id, from: r.from_day, to: r.to_day, why: r.why } })
+  db
+    .prepare('SELECT id, person_id, from_day, to_day, why FROM day_off WHERE to_day >= ? ORDER BY from_day, id')
+    .all(today)
+    .map((raw) => {
+      const r = off.parse(raw)
+      return { id: r.id, personId: r.person_id, from: r.from_day, to: r.to_day, why: r.why }
+    })
 
 /** Makes these the days off from this day on; past ones stay as they were. */
 export function writeDaysOff(db: Db, today: string, rows: readonly DayOffRow[]): void {
   db.prepare('DELETE FROM day_off WHERE to_day >= ?').run(today)
-  const put = db.prepare('INSERT INTO day_off (id, person_id, from_day, to_day, why) VALUES (@id, @personId, @from, @to, @why) ON CONFLICT (id) DO NOTHING')
+  const put = db.prepare(
+    `INSERT INTO day_off (id, person_id, from_day, to_day, why)
+      VALUES (@id, @personId, @from, @to, @why)
+      ON CONFLICT (id) DO NOTHING`,
+  )
   for (const r of rows) put.run(r)
 }

@@ -13,20 +13,44 @@ export interface Draft {
   readonly by: string
 }
 
-const draftOf = (raw: unknown): Draft => { const r = draftRow.parse(raw); return { ...r, typed: typed.parse(JSON.parse(r.typed)) } }
+const draftOf = (raw: unknown): Draft => {
+  const r = draftRow.parse(raw)
+  return { ...r, typed: typed.parse(JSON.parse(r.typed)) }
+}
 
 /** What was typed into a step and not yet kept; undefined when nothing was. */
 export function readDraft(db: Db, key: string, step: string): Draft | undefined {
-  const raw = db.prepare('SELECT d.key, d.typed, d.saved_at AS savedAt, p.name AS by FROM intake_draft d JOIN person p ON p.id = d.saved_by WHERE d.key = ? AND d.step = ?').get(key, step)
+  const raw = db
+    .prepare(
+      `SELECT d.key, d.typed, d.saved_at AS savedAt, p.name AS by
+        FROM intake_draft d
+        JOIN person p ON p.id = d.saved_by
+        WHERE d.key = ? AND d.step = ?`,
+    )
+    .get(key, step)
   return raw === undefined ? undefined : draftOf(raw)
 }
 
 /** The newest drafts of a step, whoever typed them. */
 export const readDrafts = (db: Db, step: string, most: number): readonly Draft[] =>
-  db.prepare('SELECT d.key, d.typed, d.saved_at AS savedAt, p.name AS by FROM intake_draft d JOIN person p ON p.id = d.saved_by WHERE d.step = ? ORDER BY d.saved_at DESC LIMIT ?').all(step, most).map(draftOf)
+  db
+    .prepare(
+      `SELECT d.key, d.typed, d.saved_at AS savedAt, p.name AS by
+        FROM intake_draft d
+        JOIN person p ON p.id = d.saved_by
+        WHERE d.step = ?
+        ORDER BY d.saved_at DESC LIMIT ?`,
+    )
+    .all(step, most)
+    .map(draftOf)
 
 export function writeDraft(db: Db, key: string, step: string, values: Typed, savedBy: string, at: number): void {
-  db.prepare('INSERT INTO intake_draft (key, step, typed, saved_at, saved_by) VALUES (?, ?, ?, ?, ?) ON CONFLICT (key, step) DO UPDATE SET typed = excluded.typed, saved_at = excluded.saved_at, saved_by = excluded.saved_by').run(key, step, JSON.stringify(values), at, savedBy)
+  db.prepare(
+    `INSERT INTO intake_draft (key, step, typed, saved_at, saved_by)
+      VALUES (?, ?, ?, ?, ?)
+      ON CONFLICT (key, step) DO UPDATE
+      SET typed = excluded.typed, saved_at = excluded.saved_at, saved_by = excluded.saved_by`,
+  ).run(key, step, JSON.stringify(values), at, savedBy)
 }
 
 export function dropDraft(db: Db, key: string, step: string): void {
@@ -38,8 +62,21 @@ export function dropDraftsBefore(db: Db, step: string, at: number): void {
   db.prepare('DELETE FROM intake_draft WHERE step = ? AND saved_at < ?').run(step, at)
 }
 
-export function appendEntry(db: Db, row: { readonly id: string; readonly residencyId: string; readonly step: StepId; readonly entry: unknown; readonly at: number; readonly recordedBy: string }): void {
-  db.prepare('INSERT INTO intake_entry (id, residency_id, step, entry, at, recorded_by) VALUES (@id, @residencyId, @step, @entry, @at, @recordedBy)').run({ ...row, entry: JSON.stringify(row.entry) })
+export function appendEntry(
+  db: Db,
+  row: {
+    readonly id: string
+    readonly residencyId: string
+    readonly step: StepId
+    readonly entry: unknown
+    readonly at: number
+    readonly recordedBy: string
+  },
+): void {
+  db.prepare(
+    `INSERT INTO intake_entry (id, residency_id, step, entry, at, recorded_by)
+      VALUES (@id, @residencyId, @step, @entry, @at, @recordedBy)`,
+  ).run({ ...row, entry: JSON.stringify(row.entry) })
 }
 
 export interface KeptEntry<S extends StepId> {
@@ -52,12 +89,25 @@ export interface KeptEntry<S extends StepId> {
 
 const entryRow = z.object({ entry: z.string(), at: z.number(), by: z.string(), residencyId: z.string() })
 
-/** What was last kept of a step for this dog until a moment, in this residency or an earlier one; our own writing, read back as it was written. */
-export function readEntry<S extends StepId>(db: Db, residencyId: string, step: S, until: number = Number.MAX_SAFE_INTEGER): KeptEntry<S> | undefined {
+/**
+ * What was last kept of a step for this dog until a moment, in this residency or an earlier one; our own writing, read
+ * back as it was written.
+ */
+export function readEntry<S extends StepId>(
+  db: Db,
+  residencyId: string,
+  step: S,
+  until: number = Number.MAX_SAFE_INTEGER,
+): KeptEntry<S> | undefined {
   const raw = db
     .prepare(
-      `SELECT e.entry, e.at, p.name AS by, e.residency_id AS residencyId FROM residency r JOIN residency o ON o.dog_id = r.dog_id JOIN intake_entry e ON e.residency_id = o.id JOIN person p ON p.id = e.recorded_by
-       WHERE r.id = ? AND o.arrives_on <= r.arrives_on AND e.step = ? AND e.at <= ? ORDER BY o.arrives_on DESC, e.at DESC, e.id DESC LIMIT 1`,
+      `SELECT e.entry, e.at, p.name AS by, e.residency_id AS residencyId
+        FROM residency r
+        JOIN residency o ON o.dog_id = r.dog_id
+        JOIN intake_entry e ON e.residency_id = o.id
+        JOIN person p ON p.id = e.recorded_by
+       WHERE r.id = ? AND o.arrives_on <= r.arrives_on AND e.step = ? AND e.at <= ?
+       ORDER BY o.arrives_on DESC, e.at DESC, e.id DESC LIMIT 1`,
     )
     .get(residencyId, step, until)
   const row = entryRow.optional().parse(raw)
@@ -66,19 +116,47 @@ export function readEntry<S extends StepId>(db: Db, residencyId: string, step: S
 
 /** Steps of this very residency that were kept; promises made at the booking are. */
 export const keptSteps = (db: Db, residencyId: string): ReadonlySet<string> =>
-  new Set(z.array(z.object({ step: z.string() })).parse(db.prepare("SELECT step FROM intake_entry WHERE residency_id = ? UNION SELECT 'promises' FROM promise WHERE residency_id = ?").all(residencyId, residencyId)).map((r) => r.step))
+  new Set(
+    z
+      .array(z.object({ step: z.string() }))
+      .parse(
+        db
+          .prepare(
+            `SELECT step
+              FROM intake_entry
+              WHERE residency_id = ?
+              UNION SELECT 'promises'
+              FROM promise
+              WHERE residency_id = ?`,
+          )
+          .all(residencyId, residencyId),
+      )
+      .map((r) => r.step),
+  )
 
 /** Schemas are checked on the way in; this is only what a step is called. */
 export const isStep = (step: string): step is StepId => step in stepSchemas
 
 export function writePhoto(db: Db, dogId: string, jpeg: Buffer, recordedBy: string, at: number): void {
-  db.prepare('INSERT INTO photo (dog_id, jpeg, at, recorded_by) VALUES (?, ?, ?, ?) ON CONFLICT (dog_id) DO UPDATE SET jpeg = excluded.jpeg, at = excluded.at, recorded_by = excluded.recorded_by').run(dogId, jpeg, at, recordedBy)
+  db.prepare(
+    `INSERT INTO photo (dog_id, jpeg, at, recorded_by)
+      VALUES (?, ?, ?, ?)
+      ON CONFLICT (dog_id) DO UPDATE
+      SET jpeg = excluded.jpeg, at = excluded.at, recorded_by = excluded.recorded_by`,
+  ).run(dogId, jpeg, at, recordedBy)
 }
 
-export const readPhoto = (db: Db, dogId: string): { readonly jpeg: Buffer; readonly at: number } | undefined => z.object({ jpeg: z.instanceof(Buffer), at: z.number() }).optional().parse(db.prepare('SELECT jpeg, at FROM photo WHERE dog_id = ?').get(dogId))
-export const photoAt = (db: Db, dogId: string): number | undefined => z.object({ at: z.number() }).optional().parse(db.prepare('SELECT at FROM photo WHERE dog_id = ?').get(dogId))?.at
+export const readPhoto = (db: Db, dogId: string): { readonly jpeg: Buffer; readonly at: number } | undefined =>
+  z
+    .object({ jpeg: z.instanceof(Buffer), at: z.number() })
+    .optional()
+    .parse(db.prepare('SELECT jpeg, at FROM photo WHERE dog_id = ?').get(dogId))
+export const photoAt = (db: Db, dogId: string): number | undefined =>
+  z.object({ at: z.number() }).optional().parse(db.prepare('SELECT at FROM photo WHERE dog_id = ?').get(dogId))?.at
 
 /** Takes a small fact back; twice changes nothing. */
 export function takeBack(db: Db, targetId: string, recordedBy: string, at: number): void {
-  db.prepare('INSERT INTO taken_back (target_id, at, recorded_by) VALUES (?, ?, ?) ON CONFLICT (target_id) DO NOTHING').run(targetId, at, recordedBy)
+  db.prepare(
+    'INSERT INTO taken_back (target_id, at, recorded_by) VALUES (?, ?, ?) ON CONFLICT (target_id) DO NOTHING',
+  ).run(targetId, at, recordedBy)
 }

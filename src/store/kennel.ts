@@ -18,7 +18,9 @@ export function readKennel(db: Db): Kennel {
 }
 
 export function updateKennel(db: Db, kennel: Kennel): void {
-  db.prepare('UPDATE kennel SET name = @name, time_zone = @timeZone, demo_made_on = @demoMadeOn WHERE id = 1').run(kennel)
+  db.prepare('UPDATE kennel SET name = @name, time_zone = @timeZone, demo_made_on = @demoMadeOn WHERE id = 1').run(
+    kennel,
+  )
 }
 
 export interface Person {
@@ -29,17 +31,28 @@ export interface Person {
 
 const person = z.object({ id: z.string(), name: z.string(), role: z.enum(roles) })
 
-export const readPeople = (db: Db): readonly Person[] => db.prepare('SELECT id, name, role FROM person ORDER BY created_at, id').all().map((r) => person.parse(r))
+export const readPeople = (db: Db): readonly Person[] =>
+  db
+    .prepare('SELECT id, name, role FROM person ORDER BY created_at, id')
+    .all()
+    .map((r) => person.parse(r))
 
 export function insertPerson(db: Db, row: Person & { readonly createdAt: number }): void {
   db.prepare('INSERT INTO person (id, name, role, created_at) VALUES (@id, @name, @role, @createdAt)').run(row)
 }
 
-const hoursRow = z.object({ person_id: z.string(), weekday: z.number(), from_minute: z.number(), to_minute: z.number() })
+const hoursRow = z.object({
+  person_id: z.string(),
+  weekday: z.number(),
+  from_minute: z.number(),
+  to_minute: z.number(),
+})
 
 export const readHours = (db: Db): readonly Hours[] =>
   db
-    .prepare('SELECT person_id, weekday, from_minute, to_minute FROM staff_hours ORDER BY person_id, weekday, from_minute')
+    .prepare(
+      'SELECT person_id, weekday, from_minute, to_minute FROM staff_hours ORDER BY person_id, weekday, from_minute',
+    )
     .all()
     .map((raw) => {
       const r = hoursRow.parse(raw)
@@ -47,7 +60,9 @@ export const readHours = (db: Db): readonly Hours[] =>
     })
 
 export function insertHours(db: Db, h: Hours): void {
-  db.prepare('INSERT INTO staff_hours (person_id, weekday, from_minute, to_minute) VALUES (@personId, @weekday, @from, @to)').run(h)
+  db.prepare(
+    'INSERT INTO staff_hours (person_id, weekday, from_minute, to_minute) VALUES (@personId, @weekday, @from, @to)',
+  ).run(h)
 }
 
 /** Makes these everybody's hours, and no others. */
@@ -59,10 +74,18 @@ export function replaceHours(db: Db, hours: readonly Hours[]): void {
 const place = z.object({ id: z.string(), name: z.string(), kind: z.enum(placeKinds) })
 export type Place = z.infer<typeof place>
 
-export const readPlaces = (db: Db): readonly Place[] => db.prepare('SELECT id, name, kind FROM place WHERE closed = 0 ORDER BY sort').all().map((r) => place.parse(r))
+export const readPlaces = (db: Db): readonly Place[] =>
+  db
+    .prepare('SELECT id, name, kind FROM place WHERE closed = 0 ORDER BY sort')
+    .all()
+    .map((r) => place.parse(r))
 
 /** Every place there ever was, closed ones too: what was worked there was worked. */
-export const allPlaceIds = (db: Db): readonly string[] => z.array(z.object({ id: z.string() })).parse(db.prepare('SELECT id FROM place').all()).map((r) => r.id)
+export const allPlaceIds = (db: Db): readonly string[] =>
+  z
+    .array(z.object({ id: z.string() }))
+    .parse(db.prepare('SELECT id FROM place').all())
+    .map((r) => r.id)
 
 export function renamePlace(db: Db, id: string, name: string): void {
   db.prepare('UPDATE place SET name = ? WHERE id = ?').run(name, id)

@@ -5,15 +5,33 @@ import type { Db } from './database'
 const change = z.object({ row: z.string(), option: z.string(), at: z.number() })
 
 /** Every change of the house method, in order of time. */
-export const readMethodChanges = (db: Db): readonly DatedChange[] => db.prepare('SELECT row, option, at FROM method_change ORDER BY at, id').all().map((r) => change.parse(r))
+export const readMethodChanges = (db: Db): readonly DatedChange[] =>
+  db
+    .prepare('SELECT row, option, at FROM method_change ORDER BY at, id')
+    .all()
+    .map((r) => change.parse(r))
 
 const told = z.object({ row: z.string(), option: z.string(), at: z.number(), by: z.string() })
 export type ToldChange = z.infer<typeof told>
 
 /** The newest changes with who made them. */
 export const recentMethodChanges = (db: Db, most: number): readonly ToldChange[] =>
-  db.prepare('SELECT m.row, m.option, m.at, p.name AS by FROM method_change m JOIN person p ON p.id = m.recorded_by ORDER BY m.at DESC, m.id DESC LIMIT ?').all(most).map((r) => told.parse(r))
+  db
+    .prepare(
+      `SELECT m.row, m.option, m.at, p.name AS by
+        FROM method_change m
+        JOIN person p ON p.id = m.recorded_by
+        ORDER BY m.at DESC, m.id DESC LIMIT ?`,
+    )
+    .all(most)
+    .map((r) => told.parse(r))
 
 export function insertMethodChange(db: Db, id: string, row: DatedChange, recordedBy: string): void {
-  db.prepare('INSERT INTO method_change (id, row, option, at, recorded_by) VALUES (?, ?, ?, ?, ?)').run(id, row.row, row.option, row.at, recordedBy)
+  db.prepare('INSERT INTO method_change (id, row, option, at, recorded_by) VALUES (?, ?, ?, ?, ?)').run(
+    id,
+    row.row,
+    row.option,
+    row.at,
+    recordedBy,
+  )
 }

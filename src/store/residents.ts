@@ -33,27 +33,65 @@ function readTraits(json: string): DogTraits {
 
 const residentRow = z
   .object({
-    residency_id: z.string(), dog_id: z.string(), name: z.string(), run_number: z.string(), owner_name: z.string(), arrives_on: z.string(), leaves_on: z.string(),
-    release_word: z.string(), marker_word: z.string(), side: z.enum(['left', 'right']), caution: z.string(), bite_history: z.number(), traits: z.string(), curriculum_id: z.string(), curriculum_version: z.number(),
+    residency_id: z.string(),
+    dog_id: z.string(),
+    name: z.string(),
+    run_number: z.string(),
+    owner_name: z.string(),
+    arrives_on: z.string(),
+    leaves_on: z.string(),
+    release_word: z.string(),
+    marker_word: z.string(),
+    side: z.enum(['left', 'right']),
+    caution: z.string(),
+    bite_history: z.number(),
+    traits: z.string(),
+    curriculum_id: z.string(),
+    curriculum_version: z.number(),
   })
   .transform((r): Resident => ({
-    residencyId: r.residency_id, dogId: r.dog_id, name: r.name, runNumber: r.run_number, ownerName: r.owner_name, arrivesOn: r.arrives_on, leavesOn: r.leaves_on,
-    releaseWord: r.release_word, markerWord: r.marker_word, side: r.side, caution: r.caution, biteHistory: r.bite_history === 1, traits: readTraits(r.traits), curriculumId: r.curriculum_id, curriculumVersion: r.curriculum_version,
+    residencyId: r.residency_id,
+    dogId: r.dog_id,
+    name: r.name,
+    runNumber: r.run_number,
+    ownerName: r.owner_name,
+    arrivesOn: r.arrives_on,
+    leavesOn: r.leaves_on,
+    releaseWord: r.release_word,
+    markerWord: r.marker_word,
+    side: r.side,
+    caution: r.caution,
+    biteHistory: r.bite_history === 1,
+    traits: readTraits(r.traits),
+    curriculumId: r.curriculum_id,
+    curriculumVersion: r.curriculum_version,
   }))
 
-const residentColumns = `r.id AS residency_id, d.id AS dog_id, d.name, r.run_number, d.owner_name, r.arrives_on, r.leaves_on, d.release_word, d.marker_word, d.side, d.caution, d.bite_history, d.traits, r.curriculum_id, r.curriculum_version
+const residentColumns = `r.id AS residency_id, d.id AS dog_id, d.name, r.run_number, d.owner_name,
+    r.arrives_on, r.leaves_on, d.release_word, d.marker_word, d.side, d.caution, d.bite_history, d.traits,
+    r.curriculum_id, r.curriculum_version
   FROM residency r JOIN dog d ON d.id = r.dog_id`
 
 /** Dogs whose residency covers this day, going home day included. */
 export const residentsOn = (db: Db, day: string): readonly Resident[] =>
-  db.prepare(`SELECT ${residentColumns} WHERE r.leaves_on >= ? AND r.arrives_on <= ? ORDER BY r.leaves_on`).all(day, day).map((r) => residentRow.parse(r))
+  db
+    .prepare(`SELECT ${residentColumns} WHERE r.leaves_on >= ? AND r.arrives_on <= ? ORDER BY r.leaves_on`)
+    .all(day, day)
+    .map((r) => residentRow.parse(r))
 
 /** Residencies that begin on these days, first to last. */
 export const residentsArriving = (db: Db, from: string, to: string): readonly Resident[] =>
-  db.prepare(`SELECT ${residentColumns} WHERE r.arrives_on BETWEEN ? AND ? ORDER BY r.arrives_on, r.run_number`).all(from, to).map((r) => residentRow.parse(r))
+  db
+    .prepare(`SELECT ${residentColumns} WHERE r.arrives_on BETWEEN ? AND ? ORDER BY r.arrives_on, r.run_number`)
+    .all(from, to)
+    .map((r) => residentRow.parse(r))
 
 /** Every residency, past ones too. */
-export const allResidencyIds = (db: Db): readonly string[] => z.array(z.object({ id: z.string() })).parse(db.prepare('SELECT id FROM residency').all()).map((r) => r.id)
+export const allResidencyIds = (db: Db): readonly string[] =>
+  z
+    .array(z.object({ id: z.string() }))
+    .parse(db.prepare('SELECT id FROM residency').all())
+    .map((r) => r.id)
 
 /** One residency, or undefined. */
 export const findResident = (db: Db, residencyId: string): Resident | undefined =>
@@ -80,11 +118,26 @@ export function insertDog(db: Db, dog: DogRow): void {
 }
 
 /** Brings a dog up to what was said of it at the door. */
-export function updateDog(db: Db, dogId: string, dog: Partial<Pick<DogRow, 'releaseWord' | 'markerWord' | 'side' | 'caution' | 'biteHistory' | 'traits'>>): void {
-  const columns = { releaseWord: 'release_word', markerWord: 'marker_word', side: 'side', caution: 'caution', biteHistory: 'bite_history', traits: 'traits' } as const
+export function updateDog(
+  db: Db,
+  dogId: string,
+  dog: Partial<Pick<DogRow, 'releaseWord' | 'markerWord' | 'side' | 'caution' | 'biteHistory' | 'traits'>>,
+): void {
+  const columns = {
+    releaseWord: 'release_word',
+    markerWord: 'marker_word',
+    side: 'side',
+    caution: 'caution',
+    biteHistory: 'bite_history',
+    traits: 'traits',
+  } as const
   for (const [key, column] of Object.entries(columns)) {
     const value = dog[key as keyof typeof columns]
-    if (value !== undefined) db.prepare(`UPDATE dog SET ${column} = ? WHERE id = ?`).run(typeof value === 'boolean' ? Number(value) : typeof value === 'string' ? value : JSON.stringify(value), dogId)
+    if (value !== undefined)
+      db.prepare(`UPDATE dog SET ${column} = ? WHERE id = ?`).run(
+        typeof value === 'boolean' ? Number(value) : typeof value === 'string' ? value : JSON.stringify(value),
+        dogId,
+      )
   }
 }
 
@@ -102,17 +155,50 @@ const earlier = z.object({ id: z.string(), arrivesOn: z.string(), leavesOn: z.st
 
 /** Other residencies of the same dog, newest first. */
 export const otherResidencies = (db: Db, dogId: string, residencyId: string): readonly z.infer<typeof earlier>[] =>
-  db.prepare('SELECT id, arrives_on AS arrivesOn, leaves_on AS leavesOn FROM residency WHERE dog_id = ? AND id <> ? ORDER BY arrives_on DESC').all(dogId, residencyId).map((r) => earlier.parse(r))
+  db
+    .prepare(
+      `SELECT id, arrives_on AS arrivesOn, leaves_on AS leavesOn
+        FROM residency
+        WHERE dog_id = ? AND id <> ?
+        ORDER BY arrives_on DESC`,
+    )
+    .all(dogId, residencyId)
+    .map((r) => earlier.parse(r))
 
-/** The residency of this dog that shares a day with these, or undefined. A dog may come back on the day it went home. */
-export const residencyDuring = (db: Db, dogId: string, arrivesOn: string, leavesOn: string, except = ''): z.infer<typeof earlier> | undefined =>
-  earlier.optional().parse(db.prepare('SELECT id, arrives_on AS arrivesOn, leaves_on AS leavesOn FROM residency WHERE dog_id = ? AND arrives_on < ? AND leaves_on > ? AND id <> ? LIMIT 1').get(dogId, leavesOn, arrivesOn, except))
+/**
+ * The residency of this dog that shares a day with these, or undefined. A dog may come back on the day it went home.
+ */
+export const residencyDuring = (
+  db: Db,
+  dogId: string,
+  arrivesOn: string,
+  leavesOn: string,
+  except = '',
+): z.infer<typeof earlier> | undefined =>
+  earlier.optional().parse(
+    db
+      .prepare(
+        `SELECT id, arrives_on AS arrivesOn, leaves_on AS leavesOn
+            FROM residency
+            WHERE dog_id = ? AND arrives_on < ? AND leaves_on > ? AND id <> ? LIMIT 1`,
+      )
+      .get(dogId, leavesOn, arrivesOn, except),
+  )
 
 const knownDog = z.object({ id: z.string(), name: z.string(), ownerName: z.string(), lastLeft: z.string() })
 
 /** Every dog that ever was here, with the day of its last going home, by name. */
 export const dogsKnown = (db: Db): readonly z.infer<typeof knownDog>[] =>
-  db.prepare('SELECT d.id, d.name, d.owner_name AS ownerName, max(r.leaves_on) AS lastLeft FROM dog d JOIN residency r ON r.dog_id = d.id GROUP BY d.id ORDER BY d.name, lastLeft DESC').all().map((r) => knownDog.parse(r))
+  db
+    .prepare(
+      `SELECT d.id, d.name, d.owner_name AS ownerName, max(r.leaves_on) AS lastLeft
+        FROM dog d
+        JOIN residency r ON r.dog_id = d.id
+        GROUP BY d.id
+        ORDER BY d.name, lastLeft DESC`,
+    )
+    .all()
+    .map((r) => knownDog.parse(r))
 
 export interface ResidencyRow {
   readonly id: string
@@ -127,31 +213,71 @@ export interface ResidencyRow {
 
 export function insertResidency(db: Db, row: ResidencyRow): void {
   db.prepare(
-    `INSERT INTO residency (id, dog_id, run_number, arrives_on, leaves_on, curriculum_id, curriculum_version, created_at)
+    `INSERT INTO residency (id, dog_id, run_number, arrives_on, leaves_on, curriculum_id, curriculum_version,
+        created_at)
      VALUES (@id, @dogId, @runNumber, @arrivesOn, @leavesOn, @curriculumId, @curriculumVersion, @createdAt)`,
   ).run(row)
 }
 
-/** Name of the dog that has this run during any of these days, or undefined; one residency may be left out. A run is free again on the day of going home. */
-export const dogInRun = (db: Db, runNumber: string, arrivesOn: string, leavesOn: string, except = ''): string | undefined =>
-  z.object({ name: z.string() }).optional().parse(
-    db.prepare('SELECT d.name FROM residency r JOIN dog d ON d.id = r.dog_id WHERE r.run_number = ? COLLATE NOCASE AND r.arrives_on < ? AND r.leaves_on > ? AND r.id <> ? LIMIT 1').get(runNumber, leavesOn, arrivesOn, except),
-  )?.name
+/**
+ * Name of the dog that has this run during any of these days, or undefined; one residency may be left out. A run is
+ * free again on the day of going home.
+ */
+export const dogInRun = (
+  db: Db,
+  runNumber: string,
+  arrivesOn: string,
+  leavesOn: string,
+  except = '',
+): string | undefined =>
+  z
+    .object({ name: z.string() })
+    .optional()
+    .parse(
+      db
+        .prepare(
+          `SELECT d.name
+            FROM residency r
+            JOIN dog d ON d.id = r.dog_id
+            WHERE r.run_number = ? COLLATE NOCASE AND r.arrives_on < ? AND r.leaves_on > ? AND r.id <> ? LIMIT 1`,
+        )
+        .get(runNumber, leavesOn, arrivesOn, except),
+    )?.name
 
-const promiseRow = z.object({ residency_id: z.string(), rung_id: z.string(), level: z.number(), places: z.number(), people: z.number() })
+const promiseRow = z.object({
+  residency_id: z.string(),
+  rung_id: z.string(),
+  level: z.number(),
+  places: z.number(),
+  people: z.number(),
+})
 
 export const readPromises = (db: Db, residencyId: string): readonly OwnerPromise[] =>
-  db.prepare('SELECT residency_id, rung_id, level, places, people FROM promise WHERE residency_id = ? ORDER BY command, rung_id').all(residencyId).map((raw) => {
-    const r = promiseRow.parse(raw)
-    return { rungId: r.rung_id, level: r.level, places: r.places, people: r.people }
-  })
+  db
+    .prepare(
+      `SELECT residency_id, rung_id, level, places, people
+        FROM promise
+        WHERE residency_id = ?
+        ORDER BY command, rung_id`,
+    )
+    .all(residencyId)
+    .map((raw) => {
+      const r = promiseRow.parse(raw)
+      return { rungId: r.rung_id, level: r.level, places: r.places, people: r.people }
+    })
 
 export function insertPromise(db: Db, residencyId: string, command: string, promise: OwnerPromise): void {
-  db.prepare('INSERT INTO promise (residency_id, command, rung_id, level, places, people) VALUES (?, ?, ?, ?, ?, ?)').run(residencyId, command, promise.rungId, promise.level, promise.places, promise.people)
+  db.prepare(
+    'INSERT INTO promise (residency_id, command, rung_id, level, places, people) VALUES (?, ?, ?, ?, ?, ?)',
+  ).run(residencyId, command, promise.rungId, promise.level, promise.places, promise.people)
 }
 
 /** Makes these a residency's promises, and no others. */
-export function replacePromises(db: Db, residencyId: string, promises: readonly (OwnerPromise & { readonly command: string })[]): void {
+export function replacePromises(
+  db: Db,
+  residencyId: string,
+  promises: readonly (OwnerPromise & { readonly command: string })[],
+): void {
   db.prepare('DELETE FROM promise WHERE residency_id = ?').run(residencyId)
   for (const { command, ...promise } of promises) insertPromise(db, residencyId, command, promise)
 }
@@ -160,7 +286,15 @@ const cueRow = z.object({ command: z.string(), word: z.string() })
 
 /** The dog's own cue words by command; commands without one use the curriculum's. */
 export const readCueWords = (db: Db, dogId: string): ReadonlyMap<string, string> =>
-  new Map(db.prepare('SELECT command, word FROM cue_word WHERE dog_id = ?').all(dogId).map((raw) => { const r = cueRow.parse(raw); return [r.command, r.word] }))
+  new Map(
+    db
+      .prepare('SELECT command, word FROM cue_word WHERE dog_id = ?')
+      .all(dogId)
+      .map((raw) => {
+        const r = cueRow.parse(raw)
+        return [r.command, r.word]
+      }),
+  )
 
 export function insertCueWord(db: Db, dogId: string, command: string, word: string): void {
   db.prepare('INSERT INTO cue_word (dog_id, command, word) VALUES (?, ?, ?)').run(dogId, command, word)
@@ -168,6 +302,9 @@ export function insertCueWord(db: Db, dogId: string, command: string, word: stri
 
 /** The traits of a dog in the books; undefined for an unknown one. */
 export function traitsOfDog(db: Db, dogId: string): DogTraits | undefined {
-  const row = z.object({ traits: z.string() }).optional().parse(db.prepare('SELECT traits FROM dog WHERE id = ?').get(dogId))
+  const row = z
+    .object({ traits: z.string() })
+    .optional()
+    .parse(db.prepare('SELECT traits FROM dog WHERE id = ?').get(dogId))
   return row && readTraits(row.traits)
 }

@@ -6,25 +6,37 @@ import type { Person } from './kennel'
 const secretRow = z.object({ cookie: z.string() })
 
 /** What this kennel's cookies are sealed with. */
-export const readSecret = (db: Db): string => secretRow.parse(db.prepare('SELECT cookie FROM secret WHERE id = 1').get()).cookie
+export const readSecret = (db: Db): string =>
+  secretRow.parse(db.prepare('SELECT cookie FROM secret WHERE id = 1').get()).cookie
 
 /** The hash of a person's passcode; undefined when there is no such person or no passcode. */
 export const readPasscode = (db: Db, personId: string): string | undefined =>
-  z.object({ passcode: z.string().nullable() }).optional().parse(db.prepare('SELECT passcode FROM person WHERE id = ?').get(personId))?.passcode ?? undefined
+  z
+    .object({ passcode: z.string().nullable() })
+    .optional()
+    .parse(db.prepare('SELECT passcode FROM person WHERE id = ?').get(personId))?.passcode ?? undefined
 
 export function writePasscode(db: Db, personId: string, hash: string): void {
   db.prepare('UPDATE person SET passcode = ? WHERE id = ?').run(hash, personId)
 }
 
 /** Whether somebody can sign in as lead: until then the kennel waits to be set up. */
-export const hasLead = (db: Db): boolean => db.prepare("SELECT 1 FROM person WHERE role = 'lead' AND passcode IS NOT NULL LIMIT 1").get() !== undefined
+export const hasLead = (db: Db): boolean =>
+  db.prepare("SELECT 1 FROM person WHERE role = 'lead' AND passcode IS NOT NULL LIMIT 1").get() !== undefined
 
 const who = z.object({ id: z.string(), name: z.string(), role: z.enum(roles) })
 
 /** Those who can sign in, in the order they came. */
-export const readSigners = (db: Db): readonly Person[] => db.prepare('SELECT id, name, role FROM person WHERE passcode IS NOT NULL ORDER BY created_at, id').all().map((r) => who.parse(r))
+export const readSigners = (db: Db): readonly Person[] =>
+  db
+    .prepare('SELECT id, name, role FROM person WHERE passcode IS NOT NULL ORDER BY created_at, id')
+    .all()
+    .map((r) => who.parse(r))
 
-export function insertSigningIn(db: Db, row: { readonly id: string; readonly personId: string; readonly at: number }): void {
+export function insertSigningIn(
+  db: Db,
+  row: { readonly id: string; readonly personId: string; readonly at: number },
+): void {
   db.prepare('INSERT INTO signing_in (id, person_id, begun_at, seen_at) VALUES (@id, @personId, @at, @at)').run(row)
 }
 
@@ -32,7 +44,16 @@ const live = who.extend({ begunAt: z.number(), seenAt: z.number() })
 
 /** The person behind a sign-in that was not ended, and when it began and was last seen. */
 export const findSigningIn = (db: Db, id: string): z.infer<typeof live> | undefined =>
-  live.optional().parse(db.prepare('SELECT p.id, p.name, p.role, s.begun_at AS begunAt, s.seen_at AS seenAt FROM signing_in s JOIN person p ON p.id = s.person_id WHERE s.id = ? AND s.ended_at IS NULL').get(id))
+  live.optional().parse(
+    db
+      .prepare(
+        `SELECT p.id, p.name, p.role, s.begun_at AS begunAt, s.seen_at AS seenAt
+            FROM signing_in s
+            JOIN person p ON p.id = s.person_id
+            WHERE s.id = ? AND s.ended_at IS NULL`,
+      )
+      .get(id),
+  )
 
 export function touchSigningIn(db: Db, id: string, at: number): void {
   db.prepare('UPDATE signing_in SET seen_at = ? WHERE id = ?').run(at, id)
@@ -49,7 +70,11 @@ export function endAllSigningIn(db: Db, personId: string, at: number): void {
 
 /** Times of wrong passcodes under this key since then. */
 export const wrongSince = (db: Db, key: string, since: number): readonly number[] =>
-  db.prepare('SELECT at FROM wrong_passcode WHERE key = ? AND at > ?').pluck().all(key, since).map((t) => z.number().parse(t))
+  db
+    .prepare('SELECT at FROM wrong_passcode WHERE key = ? AND at > ?')
+    .pluck()
+    .all(key, since)
+    .map((t) => z.number().parse(t))
 
 export function insertWrong(db: Db, key: string, at: number): void {
   db.prepare('INSERT INTO wrong_passcode (key, at) VALUES (?, ?)').run(key, at)

@@ -16,25 +16,61 @@ export interface StandingRow {
 
 export function writeStanding(db: Db, row: StandingRow): void {
   db.prepare(
-    `INSERT INTO standing (residency_id, fold_version, curriculum_version, holds_until, state, summary, mark) VALUES (@residencyId, @foldVersion, @curriculumVersion, @holdsUntil, @state, @summary, @mark)
-     ON CONFLICT (residency_id) DO UPDATE SET fold_version = excluded.fold_version, curriculum_version = excluded.curriculum_version, holds_until = excluded.holds_until, state = excluded.state, summary = excluded.summary, mark = excluded.mark`,
+    `INSERT INTO standing (residency_id, fold_version, curriculum_version, holds_until, state, summary, mark)
+      VALUES (@residencyId, @foldVersion, @curriculumVersion, @holdsUntil, @state, @summary, @mark)
+     ON CONFLICT (residency_id) DO UPDATE
+     SET fold_version = excluded.fold_version, curriculum_version = excluded.curriculum_version, holds_until =
+       excluded.holds_until, state = excluded.state, summary = excluded.summary, mark = excluded.mark`,
   ).run(row)
 }
 
 const row = z
-  .object({ residency_id: z.string(), fold_version: z.number(), curriculum_version: z.number(), holds_until: z.number().nullable(), state: z.string(), summary: z.string(), mark: z.string() })
-  .transform((r): StandingRow => ({ residencyId: r.residency_id, foldVersion: r.fold_version, curriculumVersion: r.curriculum_version, holdsUntil: r.holds_until, state: r.state, summary: r.summary, mark: r.mark }))
+  .object({
+    residency_id: z.string(),
+    fold_version: z.number(),
+    curriculum_version: z.number(),
+    holds_until: z.number().nullable(),
+    state: z.string(),
+    summary: z.string(),
+    mark: z.string(),
+  })
+  .transform((r): StandingRow => ({
+    residencyId: r.residency_id,
+    foldVersion: r.fold_version,
+    curriculumVersion: r.curriculum_version,
+    holdsUntil: r.holds_until,
+    state: r.state,
+    summary: r.summary,
+    mark: r.mark,
+  }))
 
 export const readStanding = (db: Db, residencyId: string): StandingRow | undefined =>
-  row.optional().parse(db.prepare('SELECT residency_id, fold_version, curriculum_version, holds_until, state, summary, mark FROM standing WHERE residency_id = ?').get(residencyId))
+  row.optional().parse(
+    db
+      .prepare(
+        `SELECT residency_id, fold_version, curriculum_version, holds_until, state, summary, mark
+            FROM standing
+            WHERE residency_id = ?`,
+      )
+      .get(residencyId),
+  )
 
 const summaryRow = z.object({ residency_id: z.string(), summary: z.string() })
 
-/** The summaries of everyone resident on this day that hold at this moment, made by this version of the fold; others are missing from the map. */
+/**
+ * The summaries of everyone resident on this day that hold at this moment, made by this version of the fold; others are
+ * missing from the map.
+ */
 export const readSummaries = (db: Db, day: string, now: number, foldVersion: number): ReadonlyMap<string, string> =>
   new Map(
     db
-      .prepare('SELECT s.residency_id, s.summary FROM residency r JOIN standing s ON s.residency_id = r.id WHERE r.leaves_on >= ? AND r.arrives_on <= ? AND s.fold_version = ? AND (s.holds_until IS NULL OR s.holds_until > ?)')
+      .prepare(
+        `SELECT s.residency_id, s.summary
+          FROM residency r
+          JOIN standing s ON s.residency_id = r.id
+          WHERE r.leaves_on >= ? AND r.arrives_on <= ? AND s.fold_version = ? AND (s.holds_until IS NULL OR
+            s.holds_until > ?)`,
+      )
       .all(day, day, foldVersion, now)
       .map((raw) => {
         const r = summaryRow.parse(raw)

@@ -14,7 +14,10 @@ export interface StayChange {
 
 /** Appends the change and brings the residency up to it. */
 export function appendStayChange(db: Db, change: StayChange): void {
-  db.prepare('INSERT INTO stay_change (id, residency_id, was, leaves_on, reason, recorded_by, at) VALUES (@id, @residencyId, @was, @leavesOn, @reason, @recordedBy, @at)').run(change)
+  db.prepare(
+    `INSERT INTO stay_change (id, residency_id, was, leaves_on, reason, recorded_by, at)
+      VALUES (@id, @residencyId, @was, @leavesOn, @reason, @recordedBy, @at)`,
+  ).run(change)
   db.prepare('UPDATE residency SET leaves_on = ? WHERE id = ?').run(change.leavesOn, change.residencyId)
 }
 
@@ -23,14 +26,32 @@ export type ToldStayChange = z.infer<typeof told>
 
 /** What was changed of a stay and by whom, newest first. */
 export const readStayChanges = (db: Db, residencyId: string): readonly ToldStayChange[] =>
-  db.prepare('SELECT c.was, c.leaves_on AS leavesOn, c.reason, p.name AS by, c.at FROM stay_change c JOIN person p ON p.id = c.recorded_by WHERE c.residency_id = ? ORDER BY c.at DESC, c.id DESC').all(residencyId).map((r) => told.parse(r))
+  db
+    .prepare(
+      `SELECT c.was, c.leaves_on AS leavesOn, c.reason, p.name AS by, c.at
+        FROM stay_change c
+        JOIN person p ON p.id = c.recorded_by
+        WHERE c.residency_id = ?
+        ORDER BY c.at DESC, c.id DESC`,
+    )
+    .all(residencyId)
+    .map((r) => told.parse(r))
 
 export const pauseKinds = ['sick', 'in season', 'other'] as const
-const pause = z.object({ id: z.string(), residencyId: z.string(), why: z.enum(pauseKinds), note: z.string(), fromDay: z.string() })
+const pause = z.object({
+  id: z.string(),
+  residencyId: z.string(),
+  why: z.enum(pauseKinds),
+  note: z.string(),
+  fromDay: z.string(),
+})
 export type Pause = z.infer<typeof pause>
 
 export function insertPause(db: Db, p: Pause & { readonly at: number; readonly recordedBy: string }): void {
-  db.prepare('INSERT INTO pause (id, residency_id, why, note, from_day, at, recorded_by) VALUES (@id, @residencyId, @why, @note, @fromDay, @at, @recordedBy)').run(p)
+  db.prepare(
+    `INSERT INTO pause (id, residency_id, why, note, from_day, at, recorded_by)
+      VALUES (@id, @residencyId, @why, @note, @fromDay, @at, @recordedBy)`,
+  ).run(p)
 }
 
 export function endPause(db: Db, id: string, endedOn: string, endedBy: string): void {
@@ -39,4 +60,12 @@ export function endPause(db: Db, id: string, endedOn: string, endedBy: string): 
 
 /** Pauses that have not ended, by residency. */
 export const openPauses = (db: Db): ReadonlyMap<string, Pause> =>
-  new Map(db.prepare('SELECT id, residency_id AS residencyId, why, note, from_day AS fromDay FROM pause WHERE ended_on IS NULL').all().map((r) => pause.parse(r)).map((p) => [p.residencyId, p]))
+  new Map(
+    db
+      .prepare(
+        'SELECT id, residency_id AS residencyId, why, note, from_day AS fromDay FROM pause WHERE ended_on IS NULL',
+      )
+      .all()
+      .map((r) => pause.parse(r))
+      .map((p) => [p.residencyId, p]),
+  )

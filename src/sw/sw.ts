@@ -14,8 +14,17 @@ clientsClaim()
 const patience = 4
 
 /** What was made after signing in is kept; the door it was sent to instead is not. */
-const ownPage = { cacheWillUpdate: ({ response }: { response: Response }) => Promise.resolve(response.status === 200 && !response.redirected ? response : null) }
+const ownPage = {
+  cacheWillUpdate: ({ response }: { response: Response }) =>
+    Promise.resolve(response.status === 200 && !response.redirected ? response : null),
+}
 
-registerRoute(({ request, url, sameOrigin }) => sameOrigin && request.mode === 'navigate' && isBlockPage(url.pathname), new NetworkFirst({ cacheName: blockCache, networkTimeoutSeconds: patience, plugins: [ownPage] }))
+registerRoute(
+  ({ request, url, sameOrigin }) => sameOrigin && request.mode === 'navigate' && isBlockPage(url.pathname),
+  new NetworkFirst({ cacheName: blockCache, networkTimeoutSeconds: patience, plugins: [ownPage] }),
+)
 // The files of the program carry their content in their names and never change.
-registerRoute(({ url, sameOrigin }) => sameOrigin && url.pathname.startsWith('/_next/static/'), new CacheFirst({ cacheName: programCache, plugins: [ownPage] }))
+registerRoute(
+  ({ url, sameOrigin }) => sameOrigin && url.pathname.startsWith('/_next/static/'),
+  new CacheFirst({ cacheName: programCache, plugins: [ownPage] }),
+)

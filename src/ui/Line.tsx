@@ -32,19 +32,75 @@ export function Line({ line, size }: { line: LineView; size: LineSize }) {
   const passedTo = Math.min(line.position - 1, goal)
   const over = line.position > goal
   return (
-    <svg width={s.width} height={s.height} viewBox={`0 0 ${s.width} ${s.height}`} aria-hidden="true" style={{ display: 'block', maxWidth: '100%', overflow: 'visible' }}>
+    <svg
+      width={s.width}
+      height={s.height}
+      viewBox={`0 0 ${s.width} ${s.height}`}
+      aria-hidden="true"
+      style={{ display: 'block', maxWidth: '100%', overflow: 'visible' }}
+    >
       <line x1={left} x2={right} y1={y} y2={y} stroke="var(--rule-2)" strokeWidth={1} strokeDasharray="1 3" />
       {Array.from({ length: count }, (_, i) => (
-        <line key={i} x1={x(i)} x2={x(i)} y1={y - s.peg} y2={y} stroke={i <= top ? 'var(--held)' : 'var(--rule-2)'} strokeWidth={1} />
+        <line
+          key={i}
+          x1={x(i)}
+          x2={x(i)}
+          y1={y - s.peg}
+          y2={y}
+          stroke={i <= top ? 'var(--held)' : 'var(--rule-2)'}
+          strokeWidth={1}
+        />
       ))}
-      {line.promised !== undefined && <path d={`M${x(goal)} ${y - s.peg - 2} V${y + s.peg + 1}`} stroke="var(--ink)" strokeWidth={size === 'cell' ? 1.8 : 2.6} />}
-      {top >= 0 && <path d={`M${left} ${y} Q${(left + x(top)) / 2} ${y + sag} ${x(top)} ${y}`} fill="none" stroke="var(--held)" strokeWidth={cord} strokeLinecap="round" />}
-      {passedTo > top && <line x1={top >= 0 ? x(top) : left} x2={x(passedTo)} y1={y} y2={y} stroke="var(--ink)" strokeWidth={s.thin * 0.8} />}
-      {line.slippedFrom !== undefined && (
-        <path d={`M${x(Math.max(top, -1))} ${y} q${s.drop * 0.15} ${s.drop * 0.6} ${s.drop * 0.75} ${s.drop * 0.68} t${s.drop * 0.5} ${s.drop * 0.22}`} fill="none" stroke="var(--person)" strokeWidth={Math.max(2, cord)} strokeLinecap="round" />
+      {line.promised !== undefined && (
+        <path
+          d={`M${x(goal)} ${y - s.peg - 2} V${y + s.peg + 1}`}
+          stroke="var(--ink)"
+          strokeWidth={size === 'cell' ? 1.8 : 2.6}
+        />
       )}
-      <rect x={left - s.post / 2} y={y - s.post} width={s.post / 1.6} height={s.post * 2} fill={started ? 'var(--ink)' : 'none'} stroke="var(--ink)" strokeWidth={1} />
-      {!over && started && <circle cx={x(line.position)} cy={y} r={s.peg} fill="var(--paper)" stroke="var(--ink)" strokeWidth={1.4} />}
+      {top >= 0 && (
+        <path
+          d={`M${left} ${y} Q${(left + x(top)) / 2} ${y + sag} ${x(top)} ${y}`}
+          fill="none"
+          stroke="var(--held)"
+          strokeWidth={cord}
+          strokeLinecap="round"
+        />
+      )}
+      {passedTo > top && (
+        <line
+          x1={top >= 0 ? x(top) : left}
+          x2={x(passedTo)}
+          y1={y}
+          y2={y}
+          stroke="var(--ink)"
+          strokeWidth={s.thin * 0.8}
+        />
+      )}
+      {line.slippedFrom !== undefined && (
+        <path
+          d={
+            `M${x(Math.max(top, -1))} ${y} q${s.drop * 0.15} ${s.drop * 0.6} ${s.drop * 0.75} ${s.drop * 0.68} ` +
+            `t${s.drop * 0.5} ${s.drop * 0.22}`
+          }
+          fill="none"
+          stroke="var(--person)"
+          strokeWidth={Math.max(2, cord)}
+          strokeLinecap="round"
+        />
+      )}
+      <rect
+        x={left - s.post / 2}
+        y={y - s.post}
+        width={s.post / 1.6}
+        height={s.post * 2}
+        fill={started ? 'var(--ink)' : 'none'}
+        stroke="var(--ink)"
+        strokeWidth={1}
+      />
+      {!over && started && (
+        <circle cx={x(line.position)} cy={y} r={s.peg} fill="var(--paper)" stroke="var(--ink)" strokeWidth={1.4} />
+      )}
       {over && top >= goal && <circle cx={x(goal)} cy={y} r={s.peg * 0.9} fill="var(--held)" />}
     </svg>
   )

@@ -5,7 +5,9 @@ import { sayMinute, sayMoment, wallClock, type ClockFace } from './when'
 const Face = createContext<ClockFace>('24')
 
 /** Everything inside says its times by this clock. */
-export const ClockProvider = ({ face, children }: { face: ClockFace; children: ReactNode }) => <Face.Provider value={face}>{children}</Face.Provider>
+export const ClockProvider = ({ face, children }: { face: ClockFace; children: ReactNode }) => (
+  <Face.Provider value={face}>{children}</Face.Provider>
+)
 
 /** Moments and minutes as this house says them. */
 export function useWhen() {

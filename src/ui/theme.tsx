@@ -28,14 +28,21 @@ export const GlobalStyle = createGlobalStyle`
     font: 400 1rem/1.4 'Atkinson Hyperlegible Next Variable', 'Atkinson Hyperlegible Next', sans-serif;
     font-variant-numeric: tabular-nums lining-nums;
   }
-  h1, h2, h3 { font-family: 'Hepta Slab Variable', 'Hepta Slab', Georgia, serif; font-weight: 620; line-height: 1.15; margin: 0; letter-spacing: -0.01em; }
+  h1, h2, h3 {
+    margin: 0; letter-spacing: -0.01em;
+    font-family: 'Hepta Slab Variable', 'Hepta Slab', Georgia, serif; font-weight: 620; line-height: 1.15;
+  }
   p { margin: 0; }
   a { color: inherit; text-decoration-color: var(--rule-2); text-underline-offset: 0.18em; }
   a:hover { text-decoration-color: currentColor; }
   button, input, select { font: inherit; color: inherit; }
-  :focus-visible, [data-focus-visible='true'] { outline: 3px solid var(--focus); outline-offset: 2px; border-radius: 3px; }
+  :focus-visible, [data-focus-visible='true'] {
+    outline: 3px solid var(--focus); outline-offset: 2px; border-radius: 3px;
+  }
   .unseen { position: absolute; width: 1px; height: 1px; overflow: hidden; clip-path: inset(50%); white-space: nowrap; }
-  @media (prefers-reduced-motion: reduce) { *, *::before, *::after { animation: none !important; transition: none !important; } }
+  @media (prefers-reduced-motion: reduce) {
+    *, *::before, *::after { animation: none !important; transition: none !important; }
+  }
   @media print { body { background: #fff; } }
 `
 

@@ -20,7 +20,9 @@ export function useInks(): Inks | undefined {
     read()
     const watch = new MutationObserver(read)
     watch.observe(document.documentElement, { attributes: true, attributeFilter: ['data-theme'] })
-    return () => { watch.disconnect() }
+    return () => {
+      watch.disconnect()
+    }
   }, [])
   return inks
 }

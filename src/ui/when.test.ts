@@ -10,7 +10,15 @@ describe('days and clocks in the kennel’s time zone', () => {
   })
 
   it('says them by a clock of twelve hours where the house has one', () => {
-    expect([0, 1, 719, 720, 725, 780, 1439].map((m) => sayMinute(m, '12'))).toEqual(['12:00 am', '12:01 am', '11:59 am', '12:00 pm', '12:05 pm', '1:00 pm', '11:59 pm'])
+    expect([0, 1, 719, 720, 725, 780, 1439].map((m) => sayMinute(m, '12'))).toEqual([
+      '12:00 am',
+      '12:01 am',
+      '11:59 am',
+      '12:00 pm',
+      '12:05 pm',
+      '1:00 pm',
+      '11:59 pm',
+    ])
     expect(sayMoment(Date.UTC(2026, 6, 1, 12, 5), 'Europe/London', '12')).toBe('Wed 1 Jul, 1:05 pm')
   })
 

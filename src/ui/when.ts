@@ -16,14 +16,29 @@ export function sayDay(day: string): string {
 const clocks = new Map<string, Intl.DateTimeFormat>()
 
 /** Calendar day and clock of a moment in a time zone. */
-export function wallClock(at: number, timeZone: string, face: ClockFace = '24'): { readonly day: string; readonly clock: string } {
+export function wallClock(
+  at: number,
+  timeZone: string,
+  face: ClockFace = '24',
+): { readonly day: string; readonly clock: string } {
   let format = clocks.get(timeZone)
   if (!format) {
-    format = new Intl.DateTimeFormat('en-GB', { timeZone, year: 'numeric', month: '2-digit', day: '2-digit', hour: '2-digit', minute: '2-digit', hourCycle: 'h23' })
+    format = new Intl.DateTimeFormat('en-GB', {
+      timeZone,
+      year: 'numeric',
+      month: '2-digit',
+      day: '2-digit',
+      hour: '2-digit',
+      minute: '2-digit',
+      hourCycle: 'h23',
+    })
     clocks.set(timeZone, format)
   }
   const part = Object.fromEntries(format.formatToParts(at).map((p) => [p.type, p.value]))
-  return { day: `${part['year']}-${part['month']}-${part['day']}`, clock: sayMinute(Number(part['hour']) * 60 + Number(part['minute']), face) }
+  return {
+    day: `${part['year']}-${part['month']}-${part['day']}`,
+    clock: sayMinute(Number(part['hour']) * 60 + Number(part['minute']), face),
+  }
 }
 
 /** A moment as “Thu 30 Apr, 10:30”. */

@@ -3,8 +3,15 @@ import { findResident, type Resident } from '@/store/residents'
 import type { Done } from './correct'
 import { nobody, worksHere } from './who'
 
-/** Does something about one dog in somebody's name, in one transaction; refuses for a dog that is not in the books or a person who does not work here. */
-export function aboutResident(db: Db, form: { readonly residencyId: string; readonly recordedBy: string }, work: (resident: Resident) => string | undefined): Done {
+/**
+ * Does something about one dog in somebody's name, in one transaction; refuses for a dog that is not in the books or a
+ * person who does not work here.
+ */
+export function aboutResident(
+  db: Db,
+  form: { readonly residencyId: string; readonly recordedBy: string },
+  work: (resident: Resident) => string | undefined,
+): Done {
   return db
     .transaction((): Done => {
       const resident = findResident(db, form.residencyId)

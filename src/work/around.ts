@@ -15,7 +15,16 @@ export const weatherForMs = 2 * 3_600_000
 
 /** What must be known of a dog before it is worked within sight of another. */
 export function partnerOf(db: Db, r: Resident): Partner {
-  return { residencyId: r.residencyId, dogId: r.dogId, name: r.name, runNumber: r.runNumber, kg: readWeights(db, r.dogId).at(-1)?.kg ?? null, biteHistory: r.biteHistory, notWith: readEntry(db, r.residencyId, 'health')?.entry.notWith ?? [], traits: { giant: r.traits.giant, shy: r.traits.shy, anxious: r.traits.anxious } }
+  return {
+    residencyId: r.residencyId,
+    dogId: r.dogId,
+    name: r.name,
+    runNumber: r.runNumber,
+    kg: readWeights(db, r.dogId).at(-1)?.kg ?? null,
+    biteHistory: r.biteHistory,
+    notWith: readEntry(db, r.residencyId, 'health')?.entry.notWith ?? [],
+    traits: { giant: r.traits.giant, shy: r.traits.shy, anxious: r.traits.anxious },
+  }
 }
 
 /** Spaces in which a dog works now that this one may not meet, with the reason. */
@@ -33,10 +42,25 @@ export function barredFor(db: Db, resident: Resident, now: number): ReadonlyMap<
 }
 
 /** Where this dog can be worked now, with whom, and what speaks against a place. */
-export function aroundFor(db: Db, resident: Resident, house: { readonly today: string; readonly spaces: readonly SpaceRow[]; readonly people: readonly string[]; readonly method: Method; readonly forgetting: Forgetting }, now: number): Around {
+export function aroundFor(
+  db: Db,
+  resident: Resident,
+  house: {
+    readonly today: string
+    readonly spaces: readonly SpaceRow[]
+    readonly people: readonly string[]
+    readonly method: Method
+    readonly forgetting: Forgetting
+  },
+  now: number,
+): Around {
   const weather = newestWeather(db, now - weatherForMs, now)
   return {
-    now, today: house.today, people: house.people, method: house.method, forgetting: house.forgetting,
+    now,
+    today: house.today,
+    people: house.people,
+    method: house.method,
+    forgetting: house.forgetting,
     places: house.spaces.map((s) => ({ id: s.id, kind: s.kind, indoors: s.indoors, surface: s.surface })),
     barred: barredFor(db, resident, now),
     ...(weather ? { weather } : {}),

@@ -23,19 +23,44 @@ const typed = (values: unknown): Typed => typedOf(values)
 const stage = () => {
   const db = newKennel()
   const who = trainer(db)
-  return { db, who, residencyId: dog(db, { promises: { sit: { rungIds: ['sit.word'] }, 'sit-stay': { rungIds: ['sit-stay.30s'] }, down: { rungIds: ['down.no-lure'] } } }) }
+  return {
+    db,
+    who,
+    residencyId: dog(db, {
+      promises: {
+        sit: { rungIds: ['sit.word'] },
+        'sit-stay': { rungIds: ['sit-stay.30s'] },
+        down: { rungIds: ['down.no-lure'] },
+      },
+    }),
+  }
 }
-const arrival = { run: '1', weight: '20', weightUnit: 'kg', sex: 'female', bornOn: '', chip: '', coat: '', arrivalNote: '' }
+const arrival = {
+  run: '1',
+  weight: '20',
+  weightUnit: 'kg',
+  sex: 'female',
+  bornOn: '',
+  chip: '',
+  coat: '',
+  arrivalNote: '',
+}
 const count = (db: Db, table: string) => (db.prepare(`SELECT count(*) AS n FROM ${table}`).get() as { n: number }).n
 
 describe('the intake', () => {
   it('keeps a step as typed, whatever is wrong with it, for whoever goes on', () => {
     const { db, who, residencyId } = stage()
-    expect(saveDraft(db, { key: residencyId, step: 'arrival', typed: { weight: ['twenty'], run: [''] } }, who, monday)).toEqual({ ok: true })
+    expect(
+      saveDraft(db, { key: residencyId, step: 'arrival', typed: { weight: ['twenty'], run: [''] } }, who, monday),
+    ).toEqual({ ok: true })
     const step = loadIntake(db, residencyId, monday)?.steps.find((s) => s.id === 'arrival')
     expect(step).toMatchObject({ values: { weight: ['twenty'] }, draft: { by: 'Ada' }, kept: false })
     expect(keepStep(db, residencyId, 'arrival', typed(arrival), who, monday).ok).toBe(true)
-    expect(loadIntake(db, residencyId, monday)?.steps.find((s) => s.id === 'arrival')).toMatchObject({ draft: undefined, kept: true, values: { weight: ['20'] } })
+    expect(loadIntake(db, residencyId, monday)?.steps.find((s) => s.id === 'arrival')).toMatchObject({
+      draft: undefined,
+      kept: true,
+      values: { weight: ['20'] },
+    })
   })
 
   it('a booking can be gone on with elsewhere, and is made once', () => {
@@ -57,9 +82,32 @@ describe('the intake', () => {
     ['a chip of three digits', 'arrival', { ...arrival, chip: '123' }, 'chip', /9 to 15/],
     ['no way to reach the owner', 'owner', { phone: '' }, 'phone', /One way/],
     ['a mail address that is none', 'owner', { email: 'nobody' }, 'email', /name@place/],
-    ['a vaccination due before it was given', 'health', { vaccines: [{ name: 'x', given: '2026-03-02', due: '2026-03-01' }] }, 'vaccines.0.due', /before it was given/],
-    ['30 February', 'consents', { signed: [{ to: 'photographs', by: 'T', on: '2026-02-30' }] }, 'signed.0.on', /date like/],
-    ['an unknown rung reported', 'words', { release: 'Okay', marker: 'Yes', side: 'left', cues: [{ command: 'sit', word: '', signal: '', reported: 'sit.none' }] }, 'cues.0.reported', /no such rung/],
+    [
+      'a vaccination due before it was given',
+      'health',
+      { vaccines: [{ name: 'x', given: '2026-03-02', due: '2026-03-01' }] },
+      'vaccines.0.due',
+      /before it was given/,
+    ],
+    [
+      '30 February',
+      'consents',
+      { signed: [{ to: 'photographs', by: 'T', on: '2026-02-30' }] },
+      'signed.0.on',
+      /date like/,
+    ],
+    [
+      'an unknown rung reported',
+      'words',
+      {
+        release: 'Okay',
+        marker: 'Yes',
+        side: 'left',
+        cues: [{ command: 'sit', word: '', signal: '', reported: 'sit.none' }],
+      },
+      'cues.0.reported',
+      /no such rung/,
+    ],
   ] as const)('refuses %s by its field, and writes nothing', (_, step, values, field, says) => {
     const { db, who, residencyId } = stage()
     const before = findResident(db, residencyId)
@@ -71,9 +119,24 @@ describe('the intake', () => {
   it('a run taken for those days is refused, with who has it; and an odd weight is taken when said to be right', () => {
     const { db, who, residencyId } = stage()
     dog(db, { name: 'Rook', run: '7' })
-    expect(keepStep(db, residencyId, 'arrival', typed({ ...arrival, run: '7' }), who, monday)).toMatchObject({ ok: false, errors: { run: expect.stringMatching(/Rook has run 7/) } })
-    expect(keepStep(db, residencyId, 'arrival', typed({ ...arrival, run: '8', weight: '88', weightRight: 'yes' }), who, monday).ok).toBe(true)
-    expect([findResident(db, residencyId)?.runNumber, readWeights(db, findResident(db, residencyId)?.dogId ?? '').map((w) => w.kg)]).toEqual(['8', [88]])
+    expect(keepStep(db, residencyId, 'arrival', typed({ ...arrival, run: '7' }), who, monday)).toMatchObject({
+      ok: false,
+      errors: { run: expect.stringMatching(/Rook has run 7/) },
+    })
+    expect(
+      keepStep(
+        db,
+        residencyId,
+        'arrival',
+        typed({ ...arrival, run: '8', weight: '88', weightRight: 'yes' }),
+        who,
+        monday,
+      ).ok,
+    ).toBe(true)
+    expect([
+      findResident(db, residencyId)?.runNumber,
+      readWeights(db, findResident(db, residencyId)?.dogId ?? '').map((w) => w.kg),
+    ]).toEqual(['8', [88]])
   })
 
   it('pounds are kept as kilograms, by the exact pound of 1959', () => {
@@ -84,24 +147,72 @@ describe('the intake', () => {
 
   it('what is said of the dog changes its ladder, its words and its cautions', () => {
     const { db, who, residencyId } = stage()
-    keepStep(db, residencyId, 'health', { ...typed({ caution: 'Two at the door', biteHistory: true }), traits: ['deaf'] }, who, monday)
-    keepStep(db, residencyId, 'words', typed({ release: 'Frei', marker: 'Ja', side: 'right', cues: [{ command: 'down', word: 'Platz', signal: '', reported: '' }] }), who, monday)
+    keepStep(
+      db,
+      residencyId,
+      'health',
+      { ...typed({ caution: 'Two at the door', biteHistory: true }), traits: ['deaf'] },
+      who,
+      monday,
+    )
+    keepStep(
+      db,
+      residencyId,
+      'words',
+      typed({
+        release: 'Frei',
+        marker: 'Ja',
+        side: 'right',
+        cues: [{ command: 'down', word: 'Platz', signal: '', reported: '' }],
+      }),
+      who,
+      monday,
+    )
     const resident = findResident(db, residencyId)
-    expect(resident).toMatchObject({ releaseWord: 'Frei', markerWord: 'Ja', side: 'right', caution: 'Two at the door', biteHistory: true, traits: { deaf: true } })
+    expect(resident).toMatchObject({
+      releaseWord: 'Frei',
+      markerWord: 'Ja',
+      side: 'right',
+      caution: 'Two at the door',
+      biteHistory: true,
+      traits: { deaf: true },
+    })
     expect(readCueWords(db, resident?.dogId ?? '').get('down')).toBe('Platz')
-    expect(standingOf(db, residencyId, later)).toEqual(JSON.parse(JSON.stringify(derive(db, residencyId, regimesFor(db, residencyId, later)))))
+    expect(standingOf(db, residencyId, later)).toEqual(
+      JSON.parse(JSON.stringify(derive(db, residencyId, regimesFor(db, residencyId, later)))),
+    )
   })
 
   it('promises are changed after the booking: the needs follow, and what the ladder does not have is refused', () => {
     const { db, who, residencyId } = stage()
-    const promise = (rung: string, run = 'sit/sit') => keepStep(db, residencyId, 'promises', typed({ promised: [{ run, rung, level: '2', places: '2', people: '1' }, { run: 'down/down', rung: '', level: '0', places: '', people: '' }] }), who, monday)
+    const promise = (rung: string, run = 'sit/sit') =>
+      keepStep(
+        db,
+        residencyId,
+        'promises',
+        typed({
+          promised: [
+            { run, rung, level: '2', places: '2', people: '1' },
+            { run: 'down/down', rung: '', level: '0', places: '', people: '' },
+          ],
+        }),
+        who,
+        monday,
+      )
     expect(loadIntake(db, residencyId, monday)?.steps.find((s) => s.id === 'promises')?.kept).toBe(true)
-    expect(promise('sit.down-from')).toMatchObject({ ok: false, errors: { 'promised.0.rung': expect.stringMatching(/no such rung/) } })
+    expect(promise('sit.down-from')).toMatchObject({
+      ok: false,
+      errors: { 'promised.0.rung': expect.stringMatching(/no such rung/) },
+    })
     expect(promise('down.no-lure')).toMatchObject({ ok: false })
     expect(readPromises(db, residencyId)).toHaveLength(3)
     expect(promise('sit.word').ok).toBe(true)
     expect(readPromises(db, residencyId)).toEqual([{ rungId: 'sit.word', level: 2, places: 2, people: 1 }])
-    expect(standingOf(db, residencyId, later).summary.commands.filter((c) => c.promise).map((c) => c.command)).toEqual(['sit'])
+    expect(
+      standingOf(db, residencyId, later)
+        .summary.commands.filter((c) => c.promise)
+        .map((c) => c.command),
+    ).toEqual(['sit'])
     expect(promise('')).toMatchObject({ ok: false, errors: { promised: 'Promise at least one command.' } })
   })
 
@@ -109,24 +220,54 @@ describe('the intake', () => {
     const { db, who, residencyId } = stage()
     keepStep(db, residencyId, 'owner', typed({ phone: '01632 960100' }), who, monday)
     const dogId = findResident(db, residencyId)?.dogId
-    expect(addDog(db, { ...dogFields, dogId, run: '2', arrivesOn: '2026-03-10', leavesOn: '2026-04-10' }, monday)).toMatchObject({ ok: false, errors: { arrivesOn: expect.stringMatching(/is here from 2026-03-01 to 2026-03-20/) } })
+    expect(
+      addDog(db, { ...dogFields, dogId, run: '2', arrivesOn: '2026-03-10', leavesOn: '2026-04-10' }, monday),
+    ).toMatchObject({
+      ok: false,
+      errors: { arrivesOn: expect.stringMatching(/is here from 2026-03-01 to 2026-03-20/) },
+    })
     const again = addDog(db, { ...dogFields, dogId, run: '2', arrivesOn: '2026-04-10', leavesOn: '2026-05-01' }, monday)
     if (!again.ok) throw new Error(JSON.stringify(again.errors))
     const view = loadResident(db, again.id, monday + 40 * msPerDay)
-    expect([view?.resident.dogId, view?.others.map((o) => o.id), view?.commands.every((c) => c.reps === 0)]).toEqual([dogId, [residencyId], true])
+    expect([view?.resident.dogId, view?.others.map((o) => o.id), view?.commands.every((c) => c.reps === 0)]).toEqual([
+      dogId,
+      [residencyId],
+      true,
+    ])
     expect(readEntry(db, again.id, 'owner')?.entry.phone).toBe('01632 960100')
-    expect(loadIntake(db, again.id, monday)?.steps.find((s) => s.id === 'owner')).toMatchObject({ fromBefore: true, kept: false })
+    expect(loadIntake(db, again.id, monday)?.steps.find((s) => s.id === 'owner')).toMatchObject({
+      fromBefore: true,
+      kept: false,
+    })
     expect(stepIds).toHaveLength(8)
   })
 })
 
 describe('the baseline', () => {
   const now = monday
-  const run = (db: Db, residencyId: string, who: string, command: string, can: (index: number, food: boolean) => boolean) => {
+  const run = (
+    db: Db,
+    residencyId: string,
+    who: string,
+    command: string,
+    can: (index: number, food: boolean) => boolean,
+  ) => {
     for (let i = 0; i <= mostReps; i++) {
       const c = loadBaseline(db, residencyId, now)?.commands.find((x) => x.id === command)
       if (!c || c.step.kind === 'done') return c
-      const done = keepBaselineRep(db, { id: v7(), residencyId, recordedBy: who, command, rungId: c.rung.id, foodInSight: c.step.foodInSight, clean: can(c.step.index, c.step.foodInSight) }, now)
+      const done = keepBaselineRep(
+        db,
+        {
+          id: v7(),
+          residencyId,
+          recordedBy: who,
+          command,
+          rungId: c.rung.id,
+          foodInSight: c.step.foodInSight,
+          clean: can(c.step.index, c.step.foodInSight),
+        },
+        now,
+      )
       if (!done.ok) throw new Error(done.reason)
     }
     throw new Error('more than eight reps')
@@ -140,8 +281,12 @@ describe('the baseline', () => {
     const { state, summary } = standingOf(db, residencyId, later)
     expect(state.runs['sit/sit']).toMatchObject({ position: 2, tallies: {} })
     expect(summary.commands.find((c) => c.command === 'sit')).toMatchObject({ word: 'not started', reps: 0 })
-    expect(loadResident(db, residencyId, now)?.next.sets.find((s) => s.command === 'sit')?.rungId).toBe(found?.rungs[2]?.id)
-    expect(standingOf(db, residencyId, later)).toEqual(JSON.parse(JSON.stringify(derive(db, residencyId, regimesFor(db, residencyId, later)))))
+    expect(loadResident(db, residencyId, now)?.next.sets.find((s) => s.command === 'sit')?.rungId).toBe(
+      found?.rungs[2]?.id,
+    )
+    expect(standingOf(db, residencyId, later)).toEqual(
+      JSON.parse(JSON.stringify(derive(db, residencyId, regimesFor(db, residencyId, later)))),
+    )
   })
 
   it('a command waits for the prerequisite that was not shown, and opens once it was', () => {
@@ -156,11 +301,15 @@ describe('the baseline', () => {
     const { db, who, residencyId } = stage()
     const found = run(db, residencyId, who, 'sit', (i) => i <= 7)
     const at = (i: number) => found?.rungs[i]?.id ?? ''
-    const start = (i: number, reason = '') => takeStart(db, { residencyId, recordedBy: who, command: 'sit', rungId: at(i), reason }, now)
+    const start = (i: number, reason = '') =>
+      takeStart(db, { residencyId, recordedBy: who, command: 'sit', rungId: at(i), reason }, now)
     expect(start(3).ok).toBe(true)
     expect(start(8)).toMatchObject({ ok: false, reason: expect.stringMatching(/say why/) })
     expect(start(8, 'Came off six times in the car park').ok).toBe(true)
-    expect(readStarts(db, residencyId).map((s) => [s.rungId, s.proposed])).toEqual([[at(3), at(6)], [at(8), at(6)]])
+    expect(readStarts(db, residencyId).map((s) => [s.rungId, s.proposed])).toEqual([
+      [at(3), at(6)],
+      [at(8), at(6)],
+    ])
     const tablet = new Tablet()
     const set = tablet.set(residencyId, who)
     recordFacts(db, tablet.batch([set, tablet.rep(set.id)]), now + 60_000)
@@ -174,31 +323,57 @@ describe('the baseline', () => {
     const stay = run(db, residencyId, who, 'sit-stay', (i) => i <= 2)
     const above = stay?.rungs[(stay?.ceiling ?? 0) + 1]?.id ?? ''
     expect(above).toBe('sit-stay.45s')
-    expect(takeStart(db, { residencyId, recordedBy: who, command: 'sit-stay', rungId: above, reason: 'It did so at home' }, now)).toMatchObject({ ok: false, reason: expect.stringMatching(/Not above “30 s”/) })
+    expect(
+      takeStart(
+        db,
+        { residencyId, recordedBy: who, command: 'sit-stay', rungId: above, reason: 'It did so at home' },
+        now,
+      ),
+    ).toMatchObject({ ok: false, reason: expect.stringMatching(/Not above “30 s”/) })
     expect(readStarts(db, residencyId)).toEqual([])
   })
 
-  it('not on the first evening; a rep of an old page is refused; the same fact twice changes nothing; the last can be taken back', () => {
-    const { db, who } = stage()
-    const today = dog(db, { name: 'Rook', run: '9', arrivesOn: '2026-03-02' })
-    const form = { id: v7(), residencyId: today, recordedBy: who, command: 'sit', rungId: 'sit.rear', foodInSight: false, clean: true }
-    expect(keepBaselineRep(db, form, now)).toMatchObject({ ok: false, reason: expect.stringMatching(/First evening/) })
-    const tomorrow = now + msPerDay
-    const asked = loadBaseline(db, today, tomorrow)?.commands.find((c) => c.id === 'sit')?.rung.id ?? ''
-    expect(keepBaselineRep(db, form, tomorrow)).toMatchObject({ ok: false, reason: expect.stringMatching(/Something else/) })
-    expect(keepBaselineRep(db, { ...form, rungId: asked }, tomorrow).ok).toBe(true)
-    expect(keepBaselineRep(db, { ...form, rungId: asked }, tomorrow).ok).toBe(true)
-    expect(loadBaseline(db, today, tomorrow)?.commands.find((c) => c.id === 'sit')?.reps).toHaveLength(1)
-    expect(undoBaselineRep(db, { residencyId: today, recordedBy: who, command: 'sit' }, tomorrow).ok).toBe(true)
-    expect(loadBaseline(db, today, tomorrow)?.commands.find((c) => c.id === 'sit')?.reps).toHaveLength(0)
-  })
+  it(
+    'not on the first evening; a rep of an old page is refused; the same fact twice changes nothing; the last ' +
+      'can be taken back',
+    () => {
+      const { db, who } = stage()
+      const today = dog(db, { name: 'Rook', run: '9', arrivesOn: '2026-03-02' })
+      const form = {
+        id: v7(),
+        residencyId: today,
+        recordedBy: who,
+        command: 'sit',
+        rungId: 'sit.rear',
+        foodInSight: false,
+        clean: true,
+      }
+      expect(keepBaselineRep(db, form, now)).toMatchObject({
+        ok: false,
+        reason: expect.stringMatching(/First evening/),
+      })
+      const tomorrow = now + msPerDay
+      const asked = loadBaseline(db, today, tomorrow)?.commands.find((c) => c.id === 'sit')?.rung.id ?? ''
+      expect(keepBaselineRep(db, form, tomorrow)).toMatchObject({
+        ok: false,
+        reason: expect.stringMatching(/Something else/),
+      })
+      expect(keepBaselineRep(db, { ...form, rungId: asked }, tomorrow).ok).toBe(true)
+      expect(keepBaselineRep(db, { ...form, rungId: asked }, tomorrow).ok).toBe(true)
+      expect(loadBaseline(db, today, tomorrow)?.commands.find((c) => c.id === 'sit')?.reps).toHaveLength(1)
+      expect(undoBaselineRep(db, { residencyId: today, recordedBy: who, command: 'sit' }, tomorrow).ok).toBe(true)
+      expect(loadBaseline(db, today, tomorrow)?.commands.find((c) => c.id === 'sit')?.reps).toHaveLength(0)
+    },
+  )
 })
 
 describe('the reward test', () => {
   it('goes from its own meal to better food to toys, ranks what it took, and keeps a toy', () => {
     const { db, who, residencyId } = stage()
     const fact = { residencyId, recordedBy: who }
-    const taste = (s: 'meal' | 'better' | 'toy', item: string, took: 'at once' | 'slowly' | 'not') => { expect(keepTaste(db, { ...fact, id: v7(), stage: s, item, took }, monday).ok).toBe(true) }
+    const taste = (s: 'meal' | 'better' | 'toy', item: string, took: 'at once' | 'slowly' | 'not') => {
+      expect(keepTaste(db, { ...fact, id: v7(), stage: s, item, took }, monday).ok).toBe(true)
+    }
     const stageNow = () => loadReward(db, residencyId, monday)?.stage
     expect(stageNow()).toBe('meal')
     taste('meal', 'kibble', 'not')
@@ -207,10 +382,17 @@ describe('the reward test', () => {
     expect(stageNow()).toBe('toys')
     taste('toy', 'ball', 'at once')
     taste('toy', 'rope', 'slowly')
-    expect(loadReward(db, residencyId, monday)).toMatchObject({ stage: 'done', items: ['ball', 'rope'], pair: { left: 'ball', right: 'rope' } })
-    for (let i = 0; i < 2; i++) expect(keepChoice(db, { ...fact, id: v7(), a: 'ball', b: 'rope', chosen: 'rope' }, monday).ok).toBe(true)
+    expect(loadReward(db, residencyId, monday)).toMatchObject({
+      stage: 'done',
+      items: ['ball', 'rope'],
+      pair: { left: 'ball', right: 'rope' },
+    })
+    for (let i = 0; i < 2; i++)
+      expect(keepChoice(db, { ...fact, id: v7(), a: 'ball', b: 'rope', chosen: 'rope' }, monday).ok).toBe(true)
     expect(loadReward(db, residencyId, monday)?.ranked.map((r) => r.item)).toEqual(['rope', 'ball'])
-    expect(keepChoice(db, { ...fact, id: v7(), a: 'ball', b: 'liver', chosen: 'liver' }, monday)).toMatchObject({ ok: false })
+    expect(keepChoice(db, { ...fact, id: v7(), a: 'ball', b: 'liver', chosen: 'liver' }, monday)).toMatchObject({
+      ok: false,
+    })
     expect(reserve(db, { ...fact, item: 'liver' }, monday).ok).toBe(false)
     expect(reserve(db, { ...fact, item: 'rope' }, monday).ok).toBe(true)
     expect(worksForToys(db, { ...fact, toys: true }, monday).ok).toBe(true)
@@ -221,6 +403,9 @@ describe('the reward test', () => {
   it('a dog that takes its own meal at once is done', () => {
     const { db, who, residencyId } = stage()
     keepTaste(db, { residencyId, recordedBy: who, id: v7(), stage: 'meal', item: 'kibble', took: 'at once' }, monday)
-    expect(loadReward(db, residencyId, monday)).toMatchObject({ stage: 'done', findings: [expect.stringMatching(/own meal: train before dinner/)] })
+    expect(loadReward(db, residencyId, monday)).toMatchObject({
+      stage: 'done',
+      findings: [expect.stringMatching(/own meal: train before dinner/)],
+    })
   })
 })

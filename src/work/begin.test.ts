@@ -42,18 +42,27 @@ describe('adding a dog', () => {
     trainer(db)
     const done = addDog(db, { ...dogFields, cueWords: { sit: 'Assis' } }, monday)
     if (!done.ok) throw new Error(JSON.stringify(done.errors))
-    expect(loadBlock(db, done.id, 'sit', 'ada', monday)).toMatchObject({ cueWords: { sit: 'Assis' }, places: [{ id: 'room' }, {}, {}, {}, {}, {}] })
+    expect(loadBlock(db, done.id, 'sit', 'ada', monday)).toMatchObject({
+      cueWords: { sit: 'Assis' },
+      places: [{ id: 'room' }, {}, {}, {}, {}, {}],
+    })
     const wall = loadWall(db, monday)
     expect(wall.rows).toMatchObject([{ name: 'Bramble', daysLeft: 18 }])
     expect(wall.upNext[0]).toMatchObject({ name: 'Bramble', command: 'sit', rungName: 'Any move of the rear' })
-    expect(loadResident(db, done.id, monday)?.commands.find((c) => c.id === 'sit')).toMatchObject({ word: 'not started', next: 'Any move of the rear: next rung.' })
+    expect(loadResident(db, done.id, monday)?.commands.find((c) => c.id === 'sit')).toMatchObject({
+      word: 'not started',
+      next: 'Any move of the rear: next rung.',
+    })
   })
 
-  it.each(['<script>alert(1)</script>', 'שלום', '🐕‍🦺 Ωmega', "O'Neill; DROP TABLE dog", '%_\\'])('keeps the name %s as text', (name) => {
-    const db = newKennel()
-    const done = addDog(db, { ...dogFields, name }, monday)
-    expect(done.ok && findResident(db, done.id)?.name).toBe(name)
-  })
+  it.each(['<script>alert(1)</script>', 'שלום', '🐕‍🦺 Ωmega', "O'Neill; DROP TABLE dog", '%_\\'])(
+    'keeps the name %s as text',
+    (name) => {
+      const db = newKennel()
+      const done = addDog(db, { ...dogFields, name }, monday)
+      expect(done.ok && findResident(db, done.id)?.name).toBe(name)
+    },
+  )
 
   it.each([
     ['a name of 200 letters', { name: 'x'.repeat(200) }, 'name'],
@@ -63,11 +72,23 @@ describe('adding a dog', () => {
     ['a stay of years', { leavesOn: '2029-03-20' }, 'leavesOn'],
     ['a day that is past', { arrivesOn: '2025-01-01', leavesOn: '2025-02-01' }, 'leavesOn'],
     ['nothing promised', { promises: {} }, 'promises'],
-    ['a rung of another command', { promises: { sit: { rungIds: ['down.no-lure'], places: '1', people: '1' } } }, 'promises.sit'],
-    ['two rungs of one run', { promises: { 'sit-stay': { rungIds: ['sit-stay.5s', 'sit-stay.10s'], places: '1', people: '1' } } }, 'promises.sit-stay'],
+    [
+      'a rung of another command',
+      { promises: { sit: { rungIds: ['down.no-lure'], places: '1', people: '1' } } },
+      'promises.sit',
+    ],
+    [
+      'two rungs of one run',
+      { promises: { 'sit-stay': { rungIds: ['sit-stay.5s', 'sit-stay.10s'], places: '1', people: '1' } } },
+      'promises.sit-stay',
+    ],
     ['no rung', { promises: { sit: { rungIds: [], places: '1', people: '1' } } }, 'promises.sit.rungIds'],
     ['no place', { promises: { sit: { rungIds: ['sit.word'], places: '0', people: '1' } } }, 'promises.sit.places'],
-    ['people in words', { promises: { sit: { rungIds: ['sit.word'], places: '1', people: 'two' } } }, 'promises.sit.people'],
+    [
+      'people in words',
+      { promises: { sit: { rungIds: ['sit.word'], places: '1', people: 'two' } } },
+      'promises.sit.people',
+    ],
   ])('refuses %s', (_, wrong, field) => {
     const db = newKennel()
     const done = addDog(db, { ...dogFields, ...wrong }, monday)
@@ -78,15 +99,30 @@ describe('adding a dog', () => {
 
   it('promises a stay for so long and from so far away', () => {
     const db = newKennel()
-    const done = addDog(db, { ...dogFields, promises: { 'sit-stay': { rungIds: ['sit-stay.30s', 'sit-stay.3m-15s'], level: '1', places: '2', people: '2' } } }, monday)
-    expect(readPromises(db, done.ok ? done.id : '')).toEqual(['sit-stay.30s', 'sit-stay.3m-15s'].sort().map((rungId) => ({ rungId, level: 1, places: 2, people: 2 })))
+    const done = addDog(
+      db,
+      {
+        ...dogFields,
+        promises: {
+          'sit-stay': { rungIds: ['sit-stay.30s', 'sit-stay.3m-15s'], level: '1', places: '2', people: '2' },
+        },
+      },
+      monday,
+    )
+    expect(readPromises(db, done.ok ? done.id : '')).toEqual(
+      ['sit-stay.30s', 'sit-stay.3m-15s'].sort().map((rungId) => ({ rungId, level: 1, places: 2, people: 2 })),
+    )
   })
 
   it('refuses a run that is taken on those days, and allows it from the day the other goes home', () => {
     const db = newKennel()
     expect(addDog(db, dogFields, monday).ok).toBe(true)
-    expect(addDog(db, { ...dogFields, name: 'Wren', arrivesOn: '2026-03-10', leavesOn: '2026-04-01' }, monday)).toMatchObject({ ok: false, errors: { run: 'Bramble has run 1 during these days.' } })
-    expect(addDog(db, { ...dogFields, name: 'Wren', arrivesOn: '2026-03-20', leavesOn: '2026-04-01' }, monday).ok).toBe(true)
+    expect(
+      addDog(db, { ...dogFields, name: 'Wren', arrivesOn: '2026-03-10', leavesOn: '2026-04-01' }, monday),
+    ).toMatchObject({ ok: false, errors: { run: 'Bramble has run 1 during these days.' } })
+    expect(addDog(db, { ...dogFields, name: 'Wren', arrivesOn: '2026-03-20', leavesOn: '2026-04-01' }, monday).ok).toBe(
+      true,
+    )
   })
 
   it('never crashes on random input, and stores nothing half', () => {
@@ -96,7 +132,16 @@ describe('adding a dog', () => {
     const anything = fc.oneof(fc.string(), fc.anything(), fc.constant('2026-03-05'))
     fc.assert(
       fc.property(fc.constantFrom(...Object.keys(dogFields)), anything, (field, value) => {
-        const dogs = () => db.prepare('SELECT (SELECT count(*) FROM dog) + (SELECT count(*) FROM residency) + (SELECT count(*) FROM promise) AS n').pluck().get()
+        const dogs = () =>
+          db
+            .prepare(
+              `SELECT (SELECT count(*)
+                FROM dog) + (SELECT count(*)
+                FROM residency) + (SELECT count(*)
+                FROM promise) AS n`,
+            )
+            .pluck()
+            .get()
         const before = Number(dogs())
         const done = addDog(db, { ...dogFields, run: String(run++), [field]: value }, monday)
         expect(Number(dogs()) - before).toBe(done.ok ? 3 : 0)
@@ -109,13 +154,20 @@ describe('adding a dog', () => {
 })
 
 describe('promises this house cannot keep', () => {
-  it('are refused as they are made, by field, and nothing is stored; where nobody says, as many as the house has', () => {
+  it('are refused as they are made, by field, nothing is stored; where nobody says, as many as the house has', () => {
     const db = newKennel()
     trainer(db)
     const add = (promise: Record<string, unknown>) => addDog(db, { ...dogFields, promises: { down: promise } }, monday)
-    const errors = (promise: Record<string, unknown>) => { const r = add(promise); return r.ok ? {} : r.errors }
-    expect(errors({ rungIds: ['down.no-lure'], places: '1', people: '2' })).toEqual({ 'promises.down.people': expect.stringContaining('one works here') })
-    expect(errors({ rungIds: ['down.street'], places: '2', people: '1' })).toEqual({ 'promises.down.places': expect.stringContaining('can be worked in 1 here') })
+    const errors = (promise: Record<string, unknown>) => {
+      const r = add(promise)
+      return r.ok ? {} : r.errors
+    }
+    expect(errors({ rungIds: ['down.no-lure'], places: '1', people: '2' })).toEqual({
+      'promises.down.people': expect.stringContaining('one works here'),
+    })
+    expect(errors({ rungIds: ['down.street'], places: '2', people: '1' })).toEqual({
+      'promises.down.places': expect.stringContaining('can be worked in 1 here'),
+    })
     expect(allResidencyIds(db)).toEqual([])
     const done = add({ rungIds: ['down.street'] })
     expect(done.ok && readPromises(db, done.id)).toEqual([{ rungId: 'down.street', level: 0, places: 1, people: 1 }])

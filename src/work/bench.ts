@@ -31,7 +31,10 @@ export interface OwnBench {
   readonly checked: (Calibration & { readonly refreshers: number }) | undefined
 }
 
-/** Every rung held by a dog that is here now, with what is predicted to be left of it, and how such predictions came true. */
+/**
+ * Every rung held by a dog that is here now, with what is predicted to be left of it, and how such predictions came
+ * true.
+ */
 export function loadBench(db: Db, now: number): OwnBench {
   const { model } = kennelForgetting(db)
   const house = readHouse(db)
@@ -46,7 +49,19 @@ export function loadBench(db: Db, now: number): OwnBench {
         return run.rungs.flatMap((rung, i): OwnRung[] => {
           const tally = tallyOf(run, runState, i)
           if (!runState?.memory || !tally || tally.reps === 0 || !isHeld(run, runState, i)) return []
-          return [{ residencyId: resident.residencyId, dog: `${resident.runNumber} ${resident.name}`, command: command.name, commandId: command.id, rung: rung.name, rule: rung.rule, clean: tally.clean, total: tally.reps, retention: retention(runState.memory, now, model) }]
+          return [
+            {
+              residencyId: resident.residencyId,
+              dog: `${resident.runNumber} ${resident.name}`,
+              command: command.name,
+              commandId: command.id,
+              rung: rung.name,
+              rule: rung.rule,
+              clean: tally.clean,
+              total: tally.reps,
+              retention: retention(runState.memory, now, model),
+            },
+          ]
         })
       }),
     )

@@ -125,7 +125,10 @@ export interface KitTrial {
   readonly kits: readonly [SetOpened['kit'], SetOpened['kit']]
 }
 
-const trialQuery = z.object({ rung: z.string(), kit: z.tuple([z.enum(kits), z.enum(kits)]).refine(([a, b]) => a !== b) })
+const trialQuery = z.object({
+  rung: z.string(),
+  kit: z.tuple([z.enum(kits), z.enum(kits)]).refine(([a, b]) => a !== b),
+})
 
 /** The comparison asked for by an address, undefined when none is, or a refusal. */
 export function readTrial(query: Readonly<Record<string, unknown>>): KitTrial | undefined | { readonly refused: true } {
@@ -137,18 +140,29 @@ export function readTrial(query: Readonly<Record<string, unknown>>): KitTrial | 
 /** A page may be open for so long. */
 const aheadMs = 2 * 86_400_000
 
-/** House: sets younger than this are folded on the device, where further reps of them may lie. Devices forget what was sent after two days. */
+/**
+ * House: sets younger than this are folded on the device, where further reps of them may lie. Devices forget what was
+ * sent after two days.
+ */
 const recentMs = 2 * 86_400_000
 
 /** A dog's block, composed, or of one command; undefined for an unknown dog or command. */
-export function loadBlock(db: Db, residencyId: string, commandId: string | undefined, me: string, now: number, trial?: KitTrial): BlockView | undefined {
+export function loadBlock(
+  db: Db,
+  residencyId: string,
+  commandId: string | undefined,
+  me: string,
+  now: number,
+  trial?: KitTrial,
+): BlockView | undefined {
   const resident = findResident(db, residencyId)
   if (!resident) return undefined
   const regimes = regimesOfResident(db, resident, now)
   const ahead = allRegimes(db, resident).filter((r) => r.from > now && r.from < now + aheadMs)
   const { curriculum, judging, from, age } = newest(regimes)
   const command = commandId === undefined ? undefined : curriculum.commands.find((c) => c.id === commandId)
-  if ((commandId !== undefined && !command) || (trial && ownRung(curriculum, trial.rungId)?.command.id !== commandId)) return undefined
+  if ((commandId !== undefined && !command) || (trial && ownRung(curriculum, trial.rungId)?.command.id !== commandId))
+    return undefined
   const house = readHouse(db)
   const today = dayIn(house.timeZone, now)
   const people = readPeople(db)
@@ -158,11 +172,20 @@ export function loadBlock(db: Db, residencyId: string, commandId: string | undef
   const sets = readSets(db, residencyId)
   const since = Math.max(now - recentMs, from)
   const open = openSets(db, residencyId, now - openForMs)
-  // A set belongs to the older ones only when it is closed and every rep of it does. One open while the rules change goes on under the new ones.
-  const isRecent = (s: SetFact): boolean => open.some((o) => o.id === s.id) || s.reps.some((r) => r.at >= since) || (s.reps.length === 0 && s.day >= dayIn(house.timeZone, since))
+  // A set belongs to the older ones only when it is closed and every rep of it does. One open while the rules change
+  // goes on under the new ones.
+  const isRecent = (s: SetFact): boolean =>
+    open.some((o) => o.id === s.id) ||
+    s.reps.some((r) => r.at >= since) ||
+    (s.reps.length === 0 && s.day >= dayIn(house.timeZone, since))
   const method = methodAt(readMethodChanges(db), now)
   const next = nextFor(db, { resident, curriculum, derived, today, people, spaces: places, forgetting }, now)
-  const around = aroundFor(db, resident, { today, spaces: places, people: handlers(people), method, forgetting: forgetting.model }, now)
+  const around = aroundFor(
+    db,
+    resident,
+    { today, spaces: places, people: handlers(people), method, forgetting: forgetting.model },
+    now,
+  )
   const young = isYoung(resident.traits, today)
   const pause = openPauses(db).get(residencyId)
   const words = new Map((readEntry(db, residencyId, 'words')?.entry.cues ?? []).map((c) => [c.command, c]))
@@ -171,28 +194,77 @@ export function loadBlock(db: Db, residencyId: string, commandId: string | undef
   const blocks = blocksOfDay(db, residencyId, today)
   const last = sets.at(-1)
   const minute = wallMinute(house.timeZone, now)
-  const meal = house.meals.map((m) => m.at).filter((at) => at <= minute).sort((a, b) => b - a)[0]
+  const meal = house.meals
+    .map((m) => m.at)
+    .filter((at) => at <= minute)
+    .sort((a, b) => b - a)[0]
   return {
-    resident, timeZone: house.timeZone, clock: house.clock, me, command: command?.id, curriculum, judging, age, ahead, method, forgetting: forgetting.model, today, now, since,
-    state: foldDog(regimes, sets.filter((s) => !isRecent(s))), recent: sets.filter(isRecent), open,
-    promises: readPromises(db, residencyId), places, people, handlers: handlers(people), barred: Object.fromEntries(around.barred ?? []), weather: around.weather,
+    resident,
+    timeZone: house.timeZone,
+    clock: house.clock,
+    me,
+    command: command?.id,
+    curriculum,
+    judging,
+    age,
+    ahead,
+    method,
+    forgetting: forgetting.model,
+    today,
+    now,
+    since,
+    state: foldDog(
+      regimes,
+      sets.filter((s) => !isRecent(s)),
+    ),
+    recent: sets.filter(isRecent),
+    open,
+    promises: readPromises(db, residencyId),
+    places,
+    people,
+    handlers: handlers(people),
+    barred: Object.fromEntries(around.barred ?? []),
+    weather: around.weather,
     cueWords: Object.fromEntries(curriculum.commands.map((c) => [c.id, own.get(c.id) ?? c.defaultCue])),
     signals: Object.fromEntries(curriculum.commands.map((c) => [c.id, words.get(c.id)?.signal || c.signal])),
     lacks: lacksOf(derived.summary),
-    plan: composeBlock({ curriculum, state: derived.state, standings: derived.summary.commands, next: pause ? [] : next.sets, dog: { traits: resident.traits, arrivesOn: resident.arrivesOn }, around }),
+    plan: composeBlock({
+      curriculum,
+      state: derived.state,
+      standings: derived.summary.commands,
+      next: pause ? [] : next.sets,
+      dog: { traits: resident.traits, arrivesOn: resident.arrivesOn },
+      around,
+    }),
     rest: pause ? sayPause(pause) : next.rest,
     seen: seenIn(curriculum, sets),
     ...foodFor(db, resident, today),
-    allergies: allergiesOf(db, residencyId), twoPeople: readEntry(db, residencyId, 'health')?.entry.twoPeople ?? false,
+    allergies: allergiesOf(db, residencyId),
+    twoPeople: readEntry(db, residencyId, 'health')?.entry.twoPeople ?? false,
     note: closes.flatMap((c) => (c.note === '' ? [] : [{ text: c.note, at: c.at, by: c.by }]))[0],
-    restsUntil: restsUntil(blocks, closes, open, now), blocksToday: blocks.length,
-    signsKeepComing: keepsComing(readSigns(db, residencyId, addDays(today, -repeated.days)), addDays(today, -repeated.days)),
-    young, mealMinutesAgo: meal === undefined ? null : minute - meal,
-    self: partnerOf(db, resident), others: residentsOn(db, today).filter((r) => r.residencyId !== residencyId).map((r) => ({ ...partnerOf(db, r), toys: r.traits.toys })),
+    restsUntil: restsUntil(blocks, closes, open, now),
+    blocksToday: blocks.length,
+    signsKeepComing: keepsComing(
+      readSigns(db, residencyId, addDays(today, -repeated.days)),
+      addDays(today, -repeated.days),
+    ),
+    young,
+    mealMinutesAgo: meal === undefined ? null : minute - meal,
+    self: partnerOf(db, resident),
+    others: residentsOn(db, today)
+      .filter((r) => r.residencyId !== residencyId)
+      .map((r) => ({ ...partnerOf(db, r), toys: r.traits.toys })),
     corrections: { devices: house.devices.map((d) => d.name), consents: consentsOf(db, residencyId, now) },
     unpaid: unpaidRun(paidSince(db, residencyId, now - recentMs)),
     last: { placeId: last?.placeId, personId: last?.leashHolder },
-    trial: trial && { ...trial, done: sets.filter((s) => s.rungId === trial.rungId && s.day === today && !open.some((o) => o.id === s.id) && s.reps.length > 0).map((s) => s.kit) },
+    trial: trial && {
+      ...trial,
+      done: sets
+        .filter(
+          (s) => s.rungId === trial.rungId && s.day === today && !open.some((o) => o.id === s.id) && s.reps.length > 0,
+        )
+        .map((s) => s.kit),
+    },
   }
 }
 
@@ -211,7 +283,12 @@ function seenIn(curriculum: Curriculum, sets: readonly SetFact[]): Readonly<Reco
 }
 
 /** When its rest after the last block of the day is over; undefined when it is, or when a block is still under way. */
-function restsUntil(blocks: ReturnType<typeof blocksOfDay>, closes: ReturnType<typeof readCloses>, open: readonly unknown[], now: number): number | undefined {
+function restsUntil(
+  blocks: ReturnType<typeof blocksOfDay>,
+  closes: ReturnType<typeof readCloses>,
+  open: readonly unknown[],
+  now: number,
+): number | undefined {
   const last = blocks.at(-1)
   if (!last || open.length > 0) return undefined
   const close = closes.find((c) => c.blockId === last.blockId)
@@ -222,7 +299,24 @@ function restsUntil(blocks: ReturnType<typeof blocksOfDay>, closes: ReturnType<t
 /** What it may be paid with, own meal first, and how many pieces of that are left. */
 function foodFor(db: Db, resident: Resident, today: string): Pick<BlockView, 'feeds' | 'piecesLeft'> {
   const allergies = allergiesOf(db, resident.residencyId)
-  const food = dayFood(db, resident, allFeeds(db), readFed(db, today, resident.residencyId), paidPieces(db, today).get(resident.residencyId) ?? [])
-  const others = readFeeds(db).filter((f) => f.id !== food?.feed.id && f.kcalPerPiece !== null && forbiddenIn(f, allergies, foodWordsOf(readHouse(db))).length === 0)
-  return { feeds: [{ id: null, name: food?.feed.name ?? 'own meal', tier: 1, kcalPerPiece: food?.feed.kcalPerPiece ?? null }, ...others.map((f) => ({ id: f.id, name: f.name, tier: f.tier, kcalPerPiece: f.kcalPerPiece }))], piecesLeft: food?.ledger.piecesLeft }
+  const food = dayFood(
+    db,
+    resident,
+    allFeeds(db),
+    readFed(db, today, resident.residencyId),
+    paidPieces(db, today).get(resident.residencyId) ?? [],
+  )
+  const others = readFeeds(db).filter(
+    (f) =>
+      f.id !== food?.feed.id &&
+      f.kcalPerPiece !== null &&
+      forbiddenIn(f, allergies, foodWordsOf(readHouse(db))).length === 0,
+  )
+  return {
+    feeds: [
+      { id: null, name: food?.feed.name ?? 'own meal', tier: 1, kcalPerPiece: food?.feed.kcalPerPiece ?? null },
+      ...others.map((f) => ({ id: f.id, name: f.name, tier: f.tier, kcalPerPiece: f.kcalPerPiece })),
+    ],
+    piecesLeft: food?.ledger.piecesLeft,
+  }
 }

@@ -2,7 +2,16 @@ import { v7 } from 'uuid'
 import { z } from 'zod'
 import { outcomes } from '@/core/facts'
 import { kits } from '@/core/wire'
-import { copyClose, copyRep, copySet, nextSequence, standingReps, standingSet, type Desk, type RepRow } from '@/store/corrections'
+import {
+  copyClose,
+  copyRep,
+  copySet,
+  nextSequence,
+  standingReps,
+  standingSet,
+  type Desk,
+  type RepRow,
+} from '@/store/corrections'
 import type { Db } from '@/store/database'
 import { insertVoid } from '@/store/facts'
 import { readPlaces } from '@/store/kennel'
@@ -13,7 +22,13 @@ import { nobody, whoField, worksHere } from './who'
 export const deskDevice = '01890000-0000-7000-8000-00000000de5c'
 
 /** Why something recorded was changed; kept beside it. */
-export const reasonBeside = (what: string) => z.string().trim().min(1, `Say why: it stays beside the ${what}.`).max(200, '200 letters at the most.').regex(/^\P{Cc}*$/u, 'One line of text.')
+export const reasonBeside = (what: string) =>
+  z
+    .string()
+    .trim()
+    .min(1, `Say why: it stays beside the ${what}.`)
+    .max(200, '200 letters at the most.')
+    .regex(/^\P{Cc}*$/u, 'One line of text.')
 
 export const voidForm = z.object({ setId: z.uuid(), reason: reasonBeside('set'), recordedBy: whoField })
 export const correctSetForm = z.object({
@@ -46,10 +61,25 @@ export function voidSet(db: Db, form: z.infer<typeof voidForm>, now: number): Do
 }
 
 function takeBack(db: Db, targetId: string, why: string, recordedBy: string, desk: Desk): void {
-  insertVoid(db, { kind: 'voided', id: v7(), seq: nextSequence(db, 'voided', desk.device), deviceAt: desk.receivedAt, targetId, reason: why, recordedBy }, { device: desk.device, at: desk.receivedAt, receivedAt: desk.receivedAt })
+  insertVoid(
+    db,
+    {
+      kind: 'voided',
+      id: v7(),
+      seq: nextSequence(db, 'voided', desk.device),
+      deviceAt: desk.receivedAt,
+      targetId,
+      reason: why,
+      recordedBy,
+    },
+    { device: desk.device, at: desk.receivedAt, receivedAt: desk.receivedAt },
+  )
 }
 
-/** Corrects a set: the old one is taken back with its reason, a copy with what was wrong put right stands in its stead, at its time. */
+/**
+ * Corrects a set: the old one is taken back with its reason, a copy with what was wrong put right stands in its stead,
+ * at its time.
+ */
 export function correctSet(db: Db, form: z.infer<typeof correctSetForm>, now: number): Done {
   return db
     .transaction((): Done => {
@@ -61,8 +91,15 @@ export function correctSet(db: Db, form: z.infer<typeof correctSetForm>, now: nu
       if (reps.length !== form.outcomes.length) return refuse('Somebody changed this set meanwhile. Look at it again.')
       const desk: Desk = { device: deskDevice, receivedAt: now }
       const id = v7()
-      copySet(db, form.setId, { id, placeId: form.placeId, leashHolder: form.leashHolder, level: form.level, kit: form.kit }, desk)
-      reps.forEach((rep, i) => { copyRep(db, rep.id, { id: v7(), setId: id, change: changeOf(rep, form.outcomes[i]) }, desk) })
+      copySet(
+        db,
+        form.setId,
+        { id, placeId: form.placeId, leashHolder: form.leashHolder, level: form.level, kit: form.kit },
+        desk,
+      )
+      reps.forEach((rep, i) => {
+        copyRep(db, rep.id, { id: v7(), setId: id, change: changeOf(rep, form.outcomes[i]) }, desk)
+      })
       copyClose(db, form.setId, id, v7(), desk)
       takeBack(db, form.setId, form.reason, form.recordedBy, desk)
       refold(db, set.residencyId, now)
@@ -71,4 +108,5 @@ export function correctSet(db: Db, form: z.infer<typeof correctSetForm>, now: nu
     .immediate()
 }
 
-const changeOf = (rep: RepRow, outcome: RepRow['outcome'] | undefined) => (outcome === undefined || outcome === rep.outcome ? {} : { outcome, faults: outcome === 'clean' ? [] : rep.faults })
+const changeOf = (rep: RepRow, outcome: RepRow['outcome'] | undefined) =>
+  outcome === undefined || outcome === rep.outcome ? {} : { outcome, faults: outcome === 'clean' ? [] : rep.faults }

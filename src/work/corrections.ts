@@ -15,20 +15,37 @@ import { readMethodChanges } from '@/store/method'
 import type { Resident } from '@/store/residents'
 import { regimesOfResident } from './regimes'
 
-/** What decided whether a correction was allowed on this dog in this command at that moment: house, consents and knowledge as they were then. */
-export function correctionScene(db: Db, resident: Resident, commandId: string, at: number, sets: readonly SetFact[] = readSets(db, resident.residencyId)): CorrectionScene {
+/**
+ * What decided whether a correction was allowed on this dog in this command at that moment: house, consents and
+ * knowledge as they were then.
+ */
+export function correctionScene(
+  db: Db,
+  resident: Resident,
+  commandId: string,
+  at: number,
+  sets: readonly SetFact[] = readSets(db, resident.residencyId),
+): CorrectionScene {
   const house = houseAt(db, at)
   const regimes = regimesOfResident(db, resident, at)
   const command = findCommand(newest(regimes).curriculum, commandId)
-  const state = foldDog(regimes, sets.map((s) => ({ ...s, reps: s.reps.filter((r) => r.at < at) })))
+  const state = foldDog(
+    regimes,
+    sets.map((s) => ({ ...s, reps: s.reps.filter((r) => r.at < at) })),
+  )
   return {
-    method: methodAt(readMethodChanges(db), at), devices: house.devices.map((d) => d.name), consents: consentsOf(db, resident.residencyId, at), bornOn: resident.traits.bornOn, today: dayIn(house.timeZone, at),
+    method: methodAt(readMethodChanges(db), at),
+    devices: house.devices.map((d) => d.name),
+    consents: consentsOf(db, resident.residencyId, at),
+    bornOn: resident.traits.bornOn,
+    today: dayIn(house.timeZone, at),
     held: command?.runs.some((run) => topHeld(run, state.runs[runKey(command.id, run.id)]) >= 0) ?? false,
   }
 }
 
 /** What the owner has signed, as of a moment. */
-export const consentsOf = (db: Db, residencyId: string, at: number): readonly string[] => (readEntry(db, residencyId, 'consents', at)?.entry.signed ?? []).map((s) => s.to)
+export const consentsOf = (db: Db, residencyId: string, at: number): readonly string[] =>
+  (readEntry(db, residencyId, 'consents', at)?.entry.signed ?? []).map((s) => s.to)
 
 export interface CorrectionLedger {
   /** `against`: why it was not allowed when it was done; empty when it was. It is kept all the same. */
@@ -36,9 +53,21 @@ export interface CorrectionLedger {
   readonly trend: ReturnType<typeof correctionTrend>
 }
 
-/** The corrections of a residency, with what policy said of each then, and their number by day worked; undefined when there was none. */
+/**
+ * The corrections of a residency, with what policy said of each then, and their number by day worked; undefined when
+ * there was none.
+ */
 export function loadCorrections(db: Db, resident: Resident, sets: readonly SetFact[]): CorrectionLedger | undefined {
   const rows = readCorrections(db, resident.residencyId)
   if (rows.length === 0) return undefined
-  return { rows: rows.map((r) => ({ ...r, against: noCorrectionBecause(correctionScene(db, resident, r.command, r.at, sets)) ?? '' })), trend: correctionTrend(rows.map((r) => r.day), [...new Set(sets.map((s) => s.day))]) }
+  return {
+    rows: rows.map((r) => ({
+      ...r,
+      against: noCorrectionBecause(correctionScene(db, resident, r.command, r.at, sets)) ?? '',
+    })),
+    trend: correctionTrend(
+      rows.map((r) => r.day),
+      [...new Set(sets.map((s) => s.day))],
+    ),
+  }
 }

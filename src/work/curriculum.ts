@@ -6,7 +6,18 @@ import type { CurriculumFault } from '@/core/curriculum/validate'
 import type { Curriculum } from '@/core/curriculum/types'
 import { compareStandings, type StandingChange } from '@/core/views/compare'
 import { newest } from '@/core/progress/regime'
-import { dropDraft, findCurriculum, insertCurriculum, insertMove, listCurricula, newestCurriculum, readDraft, writeDraft, type CurriculumName, type CurriculumVersion } from '@/store/curricula'
+import {
+  dropDraft,
+  findCurriculum,
+  insertCurriculum,
+  insertMove,
+  listCurricula,
+  newestCurriculum,
+  readDraft,
+  writeDraft,
+  type CurriculumName,
+  type CurriculumVersion,
+} from '@/store/curricula'
 import type { Db } from '@/store/database'
 import { findResident } from '@/store/residents'
 import type { Done } from './correct'
@@ -14,10 +25,22 @@ import { regimesFor } from './regimes'
 import { derive, refold } from './standings'
 import { nobody, whoField, worksHere } from './who'
 
-export const moveForm = z.object({ residencyId: z.uuid(), curriculumId: z.string().max(80), version: z.number().int().min(1), recordedBy: whoField })
+export const moveForm = z.object({
+  residencyId: z.uuid(),
+  curriculumId: z.string().max(80),
+  version: z.number().int().min(1),
+  recordedBy: whoField,
+})
 
-/** What would change for this dog on another version: nothing of it is stored. Undefined for an unknown dog or version. */
-export function previewMove(db: Db, residencyId: string, to: CurriculumName, now: number): readonly StandingChange[] | undefined {
+/**
+ * What would change for this dog on another version: nothing of it is stored. Undefined for an unknown dog or version.
+ */
+export function previewMove(
+  db: Db,
+  residencyId: string,
+  to: CurriculumName,
+  now: number,
+): readonly StandingChange[] | undefined {
   if (!findResident(db, residencyId) || !findCurriculum(db, to)) return undefined
   const before = derive(db, residencyId, regimesFor(db, residencyId, now))
   const ladder = newest(regimesFor(db, residencyId, now)).curriculum
@@ -34,7 +57,8 @@ export function moveCurriculum(db: Db, form: z.infer<typeof moveForm>, now: numb
       if (!findCurriculum(db, to)) return { ok: false, reason: 'There is no such version.' }
       if (!worksHere(db, form.recordedBy)) return { ok: false, reason: nobody }
       const current = newest(regimesFor(db, form.residencyId, now)).curriculum
-      if (current.id === to.id && current.version === to.version) return { ok: false, reason: 'It is on that version already.' }
+      if (current.id === to.id && current.version === to.version)
+        return { ok: false, reason: 'It is on that version already.' }
       insertMove(db, v7(), form.residencyId, to, now, form.recordedBy)
       refold(db, form.residencyId, now)
       return { ok: true, residencyId: form.residencyId }
@@ -53,7 +77,11 @@ export function loadCurriculum(db: Db, name: CurriculumName | undefined): Curric
   const curriculum = name ? findCurriculum(db, name) : newestCurriculum(db)
   if (!curriculum) return undefined
   const draft = readDraft(db)
-  return { curriculum, versions: listCurricula(db), draft: draft && { basedOn: draft.basedOn, changedAt: draft.changedAt } }
+  return {
+    curriculum,
+    versions: listCurricula(db),
+    draft: draft && { basedOn: draft.basedOn, changedAt: draft.changedAt },
+  }
 }
 
 export interface DraftPage {
@@ -66,12 +94,18 @@ export interface DraftPage {
 export function loadDraft(db: Db): DraftPage {
   const draft = readDraft(db)
   const current = newestCurriculum(db)
-  return { file: (draft && readDraftText(draft.text)) ?? toFile(current), basedOn: draft?.basedOn ?? nameOf(current), revision: draft?.revision ?? 0 }
+  return {
+    file: (draft && readDraftText(draft.text)) ?? toFile(current),
+    basedOn: draft?.basedOn ?? nameOf(current),
+    revision: draft?.revision ?? 0,
+  }
 }
 
 const nameOf = (c: Curriculum): string => `${c.id} ${c.version}`
 
-export type DraftKept = { readonly ok: true; readonly revision: number } | { readonly ok: false; readonly reason: string; readonly revision: number }
+export type DraftKept =
+  | { readonly ok: true; readonly revision: number }
+  | { readonly ok: false; readonly reason: string; readonly revision: number }
 export const draftForm = z.object({ text: z.string().max(2_000_000), revision: z.number().int().min(0) })
 
 /** Keeps the draft as it is, faults and all. Somebody else's newer save is not written over. */
@@ -81,8 +115,18 @@ export function saveDraft(db: Db, form: z.infer<typeof draftForm>, now: number):
       if (!readDraftText(form.text)) return { ok: false, reason: 'This is no curriculum.', revision: form.revision }
       const had = readDraft(db)
       const revision = had?.revision ?? 0
-      if (revision !== form.revision) return { ok: false, reason: 'Somebody else changed the draft meanwhile. Load theirs, or export yours first.', revision }
-      writeDraft(db, { basedOn: had?.basedOn ?? nameOf(newestCurriculum(db)), text: form.text, revision: revision + 1, changedAt: now })
+      if (revision !== form.revision)
+        return {
+          ok: false,
+          reason: 'Somebody else changed the draft meanwhile. Load theirs, or export yours first.',
+          revision,
+        }
+      writeDraft(db, {
+        basedOn: had?.basedOn ?? nameOf(newestCurriculum(db)),
+        text: form.text,
+        revision: revision + 1,
+        changedAt: now,
+      })
       return { ok: true, revision: revision + 1 }
     })
     .immediate()
@@ -92,7 +136,8 @@ export function discardDraft(db: Db): void {
   dropDraft(db)
 }
 
-export type Published = { readonly ok: true; readonly version: number } | { readonly ok: false; readonly faults: readonly CurriculumFault[] }
+export type Published =
+  { readonly ok: true; readonly version: number } | { readonly ok: false; readonly faults: readonly CurriculumFault[] }
 export const publishForm = z.object({ text: z.string(), recordedBy: z.string().min(1).max(64) })
 
 /**

@@ -3,11 +3,32 @@ import { z } from 'zod'
 import { dayIn, daysBetween } from '@/core/days'
 import { number, optionalNumber } from '@/core/fields'
 import { lifeStageNames, stageByAge, type LifeStage } from '@/core/food/energy'
-import { energyOf, forbidden, type FoodWord, ledgerOf, owedFromGrams, type Energy, type FedToday, type Ledger } from '@/core/food/ledger'
+import {
+  energyOf,
+  forbidden,
+  type FoodWord,
+  ledgerOf,
+  owedFromGrams,
+  type Energy,
+  type FedToday,
+  type Ledger,
+} from '@/core/food/ledger'
 import { checkWeight, kgPerLb } from '@/core/food/weight'
 import { restAfterMeal, restingAfter, type House } from '@/core/house/house'
 import type { Db } from '@/store/database'
-import { fedKinds, insertFed, insertPlan, insertWeight, paidPieces, type PaidPieces, readFed, readPlan, readWeights, type KeptFed, type KeptPlan } from '@/store/food'
+import {
+  fedKinds,
+  insertFed,
+  insertPlan,
+  insertWeight,
+  paidPieces,
+  type PaidPieces,
+  readFed,
+  readPlan,
+  readWeights,
+  type KeptFed,
+  type KeptPlan,
+} from '@/store/food'
 import { allFeeds, readFeeds, readHouse, type FeedRow } from '@/store/house'
 import { readEntry, takeBack } from '@/store/intake'
 import { findResident, residentsOn, type Resident } from '@/store/residents'
@@ -67,32 +88,74 @@ export function loadFood(db: Db, residencyId: string, now: number): FoodView | u
   const age = resident.traits.bornOn === null ? undefined : daysBetween(resident.traits.bornOn, today)
   const feeds = readFeeds(db)
   return {
-    resident, today, timeZone: house.timeZone, unit: house.unit, weights, allergies, plan, caution: house.caution,
+    resident,
+    today,
+    timeZone: house.timeZone,
+    unit: house.unit,
+    weights,
+    allergies,
+    plan,
+    caution: house.caution,
     feeds: feeds.map((f) => ({ ...f, forbidden: forbiddenIn(f, allergies, foodWordsOf(house)) })),
     suggestedStage: stageByAge(age, sex.includes('spayed') || sex.includes('neutered')),
-    day: dayFood(db, resident, allFeeds(db), readFed(db, today, residencyId), paidPieces(db, today).get(residencyId) ?? []),
-    missing: feeds.length === 0 ? 'The house has no feed yet.' : weights.length === 0 ? 'It was not weighed yet.' : plan === undefined ? 'Nobody has said what it is fed.' : '',
+    day: dayFood(
+      db,
+      resident,
+      allFeeds(db),
+      readFed(db, today, residencyId),
+      paidPieces(db, today).get(residencyId) ?? [],
+    ),
+    missing:
+      feeds.length === 0
+        ? 'The house has no feed yet.'
+        : weights.length === 0
+          ? 'It was not weighed yet.'
+          : plan === undefined
+            ? 'Nobody has said what it is fed.'
+            : '',
   }
 }
 
-const listed = (text: string): readonly string[] => text.split(',').map((s) => s.trim()).filter((s) => s !== '')
-export const foodWordsOf = (house: Pick<House, 'foodWords'>): readonly FoodWord[] => house.foodWords.map((w) => ({ name: w.name, also: listed(w.also) }))
-export const forbiddenIn = (feed: FeedRow, allergies: readonly string[], words: readonly FoodWord[]): readonly string[] => forbidden({ name: feed.name, contains: listed(feed.contains) }, allergies, words)
-export const allergiesOf = (db: Db, residencyId: string): readonly string[] => (readEntry(db, residencyId, 'health')?.entry.allergies ?? []).map((a) => a.what)
+const listed = (text: string): readonly string[] =>
+  text
+    .split(',')
+    .map((s) => s.trim())
+    .filter((s) => s !== '')
+export const foodWordsOf = (house: Pick<House, 'foodWords'>): readonly FoodWord[] =>
+  house.foodWords.map((w) => ({ name: w.name, also: listed(w.also) }))
+export const forbiddenIn = (
+  feed: FeedRow,
+  allergies: readonly string[],
+  words: readonly FoodWord[],
+): readonly string[] => forbidden({ name: feed.name, contains: listed(feed.contains) }, allergies, words)
+export const allergiesOf = (db: Db, residencyId: string): readonly string[] =>
+  (readEntry(db, residencyId, 'health')?.entry.allergies ?? []).map((a) => a.what)
 
 /**
  * What a dog was fed and is owed on a day; undefined while its weight or plan is not known. Whatever was its meal today
- * counts as its meal, also after the feed was changed at noon: grams of the old one as grams of the new with the same energy.
+ * counts as its meal, also after the feed was changed at noon: grams of the old one as grams of the new with the same
+ * energy.
  */
-export function dayFood(db: Db, resident: Resident, feeds: ReadonlyMap<string, FeedRow>, rows: readonly KeptFed[], paid: readonly PaidPieces[]): DayFood | undefined {
+export function dayFood(
+  db: Db,
+  resident: Resident,
+  feeds: ReadonlyMap<string, FeedRow>,
+  rows: readonly KeptFed[],
+  paid: readonly PaidPieces[],
+): DayFood | undefined {
   const plan = readPlan(db, resident.residencyId)
   const kg = readWeights(db, resident.dogId).at(-1)?.kg
   const feed = plan && feeds.get(plan.feedId)
   if (!plan || !feed || kg === undefined) return undefined
   const inGrams = (kcal: number): number => (kcal * 100) / feed.kcalPer100g
   const kcal = (r: KeptFed) => (r.grams * (feeds.get(r.feedId)?.kcalPer100g ?? 0)) / 100
-  const sum = (kind: KeptFed['kind']) => rows.filter((r) => r.kind === kind).reduce((g, r) => g + (r.feedId === feed.id ? r.grams : inGrams(kcal(r))), 0)
-  const meals = new Set([feed.id, ...paid.flatMap((p) => p.mealFeed ?? []), ...rows.flatMap((r) => (r.kind === 'extra' ? [] : [r.feedId]))])
+  const sum = (kind: KeptFed['kind']) =>
+    rows.filter((r) => r.kind === kind).reduce((g, r) => g + (r.feedId === feed.id ? r.grams : inGrams(kcal(r))), 0)
+  const meals = new Set([
+    feed.id,
+    ...paid.flatMap((p) => p.mealFeed ?? []),
+    ...rows.flatMap((r) => (r.kind === 'extra' ? [] : [r.feedId])),
+  ])
   const ownPieces = (p: PaidPieces, pieces: number): { readonly pieces: number; readonly kcal: number } | undefined => {
     const id = p.feedId ?? p.mealFeed ?? feed.id
     // What nobody counted is no kibble where play is the pay.
@@ -102,15 +165,38 @@ export function dayFood(db: Db, resident: Resident, feeds: ReadonlyMap<string, F
   const own = paid.reduce((n, p) => n + (ownPieces(p, p.pieces)?.pieces ?? 0), 0)
   const paidGrams = inGrams(paid.reduce((n, p) => n + (ownPieces(p, p.pieces)?.kcal ?? 0), 0))
   const laterGrams = inGrams(paid.reduce((n, p) => n + (ownPieces(p, p.later)?.kcal ?? 0), 0))
-  const paidKcal = paid.reduce((n, p) => n + (meals.has(p.feedId ?? feed.id) || p.feedId === null ? 0 : p.pieces * (feeds.get(p.feedId)?.kcalPerPiece ?? 0)), 0)
+  const paidKcal = paid.reduce(
+    (n, p) =>
+      n +
+      (meals.has(p.feedId ?? feed.id) || p.feedId === null ? 0 : p.pieces * (feeds.get(p.feedId)?.kcalPerPiece ?? 0)),
+    0,
+  )
   // What is written down as eaten in training says better what was paid before it; what is paid after comes on top.
   const wrote = rows.some((r) => r.kind === 'eaten')
-  const fed: FedToday = { weighedGrams: sum('weighed'), eatenGrams: wrote ? sum('eaten') + laterGrams : paidGrams, bowlGrams: sum('bowl'), extraKcal: rows.filter((r) => r.kind === 'extra').reduce((n, r) => n + kcal(r), paidKcal) }
+  const fed: FedToday = {
+    weighedGrams: sum('weighed'),
+    eatenGrams: wrote ? sum('eaten') + laterGrams : paidGrams,
+    bowlGrams: sum('bowl'),
+    extraKcal: rows.filter((r) => r.kind === 'extra').reduce((n, r) => n + kcal(r), paidKcal),
+  }
   const full = { kg, stage: plan.stage, factor: plan.factor, vetKcal: plan.vetKcal, trainingShare: plan.trainingShare }
-  return { energy: energyOf(full), ledger: ledgerOf(full, feed, fed), feed, fed, paidReps: own, paidGrams, rows: rows.map((r) => ({ ...r, feedName: feeds.get(r.feedId)?.name ?? '', kcal: kcal(r) })) }
+  return {
+    energy: energyOf(full),
+    ledger: ledgerOf(full, feed, fed),
+    feed,
+    fed,
+    paidReps: own,
+    paidGrams,
+    rows: rows.map((r) => ({ ...r, feedName: feeds.get(r.feedId)?.name ?? '', kcal: kcal(r) })),
+  }
 }
 
-export const weightForm = z.object({ ...fact, weight: number('The weight', 0.0001, 100_000), unit: z.enum(['kg', 'lb']), right: z.boolean().default(false) })
+export const weightForm = z.object({
+  ...fact,
+  weight: number('The weight', 0.0001, 100_000),
+  unit: z.enum(['kg', 'lb']),
+  right: z.boolean().default(false),
+})
 
 /** Keeps a weighing; asks once when pounds may have been typed for kilograms. */
 export function weigh(db: Db, form: z.infer<typeof weightForm>, now: number): Done {
@@ -118,7 +204,14 @@ export function weigh(db: Db, form: z.infer<typeof weightForm>, now: number): Do
     const kg = form.weight * (form.unit === 'lb' ? kgPerLb : 1)
     const check = checkWeight(kg, { lastKg: readWeights(db, resident.dogId).at(-1)?.kg, giant: resident.traits.giant })
     if (check.kind === 'refused' || (check.kind === 'ask' && !form.right)) return check.why
-    insertWeight(db, { id: v7(), dogId: resident.dogId, day: dayIn(readHouse(db).timeZone, now), kg, at: now, recordedBy: form.recordedBy })
+    insertWeight(db, {
+      id: v7(),
+      dogId: resident.dogId,
+      day: dayIn(readHouse(db).timeZone, now),
+      kg,
+      at: now,
+      recordedBy: form.recordedBy,
+    })
     return undefined
   })
 }
@@ -141,14 +234,37 @@ export function decidePlan(db: Db, form: z.infer<typeof planForm>, now: number):
     const bad = forbiddenIn(feed, allergiesOf(db, form.residencyId), foodWordsOf(readHouse(db)))
     if (bad.length > 0) return `${resident.name} may not have ${feed.name}: ${bad.join(', ')}.`
     const goalKg = form.goal === null ? null : form.goal * (readHouse(db).unit === 'lb' ? kgPerLb : 1)
-    insertPlan(db, { id: v7(), residencyId: form.residencyId, feedId: form.feedId, stage: form.stage, factor: form.factor, vetKcal: form.vetKcal, trainingShare: form.share / 100, goalKg, at: now, recordedBy: form.recordedBy })
+    insertPlan(db, {
+      id: v7(),
+      residencyId: form.residencyId,
+      feedId: form.feedId,
+      stage: form.stage,
+      factor: form.factor,
+      vetKcal: form.vetKcal,
+      trainingShare: form.share / 100,
+      goalKg,
+      at: now,
+      recordedBy: form.recordedBy,
+    })
     return undefined
   })
 }
 
 /** House: more than this at once is surely a slip of the key. */
 const mostGrams = 5000
-export const fedForm = z.object({ ...fact, id: z.uuid(), kind: z.enum(fedKinds), feedId: z.string().min(1, 'Choose a feed.').max(64), grams: number('Grams', 0.1, mostGrams), note: z.string().trim().max(120).regex(/^\P{Cc}*$/u, 'One line of text.').default('') })
+export const fedForm = z.object({
+  ...fact,
+  id: z.uuid(),
+  kind: z.enum(fedKinds),
+  feedId: z.string().min(1, 'Choose a feed.').max(64),
+  grams: number('Grams', 0.1, mostGrams),
+  note: z
+    .string()
+    .trim()
+    .max(120)
+    .regex(/^\P{Cc}*$/u, 'One line of text.')
+    .default(''),
+})
 
 /** Keeps what was weighed out, eaten, given or came on top. The same fact twice changes nothing. */
 export function feedDog(db: Db, form: z.infer<typeof fedForm>, now: number): Done {
@@ -159,7 +275,17 @@ export function feedDog(db: Db, form: z.infer<typeof fedForm>, now: number): Don
     if (!feed) return 'Choose a feed.'
     const bad = forbiddenIn(feed, allergiesOf(db, form.residencyId), foodWordsOf(readHouse(db)))
     if (bad.length > 0) return `${resident.name} may not have ${feed.name}: ${bad.join(', ')}.`
-    insertFed(db, { id: form.id, residencyId: form.residencyId, day: today, kind: form.kind, feedId: form.feedId, grams: form.grams, note: form.note, at: now, recordedBy: form.recordedBy })
+    insertFed(db, {
+      id: form.id,
+      residencyId: form.residencyId,
+      day: today,
+      kind: form.kind,
+      feedId: form.feedId,
+      grams: form.grams,
+      note: form.note,
+      at: now,
+      recordedBy: form.recordedBy,
+    })
     return undefined
   })
 }
@@ -170,7 +296,9 @@ export const untakeForm = z.object({ ...fact, targetId: z.uuid() })
 export function takeFoodBack(db: Db, form: z.infer<typeof untakeForm>, now: number): Done {
   return aboutResident(db, form, (resident) => {
     const today = dayIn(readHouse(db).timeZone, now)
-    const known = readFed(db, today, form.residencyId).some((f) => f.id === form.targetId) || readWeights(db, resident.dogId).some((w) => w.id === form.targetId)
+    const known =
+      readFed(db, today, form.residencyId).some((f) => f.id === form.targetId) ||
+      readWeights(db, resident.dogId).some((w) => w.id === form.targetId)
     if (!known) return 'That was taken back already.'
     takeBack(db, form.targetId, form.recordedBy, now)
     return undefined
@@ -205,10 +333,25 @@ export function loadBowls(db: Db, now: number): BowlsView {
   for (const f of readFed(db, today)) fed.set(f.residencyId, [...(fed.get(f.residencyId) ?? []), f])
   const rows = residentsOn(db, today)
     .map((resident): BowlRow => {
-      const food = dayFood(db, resident, feeds, fed.get(resident.residencyId) ?? [], paid.get(resident.residencyId) ?? [])
+      const food = dayFood(
+        db,
+        resident,
+        feeds,
+        fed.get(resident.residencyId) ?? [],
+        paid.get(resident.residencyId) ?? [],
+      )
       const health = readEntry(db, resident.residencyId, 'health')?.entry
       const owed = food && food.ledger.owedGrams >= owedFromGrams ? food.ledger.owedGrams : 0
-      return { resident, food, owed, allergies: (health?.allergies ?? []).map((a) => a.what), medicines: (health?.medicines ?? []).filter((m) => m.until === '' || m.until >= today).map((m) => [m.name, m.dose, m.at].filter((s) => s !== '').join(', ')), missing: food ? '' : readWeights(db, resident.dogId).length === 0 ? 'not weighed' : 'no feeding plan' }
+      return {
+        resident,
+        food,
+        owed,
+        allergies: (health?.allergies ?? []).map((a) => a.what),
+        medicines: (health?.medicines ?? [])
+          .filter((m) => m.until === '' || m.until >= today)
+          .map((m) => [m.name, m.dose, m.at].filter((s) => s !== '').join(', ')),
+        missing: food ? '' : readWeights(db, resident.dogId).length === 0 ? 'not weighed' : 'no feeding plan',
+      }
     })
     .sort((a, b) => a.resident.runNumber.localeCompare(b.resident.runNumber, 'en', { numeric: true }))
   return { today, timeZone: house.timeZone, house, rows, feeds: readFeeds(db) }

@@ -7,13 +7,19 @@ import type { Db } from '@/store/database'
 import { allResidencyIds } from '@/store/residents'
 import { regimesFor } from './regimes'
 
-/** The forgetting model in use here: fitted from the kennel's own refreshers when there are enough, the house's else. */
+/**
+ * The forgetting model in use here: fitted from the kennel's own refreshers when there are enough, the house's else.
+ */
 export const kennelForgetting = (db: Db): FittedForgetting => readForgetting(db) ?? fitForgetting([])
 
-/** Fits the model to every refresher ever done here, and keeps it. Run by `rebuildStandings`, and once a day when facts come in. */
+/**
+ * Fits the model to every refresher ever done here, and keeps it. Run by `rebuildStandings`, and once a day when facts
+ * come in.
+ */
 export function refitForgetting(db: Db, now: number): FittedForgetting {
   const found: Refresher[] = []
-  for (const id of allResidencyIds(db)) foldDog(regimesFor(db, id, now), readSets(db, id), (_run, before, showing) => found.push({ before, showing }))
+  for (const id of allResidencyIds(db))
+    foldDog(regimesFor(db, id, now), readSets(db, id), (_run, before, showing) => found.push({ before, showing }))
   const fitted = fitForgetting(found)
   writeForgetting(db, fitted, now)
   return fitted

@@ -4,7 +4,19 @@ import { readHouse } from '@/store/house'
 import { residentsOn } from '@/store/residents'
 
 /** What the frame around every desk screen needs: the kennel's name and the way to any dog. */
-export function loadFrame(db: Db, now: number): { readonly kennel: string; readonly clock: '24' | '12'; readonly dogs: readonly { readonly residencyId: string; readonly runNumber: string; readonly name: string; readonly toys: boolean }[] } {
+export function loadFrame(
+  db: Db,
+  now: number,
+): {
+  readonly kennel: string
+  readonly clock: '24' | '12'
+  readonly dogs: readonly {
+    readonly residencyId: string
+    readonly runNumber: string
+    readonly name: string
+    readonly toys: boolean
+  }[]
+} {
   const kennel = readHouse(db)
   const dogs = residentsOn(db, dayIn(kennel.timeZone, now))
     .map((r) => ({ residencyId: r.residencyId, runNumber: r.runNumber, name: r.name, toys: r.traits.toys }))

@@ -41,22 +41,38 @@ describe('booking a handoff', () => {
     expect(last).toBeLessThanOrEqual(Date.UTC(2026, 2, 20, 12))
     const other = dog(db, { run: '9' })
     expect(loadHandoffPage(db, other, now)).toMatchObject({ slots: [], missing: ['Sit: Any move of the rear'] })
-    expect(bookHandoff(db, { residencyId: other, personId: 'x', from: Date.UTC(2026, 2, 4, 9) }, now)).toMatchObject({ ok: false, reason: expect.stringContaining('not ready') })
+    expect(bookHandoff(db, { residencyId: other, personId: 'x', from: Date.UTC(2026, 2, 4, 9) }, now)).toMatchObject({
+      ok: false,
+      reason: expect.stringContaining('not ready'),
+    })
   })
 
   it('of two who choose the same slot one gets it and the other is told', () => {
     const { db, ada, residencies, now } = readyKennel(2)
-    db.prepare("UPDATE dog SET owner_name = 'Piers' WHERE id = (SELECT dog_id FROM residency WHERE id = ?)").run(idOf(residencies, 1))
+    db.prepare("UPDATE dog SET owner_name = 'Piers' WHERE id = (SELECT dog_id FROM residency WHERE id = ?)").run(
+      idOf(residencies, 1),
+    )
     const from = Date.UTC(2026, 2, 4, 9)
     expect(bookHandoff(db, { residencyId: idOf(residencies, 0), personId: ada, from }, now).ok).toBe(true)
-    expect(bookHandoff(db, { residencyId: idOf(residencies, 1), personId: ada, from }, now)).toEqual({ ok: false, reason: 'That time is no longer free. Nothing was booked; choose another.' })
-    expect(bookHandoff(db, { residencyId: idOf(residencies, 1), personId: ada, from: from + 1_800_000 }, now).ok).toBe(false)
-    expect(bookHandoff(db, { residencyId: idOf(residencies, 1), personId: ada, from: from + 3_600_000 }, now).ok).toBe(true)
+    expect(bookHandoff(db, { residencyId: idOf(residencies, 1), personId: ada, from }, now)).toEqual({
+      ok: false,
+      reason: 'That time is no longer free. Nothing was booked; choose another.',
+    })
+    expect(bookHandoff(db, { residencyId: idOf(residencies, 1), personId: ada, from: from + 1_800_000 }, now).ok).toBe(
+      false,
+    )
+    expect(bookHandoff(db, { residencyId: idOf(residencies, 1), personId: ada, from: from + 3_600_000 }, now).ok).toBe(
+      true,
+    )
   })
 
   it('one owner is not booked twice for the same minute, whoever shows the dogs', () => {
     const { db, ada, residencies, now } = readyKennel(2)
-    const ben = addPerson(db, { name: 'Ben', role: 'trainer', weekdays: ['1', '2', '3', '4', '5'], from: '09:00', to: '12:00' }, now)
+    const ben = addPerson(
+      db,
+      { name: 'Ben', role: 'trainer', weekdays: ['1', '2', '3', '4', '5'], from: '09:00', to: '12:00' },
+      now,
+    )
     const from = Date.UTC(2026, 2, 4, 9)
     expect(bookHandoff(db, { residencyId: idOf(residencies, 0), personId: ada, from }, now).ok).toBe(true)
     const offered = loadHandoffPage(db, idOf(residencies, 1), now)?.slots ?? []
@@ -70,7 +86,10 @@ describe('booking a handoff', () => {
     const id = idOf(residencies, 0)
     expect(pause(db, { residencyId: id, why: 'sick', note: '', recordedBy: ada }, now).ok).toBe(true)
     expect(loadHandoffPage(db, id, now)?.slots).toEqual([])
-    expect(bookHandoff(db, { residencyId: id, personId: ada, from: Date.UTC(2026, 2, 4, 9) }, now)).toMatchObject({ ok: false, reason: expect.stringContaining('not worked since') })
+    expect(bookHandoff(db, { residencyId: id, personId: ada, from: Date.UTC(2026, 2, 4, 9) }, now)).toMatchObject({
+      ok: false,
+      reason: expect.stringContaining('not worked since'),
+    })
   })
 
   it('quiet hours of no length are none', () => {
@@ -81,7 +100,11 @@ describe('booking a handoff', () => {
 
   it('never offers a kennel hand’s hours', () => {
     const { db, residencies, now } = readyKennel()
-    const hand = addPerson(db, { name: 'Pip', role: 'hand', weekdays: ['1', '2', '3', '4', '5', '6', '7'], from: '06:00', to: '22:00' }, now)
+    const hand = addPerson(
+      db,
+      { name: 'Pip', role: 'hand', weekdays: ['1', '2', '3', '4', '5', '6', '7'], from: '06:00', to: '22:00' },
+      now,
+    )
     const slots = loadHandoffPage(db, idOf(residencies, 0), now)?.slots ?? []
     expect(slots.length).toBeGreaterThan(10)
     expect(hand.ok && slots.some((s) => s.personId === hand.id)).toBe(false)
@@ -89,28 +112,51 @@ describe('booking a handoff', () => {
 
   it('the schema itself refuses an overlap, whoever writes', () => {
     const { db, ada, residencies, now } = readyKennel(2)
-    const booked = bookHandoff(db, { residencyId: idOf(residencies, 0), personId: ada, from: Date.UTC(2026, 2, 4, 9) }, now)
+    const booked = bookHandoff(
+      db,
+      { residencyId: idOf(residencies, 0), personId: ada, from: Date.UTC(2026, 2, 4, 9) },
+      now,
+    )
     expect(booked.ok).toBe(true)
-    const insert = db.prepare("INSERT INTO handoff (id, residency_id, person_id, from_at, to_at, sequence, status, changed_at) VALUES ('x', ?, ?, ?, ?, 0, 'confirmed', 0)")
-    expect(() => insert.run(idOf(residencies, 1), ada, Date.UTC(2026, 2, 4, 9, 30), Date.UTC(2026, 2, 4, 10, 30))).toThrow(/booked then/)
+    const insert = db.prepare(
+      `INSERT INTO handoff (id, residency_id, person_id, from_at, to_at, sequence, status, changed_at)
+        VALUES ('x', ?, ?, ?, ?, 0, 'confirmed', 0)`,
+    )
+    expect(() =>
+      insert.run(idOf(residencies, 1), ada, Date.UTC(2026, 2, 4, 9, 30), Date.UTC(2026, 2, 4, 10, 30)),
+    ).toThrow(/booked then/)
   })
 
   it('refuses times outside hours, past ones, unknown dogs and handoffs, and a second booking', () => {
     const { db, ada, residencies, now } = readyKennel()
     const residencyId = idOf(residencies, 0)
-    for (const from of [Date.UTC(2026, 2, 4, 13), Date.UTC(2026, 2, 3, 9), Date.UTC(2026, 2, 4, 9, 10), Date.UTC(2026, 3, 1, 9), Number.NaN]) expect(bookHandoff(db, { residencyId, personId: ada, from }, now).ok).toBe(false)
+    for (const from of [
+      Date.UTC(2026, 2, 4, 13),
+      Date.UTC(2026, 2, 3, 9),
+      Date.UTC(2026, 2, 4, 9, 10),
+      Date.UTC(2026, 3, 1, 9),
+      Number.NaN,
+    ])
+      expect(bookHandoff(db, { residencyId, personId: ada, from }, now).ok).toBe(false)
     expect(bookHandoff(db, { residencyId: 'none', personId: ada, from: 0 }, now)).toMatchObject({ ok: false })
     expect(moveHandoff(db, { handoffId: 'none', personId: ada, from: 0 }, now)).toMatchObject({ ok: false })
     expect(cancelHandoff(db, { handoffId: 'none' }, now)).toMatchObject({ ok: false })
     expect(bookHandoff(db, { residencyId, personId: ada, from: Date.UTC(2026, 2, 4, 9) }, now).ok).toBe(true)
-    expect(bookHandoff(db, { residencyId, personId: ada, from: Date.UTC(2026, 2, 5, 9) }, now)).toMatchObject({ ok: false, reason: expect.stringContaining('already') })
+    expect(bookHandoff(db, { residencyId, personId: ada, from: Date.UTC(2026, 2, 5, 9) }, now)).toMatchObject({
+      ok: false,
+      reason: expect.stringContaining('already'),
+    })
   })
 })
 
 describe('the invitation against RFC 5545', () => {
   function booked(owner?: string) {
     const { db, ada, residencies, now } = readyKennel(1, owner)
-    const done = bookHandoff(db, { residencyId: idOf(residencies, 0), personId: ada, from: Date.UTC(2026, 2, 4, 9) }, now)
+    const done = bookHandoff(
+      db,
+      { residencyId: idOf(residencies, 0), personId: ada, from: Date.UTC(2026, 2, 4, 9) },
+      now,
+    )
     if (!done.ok) throw new Error(done.reason)
     return { db, ada, handoff: done.handoff, now }
   }
@@ -146,16 +192,24 @@ describe('the invitation against RFC 5545', () => {
     const { db, ada, handoff, now } = booked()
     const read = () => {
       const e = event(text(db, handoff.id))
-      return { uid: e?.getFirstPropertyValue('uid'), sequence: e?.getFirstPropertyValue('sequence'), status: e?.getFirstPropertyValue('status') }
+      return {
+        uid: e?.getFirstPropertyValue('uid'),
+        sequence: e?.getFirstPropertyValue('sequence'),
+        status: e?.getFirstPropertyValue('status'),
+      }
     }
     expect(read()).toEqual({ uid: handoff.id, sequence: 0, status: 'CONFIRMED' })
     expect(moveHandoff(db, { handoffId: handoff.id, personId: ada, from: Date.UTC(2026, 2, 5, 10) }, now).ok).toBe(true)
     expect(read()).toEqual({ uid: handoff.id, sequence: 1, status: 'CONFIRMED' })
-    expect(moveHandoff(db, { handoffId: handoff.id, personId: ada, from: Date.UTC(2026, 2, 5, 13) }, now).ok).toBe(false)
+    expect(moveHandoff(db, { handoffId: handoff.id, personId: ada, from: Date.UTC(2026, 2, 5, 13) }, now).ok).toBe(
+      false,
+    )
     expect(read().sequence).toBe(1)
     expect(cancelHandoff(db, { handoffId: handoff.id }, now).ok).toBe(true)
     expect(cancelHandoff(db, { handoffId: handoff.id }, now).ok).toBe(true)
     expect(read()).toEqual({ uid: handoff.id, sequence: 2, status: 'CANCELLED' })
-    expect(moveHandoff(db, { handoffId: handoff.id, personId: ada, from: Date.UTC(2026, 2, 5, 10) }, now)).toMatchObject({ ok: false, reason: expect.stringContaining('cancelled') })
+    expect(
+      moveHandoff(db, { handoffId: handoff.id, personId: ada, from: Date.UTC(2026, 2, 5, 10) }, now),
+    ).toMatchObject({ ok: false, reason: expect.stringContaining('cancelled') })
   })
 })

@@ -7,7 +7,15 @@ import { freeSlots, handoffEveryMinutes, handoffMinutes, type Slot } from '@/cor
 import { findRung } from '@/core/curriculum/lookup'
 import { lacksOf, promisesMet } from '@/core/progress/summary'
 import type { Db } from '@/store/database'
-import { appendHandoff, busyPeople, findHandoff, lastCancelled, liveHandoff, type Handoff, handoffsOfOwner } from '@/store/handoffs'
+import {
+  appendHandoff,
+  busyPeople,
+  findHandoff,
+  lastCancelled,
+  liveHandoff,
+  type Handoff,
+  handoffsOfOwner,
+} from '@/store/handoffs'
 import { openPauses } from '@/store/stay'
 import { readDaysOff, readHouse } from '@/store/house'
 import { readHours, readKennel, readPeople } from '@/store/kennel'
@@ -45,10 +53,12 @@ export function loadHandoffPage(db: Db, residencyId: string, now: number): Hando
   const curriculum = ladderOf(db, residencyId, now)
   const names = new Map(readPeople(db).map((p) => [p.id, p.name]))
   const live = liveHandoff(db, residencyId)
-  const missing = summary.commands.flatMap((c) => c.promises).flatMap((promise) => {
-    const found = findRung(curriculum, promise.promise.rungId)
-    return found && !promise.met ? [`${found.command.name}: ${found.rung.name}`] : []
-  })
+  const missing = summary.commands
+    .flatMap((c) => c.promises)
+    .flatMap((promise) => {
+      const found = findRung(curriculum, promise.promise.rungId)
+      return found && !promise.met ? [`${found.command.name}: ${found.rung.name}`] : []
+    })
   return {
     resident,
     timeZone: readKennel(db).timeZone,
@@ -57,13 +67,23 @@ export function loadHandoffPage(db: Db, residencyId: string, now: number): Hando
     lacks: lacksOf(summary),
     live: live ? { ...live, personName: names.get(live.personId) ?? '' } : undefined,
     cancelled: live ? undefined : lastCancelled(db, residencyId),
-    slots: slotsFor(db, resident, summary.readyOn, now, live?.id).slice(0, mostOffered).map((s) => ({ ...s, personName: names.get(s.personId) ?? '' })),
+    slots: slotsFor(db, resident, summary.readyOn, now, live?.id)
+      .slice(0, mostOffered)
+      .map((s) => ({ ...s, personName: names.get(s.personId) ?? '' })),
     noHours: handoffHours(db).length === 0,
   }
 }
 
-/** Free times between ready (or now) and going home; none while the dog is not ready, unless a booking is being moved. */
-function slotsFor(db: Db, resident: Resident, readyOn: string | undefined, now: number, moving: string | undefined): readonly Slot[] {
+/**
+ * Free times between ready (or now) and going home; none while the dog is not ready, unless a booking is being moved.
+ */
+function slotsFor(
+  db: Db,
+  resident: Resident,
+  readyOn: string | undefined,
+  now: number,
+  moving: string | undefined,
+): readonly Slot[] {
   const { timeZone } = readKennel(db)
   if (readyOn === undefined && moving === undefined) return []
   // Nobody knows when a paused dog can be shown.
@@ -71,13 +91,29 @@ function slotsFor(db: Db, resident: Resident, readyOn: string | undefined, now: 
   const today = dayIn(timeZone, now)
   const firstDay = readyOn !== undefined && readyOn > today ? readyOn : today
   const theirs = handoffsOfOwner(db, resident, now - 86_400_000, moving)
-  return freeSlots({ timeZone, firstDay, lastDay: resident.leavesOn, notBefore: now, minutes: handoffMinutes, everyMinutes: handoffEveryMinutes, hours: handoffHours(db), busy: [...busyPeople(db, now - 86_400_000, moving), ...daysAway(db, timeZone, today)], quiet: quietOf(readHouse(db)) }).filter((s) => !theirs.some((h) => s.from < h.to && h.from < s.to))
+  return freeSlots({
+    timeZone,
+    firstDay,
+    lastDay: resident.leavesOn,
+    notBefore: now,
+    minutes: handoffMinutes,
+    everyMinutes: handoffEveryMinutes,
+    hours: handoffHours(db),
+    busy: [...busyPeople(db, now - 86_400_000, moving), ...daysAway(db, timeZone, today)],
+    quiet: quietOf(readHouse(db)),
+  }).filter((s) => !theirs.some((h) => s.from < h.to && h.from < s.to))
 }
 
 /** Whole days on which somebody is away. */
-const daysAway = (db: Db, timeZone: string, today: string) => readDaysOff(db, today).map((o) => ({ personId: o.personId, from: startOfDay(timeZone, o.from), to: startOfDay(timeZone, addDays(o.to, 1)) }))
+const daysAway = (db: Db, timeZone: string, today: string) =>
+  readDaysOff(db, today).map((o) => ({
+    personId: o.personId,
+    from: startOfDay(timeZone, o.from),
+    to: startOfDay(timeZone, addDays(o.to, 1)),
+  }))
 
-const quietOf = ({ quietFrom, quietTo }: House) => (quietFrom === '' || quietTo === '' || quietFrom === quietTo ? undefined : { from: quietFrom, to: quietTo })
+const quietOf = ({ quietFrom, quietTo }: House) =>
+  quietFrom === '' || quietTo === '' || quietFrom === quietTo ? undefined : { from: quietFrom, to: quietTo }
 
 /** Hours of those who may show a dog to its owner: leads and trainers, not kennel hands. */
 function handoffHours(db: Db) {
@@ -85,8 +121,16 @@ function handoffHours(db: Db) {
   return readHours(db).filter((h) => trainers.has(h.personId))
 }
 
-export const bookingForm = z.object({ residencyId: z.uuid(), personId: z.string().min(1).max(64), from: z.coerce.number().int() })
-export const movingForm = z.object({ handoffId: z.uuid(), personId: z.string().min(1).max(64), from: z.coerce.number().int() })
+export const bookingForm = z.object({
+  residencyId: z.uuid(),
+  personId: z.string().min(1).max(64),
+  from: z.coerce.number().int(),
+})
+export const movingForm = z.object({
+  handoffId: z.uuid(),
+  personId: z.string().min(1).max(64),
+  from: z.coerce.number().int(),
+})
 export const cancelForm = z.object({ handoffId: z.uuid() })
 
 export type Booked = { readonly ok: true; readonly handoff: Handoff } | { readonly ok: false; readonly reason: string }
@@ -103,10 +147,22 @@ export function bookHandoff(db: Db, form: z.infer<typeof bookingForm>, now: numb
       if (summary.readyOn === undefined) return refuse(`${resident.name} is not ready: something promised is missing.`)
       const pause = openPauses(db).get(form.residencyId)
       if (pause) return refuse(`${resident.name} is not worked since ${pause.fromDay}; book when it is again.`)
-      if (liveHandoff(db, form.residencyId)) return refuse(`${resident.name} has a handoff already. Move that one instead.`)
-      const slot = slotsFor(db, resident, summary.readyOn, now, undefined).find((s) => s.from === form.from && s.personId === form.personId)
+      if (liveHandoff(db, form.residencyId))
+        return refuse(`${resident.name} has a handoff already. Move that one instead.`)
+      const slot = slotsFor(db, resident, summary.readyOn, now, undefined).find(
+        (s) => s.from === form.from && s.personId === form.personId,
+      )
       if (!slot) return refuse('That time is no longer free. Nothing was booked; choose another.')
-      const handoff: Handoff = { id: v7(), residencyId: resident.residencyId, personId: slot.personId, from: slot.from, to: slot.to, sequence: 0, status: 'confirmed', changedAt: now }
+      const handoff: Handoff = {
+        id: v7(),
+        residencyId: resident.residencyId,
+        personId: slot.personId,
+        from: slot.from,
+        to: slot.to,
+        sequence: 0,
+        status: 'confirmed',
+        changedAt: now,
+      }
       appendHandoff(db, 'booked', v7(), handoff)
       return { ok: true, handoff }
     })
@@ -123,9 +179,18 @@ export function moveHandoff(db: Db, form: z.infer<typeof movingForm>, now: numbe
       if (was.status === 'cancelled') return refuse('This handoff was cancelled. Book it anew.')
       if (was.from === form.from && was.personId === form.personId) return { ok: true, handoff: was }
       const { summary } = standingOf(db, was.residencyId, now)
-      const slot = slotsFor(db, resident, summary.readyOn, now, was.id).find((s) => s.from === form.from && s.personId === form.personId)
+      const slot = slotsFor(db, resident, summary.readyOn, now, was.id).find(
+        (s) => s.from === form.from && s.personId === form.personId,
+      )
       if (!slot) return refuse('That time is no longer free. The booking stands as it was; choose another.')
-      const handoff: Handoff = { ...was, personId: slot.personId, from: slot.from, to: slot.to, sequence: was.sequence + 1, changedAt: now }
+      const handoff: Handoff = {
+        ...was,
+        personId: slot.personId,
+        from: slot.from,
+        to: slot.to,
+        sequence: was.sequence + 1,
+        changedAt: now,
+      }
       appendHandoff(db, 'moved', v7(), handoff)
       return { ok: true, handoff }
     })
@@ -147,14 +212,20 @@ export function cancelHandoff(db: Db, form: z.infer<typeof cancelForm>, now: num
 }
 
 /** The invitation as an iCalendar file (RFC 5545), times in UTC; undefined for an unknown handoff. */
-export function invitation(db: Db, handoffId: string): { readonly fileName: string; readonly text: string } | undefined {
+export function invitation(
+  db: Db,
+  handoffId: string,
+): { readonly fileName: string; readonly text: string } | undefined {
   const handoff = findHandoff(db, handoffId)
   const resident = handoff ? findResident(db, handoff.residencyId) : undefined
   if (!handoff || !resident) return undefined
   const kennel = readKennel(db)
   const trainer = readPeople(db).find((p) => p.id === handoff.personId)?.name ?? ''
   const cancelled = handoff.status === 'cancelled'
-  const calendar = ical({ prodId: { company: 'kibou', product: 'handoff', language: 'EN' }, method: cancelled ? ICalCalendarMethod.CANCEL : ICalCalendarMethod.PUBLISH })
+  const calendar = ical({
+    prodId: { company: 'kibou', product: 'handoff', language: 'EN' },
+    method: cancelled ? ICalCalendarMethod.CANCEL : ICalCalendarMethod.PUBLISH,
+  })
   calendar.createEvent({
     id: handoff.id,
     sequence: handoff.sequence,
@@ -162,7 +233,9 @@ export function invitation(db: Db, handoffId: string): { readonly fileName: stri
     start: new Date(handoff.from),
     end: new Date(handoff.to),
     summary: `Handoff of ${resident.name}, run ${resident.runNumber}`,
-    description: `${resident.name} is shown to ${resident.ownerName} by ${trainer}. Bring the leash and collar you will use at home. The trainer decides on the day what is safe to show.`,
+    description:
+      `${resident.name} is shown to ${resident.ownerName} by ${trainer}. Bring the leash and collar you will ` +
+      `use at home. The trainer decides on the day what is safe to show.`,
     location: kennel.name,
     status: cancelled ? ICalEventStatus.CANCELLED : ICalEventStatus.CONFIRMED,
   })
@@ -188,9 +261,22 @@ export function loadHandoffs(db: Db, now: number): { readonly timeZone: string; 
   const rows = residentsOn(db, today).map((resident): HandoffRow => {
     const { summary } = standingOf(db, resident.residencyId, now)
     const live = liveHandoff(db, resident.residencyId)
-    return { resident, readyOn: summary.readyOn, daysLeft: daysBetween(today, resident.leavesOn), ...promisesMet(summary), live: live ? { ...live, personName: names.get(live.personId) ?? '' } : undefined }
+    return {
+      resident,
+      readyOn: summary.readyOn,
+      daysLeft: daysBetween(today, resident.leavesOn),
+      ...promisesMet(summary),
+      live: live ? { ...live, personName: names.get(live.personId) ?? '' } : undefined,
+    }
   })
   const rank = (r: HandoffRow) => (r.live ? 0 : r.readyOn !== undefined ? 1 : 2)
-  return { timeZone, rows: rows.sort((a, b) => rank(a) - rank(b) || (a.live?.from ?? 0) - (b.live?.from ?? 0) || b.met / (b.promises || 1) - a.met / (a.promises || 1)) }
+  return {
+    timeZone,
+    rows: rows.sort(
+      (a, b) =>
+        rank(a) - rank(b) ||
+        (a.live?.from ?? 0) - (b.live?.from ?? 0) ||
+        b.met / (b.promises || 1) - a.met / (a.promises || 1),
+    ),
+  }
 }
-

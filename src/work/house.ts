@@ -2,11 +2,30 @@ import { existsSync, statSync } from 'node:fs'
 import { join } from 'node:path'
 import { v7 } from 'uuid'
 import { nested, fieldErrors, type Typed } from '@/core/fields'
-import { clockTyped, houseSections, sectionSchemas, sectionsFor, severalInHouse, type House, type HouseSection, type SectionSpec } from '@/core/house/house'
+import {
+  clockTyped,
+  houseSections,
+  sectionSchemas,
+  sectionsFor,
+  severalInHouse,
+  type House,
+  type HouseSection,
+  type SectionSpec,
+} from '@/core/house/house'
 import { typedOf } from '@/core/intake/steps'
 import { dayIn } from '@/core/days'
 import type { Db } from '@/store/database'
-import { allFeeds, appendHouse, readDaysOff, readFeeds, readHouse, readSpaces, writeDaysOff, writeFeeds, writeSpaces } from '@/store/house'
+import {
+  allFeeds,
+  appendHouse,
+  readDaysOff,
+  readFeeds,
+  readHouse,
+  readSpaces,
+  writeDaysOff,
+  writeFeeds,
+  writeSpaces,
+} from '@/store/house'
 import { readHours, readKennel, readPeople, replaceHours } from '@/store/kennel'
 import type { FormResult } from './begin'
 
@@ -24,24 +43,57 @@ export function keepSection(db: Db, section: HouseSection, typed: Typed, recorde
           appendHouse(db, v7(), sectionSchemas.house.parse(raw), recordedBy, now)
           break
         case 'spaces':
-          writeSpaces(db, sectionSchemas.spaces.parse(raw).spaces.map((s) => ({ id: s.id === '' ? v7() : s.id, name: s.name, kind: s.kind, indoors: s.where === 'indoors', holds: s.holds, surface: s.surface })))
+          writeSpaces(
+            db,
+            sectionSchemas.spaces.parse(raw).spaces.map((s) => ({
+              id: s.id === '' ? v7() : s.id,
+              name: s.name,
+              kind: s.kind,
+              indoors: s.where === 'indoors',
+              holds: s.holds,
+              surface: s.surface,
+            })),
+          )
           break
         case 'feeds':
           // A feed that was dropped and is named again is the same feed: plans name it.
-          writeFeeds(db, sectionSchemas.feeds.parse(raw).feeds.map((f) => ({ id: f.id === '' ? ([...allFeeds(db).values()].find((known) => known.name.toLowerCase() === f.name.toLowerCase())?.id ?? v7()) : f.id, name: f.name, kcalPer100g: f.kcalPer100g, kcalPerPiece: f.kcalPerPiece, tier: Number(f.tier), contains: f.contains })))
+          writeFeeds(
+            db,
+            sectionSchemas.feeds.parse(raw).feeds.map((f) => ({
+              id:
+                f.id === ''
+                  ? ([...allFeeds(db).values()].find((known) => known.name.toLowerCase() === f.name.toLowerCase())
+                      ?.id ?? v7())
+                  : f.id,
+              name: f.name,
+              kcalPer100g: f.kcalPer100g,
+              kcalPerPiece: f.kcalPerPiece,
+              tier: Number(f.tier),
+              contains: f.contains,
+            })),
+          )
           break
         case 'hours': {
           const shifts = sectionSchemas.hours.parse(raw).hours
           const stranger = strangerIn(db, shifts)
           if (stranger >= 0) return { ok: false, errors: { [`hours.${stranger}.personId`]: 'Choose who.' } }
-          replaceHours(db, shifts.flatMap((h) => [...new Set(h.days)].map((d) => ({ personId: h.personId, weekday: Number(d), from: h.from, to: h.to }))))
+          replaceHours(
+            db,
+            shifts.flatMap((h) =>
+              [...new Set(h.days)].map((d) => ({ personId: h.personId, weekday: Number(d), from: h.from, to: h.to })),
+            ),
+          )
           break
         }
         case 'daysOff': {
           const { off } = sectionSchemas.daysOff.parse(raw)
           const stranger = strangerIn(db, off)
           if (stranger >= 0) return { ok: false, errors: { [`off.${stranger}.personId`]: 'Choose who.' } }
-          writeDaysOff(db, dayIn(readKennel(db).timeZone, now), off.map((o) => ({ ...o, id: o.id === '' ? v7() : o.id })))
+          writeDaysOff(
+            db,
+            dayIn(readKennel(db).timeZone, now),
+            off.map((o) => ({ ...o, id: o.id === '' ? v7() : o.id })),
+          )
           break
         }
       }
@@ -57,13 +109,24 @@ function strangerIn(db: Db, rows: readonly { readonly personId: string }[]): num
 }
 
 /** Hours that are alike on several days, in one row. */
-function shiftsOf(db: Db): readonly { readonly personId: string; readonly from: string; readonly to: string; readonly days: readonly string[] }[] {
+function shiftsOf(db: Db): readonly {
+  readonly personId: string
+  readonly from: string
+  readonly to: string
+  readonly days: readonly string[]
+}[] {
   const shifts = new Map<string, { personId: string; from: string; to: string; days: string[] }>()
   for (const h of readHours(db)) {
     const key = `${h.personId} ${h.from} ${h.to}`
     const known = shifts.get(key)
     if (known) known.days.push(String(h.weekday))
-    else shifts.set(key, { personId: h.personId, from: clockTyped(h.from), to: clockTyped(h.to), days: [String(h.weekday)] })
+    else
+      shifts.set(key, {
+        personId: h.personId,
+        from: clockTyped(h.from),
+        to: clockTyped(h.to),
+        days: [String(h.weekday)],
+      })
   }
   return [...shifts.values()]
 }
@@ -78,8 +141,15 @@ export function loadHouse(db: Db, now: number): HouseView {
   const house = readHouse(db)
   const people = readPeople(db)
   const values: Readonly<Record<HouseSection, Typed>> = {
-    house: typedOf({ ...house, meals: house.meals.map((m) => ({ name: m.name, at: clockTyped(m.at) })), quietFrom: house.quietFrom === '' ? '' : clockTyped(house.quietFrom), quietTo: house.quietTo === '' ? '' : clockTyped(house.quietTo) }),
-    spaces: typedOf({ spaces: readSpaces(db).map((s) => ({ ...s, where: s.indoors ? 'indoors' : 'outdoors', indoors: undefined })) }),
+    house: typedOf({
+      ...house,
+      meals: house.meals.map((m) => ({ name: m.name, at: clockTyped(m.at) })),
+      quietFrom: house.quietFrom === '' ? '' : clockTyped(house.quietFrom),
+      quietTo: house.quietTo === '' ? '' : clockTyped(house.quietTo),
+    }),
+    spaces: typedOf({
+      spaces: readSpaces(db).map((s) => ({ ...s, where: s.indoors ? 'indoors' : 'outdoors', indoors: undefined })),
+    }),
     feeds: typedOf({ feeds: readFeeds(db) }),
     hours: typedOf({ hours: shiftsOf(db) }),
     daysOff: typedOf({ off: readDaysOff(db, dayIn(house.timeZone, now)) }),
@@ -88,16 +158,22 @@ export function loadHouse(db: Db, now: number): HouseView {
 }
 
 /** Copies the whole database into the house's backup folder, as one file that Kibou can be started with. */
-export async function backUp(db: Db, now: number): Promise<{ readonly ok: true; readonly file: string } | { readonly ok: false; readonly reason: string }> {
+export async function backUp(
+  db: Db,
+  now: number,
+): Promise<{ readonly ok: true; readonly file: string } | { readonly ok: false; readonly reason: string }> {
   const { backupFolder } = readHouse(db)
   if (backupFolder === '') return { ok: false, reason: 'The house has no backup folder yet.' }
-  if (!existsSync(backupFolder) || !statSync(backupFolder).isDirectory()) return { ok: false, reason: `There is no folder ${backupFolder} on this machine.` }
+  if (!existsSync(backupFolder) || !statSync(backupFolder).isDirectory())
+    return { ok: false, reason: `There is no folder ${backupFolder} on this machine.` }
   const file = join(backupFolder, `kibou-${new Date(now).toISOString().slice(0, 19).replaceAll(':', '-')}.db`)
   try {
     await db.backup(file)
     return { ok: true, file }
   } catch (error) {
-    return { ok: false, reason: `The backup could not be written: ${error instanceof Error ? error.message : String(error)}` }
+    return {
+      ok: false,
+      reason: `The backup could not be written: ${error instanceof Error ? error.message : String(error)}`,
+    }
   }
 }
-

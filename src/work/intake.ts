@@ -6,13 +6,45 @@ import { dayIn } from '@/core/days'
 import { fieldErrors, nested, type Typed } from '@/core/fields'
 import { plainDog, traitNames } from '@/core/dog/traits'
 import { checkWeight, kgPerLb } from '@/core/food/weight'
-import { severalIn, stepSchemas, stepsFor, typedOf, usualQuestions, type Entry, type StepContext, type StepId, type StepSpec } from '@/core/intake/steps'
+import {
+  severalIn,
+  stepSchemas,
+  stepsFor,
+  typedOf,
+  usualQuestions,
+  type Entry,
+  type StepContext,
+  type StepId,
+  type StepSpec,
+} from '@/core/intake/steps'
 import type { Db } from '@/store/database'
 import { insertWeight, readWeights } from '@/store/food'
 import { readHouse } from '@/store/house'
-import { appendEntry, dropDraft, dropDraftsBefore, keptSteps, photoAt, readDraft, readDrafts, readEntry, writeDraft, type Draft } from '@/store/intake'
+import {
+  appendEntry,
+  dropDraft,
+  dropDraftsBefore,
+  keptSteps,
+  photoAt,
+  readDraft,
+  readDrafts,
+  readEntry,
+  writeDraft,
+  type Draft,
+} from '@/store/intake'
 import { readKennel } from '@/store/kennel'
-import { dogInRun, findResident, readCueWords, readPromises, replaceCueWords, replacePromises, residentsOn, updateDog, updateRun, type Resident } from '@/store/residents'
+import {
+  dogInRun,
+  findResident,
+  readCueWords,
+  readPromises,
+  replaceCueWords,
+  replacePromises,
+  residentsOn,
+  updateDog,
+  updateRun,
+  type Resident,
+} from '@/store/residents'
 import type { FormResult } from './begin'
 import { mostPlaces, whyNotPossible } from '@/core/handoff/possible'
 import { ladderOf } from './regimes'
@@ -25,7 +57,9 @@ const mostLetters = 40_000
 const draft = z.object({
   key: z.uuid(),
   step: z.enum(['booking', ...Object.keys(stepSchemas)] as [string, ...string[]]),
-  typed: z.record(z.string().max(80), z.array(z.string().max(2000)).max(60)).refine((t) => Object.keys(t).length <= mostFields && JSON.stringify(t).length <= mostLetters, 'Too much.'),
+  typed: z
+    .record(z.string().max(80), z.array(z.string().max(2000)).max(60))
+    .refine((t) => Object.keys(t).length <= mostFields && JSON.stringify(t).length <= mostLetters, 'Too much.'),
 })
 
 /** House: a booking that nobody went on with is forgotten after so many days. */
@@ -49,7 +83,14 @@ export const openBookings = (db: Db): readonly Draft[] => readDrafts(db, 'bookin
 export const bookingDraft = (db: Db, key: string): Draft | undefined => readDraft(db, key, 'booking')
 
 /** Keeps one step for good, with what follows from it; nothing of it when anything is wrong. */
-export function keepStep(db: Db, residencyId: string, step: StepId, typed: Typed, recordedBy: string, now: number): FormResult {
+export function keepStep(
+  db: Db,
+  residencyId: string,
+  step: StepId,
+  typed: Typed,
+  recordedBy: string,
+  now: number,
+): FormResult {
   const parsed = stepSchemas[step].safeParse(nested(typed, severalIn[step]))
   if (!parsed.success) return { ok: false, errors: fieldErrors(parsed.error) }
   return db
@@ -67,14 +108,27 @@ export function keepStep(db: Db, residencyId: string, step: StepId, typed: Typed
 
 type Errors = Readonly<Record<string, string>>
 
-/** What a step means for the dog itself; what was wrong, by field, when it may not be. Nothing is written before all is checked. */
-function followStep(db: Db, resident: Resident, step: StepId, entry: unknown, recordedBy: string, now: number): Errors | undefined {
+/**
+ * What a step means for the dog itself; what was wrong, by field, when it may not be. Nothing is written before all is
+ * checked.
+ */
+function followStep(
+  db: Db,
+  resident: Resident,
+  step: StepId,
+  entry: unknown,
+  recordedBy: string,
+  now: number,
+): Errors | undefined {
   switch (step) {
     case 'arrival':
       return arrive(db, resident, entry as Entry<'arrival'>, recordedBy, now)
     case 'health': {
       const health = entry as Entry<'health'>
-      const traits = { ...resident.traits, ...Object.fromEntries(traitNames.map((t) => [t, health.traits.includes(t)])) }
+      const traits = {
+        ...resident.traits,
+        ...Object.fromEntries(traitNames.map((t) => [t, health.traits.includes(t)])),
+      }
       // Two people are a caution like any other: it has to stand wherever somebody is sent to this door.
       updateDog(db, resident.dogId, { caution: withTwo(health), biteHistory: health.biteHistory, traits })
       refold(db, resident.residencyId, now)
@@ -93,15 +147,25 @@ function followStep(db: Db, resident: Resident, step: StepId, entry: unknown, re
 }
 
 const twoPeople = 'Two people to handle it'
-const withTwo = (health: Entry<'health'>): string => (health.twoPeople && !/two people/i.test(health.caution) ? [twoPeople, health.caution].filter((s) => s !== '').join('. ') : health.caution)
+const withTwo = (health: Entry<'health'>): string =>
+  health.twoPeople && !/two people/i.test(health.caution)
+    ? [twoPeople, health.caution].filter((s) => s !== '').join('. ')
+    : health.caution
 
-function arrive(db: Db, resident: Resident, arrival: Entry<'arrival'>, recordedBy: string, now: number): Errors | undefined {
+function arrive(
+  db: Db,
+  resident: Resident,
+  arrival: Entry<'arrival'>,
+  recordedBy: string,
+  now: number,
+): Errors | undefined {
   const today = dayIn(readKennel(db).timeZone, now)
   const errors: Record<string, string> = {}
   const other = dogInRun(db, arrival.run, resident.arrivesOn, resident.leavesOn, resident.residencyId)
   if (other !== undefined) errors['run'] = `${other} has run ${arrival.run} during these days.`
   if (arrival.bornOn > today) errors['bornOn'] = 'That day has not come yet.'
-  else if (arrival.bornOn !== '' && arrival.bornOn < `${Number(today.slice(0, 4)) - 30}${today.slice(4)}`) errors['bornOn'] = 'No dog is thirty years old.'
+  else if (arrival.bornOn !== '' && arrival.bornOn < `${Number(today.slice(0, 4)) - 30}${today.slice(4)}`)
+    errors['bornOn'] = 'No dog is thirty years old.'
   const kg = arrival.weight === null ? undefined : arrival.weight * (arrival.weightUnit === 'lb' ? kgPerLb : 1)
   const weights = readWeights(db, resident.dogId)
   if (kg !== undefined) {
@@ -111,7 +175,8 @@ function arrive(db: Db, resident: Resident, arrival: Entry<'arrival'>, recordedB
   if (Object.keys(errors).length > 0) return errors
   if (arrival.run !== resident.runNumber) updateRun(db, resident.residencyId, arrival.run)
   const last = weights.at(-1)
-  if (kg !== undefined && (last?.day !== today || Math.abs(last.kg - kg) > 1e-9)) insertWeight(db, { id: v7(), dogId: resident.dogId, day: today, kg, at: now, recordedBy })
+  if (kg !== undefined && (last?.day !== today || Math.abs(last.kg - kg) > 1e-9))
+    insertWeight(db, { id: v7(), dogId: resident.dogId, day: today, kg, at: now, recordedBy })
   const bornOn = arrival.bornOn === '' ? null : arrival.bornOn
   if (bornOn !== resident.traits.bornOn) {
     updateDog(db, resident.dogId, { traits: { ...plainDog, ...resident.traits, bornOn } })
@@ -126,10 +191,34 @@ function takePromises(db: Db, resident: Resident, { promised }: Entry<'promises'
   const bad = wanted.find(({ p, at }) => !at || at.runKey !== p.run)
   if (bad) return { [`promised.${bad.i}.rung`]: 'This dog’s ladder has no such rung.' }
   const house = groundOf(db)
-  const taken = wanted.flatMap(({ p, i, at }) => (at ? [{ i, command: at.command.id, promise: { rungId: at.rung.id, level: Number(p.level), places: Math.round(p.places ?? Math.max(1, Math.min(usualPromise.places, mostPlaces(curriculum, at.rung.id, house)))), people: Math.round(p.people ?? Math.max(1, Math.min(usualPromise.people, house.people))) } }] : []))
-  const never = taken.flatMap(({ i, promise }) => { const no = whyNotPossible(curriculum, promise, house); return no ? [[`promised.${i}.${no.field}`, no.why] as const] : [] })
+  const taken = wanted.flatMap(({ p, i, at }) =>
+    at
+      ? [
+          {
+            i,
+            command: at.command.id,
+            promise: {
+              rungId: at.rung.id,
+              level: Number(p.level),
+              places: Math.round(
+                p.places ?? Math.max(1, Math.min(usualPromise.places, mostPlaces(curriculum, at.rung.id, house))),
+              ),
+              people: Math.round(p.people ?? Math.max(1, Math.min(usualPromise.people, house.people))),
+            },
+          },
+        ]
+      : [],
+  )
+  const never = taken.flatMap(({ i, promise }) => {
+    const no = whyNotPossible(curriculum, promise, house)
+    return no ? [[`promised.${i}.${no.field}`, no.why] as const] : []
+  })
   if (never.length > 0) return Object.fromEntries(never)
-  replacePromises(db, resident.residencyId, taken.map(({ command, promise }) => ({ command, ...promise })))
+  replacePromises(
+    db,
+    resident.residencyId,
+    taken.map(({ command, promise }) => ({ command, ...promise })),
+  )
   refold(db, resident.residencyId, now)
   return undefined
 }
@@ -173,9 +262,21 @@ export function loadIntake(db: Db, residencyId: string, now: number): IntakeView
   const curriculum = ladderOf(db, residencyId, now)
   const context: StepContext = {
     unit: house.unit,
-    others: residentsOn(db, dayIn(house.timeZone, now)).filter((r) => r.residencyId !== residencyId).map((r) => ({ id: r.dogId, name: `${r.runNumber} ${r.name}` })),
-    runs: runsOf(curriculum).map(({ run, key, name }) => ({ key, name, rungs: run.rungs.map((r) => ({ id: r.id, name: r.name })) })),
-    commands: curriculum.commands.map((c) => ({ id: c.id, name: c.name, cue: c.defaultCue, signal: c.signal, rungs: (c.runs[0]?.rungs ?? []).map((r) => ({ id: r.id, name: r.name })) })),
+    others: residentsOn(db, dayIn(house.timeZone, now))
+      .filter((r) => r.residencyId !== residencyId)
+      .map((r) => ({ id: r.dogId, name: `${r.runNumber} ${r.name}` })),
+    runs: runsOf(curriculum).map(({ run, key, name }) => ({
+      key,
+      name,
+      rungs: run.rungs.map((r) => ({ id: r.id, name: r.name })),
+    })),
+    commands: curriculum.commands.map((c) => ({
+      id: c.id,
+      name: c.name,
+      cue: c.defaultCue,
+      signal: c.signal,
+      rungs: (c.runs[0]?.rungs ?? []).map((r) => ({ id: r.id, name: r.name })),
+    })),
   }
   const kept = keptSteps(db, residencyId)
   const steps = stepsFor(context).map((spec): IntakeStep => {
@@ -193,29 +294,62 @@ export function loadIntake(db: Db, residencyId: string, now: number): IntakeView
 }
 
 /** Every run of a ladder, named so that two of one command are told apart. */
-const runsOf = (curriculum: Curriculum): readonly { readonly run: Run; readonly key: string; readonly name: string }[] =>
-  curriculum.commands.flatMap((c) => c.runs.map((run) => ({ run, key: runKey(c.id, run.id), name: c.runs.length === 1 ? c.name : `${c.name}, ${run.name.toLowerCase()}` })))
+const runsOf = (
+  curriculum: Curriculum,
+): readonly { readonly run: Run; readonly key: string; readonly name: string }[] =>
+  curriculum.commands.flatMap((c) =>
+    c.runs.map((run) => ({
+      run,
+      key: runKey(c.id, run.id),
+      name: c.runs.length === 1 ? c.name : `${c.name}, ${run.name.toLowerCase()}`,
+    })),
+  )
 
 /** What is known of a step already: what was kept, and what the booking said. */
 function known(db: Db, resident: Resident, step: StepId, entry: unknown, curriculum: Curriculum): Typed {
   const of = typedOf(entry ?? {})
   switch (step) {
     case 'arrival':
-      return { ...of, run: [resident.runNumber], ...(resident.traits.bornOn === null ? {} : { bornOn: [resident.traits.bornOn] }) }
+      return {
+        ...of,
+        run: [resident.runNumber],
+        ...(resident.traits.bornOn === null ? {} : { bornOn: [resident.traits.bornOn] }),
+      }
     case 'health':
-      return { ...of, traits: traitNames.filter((t) => resident.traits[t]), caution: [(entry as Entry<'health'> | undefined)?.caution ?? resident.caution], biteHistory: [resident.biteHistory ? 'yes' : ''] }
+      return {
+        ...of,
+        traits: traitNames.filter((t) => resident.traits[t]),
+        caution: [(entry as Entry<'health'> | undefined)?.caution ?? resident.caution],
+        biteHistory: [resident.biteHistory ? 'yes' : ''],
+      }
     case 'words': {
       const words = readCueWords(db, resident.dogId)
       const kept = (entry as Entry<'words'> | undefined)?.cues ?? []
-      const cues = curriculum.commands.map(({ id: command }) => { const was = kept.find((c) => c.command === command); return { command, word: words.get(command) ?? '', signal: was?.signal ?? '', reported: was?.reported ?? '' } })
-      return { ...typedOf({ languages: (entry as Entry<'words'> | undefined)?.languages ?? '', cues }), release: [resident.releaseWord], marker: [resident.markerWord], side: [resident.side] }
+      const cues = curriculum.commands.map(({ id: command }) => {
+        const was = kept.find((c) => c.command === command)
+        return { command, word: words.get(command) ?? '', signal: was?.signal ?? '', reported: was?.reported ?? '' }
+      })
+      return {
+        ...typedOf({ languages: (entry as Entry<'words'> | undefined)?.languages ?? '', cues }),
+        release: [resident.releaseWord],
+        marker: [resident.markerWord],
+        side: [resident.side],
+      }
     }
     case 'promises': {
       const promises = readPromises(db, resident.residencyId)
-      return typedOf({ promised: runsOf(curriculum).map(({ run, key }) => {
-        const p = promises.find((x) => run.rungs.some((r) => r.id === x.rungId))
-        return { run: key, rung: p?.rungId ?? '', level: String(p?.level ?? 0), places: String(p?.places ?? 3), people: String(p?.people ?? 2) }
-      }) })
+      return typedOf({
+        promised: runsOf(curriculum).map(({ run, key }) => {
+          const p = promises.find((x) => run.rungs.some((r) => r.id === x.rungId))
+          return {
+            run: key,
+            rung: p?.rungId ?? '',
+            level: String(p?.level ?? 0),
+            places: String(p?.places ?? 3),
+            people: String(p?.people ?? 2),
+          }
+        }),
+      })
     }
     case 'questions':
       return entry === undefined ? typedOf({ asked: usualQuestions.map((question) => ({ question, answer: '' })) }) : of

@@ -13,30 +13,52 @@ import { followBlock } from './tests/byTheBook'
 import { dog, monday, msPerDay, newKennel, Tablet, trainer } from './tests/kennel'
 
 /**
- * Whole residencies through the store: a phone loads a block, works it by the book, sends what it wrote in any batches, in
+ * Whole residencies through the store: a phone loads a block, works it by the book, sends what it wrote in any batches,
+ * in
  * any order, some of it twice. What the phone ended with is what the kennel derives, and what is stored is what a fresh
  * reading of the facts gives.
  */
 const promise = (rungIds: readonly string[]) => ({ rungIds, places: '2', people: '2' })
-const promises = { sit: promise(['sit.word']), down: promise(['down.no-lure']), 'sit-stay': promise(['sit-stay.20s']), recall: promise(['recall.line-5']), heel: promise(['heel.away-2']), place: promise(['place.10s']) }
+const promises = {
+  sit: promise(['sit.word']),
+  down: promise(['down.no-lure']),
+  'sit-stay': promise(['sit-stay.20s']),
+  recall: promise(['recall.line-5']),
+  heel: promise(['heel.away-2']),
+  place: promise(['place.10s']),
+}
 /** With distance, which a young dog does not begin in its first week. */
 const forYoung = { ...promises, 'sit-stay': promise(['sit-stay.10s', 'sit-stay.step-5s']) }
 const blockAt = [9, 11, 13.5, 15.5]
 const plainly = (state: unknown): unknown => z.json().parse(JSON.parse(JSON.stringify(state)))
 
-interface Residency { readonly promised?: typeof promises; readonly seed: number; readonly learner: SimulatedDog; readonly bornOn?: string; readonly days: number }
+interface Residency {
+  readonly promised?: typeof promises
+  readonly seed: number
+  readonly learner: SimulatedDog
+  readonly bornOn?: string
+  readonly days: number
+}
 
 function residency({ promised = promises, seed, learner, bornOn, days }: Residency) {
   const db = newKennel()
   const chance = seeded(seed)
   const people = [trainer(db), trainer(db, 'Ben')]
-  const residencyId = dog(db, { arrivesOn: '2026-03-01', leavesOn: addDays('2026-03-01', days + 2), promises: promised, ...(bornOn === undefined ? {} : { bornOn }) })
+  const residencyId = dog(db, {
+    arrivesOn: '2026-03-01',
+    leavesOn: addDays('2026-03-01', days + 2),
+    promises: promised,
+    ...(bornOn === undefined ? {} : { bornOn }),
+  })
   const tablets = people.map(() => new Tablet())
   const wrong: string[] = []
   let [blocks, readyOn] = [0, undefined as number | undefined]
 
   const send = (tablet: Tablet, facts: readonly WireFact[]) => {
-    const left = [...facts, ...facts.filter(() => chance() < 0.2)].map((fact) => ({ fact, by: chance() })).sort((a, b) => a.by - b.by).map((x) => x.fact)
+    const left = [...facts, ...facts.filter(() => chance() < 0.2)]
+      .map((fact) => ({ fact, by: chance() }))
+      .sort((a, b) => a.by - b.by)
+      .map((x) => x.fact)
     while (left.length > 0) {
       const { results } = recordFacts(db, tablet.batch(left.splice(0, 1 + Math.floor(chance() * 120))), tablet.at)
       for (const r of results) if (r.status === 'refused') wrong.push(`refused: ${r.reason ?? ''}`)
@@ -61,7 +83,9 @@ function residency({ promised = promises, seed, learner, bornOn, days }: Residen
       expect(plainly(followed.state), `day ${day}, ${hour} o’clock: phone and kennel`).toEqual(plainly(kept.state))
     }
     const evening = monday + (day - 1) * msPerDay + 8 * 3_600_000
-    expect(standingOf(db, residencyId, evening), `day ${day}: stored and fresh`).toEqual(plainly(derive(db, residencyId, regimesFor(db, residencyId, evening))))
+    expect(standingOf(db, residencyId, evening), `day ${day}: stored and fresh`).toEqual(
+      plainly(derive(db, residencyId, regimesFor(db, residencyId, evening))),
+    )
     if (standingOf(db, residencyId, evening).summary.readyOn !== undefined) readyOn = day
   }
   db.close()
@@ -77,7 +101,13 @@ describe('a residency followed through the store', () => {
 
   it('goes on over the six-month birthday of a dog, and both sides turn to the grown ladder on the same day', () => {
     // Six months are 182 days: on the fifth day of training.
-    const { wrong, readyOn } = residency({ seed: 5, promised: forYoung, learner: perfectDog, bornOn: addDays('2026-03-06', -182), days: 24 })
+    const { wrong, readyOn } = residency({
+      seed: 5,
+      promised: forYoung,
+      learner: perfectDog,
+      bornOn: addDays('2026-03-06', -182),
+      days: 24,
+    })
     expect(wrong).toEqual([])
     expect(readyOn).toBeDefined()
   })

@@ -26,7 +26,12 @@ export interface PaperView {
   readonly places: readonly SpaceRow[]
   readonly people: readonly Person[]
   /** Dogs by run; those on the same ladder share one list of commands, by key. */
-  readonly dogs: readonly (Omit<PaperDog, 'commands'> & { readonly ladder: string; readonly release: string; readonly cautions: string; readonly sheet: readonly SheetRow[] })[]
+  readonly dogs: readonly (Omit<PaperDog, 'commands'> & {
+    readonly ladder: string
+    readonly release: string
+    readonly cautions: string
+    readonly sheet: readonly SheetRow[]
+  })[]
   readonly ladders: Readonly<Record<string, readonly PaperCommand[]>>
 }
 
@@ -43,26 +48,47 @@ export function loadPaper(db: Db, me: string, now: number): PaperView {
   const rules = readRules(db)
   const ladders = new Map<unknown, string>()
   const commands: Record<string, readonly PaperCommand[]> = {}
-  const dogs = residentsOn(db, today).map((resident) => {
-    const { curriculum } = newest(regimesOfResident(db, resident, now, { house: rules }))
-    let ladder = ladders.get(curriculum)
-    if (ladder === undefined) {
-      ladders.set(curriculum, (ladder = String(ladders.size)))
-      commands[ladder] = curriculum.commands.map((c) => ({ id: c.id, name: c.name, rungs: c.runs.flatMap((run) => run.rungs.map((r) => ({ id: r.id, name: r.name }))) }))
-    }
-    const derived = standingOf(db, resident.residencyId, now)
-    const next = nextFor(db, { resident, curriculum, derived, today, people, spaces: places, forgetting }, now)
-    const first = (id: string) => next.sets.find((s) => s.command === id)?.rungId
-    const inHand = Object.fromEntries(curriculum.commands.flatMap((c) => {
-      const run = c.runs[0]
-      const at = run && (first(c.id) ?? run.rungs[Math.min(derived.state.runs[runKey(c.id, run.id)]?.position ?? 0, run.rungs.length - 1)]?.id)
-      return at === undefined ? [] : [[c.id, at]]
-    }))
-    return {
-      residencyId: resident.residencyId, runNumber: resident.runNumber, name: resident.name, inHand, ladder, release: resident.releaseWord,
-      cautions: [resident.biteHistory ? 'Bite history.' : '', resident.caution].filter(Boolean).join(' '),
-      sheet: next.sets.slice(0, rowsEach).map((s) => ({ command: s.commandName, rung: s.rungName, criterion: s.criterion, reps: findRung(curriculum, s.rungId)?.rung.setReps ?? 5 })),
-    }
-  }).sort((a, b) => a.runNumber.localeCompare(b.runNumber, 'en', { numeric: true }))
+  const dogs = residentsOn(db, today)
+    .map((resident) => {
+      const { curriculum } = newest(regimesOfResident(db, resident, now, { house: rules }))
+      let ladder = ladders.get(curriculum)
+      if (ladder === undefined) {
+        ladders.set(curriculum, (ladder = String(ladders.size)))
+        commands[ladder] = curriculum.commands.map((c) => ({
+          id: c.id,
+          name: c.name,
+          rungs: c.runs.flatMap((run) => run.rungs.map((r) => ({ id: r.id, name: r.name }))),
+        }))
+      }
+      const derived = standingOf(db, resident.residencyId, now)
+      const next = nextFor(db, { resident, curriculum, derived, today, people, spaces: places, forgetting }, now)
+      const first = (id: string) => next.sets.find((s) => s.command === id)?.rungId
+      const inHand = Object.fromEntries(
+        curriculum.commands.flatMap((c) => {
+          const run = c.runs[0]
+          const at =
+            run &&
+            (first(c.id) ??
+              run.rungs[Math.min(derived.state.runs[runKey(c.id, run.id)]?.position ?? 0, run.rungs.length - 1)]?.id)
+          return at === undefined ? [] : [[c.id, at]]
+        }),
+      )
+      return {
+        residencyId: resident.residencyId,
+        runNumber: resident.runNumber,
+        name: resident.name,
+        inHand,
+        ladder,
+        release: resident.releaseWord,
+        cautions: [resident.biteHistory ? 'Bite history.' : '', resident.caution].filter(Boolean).join(' '),
+        sheet: next.sets.slice(0, rowsEach).map((s) => ({
+          command: s.commandName,
+          rung: s.rungName,
+          criterion: s.criterion,
+          reps: findRung(curriculum, s.rungId)?.rung.setReps ?? 5,
+        })),
+      }
+    })
+    .sort((a, b) => a.runNumber.localeCompare(b.runNumber, 'en', { numeric: true }))
   return { today, timeZone: house.timeZone, me, places, people, dogs, ladders: commands }
 }

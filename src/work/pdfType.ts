@@ -3,12 +3,20 @@ import { join } from 'node:path'
 import PDFDocument from 'pdfkit'
 import { z } from 'zod'
 
-/** The shipped faces as WOFF; each comes in files of a part of its letters. The second one has the wider coverage and takes over where the first has no letter. */
-const faces = { text: ['atkinson-hyperlegible-next', 400], bold: ['atkinson-hyperlegible-next', 700], head: ['hepta-slab', 700] } as const
+/**
+ * The shipped faces as WOFF; each comes in files of a part of its letters. The second one has the wider coverage and
+ * takes over where the first has no letter.
+ */
+const faces = {
+  text: ['atkinson-hyperlegible-next', 400],
+  bold: ['atkinson-hyperlegible-next', 700],
+  head: ['hepta-slab', 700],
+} as const
 const second = 'noto-sans'
 type Face = keyof typeof faces
 const folder = (family: string): string => join(process.cwd(), 'node_modules/@fontsource', family)
-const fileOf = (family: string, part: string, weight: number): string => join(folder(family), 'files', `${family}-${part}-${weight}-normal.woff`)
+const fileOf = (family: string, part: string, weight: number): string =>
+  join(folder(family), 'files', `${family}-${part}-${weight}-normal.woff`)
 
 export type Doc = InstanceType<typeof PDFDocument>
 
@@ -19,9 +27,14 @@ interface Part {
 
 /** Which code points each file of a family holds, as its package says. */
 function partsOf(family: string): readonly Part[] {
-  const listed = z.record(z.string(), z.string()).parse(JSON.parse(readFileSync(join(folder(family), 'unicode.json'), 'utf8')))
+  const listed = z
+    .record(z.string(), z.string())
+    .parse(JSON.parse(readFileSync(join(folder(family), 'unicode.json'), 'utf8')))
   return Object.entries(listed).map(([name, ranges]) => {
-    const spans = ranges.split(',').map((r) => { const [from = '', to = from] = r.replace('U+', '').split('-'); return [Number.parseInt(from, 16), Number.parseInt(to, 16)] as const })
+    const spans = ranges.split(',').map((r) => {
+      const [from = '', to = from] = r.replace('U+', '').split('-')
+      return [Number.parseInt(from, 16), Number.parseInt(to, 16)] as const
+    })
     return { name, has: (point) => spans.some(([from, to]) => point >= from && point <= to) }
   })
 }
@@ -34,7 +47,13 @@ const missing = new WeakMap<Doc, Set<string>>()
 
 /** An empty document with its faces; `size` in points. */
 export function begin(size: 'A4' | 'A6', title: string): { readonly doc: Doc; readonly done: Promise<Buffer> } {
-  const doc = new PDFDocument({ size, margin: size === 'A6' ? 16 : 36, info: { Title: title, Creator: 'Kibou' }, autoFirstPage: true, lang: 'en' })
+  const doc = new PDFDocument({
+    size,
+    margin: size === 'A6' ? 16 : 36,
+    info: { Title: title, Creator: 'Kibou' },
+    autoFirstPage: true,
+    lang: 'en',
+  })
   for (const [face, [family, weight]] of Object.entries(faces)) {
     for (const part of firstParts) doc.registerFont(`${face} ${part.name}`, fileOf(family, part.name, weight))
     for (const part of secondParts) doc.registerFont(`${face} second ${part.name}`, fileOf(second, part.name, weight))
@@ -54,7 +73,17 @@ export function end(doc: Doc): void {
   const letters = [...(missing.get(doc) ?? [])]
   if (letters.length > 0) {
     doc.page.margins.bottom = 0
-    doc.fillColor(quiet).font('bold latin').fontSize(7).text(`${blank} stands for ${letters.length === 1 ? 'a letter' : `${letters.length} letters`} that no face here can draw: write ${letters.length === 1 ? 'it' : 'them'} by hand.`, doc.page.margins.left, doc.page.height - 14, { lineBreak: false })
+    doc
+      .fillColor(quiet)
+      .font('bold latin')
+      .fontSize(7)
+      .text(
+        `${blank} stands for ${letters.length === 1 ? 'a letter' : `${letters.length} letters`} that no face ` +
+          `here can draw: write ${letters.length === 1 ? 'it' : 'them'} by hand.`,
+        doc.page.margins.left,
+        doc.page.height - 14,
+        { lineBreak: false },
+      )
   }
   doc.end()
 }

@@ -9,15 +9,29 @@ const side = 640
 /** A picture that unfolds to more pixels than this is no photograph of a dog. */
 const mostPixels = 60_000_000
 
-export type PhotoDone = { readonly ok: true; readonly at: number } | { readonly ok: false; readonly reason: string; readonly status: 400 | 404 | 413 }
+export type PhotoDone =
+  | { readonly ok: true; readonly at: number }
+  | { readonly ok: false; readonly reason: string; readonly status: 400 | 404 | 413 }
 
 /** Keeps a picture of a dog, made anew as a small JPEG without what cameras write beside it. */
-export async function keepPhoto(db: Db, residencyId: string, bytes: Buffer, recordedBy: string, now: number): Promise<PhotoDone> {
+export async function keepPhoto(
+  db: Db,
+  residencyId: string,
+  bytes: Buffer,
+  recordedBy: string,
+  now: number,
+): Promise<PhotoDone> {
   const resident = findResident(db, residencyId)
   if (!resident) return { ok: false, status: 404, reason: 'There is no such dog here.' }
-  if (bytes.length > mostPhotoBytes) return { ok: false, status: 413, reason: `The picture is too large: ${mostPhotoBytes / 1e6} MB are the most.` }
+  if (bytes.length > mostPhotoBytes)
+    return { ok: false, status: 413, reason: `The picture is too large: ${mostPhotoBytes / 1e6} MB are the most.` }
   try {
-    const jpeg = await sharp(bytes, { limitInputPixels: mostPixels, failOn: 'error' }).rotate().resize(side, side, { fit: 'inside', withoutEnlargement: true }).flatten({ background: '#ffffff' }).jpeg({ quality: 80 }).toBuffer()
+    const jpeg = await sharp(bytes, { limitInputPixels: mostPixels, failOn: 'error' })
+      .rotate()
+      .resize(side, side, { fit: 'inside', withoutEnlargement: true })
+      .flatten({ background: '#ffffff' })
+      .jpeg({ quality: 80 })
+      .toBuffer()
     writePhoto(db, resident.dogId, jpeg, recordedBy, now)
     return { ok: true, at: now }
   } catch {

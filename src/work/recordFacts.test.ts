@@ -50,17 +50,23 @@ describe('facts are stored once and derived from', () => {
     recordFacts(plain, tablet.batch(facts), tablet.at)
     const wanted = derive(plain, residencyId, regimesFor(plain, residencyId, later))
     fc.assert(
-      fc.property(fc.shuffledSubarray([...facts, ...facts], { minLength: facts.length * 2 }), fc.integer({ min: 1, max: 9 }), (shuffled, size) => {
-        const db = newKennel()
-        // The same people and dog under the same ids: copied from the plain kennel.
-        copyEntities(plain, db)
-        for (let i = 0; i < shuffled.length; i += size) {
-          recordFacts(db, tablet.batch(shuffled.slice(i, i + size)), tablet.at)
-          expect(standingOf(db, residencyId, later)).toEqual(JSON.parse(JSON.stringify(derive(db, residencyId, regimesFor(db, residencyId, later)))))
-        }
-        expect(standingOf(db, residencyId, later)).toEqual(JSON.parse(JSON.stringify(wanted)))
-        db.close()
-      }),
+      fc.property(
+        fc.shuffledSubarray([...facts, ...facts], { minLength: facts.length * 2 }),
+        fc.integer({ min: 1, max: 9 }),
+        (shuffled, size) => {
+          const db = newKennel()
+          // The same people and dog under the same ids: copied from the plain kennel.
+          copyEntities(plain, db)
+          for (let i = 0; i < shuffled.length; i += size) {
+            recordFacts(db, tablet.batch(shuffled.slice(i, i + size)), tablet.at)
+            expect(standingOf(db, residencyId, later)).toEqual(
+              JSON.parse(JSON.stringify(derive(db, residencyId, regimesFor(db, residencyId, later)))),
+            )
+          }
+          expect(standingOf(db, residencyId, later)).toEqual(JSON.parse(JSON.stringify(wanted)))
+          db.close()
+        },
+      ),
       { numRuns: 12 },
     )
   })
@@ -70,8 +76,11 @@ describe('facts are stored once and derived from', () => {
     const other = new Tablet()
     const tick = () => standingOf(db, residencyId, later).state.tick
     /** A thousand too many: seen as long as what is stored is built upon. */
-    const mark = () => db.prepare("UPDATE standing SET state = json_set(state, '$.tick', json_extract(state, '$.tick') + 1000)").run()
-    const send = (from: Tablet, ...facts: WireFact[]) => { recordFacts(db, from.batch(facts, tablet.at), tablet.at) }
+    const mark = () =>
+      db.prepare("UPDATE standing SET state = json_set(state, '$.tick', json_extract(state, '$.tick') + 1000)").run()
+    const send = (from: Tablet, ...facts: WireFact[]) => {
+      recordFacts(db, from.batch(facts, tablet.at), tablet.at)
+    }
     const first = tablet.set(residencyId, ada)
     send(tablet, first, tablet.rep(first.id), tablet.rep(first.id))
     mark()
@@ -119,18 +128,22 @@ describe('facts are stored once and derived from', () => {
 
   it('taking back the last set, whatever it was, gives the standing before it', () => {
     fc.assert(
-      fc.property(fc.array(fc.constantFrom('clean', 'helped', 'late', 'miss'), { minLength: 1, maxLength: 10 }), fc.constantFrom('sit.rear', 'sit.full', 'down.lure-sit'), (outcomes, rungId) => {
-        const { db, ada, residencyId, tablet } = scene()
-        const first = tablet.set(residencyId, ada)
-        recordFacts(db, tablet.batch([first, ...Array.from({ length: 10 }, () => tablet.rep(first.id))]), tablet.at)
-        const before = standing(db, residencyId)
-        const last = tablet.set(residencyId, ada, { rungId })
-        recordFacts(db, tablet.batch([last, ...outcomes.map((o) => tablet.rep(last.id, o))]), tablet.at)
-        expect(standing(db, residencyId)).not.toBe(before)
-        recordFacts(db, tablet.batch([tablet.voided(last.id, ada)]), tablet.at)
-        expect(standing(db, residencyId)).toBe(before)
-        db.close()
-      }),
+      fc.property(
+        fc.array(fc.constantFrom('clean', 'helped', 'late', 'miss'), { minLength: 1, maxLength: 10 }),
+        fc.constantFrom('sit.rear', 'sit.full', 'down.lure-sit'),
+        (outcomes, rungId) => {
+          const { db, ada, residencyId, tablet } = scene()
+          const first = tablet.set(residencyId, ada)
+          recordFacts(db, tablet.batch([first, ...Array.from({ length: 10 }, () => tablet.rep(first.id))]), tablet.at)
+          const before = standing(db, residencyId)
+          const last = tablet.set(residencyId, ada, { rungId })
+          recordFacts(db, tablet.batch([last, ...outcomes.map((o) => tablet.rep(last.id, o))]), tablet.at)
+          expect(standing(db, residencyId)).not.toBe(before)
+          recordFacts(db, tablet.batch([tablet.voided(last.id, ada)]), tablet.at)
+          expect(standing(db, residencyId)).toBe(before)
+          db.close()
+        },
+      ),
       { numRuns: 15 },
     )
   })
@@ -173,17 +186,33 @@ describe('policy marks a fact and never loses it', () => {
     db.prepare("UPDATE place SET closed = 1 WHERE id = 'yard'").run()
     const set = tablet.set(residencyId, ada, { placeId: 'yard' })
     const correction = tablet.correction(residencyId, set.blockId, ada)
-    expect(recordFacts(db, tablet.batch([set, tablet.rep(set.id), correction, tablet.signs(residencyId, set.blockId, ada, { placeId: 'yard' })]), tablet.at).results.map((r) => r.status)).toEqual(['stored', 'stored', 'stored', 'stored'])
+    expect(
+      recordFacts(
+        db,
+        tablet.batch([
+          set,
+          tablet.rep(set.id),
+          correction,
+          tablet.signs(residencyId, set.blockId, ada, { placeId: 'yard' }),
+        ]),
+        tablet.at,
+      ).results.map((r) => r.status),
+    ).toEqual(['stored', 'stored', 'stored', 'stored'])
     expect(readSets(db, residencyId)).toMatchObject([{ placeId: 'yard', placeKind: 'yard', reps: [{}] }])
-    expect(loadResident(db, residencyId, tablet.at)?.corrections?.rows).toMatchObject([{ against: 'This house works without corrections.' }])
+    expect(loadResident(db, residencyId, tablet.at)?.corrections?.rows).toMatchObject([
+      { against: 'This house works without corrections.' },
+    ])
   })
 
-  it('what policy says of a correction depends on its time, not on the batch it came in or on what changed since', () => {
+  it('what policy says of a correction depends on its time, not on its batch or on what changed since', () => {
     const { db, ada, residencyId, tablet } = scene()
     const against = () => loadResident(db, residencyId, tablet.at)?.corrections?.rows.map((r) => r.against)
     const first = tablet.correction(residencyId, tablet.set(residencyId, ada).blockId, ada)
     recordFacts(db, tablet.batch([first]), tablet.at)
-    db.prepare("INSERT INTO method_change (id, at, row, option, recorded_by) VALUES ('m', ?, 'corrections', 'after-teaching', ?)").run(tablet.at + 1, ada)
+    db.prepare(
+      `INSERT INTO method_change (id, at, row, option, recorded_by)
+        VALUES ('m', ?, 'corrections', 'after-teaching', ?)`,
+    ).run(tablet.at + 1, ada)
     const later = tablet.correction(residencyId, tablet.set(residencyId, ada).blockId, ada)
     recordFacts(db, tablet.batch([later]), tablet.at)
     expect(against()).toEqual(['This house works without corrections.', 'The house has listed no device.'])
@@ -196,12 +225,18 @@ describe('policy marks a fact and never loses it', () => {
     recordFacts(db, tablet.batch(facts), tablet.at)
     db.prepare("UPDATE place SET closed = 1 WHERE id = 'yard'").run()
     db.prepare("UPDATE residency SET leaves_on = '2026-03-02'").run()
-    expect(recordFacts(db, tablet.batch(facts), tablet.at + 90 * msPerDay).results.map((r) => r.status)).toEqual(['known', 'known'])
+    expect(recordFacts(db, tablet.batch(facts), tablet.at + 90 * msPerDay).results.map((r) => r.status)).toEqual([
+      'known',
+      'known',
+    ])
   })
 })
 
 describe('times that cannot be', () => {
-  const sit = (tablet: Tablet, residencyId: string, ada: string): WireFact[] => { const set = tablet.set(residencyId, ada); return [set, ...Array.from({ length: 10 }, () => tablet.rep(set.id))] }
+  const sit = (tablet: Tablet, residencyId: string, ada: string): WireFact[] => {
+    const set = tablet.set(residencyId, ada)
+    return [set, ...Array.from({ length: 10 }, () => tablet.rep(set.id))]
+  }
 
   it('a tablet whose clock falls back a year in mid-session is set right by the order and the kennel’s clock', () => {
     const { db, ada, residencyId, tablet } = scene()
@@ -211,7 +246,10 @@ describe('times that cannot be', () => {
     const after = sit(tablet, residencyId, ada)
     recordFacts(db, tablet.batch([...before, ...after]), truth + 60_000)
     const sets = readSets(db, residencyId)
-    expect(sets.map((s) => [s.day, s.unsure])).toEqual([['2026-03-02', undefined], ['2026-03-02', undefined]])
+    expect(sets.map((s) => [s.day, s.unsure])).toEqual([
+      ['2026-03-02', undefined],
+      ['2026-03-02', undefined],
+    ])
     for (const rep of sets.flatMap((s) => s.reps)) expect(Math.abs(rep.at - truth)).toBeLessThan(120_000)
     expect(standingOf(db, residencyId, later).state.runs['sit/sit']?.tallies['sit.rear']?.met).toHaveLength(1)
   })
@@ -227,13 +265,22 @@ describe('times that cannot be', () => {
     const sets = readSets(db, residencyId)
     expect(sets.map((s) => s.unsure)).toEqual([undefined, true])
     expect(sets.flatMap((s) => s.reps)).toHaveLength(20)
-    expect(standingOf(db, residencyId, later).summary.commands.find((c) => c.command === 'sit')?.promise).toMatchObject({ days: ['2026-03-02'], met: false })
+    expect(standingOf(db, residencyId, later).summary.commands.find((c) => c.command === 'sit')?.promise).toMatchObject(
+      { days: ['2026-03-02'], met: false },
+    )
   })
 
-  it.each([['long before the dog came', -40], ['long after it went home', 60]])('a set %s is kept and counts on no day', (_, days) => {
+  it.each([
+    ['long before the dog came', -40],
+    ['long after it went home', 60],
+  ])('a set %s is kept and counts on no day', (_, days) => {
     const { db, ada, residencyId, tablet } = scene()
     tablet.at += days * msPerDay
-    expect(recordFacts(db, tablet.batch(sit(tablet, residencyId, ada)), tablet.at).results.every((r) => r.status === 'stored')).toBe(true)
+    expect(
+      recordFacts(db, tablet.batch(sit(tablet, residencyId, ada)), tablet.at).results.every(
+        (r) => r.status === 'stored',
+      ),
+    ).toBe(true)
     expect(readSets(db, residencyId).map((s) => s.unsure)).toEqual([true])
   })
 
@@ -255,21 +302,36 @@ describe('taking back asks the role', () => {
     return { ...s, hand: hand.id, who }
   }
 
-  it('a hand cannot take a trainer’s set back through the door of facts, nor in the trainer’s name from another device', () => {
-    const { db, ada, residencyId, tablet, hand, who } = people()
-    const set = tablet.set(residencyId, ada)
-    recordFacts(db, tablet.batch([set, tablet.rep(set.id)]), tablet.at, who(ada))
-    const other = new Tablet()
-    other.at = tablet.at
-    for (const by of [hand, ada]) expect(recordFacts(db, other.batch([other.voided(set.id, by)]), other.at, who(hand)).results[0]).toMatchObject({ status: 'refused', reason: expect.stringContaining('only a trainer') })
-    expect(readSets(db, residencyId)).toHaveLength(1)
-  })
+  it(
+    'a hand cannot take a trainer’s set back through the door of facts, nor in the trainer’s name from another ' +
+      'device',
+    () => {
+      const { db, ada, residencyId, tablet, hand, who } = people()
+      const set = tablet.set(residencyId, ada)
+      recordFacts(db, tablet.batch([set, tablet.rep(set.id)]), tablet.at, who(ada))
+      const other = new Tablet()
+      other.at = tablet.at
+      for (const by of [hand, ada])
+        expect(recordFacts(db, other.batch([other.voided(set.id, by)]), other.at, who(hand)).results[0]).toMatchObject({
+          status: 'refused',
+          reason: expect.stringContaining('only a trainer'),
+        })
+      expect(readSets(db, residencyId)).toHaveLength(1)
+    },
+  )
 
   it('a hand undoes what it recorded, and sends what a trainer undid on the same tablet', () => {
     const { db, ada, residencyId, tablet, hand, who } = people()
     const [own, hers] = [tablet.set(residencyId, hand), tablet.set(residencyId, ada)]
     recordFacts(db, tablet.batch([own, hers]), tablet.at, who(hand))
-    expect(recordFacts(db, tablet.batch([tablet.voided(own.id, hand), tablet.voided(hers.id, ada)]), tablet.at, who(hand)).results.map((r) => r.status)).toEqual(['stored', 'stored'])
+    expect(
+      recordFacts(
+        db,
+        tablet.batch([tablet.voided(own.id, hand), tablet.voided(hers.id, ada)]),
+        tablet.at,
+        who(hand),
+      ).results.map((r) => r.status),
+    ).toEqual(['stored', 'stored'])
     expect(readSets(db, residencyId)).toEqual([])
   })
 })
@@ -281,8 +343,29 @@ describe('a set corrected while it is open', () => {
     const rep = () => tablet.rep(set.id)
     const [first, second, third, fourth] = [rep(), rep(), rep(), rep()]
     const reps = () => readSets(db, residencyId).map((s) => [s.placeId, s.reps.length])
-    const standingId = () => z.object({ id: z.string() }).parse(db.prepare('SELECT id FROM training_set s WHERE NOT EXISTS (SELECT 1 FROM voided v WHERE v.target_id = s.id)').get()).id
-    const correct = (placeId: string, count: number) => correctSet(db, { setId: standingId(), reason: 'wrong place', recordedBy: ada, placeId, leashHolder: ada, level: 0, kit: '1.8 m leash', outcomes: Array.from({ length: count }, () => 'clean' as const) }, tablet.at)
+    const standingId = () =>
+      z
+        .object({ id: z.string() })
+        .parse(
+          db
+            .prepare('SELECT id FROM training_set s WHERE NOT EXISTS (SELECT 1 FROM voided v WHERE v.target_id = s.id)')
+            .get(),
+        ).id
+    const correct = (placeId: string, count: number) =>
+      correctSet(
+        db,
+        {
+          setId: standingId(),
+          reason: 'wrong place',
+          recordedBy: ada,
+          placeId,
+          leashHolder: ada,
+          level: 0,
+          kit: '1.8 m leash',
+          outcomes: Array.from({ length: count }, () => 'clean' as const),
+        },
+        tablet.at,
+      )
     recordFacts(db, tablet.batch([set, first, second]), tablet.at)
     expect(correct('yard', 2).ok).toBe(true)
     recordFacts(db, tablet.batch([third]), tablet.at)
@@ -293,7 +376,9 @@ describe('a set corrected while it is open', () => {
     // The tablet takes one back that had been copied: it is gone from the set that stands.
     recordFacts(db, tablet.batch([tablet.voided(first.id, ada)]), tablet.at)
     expect(reps()).toEqual([['street', 3]])
-    expect(loadResident(db, residencyId, tablet.at)?.log.find((l) => l.voidedBecause === null)?.outcomes).toHaveLength(3)
+    expect(loadResident(db, residencyId, tablet.at)?.log.find((l) => l.voidedBecause === null)?.outcomes).toHaveLength(
+      3,
+    )
   })
 })
 
@@ -319,7 +404,14 @@ describe('what cannot be taken is refused by itself, field by field', () => {
   it('a fault of 200 letters, an outcome that is none, a rep of minus one second', () => {
     const { db, ada, residencyId, tablet } = scene()
     const set = tablet.set(residencyId, ada)
-    const bad = [{ ...tablet.rep(set.id), faults: ['x'.repeat(200)] }, { ...tablet.rep(set.id), outcome: 'great' }, { ...tablet.rep(set.id), heldSeconds: -1 }, null, 'text', { kind: 'rep' }]
+    const bad = [
+      { ...tablet.rep(set.id), faults: ['x'.repeat(200)] },
+      { ...tablet.rep(set.id), outcome: 'great' },
+      { ...tablet.rep(set.id), heldSeconds: -1 },
+      null,
+      'text',
+      { kind: 'rep' },
+    ]
     const { results } = recordFacts(db, tablet.batch([set, ...bad]), tablet.at)
     expect(results.map((r) => r.status)).toEqual(['stored', ...bad.map(() => 'refused')])
     expect(n(db, 'SELECT count(*) AS n FROM rep')).toBe(0)
@@ -330,6 +422,9 @@ describe('what cannot be taken is refused by itself, field by field', () => {
     const set = tablet.set(residencyId, ada)
     recordFacts(db, tablet.batch([set]), tablet.at)
     const other = { ...tablet.set(residencyId, ada), seq: set.seq }
-    expect(recordFacts(db, tablet.batch([other]), tablet.at).results[0]).toMatchObject({ status: 'refused', reason: expect.stringMatching(/seq/) })
+    expect(recordFacts(db, tablet.batch([other]), tablet.at).results[0]).toMatchObject({
+      status: 'refused',
+      reason: expect.stringMatching(/seq/),
+    })
   })
 })

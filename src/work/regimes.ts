@@ -26,7 +26,8 @@ interface AsIf {
 }
 
 /** The ladders and rules that held for this residency, from its start until this moment. */
-export const regimesFor = (db: Db, residencyId: string, now: number, asIf: AsIf = {}): Regimes => upTo(regimesAhead(db, residencyId, asIf), now)
+export const regimesFor = (db: Db, residencyId: string, now: number, asIf: AsIf = {}): Regimes =>
+  upTo(regimesAhead(db, residencyId, asIf), now)
 
 /** The same with what is known to come, such as the day on which it stops being young. */
 export function regimesAhead(db: Db, residencyId: string, asIf: AsIf = {}): Regimes {
@@ -36,7 +37,8 @@ export function regimesAhead(db: Db, residencyId: string, asIf: AsIf = {}): Regi
 }
 
 /** The ladders and rules that held for this resident, until this moment. */
-export const regimesOfResident = (db: Db, resident: Resident, now: number, asIf: AsIf = {}): Regimes => upTo(allRegimes(db, resident, asIf), now)
+export const regimesOfResident = (db: Db, resident: Resident, now: number, asIf: AsIf = {}): Regimes =>
+  upTo(allRegimes(db, resident, asIf), now)
 
 export function allRegimes(db: Db, resident: Resident, { house = readHouse(db), move }: AsIf = {}): Regimes {
   const { timeZone, changes } = house
@@ -54,15 +56,26 @@ export function allRegimes(db: Db, resident: Resident, { house = readHouse(db), 
 }
 
 /** The ladder this dog climbs at this moment. */
-export const ladderOf = (db: Db, residencyId: string, now: number): Curriculum => newest(regimesFor(db, residencyId, now)).curriculum
+export const ladderOf = (db: Db, residencyId: string, now: number): Curriculum =>
+  newest(regimesFor(db, residencyId, now)).curriculum
 
 type Version = RegimeSource['versions'][number]
 
 /** The versions this residency climbed, as kept, before anything is made for the dog. */
-function versionsOf(db: Db, resident: Resident, move?: CurriculumName & { readonly at: number }): readonly [Version, ...Version[]] {
+function versionsOf(
+  db: Db,
+  resident: Resident,
+  move?: CurriculumName & { readonly at: number },
+): readonly [Version, ...Version[]] {
   const known = (name: CurriculumName): Curriculum => findCurriculum(db, name) ?? newestCurriculum(db)
   const moves = [...readMoves(db, resident.residencyId), ...(move ? [move] : [])]
-  return [{ from: Number.NEGATIVE_INFINITY, curriculum: known({ id: resident.curriculumId, version: resident.curriculumVersion }) }, ...moves.map((m) => ({ from: m.at, curriculum: known(m) }))]
+  return [
+    {
+      from: Number.NEGATIVE_INFINITY,
+      curriculum: known({ id: resident.curriculumId, version: resident.curriculumVersion }),
+    },
+    ...moves.map((m) => ({ from: m.at, curriculum: known(m) })),
+  ]
 }
 
 /**
@@ -70,9 +83,16 @@ function versionsOf(db: Db, resident: Resident, move?: CurriculumName & { readon
  * versions of this residency, then in the newest. Undefined when none has it. A rung that the dog's own ladder leaves
  * out is found all the same: what happened is kept, whatever it counts for.
  */
-export function recordedUnder(db: Db, resident: Resident, rungId: string, at: number): { readonly curriculum: Curriculum; readonly command: string } | undefined {
+export function recordedUnder(
+  db: Db,
+  resident: Resident,
+  rungId: string,
+  at: number,
+): { readonly curriculum: Curriculum; readonly command: string } | undefined {
   const versions = versionsOf(db, resident)
   const { curriculum } = versions.findLast((v) => v.from <= at) ?? versions[0]
-  const found = [curriculum, ...versions.map((v) => v.curriculum).reverse(), newestCurriculum(db)].map((c) => ownRung(c, rungId)).find((r) => r !== undefined)
+  const found = [curriculum, ...versions.map((v) => v.curriculum).reverse(), newestCurriculum(db)]
+    .map((c) => ownRung(c, rungId))
+    .find((r) => r !== undefined)
   return found && { curriculum, command: found.command.id }
 }

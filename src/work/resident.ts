@@ -4,7 +4,15 @@ import { findCommand, findRung, ownRung, runKey } from '@/core/curriculum/lookup
 import type { Curriculum } from '@/core/curriculum/types'
 import { addDays, dayIn, daysBetween } from '@/core/days'
 import { attentionShares, handlingOf, type AttentionShare, type Handling } from '@/core/evidence/calls'
-import { faultShares, firstCueSuccess, helpByDay, latencyOf, type FaultShare, type HelpDay, type Latency } from '@/core/evidence/evidence'
+import {
+  faultShares,
+  firstCueSuccess,
+  helpByDay,
+  latencyOf,
+  type FaultShare,
+  type HelpDay,
+  type Latency,
+} from '@/core/evidence/evidence'
 import type { Share } from '@/core/evidence/interval'
 import { kitComparisons, type KitComparison } from '@/core/evidence/kit'
 import type { FittedForgetting } from '@/core/forecast/forgetting'
@@ -62,7 +70,12 @@ export interface ResidentView {
   readonly progress: ProgressView
   readonly forgetting: FittedForgetting
   /** The curriculum this dog climbs, and the newest one when that is another. */
-  readonly curriculum: { readonly name: string; readonly id: string; readonly version: number; readonly newer: { readonly name: string; readonly version: number } | undefined }
+  readonly curriculum: {
+    readonly name: string
+    readonly id: string
+    readonly version: number
+    readonly newer: { readonly name: string; readonly version: number } | undefined
+  }
   readonly log: readonly LogEntry[]
   /** Further sets lie behind those shown. */
   readonly more: boolean
@@ -100,13 +113,21 @@ export interface Arriving {
 function arrivingOf(db: Db, resident: Resident, today: string, workedDays: number): Arriving | undefined {
   const started = readStarts(db, resident.residencyId).length > 0
   const reps = readBaselineReps(db, resident.residencyId).length
-  const arriving: Arriving = { firstEvening: today <= resident.arrivesOn, steps: stepIds.length, stepsOpen: stepIds.length - keptSteps(db, resident.residencyId).size, baseline: started ? 'done' : reps > 0 ? 'begun' : 'open', reward: readTastes(db, resident.residencyId).length > 0, fed: readPlan(db, resident.residencyId) !== undefined }
+  const arriving: Arriving = {
+    firstEvening: today <= resident.arrivesOn,
+    steps: stepIds.length,
+    stepsOpen: stepIds.length - keptSteps(db, resident.residencyId).size,
+    baseline: started ? 'done' : reps > 0 ? 'begun' : 'open',
+    reward: readTastes(db, resident.residencyId).length > 0,
+    fed: readPlan(db, resident.residencyId) !== undefined,
+  }
   if (workedDays >= 2 && !started && reps === 0) return undefined
   return arriving.stepsOpen === 0 && started && arriving.reward && arriving.fed ? undefined : arriving
 }
 
 /** Words for why a dog is not worked. */
-export const sayPause = (p: { readonly why: string; readonly note: string; readonly fromDay: string }): string => `Not worked: ${p.why === 'other' ? 'paused' : p.why} since ${p.fromDay}${p.note === '' ? '' : ` (${p.note})`}.`
+export const sayPause = (p: { readonly why: string; readonly note: string; readonly fromDay: string }): string =>
+  `Not worked: ${p.why === 'other' ? 'paused' : p.why} since ${p.fromDay}${p.note === '' ? '' : ` (${p.note})`}.`
 
 /** House: so many sets are shown at a time. */
 const logLength = 40
@@ -137,13 +158,29 @@ function readScene(db: Db, residencyId: string, now: number): Scene | undefined 
   const people = readPeople(db)
   const places = readPlaces(db)
   return {
-    resident, timeZone, today: dayIn(timeZone, now), regimes, curriculum: newest(regimes).curriculum, derived: standingOf(db, residencyId, now), sets: readSets(db, residencyId), people, places, spaces: readSpaces(db), forgetting: kennelForgetting(db),
+    resident,
+    timeZone,
+    today: dayIn(timeZone, now),
+    regimes,
+    curriculum: newest(regimes).curriculum,
+    derived: standingOf(db, residencyId, now),
+    sets: readSets(db, residencyId),
+    people,
+    places,
+    spaces: readSpaces(db),
+    forgetting: kennelForgetting(db),
     names: { places: new Map(places.map((p) => [p.id, p.name])), people: new Map(people.map((p) => [p.id, p.name])) },
   }
 }
 
 /** One dog's page, or undefined when there is no such residency. `page` counts from 0. */
-export function loadResident(db: Db, residencyId: string, now: number, filter: LogFilter = {}, page = 0): ResidentView | undefined {
+export function loadResident(
+  db: Db,
+  residencyId: string,
+  now: number,
+  filter: LogFilter = {},
+  page = 0,
+): ResidentView | undefined {
   const scene = readScene(db, residencyId, now)
   if (!scene) return undefined
   const { resident, today, timeZone, curriculum, derived, people, places, forgetting, names } = scene
@@ -153,18 +190,41 @@ export function loadResident(db: Db, residencyId: string, now: number, filter: L
   const pause = openPauses(db).get(residencyId)
   const paused = pause ? sayPause(pause) : ''
   return {
-    resident, today, timeZone, people, places, forgetting, filter,
+    resident,
+    today,
+    timeZone,
+    people,
+    places,
+    forgetting,
+    filter,
     daysLeft: daysBetween(today, resident.leavesOn),
     commands: buildCommands(curriculum, derived.state, derived.summary, names, now, forgetting.model),
     readyOn: derived.summary.readyOn,
     lost: derived.summary.lost,
     handoff: liveHandoff(db, residencyId),
     next: paused === '' ? nextFor(db, scene, now) : { sets: [], shut: [], waits: [], rest: paused },
-    progress: progressOf(scene.regimes, scene.sets, promises, { arrivesOn: resident.arrivesOn, leavesOn: resident.leavesOn, today }),
-    curriculum: { name: curriculum.name, id: curriculum.id, version: curriculum.version, newer: latest.id === curriculum.id && latest.version === curriculum.version ? undefined : { name: latest.name, version: latest.version } },
+    progress: progressOf(scene.regimes, scene.sets, promises, {
+      arrivesOn: resident.arrivesOn,
+      leavesOn: resident.leavesOn,
+      today,
+    }),
+    curriculum: {
+      name: curriculum.name,
+      id: curriculum.id,
+      version: curriculum.version,
+      newer:
+        latest.id === curriculum.id && latest.version === curriculum.version
+          ? undefined
+          : { name: latest.name, version: latest.version },
+    },
     arriving: arrivingOf(db, resident, today, derived.summary.pace.days),
-    paused, resting: restingNow(db, now), others: otherResidencies(db, resident.dogId, residencyId), photoAt: photoAt(db, resident.dogId),
-    corrections: loadCorrections(db, resident, scene.sets), signs: readSigns(db, residencyId, addDays(today, -signDays)), small: readSmallThings(db, today).filter((s) => s.residencyId === residencyId),
+    paused,
+    resting: restingNow(db, now),
+    others: otherResidencies(db, resident.dogId, residencyId),
+    photoAt: photoAt(db, resident.dogId),
+    corrections: loadCorrections(db, resident, scene.sets),
+    signs: readSigns(db, residencyId, addDays(today, -signDays)),
+    small: readSmallThings(db, today).filter((s) => s.residencyId === residencyId),
     log: rows.slice(0, logLength * (page + 1)).map((row) => entryOf(curriculum, latest, row, names)),
     more: rows.length > logLength * (page + 1),
     notes: readNotes(db, residencyId, notesLength),
@@ -173,16 +233,50 @@ export function loadResident(db: Db, residencyId: string, now: number, filter: L
 
 function entryOf(curriculum: Curriculum, latest: Curriculum, row: LogRow, names: Scene['names']): LogEntry {
   const { endedBy, ...rest } = row
-  return { ...rest, rungName: (ownRung(curriculum, row.rungId) ?? ownRung(latest, row.rungId))?.rung.name ?? row.rungId, placeName: names.places.get(row.placeId) ?? row.placeId, holderName: names.people.get(row.leashHolder) ?? row.leashHolder, closed: endedBy !== null }
+  return {
+    ...rest,
+    rungName: (ownRung(curriculum, row.rungId) ?? ownRung(latest, row.rungId))?.rung.name ?? row.rungId,
+    placeName: names.places.get(row.placeId) ?? row.placeId,
+    holderName: names.people.get(row.leashHolder) ?? row.leashHolder,
+    closed: endedBy !== null,
+  }
 }
 
 /** What to work on now with a dog, as its page and its block say it. */
-export function nextFor(db: Db, scene: Pick<Scene, 'resident' | 'curriculum' | 'derived' | 'today' | 'people' | 'spaces' | 'forgetting'>, now: number): WhatNext {
+export function nextFor(
+  db: Db,
+  scene: Pick<Scene, 'resident' | 'curriculum' | 'derived' | 'today' | 'people' | 'spaces' | 'forgetting'>,
+  now: number,
+): WhatNext {
   const { resident, curriculum, derived, today, people, spaces, forgetting } = scene
   const method = methodAt(readMethodChanges(db), now)
-  const around = aroundFor(db, resident, { today, spaces, people: handlers(people), method, forgetting: forgetting.model }, now)
-  const words = { name: resident.name, cue: undefined, release: resident.releaseWord, marker: resident.markerWord, side: resident.side, traits: resident.traits }
-  return whatNext(curriculum, derived.state, derived.summary, { promises: readPromises(db, resident.residencyId), words, arrivesOn: resident.arrivesOn, cueWords: readCueWords(db, resident.dogId), tried: readTried(db, resident.residencyId) }, around)
+  const around = aroundFor(
+    db,
+    resident,
+    { today, spaces, people: handlers(people), method, forgetting: forgetting.model },
+    now,
+  )
+  const words = {
+    name: resident.name,
+    cue: undefined,
+    release: resident.releaseWord,
+    marker: resident.markerWord,
+    side: resident.side,
+    traits: resident.traits,
+  }
+  return whatNext(
+    curriculum,
+    derived.state,
+    derived.summary,
+    {
+      promises: readPromises(db, resident.residencyId),
+      words,
+      arrivesOn: resident.arrivesOn,
+      cueWords: readCueWords(db, resident.dogId),
+      tried: readTried(db, resident.residencyId),
+    },
+    around,
+  )
 }
 
 export interface CommandPage {
@@ -196,12 +290,36 @@ export interface CommandPage {
   readonly next: WhatNext['sets'][number] | undefined
   readonly shut: string
   /** Of the rung in hand. */
-  readonly evidence: { readonly rungId: string; readonly rungName: string; readonly success: Share | undefined; readonly latency: Latency | undefined; readonly faults: readonly FaultShare[]; readonly help: readonly HelpDay[]; readonly beyond: number; readonly called: readonly AttentionShare[]; readonly handling: Handling } | undefined
-  readonly grids: readonly (Grid & { readonly runName: string; readonly promisedName: string; readonly promisedLevel: number | undefined; readonly needs: string })[]
+  readonly evidence:
+    | {
+        readonly rungId: string
+        readonly rungName: string
+        readonly success: Share | undefined
+        readonly latency: Latency | undefined
+        readonly faults: readonly FaultShare[]
+        readonly help: readonly HelpDay[]
+        readonly beyond: number
+        readonly called: readonly AttentionShare[]
+        readonly handling: Handling
+      }
+    | undefined
+  readonly grids: readonly (Grid & {
+    readonly runName: string
+    readonly promisedName: string
+    readonly promisedLevel: number | undefined
+    readonly needs: string
+  })[]
   readonly kits: readonly (KitComparison & { readonly rungName: string })[]
   /** Rungs that were passed and so can be compared on two pieces of kit, the hardest first. */
   readonly kitRungs: readonly { readonly id: string; readonly name: string }[]
-  readonly stuck: { readonly rungId: string; readonly rungName: string; readonly offers: readonly Offer[]; readonly first: string | undefined } | undefined
+  readonly stuck:
+    | {
+        readonly rungId: string
+        readonly rungName: string
+        readonly offers: readonly Offer[]
+        readonly first: string | undefined
+      }
+    | undefined
   readonly forgetting: FittedForgetting
   readonly people: readonly Person[]
   readonly places: readonly Place[]
@@ -213,7 +331,9 @@ export function loadCommand(db: Db, residencyId: string, commandId: string, now:
   const command = scene && findCommand(scene.curriculum, commandId)
   if (!scene || !command) return undefined
   const { resident, curriculum, derived, people, places, forgetting, names } = scene
-  const view = buildCommands(curriculum, derived.state, derived.summary, names, now, forgetting.model).find((c) => c.id === command.id)
+  const view = buildCommands(curriculum, derived.state, derived.summary, names, now, forgetting.model).find(
+    (c) => c.id === command.id,
+  )
   const standing = derived.summary.commands.find((c) => c.command === command.id)
   if (!view || !standing) return undefined
   const own = scene.sets.filter((s) => ownRung(curriculum, s.rungId)?.command.id === command.id)
@@ -231,30 +351,78 @@ export function loadCommand(db: Db, residencyId: string, commandId: string, now:
   const noted = readNoted(db, residencyId, command.id)
   const usual = { kit: '1.8 m leash', leashHolder: last?.leashHolder ?? people[0]?.id ?? '' }
   return {
-    resident, timeZone: scene.timeZone, today: scene.today, command: view, purpose: command.purpose, signal: command.signal, caution: command.caution, people, places, forgetting,
+    resident,
+    timeZone: scene.timeZone,
+    today: scene.today,
+    command: view,
+    purpose: command.purpose,
+    signal: command.signal,
+    caution: command.caution,
+    people,
+    places,
+    forgetting,
     next: next.sets.find((s) => s.command === command.id),
     shut: next.shut.find((s) => s.command === command.id)?.opens ?? '',
-    evidence: inHand && { rungId: inHand.id, rungName: inHand.name, success: firstCueSuccess(own, inHand.id, (_, rep) => outcomeMade(inHand, rep) === 'clean'), latency: latencyOf(own), faults: faultShares(own), help: helpByDay(own), beyond: command.runs.flatMap((r) => r.rungs).reduce((n, r) => n + (derived.state.beyond[r.id] ?? 0), 0), called: attentionShares(noted), handling: handlingOf(noted) },
+    evidence: inHand && {
+      rungId: inHand.id,
+      rungName: inHand.name,
+      success: firstCueSuccess(own, inHand.id, (_, rep) => outcomeMade(inHand, rep) === 'clean'),
+      latency: latencyOf(own),
+      faults: faultShares(own),
+      help: helpByDay(own),
+      beyond: command.runs.flatMap((r) => r.rungs).reduce((n, r) => n + (derived.state.beyond[r.id] ?? 0), 0),
+      called: attentionShares(noted),
+      handling: handlingOf(noted),
+    },
     grids: command.runs.flatMap((run) => {
       const target = targets.find((t) => t.at.run === run)
       const onRun = target && { ...target.promise, rungId: target.at.rung.id }
       const grid = gridOf(command, run, derived.state, own, onRun, places, usual)
       if (grid.rungId === undefined) return []
-      return [{ ...grid, rows: grid.rows.map((row) => row.map((cell) => ({ ...cell, hands: cell.hands.map((h) => names.people.get(h) ?? h) }))), runName: run.name, promisedName: findRung(curriculum, grid.rungId)?.rung.name ?? '', promisedLevel: onRun?.level, needs: sayNeeds(grid, onRun, names) }]
+      return [
+        {
+          ...grid,
+          rows: grid.rows.map((row) =>
+            row.map((cell) => ({ ...cell, hands: cell.hands.map((h) => names.people.get(h) ?? h) })),
+          ),
+          runName: run.name,
+          promisedName: findRung(curriculum, grid.rungId)?.rung.name ?? '',
+          promisedLevel: onRun?.level,
+          needs: sayNeeds(grid, onRun, names),
+        },
+      ]
     }),
-    kitRungs: command.runs.flatMap((run) => run.rungs.filter((_, i) => isPassed(run, derived.state.runs[runKey(command.id, run.id)], i)).map((r) => ({ id: r.id, name: command.runs.length > 1 ? `${run.name}: ${r.name}` : r.name }))).reverse(),
+    kitRungs: command.runs
+      .flatMap((run) =>
+        run.rungs
+          .filter((_, i) => isPassed(run, derived.state.runs[runKey(command.id, run.id)], i))
+          .map((r) => ({ id: r.id, name: command.runs.length > 1 ? `${run.name}: ${r.name}` : r.name })),
+      )
+      .reverse(),
     kits: kitComparisons(own).map((k) => ({ ...k, rungName: findRung(curriculum, k.rungId)?.rung.name ?? k.rungId })),
-    stuck: standing.stuck && { rungId: standing.stuck.rungId, rungName: findRung(curriculum, standing.stuck.rungId)?.rung.name ?? '', offers, first: nextOffer(offers)?.id },
+    stuck: standing.stuck && {
+      rungId: standing.stuck.rungId,
+      rungName: findRung(curriculum, standing.stuck.rungId)?.rung.name ?? '',
+      offers,
+      first: nextOffer(offers)?.id,
+    },
   }
 }
 
 /** What the promised level still needs, in a sentence. */
-function sayNeeds(grid: Grid, promise: { readonly level: number; readonly places: number } | undefined, names: Scene['names']): string {
+function sayNeeds(
+  grid: Grid,
+  promise: { readonly level: number; readonly places: number } | undefined,
+  names: Scene['names'],
+): string {
   if (!promise) return ''
   const row = grid.rows[promise.level] ?? []
   const held = row.filter((c) => c.held)
   const half = row.filter((c) => !c.held && c.days > 0).map((c) => names.places.get(c.placeId) ?? c.placeId)
   const missing = promise.places - held.length
   if (missing <= 0) return `Level ${promise.level} is held in ${held.length} places, ${promise.places} were promised.`
-  return `Level ${promise.level} is promised in ${promise.places} places and held in ${held.length}: ${missing} to go${half.length > 0 ? `; ${half.join(', ')} needs only a second day` : ''}.`
+  return (
+    `Level ${promise.level} is promised in ${promise.places} places and held in ${held.length}: ${missing} to ` +
+    `go${half.length > 0 ? `; ${half.join(', ')} needs only a second day` : ''}.`
+  )
 }

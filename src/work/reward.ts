@@ -7,7 +7,17 @@ import { readPlan } from '@/store/food'
 import { readFeeds, readHouse } from '@/store/house'
 import { takeBack } from '@/store/intake'
 import { findResident, updateDog, type Resident } from '@/store/residents'
-import { insertChoice, insertReserved, insertTaste, readChoices, readReserved, readTastes, stages, tookWords, type Taste } from '@/store/rewards'
+import {
+  insertChoice,
+  insertReserved,
+  insertTaste,
+  readChoices,
+  readReserved,
+  readTastes,
+  stages,
+  tookWords,
+  type Taste,
+} from '@/store/rewards'
 import { aboutResident } from './about'
 import type { Done } from './correct'
 import { refold } from './standings'
@@ -15,7 +25,12 @@ import { nobody, whoField, worksHere } from './who'
 
 const refuse = (reason: string): Done => ({ ok: false, reason })
 const fact = { residencyId: z.uuid(), recordedBy: whoField }
-const item = z.string().trim().min(1, 'Name it.').max(60, '60 letters at the most.').regex(/^\P{Cc}*$/u, 'One line of text.')
+const item = z
+  .string()
+  .trim()
+  .min(1, 'Name it.')
+  .max(60, '60 letters at the most.')
+  .regex(/^\P{Cc}*$/u, 'One line of text.')
 
 export interface RewardView {
   readonly resident: Resident
@@ -50,27 +65,58 @@ export function loadReward(db: Db, residencyId: string, now: number): RewardView
   const meal = tastes.filter((t) => t.stage === 'meal').at(-1)
   const better = tastes.filter((t) => t.stage === 'better')
   const takesFood = meal?.took === 'at once' || better.some((t) => t.took === 'at once')
-  const stage = meal === undefined ? 'meal' : takesFood ? 'done' : better.length === 0 ? 'better' : toys.length === 0 ? 'toys' : 'done'
+  const stage =
+    meal === undefined
+      ? 'meal'
+      : takesFood
+        ? 'done'
+        : better.length === 0
+          ? 'better'
+          : toys.length === 0
+            ? 'toys'
+            : 'done'
   const pair = nextPair(items, own)
   const ranked = items.length > 0 ? rank(items, own) : []
   const reserved = readReserved(db, residencyId)
   const mealId = readPlan(db, residencyId)?.feedId
   return {
-    resident, timeZone, today, firstEvening: today <= resident.arrivesOn, tastes, stage, items, pair, choices: own.length, ranked, reserved,
+    resident,
+    timeZone,
+    today,
+    firstEvening: today <= resident.arrivesOn,
+    tastes,
+    stage,
+    items,
+    pair,
+    choices: own.length,
+    ranked,
+    reserved,
     // Its own meal first.
-    feeds: [...readFeeds(db)].sort((a, b) => Number(b.id === mealId) - Number(a.id === mealId)).map((f) => ({ name: f.name, tier: f.tier })),
+    feeds: [...readFeeds(db)]
+      .sort((a, b) => Number(b.id === mealId) - Number(a.id === mealId))
+      .map((f) => ({ name: f.name, tier: f.tier })),
     findings: findingsOf(meal, better, toys, ranked, own.length, resident),
   }
 }
 
-function findingsOf(meal: Taste | undefined, better: readonly Taste[], toys: readonly string[], ranked: readonly Ranked[], choices: number, resident: Resident): readonly string[] {
+function findingsOf(
+  meal: Taste | undefined,
+  better: readonly Taste[],
+  toys: readonly string[],
+  ranked: readonly Ranked[],
+  choices: number,
+  resident: Resident,
+): readonly string[] {
   if (!meal) return []
   const found: string[] = []
   const good = better.filter((t) => t.took === 'at once').map((t) => t.item)
   if (meal.took === 'at once') found.push('It works for its own meal: train before dinner, and pay from the ration.')
-  else if (good.length > 0) found.push(`Its own meal is not enough; it works for ${good.join(', ')}. That comes off the tenth for extras.`)
-  else if (better.length > 0 && toys.length > 0) found.push(`Food does not do it yet. Play for 1–2 minutes as pay: ${toys.join(', ')}.`)
-  else if (better.length > 0) found.push('Neither its meal nor better food: hold out toys, from the dullest to the best.')
+  else if (good.length > 0)
+    found.push(`Its own meal is not enough; it works for ${good.join(', ')}. That comes off the tenth for extras.`)
+  else if (better.length > 0 && toys.length > 0)
+    found.push(`Food does not do it yet. Play for 1–2 minutes as pay: ${toys.join(', ')}.`)
+  else if (better.length > 0)
+    found.push('Neither its meal nor better food: hold out toys, from the dullest to the best.')
   if (choices > 0 && ranked[0]) found.push(`Of what it took, ${ranked[0].item} ranks first.`)
   if (resident.traits.toys) found.push('Its ladder is made for a dog that works for toys.')
   return found
@@ -80,23 +126,38 @@ export const tasteForm = z.object({ ...fact, id: z.uuid(), stage: z.enum(stages)
 
 /** Keeps how something held out was taken. */
 export function keepTaste(db: Db, form: z.infer<typeof tasteForm>, now: number): Done {
-  return testing(db, form, now, () => { insertTaste(db, { ...form, at: now }) })
+  return testing(db, form, now, () => {
+    insertTaste(db, { ...form, at: now })
+  })
 }
 
-export const choiceForm = z.object({ ...fact, id: z.uuid(), a: item, b: item, chosen: item.nullable() }).refine((c) => c.a !== c.b && (c.chosen === null || c.chosen === c.a || c.chosen === c.b), 'Choose one of the two.')
+export const choiceForm = z
+  .object({ ...fact, id: z.uuid(), a: item, b: item, chosen: item.nullable() })
+  .refine((c) => c.a !== c.b && (c.chosen === null || c.chosen === c.a || c.chosen === c.b), 'Choose one of the two.')
 
 /** Keeps which of two it chose. */
 export function keepChoice(db: Db, form: z.infer<typeof choiceForm>, now: number): Done {
   if (!worksHere(db, form.recordedBy)) return refuse(nobody)
   const view = loadReward(db, form.residencyId, now)
-  if (view && !(view.items.includes(form.a) && view.items.includes(form.b))) return refuse('Only what it took is offered two at a time.')
-  return testing(db, form, now, () => { insertChoice(db, { ...form, at: now }) })
+  if (view && !(view.items.includes(form.a) && view.items.includes(form.b)))
+    return refuse('Only what it took is offered two at a time.')
+  return testing(db, form, now, () => {
+    insertChoice(db, { ...form, at: now })
+  })
 }
 
-function testing(db: Db, form: { readonly residencyId: string; readonly recordedBy: string }, now: number, keep: () => void): Done {
+function testing(
+  db: Db,
+  form: { readonly residencyId: string; readonly recordedBy: string },
+  now: number,
+  keep: () => void,
+): Done {
   return aboutResident(db, form, (resident) => {
     const today = dayIn(readHouse(db).timeZone, now)
-    if (today <= resident.arrivesOn) return today < resident.arrivesOn ? 'It is not here yet.' : 'First evening: a light walk and rest. This is for tomorrow.'
+    if (today <= resident.arrivesOn)
+      return today < resident.arrivesOn
+        ? 'It is not here yet.'
+        : 'First evening: a light walk and rest. This is for tomorrow.'
     keep()
     return undefined
   })
@@ -121,7 +182,8 @@ export function reserve(db: Db, form: z.infer<typeof reserveForm>, now: number):
   if (!worksHere(db, form.recordedBy)) return refuse(nobody)
   const view = loadReward(db, form.residencyId, now)
   if (!view) return refuse('There is no such dog here.')
-  if (!view.tastes.some((t) => t.stage === 'toy' && t.item === form.item && t.took !== 'not')) return refuse('Only a toy it took is worth keeping.')
+  if (!view.tastes.some((t) => t.stage === 'toy' && t.item === form.item && t.took !== 'not'))
+    return refuse('Only a toy it took is worth keeping.')
   insertReserved(db, { id: v7(), residencyId: form.residencyId, item: form.item, at: now, recordedBy: form.recordedBy })
   return { ok: true, residencyId: form.residencyId }
 }

@@ -24,7 +24,10 @@ describe('setting a kennel up', () => {
     const { db, session } = await kennelWithLead()
     expect(personOf(db, session, monday)).toMatchObject({ name: 'Maud', role: 'lead' })
     expect(loadDoor(db)).toMatchObject({ kennel: 'Osier Bank', empty: false, demoPasscode: undefined })
-    expect(await setUp(db, { ...form, name: 'Eve' }, monday)).toMatchObject({ ok: false, errors: { '': expect.stringContaining('already') } })
+    expect(await setUp(db, { ...form, name: 'Eve' }, monday)).toMatchObject({
+      ok: false,
+      errors: { '': expect.stringContaining('already') },
+    })
     expect(readSigners(db)).toHaveLength(1)
   })
 
@@ -50,7 +53,12 @@ describe('setting a kennel up', () => {
 
   it('never crashes on random input', async () => {
     const db = newKennel()
-    await fc.assert(fc.asyncProperty(fc.anything(), async (raw) => { expect((await setUp(db, raw, monday)).ok).toBe(false) }), { numRuns: 300 })
+    await fc.assert(
+      fc.asyncProperty(fc.anything(), async (raw) => {
+        expect((await setUp(db, raw, monday)).ok).toBe(false)
+      }),
+      { numRuns: 300 },
+    )
   })
 })
 
@@ -60,26 +68,52 @@ describe('signing in', () => {
     expect(db.prepare('SELECT passcode FROM person WHERE id = ?').pluck().get(lead)).toMatch(/^\$argon2id\$v=19\$/)
     const done = await signIn(db, { personId: lead, passcode: 'willow rod' }, 'here', monday)
     expect(done).toMatchObject({ ok: true, person: { name: 'Maud' } })
-    expect(await signIn(db, { personId: lead, passcode: 'Willow rod' }, 'here', monday)).toMatchObject({ ok: false, waitMs: 0 })
-    expect(await signIn(db, { personId: 'nobody', passcode: 'willow rod' }, 'there', monday)).toMatchObject({ ok: false })
+    expect(await signIn(db, { personId: lead, passcode: 'Willow rod' }, 'here', monday)).toMatchObject({
+      ok: false,
+      waitMs: 0,
+    })
+    expect(await signIn(db, { personId: 'nobody', passcode: 'willow rod' }, 'there', monday)).toMatchObject({
+      ok: false,
+    })
   })
 
   it('slows the person after five wrong ones, from wherever, and the address for everybody', async () => {
     const { db, lead } = await kennelWithLead()
-    await addSigner(db, { name: 'Joss', role: 'trainer', weekdays: ['1'], from: '09:00', to: '17:00', passcode: 'hazel rod' }, monday)
+    await addSigner(
+      db,
+      { name: 'Joss', role: 'trainer', weekdays: ['1'], from: '09:00', to: '17:00', passcode: 'hazel rod' },
+      monday,
+    )
     const joss = readSigners(db).find((p) => p.name === 'Joss')?.id ?? ''
-    for (let i = 0; i < 5; i++) await signIn(db, { personId: lead, passcode: `wrong ${i}` }, i < 4 ? `phone ${i}` : 'tablet', monday + i)
-    expect(await signIn(db, { personId: lead, passcode: 'willow rod' }, 'desk', monday + 1000)).toMatchObject({ ok: false, reason: expect.stringContaining('30 s') })
-    expect(await signIn(db, { personId: joss, passcode: 'hazel rod' }, 'desk', monday + 1000)).toMatchObject({ ok: true })
-    expect(await signIn(db, { personId: lead, passcode: 'willow rod' }, 'desk', monday + 31_000)).toMatchObject({ ok: true })
-    for (let i = 0; i < 5; i++) await signIn(db, { personId: `guess ${i}`, passcode: 'x' }, 'garden', monday + minutes(5) + i)
-    expect(await signIn(db, { personId: joss, passcode: 'hazel rod' }, 'garden', monday + minutes(5) + 1000)).toMatchObject({ ok: false })
-    expect(await signIn(db, { personId: joss, passcode: 'hazel rod' }, 'desk', monday + minutes(5) + 1000)).toMatchObject({ ok: true })
+    for (let i = 0; i < 5; i++)
+      await signIn(db, { personId: lead, passcode: `wrong ${i}` }, i < 4 ? `phone ${i}` : 'tablet', monday + i)
+    expect(await signIn(db, { personId: lead, passcode: 'willow rod' }, 'desk', monday + 1000)).toMatchObject({
+      ok: false,
+      reason: expect.stringContaining('30 s'),
+    })
+    expect(await signIn(db, { personId: joss, passcode: 'hazel rod' }, 'desk', monday + 1000)).toMatchObject({
+      ok: true,
+    })
+    expect(await signIn(db, { personId: lead, passcode: 'willow rod' }, 'desk', monday + 31_000)).toMatchObject({
+      ok: true,
+    })
+    for (let i = 0; i < 5; i++)
+      await signIn(db, { personId: `guess ${i}`, passcode: 'x' }, 'garden', monday + minutes(5) + i)
+    expect(
+      await signIn(db, { personId: joss, passcode: 'hazel rod' }, 'garden', monday + minutes(5) + 1000),
+    ).toMatchObject({ ok: false })
+    expect(
+      await signIn(db, { personId: joss, passcode: 'hazel rod' }, 'desk', monday + minutes(5) + 1000),
+    ).toMatchObject({ ok: true })
   })
 
   it('a hundred tries at the same moment are no way round it', async () => {
     const { db, lead } = await kennelWithLead()
-    const all = await Promise.all(Array.from({ length: 40 }, (_, i) => signIn(db, { personId: lead, passcode: i === 39 ? 'willow rod' : `wrong ${i}` }, `phone ${i}`, monday)))
+    const all = await Promise.all(
+      Array.from({ length: 40 }, (_, i) =>
+        signIn(db, { personId: lead, passcode: i === 39 ? 'willow rod' : `wrong ${i}` }, `phone ${i}`, monday),
+      ),
+    )
     expect(all.filter((d) => !d.ok && d.waitMs > 0).length).toBeGreaterThan(30)
     expect(db.prepare('SELECT count(*) FROM wrong_passcode WHERE key = ?').pluck().get(`person ${lead}`)).toBe(5)
   })
@@ -100,14 +134,23 @@ describe('signing in', () => {
     expect(personOf(db, second.ok ? second.id : '', monday)).toBeUndefined()
   })
 
-  it('those without a passcode are not at the door, and staff of an older kennel do not keep it from being set up', async () => {
-    const db = newKennel()
-    insertPerson(db, { id: 'old', name: 'Older lead', role: 'lead', createdAt: 0 })
-    expect(loadDoor(db)).toMatchObject({ empty: true, people: [] })
-    expect(await signIn(db, { personId: 'old', passcode: '' }, 'here', monday)).toMatchObject({ ok: false })
-    expect(await addSigner(db, { name: 'Ebba', role: 'hand', weekdays: ['1'], from: '09:00', to: '17:00', passcode: 'kurz' }, monday)).toMatchObject({ ok: false, errors: { passcode: expect.any(String) } })
-    expect(readPeople(db).some((p) => p.name === 'Ebba')).toBe(false)
-  })
+  it(
+    'those without a passcode are not at the door, and staff of an older kennel do not keep it from being set ' + 'up',
+    async () => {
+      const db = newKennel()
+      insertPerson(db, { id: 'old', name: 'Older lead', role: 'lead', createdAt: 0 })
+      expect(loadDoor(db)).toMatchObject({ empty: true, people: [] })
+      expect(await signIn(db, { personId: 'old', passcode: '' }, 'here', monday)).toMatchObject({ ok: false })
+      expect(
+        await addSigner(
+          db,
+          { name: 'Ebba', role: 'hand', weekdays: ['1'], from: '09:00', to: '17:00', passcode: 'kurz' },
+          monday,
+        ),
+      ).toMatchObject({ ok: false, errors: { passcode: expect.any(String) } })
+      expect(readPeople(db).some((p) => p.name === 'Ebba')).toBe(false)
+    },
+  )
 })
 
 it('the demonstration’s passcode is the one that its door names', async () => {

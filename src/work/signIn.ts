@@ -5,7 +5,20 @@ import { demoPasscode } from '@/core/people/demoPasscode'
 import { nextTryAt, triesRule } from '@/core/people/tries'
 import { insertPerson, readKennel, readPeople, updateKennel, type Person } from '@/store/kennel'
 import type { Db } from '@/store/database'
-import { clearWrong, endAllSigningIn, endSigningIn, findSigningIn, hasLead, insertSigningIn, insertWrong, readPasscode, readSigners, touchSigningIn, writePasscode, wrongSince } from '@/store/signingIn'
+import {
+  clearWrong,
+  endAllSigningIn,
+  endSigningIn,
+  findSigningIn,
+  hasLead,
+  insertSigningIn,
+  insertWrong,
+  readPasscode,
+  readSigners,
+  touchSigningIn,
+  writePasscode,
+  wrongSince,
+} from '@/store/signingIn'
 import { nobody } from './who'
 import { fieldErrors } from '@/core/fields'
 import { addPerson, type FormResult } from './begin'
@@ -15,19 +28,42 @@ const idleMs = 14 * 3_600_000
 /** How often a use is written down. */
 const seenEveryMs = 60_000
 
-export const passcode = z.string().min(6, 'A passcode has at least six letters or digits.').max(128, 'At most 128 letters.')
+export const passcode = z
+  .string()
+  .min(6, 'A passcode has at least six letters or digits.')
+  .max(128, 'At most 128 letters.')
 
 /** What people choose among at the door, and what a demonstration says beside it. */
-export function loadDoor(db: Db): { readonly kennel: string; readonly people: readonly Person[]; readonly demoPasscode: string | undefined; readonly empty: boolean } {
+export function loadDoor(db: Db): {
+  readonly kennel: string
+  readonly people: readonly Person[]
+  readonly demoPasscode: string | undefined
+  readonly empty: boolean
+} {
   const kennel = readKennel(db)
-  return { kennel: kennel.name, people: readSigners(db), demoPasscode: kennel.demoMadeOn === null ? undefined : demoPasscode, empty: !hasLead(db) }
+  return {
+    kennel: kennel.name,
+    people: readSigners(db),
+    demoPasscode: kennel.demoMadeOn === null ? undefined : demoPasscode,
+    empty: !hasLead(db),
+  }
 }
 
 export const signInForm = z.object({ personId: z.string().min(1).max(64), passcode: z.string().max(128) })
-export type SignedIn = { readonly ok: true; readonly id: string; readonly person: Person } | { readonly ok: false; readonly reason: string; readonly waitMs: number }
+export type SignedIn =
+  | { readonly ok: true; readonly id: string; readonly person: Person }
+  | { readonly ok: false; readonly reason: string; readonly waitMs: number }
 
-/** Opens the door for the right passcode; wrong ones slow down, and then pause, the person and the address they came from. */
-export async function signIn(db: Db, form: z.infer<typeof signInForm>, address: string, now: number): Promise<SignedIn> {
+/**
+ * Opens the door for the right passcode; wrong ones slow down, and then pause, the person and the address they came
+ * from.
+ */
+export async function signIn(
+  db: Db,
+  form: z.infer<typeof signInForm>,
+  address: string,
+  now: number,
+): Promise<SignedIn> {
   const keys = [`person ${form.personId}`, `address ${address}`]
   const shut = tooMany(db, keys, now)
   if (shut) return shut
@@ -50,9 +86,15 @@ export async function signIn(db: Db, form: z.infer<typeof signInForm>, address: 
     .immediate()
 }
 
-function tooMany(db: Db, keys: readonly string[], now: number): { ok: false; reason: string; waitMs: number } | undefined {
+function tooMany(
+  db: Db,
+  keys: readonly string[],
+  now: number,
+): { ok: false; reason: string; waitMs: number } | undefined {
   const waitMs = Math.max(...keys.map((key) => nextTryAt(wrongSince(db, key, now - triesRule.withinMs), now))) - now
-  return waitMs > 0 ? { ok: false, reason: `Too many wrong tries. The next one is taken in ${sayWait(waitMs)}.`, waitMs } : undefined
+  return waitMs > 0
+    ? { ok: false, reason: `Too many wrong tries. The next one is taken in ${sayWait(waitMs)}.`, waitMs }
+    : undefined
 }
 
 function begin(db: Db, personId: string, now: number): string {
@@ -61,7 +103,8 @@ function begin(db: Db, personId: string, now: number): string {
   return id
 }
 
-const sayWait = (ms: number): string => (ms < 90_000 ? `${Math.ceil(ms / 1000)} s` : `${Math.ceil(ms / 60_000)} minutes`)
+const sayWait = (ms: number): string =>
+  ms < 90_000 ? `${Math.ceil(ms / 1000)} s` : `${Math.ceil(ms / 60_000)} minutes`
 
 /** Who this sign-in is, when it still holds. */
 export function personOf(db: Db, id: string, now: number): Person | undefined {
@@ -71,12 +114,23 @@ export function personOf(db: Db, id: string, now: number): Person | undefined {
   return { id: found.id, name: found.name, role: found.role }
 }
 
-export const signOut = (db: Db, id: string, now: number): void => { endSigningIn(db, id, now) }
+export const signOut = (db: Db, id: string, now: number): void => {
+  endSigningIn(db, id, now)
+}
 
 export const setUpForm = z
   .object({
-    kennel: z.string().trim().max(80, 'Eighty letters at the most.').regex(/^\P{Cc}*$/u, 'One line of text.'),
-    name: z.string().trim().min(1, 'Your name is missing.').max(60, 'Sixty letters at the most.').regex(/^\P{Cc}*$/u, 'One line of text.'),
+    kennel: z
+      .string()
+      .trim()
+      .max(80, 'Eighty letters at the most.')
+      .regex(/^\P{Cc}*$/u, 'One line of text.'),
+    name: z
+      .string()
+      .trim()
+      .min(1, 'Your name is missing.')
+      .max(60, 'Sixty letters at the most.')
+      .regex(/^\P{Cc}*$/u, 'One line of text.'),
     passcode,
     again: z.string().max(128),
   })

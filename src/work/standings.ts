@@ -17,25 +17,35 @@ export interface Derived {
   readonly summary: Summary
 }
 
-/** Derives a residency's standing from its facts as it is at this moment and stores it. Call inside the transaction that wrote the facts. */
+/**
+ * Derives a residency's standing from its facts as it is at this moment and stores it. Call inside the transaction that
+ * wrote the facts.
+ */
 export function refold(db: Db, residencyId: string, now: number): Derived {
   const all = regimesAhead(db, residencyId)
   return keep(db, residencyId, all, now, foldAll(upTo(all, now), readSets(db, residencyId)))
 }
 
 /**
- * Brings a standing up to date after facts of these sets came in: they are folded onto what is stored where they come after
- * it, so that a rep costs the same on the last day as on the first; anything else is folded anew. Call inside the transaction
+ * Brings a standing up to date after facts of these sets came in: they are folded onto what is stored where they come
+ * after
+ * it, so that a rep costs the same on the last day as on the first; anything else is folded anew. Call inside the
+ * transaction
  * that wrote the facts. Nothing may have been taken back.
  */
 export function advance(db: Db, residencyId: string, setIds: readonly string[], now: number): Derived {
   const row = readStanding(db, residencyId)
-  const mark = row && row.foldVersion === foldVersion && row.mark !== '' && (row.holdsUntil === null || row.holdsUntil > now) ? markRow.parse(JSON.parse(row.mark)) : undefined
+  const mark =
+    row && row.foldVersion === foldVersion && row.mark !== '' && (row.holdsUntil === null || row.holdsUntil > now)
+      ? markRow.parse(JSON.parse(row.mark))
+      : undefined
   if (!row || !mark) return refold(db, residencyId, now)
   const all = regimesAhead(db, residencyId)
   const sets = readSets(db, residencyId, setIds)
   const folded = foldFrom(stored<DogState>(row.state), mark, upTo(all, now), sets)
-  return folded ? keep(db, residencyId, all, now, { ...folded, days: [...new Set([...mark.days, ...daysWorked(sets)])] }) : refold(db, residencyId, now)
+  return folded
+    ? keep(db, residencyId, all, now, { ...folded, days: [...new Set([...mark.days, ...daysWorked(sets)])] })
+    : refold(db, residencyId, now)
 }
 
 interface Folded {
@@ -45,17 +55,31 @@ interface Folded {
   readonly days: readonly string[]
 }
 
-const foldAll = (regimes: Regimes, sets: readonly SetFact[]): Folded => ({ ...foldMarked(regimes, sets), days: daysWorked(sets) })
+const foldAll = (regimes: Regimes, sets: readonly SetFact[]): Folded => ({
+  ...foldMarked(regimes, sets),
+  days: daysWorked(sets),
+})
 
 function keep(db: Db, residencyId: string, all: Regimes, now: number, { state, mark, days }: Folded): Derived {
   const { curriculum } = newest(upTo(all, now))
   const summary = summarise(curriculum, state, readPromises(db, residencyId), { days: days.length, reps: state.gained })
-  writeStanding(db, { residencyId, foldVersion, curriculumVersion: curriculum.version, holdsUntil: changesAt(all, now) ?? null, state: JSON.stringify(state), summary: JSON.stringify(summary), mark: JSON.stringify({ ...mark, days }) })
+  writeStanding(db, {
+    residencyId,
+    foldVersion,
+    curriculumVersion: curriculum.version,
+    holdsUntil: changesAt(all, now) ?? null,
+    state: JSON.stringify(state),
+    summary: JSON.stringify(summary),
+    mark: JSON.stringify({ ...mark, days }),
+  })
   return { state, summary }
 }
 
 const markRow = z.object({
-  last: z.object({ at: z.number(), device: z.string(), seq: z.number() }).optional().transform((last) => last),
+  last: z
+    .object({ at: z.number(), device: z.string(), seq: z.number() })
+    .optional()
+    .transform((last) => last),
   sets: z.array(z.object({ id: z.string(), reps: z.number(), clean: z.number() })),
   days: z.array(z.string()),
 })
@@ -63,15 +87,27 @@ const markRow = z.object({
 /** The standing from the facts alone, whatever is stored, under these regimes: those up to the moment asked about. */
 export function derive(db: Db, residencyId: string, regimes: Regimes): Derived {
   const { state, days } = foldAll(regimes, readSets(db, residencyId))
-  return { state, summary: summarise(newest(regimes).curriculum, state, readPromises(db, residencyId), { days: days.length, reps: state.gained }) }
+  return {
+    state,
+    summary: summarise(newest(regimes).curriculum, state, readPromises(db, residencyId), {
+      days: days.length,
+      reps: state.gained,
+    }),
+  }
 }
 
-const daysWorked = (sets: readonly SetFact[]): readonly string[] => [...new Set(sets.flatMap((s) => (s.reps.length > 0 ? [s.day] : [])))]
+const daysWorked = (sets: readonly SetFact[]): readonly string[] => [
+  ...new Set(sets.flatMap((s) => (s.reps.length > 0 ? [s.day] : []))),
+]
 
-/** Stored standing as of this moment, made again when it is missing, of another version of the fold, or other rules hold since. */
+/**
+ * Stored standing as of this moment, made again when it is missing, of another version of the fold, or other rules hold
+ * since.
+ */
 export function standingOf(db: Db, residencyId: string, now: number): Derived {
   const row = readStanding(db, residencyId)
-  if (!row || row.foldVersion !== foldVersion || (row.holdsUntil !== null && row.holdsUntil <= now)) return refold(db, residencyId, now)
+  if (!row || row.foldVersion !== foldVersion || (row.holdsUntil !== null && row.holdsUntil <= now))
+    return refold(db, residencyId, now)
   return { state: stored<DogState>(row.state), summary: stored<Summary>(row.summary) }
 }
 
@@ -79,11 +115,19 @@ interface Read {
   readonly text: string
   readonly summary: Summary
 }
-/** What was read the last time, with the words it was read from: most dogs have not moved since, and reading takes most of the wall's time. */
+/**
+ * What was read the last time, with the words it was read from: most dogs have not moved since, and reading takes most
+ * of the wall's time.
+ */
 const lastRead = new WeakMap<Db, ReadonlyMap<string, Read>>()
 
 /** Summaries of all these residencies; missing ones are derived and stored. */
-export function summariesOf(db: Db, today: string, now: number, residencyIds: readonly string[]): ReadonlyMap<string, Summary> {
+export function summariesOf(
+  db: Db,
+  today: string,
+  now: number,
+  residencyIds: readonly string[],
+): ReadonlyMap<string, Summary> {
   const rows = readSummaries(db, today, now, foldVersion)
   const before = lastRead.get(db)
   const read = new Map<string, Read>()

@@ -5,10 +5,26 @@ import { promisesMet } from '@/core/progress/summary'
 import type { Db } from '@/store/database'
 import { liveHandoff } from '@/store/handoffs'
 import { readKennel, readPeople } from '@/store/kennel'
-import { dogInRun, findResident, residencyDuring, residentsArriving, residentsOn, type Resident } from '@/store/residents'
+import {
+  dogInRun,
+  findResident,
+  residencyDuring,
+  residentsArriving,
+  residentsOn,
+  type Resident,
+} from '@/store/residents'
 import { openQuestions, remindersOf, type Reminder } from '@/core/intake/reminders'
 import { readEntry } from '@/store/intake'
-import { appendStayChange, endPause, insertPause, openPauses, pauseKinds, readStayChanges, type Pause, type ToldStayChange } from '@/store/stay'
+import {
+  appendStayChange,
+  endPause,
+  insertPause,
+  openPauses,
+  pauseKinds,
+  readStayChanges,
+  type Pause,
+  type ToldStayChange,
+} from '@/store/stay'
 import { day } from '@/core/fields'
 import { longestStay } from './begin'
 import { aboutResident } from './about'
@@ -23,7 +39,10 @@ export const stayForm = z.object({
   recordedBy: whoField,
 })
 
-/** Makes a stay longer or shorter. Never so that a booked handoff falls after it, nor into another dog's days in the run. */
+/**
+ * Makes a stay longer or shorter. Never so that a booked handoff falls after it, nor into another dog's days in the
+ * run.
+ */
 export function changeStay(db: Db, form: z.infer<typeof stayForm>, now: number): Done {
   const refuse = (reason: string): Done => ({ ok: false, reason })
   return db
@@ -33,18 +52,32 @@ export function changeStay(db: Db, form: z.infer<typeof stayForm>, now: number):
       if (!worksHere(db, form.recordedBy)) return refuse(nobody)
       const { timeZone } = readKennel(db)
       const today = dayIn(timeZone, now)
-      if (resident.leavesOn < today) return refuse(`${resident.name} went home on ${resident.leavesOn}. A dog that comes back is taken in anew.`)
+      if (resident.leavesOn < today)
+        return refuse(`${resident.name} went home on ${resident.leavesOn}. A dog that comes back is taken in anew.`)
       if (form.leavesOn === resident.leavesOn) return refuse('That is the day it goes home already.')
       if (form.leavesOn < today) return refuse('This day is past.')
       if (form.leavesOn <= resident.arrivesOn) return refuse('Going home must lie after the arrival.')
-      if (daysBetween(resident.arrivesOn, form.leavesOn) > longestStay) return refuse(`A stay of more than ${longestStay} days is surely a slip of the key.`)
+      if (daysBetween(resident.arrivesOn, form.leavesOn) > longestStay)
+        return refuse(`A stay of more than ${longestStay} days is surely a slip of the key.`)
       const other = dogInRun(db, resident.runNumber, resident.arrivesOn, form.leavesOn, resident.residencyId)
       if (other !== undefined) return refuse(`${other} has run ${resident.runNumber} before then.`)
       const next = residencyDuring(db, resident.dogId, resident.arrivesOn, form.leavesOn, resident.residencyId)
-      if (next !== undefined) return refuse(`${resident.name} is booked again from ${next.arrivesOn} to ${next.leavesOn}. Change that residency first.`)
+      if (next !== undefined)
+        return refuse(
+          `${resident.name} is booked again from ${next.arrivesOn} to ${next.leavesOn}. Change that residency first.`,
+        )
       const handoff = liveHandoff(db, resident.residencyId)
-      if (handoff && dayIn(timeZone, handoff.from) > form.leavesOn) return refuse(`The handoff is booked for ${dayIn(timeZone, handoff.from)}. Move or cancel that first.`)
-      appendStayChange(db, { id: v7(), residencyId: resident.residencyId, was: resident.leavesOn, leavesOn: form.leavesOn, reason: form.reason, recordedBy: form.recordedBy, at: now })
+      if (handoff && dayIn(timeZone, handoff.from) > form.leavesOn)
+        return refuse(`The handoff is booked for ${dayIn(timeZone, handoff.from)}. Move or cancel that first.`)
+      appendStayChange(db, {
+        id: v7(),
+        residencyId: resident.residencyId,
+        was: resident.leavesOn,
+        leavesOn: form.leavesOn,
+        reason: form.reason,
+        recordedBy: form.recordedBy,
+        at: now,
+      })
       // What the house changed in its method counts for a dog only while it is here.
       refold(db, resident.residencyId, now)
       return { ok: true, residencyId: resident.residencyId }
@@ -72,7 +105,17 @@ export interface ComingDay {
 /** House: how far the morning's page looks ahead. */
 export const daysAhead = 14
 
-export const pauseForm = z.object({ residencyId: z.uuid(), why: z.enum(pauseKinds, { error: 'Choose why.' }), note: z.string().trim().max(160, '160 letters at the most.').regex(/^\P{Cc}*$/u, 'One line of text.').default(''), recordedBy: whoField })
+export const pauseForm = z.object({
+  residencyId: z.uuid(),
+  why: z.enum(pauseKinds, { error: 'Choose why.' }),
+  note: z
+    .string()
+    .trim()
+    .max(160, '160 letters at the most.')
+    .regex(/^\P{Cc}*$/u, 'One line of text.')
+    .default(''),
+  recordedBy: whoField,
+})
 
 /** A dog that is sick or in season is not worked until somebody says that it is again. */
 export function pause(db: Db, form: z.infer<typeof pauseForm>, now: number): Done {
@@ -80,7 +123,15 @@ export function pause(db: Db, form: z.infer<typeof pauseForm>, now: number): Don
     const today = dayIn(readKennel(db).timeZone, now)
     if (today < resident.arrivesOn || today > resident.leavesOn) return 'It is not here today.'
     if (openPauses(db).has(form.residencyId)) return 'It is paused already.'
-    insertPause(db, { id: v7(), residencyId: form.residencyId, why: form.why, note: form.note, fromDay: today, at: now, recordedBy: form.recordedBy })
+    insertPause(db, {
+      id: v7(),
+      residencyId: form.residencyId,
+      why: form.why,
+      note: form.note,
+      fromDay: today,
+      at: now,
+      recordedBy: form.recordedBy,
+    })
     return undefined
   })
 }
@@ -110,7 +161,12 @@ function minding(db: Db, residents: readonly Resident[], today: string): readonl
     .map((resident): Minding => {
       const health = readEntry(db, resident.residencyId, 'health')?.entry
       const asked = readEntry(db, resident.residencyId, 'questions')?.entry
-      return { resident, reminders: health ? remindersOf(health, today) : [], questions: asked ? openQuestions(asked) : [], pause: pauses.get(resident.residencyId) }
+      return {
+        resident,
+        reminders: health ? remindersOf(health, today) : [],
+        questions: asked ? openQuestions(asked) : [],
+        pause: pauses.get(resident.residencyId),
+      }
     })
     .filter((m) => m.reminders.length > 0 || m.questions.length > 0 || m.pause !== undefined)
     .sort((a, b) => a.resident.runNumber.localeCompare(b.resident.runNumber, 'en', { numeric: true }))
@@ -136,13 +192,35 @@ export function loadComing(db: Db, now: number): ComingView {
   const names = new Map(readPeople(db).map((p) => [p.id, p.name]))
   const here = residentsOn(db, today)
   const arriving = residentsArriving(db, today, last)
-  const leaving = [...here, ...arriving.filter((r) => r.arrivesOn > today)].filter((r) => r.leavesOn <= last).map((resident): ComingRow => {
-    const { summary } = standingOf(db, resident.residencyId, now)
-    const live = liveHandoff(db, resident.residencyId)
-    return { resident, readyOn: summary.readyOn, ...promisesMet(summary), handoff: live && { from: live.from, personName: names.get(live.personId) ?? '' }, changes: readStayChanges(db, resident.residencyId) }
-  })
-  const days = Array.from({ length: daysAhead }, (_, i) => addDays(today, i)).map((d) => ({ day: d, arriving: arriving.filter((r) => r.arrivesOn === d), leaving: leaving.filter((r) => r.resident.leavesOn === d) }))
+  const leaving = [...here, ...arriving.filter((r) => r.arrivesOn > today)]
+    .filter((r) => r.leavesOn <= last)
+    .map((resident): ComingRow => {
+      const { summary } = standingOf(db, resident.residencyId, now)
+      const live = liveHandoff(db, resident.residencyId)
+      return {
+        resident,
+        readyOn: summary.readyOn,
+        ...promisesMet(summary),
+        handoff: live && { from: live.from, personName: names.get(live.personId) ?? '' },
+        changes: readStayChanges(db, resident.residencyId),
+      }
+    })
+  const days = Array.from({ length: daysAhead }, (_, i) => addDays(today, i)).map((d) => ({
+    day: d,
+    arriving: arriving.filter((r) => r.arrivesOn === d),
+    leaving: leaving.filter((r) => r.resident.leavesOn === d),
+  }))
   const byRun = [...here].sort((a, b) => a.runNumber.localeCompare(b.runNumber, 'en', { numeric: true }))
   const pauses = openPauses(db)
-  return { timeZone, today, here: here.length, days, mind: minding(db, [...here, ...arriving.filter((r) => r.arrivesOn > today)], today), residents: byRun.filter((r) => !pauses.has(r.residencyId)).map((r) => ({ id: r.residencyId, name: `${r.runNumber} ${r.name}` })), stays: byRun.map((r) => ({ id: r.residencyId, name: `${r.runNumber} ${r.name}`, leavesOn: r.leavesOn })) }
+  return {
+    timeZone,
+    today,
+    here: here.length,
+    days,
+    mind: minding(db, [...here, ...arriving.filter((r) => r.arrivesOn > today)], today),
+    residents: byRun
+      .filter((r) => !pauses.has(r.residencyId))
+      .map((r) => ({ id: r.residencyId, name: `${r.runNumber} ${r.name}` })),
+    stays: byRun.map((r) => ({ id: r.residencyId, name: `${r.runNumber} ${r.name}`, leavesOn: r.leavesOn })),
+  }
 }

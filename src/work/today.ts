@@ -61,4 +61,3 @@ export function readToday(db: Db, today: string, now: number): TodayNow {
     },
   }
 }
-

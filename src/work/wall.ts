@@ -15,13 +15,29 @@ import { readToday } from './today'
 export function loadWall(db: Db, now: number): WallView {
   const today = dayIn(readKennel(db).timeZone, now)
   const residents = residentsOn(db, today)
-  const summaries = summariesOf(db, today, now, residents.map((r) => r.residencyId))
+  const summaries = summariesOf(
+    db,
+    today,
+    now,
+    residents.map((r) => r.residencyId),
+  )
   const house = readHouse(db)
   const booked = new Set(handoffsAfter(db, now).map((h) => h.residencyId))
   const day = readToday(db, today, now)
   const dogs = residents.flatMap((r) => {
     const summary = summaries.get(r.residencyId)
-    return summary ? [{ ...r, curriculum: newest(regimesOfResident(db, r, now, { house })).curriculum, summary, booked: booked.has(r.residencyId), not: day.not(r.residencyId), shareOfToday: day.share }] : []
+    return summary
+      ? [
+          {
+            ...r,
+            curriculum: newest(regimesOfResident(db, r, now, { house })).curriculum,
+            summary,
+            booked: booked.has(r.residencyId),
+            not: day.not(r.residencyId),
+            shareOfToday: day.share,
+          },
+        ]
+      : []
   })
   return buildWall(newestCurriculum(db), dogs, today, now, kennelForgetting(db).model)
 }

@@ -10,4 +10,5 @@ export const nobody = 'Nobody here by that name.'
 export const worksHere = (db: Db, personId: string): boolean => readPeople(db).some((p) => p.id === personId)
 
 /** Those who may hold a leash in training: leads and trainers, not kennel hands. */
-export const handlers = (people: readonly Person[]): readonly string[] => people.flatMap((p) => (p.role === 'hand' ? [] : [p.id]))
+export const handlers = (people: readonly Person[]): readonly string[] =>
+  people.flatMap((p) => (p.role === 'hand' ? [] : [p.id]))

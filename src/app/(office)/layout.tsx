@@ -9,5 +9,11 @@ import { requestTime } from '@/work/clock'
 export default async function OfficeLayout({ children }: { children: ReactNode }) {
   const person = await enter()
   const frame = loadFrame(kennelDatabase(), requestTime())
-  return <ClockProvider face={frame.clock}><Shell kennel={frame.kennel} dogs={frame.dogs} person={person}>{children}</Shell></ClockProvider>
+  return (
+    <ClockProvider face={frame.clock}>
+      <Shell kennel={frame.kennel} dogs={frame.dogs} person={person}>
+        {children}
+      </Shell>
+    </ClockProvider>
+  )
 }

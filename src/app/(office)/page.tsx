@@ -8,7 +8,11 @@ import { requestTime } from '@/work/clock'
 
 const query = z.object({ sort: z.enum(wallSorts).catch('behind'), down: z.literal('1').optional().catch(undefined) })
 
-export default async function WallPage({ searchParams }: { searchParams: Promise<Record<string, string | string[] | undefined>> }) {
+export default async function WallPage({
+  searchParams,
+}: {
+  searchParams: Promise<Record<string, string | string[] | undefined>>
+}) {
   await enter()
   const { sort, down } = query.parse(await searchParams)
   return <Wall view={loadWall(kennelDatabase(), requestTime())} sort={sort} descending={down === '1'} />

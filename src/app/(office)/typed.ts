@@ -7,7 +7,8 @@ import type { Person } from '@/store/kennel'
 /** Everything a form was sent with, so that nothing typed is lost when it comes back; a passcode is typed again. */
 export function typed(form: FormData): Record<string, readonly string[]> {
   const values: Record<string, string[]> = {}
-  for (const [name, value] of form) if (typeof value === 'string' && !name.startsWith('$') && name !== 'passcode') (values[name] ??= []).push(value)
+  for (const [name, value] of form)
+    if (typeof value === 'string' && !name.startsWith('$') && name !== 'passcode') (values[name] ??= []).push(value)
   return values
 }
 
@@ -16,7 +17,10 @@ export const formOf = (sent: unknown): FormData => (sent instanceof FormData ? s
 const triesOf = (before: unknown): number => z.object({ tries: z.int().min(0) }).safeParse(before).data?.tries ?? 0
 
 /** The action of a form: what comes back holds what was wrong, by field, and everything that was typed. */
-export const actOnForm = (least: Role, run: (who: Person, form: FormData) => Readonly<Record<string, string>> | Promise<Readonly<Record<string, string>>>): ((before: FormState, form: FormData) => Promise<FormState>) =>
+export const actOnForm = (
+  least: Role,
+  run: (who: Person, form: FormData) => Readonly<Record<string, string>> | Promise<Readonly<Record<string, string>>>,
+): ((before: FormState, form: FormData) => Promise<FormState>) =>
   act<[FormState, FormData], FormState>(
     least,
     (reason, [before, form]) => ({ errors: { '': reason }, values: typed(formOf(form)), tries: triesOf(before) + 1 }),

@@ -25,7 +25,11 @@ function play(command: string, cold: number, withFood = cold, reported?: string,
     const step = baselineStep(search, reps)
     if (step.kind === 'done') return { step, reps, asked: asked.join(' '), search }
     asked.push(`${step.index}${step.foodInSight ? 'f' : ''}`)
-    reps.push({ rungId: search.run.rungs[step.index]?.id ?? '', foodInSight: step.foodInSight, clean: step.index < (step.foodInSight ? withFood : cold) })
+    reps.push({
+      rungId: search.run.rungs[step.index]?.id ?? '',
+      foodInSight: step.foodInSight,
+      clean: step.index < (step.foodInSight ? withFood : cold),
+    })
     if (reps.length > 20) throw new Error('never ends')
   }
 }
@@ -43,7 +47,7 @@ describe('a baseline', () => {
     expect(asked).toBe('6 4 2 2 4f')
     expect(step).toMatchObject({ shown: 2, start: 1 })
   })
-  it('a dog that knows nothing begins at the first rung, and food in sight may say otherwise without moving that', () => {
+  it('a dog that knows nothing begins at the first rung; food in sight may say otherwise and moves nothing', () => {
     expect(play('sit', 0).step).toMatchObject({ shown: -1, start: 0, foodHelps: false })
     expect(play('sit', 0, 1).step).toMatchObject({ shown: -1, start: 0, missed: 0, foodHelps: true })
   })
@@ -51,44 +55,73 @@ describe('a baseline', () => {
     const place = play('place', 99, 99, undefined, nothing)
     expect(place.search.ceilingBecause).toMatch(/needs down/)
     expect(place.search.run.rungs[place.search.ceiling + 1]?.needs.length).toBeGreaterThan(0)
-    expect(searchOf(houseCurriculum, runOf('recall'), undefined, all).ceilingBecause).toMatch(/off leash|place of its own|longer/)
+    expect(searchOf(houseCurriculum, runOf('recall'), undefined, all).ceilingBecause).toMatch(
+      /off leash|place of its own|longer/,
+    )
     const stay = searchOf(houseCurriculum, runOf('sit-stay'), undefined, all)
     expect(stay.run.rungs[stay.ceiling]?.criterion.seconds).toBe(30)
-    expect(play('down-stay', 99, 99, undefined, nothing).step).toMatchObject({ start: 0, shown: -1, why: expect.stringMatching(/Nothing to ask for yet/) })
+    expect(play('down-stay', 99, 99, undefined, nothing).step).toMatchObject({
+      start: 0,
+      shown: -1,
+      why: expect.stringMatching(/Nothing to ask for yet/),
+    })
   })
   it('for any dog: eight reps at the most, one rung below what was shown at the most, never above the ceiling', () => {
     const commands = houseCurriculum.commands.map((c) => c.id)
     fc.assert(
-      fc.property(fc.constantFrom(...commands), fc.array(fc.boolean(), { minLength: 12, maxLength: 12 }), fc.boolean(), fc.integer({ min: 0, max: 30 }), (command, outcomes, knows, reported) => {
-        const run = runOf(command)
-        const search = searchOf(houseCurriculum, run, run.rungs[reported]?.id, knows ? all : nothing)
-        const reps: BaselineRep[] = []
-        for (;;) {
-          const step = baselineStep(search, reps)
-          if (step.kind === 'done') {
-            expect(step.start).toBeLessThanOrEqual(Math.max(0, step.shown - 1, Math.min(0, search.ceiling)))
-            expect(step.start).toBeLessThanOrEqual(Math.max(0, search.ceiling))
-            if (step.shown >= 0) expect(reps.filter((r) => r.clean && !r.foodInSight && r.rungId === run.rungs[step.shown]?.id).length).toBeGreaterThanOrEqual(2)
-            break
+      fc.property(
+        fc.constantFrom(...commands),
+        fc.array(fc.boolean(), { minLength: 12, maxLength: 12 }),
+        fc.boolean(),
+        fc.integer({ min: 0, max: 30 }),
+        (command, outcomes, knows, reported) => {
+          const run = runOf(command)
+          const search = searchOf(houseCurriculum, run, run.rungs[reported]?.id, knows ? all : nothing)
+          const reps: BaselineRep[] = []
+          for (;;) {
+            const step = baselineStep(search, reps)
+            if (step.kind === 'done') {
+              expect(step.start).toBeLessThanOrEqual(Math.max(0, step.shown - 1, Math.min(0, search.ceiling)))
+              expect(step.start).toBeLessThanOrEqual(Math.max(0, search.ceiling))
+              if (step.shown >= 0)
+                expect(
+                  reps.filter((r) => r.clean && !r.foodInSight && r.rungId === run.rungs[step.shown]?.id).length,
+                ).toBeGreaterThanOrEqual(2)
+              break
+            }
+            expect(step.index).toBeLessThanOrEqual(search.ceiling)
+            expect(step.index).toBeGreaterThanOrEqual(0)
+            reps.push({
+              rungId: run.rungs[step.index]?.id ?? '',
+              foodInSight: step.foodInSight,
+              clean: outcomes[reps.length] ?? false,
+            })
+            expect(reps.length).toBeLessThanOrEqual(mostReps)
           }
-          expect(step.index).toBeLessThanOrEqual(search.ceiling)
-          expect(step.index).toBeGreaterThanOrEqual(0)
-          reps.push({ rungId: run.rungs[step.index]?.id ?? '', foodInSight: step.foodInSight, clean: outcomes[reps.length] ?? false })
-          expect(reps.length).toBeLessThanOrEqual(mostReps)
-        }
-      }),
+        },
+      ),
       { numRuns: 500 },
     )
   })
 })
 
 describe('a start', () => {
-  const start = (rungId: string, at: number) => [...always(houseCurriculum), { ...always(houseCurriculum)[0], from: at, starts: [rungId] }] as const
+  const start = (rungId: string, at: number) =>
+    [...always(houseCurriculum), { ...always(houseCurriculum)[0], from: at, starts: [rungId] }] as const
   it('puts the rung in hand, passes nothing and holds nothing, at its moment among the facts', () => {
     const state = foldDog(start('sit.word', monday), [])
     const run = runOf('sit')
-    expect(state.runs['sit/sit']).toMatchObject({ position: run.rungs.findIndex((r) => r.id === 'sit.word'), tallies: {} })
-    const after = foldDog(start('sit.word', monday + msPerDay), setsFrom([{ rung: 'sit.rear', reps: 'C C C C C C C C C C' }, { rung: 'sit.word', reps: 'C C C C C C C C C C', day: 2 }]))
+    expect(state.runs['sit/sit']).toMatchObject({
+      position: run.rungs.findIndex((r) => r.id === 'sit.word'),
+      tallies: {},
+    })
+    const after = foldDog(
+      start('sit.word', monday + msPerDay),
+      setsFrom([
+        { rung: 'sit.rear', reps: 'C C C C C C C C C C' },
+        { rung: 'sit.word', reps: 'C C C C C C C C C C', day: 2 },
+      ]),
+    )
     expect(after.runs['sit/sit']?.position).toBe(run.rungs.findIndex((r) => r.id === 'sit.word') + 1)
     expect(after.runs['sit/sit']?.tallies['sit.rear']?.met).toHaveLength(1)
   })
@@ -97,7 +130,13 @@ describe('a start', () => {
   })
   it('is not lost between two later regimes', () => {
     const [first] = always(houseCurriculum)
-    const regimes = [first, { ...first, from: monday, starts: ['sit.word'] }, { ...first, from: monday + 1, starts: ['down.no-lure'] }] as const
-    expect(Object.keys(foldDog(regimes, setsFrom([{ rung: 'watch.food', reps: 'C', day: 3 }])).runs)).toEqual(expect.arrayContaining(['sit/sit', 'down/down']))
+    const regimes = [
+      first,
+      { ...first, from: monday, starts: ['sit.word'] },
+      { ...first, from: monday + 1, starts: ['down.no-lure'] },
+    ] as const
+    expect(Object.keys(foldDog(regimes, setsFrom([{ rung: 'watch.food', reps: 'C', day: 3 }])).runs)).toEqual(
+      expect.arrayContaining(['sit/sit', 'down/down']),
+    )
   })
 })

@@ -28,14 +28,26 @@ export interface Search {
 
 export type BaselineStep =
   | { readonly kind: 'try'; readonly index: number; readonly foodInSight: boolean; readonly repsLeft: number }
-  | { readonly kind: 'done'; readonly start: number; readonly shown: number; readonly missed: number | undefined; readonly foodHelps: boolean | undefined; readonly why: string }
+  | {
+      readonly kind: 'done'
+      readonly start: number
+      readonly shown: number
+      readonly missed: number | undefined
+      readonly foodHelps: boolean | undefined
+      readonly why: string
+    }
 
 /**
  * Where a run may be searched: from the rung reported, or a third of the way up, and never beyond a rung whose
  * prerequisite was not shown, that is worked off leash, only in its own kind of place, or holds for long.
  * `shown`: whether a rung of another command came off in the baseline or is held.
  */
-export function searchOf(curriculum: Curriculum, run: Run, reportedRungId: string | undefined, shown: (rungId: string) => boolean): Search {
+export function searchOf(
+  curriculum: Curriculum,
+  run: Run,
+  reportedRungId: string | undefined,
+  shown: (rungId: string) => boolean,
+): Search {
   let ceiling = run.rungs.length - 1
   let ceilingBecause = ''
   for (const [i, rung] of run.rungs.entries()) {
@@ -51,8 +63,11 @@ export function searchOf(curriculum: Curriculum, run: Run, reportedRungId: strin
 }
 
 function beyondBaseline(curriculum: Curriculum, rung: Rung, shown: (rungId: string) => boolean): string | undefined {
-  const missing = allNeeds(curriculum, rung).map((id) => findRung(curriculum, id)).find((need) => need && need.run.id !== rung.run && !shown(need.rung.id))
-  if (missing) return `“${rung.name}” needs ${missing.command.name.toLowerCase()} “${missing.rung.name}”, which was not shown`
+  const missing = allNeeds(curriculum, rung)
+    .map((id) => findRung(curriculum, id))
+    .find((need) => need && need.run.id !== rung.run && !shown(need.rung.id))
+  if (missing)
+    return `“${rung.name}” needs ${missing.command.name.toLowerCase()} “${missing.rung.name}”, which was not shown`
   if (rung.gate !== undefined) return `“${rung.name}” is off leash`
   if (rung.criterion.place !== undefined) return `“${rung.name}” is worked in a place of its own`
   if ((rung.criterion.seconds ?? 0) > longestHold) return `“${rung.name}” is longer than a baseline takes`
@@ -66,21 +81,37 @@ function beyondBaseline(curriculum: Curriculum, rung: Rung, shown: (rungId: stri
  */
 export function baselineStep(search: Search, reps: readonly BaselineRep[]): BaselineStep {
   const { run, ceiling } = search
-  if (ceiling < 0) return { kind: 'done', start: 0, shown: -1, missed: undefined, foodHelps: undefined, why: `Nothing to ask for yet: ${search.ceilingBecause}.` }
+  if (ceiling < 0)
+    return {
+      kind: 'done',
+      start: 0,
+      shown: -1,
+      missed: undefined,
+      foodHelps: undefined,
+      why: `Nothing to ask for yet: ${search.ceilingBecause}.`,
+    }
   const cold = reps.filter((r) => !r.foodInSight)
   const left = mostReps - reps.length
   const walked = walk(search, cold)
   const missed = walked.missed
-  if (walked.next !== undefined && left > 0 && cold.length === reps.length) return { kind: 'try', index: walked.next, foodInSight: false, repsLeft: left }
+  if (walked.next !== undefined && left > 0 && cold.length === reps.length)
+    return { kind: 'try', index: walked.next, foodInSight: false, repsLeft: left }
   const food = missed === undefined ? [] : reps.filter((r) => r.foodInSight && r.rungId === run.rungs[missed]?.id)
-  if (missed !== undefined && left > 0 && food.length < repsEach && food.every((r) => r.clean)) return { kind: 'try', index: missed, foodInSight: true, repsLeft: left }
+  if (missed !== undefined && left > 0 && food.length < repsEach && food.every((r) => r.clean))
+    return { kind: 'try', index: missed, foodInSight: true, repsLeft: left }
   const foodHelps = food.length === 0 ? undefined : food.length === repsEach && food.every((r) => r.clean)
   const start = Math.max(0, Math.min(walked.shown - 1, ceiling))
   return { kind: 'done', start, shown: walked.shown, missed, foodHelps, why: sayStart(search, walked.shown, start) }
 }
 
-/** The search so far: the rung to ask for next, the highest that came off twice of twice (−1: none) and the lowest missed. */
-function walk(search: Search, cold: readonly BaselineRep[]): { readonly next: number | undefined; readonly shown: number; readonly missed: number | undefined } {
+/**
+ * The search so far: the rung to ask for next, the highest that came off twice of twice (−1: none) and the lowest
+ * missed.
+ */
+function walk(
+  search: Search,
+  cold: readonly BaselineRep[],
+): { readonly next: number | undefined; readonly shown: number; readonly missed: number | undefined } {
   const { run, ceiling } = search
   const told = new Map<number, 'clean' | 'missed'>()
   let at = search.from
@@ -101,14 +132,22 @@ function walk(search: Search, cold: readonly BaselineRep[]): { readonly next: nu
 
 const found = (told: ReadonlyMap<number, 'clean' | 'missed'>) => {
   const missed = [...told].filter(([, t]) => t === 'missed').map(([i]) => i)
-  return { shown: Math.max(-1, ...[...told].filter(([, t]) => t === 'clean').map(([i]) => i)), missed: missed.length === 0 ? undefined : Math.min(...missed) }
+  return {
+    shown: Math.max(-1, ...[...told].filter(([, t]) => t === 'clean').map(([i]) => i)),
+    missed: missed.length === 0 ? undefined : Math.min(...missed),
+  }
 }
 
 function sayStart(search: Search, shown: number, start: number): string {
   const name = (i: number) => `“${search.run.rungs[i]?.name ?? ''}”`
   if (shown < 0) return 'Nothing came off twice of twice: from the first rung.'
-  const higher = shown === search.ceiling && search.ceilingBecause !== '' ? ` It was not asked further: ${search.ceilingBecause}.` : ''
-  return shown === 0 ? `${name(0)} came off twice of twice; nothing lies below it.${higher}` : `${name(shown)} came off twice of twice: one rung below it, ${name(start)}.${higher}`
+  const higher =
+    shown === search.ceiling && search.ceilingBecause !== ''
+      ? ` It was not asked further: ${search.ceilingBecause}.`
+      : ''
+  return shown === 0
+    ? `${name(0)} came off twice of twice; nothing lies below it.${higher}`
+    : `${name(shown)} came off twice of twice: one rung below it, ${name(start)}.${higher}`
 }
 
 /** The run of a command that a baseline searches: the first. Others begin at their first rung. */

@@ -13,7 +13,12 @@ export interface Moved {
 }
 
 /** What a block's work did to each command it touched, in the order they were touched. */
-export function movedBy(curriculum: Curriculum, before: readonly CommandStanding[], after: readonly CommandStanding[], touched: readonly string[]): readonly Moved[] {
+export function movedBy(
+  curriculum: Curriculum,
+  before: readonly CommandStanding[],
+  after: readonly CommandStanding[],
+  touched: readonly string[],
+): readonly Moved[] {
   return [...new Set(touched)].flatMap((id) => {
     const command = findCommand(curriculum, id)
     const [was, is] = [before.find((s) => s.command === id), after.find((s) => s.command === id)]
@@ -26,13 +31,26 @@ export function movedBy(curriculum: Curriculum, before: readonly CommandStanding
       return [
         ...(run.top > old.top ? [`“${name(run.top)}” is held now`] : []),
         ...(run.slipped.length > old.slipped.length ? ['a refresher failed: slipping'] : []),
-        ...(run.position > old.position ? [run.position >= run.size ? 'the last rung is passed' : `on to “${name(run.position)}”`] : run.position < old.position ? [`back to “${name(run.position)}”`] : []),
+        ...(run.position > old.position
+          ? [run.position >= run.size ? 'the last rung is passed' : `on to “${name(run.position)}”`]
+          : run.position < old.position
+            ? [`back to “${name(run.position)}”`]
+            : []),
       ]
     })
     const promise = is.promise?.met === true && was.promise?.met !== true ? ['the promise is met'] : []
-    return [{ command: id, name: command.name, reps: is.reps - was.reps, clean: is.clean - was.clean, words: [...changes, ...promise].join('; ') || 'where it was' }]
+    return [
+      {
+        command: id,
+        name: command.name,
+        reps: is.reps - was.reps,
+        clean: is.clean - was.clean,
+        words: [...changes, ...promise].join('; ') || 'where it was',
+      },
+    ]
   })
 }
 
 /** Energy of what was paid, kcal: pieces of each feed with their energy. */
-export const kcalOf = (paid: readonly { readonly pieces: number; readonly kcalPerPiece: number | null }[]): number => paid.reduce((sum, p) => sum + p.pieces * (p.kcalPerPiece ?? 0), 0)
+export const kcalOf = (paid: readonly { readonly pieces: number; readonly kcalPerPiece: number | null }[]): number =>
+  paid.reduce((sum, p) => sum + p.pieces * (p.kcalPerPiece ?? 0), 0)

@@ -13,13 +13,19 @@ const today = '2026-07-01'
 
 describe('heat', () => {
   // Table of the US National Weather Service, made from Rothfusz (1990); whole degrees Fahrenheit.
-  it.each([[90, 70, 106], [90, 50, 95], [100, 50, 118], [86, 90, 105]])('%i °F at %i %% feels like %i °F', (f, humidity, index) => {
+  it.each([
+    [90, 70, 106],
+    [90, 50, 95],
+    [100, 50, 118],
+    [86, 90, 105],
+  ])('%i °F at %i %% feels like %i °F', (f, humidity, index) => {
     expect(Math.round(toF(heatIndexC(toC(f), humidity)))).toBe(index)
   })
 
   it('is about the air temperature when it is cool, and never falls as the air gets damper', () => {
     expect(Math.abs(heatIndexC(15, 50) - 15)).toBeLessThan(2)
-    for (const t of [20, 25, 28, 32, 36]) for (let h = 20; h < 95; h += 5) expect(heatIndexC(t, h + 5)).toBeGreaterThan(heatIndexC(t, h) - 0.6)
+    for (const t of [20, 25, 28, 32, 36])
+      for (let h = 20; h < 95; h += 5) expect(heatIndexC(t, h + 5)).toBeGreaterThan(heatIndexC(t, h) - 0.6)
   })
 
   it('warns from 27 and stops from 32, four lower for a dog that bears it badly, and says nothing indoors', () => {
@@ -31,14 +37,29 @@ describe('heat', () => {
   })
 
   it.each([
-    ['flat-faced', { flat: true }], ['heavy', { heavy: true }], ['dark-coated', { dark: true }], ['old or stiff', { stiff: true }], ['old or stiff', { bornOn: '2015-01-01' }], ['very young', { bornOn: '2026-04-01' }],
+    ['flat-faced', { flat: true }],
+    ['heavy', { heavy: true }],
+    ['dark-coated', { dark: true }],
+    ['old or stiff', { stiff: true }],
+    ['old or stiff', { bornOn: '2015-01-01' }],
+    ['very young', { bornOn: '2026-04-01' }],
   ])('%s bears heat badly', (words, traits) => {
     expect(tenderBecause({ ...plainDog, ...traits }, today)).toEqual([words])
   })
 })
 
 describe('a second dog', () => {
-  const dog = (id: string, more: Partial<Partner> = {}): Partner => ({ residencyId: `stay of ${id}`, dogId: id, name: id, runNumber: '1', kg: 20, biteHistory: false, notWith: [], traits: { giant: false, shy: false, anxious: false }, ...more })
+  const dog = (id: string, more: Partial<Partner> = {}): Partner => ({
+    residencyId: `stay of ${id}`,
+    dogId: id,
+    name: id,
+    runNumber: '1',
+    kg: 20,
+    biteHistory: false,
+    notWith: [],
+    traits: { giant: false, shy: false, anxious: false },
+    ...more,
+  })
   it.each([
     ['two alike', dog('a'), dog('b'), [] as boolean[]],
     ['one may not meet the other', dog('a', { notWith: ['b'] }), dog('b'), [true]],
@@ -55,7 +76,14 @@ describe('a second dog', () => {
 })
 
 describe('corrections', () => {
-  const allowed: CorrectionScene = { method: { ...defaultMethod, corrections: 'after-teaching' }, devices: ['slip lead'], consents: [pressureConsent], bornOn: '2024-01-01', today, held: true }
+  const allowed: CorrectionScene = {
+    method: { ...defaultMethod, corrections: 'after-teaching' },
+    devices: ['slip lead'],
+    consents: [pressureConsent],
+    bornOn: '2024-01-01',
+    today,
+    held: true,
+  }
   it('are recorded only where house, owner, age and knowledge all allow it', () => {
     expect(noCorrectionBecause(allowed)).toBeUndefined()
     expect(noCorrectionBecause({ ...allowed, method: defaultMethod })).toMatch(/without corrections/)
@@ -69,7 +97,13 @@ describe('corrections', () => {
   })
 
   it('are counted by day worked, days without one too', () => {
-    expect(correctionTrend(['2026-03-02', '2026-03-02', '2026-03-04'], ['2026-03-02', '2026-03-03', '2026-03-04'])).toEqual([{ day: '2026-03-02', count: 2 }, { day: '2026-03-03', count: 0 }, { day: '2026-03-04', count: 1 }])
+    expect(
+      correctionTrend(['2026-03-02', '2026-03-02', '2026-03-04'], ['2026-03-02', '2026-03-03', '2026-03-04']),
+    ).toEqual([
+      { day: '2026-03-02', count: 2 },
+      { day: '2026-03-03', count: 0 },
+      { day: '2026-03-04', count: 1 },
+    ])
   })
 })
 
@@ -78,7 +112,14 @@ describe('rest, length, signs', () => {
     expect(restUntil(0, false)).toBe(45 * 60_000)
     expect(restUntil(0, true)).toBe(90 * 60_000)
   })
-  it.each([[5, false, undefined], [12, false, 'long'], [15, false, 'enough'], [5, true, undefined], [6, true, 'long'], [8, true, 'enough']] as const)('%i min, young %s: %s', (minutes, young, says) => {
+  it.each([
+    [5, false, undefined],
+    [12, false, 'long'],
+    [15, false, 'enough'],
+    [5, true, undefined],
+    [6, true, 'long'],
+    [8, true, 'enough'],
+  ] as const)('%i min, young %s: %s', (minutes, young, says) => {
     expect(lengthWarning(minutes, young)).toBe(says)
   })
   it('signs in three blocks within the days are no accident; three in one block are one', () => {

@@ -25,14 +25,19 @@ function passedState(...ids: string[]): DogState {
   return state
 }
 
-const scene = (id: string, more: Partial<DrawScene> = {}, passed: string[] = []): DrawScene => ({ ...drawScene(houseCurriculum, passedState(...passed), rungOf(id).rung, false, defaultMethod, plainDog), ...more })
+const scene = (id: string, more: Partial<DrawScene> = {}, passed: string[] = []): DrawScene => ({
+  ...drawScene(houseCurriculum, passedState(...passed), rungOf(id).rung, false, defaultMethod, plainDog),
+  ...more,
+})
 
 describe('what chance decides', () => {
   it('is the same for the same seed, and further reps change no earlier one', () => {
-    fc.assert(fc.property(fc.integer({ min: 0, max: 2 ** 32 - 1 }), fc.integer({ min: 1, max: 30 }), (seed, n) => {
-      const s = scene('recall.through', { held: true }, ['recall.line-5', 'recall.line-15'])
-      expect(drawReps(seed, s, 40).slice(0, n)).toEqual(drawReps(seed, s, n))
-    }))
+    fc.assert(
+      fc.property(fc.integer({ min: 0, max: 2 ** 32 - 1 }), fc.integer({ min: 1, max: 30 }), (seed, n) => {
+        const s = scene('recall.through', { held: true }, ['recall.line-5', 'recall.line-15'])
+        expect(drawReps(seed, s, 40).slice(0, n)).toEqual(drawReps(seed, s, n))
+      }),
+    )
     expect(drawReps(1, scene('recall.attention'), 40)).not.toEqual(drawReps(2, scene('recall.attention'), 40))
   })
 
@@ -40,47 +45,62 @@ describe('what chance decides', () => {
     expect(drawPays(5, scene('sit.word'), 3, 40).every(Boolean)).toBe(true)
   })
 
-  it.each([1, 3, 5, 10])('pays two in five of what is held over sets of %i, the first rep as often as any other, and never lets more than three run unpaid, across sets too', (length) => {
-    const held = scene('sit.word', { held: true })
-    const sets = 6000
-    const paidAt = Array.from({ length }, () => 0)
-    const gaps = new Map<number, number>()
-    let unpaid: number | undefined
-    let gap = 0
-    for (let seed = 0; seed < sets; seed++) {
-      const pays = drawPays(seed * 7919, held, unpaid, length)
-      pays.forEach((p, i) => {
-        gap++
-        if (!p) return
-        paidAt[i] = (paidAt[i] ?? 0) + 1
-        gaps.set(gap, (gaps.get(gap) ?? 0) + 1)
-        gap = 0
-      })
-      unpaid = gap
-    }
-    // Each place in a set on its own, within four standard errors of two in five.
-    for (const n of paidAt) expect(Math.abs(n / sets - 0.4)).toBeLessThan(4 * Math.sqrt((0.4 * 0.6) / sets))
-    expect(Math.max(...gaps.keys())).toBeLessThanOrEqual(longestGap)
-  })
+  it.each([1, 3, 5, 10])(
+    'pays two in five of what is held over sets of %i, the first rep as often as any other, and never lets ' +
+      'more than three run unpaid, across sets too',
+    (length) => {
+      const held = scene('sit.word', { held: true })
+      const sets = 6000
+      const paidAt = Array.from({ length }, () => 0)
+      const gaps = new Map<number, number>()
+      let unpaid: number | undefined
+      let gap = 0
+      for (let seed = 0; seed < sets; seed++) {
+        const pays = drawPays(seed * 7919, held, unpaid, length)
+        pays.forEach((p, i) => {
+          gap++
+          if (!p) return
+          paidAt[i] = (paidAt[i] ?? 0) + 1
+          gaps.set(gap, (gaps.get(gap) ?? 0) + 1)
+          gap = 0
+        })
+        unpaid = gap
+      }
+      // Each place in a set on its own, within four standard errors of two in five.
+      for (const n of paidAt) expect(Math.abs(n / sets - 0.4)).toBeLessThan(4 * Math.sqrt((0.4 * 0.6) / sets))
+      expect(Math.max(...gaps.keys())).toBeLessThanOrEqual(longestGap)
+    },
+  )
 
   it('a run found at any moment is as a run in the middle, so that sets whose past nobody knows are paid alike', () => {
     const held = scene('sit.word', { held: true })
-    const first = Array.from({ length: 20_000 }, (_, seed) => drawPays(seed, held, undefined, 1)[0]).filter(Boolean).length / 20_000
+    const first =
+      Array.from({ length: 20_000 }, (_, seed) => drawPays(seed, held, undefined, 1)[0]).filter(Boolean).length / 20_000
     expect(Math.abs(first - 0.4)).toBeLessThan(4 * Math.sqrt(0.24 / 20_000))
-    expect([unpaidRun([]), unpaidRun([true, false]), unpaidRun([false, false, true]), unpaidRun([false])]).toEqual([undefined, 0, 2, 1])
+    expect([unpaidRun([]), unpaidRun([true, false]), unpaidRun([false, false, true]), unpaidRun([false])]).toEqual([
+      undefined,
+      0,
+      2,
+      1,
+    ])
     expect(drawPays(1, held, 3, 1)).toEqual([true])
   })
 
   it('runs through two or three times, then one front', () => {
     for (let seed = 0; seed < 50; seed++) {
-      const word = drawReps(seed, scene('recall.through'), 40).map((d) => (d.pass === 'stop, front' ? 'F' : 's')).join('')
+      const word = drawReps(seed, scene('recall.through'), 40)
+        .map((d) => (d.pass === 'stop, front' ? 'F' : 's'))
+        .join('')
       expect(word).toMatch(/^(s{2,3}F)+s{0,3}$/)
     }
   })
 
   it('stops at 5, 15 or 30 steps, never further than was passed, and at its own distance on a distance rung', () => {
-    const steps = (s: DrawScene) => new Set(Array.from({ length: 40 }, (_, seed) => drawReps(seed, s, 10).map((d) => d.steps)).flat())
-    expect([...steps(scene('recall.fist', {}, ['recall.line-5', 'recall.line-15']))].sort((a, b) => (a ?? 0) - (b ?? 0))).toEqual([5, 15])
+    const steps = (s: DrawScene) =>
+      new Set(Array.from({ length: 40 }, (_, seed) => drawReps(seed, s, 10).map((d) => d.steps)).flat())
+    expect(
+      [...steps(scene('recall.fist', {}, ['recall.line-5', 'recall.line-15']))].sort((a, b) => (a ?? 0) - (b ?? 0)),
+    ).toEqual([5, 15])
     expect(steps(scene('recall.line-15'))).toEqual(new Set([15]))
     expect(steps(scene('recall.fist'))).toEqual(new Set([undefined]))
   })
@@ -92,11 +112,18 @@ describe('what chance decides', () => {
       expect(d.callAfter).toBeLessThanOrEqual(20)
     }
     expect(new Set(draws.map((d) => d.sound)).size).toBe(4)
-    expect(drawReps(1, scene('recall.attention', { traits: { ...plainDog, deaf: true } }), 5).every((d) => d.sound === undefined)).toBe(true)
+    expect(
+      drawReps(1, scene('recall.attention', { traits: { ...plainDog, deaf: true } }), 5).every(
+        (d) => d.sound === undefined,
+      ),
+    ).toBe(true)
   })
 
   it('goes back to the dog in three of four stays, always where it never was called out of one', () => {
-    const out = (s: DrawScene) => Array.from({ length: 300 }, (_, seed) => drawReps(seed, s, 10)).flat().filter((d) => d.end === 'call it out').length / 3000
+    const out = (s: DrawScene) =>
+      Array.from({ length: 300 }, (_, seed) => drawReps(seed, s, 10))
+        .flat()
+        .filter((d) => d.end === 'call it out').length / 3000
     expect(out(scene('sit-stay.10s'))).toBe(0)
     expect(out(scene('sit-stay.10s', {}, ['recall.from-stay']))).toBeGreaterThan(0.2)
     expect(out(scene('sit-stay.10s', {}, ['recall.from-stay']))).toBeLessThan(0.3)
@@ -106,12 +133,16 @@ describe('what chance decides', () => {
   it('turns and halts inside the stretch, and pays a walk every step, then every 2, then every 3', () => {
     for (const d of drawReps(9, scene('heel.halt-sit'), 20)) expect(d.turn).toMatchObject({ what: 'halt' })
     for (const d of drawReps(9, scene('heel.turns'), 40)) if (d.turn) expect(d.turn.at).toBeLessThan(10)
-    expect(['heel.seam-1', 'heel.seam-2', 'heel.seam-3'].map((id) => drawReps(1, scene(id), 1)[0]?.payEvery)).toEqual([1, 2, 3])
+    expect(['heel.seam-1', 'heel.seam-2', 'heel.seam-3'].map((id) => drawReps(1, scene(id), 1)[0]?.payEvery)).toEqual([
+      1, 2, 3,
+    ])
     expect(drawReps(1, scene('heel.word'), 1)[0]?.payEvery).toBeUndefined()
   })
 
   it('springs the emergency sit at no fixed time', () => {
-    const at = new Set(Array.from({ length: 60 }, (_, seed) => drawReps(seed, scene('check-in.emergency-sit'), 1)[0]?.springAfter))
+    const at = new Set(
+      Array.from({ length: 60 }, (_, seed) => drawReps(seed, scene('check-in.emergency-sit'), 1)[0]?.springAfter),
+    )
     expect(at.size).toBeGreaterThan(20)
   })
 })
@@ -127,13 +158,23 @@ describe('pay inside a hold', () => {
   })
 
   it('stretches, varies about the interval, and never pays in the last moments', () => {
-    fc.assert(fc.property(fc.integer({ min: 3, max: 300 }), fc.integer({ min: 0, max: 2 ** 31 }), fc.constantFrom('fixed', 'stretching', 'variable' as const), (seconds, seed, how) => {
-      const at = payMoments(seconds, how as 'fixed', seed)
-      expect(at).toEqual([...at].sort((a, b) => a - b))
-      for (const m of at) expect(m).toBeLessThanOrEqual(seconds - 0.7)
-      if (how === 'stretching') at.slice(2).forEach((m, i) => expect(m - (at[i + 1] ?? 0)).toBeGreaterThan((at[i + 1] ?? 0) - (at[i] ?? 0)))
-    }))
-    const gaps = Array.from({ length: 200 }, (_, seed) => payMoments(300, 'variable', seed)).flatMap((at) => at.map((m, i) => m - (at[i - 1] ?? 0)))
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 3, max: 300 }),
+        fc.integer({ min: 0, max: 2 ** 31 }),
+        fc.constantFrom('fixed', 'stretching', 'variable' as const),
+        (seconds, seed, how) => {
+          const at = payMoments(seconds, how as 'fixed', seed)
+          expect(at).toEqual([...at].sort((a, b) => a - b))
+          for (const m of at) expect(m).toBeLessThanOrEqual(seconds - 0.7)
+          if (how === 'stretching')
+            at.slice(2).forEach((m, i) => expect(m - (at[i + 1] ?? 0)).toBeGreaterThan((at[i + 1] ?? 0) - (at[i] ?? 0)))
+        },
+      ),
+    )
+    const gaps = Array.from({ length: 200 }, (_, seed) => payMoments(300, 'variable', seed)).flatMap((at) =>
+      at.map((m, i) => m - (at[i - 1] ?? 0)),
+    )
     expect(Math.min(...gaps)).toBeGreaterThanOrEqual(9.9)
     expect(Math.max(...gaps)).toBeLessThanOrEqual(30.1)
     // Of the first gaps only: the last of a hold are cut off when they are long.
@@ -144,16 +185,31 @@ describe('pay inside a hold', () => {
   it('counts what was given before it broke, the moment itself included', () => {
     const moments = payMoments(60, 'stretching', 1)
     expect([0, 6.6, 6.7, 40, 60].map((s) => paidInside(moments, s))).toEqual([0, 0, 1, 3, 4])
-    expect([holdSeconds(rungOf('sit-stay.30s').rung), holdSeconds(rungOf('heel.word').rung), holdSeconds(undefined)]).toEqual([30, undefined, undefined])
+    expect([
+      holdSeconds(rungOf('sit-stay.30s').rung),
+      holdSeconds(rungOf('heel.word').rung),
+      holdSeconds(undefined),
+    ]).toEqual([30, undefined, undefined])
   })
 
   it('is even while new, stretched once passed, variable once held', () => {
     const { rung } = rungOf('sit-stay.30s')
-    expect([{ passed: false, held: false }, { passed: true, held: false }, { passed: true, held: true }].map((at) => holdPay(rung, defaultMethod, at))).toEqual(['fixed', 'stretching', 'variable'])
+    expect(
+      [
+        { passed: false, held: false },
+        { passed: true, held: false },
+        { passed: true, held: true },
+      ].map((at) => holdPay(rung, defaultMethod, at)),
+    ).toEqual(['fixed', 'stretching', 'variable'])
     expect(holdPay(rung, { ...defaultMethod, rate: 'long' }, { passed: true, held: true })).toBe('stretching')
   })
 
-  it.each([[30, 30.4, false], [30, 31.2, true], [2, 90, true], [30, 28.9, true]])('monotonic %f s, wall %f s: asked %s', (monotonic, wall, asked) => {
+  it.each([
+    [30, 30.4, false],
+    [30, 31.2, true],
+    [2, 90, true],
+    [30, 28.9, true],
+  ])('monotonic %f s, wall %f s: asked %s', (monotonic, wall, asked) => {
     expect(mustConfirm({ monotonic, wall })).toBe(asked)
   })
 })

@@ -6,7 +6,9 @@ import { paySchedule } from '../method/pay'
 import { isPassed, type DogState } from '../progress/state'
 import { seeded } from '../seeded'
 
-/** What chance decides about one rep, so that no habit of the trainer’s does. Empty where the rung leaves nothing open. */
+/**
+ * What chance decides about one rep, so that no habit of the trainer’s does. Empty where the rung leaves nothing open.
+ */
 export interface Draw {
   /** Recall: how far away to stop, steps. */
   readonly steps?: number
@@ -43,11 +45,17 @@ export interface DrawScene {
 /** House: seconds to wait for the moment to call, and for an emergency sit. */
 const callWait = { least: 3, most: 20 } as const
 const springWait = { least: 20, most: 90 } as const
-/** House: on a variable schedule pays are 1, 2, 3 or 4 clean reps apart, 2½ on average: two clean reps in five are paid, and never more than three run unpaid. */
+/**
+ * House: on a variable schedule pays are 1, 2, 3 or 4 clean reps apart, 2½ on average: two clean reps in five are paid,
+ * and never more than three run unpaid.
+ */
 export const longestGap = 4
 const sounds = ['kissing sound', 'tongue click', 'low whistle', 'its name, once'] as const
 
-/** The draws of a set’s reps, in order, `count` of them. The seed is 32 bits; the same seed and scene give the same draws, and more reps never change earlier ones. */
+/**
+ * The draws of a set’s reps, in order, `count` of them. The seed is 32 bits; the same seed and scene give the same
+ * draws, and more reps never change earlier ones.
+ */
 export function drawReps(seed: number, scene: DrawScene, count: number): readonly Draw[] {
   const chance = seeded(seed)
   const below = (n: number): number => Math.floor(chance() * n)
@@ -65,17 +73,31 @@ export function drawReps(seed: number, scene: DrawScene, count: number): readonl
     const { rung, method } = scene
     return {
       ...(rung.kind === 'recall' ? recallDraw(scene, wait, where) : {}),
-      ...(rung.id === 'recall.through' ? { pass: front ? 'stop, front' : 'straight through' } as const : {}),
-      ...(rung.kind === 'timed' && rung.command.endsWith('-stay') ? { end: chosen(method, 'end-of-stay') === 'called' || (chosen(method, 'end-of-stay') === 'mostly' && scene.mayCallOut && which % 4 === 0) ? 'call it out' : 'go back' } as const : {}),
+      ...(rung.id === 'recall.through' ? ({ pass: front ? 'stop, front' : 'straight through' } as const) : {}),
+      ...(rung.kind === 'timed' && rung.command.endsWith('-stay')
+        ? ({
+            end:
+              chosen(method, 'end-of-stay') === 'called' ||
+              (chosen(method, 'end-of-stay') === 'mostly' && scene.mayCallOut && which % 4 === 0)
+                ? 'call it out'
+                : 'go back',
+          } as const)
+        : {}),
       ...(rung.kind === 'heel' && scene.payEvery !== undefined ? { payEvery: scene.payEvery } : {}),
       ...(rung.kind === 'heel' && (rung.criterion.steps ?? 0) > 3 ? heelDraw(rung, which, where) : {}),
-      ...(rung.id === 'check-in.emergency-sit' ? { springAfter: Math.round(springWait.least + wait * (springWait.most - springWait.least)) } : {}),
+      ...(rung.id === 'check-in.emergency-sit'
+        ? { springAfter: Math.round(springWait.least + wait * (springWait.most - springWait.least)) }
+        : {}),
     }
   })
 
   function recallDraw(s: DrawScene, wait: number, where: number): Partial<Draw> {
     const own = s.rung.criterion.steps
-    const free = own === undefined && s.rung.criterion.metres === undefined && s.rung.criterion.start === undefined && s.passedSteps.length > 0
+    const free =
+      own === undefined &&
+      s.rung.criterion.metres === undefined &&
+      s.rung.criterion.start === undefined &&
+      s.passedSteps.length > 0
     const first = /\.(attention|bowl)$/.test(s.rung.id)
     return {
       ...(own !== undefined ? { steps: own } : free ? { steps: s.passedSteps[where % s.passedSteps.length] ?? 5 } : {}),
@@ -95,19 +117,29 @@ export function drawReps(seed: number, scene: DrawScene, count: number): readonl
   }
 }
 
-/** How many clean reps ran unpaid before now, from whether each was paid, newest first; undefined when nothing is known. */
+/**
+ * How many clean reps ran unpaid before now, from whether each was paid, newest first; undefined when nothing is known.
+ */
 export function unpaidRun(paid: readonly boolean[]): number | undefined {
   const run = paid.indexOf(true)
   return paid.length === 0 ? undefined : run < 0 ? paid.length : run
 }
 
 /**
- * Whether each clean rep of a set is paid, in order. Pay has a memory that runs on across sets: after so many clean reps
- * unpaid the chance is 1 in 4, 1 in 3, 1 in 2, then certain, which makes gaps of 1, 2, 3 and 4 equally likely; so the share
- * is two in five over sets of any length, and the first rep of a set is paid as often as any other. `unpaid`: clean reps in
+ * Whether each clean rep of a set is paid, in order. Pay has a memory that runs on across sets: after so many clean
+ * reps
+ * unpaid the chance is 1 in 4, 1 in 3, 1 in 2, then certain, which makes gaps of 1, 2, 3 and 4 equally likely; so the
+ * share
+ * is two in five over sets of any length, and the first rep of a set is paid as often as any other. `unpaid`: clean
+ * reps in
  * a row unpaid before the set; undefined when nobody knows, and then it is drawn as such a run is found at any moment.
  */
-export function drawPays(seed: number, scene: Pick<DrawScene, 'rung' | 'held' | 'method'>, unpaid: number | undefined, count: number): readonly boolean[] {
+export function drawPays(
+  seed: number,
+  scene: Pick<DrawScene, 'rung' | 'held' | 'method'>,
+  unpaid: number | undefined,
+  count: number,
+): readonly boolean[] {
   if (paySchedule(scene.rung, scene.method, scene.held) !== 'variable') return Array.from({ length: count }, () => true)
   const chance = seeded(seed ^ 0x5bd1e995)
   const first = chance()
@@ -121,16 +153,37 @@ export function drawPays(seed: number, scene: Pick<DrawScene, 'rung' | 'held' | 
 }
 
 /** What the draws depend on, for one rung of one dog. */
-export function drawScene(curriculum: Curriculum, state: DogState, rung: Rung, held: boolean, method: Method, traits: DogTraits): DrawScene {
+export function drawScene(
+  curriculum: Curriculum,
+  state: DogState,
+  rung: Rung,
+  held: boolean,
+  method: Method,
+  traits: DogTraits,
+): DrawScene {
   const passed = (id: string): boolean => {
     const at = findRung(curriculum, id)
     return at !== undefined && isPassed(at.run, state.runs[at.runKey], at.index)
   }
-  const line = findRung(curriculum, 'recall.line-5')?.run.rungs.filter((r) => r.axis === 'distance' && r.criterion.steps !== undefined && passed(r.id)).map((r) => r.criterion.steps ?? 0) ?? []
-  return { rung, held, method, traits, passedSteps: line, mayCallOut: passed('recall.from-stay'), payEvery: payEvery(curriculum, rung) }
+  const line =
+    findRung(curriculum, 'recall.line-5')
+      ?.run.rungs.filter((r) => r.axis === 'distance' && r.criterion.steps !== undefined && passed(r.id))
+      .map((r) => r.criterion.steps ?? 0) ?? []
+  return {
+    rung,
+    held,
+    method,
+    traits,
+    passedSteps: line,
+    mayCallOut: passed('recall.from-stay'),
+    payEvery: payEvery(curriculum, rung),
+  }
 }
 
-/** Walking pay comes every step, then every 2, then every 3: the first pay rung of a run, the second, the third. Common practice. */
+/**
+ * Walking pay comes every step, then every 2, then every 3: the first pay rung of a run, the second, the third. Common
+ * practice.
+ */
 function payEvery(curriculum: Curriculum, rung: Rung): number | undefined {
   if (rung.kind !== 'heel' || rung.axis !== 'pay') return undefined
   const place = ownRung(curriculum, rung.id)

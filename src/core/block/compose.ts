@@ -52,11 +52,24 @@ interface Scene {
 }
 
 /**
- * Warm up on something sure, show what is going stale, work one or two things, finish on something sure. A dog that is sure
- * of nothing begins with its work. A refresher is one set and takes nobody’s turn: it stands before the things worked on.
+ * Warm up on something sure, show what is going stale, work one or two things, finish on something sure. A dog that is
+ * sure
+ * of nothing begins with its work. A refresher is one set and takes nobody’s turn: it stands before the things worked
+ * on.
  */
 export function composeBlock(scene: Scene): BlockPlan {
-  const work = scene.next.map((s): BlockItem => ({ role: 'work', command: s.command, rungId: s.rungId, purpose: s.purpose, level: s.level, kit: s.kit, placeId: s.placeId, personId: s.personId, reps: s.setReps, payTier: s.payTier }))
+  const work = scene.next.map((s): BlockItem => ({
+    role: 'work',
+    command: s.command,
+    rungId: s.rungId,
+    purpose: s.purpose,
+    level: s.level,
+    kit: s.kit,
+    placeId: s.placeId,
+    personId: s.personId,
+    reps: s.setReps,
+    payTier: s.payTier,
+  }))
   const age = isYoung(scene.dog.traits, scene.around.today) ? 'young' : 'grown'
   const stale = work.filter((w) => w.purpose === 'refresh').slice(0, refreshersAtMost[age])
   const things = distinct(work.filter((w) => w.purpose !== 'refresh')).slice(0, thingsAtMost[age])
@@ -67,12 +80,24 @@ export function composeBlock(scene: Scene): BlockPlan {
   const [first, last] = [pool[0], pool[1] ?? pool[0]]
   // A refresher is asked for cold: it is not warmed up with itself.
   const warms = others.length > 0 || stale.length === 0
-  return { items: [...(first && warms ? [{ ...first, role: 'warm-up' as const }] : []), ...chosen, ...(last ? [{ ...last, role: 'finish' as const }] : [])], sure, work }
+  return {
+    items: [
+      ...(first && warms ? [{ ...first, role: 'warm-up' as const }] : []),
+      ...chosen,
+      ...(last ? [{ ...last, role: 'finish' as const }] : []),
+    ],
+    sure,
+    work,
+  }
 }
 
-const distinct = (items: readonly BlockItem[]): readonly BlockItem[] => items.filter((item, i) => items.findIndex((o) => o.command === item.command) === i)
+const distinct = (items: readonly BlockItem[]): readonly BlockItem[] =>
+  items.filter((item, i) => items.findIndex((o) => o.command === item.command) === i)
 
-/** One rung of each command that it has passed, the surest command first: by its share of clean reps there and what is predicted to be left. */
+/**
+ * One rung of each command that it has passed, the surest command first: by its share of clean reps there and what is
+ * predicted to be left.
+ */
 function sureThings(scene: Scene): readonly BlockItem[] {
   return scene.standings
     .flatMap((standing) => {
@@ -87,7 +112,18 @@ function sureThings(scene: Scene): readonly BlockItem[] {
       return [{ rung: found.at.rung, kit, where, sureness: found.rate * kept * (found.held ? 1 : 0.8) }]
     })
     .sort((a, b) => b.sureness - a.sureness)
-    .map(({ rung, kit, where }): BlockItem => ({ role: 'warm-up', command: rung.command, rungId: rung.id, purpose: 'work', level: 0, kit, placeId: where.placeId, personId: where.personId, reps: rung.kind === 'timed' && (rung.criterion.seconds ?? 0) > shortHold ? 1 : Math.min(sureReps, rung.setReps), payTier: 1 }))
+    .map(({ rung, kit, where }): BlockItem => ({
+      role: 'warm-up',
+      command: rung.command,
+      rungId: rung.id,
+      purpose: 'work',
+      level: 0,
+      kit,
+      placeId: where.placeId,
+      personId: where.personId,
+      reps: rung.kind === 'timed' && (rung.criterion.seconds ?? 0) > shortHold ? 1 : Math.min(sureReps, rung.setReps),
+      payTier: 1,
+    }))
 }
 
 interface Sure {
@@ -102,9 +138,20 @@ function surest(command: Command, run: Run, state: DogState): Sure | undefined {
   const runKey = `${command.id}/${run.id}`
   const runState = state.runs[runKey]
   if (!runState) return undefined
-  const index = run.rungs.findLastIndex((rung, i) => rung.gate === undefined && rung.criterion.place === undefined && (rung.criterion.seconds ?? 0) <= 30 && isPassed(run, runState, i) && (tallyOf(run, runState, i)?.slipped ?? 0) === 0)
+  const index = run.rungs.findLastIndex(
+    (rung, i) =>
+      rung.gate === undefined &&
+      rung.criterion.place === undefined &&
+      (rung.criterion.seconds ?? 0) <= 30 &&
+      isPassed(run, runState, i) &&
+      (tallyOf(run, runState, i)?.slipped ?? 0) === 0,
+  )
   const rung = run.rungs[index]
   if (!rung) return undefined
   const tally = tallyOf(run, runState, index)
-  return { at: { rung, run, command, index, runKey }, held: isHeld(run, runState, index), rate: ((tally?.clean ?? 0) + 1) / ((tally?.reps ?? 0) + 2) }
+  return {
+    at: { rung, run, command, index, runKey },
+    held: isHeld(run, runState, index),
+    rate: ((tally?.clean ?? 0) + 1) / ((tally?.reps ?? 0) + 2),
+  }
 }

@@ -33,11 +33,20 @@ export function noCorrectionBecause(scene: CorrectionScene): string | undefined 
   return undefined
 }
 
-export const correctionReasons = ['pulled', 'did not move off', 'broke a held stay', 'fixed on a distraction', 'other'] as const
+export const correctionReasons = [
+  'pulled',
+  'did not move off',
+  'broke a held stay',
+  'fixed on a distraction',
+  'other',
+] as const
 export const correctionEffects = ['gave at once', 'gave late', 'no change', 'worse: stopped it'] as const
 
 /** Corrections by day, oldest first, so that the count can be seen to fall; days worked without one are nought. */
-export function correctionTrend(days: readonly string[], worked: readonly string[]): readonly { readonly day: string; readonly count: number }[] {
+export function correctionTrend(
+  days: readonly string[],
+  worked: readonly string[],
+): readonly { readonly day: string; readonly count: number }[] {
   const all = [...new Set([...days, ...worked])].sort()
   return all.map((day) => ({ day, count: days.filter((d) => d === day).length }))
 }

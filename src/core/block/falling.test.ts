@@ -1,10 +1,28 @@
 import fc from 'fast-check'
 import { seeded as chances } from '../seeded'
 import { describe, expect, it } from 'vitest'
-import { alarmChance, blockReps, contextKey, countRep, expectedRate, falseAlarmsAtMost, limitFor, meanReps, medianReps, noFall, oddsRatio, scores } from './falling'
+import {
+  alarmChance,
+  blockReps,
+  contextKey,
+  countRep,
+  expectedRate,
+  falseAlarmsAtMost,
+  limitFor,
+  meanReps,
+  medianReps,
+  noFall,
+  oddsRatio,
+  scores,
+} from './falling'
 
 /** Reps until the alarm in one block, as the tablet counts them; undefined when there was none within `most`. */
-function runOf(chance: () => number, rate: (rep: number) => number, expected: number, most: number): number | undefined {
+function runOf(
+  chance: () => number,
+  rate: (rep: number) => number,
+  expected: number,
+  most: number,
+): number | undefined {
   let falling = noFall
   for (let rep = 0; rep < most; rep++) {
     falling = countRep(falling, chance() < rate(rep), expected)
@@ -14,30 +32,43 @@ function runOf(chance: () => number, rate: (rep: number) => number, expected: nu
 }
 
 describe('falling off', () => {
-  it('sends a dog that is as good as ever on a break in at most six of a hundred blocks of thirty reps: simulated, and exact', () => {
-    const chance = chances(20260302)
-    const blocks = 20_000
-    let alarms = 0
-    for (let i = 0; i < blocks; i++) if (runOf(chance, () => 0.85, 0.85, blockReps) !== undefined) alarms++
-    const exact = alarmChance(0.85, 0.85, limitFor(0.85), blockReps)
-    const simulated = alarms / blocks
-    console.log(`false alarms per 100 blocks of ${blockReps} reps at 85 %: simulated ${(100 * simulated).toFixed(2)}, exact ${(100 * exact).toFixed(2)}`)
-    expect(simulated).toBeLessThanOrEqual(0.06)
-    expect(Math.abs(simulated - exact)).toBeLessThan(4 * Math.sqrt((exact * (1 - exact)) / blocks))
-  })
+  it(
+    'sends a dog that is as good as ever on a break in at most six of a hundred blocks of thirty reps: ' +
+      'simulated, and exact',
+    () => {
+      const chance = chances(20260302)
+      const blocks = 20_000
+      let alarms = 0
+      for (let i = 0; i < blocks; i++) if (runOf(chance, () => 0.85, 0.85, blockReps) !== undefined) alarms++
+      const exact = alarmChance(0.85, 0.85, limitFor(0.85), blockReps)
+      const simulated = alarms / blocks
+      console.log(
+        `false alarms per 100 blocks of ${blockReps} reps at 85 %: simulated ${(100 * simulated).toFixed(2)}, ` +
+          `exact ${(100 * exact).toFixed(2)}`,
+      )
+      expect(simulated).toBeLessThanOrEqual(0.06)
+      expect(Math.abs(simulated - exact)).toBeLessThan(4 * Math.sqrt((exact * (1 - exact)) / blocks))
+    },
+  )
 
   it('sees a fall to half within reps that agree with the exact chain', () => {
     const chance = chances(7)
-    const runs = Array.from({ length: 4001 }, () => runOf(chance, () => 0.5, 0.85, 10_000) ?? Infinity).sort((a, b) => a - b)
+    const runs = Array.from({ length: 4001 }, () => runOf(chance, () => 0.5, 0.85, 10_000) ?? Infinity).sort(
+      (a, b) => a - b,
+    )
     const exact = medianReps(0.5, 0.85, limitFor(0.85))
-    console.log(`median reps until a fall from 85 % to 50 % is seen: simulated ${runs[2000]}, exact ${exact}; after 15 reps as expected: exact ${medianReps(0.5, 0.85, limitFor(0.85), 15)}`)
+    console.log(
+      `median reps until a fall from 85 % to 50 % is seen: simulated ${runs[2000]}, exact ${exact}; after 15 ` +
+        `reps as expected: exact ${medianReps(0.5, 0.85, limitFor(0.85), 15)}`,
+    )
     expect(Math.abs((runs[2000] ?? 0) - exact)).toBeLessThanOrEqual(1)
     expect(exact).toBeLessThan(15)
     // A fall after a good beginning is seen a little earlier, never later: the sum begins at nothing.
     expect(medianReps(0.5, 0.85, limitFor(0.85), 15)).toBeLessThanOrEqual(exact)
   })
 
-  // Page, Biometrika 41 (1954): average run length of the cumulative sum; by Markov chain as in Brook & Evans, Biometrika 59 (1972).
+  // Page, Biometrika 41 (1954): average run length of the cumulative sum; by Markov chain as in Brook & Evans,
+  // Biometrika 59 (1972).
   it.each([
     [0.85, 0.85],
     [0.5, 0.85],
@@ -48,11 +79,14 @@ describe('falling off', () => {
     const mean = runs.reduce((s, r) => s + r, 0) / runs.length
     const deviation = Math.sqrt(runs.reduce((s, r) => s + (r - mean) ** 2, 0) / runs.length)
     const exact = meanReps(rate, expected, limitFor(expected))
-    console.log(`average run length at ${rate}, ${expected} expected: exact ${exact.toFixed(1)}, simulated ${mean.toFixed(1)}`)
+    console.log(
+      `average run length at ${rate}, ${expected} expected: exact ${exact.toFixed(1)}, simulated ${mean.toFixed(1)}`,
+    )
     expect(Math.abs(mean - exact)).toBeLessThan((4 * deviation) / Math.sqrt(runs.length))
   })
 
-  // A fair walk by ones that is held at 0 and begins there reaches h after h(h + 1) steps on average: gambler's ruin with a reflecting barrier, Feller, vol. 1, ch. XIV.
+  // A fair walk by ones that is held at 0 and begins there reaches h after h(h + 1) steps on average: gambler's ruin
+  // with a reflecting barrier, Feller, vol. 1, ch. XIV.
   it.each([1, 2, 5, 12])('with scores of one, a limit of %i takes h(h+1) reps on average', (h) => {
     expect(meanReps(0.5, 0.85, h, { clean: -1, other: 1 })).toBeCloseTo(h * (h + 1), 8)
   })
@@ -65,7 +99,8 @@ describe('falling off', () => {
   })
 
   it('keeps its promise at every expected rate', () => {
-    for (let rate = 0.3; rate <= 0.97; rate += 0.01) expect([rate, alarmChance(rate, rate, limitFor(rate), blockReps) <= falseAlarmsAtMost]).toEqual([rate, true])
+    for (let rate = 0.3; rate <= 0.97; rate += 0.01)
+      expect([rate, alarmChance(rate, rate, limitFor(rate), blockReps) <= falseAlarmsAtMost]).toEqual([rate, true])
     expect(alarmChance(0.85, 0.85, limitFor(0.85) - 1, blockReps)).toBeGreaterThan(falseAlarmsAtMost)
   })
 
@@ -90,26 +125,36 @@ describe('falling off', () => {
     expect(fresh).toBeLessThan(known / 3)
   })
 
-  it('never cries at clean reps, stays fallen once it fell, and no rep makes it stricter than the rung that asks most', () => {
-    fc.assert(
-      fc.property(fc.array(fc.record({ clean: fc.boolean(), expected: fc.double({ min: 0, max: 1, noNaN: true }) }), { maxLength: 60 }), (reps) => {
-        let falling = noFall
-        let fell = false
-        for (const r of reps) {
-          const next = countRep(falling, r.clean, r.expected)
-          expect(next.limit).toBeGreaterThanOrEqual(falling.limit)
-          if (r.clean) expect(next.sum).toBeLessThanOrEqual(falling.sum)
-          fell = fell || next.fell
-          expect(next.fell).toBe(fell)
-          falling = next
-        }
-        expect(reps.map((r) => countRep(noFall, true, r.expected).fell)).not.toContain(true)
-      }),
-    )
-  })
+  it(
+    'never cries at clean reps, stays fallen once it fell, and no rep makes it stricter than the rung that asks ' +
+      'most',
+    () => {
+      fc.assert(
+        fc.property(
+          fc.array(fc.record({ clean: fc.boolean(), expected: fc.double({ min: 0, max: 1, noNaN: true }) }), {
+            maxLength: 60,
+          }),
+          (reps) => {
+            let falling = noFall
+            let fell = false
+            for (const r of reps) {
+              const next = countRep(falling, r.clean, r.expected)
+              expect(next.limit).toBeGreaterThanOrEqual(falling.limit)
+              if (r.clean) expect(next.sum).toBeLessThanOrEqual(falling.sum)
+              fell = fell || next.fell
+              expect(next.fell).toBe(fell)
+              falling = next
+            }
+            expect(reps.map((r) => countRep(noFall, true, r.expected).fell)).not.toContain(true)
+          },
+        ),
+      )
+    },
+  )
 
   it('expects of a context what was seen in it, not what was seen elsewhere', () => {
     const here = { rungId: 'sit.word', level: 0, placeId: 'room', kit: 'harness' }
-    for (const other of [{ level: 2 }, { placeId: 'yard' }, { kit: 'none' }, { rungId: 'sit.full' }]) expect(contextKey({ ...here, ...other })).not.toBe(contextKey(here))
+    for (const other of [{ level: 2 }, { placeId: 'yard' }, { kit: 'none' }, { rungId: 'sit.full' }])
+      expect(contextKey({ ...here, ...other })).not.toBe(contextKey(here))
   })
 })

@@ -1,8 +1,11 @@
 /**
- * Falling off: a cumulative-sum test (Page, Biometrika 41, 1954) against the rate expected of this dog at this rung. Each
+ * Falling off: a cumulative-sum test (Page, Biometrika 41, 1954) against the rate expected of this dog at this rung.
+ * Each
  * rep is scored by its log-likelihood ratio between the expected rate and one at which the odds of a rep that is not
- * clean are `oddsRatio` times as high (Steiner et al., Biostatistics 1, 2000, for rates that differ from rep to rep). The
- * scores are whole numbers, so that chances of false alarm come out exactly by a Markov chain (Brook & Evans, Biometrika
+ * clean are `oddsRatio` times as high (Steiner et al., Biostatistics 1, 2000, for rates that differ from rep to rep).
+ * The
+ * scores are whole numbers, so that chances of false alarm come out exactly by a Markov chain (Brook & Evans,
+ * Biometrika
  * 59, 1972).
  */
 
@@ -17,9 +20,14 @@ export const falseAlarmsAtMost = 0.05
 const scale = 16
 const clamp = (rate: number): number => Math.min(0.97, Math.max(0.3, rate))
 
-/** Scores of a clean rep (negative) and of one that is not (positive), at an expected rate of clean reps of 0.3–0.97. */
+/**
+ * Scores of a clean rep (negative) and of one that is not (positive), at an expected rate of clean reps of 0.3–0.97.
+ */
 export function scores(expected: number): { readonly clean: number; readonly other: number } {
-  const clean = -Math.max(1, Math.round((Math.log(1 + (1 - clamp(expected)) * (oddsRatio - 1)) / Math.log(oddsRatio)) * scale))
+  const clean = -Math.max(
+    1,
+    Math.round((Math.log(1 + (1 - clamp(expected)) * (oddsRatio - 1)) / Math.log(oddsRatio)) * scale),
+  )
   return { clean, other: clean + scale }
 }
 
@@ -39,7 +47,9 @@ function step(sums: Float64Array, limit: number, p: number, score: ReturnType<ty
 
 const total = (chances: Float64Array): number => chances.reduce((sum, c) => sum + c, 0)
 
-/** Chance of an alarm within so many reps at a true rate `p`, with scores for `expected`, starting from nothing. Exact. */
+/**
+ * Chance of an alarm within so many reps at a true rate `p`, with scores for `expected`, starting from nothing. Exact.
+ */
 export function alarmChance(p: number, expected: number, limit: number, reps: number): number {
   let sums = new Float64Array(limit)
   sums[0] = 1
@@ -47,7 +57,10 @@ export function alarmChance(p: number, expected: number, limit: number, reps: nu
   return 1 - total(sums)
 }
 
-/** Reps until the chance of having seen a fall reaches one half, when the rate falls to `p` after `before` reps as expected without an alarm. Exact. */
+/**
+ * Reps until the chance of having seen a fall reaches one half, when the rate falls to `p` after `before` reps as
+ * expected without an alarm. Exact.
+ */
 export function medianReps(p: number, expected: number, limit: number, before = 0): number {
   const score = scores(expected)
   let sums = new Float64Array(limit)
@@ -65,7 +78,12 @@ export function medianReps(p: number, expected: number, limit: number, before = 
  * Average run length: mean reps until an alarm at a true rate `p`, from nothing. The chain's (I − Q)x = 1 solved by
  * elimination; `score` may be given for checks against closed forms.
  */
-export function meanReps(p: number, expected: number, limit: number, score: { readonly clean: number; readonly other: number } = scores(expected)): number {
+export function meanReps(
+  p: number,
+  expected: number,
+  limit: number,
+  score: { readonly clean: number; readonly other: number } = scores(expected),
+): number {
   const rows = Array.from({ length: limit }, (_, s) => {
     const row = new Float64Array(limit + 1)
     row[s] = 1
@@ -95,7 +113,9 @@ export function meanReps(p: number, expected: number, limit: number, score: { re
 
 const limits = new Map<number, number>()
 
-/** The lowest limit at which a dog as good as expected is sent on a break in at most `falseAlarmsAtMost` of its blocks. */
+/**
+ * The lowest limit at which a dog as good as expected is sent on a break in at most `falseAlarmsAtMost` of its blocks.
+ */
 export function limitFor(expected: number): number {
   const rate = Math.round(clamp(expected) * 100) / 100
   let known = limits.get(rate)
@@ -132,11 +152,22 @@ export interface Seen {
   readonly total: number
 }
 
-/** House: what is expected of a rung, or of a rung in a new context, before the dog has shown anything: seven of ten. */
+/**
+ * House: what is expected of a rung, or of a rung in a new context, before the dog has shown anything: seven of ten.
+ */
 const newRung = { clean: 7, total: 10 } as const
 
-/** The rate of clean reps expected of this dog here: what it has shown at this rung in this context, beside the house's seven of ten. */
-export const expectedRate = (seen: Seen | undefined): number => clamp((newRung.clean + (seen?.clean ?? 0)) / (newRung.total + (seen?.total ?? 0)))
+/**
+ * The rate of clean reps expected of this dog here: what it has shown at this rung in this context, beside the house's
+ * seven of ten.
+ */
+export const expectedRate = (seen: Seen | undefined): number =>
+  clamp((newRung.clean + (seen?.clean ?? 0)) / (newRung.total + (seen?.total ?? 0)))
 
 /** A rung together with what makes it harder or easier here: level, place and kit. */
-export const contextKey = (c: { readonly rungId: string; readonly level: number; readonly placeId: string; readonly kit: string }): string => `${c.rungId} ${c.level} ${c.placeId} ${c.kit}`
+export const contextKey = (c: {
+  readonly rungId: string
+  readonly level: number
+  readonly placeId: string
+  readonly kit: string
+}): string => `${c.rungId} ${c.level} ${c.placeId} ${c.kit}`

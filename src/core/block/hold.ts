@@ -15,10 +15,15 @@ const beforeEnd = 0.75
 export const holdInterval = (seconds: number): number => Math.max(1, Math.min(longestInterval, Math.round(seconds / 3)))
 
 /** Common practice: evenly while the rung is new, stretched once it was passed, variable once it is held. */
-export const holdPay = (rung: Rung, method: Method, at: { readonly passed: boolean; readonly held: boolean }): HoldPay => (paySchedule(rung, method, at.held) === 'variable' ? 'variable' : at.passed ? 'stretching' : 'fixed')
+export const holdPay = (
+  rung: Rung,
+  method: Method,
+  at: { readonly passed: boolean; readonly held: boolean },
+): HoldPay => (paySchedule(rung, method, at.held) === 'variable' ? 'variable' : at.passed ? 'stretching' : 'fixed')
 
 /**
- * Seconds into a hold at which to pay, ascending, never in the last moments. Fixed: every interval. Stretching: the first
+ * Seconds into a hold at which to pay, ascending, never in the last moments. Fixed: every interval. Stretching: the
+ * first
  * after a third of the interval, each gap half as long again, up to the interval and beyond. Variable: gaps of half to
  * one and a half intervals, drawn from the seed.
  */
@@ -28,7 +33,7 @@ export function payMoments(seconds: number, how: HoldPay, seed: number): readonl
   const chance = seeded(seed)
   const moments: number[] = []
   let gap = how === 'stretching' ? Math.max(1, every / 3) : every
-  for (let at = 0; moments.length < 400; ) {
+  for (let at = 0; moments.length < 400;) {
     at += how === 'variable' ? every * (0.5 + chance()) : gap
     if (how === 'stretching') gap *= 1.5
     if (at > seconds - beforeEnd) break
@@ -38,15 +43,20 @@ export function payMoments(seconds: number, how: HoldPay, seed: number): readonl
 }
 
 /** Seconds of the hold that a rung asks for; undefined when it asks for none. */
-export const holdSeconds = (rung: Rung | undefined): number | undefined => (rung?.kind === 'timed' || rung?.kind === 'settle' ? rung.criterion.seconds : undefined)
+export const holdSeconds = (rung: Rung | undefined): number | undefined =>
+  rung?.kind === 'timed' || rung?.kind === 'settle' ? rung.criterion.seconds : undefined
 
 /** Pieces given inside a hold that lasted so many seconds, by these moments. */
-export const paidInside = (moments: readonly number[], seconds: number): number => moments.filter((m) => m <= seconds).length
+export const paidInside = (moments: readonly number[], seconds: number): number =>
+  moments.filter((m) => m <= seconds).length
 
 /** House: beyond this the two clocks disagree, and the trainer says what was held. */
 export const clocksAgreeWithin = 1
 
-/** What a hold came to by both clocks, seconds; they part when a device slept (the monotonic one may stop) or its wall clock was set. */
+/**
+ * What a hold came to by both clocks, seconds; they part when a device slept (the monotonic one may stop) or its wall
+ * clock was set.
+ */
 export interface HoldTimes {
   readonly monotonic: number
   readonly wall: number

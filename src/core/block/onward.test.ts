@@ -4,8 +4,24 @@ import type { Verdict } from '../progress/voice'
 import type { RunStanding } from '../progress/standing'
 import { goesOnAt, setsOfOne, wayOn } from './onward'
 
-const said = (kind: Verdict['kind'], toRungId: string): Verdict => ({ kind, toRungId, endsSet: true, rule: '', counts: '', why: '' })
-const run = (promised: number | undefined): RunStanding => ({ id: 'duration', name: 'Duration', size: 20, position: 0, top: -1, slipped: [], promised, memory: undefined })
+const said = (kind: Verdict['kind'], toRungId: string): Verdict => ({
+  kind,
+  toRungId,
+  endsSet: true,
+  rule: '',
+  counts: '',
+  why: '',
+})
+const run = (promised: number | undefined): RunStanding => ({
+  id: 'duration',
+  name: 'Duration',
+  size: 20,
+  position: 0,
+  top: -1,
+  slipped: [],
+  promised,
+  memory: undefined,
+})
 const stay = houseCurriculum.commands.find((c) => c.id === 'sit-stay')?.runs[0]
 const at = (name: string) => stay?.rungs.find((r) => r.name === name)?.id ?? ''
 
@@ -18,16 +34,19 @@ describe('where the next set goes on', () => {
     expect(goesOnAt(houseCurriculum, said(kind, at(name)), [{ ...run(20), id: stay?.id ?? '' }])).toBe(at(name))
   })
 
-  it('is left to the suggestion once the rule was met again, when nothing was moved, and beyond what was promised', () => {
-    const promised = stay?.rungs.findIndex((r) => r.name === '15 s')
-    const runs = [{ ...run(promised), id: stay?.id ?? '' }]
-    expect(goesOnAt(houseCurriculum, said('met-again', at('15 s')), runs)).toBeUndefined()
-    expect(goesOnAt(houseCurriculum, said('moves-nothing', at('15 s')), runs)).toBeUndefined()
-    expect(goesOnAt(houseCurriculum, said('moves-on', at('20 s')), runs)).toBeUndefined()
-    expect(goesOnAt(houseCurriculum, said('moves-on', at('15 s')), runs)).toBe(at('15 s'))
-    // A dog that slips beyond its promise is still worked where it slipped.
-    expect(goesOnAt(houseCurriculum, said('back', at('20 s')), runs)).toBe(at('20 s'))
-  })
+  it(
+    'is left to the suggestion once the rule was met again, when nothing was moved, and beyond what was ' + 'promised',
+    () => {
+      const promised = stay?.rungs.findIndex((r) => r.name === '15 s')
+      const runs = [{ ...run(promised), id: stay?.id ?? '' }]
+      expect(goesOnAt(houseCurriculum, said('met-again', at('15 s')), runs)).toBeUndefined()
+      expect(goesOnAt(houseCurriculum, said('moves-nothing', at('15 s')), runs)).toBeUndefined()
+      expect(goesOnAt(houseCurriculum, said('moves-on', at('20 s')), runs)).toBeUndefined()
+      expect(goesOnAt(houseCurriculum, said('moves-on', at('15 s')), runs)).toBe(at('15 s'))
+      // A dog that slips beyond its promise is still worked where it slipped.
+      expect(goesOnAt(houseCurriculum, said('back', at('20 s')), runs)).toBe(at('20 s'))
+    },
+  )
 
   it('is open when there is no verdict, or one about a rung this ladder does not have', () => {
     expect(goesOnAt(houseCurriculum, undefined, [])).toBeUndefined()
@@ -44,7 +63,12 @@ describe('what the one key does once a set is over', () => {
   })
 
   it('comes to an end when no part follows, as with a new dog that is sure of nothing', () => {
-    expect([1, 2, 3, 4].map((sets) => wayOn({ ...open, sets, hasNextPart: false }))).toEqual(['again', 'again', 'end', 'end'])
+    expect([1, 2, 3, 4].map((sets) => wayOn({ ...open, sets, hasNextPart: false }))).toEqual([
+      'again',
+      'again',
+      'end',
+      'end',
+    ])
     expect(wayOn({ ...open, mayGoOn: false, hasNextPart: false })).toBe('close')
   })
 
@@ -59,17 +83,31 @@ describe('what the one key does once a set is over', () => {
   })
 
   it('lets kit that is tried in turns have its four sets', () => {
-    expect([1, 2, 3, 4].map((sets) => wayOn({ ...open, sets, mayGoOn: false, hasNextPart: false, inTurns: true }))).toEqual(['close', 'close', 'close', 'close'])
+    expect(
+      [1, 2, 3, 4].map((sets) => wayOn({ ...open, sets, mayGoOn: false, hasNextPart: false, inTurns: true })),
+    ).toEqual(['close', 'close', 'close', 'close'])
   })
 
   it('ends every block that is followed, whatever it is made of', () => {
-    for (const parts of [['work'], ['work', 'work'], ['warm-up', 'work', 'finish'], ['warm-up', 'work', 'work']] as const) {
+    for (const parts of [
+      ['work'],
+      ['work', 'work'],
+      ['warm-up', 'work', 'finish'],
+      ['warm-up', 'work', 'work'],
+    ] as const) {
       let part = 0
       let sets = 0
       let pressed = 0
       for (; pressed < 30; pressed++) {
         sets++
-        const way = wayOn({ role: parts[part] ?? 'work', refresher: false, sets, mayGoOn: true, hasNextPart: part + 1 < parts.length, inTurns: false })
+        const way = wayOn({
+          role: parts[part] ?? 'work',
+          refresher: false,
+          sets,
+          mayGoOn: true,
+          hasNextPart: part + 1 < parts.length,
+          inTurns: false,
+        })
         if (way === 'end') break
         if (way === 'part') part++
         if (way === 'part') sets = 0

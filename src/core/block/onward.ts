@@ -7,10 +7,15 @@ import type { Role } from './roles'
 /** House: so many sets at one thing, and something else comes first: the next part, or the end. */
 export const setsOfOne = 3
 
-/** `again`: another set of the same command; `part`: the next part of the block; `end`: quiet praise; `close`: this set, and then somebody chooses. */
+/**
+ * `again`: another set of the same command; `part`: the next part of the block; `end`: quiet praise; `close`: this set,
+ * and then somebody chooses.
+ */
 export type WayOn = 'again' | 'part' | 'end' | 'close'
 
-/** Where a block stands once a set is over: the part it belongs to, sets of this command so far, and what may follow. */
+/**
+ * Where a block stands once a set is over: the part it belongs to, sets of this command so far, and what may follow.
+ */
 export interface AfterSet {
   readonly role: Role
   /** A refresher is one set, however it went. */
@@ -32,12 +37,25 @@ export function wayOn({ role, refresher, sets, mayGoOn, hasNextPart, inTurns }: 
 }
 
 /**
- * The rung at which the next set goes on where and with whom the last one was: what the verdict on that set says. Undefined
- * when it leaves that open: the rule was met once more, nothing was moved, or the run is beyond what was promised, so that
+ * The rung at which the next set goes on where and with whom the last one was: what the verdict on that set says.
+ * Undefined
+ * when it leaves that open: the rule was met once more, nothing was moved, or the run is beyond what was promised, so
+ * that
  * the command’s own suggestion (another place, other hands, a second day) says more.
  */
-export function goesOnAt(curriculum: Curriculum, verdict: Verdict | undefined, runs: readonly RunStanding[]): string | undefined {
-  if (!verdict || verdict.kind === 'met-again' || verdict.kind === 'waits' || verdict.kind === 'moves-nothing' || verdict.toRungId === '') return undefined
+export function goesOnAt(
+  curriculum: Curriculum,
+  verdict: Verdict | undefined,
+  runs: readonly RunStanding[],
+): string | undefined {
+  if (
+    !verdict ||
+    verdict.kind === 'met-again' ||
+    verdict.kind === 'waits' ||
+    verdict.kind === 'moves-nothing' ||
+    verdict.toRungId === ''
+  )
+    return undefined
   const to = findRung(curriculum, verdict.toRungId)
   if (!to) return undefined
   const promised = runs.find((r) => r.id === to.run.id)?.promised

@@ -3,9 +3,19 @@ import { describe, expect, it } from 'vitest'
 import { houseCurriculum } from '../curriculum/house'
 import { readPaperLine, sayLine, sayMarks, type PaperDog } from './paper'
 
-const commands = houseCurriculum.commands.map((c) => ({ id: c.id, name: c.name, rungs: c.runs.flatMap((r) => r.rungs.map((g) => ({ id: g.id, name: g.name }))) }))
+const commands = houseCurriculum.commands.map((c) => ({
+  id: c.id,
+  name: c.name,
+  rungs: c.runs.flatMap((r) => r.rungs.map((g) => ({ id: g.id, name: g.name }))),
+}))
 const inHand = Object.fromEntries(commands.map((c) => [c.id, c.rungs[0]?.id ?? '']))
-const dog = (runNumber: string, name: string): PaperDog => ({ residencyId: `r${runNumber}`, runNumber, name, commands, inHand })
+const dog = (runNumber: string, name: string): PaperDog => ({
+  residencyId: `r${runNumber}`,
+  runNumber,
+  name,
+  commands,
+  inHand,
+})
 const dogs = [dog('8', 'Heron'), dog('9', 'Wren'), dog('10', 'Whinchat'), dog('2b', 'Old Sedge')]
 
 const read = (line: string) => {
@@ -46,26 +56,84 @@ describe('a line of a paper sheet', () => {
     if (!heron) throw new Error('no dog')
     for (const command of commands)
       for (const rung of command.rungs) {
-        const again = readPaperLine(sayLine({ dog: heron, command, rung, reps: [{ outcome: 'clean', brokeSeconds: null }, { outcome: 'miss', brokeSeconds: 2.5 }] }), dogs)
-        expect([rung.id, again.ok && again.set.rung.id, again.ok && sayMarks(again.set.reps)]).toEqual([rung.id, rung.id, 'CM2.5'])
+        const again = readPaperLine(
+          sayLine({
+            dog: heron,
+            command,
+            rung,
+            reps: [
+              { outcome: 'clean', brokeSeconds: null },
+              { outcome: 'miss', brokeSeconds: 2.5 },
+            ],
+          }),
+          dogs,
+        )
+        expect([rung.id, again.ok && again.set.rung.id, again.ok && sayMarks(again.set.reps)]).toEqual([
+          rung.id,
+          rung.id,
+          'CM2.5',
+        ])
       }
   })
 
   it('never throws, and what is read back says the same', () => {
-    fc.assert(fc.property(fc.oneof(fc.string(), fc.array(fc.constantFrom('8', 'heron', 'sit', 'sit-stay', '10', 's', 'CCM4', 'h', 'recall', 'm0.5'), { maxLength: 6 }).map((w) => w.join(' '))), (line) => {
-      const found = readPaperLine(line, dogs)
-      if (!found.ok) return found.reason.length > 0
-      const again = readPaperLine(sayLine(found.set), dogs)
-      return again.ok && again.set.rung.name === found.set.rung.name && sayMarks(again.set.reps) === sayMarks(found.set.reps)
-    }))
+    fc.assert(
+      fc.property(
+        fc.oneof(
+          fc.string(),
+          fc
+            .array(fc.constantFrom('8', 'heron', 'sit', 'sit-stay', '10', 's', 'CCM4', 'h', 'recall', 'm0.5'), {
+              maxLength: 6,
+            })
+            .map((w) => w.join(' ')),
+        ),
+        (line) => {
+          const found = readPaperLine(line, dogs)
+          if (!found.ok) return found.reason.length > 0
+          const again = readPaperLine(sayLine(found.set), dogs)
+          return (
+            again.ok &&
+            again.set.rung.name === found.set.rung.name &&
+            sayMarks(again.set.reps) === sayMarks(found.set.reps)
+          )
+        },
+      ),
+    )
   })
 })
 
 describe('names on paper', () => {
-  const commands = [{ id: 'sit', name: 'Sit', rungs: [{ id: 'sit.1', name: 'One' }] }, { id: 'sit-stay', name: 'Sit-stay', rungs: [{ id: 'stay.1', name: '1 s' }, { id: 'stay.10', name: '10 s' }, { id: 'stay.слово', name: 'Слово' }] }]
-  const dog = (runNumber: string, name: string) => ({ residencyId: runNumber, runNumber, name, commands, inHand: { sit: 'sit.1', 'sit-stay': 'stay.1' } })
-  const dogs = [dog('1', 'Wrenna'), dog('2', 'Wren'), dog('3', 'Ласка'), dog('4', 'Лаврик'), dog('5', '小雪'), dog('6', 'Łania')]
-  const read = (line: string) => { const r = readPaperLine(line, dogs); return r.ok ? [r.set.dog.runNumber, r.set.command.id, r.set.rung.id] : r.reason }
+  const commands = [
+    { id: 'sit', name: 'Sit', rungs: [{ id: 'sit.1', name: 'One' }] },
+    {
+      id: 'sit-stay',
+      name: 'Sit-stay',
+      rungs: [
+        { id: 'stay.1', name: '1 s' },
+        { id: 'stay.10', name: '10 s' },
+        { id: 'stay.слово', name: 'Слово' },
+      ],
+    },
+  ]
+  const dog = (runNumber: string, name: string) => ({
+    residencyId: runNumber,
+    runNumber,
+    name,
+    commands,
+    inHand: { sit: 'sit.1', 'sit-stay': 'stay.1' },
+  })
+  const dogs = [
+    dog('1', 'Wrenna'),
+    dog('2', 'Wren'),
+    dog('3', 'Ласка'),
+    dog('4', 'Лаврик'),
+    dog('5', '小雪'),
+    dog('6', 'Łania'),
+  ]
+  const read = (line: string) => {
+    const r = readPaperLine(line, dogs)
+    return r.ok ? [r.set.dog.runNumber, r.set.command.id, r.set.rung.id] : r.reason
+  }
   it.each<[string, string, unknown]>([
     ['an exact name before a beginning', 'Wren sit CC', ['2', 'sit', 'sit.1']],
     ['a beginning that is one dog’s', 'Wrenn sit CC', ['1', 'sit', 'sit.1']],

@@ -35,11 +35,17 @@ const outcomeOf: Readonly<Record<string, Outcome>> = { c: 'clean', h: 'helped', 
 /** House: more reps than this are no set on a sheet. */
 const mostReps = 40
 /** A name as it is compared: letters and digits of any script, without case and marks. */
-const plain = (s: string): string => s.normalize('NFKD').replace(/\p{M}+/gu, '').toLocaleLowerCase('en').replace(/[^\p{L}\p{N}]+/gu, '')
+const plain = (s: string): string =>
+  s
+    .normalize('NFKD')
+    .replace(/\p{M}+/gu, '')
+    .toLocaleLowerCase('en')
+    .replace(/[^\p{L}\p{N}]+/gu, '')
 
 /**
  * One line of a paper sheet: run number or name, command, the rung when it is not the one in hand, and the marks, as in
- * “8 sit-stay 10 s CCM4C”. C clean, H helped, L late, M miss, with the second of a break behind it. Letters of a command or
+ * “8 sit-stay 10 s CCM4C”. C clean, H helped, L late, M miss, with the second of a break behind it. Letters of a
+ * command or
  * a rung may be left off from the end as long as it is clear which is meant.
  */
 export function readPaperLine(line: string, dogs: readonly PaperDog[]): PaperLine {
@@ -47,7 +53,12 @@ export function readPaperLine(line: string, dogs: readonly PaperDog[]): PaperLin
   const [who, ...rest] = words
   if (who === undefined) return no('Run, command, marks: 8 sit CCHC')
   // Exact names before beginnings: Wren is Wren, though a Wrenna is here too.
-  const dog = dogs.find((d) => d.runNumber.toLowerCase() === who.toLowerCase()) ?? (plain(who) === '' ? undefined : (only(dogs.filter((d) => plain(d.name) === plain(who))) ?? only(dogs.filter((d) => plain(d.name).startsWith(plain(who))))))
+  const dog =
+    dogs.find((d) => d.runNumber.toLowerCase() === who.toLowerCase()) ??
+    (plain(who) === ''
+      ? undefined
+      : (only(dogs.filter((d) => plain(d.name) === plain(who))) ??
+        only(dogs.filter((d) => plain(d.name).startsWith(plain(who))))))
   if (!dog) return no(`Nobody here in run or by the name of “${who}”.`)
   const marksAt = rest.findLastIndex((w) => isMarks(w))
   if (marksAt < 1) return no(`${dog.name}: which command, and the marks at the end, such as CCHC or CCM4.`)
@@ -59,7 +70,11 @@ export function readPaperLine(line: string, dogs: readonly PaperDog[]): PaperLin
     const command = commandBy(dog, plain(rest.slice(0, n).join('')))
     if (!command) continue
     const said = plain(rest.slice(n, marksAt).join(''))
-    const rung = said === '' ? command.rungs.find((r) => r.id === dog.inHand[command.id]) : (command.rungs.find((r) => plain(r.name) === said) ?? only(command.rungs.filter((r) => plain(r.name).startsWith(said))))
+    const rung =
+      said === ''
+        ? command.rungs.find((r) => r.id === dog.inHand[command.id])
+        : (command.rungs.find((r) => plain(r.name) === said) ??
+          only(command.rungs.filter((r) => plain(r.name).startsWith(said))))
     if (rung) return { ok: true, set: { dog, command, rung, reps } }
     if (said !== '') return no(`${command.name} has no one rung like “${rest.slice(n, marksAt).join(' ')}”.`)
   }
@@ -69,19 +84,28 @@ export function readPaperLine(line: string, dogs: readonly PaperDog[]): PaperLin
 const no = (reason: string): PaperLine => ({ ok: false, reason })
 const only = <T>(all: readonly T[]): T | undefined => (all.length === 1 ? all[0] : undefined)
 
-const commandBy = (dog: PaperDog, said: string): PaperCommand | undefined => (said === '' ? undefined : (dog.commands.find((c) => plain(c.name) === said || plain(c.id) === said) ?? only(dog.commands.filter((c) => plain(c.name).startsWith(said)))))
+const commandBy = (dog: PaperDog, said: string): PaperCommand | undefined =>
+  said === ''
+    ? undefined
+    : (dog.commands.find((c) => plain(c.name) === said || plain(c.id) === said) ??
+      only(dog.commands.filter((c) => plain(c.name).startsWith(said))))
 
 const isMarks = (word: string): boolean => /^(?:[chl]|m(?:\d+(?:[.,]\d)?)?)+$/i.test(word)
 
 function readMarks(word: string): readonly PaperRep[] | string {
-  const reps = [...word.matchAll(/([chlm])(\d+(?:[.,]\d)?)?/gi)].map((m): PaperRep => ({ outcome: outcomeOf[(m[1] ?? '').toLowerCase()] ?? 'miss', brokeSeconds: m[2] === undefined ? null : Number(m[2].replace(',', '.')) }))
+  const reps = [...word.matchAll(/([chlm])(\d+(?:[.,]\d)?)?/gi)].map((m): PaperRep => ({
+    outcome: outcomeOf[(m[1] ?? '').toLowerCase()] ?? 'miss',
+    brokeSeconds: m[2] === undefined ? null : Number(m[2].replace(',', '.')),
+  }))
   if (reps.length > mostReps) return `${reps.length} marks are more than a set.`
   if (reps.some((r) => (r.brokeSeconds ?? 0) > 3600)) return 'Nothing is held for more than an hour.'
   return reps
 }
 
 /** Marks as they are written on a sheet. */
-export const sayMarks = (reps: readonly PaperRep[]): string => reps.map((r) => r.outcome.charAt(0).toUpperCase() + (r.brokeSeconds === null ? '' : String(r.brokeSeconds))).join('')
+export const sayMarks = (reps: readonly PaperRep[]): string =>
+  reps.map((r) => r.outcome.charAt(0).toUpperCase() + (r.brokeSeconds === null ? '' : String(r.brokeSeconds))).join('')
 
 /** The line that says this set in full, so that it reads the same whatever is in hand by then. */
-export const sayLine = (set: PaperSet): string => `${set.dog.runNumber} ${set.command.name} ${set.rung.name} ${sayMarks(set.reps)}`
+export const sayLine = (set: PaperSet): string =>
+  `${set.dog.runNumber} ${set.command.name} ${set.rung.name} ${sayMarks(set.reps)}`

@@ -8,7 +8,8 @@ export const blocksADay = { usual: 4 } as const
 export const praiseMinutes = { least: 5, most: 10 } as const
 
 /** When the dog may be worked again, in milliseconds. */
-export const restUntil = (endedAt: number, stressful: boolean): number => endedAt + (stressful ? restMinutes.stressful : restMinutes.usual) * 60_000
+export const restUntil = (endedAt: number, stressful: boolean): number =>
+  endedAt + (stressful ? restMinutes.stressful : restMinutes.usual) * 60_000
 
 /** What the length of a block says: nothing, that it is long, or that it is enough. */
 export function lengthWarning(minutes: number, young: boolean): 'long' | 'enough' | undefined {

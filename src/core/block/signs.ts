@@ -17,4 +17,7 @@ export const overThreshold = ['Add distance, now.', 'Something it knows well, pa
 export const repeated = { blocks: 3, days: 7 } as const
 
 /** Whether signs keep coming: then a behaviour plan with a qualified professional comes before more of the same. */
-export const keepsComing = (seen: readonly { readonly day: string; readonly blockId: string }[], since: string): boolean => new Set(seen.filter((s) => s.day >= since).map((s) => s.blockId)).size >= repeated.blocks
+export const keepsComing = (
+  seen: readonly { readonly day: string; readonly blockId: string }[],
+  since: string,
+): boolean => new Set(seen.filter((s) => s.day >= since).map((s) => s.blockId)).size >= repeated.blocks

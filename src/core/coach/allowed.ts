@@ -41,21 +41,35 @@ export interface CoachedDog {
 
 /** Common practice: no sit-stay where the feet slide. */
 const slides = /slip|tile|lino|laminate|polish|wet|smooth|vinyl|glazed/i
-export const isSlippery = (surface: string | undefined): boolean => surface !== undefined && slides.test(surface) && !/non-?slip|anti-?slip|slip-?proof|no slip/i.test(surface)
+export const isSlippery = (surface: string | undefined): boolean =>
+  surface !== undefined && slides.test(surface) && !/non-?slip|anti-?slip|slip-?proof|no slip/i.test(surface)
 
 const outdoors: ReadonlySet<PlaceKind> = new Set(['yard', 'open', 'street', 'square'])
 const isIndoors = (ground: Ground): boolean => ground.indoors ?? !outdoors.has(ground.kind)
 
-export const isYoung = (traits: DogTraits, day: string): boolean => traits.bornOn !== null && daysBetween(traits.bornOn, day) < youngUntilDays
+export const isYoung = (traits: DogTraits, day: string): boolean =>
+  traits.bornOn !== null && daysBetween(traits.bornOn, day) < youngUntilDays
 
 /**
  * Why this very set is not to be worked: prerequisite, gate, kind of place, age, floor, heat, or a dog it may not meet;
  * undefined when nothing speaks against it. Every suggestion is asked this, and nothing else decides.
  */
-export function refusedBecause(curriculum: Curriculum, state: DogState, at: RungPlaceInLadder, where: { readonly place: Ground; readonly level: number; readonly kit: string }, dog: CoachedDog, around: Around): string | undefined {
+export function refusedBecause(
+  curriculum: Curriculum,
+  state: DogState,
+  at: RungPlaceInLadder,
+  where: { readonly place: Ground; readonly level: number; readonly kit: string },
+  dog: CoachedDog,
+  around: Around,
+): string | undefined {
   const { place, level, kit } = where
   return (
-    tooEarlyBecause(at.rung, { young: isYoung(dog.traits, around.today), arrivesOn: dog.arrivesOn }, around.today, place.kind) ??
+    tooEarlyBecause(
+      at.rung,
+      { young: isYoung(dog.traits, around.today), arrivesOn: dog.arrivesOn },
+      around.today,
+      place.kind,
+    ) ??
     shutBecause(state, curriculum, at.rung, { placeId: place.id, placeKind: place.kind, level, kit }) ??
     groundRefuses(at.command.grip === true, place, dog, around)
   )
@@ -65,6 +79,10 @@ export function refusedBecause(curriculum: Curriculum, state: DogState, at: Rung
 function groundRefuses(needsGrip: boolean, place: Ground, dog: CoachedDog, around: Around): string | undefined {
   if (needsGrip && isSlippery(place.surface)) return 'no sit-stay on a slippery floor'
   const { weather } = around
-  if (weather && heatFor(weather.temperatureC, weather.humidity, isIndoors(place), dog.traits, around.today)?.say === 'stop') return 'too hot outdoors for this dog now'
+  if (
+    weather &&
+    heatFor(weather.temperatureC, weather.humidity, isIndoors(place), dog.traits, around.today)?.say === 'stop'
+  )
+    return 'too hot outdoors for this dog now'
   return around.barred?.get(place.id)
 }

@@ -13,7 +13,12 @@ import { suggestAll, type Around, type Held, type Suggestion } from './suggest'
 import { nextOffer, offersFor, type Tried } from './stuck'
 
 /** Pay tiers, least first. Common practice. */
-export const payTiers = ['own kibble', 'dry treat', 'soft, smelly treat', 'jackpot: five or six pieces, one after another'] as const
+export const payTiers = [
+  'own kibble',
+  'dry treat',
+  'soft, smelly treat',
+  'jackpot: five or six pieces, one after another',
+] as const
 
 export interface NextDog {
   readonly promises: readonly OwnerPromise[]
@@ -67,21 +72,55 @@ export interface WhatNext {
 }
 
 /** House: what is wanted first: what slipped, refreshers, what is promised, the first days, onward. */
-const ranks: Readonly<Record<Suggestion['why'], number>> = { rebuild: 0, refresher: 1, gate: 2, climb: 2, 'climb-back': 2, 'second-day': 2, level: 2, 'new-place': 2, 'new-hands': 2, foundation: 3, onward: 4 }
+const ranks: Readonly<Record<Suggestion['why'], number>> = {
+  rebuild: 0,
+  refresher: 1,
+  gate: 2,
+  climb: 2,
+  'climb-back': 2,
+  'second-day': 2,
+  level: 2,
+  'new-place': 2,
+  'new-hands': 2,
+  foundation: 3,
+  onward: 4,
+}
 
 /**
  * What to work on now with this dog, most pressing first: what slipped, then refreshers that are due, then what is
- * promised by how much it still needs, then foundation work of the first days, then onward. Nothing whose prerequisite or
+ * promised by how much it still needs, then foundation work of the first days, then onward. Nothing whose prerequisite
+ * or
  * gate is shut: that is listed with what opens it; and what today can add nothing to is listed with what it waits for.
  */
-export function whatNext(curriculum: Curriculum, state: DogState, summary: Summary, dog: NextDog, around: Around): WhatNext {
+export function whatNext(
+  curriculum: Curriculum,
+  state: DogState,
+  summary: Summary,
+  dog: NextDog,
+  around: Around,
+): WhatNext {
   const day = daysBetween(dog.arrivesOn, around.today)
   if (day < 0) return { sets: [], shut: [], waits: [], rest: 'Not here yet.' }
   if (day === 0) return { sets: [], shut: [], waits: [], rest: 'First evening: a light walk and rest, no training.' }
-  const found = suggestAll(curriculum, state, dog.promises, { traits: dog.words.traits, arrivesOn: dog.arrivesOn }, around, day <= firstDays)
+  const found = suggestAll(
+    curriculum,
+    state,
+    dog.promises,
+    { traits: dog.words.traits, arrivesOn: dog.arrivesOn },
+    around,
+    day <= firstDays,
+  )
   const needs = new Map(summary.needs.map((n) => [n.command, n.reps]))
   const order = new Map(curriculum.commands.map((c, i) => [c.id, i]))
-  const open = inOrder(curriculum, around, [...found.sets], (a, b) => ranks[a.why] - ranks[b.why] || (a.why === 'refresher' ? (a.kept ?? 1) - (b.kept ?? 1) : (needs.get(b.for) ?? 0) - (needs.get(a.for) ?? 0)) || (order.get(a.command) ?? 0) - (order.get(b.command) ?? 0))
+  const open = inOrder(
+    curriculum,
+    around,
+    [...found.sets],
+    (a, b) =>
+      ranks[a.why] - ranks[b.why] ||
+      (a.why === 'refresher' ? (a.kept ?? 1) - (b.kept ?? 1) : (needs.get(b.for) ?? 0) - (needs.get(a.for) ?? 0)) ||
+      (order.get(a.command) ?? 0) - (order.get(b.command) ?? 0),
+  )
   const sets = open.flatMap((suggestion) => {
     const at = findRung(curriculum, suggestion.rungId)
     const standing = summary.commands.find((c) => c.command === suggestion.command)
@@ -92,57 +131,125 @@ export function whatNext(curriculum: Curriculum, state: DogState, summary: Summa
   return { sets, shut, waits, rest: sets.length > 0 ? '' : sayRest(dog, summary, shut, waits) }
 }
 
-
 function said(curriculum: Curriculum, held: Held): readonly ShutSet[] {
   const at = findRung(curriculum, held.rungId)
-  return at ? [{ command: at.command.id, commandName: at.command.name, rungName: at.rung.name, opens: held.because }] : []
+  return at
+    ? [{ command: at.command.id, commandName: at.command.name, rungName: at.rung.name, opens: held.because }]
+    : []
 }
-
 
 /** Why there is nothing to work now. */
 function sayRest(dog: NextDog, summary: Summary, shut: readonly ShutSet[], waits: readonly ShutSet[]): string {
   if (dog.promises.length === 0) return 'Nothing is promised for this dog yet: its booking says what it is to learn.'
-  if (summary.lost.length === dog.promises.length) return 'Nothing that was promised is in this dog’s ladder: agree with the owner on something else.'
+  if (summary.lost.length === dog.promises.length)
+    return 'Nothing that was promised is in this dog’s ladder: agree with the owner on something else.'
   const name = (s: ShutSet) => `${s.commandName.toLowerCase()} “${s.rungName}”`
   if (waits.length > 0) return `Done for today. Tomorrow: ${waits.map(name).join(', ')}.`
-  if (shut.length > 0) return `Nothing can be worked now. ${shut.map((s) => `${s.commandName} “${s.rungName}”: ${s.opens}`).join('. ')}.`
+  if (shut.length > 0)
+    return `Nothing can be worked now. ${shut.map((s) => `${s.commandName} “${s.rungName}”: ${s.opens}`).join('. ')}.`
   return 'Nothing more to gain today: all that was promised is met, and nothing is going stale.'
 }
 
-
 /** In order, and of two stays that are both being climbed the house's first stay takes the earlier turn. */
-function inOrder(curriculum: Curriculum, around: Around, open: Suggestion[], by: (a: Suggestion, b: Suggestion) => number): readonly Suggestion[] {
+function inOrder(
+  curriculum: Curriculum,
+  around: Around,
+  open: Suggestion[],
+  by: (a: Suggestion, b: Suggestion) => number,
+): readonly Suggestion[] {
   open.sort(by)
-  const stays = new Map(curriculum.commands.flatMap((c) => (c.runs[0]?.rungs[0]?.kind === 'timed' ? [[c.id, c.grip === true] as const] : [])))
+  const stays = new Map(
+    curriculum.commands.flatMap((c) =>
+      c.runs[0]?.rungs[0]?.kind === 'timed' ? [[c.id, c.grip === true] as const] : [],
+    ),
+  )
   const sitFirst = chosen(around.method, 'first-stay') !== 'down'
   const turns = open.flatMap((s, i) => (stays.has(s.command) && s.why === 'climb' ? [i] : []))
-  const inTurn = turns.map((i) => open[i]).sort((a, b) => Number(stays.get(b?.command ?? '') === sitFirst) - Number(stays.get(a?.command ?? '') === sitFirst))
-  turns.forEach((i, n) => { const stay = inTurn[n]; if (stay) open[i] = stay })
+  const inTurn = turns
+    .map((i) => open[i])
+    .sort((a, b) => Number(stays.get(b?.command ?? '') === sitFirst) - Number(stays.get(a?.command ?? '') === sitFirst))
+  turns.forEach((i, n) => {
+    const stay = inTurn[n]
+    if (stay) open[i] = stay
+  })
   return open
 }
 
-
-function setOf(curriculum: Curriculum, state: DogState, command: Command, standing: CommandStanding, suggestion: Suggestion, rung: Rung, dog: NextDog, around: Around): NextSet {
+function setOf(
+  curriculum: Curriculum,
+  state: DogState,
+  command: Command,
+  standing: CommandStanding,
+  suggestion: Suggestion,
+  rung: Rung,
+  dog: NextDog,
+  around: Around,
+): NextSet {
   const found = findRung(curriculum, rung.id)
   const runState = found && state.runs[found.runKey]
   const held = found !== undefined && isHeld(found.run, runState, found.index)
   const passed = found !== undefined && isPassed(found.run, runState, found.index)
-  const prompt = promptOf(rung, command, around.method, { ...dog.words, cue: dog.cueWords.get(command.id) ?? dog.words.cue }, held)
+  const prompt = promptOf(
+    rung,
+    command,
+    around.method,
+    { ...dog.words, cue: dog.cueWords.get(command.id) ?? dog.words.cue },
+    held,
+  )
   const stuckHere = standing.stuck?.rungId === rung.id
-  const payTier = tierFor(rung, suggestion, { passed, stuck: stuckHere, share: found ? found.index / Math.max(1, found.run.rungs.length - 1) : 0 })
+  const payTier = tierFor(rung, suggestion, {
+    passed,
+    stuck: stuckHere,
+    share: found ? found.index / Math.max(1, found.run.rungs.length - 1) : 0,
+  })
   const offer = stuckHere ? nextOffer(offersFor(curriculum, rung.id, dog.tried)) : undefined
   return {
-    command: command.id, commandName: command.name, rungId: rung.id, rungName: rung.name, criterion: rung.criterion.words, purpose: suggestion.purpose, why: suggestion.why, rule: sayRule(rung.rule), setReps: rung.setReps,
-    placeId: suggestion.placeId, personId: suggestion.personId, level: suggestion.level, kit: suggestion.kit, payTier,
+    command: command.id,
+    commandName: command.name,
+    rungId: rung.id,
+    rungName: rung.name,
+    criterion: rung.criterion.words,
+    purpose: suggestion.purpose,
+    why: suggestion.why,
+    rule: sayRule(rung.rule),
+    setReps: rung.setReps,
+    placeId: suggestion.placeId,
+    personId: suggestion.personId,
+    level: suggestion.level,
+    kit: suggestion.kit,
+    payTier,
     pay: dog.words.traits.toys ? 'play, 1–2 min with its own toy' : (payTiers[payTier - 1] ?? payTiers[0]),
-    payWhen: prompt.payWhen, prompt, caution: command.caution,
-    reasons: [whySet(curriculum, suggestion), ...(suggestion.relaxed ? ['Something here is new to it, so the relax rule makes it easier.'] : []), ...(suggestion.level > 0 ? [`Distraction level ${suggestion.level}${dog.words.traits.fond || dog.words.traits.shy ? ', people over 15 m off to begin with' : ''}.`] : []), ...(offer ? [`Stuck here: try ${offer.name.toLowerCase()}. ${offer.words}`] : [])],
+    payWhen: prompt.payWhen,
+    prompt,
+    caution: command.caution,
+    reasons: [
+      whySet(curriculum, suggestion),
+      ...(suggestion.relaxed ? ['Something here is new to it, so the relax rule makes it easier.'] : []),
+      ...(suggestion.level > 0
+        ? [
+            dog.words.traits.fond || dog.words.traits.shy
+              ? `Distraction level ${suggestion.level}, people over 15 m off to begin with.`
+              : `Distraction level ${suggestion.level}.`,
+          ]
+        : []),
+      ...(offer ? [`Stuck here: try ${offer.name.toLowerCase()}. ${offer.words}`] : []),
+    ],
   }
 }
 
-/** House: tier by how high the rung is, how distracting, how new; coming is always paid well; one higher when stuck; a jackpot only for a first time at the top of the ladder. */
+/**
+ * House: tier by how high the rung is, how distracting, how new; coming is always paid well; one higher when stuck; a
+ * jackpot only for a first time at the top of the ladder.
+ */
 function tierFor(rung: Rung, suggestion: Suggestion, at: { passed: boolean; stuck: boolean; share: number }): number {
-  const base = 1 + (at.share >= 0.4 ? 1 : 0) + (rung.kind === 'recall' ? 2 : 0) + (suggestion.level >= 1 ? 1 : 0) + (suggestion.level >= 3 ? 1 : 0) + (suggestion.relaxed ? 1 : 0) + (at.stuck ? 1 : 0)
+  const base =
+    1 +
+    (at.share >= 0.4 ? 1 : 0) +
+    (rung.kind === 'recall' ? 2 : 0) +
+    (suggestion.level >= 1 ? 1 : 0) +
+    (suggestion.level >= 3 ? 1 : 0) +
+    (suggestion.relaxed ? 1 : 0) +
+    (at.stuck ? 1 : 0)
   const most = !at.passed && at.share >= 0.75 ? 4 : 3
   return Math.max(rung.stage === 'shape' ? 2 : 1, Math.min(most, base))
 }
@@ -161,9 +268,13 @@ const whyWords: Record<Exclude<Suggestion['why'], 'refresher'>, string> = {
 }
 
 function whySet(curriculum: Curriculum, suggestion: Suggestion): string {
-  if (suggestion.why === 'refresher') return `Refresher due: ${Math.round((suggestion.kept ?? 0) * 100)} % predicted to be left.`
-  const serves = suggestion.for === suggestion.command ? undefined : findCommand(curriculum, suggestion.for)?.name.toLowerCase()
-  if (serves !== undefined && suggestion.why !== 'rebuild') return `${suggestion.why === 'second-day' ? 'Met once; the rule met on another day holds it, and' : 'On the way to what is promised:'} ${serves} waits for it.`
+  if (suggestion.why === 'refresher')
+    return `Refresher due: ${Math.round((suggestion.kept ?? 0) * 100)} % predicted to be left.`
+  const serves =
+    suggestion.for === suggestion.command ? undefined : findCommand(curriculum, suggestion.for)?.name.toLowerCase()
+  if (serves !== undefined && suggestion.why !== 'rebuild')
+    return suggestion.why === 'second-day'
+      ? `Met once; the rule met on another day holds it, and ${serves} waits for it.`
+      : `On the way to what is promised: ${serves} waits for it.`
   return whyWords[suggestion.why]
 }
-

@@ -14,18 +14,45 @@ const command = (id: string) => {
   if (!found) throw new Error(id)
   return found
 }
-const standing = (state: DogState, id: string, promised?: string, places = 2, people = 1) => commandStanding(houseCurriculum, command(id), state, promised === undefined ? [] : [{ rungId: promised, level: 0, places, people }])
+const standing = (state: DogState, id: string, promised?: string, places = 2, people = 1) =>
+  commandStanding(
+    houseCurriculum,
+    command(id),
+    state,
+    promised === undefined ? [] : [{ rungId: promised, level: 0, places, people }],
+  )
 const around = (day: number, hours = 0): Around => ({
-  now: monday + day * msPerDay + hours * 3_600_000, today: dayName(day), people: ['ada', 'ben'], method: defaultMethod, forgetting: houseForgetting,
-  places: [{ id: 'barn', kind: 'room' }, { id: 'yard', kind: 'yard' }, { id: 'square', kind: 'square' }],
+  now: monday + day * msPerDay + hours * 3_600_000,
+  today: dayName(day),
+  people: ['ada', 'ben'],
+  method: defaultMethod,
+  forgetting: houseForgetting,
+  places: [
+    { id: 'barn', kind: 'room' },
+    { id: 'yard', kind: 'yard' },
+    { id: 'square', kind: 'square' },
+  ],
 })
-const suggest = (state: DogState, id: string, when: Around, promised?: string, places = 2, people = 1) => suggestedFor(houseCurriculum, state, id, promised === undefined ? [] : [{ rungId: promised, level: 0, places, people }], when)
+const suggest = (state: DogState, id: string, when: Around, promised?: string, places = 2, people = 1) =>
+  suggestedFor(
+    houseCurriculum,
+    state,
+    id,
+    promised === undefined ? [] : [{ rungId: promised, level: 0, places, people }],
+    when,
+  )
 
 const sitUp: SetPlan[] = [...passTo(houseCurriculum, 'sit.word-hand'), ...passTo(houseCurriculum, 'sit.word-hand', 1)]
-const met = (day: number, place = 'barn'): SetPlan => ({ rung: 'sit.word-hand', reps: 'C C C C C C C C C C', day, place })
+const met = (day: number, place = 'barn'): SetPlan => ({
+  rung: 'sit.word-hand',
+  reps: 'C C C C C C C C C C',
+  day,
+  place,
+})
 
 describe('the word for where a command stands', () => {
-  const word = (plans: SetPlan[], id: string, promised?: string) => standing(work(houseCurriculum, plans).state, id, promised).word
+  const word = (plans: SetPlan[], id: string, promised?: string) =>
+    standing(work(houseCurriculum, plans).state, id, promised).word
   it.each<[string, SetPlan[], string, string | undefined]>([
     ['not started', [], 'sit', undefined],
     ['shaping', [{ rung: 'sit.rear', reps: 'C' }], 'sit', undefined],
@@ -33,7 +60,12 @@ describe('the word for where a command stands', () => {
     ['building', passTo(houseCurriculum, 'sit.from-down'), 'sit', undefined],
     ['proofing', [...sitUp, met(1), met(2)], 'sit', 'sit.word-hand'],
     ['held', [...sitUp, met(1), met(2), met(2, 'yard'), met(3, 'yard')], 'sit', 'sit.word-hand'],
-    ['slipping', [...sitUp, met(1), met(2), { rung: 'sit.word-hand', reps: 'M M M', day: 6, purpose: 'refresh' }], 'sit', 'sit.word-hand'],
+    [
+      'slipping',
+      [...sitUp, met(1), met(2), { rung: 'sit.word-hand', reps: 'M M M', day: 6, purpose: 'refresh' }],
+      'sit',
+      'sit.word-hand',
+    ],
   ])('%s', (expected, plans, id, promised) => {
     expect(word(plans, id, promised)).toBe(expected)
   })
@@ -43,56 +75,135 @@ describe('the set to work now', () => {
   const stateOf = (plans: SetPlan[]) => work(houseCurriculum, plans).state
 
   it('begins at the first rung and climbs, on the kit the rung is taught on', () => {
-    expect(suggest(emptyDogState(), 'sit', around(0), 'sit.word')).toMatchObject({ rungId: 'sit.rear', why: 'climb', purpose: 'work', level: 0, kit: '1.8 m leash' })
-    expect(suggest(emptyDogState(), 'recall', around(0), 'recall.line-5')).toMatchObject({ rungId: 'recall.attention', kit: 'self-winding leash' })
+    expect(suggest(emptyDogState(), 'sit', around(0), 'sit.word')).toMatchObject({
+      rungId: 'sit.rear',
+      why: 'climb',
+      purpose: 'work',
+      level: 0,
+      kit: '1.8 m leash',
+    })
+    expect(suggest(emptyDogState(), 'recall', around(0), 'recall.line-5')).toMatchObject({
+      rungId: 'recall.attention',
+      kit: 'self-winding leash',
+    })
   })
 
   it('never skips a prerequisite: it names the other command’s rung', () => {
-    expect(standing(emptyDogState(), 'sit-stay', 'sit-stay.30s').step).toMatchObject({ command: 'sit', rungId: 'sit.rear' })
+    expect(standing(emptyDogState(), 'sit-stay', 'sit-stay.30s').step).toMatchObject({
+      command: 'sit',
+      rungId: 'sit.rear',
+    })
     expect(suggest(emptyDogState(), 'sit-stay', around(0), 'sit-stay.30s')).toBeUndefined()
   })
 
   it('opens the distance run only when 30 s is held', () => {
     const climbed = stateOf([...sitUp, ...passTo(houseCurriculum, 'sit-stay.45s', 1)])
-    expect(standing(climbed, 'sit-stay', 'sit-stay.round-15s').step).toMatchObject({ rungId: 'sit-stay.30s', why: 'second-day' })
-    const held = stateOf([...sitUp, ...passTo(houseCurriculum, 'sit-stay.45s', 1), { rung: 'sit-stay.30s', reps: 'C C C', day: 2 }])
-    expect(standing(held, 'sit-stay', 'sit-stay.round-15s').step).toMatchObject({ rungId: 'sit-stay.step-5s', why: 'climb' })
+    expect(standing(climbed, 'sit-stay', 'sit-stay.round-15s').step).toMatchObject({
+      rungId: 'sit-stay.30s',
+      why: 'second-day',
+    })
+    const held = stateOf([
+      ...sitUp,
+      ...passTo(houseCurriculum, 'sit-stay.45s', 1),
+      { rung: 'sit-stay.30s', reps: 'C C C', day: 2 },
+    ])
+    expect(standing(held, 'sit-stay', 'sit-stay.round-15s').step).toMatchObject({
+      rungId: 'sit-stay.step-5s',
+      why: 'climb',
+    })
   })
 
   it('asks for the second day on another day, and says nothing more can be gained on the same', () => {
     const state = stateOf([...sitUp, met(1)])
     expect(suggest(state, 'sit', around(1), 'sit.word-hand', 1)).toBeUndefined()
-    expect(suggest(state, 'sit', around(2, -6), 'sit.word-hand', 1)).toMatchObject({ rungId: 'sit.word-hand', why: 'second-day' })
+    expect(suggest(state, 'sit', around(2, -6), 'sit.word-hand', 1)).toMatchObject({
+      rungId: 'sit.word-hand',
+      why: 'second-day',
+    })
   })
 
-  it('takes the promised rung to the place that needs only its second day, then to a new one, made easier there', () => {
+  it('takes the promised rung where only its second day is missing, then to a new place, made easier there', () => {
     const half = stateOf([...sitUp, met(1), met(2), met(2, 'yard')])
-    expect(suggest(half, 'sit', around(3, -6), 'sit.word-hand')).toMatchObject({ why: 'new-place', placeId: 'yard', rungId: 'sit.word-hand', relaxed: false })
-    expect(suggest(stateOf([...sitUp, met(1), met(2)]), 'sit', around(3, -6), 'sit.word-hand')).toMatchObject({ placeId: 'yard', rungId: 'sit.empty', relaxed: true })
+    expect(suggest(half, 'sit', around(3, -6), 'sit.word-hand')).toMatchObject({
+      why: 'new-place',
+      placeId: 'yard',
+      rungId: 'sit.word-hand',
+      relaxed: false,
+    })
+    expect(suggest(stateOf([...sitUp, met(1), met(2)]), 'sit', around(3, -6), 'sit.word-hand')).toMatchObject({
+      placeId: 'yard',
+      rungId: 'sit.empty',
+      relaxed: true,
+    })
     expect(suggest(half, 'sit', around(2), 'sit.word-hand')).toBeUndefined()
   })
 
   it('asks for another person when only hands are missing', () => {
-    expect(suggest(stateOf([...sitUp, met(1), met(2)]), 'sit', around(3, -6), 'sit.word-hand', 1, 2)).toMatchObject({ why: 'new-hands', personId: 'ben', placeId: undefined })
+    expect(suggest(stateOf([...sitUp, met(1), met(2)]), 'sit', around(3, -6), 'sit.word-hand', 1, 2)).toMatchObject({
+      why: 'new-hands',
+      personId: 'ben',
+      placeId: undefined,
+    })
   })
 
   it('puts a refresher that is due before climbing, where the dog knows it, and not before it is due', () => {
     const state = stateOf([...sitUp, met(1), met(2), met(2, 'yard'), met(3, 'yard')])
-    expect(suggest(state, 'sit', around(3, 12), 'sit.word-hand')).toMatchObject({ purpose: 'work', why: 'onward', rungId: 'sit.small-hand' })
-    expect(suggest(state, 'sit', around(5), 'sit.word-hand')).toMatchObject({ purpose: 'refresh', rungId: 'sit.word-hand', placeId: 'barn', personId: 'ada' })
+    expect(suggest(state, 'sit', around(3, 12), 'sit.word-hand')).toMatchObject({
+      purpose: 'work',
+      why: 'onward',
+      rungId: 'sit.small-hand',
+    })
+    expect(suggest(state, 'sit', around(5), 'sit.word-hand')).toMatchObject({
+      purpose: 'refresh',
+      rungId: 'sit.word-hand',
+      placeId: 'barn',
+      personId: 'ada',
+    })
   })
 
-  it('a refresher that is due comes before proofing, another run’s work and a drop elsewhere, and each run has its own', () => {
-    const proven = stateOf([...sitUp, met(1), met(2)])
-    expect(suggest(proven, 'sit', around(3, 6), 'sit.word-hand')).toMatchObject({ purpose: 'refresh', rungId: 'sit.word-hand' })
-    const dropped = stateOf([...sitUp, met(1), met(2), ...passTo(houseCurriculum, 'down.no-lure', 2), { rung: 'down.no-lure', reps: 'M M M', day: 2 }])
-    const all = suggestAll(houseCurriculum, dropped, ['down.no-lure', 'sit.word'].map((rungId) => ({ rungId, level: 0, places: 1, people: 1 })), { traits: plainDog, arrivesOn: '2026-02-20' }, around(3, 6)).sets
-    expect(all.map((s) => [s.command, s.why])).toEqual([['sit', 'refresher'], ['down', 'climb-back'], ['sit', 'climb']])
-  })
+  it(
+    'a refresher that is due comes before proofing, another run’s work and a drop elsewhere, and each run has ' +
+      'its own',
+    () => {
+      const proven = stateOf([...sitUp, met(1), met(2)])
+      expect(suggest(proven, 'sit', around(3, 6), 'sit.word-hand')).toMatchObject({
+        purpose: 'refresh',
+        rungId: 'sit.word-hand',
+      })
+      const dropped = stateOf([
+        ...sitUp,
+        met(1),
+        met(2),
+        ...passTo(houseCurriculum, 'down.no-lure', 2),
+        { rung: 'down.no-lure', reps: 'M M M', day: 2 },
+      ])
+      const all = suggestAll(
+        houseCurriculum,
+        dropped,
+        ['down.no-lure', 'sit.word'].map((rungId) => ({ rungId, level: 0, places: 1, people: 1 })),
+        { traits: plainDog, arrivesOn: '2026-02-20' },
+        around(3, 6),
+      ).sets
+      expect(all.map((s) => [s.command, s.why])).toEqual([
+        ['sit', 'refresher'],
+        ['down', 'climb-back'],
+        ['sit', 'climb'],
+      ])
+    },
+  )
 
   it('after a failed refresher rebuilds from the rung it dropped to', () => {
-    const state = stateOf([...sitUp, met(1), met(2), { rung: 'sit.word-hand', reps: 'M M M', day: 6, purpose: 'refresh' }])
-    expect(suggest(state, 'sit', around(6), 'sit.word-hand')).toMatchObject({ rungId: 'sit.empty', why: 'rebuild', purpose: 'work' })
+    const state = stateOf([
+      ...sitUp,
+      met(1),
+      met(2),
+      { rung: 'sit.word-hand', reps: 'M M M', day: 6, purpose: 'refresh' },
+    ])
+    expect(suggest(state, 'sit', around(6), 'sit.word-hand')).toMatchObject({
+      rungId: 'sit.empty',
+      why: 'rebuild',
+      purpose: 'work',
+    })
   })
 
   it('climbs to the promised level one level at a time', () => {
@@ -107,8 +218,22 @@ describe('the set to work now', () => {
   })
 
   it('names what keeps the suggested rung shut', () => {
-    const open = { ...houseCurriculum, commands: houseCurriculum.commands.map((c) => ({ ...c, runs: c.runs.map((r) => ({ ...r, rungs: r.rungs.map((g) => ({ ...g, needs: [] })) })) })) }
+    const open = {
+      ...houseCurriculum,
+      commands: houseCurriculum.commands.map((c) => ({
+        ...c,
+        runs: c.runs.map((r) => ({ ...r, rungs: r.rungs.map((g) => ({ ...g, needs: [] })) })),
+      })),
+    }
     const state = work(open, passTo(open, 'recall.off-leash')).state
-    expect(suggestAll(open, state, [{ rungId: 'recall.off-leash', level: 0, places: 1, people: 1 }], { traits: plainDog, arrivesOn: '2026-02-20' }, around(0, 1)).shut).toContainEqual({ command: 'recall', rungId: 'recall.off-leash', because: expect.stringContaining('opens when') })
+    expect(
+      suggestAll(
+        open,
+        state,
+        [{ rungId: 'recall.off-leash', level: 0, places: 1, people: 1 }],
+        { traits: plainDog, arrivesOn: '2026-02-20' },
+        around(0, 1),
+      ).shut,
+    ).toContainEqual({ command: 'recall', rungId: 'recall.off-leash', because: expect.stringContaining('opens when') })
   })
 })

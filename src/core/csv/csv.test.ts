@@ -5,11 +5,18 @@ import { mostRows, readCsv, readCsvText, writeCsv } from './csv'
 
 const header = ['run', 'dog', 'owner']
 const bytes = (text: string) => new TextEncoder().encode(text)
-const rowsOf = (text: string) => { const read = readCsvText(text); if (!read.ok) throw new Error(read.reason); return read.rows }
+const rowsOf = (text: string) => {
+  const read = readCsvText(text)
+  if (!read.ok) throw new Error(read.reason)
+  return read.rows
+}
 
 describe('CSV', () => {
   it('a general-purpose parser (csv-parse) reads what is written here, nasty cells too', () => {
-    const cell = fc.string({ unit: fc.constantFrom('a', 'é', '"', ',', ';', '\n', '\r\n', ' ', "'", '犬', '\t'), maxLength: 12 })
+    const cell = fc.string({
+      unit: fc.constantFrom('a', 'é', '"', ',', ';', '\n', '\r\n', ' ', "'", '犬', '\t'),
+      maxLength: 12,
+    })
     fc.assert(
       fc.property(fc.array(fc.tuple(cell, cell, cell), { minLength: 1, maxLength: 8 }), (rows) => {
         const other: string[][] = parse(writeCsv(header, rows), { bom: true, record_delimiter: '\r\n' })
@@ -20,18 +27,32 @@ describe('CSV', () => {
   })
   it('what is written comes back as it was, whatever was in it', () => {
     fc.assert(
-      fc.property(fc.array(fc.tuple(fc.string(), fc.string(), fc.string()), { minLength: 1, maxLength: 6 }), (drawn) => {
-        const rows = drawn.map((r) => ['x', ...r].map((c) => c.replace(/[\u0000-\u0008\u000e-\u001f]/g, '')))
-        expect(rowsOf(writeCsv(['n', ...header], rows))).toEqual(rows)
-      }),
+      fc.property(
+        fc.array(fc.tuple(fc.string(), fc.string(), fc.string()), { minLength: 1, maxLength: 6 }),
+        (drawn) => {
+          const rows = drawn.map((r) => ['x', ...r].map((c) => c.replace(/[\u0000-\u0008\u000e-\u001f]/g, '')))
+          expect(rowsOf(writeCsv(['n', ...header], rows))).toEqual(rows)
+        },
+      ),
       { numRuns: 300 },
     )
   })
   it('no cell that leaves begins a formula', () => {
-    const out = writeCsv(header, [['=1+1', '+4', '-2'], ['@SUM(A1)', '\tx', "'=kept"]])
+    const out = writeCsv(header, [
+      ['=1+1', '+4', '-2'],
+      ['@SUM(A1)', '\tx', "'=kept"],
+    ])
     const cells: string[][] = parse(out, { bom: true })
-    expect(cells.slice(1).flat().every((c) => !/^[=+\-@\t\r]/.test(c))).toBe(true)
-    expect(rowsOf(out)).toEqual([['=1+1', '+4', '-2'], ['@SUM(A1)', '\tx', "'=kept"]])
+    expect(
+      cells
+        .slice(1)
+        .flat()
+        .every((c) => !/^[=+\-@\t\r]/.test(c)),
+    ).toBe(true)
+    expect(rowsOf(out)).toEqual([
+      ['=1+1', '+4', '-2'],
+      ['@SUM(A1)', '\tx', "'=kept"],
+    ])
   })
   it.each([
     ['with a byte-order mark', '\uFEFFrun,dog\r\n1,Wren\r\n'],
@@ -43,7 +64,10 @@ describe('CSV', () => {
     expect(readCsv(bytes(text))).toMatchObject({ ok: true, header: ['run', 'dog'], rows: [['1', 'Wren']] })
   })
   it('RFC 4180, section 2, rules 5 to 7: quotes, line breaks and doubled quotes within cells', () => {
-    expect(rowsOf('a,b,c\r\n"aaa","b CRLF\r\nbb","ccc"\r\nzzz,"y""y",xxx')).toEqual([['aaa', 'b CRLF\r\nbb', 'ccc'], ['zzz', 'y"y', 'xxx']])
+    expect(rowsOf('a,b,c\r\n"aaa","b CRLF\r\nbb","ccc"\r\nzzz,"y""y",xxx')).toEqual([
+      ['aaa', 'b CRLF\r\nbb', 'ccc'],
+      ['zzz', 'y"y', 'xxx'],
+    ])
   })
   it.each([
     ['binary garbage', Uint8Array.from({ length: 400 }, (_, i) => (i * 37) % 256)],

@@ -4,11 +4,22 @@ import Papa from 'papaparse'
 export const mostRows = 5000
 export const mostLetters = 4_000_000
 
-export type CsvRead = { readonly ok: true; readonly header: readonly string[]; readonly rows: readonly (readonly string[])[]; readonly delimiter: string } | { readonly ok: false; readonly reason: string }
+export type CsvRead =
+  | {
+      readonly ok: true
+      readonly header: readonly string[]
+      readonly rows: readonly (readonly string[])[]
+      readonly delimiter: string
+    }
+  | { readonly ok: false; readonly reason: string }
 
-/** Reads CSV after RFC 4180, with a comma, semicolon or tab, with or without a byte-order mark. Refuses whole what is none. */
+/**
+ * Reads CSV after RFC 4180, with a comma, semicolon or tab, with or without a byte-order mark. Refuses whole what is
+ * none.
+ */
 export function readCsv(bytes: Uint8Array): CsvRead {
-  if (bytes.length > mostLetters) return { ok: false, reason: `The file is too long: ${(mostLetters / 1e6).toFixed(0)} MB are the most.` }
+  if (bytes.length > mostLetters)
+    return { ok: false, reason: `The file is too long: ${(mostLetters / 1e6).toFixed(0)} MB are the most.` }
   let text: string
   try {
     text = new TextDecoder('utf-8', { fatal: true }).decode(bytes)
@@ -23,15 +34,26 @@ export function readCsvText(text: string): CsvRead {
   // Some spreadsheets say in a first line of its own what parts the cells.
   const marked = /^\uFEFF?sep=([,;\t])\r?\n/i.exec(text)
   const plain = text.slice(marked?.[0].length ?? 0).replace(/^\uFEFF/, '')
-  if (/[\u0000-\u0008\u000e-\u001f]/.test(plain)) return { ok: false, reason: 'This is no table of text: it holds bytes that no text has.' }
+  if (/[\u0000-\u0008\u000e-\u001f]/.test(plain))
+    return { ok: false, reason: 'This is no table of text: it holds bytes that no text has.' }
   if (plain.trim() === '') return { ok: false, reason: 'The file is empty.' }
-  const parsed = Papa.parse<string[]>(plain, { skipEmptyLines: 'greedy', ...(marked?.[1] === undefined ? {} : { delimiter: marked[1] }), delimitersToGuess: [',', ';', '\t'], preview: mostRows + 2 })
+  const parsed = Papa.parse<string[]>(plain, {
+    skipEmptyLines: 'greedy',
+    ...(marked?.[1] === undefined ? {} : { delimiter: marked[1] }),
+    delimitersToGuess: [',', ';', '\t'],
+    preview: mostRows + 2,
+  })
   const broken = parsed.errors.find((e) => e.type === 'Quotes')
   if (broken) return { ok: false, reason: `Row ${(broken.row ?? 0) + 1}: a quotation mark is opened and not closed.` }
   const [header, ...rows] = parsed.data
   if (!header) return { ok: false, reason: 'The file is empty.' }
   if (rows.length > mostRows) return { ok: false, reason: `More than ${mostRows} rows: that is no list of dogs.` }
-  return { ok: true, header: header.map((h) => h.trim().toLowerCase()), rows: rows.map((r) => r.map(unguarded)), delimiter: parsed.meta.delimiter }
+  return {
+    ok: true,
+    header: header.map((h) => h.trim().toLowerCase()),
+    rows: rows.map((r) => r.map(unguarded)),
+    delimiter: parsed.meta.delimiter,
+  }
 }
 
 /** Cells that a spreadsheet would run as a formula. */
@@ -42,5 +64,9 @@ const guarded = (cell: string): string => (formula.test(cell) || /^'+[=+\-@\t\r]
 /** The cell as it was before it was guarded. */
 const unguarded = (cell: string): string => (/^'+[=+\-@\t\r]/.test(cell) ? cell.slice(1) : cell)
 
-/** Writes CSV after RFC 4180: commas, CRLF, quotes where they are needed, a byte-order mark so that spreadsheets read UTF-8. */
-export const writeCsv = (header: readonly string[], rows: readonly (readonly string[])[]): string => `\uFEFF${Papa.unparse({ fields: [...header], data: rows.map((r) => r.map(guarded)) }, { newline: '\r\n' })}\r\n`
+/**
+ * Writes CSV after RFC 4180: commas, CRLF, quotes where they are needed, a byte-order mark so that spreadsheets read
+ * UTF-8.
+ */
+export const writeCsv = (header: readonly string[], rows: readonly (readonly string[])[]): string =>
+  `\uFEFF${Papa.unparse({ fields: [...header], data: rows.map((r) => r.map(guarded)) }, { newline: '\r\n' })}\r\n`

@@ -9,7 +9,9 @@ describe('the prerequisite graph', () => {
   const graph = graphOf(houseCurriculum)
 
   it('has a line for every run and a peg for every rung, from 0 to 1', () => {
-    expect(graph.lines.map((l) => l.name)).toEqual(expect.arrayContaining(['Sit', 'Sit-stay, duration', 'Sit-stay, distance', 'Check-in']))
+    expect(graph.lines.map((l) => l.name)).toEqual(
+      expect.arrayContaining(['Sit', 'Sit-stay, duration', 'Sit-stay, distance', 'Check-in']),
+    )
     expect(graph.lines.reduce((n, l) => n + l.pegs.length, 0)).toBe(allRungs(houseCurriculum).length)
     for (const line of graph.lines) expect([line.pegs[0]?.at, line.pegs.at(-1)?.at]).toEqual([0, 1])
   })
@@ -42,7 +44,9 @@ describe('a rung left out of a ladder', () => {
   })
 
   it('takes its empty command along, and what was said to stand in its stead does', () => {
-    const without = changeRungs(houseCurriculum, (r) => (r.command === 'marker' ? undefined : r), { 'marker.test': 'touch.near' })
+    const without = changeRungs(houseCurriculum, (r) => (r.command === 'marker' ? undefined : r), {
+      'marker.test': 'touch.near',
+    })
     expect(without.commands.some((c) => c.id === 'marker')).toBe(false)
     expect(findRung(without, 'marker.test')?.rung.id).toBe('touch.near')
     expect(findRung(without, 'marker.pairs')).toBeUndefined()

@@ -32,13 +32,20 @@ export interface PrerequisiteGraph {
 /** The prerequisites of a curriculum as lines with pegs and ties between them. */
 export function graphOf(curriculum: Curriculum): PrerequisiteGraph {
   const rungs = curriculum.commands.flatMap((c) => c.runs.flatMap((r) => r.rungs))
-  const needed = new Set(rungs.flatMap((r) => allNeeds(curriculum, r).map((n) => findRung(curriculum, n)?.rung.id ?? n)))
+  const needed = new Set(
+    rungs.flatMap((r) => allNeeds(curriculum, r).map((n) => findRung(curriculum, n)?.rung.id ?? n)),
+  )
   const lines = curriculum.commands.flatMap((c) =>
     c.runs.map((run): GraphLine => ({
       command: c.id,
       run: run.id,
       name: c.runs.length > 1 ? `${c.name}, ${run.name.toLowerCase()}` : c.name,
-      pegs: run.rungs.map((r, i) => ({ id: r.id, name: r.name, at: run.rungs.length === 1 ? 0.5 : i / (run.rungs.length - 1), tied: allNeeds(curriculum, r).length > 0 || needed.has(r.id) })),
+      pegs: run.rungs.map((r, i) => ({
+        id: r.id,
+        name: r.name,
+        at: run.rungs.length === 1 ? 0.5 : i / (run.rungs.length - 1),
+        tied: allNeeds(curriculum, r).length > 0 || needed.has(r.id),
+      })),
     })),
   )
   const place = (id: string) => {

@@ -9,8 +9,14 @@ const command = (id: string): Command => {
   if (!found) throw new Error(id)
   return found
 }
-const seconds = (id: string, axis: string): number[] => rungsOf(command(id)).filter((r) => r.axis === axis && r.criterion.seconds !== undefined).map((r) => r.criterion.seconds ?? 0)
-const names = (id: string, runId: string): string[] => command(id).runs.find((r) => r.id === runId)?.rungs.map((r) => r.name) ?? []
+const seconds = (id: string, axis: string): number[] =>
+  rungsOf(command(id))
+    .filter((r) => r.axis === axis && r.criterion.seconds !== undefined)
+    .map((r) => r.criterion.seconds ?? 0)
+const names = (id: string, runId: string): string[] =>
+  command(id)
+    .runs.find((r) => r.id === runId)
+    ?.rungs.map((r) => r.name) ?? []
 
 describe('the house curriculum', () => {
   it('has nothing wrong with it', () => {
@@ -18,29 +24,105 @@ describe('the house curriculum', () => {
   })
 
   it('names every rung of the seven ladders in order (common practice)', () => {
-    expect(names('sit', 'sit')).toEqual(['Any move of the rear', 'Full sit', 'Empty hand', 'Word, then hand', 'Smaller hand', 'Word alone', 'From a down', 'While walking', 'Handler seated', 'Handler standing', 'Handler turned away', 'At 1 m', 'At 3 m', 'At 5 m', 'At 10 m'])
-    expect(names('down', 'down')).toEqual(['Lure from a sit', 'Lure from a stand', 'Word, then lure', 'No lure', 'Handler seated', 'Handler standing', 'Yard', 'Street', 'Café'])
-    expect(names('sit-stay', 'duration')).toEqual(['1 s', '2 s', '3 s', '4 s', '5 s', '5 s with the word', '6 s', '8 s', '10 s', '15 s', '20 s', '30 s', '45 s', '60 s', '90 s', '120 s', '180 s'])
+    expect(names('sit', 'sit')).toEqual([
+      'Any move of the rear',
+      'Full sit',
+      'Empty hand',
+      'Word, then hand',
+      'Smaller hand',
+      'Word alone',
+      'From a down',
+      'While walking',
+      'Handler seated',
+      'Handler standing',
+      'Handler turned away',
+      'At 1 m',
+      'At 3 m',
+      'At 5 m',
+      'At 10 m',
+    ])
+    expect(names('down', 'down')).toEqual([
+      'Lure from a sit',
+      'Lure from a stand',
+      'Word, then lure',
+      'No lure',
+      'Handler seated',
+      'Handler standing',
+      'Yard',
+      'Street',
+      'Café',
+    ])
+    expect(names('sit-stay', 'duration')).toEqual([
+      '1 s',
+      '2 s',
+      '3 s',
+      '4 s',
+      '5 s',
+      '5 s with the word',
+      '6 s',
+      '8 s',
+      '10 s',
+      '15 s',
+      '20 s',
+      '30 s',
+      '45 s',
+      '60 s',
+      '90 s',
+      '120 s',
+      '180 s',
+    ])
     expect(names('down-stay', 'duration').slice(-2)).toEqual(['240 s', '300 s'])
-    expect(names('place', 'place')).toEqual(['One or two paws', 'Four paws', 'Lies on it', 'Goes untempted', 'Word as it sets off', 'Release, toss away', '5 s', '10 s', '20 s', '1 min', '3 min', '5 min', '10 min'])
-    expect(names('place', 'distance')).toEqual(['One foot back', 'Two steps', 'Five steps', 'Ten steps', 'Handler sits down'])
+    expect(names('place', 'place')).toEqual([
+      'One or two paws',
+      'Four paws',
+      'Lies on it',
+      'Goes untempted',
+      'Word as it sets off',
+      'Release, toss away',
+      '5 s',
+      '10 s',
+      '20 s',
+      '1 min',
+      '3 min',
+      '5 min',
+      '10 min',
+    ])
+    expect(names('place', 'distance')).toEqual([
+      'One foot back',
+      'Two steps',
+      'Five steps',
+      'Ten steps',
+      'Handler sits down',
+    ])
     expect(names('heel', 'heel')).toHaveLength(14)
     expect(names('recall', 'recall')).toHaveLength(15)
-    expect(names('sit-stay', 'distance').filter((n) => n.endsWith(', 5 s')).map((n) => n.replace(', 5 s', ''))).toEqual(['A step and back', 'Two steps', 'End of the leash', 'Walk round', '3 m', '5 m', '10 m', 'Out of sight'])
+    expect(
+      names('sit-stay', 'distance')
+        .filter((n) => n.endsWith(', 5 s'))
+        .map((n) => n.replace(', 5 s', '')),
+    ).toEqual(['A step and back', 'Two steps', 'End of the leash', 'Walk round', '3 m', '5 m', '10 m', 'Out of sight'])
   })
 
-  it('gives rules by kind: 5/5 below 30 s, 3/3 from 30 s, 1/1 from 90 s; 8/10 fading; 10 in a row for the lure and the start', () => {
-    for (const rung of houseCurriculum.commands.flatMap(rungsOf)) {
-      const s = rung.criterion.seconds
-      if (rung.axis === 'duration' && s !== undefined) expect([rung.id, rung.rule]).toMatchObject([rung.id, { kind: 'row', r: s < 30 ? 5 : s < 90 ? 3 : 1 }])
-      if (rung.axis === 'start') expect([rung.id, rung.rule]).toMatchObject([rung.id, { kind: 'row', r: 10 }])
-    }
-    for (const id of ['sit.empty', 'down.lure-sit', 'down.no-lure']) expect(findRung(houseCurriculum, id)?.rung.rule).toMatchObject({ kind: 'row', r: 10 })
-    expect(findRung(houseCurriculum, 'sit.word')?.rung.rule).toEqual({ kind: 'window', k: 8, n: 10 })
-  })
+  it(
+    'gives rules by kind: 5/5 below 30 s, 3/3 from 30 s, 1/1 from 90 s; 8/10 fading; 10 in a row for the lure ' +
+      'and the start',
+    () => {
+      for (const rung of houseCurriculum.commands.flatMap(rungsOf)) {
+        const s = rung.criterion.seconds
+        if (rung.axis === 'duration' && s !== undefined)
+          expect([rung.id, rung.rule]).toMatchObject([rung.id, { kind: 'row', r: s < 30 ? 5 : s < 90 ? 3 : 1 }])
+        if (rung.axis === 'start') expect([rung.id, rung.rule]).toMatchObject([rung.id, { kind: 'row', r: 10 }])
+      }
+      for (const id of ['sit.empty', 'down.lure-sit', 'down.no-lure'])
+        expect(findRung(houseCurriculum, id)?.rung.rule).toMatchObject({ kind: 'row', r: 10 })
+      expect(findRung(houseCurriculum, 'sit.word')?.rung.rule).toEqual({ kind: 'window', k: 8, n: 10 })
+    },
+  )
 
   it('says no word before the behaviour is there', () => {
-    const shaped = houseCurriculum.commands.flatMap(rungsOf).filter((r) => r.stage === 'shape' || r.stage === 'empty-hand')
+    const shaped = houseCurriculum.commands
+      .flatMap(rungsOf)
+      .filter((r) => r.stage === 'shape' || r.stage === 'empty-hand')
     expect(shaped.length).toBeGreaterThan(10)
     for (const rung of shaped) expect([rung.id, rung.cue]).not.toEqual([rung.id, 'word'])
     expect(seconds('sit-stay', 'duration').indexOf(5)).toBe(4)
@@ -69,16 +151,44 @@ describe('top rungs against long-standing obedience trial regulations (figures f
 describe('a curriculum that cannot be worked by is named as such', () => {
   const change = (rungId: string, to: Partial<Rung>): Curriculum => ({
     ...houseCurriculum,
-    commands: houseCurriculum.commands.map((c) => ({ ...c, runs: c.runs.map((r) => ({ ...r, rungs: r.rungs.map((g) => (g.id === rungId ? { ...g, ...to } : g)) })) })),
+    commands: houseCurriculum.commands.map((c) => ({
+      ...c,
+      runs: c.runs.map((r) => ({ ...r, rungs: r.rungs.map((g) => (g.id === rungId ? { ...g, ...to } : g)) })),
+    })),
   })
   it.each([
     { what: 'a cycle', bad: change('sit.full', { needs: ['sit-stay.1s'] }), where: 'sit.full', reason: /needs itself/ },
-    { what: 'an unknown prerequisite', bad: change('sit.full', { needs: ['sit.upside-down'] }), where: 'sit.full', reason: /not in the curriculum/ },
+    {
+      what: 'an unknown prerequisite',
+      bad: change('sit.full', { needs: ['sit.upside-down'] }),
+      where: 'sit.full',
+      reason: /not in the curriculum/,
+    },
     { what: 'a duplicate id', bad: change('sit.full', { id: 'sit.rear' }), where: 'sit.rear', reason: /twice/ },
-    { what: 'a rule that can never pass', bad: change('sit.full', { rule: { kind: 'window', k: 11, n: 10 } }), where: 'sit.full', reason: /never/ },
-    { what: 'a rule that always passes', bad: change('sit.full', { rule: { kind: 'window', k: 0, n: 10 } }), where: 'sit.full', reason: /always/ },
-    { what: 'a hold without seconds', bad: change('sit-stay.3s', { criterion: { help: 'none', words: 'holds' } }), where: 'sit-stay.3s', reason: /seconds/ },
-    { what: 'a ladder that goes down', bad: change('sit-stay.6s', { criterion: { seconds: 4, help: 'none', words: 'holds' } }), where: 'sit-stay.6s', reason: /goes down/ },
+    {
+      what: 'a rule that can never pass',
+      bad: change('sit.full', { rule: { kind: 'window', k: 11, n: 10 } }),
+      where: 'sit.full',
+      reason: /never/,
+    },
+    {
+      what: 'a rule that always passes',
+      bad: change('sit.full', { rule: { kind: 'window', k: 0, n: 10 } }),
+      where: 'sit.full',
+      reason: /always/,
+    },
+    {
+      what: 'a hold without seconds',
+      bad: change('sit-stay.3s', { criterion: { help: 'none', words: 'holds' } }),
+      where: 'sit-stay.3s',
+      reason: /seconds/,
+    },
+    {
+      what: 'a ladder that goes down',
+      bad: change('sit-stay.6s', { criterion: { seconds: 4, help: 'none', words: 'holds' } }),
+      where: 'sit-stay.6s',
+      reason: /goes down/,
+    },
   ])('$what', ({ bad, where, reason }) => {
     expect(curriculumFaults(bad)).toContainEqual({ where, reason: expect.stringMatching(reason) })
   })

@@ -20,15 +20,20 @@ function indexOf(curriculum: Curriculum): ReadonlyMap<string, RungPlaceInLadder>
   const made = new Map<string, RungPlaceInLadder>()
   for (const command of curriculum.commands)
     for (const run of command.runs)
-      run.rungs.forEach((rung, index) => made.set(rung.id, { rung, run, command, index, runKey: runKey(command.id, run.id) }))
+      run.rungs.forEach((rung, index) =>
+        made.set(rung.id, { rung, run, command, index, runKey: runKey(command.id, run.id) }),
+      )
   indexes.set(curriculum, made)
   return made
 }
 
 /** The rung with this id itself, as facts name it; undefined when this ladder does not have it. */
-export const ownRung = (curriculum: Curriculum, rungId: string): RungPlaceInLadder | undefined => indexOf(curriculum).get(rungId)
+export const ownRung = (curriculum: Curriculum, rungId: string): RungPlaceInLadder | undefined =>
+  indexOf(curriculum).get(rungId)
 
-/** The rung that a promise or prerequisite of this name means here: itself, or what stands in its stead for this dog. */
+/**
+ * The rung that a promise or prerequisite of this name means here: itself, or what stands in its stead for this dog.
+ */
 export function findRung(curriculum: Curriculum, rungId: string): RungPlaceInLadder | undefined {
   const instead = curriculum.instead?.[rungId]
   return ownRung(curriculum, rungId) ?? (instead === undefined ? undefined : ownRung(curriculum, instead))
@@ -44,13 +49,18 @@ export function rungIndex(run: Run, rungId: string): number {
 }
 
 /** The command with this id, or undefined. */
-export const findCommand = (curriculum: Curriculum, commandId: string): Command | undefined => curriculum.commands.find((c) => c.id === commandId)
+export const findCommand = (curriculum: Curriculum, commandId: string): Command | undefined =>
+  curriculum.commands.find((c) => c.id === commandId)
 
-/** The gate this rung stands behind; undefined when it stands behind none, or behind one the curriculum does not have. */
-export const gateOf = (curriculum: Curriculum, rung: Rung): Gate | undefined => (rung.gate === undefined ? undefined : curriculum.gates.find((g) => g.id === rung.gate))
+/**
+ * The gate this rung stands behind; undefined when it stands behind none, or behind one the curriculum does not have.
+ */
+export const gateOf = (curriculum: Curriculum, rung: Rung): Gate | undefined =>
+  rung.gate === undefined ? undefined : curriculum.gates.find((g) => g.id === rung.gate)
 
 /** Ids of all rungs that must be held before this one: its own needs, and those of its gate. */
-export const allNeeds = (curriculum: Curriculum, rung: Rung): readonly string[] => (rung.gate === undefined ? rung.needs : [...new Set([...rung.needs, ...(gateOf(curriculum, rung)?.needs ?? [])])])
+export const allNeeds = (curriculum: Curriculum, rung: Rung): readonly string[] =>
+  rung.gate === undefined ? rung.needs : [...new Set([...rung.needs, ...(gateOf(curriculum, rung)?.needs ?? [])])]
 
 /** All rungs of a command, run after run. */
 export const rungsOf = (command: Command): readonly Rung[] => command.runs.flatMap((run) => run.rungs)

@@ -15,10 +15,14 @@ const spoilt = (change: (file: Loose) => void): unknown => {
   return file
 }
 const rungOf = (file: Loose, id: string): Loose => {
-  for (const command of file['commands'] as Loose[]) for (const run of command['runs'] as Loose[]) for (const rung of run['rungs'] as Loose[]) if ((rung['id'] as unknown) === id) return rung
+  for (const command of file['commands'] as Loose[])
+    for (const run of command['runs'] as Loose[])
+      for (const rung of run['rungs'] as Loose[]) if ((rung['id'] as unknown) === id) return rung
   throw new Error(id)
 }
-const set = (of: Loose, key: string, to: unknown): void => { (of as Record<string, unknown>)[key] = to }
+const set = (of: Loose, key: string, to: unknown): void => {
+  ;(of as Record<string, unknown>)[key] = to
+}
 
 describe('a curriculum file', () => {
   it('is read whole, written again and read the same', () => {
@@ -29,24 +33,124 @@ describe('a curriculum file', () => {
   })
 
   it('has its JSON Schema beside the documents', () => {
-    expect(JSON.parse(readFileSync('docs/curriculum.schema.json', 'utf8'))).toEqual(JSON.parse(JSON.stringify(curriculumJsonSchema())))
+    expect(JSON.parse(readFileSync('docs/curriculum.schema.json', 'utf8'))).toEqual(
+      JSON.parse(JSON.stringify(curriculumJsonSchema())),
+    )
   })
 
   it.each<[string, (f: Loose) => void, string, RegExp]>([
-    ['a cycle', (f) => { set(rungOf(f, 'sit.full'), 'needs', ['sit-stay.1s']) }, 'sit.full', /needs itself/],
-    ['a loop through the order of rungs', (f) => { set(rungOf(f, 'sit.rear'), 'needs', ['sit.full']) }, 'sit.rear', /never open/],
-    ['an unknown prerequisite', (f) => { set(rungOf(f, 'down.no-lure'), 'needs', ['down.sideways']) }, 'down.no-lure', /down\.sideways, which is not in the curriculum/],
-    ['a rung without a criterion', (f) => { set(rungOf(f, 'sit.full'), 'criterion', undefined) }, 'sit.full, criterion', /needs its criterion/],
-    ['a ladder that goes down', (f) => { set(rungOf(f, 'sit-stay.20s')['criterion'] as Loose, 'seconds', 4) }, 'sit-stay.20s', /goes down from 15 to 4 on the duration axis/],
-    ['a duplicate id', (f) => { set(rungOf(f, 'sit.full'), 'id', 'sit.rear') }, 'sit.rear', /used twice/],
-    ['a wrong unit', (f) => { set(rungOf(f, 'sit-stay.5s')['criterion'] as Loose, 'minutes', 1) }, 'sit-stay.5s, criterion', /unknown “minutes”: times are in seconds/],
-    ['seconds as text', (f) => { set(rungOf(f, 'sit-stay.5s')['criterion'] as Loose, 'seconds', '5 s') }, 'sit-stay.5s, criterion.seconds', /expected number/],
-    ['milliseconds', (f) => { set(rungOf(f, 'sit-stay.5s')['criterion'] as Loose, 'seconds', 5000) }, 'sit-stay.5s, criterion.seconds', /times are in seconds/],
-    ['a rule that can never pass', (f) => { set(rungOf(f, 'sit.word'), 'rule', { kind: 'window', k: 11, n: 10 }) }, 'sit.word', /11 of 10 can never be met/],
-    ['a rule longer than anyone looks back', (f) => { set(rungOf(f, 'sit.word'), 'rule', { kind: 'row', r: 40 }) }, 'sit.word', /can never be met/],
-    ['a rule that always passes', (f) => { set(rungOf(f, 'sit.word'), 'rule', { kind: 'row', r: 0 }) }, 'sit.word', /always met/],
-    ['a stage nobody knows', (f) => { set(rungOf(f, 'sit.word'), 'stage', 'wizardry') }, 'sit.word, stage', /Invalid option/],
-    ['another format', (f) => { set(f, 'format', 'something') }, 'format', /Invalid input/],
+    [
+      'a cycle',
+      (f) => {
+        set(rungOf(f, 'sit.full'), 'needs', ['sit-stay.1s'])
+      },
+      'sit.full',
+      /needs itself/,
+    ],
+    [
+      'a loop through the order of rungs',
+      (f) => {
+        set(rungOf(f, 'sit.rear'), 'needs', ['sit.full'])
+      },
+      'sit.rear',
+      /never open/,
+    ],
+    [
+      'an unknown prerequisite',
+      (f) => {
+        set(rungOf(f, 'down.no-lure'), 'needs', ['down.sideways'])
+      },
+      'down.no-lure',
+      /down\.sideways, which is not in the curriculum/,
+    ],
+    [
+      'a rung without a criterion',
+      (f) => {
+        set(rungOf(f, 'sit.full'), 'criterion', undefined)
+      },
+      'sit.full, criterion',
+      /needs its criterion/,
+    ],
+    [
+      'a ladder that goes down',
+      (f) => {
+        set(rungOf(f, 'sit-stay.20s')['criterion'] as Loose, 'seconds', 4)
+      },
+      'sit-stay.20s',
+      /goes down from 15 to 4 on the duration axis/,
+    ],
+    [
+      'a duplicate id',
+      (f) => {
+        set(rungOf(f, 'sit.full'), 'id', 'sit.rear')
+      },
+      'sit.rear',
+      /used twice/,
+    ],
+    [
+      'a wrong unit',
+      (f) => {
+        set(rungOf(f, 'sit-stay.5s')['criterion'] as Loose, 'minutes', 1)
+      },
+      'sit-stay.5s, criterion',
+      /unknown “minutes”: times are in seconds/,
+    ],
+    [
+      'seconds as text',
+      (f) => {
+        set(rungOf(f, 'sit-stay.5s')['criterion'] as Loose, 'seconds', '5 s')
+      },
+      'sit-stay.5s, criterion.seconds',
+      /expected number/,
+    ],
+    [
+      'milliseconds',
+      (f) => {
+        set(rungOf(f, 'sit-stay.5s')['criterion'] as Loose, 'seconds', 5000)
+      },
+      'sit-stay.5s, criterion.seconds',
+      /times are in seconds/,
+    ],
+    [
+      'a rule that can never pass',
+      (f) => {
+        set(rungOf(f, 'sit.word'), 'rule', { kind: 'window', k: 11, n: 10 })
+      },
+      'sit.word',
+      /11 of 10 can never be met/,
+    ],
+    [
+      'a rule longer than anyone looks back',
+      (f) => {
+        set(rungOf(f, 'sit.word'), 'rule', { kind: 'row', r: 40 })
+      },
+      'sit.word',
+      /can never be met/,
+    ],
+    [
+      'a rule that always passes',
+      (f) => {
+        set(rungOf(f, 'sit.word'), 'rule', { kind: 'row', r: 0 })
+      },
+      'sit.word',
+      /always met/,
+    ],
+    [
+      'a stage nobody knows',
+      (f) => {
+        set(rungOf(f, 'sit.word'), 'stage', 'wizardry')
+      },
+      'sit.word, stage',
+      /Invalid option/,
+    ],
+    [
+      'another format',
+      (f) => {
+        set(f, 'format', 'something')
+      },
+      'format',
+      /Invalid input/,
+    ],
   ])('with %s is refused whole, with the place and the reason', (_, change, where, reason) => {
     const read = checkCurriculum(spoilt(change))
     expect(read.ok).toBe(false)
@@ -57,7 +161,12 @@ describe('a curriculum file', () => {
     const million = spoilt((f) => {
       const run = (f['commands'] as Loose[])[0]?.['runs'] as Loose[] | undefined
       const first = run?.[0]
-      if (first) set(first, 'rungs', Array.from({ length: 1_000_000 }, () => 0))
+      if (first)
+        set(
+          first,
+          'rungs',
+          Array.from({ length: 1_000_000 }, () => 0),
+        )
     })
     const from = performance.now()
     const read = checkCurriculum(million)
@@ -66,13 +175,28 @@ describe('a curriculum file', () => {
   })
 
   it('that is too large, no JSON, or any JSON at all is refused, never thrown at', () => {
-    expect(readCurriculum(' '.repeat(mostBytes + 1))).toMatchObject({ ok: false, faults: [{ where: 'file', reason: expect.stringContaining('larger') }] })
-    expect(readCurriculum('{"format":')).toMatchObject({ ok: false, faults: [{ reason: expect.stringContaining('not JSON') }] })
-    fc.assert(fc.property(fc.jsonValue(), (value) => { expect(checkCurriculum(value).ok).toBe(false) }), { numRuns: 300 })
+    expect(readCurriculum(' '.repeat(mostBytes + 1))).toMatchObject({
+      ok: false,
+      faults: [{ where: 'file', reason: expect.stringContaining('larger') }],
+    })
+    expect(readCurriculum('{"format":')).toMatchObject({
+      ok: false,
+      faults: [{ reason: expect.stringContaining('not JSON') }],
+    })
+    fc.assert(
+      fc.property(fc.jsonValue(), (value) => {
+        expect(checkCurriculum(value).ok).toBe(false)
+      }),
+      { numRuns: 300 },
+    )
   })
 
   it('lists every fault up to a hundred and counts the rest', () => {
-    const read = checkCurriculum(spoilt((f) => { for (const r of allRungs(houseCurriculum)) set(rungOf(f, r.id), 'stage', 'x') }))
+    const read = checkCurriculum(
+      spoilt((f) => {
+        for (const r of allRungs(houseCurriculum)) set(rungOf(f, r.id), 'stage', 'x')
+      }),
+    )
     expect(!read.ok && read.faults).toHaveLength(101)
     expect(!read.ok && read.faults.at(-1)?.reason).toBe(`and ${allRungs(houseCurriculum).length - 100} more`)
   })

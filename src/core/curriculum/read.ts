@@ -8,11 +8,14 @@ export const mostBytes = 2_000_000
 /** So many faults are listed; the rest are counted. */
 const mostFaults = 100
 
-export type ReadCurriculum = { readonly ok: true; readonly curriculum: Curriculum } | { readonly ok: false; readonly faults: readonly CurriculumFault[] }
+export type ReadCurriculum =
+  | { readonly ok: true; readonly curriculum: Curriculum }
+  | { readonly ok: false; readonly faults: readonly CurriculumFault[] }
 
 /** A curriculum from the text of a file, whole or not at all: with places and reasons when anything is wrong. */
 export function readCurriculum(text: string): ReadCurriculum {
-  if (text.length > mostBytes) return refuse([{ where: 'file', reason: `larger than ${mostBytes / 1e6} MB: no curriculum is` }])
+  if (text.length > mostBytes)
+    return refuse([{ where: 'file', reason: `larger than ${mostBytes / 1e6} MB: no curriculum is` }])
   let raw: unknown
   try {
     raw = JSON.parse(text)
@@ -25,9 +28,11 @@ export function readCurriculum(text: string): ReadCurriculum {
 /** The same for a value already parsed from JSON. */
 export function checkCurriculum(raw: unknown): ReadCurriculum {
   const rungs = countRungs(raw)
-  if (rungs > mostRungs) return refuse([{ where: 'file', reason: `${rungs} rungs: more than ${mostRungs} cannot be taught` }])
+  if (rungs > mostRungs)
+    return refuse([{ where: 'file', reason: `${rungs} rungs: more than ${mostRungs} cannot be taught` }])
   const parsed = curriculumFile.safeParse(raw)
-  if (!parsed.success) return refuse(parsed.error.issues.map((issue) => ({ where: placeOf(raw, issue.path), reason: reasonOf(issue) })))
+  if (!parsed.success)
+    return refuse(parsed.error.issues.map((issue) => ({ where: placeOf(raw, issue.path), reason: reasonOf(issue) })))
   const curriculum = fromFile(parsed.data)
   const faults = curriculumFaults(curriculum)
   return faults.length > 0 ? refuse(faults) : { ok: true, curriculum }
@@ -39,17 +44,33 @@ export const fromFile = (file: CurriculumFile): Curriculum => ({
   version: file.version,
   name: file.name,
   gates: file.gates ?? completedGates(file),
-  commands: file.commands.map((c) => ({ ...c, runs: c.runs.map((r) => ({ ...r, rungs: r.rungs.map((g) => ({ ...g, command: c.id, run: r.id })) })) })),
+  commands: file.commands.map((c) => ({
+    ...c,
+    runs: c.runs.map((r) => ({ ...r, rungs: r.rungs.map((g) => ({ ...g, command: c.id, run: r.id })) })),
+  })),
 })
 
-/** The gates of a file written before gates had a place of their own: what the rungs behind each ask for is what it asks for. */
+/**
+ * The gates of a file written before gates had a place of their own: what the rungs behind each ask for is what it asks
+ * for.
+ */
 function completedGates(file: CurriculumFile): readonly Gate[] {
   const rungs = file.commands.flatMap((c) => c.runs.flatMap((r) => r.rungs))
   const kinds = new Map(rungs.map((r) => [r.id, r.kind]))
   return [...new Set(rungs.flatMap((r) => r.gate ?? []))].flatMap((id): Gate[] => {
     const needs = [...new Set(rungs.flatMap((r) => (r.gate === id ? r.needs : [])))]
     const call = needs.find((n) => kinds.get(n) === 'recall')
-    return needs.length === 0 ? [] : [{ id, name: 'The unclip gate', words: 'Off leash only in a secure enclosure; public places by local law.', needs, ...(call === undefined ? {} : { call }) }]
+    return needs.length === 0
+      ? []
+      : [
+          {
+            id,
+            name: 'The unclip gate',
+            words: 'Off leash only in a secure enclosure; public places by local law.',
+            needs,
+            ...(call === undefined ? {} : { call }),
+          },
+        ]
   })
 }
 
@@ -61,20 +82,33 @@ export const toFile = (curriculum: Curriculum): CurriculumFile => ({
   version: curriculum.version,
   name: curriculum.name,
   gates: [...curriculum.gates],
-  commands: curriculum.commands.map((c) => ({ ...c, runs: c.runs.map((r) => ({ ...r, rungs: r.rungs.map(({ command: _command, run: _run, ...g }) => g) })) })),
+  commands: curriculum.commands.map((c) => ({
+    ...c,
+    runs: c.runs.map((r) => ({ ...r, rungs: r.rungs.map(({ command: _command, run: _run, ...g }) => g) })),
+  })),
 })
 
 const refuse = (faults: readonly CurriculumFault[]): ReadCurriculum => ({
   ok: false,
-  faults: faults.length > mostFaults ? [...faults.slice(0, mostFaults), { where: 'file', reason: `and ${faults.length - mostFaults} more` }] : faults,
+  faults:
+    faults.length > mostFaults
+      ? [...faults.slice(0, mostFaults), { where: 'file', reason: `and ${faults.length - mostFaults} more` }]
+      : faults,
 })
 
 type Loose = Record<string, unknown> | readonly unknown[]
-const at = (value: unknown, key: PropertyKey): unknown => (typeof value === 'object' && value !== null ? (value as Loose)[key as never] : undefined)
+const at = (value: unknown, key: PropertyKey): unknown =>
+  typeof value === 'object' && value !== null ? (value as Loose)[key as never] : undefined
 
 function countRungs(raw: unknown): number {
-  const list = (value: unknown, key: string): readonly unknown[] => { const found = at(value, key); return Array.isArray(found) ? found : [] }
-  return list(raw, 'commands').reduce<number>((n, c) => n + list(c, 'runs').reduce<number>((m, r) => m + list(r, 'rungs').length, 0), 0)
+  const list = (value: unknown, key: string): readonly unknown[] => {
+    const found = at(value, key)
+    return Array.isArray(found) ? found : []
+  }
+  return list(raw, 'commands').reduce<number>(
+    (n, c) => n + list(c, 'runs').reduce<number>((m, r) => m + list(r, 'rungs').length, 0),
+    0,
+  )
 }
 
 /** The nearest thing with an id on the way, then the rest of the path: “sit.full, criterion.words”. */
@@ -95,13 +129,21 @@ function placeOf(raw: unknown, path: readonly PropertyKey[]): string {
 }
 
 function reasonOf(issue: z.core.$ZodIssue): string {
-  if (issue.code === 'unrecognized_keys') return `unknown ${issue.keys.map((k) => `“${k.slice(0, 40)}”`).join(', ')}: times are in seconds, distances in metres`
-  if (issue.code === 'too_big' && issue.path.includes('criterion')) return `${issue.message}: times are in seconds, distances in metres`
+  if (issue.code === 'unrecognized_keys')
+    return (
+      `unknown ${issue.keys.map((k) => `“${k.slice(0, 40)}”`).join(', ')}: times are in seconds, distances in ` +
+      `metres`
+    )
+  if (issue.code === 'too_big' && issue.path.includes('criterion'))
+    return `${issue.message}: times are in seconds, distances in metres`
   if (issue.code === 'invalid_type' && issue.path.at(-1) === 'criterion') return 'a rung needs its criterion'
   return issue.message
 }
 
-/** What a draft must have so that it can be shown and mended: the right parts in the right places, whatever their values. */
+/**
+ * What a draft must have so that it can be shown and mended: the right parts in the right places, whatever their
+ * values.
+ */
 const draftShape = z.looseObject({
   commands: z.array(
     z.looseObject({
@@ -111,7 +153,21 @@ const draftShape = z.looseObject({
         z.looseObject({
           id: z.string(),
           name: z.string(),
-          rungs: z.array(z.looseObject({ id: z.string(), name: z.string(), criterion: z.looseObject({ words: z.string(), help: z.string() }), rule: z.looseObject({ kind: z.enum(['row', 'window']) }), needs: z.array(z.string()), ways: z.array(z.string()), say: z.string(), dontSay: z.string(), payWhere: z.string() })).max(mostRungs),
+          rungs: z
+            .array(
+              z.looseObject({
+                id: z.string(),
+                name: z.string(),
+                criterion: z.looseObject({ words: z.string(), help: z.string() }),
+                rule: z.looseObject({ kind: z.enum(['row', 'window']) }),
+                needs: z.array(z.string()),
+                ways: z.array(z.string()),
+                say: z.string(),
+                dontSay: z.string(),
+                payWhere: z.string(),
+              }),
+            )
+            .max(mostRungs),
         }),
       ),
     }),

@@ -5,13 +5,33 @@ import { z } from 'zod'
  * shapes. Times are seconds, distances metres; unknown keys are refused, so a value in another unit cannot slip in.
  */
 
-export const stages = ['shape', 'empty-hand', 'word-before-signal', 'smaller-signal', 'word-alone', 'duration', 'distance', 'generalise', 'place', 'hands'] as const
+export const stages = [
+  'shape',
+  'empty-hand',
+  'word-before-signal',
+  'smaller-signal',
+  'word-alone',
+  'duration',
+  'distance',
+  'generalise',
+  'place',
+  'hands',
+] as const
 export const repKinds = ['position', 'timed', 'uncued', 'heel', 'recall', 'settle'] as const
 /** How much help the dog gets, least first. */
 export const promptLevels = ['none', 'smaller-signal', 'full-signal', 'lure', 'leash'] as const
 export const axes = ['help', 'start', 'handler', 'duration', 'distance', 'place', 'pay', 'pattern'] as const
 /** Leash and collar a set is worked on. */
-export const kits = ['1.2 m leash', '1.8 m leash', 'long line', 'self-winding leash', 'tether', 'flat collar', 'harness', 'none'] as const
+export const kits = [
+  '1.2 m leash',
+  '1.8 m leash',
+  'long line',
+  'self-winding leash',
+  'tether',
+  'flat collar',
+  'harness',
+  'none',
+] as const
 export const placeKinds = ['room', 'corridor', 'yard', 'open', 'street', 'square'] as const
 
 /** More rungs than this is no curriculum; the file is refused before it is looked at closely. */
@@ -19,15 +39,35 @@ export const mostRungs = 2000
 /** Rules look back over no more reps than this. */
 export const longestRule = 12
 
-const text = (most: number) => z.string().trim().max(most).regex(/^\P{Cc}*$/u, 'no control characters')
+const text = (most: number) =>
+  z
+    .string()
+    .trim()
+    .max(most)
+    .regex(/^\P{Cc}*$/u, 'no control characters')
 const id = z.string().regex(/^[a-z0-9][a-z0-9.-]{0,79}$/, 'small letters, digits, dots and dashes, at most 80')
 
 const criterion = z
   .strictObject({
-    latencySeconds: z.number().positive().max(60).optional().describe('Seconds from cue to response within which a rep is clean'),
-    seconds: z.number().positive().max(3600).optional().describe('Seconds held until released; for a settle rung the calm time of one rep'),
+    latencySeconds: z
+      .number()
+      .positive()
+      .max(60)
+      .optional()
+      .describe('Seconds from cue to response within which a rep is clean'),
+    seconds: z
+      .number()
+      .positive()
+      .max(3600)
+      .optional()
+      .describe('Seconds held until released; for a settle rung the calm time of one rep'),
     metres: z.number().positive().max(200).optional().describe('Metres between handler and dog'),
-    steps: z.int().positive().max(200).optional().describe('Steps walked, or steps between handler and dog for a recall'),
+    steps: z
+      .int()
+      .positive()
+      .max(200)
+      .optional()
+      .describe('Steps walked, or steps between handler and dog for a recall'),
     help: z.enum(promptLevels).describe('The most help a clean rep may use'),
     start: text(60).optional(),
     handler: text(60).optional(),
@@ -37,8 +77,19 @@ const criterion = z
   .readonly()
 
 const rule = z.discriminatedUnion('kind', [
-  z.strictObject({ kind: z.literal('row'), r: z.int().describe('r clean in a row; a set of r of r is the same thing') }).readonly(),
-  z.strictObject({ kind: z.literal('window'), k: z.int(), n: z.int().describe('at least k clean of the last n, never before n were done') }).readonly(),
+  z
+    .strictObject({
+      kind: z.literal('row'),
+      r: z.int().describe('r clean in a row; a set of r of r is the same thing'),
+    })
+    .readonly(),
+  z
+    .strictObject({
+      kind: z.literal('window'),
+      k: z.int(),
+      n: z.int().describe('at least k clean of the last n, never before n were done'),
+    })
+    .readonly(),
 ])
 
 export const rungFile = z
@@ -46,7 +97,9 @@ export const rungFile = z
     id,
     name: text(60),
     stage: z.enum(stages),
-    axis: z.enum(axes).describe('The one thing this rung makes harder; a harder rung counts for an easier one only on the same axis'),
+    axis: z
+      .enum(axes)
+      .describe('The one thing this rung makes harder; a harder rung counts for an easier one only on the same axis'),
     kind: z.enum(repKinds),
     cue: z.enum(['none', 'signal', 'word']),
     criterion,
@@ -59,7 +112,10 @@ export const rungFile = z
     needs: z.array(id).max(12).readonly().describe('Ids of rungs that must be held first'),
     gate: id.optional().describe('The gate of the file that must be open before this rung is suggested'),
     kit: z.enum(kits).optional().describe('What the rung is worked on; none is loose, and then it needs a gate'),
-    hides: z.boolean().optional().describe('The handler hides: never with anxious dogs, and under six months only in enclosed places'),
+    hides: z
+      .boolean()
+      .optional()
+      .describe('The handler hides: never with anxious dogs, and under six months only in enclosed places'),
   })
   .readonly()
 
@@ -74,7 +130,11 @@ export const gate = z
     name: text(60),
     words: text(200),
     needs: z.array(id).min(1).max(12).readonly().describe('Ids of rungs that must be held on leash first'),
-    call: id.optional().describe('The recall that must be held on leash at the very place and level before the dog is called there without one'),
+    call: id
+      .optional()
+      .describe(
+        'The recall that must be held on leash at the very place and level before the dog is called there without one',
+      ),
   })
   .readonly()
 
@@ -90,7 +150,12 @@ const command = z
     foundation: z.boolean().optional().describe('Worked in the first days, promised or not'),
     grip: z.boolean().optional().describe('Not on a slippery floor'),
     roads: z.array(road).max(12).readonly().describe('Other roads when the command is stuck'),
-    runs: z.array(run).min(1).max(12).readonly().describe('Rungs of one run are climbed in order; runs stand side by side'),
+    runs: z
+      .array(run)
+      .min(1)
+      .max(12)
+      .readonly()
+      .describe('Rungs of one run are climbed in order; runs stand side by side'),
   })
   .readonly()
 
@@ -101,7 +166,12 @@ export const curriculumFile = z
     id,
     version: z.int().min(1).max(1_000_000),
     name: text(80),
-    gates: z.array(gate).max(8).readonly().optional().describe('Left out in older files: then the needs of the rungs behind a gate are its needs'),
+    gates: z
+      .array(gate)
+      .max(8)
+      .readonly()
+      .optional()
+      .describe('Left out in older files: then the needs of the rungs behind a gate are its needs'),
     commands: z.array(command).min(1).max(60).readonly(),
   })
   .readonly()

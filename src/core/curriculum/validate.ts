@@ -16,7 +16,9 @@ export function curriculumFaults(curriculum: Curriculum): readonly CurriculumFau
   const rungs = runs.flatMap((r) => r.rungs)
   return [
     ...repeated(curriculum.commands.map((c) => c.id)),
-    ...curriculum.commands.flatMap((c) => repeated(c.runs.map((r) => r.id)).map((f) => ({ ...f, where: `${c.id}, run ${f.where}` }))),
+    ...curriculum.commands.flatMap((c) =>
+      repeated(c.runs.map((r) => r.id)).map((f) => ({ ...f, where: `${c.id}, run ${f.where}` })),
+    ),
     ...repeated(rungs.map((r) => r.id)),
     ...rungs.flatMap(rungFaults),
     ...gateFaults(curriculum, rungs),
@@ -40,11 +42,15 @@ function repeated(ids: readonly string[]): CurriculumFault[] {
 export function ruleFault(rule: Rule): string | undefined {
   if (rule.kind === 'row') {
     if (rule.r < 1) return `${rule.r} in a row is always met`
-    return rule.r > longestRule ? `${rule.r} in a row can never be met: rules look back over ${longestRule} reps` : undefined
+    return rule.r > longestRule
+      ? `${rule.r} in a row can never be met: rules look back over ${longestRule} reps`
+      : undefined
   }
   if (rule.k < 1) return `${rule.k} of ${rule.n} is always met`
   if (rule.k > rule.n) return `${rule.k} of ${rule.n} can never be met`
-  return rule.n > longestRule ? `${rule.k} of ${rule.n} can never be met: rules look back over ${longestRule} reps` : undefined
+  return rule.n > longestRule
+    ? `${rule.k} of ${rule.n} can never be met: rules look back over ${longestRule} reps`
+    : undefined
 }
 
 function rungFaults(rung: Rung): CurriculumFault[] {
@@ -55,40 +61,88 @@ function rungFaults(rung: Rung): CurriculumFault[] {
   if (wrongRule) fault(wrongRule)
   if (rung.setReps < 1) fault('a set needs at least one rep')
   if (rung.setReps > 30) fault('more than 30 reps are no set')
-  if ((rung.kind === 'timed' || rung.kind === 'settle') && criterion.seconds === undefined) fault(`a ${rung.kind} rung needs its seconds`)
+  if ((rung.kind === 'timed' || rung.kind === 'settle') && criterion.seconds === undefined)
+    fault(`a ${rung.kind} rung needs its seconds`)
   if (rung.kind === 'heel' && criterion.steps === undefined) fault('a heel rung needs its steps')
-  if ((rung.kind === 'position' || rung.kind === 'uncued' || rung.kind === 'recall') && criterion.latencySeconds === undefined) fault(`a ${rung.kind} rung needs the seconds within which it counts`)
+  if (
+    (rung.kind === 'position' || rung.kind === 'uncued' || rung.kind === 'recall') &&
+    criterion.latencySeconds === undefined
+  )
+    fault(`a ${rung.kind} rung needs the seconds within which it counts`)
   if (criterion.words.trim() === '') fault('the criterion is not said in words')
   if (rung.name.trim() === '') fault('the rung has no name')
   return faults
 }
 
-/** A rung is loose when it is worked on no leash; words that say so count as well, since a file may have forgotten its kit. */
-const isLoose = (rung: Rung): boolean => rung.kit === 'none' || /\b(off[ -]leash|unclipped|loose)\b/i.test(`${rung.name} ${rung.criterion.words}`.replace(/loose (leash|line)/gi, ''))
+/**
+ * A rung is loose when it is worked on no leash; words that say so count as well, since a file may have forgotten its
+ * kit.
+ */
+const isLoose = (rung: Rung): boolean =>
+  rung.kit === 'none' ||
+  /\b(off[ -]leash|unclipped|loose)\b/i.test(`${rung.name} ${rung.criterion.words}`.replace(/loose (leash|line)/gi, ''))
 
-/** Nothing off leash without a gate that this file names, and no gate that asks for what is itself loose or is not there. */
+/**
+ * Nothing off leash without a gate that this file names, and no gate that asks for what is itself loose or is not
+ * there.
+ */
 function gateFaults(curriculum: Curriculum, rungs: readonly Rung[]): CurriculumFault[] {
   const byId = index(rungs)
   const gates = new Set(curriculum.gates.map((g) => g.id))
   return [
     ...repeated(curriculum.gates.map((g) => g.id)),
-    ...curriculum.gates.flatMap((g) => [...g.needs, ...(g.call === undefined ? [] : [g.call])].flatMap((n) => { const need = byId.get(n); return !need ? [{ where: g.id, reason: `needs ${n}, which is not in the curriculum` }] : isLoose(need) ? [{ where: g.id, reason: `needs ${n}, which is itself worked off leash` }] : [] })),
-    ...curriculum.gates.flatMap((g) => (g.call !== undefined && byId.get(g.call)?.kind !== 'recall' && byId.has(g.call) ? [{ where: g.id, reason: `${g.call} is no recall` }] : [])),
-    ...rungs.flatMap((r) => (r.gate !== undefined && !gates.has(r.gate) ? [{ where: r.id, reason: `stands behind ${r.gate}, which the file does not name among its gates` }] : isLoose(r) && r.gate === undefined ? [{ where: r.id, reason: 'is worked off leash and stands behind no gate' }] : [])),
+    ...curriculum.gates.flatMap((g) =>
+      [...g.needs, ...(g.call === undefined ? [] : [g.call])].flatMap((n) => {
+        const need = byId.get(n)
+        return !need
+          ? [{ where: g.id, reason: `needs ${n}, which is not in the curriculum` }]
+          : isLoose(need)
+            ? [{ where: g.id, reason: `needs ${n}, which is itself worked off leash` }]
+            : []
+      }),
+    ),
+    ...curriculum.gates.flatMap((g) =>
+      g.call !== undefined && byId.get(g.call)?.kind !== 'recall' && byId.has(g.call)
+        ? [{ where: g.id, reason: `${g.call} is no recall` }]
+        : [],
+    ),
+    ...rungs.flatMap((r) =>
+      r.gate !== undefined && !gates.has(r.gate)
+        ? [{ where: r.id, reason: `stands behind ${r.gate}, which the file does not name among its gates` }]
+        : isLoose(r) && r.gate === undefined
+          ? [{ where: r.id, reason: 'is worked off leash and stands behind no gate' }]
+          : [],
+    ),
   ]
 }
 
 /** On paper and at the desk a rung goes by its name: two of one ladder may not bear one. */
 function sameNames(command: Command): CurriculumFault[] {
-  return command.runs.flatMap((run) => repeated(run.rungs.map((r) => r.name.trim().toLowerCase()))).flatMap((f) => { const twice = command.runs.flatMap((r) => r.rungs).findLast((r) => r.name.trim().toLowerCase() === f.where); return twice ? [{ where: twice.id, reason: `two rungs of ${command.name} are called “${twice.name}”` }] : [] })
+  return command.runs
+    .flatMap((run) => repeated(run.rungs.map((r) => r.name.trim().toLowerCase())))
+    .flatMap((f) => {
+      const twice = command.runs.flatMap((r) => r.rungs).findLast((r) => r.name.trim().toLowerCase() === f.where)
+      return twice ? [{ where: twice.id, reason: `two rungs of ${command.name} are called “${twice.name}”` }] : []
+    })
 }
 
 const index = (rungs: readonly Rung[]): ReadonlyMap<string, Rung> => new Map(rungs.map((r) => [r.id, r]))
 
 function needFaults(rungs: readonly Rung[]): CurriculumFault[] {
   const byId = index(rungs)
-  const unknown = rungs.flatMap((r) => r.needs.filter((n) => !byId.has(n)).map((n) => ({ where: r.id, reason: `needs ${n}, which is not in the curriculum` })))
-  return [...unknown, ...cyclesAmong(rungs, (r) => r.needs.flatMap((n) => byId.get(n) ?? []), (path) => `needs itself by way of ${path.join(' → ')}`)]
+  const unknown = rungs.flatMap((r) =>
+    r.needs
+      .filter((n) => !byId.has(n))
+      .map((n) => ({ where: r.id, reason: `needs ${n}, which is not in the curriculum` })),
+  )
+  return [
+    ...unknown,
+    ...cyclesAmong(
+      rungs,
+      (r) => r.needs.flatMap((n) => byId.get(n) ?? []),
+      (path) => `needs itself by way of ${path.join(' → ')}`,
+    ),
+  ]
 }
 
 /** A rung that needs a later one of its own run, or a loop that closes through the order of runs, can never open. */
@@ -98,10 +152,21 @@ function orderFaults(curriculum: Curriculum, runs: readonly Run[]): CurriculumFa
   const before = new Map(runs.flatMap((run) => run.rungs.map((rung, i) => [rung.id, run.rungs[i - 1]] as const)))
   const needs = (r: Rung): readonly Rung[] => allNeeds(curriculum, r).flatMap((n) => byId.get(n) ?? [])
   if (cyclesAmong(rungs, needs, () => '').length > 0) return []
-  return cyclesAmong(rungs, (r) => { const below = before.get(r.id); return below ? [...needs(r), below] : needs(r) }, (path) => `can never open: it comes before what it needs, by way of ${path.join(' → ')}`)
+  return cyclesAmong(
+    rungs,
+    (r) => {
+      const below = before.get(r.id)
+      return below ? [...needs(r), below] : needs(r)
+    },
+    (path) => `can never open: it comes before what it needs, by way of ${path.join(' → ')}`,
+  )
 }
 
-function cyclesAmong(rungs: readonly Rung[], next: (rung: Rung) => readonly Rung[], say: (path: readonly string[]) => string): CurriculumFault[] {
+function cyclesAmong(
+  rungs: readonly Rung[],
+  next: (rung: Rung) => readonly Rung[],
+  say: (path: readonly string[]) => string,
+): CurriculumFault[] {
   const done = new Set<string>()
   const found: CurriculumFault[] = []
   for (const start of rungs) {
@@ -131,9 +196,16 @@ function descents(run: Run): CurriculumFault[] {
   return run.rungs.flatMap((rung, i) => {
     const before = run.rungs[i - 1]
     if (!before || before.axis !== rung.axis) return []
-    const measure = (r: Rung) => (r.axis === 'distance' ? (r.criterion.metres ?? r.criterion.steps) : r.axis === 'duration' ? r.criterion.seconds : undefined)
+    const measure = (r: Rung) =>
+      r.axis === 'distance'
+        ? (r.criterion.metres ?? r.criterion.steps)
+        : r.axis === 'duration'
+          ? r.criterion.seconds
+          : undefined
     const sameUnit = (rung.criterion.metres === undefined) === (before.criterion.metres === undefined)
     const [was, is] = [measure(before), measure(rung)]
-    return was !== undefined && is !== undefined && is < was && (rung.axis === 'duration' || sameUnit) ? [{ where: rung.id, reason: `goes down from ${was} to ${is} on the ${rung.axis} axis` }] : []
+    return was !== undefined && is !== undefined && is < was && (rung.axis === 'duration' || sameUnit)
+      ? [{ where: rung.id, reason: `goes down from ${was} to ${is} on the ${rung.axis} axis` }]
+      : []
   })
 }

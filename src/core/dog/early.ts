@@ -20,10 +20,17 @@ export interface Age {
  * Why a rung is too early for a dog of this age on this day, in a place of this kind; undefined when it is not. Common
  * practice: under six months week one is duration only, no long holds, hiding games only in enclosed places.
  */
-export function tooEarlyBecause(rung: Rung, age: Age, day: string, placeKind: PlaceKind | undefined): string | undefined {
+export function tooEarlyBecause(
+  rung: Rung,
+  age: Age,
+  day: string,
+  placeKind: PlaceKind | undefined,
+): string | undefined {
   if (!age.young) return undefined
-  if (rung.axis === 'distance' && daysBetween(age.arrivesOn, day) <= firstDays) return 'a young dog works on duration only in its first week'
+  if (rung.axis === 'distance' && daysBetween(age.arrivesOn, day) <= firstDays)
+    return 'a young dog works on duration only in its first week'
   if (rung.kind === 'timed' && (rung.criterion.seconds ?? 0) > longestYoungHold) return 'no long holds under six months'
-  if (rung.hides === true && placeKind !== undefined && !enclosed.has(placeKind)) return 'hiding games under six months only in enclosed places'
+  if (rung.hides === true && placeKind !== undefined && !enclosed.has(placeKind))
+    return 'hiding games under six months only in enclosed places'
   return undefined
 }

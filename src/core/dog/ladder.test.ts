@@ -15,20 +15,92 @@ import { longestYoungHold } from './early'
 import { ladderFor } from './ladder'
 import { plainDog, type DogTraits } from './traits'
 
-const ladder = (traits: Partial<DogTraits>, more: { side?: 'left' | 'right'; young?: boolean } = {}): Curriculum => ladderFor(houseCurriculum, { traits: { ...plainDog, ...traits }, side: more.side ?? 'left', young: more.young ?? false })
+const ladder = (traits: Partial<DogTraits>, more: { side?: 'left' | 'right'; young?: boolean } = {}): Curriculum =>
+  ladderFor(houseCurriculum, {
+    traits: { ...plainDog, ...traits },
+    side: more.side ?? 'left',
+    young: more.young ?? false,
+  })
 const rung = (c: Curriculum, id: string) => ownRung(c, id)?.rung
-const next = (c: Curriculum, traits: Partial<DogTraits>, plans: readonly SetPlan[] = [], day = 3, arrivesOn = '2026-03-01'): WhatNext => {
+const next = (
+  c: Curriculum,
+  traits: Partial<DogTraits>,
+  plans: readonly SetPlan[] = [],
+  day = 3,
+  arrivesOn = '2026-03-01',
+): WhatNext => {
   const { state } = work(always(c), plans)
-  const promises = [{ rungId: 'sit-stay.60s', level: 0, places: 1, people: 1 }, { rungId: 'recall.line-15', level: 2, places: 1, people: 1 }]
-  return whatNext(c, state, summarise(c, state, promises, { days: 0, reps: 0 }), { promises, words: { name: 'Wren', cue: undefined, release: 'Okay', marker: 'Yes', side: 'left', traits: { ...plainDog, ...traits } }, arrivesOn, cueWords: new Map([['sit', 'Assis']]), tried: [] }, { now: monday + day * msPerDay, today: dayName(day), places: [{ id: 'barn', kind: 'room' }, { id: 'yard', kind: 'yard' }], people: ['ada'], method: defaultMethod, forgetting: houseForgetting })
+  const promises = [
+    { rungId: 'sit-stay.60s', level: 0, places: 1, people: 1 },
+    { rungId: 'recall.line-15', level: 2, places: 1, people: 1 },
+  ]
+  return whatNext(
+    c,
+    state,
+    summarise(c, state, promises, { days: 0, reps: 0 }),
+    {
+      promises,
+      words: {
+        name: 'Wren',
+        cue: undefined,
+        release: 'Okay',
+        marker: 'Yes',
+        side: 'left',
+        traits: { ...plainDog, ...traits },
+      },
+      arrivesOn,
+      cueWords: new Map([['sit', 'Assis']]),
+      tried: [],
+    },
+    {
+      now: monday + day * msPerDay,
+      today: dayName(day),
+      places: [
+        { id: 'barn', kind: 'room' },
+        { id: 'yard', kind: 'yard' },
+      ],
+      people: ['ada'],
+      method: defaultMethod,
+      forgetting: houseForgetting,
+    },
+  )
 }
 
 describe('every ladder that is made for a dog can be worked by', () => {
-  const kinds: readonly [string, Partial<DogTraits>, { side?: 'right'; young?: boolean }?][] = [['deaf', { deaf: true }], ['blind', { blind: true }], ['stiff', { stiff: true }], ['giant', { giant: true }], ['shy', { shy: true }], ['fond', { fond: true }], ['anxious', { anxious: true }], ['toys', { toys: true }], ['young', {}, { young: true }], ['right', {}, { side: 'right' }], ['all at once', { deaf: true, stiff: true, giant: true, anxious: true, toys: true }, { side: 'right', young: true }]]
+  const kinds: readonly [string, Partial<DogTraits>, { side?: 'right'; young?: boolean }?][] = [
+    ['deaf', { deaf: true }],
+    ['blind', { blind: true }],
+    ['stiff', { stiff: true }],
+    ['giant', { giant: true }],
+    ['shy', { shy: true }],
+    ['fond', { fond: true }],
+    ['anxious', { anxious: true }],
+    ['toys', { toys: true }],
+    ['young', {}, { young: true }],
+    ['right', {}, { side: 'right' }],
+    [
+      'all at once',
+      { deaf: true, stiff: true, giant: true, anxious: true, toys: true },
+      { side: 'right', young: true },
+    ],
+  ]
   it.each(kinds)('%s', (_, traits, more) => {
     const made = ladder(traits, more ?? {})
-    expect(curriculumFaults({ ...made, gates: made.gates.map((g) => ({ ...g, needs: g.needs.map((n) => findRung(made, n)?.rung.id ?? n) })), commands: made.commands.map((c) => ({ ...c, runs: c.runs.map((r) => ({ ...r, rungs: r.rungs.map((g) => ({ ...g, needs: g.needs.map((n) => findRung(made, n)?.rung.id ?? n) })) })) })) })).toEqual([])
-    for (const g of allRungs(made)) for (const n of g.needs) expect([g.id, n, findRung(made, n) !== undefined]).toEqual([g.id, n, true])
+    expect(
+      curriculumFaults({
+        ...made,
+        gates: made.gates.map((g) => ({ ...g, needs: g.needs.map((n) => findRung(made, n)?.rung.id ?? n) })),
+        commands: made.commands.map((c) => ({
+          ...c,
+          runs: c.runs.map((r) => ({
+            ...r,
+            rungs: r.rungs.map((g) => ({ ...g, needs: g.needs.map((n) => findRung(made, n)?.rung.id ?? n) })),
+          })),
+        })),
+      }),
+    ).toEqual([])
+    for (const g of allRungs(made))
+      for (const n of g.needs) expect([g.id, n, findRung(made, n) !== undefined]).toEqual([g.id, n, true])
   })
 })
 
@@ -36,12 +108,36 @@ describe('what changes a dog’s ladder (common practice)', () => {
   it('deaf: hand or vibration instead of words, check-in before anything off leash', () => {
     const c = ladder({ deaf: true })
     expect(allRungs(c).filter((r) => r.cue === 'word')).toEqual([])
-    expect(rung(c, 'sit.word')).toMatchObject({ name: 'Signal alone', cue: 'signal', say: expect.stringContaining('The hand') })
+    expect(rung(c, 'sit.word')).toMatchObject({
+      name: 'Signal alone',
+      cue: 'signal',
+      say: expect.stringContaining('The hand'),
+    })
     expect(rung(c, 'recall.attention')?.say).toContain('vibration')
     expect(rung(c, 'recall.off-leash')?.needs).toContain('check-in.look-back')
     expect(rung(c, 'sit.word-hand')).toBeUndefined()
     const sit = findCommand(c, 'sit')
-    expect(sit && promptOf(sit.runs[0]?.rungs[3] ?? allRungs(c)[0] ?? (() => { throw new Error('rung') })(), sit, defaultMethod, { name: 'Wren', cue: undefined, release: 'Okay', marker: 'Yes', side: 'left', traits: { ...plainDog, deaf: true } }, false).mark).toContain('hand')
+    expect(
+      sit &&
+        promptOf(
+          sit.runs[0]?.rungs[3] ??
+            allRungs(c)[0] ??
+            (() => {
+              throw new Error('rung')
+            })(),
+          sit,
+          defaultMethod,
+          {
+            name: 'Wren',
+            cue: undefined,
+            release: 'Okay',
+            marker: 'Yes',
+            side: 'left',
+            traits: { ...plainDog, deaf: true },
+          },
+          false,
+        ).mark,
+    ).toContain('hand')
   })
 
   it('blind: voice and touch, nothing that has to be seen', () => {
@@ -54,30 +150,94 @@ describe('what changes a dog’s ladder (common practice)', () => {
 
   it('puppy: shorter, no long holds, no cue until predictable, and week one is duration only', () => {
     const c = ladder({ bornOn: '2025-12-01' }, { young: true })
-    expect(Math.max(...allRungs(c).filter((r) => r.kind === 'timed').map((r) => r.criterion.seconds ?? 0))).toBe(longestYoungHold)
+    expect(
+      Math.max(
+        ...allRungs(c)
+          .filter((r) => r.kind === 'timed')
+          .map((r) => r.criterion.seconds ?? 0),
+      ),
+    ).toBe(longestYoungHold)
     expect(rung(c, 'sit.full')).toMatchObject({ rule: { kind: 'row', r: 10 }, setReps: 5 })
-    // Everything up to the first distance is held and distance is promised: in the first week it is shut, later it is next.
-    const far = { ...c, commands: c.commands.map((x) => ({ ...x, runs: x.runs.map((r) => ({ ...r, rungs: r.rungs.map((g) => (g.id === 'sit-stay.step-5s' ? { ...g, needs: [] } : g)) })) })) }
+    // Everything up to the first distance is held and distance is promised: in the first week it is shut, later it is
+    // next.
+    const far = {
+      ...c,
+      commands: c.commands.map((x) => ({
+        ...x,
+        runs: x.runs.map((r) => ({
+          ...r,
+          rungs: r.rungs.map((g) => (g.id === 'sit-stay.step-5s' ? { ...g, needs: [] } : g)),
+        })),
+      })),
+    }
     const { state } = work(always(far), [{ rung: 'sit-stay.step-5s', reps: 'M' }])
     const farPromises = [{ rungId: 'sit-stay.two-steps-5s', level: 0, places: 1, people: 1 }]
     const summary = summarise(far, state, farPromises, { days: 0, reps: 0 })
-    const on = (day: number) => whatNext(far, state, summary, { promises: farPromises, words: { name: 'Wren', cue: undefined, release: 'Okay', marker: 'Yes', side: 'left', traits: { ...plainDog, bornOn: '2025-12-01' } }, arrivesOn: '2026-03-01', cueWords: new Map(), tried: [] }, { now: monday + day * msPerDay, today: dayName(day), places: [{ id: 'barn', kind: 'room' }], people: ['ada'], method: defaultMethod, forgetting: houseForgetting })
-    expect(on(2).shut).toMatchObject([{ command: 'sit-stay', opens: expect.stringContaining('duration only in its first week') }])
+    const on = (day: number) =>
+      whatNext(
+        far,
+        state,
+        summary,
+        {
+          promises: farPromises,
+          words: {
+            name: 'Wren',
+            cue: undefined,
+            release: 'Okay',
+            marker: 'Yes',
+            side: 'left',
+            traits: { ...plainDog, bornOn: '2025-12-01' },
+          },
+          arrivesOn: '2026-03-01',
+          cueWords: new Map(),
+          tried: [],
+        },
+        {
+          now: monday + day * msPerDay,
+          today: dayName(day),
+          places: [{ id: 'barn', kind: 'room' }],
+          people: ['ada'],
+          method: defaultMethod,
+          forgetting: houseForgetting,
+        },
+      )
+    expect(on(2).shut).toMatchObject([
+      { command: 'sit-stay', opens: expect.stringContaining('duration only in its first week') },
+    ])
     expect(on(9).sets.map((s) => s.rungId)).toContain('sit-stay.step-5s')
     expect(findRung(c, 'sit-stay.60s')?.rung.id).toBe('sit-stay.30s')
   })
 
   it('grown out of it on the day it turns six months', () => {
-    const regimes = regimesOf({ versions: [{ from: Number.NEGATIVE_INFINITY, curriculum: houseCurriculum }], changes: [], traits: { ...plainDog, bornOn: '2025-09-05' }, side: 'left', arrivesOn: '2026-03-01', startOfDay: (day) => Date.parse(`${day}T00:00:00Z`) })
-    expect(regimes.map((r) => new Date(r.from).getTime() || r.from)).toEqual([Number.NEGATIVE_INFINITY, Date.parse('2026-03-06T00:00:00Z')])
-    expect([ownRung(regimes[0].curriculum, 'sit-stay.60s'), ownRung(newest(regimes).curriculum, 'sit-stay.60s') !== undefined]).toEqual([undefined, true])
+    const regimes = regimesOf({
+      versions: [{ from: Number.NEGATIVE_INFINITY, curriculum: houseCurriculum }],
+      changes: [],
+      traits: { ...plainDog, bornOn: '2025-09-05' },
+      side: 'left',
+      arrivesOn: '2026-03-01',
+      startOfDay: (day) => Date.parse(`${day}T00:00:00Z`),
+    })
+    expect(regimes.map((r) => new Date(r.from).getTime() || r.from)).toEqual([
+      Number.NEGATIVE_INFINITY,
+      Date.parse('2026-03-06T00:00:00Z'),
+    ])
+    expect([
+      ownRung(regimes[0].curriculum, 'sit-stay.60s'),
+      ownRung(newest(regimes).curriculum, 'sit-stay.60s') !== undefined,
+    ]).toEqual([undefined, true])
   })
 
   it('a promise that the ladder cannot keep is named, and the dog is never ready without it', () => {
     const c = ladder({ blind: true })
     const held = work(always(c), [...passTo(c, 'sit.empty'), ...passTo(c, 'sit.empty', 1)]).state
-    const promises = [{ rungId: 'sit.full', level: 0, places: 1, people: 1 }, { rungId: 'watch.pouch', level: 0, places: 1, people: 1 }]
-    expect(summarise(c, held, promises, { days: 0, reps: 0 })).toMatchObject({ lost: ['watch.pouch'], readyOn: undefined })
+    const promises = [
+      { rungId: 'sit.full', level: 0, places: 1, people: 1 },
+      { rungId: 'watch.pouch', level: 0, places: 1, people: 1 },
+    ]
+    expect(summarise(c, held, promises, { days: 0, reps: 0 })).toMatchObject({
+      lost: ['watch.pouch'],
+      readyOn: undefined,
+    })
     expect(promisesMet(summarise(c, held, promises, { days: 0, reps: 0 })).lacks).toBe('a promise is not in its ladder')
     expect(promisesMet(summarise(c, held, [], { days: 0, reps: 0 })).lacks).toBe('nothing promised')
     expect(summarise(c, held, promises.slice(0, 1), { days: 0, reps: 0 }).readyOn).toBe('2026-03-03')
@@ -85,7 +245,10 @@ describe('what changes a dog’s ladder (common practice)', () => {
 
   it('two promises that come to mean one command are one: the higher rung', () => {
     const c = ladder({ stiff: true })
-    const promises = [{ rungId: 'sit-stay.60s', level: 0, places: 1, people: 1 }, { rungId: 'down-stay.30s', level: 0, places: 1, people: 1 }]
+    const promises = [
+      { rungId: 'sit-stay.60s', level: 0, places: 1, people: 1 },
+      { rungId: 'down-stay.30s', level: 0, places: 1, people: 1 },
+    ]
     const { commands, needs } = summarise(c, emptyDogState(), promises, { days: 0, reps: 0 })
     expect(commands.find((x) => x.command === 'down-stay')?.promise?.promise.rungId).toBe('sit-stay.60s')
     expect(needs).toHaveLength(1)
@@ -103,8 +266,15 @@ describe('what changes a dog’s ladder (common practice)', () => {
 
   it('frightened of people: consent and distance first', () => {
     const c = ladder({ shy: true })
-    expect(rung(c, 'touch.near')).toMatchObject({ dontSay: expect.stringContaining('It comes, or it does not'), payWhere: expect.stringContaining('Tossed') })
-    expect([rung(c, 'recall.two-people'), rung(c, 'recall.hide'), rung(c, 'touch.hiding')]).toEqual([undefined, undefined, undefined])
+    expect(rung(c, 'touch.near')).toMatchObject({
+      dontSay: expect.stringContaining('It comes, or it does not'),
+      payWhere: expect.stringContaining('Tossed'),
+    })
+    expect([rung(c, 'recall.two-people'), rung(c, 'recall.hide'), rung(c, 'touch.hiding')]).toEqual([
+      undefined,
+      undefined,
+      undefined,
+    ])
   })
 
   it('not food-driven: play is the pay, in shorter sets', () => {
@@ -137,19 +307,43 @@ describe('what changes a dog’s ladder (common practice)', () => {
 
 describe('what next', () => {
   it('first evening: nothing', () => {
-    expect(next(houseCurriculum, {}, [], 0, '2026-03-02')).toEqual({ sets: [], shut: [], waits: [], rest: expect.stringContaining('First evening') })
+    expect(next(houseCurriculum, {}, [], 0, '2026-03-02')).toEqual({
+      sets: [],
+      shut: [],
+      waits: [],
+      rest: expect.stringContaining('First evening'),
+    })
     expect(next(houseCurriculum, {}, [], 0, '2026-03-05').rest).toBe('Not here yet.')
   })
 
   it('a promise whose prerequisite is missing is listed with what opens it, and the prerequisite is worked', () => {
     const { sets, shut } = next(houseCurriculum, {})
-    expect(shut).toMatchObject([{ command: 'sit-stay', rungName: '1 s', opens: 'opens when Sit “Full sit” is held; on the way there, Sit “Any move of the rear” is next' }])
-    expect(sets.map((s) => s.command)).toEqual(expect.arrayContaining(['sit', 'recall', 'marker', 'watch', 'touch', 'settle']))
-    expect(sets.find((s) => s.command === 'recall')).toMatchObject({ kit: 'self-winding leash', payTier: 3, payWhen: 'every rep', reasons: ['The next rung of what is promised.'] })
+    expect(shut).toMatchObject([
+      {
+        command: 'sit-stay',
+        rungName: '1 s',
+        opens: 'opens when Sit “Full sit” is held; on the way there, Sit “Any move of the rear” is next',
+      },
+    ])
+    expect(sets.map((s) => s.command)).toEqual(
+      expect.arrayContaining(['sit', 'recall', 'marker', 'watch', 'touch', 'settle']),
+    )
+    expect(sets.find((s) => s.command === 'recall')).toMatchObject({
+      kit: 'self-winding leash',
+      payTier: 3,
+      payWhen: 'every rep',
+      reasons: ['The next rung of what is promised.'],
+    })
   })
 
   it('what slipped goes first, then refreshers, then the promised by how much they need', () => {
-    const held: SetPlan[] = [...passTo(houseCurriculum, 'sit.empty'), ...passTo(houseCurriculum, 'sit.empty', 1), ...passTo(houseCurriculum, 'down.seated'), ...passTo(houseCurriculum, 'down.seated', 1), { rung: 'down.no-lure', reps: 'M M M', day: 5, purpose: 'refresh' }]
+    const held: SetPlan[] = [
+      ...passTo(houseCurriculum, 'sit.empty'),
+      ...passTo(houseCurriculum, 'sit.empty', 1),
+      ...passTo(houseCurriculum, 'down.seated'),
+      ...passTo(houseCurriculum, 'down.seated', 1),
+      { rung: 'down.no-lure', reps: 'M M M', day: 5, purpose: 'refresh' },
+    ]
     const order = next(houseCurriculum, {}, held, 9).sets.map((s) => [s.command, s.why])
     expect(order[0]).toEqual(['down', 'rebuild'])
     expect(order[1]).toEqual(['sit', 'refresher'])

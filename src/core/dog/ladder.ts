@@ -39,26 +39,53 @@ export function ladderFor(curriculum: Curriculum, dog: LadderDog): Curriculum {
 /** A key under which ladders alike are alike. */
 export const ladderKey = (dog: LadderDog): string => JSON.stringify([dog.traits, dog.side, dog.young])
 
-const say = (rung: Rung, words: Partial<Pick<Rung, 'say' | 'dontSay' | 'payWhere' | 'name'>> & { criterion?: string }): Rung => {
+const say = (
+  rung: Rung,
+  words: Partial<Pick<Rung, 'say' | 'dontSay' | 'payWhere' | 'name'>> & { criterion?: string },
+): Rung => {
   const { criterion, ...rest } = words
-  return { ...rung, ...rest, ...(criterion === undefined ? {} : { criterion: { ...rung.criterion, words: criterion } }) }
+  return {
+    ...rung,
+    ...rest,
+    ...(criterion === undefined ? {} : { criterion: { ...rung.criterion, words: criterion } }),
+  }
 }
 
 /** The rung's name with its signal for its word; never the name of another rung of the command. */
 function signalName(rung: Rung, command: Command): string {
   const name = rung.name.replace(/\bWord\b/g, 'Signal').replace(/\bword\b/g, 'signal')
-  return command.runs.some((r) => r.rungs.some((g) => g.id !== rung.id && g.name === name)) ? `${name} for coming` : name
+  return command.runs.some((r) => r.rungs.some((g) => g.id !== rung.id && g.name === name))
+    ? `${name} for coming`
+    : name
 }
 
 /** The hand is the cue: the rungs that lead from hand to word fall away, and nothing off leash before it checks in. */
 function forDeaf(curriculum: Curriculum): Curriculum {
   const signals = changeRungs(curriculum, (rung, command): Rung | undefined => {
-    if (rung.kind === 'position' && (rung.stage === 'word-before-signal' || rung.stage === 'smaller-signal')) return undefined
+    if (rung.kind === 'position' && (rung.stage === 'word-before-signal' || rung.stage === 'smaller-signal'))
+      return undefined
     if (rung.id.endsWith('.5s-word')) return undefined
-    const gated = rung.gate !== undefined && rung.command !== 'check-in' ? { ...rung, needs: [...rung.needs, 'check-in.look-back'] } : rung
-    if (rung.id === 'recall.attention' || rung.id === 'recall.bowl') return say(gated, { say: 'Its own attention signal: vibration, a stamp or a light.', dontSay: 'Never wake or touch it from behind.' })
+    const gated =
+      rung.gate !== undefined && rung.command !== 'check-in'
+        ? { ...rung, needs: [...rung.needs, 'check-in.look-back'] }
+        : rung
+    if (rung.id === 'recall.attention' || rung.id === 'recall.bowl')
+      return say(gated, {
+        say: 'Its own attention signal: vibration, a stamp or a light.',
+        dontSay: 'Never wake or touch it from behind.',
+      })
     if (rung.cue !== 'word') return gated
-    return say({ ...gated, cue: 'signal' }, { say: `The hand, once: ${command.signal === 'none' || command.signal === '' ? 'its own signal' : command.signal}`, dontSay: 'Not twice, and only when it looks.', name: signalName(rung, command), criterion: rung.criterion.words.replace(/\bword\b/g, 'signal') })
+    return say(
+      { ...gated, cue: 'signal' },
+      {
+        say:
+          `The hand, once: ` +
+          `${command.signal === 'none' || command.signal === '' ? 'its own signal' : command.signal}`,
+        dontSay: 'Not twice, and only when it looks.',
+        name: signalName(rung, command),
+        criterion: rung.criterion.words.replace(/\bword\b/g, 'signal'),
+      },
+    )
   })
   return changeCommands(signals, (c) => ({ ...c, caution: `Deaf: get its eyes first. ${c.caution}` }))
 }
@@ -66,13 +93,23 @@ function forDeaf(curriculum: Curriculum): Curriculum {
 /** Voice and touch: nothing that has to be seen. */
 function forBlind(curriculum: Curriculum): Curriculum {
   const heard = changeRungs(curriculum, (rung): Rung | undefined => {
-    if (rung.command === 'watch' || rung.stage === 'smaller-signal' || rung.criterion.handler === 'turned away') return undefined
-    if (rung.cue === 'signal') return say(rung, { say: 'A touch on the shoulder, or its sound.', dontSay: 'No hand signal: it does not see it.' })
-    if (rung.criterion.help === 'full-signal' && rung.cue === 'word') return say(rung, { say: `${rung.say}, then a touch` })
+    if (rung.command === 'watch' || rung.stage === 'smaller-signal' || rung.criterion.handler === 'turned away')
+      return undefined
+    if (rung.cue === 'signal')
+      return say(rung, {
+        say: 'A touch on the shoulder, or its sound.',
+        dontSay: 'No hand signal: it does not see it.',
+      })
+    if (rung.criterion.help === 'full-signal' && rung.cue === 'word')
+      return say(rung, { say: `${rung.say}, then a touch` })
     if (rung.criterion.help === 'lure') return say(rung, { say: 'Nothing. Food at the nose: it follows the smell.' })
     return rung
   })
-  return changeCommands(heard, (c) => ({ ...c, signal: 'voice and touch', caution: `Blind: speak before you touch, clear the floor. ${c.caution}` }))
+  return changeCommands(heard, (c) => ({
+    ...c,
+    signal: 'voice and touch',
+    caution: `Blind: speak before you touch, clear the floor. ${c.caution}`,
+  }))
 }
 
 /** Down-stay instead of sit-stay, fewer rises, soft floor. */
@@ -87,27 +124,54 @@ function forStiff(curriculum: Curriculum): Curriculum {
     curriculum,
     (rung): Rung | undefined => {
       if (rung.command === 'sit-stay' || rung.id === 'sit.from-down' || rung.id === 'sit.walking') return undefined
-      const starts = rung.criterion.start === 'sit-stay' ? { ...rung, criterion: { ...rung.criterion, start: 'down-stay', words: rung.criterion.words.replace('sit-stay', 'down-stay') } } : rung
+      const starts =
+        rung.criterion.start === 'sit-stay'
+          ? {
+              ...rung,
+              criterion: {
+                ...rung.criterion,
+                start: 'down-stay',
+                words: rung.criterion.words.replace('sit-stay', 'down-stay'),
+              },
+            }
+          : rung
       const rises = rung.command === 'sit' || rung.command === 'down' || rung.command === 'down-distance'
       return rises ? { ...starts, setReps: Math.min(starts.setReps, shortSet) } : starts
     },
     instead,
   )
-  return changeCommands(gentle, (c) => ({ ...c, caution: `Stiff: soft, dry floor, few rises; stop at any sign of pain. ${c.caution}` }))
+  return changeCommands(gentle, (c) => ({
+    ...c,
+    caution: `Stiff: soft, dry floor, few rises; stop at any sign of pain. ${c.caution}`,
+  }))
 }
 
 /** Shorter; no long holds; no cue before the behaviour came ten times running. */
 function forYoung(curriculum: Curriculum): Curriculum {
   const short = changeRungs(curriculum, (rung): Rung | undefined => {
     if (rung.kind === 'timed' && (rung.criterion.seconds ?? 0) > longestYoungHold) return undefined
-    const predictable = rung.kind === 'position' && rung.stage === 'shape' ? { ...rung, rule: { kind: 'row', r: 10 } as const } : rung
-    return { ...predictable, setReps: rung.kind === 'timed' ? Math.min(predictable.setReps, spanOf(predictable.rule)) : Math.min(predictable.setReps, shortSet) }
+    const predictable =
+      rung.kind === 'position' && rung.stage === 'shape' ? { ...rung, rule: { kind: 'row', r: 10 } as const } : rung
+    return {
+      ...predictable,
+      setReps:
+        rung.kind === 'timed'
+          ? Math.min(predictable.setReps, spanOf(predictable.rule))
+          : Math.min(predictable.setReps, shortSet),
+    }
   })
-  return changeCommands(short, (c) => ({ ...c, caution: `Under six months: no jerks, no long holds, short sets. ${c.caution}` }))
+  return changeCommands(short, (c) => ({
+    ...c,
+    caution: `Under six months: no jerks, no long holds, short sets. ${c.caution}`,
+  }))
 }
 
 function forGiant(curriculum: Curriculum): Curriculum {
-  const slow = changeRungs(curriculum, (rung) => (rung.kind === 'position' && (rung.command === 'sit' || rung.command === 'down' || rung.command === 'down-distance') ? { ...rung, criterion: { ...rung.criterion, latencySeconds: (rung.criterion.latencySeconds ?? 3) + 2 } } : rung))
+  const slow = changeRungs(curriculum, (rung) =>
+    rung.kind === 'position' && (rung.command === 'sit' || rung.command === 'down' || rung.command === 'down-distance')
+      ? { ...rung, criterion: { ...rung.criterion, latencySeconds: (rung.criterion.latencySeconds ?? 3) + 2 } }
+      : rung,
+  )
   return changeCommands(slow, (c) => ({ ...c, caution: `Giant: soft floor, let it fold slowly. ${c.caution}` }))
 }
 
@@ -115,29 +179,56 @@ function forGiant(curriculum: Curriculum): Curriculum {
 function forShy(curriculum: Curriculum): Curriculum {
   const far = changeRungs(curriculum, (rung): Rung | undefined => {
     if (rung.id === 'recall.two-people') return undefined
-    const tossed = rung.stage === 'shape' ? say(rung, { payWhere: `Tossed, away from you: ${rung.payWhere.toLowerCase()} once it asks` }) : rung
-    return rung.command === 'touch' ? say(tossed, { dontSay: 'Offer the palm and look away. It comes, or it does not.' }) : tossed
+    const tossed =
+      rung.stage === 'shape'
+        ? say(rung, { payWhere: `Tossed, away from you: ${rung.payWhere.toLowerCase()} once it asks` })
+        : rung
+    return rung.command === 'touch'
+      ? say(tossed, { dontSay: 'Offer the palm and look away. It comes, or it does not.' })
+      : tossed
   })
-  return changeCommands(far, (c) => ({ ...c, caution: `Frightened of people: it chooses to come near; distance before everything. ${c.caution}` }))
+  return changeCommands(far, (c) => ({
+    ...c,
+    caution: `Frightened of people: it chooses to come near; distance before everything. ${c.caution}`,
+  }))
 }
 
 /** People are the distraction: they start far off, and a helper makes the start. */
 function forFond(curriculum: Curriculum): Curriculum {
-  const manufactured = changeRungs(curriculum, (rung) => (rung.kind === 'recall' && rung.cue === 'word' ? say(rung, { say: `${rung.say}; a helper, over 15 m off, makes it look away first` }) : rung))
-  return changeCommands(manufactured, (c) => ({ ...c, caution: `Too fond of people: helpers start over 15 m off and come nearer as it succeeds. ${c.caution}` }))
+  const manufactured = changeRungs(curriculum, (rung) =>
+    rung.kind === 'recall' && rung.cue === 'word'
+      ? say(rung, { say: `${rung.say}; a helper, over 15 m off, makes it look away first` })
+      : rung,
+  )
+  return changeCommands(manufactured, (c) => ({
+    ...c,
+    caution: `Too fond of people: helpers start over 15 m off and come nearer as it succeeds. ${c.caution}`,
+  }))
 }
 
-const withoutHiding = (curriculum: Curriculum): Curriculum => changeRungs(curriculum, (rung) => (rung.hides === true ? undefined : rung))
+const withoutHiding = (curriculum: Curriculum): Curriculum =>
+  changeRungs(curriculum, (rung) => (rung.hides === true ? undefined : rung))
 
 /** Play is the pay, and takes a minute or two: fewer reps in a set. */
 const forToys = (curriculum: Curriculum): Curriculum =>
-  changeRungs(curriculum, (rung) => say({ ...rung, setReps: rung.kind === 'timed' ? rung.setReps : Math.min(rung.setReps, shortSet) }, { payWhere: `Its toy, 1–2 min of play, delivered so: ${rung.payWhere.toLowerCase()}` }))
+  changeRungs(curriculum, (rung) =>
+    say(
+      { ...rung, setReps: rung.kind === 'timed' ? rung.setReps : Math.min(rung.setReps, shortSet) },
+      { payWhere: `Its toy, 1–2 min of play, delivered so: ${rung.payWhere.toLowerCase()}` },
+    ),
+  )
 
 const swap = (text: string): string => text.replace(/\b(left|right)\b/g, (w) => (w === 'left' ? 'right' : 'left'))
 
 /** The owner wants the right side: hands and sides change places. “Right round” and “straight” stay as they are. */
 function mirrored(curriculum: Curriculum): Curriculum {
-  const mirror = (text: string) => text.split(/(right round|, right and about)/).map((part, i) => (i % 2 ? part : swap(part))).join('')
-  const rungs = changeRungs(curriculum, (rung) => say(rung, { say: mirror(rung.say), payWhere: mirror(rung.payWhere), criterion: mirror(rung.criterion.words) }))
+  const mirror = (text: string) =>
+    text
+      .split(/(right round|, right and about)/)
+      .map((part, i) => (i % 2 ? part : swap(part)))
+      .join('')
+  const rungs = changeRungs(curriculum, (rung) =>
+    say(rung, { say: mirror(rung.say), payWhere: mirror(rung.payWhere), criterion: mirror(rung.criterion.words) }),
+  )
   return changeCommands(rungs, (c: Command) => ({ ...c, signal: mirror(c.signal) }))
 }

@@ -22,7 +22,10 @@ export interface AttentionShare {
   readonly clean: Share
 }
 
-/** What the dog was doing when it was called, with how often it then came clean; empty when nobody noted it. A call at a dog that stares teaches nothing, so its share matters. */
+/**
+ * What the dog was doing when it was called, with how often it then came clean; empty when nobody noted it. A call at a
+ * dog that stares teaches nothing, so its share matters.
+ */
 export function attentionShares(reps: readonly NotedRep[]): readonly AttentionShare[] {
   const told = reps.filter((r) => r.attention !== null)
   return attentions.flatMap((attention) => {
@@ -63,6 +66,8 @@ export function handlingOf(reps: readonly NotedRep[]): Handling {
     repeatedCue: { reps: cued.filter((r) => (r.cuesSaid ?? 0) > 1).length, of: cued.length },
     offPlan: { reps: planned.filter((r) => (r.planned === 0) !== (r.pieces === 0)).length, of: planned.length },
     slips: { reps: slips.length, pieces: slips.reduce((n, r) => n + (r.pieces ?? 0), 0) },
-    sounds: [...sounds].map(([sound, n]) => ({ sound, ...n })).sort((a, b) => b.reps - a.reps || a.sound.localeCompare(b.sound)),
+    sounds: [...sounds]
+      .map(([sound, n]) => ({ sound, ...n }))
+      .sort((a, b) => b.reps - a.reps || a.sound.localeCompare(b.sound)),
   }
 }

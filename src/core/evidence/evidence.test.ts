@@ -41,7 +41,12 @@ describe('the 95 % interval of a share against Wilson (1927), worked values', ()
 })
 
 describe('energy (trade figures: Kleiber 1947, rounded)', () => {
-  it.each([[10, 394], [20, 662], [30, 897], [40, 1113]])('%i kg rests on %i kcal a day', (kg, kcal) => {
+  it.each([
+    [10, 394],
+    [20, 662],
+    [30, 897],
+    [40, 1113],
+  ])('%i kg rests on %i kcal a day', (kg, kcal) => {
     expect(Math.round(restingKcal(kg))).toBe(kcal)
   })
   it('life stage multiplies, pieces add up', () => {
@@ -60,14 +65,23 @@ describe('evidence of a rung', () => {
 
   it('counts first-cue success, help by day, success by day', () => {
     expect(firstCueSuccess(sets, 'sit.word')).toMatchObject({ clean: 4, total: 6 })
-    expect(helpByDay(sets.slice(0, 2))).toEqual([{ day: '2026-03-02', reps: [3, 0, 1, 0, 0] }, { day: '2026-03-03', reps: [2, 0, 0, 0, 0] }])
-    expect(successByDay(sets)).toEqual([{ day: '2026-03-02', clean: 2, total: 4 }, { day: '2026-03-03', clean: 2, total: 3 }])
+    expect(helpByDay(sets.slice(0, 2))).toEqual([
+      { day: '2026-03-02', reps: [3, 0, 1, 0, 0] },
+      { day: '2026-03-03', reps: [2, 0, 0, 0, 0] },
+    ])
+    expect(successByDay(sets)).toEqual([
+      { day: '2026-03-02', clean: 2, total: 4 },
+      { day: '2026-03-03', clean: 2, total: 3 },
+    ])
   })
 
   it('takes the median latency and, from three days on, its trend', () => {
     expect(latencyByDay(sets).map((d) => d.seconds)).toEqual([expect.closeTo(3.3, 9), expect.closeTo(2, 9)])
     expect(latencyOf(sets)?.trendPerDay).toBeUndefined()
-    const falling = setsFrom([0, 1, 2, 4].map((day) => ({ rung: 'sit.word', reps: 'C', day }))).map((s, i) => ({ ...s, reps: s.reps.map((r) => ({ ...r, latencySeconds: 3 - ([0, 1, 2, 4][i] ?? 0) * 0.25 })) }))
+    const falling = setsFrom([0, 1, 2, 4].map((day) => ({ rung: 'sit.word', reps: 'C', day }))).map((s, i) => ({
+      ...s,
+      reps: s.reps.map((r) => ({ ...r, latencySeconds: 3 - ([0, 1, 2, 4][i] ?? 0) * 0.25 })),
+    }))
     expect(latencyOf(falling)).toMatchObject({ measured: 4, trendPerDay: expect.closeTo(-0.25, 9) })
     expect(latencyOf([])).toBeUndefined()
   })
@@ -79,19 +93,38 @@ describe('evidence of a rung', () => {
 
 describe('kit transfer', () => {
   const plan = (kit: string, reps: string, minutesIn: number) => ({ plan: { rung: 'heel.word', reps, kit }, minutesIn })
-  const build = (plans: ReturnType<typeof plan>[]) => setsFrom(plans.map((p) => p.plan)).map((s, i) => ({ ...s, minutesIn: plans[i]?.minutesIn ?? null, temperatureC: 20 }))
+  const build = (plans: ReturnType<typeof plan>[]) =>
+    setsFrom(plans.map((p) => p.plan)).map((s, i) => ({
+      ...s,
+      minutesIn: plans[i]?.minutesIn ?? null,
+      temperatureC: 20,
+    }))
 
   it('puts two pieces of kit side by side with the difference, its interval and what flatters the last one', () => {
-    const sets = build([plan('slip lead', 'C C C C C', 2), plan('flat collar', 'C C M C H', 5), plan('slip lead', 'C C C C C', 8), plan('flat collar', 'C C C M C', 11)])
+    const sets = build([
+      plan('slip lead', 'C C C C C', 2),
+      plan('flat collar', 'C C M C H', 5),
+      plan('slip lead', 'C C C C C', 8),
+      plan('flat collar', 'C C C M C', 11),
+    ])
     const found = compareKit(sets, 'heel.word', 'slip lead', 'flat collar')
-    expect(found).toMatchObject({ alternating: true, a: { share: { clean: 10, total: 10 }, minutesIn: 5, temperatureC: 20, exerciseMinutesAgo: undefined }, b: { share: { clean: 7, total: 10 }, minutesIn: 8 } })
+    expect(found).toMatchObject({
+      alternating: true,
+      a: { share: { clean: 10, total: 10 }, minutesIn: 5, temperatureC: 20, exerciseMinutesAgo: undefined },
+      b: { share: { clean: 7, total: 10 }, minutesIn: 8 },
+    })
     expect(found?.difference.difference).toBeCloseTo(0.3, 10)
     expect(found?.difference.low).toBeLessThan(0.05)
     expect(kitComparisons(sets)).toHaveLength(1)
   })
 
   it('says when the order did not alternate, and nothing when one was never used', () => {
-    const sets = build([plan('slip lead', 'C C', 1), plan('slip lead', 'C C', 3), plan('flat collar', 'C C', 5), plan('flat collar', 'C C', 7)])
+    const sets = build([
+      plan('slip lead', 'C C', 1),
+      plan('slip lead', 'C C', 3),
+      plan('flat collar', 'C C', 5),
+      plan('flat collar', 'C C', 7),
+    ])
     expect(compareKit(sets, 'heel.word', 'slip lead', 'flat collar')?.alternating).toBe(false)
     expect(compareKit(sets, 'heel.word', 'slip lead', 'harness')).toBeUndefined()
   })
@@ -103,17 +136,41 @@ describe('kit transfer', () => {
       done.push(turn.kit)
     }
     expect(done).toEqual(['leash', 'line', 'line', 'leash'])
-    expect(compareKit(build(done.map((kit, i) => plan(kit, 'C C', i))), 'heel.word', 'leash', 'line')).toMatchObject({ alternating: true, a: { sets: 2, minutesIn: 1.5 }, b: { minutesIn: 1.5 } })
+    expect(compareKit(build(done.map((kit, i) => plan(kit, 'C C', i))), 'heel.word', 'leash', 'line')).toMatchObject({
+      alternating: true,
+      a: { sets: 2, minutesIn: 1.5 },
+      b: { minutesIn: 1.5 },
+    })
     expect(kitTurn(['line'], ['leash', 'line'])?.kit).toBe('leash')
     expect(kitTurn(['harness', 'leash'], ['leash', 'line'])).toMatchObject({ kit: 'line', number: 2 })
   })
 
   it('compares only days on which both were worked, when there are any', () => {
     const earlier = { plan: { rung: 'heel.word', reps: 'M M M M', kit: 'leash', day: 0 }, minutesIn: 0 }
-    const later = ['leash', 'line'].map((kit) => ({ plan: { rung: 'heel.word', reps: 'C C', kit, day: 3 }, minutesIn: 0 }))
-    expect(compareKit(build([earlier, ...later]), 'heel.word', 'leash', 'line')).toMatchObject({ a: { share: { clean: 2, total: 2 } }, alternating: true })
-    const three = [...later, { plan: { rung: 'heel.word', reps: 'C C', kit: 'harness', day: 4 }, minutesIn: 0 }, { plan: { rung: 'heel.word', reps: 'C', kit: 'leash', day: 4 }, minutesIn: 0 }]
-    expect(kitComparisons(build(three)).map((k) => [k.a.kit, k.b.kit])).toEqual([['leash', 'harness'], ['leash', 'line']])
-    expect(compareKit(build([earlier, { ...earlier, plan: { ...earlier.plan, kit: 'line', day: 1 } }]), 'heel.word', 'leash', 'line')?.alternating).toBe(false)
+    const later = ['leash', 'line'].map((kit) => ({
+      plan: { rung: 'heel.word', reps: 'C C', kit, day: 3 },
+      minutesIn: 0,
+    }))
+    expect(compareKit(build([earlier, ...later]), 'heel.word', 'leash', 'line')).toMatchObject({
+      a: { share: { clean: 2, total: 2 } },
+      alternating: true,
+    })
+    const three = [
+      ...later,
+      { plan: { rung: 'heel.word', reps: 'C C', kit: 'harness', day: 4 }, minutesIn: 0 },
+      { plan: { rung: 'heel.word', reps: 'C', kit: 'leash', day: 4 }, minutesIn: 0 },
+    ]
+    expect(kitComparisons(build(three)).map((k) => [k.a.kit, k.b.kit])).toEqual([
+      ['leash', 'harness'],
+      ['leash', 'line'],
+    ])
+    expect(
+      compareKit(
+        build([earlier, { ...earlier, plan: { ...earlier.plan, kit: 'line', day: 1 } }]),
+        'heel.word',
+        'leash',
+        'line',
+      )?.alternating,
+    ).toBe(false)
   })
 })

@@ -38,7 +38,11 @@ const byOutcome: IsClean = (_, rep) => rep.outcome === 'clean'
 const promptOf = (rep: RepFact): PromptLevel => rep.prompt ?? (rep.outcome === 'helped' ? 'full-signal' : 'none')
 
 /** First-cue success at one rung with its 95 % interval; undefined before the first rep. */
-export function firstCueSuccess(sets: readonly SetFact[], rungId: string, isClean: IsClean = byOutcome): Share | undefined {
+export function firstCueSuccess(
+  sets: readonly SetFact[],
+  rungId: string,
+  isClean: IsClean = byOutcome,
+): Share | undefined {
   const reps = sets.filter((s) => s.rungId === rungId).flatMap((s) => s.reps.map((r) => isClean(s, r)))
   return wilson(reps.filter(Boolean).length, reps.length)
 }
@@ -72,7 +76,9 @@ export function successByDay(sets: readonly SetFact[], isClean: IsClean = byOutc
 /** The median latency of each day on which one was measured, seconds. */
 export function latencyByDay(sets: readonly SetFact[]): readonly { readonly day: string; readonly seconds: number }[] {
   const days = new Map<string, number[]>()
-  for (const set of sets) for (const rep of set.reps) if (rep.latencySeconds !== undefined) days.set(set.day, [...(days.get(set.day) ?? []), rep.latencySeconds])
+  for (const set of sets)
+    for (const rep of set.reps)
+      if (rep.latencySeconds !== undefined) days.set(set.day, [...(days.get(set.day) ?? []), rep.latencySeconds])
   return [...days].map(([day, all]) => ({ day, seconds: median(all) })).sort((a, b) => a.day.localeCompare(b.day))
 }
 
@@ -82,7 +88,10 @@ export function latencyOf(sets: readonly SetFact[]): Latency | undefined {
   if (all.length === 0) return undefined
   const days = latencyByDay(sets)
   const first = days[0]
-  const trend = first && days.length >= 3 ? linearRegression(days.map((d) => [daysBetween(first.day, d.day), d.seconds])).m : undefined
+  const trend =
+    first && days.length >= 3
+      ? linearRegression(days.map((d) => [daysBetween(first.day, d.day), d.seconds])).m
+      : undefined
   return { medianSeconds: median(all), measured: all.length, trendPerDay: trend }
 }
 
@@ -91,5 +100,7 @@ export function faultShares(sets: readonly SetFact[]): readonly FaultShare[] {
   const reps = sets.flatMap((s) => s.reps)
   const counts = new Map<string, number>()
   for (const rep of reps) for (const fault of new Set(rep.faults)) counts.set(fault, (counts.get(fault) ?? 0) + 1)
-  return [...counts].map(([fault, n]) => ({ fault, reps: n, share: n / reps.length })).sort((a, b) => b.reps - a.reps || a.fault.localeCompare(b.fault))
+  return [...counts]
+    .map(([fault, n]) => ({ fault, reps: n, share: n / reps.length }))
+    .sort((a, b) => b.reps - a.reps || a.fault.localeCompare(b.fault))
 }

@@ -20,7 +20,13 @@ export function wilson(clean: number, total: number): Share | undefined {
   const z2 = z95 * z95
   const middle = (p + z2 / (2 * total)) / (1 + z2 / total)
   const half = (z95 / (1 + z2 / total)) * Math.sqrt((p * (1 - p)) / total + z2 / (4 * total * total))
-  return { clean, total, share: p, low: clean === 0 ? 0 : Math.max(0, middle - half), high: clean === total ? 1 : Math.min(1, middle + half) }
+  return {
+    clean,
+    total,
+    share: p,
+    low: clean === 0 ? 0 : Math.max(0, middle - half),
+    high: clean === total ? 1 : Math.min(1, middle + half),
+  }
 }
 
 export interface Difference {
@@ -35,5 +41,9 @@ export interface Difference {
  */
 export function differenceOf(a: Share, b: Share): Difference {
   const difference = a.share - b.share
-  return { difference, low: difference - Math.hypot(a.share - a.low, b.high - b.share), high: difference + Math.hypot(a.high - a.share, b.share - b.low) }
+  return {
+    difference,
+    low: difference - Math.hypot(a.share - a.low, b.high - b.share),
+    high: difference + Math.hypot(a.high - a.share, b.share - b.low),
+  }
 }

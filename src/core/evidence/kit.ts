@@ -23,7 +23,10 @@ export interface KitComparison {
   readonly alternating: boolean
 }
 
-const known = (sets: readonly SetFact[], key: 'temperatureC' | 'minutesIn' | 'exerciseMinutesAgo'): number | undefined => {
+const known = (
+  sets: readonly SetFact[],
+  key: 'temperatureC' | 'minutesIn' | 'exerciseMinutesAgo',
+): number | undefined => {
   const values = sets.flatMap((s) => s[key] ?? [])
   return values.length > 0 ? mean(values) : undefined
 }
@@ -32,7 +35,16 @@ function sideOf(sets: readonly SetFact[], kit: string): KitSide | undefined {
   const own = sets.filter((s) => s.kit === kit && s.reps.length > 0)
   const reps = own.flatMap((s) => s.reps)
   const share = wilson(reps.filter((r) => r.outcome === 'clean').length, reps.length)
-  return share && { kit, share, sets: own.length, temperatureC: known(own, 'temperatureC'), minutesIn: known(own, 'minutesIn'), exerciseMinutesAgo: known(own, 'exerciseMinutesAgo') }
+  return (
+    share && {
+      kit,
+      share,
+      sets: own.length,
+      temperatureC: known(own, 'temperatureC'),
+      minutesIn: known(own, 'minutesIn'),
+      exerciseMinutesAgo: known(own, 'exerciseMinutesAgo'),
+    }
+  )
 }
 
 /** House: how often each piece of kit is worked in a guided comparison. */
@@ -46,7 +58,8 @@ export interface KitTurn {
 }
 
 /**
- * Whose turn it is after these sets: pairs of both, and each pair in the other order (A B, B A), so that neither has all
+ * Whose turn it is after these sets: pairs of both, and each pair in the other order (A B, B A), so that neither has
+ * all
  * the freshness or all the warmth. Undefined when all turns are done. Common practice: counterbalanced order.
  */
 export function kitTurn(done: readonly string[], [a, b]: readonly [string, string]): KitTurn | undefined {
@@ -62,7 +75,12 @@ export function kitTurn(done: readonly string[], [a, b]: readonly [string, strin
  * The same rung on two pieces of kit, side by side; undefined while one of them has no rep. Sets in order of time. Only
  * days on which both were worked count when there are any: what a dog learns from day to day is not the kit's doing.
  */
-export function compareKit(sets: readonly SetFact[], rungId: string, kitA: string, kitB: string): KitComparison | undefined {
+export function compareKit(
+  sets: readonly SetFact[],
+  rungId: string,
+  kitA: string,
+  kitB: string,
+): KitComparison | undefined {
   const all = sets.filter((s) => s.rungId === rungId && (s.kit === kitA || s.kit === kitB) && s.reps.length > 0)
   const together = all.filter((s) => all.some((o) => o.day === s.day && o.kit !== s.kit))
   const at = together.length > 0 ? together : all
@@ -80,7 +98,10 @@ const tookTurns = (sets: readonly SetFact[]): boolean =>
     return own.length > 1 && Math.abs(2 * first - own.length) <= 1 && 2 * changes > own.length - 1
   })
 
-/** Every two pieces of kit worked at one rung on one day, side by side, the newest first; where no day had two, the two worked most. */
+/**
+ * Every two pieces of kit worked at one rung on one day, side by side, the newest first; where no day had two, the two
+ * worked most.
+ */
 export function kitComparisons(sets: readonly SetFact[]): readonly KitComparison[] {
   const rungs = [...new Set(sets.map((s) => s.rungId))]
   return rungs
@@ -89,7 +110,13 @@ export function kitComparisons(sets: readonly SetFact[]): readonly KitComparison
       const counts = new Map<string, number>()
       for (const set of own) counts.set(set.kit, (counts.get(set.kit) ?? 0) + set.reps.length)
       const used = [...counts].sort((a, b) => b[1] - a[1]).map(([kit]) => kit)
-      const pairs = used.flatMap((a, i) => used.slice(i + 1).map((b) => ({ a, b, last: own.findLast((s) => s.kit === b && own.some((o) => o.kit === a && o.day === s.day)) })))
+      const pairs = used.flatMap((a, i) =>
+        used.slice(i + 1).map((b) => ({
+          a,
+          b,
+          last: own.findLast((s) => s.kit === b && own.some((o) => o.kit === a && o.day === s.day)),
+        })),
+      )
       const together = pairs.filter((p) => p.last !== undefined)
       return (together.length > 0 ? together : pairs.slice(0, 1)).flatMap(({ a, b, last }) => {
         const found = compareKit(sets, rungId, a, b)

@@ -10,9 +10,18 @@ export const lifeStages = {
   'older puppy': 2,
 } as const
 export type LifeStage = keyof typeof lifeStages
-export const lifeStageNames = ['neutered adult', 'intact adult', 'prone to gain', 'puppy under four months', 'older puppy'] as const satisfies readonly LifeStage[]
+export const lifeStageNames = [
+  'neutered adult',
+  'intact adult',
+  'prone to gain',
+  'puppy under four months',
+  'older puppy',
+] as const satisfies readonly LifeStage[]
 
-/** House: a dog counts as an older puppy from 17 weeks on and as grown from a year on; giants grow for longer, so the trainer may choose. */
+/**
+ * House: a dog counts as an older puppy from 17 weeks on and as grown from a year on; giants grow for longer, so the
+ * trainer may choose.
+ */
 export function stageByAge(ageDays: number | undefined, neutered: boolean): LifeStage {
   if (ageDays !== undefined && ageDays < 120) return 'puppy under four months'
   if (ageDays !== undefined && ageDays < 365) return 'older puppy'
@@ -23,4 +32,5 @@ export function stageByAge(ageDays: number | undefined, neutered: boolean): Life
 export const dailyKcal = (kg: number, stage: LifeStage): number => restingKcal(kg) * lifeStages[stage]
 
 /** What so many paid reps cost, kcal, at so many pieces each. */
-export const rewardKcal = (paidReps: number, kcalPerPiece: number, piecesEach = 1): number => paidReps * piecesEach * kcalPerPiece
+export const rewardKcal = (paidReps: number, kcalPerPiece: number, piecesEach = 1): number =>
+  paidReps * piecesEach * kcalPerPiece

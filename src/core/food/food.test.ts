@@ -9,13 +9,31 @@ const kibble = { id: 'k', name: 'Kibble', kcalPer100g: 360, kcalPerPiece: 1.8 }
 const nothing = { weighedGrams: 0, eatenGrams: 0, bowlGrams: 0, extraKcal: 0 }
 
 describe('energy', () => {
-  it.each([[10, 394], [20, 662], [30, 897], [40, 1113]])('at rest a dog of %d kg needs %d kcal (Kleiber 1947: 70 kg^0.75)', (kg, kcal) => {
+  it.each([
+    [10, 394],
+    [20, 662],
+    [30, 897],
+    [40, 1113],
+  ])('at rest a dog of %d kg needs %d kcal (Kleiber 1947: 70 kg^0.75)', (kg, kcal) => {
     expect(Math.round(restingKcal(kg))).toBe(kcal)
   })
   it('factors by stage of life: WSAVA/AAHA nutrition guidelines (from memory)', () => {
-    expect(lifeStages).toEqual({ 'neutered adult': 1.6, 'intact adult': 1.8, 'prone to gain': 1.3, 'puppy under four months': 3, 'older puppy': 2 })
-    for (const stage of lifeStageNames) expect(dailyKcal(20, stage) / restingKcal(20)).toBeCloseTo(lifeStages[stage], 12)
-    expect([stageByAge(60, false), stageByAge(200, true), stageByAge(900, true), stageByAge(900, false), stageByAge(undefined, true)]).toEqual(['puppy under four months', 'older puppy', 'neutered adult', 'intact adult', 'neutered adult'])
+    expect(lifeStages).toEqual({
+      'neutered adult': 1.6,
+      'intact adult': 1.8,
+      'prone to gain': 1.3,
+      'puppy under four months': 3,
+      'older puppy': 2,
+    })
+    for (const stage of lifeStageNames)
+      expect(dailyKcal(20, stage) / restingKcal(20)).toBeCloseTo(lifeStages[stage], 12)
+    expect([
+      stageByAge(60, false),
+      stageByAge(200, true),
+      stageByAge(900, true),
+      stageByAge(900, false),
+      stageByAge(undefined, true),
+    ]).toEqual(['puppy under four months', 'older puppy', 'neutered adult', 'intact adult', 'neutered adult'])
   })
   it('the vet’s figure wins, then the house’s factor, then the stage’s', () => {
     expect(energyOf(plan)).toMatchObject({ from: 'factor', factor: 1.6 })
@@ -26,7 +44,8 @@ describe('energy', () => {
 
 describe('a day’s food', () => {
   it('is weighed out of the ration, pays for so many reps, and what is left goes into the bowl', () => {
-    // 20 kg: 662.0 × 1.6 = 1059.2 kcal; at 360 kcal per 100 g 294.2 g, half of it 147.1 g; a piece of 1.8 kcal is half a gram.
+    // 20 kg: 662.0 × 1.6 = 1059.2 kcal; at 360 kcal per 100 g 294.2 g, half of it 147.1 g; a piece of 1.8 kcal is half
+    // a gram.
     const morning = ledgerOf(plan, kibble, nothing)
     expect([morning.rationGrams, morning.trainingGrams].map((g) => Number(g.toFixed(1)))).toEqual([294.2, 147.1])
     expect(morning).toMatchObject({ repsToPay: 294, piecesLeft: 294 })
@@ -36,22 +55,32 @@ describe('a day’s food', () => {
   })
   it('extras come off the ration only up to a tenth of the day', () => {
     const daily = energyOf(plan).daily
-    expect(ledgerOf(plan, kibble, { ...nothing, extraKcal: daily * 0.05 }).rationGrams * 3.6).toBeCloseTo(daily * 0.95, 6)
+    expect(ledgerOf(plan, kibble, { ...nothing, extraKcal: daily * 0.05 }).rationGrams * 3.6).toBeCloseTo(
+      daily * 0.95,
+      6,
+    )
     const much = ledgerOf(plan, kibble, { ...nothing, extraKcal: daily * 0.3 })
     expect(much.rationGrams * 3.6).toBeCloseTo(daily * 0.9, 6)
     expect(much.extrasLeft).toBeCloseTo(-daily * 0.2, 6)
   })
   it('never ends unfed: eaten, given and owed together are the ration, whatever was paid', () => {
     fc.assert(
-      fc.property(fc.double({ min: 1, max: 90, noNaN: true }), fc.constantFrom(...lifeStageNames), fc.double({ min: 0, max: 1, noNaN: true }), fc.double({ min: 0, max: 1, noNaN: true }), fc.double({ min: 0, max: 400, noNaN: true }), (kg, stage, share, eaten, extraKcal) => {
-        const p = { ...plan, kg, stage, trainingShare: share }
-        const full = ledgerOf(p, kibble, { ...nothing, extraKcal })
-        const eatenGrams = full.trainingGrams * eaten
-        const l = ledgerOf(p, kibble, { ...nothing, eatenGrams, extraKcal })
-        expect(l.owedGrams + eatenGrams).toBeCloseTo(l.rationGrams, 6)
-        expect(l.owedGrams).toBeGreaterThanOrEqual(l.rationGrams * (1 - share) - 1e-6)
-        expect(l.rationGrams * 3.6).toBeGreaterThanOrEqual(energyOf(p).daily * 0.9 - 1e-6)
-      }),
+      fc.property(
+        fc.double({ min: 1, max: 90, noNaN: true }),
+        fc.constantFrom(...lifeStageNames),
+        fc.double({ min: 0, max: 1, noNaN: true }),
+        fc.double({ min: 0, max: 1, noNaN: true }),
+        fc.double({ min: 0, max: 400, noNaN: true }),
+        (kg, stage, share, eaten, extraKcal) => {
+          const p = { ...plan, kg, stage, trainingShare: share }
+          const full = ledgerOf(p, kibble, { ...nothing, extraKcal })
+          const eatenGrams = full.trainingGrams * eaten
+          const l = ledgerOf(p, kibble, { ...nothing, eatenGrams, extraKcal })
+          expect(l.owedGrams + eatenGrams).toBeCloseTo(l.rationGrams, 6)
+          expect(l.owedGrams).toBeGreaterThanOrEqual(l.rationGrams * (1 - share) - 1e-6)
+          expect(l.rationGrams * 3.6).toBeGreaterThanOrEqual(energyOf(p).daily * 0.9 - 1e-6)
+        },
+      ),
     )
   })
   it('names what a dog must not have: poisonous to any, or its own allergy', () => {
@@ -63,11 +92,18 @@ describe('a day’s food', () => {
 
 describe('a weight', () => {
   it('is refused when no dog weighs that', () => {
-    for (const kg of [0, -3, 0.2, 400, Number.NaN, Number.POSITIVE_INFINITY]) expect(checkWeight(kg, { giant: true }).kind).toBe('refused')
+    for (const kg of [0, -3, 0.2, 400, Number.NaN, Number.POSITIVE_INFINITY])
+      expect(checkWeight(kg, { giant: true }).kind).toBe('refused')
   })
   it('is asked about when pounds may have been typed for kilograms', () => {
-    expect(checkWeight(66, { lastKg: 30, giant: false })).toMatchObject({ kind: 'ask', why: expect.stringContaining('66 lb would be 29.9 kg') })
-    expect(checkWeight(13.6, { lastKg: 30, giant: false })).toMatchObject({ kind: 'ask', why: expect.stringContaining('kilograms typed for pounds') })
+    expect(checkWeight(66, { lastKg: 30, giant: false })).toMatchObject({
+      kind: 'ask',
+      why: expect.stringContaining('66 lb would be 29.9 kg'),
+    })
+    expect(checkWeight(13.6, { lastKg: 30, giant: false })).toMatchObject({
+      kind: 'ask',
+      why: expect.stringContaining('kilograms typed for pounds'),
+    })
     expect(checkWeight(88, { giant: false })).toMatchObject({ kind: 'ask', why: expect.stringContaining('39.9 kg') })
     expect(checkWeight(88, { giant: true }).kind).toBe('fine')
     expect(checkWeight(31, { lastKg: 30, giant: false }).kind).toBe('fine')

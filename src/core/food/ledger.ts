@@ -24,10 +24,18 @@ export interface Energy {
 export function energyOf(plan: FeedingPlan): Energy {
   const resting = restingKcal(plan.kg)
   const own = plan.factor === null ? dailyKcal(plan.kg, plan.stage) : resting * plan.factor
-  return { resting, daily: plan.vetKcal ?? own, factor: plan.vetKcal === null ? own / resting : plan.vetKcal / resting, from: plan.vetKcal === null ? 'factor' : 'vet' }
+  return {
+    resting,
+    daily: plan.vetKcal ?? own,
+    factor: plan.vetKcal === null ? own / resting : plan.vetKcal / resting,
+    from: plan.vetKcal === null ? 'factor' : 'vet',
+  }
 }
 
-/** House: extras (food that is no part of the ration) are a tenth of the day's energy at the most. WSAVA/AAHA (from memory). */
+/**
+ * House: extras (food that is no part of the ration) are a tenth of the day's energy at the most. WSAVA/AAHA (from
+ * memory).
+ */
 export const extrasShare = 0.1
 
 /** Something that can be fed. A piece may come from the dog's own meal or be an extra. */
@@ -66,7 +74,8 @@ export interface Ledger {
 }
 
 /**
- * A day's food of one dog. The whole ration is always eaten: what is not paid in training goes into the evening bowl, and
+ * A day's food of one dog. The whole ration is always eaten: what is not paid in training goes into the evening bowl,
+ * and
  * extras come off the ration only up to their tenth, so that nobody's bowl is emptied by treats.
  */
 export function ledgerOf(plan: FeedingPlan, feed: Feed, fed: FedToday): Ledger {
@@ -80,7 +89,10 @@ export function ledgerOf(plan: FeedingPlan, feed: Feed, fed: FedToday): Ledger {
     rationGrams,
     trainingGrams,
     repsToPay: pieceGrams === undefined ? undefined : Math.floor(trainingGrams / pieceGrams + 1e-9),
-    piecesLeft: pieceGrams === undefined ? undefined : Math.max(0, Math.floor((trainingGrams - fed.eatenGrams) / pieceGrams + 1e-9)),
+    piecesLeft:
+      pieceGrams === undefined
+        ? undefined
+        : Math.max(0, Math.floor((trainingGrams - fed.eatenGrams) / pieceGrams + 1e-9)),
     owedGrams: Math.max(0, rationGrams - fed.eatenGrams - fed.bowlGrams),
     extrasLeft: extrasMost - fed.extraKcal,
   }
@@ -90,7 +102,21 @@ export function ledgerOf(plan: FeedingPlan, feed: Feed, fed: FedToday): Ledger {
 export const owedFromGrams = 5
 
 /** Food nobody gives a dog. Common practice: poisonous to dogs. */
-export const poisonous = ['chocolate', 'grape', 'raisin', 'sultana', 'currant', 'onion', 'garlic', 'leek', 'chive', 'xylitol', 'macadamia', 'alcohol', 'birch sugar'] as const
+export const poisonous = [
+  'chocolate',
+  'grape',
+  'raisin',
+  'sultana',
+  'currant',
+  'onion',
+  'garlic',
+  'leek',
+  'chive',
+  'xylitol',
+  'macadamia',
+  'alcohol',
+  'birch sugar',
+] as const
 
 /** Words that mean the same food in this house: “fish” is cod, salmon, tuna. */
 export interface FoodWord {
@@ -100,13 +126,29 @@ export interface FoodWord {
 
 const lower = (word: string): string => word.toLocaleLowerCase('en').trim()
 /** Whether a text names this food as a whole word, in the singular or with an s: “grapes”, and not “grapefruit”. */
-const names = (text: string, food: string): boolean => new RegExp(`(?<![\\p{L}\\p{N}])${food.replace(/[.*+?^${}()|[\]\\]/g, '\\$&')}(?:e?s)?(?![\\p{L}\\p{N}])`, 'iu').test(text)
+const names = (text: string, food: string): boolean =>
+  new RegExp(`(?<![\\p{L}\\p{N}])${food.replace(/[.*+?^${}()|[\]\\]/g, '\\$&')}(?:e?s)?(?![\\p{L}\\p{N}])`, 'iu').test(
+    text,
+  )
 
-/** Words of a feed or an ingredient that a dog must not have: poisonous to any dog, or named among this one's allergies, in whole words and by the house's own words for the same. */
-export function forbidden(feed: { readonly name: string; readonly contains: readonly string[] }, allergies: readonly string[], words: readonly FoodWord[] = []): readonly string[] {
+/**
+ * Words of a feed or an ingredient that a dog must not have: poisonous to any dog, or named among this one's allergies,
+ * in whole words and by the house's own words for the same.
+ */
+export function forbidden(
+  feed: { readonly name: string; readonly contains: readonly string[] },
+  allergies: readonly string[],
+  words: readonly FoodWord[] = [],
+): readonly string[] {
   const texts = [feed.name, ...feed.contains].map(lower)
   const singular = (word: string) => word.replace(/(?<=\p{L}{2})s$/u, '')
   const bad = [...poisonous, ...allergies.map(lower).filter((a) => a.length > 1)]
-  const meant = (b: string) => [b, singular(b), ...words.flatMap((w) => ([w.name, ...w.also].map(lower).some((x) => x === b || x === singular(b)) ? [w.name, ...w.also].map(lower) : []))]
+  const meant = (b: string) => [
+    b,
+    singular(b),
+    ...words.flatMap((w) =>
+      [w.name, ...w.also].map(lower).some((x) => x === b || x === singular(b)) ? [w.name, ...w.also].map(lower) : [],
+    ),
+  ]
   return [...new Set(bad.filter((b) => meant(b).some((m) => m !== '' && texts.some((t) => names(t, m)))))]
 }

@@ -7,18 +7,43 @@ export const heaviest = 120
 const farFrom = 1.6
 const heavyUnlessGiant = 70
 
-export type WeightCheck = { readonly kind: 'fine' } | { readonly kind: 'refused'; readonly why: string } | { readonly kind: 'ask'; readonly why: string }
+export type WeightCheck =
+  | { readonly kind: 'fine' }
+  | { readonly kind: 'refused'; readonly why: string }
+  | { readonly kind: 'ask'; readonly why: string }
 
-/** Whether a weight in kilograms can be one, and whether pounds may have been typed for kilograms or the other way round. */
-export function checkWeight(kg: number, known: { readonly lastKg?: number | undefined; readonly giant: boolean }): WeightCheck {
-  if (!Number.isFinite(kg) || kg < lightest || kg > heaviest) return { kind: 'refused', why: `A dog weighs between ${lightest} and ${heaviest} kg.` }
+/**
+ * Whether a weight in kilograms can be one, and whether pounds may have been typed for kilograms or the other way
+ * round.
+ */
+export function checkWeight(
+  kg: number,
+  known: { readonly lastKg?: number | undefined; readonly giant: boolean },
+): WeightCheck {
+  if (!Number.isFinite(kg) || kg < lightest || kg > heaviest)
+    return { kind: 'refused', why: `A dog weighs between ${lightest} and ${heaviest} kg.` }
   const say = (x: number) => `${Number(x.toFixed(1))} kg`
   const { lastKg } = known
   if (lastKg !== undefined) {
     const ratio = kg / lastKg
-    if (Math.abs(Math.log(ratio * kgPerLb)) < 0.25) return { kind: 'ask', why: `It weighed ${say(lastKg)} last. Were pounds typed? ${Number(kg.toFixed(1))} lb would be ${say(kg * kgPerLb)}.` }
-    if (Math.abs(Math.log(ratio / kgPerLb)) < 0.25) return { kind: 'ask', why: `It weighed ${say(lastKg)} last. Were kilograms typed for pounds? That would be ${say(kg / kgPerLb)}.` }
-    if (ratio > farFrom || ratio < 1 / farFrom) return { kind: 'ask', why: `It weighed ${say(lastKg)} last: weigh again, or say that it is right.` }
-  } else if (kg > heavyUnlessGiant && !known.giant) return { kind: 'ask', why: `Few dogs weigh ${say(kg)}. Were pounds typed? ${Number(kg.toFixed(1))} lb would be ${say(kg * kgPerLb)}.` }
+    if (Math.abs(Math.log(ratio * kgPerLb)) < 0.25)
+      return {
+        kind: 'ask',
+        why:
+          `It weighed ${say(lastKg)} last. Were pounds typed? ${Number(kg.toFixed(1))} lb would be ` +
+          `${say(kg * kgPerLb)}.`,
+      }
+    if (Math.abs(Math.log(ratio / kgPerLb)) < 0.25)
+      return {
+        kind: 'ask',
+        why: `It weighed ${say(lastKg)} last. Were kilograms typed for pounds? That would be ${say(kg / kgPerLb)}.`,
+      }
+    if (ratio > farFrom || ratio < 1 / farFrom)
+      return { kind: 'ask', why: `It weighed ${say(lastKg)} last: weigh again, or say that it is right.` }
+  } else if (kg > heavyUnlessGiant && !known.giant)
+    return {
+      kind: 'ask',
+      why: `Few dogs weigh ${say(kg)}. Were pounds typed? ${Number(kg.toFixed(1))} lb would be ${say(kg * kgPerLb)}.`,
+    }
   return { kind: 'fine' }
 }

@@ -33,12 +33,20 @@ describe('the kennel’s own forgetting', () => {
   })
 
   it('the house’s figures hold until there are thirty refreshers', () => {
-    expect(fitForgetting(history({ ...houseForgetting, firstHalfLifeDays: 9 }, 29, 1))).toEqual({ model: houseForgetting, from: 'house', refreshers: 29, clean: expect.any(Number) })
+    expect(fitForgetting(history({ ...houseForgetting, firstHalfLifeDays: 9 }, 29, 1))).toEqual({
+      model: houseForgetting,
+      from: 'house',
+      refreshers: 29,
+      clean: expect.any(Number),
+    })
     expect(fitForgetting(history({ ...houseForgetting, firstHalfLifeDays: 9 }, enoughRefreshers, 1)).from).toBe('own')
   })
 
   it('never turns about: a clean showing does not shorten, a failed one does not lengthen', () => {
-    const odd: Refresher[] = Array.from({ length: 60 }, (_, i) => ({ before: i % 2 ? [{ restedDays: 3, clean: true }] : [], showing: { restedDays: 2, clean: i % 2 === 0 } }))
+    const odd: Refresher[] = Array.from({ length: 60 }, (_, i) => ({
+      before: i % 2 ? [{ restedDays: 3, clean: true }] : [],
+      showing: { restedDays: 2, clean: i % 2 === 0 },
+    }))
     const { model } = fitForgetting(odd)
     expect(model.cleanFactor).toBeGreaterThanOrEqual(1)
     expect(model.failedFactor).toBeLessThanOrEqual(1)

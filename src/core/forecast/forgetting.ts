@@ -39,13 +39,29 @@ export function fitForgetting(refreshers: readonly Refresher[]): FittedForgettin
     const model = fromLog(at)
     return (i: number): number => {
       const refresher = refreshers[i]
-      return refresher ? retained(refresher.showing.restedDays, halfLifeDays({ shown: refresher.before }, model)) : (at[i - n] ?? 0) * priorWeight
+      return refresher
+        ? retained(refresher.showing.restedDays, halfLifeDays({ shown: refresher.before }, model))
+        : (at[i - n] ?? 0) * priorWeight
     }
   }
-  const { parameterValues } = levenbergMarquardt({ x, y }, predicted, { initialValues: [...start], damping: 0.1, maxIterations: 200, gradientDifference: 1e-4, errorTolerance: 1e-9 })
+  const { parameterValues } = levenbergMarquardt({ x, y }, predicted, {
+    initialValues: [...start],
+    damping: 0.1,
+    maxIterations: 200,
+    gradientDifference: 1e-4,
+    errorTolerance: 1e-9,
+  })
   return { model: fromLog(parameterValues), from: 'own', ...counts }
 }
 
-const toLog = (m: Forgetting): readonly number[] => [Math.log2(m.firstHalfLifeDays), Math.log2(m.cleanFactor), Math.log2(m.failedFactor)]
+const toLog = (m: Forgetting): readonly number[] => [
+  Math.log2(m.firstHalfLifeDays),
+  Math.log2(m.cleanFactor),
+  Math.log2(m.failedFactor),
+]
 /** Factors stay on their own side of one: a clean showing never shortens, a failed one never lengthens. */
-const fromLog = (x: readonly number[]): Forgetting => ({ firstHalfLifeDays: 2 ** (x[0] ?? 0), cleanFactor: Math.max(1, 2 ** (x[1] ?? 0)), failedFactor: Math.min(1, 2 ** (x[2] ?? 0)) })
+const fromLog = (x: readonly number[]): Forgetting => ({
+  firstHalfLifeDays: 2 ** (x[0] ?? 0),
+  cleanFactor: Math.max(1, 2 ** (x[1] ?? 0)),
+  failedFactor: Math.min(1, 2 ** (x[2] ?? 0)),
+})

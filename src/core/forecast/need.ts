@@ -23,13 +23,18 @@ export interface Need {
 }
 
 /**
- * House: what a dog does for each rep that one that never misses would need, before it has shown its own figure, and how
+ * House: what a dog does for each rep that one that never misses would need, before it has shown its own figure, and
+ * how
  * many of its reps that weighs as much as. From simulated dogs of three learning laws (bench/reach.ts).
  */
 export const usualEffort = { ratio: 1.8, weight: 60 } as const
 
-/** What this dog does for each rep that one that never misses would need: its reps so far over what they came to, drawn toward the house's figure. */
-export const effortOf = (state: Pick<DogState, 'gained' | 'came'>): number => (state.gained + usualEffort.weight * usualEffort.ratio) / (state.came + usualEffort.weight)
+/**
+ * What this dog does for each rep that one that never misses would need: its reps so far over what they came to, drawn
+ * toward the house's figure.
+ */
+export const effortOf = (state: Pick<DogState, 'gained' | 'came'>): number =>
+  (state.gained + usualEffort.weight * usualEffort.ratio) / (state.came + usualEffort.weight)
 
 interface Count {
   readonly curriculum: Curriculum
@@ -41,8 +46,16 @@ interface Count {
   readonly runs: Map<string, Run>
 }
 
-/** What all promises still ask for, command by command in the order of the promises; what a prerequisite asks for is counted once, with the first that needs it. */
-export function needsOf(curriculum: Curriculum, state: DogState, promises: readonly { readonly promise: OwnerPromise; readonly at: RungPlaceInLadder }[], repsPerDay: number = usualRepsPerDay): readonly Need[] {
+/**
+ * What all promises still ask for, command by command in the order of the promises; what a prerequisite asks for is
+ * counted once, with the first that needs it.
+ */
+export function needsOf(
+  curriculum: Curriculum,
+  state: DogState,
+  promises: readonly { readonly promise: OwnerPromise; readonly at: RungPlaceInLadder }[],
+  repsPerDay: number = usualRepsPerDay,
+): readonly Need[] {
   const count: Count = { curriculum, state, climbed: new Map(), held: new Set(), runs: new Map() }
   const effort = effortOf(state)
   const own = promises.map(({ promise, at }) => {
@@ -57,14 +70,30 @@ export function needsOf(curriculum: Curriculum, state: DogState, promises: reado
   return [...new Set(own.map((o) => o.command))].map((command): Need => {
     const these = own.filter((o) => o.command === command)
     const reps = these.reduce((n, o) => n + o.reps, 0)
-    return { command, reps: reps + (work > 0 ? (refresh * reps) / work : 0), rungs: these.reduce((n, o) => n + o.rungs, 0), meetings: these.reduce((n, o) => n + (o.standing.met ? 0 : meetingsMissing(o.standing)), 0), days: Math.max(0, ...these.map((o) => fewestDaysFor(o.standing))) }
+    return {
+      command,
+      reps: reps + (work > 0 ? (refresh * reps) / work : 0),
+      rungs: these.reduce((n, o) => n + o.rungs, 0),
+      meetings: these.reduce((n, o) => n + (o.standing.met ? 0 : meetingsMissing(o.standing)), 0),
+      days: Math.max(0, ...these.map((o) => fewestDaysFor(o.standing))),
+    }
   })
 }
 
 function fewestDaysFor(standing: PromiseStanding): number {
   if (standing.met) return 0
   const { promise } = standing
-  return Math.max(standing.heldSince !== undefined ? 0 : 1, fewestDays(standing.places.map((p) => p.days.length), promise.places), fewestDays(standing.people.map((p) => p.days.length), promise.people))
+  return Math.max(
+    standing.heldSince !== undefined ? 0 : 1,
+    fewestDays(
+      standing.places.map((p) => p.days.length),
+      promise.places,
+    ),
+    fewestDays(
+      standing.people.map((p) => p.days.length),
+      promise.people,
+    ),
+  )
 }
 
 interface Ideal {
@@ -88,7 +117,8 @@ function idealFor(count: Count, goal: Goal, standing: PromiseStanding | undefine
   for (let i = Math.min(from, index); i <= index; i++) {
     const rung = run.rungs[i]
     if (!rung) continue
-    for (const need of unmetNeeds(state, curriculum, rung)) if (!count.held.has(need.rung.id)) add(idealFor(count, needGoal(need, rung.gate !== undefined), undefined))
+    for (const need of unmetNeeds(state, curriculum, rung))
+      if (!count.held.has(need.rung.id)) add(idealFor(count, needGoal(need, rung.gate !== undefined), undefined))
     if (i >= from) add({ reps: spanOf(rung.rule), rungs: 1 })
   }
   const climbs = from <= index
@@ -98,34 +128,55 @@ function idealFor(count: Count, goal: Goal, standing: PromiseStanding | undefine
     count.held.add(goal.at.rung.id)
     reps += span * Math.max(0, daysToHold - lack.days.length - (climbs ? 1 : 0))
   }
-  return { reps: reps + (standing ? proofReps(curriculum, goal, standing, lack.held) : 0), rungs: climbs ? Math.max(0, rungs - (standing ? 1 : 0)) : rungs }
+  return {
+    reps: reps + (standing ? proofReps(curriculum, goal, standing, lack.held) : 0),
+    rungs: climbs ? Math.max(0, rungs - (standing ? 1 : 0)) : rungs,
+  }
 }
 
-/** Reps for the places, people and levels that are still lacking: the eased way up in each, and two days of the rule. */
+/**
+ * Reps for the places, people and levels that are still lacking: the eased way up in each, and two days of the rule.
+ */
 function proofReps(curriculum: Curriculum, goal: Goal, standing: PromiseStanding, held: boolean): number {
   const { at, level } = goal
   const { promise } = standing
   const span = spanOf(at.rung.rule)
-  const eased = (news: 'place' | 'hands' | 'level') => relaxPath(at.run, relaxFrom(at.run, at.index, [news]), at.index).slice(0, -1).reduce((n, i) => n + spanOf(at.run.rungs[i]?.rule ?? at.rung.rule), 0)
+  const eased = (news: 'place' | 'hands' | 'level') =>
+    relaxPath(at.run, relaxFrom(at.run, at.index, [news]), at.index)
+      .slice(0, -1)
+      .reduce((n, i) => n + spanOf(at.run.rungs[i]?.rule ?? at.rung.rule), 0)
   const missing = (evidence: PromiseStanding['places'], wanted: number) => {
-    const best = evidence.map((e) => Math.min(daysToHold, e.days.length)).sort((a, b) => b - a).slice(0, wanted)
+    const best = evidence
+      .map((e) => Math.min(daysToHold, e.days.length))
+      .sort((a, b) => b - a)
+      .slice(0, wanted)
     return { fresh: Math.max(0, wanted - best.length), meetings: wanted * daysToHold - best.reduce((a, b) => a + b, 0) }
   }
   const places = missing(standing.places, promise.places)
   const people = missing(standing.people, promise.people)
   // The place and the person with whom it comes to be held are known by then, at level 0.
   const home = level === 0 && !held ? 1 : 0
-  const fresh = { places: Math.max(0, places.fresh - (standing.places.length === 0 ? home : 0)), people: Math.max(0, people.fresh - (standing.people.length === 0 ? 1 : 0)) }
+  const fresh = {
+    places: Math.max(0, places.fresh - (standing.places.length === 0 ? home : 0)),
+    people: Math.max(0, people.fresh - (standing.people.length === 0 ? 1 : 0)),
+  }
   const meetings = Math.max(0, Math.max(places.meetings, people.meetings) - daysToHold * home)
   const calls = at.rung.kind === 'recall' ? gateOf(curriculum, at.rung)?.call : undefined
   const line = calls === undefined ? undefined : findRung(curriculum, calls)
-  return meetings * span + fresh.places * (eased('place') + level * (eased('level') + span)) + Math.max(0, fresh.people - fresh.places) * eased('hands') + (line ? fresh.places * daysToHold * spanOf(line.rung.rule) : 0)
+  return (
+    meetings * span +
+    fresh.places * (eased('place') + level * (eased('level') + span)) +
+    Math.max(0, fresh.people - fresh.places) * eased('hands') +
+    (line ? fresh.places * daysToHold * spanOf(line.rung.rule) : 0)
+  )
 }
 
 /** Reps of refreshers that come due on these runs, and on those held already, within so many days. */
 function refresherReps({ curriculum, state, runs }: Count, days: number): number {
   const all = new Map(runs)
-  for (const command of curriculum.commands) for (const run of command.runs) if (topHeld(run, state.runs[`${command.id}/${run.id}`]) >= 0) all.set(`${command.id}/${run.id}`, run)
+  for (const command of curriculum.commands)
+    for (const run of command.runs)
+      if (topHeld(run, state.runs[`${command.id}/${run.id}`]) >= 0) all.set(`${command.id}/${run.id}`, run)
   let reps = 0
   for (const [key, run] of all) {
     const runState = state.runs[key]

@@ -5,22 +5,45 @@ import { meetingsMissing, promiseStanding, readyOn } from './promise'
 import { freeSlots, type SlotQuestion } from './slots'
 
 const sitUp: SetPlan[] = [...passTo(houseCurriculum, 'sit.word-hand'), ...passTo(houseCurriculum, 'sit.word-hand', 1)]
-const meet = (day: number, place: string, by: string): SetPlan => ({ rung: 'sit.word-hand', reps: 'C C C C C C C C C C', day, place, by })
+const meet = (day: number, place: string, by: string): SetPlan => ({
+  rung: 'sit.word-hand',
+  reps: 'C C C C C C C C C C',
+  day,
+  place,
+  by,
+})
 const standing = (plans: readonly SetPlan[], places: number, people: number) =>
-  promiseStanding(houseCurriculum, work(houseCurriculum, [...sitUp, ...plans]).state, { rungId: 'sit.word-hand', level: 0, places, people })
+  promiseStanding(houseCurriculum, work(houseCurriculum, [...sitUp, ...plans]).state, {
+    rungId: 'sit.word-hand',
+    level: 0,
+    places,
+    people,
+  })
 
 describe('a promise is a rung held in so many places with so many people', () => {
   it('two days in one place hold it there; a second place needs two days of its own', () => {
     const one = standing([meet(1, 'barn', 'ada'), meet(2, 'barn', 'ada')], 2, 1)
     expect(one).toMatchObject({ heldSince: '2026-03-04', placesHeld: 1, peopleHeld: 1, met: false })
     expect(meetingsMissing(one)).toBe(2)
-    const two = standing([meet(1, 'barn', 'ada'), meet(2, 'barn', 'ada'), meet(2, 'yard', 'ada'), meet(3, 'yard', 'ada')], 2, 1)
+    const two = standing(
+      [meet(1, 'barn', 'ada'), meet(2, 'barn', 'ada'), meet(2, 'yard', 'ada'), meet(3, 'yard', 'ada')],
+      2,
+      1,
+    )
     expect(two).toMatchObject({ placesHeld: 2, met: true, metOn: '2026-03-05' })
     expect(meetingsMissing(two)).toBe(0)
   })
 
   it('counts a person only for windows that were all theirs', () => {
-    const mixed = standing([meet(1, 'barn', 'ada'), { ...meet(2, 'barn', 'ada'), reps: 'C C C C C' }, { ...meet(2, 'barn', 'ben'), reps: 'C C C C C' }], 1, 1)
+    const mixed = standing(
+      [
+        meet(1, 'barn', 'ada'),
+        { ...meet(2, 'barn', 'ada'), reps: 'C C C C C' },
+        { ...meet(2, 'barn', 'ben'), reps: 'C C C C C' },
+      ],
+      1,
+      1,
+    )
     expect(mixed.heldSince).toBe('2026-03-04')
     expect(mixed.people).toEqual([{ id: 'ada', days: ['2026-03-03'] }])
     expect(mixed.placesHeld).toBe(1)
@@ -44,13 +67,21 @@ describe('free handoff slots', () => {
     notBefore: Date.UTC(2026, 10, 23, 0),
     minutes: 60,
     everyMinutes: 30,
-    hours: [{ personId: 'ada', weekday: 1, from: hour(9), to: hour(11) }, { personId: 'ben', weekday: 2, from: hour(14), to: hour(15) }],
+    hours: [
+      { personId: 'ada', weekday: 1, from: hour(9), to: hour(11) },
+      { personId: 'ben', weekday: 2, from: hour(14), to: hour(15) },
+    ],
     busy: [],
   }
   const times = (q: SlotQuestion) => freeSlots(q).map((s) => `${s.personId} ${new Date(s.from).toISOString()}`)
 
   it('lie inside staff hours, on their weekdays, the last ending when the hours do', () => {
-    expect(times(base)).toEqual(['ada 2026-11-23T09:00:00.000Z', 'ada 2026-11-23T09:30:00.000Z', 'ada 2026-11-23T10:00:00.000Z', 'ben 2026-11-24T14:00:00.000Z'])
+    expect(times(base)).toEqual([
+      'ada 2026-11-23T09:00:00.000Z',
+      'ada 2026-11-23T09:30:00.000Z',
+      'ada 2026-11-23T10:00:00.000Z',
+      'ben 2026-11-24T14:00:00.000Z',
+    ])
   })
 
   it('never touch what that person has booked, and end to end is no clash', () => {
@@ -65,10 +96,29 @@ describe('free handoff slots', () => {
 
   it('follow the wall clock over a clock change and skip the hour it removes', () => {
     // British clocks go forward at 01:00 UTC on 29 March 2026, a Sunday.
-    const spring = { ...base, firstDay: '2026-03-28', lastDay: '2026-03-30', notBefore: 0, hours: [0, 1, 2, 3, 4, 5, 6].map((d) => ({ personId: 'ada', weekday: d + 1, from: hour(9), to: hour(10) })) }
-    expect(freeSlots(spring).map((s) => new Date(s.from).toISOString())).toEqual(['2026-03-28T09:00:00.000Z', '2026-03-29T08:00:00.000Z', '2026-03-30T08:00:00.000Z'])
-    const night = { ...spring, firstDay: '2026-03-29', lastDay: '2026-03-29', hours: [{ personId: 'ada', weekday: 7, from: 30, to: hour(4) }] }
-    expect(freeSlots(night).map((s) => new Date(s.from).toISOString().slice(11, 16))).toEqual(['01:00', '01:30', '02:00'])
+    const spring = {
+      ...base,
+      firstDay: '2026-03-28',
+      lastDay: '2026-03-30',
+      notBefore: 0,
+      hours: [0, 1, 2, 3, 4, 5, 6].map((d) => ({ personId: 'ada', weekday: d + 1, from: hour(9), to: hour(10) })),
+    }
+    expect(freeSlots(spring).map((s) => new Date(s.from).toISOString())).toEqual([
+      '2026-03-28T09:00:00.000Z',
+      '2026-03-29T08:00:00.000Z',
+      '2026-03-30T08:00:00.000Z',
+    ])
+    const night = {
+      ...spring,
+      firstDay: '2026-03-29',
+      lastDay: '2026-03-29',
+      hours: [{ personId: 'ada', weekday: 7, from: 30, to: hour(4) }],
+    }
+    expect(freeSlots(night).map((s) => new Date(s.from).toISOString().slice(11, 16))).toEqual([
+      '01:00',
+      '01:30',
+      '02:00',
+    ])
   })
 
   it('there are none after the dog has gone home', () => {

@@ -11,13 +11,32 @@ export interface HouseGround {
   readonly people: number
 }
 
-const placeWords: Readonly<Record<PlaceKind, string>> = { room: 'a room', corridor: 'a corridor', yard: 'a fenced yard', open: 'open ground', street: 'a street', square: 'a shop front or square' }
+const placeWords: Readonly<Record<PlaceKind, string>> = {
+  room: 'a room',
+  corridor: 'a corridor',
+  yard: 'a fenced yard',
+  open: 'open ground',
+  street: 'a street',
+  square: 'a shop front or square',
+}
 
 /** Places of this house in which a rung can count. */
 const placesFor = (house: HouseGround, at: Pick<RungPlaceInLadder, 'rung' | 'command'>): number =>
-  house.places.filter((p) => (at.rung.criterion.place === undefined || p.kind === at.rung.criterion.place) && (at.rung.gate === undefined || enclosed.has(p.kind)) && !(at.command.grip === true && isSlippery(p.surface))).length
+  house.places.filter(
+    (p) =>
+      (at.rung.criterion.place === undefined || p.kind === at.rung.criterion.place) &&
+      (at.rung.gate === undefined || enclosed.has(p.kind)) &&
+      !(at.command.grip === true && isSlippery(p.surface)),
+  ).length
 
-const kindOf = (at: Pick<RungPlaceInLadder, 'rung' | 'command'>): string => (at.rung.criterion.place !== undefined ? placeWords[at.rung.criterion.place] : at.rung.gate !== undefined ? 'a secure enclosure' : at.command.grip === true ? 'a floor that does not slip' : 'a place')
+const kindOf = (at: Pick<RungPlaceInLadder, 'rung' | 'command'>): string =>
+  at.rung.criterion.place !== undefined
+    ? placeWords[at.rung.criterion.place]
+    : at.rung.gate !== undefined
+      ? 'a secure enclosure'
+      : at.command.grip === true
+        ? 'a floor that does not slip'
+        : 'a place'
 
 /** In how many places a rung can be promised here. */
 export const mostPlaces = (curriculum: Curriculum, rungId: string, house: HouseGround): number => {
@@ -26,17 +45,36 @@ export const mostPlaces = (curriculum: Curriculum, rungId: string, house: HouseG
 }
 
 /**
- * Why a promise can never be met in this house, by what it lacks: a rung that the dog’s ladder does not have, people, places
+ * Why a promise can never be met in this house, by what it lacks: a rung that the dog’s ladder does not have, people,
+ * places
  * of the kind, or a place that something on the way counts in. Undefined when it can be met.
  */
-export function whyNotPossible(curriculum: Curriculum, promise: OwnerPromise, house: HouseGround): { readonly field: 'rung' | 'places' | 'people'; readonly why: string } | undefined {
+export function whyNotPossible(
+  curriculum: Curriculum,
+  promise: OwnerPromise,
+  house: HouseGround,
+): { readonly field: 'rung' | 'places' | 'people'; readonly why: string } | undefined {
   const at = findRung(curriculum, promise.rungId)
   if (!at) return { field: 'rung', why: 'This dog’s ladder has no such rung.' }
-  if (promise.people > house.people) return { field: 'people', why: `${promise.people} people are asked for, and ${house.people === 1 ? 'one works' : `${house.people} work`} here.` }
+  if (promise.people > house.people)
+    return {
+      field: 'people',
+      why:
+        `${promise.people} people are asked for, and ` +
+        `${house.people === 1 ? 'one works' : `${house.people} work`} here.`,
+    }
   const missing = onTheWay(curriculum, at).find((step) => placesFor(house, step) === 0)
-  if (missing) return { field: 'rung', why: `${missing.command.name} “${missing.rung.name}” counts only in ${kindOf(missing)}, and this house has none.` }
+  if (missing)
+    return {
+      field: 'rung',
+      why: `${missing.command.name} “${missing.rung.name}” counts only in ${kindOf(missing)}, and this house has none.`,
+    }
   const places = placesFor(house, at)
-  if (promise.places > places) return { field: 'places', why: `${promise.places} places are asked for; “${at.rung.name}” can be worked in ${places} here.` }
+  if (promise.places > places)
+    return {
+      field: 'places',
+      why: `${promise.places} places are asked for; “${at.rung.name}” can be worked in ${places} here.`,
+    }
   return undefined
 }
 

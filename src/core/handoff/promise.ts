@@ -18,7 +18,10 @@ export interface PromiseStanding {
   readonly metOn: string | undefined
 }
 
-/** How far this promise has come, at its level or above. House: held in a place, or with a person, means the rule met on two days there. A promise whose rung the curriculum does not know is never met. */
+/**
+ * How far this promise has come, at its level or above. House: held in a place, or with a person, means the rule met on
+ * two days there. A promise whose rung the curriculum does not know is never met.
+ */
 export function promiseStanding(curriculum: Curriculum, state: DogState, promise: OwnerPromise): PromiseStanding {
   const found = findRung(curriculum, promise.rungId)
   const runState = found ? state.runs[found.runKey] : undefined
@@ -28,7 +31,9 @@ export function promiseStanding(curriculum: Curriculum, state: DogState, promise
   const placeDays = holdDays(places)
   const peopleDays = holdDays(people)
   const met = held !== undefined && placeDays.length >= promise.places && peopleDays.length >= promise.people
-  const dates = [held, placeDays[promise.places - 1], peopleDays[promise.people - 1]].filter((d): d is string => d !== undefined)
+  const dates = [held, placeDays[promise.places - 1], peopleDays[promise.people - 1]].filter(
+    (d): d is string => d !== undefined,
+  )
   return {
     promise,
     heldSince: held,
@@ -44,7 +49,12 @@ export function promiseStanding(curriculum: Curriculum, state: DogState, promise
 
 /** For each place or person that holds, the day from which it does, in order. */
 const holdDays = (evidence: readonly Evidence[]): readonly string[] =>
-  evidence.flatMap((e) => { const day = e.days[daysToHold - 1]; return day === undefined ? [] : [day] }).sort()
+  evidence
+    .flatMap((e) => {
+      const day = e.days[daysToHold - 1]
+      return day === undefined ? [] : [day]
+    })
+    .sort()
 
 /**
  * Meetings of the rule still missing at the least: a second day, or enough days for the places and people that lack
@@ -52,15 +62,25 @@ const holdDays = (evidence: readonly Evidence[]): readonly string[] =>
  */
 export function meetingsMissing(standing: PromiseStanding): number {
   const lacking = (evidence: readonly Evidence[], wanted: number): number => {
-    const best = evidence.map((e) => Math.min(daysToHold, e.days.length)).sort((a, b) => b - a).slice(0, wanted)
+    const best = evidence
+      .map((e) => Math.min(daysToHold, e.days.length))
+      .sort((a, b) => b - a)
+      .slice(0, wanted)
     return wanted * daysToHold - best.reduce((a, b) => a + b, 0)
   }
   const { promise } = standing
-  return Math.max(lacking(standing.places, promise.places), lacking(standing.people, promise.people), standing.heldSince ? 0 : 1)
+  return Math.max(
+    lacking(standing.places, promise.places),
+    lacking(standing.people, promise.people),
+    standing.heldSince ? 0 : 1,
+  )
 }
 
 /** Ready: something is promised and all of it is met. The day is that of the last piece. */
 export function readyOn(standings: readonly PromiseStanding[]): string | undefined {
   if (standings.length === 0 || standings.some((s) => !s.met)) return undefined
-  return standings.map((s) => s.metOn ?? '').sort().at(-1)
+  return standings
+    .map((s) => s.metOn ?? '')
+    .sort()
+    .at(-1)
 }

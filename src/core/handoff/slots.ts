@@ -42,7 +42,9 @@ export const handoffEveryMinutes = 30
 /** More days than this are never offered at once. */
 const mostDays = 62
 
-/** Free handoff times inside staff hours, in order of time then person. Hours that a clock change removes are skipped. */
+/**
+ * Free handoff times inside staff hours, in order of time then person. Hours that a clock change removes are skipped.
+ */
 export function freeSlots(q: SlotQuestion): readonly Slot[] {
   const found: Slot[] = []
   const last = parseDate(q.lastDay)
@@ -52,7 +54,9 @@ export function freeSlots(q: SlotQuestion): readonly Slot[] {
     for (const h of q.hours) if (h.weekday === weekday) found.push(...slotsInDay(q, day, h))
   }
   return found
-    .filter((s) => s.from >= q.notBefore && !q.busy.some((b) => b.personId === s.personId && b.from < s.to && s.from < b.to))
+    .filter(
+      (s) => s.from >= q.notBefore && !q.busy.some((b) => b.personId === s.personId && b.from < s.to && s.from < b.to),
+    )
     .sort((a, b) => a.from - b.from || a.personId.localeCompare(b.personId))
 }
 
@@ -62,12 +66,14 @@ function slotsInDay(q: SlotQuestion, day: CalendarDate, h: Hours): Slot[] {
     if (q.quiet && isQuiet(q.quiet, at, at + q.minutes)) continue
     const from = instant(day, at, q.timeZone)
     const to = instant(day, at + q.minutes, q.timeZone)
-    if (from !== undefined && to !== undefined && to - from === q.minutes * 60_000) slots.push({ personId: h.personId, from, to })
+    if (from !== undefined && to !== undefined && to - from === q.minutes * 60_000)
+      slots.push({ personId: h.personId, from, to })
   }
   return slots
 }
 
-const isQuiet = ({ from, to }: NonNullable<SlotQuestion['quiet']>, begin: number, end: number): boolean => (from < to ? begin < to && end > from : begin < to || end > from)
+const isQuiet = ({ from, to }: NonNullable<SlotQuestion['quiet']>, begin: number, end: number): boolean =>
+  from < to ? begin < to && end > from : begin < to || end > from
 
 /** The moment at which the wall clock shows this minute of the day; undefined when a clock change skips it. */
 function instant(day: CalendarDate, minute: number, timeZone: string): number | undefined {

@@ -26,15 +26,28 @@ const house = z
     meals: rows(z.object({ name: line('The meal', 40), at: minutes }), 6, 'Meals'),
     quietFrom: z.union([z.literal(''), minutes]).default(''),
     quietTo: z.union([z.literal(''), minutes]).default(''),
-    devices: rows(z.object({ name: line('The device', 60), policy: optionalLine('How the house uses it', 160) }), 20, 'Devices'),
-    foodWords: rows(z.object({ name: line('The food', 40), also: optionalLine('Other words for it', 200) }), 60, 'Words for foods'),
-    backupFolder: optionalLine('The backup folder', 240).refine((s) => s === '' || /^(\/|[A-Za-z]:\\)/.test(s), 'The folder is a whole path, from the root on.'),
+    devices: rows(
+      z.object({ name: line('The device', 60), policy: optionalLine('How the house uses it', 160) }),
+      20,
+      'Devices',
+    ),
+    foodWords: rows(
+      z.object({ name: line('The food', 40), also: optionalLine('Other words for it', 200) }),
+      60,
+      'Words for foods',
+    ),
+    backupFolder: optionalLine('The backup folder', 240).refine(
+      (s) => s === '' || /^(\/|[A-Za-z]:\\)/.test(s),
+      'The folder is a whole path, from the root on.',
+    ),
     caution: lines('The caution', 400),
   })
   .superRefine((h, ctx) => {
-    if ((h.quietFrom === '') !== (h.quietTo === '')) ctx.addIssue({ code: 'custom', path: ['quietTo'], message: 'Quiet hours have a beginning and an end.' })
+    if ((h.quietFrom === '') !== (h.quietTo === ''))
+      ctx.addIssue({ code: 'custom', path: ['quietTo'], message: 'Quiet hours have a beginning and an end.' })
     const at = h.meals.map((m) => m.at)
-    if (new Set(at).size < at.length) ctx.addIssue({ code: 'custom', path: ['meals.0.at'], message: 'Two meals at the same time.' })
+    if (new Set(at).size < at.length)
+      ctx.addIssue({ code: 'custom', path: ['meals.0.at'], message: 'Two meals at the same time.' })
   })
 export type House = z.output<typeof house>
 
@@ -46,7 +59,11 @@ const space = z.object({
   where: z.enum(['indoors', 'outdoors'], { error: 'Indoors or outdoors?' }),
   surface: optionalLine('The floor', 40),
 })
-const spaces = z.object({ spaces: rows(space, 40, 'Spaces').refine((all) => all.length > 0, 'At least one space.').refine((all) => new Set(all.map((s) => s.name.toLowerCase())).size === all.length, 'Two spaces have one name.') })
+const spaces = z.object({
+  spaces: rows(space, 40, 'Spaces')
+    .refine((all) => all.length > 0, 'At least one space.')
+    .refine((all) => new Set(all.map((s) => s.name.toLowerCase())).size === all.length, 'Two spaces have one name.'),
+})
 export type Space = z.output<typeof space>
 
 const feed = z.object({
@@ -57,28 +74,62 @@ const feed = z.object({
   tier: z.enum(['1', '2', '3', '4'], { error: 'Choose a tier.' }),
   contains: optionalLine('What is in it', 160),
 })
-const feeds = z.object({ feeds: rows(feed, 60, 'Feeds').refine((all) => new Set(all.map((f) => f.name.toLowerCase())).size === all.length, 'Two feeds have one name.') })
+const feeds = z.object({
+  feeds: rows(feed, 60, 'Feeds').refine(
+    (all) => new Set(all.map((f) => f.name.toLowerCase())).size === all.length,
+    'Two feeds have one name.',
+  ),
+})
 export type FeedEntry = z.output<typeof feed>
 
 const daysOff = z.object({
   off: rows(
-    z.object({ id: z.string().max(64).default(''), personId: line('Who', 64), from: z.string(), to: z.string(), why: optionalLine('Why', 80) }).superRefine((o, ctx) => {
-      const isDay = (s: string) => /^\d{4}-\d{2}-\d{2}$/.test(s) && !Number.isNaN(Date.parse(`${s}T00:00:00Z`)) && new Date(`${s}T00:00:00Z`).toISOString().startsWith(s)
-      if (!isDay(o.from)) ctx.addIssue({ code: 'custom', path: ['from'], message: 'From is a date like 2026-04-30.' })
-      else if (!isDay(o.to)) ctx.addIssue({ code: 'custom', path: ['to'], message: 'To is a date like 2026-04-30.' })
-      else if (o.to < o.from) ctx.addIssue({ code: 'custom', path: ['to'], message: 'The end lies before the beginning.' })
-    }),
+    z
+      .object({
+        id: z.string().max(64).default(''),
+        personId: line('Who', 64),
+        from: z.string(),
+        to: z.string(),
+        why: optionalLine('Why', 80),
+      })
+      .superRefine((o, ctx) => {
+        const isDay = (s: string) =>
+          /^\d{4}-\d{2}-\d{2}$/.test(s) &&
+          !Number.isNaN(Date.parse(`${s}T00:00:00Z`)) &&
+          new Date(`${s}T00:00:00Z`).toISOString().startsWith(s)
+        if (!isDay(o.from)) ctx.addIssue({ code: 'custom', path: ['from'], message: 'From is a date like 2026-04-30.' })
+        else if (!isDay(o.to)) ctx.addIssue({ code: 'custom', path: ['to'], message: 'To is a date like 2026-04-30.' })
+        else if (o.to < o.from)
+          ctx.addIssue({ code: 'custom', path: ['to'], message: 'The end lies before the beginning.' })
+      }),
     200,
     'Days off',
   ),
 })
 export type DayOff = z.output<typeof daysOff>['off'][number]
 
-const shift = z.object({ personId: line('Who', 64), days: weekdays.refine((d) => d.length > 0, 'Choose at least one day.'), from: clock('The beginning'), to: clock('The end') }).refine((h) => h.to > h.from, { path: ['to'], message: 'The end lies before the beginning.' })
+const shift = z
+  .object({
+    personId: line('Who', 64),
+    days: weekdays.refine((d) => d.length > 0, 'Choose at least one day.'),
+    from: clock('The beginning'),
+    to: clock('The end'),
+  })
+  .refine((h) => h.to > h.from, { path: ['to'], message: 'The end lies before the beginning.' })
 const hours = z.object({
   hours: rows(shift, 120, 'Hours').superRefine((all, ctx) => {
     all.forEach((h, i) => {
-      if (all.some((o, j) => j < i && o.personId === h.personId && o.days.some((d) => h.days.includes(d)) && o.from < h.to && h.from < o.to)) ctx.addIssue({ code: 'custom', path: [], message: 'Somebody works twice at the same time.' })
+      if (
+        all.some(
+          (o, j) =>
+            j < i &&
+            o.personId === h.personId &&
+            o.days.some((d) => h.days.includes(d)) &&
+            o.from < h.to &&
+            h.from < o.to,
+        )
+      )
+        ctx.addIssue({ code: 'custom', path: [], message: 'Somebody works twice at the same time.' })
     })
   }),
 })
@@ -89,7 +140,22 @@ export const severalInHouse = ['hours.*.days'] as const
 export const sectionSchemas = { house, spaces, feeds, hours, daysOff } as const
 
 /** The house as long as nobody has said otherwise. */
-export const plainHouse = (name: string, timeZone: string): House => ({ name, timeZone, unit: 'kg', clock: '24', meals: [{ name: 'Breakfast', at: 450 }, { name: 'Evening bowl', at: 1050 }], quietFrom: 1260, quietTo: 390, devices: [], foodWords: [], backupFolder: '', caution: '' })
+export const plainHouse = (name: string, timeZone: string): House => ({
+  name,
+  timeZone,
+  unit: 'kg',
+  clock: '24',
+  meals: [
+    { name: 'Breakfast', at: 450 },
+    { name: 'Evening bowl', at: 1050 },
+  ],
+  quietFrom: 1260,
+  quietTo: 390,
+  devices: [],
+  foodWords: [],
+  backupFolder: '',
+  caution: '',
+})
 
 export interface SectionSpec {
   readonly id: HouseSection
@@ -98,48 +164,212 @@ export interface SectionSpec {
   readonly fields: readonly FieldSpec[]
 }
 
-const placeWords: Readonly<Record<(typeof placeKinds)[number], string>> = { room: 'training room', corridor: 'corridor by the runs', yard: 'fenced yard', open: 'open ground', street: 'street', square: 'shop front or square' }
+const placeWords: Readonly<Record<(typeof placeKinds)[number], string>> = {
+  room: 'training room',
+  corridor: 'corridor by the runs',
+  yard: 'fenced yard',
+  open: 'open ground',
+  street: 'street',
+  square: 'shop front or square',
+}
 
 /** The sections of the house's page. */
 export function sectionsFor(people: readonly { readonly id: string; readonly name: string }[]): readonly SectionSpec[] {
   return [
     {
-      id: 'house', title: 'The house', intro: 'Names, clocks, and what is done when.',
+      id: 'house',
+      title: 'The house',
+      intro: 'Names, clocks, and what is done when.',
       fields: [
-        { kind: 'text', name: 'name', label: 'Name of the kennel' }, { kind: 'text', name: 'timeZone', label: 'Time zone', hint: 'like Europe/London' },
-        { kind: 'one', name: 'unit', label: 'Weights in', choices: choicesOf(['kg', 'lb']) }, { kind: 'one', name: 'clock', label: 'Clock', choices: [{ id: '24', name: '24 hours' }, { id: '12', name: '12 hours' }] },
-        { kind: 'time', name: 'quietFrom', label: 'Quiet from', hint: 'no demonstration is offered then' }, { kind: 'time', name: 'quietTo', label: 'Quiet until' },
-        { kind: 'rows', name: 'meals', label: 'Meals', add: 'Another meal', hint: 'no work within an hour after one', of: [{ kind: 'text', name: 'name', label: 'Meal' }, { kind: 'time', name: 'at', label: 'At' }] },
-        { kind: 'rows', name: 'devices', label: 'Devices', add: 'Another device', hint: 'empty until you fill it. Some places ban some devices: local law and the owner’s signed consent come first. Kibou’s default is reward only.', of: [{ kind: 'text', name: 'name', label: 'Device' }, { kind: 'text', name: 'policy', label: 'How the house uses it' }] },
-        { kind: 'rows', name: 'foodWords', label: 'Words for foods', add: 'Another food', hint: 'so that an allergy to fish is seen in a feed with cod', of: [{ kind: 'text', name: 'name', label: 'Food' }, { kind: 'text', name: 'also', label: 'Also', hint: 'with commas' }] },
-        { kind: 'text', name: 'backupFolder', label: 'Backup folder', hint: 'a whole path on this machine', wide: true },
-        { kind: 'long', name: 'caution', label: 'The house’s own caution', hint: 'stands on every card and list', wide: true },
+        { kind: 'text', name: 'name', label: 'Name of the kennel' },
+        { kind: 'text', name: 'timeZone', label: 'Time zone', hint: 'like Europe/London' },
+        { kind: 'one', name: 'unit', label: 'Weights in', choices: choicesOf(['kg', 'lb']) },
+        {
+          kind: 'one',
+          name: 'clock',
+          label: 'Clock',
+          choices: [
+            { id: '24', name: '24 hours' },
+            { id: '12', name: '12 hours' },
+          ],
+        },
+        { kind: 'time', name: 'quietFrom', label: 'Quiet from', hint: 'no demonstration is offered then' },
+        { kind: 'time', name: 'quietTo', label: 'Quiet until' },
+        {
+          kind: 'rows',
+          name: 'meals',
+          label: 'Meals',
+          add: 'Another meal',
+          hint: 'no work within an hour after one',
+          of: [
+            { kind: 'text', name: 'name', label: 'Meal' },
+            { kind: 'time', name: 'at', label: 'At' },
+          ],
+        },
+        {
+          kind: 'rows',
+          name: 'devices',
+          label: 'Devices',
+          add: 'Another device',
+          hint:
+            'empty until you fill it. Some places ban some devices: local law and the owner’s signed consent ' +
+            'come first. Kibou’s default is reward only.',
+          of: [
+            { kind: 'text', name: 'name', label: 'Device' },
+            { kind: 'text', name: 'policy', label: 'How the house uses it' },
+          ],
+        },
+        {
+          kind: 'rows',
+          name: 'foodWords',
+          label: 'Words for foods',
+          add: 'Another food',
+          hint: 'so that an allergy to fish is seen in a feed with cod',
+          of: [
+            { kind: 'text', name: 'name', label: 'Food' },
+            { kind: 'text', name: 'also', label: 'Also', hint: 'with commas' },
+          ],
+        },
+        {
+          kind: 'text',
+          name: 'backupFolder',
+          label: 'Backup folder',
+          hint: 'a whole path on this machine',
+          wide: true,
+        },
+        {
+          kind: 'long',
+          name: 'caution',
+          label: 'The house’s own caution',
+          hint: 'stands on every card and list',
+          wide: true,
+        },
       ],
     },
     {
-      id: 'spaces', title: 'Spaces', intro: 'Where dogs are worked. Each stands for a place of the curriculum: dogs generalise badly, and each place is new. A space that has been worked in is never deleted; take its name out and it closes.',
-      fields: [{ kind: 'rows', name: 'spaces', label: 'Spaces', add: 'Another space', of: [{ kind: 'text', name: 'name', label: 'Space', required: true }, { kind: 'one', name: 'kind', label: 'Stands for', start: 'room', choices: placeKinds.map((k) => ({ id: k, name: placeWords[k] })) }, { kind: 'number', name: 'holds', label: 'Dogs at once', start: '1' }, { kind: 'one', name: 'where', label: 'Where', start: 'indoors', choices: choicesOf(['indoors', 'outdoors']) }, { kind: 'text', name: 'surface', label: 'Floor' }] }],
+      id: 'spaces',
+      title: 'Spaces',
+      intro:
+        'Where dogs are worked. Each stands for a place of the curriculum: dogs generalise badly, and each ' +
+        'place is new. A space that has been worked in is never deleted; take its name out and it closes.',
+      fields: [
+        {
+          kind: 'rows',
+          name: 'spaces',
+          label: 'Spaces',
+          add: 'Another space',
+          of: [
+            { kind: 'text', name: 'name', label: 'Space', required: true },
+            {
+              kind: 'one',
+              name: 'kind',
+              label: 'Stands for',
+              start: 'room',
+              choices: placeKinds.map((k) => ({ id: k, name: placeWords[k] })),
+            },
+            { kind: 'number', name: 'holds', label: 'Dogs at once', start: '1' },
+            {
+              kind: 'one',
+              name: 'where',
+              label: 'Where',
+              start: 'indoors',
+              choices: choicesOf(['indoors', 'outdoors']),
+            },
+            { kind: 'text', name: 'surface', label: 'Floor' },
+          ],
+        },
+      ],
     },
     {
-      id: 'feeds', title: 'Feeds', intro: 'What is fed and what is paid with. Tier 1 own kibble, 2 dry treat, 3 soft and smelly, 4 jackpot. Chocolate, grapes and raisins, onion and xylitol are poisonous.',
-      fields: [{ kind: 'rows', name: 'feeds', label: 'Feeds', add: 'Another feed', of: [{ kind: 'text', name: 'name', label: 'Feed', required: true }, { kind: 'number', name: 'kcalPer100g', label: 'kcal in 100 g', required: true }, { kind: 'number', name: 'kcalPerPiece', label: 'kcal a piece' }, { kind: 'one', name: 'tier', label: 'Tier', start: '1', choices: choicesOf(['1', '2', '3', '4']) }, { kind: 'text', name: 'contains', label: 'What is in it', hint: 'with commas' }] }],
+      id: 'feeds',
+      title: 'Feeds',
+      intro:
+        'What is fed and what is paid with. Tier 1 own kibble, 2 dry treat, 3 soft and smelly, 4 jackpot. ' +
+        'Chocolate, grapes and raisins, onion and xylitol are poisonous.',
+      fields: [
+        {
+          kind: 'rows',
+          name: 'feeds',
+          label: 'Feeds',
+          add: 'Another feed',
+          of: [
+            { kind: 'text', name: 'name', label: 'Feed', required: true },
+            { kind: 'number', name: 'kcalPer100g', label: 'kcal in 100 g', required: true },
+            { kind: 'number', name: 'kcalPerPiece', label: 'kcal a piece' },
+            { kind: 'one', name: 'tier', label: 'Tier', start: '1', choices: choicesOf(['1', '2', '3', '4']) },
+            { kind: 'text', name: 'contains', label: 'What is in it', hint: 'with commas' },
+          ],
+        },
+      ],
     },
     {
-      id: 'hours', title: 'Hours', intro: 'When somebody works. A handoff is offered only inside these hours.',
-      fields: [{ kind: 'rows', name: 'hours', label: 'Hours', add: 'Other hours', of: [{ kind: 'one', name: 'personId', label: 'Who', start: '', choices: people.map((p) => ({ id: p.id, name: p.name })) }, { kind: 'time', name: 'from', label: 'From' }, { kind: 'time', name: 'to', label: 'To' }, { kind: 'several', name: 'days', label: 'On', choices: ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'].map((name, i) => ({ id: String(i + 1), name })) }] }],
+      id: 'hours',
+      title: 'Hours',
+      intro: 'When somebody works. A handoff is offered only inside these hours.',
+      fields: [
+        {
+          kind: 'rows',
+          name: 'hours',
+          label: 'Hours',
+          add: 'Other hours',
+          of: [
+            {
+              kind: 'one',
+              name: 'personId',
+              label: 'Who',
+              start: '',
+              choices: people.map((p) => ({ id: p.id, name: p.name })),
+            },
+            { kind: 'time', name: 'from', label: 'From' },
+            { kind: 'time', name: 'to', label: 'To' },
+            {
+              kind: 'several',
+              name: 'days',
+              label: 'On',
+              choices: ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'].map((name, i) => ({
+                id: String(i + 1),
+                name,
+              })),
+            },
+          ],
+        },
+      ],
     },
     {
-      id: 'daysOff', title: 'Days off', intro: 'No handoff is offered with somebody who is away.',
-      fields: [{ kind: 'rows', name: 'off', label: 'Days off', add: 'Other days', of: [{ kind: 'one', name: 'personId', label: 'Who', start: '', choices: people.map((p) => ({ id: p.id, name: p.name })) }, { kind: 'date', name: 'from', label: 'From' }, { kind: 'date', name: 'to', label: 'To' }, { kind: 'text', name: 'why', label: 'Why' }] }],
+      id: 'daysOff',
+      title: 'Days off',
+      intro: 'No handoff is offered with somebody who is away.',
+      fields: [
+        {
+          kind: 'rows',
+          name: 'off',
+          label: 'Days off',
+          add: 'Other days',
+          of: [
+            {
+              kind: 'one',
+              name: 'personId',
+              label: 'Who',
+              start: '',
+              choices: people.map((p) => ({ id: p.id, name: p.name })),
+            },
+            { kind: 'date', name: 'from', label: 'From' },
+            { kind: 'date', name: 'to', label: 'To' },
+            { kind: 'text', name: 'why', label: 'Why' },
+          ],
+        },
+      ],
     },
   ]
 }
 
 /** Minutes since midnight as typed: `07:30`. */
-export const clockTyped = (minute: number): string => `${String(Math.floor(minute / 60)).padStart(2, '0')}:${String(minute % 60).padStart(2, '0')}`
+export const clockTyped = (minute: number): string =>
+  `${String(Math.floor(minute / 60)).padStart(2, '0')}:${String(minute % 60).padStart(2, '0')}`
 
 /** House: no work within so many minutes after a meal; food earned in a block is no such meal. */
 export const restAfterMeal = 60
 
 /** The meal after which a dog still rests at this minute of the day; undefined when none. */
-export const restingAfter = (meals: House['meals'], minute: number): House['meals'][number] | undefined => meals.find((m) => minute >= m.at && minute < m.at + restAfterMeal)
+export const restingAfter = (meals: House['meals'], minute: number): House['meals'][number] | undefined =>
+  meals.find((m) => minute >= m.at && minute < m.at + restAfterMeal)

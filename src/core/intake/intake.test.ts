@@ -5,7 +5,18 @@ import { openQuestions, remindDays, remindersOf } from './reminders'
 import { severalIn, stepIds, stepSchemas, stepsFor, typedOf, usualQuestions } from './steps'
 
 const health = (more: Record<string, unknown>) => stepSchemas.health.parse({ ...nested(typedOf(more)) })
-const steps = stepsFor({ unit: 'kg', others: [{ id: 'x', name: '1 Rook' }], commands: houseCurriculum.commands.map((c) => ({ id: c.id, name: c.name, cue: c.defaultCue, signal: c.signal, rungs: [] })), runs: [{ key: 'sit/sit', name: 'Sit', rungs: [{ id: 'sit.word', name: 'Word alone' }] }] })
+const steps = stepsFor({
+  unit: 'kg',
+  others: [{ id: 'x', name: '1 Rook' }],
+  commands: houseCurriculum.commands.map((c) => ({
+    id: c.id,
+    name: c.name,
+    cue: c.defaultCue,
+    signal: c.signal,
+    rungs: [],
+  })),
+  runs: [{ key: 'sit/sit', name: 'Sit', rungs: [{ id: 'sit.word', name: 'Word alone' }] }],
+})
 
 describe('the steps of an intake', () => {
   it('come in the order of the door, and what a step asks for is what its schema reads', () => {
@@ -17,8 +28,18 @@ describe('the steps of an intake', () => {
     }
   })
   it('an empty form is told what is needed, and most of it is nothing', () => {
-    const wrong = stepIds.flatMap((id) => { const parsed = stepSchemas[id].safeParse(nested({}, severalIn[id])); return parsed.success ? [] : parsed.error.issues.map((i) => `${id}.${i.path.join('.')}`) })
-    expect(wrong).toEqual(['owner.phone', 'promises.promised', 'arrival.run', 'words.release', 'words.marker', 'words.side'])
+    const wrong = stepIds.flatMap((id) => {
+      const parsed = stepSchemas[id].safeParse(nested({}, severalIn[id]))
+      return parsed.success ? [] : parsed.error.issues.map((i) => `${id}.${i.path.join('.')}`)
+    })
+    expect(wrong).toEqual([
+      'owner.phone',
+      'promises.promised',
+      'arrival.run',
+      'words.release',
+      'words.marker',
+      'words.side',
+    ])
   })
 })
 
@@ -27,12 +48,32 @@ describe('reminders', () => {
   it('vaccinations are reminded of a fortnight ahead and when they are past; medicine as long as it is given', () => {
     const due = (on: string) => remindersOf(health({ vaccines: [{ name: 'Distemper', given: '', due: on }] }), today)
     expect(due('2026-03-16')).toEqual([{ kind: 'vaccination', text: 'Distemper', on: '2026-03-16', overdue: false }])
-    expect([due('2026-03-17'), due('2026-03-01')[0]?.overdue, due(today)[0]?.overdue, remindDays]).toEqual([[], true, false, 14])
-    const pills = (until: string) => remindersOf(health({ medicines: [{ name: 'Drops', dose: '2', at: 'evening', until }] }), today)
-    expect([pills('').length, pills(today).length, pills('2026-03-01').length, pills('')[0]?.text]).toEqual([1, 1, 0, 'Drops, 2, evening'])
+    expect([due('2026-03-17'), due('2026-03-01')[0]?.overdue, due(today)[0]?.overdue, remindDays]).toEqual([
+      [],
+      true,
+      false,
+      14,
+    ])
+    const pills = (until: string) =>
+      remindersOf(health({ medicines: [{ name: 'Drops', dose: '2', at: 'evening', until }] }), today)
+    expect([pills('').length, pills(today).length, pills('2026-03-01').length, pills('')[0]?.text]).toEqual([
+      1,
+      1,
+      0,
+      'Drops, 2, evening',
+    ])
   })
   it('a question is open until it has an answer', () => {
-    const asked = stepSchemas.questions.parse(nested(typedOf({ asked: [{ question: usualQuestions[0], answer: 'Left' }, { question: usualQuestions[1], answer: '' }] })))
+    const asked = stepSchemas.questions.parse(
+      nested(
+        typedOf({
+          asked: [
+            { question: usualQuestions[0], answer: 'Left' },
+            { question: usualQuestions[1], answer: '' },
+          ],
+        }),
+      ),
+    )
     expect(openQuestions(asked)).toEqual([usualQuestions[1]])
   })
 })

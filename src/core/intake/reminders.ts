@@ -12,13 +12,29 @@ export interface Reminder {
 /** House: a vaccination is reminded of so many days ahead. What is required is local law and the vet's word. */
 export const remindDays = 14
 
-/** What of a dog's health somebody has to think of today: vaccinations due soon or past, medicine that is being given. */
+/**
+ * What of a dog's health somebody has to think of today: vaccinations due soon or past, medicine that is being given.
+ */
 export function remindersOf(health: Entry<'health'>, today: string): readonly Reminder[] {
   const soon = addDays(today, remindDays)
-  const vaccines = health.vaccines.flatMap((v): Reminder[] => (v.due !== '' && v.due <= soon ? [{ kind: 'vaccination', text: v.name, on: v.due, overdue: v.due < today }] : []))
-  const medicines = health.medicines.flatMap((m): Reminder[] => (m.until === '' || m.until >= today ? [{ kind: 'medicine', text: [m.name, m.dose, m.at].filter((s) => s !== '').join(', '), on: m.until === '' ? undefined : m.until, overdue: false }] : []))
+  const vaccines = health.vaccines.flatMap((v): Reminder[] =>
+    v.due !== '' && v.due <= soon ? [{ kind: 'vaccination', text: v.name, on: v.due, overdue: v.due < today }] : [],
+  )
+  const medicines = health.medicines.flatMap((m): Reminder[] =>
+    m.until === '' || m.until >= today
+      ? [
+          {
+            kind: 'medicine',
+            text: [m.name, m.dose, m.at].filter((s) => s !== '').join(', '),
+            on: m.until === '' ? undefined : m.until,
+            overdue: false,
+          },
+        ]
+      : [],
+  )
   return [...vaccines, ...medicines]
 }
 
 /** Questions to the owner that have no answer yet. */
-export const openQuestions = (questions: Entry<'questions'>): readonly string[] => questions.asked.filter((q) => q.answer === '').map((q) => q.question)
+export const openQuestions = (questions: Entry<'questions'>): readonly string[] =>
+  questions.asked.filter((q) => q.answer === '').map((q) => q.question)

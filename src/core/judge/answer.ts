@@ -40,7 +40,12 @@ export type JudgeAnswer =
       readonly asOf: string
       /** Promises that can never be met in this house, with the reason. */
       readonly refused: readonly { readonly rungId: string; readonly why: string }[]
-      readonly verdicts: readonly { readonly day: string; readonly rungId: string; readonly rule: string; readonly reps: readonly SaidRep[] }[]
+      readonly verdicts: readonly {
+        readonly day: string
+        readonly rungId: string
+        readonly rule: string
+        readonly reps: readonly SaidRep[]
+      }[]
       readonly standing: {
         readonly readyOn: string | null
         /** Promised rungs that this dog’s ladder does not have. */
@@ -56,27 +61,57 @@ export interface CommandAnswer {
   readonly reps: number
   readonly clean: number
   readonly stuck: string | null
-  readonly runs: readonly { readonly run: string; readonly inHand: string | null; readonly held: string | null; readonly slipped: readonly string[]; readonly left: number | null; readonly stale: boolean }[]
-  readonly promises: readonly { readonly rungId: string; readonly met: boolean; readonly heldSince: string | null; readonly places: number; readonly people: number }[]
+  readonly runs: readonly {
+    readonly run: string
+    readonly inHand: string | null
+    readonly held: string | null
+    readonly slipped: readonly string[]
+    readonly left: number | null
+    readonly stale: boolean
+  }[]
+  readonly promises: readonly {
+    readonly rungId: string
+    readonly met: boolean
+    readonly heldSince: string | null
+    readonly places: number
+    readonly people: number
+  }[]
 }
 
-export type SetAnswer = Pick<WhatNext['sets'][number], 'command' | 'rungId' | 'purpose' | 'why' | 'level' | 'kit' | 'setReps' | 'rule' | 'reasons'> & { readonly placeId: string | null; readonly personId: string | null }
+export type SetAnswer = Pick<
+  WhatNext['sets'][number],
+  'command' | 'rungId' | 'purpose' | 'why' | 'level' | 'kit' | 'setReps' | 'rule' | 'reasons'
+> & { readonly placeId: string | null; readonly personId: string | null }
 
 const outcomeOf: Readonly<Record<string, Outcome>> = { c: 'clean', h: 'helped', l: 'late', m: 'miss' }
 
 const noFaults: readonly string[] = []
 /** Reps from marks: C clean, H helped, L late, M miss, with the second of a break behind it. */
-const readMarks = (marks: string): readonly Omit<RepFact, 'id' | 'at' | 'device' | 'seq'>[] => [...marks.matchAll(/([chlm])(\d+(?:\.\d+)?)?/gi)].map((m) => ({ outcome: outcomeOf[(m[1] ?? '').toLowerCase()] ?? 'miss', faults: noFaults, ...(m[2] === undefined ? {} : { brokeSeconds: Number(m[2]) }) }))
+const readMarks = (marks: string): readonly Omit<RepFact, 'id' | 'at' | 'device' | 'seq'>[] =>
+  [...marks.matchAll(/([chlm])(\d+(?:\.\d+)?)?/gi)].map((m) => ({
+    outcome: outcomeOf[(m[1] ?? '').toLowerCase()] ?? 'miss',
+    faults: noFaults,
+    ...(m[2] === undefined ? {} : { brokeSeconds: Number(m[2]) }),
+  }))
 
 /** House: sets without a time follow one another by so much, from this minute of the day on. */
 const between = 120_000
 const firstMinute = 9 * 60
 
-/** The verdicts on all facts, the standing they come to and what is next, as of the moment of the case; or what is wrong with the case. */
+/**
+ * The verdicts on all facts, the standing they come to and what is next, as of the moment of the case; or what is wrong
+ * with the case.
+ */
 export function answerCase(raw: unknown): JudgeAnswer {
   const parsed = judgeCase.safeParse(raw)
-  const named = typeof raw === 'object' && raw !== null && 'id' in raw && typeof raw.id === 'string' ? { id: raw.id } : {}
-  if (!parsed.success) return { ok: false, ...named, faults: parsed.error.issues.slice(0, 20).map((i) => ({ where: i.path.join('.'), reason: i.message })) }
+  const named =
+    typeof raw === 'object' && raw !== null && 'id' in raw && typeof raw.id === 'string' ? { id: raw.id } : {}
+  if (!parsed.success)
+    return {
+      ok: false,
+      ...named,
+      faults: parsed.error.issues.slice(0, 20).map((i) => ({ where: i.path.join('.'), reason: i.message })),
+    }
   const asked = parsed.data
   const curriculum = curriculumOf(asked)
   if (!('commands' in curriculum)) return { ok: false, ...named, faults: curriculum }
@@ -105,17 +140,26 @@ function faultsOf({ house, dog, days, asOf }: JudgeCase, curriculum: Curriculum)
   } catch {
     return [{ where: 'house.timeZone', reason: 'no such time zone' }]
   }
-  for (const [row, option] of [...Object.entries(house.method), ...house.changes.map((c) => [c.row, c.option] as const)]) if (!findRow(row)?.options.some((o) => o.id === option)) faults.push({ where: `house.method.${row}`, reason: `no such school: ${option}` })
-  for (const s of dog.starts) if (!ownRung(curriculum, s.rungId)) faults.push({ where: 'dog.starts', reason: `no rung ${s.rungId}` })
+  for (const [row, option] of [
+    ...Object.entries(house.method),
+    ...house.changes.map((c) => [c.row, c.option] as const),
+  ])
+    if (!findRow(row)?.options.some((o) => o.id === option))
+      faults.push({ where: `house.method.${row}`, reason: `no such school: ${option}` })
+  for (const s of dog.starts)
+    if (!ownRung(curriculum, s.rungId)) faults.push({ where: 'dog.starts', reason: `no rung ${s.rungId}` })
   days.forEach((d, i) => {
-    if (i > 0 && d.day <= (days[i - 1]?.day ?? '')) faults.push({ where: `days.${i}`, reason: 'days come in order, each once' })
+    if (i > 0 && d.day <= (days[i - 1]?.day ?? ''))
+      faults.push({ where: `days.${i}`, reason: 'days come in order, each once' })
     d.sets.forEach((s, n) => {
       if (!ownRung(curriculum, s.rungId)) faults.push({ where: `days.${i}.sets.${n}`, reason: `no rung ${s.rungId}` })
-      if (s.placeId !== undefined && !places.has(s.placeId)) faults.push({ where: `days.${i}.sets.${n}`, reason: `no place ${s.placeId}` })
+      if (s.placeId !== undefined && !places.has(s.placeId))
+        faults.push({ where: `days.${i}.sets.${n}`, reason: `no place ${s.placeId}` })
     })
   })
   const last = days.at(-1)?.day
-  if (last !== undefined && dayIn(house.timeZone, Date.parse(asOf)) < last) faults.push({ where: 'asOf', reason: `lies before the last day of facts, ${last}` })
+  if (last !== undefined && dayIn(house.timeZone, Date.parse(asOf)) < last)
+    faults.push({ where: 'asOf', reason: `lies before the last day of facts, ${last}` })
   return faults.slice(0, 20)
 }
 
@@ -123,8 +167,22 @@ function judge(asked: JudgeCase, curriculum: Curriculum): Extract<JudgeAnswer, {
   const { house, dog, promises } = asked
   const now = Date.parse(asked.asOf)
   const traits = traitsOf(dog)
-  const changes: readonly DatedChange[] = [...Object.entries(house.method).map(([row, option]) => ({ at: Number.NEGATIVE_INFINITY, row, option })), ...house.changes.map((c) => ({ at: Date.parse(c.at), row: c.row, option: c.option }))].sort((a, b) => a.at - b.at)
-  const regimes = upTo(regimesOf({ versions: [{ from: Number.NEGATIVE_INFINITY, curriculum }], changes, traits, side: dog.side, arrivesOn: dog.arrivesOn, starts: dog.starts.map((s) => ({ at: Date.parse(s.at), rungId: s.rungId })), startOfDay: (day) => startOfDay(house.timeZone, day) }), now)
+  const changes: readonly DatedChange[] = [
+    ...Object.entries(house.method).map(([row, option]) => ({ at: Number.NEGATIVE_INFINITY, row, option })),
+    ...house.changes.map((c) => ({ at: Date.parse(c.at), row: c.row, option: c.option })),
+  ].sort((a, b) => a.at - b.at)
+  const regimes = upTo(
+    regimesOf({
+      versions: [{ from: Number.NEGATIVE_INFINITY, curriculum }],
+      changes,
+      traits,
+      side: dog.side,
+      arrivesOn: dog.arrivesOn,
+      starts: dog.starts.map((s) => ({ at: Date.parse(s.at), rungId: s.rungId })),
+      startOfDay: (day) => startOfDay(house.timeZone, day),
+    }),
+    now,
+  )
   const stepper = new Stepper(regimes)
   const verdicts: { day: string; rungId: string; rule: string; reps: SaidRep[] }[] = []
   let [seq, worked] = [0, 0]
@@ -134,23 +192,58 @@ function judge(asked: JudgeCase, curriculum: Curriculum): Extract<JudgeAnswer, {
     minute = 0
     if (sets.length > 0) worked++
     sets.forEach((set, n) => {
-      const at = set.at === undefined ? (minute === 0 ? morning + firstMinute * 60_000 : minute + between) : wallTime(house.timeZone, day, set.at)
+      const at =
+        set.at === undefined
+          ? minute === 0
+            ? morning + firstMinute * 60_000
+            : minute + between
+          : wallTime(house.timeZone, day, set.at)
       minute = at
       const place = house.places.find((p) => p.id === set.placeId) ?? house.places[0]
-      const context: SetContext = { id: `${d}.${n}`, rungId: set.rungId, purpose: set.purpose, day, placeId: place?.id ?? '', placeKind: place?.kind ?? 'room', leashHolder: set.by ?? house.people[0] ?? '', level: set.level, kit: set.kit, blockId: set.block ?? `${d}` }
+      const context: SetContext = {
+        id: `${d}.${n}`,
+        rungId: set.rungId,
+        purpose: set.purpose,
+        day,
+        placeId: place?.id ?? '',
+        placeKind: place?.kind ?? 'room',
+        leashHolder: set.by ?? house.people[0] ?? '',
+        level: set.level,
+        kit: set.kit,
+        blockId: set.block ?? `${d}`,
+      }
       const said: SaidRep[] = []
       const at0 = ownRung(stepper.regime.curriculum, set.rungId)?.rung
       const rule = at0 && sayRule(at0.rule)
       const reps = typeof set.reps === 'string' ? readMarks(set.reps) : set.reps
       reps.forEach((r, i) => {
         const { prompt, cuesSaid, latencySeconds, heldSeconds, brokeSeconds } = r as Partial<RepFact>
-        const fact: RepFact = { id: `${d}.${n}.${i}`, at: at + i * 1000, device: 'judge', seq: seq++, outcome: r.outcome, faults: r.faults, ...(prompt === undefined ? {} : { prompt }), ...(cuesSaid === undefined ? {} : { cuesSaid }), ...(latencySeconds === undefined ? {} : { latencySeconds }), ...(heldSeconds === undefined ? {} : { heldSeconds }), ...(brokeSeconds === undefined ? {} : { brokeSeconds }) }
+        const fact: RepFact = {
+          id: `${d}.${n}.${i}`,
+          at: at + i * 1000,
+          device: 'judge',
+          seq: seq++,
+          outcome: r.outcome,
+          faults: r.faults,
+          ...(prompt === undefined ? {} : { prompt }),
+          ...(cuesSaid === undefined ? {} : { cuesSaid }),
+          ...(latencySeconds === undefined ? {} : { latencySeconds }),
+          ...(heldSeconds === undefined ? {} : { heldSeconds }),
+          ...(brokeSeconds === undefined ? {} : { brokeSeconds }),
+        }
         const speaks = asked.say === 'all' || (asked.say === 'last' && i === reps.length - 1)
         const ruling = stepper.step(context, fact, speaks)
         const rung = ownRung(stepper.regime.curriculum, set.rungId)?.rung
         if (!speaks) return
         const verdict = sayRuling(ruling)
-        said.push({ made: rung ? madeOf(rung, fact) : '', kind: verdict.kind, endsSet: verdict.endsSet, toRungId: verdict.toRungId, counts: verdict.counts, ...(verdict.why === verdict.counts ? {} : { why: verdict.why }) })
+        said.push({
+          made: rung ? madeOf(rung, fact) : '',
+          kind: verdict.kind,
+          endsSet: verdict.endsSet,
+          toRungId: verdict.toRungId,
+          counts: verdict.counts,
+          ...(verdict.why === verdict.counts ? {} : { why: verdict.why }),
+        })
       })
       if (asked.say !== 'none') verdicts.push({ day, rungId: set.rungId, rule: rule ?? '', reps: said })
     })
@@ -159,15 +252,68 @@ function judge(asked: JudgeCase, curriculum: Curriculum): Extract<JudgeAnswer, {
   const ladder = stepper.regime.curriculum
   const summary = summarise(ladder, stepper.state, promises, { days: worked, reps: stepper.state.gained })
   const today = dayIn(house.timeZone, now)
-  const around: Around = { now, today, places: house.places.map((p) => ({ id: p.id, kind: p.kind, ...(p.indoors === undefined ? {} : { indoors: p.indoors }), ...(p.surface === undefined ? {} : { surface: p.surface }) })), people: house.people, method: methodAt(changes, now), forgetting: houseForgetting, barred: new Map(Object.entries(dog.barred)), ...(house.weather ? { weather: house.weather } : {}) }
+  const around: Around = {
+    now,
+    today,
+    places: house.places.map((p) => ({
+      id: p.id,
+      kind: p.kind,
+      ...(p.indoors === undefined ? {} : { indoors: p.indoors }),
+      ...(p.surface === undefined ? {} : { surface: p.surface }),
+    })),
+    people: house.people,
+    method: methodAt(changes, now),
+    forgetting: houseForgetting,
+    barred: new Map(Object.entries(dog.barred)),
+    ...(house.weather ? { weather: house.weather } : {}),
+  }
   const gone = dog.leavesOn !== undefined && daysBetween(dog.leavesOn, today) > 0
-  const next = gone ? { sets: [], shut: [], waits: [], rest: 'It has gone home.' } : whatNext(ladder, stepper.state, summary, { promises, words: { name: 'the dog', cue: undefined, release: 'Okay', marker: 'Yes', side: dog.side, traits }, arrivesOn: dog.arrivesOn, cueWords: new Map(), tried: [] }, around)
+  const next = gone
+    ? { sets: [], shut: [], waits: [], rest: 'It has gone home.' }
+    : whatNext(
+        ladder,
+        stepper.state,
+        summary,
+        {
+          promises,
+          words: { name: 'the dog', cue: undefined, release: 'Okay', marker: 'Yes', side: dog.side, traits },
+          arrivesOn: dog.arrivesOn,
+          cueWords: new Map(),
+          tried: [],
+        },
+        around,
+      )
   return {
-    ok: true, asOf: new Date(now).toISOString(),
-    refused: promises.flatMap((p) => { const no = whyNotPossible(ladder, p, { places: house.places, people: house.people.length }); return no ? [{ rungId: p.rungId, why: no.why }] : [] }),
+    ok: true,
+    asOf: new Date(now).toISOString(),
+    refused: promises.flatMap((p) => {
+      const no = whyNotPossible(ladder, p, { places: house.places, people: house.people.length })
+      return no ? [{ rungId: p.rungId, why: no.why }] : []
+    }),
     verdicts,
-    standing: { readyOn: summary.readyOn ?? null, lost: summary.lost, commands: commandsOf(ladder, stepper, summary, now) },
-    next: { sets: next.sets.map((s): SetAnswer => ({ command: s.command, rungId: s.rungId, purpose: s.purpose, why: s.why, placeId: s.placeId ?? null, personId: s.personId ?? null, level: s.level, kit: s.kit, setReps: s.setReps, rule: s.rule, reasons: s.reasons })), shut: next.shut, waits: next.waits, rest: next.rest },
+    standing: {
+      readyOn: summary.readyOn ?? null,
+      lost: summary.lost,
+      commands: commandsOf(ladder, stepper, summary, now),
+    },
+    next: {
+      sets: next.sets.map((s): SetAnswer => ({
+        command: s.command,
+        rungId: s.rungId,
+        purpose: s.purpose,
+        why: s.why,
+        placeId: s.placeId ?? null,
+        personId: s.personId ?? null,
+        level: s.level,
+        kit: s.kit,
+        setReps: s.setReps,
+        rule: s.rule,
+        reasons: s.reasons,
+      })),
+      shut: next.shut,
+      waits: next.waits,
+      rest: next.rest,
+    },
   }
 }
 
@@ -175,16 +321,35 @@ function commandsOf(ladder: Curriculum, stepper: Stepper, summary: Summary, now:
   return summary.commands.flatMap((c): CommandAnswer[] => {
     const command = ladder.commands.find((x) => x.id === c.command)
     if (!command || (c.reps === 0 && c.promises.length === 0 && c.runs.every((r) => r.position === 0))) return []
-    return [{
-      command: c.command, word: c.word, reps: c.reps, clean: c.clean, stuck: c.stuck?.rungId ?? null,
-      runs: command.runs.map((run) => {
-        const state = stepper.state.runs[runKey(command.id, run.id)]
-        const top = topHeld(run, state)
-        const memory = top >= 0 ? state?.memory : undefined
-        return { run: run.id, inHand: run.rungs[state?.position ?? 0]?.id ?? null, held: run.rungs[top]?.id ?? null, slipped: (c.runs.find((r) => r.id === run.id)?.slipped ?? []).flatMap((i) => run.rungs[i]?.id ?? []), left: memory ? Number(retention(memory, now).toFixed(4)) : null, stale: memory !== undefined && isStale(memory, now) }
-      }),
-      promises: c.promises.map((p) => ({ rungId: findRung(ladder, p.promise.rungId)?.rung.id ?? p.promise.rungId, met: p.met, heldSince: p.heldSince ?? null, places: p.placesHeld, people: p.peopleHeld })),
-    }]
+    return [
+      {
+        command: c.command,
+        word: c.word,
+        reps: c.reps,
+        clean: c.clean,
+        stuck: c.stuck?.rungId ?? null,
+        runs: command.runs.map((run) => {
+          const state = stepper.state.runs[runKey(command.id, run.id)]
+          const top = topHeld(run, state)
+          const memory = top >= 0 ? state?.memory : undefined
+          return {
+            run: run.id,
+            inHand: run.rungs[state?.position ?? 0]?.id ?? null,
+            held: run.rungs[top]?.id ?? null,
+            slipped: (c.runs.find((r) => r.id === run.id)?.slipped ?? []).flatMap((i) => run.rungs[i]?.id ?? []),
+            left: memory ? Number(retention(memory, now).toFixed(4)) : null,
+            stale: memory !== undefined && isStale(memory, now),
+          }
+        }),
+        promises: c.promises.map((p) => ({
+          rungId: findRung(ladder, p.promise.rungId)?.rung.id ?? p.promise.rungId,
+          met: p.met,
+          heldSince: p.heldSince ?? null,
+          places: p.placesHeld,
+          people: p.peopleHeld,
+        })),
+      },
+    ]
   })
 }
 
@@ -192,5 +357,7 @@ function commandsOf(ladder: Curriculum, stepper: Stepper, summary: Summary, now:
 function wallTime(timeZone: string, day: string, time: string): number {
   const date = parseDate(day)
   const [hour, minute] = time.split(':').map(Number)
-  return toZoned(new CalendarDateTime(date.year, date.month, date.day, hour ?? 0, minute ?? 0), timeZone).toDate().getTime()
+  return toZoned(new CalendarDateTime(date.year, date.month, date.day, hour ?? 0, minute ?? 0), timeZone)
+    .toDate()
+    .getTime()
 }

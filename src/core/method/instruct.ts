@@ -54,16 +54,89 @@ const dull = (s: Situation): string => `“${s.dog.release}”, dull, no treat: 
 
 /** The instructing rows that become a line of their own. The others change a field of the prompt itself. */
 const instructions: readonly Instruction[] = [
-  { row: 'before-recall', applies: (s) => isRecall(s) && s.rung.cue === 'word', words: { sound: (s) => (s.leashStage ? 'One breath: do not wait for a look.' : 'Its sound first, then the word as it turns.'), look: 'Noise, wait for the look, then call.', breath: 'Name and cue in one breath; never wait for a look.' } },
-  { row: 'lure-recall', applies: (s) => isRecall(s) && s.rung.stage !== 'shape', words: { never: 'Food stays out of sight until it has come.', shown: 'Food shown in the hand as you call.' } },
-  { row: 'release', applies: (s) => isStay(s) || s.rung.command === 'place', words: { 'by-command': (s) => (s.rung.command === 'place' ? tossed(s) : dull(s)), dull, tossed } },
-  { row: 'repeat', applies: (s) => s.rung.cue !== 'none', words: { once: 'The cue once a rep. After that, help.', between: 'The cue once; once more only between reps.' } },
-  { row: 'corrections', applies: isHeel, words: { none: 'No correction: stop, reset, make it easier.', 'after-teaching': (s) => (s.held ? 'Leash pressure only as policy, consent and law allow: timed, released at once, logged.' : 'No leash pressure before the command is held.') } },
-  { row: 'stuck-in-rep', applies: (s) => s.rung.kind === 'position' || s.rung.kind === 'uncued', words: { 'wait-then-help': 'Stuck: wait up to 3 s, then help, and log the help.', wait: 'Stuck: wait it out.', help: 'Stuck: help at once, and log the help.' } },
-  { row: 'end-of-stay', applies: isStay, words: { mostly: 'Return in three of four; call out of one.', returns: 'Always return to the dog.', called: 'Call it out of the stay.' } },
-  { row: 'pulling', applies: isHeel, words: { 'per-dog': (s) => (s.dog.traits.puller ? 'It pulls: turn away as it passes the knee.' : 'It pulls: stop, and call it back.'), stop: 'It pulls: stop and call back.', knee: 'It pulls: turn away at the knee, each time.', turns: 'It pulls: many quick turns.' } },
-  { row: 'no-word', applies: () => true, words: { silence: 'A miss: silence, reset, make it easier.', calm: 'A miss: one calm no-reward word, then reset.' } },
-  { row: 'emergency', applies: (s) => s.rung.gate !== undefined || (s.rung.command === 'sit' && s.rung.axis === 'distance') || s.rung.id === 'check-in.emergency-sit', words: { both: (s) => (s.dog.traits.deaf ? 'In danger: the sit signal.' : 'In danger: sit when it is far off, come when it is near.'), sit: 'In danger: sit.', come: 'In danger: come.' } },
+  {
+    row: 'before-recall',
+    applies: (s) => isRecall(s) && s.rung.cue === 'word',
+    words: {
+      sound: (s) =>
+        s.leashStage ? 'One breath: do not wait for a look.' : 'Its sound first, then the word as it turns.',
+      look: 'Noise, wait for the look, then call.',
+      breath: 'Name and cue in one breath; never wait for a look.',
+    },
+  },
+  {
+    row: 'lure-recall',
+    applies: (s) => isRecall(s) && s.rung.stage !== 'shape',
+    words: { never: 'Food stays out of sight until it has come.', shown: 'Food shown in the hand as you call.' },
+  },
+  {
+    row: 'release',
+    applies: (s) => isStay(s) || s.rung.command === 'place',
+    words: { 'by-command': (s) => (s.rung.command === 'place' ? tossed(s) : dull(s)), dull, tossed },
+  },
+  {
+    row: 'repeat',
+    applies: (s) => s.rung.cue !== 'none',
+    words: { once: 'The cue once a rep. After that, help.', between: 'The cue once; once more only between reps.' },
+  },
+  {
+    row: 'corrections',
+    applies: isHeel,
+    words: {
+      none: 'No correction: stop, reset, make it easier.',
+      'after-teaching': (s) =>
+        s.held
+          ? 'Leash pressure only as policy, consent and law allow: timed, released at once, logged.'
+          : 'No leash pressure before the command is held.',
+    },
+  },
+  {
+    row: 'stuck-in-rep',
+    applies: (s) => s.rung.kind === 'position' || s.rung.kind === 'uncued',
+    words: {
+      'wait-then-help': 'Stuck: wait up to 3 s, then help, and log the help.',
+      wait: 'Stuck: wait it out.',
+      help: 'Stuck: help at once, and log the help.',
+    },
+  },
+  {
+    row: 'end-of-stay',
+    applies: isStay,
+    words: {
+      mostly: 'Return in three of four; call out of one.',
+      returns: 'Always return to the dog.',
+      called: 'Call it out of the stay.',
+    },
+  },
+  {
+    row: 'pulling',
+    applies: isHeel,
+    words: {
+      'per-dog': (s) =>
+        s.dog.traits.puller ? 'It pulls: turn away as it passes the knee.' : 'It pulls: stop, and call it back.',
+      stop: 'It pulls: stop and call back.',
+      knee: 'It pulls: turn away at the knee, each time.',
+      turns: 'It pulls: many quick turns.',
+    },
+  },
+  {
+    row: 'no-word',
+    applies: () => true,
+    words: { silence: 'A miss: silence, reset, make it easier.', calm: 'A miss: one calm no-reward word, then reset.' },
+  },
+  {
+    row: 'emergency',
+    applies: (s) =>
+      s.rung.gate !== undefined ||
+      (s.rung.command === 'sit' && s.rung.axis === 'distance') ||
+      s.rung.id === 'check-in.emergency-sit',
+    words: {
+      both: (s) =>
+        s.dog.traits.deaf ? 'In danger: the sit signal.' : 'In danger: sit when it is far off, come when it is near.',
+      sit: 'In danger: sit.',
+      come: 'In danger: come.',
+    },
+  },
 ]
 
 const payAt: Readonly<Record<string, (side: string) => string>> = {
@@ -78,8 +151,17 @@ export function promptOf(rung: Rung, command: Command, method: Method, dog: DogW
   const situation: Situation = { rung, command, dog, held, leashStage: firstLineRung >= 0 && own >= firstLineRung }
   const cue = chosen(method, 'cue-words') === 'house' ? command.defaultCue : (dog.cue ?? command.defaultCue)
   const side = chosen(method, 'side') === 'left' ? 'left' : chosen(method, 'side') === 'right' ? 'right' : dog.side
-  const mark = dog.traits.deaf ? 'a flash of the hand' : chosen(method, 'marker') === 'clicker' ? 'click' : `“${dog.marker}”`
-  const fill = (text: string): string => text.replaceAll('{cue}', `“${cue}”`).replaceAll('{name}', dog.name).replaceAll('{release}', `“${dog.release}”`).replaceAll('{marker}', mark)
+  const mark = dog.traits.deaf
+    ? 'a flash of the hand'
+    : chosen(method, 'marker') === 'clicker'
+      ? 'click'
+      : `“${dog.marker}”`
+  const fill = (text: string): string =>
+    text
+      .replaceAll('{cue}', `“${cue}”`)
+      .replaceAll('{name}', dog.name)
+      .replaceAll('{release}', `“${dog.release}”`)
+      .replaceAll('{marker}', mark)
   return {
     cue,
     say: fill(called(rung, method)),
@@ -100,17 +182,28 @@ export function promptOf(rung: Rung, command: Command, method: Method, dog: DogW
 function called(rung: Rung, method: Method): string {
   if (rung.kind !== 'recall' || rung.cue !== 'word') return rung.say
   const school = chosen(method, 'called')
-  return school === 'cue' ? rung.say.replace('{name}, {cue}', '{cue}') : school === 'name' ? rung.say.replace('{name}, {cue}', '{name}') : rung.say
+  return school === 'cue'
+    ? rung.say.replace('{name}, {cue}', '{cue}')
+    : school === 'name'
+      ? rung.say.replace('{name}, {cue}', '{name}')
+      : rung.say
 }
 
-/** How often a rep, or a hold, is paid. Common practice: every rep while new, then every 2, every 3, then variable; stays at an interval that stretches. */
+/**
+ * How often a rep, or a hold, is paid. Common practice: every rep while new, then every 2, every 3, then variable;
+ * stays at an interval that stretches.
+ */
 export function payWhen(rung: Rung, method: Method, held: boolean): string {
   const schedule = paySchedule(rung, method, held)
   // Where pay itself is what the rung makes harder, its criterion says how often.
   if (schedule === 'rung') return 'as often as the rung says'
   if ((rung.kind === 'timed' || rung.kind === 'settle') && rung.criterion.seconds !== undefined) {
     const every = holdInterval(rung.criterion.seconds)
-    return schedule === 'variable' ? `inside the hold, every ${every} s on average, never evenly` : rung.criterion.seconds < 3 ? 'at the end of each hold' : `inside the hold, about every ${every} s`
+    return schedule === 'variable'
+      ? `inside the hold, every ${every} s on average, never evenly`
+      : rung.criterion.seconds < 3
+        ? 'at the end of each hold'
+        : `inside the hold, about every ${every} s`
   }
   return schedule === 'variable' ? 'one rep in two or three, never evenly' : 'every rep'
 }
@@ -118,8 +211,16 @@ export function payWhen(rung: Rung, method: Method, held: boolean): string {
 /** The leash that goes home with the dog, and that most is worked on. Common practice. */
 const usualKit = '1.8 m leash'
 
-/** The kit to begin a rung on: the file's own, else the house's first leash for walking and the usual one for the rest. */
-export const kitFor = (rung: Rung, method: Method): Kit => rung.kit ?? (rung.gate !== undefined ? noKit : rung.kind === 'heel' && chosen(method, 'first-leash') !== 'long' ? '1.2 m leash' : usualKit)
+/**
+ * The kit to begin a rung on: the file's own, else the house's first leash for walking and the usual one for the rest.
+ */
+export const kitFor = (rung: Rung, method: Method): Kit =>
+  rung.kit ??
+  (rung.gate !== undefined
+    ? noKit
+    : rung.kind === 'heel' && chosen(method, 'first-leash') !== 'long'
+      ? '1.2 m leash'
+      : usualKit)
 
 /** The kit a promise is proven on: the file's own, else the leash that goes home with the dog. */
 export const kitToProve = (rung: Rung): Kit => rung.kit ?? (rung.gate !== undefined ? noKit : usualKit)

@@ -16,7 +16,8 @@ export interface Judging {
 
 /** What the method says of single reps. */
 export function judgingOf(method: Method): Judging {
-  const pick = <T extends string>(row: string, known: readonly T[]): T => known.find((k) => k === chosen(method, row)) ?? (known[0] as T)
+  const pick = <T extends string>(row: string, known: readonly T[]): T =>
+    known.find((k) => k === chosen(method, row)) ?? (known[0] as T)
   const finish = chosen(method, 'finish')
   return {
     late: pick('late', ['help-then-pay', 'always-paid', 'not-paid']),
@@ -54,13 +55,26 @@ export function judged(curriculum: Curriculum, method: Method): Curriculum {
   const finish = chosen(method, 'finish')
   const whole = chosen(method, 'place') === 'whole'
   return changeRungs(curriculum, (rung): Rung | undefined => {
-    if (early && !wordWaits.has(rung.command) && (rung.stage === 'word-before-signal' || rung.id.endsWith('.5s-word'))) return undefined
+    if (early && !wordWaits.has(rung.command) && (rung.stage === 'word-before-signal' || rung.id.endsWith('.5s-word')))
+      return undefined
     if (whole && (rung.id === 'place.paws' || rung.id === 'place.four-paws')) return undefined
     if (finish === 'none' && (rung.id === 'recall.front' || rung.id === 'recall.through')) return undefined
     let made = rung
-    if (rule && (rung.criterion.seconds ?? 0) < longHoldSeconds) made = { ...made, rule, setReps: rung.kind === 'recall' ? rung.setReps : spanOf(rule) }
-    if (early && !wordWaits.has(rung.command) && rung.cue !== 'word') made = { ...made, cue: 'word', say: '{cue}, once, with the lure', dontSay: 'Once only. Not again, not louder.' }
-    if (together) made = { ...made, needs: made.needs.map((n) => n.replace(/^(sit-stay|down-stay)\.30s$/, (_, c: string) => (rung.run === 'distance' ? `${c}.1s` : `${c}.30s`)).replace(/^place\.20s$/, 'place.5s')) }
+    if (rule && (rung.criterion.seconds ?? 0) < longHoldSeconds)
+      made = { ...made, rule, setReps: rung.kind === 'recall' ? rung.setReps : spanOf(rule) }
+    if (early && !wordWaits.has(rung.command) && rung.cue !== 'word')
+      made = { ...made, cue: 'word', say: '{cue}, once, with the lure', dontSay: 'Once only. Not again, not louder.' }
+    if (together)
+      made = {
+        ...made,
+        needs: made.needs.map((n) =>
+          n
+            .replace(/^(sit-stay|down-stay)\.30s$/, (_, c: string) =>
+              rung.run === 'distance' ? `${c}.1s` : `${c}.30s`,
+            )
+            .replace(/^place\.20s$/, 'place.5s'),
+        ),
+      }
     const ending = finishWords[finish]
     if (rung.id === 'recall.front' && ending) made = { ...made, criterion: { ...made.criterion, words: ending } }
     return made

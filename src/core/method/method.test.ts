@@ -13,74 +13,209 @@ import { promptOf, type DogWords } from './instruct'
 import { chosen, defaultMethod, methodAt, methodChange, methodRows, type Method } from './rows'
 
 const dog = { traits: plainDog, side: 'left' as const, young: false }
-const regimeUnder = (method: Method): Regimes => [{ from: Number.NEGATIVE_INFINITY, ...regimeOf(houseCurriculum, method, dog) }]
+const regimeUnder = (method: Method): Regimes => [
+  { from: Number.NEGATIVE_INFINITY, ...regimeOf(houseCurriculum, method, dog) },
+]
 const around = (method: Method, day = 4): Around => ({
-  now: monday + day * msPerDay, today: dayName(day), people: ['ada', 'ben'], method, forgetting: houseForgetting,
-  places: [{ id: 'barn', kind: 'room' }, { id: 'yard', kind: 'yard' }, { id: 'street', kind: 'street' }],
+  now: monday + day * msPerDay,
+  today: dayName(day),
+  people: ['ada', 'ben'],
+  method,
+  forgetting: houseForgetting,
+  places: [
+    { id: 'barn', kind: 'room' },
+    { id: 'yard', kind: 'yard' },
+    { id: 'street', kind: 'street' },
+  ],
 })
 
-/** What Kibou makes of stated facts under a method: the verdict on the newest rep, the standing, and the suggestions. */
+/**
+ * What Kibou makes of stated facts under a method: the verdict on the newest rep, the standing, and the suggestions.
+ */
 function outcome(method: Method, plans: readonly SetPlan[], command: string) {
   const regimes = regimeUnder(method)
   const { curriculum } = regimes[0]
   const { state, verdicts } = work(regimes, plans)
   const found = findCommand(curriculum, command)
   const standing = found && commandStanding(curriculum, found, state, [])
-  const promises = [{ rungId: 'sit-stay.60s', level: 0, places: 1, people: 1 }, { rungId: 'down-stay.60s', level: 0, places: 1, people: 1 }]
+  const promises = [
+    { rungId: 'sit-stay.60s', level: 0, places: 1, people: 1 },
+    { rungId: 'down-stay.60s', level: 0, places: 1, people: 1 },
+  ]
   const top = found?.runs.at(-1)?.rungs.at(-1)
-  const suggestion = suggestedFor(curriculum, state, command, top ? [{ rungId: top.id, level: 0, places: 1, people: 1 }] : [], around(method))
+  const suggestion = suggestedFor(
+    curriculum,
+    state,
+    command,
+    top ? [{ rungId: top.id, level: 0, places: 1, people: 1 }] : [],
+    around(method),
+  )
   const rung = suggestion && ownRung(curriculum, suggestion.rungId)?.rung
   const summary = summarise(curriculum, state, promises, { days: 0, reps: 0 })
-  const words: DogWords = { name: 'Wren', cue: undefined, release: 'Okay', marker: 'Yes', side: 'left', traits: plainDog }
-  const next = whatNext(curriculum, state, summary, { promises, words, arrivesOn: '2026-02-20', cueWords: new Map(), tried: [] }, around(method))
+  const words: DogWords = {
+    name: 'Wren',
+    cue: undefined,
+    release: 'Okay',
+    marker: 'Yes',
+    side: 'left',
+    traits: plainDog,
+  }
+  const next = whatNext(
+    curriculum,
+    state,
+    summary,
+    { promises, words, arrivesOn: '2026-02-20', cueWords: new Map(), tried: [] },
+    around(method),
+  )
   const stays = next.sets.filter((s) => s.command.endsWith('-stay')).map((s) => s.rungId)
-  return JSON.stringify({ verdict: verdicts.at(-1), word: standing?.word, runs: standing?.runs.map((r) => [r.position, r.top]), suggestion, criterion: rung?.criterion.words, cue: rung?.cue, stays })
+  return JSON.stringify({
+    verdict: verdicts.at(-1),
+    word: standing?.word,
+    runs: standing?.runs.map((r) => [r.position, r.top]),
+    suggestion,
+    criterion: rung?.criterion.words,
+    cue: rung?.cue,
+    stays,
+  })
 }
 
 const sits: SetPlan[] = [...passTo(houseCurriculum, 'sit.empty'), ...passTo(houseCurriculum, 'sit.empty', 1)]
 const downs: SetPlan[] = [...passTo(houseCurriculum, 'down.seated'), ...passTo(houseCurriculum, 'down.seated', 1)]
 const upTo = (rung: string, day = 1): SetPlan[] => passTo(houseCurriculum, rung, day)
-const recallTo = (rung: string): SetPlan[] => [...sits, ...upTo('recall.bowl-word', 0), ...upTo('recall.from-stay', 1), ...upTo('sit-stay.15s', 1), ...upTo('sit-stay.15s', 2), { rung: 'recall.bowl-word', reps: 'C C C C C C C C C C', day: 2 }, ...upTo(rung, 2), ...upTo(rung, 3)]
+const recallTo = (rung: string): SetPlan[] => [
+  ...sits,
+  ...upTo('recall.bowl-word', 0),
+  ...upTo('recall.from-stay', 1),
+  ...upTo('sit-stay.15s', 1),
+  ...upTo('sit-stay.15s', 2),
+  { rung: 'recall.bowl-word', reps: 'C C C C C C C C C C', day: 2 },
+  ...upTo(rung, 2),
+  ...upTo(rung, 3),
+]
 const heelTo = (rung: string): SetPlan[] => [...sits, ...upTo(rung, 1), ...upTo(rung, 2)]
 
 /** Facts on which the options of a judging row part ways: one scene may tell only some of them apart. */
 const scenes: Readonly<Record<string, readonly { readonly command: string; readonly facts: readonly SetPlan[] }[]>> = {
-  counts: [{ command: 'sit', facts: [{ rung: 'sit.rear', reps: 'C C C C C' }] }, { command: 'sit', facts: [{ rung: 'sit.rear', reps: 'M C C C C C C C C M' }] }, { command: 'sit', facts: [{ rung: 'sit.rear', reps: 'M C C C C C C C C C C' }] }, { command: 'sit-stay', facts: [...sits, { rung: 'sit-stay.1s', reps: 'C C C C C', day: 1 }] }],
+  counts: [
+    { command: 'sit', facts: [{ rung: 'sit.rear', reps: 'C C C C C' }] },
+    { command: 'sit', facts: [{ rung: 'sit.rear', reps: 'M C C C C C C C C M' }] },
+    { command: 'sit', facts: [{ rung: 'sit.rear', reps: 'M C C C C C C C C C C' }] },
+    { command: 'sit-stay', facts: [...sits, { rung: 'sit-stay.1s', reps: 'C C C C C', day: 1 }] },
+  ],
   word: [{ command: 'sit', facts: [] }],
-  late: [{ command: 'recall', facts: [{ rung: 'recall.attention', reps: 'C L L' }] }, { command: 'sit', facts: [{ rung: 'sit.rear', reps: 'L L' }, { rung: 'sit.rear', reps: 'L' }] }],
-  crooked: [{ command: 'recall', facts: [{ rung: 'recall.attention', reps: 'C C', faults: ['crooked'] }] }, { command: 'recall', facts: [{ rung: 'recall.attention', reps: 'C C', faults: ['crooked'], level: 2 }] }],
-  'broken-stay': [{ command: 'sit-stay', facts: [...sits, ...upTo('sit-stay.5s', 1), { rung: 'sit-stay.5s', reps: 'C M4', day: 1 }] }, { command: 'sit-stay', facts: [...sits, ...upTo('sit-stay.6s', 1), ...upTo('sit-stay.6s', 2), { rung: 'sit-stay.5s', reps: 'C M4', day: 2 }] }],
-  ds: [{ command: 'sit', facts: [] }, { command: 'sit-stay', facts: [...sits, ...upTo('sit-stay.15s', 1), ...upTo('sit-stay.15s', 2), { rung: 'sit-stay.step-5s', reps: 'C C C C C', day: 2 }] }],
+  late: [
+    { command: 'recall', facts: [{ rung: 'recall.attention', reps: 'C L L' }] },
+    {
+      command: 'sit',
+      facts: [
+        { rung: 'sit.rear', reps: 'L L' },
+        { rung: 'sit.rear', reps: 'L' },
+      ],
+    },
+  ],
+  crooked: [
+    { command: 'recall', facts: [{ rung: 'recall.attention', reps: 'C C', faults: ['crooked'] }] },
+    { command: 'recall', facts: [{ rung: 'recall.attention', reps: 'C C', faults: ['crooked'], level: 2 }] },
+  ],
+  'broken-stay': [
+    { command: 'sit-stay', facts: [...sits, ...upTo('sit-stay.5s', 1), { rung: 'sit-stay.5s', reps: 'C M4', day: 1 }] },
+    {
+      command: 'sit-stay',
+      facts: [
+        ...sits,
+        ...upTo('sit-stay.6s', 1),
+        ...upTo('sit-stay.6s', 2),
+        { rung: 'sit-stay.5s', reps: 'C M4', day: 2 },
+      ],
+    },
+  ],
+  ds: [
+    { command: 'sit', facts: [] },
+    {
+      command: 'sit-stay',
+      facts: [
+        ...sits,
+        ...upTo('sit-stay.15s', 1),
+        ...upTo('sit-stay.15s', 2),
+        { rung: 'sit-stay.step-5s', reps: 'C C C C C', day: 2 },
+      ],
+    },
+  ],
   'handler-in-stay': [{ command: 'sit-stay', facts: [...sits] }],
-  'eye-contact': [{ command: 'heel', facts: [{ rung: 'heel.one-step', reps: 'C', faults: ['no eye contact'] }] }, { command: 'heel', facts: [{ rung: 'heel.one-step', reps: 'C', faults: ['no eye contact'], level: 1 }] }, { command: 'heel', facts: [...heelTo('heel.other-side'), { rung: 'heel.other-side', reps: 'C', day: 2, faults: ['no eye contact'] }] }],
-  finish: [{ command: 'recall', facts: recallTo('recall.front') }, { command: 'recall', facts: [{ rung: 'recall.attention', reps: 'C', faults: ['no finish'] }] }, { command: 'recall', facts: [...recallTo('recall.front'), { rung: 'recall.fist', reps: 'C', day: 3, faults: ['no finish'] }] }],
-  place: [{ command: 'place', facts: [{ rung: 'place.paws', reps: 'C C' }] }, { command: 'place', facts: [] }],
+  'eye-contact': [
+    { command: 'heel', facts: [{ rung: 'heel.one-step', reps: 'C', faults: ['no eye contact'] }] },
+    { command: 'heel', facts: [{ rung: 'heel.one-step', reps: 'C', faults: ['no eye contact'], level: 1 }] },
+    {
+      command: 'heel',
+      facts: [...heelTo('heel.other-side'), { rung: 'heel.other-side', reps: 'C', day: 2, faults: ['no eye contact'] }],
+    },
+  ],
+  finish: [
+    { command: 'recall', facts: recallTo('recall.front') },
+    { command: 'recall', facts: [{ rung: 'recall.attention', reps: 'C', faults: ['no finish'] }] },
+    {
+      command: 'recall',
+      facts: [...recallTo('recall.front'), { rung: 'recall.fist', reps: 'C', day: 3, faults: ['no finish'] }],
+    },
+  ],
+  place: [
+    { command: 'place', facts: [{ rung: 'place.paws', reps: 'C C' }] },
+    { command: 'place', facts: [] },
+  ],
   'first-stay': [{ command: 'sit-stay', facts: [...sits, ...downs] }],
-  generalise: [{ command: 'sit', facts: [] }, { command: 'sit', facts: upTo('sit.empty', 4) }, { command: 'sit', facts: [{ rung: 'sit.rear', reps: 'C C C C C C C C C C', day: 4 }] }],
+  generalise: [
+    { command: 'sit', facts: [] },
+    { command: 'sit', facts: upTo('sit.empty', 4) },
+    { command: 'sit', facts: [{ rung: 'sit.rear', reps: 'C C C C C C C C C C', day: 4 }] },
+  ],
 }
 
-const pairs = <T>(all: readonly T[]): readonly (readonly [T, T])[] => all.flatMap((a, i) => all.slice(i + 1).map((b) => [a, b] as const))
+const pairs = <T>(all: readonly T[]): readonly (readonly [T, T])[] =>
+  all.flatMap((a, i) => all.slice(i + 1).map((b) => [a, b] as const))
 const rowsOf = (kind: string) => methodRows.filter((r) => r.kind === kind)
-const cases = (kind: string) => rowsOf(kind).flatMap((row) => pairs(row.options).map(([a, b]) => ({ row: row.id, a: a.id, b: b.id })))
+const cases = (kind: string) =>
+  rowsOf(kind).flatMap((row) => pairs(row.options).map(([a, b]) => ({ row: row.id, a: a.id, b: b.id })))
 
 describe('the house method has every question on which practitioners differ', () => {
   it('twelve judging, seventeen instructing and two fixed, each with a default and a reason', () => {
     expect([rowsOf('judging').length, rowsOf('instructing').length, rowsOf('fixed').length]).toEqual([12, 17, 2])
-    for (const row of methodRows) expect([row.id, row.options.some((o) => o.id === row.default), row.reason.length > 10]).toEqual([row.id, true, true])
+    for (const row of methodRows)
+      expect([row.id, row.options.some((o) => o.id === row.default), row.reason.length > 10]).toEqual([
+        row.id,
+        true,
+        true,
+      ])
   })
 })
 
 describe('each pair of judging options gives another standing or suggestion on some stated facts', () => {
   it.each(cases('judging'))('$row: $a and $b', ({ row, a, b }) => {
-    const apart = (scenes[row] ?? []).some(({ command, facts }) => outcome({ ...defaultMethod, [row]: a }, facts, command) !== outcome({ ...defaultMethod, [row]: b }, facts, command))
+    const apart = (scenes[row] ?? []).some(
+      ({ command, facts }) =>
+        outcome({ ...defaultMethod, [row]: a }, facts, command) !==
+        outcome({ ...defaultMethod, [row]: b }, facts, command),
+    )
     expect(apart).toBe(true)
   })
 })
 
 describe('each pair of instructing options gives another prompt', () => {
   const prompts = (method: Method): string => {
-    const dogs: DogWords[] = [false, true].map((puller) => ({ name: 'Wren', cue: 'Hier', release: 'Frei', marker: 'Ja', side: puller ? 'right' : 'left', traits: { ...plainDog, puller } }))
-    return JSON.stringify(houseCurriculum.commands.flatMap((c) => c.runs.flatMap((r) => r.rungs.flatMap((g) => dogs.flatMap((d) => [true, false].map((held) => promptOf(g, c, method, d, held)))))))
+    const dogs: DogWords[] = [false, true].map((puller) => ({
+      name: 'Wren',
+      cue: 'Hier',
+      release: 'Frei',
+      marker: 'Ja',
+      side: puller ? 'right' : 'left',
+      traits: { ...plainDog, puller },
+    }))
+    return JSON.stringify(
+      houseCurriculum.commands.flatMap((c) =>
+        c.runs.flatMap((r) =>
+          r.rungs.flatMap((g) => dogs.flatMap((d) => [true, false].map((held) => promptOf(g, c, method, d, held)))),
+        ),
+      ),
+    )
   }
   it.each(cases('instructing'))('$row: $a and $b', ({ row, a, b }) => {
     expect(prompts({ ...defaultMethod, [row]: a })).not.toBe(prompts({ ...defaultMethod, [row]: b }))
@@ -102,15 +237,24 @@ describe('fixed rows', () => {
 
 describe('settings are facts with a date', () => {
   const change = { at: monday + 2 * msPerDay, row: 'counts', option: 'ten-in-a-row' }
-  const mixed: Regimes = [{ from: Number.NEGATIVE_INFINITY, ...regimeOf(houseCurriculum, defaultMethod, dog) }, { from: change.at, ...regimeOf(houseCurriculum, methodAt([change], change.at), dog) }]
+  const mixed: Regimes = [
+    { from: Number.NEGATIVE_INFINITY, ...regimeOf(houseCurriculum, defaultMethod, dog) },
+    { from: change.at, ...regimeOf(houseCurriculum, methodAt([change], change.at), dog) },
+  ]
 
   it('history keeps the rules it was made under, the next rep is judged by the new ones', async () => {
     const { foldDog } = await import('../progress/fold')
     const { setsFrom } = await import('../tests/facts')
-    const plans: SetPlan[] = [{ rung: 'sit.rear', reps: 'M C C C C C C C C M', day: 1 }, { rung: 'sit.full', reps: 'M C C C C C C C C M', day: 3 }]
+    const plans: SetPlan[] = [
+      { rung: 'sit.rear', reps: 'M C C C C C C C C M', day: 1 },
+      { rung: 'sit.full', reps: 'M C C C C C C C C M', day: 3 },
+    ]
     const state = foldDog(mixed, setsFrom(plans))
     expect(state.tick).toBe(20)
-    expect(state.runs['sit/sit']).toMatchObject({ position: 1, tallies: { 'sit.rear': { met: [{}] }, 'sit.full': { met: [] } } })
+    expect(state.runs['sit/sit']).toMatchObject({
+      position: 1,
+      tallies: { 'sit.rear': { met: [{}] }, 'sit.full': { met: [] } },
+    })
     expect(foldDog([mixed[0]], setsFrom(plans)).runs['sit/sit']?.position).toBe(2)
   })
 
@@ -119,4 +263,3 @@ describe('settings are facts with a date', () => {
     expect(chosen(methodAt([change], change.at), 'counts')).toBe('ten-in-a-row')
   })
 })
-

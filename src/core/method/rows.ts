@@ -21,41 +21,288 @@ export interface MethodRow {
   readonly reason: string
 }
 
-type RowPlan = readonly [id: string, kind: RowKind, question: string, options: Readonly<Record<string, string>>, reason: string]
+type RowPlan = readonly [
+  id: string,
+  kind: RowKind,
+  question: string,
+  options: Readonly<Record<string, string>>,
+  reason: string,
+]
 
 /** The first option of each row is the default. */
 const plans: readonly RowPlan[] = [
-  ['counts', 'judging', 'When does a rung count?', { 'by-kind': 'By kind of rung: strict where a miss is costly, lenient while shaping', 'five-of-five': 'Five of five', 'eight-of-ten': 'Eight of ten', 'ten-in-a-row': 'Ten in a row' }, 'Strict where a miss is costly, lenient while shaping; the rule bench shows what each lets through. Holds from 30 s keep their shorter rule: five holds of 300 s would be no block.'],
-  ['word', 'judging', 'When is the word added?', { after: 'Only when the behaviour is reliable', 'with-lure': 'With the lure, from the start' }, 'A word said over wriggling names the wriggling. The recall word and heel wait in any case.'],
-  ['before-recall', 'instructing', 'Sound or eye contact before the recall word?', { sound: 'Sound first for beginners, one breath from the leash stage on', look: 'Noise, look, then call, always', breath: 'Name and cue as one breath, never waiting' }, 'There may be no time near a road.'],
-  ['lure-recall', 'instructing', 'Lure the recall?', { never: 'Never shown after the first drill', shown: 'Food shown' }, 'The bowl drill keeps food behind the dog; later it works for pay, not after a bribe.'],
-  ['late', 'judging', 'Late response', { 'help-then-pay': 'Help, then pay; not clean; two running are one rung down', 'always-paid': 'Always paid: coming is always good; never a drop', 'not-paid': 'Not paid; counts as a miss' }, 'Helped and paid while building, not counted clean.'],
-  ['crooked', 'judging', 'Crooked or sloppy', { 'coming-first': 'Coming first; straightness counts from level 2', coming: 'Paid for coming, always clean', 'only-correct': 'Only the correct one is clean' }, 'Coming first; straightness only once the recall is held at level 2.'],
-  ['broken-stay', 'judging', 'Broken stay', { 'by-standing': 'Shorten while building; put back when held', shorten: 'Always shorten', 'put-back': 'Put back unpaid at the same spot' }, 'A stay still being made needs success; a held one needs its meaning.'],
-  ['release', 'instructing', 'Release', { 'by-command': 'Word, unpaid and dull; for place, word and a tossed treat', dull: 'Word, unpaid, dull, always', tossed: 'Word and a tossed treat, always' }, 'Unpaid for stays, so that staying is what pays; tossed for place, where leaving resets the rep.'],
-  ['repeat', 'instructing', 'Repeating the cue', { once: 'Once a rep', between: 'Once more between reps' }, 'A cue said twice is learnt as two words.'],
-  ['side', 'instructing', 'Side', { owner: 'The owner’s choice, asked at booking; both from the proofing stage', left: 'Always left', right: 'Always right' }, 'The owner walks the dog for the next ten years.'],
-  ['corrections', 'instructing', 'Corrections', { none: 'None', 'after-teaching': 'After teaching, timed, released at once' }, 'Reward only. Where a house allows leash pressure: policy, the owner’s signed consent and local law come first.'],
-  ['rate', 'instructing', 'Rate of pay', { 'until-held': 'Every rep until held, then variable', long: 'Every rep for long', 'early-variable': 'Variable early' }, 'New things are paid each time; held things last longer on a variable rate.'],
-  ['elimination', 'fixed', 'Elimination on walks', { fixed: 'Before and after only, never refused to a dog in need' }, 'Leash work stays work, and no dog is made to hold on.'],
-  ['ds', 'judging', 'The Ds together?', { 'one-at-a-time': 'One at a time to held at level 0, then together under the relax rule', 'time-and-distance': 'Time and distance from the first step back', 'distraction-first': 'Distraction as the means of teaching from day one' }, 'Raised together, nobody knows which one broke the stay.'],
-  ['stuck-in-rep', 'instructing', 'Stuck in the middle of a rep', { 'wait-then-help': 'Wait up to 3 s, then help, and log the help', wait: 'Wait the dog out', help: 'Help at once' }, 'Three seconds let it think and do not let it give up.'],
-  ['end-of-stay', 'instructing', 'End of a stay', { mostly: 'Returned to in three of four, called out of one', returns: 'Handler always returns', called: 'Called out' }, 'A stay that always ends in a call turns into a wait for the call.'],
-  ['handler-in-stay', 'judging', 'Handler during a stay', { watches: 'Watches while timed rungs climb; busy (level 1) comes next', 'busy-from-start': 'Looks away, busy, from the start' }, 'A stay is only ever needed by someone who is busy, but one D at a time.'],
-  ['eye-contact', 'judging', 'Eye contact', { 'at-proofing': 'Not a criterion for heel or recall before proofing', always: 'Always the aim', 'after-walking': 'Not before the walking is right', 'by-itself': 'Comes by itself, never a criterion' }, 'It is its own command: watch.'],
-  ['status', 'fixed', 'Status talk (“in charge”, “respect”)', { fixed: 'Kibou records behaviour, never status' }, 'Behaviour can be counted.'],
-  ['pulling', 'instructing', 'Pulling', { 'per-dog': 'Turn at the knee for strong pullers, stop and call back else', stop: 'Stop and call back', knee: 'Turn away at the knee', turns: 'Many quick turns' }, 'Per dog: what ends the pulling soonest without a jerk.'],
-  ['first-leash', 'instructing', 'First leash', { short: 'Short (1.2 m): less room for mistakes', long: 'Longer: to make mistakes and learn from them' }, 'Fewer mistakes to undo.'],
-  ['finish', 'judging', 'Finish of a recall', { 'owner-later': 'None until held at level 0, then the owner’s choice', none: 'None', front: 'Sits in front', 'steps-in': 'Steps in and sits', touch: 'Touches the palm' }, 'Coming is the command; how it ends is dressing.'],
-  ['called', 'instructing', 'What is called', { 'name-cue': 'Name and cue in one breath', cue: 'Cue', name: 'Name alone' }, 'The name says who, the cue says what.'],
-  ['no-word', 'instructing', 'Saying “no”', { silence: 'Silence, reset, make it easier', calm: 'A calm no-reward word' }, 'A miss is the ladder’s fault.'],
-  ['place', 'judging', 'Place', { 'skip-offered': 'In pieces, skipping what the dog offers', pieces: 'In pieces', whole: 'Whole from the start' }, 'A dog that lies down by itself need not be taught its paws.'],
+  [
+    'counts',
+    'judging',
+    'When does a rung count?',
+    {
+      'by-kind': 'By kind of rung: strict where a miss is costly, lenient while shaping',
+      'five-of-five': 'Five of five',
+      'eight-of-ten': 'Eight of ten',
+      'ten-in-a-row': 'Ten in a row',
+    },
+    'Strict where a miss is costly, lenient while shaping; the rule bench shows what each lets through. Holds ' +
+      'from 30 s keep their shorter rule: five holds of 300 s would be no block.',
+  ],
+  [
+    'word',
+    'judging',
+    'When is the word added?',
+    { after: 'Only when the behaviour is reliable', 'with-lure': 'With the lure, from the start' },
+    'A word said over wriggling names the wriggling. The recall word and heel wait in any case.',
+  ],
+  [
+    'before-recall',
+    'instructing',
+    'Sound or eye contact before the recall word?',
+    {
+      sound: 'Sound first for beginners, one breath from the leash stage on',
+      look: 'Noise, look, then call, always',
+      breath: 'Name and cue as one breath, never waiting',
+    },
+    'There may be no time near a road.',
+  ],
+  [
+    'lure-recall',
+    'instructing',
+    'Lure the recall?',
+    { never: 'Never shown after the first drill', shown: 'Food shown' },
+    'The bowl drill keeps food behind the dog; later it works for pay, not after a bribe.',
+  ],
+  [
+    'late',
+    'judging',
+    'Late response',
+    {
+      'help-then-pay': 'Help, then pay; not clean; two running are one rung down',
+      'always-paid': 'Always paid: coming is always good; never a drop',
+      'not-paid': 'Not paid; counts as a miss',
+    },
+    'Helped and paid while building, not counted clean.',
+  ],
+  [
+    'crooked',
+    'judging',
+    'Crooked or sloppy',
+    {
+      'coming-first': 'Coming first; straightness counts from level 2',
+      coming: 'Paid for coming, always clean',
+      'only-correct': 'Only the correct one is clean',
+    },
+    'Coming first; straightness only once the recall is held at level 2.',
+  ],
+  [
+    'broken-stay',
+    'judging',
+    'Broken stay',
+    {
+      'by-standing': 'Shorten while building; put back when held',
+      shorten: 'Always shorten',
+      'put-back': 'Put back unpaid at the same spot',
+    },
+    'A stay still being made needs success; a held one needs its meaning.',
+  ],
+  [
+    'release',
+    'instructing',
+    'Release',
+    {
+      'by-command': 'Word, unpaid and dull; for place, word and a tossed treat',
+      dull: 'Word, unpaid, dull, always',
+      tossed: 'Word and a tossed treat, always',
+    },
+    'Unpaid for stays, so that staying is what pays; tossed for place, where leaving resets the rep.',
+  ],
+  [
+    'repeat',
+    'instructing',
+    'Repeating the cue',
+    { once: 'Once a rep', between: 'Once more between reps' },
+    'A cue said twice is learnt as two words.',
+  ],
+  [
+    'side',
+    'instructing',
+    'Side',
+    {
+      owner: 'The owner’s choice, asked at booking; both from the proofing stage',
+      left: 'Always left',
+      right: 'Always right',
+    },
+    'The owner walks the dog for the next ten years.',
+  ],
+  [
+    'corrections',
+    'instructing',
+    'Corrections',
+    { none: 'None', 'after-teaching': 'After teaching, timed, released at once' },
+    'Reward only. Where a house allows leash pressure: policy, the owner’s signed consent and local law come first.',
+  ],
+  [
+    'rate',
+    'instructing',
+    'Rate of pay',
+    {
+      'until-held': 'Every rep until held, then variable',
+      long: 'Every rep for long',
+      'early-variable': 'Variable early',
+    },
+    'New things are paid each time; held things last longer on a variable rate.',
+  ],
+  [
+    'elimination',
+    'fixed',
+    'Elimination on walks',
+    { fixed: 'Before and after only, never refused to a dog in need' },
+    'Leash work stays work, and no dog is made to hold on.',
+  ],
+  [
+    'ds',
+    'judging',
+    'The Ds together?',
+    {
+      'one-at-a-time': 'One at a time to held at level 0, then together under the relax rule',
+      'time-and-distance': 'Time and distance from the first step back',
+      'distraction-first': 'Distraction as the means of teaching from day one',
+    },
+    'Raised together, nobody knows which one broke the stay.',
+  ],
+  [
+    'stuck-in-rep',
+    'instructing',
+    'Stuck in the middle of a rep',
+    { 'wait-then-help': 'Wait up to 3 s, then help, and log the help', wait: 'Wait the dog out', help: 'Help at once' },
+    'Three seconds let it think and do not let it give up.',
+  ],
+  [
+    'end-of-stay',
+    'instructing',
+    'End of a stay',
+    {
+      mostly: 'Returned to in three of four, called out of one',
+      returns: 'Handler always returns',
+      called: 'Called out',
+    },
+    'A stay that always ends in a call turns into a wait for the call.',
+  ],
+  [
+    'handler-in-stay',
+    'judging',
+    'Handler during a stay',
+    {
+      watches: 'Watches while timed rungs climb; busy (level 1) comes next',
+      'busy-from-start': 'Looks away, busy, from the start',
+    },
+    'A stay is only ever needed by someone who is busy, but one D at a time.',
+  ],
+  [
+    'eye-contact',
+    'judging',
+    'Eye contact',
+    {
+      'at-proofing': 'Not a criterion for heel or recall before proofing',
+      always: 'Always the aim',
+      'after-walking': 'Not before the walking is right',
+      'by-itself': 'Comes by itself, never a criterion',
+    },
+    'It is its own command: watch.',
+  ],
+  [
+    'status',
+    'fixed',
+    'Status talk (“in charge”, “respect”)',
+    { fixed: 'Kibou records behaviour, never status' },
+    'Behaviour can be counted.',
+  ],
+  [
+    'pulling',
+    'instructing',
+    'Pulling',
+    {
+      'per-dog': 'Turn at the knee for strong pullers, stop and call back else',
+      stop: 'Stop and call back',
+      knee: 'Turn away at the knee',
+      turns: 'Many quick turns',
+    },
+    'Per dog: what ends the pulling soonest without a jerk.',
+  ],
+  [
+    'first-leash',
+    'instructing',
+    'First leash',
+    { short: 'Short (1.2 m): less room for mistakes', long: 'Longer: to make mistakes and learn from them' },
+    'Fewer mistakes to undo.',
+  ],
+  [
+    'finish',
+    'judging',
+    'Finish of a recall',
+    {
+      'owner-later': 'None until held at level 0, then the owner’s choice',
+      none: 'None',
+      front: 'Sits in front',
+      'steps-in': 'Steps in and sits',
+      touch: 'Touches the palm',
+    },
+    'Coming is the command; how it ends is dressing.',
+  ],
+  [
+    'called',
+    'instructing',
+    'What is called',
+    { 'name-cue': 'Name and cue in one breath', cue: 'Cue', name: 'Name alone' },
+    'The name says who, the cue says what.',
+  ],
+  [
+    'no-word',
+    'instructing',
+    'Saying “no”',
+    { silence: 'Silence, reset, make it easier', calm: 'A calm no-reward word' },
+    'A miss is the ladder’s fault.',
+  ],
+  [
+    'place',
+    'judging',
+    'Place',
+    { 'skip-offered': 'In pieces, skipping what the dog offers', pieces: 'In pieces', whole: 'Whole from the start' },
+    'A dog that lies down by itself need not be taught its paws.',
+  ],
   ['marker', 'instructing', 'Marker', { word: 'One word', clicker: 'Clicker' }, 'Hands are full.'],
-  ['first-stay', 'judging', 'First stay', { sit: 'In the sit; down on a slippery floor, for long holds, for old or lame dogs', down: 'In the down' }, 'A sit is quickly asked for and quickly seen to break.'],
-  ['generalise', 'judging', 'When to generalise', { 'once-held': 'Once held at level 0 in one place', works: 'As soon as it works', 'at-once': 'At once' }, 'A thing not sure at home is not sure anywhere.'],
-  ['emergency', 'instructing', 'Emergency word', { both: 'Both; sit for deaf and far-off dogs', sit: 'Sit', come: 'Come' }, 'Across a road, coming is the wrong answer.'],
-  ['walking-pay', 'instructing', 'Where walking pay is given', { seam: 'At the seam', ahead: 'While moving, ahead', face: 'By the face' }, 'Where pay comes is where the dog will be.'],
-  ['cue-words', 'instructing', 'Cue words', { owner: 'The owner’s, from the first day', house: 'The house’s' }, 'The owner says them for the next ten years.'],
+  [
+    'first-stay',
+    'judging',
+    'First stay',
+    { sit: 'In the sit; down on a slippery floor, for long holds, for old or lame dogs', down: 'In the down' },
+    'A sit is quickly asked for and quickly seen to break.',
+  ],
+  [
+    'generalise',
+    'judging',
+    'When to generalise',
+    { 'once-held': 'Once held at level 0 in one place', works: 'As soon as it works', 'at-once': 'At once' },
+    'A thing not sure at home is not sure anywhere.',
+  ],
+  [
+    'emergency',
+    'instructing',
+    'Emergency word',
+    { both: 'Both; sit for deaf and far-off dogs', sit: 'Sit', come: 'Come' },
+    'Across a road, coming is the wrong answer.',
+  ],
+  [
+    'walking-pay',
+    'instructing',
+    'Where walking pay is given',
+    { seam: 'At the seam', ahead: 'While moving, ahead', face: 'By the face' },
+    'Where pay comes is where the dog will be.',
+  ],
+  [
+    'cue-words',
+    'instructing',
+    'Cue words',
+    { owner: 'The owner’s, from the first day', house: 'The house’s' },
+    'The owner says them for the next ten years.',
+  ],
 ]
 
 export const methodRows: readonly MethodRow[] = plans.map(([id, kind, question, options, reason]) => {
@@ -77,8 +324,14 @@ export const defaultMethod: Method = Object.fromEntries(methodRows.map((r) => [r
 export const methodChange = z
   .strictObject({ row: z.string(), option: z.string() })
   .refine((c) => byId.has(c.row), { path: ['row'], message: 'no such question' })
-  .refine((c) => byId.get(c.row)?.kind !== 'fixed', { path: ['row'], message: 'fixed: Kibou decides this one, and says why' })
-  .refine((c) => byId.get(c.row)?.options.some((o) => o.id === c.option) ?? true, { path: ['option'], message: 'no such school' })
+  .refine((c) => byId.get(c.row)?.kind !== 'fixed', {
+    path: ['row'],
+    message: 'fixed: Kibou decides this one, and says why',
+  })
+  .refine((c) => byId.get(c.row)?.options.some((o) => o.id === c.option) ?? true, {
+    path: ['option'],
+    message: 'no such school',
+  })
 
 export interface DatedChange {
   readonly at: number
@@ -87,7 +340,11 @@ export interface DatedChange {
 }
 
 /** The method in force at a moment: the defaults, with every change up to then. Changes must be in order of time. */
-export const methodAt = (changes: readonly DatedChange[], at: number): Method => changes.reduce<Method>((m, c) => (c.at <= at && findRow(c.row)?.options.some((o) => o.id === c.option) ? { ...m, [c.row]: c.option } : m), defaultMethod)
+export const methodAt = (changes: readonly DatedChange[], at: number): Method =>
+  changes.reduce<Method>(
+    (m, c) => (c.at <= at && findRow(c.row)?.options.some((o) => o.id === c.option) ? { ...m, [c.row]: c.option } : m),
+    defaultMethod,
+  )
 
 /** The option of a row, the default when nothing else is set. */
 export const chosen = (method: Method, row: string): string => method[row] ?? defaultMethod[row] ?? ''

@@ -8,7 +8,15 @@ const wrong = (n: number, everyMs = 1000): number[] => Array.from({ length: n },
 
 describe('wrong passcodes', () => {
   it.each([
-    [0, 0], [4, 0], [5, 30], [6, 60], [7, 120], [8, 240], [9, 480], [10, 900], [30, 900],
+    [0, 0],
+    [4, 0],
+    [5, 30],
+    [6, 60],
+    [7, 120],
+    [8, 240],
+    [9, 480],
+    [10, 900],
+    [30, 900],
   ])('after %i the next is taken in %i s', (n, seconds) => {
     expect(nextTryAt(wrong(n), now)).toBe(seconds === 0 ? 0 : now + seconds * 1000)
   })
@@ -19,15 +27,18 @@ describe('wrong passcodes', () => {
   })
 
   it('one more never makes the wait shorter', () => {
-    fc.assert(fc.property(fc.array(fc.integer({ min: 0, max: 2 * triesRule.withinMs }), { maxLength: 20 }), (ages) => {
-      const times = ages.map((a) => now - a)
-      expect(nextTryAt([...times, now], now)).toBeGreaterThanOrEqual(nextTryAt(times, now))
-    }))
+    fc.assert(
+      fc.property(fc.array(fc.integer({ min: 0, max: 2 * triesRule.withinMs }), { maxLength: 20 }), (ages) => {
+        const times = ages.map((a) => now - a)
+        expect(nextTryAt([...times, now], now)).toBeGreaterThanOrEqual(nextTryAt(times, now))
+      }),
+    )
   })
 })
 
 describe('roles', () => {
   it('each may do what the ones before it may, and no more', () => {
-    for (const [i, role] of roles.entries()) for (const [j, least] of roles.entries()) expect(mayAct(role, least)).toBe(i >= j)
+    for (const [i, role] of roles.entries())
+      for (const [j, least] of roles.entries()) expect(mayAct(role, least)).toBe(i >= j)
   })
 })

@@ -1,5 +1,11 @@
 /** House: how wrong passcodes slow the next try down, counted for a person and for an address apart. */
-export const triesRule = { free: 5, withinMs: 60 * 60_000, firstWaitMs: 30_000, pauseFrom: 10, pauseMs: 15 * 60_000 } as const
+export const triesRule = {
+  free: 5,
+  withinMs: 60 * 60_000,
+  firstWaitMs: 30_000,
+  pauseFrom: 10,
+  pauseMs: 15 * 60_000,
+} as const
 
 /**
  * The moment from which the next try is taken, after wrong ones at these times (ms): at once while fewer than five were

@@ -39,15 +39,23 @@ export interface Streaks {
  * timed: a miss, at once; recall: a miss, at once, or twice running crooked; fading: three misses running, or four or
  * fewer clean of a full last ten. Two late running drop one rung on any kind. Common practice; numbers are the house's.
  */
-export function dropAfter(run: Run, index: number, result: Result, brokeSeconds: number | undefined, streaks: Streaks): Drop | undefined {
+export function dropAfter(
+  run: Run,
+  index: number,
+  result: Result,
+  brokeSeconds: number | undefined,
+  streaks: Streaks,
+): Drop | undefined {
   const rung = run.rungs[index]
   if (!rung) return undefined
   const back = Math.max(0, index - 1)
   if (result === 'M') {
-    if (rung.kind === 'timed') return { to: belowBreak(run, index, brokeSeconds), reason: { kind: 'broke', seconds: brokeSeconds } }
+    if (rung.kind === 'timed')
+      return { to: belowBreak(run, index, brokeSeconds), reason: { kind: 'broke', seconds: brokeSeconds } }
     if (rung.kind === 'recall') return { to: back, reason: { kind: 'recall-miss' } }
   }
-  if (streaks.crooked >= 2 && rung.kind === 'recall') return { to: shorterRecall(run, index), reason: { kind: 'two-crooked' } }
+  if (streaks.crooked >= 2 && rung.kind === 'recall')
+    return { to: shorterRecall(run, index), reason: { kind: 'two-crooked' } }
   if (streaks.late >= 2) return { to: back, reason: { kind: 'two-late' } }
   if (rung.kind !== 'timed' && rung.kind !== 'recall') {
     if (streaks.results.endsWith('MMM')) return { to: back, reason: { kind: 'three-misses' } }
@@ -73,12 +81,15 @@ export function belowBreak(run: Run, index: number, brokeSeconds: number | undef
 }
 
 /**
- * The longest listed recall of at most ten steps, from wherever it came in crooked; the same rung again where that is no
+ * The longest listed recall of at most ten steps, from wherever it came in crooked; the same rung again where that is
+ * no
  * longer already. Without such a rung below, the previous one.
  */
 function shorterRecall(run: Run, index: number): number {
   if ((run.rungs[index]?.criterion.steps ?? Number.POSITIVE_INFINITY) <= crookedRecallSteps) return index
-  const short = run.rungs.findLastIndex((r, i) => i < index && r.criterion.steps !== undefined && r.criterion.steps <= crookedRecallSteps)
+  const short = run.rungs.findLastIndex(
+    (r, i) => i < index && r.criterion.steps !== undefined && r.criterion.steps <= crookedRecallSteps,
+  )
   return short >= 0 ? short : Math.max(0, index - 1)
 }
 
@@ -86,7 +97,10 @@ function shorterRecall(run: Run, index: number): number {
 export function sayDrop(reason: DropReason, rung: Rung, target: Rung): string {
   switch (reason.kind) {
     case 'broke':
-      return reason.seconds === undefined ? `Broke before ${rung.name}: one rung down.` : `Broke at ${Number(reason.seconds.toFixed(1))} s of ${rung.criterion.seconds ?? 0} s${whereTo(reason.seconds, rung, target)}.`
+      return reason.seconds === undefined
+        ? `Broke before ${rung.name}: one rung down.`
+        : `Broke at ${Number(reason.seconds.toFixed(1))} s of ${rung.criterion.seconds ?? 0} ` +
+            `s${whereTo(reason.seconds, rung, target)}.`
     case 'recall-miss':
       return 'A missed recall: the previous distance.'
     case 'three-misses':
@@ -98,7 +112,10 @@ export function sayDrop(reason: DropReason, rung: Rung, target: Rung): string {
     case 'two-late':
       return 'Late twice running: one rung easier.'
     case 'two-crooked':
-      return target.id === rung.id ? `Crooked twice running at this level: it is no further than ${crookedRecallSteps} steps already, so the same again, straight in front of you.` : 'Crooked twice running at this level: shorter distance.'
+      return target.id === rung.id
+        ? `Crooked twice running at this level: it is no further than ${crookedRecallSteps} steps already, so ` +
+            `the same again, straight in front of you.`
+        : 'Crooked twice running at this level: shorter distance.'
   }
 }
 

@@ -12,10 +12,15 @@ export function foldDog(regimes: Regimes, sets: readonly SetFact[], onRefresher?
 }
 
 /** The state after all these facts, and how far they are. */
-export function foldMarked(regimes: Regimes, sets: readonly SetFact[], onRefresher?: OnRefresher): { readonly state: DogState; readonly mark: Mark } {
+export function foldMarked(
+  regimes: Regimes,
+  sets: readonly SetFact[],
+  onRefresher?: OnRefresher,
+): { readonly state: DogState; readonly mark: Mark } {
   const told: Parameters<OnRefresher>[] = []
   const note: OnRefresher | undefined = onRefresher && ((...refresher) => told.push(refresher))
-  // They nearly always come in order: that is found out on the way, and what was folded till then is thrown away when not.
+  // They nearly always come in order: that is found out on the way, and what was folded till then is thrown away when
+  // not.
   let fold = new Fold(emptyDogState(), regimes, regimes[0], note)
   if (!fold.sets(sets)) {
     told.length = 0
@@ -28,11 +33,18 @@ export function foldMarked(regimes: Regimes, sets: readonly SetFact[], onRefresh
 }
 
 /**
- * The state after what came in for these sets (each with all its reps), the same as if everything had been folded together;
- * undefined when it does not simply come after what was folded: a rep lies before the mark, before the rules in force began,
+ * The state after what came in for these sets (each with all its reps), the same as if everything had been folded
+ * together;
+ * undefined when it does not simply come after what was folded: a rep lies before the mark, before the rules in force
+ * began,
  * or belongs to a set too old to be in the mark. The given state is taken over and changed.
  */
-export function foldFrom(state: DogState, mark: Mark, regimes: Regimes, sets: readonly SetFact[]): { readonly state: DogState; readonly mark: Mark } | undefined {
+export function foldFrom(
+  state: DogState,
+  mark: Mark,
+  regimes: Regimes,
+  sets: readonly SetFact[],
+): { readonly state: DogState; readonly mark: Mark } | undefined {
   const further: { set: SetFact; rep: RepFact }[] = []
   for (const set of sets) {
     const fresh = set.reps.filter((rep) => mark.last === undefined || compareFacts(mark.last, rep) < 0)
@@ -93,7 +105,11 @@ export class Stepper {
 }
 
 /** Folds day by day, telling what stood at the end of each day that was worked. */
-export function foldByDay(regimes: Regimes, sets: readonly SetFact[], onDayEnd: (day: string, state: DogState, regime: Regime) => void): void {
+export function foldByDay(
+  regimes: Regimes,
+  sets: readonly SetFact[],
+  onDayEnd: (day: string, state: DogState, regime: Regime) => void,
+): void {
   const fold = new Fold(emptyDogState(), regimes, regimes[0])
   let day: string | undefined
   for (const { set, rep } of inOrder(sets)) {
@@ -112,17 +128,38 @@ function inOrder(sets: readonly SetFact[]): readonly { readonly set: SetFact; re
 }
 
 /** The state after one more rep, and what it means. The given state is left as it was. */
-export function applyRep(state: DogState, regimes: Regimes, set: SetContext, rep: RepFact, before: readonly RepFact[]): { state: DogState; verdict: Verdict } {
+export function applyRep(
+  state: DogState,
+  regimes: Regimes,
+  set: SetContext,
+  rep: RepFact,
+  before: readonly RepFact[],
+): { state: DogState; verdict: Verdict } {
   const regime = regimeAt(regimes, state.under)
   // A rep changes its own run and no other, but a change of rules may change them all.
-  const fold = new Fold(regimeAt(regimes, rep.at).from > regime.from ? structuredClone(state) : copyFor(state, regime.curriculum, set.rungId), regimes, regime)
+  const fold = new Fold(
+    regimeAt(regimes, rep.at).from > regime.from
+      ? structuredClone(state)
+      : copyFor(state, regime.curriculum, set.rungId),
+    regimes,
+    regime,
+  )
   fold.resume(set, before)
   return { verdict: sayRuling(fold.rep(set, rep, true)), state: fold.state }
 }
 
-/** A state that may be folded on at this rung without touching the given one: a rep changes its own run and no other. */
+/**
+ * A state that may be folded on at this rung without touching the given one: a rep changes its own run and no other.
+ */
 function copyFor(state: DogState, curriculum: Curriculum, rungId: string): DogState {
   const key = ownRung(curriculum, rungId)?.runKey
   const run = key === undefined ? undefined : state.runs[key]
-  return { under: state.under, tick: state.tick, gained: state.gained, came: state.came, runs: key === undefined || run === undefined ? { ...state.runs } : { ...state.runs, [key]: structuredClone(run) }, beyond: { ...state.beyond } }
+  return {
+    under: state.under,
+    tick: state.tick,
+    gained: state.gained,
+    came: state.came,
+    runs: key === undefined || run === undefined ? { ...state.runs } : { ...state.runs, [key]: structuredClone(run) },
+    beyond: { ...state.beyond },
+  }
 }

@@ -5,10 +5,21 @@ import { passTo, work, type SetPlan } from '../tests/facts'
 import { shutBecause, type GateContext } from './gates'
 import type { DogState } from './state'
 
-const open = { ...houseCurriculum, commands: houseCurriculum.commands.map((c) => ({ ...c, runs: c.runs.map((r) => ({ ...r, rungs: r.rungs.map((g) => ({ ...g, needs: [] })) })) })) }
+const open = {
+  ...houseCurriculum,
+  commands: houseCurriculum.commands.map((c) => ({
+    ...c,
+    runs: c.runs.map((r) => ({ ...r, rungs: r.rungs.map((g) => ({ ...g, needs: [] })) })),
+  })),
+}
 const twice = (rung: string): SetPlan[] => [...passTo(open, rung), ...passTo(open, rung, 1)]
 /** Everything that must be held on leash, in the barn. */
-const onLeash: SetPlan[] = [...twice('sit.empty'), ...twice('sit-stay.45s'), ...twice('recall.fist'), ...twice('heel.other-side')]
+const onLeash: SetPlan[] = [
+  ...twice('sit.empty'),
+  ...twice('sit-stay.45s'),
+  ...twice('recall.fist'),
+  ...twice('heel.other-side'),
+]
 const stateOf = (plans: SetPlan[]): DogState => work(open, plans).state
 const yard: GateContext = { placeId: 'yard', placeKind: 'yard', level: 0, kit: 'none' }
 const barn: GateContext = { placeId: 'barn', placeKind: 'room', level: 0, kit: 'none' }
@@ -20,19 +31,33 @@ const shut = (state: DogState, rung: string, where: GateContext) => {
 
 describe('the unclip gate (common practice)', () => {
   it('off leash needs sit, stay, recall and heel held on leash, and names what is missing', () => {
-    expect(shut(stateOf([]), 'recall.off-leash', yard)).toBe('off leash needs sit “Full sit” held, sit-stay “30 s” held, recall “Long line, 30 steps” held, heel “Word before stepping off” held on leash')
-    expect(shut(stateOf(onLeash.filter((p) => !p.rung.startsWith('heel'))), 'recall.off-leash', yard)).toContain('heel “Word before stepping off”')
+    expect(shut(stateOf([]), 'recall.off-leash', yard)).toBe(
+      'off leash needs sit “Full sit” held, sit-stay “30 s” held, recall “Long line, 30 steps” held, heel ' +
+        '“Word before stepping off” held on leash',
+    )
+    expect(shut(stateOf(onLeash.filter((p) => !p.rung.startsWith('heel'))), 'recall.off-leash', yard)).toContain(
+      'heel “Word before stepping off”',
+    )
     expect(shut(stateOf(onLeash), 'check-in.off-leash', yard)).toBeUndefined()
   })
 
   it('what was done loose counts for nothing here, and again on leash it does', () => {
     const loose = onLeash.map((p): SetPlan => (p.rung === 'heel.word' ? { ...p, kit: 'none' } : p))
     expect(shut(stateOf(loose), 'check-in.off-leash', yard)).toContain('heel “Word before stepping off” held on leash')
-    expect(shut(stateOf([...loose, ...twice('heel.other-side').map((p) => ({ ...p, day: (p.day ?? 0) + 2 }))]), 'check-in.off-leash', yard)).toBeUndefined()
+    expect(
+      shut(
+        stateOf([...loose, ...twice('heel.other-side').map((p) => ({ ...p, day: (p.day ?? 0) + 2 }))]),
+        'check-in.off-leash',
+        yard,
+      ),
+    ).toBeUndefined()
   })
 
   it('only in an enclosure, whatever is held', () => {
-    for (const placeKind of ['open', 'street', 'square'] as const) expect(shut(stateOf(onLeash), 'check-in.off-leash', { ...yard, placeKind })).toContain('secure enclosure; public places by local law')
+    for (const placeKind of ['open', 'street', 'square'] as const)
+      expect(shut(stateOf(onLeash), 'check-in.off-leash', { ...yard, placeKind })).toContain(
+        'secure enclosure; public places by local law',
+      )
   })
 
   it('holds for any rung worked on no kit outdoors, and not in a room', () => {
@@ -45,14 +70,23 @@ describe('the unclip gate (common practice)', () => {
 describe('the cue guard (common practice)', () => {
   it('no calling off leash until the leash recall is held at the level and place in question', () => {
     expect(shut(stateOf(onLeash), 'recall.off-leash', yard)).toContain('held on leash here, at level 0 or above')
-    const inYard: SetPlan[] = [2, 3].map((day) => ({ rung: 'recall.line-30', reps: 'C C C C C C C C C C', day, place: 'yard', placeKind: 'yard', level: 1 }))
+    const inYard: SetPlan[] = [2, 3].map((day) => ({
+      rung: 'recall.line-30',
+      reps: 'C C C C C C C C C C',
+      day,
+      place: 'yard',
+      placeKind: 'yard',
+      level: 1,
+    }))
     expect(shut(stateOf([...onLeash, ...inYard]), 'recall.off-leash', yard)).toBeUndefined()
     expect(shut(stateOf([...onLeash, ...inYard]), 'recall.off-leash', { ...yard, level: 2 })).toContain('at level 2')
   })
 
   it('no recall word until the dog comes to its attention signal', () => {
     const found = ownRung(houseCurriculum, 'recall.bowl-word')
-    expect(found && shutBecause(stateOf([]), houseCurriculum, found.rung, barn)).toBe('needs recall “Attention signal” held')
+    expect(found && shutBecause(stateOf([]), houseCurriculum, found.rung, barn)).toBe(
+      'needs recall “Attention signal” held',
+    )
     expect(found && shutBecause(stateOf(twice('recall.bowl')), houseCurriculum, found.rung, barn)).toBeUndefined()
   })
 })

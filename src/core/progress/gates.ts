@@ -21,7 +21,8 @@ const holdsIn =
     isHeld(rung.run, state.runs[rung.runKey], rung.index)
 
 /** Whether a rung is held on leash: what was done on no kit counts for nothing here. */
-export const isHeldOnLeash = (state: DogState, at: RungPlaceInLadder): boolean => isHeld(at.run, state.runs[at.runKey], at.index, true)
+export const isHeldOnLeash = (state: DogState, at: RungPlaceInLadder): boolean =>
+  isHeld(at.run, state.runs[at.runKey], at.index, true)
 
 /** What a rung or gate asks for and is not held; an id that this ladder does not have stands as it is. */
 export interface Missing {
@@ -43,9 +44,18 @@ function missing(holds: Holds, curriculum: Curriculum, ids: readonly string[]): 
 }
 
 /** What must still be held before this rung opens: on leash where it stands behind a gate. */
-export const unmetNeeds = (state: DogState, curriculum: Curriculum, rung: Rung): readonly RungPlaceInLadder[] => missing(rung.gate === undefined ? holdsIn(state) : (at) => isHeldOnLeash(state, at), curriculum, allNeeds(curriculum, rung)).rungs
+export const unmetNeeds = (state: DogState, curriculum: Curriculum, rung: Rung): readonly RungPlaceInLadder[] =>
+  missing(
+    rung.gate === undefined ? holdsIn(state) : (at) => isHeldOnLeash(state, at),
+    curriculum,
+    allNeeds(curriculum, rung),
+  ).rungs
 
-const sayNeeds = ({ rungs, unknown }: Missing): string => [...rungs.map((m) => `${m.command.name.toLowerCase()} “${m.rung.name}” held`), ...unknown.map((id) => `${id}, which this ladder does not have`)].join(', ')
+const sayNeeds = ({ rungs, unknown }: Missing): string =>
+  [
+    ...rungs.map((m) => `${m.command.name.toLowerCase()} “${m.rung.name}” held`),
+    ...unknown.map((id) => `${id}, which this ladder does not have`),
+  ].join(', ')
 
 /**
  * What keeps this rung shut here, in words that say what opens it; undefined when nothing does. Prerequisites, its own
@@ -53,19 +63,32 @@ const sayNeeds = ({ rungs, unknown }: Missing): string => [...rungs.map((m) => `
  * no calling off leash until the leash recall is held at this level and place. A gate that the curriculum does not name
  * stays shut.
  */
-export function shutBecause(state: DogState, curriculum: Curriculum, rung: Rung, where: GateContext, holds: Holds = holdsIn(state)): string | undefined {
+export function shutBecause(
+  state: DogState,
+  curriculum: Curriculum,
+  rung: Rung,
+  where: GateContext,
+  holds: Holds = holdsIn(state),
+): string | undefined {
   const needs = missing(holds, curriculum, rung.needs)
   if (needs !== nothing) return `needs ${sayNeeds(needs)}`
-  if (rung.criterion.place !== undefined && rung.criterion.place !== where.placeKind) return 'this rung counts only in its own kind of place'
-  const loose = rung.gate !== undefined || (where.kit === noKit && where.placeKind !== 'room' && where.placeKind !== 'corridor')
+  if (rung.criterion.place !== undefined && rung.criterion.place !== where.placeKind)
+    return 'this rung counts only in its own kind of place'
+  const loose =
+    rung.gate !== undefined || (where.kit === noKit && where.placeKind !== 'room' && where.placeKind !== 'corridor')
   return loose ? gateShutBecause(state, curriculum, rung, where) : undefined
 }
 
 function gateShutBecause(state: DogState, curriculum: Curriculum, rung: Rung, where: GateContext): string | undefined {
   if (!enclosed.has(where.placeKind)) return 'off leash only in a secure enclosure; public places by local law'
   const gate = rung.gate === undefined ? curriculum.gates[0] : gateOf(curriculum, rung)
-  if (!gate) return rung.gate === undefined ? 'off leash needs a gate, and this curriculum names none' : `stands behind ${rung.gate}, a gate that this curriculum does not name`
-  const unclip = missing((at) => isHeldOnLeash(state, at), curriculum, [...new Set([...gate.needs, ...(rung.gate === undefined ? [] : rung.needs)])])
+  if (!gate)
+    return rung.gate === undefined
+      ? 'off leash needs a gate, and this curriculum names none'
+      : `stands behind ${rung.gate}, a gate that this curriculum does not name`
+  const unclip = missing((at) => isHeldOnLeash(state, at), curriculum, [
+    ...new Set([...gate.needs, ...(rung.gate === undefined ? [] : rung.needs)]),
+  ])
   if (unclip !== nothing) return `off leash needs ${sayNeeds(unclip)} on leash`
   return rung.kind === 'recall' ? callShutBecause(state, curriculum, gate, where) : undefined
 }
@@ -75,8 +98,20 @@ function callShutBecause(state: DogState, curriculum: Curriculum, gate: Gate, wh
   if (gate.call === undefined) return undefined
   const line = findRung(curriculum, gate.call)
   if (!line) return `no calling off leash: ${gate.call} is not in this ladder`
-  return mayCall(state, line, where) ? undefined : `no calling off leash until ${line.command.name.toLowerCase()} “${line.rung.name}” is held on leash here, at level ${where.level} or above`
+  return mayCall(state, line, where)
+    ? undefined
+    : `no calling off leash until ${line.command.name.toLowerCase()} “${line.rung.name}” is held on leash here, ` +
+        `at level ${where.level} or above`
 }
 
 /** Whether the recall on leash is held at this very place, at this level or above. */
-export const mayCall = (state: DogState, line: RungPlaceInLadder, where: Pick<GateContext, 'placeId' | 'level'>): boolean => heldSince(line.run, state.runs[line.runKey], line.index, { level: where.level, place: where.placeId, leashed: true }) !== undefined
+export const mayCall = (
+  state: DogState,
+  line: RungPlaceInLadder,
+  where: Pick<GateContext, 'placeId' | 'level'>,
+): boolean =>
+  heldSince(line.run, state.runs[line.runKey], line.index, {
+    level: where.level,
+    place: where.placeId,
+    leashed: true,
+  }) !== undefined

@@ -2,7 +2,16 @@ import { findRung, gateOf, type RungPlaceInLadder } from '../curriculum/lookup'
 import type { Curriculum } from '../curriculum/types'
 import type { OwnerPromise } from '../ownerPromise'
 import { unmetNeeds } from './gates'
-import { daysMet, daysToHold, evidenceBy, heldSince, isPassed, slippedRungs, type DogState, type Evidence } from './state'
+import {
+  daysMet,
+  daysToHold,
+  evidenceBy,
+  heldSince,
+  isPassed,
+  slippedRungs,
+  type DogState,
+  type Evidence,
+} from './state'
 
 /** A rung that must come to be held, where and with whom. */
 export interface Goal {
@@ -19,12 +28,27 @@ export interface Goal {
 }
 
 /** What a promise asks for. */
-export const promiseGoal = (promise: OwnerPromise, at: RungPlaceInLadder): Goal => ({ at, level: promise.level, places: promise.places, people: promise.people, leashed: false })
+export const promiseGoal = (promise: OwnerPromise, at: RungPlaceInLadder): Goal => ({
+  at,
+  level: promise.level,
+  places: promise.places,
+  people: promise.people,
+  leashed: false,
+})
 
 /** What a prerequisite asks for: held anywhere. */
-export const needGoal = (at: RungPlaceInLadder, leashed: boolean): Goal => ({ at, level: 0, places: 0, people: 0, leashed })
+export const needGoal = (at: RungPlaceInLadder, leashed: boolean): Goal => ({
+  at,
+  level: 0,
+  places: 0,
+  people: 0,
+  leashed,
+})
 
-/** What a goal lacks. `held`: the rule met on two days, wherever; `covered`: as often as asked in each place and with each person. */
+/**
+ * What a goal lacks. `held`: the rule met on two days, wherever; `covered`: as often as asked in each place and with
+ * each person.
+ */
 export interface Lack {
   readonly held: boolean
   /** Days on which the rule was met, anywhere and with anyone. */
@@ -45,11 +69,18 @@ export function lackOf(state: DogState, goal: Goal): Lack {
   const leashed = goal.leashed ? { leashed: true } : {}
   const held = heldSince(run, runState, index, leashed) !== undefined
   const days = daysMet(run, runState, index, leashed)
-  const there = goal.placeId === undefined ? { level: goal.level, ...leashed } : { level: goal.level, place: goal.placeId, ...leashed }
+  const there =
+    goal.placeId === undefined
+      ? { level: goal.level, ...leashed }
+      : { level: goal.level, place: goal.placeId, ...leashed }
   const daysThere = daysMet(run, runState, index, there)
   const places = goal.places > 0 ? evidenceBy(run, runState, index, 'place', goal.level) : []
   const people = goal.people > 0 ? evidenceBy(run, runState, index, 'person', goal.level) : []
-  const met = held && holds(daysThere) && places.filter((e) => holds(e.days)).length >= goal.places && people.filter((e) => holds(e.days)).length >= goal.people
+  const met =
+    held &&
+    holds(daysThere) &&
+    places.filter((e) => holds(e.days)).length >= goal.places &&
+    people.filter((e) => holds(e.days)).length >= goal.people
   return { held, days, daysThere, places, people, met }
 }
 
@@ -64,10 +95,17 @@ export interface Aim {
 }
 
 /**
- * Everything that can be worked on so that this goal comes to be met, its own ladder first: the rung in hand, and what any
- * rung on the way asks to be held before it, so that nothing waits for a prerequisite nobody had begun. Empty once it is met.
+ * Everything that can be worked on so that this goal comes to be met, its own ladder first: the rung in hand, and what
+ * any
+ * rung on the way asks to be held before it, so that nothing waits for a prerequisite nobody had begun. Empty once it
+ * is met.
  */
-export function aimsOf(curriculum: Curriculum, state: DogState, goal: Goal, seen: Set<string> = new Set()): readonly Aim[] {
+export function aimsOf(
+  curriculum: Curriculum,
+  state: DogState,
+  goal: Goal,
+  seen: Set<string> = new Set(),
+): readonly Aim[] {
   const key = `${goal.at.rung.id} ${goal.level} ${goal.placeId ?? ''} ${goal.leashed ? 'on leash' : ''}`
   if (seen.has(key)) return []
   seen.add(key)
@@ -84,11 +122,30 @@ export function aimsOf(curriculum: Curriculum, state: DogState, goal: Goal, seen
     if (!rung) continue
     const needs = unmetNeeds(state, curriculum, rung)
     const at = { ...goal.at, rung, index: i }
-    if (needs.length === 0 && i === position && climbing) own.push({ kind: 'climb', goal, rung: at, why: slippedRungs(run, runState).length > 0 ? 'rebuild' : isPassed(run, runState, i) ? 'climb-back' : 'climb' })
+    if (needs.length === 0 && i === position && climbing)
+      own.push({
+        kind: 'climb',
+        goal,
+        rung: at,
+        why: slippedRungs(run, runState).length > 0 ? 'rebuild' : isPassed(run, runState, i) ? 'climb-back' : 'climb',
+      })
     const above = !climbing && lack.days.length === 0 ? run.rungs[position] : undefined
-    // A baseline began above it: the rung in hand counts for what lies below on its axis, and brings the dog on as well.
-    if (above && above.axis === goal.at.rung.axis && above.gate === undefined && above.criterion.place === undefined && unmetNeeds(state, curriculum, above).length === 0) own.push({ kind: 'climb', goal, rung: { ...goal.at, rung: above, index: position }, why: 'climb' })
-    else if (needs.length === 0 && !climbing) own.push(lack.held ? { kind: 'prove', goal, rung: at, why: 'prove' } : { kind: 'hold', goal, rung: at, why: 'second-day' })
+    // A baseline began above it: the rung in hand counts for what lies below on its axis, and brings the dog on as
+    // well.
+    if (
+      above &&
+      above.axis === goal.at.rung.axis &&
+      above.gate === undefined &&
+      above.criterion.place === undefined &&
+      unmetNeeds(state, curriculum, above).length === 0
+    )
+      own.push({ kind: 'climb', goal, rung: { ...goal.at, rung: above, index: position }, why: 'climb' })
+    else if (needs.length === 0 && !climbing)
+      own.push(
+        lack.held
+          ? { kind: 'prove', goal, rung: at, why: 'prove' }
+          : { kind: 'hold', goal, rung: at, why: 'second-day' },
+      )
     for (const need of needs) before.push(...aimsOf(curriculum, state, needGoal(need, rung.gate !== undefined), seen))
     if (i < index && rung.gate === undefined) continue
     // The recall on leash is asked for at the very place of the call; where, is known only to whoever knows the house.

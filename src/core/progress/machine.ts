@@ -9,7 +9,18 @@ import { afterRefresher, type Showing } from './memory'
 import { regimeAt, type Regime, type Regimes } from './regime'
 import { resultOf, type Result } from './result'
 import { ruleMet, spanOf, type Results } from './rules'
-import { noDay, emptyRunState, emptyTally, isHeldBy, talliesOf, topHeldBy, type DogState, type Met, type RungTally, type RunState } from './state'
+import {
+  noDay,
+  emptyRunState,
+  emptyTally,
+  isHeldBy,
+  talliesOf,
+  topHeldBy,
+  type DogState,
+  type Met,
+  type RungTally,
+  type RunState,
+} from './state'
 import { clearTrouble, countBlock, markStuckByBlocks, noteBlock, noteDrop } from './trouble'
 import type { Because, Ruling } from './voice'
 import { lowest, restartWindow, slideWindow } from './window'
@@ -34,7 +45,9 @@ export interface SetSoFar {
 /** House: a device, another and a set put right meanwhile; a rep of an older set folds everything anew. */
 const setsMarked = 4
 
-/** A state carried from one ladder to another: counts stay with their rungs, the rung in hand is found again by name. */
+/**
+ * A state carried from one ladder to another: counts stay with their rungs, the rung in hand is found again by name.
+ */
 function carryOver(state: DogState, from: Curriculum, to: Curriculum): void {
   for (const command of to.commands)
     for (const run of command.runs) {
@@ -43,8 +56,11 @@ function carryOver(state: DogState, from: Curriculum, to: Curriculum): void {
       const old = from.commands.find((c) => c.id === command.id)?.runs.find((r) => r.id === run.id)
       if (!runState || !old) continue
       const next = old.rungs.slice(runState.position).find((r) => run.rungs.some((g) => g.id === r.id))
-      runState.position = next ? run.rungs.findIndex((g) => g.id === next.id) : Math.min(firstOpen(run, runState), run.rungs.length)
-      if (runState.window.rung !== '' && !run.rungs.some((g) => g.id === runState.window.rung)) restartWindow(runState.window, '')
+      runState.position = next
+        ? run.rungs.findIndex((g) => g.id === next.id)
+        : Math.min(firstOpen(run, runState), run.rungs.length)
+      if (runState.window.rung !== '' && !run.rungs.some((g) => g.id === runState.window.rung))
+        restartWindow(runState.window, '')
       if (runState.stuck && !run.rungs.some((g) => g.id === runState.stuck?.rung)) runState.stuck = undefined
     }
 }
@@ -58,7 +74,10 @@ const firstOpen = (run: Run, state: RunState): number => {
 interface Progress {
   reps: number
   clean: number
-  /** The rules that what follows was looked up under; undefined for a set taken up again, which looks it up at its next rep. */
+  /**
+   * The rules that what follows was looked up under; undefined for a set taken up again, which looks it up at its next
+   * rep.
+   */
   regime: Regime | undefined
   found: RungPlaceInLadder | undefined
   hand: InHand | undefined
@@ -100,7 +119,11 @@ export class Fold {
     const progress = this.begin(set)
     const rung = progress.found?.rung
     const isHeldNow = this.isHeldNow(set.rungId)
-    this.open.set(set.id, { ...progress, reps: before.length, clean: rung ? before.filter((r) => resultOf(rung, set, r, this.regime.judging, isHeldNow) === 'C').length : 0 })
+    this.open.set(set.id, {
+      ...progress,
+      reps: before.length,
+      clean: rung ? before.filter((r) => resultOf(rung, set, r, this.regime.judging, isHeldNow) === 'C').length : 0,
+    })
   }
 
   get now(): Regime {
@@ -109,13 +132,17 @@ export class Fold {
 
   get mark(): Mark {
     const { last } = this
-    return { last: last && { at: last.at, device: last.device, seq: last.seq }, sets: [...this.open].slice(-setsMarked).map(([id, { reps, clean }]) => ({ id, reps, clean })) }
+    return {
+      last: last && { at: last.at, device: last.device, seq: last.seq },
+      sets: [...this.open].slice(-setsMarked).map(([id, { reps, clean }]) => ({ id, reps, clean })),
+    }
   }
 
   /** Takes up where an earlier fold stopped. */
   goOn(mark: Mark): void {
     this.last = mark.last
-    for (const { id, reps, clean } of mark.sets) this.open.set(id, { ...this.begin({ rungId: '' }), regime: undefined, reps, clean })
+    for (const { id, reps, clean } of mark.sets)
+      this.open.set(id, { ...this.begin({ rungId: '' }), regime: undefined, reps, clean })
   }
 
   /** Goes on under this regime, by way of all that came between. */
@@ -152,7 +179,18 @@ export class Fold {
   }
 
   private begin(set: Pick<SetContext, 'rungId'>): Progress {
-    return { reps: 0, clean: 0, regime: this.regime, found: ownRung(this.regime.curriculum, set.rungId), hand: undefined, tally: undefined, top: -1, asOf: 0, shut: undefined, context: undefined }
+    return {
+      reps: 0,
+      clean: 0,
+      regime: this.regime,
+      found: ownRung(this.regime.curriculum, set.rungId),
+      hand: undefined,
+      tally: undefined,
+      top: -1,
+      asOf: 0,
+      shut: undefined,
+      context: undefined,
+    }
   }
 
   /** Whole sets, their reps one after the other; false as soon as one comes before the last. */
@@ -187,17 +225,23 @@ export class Fold {
   /** What is known of the set under the rules in force at this rep. */
   private under(set: SetContext, rep: RepFact, progress: Progress): Progress {
     if (this.regimes.length > 1 && rep.at >= this.regime.from) this.enter(regimeAt(this.regimes, rep.at))
-    return progress.regime === this.regime ? progress : { ...this.begin(set), reps: progress.reps, clean: progress.clean }
+    return progress.regime === this.regime
+      ? progress
+      : { ...this.begin(set), reps: progress.reps, clean: progress.clean }
   }
 
-  /** Counts one rep. What it rules is made only when somebody wants to be told: a replay makes a hundred thousand of them. */
+  /**
+   * Counts one rep. What it rules is made only when somebody wants to be told: a replay makes a hundred thousand of
+   * them.
+   */
   private count(progress: Progress, set: SetContext, rep: RepFact, tell: boolean): Ruling {
     progress.reps++
     this.state.tick++
     const { found } = progress
     if (!found) return this.movesNothing(set.rungId, progress.reps >= 10, 'this curriculum has no such rung')
     if (progress.asOf !== this.heldTick) this.look(progress, found, set)
-    if (progress.shut !== undefined) return this.movesNothing(found.rung.id, progress.reps >= found.rung.setReps, progress.shut)
+    if (progress.shut !== undefined)
+      return this.movesNothing(found.rung.id, progress.reps >= found.rung.setReps, progress.shut)
     return this.judge(found, progress, set, rep, tell)
   }
 
@@ -207,7 +251,10 @@ export class Fold {
     progress.shut = shutBecause(this.state, this.regime.curriculum, rung, set, this.holds)
     const hand = this.hand(found)
     progress.top = hand ? this.topOf(hand) : -1
-    progress.context = hand && progress.top >= 0 && index <= progress.top ? contextStanding(run, hand.state, set, progress.top) : undefined
+    progress.context =
+      hand && progress.top >= 0 && index <= progress.top
+        ? contextStanding(run, hand.state, set, progress.top)
+        : undefined
     progress.asOf = this.heldTick
   }
 
@@ -268,14 +315,29 @@ export class Fold {
     slideWindow(runState.window, rung.id, result, set, rep.at)
     const { window } = runState
     const { results } = window
-    const offered = judging.skipOffered && rung.command === 'place' && rung.stage === 'shape' && tally.reps === 2 && tally.clean === 2 && tally.met.length === 0
+    const offered =
+      judging.skipOffered &&
+      rung.command === 'place' &&
+      rung.stage === 'shape' &&
+      tally.reps === 2 &&
+      tally.clean === 2 &&
+      tally.met.length === 0
     // Whatever the window holds: a hold that broke and a recall that was missed never move on.
     const stops = result === 'M' && (rung.kind === 'timed' || rung.kind === 'recall')
-    if (!stops && (ruleMet(rung.rule, window.results) || offered)) return this.meet({ found, hand, tally, set, rep, results, tell, heldBefore, refresher, climbing, progress }, offered ? 2 : spanOf(rung.rule))
+    if (!stops && (ruleMet(rung.rule, window.results) || offered))
+      return this.meet(
+        { found, hand, tally, set, rep, results, tell, heldBefore, refresher, climbing, progress },
+        offered ? 2 : spanOf(rung.rule),
+      )
 
     // A clean rep drops nothing but by a window full of others, or as the last of a refresher.
-    const stands = (result === 'C' && !refresher && window.results.length < lowWindow) || putBack(rung, result, window.results, judging.brokenStay, heldHere && !climbing, refresher)
-    const drop = stands ? undefined : (dropAfter(run, index, result, rep.brokeSeconds, window) ?? (refresher && progress.reps >= rung.setReps ? failedRefresher(index, progress) : undefined))
+    const stands =
+      (result === 'C' && !refresher && window.results.length < lowWindow) ||
+      putBack(rung, result, window.results, judging.brokenStay, heldHere && !climbing, refresher)
+    const drop = stands
+      ? undefined
+      : (dropAfter(run, index, result, rep.brokeSeconds, window) ??
+        (refresher && progress.reps >= rung.setReps ? failedRefresher(index, progress) : undefined))
     const ends = drop !== undefined || progress.reps >= rung.setReps
     if (ends) countBlock(tally)
     if (drop || ends) {
@@ -286,7 +348,13 @@ export class Fold {
     markStuckByBlocks(run, runState, tally, index)
     if (!tell) return untold
     const isPutBack = result === 'M' && rung.kind === 'timed'
-    return { kind: ends ? 'again' : 'go-on', endsSet: ends, toRungId: rung.id, at: { rung, results }, because: { kind: 'counting', putBack: isPutBack ? (heldHere ? 'held before' : 'not held') : undefined } }
+    return {
+      kind: ends ? 'again' : 'go-on',
+      endsSet: ends,
+      toRungId: rung.id,
+      at: { rung, results },
+      because: { kind: 'counting', putBack: isPutBack ? (heldHere ? 'held before' : 'not held') : undefined },
+    }
   }
 
   private meet(step: Step, span: number): Ruling {
@@ -311,7 +379,8 @@ export class Fold {
     if (advanced) runState.position = index + 1
     const top = (hand.top = topHeldBy(run, hand.tallies, heldBefore))
     this.heldTick++
-    // What a dog that never misses needs as well: a first pass, what comes to be held, a step in what is new, a refresher.
+    // What a dog that never misses needs as well: a first pass, what comes to be held, a step in what is new, a
+    // refresher.
     if (isFirst || top > heldBefore || refresher || (step.climbing && further)) this.state.came += span
     if (top >= 0) {
       if (!runState.memory) runState.memory = { since: rep.at, shown: [] }
@@ -320,18 +389,37 @@ export class Fold {
     }
     if (!step.tell) return untold
     const context = top >= 0 && index <= top ? contextStanding(run, runState, set, top) : undefined
-    const next = advanced ? run.rungs[runState.position] : step.climbing && context ? run.rungs[context.index] : undefined
+    const next = advanced
+      ? run.rungs[runState.position]
+      : step.climbing && context
+        ? run.rungs[context.index]
+        : undefined
     const onward = next !== undefined && next.id !== rung.id
     const waits = next && onward ? this.notYet(next, set) : undefined
-    if (next && waits !== undefined) return ended(step, advanced ? 'waits' : 'met-again', rung, { kind: 'met-waits', next, until: waits })
-    return ended(step, advanced || (step.climbing && onward) ? 'moves-on' : 'met-again', onward ? next : rung, { kind: 'met' })
+    if (next && waits !== undefined)
+      return ended(step, advanced ? 'waits' : 'met-again', rung, { kind: 'met-waits', next, until: waits })
+    return ended(step, advanced || (step.climbing && onward) ? 'moves-on' : 'met-again', onward ? next : rung, {
+      kind: 'met',
+    })
   }
 
-  /** Why the rung that comes next is not open here yet, as a suggestion would say it. A rung of another kind of place is judged there. */
+  /**
+   * Why the rung that comes next is not open here yet, as a suggestion would say it. A rung of another kind of place is
+   * judged there.
+   */
   private notYet(next: Rung, set: SetContext): string | undefined {
     const placeKind = next.criterion.place ?? set.placeKind
     const { age, curriculum } = this.regime
-    return (age && tooEarlyBecause(next, age, set.day, placeKind)) ?? shutBecause(this.state, curriculum, next, { placeId: set.placeId, placeKind, level: set.level, kit: next.gate === undefined ? set.kit : noKit }, this.holds)
+    return (
+      (age && tooEarlyBecause(next, age, set.day, placeKind)) ??
+      shutBecause(
+        this.state,
+        curriculum,
+        next,
+        { placeId: set.placeId, placeKind, level: set.level, kit: next.gate === undefined ? set.kit : noKit },
+        this.holds,
+      )
+    )
   }
 
   private show(step: Step, clean: boolean): void {
@@ -359,7 +447,14 @@ export class Fold {
     const { found, tally, set, rep, heldBefore, progress } = step
     const { rung, run, index } = found
     const runState = step.hand.state
-    noteMissed(run, runState, index, heldBefore, progress.context?.open ?? [], drop.reason.kind === 'two-crooked' ? drop.to : undefined)
+    noteMissed(
+      run,
+      runState,
+      index,
+      heldBefore,
+      progress.context?.open ?? [],
+      drop.reason.kind === 'two-crooked' ? drop.to : undefined,
+    )
     noteDrop(tally, runState, rung.id, rep.at)
     restartWindow(runState.window, '')
     this.heldTick++
@@ -378,19 +473,29 @@ export class Fold {
     if (drop.to === index) {
       // A warm-up at the first rung may fail while the rung in hand lies higher: that one waits.
       runState.position = Math.min(runState.position, index)
-      return step.tell ? ended(step, 'again', rung, { kind: 'dropped', reason: drop.reason, to: target, lowest: drop.reason.kind !== 'two-crooked' || index === 0 }) : untold
+      return step.tell
+        ? ended(step, 'again', rung, {
+            kind: 'dropped',
+            reason: drop.reason,
+            to: target,
+            lowest: drop.reason.kind !== 'two-crooked' || index === 0,
+          })
+        : untold
     }
     noteDrop(tally, runState, rung.id, rep.at)
     markStuckByBlocks(run, runState, tally, index)
     runState.position = to
     restartWindow(runState.window, '')
-    return step.tell ? ended(step, 'back', target, { kind: 'dropped', reason: drop.reason, to: target, lowest: false }) : untold
+    return step.tell
+      ? ended(step, 'back', target, { kind: 'dropped', reason: drop.reason, to: target, lowest: false })
+      : untold
   }
 
   /** A failed refresher takes away what lies above the rung to rebuild from, and shortens the half-life. */
   private slip(step: Step, rebuildFrom: number): void {
     const { found, hand } = step
-    for (let i = Math.min(rebuildFrom + 1, found.index); i <= found.index; i++) this.tally(hand, i).slipped = this.state.tick
+    for (let i = Math.min(rebuildFrom + 1, found.index); i <= found.index; i++)
+      this.tally(hand, i).slipped = this.state.tick
     this.show(step, false)
     hand.top = undefined
     this.heldTick++
@@ -417,14 +522,25 @@ function countResult(tally: RungTally, result: Result): void {
 /** House: of a full set, four clean in ten or fewer are a failed refresher, as they are a drop while fading. */
 const failedShare = 0.4
 
-/** Whether a refresher whose set is full came to too little, though no miss ended it: five helped reps are a failed one. */
-const failedRefresher = (index: number, { clean, reps }: Progress): Drop | undefined => (clean <= failedShare * reps ? { to: Math.max(0, index - 1), reason: { kind: 'refresher-failed', clean, of: reps } } : undefined)
+/**
+ * Whether a refresher whose set is full came to too little, though no miss ended it: five helped reps are a failed one.
+ */
+const failedRefresher = (index: number, { clean, reps }: Progress): Drop | undefined =>
+  clean <= failedShare * reps
+    ? { to: Math.max(0, index - 1), reason: { kind: 'refresher-failed', clean, of: reps } }
+    : undefined
 
 /** What nobody asked to be told. */
 const untold: Ruling = { kind: 'go-on', endsSet: false, toRungId: '', at: undefined, because: { kind: 'met' } }
 
 /** A ruling that ends the set. */
-const ended = ({ found, results }: Step, kind: Ruling['kind'], to: Rung, because: Because): Ruling => ({ kind, endsSet: true, toRungId: to.id, at: { rung: found.rung, results }, because })
+const ended = ({ found, results }: Step, kind: Ruling['kind'], to: Rung, because: Because): Ruling => ({
+  kind,
+  endsSet: true,
+  toRungId: to.id,
+  at: { rung: found.rung, results },
+  because,
+})
 
 interface Step {
   readonly found: RungPlaceInLadder
@@ -442,9 +558,19 @@ interface Step {
   readonly progress: Progress
 }
 
-/** Whether a broken hold is put back at the same spot instead of shortened. A second break running shortens in any case. */
-function putBack(rung: Rung, result: Result, results: string, school: 'by-standing' | 'shorten' | 'put-back', held: boolean, refresher: boolean): boolean {
-  if (rung.kind !== 'timed' || result !== 'M' || refresher || school === 'shorten' || results.endsWith('MM')) return false
+/**
+ * Whether a broken hold is put back at the same spot instead of shortened. A second break running shortens in any case.
+ */
+function putBack(
+  rung: Rung,
+  result: Result,
+  results: string,
+  school: 'by-standing' | 'shorten' | 'put-back',
+  held: boolean,
+  refresher: boolean,
+): boolean {
+  if (rung.kind !== 'timed' || result !== 'M' || refresher || school === 'shorten' || results.endsWith('MM'))
+    return false
   return school === 'put-back' || held
 }
 
@@ -453,7 +579,8 @@ function noteMet(tally: RungTally, day: string, common: Common): void {
   const { place, level, kit, person, loose } = common
   let alike = 0
   for (const m of tally.met) {
-    if (m.place !== place || m.person !== person || m.kit !== kit || m.level !== level || (m.loose === true) !== loose) continue
+    if (m.place !== place || m.person !== person || m.kit !== kit || m.level !== level || (m.loose === true) !== loose)
+      continue
     if (m.day === day || ++alike === 2) return
   }
   const met: { -readonly [K in keyof Met]: Met[K] } = { day, level }
@@ -465,4 +592,7 @@ function noteMet(tally: RungTally, day: string, common: Common): void {
 }
 
 /** Clean reps a refresher of so many wants: the share that the rule wants. */
-const cleanWanted = (rung: Rung, reps: number): number => (reps < rung.setReps ? Number.POSITIVE_INFINITY : Math.ceil((rung.rule.kind === 'row' ? 1 : rung.rule.k / rung.rule.n) * reps))
+const cleanWanted = (rung: Rung, reps: number): number =>
+  reps < rung.setReps
+    ? Number.POSITIVE_INFINITY
+    : Math.ceil((rung.rule.kind === 'row' ? 1 : rung.rule.k / rung.rule.n) * reps)

@@ -1,9 +1,22 @@
 import { describe, expect, it } from 'vitest'
-import { afterRefresher, daysUntilDue, dueAt, halfLifeDays, houseForgetting, isStale, nextHalfLife, retained, retention, type Memory, type Showing } from './memory'
+import {
+  afterRefresher,
+  daysUntilDue,
+  dueAt,
+  halfLifeDays,
+  houseForgetting,
+  isStale,
+  nextHalfLife,
+  retained,
+  retention,
+  type Memory,
+  type Showing,
+} from './memory'
 
 const day = 86_400_000
 const fresh: Memory = { since: 0, shown: [] }
-const shown = (...list: readonly [restedDays: number, clean: boolean][]): readonly Showing[] => list.map(([restedDays, clean]) => ({ restedDays, clean }))
+const shown = (...list: readonly [restedDays: number, clean: boolean][]): readonly Showing[] =>
+  list.map(([restedDays, clean]) => ({ restedDays, clean }))
 
 describe('predicted retention against half-life regression, p = 2^(−Δ/h) (Settles & Meeder, ACL 2016)', () => {
   it.each([
@@ -43,6 +56,8 @@ describe('refreshers (house)', () => {
   })
 
   it('other factors are the kennel’s own', () => {
-    expect(nextHalfLife(4, { restedDays: 3, clean: true }, { firstHalfLifeDays: 9, cleanFactor: 1.5, failedFactor: 0.5 })).toBe(6)
+    expect(
+      nextHalfLife(4, { restedDays: 3, clean: true }, { firstHalfLifeDays: 9, cleanFactor: 1.5, failedFactor: 0.5 }),
+    ).toBe(6)
   })
 })

@@ -6,7 +6,9 @@ export interface Showing {
   readonly clean: boolean
 }
 
-/** What is remembered of a run once something in it is held. Half-lives are not stored: they follow from the showings. */
+/**
+ * What is remembered of a run once something in it is held. Half-lives are not stored: they follow from the showings.
+ */
 export interface Memory {
   /** When it was last worked well enough to count, ms since the epoch. */
   readonly since: number
@@ -35,7 +37,8 @@ export const retained = (days: number, halfLifeDays: number): number => 2 ** (-M
  * The half-life after all showings, in days. A clean refresher lengthens it only when it was due (two in an hour teach
  * nothing about Tuesday), a failed one shortens it, never under a day.
  */
-export const halfLifeDays = (memory: Pick<Memory, 'shown'>, model: Forgetting = houseForgetting): number => memory.shown.reduce((h, showing) => nextHalfLife(h, showing, model), model.firstHalfLifeDays)
+export const halfLifeDays = (memory: Pick<Memory, 'shown'>, model: Forgetting = houseForgetting): number =>
+  memory.shown.reduce((h, showing) => nextHalfLife(h, showing, model), model.firstHalfLifeDays)
 
 /** The half-life after one more showing. */
 export function nextHalfLife(h: number, showing: Showing, model: Forgetting): number {
@@ -44,13 +47,18 @@ export function nextHalfLife(h: number, showing: Showing, model: Forgetting): nu
 }
 
 /** Predicted share still there at `now`. */
-export const retention = (memory: Memory, now: number, model: Forgetting = houseForgetting): number => retained((now - memory.since) / msPerDay, halfLifeDays(memory, model))
+export const retention = (memory: Memory, now: number, model: Forgetting = houseForgetting): number =>
+  retained((now - memory.since) / msPerDay, halfLifeDays(memory, model))
 
 /** Days after `since` at which retention falls to the level where a refresher is due. */
 export const daysUntilDue = (halfLife: number): number => halfLife * Math.log2(1 / dueAt)
 
 /** True from the moment a refresher is due. */
-export const isStale = (memory: Memory, now: number, model: Forgetting = houseForgetting): boolean => retention(memory, now, model) <= dueAt
+export const isStale = (memory: Memory, now: number, model: Forgetting = houseForgetting): boolean =>
+  retention(memory, now, model) <= dueAt
 
 /** The memory after a refresher at this moment. */
-export const afterRefresher = (memory: Memory, at: number, clean: boolean): Memory => ({ since: at, shown: [...memory.shown, { restedDays: Math.max(0, (at - memory.since) / msPerDay), clean }] })
+export const afterRefresher = (memory: Memory, at: number, clean: boolean): Memory => ({
+  since: at,
+  shown: [...memory.shown, { restedDays: Math.max(0, (at - memory.since) / msPerDay), clean }],
+})

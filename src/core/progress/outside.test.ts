@@ -26,8 +26,27 @@ function repsToPass(rule: Rule, kind: 'timed' | 'position', p: number, next: () 
   let state = emptyDogState()
   let before: RepFact[] = []
   for (let n = 1; ; n++) {
-    const rep: RepFact = { id: `${n}`, at: monday + n * 1000, device: 'd', seq: n, outcome: next() < p ? 'clean' : 'miss', faults: [], ...(kind === 'timed' ? { brokeSeconds: 0.5 } : {}) }
-    const set = { id: 's', rungId: 'x.0', purpose: 'work' as const, day: '2026-03-02', placeId: 'barn', placeKind: 'room' as const, leashHolder: 'ada', level: 0, kit: '1.8 m leash', blockId: 'b' }
+    const rep: RepFact = {
+      id: `${n}`,
+      at: monday + n * 1000,
+      device: 'd',
+      seq: n,
+      outcome: next() < p ? 'clean' : 'miss',
+      faults: [],
+      ...(kind === 'timed' ? { brokeSeconds: 0.5 } : {}),
+    }
+    const set = {
+      id: 's',
+      rungId: 'x.0',
+      purpose: 'work' as const,
+      day: '2026-03-02',
+      placeId: 'barn',
+      placeKind: 'room' as const,
+      leashHolder: 'ada',
+      level: 0,
+      kit: '1.8 m leash',
+      blockId: 'b',
+    }
     const step = applyRep(state, always(curriculum), set, rep, before)
     if (step.verdict.kind === 'moves-on') return n
     state = step.state

@@ -17,8 +17,13 @@ import { emptyDogState, emptyRunState, emptyTally, heldSince, isHeld, talliesOf,
 const rungIds = houseCurriculum.commands.flatMap((c) => rungsOf(c)).map((r) => r.id)
 
 const plan: fc.Arbitrary<SetPlan> = fc.record({
-  rung: fc.oneof({ weight: 3, arbitrary: fc.constantFrom('sit.rear', 'sit.full', 'sit.empty', 'down.lure-sit') }, { weight: 1, arbitrary: fc.constantFrom(...rungIds) }),
-  reps: fc.array(fc.constantFrom('C', 'C', 'C', 'C', 'H', 'L', 'M', 'M2'), { minLength: 1, maxLength: 10 }).map((r) => r.join(' ')),
+  rung: fc.oneof(
+    { weight: 3, arbitrary: fc.constantFrom('sit.rear', 'sit.full', 'sit.empty', 'down.lure-sit') },
+    { weight: 1, arbitrary: fc.constantFrom(...rungIds) },
+  ),
+  reps: fc
+    .array(fc.constantFrom('C', 'C', 'C', 'C', 'H', 'L', 'M', 'M2'), { minLength: 1, maxLength: 10 })
+    .map((r) => r.join(' ')),
   day: fc.integer({ min: 0, max: 20 }),
   purpose: fc.constantFrom('work' as const, 'refresh' as const),
   place: fc.constantFrom('barn', 'yard'),
@@ -31,7 +36,10 @@ describe('standing is a pure fold over the facts', () => {
   it('whatever order they arrive in', () => {
     fc.assert(
       fc.property(history, fc.infiniteStream(fc.nat()), (sets, order) => {
-        const shuffled = sets.map((set) => ({ set: { ...set, reps: [...set.reps].reverse() }, key: order.next().value })).sort((a, b) => a.key - b.key).map((x) => x.set)
+        const shuffled = sets
+          .map((set) => ({ set: { ...set, reps: [...set.reps].reverse() }, key: order.next().value }))
+          .sort((a, b) => a.key - b.key)
+          .map((x) => x.set)
         expect(foldDog(always(houseCurriculum), shuffled)).toEqual(foldDog(always(houseCurriculum), sets))
       }),
       { numRuns: 150 },
@@ -45,7 +53,10 @@ describe('standing is a pure fold over the facts', () => {
         const apart = inOrder.every((s, i) => i === 0 || (inOrder[i - 1]?.reps.at(-1)?.at ?? 0) < (s.reps[0]?.at ?? 0))
         fc.pre(apart)
         let state = emptyDogState()
-        for (const set of inOrder) set.reps.forEach((rep, i) => { state = applyRep(state, always(houseCurriculum), set, rep, set.reps.slice(0, i)).state })
+        for (const set of inOrder)
+          set.reps.forEach((rep, i) => {
+            state = applyRep(state, always(houseCurriculum), set, rep, set.reps.slice(0, i)).state
+          })
         expect(state).toEqual(foldDog(always(houseCurriculum), sets))
       }),
       { numRuns: 100 },
@@ -61,7 +72,10 @@ describe('standing is a pure fold over the facts', () => {
             const runState = state.runs[`${command.id}/${run.id}`]
             const top = run.rungs.findLastIndex((_, i) => isHeld(run, runState, i))
             expect(topHeld(run, runState)).toBe(top)
-            if (runState && top >= 0) expect(topHeldBy(run, talliesOf(run, runState), Math.floor(top / 2))).toBe(Math.max(top, Math.floor(top / 2)))
+            if (runState && top >= 0)
+              expect(topHeldBy(run, talliesOf(run, runState), Math.floor(top / 2))).toBe(
+                Math.max(top, Math.floor(top / 2)),
+              )
           }
       }),
       { numRuns: 100 },
@@ -69,18 +83,34 @@ describe('standing is a pure fold over the facts', () => {
   })
 
   it('and so it is with any meetings and slips, worked or not', () => {
-    const tally = fc.record({ worked: fc.boolean(), days: fc.subarray(['2026-03-01', '2026-03-02', '2026-03-03']), lastMet: fc.integer({ min: 1, max: 9 }), slipped: fc.constantFrom(0, 0, 3, 6), loose: fc.boolean() })
+    const tally = fc.record({
+      worked: fc.boolean(),
+      days: fc.subarray(['2026-03-01', '2026-03-02', '2026-03-03']),
+      lastMet: fc.integer({ min: 1, max: 9 }),
+      slipped: fc.constantFrom(0, 0, 3, 6),
+      loose: fc.boolean(),
+    })
     const runs = houseCurriculum.commands.flatMap((c) => c.runs)
     fc.assert(
       fc.property(fc.constantFrom(...runs), fc.array(tally, { minLength: 30, maxLength: 30 }), (run, drawn) => {
         const state = emptyRunState()
         run.rungs.forEach((rung, i) => {
           const t = drawn[i]
-          if (t?.worked) state.tallies[rung.id] = { ...emptyTally(), reps: 1, met: t.days.map((day, d) => ({ day, level: 0, ...(t.loose && d > 0 ? { loose: true as const } : {}) })), lastMet: t.days.length > 0 ? t.lastMet : 0, slipped: t.slipped }
+          if (t?.worked)
+            state.tallies[rung.id] = {
+              ...emptyTally(),
+              reps: 1,
+              met: t.days.map((day, d) => ({ day, level: 0, ...(t.loose && d > 0 ? { loose: true as const } : {}) })),
+              lastMet: t.days.length > 0 ? t.lastMet : 0,
+              slipped: t.slipped,
+            }
         })
         expect(topHeld(run, state)).toBe(run.rungs.findLastIndex((_, i) => isHeld(run, state, i)))
         // What holds, and what holds on leash, is what has a day since which it does.
-        run.rungs.forEach((_, i) => { for (const leashed of [false, true]) expect(isHeld(run, state, i, leashed)).toBe(heldSince(run, state, i, { leashed }) !== undefined) })
+        run.rungs.forEach((_, i) => {
+          for (const leashed of [false, true])
+            expect(isHeld(run, state, i, leashed)).toBe(heldSince(run, state, i, { leashed }) !== undefined)
+        })
       }),
       { numRuns: 500 },
     )
@@ -92,7 +122,17 @@ describe('standing is a pure fold over the facts', () => {
         const found = findRung(houseCurriculum, rung)
         if (!found) throw new Error(rung)
         const before = foldDog(always(houseCurriculum), sets)
-        const clean = setsFrom([{ rung, reps: Array.from({ length: n }, () => 'C').join(' '), day: 30, placeKind: found.rung.criterion.place ?? 'room' }], 'clean')
+        const clean = setsFrom(
+          [
+            {
+              rung,
+              reps: Array.from({ length: n }, () => 'C').join(' '),
+              day: 30,
+              placeKind: found.rung.criterion.place ?? 'room',
+            },
+          ],
+          'clean',
+        )
         const after = foldDog(always(houseCurriculum), [...sets, ...clean])
         expect(after.runs[found.runKey]?.position ?? 0).toBeGreaterThanOrEqual(before.runs[found.runKey]?.position ?? 0)
       }),
@@ -104,16 +144,30 @@ describe('standing is a pure fold over the facts', () => {
 describe('reps beyond a gate', () => {
   it('a rep beyond a shut gate is kept, marked and moves nothing', () => {
     fc.assert(
-      fc.property(history, fc.constantFrom('sit-stay.30s', 'recall.off-leash', 'down-distance.0.5m', 'recall.from-stay'), (sets, rung) => {
-        const before = foldDog(always(houseCurriculum), sets)
-        const found = findRung(houseCurriculum, rung)
-        if (!found) throw new Error(rung)
-        fc.pre(shutBecause(before, houseCurriculum, found.rung, { placeId: 'square', placeKind: 'square', level: 0, kit: 'none' }) !== undefined)
-        const beyond = setsFrom([{ rung, reps: 'C C C C C C C C C C', day: 30, place: 'square', placeKind: 'square', kit: 'none' }], 'beyond')
-        const after = foldDog(always(houseCurriculum), [...sets, ...beyond])
-        expect(after.beyond[rung]).toBe((before.beyond[rung] ?? 0) + 10)
-        expect(after.runs).toEqual(before.runs)
-      }),
+      fc.property(
+        history,
+        fc.constantFrom('sit-stay.30s', 'recall.off-leash', 'down-distance.0.5m', 'recall.from-stay'),
+        (sets, rung) => {
+          const before = foldDog(always(houseCurriculum), sets)
+          const found = findRung(houseCurriculum, rung)
+          if (!found) throw new Error(rung)
+          fc.pre(
+            shutBecause(before, houseCurriculum, found.rung, {
+              placeId: 'square',
+              placeKind: 'square',
+              level: 0,
+              kit: 'none',
+            }) !== undefined,
+          )
+          const beyond = setsFrom(
+            [{ rung, reps: 'C C C C C C C C C C', day: 30, place: 'square', placeKind: 'square', kit: 'none' }],
+            'beyond',
+          )
+          const after = foldDog(always(houseCurriculum), [...sets, ...beyond])
+          expect(after.beyond[rung]).toBe((before.beyond[rung] ?? 0) + 10)
+          expect(after.runs).toEqual(before.runs)
+        },
+      ),
       { numRuns: 150 },
     )
   })
@@ -121,29 +175,87 @@ describe('reps beyond a gate', () => {
 
 /** A dog that holds all it needs on leash, in the barn only: calling it off leash in the yard is still shut. */
 const to = (rung: string, ...days: number[]): SetPlan[] => days.flatMap((day) => passTo(houseCurriculum, rung, day))
-const advanced = setsFrom([...to('sit.empty', -4, -3), ...to('recall.bowl-word', -4, -3), ...to('sit-stay.45s', -3, -2), ...to('heel.other-side', -3, -2), ...to('recall.from-stay', -3, -2), ...to('recall.off-leash', -2, -1)], 'advanced')
+const advanced = setsFrom(
+  [
+    ...to('sit.empty', -4, -3),
+    ...to('recall.bowl-word', -4, -3),
+    ...to('sit-stay.45s', -3, -2),
+    ...to('heel.other-side', -3, -2),
+    ...to('recall.from-stay', -3, -2),
+    ...to('recall.off-leash', -2, -1),
+  ],
+  'advanced',
+)
 
 describe('suggestions', () => {
   it('never skip a prerequisite or a shut gate', () => {
-    const promises = ['sit.10m', 'sit-stay.60s', 'down-distance.3m', 'recall.off-leash', 'place.1min', 'check-in.off-leash'].map((rungId) => ({ rungId, level: 1, places: 2, people: 2 }))
-    const places = [{ id: 'barn', kind: 'room' }, { id: 'yard', kind: 'yard' }, { id: 'square', kind: 'square' }] as const
+    const promises = [
+      'sit.10m',
+      'sit-stay.60s',
+      'down-distance.3m',
+      'recall.off-leash',
+      'place.1min',
+      'check-in.off-leash',
+    ].map((rungId) => ({ rungId, level: 1, places: 2, people: 2 }))
+    const places = [
+      { id: 'barn', kind: 'room' },
+      { id: 'yard', kind: 'yard' },
+      { id: 'square', kind: 'square' },
+    ] as const
     fc.assert(
-      fc.property(history, fc.boolean(), fc.integer({ min: 0, max: 25 }), fc.constantFrom(...methodRows.filter((r) => r.kind === 'judging').flatMap((r) => r.options.map((o) => ({ [r.id]: o.id })))), (random, far, day, set) => {
-        const sets = far ? [...advanced, ...random] : random
-        const method = { ...defaultMethod, ...set }
-        const regime = regimeOf(houseCurriculum, method, { traits: plainDog, side: 'left', young: false })
-        const state = foldDog([{ from: Number.NEGATIVE_INFINITY, ...regime }], sets)
-        const summary = summarise(regime.curriculum, state, promises, { days: 0, reps: 0 })
-        const next = whatNext(regime.curriculum, state, summary, { promises, words: { name: 'Wren', cue: undefined, release: 'Okay', marker: 'Yes', side: 'left', traits: plainDog }, arrivesOn: '2026-02-20', cueWords: new Map(), tried: [] }, { now: monday + day * 86_400_000, today: dayName(day), places, people: ['ada', 'ben'], method, forgetting: houseForgetting })
-        for (const s of next.sets) {
-          const found = findRung(regime.curriculum, s.rungId)
-          if (!found) throw new Error(s.rungId)
-          const where = places.find((p) => p.id === s.placeId) ?? places[0]
-          expect([s.rungId, shutBecause(state, regime.curriculum, found.rung, { placeId: where.id, placeKind: where.kind, level: s.level, kit: s.kit })]).toEqual([s.rungId, undefined])
-          // Nothing is skipped: every rung below on the way was passed, or is the one suggested.
-          expect(found.index).toBeLessThanOrEqual(Math.max(state.runs[found.runKey]?.position ?? 0, topHeld(found.run, state.runs[found.runKey])))
-        }
-      }),
+      fc.property(
+        history,
+        fc.boolean(),
+        fc.integer({ min: 0, max: 25 }),
+        fc.constantFrom(
+          ...methodRows.filter((r) => r.kind === 'judging').flatMap((r) => r.options.map((o) => ({ [r.id]: o.id }))),
+        ),
+        (random, far, day, set) => {
+          const sets = far ? [...advanced, ...random] : random
+          const method = { ...defaultMethod, ...set }
+          const regime = regimeOf(houseCurriculum, method, { traits: plainDog, side: 'left', young: false })
+          const state = foldDog([{ from: Number.NEGATIVE_INFINITY, ...regime }], sets)
+          const summary = summarise(regime.curriculum, state, promises, { days: 0, reps: 0 })
+          const next = whatNext(
+            regime.curriculum,
+            state,
+            summary,
+            {
+              promises,
+              words: { name: 'Wren', cue: undefined, release: 'Okay', marker: 'Yes', side: 'left', traits: plainDog },
+              arrivesOn: '2026-02-20',
+              cueWords: new Map(),
+              tried: [],
+            },
+            {
+              now: monday + day * 86_400_000,
+              today: dayName(day),
+              places,
+              people: ['ada', 'ben'],
+              method,
+              forgetting: houseForgetting,
+            },
+          )
+          for (const s of next.sets) {
+            const found = findRung(regime.curriculum, s.rungId)
+            if (!found) throw new Error(s.rungId)
+            const where = places.find((p) => p.id === s.placeId) ?? places[0]
+            expect([
+              s.rungId,
+              shutBecause(state, regime.curriculum, found.rung, {
+                placeId: where.id,
+                placeKind: where.kind,
+                level: s.level,
+                kit: s.kit,
+              }),
+            ]).toEqual([s.rungId, undefined])
+            // Nothing is skipped: every rung below on the way was passed, or is the one suggested.
+            expect(found.index).toBeLessThanOrEqual(
+              Math.max(state.runs[found.runKey]?.position ?? 0, topHeld(found.run, state.runs[found.runKey])),
+            )
+          }
+        },
+      ),
       { numRuns: 150 },
     )
   })

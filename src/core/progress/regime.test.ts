@@ -13,29 +13,62 @@ const from = Number.NEGATIVE_INFINITY
 describe('what held when', () => {
   const later = { ...houseCurriculum, id: 'kennel', version: 4 }
   const change = { at: monday + 5 * msPerDay, row: 'late', option: 'not-paid' }
-  const regimes = regimesOf({ versions: [{ from, curriculum: houseCurriculum }, { from: monday + 2 * msPerDay, curriculum: later }], changes: [change], traits: plainDog, side: 'left', arrivesOn: '2026-03-01', startOfDay })
+  const regimes = regimesOf({
+    versions: [
+      { from, curriculum: houseCurriculum },
+      { from: monday + 2 * msPerDay, curriculum: later },
+    ],
+    changes: [change],
+    traits: plainDog,
+    side: 'left',
+    arrivesOn: '2026-03-01',
+    startOfDay,
+  })
 
   it('is a new regime with each version moved to and each judging setting switched', () => {
-    expect(regimes.map((r) => [r.from, r.curriculum.version, r.judging.late])).toEqual([[from, 3, 'help-then-pay'], [monday + 2 * msPerDay, 4, 'help-then-pay'], [change.at, 4, 'not-paid']])
+    expect(regimes.map((r) => [r.from, r.curriculum.version, r.judging.late])).toEqual([
+      [from, 3, 'help-then-pay'],
+      [monday + 2 * msPerDay, 4, 'help-then-pay'],
+      [change.at, 4, 'not-paid'],
+    ])
     expect(regimeAt(regimes, monday).curriculum.version).toBe(3)
     expect(regimeAt(regimes, change.at)).toBe(newest(regimes))
   })
 
   it('an instructing setting changes no ladder and no judging', () => {
-    const same = regimesOf({ versions: [{ from, curriculum: houseCurriculum }], changes: [{ at: monday, row: 'marker', option: 'clicker' }], traits: plainDog, side: 'left', arrivesOn: '2026-03-01', startOfDay })
-    expect(same.every((r) => JSON.stringify([r.curriculum, r.judging]) === JSON.stringify([same[0].curriculum, same[0].judging]))).toBe(true)
+    const same = regimesOf({
+      versions: [{ from, curriculum: houseCurriculum }],
+      changes: [{ at: monday, row: 'marker', option: 'clicker' }],
+      traits: plainDog,
+      side: 'left',
+      arrivesOn: '2026-03-01',
+      startOfDay,
+    })
+    expect(
+      same.every(
+        (r) => JSON.stringify([r.curriculum, r.judging]) === JSON.stringify([same[0].curriculum, same[0].judging]),
+      ),
+    ).toBe(true)
   })
 
   it('ladders alike are one object, so that nothing is made twice', () => {
     const dog = { traits: plainDog, side: 'left' as const, young: false }
-    expect(regimeOf(houseCurriculum, defaultMethod, dog)).toBe(regimeOf(houseCurriculum, { ...defaultMethod }, { ...dog, traits: { ...plainDog } }))
+    expect(regimeOf(houseCurriculum, defaultMethod, dog)).toBe(
+      regimeOf(houseCurriculum, { ...defaultMethod }, { ...dog, traits: { ...plainDog } }),
+    )
   })
 })
 
 describe('a state carried from one ladder to another', () => {
   const after = (left: readonly string[], upTo: string) => {
     const other = changeRungs(houseCurriculum, (r) => (left.includes(r.id) ? undefined : r))
-    const state = foldDog([...always(houseCurriculum), { from: monday + 20 * msPerDay, curriculum: other, judging: always(other)[0].judging }], setsFrom(passTo(houseCurriculum, upTo)))
+    const state = foldDog(
+      [
+        ...always(houseCurriculum),
+        { from: monday + 20 * msPerDay, curriculum: other, judging: always(other)[0].judging },
+      ],
+      setsFrom(passTo(houseCurriculum, upTo)),
+    )
     const run = other.commands.find((c) => c.id === 'sit')?.runs[0]
     return { state: state.runs['sit/sit'], inHand: run?.rungs[state.runs['sit/sit']?.position ?? 0]?.id }
   }

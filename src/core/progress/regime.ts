@@ -29,7 +29,10 @@ export type Regimes = readonly [Regime, ...Regime[]]
 
 export interface RegimeSource {
   /** Versions of the curriculum this residency was on, in order; the first from its start. */
-  readonly versions: readonly [{ readonly from: number; readonly curriculum: Curriculum }, ...{ readonly from: number; readonly curriculum: Curriculum }[]]
+  readonly versions: readonly [
+    { readonly from: number; readonly curriculum: Curriculum },
+    ...{ readonly from: number; readonly curriculum: Curriculum }[],
+  ]
   /** Changes of the house method, in order of time. */
   readonly changes: readonly DatedChange[]
   readonly traits: DogTraits
@@ -47,20 +50,43 @@ export interface RegimeSource {
  * the day on which a dog stops being young. What was recorded before keeps the rules it was made under.
  */
 export function regimesOf(source: RegimeSource): Regimes {
-  const grownAt = source.traits.bornOn === null ? undefined : source.startOfDay(addDays(source.traits.bornOn, youngUntilDays))
+  const grownAt =
+    source.traits.bornOn === null ? undefined : source.startOfDay(addDays(source.traits.bornOn, youngUntilDays))
   const young = (at: number) => grownAt !== undefined && at < grownAt
   const first = source.versions[0]
-  const moments = [...new Set([...source.versions.slice(1).map((v) => v.from), ...source.changes.map((c) => c.at), ...(source.starts ?? []).map((s) => s.at), ...(grownAt === undefined ? [] : [grownAt])])].sort((a, b) => a - b)
+  const moments = [
+    ...new Set([
+      ...source.versions.slice(1).map((v) => v.from),
+      ...source.changes.map((c) => c.at),
+      ...(source.starts ?? []).map((s) => s.at),
+      ...(grownAt === undefined ? [] : [grownAt]),
+    ]),
+  ].sort((a, b) => a - b)
   const at = (from: number): Regime => {
     const version = source.versions.findLast((v) => v.from <= from) ?? first
-    return { ...regimeOf(version.curriculum, methodAt(source.changes, from), { traits: source.traits, side: source.side, young: young(from) }), age: { young: young(from), arrivesOn: source.arrivesOn }, from }
+    return {
+      ...regimeOf(version.curriculum, methodAt(source.changes, from), {
+        traits: source.traits,
+        side: source.side,
+        young: young(from),
+      }),
+      age: { young: young(from), arrivesOn: source.arrivesOn },
+      from,
+    }
   }
   const regimes: [Regime, ...Regime[]] = [{ ...at(Number.NEGATIVE_INFINITY), from: Number.NEGATIVE_INFINITY }]
   for (const moment of moments) {
     const next = at(moment)
     const last = regimes.at(-1)
     const starts = (source.starts ?? []).filter((s) => s.at === moment).map((s) => s.rungId)
-    if (starts.length === 0 && last && last.curriculum === next.curriculum && last.judging === next.judging && last.age?.young === next.age?.young) continue
+    if (
+      starts.length === 0 &&
+      last &&
+      last.curriculum === next.curriculum &&
+      last.judging === next.judging &&
+      last.age?.young === next.age?.young
+    )
+      continue
     regimes.push(starts.length === 0 ? next : { ...next, starts })
   }
   return regimes
@@ -87,7 +113,9 @@ export function regimeOf(curriculum: Curriculum, method: Method, dog: LadderDog)
 }
 
 /** One regime for all time: this curriculum as it is, under the default method. */
-export const always = (curriculum: Curriculum, judging: Judging = judgingOf(defaultMethod)): Regimes => [{ from: Number.NEGATIVE_INFINITY, curriculum, judging }]
+export const always = (curriculum: Curriculum, judging: Judging = judgingOf(defaultMethod)): Regimes => [
+  { from: Number.NEGATIVE_INFINITY, curriculum, judging },
+]
 
 /** The regime in force at a moment. */
 export const regimeAt = (regimes: Regimes, at: number): Regime => regimes.findLast((r) => r.from <= at) ?? regimes[0]

@@ -7,28 +7,44 @@ import type { Judging } from '../method/judging'
 export type Result = 'C' | 'H' | 'L' | 'M' | 'X' | 'N'
 
 /** Stages in which walking and coming are still being made. */
-const making: ReadonlySet<Rung['stage']> = new Set(['shape', 'empty-hand', 'word-before-signal', 'smaller-signal', 'word-alone'])
+const making: ReadonlySet<Rung['stage']> = new Set([
+  'shape',
+  'empty-hand',
+  'word-before-signal',
+  'smaller-signal',
+  'word-alone',
+])
 
-/** Faults that void a rep whatever was tapped before them, by kind: those that are a miss, and those that only keep it from being clean. Common practice. */
-const voiding: Readonly<Partial<Record<RepKind, { readonly miss: readonly string[]; readonly unclean: readonly string[] }>>> = {
+/**
+ * Faults that void a rep whatever was tapped before them, by kind: those that are a miss, and those that only keep it
+ * from being clean. Common practice.
+ */
+const voiding: Readonly<
+  Partial<Record<RepKind, { readonly miss: readonly string[]; readonly unclean: readonly string[] }>>
+> = {
   timed: { miss: ['broke', 'looked away'], unclean: ['crept', 'vocal', 'pawed', 'rolled'] },
   heel: { miss: [], unclean: ['pulled', 'forged', 'lagged', 'no sit at halt'] },
   settle: { miss: [], unclean: ['pulled', 'vocal', 'jumped up'] },
   recall: { miss: [], unclean: ['stopped short'] },
 }
 
-const names = (listed: readonly string[] | undefined, rep: RepFact): boolean => listed !== undefined && rep.faults.length > 0 && listed.some((f) => rep.faults.includes(f))
+const names = (listed: readonly string[] | undefined, rep: RepFact): boolean =>
+  listed !== undefined && rep.faults.length > 0 && listed.some((f) => rep.faults.includes(f))
 
 /** More help than the rung allows, or the cue said again. */
-const hadHelp = (rung: Rung, rep: RepFact): boolean => (rep.prompt !== undefined && promptLevels.indexOf(rep.prompt) > promptLevels.indexOf(rung.criterion.help)) || (rep.cuesSaid ?? 1) > 1
+const hadHelp = (rung: Rung, rep: RepFact): boolean =>
+  (rep.prompt !== undefined && promptLevels.indexOf(rep.prompt) > promptLevels.indexOf(rung.criterion.help)) ||
+  (rep.cuesSaid ?? 1) > 1
 
 /**
- * What a rep is by its outcome, its faults and its help, before the house's judging is asked: a break is a miss, a fault
+ * What a rep is by its outcome, its faults and its help, before the house's judging is asked: a break is a miss, a
+ * fault
  * that voids keeps it from being clean, and help beyond the rung's makes it helped, whenever they were tapped.
  */
 export function madeOf(rung: Rung, rep: RepFact): 'C' | 'H' | 'L' | 'M' | 'N' {
   // Nine reps in ten in a replay: nothing was tapped but the outcome.
-  if (rep.outcome === 'clean' && rep.faults.length === 0 && rep.prompt === undefined && rep.cuesSaid === undefined) return 'C'
+  if (rep.outcome === 'clean' && rep.faults.length === 0 && rep.prompt === undefined && rep.cuesSaid === undefined)
+    return 'C'
   if (rep.outcome === 'miss' || names(voiding[rung.kind]?.miss, rep)) return 'M'
   if (rep.outcome === 'late') return 'L'
   if (rep.outcome === 'helped' || hadHelp(rung, rep)) return 'H'
@@ -37,8 +53,12 @@ export function madeOf(rung: Rung, rep: RepFact): 'C' | 'H' | 'L' | 'M' | 'N' {
 
 /** How a rep is drawn and counted, by what its faults and help have made of it; `unclean` is right but not clean. */
 export type Made = RepFact['outcome'] | 'unclean'
-const drawnAs = { C: 'clean', H: 'helped', L: 'late', M: 'miss', N: 'unclean', X: 'unclean' } as const satisfies Record<Result, Made>
-export const outcomeMade = (rung: Rung | undefined, rep: RepFact): Made => (rung ? drawnAs[madeOf(rung, rep)] : rep.outcome)
+const drawnAs = { C: 'clean', H: 'helped', L: 'late', M: 'miss', N: 'unclean', X: 'unclean' } as const satisfies Record<
+  Result,
+  Made
+>
+export const outcomeMade = (rung: Rung | undefined, rep: RepFact): Made =>
+  rung ? drawnAs[madeOf(rung, rep)] : rep.outcome
 
 /** What a rep counts as under the house's judging. */
 export function resultOf(rung: Rung, set: SetContext, rep: RepFact, judging: Judging, rungIsHeld: boolean): Result {
@@ -47,11 +67,17 @@ export function resultOf(rung: Rung, set: SetContext, rep: RepFact, judging: Jud
   if (made !== 'C' || rep.faults.length === 0) return made
   if (rep.faults.includes('crooked') && crookedCounts(rung, set, judging)) return 'X'
   if (rep.faults.includes('no eye contact') && eyesCount(rung, set, judging)) return 'N'
-  if (rep.faults.includes('no finish') && rung.kind === 'recall' && (judging.finish === 'always' || (judging.finish === 'once-held' && rungIsHeld))) return 'N'
+  if (
+    rep.faults.includes('no finish') &&
+    rung.kind === 'recall' &&
+    (judging.finish === 'always' || (judging.finish === 'once-held' && rungIsHeld))
+  )
+    return 'N'
   return 'C'
 }
 
-const crookedCounts = (rung: Rung, set: SetContext, judging: Judging): boolean => judging.crooked === 'only-correct' || (judging.crooked === 'coming-first' && rung.kind === 'recall' && set.level >= 2)
+const crookedCounts = (rung: Rung, set: SetContext, judging: Judging): boolean =>
+  judging.crooked === 'only-correct' || (judging.crooked === 'coming-first' && rung.kind === 'recall' && set.level >= 2)
 
 function eyesCount(rung: Rung, set: SetContext, judging: Judging): boolean {
   if (rung.kind !== 'heel' && rung.kind !== 'recall') return false

@@ -25,7 +25,12 @@ describe('rules', () => {
   })
 
   it('are said as trainers say them', () => {
-    expect([five, ten, eight, { kind: 'row', r: 1 } as const].map(sayRule)).toEqual(['five of five', 'ten in a row', 'eight of the last ten', 'one of one'])
+    expect([five, ten, eight, { kind: 'row', r: 1 } as const].map(sayRule)).toEqual([
+      'five of five',
+      'ten in a row',
+      'eight of the last ten',
+      'one of one',
+    ])
     expect(sayCounts(five, 'CCMCC')).toBe('2 of 5 clean in a row')
     expect(sayCounts(eight, 'CCM')).toBe('2 clean of 3, the window of 10 is not full')
     expect(sayCounts(eight, 'CCCCCCCCMM')).toBe('8 clean of the last 10')
@@ -35,7 +40,11 @@ describe('rules', () => {
 
 describe('dropping below a break', () => {
   const seconds = [1, 2, 3, 4, 5, 6, 8, 10, 15, 20, 30, 45, 60, 90, 120, 180]
-  const run = oneRun('timed', seconds.map(() => five), seconds).commands[0]?.runs[0]
+  const run = oneRun(
+    'timed',
+    seconds.map(() => five),
+    seconds,
+  ).commands[0]?.runs[0]
   if (!run) throw new Error('no run')
   const at = (s: number) => seconds.indexOf(s)
 

@@ -1,7 +1,10 @@
 import { longestRule } from '../curriculum/schema'
 import type { Rule } from '../curriculum/types'
 
-/** Results under one window: `C` clean, `H` helped, `L` late, `M` miss, `X` crooked and so not clean, `N` not clean for another reason; the newest last. */
+/**
+ * Results under one window: `C` clean, `H` helped, `L` late, `M` miss, `X` crooked and so not clean, `N` not clean for
+ * another reason; the newest last.
+ */
 export type Results = string
 
 /** The longest window any rule or drop looks back over. */
@@ -32,7 +35,21 @@ export function runLength(results: Results): number {
   return n
 }
 
-const numberWords = ['no', 'one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine', 'ten', 'eleven', 'twelve']
+const numberWords = [
+  'no',
+  'one',
+  'two',
+  'three',
+  'four',
+  'five',
+  'six',
+  'seven',
+  'eight',
+  'nine',
+  'ten',
+  'eleven',
+  'twelve',
+]
 const inWords = (n: number): string => numberWords[n] ?? String(n)
 
 /** The rule as a trainer says it: “five of five”, “ten in a row”, “eight of the last ten”. */
@@ -45,5 +62,7 @@ export function sayRule(rule: Rule): string {
 export function sayCounts(rule: Rule, results: Results): string {
   if (rule.kind === 'row') return `${Math.min(runLength(results), rule.r)} of ${rule.r} clean in a row`
   const last = results.slice(-rule.n)
-  return last.length < rule.n ? `${cleanIn(last)} clean of ${last.length}, the window of ${rule.n} is not full` : `${cleanIn(last)} clean of the last ${rule.n}`
+  return last.length < rule.n
+    ? `${cleanIn(last)} clean of ${last.length}, the window of ${rule.n} is not full`
+    : `${cleanIn(last)} clean of the last ${rule.n}`
 }

@@ -9,7 +9,10 @@ import { heldSince, isPassed, type DogState } from './state'
 /** The house curriculum with no prerequisites, so that a sequence stands alone. */
 const open: Curriculum = {
   ...houseCurriculum,
-  commands: houseCurriculum.commands.map((c) => ({ ...c, runs: c.runs.map((r) => ({ ...r, rungs: r.rungs.map((g) => ({ ...g, needs: [] })) })) })),
+  commands: houseCurriculum.commands.map((c) => ({
+    ...c,
+    runs: c.runs.map((r) => ({ ...r, rungs: r.rungs.map((g) => ({ ...g, needs: [] })) })),
+  })),
 }
 
 const rungOf = (id: string) => {
@@ -17,9 +20,13 @@ const rungOf = (id: string) => {
   if (!found) throw new Error(id)
   return found
 }
-const passed = (state: DogState, id: string) => isPassed(rungOf(id).run, state.runs[rungOf(id).runKey], rungOf(id).index)
+const passed = (state: DogState, id: string) =>
+  isPassed(rungOf(id).run, state.runs[rungOf(id).runKey], rungOf(id).index)
 const held = (state: DogState, id: string) => heldSince(rungOf(id).run, state.runs[rungOf(id).runKey], rungOf(id).index)
-const halfLife = (state: DogState) => { const memory = state.runs['sit-stay/duration']?.memory; return memory && halfLifeDays(memory) }
+const halfLife = (state: DogState) => {
+  const memory = state.runs['sit-stay/duration']?.memory
+  return memory && halfLifeDays(memory)
+}
 const after = (at: string, ...sets: SetPlan[]) => work(open, [...passTo(open, at), ...sets])
 
 describe('sequences of reps and what happens (common practice; the numbers are the house’s)', () => {
@@ -30,15 +37,28 @@ describe('sequences of reps and what happens (common practice; the numbers are t
   })
 
   it('5 s: C C, broke at 4 s: the set ends, next set at 3 s', () => {
-    expect(after('sit-stay.5s', { rung: 'sit-stay.5s', reps: 'C C M4' }).verdicts.at(-1)).toMatchObject({ kind: 'back', toRungId: 'sit-stay.3s', endsSet: true, why: 'Broke at 4 s of 5 s: the highest rung below it.' })
+    expect(after('sit-stay.5s', { rung: 'sit-stay.5s', reps: 'C C M4' }).verdicts.at(-1)).toMatchObject({
+      kind: 'back',
+      toRungId: 'sit-stay.3s',
+      endsSet: true,
+      why: 'Broke at 4 s of 5 s: the highest rung below it.',
+    })
   })
 
   it('3 s: C C, broke at 2.5 s: the set ends, next set at 2 s', () => {
-    expect(after('sit-stay.3s', { rung: 'sit-stay.3s', reps: 'C C M2.5' }).verdicts.at(-1)).toMatchObject({ kind: 'back', toRungId: 'sit-stay.2s', endsSet: true })
+    expect(after('sit-stay.3s', { rung: 'sit-stay.3s', reps: 'C C M2.5' }).verdicts.at(-1)).toMatchObject({
+      kind: 'back',
+      toRungId: 'sit-stay.2s',
+      endsSet: true,
+    })
   })
 
   it('60 s: broke at 2 s: three rungs down, 20 s', () => {
-    expect(after('sit-stay.60s', { rung: 'sit-stay.60s', reps: 'M2' }).verdicts.at(-1)).toMatchObject({ kind: 'back', toRungId: 'sit-stay.20s', why: 'Broke at 2 s of 60 s: three rungs down, the most at once.' })
+    expect(after('sit-stay.60s', { rung: 'sit-stay.60s', reps: 'M2' }).verdicts.at(-1)).toMatchObject({
+      kind: 'back',
+      toRungId: 'sit-stay.20s',
+      why: 'Broke at 2 s of 60 s: three rungs down, the most at once.',
+    })
   })
 
   it('5 s: C C H C C: not passed, again at 5 s', () => {
@@ -53,36 +73,62 @@ describe('sequences of reps and what happens (common practice; the numbers are t
   })
 
   it('sit, word alone, not yet passed: M M M: smaller hand again', () => {
-    expect(after('sit.word', { rung: 'sit.word', reps: 'M M M' }).verdicts.at(-1)).toMatchObject({ kind: 'back', toRungId: 'sit.small-hand', endsSet: true })
+    expect(after('sit.word', { rung: 'sit.word', reps: 'M M M' }).verdicts.at(-1)).toMatchObject({
+      kind: 'back',
+      toRungId: 'sit.small-hand',
+      endsSet: true,
+    })
   })
 
   it('down lure, run of nine, then M: run is 0, not passed, no drop', () => {
     const { state, verdicts } = after('down.lure-stand', { rung: 'down.lure-stand', reps: 'C C C C C C C C C M' })
-    expect(verdicts.at(-1)).toMatchObject({ kind: 'again', toRungId: 'down.lure-stand', counts: '0 of 10 clean in a row' })
+    expect(verdicts.at(-1)).toMatchObject({
+      kind: 'again',
+      toRungId: 'down.lure-stand',
+      counts: '0 of 10 clean in a row',
+    })
     expect(passed(state, 'down.lure-stand')).toBe(false)
   })
 
   it('180 s passed on Monday, 180 s clean on Tuesday: held from Tuesday', () => {
     const monday = after('sit-stay.180s', { rung: 'sit-stay.180s', reps: 'C' })
     expect(held(monday.state, 'sit-stay.180s')).toBeUndefined()
-    const both = after('sit-stay.180s', { rung: 'sit-stay.180s', reps: 'C' }, { rung: 'sit-stay.180s', reps: 'C', day: 1 })
+    const both = after(
+      'sit-stay.180s',
+      { rung: 'sit-stay.180s', reps: 'C' },
+      { rung: 'sit-stay.180s', reps: 'C', day: 1 },
+    )
     expect(held(both.state, 'sit-stay.180s')).toBe('2026-03-03')
   })
 })
 
 describe('what the sequences leave out', () => {
   it('a run goes across sets: C C H C C, then C C C passes', () => {
-    const { verdicts } = after('sit-stay.5s', { rung: 'sit-stay.5s', reps: 'C C H C C' }, { rung: 'sit-stay.5s', reps: 'C C C' })
+    const { verdicts } = after(
+      'sit-stay.5s',
+      { rung: 'sit-stay.5s', reps: 'C C H C C' },
+      { rung: 'sit-stay.5s', reps: 'C C C' },
+    )
     expect(verdicts.at(-1)?.kind).toBe('moves-on')
   })
 
   it('a window starts again at a change of rung', () => {
-    const { verdicts } = after('sit-stay.5s', { rung: 'sit-stay.5s', reps: 'C C C' }, { rung: 'sit-stay.3s', reps: 'C' }, { rung: 'sit-stay.5s', reps: 'C C C' })
+    const { verdicts } = after(
+      'sit-stay.5s',
+      { rung: 'sit-stay.5s', reps: 'C C C' },
+      { rung: 'sit-stay.3s', reps: 'C' },
+      { rung: 'sit-stay.5s', reps: 'C C C' },
+    )
     expect(verdicts.at(-1)).toMatchObject({ kind: 'go-on', counts: '3 of 5 clean in a row' })
   })
 
   it('a window starts again after three days without the rung, not before', () => {
-    const gap = (day: number) => after('sit-stay.5s', { rung: 'sit-stay.5s', reps: 'C C C' }, { rung: 'sit-stay.5s', reps: 'C C', day }).verdicts.at(-1)?.kind
+    const gap = (day: number) =>
+      after(
+        'sit-stay.5s',
+        { rung: 'sit-stay.5s', reps: 'C C C' },
+        { rung: 'sit-stay.5s', reps: 'C C', day },
+      ).verdicts.at(-1)?.kind
     expect(gap(2)).toBe('moves-on')
     expect(gap(4)).toBe('go-on')
   })
@@ -93,30 +139,59 @@ describe('what the sequences leave out', () => {
   })
 
   it('four of the last ten brings the last help back, five does not', () => {
-    expect(after('sit.word', { rung: 'sit.word', reps: 'C M H C M H C M H C' }).verdicts.at(-1)).toMatchObject({ kind: 'back', toRungId: 'sit.small-hand' })
+    expect(after('sit.word', { rung: 'sit.word', reps: 'C M H C M H C M H C' }).verdicts.at(-1)).toMatchObject({
+      kind: 'back',
+      toRungId: 'sit.small-hand',
+    })
     expect(after('sit.word', { rung: 'sit.word', reps: 'C M H C M H C M C C' }).verdicts.at(-1)?.kind).toBe('again')
   })
 
   it('one late is no drop, two running are', () => {
     expect(after('sit-stay.5s', { rung: 'sit-stay.5s', reps: 'C L' }).verdicts.at(-1)?.kind).toBe('go-on')
     expect(after('sit-stay.5s', { rung: 'sit-stay.5s', reps: 'C L C L' }).verdicts.at(-1)?.kind).toBe('go-on')
-    expect(after('sit-stay.5s', { rung: 'sit-stay.5s', reps: 'C L L' }).verdicts.at(-1)).toMatchObject({ kind: 'back', toRungId: 'sit-stay.4s' })
+    expect(after('sit-stay.5s', { rung: 'sit-stay.5s', reps: 'C L L' }).verdicts.at(-1)).toMatchObject({
+      kind: 'back',
+      toRungId: 'sit-stay.4s',
+    })
   })
 
   it('a missed recall costs a distance at once', () => {
-    expect(after('recall.line-15', { rung: 'recall.line-15', reps: 'C C M' }).verdicts.at(-1)).toMatchObject({ kind: 'back', toRungId: 'recall.line-5', endsSet: true })
+    expect(after('recall.line-15', { rung: 'recall.line-15', reps: 'C C M' }).verdicts.at(-1)).toMatchObject({
+      kind: 'back',
+      toRungId: 'recall.line-5',
+      endsSet: true,
+    })
   })
 
-  it('a crooked recall is clean below level 2; from there not, and twice running shortens it to ten steps or fewer', () => {
-    const crooked = { rung: 'recall.line-30', faults: ['crooked'] }
-    expect(after('recall.line-30', { ...crooked, reps: 'C C', level: 1 }).verdicts.at(-1)).toMatchObject({ kind: 'go-on', counts: expect.stringContaining('2 clean of 2') })
-    expect(after('recall.line-30', { ...crooked, reps: 'C', level: 2 }).verdicts.at(-1)).toMatchObject({ kind: 'go-on', counts: expect.stringContaining('0 clean of 1') })
-    expect(after('recall.line-30', { ...crooked, reps: 'C C', level: 2 }).verdicts.at(-1)).toMatchObject({ kind: 'back', toRungId: 'recall.line-5' })
-  })
+  it(
+    'a crooked recall is clean below level 2; from there not, and twice running shortens it to ten steps or ' + 'fewer',
+    () => {
+      const crooked = { rung: 'recall.line-30', faults: ['crooked'] }
+      expect(after('recall.line-30', { ...crooked, reps: 'C C', level: 1 }).verdicts.at(-1)).toMatchObject({
+        kind: 'go-on',
+        counts: expect.stringContaining('2 clean of 2'),
+      })
+      expect(after('recall.line-30', { ...crooked, reps: 'C', level: 2 }).verdicts.at(-1)).toMatchObject({
+        kind: 'go-on',
+        counts: expect.stringContaining('0 clean of 1'),
+      })
+      expect(after('recall.line-30', { ...crooked, reps: 'C C', level: 2 }).verdicts.at(-1)).toMatchObject({
+        kind: 'back',
+        toRungId: 'recall.line-5',
+      })
+    },
+  )
 
   it('never below the first rung', () => {
-    expect(after('sit-stay.1s', { rung: 'sit-stay.1s', reps: 'M0.5' }).verdicts.at(-1)).toMatchObject({ kind: 'again', toRungId: 'sit-stay.1s', endsSet: true })
-    expect(after('sit.rear', { rung: 'sit.rear', reps: 'M M M M' }).verdicts.at(-1)).toMatchObject({ kind: 'again', toRungId: 'sit.rear' })
+    expect(after('sit-stay.1s', { rung: 'sit-stay.1s', reps: 'M0.5' }).verdicts.at(-1)).toMatchObject({
+      kind: 'again',
+      toRungId: 'sit-stay.1s',
+      endsSet: true,
+    })
+    expect(after('sit.rear', { rung: 'sit.rear', reps: 'M M M M' }).verdicts.at(-1)).toMatchObject({
+      kind: 'again',
+      toRungId: 'sit.rear',
+    })
   })
 
   it('a failed warm-up at the first rung makes it the rung in hand', () => {
@@ -126,8 +201,14 @@ describe('what the sequences leave out', () => {
   })
 
   it('on a distance rung the drop never asks for a longer hold', () => {
-    expect(after('sit-stay.3m-5s', { rung: 'sit-stay.3m-5s', reps: 'M3' }).verdicts.at(-1)).toMatchObject({ kind: 'back', toRungId: 'sit-stay.round-5s' })
-    expect(after('sit-stay.3m-15s', { rung: 'sit-stay.3m-15s', reps: 'M8' }).verdicts.at(-1)).toMatchObject({ kind: 'back', toRungId: 'sit-stay.3m-5s' })
+    expect(after('sit-stay.3m-5s', { rung: 'sit-stay.3m-5s', reps: 'M3' }).verdicts.at(-1)).toMatchObject({
+      kind: 'back',
+      toRungId: 'sit-stay.round-5s',
+    })
+    expect(after('sit-stay.3m-15s', { rung: 'sit-stay.3m-15s', reps: 'M8' }).verdicts.at(-1)).toMatchObject({
+      kind: 'back',
+      toRungId: 'sit-stay.3m-5s',
+    })
   })
 
   it('climbing back needs the rule once a rung, and what was held stays held', () => {
@@ -143,10 +224,13 @@ describe('what the sequences leave out', () => {
     expect(back.verdicts.at(-1)).toMatchObject({ kind: 'moves-on', toRungId: 'sit-stay.6s' })
   })
 
-  it('a rule met at a harder rung of the same axis on the second day holds the easier one, another axis does not', () => {
+  it('a rule met at a harder rung of its axis on the second day holds the easier one, another axis does not', () => {
     const { state } = work(open, [...passTo(open, 'sit-stay.4s'), { rung: 'sit-stay.4s', reps: 'C C C C C', day: 1 }])
     expect(held(state, 'sit-stay.3s')).toBe('2026-03-03')
-    const other = work(open, [...passTo(open, 'sit.from-down'), { rung: 'sit.from-down', reps: 'C C C C C C C C C C', day: 1 }])
+    const other = work(open, [
+      ...passTo(open, 'sit.from-down'),
+      { rung: 'sit.from-down', reps: 'C C C C C C C C C C', day: 1 },
+    ])
     expect(held(other.state, 'sit.word')).toBeUndefined()
   })
 })
@@ -154,16 +238,25 @@ describe('what the sequences leave out', () => {
 describe('refreshers', () => {
   const heldAt20: SetPlan[] = [...passTo(open, 'sit-stay.30s'), { rung: 'sit-stay.20s', reps: 'C C C C C', day: 1 }]
 
-  it('a failed one takes the rung away, says from where to rebuild and halves the half-life; one pass brings it back', () => {
-    const failed: SetPlan[] = [...heldAt20, { rung: 'sit-stay.20s', reps: 'C M9', day: 4, purpose: 'refresh' }]
-    const { state, verdicts } = work(open, failed)
-    expect(verdicts.at(-1)).toMatchObject({ kind: 'back', toRungId: 'sit-stay.8s' })
-    expect(held(state, 'sit-stay.20s')).toBeUndefined()
-    expect(held(state, 'sit-stay.8s')).toBe('2026-03-03')
-    expect(halfLife(state)).toBe(1.5)
-    const rebuilt = work(open, [...failed, { rung: 'sit-stay.10s', reps: 'C C C C C', day: 4 }, { rung: 'sit-stay.15s', reps: 'C C C C C', day: 4 }, { rung: 'sit-stay.20s', reps: 'C C C C C', day: 4 }])
-    expect(held(rebuilt.state, 'sit-stay.20s')).toBe('2026-03-03')
-  })
+  it(
+    'a failed one takes the rung away, says from where to rebuild and halves the half-life; one pass brings it ' +
+      'back',
+    () => {
+      const failed: SetPlan[] = [...heldAt20, { rung: 'sit-stay.20s', reps: 'C M9', day: 4, purpose: 'refresh' }]
+      const { state, verdicts } = work(open, failed)
+      expect(verdicts.at(-1)).toMatchObject({ kind: 'back', toRungId: 'sit-stay.8s' })
+      expect(held(state, 'sit-stay.20s')).toBeUndefined()
+      expect(held(state, 'sit-stay.8s')).toBe('2026-03-03')
+      expect(halfLife(state)).toBe(1.5)
+      const rebuilt = work(open, [
+        ...failed,
+        { rung: 'sit-stay.10s', reps: 'C C C C C', day: 4 },
+        { rung: 'sit-stay.15s', reps: 'C C C C C', day: 4 },
+        { rung: 'sit-stay.20s', reps: 'C C C C C', day: 4 },
+      ])
+      expect(held(rebuilt.state, 'sit-stay.20s')).toBe('2026-03-03')
+    },
+  )
 
   it('a clean one that was due doubles the half-life, one in the same hour does not', () => {
     const clean: SetPlan = { rung: 'sit-stay.20s', reps: 'C C C C C', day: 3, purpose: 'refresh' }
@@ -207,7 +300,11 @@ describe('stuck', () => {
 describe('prerequisites', () => {
   it('a rep beyond an unmet prerequisite is kept, marked, and moves nothing on', () => {
     const { state, verdicts } = work(houseCurriculum, [{ rung: 'sit-stay.1s', reps: 'C C C C C' }])
-    expect(verdicts.at(-1)).toMatchObject({ kind: 'moves-nothing', endsSet: true, why: expect.stringContaining('Full sit') })
+    expect(verdicts.at(-1)).toMatchObject({
+      kind: 'moves-nothing',
+      endsSet: true,
+      why: expect.stringContaining('Full sit'),
+    })
     expect(state.beyond['sit-stay.1s']).toBe(5)
     expect(state.runs['sit-stay/duration']).toBeUndefined()
   })

@@ -15,28 +15,62 @@ const promises = [
 ]
 const command = findCommand(houseCurriculum, 'sit-stay')
 if (!command) throw new Error('no sit-stay')
-const clean = (rung: string, day: number): SetPlan => ({ rung, day, reps: cleanReps(command.runs.flatMap((r) => r.rungs).find((r) => r.id === rung)?.rule ?? { kind: 'window', k: 8, n: 10 }) })
+const clean = (rung: string, day: number): SetPlan => ({
+  rung,
+  day,
+  reps: cleanReps(
+    command.runs.flatMap((r) => r.rungs).find((r) => r.id === rung)?.rule ?? { kind: 'window', k: 8, n: 10 },
+  ),
+})
 const sits = [...passTo(houseCurriculum, 'sit.empty'), ...passTo(houseCurriculum, 'sit.empty', 1)]
-const long = [...sits, ...passTo(houseCurriculum, 'sit-stay.30s', 1), clean('sit-stay.30s', 1), clean('sit-stay.30s', 2)]
+const long = [
+  ...sits,
+  ...passTo(houseCurriculum, 'sit-stay.30s', 1),
+  clean('sit-stay.30s', 1),
+  clean('sit-stay.30s', 2),
+]
 const far = [...long, clean('sit-stay.step-5s', 2), clean('sit-stay.step-15s', 2)]
 const stateOf = (plans: readonly SetPlan[]) => work(houseCurriculum, plans).state
-const standing = (plans: readonly SetPlan[], wanted = promises) => commandStanding(houseCurriculum, command, stateOf(plans), wanted)
-const around = (day: number): Around => ({ now: monday + day * msPerDay, today: dayName(day), places: [{ id: 'barn', kind: 'room' }], people: ['ada', 'ben'], method: defaultMethod, forgetting: houseForgetting })
+const standing = (plans: readonly SetPlan[], wanted = promises) =>
+  commandStanding(houseCurriculum, command, stateOf(plans), wanted)
+const around = (day: number): Around => ({
+  now: monday + day * msPerDay,
+  today: dayName(day),
+  places: [{ id: 'barn', kind: 'room' }],
+  people: ['ada', 'ben'],
+  method: defaultMethod,
+  forgetting: houseForgetting,
+})
 
 describe('a command promised for its duration and for its distance', () => {
   it('works on the duration first, then on the distance, and is held only when both are', () => {
-    expect(standing(sits)).toMatchObject({ mainRun: 'duration', word: 'not started', step: { rungId: 'sit-stay.1s' }, promise: { promise: { rungId: 'sit-stay.30s' } } })
-    expect(standing(long)).toMatchObject({ mainRun: 'distance', word: 'building', step: { rungId: 'sit-stay.step-5s' }, promise: { met: false, promise: { rungId: 'sit-stay.step-15s' } } })
+    expect(standing(sits)).toMatchObject({
+      mainRun: 'duration',
+      word: 'not started',
+      step: { rungId: 'sit-stay.1s' },
+      promise: { promise: { rungId: 'sit-stay.30s' } },
+    })
+    expect(standing(long)).toMatchObject({
+      mainRun: 'distance',
+      word: 'building',
+      step: { rungId: 'sit-stay.step-5s' },
+      promise: { met: false, promise: { rungId: 'sit-stay.step-15s' } },
+    })
     expect(standing(long).promises.map((p) => p.met)).toEqual([true, false])
     expect(standing(far)).toMatchObject({ word: 'building', step: { why: 'second-day' } })
     expect(standing([...far, clean('sit-stay.step-15s', 3)])).toMatchObject({ word: 'held', promise: { met: true } })
     const twoHands = promises.map((p) => ({ ...p, people: p.rungId === 'sit-stay.30s' ? 2 : 1 }))
-    expect(standing([...far, clean('sit-stay.step-15s', 3)], twoHands)).toMatchObject({ word: 'proofing', mainRun: 'duration', promise: { met: false, promise: { rungId: 'sit-stay.30s' } } })
+    expect(standing([...far, clean('sit-stay.step-15s', 3)], twoHands)).toMatchObject({
+      word: 'proofing',
+      mainRun: 'duration',
+      promise: { met: false, promise: { rungId: 'sit-stay.30s' } },
+    })
     expect(standing(sits).runs.map((r) => r.promised)).toEqual([11, 1])
   })
 
   it('is ready when both are met, and both are in what is needed', () => {
-    const summary = (plans: readonly SetPlan[], wanted = promises) => summarise(houseCurriculum, stateOf(plans), wanted, { days: 0, reps: 0 })
+    const summary = (plans: readonly SetPlan[], wanted = promises) =>
+      summarise(houseCurriculum, stateOf(plans), wanted, { days: 0, reps: 0 })
     expect(summary(far).readyOn).toBeUndefined()
     expect(summary([...far, clean('sit-stay.step-15s', 3)]).readyOn).toBe(dayName(3))
     const [both, one, other] = [promises, promises.slice(1), promises.slice(0, 1)].map((p) => summary(sits, p).needs)
@@ -53,11 +87,21 @@ describe('a command promised for its duration and for its distance', () => {
     const leads = commandStanding(houseCurriculum, command, state, twoPlaces)
     expect(leads.promise?.promise.rungId).toBe('sit-stay.step-15s')
     expect(suggestedFor(houseCurriculum, state, command.id, promises, around(2))).toBeUndefined()
-    expect(suggestedFor(houseCurriculum, state, command.id, twoPlaces, around(2))).toMatchObject({ why: 'new-hands', personId: 'ben', rungId: 'sit-stay.15s', relaxed: true })
+    expect(suggestedFor(houseCurriculum, state, command.id, twoPlaces, around(2))).toMatchObject({
+      why: 'new-hands',
+      personId: 'ben',
+      rungId: 'sit-stay.15s',
+      relaxed: true,
+    })
   })
 
   it('of two promises that come to one run for this dog, the higher one holds both', () => {
-    const wanted = ['sit-stay.30s', 'sit-stay.10s', 'sit-stay.20s'].map((rungId) => ({ rungId, level: 0, places: 1, people: 1 }))
+    const wanted = ['sit-stay.30s', 'sit-stay.10s', 'sit-stay.20s'].map((rungId) => ({
+      rungId,
+      level: 0,
+      places: 1,
+      people: 1,
+    }))
     expect(standing(sits, wanted).promises.map((p) => p.promise.rungId)).toEqual(['sit-stay.30s'])
   })
 })

@@ -43,7 +43,9 @@ export interface CommandStanding {
   readonly stuck: { readonly rungId: string; readonly why: 'three-drops' | 'three-blocks' } | undefined
   /** All that was promised of this command, one a run: so long a stay, and so far away. */
   readonly promises: readonly PromiseStanding[]
-  /** Of these the one to work on: the first not yet held, then the first still lacking something; met only when all are. */
+  /**
+   * Of these the one to work on: the first not yet held, then the first still lacking something; met only when all are.
+   */
   readonly promise: PromiseStanding | undefined
   /** What to do next for this command; of another command when a prerequisite is missing; undefined at the very top. */
   readonly step: Step | undefined
@@ -68,12 +70,22 @@ const wordOfStage: Record<Stage, StandingWord> = {
 }
 
 /** Where one command stands for one dog, from its derived state and what was promised. */
-export function commandStanding(curriculum: Curriculum, command: Command, state: DogState, promises: readonly OwnerPromise[]): CommandStanding {
+export function commandStanding(
+  curriculum: Curriculum,
+  command: Command,
+  state: DogState,
+  promises: readonly OwnerPromise[],
+): CommandStanding {
   const targets = targetsOf(curriculum, promises)
   const all = targets.map(({ promise, at }) => ({ at, standing: promiseStanding(curriculum, state, promise) }))
-  const leading = all.find(({ at }) => !heldSince(at.run, state.runs[at.runKey], at.index)) ?? all.find(({ standing }) => !standing.met) ?? all.at(-1)
+  const leading =
+    all.find(({ at }) => !heldSince(at.run, state.runs[at.runKey], at.index)) ??
+    all.find(({ standing }) => !standing.met) ??
+    all.at(-1)
   const [promised, target] = [leading?.standing, leading?.at]
-  const runs = command.runs.map((run) => runStanding(command, run, state, all.findLast(({ at }) => at.run.id === run.id)?.at))
+  const runs = command.runs.map((run) =>
+    runStanding(command, run, state, all.findLast(({ at }) => at.run.id === run.id)?.at),
+  )
   const main = target?.run ?? runInHand(curriculum, command, state)
   const tallies = command.runs.flatMap((run) => Object.values(state.runs[runKey(command.id, run.id)]?.tallies ?? {}))
   const sum = (key: 'reps' | 'clean') => tallies.reduce((n, t) => n + t[key], 0)
@@ -101,13 +113,27 @@ export interface Target {
 }
 
 /** What of two promises on one run the other asks for as well. */
-const covers = (a: Target, b: Target): boolean => a.at.runKey === b.at.runKey && a.at.index >= b.at.index && a.at.rung.axis === b.at.rung.axis && a.promise.level >= b.promise.level && a.promise.places >= b.promise.places && a.promise.people >= b.promise.people
+const covers = (a: Target, b: Target): boolean =>
+  a.at.runKey === b.at.runKey &&
+  a.at.index >= b.at.index &&
+  a.at.rung.axis === b.at.rung.axis &&
+  a.promise.level >= b.promise.level &&
+  a.promise.places >= b.promise.places &&
+  a.promise.people >= b.promise.people
 
-/** The rungs that these promises come to for this dog, in the order of the runs; one that another covers is left out, and of two alike one stays. */
+/**
+ * The rungs that these promises come to for this dog, in the order of the runs; one that another covers is left out,
+ * and of two alike one stays.
+ */
 export function targetsOf(curriculum: Curriculum, promises: readonly OwnerPromise[]): readonly Target[] {
-  const all = promises.flatMap((promise): Target[] => { const at = findRung(curriculum, promise.rungId); return at ? [{ promise, at }] : [] })
+  const all = promises.flatMap((promise): Target[] => {
+    const at = findRung(curriculum, promise.rungId)
+    return at ? [{ promise, at }] : []
+  })
   const kept = all.filter((t, i) => !all.some((o, j) => j !== i && covers(o, t) && (!covers(t, o) || j < i)))
-  return kept.sort((a, b) => a.at.command.runs.indexOf(a.at.run) - b.at.command.runs.indexOf(b.at.run) || a.at.index - b.at.index)
+  return kept.sort(
+    (a, b) => a.at.command.runs.indexOf(a.at.run) - b.at.command.runs.indexOf(b.at.run) || a.at.index - b.at.index,
+  )
 }
 
 function runStanding(command: Command, run: Run, state: DogState, target: RungPlaceInLadder | undefined): RunStanding {
@@ -135,9 +161,18 @@ function runInHand(curriculum: Curriculum, command: Command, state: DogState): R
   return first
 }
 
-function standingWord(command: Command, main: Run, state: DogState, runs: readonly RunStanding[], promised: PromiseStanding | undefined, target: RungPlaceInLadder | undefined): StandingWord {
+function standingWord(
+  command: Command,
+  main: Run,
+  state: DogState,
+  runs: readonly RunStanding[],
+  promised: PromiseStanding | undefined,
+  target: RungPlaceInLadder | undefined,
+): StandingWord {
   // A baseline puts a rung in hand; begun is a command only once it was worked.
-  const worked = command.runs.some((run) => Object.keys(state.runs[runKey(command.id, run.id)]?.tallies ?? {}).length > 0)
+  const worked = command.runs.some(
+    (run) => Object.keys(state.runs[runKey(command.id, run.id)]?.tallies ?? {}).length > 0,
+  )
   if (!worked) return 'not started'
   if (runs.some((r) => r.slipped.length > 0)) return 'slipping'
   if (promised?.met || (!promised && runs.every((r) => r.top === r.size - 1))) return 'held'
@@ -147,11 +182,25 @@ function standingWord(command: Command, main: Run, state: DogState, runs: readon
   return rung ? wordOfStage[rung.stage] : 'not started'
 }
 
-/** The first thing that can be worked for this command, whatever the day: what slipped, then what leads, then what may go on. */
-function nextStep(curriculum: Curriculum, command: Command, main: Run, state: DogState, all: readonly PromisedAt[], leading: PromisedAt | undefined): Step | undefined {
+/**
+ * The first thing that can be worked for this command, whatever the day: what slipped, then what leads, then what may
+ * go on.
+ */
+function nextStep(
+  curriculum: Curriculum,
+  command: Command,
+  main: Run,
+  state: DogState,
+  all: readonly PromisedAt[],
+  leading: PromisedAt | undefined,
+): Step | undefined {
   const slipped = slippedGoals(curriculum, state).filter((g) => g.at.command.id === command.id)
   const open = [...(leading ? [leading] : []), ...all].filter((t) => !t.standing.met)
-  const steps = [...slipped, ...open.map((t) => promiseGoal(t.standing.promise, t.at))].flatMap((goal) => aimsOf(curriculum, state, goal).map((aim) => stepOf(state, aim, open.find((t) => t.at.rung.id === goal.at.rung.id)?.standing)))
+  const steps = [...slipped, ...open.map((t) => promiseGoal(t.standing.promise, t.at))].flatMap((goal) =>
+    aimsOf(curriculum, state, goal).map((aim) =>
+      stepOf(state, aim, open.find((t) => t.at.rung.id === goal.at.rung.id)?.standing),
+    ),
+  )
   const own = steps.filter((s) => s.command === command.id)
   const first = own.find((s) => s.metOn === undefined) ?? own[0] ?? steps.find((s) => s.metOn === undefined) ?? steps[0]
   if (first || open.length > 0) return first
@@ -160,13 +209,29 @@ function nextStep(curriculum: Curriculum, command: Command, main: Run, state: Do
   if (!rung) return undefined
   const at = { rung, run: main, command, index, runKey: runKey(command.id, main.id) }
   const aim = aimsOf(curriculum, state, needGoal(at, false))[0]
-  return aim && stepOf(state, aim.rung.rung.id === rung.id ? { ...aim, why: 'climb' } : aim, undefined, leading ? 'onward' : undefined)
+  return (
+    aim &&
+    stepOf(
+      state,
+      aim.rung.rung.id === rung.id ? { ...aim, why: 'climb' } : aim,
+      undefined,
+      leading ? 'onward' : undefined,
+    )
+  )
 }
 
 function stepOf(state: DogState, aim: Aim, standing: PromiseStanding | undefined, as?: Step['why']): Step {
   const { rung } = aim.rung
   const lack = aim.kind === 'climb' ? undefined : lackOf(state, aim.goal)
-  const why = as ?? (aim.why !== 'prove' ? aim.why : standing && standing.heldSince === undefined ? 'level' : standing && standing.placesHeld >= standing.promise.places ? 'new-hands' : 'new-place')
+  const why =
+    as ??
+    (aim.why !== 'prove'
+      ? aim.why
+      : standing && standing.heldSince === undefined
+        ? 'level'
+        : standing && standing.placesHeld >= standing.promise.places
+          ? 'new-hands'
+          : 'new-place')
   const metOn = aim.kind === 'hold' ? lack?.days.at(-1) : undefined
   return { rungId: rung.id, command: rung.command, why, ...(metOn === undefined ? {} : { metOn }) }
 }
@@ -176,4 +241,3 @@ export function rungsToClimb(state: DogState, target: RungPlaceInLadder): readon
   const position = state.runs[target.runKey]?.position ?? 0
   return target.run.rungs.slice(position, target.index)
 }
-

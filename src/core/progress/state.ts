@@ -79,11 +79,17 @@ export interface RunState {
 
 /** Everything derived from the facts of one dog in one residency; holds nothing that depends on the clock. */
 export interface DogState {
-  /** The moment from which the rules hold under which it was folded last, ms since the epoch; 0 for those that held from the beginning. */
+  /**
+   * The moment from which the rules hold under which it was folded last, ms since the epoch; 0 for those that held from
+   * the beginning.
+   */
   under: number
   /** Counts reps; orders meetings and slips. */
   tick: number
-  /** Reps that could bring something nearer or keep it: at a rung not yet held, where something is new, or in a refresher. Warm-ups are none. */
+  /**
+   * Reps that could bring something nearer or keep it: at a rung not yet held, where something is new, or in a
+   * refresher. Warm-ups are none.
+   */
   gained: number
   /** Of these, as many as a dog that never misses would have needed for what came of them. */
   came: number
@@ -94,11 +100,38 @@ export interface DogState {
 
 export const emptyDogState = (): DogState => ({ under: 0, tick: 0, gained: 0, came: 0, runs: {}, beyond: {} })
 
-export const emptyTally = (): RungTally => ({ reps: 0, clean: 0, helped: 0, late: 0, miss: 0, met: [], lastMet: 0, slipped: 0, drops: [], blocks: 0, openBlock: '', countedBlock: '' })
+export const emptyTally = (): RungTally => ({
+  reps: 0,
+  clean: 0,
+  helped: 0,
+  late: 0,
+  miss: 0,
+  met: [],
+  lastMet: 0,
+  slipped: 0,
+  drops: [],
+  blocks: 0,
+  openBlock: '',
+  countedBlock: '',
+})
 
 export const emptyRunState = (): RunState => ({
   position: 0,
-  window: { rung: '', lastAt: 0, results: '', levels: '', place: '', placeReps: 0, person: '', personReps: 0, kit: '', kitReps: 0, leashed: 0, late: 0, crooked: 0 },
+  window: {
+    rung: '',
+    lastAt: 0,
+    results: '',
+    levels: '',
+    place: '',
+    placeReps: 0,
+    person: '',
+    personReps: 0,
+    kit: '',
+    kitReps: 0,
+    leashed: 0,
+    late: 0,
+    crooked: 0,
+  },
   tallies: {},
   climbs: {},
   memory: undefined,
@@ -136,11 +169,26 @@ export interface Asked {
   readonly leashed?: boolean
 }
 
-const counts = (met: Met, asked: Asked): boolean => (asked.level === undefined || met.level >= asked.level) && (asked.place === undefined || met.place === asked.place) && (asked.person === undefined || met.person === asked.person) && !(asked.leashed === true && met.loose === true)
+const counts = (met: Met, asked: Asked): boolean =>
+  (asked.level === undefined || met.level >= asked.level) &&
+  (asked.place === undefined || met.place === asked.place) &&
+  (asked.person === undefined || met.person === asked.person) &&
+  !(asked.leashed === true && met.loose === true)
 
-/** Days on which the rule was met at this rung or a harder one on the same axis, in an equal or harder context, in order. */
+/**
+ * Days on which the rule was met at this rung or a harder one on the same axis, in an equal or harder context, in
+ * order.
+ */
 export const daysMet = (run: Run, state: RunState | undefined, index: number, asked: Asked = {}): readonly string[] =>
-  state ? [...new Set(countingFor(run, state, index).flatMap((t) => t.met.filter((m) => m.day !== noDay && counts(m, asked)).map((m) => m.day)))].sort() : []
+  state
+    ? [
+        ...new Set(
+          countingFor(run, state, index).flatMap((t) =>
+            t.met.filter((m) => m.day !== noDay && counts(m, asked)).map((m) => m.day),
+          ),
+        ),
+      ].sort()
+    : []
 
 /** Days it takes to hold: passed, and clean again on a second day. */
 export const daysToHold = 2
@@ -156,13 +204,21 @@ function hasSlipped(run: Run, state: RunState, index: number): boolean {
   return slipped > 0 && !countingFor(run, state, index).some((t) => t.lastMet > slipped)
 }
 
-/** The counts of a run's rungs by number, undefined where a rung was never worked: the fold looks them up by the hundred thousand. */
+/**
+ * The counts of a run's rungs by number, undefined where a rung was never worked: the fold looks them up by the hundred
+ * thousand.
+ */
 export type Tallies = readonly (RungTally | undefined)[]
 
-export const talliesOf = (run: Run, state: RunState): (RungTally | undefined)[] => run.rungs.map((r) => state.tallies[r.id])
+export const talliesOf = (run: Run, state: RunState): (RungTally | undefined)[] =>
+  run.rungs.map((r) => state.tallies[r.id])
 
-/** Whether the rung is held: what `heldSince` asks, without the day; `onLeash` counts only what was done on leash throughout. */
-export const isHeld = (run: Run, state: RunState | undefined, index: number, onLeash = false): boolean => state !== undefined && isHeldBy(run, talliesOf(run, state), index, onLeash)
+/**
+ * Whether the rung is held: what `heldSince` asks, without the day; `onLeash` counts only what was done on leash
+ * throughout.
+ */
+export const isHeld = (run: Run, state: RunState | undefined, index: number, onLeash = false): boolean =>
+  state !== undefined && isHeldBy(run, talliesOf(run, state), index, onLeash)
 
 /** The same from the run's tallies. Called for every set, so it allocates nothing. */
 export function isHeldBy(run: Run, tallies: Tallies, index: number, onLeash = false): boolean {
@@ -196,9 +252,11 @@ interface Seen {
 }
 
 /**
- * Number of the highest rung of the run that is held, −1 when none is. One pass from the top: what was met higher up on the same axis counts for what lies below.
+ * Number of the highest rung of the run that is held, −1 when none is. One pass from the top: what was met higher up on
+ * the same axis counts for what lies below.
  */
-export const topHeld = (run: Run, state: RunState | undefined): number => (state ? topHeldBy(run, talliesOf(run, state)) : -1)
+export const topHeld = (run: Run, state: RunState | undefined): number =>
+  state ? topHeldBy(run, talliesOf(run, state)) : -1
 
 /** The same from the run's tallies. `atLeast`: a rung known to be held; only those above it are looked at. */
 export function topHeldBy(run: Run, tallies: Tallies, atLeast = -1): number {
@@ -206,7 +264,8 @@ export function topHeldBy(run: Run, tallies: Tallies, atLeast = -1): number {
   for (let i = run.rungs.length - 1; i > atLeast; i--) {
     const rung = run.rungs[i]
     const tally = tallies[i]
-    // A rung may be held by way of a harder one only, even when that one was taken away since: so none is passed over once something was met above.
+    // A rung may be held by way of a harder one only, even when that one was taken away since: so none is passed over
+    // once something was met above.
     if (!rung || (!tally && !axes[rung.axis])) continue
     const seen = (axes[rung.axis] ??= { day: noDay, twoDays: false, lastMet: 0 })
     for (const met of tally?.met ?? noMeetings) {
@@ -221,7 +280,8 @@ export function topHeldBy(run: Run, tallies: Tallies, atLeast = -1): number {
 }
 
 /** Rungs that a failed refresher took away and that have not been met since. */
-export const slippedRungs = (run: Run, state: RunState | undefined): readonly number[] => (state ? run.rungs.flatMap((_, i) => (hasSlipped(run, state, i) ? [i] : [])) : [])
+export const slippedRungs = (run: Run, state: RunState | undefined): readonly number[] =>
+  state ? run.rungs.flatMap((_, i) => (hasSlipped(run, state, i) ? [i] : [])) : []
 
 export interface Evidence {
   readonly id: string
@@ -229,7 +289,13 @@ export interface Evidence {
 }
 
 /** Days on which the rule was met at this level or above, for each place (or each leash holder). */
-export function evidenceBy(run: Run, state: RunState | undefined, index: number, by: 'place' | 'person', level = 0): readonly Evidence[] {
+export function evidenceBy(
+  run: Run,
+  state: RunState | undefined,
+  index: number,
+  by: 'place' | 'person',
+  level = 0,
+): readonly Evidence[] {
   if (!state) return []
   const days = new Map<string, Set<string>>()
   for (const met of countingFor(run, state, index).flatMap((t) => t.met)) {

@@ -26,23 +26,52 @@ export interface Summary {
 }
 
 /** The standing of every command of the curriculum, what the promises still need, and since when all are met. */
-export function summarise(curriculum: Curriculum, state: DogState, promises: readonly OwnerPromise[], pace: Pace): Summary {
+export function summarise(
+  curriculum: Curriculum,
+  state: DogState,
+  promises: readonly OwnerPromise[],
+  pace: Pace,
+): Summary {
   const targets = targetsOf(curriculum, promises)
   const lost = promises.filter((p) => !findRung(curriculum, p.rungId)).map((p) => p.rungId)
-  const commands = curriculum.commands.map((c) => commandStanding(curriculum, c, state, targets.filter(({ at }) => at.command.id === c.id).map((t) => t.promise)))
+  const commands = curriculum.commands.map((c) =>
+    commandStanding(
+      curriculum,
+      c,
+      state,
+      targets.filter(({ at }) => at.command.id === c.id).map((t) => t.promise),
+    ),
+  )
   const needs = needsOf(curriculum, state, targets, repsPerDay(pace))
-  return { commands, needs, readyOn: lost.length > 0 ? undefined : readyOn(commands.flatMap((c) => c.promises)), lost, pace }
+  return {
+    commands,
+    needs,
+    readyOn: lost.length > 0 ? undefined : readyOn(commands.flatMap((c) => c.promises)),
+    lost,
+    pace,
+  }
 }
 
 /** Reps a day at this dog's own pace, once it was worked on three days. */
 export const repsPerDay = (pace: Pace): number | undefined => (pace.days >= 3 ? pace.reps / pace.days : undefined)
 
-/** What is wrong with a dog’s promises, in a few words: none was made, or its ladder does not have what was; empty when nothing is. */
+/**
+ * What is wrong with a dog’s promises, in a few words: none was made, or its ladder does not have what was; empty when
+ * nothing is.
+ */
 export const lacksOf = (summary: Pick<Summary, 'lost' | 'commands'>): string =>
-  summary.lost.length > 0 ? `${summary.lost.length === 1 ? 'a promise is' : `${summary.lost.length} promises are`} not in its ladder` : summary.commands.every((c) => c.promises.length === 0) ? 'nothing promised' : ''
+  summary.lost.length > 0
+    ? `${summary.lost.length === 1 ? 'a promise is' : `${summary.lost.length} promises are`} not in its ladder`
+    : summary.commands.every((c) => c.promises.length === 0)
+      ? 'nothing promised'
+      : ''
 
 /** How many commands were promised, how many of these promises are met, and what is wrong with them. */
-export function promisesMet(summary: Summary): { readonly promises: number; readonly met: number; readonly lacks: string } {
+export function promisesMet(summary: Summary): {
+  readonly promises: number
+  readonly met: number
+  readonly lacks: string
+} {
   const promised = summary.commands.flatMap((c) => (c.promise ? [c.promise] : []))
   return { promises: promised.length, met: promised.filter((p) => p.met).length, lacks: lacksOf(summary) }
 }

@@ -6,33 +6,84 @@ import { Stepper } from './fold'
 import { always } from './regime'
 import { sayRuling, type Ruling } from './voice'
 
-const rung = (id: string) => findRung(houseCurriculum, id)?.rung ?? (() => { throw new Error(id) })()
+const rung = (id: string) =>
+  findRung(houseCurriculum, id)?.rung ??
+  (() => {
+    throw new Error(id)
+  })()
 const hold = rung('sit-stay.5s')
 const at = { rung: hold, results: 'CCM' }
-const says = (because: Ruling['because'], more: Partial<Ruling> = {}) => sayRuling({ kind: 'again', endsSet: true, toRungId: hold.id, at, because, ...more }).why
+const says = (because: Ruling['because'], more: Partial<Ruling> = {}) =>
+  sayRuling({ kind: 'again', endsSet: true, toRungId: hold.id, at, because, ...more }).why
 
 describe('a ruling said in words', () => {
   it('names the rule and the counts behind it, and nothing where nothing was judged', () => {
-    expect(sayRuling({ kind: 'go-on', endsSet: false, toRungId: hold.id, at: { rung: hold, results: 'MCC' }, because: { kind: 'counting', putBack: undefined } })).toMatchObject({ rule: 'five of five', counts: '2 of 5 clean in a row', why: '2 of 5 clean in a row' })
-    expect(sayRuling({ kind: 'moves-nothing', endsSet: false, toRungId: 'x', at: undefined, because: { kind: 'moves-nothing', why: 'needs sit held' } })).toEqual({ kind: 'moves-nothing', endsSet: false, toRungId: 'x', rule: '', counts: '', why: 'Kept, and moves nothing on: needs sit held.' })
+    expect(
+      sayRuling({
+        kind: 'go-on',
+        endsSet: false,
+        toRungId: hold.id,
+        at: { rung: hold, results: 'MCC' },
+        because: { kind: 'counting', putBack: undefined },
+      }),
+    ).toMatchObject({ rule: 'five of five', counts: '2 of 5 clean in a row', why: '2 of 5 clean in a row' })
+    expect(
+      sayRuling({
+        kind: 'moves-nothing',
+        endsSet: false,
+        toRungId: 'x',
+        at: undefined,
+        because: { kind: 'moves-nothing', why: 'needs sit held' },
+      }),
+    ).toEqual({
+      kind: 'moves-nothing',
+      endsSet: false,
+      toRungId: 'x',
+      rule: '',
+      counts: '',
+      why: 'Kept, and moves nothing on: needs sit held.',
+    })
   })
 
   it('says of a hold that broke whether it was held before, and where it goes on', () => {
-    expect(says({ kind: 'counting', putBack: 'held before' }, { endsSet: false })).toBe('Held before: put back unpaid at the same spot, and go on.')
-    expect(says({ kind: 'counting', putBack: 'not held' })).toBe('Put back unpaid at the same spot. The rule is five of five: 0 of 5 clean in a row.')
-    expect(says({ kind: 'dropped', reason: { kind: 'broke', seconds: 3.2 }, to: rung('sit-stay.3s'), lowest: false })).toBe('Broke at 3.2 s of 5 s: the highest rung below it.')
-    expect(says({ kind: 'dropped', reason: { kind: 'two-late' }, to: hold, lowest: true })).toBe('Late twice running: one rung easier. Nothing lies below: the same again, made easier.')
-    expect(says({ kind: 'eased', reason: { kind: 'broke', seconds: 3 }, to: hold })).toMatch(/Here that is new: the same again, made easier\.$/)
+    expect(says({ kind: 'counting', putBack: 'held before' }, { endsSet: false })).toBe(
+      'Held before: put back unpaid at the same spot, and go on.',
+    )
+    expect(says({ kind: 'counting', putBack: 'not held' })).toBe(
+      'Put back unpaid at the same spot. The rule is five of five: 0 of 5 clean in a row.',
+    )
+    expect(
+      says({ kind: 'dropped', reason: { kind: 'broke', seconds: 3.2 }, to: rung('sit-stay.3s'), lowest: false }),
+    ).toBe('Broke at 3.2 s of 5 s: the highest rung below it.')
+    expect(says({ kind: 'dropped', reason: { kind: 'two-late' }, to: hold, lowest: true })).toBe(
+      'Late twice running: one rung easier. Nothing lies below: the same again, made easier.',
+    )
+    expect(says({ kind: 'eased', reason: { kind: 'broke', seconds: 3 }, to: hold })).toMatch(
+      /Here that is new: the same again, made easier\.$/,
+    )
   })
 
   it('says what a rung that is met waits for', () => {
     expect(says({ kind: 'met' })).toBe('The rule is five of five: met.')
-    expect(says({ kind: 'met-waits', next: rung('sit-stay.6s'), until: 'needs sit held' })).toBe('The rule is five of five: met. 6 s waits: needs sit held.')
+    expect(says({ kind: 'met-waits', next: rung('sit-stay.6s'), until: 'needs sit held' })).toBe(
+      'The rule is five of five: met. 6 s waits: needs sit held.',
+    )
   })
 
   it('changes nothing of what is folded: told, ruled or in silence', () => {
-    const sets = setsFrom(['sit.rear', 'sit.full', 'sit.rear', 'sit-stay.1s', 'recall.attention'].map((id, i) => ({ rung: id, reps: 'C C H M C C L C C C', day: i, faults: i === 2 ? ['crooked'] : [] })))
-    const [told, ruled, silent] = [new Stepper(always(houseCurriculum)), new Stepper(always(houseCurriculum)), new Stepper(always(houseCurriculum))]
+    const sets = setsFrom(
+      ['sit.rear', 'sit.full', 'sit.rear', 'sit-stay.1s', 'recall.attention'].map((id, i) => ({
+        rung: id,
+        reps: 'C C H M C C L C C C',
+        day: i,
+        faults: i === 2 ? ['crooked'] : [],
+      })),
+    )
+    const [told, ruled, silent] = [
+      new Stepper(always(houseCurriculum)),
+      new Stepper(always(houseCurriculum)),
+      new Stepper(always(houseCurriculum)),
+    ]
     for (const set of sets)
       for (const rep of set.reps) {
         expect(sayRuling(ruled.step(set, rep))).toEqual(told.rep(set, rep))

@@ -69,11 +69,16 @@ function sayWhy(because: Because, said: Said): string {
 
 function sayEased(reason: DropReason, rung: Rung, to: Rung): string {
   const why = sayDrop(reason, rung, reason.kind === 'two-crooked' ? to : rung)
-  return `${why} ${to.id === rung.id ? 'Here that is new: the same again, made easier.' : 'Here that is new: one step back; what is held elsewhere stays held.'}`
+  return to.id === rung.id
+    ? `${why} Here that is new: the same again, made easier.`
+    : `${why} Here that is new: one step back; what is held elsewhere stays held.`
 }
 
 function sayCounting(putBack: 'held before' | 'not held' | undefined, { rule, counts, endsSet }: Said): string {
-  const back = putBack === undefined ? '' : `${putBack === 'held before' ? 'Held before: put' : 'Put'} back unpaid at the same spot`
+  const back =
+    putBack === undefined
+      ? ''
+      : `${putBack === 'held before' ? 'Held before: put' : 'Put'} back unpaid at the same spot`
   if (endsSet) return `${back === '' ? '' : `${back}. `}The rule is ${rule}: ${counts}.`
   return back === '' ? counts : `${back}, and go on.`
 }

@@ -46,6 +46,7 @@ export function restartWindow(window: Window, rungId: string): void {
 /** The lowest distraction level of the newest reps. */
 export function lowest(levels: string, span: number): number {
   let least = 5
-  for (let i = Math.max(0, levels.length - span); i < levels.length; i++) least = Math.min(least, levels.charCodeAt(i) - 48)
+  for (let i = Math.max(0, levels.length - span); i < levels.length; i++)
+    least = Math.min(least, levels.charCodeAt(i) - 48)
   return least
 }

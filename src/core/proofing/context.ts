@@ -43,7 +43,11 @@ function cellValue(level: number, placeId: string): Value {
 /** The key of a grid cell among a run's climbs. */
 export const cellKey = (level: number, placeId: string): string => cellValue(level, placeId).key
 
-const valuesOf = (around: Around): readonly Value[] => [cellValue(around.level, around.placeId), kitValue(around.kit), handsValue(around.leashHolder)]
+const valuesOf = (around: Around): readonly Value[] => [
+  cellValue(around.level, around.placeId),
+  kitValue(around.kit),
+  handsValue(around.leashHolder),
+]
 
 export interface ContextStanding {
   /** Number of the rung to work here. */
@@ -53,7 +57,12 @@ export interface ContextStanding {
 }
 
 /** How far it is here, under what is held (rung number `held`, at least 0). */
-export function contextStanding(run: Run, state: Pick<RunState, 'climbs'>, around: Around, held: number): ContextStanding {
+export function contextStanding(
+  run: Run,
+  state: Pick<RunState, 'climbs'>,
+  around: Around,
+  held: number,
+): ContextStanding {
   const open: Value[] = []
   let index = held
   for (const value of valuesOf(around)) {
@@ -82,7 +91,11 @@ function bestCell(run: Run, state: Pick<RunState, 'climbs'>, cell: Value, held: 
   let best = own
   for (const key of cell.above) {
     const harder = state.climbs[key]
-    if (harder?.reached !== undefined && (best?.reached === undefined || rungIndex(run, harder.reached) > rungIndex(run, best.reached))) best = { reached: harder.reached }
+    if (
+      harder?.reached !== undefined &&
+      (best?.reached === undefined || rungIndex(run, harder.reached) > rungIndex(run, best.reached))
+    )
+      best = { reached: harder.reached }
   }
   return best
 }
@@ -112,18 +125,29 @@ function noteClimbed(run: Run, state: RunState, key: string, index: number, held
   const reached = before?.reached === undefined ? -1 : rungIndex(run, before.reached)
   const back = before?.back === undefined ? -1 : rungIndex(run, before.back)
   if (back < 0) {
-    if (index > reached || before?.back !== undefined) state.climbs[key] = { reached: index > reached ? id : (before?.reached ?? id) }
+    if (index > reached || before?.back !== undefined)
+      state.climbs[key] = { reached: index > reached ? id : (before?.reached ?? id) }
     return index > reached
   }
   const furthest = index > reached ? id : (before?.reached ?? id)
   const again = index < back ? back : stepUp(run, index, Math.max(held, index))
   const next = run.rungs[again]?.id
-  state.climbs[key] = again <= Math.max(reached, 0) && reached > index && next !== undefined ? { reached: furthest, back: next } : { reached: furthest }
+  state.climbs[key] =
+    again <= Math.max(reached, 0) && reached > index && next !== undefined
+      ? { reached: furthest, back: next }
+      : { reached: furthest }
   return index > reached
 }
 
 /** Notes a miss at rung `index`: every open value goes back one step, or to rung `atMost` when that is lower. */
-export function noteMissed(run: Run, state: RunState, index: number, held: number, open: readonly Value[], atMost = index): void {
+export function noteMissed(
+  run: Run,
+  state: RunState,
+  index: number,
+  held: number,
+  open: readonly Value[],
+  atMost = index,
+): void {
   for (const value of open) {
     const start = relaxFrom(run, held, [value.news])
     const to = run.rungs[Math.min(atMost, stepDown(run, index, start, held))]?.id

@@ -40,8 +40,19 @@ export interface Grid {
   readonly rows: readonly (readonly GridCell[])[]
 }
 
-/** The proofing grid of a command: what happened in each cell and what the promise (or the top held rung) still needs there. */
-export function gridOf(command: Command, run: Run, state: DogState, sets: readonly SetFact[], promise: OwnerPromise | undefined, places: Grid['places'], usual: { readonly kit: string; readonly leashHolder: string }): Grid {
+/**
+ * The proofing grid of a command: what happened in each cell and what the promise (or the top held rung) still needs
+ * there.
+ */
+export function gridOf(
+  command: Command,
+  run: Run,
+  state: DogState,
+  sets: readonly SetFact[],
+  promise: OwnerPromise | undefined,
+  places: Grid['places'],
+  usual: { readonly kit: string; readonly leashHolder: string },
+): Grid {
   const runState = state.runs[runKey(command.id, run.id)]
   const top = topHeld(run, runState)
   const promisedIndex = promise ? rungIndex(run, promise.rungId) : -1
@@ -58,10 +69,26 @@ export function gridOf(command: Command, run: Run, state: DogState, sets: readon
       const here = own.get(cellKey(level, place.id)) ?? []
       const reps = here.flatMap((s) => s.reps)
       const days = target >= 0 ? daysMet(run, runState, target, { level, place: place.id }).length : 0
-      const context = runState && top >= 0 ? contextStanding(run, runState, { level, placeId: place.id, ...usual }, target >= 0 ? Math.min(top, target) : top) : undefined
+      const context =
+        runState && top >= 0
+          ? contextStanding(
+              run,
+              runState,
+              { level, placeId: place.id, ...usual },
+              target >= 0 ? Math.min(top, target) : top,
+            )
+          : undefined
       return {
-        level, placeId: place.id, clean: reps.filter((r) => r.outcome === 'clean').length, total: reps.length, lastDay: here.at(-1)?.day, hands: byReps(here, 'leashHolder'), kits: byReps(here, 'kit'),
-        held: days >= daysToHold, days: Math.min(days, daysToHold), nextRung: context ? run.rungs[context.index]?.name : undefined,
+        level,
+        placeId: place.id,
+        clean: reps.filter((r) => r.outcome === 'clean').length,
+        total: reps.length,
+        lastDay: here.at(-1)?.day,
+        hands: byReps(here, 'leashHolder'),
+        kits: byReps(here, 'kit'),
+        held: days >= daysToHold,
+        days: Math.min(days, daysToHold),
+        nextRung: context ? run.rungs[context.index]?.name : undefined,
       }
     }),
   )

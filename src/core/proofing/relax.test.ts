@@ -18,12 +18,19 @@ const start = (id: string, ...news: Novelty[]) => at(id).run.rungs[relaxFrom(at(
 describe('the relax rule (house), in its worked numbers', () => {
   it('held 60 s at level 0, a new level: 20, 30, 45, 60', () => {
     const { run, index } = at('sit-stay.60s')
-    expect(names('sit-stay.60s', relaxPath(run, relaxFrom(run, index, ['level']), index))).toEqual(['20 s', '30 s', '45 s', '60 s'])
+    expect(names('sit-stay.60s', relaxPath(run, relaxFrom(run, index, ['level']), index))).toEqual([
+      '20 s',
+      '30 s',
+      '45 s',
+      '60 s',
+    ])
   })
 
   it('miss at 30: 20', () => {
     const { run, index } = at('sit-stay.60s')
-    expect(run.rungs[stepDown(run, at('sit-stay.30s').index, relaxFrom(run, index, ['level']), index)]?.name).toBe('20 s')
+    expect(run.rungs[stepDown(run, at('sit-stay.30s').index, relaxFrom(run, index, ['level']), index)]?.name).toBe(
+      '20 s',
+    )
   })
 
   it.each<[string, Novelty[], string]>([
@@ -46,23 +53,36 @@ describe('the relax rule (house), in its worked numbers', () => {
     expect(start(held, ...news)).toBe(expected)
   })
 
-  it('every path climbs, ends at what is held, and never takes more than half as long again where a rung allows it', () => {
-    const ids = houseCurriculum.commands.flatMap((c) => c.runs.flatMap((r) => r.rungs.map((g) => g.id)))
-    fc.assert(
-      fc.property(fc.constantFrom(...ids), fc.subarray<Novelty>(['level', 'place', 'kit', 'hands', 'distance'], { minLength: 1 }), (id, news) => {
-        const { run, index } = at(id)
-        const path = relaxPath(run, relaxFrom(run, index, news), index)
-        expect(path.at(-1)).toBe(index)
-        path.forEach((i, n) => { if (n > 0) expect(i).toBeGreaterThan(path[n - 1] ?? i) })
-        expect(stepUp(run, index, index)).toBe(index)
-      }),
-    )
-  })
+  it(
+    'every path climbs, ends at what is held, and never takes more than half as long again where a rung allows ' + 'it',
+    () => {
+      const ids = houseCurriculum.commands.flatMap((c) => c.runs.flatMap((r) => r.rungs.map((g) => g.id)))
+      fc.assert(
+        fc.property(
+          fc.constantFrom(...ids),
+          fc.subarray<Novelty>(['level', 'place', 'kit', 'hands', 'distance'], { minLength: 1 }),
+          (id, news) => {
+            const { run, index } = at(id)
+            const path = relaxPath(run, relaxFrom(run, index, news), index)
+            expect(path.at(-1)).toBe(index)
+            path.forEach((i, n) => {
+              if (n > 0) expect(i).toBeGreaterThan(path[n - 1] ?? i)
+            })
+            expect(stepUp(run, index, index)).toBe(index)
+          },
+        ),
+      )
+    },
+  )
 })
 
 describe('contexts in the fold', () => {
   const needs: SetPlan[] = [...passTo(houseCurriculum, 'sit.empty'), ...passTo(houseCurriculum, 'sit.empty', 1)]
-  const held60: SetPlan[] = [...needs, ...passTo(houseCurriculum, 'sit-stay.90s', 1), { rung: 'sit-stay.60s', reps: 'C C C', day: 2 }]
+  const held60: SetPlan[] = [
+    ...needs,
+    ...passTo(houseCurriculum, 'sit-stay.90s', 1),
+    { rung: 'sit-stay.60s', reps: 'C C C', day: 2 },
+  ]
   const run = at('sit-stay.60s').run
   const next = (plans: SetPlan[], around = { level: 1, placeId: 'barn', kit: '1.8 m leash', leashHolder: 'ada' }) => {
     const { state } = work(houseCurriculum, plans)
@@ -78,26 +98,44 @@ describe('contexts in the fold', () => {
     expect(next([...held60, busy('20s', 'C C C C C'), busy('30s', 'C M8')])).toBe('20 s')
     expect(next([...held60, busy('20s', 'C C C C C'), busy('30s', 'C M8'), busy('20s', 'C C C C C')])).toBe('30 s')
     expect(next([...held60, busy('20s', 'C C C C C'), busy('30s', 'C C C'), busy('45s', 'C C C')])).toBe('60 s')
-    expect(next([...held60, busy('20s', 'C C C C C'), busy('30s', 'C C C'), busy('45s', 'C C C'), busy('60s', 'C C C')])).toBe('60 s')
+    expect(
+      next([...held60, busy('20s', 'C C C C C'), busy('30s', 'C C C'), busy('45s', 'C C C'), busy('60s', 'C C C')]),
+    ).toBe('60 s')
   })
 
   it('a miss in a new context takes nothing from the ladder; the same miss at home does', () => {
     const before = work(houseCurriculum, held60).state.runs['sit-stay/duration']?.position
-    const away = work(houseCurriculum, [...held60, { rung: 'sit-stay.20s', reps: 'C M4', day: 3, place: 'yard', placeKind: 'yard' }])
-    expect(away.verdicts.at(-1)).toMatchObject({ kind: 'back', toRungId: 'sit-stay.15s', why: expect.stringContaining('Here that is new') })
+    const away = work(houseCurriculum, [
+      ...held60,
+      { rung: 'sit-stay.20s', reps: 'C M4', day: 3, place: 'yard', placeKind: 'yard' },
+    ])
+    expect(away.verdicts.at(-1)).toMatchObject({
+      kind: 'back',
+      toRungId: 'sit-stay.15s',
+      why: expect.stringContaining('Here that is new'),
+    })
     expect(away.state.runs['sit-stay/duration']?.position).toBe(before)
     const home = work(houseCurriculum, [...held60, { rung: 'sit-stay.90s', reps: 'M4', day: 3 }])
     expect(home.state.runs['sit-stay/duration']?.position).toBeLessThan(before ?? 0)
   })
 
   it('a failed refresher in a context that is new is no refresher, and what is held stays held', () => {
-    const state = work(houseCurriculum, [...held60, { rung: 'sit-stay.60s', reps: 'C M4', day: 9, purpose: 'refresh', place: 'yard', placeKind: 'yard' }]).state
+    const state = work(houseCurriculum, [
+      ...held60,
+      { rung: 'sit-stay.60s', reps: 'C M4', day: 9, purpose: 'refresh', place: 'yard', placeKind: 'yard' },
+    ]).state
     const found = findRung(houseCurriculum, 'sit-stay.60s')
     expect(found && heldSince(found.run, state.runs[found.runKey], found.index)).toBe('2026-03-04')
   })
 
   it('a held cell covers lower levels in the same place, never another place', () => {
-    const high = [...held60, ...['20s', '30s', '45s', '60s'].map((r): SetPlan => ({ ...busy(r, r === '20s' ? 'C C C C C' : 'C C C'), level: 3 }))]
+    const high = [
+      ...held60,
+      ...['20s', '30s', '45s', '60s'].map((r): SetPlan => ({
+        ...busy(r, r === '20s' ? 'C C C C C' : 'C C C'),
+        level: 3,
+      })),
+    ]
     expect(next(high, { level: 2, placeId: 'barn', kit: '1.8 m leash', leashHolder: 'ada' })).toBe('60 s')
     expect(next(high, { level: 4, placeId: 'barn', kit: '1.8 m leash', leashHolder: 'ada' })).toBe('20 s')
     expect(next(high, { level: 2, placeId: 'yard', kit: '1.8 m leash', leashHolder: 'ada' })).toBe('20 s')

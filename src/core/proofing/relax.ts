@@ -19,11 +19,13 @@ export const metresPerStep = 0.75
 const stepFactor = 1.5
 const slack = 1e-9
 
-const metresOf = (rung: Rung): number | undefined => rung.criterion.metres ?? (rung.criterion.steps === undefined ? undefined : rung.criterion.steps * metresPerStep)
+const metresOf = (rung: Rung): number | undefined =>
+  rung.criterion.metres ?? (rung.criterion.steps === undefined ? undefined : rung.criterion.steps * metresPerStep)
 
 /**
  * The number of the rung to begin with when these things are new and rung `held` is held: duration and distance down to
- * their share, the strictest once, rounded down to a listed rung, at least the first. A rung that makes neither harder goes
+ * their share, the strictest once, rounded down to a listed rung, at least the first. A rung that makes neither harder
+ * goes
  * back one rung in a new place or at a new level (house: the last help comes back). A rung of its own kind of place, or
  * behind a gate, is nothing to begin with.
  */
@@ -34,7 +36,8 @@ export function relaxFrom(run: Run, held: number, news: readonly Novelty[]): num
 
 const measured = (rung: Rung): boolean => rung.axis === 'duration' || rung.axis === 'distance'
 /** A rung that can be worked anywhere. */
-const plain = (rung: Rung | undefined): boolean => rung !== undefined && rung.criterion.place === undefined && rung.gate === undefined
+const plain = (rung: Rung | undefined): boolean =>
+  rung !== undefined && rung.criterion.place === undefined && rung.gate === undefined
 
 function findStart(run: Run, held: number, news: readonly Novelty[]): number {
   const top = run.rungs[held]
@@ -42,18 +45,36 @@ function findStart(run: Run, held: number, news: readonly Novelty[]): number {
   const duration = Math.min(...news.map((n) => share[n].duration))
   const distance = Math.min(...news.map((n) => share[n].distance))
   const seconds: Measure = (r) => (r.kind === 'timed' ? r.criterion.seconds : undefined)
-  const alike = run.rungs.flatMap((r, i) => (i === held || (i < held && plain(r) && (r.kind === top.kind || metresOf(r) !== undefined)) ? [i] : []))
-  const limits = [limit(run, alike, held, seconds, duration), ...(measured(top) ? [limit(run, alike, held, metresOf, distance)] : [])].filter((l) => l !== undefined)
-  const start = limits.length === 0 ? held : (alike.findLast((i) => limits.every((within) => within(i))) ?? alike[0] ?? held)
+  const alike = run.rungs.flatMap((r, i) =>
+    i === held || (i < held && plain(r) && (r.kind === top.kind || metresOf(r) !== undefined)) ? [i] : [],
+  )
+  const limits = [
+    limit(run, alike, held, seconds, duration),
+    ...(measured(top) ? [limit(run, alike, held, metresOf, distance)] : []),
+  ].filter((l) => l !== undefined)
+  const start =
+    limits.length === 0 ? held : (alike.findLast((i) => limits.every((within) => within(i))) ?? alike[0] ?? held)
   if (start < held || measured(top) || distance === 1) return start
-  return Math.max(0, run.rungs.findLastIndex((r, i) => i < held && plain(r)))
+  return Math.max(
+    0,
+    run.rungs.findLastIndex((r, i) => i < held && plain(r)),
+  )
 }
 
 type Measure = (rung: Rung) => number | undefined
 
 /** A test for rungs within this share of what is held, never tighter than the least that is listed. */
-function limit(run: Run, alike: readonly number[], held: number, measure: Measure, factor: number): ((i: number) => boolean) | undefined {
-  const at = (i: number): number | undefined => { const rung = run.rungs[i]; return rung && measure(rung) }
+function limit(
+  run: Run,
+  alike: readonly number[],
+  held: number,
+  measure: Measure,
+  factor: number,
+): ((i: number) => boolean) | undefined {
+  const at = (i: number): number | undefined => {
+    const rung = run.rungs[i]
+    return rung && measure(rung)
+  }
   const top = at(held)
   if (top === undefined) return undefined
   const least = Math.min(...alike.map((i) => at(i) ?? top))
@@ -61,7 +82,9 @@ function limit(run: Run, alike: readonly number[], held: number, measure: Measur
   return (i) => (at(i) ?? 0) <= most
 }
 
-/** The rung after `index` was passed: the highest at most half as long (or far) again, at least the next, up to `held`. */
+/**
+ * The rung after `index` was passed: the highest at most half as long (or far) again, at least the next, up to `held`.
+ */
 export function stepUp(run: Run, index: number, held: number): number {
   return remembered(run, index * 4096 + held, () => findStepUp(run, index, held))
 }
@@ -79,7 +102,8 @@ function remembered(run: Run, key: number, find: () => number): number {
 function findStepUp(run: Run, index: number, held: number): number {
   const from = run.rungs[index]
   if (!from || index >= held) return held
-  const measure: Measure = (r) => (from.axis === 'duration' ? r.criterion.seconds : from.axis === 'distance' ? metresOf(r) : undefined)
+  const measure: Measure = (r) =>
+    from.axis === 'duration' ? r.criterion.seconds : from.axis === 'distance' ? metresOf(r) : undefined
   const here = measure(from)
   let best = index + 1
   while (best < held && !plain(run.rungs[best])) best++
@@ -96,7 +120,7 @@ function findStepUp(run: Run, index: number, held: number): number {
 /** The rungs from a relaxed start up to what is held, in order. */
 export function relaxPath(run: Run, start: number, held: number): readonly number[] {
   const path = [start]
-  for (let i = start; i < held; ) {
+  for (let i = start; i < held;) {
     i = stepUp(run, i, held)
     path.push(i)
   }

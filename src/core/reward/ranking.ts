@@ -19,7 +19,11 @@ export interface Ranked {
  * imagined average one, which keeps strengths finite when few trials were made; 0 gives the plain maximum likelihood,
  * which exists only when no group of items beat all others every time.
  */
-export function bradleyTerry(items: readonly string[], choices: readonly Choice[], prior = 0.5): ReadonlyMap<string, number> {
+export function bradleyTerry(
+  items: readonly string[],
+  choices: readonly Choice[],
+  prior = 0.5,
+): ReadonlyMap<string, number> {
   const decided = choices.filter((c) => c.chosen !== undefined && c.a !== c.b)
   let p = items.map(() => 1)
   const number = new Map(items.map((item, i) => [item, i]))
@@ -51,7 +55,12 @@ export function rank(items: readonly string[], choices: readonly Choice[]): read
     .map((item): Ranked => {
       const s = strengths.get(item) ?? 1
       const offered = choices.filter((c) => c.a === item || c.b === item)
-      return { item, strength: s / (s + 1), wins: choices.filter((c) => c.chosen === item).length, trials: offered.length }
+      return {
+        item,
+        strength: s / (s + 1),
+        wins: choices.filter((c) => c.chosen === item).length,
+        trials: offered.length,
+      }
     })
     .sort((x, y) => y.strength - x.strength)
 }
@@ -63,14 +72,18 @@ export const roundsWanted = 2
  * The pair to hold out next: the one held out least, then the one whose strengths lie closest, sides changed each time.
  * Undefined when every pair was held out often enough.
  */
-export function nextPair(items: readonly string[], choices: readonly Choice[]): { readonly left: string; readonly right: string } | undefined {
+export function nextPair(
+  items: readonly string[],
+  choices: readonly Choice[],
+): { readonly left: string; readonly right: string } | undefined {
   const strengths = bradleyTerry(items, choices)
   let best: { left: string; right: string; times: number; apart: number } | undefined
   for (const [i, a] of items.entries())
     for (const b of items.slice(i + 1)) {
       const times = choices.filter((c) => (c.a === a && c.b === b) || (c.a === b && c.b === a)).length
       const apart = Math.abs(Math.log((strengths.get(a) ?? 1) / (strengths.get(b) ?? 1)))
-      if (times >= roundsWanted || (best && (times > best.times || (times === best.times && apart >= best.apart)))) continue
+      if (times >= roundsWanted || (best && (times > best.times || (times === best.times && apart >= best.apart))))
+        continue
       best = times % 2 === 0 ? { left: a, right: b, times, apart } : { left: b, right: a, times, apart }
     }
   return best && { left: best.left, right: best.right }

@@ -12,9 +12,12 @@ const window = (k: number, n: number, days: 1 | 2 = 1): BenchRule => ({ kind: 'w
 const feller = (p: number, r: number): number => (1 - p ** r) / ((1 - p) * p ** r)
 const rates = [0.2, 0.35, 0.5, 0.65, 0.8, 0.9, 0.99]
 const relative = (a: number, b: number): number => Math.abs(a / b - 1)
-const chances = (seed: number) => { const rng = xoroshiro128plus(seed); return () => (rng.next() >>> 0) / 2 ** 32 }
+const chances = (seed: number) => {
+  const rng = xoroshiro128plus(seed)
+  return () => (rng.next() >>> 0) / 2 ** 32
+}
 
-describe('the bench against Feller, An Introduction to Probability Theory, vol. 1, ch. XIII: (1 − p^r)/((1 − p)p^r)', () => {
+describe('the bench against Feller, Introduction to Probability Theory 1, ch. XIII: (1 − p^r)/((1 − p)p^r)', () => {
   it.each([1, 2, 3, 5, 8, 10, 12])('%i in a row, to a relative 1e-9 at every rate', (r) => {
     for (const p of rates) {
       expect(relative(expectedRepsToPass(row(r), p), feller(p, r))).toBeLessThan(1e-9)
@@ -22,15 +25,29 @@ describe('the bench against Feller, An Introduction to Probability Theory, vol. 
     }
   })
   it('prints its worked values: 10.26, 18.68, 29.65', () => {
-    expect([expectedRepsToPass(row(5), 0.8), expectedRepsToPass(row(10), 0.9), expectedRepsToPass(row(5), 0.6)].map((e) => e.toFixed(2))).toEqual(['10.26', '18.68', '29.65'])
+    expect(
+      [expectedRepsToPass(row(5), 0.8), expectedRepsToPass(row(10), 0.9), expectedRepsToPass(row(5), 0.6)].map((e) =>
+        e.toFixed(2),
+      ),
+    ).toEqual(['10.26', '18.68', '29.65'])
   })
   it('sets of r worked to their end take r/p^r', () => {
-    for (const p of rates) for (const r of [1, 3, 5, 12]) expect(relative(expectedRepsToPass({ kind: 'sets', r, days: 1 }, p), r / p ** r)).toBeLessThan(1e-9)
+    for (const p of rates)
+      for (const r of [1, 3, 5, 12])
+        expect(relative(expectedRepsToPass({ kind: 'sets', r, days: 1 }, p), r / p ** r)).toBeLessThan(1e-9)
   })
 })
 
 describe('one set of n against the binomial tail', () => {
-  it.each([[1, 1], [3, 5], [8, 10], [10, 10], [6, 12], [12, 12], [1, 12]])('%i of %i, to a relative 1e-9, against a statistics library too', (k, n) => {
+  it.each([
+    [1, 1],
+    [3, 5],
+    [8, 10],
+    [10, 10],
+    [6, 12],
+    [12, 12],
+    [1, 12],
+  ])('%i of %i, to a relative 1e-9, against a statistics library too', (k, n) => {
     for (const p of rates) {
       let tail = 0
       let ways = 1
@@ -46,17 +63,30 @@ describe('one set of n against the binomial tail', () => {
   it('nothing passes before its window is full', () => {
     expect(chanceWithin(window(1, 12), 0.99, 11)).toBe(0)
   })
-  it.each([[0.5, 0.0547], [0.8, 0.6778], [0.9, 0.9298]])('eight of ten at %d: %d', (p, printed) => {
+  it.each([
+    [0.5, 0.0547],
+    [0.8, 0.6778],
+    [0.9, 0.9298],
+  ])('eight of ten at %d: %d', (p, printed) => {
     expect(chanceWithin(window(8, 10), p, 10)).toBeCloseTo(printed, 4)
   })
 })
 
 describe('the sliding window', () => {
-  it.each([[3, 5], [8, 10], [5, 7]])('%i of %i against a chain written apart, over strings of results', (k, n) => {
-    for (const p of [0.5, 0.8, 0.95]) expect(relative(expectedRepsToPass(window(k, n), p), expectedBySolvingTheChain(p, k, n))).toBeLessThan(1e-8)
+  it.each([
+    [3, 5],
+    [8, 10],
+    [5, 7],
+  ])('%i of %i against a chain written apart, over strings of results', (k, n) => {
+    for (const p of [0.5, 0.8, 0.95])
+      expect(relative(expectedRepsToPass(window(k, n), p), expectedBySolvingTheChain(p, k, n))).toBeLessThan(1e-8)
   })
 
-  it.each<[string, BenchRule, number]>([['8 of 10', window(8, 10), 0.7], ['5 in a row', row(5), 0.8], ['4 of 6 on two days', window(4, 6, 2), 0.6]])('%s against a simulation of 200,000 sets, within four standard errors', (_, rule, p) => {
+  it.each<[string, BenchRule, number]>([
+    ['8 of 10', window(8, 10), 0.7],
+    ['5 in a row', row(5), 0.8],
+    ['4 of 6 on two days', window(4, 6, 2), 0.6],
+  ])('%s against a simulation of 200,000 sets, within four standard errors', (_, rule, p) => {
     const next = chances(20261123)
     const trials = 200_000
     let sum = 0
@@ -70,7 +100,11 @@ describe('the sliding window', () => {
           reps++
           results.push(next() < p)
           const span = rule.kind === 'window' ? rule.n : rule.r
-          if (results.length >= span && results.slice(-span).filter(Boolean).length >= (rule.kind === 'window' ? rule.k : rule.r)) break
+          if (
+            results.length >= span &&
+            results.slice(-span).filter(Boolean).length >= (rule.kind === 'window' ? rule.k : rule.r)
+          )
+            break
         }
       }
       sum += reps
@@ -86,7 +120,14 @@ describe('the sliding window', () => {
 })
 
 describe('refusals and names', () => {
-  it.each<[BenchRule, RegExp]>([[row(13), /longer than 12/], [window(8, 13), /longer than 12/], [window(11, 10), /never pass/], [window(0, 10), /always passes/], [row(0), /always passes/], [row(2.5), /whole/]])('%j', (rule, reason) => {
+  it.each<[BenchRule, RegExp]>([
+    [row(13), /longer than 12/],
+    [window(8, 13), /longer than 12/],
+    [window(11, 10), /never pass/],
+    [window(0, 10), /always passes/],
+    [row(0), /always passes/],
+    [row(2.5), /whole/],
+  ])('%j', (rule, reason) => {
     expect(benchRefusal(rule)).toMatch(reason)
     expect(() => expectedRepsToPass(rule, 0.5)).toThrow(RangeError)
   })
@@ -113,15 +154,24 @@ describe('what a rule lets through', () => {
 
 describe('would it pass today', () => {
   it('is what is predicted to be left, from the showings before: half-life regression, 2^(−days ÷ half-life)', () => {
-    const shown = [{ restedDays: 3, clean: true }, { restedDays: 6, clean: false }, { restedDays: 3, clean: true }]
+    const shown = [
+      { restedDays: 3, clean: true },
+      { restedDays: 6, clean: false },
+      { restedDays: 3, clean: true },
+    ]
     // Half-life 3 days at first; doubled by a clean showing that was due; halved by a failed one.
-    expect(refreshersOf(shown)).toEqual([{ predicted: 0.5, came: true }, { predicted: 0.5, came: false }, { predicted: 0.5, came: true }])
+    expect(refreshersOf(shown)).toEqual([
+      { predicted: 0.5, came: true },
+      { predicted: 0.5, came: false },
+      { predicted: 0.5, came: true },
+    ])
     expect(refreshersOf([])).toEqual([])
   })
 
   it('predicts better than always saying the mean on dogs that forget by a power of their own', () => {
     const next = chances(7)
-    // Each run of refreshers belongs to a dog whose true half-life is unknown to the prediction and differs from dog to dog.
+    // Each run of refreshers belongs to a dog whose true half-life is unknown to the prediction and differs from dog to
+    // dog.
     const pairs = Array.from({ length: 2000 }, () => {
       let half = 2 + 6 * next()
       const shown = Array.from({ length: 6 }, () => {
@@ -138,7 +188,17 @@ describe('would it pass today', () => {
   })
 
   it('the mean squared error (Brier 1950) of certain and right predictions is nought, of a coin’s a quarter', () => {
-    expect(calibration([{ predicted: 1, came: true }, { predicted: 0, came: false }]).brier).toBe(0)
-    expect(calibration([{ predicted: 0.5, came: true }, { predicted: 0.5, came: false }])).toMatchObject({ brier: 0.25, brierOfMean: 0.25 })
+    expect(
+      calibration([
+        { predicted: 1, came: true },
+        { predicted: 0, came: false },
+      ]).brier,
+    ).toBe(0)
+    expect(
+      calibration([
+        { predicted: 0.5, came: true },
+        { predicted: 0.5, came: false },
+      ]),
+    ).toMatchObject({ brier: 0.25, brierOfMean: 0.25 })
   })
 })

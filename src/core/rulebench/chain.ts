@@ -22,7 +22,8 @@ export function chainOf(rule: BenchRule): Chain {
   const key = rule.kind === 'window' ? `w${rule.k}/${rule.n}` : `${rule.kind}${rule.r}`
   const known = chains.get(key)
   if (known) return known
-  const made = rule.kind === 'window' ? windowChain(rule.k, rule.n) : rule.kind === 'row' ? rowChain(rule.r) : setChain(rule.r)
+  const made =
+    rule.kind === 'window' ? windowChain(rule.k, rule.n) : rule.kind === 'row' ? rowChain(rule.r) : setChain(rule.r)
   chains.set(key, made)
   return made
 }
@@ -65,7 +66,8 @@ function windowChain(k: number, n: number): Chain {
   const spare = n - k
   const reduce = (bits: number, length: number): number => {
     let misses = 0
-    for (let i = 0; i < Math.min(length, n - 1); i++) if (((bits >> i) & 1) === 0 && ++misses > spare) return (1 << i) | (bits & ((1 << i) - 1))
+    for (let i = 0; i < Math.min(length, n - 1); i++)
+      if (((bits >> i) & 1) === 0 && ++misses > spare) return (1 << i) | (bits & ((1 << i) - 1))
     const kept = Math.min(length, n - 1)
     return (1 << kept) | (bits & ((1 << kept) - 1))
   }

@@ -38,7 +38,9 @@ function timeToPass(chain: Chain, p: number): number {
     link(s, chain.onClean[s] ?? -1, p)
     link(s, chain.onMiss[s] ?? -1, 1 - p)
   }
-  chain.start(p).forEach((c, s) => { link(size, s, c) })
+  chain.start(p).forEach((c, s) => {
+    link(size, s, c)
+  })
   out[size] = chain.metAtOnce(p)
   time[size] = 0
   for (let s = 0; s < size; s++) takeOut(chance, out, time, width, s)
@@ -109,4 +111,5 @@ export function chanceWithin(rule: BenchRule, p: number, reps: number): number {
 }
 
 /** The chance that one go at the rule, as many reps as it looks back over, meets it: p^r, or the binomial tail. */
-export const chanceInOneGo = (rule: BenchRule, p: number): number => chanceWithin({ ...rule, days: 1 }, p, rule.kind === 'window' ? rule.n : rule.r)
+export const chanceInOneGo = (rule: BenchRule, p: number): number =>
+  chanceWithin({ ...rule, days: 1 }, p, rule.kind === 'window' ? rule.n : rule.r)

@@ -32,7 +32,12 @@ export interface BenchPoint {
 /** One true rate on the bench. kcal is what the expected reps cost. */
 export function benchAt(ask: BenchAsk, p: number): BenchPoint {
   const expected = expectedRepsToPass(ask.rule, p)
-  return { p, within: chanceWithin(ask.rule, p, ask.reps), expected, kcal: rewardKcal(ask.pay === 'every' ? expected : expected * p, ask.kcalPerPiece) }
+  return {
+    p,
+    within: chanceWithin(ask.rule, p, ask.reps),
+    expected,
+    kcal: rewardKcal(ask.pay === 'every' ? expected : expected * p, ask.kcalPerPiece),
+  }
 }
 
 /** Weight of the prior at a rate, not normalised. */
@@ -67,5 +72,9 @@ export function wrongPass(ask: BenchAsk, prior: Beta = housePrior): WrongPass {
     }
   }
   const share = (part: number, whole: number) => (whole > 0 ? part / whole : 0)
-  return { passedOn: share(belowPassed, below), belowAmongPassed: share(belowPassed, belowPassed + abovePassed), heldBack: share(above - abovePassed, above) }
+  return {
+    passedOn: share(belowPassed, below),
+    belowAmongPassed: share(belowPassed, belowPassed + abovePassed),
+    heldBack: share(above - abovePassed, above),
+  }
 }

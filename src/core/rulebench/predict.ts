@@ -26,12 +26,25 @@ export function calibration(pairs: readonly { readonly predicted: number; readon
   }
   const base = pairs.length > 0 ? came / pairs.length : 0
   const filled = bins.filter((b) => b.n > 0).map((b) => ({ predicted: b.sum / b.n, came: b.came / b.n, n: b.n }))
-  return { bins: filled, brier: brier / Math.max(1, pairs.length), brierOfMean: base * (1 - base), error: filled.reduce((n, b) => n + (b.n * Math.abs(b.predicted - b.came)) / Math.max(1, pairs.length), 0) }
+  return {
+    bins: filled,
+    brier: brier / Math.max(1, pairs.length),
+    brierOfMean: base * (1 - base),
+    error: filled.reduce((n, b) => n + (b.n * Math.abs(b.predicted - b.came)) / Math.max(1, pairs.length), 0),
+  }
 }
 
 /**
- * Every refresher of a run as it was predicted and as it came: what was predicted to be left then, from the showings before
- * it. What a dog did over all its reps was tried beside it and predicted worse than retention alone, so that stands alone.
+ * Every refresher of a run as it was predicted and as it came: what was predicted to be left then, from the showings
+ * before
+ * it. What a dog did over all its reps was tried beside it and predicted worse than retention alone, so that stands
+ * alone.
  */
-export const refreshersOf = (shown: readonly Showing[], model: Forgetting = houseForgetting): readonly { readonly predicted: number; readonly came: boolean }[] =>
-  shown.map((showing, i) => ({ predicted: retained(showing.restedDays, halfLifeDays({ shown: shown.slice(0, i) }, model)), came: showing.clean }))
+export const refreshersOf = (
+  shown: readonly Showing[],
+  model: Forgetting = houseForgetting,
+): readonly { readonly predicted: number; readonly came: boolean }[] =>
+  shown.map((showing, i) => ({
+    predicted: retained(showing.restedDays, halfLifeDays({ shown: shown.slice(0, i) }, model)),
+    came: showing.clean,
+  }))

@@ -2,7 +2,8 @@ import { longestRule } from '../curriculum/schema'
 
 /**
  * Advancement rules on the bench. `window`: at least k of the last n, never before n were done. `row`: r in a row; a
- * set of r of r that ends at its miss is the same thing. `sets`: r of r in sets worked to their end, each counted alone.
+ * set of r of r that ends at its miss is the same thing. `sets`: r of r in sets worked to their end, each counted
+ * alone.
  */
 export type BenchRule =
   | { readonly kind: 'window'; readonly k: number; readonly n: number; readonly days: 1 | 2 }
@@ -21,4 +22,11 @@ export function benchRefusal(rule: BenchRule): string | undefined {
 }
 
 export const sayBenchRule = (rule: BenchRule): string =>
-  `${rule.kind === 'window' ? `${rule.k} of the last ${rule.n}` : rule.kind === 'row' ? `${rule.r} in a row` : `${rule.r} of ${rule.r} in one set`}${rule.days === 2 ? ', on two days' : ''}`
+  [
+    rule.kind === 'window'
+      ? `${rule.k} of the last ${rule.n}`
+      : rule.kind === 'row'
+        ? `${rule.r} in a row`
+        : `${rule.r} of ${rule.r} in one set`,
+    ...(rule.days === 2 ? ['on two days'] : []),
+  ].join(', ')

@@ -39,13 +39,24 @@ export function setsFrom(plans: readonly SetPlan[], name = 'set'): SetFact[] {
   return plans.map((plan, i): SetFact => {
     const day = plan.day ?? 0
     const at = monday + day * msPerDay + i * 60_000
-    const reps = plan.reps.split(/\s+/).filter(Boolean).map((code, r): RepFact => {
-      const outcome = outcomeOf[code[0] ?? '']
-      if (!outcome) throw new Error(`no outcome ${code}`)
-      const broke = code.length > 1 ? Number(code.slice(1)) : undefined
-      n++
-      return { id: `${name}-rep-${n}`, at: at + r * 1000, device: plan.device ?? 'd', seq: n, outcome, faults: plan.faults ?? [], ...(broke === undefined ? {} : { brokeSeconds: broke }) }
-    })
+    const reps = plan.reps
+      .split(/\s+/)
+      .filter(Boolean)
+      .map((code, r): RepFact => {
+        const outcome = outcomeOf[code[0] ?? '']
+        if (!outcome) throw new Error(`no outcome ${code}`)
+        const broke = code.length > 1 ? Number(code.slice(1)) : undefined
+        n++
+        return {
+          id: `${name}-rep-${n}`,
+          at: at + r * 1000,
+          device: plan.device ?? 'd',
+          seq: n,
+          outcome,
+          faults: plan.faults ?? [],
+          ...(broke === undefined ? {} : { brokeSeconds: broke }),
+        }
+      })
     return {
       id: `${name}-${i}`,
       rungId: plan.rung,
@@ -63,7 +74,11 @@ export function setsFrom(plans: readonly SetPlan[], name = 'set'): SetFact[] {
 }
 
 /** Works the sets rep by rep through the real standing function; the last verdict of each set comes back. */
-export function work(by: Curriculum | Regimes, plans: readonly SetPlan[], from: DogState = emptyDogState()): { state: DogState; verdicts: Verdict[] } {
+export function work(
+  by: Curriculum | Regimes,
+  plans: readonly SetPlan[],
+  from: DogState = emptyDogState(),
+): { state: DogState; verdicts: Verdict[] } {
   const regimes = 'commands' in by ? always(by) : by
   let state = from
   const verdicts: Verdict[] = []
@@ -78,7 +93,14 @@ export function work(by: Curriculum | Regimes, plans: readonly SetPlan[], from: 
 }
 
 /** The first set suggested for one command of a grown, plain dog that came ten days before the first Monday. */
-export const suggestedFor = (curriculum: Curriculum, state: DogState, command: string, promises: readonly OwnerPromise[], around: Around): Suggestion | undefined => suggestFor(suggestAll(curriculum, state, promises, { traits: plainDog, arrivesOn: '2026-02-20' }, around), command)
+export const suggestedFor = (
+  curriculum: Curriculum,
+  state: DogState,
+  command: string,
+  promises: readonly OwnerPromise[],
+  around: Around,
+): Suggestion | undefined =>
+  suggestFor(suggestAll(curriculum, state, promises, { traits: plainDog, arrivesOn: '2026-02-20' }, around), command)
 
 /** A curriculum of one command with one run whose rungs follow these rules. */
 export function oneRun(kind: RepKind, rules: readonly Rule[], seconds?: readonly number[]): Curriculum {
@@ -101,7 +123,15 @@ export function oneRun(kind: RepKind, rules: readonly Rule[], seconds?: readonly
     needs: [],
   }))
   const run: Run = { id: 'x', name: 'X', rungs }
-  return { id: 'test', version: 1, name: 'Test', gates: [], commands: [{ id: 'x', name: 'X', purpose: '', defaultCue: 'x', signal: '', caution: '', faults: [], roads: [], runs: [run] }] }
+  return {
+    id: 'test',
+    version: 1,
+    name: 'Test',
+    gates: [],
+    commands: [
+      { id: 'x', name: 'X', purpose: '', defaultCue: 'x', signal: '', caution: '', faults: [], roads: [], runs: [run] },
+    ],
+  }
 }
 
 /** Brings a dog to a rung by passing every rung of its run below it, one meeting of each rule. */
@@ -109,9 +139,13 @@ export function passTo(curriculum: Curriculum, rungId: string, day = 0): SetPlan
   for (const command of curriculum.commands)
     for (const run of command.runs) {
       const index = run.rungs.findIndex((r) => r.id === rungId)
-      if (index >= 0) return run.rungs.slice(0, index).map((r) => ({ rung: r.id, reps: cleanReps(r.rule), day, placeKind: r.criterion.place ?? 'room' }))
+      if (index >= 0)
+        return run.rungs
+          .slice(0, index)
+          .map((r) => ({ rung: r.id, reps: cleanReps(r.rule), day, placeKind: r.criterion.place ?? 'room' }))
     }
   throw new Error(`no rung ${rungId}`)
 }
 
-export const cleanReps = (rule: Rule): string => Array.from({ length: rule.kind === 'row' ? rule.r : rule.n }, () => 'C').join(' ')
+export const cleanReps = (rule: Rule): string =>
+  Array.from({ length: rule.kind === 'row' ? rule.r : rule.n }, () => 'C').join(' ')

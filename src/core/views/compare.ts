@@ -12,12 +12,31 @@ export interface StandingChange {
 }
 
 /** What differs between two summaries of one dog: word, figures, next step and promise, a line a command. */
-export function compareStandings(beforeLadder: Curriculum, before: Summary, afterLadder: Curriculum, after: Summary): readonly StandingChange[] {
+export function compareStandings(
+  beforeLadder: Curriculum,
+  before: Summary,
+  afterLadder: Curriculum,
+  after: Summary,
+): readonly StandingChange[] {
   const ids = [...new Set([...before.commands, ...after.commands].map((c) => c.command))]
   return ids.flatMap((id) => {
-    const was = say(beforeLadder, before.commands.find((c) => c.command === id))
-    const is = say(afterLadder, after.commands.find((c) => c.command === id))
-    return was === is ? [] : [{ command: findCommand(afterLadder, id)?.name ?? findCommand(beforeLadder, id)?.name ?? id, before: was, after: is }]
+    const was = say(
+      beforeLadder,
+      before.commands.find((c) => c.command === id),
+    )
+    const is = say(
+      afterLadder,
+      after.commands.find((c) => c.command === id),
+    )
+    return was === is
+      ? []
+      : [
+          {
+            command: findCommand(afterLadder, id)?.name ?? findCommand(beforeLadder, id)?.name ?? id,
+            before: was,
+            after: is,
+          },
+        ]
   })
 }
 
@@ -26,7 +45,9 @@ function say(ladder: Curriculum, standing: CommandStanding | undefined): string 
   const next = standing.step && findRung(ladder, standing.step.rungId)
   return [
     `${standing.word} ${figuresOf(standing)}`.trim(),
-    next ? `next ${next.command.id === standing.command ? '' : `${next.command.name} `}${next.rung.name}` : 'nothing next',
+    next
+      ? `next ${next.command.id === standing.command ? '' : `${next.command.name} `}${next.rung.name}`
+      : 'nothing next',
     ...standing.promises.map((p) => `promised ${findRung(ladder, p.promise.rungId)?.rung.name ?? p.promise.rungId}`),
   ].join('; ')
 }

@@ -31,14 +31,16 @@ export function lineOf(standing: CommandStanding, now: number, model: Forgetting
 }
 
 /** A refresher is due in any run of the command. */
-export const needsRefresher = (standing: CommandStanding, now: number, model: Forgetting = houseForgetting): boolean => standing.runs.some((r) => r.top >= 0 && r.memory !== undefined && isStale(r.memory, now, model))
+export const needsRefresher = (standing: CommandStanding, now: number, model: Forgetting = houseForgetting): boolean =>
+  standing.runs.some((r) => r.top >= 0 && r.memory !== undefined && isStale(r.memory, now, model))
 
 /** The figures beside the word: rungs climbed of those promised, or places held of those promised. */
 export function figuresOf(standing: CommandStanding): string {
   const run = standing.runs.find((r) => r.id === standing.mainRun)
   const promise = standing.promise
   if (standing.word === 'not started' || !run) return ''
-  if (promise && (standing.word === 'proofing' || standing.word === 'held')) return `${Math.min(promise.placesHeld, promise.promise.places)}/${promise.promise.places} places`
+  if (promise && (standing.word === 'proofing' || standing.word === 'held'))
+    return `${Math.min(promise.placesHeld, promise.promise.places)}/${promise.promise.places} places`
   const goal = run.promised === undefined ? run.size : run.promised + 1
   return `${Math.min(run.position, goal)}/${goal}`
 }

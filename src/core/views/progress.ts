@@ -28,15 +28,33 @@ export interface ProgressView {
  * A residency day by day: rungs held against the plan, success and latency. House plan: an even pace from the second
  * day to the day before going home. Rungs count up to the promised one of each promise.
  */
-export function progressOf(regimes: Regimes, sets: readonly SetFact[], promises: readonly OwnerPromise[], stay: { readonly arrivesOn: string; readonly leavesOn: string; readonly today: string }): ProgressView {
+export function progressOf(
+  regimes: Regimes,
+  sets: readonly SetFact[],
+  promises: readonly OwnerPromise[],
+  stay: { readonly arrivesOn: string; readonly leavesOn: string; readonly today: string },
+): ProgressView {
   const length = Math.max(1, daysBetween(stay.arrivesOn, stay.leavesOn))
   const newest = regimes[regimes.length - 1] ?? regimes[0]
-  const promisedRungs = promises.reduce((n, p) => { const found = findRung(newest.curriculum, p.rungId); return n + (found ? found.index + 1 : 0) }, 0)
+  const promisedRungs = promises.reduce((n, p) => {
+    const found = findRung(newest.curriculum, p.rungId)
+    return n + (found ? found.index + 1 : 0)
+  }, 0)
   const heldOn = new Map<string, number>()
   foldByDay(regimes, sets, (day, state, regime) => {
-    heldOn.set(day, promises.reduce((n, p) => { const found = findRung(regime.curriculum, p.rungId); return n + (found ? Math.min(topHeld(found.run, state.runs[found.runKey]), found.index) + 1 : 0) }, 0))
+    heldOn.set(
+      day,
+      promises.reduce((n, p) => {
+        const found = findRung(regime.curriculum, p.rungId)
+        return n + (found ? Math.min(topHeld(found.run, state.runs[found.runKey]), found.index) + 1 : 0)
+      }, 0),
+    )
   })
-  const success = new Map(successByDay(sets, (set, rep) => outcomeMade(ownRung(newest.curriculum, set.rungId)?.rung, rep) === 'clean').map((d) => [d.day, d]))
+  const success = new Map(
+    successByDay(sets, (set, rep) => outcomeMade(ownRung(newest.curriculum, set.rungId)?.rung, rep) === 'clean').map(
+      (d) => [d.day, d],
+    ),
+  )
   const latency = new Map(latencyByDay(sets).map((d) => [d.day, d.seconds]))
   let held = 0
   const days = Array.from({ length: length + 1 }, (_, i): ProgressDay => {
@@ -44,7 +62,14 @@ export function progressOf(regimes: Regimes, sets: readonly SetFact[], promises:
     held = heldOn.get(day) ?? held
     const share = Math.min(1, Math.max(0, i / Math.max(1, length - 1)))
     const counts = success.get(day)
-    return { day, held: day <= stay.today ? held : undefined, plan: promisedRungs * share, clean: counts?.clean ?? 0, total: counts?.total ?? 0, latencySeconds: latency.get(day) }
+    return {
+      day,
+      held: day <= stay.today ? held : undefined,
+      plan: promisedRungs * share,
+      clean: counts?.clean ?? 0,
+      total: counts?.total ?? 0,
+      latencySeconds: latency.get(day),
+    }
   })
   return { promisedRungs, days }
 }

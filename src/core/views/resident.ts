@@ -63,7 +63,14 @@ export interface Names {
 }
 
 /** All commands of one dog at this moment, with every rung and what the promises still want. */
-export function buildCommands(curriculum: Curriculum, state: DogState, summary: Summary, names: Names, now: number, model: Forgetting = houseForgetting): readonly CommandView[] {
+export function buildCommands(
+  curriculum: Curriculum,
+  state: DogState,
+  summary: Summary,
+  names: Names,
+  now: number,
+  model: Forgetting = houseForgetting,
+): readonly CommandView[] {
   return summary.commands.flatMap((standing) => {
     const command = findCommand(curriculum, standing.command)
     if (!command) return []
@@ -80,7 +87,11 @@ export function buildCommands(curriculum: Curriculum, state: DogState, summary: 
         cleanShare: standing.reps > 0 ? standing.clean / standing.reps : undefined,
         memory: sayMemory(standing, now, model),
         caution: command.caution,
-        runs: command.runs.map((run) => ({ id: run.id, name: run.name, rungs: run.rungs.map((rung, i) => rungView(curriculum, state, run, rung, i, standing)) })),
+        runs: command.runs.map((run) => ({
+          id: run.id,
+          name: run.name,
+          rungs: run.rungs.map((rung, i) => rungView(curriculum, state, run, rung, i, standing)),
+        })),
         next: sayStep(curriculum, standing, needsRefresher(standing, now, model)),
         workCommand: standing.step?.command ?? command.id,
         promise: standing.promise ? promiseView(curriculum, standing, names) : undefined,
@@ -89,13 +100,28 @@ export function buildCommands(curriculum: Curriculum, state: DogState, summary: 
   })
 }
 
-function rungView(curriculum: Curriculum, state: DogState, run: Run, rung: Rung, index: number, standing: CommandStanding): RungView {
+function rungView(
+  curriculum: Curriculum,
+  state: DogState,
+  run: Run,
+  rung: Rung,
+  index: number,
+  standing: CommandStanding,
+): RungView {
   const runStanding = standing.runs.find((r) => r.id === run.id)
   const runState = state.runs[runKey(rung.command, run.id)]
   const tally = runState?.tallies[rung.id]
   const since = heldSince(run, runState, index)
   const missing = unmetNeeds(state, curriculum, rung)
-  const mark: RungMark = runStanding?.slipped.includes(index) ? 'slipped' : index === (runStanding?.position ?? 0) && (missing.length === 0 || tally !== undefined) ? 'in hand' : since ? 'held' : isPassed(run, runState, index) ? 'passed' : 'ahead'
+  const mark: RungMark = runStanding?.slipped.includes(index)
+    ? 'slipped'
+    : index === (runStanding?.position ?? 0) && (missing.length === 0 || tally !== undefined)
+      ? 'in hand'
+      : since
+        ? 'held'
+        : isPassed(run, runState, index)
+          ? 'passed'
+          : 'ahead'
   return {
     id: rung.id,
     name: rung.name,
@@ -105,14 +131,19 @@ function rungView(curriculum: Curriculum, state: DogState, run: Run, rung: Rung,
     rule: sayRule(rung.rule),
     counts: tally && tally.reps > 0 ? `${tally.clean} clean of ${tally.reps}` : 'no reps yet',
     heldSince: since,
-    shut: missing.length > 0 ? `Shut until held: ${missing.map((m) => `${m.command.name} “${m.rung.name}”`).join(', ')}` : '',
+    shut:
+      missing.length > 0
+        ? `Shut until held: ${missing.map((m) => `${m.command.name} “${m.rung.name}”`).join(', ')}`
+        : '',
   }
 }
 
 function sayStuck(curriculum: Curriculum, standing: CommandStanding): string {
   if (!standing.stuck) return ''
   const name = findRung(curriculum, standing.stuck.rungId)?.rung.name ?? ''
-  return standing.stuck.why === 'three-drops' ? `Stuck at ${name}: three drops within seven days.` : `Stuck at ${name}: three blocks worked it without a pass.`
+  return standing.stuck.why === 'three-drops'
+    ? `Stuck at ${name}: three drops within seven days.`
+    : `Stuck at ${name}: three blocks worked it without a pass.`
 }
 
 function sayMemory(standing: CommandStanding, now: number, model: Forgetting): string {
@@ -122,7 +153,12 @@ function sayMemory(standing: CommandStanding, now: number, model: Forgetting): s
   const half = halfLifeDays(run.memory, model)
   const due = run.memory.since + daysUntilDue(half) * msPerDay
   const days = (due - now) / msPerDay
-  const when = days <= 0 ? 'a refresher is due' : days < 1 ? 'refresher due within a day' : `refresher due in ${Math.ceil(days)} days`
+  const when =
+    days <= 0
+      ? 'a refresher is due'
+      : days < 1
+        ? 'refresher due within a day'
+        : `refresher due in ${Math.ceil(days)} days`
   return `${left} % predicted retention, half-life ${Number(half.toFixed(1))} days; ${when} (at ${dueAt * 100} %).`
 }
 
@@ -142,29 +178,49 @@ export function sayStep(curriculum: Curriculum, standing: CommandStanding, refre
   if (refresherDue && standing.word !== 'slipping') return 'Refresher due: one set at the top held rung.'
   const found = standing.step ? findRung(curriculum, standing.step.rungId) : undefined
   if (!standing.step || !found) return 'The top of the ladder is passed.'
-  if (found.command.id !== standing.command) return `Waits for ${found.command.name} “${found.rung.name}”: ${stepWords[standing.step.why]}.`
+  if (found.command.id !== standing.command)
+    return `Waits for ${found.command.name} “${found.rung.name}”: ${stepWords[standing.step.why]}.`
   return `${found.rung.name}: ${stepWords[standing.step.why]}.`
 }
 
 function promiseView(curriculum: Curriculum, standing: CommandStanding, names: Names): PromiseView {
   const parts = standing.promises.map((p) => promiseLines(curriculum, p, names))
   const several = parts.length > 1
-  return { rungName: parts.map((p) => p.rungName).join(' and '), met: parts.every((p) => p.met), lines: parts.flatMap((p) => p.lines.map((l) => (several ? { ...l, text: `${p.rungName}: ${l.text}` } : l))) }
+  return {
+    rungName: parts.map((p) => p.rungName).join(' and '),
+    met: parts.every((p) => p.met),
+    lines: parts.flatMap((p) => p.lines.map((l) => (several ? { ...l, text: `${p.rungName}: ${l.text}` } : l))),
+  }
 }
 
 function promiseLines(curriculum: Curriculum, standing: PromiseStanding, names: Names): PromiseView {
   const rungName = findRung(curriculum, standing.promise.rungId)?.rung.name ?? standing.promise.rungId
   const evidence = (list: PromiseStanding['places'], known: ReadonlyMap<string, string>) =>
-    list.length === 0 ? 'nowhere yet' : list.map((e) => `${known.get(e.id) ?? e.id} ${Math.min(e.days.length, daysToHold)}/${daysToHold} days`).join(', ')
+    list.length === 0
+      ? 'nowhere yet'
+      : list
+          .map((e) => `${known.get(e.id) ?? e.id} ${Math.min(e.days.length, daysToHold)}/${daysToHold} days`)
+          .join(', ')
   const placesDone = standing.placesHeld >= standing.promise.places
   const peopleDone = standing.peopleHeld >= standing.promise.people
   return {
     rungName,
     met: standing.met,
     lines: [
-      { done: standing.heldSince !== undefined, text: standing.heldSince ? `held since ${standing.heldSince}` : 'not held yet (the rule, on two days)' },
-      { done: placesDone, text: `${standing.placesHeld} of ${standing.promise.places} places: ${evidence(standing.places, names.places)}` },
-      { done: peopleDone, text: `${standing.peopleHeld} of ${standing.promise.people} people: ${standing.people.length === 0 ? 'nobody yet' : evidence(standing.people, names.people)}` },
+      {
+        done: standing.heldSince !== undefined,
+        text: standing.heldSince ? `held since ${standing.heldSince}` : 'not held yet (the rule, on two days)',
+      },
+      {
+        done: placesDone,
+        text: `${standing.placesHeld} of ${standing.promise.places} places: ${evidence(standing.places, names.places)}`,
+      },
+      {
+        done: peopleDone,
+        text:
+          `${standing.peopleHeld} of ${standing.promise.people} people: ` +
+          `${standing.people.length === 0 ? 'nobody yet' : evidence(standing.people, names.people)}`,
+      },
     ],
   }
 }

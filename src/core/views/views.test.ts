@@ -6,21 +6,61 @@ import { monday, msPerDay, passTo, work, type SetPlan } from '../tests/facts'
 import { buildCommands } from './resident'
 import { buildWall, sortRows, type WallDog } from './wall'
 
-const promises = [{ rungId: 'sit.word-hand', level: 0, places: 2, people: 1 }, { rungId: 'sit-stay.30s', level: 0, places: 1, people: 1 }]
+const promises = [
+  { rungId: 'sit.word-hand', level: 0, places: 2, people: 1 },
+  { rungId: 'sit-stay.30s', level: 0, places: 1, people: 1 },
+]
 const names = { places: new Map([['barn', 'Hay barn']]), people: new Map([['ada', 'Ada']]) }
 const sitUp: SetPlan[] = [...passTo(houseCurriculum, 'sit.word-hand'), ...passTo(houseCurriculum, 'sit.word-hand', 1)]
-const met = (day: number, place = 'barn'): SetPlan => ({ rung: 'sit.word-hand', reps: 'C C C C C C C C C C', day, place })
+const met = (day: number, place = 'barn'): SetPlan => ({
+  rung: 'sit.word-hand',
+  reps: 'C C C C C C C C C C',
+  day,
+  place,
+})
 const stateOf = (plans: SetPlan[]) => work(houseCurriculum, plans).state
-const dog = (name: string, runNumber: string, state: DogState, leavesOn: string, pace = { days: 5, reps: 200 }): WallDog => ({
-  residencyId: name, name, runNumber, arrivesOn: '2026-02-20', leavesOn, caution: '', biteHistory: false, booked: false, curriculum: houseCurriculum, summary: summarise(houseCurriculum, state, promises, pace),
+const dog = (
+  name: string,
+  runNumber: string,
+  state: DogState,
+  leavesOn: string,
+  pace = { days: 5, reps: 200 },
+): WallDog => ({
+  residencyId: name,
+  name,
+  runNumber,
+  arrivesOn: '2026-02-20',
+  leavesOn,
+  caution: '',
+  biteHistory: false,
+  booked: false,
+  curriculum: houseCurriculum,
+  summary: summarise(houseCurriculum, state, promises, pace),
 })
 const today = '2026-03-05'
 const now = monday + 3 * msPerDay
 
 describe('the wall', () => {
   const half = stateOf([...sitUp, met(1), met(2)])
-  const done = stateOf([...sitUp, met(1), met(2), met(2, 'yard'), met(3, 'yard'), ...passTo(houseCurriculum, 'sit-stay.45s', 1), { rung: 'sit-stay.30s', reps: 'C C C', day: 2 }])
-  const wall = buildWall(houseCurriculum, [dog('Wren', '2', done, '2026-03-10'), dog('Rook', '10', emptyDogState(), '2026-03-07'), dog('Heron', '3', half, '2026-03-20')], today, now)
+  const done = stateOf([
+    ...sitUp,
+    met(1),
+    met(2),
+    met(2, 'yard'),
+    met(3, 'yard'),
+    ...passTo(houseCurriculum, 'sit-stay.45s', 1),
+    { rung: 'sit-stay.30s', reps: 'C C C', day: 2 },
+  ])
+  const wall = buildWall(
+    houseCurriculum,
+    [
+      dog('Wren', '2', done, '2026-03-10'),
+      dog('Rook', '10', emptyDogState(), '2026-03-07'),
+      dog('Heron', '3', half, '2026-03-20'),
+    ],
+    today,
+    now,
+  )
   const row = (name: string) => wall.rows.find((r) => r.name === name)
 
   it('counts days left, readiness and how far behind', () => {
@@ -31,12 +71,26 @@ describe('the wall', () => {
 
   it('draws the line from what is held, in hand, promised and forgotten', () => {
     const cell = row('Heron')?.cells.find((c) => c.command === 'sit')
-    expect(cell).toMatchObject({ word: 'proofing', figures: '1/2 places', promised: true, inHand: 'Smaller hand', line: { position: 4, top: 3, promised: 3, proofed: 0.5, slippedFrom: undefined } })
+    expect(cell).toMatchObject({
+      word: 'proofing',
+      figures: '1/2 places',
+      promised: true,
+      inHand: 'Smaller hand',
+      line: { position: 4, top: 3, promised: 3, proofed: 0.5, slippedFrom: undefined },
+    })
     // Worked last on day 2, half-life 3 days at least: a day later about a fifth is predicted gone.
     expect(cell?.line.sag).toBeGreaterThan(0.05)
     expect(cell?.line.sag).toBeLessThan(0.25)
-    expect(row('Rook')?.cells[0]).toMatchObject({ word: 'not started', figures: '', line: { position: 0, top: -1, sag: 0, proofed: 0 } })
-    expect(row('Wren')?.cells.find((c) => c.command === 'sit')).toMatchObject({ word: 'held', figures: '2/2 places', line: { proofed: 1 } })
+    expect(row('Rook')?.cells[0]).toMatchObject({
+      word: 'not started',
+      figures: '',
+      line: { position: 0, top: -1, sag: 0, proofed: 0 },
+    })
+    expect(row('Wren')?.cells.find((c) => c.command === 'sit')).toMatchObject({
+      word: 'held',
+      figures: '2/2 places',
+      line: { proofed: 1 },
+    })
   })
 
   it('sorts by run as numbers, by days left, and by how far behind', () => {
@@ -50,17 +104,45 @@ describe('the wall', () => {
   })
 
   it('sends to the prerequisite when nobody promised it', () => {
-    const summary = summarise(houseCurriculum, emptyDogState(), [{ rungId: 'sit-stay.30s', level: 0, places: 1, people: 1 }], { days: 0, reps: 0 })
-    const rows = buildWall(houseCurriculum, [{ ...dog('Teasel', '7', emptyDogState(), '2026-03-30'), summary }], today, now).upNext
+    const summary = summarise(
+      houseCurriculum,
+      emptyDogState(),
+      [{ rungId: 'sit-stay.30s', level: 0, places: 1, people: 1 }],
+      { days: 0, reps: 0 },
+    )
+    const rows = buildWall(
+      houseCurriculum,
+      [{ ...dog('Teasel', '7', emptyDogState(), '2026-03-30'), summary }],
+      today,
+      now,
+    ).upNext
     expect(rows).toMatchObject([{ name: 'Teasel', command: 'sit', commandName: 'Sit' }])
   })
 
   it('says why a dog is next: reps, days, pace and their ratio', () => {
     expect(wall.upNext.map((r) => r.name)).toEqual(['Heron', 'Wren'])
-    expect(wall.ring).toMatchObject([{ name: 'Rook', daysLeft: 2, reason: expect.stringMatching(/^\d+ reps to go, the days allow 80$/) }])
-    expect(wall.ring[0]?.why).toMatch(/from this dog’s own rates: \d+, of which \d+ here\. 2 days at 40 reps a day \(its own pace over 5 days worked\) allow 80\. Needed ÷ allowed = \d+\.\d\d: of simulated dogs that stood so, 0 in a hundred made their date/)
-    expect(buildWall(houseCurriculum, [{ ...dog('Today', '1', emptyDogState(), '2026-03-30'), arrivesOn: today }], today, now)).toMatchObject({ upNext: [], later: [{ name: 'Today', why: expect.stringContaining('came today') }] })
-    const unknown = buildWall(houseCurriculum, [dog('New', '1', emptyDogState(), '2026-03-30', { days: 1, reps: 9 })], today, now).upNext[0]
+    expect(wall.ring).toMatchObject([
+      { name: 'Rook', daysLeft: 2, reason: expect.stringMatching(/^\d+ reps to go, the days allow 80$/) },
+    ])
+    expect(wall.ring[0]?.why).toMatch(
+      /2 days at 40 reps a day \(its own pace over 5 days worked\) allow 80\. Needed ÷ allowed = \d+\.\d\d: /,
+    )
+    expect(wall.ring[0]?.why).toMatch(/from this dog’s own rates: \d+, of which \d+ here\. /)
+    expect(wall.ring[0]?.why).toMatch(/: of simulated dogs that stood so, 0 in a hundred made their date/)
+    expect(
+      buildWall(
+        houseCurriculum,
+        [{ ...dog('Today', '1', emptyDogState(), '2026-03-30'), arrivesOn: today }],
+        today,
+        now,
+      ),
+    ).toMatchObject({ upNext: [], later: [{ name: 'Today', why: expect.stringContaining('came today') }] })
+    const unknown = buildWall(
+      houseCurriculum,
+      [dog('New', '1', emptyDogState(), '2026-03-30', { days: 1, reps: 9 })],
+      today,
+      now,
+    ).upNext[0]
     expect(unknown?.why).toContain('60 reps a day (house figure')
   })
 })
@@ -68,7 +150,13 @@ describe('the wall', () => {
 describe('the resident', () => {
   const commands = (plans: SetPlan[]) => {
     const state = stateOf(plans)
-    return buildCommands(houseCurriculum, state, summarise(houseCurriculum, state, promises, { days: 3, reps: 100 }), names, now)
+    return buildCommands(
+      houseCurriculum,
+      state,
+      summarise(houseCurriculum, state, promises, { days: 3, reps: 100 }),
+      names,
+      now,
+    )
   }
   const sit = (plans: SetPlan[]) => {
     const found = commands(plans).find((c) => c.id === 'sit')
@@ -77,9 +165,16 @@ describe('the resident', () => {
   }
 
   it('marks every rung as held, passed, in hand, slipped or ahead', () => {
-    const marks = sit([...sitUp, met(1)]).runs[0]?.rungs.slice(0, 6).map((r) => r.mark)
+    const marks = sit([...sitUp, met(1)])
+      .runs[0]?.rungs.slice(0, 6)
+      .map((r) => r.mark)
     expect(marks).toEqual(['held', 'held', 'held', 'passed', 'in hand', 'ahead'])
-    const slipped = sit([...sitUp, met(1), met(2), { rung: 'sit.word-hand', reps: 'M M M', day: 3, purpose: 'refresh' }])
+    const slipped = sit([
+      ...sitUp,
+      met(1),
+      met(2),
+      { rung: 'sit.word-hand', reps: 'M M M', day: 3, purpose: 'refresh' },
+    ])
     expect(slipped.word).toBe('slipping')
     expect(slipped.runs[0]?.rungs.slice(0, 4).map((r) => r.mark)).toEqual(['held', 'held', 'in hand', 'slipped'])
   })
@@ -102,7 +197,9 @@ describe('the resident', () => {
   })
 
   it('says when the refresher is due', () => {
-    expect(sit([...sitUp, met(1), met(2)]).memory).toMatch(/^\d+ % predicted retention, half-life 3 days; (refresher due|a refresher is due)/)
+    expect(sit([...sitUp, met(1), met(2)]).memory).toMatch(
+      /^\d+ % predicted retention, half-life 3 days; (refresher due|a refresher is due)/,
+    )
     expect(sit([]).memory).toBe('Nothing held yet, so nothing to forget.')
   })
 })

@@ -94,12 +94,33 @@ export interface WallView {
   /** Dogs that will not make their date: their owners are to be rung. A task of its own, and no block. */
   readonly ring: readonly RingRow[]
   /** Dogs that need something and cannot be worked just now, with the reason. */
-  readonly later: readonly { readonly residencyId: string; readonly name: string; readonly runNumber: string; readonly why: string }[]
+  readonly later: readonly {
+    readonly residencyId: string
+    readonly name: string
+    readonly runNumber: string
+    readonly why: string
+  }[]
 }
 
 /** The wall at this moment: every resident against the curriculum, and who most needs a block now. */
-export function buildWall(curriculum: Curriculum, dogs: readonly WallDog[], today: string, now: number, model: Forgetting = houseForgetting): WallView {
-  const ranked = upNext(dogs.map((dog) => ({ residencyId: dog.residencyId, runNumber: dog.runNumber, daysLeft: daysBetween(today, dog.leavesOn), repsPerDay: repsPerDay(dog.summary.pace), shareOfToday: dog.shareOfToday ?? 1, needs: needsOf(dog.curriculum, dog.summary, today, now, model), not: notNow(dog, today) })))
+export function buildWall(
+  curriculum: Curriculum,
+  dogs: readonly WallDog[],
+  today: string,
+  now: number,
+  model: Forgetting = houseForgetting,
+): WallView {
+  const ranked = upNext(
+    dogs.map((dog) => ({
+      residencyId: dog.residencyId,
+      runNumber: dog.runNumber,
+      daysLeft: daysBetween(today, dog.leavesOn),
+      repsPerDay: repsPerDay(dog.summary.pace),
+      shareOfToday: dog.shareOfToday ?? 1,
+      needs: needsOf(dog.curriculum, dog.summary, today, now, model),
+      not: notNow(dog, today),
+    })),
+  )
   const byDog = new Map(ranked.map((r) => [r.residencyId, r]))
   const dogById = new Map(dogs.map((d) => [d.residencyId, d]))
   const shown = shownCommands(curriculum, dogs)
@@ -108,23 +129,46 @@ export function buildWall(curriculum: Curriculum, dogs: readonly WallDog[], toda
     rows: dogs.map((dog) => wallRow(shown, dog.curriculum, dog, byDog.get(dog.residencyId), today, now, model)),
     upNext: ranked.flatMap((r) => {
       const dog = dogById.get(r.residencyId)
-      return dog && r.reach !== 'out of reach' && r.not === '' && r.command !== undefined ? [upNextRow(dog.curriculum, dog, r, r.command, today)] : []
+      return dog && r.reach !== 'out of reach' && r.not === '' && r.command !== undefined
+        ? [upNextRow(dog.curriculum, dog, r, r.command, today)]
+        : []
     }),
-    ring: ranked.flatMap((r) => { const dog = dogById.get(r.residencyId); return dog && r.reach === 'out of reach' ? [ringRow(dog, r, today)] : [] }),
-    later: ranked.flatMap((r) => { const dog = dogById.get(r.residencyId); return dog && r.reach !== 'out of reach' && r.not !== '' ? [{ residencyId: dog.residencyId, name: dog.name, runNumber: dog.runNumber, why: r.not }] : [] }),
+    ring: ranked.flatMap((r) => {
+      const dog = dogById.get(r.residencyId)
+      return dog && r.reach === 'out of reach' ? [ringRow(dog, r, today)] : []
+    }),
+    later: ranked.flatMap((r) => {
+      const dog = dogById.get(r.residencyId)
+      return dog && r.reach !== 'out of reach' && r.not !== ''
+        ? [{ residencyId: dog.residencyId, name: dog.name, runNumber: dog.runNumber, why: r.not }]
+        : []
+    }),
   }
 }
 
 /** Why no block of this dog can begin now; empty when one can. First evening: a light walk and rest, no training. */
-const notNow = (dog: WallDog, today: string): string => (dog.arrivesOn >= today ? 'came today: a light walk and rest' : (dog.not ?? ''))
+const notNow = (dog: WallDog, today: string): string =>
+  dog.arrivesOn >= today ? 'came today: a light walk and rest' : (dog.not ?? '')
 
 /** What each promise needs, with refreshers that are due and whether it can be worked today. */
-export function needsOf(curriculum: Curriculum, summary: Summary, today: string, now: number, model: Forgetting = houseForgetting): readonly NeedOfCommand[] {
+export function needsOf(
+  curriculum: Curriculum,
+  summary: Summary,
+  today: string,
+  now: number,
+  model: Forgetting = houseForgetting,
+): readonly NeedOfCommand[] {
   return summary.needs.flatMap((need) => {
     const standing = summary.commands.find((c) => c.command === need.command)
     if (!standing) return []
     const due = needsRefresher(standing, now, model)
-    return [{ ...need, refresher: due ? refresherReps(curriculum, standing) : 0, work: due ? need.command : workFor(summary, standing, today) }]
+    return [
+      {
+        ...need,
+        refresher: due ? refresherReps(curriculum, standing) : 0,
+        work: due ? need.command : workFor(summary, standing, today),
+      },
+    ]
   })
 }
 
@@ -132,7 +176,12 @@ export function needsOf(curriculum: Curriculum, summary: Summary, today: string,
 function workFor(summary: Summary, standing: CommandStanding, today: string): string | undefined {
   const { step } = standing
   // What was met today waits for another day, here and in each place and with each person.
-  if (!step || step.metOn === today || (provesWhy.has(step.why) && standing.promises.every((p) => p.met || !lacksToday(p, today)))) return undefined
+  if (
+    !step ||
+    step.metOn === today ||
+    (provesWhy.has(step.why) && standing.promises.every((p) => p.met || !lacksToday(p, today)))
+  )
+    return undefined
   const { command } = step
   if (command === standing.command) return command
   return summary.needs.some((n) => n.command === command) ? undefined : command
@@ -142,8 +191,13 @@ const provesWhy: ReadonlySet<string> = new Set(['level', 'new-place', 'new-hands
 
 /** Whether something of a promise can still be met today that today has not brought yet. */
 function lacksToday(p: PromiseStanding, today: string): boolean {
-  const lacks = (evidence: PromiseStanding['places'], wanted: number) => evidence.filter((e) => e.days.length >= daysToHold || e.days.includes(today)).length < wanted
-  return (p.heldSince === undefined && !p.days.includes(today)) || lacks(p.places, p.promise.places) || lacks(p.people, p.promise.people)
+  const lacks = (evidence: PromiseStanding['places'], wanted: number) =>
+    evidence.filter((e) => e.days.length >= daysToHold || e.days.includes(today)).length < wanted
+  return (
+    (p.heldSince === undefined && !p.days.includes(today)) ||
+    lacks(p.places, p.promise.places) ||
+    lacks(p.people, p.promise.people)
+  )
 }
 
 function refresherReps(curriculum: Curriculum, standing: CommandStanding): number {
@@ -154,13 +208,23 @@ function refresherReps(curriculum: Curriculum, standing: CommandStanding): numbe
 
 /** Commands that anybody here was promised, in teaching order; all of them while nobody was promised anything. */
 function shownCommands(curriculum: Curriculum, dogs: readonly WallDog[]): WallView['commands'] {
-  const promised = new Set(dogs.flatMap((d) => d.summary.commands.flatMap((c) => (c.promise || c.word === 'slipping' ? [c.command] : []))))
+  const promised = new Set(
+    dogs.flatMap((d) => d.summary.commands.flatMap((c) => (c.promise || c.word === 'slipping' ? [c.command] : []))),
+  )
   const all = curriculum.commands.map((c) => ({ id: c.id, name: c.name }))
   const shown = all.filter((c) => promised.has(c.id))
   return shown.length > 0 ? shown : all
 }
 
-function wallRow(shown: WallView['commands'], curriculum: Curriculum, dog: WallDog, need: UpNext | undefined, today: string, now: number, model: Forgetting): WallRow {
+function wallRow(
+  shown: WallView['commands'],
+  curriculum: Curriculum,
+  dog: WallDog,
+  need: UpNext | undefined,
+  today: string,
+  now: number,
+  model: Forgetting,
+): WallRow {
   return {
     residencyId: dog.residencyId,
     name: dog.name,
@@ -175,7 +239,10 @@ function wallRow(shown: WallView['commands'], curriculum: Curriculum, dog: WallD
     behind: need ? (Number.isFinite(need.ratio) ? need.ratio : -1) : 0,
     reach: need?.reach ?? 'nothing needed',
     chance: need?.chance ?? 1,
-    cells: shown.map(({ id }) => { const standing = dog.summary.commands.find((c) => c.command === id); return standing ? wallCell(curriculum, standing, now, model) : absentCell(id) }),
+    cells: shown.map(({ id }) => {
+      const standing = dog.summary.commands.find((c) => c.command === id)
+      return standing ? wallCell(curriculum, standing, now, model) : absentCell(id)
+    }),
   }
 }
 
@@ -195,7 +262,16 @@ function wallCell(curriculum: Curriculum, standing: CommandStanding, now: number
 }
 
 /** A command that this dog's ladder does not have. */
-const absentCell = (command: string): WallCell => ({ command, word: 'not started', figures: '', promised: false, stale: false, stuck: false, inHand: 'not in this dog’s ladder', line: { size: 1, position: 0, top: -1, promised: undefined, slippedFrom: undefined, sag: 0, proofed: 0 } })
+const absentCell = (command: string): WallCell => ({
+  command,
+  word: 'not started',
+  figures: '',
+  promised: false,
+  stale: false,
+  stuck: false,
+  inHand: 'not in this dog’s ladder',
+  line: { size: 1, position: 0, top: -1, promised: undefined, slippedFrom: undefined, sag: 0, proofed: 0 },
+})
 
 function upNextRow(curriculum: Curriculum, dog: WallDog, r: UpNext, command: string, today: string): UpNextRow {
   const standing = dog.summary.commands.find((c) => c.command === command)
@@ -222,15 +298,38 @@ function upNextRow(curriculum: Curriculum, dog: WallDog, r: UpNext, command: str
 function ringRow(dog: WallDog, r: UpNext, today: string): RingRow {
   const daysLeft = daysBetween(today, dog.leavesOn)
   const reps = Math.ceil(r.needed)
-  return { residencyId: dog.residencyId, name: dog.name, runNumber: dog.runNumber, daysLeft, leavesOn: dog.leavesOn, reason: r.daysNeeded > daysLeft ? `needs ${r.daysNeeded} days at the least, ${daysLeft} left` : `${reps} reps to go, the days allow ${Math.floor(r.allowed)}`, why: whyNext(dog, r, daysLeft, reps) }
+  return {
+    residencyId: dog.residencyId,
+    name: dog.name,
+    runNumber: dog.runNumber,
+    daysLeft,
+    leavesOn: dog.leavesOn,
+    reason:
+      r.daysNeeded > daysLeft
+        ? `needs ${r.daysNeeded} days at the least, ${daysLeft} left`
+        : `${reps} reps to go, the days allow ${Math.floor(r.allowed)}`,
+    why: whyNext(dog, r, daysLeft, reps),
+  }
 }
 
 function whyNext(dog: WallDog, r: UpNext, daysLeft: number, reps: number): string {
   const known = repsPerDay(dog.summary.pace)
-  const pace = known === undefined ? `${usualRepsPerDay} reps a day (house figure; its own pace is not known yet)` : `${Math.round(known)} reps a day (its own pace over ${dog.summary.pace.days} days worked)`
+  const pace =
+    known === undefined
+      ? `${usualRepsPerDay} reps a day (house figure; its own pace is not known yet)`
+      : `${Math.round(known)} reps a day (its own pace over ${dog.summary.pace.days} days worked)`
   const share = Number.isFinite(r.ratio) ? r.ratio.toFixed(2) : 'no days left'
-  const days = r.daysNeeded > daysLeft ? ` What is held must be met on two days; that takes ${r.daysNeeded} at the least and ${daysLeft} are left.` : ''
-  return `Expected reps until all promises are met, from this dog’s own rates: ${reps}, of which ${Math.ceil(r.neededHere)} here. ${daysLeft} days at ${pace} allow ${Math.floor(r.allowed)}. Needed ÷ allowed = ${share}: of simulated dogs that stood so, ${Math.round(r.chance * 100)} in a hundred made their date. Those that can still be saved go first. Drops, refreshers and steps made easier are counted in, warm-ups are not.${days}`
+  const days =
+    r.daysNeeded > daysLeft
+      ? ` What is held must be met on two days; that takes ${r.daysNeeded} at the least and ${daysLeft} are left.`
+      : ''
+  return (
+    `Expected reps until all promises are met, from this dog’s own rates: ${reps}, of which ` +
+    `${Math.ceil(r.neededHere)} here. ${daysLeft} days at ${pace} allow ${Math.floor(r.allowed)}. Needed ÷ ` +
+    `allowed = ${share}: of simulated dogs that stood so, ${Math.round(r.chance * 100)} in a hundred made their ` +
+    `date. Those that can still be saved go first. Drops, refreshers and steps made easier are counted in, ` +
+    `warm-ups are not.${days}`
+  )
 }
 
 export const wallSorts = ['behind', 'run', 'days'] as const
@@ -241,7 +340,16 @@ export function sortRows(rows: readonly WallRow[], sort: WallSort, descending: b
   const behind = (r: WallRow) => (r.behind < 0 ? Number.POSITIVE_INFINITY : r.behind)
   const byRun = (a: WallRow, b: WallRow) => a.runNumber.localeCompare(b.runNumber, 'en', { numeric: true })
   const ordered = [...rows].sort((a, b) => {
-    const d = sort === 'run' ? 0 : sort === 'days' ? a.daysLeft - b.daysLeft : behind(b) === behind(a) ? 0 : behind(b) > behind(a) ? 1 : -1
+    const d =
+      sort === 'run'
+        ? 0
+        : sort === 'days'
+          ? a.daysLeft - b.daysLeft
+          : behind(b) === behind(a)
+            ? 0
+            : behind(b) > behind(a)
+              ? 1
+              : -1
     return d || byRun(a, b)
   })
   return descending ? ordered.reverse() : ordered

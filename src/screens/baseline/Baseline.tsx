@@ -26,46 +26,153 @@ export function Baseline({ view, actions }: { view: BaselineView; actions: Basel
   const open = commands.filter((c) => c.step.kind === 'try' && !c.worked && !c.started)
   const [chosen, choose] = useState<string | undefined>()
   const now = open.find((c) => c.id === chosen) ?? open.find((c) => c.reps.length > 0) ?? open[0]
-  const done = commands.filter((c) => !open.includes(c)).sort((a, b) => Number(a.reps.length === 0) - Number(b.reps.length === 0))
+  const foodInSight = now?.step.kind === 'try' && now.step.foodInSight
+  const done = commands
+    .filter((c) => !open.includes(c))
+    .sort((a, b) => Number(a.reps.length === 0) - Number(b.reps.length === 0))
   const { send, wrong, pending } = useTold()
   const waiting = done.filter((c) => c.step.kind === 'done' && !c.started && !c.worked && c.reps.length > 0)
   return (
     <Page>
-      <DogHead resident={resident} title="Baseline"><p>Each command cold and empty-handed first, then with the food in sight. Few reps, quickly; nothing here is passed or held, it only says where to begin.</p></DogHead>
-      {wrong && <div role="alert"><Fault>{wrong}</Fault></div>}
-      {firstEvening ? <p>First evening: a light walk and rest, no training. The baseline is for tomorrow.</p> : now ? (
+      <DogHead resident={resident} title="Baseline">
+        <p>
+          Each command cold and empty-handed first, then with the food in sight. Few reps, quickly; nothing here is
+          passed or held, it only says where to begin.
+        </p>
+      </DogHead>
+      {wrong && (
+        <div role="alert">
+          <Fault>{wrong}</Fault>
+        </div>
+      )}
+      {firstEvening ? (
+        <p>First evening: a light walk and rest, no training. The baseline is for tomorrow.</p>
+      ) : now ? (
         <Ask aria-label="Ask for this now">
-          <p className="which">{now.name}, rep {now.reps.length + 1} of at most {mostReps}</p>
+          <p className="which">
+            {now.name}, rep {now.reps.length + 1} of at most {mostReps}
+          </p>
           <h2>{now.rung.name}</h2>
-          <p className="how"><b>{now.step.kind === 'try' && now.step.foodInSight ? 'With the food in sight' : 'Cold, empty-handed'}.</b> {now.rung.words}.</p>
-          {now.reported && now.reps.length === 0 && <p>Said to be able to: {now.reported}. Not trusted until it is seen.</p>}
+          <p className="how">
+            <b>{foodInSight ? 'With the food in sight' : 'Cold, empty-handed'}.</b> {now.rung.words}.
+          </p>
+          {now.reported && now.reps.length === 0 && (
+            <p>Said to be able to: {now.reported}. Not trusted until it is seen.</p>
+          )}
           <Answers>
-            <Button data-strong isDisabled={pending} onPress={() => send(() => actions.rep({ residencyId: resident.residencyId, id: v7(), command: now.id, rungId: now.rung.id, foodInSight: now.step.kind === 'try' && now.step.foodInSight, clean: true }))}>Clean</Button>
-            <Button isDisabled={pending} onPress={() => send(() => actions.rep({ residencyId: resident.residencyId, id: v7(), command: now.id, rungId: now.rung.id, foodInSight: now.step.kind === 'try' && now.step.foodInSight, clean: false }))}>Not clean</Button>
+            <Button
+              data-strong
+              isDisabled={pending}
+              onPress={() =>
+                send(() =>
+                  actions.rep({
+                    residencyId: resident.residencyId,
+                    id: v7(),
+                    command: now.id,
+                    rungId: now.rung.id,
+                    foodInSight: now.step.kind === 'try' && now.step.foodInSight,
+                    clean: true,
+                  }),
+                )
+              }
+            >
+              Clean
+            </Button>
+            <Button
+              isDisabled={pending}
+              onPress={() =>
+                send(() =>
+                  actions.rep({
+                    residencyId: resident.residencyId,
+                    id: v7(),
+                    command: now.id,
+                    rungId: now.rung.id,
+                    foodInSight: now.step.kind === 'try' && now.step.foodInSight,
+                    clean: false,
+                  }),
+                )
+              }
+            >
+              Not clean
+            </Button>
           </Answers>
-          <p className="so-far">{now.reps.length === 0 ? 'First cue, no help.' : now.reps.map((r, i) => <span key={r.id}>{i > 0 && ', '}{r.rungName}{r.foodInSight ? ' (food in sight)' : ''} {r.clean ? '✓' : '✗'}</span>)}{now.reps.length > 0 && <> <Quiet onPress={() => send(() => actions.undo({ residencyId: resident.residencyId, command: now.id }))}>Take the last one back</Quiet></>}</p>
+          <p className="so-far">
+            {now.reps.length === 0
+              ? 'First cue, no help.'
+              : now.reps.map((r, i) => (
+                  <span key={r.id}>
+                    {i > 0 && ', '}
+                    {r.rungName}
+                    {r.foodInSight ? ' (food in sight)' : ''} {r.clean ? '✓' : '✗'}
+                  </span>
+                ))}
+            {now.reps.length > 0 && (
+              <>
+                {' '}
+                <Quiet onPress={() => send(() => actions.undo({ residencyId: resident.residencyId, command: now.id }))}>
+                  Take the last one back
+                </Quiet>
+              </>
+            )}
+          </p>
         </Ask>
-      ) : <p>Every command was tried, or waits for another one.</p>}
-      {waiting.length > 0 && <div><Button isDisabled={pending} $now={!now} onPress={() => send(() => actions.all({ residencyId: resident.residencyId }))}>Begin {waiting.length === 1 ? 'it' : `all ${waiting.length}`} as proposed</Button></div>}
+      ) : (
+        <p>Every command was tried, or waits for another one.</p>
+      )}
+      {waiting.length > 0 && (
+        <div>
+          <Button
+            isDisabled={pending}
+            $now={!now}
+            onPress={() => send(() => actions.all({ residencyId: resident.residencyId }))}
+          >
+            Begin {waiting.length === 1 ? 'it' : `all ${waiting.length}`} as proposed
+          </Button>
+        </div>
+      )}
       <Cols>
         {open.length > 1 && (
           <section aria-labelledby="to-try">
             <h2 id="to-try">Still to try</h2>
-            <ul>{open.filter((c) => c !== now).map((c) => <li key={c.id}><Quiet onPress={() => choose(c.id)}>{c.name}</Quiet> {c.reps.length > 0 && <small>{c.reps.length} reps</small>}</li>)}</ul>
+            <ul>
+              {open
+                .filter((c) => c !== now)
+                .map((c) => (
+                  <li key={c.id}>
+                    <Quiet onPress={() => choose(c.id)}>{c.name}</Quiet>{' '}
+                    {c.reps.length > 0 && <small>{c.reps.length} reps</small>}
+                  </li>
+                ))}
+            </ul>
           </section>
         )}
         <section aria-labelledby="found">
           <h2 id="found">Where each begins</h2>
           {done.length === 0 && <p>Nothing yet.</p>}
-          <Found>{done.map((c) => <FoundRow key={c.id} command={c} residencyId={resident.residencyId} actions={actions} />)}</Found>
+          <Found>
+            {done.map((c) => (
+              <FoundRow key={c.id} command={c} residencyId={resident.residencyId} actions={actions} />
+            ))}
+          </Found>
         </section>
       </Cols>
-      <p><ButtonLink href={`/dogs/${resident.residencyId}/reward`}>What it works for</ButtonLink> <ButtonLink href={`/dogs/${resident.residencyId}`}>To the dog</ButtonLink></p>
+      <p>
+        <ButtonLink href={`/dogs/${resident.residencyId}/reward`}>What it works for</ButtonLink>{' '}
+        <ButtonLink href={`/dogs/${resident.residencyId}`}>To the dog</ButtonLink>
+      </p>
     </Page>
   )
 }
 
-function FoundRow({ command: c, residencyId, actions }: { command: BaselineCommand; residencyId: string; actions: BaselineActions }) {
+function FoundRow({
+  command: c,
+  residencyId,
+  actions,
+}: {
+  command: BaselineCommand
+  residencyId: string
+  actions: BaselineActions
+}) {
   const { send, wrong, pending } = useTold()
   const proposed = c.step.kind === 'done' ? c.step.start : 0
   const [rung, setRung] = useState(c.rungs[proposed]?.id ?? '')
@@ -75,17 +182,77 @@ function FoundRow({ command: c, residencyId, actions }: { command: BaselineComma
   return (
     <li data-begun={c.started !== undefined}>
       <b>{c.name}</b>
-      <span>{c.worked ? 'worked since: its ladder says' : c.started ? <>begins at <b>{c.started.rungName}</b>{c.started.reason && <>: “{c.started.reason}”</>}</> : c.step.kind === 'done' ? (untried ? <>{c.step.why} From the first rung.</> : <>proposed: <b>{c.rung.name}</b></>) : ''}</span>
-      {c.step.kind === 'done' && !untried && <Why><p>{c.step.why}</p>{c.step.foodHelps !== undefined && <p>{c.step.foodHelps ? 'With the food in sight it came twice of twice: the food is still part of the cue.' : 'Food in sight did not help.'}</p>}<p>{c.reps.map((r) => `${r.rungName}${r.foodInSight ? ' (food in sight)' : ''} ${r.clean ? '✓' : '✗'}`).join(', ')}</p></Why>}
+      <span>
+        {c.worked ? (
+          'worked since: its ladder says'
+        ) : c.started ? (
+          <>
+            begins at <b>{c.started.rungName}</b>
+            {c.started.reason && <>: “{c.started.reason}”</>}
+          </>
+        ) : c.step.kind === 'done' ? (
+          untried ? (
+            <>{c.step.why} From the first rung.</>
+          ) : (
+            <>
+              proposed: <b>{c.rung.name}</b>
+            </>
+          )
+        ) : (
+          ''
+        )}
+      </span>
+      {c.step.kind === 'done' && !untried && (
+        <Why>
+          <p>{c.step.why}</p>
+          {c.step.foodHelps !== undefined && (
+            <p>
+              {c.step.foodHelps
+                ? 'With the food in sight it came twice of twice: the food is still part of the cue.'
+                : 'Food in sight did not help.'}
+            </p>
+          )}
+          <p>
+            {c.reps
+              .map((r) => `${r.rungName}${r.foodInSight ? ' (food in sight)' : ''} ${r.clean ? '✓' : '✗'}`)
+              .join(', ')}
+          </p>
+        </Why>
+      )}
       {open && (
         <Disclosure>
-          <Quiet slot="trigger" aria-label={`${c.started ? 'Change' : 'Begin'} ${c.name}`}>{c.started ? 'change' : 'begin'}</Quiet>
+          <Quiet slot="trigger" aria-label={`${c.started ? 'Change' : 'Begin'} ${c.name}`}>
+            {c.started ? 'change' : 'begin'}
+          </Quiet>
           <DisclosurePanel>
-            <form onSubmit={(e) => { e.preventDefault(); const form = new FormData(e.currentTarget); send(() => actions.start({ residencyId, command: c.id, rungId: rung, reason: form.get('reason') ?? '' })) }}>
-              <Choose label="Begins at" value={rung} onChange={setRung} choices={c.rungs.slice(0, c.ceiling + 1).map((r, i) => ({ id: r.id, name: r.name, note: i === proposed ? 'proposed' : i > proposed ? 'higher: say why' : '' }))} />
+            <form
+              onSubmit={(e) => {
+                e.preventDefault()
+                const form = new FormData(e.currentTarget)
+                send(() =>
+                  actions.start({ residencyId, command: c.id, rungId: rung, reason: form.get('reason') ?? '' }),
+                )
+              }}
+            >
+              <Choose
+                label="Begins at"
+                value={rung}
+                onChange={setRung}
+                choices={c.rungs.slice(0, c.ceiling + 1).map((r, i) => ({
+                  id: r.id,
+                  name: r.name,
+                  note: i === proposed ? 'proposed' : i > proposed ? 'higher: say why' : '',
+                }))}
+              />
               <Field label="Reason" name="reason" required={higher} />
-              <Button type="submit" isDisabled={pending}>Begin here</Button>
-              {wrong && <div role="alert"><Fault>{wrong}</Fault></div>}
+              <Button type="submit" isDisabled={pending}>
+                Begin here
+              </Button>
+              {wrong && (
+                <div role="alert">
+                  <Fault>{wrong}</Fault>
+                </div>
+              )}
             </form>
           </DisclosurePanel>
         </Disclosure>
@@ -94,8 +261,96 @@ function FoundRow({ command: c, residencyId, actions }: { command: BaselineComma
   )
 }
 
-const Page = styled.div`padding: 0.9rem 1.5rem 4rem; max-width: 66rem; display: grid; gap: 1rem; grid-template-columns: minmax(0, 1fr); h2 { font-size: 1.2rem; } header p:last-child { max-width: 66ch; } ${phone} { padding: 0.8rem 0.9rem 4rem; }`
-const Ask = styled.section`background: var(--paper); border: 2px solid var(--ink); border-left: 12px solid var(--now); padding: 1rem 1.2rem; display: grid; gap: 0.5rem; h2 { font-size: 2rem; } .which { font-weight: 620; } .how { font-size: 1.1rem; } .so-far { color: var(--ink-2); }`
-const Answers = styled.div`display: grid; grid-template-columns: 1fr 1fr; gap: 0.8rem; max-width: 34rem; button { min-height: 4.5rem; font-size: 1.3rem; } button[data-strong] { background: var(--ink); color: var(--paper); }`
-const Cols = styled.div`display: grid; grid-template-columns: minmax(10rem, 1fr) minmax(0, 3fr); gap: 1.5rem; &:has(> section:only-child) { grid-template-columns: minmax(0, 1fr); } ul { list-style: none; margin: 0.3rem 0 0; padding: 0; } ul button { min-height: 2.2rem; } ${phone} { grid-template-columns: minmax(0, 1fr); }`
-const Found = styled.ul`li { display: grid; grid-template-columns: 9rem minmax(0, 1fr) auto auto; gap: 0 0.8rem; align-items: baseline; padding: 0.35rem 0; border-bottom: 1px solid var(--rule); } li[data-begun='true'] > b { color: var(--held); } form { display: grid; gap: 0.5rem; padding: 0.5rem 0; min-width: 15rem; } ${phone} { li { grid-template-columns: 6.5rem minmax(0, 1fr); } }`
+const Page = styled.div`
+  padding: 0.9rem 1.5rem 4rem;
+  max-width: 66rem;
+  display: grid;
+  gap: 1rem;
+  grid-template-columns: minmax(0, 1fr);
+  h2 {
+    font-size: 1.2rem;
+  }
+  header p:last-child {
+    max-width: 66ch;
+  }
+  ${phone} {
+    padding: 0.8rem 0.9rem 4rem;
+  }
+`
+const Ask = styled.section`
+  background: var(--paper);
+  border: 2px solid var(--ink);
+  border-left: 12px solid var(--now);
+  padding: 1rem 1.2rem;
+  display: grid;
+  gap: 0.5rem;
+  h2 {
+    font-size: 2rem;
+  }
+  .which {
+    font-weight: 620;
+  }
+  .how {
+    font-size: 1.1rem;
+  }
+  .so-far {
+    color: var(--ink-2);
+  }
+`
+const Answers = styled.div`
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 0.8rem;
+  max-width: 34rem;
+  button {
+    min-height: 4.5rem;
+    font-size: 1.3rem;
+  }
+  button[data-strong] {
+    background: var(--ink);
+    color: var(--paper);
+  }
+`
+const Cols = styled.div`
+  display: grid;
+  grid-template-columns: minmax(10rem, 1fr) minmax(0, 3fr);
+  gap: 1.5rem;
+  &:has(> section:only-child) {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  ul {
+    list-style: none;
+    margin: 0.3rem 0 0;
+    padding: 0;
+  }
+  ul button {
+    min-height: 2.2rem;
+  }
+  ${phone} {
+    grid-template-columns: minmax(0, 1fr);
+  }
+`
+const Found = styled.ul`
+  li {
+    display: grid;
+    grid-template-columns: 9rem minmax(0, 1fr) auto auto;
+    gap: 0 0.8rem;
+    align-items: baseline;
+    padding: 0.35rem 0;
+    border-bottom: 1px solid var(--rule);
+  }
+  li[data-begun='true'] > b {
+    color: var(--held);
+  }
+  form {
+    display: grid;
+    gap: 0.5rem;
+    padding: 0.5rem 0;
+    min-width: 15rem;
+  }
+  ${phone} {
+    li {
+      grid-template-columns: 6.5rem minmax(0, 1fr);
+    }
+  }
+`

@@ -13,61 +13,197 @@ import { useKeeping } from '../form/useKeeping'
 import { Choices, FormPage, freshForm, Pair, Pick, Tick, type FormAction } from './TrainerForm'
 
 /** A dog, its days here, its words, and what its owner was promised. */
-export function DogForm({ action, commands, today, usual, booking }: { action: FormAction; commands: readonly Command[]; today: string; /** Places and people that a promise has where nobody says otherwise. */ usual: { readonly places: number; readonly people: number }; booking: Booking }) {
+export function DogForm({
+  action,
+  commands,
+  today,
+  usual,
+  booking,
+}: {
+  action: FormAction
+  commands: readonly Command[]
+  today: string
+  /** Places and people that a promise has where nobody says otherwise. */ usual: {
+    readonly places: number
+    readonly people: number
+  }
+  booking: Booking
+}) {
   const [state, submit, pending] = useActionState(action, freshForm)
   const values = state.tries > 0 ? state.values : booking.typed
   const was = (name: string) => values[name]?.[0]
   const form = useRef<HTMLFormElement>(null)
-  const { touch, said } = useKeeping(form, async (typed) => (await booking.saveDraft({ key: booking.key, step: 'booking', typed })).ok)
+  const { touch, said } = useKeeping(
+    form,
+    async (typed) => (await booking.saveDraft({ key: booking.key, step: 'booking', typed })).ok,
+  )
   const [dogId, setDog] = useState(was('dogId') ?? '')
   return (
     <FormPage>
       <h1>New dog</h1>
-      {booking.others.length > 0 && <p>Begun and not finished: {booking.others.map((b, i) => <span key={b.key}>{i > 0 && ', '}<Link href={`/dogs/new?key=${b.key}`}>{b.name}</Link> ({b.by})</span>)}</p>}
+      {booking.others.length > 0 && (
+        <p>
+          Begun and not finished:{' '}
+          {booking.others.map((b, i) => (
+            <span key={b.key}>
+              {i > 0 && ', '}
+              <Link href={`/dogs/new?key=${b.key}`}>{b.name}</Link> ({b.by})
+            </span>
+          ))}
+        </p>
+      )}
       <form ref={form} action={submit} key={state.tries} noValidate onInput={touch}>
         <input type="hidden" name="key" value={booking.key} />
         <input type="hidden" name="dogId" value={dogId} />
-        {state.errors[''] && <div role="alert"><Fault>{state.errors['']}</Fault></div>}
-        {booking.known.length > 0 && <Choose label="Was it here before?" value={dogId === '' ? none : dogId} onChange={(id) => { setDog(id === none ? '' : id); touch() }} choices={[{ id: none, name: 'no, it is new' }, ...booking.known.map((d) => ({ id: d.id, name: `${d.name}, ${d.ownerName}’s`, note: `went home ${d.lastLeft}; keeps its history and is tested afresh` }))]} />}
+        {state.errors[''] && (
+          <div role="alert">
+            <Fault>{state.errors['']}</Fault>
+          </div>
+        )}
+        {booking.known.length > 0 && (
+          <Choose
+            label="Was it here before?"
+            value={dogId === '' ? none : dogId}
+            onChange={(id) => {
+              setDog(id === none ? '' : id)
+              touch()
+            }}
+            choices={[
+              { id: none, name: 'no, it is new' },
+              ...booking.known.map((d) => ({
+                id: d.id,
+                name: `${d.name}, ${d.ownerName}’s`,
+                note: `went home ${d.lastLeft}; keeps its history and is tested afresh`,
+              })),
+            ]}
+          />
+        )}
         {state.errors['dogId'] && <Fault>{state.errors['dogId']}</Fault>}
-        {Object.keys(state.errors).length > 0 && !state.errors[''] && <div role="alert"><Fault>{Object.keys(state.errors).length === 1 ? 'One thing is' : `${Object.keys(state.errors).length} things are`} not right yet. Nothing you typed is lost.</Fault></div>}
+        {Object.keys(state.errors).length > 0 && !state.errors[''] && (
+          <div role="alert">
+            <Fault>
+              {Object.keys(state.errors).length === 1
+                ? 'One thing is'
+                : `${Object.keys(state.errors).length} things are`}{' '}
+              not right yet. Nothing you typed is lost.
+            </Fault>
+          </div>
+        )}
         <Pair>
           <Field label="Name" name="name" required defaultValue={was('name')} error={state.errors['name']} />
           <Field label="Run number" name="run" required defaultValue={was('run')} error={state.errors['run']} />
           <Field label="Owner" name="owner" required defaultValue={was('owner')} error={state.errors['owner']} />
         </Pair>
         <Pair>
-          <Field label="Arrives on" name="arrivesOn" type="date" plain defaultValue={was('arrivesOn') ?? today} error={state.errors['arrivesOn']} />
-          <Field label="Goes home on" name="leavesOn" type="date" required defaultValue={was('leavesOn')} error={state.errors['leavesOn']} />
+          <Field
+            label="Arrives on"
+            name="arrivesOn"
+            type="date"
+            plain
+            defaultValue={was('arrivesOn') ?? today}
+            error={state.errors['arrivesOn']}
+          />
+          <Field
+            label="Goes home on"
+            name="leavesOn"
+            type="date"
+            required
+            defaultValue={was('leavesOn')}
+            error={state.errors['leavesOn']}
+          />
         </Pair>
         <Pair>
-          <Field label="Release word" name="releaseWord" plain defaultValue={was('releaseWord') ?? 'Okay'} error={state.errors['releaseWord']} hint="ends a hold" />
-          <Field label="Marker" name="markerWord" plain defaultValue={was('markerWord') ?? 'Yes'} error={state.errors['markerWord']} hint="says that was it" />
+          <Field
+            label="Release word"
+            name="releaseWord"
+            plain
+            defaultValue={was('releaseWord') ?? 'Okay'}
+            error={state.errors['releaseWord']}
+            hint="ends a hold"
+          />
+          <Field
+            label="Marker"
+            name="markerWord"
+            plain
+            defaultValue={was('markerWord') ?? 'Yes'}
+            error={state.errors['markerWord']}
+            hint="says that was it"
+          />
           <Choices name="side" defaultValue={was('side') ?? 'left'} orientation="horizontal">
             <Label>Side</Label>
-            <div><Pick value="left">left</Pick><Pick value="right">right</Pick></div>
+            <div>
+              <Pick value="left">left</Pick>
+              <Pick value="right">right</Pick>
+            </div>
           </Choices>
         </Pair>
-        <Field label="Caution at the door" name="caution" defaultValue={was('caution')} error={state.errors['caution']} hint="shown wherever somebody is sent to this dog" />
-        <div><Tick name="biteHistory" value="yes" defaultSelected={was('biteHistory') === 'yes'}>{({ isSelected }) => <><span aria-hidden="true">{isSelected ? '☑' : '☐'}&nbsp;</span> Bite history</>}</Tick></div>
+        <Field
+          label="Caution at the door"
+          name="caution"
+          defaultValue={was('caution')}
+          error={state.errors['caution']}
+          hint="shown wherever somebody is sent to this dog"
+        />
+        <div>
+          <Tick name="biteHistory" value="yes" defaultSelected={was('biteHistory') === 'yes'}>
+            {({ isSelected }) => (
+              <>
+                <span aria-hidden="true">{isSelected ? '☑' : '☐'}&nbsp;</span> Bite history
+              </>
+            )}
+          </Tick>
+        </div>
         <Pair>
-          <Field label="Born on" name="bornOn" type="date" defaultValue={was('bornOn')} error={state.errors['bornOn']} hint="or an estimate; under six months its ladder is another" />
+          <Field
+            label="Born on"
+            name="bornOn"
+            type="date"
+            defaultValue={was('bornOn')}
+            error={state.errors['bornOn']}
+            hint="or an estimate; under six months its ladder is another"
+          />
         </Pair>
         <Traits>
           <span id="traits">Its ladder is made for a dog that is</span>
-          <div role="group" aria-labelledby="traits">{traitNames.map((t) => <Tick key={t} name="traits" value={t} defaultSelected={values['traits']?.includes(t) ?? false}>{({ isSelected }) => <><span aria-hidden="true">{isSelected ? '☑' : '☐'}&nbsp;</span> {traitWords[t]}</>}</Tick>)}</div>
+          <div role="group" aria-labelledby="traits">
+            {traitNames.map((t) => (
+              <Tick key={t} name="traits" value={t} defaultSelected={values['traits']?.includes(t) ?? false}>
+                {({ isSelected }) => (
+                  <>
+                    <span aria-hidden="true">{isSelected ? '☑' : '☐'}&nbsp;</span> {traitWords[t]}
+                  </>
+                )}
+              </Tick>
+            ))}
+          </div>
         </Traits>
         <section>
           <h2>Promised to the owner</h2>
-          <p>A promise is a rung held at a distraction level, in so many places with so many people on the leash. Leave a command at “not promised” to leave it out. Word: the owner’s own cue, when it differs from the house’s.</p>
+          <p>
+            A promise is a rung held at a distraction level, in so many places with so many people on the leash. Leave a
+            command at “not promised” to leave it out. Word: the owner’s own cue, when it differs from the house’s.
+          </p>
           {state.errors['promises'] && <Fault>{state.errors['promises']}</Fault>}
           <List>
             {commands.map((c) => (
-              <PromiseRow key={c.id} command={c} usual={usual} touch={touch} rungs={values[`rung.${c.id}`]} level={was(`level.${c.id}`)} places={was(`places.${c.id}`)} people={was(`people.${c.id}`)} word={was(`cue.${c.id}`)} errors={state.errors} />
+              <PromiseRow
+                key={c.id}
+                command={c}
+                usual={usual}
+                touch={touch}
+                rungs={values[`rung.${c.id}`]}
+                level={was(`level.${c.id}`)}
+                places={was(`places.${c.id}`)}
+                people={was(`people.${c.id}`)}
+                word={was(`cue.${c.id}`)}
+                errors={state.errors}
+              />
             ))}
           </List>
         </section>
-        <Button type="submit" $now isDisabled={pending}>Add dog</Button>
+        <Button type="submit" $now isDisabled={pending}>
+          Add dog
+        </Button>
         <span role="status">{said}</span>
       </form>
     </FormPage>
@@ -82,13 +218,42 @@ export interface Booking {
   readonly typed: Typed
   readonly saveDraft: (raw: unknown) => Promise<{ readonly ok: boolean }>
   readonly others: readonly { readonly key: string; readonly name: string; readonly by: string }[]
-  readonly known: readonly { readonly id: string; readonly name: string; readonly ownerName: string; readonly lastLeft: string }[]
+  readonly known: readonly {
+    readonly id: string
+    readonly name: string
+    readonly ownerName: string
+    readonly lastLeft: string
+  }[]
 }
 
-function PromiseRow({ command, usual, touch, rungs, level, places, people, word, errors }: { command: Command; usual: { readonly places: number; readonly people: number }; touch: () => void; rungs: readonly string[] | undefined; level: string | undefined; places: string | undefined; people: string | undefined; word: string | undefined; errors: Readonly<Record<string, string>> }) {
+function PromiseRow({
+  command,
+  usual,
+  touch,
+  rungs,
+  level,
+  places,
+  people,
+  word,
+  errors,
+}: {
+  command: Command
+  usual: { readonly places: number; readonly people: number }
+  touch: () => void
+  rungs: readonly string[] | undefined
+  level: string | undefined
+  places: string | undefined
+  people: string | undefined
+  word: string | undefined
+  errors: Readonly<Record<string, string>>
+}) {
   const [chosen, setChosen] = useState(command.runs.map((_, i) => rungs?.[i] ?? none))
   const [atLevel, setLevel] = useState(level ?? '0')
-  const error = errors[`promises.${command.id}`] ?? errors[`promises.${command.id}.places`] ?? errors[`promises.${command.id}.people`] ?? errors[`cueWords.${command.id}`]
+  const error =
+    errors[`promises.${command.id}`] ??
+    errors[`promises.${command.id}.places`] ??
+    errors[`promises.${command.id}.people`] ??
+    errors[`cueWords.${command.id}`]
   return (
     <li>
       <b>{command.name}</b>
@@ -96,20 +261,94 @@ function PromiseRow({ command, usual, touch, rungs, level, places, people, word,
         {command.runs.map((run, i) => (
           <div key={run.id}>
             <input type="hidden" name={`rung.${command.id}`} value={chosen[i]} />
-            <Choose label={`${run.name === command.name ? command.name : `${command.name}, ${run.name.toLowerCase()}`} up to`} value={chosen[i] ?? none} onChange={(id) => { setChosen(chosen.map((was, n) => (n === i ? id : was))); touch() }} choices={[{ id: none, name: 'not promised' }, ...run.rungs.map((r) => ({ id: r.id, name: r.name, note: r.criterion.words }))]} />
+            <Choose
+              label={`${run.name === command.name ? command.name : `${command.name}, ${run.name.toLowerCase()}`} up to`}
+              value={chosen[i] ?? none}
+              onChange={(id) => {
+                setChosen(chosen.map((was, n) => (n === i ? id : was)))
+                touch()
+              }}
+              choices={[
+                { id: none, name: 'not promised' },
+                ...run.rungs.map((r) => ({ id: r.id, name: r.name, note: r.criterion.words })),
+              ]}
+            />
           </div>
         ))}
       </Rungs>
       <input type="hidden" name={`level.${command.id}`} value={atLevel} />
-      <Choose label="Level" value={atLevel} onChange={(l) => { setLevel(l); touch() }} choices={levelWords.map((words, i) => ({ id: String(i), name: String(i), note: words }))} />
-      <Field label="Places" name={`places.${command.id}`} type="number" defaultValue={places ?? String(usual.places)} plain />
-      <Field label="People" name={`people.${command.id}`} type="number" defaultValue={people ?? String(usual.people)} plain />
+      <Choose
+        label="Level"
+        value={atLevel}
+        onChange={(l) => {
+          setLevel(l)
+          touch()
+        }}
+        choices={levelWords.map((words, i) => ({ id: String(i), name: String(i), note: words }))}
+      />
+      <Field
+        label="Places"
+        name={`places.${command.id}`}
+        type="number"
+        defaultValue={places ?? String(usual.places)}
+        plain
+      />
+      <Field
+        label="People"
+        name={`people.${command.id}`}
+        type="number"
+        defaultValue={people ?? String(usual.people)}
+        plain
+      />
       <Field label="Word" plain name={`cue.${command.id}`} defaultValue={word ?? ''} />
       {error && <Fault>{error}</Fault>}
     </li>
   )
 }
 
-const Rungs = styled.div`display: grid; gap: 0.5rem;`
-const Traits = styled.div`display: grid; gap: 0.3rem; > span { font-size: 0.85rem; font-weight: 560; color: var(--ink-2); } > div { display: flex; flex-wrap: wrap; gap: 0.3rem 1.2rem; }`
-const List = styled.ul`&& { list-style: none; padding: 0; margin-top: 0.6rem; } li { display: grid; grid-template-columns: 6.5rem minmax(0, 1fr) 5rem 5rem 5rem 9rem; gap: 0.6rem; align-items: end; padding: 0.5rem 0; border-bottom: 1px solid var(--rule); } b { padding-bottom: 0.7rem; } ${phone} { li { grid-template-columns: 1fr 1fr; } li > b, li > div:nth-of-type(1) { grid-column: 1 / -1; padding: 0; } }`
+const Rungs = styled.div`
+  display: grid;
+  gap: 0.5rem;
+`
+const Traits = styled.div`
+  display: grid;
+  gap: 0.3rem;
+  > span {
+    font-size: 0.85rem;
+    font-weight: 560;
+    color: var(--ink-2);
+  }
+  > div {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 0.3rem 1.2rem;
+  }
+`
+const List = styled.ul`
+  && {
+    list-style: none;
+    padding: 0;
+    margin-top: 0.6rem;
+  }
+  li {
+    display: grid;
+    grid-template-columns: 6.5rem minmax(0, 1fr) 5rem 5rem 5rem 9rem;
+    gap: 0.6rem;
+    align-items: end;
+    padding: 0.5rem 0;
+    border-bottom: 1px solid var(--rule);
+  }
+  b {
+    padding-bottom: 0.7rem;
+  }
+  ${phone} {
+    li {
+      grid-template-columns: 1fr 1fr;
+    }
+    li > b,
+    li > div:nth-of-type(1) {
+      grid-column: 1 / -1;
+      padding: 0;
+    }
+  }
+`

@@ -27,7 +27,10 @@ interface Side {
   readonly n: number
   readonly days: '1' | '2'
 }
-const ruleOf = (s: Side): BenchRule => (s.kind === 'window' ? { kind: 'window', k: s.k, n: s.n, days: s.days === '2' ? 2 : 1 } : { kind: s.kind, r: s.n, days: s.days === '2' ? 2 : 1 })
+const ruleOf = (s: Side): BenchRule =>
+  s.kind === 'window'
+    ? { kind: 'window', k: s.k, n: s.n, days: s.days === '2' ? 2 : 1 }
+    : { kind: s.kind, r: s.n, days: s.days === '2' ? 2 : 1 }
 /** What the bench shows when it opens. */
 const firstA: Side = { kind: 'window', k: 8, n: 10, days: '1' }
 const firstB: Side = { kind: 'row', k: 5, n: 5, days: '1' }
@@ -35,9 +38,12 @@ const firstRate = 0.8
 const firstAsk = { reps: usualReps, wanted: 0.8, kcalPerPiece: 3, pay: 'every' } as const
 
 const percent = (x: number) => `${(x * 100).toFixed(x > 0 && x < 0.1 ? 1 : 0)} %`
-const reps = (x: number) => (x >= 1e6 ? x.toExponential(2) : x >= 1000 ? Math.round(x).toLocaleString('en') : x.toFixed(1))
+const reps = (x: number) =>
+  x >= 1e6 ? x.toExponential(2) : x >= 1000 ? Math.round(x).toLocaleString('en') : x.toFixed(1)
 
-/** Two rules for moving on, side by side on any true rate; and what the house's rules let through among its own dogs. */
+/**
+ * Two rules for moving on, side by side on any true rate; and what the house's rules let through among its own dogs.
+ */
 export function Bench({ own }: { own: OwnBench }) {
   const [a, setA] = useState(firstA)
   const [b, setB] = useState(firstB)
@@ -65,39 +71,107 @@ export function Bench({ own }: { own: OwnBench }) {
     <Page>
       <Head>
         <h1>Rule bench</h1>
-        <p>Is our rule for moving on any good? Two rules on dogs whose true rate of clean first-cue reps is known, computed exactly.</p>
+        <p>
+          Is our rule for moving on any good? Two rules on dogs whose true rate of clean first-cue reps is known,
+          computed exactly.
+        </p>
       </Head>
-      <form onSubmit={(e) => { e.preventDefault(); go() }}>
+      <form
+        onSubmit={(e) => {
+          e.preventDefault()
+          go()
+        }}
+      >
         <Rules>
           <RuleForm name="A" side={a} onChange={setA} refusal={refusals[0]} />
           <RuleForm name="B" side={b} onChange={setB} refusal={refusals[1]} />
           <Shared>
-            <Num label="True rate, %" value={Math.round(rate * 100)} min={20} max={99} onChange={(v) => { setRate(v / 100) }} />
+            <Num
+              label="True rate, %"
+              value={Math.round(rate * 100)}
+              min={20}
+              max={99}
+              onChange={(v) => {
+                setRate(v / 100)
+              }}
+            />
             <Num label="Within so many reps" value={within} min={1} max={2000} onChange={setWithin} />
-            <Num label="Wanted rate, %" value={Math.round(wanted * 100)} min={20} max={99} onChange={(v) => { setWanted(v / 100) }} />
+            <Num
+              label="Wanted rate, %"
+              value={Math.round(wanted * 100)}
+              min={20}
+              max={99}
+              onChange={(v) => {
+                setWanted(v / 100)
+              }}
+            />
             <Num label="kcal a piece" value={kcal} min={0.1} max={50} step={0.1} onChange={setKcal} />
-            <Choose label="Paid" value={pay} onChange={(v) => { setPay(v === 'clean' ? 'clean' : 'every') }} choices={[{ id: 'every', name: 'every rep' }, { id: 'clean', name: 'clean reps' }]} />
-            <Button type="submit" $now>Compare</Button>
+            <Choose
+              label="Paid"
+              value={pay}
+              onChange={(v) => {
+                setPay(v === 'clean' ? 'clean' : 'every')
+              }}
+              choices={[
+                { id: 'every', name: 'every rep' },
+                { id: 'clean', name: 'clean reps' },
+              ]}
+            />
+            <Button type="submit" $now>
+              Compare
+            </Button>
           </Shared>
         </Rules>
       </form>
       <Working works={[first, second]} />
       <Side>
-      <Results aria-live="polite">
-        <table>
-          <thead><tr><th scope="col">At a true rate of {percent(first.result?.at.p ?? rate)}</th><th scope="col">A: {sayBenchRule(ruleOf(a))}</th><th scope="col">B: {sayBenchRule(ruleOf(b))}</th></tr></thead>
-          <tbody>
-            <Figure name={`Passes within ${within} reps`} of={[first, second]} say={(r) => percent(r.at.within)} />
-            <Figure name="Expected reps until it passes" of={[first, second]} say={(r) => reps(r.at.expected)} />
-            <Figure name="Food until then" of={[first, second]} say={(r) => `${reps(r.at.kcal)} kcal`} />
-            <Figure name={`A dog below ${percent(wanted)} is passed on`} of={[first, second]} say={(r) => percent(r.wrong.passedOn)} />
-            <Figure name="Of those passed, below it" of={[first, second]} say={(r) => percent(r.wrong.belowAmongPassed)} />
-            <Figure name="A dog at or above it is held back" of={[first, second]} say={(r) => percent(r.wrong.heldBack)} />
-          </tbody>
-        </table>
-        <Why label="how it is computed"><p>Expected reps and chances come from the rule’s own absorbing Markov chain, exact to nine digits for rates of 20 to 99 % and rules of up to twelve reps; longer rules are refused. The last three lines average over dogs whose true rates follow Beta({housePrior.a}, {housePrior.b}), the house’s prior: mean 80 %, worth ten reps. Drops on the way are not counted.</p></Why>
-      </Results>
-      {first.result && second.result && <Curves a={first.result.curve} b={second.result.curve} names={[`A: ${sayBenchRule(ruleOf(a))}`, `B: ${sayBenchRule(ruleOf(b))}`]} within={within} />}
+        <Results aria-live="polite">
+          <table>
+            <thead>
+              <tr>
+                <th scope="col">At a true rate of {percent(first.result?.at.p ?? rate)}</th>
+                <th scope="col">A: {sayBenchRule(ruleOf(a))}</th>
+                <th scope="col">B: {sayBenchRule(ruleOf(b))}</th>
+              </tr>
+            </thead>
+            <tbody>
+              <Figure name={`Passes within ${within} reps`} of={[first, second]} say={(r) => percent(r.at.within)} />
+              <Figure name="Expected reps until it passes" of={[first, second]} say={(r) => reps(r.at.expected)} />
+              <Figure name="Food until then" of={[first, second]} say={(r) => `${reps(r.at.kcal)} kcal`} />
+              <Figure
+                name={`A dog below ${percent(wanted)} is passed on`}
+                of={[first, second]}
+                say={(r) => percent(r.wrong.passedOn)}
+              />
+              <Figure
+                name="Of those passed, below it"
+                of={[first, second]}
+                say={(r) => percent(r.wrong.belowAmongPassed)}
+              />
+              <Figure
+                name="A dog at or above it is held back"
+                of={[first, second]}
+                say={(r) => percent(r.wrong.heldBack)}
+              />
+            </tbody>
+          </table>
+          <Why label="how it is computed">
+            <p>
+              Expected reps and chances come from the rule’s own absorbing Markov chain, exact to nine digits for rates
+              of 20 to 99 % and rules of up to twelve reps; longer rules are refused. The last three lines average over
+              dogs whose true rates follow Beta({housePrior.a}, {housePrior.b}), the house’s prior: mean 80 %, worth ten
+              reps. Drops on the way are not counted.
+            </p>
+          </Why>
+        </Results>
+        {first.result && second.result && (
+          <Curves
+            a={first.result.curve}
+            b={second.result.curve}
+            names={[`A: ${sayBenchRule(ruleOf(a))}`, `B: ${sayBenchRule(ruleOf(b))}`]}
+            within={within}
+          />
+        )}
       </Side>
       <Own own={own} />
     </Page>
@@ -106,35 +180,144 @@ export function Bench({ own }: { own: OwnBench }) {
 
 function Working({ works }: { works: readonly BenchWork<RuleResult>[] }) {
   const running = works.filter((w) => w.running)
-  if (running.length === 0) return <p role="status" className="unseen">Done.</p>
+  if (running.length === 0)
+    return (
+      <p role="status" className="unseen">
+        Done.
+      </p>
+    )
   const share = works.reduce((n, w) => n + (w.running ? w.share : 1), 0) / works.length
   return (
     <Bar value={share * 100} aria-label="Computing">
-      <i style={{ width: `${share * 100}%` }} /><span>Computing {Math.round(share * 100)} %</span>
-      <Quiet onPress={() => { works.forEach((w) => { w.cancel() }) }}>Cancel</Quiet>
+      <i style={{ width: `${share * 100}%` }} />
+      <span>Computing {Math.round(share * 100)} %</span>
+      <Quiet
+        onPress={() => {
+          works.forEach((w) => {
+            w.cancel()
+          })
+        }}
+      >
+        Cancel
+      </Quiet>
     </Bar>
   )
 }
 
-function Figure({ name, of, say }: { name: string; of: readonly BenchWork<RuleResult>[]; say: (r: RuleResult) => string }) {
-  return <tr><th scope="row">{name}</th>{of.map((w, i) => <td key={i}>{w.refused ? 'refused' : w.result ? say(w.result) : '…'}</td>)}</tr>
+function Figure({
+  name,
+  of,
+  say,
+}: {
+  name: string
+  of: readonly BenchWork<RuleResult>[]
+  say: (r: RuleResult) => string
+}) {
+  return (
+    <tr>
+      <th scope="row">{name}</th>
+      {of.map((w, i) => (
+        <td key={i}>{w.refused ? 'refused' : w.result ? say(w.result) : '…'}</td>
+      ))}
+    </tr>
+  )
 }
 
-function RuleForm({ name, side, onChange, refusal }: { name: string; side: Side; onChange: (s: Side) => void; refusal: string | undefined }) {
+function RuleForm({
+  name,
+  side,
+  onChange,
+  refusal,
+}: {
+  name: string
+  side: Side
+  onChange: (s: Side) => void
+  refusal: string | undefined
+}) {
   return (
     <fieldset>
       <legend>Rule {name}</legend>
-      <Choose label="Kind" value={side.kind} onChange={(kind) => { onChange({ ...side, kind: kind === 'row' ? 'row' : kind === 'sets' ? 'sets' : 'window' }) }} choices={[{ id: 'window', name: 'k of the last n' }, { id: 'row', name: 'r in a row', note: 'a set of r of r that ends at its miss is the same' }, { id: 'sets', name: 'r of r in one set', note: 'sets worked to their end, each counted alone' }]} />
-      {side.kind === 'window' && <Num label="k" value={side.k} min={0} max={40} onChange={(k) => { onChange({ ...side, k }) }} />}
-      <Num label={side.kind === 'window' ? 'n' : 'r'} value={side.n} min={0} max={40} onChange={(n) => { onChange({ ...side, n }) }} />
-      <Choose label="Days" value={side.days} onChange={(days) => { onChange({ ...side, days: days === '2' ? '2' : '1' }) }} choices={[{ id: '1', name: 'once (passed)' }, { id: '2', name: 'on two days (held)' }]} />
-      {refusal && <div role="alert"><Fault>{refusal}.</Fault></div>}
+      <Choose
+        label="Kind"
+        value={side.kind}
+        onChange={(kind) => {
+          onChange({ ...side, kind: kind === 'row' ? 'row' : kind === 'sets' ? 'sets' : 'window' })
+        }}
+        choices={[
+          { id: 'window', name: 'k of the last n' },
+          { id: 'row', name: 'r in a row', note: 'a set of r of r that ends at its miss is the same' },
+          { id: 'sets', name: 'r of r in one set', note: 'sets worked to their end, each counted alone' },
+        ]}
+      />
+      {side.kind === 'window' && (
+        <Num
+          label="k"
+          value={side.k}
+          min={0}
+          max={40}
+          onChange={(k) => {
+            onChange({ ...side, k })
+          }}
+        />
+      )}
+      <Num
+        label={side.kind === 'window' ? 'n' : 'r'}
+        value={side.n}
+        min={0}
+        max={40}
+        onChange={(n) => {
+          onChange({ ...side, n })
+        }}
+      />
+      <Choose
+        label="Days"
+        value={side.days}
+        onChange={(days) => {
+          onChange({ ...side, days: days === '2' ? '2' : '1' })
+        }}
+        choices={[
+          { id: '1', name: 'once (passed)' },
+          { id: '2', name: 'on two days (held)' },
+        ]}
+      />
+      {refusal && (
+        <div role="alert">
+          <Fault>{refusal}.</Fault>
+        </div>
+      )}
     </fieldset>
   )
 }
 
-function Num({ label, value, min, max, step = 1, onChange }: { label: string; value: number; min: number; max: number; step?: number; onChange: (v: number) => void }) {
-  return <Field value={value} minValue={min} maxValue={max} step={step} onChange={(v) => { if (!Number.isNaN(v)) onChange(v) }}><FieldLabel as={Label}>{label}</FieldLabel><Input /></Field>
+function Num({
+  label,
+  value,
+  min,
+  max,
+  step = 1,
+  onChange,
+}: {
+  label: string
+  value: number
+  min: number
+  max: number
+  step?: number
+  onChange: (v: number) => void
+}) {
+  return (
+    <Field
+      value={value}
+      minValue={min}
+      maxValue={max}
+      step={step}
+      onChange={(v) => {
+        if (!Number.isNaN(v)) onChange(v)
+      }}
+    >
+      <FieldLabel as={Label}>{label}</FieldLabel>
+      <Input />
+    </Field>
+  )
 }
 
 /** The house's own dogs: how many held rungs would meet their rule today, and how far such figures can be trusted. */
@@ -144,24 +327,83 @@ function Own({ own: { rungs, checked } }: { own: OwnBench }) {
   return (
     <section aria-labelledby="own">
       <h2 id="own">Our own dogs, today</h2>
-      {judged.length === 0 ? <p>Nothing is held yet.</p> : (
+      {judged.length === 0 ? (
+        <p>Nothing is held yet.</p>
+      ) : (
         <>
-          <div>{judged.length} rungs are held. Asked once, cold, about <b>{failing.toFixed(0)}</b> would not meet their rule; {judged.filter((r) => r.retention < 0.5).length} are more likely to fail than not. <Why><p>Each chance is what is predicted to be left of the rung since it was last worked, 2 to the power of minus days over half-life. Adding how the dog did over all its reps there predicts worse, so it is left out.</p></Why></div>
-          <Results tabIndex={0} role="region" aria-label="Held rungs, least sure first"><table className="plain">
-            <thead><tr><th scope="col">Least sure first</th><th scope="col">Rung</th><th scope="col">Rule</th><th scope="col">Reps</th><th scope="col">Chance today</th></tr></thead>
-            <tbody>
-              {judged.slice(0, 12).map((r) => <tr key={`${r.residencyId} ${r.commandId} ${r.rung}`}><th scope="row"><Link href={`/dogs/${r.residencyId}/commands/${r.commandId}`}>{r.dog}</Link></th><td>{r.command}, {r.rung}</td><td>{sayRule(r.rule)}</td><td>{r.clean}/{r.total}</td><td><b>{percent(r.retention)}</b></td></tr>)}
-            </tbody>
-          </table></Results>
+          <div>
+            {judged.length} rungs are held. Asked once, cold, about <b>{failing.toFixed(0)}</b> would not meet their
+            rule; {judged.filter((r) => r.retention < 0.5).length} are more likely to fail than not.{' '}
+            <Why>
+              <p>
+                Each chance is what is predicted to be left of the rung since it was last worked, 2 to the power of
+                minus days over half-life. Adding how the dog did over all its reps there predicts worse, so it is left
+                out.
+              </p>
+            </Why>
+          </div>
+          <Results tabIndex={0} role="region" aria-label="Held rungs, least sure first">
+            <table className="plain">
+              <thead>
+                <tr>
+                  <th scope="col">Least sure first</th>
+                  <th scope="col">Rung</th>
+                  <th scope="col">Rule</th>
+                  <th scope="col">Reps</th>
+                  <th scope="col">Chance today</th>
+                </tr>
+              </thead>
+              <tbody>
+                {judged.slice(0, 12).map((r) => (
+                  <tr key={`${r.residencyId} ${r.commandId} ${r.rung}`}>
+                    <th scope="row">
+                      <Link href={`/dogs/${r.residencyId}/commands/${r.commandId}`}>{r.dog}</Link>
+                    </th>
+                    <td>
+                      {r.command}, {r.rung}
+                    </td>
+                    <td>{sayRule(r.rule)}</td>
+                    <td>
+                      {r.clean}/{r.total}
+                    </td>
+                    <td>
+                      <b>{percent(r.retention)}</b>
+                    </td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+          </Results>
         </>
       )}
       <h3>Can these chances be trusted?</h3>
-      {!checked ? <p>No dog that is here has been asked for a refresher yet.</p> : (
+      {!checked ? (
+        <p>No dog that is here has been asked for a refresher yet.</p>
+      ) : (
         <>
-          <p>Held against the {checked.refreshers} refreshers of the dogs that are here: on average {(checked.error * 100).toFixed(1)} points off; mean squared error {checked.brier.toFixed(3)}, against {checked.brierOfMean.toFixed(3)} for always saying the mean{checked.brier < checked.brierOfMean ? '' : ': until there are more of them, the mean says as much'}.</p>
+          <p>
+            Held against the {checked.refreshers} refreshers of the dogs that are here: on average{' '}
+            {(checked.error * 100).toFixed(1)} points off; mean squared error {checked.brier.toFixed(3)}, against{' '}
+            {checked.brierOfMean.toFixed(3)} for always saying the mean
+            {checked.brier < checked.brierOfMean ? '' : ': until there are more of them, the mean says as much'}.
+          </p>
           <table>
-            <thead><tr><th scope="col">Predicted</th><th scope="col">Came true</th><th scope="col">Refreshers</th></tr></thead>
-            <tbody>{checked.bins.map((bin) => <tr key={bin.predicted}><th scope="row">{percent(bin.predicted)}</th><td>{percent(bin.came)}</td><td>{bin.n.toLocaleString('en')}</td></tr>)}</tbody>
+            <thead>
+              <tr>
+                <th scope="col">Predicted</th>
+                <th scope="col">Came true</th>
+                <th scope="col">Refreshers</th>
+              </tr>
+            </thead>
+            <tbody>
+              {checked.bins.map((bin) => (
+                <tr key={bin.predicted}>
+                  <th scope="row">{percent(bin.predicted)}</th>
+                  <td>{percent(bin.came)}</td>
+                  <td>{bin.n.toLocaleString('en')}</td>
+                </tr>
+              ))}
+            </tbody>
           </table>
         </>
       )}
@@ -170,16 +412,134 @@ function Own({ own: { rungs, checked } }: { own: OwnBench }) {
 }
 
 const Page = styled.div`
-  padding: 0.9rem 1.5rem 3rem; display: grid; gap: 1.4rem; grid-template-columns: minmax(0, 1fr); h2 { font-size: 1.35rem; } h3 { font-size: 1.05rem; margin: 1rem 0 0.2rem; } ${phone} { padding: 0.8rem 0.9rem 3rem; }
-  table { border-collapse: collapse; } th, td { text-align: right; font-weight: 400; padding: 0.28rem 1.4rem 0.28rem 0; border-bottom: 1px solid var(--rule); } thead th { color: var(--ink-2); font-size: 0.9rem; font-weight: 600; } th:first-child { text-align: left; } td b { font-weight: 700; }
+  padding: 0.9rem 1.5rem 3rem;
+  display: grid;
+  gap: 1.4rem;
+  grid-template-columns: minmax(0, 1fr);
+  h2 {
+    font-size: 1.35rem;
+  }
+  h3 {
+    font-size: 1.05rem;
+    margin: 1rem 0 0.2rem;
+  }
+  ${phone} {
+    padding: 0.8rem 0.9rem 3rem;
+  }
+  table {
+    border-collapse: collapse;
+  }
+  th,
+  td {
+    text-align: right;
+    font-weight: 400;
+    padding: 0.28rem 1.4rem 0.28rem 0;
+    border-bottom: 1px solid var(--rule);
+  }
+  thead th {
+    color: var(--ink-2);
+    font-size: 0.9rem;
+    font-weight: 600;
+  }
+  th:first-child {
+    text-align: left;
+  }
+  td b {
+    font-weight: 700;
+  }
 `
-const Head = styled.header`border-bottom: 1.5px solid var(--ink); padding-bottom: 0.6rem; h1 { font-size: 1.9rem; } p { color: var(--ink-2); max-width: 70ch; }`
+const Head = styled.header`
+  border-bottom: 1.5px solid var(--ink);
+  padding-bottom: 0.6rem;
+  h1 {
+    font-size: 1.9rem;
+  }
+  p {
+    color: var(--ink-2);
+    max-width: 70ch;
+  }
+`
 const Rules = styled.div`
-  display: grid; grid-template-columns: 1fr 1fr 1.3fr; gap: 1.6rem; ${phone} { grid-template-columns: minmax(0, 1fr); }
-  fieldset { border: 0; border-top: 3px solid var(--ink); padding: 0.5rem 0 0; margin: 0; display: grid; gap: 0.5rem; grid-template-columns: 1fr 1fr; align-content: start; min-width: 0; > :nth-child(2) { grid-column: 1 / -1; } > [role='alert'] { grid-column: 1 / -1; } } fieldset + fieldset { border-top-style: dashed; } legend { font: 640 1.1rem/1 'Hepta Slab Variable', serif; padding: 0 0.6rem 0 0; }
+  display: grid;
+  grid-template-columns: 1fr 1fr 1.3fr;
+  gap: 1.6rem;
+  ${phone} {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  fieldset {
+    border: 0;
+    border-top: 3px solid var(--ink);
+    padding: 0.5rem 0 0;
+    margin: 0;
+    display: grid;
+    gap: 0.5rem;
+    grid-template-columns: 1fr 1fr;
+    align-content: start;
+    min-width: 0;
+    > :nth-child(2) {
+      grid-column: 1 / -1;
+    }
+    > [role='alert'] {
+      grid-column: 1 / -1;
+    }
+  }
+  fieldset + fieldset {
+    border-top-style: dashed;
+  }
+  legend {
+    font:
+      640 1.1rem/1 'Hepta Slab Variable',
+      serif;
+    padding: 0 0.6rem 0 0;
+  }
 `
-const Shared = styled.div`display: grid; grid-template-columns: 1fr 1fr 1fr; gap: 0.5rem 0.7rem; align-items: end; align-content: start;`
-const Field = styled(NumberField)`display: grid; gap: 0.15rem; min-width: 0; input { min-height: 2.75rem; padding: 0.3rem 0.7rem; border: 1.5px solid var(--rule-2); border-radius: 4px; background: var(--paper); width: 100%; }`
-const Side = styled.div`display: grid; grid-template-columns: minmax(0, 33rem) minmax(0, 1fr); gap: 2.2rem; align-items: start; ${phone} { grid-template-columns: minmax(0, 1fr); }`
-const Results = styled.div`overflow-x: auto; table:not(.plain) td { font-size: 1.25rem; font-weight: 640; }`
-const Bar = styled(ProgressBar)`position: relative; display: flex; align-items: center; gap: 1rem; i { position: absolute; left: 0; bottom: 0; height: 4px; background: var(--ink); } padding-bottom: 6px;`
+const Shared = styled.div`
+  display: grid;
+  grid-template-columns: 1fr 1fr 1fr;
+  gap: 0.5rem 0.7rem;
+  align-items: end;
+  align-content: start;
+`
+const Field = styled(NumberField)`
+  display: grid;
+  gap: 0.15rem;
+  min-width: 0;
+  input {
+    min-height: 2.75rem;
+    padding: 0.3rem 0.7rem;
+    border: 1.5px solid var(--rule-2);
+    border-radius: 4px;
+    background: var(--paper);
+    width: 100%;
+  }
+`
+const Side = styled.div`
+  display: grid;
+  grid-template-columns: minmax(0, 33rem) minmax(0, 1fr);
+  gap: 2.2rem;
+  align-items: start;
+  ${phone} {
+    grid-template-columns: minmax(0, 1fr);
+  }
+`
+const Results = styled.div`
+  overflow-x: auto;
+  table:not(.plain) td {
+    font-size: 1.25rem;
+    font-weight: 640;
+  }
+`
+const Bar = styled(ProgressBar)`
+  position: relative;
+  display: flex;
+  align-items: center;
+  gap: 1rem;
+  i {
+    position: absolute;
+    left: 0;
+    bottom: 0;
+    height: 4px;
+    background: var(--ink);
+  }
+  padding-bottom: 6px;
+`

@@ -2,7 +2,9 @@ import { benchAt, wrongPass } from '@/core/rulebench/judge'
 import type { BenchNews, BenchOrder } from './messages'
 
 /** The bench away from the screen's thread. Cancelling is ending the worker: it holds nothing worth keeping. */
-const tell = (news: BenchNews): void => { self.postMessage(news) }
+const tell = (news: BenchNews): void => {
+  self.postMessage(news)
+}
 
 self.onmessage = (event: MessageEvent<BenchOrder>) => {
   const order = event.data

@@ -17,7 +17,12 @@ export interface BenchWork<R> {
 export function useBench<R>(pick: (news: BenchNews) => R | undefined): BenchWork<R> {
   const worker = useRef<Worker | undefined>(undefined)
   const order = useRef(0)
-  const [state, setState] = useState<{ running: boolean; share: number; result: R | undefined; refused: string }>({ running: false, share: 0, result: undefined, refused: '' })
+  const [state, setState] = useState<{ running: boolean; share: number; result: R | undefined; refused: string }>({
+    running: false,
+    share: 0,
+    result: undefined,
+    refused: '',
+  })
   const stop = useCallback(() => {
     worker.current?.terminate()
     worker.current = undefined
@@ -35,7 +40,8 @@ export function useBench<R>(pick: (news: BenchNews) => R | undefined): BenchWork
         if (news.id !== id) return
         if (news.kind === 'progress') return setState((s) => ({ ...s, share: news.share }))
         stop()
-        if (news.kind === 'refused') return setState({ running: false, share: 0, result: undefined, refused: news.reason })
+        if (news.kind === 'refused')
+          return setState({ running: false, share: 0, result: undefined, refused: news.reason })
         setState({ running: false, share: 1, result: pick(news), refused: '' })
       }
       made.onerror = (event) => {

@@ -7,26 +7,98 @@ import { Chip, Chips, Done, Panel, SayOne, Two } from './chips'
 import type { LiveRep } from './resume'
 import type { RepExtras } from './useBlock'
 
-const promptWords: Readonly<Record<(typeof promptLevels)[number], string>> = { none: 'No help', 'smaller-signal': 'Small signal', 'full-signal': 'Full signal', lure: 'Lure', leash: 'Leash' }
+const promptWords: Readonly<Record<(typeof promptLevels)[number], string>> = {
+  none: 'No help',
+  'smaller-signal': 'Small signal',
+  'full-signal': 'Full signal',
+  lure: 'Lure',
+  leash: 'Leash',
+}
 
-/** More about the newest rep, a tap each, none of it needed: help, faults, cues said, where it looked, what was really paid. */
-export function AboutRep({ rep, faults, recall, amend, onDone }: { rep: LiveRep | undefined; faults: readonly string[]; recall: boolean; amend: (change: RepExtras) => void; onDone: () => void }) {
+/**
+ * More about the newest rep, a tap each, none of it needed: help, faults, cues said, where it looked, what was really
+ * paid.
+ */
+export function AboutRep({
+  rep,
+  faults,
+  recall,
+  amend,
+  onDone,
+}: {
+  rep: LiveRep | undefined
+  faults: readonly string[]
+  recall: boolean
+  amend: (change: RepExtras) => void
+  onDone: () => void
+}) {
   const done = rep?.done
-  if (!done) return <Panel><p>{rep ? 'That rep was recorded elsewhere; its page can correct it.' : 'There is no rep yet.'}</p><Done onPress={onDone}>Back to the set</Done></Panel>
+  if (!done)
+    return (
+      <Panel>
+        <p>{rep ? 'That rep was recorded elsewhere; its page can correct it.' : 'There is no rep yet.'}</p>
+        <Done onPress={onDone}>Back to the set</Done>
+      </Panel>
+    )
   return (
     <Panel>
-      <SayOne mayBeNone label="Help" now={done.prompt ?? ''} all={promptLevels.map((p) => ({ id: p, name: promptWords[p] }))} say={(id) => amend({ prompt: promptLevels.find((p) => p === id) ?? null })} />
+      <SayOne
+        mayBeNone
+        label="Help"
+        now={done.prompt ?? ''}
+        all={promptLevels.map((p) => ({ id: p, name: promptWords[p] }))}
+        say={(id) => amend({ prompt: promptLevels.find((p) => p === id) ?? null })}
+      />
       {faults.length > 0 && (
-        <Chips aria-label="Faults" selectionMode="multiple" selectedKeys={done.faults} onSelectionChange={(keys) => amend({ faults: [...keys].map(String) })}>
-          {faults.map((f) => <Chip key={f} id={f}>{f}</Chip>)}
+        <Chips
+          aria-label="Faults"
+          selectionMode="multiple"
+          selectedKeys={done.faults}
+          onSelectionChange={(keys) => amend({ faults: [...keys].map(String) })}
+        >
+          {faults.map((f) => (
+            <Chip key={f} id={f}>
+              {f}
+            </Chip>
+          ))}
         </Chips>
       )}
-      {recall && <SayOne mayBeNone label="It was" now={done.attention ?? ''} all={attentions.map((a) => ({ id: a, name: a }))} say={(id) => amend({ attention: attentions.find((a) => a === id) ?? null })} />}
-      <SayOne mayBeNone label="Cue said" now={String(done.cuesSaid ?? '')} all={['0', '1', '2', '3'].map((n) => ({ id: n, name: n === '0' ? 'not' : `${n}×` }))} say={(id) => amend({ cuesSaid: id === '' ? null : Number(id) })} />
-      <SayOne mayBeNone label="Paid" now={String(done.pieces ?? '')} all={['0', '1', '2', '3', '5'].map((n) => ({ id: n, name: n === '0' ? 'nothing' : n }))} say={(id) => amend({ pieces: id === '' ? null : Number(id) })} />
-      {recall && <SayOne mayBeNone label="For the sit" now={String(done.sitPieces ?? '')} all={['0', '1', '2'].map((n) => ({ id: n, name: n === '0' ? 'nothing' : n }))} say={(id) => amend({ sitPieces: id === '' ? null : Number(id) })} />}
+      {recall && (
+        <SayOne
+          mayBeNone
+          label="It was"
+          now={done.attention ?? ''}
+          all={attentions.map((a) => ({ id: a, name: a }))}
+          say={(id) => amend({ attention: attentions.find((a) => a === id) ?? null })}
+        />
+      )}
+      <SayOne
+        mayBeNone
+        label="Cue said"
+        now={String(done.cuesSaid ?? '')}
+        all={['0', '1', '2', '3'].map((n) => ({ id: n, name: n === '0' ? 'not' : `${n}×` }))}
+        say={(id) => amend({ cuesSaid: id === '' ? null : Number(id) })}
+      />
+      <SayOne
+        mayBeNone
+        label="Paid"
+        now={String(done.pieces ?? '')}
+        all={['0', '1', '2', '3', '5'].map((n) => ({ id: n, name: n === '0' ? 'nothing' : n }))}
+        say={(id) => amend({ pieces: id === '' ? null : Number(id) })}
+      />
+      {recall && (
+        <SayOne
+          mayBeNone
+          label="For the sit"
+          now={String(done.sitPieces ?? '')}
+          all={['0', '1', '2'].map((n) => ({ id: n, name: n === '0' ? 'nothing' : n }))}
+          say={(id) => amend({ sitPieces: id === '' ? null : Number(id) })}
+        />
+      )}
       <Two>
-        <Chip as={ToggleButton} isSelected={done.payError} onChange={(payError) => amend({ payError })}>Paid by a slip</Chip>
+        <Chip as={ToggleButton} isSelected={done.payError} onChange={(payError) => amend({ payError })}>
+          Paid by a slip
+        </Chip>
         <Done onPress={onDone}>Back to the set</Done>
       </Two>
     </Panel>
@@ -34,18 +106,46 @@ export function AboutRep({ rep, faults, recall, amend, onDone }: { rep: LiveRep 
 }
 
 /** The newest rep, one tap further: the help it had, or what was seen. */
-export const LastChips = memo(function LastChips({ rep, faults, amend }: { rep: LiveRep | undefined; faults: readonly string[]; amend: (change: RepExtras) => void }) {
+export const LastChips = memo(function LastChips({
+  rep,
+  faults,
+  amend,
+}: {
+  rep: LiveRep | undefined
+  faults: readonly string[]
+  amend: (change: RepExtras) => void
+}) {
   const done = rep?.done
   if (!done) return null
   if (done.outcome === 'helped')
     return (
-      <Chips aria-label="Help of the last rep" selectionMode="single" selectedKeys={done.prompt === null ? [] : [done.prompt]} onSelectionChange={(keys) => amend({ prompt: promptLevels.find((p) => p === [...keys][0]) ?? null })}>
-        {promptLevels.filter((p) => p !== 'none').map((p) => <Chip key={p} id={p}>{promptWords[p]}</Chip>)}
+      <Chips
+        aria-label="Help of the last rep"
+        selectionMode="single"
+        selectedKeys={done.prompt === null ? [] : [done.prompt]}
+        onSelectionChange={(keys) => amend({ prompt: promptLevels.find((p) => p === [...keys][0]) ?? null })}
+      >
+        {promptLevels
+          .filter((p) => p !== 'none')
+          .map((p) => (
+            <Chip key={p} id={p}>
+              {promptWords[p]}
+            </Chip>
+          ))}
       </Chips>
     )
   return (
-    <Chips aria-label="Seen in the last rep" selectionMode="multiple" selectedKeys={done.faults} onSelectionChange={(keys) => amend({ faults: [...keys].map(String) })}>
-      {faults.map((f) => <Chip key={f} id={f}>{f}</Chip>)}
+    <Chips
+      aria-label="Seen in the last rep"
+      selectionMode="multiple"
+      selectedKeys={done.faults}
+      onSelectionChange={(keys) => amend({ faults: [...keys].map(String) })}
+    >
+      {faults.map((f) => (
+        <Chip key={f} id={f}>
+          {f}
+        </Chip>
+      ))}
     </Chips>
   )
 })

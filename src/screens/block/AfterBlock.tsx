@@ -31,13 +31,19 @@ export function AfterBlock({ view, block, onBack }: { view: BlockView; block: Bl
   const [endedAt, setEndedAt] = useState<number | undefined>()
   const { curriculum } = view
   const { done, before, judged, standingOf } = block
-  const touched = useMemo(() => done.flatMap((s) => findRung(curriculum, s.context.rungId)?.command.id ?? []), [curriculum, done])
+  const touched = useMemo(
+    () => done.flatMap((s) => findRung(curriculum, s.context.rungId)?.command.id ?? []),
+    [curriculum, done],
+  )
   const moved = useMemo(() => {
     const standings = (state: DogState) => [...new Set(touched)].flatMap((id) => standingOf(id, state) ?? [])
     return movedBy(curriculum, standings(before), standings(judged.state), touched)
   }, [before, curriculum, judged.state, standingOf, touched])
   const faults = [...new Set(touched.flatMap((id) => findCommand(curriculum, id)?.faults ?? []))].slice(0, 10)
-  const paid = block.done.map((s) => ({ pieces: s.reps.reduce((n, r) => n + (r.done?.pieces ?? 0) + (r.done?.sitPieces ?? 0), 0), kcalPerPiece: view.feeds.find((f) => f.id === (s.opened?.feedId ?? null))?.kcalPerPiece ?? null }))
+  const paid = block.done.map((s) => ({
+    pieces: s.reps.reduce((n, r) => n + (r.done?.pieces ?? 0) + (r.done?.sitPieces ?? 0), 0),
+    kcalPerPiece: view.feeds.find((f) => f.id === (s.opened?.feedId ?? null))?.kcalPerPiece ?? null,
+  }))
   const kcal = kcalOf(paid)
   const seconds = Math.floor(((endedAt ?? now) - from) / 1000)
   const first = view.plan.work.find((w) => touched.includes(w.command)) ?? view.plan.work[0]
@@ -46,41 +52,139 @@ export function AfterBlock({ view, block, onBack }: { view: BlockView; block: Bl
   const rests = restUntil(endedAt ?? now, block.stressful || block.falling.fell)
   const end = () => {
     if (block.ended) return
-    const note = [...[...chips].map(String), text.trim()].filter((s) => s !== '').join('; ').replace(/\p{Cc}+/gu, ' ')
+    const note = [...[...chips].map(String), text.trim()]
+      .filter((s) => s !== '')
+      .join('; ')
+      .replace(/\p{Cc}+/gu, ' ')
     setEndedAt(Date.now())
     block.close(note, Math.min(60, Math.round(seconds / 60)))
   }
   return (
     <Page aria-label="After the block">
-      <Praise role="timer" aria-label="Quiet praise"><b>{Math.floor(seconds / 60)}:{String(seconds % 60).padStart(2, '0')}</b> <span>{block.ended ? 'of quiet praise' : seconds < praiseMinutes.least * 60 ? `quiet praise; ${praiseMinutes.least} to ${praiseMinutes.most} min` : 'long enough; back to its run'}</span></Praise>
+      <Praise role="timer" aria-label="Quiet praise">
+        <b>
+          {Math.floor(seconds / 60)}:{String(seconds % 60).padStart(2, '0')}
+        </b>{' '}
+        <span>
+          {block.ended
+            ? 'of quiet praise'
+            : seconds < praiseMinutes.least * 60
+              ? `quiet praise; ${praiseMinutes.least} to ${praiseMinutes.most} min`
+              : 'long enough; back to its run'}
+        </span>
+      </Praise>
       <Moved>
-        {moved.map((m) => <li key={m.command}><b>{m.name}</b> <span>{m.words}</span> <small>{m.clean} clean of {m.reps}</small></li>)}
+        {moved.map((m) => (
+          <li key={m.command}>
+            <b>{m.name}</b> <span>{m.words}</span>{' '}
+            <small>
+              {m.clean} clean of {m.reps}
+            </small>
+          </li>
+        ))}
         {moved.length === 0 && <li>No rep was kept in this block.</li>}
       </Moved>
-      <p>{block.piecesPaid} {block.piecesPaid === 1 ? 'piece' : 'pieces'} paid{kcal > 0 ? `, ${Math.round(kcal)} kcal` : ''}{view.piecesLeft === undefined ? '' : `; ${Math.max(0, view.piecesLeft - ownPieces(block, view))} of its meal left to pay with`}. Rests until <b>{when.wallClock(rests, view.timeZone).clock}</b>{block.stressful ? ', longer after signs of stress' : ''}.{nextName ? ` Next time: ${nextName.command.name}, ${nextName.rung.name}.` : ''}</p>
+      <p>
+        {block.piecesPaid} {block.piecesPaid === 1 ? 'piece' : 'pieces'} paid
+        {kcal > 0 ? `, ${Math.round(kcal)} kcal` : ''}
+        {view.piecesLeft === undefined
+          ? ''
+          : `; ${Math.max(0, view.piecesLeft - ownPieces(block, view))} of its meal left to pay with`}
+        . Rests until <b>{when.wallClock(rests, view.timeZone).clock}</b>
+        {block.stressful ? ', longer after signs of stress' : ''}.
+        {nextName ? ` Next time: ${nextName.command.name}, ${nextName.rung.name}.` : ''}
+      </p>
       {!block.ended ? (
         <>
           <Chips aria-label="For next time" selectionMode="multiple" selectedKeys={chips} onSelectionChange={setChips}>
-            {[...usualNotes, ...faults].map((f) => <Chip key={f} id={f}>{f}</Chip>)}
+            {[...usualNotes, ...faults].map((f) => (
+              <Chip key={f} id={f}>
+                {f}
+              </Chip>
+            ))}
           </Chips>
-          <NoteBox value={text} onChange={setText}><FieldLabel as={Label}>For next time, typed or dictated</FieldLabel><TextArea rows={2} maxLength={300} /></NoteBox>
+          <NoteBox value={text} onChange={setText}>
+            <FieldLabel as={Label}>For next time, typed or dictated</FieldLabel>
+            <TextArea rows={2} maxLength={300} />
+          </NoteBox>
           <Next onPress={end}>End the block</Next>
           <Plain onPress={onBack}>Back to work</Plain>
         </>
       ) : (
         <>
-          <p role="status"><b>The block is kept.</b></p>
-          <Next as={Link} href="/">To the wall</Next>
-          <Plain as={Link} href={`/dogs/${view.resident.residencyId}`}>Back to {view.resident.name}</Plain>
+          <p role="status">
+            <b>The block is kept.</b>
+          </p>
+          <Next as={Link} href="/">
+            To the wall
+          </Next>
+          <Plain as={Link} href={`/dogs/${view.resident.residencyId}`}>
+            Back to {view.resident.name}
+          </Plain>
         </>
       )}
     </Page>
   )
 }
 
-const ownPieces = (block: Block, view: BlockView): number => block.done.reduce((n, s) => n + ((s.opened?.feedId ?? null) === (view.feeds[0]?.id ?? null) ? s.reps.reduce((m, r) => m + (r.done?.pieces ?? 0) + (r.done?.sitPieces ?? 0), 0) : 0), 0)
+const ownPieces = (block: Block, view: BlockView): number =>
+  block.done.reduce(
+    (n, s) =>
+      n +
+      ((s.opened?.feedId ?? null) === (view.feeds[0]?.id ?? null)
+        ? s.reps.reduce((m, r) => m + (r.done?.pieces ?? 0) + (r.done?.sitPieces ?? 0), 0)
+        : 0),
+    0,
+  )
 
-const Page = styled.section`display: grid; gap: 0.7rem; margin-top: auto; p { font-size: 1.02rem; }`
-const Praise = styled.div`display: flex; align-items: baseline; gap: 0.6rem; b { font-size: 3rem; font-weight: 740; line-height: 1; } span { font-size: 1.05rem; }`
-const Moved = styled.ul`list-style: none; margin: 0; padding: 0; border-top: 3px solid var(--ink); li { padding: 0.4rem 0; border-bottom: 1px solid var(--rule); } b { font-size: 1.15rem; } small { font-size: 0.9rem; }`
-const NoteBox = styled(TextField)`display: grid; gap: 0.15rem; textarea { min-height: 3.2rem; border: 1.5px solid var(--rule-2); border-radius: 4px; padding: 0.35rem 0.6rem; font: inherit; background: var(--paper); color: inherit; resize: none; }`
+const Page = styled.section`
+  display: grid;
+  gap: 0.7rem;
+  margin-top: auto;
+  p {
+    font-size: 1.02rem;
+  }
+`
+const Praise = styled.div`
+  display: flex;
+  align-items: baseline;
+  gap: 0.6rem;
+  b {
+    font-size: 3rem;
+    font-weight: 740;
+    line-height: 1;
+  }
+  span {
+    font-size: 1.05rem;
+  }
+`
+const Moved = styled.ul`
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  border-top: 3px solid var(--ink);
+  li {
+    padding: 0.4rem 0;
+    border-bottom: 1px solid var(--rule);
+  }
+  b {
+    font-size: 1.15rem;
+  }
+  small {
+    font-size: 0.9rem;
+  }
+`
+const NoteBox = styled(TextField)`
+  display: grid;
+  gap: 0.15rem;
+  textarea {
+    min-height: 3.2rem;
+    border: 1.5px solid var(--rule-2);
+    border-radius: 4px;
+    padding: 0.35rem 0.6rem;
+    font: inherit;
+    background: var(--paper);
+    color: inherit;
+    resize: none;
+  }
+`

@@ -40,24 +40,65 @@ export function BlockScreen({ view }: { view: BlockView }) {
       letGo()
     }
   }, [])
-  return outbox ? <ClockProvider face={view.clock}><OutboxNow.Provider value={outbox}><InHand view={view} outbox={outbox} /></OutboxNow.Provider></ClockProvider> : <Page><Top view={view} outbox={undefined} title="" /><p role="status">Opening this device’s memory …</p></Page>
+  return outbox ? (
+    <ClockProvider face={view.clock}>
+      <OutboxNow.Provider value={outbox}>
+        <InHand view={view} outbox={outbox} />
+      </OutboxNow.Provider>
+    </ClockProvider>
+  ) : (
+    <Page>
+      <Top view={view} outbox={undefined} title="" />
+      <p role="status">Opening this device’s memory …</p>
+    </Page>
+  )
 }
 
-const Top = memo(function Top({ view, outbox, title, part, onHands }: { view: BlockView; outbox: Outbox | undefined; title: string; part?: string | undefined; onHands?: () => void }) {
+const Top = memo(function Top({
+  view,
+  outbox,
+  title,
+  part,
+  onHands,
+}: {
+  view: BlockView
+  outbox: Outbox | undefined
+  title: string
+  part?: string | undefined
+  onHands?: () => void
+}) {
   return (
     <>
       <Strip>
-        <Link href={`/dogs/${view.resident.residencyId}`} aria-label={`Back to ${view.resident.name}`}>←</Link>
-        <h1><b>{view.resident.runNumber}</b> {view.resident.name} <span>{title}</span>{part !== undefined && <small> {part}</small>}</h1>
+        <Link href={`/dogs/${view.resident.residencyId}`} aria-label={`Back to ${view.resident.name}`}>
+          ←
+        </Link>
+        <h1>
+          <b>{view.resident.runNumber}</b> {view.resident.name} <span>{title}</span>
+          {part !== undefined && <small> {part}</small>}
+        </h1>
         {onHands && (
           <>
-            <SmallThings dogs={[{ ...view.resident, toys: view.resident.traits.toys }, ...view.others]} me={view.me} here={view.resident.residencyId} trigger={<Gear>Small thing</Gear>} />
-            <Gear onPress={onHands} aria-label="Hands and sounds">Hands</Gear>
+            <SmallThings
+              dogs={[{ ...view.resident, toys: view.resident.traits.toys }, ...view.others]}
+              me={view.me}
+              here={view.resident.residencyId}
+              trigger={<Gear>Small thing</Gear>}
+            />
+            <Gear onPress={onHands} aria-label="Hands and sounds">
+              Hands
+            </Gear>
           </>
         )}
         <KeptHere view={view} outbox={outbox} />
       </Strip>
-      {(view.resident.biteHistory || view.resident.caution || view.twoPeople) && <NeedsPerson>{view.resident.biteHistory ? 'Bite history. ' : ''}{view.twoPeople && !/two people/i.test(view.resident.caution) ? 'Two people. ' : ''}{view.resident.caution}</NeedsPerson>}
+      {(view.resident.biteHistory || view.resident.caution || view.twoPeople) && (
+        <NeedsPerson>
+          {view.resident.biteHistory ? 'Bite history. ' : ''}
+          {view.twoPeople && !/two people/i.test(view.resident.caution) ? 'Two people. ' : ''}
+          {view.resident.caution}
+        </NeedsPerson>
+      )}
     </>
   )
 })
@@ -68,13 +109,31 @@ const KeptHere = memo(function KeptHere({ view, outbox }: { view: BlockView; out
   const status = useDeferredValue(useOutboxStatus(outbox))
   useLeaveWarning(status.kept > 0 && status.offline)
   return (
-    <Memory role="status" data-offline={status.offline || status.signedOut || status.fleeting || status.refused.length > 0}>
-      {status.fleeting && 'no lasting memory here: '}kept here: {status.kept} · sent: {status.sent}{status.refused.length > 0 && ` · refused: ${status.refused.length}`}{status.offline && (mayReloadOffline() ? ' · no network' : ' · no network: do not reload')}{status.signedOut && <> · <a href={`/sign-in?to=${encodeURIComponent(addressOf(view))}`} {...(status.fleeting ? { target: '_blank' } : {})}>sign in to send</a></>}
+    <Memory
+      role="status"
+      data-offline={status.offline || status.signedOut || status.fleeting || status.refused.length > 0}
+    >
+      {status.fleeting && 'no lasting memory here: '}kept here: {status.kept} · sent: {status.sent}
+      {status.refused.length > 0 && ` · refused: ${status.refused.length}`}
+      {status.offline && (mayReloadOffline() ? ' · no network' : ' · no network: do not reload')}
+      {status.signedOut && (
+        <>
+          {' '}
+          ·{' '}
+          <a
+            href={`/sign-in?to=${encodeURIComponent(addressOf(view))}`}
+            {...(status.fleeting ? { target: '_blank' } : {})}
+          >
+            sign in to send
+          </a>
+        </>
+      )}
     </Memory>
   )
 })
 
-const addressOf = (view: BlockView): string => `/dogs/${view.resident.residencyId}/${view.command === undefined ? 'block' : `work/${view.command}`}`
+const addressOf = (view: BlockView): string =>
+  `/dogs/${view.resident.residencyId}/${view.command === undefined ? 'block' : `work/${view.command}`}`
 
 /** Where nothing but this page holds the program, leaving it without network means waiting for the network. */
 function useLeaveWarning(waits: boolean): void {
@@ -88,7 +147,13 @@ function useLeaveWarning(waits: boolean): void {
 
 function usePrefs(): [Prefs, (next: Prefs) => void] {
   const [prefs, setPrefs] = useState(() => (typeof window === 'undefined' ? usualPrefs : readPrefs()))
-  return [prefs, useCallback((next: Prefs) => { setPrefs(next); writePrefs(next) }, [])]
+  return [
+    prefs,
+    useCallback((next: Prefs) => {
+      setPrefs(next)
+      writePrefs(next)
+    }, []),
+  ]
 }
 
 const seedNow = (): number => crypto.getRandomValues(new Uint32Array(1))[0] ?? 0
@@ -107,7 +172,15 @@ function InHand({ view, outbox }: { view: BlockView; outbox: Outbox }) {
   const item = items[block.item]
   const rung = block.rungNow
   const name = (rung ?? (item ? findRung(view.curriculum, item.rungId) : undefined))?.command.name ?? ''
-  const top = <Top view={view} outbox={outbox} title={active ? name : ''} part={active && items.length > 1 ? `${block.item + 1} of ${items.length}` : undefined} {...(active ? {} : { onHands: () => setPhase('hands') })} />
+  const top = (
+    <Top
+      view={view}
+      outbox={outbox}
+      title={active ? name : ''}
+      part={active && items.length > 1 ? `${block.item + 1} of ${items.length}` : undefined}
+      {...(active ? {} : { onHands: () => setPhase('hands') })}
+    />
+  )
   if (view.people.length === 0)
     return (
       <Page>
@@ -117,13 +190,41 @@ function InHand({ view, outbox }: { view: BlockView; outbox: Outbox }) {
         <Link href="/people/new">Add a trainer</Link>
       </Page>
     )
-  if (phase === 'hands') return <Page>{top}<Hands prefs={prefs} onChange={setPrefs} onDone={() => setPhase('work')} /></Page>
-  if (phase === 'after' || block.ended) return <Page>{top}<AfterBlock view={view} block={block} onBack={() => setPhase('work')} /></Page>
+  if (phase === 'hands')
+    return (
+      <Page>
+        {top}
+        <Hands prefs={prefs} onChange={setPrefs} onDone={() => setPhase('work')} />
+      </Page>
+    )
+  if (phase === 'after' || block.ended)
+    return (
+      <Page>
+        {top}
+        <AfterBlock view={view} block={block} onBack={() => setPhase('work')} />
+      </Page>
+    )
   const end = () => {
     finish()
     setPhase('after')
   }
-  if (!active || !rung) return <Page>{top}<Prep view={view} block={block} was={was} onBegin={(setup, plan, n) => { block.begin(setup, plan, n); setWas(setup) }} onEnd={block.block ? () => setPhase('after') : undefined} prefs={prefs} /></Page>
+  if (!active || !rung)
+    return (
+      <Page>
+        {top}
+        <Prep
+          view={view}
+          block={block}
+          was={was}
+          onBegin={(setup, plan, n) => {
+            block.begin(setup, plan, n)
+            setWas(setup)
+          }}
+          onEnd={block.block ? () => setPhase('after') : undefined}
+          prefs={prefs}
+        />
+      </Page>
+    )
   const elsewhere = block.elsewhere.filter((s) => s.reps.length > 0)
   const over = block.setEnded || block.enough || block.falling.fell
   // Asked for only when a set is over: what comes next is the dearest question of all.
@@ -131,12 +232,53 @@ function InHand({ view, outbox }: { view: BlockView; outbox: Outbox }) {
   return (
     <Page>
       {top}
-      <PlanStrip view={view} items={items} now={block.item} working={!over && active.reps.length > 0} onGo={over ? (n) => { block.finish(); block.goTo(n) } : undefined} />
-      {elsewhere.length > 0 && <NeedsPerson>Another device has a set open with {view.resident.name}: {elsewhere.map((s) => `${findRung(view.curriculum, s.rungId)?.command.name ?? s.rungId}, ${s.reps.length} ${s.reps.length === 1 ? 'rep' : 'reps'}`).join('; ')}. Both are kept.</NeedsPerson>}
+      <PlanStrip
+        view={view}
+        items={items}
+        now={block.item}
+        working={!over && active.reps.length > 0}
+        onGo={
+          over
+            ? (n) => {
+                block.finish()
+                block.goTo(n)
+              }
+            : undefined
+        }
+      />
+      {elsewhere.length > 0 && (
+        <NeedsPerson>
+          Another device has a set open with {view.resident.name}:{' '}
+          {elsewhere
+            .map(
+              (s) =>
+                `${findRung(view.curriculum, s.rungId)?.command.name ?? s.rungId}, ${s.reps.length} ` +
+                `${s.reps.length === 1 ? 'rep' : 'reps'}`,
+            )
+            .join('; ')}
+          . Both are kept.
+        </NeedsPerson>
+      )}
       {!over && panel === 'none' && <RungCard view={view} rung={rung} block={block} />}
       <LengthNote from={block.block?.from} young={view.young} />
       {!over && <Working view={view} block={block} prefs={prefs} panel={panel} onPanel={setPanel} onEnd={endSet} />}
-      {ways && (block.falling.fell ? <BreakNow block={block} ways={ways} prefs={prefs} /> : <SetOver key={active.context.id} verdict={block.verdict ?? nothingYet} enough={block.enough} set={active} standing={block.standingOf(rung.command.id, block.judged.state)} view={view} next={ways.next} others={ways.others} onUndo={block.undo} prefs={prefs} />)}
+      {ways &&
+        (block.falling.fell ? (
+          <BreakNow block={block} ways={ways} prefs={prefs} />
+        ) : (
+          <SetOver
+            key={active.context.id}
+            verdict={block.verdict ?? nothingYet}
+            enough={block.enough}
+            set={active}
+            standing={block.standingOf(rung.command.id, block.judged.state)}
+            view={view}
+            next={ways.next}
+            others={ways.others}
+            onUndo={block.undo}
+            prefs={prefs}
+          />
+        ))}
     </Page>
   )
 }
@@ -151,19 +293,104 @@ const LengthNote = memo(function LengthNote({ from, young }: { from: number | un
   }, [])
   const minutes = from === undefined ? 0 : (now - from) / 60_000
   const warning = lengthWarning(minutes, young)
-  return warning ? <p role="status"><b>{Math.floor(minutes)} min in.</b> {warning === 'enough' ? 'Long enough: finish on something sure.' : 'Soon finish on something sure.'}</p> : null
+  return warning ? (
+    <p role="status">
+      <b>{Math.floor(minutes)} min in.</b>{' '}
+      {warning === 'enough' ? 'Long enough: finish on something sure.' : 'Soon finish on something sure.'}
+    </p>
+  ) : null
 })
 
 export const Page = styled.main`
-  height: 100dvh; min-height: 36rem; max-width: 46rem; margin: 0 auto; padding: 0.4rem 0.9rem 0.7rem; display: flex; flex-direction: column; gap: 0.5rem; background: var(--ground); color: var(--ink);
-  kbd { font-family: inherit; font-size: 0.8rem; font-weight: 500; line-height: 1; border: 1px solid currentColor; border-radius: 3px; padding: 0.1rem 0.3rem; opacity: 0.75; margin-left: 0.35rem; }
-  @media (hover: none) { kbd { display: none; } }
+  height: 100dvh;
+  min-height: 36rem;
+  max-width: 46rem;
+  margin: 0 auto;
+  padding: 0.4rem 0.9rem 0.7rem;
+  display: flex;
+  flex-direction: column;
+  gap: 0.5rem;
+  background: var(--ground);
+  color: var(--ink);
+  kbd {
+    font-family: inherit;
+    font-size: 0.8rem;
+    font-weight: 500;
+    line-height: 1;
+    border: 1px solid currentColor;
+    border-radius: 3px;
+    padding: 0.1rem 0.3rem;
+    opacity: 0.75;
+    margin-left: 0.35rem;
+  }
+  @media (hover: none) {
+    kbd {
+      display: none;
+    }
+  }
 `
 const Strip = styled.header`
-  display: flex; align-items: center; gap: 0.6rem; border-bottom: 3px solid var(--ink); padding-bottom: 0.25rem; flex-wrap: wrap;
-  > a { font-size: 1.7rem; line-height: 1; min-width: 2.75rem; min-height: 2.75rem; display: grid; place-items: center; text-decoration: none; }
-  h1 { font-size: 1.15rem; flex: 1; min-width: 0; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; } h1 b { font-weight: 780; font-size: 1.35rem; margin-right: 0.2rem; } h1 span { font-weight: 420; } h1 small { font-size: 0.85rem; font-weight: 560; color: var(--ink-2); }
+  display: flex;
+  align-items: center;
+  gap: 0.6rem;
+  border-bottom: 3px solid var(--ink);
+  padding-bottom: 0.25rem;
+  flex-wrap: wrap;
+  > a {
+    font-size: 1.7rem;
+    line-height: 1;
+    min-width: 2.75rem;
+    min-height: 2.75rem;
+    display: grid;
+    place-items: center;
+    text-decoration: none;
+  }
+  h1 {
+    font-size: 1.15rem;
+    flex: 1;
+    min-width: 0;
+    overflow: hidden;
+    text-overflow: ellipsis;
+    white-space: nowrap;
+  }
+  h1 b {
+    font-weight: 780;
+    font-size: 1.35rem;
+    margin-right: 0.2rem;
+  }
+  h1 span {
+    font-weight: 420;
+  }
+  h1 small {
+    font-size: 0.85rem;
+    font-weight: 560;
+    color: var(--ink-2);
+  }
 `
-const Gear = styled(AriaButton)`min-width: 2.75rem; min-height: 2.75rem; border: 0; background: none; color: var(--ink); text-decoration: underline; text-underline-offset: 0.2em; cursor: pointer;`
-const Memory = styled.span`font-size: 0.85rem; color: var(--ink-2); ${phone} { width: 100%; text-align: right; margin-top: -0.5rem; } &[data-offline='true'] { color: var(--person); font-weight: 660; }`
-const Big = styled.h2`font-size: clamp(2.2rem, 9vw, 3.4rem); font-weight: 720;`
+const Gear = styled(AriaButton)`
+  min-width: 2.75rem;
+  min-height: 2.75rem;
+  border: 0;
+  background: none;
+  color: var(--ink);
+  text-decoration: underline;
+  text-underline-offset: 0.2em;
+  cursor: pointer;
+`
+const Memory = styled.span`
+  font-size: 0.85rem;
+  color: var(--ink-2);
+  ${phone} {
+    width: 100%;
+    text-align: right;
+    margin-top: -0.5rem;
+  }
+  &[data-offline='true'] {
+    color: var(--person);
+    font-weight: 660;
+  }
+`
+const Big = styled.h2`
+  font-size: clamp(2.2rem, 9vw, 3.4rem);
+  font-weight: 720;
+`

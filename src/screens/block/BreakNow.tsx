@@ -28,19 +28,81 @@ export function BreakNow({ block, ways, prefs }: { block: Block; ways: Ways; pre
   return (
     <Break role="alert">
       <h2>Break now</h2>
-      <p>Fewer clean reps than it usually gives here. A few minutes of play, longer than usual; then something easier, or finish on something sure.</p>
+      <p>
+        Fewer clean reps than it usually gives here. A few minutes of play, longer than usual; then something easier, or
+        finish on something sure.
+      </p>
       <Two>
         <Go onPress={goOn}>After the break: go on</Go>
-        {sure >= 0 ? <Go onPress={() => { block.restart(); block.finish(); block.goTo(sure) }}>Finish on something sure</Go> : <Go onPress={() => { block.restart(); ways.end.go() }}>{ways.end.name}</Go>}
+        {sure >= 0 ? (
+          <Go
+            onPress={() => {
+              block.restart()
+              block.finish()
+              block.goTo(sure)
+            }}
+          >
+            Finish on something sure
+          </Go>
+        ) : (
+          <Go
+            onPress={() => {
+              block.restart()
+              ways.end.go()
+            }}
+          >
+            {ways.end.name}
+          </Go>
+        )}
         <Quiet onPress={block.undo}>Undo rep</Quiet>
         <Quiet onPress={block.restart}>No break: it is not the dog</Quiet>
       </Two>
-      <small>Found by a cumulative-sum test against the rate expected of this dog at this rung; a dog that has not changed is sent on a break in at most one block of twenty, and half of all falls from 85 to 50 % are seen within {seenWithin} reps.</small>
+      <small>
+        Found by a cumulative-sum test against the rate expected of this dog at this rung; a dog that has not changed is
+        sent on a break in at most one block of twenty, and half of all falls from 85 to 50 % are seen within{' '}
+        {seenWithin} reps.
+      </small>
     </Break>
   )
 }
 
-const Break = styled.section`margin-top: auto; display: grid; gap: 0.7rem; border-top: 10px solid var(--person); padding-top: 0.7rem; h2 { font-size: clamp(2.4rem, 11vw, 3.6rem); color: var(--person); } p { font-size: 1.15rem; } small { font-size: 0.85rem; }`
-const Two = styled.div`display: grid; gap: 0.6rem;`
-const Go = styled(AriaButton)`min-height: 4.6rem; border: 3px solid var(--ink); border-radius: 6px; background: var(--paper); color: var(--ink); font-size: 1.3rem; font-weight: 680; cursor: pointer;`
-const Quiet = styled(AriaButton)`min-height: 3rem; border: 0; background: none; color: var(--ink); text-decoration: underline; text-underline-offset: 0.2em; cursor: pointer;`
+const Break = styled.section`
+  margin-top: auto;
+  display: grid;
+  gap: 0.7rem;
+  border-top: 10px solid var(--person);
+  padding-top: 0.7rem;
+  h2 {
+    font-size: clamp(2.4rem, 11vw, 3.6rem);
+    color: var(--person);
+  }
+  p {
+    font-size: 1.15rem;
+  }
+  small {
+    font-size: 0.85rem;
+  }
+`
+const Two = styled.div`
+  display: grid;
+  gap: 0.6rem;
+`
+const Go = styled(AriaButton)`
+  min-height: 4.6rem;
+  border: 3px solid var(--ink);
+  border-radius: 6px;
+  background: var(--paper);
+  color: var(--ink);
+  font-size: 1.3rem;
+  font-weight: 680;
+  cursor: pointer;
+`
+const Quiet = styled(AriaButton)`
+  min-height: 3rem;
+  border: 0;
+  background: none;
+  color: var(--ink);
+  text-decoration: underline;
+  text-underline-offset: 0.2em;
+  cursor: pointer;
+`

@@ -11,10 +11,30 @@ export interface CallState {
   readonly calledAt: number | undefined
 }
 
-const attentionWords: Readonly<Record<Attention, string>> = { sniffing: 'Sniffing', 'looking away': 'Looking away', 'looking at you': 'At you' }
+const attentionWords: Readonly<Record<Attention, string>> = {
+  sniffing: 'Sniffing',
+  'looking away': 'Looking away',
+  'looking at you': 'At you',
+}
 
 /** A call: where from, when, and how; the first tap is the call, the outcome is the arrival. */
-export function CallPart({ draw, state, attention, onAttention, onCalled, tones, last }: { draw: Draw | undefined; state: CallState; attention: Attention | null; onAttention: (a: Attention | null) => void; onCalled: () => void; tones: boolean; last: ReactNode }) {
+export function CallPart({
+  draw,
+  state,
+  attention,
+  onAttention,
+  onCalled,
+  tones,
+  last,
+}: {
+  draw: Draw | undefined
+  state: CallState
+  attention: Attention | null
+  onAttention: (a: Attention | null) => void
+  onCalled: () => void
+  tones: boolean
+  last: ReactNode
+}) {
   const wait = draw?.callAfter ?? 0
   const [left, setLeft] = useState(wait)
   const running = state.calledAt === undefined
@@ -28,26 +48,85 @@ export function CallPart({ draw, state, attention, onAttention, onCalled, tones,
       clearInterval(timer)
       if (!tones) return
       buzz(40)
-      void audioClock().then((clock) => { if (clock) schedule(clock, clock.currentTime, payTone) })
+      void audioClock().then((clock) => {
+        if (clock) schedule(clock, clock.currentTime, payTone)
+      })
     }, 250)
     return () => clearInterval(timer)
   }, [running, tones, wait])
-  const how = [...(draw?.steps === undefined ? [] : [`from ${draw.steps} steps`]), ...(draw?.sound === undefined ? [] : [draw.sound]), ...(draw?.pass === undefined ? [] : [draw.pass])]
+  const how = [
+    ...(draw?.steps === undefined ? [] : [`from ${draw.steps} steps`]),
+    ...(draw?.sound === undefined ? [] : [draw.sound]),
+    ...(draw?.pass === undefined ? [] : [draw.pass]),
+  ]
   return (
     <Part>
-      <p role="status"><b>{running ? (left > 0 ? `Wait ${left} s` : 'Call now, while it sniffs or looks away') : 'Called'}</b>{how.length > 0 ? `: ${how.join(', ')}` : ''}</p>
+      <p role="status">
+        <b>{running ? (left > 0 ? `Wait ${left} s` : 'Call now, while it sniffs or looks away') : 'Called'}</b>
+        {how.length > 0 ? `: ${how.join(', ')}` : ''}
+      </p>
       {/* While nothing is called yet, the last rep can still be said more of. */}
-      {last !== undefined && running && left > 0 ? last : (
-        <Pre aria-label="What it was doing when called" selectionMode="single" selectedKeys={attention === null ? [] : [attention]} onSelectionChange={(keys) => { const next = [...keys][0]; onAttention(attentions.find((a) => a === next) ?? null) }}>
-          {attentions.map((a) => <PreChip key={a} id={a}>{attentionWords[a]}</PreChip>)}
+      {last !== undefined && running && left > 0 ? (
+        last
+      ) : (
+        <Pre
+          aria-label="What it was doing when called"
+          selectionMode="single"
+          selectedKeys={attention === null ? [] : [attention]}
+          onSelectionChange={(keys) => {
+            const next = [...keys][0]
+            onAttention(attentions.find((a) => a === next) ?? null)
+          }}
+        >
+          {attentions.map((a) => (
+            <PreChip key={a} id={a}>
+              {attentionWords[a]}
+            </PreChip>
+          ))}
         </Pre>
       )}
-      <Call data-called={!running} onPress={onCalled}>{running ? 'I call' : 'Arrived? Say how'} <kbd aria-hidden="true">Space</kbd></Call>
+      <Call data-called={!running} onPress={onCalled}>
+        {running ? 'I call' : 'Arrived? Say how'} <kbd aria-hidden="true">Space</kbd>
+      </Call>
     </Part>
   )
 }
 
-const Part = styled.div`display: grid; gap: 0.4rem;`
-const Pre = styled(ToggleButtonGroup)`display: grid; grid-template-columns: repeat(3, 1fr); gap: 0.4rem;`
-const PreChip = styled(ToggleButton)`min-height: 2.75rem; border: 1.5px solid var(--rule-2); border-radius: 4px; background: none; color: var(--ink); cursor: pointer; &[data-selected='true'] { background: var(--ink); color: var(--paper); }`
-const Call = styled(AriaButton)`min-height: 4rem; border: 0; border-radius: 6px; background: var(--now); color: var(--on-now); font: 700 1.3rem/1 'Hepta Slab Variable', serif; cursor: pointer; touch-action: manipulation; &[data-called='true'] { background: none; color: var(--ink); border: 2px dashed var(--ink); }`
+const Part = styled.div`
+  display: grid;
+  gap: 0.4rem;
+`
+const Pre = styled(ToggleButtonGroup)`
+  display: grid;
+  grid-template-columns: repeat(3, 1fr);
+  gap: 0.4rem;
+`
+const PreChip = styled(ToggleButton)`
+  min-height: 2.75rem;
+  border: 1.5px solid var(--rule-2);
+  border-radius: 4px;
+  background: none;
+  color: var(--ink);
+  cursor: pointer;
+  &[data-selected='true'] {
+    background: var(--ink);
+    color: var(--paper);
+  }
+`
+const Call = styled(AriaButton)`
+  min-height: 4rem;
+  border: 0;
+  border-radius: 6px;
+  background: var(--now);
+  color: var(--on-now);
+  font:
+    700 1.3rem/1 'Hepta Slab Variable',
+    serif;
+  cursor: pointer;
+  touch-action: manipulation;
+  &[data-called='true'] {
+    background: none;
+    color: var(--ink);
+    border: 2px dashed var(--ink);
+  }
+`

@@ -19,30 +19,76 @@ export interface Kept {
 }
 
 /** Whether this house has a ledger of corrections at all. */
-export const hasLedger = (view: BlockView): boolean => chosen(view.method, 'corrections') !== 'none' && view.corrections.devices.length > 0
+export const hasLedger = (view: BlockView): boolean =>
+  chosen(view.method, 'corrections') !== 'none' && view.corrections.devices.length > 0
 
 /** Why none is recorded as allowed for this dog and command; undefined when it may be. */
 export function refusalFor(view: BlockView, block: Block, commandId: string): string | undefined {
   const found = findCommand(view.curriculum, commandId)
   const held = found?.runs.some((run) => topHeld(run, block.base.runs[runKey(found.id, run.id)]) >= 0) ?? false
-  return noCorrectionBecause({ method: view.method, devices: view.corrections.devices, consents: view.corrections.consents, bornOn: view.resident.traits.bornOn, today: view.today, held })
+  return noCorrectionBecause({
+    method: view.method,
+    devices: view.corrections.devices,
+    consents: view.corrections.consents,
+    bornOn: view.resident.traits.bornOn,
+    today: view.today,
+    held,
+  })
 }
 
-export const firstSaid = (view: BlockView): Said => ({ device: view.corrections.devices[0] ?? '', reason: correctionReasons[0], askedFirst: true, effect: correctionEffects[0] })
+export const firstSaid = (view: BlockView): Said => ({
+  device: view.corrections.devices[0] ?? '',
+  reason: correctionReasons[0],
+  askedFirst: true,
+  effect: correctionEffects[0],
+})
 
 /** Keeps one correction; in the stead of another when more was said of that. */
-export function keepCorrection(outbox: Outbox, view: BlockView, block: Block, command: string, said: Said, instead?: Kept): Kept | undefined {
+export function keepCorrection(
+  outbox: Outbox,
+  view: BlockView,
+  block: Block,
+  command: string,
+  said: Said,
+  instead?: Kept,
+): Kept | undefined {
   if (!block.block) return undefined
   if (instead) outbox.add({ kind: 'voided', targetId: instead.id, reason: 'said more exactly', recordedBy: view.me })
-  return { id: outbox.add({ kind: 'correction', residencyId: view.resident.residencyId, blockId: block.block.id, command, ...said, recordedBy: view.me }).id, said }
+  return {
+    id: outbox.add({
+      kind: 'correction',
+      residencyId: view.resident.residencyId,
+      blockId: block.block.id,
+      command,
+      ...said,
+      recordedBy: view.me,
+    }).id,
+    said,
+  }
 }
 
 /** What was kept by one tap, to be said more exactly; or why nothing was. */
-export function Correction({ view, refusal, kept, onSay, onTakeBack, onDone }: { view: BlockView; refusal: string | undefined; kept: Kept | undefined; onSay: (said: Said) => void; onTakeBack: () => void; onDone: () => void }) {
+export function Correction({
+  view,
+  refusal,
+  kept,
+  onSay,
+  onTakeBack,
+  onDone,
+}: {
+  view: BlockView
+  refusal: string | undefined
+  kept: Kept | undefined
+  onSay: (said: Said) => void
+  onTakeBack: () => void
+  onDone: () => void
+}) {
   if (refusal !== undefined || !kept)
     return (
       <Panel>
-        <p role="status"><b>{refusal === undefined ? 'Taken back: no correction is kept.' : `No correction here. ${refusal}`}</b></p>
+        <p role="status">
+          <b>{refusal === undefined ? 'Taken back: no correction is kept.' : `No correction here. ${refusal}`}</b>
+        </p>
         <Done onPress={onDone}>Back to the set</Done>
       </Panel>
     )
@@ -50,13 +96,37 @@ export function Correction({ view, refusal, kept, onSay, onTakeBack, onDone }: {
   const named = (all: readonly string[]) => all.map((a) => ({ id: a, name: a }))
   return (
     <Panel aria-label="Correction">
-      <p role="status"><b>One correction kept.</b> Released at once? Never on a surprised or attentive dog.</p>
-      <SayOne label="With" all={named(view.corrections.devices)} now={said.device} say={(device) => onSay({ ...said, device })} />
-      <SayOne label="Why" all={named(correctionReasons)} now={said.reason} say={(reason) => onSay({ ...said, reason })} />
-      <SayOne label="Asked first" all={named(['yes', 'no'])} now={said.askedFirst ? 'yes' : 'no'} say={(a) => onSay({ ...said, askedFirst: a === 'yes' })} />
-      <SayOne label="Effect" all={named(correctionEffects)} now={said.effect} say={(effect) => onSay({ ...said, effect })} />
+      <p role="status">
+        <b>One correction kept.</b> Released at once? Never on a surprised or attentive dog.
+      </p>
+      <SayOne
+        label="With"
+        all={named(view.corrections.devices)}
+        now={said.device}
+        say={(device) => onSay({ ...said, device })}
+      />
+      <SayOne
+        label="Why"
+        all={named(correctionReasons)}
+        now={said.reason}
+        say={(reason) => onSay({ ...said, reason })}
+      />
+      <SayOne
+        label="Asked first"
+        all={named(['yes', 'no'])}
+        now={said.askedFirst ? 'yes' : 'no'}
+        say={(a) => onSay({ ...said, askedFirst: a === 'yes' })}
+      />
+      <SayOne
+        label="Effect"
+        all={named(correctionEffects)}
+        now={said.effect}
+        say={(effect) => onSay({ ...said, effect })}
+      />
       <Two>
-        <Chip as={AriaButton} onPress={onTakeBack}>Take it back</Chip>
+        <Chip as={AriaButton} onPress={onTakeBack}>
+          Take it back
+        </Chip>
         <Done onPress={onDone}>Back to the set</Done>
       </Two>
     </Panel>

@@ -6,7 +6,10 @@ import { NeedsPerson } from '@/ui/parts'
 import { useWhen } from '@/ui/clock'
 import type { BlockView } from '@/work/block'
 
-/** All that must be known before the first rep: its words and signals, side, what was noted last time, pay and what is left of it. */
+/**
+ * All that must be known before the first rep: its words and signals, side, what was noted last time, pay and what is
+ * left of it.
+ */
 export function Glance({ view, items }: { view: BlockView; items: readonly BlockItem[] }) {
   const when = useWhen()
   const { resident } = view
@@ -14,26 +17,105 @@ export function Glance({ view, items }: { view: BlockView; items: readonly Block
   return (
     <>
       <Words>
-        <div><dt>Release</dt><dd>“{resident.releaseWord}”</dd></div>
-        <div><dt>Marker</dt><dd>{resident.traits.deaf ? 'hand flash' : `“${resident.markerWord}”`}</dd></div>
-        <div><dt>Side</dt><dd>{resident.side}</dd></div>
-        {commands.map((id) => <div key={id}><dt>{findCommand(view.curriculum, id)?.name}</dt><dd>{view.cueWords[id] && !resident.traits.deaf ? `“${view.cueWords[id]}”` : 'no word'}{view.signals[id] && <small>{view.signals[id]}</small>}</dd></div>)}
+        <div>
+          <dt>Release</dt>
+          <dd>“{resident.releaseWord}”</dd>
+        </div>
+        <div>
+          <dt>Marker</dt>
+          <dd>{resident.traits.deaf ? 'hand flash' : `“${resident.markerWord}”`}</dd>
+        </div>
+        <div>
+          <dt>Side</dt>
+          <dd>{resident.side}</dd>
+        </div>
+        {commands.map((id) => (
+          <div key={id}>
+            <dt>{findCommand(view.curriculum, id)?.name}</dt>
+            <dd>
+              {view.cueWords[id] && !resident.traits.deaf ? `“${view.cueWords[id]}”` : 'no word'}
+              {view.signals[id] && <small>{view.signals[id]}</small>}
+            </dd>
+          </div>
+        ))}
       </Words>
-      {view.note && <Note><b>For this time:</b> {view.note.text} <small>{view.note.by}, {when.sayMoment(view.note.at, view.timeZone)}</small></Note>}
+      {view.note && (
+        <Note>
+          <b>For this time:</b> {view.note.text}{' '}
+          <small>
+            {view.note.by}, {when.sayMoment(view.note.at, view.timeZone)}
+          </small>
+        </Note>
+      )}
       <Facts>
-        {resident.traits.toys ? <><b>Paid in play</b>, not in food. </> : <><b>{view.feeds[0]?.name}</b>: {view.piecesLeft === undefined ? 'nobody has weighed it out' : `${view.piecesLeft} pieces left today`}. </>}{view.blocksToday > 0 ? `Block ${view.blocksToday + 1} today.` : 'First block today.'}{view.allergies.length > 0 ? ` No ${view.allergies.join(', no ')}.` : ''}{view.mealMinutesAgo !== null && view.mealMinutesAgo < 60 ? ` It ate ${view.mealMinutesAgo} min ago: no hard work within the hour.` : ''}
+        {resident.traits.toys ? (
+          <>
+            <b>Paid in play</b>, not in food.{' '}
+          </>
+        ) : (
+          <>
+            <b>{view.feeds[0]?.name}</b>:{' '}
+            {view.piecesLeft === undefined ? 'nobody has weighed it out' : `${view.piecesLeft} pieces left today`}.{' '}
+          </>
+        )}
+        {view.blocksToday > 0 ? `Block ${view.blocksToday + 1} today.` : 'First block today.'}
+        {view.allergies.length > 0 ? ` No ${view.allergies.join(', no ')}.` : ''}
+        {view.mealMinutesAgo !== null && view.mealMinutesAgo < 60
+          ? ` It ate ${view.mealMinutesAgo} min ago: no hard work within the hour.`
+          : ''}
       </Facts>
-      {view.lacks !== '' && view.rest === '' && <NeedsPerson>{view.lacks === 'nothing promised' ? 'Nothing is promised for this dog yet: foundation work, and a word with the lead.' : `Of what was promised, ${view.lacks}: the lead decides what it becomes.`}</NeedsPerson>}
-      {view.restsUntil !== undefined && <NeedsPerson>It rests until {when.wallClock(view.restsUntil, view.timeZone).clock} after its last block.</NeedsPerson>}
+      {view.lacks !== '' && view.rest === '' && (
+        <NeedsPerson>
+          {view.lacks === 'nothing promised'
+            ? 'Nothing is promised for this dog yet: foundation work, and a word with the lead.'
+            : `Of what was promised, ${view.lacks}: the lead decides what it becomes.`}
+        </NeedsPerson>
+      )}
+      {view.restsUntil !== undefined && (
+        <NeedsPerson>
+          It rests until {when.wallClock(view.restsUntil, view.timeZone).clock} after its last block.
+        </NeedsPerson>
+      )}
       {view.rest !== '' && <NeedsPerson>{view.rest}</NeedsPerson>}
-      {view.signsKeepComing && <NeedsPerson>Over threshold in three blocks within a week: a behaviour plan with a qualified professional first.</NeedsPerson>}
+      {view.signsKeepComing && (
+        <NeedsPerson>
+          Over threshold in three blocks within a week: a behaviour plan with a qualified professional first.
+        </NeedsPerson>
+      )}
     </>
   )
 }
 
 const Words = styled.dl`
-  margin: 0; display: grid; grid-template-columns: repeat(3, minmax(0, 1fr)); gap: 0.35rem 0.8rem; border-bottom: 1px solid var(--rule); padding-bottom: 0.4rem;
-  dt { font-size: 0.85rem; } dd { margin: 0; font-size: 1.2rem; font-weight: 700; line-height: 1.15; } small { display: block; font-size: 0.8rem; font-weight: 420; }
+  margin: 0;
+  display: grid;
+  grid-template-columns: repeat(3, minmax(0, 1fr));
+  gap: 0.35rem 0.8rem;
+  border-bottom: 1px solid var(--rule);
+  padding-bottom: 0.4rem;
+  dt {
+    font-size: 0.85rem;
+  }
+  dd {
+    margin: 0;
+    font-size: 1.2rem;
+    font-weight: 700;
+    line-height: 1.15;
+  }
+  small {
+    display: block;
+    font-size: 0.8rem;
+    font-weight: 420;
+  }
 `
-const Note = styled.p`border-left: 6px solid var(--ink); padding: 0.15rem 0 0.15rem 0.6rem; font-size: 1.05rem; small { font-size: 0.82rem; }`
-const Facts = styled.p`font-size: 0.95rem;`
+const Note = styled.p`
+  border-left: 6px solid var(--ink);
+  padding: 0.15rem 0 0.15rem 0.6rem;
+  font-size: 1.05rem;
+  small {
+    font-size: 0.82rem;
+  }
+`
+const Facts = styled.p`
+  font-size: 0.95rem;
+`

@@ -6,10 +6,24 @@ import { mayStayAwake } from '@/device/awake'
 import { remoteActions, withKey, type Prefs, type RemoteAction } from '@/device/prefs'
 import { sayTap } from '@/device/sounds'
 
-const actionWords: Readonly<Record<RemoteAction, string>> = { go: 'Start, call, clean', helped: 'Helped', late: 'Late', miss: 'Miss, broke', undo: 'Undo' }
+const actionWords: Readonly<Record<RemoteAction, string>> = {
+  go: 'Start, call, clean',
+  helped: 'Helped',
+  late: 'Late',
+  miss: 'Miss, broke',
+  undo: 'Undo',
+}
 
 /** How this device is held and heard: the thumb, sounds, and the keys of a clip-on remote or a foot switch. */
-export function Hands({ prefs, onChange, onDone }: { prefs: Prefs; onChange: (next: Prefs) => void; onDone: () => void }) {
+export function Hands({
+  prefs,
+  onChange,
+  onDone,
+}: {
+  prefs: Prefs
+  onChange: (next: Prefs) => void
+  onDone: () => void
+}) {
   const [learning, setLearning] = useState<RemoteAction | undefined>()
   useEffect(() => {
     if (!learning) return
@@ -26,25 +40,53 @@ export function Hands({ prefs, onChange, onDone }: { prefs: Prefs; onChange: (ne
     <Panel aria-label="Hands and sounds">
       <h2>Hands and sounds</h2>
       <Row>
-        <Chip isSelected={prefs.thumb === 'left'} onChange={() => onChange({ ...prefs, thumb: 'left' })}>Left thumb</Chip>
-        <Chip isSelected={prefs.thumb === 'right'} onChange={() => onChange({ ...prefs, thumb: 'right' })}>Right thumb</Chip>
+        <Chip isSelected={prefs.thumb === 'left'} onChange={() => onChange({ ...prefs, thumb: 'left' })}>
+          Left thumb
+        </Chip>
+        <Chip isSelected={prefs.thumb === 'right'} onChange={() => onChange({ ...prefs, thumb: 'right' })}>
+          Right thumb
+        </Chip>
       </Row>
       <Row>
-        <Chip isSelected={prefs.sounds} onChange={(sounds) => { onChange({ ...prefs, sounds }); if (sounds) void sayTap('clean') }}>A sound for each tap</Chip>
-        <Chip isSelected={prefs.buzzes} onChange={(buzzes) => onChange({ ...prefs, buzzes })}>A buzz for each tap</Chip>
-        <Chip isSelected={prefs.ticks} onChange={(ticks) => onChange({ ...prefs, ticks })}>A tick each second of a hold</Chip>
-        <Chip isSelected={prefs.payTones} onChange={(payTones) => onChange({ ...prefs, payTones })}>A tone when to pay or call</Chip>
+        <Chip
+          isSelected={prefs.sounds}
+          onChange={(sounds) => {
+            onChange({ ...prefs, sounds })
+            if (sounds) void sayTap('clean')
+          }}
+        >
+          A sound for each tap
+        </Chip>
+        <Chip isSelected={prefs.buzzes} onChange={(buzzes) => onChange({ ...prefs, buzzes })}>
+          A buzz for each tap
+        </Chip>
+        <Chip isSelected={prefs.ticks} onChange={(ticks) => onChange({ ...prefs, ticks })}>
+          A tick each second of a hold
+        </Chip>
+        <Chip isSelected={prefs.payTones} onChange={(payTones) => onChange({ ...prefs, payTones })}>
+          A tone when to pay or call
+        </Chip>
       </Row>
       <p>Keys of a clip-on remote or foot switch. Press one here, then the key on the remote.</p>
       <dl>
         {remoteActions.map((a) => (
           <div key={a}>
             <dt>{actionWords[a]}</dt>
-            <dd><Chip as={AriaButton} onPress={() => setLearning(a)}>{learning === a ? 'press it now' : prefs.remote[a].map(keyWords).join(', ') || 'none'}<i className="unseen">, key for {actionWords[a]}</i></Chip></dd>
+            <dd>
+              <Chip as={AriaButton} onPress={() => setLearning(a)}>
+                {learning === a ? 'press it now' : prefs.remote[a].map(keyWords).join(', ') || 'none'}
+                <i className="unseen">, key for {actionWords[a]}</i>
+              </Chip>
+            </dd>
           </div>
         ))}
       </dl>
-      <p>{mayStayAwake() ? 'The screen stays on while a block is open.' : 'The screen may go dark here: this address is plain http, where browsers do not let a page keep it on. Set the device’s own screen time-out longer.'}</p>
+      <p>
+        {mayStayAwake()
+          ? 'The screen stays on while a block is open.'
+          : 'The screen may go dark here: this address is plain http, where browsers do not let a page keep it ' +
+            'on. Set the device’s own screen time-out longer.'}
+      </p>
       <Done onPress={onDone}>Back</Done>
     </Panel>
   )
@@ -52,7 +94,53 @@ export function Hands({ prefs, onChange, onDone }: { prefs: Prefs; onChange: (ne
 
 const keyWords = (key: string): string => (key === ' ' ? 'Space' : key.replace(/([a-z])([A-Z])/g, '$1 $2'))
 
-const Panel = styled.section`display: grid; gap: 0.6rem; margin-top: auto; h2 { font-size: 1.4rem; } dl { margin: 0; display: grid; gap: 0.3rem; } dl > div { display: grid; grid-template-columns: 1fr 1fr; align-items: center; } dd { margin: 0; }`
-const Row = styled.div`display: flex; flex-wrap: wrap; gap: 0.4rem;`
-const Chip = styled(ToggleButton)`min-height: 3rem; min-width: 3rem; padding: 0 0.7rem; border: 1.5px solid var(--rule-2); border-radius: 4px; background: none; color: var(--ink); cursor: pointer; &[data-selected='true'] { background: var(--ink); color: var(--paper); }`
-const Done = styled(AriaButton)`min-height: 4rem; border: 2px solid var(--ink); border-radius: 6px; background: var(--paper); color: var(--ink); font-weight: 680; font-size: 1.2rem; cursor: pointer;`
+const Panel = styled.section`
+  display: grid;
+  gap: 0.6rem;
+  margin-top: auto;
+  h2 {
+    font-size: 1.4rem;
+  }
+  dl {
+    margin: 0;
+    display: grid;
+    gap: 0.3rem;
+  }
+  dl > div {
+    display: grid;
+    grid-template-columns: 1fr 1fr;
+    align-items: center;
+  }
+  dd {
+    margin: 0;
+  }
+`
+const Row = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.4rem;
+`
+const Chip = styled(ToggleButton)`
+  min-height: 3rem;
+  min-width: 3rem;
+  padding: 0 0.7rem;
+  border: 1.5px solid var(--rule-2);
+  border-radius: 4px;
+  background: none;
+  color: var(--ink);
+  cursor: pointer;
+  &[data-selected='true'] {
+    background: var(--ink);
+    color: var(--paper);
+  }
+`
+const Done = styled(AriaButton)`
+  min-height: 4rem;
+  border: 2px solid var(--ink);
+  border-radius: 6px;
+  background: var(--paper);
+  color: var(--ink);
+  font-weight: 680;
+  font-size: 1.2rem;
+  cursor: pointer;
+`

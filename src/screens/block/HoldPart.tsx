@@ -8,7 +8,17 @@ import type { HoldClock } from '@/device/holdClock'
 const promptFor = 0.9
 
 /** The hold as a cord drawn toward its peg, with the seconds beside it and the moments of pay on it. */
-export function HoldPart({ clock, seconds, payAt, onBegin }: { clock: HoldClock | undefined; seconds: number; payAt: readonly number[]; onBegin: () => void }) {
+export function HoldPart({
+  clock,
+  seconds,
+  payAt,
+  onBegin,
+}: {
+  clock: HoldClock | undefined
+  seconds: number
+  payAt: readonly number[]
+  onBegin: () => void
+}) {
   const [now, setNow] = useState(0)
   useEffect(() => {
     if (!clock) return
@@ -20,22 +30,78 @@ export function HoldPart({ clock, seconds, payAt, onBegin }: { clock: HoldClock 
     frame = requestAnimationFrame(draw)
     return () => cancelAnimationFrame(frame)
   }, [clock])
-  if (!clock) return <Start onPress={onBegin}>Start hold <small>{seconds} s{payAt.length > 0 ? `, pay ${payAt.length} times in it` : ''}</small> <kbd aria-hidden="true">Space</kbd></Start>
+  if (!clock)
+    return (
+      <Start onPress={onBegin}>
+        Start hold{' '}
+        <small>
+          {seconds} s{payAt.length > 0 ? `, pay ${payAt.length} times in it` : ''}
+        </small>{' '}
+        <kbd aria-hidden="true">Space</kbd>
+      </Start>
+    )
   const done = Math.min(now, seconds)
   const paying = payAt.some((at) => now >= at && now < at + promptFor)
   const at = (s: number) => 4 + (292 * s) / seconds
   return (
     <Timer role="timer" aria-label={`Holding, ${seconds} seconds`} data-tone-at={clock.endToneAt()}>
-      <b>{done.toFixed(1)}</b><span>of {seconds} s</span><em data-on={paying} role="status">{paying ? 'Pay now' : ''}</em>
+      <b>{done.toFixed(1)}</b>
+      <span>of {seconds} s</span>
+      <em data-on={paying} role="status">
+        {paying ? 'Pay now' : ''}
+      </em>
       <svg viewBox="0 0 300 14" preserveAspectRatio="none" aria-hidden="true">
         <line x1="4" x2="296" y1="7" y2="7" stroke="var(--rule)" strokeWidth="1.5" strokeDasharray="2 4" />
         <line x1="4" x2={at(done)} y1="7" y2="7" stroke="var(--held)" strokeWidth="6" />
-        {payAt.map((p) => <line key={p} x1={at(p)} x2={at(p)} y1="2" y2="12" stroke="var(--ink)" strokeWidth="2" />)}
+        {payAt.map((p) => (
+          <line key={p} x1={at(p)} x2={at(p)} y1="2" y2="12" stroke="var(--ink)" strokeWidth="2" />
+        ))}
         <line x1="296" x2="296" y1="0" y2="14" stroke="var(--ink)" strokeWidth="4" />
       </svg>
     </Timer>
   )
 }
 
-const Start = styled(AriaButton)`min-height: 4.4rem; border: 0; border-radius: 6px; background: var(--now); color: var(--on-now); font: 700 1.3rem/1.1 'Hepta Slab Variable', serif; cursor: pointer; small { font: 560 0.95rem/1 'Atkinson Hyperlegible Next Variable', sans-serif; }`
-const Timer = styled.div`min-height: 4.4rem; display: grid; grid-template-columns: auto 1fr auto; align-items: baseline; column-gap: 0.6rem; b { font-size: 2.8rem; line-height: 1; font-weight: 740; } svg { grid-column: 1 / -1; width: 100%; height: 14px; } em { font-style: normal; font-weight: 720; font-size: 1.3rem; padding: 0.1rem 0.5rem; } em[data-on='true'] { background: var(--now); color: var(--on-now); }`
+const Start = styled(AriaButton)`
+  min-height: 4.4rem;
+  border: 0;
+  border-radius: 6px;
+  background: var(--now);
+  color: var(--on-now);
+  font:
+    700 1.3rem/1.1 'Hepta Slab Variable',
+    serif;
+  cursor: pointer;
+  small {
+    font:
+      560 0.95rem/1 'Atkinson Hyperlegible Next Variable',
+      sans-serif;
+  }
+`
+const Timer = styled.div`
+  min-height: 4.4rem;
+  display: grid;
+  grid-template-columns: auto 1fr auto;
+  align-items: baseline;
+  column-gap: 0.6rem;
+  b {
+    font-size: 2.8rem;
+    line-height: 1;
+    font-weight: 740;
+  }
+  svg {
+    grid-column: 1 / -1;
+    width: 100%;
+    height: 14px;
+  }
+  em {
+    font-style: normal;
+    font-weight: 720;
+    font-size: 1.3rem;
+    padding: 0.1rem 0.5rem;
+  }
+  em[data-on='true'] {
+    background: var(--now);
+    color: var(--on-now);
+  }
+`

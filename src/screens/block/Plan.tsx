@@ -15,21 +15,66 @@ const nameOf = (view: BlockView, item: BlockItem): { command: string; rung: stri
 }
 
 /** The block as composed: a tap on a part opens what else could stand there, a second one takes it. */
-export function Plan({ view, items, changing, onChanging: setChanging, onChange }: { view: BlockView; items: readonly BlockItem[]; changing: number | undefined; onChanging: (item: number | undefined) => void; onChange: (items: readonly BlockItem[]) => void }) {
+export function Plan({
+  view,
+  items,
+  changing,
+  onChanging: setChanging,
+  onChange,
+}: {
+  view: BlockView
+  items: readonly BlockItem[]
+  changing: number | undefined
+  onChanging: (item: number | undefined) => void
+  onChange: (items: readonly BlockItem[]) => void
+}) {
   const item = changing === undefined ? undefined : items[changing]
   if (item && changing !== undefined) {
-    const offers = (item.role === 'work' ? view.plan.work : view.plan.sure).filter((o) => !items.some((i, n) => n !== changing && i.rungId === o.rungId && i.role === item.role)).slice(0, mostOffers)
+    const offers = (item.role === 'work' ? view.plan.work : view.plan.sure)
+      .filter((o) => !items.some((i, n) => n !== changing && i.rungId === o.rungId && i.role === item.role))
+      .slice(0, mostOffers)
     const take = (next: BlockItem | undefined) => {
-      onChange(next ? items.map((i, n) => (n === changing ? { ...next, role: item.role } : i)) : items.filter((_, n) => n !== changing))
+      onChange(
+        next
+          ? items.map((i, n) => (n === changing ? { ...next, role: item.role } : i))
+          : items.filter((_, n) => n !== changing),
+      )
       setChanging(undefined)
     }
     return (
       <>
-        <h2>Instead of {nameOf(view, item).command}, {nameOf(view, item).rung}</h2>
+        <h2>
+          Instead of {nameOf(view, item).command}, {nameOf(view, item).rung}
+        </h2>
         <List aria-label={`Instead of ${nameOf(view, item).command}`}>
-          {offers.map((o) => { const n = nameOf(view, o); return <li key={o.rungId}><Part data-on={o.rungId === item.rungId} onPress={() => take(o)}><span>{roleWords[item.role]}</span><b>{n.command}</b><em>{n.rung}</em></Part></li> })}
-          {items.length > 1 && <li><Part onPress={() => take(undefined)}><span /><b>Leave this out</b><em /></Part></li>}
-          <li><Part onPress={() => setChanging(undefined)}><span /><b>As it was</b><em /></Part></li>
+          {offers.map((o) => {
+            const n = nameOf(view, o)
+            return (
+              <li key={o.rungId}>
+                <Part data-on={o.rungId === item.rungId} onPress={() => take(o)}>
+                  <span>{roleWords[item.role]}</span>
+                  <b>{n.command}</b>
+                  <em>{n.rung}</em>
+                </Part>
+              </li>
+            )
+          })}
+          {items.length > 1 && (
+            <li>
+              <Part onPress={() => take(undefined)}>
+                <span />
+                <b>Leave this out</b>
+                <em />
+              </Part>
+            </li>
+          )}
+          <li>
+            <Part onPress={() => setChanging(undefined)}>
+              <span />
+              <b>As it was</b>
+              <em />
+            </Part>
+          </li>
         </List>
       </>
     )
@@ -37,8 +82,40 @@ export function Plan({ view, items, changing, onChanging: setChanging, onChange 
   const more = view.plan.work.find((w) => !items.some((i) => i.command === w.command && i.role === 'work'))
   return (
     <List aria-label="This block">
-      {items.map((i, n) => { const names = nameOf(view, i); return <li key={`${i.role} ${i.rungId} ${n}`}><Part onPress={() => setChanging(n)}><span>{roleWords[i.role]}<i className="unseen">: </i></span><b>{names.command}<i className="unseen">, </i></b><em>{names.rung}<i className="unseen">. Change</i></em></Part></li> })}
-      {more && items.filter((i) => i.role === 'work').length < 2 && <li><Part onPress={() => onChange([...items.filter((i) => i.role !== 'finish'), more, ...items.filter((i) => i.role === 'finish')])}><span>Add</span><b>{nameOf(view, more).command}</b><em>{nameOf(view, more).rung}</em></Part></li>}
+      {items.map((i, n) => {
+        const names = nameOf(view, i)
+        return (
+          <li key={`${i.role} ${i.rungId} ${n}`}>
+            <Part onPress={() => setChanging(n)}>
+              <span>
+                {roleWords[i.role]}
+                <i className="unseen">: </i>
+              </span>
+              <b>
+                {names.command}
+                <i className="unseen">, </i>
+              </b>
+              <em>
+                {names.rung}
+                <i className="unseen">. Change</i>
+              </em>
+            </Part>
+          </li>
+        )
+      })}
+      {more && items.filter((i) => i.role === 'work').length < 2 && (
+        <li>
+          <Part
+            onPress={() =>
+              onChange([...items.filter((i) => i.role !== 'finish'), more, ...items.filter((i) => i.role === 'finish')])
+            }
+          >
+            <span>Add</span>
+            <b>{nameOf(view, more).command}</b>
+            <em>{nameOf(view, more).rung}</em>
+          </Part>
+        </li>
+      )}
     </List>
   )
 }
@@ -46,21 +123,120 @@ export function Plan({ view, items, changing, onChanging: setChanging, onChange 
 /** As many as fit a phone. */
 const mostOffers = 8
 
-/** The parts as a strip while the block runs: what is done, what is in hand, what comes. While reps are counted on a phone its room is theirs. */
-export const PlanStrip = memo(function PlanStrip({ view, items, now, working = false, onGo }: { view: BlockView; items: readonly BlockItem[]; now: number; working?: boolean; onGo: ((item: number) => void) | undefined }) {
+/**
+ * The parts as a strip while the block runs: what is done, what is in hand, what comes. While reps are counted on a
+ * phone its room is theirs.
+ */
+export const PlanStrip = memo(function PlanStrip({
+  view,
+  items,
+  now,
+  working = false,
+  onGo,
+}: {
+  view: BlockView
+  items: readonly BlockItem[]
+  now: number
+  working?: boolean
+  onGo: ((item: number) => void) | undefined
+}) {
   if (items.length < 2) return null
   return (
     <Strip aria-label="Parts of this block" data-working={working}>
       {items.map((i, n) => (
         <li key={`${i.role} ${i.rungId} ${n}`}>
-          <Bead data-on={n === now} isDisabled={onGo === undefined || n === now} {...(n === now ? { 'aria-current': 'step' } : {})} onPress={() => onGo?.(n)}>{nameOf(view, i).command}{n < now ? ' ✓' : ''}</Bead>
+          <Bead
+            data-on={n === now}
+            isDisabled={onGo === undefined || n === now}
+            {...(n === now ? { 'aria-current': 'step' } : {})}
+            onPress={() => onGo?.(n)}
+          >
+            {nameOf(view, i).command}
+            {n < now ? ' ✓' : ''}
+          </Bead>
         </li>
       ))}
     </Strip>
   )
 })
 
-const List = styled.ol`list-style: none; margin: 0; padding: 0; display: grid; border-top: 2px solid var(--ink); li { border-bottom: 1px solid var(--rule); }`
-const Part = styled(AriaButton)`width: 100%; min-height: 2.9rem; display: grid; grid-template-columns: 4.6rem minmax(0, auto) minmax(0, 1fr); gap: 0.5rem; align-items: baseline; border: 0; background: none; color: var(--ink); text-align: left; cursor: pointer; padding: 0.4rem 0.1rem; span { font-size: 0.9rem; } b { font-size: 1.12rem; } em { font-style: normal; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; } &[data-on='true'] { background: var(--ink); color: var(--paper); }`
-const Strip = styled.ol`list-style: none; margin: 0; padding: 0; display: flex; gap: 0.3rem; flex: none; li { flex: 1 1 0; min-width: 0; } ${phone} { &[data-working='true'] { display: none; } }`
-const Bead = styled(AriaButton)`width: 100%; min-height: 2.75rem; border: 0; border-bottom: 3px solid var(--rule-2); background: none; color: var(--ink); cursor: pointer; padding: 0.1rem; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; font-size: 0.92rem; padding-bottom: calc(0.1rem + 3px); &[data-on='true'] { border-bottom: 6px solid var(--ink); padding-bottom: 0.1rem; font-weight: 720; } &[data-disabled='true'] { cursor: default; }`
+const List = styled.ol`
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  display: grid;
+  border-top: 2px solid var(--ink);
+  li {
+    border-bottom: 1px solid var(--rule);
+  }
+`
+const Part = styled(AriaButton)`
+  width: 100%;
+  min-height: 2.9rem;
+  display: grid;
+  grid-template-columns: 4.6rem minmax(0, auto) minmax(0, 1fr);
+  gap: 0.5rem;
+  align-items: baseline;
+  border: 0;
+  background: none;
+  color: var(--ink);
+  text-align: left;
+  cursor: pointer;
+  padding: 0.4rem 0.1rem;
+  span {
+    font-size: 0.9rem;
+  }
+  b {
+    font-size: 1.12rem;
+  }
+  em {
+    font-style: normal;
+    overflow: hidden;
+    text-overflow: ellipsis;
+    white-space: nowrap;
+  }
+  &[data-on='true'] {
+    background: var(--ink);
+    color: var(--paper);
+  }
+`
+const Strip = styled.ol`
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  display: flex;
+  gap: 0.3rem;
+  flex: none;
+  li {
+    flex: 1 1 0;
+    min-width: 0;
+  }
+  ${phone} {
+    &[data-working='true'] {
+      display: none;
+    }
+  }
+`
+const Bead = styled(AriaButton)`
+  width: 100%;
+  min-height: 2.75rem;
+  border: 0;
+  border-bottom: 3px solid var(--rule-2);
+  background: none;
+  color: var(--ink);
+  cursor: pointer;
+  padding: 0.1rem;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+  font-size: 0.92rem;
+  padding-bottom: calc(0.1rem + 3px);
+  &[data-on='true'] {
+    border-bottom: 6px solid var(--ink);
+    padding-bottom: 0.1rem;
+    font-weight: 720;
+  }
+  &[data-disabled='true'] {
+    cursor: default;
+  }
+`

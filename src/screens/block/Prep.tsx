@@ -30,12 +30,17 @@ interface Props {
   readonly prefs: Prefs
 }
 
-/** Before a set: what is known of the dog before the first, then rung, place, level and kit, each with a default, so that one tap begins. */
+/**
+ * Before a set: what is known of the dog before the first, then rung, place, level and kit, each with a default, so
+ * that one tap begins.
+ */
 export function Prep({ view, block, was, onBegin, onEnd, prefs }: Props) {
   const [draft, setDraft] = useState<readonly BlockItem[]>(() => firstPlan(view))
   const [changing, setChanging] = useState<number | undefined>()
   const [change, setChange] = useState<Partial<Setup>>({})
-  const [seeing, setSeeing] = useState<'glance' | 'around'>(view.command === undefined && !block.block ? 'glance' : 'around')
+  const [seeing, setSeeing] = useState<'glance' | 'around'>(
+    view.command === undefined && !block.block ? 'glance' : 'around',
+  )
   const [remembered] = useState(() => recall(Date.now()))
   const plan = block.block ? block.items : draft
   const index = block.block ? block.item : 0
@@ -43,14 +48,42 @@ export function Prep({ view, block, was, onBegin, onEnd, prefs }: Props) {
   const suggestion = item && (item.role === 'work' ? block.suggest(item.command, block.judged.state) : undefined)
   const command = item && findCommand(view.curriculum, item.command)
   const { trial } = view
-  const turn = trial && kitTurn([...trial.done, ...block.done.flatMap((s) => (s.context.rungId === trial.rungId ? [s.context.kit] : []))], trial.kits)
+  const turn =
+    trial &&
+    kitTurn(
+      [...trial.done, ...block.done.flatMap((s) => (s.context.rungId === trial.rungId ? [s.context.kit] : []))],
+      trial.kits,
+    )
   const rungId = change.rungId ?? trial?.rungId ?? suggestion?.rungId ?? item?.rungId ?? ''
   const found = findRung(view.curriculum, rungId)
-  const base = item ? setupFor(view, { ...item, rungId, ...(suggestion?.rungId === rungId ? { level: suggestion.level, kit: suggestion.kit } : {}) }, suggestion, was, remembered) : undefined
-  const full: Setup | undefined = base && { ...base, ...(kitOf(turn?.kit) ? { kit: kitOf(turn?.kit) ?? base.kit } : {}), ...change }
+  const base = item
+    ? setupFor(
+        view,
+        { ...item, rungId, ...(suggestion?.rungId === rungId ? { level: suggestion.level, kit: suggestion.kit } : {}) },
+        suggestion,
+        was,
+        remembered,
+      )
+    : undefined
+  const full: Setup | undefined = base && {
+    ...base,
+    ...(kitOf(turn?.kit) ? { kit: kitOf(turn?.kit) ?? base.kit } : {}),
+    ...change,
+  }
   const begin = () => {
     if (!full) return
-    remember({ at: Date.now(), placeId: full.placeId, personId: full.personId, helper: full.helper, band: full.band, temperatureC: full.temperatureC, humidity: full.humidity, partners: [...new Set([...(full.secondDog === null ? [] : [full.secondDog]), ...(remembered?.partners ?? [])])].slice(0, 3) })
+    remember({
+      at: Date.now(),
+      placeId: full.placeId,
+      personId: full.personId,
+      helper: full.helper,
+      band: full.band,
+      temperatureC: full.temperatureC,
+      humidity: full.humidity,
+      partners: [
+        ...new Set([...(full.secondDog === null ? [] : [full.secondDog]), ...(remembered?.partners ?? [])]),
+      ].slice(0, 3),
+    })
     onBegin(full, plan, index)
   }
   useKeys({ Enter: begin }, { prefs, does: { go: begin } })
@@ -69,36 +102,96 @@ export function Prep({ view, block, was, onBegin, onEnd, prefs }: Props) {
   const first = seeing === 'glance' && !block.block
   return (
     <>
-      {first ? changing === undefined && <Glance view={view} items={plan} /> : <PlanStrip view={view} items={plan} now={index} onGo={block.block ? block.goTo : undefined} />}
+      {first ? (
+        changing === undefined && <Glance view={view} items={plan} />
+      ) : (
+        <PlanStrip view={view} items={plan} now={index} onGo={block.block ? block.goTo : undefined} />
+      )}
       {first ? (
         <Plan view={view} items={draft} changing={changing} onChanging={setChanging} onChange={setDraft} />
       ) : (
         <Asked>
           <Big>{found.rung.name}</Big>
-          <p className="rule"><b>{command.name}:</b> {sayRule(found.rung.rule)}{asked ? `; ${asked}` : ''}{suggestion?.relaxed ? ', made easier for what is new' : ''}</p>
+          <p className="rule">
+            <b>{command.name}:</b> {sayRule(found.rung.rule)}
+            {asked ? `; ${asked}` : ''}
+            {suggestion?.relaxed ? ', made easier for what is new' : ''}
+          </p>
           <p className="criterion">{found.rung.criterion.words}</p>
           <p>{prompt.say}</p>
           <Why label="pay, cautions, and how in this house">
             <ul>
               <li>Don’t: {prompt.dontSay}</li>
-              <li>Pay: {prompt.payWhere}; {prompt.payWhen}; {prompt.side} side.</li>
+              <li>
+                Pay: {prompt.payWhere}; {prompt.payWhen}; {prompt.side} side.
+              </li>
               {command.caution && <li>Mind: {command.caution}</li>}
-              {prompt.notes.map((note) => <li key={note}>{note}</li>)}
+              {prompt.notes.map((note) => (
+                <li key={note}>{note}</li>
+              ))}
             </ul>
           </Why>
-          {standing && <Cord><Line line={lineOf(standing, view.now)} size="row" /><span>{standing.word}</span></Cord>}
+          {standing && (
+            <Cord>
+              <Line line={lineOf(standing, view.now)} size="row" />
+              <span>{standing.word}</span>
+            </Cord>
+          )}
         </Asked>
       )}
-      {trial && <Turn role="status">{turn ? <><b>Side by side, set {turn.number} of {turn.of}: on the {turn.kit}.</b> The same rung on both, in turns; change only the kit.</> : <><b>All turns are done.</b> <Link href={`/dogs/${view.resident.residencyId}/commands/${view.command}#kit`}>See them side by side</Link></>}</Turn>}
+      {trial && (
+        <Turn role="status">
+          {turn ? (
+            <>
+              <b>
+                Side by side, set {turn.number} of {turn.of}: on the {turn.kit}.
+              </b>{' '}
+              The same rung on both, in turns; change only the kit.
+            </>
+          ) : (
+            <>
+              <b>All turns are done.</b>{' '}
+              <Link href={`/dogs/${view.resident.residencyId}/commands/${view.command}#kit`}>
+                See them side by side
+              </Link>
+            </>
+          )}
+        </Turn>
+      )}
       <Foot>
         {shut !== undefined && <NeedsPerson>{shut}</NeedsPerson>}
         <HeatWarning view={view} full={full} />
         {first ? (
-          <Bar onPress={() => setSeeing('around')}><span>{placeName(view, full)}, level {full.level}, {full.kit}, {holderName(view, full)}</span><u>Change</u></Bar>
+          <Bar onPress={() => setSeeing('around')}>
+            <span>
+              {placeName(view, full)}, level {full.level}, {full.kit}, {holderName(view, full)}
+            </span>
+            <u>Change</u>
+          </Bar>
         ) : (
           <>
-            {!trial && item.role === 'work' && <Choose label="Rung" value={rungId} onChange={(id) => setChange({ ...change, rungId: id })} choices={command.runs.flatMap((run) => run.rungs.map((r) => ({ id: r.id, name: r.name, note: command.runs.length > 1 ? `${run.name.toLowerCase()}: ${r.criterion.words}` : r.criterion.words })))} />}
-            <Around view={view} full={full} partners={remembered?.partners ?? []} trial={trial !== undefined} onChange={(c) => setChange({ ...change, ...c })} />
+            {!trial && item.role === 'work' && (
+              <Choose
+                label="Rung"
+                value={rungId}
+                onChange={(id) => setChange({ ...change, rungId: id })}
+                choices={command.runs.flatMap((run) =>
+                  run.rungs.map((r) => ({
+                    id: r.id,
+                    name: r.name,
+                    note:
+                      command.runs.length > 1 ? `${run.name.toLowerCase()}: ${r.criterion.words}` : r.criterion.words,
+                  })),
+                )}
+              />
+            )}
+            <Around
+              view={view}
+              full={full}
+              partners={remembered?.partners ?? []}
+              trial={trial !== undefined}
+              onChange={(c) => setChange({ ...change, ...c })}
+            />
           </>
         )}
         <Go onPress={begin}>{block.block ? 'Begin set' : view.command === undefined ? 'Begin block' : 'Begin set'}</Go>
@@ -113,7 +206,24 @@ function firstPlan(view: BlockView): readonly BlockItem[] {
   if (view.command === undefined) return view.plan.items
   const known = view.plan.work.find((w) => w.command === view.command)
   const first = findCommand(view.curriculum, view.command)?.runs[0]?.rungs[0]
-  return known ? [known] : first ? [{ role: 'work', command: view.command, rungId: view.trial?.rungId ?? first.id, purpose: 'work', level: 0, kit: '1.8 m leash', placeId: undefined, personId: undefined, reps: first.setReps, payTier: 1 }] : []
+  return known
+    ? [known]
+    : first
+      ? [
+          {
+            role: 'work',
+            command: view.command,
+            rungId: view.trial?.rungId ?? first.id,
+            purpose: 'work',
+            level: 0,
+            kit: '1.8 m leash',
+            placeId: undefined,
+            personId: undefined,
+            reps: first.setReps,
+            payTier: 1,
+          },
+        ]
+      : []
 }
 
 /** Why this command has nothing to work: another comes first, something keeps it shut, or today can add nothing. */
@@ -121,29 +231,112 @@ function nothingMore(view: BlockView, block: Block, command: string): string {
   const { sets, shut, waits } = block.suggestions(block.judged.state)
   const before = sets.find((s) => s.for === command)
   const need = before && findRung(view.curriculum, before.rungId)
-  if (need) return `First ${need.command.name}, “${need.rung.name}”: it must be held. What is recorded here is kept and moves nothing on.`
+  if (need)
+    return (
+      `First ${need.command.name}, “${need.rung.name}”: it must be held. What is recorded here is kept and ` +
+      `moves nothing on.`
+    )
   const kept = shut.find((s) => s.command === command)
   const name = (id: string) => findRung(view.curriculum, id)?.rung.name ?? id
-  if (kept) return `“${name(kept.rungId)}” is shut: ${kept.because}. What is recorded here is kept and moves nothing on.`
+  if (kept)
+    return `“${name(kept.rungId)}” is shut: ${kept.because}. What is recorded here is kept and moves nothing on.`
   const later = waits.find((w) => w.command === command)
-  return later ? `“${name(later.rungId)}”: ${later.because}. Work another command.` : 'Nothing more is asked of this command today. Work another one.'
+  return later
+    ? `“${name(later.rungId)}”: ${later.because}. Work another command.`
+    : 'Nothing more is asked of this command today. Work another one.'
 }
 
 const placeName = (view: BlockView, full: Setup): string => view.places.find((p) => p.id === full.placeId)?.name ?? ''
-const holderName = (view: BlockView, full: Setup): string => view.people.find((p) => p.id === full.personId)?.name.split(' ')[0] ?? ''
+const holderName = (view: BlockView, full: Setup): string =>
+  view.people.find((p) => p.id === full.personId)?.name.split(' ')[0] ?? ''
 
 const whyWords: Record<string, string> = {
-  climb: 'next rung', 'climb-back': 'up again after a drop', foundation: 'first days', gate: 'off leash waits for it here', rebuild: 'climbing back', 'second-day': 'a second day holds it', level: 'promised at a higher distraction level', 'new-place': 'promised in more places', 'new-hands': 'promised with another person', onward: 'promise met, next rung up', refresher: 'refresher due',
+  climb: 'next rung',
+  'climb-back': 'up again after a drop',
+  foundation: 'first days',
+  gate: 'off leash waits for it here',
+  rebuild: 'climbing back',
+  'second-day': 'a second day holds it',
+  level: 'promised at a higher distraction level',
+  'new-place': 'promised in more places',
+  'new-hands': 'promised with another person',
+  onward: 'promise met, next rung up',
+  refresher: 'refresher due',
 }
 
 const Asked = styled.section`
-  display: grid; gap: 0.25rem;
-  .rule { color: var(--ink-2); } .criterion { font-size: 1.1rem; font-weight: 560; }
-  ul { margin: 0; padding-left: 1rem; }
+  display: grid;
+  gap: 0.25rem;
+  .rule {
+    color: var(--ink-2);
+  }
+  .criterion {
+    font-size: 1.1rem;
+    font-weight: 560;
+  }
+  ul {
+    margin: 0;
+    padding-left: 1rem;
+  }
 `
-const Cord = styled.div`display: grid; grid-template-columns: minmax(0, 1fr) auto; gap: 0.8rem; align-items: start; margin-top: 0.3rem; svg { height: auto; } span { font-weight: 620; }`
-const Turn = styled.p`border: 1.5px solid var(--ink); border-radius: 4px; padding: 0.4rem 0.7rem;`
-const Foot = styled.section`margin-top: auto; display: grid; grid-template-columns: minmax(0, 1fr); gap: 0.5rem;`
-const Bar = styled(AriaButton)`min-height: 3rem; display: flex; justify-content: space-between; align-items: center; gap: 0.6rem; border: 0; border-top: 1px solid var(--rule); background: none; color: var(--ink); text-align: left; padding: 0.2rem 0.1rem; cursor: pointer;`
-const Go = styled(AriaButton)`min-height: 4.8rem; border: 0; border-radius: 6px; background: var(--now); color: var(--on-now); font: 720 1.5rem/1 'Hepta Slab Variable', serif; cursor: pointer; &[data-pressed='true'] { filter: brightness(0.92); }`
-const Quiet = styled(AriaButton)`min-height: 2.75rem; border: 0; background: none; color: var(--ink); text-decoration: underline; text-underline-offset: 0.2em; cursor: pointer;`
+const Cord = styled.div`
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) auto;
+  gap: 0.8rem;
+  align-items: start;
+  margin-top: 0.3rem;
+  svg {
+    height: auto;
+  }
+  span {
+    font-weight: 620;
+  }
+`
+const Turn = styled.p`
+  border: 1.5px solid var(--ink);
+  border-radius: 4px;
+  padding: 0.4rem 0.7rem;
+`
+const Foot = styled.section`
+  margin-top: auto;
+  display: grid;
+  grid-template-columns: minmax(0, 1fr);
+  gap: 0.5rem;
+`
+const Bar = styled(AriaButton)`
+  min-height: 3rem;
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  gap: 0.6rem;
+  border: 0;
+  border-top: 1px solid var(--rule);
+  background: none;
+  color: var(--ink);
+  text-align: left;
+  padding: 0.2rem 0.1rem;
+  cursor: pointer;
+`
+const Go = styled(AriaButton)`
+  min-height: 4.8rem;
+  border: 0;
+  border-radius: 6px;
+  background: var(--now);
+  color: var(--on-now);
+  font:
+    720 1.5rem/1 'Hepta Slab Variable',
+    serif;
+  cursor: pointer;
+  &[data-pressed='true'] {
+    filter: brightness(0.92);
+  }
+`
+const Quiet = styled(AriaButton)`
+  min-height: 2.75rem;
+  border: 0;
+  background: none;
+  color: var(--ink);
+  text-decoration: underline;
+  text-underline-offset: 0.2em;
+  cursor: pointer;
+`

@@ -14,7 +14,20 @@ import type { Block } from './useBlock'
 
 /** The dog’s own prompt for a rung. */
 export const promptFor = (view: BlockView, rung: RungPlaceInLadder): Prompt =>
-  promptOf(rung.rung, rung.command, view.method, { name: view.resident.name, cue: view.cueWords[rung.command.id], release: view.resident.releaseWord, marker: view.resident.markerWord, side: view.resident.side, traits: view.resident.traits }, heldSince(rung.run, view.state.runs[rung.runKey], rung.index) !== undefined)
+  promptOf(
+    rung.rung,
+    rung.command,
+    view.method,
+    {
+      name: view.resident.name,
+      cue: view.cueWords[rung.command.id],
+      release: view.resident.releaseWord,
+      marker: view.resident.markerWord,
+      side: view.resident.side,
+      traits: view.resident.traits,
+    },
+    heldSince(rung.run, view.state.runs[rung.runKey], rung.index) !== undefined,
+  )
 
 /** Whether a word is said on this rung yet. */
 const wordNow = (view: BlockView, rung: RungPlaceInLadder, say: string): string => {
@@ -24,13 +37,33 @@ const wordNow = (view: BlockView, rung: RungPlaceInLadder, say: string): string 
 }
 
 /** The rung in hand while it is worked: what is asked, what is said, what chance says of the next rep. */
-export const RungCard = memo(function RungCard({ view, rung, block }: { view: BlockView; rung: RungPlaceInLadder; block: Block }) {
-  const { active, draw, planned, payAt: { length: inside } } = block
+export const RungCard = memo(function RungCard({
+  view,
+  rung,
+  block,
+}: {
+  view: BlockView
+  rung: RungPlaceInLadder
+  block: Block
+}) {
+  const {
+    active,
+    draw,
+    planned,
+    payAt: { length: inside },
+  } = block
   const prompt = promptFor(view, rung)
   if (!active) return null
   const { context } = active
   const place = view.places.find((p) => p.id === context.placeId)
-  const shut = place && shutBecause(block.judged.state, view.curriculum, rung.rung, { placeId: place.id, placeKind: place.kind, level: context.level, kit: context.kit })
+  const shut =
+    place &&
+    shutBecause(block.judged.state, view.curriculum, rung.rung, {
+      placeId: place.id,
+      placeKind: place.kind,
+      level: context.level,
+      kit: context.kit,
+    })
   const loose = rung.rung.kind === 'recall' && context.kit === 'none'
   const feed = view.feeds.find((f) => f.id === (active.opened?.feedId ?? null))?.name ?? 'own meal'
   const pay = planned > 1 ? `${planned} × ${feed}, one after another` : `${feed}`
@@ -38,13 +71,51 @@ export const RungCard = memo(function RungCard({ view, rung, block }: { view: Bl
   return (
     <Card data-begun={active.reps.length > 0}>
       <Big>{rung.rung.name}</Big>
-      <p className="rule">{context.purpose === 'refresh' ? 'refresher, ' : ''}{sayRule(rung.rung.rule)}; {place?.name}, level {context.level}, {context.kit}</p>
+      <p className="rule">
+        {context.purpose === 'refresh' ? 'refresher, ' : ''}
+        {sayRule(rung.rung.rule)}; {place?.name}, level {context.level}, {context.kit}
+      </p>
       <p className="criterion">{rung.rung.criterion.words}</p>
       <p className="say">{wordNow(view, rung, prompt.say)}</p>
-      <p className="next"><b>Next rep:</b> {view.resident.traits.toys ? small(prompt.payWhere) : inside > 0 ? `${feed}, ${inside} × inside the hold, ${planned === 0 ? 'nothing at its end' : planned > 1 ? `${planned} × at its end` : 'once at its end'}; ${small(prompt.payWhere)}` : planned === 0 ? 'unpaid, quiet praise' : `${pay}, ${small(prompt.payWhere)}`}{draw?.payEvery === undefined ? '' : draw.payEvery === 1 ? '; every step' : `; every ${draw.payEvery} steps`}{draw?.turn ? `; ${draw.turn.what} at step ${draw.turn.at}` : ''}{draw?.end === 'call it out' ? '; call it out of this one' : draw?.end === 'go back' ? '; go back to it' : ''}{draw?.springAfter === undefined ? '' : `; spring it after ${draw.springAfter} s`}</p>
-      {left !== undefined && left <= 10 && <p><b>{left > 0 ? `${left} pieces of its meal left today.` : 'Its share for training is paid out; the rest is its evening bowl.'}</b></p>}
-      {shut !== undefined && <NeedsPerson>{loose ? 'Do not call: loose and not held here. ' : ''}Shut: {shut}. What is recorded is kept and moves nothing on.</NeedsPerson>}
-      <HeatWarning view={view} full={{ placeId: context.placeId, temperatureC: active.opened?.temperatureC ?? null, humidity: active.opened?.humidity ?? null }} />
+      <p className="next">
+        <b>Next rep:</b>{' '}
+        {view.resident.traits.toys
+          ? small(prompt.payWhere)
+          : inside > 0
+            ? `${feed}, ${inside} × inside the hold, ` +
+              `${planned === 0 ? 'nothing' : planned > 1 ? `${planned} ×` : 'once'} at its end; ` +
+              `${small(prompt.payWhere)}`
+            : planned === 0
+              ? 'unpaid, quiet praise'
+              : `${pay}, ${small(prompt.payWhere)}`}
+        {draw?.payEvery === undefined ? '' : draw.payEvery === 1 ? '; every step' : `; every ${draw.payEvery} steps`}
+        {draw?.turn ? `; ${draw.turn.what} at step ${draw.turn.at}` : ''}
+        {draw?.end === 'call it out' ? '; call it out of this one' : draw?.end === 'go back' ? '; go back to it' : ''}
+        {draw?.springAfter === undefined ? '' : `; spring it after ${draw.springAfter} s`}
+      </p>
+      {left !== undefined && left <= 10 && (
+        <p>
+          <b>
+            {left > 0
+              ? `${left} pieces of its meal left today.`
+              : 'Its share for training is paid out; the rest is its evening bowl.'}
+          </b>
+        </p>
+      )}
+      {shut !== undefined && (
+        <NeedsPerson>
+          {loose ? 'Do not call: loose and not held here. ' : ''}Shut: {shut}. What is recorded is kept and moves
+          nothing on.
+        </NeedsPerson>
+      )}
+      <HeatWarning
+        view={view}
+        full={{
+          placeId: context.placeId,
+          temperatureC: active.opened?.temperatureC ?? null,
+          humidity: active.opened?.humidity ?? null,
+        }}
+      />
     </Card>
   )
 })
@@ -53,10 +124,45 @@ const small = (words: string): string => words.charAt(0).toLowerCase() + words.s
 
 /** Read at arm’s length: the words grow with the room that the targets leave them. */
 const Card = styled.section`
-  flex: 1 1 auto; min-height: 8rem; container-type: size; display: grid; align-content: start; gap: 0.2rem;
-  .rule { color: var(--ink-2); font-size: 0.95rem; } .criterion { font-size: clamp(1.05rem, 7cqh, 1.3rem); font-weight: 600; }
-  .say { font-size: clamp(1rem, 6.4cqh, 1.35rem); } .next { font-size: clamp(1rem, 7cqh, 1.5rem); } .next b { font-weight: 720; }
-  @container (max-height: 12.5rem) { .rule { display: none; } }
-  ${phone} { &[data-begun='true'] { .rule, .criterion { display: none; } } }
+  flex: 1 1 auto;
+  min-height: 8rem;
+  container-type: size;
+  display: grid;
+  align-content: start;
+  gap: 0.2rem;
+  .rule {
+    color: var(--ink-2);
+    font-size: 0.95rem;
+  }
+  .criterion {
+    font-size: clamp(1.05rem, 7cqh, 1.3rem);
+    font-weight: 600;
+  }
+  .say {
+    font-size: clamp(1rem, 6.4cqh, 1.35rem);
+  }
+  .next {
+    font-size: clamp(1rem, 7cqh, 1.5rem);
+  }
+  .next b {
+    font-weight: 720;
+  }
+  @container (max-height: 12.5rem) {
+    .rule {
+      display: none;
+    }
+  }
+  ${phone} {
+    &[data-begun='true'] {
+      .rule,
+      .criterion {
+        display: none;
+      }
+    }
+  }
 `
-export const Big = styled.h2`font-size: clamp(1.9rem, 8.2vw, 3.2rem); font-weight: 720; line-height: 1.05;`
+export const Big = styled.h2`
+  font-size: clamp(1.9rem, 8.2vw, 3.2rem);
+  font-weight: 720;
+  line-height: 1.05;
+`

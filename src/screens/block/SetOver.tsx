@@ -35,7 +35,9 @@ export function sayVerdict(curriculum: Curriculum, verdict: Verdict): string {
   }
 }
 
-/** What comes up where a target was takes no press for so long: a second tap of the same thumb may still be coming down. */
+/**
+ * What comes up where a target was takes no press for so long: a second tap of the same thumb may still be coming down.
+ */
 export const settleMs = 350
 
 interface Props {
@@ -68,28 +70,124 @@ export function SetOver({ verdict, enough, set, standing, view, next, others, on
   const promise = standing?.promise
   return (
     <Panel>
-      {standing && <Cord><Line line={lineOf(standing, view.now)} size="full" /><span>{standing.word}{figuresOf(standing) === '' ? '' : ` ${figuresOf(standing)}`}</span></Cord>}
+      {standing && (
+        <Cord>
+          <Line line={lineOf(standing, view.now)} size="full" />
+          <span>
+            {standing.word}
+            {figuresOf(standing) === '' ? '' : ` ${figuresOf(standing)}`}
+          </span>
+        </Cord>
+      )}
       <div role="status" aria-live="assertive">
-        <Said data-kind={enough ? 'again' : verdict.kind}>{enough ? 'Enough of the sure thing' : sayVerdict(view.curriculum, verdict)}</Said>
-        <p>{[verdict.why, verdict.counts && !verdict.why.includes(verdict.counts) ? verdict.counts : '', `This set: ${clean} clean of ${set.reps.length}`].filter(Boolean).map(sentence).join(' ')}</p>
+        <Said data-kind={enough ? 'again' : verdict.kind}>
+          {enough ? 'Enough of the sure thing' : sayVerdict(view.curriculum, verdict)}
+        </Said>
+        <p>
+          {[
+            verdict.why,
+            verdict.counts && !verdict.why.includes(verdict.counts) ? verdict.counts : '',
+            `This set: ${clean} clean of ${set.reps.length}`,
+          ]
+            .filter(Boolean)
+            .map(sentence)
+            .join(' ')}
+        </p>
         {promise?.met && <p className="ready">The promise for this command is met.</p>}
-        {promise && !promise.met && promise.heldSince && <p>Held. {Math.min(promise.placesHeld, promise.promise.places)} of {promise.promise.places} places, {Math.min(promise.peopleHeld, promise.promise.people)} of {promise.promise.people} people.</p>}
+        {promise && !promise.met && promise.heldSince && (
+          <p>
+            Held. {Math.min(promise.placesHeld, promise.promise.places)} of {promise.promise.places} places,{' '}
+            {Math.min(promise.peopleHeld, promise.promise.people)} of {promise.promise.people} people.
+          </p>
+        )}
       </div>
-      <Next onPress={goOn} autoFocus>{next.name}</Next>
+      <Next onPress={goOn} autoFocus>
+        {next.name}
+      </Next>
       <Row>
         <Plain onPress={onUndo}>Undo rep</Plain>
-        {others.map((o) => <Plain key={o.name} onPress={o.go}>{o.name}</Plain>)}
+        {others.map((o) => (
+          <Plain key={o.name} onPress={o.go}>
+            {o.name}
+          </Plain>
+        ))}
       </Row>
     </Panel>
   )
 }
 
 /** With a capital at its head and a stop at its end. */
-const sentence = (words: string): string => `${words.charAt(0).toUpperCase()}${words.slice(1)}${/[.!?]$/.test(words) ? '' : '.'}`
+const sentence = (words: string): string =>
+  `${words.charAt(0).toUpperCase()}${words.slice(1)}${/[.!?]$/.test(words) ? '' : '.'}`
 
-const Panel = styled.section`margin-top: auto; display: grid; gap: 0.8rem; p { margin-top: 0.3rem; } .ready { font-weight: 660; color: var(--held); }`
-const Cord = styled.div`svg { width: 100%; height: auto; } span { font-weight: 620; }`
-const Said = styled.h2`font-size: clamp(1.7rem, 7vw, 2.4rem); font-weight: 740; border-left: 10px solid var(--rule-2); padding-left: 0.7rem; &[data-kind='moves-on'], &[data-kind='waits'], &[data-kind='met-again'] { border-color: var(--held); } &[data-kind='back'], &[data-kind='moves-nothing'] { border-color: var(--person); }`
-export const Next = styled(AriaButton)`min-height: 5rem; display: grid; place-items: center; text-align: center; text-decoration: none; border: 0; border-radius: 6px; background: var(--now); color: var(--on-now); font: 720 1.35rem/1.1 'Hepta Slab Variable', serif; cursor: pointer;`
-const Row = styled.div`display: flex; flex-wrap: wrap; gap: 0.4rem; > * { flex: 1 1 6rem; }`
-export const Plain = styled(AriaButton)`min-height: 3rem; display: grid; place-items: center; text-decoration: none; padding: 0 0.5rem; border: 1.5px solid var(--rule-2); border-radius: 4px; background: none; color: var(--ink); cursor: pointer;`
+const Panel = styled.section`
+  margin-top: auto;
+  display: grid;
+  gap: 0.8rem;
+  p {
+    margin-top: 0.3rem;
+  }
+  .ready {
+    font-weight: 660;
+    color: var(--held);
+  }
+`
+const Cord = styled.div`
+  svg {
+    width: 100%;
+    height: auto;
+  }
+  span {
+    font-weight: 620;
+  }
+`
+const Said = styled.h2`
+  font-size: clamp(1.7rem, 7vw, 2.4rem);
+  font-weight: 740;
+  border-left: 10px solid var(--rule-2);
+  padding-left: 0.7rem;
+  &[data-kind='moves-on'],
+  &[data-kind='waits'],
+  &[data-kind='met-again'] {
+    border-color: var(--held);
+  }
+  &[data-kind='back'],
+  &[data-kind='moves-nothing'] {
+    border-color: var(--person);
+  }
+`
+export const Next = styled(AriaButton)`
+  min-height: 5rem;
+  display: grid;
+  place-items: center;
+  text-align: center;
+  text-decoration: none;
+  border: 0;
+  border-radius: 6px;
+  background: var(--now);
+  color: var(--on-now);
+  font:
+    720 1.35rem/1.1 'Hepta Slab Variable',
+    serif;
+  cursor: pointer;
+`
+const Row = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.4rem;
+  > * {
+    flex: 1 1 6rem;
+  }
+`
+export const Plain = styled(AriaButton)`
+  min-height: 3rem;
+  display: grid;
+  place-items: center;
+  text-decoration: none;
+  padding: 0 0.5rem;
+  border: 1.5px solid var(--rule-2);
+  border-radius: 4px;
+  background: none;
+  color: var(--ink);
+  cursor: pointer;
+`

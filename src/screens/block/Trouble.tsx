@@ -13,38 +13,120 @@ import type { Block } from './useBlock'
 const triggers = ['dog', 'person', 'noise', 'traffic', 'wildlife', 'handling', 'not known'] as const
 
 /** Signs of being over threshold, one tap each, with what to do. */
-export function Trouble({ view, block, placeId, band, onDone }: { view: BlockView; block: Block; placeId: string; band: SetOpened['distanceBand']; onDone: () => void }) {
+export function Trouble({
+  view,
+  block,
+  placeId,
+  band,
+  onDone,
+}: {
+  view: BlockView
+  block: Block
+  placeId: string
+  band: SetOpened['distanceBand']
+  onDone: () => void
+}) {
   const outbox = useOutboxNow()
-  const [said, setSaid] = useState<{ signs: ReadonlySet<Key>; trigger: string; far: SetOpened['distanceBand'] }>({ signs: new Set(), trigger: 'not known', far: band })
+  const [said, setSaid] = useState<{ signs: ReadonlySet<Key>; trigger: string; far: SetOpened['distanceBand'] }>({
+    signs: new Set(),
+    trigger: 'not known',
+    far: band,
+  })
   const [kept, setKept] = useState<string | undefined>()
   // The first sign is kept at its tap; what is said after it stands in its place.
   const say = (change: Partial<typeof said>) => {
     const next = { ...said, ...change }
     setSaid(next)
     if (!block.block || (next.signs.size === 0 && kept === undefined)) return
-    if (kept !== undefined) outbox.add({ kind: 'voided', targetId: kept, reason: 'said more exactly', recordedBy: view.me })
+    if (kept !== undefined)
+      outbox.add({ kind: 'voided', targetId: kept, reason: 'said more exactly', recordedBy: view.me })
     if (next.signs.size === 0) return setKept(undefined)
-    setKept(outbox.add({ kind: 'over-threshold', residencyId: view.resident.residencyId, blockId: block.block.id, placeId, signs: signIds.filter((s) => next.signs.has(s)), trigger: next.trigger, distanceBand: next.far, recordedBy: view.me }).id)
+    setKept(
+      outbox.add({
+        kind: 'over-threshold',
+        residencyId: view.resident.residencyId,
+        blockId: block.block.id,
+        placeId,
+        signs: signIds.filter((s) => next.signs.has(s)),
+        trigger: next.trigger,
+        distanceBand: next.far,
+        recordedBy: view.me,
+      }).id,
+    )
     block.markStressful()
   }
   return (
     <Panel>
-      <Do>{overThreshold.map((t) => <li key={t}>{t}</li>)}</Do>
-      <Chips aria-label="Signs seen" selectionMode="multiple" selectedKeys={said.signs} onSelectionChange={(signs) => say({ signs })}>
-        {signs.map((s) => <Chip key={s.id} id={s.id}>{s.name}</Chip>)}
+      <Do>
+        {overThreshold.map((t) => (
+          <li key={t}>{t}</li>
+        ))}
+      </Do>
+      <Chips
+        aria-label="Signs seen"
+        selectionMode="multiple"
+        selectedKeys={said.signs}
+        onSelectionChange={(signs) => say({ signs })}
+      >
+        {signs.map((s) => (
+          <Chip key={s.id} id={s.id}>
+            {s.name}
+          </Chip>
+        ))}
       </Chips>
-      <Chips aria-label="Because of" selectionMode="single" disallowEmptySelection selectedKeys={[said.trigger]} onSelectionChange={(keys) => say({ trigger: String([...keys][0] ?? 'not known') })}>
-        {triggers.map((t) => <Chip key={t} id={t}>{t}</Chip>)}
+      <Chips
+        aria-label="Because of"
+        selectionMode="single"
+        disallowEmptySelection
+        selectedKeys={[said.trigger]}
+        onSelectionChange={(keys) => say({ trigger: String([...keys][0] ?? 'not known') })}
+      >
+        {triggers.map((t) => (
+          <Chip key={t} id={t}>
+            {t}
+          </Chip>
+        ))}
       </Chips>
-      <Chips aria-label="How far off" selectionMode="single" selectedKeys={said.far === null ? [] : [said.far]} onSelectionChange={(keys) => say({ far: distanceBands.find((b) => b === [...keys][0]) ?? null })}>
-        {distanceBands.map((b) => <Chip key={b} id={b}>{bandWords[b]}</Chip>)}
+      <Chips
+        aria-label="How far off"
+        selectionMode="single"
+        selectedKeys={said.far === null ? [] : [said.far]}
+        onSelectionChange={(keys) => say({ far: distanceBands.find((b) => b === [...keys][0]) ?? null })}
+      >
+        {distanceBands.map((b) => (
+          <Chip key={b} id={b}>
+            {bandWords[b]}
+          </Chip>
+        ))}
       </Chips>
-      {view.signsKeepComing && <p>Seen in three blocks within a week: a behaviour plan with a qualified professional comes before more of the same.</p>}
+      {view.signsKeepComing && (
+        <p>
+          Seen in three blocks within a week: a behaviour plan with a qualified professional comes before more of the
+          same.
+        </p>
+      )}
       <Done onPress={onDone}>Back to the set</Done>
-      <span role="status">{kept === undefined ? 'A tap on a sign keeps it, with the time and the place.' : 'Kept. The rest after this block is longer.'}</span>
+      <span role="status">
+        {kept === undefined
+          ? 'A tap on a sign keeps it, with the time and the place.'
+          : 'Kept. The rest after this block is longer.'}
+      </span>
     </Panel>
   )
 }
 
-const Panel = styled.div`display: grid; gap: 0.4rem; p { color: var(--person); }`
-const Do = styled.ol`margin: 0; padding: 0.35rem 0.6rem 0.35rem 1.7rem; background: var(--person-wash); color: var(--person); font-weight: 680; border-left: 5px solid var(--person);`
+const Panel = styled.div`
+  display: grid;
+  gap: 0.4rem;
+  p {
+    color: var(--person);
+  }
+`
+const Do = styled.ol`
+  margin: 0;
+  padding: 0.35rem 0.6rem 0.35rem 1.7rem;
+  background: var(--person-wash);
+  color: var(--person);
+  font-weight: 680;
+  border-left: 5px solid var(--person);
+`

@@ -1,5 +1,14 @@
 'use client'
-import { memo, useCallback, useEffect, useRef, useState, useSyncExternalStore, type ReactNode, type TouchEvent } from 'react'
+import {
+  memo,
+  useCallback,
+  useEffect,
+  useRef,
+  useState,
+  useSyncExternalStore,
+  type ReactNode,
+  type TouchEvent,
+} from 'react'
 import { Button as AriaButton } from 'react-aria-components'
 import styled from 'styled-components'
 import { holdSeconds, paidInside } from '@/core/block/hold'
@@ -29,7 +38,12 @@ const targets: readonly { outcome: Outcome; name: string; key: string }[] = [
 ]
 
 /** House: the way each outcome is felt, milliseconds on and off. */
-const felt: Readonly<Record<Outcome, readonly number[]>> = { clean: [20], helped: [30, 60, 30], late: [60], miss: [120] }
+const felt: Readonly<Record<Outcome, readonly number[]>> = {
+  clean: [20],
+  helped: [30, 60, 30],
+  late: [60],
+  miss: [120],
+}
 
 const notCalled: CallState = { calledAt: undefined }
 const notWalked = { turns: 0, stops: 0 }
@@ -42,7 +56,21 @@ const secondsSince = (at: number): number => Math.round((monotonicNow() - at) / 
 export type WorkPanel = 'none' | 'rep' | 'trouble' | 'correction'
 
 /** The set in hand: the marks so far, the hold or the call, the four targets, undo. Nothing here scrolls or asks. */
-export const Working = memo(function Working({ view, block, prefs, panel, onPanel: setPanel, onEnd }: { view: BlockView; block: Block; prefs: Prefs; panel: WorkPanel; onPanel: (panel: WorkPanel) => void; onEnd: () => void }) {
+export const Working = memo(function Working({
+  view,
+  block,
+  prefs,
+  panel,
+  onPanel: setPanel,
+  onEnd,
+}: {
+  view: BlockView
+  block: Block
+  prefs: Prefs
+  panel: WorkPanel
+  onPanel: (panel: WorkPanel) => void
+  onEnd: () => void
+}) {
   const { active, verdict, rungNow, draw, payAt } = block
   const [hold, setHold] = useState<HoldClock>()
   const [unsure, setUnsure] = useState<{ monotonic: number; wall: number }>()
@@ -52,13 +80,24 @@ export const Working = memo(function Working({ view, block, prefs, panel, onPane
   const [attention, setAttention] = useState<Attention | null>(null)
   const [walk, setWalk] = useState(notWalked)
   const outbox = useOutboxNow()
-  const [corrected, setCorrected] = useState<{ readonly kept: Kept | undefined; readonly said: Kept['said'] }>(() => ({ kept: undefined, said: firstSaid(view) }))
+  const [corrected, setCorrected] = useState<{ readonly kept: Kept | undefined; readonly said: Kept['said'] }>(() => ({
+    kept: undefined,
+    said: firstSaid(view),
+  }))
   const ledger = hasLedger(view)
   const refusal = ledger && rungNow ? refusalFor(view, block, rungNow.command.id) : undefined
-  useEffect(() => () => { hold?.stop() }, [hold])
+  useEffect(
+    () => () => {
+      hold?.stop()
+    },
+    [hold],
+  )
   const rung = rungNow?.rung
   const seconds = holdSeconds(rung)
-  const of = block.items[block.item]?.role === 'work' || !block.items[block.item] ? (rung?.setReps ?? 5) : Math.min(rung?.setReps ?? 5, block.items[block.item]?.reps ?? 3)
+  const of =
+    block.items[block.item]?.role === 'work' || !block.items[block.item]
+      ? (rung?.setReps ?? 5)
+      : Math.min(rung?.setReps ?? 5, block.items[block.item]?.reps ?? 3)
   const reps = active?.reps ?? []
 
   const say = (outcome: Outcome) => {
@@ -73,7 +112,14 @@ export const Working = memo(function Working({ view, block, prefs, panel, onPane
     setCall((c) => (c.calledAt === undefined ? c : notCalled))
     setWalk((w) => (w === notWalked ? w : notWalked))
     block.tap(outcome, {
-      ...(rung?.kind === 'recall' ? { attention, sound: draw?.sound ?? null, steps: draw?.steps ?? null, ...(latency === undefined ? {} : { latencySeconds: latency }) } : {}),
+      ...(rung?.kind === 'recall'
+        ? {
+            attention,
+            sound: draw?.sound ?? null,
+            steps: draw?.steps ?? null,
+            ...(latency === undefined ? {} : { latencySeconds: latency }),
+          }
+        : {}),
       ...(rung?.kind === 'heel' ? { turns: walk.turns, stops: walk.stops, steps: rung.criterion.steps ?? null } : {}),
       ...extras,
     })
@@ -87,7 +133,12 @@ export const Working = memo(function Working({ view, block, prefs, panel, onPane
       setHold(undefined)
       if (Math.abs(times.wall - times.monotonic) > 1) return setUnsure(times)
       const at = Math.round(Math.min(times.monotonic, seconds ?? 0) * 10) / 10
-      return record('miss', { heldSeconds: at, brokeSeconds: at, pieces: paidInside(payAt, at), planned: payAt.length + block.planned })
+      return record('miss', {
+        heldSeconds: at,
+        brokeSeconds: at,
+        pieces: paidInside(payAt, at),
+        planned: payAt.length + block.planned,
+      })
     }
     how.current = outcome
     setAs(outcome)
@@ -119,14 +170,22 @@ export const Working = memo(function Working({ view, block, prefs, panel, onPane
   /** One tap keeps a correction, with what was said of the last one; more can be said then. */
   const correct = () => {
     if (panel === 'correction') return setPanel('none')
-    if (refusal === undefined && rungNow) setCorrected({ ...corrected, kept: keepCorrection(outbox, view, block, rungNow.command.id, corrected.said) })
+    if (refusal === undefined && rungNow)
+      setCorrected({ ...corrected, kept: keepCorrection(outbox, view, block, rungNow.command.id, corrected.said) })
     setPanel('correction')
   }
-  useKeys({
-    ...Object.fromEntries(targets.map((t) => [t.key, () => press(t.outcome)])), z: undo, e: onEnd, o: () => setPanel(panel === 'trouble' ? 'none' : 'trouble'), i: () => setPanel(panel === 'rep' ? 'none' : 'rep'),
-    ...(ledger ? { p: correct } : {}),
-    ...(seconds === undefined ? rung?.kind === 'recall' ? { ' ': called } : {} : { ' ': begin }),
-  }, { prefs, does: { go, helped: () => press('helped'), late: () => press('late'), miss: () => press('miss'), undo } })
+  useKeys(
+    {
+      ...Object.fromEntries(targets.map((t) => [t.key, () => press(t.outcome)])),
+      z: undo,
+      e: onEnd,
+      o: () => setPanel(panel === 'trouble' ? 'none' : 'trouble'),
+      i: () => setPanel(panel === 'rep' ? 'none' : 'rep'),
+      ...(ledger ? { p: correct } : {}),
+      ...(seconds === undefined ? (rung?.kind === 'recall' ? { ' ': called } : {}) : { ' ': begin }),
+    },
+    { prefs, does: { go, helped: () => press('helped'), late: () => press('late'), miss: () => press('miss'), undo } },
+  )
   const now = useRef({ press, undo, end: onEnd, amend: block.amend, panel, setPanel, correct })
   useEffect(() => {
     now.current = { press, undo, end: onEnd, amend: block.amend, panel, setPanel, correct }
@@ -147,57 +206,158 @@ export const Working = memo(function Working({ view, block, prefs, panel, onPane
       <Marks known={block.known} rung={rung} of={of} counts={verdict?.counts ?? ''} />
       <Why>{verdict?.why}</Why>
       {panel === 'trouble' ? (
-        <Trouble view={view} block={block} placeId={active.context.placeId} band={active.opened?.distanceBand ?? null} onDone={() => setPanel('none')} />
+        <Trouble
+          view={view}
+          block={block}
+          placeId={active.context.placeId}
+          band={active.opened?.distanceBand ?? null}
+          onDone={() => setPanel('none')}
+        />
       ) : panel === 'correction' ? (
         <Correction
-          view={view} refusal={refusal} kept={corrected.kept}
-          onSay={(said) => setCorrected({ said, kept: keepCorrection(outbox, view, block, rung.command, said, corrected.kept) })}
-          onTakeBack={() => { if (corrected.kept) outbox.add({ kind: 'voided', targetId: corrected.kept.id, reason: 'undone', recordedBy: view.me }); setCorrected({ ...corrected, kept: undefined }) }}
+          view={view}
+          refusal={refusal}
+          kept={corrected.kept}
+          onSay={(said) =>
+            setCorrected({ said, kept: keepCorrection(outbox, view, block, rung.command, said, corrected.kept) })
+          }
+          onTakeBack={() => {
+            if (corrected.kept)
+              outbox.add({ kind: 'voided', targetId: corrected.kept.id, reason: 'undone', recordedBy: view.me })
+            setCorrected({ ...corrected, kept: undefined })
+          }}
           onDone={() => setPanel('none')}
         />
       ) : panel === 'rep' ? (
-        <AboutRep rep={last} faults={rungNow.command.faults} recall={rung.kind === 'recall'} amend={amend} onDone={() => setPanel('none')} />
+        <AboutRep
+          rep={last}
+          faults={rungNow.command.faults}
+          recall={rung.kind === 'recall'}
+          amend={amend}
+          onDone={() => setPanel('none')}
+        />
       ) : unsure ? (
-        <Unsure times={unsure} seconds={seconds ?? 0} onSay={(held) => {
-          setUnsure(undefined)
-          if (held === 'held') record(how.current, { heldSeconds: seconds ?? null, planned: payAt.length + block.planned })
-          else if (held === 'broke') record('miss', { faults: ['broke'] })
-        }} />
+        <Unsure
+          times={unsure}
+          seconds={seconds ?? 0}
+          onSay={(held) => {
+            setUnsure(undefined)
+            if (held === 'held')
+              record(how.current, { heldSeconds: seconds ?? null, planned: payAt.length + block.planned })
+            else if (held === 'broke') record('miss', { faults: ['broke'] })
+          }}
+        />
       ) : (
         <>
-          {rung.kind !== 'recall' && hold === undefined && <LastChips rep={last} faults={rungNow.command.faults} amend={amend} />}
+          {rung.kind !== 'recall' && hold === undefined && (
+            <LastChips rep={last} faults={rungNow.command.faults} amend={amend} />
+          )}
           {seconds !== undefined && <HoldPart clock={hold} seconds={seconds} payAt={payAt} onBegin={begin} />}
-          {rung.kind === 'recall' && <CallPart key={reps.length} draw={draw} state={call} attention={attention} onAttention={setAttention} onCalled={called} tones={prefs.payTones} last={last === undefined ? undefined : <LastChips rep={last} faults={rungNow.command.faults} amend={amend} />} />}
-          {rung.kind === 'heel' && <Pair><Count onPress={() => setWalk((w) => ({ ...w, turns: w.turns + 1 }))}>Turn <b>{walk.turns}</b></Count><Count onPress={() => setWalk((w) => ({ ...w, stops: w.stops + 1 }))}>Stop, back <b>{walk.stops}</b></Count></Pair>}
+          {rung.kind === 'recall' && (
+            <CallPart
+              key={reps.length}
+              draw={draw}
+              state={call}
+              attention={attention}
+              onAttention={setAttention}
+              onCalled={called}
+              tones={prefs.payTones}
+              last={
+                last === undefined ? undefined : <LastChips rep={last} faults={rungNow.command.faults} amend={amend} />
+              }
+            />
+          )}
+          {rung.kind === 'heel' && (
+            <Pair>
+              <Count onPress={() => setWalk((w) => ({ ...w, turns: w.turns + 1 }))}>
+                Turn <b>{walk.turns}</b>
+              </Count>
+              <Count onPress={() => setWalk((w) => ({ ...w, stops: w.stops + 1 }))}>
+                Stop, back <b>{walk.stops}</b>
+              </Count>
+            </Pair>
+          )}
           <Pad known={block.known} thumb={prefs.thumb} holding={hold !== undefined} as={as} onTarget={onTarget} />
         </>
       )}
-      <Below canUndo={reps.length > 0 || block.done.length > 0} hasRep={reps.length > 0} ledger={ledger} panel={panel} act={act} />
+      <Below
+        canUndo={reps.length > 0 || block.done.length > 0}
+        hasRep={reps.length > 0}
+        ledger={ledger}
+        panel={panel}
+        act={act}
+      />
     </Bottom>
   )
 })
 
 /** The reps of the set as they are known, not as the rest is drawn: the mark of a tap comes with the next picture. */
-const Marks = memo(function Marks({ known, rung, of, counts }: { known: Block['known']; rung: Rung; of: number; counts: string }) {
-  const reps = useSyncExternalStore(known.subscribe, () => known.now().active?.reps, () => undefined) ?? []
+const Marks = memo(function Marks({
+  known,
+  rung,
+  of,
+  counts,
+}: {
+  known: Block['known']
+  rung: Rung
+  of: number
+  counts: string
+}) {
+  const reps =
+    useSyncExternalStore(
+      known.subscribe,
+      () => known.now().active?.reps,
+      () => undefined,
+    ) ?? []
   // Faults and help tapped after the outcome count: the mark is what they have made of the rep.
   const made = reps.map((r) => outcomeMade(rung, r.fact))
-  const changed = made.at(-1) !== reps.at(-1)?.fact.outcome ? `The last one is ${made.at(-1) === 'unclean' ? 'not clean' : (made.at(-1) ?? '')}. ` : ''
+  const changed =
+    made.at(-1) !== reps.at(-1)?.fact.outcome
+      ? `The last one is ${made.at(-1) === 'unclean' ? 'not clean' : (made.at(-1) ?? '')}. `
+      : ''
   return (
     <Counted role="status" aria-label={`Rep ${reps.length} of ${of}. ${changed}${counts}`}>
-      <span aria-hidden="true">{Array.from({ length: Math.max(of, reps.length) }, (_, i) => <OutcomeMark key={i} outcome={made[i]} size="1.4rem" />)}</span>
-      <b>{reps.length}/{of}</b>
+      <span aria-hidden="true">
+        {Array.from({ length: Math.max(of, reps.length) }, (_, i) => (
+          <OutcomeMark key={i} outcome={made[i]} size="1.4rem" />
+        ))}
+      </span>
+      <b>
+        {reps.length}/{of}
+      </b>
     </Counted>
   )
 })
 
 /** The four targets; gone as soon as the set takes no more reps, before what it came to is drawn. */
-const Pad = memo(function Pad({ known, thumb, holding, as, onTarget }: { known: Block['known']; thumb: Prefs['thumb']; holding: boolean; as: Outcome; onTarget: (outcome: Outcome) => void }) {
-  const over = useSyncExternalStore(known.subscribe, () => takesNoMore(known.now()), () => false)
+const Pad = memo(function Pad({
+  known,
+  thumb,
+  holding,
+  as,
+  onTarget,
+}: {
+  known: Block['known']
+  thumb: Prefs['thumb']
+  holding: boolean
+  as: Outcome
+  onTarget: (outcome: Outcome) => void
+}) {
+  const over = useSyncExternalStore(
+    known.subscribe,
+    () => takesNoMore(known.now()),
+    () => false,
+  )
   return (
     <Targets data-thumb={thumb} data-over={over}>
       {targets.map((t) => (
-        <Target key={t.outcome} data-outcome={t.outcome} data-on={holding && as === t.outcome} onClick={() => onTarget(t.outcome)} onTouchEnd={(e) => liftedOn(e, () => onTarget(t.outcome))}>
+        <Target
+          key={t.outcome}
+          data-outcome={t.outcome}
+          data-on={holding && as === t.outcome}
+          onClick={() => onTarget(t.outcome)}
+          onTouchEnd={(e) => liftedOn(e, () => onTarget(t.outcome))}
+        >
           <OutcomeMark outcome={t.outcome} /> {holding && t.outcome === 'miss' ? 'Broke' : t.name}
           <kbd aria-hidden="true">{t.key.toUpperCase()}</kbd>
         </Target>
@@ -207,7 +367,8 @@ const Pad = memo(function Pad({ known, thumb, holding, as, onTarget }: { known: 
 })
 
 /**
- * A finger lifted where it was put down. Answered at once, without the mouse events and the click that a browser makes of
+ * A finger lifted where it was put down. Answered at once, without the mouse events and the click that a browser makes
+ * of
  * it afterwards; where no finger is seen (keys, a mouse, a screen reader) the click answers.
  */
 function liftedOn(e: TouchEvent<HTMLButtonElement>, then: () => void): void {
@@ -215,28 +376,71 @@ function liftedOn(e: TouchEvent<HTMLButtonElement>, then: () => void): void {
   if (!finger || e.touches.length > 0) return
   e.preventDefault()
   const at = e.currentTarget.getBoundingClientRect()
-  if (finger.clientX >= at.left && finger.clientX <= at.right && finger.clientY >= at.top && finger.clientY <= at.bottom) then()
+  if (
+    finger.clientX >= at.left &&
+    finger.clientX <= at.right &&
+    finger.clientY >= at.top &&
+    finger.clientY <= at.bottom
+  )
+    then()
 }
 
-const Below = memo(function Below({ canUndo, hasRep, ledger, panel, act }: { canUndo: boolean; hasRep: boolean; ledger: boolean; panel: WorkPanel; act: (what: 'undo' | 'rep' | 'trouble' | 'correction' | 'end') => void }) {
+const Below = memo(function Below({
+  canUndo,
+  hasRep,
+  ledger,
+  panel,
+  act,
+}: {
+  canUndo: boolean
+  hasRep: boolean
+  ledger: boolean
+  panel: WorkPanel
+  act: (what: 'undo' | 'rep' | 'trouble' | 'correction' | 'end') => void
+}) {
   return (
     <Row>
-      <Plain onPress={() => act('undo')} isDisabled={!canUndo}>Undo <kbd aria-hidden="true">Z</kbd></Plain>
-      <Plain onPress={() => act('rep')} isDisabled={!hasRep} aria-pressed={panel === 'rep'}>Last rep <kbd aria-hidden="true">I</kbd></Plain>
-      <Plain onPress={() => act('trouble')} aria-pressed={panel === 'trouble'}>Trouble <kbd aria-hidden="true">O</kbd></Plain>
-      {ledger && <Plain onPress={() => act('correction')} aria-pressed={panel === 'correction'}>Pressure <kbd aria-hidden="true">P</kbd></Plain>}
-      <Plain onPress={() => act('end')}>End set <kbd aria-hidden="true">E</kbd></Plain>
+      <Plain onPress={() => act('undo')} isDisabled={!canUndo}>
+        Undo <kbd aria-hidden="true">Z</kbd>
+      </Plain>
+      <Plain onPress={() => act('rep')} isDisabled={!hasRep} aria-pressed={panel === 'rep'}>
+        Last rep <kbd aria-hidden="true">I</kbd>
+      </Plain>
+      <Plain onPress={() => act('trouble')} aria-pressed={panel === 'trouble'}>
+        Trouble <kbd aria-hidden="true">O</kbd>
+      </Plain>
+      {ledger && (
+        <Plain onPress={() => act('correction')} aria-pressed={panel === 'correction'}>
+          Pressure <kbd aria-hidden="true">P</kbd>
+        </Plain>
+      )}
+      <Plain onPress={() => act('end')}>
+        End set <kbd aria-hidden="true">E</kbd>
+      </Plain>
     </Row>
   )
 })
 
 /** The clocks part by more than a second: the device slept, or its clock was set. Only somebody who was there knows. */
-function Unsure({ times, seconds, onSay }: { times: { monotonic: number; wall: number }; seconds: number; onSay: (what: 'held' | 'broke' | 'unseen') => void }) {
+function Unsure({
+  times,
+  seconds,
+  onSay,
+}: {
+  times: { monotonic: number; wall: number }
+  seconds: number
+  onSay: (what: 'held' | 'broke' | 'unseen') => void
+}) {
   return (
     <div role="alert">
-      <p>This device slept, or its clock was set: {times.monotonic.toFixed(1)} s by one clock, {times.wall.toFixed(1)} s by the other. What did the dog do?</p>
+      <p>
+        This device slept, or its clock was set: {times.monotonic.toFixed(1)} s by one clock, {times.wall.toFixed(1)} s
+        by the other. What did the dog do?
+      </p>
       <Targets data-thumb="right">
-        <Target data-outcome="clean" onClick={() => onSay('held')}>Held {seconds} s</Target>
+        <Target data-outcome="clean" onClick={() => onSay('held')}>
+          Held {seconds} s
+        </Target>
         <Target onClick={() => onSay('broke')}>Broke</Target>
         <Target onClick={() => onSay('unseen')}>Not seen</Target>
       </Targets>
@@ -246,19 +450,113 @@ function Unsure({ times, seconds, onSay }: { times: { monotonic: number; wall: n
 
 /** What the thumb needs lies at the bottom. */
 export const Bottom = ({ children }: { children: ReactNode }) => <BottomRoot>{children}</BottomRoot>
-const BottomRoot = styled.section`margin-top: auto; display: grid; gap: 0.5rem; p { font-weight: 560; }`
-const Counted = styled.div`display: grid; grid-template-columns: 1fr auto; align-items: baseline; span { display: flex; gap: 0.12rem; flex-wrap: wrap; } b { font-size: 1.4rem; font-weight: 720; }`
-const Why = styled.em`font-style: normal; min-height: 1.4em; margin-top: -0.5rem;`
-/** Clean lies under the thumb that holds the device. */
-const Targets = styled.div`display: grid; grid-template-columns: 1fr 1fr; gap: 0.6rem; &[data-thumb='right'] { direction: rtl; > * { direction: ltr; } } &[data-over='true'] { visibility: hidden; }`
-/** The browser’s own button: it is pressed two hundred times a day, and a press that is watched in every phase takes longer to answer. */
-const Target = styled.button.attrs({ type: 'button' })`
-  min-height: 4.75rem; border: 3px solid var(--ink); border-radius: 6px; background: var(--paper); color: var(--ink); font-size: 1.4rem; font-weight: 680; cursor: pointer; touch-action: manipulation;
-  &[data-outcome='clean'] { background: var(--ink); color: var(--paper); }
-  &[data-on='true'] { outline: 4px solid var(--now); outline-offset: 2px; }
-  &:active { transform: translateY(2px); }
+const BottomRoot = styled.section`
+  margin-top: auto;
+  display: grid;
+  gap: 0.5rem;
+  p {
+    font-weight: 560;
+  }
 `
-const Pair = styled.div`display: grid; grid-template-columns: 1fr 1fr; gap: 0.6rem;`
-const Count = styled(AriaButton)`min-height: 4rem; border: 2px solid var(--ink); border-radius: 6px; background: none; color: var(--ink); font-size: 1.1rem; cursor: pointer; touch-action: manipulation; b { font-size: 1.6rem; margin-left: 0.4rem; }`
-const Row = styled.div`display: grid; grid-auto-flow: column; grid-auto-columns: minmax(0, 1fr); gap: 0.4rem;`
-const Plain = styled(AriaButton)`min-height: 3rem; padding: 0 0.2rem; border: 1.5px solid var(--rule-2); border-radius: 4px; background: none; color: var(--ink); cursor: pointer; font-size: 0.95rem; &[data-disabled='true'] { opacity: 0.4; } &[aria-pressed='true'] { background: var(--ink); color: var(--paper); }`
+const Counted = styled.div`
+  display: grid;
+  grid-template-columns: 1fr auto;
+  align-items: baseline;
+  span {
+    display: flex;
+    gap: 0.12rem;
+    flex-wrap: wrap;
+  }
+  b {
+    font-size: 1.4rem;
+    font-weight: 720;
+  }
+`
+const Why = styled.em`
+  font-style: normal;
+  min-height: 1.4em;
+  margin-top: -0.5rem;
+`
+/** Clean lies under the thumb that holds the device. */
+const Targets = styled.div`
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 0.6rem;
+  &[data-thumb='right'] {
+    direction: rtl;
+    > * {
+      direction: ltr;
+    }
+  }
+  &[data-over='true'] {
+    visibility: hidden;
+  }
+`
+/**
+ * The browser’s own button: it is pressed two hundred times a day, and a press that is watched in every phase takes
+ * longer to answer.
+ */
+const Target = styled.button.attrs({ type: 'button' })`
+  min-height: 4.75rem;
+  border: 3px solid var(--ink);
+  border-radius: 6px;
+  background: var(--paper);
+  color: var(--ink);
+  font-size: 1.4rem;
+  font-weight: 680;
+  cursor: pointer;
+  touch-action: manipulation;
+  &[data-outcome='clean'] {
+    background: var(--ink);
+    color: var(--paper);
+  }
+  &[data-on='true'] {
+    outline: 4px solid var(--now);
+    outline-offset: 2px;
+  }
+  &:active {
+    transform: translateY(2px);
+  }
+`
+const Pair = styled.div`
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 0.6rem;
+`
+const Count = styled(AriaButton)`
+  min-height: 4rem;
+  border: 2px solid var(--ink);
+  border-radius: 6px;
+  background: none;
+  color: var(--ink);
+  font-size: 1.1rem;
+  cursor: pointer;
+  touch-action: manipulation;
+  b {
+    font-size: 1.6rem;
+    margin-left: 0.4rem;
+  }
+`
+const Row = styled.div`
+  display: grid;
+  grid-auto-flow: column;
+  grid-auto-columns: minmax(0, 1fr);
+  gap: 0.4rem;
+`
+const Plain = styled(AriaButton)`
+  min-height: 3rem;
+  padding: 0 0.2rem;
+  border: 1.5px solid var(--rule-2);
+  border-radius: 4px;
+  background: none;
+  color: var(--ink);
+  cursor: pointer;
+  font-size: 0.95rem;
+  &[data-disabled='true'] {
+    opacity: 0.4;
+  }
+  &[aria-pressed='true'] {
+    background: var(--ink);
+    color: var(--paper);
+  }
+`

@@ -3,20 +3,91 @@ import { Button as AriaButton, ToggleButton, ToggleButtonGroup } from 'react-ari
 import styled from 'styled-components'
 
 /** One thing to be said by a tap: a word at the left, and what may be said of it. */
-export function SayOne({ label, now, all, mayBeNone = false, say }: { label: string; now: string; all: readonly { readonly id: string; readonly name: string }[]; mayBeNone?: boolean; say: (id: string) => void }) {
+export function SayOne({
+  label,
+  now,
+  all,
+  mayBeNone = false,
+  say,
+}: {
+  label: string
+  now: string
+  all: readonly { readonly id: string; readonly name: string }[]
+  mayBeNone?: boolean
+  say: (id: string) => void
+}) {
   return (
     <Line>
       <span aria-hidden="true">{label}</span>
-      <Chips aria-label={label} selectionMode="single" disallowEmptySelection={!mayBeNone} selectedKeys={now === '' ? [] : [now]} onSelectionChange={(keys) => say(String([...keys][0] ?? ''))}>
-        {all.map((a) => <Chip key={a.id} id={a.id}>{a.name}</Chip>)}
+      <Chips
+        aria-label={label}
+        selectionMode="single"
+        disallowEmptySelection={!mayBeNone}
+        selectedKeys={now === '' ? [] : [now]}
+        onSelectionChange={(keys) => say(String([...keys][0] ?? ''))}
+      >
+        {all.map((a) => (
+          <Chip key={a.id} id={a.id}>
+            {a.name}
+          </Chip>
+        ))}
       </Chips>
     </Line>
   )
 }
 
-export const Panel = styled.div`display: grid; gap: 0.45rem;`
-const Line = styled.div`display: grid; grid-template-columns: 4.6rem minmax(0, 1fr); align-items: center; gap: 0.3rem; > span { font-weight: 660; }`
-export const Chips = styled(ToggleButtonGroup)`display: flex; flex-wrap: wrap; gap: 0.3rem;`
-export const Chip = styled(ToggleButton)`min-height: 2.75rem; min-width: 2.75rem; padding: 0 0.55rem; border: 1.5px solid var(--rule-2); border-radius: 4px; background: none; color: var(--ink); font-size: 0.92rem; cursor: pointer; &[data-selected='true'] { background: var(--ink); color: var(--paper); } &[data-disabled='true'] { opacity: 0.45; text-decoration: line-through; }`
-export const Two = styled.div`display: grid; grid-template-columns: auto 1fr; gap: 0.5rem;`
-export const Done = styled(AriaButton)`min-height: 3.2rem; border: 2px solid var(--ink); border-radius: 6px; background: var(--paper); color: var(--ink); font-weight: 680; font-size: 1.1rem; cursor: pointer; &[data-disabled='true'] { opacity: 0.4; }`
+export const Panel = styled.div`
+  display: grid;
+  gap: 0.45rem;
+`
+const Line = styled.div`
+  display: grid;
+  grid-template-columns: 4.6rem minmax(0, 1fr);
+  align-items: center;
+  gap: 0.3rem;
+  > span {
+    font-weight: 660;
+  }
+`
+export const Chips = styled(ToggleButtonGroup)`
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.3rem;
+`
+export const Chip = styled(ToggleButton)`
+  min-height: 2.75rem;
+  min-width: 2.75rem;
+  padding: 0 0.55rem;
+  border: 1.5px solid var(--rule-2);
+  border-radius: 4px;
+  background: none;
+  color: var(--ink);
+  font-size: 0.92rem;
+  cursor: pointer;
+  &[data-selected='true'] {
+    background: var(--ink);
+    color: var(--paper);
+  }
+  &[data-disabled='true'] {
+    opacity: 0.45;
+    text-decoration: line-through;
+  }
+`
+export const Two = styled.div`
+  display: grid;
+  grid-template-columns: auto 1fr;
+  gap: 0.5rem;
+`
+export const Done = styled(AriaButton)`
+  min-height: 3.2rem;
+  border: 2px solid var(--ink);
+  border-radius: 6px;
+  background: var(--paper);
+  color: var(--ink);
+  font-weight: 680;
+  font-size: 1.1rem;
+  cursor: pointer;
+  &[data-disabled='true'] {
+    opacity: 0.4;
+  }
+`

@@ -44,8 +44,17 @@ describe('coming back to a set that was left open', () => {
     const { ada, tablet, set, reps, view } = scene()
     const last = reps[2]
     if (!last) throw new Error('no rep')
-    expect(resume(view(), [set, ...reps, tablet.voided(last.id, ada)], tablet.device, () => false).active?.reps).toHaveLength(2)
-    expect(resume(view(), [set, ...reps, { kind: 'set-closed', ...tablet.stamp(), setId: set.id, endedBy: 'trainer', note: '' }], tablet.device, () => false).active).toBeUndefined()
+    expect(
+      resume(view(), [set, ...reps, tablet.voided(last.id, ada)], tablet.device, () => false).active?.reps,
+    ).toHaveLength(2)
+    expect(
+      resume(
+        view(),
+        [set, ...reps, { kind: 'set-closed', ...tablet.stamp(), setId: set.id, endedBy: 'trainer', note: '' }],
+        tablet.device,
+        () => false,
+      ).active,
+    ).toBeUndefined()
   })
 
   it('folds another device’s open set in instead of taking it over', () => {
@@ -63,11 +72,17 @@ describe('coming back to a set that was left open', () => {
       const residencyId = dog(db, bornOn === undefined ? {} : { bornOn })
       const tablet = new Tablet()
       // What it needs first, held on two days.
-      const ladder = ['sit', 'sit-stay'].flatMap((id) => houseCurriculum.commands.find((c) => c.id === id)?.runs[0]?.rungs.slice(0, id === 'sit' ? 6 : 12) ?? [])
+      const ladder = ['sit', 'sit-stay'].flatMap(
+        (id) => houseCurriculum.commands.find((c) => c.id === id)?.runs[0]?.rungs.slice(0, id === 'sit' ? 6 : 12) ?? [],
+      )
       for (let day = 0; day < 2; day++, tablet.at += msPerDay)
         for (const rung of ladder) {
           const climbed = tablet.set(residencyId, ada, { rungId: rung.id })
-          recordFacts(db, tablet.batch([climbed, ...Array.from({ length: 10 }, () => tablet.rep(climbed.id))]), tablet.at)
+          recordFacts(
+            db,
+            tablet.batch([climbed, ...Array.from({ length: 10 }, () => tablet.rep(climbed.id))]),
+            tablet.at,
+          )
         }
       const set = tablet.set(residencyId, ada, { rungId: 'sit-stay.step-5s' })
       const facts = [set, ...Array.from({ length: 5 }, () => tablet.rep(set.id))]
@@ -80,7 +95,10 @@ describe('coming back to a set that was left open', () => {
   it('goes on with a set that was open when the house changed a rule, under the new one, with every rep of it', () => {
     const { db, ada, tablet, set, reps, view } = scene()
     recordFacts(db, tablet.batch([set, ...reps]), tablet.at)
-    for (const [row, option] of [['corrections', 'after-teaching'], ['counts', 'ten-in-a-row']] as const) {
+    for (const [row, option] of [
+      ['corrections', 'after-teaching'],
+      ['counts', 'ten-in-a-row'],
+    ] as const) {
       insertMethodChange(db, v4(), { at: tablet.at + 30_000, row, option }, ada)
       const { active, base } = resume(view(), [set, ...reps], tablet.device, () => true)
       expect(active?.reps.map((r) => r.fact.id)).toEqual(reps.map((r) => r.id))
@@ -98,5 +116,15 @@ describe('coming back to a set that was left open', () => {
 
 it('a verdict says what happened and what comes next, never praise', () => {
   const verdict = { endsSet: true, toRungId: 'sit.full', rule: '', counts: '', why: '' }
-  expect((['moves-on', 'met-again', 'again', 'back', 'moves-nothing'] as const).map((kind) => sayVerdict(houseCurriculum, { ...verdict, kind }))).toEqual(['Moves on to Full sit', 'Met again: Full sit', 'Again: Full sit', 'Back to Full sit', 'Kept, moves nothing on'])
+  expect(
+    (['moves-on', 'met-again', 'again', 'back', 'moves-nothing'] as const).map((kind) =>
+      sayVerdict(houseCurriculum, { ...verdict, kind }),
+    ),
+  ).toEqual([
+    'Moves on to Full sit',
+    'Met again: Full sit',
+    'Again: Full sit',
+    'Back to Full sit',
+    'Kept, moves nothing on',
+  ])
 })

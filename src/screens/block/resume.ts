@@ -48,38 +48,113 @@ export interface Resumed {
 }
 
 /** What holds while this page is open: the rules it was made under, and those known to come. */
-export const regimesOf = (view: BlockView): Regimes => [{ from: Number.NEGATIVE_INFINITY, curriculum: view.curriculum, judging: view.judging, ...(view.age ? { age: view.age } : {}) }, ...view.ahead]
+export const regimesOf = (view: BlockView): Regimes => [
+  {
+    from: Number.NEGATIVE_INFINITY,
+    curriculum: view.curriculum,
+    judging: view.judging,
+    ...(view.age ? { age: view.age } : {}),
+  },
+  ...view.ahead,
+]
 
 /** The state after the set’s reps, and what the newest of them means. */
 export function judge(regimes: Regimes, base: DogState, set: LiveSet | undefined): Judged {
-  return (set?.reps ?? []).reduce<Judged>((judged, rep, i) => (set ? applyRep(judged.state, regimes, set.context, rep.fact, set.reps.slice(0, i).map((r) => r.fact)) : judged), { state: base, verdict: undefined })
+  return (set?.reps ?? []).reduce<Judged>(
+    (judged, rep, i) =>
+      set
+        ? applyRep(
+            judged.state,
+            regimes,
+            set.context,
+            rep.fact,
+            set.reps.slice(0, i).map((r) => r.fact),
+          )
+        : judged,
+    { state: base, verdict: undefined },
+  )
 }
 
-/** What the kennel knew when the page was made, together with what lies on the device: each rep once, in the order it counts. */
-export function resume(view: BlockView, facts: readonly WireFact[], device: string, isSent: (id: string) => boolean): Resumed {
+/**
+ * What the kennel knew when the page was made, together with what lies on the device: each rep once, in the order it
+ * counts.
+ */
+export function resume(
+  view: BlockView,
+  facts: readonly WireFact[],
+  device: string,
+  isSent: (id: string) => boolean,
+): Resumed {
   const regimes = regimesOf(view)
   const voided = new Set(facts.flatMap((f) => (f.kind === 'voided' ? [f.targetId] : [])))
   const closed = new Set(facts.flatMap((f) => (f.kind === 'set-closed' ? [f.setId] : [])))
   const sets = new Map<string, { context: SetContext; opened: SetOpened | undefined; reps: Map<string, LiveRep> }>()
-  for (const s of view.recent) sets.set(s.id, { context: s, opened: undefined, reps: new Map(s.reps.map((r) => [r.id, { fact: r, done: undefined }])) })
+  for (const s of view.recent)
+    sets.set(s.id, {
+      context: s,
+      opened: undefined,
+      reps: new Map(s.reps.map((r) => [r.id, { fact: r, done: undefined }])),
+    })
   for (const f of facts) {
     if (f.kind !== 'set-opened' || f.residencyId !== view.resident.residencyId) continue
     const known = sets.get(f.id)
     // What was sent long before this page was made is in its state already.
     if (known) known.opened = f
-    else if (f.deviceAt >= view.since || !isSent(f.id)) sets.set(f.id, { context: contextOf(f, view), opened: f, reps: new Map() })
+    else if (f.deviceAt >= view.since || !isSent(f.id))
+      sets.set(f.id, { context: contextOf(f, view), opened: f, reps: new Map() })
   }
   for (const f of facts) if (f.kind === 'rep') sets.get(f.setId)?.reps.set(f.id, { fact: repOf(f, device), done: f })
-  const standing = [...sets.values()].flatMap((s): LiveSet[] => (voided.has(s.context.id) ? [] : [{ context: s.context, opened: s.opened, reps: [...s.reps.values()].filter((r) => !voided.has(r.fact.id)).sort((a, b) => compareFacts(a.fact, b.fact)) }]))
-  const isOpen = (s: LiveSet): boolean => !closed.has(s.context.id) && (view.open.some((o) => o.id === s.context.id && o.device === device) || (s.opened !== undefined && s.opened.deviceAt > view.now - openForMs && !view.recent.some((r) => r.id === s.context.id)))
-  const active = standing.filter((s) => ownRung(view.curriculum, s.context.rungId) !== undefined && isOpen(s) && (view.command === undefined || ownRung(view.curriculum, s.context.rungId)?.command.id === view.command)).at(-1)
+  const standing = [...sets.values()].flatMap((s): LiveSet[] =>
+    voided.has(s.context.id)
+      ? []
+      : [
+          {
+            context: s.context,
+            opened: s.opened,
+            reps: [...s.reps.values()]
+              .filter((r) => !voided.has(r.fact.id))
+              .sort((a, b) => compareFacts(a.fact, b.fact)),
+          },
+        ],
+  )
+  const isOpen = (s: LiveSet): boolean =>
+    !closed.has(s.context.id) &&
+    (view.open.some((o) => o.id === s.context.id && o.device === device) ||
+      (s.opened !== undefined &&
+        s.opened.deviceAt > view.now - openForMs &&
+        !view.recent.some((r) => r.id === s.context.id)))
+  const active = standing
+    .filter(
+      (s) =>
+        ownRung(view.curriculum, s.context.rungId) !== undefined &&
+        isOpen(s) &&
+        (view.command === undefined || ownRung(view.curriculum, s.context.rungId)?.command.id === view.command),
+    )
+    .at(-1)
   const base = foldOnto(view.state, regimes, standing.filter((s) => s !== active).map(factOf))
-  const opened = facts.findLast((f): f is BlockOpened => f.kind === 'block-opened' && f.residencyId === view.resident.residencyId && f.deviceAt > view.now - openForMs && !voided.has(f.id))
+  const opened = facts.findLast(
+    (f): f is BlockOpened =>
+      f.kind === 'block-opened' &&
+      f.residencyId === view.resident.residencyId &&
+      f.deviceAt > view.now - openForMs &&
+      !voided.has(f.id),
+  )
   const ended = opened && facts.some((f) => f.kind === 'block-closed' && f.blockId === opened.id)
-  const block = opened && !ended && (view.command === undefined || active?.context.blockId === opened.id) ? { id: opened.id, items: itemsOf(opened, view), from: opened.deviceAt } : undefined
+  const block =
+    opened && !ended && (view.command === undefined || active?.context.blockId === opened.id)
+      ? { id: opened.id, items: itemsOf(opened, view), from: opened.deviceAt }
+      : undefined
   return {
-    base, active, block, before: block ? foldOnto(view.state, regimes, standing.filter((s) => s.context.blockId !== block.id).map(factOf)) : base, judged: judge(regimes, base, active),
-    done: standing.filter((s) => block !== undefined && s !== active && s.context.blockId === block.id && s.reps.length > 0),
+    base,
+    active,
+    block,
+    before: block
+      ? foldOnto(view.state, regimes, standing.filter((s) => s.context.blockId !== block.id).map(factOf))
+      : base,
+    judged: judge(regimes, base, active),
+    done: standing.filter(
+      (s) => block !== undefined && s !== active && s.context.blockId === block.id && s.reps.length > 0,
+    ),
     elsewhere: view.recent.filter((s) => view.open.some((o) => o.id === s.id && o.device !== device)),
   }
 }
@@ -92,15 +167,55 @@ function itemsOf(opened: BlockOpened, view: BlockView): readonly BlockItem[] {
   return opened.plan.flatMap((p): BlockItem[] => {
     const rung = findRung(view.curriculum, p.rungId)?.rung
     if (!rung) return []
-    const same = known.find((k) => k.rungId === p.rungId && (k.role === 'work') === (p.role === 'work')) ?? known.find((k) => k.command === rung.command)
-    return [{ ...(same ?? { purpose: 'work', level: 0, kit: '1.8 m leash', placeId: undefined, personId: undefined, payTier: 1 }), reps: p.role === 'work' ? rung.setReps : (same?.reps ?? 3), role: p.role, command: rung.command, rungId: rung.id }]
+    const same =
+      known.find((k) => k.rungId === p.rungId && (k.role === 'work') === (p.role === 'work')) ??
+      known.find((k) => k.command === rung.command)
+    return [
+      {
+        ...(same ?? {
+          purpose: 'work',
+          level: 0,
+          kit: '1.8 m leash',
+          placeId: undefined,
+          personId: undefined,
+          payTier: 1,
+        }),
+        reps: p.role === 'work' ? rung.setReps : (same?.reps ?? 3),
+        role: p.role,
+        command: rung.command,
+        rungId: rung.id,
+      },
+    ]
   })
 }
 
 export function contextOf(f: SetOpened, view: BlockView): SetContext {
-  return { id: f.id, rungId: f.rungId, purpose: f.purpose, day: dayIn(view.timeZone, f.deviceAt), placeId: f.placeId, placeKind: view.places.find((p) => p.id === f.placeId)?.kind ?? 'room', leashHolder: f.leashHolder, level: f.level, kit: f.kit, blockId: f.blockId }
+  return {
+    id: f.id,
+    rungId: f.rungId,
+    purpose: f.purpose,
+    day: dayIn(view.timeZone, f.deviceAt),
+    placeId: f.placeId,
+    placeKind: view.places.find((p) => p.id === f.placeId)?.kind ?? 'room',
+    leashHolder: f.leashHolder,
+    level: f.level,
+    kit: f.kit,
+    blockId: f.blockId,
+  }
 }
 
 export function repOf(f: RepDone, device: string): RepFact {
-  return { id: f.id, at: f.deviceAt, device, seq: f.seq, outcome: f.outcome, faults: f.faults, ...(f.prompt === null ? {} : { prompt: f.prompt }), ...(f.latencySeconds === null ? {} : { latencySeconds: f.latencySeconds }), ...(f.heldSeconds === null ? {} : { heldSeconds: f.heldSeconds }), ...(f.brokeSeconds === null ? {} : { brokeSeconds: f.brokeSeconds }), ...(f.cuesSaid === null ? {} : { cuesSaid: f.cuesSaid }) }
+  return {
+    id: f.id,
+    at: f.deviceAt,
+    device,
+    seq: f.seq,
+    outcome: f.outcome,
+    faults: f.faults,
+    ...(f.prompt === null ? {} : { prompt: f.prompt }),
+    ...(f.latencySeconds === null ? {} : { latencySeconds: f.latencySeconds }),
+    ...(f.heldSeconds === null ? {} : { heldSeconds: f.heldSeconds }),
+    ...(f.brokeSeconds === null ? {} : { brokeSeconds: f.brokeSeconds }),
+    ...(f.cuesSaid === null ? {} : { cuesSaid: f.cuesSaid }),
+  }
 }

@@ -11,21 +11,53 @@ import type { Setup } from './useBlock'
 export const kitOf = (kit: string | undefined): Setup['kit'] | undefined => kits.find((k) => k === kit)
 
 /** The place a rung insists on, if it does. */
-const placeFor = (rung: Rung, view: BlockView): string | undefined => view.places.find((p) => p.kind === rung.criterion.place)?.id
+const placeFor = (rung: Rung, view: BlockView): string | undefined =>
+  view.places.find((p) => p.kind === rung.criterion.place)?.id
 
-/** What the set to come is worked at: what was suggested or planned for it, then where this device last worked, then what the dog last had. */
-export function setupFor(view: BlockView, item: Pick<BlockItem, 'rungId' | 'purpose' | 'level' | 'kit' | 'placeId' | 'personId' | 'payTier'>, suggestion: Suggestion | undefined, was: Setup | undefined, remembered: Remembered | undefined): Setup {
+/**
+ * What the set to come is worked at: what was suggested or planned for it, then where this device last worked, then
+ * what the dog last had.
+ */
+export function setupFor(
+  view: BlockView,
+  item: Pick<BlockItem, 'rungId' | 'purpose' | 'level' | 'kit' | 'placeId' | 'personId' | 'payTier'>,
+  suggestion: Suggestion | undefined,
+  was: Setup | undefined,
+  remembered: Remembered | undefined,
+): Setup {
   const own = suggestion?.rungId === item.rungId ? suggestion : undefined
   const rung = findRung(view.curriculum, item.rungId)?.rung
   const known = (id: string | undefined) => view.places.find((p) => p.id === id)?.id
   const best = [...view.feeds].filter((f) => f.tier <= item.payTier).sort((a, b) => b.tier - a.tier)[0]
   return {
-    rungId: item.rungId, purpose: own?.purpose ?? item.purpose,
-    placeId: (rung && placeFor(rung, view)) ?? known(own?.placeId ?? item.placeId) ?? known(was?.placeId) ?? known(remembered?.placeId) ?? known(view.last.placeId) ?? view.places[0]?.id ?? '',
-    personId: own?.personId ?? item.personId ?? was?.personId ?? view.people.find((p) => p.id === remembered?.personId)?.id ?? (view.handlers.includes(view.me) ? view.me : undefined) ?? view.last.personId ?? view.people[0]?.id ?? '',
-    level: own?.level ?? item.level, kit: kitOf(own?.kit) ?? kitOf(item.kit) ?? was?.kit ?? '1.8 m leash',
-    band: was?.band ?? remembered?.band ?? 'over-15', helper: was?.helper ?? remembered?.helper ?? false, secondDog: was?.secondDog ?? null,
-    temperatureC: was?.temperatureC ?? remembered?.temperatureC ?? null, humidity: was?.humidity ?? remembered?.humidity ?? null, exercisedAt: was?.exercisedAt, feedId: was?.rungId === item.rungId ? was.feedId : (best?.id ?? null),
+    rungId: item.rungId,
+    purpose: own?.purpose ?? item.purpose,
+    placeId:
+      (rung && placeFor(rung, view)) ??
+      known(own?.placeId ?? item.placeId) ??
+      known(was?.placeId) ??
+      known(remembered?.placeId) ??
+      known(view.last.placeId) ??
+      view.places[0]?.id ??
+      '',
+    personId:
+      own?.personId ??
+      item.personId ??
+      was?.personId ??
+      view.people.find((p) => p.id === remembered?.personId)?.id ??
+      (view.handlers.includes(view.me) ? view.me : undefined) ??
+      view.last.personId ??
+      view.people[0]?.id ??
+      '',
+    level: own?.level ?? item.level,
+    kit: kitOf(own?.kit) ?? kitOf(item.kit) ?? was?.kit ?? '1.8 m leash',
+    band: was?.band ?? remembered?.band ?? 'over-15',
+    helper: was?.helper ?? remembered?.helper ?? false,
+    secondDog: was?.secondDog ?? null,
+    temperatureC: was?.temperatureC ?? remembered?.temperatureC ?? null,
+    humidity: was?.humidity ?? remembered?.humidity ?? null,
+    exercisedAt: was?.exercisedAt,
+    feedId: was?.rungId === item.rungId ? was.feedId : (best?.id ?? null),
   }
 }
 

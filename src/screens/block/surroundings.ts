@@ -10,13 +10,21 @@ interface Typed {
 }
 
 /** What of this dog a suggestion must know. */
-export const coachedDog = (view: BlockView): CoachedDog => ({ traits: view.resident.traits, arrivesOn: view.resident.arrivesOn })
+export const coachedDog = (view: BlockView): CoachedDog => ({
+  traits: view.resident.traits,
+  arrivesOn: view.resident.arrivesOn,
+})
 
 /** Where this dog can be worked now, as the page knew it, with the weather as it was typed since. */
 export function aroundHere(view: BlockView, typed?: Typed): Around {
-  const weather = typed?.temperatureC != null ? { temperatureC: typed.temperatureC, humidity: typed.humidity } : view.weather
+  const weather =
+    typed?.temperatureC != null ? { temperatureC: typed.temperatureC, humidity: typed.humidity } : view.weather
   return {
-    now: view.now, today: view.today, people: view.handlers, method: view.method, forgetting: view.forgetting,
+    now: view.now,
+    today: view.today,
+    people: view.handlers,
+    method: view.method,
+    forgetting: view.forgetting,
     places: view.places.map((p) => ({ id: p.id, kind: p.kind, indoors: p.indoors, surface: p.surface })),
     barred: new Map(Object.entries(view.barred)),
     ...(weather ? { weather } : {}),
@@ -24,8 +32,23 @@ export function aroundHere(view: BlockView, typed?: Typed): Around {
 }
 
 /** Why a rung is not to be worked at this place, level and kit; undefined when nothing speaks against it. */
-export function refusedHere(view: BlockView, state: DogState, at: RungPlaceInLadder, where: { readonly placeId: string; readonly level: number; readonly kit: string }, typed?: Typed): string | undefined {
+export function refusedHere(
+  view: BlockView,
+  state: DogState,
+  at: RungPlaceInLadder,
+  where: { readonly placeId: string; readonly level: number; readonly kit: string },
+  typed?: Typed,
+): string | undefined {
   const around = aroundHere(view, typed)
   const place = around.places.find((p) => p.id === where.placeId)
-  return place ? refusedBecause(view.curriculum, state, at, { place, level: where.level, kit: where.kit }, coachedDog(view), around) : 'no such place here'
+  return place
+    ? refusedBecause(
+        view.curriculum,
+        state,
+        at,
+        { place, level: where.level, kit: where.kit },
+        coachedDog(view),
+        around,
+      )
+    : 'no such place here'
 }

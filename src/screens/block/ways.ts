@@ -20,43 +20,112 @@ export interface Ways {
 }
 
 /** What may come after this set: the same again at the rung the rules say, the next part, or the end. */
-export function waysOn(view: BlockView, block: Block, { was, setWas, end }: { was: Setup | undefined; setWas: (s: Setup) => void; end: () => void }): Ways {
+export function waysOn(
+  view: BlockView,
+  block: Block,
+  { was, setWas, end }: { was: Setup | undefined; setWas: (s: Setup) => void; end: () => void },
+): Ways {
   const { active, items, rungNow, item } = block
   const change: Way = { name: 'Change set', go: block.finish }
   if (!active || !rungNow) return { next: change, others: [], end: { name: 'Quiet praise', go: end } }
   const here = items[item]
   const { trial } = view
-  const sets = [...block.done, active].filter((s) => findRung(view.curriculum, s.context.rungId)?.command.id === rungNow.command.id && s.reps.length > 0).length
+  const sets = [...block.done, active].filter(
+    (s) => findRung(view.curriculum, s.context.rungId)?.command.id === rungNow.command.id && s.reps.length > 0,
+  ).length
   const isWork = (here?.role === 'work' || !here) && !trial
   const standing = block.standingOf(rungNow.command.id, block.judged.state)
-  const climbs = isWork ? findRung(view.curriculum, goesOnAt(view.curriculum, block.verdict, standing?.runs ?? []) ?? '') : undefined
+  const climbs = isWork
+    ? findRung(view.curriculum, goesOnAt(view.curriculum, block.verdict, standing?.runs ?? []) ?? '')
+    : undefined
   // Named only when it may be worked here: by age, gate, prerequisite, floor and heat, as a suggestion may.
-  const same = climbs && refusedHere(view, block.judged.state, climbs, { placeId: active.context.placeId, level: active.context.level, kit: active.context.kit }, was) === undefined ? climbs : undefined
+  const same =
+    climbs &&
+    refusedHere(
+      view,
+      block.judged.state,
+      climbs,
+      { placeId: active.context.placeId, level: active.context.level, kit: active.context.kit },
+      was,
+    ) === undefined
+      ? climbs
+      : undefined
   const suggestion = isWork && !same ? block.suggest(rungNow.command.id, block.judged.state) : undefined
   const following = same ?? findRung(view.curriculum, suggestion?.rungId ?? '')
-  const again: Way | undefined = following && { name: `Next set: ${following.rung.name}`, go: same ? goOnHere : goOnAsSuggested }
+  const again: Way | undefined = following && {
+    name: `Next set: ${following.rung.name}`,
+    go: same ? goOnHere : goOnAsSuggested,
+  }
   const nextItem = items[item + 1]
-  const onward: Way | undefined = nextItem ? { name: `On to ${findRung(view.curriculum, nextItem.rungId)?.command.name ?? ''}`, go: () => { block.finish(); block.goTo(item + 1) } } : undefined
-  const finish: Way = { name: items.length > 1 || block.done.length > 0 || view.command === undefined ? 'Quiet praise' : 'End the block', go: end }
-  const turn = trial && active.context.rungId === trial.rungId ? kitTurn([...trial.done, ...block.done.flatMap((s) => (s.context.rungId === trial.rungId ? [s.context.kit] : [])), active.context.kit], trial.kits) : undefined
-  const close: Way = { name: trial ? (turn ? `Next: the same on the ${turn.kit}` : 'Close: all turns are done') : 'Close this set', go: block.finish }
-  const way = wayOn({ role: here?.role ?? 'work', refresher: here?.purpose === 'refresh', sets, mayGoOn: again !== undefined, hasNextPart: onward !== undefined, inTurns: trial !== undefined })
+  const onward: Way | undefined = nextItem
+    ? {
+        name: `On to ${findRung(view.curriculum, nextItem.rungId)?.command.name ?? ''}`,
+        go: () => {
+          block.finish()
+          block.goTo(item + 1)
+        },
+      }
+    : undefined
+  const finish: Way = {
+    name: items.length > 1 || block.done.length > 0 || view.command === undefined ? 'Quiet praise' : 'End the block',
+    go: end,
+  }
+  const turn =
+    trial && active.context.rungId === trial.rungId
+      ? kitTurn(
+          [
+            ...trial.done,
+            ...block.done.flatMap((s) => (s.context.rungId === trial.rungId ? [s.context.kit] : [])),
+            active.context.kit,
+          ],
+          trial.kits,
+        )
+      : undefined
+  const close: Way = {
+    name: trial ? (turn ? `Next: the same on the ${turn.kit}` : 'Close: all turns are done') : 'Close this set',
+    go: block.finish,
+  }
+  const way = wayOn({
+    role: here?.role ?? 'work',
+    refresher: here?.purpose === 'refresh',
+    sets,
+    mayGoOn: again !== undefined,
+    hasNextPart: onward !== undefined,
+    inTurns: trial !== undefined,
+  })
   const next = { again, part: onward, end: finish, close }[way] ?? close
-  return { next, others: [...[again, onward].filter((w) => w !== undefined && w !== next) as Way[], change, ...(next === finish ? [] : [finish])], end: finish }
+  return {
+    next,
+    others: [
+      ...([again, onward].filter((w) => w !== undefined && w !== next) as Way[]),
+      change,
+      ...(next === finish ? [] : [finish]),
+    ],
+    end: finish,
+  }
 
   function begin(setup: Setup): void {
     block.begin(setup, items, item)
     setWas(setup)
   }
 
-  /** Goes on where, with whom and on what the last set was; a rung that is shut there is somebody’s decision, before the set. */
+  /**
+   * Goes on where, with whom and on what the last set was; a rung that is shut there is somebody’s decision, before the
+   * set.
+   */
   function goOnHere(): void {
     block.finish()
     const place = view.places.find((p) => p.id === active?.context.placeId)
     if (!active || !here || !same || !place) return
     const { context } = active
     const setup = setupFor(view, { ...here, rungId: same.rung.id, purpose: 'work' }, undefined, was, undefined)
-    begin({ ...setup, placeId: place.id, level: context.level, personId: context.leashHolder, kit: was?.kit ?? setup.kit })
+    begin({
+      ...setup,
+      placeId: place.id,
+      level: context.level,
+      personId: context.leashHolder,
+      kit: was?.kit ?? setup.kit,
+    })
   }
 
   /** One tap goes on where and with whom the last set was; somewhere else is somebody's decision, before the set. */
@@ -64,9 +133,31 @@ export function waysOn(view: BlockView, block: Block, { was, setWas, end }: { wa
     block.finish()
     if (!suggestion || !active || !here) return
     const { context } = active
-    const setup = setupFor(view, { ...here, rungId: suggestion.rungId, purpose: suggestion.purpose, level: suggestion.level, kit: suggestion.kit, placeId: suggestion.placeId, personId: suggestion.personId }, suggestion, was, undefined)
-    const elsewhere = setup.placeId !== context.placeId && (suggestion.placeId !== undefined || findRung(view.curriculum, suggestion.rungId)?.rung.criterion.place !== undefined)
-    if (elsewhere || suggestion.level !== context.level || (suggestion.personId ?? context.leashHolder) !== context.leashHolder) return
+    const setup = setupFor(
+      view,
+      {
+        ...here,
+        rungId: suggestion.rungId,
+        purpose: suggestion.purpose,
+        level: suggestion.level,
+        kit: suggestion.kit,
+        placeId: suggestion.placeId,
+        personId: suggestion.personId,
+      },
+      suggestion,
+      was,
+      undefined,
+    )
+    const elsewhere =
+      setup.placeId !== context.placeId &&
+      (suggestion.placeId !== undefined ||
+        findRung(view.curriculum, suggestion.rungId)?.rung.criterion.place !== undefined)
+    if (
+      elsewhere ||
+      suggestion.level !== context.level ||
+      (suggestion.personId ?? context.leashHolder) !== context.leashHolder
+    )
+      return
     begin({ ...setup, placeId: context.placeId, personId: context.leashHolder, kit: was?.kit ?? setup.kit })
   }
 }

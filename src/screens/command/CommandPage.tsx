@@ -16,29 +16,65 @@ import type { Told } from '../told'
 
 const percent = (x: number) => `${Math.round(x * 100)} %`
 
-/** One command of one dog in full: the ladder, where it is proofed, what the counts say, and what to do when it sticks. */
+/**
+ * One command of one dog in full: the ladder, where it is proofed, what the counts say, and what to do when it sticks.
+ */
+/** How the latency moves, in seconds a day. */
+const sayTrend = (perDay: number) =>
+  `${perDay < -0.005 ? 'falling' : perDay > 0.005 ? 'rising' : 'level'} ${Math.abs(perDay).toFixed(2)} s a day`
+
 export function CommandPage({ view, logTried }: { view: View; logTried: (raw: unknown) => Promise<Told> }) {
   const { command, resident, evidence } = view
-  const flags = [command.stuck ? 'stuck' : '', command.stale && command.word !== 'slipping' ? 'stale' : ''].filter(Boolean)
+  const flags = [command.stuck ? 'stuck' : '', command.stale && command.word !== 'slipping' ? 'stale' : ''].filter(
+    Boolean,
+  )
   return (
     <Page>
       <Head>
         <div>
-          <p><Link href={`/dogs/${resident.residencyId}`}>{resident.runNumber} {resident.name}</Link></p>
+          <p>
+            <Link href={`/dogs/${resident.residencyId}`}>
+              {resident.runNumber} {resident.name}
+            </Link>
+          </p>
           <h1>{command.name}</h1>
-          <p>{view.purpose} Signal: {view.signal}.</p>
+          <p>
+            {view.purpose} Signal: {view.signal}.
+          </p>
         </div>
-        <ButtonLink $now href={`/dogs/${resident.residencyId}/work/${command.id}`}>Work {command.name.toLowerCase()}</ButtonLink>
+        <ButtonLink $now href={`/dogs/${resident.residencyId}/work/${command.id}`}>
+          Work {command.name.toLowerCase()}
+        </ButtonLink>
       </Head>
-      {(resident.biteHistory || resident.caution) && <NeedsPerson>{resident.biteHistory ? 'Bite history. ' : ''}{resident.caution}</NeedsPerson>}
+      {(resident.biteHistory || resident.caution) && (
+        <NeedsPerson>
+          {resident.biteHistory ? 'Bite history. ' : ''}
+          {resident.caution}
+        </NeedsPerson>
+      )}
       <Strung>
         <Line line={command.line} size="full" />
-        <div className="now"><b data-person={command.word === 'slipping'}>{command.word}{command.figures && ` ${command.figures}`}{flags.length > 0 && `, ${flags.join(', ')}`}</b> <span>{view.shut ? `Shut: ${view.shut}.` : command.next}</span>{' '}
+        <div className="now">
+          <b data-person={command.word === 'slipping'}>
+            {command.word}
+            {command.figures && ` ${command.figures}`}
+            {flags.length > 0 && `, ${flags.join(', ')}`}
+          </b>{' '}
+          <span>{view.shut ? `Shut: ${view.shut}.` : command.next}</span>{' '}
           <Why>
-            {view.next?.reasons.map((r) => <p key={r}>{r}</p>)}
+            {view.next?.reasons.map((r) => (
+              <p key={r}>{r}</p>
+            ))}
             {command.stuck && <p>{command.stuck}</p>}
-            <p>{command.memory} {view.forgetting.from === 'own' ? 'Half-lives are this kennel’s own.' : 'Half-lives are the house’s.'}</p>
-            {command.promise?.lines.map((l) => <p key={l.text}>{l.done ? '✓' : '–'} {l.text}</p>)}
+            <p>
+              {command.memory}{' '}
+              {view.forgetting.from === 'own' ? 'Half-lives are this kennel’s own.' : 'Half-lives are the house’s.'}
+            </p>
+            {command.promise?.lines.map((l) => (
+              <p key={l.text}>
+                {l.done ? '✓' : '–'} {l.text}
+              </p>
+            ))}
           </Why>
         </div>
         {view.caution && <p className="mind">Mind: {view.caution}</p>}
@@ -47,24 +83,62 @@ export function CommandPage({ view, logTried }: { view: View; logTried: (raw: un
         <Figures aria-label="Counts">
           <div>
             <dt>First cue at {evidence.rungName}</dt>
-            <dd>{evidence.success ? <><b>{percent(evidence.success.share)}</b> {evidence.success.clean} of {evidence.success.total}; 95 % interval {percent(evidence.success.low)}–{percent(evidence.success.high)}</> : 'no reps yet'}</dd>
+            <dd>
+              {evidence.success ? (
+                <>
+                  <b>{percent(evidence.success.share)}</b> {evidence.success.clean} of {evidence.success.total}; 95 %
+                  interval {percent(evidence.success.low)}–{percent(evidence.success.high)}
+                </>
+              ) : (
+                'no reps yet'
+              )}
+            </dd>
           </div>
           <div>
             <dt>Latency</dt>
-            <dd>{evidence.latency ? <><b>{evidence.latency.medianSeconds.toFixed(1)} s</b> median of {evidence.latency.measured}{evidence.latency.trendPerDay !== undefined && `; ${evidence.latency.trendPerDay < -0.005 ? 'falling' : evidence.latency.trendPerDay > 0.005 ? 'rising' : 'level'} ${Math.abs(evidence.latency.trendPerDay).toFixed(2)} s a day`}</> : 'not measured'}</dd>
+            <dd>
+              {evidence.latency ? (
+                <>
+                  <b>{evidence.latency.medianSeconds.toFixed(1)} s</b> median of {evidence.latency.measured}
+                  {evidence.latency.trendPerDay !== undefined && `; ${sayTrend(evidence.latency.trendPerDay)}`}
+                </>
+              ) : (
+                'not measured'
+              )}
+            </dd>
           </div>
           <div>
             <dt>Faults</dt>
-            <dd>{evidence.faults.length === 0 ? 'none noted' : evidence.faults.slice(0, 4).map((f) => `${f.fault} ${f.share < 0.01 ? 'under 1 %' : percent(f.share)}`).join(', ')}</dd>
+            <dd>
+              {evidence.faults.length === 0
+                ? 'none noted'
+                : evidence.faults
+                    .slice(0, 4)
+                    .map((f) => `${f.fault} ${f.share < 0.01 ? 'under 1 %' : percent(f.share)}`)
+                    .join(', ')}
+            </dd>
           </div>
           {evidence.called.length > 0 && (
             <div>
               <dt>When called it was</dt>
-              <dd>{evidence.called.map((c) => <span key={c.attention} className="part">{c.attention} <b>{percent(c.share)}</b> {c.clean.clean} of {c.calls} clean</span>)}</dd>
+              <dd>
+                {evidence.called.map((c) => (
+                  <span key={c.attention} className="part">
+                    {c.attention} <b>{percent(c.share)}</b> {c.clean.clean} of {c.calls} clean
+                  </span>
+                ))}
+              </dd>
             </div>
           )}
           <Handled handling={evidence.handling} />
-          {evidence.beyond > 0 && <div><dt>Beyond a gate</dt><dd><b>{evidence.beyond}</b> reps kept, which moved nothing</dd></div>}
+          {evidence.beyond > 0 && (
+            <div>
+              <dt>Beyond a gate</dt>
+              <dd>
+                <b>{evidence.beyond}</b> reps kept, which moved nothing
+              </dd>
+            </div>
+          )}
         </Figures>
       )}
       {view.stuck && <Stuck view={view} stuck={view.stuck} log={logTried} />}
@@ -73,29 +147,60 @@ export function CommandPage({ view, logTried }: { view: View; logTried: (raw: un
         {command.runs.map((run) => (
           <div key={run.id}>
             {command.runs.length > 1 && <h3>{run.name}</h3>}
-            <Ladder>{run.rungs.map((r) => <Rung key={r.id} rung={r} />)}</Ladder>
+            <Ladder>
+              {run.rungs.map((r) => (
+                <Rung key={r.id} rung={r} />
+              ))}
+            </Ladder>
           </div>
         ))}
       </section>
       {view.grids.length > 0 && (
         <section aria-labelledby="grid">
           <h2 id="grid">Proofing</h2>
-          {view.grids.map((g) => <GridTable key={g.runId} grid={g} places={view.places} many={view.grids.length > 1} />)}
+          {view.grids.map((g) => (
+            <GridTable key={g.runId} grid={g} places={view.places} many={view.grids.length > 1} />
+          ))}
         </section>
       )}
       {evidence && evidence.help.length > 0 && (
         <section aria-labelledby="help">
           <h2 id="help">Help, day by day</h2>
-          <Scroll tabIndex={0} role="region" aria-label="Reps by help and day"><HelpTable>
-            <thead><tr><th scope="col">Day</th>{promptLevels.map((p) => <th key={p} scope="col">{p === 'none' ? 'no help' : p.replace('-', ' ')}</th>)}<th scope="col">share without help</th></tr></thead>
-            <tbody>
-              {evidence.help.slice(-10).map((d) => {
-                const all = d.reps.reduce((a, b) => a + b, 0)
-                const free = all > 0 ? (d.reps[0] ?? 0) / all : 0
-                return <tr key={d.day}><th scope="row">{sayDay(d.day)}</th>{d.reps.map((n, i) => <td key={promptLevels[i]}>{n || ''}</td>)}<td><Bar style={{ ['--share' as string]: `${free * 100}%` }}><i aria-hidden="true" />{percent(free)}</Bar></td></tr>
-              })}
-            </tbody>
-          </HelpTable></Scroll>
+          <Scroll tabIndex={0} role="region" aria-label="Reps by help and day">
+            <HelpTable>
+              <thead>
+                <tr>
+                  <th scope="col">Day</th>
+                  {promptLevels.map((p) => (
+                    <th key={p} scope="col">
+                      {p === 'none' ? 'no help' : p.replace('-', ' ')}
+                    </th>
+                  ))}
+                  <th scope="col">share without help</th>
+                </tr>
+              </thead>
+              <tbody>
+                {evidence.help.slice(-10).map((d) => {
+                  const all = d.reps.reduce((a, b) => a + b, 0)
+                  const free = all > 0 ? (d.reps[0] ?? 0) / all : 0
+                  return (
+                    <tr key={d.day}>
+                      <th scope="row">{sayDay(d.day)}</th>
+                      {d.reps.map((n, i) => (
+                        <td key={promptLevels[i]}>{n || ''}</td>
+                      ))}
+                      <td>
+                        <Bar style={{ ['--share' as string]: `${free * 100}%` }}>
+                          <i aria-hidden="true" />
+                          {percent(free)}
+                        </Bar>
+                      </td>
+                    </tr>
+                  )
+                })}
+              </tbody>
+            </HelpTable>
+          </Scroll>
         </section>
       )}
       {view.kitRungs.length > 0 && (
@@ -103,11 +208,50 @@ export function CommandPage({ view, logTried }: { view: View; logTried: (raw: un
           <h2 id="kit">Kit, side by side</h2>
           <CompareKit residencyId={resident.residencyId} command={command.id} rungs={view.kitRungs} />
           {view.kits.slice(0, 3).map((k) => (
-            <Scroll key={`${k.rungId} ${k.a.kit} ${k.b.kit}`} tabIndex={0} role="region" aria-label={`Kit at ${k.rungName}: ${k.a.kit} and ${k.b.kit}`}><KitTable>
-              <caption>{k.rungName}: difference {Math.round(k.difference.difference * 100)} points, 95 % interval {Math.round(k.difference.low * 100)} to {Math.round(k.difference.high * 100)}. {k.alternating ? 'The sets took turns.' : 'The sets did not take turns: tiredness and heat may speak here.'}</caption>
-              <thead><tr><th scope="col">Kit</th><th scope="col">Clean</th><th scope="col">Interval</th><th scope="col">Sets</th><th scope="col">°C</th><th scope="col">Minutes in</th><th scope="col">Since exercise</th></tr></thead>
-              <tbody>{[k.a, k.b].map((s) => <tr key={s.kit}><th scope="row">{s.kit}</th><td>{s.share.clean}/{s.share.total} {percent(s.share.share)}</td><td>{percent(s.share.low)}–{percent(s.share.high)}</td><td>{s.sets}</td><td>{s.temperatureC?.toFixed(0) ?? '–'}</td><td>{s.minutesIn?.toFixed(0) ?? '–'}</td><td>{s.exerciseMinutesAgo === undefined ? '–' : `${s.exerciseMinutesAgo.toFixed(0)} min`}</td></tr>)}</tbody>
-            </KitTable></Scroll>
+            <Scroll
+              key={`${k.rungId} ${k.a.kit} ${k.b.kit}`}
+              tabIndex={0}
+              role="region"
+              aria-label={`Kit at ${k.rungName}: ${k.a.kit} and ${k.b.kit}`}
+            >
+              <KitTable>
+                <caption>
+                  {k.rungName}: difference {Math.round(k.difference.difference * 100)} points, 95 % interval{' '}
+                  {Math.round(k.difference.low * 100)} to {Math.round(k.difference.high * 100)}.{' '}
+                  {k.alternating
+                    ? 'The sets took turns.'
+                    : 'The sets did not take turns: tiredness and heat may speak here.'}
+                </caption>
+                <thead>
+                  <tr>
+                    <th scope="col">Kit</th>
+                    <th scope="col">Clean</th>
+                    <th scope="col">Interval</th>
+                    <th scope="col">Sets</th>
+                    <th scope="col">°C</th>
+                    <th scope="col">Minutes in</th>
+                    <th scope="col">Since exercise</th>
+                  </tr>
+                </thead>
+                <tbody>
+                  {[k.a, k.b].map((s) => (
+                    <tr key={s.kit}>
+                      <th scope="row">{s.kit}</th>
+                      <td>
+                        {s.share.clean}/{s.share.total} {percent(s.share.share)}
+                      </td>
+                      <td>
+                        {percent(s.share.low)}–{percent(s.share.high)}
+                      </td>
+                      <td>{s.sets}</td>
+                      <td>{s.temperatureC?.toFixed(0) ?? '–'}</td>
+                      <td>{s.minutesIn?.toFixed(0) ?? '–'}</td>
+                      <td>{s.exerciseMinutesAgo === undefined ? '–' : `${s.exerciseMinutesAgo.toFixed(0)} min`}</td>
+                    </tr>
+                  ))}
+                </tbody>
+              </KitTable>
+            </Scroll>
           ))}
         </section>
       )}
@@ -119,9 +263,33 @@ export function CommandPage({ view, logTried }: { view: View; logTried: (raw: un
 function Handled({ handling: h }: { handling: Handling }) {
   return (
     <>
-      {h.repeatedCue.of > 0 && <div><dt>Cue said more than once</dt><dd><b>{percent(h.repeatedCue.reps / h.repeatedCue.of)}</b> {h.repeatedCue.reps} of {h.repeatedCue.of} counted</dd></div>}
-      {h.sounds.length > 0 && <div><dt>Sound before the call</dt><dd>{h.sounds.map((s) => `${s.sound} ${s.clean} of ${s.reps} clean`).join(', ')}</dd></div>}
-      {(h.offPlan.reps > 0 || h.slips.reps > 0) && <div><dt>Pay</dt><dd>{[h.offPlan.reps > 0 ? `${h.offPlan.reps} of ${h.offPlan.of} clean not as planned` : '', h.slips.reps > 0 ? `${h.slips.pieces} ${h.slips.pieces === 1 ? 'piece' : 'pieces'} by a slip` : ''].filter(Boolean).join('; ')}</dd></div>}
+      {h.repeatedCue.of > 0 && (
+        <div>
+          <dt>Cue said more than once</dt>
+          <dd>
+            <b>{percent(h.repeatedCue.reps / h.repeatedCue.of)}</b> {h.repeatedCue.reps} of {h.repeatedCue.of} counted
+          </dd>
+        </div>
+      )}
+      {h.sounds.length > 0 && (
+        <div>
+          <dt>Sound before the call</dt>
+          <dd>{h.sounds.map((s) => `${s.sound} ${s.clean} of ${s.reps} clean`).join(', ')}</dd>
+        </div>
+      )}
+      {(h.offPlan.reps > 0 || h.slips.reps > 0) && (
+        <div>
+          <dt>Pay</dt>
+          <dd>
+            {[
+              h.offPlan.reps > 0 ? `${h.offPlan.reps} of ${h.offPlan.of} clean not as planned` : '',
+              h.slips.reps > 0 ? `${h.slips.pieces} ${h.slips.pieces === 1 ? 'piece' : 'pieces'} by a slip` : '',
+            ]
+              .filter(Boolean)
+              .join('; ')}
+          </dd>
+        </div>
+      )}
     </>
   )
 }
@@ -132,28 +300,199 @@ function Rung({ rung }: { rung: RungView }) {
       <b>{rung.name}</b>
       <span>{rung.criterion}</span>
       <span className="rule">{rung.rule}</span>
-      <span className="counts">{rung.counts}{rung.heldSince ? `; held since ${sayDay(rung.heldSince)}` : ''}</span>
-      <em>{rung.mark === 'ahead' ? (rung.shut ? 'shut' : '') : rung.mark}{rung.promised ? `${rung.mark === 'ahead' ? '' : ', '}promised` : ''}{rung.shut && <> <Why><p>{rung.shut}.</p></Why></>}</em>
+      <span className="counts">
+        {rung.counts}
+        {rung.heldSince ? `; held since ${sayDay(rung.heldSince)}` : ''}
+      </span>
+      <em>
+        {rung.mark === 'ahead' ? (rung.shut ? 'shut' : '') : rung.mark}
+        {rung.promised ? `${rung.mark === 'ahead' ? '' : ', '}promised` : ''}
+        {rung.shut && (
+          <>
+            {' '}
+            <Why>
+              <p>{rung.shut}.</p>
+            </Why>
+          </>
+        )}
+      </em>
     </li>
   )
 }
 
-const Page = styled.div`padding: 0.9rem 1.5rem 3rem; display: grid; gap: 1.3rem; grid-template-columns: minmax(0, 1fr); h2 { font-size: 1.25rem; margin-bottom: 0.3rem; } h3 { font-size: 1rem; margin: 0.6rem 0 0.2rem; } ${phone} { padding: 0.8rem 0.9rem 3rem; }`
-const Head = styled.header`display: flex; justify-content: space-between; align-items: end; gap: 1rem; flex-wrap: wrap; border-bottom: 1.5px solid var(--ink); padding-bottom: 0.6rem; h1 { font-size: 1.9rem; } p { color: var(--ink-2); }`
-const Strung = styled.div`svg { width: 100%; height: auto; max-width: 46rem; } .now { margin-top: 0.3rem; } b[data-person='true'] { color: var(--person); } p { margin-top: 0.3rem; } .mind { color: var(--ink-2); font-size: 0.92rem; }`
-const Figures = styled.dl`display: flex; flex-wrap: wrap; gap: 0.6rem 2.4rem; margin: 0; border-top: 1px solid var(--rule); border-bottom: 1px solid var(--rule); padding: 0.5rem 0; dt { font-size: 0.82rem; color: var(--ink-2); } dd { margin: 0; b { font-weight: 700; font-size: 1.15rem; } } .part + .part { margin-left: 0.9rem; }`
-const Ladder = styled.ol`
-  list-style: none; margin: 0; padding: 0;
-  li { display: grid; grid-template-columns: 0.9rem 11rem minmax(0, 1fr) 9rem 15rem 9rem; gap: 0 0.8rem; padding: 0.28rem 0; border-bottom: 1px solid var(--rule); align-items: baseline; font-size: 0.93rem; }
-  li::before { content: ''; align-self: stretch; margin: -0.3rem 0; border-left: 2px dotted var(--rule-2); justify-self: center; }
-  b { font-weight: 560; } .rule, .counts, em { color: var(--ink-2); font-style: normal; font-size: 0.86rem; }
-  li[data-mark='held']::before { border-left: 5px solid var(--held); } li[data-mark='passed']::before { border-left: 2px solid var(--ink); }
-  li[data-mark='in hand'] { background: var(--paper); b { font-weight: 720; } } li[data-mark='in hand']::before { border-left: 0; width: 0.8rem; height: 0.8rem; border: 2.5px solid var(--ink); border-radius: 50%; margin: 0.2rem 0; align-self: center; }
-  li[data-mark='slipped'] { b, em { color: var(--person); } } li[data-mark='slipped']::before { border-left: 4px dashed var(--person); }
-  ${phone} { li { grid-template-columns: 0.9rem minmax(0, 1fr) auto; } li > span { grid-column: 2 / -1; } li > em { grid-row: 1; grid-column: 3; } li::before { grid-row: 1 / 5; } }
+const Page = styled.div`
+  padding: 0.9rem 1.5rem 3rem;
+  display: grid;
+  gap: 1.3rem;
+  grid-template-columns: minmax(0, 1fr);
+  h2 {
+    font-size: 1.25rem;
+    margin-bottom: 0.3rem;
+  }
+  h3 {
+    font-size: 1rem;
+    margin: 0.6rem 0 0.2rem;
+  }
+  ${phone} {
+    padding: 0.8rem 0.9rem 3rem;
+  }
 `
-const table = `border-collapse: collapse; font-size: 0.92rem; th, td { text-align: right; font-weight: 400; padding: 0.22rem 0.9rem 0.22rem 0; border-bottom: 1px solid var(--rule); } thead th { font-weight: 600; color: var(--ink-2); font-size: 0.84rem; } th:first-child { text-align: left; } caption { text-align: left; padding-bottom: 0.3rem; }`
-const HelpTable = styled.table`${table}`
-const KitTable = styled.table`${table} margin-bottom: 1rem;`
-const Scroll = styled.div`overflow-x: auto; max-width: 100%;`
-const Bar = styled.span`display: inline-grid; grid-template-columns: 7rem 3rem; align-items: center; gap: 0.4rem; i { height: 0.6rem; background: linear-gradient(90deg, var(--ink) var(--share), var(--rule) var(--share)); }`
+const Head = styled.header`
+  display: flex;
+  justify-content: space-between;
+  align-items: end;
+  gap: 1rem;
+  flex-wrap: wrap;
+  border-bottom: 1.5px solid var(--ink);
+  padding-bottom: 0.6rem;
+  h1 {
+    font-size: 1.9rem;
+  }
+  p {
+    color: var(--ink-2);
+  }
+`
+const Strung = styled.div`
+  svg {
+    width: 100%;
+    height: auto;
+    max-width: 46rem;
+  }
+  .now {
+    margin-top: 0.3rem;
+  }
+  b[data-person='true'] {
+    color: var(--person);
+  }
+  p {
+    margin-top: 0.3rem;
+  }
+  .mind {
+    color: var(--ink-2);
+    font-size: 0.92rem;
+  }
+`
+const Figures = styled.dl`
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.6rem 2.4rem;
+  margin: 0;
+  border-top: 1px solid var(--rule);
+  border-bottom: 1px solid var(--rule);
+  padding: 0.5rem 0;
+  dt {
+    font-size: 0.82rem;
+    color: var(--ink-2);
+  }
+  dd {
+    margin: 0;
+    b {
+      font-weight: 700;
+      font-size: 1.15rem;
+    }
+  }
+  .part + .part {
+    margin-left: 0.9rem;
+  }
+`
+const Ladder = styled.ol`
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  li {
+    display: grid;
+    grid-template-columns: 0.9rem 11rem minmax(0, 1fr) 9rem 15rem 9rem;
+    gap: 0 0.8rem;
+    padding: 0.28rem 0;
+    border-bottom: 1px solid var(--rule);
+    align-items: baseline;
+    font-size: 0.93rem;
+  }
+  li::before {
+    content: '';
+    align-self: stretch;
+    margin: -0.3rem 0;
+    border-left: 2px dotted var(--rule-2);
+    justify-self: center;
+  }
+  b {
+    font-weight: 560;
+  }
+  .rule,
+  .counts,
+  em {
+    color: var(--ink-2);
+    font-style: normal;
+    font-size: 0.86rem;
+  }
+  li[data-mark='held']::before {
+    border-left: 5px solid var(--held);
+  }
+  li[data-mark='passed']::before {
+    border-left: 2px solid var(--ink);
+  }
+  li[data-mark='in hand'] {
+    background: var(--paper);
+    b {
+      font-weight: 720;
+    }
+  }
+  li[data-mark='in hand']::before {
+    border-left: 0;
+    width: 0.8rem;
+    height: 0.8rem;
+    border: 2.5px solid var(--ink);
+    border-radius: 50%;
+    margin: 0.2rem 0;
+    align-self: center;
+  }
+  li[data-mark='slipped'] {
+    b,
+    em {
+      color: var(--person);
+    }
+  }
+  li[data-mark='slipped']::before {
+    border-left: 4px dashed var(--person);
+  }
+  ${phone} {
+    li {
+      grid-template-columns: 0.9rem minmax(0, 1fr) auto;
+    }
+    li > span {
+      grid-column: 2 / -1;
+    }
+    li > em {
+      grid-row: 1;
+      grid-column: 3;
+    }
+    li::before {
+      grid-row: 1 / 5;
+    }
+  }
+`
+const table =
+  `border-collapse: collapse; font-size: 0.92rem; th, td { text-align: right; font-weight: 400; padding: ` +
+  `0.22rem 0.9rem 0.22rem 0; border-bottom: 1px solid var(--rule); } thead th { font-weight: 600; color: ` +
+  `var(--ink-2); font-size: 0.84rem; } th:first-child { text-align: left; } caption { text-align: left; ` +
+  `padding-bottom: 0.3rem; }`
+const HelpTable = styled.table`
+  ${table}
+`
+const KitTable = styled.table`
+  ${table} margin-bottom: 1rem;
+`
+const Scroll = styled.div`
+  overflow-x: auto;
+  max-width: 100%;
+`
+const Bar = styled.span`
+  display: inline-grid;
+  grid-template-columns: 7rem 3rem;
+  align-items: center;
+  gap: 0.4rem;
+  i {
+    height: 0.6rem;
+    background: linear-gradient(90deg, var(--ink) var(--share), var(--rule) var(--share));
+  }
+`

@@ -6,15 +6,30 @@ import { ButtonLink, Choose } from '@/ui/parts'
 import { phone } from '@/ui/theme'
 
 /** Chooses what to compare: a rung that was passed, and the piece of kit to come down to. */
-export function CompareKit({ residencyId, command, rungs }: { residencyId: string; command: string; rungs: readonly { readonly id: string; readonly name: string }[] }) {
+export function CompareKit({
+  residencyId,
+  command,
+  rungs,
+}: {
+  residencyId: string
+  command: string
+  rungs: readonly { readonly id: string; readonly name: string }[]
+}) {
   const [rung, setRung] = useState(rungs[0]?.id ?? '')
   const [from, setFrom] = useState<string>('1.8 m leash')
   const [to, setTo] = useState<string>('flat collar')
   const choices = (other: string) => kits.filter((k) => k !== other).map((k) => ({ id: k, name: k }))
-  const query = new URLSearchParams([['rung', rung], ['kit', from], ['kit', to]])
+  const query = new URLSearchParams([
+    ['rung', rung],
+    ['kit', from],
+    ['kit', to],
+  ])
   return (
     <>
-      <p>What works on one piece of kit only is not trained: the same rung on both, two sets each in turns, nothing else changed.</p>
+      <p>
+        What works on one piece of kit only is not trained: the same rung on both, two sets each in turns, nothing else
+        changed.
+      </p>
       <Row>
         <Choose label="Rung" value={rung} onChange={setRung} choices={rungs} />
         <Choose label="Used so far" value={from} onChange={setFrom} choices={choices(to)} />
@@ -25,4 +40,17 @@ export function CompareKit({ residencyId, command, rungs }: { residencyId: strin
   )
 }
 
-const Row = styled.div`display: grid; grid-template-columns: minmax(0, 14rem) repeat(2, minmax(0, 12rem)) max-content; gap: 0.6rem; align-items: end; margin: 0.5rem 0 1rem; ${phone} { grid-template-columns: 1fr 1fr; > :first-child, > :last-child { grid-column: 1 / -1; } }`
+const Row = styled.div`
+  display: grid;
+  grid-template-columns: minmax(0, 14rem) repeat(2, minmax(0, 12rem)) max-content;
+  gap: 0.6rem;
+  align-items: end;
+  margin: 0.5rem 0 1rem;
+  ${phone} {
+    grid-template-columns: 1fr 1fr;
+    > :first-child,
+    > :last-child {
+      grid-column: 1 / -1;
+    }
+  }
+`

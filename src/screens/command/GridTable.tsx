@@ -6,17 +6,44 @@ import { sayDay } from '@/ui/when'
 import type { CommandPage } from '@/work/resident'
 
 /** Levels down, places across. What a cell is drawn like, its words say too. */
-export function GridTable({ grid, places, many }: { grid: CommandPage['grids'][number]; places: CommandPage['places']; many: boolean }) {
+export function GridTable({
+  grid,
+  places,
+  many,
+}: {
+  grid: CommandPage['grids'][number]
+  places: CommandPage['places']
+  many: boolean
+}) {
   return (
     <Scroller tabIndex={0} role="region" aria-label={`Proofing grid${many ? `, ${grid.runName}` : ''}`}>
       <Table>
-        <caption>{many && `${grid.runName}. `}{grid.promisedName}{grid.promisedLevel === undefined ? ', the highest held' : ', promised'}. {grid.needs} A held cell covers lower levels in the same place, never another place.</caption>
-        <thead><tr><th scope="col">Level</th>{places.map((p) => <th key={p.id} scope="col">{p.name}</th>)}</tr></thead>
+        <caption>
+          {many && `${grid.runName}. `}
+          {grid.promisedName}
+          {grid.promisedLevel === undefined ? ', the highest held' : ', promised'}. {grid.needs} A held cell covers
+          lower levels in the same place, never another place.
+        </caption>
+        <thead>
+          <tr>
+            <th scope="col">Level</th>
+            {places.map((p) => (
+              <th key={p.id} scope="col">
+                {p.name}
+              </th>
+            ))}
+          </tr>
+        </thead>
         <tbody>
           {grid.rows.map((row, level) => (
             <tr key={levelWords[level]} data-promised={grid.promisedLevel === level}>
-              <th scope="row"><b>{level}</b> {levelWords[level]}{grid.promisedLevel === level && <em> promised</em>}</th>
-              {row.map((cell) => <Cell key={cell.placeId} cell={cell} />)}
+              <th scope="row">
+                <b>{level}</b> {levelWords[level]}
+                {grid.promisedLevel === level && <em> promised</em>}
+              </th>
+              {row.map((cell) => (
+                <Cell key={cell.placeId} cell={cell} />
+              ))}
             </tr>
           ))}
         </tbody>
@@ -29,24 +56,100 @@ function Cell({ cell }: { cell: GridCell }) {
   const state = cell.held ? 'held' : cell.total > 0 ? 'begun' : 'new'
   return (
     <td data-state={state}>
-      {cell.held ? <b>held</b> : cell.days > 0 ? <b>1 of 2 days</b> : cell.total > 0 ? <span>worked</span> : <span className="none">–</span>}
-      {cell.total > 0 && <small>{cell.clean}/{cell.total}, {cell.lastDay && sayDay(cell.lastDay)}</small>}
+      {cell.held ? (
+        <b>held</b>
+      ) : cell.days > 0 ? (
+        <b>1 of 2 days</b>
+      ) : cell.total > 0 ? (
+        <span>worked</span>
+      ) : (
+        <span className="none">–</span>
+      )}
+      {cell.total > 0 && (
+        <small>
+          {cell.clean}/{cell.total}, {cell.lastDay && sayDay(cell.lastDay)}
+        </small>
+      )}
       {(cell.total > 0 || cell.nextRung) && !cell.held && (
         <Why label={cell.nextRung ? `next ${cell.nextRung}` : 'why'}>
           {cell.nextRung && <p>Next here: {cell.nextRung}, by the relax rule.</p>}
-          {cell.hands.length > 0 && <p>On the leash: {cell.hands.join(', ')}. Kit: {cell.kits.join(', ')}.</p>}
+          {cell.hands.length > 0 && (
+            <p>
+              On the leash: {cell.hands.join(', ')}. Kit: {cell.kits.join(', ')}.
+            </p>
+          )}
         </Why>
       )}
-      {cell.held && <Why label="who"><p>On the leash: {cell.hands.join(', ') || 'see a harder cell of this place'}. Kit: {cell.kits.join(', ') || '–'}.</p></Why>}
+      {cell.held && (
+        <Why label="who">
+          <p>
+            On the leash: {cell.hands.join(', ') || 'see a harder cell of this place'}. Kit:{' '}
+            {cell.kits.join(', ') || '–'}.
+          </p>
+        </Why>
+      )}
     </td>
   )
 }
 
-const Scroller = styled.div`overflow-x: auto;`
+const Scroller = styled.div`
+  overflow-x: auto;
+`
 const Table = styled.table`
-  border-collapse: collapse; width: 100%; min-width: 52rem; font-size: 0.9rem; caption { text-align: left; padding-bottom: 0.4rem; color: var(--ink-2); max-width: 70ch; }
-  th { text-align: left; font-weight: 560; vertical-align: top; padding: 0.3rem 0.6rem 0.3rem 0; } tbody th { font-weight: 400; width: 15rem; color: var(--ink-2); b { color: var(--ink); font-weight: 720; margin-right: 0.3rem; } em { font-style: normal; font-weight: 640; color: var(--ink); } }
-  td { border: 1px solid var(--rule); padding: 0.3rem 0.5rem; vertical-align: top; min-width: 6.5rem; } small { display: block; color: var(--ink-2); } .none { color: var(--ink-2); }
-  td[data-state='held'] { border: 3px solid var(--held); b { color: var(--held); } } td[data-state='begun'] { background: var(--paper); }
-  tr[data-promised='true'] > * { border-bottom: 3px solid var(--ink); }
+  border-collapse: collapse;
+  width: 100%;
+  min-width: 52rem;
+  font-size: 0.9rem;
+  caption {
+    text-align: left;
+    padding-bottom: 0.4rem;
+    color: var(--ink-2);
+    max-width: 70ch;
+  }
+  th {
+    text-align: left;
+    font-weight: 560;
+    vertical-align: top;
+    padding: 0.3rem 0.6rem 0.3rem 0;
+  }
+  tbody th {
+    font-weight: 400;
+    width: 15rem;
+    color: var(--ink-2);
+    b {
+      color: var(--ink);
+      font-weight: 720;
+      margin-right: 0.3rem;
+    }
+    em {
+      font-style: normal;
+      font-weight: 640;
+      color: var(--ink);
+    }
+  }
+  td {
+    border: 1px solid var(--rule);
+    padding: 0.3rem 0.5rem;
+    vertical-align: top;
+    min-width: 6.5rem;
+  }
+  small {
+    display: block;
+    color: var(--ink-2);
+  }
+  .none {
+    color: var(--ink-2);
+  }
+  td[data-state='held'] {
+    border: 3px solid var(--held);
+    b {
+      color: var(--held);
+    }
+  }
+  td[data-state='begun'] {
+    background: var(--paper);
+  }
+  tr[data-promised='true'] > * {
+    border-bottom: 3px solid var(--ink);
+  }
 `

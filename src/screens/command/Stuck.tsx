@@ -11,7 +11,15 @@ import type { Told } from '../told'
 const wentWords = { better: 'better', same: 'no change', worse: 'worse' } as const
 
 /** What to try, in order, with what was tried and how it went. */
-export function Stuck({ view, stuck, log }: { view: CommandPage; stuck: NonNullable<CommandPage['stuck']>; log: (raw: unknown) => Promise<Told> }) {
+export function Stuck({
+  view,
+  stuck,
+  log,
+}: {
+  view: CommandPage
+  stuck: NonNullable<CommandPage['stuck']>
+  log: (raw: unknown) => Promise<Told>
+}) {
   const { sayMoment } = useWhen()
   const [what, setWhat] = useState(stuck.first ?? '')
   const [went, setWent] = useState('better')
@@ -32,21 +40,80 @@ export function Stuck({ view, stuck, log }: { view: CommandPage; stuck: NonNulla
       <ol>
         {stuck.offers.map((o) => (
           <li key={o.id} data-first={o.id === stuck.first}>
-            <b>{o.name}</b>{o.id === stuck.first && <em> try this now</em>} <span>{o.words}</span>
-            {o.tried.map((t) => <small key={t.at}>{sayMoment(t.at, view.timeZone)}, {t.by}: {wentWords[t.went]}{t.note && `. “${t.note}”`}</small>)}
+            <b>{o.name}</b>
+            {o.id === stuck.first && <em> try this now</em>} <span>{o.words}</span>
+            {o.tried.map((t) => (
+              <small key={t.at}>
+                {sayMoment(t.at, view.timeZone)}, {t.by}: {wentWords[t.went]}
+                {t.note && `. “${t.note}”`}
+              </small>
+            ))}
           </li>
         ))}
       </ol>
-      <Form onSubmit={(e) => { e.preventDefault(); send() }}>
-        <Choose label="Tried" value={what} onChange={setWhat} choices={stuck.offers.map((o) => ({ id: o.id, name: o.name, note: o.words }))} />
-        <Choose label="It went" value={went} onChange={setWent} choices={Object.entries(wentWords).map(([id, name]) => ({ id, name }))} />
-        <TextField value={note} onChange={setNote}><FieldLabel as={Label}>How (optional)</FieldLabel><FieldInput maxLength={400} /></TextField>
-        <Button type="submit" isDisabled={pending}>Log it</Button>
+      <Form
+        onSubmit={(e) => {
+          e.preventDefault()
+          send()
+        }}
+      >
+        <Choose
+          label="Tried"
+          value={what}
+          onChange={setWhat}
+          choices={stuck.offers.map((o) => ({ id: o.id, name: o.name, note: o.words }))}
+        />
+        <Choose
+          label="It went"
+          value={went}
+          onChange={setWent}
+          choices={Object.entries(wentWords).map(([id, name]) => ({ id, name }))}
+        />
+        <TextField value={note} onChange={setNote}>
+          <FieldLabel as={Label}>How (optional)</FieldLabel>
+          <FieldInput maxLength={400} />
+        </TextField>
+        <Button type="submit" isDisabled={pending}>
+          Log it
+        </Button>
       </Form>
-      {wrong && <div role="alert"><Fault>{wrong}</Fault></div>}
+      {wrong && (
+        <div role="alert">
+          <Fault>{wrong}</Fault>
+        </div>
+      )}
     </Box>
   )
 }
 
-const Box = styled.section`border-left: 5px solid var(--person); padding-left: 1rem; ol { margin: 0.4rem 0 0.8rem; padding-left: 1.3rem; display: grid; gap: 0.3rem; } span { color: var(--ink-2); } small { display: block; color: var(--ink-2); } em { font-style: normal; font-weight: 660; color: var(--person); }`
-const Form = styled.form`display: grid; grid-template-columns: 14rem 9rem minmax(0, 1fr) auto; gap: 0.6rem; align-items: end; ${phone} { grid-template-columns: 1fr; }`
+const Box = styled.section`
+  border-left: 5px solid var(--person);
+  padding-left: 1rem;
+  ol {
+    margin: 0.4rem 0 0.8rem;
+    padding-left: 1.3rem;
+    display: grid;
+    gap: 0.3rem;
+  }
+  span {
+    color: var(--ink-2);
+  }
+  small {
+    display: block;
+    color: var(--ink-2);
+  }
+  em {
+    font-style: normal;
+    font-weight: 660;
+    color: var(--person);
+  }
+`
+const Form = styled.form`
+  display: grid;
+  grid-template-columns: 14rem 9rem minmax(0, 1fr) auto;
+  gap: 0.6rem;
+  align-items: end;
+  ${phone} {
+    grid-template-columns: 1fr;
+  }
+`

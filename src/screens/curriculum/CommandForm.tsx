@@ -10,19 +10,94 @@ export function CommandForm({ command, onChange }: { command: CommandFile; onCha
   const roads = (text: string): CommandFile['roads'] =>
     text.split(/;\s*/).flatMap((part) => {
       const [name = '', ...words] = part.split(/:\s*/)
-      return name.trim() === '' ? [] : [{ id: name.trim().toLowerCase().replace(/[^a-z0-9]+/g, '-').replace(/^-|-$/g, '') || 'road', name: name.trim(), words: words.join(': ') }]
+      return name.trim() === ''
+        ? []
+        : [
+            {
+              id:
+                name
+                  .trim()
+                  .toLowerCase()
+                  .replace(/[^a-z0-9]+/g, '-')
+                  .replace(/^-|-$/g, '') || 'road',
+              name: name.trim(),
+              words: words.join(': '),
+            },
+          ]
     })
   return (
     <Form aria-label={`Command ${command.name}`}>
-      <Text label="Command’s name" value={command.name} onChange={(name) => { onChange({ ...command, name }) }} />
-      <Text label="House cue (empty: no word)" value={command.defaultCue} onChange={(defaultCue) => { onChange({ ...command, defaultCue }) }} />
-      <div className="wide"><Text label="What it is for" value={command.purpose} onChange={(purpose) => { onChange({ ...command, purpose }) }} /></div>
-      <div className="wide"><Text label="Hand signal" value={command.signal} onChange={(signal) => { onChange({ ...command, signal }) }} /></div>
-      <div className="wide"><Text label="Caution" value={command.caution} onChange={(caution) => { onChange({ ...command, caution }) }} /></div>
-      <div className="wide"><Text label="Fault codes, separated by commas" value={command.faults.join(', ')} onChange={(text) => { onChange({ ...command, faults: text.split(/,\s*/).filter((f) => f.trim() !== '') }) }} /></div>
-      <div className="wide"><Text label="Other roads when stuck, as name: words; name: words" value={command.roads.map((r) => `${r.name}: ${r.words}`).join('; ')} onChange={(text) => { onChange({ ...command, roads: roads(text) }) }} /></div>
+      <Text
+        label="Command’s name"
+        value={command.name}
+        onChange={(name) => {
+          onChange({ ...command, name })
+        }}
+      />
+      <Text
+        label="House cue (empty: no word)"
+        value={command.defaultCue}
+        onChange={(defaultCue) => {
+          onChange({ ...command, defaultCue })
+        }}
+      />
+      <div className="wide">
+        <Text
+          label="What it is for"
+          value={command.purpose}
+          onChange={(purpose) => {
+            onChange({ ...command, purpose })
+          }}
+        />
+      </div>
+      <div className="wide">
+        <Text
+          label="Hand signal"
+          value={command.signal}
+          onChange={(signal) => {
+            onChange({ ...command, signal })
+          }}
+        />
+      </div>
+      <div className="wide">
+        <Text
+          label="Caution"
+          value={command.caution}
+          onChange={(caution) => {
+            onChange({ ...command, caution })
+          }}
+        />
+      </div>
+      <div className="wide">
+        <Text
+          label="Fault codes, separated by commas"
+          value={command.faults.join(', ')}
+          onChange={(text) => {
+            onChange({ ...command, faults: text.split(/,\s*/).filter((f) => f.trim() !== '') })
+          }}
+        />
+      </div>
+      <div className="wide">
+        <Text
+          label="Other roads when stuck, as name: words; name: words"
+          value={command.roads.map((r) => `${r.name}: ${r.words}`).join('; ')}
+          onChange={(text) => {
+            onChange({ ...command, roads: roads(text) })
+          }}
+        />
+      </div>
     </Form>
   )
 }
 
-const Form = styled.section`display: grid; grid-template-columns: 1fr 1fr; gap: 0.5rem 0.8rem; border-bottom: 1px solid var(--rule); padding-bottom: 0.8rem; margin-bottom: 0.8rem; .wide { grid-column: 1 / -1; }`
+const Form = styled.section`
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 0.5rem 0.8rem;
+  border-bottom: 1px solid var(--rule);
+  padding-bottom: 0.8rem;
+  margin-bottom: 0.8rem;
+  .wide {
+    grid-column: 1 / -1;
+  }
+`

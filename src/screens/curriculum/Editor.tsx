@@ -2,7 +2,14 @@
 import { useRouter } from 'next/navigation'
 import { useMemo, useRef, useState, useTransition } from 'react'
 import type { Told } from '../told'
-import { Button as AriaButton, Disclosure, DisclosurePanel, GridList, GridListItem, useDragAndDrop } from 'react-aria-components'
+import {
+  Button as AriaButton,
+  Disclosure,
+  DisclosurePanel,
+  GridList,
+  GridListItem,
+  useDragAndDrop,
+} from 'react-aria-components'
 import styled from 'styled-components'
 import { checkCurriculum, readCurriculum, toFile } from '@/core/curriculum/read'
 import type { CurriculumFile, RungFile } from '@/core/curriculum/schema'
@@ -56,7 +63,14 @@ export function Editor({ page, actions }: { page: DraftPage; actions: EditorActi
   }
   const changeRungs = (to: (rungs: readonly RungFile[]) => readonly RungFile[]) => {
     if (!command || !run) return
-    change({ ...file, commands: file.commands.map((c) => (c.id === command.id ? { ...c, runs: c.runs.map((r) => (r.id === run.id ? { ...r, rungs: to(r.rungs) } : r)) } : c)) })
+    change({
+      ...file,
+      commands: file.commands.map((c) =>
+        c.id === command.id
+          ? { ...c, runs: c.runs.map((r) => (r.id === run.id ? { ...r, rungs: to(r.rungs) } : r)) }
+          : c,
+      ),
+    })
   }
   const move = (ids: ReadonlySet<string>, target: string, after: boolean) => {
     changeRungs((rungs) => {
@@ -74,13 +88,17 @@ export function Editor({ page, actions }: { page: DraftPage; actions: EditorActi
   }
   const { dragAndDropHooks } = useDragAndDrop({
     getItems: (keys) => [...keys].map((key) => ({ 'text/plain': String(key) })),
-    onReorder: (e) => { move(new Set([...e.keys].map(String)), String(e.target.key), e.target.dropPosition === 'after') },
+    onReorder: (e) => {
+      move(new Set([...e.keys].map(String)), String(e.target.key), e.target.dropPosition === 'after')
+    },
   })
   const addRung = () => {
     if (!rung || !command) return
     let id = `${rung.id}-new`
     for (let n = 2; run?.rungs.some((r) => r.id === id); n++) id = `${rung.id}-new-${n}`
-    changeRungs((rungs) => rungs.flatMap((r) => (r.id === rung.id ? [r, { ...rung, id, name: `${rung.name} (new)`, needs: [] }] : [r])))
+    changeRungs((rungs) =>
+      rungs.flatMap((r) => (r.id === rung.id ? [r, { ...rung, id, name: `${rung.name} (new)`, needs: [] }] : [r])),
+    )
     setRung(id)
   }
   const removeRung = () => {
@@ -93,7 +111,13 @@ export function Editor({ page, actions }: { page: DraftPage; actions: EditorActi
   }
   const goTo = (where: string) => {
     const id = where.split(',')[0] ?? ''
-    for (const c of file.commands) for (const r of c.runs) if (r.rungs.some((g) => g.id === id)) { setCommand(c.id); setRun(r.id); setRung(id) }
+    for (const c of file.commands)
+      for (const r of c.runs)
+        if (r.rungs.some((g) => g.id === id)) {
+          setCommand(c.id)
+          setRun(r.id)
+          setRung(id)
+        }
   }
   const save = () => {
     start(async () => {
@@ -123,77 +147,333 @@ export function Editor({ page, actions }: { page: DraftPage; actions: EditorActi
       setTold('The file was taken into the draft. Save or publish it to keep it.')
     })
   }
-  if (!command || !run || !rung) return <p>This draft has no rungs. <Quiet onPress={() => { drop(() => { router.refresh() }) }}>Discard it</Quiet></p>
+  if (!command || !run || !rung)
+    return (
+      <p>
+        This draft has no rungs.{' '}
+        <Quiet
+          onPress={() => {
+            drop(() => {
+              router.refresh()
+            })
+          }}
+        >
+          Discard it
+        </Quiet>
+      </p>
+    )
   return (
     <Page>
       <Head>
         <div>
           <h1>Curriculum draft</h1>
-          <p>From {page.basedOn}. Published, it becomes the kennel’s next version: new residencies begin on it, others keep theirs until somebody moves them.</p>
+          <p>
+            From {page.basedOn}. Published, it becomes the kennel’s next version: new residencies begin on it, others
+            keep theirs until somebody moves them.
+          </p>
         </div>
         <Tools>
-          <Button isDisabled={pending || saved} onPress={save}>{saved ? 'Saved' : 'Save draft'}</Button>
-          <Button onPress={() => { picker.current?.click() }}>Import JSON</Button>
-          <input ref={picker} type="file" accept="application/json,.json" hidden aria-label="Curriculum file" onChange={(e) => { const chosen = e.target.files?.[0]; if (chosen) importFile(chosen); e.target.value = '' }} />
-          <Button onPress={() => { drop(() => { window.location.assign('/curriculum') }) }}>Discard draft</Button>
+          <Button isDisabled={pending || saved} onPress={save}>
+            {saved ? 'Saved' : 'Save draft'}
+          </Button>
+          <Button
+            onPress={() => {
+              picker.current?.click()
+            }}
+          >
+            Import JSON
+          </Button>
+          <input
+            ref={picker}
+            type="file"
+            accept="application/json,.json"
+            hidden
+            aria-label="Curriculum file"
+            onChange={(e) => {
+              const chosen = e.target.files?.[0]
+              if (chosen) importFile(chosen)
+              e.target.value = ''
+            }}
+          />
+          <Button
+            onPress={() => {
+              drop(() => {
+                window.location.assign('/curriculum')
+              })
+            }}
+          >
+            Discard draft
+          </Button>
           <ButtonLink href="/curriculum">Read it</ButtonLink>
         </Tools>
       </Head>
-      <p role="status" className="told">{told}</p>
+      <p role="status" className="told">
+        {told}
+      </p>
       {wrong.length > 0 && <Faults faults={wrong} title="Refused" onGo={goTo} />}
-      {faults.length > 0 ? <Faults faults={faults} title={`${faults.length} ${faults.length === 1 ? 'thing keeps' : 'things keep'} it from being published`} onGo={goTo} /> : <p className="fine">Nothing is wrong with it.</p>}
-      <Publish><Button $now isDisabled={pending || faults.length > 0} onPress={publish}>Publish as the next version</Button></Publish>
+      {faults.length > 0 ? (
+        <Faults
+          faults={faults}
+          title={`${faults.length} ${faults.length === 1 ? 'thing keeps' : 'things keep'} it from being published`}
+          onGo={goTo}
+        />
+      ) : (
+        <p className="fine">Nothing is wrong with it.</p>
+      )}
+      <Publish>
+        <Button $now isDisabled={pending || faults.length > 0} onPress={publish}>
+          Publish as the next version
+        </Button>
+      </Publish>
       <Columns>
         <div>
           <Pick>
-            <Choose label="Command" value={command.id} onChange={(id) => { setCommand(id); const c: CommandFile | undefined = file.commands.find((x) => x.id === id); setRun(c?.runs[0]?.id ?? ''); setRung(c?.runs[0]?.rungs[0]?.id ?? '') }} choices={file.commands.map((c) => ({ id: c.id, name: c.name }))} />
-            {command.runs.length > 1 && <Choose label="Run" value={run.id} onChange={(id) => { setRun(id); setRung(command.runs.find((r) => r.id === id)?.rungs[0]?.id ?? '') }} choices={command.runs.map((r) => ({ id: r.id, name: r.name }))} />}
+            <Choose
+              label="Command"
+              value={command.id}
+              onChange={(id) => {
+                setCommand(id)
+                const c: CommandFile | undefined = file.commands.find((x) => x.id === id)
+                setRun(c?.runs[0]?.id ?? '')
+                setRung(c?.runs[0]?.rungs[0]?.id ?? '')
+              }}
+              choices={file.commands.map((c) => ({ id: c.id, name: c.name }))}
+            />
+            {command.runs.length > 1 && (
+              <Choose
+                label="Run"
+                value={run.id}
+                onChange={(id) => {
+                  setRun(id)
+                  setRung(command.runs.find((r) => r.id === id)?.rungs[0]?.id ?? '')
+                }}
+                choices={command.runs.map((r) => ({ id: r.id, name: r.name }))}
+              />
+            )}
           </Pick>
-          <Rungs aria-label={`Rungs of ${command.name}`} selectionMode="single" disallowEmptySelection selectedKeys={[rung.id]} onSelectionChange={(keys) => { if (keys !== 'all') setRung(String([...keys][0] ?? rung.id)) }} dragAndDropHooks={dragAndDropHooks}>
+          <Rungs
+            aria-label={`Rungs of ${command.name}`}
+            selectionMode="single"
+            disallowEmptySelection
+            selectedKeys={[rung.id]}
+            onSelectionChange={(keys) => {
+              if (keys !== 'all') setRung(String([...keys][0] ?? rung.id))
+            }}
+            dragAndDropHooks={dragAndDropHooks}
+          >
             {run.rungs.map((item) => (
               <GridListItem key={item.id} id={item.id} textValue={item.name}>
-                <Grip slot="drag" aria-label={`Move ${item.name}`}>⠿</Grip>
-                <span><b>{item.name}</b><small>{item.criterion.words}; {sayRule(item.rule)}</small></span>
+                <Grip slot="drag" aria-label={`Move ${item.name}`}>
+                  ⠿
+                </Grip>
+                <span>
+                  <b>{item.name}</b>
+                  <small>
+                    {item.criterion.words}; {sayRule(item.rule)}
+                  </small>
+                </span>
                 {faults.some((f) => f.where.split(',')[0] === item.id) && <em>fault</em>}
               </GridListItem>
             ))}
           </Rungs>
           <Tools>
-            <Button onPress={() => { step(-1) }}>Up</Button>
-            <Button onPress={() => { step(1) }}>Down</Button>
+            <Button
+              onPress={() => {
+                step(-1)
+              }}
+            >
+              Up
+            </Button>
+            <Button
+              onPress={() => {
+                step(1)
+              }}
+            >
+              Down
+            </Button>
             <Button onPress={addRung}>New rung after it</Button>
-            <Button isDisabled={run.rungs.length < 2} onPress={removeRung}>Take it out</Button>
+            <Button isDisabled={run.rungs.length < 2} onPress={removeRung}>
+              Take it out
+            </Button>
           </Tools>
         </div>
         <div>
-          <Disclosure><Quiet slot="trigger">The command: cue, signal, faults, cautions, other roads</Quiet><DisclosurePanel><CommandForm key={command.id} command={command} onChange={(next) => { change({ ...file, commands: file.commands.map((c) => (c.id === command.id ? next : c)) }) }} /></DisclosurePanel></Disclosure>
-          <RungForm key={rung.id} rung={rung} gates={file.gates ?? []} all={file.commands.flatMap((c) => c.runs.flatMap((r) => r.rungs.map((g) => ({ id: g.id, name: `${c.name}: ${g.name}` }))))} faults={faults.filter((f) => f.where.split(',')[0] === rung.id)} onChange={(next) => { changeRungs((rungs) => rungs.map((r) => (r.id === rung.id ? next : r))); if (next.id !== rung.id) setRung(next.id) }} />
+          <Disclosure>
+            <Quiet slot="trigger">The command: cue, signal, faults, cautions, other roads</Quiet>
+            <DisclosurePanel>
+              <CommandForm
+                key={command.id}
+                command={command}
+                onChange={(next) => {
+                  change({ ...file, commands: file.commands.map((c) => (c.id === command.id ? next : c)) })
+                }}
+              />
+            </DisclosurePanel>
+          </Disclosure>
+          <RungForm
+            key={rung.id}
+            rung={rung}
+            gates={file.gates ?? []}
+            all={file.commands.flatMap((c) =>
+              c.runs.flatMap((r) => r.rungs.map((g) => ({ id: g.id, name: `${c.name}: ${g.name}` }))),
+            )}
+            faults={faults.filter((f) => f.where.split(',')[0] === rung.id)}
+            onChange={(next) => {
+              changeRungs((rungs) => rungs.map((r) => (r.id === rung.id ? next : r)))
+              if (next.id !== rung.id) setRung(next.id)
+            }}
+          />
         </div>
       </Columns>
     </Page>
   )
 }
 
-function Faults({ faults, title, onGo }: { faults: readonly CurriculumFault[]; title: string; onGo: (where: string) => void }) {
+function Faults({
+  faults,
+  title,
+  onGo,
+}: {
+  faults: readonly CurriculumFault[]
+  title: string
+  onGo: (where: string) => void
+}) {
   return (
     <FaultBox role="alert">
       <Fault>{title}:</Fault>
-      <ul>{faults.slice(0, 12).map((f) => <li key={`${f.where} ${f.reason}`}><Quiet onPress={() => { onGo(f.where) }}>{f.where}</Quiet> {f.reason}</li>)}{faults.length > 12 && <li>and {faults.length - 12} more</li>}</ul>
+      <ul>
+        {faults.slice(0, 12).map((f) => (
+          <li key={`${f.where} ${f.reason}`}>
+            <Quiet
+              onPress={() => {
+                onGo(f.where)
+              }}
+            >
+              {f.where}
+            </Quiet>{' '}
+            {f.reason}
+          </li>
+        ))}
+        {faults.length > 12 && <li>and {faults.length - 12} more</li>}
+      </ul>
     </FaultBox>
   )
 }
 
-const Page = styled.div`padding: 0.9rem 1.5rem 3rem; display: grid; gap: 0.8rem; grid-template-columns: minmax(0, 1fr); .told:empty { display: none; } .fine { color: var(--held); font-weight: 600; } ${phone} { padding: 0.8rem 0.9rem 3rem; }`
-const Head = styled.header`display: flex; justify-content: space-between; gap: 1rem; align-items: end; flex-wrap: wrap; border-bottom: 1.5px solid var(--ink); padding-bottom: 0.6rem; h1 { font-size: 1.9rem; } p { color: var(--ink-2); max-width: 60ch; }`
-const Tools = styled.div`display: flex; gap: 0.5rem; flex-wrap: wrap; margin-top: 0.5rem;`
-const Publish = styled.div`display: grid; grid-template-columns: 15rem max-content; gap: 0.8rem; align-items: end; ${phone} { grid-template-columns: 1fr; }`
-const Columns = styled.div`display: grid; grid-template-columns: minmax(0, 1fr) minmax(0, 1.1fr); gap: 2rem; align-items: start; ${phone} { grid-template-columns: minmax(0, 1fr); }`
-const Pick = styled.div`display: grid; grid-template-columns: 1fr 1fr; gap: 0.6rem; margin-bottom: 0.5rem;`
-const Rungs = styled(GridList)`
-  border-left: 3px solid var(--ink); outline-offset: 4px; max-height: 34rem; overflow: auto;
-  [role='row'] { border-bottom: 1px solid var(--rule); outline-offset: -3px; cursor: pointer; display: grid; grid-template-columns: auto minmax(0, 1fr) auto; gap: 0.6rem; align-items: center; padding: 0.35rem 0.7rem; } [role='row'][data-selected='true'] { background: var(--paper); box-shadow: inset 5px 0 0 var(--ink); }
-  b { display: block; font-weight: 620; } small { color: var(--ink-2); font-size: 0.84rem; display: block; } em { font-style: normal; color: var(--person); font-weight: 640; }
-  .react-aria-DropIndicator[data-drop-target='true'] { outline: 2px solid var(--now); }
+const Page = styled.div`
+  padding: 0.9rem 1.5rem 3rem;
+  display: grid;
+  gap: 0.8rem;
+  grid-template-columns: minmax(0, 1fr);
+  .told:empty {
+    display: none;
+  }
+  .fine {
+    color: var(--held);
+    font-weight: 600;
+  }
+  ${phone} {
+    padding: 0.8rem 0.9rem 3rem;
+  }
 `
-const Grip = styled(AriaButton)`min-width: 2rem; min-height: 2.2rem; border: 0; background: none; color: var(--ink-2); cursor: grab; font-size: 1.1rem;`
-const FaultBox = styled.div`border-left: 5px solid var(--person); padding-left: 0.8rem; ul { margin: 0.2rem 0 0; padding-left: 0; list-style: none; }`
+const Head = styled.header`
+  display: flex;
+  justify-content: space-between;
+  gap: 1rem;
+  align-items: end;
+  flex-wrap: wrap;
+  border-bottom: 1.5px solid var(--ink);
+  padding-bottom: 0.6rem;
+  h1 {
+    font-size: 1.9rem;
+  }
+  p {
+    color: var(--ink-2);
+    max-width: 60ch;
+  }
+`
+const Tools = styled.div`
+  display: flex;
+  gap: 0.5rem;
+  flex-wrap: wrap;
+  margin-top: 0.5rem;
+`
+const Publish = styled.div`
+  display: grid;
+  grid-template-columns: 15rem max-content;
+  gap: 0.8rem;
+  align-items: end;
+  ${phone} {
+    grid-template-columns: 1fr;
+  }
+`
+const Columns = styled.div`
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(0, 1.1fr);
+  gap: 2rem;
+  align-items: start;
+  ${phone} {
+    grid-template-columns: minmax(0, 1fr);
+  }
+`
+const Pick = styled.div`
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 0.6rem;
+  margin-bottom: 0.5rem;
+`
+const Rungs = styled(GridList)`
+  border-left: 3px solid var(--ink);
+  outline-offset: 4px;
+  max-height: 34rem;
+  overflow: auto;
+  [role='row'] {
+    border-bottom: 1px solid var(--rule);
+    outline-offset: -3px;
+    cursor: pointer;
+    display: grid;
+    grid-template-columns: auto minmax(0, 1fr) auto;
+    gap: 0.6rem;
+    align-items: center;
+    padding: 0.35rem 0.7rem;
+  }
+  [role='row'][data-selected='true'] {
+    background: var(--paper);
+    box-shadow: inset 5px 0 0 var(--ink);
+  }
+  b {
+    display: block;
+    font-weight: 620;
+  }
+  small {
+    color: var(--ink-2);
+    font-size: 0.84rem;
+    display: block;
+  }
+  em {
+    font-style: normal;
+    color: var(--person);
+    font-weight: 640;
+  }
+  .react-aria-DropIndicator[data-drop-target='true'] {
+    outline: 2px solid var(--now);
+  }
+`
+const Grip = styled(AriaButton)`
+  min-width: 2rem;
+  min-height: 2.2rem;
+  border: 0;
+  background: none;
+  color: var(--ink-2);
+  cursor: grab;
+  font-size: 1.1rem;
+`
+const FaultBox = styled.div`
+  border-left: 5px solid var(--person);
+  padding-left: 0.8rem;
+  ul {
+    margin: 0.2rem 0 0;
+    padding-left: 0;
+    list-style: none;
+  }
+`

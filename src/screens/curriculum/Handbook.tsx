@@ -21,26 +21,68 @@ export function Handbook({ page, timeZone }: { page: CurriculumPage; timeZone: s
       <Head>
         <div>
           <h1>Curriculum</h1>
-          <p>{curriculum.name}, version {curriculum.version}: {curriculum.commands.length} commands, {rungs} rungs.</p>
+          <p>
+            {curriculum.name}, version {curriculum.version}: {curriculum.commands.length} commands, {rungs} rungs.
+          </p>
         </div>
         <Tools>
           <ButtonLink href="/curriculum/edit">{page.draft ? 'Go on with the draft' : 'Edit'}</ButtonLink>
-          <Button onPress={() => { window.print() }}>Print</Button>
+          <Button
+            onPress={() => {
+              window.print()
+            }}
+          >
+            Print
+          </Button>
           <FileLink href={`/curriculum/file?id=${curriculum.id}&version=${curriculum.version}`}>Export JSON</FileLink>
           <FileLink href="/curriculum/schema">JSON Schema</FileLink>
         </Tools>
       </Head>
-      <Contents aria-label="Commands">{curriculum.commands.map((c) => <a key={c.id} href={`#${c.id}`}>{c.name}</a>)}<a href="#prerequisites">Prerequisites</a><a href="#levels">Levels</a><a href="#versions">Versions</a></Contents>
-      {curriculum.commands.map((c) => <Chapter key={c.id} command={c} curriculum={curriculum} />)}
-      <section aria-labelledby="prerequisites"><h2 id="prerequisites">Prerequisites</h2><Graph graph={graphOf(curriculum)} /></section>
+      <Contents aria-label="Commands">
+        {curriculum.commands.map((c) => (
+          <a key={c.id} href={`#${c.id}`}>
+            {c.name}
+          </a>
+        ))}
+        <a href="#prerequisites">Prerequisites</a>
+        <a href="#levels">Levels</a>
+        <a href="#versions">Versions</a>
+      </Contents>
+      {curriculum.commands.map((c) => (
+        <Chapter key={c.id} command={c} curriculum={curriculum} />
+      ))}
+      <section aria-labelledby="prerequisites">
+        <h2 id="prerequisites">Prerequisites</h2>
+        <Graph graph={graphOf(curriculum)} />
+      </section>
       <section aria-labelledby="levels">
         <h2 id="levels">Distraction-proofing levels</h2>
-        <ol start={0}>{levelWords.map((w) => <li key={w}>{w}</li>)}</ol>
-        <p>Within a level the distance to the distraction shrinks: over 15 m, 5–15 m, under 5 m. Something new begins easier: a new level or place at a third of the duration and half the distance that is held, new kit or hands at half the duration; one passed set takes the next step, a miss goes back one.</p>
+        <ol start={0}>
+          {levelWords.map((w) => (
+            <li key={w}>{w}</li>
+          ))}
+        </ol>
+        <p>
+          Within a level the distance to the distraction shrinks: over 15 m, 5–15 m, under 5 m. Something new begins
+          easier: a new level or place at a third of the duration and half the distance that is held, new kit or hands
+          at half the duration; one passed set takes the next step, a miss goes back one.
+        </p>
       </section>
       <section aria-labelledby="versions">
         <h2 id="versions">Versions</h2>
-        <ul>{page.versions.map((v) => <li key={`${v.id} ${v.version}`}><a href={`/curriculum?id=${v.id}&version=${v.version}`}>{v.id === 'house' ? 'House default' : 'This kennel’s'}, version {v.version}</a>{v.madeAt > 0 ? `, ${sayMoment(v.madeAt, timeZone)}${v.madeBy ? `, ${v.madeBy}` : ''}` : ', shipped with Kibou'}; {v.residents} {v.residents === 1 ? 'residency' : 'residencies'} begun on it</li>)}</ul>
+        <ul>
+          {page.versions.map((v) => (
+            <li key={`${v.id} ${v.version}`}>
+              <a href={`/curriculum?id=${v.id}&version=${v.version}`}>
+                {v.id === 'house' ? 'House default' : 'This kennel’s'}, version {v.version}
+              </a>
+              {v.madeAt > 0
+                ? `, ${sayMoment(v.madeAt, timeZone)}${v.madeBy ? `, ${v.madeBy}` : ''}`
+                : ', shipped with Kibou'}
+              ; {v.residents} {v.residents === 1 ? 'residency' : 'residencies'} begun on it
+            </li>
+          ))}
+        </ul>
       </section>
     </Page>
   )
@@ -52,48 +94,239 @@ function Chapter({ command, curriculum }: { command: Command; curriculum: Curric
       <h2 id={command.id}>{command.name}</h2>
       <p className="purpose">{command.purpose}</p>
       <dl>
-        <div><dt>Cue</dt><dd>{command.defaultCue ? `“${command.defaultCue}”` : 'no word'}</dd></div>
-        <div><dt>Signal</dt><dd>{command.signal}</dd></div>
-        <div><dt>Faults</dt><dd>{command.faults.join(', ')}</dd></div>
+        <div>
+          <dt>Cue</dt>
+          <dd>{command.defaultCue ? `“${command.defaultCue}”` : 'no word'}</dd>
+        </div>
+        <div>
+          <dt>Signal</dt>
+          <dd>{command.signal}</dd>
+        </div>
+        <div>
+          <dt>Faults</dt>
+          <dd>{command.faults.join(', ')}</dd>
+        </div>
       </dl>
       {command.caution && <p className="mind">Mind: {command.caution}</p>}
       {command.runs.map((run) => (
         <div key={run.id}>
           {command.runs.length > 1 && <h3>{run.name}</h3>}
-          <ol>{run.rungs.map((rung) => <RungLine key={rung.id} rung={rung} command={command} curriculum={curriculum} />)}</ol>
+          <ol>
+            {run.rungs.map((rung) => (
+              <RungLine key={rung.id} rung={rung} command={command} curriculum={curriculum} />
+            ))}
+          </ol>
         </div>
       ))}
-      {command.roads.length > 0 && <p className="roads">Stuck? Other roads: {command.roads.map((r) => `${r.name.toLowerCase()} (${r.words})`).join('; ')}.</p>}
+      {command.roads.length > 0 && (
+        <p className="roads">
+          Stuck? Other roads: {command.roads.map((r) => `${r.name.toLowerCase()} (${r.words})`).join('; ')}.
+        </p>
+      )}
     </Article>
   )
 }
 
 /** A prompt as it reads without a dog. */
-const inWords = (text: string, command: Command): string => text.replaceAll('{cue}', command.defaultCue ? `“${command.defaultCue}”` : 'the cue').replaceAll('{name}', 'its name').replaceAll('{release}', 'the release word').replaceAll('{marker}', 'the marker')
+const inWords = (text: string, command: Command): string =>
+  text
+    .replaceAll('{cue}', command.defaultCue ? `“${command.defaultCue}”` : 'the cue')
+    .replaceAll('{name}', 'its name')
+    .replaceAll('{release}', 'the release word')
+    .replaceAll('{marker}', 'the marker')
 
 function RungLine({ rung, command, curriculum }: { rung: Rung; command: Command; curriculum: Curriculum }) {
   const gate = gateOf(curriculum, rung)
-  const needs = allNeeds(curriculum, rung).flatMap((n) => { const found = findRung(curriculum, n); return found ? [`${found.command.name.toLowerCase()} “${found.rung.name}”`] : [] })
+  const needs = allNeeds(curriculum, rung).flatMap((n) => {
+    const found = findRung(curriculum, n)
+    return found ? [`${found.command.name.toLowerCase()} “${found.rung.name}”`] : []
+  })
   const { latencySeconds, seconds } = rung.criterion
   return (
     <li id={rung.id}>
       <b>{rung.name}</b>
-      <span className="criterion">{rung.criterion.words}{latencySeconds !== undefined && seconds === undefined ? `, within ${latencySeconds} s` : ''}. Help: {rung.criterion.help === 'none' ? 'none' : rung.criterion.help.replace('-', ' ')}.</span>
-      <span className="rule">{sayRule(rung.rule)}<small>{rung.setReps} to a set</small></span>
-      <span className="say"><i>Say</i> {inWords(rung.say, command)} <i>Pay</i> {rung.payWhere}{needs.length > 0 && <> <i>Needs</i> {needs.join(', ')} held</>}{gate && <> <i>Gate</i> {gate.words}</>}{rung.kit && <> <i>Kit</i> {rung.kit === 'none' ? 'no leash' : rung.kit}</>}{rung.ways.length > 0 && <> <i>Ways</i> {rung.ways.join('; ')}</>}</span>
+      <span className="criterion">
+        {rung.criterion.words}
+        {latencySeconds !== undefined && seconds === undefined ? `, within ${latencySeconds} s` : ''}. Help:{' '}
+        {rung.criterion.help === 'none' ? 'none' : rung.criterion.help.replace('-', ' ')}.
+      </span>
+      <span className="rule">
+        {sayRule(rung.rule)}
+        <small>{rung.setReps} to a set</small>
+      </span>
+      <span className="say">
+        <i>Say</i> {inWords(rung.say, command)} <i>Pay</i> {rung.payWhere}
+        {needs.length > 0 && (
+          <>
+            {' '}
+            <i>Needs</i> {needs.join(', ')} held
+          </>
+        )}
+        {gate && (
+          <>
+            {' '}
+            <i>Gate</i> {gate.words}
+          </>
+        )}
+        {rung.kit && (
+          <>
+            {' '}
+            <i>Kit</i> {rung.kit === 'none' ? 'no leash' : rung.kit}
+          </>
+        )}
+        {rung.ways.length > 0 && (
+          <>
+            {' '}
+            <i>Ways</i> {rung.ways.join('; ')}
+          </>
+        )}
+      </span>
     </li>
   )
 }
 
-const Page = styled.div`padding: 0.9rem 1.5rem 3rem; display: grid; gap: 1.8rem; grid-template-columns: minmax(0, 1fr); h2 { font-size: 1.5rem; scroll-margin-top: 1rem; } ${phone} { padding: 0.8rem 0.9rem 3rem; } @media print { padding: 0; font-size: 10pt; }`
-const Head = styled.header`display: flex; justify-content: space-between; gap: 1rem; align-items: end; flex-wrap: wrap; border-bottom: 1.5px solid var(--ink); padding-bottom: 0.6rem; h1 { font-size: 1.9rem; } p { color: var(--ink-2); }`
-const Tools = styled.div`display: flex; gap: 0.5rem; flex-wrap: wrap; @media print { display: none; }`
-const Contents = styled.nav`display: flex; flex-wrap: wrap; gap: 0.2rem 1.1rem; @media print { display: none; } a { min-height: 1.8rem; }`
+const Page = styled.div`
+  padding: 0.9rem 1.5rem 3rem;
+  display: grid;
+  gap: 1.8rem;
+  grid-template-columns: minmax(0, 1fr);
+  h2 {
+    font-size: 1.5rem;
+    scroll-margin-top: 1rem;
+  }
+  ${phone} {
+    padding: 0.8rem 0.9rem 3rem;
+  }
+  @media print {
+    padding: 0;
+    font-size: 10pt;
+  }
+`
+const Head = styled.header`
+  display: flex;
+  justify-content: space-between;
+  gap: 1rem;
+  align-items: end;
+  flex-wrap: wrap;
+  border-bottom: 1.5px solid var(--ink);
+  padding-bottom: 0.6rem;
+  h1 {
+    font-size: 1.9rem;
+  }
+  p {
+    color: var(--ink-2);
+  }
+`
+const Tools = styled.div`
+  display: flex;
+  gap: 0.5rem;
+  flex-wrap: wrap;
+  @media print {
+    display: none;
+  }
+`
+const Contents = styled.nav`
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.2rem 1.1rem;
+  @media print {
+    display: none;
+  }
+  a {
+    min-height: 1.8rem;
+  }
+`
 const Article = styled.article`
-  max-width: 74rem; .purpose { font-size: 1.1rem; } .mind, .roads { color: var(--ink-2); margin-top: 0.3rem; } dl { display: flex; gap: 0.2rem 1.8rem; margin: 0.3rem 0; flex-wrap: wrap; dt { display: inline; color: var(--ink-2); } dt::after { content: ' '; } dd { display: inline; margin: 0; } } h3 { font-size: 1.05rem; margin-top: 0.7rem; }
-  ol { list-style: none; counter-reset: rung; margin: 0.4rem 0 0; padding: 0; }
-  li { counter-increment: rung; display: grid; grid-template-columns: 2.2rem 12rem minmax(0, 1fr) 9rem; gap: 0 0.9rem; padding: 0.3rem 0; border-top: 1px solid var(--rule); break-inside: avoid; }
-  li::before { content: counter(rung); grid-row: 1 / 3; font: 640 1.05rem/1.4 'Hepta Slab Variable', serif; color: var(--ink-2); text-align: right; } b { font-weight: 640; } .rule { text-align: right; small { display: block; color: var(--ink-2); } } .say { grid-column: 3 / 5; font-size: 0.88rem; color: var(--ink-2); i { font-style: normal; font-weight: 640; } }
-  ${phone} { li { grid-template-columns: 1.6rem minmax(0, 1fr) auto; } .criterion, .say { grid-column: 2 / -1; } .rule { grid-row: 1; grid-column: 3; } }
-  @media print { break-before: auto; li { padding: 0.15rem 0; } }
+  max-width: 74rem;
+  .purpose {
+    font-size: 1.1rem;
+  }
+  .mind,
+  .roads {
+    color: var(--ink-2);
+    margin-top: 0.3rem;
+  }
+  dl {
+    display: flex;
+    gap: 0.2rem 1.8rem;
+    margin: 0.3rem 0;
+    flex-wrap: wrap;
+    dt {
+      display: inline;
+      color: var(--ink-2);
+    }
+    dt::after {
+      content: ' ';
+    }
+    dd {
+      display: inline;
+      margin: 0;
+    }
+  }
+  h3 {
+    font-size: 1.05rem;
+    margin-top: 0.7rem;
+  }
+  ol {
+    list-style: none;
+    counter-reset: rung;
+    margin: 0.4rem 0 0;
+    padding: 0;
+  }
+  li {
+    counter-increment: rung;
+    display: grid;
+    grid-template-columns: 2.2rem 12rem minmax(0, 1fr) 9rem;
+    gap: 0 0.9rem;
+    padding: 0.3rem 0;
+    border-top: 1px solid var(--rule);
+    break-inside: avoid;
+  }
+  li::before {
+    content: counter(rung);
+    grid-row: 1 / 3;
+    font:
+      640 1.05rem/1.4 'Hepta Slab Variable',
+      serif;
+    color: var(--ink-2);
+    text-align: right;
+  }
+  b {
+    font-weight: 640;
+  }
+  .rule {
+    text-align: right;
+    small {
+      display: block;
+      color: var(--ink-2);
+    }
+  }
+  .say {
+    grid-column: 3 / 5;
+    font-size: 0.88rem;
+    color: var(--ink-2);
+    i {
+      font-style: normal;
+      font-weight: 640;
+    }
+  }
+  ${phone} {
+    li {
+      grid-template-columns: 1.6rem minmax(0, 1fr) auto;
+    }
+    .criterion,
+    .say {
+      grid-column: 2 / -1;
+    }
+    .rule {
+      grid-row: 1;
+      grid-column: 3;
+    }
+  }
+  @media print {
+    break-before: auto;
+    li {
+      padding: 0.15rem 0;
+    }
+  }
 `

@@ -12,47 +12,253 @@ const any = 'any'
 type Mutable<T> = { -readonly [K in keyof T]: T[K] }
 
 /** One rung, every field of it. What cannot be worked by is said at once, and only keeps it from being published. */
-export function RungForm({ rung, all, gates, faults, onChange }: { rung: RungFile; gates: readonly { id: string; name: string }[]; all: readonly { id: string; name: string }[]; faults: readonly CurriculumFault[]; onChange: (next: RungFile) => void }) {
-  const criterion = (changes: Partial<Mutable<RungFile['criterion']>>, drop: readonly (keyof RungFile['criterion'])[] = []) => {
+export function RungForm({
+  rung,
+  all,
+  gates,
+  faults,
+  onChange,
+}: {
+  rung: RungFile
+  gates: readonly { id: string; name: string }[]
+  all: readonly { id: string; name: string }[]
+  faults: readonly CurriculumFault[]
+  onChange: (next: RungFile) => void
+}) {
+  const criterion = (
+    changes: Partial<Mutable<RungFile['criterion']>>,
+    drop: readonly (keyof RungFile['criterion'])[] = [],
+  ) => {
     const next: Mutable<RungFile['criterion']> = { ...rung.criterion, ...changes }
     for (const key of drop) Reflect.deleteProperty(next, key)
     onChange({ ...rung, criterion: next })
   }
-  const measure = (key: 'latencySeconds' | 'seconds' | 'metres' | 'steps') => (value: number) => { if (Number.isNaN(value)) criterion({}, [key]); else criterion({ [key]: value }) }
+  const measure = (key: 'latencySeconds' | 'seconds' | 'metres' | 'steps') => (value: number) => {
+    if (Number.isNaN(value)) criterion({}, [key])
+    else criterion({ [key]: value })
+  }
   return (
     <Form aria-label={`Rung ${rung.name}`}>
-      {faults.map((f) => <div key={f.reason} className="wide"><Fault>{f.where.includes(',') ? `${f.where.split(', ')[1] ?? ''}: ` : ''}{f.reason}</Fault></div>)}
-      <Text label="Name" value={rung.name} onChange={(name) => { onChange({ ...rung, name }) }} />
-      <Text label="Id" value={rung.id} onChange={(id) => { onChange({ ...rung, id }) }} />
-      <div className="wide"><Text label="Criterion, in words" value={rung.criterion.words} onChange={(words) => { criterion({ words }) }} /></div>
+      {faults.map((f) => (
+        <div key={f.reason} className="wide">
+          <Fault>
+            {f.where.includes(',') ? `${f.where.split(', ')[1] ?? ''}: ` : ''}
+            {f.reason}
+          </Fault>
+        </div>
+      ))}
+      <Text
+        label="Name"
+        value={rung.name}
+        onChange={(name) => {
+          onChange({ ...rung, name })
+        }}
+      />
+      <Text
+        label="Id"
+        value={rung.id}
+        onChange={(id) => {
+          onChange({ ...rung, id })
+        }}
+      />
+      <div className="wide">
+        <Text
+          label="Criterion, in words"
+          value={rung.criterion.words}
+          onChange={(words) => {
+            criterion({ words })
+          }}
+        />
+      </div>
       <Num label="Seconds held" value={rung.criterion.seconds} onChange={measure('seconds')} />
       <Num label="Within, seconds" value={rung.criterion.latencySeconds} onChange={measure('latencySeconds')} />
       <Num label="Metres" value={rung.criterion.metres} onChange={measure('metres')} />
       <Num label="Steps" value={rung.criterion.steps} onChange={measure('steps')} />
-      <Choose label="Most help" value={rung.criterion.help} onChange={(v) => { criterion({ help: promptLevels.find((p) => p === v) ?? 'none' }) }} choices={choices(promptLevels)} />
-      <Choose label="Only in a place of kind" value={rung.criterion.place ?? none} onChange={(v) => { const place = placeKinds.find((p) => p === v); if (place) criterion({ place }); else criterion({}, ['place']) }} choices={[{ id: none, name: 'any' }, ...choices(placeKinds)]} />
-      <Text label="Start position" value={rung.criterion.start ?? ''} onChange={(start) => { if (start) criterion({ start }); else criterion({}, ['start']) }} />
-      <Text label="Handler" value={rung.criterion.handler ?? ''} onChange={(handler) => { if (handler) criterion({ handler }); else criterion({}, ['handler']) }} />
-      <Choose label="Stage" value={rung.stage} onChange={(v) => { onChange({ ...rung, stage: stages.find((s) => s === v) ?? rung.stage }) }} choices={choices(stages)} />
-      <Choose label="Axis" value={rung.axis} onChange={(v) => { onChange({ ...rung, axis: axes.find((a) => a === v) ?? rung.axis }) }} choices={choices(axes)} />
-      <Choose label="What a rep is" value={rung.kind} onChange={(v) => { onChange({ ...rung, kind: repKinds.find((k) => k === v) ?? rung.kind }) }} choices={choices(repKinds)} />
-      <Choose label="Cue" value={rung.cue} onChange={(v) => { onChange({ ...rung, cue: v === 'word' ? 'word' : v === 'signal' ? 'signal' : 'none' }) }} choices={choices(['none', 'signal', 'word'])} />
-      <Choose label="Rule" value={rung.rule.kind} onChange={(v) => { onChange({ ...rung, rule: v === 'row' ? { kind: 'row', r: 5 } : { kind: 'window', k: 8, n: 10 } }) }} choices={[{ id: 'row', name: 'r in a row' }, { id: 'window', name: 'k of the last n' }]} />
+      <Choose
+        label="Most help"
+        value={rung.criterion.help}
+        onChange={(v) => {
+          criterion({ help: promptLevels.find((p) => p === v) ?? 'none' })
+        }}
+        choices={choices(promptLevels)}
+      />
+      <Choose
+        label="Only in a place of kind"
+        value={rung.criterion.place ?? none}
+        onChange={(v) => {
+          const place = placeKinds.find((p) => p === v)
+          if (place) criterion({ place })
+          else criterion({}, ['place'])
+        }}
+        choices={[{ id: none, name: 'any' }, ...choices(placeKinds)]}
+      />
+      <Text
+        label="Start position"
+        value={rung.criterion.start ?? ''}
+        onChange={(start) => {
+          if (start) criterion({ start })
+          else criterion({}, ['start'])
+        }}
+      />
+      <Text
+        label="Handler"
+        value={rung.criterion.handler ?? ''}
+        onChange={(handler) => {
+          if (handler) criterion({ handler })
+          else criterion({}, ['handler'])
+        }}
+      />
+      <Choose
+        label="Stage"
+        value={rung.stage}
+        onChange={(v) => {
+          onChange({ ...rung, stage: stages.find((s) => s === v) ?? rung.stage })
+        }}
+        choices={choices(stages)}
+      />
+      <Choose
+        label="Axis"
+        value={rung.axis}
+        onChange={(v) => {
+          onChange({ ...rung, axis: axes.find((a) => a === v) ?? rung.axis })
+        }}
+        choices={choices(axes)}
+      />
+      <Choose
+        label="What a rep is"
+        value={rung.kind}
+        onChange={(v) => {
+          onChange({ ...rung, kind: repKinds.find((k) => k === v) ?? rung.kind })
+        }}
+        choices={choices(repKinds)}
+      />
+      <Choose
+        label="Cue"
+        value={rung.cue}
+        onChange={(v) => {
+          onChange({ ...rung, cue: v === 'word' ? 'word' : v === 'signal' ? 'signal' : 'none' })
+        }}
+        choices={choices(['none', 'signal', 'word'])}
+      />
+      <Choose
+        label="Rule"
+        value={rung.rule.kind}
+        onChange={(v) => {
+          onChange({ ...rung, rule: v === 'row' ? { kind: 'row', r: 5 } : { kind: 'window', k: 8, n: 10 } })
+        }}
+        choices={[
+          { id: 'row', name: 'r in a row' },
+          { id: 'window', name: 'k of the last n' },
+        ]}
+      />
       <Rule>
-        {rung.rule.kind === 'window' && <Num label="k" value={rung.rule.k} onChange={(k) => { if (rung.rule.kind === 'window') onChange({ ...rung, rule: { ...rung.rule, k } }) }} />}
-        <Num label={rung.rule.kind === 'window' ? 'n' : 'r'} value={rung.rule.kind === 'window' ? rung.rule.n : rung.rule.r} onChange={(n) => { onChange({ ...rung, rule: rung.rule.kind === 'window' ? { ...rung.rule, n } : { kind: 'row', r: n } }) }} />
-        <Num label="Reps to a set" value={rung.setReps} onChange={(setReps) => { onChange({ ...rung, setReps }) }} />
+        {rung.rule.kind === 'window' && (
+          <Num
+            label="k"
+            value={rung.rule.k}
+            onChange={(k) => {
+              if (rung.rule.kind === 'window') onChange({ ...rung, rule: { ...rung.rule, k } })
+            }}
+          />
+        )}
+        <Num
+          label={rung.rule.kind === 'window' ? 'n' : 'r'}
+          value={rung.rule.kind === 'window' ? rung.rule.n : rung.rule.r}
+          onChange={(n) => {
+            onChange({ ...rung, rule: rung.rule.kind === 'window' ? { ...rung.rule, n } : { kind: 'row', r: n } })
+          }}
+        />
+        <Num
+          label="Reps to a set"
+          value={rung.setReps}
+          onChange={(setReps) => {
+            onChange({ ...rung, setReps })
+          }}
+        />
       </Rule>
-      <div className="wide"><Text label="Say" value={rung.say} onChange={(say) => { onChange({ ...rung, say }) }} /></div>
-      <div className="wide"><Text label="Do not say or do" value={rung.dontSay} onChange={(dontSay) => { onChange({ ...rung, dontSay }) }} /></div>
-      <div className="wide"><Text label="Where pay is delivered" value={rung.payWhere} onChange={(payWhere) => { onChange({ ...rung, payWhere }) }} /></div>
-      <div className="wide"><Text label="Other ways, separated by semicolons" value={rung.ways.join('; ')} onChange={(text) => { onChange({ ...rung, ways: text.split(/;\s*/).filter((w) => w.trim() !== '') }) }} /></div>
-      <Choose label="Gate" value={rung.gate ?? none} onChange={(v) => { const { gate: _gate, ...rest } = rung; onChange(v === none ? rest : { ...rest, gate: v }) }} choices={[{ id: none, name: 'none' }, ...gates.map((g) => ({ id: g.id, name: g.name }))]} />
-      <Choose label="Kit" value={rung.kit ?? any} onChange={(v) => { const { kit: _kit, ...rest } = rung; const kit = kits.find((k) => k === v); onChange(kit === undefined ? rest : { ...rest, kit }) }} choices={[{ id: any, name: 'the usual' }, ...kits.map((k) => ({ id: k, name: k === 'none' ? 'none: loose, behind a gate' : k }))]} />
+      <div className="wide">
+        <Text
+          label="Say"
+          value={rung.say}
+          onChange={(say) => {
+            onChange({ ...rung, say })
+          }}
+        />
+      </div>
+      <div className="wide">
+        <Text
+          label="Do not say or do"
+          value={rung.dontSay}
+          onChange={(dontSay) => {
+            onChange({ ...rung, dontSay })
+          }}
+        />
+      </div>
+      <div className="wide">
+        <Text
+          label="Where pay is delivered"
+          value={rung.payWhere}
+          onChange={(payWhere) => {
+            onChange({ ...rung, payWhere })
+          }}
+        />
+      </div>
+      <div className="wide">
+        <Text
+          label="Other ways, separated by semicolons"
+          value={rung.ways.join('; ')}
+          onChange={(text) => {
+            onChange({ ...rung, ways: text.split(/;\s*/).filter((w) => w.trim() !== '') })
+          }}
+        />
+      </div>
+      <Choose
+        label="Gate"
+        value={rung.gate ?? none}
+        onChange={(v) => {
+          const { gate: _gate, ...rest } = rung
+          onChange(v === none ? rest : { ...rest, gate: v })
+        }}
+        choices={[{ id: none, name: 'none' }, ...gates.map((g) => ({ id: g.id, name: g.name }))]}
+      />
+      <Choose
+        label="Kit"
+        value={rung.kit ?? any}
+        onChange={(v) => {
+          const { kit: _kit, ...rest } = rung
+          const kit = kits.find((k) => k === v)
+          onChange(kit === undefined ? rest : { ...rest, kit })
+        }}
+        choices={[
+          { id: any, name: 'the usual' },
+          ...kits.map((k) => ({ id: k, name: k === 'none' ? 'none: loose, behind a gate' : k })),
+        ]}
+      />
       <div className="wide">
         <FieldLabel>Needs held first</FieldLabel>
-        <ul>{rung.needs.map((n) => <li key={n}>{all.find((r) => r.id === n)?.name ?? n} <Quiet onPress={() => { onChange({ ...rung, needs: rung.needs.filter((x) => x !== n) }) }} aria-label={`Take out ${n}`}>take out</Quiet></li>)}</ul>
-        <Choose label="Add a prerequisite" value="" onChange={(id) => { if (!rung.needs.includes(id)) onChange({ ...rung, needs: [...rung.needs, id] }) }} choices={all.filter((r) => r.id !== rung.id)} />
+        <ul>
+          {rung.needs.map((n) => (
+            <li key={n}>
+              {all.find((r) => r.id === n)?.name ?? n}{' '}
+              <Quiet
+                onPress={() => {
+                  onChange({ ...rung, needs: rung.needs.filter((x) => x !== n) })
+                }}
+                aria-label={`Take out ${n}`}
+              >
+                take out
+              </Quiet>
+            </li>
+          ))}
+        </ul>
+        <Choose
+          label="Add a prerequisite"
+          value=""
+          onChange={(id) => {
+            if (!rung.needs.includes(id)) onChange({ ...rung, needs: [...rung.needs, id] })
+          }}
+          choices={all.filter((r) => r.id !== rung.id)}
+        />
       </div>
     </Form>
   )
@@ -61,15 +267,57 @@ export function RungForm({ rung, all, gates, faults, onChange }: { rung: RungFil
 /** A labelled line of text. Typing stays as typed: it is only read when focus leaves. */
 export function Text({ label, value, onChange }: { label: string; value: string; onChange: (v: string) => void }) {
   const [typed, setTyped] = useState(value)
-  return <Field value={typed} onChange={setTyped} onBlur={() => { if (typed !== value) onChange(typed) }}><FieldLabel as={Label}>{label}</FieldLabel><Input /></Field>
+  return (
+    <Field
+      value={typed}
+      onChange={setTyped}
+      onBlur={() => {
+        if (typed !== value) onChange(typed)
+      }}
+    >
+      <FieldLabel as={Label}>{label}</FieldLabel>
+      <Input />
+    </Field>
+  )
 }
 
 function Num({ label, value, onChange }: { label: string; value: number | undefined; onChange: (v: number) => void }) {
-  return <NumField value={value ?? Number.NaN} onChange={onChange} formatOptions={{ maximumFractionDigits: 2, useGrouping: false }}><FieldLabel as={Label}>{label}</FieldLabel><Input /></NumField>
+  return (
+    <NumField
+      value={value ?? Number.NaN}
+      onChange={onChange}
+      formatOptions={{ maximumFractionDigits: 2, useGrouping: false }}
+    >
+      <FieldLabel as={Label}>{label}</FieldLabel>
+      <Input />
+    </NumField>
+  )
 }
 
-const Form = styled.section`display: grid; grid-template-columns: 1fr 1fr; gap: 0.5rem 0.8rem; .wide { grid-column: 1 / -1; } ul { margin: 0.1rem 0 0.3rem; padding-left: 1.1rem; }`
-const input = `display: grid; gap: 0.15rem; min-width: 0; input { min-height: 2.6rem; padding: 0.25rem 0.6rem; border: 1.5px solid var(--rule-2); border-radius: 4px; background: var(--paper); width: 100%; }`
-const Field = styled(TextField)`${input}`
-const NumField = styled(NumberField)`${input}`
-const Rule = styled.div`display: grid; grid-auto-flow: column; grid-auto-columns: 1fr; gap: 0.5rem;`
+const Form = styled.section`
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 0.5rem 0.8rem;
+  .wide {
+    grid-column: 1 / -1;
+  }
+  ul {
+    margin: 0.1rem 0 0.3rem;
+    padding-left: 1.1rem;
+  }
+`
+const input =
+  `display: grid; gap: 0.15rem; min-width: 0; input { min-height: 2.6rem; padding: 0.25rem 0.6rem; border: ` +
+  `1.5px solid var(--rule-2); border-radius: 4px; background: var(--paper); width: 100%; }`
+const Field = styled(TextField)`
+  ${input}
+`
+const NumField = styled(NumberField)`
+  ${input}
+`
+const Rule = styled.div`
+  display: grid;
+  grid-auto-flow: column;
+  grid-auto-columns: 1fr;
+  gap: 0.5rem;
+`

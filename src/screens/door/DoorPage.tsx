@@ -10,7 +10,13 @@ export function DoorPage({ kennel, children }: { kennel: string; children: React
       <header>
         <svg viewBox="0 0 440 60" width="100%" aria-hidden="true" preserveAspectRatio="none">
           <rect x="2" y="4" width="9" height="52" fill="currentColor" />
-          <path d="M8 20 Q190 78 392 20" fill="none" stroke="currentColor" strokeWidth="4" vectorEffect="non-scaling-stroke" />
+          <path
+            d="M8 20 Q190 78 392 20"
+            fill="none"
+            stroke="currentColor"
+            strokeWidth="4"
+            vectorEffect="non-scaling-stroke"
+          />
         </svg>
         <p>{kennel}</p>
       </header>
@@ -20,8 +26,37 @@ export function DoorPage({ kennel, children }: { kennel: string; children: React
 }
 
 const Page = styled.div`
-  max-width: 56rem; margin: 0 auto; padding: 3rem 1.5rem; display: grid; gap: 1.4rem;
-  header p { font: 760 2.4rem/1 'Hepta Slab Variable', serif; letter-spacing: -0.02em; margin-top: 0.6rem; } header svg { height: 3.4rem; color: var(--held); }
-  main, form { display: grid; gap: 1rem; } h1 { font-size: 1.3rem; } form > button { justify-self: start; }
-  ${phone} { padding: 1.2rem 0.9rem; header p { font-size: 1.8rem; } }
+  max-width: 56rem;
+  margin: 0 auto;
+  padding: 3rem 1.5rem;
+  display: grid;
+  gap: 1.4rem;
+  header p {
+    font:
+      760 2.4rem/1 'Hepta Slab Variable',
+      serif;
+    letter-spacing: -0.02em;
+    margin-top: 0.6rem;
+  }
+  header svg {
+    height: 3.4rem;
+    color: var(--held);
+  }
+  main,
+  form {
+    display: grid;
+    gap: 1rem;
+  }
+  h1 {
+    font-size: 1.3rem;
+  }
+  form > button {
+    justify-self: start;
+  }
+  ${phone} {
+    padding: 1.2rem 0.9rem;
+    header p {
+      font-size: 1.8rem;
+    }
+  }
 `

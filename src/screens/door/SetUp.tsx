@@ -13,7 +13,11 @@ export function SetUp({ here }: { here: boolean }) {
   const send = (form: FormData) => {
     start(async () => {
       try {
-        const answer = await fetch('/api/set-up', { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(Object.fromEntries(form)) })
+        const answer = await fetch('/api/set-up', {
+          method: 'POST',
+          headers: { 'content-type': 'application/json' },
+          body: JSON.stringify(Object.fromEntries(form)),
+        })
         if (answer.ok) window.location.assign('/')
         else {
           const said = refusal.parse(await answer.json())
@@ -29,17 +33,56 @@ export function SetUp({ here }: { here: boolean }) {
       <h1>Set it up</h1>
       {here ? (
         <>
-          <p>You are the first lead: you add the others, and choose how this house works. Keep the passcode; nobody can read it out again.</p>
-          <form noValidate onSubmit={(e) => { e.preventDefault(); send(new FormData(e.currentTarget)) }}>
-            <Field label="Name of the kennel" name="kennel" defaultValue="Our kennel" plain error={errors['kennel']} maxLength={80} />
+          <p>
+            You are the first lead: you add the others, and choose how this house works. Keep the passcode; nobody can
+            read it out again.
+          </p>
+          <form
+            noValidate
+            onSubmit={(e) => {
+              e.preventDefault()
+              send(new FormData(e.currentTarget))
+            }}
+          >
+            <Field
+              label="Name of the kennel"
+              name="kennel"
+              defaultValue="Our kennel"
+              plain
+              error={errors['kennel']}
+              maxLength={80}
+            />
             <Field label="Your name" name="name" required error={errors['name']} maxLength={60} />
-            <Field label="Passcode" name="passcode" type="password" required error={errors['passcode']} hint="at least six letters or digits" maxLength={128} />
-            <Field label="The same passcode again" name="again" type="password" required error={errors['again']} maxLength={128} />
-            {errors[''] && <div role="alert"><Fault>{errors['']}</Fault> <ButtonLink href="/sign-in">Sign in</ButtonLink></div>}
-            <Button type="submit" $now isDisabled={pending}>Open the kennel</Button>
+            <Field
+              label="Passcode"
+              name="passcode"
+              type="password"
+              required
+              error={errors['passcode']}
+              hint="at least six letters or digits"
+              maxLength={128}
+            />
+            <Field
+              label="The same passcode again"
+              name="again"
+              type="password"
+              required
+              error={errors['again']}
+              maxLength={128}
+            />
+            {errors[''] && (
+              <div role="alert">
+                <Fault>{errors['']}</Fault> <ButtonLink href="/sign-in">Sign in</ButtonLink>
+              </div>
+            )}
+            <Button type="submit" $now isDisabled={pending}>
+              Open the kennel
+            </Button>
           </form>
         </>
-      ) : <p>Its first lead is made at the machine on which Kibou runs. After that, everybody can sign in from here.</p>}
+      ) : (
+        <p>Its first lead is made at the machine on which Kibou runs. After that, everybody can sign in from here.</p>
+      )}
     </DoorPage>
   )
 }

@@ -30,7 +30,11 @@ export function SignIn({ kennel, people, demoPasscode, to, least }: Props) {
   const send = () => {
     start(async () => {
       try {
-        const answer = await fetch('/api/sign-in', { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ personId: who, passcode }) })
+        const answer = await fetch('/api/sign-in', {
+          method: 'POST',
+          headers: { 'content-type': 'application/json' },
+          body: JSON.stringify({ personId: who, passcode }),
+        })
         if (answer.ok) {
           window.location.assign(to)
           return
@@ -47,18 +51,54 @@ export function SignIn({ kennel, people, demoPasscode, to, least }: Props) {
   return (
     <DoorPage kennel={kennel}>
       <h1>Who is it?</h1>
-      {least && <p role="status">That page is for a {least}{least === 'lead' ? '' : ' or lead'}. Somebody who is one can sign in here.</p>}
-      <form onSubmit={(e) => { e.preventDefault(); send() }}>
-        <Names value={who} onChange={(id) => { setWho(id); setWrong('') }} aria-label="Your name">
-          {people.map((p) => <Name key={p.id} value={p.id}><b>{p.name}</b> <span>{p.role}</span></Name>)}
+      {least && (
+        <p role="status">
+          That page is for a {least}
+          {least === 'lead' ? '' : ' or lead'}. Somebody who is one can sign in here.
+        </p>
+      )}
+      <form
+        onSubmit={(e) => {
+          e.preventDefault()
+          send()
+        }}
+      >
+        <Names
+          value={who}
+          onChange={(id) => {
+            setWho(id)
+            setWrong('')
+          }}
+          aria-label="Your name"
+        >
+          {people.map((p) => (
+            <Name key={p.id} value={p.id}>
+              <b>{p.name}</b> <span>{p.role}</span>
+            </Name>
+          ))}
         </Names>
         <Code value={passcode} onChange={setPasscode} type="password" isRequired validationBehavior="aria">
           <FieldLabel as={Label}>Passcode</FieldLabel>
           <FieldInput autoComplete="current-password" maxLength={128} />
         </Code>
-        {demoPasscode !== undefined && <p>This is the demonstration: everybody’s passcode is <b>{demoPasscode}</b>.</p>}
-        {(wrong || left > 0) && <div role="alert"><Fault>{left > 0 ? `Too many wrong tries. The next one is taken in ${left < 90 ? `${left} s` : `${Math.ceil(left / 60)} minutes`}.` : wrong}</Fault></div>}
-        <Button type="submit" $now isDisabled={pending || who === '' || passcode === '' || left > 0}>Sign in</Button>
+        {demoPasscode !== undefined && (
+          <p>
+            This is the demonstration: everybody’s passcode is <b>{demoPasscode}</b>.
+          </p>
+        )}
+        {(wrong || left > 0) && (
+          <div role="alert">
+            <Fault>
+              {left > 0
+                ? `Too many wrong tries. The next one is taken in ` +
+                  `${left < 90 ? `${left} s` : `${Math.ceil(left / 60)} minutes`}.`
+                : wrong}
+            </Fault>
+          </div>
+        )}
+        <Button type="submit" $now isDisabled={pending || who === '' || passcode === '' || left > 0}>
+          Sign in
+        </Button>
       </form>
     </DoorPage>
   )
@@ -77,9 +117,44 @@ function useSecondsUntil(until: number): number {
   return Math.max(0, Math.ceil((until - now) / 1000))
 }
 
-const Names = styled(RadioGroup)`display: grid; grid-template-columns: repeat(auto-fill, minmax(13rem, 1fr)); gap: 0.6rem;`
-const Name = styled(Radio)`
-  min-height: 4rem; padding: 0.4rem 0.9rem; display: grid; align-content: center; border: 1.5px solid var(--rule-2); border-radius: 4px; background: var(--paper); cursor: pointer; b { font: 700 1.1rem/1.2 'Hepta Slab Variable', serif; } span { color: var(--ink-2); font-size: 0.85rem; }
-  &[data-selected='true'] { background: var(--ink); color: var(--paper); border-color: var(--ink); span { color: var(--paper); } } &[data-focus-visible='true'] { outline: 3px solid var(--focus); outline-offset: 2px; }
+const Names = styled(RadioGroup)`
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(13rem, 1fr));
+  gap: 0.6rem;
 `
-const Code = styled(TextField)`display: grid; gap: 0.15rem; max-width: 22rem;`
+const Name = styled(Radio)`
+  min-height: 4rem;
+  padding: 0.4rem 0.9rem;
+  display: grid;
+  align-content: center;
+  border: 1.5px solid var(--rule-2);
+  border-radius: 4px;
+  background: var(--paper);
+  cursor: pointer;
+  b {
+    font:
+      700 1.1rem/1.2 'Hepta Slab Variable',
+      serif;
+  }
+  span {
+    color: var(--ink-2);
+    font-size: 0.85rem;
+  }
+  &[data-selected='true'] {
+    background: var(--ink);
+    color: var(--paper);
+    border-color: var(--ink);
+    span {
+      color: var(--paper);
+    }
+  }
+  &[data-focus-visible='true'] {
+    outline: 3px solid var(--focus);
+    outline-offset: 2px;
+  }
+`
+const Code = styled(TextField)`
+  display: grid;
+  gap: 0.15rem;
+  max-width: 22rem;
+`

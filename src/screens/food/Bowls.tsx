@@ -21,12 +21,25 @@ export function Bowls({ view, give, weighOut }: { view: BowlsView; give: Act; we
     <Page>
       <header>
         <h1>Bowls</h1>
-        <p>{sayDay(view.today)}. {view.house.meals.map((m) => `${m.name} ${sayMinute(m.at)}`).join(', ')}. {view.rows.length === 0 ? 'Nobody is here.' : owed.length === 0 && unknown.length === 0 ? 'Everybody has had the whole day’s ration.' : `${owed.length} ${owed.length === 1 ? 'is' : 'are'} still owed food${unknown.length > 0 ? `, ${unknown.length} cannot be reckoned yet` : ''}.`}</p>
+        <p>
+          {sayDay(view.today)}. {view.house.meals.map((m) => `${m.name} ${sayMinute(m.at)}`).join(', ')}.{' '}
+          {view.rows.length === 0
+            ? 'Nobody is here.'
+            : owed.length === 0 && unknown.length === 0
+              ? 'Everybody has had the whole day’s ration.'
+              : `${owed.length} ${owed.length === 1 ? 'is' : 'are'} still owed ` +
+                `food${unknown.length > 0 ? `, ${unknown.length} cannot be reckoned yet` : ''}.`}
+        </p>
         {view.house.caution && <p>{view.house.caution}</p>}
-        <Prints><FileLink href="/bowls/list.pdf">Feeding list as PDF</FileLink><ButtonLink href="/bowls/print">Print page</ButtonLink></Prints>
+        <Prints>
+          <FileLink href="/bowls/list.pdf">Feeding list as PDF</FileLink>
+          <ButtonLink href="/bowls/print">Print page</ButtonLink>
+        </Prints>
       </header>
       <List>
-        {view.rows.map((r) => <Bowl key={r.resident.residencyId} row={r} give={give} weighOut={weighOut} />)}
+        {view.rows.map((r) => (
+          <Bowl key={r.resident.residencyId} row={r} give={give} weighOut={weighOut} />
+        ))}
       </List>
     </Page>
   )
@@ -43,21 +56,155 @@ function Bowl({ row, give, weighOut }: { row: BowlRow; give: Act; weighOut: Act 
         <Link href={`/dogs/${resident.residencyId}/food`}>{resident.name}</Link>
         {row.allergies.length > 0 && <em>no {row.allergies.join(', no ')}</em>}
         {row.medicines.length > 0 && <span>medicine: {row.medicines.join('; ')}</span>}
-        {(resident.biteHistory || resident.caution) && <em>{resident.biteHistory ? 'Bite history. ' : ''}{resident.caution}</em>}
+        {(resident.biteHistory || resident.caution) && (
+          <em>
+            {resident.biteHistory ? 'Bite history. ' : ''}
+            {resident.caution}
+          </em>
+        )}
       </div>
-      <Dish aria-hidden="true"><div style={{ width: `${full}%` }} /></Dish>
-      <div className="figures">{food ? <><b>{row.owed > 0 ? `${Math.round(row.owed)} g owed` : 'fed'}</b><span>of {Math.round(food.ledger.rationGrams)} g {food.feed.name}; {Math.round(food.fed.eatenGrams)} g in training{food.fed.weighedGrams > 0 ? ` of ${Math.round(food.fed.weighedGrams)} weighed out` : ''} {food.ledger.trainingGrams - food.fed.weighedGrams >= 1 && row.owed > 0 && <Quiet isDisabled={pending} aria-label={`weigh out ${Math.round(food.ledger.trainingGrams - food.fed.weighedGrams)} g: ${resident.name}`} onPress={() => send(() => weighOut({ residencyId: resident.residencyId, id: v7() }))}>weigh out {Math.round(food.ledger.trainingGrams - food.fed.weighedGrams)} g</Quiet>}</span></> : <><b>?</b><span>{row.missing}</span></>}</div>
-      <div>{food ? row.owed > 0 && <Button isDisabled={pending} onPress={() => send(() => give({ residencyId: resident.residencyId, id: v7() }))} aria-label={`Bowl given: ${resident.name}`}>Bowl given</Button> : <ButtonLink href={`/dogs/${resident.residencyId}/food`}>Say what</ButtonLink>}{wrong && <Fault>{wrong}</Fault>}</div>
+      <Dish aria-hidden="true">
+        <div style={{ width: `${full}%` }} />
+      </Dish>
+      <div className="figures">
+        {food ? (
+          <>
+            <b>{row.owed > 0 ? `${Math.round(row.owed)} g owed` : 'fed'}</b>
+            <span>
+              of {Math.round(food.ledger.rationGrams)} g {food.feed.name}; {Math.round(food.fed.eatenGrams)} g in
+              training{food.fed.weighedGrams > 0 ? ` of ${Math.round(food.fed.weighedGrams)} weighed out` : ''}{' '}
+              {food.ledger.trainingGrams - food.fed.weighedGrams >= 1 && row.owed > 0 && (
+                <Quiet
+                  isDisabled={pending}
+                  aria-label={
+                    `weigh out ${Math.round(food.ledger.trainingGrams - food.fed.weighedGrams)} g: ` +
+                    `${resident.name}`
+                  }
+                  onPress={() => send(() => weighOut({ residencyId: resident.residencyId, id: v7() }))}
+                >
+                  weigh out {Math.round(food.ledger.trainingGrams - food.fed.weighedGrams)} g
+                </Quiet>
+              )}
+            </span>
+          </>
+        ) : (
+          <>
+            <b>?</b>
+            <span>{row.missing}</span>
+          </>
+        )}
+      </div>
+      <div>
+        {food ? (
+          row.owed > 0 && (
+            <Button
+              isDisabled={pending}
+              onPress={() => send(() => give({ residencyId: resident.residencyId, id: v7() }))}
+              aria-label={`Bowl given: ${resident.name}`}
+            >
+              Bowl given
+            </Button>
+          )
+        ) : (
+          <ButtonLink href={`/dogs/${resident.residencyId}/food`}>Say what</ButtonLink>
+        )}
+        {wrong && <Fault>{wrong}</Fault>}
+      </div>
     </li>
   )
 }
 
-const Page = styled.div`padding: 0.9rem 1.5rem 4rem; max-width: 66rem; display: grid; gap: 1rem; grid-template-columns: minmax(0, 1fr); h1 { font-size: 1.6rem; } header { display: grid; gap: 0.4rem; } header p { color: var(--ink-2); } ${phone} { padding: 0.8rem 0.9rem 4rem; }`
-const Prints = styled.div`display: flex; flex-wrap: wrap; gap: 0.6rem;`
-const List = styled.ul`
-  list-style: none; margin: 0; padding: 0; border-top: 3px solid var(--ink);
-  li { display: grid; grid-template-columns: 2.6rem minmax(0, 1.4fr) 9rem minmax(0, 1.3fr) 8.5rem; gap: 0.2rem 0.9rem; align-items: center; padding: 0.45rem 0; border-bottom: 1px solid var(--rule); }
-  .run { font: 760 1.3rem/1 'Hepta Slab Variable', serif; } a { font: 640 1.1rem/1.2 'Hepta Slab Variable', serif; text-decoration: none; } em { display: block; font-style: normal; font-weight: 620; color: var(--person); font-size: 0.9rem; } span { display: block; color: var(--ink-2); font-size: 0.9rem; } li[data-owed='false'] .figures b { color: var(--held); }
-  ${phone} { li { grid-template-columns: 2.4rem minmax(0, 1fr) auto; } li > :nth-child(3) { grid-column: 2 / -1; order: 3; } li > :nth-child(4) { grid-column: 2; order: 4; } li > :nth-child(5) { order: 2; grid-row: 1; grid-column: 3; } }
+const Page = styled.div`
+  padding: 0.9rem 1.5rem 4rem;
+  max-width: 66rem;
+  display: grid;
+  gap: 1rem;
+  grid-template-columns: minmax(0, 1fr);
+  h1 {
+    font-size: 1.6rem;
+  }
+  header {
+    display: grid;
+    gap: 0.4rem;
+  }
+  header p {
+    color: var(--ink-2);
+  }
+  ${phone} {
+    padding: 0.8rem 0.9rem 4rem;
+  }
 `
-const Dish = styled.div`height: 1.3rem; border: 2px solid var(--ink); border-top: 0; border-radius: 0 0 12px 12px; overflow: hidden; > div { height: 100%; background: var(--held); }`
+const Prints = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.6rem;
+`
+const List = styled.ul`
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  border-top: 3px solid var(--ink);
+  li {
+    display: grid;
+    grid-template-columns: 2.6rem minmax(0, 1.4fr) 9rem minmax(0, 1.3fr) 8.5rem;
+    gap: 0.2rem 0.9rem;
+    align-items: center;
+    padding: 0.45rem 0;
+    border-bottom: 1px solid var(--rule);
+  }
+  .run {
+    font:
+      760 1.3rem/1 'Hepta Slab Variable',
+      serif;
+  }
+  a {
+    font:
+      640 1.1rem/1.2 'Hepta Slab Variable',
+      serif;
+    text-decoration: none;
+  }
+  em {
+    display: block;
+    font-style: normal;
+    font-weight: 620;
+    color: var(--person);
+    font-size: 0.9rem;
+  }
+  span {
+    display: block;
+    color: var(--ink-2);
+    font-size: 0.9rem;
+  }
+  li[data-owed='false'] .figures b {
+    color: var(--held);
+  }
+  ${phone} {
+    li {
+      grid-template-columns: 2.4rem minmax(0, 1fr) auto;
+    }
+    li > :nth-child(3) {
+      grid-column: 2 / -1;
+      order: 3;
+    }
+    li > :nth-child(4) {
+      grid-column: 2;
+      order: 4;
+    }
+    li > :nth-child(5) {
+      order: 2;
+      grid-row: 1;
+      grid-column: 3;
+    }
+  }
+`
+const Dish = styled.div`
+  height: 1.3rem;
+  border: 2px solid var(--ink);
+  border-top: 0;
+  border-radius: 0 0 12px 12px;
+  overflow: hidden;
+  > div {
+    height: 100%;
+    background: var(--held);
+  }
+`

@@ -41,13 +41,33 @@ export function Food({ view, actions, mayDecide }: { view: FoodView; actions: Fo
       <Cols>
         <section aria-labelledby="weight">
           <h2 id="weight">Weight</h2>
-          {view.weights.length === 0 ? <p>Not weighed yet.</p> : <p>{sayMass(view.weights.at(-1)?.kg ?? 0, view.unit)} on {sayDay(view.weights.at(-1)?.day ?? view.today)}{view.plan?.goalKg ? `; goal ${sayMass(view.plan.goalKg, view.unit)}` : ''}. {mayDecide && view.weights.length > 1 && <TakeBack label="Take the last weighing back" id={view.weights.at(-1)?.id ?? ''} view={view} actions={actions} />}</p>}
-          {view.weights.length > 1 && <WeightChart weights={view.weights} goalKg={view.plan?.goalKg ?? null} unit={view.unit} />}
+          {view.weights.length === 0 ? (
+            <p>Not weighed yet.</p>
+          ) : (
+            <p>
+              {sayMass(view.weights.at(-1)?.kg ?? 0, view.unit)} on {sayDay(view.weights.at(-1)?.day ?? view.today)}
+              {view.plan?.goalKg ? `; goal ${sayMass(view.plan.goalKg, view.unit)}` : ''}.{' '}
+              {mayDecide && view.weights.length > 1 && (
+                <TakeBack
+                  label="Take the last weighing back"
+                  id={view.weights.at(-1)?.id ?? ''}
+                  view={view}
+                  actions={actions}
+                />
+              )}
+            </p>
+          )}
+          {view.weights.length > 1 && (
+            <WeightChart weights={view.weights} goalKg={view.plan?.goalKg ?? null} unit={view.unit} />
+          )}
           <Weigh view={view} actions={actions} />
         </section>
         {mayDecide && <Plan key={view.plan?.at ?? 0} view={view} actions={actions} />}
       </Cols>
-      <p><ButtonLink href="/bowls">All bowls</ButtonLink> <ButtonLink href={`/dogs/${resident.residencyId}`}>To the dog</ButtonLink></p>
+      <p>
+        <ButtonLink href="/bowls">All bowls</ButtonLink>{' '}
+        <ButtonLink href={`/dogs/${resident.residencyId}`}>To the dog</ButtonLink>
+      </p>
     </Page>
   )
 }
@@ -65,19 +85,94 @@ function Day({ day, view, actions }: { day: DayFood; view: FoodView; actions: Fo
         <i style={{ left: `${part(ledger.trainingGrams)}%` }} />
       </Trough>
       <Figures>
-        <div><dt>Ration</dt><dd>{grams(ledger.rationGrams)} <small>of {feed.name}, {kcal(energy.daily)} a day</small></dd></div>
-        <div><dt>For training</dt><dd>{grams(ledger.trainingGrams)} <small>{ledger.repsToPay === undefined ? 'not in pieces' : `pays for ${ledger.repsToPay} reps, ${ledger.piecesLeft} left`}</small></dd></div>
-        <div><dt>Eaten in blocks</dt><dd>{grams(fed.eatenGrams)} <small>{fed.eatenGrams > 0 && fed.eatenGrams === day.paidGrams ? `${day.paidReps} paid reps, a piece each` : fed.weighedGrams > 0 ? `of ${grams(fed.weighedGrams)} weighed out` : ''}</small></dd></div>
-        <div><dt>From the bowl</dt><dd>{grams(fed.bowlGrams)}</dd></div>
-        <div data-owed={ledger.owedGrams >= 5}><dt>Still owed</dt><dd>{grams(ledger.owedGrams)}</dd></div>
-        <div><dt>Extras</dt><dd>{kcal(fed.extraKcal)} <small>{ledger.extrasLeft >= 0 ? `${kcal(ledger.extrasLeft)} left of the tenth` : `${kcal(-ledger.extrasLeft)} over the tenth`}</small></dd></div>
+        <div>
+          <dt>Ration</dt>
+          <dd>
+            {grams(ledger.rationGrams)}{' '}
+            <small>
+              of {feed.name}, {kcal(energy.daily)} a day
+            </small>
+          </dd>
+        </div>
+        <div>
+          <dt>For training</dt>
+          <dd>
+            {grams(ledger.trainingGrams)}{' '}
+            <small>
+              {ledger.repsToPay === undefined
+                ? 'not in pieces'
+                : `pays for ${ledger.repsToPay} reps, ${ledger.piecesLeft} left`}
+            </small>
+          </dd>
+        </div>
+        <div>
+          <dt>Eaten in blocks</dt>
+          <dd>
+            {grams(fed.eatenGrams)}{' '}
+            <small>
+              {fed.eatenGrams > 0 && fed.eatenGrams === day.paidGrams
+                ? `${day.paidReps} paid reps, a piece each`
+                : fed.weighedGrams > 0
+                  ? `of ${grams(fed.weighedGrams)} weighed out`
+                  : ''}
+            </small>
+          </dd>
+        </div>
+        <div>
+          <dt>From the bowl</dt>
+          <dd>{grams(fed.bowlGrams)}</dd>
+        </div>
+        <div data-owed={ledger.owedGrams >= 5}>
+          <dt>Still owed</dt>
+          <dd>{grams(ledger.owedGrams)}</dd>
+        </div>
+        <div>
+          <dt>Extras</dt>
+          <dd>
+            {kcal(fed.extraKcal)}{' '}
+            <small>
+              {ledger.extrasLeft >= 0
+                ? `${kcal(ledger.extrasLeft)} left of the tenth`
+                : `${kcal(-ledger.extrasLeft)} over the tenth`}
+            </small>
+          </dd>
+        </div>
       </Figures>
       <Why label="how this is reckoned">
-        <p>At rest 70 × {sayMass(view.weights.at(-1)?.kg ?? 0, 'kg')}^0.75 = {kcal(energy.resting)}; {energy.from === 'vet' ? `the vet’s figure: ${kcal(energy.daily)}` : `times ${energy.factor.toFixed(2)}${view.plan?.factor ? ', the house’s own factor' : ` (${view.plan?.stage ?? ''})`} = ${kcal(energy.daily)}`}.</p>
-        <p>{feed.name}: {feed.kcalPer100g} kcal in 100 g{feed.kcalPerPiece === null ? '' : `, ${feed.kcalPerPiece} kcal a piece`}. Extras come off the ration up to a tenth of the day. What is not earned goes into the bowl: the whole ration is always eaten. Factors are WSAVA/AAHA guidelines; the vet’s figure wins.</p>
+        <p>
+          At rest 70 × {sayMass(view.weights.at(-1)?.kg ?? 0, 'kg')}^0.75 = {kcal(energy.resting)};{' '}
+          {energy.from === 'vet'
+            ? `the vet’s figure: ${kcal(energy.daily)}`
+            : `times ${energy.factor.toFixed(2)}` +
+              (view.plan?.factor ? ', the house’s own factor ' : ` (${view.plan?.stage ?? ''}) `) +
+              `= ${kcal(energy.daily)}`}
+          .
+        </p>
+        <p>
+          {feed.name}: {feed.kcalPer100g} kcal in 100 g
+          {feed.kcalPerPiece === null ? '' : `, ${feed.kcalPerPiece} kcal a piece`}. Extras come off the ration up to a
+          tenth of the day. What is not earned goes into the bowl: the whole ration is always eaten. Factors are
+          WSAVA/AAHA guidelines; the vet’s figure wins.
+        </p>
       </Why>
       <FeedForm view={view} actions={actions} />
-      {day.rows.length > 0 && <Rows aria-label="Fed today">{day.rows.map((r) => <li key={r.id}><span>{wallClock(r.at, view.timeZone).clock}</span> <b>{kindWords[r.kind]}</b> {grams(r.grams)} {r.feedName}{r.note && `, ${r.note}`} <small>{r.by}</small> <TakeBack label={`Take back: ${kindWords[r.kind]} ${grams(r.grams)}`} id={r.id} view={view} actions={actions} /></li>)}</Rows>}
+      {day.rows.length > 0 && (
+        <Rows aria-label="Fed today">
+          {day.rows.map((r) => (
+            <li key={r.id}>
+              <span>{wallClock(r.at, view.timeZone).clock}</span> <b>{kindWords[r.kind]}</b> {grams(r.grams)}{' '}
+              {r.feedName}
+              {r.note && `, ${r.note}`} <small>{r.by}</small>{' '}
+              <TakeBack
+                label={`Take back: ${kindWords[r.kind]} ${grams(r.grams)}`}
+                id={r.id}
+                view={view}
+                actions={actions}
+              />
+            </li>
+          ))}
+        </Rows>
+      )}
     </section>
   )
 }
@@ -86,7 +181,15 @@ const kindWords = { weighed: 'weighed out', eaten: 'eaten in training', bowl: 'f
 
 function TakeBack({ label, id, view, actions }: { label: string; id: string; view: FoodView; actions: FoodActions }) {
   const { send, pending } = useTold()
-  return <Quiet aria-label={label} isDisabled={pending} onPress={() => send(() => actions.takeBack({ residencyId: view.resident.residencyId, targetId: id }))}>take back</Quiet>
+  return (
+    <Quiet
+      aria-label={label}
+      isDisabled={pending}
+      onPress={() => send(() => actions.takeBack({ residencyId: view.resident.residencyId, targetId: id }))}
+    >
+      take back
+    </Quiet>
+  )
 }
 
 function FeedForm({ view, actions }: { view: FoodView; actions: FoodActions }) {
@@ -96,13 +199,54 @@ function FeedForm({ view, actions }: { view: FoodView; actions: FoodActions }) {
   const [round, setRound] = useState(0)
   const bad = view.feeds.find((f) => f.id === feedId)?.forbidden ?? []
   return (
-    <form key={round} noValidate onSubmit={(e) => { e.preventDefault(); const form = new FormData(e.currentTarget); send(() => actions.feed({ residencyId: view.resident.residencyId, id: v7(), kind, feedId, grams: String(form.get('grams') ?? ''), note: String(form.get('note') ?? '') }), () => setRound(round + 1)) }}>
-      <Choose label="What" value={kind} onChange={(k) => { if (k in kindWords) setKind(k as keyof typeof kindWords) }} choices={Object.entries(kindWords).map(([id, name]) => ({ id, name }))} />
-      <Choose label="Feed" value={feedId} onChange={setFeed} choices={view.feeds.map((f) => ({ id: f.id, name: f.name, note: f.forbidden.length > 0 ? `not for this dog: ${f.forbidden.join(', ')}` : `tier ${f.tier}` }))} />
+    <form
+      key={round}
+      noValidate
+      onSubmit={(e) => {
+        e.preventDefault()
+        const form = new FormData(e.currentTarget)
+        send(
+          () =>
+            actions.feed({
+              residencyId: view.resident.residencyId,
+              id: v7(),
+              kind,
+              feedId,
+              grams: String(form.get('grams') ?? ''),
+              note: String(form.get('note') ?? ''),
+            }),
+          () => setRound(round + 1),
+        )
+      }}
+    >
+      <Choose
+        label="What"
+        value={kind}
+        onChange={(k) => {
+          if (k in kindWords) setKind(k as keyof typeof kindWords)
+        }}
+        choices={Object.entries(kindWords).map(([id, name]) => ({ id, name }))}
+      />
+      <Choose
+        label="Feed"
+        value={feedId}
+        onChange={setFeed}
+        choices={view.feeds.map((f) => ({
+          id: f.id,
+          name: f.name,
+          note: f.forbidden.length > 0 ? `not for this dog: ${f.forbidden.join(', ')}` : `tier ${f.tier}`,
+        }))}
+      />
       <Field label="Grams" name="grams" required plain />
       <Field label="Note" name="note" plain maxLength={120} />
-      <Button type="submit" isDisabled={pending || bad.length > 0}>Write down</Button>
-      {(wrong || bad.length > 0) && <div role="alert"><Fault>{bad.length > 0 ? `${view.resident.name} may not have this: ${bad.join(', ')}.` : wrong}</Fault></div>}
+      <Button type="submit" isDisabled={pending || bad.length > 0}>
+        Write down
+      </Button>
+      {(wrong || bad.length > 0) && (
+        <div role="alert">
+          <Fault>{bad.length > 0 ? `${view.resident.name} may not have this: ${bad.join(', ')}.` : wrong}</Fault>
+        </div>
+      )}
     </form>
   )
 }
@@ -112,12 +256,51 @@ function Weigh({ view, actions }: { view: FoodView; actions: FoodActions }) {
   const [unit, setUnit] = useState(view.unit)
   const [round, setRound] = useState(0)
   return (
-    <form key={round} noValidate onSubmit={(e) => { e.preventDefault(); const form = new FormData(e.currentTarget); send(() => actions.weigh({ residencyId: view.resident.residencyId, weight: String(form.get('weight') ?? ''), unit, right: form.get('right') === 'yes' }), () => setRound(round + 1)) }}>
+    <form
+      key={round}
+      noValidate
+      onSubmit={(e) => {
+        e.preventDefault()
+        const form = new FormData(e.currentTarget)
+        send(
+          () =>
+            actions.weigh({
+              residencyId: view.resident.residencyId,
+              weight: String(form.get('weight') ?? ''),
+              unit,
+              right: form.get('right') === 'yes',
+            }),
+          () => setRound(round + 1),
+        )
+      }}
+    >
       <Field label="Weighed today" name="weight" plain required />
-      <Choices value={unit} onChange={(u) => setUnit(u === 'lb' ? 'lb' : 'kg')} orientation="horizontal"><Label>In</Label><div><Pick value="kg">kg</Pick><Pick value="lb">lb</Pick></div></Choices>
-      {wrong && <div><Tick name="right" value="yes">{({ isSelected }) => <><span aria-hidden="true">{isSelected ? '☑' : '☐'}&nbsp;</span>It is right</>}</Tick></div>}
-      <Button type="submit" isDisabled={pending}>Keep the weight</Button>
-      {wrong && <div role="alert"><Fault>{wrong}</Fault></div>}
+      <Choices value={unit} onChange={(u) => setUnit(u === 'lb' ? 'lb' : 'kg')} orientation="horizontal">
+        <Label>In</Label>
+        <div>
+          <Pick value="kg">kg</Pick>
+          <Pick value="lb">lb</Pick>
+        </div>
+      </Choices>
+      {wrong && (
+        <div>
+          <Tick name="right" value="yes">
+            {({ isSelected }) => (
+              <>
+                <span aria-hidden="true">{isSelected ? '☑' : '☐'}&nbsp;</span>It is right
+              </>
+            )}
+          </Tick>
+        </div>
+      )}
+      <Button type="submit" isDisabled={pending}>
+        Keep the weight
+      </Button>
+      {wrong && (
+        <div role="alert">
+          <Fault>{wrong}</Fault>
+        </div>
+      )}
     </form>
   )
 }
@@ -132,29 +315,185 @@ function Plan({ view, actions }: { view: FoodView; actions: FoodActions }) {
   return (
     <section aria-labelledby="plan">
       <h2 id="plan">How it is fed</h2>
-      {plan ? <p>Decided by {plan.by}, {sayMoment(plan.at, view.timeZone)}.</p> : <p>Proposed from its age and sex; change what the vet or the owner says.</p>}
-      <form noValidate onSubmit={(e) => { e.preventDefault(); const form = new FormData(e.currentTarget); send(() => actions.plan({ residencyId: view.resident.residencyId, feedId, stage, factor: String(form.get('factor') ?? ''), vetKcal: String(form.get('vetKcal') ?? ''), share: String(form.get('share') ?? ''), goal: String(form.get('goal') ?? '') })) }}>
-        <Choose label="Its meal" value={feedId === '' ? null : feedId} onChange={setFeed} choices={view.feeds.map((f) => ({ id: f.id, name: f.name, note: f.forbidden.length > 0 ? `not for this dog: ${f.forbidden.join(', ')}` : `${f.kcalPer100g} kcal in 100 g` }))} />
-        <Choose label="Stage of life" value={stage} onChange={setStage} choices={lifeStageNames.map((s) => ({ id: s, name: s, note: `${lifeStages[s]} times the resting need${s === view.suggestedStage ? '; by its age and sex' : ''}` }))} />
+      {plan ? (
+        <p>
+          Decided by {plan.by}, {sayMoment(plan.at, view.timeZone)}.
+        </p>
+      ) : (
+        <p>Proposed from its age and sex; change what the vet or the owner says.</p>
+      )}
+      <form
+        noValidate
+        onSubmit={(e) => {
+          e.preventDefault()
+          const form = new FormData(e.currentTarget)
+          send(() =>
+            actions.plan({
+              residencyId: view.resident.residencyId,
+              feedId,
+              stage,
+              factor: String(form.get('factor') ?? ''),
+              vetKcal: String(form.get('vetKcal') ?? ''),
+              share: String(form.get('share') ?? ''),
+              goal: String(form.get('goal') ?? ''),
+            }),
+          )
+        }}
+      >
+        <Choose
+          label="Its meal"
+          value={feedId === '' ? null : feedId}
+          onChange={setFeed}
+          choices={view.feeds.map((f) => ({
+            id: f.id,
+            name: f.name,
+            note:
+              f.forbidden.length > 0 ? `not for this dog: ${f.forbidden.join(', ')}` : `${f.kcalPer100g} kcal in 100 g`,
+          }))}
+        />
+        <Choose
+          label="Stage of life"
+          value={stage}
+          onChange={setStage}
+          choices={lifeStageNames.map((s) => ({
+            id: s,
+            name: s,
+            note: `${lifeStages[s]} times the resting need${s === view.suggestedStage ? '; by its age and sex' : ''}`,
+          }))}
+        />
         <Field label="Other factor" name="factor" defaultValue={show(plan?.factor)} hint="instead of the stage’s" />
-        <Field label="Vet’s figure, kcal a day" name="vetKcal" defaultValue={show(plan?.vetKcal)} hint="wins over everything" />
-        <Field label="Share for training, %" name="share" defaultValue={String(Math.round((plan?.trainingShare ?? 0.5) * 100))} plain />
-        <Field label={`Goal, ${view.unit}`} name="goal" defaultValue={plan?.goalKg ? show(massIn(plan.goalKg, view.unit)) : ''} />
-        <Button type="submit" isDisabled={pending} $now={!plan}>{plan ? 'Change' : 'Feed it so'}</Button>
-        {wrong && <div role="alert"><Fault>{wrong}</Fault></div>}
+        <Field
+          label="Vet’s figure, kcal a day"
+          name="vetKcal"
+          defaultValue={show(plan?.vetKcal)}
+          hint="wins over everything"
+        />
+        <Field
+          label="Share for training, %"
+          name="share"
+          defaultValue={String(Math.round((plan?.trainingShare ?? 0.5) * 100))}
+          plain
+        />
+        <Field
+          label={`Goal, ${view.unit}`}
+          name="goal"
+          defaultValue={plan?.goalKg ? show(massIn(plan.goalKg, view.unit)) : ''}
+        />
+        <Button type="submit" isDisabled={pending} $now={!plan}>
+          {plan ? 'Change' : 'Feed it so'}
+        </Button>
+        {wrong && (
+          <div role="alert">
+            <Fault>{wrong}</Fault>
+          </div>
+        )}
       </form>
     </section>
   )
 }
 
 const Page = styled.div`
-  padding: 0.9rem 1.5rem 4rem; max-width: 70rem; display: grid; gap: 1.2rem; grid-template-columns: minmax(0, 1fr); h2 { font-size: 1.2rem; } section { display: grid; gap: 0.7rem; align-content: start; grid-template-columns: minmax(0, 1fr); }
-  .caution { border-left: 4px solid var(--ink); padding-left: 0.7rem; } form { display: grid; grid-template-columns: repeat(auto-fit, minmax(10rem, 1fr)); gap: 0.7rem; align-items: end; } form > div[role='alert'] { grid-column: 1 / -1; } ${phone} { padding: 0.8rem 0.9rem 4rem; }
+  padding: 0.9rem 1.5rem 4rem;
+  max-width: 70rem;
+  display: grid;
+  gap: 1.2rem;
+  grid-template-columns: minmax(0, 1fr);
+  h2 {
+    font-size: 1.2rem;
+  }
+  section {
+    display: grid;
+    gap: 0.7rem;
+    align-content: start;
+    grid-template-columns: minmax(0, 1fr);
+  }
+  .caution {
+    border-left: 4px solid var(--ink);
+    padding-left: 0.7rem;
+  }
+  form {
+    display: grid;
+    grid-template-columns: repeat(auto-fit, minmax(10rem, 1fr));
+    gap: 0.7rem;
+    align-items: end;
+  }
+  form > div[role='alert'] {
+    grid-column: 1 / -1;
+  }
+  ${phone} {
+    padding: 0.8rem 0.9rem 4rem;
+  }
 `
-const Cols = styled.div`display: grid; grid-template-columns: minmax(0, 1fr) minmax(0, 1fr); gap: 2rem; ${phone} { grid-template-columns: minmax(0, 1fr); }`
+const Cols = styled.div`
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+  gap: 2rem;
+  ${phone} {
+    grid-template-columns: minmax(0, 1fr);
+  }
+`
 const Trough = styled.div`
-  position: relative; display: flex; height: 1.5rem; border: 2px solid var(--ink); border-top: 0; border-radius: 0 0 14px 14px; overflow: visible; background: var(--paper);
-  > div { height: 100%; } > div:first-child { border-bottom-left-radius: 11px; } [data-kind='eaten'] { background: var(--held); } [data-kind='bowl'] { background: repeating-linear-gradient(135deg, var(--held) 0 4px, var(--paper) 4px 8px); } > i { position: absolute; top: -0.5rem; bottom: 0; border-left: 2px dashed var(--ink); }
+  position: relative;
+  display: flex;
+  height: 1.5rem;
+  border: 2px solid var(--ink);
+  border-top: 0;
+  border-radius: 0 0 14px 14px;
+  overflow: visible;
+  background: var(--paper);
+  > div {
+    height: 100%;
+  }
+  > div:first-child {
+    border-bottom-left-radius: 11px;
+  }
+  [data-kind='eaten'] {
+    background: var(--held);
+  }
+  [data-kind='bowl'] {
+    background: repeating-linear-gradient(135deg, var(--held) 0 4px, var(--paper) 4px 8px);
+  }
+  > i {
+    position: absolute;
+    top: -0.5rem;
+    bottom: 0;
+    border-left: 2px dashed var(--ink);
+  }
 `
-const Figures = styled.dl`display: grid; grid-template-columns: repeat(auto-fit, minmax(10rem, 1fr)); gap: 0.6rem 1.2rem; margin: 0; dt { color: var(--ink-2); font-size: 0.9rem; } dd { margin: 0; font-size: 1.35rem; font-weight: 640; } small { display: block; font-size: 0.85rem; font-weight: 420; color: var(--ink-2); } [data-owed='true'] dd { border-bottom: 4px solid var(--now); display: inline-block; }`
-const Rows = styled.ul`list-style: none; margin: 0; padding: 0; li { padding: 0.3rem 0; border-bottom: 1px solid var(--rule); } small { color: var(--ink-2); }`
+const Figures = styled.dl`
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(10rem, 1fr));
+  gap: 0.6rem 1.2rem;
+  margin: 0;
+  dt {
+    color: var(--ink-2);
+    font-size: 0.9rem;
+  }
+  dd {
+    margin: 0;
+    font-size: 1.35rem;
+    font-weight: 640;
+  }
+  small {
+    display: block;
+    font-size: 0.85rem;
+    font-weight: 420;
+    color: var(--ink-2);
+  }
+  [data-owed='true'] dd {
+    border-bottom: 4px solid var(--now);
+    display: inline-block;
+  }
+`
+const Rows = styled.ul`
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  li {
+    padding: 0.3rem 0;
+    border-bottom: 1px solid var(--rule);
+  }
+  small {
+    color: var(--ink-2);
+  }
+`

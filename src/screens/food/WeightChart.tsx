@@ -8,7 +8,15 @@ import { sayDay } from '@/ui/when'
 Chart.register(CategoryScale, LinearScale, PointElement, LineElement, Legend, Tooltip)
 
 /** Weight over time, with the goal as a dashed line. */
-export default function WeightChart({ weights, goalKg, unit }: { weights: readonly { readonly day: string; readonly kg: number }[]; goalKg: number | null; unit: 'kg' | 'lb' }) {
+export default function WeightChart({
+  weights,
+  goalKg,
+  unit,
+}: {
+  weights: readonly { readonly day: string; readonly kg: number }[]
+  goalKg: number | null
+  unit: 'kg' | 'lb'
+}) {
   const inks = useInks()
   if (!inks) return null
   // A tenth of a kilogram must not look like a loss: never less than a tenth of the dog from top to bottom.
@@ -21,11 +29,42 @@ export default function WeightChart({ weights, goalKg, unit }: { weights: readon
         data={{
           labels: weights.map((w) => sayDay(w.day)),
           datasets: [
-            { label: `weight, ${unit}`, data: weights.map((w) => round(w.kg)), borderColor: inks.held, backgroundColor: inks.held, borderWidth: 3, pointRadius: 4 },
-            ...(goalKg === null ? [] : [{ label: `goal, ${unit}`, data: weights.map(() => round(goalKg)), borderColor: inks.quiet, borderDash: [6, 5], borderWidth: 2, pointRadius: 0 }]),
+            {
+              label: `weight, ${unit}`,
+              data: weights.map((w) => round(w.kg)),
+              borderColor: inks.held,
+              backgroundColor: inks.held,
+              borderWidth: 3,
+              pointRadius: 4,
+            },
+            ...(goalKg === null
+              ? []
+              : [
+                  {
+                    label: `goal, ${unit}`,
+                    data: weights.map(() => round(goalKg)),
+                    borderColor: inks.quiet,
+                    borderDash: [6, 5],
+                    borderWidth: 2,
+                    pointRadius: 0,
+                  },
+                ]),
           ],
         }}
-        options={{ animation: false, maintainAspectRatio: false, plugins: { legend: { labels: { color: inks.ink, font: chartFont, boxHeight: 2 } } }, scales: { x: { ticks: { color: inks.quiet, font: chartFont }, grid: { display: false } }, y: { suggestedMin: Math.floor(middle * 0.95), suggestedMax: Math.ceil(middle * 1.05), ticks: { color: inks.quiet, font: chartFont }, grid: { color: inks.rule } } } }}
+        options={{
+          animation: false,
+          maintainAspectRatio: false,
+          plugins: { legend: { labels: { color: inks.ink, font: chartFont, boxHeight: 2 } } },
+          scales: {
+            x: { ticks: { color: inks.quiet, font: chartFont }, grid: { display: false } },
+            y: {
+              suggestedMin: Math.floor(middle * 0.95),
+              suggestedMax: Math.ceil(middle * 1.05),
+              ticks: { color: inks.quiet, font: chartFont },
+              grid: { color: inks.rule },
+            },
+          },
+        }}
       />
     </div>
   )

@@ -22,28 +22,46 @@ interface Props {
   readonly children?: ReactNode
 }
 
-/** A form drawn from what it asks for. Nothing typed is ever lost: it comes back with what was wrong beside each field. */
+/**
+ * A form drawn from what it asks for. Nothing typed is ever lost: it comes back with what was wrong beside each field.
+ */
 export function SpecForm({ action, fields, values, submit, keep, hidden = {}, justKept = false, children }: Props) {
   const [state, send, pending] = useActionState(action, freshForm)
   const form = useRef<HTMLFormElement>(null)
   const touched = useKeeping(form, keep)
   const was = state.tries > 0 && Object.keys(state.errors).length > 0 ? state.values : values
   const wrong = Object.keys(state.errors).length
-  // The form is drawn anew when it comes back: whoever works by keyboard goes on at the first thing that is wrong, or where they were.
+  // The form is drawn anew when it comes back: whoever works by keyboard goes on at the first thing that is wrong, or
+  // where they were.
   useEffect(() => {
     // Whoever has gone on to something else meanwhile is left there.
     const lost = document.activeElement === null || document.activeElement === document.body
     if ((state.tries === 0 && !justKept) || !lost) return
-    const at = form.current?.querySelector<HTMLElement>(wrong > 0 ? '[aria-invalid="true"], [data-invalid="true"] button, [data-invalid="true"] input' : 'button[type="submit"]')
+    const at = form.current?.querySelector<HTMLElement>(
+      wrong > 0
+        ? '[aria-invalid="true"], [data-invalid="true"] button, [data-invalid="true"] input'
+        : 'button[type="submit"]',
+    )
     ;(at ?? form.current?.querySelector<HTMLElement>('button[type="submit"]'))?.focus()
   }, [state.tries, wrong, justKept])
   return (
     <Form ref={form} action={send} key={state.tries} noValidate onInput={touched.touch}>
-      {Object.entries(hidden).map(([name, value]) => <input key={name} type="hidden" name={name} value={value} />)}
-      {wrong > 0 && <div role="alert"><Fault>{state.errors[''] ?? `${wrong === 1 ? 'One thing is' : `${wrong} things are`} not right yet. Nothing you typed is lost.`}</Fault></div>}
+      {Object.entries(hidden).map(([name, value]) => (
+        <input key={name} type="hidden" name={name} value={value} />
+      ))}
+      {wrong > 0 && (
+        <div role="alert">
+          <Fault>
+            {state.errors[''] ??
+              `${wrong === 1 ? 'One thing is' : `${wrong} things are`} not right yet. Nothing you typed is lost.`}
+          </Fault>
+        </div>
+      )}
       <Fields fields={fields} values={was} errors={state.errors} touch={touched.touch} />
       <Foot>
-        <Button type="submit" $now isDisabled={pending}>{submit}</Button>
+        <Button type="submit" $now isDisabled={pending}>
+          {submit}
+        </Button>
         {children}
         <Kept role="status">{(state.tries > 0 || justKept) && wrong === 0 ? 'Kept.' : touched.said}</Kept>
       </Foot>
@@ -58,7 +76,13 @@ interface Part {
 }
 
 function Fields({ fields, ...part }: Part & { fields: readonly FieldSpec[] }) {
-  return <Grid>{fields.map((f, i) => <OneField key={'name' in f ? f.name : i} field={f} {...part} />)}</Grid>
+  return (
+    <Grid>
+      {fields.map((f, i) => (
+        <OneField key={'name' in f ? f.name : i} field={f} {...part} />
+      ))}
+    </Grid>
+  )
 }
 
 function OneField({ field, values, errors, touch }: Part & { field: FieldSpec }) {
@@ -68,7 +92,18 @@ function OneField({ field, values, errors, touch }: Part & { field: FieldSpec })
     case 'hidden':
       return <input type="hidden" name={field.name} value={field.value} />
     case 'tick':
-      return <div><Tick name={field.name} value="yes" defaultSelected={values[field.name]?.[0] === 'yes'} onChange={touch}>{({ isSelected }) => <><span aria-hidden="true">{isSelected ? '☑' : '☐'}&nbsp;</span>{field.label}</>}</Tick></div>
+      return (
+        <div>
+          <Tick name={field.name} value="yes" defaultSelected={values[field.name]?.[0] === 'yes'} onChange={touch}>
+            {({ isSelected }) => (
+              <>
+                <span aria-hidden="true">{isSelected ? '☑' : '☐'}&nbsp;</span>
+                {field.label}
+              </>
+            )}
+          </Tick>
+        </div>
+      )
     case 'one':
       return <One field={field} value={values[field.name]?.[0]} error={errors[field.name]} touch={touch} />
     case 'several':
@@ -76,15 +111,44 @@ function OneField({ field, values, errors, touch }: Part & { field: FieldSpec })
         <Wide>
           <Several defaultValue={[...(values[field.name] ?? [])]} name={field.name} onChange={touch}>
             <Label>{field.label}</Label>
-            <div>{field.choices.map((c) => <Tick key={c.id} value={c.id}>{({ isSelected }) => <><span aria-hidden="true">{isSelected ? '☑' : '☐'}&nbsp;</span>{c.name}</>}</Tick>)}</div>
+            <div>
+              {field.choices.map((c) => (
+                <Tick key={c.id} value={c.id}>
+                  {({ isSelected }) => (
+                    <>
+                      <span aria-hidden="true">{isSelected ? '☑' : '☐'}&nbsp;</span>
+                      {c.name}
+                    </>
+                  )}
+                </Tick>
+              ))}
+            </div>
           </Several>
           {errors[field.name] && <Fault>{errors[field.name]}</Fault>}
         </Wide>
       )
     case 'rows':
       return <Rows field={field} values={values} errors={errors} touch={touch} />
-    case 'text': case 'long': case 'date': case 'time': case 'number': case 'tel': case 'email': {
-      const box = <Field plain label={field.label} name={field.name} type={field.kind === 'number' || field.kind === 'long' ? 'text' : field.kind} long={field.kind === 'long'} required={field.required ?? false} hint={field.hint} defaultValue={values[field.name]?.[0] ?? field.start} error={errors[field.name]} />
+    case 'text':
+    case 'long':
+    case 'date':
+    case 'time':
+    case 'number':
+    case 'tel':
+    case 'email': {
+      const box = (
+        <Field
+          plain
+          label={field.label}
+          name={field.name}
+          type={field.kind === 'number' || field.kind === 'long' ? 'text' : field.kind}
+          long={field.kind === 'long'}
+          required={field.required ?? false}
+          hint={field.hint}
+          defaultValue={values[field.name]?.[0] ?? field.start}
+          error={errors[field.name]}
+        />
+      )
       return field.wide ? <Wide>{box}</Wide> : box
     }
   }
@@ -92,29 +156,55 @@ function OneField({ field, values, errors, touch }: Part & { field: FieldSpec })
 
 const nothing = '–'
 
-function One({ field, value, error, touch }: { field: Extract<FieldSpec, { kind: 'one' }>; value: string | undefined; error: string | undefined; touch: () => void }) {
+function One({
+  field,
+  value,
+  error,
+  touch,
+}: {
+  field: Extract<FieldSpec, { kind: 'one' }>
+  value: string | undefined
+  error: string | undefined
+  touch: () => void
+}) {
   const [chosen, setChosen] = useState(value ?? field.start ?? '')
   const few = field.choices.length <= 3 && field.choices.every((c) => c.name.length < 12)
-  const choose = (id: string) => { setChosen(id === nothing ? '' : id); touch() }
+  const choose = (id: string) => {
+    setChosen(id === nothing ? '' : id)
+    touch()
+  }
   if (few)
     return (
       <Choices name={field.name} value={chosen} onChange={choose} orientation="horizontal">
         <Label>{field.label}</Label>
-        <div>{field.choices.map((c) => <Pick key={c.id} value={c.id}>{c.name}</Pick>)}</div>
+        <div>
+          {field.choices.map((c) => (
+            <Pick key={c.id} value={c.id}>
+              {c.name}
+            </Pick>
+          ))}
+        </div>
         {error && <Fault>{error}</Fault>}
       </Choices>
     )
   return (
     <div>
       <input type="hidden" name={field.name} value={chosen} />
-      <Choose label={field.label} value={chosen === '' ? (field.choices.some((c) => c.id === '') ? nothing : null) : chosen} onChange={choose} choices={field.choices.map((c) => ({ id: c.id === '' ? nothing : c.id, name: c.name }))} />
+      <Choose
+        label={field.label}
+        value={chosen === '' ? (field.choices.some((c) => c.id === '') ? nothing : null) : chosen}
+        onChange={choose}
+        choices={field.choices.map((c) => ({ id: c.id === '' ? nothing : c.id, name: c.name }))}
+      />
       {error && <Fault>{error}</Fault>}
     </div>
   )
 }
 
 function Rows({ field, values, errors, touch }: Part & { field: Extract<FieldSpec, { kind: 'rows' }> }) {
-  const had = Object.keys(values).flatMap((name) => (name.startsWith(`${field.name}.`) ? [Number(name.split('.')[1])] : []))
+  const had = Object.keys(values).flatMap((name) =>
+    name.startsWith(`${field.name}.`) ? [Number(name.split('.')[1])] : [],
+  )
   const [rows, setRows] = useState(() => (had.length > 0 ? [...new Set(had)].sort((a, b) => a - b) : [0]))
   const error = errors[field.name]
   const add = () => setRows([...rows, (rows.at(-1) ?? -1) + 1])
@@ -126,20 +216,115 @@ function Rows({ field, values, errors, touch }: Part & { field: Extract<FieldSpe
       {rows.map((i) => (
         <Row key={i}>
           <input type="hidden" name={`${field.name}.${i}.id`} value={values[`${field.name}.${i}.id`]?.[0] ?? ''} />
-          {field.of.map((f) => ('name' in f ? <OneField key={f.name} field={{ ...f, name: `${field.name}.${i}.${f.name}` }} values={values} errors={errors} touch={touch} /> : null))}
-          <Quiet aria-label={`Take out row ${rows.indexOf(i) + 1} of ${field.label}`} onPress={() => { setRows(rows.filter((r) => r !== i)); touch() }}>Take out</Quiet>
+          {field.of.map((f) =>
+            'name' in f ? (
+              <OneField
+                key={f.name}
+                field={{ ...f, name: `${field.name}.${i}.${f.name}` }}
+                values={values}
+                errors={errors}
+                touch={touch}
+              />
+            ) : null,
+          )}
+          <Quiet
+            aria-label={`Take out row ${rows.indexOf(i) + 1} of ${field.label}`}
+            onPress={() => {
+              setRows(rows.filter((r) => r !== i))
+              touch()
+            }}
+          >
+            Take out
+          </Quiet>
         </Row>
       ))}
-      <div><Button onPress={add}>{field.add}</Button></div>
+      <div>
+        <Button onPress={add}>{field.add}</Button>
+      </div>
     </List>
   )
 }
 
-const Form = styled.form`display: grid; gap: 1rem; grid-template-columns: minmax(0, 1fr);`
-const Grid = styled.div`display: grid; grid-template-columns: repeat(auto-fit, minmax(13rem, 1fr)); gap: 0.8rem 1rem; align-items: start; > div:has(> label[data-rac]) { padding-top: 1.25rem; } h3 { grid-column: 1 / -1; font-size: 1rem; border-top: 1px solid var(--rule); padding-top: 0.6rem; }`
-const Wide = styled.div`grid-column: 1 / -1;`
-const List = styled.div`grid-column: 1 / -1; display: grid; gap: 0.5rem; border-left: 3px solid var(--rule-2); padding-left: 0.9rem; p { color: var(--ink-2); font-size: 0.9rem; max-width: 60ch; }`
-const Row = styled.div`display: flex; flex-wrap: wrap; gap: 0.5rem 0.8rem; align-items: end; > * { flex: 1 1 9rem; } > input { display: none; } > button { flex: 0 0 auto; min-height: 2.75rem; } > ${Wide} { flex: 1 1 100%; } ${phone} { border-bottom: 1px solid var(--rule); padding-bottom: 0.6rem; }`
-const Several = styled(CheckboxGroup)`display: grid; gap: 0.25rem; > label, > span:first-child { font-size: 0.85rem; font-weight: 560; color: var(--ink-2); } > div { display: flex; gap: 0.4rem; flex-wrap: wrap; }`
-const Foot = styled.div`display: flex; flex-wrap: wrap; gap: 0.6rem 1rem; align-items: center;`
-const Kept = styled.span`color: var(--ink-2); font-size: 0.9rem;`
+const Form = styled.form`
+  display: grid;
+  gap: 1rem;
+  grid-template-columns: minmax(0, 1fr);
+`
+const Grid = styled.div`
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(13rem, 1fr));
+  gap: 0.8rem 1rem;
+  align-items: start;
+  > div:has(> label[data-rac]) {
+    padding-top: 1.25rem;
+  }
+  h3 {
+    grid-column: 1 / -1;
+    font-size: 1rem;
+    border-top: 1px solid var(--rule);
+    padding-top: 0.6rem;
+  }
+`
+const Wide = styled.div`
+  grid-column: 1 / -1;
+`
+const List = styled.div`
+  grid-column: 1 / -1;
+  display: grid;
+  gap: 0.5rem;
+  border-left: 3px solid var(--rule-2);
+  padding-left: 0.9rem;
+  p {
+    color: var(--ink-2);
+    font-size: 0.9rem;
+    max-width: 60ch;
+  }
+`
+const Row = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.5rem 0.8rem;
+  align-items: end;
+  > * {
+    flex: 1 1 9rem;
+  }
+  > input {
+    display: none;
+  }
+  > button {
+    flex: 0 0 auto;
+    min-height: 2.75rem;
+  }
+  > ${Wide} {
+    flex: 1 1 100%;
+  }
+  ${phone} {
+    border-bottom: 1px solid var(--rule);
+    padding-bottom: 0.6rem;
+  }
+`
+const Several = styled(CheckboxGroup)`
+  display: grid;
+  gap: 0.25rem;
+  > label,
+  > span:first-child {
+    font-size: 0.85rem;
+    font-weight: 560;
+    color: var(--ink-2);
+  }
+  > div {
+    display: flex;
+    gap: 0.4rem;
+    flex-wrap: wrap;
+  }
+`
+const Foot = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.6rem 1rem;
+  align-items: center;
+`
+const Kept = styled.span`
+  color: var(--ink-2);
+  font-size: 0.9rem;
+`

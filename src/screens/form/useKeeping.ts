@@ -9,7 +9,10 @@ const keepAfterMs = 600
 export type Keep = (typed: Typed) => Promise<boolean>
 
 /** Sends the form as typed a moment after the last key, and says so. */
-export function useKeeping(form: RefObject<HTMLFormElement | null>, keep: Keep | undefined): { readonly touch: () => void; readonly said: string } {
+export function useKeeping(
+  form: RefObject<HTMLFormElement | null>,
+  keep: Keep | undefined,
+): { readonly touch: () => void; readonly said: string } {
   const [said, setSaid] = useState('')
   const timer = useRef<ReturnType<typeof setTimeout>>(undefined)
   useEffect(() => () => clearTimeout(timer.current), [])
@@ -19,8 +22,13 @@ export function useKeeping(form: RefObject<HTMLFormElement | null>, keep: Keep |
     timer.current = setTimeout(() => {
       if (!form.current) return
       const typed: Record<string, string[]> = {}
-      for (const [name, value] of new FormData(form.current)) if (typeof value === 'string' && !name.startsWith('$')) (typed[name] ??= []).push(value)
-      keep(typed).then((ok) => setSaid(ok ? 'Kept as typed; go on here or on another device.' : 'Not kept yet: signed out, or too much.'), () => setSaid('Not kept yet: no connection. It stays on this page.'))
+      for (const [name, value] of new FormData(form.current))
+        if (typeof value === 'string' && !name.startsWith('$')) (typed[name] ??= []).push(value)
+      keep(typed).then(
+        (ok) =>
+          setSaid(ok ? 'Kept as typed; go on here or on another device.' : 'Not kept yet: signed out, or too much.'),
+        () => setSaid('Not kept yet: no connection. It stays on this page.'),
+      )
     }, keepAfterMs)
   }
   return { touch, said }

@@ -35,44 +35,110 @@ export function HandoffPage({ view, book, move, cancel }: { view: View; book: Ac
   return (
     <Page>
       <header>
-        <p><Link href={`/dogs/${resident.residencyId}`}>{resident.runNumber} {resident.name}</Link></p>
+        <p>
+          <Link href={`/dogs/${resident.residencyId}`}>
+            {resident.runNumber} {resident.name}
+          </Link>
+        </p>
         <h1>Handoff to {resident.ownerName}</h1>
-        <p>{view.readyOn ? `Ready since ${sayDay(view.readyOn)}` : 'Not ready'}; goes home {sayDay(resident.leavesOn)}.</p>
+        <p>
+          {view.readyOn ? `Ready since ${sayDay(view.readyOn)}` : 'Not ready'}; goes home {sayDay(resident.leavesOn)}.
+        </p>
       </header>
-      <div role="status">{outcome && !outcome.refused && <Said>{outcome.said}</Said>}{outcome?.refused && <Fault>{outcome.said}</Fault>}</div>
+      <div role="status">
+        {outcome && !outcome.refused && <Said>{outcome.said}</Said>}
+        {outcome?.refused && <Fault>{outcome.said}</Fault>}
+      </div>
       {live && (
         <Booked aria-label="Booked">
           <h2>{sayMoment(live.from, view.timeZone)}</h2>
-          <p>with {live.personName}{live.sequence > 0 ? `; changed ${live.sequence === 1 ? 'once' : `${live.sequence} times`}` : ''}</p>
+          <p>
+            with {live.personName}
+            {live.sequence > 0 ? `; changed ${live.sequence === 1 ? 'once' : `${live.sequence} times`}` : ''}
+          </p>
           <div>
-            <FileLink href={`/handoffs/${live.id}/invitation.ics`} download>Invitation (.ics)</FileLink>
+            <FileLink href={`/handoffs/${live.id}/invitation.ics`} download>
+              Invitation (.ics)
+            </FileLink>
             <Button onPress={() => setMoving((m) => !m)}>{moving ? 'Leave it there' : 'Move it'}</Button>
             <form action={cancelAction}>
               <input type="hidden" name="handoffId" value={live.id} />
-              <Button type="submit" isDisabled={cancelling}>Cancel it</Button>
+              <Button type="submit" isDisabled={cancelling}>
+                Cancel it
+              </Button>
             </form>
           </div>
-          {!view.readyOn && <Fault>Booked, but no longer ready: {view.missing.join('; ')}. Tell the owner early, or move it.</Fault>}
+          {!view.readyOn && (
+            <Fault>Booked, but no longer ready: {view.missing.join('; ')}. Tell the owner early, or move it.</Fault>
+          )}
         </Booked>
       )}
-      {view.cancelled && <p>The handoff of {sayMoment(view.cancelled.from, view.timeZone)} was cancelled. <FileLink href={`/handoffs/${view.cancelled.id}/invitation.ics`} download>Cancellation (.ics)</FileLink></p>}
+      {view.cancelled && (
+        <p>
+          The handoff of {sayMoment(view.cancelled.from, view.timeZone)} was cancelled.{' '}
+          <FileLink href={`/handoffs/${view.cancelled.id}/invitation.ics`} download>
+            Cancellation (.ics)
+          </FileLink>
+        </p>
+      )}
       {!live && !view.readyOn && (
         <section>
           <h2>Still missing</h2>
-          {view.missing.length > 0 && <ul>{view.missing.map((m) => <li key={m}>{m}</li>)}</ul>}
-          {view.lacks !== '' && <p>{view.lacks === 'nothing promised' ? 'Nothing was promised for this dog, so there is nothing to show.' : `${view.lacks[0]?.toUpperCase() ?? ''}${view.lacks.slice(1)}: promise something else, or move it to a ladder that has it.`}</p>}
-          <p>Times are offered once everything promised is held. <Link href={`/dogs/${resident.residencyId}`}>What each one lacks</Link></p>
+          {view.missing.length > 0 && (
+            <ul>
+              {view.missing.map((m) => (
+                <li key={m}>{m}</li>
+              ))}
+            </ul>
+          )}
+          {view.lacks !== '' && (
+            <p>
+              {view.lacks === 'nothing promised'
+                ? 'Nothing was promised for this dog, so there is nothing to show.'
+                : `${view.lacks[0]?.toUpperCase() ?? ''}${view.lacks.slice(1)}: promise something else, or move ` +
+                  `it to a ladder that has it.`}
+            </p>
+          )}
+          <p>
+            Times are offered once everything promised is held.{' '}
+            <Link href={`/dogs/${resident.residencyId}`}>What each one lacks</Link>
+          </p>
         </section>
       )}
       {(moving || (!live && view.readyOn)) && (
-        <Slots key={`${moving}`} view={view} action={moving ? moveAction : bookAction} pending={moving ? movingNow : booking} hidden={moving && live ? { handoffId: live.id } : { residencyId: resident.residencyId }} verb={moving ? 'Move it here' : 'Book it'} except={live?.from} />
+        <Slots
+          key={`${moving}`}
+          view={view}
+          action={moving ? moveAction : bookAction}
+          pending={moving ? movingNow : booking}
+          hidden={moving && live ? { handoffId: live.id } : { residencyId: resident.residencyId }}
+          verb={moving ? 'Move it here' : 'Book it'}
+          except={live?.from}
+        />
       )}
-      <Caution>What is shown on the day is the trainer’s decision: no command is shown that is not safe for dog or person. Off-leash work only in a secure enclosure, and by local law.</Caution>
+      <Caution>
+        What is shown on the day is the trainer’s decision: no command is shown that is not safe for dog or person.
+        Off-leash work only in a secure enclosure, and by local law.
+      </Caution>
     </Page>
   )
 }
 
-function Slots({ view, action, pending, hidden, verb, except }: { view: View; action: (form: FormData) => void; pending: boolean; hidden: Readonly<Record<string, string>>; verb: string; except: number | undefined }) {
+function Slots({
+  view,
+  action,
+  pending,
+  hidden,
+  verb,
+  except,
+}: {
+  view: View
+  action: (form: FormData) => void
+  pending: boolean
+  hidden: Readonly<Record<string, string>>
+  verb: string
+  except: number | undefined
+}) {
   const { sayMoment, wallClock } = useWhen()
   const [chosen, setChosen] = useState<string>()
   const [all, setAll] = useState(false)
@@ -85,10 +151,19 @@ function Slots({ view, action, pending, hidden, verb, except }: { view: View; ac
   const days = [...byDay]
   const slot = view.slots.find((s) => keyOf(s) === chosen)
   if (days.length === 0)
-    return <p>{view.noHours ? 'Nobody has working hours yet. Add a trainer with hours first.' : 'No free time is left between now and going home: all trainers are booked or off.'} {view.noHours && <ButtonLink href="/people/new">Add a trainer</ButtonLink>}</p>
+    return (
+      <p>
+        {view.noHours
+          ? 'Nobody has working hours yet. Add a trainer with hours first.'
+          : 'No free time is left between now and going home: all trainers are booked or off.'}{' '}
+        {view.noHours && <ButtonLink href="/people/new">Add a trainer</ButtonLink>}
+      </p>
+    )
   return (
     <form action={action}>
-      {Object.entries(hidden).map(([name, value]) => <input key={name} type="hidden" name={name} value={value} />)}
+      {Object.entries(hidden).map(([name, value]) => (
+        <input key={name} type="hidden" name={name} value={value} />
+      ))}
       <input type="hidden" name="from" value={slot?.from ?? ''} />
       <input type="hidden" name="personId" value={slot?.personId ?? ''} />
       <Times value={chosen ?? null} onChange={setChosen}>
@@ -99,16 +174,40 @@ function Slots({ view, action, pending, hidden, verb, except }: { view: View; ac
             {[...new Set(slots.map((s) => s.personId))].map((personId) => (
               <Trainer key={personId}>
                 <span>{slots.find((s) => s.personId === personId)?.personName}</span>
-                <div>{slots.filter((s) => s.personId === personId).map((s) => <Time key={keyOf(s)} value={keyOf(s)} aria-label={`${sayMoment(s.from, view.timeZone)}, ${s.personName}`}>{wallClock(s.from, view.timeZone).clock}</Time>)}</div>
+                <div>
+                  {slots
+                    .filter((s) => s.personId === personId)
+                    .map((s) => (
+                      <Time
+                        key={keyOf(s)}
+                        value={keyOf(s)}
+                        aria-label={`${sayMoment(s.from, view.timeZone)}, ${s.personName}`}
+                      >
+                        {wallClock(s.from, view.timeZone).clock}
+                      </Time>
+                    ))}
+                </div>
               </Trainer>
             ))}
           </div>
         ))}
       </Times>
-      {!all && days.length > daysShown && <Quiet onPress={() => setAll(true)}>{days.length - daysShown} more days</Quiet>}
+      {!all && days.length > daysShown && (
+        <Quiet onPress={() => setAll(true)}>{days.length - daysShown} more days</Quiet>
+      )}
       <Confirm>
-        <p>{slot ? <><b>{sayMoment(slot.from, view.timeZone)}</b> with {slot.personName}</> : 'Choose a time.'}</p>
-        <Submit type="submit" isDisabled={!slot || pending}>{verb}</Submit>
+        <p>
+          {slot ? (
+            <>
+              <b>{sayMoment(slot.from, view.timeZone)}</b> with {slot.personName}
+            </>
+          ) : (
+            'Choose a time.'
+          )}
+        </p>
+        <Submit type="submit" isDisabled={!slot || pending}>
+          {verb}
+        </Submit>
       </Confirm>
     </form>
   )
@@ -116,17 +215,124 @@ function Slots({ view, action, pending, hidden, verb, except }: { view: View; ac
 
 const keyOf = (s: OfferedSlot) => `${s.from}/${s.personId}`
 
-const Page = styled.div`max-width: 54rem; padding: 1rem 1.5rem 3rem; display: grid; gap: 1.1rem; h1 { font-size: 1.8rem; overflow-wrap: anywhere; } h2 { font-size: 1.25rem; } ul { margin: 0.4rem 0; } ${phone} { padding: 0.8rem 0.9rem 3rem; }`
-const Said = styled.p`border-left: 6px solid var(--held); padding: 0.3rem 0.7rem; font-weight: 620;`
-const Booked = styled.section`border-left: 6px solid var(--ink); padding-left: 1rem; display: grid; gap: 0.4rem; > div { display: flex; gap: 0.6rem; flex-wrap: wrap; margin-top: 0.3rem; }`
+const Page = styled.div`
+  max-width: 54rem;
+  padding: 1rem 1.5rem 3rem;
+  display: grid;
+  gap: 1.1rem;
+  h1 {
+    font-size: 1.8rem;
+    overflow-wrap: anywhere;
+  }
+  h2 {
+    font-size: 1.25rem;
+  }
+  ul {
+    margin: 0.4rem 0;
+  }
+  ${phone} {
+    padding: 0.8rem 0.9rem 3rem;
+  }
+`
+const Said = styled.p`
+  border-left: 6px solid var(--held);
+  padding: 0.3rem 0.7rem;
+  font-weight: 620;
+`
+const Booked = styled.section`
+  border-left: 6px solid var(--ink);
+  padding-left: 1rem;
+  display: grid;
+  gap: 0.4rem;
+  > div {
+    display: flex;
+    gap: 0.6rem;
+    flex-wrap: wrap;
+    margin-top: 0.3rem;
+  }
+`
 const Times = styled(RadioGroup)`
-  display: grid; gap: 0.7rem; > label, > span:first-child { font-weight: 640; } h2 { font-size: 1rem; border-bottom: 1px solid var(--rule); padding-bottom: 0.15rem; }
+  display: grid;
+  gap: 0.7rem;
+  > label,
+  > span:first-child {
+    font-weight: 640;
+  }
+  h2 {
+    font-size: 1rem;
+    border-bottom: 1px solid var(--rule);
+    padding-bottom: 0.15rem;
+  }
 `
-const Trainer = styled.div`display: grid; grid-template-columns: 9rem 1fr; padding: 0.4rem 0; > div { display: flex; gap: 0.35rem; flex-wrap: wrap; } > span { padding-top: 0.4rem; } ${phone} { grid-template-columns: 1fr; }`
+const Trainer = styled.div`
+  display: grid;
+  grid-template-columns: 9rem 1fr;
+  padding: 0.4rem 0;
+  > div {
+    display: flex;
+    gap: 0.35rem;
+    flex-wrap: wrap;
+  }
+  > span {
+    padding-top: 0.4rem;
+  }
+  ${phone} {
+    grid-template-columns: 1fr;
+  }
+`
 const Time = styled(Radio)`
-  min-height: 2.4rem; min-width: 3.9rem; display: grid; place-items: center; border: 1.5px solid var(--rule-2); border-radius: 4px; cursor: pointer; background: var(--paper);
-  &[data-hovered='true'] { border-color: var(--ink); } &[data-selected='true'] { background: var(--ink); color: var(--paper); border-color: var(--ink); } &[data-focus-visible='true'] { outline: 3px solid var(--focus); outline-offset: 2px; }
+  min-height: 2.4rem;
+  min-width: 3.9rem;
+  display: grid;
+  place-items: center;
+  border: 1.5px solid var(--rule-2);
+  border-radius: 4px;
+  cursor: pointer;
+  background: var(--paper);
+  &[data-hovered='true'] {
+    border-color: var(--ink);
+  }
+  &[data-selected='true'] {
+    background: var(--ink);
+    color: var(--paper);
+    border-color: var(--ink);
+  }
+  &[data-focus-visible='true'] {
+    outline: 3px solid var(--focus);
+    outline-offset: 2px;
+  }
 `
-const Confirm = styled.div`position: sticky; bottom: 0; background: var(--ground); border-top: 1.5px solid var(--ink); padding: 0.7rem 0; margin-top: 0.9rem; display: flex; gap: 1rem; align-items: center; justify-content: space-between;`
-const Submit = styled(AriaButton)`min-height: 3rem; padding: 0 1.6rem; border: 0; border-radius: 4px; background: var(--now); color: var(--on-now); font-weight: 700; cursor: pointer; &[data-disabled='true'] { background: transparent; border: 1.5px solid var(--rule-2); color: var(--ink-2); cursor: default; }`
-const Caution = styled.p`font-size: 0.88rem; color: var(--ink-2); border-top: 1px solid var(--rule); padding-top: 0.7rem;`
+const Confirm = styled.div`
+  position: sticky;
+  bottom: 0;
+  background: var(--ground);
+  border-top: 1.5px solid var(--ink);
+  padding: 0.7rem 0;
+  margin-top: 0.9rem;
+  display: flex;
+  gap: 1rem;
+  align-items: center;
+  justify-content: space-between;
+`
+const Submit = styled(AriaButton)`
+  min-height: 3rem;
+  padding: 0 1.6rem;
+  border: 0;
+  border-radius: 4px;
+  background: var(--now);
+  color: var(--on-now);
+  font-weight: 700;
+  cursor: pointer;
+  &[data-disabled='true'] {
+    background: transparent;
+    border: 1.5px solid var(--rule-2);
+    color: var(--ink-2);
+    cursor: default;
+  }
+`
+const Caution = styled.p`
+  font-size: 0.88rem;
+  color: var(--ink-2);
+  border-top: 1px solid var(--rule);
+  padding-top: 0.7rem;
+`

@@ -15,9 +15,21 @@ export function Handoffs({ rows, timeZone }: { rows: readonly HandoffRow[]; time
   return (
     <Page>
       <h1>Handoffs</h1>
-      <Group title="Booked" empty="Nothing is booked.">{booked.map((r) => <Row key={r.resident.residencyId} row={r} timeZone={timeZone} />)}</Group>
-      <Group title="Ready, no time chosen" empty="Nobody is waiting for a time.">{ready.map((r) => <Row key={r.resident.residencyId} row={r} timeZone={timeZone} />)}</Group>
-      <Group title="Not ready yet" empty="Every resident is ready.">{rest.map((r) => <Row key={r.resident.residencyId} row={r} timeZone={timeZone} />)}</Group>
+      <Group title="Booked" empty="Nothing is booked.">
+        {booked.map((r) => (
+          <Row key={r.resident.residencyId} row={r} timeZone={timeZone} />
+        ))}
+      </Group>
+      <Group title="Ready, no time chosen" empty="Nobody is waiting for a time.">
+        {ready.map((r) => (
+          <Row key={r.resident.residencyId} row={r} timeZone={timeZone} />
+        ))}
+      </Group>
+      <Group title="Not ready yet" empty="Every resident is ready.">
+        {rest.map((r) => (
+          <Row key={r.resident.residencyId} row={r} timeZone={timeZone} />
+        ))}
+      </Group>
     </Page>
   )
 }
@@ -25,7 +37,9 @@ export function Handoffs({ rows, timeZone }: { rows: readonly HandoffRow[]; time
 function Group({ title, empty, children }: { title: string; empty: string; children: readonly React.ReactNode[] }) {
   return (
     <section>
-      <h2>{title} <span>{children.length}</span></h2>
+      <h2>
+        {title} <span>{children.length}</span>
+      </h2>
       {children.length === 0 ? <p>{empty}</p> : <List>{children}</List>}
     </section>
   )
@@ -36,11 +50,31 @@ function Row({ row, timeZone }: { row: HandoffRow; timeZone: string }) {
   const { resident, live } = row
   return (
     <li>
-      <Link href={`/dogs/${resident.residencyId}/handoff`}><b>{resident.runNumber}</b> <span>{resident.name}</span></Link>
+      <Link href={`/dogs/${resident.residencyId}/handoff`}>
+        <b>{resident.runNumber}</b> <span>{resident.name}</span>
+      </Link>
       <span>{resident.ownerName}</span>
-      <span>{live ? <><strong>{sayMoment(live.from, timeZone)}</strong>, {live.personName}</> : row.readyOn ? `ready since ${sayDay(row.readyOn)}` : row.lacks !== '' ? <em>{row.lacks}</em> : <Notches met={row.met} of={row.promises} />}</span>
+      <span>
+        {live ? (
+          <>
+            <strong>{sayMoment(live.from, timeZone)}</strong>, {live.personName}
+          </>
+        ) : row.readyOn ? (
+          `ready since ${sayDay(row.readyOn)}`
+        ) : row.lacks !== '' ? (
+          <em>{row.lacks}</em>
+        ) : (
+          <Notches met={row.met} of={row.promises} />
+        )}
+      </span>
       <span>{live && !row.readyOn ? <em>no longer ready: tell the owner</em> : `home in ${row.daysLeft} days`}</span>
-      <span>{live && <FileLink href={`/handoffs/${live.id}/invitation.ics`} download>Invitation</FileLink>}</span>
+      <span>
+        {live && (
+          <FileLink href={`/handoffs/${live.id}/invitation.ics`} download>
+            Invitation
+          </FileLink>
+        )}
+      </span>
     </li>
   )
 }
@@ -52,17 +86,96 @@ function Notches({ met, of }: { met: number; of: number }) {
       <svg width={Math.max(1, of) * 14 + 6} height="14" aria-hidden="true">
         <line x1="2" x2={of * 14 + 2} y1="8" y2="8" stroke="var(--rule-2)" strokeDasharray="1 3" />
         {met > 0 && <line x1="2" x2={met * 14 + 2} y1="8" y2="8" stroke="var(--held)" strokeWidth="3.5" />}
-        {Array.from({ length: of }, (_, i) => <line key={i} x1={(i + 1) * 14 + 2} x2={(i + 1) * 14 + 2} y1="2" y2="10" stroke={i < met ? 'var(--held)' : 'var(--rule-2)'} strokeWidth="1.5" />)}
+        {Array.from({ length: of }, (_, i) => (
+          <line
+            key={i}
+            x1={(i + 1) * 14 + 2}
+            x2={(i + 1) * 14 + 2}
+            y1="2"
+            y2="10"
+            stroke={i < met ? 'var(--held)' : 'var(--rule-2)'}
+            strokeWidth="1.5"
+          />
+        ))}
       </svg>
       {met} of {of} promises met
     </Cord>
   )
 }
 
-const Page = styled.div`padding: 0.9rem 1.5rem 3rem; max-width: 66rem; display: grid; gap: 1.5rem; h1 { font-size: 1.6rem; } h2 { font-size: 1.1rem; border-bottom: 1.5px solid var(--ink); padding-bottom: 0.25rem; span { font-weight: 420; color: var(--ink-2); } } section > p { padding: 0.6rem 0; color: var(--ink-2); } ${phone} { padding: 0.8rem 0.9rem 3rem; }`
-const List = styled.ul`
-  list-style: none; margin: 0; padding: 0; li { display: grid; grid-template-columns: 11rem 11rem minmax(0, 1fr) 12rem 7rem; align-items: center; gap: 0.8rem; border-bottom: 1px solid var(--rule); min-height: 2.9rem; }
-  a > b { font: 700 1.2rem/1 'Hepta Slab Variable', serif; margin-right: 0.3rem; } a > span { font-weight: 620; } li > a { overflow: hidden; text-overflow: ellipsis; white-space: nowrap; padding: 0.5rem 0; } em { font-style: normal; color: var(--person); font-weight: 620; } li > span > a { min-height: 2rem; }
-  ${phone} { li { grid-template-columns: 1fr 1fr; padding: 0.5rem 0; gap: 0.2rem 0.6rem; } li > :nth-child(3) { grid-column: 1 / -1; } }
+const Page = styled.div`
+  padding: 0.9rem 1.5rem 3rem;
+  max-width: 66rem;
+  display: grid;
+  gap: 1.5rem;
+  h1 {
+    font-size: 1.6rem;
+  }
+  h2 {
+    font-size: 1.1rem;
+    border-bottom: 1.5px solid var(--ink);
+    padding-bottom: 0.25rem;
+    span {
+      font-weight: 420;
+      color: var(--ink-2);
+    }
+  }
+  section > p {
+    padding: 0.6rem 0;
+    color: var(--ink-2);
+  }
+  ${phone} {
+    padding: 0.8rem 0.9rem 3rem;
+  }
 `
-const Cord = styled.span`display: inline-flex; align-items: center; gap: 0.5rem;`
+const List = styled.ul`
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  li {
+    display: grid;
+    grid-template-columns: 11rem 11rem minmax(0, 1fr) 12rem 7rem;
+    align-items: center;
+    gap: 0.8rem;
+    border-bottom: 1px solid var(--rule);
+    min-height: 2.9rem;
+  }
+  a > b {
+    font:
+      700 1.2rem/1 'Hepta Slab Variable',
+      serif;
+    margin-right: 0.3rem;
+  }
+  a > span {
+    font-weight: 620;
+  }
+  li > a {
+    overflow: hidden;
+    text-overflow: ellipsis;
+    white-space: nowrap;
+    padding: 0.5rem 0;
+  }
+  em {
+    font-style: normal;
+    color: var(--person);
+    font-weight: 620;
+  }
+  li > span > a {
+    min-height: 2rem;
+  }
+  ${phone} {
+    li {
+      grid-template-columns: 1fr 1fr;
+      padding: 0.5rem 0;
+      gap: 0.2rem 0.6rem;
+    }
+    li > :nth-child(3) {
+      grid-column: 1 / -1;
+    }
+  }
+`
+const Cord = styled.span`
+  display: inline-flex;
+  align-items: center;
+  gap: 0.5rem;
+`

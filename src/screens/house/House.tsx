@@ -10,7 +10,15 @@ import { SpecForm } from '../form/SpecForm'
 import type { Told } from '../told'
 
 /** The house: what is true of it whatever dog is in it. */
-export function House({ view, keep, backUp }: { view: HouseView; keep: FormAction; backUp: () => Promise<Told & { readonly file?: string }> }) {
+export function House({
+  view,
+  keep,
+  backUp,
+}: {
+  view: HouseView
+  keep: FormAction
+  backUp: () => Promise<Told & { readonly file?: string }>
+}) {
   const [kept, setKept] = useState('')
   const keepSection: FormAction = async (before, form) => {
     const after = await keep(before, form)
@@ -22,13 +30,29 @@ export function House({ view, keep, backUp }: { view: HouseView; keep: FormActio
     <Page>
       <header>
         <h1>The house</h1>
-        <nav aria-label="Parts of the house">{view.sections.map((s) => <a key={s.id} href={`#${s.id}`}>{s.title}</a>)}<Link href="/people/new">People and hours</Link><a href="#backup">Backup</a></nav>
+        <nav aria-label="Parts of the house">
+          {view.sections.map((s) => (
+            <a key={s.id} href={`#${s.id}`}>
+              {s.title}
+            </a>
+          ))}
+          <Link href="/people/new">People and hours</Link>
+          <a href="#backup">Backup</a>
+        </nav>
       </header>
       {view.sections.map((s) => (
         <section key={s.id} id={s.id} aria-labelledby={`h-${s.id}`}>
           <h2 id={`h-${s.id}`}>{s.title}</h2>
           <p>{s.intro}</p>
-          <SpecForm key={JSON.stringify(s.values)} action={keepSection} justKept={kept === s.id} fields={s.fields} values={s.values} hidden={{ section: s.id }} submit={`Keep ${s.title.toLowerCase()}`} />
+          <SpecForm
+            key={JSON.stringify(s.values)}
+            action={keepSection}
+            justKept={kept === s.id}
+            fields={s.fields}
+            values={s.values}
+            hidden={{ section: s.id }}
+            submit={`Keep ${s.title.toLowerCase()}`}
+          />
         </section>
       ))}
       <Backup folder={view.house.backupFolder} backUp={backUp} />
@@ -42,16 +66,54 @@ function Backup({ folder, backUp }: { folder: string; backUp: () => Promise<Told
   return (
     <section id="backup" aria-labelledby="h-backup">
       <h2 id="h-backup">Backup</h2>
-      <p>{folder === '' ? 'Name a folder above, best on another disk.' : `Everything in one file, into ${folder}. Kibou can be started with it: KIBOU_DB names the file.`}</p>
-      <div><Button isDisabled={pending || folder === ''} onPress={() => start(async () => setTold(await backUp()))}>Back up now</Button></div>
+      <p>
+        {folder === ''
+          ? 'Name a folder above, best on another disk.'
+          : `Everything in one file, into ${folder}. Kibou can be started with it: KIBOU_DB names the file.`}
+      </p>
+      <div>
+        <Button isDisabled={pending || folder === ''} onPress={() => start(async () => setTold(await backUp()))}>
+          Back up now
+        </Button>
+      </div>
       {told && <div role="status">{told.ok ? <p>Written: {told.file}</p> : <Fault>{told.reason}</Fault>}</div>}
     </section>
   )
 }
 
 const Page = styled.div`
-  padding: 0.9rem 1.5rem 4rem; max-width: 66rem; display: grid; gap: 1.8rem; grid-template-columns: minmax(0, 1fr);
-  h1 { font-size: 1.6rem; } h2 { font-size: 1.25rem; } header nav { display: flex; flex-wrap: wrap; gap: 0.2rem 1.1rem; margin-top: 0.4rem; } header nav a { padding: 0.3rem 0; }
-  > section { display: grid; gap: 0.7rem; border-top: 3px solid var(--ink); padding-top: 0.8rem; grid-template-columns: minmax(0, 1fr); } > section > p { color: var(--ink-2); max-width: 66ch; }
-  ${phone} { padding: 0.8rem 0.9rem 4rem; }
+  padding: 0.9rem 1.5rem 4rem;
+  max-width: 66rem;
+  display: grid;
+  gap: 1.8rem;
+  grid-template-columns: minmax(0, 1fr);
+  h1 {
+    font-size: 1.6rem;
+  }
+  h2 {
+    font-size: 1.25rem;
+  }
+  header nav {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 0.2rem 1.1rem;
+    margin-top: 0.4rem;
+  }
+  header nav a {
+    padding: 0.3rem 0;
+  }
+  > section {
+    display: grid;
+    gap: 0.7rem;
+    border-top: 3px solid var(--ink);
+    padding-top: 0.8rem;
+    grid-template-columns: minmax(0, 1fr);
+  }
+  > section > p {
+    color: var(--ink-2);
+    max-width: 66ch;
+  }
+  ${phone} {
+    padding: 0.8rem 0.9rem 4rem;
+  }
 `

@@ -13,24 +13,51 @@ import type { FormAction } from '../begin/TrainerForm'
 import { SpecForm } from '../form/SpecForm'
 
 /** A dog at the door: one step at a time, on a cord whose knots are tied as steps are kept. */
-export function Intake({ view, stepId, keep, saveDraft }: { view: IntakeView; stepId: string; keep: FormAction; saveDraft: (raw: unknown) => Promise<{ readonly ok: boolean }> }) {
+export function Intake({
+  view,
+  stepId,
+  keep,
+  saveDraft,
+}: {
+  view: IntakeView
+  stepId: string
+  keep: FormAction
+  saveDraft: (raw: unknown) => Promise<{ readonly ok: boolean }>
+}) {
   const { sayMoment } = useWhen()
   const { resident, steps } = view
-  const at = Math.max(0, steps.findIndex((s) => s.id === stepId))
+  const at = Math.max(
+    0,
+    steps.findIndex((s) => s.id === stepId),
+  )
   const step = steps[at]
   const first = steps.find((s) => !s.kept)
   if (!step) return null
   return (
     <Page>
       <header>
-        <p><b>{resident.runNumber}</b> <Link href={`/dogs/${resident.residencyId}`}>{resident.name}</Link>, {resident.ownerName}’s; here {sayDay(resident.arrivesOn)} to {sayDay(resident.leavesOn)}, {sayLength(daysBetween(resident.arrivesOn, resident.leavesOn))}</p>
+        <p>
+          <b>{resident.runNumber}</b> <Link href={`/dogs/${resident.residencyId}`}>{resident.name}</Link>,{' '}
+          {resident.ownerName}’s; here {sayDay(resident.arrivesOn)} to {sayDay(resident.leavesOn)},{' '}
+          {sayLength(daysBetween(resident.arrivesOn, resident.leavesOn))}
+        </p>
         <h1>Intake</h1>
       </header>
-      {(resident.biteHistory || resident.caution) && <NeedsPerson>{resident.biteHistory ? 'Bite history. ' : ''}{resident.caution}</NeedsPerson>}
+      {(resident.biteHistory || resident.caution) && (
+        <NeedsPerson>
+          {resident.biteHistory ? 'Bite history. ' : ''}
+          {resident.caution}
+        </NeedsPerson>
+      )}
       <Cord aria-label="Steps of the intake">
         {steps.map((s) => (
           <li key={s.id} data-kept={s.kept} data-now={s === first}>
-            <Link href={`/dogs/${resident.residencyId}/intake?step=${s.id}`} aria-current={s === step ? 'step' : undefined}>{s.title}</Link>
+            <Link
+              href={`/dogs/${resident.residencyId}/intake?step=${s.id}`}
+              aria-current={s === step ? 'step' : undefined}
+            >
+              {s.title}
+            </Link>
             <span>{s.draft ? 'begun' : s.kept ? 'kept' : s.fromBefore ? 'from last time' : 'open'}</span>
           </li>
         ))}
@@ -38,27 +65,68 @@ export function Intake({ view, stepId, keep, saveDraft }: { view: IntakeView; st
       <section aria-labelledby="step">
         <h2 id="step">{step.title}</h2>
         <p>{step.intro}</p>
-        {step.draft && <p className="draft">Typed by {step.draft.by}, {sayMoment(step.draft.at, view.timeZone)}, and not kept for good yet.</p>}
-        {step.fromBefore && !step.draft && <p className="draft">From an earlier residency: look it over and keep it.</p>}
+        {step.draft && (
+          <p className="draft">
+            Typed by {step.draft.by}, {sayMoment(step.draft.at, view.timeZone)}, and not kept for good yet.
+          </p>
+        )}
+        {step.fromBefore && !step.draft && (
+          <p className="draft">From an earlier residency: look it over and keep it.</p>
+        )}
         {step.id === 'arrival' && <Photo view={view} />}
-        {step.id === 'consents' && <p>{view.devices.length === 0 ? 'This house uses no device.' : `Devices of this house: ${view.devices.map((d) => (d.policy === '' ? d.name : `${d.name} (${d.policy})`)).join('; ')}. None without the owner’s signature.`}</p>}
-        <StepForm key={step.id} view={view} step={step} last={at === steps.length - 1} keep={keep} saveDraft={saveDraft} />
+        {step.id === 'consents' && (
+          <p>
+            {view.devices.length === 0
+              ? 'This house uses no device.'
+              : `Devices of this house: ` +
+                `${view.devices.map((d) => (d.policy === '' ? d.name : `${d.name} (${d.policy})`)).join('; ')}. ` +
+                `None without the owner’s signature.`}
+          </p>
+        )}
+        <StepForm
+          key={step.id}
+          view={view}
+          step={step}
+          last={at === steps.length - 1}
+          keep={keep}
+          saveDraft={saveDraft}
+        />
       </section>
     </Page>
   )
 }
 
 /** The length of a package as it is sold: in weeks, and days where they are not whole. */
-const sayLength = (days: number): string => (days % 7 === 0 ? `${days / 7} ${days === 7 ? 'week' : 'weeks'}` : `${days} ${days === 1 ? 'day' : 'days'}`)
+const sayLength = (days: number): string =>
+  days % 7 === 0 ? `${days / 7} ${days === 7 ? 'week' : 'weeks'}` : `${days} ${days === 1 ? 'day' : 'days'}`
 
-function StepForm({ view, step, last, keep, saveDraft }: { view: IntakeView; step: IntakeStep; last: boolean; keep: FormAction; saveDraft: (raw: unknown) => Promise<{ readonly ok: boolean }> }) {
+function StepForm({
+  view,
+  step,
+  last,
+  keep,
+  saveDraft,
+}: {
+  view: IntakeView
+  step: IntakeStep
+  last: boolean
+  keep: FormAction
+  saveDraft: (raw: unknown) => Promise<{ readonly ok: boolean }>
+}) {
   const id = view.resident.residencyId
   const asTyped = async (typed: Typed) => {
     const { residencyId: _r, step: _s, ...rest } = typed
     return (await saveDraft({ key: id, step: step.id, typed: rest })).ok
   }
   return (
-    <SpecForm action={keep} fields={step.fields} values={step.values} keep={asTyped} hidden={{ residencyId: id, step: step.id }} submit={last ? 'Keep, and to the dog' : 'Keep, and go on'}>
+    <SpecForm
+      action={keep}
+      fields={step.fields}
+      values={step.values}
+      keep={asTyped}
+      hidden={{ residencyId: id, step: step.id }}
+      submit={last ? 'Keep, and to the dog' : 'Keep, and go on'}
+    >
       <ButtonLink href={`/dogs/${id}`}>Later</ButtonLink>
     </SpecForm>
   )
@@ -73,7 +141,8 @@ function Photo({ view }: { view: IntakeView }) {
   const [at, setAt] = useState(view.photoAt)
   const [wrong, setWrong] = useState('')
   const send = async (file: File) => {
-    if (file.size > mostBytes) return setWrong(`The picture has ${Math.round(file.size / 1e6)} MB; 12 are the most. Nothing else is lost.`)
+    if (file.size > mostBytes)
+      return setWrong(`The picture has ${Math.round(file.size / 1e6)} MB; 12 are the most. Nothing else is lost.`)
     const body = new FormData()
     body.set('photo', file)
     try {
@@ -87,26 +156,140 @@ function Photo({ view }: { view: IntakeView }) {
   }
   return (
     <PhotoBox>
-      {at === undefined ? <span aria-hidden="true" /> : <img src={`/dogs/${residencyId}/photo?at=${at}`} alt={`${view.resident.name}`} width={120} height={120} />}
+      {at === undefined ? (
+        <span aria-hidden="true" />
+      ) : (
+        <img src={`/dogs/${residencyId}/photo?at=${at}`} alt={`${view.resident.name}`} width={120} height={120} />
+      )}
       <div>
-        <input ref={input} type="file" accept="image/*" aria-label="Photo" hidden onChange={(e) => { const f = e.target.files?.[0]; if (f) void send(f) }} />
+        <input
+          ref={input}
+          type="file"
+          accept="image/*"
+          aria-label="Photo"
+          hidden
+          onChange={(e) => {
+            const f = e.target.files?.[0]
+            if (f) void send(f)
+          }}
+        />
         <Button onPress={() => input.current?.click()}>{at === undefined ? 'Add a photo' : 'Another photo'}</Button>
-        {wrong && <div role="alert"><Fault>{wrong}</Fault></div>}
+        {wrong && (
+          <div role="alert">
+            <Fault>{wrong}</Fault>
+          </div>
+        )}
       </div>
     </PhotoBox>
   )
 }
 
 const Page = styled.div`
-  padding: 0.9rem 1.5rem 4rem; max-width: 66rem; display: grid; gap: 1rem; grid-template-columns: minmax(0, 1fr); h1 { font-size: 1.6rem; } h2 { font-size: 1.3rem; } header p { color: var(--ink-2); }
-  > section { display: grid; gap: 0.8rem; grid-template-columns: minmax(0, 1fr); } > section > p { color: var(--ink-2); max-width: 66ch; } .draft { border-left: 3px solid var(--ink); padding-left: 0.6rem; }
-  ${phone} { padding: 0.8rem 0.9rem 4rem; }
+  padding: 0.9rem 1.5rem 4rem;
+  max-width: 66rem;
+  display: grid;
+  gap: 1rem;
+  grid-template-columns: minmax(0, 1fr);
+  h1 {
+    font-size: 1.6rem;
+  }
+  h2 {
+    font-size: 1.3rem;
+  }
+  header p {
+    color: var(--ink-2);
+  }
+  > section {
+    display: grid;
+    gap: 0.8rem;
+    grid-template-columns: minmax(0, 1fr);
+  }
+  > section > p {
+    color: var(--ink-2);
+    max-width: 66ch;
+  }
+  .draft {
+    border-left: 3px solid var(--ink);
+    padding-left: 0.6rem;
+  }
+  ${phone} {
+    padding: 0.8rem 0.9rem 4rem;
+  }
 `
 const Cord = styled.ol`
-  list-style: none; margin: 0; padding: 0; display: grid; grid-auto-flow: column; grid-auto-columns: minmax(0, 1fr);
-  li { position: relative; display: grid; gap: 0.1rem; padding-top: 1.3rem; padding-right: 0.6rem; } li::before { content: ''; position: absolute; left: 0; right: 0; top: 0.5rem; border-top: 2px dashed var(--rule-2); } li[data-kept='true']::before { border-top: 5px solid var(--held); top: 0.38rem; }
-  li::after { content: ''; position: absolute; left: 0; top: 0.12rem; width: 0.85rem; height: 0.85rem; border-radius: 50%; border: 3px solid var(--rule-2); background: var(--ground); } li[data-kept='true']::after { border-color: var(--held); background: var(--held); } li[data-now='true']::after { background: var(--now); border-color: var(--ink); }
-  a { text-decoration: none; min-height: 1.5rem; } a[aria-current='step'] { font-weight: 700; text-decoration: underline; } span { font-size: 0.82rem; color: var(--ink-2); }
-  ${phone} { grid-auto-flow: row; grid-template-columns: 1fr 1fr; gap: 0.6rem 0; }
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  display: grid;
+  grid-auto-flow: column;
+  grid-auto-columns: minmax(0, 1fr);
+  li {
+    position: relative;
+    display: grid;
+    gap: 0.1rem;
+    padding-top: 1.3rem;
+    padding-right: 0.6rem;
+  }
+  li::before {
+    content: '';
+    position: absolute;
+    left: 0;
+    right: 0;
+    top: 0.5rem;
+    border-top: 2px dashed var(--rule-2);
+  }
+  li[data-kept='true']::before {
+    border-top: 5px solid var(--held);
+    top: 0.38rem;
+  }
+  li::after {
+    content: '';
+    position: absolute;
+    left: 0;
+    top: 0.12rem;
+    width: 0.85rem;
+    height: 0.85rem;
+    border-radius: 50%;
+    border: 3px solid var(--rule-2);
+    background: var(--ground);
+  }
+  li[data-kept='true']::after {
+    border-color: var(--held);
+    background: var(--held);
+  }
+  li[data-now='true']::after {
+    background: var(--now);
+    border-color: var(--ink);
+  }
+  a {
+    text-decoration: none;
+    min-height: 1.5rem;
+  }
+  a[aria-current='step'] {
+    font-weight: 700;
+    text-decoration: underline;
+  }
+  span {
+    font-size: 0.82rem;
+    color: var(--ink-2);
+  }
+  ${phone} {
+    grid-auto-flow: row;
+    grid-template-columns: 1fr 1fr;
+    gap: 0.6rem 0;
+  }
 `
-const PhotoBox = styled.div`display: flex; gap: 1rem; align-items: center; img, > span { width: 7.5rem; height: 7.5rem; object-fit: cover; border: 2px solid var(--ink); border-radius: 4px; background: repeating-linear-gradient(135deg, var(--paper) 0 8px, var(--ground) 8px 16px); }`
+const PhotoBox = styled.div`
+  display: flex;
+  gap: 1rem;
+  align-items: center;
+  img,
+  > span {
+    width: 7.5rem;
+    height: 7.5rem;
+    object-fit: cover;
+    border: 2px solid var(--ink);
+    border-radius: 4px;
+    background: repeating-linear-gradient(135deg, var(--paper) 0 8px, var(--ground) 8px 16px);
+  }
+`

@@ -15,8 +15,16 @@ export interface MethodActions {
 }
 
 const kinds: readonly { kind: RowKind; title: string; words: string }[] = [
-  { kind: 'judging', title: 'Judging', words: 'Change what counts and what is suggested, from the next rep on. History keeps the rules it was made under.' },
-  { kind: 'instructing', title: 'Instructing', words: 'Change what a trainer reads before and during a set, and what is printed.' },
+  {
+    kind: 'judging',
+    title: 'Judging',
+    words: 'Change what counts and what is suggested, from the next rep on. History keeps the rules it was made under.',
+  },
+  {
+    kind: 'instructing',
+    title: 'Instructing',
+    words: 'Change what a trainer reads before and during a set, and what is printed.',
+  },
   { kind: 'fixed', title: 'Fixed', words: 'Kibou decides these, and says why.' },
 ]
 
@@ -33,13 +41,24 @@ export function Method({ page, actions }: { page: MethodPage; actions: MethodAct
         <section key={kind} aria-labelledby={kind}>
           <h2 id={kind}>{title}</h2>
           <p className="words">{words}</p>
-          {methodRows.filter((r) => r.kind === kind).map((row) => <RowOf key={row.id} row={row} current={page.method[row.id] ?? row.default} actions={actions} />)}
+          {methodRows
+            .filter((r) => r.kind === kind)
+            .map((row) => (
+              <RowOf key={row.id} row={row} current={page.method[row.id] ?? row.default} actions={actions} />
+            ))}
         </section>
       ))}
       <section aria-labelledby="changes">
         <h2 id="changes">Changes</h2>
         {page.recent.length === 0 && <p className="words">None yet: everything is at the house’s default.</p>}
-        <ul>{page.recent.map((c) => <li key={`${c.at} ${c.row}`}>{sayMoment(c.at, page.timeZone)}, {c.by}: {methodRows.find((r) => r.id === c.row)?.question} {methodRows.find((r) => r.id === c.row)?.options.find((o) => o.id === c.option)?.words}</li>)}</ul>
+        <ul>
+          {page.recent.map((c) => (
+            <li key={`${c.at} ${c.row}`}>
+              {sayMoment(c.at, page.timeZone)}, {c.by}: {methodRows.find((r) => r.id === c.row)?.question}{' '}
+              {methodRows.find((r) => r.id === c.row)?.options.find((o) => o.id === c.option)?.words}
+            </li>
+          ))}
+        </ul>
       </section>
     </Page>
   )
@@ -75,7 +94,18 @@ function RowOf({ row, current, actions }: { row: MethodRow; current: string; act
           <Label>{row.question}</Label>
           {row.options.map((o) => (
             <Option key={o.id} value={o.id}>
-              {({ isSelected }) => <><span aria-hidden="true" className="mark">{isSelected ? '●' : '○'}</span> <span>{o.words}{o.id === row.default && row.kind !== 'fixed' && <em> default</em>}{o.id === current && o.id !== row.default && <em> set here</em>}</span></>}
+              {({ isSelected }) => (
+                <>
+                  <span aria-hidden="true" className="mark">
+                    {isSelected ? '●' : '○'}
+                  </span>{' '}
+                  <span>
+                    {o.words}
+                    {o.id === row.default && row.kind !== 'fixed' && <em> default</em>}
+                    {o.id === current && o.id !== row.default && <em> set here</em>}
+                  </span>
+                </>
+              )}
             </Option>
           ))}
         </RadioGroup>
@@ -87,7 +117,18 @@ function RowOf({ row, current, actions }: { row: MethodRow; current: string; act
             {pending && !preview && <p>Looking at what changes …</p>}
             {preview && <Preview preview={preview} />}
             {wrong && <Fault>{wrong}</Fault>}
-            <div><Button $now isDisabled={pending} onPress={apply}>Apply from the next rep on</Button> <Quiet onPress={() => { choose(current) }}>Leave it</Quiet></div>
+            <div>
+              <Button $now isDisabled={pending} onPress={apply}>
+                Apply from the next rep on
+              </Button>{' '}
+              <Quiet
+                onPress={() => {
+                  choose(current)
+                }}
+              >
+                Leave it
+              </Quiet>
+            </div>
           </Change>
         )}
       </div>
@@ -112,21 +153,115 @@ function Dogs({ list, none }: { list: MethodPreview['now']; none: string }) {
   const shown = list.slice(0, 6)
   return (
     <ul>
-      {shown.map((d) => <li key={d.residencyId}><b>{d.runNumber} {d.name}</b>{d.changes.slice(0, 4).map((c) => <span key={c.command}>{c.command}: <s>{c.before}</s> → {c.after}</span>)}{d.changes.length > 4 && <span>and {d.changes.length - 4} more</span>}</li>)}
+      {shown.map((d) => (
+        <li key={d.residencyId}>
+          <b>
+            {d.runNumber} {d.name}
+          </b>
+          {d.changes.slice(0, 4).map((c) => (
+            <span key={c.command}>
+              {c.command}: <s>{c.before}</s> → {c.after}
+            </span>
+          ))}
+          {d.changes.length > 4 && <span>and {d.changes.length - 4} more</span>}
+        </li>
+      ))}
       {list.length > shown.length && <li>and {list.length - shown.length} more dogs</li>}
     </ul>
   )
 }
 
-const Page = styled.div`padding: 0.9rem 1.5rem 3rem; display: grid; gap: 1.6rem; grid-template-columns: minmax(0, 1fr); h2 { font-size: 1.35rem; } .words { color: var(--ink-2); margin-bottom: 0.4rem; } ul { margin: 0; padding-left: 1.1rem; } ${phone} { padding: 0.8rem 0.9rem 3rem; }`
-const Head = styled.header`border-bottom: 1.5px solid var(--ink); padding-bottom: 0.7rem; h1 { font-size: 1.9rem; } p { color: var(--ink-2); max-width: 60ch; }`
+const Page = styled.div`
+  padding: 0.9rem 1.5rem 3rem;
+  display: grid;
+  gap: 1.6rem;
+  grid-template-columns: minmax(0, 1fr);
+  h2 {
+    font-size: 1.35rem;
+  }
+  .words {
+    color: var(--ink-2);
+    margin-bottom: 0.4rem;
+  }
+  ul {
+    margin: 0;
+    padding-left: 1.1rem;
+  }
+  ${phone} {
+    padding: 0.8rem 0.9rem 3rem;
+  }
+`
+const Head = styled.header`
+  border-bottom: 1.5px solid var(--ink);
+  padding-bottom: 0.7rem;
+  h1 {
+    font-size: 1.9rem;
+  }
+  p {
+    color: var(--ink-2);
+    max-width: 60ch;
+  }
+`
 const Row = styled.article`
-  display: grid; grid-template-columns: minmax(0, 1fr) minmax(0, 1fr); gap: 0.4rem 2rem; border-top: 1px solid var(--rule); padding: 0.6rem 0; .side p { color: var(--ink-2); font-size: 0.92rem; }
-  [role='radiogroup'] > span:first-child { font-weight: 660; font-size: 1.05rem; } &[data-changed='true'] { border-left: 4px solid var(--ink); padding-left: 0.8rem; }
-  ${phone} { grid-template-columns: minmax(0, 1fr); }
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+  gap: 0.4rem 2rem;
+  border-top: 1px solid var(--rule);
+  padding: 0.6rem 0;
+  .side p {
+    color: var(--ink-2);
+    font-size: 0.92rem;
+  }
+  [role='radiogroup'] > span:first-child {
+    font-weight: 660;
+    font-size: 1.05rem;
+  }
+  &[data-changed='true'] {
+    border-left: 4px solid var(--ink);
+    padding-left: 0.8rem;
+  }
+  ${phone} {
+    grid-template-columns: minmax(0, 1fr);
+  }
 `
 const Option = styled(Radio)`
-  display: grid; grid-template-columns: 1.4rem 1fr; align-items: baseline; padding: 0.22rem 0; min-height: 2rem; cursor: pointer; em { font-style: normal; font-size: 0.82rem; color: var(--ink-2); } &[data-selected='true'] { font-weight: 600; }
-  &[data-disabled='true'] { cursor: default; } &[data-hovered='true'] { text-decoration: underline; text-decoration-color: var(--rule-2); text-underline-offset: 0.2em; }
+  display: grid;
+  grid-template-columns: 1.4rem 1fr;
+  align-items: baseline;
+  padding: 0.22rem 0;
+  min-height: 2rem;
+  cursor: pointer;
+  em {
+    font-style: normal;
+    font-size: 0.82rem;
+    color: var(--ink-2);
+  }
+  &[data-selected='true'] {
+    font-weight: 600;
+  }
+  &[data-disabled='true'] {
+    cursor: default;
+  }
+  &[data-hovered='true'] {
+    text-decoration: underline;
+    text-decoration-color: var(--rule-2);
+    text-underline-offset: 0.2em;
+  }
 `
-const Change = styled.div`border-left: 4px solid var(--now); padding-left: 0.8rem; margin-top: 0.5rem; display: grid; gap: 0.4rem; h3 { font-size: 0.95rem; } span { display: block; font-size: 0.88rem; } s { color: var(--ink-2); }`
+const Change = styled.div`
+  border-left: 4px solid var(--now);
+  padding-left: 0.8rem;
+  margin-top: 0.5rem;
+  display: grid;
+  gap: 0.4rem;
+  h3 {
+    font-size: 0.95rem;
+  }
+  span {
+    display: block;
+    font-size: 0.88rem;
+  }
+  s {
+    color: var(--ink-2);
+  }
+`

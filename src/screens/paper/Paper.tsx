@@ -16,19 +16,43 @@ import { useTypedPaper } from './useTypedPaper'
 /** House: sets typed in later are taken to have come so far apart, and to have ended when the first line was typed. */
 const apartMs = 3 * 60_000
 
-/** Sets from a paper sheet, a line each, by keyboard; and the sheet to print. What was typed stays on the device until it is kept or taken out. */
+/**
+ * Sets from a paper sheet, a line each, by keyboard; and the sheet to print. What was typed stays on the device until
+ * it is kept or taken out.
+ */
 export function Paper({ view }: { view: PaperView }) {
   const outbox = useOutbox()
-  const dogs = useMemo(() => view.dogs.map((d): PaperDog => ({ residencyId: d.residencyId, runNumber: d.runNumber, name: d.name, inHand: d.inHand, commands: view.ladders[d.ladder] ?? [] })), [view])
+  const dogs = useMemo(
+    () =>
+      view.dogs.map((d): PaperDog => ({
+        residencyId: d.residencyId,
+        runNumber: d.runNumber,
+        name: d.name,
+        inHand: d.inHand,
+        commands: view.ladders[d.ladder] ?? [],
+      })),
+    [view],
+  )
   const [typed, setTyped] = useTypedPaper(view.today)
   const [tried, setTried] = useState(false)
   const [kept, setKept] = useState(0)
   const { line } = typed
   const read = useMemo(() => readPaperLine(line, dogs), [dogs, line])
   // A dog that went home since is not among them any more.
-  const sets = useMemo(() => typed.lines.flatMap((l, at) => { const r = readPaperLine(l, dogs); return r.ok ? [{ at, set: r.set }] : [] }), [dogs, typed.lines])
+  const sets = useMemo(
+    () =>
+      typed.lines.flatMap((l, at) => {
+        const r = readPaperLine(l, dogs)
+        return r.ok ? [{ at, set: r.set }] : []
+      }),
+    [dogs, typed.lines],
+  )
   const placeId = view.places.find((p) => p.id === typed.placeId)?.id ?? view.places[0]?.id ?? ''
-  const personId = view.people.find((p) => p.id === typed.personId)?.id ?? view.people.find((p) => p.id === view.me && p.role !== 'hand')?.id ?? view.people.find((p) => p.role !== 'hand')?.id ?? view.me
+  const personId =
+    view.people.find((p) => p.id === typed.personId)?.id ??
+    view.people.find((p) => p.id === view.me && p.role !== 'hand')?.id ??
+    view.people.find((p) => p.role !== 'hand')?.id ??
+    view.me
   const kit = kits.find((k) => k === typed.kit) ?? '1.8 m leash'
   const level = levelWords[typed.level] === undefined ? 0 : typed.level
   const add = () => {
@@ -44,9 +68,50 @@ export function Paper({ view }: { view: PaperView }) {
       const at = end - (sets.length - i) * apartMs
       const blockId = blocks.get(set.dog.residencyId) ?? v4()
       blocks.set(set.dog.residencyId, blockId)
-      const opened = outbox.add({ kind: 'set-opened', residencyId: set.dog.residencyId, rungId: set.rung.id, purpose: 'work', blockId, recordedBy: view.me, leashHolder: personId, placeId, level, distanceBand: null, kit, temperatureC: null, minutesIn: null, exerciseMinutesAgo: null, ...nothingSaid.set, replaces: null }, at)
-      set.reps.forEach((rep, n) => outbox.add({ kind: 'rep', setId: opened.id, outcome: rep.outcome, prompt: null, latencySeconds: null, heldSeconds: rep.brokeSeconds, brokeSeconds: rep.brokeSeconds, steps: null, faults: rep.brokeSeconds === null ? [] : ['broke'], paid: rep.outcome !== 'miss', ...nothingSaid.rep, replaces: null }, at + (n + 1) * 1000))
-      outbox.add({ kind: 'set-closed', setId: opened.id, endedBy: 'trainer', note: '' }, at + (set.reps.length + 1) * 1000)
+      const opened = outbox.add(
+        {
+          kind: 'set-opened',
+          residencyId: set.dog.residencyId,
+          rungId: set.rung.id,
+          purpose: 'work',
+          blockId,
+          recordedBy: view.me,
+          leashHolder: personId,
+          placeId,
+          level,
+          distanceBand: null,
+          kit,
+          temperatureC: null,
+          minutesIn: null,
+          exerciseMinutesAgo: null,
+          ...nothingSaid.set,
+          replaces: null,
+        },
+        at,
+      )
+      set.reps.forEach((rep, n) =>
+        outbox.add(
+          {
+            kind: 'rep',
+            setId: opened.id,
+            outcome: rep.outcome,
+            prompt: null,
+            latencySeconds: null,
+            heldSeconds: rep.brokeSeconds,
+            brokeSeconds: rep.brokeSeconds,
+            steps: null,
+            faults: rep.brokeSeconds === null ? [] : ['broke'],
+            paid: rep.outcome !== 'miss',
+            ...nothingSaid.rep,
+            replaces: null,
+          },
+          at + (n + 1) * 1000,
+        ),
+      )
+      outbox.add(
+        { kind: 'set-closed', setId: opened.id, endedBy: 'trainer', note: '' },
+        at + (set.reps.length + 1) * 1000,
+      )
     })
     setKept(sets.length)
     setTyped({ ...typed, lines: [] })
@@ -55,41 +120,178 @@ export function Paper({ view }: { view: PaperView }) {
     <Page>
       <div className="desk">
         <h1>Paper</h1>
-        <p>Type a sheet in, a line a set; where, who, level and kit hold for all of it. Each line: run, command, the rung when it is not the one in hand, and the marks. <b>8 sit-stay 10 s CCM4C</b> is clean, clean, broke at 4 s, clean. C clean, H helped, L late, M miss.</p>
+        <p>
+          Type a sheet in, a line a set; where, who, level and kit hold for all of it. Each line: run, command, the rung
+          when it is not the one in hand, and the marks. <b>8 sit-stay 10 s CCM4C</b> is clean, clean, broke at 4 s,
+          clean. C clean, H helped, L late, M miss.
+        </p>
         <Common>
-          <Choose label="Where" value={placeId} onChange={(id) => setTyped({ ...typed, placeId: id })} choices={view.places} />
-          <Choose label="On the leash" value={personId} onChange={(id) => setTyped({ ...typed, personId: id })} choices={view.people} />
-          <Choose label="Level" value={String(level)} onChange={(l) => setTyped({ ...typed, level: Number(l) })} choices={levelWords.map((words, i) => ({ id: String(i), name: `${i}, ${words}` }))} />
-          <Choose label="Kit" value={kit} onChange={(k) => setTyped({ ...typed, kit: k })} choices={kits.map((k) => ({ id: k, name: k }))} />
-          <Choose label="When" value={typed.hoursAgo} onChange={(h) => setTyped({ ...typed, hoursAgo: h })} choices={[{ id: '0', name: 'just now' }, { id: '1', name: 'an hour ago' }, { id: '2', name: 'two hours ago' }, { id: '4', name: 'four hours ago' }, { id: '8', name: 'eight hours ago' }, { id: '24', name: 'yesterday about now' }]} />
+          <Choose
+            label="Where"
+            value={placeId}
+            onChange={(id) => setTyped({ ...typed, placeId: id })}
+            choices={view.places}
+          />
+          <Choose
+            label="On the leash"
+            value={personId}
+            onChange={(id) => setTyped({ ...typed, personId: id })}
+            choices={view.people}
+          />
+          <Choose
+            label="Level"
+            value={String(level)}
+            onChange={(l) => setTyped({ ...typed, level: Number(l) })}
+            choices={levelWords.map((words, i) => ({ id: String(i), name: `${i}, ${words}` }))}
+          />
+          <Choose
+            label="Kit"
+            value={kit}
+            onChange={(k) => setTyped({ ...typed, kit: k })}
+            choices={kits.map((k) => ({ id: k, name: k }))}
+          />
+          <Choose
+            label="When"
+            value={typed.hoursAgo}
+            onChange={(h) => setTyped({ ...typed, hoursAgo: h })}
+            choices={[
+              { id: '0', name: 'just now' },
+              { id: '1', name: 'an hour ago' },
+              { id: '2', name: 'two hours ago' },
+              { id: '4', name: 'four hours ago' },
+              { id: '8', name: 'eight hours ago' },
+              { id: '24', name: 'yesterday about now' },
+            ]}
+          />
         </Common>
-        <form onSubmit={(e) => { e.preventDefault(); add() }}>
-          <LineBox value={line} onChange={(v) => { setTyped({ ...typed, line: v }); setTried(false); setKept(0) }} isInvalid={tried && !read.ok}>
+        <form
+          onSubmit={(e) => {
+            e.preventDefault()
+            add()
+          }}
+        >
+          <LineBox
+            value={line}
+            onChange={(v) => {
+              setTyped({ ...typed, line: v })
+              setTried(false)
+              setKept(0)
+            }}
+            isInvalid={tried && !read.ok}
+          >
             <FieldLabel as={Label}>Next line; Enter takes it</FieldLabel>
             <FieldInput autoFocus autoComplete="off" spellCheck={false} />
           </LineBox>
-          <Back role="status">{line.trim() === '' ? (kept > 0 ? `Kept: ${kept} ${kept === 1 ? 'set' : 'sets'}.` : '') : read.ok ? <>{say(read.set)}</> : tried ? <Fault>{read.reason}</Fault> : read.reason}</Back>
+          <Back role="status">
+            {line.trim() === '' ? (
+              kept > 0 ? (
+                `Kept: ${kept} ${kept === 1 ? 'set' : 'sets'}.`
+              ) : (
+                ''
+              )
+            ) : read.ok ? (
+              <>{say(read.set)}</>
+            ) : tried ? (
+              <Fault>{read.reason}</Fault>
+            ) : (
+              read.reason
+            )}
+          </Back>
         </form>
         {sets.length > 0 && (
           <>
             <Lines aria-label="Read so far">
-              {sets.map(({ at, set }, i) => <li key={at}><span>{say(set)}</span><Quiet aria-label={`Take out line ${i + 1}: ${set.dog.name}, ${set.command.name}`} onPress={() => setTyped({ ...typed, lines: typed.lines.filter((_, n) => n !== at) })}>Take out</Quiet></li>)}
+              {sets.map(({ at, set }, i) => (
+                <li key={at}>
+                  <span>{say(set)}</span>
+                  <Quiet
+                    aria-label={`Take out line ${i + 1}: ${set.dog.name}, ${set.command.name}`}
+                    onPress={() => setTyped({ ...typed, lines: typed.lines.filter((_, n) => n !== at) })}
+                  >
+                    Take out
+                  </Quiet>
+                </li>
+              ))}
             </Lines>
-            <div><Button $now onPress={keep} isDisabled={!outbox}>{sets.length === 1 ? 'Keep 1 set' : `Keep ${sets.length} sets`}</Button></div>
+            <div>
+              <Button $now onPress={keep} isDisabled={!outbox}>
+                {sets.length === 1 ? 'Keep 1 set' : `Keep ${sets.length} sets`}
+              </Button>
+            </div>
           </>
         )}
         <h2>The sheet</h2>
-        <p>Three things each dog should work on today, with room for the marks. <Button onPress={() => window.print()}>Print for {sayDay(view.today)}</Button></p>
+        <p>
+          Three things each dog should work on today, with room for the marks.{' '}
+          <Button onPress={() => window.print()}>Print for {sayDay(view.today)}</Button>
+        </p>
       </div>
       <Sheets view={view} />
     </Page>
   )
 }
 
-const say = (s: PaperSet): string => `${s.dog.runNumber} ${s.dog.name}: ${s.command.name}, ${s.rung.name}: ${sayMarks(s.reps)} (${s.reps.filter((r) => r.outcome === 'clean').length} clean of ${s.reps.length})`
+const say = (s: PaperSet): string =>
+  `${s.dog.runNumber} ${s.dog.name}: ${s.command.name}, ${s.rung.name}: ${sayMarks(s.reps)} ` +
+  `(${s.reps.filter((r) => r.outcome === 'clean').length} clean of ${s.reps.length})`
 
-const Page = styled.div`padding: 0.9rem 1.5rem 3rem; max-width: 66rem; .desk { display: grid; grid-template-columns: minmax(0, 1fr); gap: 0.7rem; } h1 { font-size: 1.6rem; } h2 { font-size: 1.25rem; border-top: 3px solid var(--ink); padding-top: 0.8rem; margin-top: 0.8rem; } .desk > p { max-width: 70ch; } @media print { padding: 0; .desk { display: none; } }`
-const Common = styled.div`display: grid; grid-template-columns: repeat(auto-fit, minmax(11rem, 1fr)); gap: 0.6rem; max-width: 62rem;`
-const LineBox = styled(TextField)`display: grid; gap: 0.15rem; max-width: 42rem; input { font-size: 1.3rem; min-height: 3.2rem; }`
-const Back = styled.p`min-height: 1.6rem; margin-top: 0.3rem; font-weight: 560;`
-const Lines = styled.ol`margin: 0; padding: 0; list-style: none; border-top: 2px solid var(--ink); li { display: flex; justify-content: space-between; gap: 1rem; border-bottom: 1px solid var(--rule); padding: 0.35rem 0; }`
+const Page = styled.div`
+  padding: 0.9rem 1.5rem 3rem;
+  max-width: 66rem;
+  .desk {
+    display: grid;
+    grid-template-columns: minmax(0, 1fr);
+    gap: 0.7rem;
+  }
+  h1 {
+    font-size: 1.6rem;
+  }
+  h2 {
+    font-size: 1.25rem;
+    border-top: 3px solid var(--ink);
+    padding-top: 0.8rem;
+    margin-top: 0.8rem;
+  }
+  .desk > p {
+    max-width: 70ch;
+  }
+  @media print {
+    padding: 0;
+    .desk {
+      display: none;
+    }
+  }
+`
+const Common = styled.div`
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(11rem, 1fr));
+  gap: 0.6rem;
+  max-width: 62rem;
+`
+const LineBox = styled(TextField)`
+  display: grid;
+  gap: 0.15rem;
+  max-width: 42rem;
+  input {
+    font-size: 1.3rem;
+    min-height: 3.2rem;
+  }
+`
+const Back = styled.p`
+  min-height: 1.6rem;
+  margin-top: 0.3rem;
+  font-weight: 560;
+`
+const Lines = styled.ol`
+  margin: 0;
+  padding: 0;
+  list-style: none;
+  border-top: 2px solid var(--ink);
+  li {
+    display: flex;
+    justify-content: space-between;
+    gap: 1rem;
+    border-bottom: 1px solid var(--rule);
+    padding: 0.35rem 0;
+  }
+`

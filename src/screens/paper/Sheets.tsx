@@ -10,16 +10,32 @@ const setsEach = 2
 export function Sheets({ view }: { view: PaperView }) {
   return (
     <Sheet aria-label="Sheet to print">
-      <header><b>{sayDay(view.today)}</b> <span>C clean, H helped, L late, M miss; behind an M the second of the break. Who: ________ Where: ____________</span></header>
+      <header>
+        <b>{sayDay(view.today)}</b>{' '}
+        <span>
+          C clean, H helped, L late, M miss; behind an M the second of the break. Who: ________ Where: ____________
+        </span>
+      </header>
       {view.dogs.map((dog) => (
         <Dog key={dog.residencyId}>
-          <h3><b>{dog.runNumber}</b> {dog.name} <small>“{dog.release}”</small></h3>
+          <h3>
+            <b>{dog.runNumber}</b> {dog.name} <small>“{dog.release}”</small>
+          </h3>
           {dog.cautions && <p>{dog.cautions}</p>}
           {dog.sheet.length === 0 && <p>Nothing to work today.</p>}
           {dog.sheet.map((row) => (
             <Row key={row.command}>
-              <span><b>{row.command}</b> {row.rung}<small>{row.criterion}</small></span>
-              {Array.from({ length: setsEach }, (_, s) => <Boxes key={s} aria-hidden="true">{Array.from({ length: Math.min(10, row.reps) }, (_, i) => <i key={i} />)}</Boxes>)}
+              <span>
+                <b>{row.command}</b> {row.rung}
+                <small>{row.criterion}</small>
+              </span>
+              {Array.from({ length: setsEach }, (_, s) => (
+                <Boxes key={s} aria-hidden="true">
+                  {Array.from({ length: Math.min(10, row.reps) }, (_, i) => (
+                    <i key={i} />
+                  ))}
+                </Boxes>
+              ))}
             </Row>
           ))}
         </Dog>
@@ -28,7 +44,63 @@ export function Sheets({ view }: { view: PaperView }) {
   )
 }
 
-const Sheet = styled.section`margin-top: 1rem; header { border-bottom: 2px solid var(--ink); padding-bottom: 0.3rem; margin-bottom: 0.4rem; font-size: 0.92rem; } @media print { margin: 0; font-size: 9.5pt; }`
-const Dog = styled.section`border-bottom: 1px solid var(--rule-2); padding: 0.35rem 0; break-inside: avoid; h3 { font-size: 1.05rem; } h3 b { font-size: 1.25rem; } h3 small { font: 400 0.85rem 'Atkinson Hyperlegible Next Variable', sans-serif; } p { font-weight: 620; color: var(--person); font-size: 0.9rem; }`
-const Row = styled.div`display: flex; flex-wrap: wrap; gap: 0.3rem 1rem; align-items: center; padding: 0.15rem 0; > span:first-child { flex: 1 1 12rem; font-size: 0.95rem; } small { display: block; color: var(--ink-2); font-size: 0.82rem; }`
-const Boxes = styled.span`display: inline-flex; gap: 0.15rem; i { width: 1.25rem; height: 1.25rem; border: 1.2px solid var(--ink); border-radius: 2px; }`
+const Sheet = styled.section`
+  margin-top: 1rem;
+  header {
+    border-bottom: 2px solid var(--ink);
+    padding-bottom: 0.3rem;
+    margin-bottom: 0.4rem;
+    font-size: 0.92rem;
+  }
+  @media print {
+    margin: 0;
+    font-size: 9.5pt;
+  }
+`
+const Dog = styled.section`
+  border-bottom: 1px solid var(--rule-2);
+  padding: 0.35rem 0;
+  break-inside: avoid;
+  h3 {
+    font-size: 1.05rem;
+  }
+  h3 b {
+    font-size: 1.25rem;
+  }
+  h3 small {
+    font:
+      400 0.85rem 'Atkinson Hyperlegible Next Variable',
+      sans-serif;
+  }
+  p {
+    font-weight: 620;
+    color: var(--person);
+    font-size: 0.9rem;
+  }
+`
+const Row = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.3rem 1rem;
+  align-items: center;
+  padding: 0.15rem 0;
+  > span:first-child {
+    flex: 1 1 12rem;
+    font-size: 0.95rem;
+  }
+  small {
+    display: block;
+    color: var(--ink-2);
+    font-size: 0.82rem;
+  }
+`
+const Boxes = styled.span`
+  display: inline-flex;
+  gap: 0.15rem;
+  i {
+    width: 1.25rem;
+    height: 1.25rem;
+    border: 1.2px solid var(--ink);
+    border-radius: 2px;
+  }
+`

@@ -17,7 +17,16 @@ const place = 'kibou-paper'
 
 /** The typed sheet of this day, kept by the device through reloads; another day begins a new one. */
 export function useTypedPaper(day: string): [TypedPaper, (next: TypedPaper) => void] {
-  const [typed, setTyped] = useState<TypedPaper>({ day, lines: [], line: '', placeId: '', personId: '', hoursAgo: '0', level: 0, kit: '' })
+  const [typed, setTyped] = useState<TypedPaper>({
+    day,
+    lines: [],
+    line: '',
+    placeId: '',
+    personId: '',
+    hoursAgo: '0',
+    level: 0,
+    kit: '',
+  })
   useEffect(() => {
     try {
       const known = typedPaper.safeParse(JSON.parse(localStorage.getItem(place) ?? 'null')).data

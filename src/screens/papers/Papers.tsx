@@ -10,22 +10,76 @@ type CardView = Omit<DoorCard, 'photo'> & { readonly hasPhoto: boolean }
 export function Card({ card }: { card: CardView }) {
   return (
     <Page>
-      <Tools><Button onPress={() => window.print()}>Print</Button><FileLink href={`/dogs/${card.residencyId}/card.pdf`}>As PDF, A6</FileLink><ButtonLink href={`/dogs/${card.residencyId}`}>To the dog</ButtonLink></Tools>
+      <Tools>
+        <Button onPress={() => window.print()}>Print</Button>
+        <FileLink href={`/dogs/${card.residencyId}/card.pdf`}>As PDF, A6</FileLink>
+        <ButtonLink href={`/dogs/${card.residencyId}`}>To the dog</ButtonLink>
+      </Tools>
       <A6 aria-label={`Run-door card of ${card.name}`}>
         <header>
           <b>{card.run}</b>
-          <div><h1>{card.name}</h1><p>{card.owner}’s, until {sayDay(card.until)}</p></div>
+          <div>
+            <h1>{card.name}</h1>
+            <p>
+              {card.owner}’s, until {sayDay(card.until)}
+            </p>
+          </div>
           {card.hasPhoto && <img src={`/dogs/${card.residencyId}/photo`} alt="" width={84} height={84} />}
         </header>
-        {card.cautions.length > 0 && <ul className="caution">{card.cautions.map((c) => <li key={c}>{c}</li>)}</ul>}
-        <dl className="words"><div><dt>Release</dt><dd>“{card.release}”</dd></div><div><dt>Marker</dt><dd>“{card.marker}”</dd></div><div><dt>Side</dt><dd>{card.side}</dd></div></dl>
-        <dl className="lines">
-          <div><dt>Food</dt><dd>{card.food}</dd></div>
-          {card.allergies.length > 0 && <div data-person="true"><dt>Never</dt><dd>{card.allergies.join(', ')}</dd></div>}
-          {card.medicines.length > 0 && <div><dt>Medicine</dt><dd>{card.medicines.join('; ')}</dd></div>}
-          {card.notWith.length > 0 && <div data-person="true"><dt>May not meet</dt><dd>{card.notWith.join(', ')}</dd></div>}
+        {card.cautions.length > 0 && (
+          <ul className="caution">
+            {card.cautions.map((c) => (
+              <li key={c}>{c}</li>
+            ))}
+          </ul>
+        )}
+        <dl className="words">
+          <div>
+            <dt>Release</dt>
+            <dd>“{card.release}”</dd>
+          </div>
+          <div>
+            <dt>Marker</dt>
+            <dd>“{card.marker}”</dd>
+          </div>
+          <div>
+            <dt>Side</dt>
+            <dd>{card.side}</dd>
+          </div>
         </dl>
-        <ul className="cues">{card.cues.filter((c) => c.word !== '').map((c) => <li key={c.command}><span>{c.command}</span> {c.own ? <b>“{c.word}”</b> : <>“{c.word}”</>}</li>)}</ul>
+        <dl className="lines">
+          <div>
+            <dt>Food</dt>
+            <dd>{card.food}</dd>
+          </div>
+          {card.allergies.length > 0 && (
+            <div data-person="true">
+              <dt>Never</dt>
+              <dd>{card.allergies.join(', ')}</dd>
+            </div>
+          )}
+          {card.medicines.length > 0 && (
+            <div>
+              <dt>Medicine</dt>
+              <dd>{card.medicines.join('; ')}</dd>
+            </div>
+          )}
+          {card.notWith.length > 0 && (
+            <div data-person="true">
+              <dt>May not meet</dt>
+              <dd>{card.notWith.join(', ')}</dd>
+            </div>
+          )}
+        </dl>
+        <ul className="cues">
+          {card.cues
+            .filter((c) => c.word !== '')
+            .map((c) => (
+              <li key={c.command}>
+                <span>{c.command}</span> {c.own ? <b>“{c.word}”</b> : <>“{c.word}”</>}
+              </li>
+            ))}
+        </ul>
         {card.houseCaution && <footer>{card.houseCaution}</footer>}
       </A6>
     </Page>
@@ -35,13 +89,43 @@ export function Card({ card }: { card: CardView }) {
 export function FeedingSheet({ list }: { list: FeedingList }) {
   return (
     <Page>
-      <Tools><Button onPress={() => window.print()}>Print</Button><FileLink href="/bowls/list.pdf">As PDF</FileLink><ButtonLink href="/bowls">Bowls</ButtonLink></Tools>
+      <Tools>
+        <Button onPress={() => window.print()}>Print</Button>
+        <FileLink href="/bowls/list.pdf">As PDF</FileLink>
+        <ButtonLink href="/bowls">Bowls</ButtonLink>
+      </Tools>
       <h1>Feeding list, {sayDay(list.today)}</h1>
-      <p>{list.kennel}. {list.meals}. {list.caution}</p>
-      <Scroll tabIndex={0} role="region" aria-label="The list"><Table>
-        <thead><tr><th>Run</th><th>Dog</th><th>Feed</th><th>Day</th><th>Training</th><th>Owed</th><th>Mind</th></tr></thead>
-        <tbody>{list.rows.map((r) => <tr key={`${r.run} ${r.name}`}><th>{r.run}</th><th>{r.name}</th><td>{r.feed}</td><td>{r.ration}</td><td>{r.training}</td><td>{r.bowl}</td><td>{r.notes}</td></tr>)}</tbody>
-      </Table></Scroll>
+      <p>
+        {list.kennel}. {list.meals}. {list.caution}
+      </p>
+      <Scroll tabIndex={0} role="region" aria-label="The list">
+        <Table>
+          <thead>
+            <tr>
+              <th>Run</th>
+              <th>Dog</th>
+              <th>Feed</th>
+              <th>Day</th>
+              <th>Training</th>
+              <th>Owed</th>
+              <th>Mind</th>
+            </tr>
+          </thead>
+          <tbody>
+            {list.rows.map((r) => (
+              <tr key={`${r.run} ${r.name}`}>
+                <th>{r.run}</th>
+                <th>{r.name}</th>
+                <td>{r.feed}</td>
+                <td>{r.ration}</td>
+                <td>{r.training}</td>
+                <td>{r.bowl}</td>
+                <td>{r.notes}</td>
+              </tr>
+            ))}
+          </tbody>
+        </Table>
+      </Scroll>
     </Page>
   )
 }
@@ -49,25 +133,178 @@ export function FeedingSheet({ list }: { list: FeedingList }) {
 export function Words({ view }: { view: WordsView }) {
   return (
     <Page>
-      <Tools><Button onPress={() => window.print()}>Print</Button><FileLink href="/words/list.pdf">As PDF</FileLink><ButtonLink href="/coming">Days</ButtonLink></Tools>
+      <Tools>
+        <Button onPress={() => window.print()}>Print</Button>
+        <FileLink href="/words/list.pdf">As PDF</FileLink>
+        <ButtonLink href="/coming">Days</ButtonLink>
+      </Tools>
       <h1>Cue words, {sayDay(view.today)}</h1>
-      <p>The house’s words: {view.house.map((c) => `${c.command} “${c.word}”`).join(', ')}. Below, what each dog has of its own.</p>
-      <Scroll tabIndex={0} role="region" aria-label="The list"><Table>
-        <thead><tr><th>Run</th><th>Dog</th><th>Release</th><th>Marker</th><th>Side</th><th>Its own words</th></tr></thead>
-        <tbody>{view.dogs.map((d) => <tr key={d.residencyId}><th>{d.run}</th><th>{d.name}</th><td>“{d.release}”</td><td>“{d.marker}”</td><td>{d.side}</td><td>{d.cues.filter((c) => c.own).map((c) => `${c.command}: ${c.word}${c.signal ? ` (${c.signal})` : ''}`).join('; ') || 'the house’s'}</td></tr>)}</tbody>
-      </Table></Scroll>
+      <p>
+        The house’s words: {view.house.map((c) => `${c.command} “${c.word}”`).join(', ')}. Below, what each dog has of
+        its own.
+      </p>
+      <Scroll tabIndex={0} role="region" aria-label="The list">
+        <Table>
+          <thead>
+            <tr>
+              <th>Run</th>
+              <th>Dog</th>
+              <th>Release</th>
+              <th>Marker</th>
+              <th>Side</th>
+              <th>Its own words</th>
+            </tr>
+          </thead>
+          <tbody>
+            {view.dogs.map((d) => (
+              <tr key={d.residencyId}>
+                <th>{d.run}</th>
+                <th>{d.name}</th>
+                <td>“{d.release}”</td>
+                <td>“{d.marker}”</td>
+                <td>{d.side}</td>
+                <td>
+                  {d.cues
+                    .filter((c) => c.own)
+                    .map((c) => `${c.command}: ${c.word}${c.signal ? ` (${c.signal})` : ''}`)
+                    .join('; ') || 'the house’s'}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </Table>
+      </Scroll>
     </Page>
   )
 }
 
-const Page = styled.div`padding: 0.9rem 1.5rem 4rem; display: grid; gap: 0.8rem; max-width: 66rem; grid-template-columns: minmax(0, 1fr); h1 { font-size: 1.4rem; } @media print { padding: 0; }`
-const Tools = styled.div`display: flex; flex-wrap: wrap; gap: 0.6rem; @media print { display: none; }`
-const Scroll = styled.div`overflow-x: auto; @media print { overflow: visible; }`
-const Table = styled.table`border-collapse: collapse; width: 100%; th, td { text-align: left; padding: 0.3rem 0.5rem 0.3rem 0; border-bottom: 1px solid var(--rule); vertical-align: top; } thead th { border-bottom: 2px solid var(--ink); } tr { break-inside: avoid; }`
+const Page = styled.div`
+  padding: 0.9rem 1.5rem 4rem;
+  display: grid;
+  gap: 0.8rem;
+  max-width: 66rem;
+  grid-template-columns: minmax(0, 1fr);
+  h1 {
+    font-size: 1.4rem;
+  }
+  @media print {
+    padding: 0;
+  }
+`
+const Tools = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.6rem;
+  @media print {
+    display: none;
+  }
+`
+const Scroll = styled.div`
+  overflow-x: auto;
+  @media print {
+    overflow: visible;
+  }
+`
+const Table = styled.table`
+  border-collapse: collapse;
+  width: 100%;
+  th,
+  td {
+    text-align: left;
+    padding: 0.3rem 0.5rem 0.3rem 0;
+    border-bottom: 1px solid var(--rule);
+    vertical-align: top;
+  }
+  thead th {
+    border-bottom: 2px solid var(--ink);
+  }
+  tr {
+    break-inside: avoid;
+  }
+`
 const A6 = styled.article`
-  width: 105mm; max-width: 100%; min-height: 148mm; padding: 5mm; background: #fff; color: #10302a; border: 2px solid #10302a; display: flex; flex-direction: column; gap: 2.5mm;
-  header { display: flex; gap: 4mm; align-items: center; > b { font: 760 3.6rem/0.9 'Hepta Slab Variable', serif; } h1 { font-size: 1.6rem; } p { color: #3d5851; font-size: 0.85rem; } img { margin-left: auto; object-fit: cover; } }
-  ul { list-style: none; margin: 0; padding: 0; } .caution { border-left: 5px solid #7d1d60; padding-left: 3mm; color: #7d1d60; font-weight: 680; }
-  dl { margin: 0; } .words { display: grid; grid-template-columns: 1fr 1fr 1fr; } dt { color: #3d5851; font-size: 0.75rem; } dd { margin: 0; font-weight: 640; } .words dd { font-size: 1.2rem; } .lines > div { display: grid; grid-template-columns: 5.2rem 1fr; align-items: baseline; } .lines [data-person='true'] dd { color: #7d1d60; }
-  .cues { display: grid; grid-template-columns: 1fr 1fr; gap: 0.1rem 1rem; font-size: 0.85rem; } .cues span { color: #3d5851; } footer { margin-top: auto; font-size: 0.75rem; color: #3d5851; border-top: 1px solid #b4c3b9; padding-top: 1.5mm; }
+  width: 105mm;
+  max-width: 100%;
+  min-height: 148mm;
+  padding: 5mm;
+  background: #fff;
+  color: #10302a;
+  border: 2px solid #10302a;
+  display: flex;
+  flex-direction: column;
+  gap: 2.5mm;
+  header {
+    display: flex;
+    gap: 4mm;
+    align-items: center;
+    > b {
+      font:
+        760 3.6rem/0.9 'Hepta Slab Variable',
+        serif;
+    }
+    h1 {
+      font-size: 1.6rem;
+    }
+    p {
+      color: #3d5851;
+      font-size: 0.85rem;
+    }
+    img {
+      margin-left: auto;
+      object-fit: cover;
+    }
+  }
+  ul {
+    list-style: none;
+    margin: 0;
+    padding: 0;
+  }
+  .caution {
+    border-left: 5px solid #7d1d60;
+    padding-left: 3mm;
+    color: #7d1d60;
+    font-weight: 680;
+  }
+  dl {
+    margin: 0;
+  }
+  .words {
+    display: grid;
+    grid-template-columns: 1fr 1fr 1fr;
+  }
+  dt {
+    color: #3d5851;
+    font-size: 0.75rem;
+  }
+  dd {
+    margin: 0;
+    font-weight: 640;
+  }
+  .words dd {
+    font-size: 1.2rem;
+  }
+  .lines > div {
+    display: grid;
+    grid-template-columns: 5.2rem 1fr;
+    align-items: baseline;
+  }
+  .lines [data-person='true'] dd {
+    color: #7d1d60;
+  }
+  .cues {
+    display: grid;
+    grid-template-columns: 1fr 1fr;
+    gap: 0.1rem 1rem;
+    font-size: 0.85rem;
+  }
+  .cues span {
+    color: #3d5851;
+  }
+  footer {
+    margin-top: auto;
+    font-size: 0.75rem;
+    color: #3d5851;
+    border-top: 1px solid #b4c3b9;
+    padding-top: 1.5mm;
+  }
 `

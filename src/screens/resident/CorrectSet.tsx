@@ -18,7 +18,19 @@ export interface CorrectActions {
 const outcomeOf: Readonly<Record<string, Outcome>> = { C: 'clean', H: 'helped', L: 'late', M: 'miss' }
 
 /** Puts a set right or takes it back, with the reason; the old set stays in the log. */
-export function CorrectSet({ entry, people, places, actions, onClose }: { entry: LogEntry; people: readonly { id: string; name: string }[]; places: readonly { id: string; name: string }[]; actions: CorrectActions; onClose: () => void }) {
+export function CorrectSet({
+  entry,
+  people,
+  places,
+  actions,
+  onClose,
+}: {
+  entry: LogEntry
+  people: readonly { id: string; name: string }[]
+  places: readonly { id: string; name: string }[]
+  actions: CorrectActions
+  onClose: () => void
+}) {
   const [reps, setReps] = useState<readonly Outcome[]>(() => [...entry.outcomes].flatMap((o) => outcomeOf[o] ?? []))
   const [placeId, setPlace] = useState(entry.placeId)
   const [leashHolder, setHolder] = useState(entry.leashHolder)
@@ -34,28 +46,78 @@ export function CorrectSet({ entry, people, places, actions, onClose }: { entry:
       else setWrong(told.reason)
     })
   }
-  const turn = (i: number) => { setReps((all) => all.map((o, n) => (n === i ? (outcomes[(outcomes.indexOf(o) + 1) % outcomes.length] ?? o) : o))) }
+  const turn = (i: number) => {
+    setReps((all) => all.map((o, n) => (n === i ? (outcomes[(outcomes.indexOf(o) + 1) % outcomes.length] ?? o) : o)))
+  }
   return (
-    <Overlay isOpen isDismissable onOpenChange={(open) => { if (!open) onClose() }}>
+    <Overlay
+      isOpen
+      isDismissable
+      onOpenChange={(open) => {
+        if (!open) onClose()
+      }}
+    >
       <Modal>
         <Sheet>
           <Heading slot="title">Correct: {entry.rungName}</Heading>
-          <p>The set as recorded stays in the log, marked and with your reason. The corrected one counts in its place, at its time.</p>
+          <p>
+            The set as recorded stays in the log, marked and with your reason. The corrected one counts in its place, at
+            its time.
+          </p>
           <FieldLabel id="reps-label">Reps, each a button that turns clean, helped, late, miss</FieldLabel>
           <RepRow role="group" aria-labelledby="reps-label">
-            {reps.map((o, i) => <RepButton key={i} onPress={() => { turn(i) }} aria-label={`Rep ${i + 1}: ${o}`}><OutcomeMark outcome={o} size="1.3rem" /></RepButton>)}
+            {reps.map((o, i) => (
+              <RepButton
+                key={i}
+                onPress={() => {
+                  turn(i)
+                }}
+                aria-label={`Rep ${i + 1}: ${o}`}
+              >
+                <OutcomeMark outcome={o} size="1.3rem" />
+              </RepButton>
+            ))}
           </RepRow>
           <Pairs>
             <Choose label="Place" value={placeId} onChange={setPlace} choices={places} />
             <Choose label="On the leash" value={leashHolder} onChange={setHolder} choices={people} />
-            <Choose label="Distraction" value={level} onChange={setLevel} choices={levelWords.map((words, i) => ({ id: String(i), name: `${i} ${words}` }))} />
+            <Choose
+              label="Distraction"
+              value={level}
+              onChange={setLevel}
+              choices={levelWords.map((words, i) => ({ id: String(i), name: `${i} ${words}` }))}
+            />
             <Choose label="Kit" value={kit} onChange={setKit} choices={kits.map((k) => ({ id: k, name: k }))} />
-            <TextField value={reason} onChange={setReason}><FieldLabel as={Label}>Reason</FieldLabel><FieldInput maxLength={200} /></TextField>
+            <TextField value={reason} onChange={setReason}>
+              <FieldLabel as={Label}>Reason</FieldLabel>
+              <FieldInput maxLength={200} />
+            </TextField>
           </Pairs>
-          {wrong && <div role="alert"><Fault>{wrong}</Fault></div>}
+          {wrong && (
+            <div role="alert">
+              <Fault>{wrong}</Fault>
+            </div>
+          )}
           <Row>
-            <Button $now isDisabled={pending} onPress={() => { send(() => actions.putRight({ setId: entry.id, reason, placeId, leashHolder, level, kit, outcomes: reps })) }}>Put it right</Button>
-            <Button isDisabled={pending} onPress={() => { send(() => actions.takeBack({ setId: entry.id, reason })) }}>Take the set back</Button>
+            <Button
+              $now
+              isDisabled={pending}
+              onPress={() => {
+                send(() =>
+                  actions.putRight({ setId: entry.id, reason, placeId, leashHolder, level, kit, outcomes: reps }),
+                )
+              }}
+            >
+              Put it right
+            </Button>
+            <Button
+              isDisabled={pending}
+              onPress={() => {
+                send(() => actions.takeBack({ setId: entry.id, reason }))
+              }}
+            >
+              Take the set back
+            </Button>
             <Quiet onPress={onClose}>Leave it</Quiet>
           </Row>
         </Sheet>
@@ -64,9 +126,61 @@ export function CorrectSet({ entry, people, places, actions, onClose }: { entry:
   )
 }
 
-const Overlay = styled(ModalOverlay)`position: fixed; inset: 0; background: rgb(8 24 20 / 0.55); display: grid; place-items: center; z-index: 20; padding: 1rem; overflow: auto;`
-const Sheet = styled(Dialog)`background: var(--paper); color: var(--ink); padding: 1.3rem 1.6rem; width: min(38rem, 94vw); border-radius: 4px; border-top: 6px solid var(--ink); display: grid; gap: 0.7rem; outline: none; p { color: var(--ink-2); font-size: 0.92rem; } h2 { font-size: 1.3rem; }`
-const RepRow = styled.div`display: flex; flex-wrap: wrap; gap: 0.35rem;`
-const RepButton = styled(AriaButton)`min-width: 2.75rem; min-height: 2.75rem; border: 1.5px solid var(--rule-2); border-radius: 4px; background: none; color: var(--ink); cursor: pointer; display: grid; place-items: center; &[data-hovered='true'] { border-color: var(--ink); }`
-const Pairs = styled.div`display: grid; grid-template-columns: 1fr 1fr; gap: 0.6rem;`
-const Row = styled.div`display: flex; gap: 0.7rem; align-items: center; flex-wrap: wrap;`
+const Overlay = styled(ModalOverlay)`
+  position: fixed;
+  inset: 0;
+  background: rgb(8 24 20 / 0.55);
+  display: grid;
+  place-items: center;
+  z-index: 20;
+  padding: 1rem;
+  overflow: auto;
+`
+const Sheet = styled(Dialog)`
+  background: var(--paper);
+  color: var(--ink);
+  padding: 1.3rem 1.6rem;
+  width: min(38rem, 94vw);
+  border-radius: 4px;
+  border-top: 6px solid var(--ink);
+  display: grid;
+  gap: 0.7rem;
+  outline: none;
+  p {
+    color: var(--ink-2);
+    font-size: 0.92rem;
+  }
+  h2 {
+    font-size: 1.3rem;
+  }
+`
+const RepRow = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.35rem;
+`
+const RepButton = styled(AriaButton)`
+  min-width: 2.75rem;
+  min-height: 2.75rem;
+  border: 1.5px solid var(--rule-2);
+  border-radius: 4px;
+  background: none;
+  color: var(--ink);
+  cursor: pointer;
+  display: grid;
+  place-items: center;
+  &[data-hovered='true'] {
+    border-color: var(--ink);
+  }
+`
+const Pairs = styled.div`
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 0.6rem;
+`
+const Row = styled.div`
+  display: flex;
+  gap: 0.7rem;
+  align-items: center;
+  flex-wrap: wrap;
+`

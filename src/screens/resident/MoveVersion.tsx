@@ -14,7 +14,19 @@ export interface VersionChoice {
 }
 
 /** Moves one dog to another version of the curriculum, after showing what changes for it. */
-export function MoveVersion({ dog, residencyId, current, choices, move }: { dog: string; residencyId: string; current: string; choices: readonly VersionChoice[]; move: (raw: unknown) => Promise<Told> }) {
+export function MoveVersion({
+  dog,
+  residencyId,
+  current,
+  choices,
+  move,
+}: {
+  dog: string
+  residencyId: string
+  current: string
+  choices: readonly VersionChoice[]
+  move: (raw: unknown) => Promise<Told>
+}) {
   const router = useRouter()
   const [wrong, setWrong] = useState('')
   const [pending, start] = useTransition()
@@ -31,23 +43,84 @@ export function MoveVersion({ dog, residencyId, current, choices, move }: { dog:
   return (
     <Page>
       <h1>{dog}: another version of the curriculum</h1>
-      <p>It climbs {current}. What was recorded keeps the version it was made under; the other version judges from the next rep on.</p>
-      {choices.length === 0 ? <p>There is no other version.</p> : (
+      <p>
+        It climbs {current}. What was recorded keeps the version it was made under; the other version judges from the
+        next rep on.
+      </p>
+      {choices.length === 0 ? (
+        <p>There is no other version.</p>
+      ) : (
         <>
-          <Choose label="Version" value={key} onChange={setKey} choices={choices.map((c) => ({ id: `${c.id} ${c.version}`, name: `${c.name}, version ${c.version}` }))} />
-          {chosen && (chosen.changes.length === 0 ? <p role="status">Nothing would stand otherwise for this dog.</p> : (
-            <table>
-              <thead><tr><th scope="col">Command</th><th scope="col">Now</th><th scope="col">On version {chosen.version}</th></tr></thead>
-              <tbody>{chosen.changes.map((c) => <tr key={c.command}><th scope="row">{c.command}</th><td>{c.before}</td><td>{c.after}</td></tr>)}</tbody>
-            </table>
-          ))}
-          
-          {wrong && <div role="alert"><Fault>{wrong}</Fault></div>}
-          <div><Button $now isDisabled={pending} onPress={send}>Move {dog}</Button> <ButtonLink href={`/dogs/${residencyId}`}>Leave it</ButtonLink></div>
+          <Choose
+            label="Version"
+            value={key}
+            onChange={setKey}
+            choices={choices.map((c) => ({ id: `${c.id} ${c.version}`, name: `${c.name}, version ${c.version}` }))}
+          />
+          {chosen &&
+            (chosen.changes.length === 0 ? (
+              <p role="status">Nothing would stand otherwise for this dog.</p>
+            ) : (
+              <table>
+                <thead>
+                  <tr>
+                    <th scope="col">Command</th>
+                    <th scope="col">Now</th>
+                    <th scope="col">On version {chosen.version}</th>
+                  </tr>
+                </thead>
+                <tbody>
+                  {chosen.changes.map((c) => (
+                    <tr key={c.command}>
+                      <th scope="row">{c.command}</th>
+                      <td>{c.before}</td>
+                      <td>{c.after}</td>
+                    </tr>
+                  ))}
+                </tbody>
+              </table>
+            ))}
+
+          {wrong && (
+            <div role="alert">
+              <Fault>{wrong}</Fault>
+            </div>
+          )}
+          <div>
+            <Button $now isDisabled={pending} onPress={send}>
+              Move {dog}
+            </Button>{' '}
+            <ButtonLink href={`/dogs/${residencyId}`}>Leave it</ButtonLink>
+          </div>
         </>
       )}
     </Page>
   )
 }
 
-const Page = styled.div`padding: 1.2rem 1.5rem 3rem; display: grid; gap: 0.9rem; max-width: 60rem; h1 { font-size: 1.7rem; } table { border-collapse: collapse; } th, td { text-align: left; vertical-align: top; padding: 0.35rem 1rem 0.35rem 0; border-bottom: 1px solid var(--rule); } tbody th { font-weight: 600; } > div:nth-of-type(1), > div:nth-of-type(2) { max-width: 24rem; }`
+const Page = styled.div`
+  padding: 1.2rem 1.5rem 3rem;
+  display: grid;
+  gap: 0.9rem;
+  max-width: 60rem;
+  h1 {
+    font-size: 1.7rem;
+  }
+  table {
+    border-collapse: collapse;
+  }
+  th,
+  td {
+    text-align: left;
+    vertical-align: top;
+    padding: 0.35rem 1rem 0.35rem 0;
+    border-bottom: 1px solid var(--rule);
+  }
+  tbody th {
+    font-weight: 600;
+  }
+  > div:nth-of-type(1),
+  > div:nth-of-type(2) {
+    max-width: 24rem;
+  }
+`

@@ -6,49 +6,152 @@ import { phone } from '@/ui/theme'
 import type { ResidentView } from '@/work/resident'
 
 /** What to work on now, in order, with pay, place, kit and hands; and what is shut, with what opens it. */
-export function NextList({ next, view, first = true }: { next: WhatNext; view: Pick<ResidentView, 'resident' | 'people' | 'places'>; first?: boolean }) {
+export function NextList({
+  next,
+  view,
+  first = true,
+}: {
+  next: WhatNext
+  view: Pick<ResidentView, 'resident' | 'people' | 'places'>
+  first?: boolean
+}) {
   const place = (id: string | undefined) => view.places.find((p) => p.id === id)?.name
   const person = (id: string | undefined) => view.people.find((p) => p.id === id)?.name
   return (
     <section aria-labelledby="next">
-      <Head><h2 id="next">Next</h2>{next.sets.length > 0 && <ButtonLink $now={first} href={`/dogs/${view.resident.residencyId}/block`}>Work a block</ButtonLink>}</Head>
+      <Head>
+        <h2 id="next">Next</h2>
+        {next.sets.length > 0 && (
+          <ButtonLink $now={first} href={`/dogs/${view.resident.residencyId}/block`}>
+            Work a block
+          </ButtonLink>
+        )}
+      </Head>
       {next.rest && <p>{next.rest}</p>}
       <Order>
         {next.sets.map((set, i) => (
           <li key={set.command}>
-            <b className="no" aria-hidden="true">{i + 1}</b>
+            <b className="no" aria-hidden="true">
+              {i + 1}
+            </b>
             <div>
-              <h3>{set.commandName}: {set.rungName}{set.purpose === 'refresh' ? ', refresher' : ''}</h3>
-              <p className="what">{set.criterion}; {set.rule}, {set.setReps} to a set</p>
-              <div className="where">{[place(set.placeId), person(set.personId), set.kit, set.level > 0 ? `level ${set.level}` : ''].filter(Boolean).join(', ')}. Pay: {set.pay}, {set.payWhen}.{' '}
+              <h3>
+                {set.commandName}: {set.rungName}
+                {set.purpose === 'refresh' ? ', refresher' : ''}
+              </h3>
+              <p className="what">
+                {set.criterion}; {set.rule}, {set.setReps} to a set
+              </p>
+              <div className="where">
+                {[place(set.placeId), person(set.personId), set.kit, set.level > 0 ? `level ${set.level}` : '']
+                  .filter(Boolean)
+                  .join(', ')}
+                . Pay: {set.pay}, {set.payWhen}.{' '}
                 <Why>
-                  {set.reasons.map((r) => <p key={r}>{r}</p>)}
-                  <p>Pay tier {set.payTier} of 4: {set.pay}. Say: {set.prompt.say} Don’t: {set.prompt.dontSay} Pay: {set.prompt.payWhere}.</p>
-                  <ul>{set.prompt.notes.map((n) => <li key={n}>{n}</li>)}</ul>
+                  {set.reasons.map((r) => (
+                    <p key={r}>{r}</p>
+                  ))}
+                  <p>
+                    Pay tier {set.payTier} of 4: {set.pay}. Say: {set.prompt.say} Don’t: {set.prompt.dontSay} Pay:{' '}
+                    {set.prompt.payWhere}.
+                  </p>
+                  <ul>
+                    {set.prompt.notes.map((n) => (
+                      <li key={n}>{n}</li>
+                    ))}
+                  </ul>
                   {set.caution && <p>{set.caution}</p>}
                 </Why>
               </div>
             </div>
-            <ButtonLink href={`/dogs/${view.resident.residencyId}/work/${set.command}`} aria-label={`Work ${set.commandName}`}>Work</ButtonLink>
+            <ButtonLink
+              href={`/dogs/${view.resident.residencyId}/work/${set.command}`}
+              aria-label={`Work ${set.commandName}`}
+            >
+              Work
+            </ButtonLink>
           </li>
         ))}
       </Order>
       {next.shut.length > 0 && (
         <Shut aria-label="Shut for now">
-          {next.shut.map((s) => <li key={`${s.command} ${s.rungName}`}><b>{s.commandName}, {s.rungName}</b> is shut: {s.opens}.</li>)}
+          {next.shut.map((s) => (
+            <li key={`${s.command} ${s.rungName}`}>
+              <b>
+                {s.commandName}, {s.rungName}
+              </b>{' '}
+              is shut: {s.opens}.
+            </li>
+          ))}
         </Shut>
       )}
     </section>
   )
 }
 
-const Head = styled.div`display: flex; justify-content: space-between; align-items: center; gap: 1rem;`
-const Order = styled.ol`
-  list-style: none; margin: 0.3rem 0 0; padding: 0;
-  > li { display: grid; grid-template-columns: 2.2rem minmax(0, 1fr) auto; gap: 0.2rem 0.7rem; align-items: start; padding: 0.5rem 0; border-top: 1px solid var(--rule); }
-  > li:first-child h3 { font-size: 1.3rem; }
-  .no { font: 700 1.6rem/1.1 'Hepta Slab Variable', serif; color: var(--ink-2); text-align: right; }
-  h3 { font-size: 1.05rem; } .what { font-size: 0.92rem; } .where { font-size: 0.88rem; color: var(--ink-2); } ul { margin: 0.2rem 0 0; padding-left: 1rem; }
-  ${phone} { > li { grid-template-columns: 1.5rem minmax(0, 1fr); > a { grid-column: 2; min-height: 2.75rem; } } }
+const Head = styled.div`
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  gap: 1rem;
 `
-const Shut = styled.ul`list-style: none; margin: 0.4rem 0 0; padding: 0.4rem 0 0 2.9rem; font-size: 0.88rem; color: var(--ink-2); border-top: 1px solid var(--rule); b { font-weight: 600; } ${phone} { padding-left: 0; }`
+const Order = styled.ol`
+  list-style: none;
+  margin: 0.3rem 0 0;
+  padding: 0;
+  > li {
+    display: grid;
+    grid-template-columns: 2.2rem minmax(0, 1fr) auto;
+    gap: 0.2rem 0.7rem;
+    align-items: start;
+    padding: 0.5rem 0;
+    border-top: 1px solid var(--rule);
+  }
+  > li:first-child h3 {
+    font-size: 1.3rem;
+  }
+  .no {
+    font:
+      700 1.6rem/1.1 'Hepta Slab Variable',
+      serif;
+    color: var(--ink-2);
+    text-align: right;
+  }
+  h3 {
+    font-size: 1.05rem;
+  }
+  .what {
+    font-size: 0.92rem;
+  }
+  .where {
+    font-size: 0.88rem;
+    color: var(--ink-2);
+  }
+  ul {
+    margin: 0.2rem 0 0;
+    padding-left: 1rem;
+  }
+  ${phone} {
+    > li {
+      grid-template-columns: 1.5rem minmax(0, 1fr);
+      > a {
+        grid-column: 2;
+        min-height: 2.75rem;
+      }
+    }
+  }
+`
+const Shut = styled.ul`
+  list-style: none;
+  margin: 0.4rem 0 0;
+  padding: 0.4rem 0 0 2.9rem;
+  font-size: 0.88rem;
+  color: var(--ink-2);
+  border-top: 1px solid var(--rule);
+  b {
+    font-weight: 600;
+  }
+  ${phone} {
+    padding-left: 0;
+  }
+`

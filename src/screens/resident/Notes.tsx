@@ -25,18 +25,58 @@ export function Notes({ view, keep }: { view: ResidentView; keep: (raw: unknown)
       <h2 id="notes">Notes</h2>
       <List>
         {view.notes.map((n) => (
-          <li key={n.id}>“{n.text}” <small>{n.by}, {sayMoment(n.at, view.timeZone)}{n.command ? `, ${view.commands.find((c) => c.id === n.command)?.name ?? n.command}` : ''}</small></li>
+          <li key={n.id}>
+            “{n.text}”{' '}
+            <small>
+              {n.by}, {sayMoment(n.at, view.timeZone)}
+              {n.command ? `, ${view.commands.find((c) => c.id === n.command)?.name ?? n.command}` : ''}
+            </small>
+          </li>
         ))}
-        {view.notes.length === 0 && <li><small>None yet. A note made at the end of a set stands here too.</small></li>}
+        {view.notes.length === 0 && (
+          <li>
+            <small>None yet. A note made at the end of a set stands here too.</small>
+          </li>
+        )}
       </List>
-      <Form onSubmit={(e) => { e.preventDefault(); send() }}>
-        <TextField value={text} onChange={setText}><FieldLabel as={Label}>A note for the next block</FieldLabel><FieldInput maxLength={400} /></TextField>
-        <Button type="submit" isDisabled={pending || text.trim() === ''}>Keep note</Button>
+      <Form
+        onSubmit={(e) => {
+          e.preventDefault()
+          send()
+        }}
+      >
+        <TextField value={text} onChange={setText}>
+          <FieldLabel as={Label}>A note for the next block</FieldLabel>
+          <FieldInput maxLength={400} />
+        </TextField>
+        <Button type="submit" isDisabled={pending || text.trim() === ''}>
+          Keep note
+        </Button>
       </Form>
-      {wrong && <div role="alert"><Fault>{wrong}</Fault></div>}
+      {wrong && (
+        <div role="alert">
+          <Fault>{wrong}</Fault>
+        </div>
+      )}
     </section>
   )
 }
 
-const List = styled.ul`list-style: none; margin: 0 0 0.6rem; padding: 0; display: grid; gap: 0.35rem; small { color: var(--ink-2); font-size: 0.82rem; }`
-const Form = styled.form`display: grid; gap: 0.5rem; button { justify-self: start; }`
+const List = styled.ul`
+  list-style: none;
+  margin: 0 0 0.6rem;
+  padding: 0;
+  display: grid;
+  gap: 0.35rem;
+  small {
+    color: var(--ink-2);
+    font-size: 0.82rem;
+  }
+`
+const Form = styled.form`
+  display: grid;
+  gap: 0.5rem;
+  button {
+    justify-self: start;
+  }
+`

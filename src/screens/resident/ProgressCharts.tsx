@@ -1,5 +1,16 @@
 'use client'
-import { BarElement, CategoryScale, Chart, Filler, Legend, LinearScale, LineElement, PointElement, Tooltip, type ChartOptions } from 'chart.js'
+import {
+  BarElement,
+  CategoryScale,
+  Chart,
+  Filler,
+  Legend,
+  LinearScale,
+  LineElement,
+  PointElement,
+  Tooltip,
+  type ChartOptions,
+} from 'chart.js'
 import { Bar, Line } from 'react-chartjs-2'
 import styled from 'styled-components'
 import type { ProgressView } from '@/core/views/progress'
@@ -9,13 +20,38 @@ import { sayDay } from '@/ui/when'
 
 Chart.register(BarElement, CategoryScale, Filler, Legend, LinearScale, LineElement, PointElement, Tooltip)
 
-function options(inks: Inks, title: string, more: { max?: number; percent?: boolean; legend?: boolean }): ChartOptions<'line'> & ChartOptions<'bar'> {
+function options(
+  inks: Inks,
+  title: string,
+  more: { max?: number; percent?: boolean; legend?: boolean },
+): ChartOptions<'line'> & ChartOptions<'bar'> {
   return {
-    responsive: true, maintainAspectRatio: false, animation: false,
-    plugins: { legend: { display: more.legend ?? false, labels: { color: inks.ink, font, boxWidth: 18, boxHeight: 2 } }, tooltip: { titleFont: font, bodyFont: font }, title: { display: false, text: title } },
+    responsive: true,
+    maintainAspectRatio: false,
+    animation: false,
+    plugins: {
+      legend: { display: more.legend ?? false, labels: { color: inks.ink, font, boxWidth: 18, boxHeight: 2 } },
+      tooltip: { titleFont: font, bodyFont: font },
+      title: { display: false, text: title },
+    },
     scales: {
-      x: { ticks: { color: inks.quiet, font, maxRotation: 0, autoSkipPadding: 18 }, grid: { display: false }, border: { color: inks.rule } },
-      y: { beginAtZero: true, ...(more.max === undefined ? {} : { suggestedMax: more.max }), ticks: { color: inks.quiet, font, precision: 0, ...(more.percent ? { callback: (v: string | number) => `${v} %` } : {}) }, grid: { color: inks.rule, tickLength: 0 }, border: { display: false } },
+      x: {
+        ticks: { color: inks.quiet, font, maxRotation: 0, autoSkipPadding: 18 },
+        grid: { display: false },
+        border: { color: inks.rule },
+      },
+      y: {
+        beginAtZero: true,
+        ...(more.max === undefined ? {} : { suggestedMax: more.max }),
+        ticks: {
+          color: inks.quiet,
+          font,
+          precision: 0,
+          ...(more.percent ? { callback: (v: string | number) => `${v} %` } : {}),
+        },
+        grid: { color: inks.rule, tickLength: 0 },
+        border: { display: false },
+      },
     },
   }
 }
@@ -35,27 +71,93 @@ export default function ProgressCharts({ progress }: { progress: ProgressView })
           <Line
             aria-hidden="true"
             options={options(inks, 'Rungs held', { max: progress.promisedRungs, legend: true })}
-            data={{ labels, datasets: [
-              { label: 'held', data: progress.days.map((d) => d.held ?? null), borderColor: inks.held, backgroundColor: inks.held, borderWidth: 4, pointRadius: 0, stepped: true },
-              { label: 'even pace', data: progress.days.map((d) => Math.round(d.plan * 10) / 10), borderColor: inks.ink, borderWidth: 1.5, borderDash: [3, 5], pointRadius: 0 },
-            ] }}
+            data={{
+              labels,
+              datasets: [
+                {
+                  label: 'held',
+                  data: progress.days.map((d) => d.held ?? null),
+                  borderColor: inks.held,
+                  backgroundColor: inks.held,
+                  borderWidth: 4,
+                  pointRadius: 0,
+                  stepped: true,
+                },
+                {
+                  label: 'even pace',
+                  data: progress.days.map((d) => Math.round(d.plan * 10) / 10),
+                  borderColor: inks.ink,
+                  borderWidth: 1.5,
+                  borderDash: [3, 5],
+                  pointRadius: 0,
+                },
+              ],
+            }}
           />
         </div>
       </figure>
       <figure>
         <figcaption>Clean reps, % of the day’s</figcaption>
-        <div className="plot"><Bar aria-hidden="true" options={options(inks, 'Clean reps', { max: 100, percent: true })} data={{ labels, datasets: [{ label: 'clean', data: progress.days.map(share), backgroundColor: inks.ink, barPercentage: 0.55 }] }} /></div>
+        <div className="plot">
+          <Bar
+            aria-hidden="true"
+            options={options(inks, 'Clean reps', { max: 100, percent: true })}
+            data={{
+              labels,
+              datasets: [
+                { label: 'clean', data: progress.days.map(share), backgroundColor: inks.ink, barPercentage: 0.55 },
+              ],
+            }}
+          />
+        </div>
       </figure>
       <figure>
         <figcaption>Latency, median seconds</figcaption>
-        <div className="plot"><Line aria-hidden="true" options={options(inks, 'Latency', { max: 3 })} data={{ labels, datasets: [{ label: 'seconds', data: progress.days.map((d) => d.latencySeconds ?? null), borderColor: inks.ink, backgroundColor: inks.ink, borderWidth: 2, pointRadius: 2.5, spanGaps: true }] }} /></div>
+        <div className="plot">
+          <Line
+            aria-hidden="true"
+            options={options(inks, 'Latency', { max: 3 })}
+            data={{
+              labels,
+              datasets: [
+                {
+                  label: 'seconds',
+                  data: progress.days.map((d) => d.latencySeconds ?? null),
+                  borderColor: inks.ink,
+                  backgroundColor: inks.ink,
+                  borderWidth: 2,
+                  pointRadius: 2.5,
+                  spanGaps: true,
+                },
+              ],
+            }}
+          />
+        </div>
       </figure>
       <details>
         <summary>The figures</summary>
         <table>
-          <thead><tr><th scope="col">Day</th><th scope="col">Held</th><th scope="col">Even pace</th><th scope="col">Clean of reps</th><th scope="col">Latency, s</th></tr></thead>
+          <thead>
+            <tr>
+              <th scope="col">Day</th>
+              <th scope="col">Held</th>
+              <th scope="col">Even pace</th>
+              <th scope="col">Clean of reps</th>
+              <th scope="col">Latency, s</th>
+            </tr>
+          </thead>
           <tbody>
-            {worked.map((d) => <tr key={d.day}><th scope="row">{sayDay(d.day)}</th><td>{d.held ?? ''}</td><td>{d.plan.toFixed(1)}</td><td>{d.clean}/{d.total}</td><td>{d.latencySeconds?.toFixed(1) ?? ''}</td></tr>)}
+            {worked.map((d) => (
+              <tr key={d.day}>
+                <th scope="row">{sayDay(d.day)}</th>
+                <td>{d.held ?? ''}</td>
+                <td>{d.plan.toFixed(1)}</td>
+                <td>
+                  {d.clean}/{d.total}
+                </td>
+                <td>{d.latencySeconds?.toFixed(1) ?? ''}</td>
+              </tr>
+            ))}
           </tbody>
         </table>
       </details>
@@ -64,8 +166,47 @@ export default function ProgressCharts({ progress }: { progress: ProgressView })
 }
 
 const Frame = styled.div`
-  display: grid; grid-template-columns: 1.4fr 1fr 1fr; gap: 1.2rem; min-height: 13rem; margin-top: 0.3rem;
-  figure { margin: 0; min-width: 0; } figcaption { font-size: 0.88rem; color: var(--ink-2); margin-bottom: 0.2rem; } .plot { height: 11rem; position: relative; }
-  details { grid-column: 1 / -1; font-size: 0.88rem; } summary { cursor: pointer; color: var(--ink-2); } table { border-collapse: collapse; margin-top: 0.4rem; } th, td { text-align: right; padding: 0.1rem 0.8rem 0.1rem 0; font-weight: 400; border-bottom: 1px solid var(--rule); } thead th { font-weight: 600; }
-  ${phone} { grid-template-columns: minmax(0, 1fr); }
+  display: grid;
+  grid-template-columns: 1.4fr 1fr 1fr;
+  gap: 1.2rem;
+  min-height: 13rem;
+  margin-top: 0.3rem;
+  figure {
+    margin: 0;
+    min-width: 0;
+  }
+  figcaption {
+    font-size: 0.88rem;
+    color: var(--ink-2);
+    margin-bottom: 0.2rem;
+  }
+  .plot {
+    height: 11rem;
+    position: relative;
+  }
+  details {
+    grid-column: 1 / -1;
+    font-size: 0.88rem;
+  }
+  summary {
+    cursor: pointer;
+    color: var(--ink-2);
+  }
+  table {
+    border-collapse: collapse;
+    margin-top: 0.4rem;
+  }
+  th,
+  td {
+    text-align: right;
+    padding: 0.1rem 0.8rem 0.1rem 0;
+    font-weight: 400;
+    border-bottom: 1px solid var(--rule);
+  }
+  thead th {
+    font-weight: 600;
+  }
+  ${phone} {
+    grid-template-columns: minmax(0, 1fr);
+  }
 `

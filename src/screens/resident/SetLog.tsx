@@ -43,12 +43,47 @@ export function SetLog({ view, actions }: { view: ResidentView; actions: Correct
     <section aria-labelledby="sets">
       <h2 id="sets">Sets</h2>
       <Filters>
-        <Choose label="Command" value={view.filter.command ?? any} onChange={(v) => { ask('command', v) }} choices={[{ id: any, name: 'all' }, ...view.commands.map((c) => ({ id: c.id, name: c.name }))]} />
-        <Choose label="Place" value={view.filter.placeId ?? any} onChange={(v) => { ask('place', v) }} choices={[{ id: any, name: 'all' }, ...view.places]} />
-        <Choose label="On the leash" value={view.filter.leashHolder ?? any} onChange={(v) => { ask('hands', v) }} choices={[{ id: any, name: 'all' }, ...view.people]} />
-        <Choose label="Only" value={view.filter.only ?? any} onChange={(v) => { ask('only', v) }} choices={[{ id: any, name: 'all' }, { id: 'misses', name: 'with a miss' }, { id: 'refreshers', name: 'refreshers' }, { id: 'taken-back', name: 'taken back' }]} />
+        <Choose
+          label="Command"
+          value={view.filter.command ?? any}
+          onChange={(v) => {
+            ask('command', v)
+          }}
+          choices={[{ id: any, name: 'all' }, ...view.commands.map((c) => ({ id: c.id, name: c.name }))]}
+        />
+        <Choose
+          label="Place"
+          value={view.filter.placeId ?? any}
+          onChange={(v) => {
+            ask('place', v)
+          }}
+          choices={[{ id: any, name: 'all' }, ...view.places]}
+        />
+        <Choose
+          label="On the leash"
+          value={view.filter.leashHolder ?? any}
+          onChange={(v) => {
+            ask('hands', v)
+          }}
+          choices={[{ id: any, name: 'all' }, ...view.people]}
+        />
+        <Choose
+          label="Only"
+          value={view.filter.only ?? any}
+          onChange={(v) => {
+            ask('only', v)
+          }}
+          choices={[
+            { id: any, name: 'all' },
+            { id: 'misses', name: 'with a miss' },
+            { id: 'refreshers', name: 'refreshers' },
+            { id: 'taken-back', name: 'taken back' },
+          ]}
+        />
       </Filters>
-      {view.log.length === 0 && <p>{filtered ? 'No set like that.' : 'No set yet. The first one appears here as soon as it is worked.'}</p>}
+      {view.log.length === 0 && (
+        <p>{filtered ? 'No set like that.' : 'No set yet. The first one appears here as soon as it is worked.'}</p>
+      )}
       {[...byDay].map(([day, sets]) => (
         <div key={day}>
           <Day>{day === view.today ? 'Today' : sayDay(day)}</Day>
@@ -57,32 +92,113 @@ export function SetLog({ view, actions }: { view: ResidentView; actions: Correct
               <li key={entry.id} data-voided={entry.voidedBecause !== null}>
                 <span className="clock">{clock}</span>
                 <span className="what">
-                  {view.commands.find((c) => c.id === entry.command)?.name ?? entry.command}, {entry.rungName}{entry.purpose === 'refresh' ? ' (refresher)' : ''}
-                  <small>{entry.placeName}, {entry.holderName}, {entry.kit}{entry.level > 0 ? `, level ${entry.level}` : ''}{entry.replaces !== null ? ', corrected' : ''}{entry.voidedBecause !== null ? `, taken back: ${entry.voidedBecause}` : ''}{entry.note ? `. “${entry.note}”` : ''}</small>
+                  {view.commands.find((c) => c.id === entry.command)?.name ?? entry.command}, {entry.rungName}
+                  {entry.purpose === 'refresh' ? ' (refresher)' : ''}
+                  <small>
+                    {entry.placeName}, {entry.holderName}, {entry.kit}
+                    {entry.level > 0 ? `, level ${entry.level}` : ''}
+                    {entry.replaces !== null ? ', corrected' : ''}
+                    {entry.voidedBecause !== null ? `, taken back: ${entry.voidedBecause}` : ''}
+                    {entry.note ? `. “${entry.note}”` : ''}
+                  </small>
                 </span>
-                <Reps role="img" aria-label={sayReps(entry.outcomes)}>{[...entry.outcomes].map((o, i) => <OutcomeMark key={i} outcome={outcomeOf[o]} size="0.8rem" />)}</Reps>
-                {entry.voidedBecause === null ? <Quiet onPress={() => { setCorrecting(entry) }} aria-label={`Correct the set of ${clock}, ${entry.rungName}`}>correct</Quiet> : <span />}
+                <Reps role="img" aria-label={sayReps(entry.outcomes)}>
+                  {[...entry.outcomes].map((o, i) => (
+                    <OutcomeMark key={i} outcome={outcomeOf[o]} size="0.8rem" />
+                  ))}
+                </Reps>
+                {entry.voidedBecause === null ? (
+                  <Quiet
+                    onPress={() => {
+                      setCorrecting(entry)
+                    }}
+                    aria-label={`Correct the set of ${clock}, ${entry.rungName}`}
+                  >
+                    correct
+                  </Quiet>
+                ) : (
+                  <span />
+                )}
               </li>
             ))}
           </List>
         </div>
       ))}
       {view.more && <Quiet onPress={more}>Older sets</Quiet>}
-      {correcting && <CorrectSet key={correcting.id} entry={correcting} people={view.people} places={view.places} actions={actions} onClose={() => { setCorrecting(undefined) }} />}
+      {correcting && (
+        <CorrectSet
+          key={correcting.id}
+          entry={correcting}
+          people={view.people}
+          places={view.places}
+          actions={actions}
+          onClose={() => {
+            setCorrecting(undefined)
+          }}
+        />
+      )}
     </section>
   )
 }
 
 function sayReps(outcomes: string): string {
   if (outcomes === '') return 'no reps'
-  return Object.entries(outcomeOf).flatMap(([letter, name]) => { const n = [...outcomes].filter((o) => o === letter).length; return n > 0 ? [`${n} ${name}`] : [] }).join(', ')
+  return Object.entries(outcomeOf)
+    .flatMap(([letter, name]) => {
+      const n = [...outcomes].filter((o) => o === letter).length
+      return n > 0 ? [`${n} ${name}`] : []
+    })
+    .join(', ')
 }
 
-const Filters = styled.div`display: grid; grid-template-columns: repeat(4, minmax(0, 1fr)); gap: 0.6rem; max-width: 46rem; margin: 0.3rem 0 0.4rem; ${phone} { grid-template-columns: 1fr 1fr; }`
-const Day = styled.h3`font-size: 0.88rem; font-weight: 560; color: var(--ink-2); margin: 0.7rem 0 0.1rem; border-bottom: 1px solid var(--rule);`
-const List = styled.ol`
-  list-style: none; margin: 0; padding: 0; columns: 2 30rem; column-gap: 2.4rem;
-  li { display: grid; grid-template-columns: 3.2rem minmax(0, 1fr) auto auto; gap: 0.3rem 0.5rem; padding: 0.22rem 0; font-size: 0.92rem; line-height: 1.2; break-inside: avoid; }
-  li[data-voided='true'] .what { text-decoration: line-through; color: var(--ink-2); } small { display: block; font-size: 0.8rem; color: var(--ink-2); } .clock { color: var(--ink-2); }
+const Filters = styled.div`
+  display: grid;
+  grid-template-columns: repeat(4, minmax(0, 1fr));
+  gap: 0.6rem;
+  max-width: 46rem;
+  margin: 0.3rem 0 0.4rem;
+  ${phone} {
+    grid-template-columns: 1fr 1fr;
+  }
 `
-const Reps = styled.span`display: flex; white-space: nowrap; align-items: start; padding-top: 0.15rem;`
+const Day = styled.h3`
+  font-size: 0.88rem;
+  font-weight: 560;
+  color: var(--ink-2);
+  margin: 0.7rem 0 0.1rem;
+  border-bottom: 1px solid var(--rule);
+`
+const List = styled.ol`
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  columns: 2 30rem;
+  column-gap: 2.4rem;
+  li {
+    display: grid;
+    grid-template-columns: 3.2rem minmax(0, 1fr) auto auto;
+    gap: 0.3rem 0.5rem;
+    padding: 0.22rem 0;
+    font-size: 0.92rem;
+    line-height: 1.2;
+    break-inside: avoid;
+  }
+  li[data-voided='true'] .what {
+    text-decoration: line-through;
+    color: var(--ink-2);
+  }
+  small {
+    display: block;
+    font-size: 0.8rem;
+    color: var(--ink-2);
+  }
+  .clock {
+    color: var(--ink-2);
+  }
+`
+const Reps = styled.span`
+  display: flex;
+  white-space: nowrap;
+  align-items: start;
+  padding-top: 0.15rem;
+`

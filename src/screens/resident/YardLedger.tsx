@@ -6,38 +6,110 @@ import { useWhen } from '@/ui/clock'
 import { sayDay } from '@/ui/when'
 import type { ResidentView } from '@/work/resident'
 
-const smallWords: Readonly<Record<SmallThing, string>> = { 'tether-minute': 'minutes on the tether', 'name-call': 'name calls', 'corridor-ten': 'tens in the corridor' }
+const smallWords: Readonly<Record<SmallThing, string>> = {
+  'tether-minute': 'minutes on the tether',
+  'name-call': 'name calls',
+  'corridor-ten': 'tens in the corridor',
+}
 const bandWords = { 'over-15': 'over 15 m', '5-15': '5–15 m', 'under-5': 'under 5 m' } as const
 
-/** What blocks leave beside reps: small things of today, signs of being over threshold, corrections with their number by day. Silent when there is none. */
+/**
+ * What blocks leave beside reps: small things of today, signs of being over threshold, corrections with their number by
+ * day. Silent when there is none.
+ */
 export function YardLedger({ view }: { view: Pick<ResidentView, 'small' | 'signs' | 'corrections' | 'timeZone'> }) {
   const when = useWhen()
   const { small, signs: seen, corrections } = view
   if (small.length === 0 && seen.length === 0 && !corrections) return null
-  const counts = (Object.keys(smallWords) as SmallThing[]).flatMap((what) => { const n = small.filter((s) => s.what === what).length; return n > 0 ? [`${n} ${smallWords[what]}`] : [] })
+  const counts = (Object.keys(smallWords) as SmallThing[]).flatMap((what) => {
+    const n = small.filter((s) => s.what === what).length
+    return n > 0 ? [`${n} ${smallWords[what]}`] : []
+  })
   const most = Math.max(1, ...(corrections?.trend.map((t) => t.count) ?? []))
   return (
     <Section aria-labelledby="yard">
       <h2 id="yard">From the yard</h2>
-      {counts.length > 0 && <p>Small things today: {counts.join(', ')}; {small.reduce((n, s) => n + s.reps, 0)} reps, {small.reduce((n, s) => n + s.pieces, 0)} pieces.</p>}
+      {counts.length > 0 && (
+        <p>
+          Small things today: {counts.join(', ')}; {small.reduce((n, s) => n + s.reps, 0)} reps,{' '}
+          {small.reduce((n, s) => n + s.pieces, 0)} pieces.
+        </p>
+      )}
       {seen.length > 0 && (
         <>
           <h3>Over threshold</h3>
-          <ul>{seen.map((s) => <li key={s.id}><b>{when.sayMoment(s.at, view.timeZone)}</b> {s.place}: {s.signs.map((id) => signs.find((x) => x.id === id)?.name.toLowerCase()).join(', ')}; {s.trigger}{s.distanceBand ? `, ${bandWords[s.distanceBand]}` : ''}</li>)}</ul>
+          <ul>
+            {seen.map((s) => (
+              <li key={s.id}>
+                <b>{when.sayMoment(s.at, view.timeZone)}</b> {s.place}:{' '}
+                {s.signs.map((id) => signs.find((x) => x.id === id)?.name.toLowerCase()).join(', ')}; {s.trigger}
+                {s.distanceBand ? `, ${bandWords[s.distanceBand]}` : ''}
+              </li>
+            ))}
+          </ul>
         </>
       )}
       {corrections && (
         <>
           <h3>Corrections by day worked</h3>
           <Bars aria-label="Corrections by day worked">
-            {corrections.trend.slice(-28).map((t) => <li key={t.day} title={`${sayDay(t.day)}: ${t.count}`}><i style={{ height: `${(t.count / most) * 3}rem` }} /><span>{t.count}</span><span className="unseen"> on {sayDay(t.day)}</span></li>)}
+            {corrections.trend.slice(-28).map((t) => (
+              <li key={t.day} title={`${sayDay(t.day)}: ${t.count}`}>
+                <i style={{ height: `${(t.count / most) * 3}rem` }} />
+                <span>{t.count}</span>
+                <span className="unseen"> on {sayDay(t.day)}</span>
+              </li>
+            ))}
           </Bars>
-          <ul>{corrections.rows.slice(-8).reverse().map((c) => <li key={c.id}><b>{when.sayMoment(c.at, view.timeZone)}</b> {c.device}: {c.reason}, {c.askedFirst ? 'asked first' : 'not asked first'}; {c.effect}; {c.by}{c.against !== '' && <em> Kept, and against policy: {c.against}</em>}</li>)}</ul>
+          <ul>
+            {corrections.rows
+              .slice(-8)
+              .reverse()
+              .map((c) => (
+                <li key={c.id}>
+                  <b>{when.sayMoment(c.at, view.timeZone)}</b> {c.device}: {c.reason},{' '}
+                  {c.askedFirst ? 'asked first' : 'not asked first'}; {c.effect}; {c.by}
+                  {c.against !== '' && <em> Kept, and against policy: {c.against}</em>}
+                </li>
+              ))}
+          </ul>
         </>
       )}
     </Section>
   )
 }
 
-const Section = styled.section`display: grid; gap: 0.4rem; h3 { font-size: 1rem; } em { font-style: normal; color: var(--person); font-weight: 620; } ul { margin: 0; padding-left: 1.1rem; font-size: 0.92rem; }`
-const Bars = styled.ol`list-style: none; margin: 0; padding: 0; display: flex; gap: 0.2rem; align-items: end; li { display: grid; justify-items: center; font-size: 0.8rem; } i { width: 0.9rem; background: var(--person); }`
+const Section = styled.section`
+  display: grid;
+  gap: 0.4rem;
+  h3 {
+    font-size: 1rem;
+  }
+  em {
+    font-style: normal;
+    color: var(--person);
+    font-weight: 620;
+  }
+  ul {
+    margin: 0;
+    padding-left: 1.1rem;
+    font-size: 0.92rem;
+  }
+`
+const Bars = styled.ol`
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  display: flex;
+  gap: 0.2rem;
+  align-items: end;
+  li {
+    display: grid;
+    justify-items: center;
+    font-size: 0.8rem;
+  }
+  i {
+    width: 0.9rem;
+    background: var(--person);
+  }
+`

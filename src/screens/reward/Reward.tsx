@@ -27,34 +27,114 @@ export function Reward({ view, actions }: { view: RewardView; actions: RewardAct
   const { resident, ranked, pair } = view
   const { send, wrong, pending } = useTold()
   const fact = { residencyId: resident.residencyId }
-  const offer = (stage: 'meal' | 'better' | 'toy') => (item: string, took: (typeof tookWords)[number], clear: () => void) => send(() => actions.taste({ ...fact, id: v7(), stage, item, took }), clear)
+  const offer =
+    (stage: 'meal' | 'better' | 'toy') => (item: string, took: (typeof tookWords)[number], clear: () => void) =>
+      send(() => actions.taste({ ...fact, id: v7(), stage, item, took }), clear)
   const toys = view.tastes.filter((t) => t.stage === 'toy' && t.took !== 'not').map((t) => t.item)
-  const tasted = (stage: 'meal' | 'better' | 'toy') => view.tastes.filter((t) => t.stage === stage).map((t) => `${t.item}: ${t.took === 'not' ? 'not taken' : `taken ${t.took}`}`)
+  const tasted = (stage: 'meal' | 'better' | 'toy') =>
+    view.tastes
+      .filter((t) => t.stage === stage)
+      .map((t) => `${t.item}: ${t.took === 'not' ? 'not taken' : `taken ${t.took}`}`)
   return (
     <Page>
-      <DogHead resident={resident} title="What it works for"><p>Before dinner, when it is hungry, in a quiet place. Nobody withholds food: it gets its whole day’s ration all the same.</p></DogHead>
-      {wrong && <div role="alert"><Fault>{wrong}</Fault></div>}
-      {view.firstEvening ? <p>First evening: a light walk and rest. This is for tomorrow.</p> : (
+      <DogHead resident={resident} title="What it works for">
+        <p>
+          Before dinner, when it is hungry, in a quiet place. Nobody withholds food: it gets its whole day’s ration all
+          the same.
+        </p>
+      </DogHead>
+      {wrong && (
+        <div role="alert">
+          <Fault>{wrong}</Fault>
+        </div>
+      )}
+      {view.firstEvening ? (
+        <p>First evening: a light walk and rest. This is for tomorrow.</p>
+      ) : (
         <Steps>
-          <Stage n={1} now={view.stage === 'meal'} title="Its own meal, before dinner" items={view.feeds.filter((f) => f.tier === 1).map((f) => f.name)} given={tasted('meal')} fallback="its own food" pending={pending} onTook={offer('meal')} />
-          <Stage n={2} now={view.stage === 'better'} title="Better food, when that was not taken at once" items={view.feeds.filter((f) => f.tier > 1).map((f) => f.name)} given={tasted('better')} fallback="a soft, smelly treat" pending={pending} onTook={offer('better')} />
-          <Stage n={3} now={view.stage === 'toys'} title="Toys, the dullest first" items={[]} given={tasted('toy')} fallback="ball" pending={pending} onTook={offer('toy')} />
+          <Stage
+            n={1}
+            now={view.stage === 'meal'}
+            title="Its own meal, before dinner"
+            items={view.feeds.filter((f) => f.tier === 1).map((f) => f.name)}
+            given={tasted('meal')}
+            fallback="its own food"
+            pending={pending}
+            onTook={offer('meal')}
+          />
+          <Stage
+            n={2}
+            now={view.stage === 'better'}
+            title="Better food, when that was not taken at once"
+            items={view.feeds.filter((f) => f.tier > 1).map((f) => f.name)}
+            given={tasted('better')}
+            fallback="a soft, smelly treat"
+            pending={pending}
+            onTook={offer('better')}
+          />
+          <Stage
+            n={3}
+            now={view.stage === 'toys'}
+            title="Toys, the dullest first"
+            items={[]}
+            given={tasted('toy')}
+            fallback="ball"
+            pending={pending}
+            onTook={offer('toy')}
+          />
           <li data-now={view.stage === 'done' && pair !== undefined}>
             <h2>4. Two at a time</h2>
             {pair ? (
               <>
-                <p>Hold both out at the same height, {pair.left} in the left hand, {pair.right} in the right. What does it take first?</p>
+                <p>
+                  Hold both out at the same height, {pair.left} in the left hand, {pair.right} in the right. What does
+                  it take first?
+                </p>
                 <Pair>
-                  {[pair.left, pair.right].map((item) => <Button key={item} isDisabled={pending} onPress={() => send(() => actions.choice({ ...fact, id: v7(), a: pair.left, b: pair.right, chosen: item }))}>{item}</Button>)}
-                  <Button isDisabled={pending} onPress={() => send(() => actions.choice({ ...fact, id: v7(), a: pair.left, b: pair.right, chosen: null }))}>neither</Button>
+                  {[pair.left, pair.right].map((item) => (
+                    <Button
+                      key={item}
+                      isDisabled={pending}
+                      onPress={() =>
+                        send(() => actions.choice({ ...fact, id: v7(), a: pair.left, b: pair.right, chosen: item }))
+                      }
+                    >
+                      {item}
+                    </Button>
+                  ))}
+                  <Button
+                    isDisabled={pending}
+                    onPress={() =>
+                      send(() => actions.choice({ ...fact, id: v7(), a: pair.left, b: pair.right, chosen: null }))
+                    }
+                  >
+                    neither
+                  </Button>
                 </Pair>
               </>
-            ) : <p>{view.items.length < 2 ? 'Two things it took are wanted first.' : `Every pair was held out ${roundsWanted} times.`}</p>}
+            ) : (
+              <p>
+                {view.items.length < 2
+                  ? 'Two things it took are wanted first.'
+                  : `Every pair was held out ${roundsWanted} times.`}
+              </p>
+            )}
           </li>
         </Steps>
       )}
-      {view.tastes.length > 0 && <p><Quiet onPress={() => send(() => actions.undo(fact))}>Take the last answer back</Quiet></p>}
-      {view.findings.length > 0 && <section aria-label="What this says"><h2>What this says</h2>{view.findings.map((f) => <p key={f}>{f}</p>)}</section>}
+      {view.tastes.length > 0 && (
+        <p>
+          <Quiet onPress={() => send(() => actions.undo(fact))}>Take the last answer back</Quiet>
+        </p>
+      )}
+      {view.findings.length > 0 && (
+        <section aria-label="What this says">
+          <h2>What this says</h2>
+          {view.findings.map((f) => (
+            <p key={f}>{f}</p>
+          ))}
+        </section>
+      )}
       {ranked.length > 0 && (
         <section aria-labelledby="ranked">
           <h2 id="ranked">In order</h2>
@@ -62,42 +142,194 @@ export function Reward({ view, actions }: { view: RewardView; actions: RewardAct
             {ranked.map((r) => (
               <li key={r.item}>
                 <b>{r.item}</b>
-                <svg viewBox="0 0 100 8" aria-hidden="true" preserveAspectRatio="none"><rect width={r.strength * 100} height="8" fill="var(--held)" /></svg>
-                <span>{Math.round(r.strength * 100)} %; taken first {r.wins} of {r.trials}</span>
-                {toys.includes(r.item) && (view.reserved === r.item ? <em>kept for training only</em> : <Quiet aria-label={`Keep ${r.item} for training only`} onPress={() => send(() => actions.reserve({ ...fact, item: r.item }))}>keep for training only</Quiet>)}
+                <svg viewBox="0 0 100 8" aria-hidden="true" preserveAspectRatio="none">
+                  <rect width={r.strength * 100} height="8" fill="var(--held)" />
+                </svg>
+                <span>
+                  {Math.round(r.strength * 100)} %; taken first {r.wins} of {r.trials}
+                </span>
+                {toys.includes(r.item) &&
+                  (view.reserved === r.item ? (
+                    <em>kept for training only</em>
+                  ) : (
+                    <Quiet
+                      aria-label={`Keep ${r.item} for training only`}
+                      onPress={() => send(() => actions.reserve({ ...fact, item: r.item }))}
+                    >
+                      keep for training only
+                    </Quiet>
+                  ))}
               </li>
             ))}
           </Ranks>
-          <Why><p>The share is how often it would be taken first beside an average thing, by the Bradley–Terry model of paired comparison (1952), with half a choice won and half lost added to each so that few trials do not say too much. A model and not plain counts, because not everything was held out against everything.</p></Why>
+          <Why>
+            <p>
+              The share is how often it would be taken first beside an average thing, by the Bradley–Terry model of
+              paired comparison (1952), with half a choice won and half lost added to each so that few trials do not say
+              too much. A model and not plain counts, because not everything was held out against everything.
+            </p>
+          </Why>
         </section>
       )}
       {resident.traits.toys ? (
-        <p>Its ladder is made for a dog that works for toys. <Quiet onPress={() => send(() => actions.toys({ ...fact, toys: false }))}>Food again</Quiet></p>
-      ) : toys.length > 0 && view.stage === 'done' && !view.findings.some((f) => f.startsWith('It works for its own meal')) ? (
-        <p><Button onPress={() => send(() => actions.toys({ ...fact, toys: true }))}>Make its ladder for toys</Button></p>
+        <p>
+          Its ladder is made for a dog that works for toys.{' '}
+          <Quiet onPress={() => send(() => actions.toys({ ...fact, toys: false }))}>Food again</Quiet>
+        </p>
+      ) : toys.length > 0 &&
+        view.stage === 'done' &&
+        !view.findings.some((f) => f.startsWith('It works for its own meal')) ? (
+        <p>
+          <Button onPress={() => send(() => actions.toys({ ...fact, toys: true }))}>Make its ladder for toys</Button>
+        </p>
       ) : null}
-      <p><ButtonLink href={`/dogs/${resident.residencyId}/food`}>Its food</ButtonLink> <ButtonLink href={`/dogs/${resident.residencyId}`}>To the dog</ButtonLink></p>
+      <p>
+        <ButtonLink href={`/dogs/${resident.residencyId}/food`}>Its food</ButtonLink>{' '}
+        <ButtonLink href={`/dogs/${resident.residencyId}`}>To the dog</ButtonLink>
+      </p>
     </Page>
   )
 }
 
-function Stage({ n, now, title, items, given, fallback, pending, onTook }: { n: number; now: boolean; title: string; items: readonly string[]; given: readonly string[]; fallback: string; pending: boolean; onTook: (item: string, took: (typeof tookWords)[number], clear: () => void) => void }) {
+function Stage({
+  n,
+  now,
+  title,
+  items,
+  given,
+  fallback,
+  pending,
+  onTook,
+}: {
+  n: number
+  now: boolean
+  title: string
+  items: readonly string[]
+  given: readonly string[]
+  fallback: string
+  pending: boolean
+  onTook: (item: string, took: (typeof tookWords)[number], clear: () => void) => void
+}) {
   const [item, setItem] = useState(items[0] ?? fallback)
   return (
     <li data-now={now}>
-      <h2>{n}. {title}</h2>
+      <h2>
+        {n}. {title}
+      </h2>
       {given.length > 0 && <p>{given.join('; ')}.</p>}
       <Offer>
-        <TextField value={item} onChange={setItem}><Label>Held out</Label><FieldInput list={`items-${n}`} maxLength={60} /></TextField>
-        <datalist id={`items-${n}`}>{items.map((i) => <option key={i} value={i} />)}</datalist>
-        <div role="group" aria-label={`How it took it, ${title}`}>{tookWords.map((t) => <Button key={t} isDisabled={pending || item.trim() === ''} onPress={() => onTook(item, t, () => undefined)}>{t === 'not' ? 'not taken' : `taken ${t}`}</Button>)}</div>
+        <TextField value={item} onChange={setItem}>
+          <Label>Held out</Label>
+          <FieldInput list={`items-${n}`} maxLength={60} />
+        </TextField>
+        <datalist id={`items-${n}`}>
+          {items.map((i) => (
+            <option key={i} value={i} />
+          ))}
+        </datalist>
+        <div role="group" aria-label={`How it took it, ${title}`}>
+          {tookWords.map((t) => (
+            <Button key={t} isDisabled={pending || item.trim() === ''} onPress={() => onTook(item, t, () => undefined)}>
+              {t === 'not' ? 'not taken' : `taken ${t}`}
+            </Button>
+          ))}
+        </div>
       </Offer>
     </li>
   )
 }
 
-const Page = styled.div`padding: 0.9rem 1.5rem 4rem; max-width: 56rem; display: grid; gap: 1rem; grid-template-columns: minmax(0, 1fr); h2 { font-size: 1.15rem; } header p:last-child { max-width: 66ch; } section { display: grid; gap: 0.35rem; justify-items: start; } ${phone} { padding: 0.8rem 0.9rem 4rem; }`
-const Steps = styled.ol`list-style: none; margin: 0; padding: 0; li { padding: 0.7rem 0 0.9rem 1rem; border-left: 4px solid var(--rule-2); display: grid; gap: 0.5rem; } li[data-now='true'] { border-left-color: var(--now); background: var(--paper); }`
-const Offer = styled.div`display: flex; flex-wrap: wrap; gap: 0.6rem 1rem; align-items: end; label { font-size: 0.85rem; font-weight: 560; color: var(--ink-2); } > div[role='group'] { display: flex; flex-wrap: wrap; gap: 0.5rem; } button { min-height: 2.75rem; }`
-const Pair = styled.div`display: flex; flex-wrap: wrap; gap: 0.7rem; button { min-height: 3.6rem; min-width: 8rem; font-size: 1.1rem; }`
-const Ranks = styled.ol`list-style: none; margin: 0; padding: 0; width: 100%; li { display: grid; grid-template-columns: 10rem 10rem minmax(0, 1fr) auto; gap: 0.8rem; align-items: center; padding: 0.3rem 0; border-bottom: 1px solid var(--rule); } svg { height: 0.6rem; width: 100%; background: var(--rule); } em { font-style: normal; color: var(--held); font-weight: 640; } ${phone} { li { grid-template-columns: 1fr 1fr; } }`
+const Page = styled.div`
+  padding: 0.9rem 1.5rem 4rem;
+  max-width: 56rem;
+  display: grid;
+  gap: 1rem;
+  grid-template-columns: minmax(0, 1fr);
+  h2 {
+    font-size: 1.15rem;
+  }
+  header p:last-child {
+    max-width: 66ch;
+  }
+  section {
+    display: grid;
+    gap: 0.35rem;
+    justify-items: start;
+  }
+  ${phone} {
+    padding: 0.8rem 0.9rem 4rem;
+  }
+`
+const Steps = styled.ol`
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  li {
+    padding: 0.7rem 0 0.9rem 1rem;
+    border-left: 4px solid var(--rule-2);
+    display: grid;
+    gap: 0.5rem;
+  }
+  li[data-now='true'] {
+    border-left-color: var(--now);
+    background: var(--paper);
+  }
+`
+const Offer = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.6rem 1rem;
+  align-items: end;
+  label {
+    font-size: 0.85rem;
+    font-weight: 560;
+    color: var(--ink-2);
+  }
+  > div[role='group'] {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 0.5rem;
+  }
+  button {
+    min-height: 2.75rem;
+  }
+`
+const Pair = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.7rem;
+  button {
+    min-height: 3.6rem;
+    min-width: 8rem;
+    font-size: 1.1rem;
+  }
+`
+const Ranks = styled.ol`
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  width: 100%;
+  li {
+    display: grid;
+    grid-template-columns: 10rem 10rem minmax(0, 1fr) auto;
+    gap: 0.8rem;
+    align-items: center;
+    padding: 0.3rem 0;
+    border-bottom: 1px solid var(--rule);
+  }
+  svg {
+    height: 0.6rem;
+    width: 100%;
+    background: var(--rule);
+  }
+  em {
+    font-style: normal;
+    color: var(--held);
+    font-weight: 640;
+  }
+  ${phone} {
+    li {
+      grid-template-columns: 1fr 1fr;
+    }
+  }
+`

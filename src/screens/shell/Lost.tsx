@@ -7,7 +7,10 @@ export function Lost() {
   return (
     <Page>
       <h1>Nothing here by that address</h1>
-      <p>The dog, command or handoff may have been from another kennel’s link, or the address was cut short. Nothing was changed.</p>
+      <p>
+        The dog, command or handoff may have been from another kennel’s link, or the address was cut short. Nothing was
+        changed.
+      </p>
       <ButtonLink href="/">To the wall</ButtonLink>
     </Page>
   )
@@ -24,4 +27,14 @@ export function Broken({ retry }: { retry: () => void }) {
   )
 }
 
-const Page = styled.div`max-width: 38rem; margin: 5rem auto; padding: 0 1.5rem; display: grid; gap: 1rem; justify-items: start; h1 { font-size: 2rem; }`
+const Page = styled.div`
+  max-width: 38rem;
+  margin: 5rem auto;
+  padding: 0 1.5rem;
+  display: grid;
+  gap: 1rem;
+  justify-items: start;
+  h1 {
+    font-size: 2rem;
+  }
+`

@@ -2,7 +2,18 @@
 import Link from 'next/link'
 import { usePathname, useRouter } from 'next/navigation'
 import { useState, type ReactNode } from 'react'
-import { ComboBox, Dialog, DialogTrigger, Heading, Input, ListBox, ListBoxItem, Modal, ModalOverlay, Popover } from 'react-aria-components'
+import {
+  ComboBox,
+  Dialog,
+  DialogTrigger,
+  Heading,
+  Input,
+  ListBox,
+  ListBoxItem,
+  Modal,
+  ModalOverlay,
+  Popover,
+} from 'react-aria-components'
 import styled from 'styled-components'
 import { mayAct, type Role } from '@/core/people/roles'
 import { Button, Quiet } from '@/ui/parts'
@@ -31,7 +42,17 @@ const pages = [
 ] as const
 
 /** The frame around the desk screens: where you are, the way to any dog, what is still on this device. */
-export function Shell({ kennel, dogs, person, children }: { kennel: string; dogs: readonly JumpDog[]; person: { readonly id: string; readonly name: string; readonly role: Role }; children: ReactNode }) {
+export function Shell({
+  kennel,
+  dogs,
+  person,
+  children,
+}: {
+  kennel: string
+  dogs: readonly JumpDog[]
+  person: { readonly id: string; readonly name: string; readonly role: Role }
+  children: ReactNode
+}) {
   const path = usePathname()
   const [help, setHelp] = useState(false)
   const mine = pages.filter((p) => !('least' in p) || mayAct(person.role, p.least))
@@ -52,9 +73,13 @@ export function Shell({ kennel, dogs, person, children }: { kennel: string; dogs
         </Mark>
         <Where>{kennel}</Where>
         <Nav aria-label="Pages">
-          {mine.filter((p) => !('quiet' in p)).map((p) => (
-            <NavLink key={p.href} href={p.href} aria-current={path === p.href ? 'page' : undefined}>{p.name}</NavLink>
-          ))}
+          {mine
+            .filter((p) => !('quiet' in p))
+            .map((p) => (
+              <NavLink key={p.href} href={p.href} aria-current={path === p.href ? 'page' : undefined}>
+                {p.name}
+              </NavLink>
+            ))}
         </Nav>
         <Right>
           <Jump dogs={dogs} />
@@ -68,13 +93,35 @@ export function Shell({ kennel, dogs, person, children }: { kennel: string; dogs
                 <Sheet>
                   <Heading slot="title">Keys</Heading>
                   <dl>
-                    <div><dt>/</dt><dd>find a dog by run or name</dd></div>
-                    {mine.map((p) => (<div key={p.key}><dt>g then {p.key}</dt><dd>{p.name}</dd></div>))}
-                    <div><dt>arrows</dt><dd>move on the wall; Enter opens the dog</dd></div>
-                    <div><dt>in a set</dt><dd>C clean, H helped, L late, M miss or broke, Z undo, Space starts a hold, Enter goes on, I says more of the last rep, O trouble, P leash pressure, E ends the set</dd></div>
-                    <div><dt>?</dt><dd>this sheet</dd></div>
+                    <div>
+                      <dt>/</dt>
+                      <dd>find a dog by run or name</dd>
+                    </div>
+                    {mine.map((p) => (
+                      <div key={p.key}>
+                        <dt>g then {p.key}</dt>
+                        <dd>{p.name}</dd>
+                      </div>
+                    ))}
+                    <div>
+                      <dt>arrows</dt>
+                      <dd>move on the wall; Enter opens the dog</dd>
+                    </div>
+                    <div>
+                      <dt>in a set</dt>
+                      <dd>
+                        C clean, H helped, L late, M miss or broke, Z undo, Space starts a hold, Enter goes on, I says
+                        more of the last rep, O trouble, P leash pressure, E ends the set
+                      </dd>
+                    </div>
+                    <div>
+                      <dt>?</dt>
+                      <dd>this sheet</dd>
+                    </div>
                   </dl>
-                  <Quiet onPress={shortcuts.toggle}>{shortcuts.on ? 'Turn single keys off' : 'Turn single keys on'}</Quiet>
+                  <Quiet onPress={shortcuts.toggle}>
+                    {shortcuts.on ? 'Turn single keys off' : 'Turn single keys on'}
+                  </Quiet>
                   <Button slot="close">Close</Button>
                 </Sheet>
               </Modal>
@@ -105,7 +152,11 @@ function Jump({ dogs }: { dogs: readonly JumpDog[] }) {
       onInputChange={setText}
       selectedKey={null}
       onSelectionChange={(key) => key !== null && go(String(key))}
-      defaultFilter={(value, input) => (/^\d+$/.test(input.trim()) ? value.startsWith(`${input.trim()} `) || value.startsWith(input.trim()) : value.toLowerCase().includes(input.trim().toLowerCase()))}
+      defaultFilter={(value, input) =>
+        /^\d+$/.test(input.trim())
+          ? value.startsWith(`${input.trim()} `) || value.startsWith(input.trim())
+          : value.toLowerCase().includes(input.trim().toLowerCase())
+      }
       menuTrigger="input"
       aria-label="Find a dog by run or name"
     >
@@ -125,30 +176,173 @@ function Jump({ dogs }: { dogs: readonly JumpDog[] }) {
 
 function ThemeSwitch() {
   const [theme, choose] = useThemeChoice()
-  return <HeaderButton onPress={() => choose(theme === 'day' ? 'night' : 'day')}>{theme === 'day' ? 'Night' : 'Day'}</HeaderButton>
+  return (
+    <HeaderButton onPress={() => choose(theme === 'day' ? 'night' : 'day')}>
+      {theme === 'day' ? 'Night' : 'Day'}
+    </HeaderButton>
+  )
 }
 
-const Skip = styled.a`position: absolute; left: -999rem; &:focus { left: 0.5rem; top: 0.5rem; background: var(--ink); color: var(--paper); padding: 0.5rem 1rem; z-index: 10; }`
+const Skip = styled.a`
+  position: absolute;
+  left: -999rem;
+  &:focus {
+    left: 0.5rem;
+    top: 0.5rem;
+    background: var(--ink);
+    color: var(--paper);
+    padding: 0.5rem 1rem;
+    z-index: 10;
+  }
+`
 const Bar = styled.header`
-  display: flex; flex-wrap: wrap; align-items: center; gap: 0.3rem 0.7rem; padding: 0.5rem 1.5rem; border-bottom: 3px solid var(--ink);
-  ${phone} { padding: 0.4rem 0.9rem; gap: 0.3rem 0.4rem; }
-  @media print { display: none; }
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 0.3rem 0.7rem;
+  padding: 0.5rem 1.5rem;
+  border-bottom: 3px solid var(--ink);
+  ${phone} {
+    padding: 0.4rem 0.9rem;
+    gap: 0.3rem 0.4rem;
+  }
+  @media print {
+    display: none;
+  }
 `
-const Mark = styled(Link)`display: inline-flex; align-items: center; gap: 0.45rem; font-family: 'Hepta Slab Variable', serif; font-weight: 760; font-size: 1.3rem; text-decoration: none; letter-spacing: -0.02em;`
-const Where = styled.span`color: var(--ink-2); white-space: nowrap; @media (max-width: 1380px) { display: none; }`
-const Nav = styled.nav`display: flex; white-space: nowrap; gap: 0.2rem; margin-left: 0.5rem; ${narrow} { order: 3; width: 100%; margin: 0; overflow-x: auto; }`
+const Mark = styled(Link)`
+  display: inline-flex;
+  align-items: center;
+  gap: 0.45rem;
+  font-family: 'Hepta Slab Variable', serif;
+  font-weight: 760;
+  font-size: 1.3rem;
+  text-decoration: none;
+  letter-spacing: -0.02em;
+`
+const Where = styled.span`
+  color: var(--ink-2);
+  white-space: nowrap;
+  @media (max-width: 1380px) {
+    display: none;
+  }
+`
+const Nav = styled.nav`
+  display: flex;
+  white-space: nowrap;
+  gap: 0.2rem;
+  margin-left: 0.5rem;
+  ${narrow} {
+    order: 3;
+    width: 100%;
+    margin: 0;
+    overflow-x: auto;
+  }
+`
 const NavLink = styled(Link)`
-  padding: 0.35rem 0.5rem; text-decoration: none; color: var(--ink-2); border-bottom: 3px solid transparent; margin-bottom: calc(-0.5rem - 3px); padding-bottom: calc(0.35rem + 0.5rem);
-  &:hover { color: var(--ink); } &[aria-current='page'] { color: var(--ink); font-weight: 640; border-bottom-color: var(--ground); box-shadow: inset 0 -3px 0 var(--held); }
-  ${narrow} { margin-bottom: 0; padding: 0.5rem 0.55rem; }
-  ${phone} { padding: 0.5rem 0.3rem; }
+  padding: 0.35rem 0.5rem;
+  text-decoration: none;
+  color: var(--ink-2);
+  border-bottom: 3px solid transparent;
+  margin-bottom: calc(-0.5rem - 3px);
+  padding-bottom: calc(0.35rem + 0.5rem);
+  &:hover {
+    color: var(--ink);
+  }
+  &[aria-current='page'] {
+    color: var(--ink);
+    font-weight: 640;
+    border-bottom-color: var(--ground);
+    box-shadow: inset 0 -3px 0 var(--held);
+  }
+  ${narrow} {
+    margin-bottom: 0;
+    padding: 0.5rem 0.55rem;
+  }
+  ${phone} {
+    padding: 0.5rem 0.3rem;
+  }
 `
-const Right = styled.div`margin-left: auto; display: flex; align-items: center; gap: 0.4rem;`
-const JumpBox = styled(ComboBox)`input { width: 8rem; min-height: 2.25rem; padding: 0 0.6rem; border: 1px solid var(--rule-2); border-radius: 4px; background: var(--paper); } input::placeholder { color: var(--ink-2); opacity: 1; } ${phone} { input { width: 7.3rem; } }`
-const JumpPopover = styled(Popover)`background: var(--paper); color: var(--ink); border: 1.5px solid var(--ink); border-radius: 4px; width: 15rem; max-height: 24rem; overflow: auto;`
-const JumpItem = styled(ListBoxItem)`padding: 0.4rem 0.7rem; cursor: pointer; b { display: inline-block; min-width: 2rem; } &[data-focused='true'] { background: var(--ink); color: var(--paper); }`
-const Overlay = styled(ModalOverlay)`position: fixed; inset: 0; background: rgb(8 24 20 / 0.55); display: grid; place-items: center; z-index: 20; padding: 1rem;`
+const Right = styled.div`
+  margin-left: auto;
+  display: flex;
+  align-items: center;
+  gap: 0.4rem;
+`
+const JumpBox = styled(ComboBox)`
+  input {
+    width: 8rem;
+    min-height: 2.25rem;
+    padding: 0 0.6rem;
+    border: 1px solid var(--rule-2);
+    border-radius: 4px;
+    background: var(--paper);
+  }
+  input::placeholder {
+    color: var(--ink-2);
+    opacity: 1;
+  }
+  ${phone} {
+    input {
+      width: 7.3rem;
+    }
+  }
+`
+const JumpPopover = styled(Popover)`
+  background: var(--paper);
+  color: var(--ink);
+  border: 1.5px solid var(--ink);
+  border-radius: 4px;
+  width: 15rem;
+  max-height: 24rem;
+  overflow: auto;
+`
+const JumpItem = styled(ListBoxItem)`
+  padding: 0.4rem 0.7rem;
+  cursor: pointer;
+  b {
+    display: inline-block;
+    min-width: 2rem;
+  }
+  &[data-focused='true'] {
+    background: var(--ink);
+    color: var(--paper);
+  }
+`
+const Overlay = styled(ModalOverlay)`
+  position: fixed;
+  inset: 0;
+  background: rgb(8 24 20 / 0.55);
+  display: grid;
+  place-items: center;
+  z-index: 20;
+  padding: 1rem;
+`
 const Sheet = styled(Dialog)`
-  background: var(--paper); color: var(--ink); padding: 1.4rem 1.8rem; max-width: 34rem; border-radius: 4px; border-top: 6px solid var(--ink); display: grid; gap: 0.8rem; justify-items: start; outline: none;
-  dl { display: grid; gap: 0.4rem; margin: 0; } dl > div { display: grid; grid-template-columns: 6rem 1fr; } dt { font-weight: 680; } dd { margin: 0; color: var(--ink-2); }
+  background: var(--paper);
+  color: var(--ink);
+  padding: 1.4rem 1.8rem;
+  max-width: 34rem;
+  border-radius: 4px;
+  border-top: 6px solid var(--ink);
+  display: grid;
+  gap: 0.8rem;
+  justify-items: start;
+  outline: none;
+  dl {
+    display: grid;
+    gap: 0.4rem;
+    margin: 0;
+  }
+  dl > div {
+    display: grid;
+    grid-template-columns: 6rem 1fr;
+  }
+  dt {
+    font-weight: 680;
+  }
+  dd {
+    margin: 0;
+    color: var(--ink-2);
+  }
 `

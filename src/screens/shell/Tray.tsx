@@ -40,8 +40,19 @@ export function Tray() {
   return (
     <Strip role="status">
       {status.kept > 0 && <span>Kept on this device, waiting for the network: {status.kept}</span>}
-      {status.refused.length > 0 && <span>Refused by the kennel and kept here: {status.refused.length} ({status.refused[0]?.reason})</span>}
-      {outbox && <FileLink href={`data:application/json,${encodeURIComponent(outbox.unsentFile())}`} download="kibou-unsent.json">Save as file</FileLink>}
+      {status.refused.length > 0 && (
+        <span>
+          Refused by the kennel and kept here: {status.refused.length} ({status.refused[0]?.reason})
+        </span>
+      )}
+      {outbox && (
+        <FileLink
+          href={`data:application/json,${encodeURIComponent(outbox.unsentFile())}`}
+          download="kibou-unsent.json"
+        >
+          Save as file
+        </FileLink>
+      )}
     </Strip>
   )
 }
@@ -56,4 +67,13 @@ function useRefreshOnceSent(kept: number): void {
   }, [kept, router])
 }
 
-const Strip = styled.div`display: flex; gap: 1rem; align-items: center; padding: 0.4rem 1.5rem; background: var(--person-wash); color: var(--person); font-weight: 560; flex-wrap: wrap;`
+const Strip = styled.div`
+  display: flex;
+  gap: 1rem;
+  align-items: center;
+  padding: 0.4rem 1.5rem;
+  background: var(--person-wash);
+  color: var(--person);
+  font-weight: 560;
+  flex-wrap: wrap;
+`

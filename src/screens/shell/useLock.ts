@@ -5,7 +5,9 @@ import { forgetPages } from '@/device/offline'
 /** House: a desk nobody touches for so long is locked. Where a set is worked nothing locks. */
 const idleMs = 15 * 60_000
 
-/** Signs out and goes to the door; whoever signs in there comes back to this page. Facts still on the device stay on it. */
+/**
+ * Signs out and goes to the door; whoever signs in there comes back to this page. Facts still on the device stay on it.
+ */
 export function useLock(): () => Promise<void> {
   return useCallback(async () => {
     await forgetPages()

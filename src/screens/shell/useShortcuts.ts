@@ -10,9 +10,16 @@ const subscribe = (l: () => void) => {
 }
 
 /** Single keys for the desk. They can be turned off, and never act while somebody types. */
-export function useShortcuts(pages: readonly { readonly href: string; readonly key: string }[], onHelp: () => void): { readonly on: boolean; readonly toggle: () => void } {
+export function useShortcuts(
+  pages: readonly { readonly href: string; readonly key: string }[],
+  onHelp: () => void,
+): { readonly on: boolean; readonly toggle: () => void } {
   const router = useRouter()
-  const on = useSyncExternalStore(subscribe, () => localStorage.getItem(storageKey) !== 'off', () => true)
+  const on = useSyncExternalStore(
+    subscribe,
+    () => localStorage.getItem(storageKey) !== 'off',
+    () => true,
+  )
   const goingTo = useRef(false)
   useEffect(() => {
     const press = (e: KeyboardEvent) => {
@@ -40,4 +47,6 @@ export function useShortcuts(pages: readonly { readonly href: string; readonly k
 }
 
 /** Whether keys typed here belong to a field. */
-export const isTyping = (target: EventTarget | null): boolean => target instanceof HTMLElement && (target.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName))
+export const isTyping = (target: EventTarget | null): boolean =>
+  target instanceof HTMLElement &&
+  (target.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName))

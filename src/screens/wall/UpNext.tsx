@@ -15,11 +15,19 @@ export function UpNext({ view }: { view: Pick<WallView, 'upNext' | 'ring' | 'lat
   return (
     <Rail aria-label="Up next">
       <h2>Up next</h2>
-      {!first && <p>{later.length > 0 ? 'Nobody can be worked just now.' : 'Nobody presses: what is promised is met and fresh, or the dog came only today.'}</p>}
+      {!first && (
+        <p>
+          {later.length > 0
+            ? 'Nobody can be worked just now.'
+            : 'Nobody presses: what is promised is met and fresh, or the dog came only today.'}
+        </p>
+      )}
       {first && (
         <First>
           <Who row={first} />
-          <ButtonLink $now href={`/dogs/${first.residencyId}/work/${first.command}`}>Work {first.name}</ButtonLink>
+          <ButtonLink $now href={`/dogs/${first.residencyId}/work/${first.command}`}>
+            Work {first.name}
+          </ButtonLink>
           <Reason row={first} />
         </First>
       )}
@@ -35,14 +43,35 @@ export function UpNext({ view }: { view: Pick<WallView, 'upNext' | 'ring' | 'lat
       {later.length > 0 && (
         <Aside>
           <h3>Not now</h3>
-          <ul>{later.slice(0, shown).map((l) => <li key={l.residencyId}><Link href={`/dogs/${l.residencyId}`}><b>{l.runNumber}</b> {l.name}</Link> <small>{l.why}</small></li>)}</ul>
+          <ul>
+            {later.slice(0, shown).map((l) => (
+              <li key={l.residencyId}>
+                <Link href={`/dogs/${l.residencyId}`}>
+                  <b>{l.runNumber}</b> {l.name}
+                </Link>{' '}
+                <small>{l.why}</small>
+              </li>
+            ))}
+          </ul>
           {later.length > shown && <p className="more">and {later.length - shown} more</p>}
         </Aside>
       )}
       {ring.length > 0 && (
         <Aside data-person="true">
           <h3>Ring the owner</h3>
-          <ul>{ring.map((r) => <li key={r.residencyId}><Link href={`/dogs/${r.residencyId}`}><b>{r.runNumber}</b> {r.name}</Link> <small>goes in {r.daysLeft} {r.daysLeft === 1 ? 'day' : 'days'}: {r.reason}</small><Why>{r.why}</Why></li>)}</ul>
+          <ul>
+            {ring.map((r) => (
+              <li key={r.residencyId}>
+                <Link href={`/dogs/${r.residencyId}`}>
+                  <b>{r.runNumber}</b> {r.name}
+                </Link>{' '}
+                <small>
+                  goes in {r.daysLeft} {r.daysLeft === 1 ? 'day' : 'days'}: {r.reason}
+                </small>
+                <Why>{r.why}</Why>
+              </li>
+            ))}
+          </ul>
         </Aside>
       )}
     </Rail>
@@ -52,36 +81,170 @@ export function UpNext({ view }: { view: Pick<WallView, 'upNext' | 'ring' | 'lat
 const Who = ({ row }: { row: UpNextRow }) => (
   <Name href={`/dogs/${row.residencyId}/work/${row.command}`}>
     <b>{row.runNumber}</b> <span>{row.name}</span>
-    <small>{row.commandName}, {row.rungName}</small>
+    <small>
+      {row.commandName}, {row.rungName}
+    </small>
     {row.biteHistory && <small className="bite">bite history</small>}
   </Name>
 )
 
 const Reason = ({ row }: { row: UpNextRow }) => (
   <Because>
-    <span>{row.reason}{row.reach === 'tight' ? '; tight' : ''}</span>
+    <span>
+      {row.reason}
+      {row.reach === 'tight' ? '; tight' : ''}
+    </span>
     <Why>{row.why}</Why>
   </Because>
 )
 
 const Rail = styled.aside`
-  padding: 0.9rem 1.25rem 2rem 1rem; border-left: 1.5px solid var(--ink); min-height: calc(100dvh - 3.6rem); display: flex; flex-direction: column; gap: 0.6rem; background: var(--paper);
-  h2 { font-size: 1.15rem; } ol { margin: 0; padding: 0; list-style: none; display: grid; } li { border-top: 1px solid var(--rule); padding: 0.35rem 0; } .more { font-size: 0.82rem; color: var(--ink-2); }
-  ${narrow} {
-    border-left: 0; border-bottom: 1.5px solid var(--ink); min-height: 0; display: grid; grid-template-columns: minmax(14rem, 1fr) 2fr; padding: 0.7rem 1.25rem;
-    h2 { grid-column: 1 / -1; } ol { grid-template-columns: 1fr 1fr; gap: 1.5rem; align-content: start; } ol li { border-top: 0; padding: 0; } ol li:nth-child(n + 3) { display: none; } ol ~ .more { display: none; }
+  padding: 0.9rem 1.25rem 2rem 1rem;
+  border-left: 1.5px solid var(--ink);
+  min-height: calc(100dvh - 3.6rem);
+  display: flex;
+  flex-direction: column;
+  gap: 0.6rem;
+  background: var(--paper);
+  h2 {
+    font-size: 1.15rem;
   }
-  ${phone} { display: flex; padding: 0.8rem 0.9rem; ol { grid-template-columns: 1fr; gap: 0; } li { border-top: 1px solid var(--rule); padding: 0.35rem 0; } }
+  ol {
+    margin: 0;
+    padding: 0;
+    list-style: none;
+    display: grid;
+  }
+  li {
+    border-top: 1px solid var(--rule);
+    padding: 0.35rem 0;
+  }
+  .more {
+    font-size: 0.82rem;
+    color: var(--ink-2);
+  }
+  ${narrow} {
+    border-left: 0;
+    border-bottom: 1.5px solid var(--ink);
+    min-height: 0;
+    display: grid;
+    grid-template-columns: minmax(14rem, 1fr) 2fr;
+    padding: 0.7rem 1.25rem;
+    h2 {
+      grid-column: 1 / -1;
+    }
+    ol {
+      grid-template-columns: 1fr 1fr;
+      gap: 1.5rem;
+      align-content: start;
+    }
+    ol li {
+      border-top: 0;
+      padding: 0;
+    }
+    ol li:nth-child(n + 3) {
+      display: none;
+    }
+    ol ~ .more {
+      display: none;
+    }
+  }
+  ${phone} {
+    display: flex;
+    padding: 0.8rem 0.9rem;
+    ol {
+      grid-template-columns: 1fr;
+      gap: 0;
+    }
+    li {
+      border-top: 1px solid var(--rule);
+      padding: 0.35rem 0;
+    }
+  }
 `
 const Aside = styled.section`
-  border-top: 1.5px solid var(--ink); padding-top: 0.5rem; font-size: 0.87rem; h3 { font-size: 0.95rem; margin-bottom: 0.2rem; } ul { margin: 0; padding: 0; list-style: none; } li { padding: 0.18rem 0; border: 0; } b { font: 700 1rem/1 'Hepta Slab Variable', serif; } small { color: var(--ink-2); } a { text-decoration: none; &:hover { text-decoration: underline; } }
-  &[data-person='true'] { border-top-color: var(--person); border-top-width: 3px; h3 { color: var(--person); } }
-  ${narrow} { grid-column: 1 / -1; }
+  border-top: 1.5px solid var(--ink);
+  padding-top: 0.5rem;
+  font-size: 0.87rem;
+  h3 {
+    font-size: 0.95rem;
+    margin-bottom: 0.2rem;
+  }
+  ul {
+    margin: 0;
+    padding: 0;
+    list-style: none;
+  }
+  li {
+    padding: 0.18rem 0;
+    border: 0;
+  }
+  b {
+    font:
+      700 1rem/1 'Hepta Slab Variable',
+      serif;
+  }
+  small {
+    color: var(--ink-2);
+  }
+  a {
+    text-decoration: none;
+    &:hover {
+      text-decoration: underline;
+    }
+  }
+  &[data-person='true'] {
+    border-top-color: var(--person);
+    border-top-width: 3px;
+    h3 {
+      color: var(--person);
+    }
+  }
+  ${narrow} {
+    grid-column: 1 / -1;
+  }
 `
-const First = styled.div`border-left: 6px solid var(--now); padding-left: 0.7rem; display: grid; gap: 0.35rem; justify-items: start;`
+const First = styled.div`
+  border-left: 6px solid var(--now);
+  padding-left: 0.7rem;
+  display: grid;
+  gap: 0.35rem;
+  justify-items: start;
+`
 const Name = styled(Link)`
-  text-decoration: none; display: grid; grid-template-columns: auto 1fr; column-gap: 0.45rem; align-items: baseline; line-height: 1.2;
-  b { font: 700 1.1rem/1 'Hepta Slab Variable', serif; } span { font-weight: 640; overflow: hidden; text-overflow: ellipsis; } small { grid-column: 1 / -1; font-size: 0.87rem; } .bite { color: var(--person); font-weight: 640; }
-  &:hover span { text-decoration: underline; }
+  text-decoration: none;
+  display: grid;
+  grid-template-columns: auto 1fr;
+  column-gap: 0.45rem;
+  align-items: baseline;
+  line-height: 1.2;
+  b {
+    font:
+      700 1.1rem/1 'Hepta Slab Variable',
+      serif;
+  }
+  span {
+    font-weight: 640;
+    overflow: hidden;
+    text-overflow: ellipsis;
+  }
+  small {
+    grid-column: 1 / -1;
+    font-size: 0.87rem;
+  }
+  .bite {
+    color: var(--person);
+    font-weight: 640;
+  }
+  &:hover span {
+    text-decoration: underline;
+  }
 `
-const Because = styled.div`font-size: 0.82rem; color: var(--ink-2); b { color: var(--person); font-weight: 620; }`
+const Because = styled.div`
+  font-size: 0.82rem;
+  color: var(--ink-2);
+  b {
+    color: var(--person);
+    font-weight: 620;
+  }
+`

@@ -17,12 +17,15 @@ const freshEveryMs = 60_000
 export function Wall({ view, sort, descending }: { view: WallView; sort: WallSort; descending: boolean }) {
   const router = useRouter()
   useEffect(() => {
-    const timer = setInterval(() => { if (document.visibilityState === 'visible') router.refresh() }, freshEveryMs)
+    const timer = setInterval(() => {
+      if (document.visibilityState === 'visible') router.refresh()
+    }, freshEveryMs)
     return () => clearInterval(timer)
   }, [router])
   const rows = sortRows(view.rows, sort, descending)
   const descriptor: SortDescriptor = { column: sort, direction: descending ? 'descending' : 'ascending' }
-  const onSort = (d: SortDescriptor) => router.replace(`/?sort=${String(d.column)}${d.direction === 'descending' ? '&down=1' : ''}`, { scroll: false })
+  const onSort = (d: SortDescriptor) =>
+    router.replace(`/?sort=${String(d.column)}${d.direction === 'descending' ? '&down=1' : ''}`, { scroll: false })
   if (view.rows.length === 0) return <EmptyWall />
   return (
     <Screen>
@@ -32,20 +35,46 @@ export function Wall({ view, sort, descending }: { view: WallView; sort: WallSor
           <Legend />
         </Top>
         <Scroller>
-          <Grid aria-label="Residents against the curriculum" sortDescriptor={descriptor} onSortChange={onSort} onRowAction={(id) => router.push(`/dogs/${String(id)}`)}>
+          <Grid
+            aria-label="Residents against the curriculum"
+            sortDescriptor={descriptor}
+            onSortChange={onSort}
+            onRowAction={(id) => router.push(`/dogs/${String(id)}`)}
+          >
             <TableHeader>
-              <Head id="run" isRowHeader allowsSorting className="who">{({ sortDirection }) => <>Run, dog{mark(sortDirection)}</>}</Head>
-              <Head id="days" allowsSorting className="days">{({ sortDirection }) => <>Days{mark(sortDirection)}</>}</Head>
-              <Head id="behind" allowsSorting className="days">{({ sortDirection }) => <>Behind{mark(sortDirection)}</>}</Head>
-              {view.commands.map((c) => <Head key={c.id} id={c.id}>{c.name}</Head>)}
+              <Head id="run" isRowHeader allowsSorting className="who">
+                {({ sortDirection }) => <>Run, dog{mark(sortDirection)}</>}
+              </Head>
+              <Head id="days" allowsSorting className="days">
+                {({ sortDirection }) => <>Days{mark(sortDirection)}</>}
+              </Head>
+              <Head id="behind" allowsSorting className="days">
+                {({ sortDirection }) => <>Behind{mark(sortDirection)}</>}
+              </Head>
+              {view.commands.map((c) => (
+                <Head key={c.id} id={c.id}>
+                  {c.name}
+                </Head>
+              ))}
             </TableHeader>
             <TableBody>
               {rows.map((row) => (
                 <DogRow key={row.residencyId} id={row.residencyId} textValue={`${row.runNumber} ${row.name}`}>
-                  <Cell className="who"><Dog row={row} /></Cell>
-                  <Cell className="days"><b>{row.daysLeft}</b><small>{daysWord(row.daysLeft)}</small></Cell>
-                  <Cell className="days"><Behind row={row} /></Cell>
-                  {row.cells.map((cell) => <Cell key={cell.command} className={cell.promised ? 'command' : 'command aside'}><CommandCell cell={cell} name={view.commands.find((c) => c.id === cell.command)?.name ?? ''} /></Cell>)}
+                  <Cell className="who">
+                    <Dog row={row} />
+                  </Cell>
+                  <Cell className="days">
+                    <b>{row.daysLeft}</b>
+                    <small>{daysWord(row.daysLeft)}</small>
+                  </Cell>
+                  <Cell className="days">
+                    <Behind row={row} />
+                  </Cell>
+                  {row.cells.map((cell) => (
+                    <Cell key={cell.command} className={cell.promised ? 'command' : 'command aside'}>
+                      <CommandCell cell={cell} name={view.commands.find((c) => c.id === cell.command)?.name ?? ''} />
+                    </Cell>
+                  ))}
                 </DogRow>
               ))}
             </TableBody>
@@ -57,7 +86,9 @@ export function Wall({ view, sort, descending }: { view: WallView; sort: WallSor
   )
 }
 
-const mark = (direction: 'ascending' | 'descending' | undefined) => <span aria-hidden="true">{direction === 'ascending' ? ' ↓' : direction === 'descending' ? ' ↑' : ''}</span>
+const mark = (direction: 'ascending' | 'descending' | undefined) => (
+  <span aria-hidden="true">{direction === 'ascending' ? ' ↓' : direction === 'descending' ? ' ↑' : ''}</span>
+)
 const daysWord = (n: number) => (n === 0 ? 'goes today' : n === 1 ? 'day' : 'days')
 
 function Dog({ row }: { row: WallRow }) {
@@ -66,7 +97,14 @@ function Dog({ row }: { row: WallRow }) {
       <RunNo>{row.runNumber}</RunNo>
       <span className="name">{row.name}</span>
       {row.biteHistory && <Bite>bite history</Bite>}
-      {!row.biteHistory && (row.booked ? <small>handoff booked</small> : row.ready ? <small className="ready">ready</small> : row.caution ? <small>{row.caution}</small> : null)}
+      {!row.biteHistory &&
+        (row.booked ? (
+          <small>handoff booked</small>
+        ) : row.ready ? (
+          <small className="ready">ready</small>
+        ) : row.caution ? (
+          <small>{row.caution}</small>
+        ) : null)}
     </Who>
   )
 }
@@ -76,7 +114,9 @@ function Behind({ row }: { row: WallRow }) {
   if (row.reach === 'nothing needed') return <small>done</small>
   return (
     <>
-      <b className={row.reach === 'out of reach' ? 'late' : undefined}>{row.behind < 0 ? '—' : row.behind >= 10 ? row.behind.toFixed(0) : row.behind.toFixed(2)}</b>
+      <b className={row.reach === 'out of reach' ? 'late' : undefined}>
+        {row.behind < 0 ? '—' : row.behind >= 10 ? row.behind.toFixed(0) : row.behind.toFixed(2)}
+      </b>
       <small>{row.reach}</small>
     </>
   )
@@ -84,12 +124,28 @@ function Behind({ row }: { row: WallRow }) {
 
 function CommandCell({ cell, name }: { cell: WallCell; name: string }) {
   const flags = [cell.stuck ? 'stuck' : '', cell.stale && cell.word !== 'slipping' ? 'stale' : ''].filter(Boolean)
-  if (cell.word === 'not started' && !cell.promised) return <Nothing><span className="label">{name}: </span><span className="unseen">not promised</span></Nothing>
+  if (cell.word === 'not started' && !cell.promised)
+    return (
+      <Nothing>
+        <span className="label">{name}: </span>
+        <span className="unseen">not promised</span>
+      </Nothing>
+    )
   return (
-    <Strand title={`${name}: ${cell.word}${cell.figures ? ` ${cell.figures}` : ''}; in hand: ${cell.inHand}${flags.length > 0 ? `; ${flags.join(', ')}` : ''}`}>
-      <span className="draw"><Line line={cell.line} size="cell" /><b>{cell.figures.replace(' places', '')}</b></span>
+    <Strand
+      title={
+        `${name}: ${cell.word}${cell.figures ? ` ${cell.figures}` : ''}; in hand: ` +
+        `${cell.inHand}${flags.length > 0 ? `; ${flags.join(', ')}` : ''}`
+      }
+    >
+      <span className="draw">
+        <Line line={cell.line} size="cell" />
+        <b>{cell.figures.replace(' places', '')}</b>
+      </span>
       <span className={cell.word === 'slipping' ? 'word person' : cell.word === 'not started' ? 'word quiet' : 'word'}>
-        <span className="label">{name} </span>{cell.word}{flags[0] && <em className={cell.stuck ? 'person' : undefined}> {flags[0]}</em>}
+        <span className="label">{name} </span>
+        {cell.word}
+        {flags[0] && <em className={cell.stuck ? 'person' : undefined}> {flags[0]}</em>}
       </span>
     </Strand>
   )
@@ -98,7 +154,13 @@ function CommandCell({ cell, name }: { cell: WallCell; name: string }) {
 function Legend() {
   return (
     <Key>
-      <span>taut: fresh</span><span>sagging: going stale</span><span>thick: proofed in more places</span><span>ring: rung in hand</span><span>bar: promised</span><span>figures: rungs climbed, then places held</span><span className="unseen">Words used: {standingWords.join(', ')}</span>
+      <span>taut: fresh</span>
+      <span>sagging: going stale</span>
+      <span>thick: proofed in more places</span>
+      <span>ring: rung in hand</span>
+      <span>bar: promised</span>
+      <span>figures: rungs climbed, then places held</span>
+      <span className="unseen">Words used: {standingWords.join(', ')}</span>
     </Key>
   )
 }
@@ -107,51 +169,267 @@ function EmptyWall() {
   return (
     <Empty>
       <h1>No dog is here yet</h1>
-      <p>The wall shows every resident’s commands as lines. Begin with somebody to hold the leash, then the first dog.</p>
+      <p>
+        The wall shows every resident’s commands as lines. Begin with somebody to hold the leash, then the first dog.
+      </p>
       <div>
-        <ButtonLink $now href="/people/new">Add a trainer</ButtonLink> <ButtonLink href="/dogs/new">Add a dog</ButtonLink>
+        <ButtonLink $now href="/people/new">
+          Add a trainer
+        </ButtonLink>{' '}
+        <ButtonLink href="/dogs/new">Add a dog</ButtonLink>
       </div>
     </Empty>
   )
 }
 
-const Screen = styled.div`display: grid; grid-template-columns: minmax(0, 1fr) 15.5rem; align-items: start; ${narrow} { grid-template-columns: minmax(0, 1fr); }`
-const Board = styled.section`padding: 0.9rem 0.5rem 2rem 1.25rem; min-width: 0; ${narrow} { order: 2; } ${phone} { padding: 0.8rem 0.9rem; overflow-x: clip; }`
-const Top = styled.div`display: flex; align-items: baseline; gap: 1.5rem; margin-bottom: 0.4rem; flex-wrap: wrap; h1 { font-size: 1.5rem; }`
-const Key = styled.p`display: flex; gap: 0.9rem; font-size: 0.8rem; color: var(--ink-2); flex-wrap: wrap; ${phone} { display: none; }`
+const Screen = styled.div`
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 15.5rem;
+  align-items: start;
+  ${narrow} {
+    grid-template-columns: minmax(0, 1fr);
+  }
+`
+const Board = styled.section`
+  padding: 0.9rem 0.5rem 2rem 1.25rem;
+  min-width: 0;
+  ${narrow} {
+    order: 2;
+  }
+  ${phone} {
+    padding: 0.8rem 0.9rem;
+    overflow-x: clip;
+  }
+`
+const Top = styled.div`
+  display: flex;
+  align-items: baseline;
+  gap: 1.5rem;
+  margin-bottom: 0.4rem;
+  flex-wrap: wrap;
+  h1 {
+    font-size: 1.5rem;
+  }
+`
+const Key = styled.p`
+  display: flex;
+  gap: 0.9rem;
+  font-size: 0.8rem;
+  color: var(--ink-2);
+  flex-wrap: wrap;
+  ${phone} {
+    display: none;
+  }
+`
 /** What is there for ears only lies within it, so that it makes no page wider. */
-const Scroller = styled.div`position: relative; overflow-x: auto; ${phone} { overflow: visible; }`
+const Scroller = styled.div`
+  position: relative;
+  overflow-x: auto;
+  ${phone} {
+    overflow: visible;
+  }
+`
 const Grid = styled(Table)`
-  border-collapse: collapse; width: 100%; font-size: 0.95rem;
-  ${phone} { display: block; thead { position: absolute; clip-path: inset(50%); } tbody { display: block; } }
+  border-collapse: collapse;
+  width: 100%;
+  font-size: 0.95rem;
+  ${phone} {
+    display: block;
+    thead {
+      position: absolute;
+      clip-path: inset(50%);
+    }
+    tbody {
+      display: block;
+    }
+  }
 `
 const Head = styled(Column)`
-  text-align: left; font: 560 0.83rem/1.2 'Hepta Slab Variable', serif; padding: 0.3rem 0.25rem; border-bottom: 1.5px solid var(--ink); white-space: nowrap;
-  &.days { text-align: right; } &[data-allows-sorting='true'] { cursor: pointer; text-decoration: underline; text-decoration-color: var(--rule-2); text-underline-offset: 0.2em; }
+  text-align: left;
+  font:
+    560 0.83rem/1.2 'Hepta Slab Variable',
+    serif;
+  padding: 0.3rem 0.25rem;
+  border-bottom: 1.5px solid var(--ink);
+  white-space: nowrap;
+  &.days {
+    text-align: right;
+  }
+  &[data-allows-sorting='true'] {
+    cursor: pointer;
+    text-decoration: underline;
+    text-decoration-color: var(--rule-2);
+    text-underline-offset: 0.2em;
+  }
 `
 const DogRow = styled(Row)`
-  cursor: pointer; border-bottom: 1px solid var(--rule);
-  td, [role='gridcell'], [role='rowheader'] { padding: 0.22rem 0.25rem; vertical-align: middle; }
-  .days { text-align: right; line-height: 1.1; b { font-size: 1.05rem; font-weight: 660; display: block; } b.late { color: var(--person); } small { font-size: 0.76rem; color: var(--ink-2); white-space: nowrap; } }
-  &[data-hovered='true'] { background: var(--paper); } &[data-focus-visible='true'] { outline-offset: -3px; }
-  .aside { opacity: 0.75; }
+  cursor: pointer;
+  border-bottom: 1px solid var(--rule);
+  td,
+  [role='gridcell'],
+  [role='rowheader'] {
+    padding: 0.22rem 0.25rem;
+    vertical-align: middle;
+  }
+  .days {
+    text-align: right;
+    line-height: 1.1;
+    b {
+      font-size: 1.05rem;
+      font-weight: 660;
+      display: block;
+    }
+    b.late {
+      color: var(--person);
+    }
+    small {
+      font-size: 0.76rem;
+      color: var(--ink-2);
+      white-space: nowrap;
+    }
+  }
+  &[data-hovered='true'] {
+    background: var(--paper);
+  }
+  &[data-focus-visible='true'] {
+    outline-offset: -3px;
+  }
+  .aside {
+    opacity: 0.75;
+  }
   ${phone} {
-    display: grid; grid-template-columns: repeat(6, minmax(0, 1fr)); gap: 0.1rem 0.5rem; padding: 0.6rem 0;
-    td, [role='gridcell'], [role='rowheader'] { display: block; padding: 0; } .who { grid-column: span 3; } .days { grid-column: span 1; } .days + .days { grid-column: span 2; } .command { grid-column: span 3; padding-top: 0.35rem; } .command.aside { display: none; }
+    display: grid;
+    grid-template-columns: repeat(6, minmax(0, 1fr));
+    gap: 0.1rem 0.5rem;
+    padding: 0.6rem 0;
+    td,
+    [role='gridcell'],
+    [role='rowheader'] {
+      display: block;
+      padding: 0;
+    }
+    .who {
+      grid-column: span 3;
+    }
+    .days {
+      grid-column: span 1;
+    }
+    .days + .days {
+      grid-column: span 2;
+    }
+    .command {
+      grid-column: span 3;
+      padding-top: 0.35rem;
+    }
+    .command.aside {
+      display: none;
+    }
   }
 `
 const Who = styled.span`
-  display: grid; grid-template-columns: 1.9rem 6.1rem; column-gap: 0.2rem; line-height: 1.1;
-  .name { font-weight: 640; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; font-size: 1.02rem; } small { grid-column: 2; font-size: 0.76rem; color: var(--ink-2); overflow: hidden; text-overflow: ellipsis; white-space: nowrap; } small.ready { color: var(--held); font-weight: 660; }
+  display: grid;
+  grid-template-columns: 1.9rem 6.1rem;
+  column-gap: 0.2rem;
+  line-height: 1.1;
+  .name {
+    font-weight: 640;
+    overflow: hidden;
+    text-overflow: ellipsis;
+    white-space: nowrap;
+    font-size: 1.02rem;
+  }
+  small {
+    grid-column: 2;
+    font-size: 0.76rem;
+    color: var(--ink-2);
+    overflow: hidden;
+    text-overflow: ellipsis;
+    white-space: nowrap;
+  }
+  small.ready {
+    color: var(--held);
+    font-weight: 660;
+  }
 `
-const RunNo = styled.span`grid-row: span 2; font: 700 1.25rem/1 'Hepta Slab Variable', serif; align-self: center;`
-const Bite = styled.small`&& { color: var(--person); font-weight: 660; }`
+const RunNo = styled.span`
+  grid-row: span 2;
+  font:
+    700 1.25rem/1 'Hepta Slab Variable',
+    serif;
+  align-self: center;
+`
+const Bite = styled.small`
+  && {
+    color: var(--person);
+    font-weight: 660;
+  }
+`
 const Strand = styled.span`
-  display: block; width: 5.95rem; line-height: 1.05;
-  .draw { display: flex; align-items: flex-start; gap: 0.2rem; b { font-weight: 560; font-size: 0.8rem; letter-spacing: -0.04em; padding-top: 0.05rem; } }
-  .word { display: block; font-size: 0.8rem; color: var(--ink); white-space: nowrap; margin-top: -0.15rem; em { font-style: normal; color: var(--ink-2); } .person, &.person { color: var(--person); font-weight: 620; } &.quiet { color: var(--ink-2); } }
-  .label { display: none; }
-  ${phone} { width: auto; .label { display: inline; font-weight: 620; } .word { white-space: normal; } }
+  display: block;
+  width: 5.95rem;
+  line-height: 1.05;
+  .draw {
+    display: flex;
+    align-items: flex-start;
+    gap: 0.2rem;
+    b {
+      font-weight: 560;
+      font-size: 0.8rem;
+      letter-spacing: -0.04em;
+      padding-top: 0.05rem;
+    }
+  }
+  .word {
+    display: block;
+    font-size: 0.8rem;
+    color: var(--ink);
+    white-space: nowrap;
+    margin-top: -0.15rem;
+    em {
+      font-style: normal;
+      color: var(--ink-2);
+    }
+    .person,
+    &.person {
+      color: var(--person);
+      font-weight: 620;
+    }
+    &.quiet {
+      color: var(--ink-2);
+    }
+  }
+  .label {
+    display: none;
+  }
+  ${phone} {
+    width: auto;
+    .label {
+      display: inline;
+      font-weight: 620;
+    }
+    .word {
+      white-space: normal;
+    }
+  }
 `
-const Nothing = styled.span`display: block; width: 1.2rem; border-top: 1px solid var(--rule-2); .label { display: none; } ${phone} { display: none; }`
-const Empty = styled.div`max-width: 40rem; margin: 5rem auto; padding: 0 1.5rem; display: grid; gap: 1rem; h1 { font-size: 2rem; }`
+const Nothing = styled.span`
+  display: block;
+  width: 1.2rem;
+  border-top: 1px solid var(--rule-2);
+  .label {
+    display: none;
+  }
+  ${phone} {
+    display: none;
+  }
+`
+const Empty = styled.div`
+  max-width: 40rem;
+  margin: 5rem auto;
+  padding: 0 1.5rem;
+  display: grid;
+  gap: 1rem;
+  h1 {
+    font-size: 2rem;
+  }
+`

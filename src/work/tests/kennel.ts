@@ -3,7 +3,16 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { v4, v7 } from 'uuid'
 import { z } from 'zod'
-import { nothingSaid, type BlockClosed, type Corrected, type OverThreshold, type RepDone, type SetOpened, type SmallThingDone, type WireFact } from '@/core/wire'
+import {
+  nothingSaid,
+  type BlockClosed,
+  type Corrected,
+  type OverThreshold,
+  type RepDone,
+  type SetOpened,
+  type SmallThingDone,
+  type WireFact,
+} from '@/core/wire'
 import { openDatabase, type Db } from '@/store/database'
 import { addDog, addPerson } from '../begin'
 
@@ -22,14 +31,27 @@ const mustBeOk = (result: { ok: boolean; id?: string; errors?: unknown }): strin
 }
 
 export const trainer = (db: Db, name = 'Ada'): string =>
-  mustBeOk(addPerson(db, { name, role: 'trainer', weekdays: ['1', '2', '3', '4', '5'], from: '09:00', to: '12:00' }, monday))
+  mustBeOk(
+    addPerson(db, { name, role: 'trainer', weekdays: ['1', '2', '3', '4', '5'], from: '09:00', to: '12:00' }, monday),
+  )
 
 export const dogFields = {
-  name: 'Bramble', owner: 'Tamsin', run: '1', arrivesOn: '2026-03-01', leavesOn: '2026-03-20', releaseWord: 'Okay', markerWord: 'Yes', side: 'left', caution: '', biteHistory: false,
-  cueWords: {}, promises: { sit: { rungIds: ['sit.rear'], places: '1', people: '1' } },
+  name: 'Bramble',
+  owner: 'Tamsin',
+  run: '1',
+  arrivesOn: '2026-03-01',
+  leavesOn: '2026-03-20',
+  releaseWord: 'Okay',
+  markerWord: 'Yes',
+  side: 'left',
+  caution: '',
+  biteHistory: false,
+  cueWords: {},
+  promises: { sit: { rungIds: ['sit.rear'], places: '1', people: '1' } },
 }
 
-export const dog = (db: Db, more: Record<string, unknown> = {}): string => mustBeOk(addDog(db, { ...dogFields, ...more }, monday))
+export const dog = (db: Db, more: Record<string, unknown> = {}): string =>
+  mustBeOk(addDog(db, { ...dogFields, ...more }, monday))
 
 /** A device that makes facts in order, a second apart. */
 export class Tablet {
@@ -43,11 +65,45 @@ export class Tablet {
   }
 
   set(residencyId: string, leashHolder: string, more: Partial<SetOpened> = {}): SetOpened {
-    return { kind: 'set-opened', ...this.stamp(), residencyId, rungId: 'sit.rear', purpose: 'work', blockId: v4(), recordedBy: leashHolder, leashHolder, placeId: 'room', level: 0, distanceBand: null, kit: '1.8 m leash', temperatureC: null, minutesIn: null, exerciseMinutesAgo: null, ...nothingSaid.set, replaces: null, ...more }
+    return {
+      kind: 'set-opened',
+      ...this.stamp(),
+      residencyId,
+      rungId: 'sit.rear',
+      purpose: 'work',
+      blockId: v4(),
+      recordedBy: leashHolder,
+      leashHolder,
+      placeId: 'room',
+      level: 0,
+      distanceBand: null,
+      kit: '1.8 m leash',
+      temperatureC: null,
+      minutesIn: null,
+      exerciseMinutesAgo: null,
+      ...nothingSaid.set,
+      replaces: null,
+      ...more,
+    }
   }
 
   rep(setId: string, outcome: RepDone['outcome'] = 'clean', more: Partial<RepDone> = {}): RepDone {
-    return { kind: 'rep', ...this.stamp(), setId, outcome, prompt: null, latencySeconds: null, heldSeconds: null, brokeSeconds: null, steps: null, faults: [], paid: true, ...nothingSaid.rep, replaces: null, ...more }
+    return {
+      kind: 'rep',
+      ...this.stamp(),
+      setId,
+      outcome,
+      prompt: null,
+      latencySeconds: null,
+      heldSeconds: null,
+      brokeSeconds: null,
+      steps: null,
+      faults: [],
+      paid: true,
+      ...nothingSaid.rep,
+      replaces: null,
+      ...more,
+    }
   }
 
   voided(targetId: string, recordedBy: string): WireFact {
@@ -55,23 +111,71 @@ export class Tablet {
   }
 
   block(residencyId: string, recordedBy: string): Extract<WireFact, { kind: 'block-opened' }> {
-    return { kind: 'block-opened', ...this.stamp(), residencyId, plan: [{ role: 'work', command: 'sit', rungId: 'sit.rear' }], recordedBy }
+    return {
+      kind: 'block-opened',
+      ...this.stamp(),
+      residencyId,
+      plan: [{ role: 'work', command: 'sit', rungId: 'sit.rear' }],
+      recordedBy,
+    }
   }
 
   blockEnd(residencyId: string, blockId: string, recordedBy: string, more: Partial<BlockClosed> = {}): BlockClosed {
-    return { kind: 'block-closed', ...this.stamp(), blockId, residencyId, note: '', stressful: false, praiseMinutes: 5, recordedBy, ...more }
+    return {
+      kind: 'block-closed',
+      ...this.stamp(),
+      blockId,
+      residencyId,
+      note: '',
+      stressful: false,
+      praiseMinutes: 5,
+      recordedBy,
+      ...more,
+    }
   }
 
   signs(residencyId: string, blockId: string, recordedBy: string, more: Partial<OverThreshold> = {}): OverThreshold {
-    return { kind: 'over-threshold', ...this.stamp(), residencyId, blockId, placeId: 'room', signs: ['stare'], trigger: 'dog', distanceBand: '5-15', recordedBy, ...more }
+    return {
+      kind: 'over-threshold',
+      ...this.stamp(),
+      residencyId,
+      blockId,
+      placeId: 'room',
+      signs: ['stare'],
+      trigger: 'dog',
+      distanceBand: '5-15',
+      recordedBy,
+      ...more,
+    }
   }
 
   correction(residencyId: string, blockId: string, recordedBy: string, more: Partial<Corrected> = {}): Corrected {
-    return { kind: 'correction', ...this.stamp(), residencyId, blockId, command: 'sit', device: 'slip lead', reason: 'pulled', askedFirst: true, effect: 'gave at once', recordedBy, ...more }
+    return {
+      kind: 'correction',
+      ...this.stamp(),
+      residencyId,
+      blockId,
+      command: 'sit',
+      device: 'slip lead',
+      reason: 'pulled',
+      askedFirst: true,
+      effect: 'gave at once',
+      recordedBy,
+      ...more,
+    }
   }
 
   small(residencyId: string, recordedBy: string, more: Partial<SmallThingDone> = {}): SmallThingDone {
-    return { kind: 'small-thing', ...this.stamp(), residencyId, what: 'name-call', reps: 1, pieces: 1, recordedBy, ...more }
+    return {
+      kind: 'small-thing',
+      ...this.stamp(),
+      residencyId,
+      what: 'name-call',
+      reps: 1,
+      pieces: 1,
+      recordedBy,
+      ...more,
+    }
   }
 
   batch(facts: readonly unknown[], deviceNow = this.at) {
@@ -85,7 +189,9 @@ export function copyEntities(from: Db, to: Db): void {
     for (const row of from.prepare(`SELECT * FROM ${table}`).all()) {
       const fields = z.record(z.string(), z.union([z.string(), z.number(), z.null()])).parse(row)
       const names = Object.keys(fields)
-      to.prepare(`INSERT INTO ${table} (${names.join(', ')}) VALUES (${names.map((f) => `@${f}`).join(', ')})`).run(fields)
+      to.prepare(`INSERT INTO ${table} (${names.join(', ')}) VALUES (${names.map((f) => `@${f}`).join(', ')})`).run(
+        fields,
+      )
     }
   }
 }

@@ -9,10 +9,21 @@ import { loadDoor } from '@/work/signIn'
 export const metadata: Metadata = { title: 'Sign in' }
 
 /** Only a path of our own: two slashes or a backslash would lead elsewhere. */
-const query = z.object({ to: z.string().max(400).regex(/^\/(?![/\\])/).catch('/'), for: z.enum(roles).optional().catch(undefined) })
+const query = z.object({
+  to: z
+    .string()
+    .max(400)
+    .regex(/^\/(?![/\\])/)
+    .catch('/'),
+  for: z.enum(roles).optional().catch(undefined),
+})
 
 /** Open to everybody. */
-export default async function SignInPage({ searchParams }: { searchParams: Promise<Record<string, string | string[] | undefined>> }) {
+export default async function SignInPage({
+  searchParams,
+}: {
+  searchParams: Promise<Record<string, string | string[] | undefined>>
+}) {
   const { to, for: least } = query.parse(await searchParams)
   const door = loadDoor(kennelDatabase())
   if (door.empty) redirect('/set-up')

@@ -12,5 +12,11 @@ export const metadata: Metadata = { title: 'Coming and going' }
 export default async function ComingPage() {
   const person = await enter()
   const trains = mayAct(person.role, 'trainer')
-  return <Coming view={loadComing(kennelDatabase(), requestTime())} change={trains ? moveGoingHome : undefined} pauses={trains ? { pause: stopWorking, resume: workAgain } : undefined} />
+  return (
+    <Coming
+      view={loadComing(kennelDatabase(), requestTime())}
+      change={trains ? moveGoingHome : undefined}
+      pauses={trains ? { pause: stopWorking, resume: workAgain } : undefined}
+    />
+  )
 }

@@ -10,7 +10,11 @@ import { loadCurriculum } from '@/work/curriculum'
 export const metadata: Metadata = { title: 'Curriculum' }
 const query = z.object({ id: z.string().max(80), version: z.coerce.number().int().min(1) })
 
-export default async function CurriculumPage({ searchParams }: { searchParams: Promise<Record<string, string | string[] | undefined>> }) {
+export default async function CurriculumPage({
+  searchParams,
+}: {
+  searchParams: Promise<Record<string, string | string[] | undefined>>
+}) {
   await enter()
   const db = kennelDatabase()
   const asked = query.safeParse(await searchParams)

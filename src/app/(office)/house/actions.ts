@@ -16,4 +16,8 @@ export const keepHouse = actOnForm('lead', (who, form) => {
   return {}
 })
 
-export const backUpNow = act('lead', (reason): Told & { file?: string } => ({ ok: false, reason }), async (): Promise<Told & { file?: string }> => backUp(kennelDatabase(), requestTime()))
+export const backUpNow = act(
+  'lead',
+  (reason): Told & { file?: string } => ({ ok: false, reason }),
+  async (): Promise<Told & { file?: string }> => backUp(kennelDatabase(), requestTime()),
+)

@@ -13,13 +13,17 @@ const mostBytes = 2_000_000
 /** Takes a device's facts: each is stored once, known already, or refused with its reason. */
 export const POST = handle('hand', async (request: Request, _context: unknown, who) => {
   if (isForeign(request)) return Response.json({ error: 'This request came from another site.' }, { status: 403 })
-  if (!request.headers.get('content-type')?.startsWith('application/json')) return Response.json({ error: 'Facts are sent as application/json.' }, { status: 415 })
+  if (!request.headers.get('content-type')?.startsWith('application/json'))
+    return Response.json({ error: 'Facts are sent as application/json.' }, { status: 415 })
   const text = await request.text()
   if (text.length > mostBytes) return Response.json({ error: 'Too much at once; send fewer facts.' }, { status: 413 })
   const batch = wireBatch.safeParse(parseJson(text))
-  if (!batch.success) return Response.json({ error: 'This is no batch of facts.', fields: fieldErrors(batch.error) }, { status: 400 })
+  if (!batch.success)
+    return Response.json({ error: 'This is no batch of facts.', fields: fieldErrors(batch.error) }, { status: 400 })
   const receipt = recordFacts(kennelDatabase(), batch.data, requestTime(), who)
-  after(() => { refitWhenDue(kennelDatabase(), requestTime()) })
+  after(() => {
+    refitWhenDue(kennelDatabase(), requestTime())
+  })
   return Response.json(receipt)
 })
 

@@ -6,7 +6,8 @@ import { setUp } from '@/work/signIn'
 /** Makes the first lead; open only at this very machine, and only until there is one. */
 export async function POST(request: Request) {
   if (isForeign(request)) return Response.json({ error: 'This request came from another site.' }, { status: 403 })
-  if (!(await fromWhere()).isThisMachine) return Response.json({ error: 'The first lead is made at the machine on which Kibou runs.' }, { status: 403 })
+  if (!(await fromWhere()).isThisMachine)
+    return Response.json({ error: 'The first lead is made at the machine on which Kibou runs.' }, { status: 403 })
   const done = await setUp(kennelDatabase(), await request.json().catch(() => undefined), requestTime())
   if (!done.ok) return Response.json({ errors: done.errors }, { status: 409 })
   await admit(done.id)

@@ -9,7 +9,8 @@ export async function POST(request: Request) {
   const form = signInForm.safeParse(await request.json().catch(() => undefined))
   if (!form.success) return Response.json({ error: 'Choose who you are and type your passcode.' }, { status: 400 })
   const done = await signIn(kennelDatabase(), form.data, (await fromWhere()).address, requestTime())
-  if (!done.ok) return Response.json({ error: done.reason, waitMs: done.waitMs }, { status: done.waitMs > 0 ? 429 : 401 })
+  if (!done.ok)
+    return Response.json({ error: done.reason, waitMs: done.waitMs }, { status: done.waitMs > 0 ? 429 : 401 })
   await admit(done.id)
   return Response.json({ name: done.person.name, role: done.person.role })
 }

@@ -12,5 +12,10 @@ export const GET = handle('hand', (request: Request) => {
   const page = asked.success ? loadCurriculum(kennelDatabase(), asked.data) : undefined
   if (!page) return new Response('There is no such version.', { status: 404 })
   const { curriculum } = page
-  return new Response(`${JSON.stringify(toFile(curriculum), null, 2)}\n`, { headers: { 'content-type': 'application/json; charset=utf-8', 'content-disposition': `attachment; filename="curriculum-${curriculum.id}-${curriculum.version}.json"` } })
+  return new Response(`${JSON.stringify(toFile(curriculum), null, 2)}\n`, {
+    headers: {
+      'content-type': 'application/json; charset=utf-8',
+      'content-disposition': `attachment; filename="curriculum-${curriculum.id}-${curriculum.version}.json"`,
+    },
+  })
 })

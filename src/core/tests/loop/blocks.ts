@@ -75,32 +75,95 @@ export function liveInBlocks(world: World & { readonly blocksADay: number }): Li
     const gained = stepper.state.gained
     for (let b = 0; b < world.blocksADay; b++) {
       let now = midnight + day * msPerDay + (blockAt[b] ?? 17) * 3_600_000
-      const around = (): Around => ({ now, today, places, people, method: { ...defaultMethod, ...world.method }, forgetting: houseForgetting })
+      const around = (): Around => ({
+        now,
+        today,
+        places,
+        people,
+        method: { ...defaultMethod, ...world.method },
+        forgetting: houseForgetting,
+      })
       const { curriculum } = stepper.regime
       const summary = standing()
       if (summary.readyOn !== undefined) readyOn ??= day
-      const next = whatNext(curriculum, stepper.state, summary, { promises: world.promises, words: { name: 'Wren', cue: undefined, release: 'Okay', marker: 'Yes', side: 'left', traits }, arrivesOn: arrival, cueWords: new Map(), tried: [] }, around())
+      const next = whatNext(
+        curriculum,
+        stepper.state,
+        summary,
+        {
+          promises: world.promises,
+          words: { name: 'Wren', cue: undefined, release: 'Okay', marker: 'Yes', side: 'left', traits },
+          arrivesOn: arrival,
+          cueWords: new Map(),
+          tried: [],
+        },
+        around(),
+      )
       lastRest = next.rest
-      const plan = composeBlock({ curriculum, state: stepper.state, standings: summary.commands, next: next.sets, dog: coached, around: around() })
+      const plan = composeBlock({
+        curriculum,
+        state: stepper.state,
+        standings: summary.commands,
+        next: next.sets,
+        dog: coached,
+        around: around(),
+      })
       if (plan.items.every((i) => i.role !== 'work')) break
       byTheBook(plan.items, {
         curriculum,
         suggestions: () => suggestAll(curriculum, stepper.state, world.promises, coached, around()),
         runsOf: (command) => standing().commands.find((c) => c.command === command)?.runs ?? [],
-        refuses: (onto, setup) => refusedBecause(curriculum, stepper.state, onto, { place: places.find((p) => p.id === setup.placeId) ?? firstPlace, level: setup.level, kit: setup.kit }, coached, around()),
+        refuses: (onto, setup) =>
+          refusedBecause(
+            curriculum,
+            stepper.state,
+            onto,
+            { place: places.find((p) => p.id === setup.placeId) ?? firstPlace, level: setup.level, kit: setup.kit },
+            coached,
+            around(),
+          ),
         workSet: (setup, most, item) => {
           const at = findRung(curriculum, setup.rungId)
           const place = places.find((p) => p.id === setup.placeId) ?? firstPlace
           if (!at) return undefined
-          const suggestion: Suggestion = { ...setup, command: at.command.id, why: 'climb', relaxed: false, kept: undefined, for: at.command.id }
-          const no = forbidden({ day, suggestion, all: [], state: stepper.state, curriculum, traits, around: around() }, sets)
+          const suggestion: Suggestion = {
+            ...setup,
+            command: at.command.id,
+            why: 'climb',
+            relaxed: false,
+            kept: undefined,
+            for: at.command.id,
+          }
+          const no = forbidden(
+            { day, suggestion, all: [], state: stepper.state, curriculum, traits, around: around() },
+            sets,
+          )
           if (no !== undefined) wrong.push(`day ${day}, ${item.role} ${setup.rungId}: ${no}`)
-          const context: SetContext = { id: `set-${seq}`, rungId: setup.rungId, purpose: setup.purpose, day: today, placeId: place.id, placeKind: place.kind, leashHolder: setup.personId ?? people[0] ?? '', level: setup.level, kit: setup.kit, blockId: `block-${day}-${b}` }
+          const context: SetContext = {
+            id: `set-${seq}`,
+            rungId: setup.rungId,
+            purpose: setup.purpose,
+            day: today,
+            placeId: place.id,
+            placeKind: place.kind,
+            leashHolder: setup.personId ?? people[0] ?? '',
+            level: setup.level,
+            kit: setup.kit,
+            blockId: `block-${day}-${b}`,
+          }
           const reps: RepFact[] = []
           let verdict: Verdict | undefined
           while (!verdict?.endsSet && reps.length < most) {
             const said = dog.answer(at.rung, at.runKey, at.index, suggestion, day)
-            const rep: RepFact = { id: `rep-${seq}`, at: now + reps.length * 1000, device: 'd', seq: seq++, outcome: said.outcome, faults: [], ...(said.brokeSeconds === undefined ? {} : { brokeSeconds: said.brokeSeconds }) }
+            const rep: RepFact = {
+              id: `rep-${seq}`,
+              at: now + reps.length * 1000,
+              device: 'd',
+              seq: seq++,
+              outcome: said.outcome,
+              faults: [],
+              ...(said.brokeSeconds === undefined ? {} : { brokeSeconds: said.brokeSeconds }),
+            }
             reps.push(rep)
             verdict = stepper.rep(context, rep)
           }
@@ -117,9 +180,27 @@ export function liveInBlocks(world: World & { readonly blocksADay: number }): Li
       for (const run of command.runs) {
         const runState = stepper.state.runs[`${command.id}/${run.id}`]
         if (runState?.stuck) stuck++
-        if (runState?.memory && topHeld(run, runState) >= 0 && isStale(runState.memory, evening, houseForgetting)) { const late = (evening - runState.memory.since) / msPerDay - daysUntilDue(halfLifeDays(runState.memory)); if (late > longestOverdue) { longestOverdue = late; overdue = `day ${day} ${command.id}/${run.id} half-life ${halfLifeDays(runState.memory)}` } }
+        if (runState?.memory && topHeld(run, runState) >= 0 && isStale(runState.memory, evening, houseForgetting)) {
+          const late = (evening - runState.memory.since) / msPerDay - daysUntilDue(halfLifeDays(runState.memory))
+          if (late > longestOverdue) {
+            longestOverdue = late
+            overdue = `day ${day} ${command.id}/${run.id} half-life ${halfLifeDays(runState.memory)}`
+          }
+        }
       }
     if (standing().readyOn !== undefined) readyOn ??= day
   }
-  return { gainedFrom: (day) => stepper.state.gained - (days.find((d) => d.day === day)?.gained ?? 0), readyOn, days, sets, reps: count, wrong, longestOverdue, stuck, lastRest, overdue, summary: standing() }
+  return {
+    gainedFrom: (day) => stepper.state.gained - (days.find((d) => d.day === day)?.gained ?? 0),
+    readyOn,
+    days,
+    sets,
+    reps: count,
+    wrong,
+    longestOverdue,
+    stuck,
+    lastRest,
+    overdue,
+    summary: standing(),
+  }
 }

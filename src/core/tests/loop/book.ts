@@ -23,30 +23,54 @@ export interface Worker {
 /** A set that nothing ends is ended by hand. */
 const longestSet = 40
 
-/** A block worked part by part as a trainer with a phone works it: what was planned, and after each set what the one key offers. */
+/**
+ * A block worked part by part as a trainer with a phone works it: what was planned, and after each set what the one key
+ * offers.
+ */
 export function byTheBook(items: readonly BlockItem[], worker: Worker): void {
   const sets = new Map<string, number>()
-  items.forEach((item, i) => { workItem(item, i + 1 < items.length, sets, worker) })
+  items.forEach((item, i) => {
+    workItem(item, i + 1 < items.length, sets, worker)
+  })
 }
 
 /** `sets`: how many of each command this block has had, as the screen counts them. */
 function workItem(item: BlockItem, hasNextPart: boolean, sets: Map<string, number>, worker: Worker): void {
-  const count = () => { const n = (sets.get(item.command) ?? 0) + 1; sets.set(item.command, n); return n }
+  const count = () => {
+    const n = (sets.get(item.command) ?? 0) + 1
+    sets.set(item.command, n)
+    return n
+  }
   if (item.role !== 'work') {
     worker.workSet(item, item.reps, item)
     count()
     return
   }
   // What was planned when the block began gives way to what is suggested now.
-  let setup: Setup | undefined = worker.suggestions().sets.find((s) => s.command === item.command && s.purpose === item.purpose)
+  let setup: Setup | undefined = worker
+    .suggestions()
+    .sets.find((s) => s.command === item.command && s.purpose === item.purpose)
   while (setup) {
     const verdict = worker.workSet(setup, longestSet, item)
     const next = verdict && nextSet(item.command, setup, verdict, worker)
-    setup = wayOn({ role: item.role, refresher: item.purpose === 'refresh', sets: count(), mayGoOn: next !== undefined, hasNextPart, inTurns: false }) === 'again' ? next : undefined
+    setup =
+      wayOn({
+        role: item.role,
+        refresher: item.purpose === 'refresh',
+        sets: count(),
+        mayGoOn: next !== undefined,
+        hasNextPart,
+        inTurns: false,
+      }) === 'again'
+        ? next
+        : undefined
   }
 }
 
-/** What the next set of this command is begun with: where the verdict goes on, or as suggested; undefined when neither is open. */
+/**
+ * What the next set of this command is begun with: where the verdict goes on, or as suggested; undefined when neither
+ * is open.
+ */
 function nextSet(command: string, setup: Setup, verdict: Verdict, worker: Worker): Setup | undefined {
   const onto = findRung(worker.curriculum, goesOnAt(worker.curriculum, verdict, worker.runsOf(command)) ?? '')
   if (onto && worker.refuses(onto, setup) === undefined) return { ...setup, rungId: onto.rung.id, purpose: 'work' }

@@ -8,7 +8,10 @@ import type { SimulatedDog } from './live'
  * day it is.
  */
 
-const brokeAt = (rung: Rung, chance: Chance): number | undefined => (rung.criterion.seconds === undefined || rung.kind !== 'timed' ? undefined : Math.round(rung.criterion.seconds * (0.15 + 0.8 * chance()) * 10) / 10)
+const brokeAt = (rung: Rung, chance: Chance): number | undefined =>
+  rung.criterion.seconds === undefined || rung.kind !== 'timed'
+    ? undefined
+    : Math.round(rung.criterion.seconds * (0.15 + 0.8 * chance()) * 10) / 10
 
 /** How a rep that did not come off went. */
 function otherwise(rung: Rung, chance: Chance) {
@@ -19,7 +22,11 @@ function otherwise(rung: Rung, chance: Chance) {
   return { outcome: 'miss' as const, ...(broke === undefined ? {} : { brokeSeconds: broke }) }
 }
 
-export const tempers = { quick: { pace: 0.24, moods: 0.8, leak: 0.05 }, usual: { pace: 0.1, moods: 1.2, leak: 0.1 }, slow: { pace: 0.07, moods: 1.6, leak: 0.2 } } as const satisfies Record<string, Temper>
+export const tempers = {
+  quick: { pace: 0.24, moods: 0.8, leak: 0.05 },
+  usual: { pace: 0.1, moods: 1.2, leak: 0.1 },
+  slow: { pace: 0.07, moods: 1.6, leak: 0.2 },
+} as const satisfies Record<string, Temper>
 export type TemperName = keyof typeof tempers
 
 /** An edge on each ladder that moves as it is worked near it: the demonstration’s dogs. */
@@ -40,8 +47,10 @@ export function edgeDog(temper: TemperName, seed: number): SimulatedDog {
 const pace = { quick: 0.2, usual: 0.11, slow: 0.07 } as const
 
 /**
- * Each rung has a strength of its own that grows toward one with every rep paid (Bush & Mosteller 1955), lends some of it to
- * its neighbours, counts for less in a place it was not worked in, and fades overnight by a power of the days left alone.
+ * Each rung has a strength of its own that grows toward one with every rep paid (Bush & Mosteller 1955), lends some of
+ * it to
+ * its neighbours, counts for less in a place it was not worked in, and fades overnight by a power of the days left
+ * alone.
  */
 export function strengthDog(temper: TemperName, seed: number): SimulatedDog {
   const chance = seeded(seed)
@@ -57,7 +66,10 @@ export function strengthDog(temper: TemperName, seed: number): SimulatedDog {
       const here = Math.max(strength.get(key) ?? 0.35, 0.8 * below)
       const place = `${ladder} ${suggestion.placeId ?? 'usual'}`
       const at = places.get(place) ?? 0
-      const p = Math.min(0.98, here * (1 + rested) ** -0.06 * (0.86 + 0.14 * Math.min(1, at / 10)) - 0.02 * suggestion.level)
+      const p = Math.min(
+        0.98,
+        here * (1 + rested) ** -0.06 * (0.86 + 0.14 * Math.min(1, at / 10)) - 0.02 * suggestion.level,
+      )
       const clean = chance() < p
       strength.set(key, here + pace[temper] * (1 - here) * (clean ? 1 : 0.4))
       places.set(place, at + 1)
@@ -69,12 +81,17 @@ export function strengthDog(temper: TemperName, seed: number): SimulatedDog {
 
 const insight = { quick: 0.3, usual: 0.16, slow: 0.09 } as const
 
-/** All or none (Bower 1961): a rung is guessed at until one rep makes it known, and then nearly always comes off; asleep over it, some of it is lost again. */
+/**
+ * All or none (Bower 1961): a rung is guessed at until one rep makes it known, and then nearly always comes off; asleep
+ * over it, some of it is lost again.
+ */
 export function insightDog(temper: TemperName, seed: number): SimulatedDog {
   const chance = seeded(seed)
   const known = new Set<string>()
   return {
-    wake: () => { for (const key of [...known]) if (chance() < 0.015) known.delete(key) },
+    wake: () => {
+      for (const key of [...known]) if (chance() < 0.015) known.delete(key)
+    },
     answer: (rung, ladder, index) => {
       const key = `${ladder}/${index}`
       const clean = chance() < (known.has(key) ? 0.96 : 0.5)

@@ -2,12 +2,18 @@ import { allNeeds, findRung } from '../../curriculum/lookup'
 import type { Curriculum, Rung } from '../../curriculum/types'
 
 /**
- * The fewest days in which a rung can come to be held, from the trade's words and nothing of the product's: a rung can be
+ * The fewest days in which a rung can come to be held, from the trade's words and nothing of the product's: a rung can
+ * be
  * passed on the day on which the one below it is passed and everything it needs is held; held is met on a second day; a
  * young dog is not asked for distance before its eighth day, nor for long
  * holds before the day on which it is grown (`grownOn`, 1 for a grown dog). The first day of training is 1.
  */
-export function fewestDays(curriculum: Curriculum, rungId: string, grownOn: number, seen: readonly string[] = []): number {
+export function fewestDays(
+  curriculum: Curriculum,
+  rungId: string,
+  grownOn: number,
+  seen: readonly string[] = [],
+): number {
   return passedOn(curriculum, rungId, grownOn, seen) + 1
 }
 
@@ -20,4 +26,9 @@ function passedOn(curriculum: Curriculum, rungId: string, grownOn: number, seen:
   return Math.max(1, opensOn(at.rung, grownOn), below ? passedOn(curriculum, below.id, grownOn, path) : 1, ...needs)
 }
 
-const opensOn = (rung: Rung, grownOn: number): number => (rung.kind === 'timed' && (rung.criterion.seconds ?? 0) > 30 ? grownOn : rung.axis === 'distance' ? Math.min(8, grownOn) : 1)
+const opensOn = (rung: Rung, grownOn: number): number =>
+  rung.kind === 'timed' && (rung.criterion.seconds ?? 0) > 30
+    ? grownOn
+    : rung.axis === 'distance'
+      ? Math.min(8, grownOn)
+      : 1

@@ -15,24 +15,45 @@ export function follow(world: World): Followed {
   const facts: Lived['worked'][number]['set'][] = []
   const secondDays = new Set<string>()
   let before: { told: Told; merit: string; fresh: string; since: number } | undefined
-  const keyOf = (t: Told) => JSON.stringify([t.day, t.suggestion.rungId, t.suggestion.placeId, t.suggestion.personId, t.suggestion.level, t.suggestion.kit, t.suggestion.why])
+  const keyOf = (t: Told) =>
+    JSON.stringify([
+      t.day,
+      t.suggestion.rungId,
+      t.suggestion.placeId,
+      t.suggestion.personId,
+      t.suggestion.level,
+      t.suggestion.kit,
+      t.suggestion.why,
+    ])
   const perfect = world.dog === undefined
   const lived = live({
     ...world,
     onWorked: (set) => facts.push(set),
     watch: (told) => {
-      const say = (what: string) => wrong.push(`day ${told.day}, ${told.suggestion.rungId} (${told.suggestion.why}): ${what}`)
+      const say = (what: string) =>
+        wrong.push(`day ${told.day}, ${told.suggestion.rungId} (${told.suggestion.why}): ${what}`)
       const no = forbidden(told, facts)
       if (no !== undefined) say(no)
       if (perfect) {
         const [merit, fresh] = [meritOf(told.state), freshnessOf(told.state)]
         const same = before !== undefined && keyOf(before.told) === keyOf(told)
-        const stands = before !== undefined && merit === before.merit && (before.told.suggestion.why !== 'refresher' || fresh === before.fresh)
+        const stands =
+          before !== undefined &&
+          merit === before.merit &&
+          (before.told.suggestion.why !== 'refresher' || fresh === before.fresh)
         const since = same && stands ? (before?.since ?? 0) + 1 : 0
         const rung = findRung(told.curriculum, told.suggestion.rungId)?.rung
         // A rule longer than a set takes several; beyond that, nothing was gained.
         if (stands && since >= Math.ceil(12 / Math.max(1, rung?.setReps ?? 1))) say('gains nothing')
-        if (stands && !same && before !== undefined && before.since === 0 && (rung?.setReps ?? 0) >= 10 && before.told.suggestion.why !== 'refresher') say(`came after ${before.told.suggestion.rungId}, which gained nothing`)
+        if (
+          stands &&
+          !same &&
+          before !== undefined &&
+          before.since === 0 &&
+          (rung?.setReps ?? 0) >= 10 &&
+          before.told.suggestion.why !== 'refresher'
+        )
+          say(`came after ${before.told.suggestion.rungId}, which gained nothing`)
         if (told.suggestion.why === 'second-day') {
           const once = `${told.day} ${told.suggestion.rungId}`
           if (merit !== before?.merit && secondDays.has(once)) say('a second day asked for twice in one')
@@ -44,17 +65,38 @@ export function follow(world: World): Followed {
       return wrong.length < 20
     },
   })
-  for (const e of lived.evenings) if (e.open === 0 && e.waits.length === 0 && e.shut.length === 0 && (lived.readyOn ?? Number.POSITIVE_INFINITY) > e.day) wrong.push(`evening of day ${e.day}: nothing is said while something promised is open`)
+  for (const e of lived.evenings)
+    if (
+      e.open === 0 &&
+      e.waits.length === 0 &&
+      e.shut.length === 0 &&
+      (lived.readyOn ?? Number.POSITIVE_INFINITY) > e.day
+    )
+      wrong.push(`evening of day ${e.day}: nothing is said while something promised is open`)
   return { ...lived, wrong }
 }
 
-/** What a dog that never misses came to: ready within the fewest days that second days and prerequisites allow, plus two; or what went wrong. */
+/**
+ * What a dog that never misses came to: ready within the fewest days that second days and prerequisites allow, plus
+ * two; or what went wrong.
+ */
 export function perfectly(world: World): string | undefined {
   const followed = follow(world)
   // A dog that grows up meanwhile may have to keep what its grown ladder makes of the promise.
   const grownOn = Math.max(1, youngDays(world))
-  const ladders = regimesIn(world).filter((_, i) => i === 0 || grownOn <= world.days).map((r) => r.curriculum)
-  const most = Math.max(...ladders.flatMap((ladder) => world.promises.map((p) => fewestDays(ladder, p.rungId, grownOn)))) + 2
+  const ladders = regimesIn(world)
+    .filter((_, i) => i === 0 || grownOn <= world.days)
+    .map((r) => r.curriculum)
+  const most =
+    Math.max(...ladders.flatMap((ladder) => world.promises.map((p) => fewestDays(ladder, p.rungId, grownOn)))) + 2
   if (followed.wrong.length > 0) return followed.wrong.slice(0, 3).join('; ')
-  return followed.readyOn === undefined || followed.readyOn > most ? `ready on day ${followed.readyOn ?? 'never'}, ${most} at most; last: ${followed.worked.slice(-3).map((w) => `${w.suggestion.rungId} at ${w.suggestion.placeId ?? 'the usual place'}, level ${w.suggestion.level}, ${w.suggestion.kit}: ${w.verdict.kind}`).join(', ')}; ${JSON.stringify(followed.evenings.at(-1))}` : undefined
+  return followed.readyOn === undefined || followed.readyOn > most
+    ? `ready on day ${followed.readyOn ?? 'never'}, ${most} at most; last: ${followed.worked
+        .slice(-3)
+        .map(
+          ({ suggestion: s, verdict }) =>
+            `${s.rungId} at ${s.placeId ?? 'the usual place'}, level ${s.level}, ${s.kit}: ${verdict.kind}`,
+        )
+        .join(', ')}; ${JSON.stringify(followed.evenings.at(-1))}`
+    : undefined
 }

@@ -13,17 +13,31 @@ function heldBy(curriculum: Curriculum, rungId: string, sets: readonly SetFact[]
   if (!at) return false
   const reps = sets.flatMap((s): PlainRep[] => {
     const index = at.run.rungs.findIndex((r) => r.id === s.rungId)
-    return index < 0 ? [] : s.reps.map((rep, i) => ({ index, result: resultOf(rep), at: rep.at, day: s.day, set: s.id, nth: i + 1, refresh: s.purpose === 'refresh', broke: rep.brokeSeconds }))
+    return index < 0
+      ? []
+      : s.reps.map((rep, i) => ({
+          index,
+          result: resultOf(rep),
+          at: rep.at,
+          day: s.day,
+          set: s.id,
+          nth: i + 1,
+          refresh: s.purpose === 'refresh',
+          broke: rep.brokeSeconds,
+        }))
   })
   return plainHeld(at.run, plainJudge(at.run, reps), at.index)
 }
 
-const resultOf = (rep: RepFact): PlainRep['result'] => ({ clean: 'C', helped: 'H', late: 'L', miss: 'M' }) [rep.outcome] as PlainRep['result']
+const resultOf = (rep: RepFact): PlainRep['result'] =>
+  ({ clean: 'C', helped: 'H', late: 'L', miss: 'M' })[rep.outcome] as PlainRep['result']
 
 /**
- * Why the trade forbids a suggestion, asked of the facts and in its own words: prerequisites held, off leash only fenced in
+ * Why the trade forbids a suggestion, asked of the facts and in its own words: prerequisites held, off leash only
+ * fenced in
  * and with everything held on leash, no call off leash before the leash recall is held at that place and level, a young
- * dog’s first week, long holds and hiding games, a slippery floor, heat, a dog it may not meet. Undefined when it does not.
+ * dog’s first week, long holds and hiding games, a slippery floor, heat, a dog it may not meet. Undefined when it does
+ * not.
  */
 export function forbidden(told: Told, facts: readonly SetFact[]): string | undefined {
   const { curriculum, suggestion, around, traits } = told
@@ -35,9 +49,11 @@ export function forbidden(told: Told, facts: readonly SetFact[]): string | undef
   const young = traits.bornOn !== null && daysBetween(traits.bornOn, around.today) < 182
   if (young && told.day <= 7 && rung.axis === 'distance') return 'distance in a young dog’s first week'
   if (young && rung.kind === 'timed' && (rung.criterion.seconds ?? 0) > 30) return 'a long hold under six months'
-  if (young && rung.hides === true && !fenced.includes(place.kind)) return 'a hiding game under six months without a fence'
+  if (young && rung.hides === true && !fenced.includes(place.kind))
+    return 'a hiding game under six months without a fence'
   if (command.grip === true && /slippery/.test(place.surface ?? '')) return 'a sit-stay on a slippery floor'
-  if (around.weather && around.weather.temperatureC >= 36 && !['room', 'corridor'].includes(place.kind)) return 'outdoors in the heat'
+  if (around.weather && around.weather.temperatureC >= 36 && !['room', 'corridor'].includes(place.kind))
+    return 'outdoors in the heat'
   if (around.barred?.has(place.id)) return 'where a dog works that it may not meet'
   if (rung.criterion.place !== undefined && rung.criterion.place !== place.kind) return 'in another kind of place'
   for (const need of rung.needs) if (!heldBy(curriculum, need, facts)) return `before ${need} is held`
@@ -46,7 +62,17 @@ export function forbidden(told: Told, facts: readonly SetFact[]): string | undef
   if (!fenced.includes(place.kind)) return 'off leash without a fence'
   const onLeash = facts.filter((s) => s.kit !== 'none')
   const gate = curriculum.gates.find((g) => g.id === rung.gate) ?? curriculum.gates[0]
-  for (const need of gate?.needs ?? []) if (!heldBy(curriculum, need, onLeash)) return `off leash before ${need} is held on leash`
-  if (rung.kind === 'recall' && gate?.call !== undefined && !heldBy(curriculum, gate.call, onLeash.filter((s) => s.placeId === place.id && s.level >= suggestion.level))) return 'called off leash before the leash recall is held there'
+  for (const need of gate?.needs ?? [])
+    if (!heldBy(curriculum, need, onLeash)) return `off leash before ${need} is held on leash`
+  if (
+    rung.kind === 'recall' &&
+    gate?.call !== undefined &&
+    !heldBy(
+      curriculum,
+      gate.call,
+      onLeash.filter((s) => s.placeId === place.id && s.level >= suggestion.level),
+    )
+  )
+    return 'called off leash before the leash recall is held there'
   return undefined
 }

@@ -67,28 +67,54 @@ export interface Worked {
 }
 
 export interface Lived {
-  /** Day on which everything promised was met, counted from the first day of training as 1; undefined when it never was. */
+  /**
+   * Day on which everything promised was met, counted from the first day of training as 1; undefined when it never was.
+   */
   readonly readyOn: number | undefined
   readonly worked: readonly Worked[]
   /** What was said at the end of each day: what waits and what is shut. */
-  readonly evenings: readonly { readonly day: number; readonly waits: readonly string[]; readonly shut: readonly string[]; readonly open: number }[]
+  readonly evenings: readonly {
+    readonly day: number
+    readonly waits: readonly string[]
+    readonly shut: readonly string[]
+    readonly open: number
+  }[]
   readonly regimes: Regimes
   readonly stepper: Stepper
 }
 
-export const housePlaces: readonly Ground[] = [{ id: 'barn', kind: 'room' }, { id: 'runs', kind: 'corridor' }, { id: 'paddock', kind: 'yard' }, { id: 'towpath', kind: 'open' }, { id: 'lock', kind: 'street' }, { id: 'market', kind: 'square' }]
+export const housePlaces: readonly Ground[] = [
+  { id: 'barn', kind: 'room' },
+  { id: 'runs', kind: 'corridor' },
+  { id: 'paddock', kind: 'yard' },
+  { id: 'towpath', kind: 'open' },
+  { id: 'lock', kind: 'street' },
+  { id: 'market', kind: 'square' },
+]
 export const arrival = '2026-03-01'
 const msPerDay = 86_400_000
 const midnight = Date.UTC(2026, 2, 1)
 
 /** What holds for the dog of this world and when. */
 export const regimesIn = (world: World): Regimes =>
-  regimesOf({ versions: [{ from: Number.NEGATIVE_INFINITY, curriculum: world.curriculum }], changes: Object.entries(world.method ?? {}).map(([row, option]) => ({ at: -1, row, option })), traits: traitsIn(world), side: 'left', arrivesOn: arrival, startOfDay: (day) => Date.parse(`${day}T00:00:00Z`) })
+  regimesOf({
+    versions: [{ from: Number.NEGATIVE_INFINITY, curriculum: world.curriculum }],
+    changes: Object.entries(world.method ?? {}).map(([row, option]) => ({ at: -1, row, option })),
+    traits: traitsIn(world),
+    side: 'left',
+    arrivesOn: arrival,
+    startOfDay: (day) => Date.parse(`${day}T00:00:00Z`),
+  })
 
-export const traitsIn = (world: World): DogTraits => ({ ...plainDog, ...world.traits, bornOn: world.ageDays === undefined ? null : addDays(arrival, -world.ageDays) })
+export const traitsIn = (world: World): DogTraits => ({
+  ...plainDog,
+  ...world.traits,
+  bornOn: world.ageDays === undefined ? null : addDays(arrival, -world.ageDays),
+})
 
 /** Days of the residency on which the dog of this world is under six months. */
-export const youngDays = (world: World): number => (world.ageDays === undefined ? 0 : Math.max(0, youngUntilDays - world.ageDays))
+export const youngDays = (world: World): number =>
+  world.ageDays === undefined ? 0 : Math.max(0, youngUntilDays - world.ageDays)
 
 /**
  * A whole residency by the book: each day the trainer works what is suggested first, where, with whom and on what it is
@@ -113,13 +139,28 @@ export function live(world: World): Lived {
       const now = midnight + day * msPerDay + 8 * 3_600_000 + n * 120_000
       stepper.wait(now)
       const { curriculum } = stepper.regime
-      const around: Around = { now, today, places, people, method: { ...defaultMethod, ...world.method }, forgetting: houseForgetting, ...(world.weather ? { weather: world.weather } : {}), ...(world.barred ? { barred: world.barred } : {}) }
+      const around: Around = {
+        now,
+        today,
+        places,
+        people,
+        method: { ...defaultMethod, ...world.method },
+        forgetting: houseForgetting,
+        ...(world.weather ? { weather: world.weather } : {}),
+        ...(world.barred ? { barred: world.barred } : {}),
+      }
       const found = suggestAll(curriculum, stepper.state, world.promises, { traits, arrivesOn: arrival }, around)
       const wanted = found.sets.filter((s) => s.why !== 'onward' && s.why !== 'foundation')
-      if (readyOn === undefined && world.promises.every((p) => promiseStanding(curriculum, stepper.state, p).met)) readyOn = day
+      if (readyOn === undefined && world.promises.every((p) => promiseStanding(curriculum, stepper.state, p).met))
+        readyOn = day
       const suggestion = wanted[0]
       if (!suggestion || n >= world.setsADay || (readyOn !== undefined && world.goOn !== true)) {
-        evenings.push({ day, waits: found.waits.map((w) => `${w.rungId}: ${w.because}`), shut: found.shut.map((w) => `${w.rungId}: ${w.because}`), open: wanted.length })
+        evenings.push({
+          day,
+          waits: found.waits.map((w) => `${w.rungId}: ${w.because}`),
+          shut: found.shut.map((w) => `${w.rungId}: ${w.because}`),
+          open: wanted.length,
+        })
         break
       }
       goesOn = world.watch?.({ day, suggestion, all: wanted, state: stepper.state, curriculum, traits, around }) ?? true
@@ -128,12 +169,31 @@ export function live(world: World): Lived {
       if (!at) throw new Error(`suggested what the ladder does not have: ${suggestion.rungId}`)
       const place = places.find((p) => p.id === suggestion.placeId) ?? places[0]
       if (!place) throw new Error('nowhere to work')
-      const context: SetContext = { id: `set-${seq}`, rungId: at.rung.id, purpose: suggestion.purpose, day: today, placeId: place.id, placeKind: place.kind, leashHolder: suggestion.personId ?? people[0] ?? '', level: suggestion.level, kit: suggestion.kit, blockId: `block-${day}-${Math.floor(n / 3)}` }
+      const context: SetContext = {
+        id: `set-${seq}`,
+        rungId: at.rung.id,
+        purpose: suggestion.purpose,
+        day: today,
+        placeId: place.id,
+        placeKind: place.kind,
+        leashHolder: suggestion.personId ?? people[0] ?? '',
+        level: suggestion.level,
+        kit: suggestion.kit,
+        blockId: `block-${day}-${Math.floor(n / 3)}`,
+      }
       const reps: RepFact[] = []
       let verdict: Verdict | undefined
       while (!verdict?.endsSet && reps.length < 40) {
         const said = dog.answer(at.rung, at.runKey, at.index, suggestion, day)
-        const rep: RepFact = { id: `rep-${seq}`, at: now + reps.length * 1000, device: 'd', seq: seq++, outcome: said.outcome, faults: [], ...(said.brokeSeconds === undefined ? {} : { brokeSeconds: said.brokeSeconds }) }
+        const rep: RepFact = {
+          id: `rep-${seq}`,
+          at: now + reps.length * 1000,
+          device: 'd',
+          seq: seq++,
+          outcome: said.outcome,
+          faults: [],
+          ...(said.brokeSeconds === undefined ? {} : { brokeSeconds: said.brokeSeconds }),
+        }
         reps.push(rep)
         verdict = stepper.rep(context, rep)
       }

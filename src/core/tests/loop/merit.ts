@@ -1,8 +1,27 @@
 import type { DogState } from '../../progress/state'
 
-/** All of a state that a promise or a suggestion can ever ask about: how far each run has come, on which days where and with whom its rules were met, and how far it is with what is new. Counts of reps are not in it. */
+/**
+ * All of a state that a promise or a suggestion can ever ask about: how far each run has come, on which days where and
+ * with whom its rules were met, and how far it is with what is new. Counts of reps are not in it.
+ */
 export const meritOf = (state: DogState): string =>
-  JSON.stringify(Object.entries(state.runs).sort(([a], [b]) => a.localeCompare(b)).map(([key, run]) => [key, run.position, run.climbs, Object.entries(run.tallies).sort(([a], [b]) => a.localeCompare(b)).map(([id, t]) => [id, t.met, t.slipped > 0 && t.lastMet <= t.slipped])]))
+  JSON.stringify(
+    Object.entries(state.runs)
+      .sort(([a], [b]) => a.localeCompare(b))
+      .map(([key, run]) => [
+        key,
+        run.position,
+        run.climbs,
+        Object.entries(run.tallies)
+          .sort(([a], [b]) => a.localeCompare(b))
+          .map(([id, t]) => [id, t.met, t.slipped > 0 && t.lastMet <= t.slipped]),
+      ]),
+  )
 
 /** When each run was last worked well enough to count. */
-export const freshnessOf = (state: DogState): string => JSON.stringify(Object.entries(state.runs).sort(([a], [b]) => a.localeCompare(b)).map(([key, run]) => [key, run.memory]))
+export const freshnessOf = (state: DogState): string =>
+  JSON.stringify(
+    Object.entries(state.runs)
+      .sort(([a], [b]) => a.localeCompare(b))
+      .map(([key, run]) => [key, run.memory]),
+  )

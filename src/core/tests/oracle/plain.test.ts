@@ -9,8 +9,27 @@ import { isHeld } from '../../progress/state'
 import { plainHeld, plainJudge, type PlainRep } from './plain'
 
 /** The ladders alone: what keeps a rung shut is asked elsewhere. */
-const open: Curriculum = { ...houseCurriculum, gates: [], commands: houseCurriculum.commands.map((c) => ({ ...c, runs: c.runs.map((r) => ({ ...r, rungs: r.rungs.map(({ gate: _gate, ...g }) => { const { place: _place, ...criterion } = g.criterion; return { ...g, needs: [], criterion } }) })) })) }
-const runs = open.commands.flatMap((c) => c.runs.map((run) => ({ key: `${c.id}/${run.id}`, run, kind: [...new Set(run.rungs.map((r) => r.kind))].join(' and ') })))
+const open: Curriculum = {
+  ...houseCurriculum,
+  gates: [],
+  commands: houseCurriculum.commands.map((c) => ({
+    ...c,
+    runs: c.runs.map((r) => ({
+      ...r,
+      rungs: r.rungs.map(({ gate: _gate, ...g }) => {
+        const { place: _place, ...criterion } = g.criterion
+        return { ...g, needs: [], criterion }
+      }),
+    })),
+  })),
+}
+const runs = open.commands.flatMap((c) =>
+  c.runs.map((run) => ({
+    key: `${c.id}/${run.id}`,
+    run,
+    kind: [...new Set(run.rungs.map((r) => r.kind))].join(' and '),
+  })),
+)
 
 const outcomeOf = { C: 'clean', H: 'helped', L: 'late', M: 'miss', X: 'clean', N: 'clean' } as const
 const start = Date.UTC(2026, 2, 2, 8)
@@ -26,14 +45,28 @@ interface Drawn {
 
 const drawn: fc.Arbitrary<Drawn> = fc.record({
   step: fc.constantFrom(0, 0, 0, 0, 1, 1, 1, -1, -2, 3),
-  results: fc.oneof({ weight: 5, arbitrary: fc.array(fc.constantFrom('C' as const), { minLength: 5, maxLength: 10 }) }, { weight: 4, arbitrary: fc.array(fc.constantFrom<PlainRep['result'][]>('C', 'C', 'C', 'C', 'H', 'L', 'M', 'X', 'N'), { minLength: 1, maxLength: 10 }) }, { weight: 1, arbitrary: fc.array(fc.constantFrom<PlainRep['result'][]>('H', 'M', 'L'), { minLength: 3, maxLength: 10 }) }),
+  results: fc.oneof(
+    { weight: 5, arbitrary: fc.array(fc.constantFrom('C' as const), { minLength: 5, maxLength: 10 }) },
+    {
+      weight: 4,
+      arbitrary: fc.array(fc.constantFrom<PlainRep['result'][]>('C', 'C', 'C', 'C', 'H', 'L', 'M', 'X', 'N'), {
+        minLength: 1,
+        maxLength: 10,
+      }),
+    },
+    {
+      weight: 1,
+      arbitrary: fc.array(fc.constantFrom<PlainRep['result'][]>('H', 'M', 'L'), { minLength: 3, maxLength: 10 }),
+    },
+  ),
   hours: fc.constantFrom(1, 1, 2, 20, 30, 80),
   refresh: fc.boolean(),
   broke: fc.double({ min: 0.2, max: 1, noNaN: true }),
 })
 
 /** Crooked is a result at level 2 for a recall; elsewhere, and “not clean for another reason”, they are left out. */
-const fits = (kind: string, result: PlainRep['result']): PlainRep['result'] => (result === 'X' && kind !== 'recall' ? 'H' : result === 'N' && kind !== 'timed' && kind !== 'heel' ? 'H' : result)
+const fits = (kind: string, result: PlainRep['result']): PlainRep['result'] =>
+  result === 'X' && kind !== 'recall' ? 'H' : result === 'N' && kind !== 'timed' && kind !== 'heel' ? 'H' : result
 
 function historyOf(at: (typeof runs)[number], sets: readonly Drawn[]) {
   const facts: SetFact[] = []
@@ -48,11 +81,34 @@ function historyOf(at: (typeof runs)[number], sets: readonly Drawn[]) {
     const day = new Date(time).toISOString().slice(0, 10)
     const reps = set.results.map((raw, r): RepFact => {
       const result = fits(rung.kind, raw)
-      const broke = result === 'M' && rung.criterion.seconds !== undefined ? Math.round(rung.criterion.seconds * set.broke * 10) / 10 : undefined
+      const broke =
+        result === 'M' && rung.criterion.seconds !== undefined
+          ? Math.round(rung.criterion.seconds * set.broke * 10) / 10
+          : undefined
       plain.push({ index: here, result, at: time + r, day, set: String(n), nth: r + 1, refresh: set.refresh, broke })
-      return { id: `${n}-${r}`, at: time + r, device: 'd', seq: plain.length, outcome: outcomeOf[result], faults: result === 'X' ? ['crooked'] : result === 'N' ? [rung.kind === 'heel' ? 'pulled' : 'crept'] : [], ...(broke === undefined ? {} : { brokeSeconds: broke }) }
+      return {
+        id: `${n}-${r}`,
+        at: time + r,
+        device: 'd',
+        seq: plain.length,
+        outcome: outcomeOf[result],
+        faults: result === 'X' ? ['crooked'] : result === 'N' ? [rung.kind === 'heel' ? 'pulled' : 'crept'] : [],
+        ...(broke === undefined ? {} : { brokeSeconds: broke }),
+      }
     })
-    facts.push({ id: String(n), rungId: rung.id, purpose: set.refresh ? 'refresh' : 'work', day, placeId: 'barn', placeKind: 'room', leashHolder: 'ada', level: 2, kit: 'long line', blockId: String(n), reps })
+    facts.push({
+      id: String(n),
+      rungId: rung.id,
+      purpose: set.refresh ? 'refresh' : 'work',
+      day,
+      placeId: 'barn',
+      placeKind: 'room',
+      leashHolder: 'ada',
+      level: 2,
+      kit: 'long line',
+      blockId: String(n),
+      reps,
+    })
   })
   return { facts, plain }
 }
@@ -66,7 +122,10 @@ describe('an oracle written apart, from the trade’s words, agrees on random hi
         const { facts, plain } = historyOf(at, sets)
         const wanted = plainJudge(at.run, plain)
         const state = foldDog(always(open), facts).runs[at.key]
-        expect([state?.position, at.run.rungs.map((_, i) => isHeld(at.run, state, i))]).toEqual([wanted.position, at.run.rungs.map((_, i) => plainHeld(at.run, wanted, i))])
+        expect([state?.position, at.run.rungs.map((_, i) => isHeld(at.run, state, i))]).toEqual([
+          wanted.position,
+          at.run.rungs.map((_, i) => plainHeld(at.run, wanted, i)),
+        ])
       }),
       { numRuns: each },
     )

@@ -1,7 +1,8 @@
 import type { Run, Rung } from '../../curriculum/types'
 
 /**
- * How a ladder is climbed, written from the trade’s words alone and read from the whole history at every rep: slow, plain,
+ * How a ladder is climbed, written from the trade’s words alone and read from the whole history at every rep: slow,
+ * plain,
  * and sharing nothing with the product but the shapes of rungs. One context only: nothing in it is ever new to the dog.
  */
 export interface PlainRep {
@@ -34,7 +35,10 @@ export interface PlainStanding {
 const threeDays = 3 * 86_400_000
 const clean = (results: string): number => [...results].filter((r) => r === 'C').length
 
-/** Held: the rule met on two days at this rung or a harder one on the same axis, and once more since a failed refresher took it away. */
+/**
+ * Held: the rule met on two days at this rung or a harder one on the same axis, and once more since a failed refresher
+ * took it away.
+ */
 export function plainHeld(run: Run, s: Pick<PlainStanding, 'meetings' | 'slips'>, index: number): boolean {
   const axis = run.rungs[index]?.axis
   const counting = s.meetings.filter((m) => m.index >= index && run.rungs[m.index]?.axis === axis)
@@ -70,7 +74,14 @@ export function plainJudge(run: Run, reps: readonly PlainRep[]): PlainStanding {
       said += '+'
       return
     }
-    const to = putBack(rung, rep, window, heldHere, refresher) ? undefined : dropTo(run, rep, window, refresher && rep.nth >= rung.setReps ? clean(ofSet.map((r) => r.result).join('')) / rep.nth : undefined)
+    const to = putBack(rung, rep, window, heldHere, refresher)
+      ? undefined
+      : dropTo(
+          run,
+          rep,
+          window,
+          refresher && rep.nth >= rung.setReps ? clean(ofSet.map((r) => r.result).join('')) / rep.nth : undefined,
+        )
     if (to === undefined) {
       said += rep.result === 'M' && rung.kind === 'timed' ? '=' : '.'
       return
@@ -86,7 +97,9 @@ export function plainJudge(run: Run, reps: readonly PlainRep[]): PlainStanding {
   return { position, meetings, slips, said }
 }
 
-/** Five of five, eight of the last ten, ten in a row: only when full; a broken hold and a missed recall never move on. */
+/**
+ * Five of five, eight of the last ten, ten in a row: only when full; a broken hold and a missed recall never move on.
+ */
 function meets(rung: Rung, window: string, newest: string): boolean {
   if (newest === 'M' && (rung.kind === 'timed' || rung.kind === 'recall')) return false
   const span = rung.rule.kind === 'row' ? rung.rule.r : rung.rule.n
@@ -95,10 +108,16 @@ function meets(rung: Rung, window: string, newest: string): boolean {
 }
 
 /** Place in pieces, skipping what the dog offers: the first two at a piece of it clean are enough. */
-const offered = (rung: Rung, before: readonly PlainRep[], meetings: readonly Meeting[], index: number): boolean => rung.command === 'place' && rung.stage === 'shape' && before.length === 2 && before.every((r) => r.result === 'C') && meetings.every((m) => m.index !== index)
+const offered = (rung: Rung, before: readonly PlainRep[], meetings: readonly Meeting[], index: number): boolean =>
+  rung.command === 'place' &&
+  rung.stage === 'shape' &&
+  before.length === 2 &&
+  before.every((r) => r.result === 'C') &&
+  meetings.every((m) => m.index !== index)
 
 /** A held stay that breaks is put back at the same spot, once. */
-const putBack = (rung: Rung, rep: PlainRep, window: string, held: boolean, refresher: boolean): boolean => rung.kind === 'timed' && rep.result === 'M' && held && !refresher && !window.endsWith('MM')
+const putBack = (rung: Rung, rep: PlainRep, window: string, held: boolean, refresher: boolean): boolean =>
+  rung.kind === 'timed' && rep.result === 'M' && held && !refresher && !window.endsWith('MM')
 
 function dropTo(run: Run, rep: PlainRep, window: string, refreshed: number | undefined): number | undefined {
   const i = rep.index
@@ -110,7 +129,11 @@ function dropTo(run: Run, rep: PlainRep, window: string, refreshed: number | und
     if (rep.broke === undefined) return previous
     const three = [i - 1, i - 2, i - 3].filter((j) => j >= 0)
     const seconds = (j: number) => run.rungs[j]?.criterion.seconds ?? 0
-    return three.find((j) => seconds(j) < (rep.broke ?? 0)) ?? [...three].reverse().find((j) => seconds(j) <= seconds(i)) ?? previous
+    return (
+      three.find((j) => seconds(j) < (rep.broke ?? 0)) ??
+      [...three].reverse().find((j) => seconds(j) <= seconds(i)) ??
+      previous
+    )
   }
   if (rep.result === 'M' && rung.kind === 'recall') return previous
   if (rung.kind === 'recall' && window.endsWith('XX')) {

@@ -5,24 +5,48 @@ import { signed } from '@/app/signed'
 import type { Told } from '@/screens/told'
 import { kennelDatabase } from '@/store/connection'
 import { requestTime } from '@/work/clock'
-import { discardDraft, draftForm, publishCurriculum, publishForm, saveDraft, type DraftKept, type Published } from '@/work/curriculum'
+import {
+  discardDraft,
+  draftForm,
+  publishCurriculum,
+  publishForm,
+  saveDraft,
+  type DraftKept,
+  type Published,
+} from '@/work/curriculum'
 
-export const save = act('lead', (reason): DraftKept => ({ ok: false, reason, revision: 0 }), (_, raw: unknown): DraftKept => {
-  const parsed = draftForm.safeParse(raw)
-  if (!parsed.success) return { ok: false, reason: 'This draft is too large to keep.', revision: 0 }
-  return saveDraft(kennelDatabase(), parsed.data, requestTime())
-})
+export const save = act(
+  'lead',
+  (reason): DraftKept => ({ ok: false, reason, revision: 0 }),
+  (_, raw: unknown): DraftKept => {
+    const parsed = draftForm.safeParse(raw)
+    if (!parsed.success) return { ok: false, reason: 'This draft is too large to keep.', revision: 0 }
+    return saveDraft(kennelDatabase(), parsed.data, requestTime())
+  },
+)
 
-export const publish = act('lead', (reason): Published => ({ ok: false, faults: [{ where: 'you', reason }] }), (who, raw: unknown): Published => {
-  const parsed = publishForm.safeParse(signed(raw, who))
-  if (!parsed.success) return { ok: false, faults: parsed.error.issues.map((i) => ({ where: i.path.join('.') || 'file', reason: i.message })) }
-  const done = publishCurriculum(kennelDatabase(), parsed.data, requestTime())
-  if (done.ok) revalidatePath('/', 'layout')
-  return done
-})
+export const publish = act(
+  'lead',
+  (reason): Published => ({ ok: false, faults: [{ where: 'you', reason }] }),
+  (who, raw: unknown): Published => {
+    const parsed = publishForm.safeParse(signed(raw, who))
+    if (!parsed.success)
+      return {
+        ok: false,
+        faults: parsed.error.issues.map((i) => ({ where: i.path.join('.') || 'file', reason: i.message })),
+      }
+    const done = publishCurriculum(kennelDatabase(), parsed.data, requestTime())
+    if (done.ok) revalidatePath('/', 'layout')
+    return done
+  },
+)
 
-export const discard = act('lead', (reason): Told => ({ ok: false, reason }), (): Told => {
-  discardDraft(kennelDatabase())
-  revalidatePath('/', 'layout')
-  return { ok: true }
-})
+export const discard = act(
+  'lead',
+  (reason): Told => ({ ok: false, reason }),
+  (): Told => {
+    discardDraft(kennelDatabase())
+    revalidatePath('/', 'layout')
+    return { ok: true }
+  },
+)

@@ -8,13 +8,31 @@ import { requestTime } from '@/work/clock'
 import { keepNote, putSetRight, takeSetBack } from './actions'
 
 const word = z.string().max(80).optional().catch(undefined)
-const query = z.object({ command: word, place: word, hands: word, only: z.enum(['refreshers', 'taken-back', 'misses']).optional().catch(undefined), page: z.coerce.number().int().min(0).max(100).catch(0) })
+const query = z.object({
+  command: word,
+  place: word,
+  hands: word,
+  only: z.enum(['refreshers', 'taken-back', 'misses']).optional().catch(undefined),
+  page: z.coerce.number().int().min(0).max(100).catch(0),
+})
 
-export default async function ResidentPage({ params, searchParams }: { params: Promise<{ residencyId: string }>; searchParams: Promise<Record<string, string | string[] | undefined>> }) {
+export default async function ResidentPage({
+  params,
+  searchParams,
+}: {
+  params: Promise<{ residencyId: string }>
+  searchParams: Promise<Record<string, string | string[] | undefined>>
+}) {
   await enter()
   const now = requestTime()
   const { command, place, hands, only, page } = query.parse(await searchParams)
-  const view = loadResident(kennelDatabase(), (await params).residencyId, now, { command, placeId: place, leashHolder: hands, only }, page)
+  const view = loadResident(
+    kennelDatabase(),
+    (await params).residencyId,
+    now,
+    { command, placeId: place, leashHolder: hands, only },
+    page,
+  )
   if (!view) notFound()
   return <Resident view={view} now={now} actions={{ takeBack: takeSetBack, putRight: putSetRight, keepNote }} />
 }

@@ -14,12 +14,36 @@ export const addResident = actOnForm('trainer', (_, form) => {
   const done = addDog(
     kennelDatabase(),
     {
-      ...Object.fromEntries(['name', 'owner', 'run', 'arrivesOn', 'leavesOn', 'releaseWord', 'markerWord', 'side', 'caution', 'key', 'dogId'].map((name) => [name, form.get(name) ?? undefined])),
+      ...Object.fromEntries(
+        [
+          'name',
+          'owner',
+          'run',
+          'arrivesOn',
+          'leavesOn',
+          'releaseWord',
+          'markerWord',
+          'side',
+          'caution',
+          'key',
+          'dogId',
+        ].map((name) => [name, form.get(name) ?? undefined]),
+      ),
       bornOn: form.get('bornOn') ?? '',
       traits: form.getAll('traits'),
       biteHistory: form.get('biteHistory') === 'yes',
       cueWords: Object.fromEntries(commands.map((c) => [c.id, form.get(`cue.${c.id}`) ?? ''])),
-      promises: Object.fromEntries(promised.map((c) => [c.id, { rungIds: rungsOf(c.id), level: form.get(`level.${c.id}`) ?? '0', places: form.get(`places.${c.id}`), people: form.get(`people.${c.id}`) }])),
+      promises: Object.fromEntries(
+        promised.map((c) => [
+          c.id,
+          {
+            rungIds: rungsOf(c.id),
+            level: form.get(`level.${c.id}`) ?? '0',
+            places: form.get(`places.${c.id}`),
+            people: form.get(`people.${c.id}`),
+          },
+        ]),
+      ),
     },
     requestTime(),
   )

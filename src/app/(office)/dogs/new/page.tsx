@@ -17,12 +17,36 @@ import { addResident } from './actions'
 
 export const metadata: Metadata = { title: 'New dog' }
 
-export default async function NewDogPage({ searchParams }: { searchParams: Promise<Record<string, string | string[] | undefined>> }) {
+export default async function NewDogPage({
+  searchParams,
+}: {
+  searchParams: Promise<Record<string, string | string[] | undefined>>
+}) {
   await enter('trainer')
   const db = kennelDatabase()
-  const { key } = z.object({ key: z.uuid().optional() }).catch({}).parse(await searchParams)
+  const { key } = z
+    .object({ key: z.uuid().optional() })
+    .catch({})
+    .parse(await searchParams)
   // The address names the booking, so that it can be gone on with after a reload or on another device.
   if (key === undefined) redirect(`/dogs/new?key=${v7()}`)
-  const others = openBookings(db).filter((b) => b.key !== key).map((b) => ({ key: b.key, name: b.typed['name']?.[0] || 'no name yet', by: b.by }))
-  return <DogForm key={key} action={addResident} commands={newestCurriculum(db).commands} usual={usualHere(db)} today={dayIn(readKennel(db).timeZone, requestTime())} booking={{ key, typed: bookingDraft(db, key)?.typed ?? {}, saveDraft: saveIntakeDraft, others, known: dogsKnown(db) }} />
+  const others = openBookings(db)
+    .filter((b) => b.key !== key)
+    .map((b) => ({ key: b.key, name: b.typed['name']?.[0] || 'no name yet', by: b.by }))
+  return (
+    <DogForm
+      key={key}
+      action={addResident}
+      commands={newestCurriculum(db).commands}
+      usual={usualHere(db)}
+      today={dayIn(readKennel(db).timeZone, requestTime())}
+      booking={{
+        key,
+        typed: bookingDraft(db, key)?.typed ?? {},
+        saveDraft: saveIntakeDraft,
+        others,
+        known: dogsKnown(db),
+      }}
+    />
+  )
 }

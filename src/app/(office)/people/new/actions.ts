@@ -7,7 +7,18 @@ import { addSigner, changePasscode } from '@/work/signIn'
 import { actOnForm } from '../../typed'
 
 export const addTrainer = actOnForm('lead', async (_, form) => {
-  const done = await addSigner(kennelDatabase(), { name: form.get('name'), role: form.get('role'), weekdays: form.getAll('weekdays'), from: form.get('from'), to: form.get('to'), passcode: form.get('passcode') ?? '' }, requestTime())
+  const done = await addSigner(
+    kennelDatabase(),
+    {
+      name: form.get('name'),
+      role: form.get('role'),
+      weekdays: form.getAll('weekdays'),
+      from: form.get('from'),
+      to: form.get('to'),
+      passcode: form.get('passcode') ?? '',
+    },
+    requestTime(),
+  )
   if (!done.ok) return done.errors
   revalidatePath('/', 'layout')
   redirect('/people/new')

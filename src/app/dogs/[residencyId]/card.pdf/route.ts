@@ -7,5 +7,7 @@ import { cardPdf } from '@/work/pdf'
 
 export const GET = handle('hand', async (_: Request, { params }: { params: Promise<{ residencyId: string }> }) => {
   const card = doorCard(kennelDatabase(), (await params).residencyId, requestTime())
-  return card ? pdf(await cardPdf(card), `run-${card.run}-${card.name}`) : new Response('There is no such dog here.', { status: 404 })
+  return card
+    ? pdf(await cardPdf(card), `run-${card.run}-${card.name}`)
+    : new Response('There is no such dog here.', { status: 404 })
 })

@@ -3,12 +3,20 @@ import { kennelDatabase } from '@/store/connection'
 import { requestTime } from '@/work/clock'
 import { keepPhoto, mostPhotoBytes, photoOf } from '@/work/photo'
 
-interface Params { params: Promise<{ residencyId: string }> }
+interface Params {
+  params: Promise<{ residencyId: string }>
+}
 
 export const GET = handle('hand', async (_: Request, { params }: Params) => {
   const photo = photoOf(kennelDatabase(), (await params).residencyId)
   if (!photo) return new Response('There is no photo.', { status: 404 })
-  return new Response(new Uint8Array(photo.jpeg), { headers: { 'content-type': 'image/jpeg', 'cache-control': 'private, max-age=31536000, immutable', 'x-content-type-options': 'nosniff' } })
+  return new Response(new Uint8Array(photo.jpeg), {
+    headers: {
+      'content-type': 'image/jpeg',
+      'cache-control': 'private, max-age=31536000, immutable',
+      'x-content-type-options': 'nosniff',
+    },
+  })
 })
 
 const refuse = (error: string, status: number) => Response.json({ error }, { status })
@@ -17,10 +25,17 @@ export const POST = handle('trainer', async (request: Request, { params }: Param
   if (isForeign(request)) return refuse('This came from another site.', 403)
   // Refused before it is read: nobody waits for 80 MB to be told no.
   const length = Number(request.headers.get('content-length') ?? Number.NaN)
-  if (!(length <= mostPhotoBytes + 20_000)) return refuse(`The picture is too large: ${mostPhotoBytes / 1e6} MB are the most.`, 413)
+  if (!(length <= mostPhotoBytes + 20_000))
+    return refuse(`The picture is too large: ${mostPhotoBytes / 1e6} MB are the most.`, 413)
   const form = await request.formData().catch(() => undefined)
   const file = form?.get('photo')
   if (!(file instanceof File)) return refuse('There was no picture in it.', 400)
-  const done = await keepPhoto(kennelDatabase(), (await params).residencyId, Buffer.from(await file.arrayBuffer()), who.id, requestTime())
+  const done = await keepPhoto(
+    kennelDatabase(),
+    (await params).residencyId,
+    Buffer.from(await file.arrayBuffer()),
+    who.id,
+    requestTime(),
+  )
   return done.ok ? Response.json({ at: done.at }) : refuse(done.reason, done.status)
 })

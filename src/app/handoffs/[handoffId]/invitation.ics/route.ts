@@ -5,5 +5,10 @@ import { invitation } from '@/work/handoff'
 export const GET = handle('hand', async (_: Request, { params }: { params: Promise<{ handoffId: string }> }) => {
   const file = invitation(kennelDatabase(), (await params).handoffId)
   if (!file) return new Response('There is no handoff by that address.', { status: 404 })
-  return new Response(file.text, { headers: { 'content-type': 'text/calendar; charset=utf-8', 'content-disposition': `attachment; filename="${file.fileName}"` } })
+  return new Response(file.text, {
+    headers: {
+      'content-type': 'text/calendar; charset=utf-8',
+      'content-disposition': `attachment; filename="${file.fileName}"`,
+    },
+  })
 })

@@ -1,6 +1,15 @@
 'use server'
 import { actSigned } from '@/app/signed'
-import { allStartsForm, baselineRepForm, baselineUndoForm, keepBaselineRep, startForm, takeProposed, takeStart, undoBaselineRep } from '@/work/baseline'
+import {
+  allStartsForm,
+  baselineRepForm,
+  baselineUndoForm,
+  keepBaselineRep,
+  startForm,
+  takeProposed,
+  takeStart,
+  undoBaselineRep,
+} from '@/work/baseline'
 
 export const keepRep = actSigned('trainer', baselineRepForm, keepBaselineRep)
 export const undoRep = actSigned('trainer', baselineUndoForm, undoBaselineRep)

@@ -1,6 +1,18 @@
 'use server'
 import { actSigned } from '@/app/signed'
-import { bowlForm, decidePlan, fedForm, feedDog, giveBowl, planForm, takeFoodBack, untakeForm, weigh, weighOut, weightForm } from '@/work/food'
+import {
+  bowlForm,
+  decidePlan,
+  fedForm,
+  feedDog,
+  giveBowl,
+  planForm,
+  takeFoodBack,
+  untakeForm,
+  weigh,
+  weighOut,
+  weightForm,
+} from '@/work/food'
 
 export const keepWeight = actSigned('hand', weightForm, weigh)
 export const feedItSo = actSigned('trainer', planForm, decidePlan)

@@ -14,5 +14,11 @@ export default async function FoodPage({ params }: { params: Promise<{ residency
   const person = await enter()
   const view = loadFood(kennelDatabase(), (await params).residencyId, requestTime())
   if (!view) notFound()
-  return <Food view={view} actions={{ weigh: keepWeight, plan: feedItSo, feed: writeFed, takeBack: takeBackFood }} mayDecide={mayAct(person.role, 'trainer')} />
+  return (
+    <Food
+      view={view}
+      actions={{ weigh: keepWeight, plan: feedItSo, feed: writeFed, takeBack: takeBackFood }}
+      mayDecide={mayAct(person.role, 'trainer')}
+    />
+  )
 }

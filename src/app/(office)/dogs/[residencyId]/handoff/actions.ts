@@ -6,15 +6,40 @@ import { act } from '@/app/door'
 import { formOf } from '@/app/(office)/typed'
 import { kennelDatabase } from '@/store/connection'
 import type { Db } from '@/store/database'
-import { bookHandoff, bookingForm, cancelForm, cancelHandoff, moveHandoff, movingForm, type Booked } from '@/work/handoff'
+import {
+  bookHandoff,
+  bookingForm,
+  cancelForm,
+  cancelHandoff,
+  moveHandoff,
+  movingForm,
+  type Booked,
+} from '@/work/handoff'
 import { requestTime } from '@/work/clock'
 
-const guarded = <S extends z.ZodType>(schema: S, said: string, run: (db: Db, input: z.infer<S>, now: number) => Booked) =>
-  act('trainer', (reason): Outcome => ({ refused: true, said: reason }), (_, __: Outcome | null, form: FormData) => keep(schema, form, said, run))
+const guarded = <S extends z.ZodType>(
+  schema: S,
+  said: string,
+  run: (db: Db, input: z.infer<S>, now: number) => Booked,
+) =>
+  act(
+    'trainer',
+    (reason): Outcome => ({ refused: true, said: reason }),
+    (_, __: Outcome | null, form: FormData) => keep(schema, form, said, run),
+  )
 
-function keep<S extends z.ZodType>(schema: S, form: FormData, said: string, run: (db: Db, input: z.infer<S>, now: number) => Booked): Outcome {
+function keep<S extends z.ZodType>(
+  schema: S,
+  form: FormData,
+  said: string,
+  run: (db: Db, input: z.infer<S>, now: number) => Booked,
+): Outcome {
   const parsed = schema.safeParse(Object.fromEntries(formOf(form)))
-  if (!parsed.success) return { refused: true, said: `That is no choice we can book: ${parsed.error.issues.map((i) => i.path.join('.')).join(', ')}.` }
+  if (!parsed.success)
+    return {
+      refused: true,
+      said: `That is no choice we can book: ${parsed.error.issues.map((i) => i.path.join('.')).join(', ')}.`,
+    }
   const done = run(kennelDatabase(), parsed.data, requestTime())
   revalidatePath('/', 'layout')
   return done.ok ? { refused: false, said } : { refused: true, said: done.reason }

@@ -10,7 +10,11 @@ import { requestTime } from '@/work/clock'
 import { keepStep, saveDraft } from '@/work/intake'
 import { actOnForm, typed } from '../../../typed'
 
-export const saveIntakeDraft = act('trainer', (reason): { ok: boolean; reason?: string } => ({ ok: false, reason }), (who, raw: unknown): { ok: boolean; reason?: string } => saveDraft(kennelDatabase(), raw, who.id, requestTime()))
+export const saveIntakeDraft = act(
+  'trainer',
+  (reason): { ok: boolean; reason?: string } => ({ ok: false, reason }),
+  (who, raw: unknown): { ok: boolean; reason?: string } => saveDraft(kennelDatabase(), raw, who.id, requestTime()),
+)
 
 export const keepIntakeStep = actOnForm('trainer', (who, form) => {
   const { residencyId, step, ...rest } = typed(form)

@@ -10,11 +10,27 @@ import { keepIntakeStep, saveIntakeDraft } from './actions'
 
 export const metadata: Metadata = { title: 'Intake' }
 
-export default async function IntakePage({ params, searchParams }: { params: Promise<{ residencyId: string }>; searchParams: Promise<Record<string, string | string[] | undefined>> }) {
+export default async function IntakePage({
+  params,
+  searchParams,
+}: {
+  params: Promise<{ residencyId: string }>
+  searchParams: Promise<Record<string, string | string[] | undefined>>
+}) {
   await enter('trainer')
   const { residencyId } = await params
   const view = loadIntake(kennelDatabase(), residencyId, requestTime())
   if (!view) notFound()
-  const asked = z.object({ step: z.string().optional() }).catch({}).parse(await searchParams).step
-  return <Intake view={view} stepId={asked ?? view.steps.find((s) => !s.kept)?.id ?? 'owner'} keep={keepIntakeStep} saveDraft={saveIntakeDraft} />
+  const asked = z
+    .object({ step: z.string().optional() })
+    .catch({})
+    .parse(await searchParams).step
+  return (
+    <Intake
+      view={view}
+      stepId={asked ?? view.steps.find((s) => !s.kept)?.id ?? 'owner'}
+      keep={keepIntakeStep}
+      saveDraft={saveIntakeDraft}
+    />
+  )
 }

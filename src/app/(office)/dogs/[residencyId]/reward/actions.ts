@@ -1,6 +1,17 @@
 'use server'
 import { actSigned } from '@/app/signed'
-import { choiceForm, keepChoice, keepTaste, reserve, reserveForm, rewardUndoForm, tasteForm, toysForm, undoReward, worksForToys } from '@/work/reward'
+import {
+  choiceForm,
+  keepChoice,
+  keepTaste,
+  reserve,
+  reserveForm,
+  rewardUndoForm,
+  tasteForm,
+  toysForm,
+  undoReward,
+  worksForToys,
+} from '@/work/reward'
 
 export const tasted = actSigned('trainer', tasteForm, keepTaste)
 export const chose = actSigned('trainer', choiceForm, keepChoice)

@@ -13,5 +13,10 @@ export default async function RewardPage({ params }: { params: Promise<{ residen
   await enter('trainer')
   const view = loadReward(kennelDatabase(), (await params).residencyId, requestTime())
   if (!view) notFound()
-  return <Reward view={view} actions={{ taste: tasted, choice: chose, undo: takeAnswerBack, reserve: reserveToy, toys: forToys }} />
+  return (
+    <Reward
+      view={view}
+      actions={{ taste: tasted, choice: chose, undo: takeAnswerBack, reserve: reserveToy, toys: forToys }}
+    />
+  )
 }

@@ -17,7 +17,22 @@ export default async function VersionPage({ params }: { params: Promise<{ reside
   const resident = findResident(db, residencyId)
   if (!resident) notFound()
   const current = newest(regimesFor(db, residencyId, requestTime())).curriculum
-  const others = listCurricula(db).filter((v) => v.id !== current.id || v.version !== current.version).slice(0, 12)
-  const choices = others.map((v) => ({ id: v.id, version: v.version, name: findCurriculum(db, v)?.name ?? v.id, changes: previewMove(db, residencyId, v, requestTime()) ?? [] }))
-  return <MoveVersion dog={resident.name} residencyId={residencyId} current={`${current.name}, version ${current.version}`} choices={choices} move={moveToVersion} />
+  const others = listCurricula(db)
+    .filter((v) => v.id !== current.id || v.version !== current.version)
+    .slice(0, 12)
+  const choices = others.map((v) => ({
+    id: v.id,
+    version: v.version,
+    name: findCurriculum(db, v)?.name ?? v.id,
+    changes: previewMove(db, residencyId, v, requestTime()) ?? [],
+  }))
+  return (
+    <MoveVersion
+      dog={resident.name}
+      residencyId={residencyId}
+      current={`${current.name}, version ${current.version}`}
+      choices={choices}
+      move={moveToVersion}
+    />
+  )
 }

@@ -5,7 +5,13 @@ import { kennelDatabase } from '@/store/connection'
 import { loadBlock, readTrial } from '@/work/block'
 import { requestTime } from '@/work/clock'
 
-export default async function WorkPage({ params, searchParams }: { params: Promise<{ residencyId: string; command: string }>; searchParams: Promise<Record<string, string | string[] | undefined>> }) {
+export default async function WorkPage({
+  params,
+  searchParams,
+}: {
+  params: Promise<{ residencyId: string; command: string }>
+  searchParams: Promise<Record<string, string | string[] | undefined>>
+}) {
   const person = await enter()
   const { residencyId, command } = await params
   const trial = readTrial(await searchParams)
