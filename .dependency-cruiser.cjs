@@ -8,6 +8,40 @@ const only = (from, allowed, why) => ({
   to: { path: '^src/', pathNot: `^src/(${[from, ...allowed].join('|')})/` },
 })
 
+/**
+ * The floors of core, lowest first: a folder imports folders of lower floors, and of its own floor only what is named.
+ * Files that lie in core itself (days, facts, seeds, forms) are the ground, with csv and people.
+ */
+const floors = [
+  ['csv', 'people'],
+  ['rule'],
+  ['curriculum', 'dog', 'method'],
+  ['facts'],
+  ['progress', 'evidence', 'baseline'],
+  ['promise'],
+  ['forecast', 'coach', 'block', 'handoff', 'rulebench', 'reward', 'food', 'house', 'intake'],
+  ['views', 'judge'],
+]
+const onOneFloor = {
+  dog: ['curriculum'],
+  method: ['curriculum', 'dog'],
+  block: ['coach'],
+  handoff: ['coach'],
+  rulebench: ['food'],
+}
+const coreFloors = floors.flatMap((folders, floor) =>
+  folders.map((folder) => {
+    const below = [...floors.slice(0, floor).flat(), ...(onOneFloor[folder] ?? []), folder]
+    return {
+      name: `core-${folder}-on-its-floor`,
+      comment: 'core is built in floors: no folder imports one above it',
+      severity: 'error',
+      from: { path: `^src/core/${folder}/`, pathNot: '(\\.test\\.tsx?$|/tests/)' },
+      to: { path: '^src/core/[^/]+/', pathNot: `^src/core/(${below.join('|')})/` },
+    }
+  }),
+)
+
 module.exports = {
   forbidden: [
     only('core', [], 'core is pure: it imports nothing of ours but itself'),
@@ -23,7 +57,7 @@ module.exports = {
       severity: 'error',
       comment: 'simulated dogs have a learning law of their own',
       from: { path: '^src/demo/', pathNot: '(\\.test\\.ts$|/tests/)' },
-      to: { path: '^src/core/(progress|forecast|handoff)/' },
+      to: { path: '^src/core/(rule|progress|promise|forecast|coach|handoff)/', pathNot: '/ownerPromise\\.ts$' },
     },
     {
       name: 'core-no-platform',
@@ -43,6 +77,34 @@ module.exports = {
       severity: 'error',
       from: { path: '^src/(screens|ui)/' },
       to: { path: 'node_modules/better-sqlite3/' },
+    },
+    ...coreFloors,
+    {
+      name: 'core-ground',
+      comment: 'what lies in core itself stands under all floors',
+      severity: 'error',
+      from: { path: '^src/core/[^/]+$', pathNot: '\\.test\\.ts$' },
+      to: { path: '^src/core/[^/]+/' },
+    },
+    {
+      name: 'core-folder-has-a-floor',
+      comment: 'a new folder of core is put on a floor in this file',
+      severity: 'error',
+      from: { path: '^src/core/[^/]+/', pathNot: `^src/core/(${floors.flat().join('|')}|tests)/` },
+      to: {},
+    },
+    {
+      name: 'screens-import-one-way',
+      comment: 'screens are handed view models: of work they know types only',
+      severity: 'error',
+      from: { path: '^src/screens/', pathNot: '(\\.test\\.tsx?$|/tests/)' },
+      to: { path: '^src/', pathNot: '^src/(screens|ui|device|core|work)/' },
+    },
+    {
+      name: 'screens-know-only-types-of-work',
+      severity: 'error',
+      from: { path: '^src/screens/', pathNot: '\\.test\\.tsx?$' },
+      to: { path: '^src/work/', dependencyTypesNot: ['type-only'] },
     },
     { name: 'no-cycles', severity: 'error', from: { path: '^src/' }, to: { circular: true } },
   ],

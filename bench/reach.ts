@@ -1,5 +1,5 @@
 import { houseCurriculum } from '@/core/curriculum/house'
-import { usualRepsPerDay } from '@/core/forecast/need'
+import { usualRepsPerDay } from '@/core/promise/need'
 import { liveInBlocks } from '@/core/tests/loop/blocks'
 import { laws, tempers, type TemperName } from '@/core/tests/loop/dogs'
 

@@ -1,7 +1,7 @@
 import { houseCurriculum } from '@/core/curriculum/house'
 import { rungsOf } from '@/core/curriculum/lookup'
 import { seeded } from '@/core/seeded'
-import type { WireFact } from '@/core/wire'
+import type { WireFact } from '@/core/facts/wire'
 import { recordFacts } from '@/work/recordFacts'
 import { dog, monday, msPerDay, newKennel, Tablet, trainer } from '@/work/tests/kennel'
 

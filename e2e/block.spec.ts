@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright'
 import { chromium, devices, type Page } from '@playwright/test'
-import { expect, expectNoAxeFindings, signIn, startKibou, test, type Kibou } from './support/kibou'
+import { expect, expectNoAxeFindings, launch, signIn, test, type Kibou } from './support/kibou'
 import { z } from 'zod'
 import { RawChromium } from './support/rawChromium'
 import { endBlock, keyboard, pointer, repsSince, thumb, workReps } from './support/block'
@@ -314,7 +314,7 @@ test('after a break the next set goes on at the rung the verdict named, in the s
 
 test('a whole block with the network cut and a reload in the middle: each rep is there once', async ({
   page,
-  kibou,
+  launched: kibou,
   context,
 }) => {
   const since = Date.now()
@@ -335,7 +335,7 @@ test('a whole block with the network cut and a reload in the middle: each rep is
   const second = await workReps(page, 14, pointer)
   await endBlock(page)
   await context.setOffline(false)
-  const next = await startKibou(Number(new URL(kibou.url).port), true, kibou.file)
+  const next = await launch(Number(new URL(kibou.url).port), kibou.file)
   try {
     await sent(page)
     await next.becomes(2 + first + second, repsSince, since)
@@ -426,7 +426,7 @@ test('two devices work one dog at once: both are kept, and each is told of the o
 const kills = Number(process.env['KIBOU_SOAK_KILLS'] ?? 3)
 test(`the server killed ${kills} times at moments drawn by chance: every rep is there once`, async ({
   page,
-  kibou,
+  launched: kibou,
 }) => {
   test.setTimeout(300_000 + kills * 20_000)
   const since = Date.now()

@@ -1,5 +1,5 @@
 import { devices } from '@playwright/test'
-import { expect, expectNoAxeFindings, startKibou, test } from './support/kibou'
+import { expect, expectNoAxeFindings, launch, test } from './support/kibou'
 
 test.describe('a set in the yard', () => {
   test.use({
@@ -219,7 +219,7 @@ test(
 test(
   'the server killed in mid-set: every rep is there once, the launcher starts it again, a closed tab loses ' +
     'nothing',
-  async ({ page, kibou, context }) => {
+  async ({ page, launched: kibou, context }) => {
     const mine = `SELECT count(*) AS n
       FROM rep r
       JOIN training_set s ON s.id = r.set_id
@@ -257,7 +257,7 @@ test(
   },
 )
 
-test('launcher and server both killed: the next start needs no repair', async ({ page, kibou }) => {
+test('launcher and server both killed: the next start needs no repair', async ({ page, launched: kibou }) => {
   const dog = kibou.dog('Siskin')
   await page.goto(`${kibou.url}/dogs/${dog}/work/down`)
   await expect(page.getByRole('button', { name: 'Begin set' })).toBeVisible()
@@ -269,7 +269,7 @@ test('launcher and server both killed: the next start needs no repair', async ({
   kibou.launcher.kill('SIGKILL')
   process.kill(server, 'SIGKILL')
   const port = Number(new URL(kibou.url).port)
-  const next = await startKibou(port, true, kibou.file)
+  const next = await launch(port, kibou.file)
   try {
     await page.reload()
     await expect(page.getByText('4/10')).toBeVisible()

@@ -14,7 +14,7 @@ const app = next({ dev: process.env.KIBOU_DEV === '1', hostname, port })
 await app.prepare()
 const handle = app.getRequestHandler()
 const behindTls = process.env.KIBOU_BEHIND_TLS === '1'
-const server = createServer((request, response) => {
+export const server = createServer((request, response) => {
   // What the door needs to know of a request; whatever a client claims under these names is overwritten.
   // Behind something else on this machine every socket is local: then what it says last of the sender counts, never
   // that of the socket.

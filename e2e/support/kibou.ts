@@ -1,7 +1,7 @@
 import AxeBuilder from '@axe-core/playwright'
 import { expect, test as base, type APIRequestContext, type Page } from '@playwright/test'
 import Database from 'better-sqlite3'
-import { spawn, spawnSync, type ChildProcess } from 'node:child_process'
+import { fork, spawn, spawnSync, type ChildProcess } from 'node:child_process'
 import { copyFileSync, mkdirSync } from 'node:fs'
 import { z } from 'zod'
 
@@ -9,13 +9,17 @@ import { z } from 'zod'
 export interface Kibou {
   readonly url: string
   readonly file: string
-  readonly launcher: ChildProcess
   /** Id of a dog's residency, by the dog's name. */
   dog(name: string): string
   /** A number asked of the database file. */
   count(sql: string, ...args: unknown[]): number
   /** That number becomes this and stays it. What a page draws as sent may be a moment older than what was tapped. */
   becomes(n: number, sql: string, ...args: unknown[]): Promise<void>
+}
+
+/** A Kibou as it is started on a kennel's machine: a launcher, and a server that it watches. For tests that kill. */
+export interface Launched extends Kibou {
+  readonly launcher: ChildProcess
   serverPid(): number
   stop(): Promise<void>
 }
@@ -23,34 +27,99 @@ export interface Kibou {
 const row = z.object({ id: z.string() })
 const number = z.object({ n: z.number() })
 
-export async function startKibou(port: number, demo = true, existing?: string): Promise<Kibou> {
+let kennels = 0
+
+/** A new kennel's file: a copy of the demonstration, or none yet. */
+function newKennel(from: 'demo' | 'nothing'): string {
   mkdirSync('tmp/e2e', { recursive: true })
-  const file = existing ?? `tmp/e2e/kennel-${port}-${Date.now()}.db`
-  if (demo && existing === undefined) copyFileSync('tmp/e2e/base.db', file)
+  const file = `tmp/e2e/kennel-${process.env['TEST_PARALLEL_INDEX'] ?? 0}-${process.pid}-${kennels++}.db`
+  if (from === 'demo') copyFileSync('tmp/e2e/base.db', file)
+  return file
+}
+
+/** Waits until this server answers; throws with what it said when it does not. */
+async function answers(url: string, child: ChildProcess): Promise<void> {
+  let log = ''
+  for (const stream of [child.stdout, child.stderr])
+    stream?.on('data', (d: Buffer) => {
+      log += d.toString()
+    })
+  const late = Date.now() + 120_000
+  for (;;) {
+    const well = await fetch(`${url}/api/health`).then(
+      (r) => r.ok,
+      () => false,
+    )
+    if (well) return
+    if (Date.now() > late || child.exitCode !== null) throw new Error(`Kibou did not start: ${log}`)
+    await new Promise((done) => setTimeout(done, 50))
+  }
+}
+
+const ended = (child: ChildProcess) =>
+  new Promise((done) =>
+    child.exitCode !== null || child.signalCode !== null ? done(0) : child.once('exit', () => done(0)),
+  )
+
+/** Starts Kibou by its own launcher, on a new copy of the demonstration or on a file that is there. */
+export async function launch(port: number, existing?: string): Promise<Launched> {
+  const file = existing ?? newKennel('demo')
   // A copy of a kennel that was made and built for needs no looking at: it is served at once.
-  const program = !demo ? 'scripts/start.mjs' : existing === undefined ? 'e2e/support/serve.mjs' : 'scripts/demo.mjs'
+  const program = existing === undefined ? 'e2e/support/serve.mjs' : 'scripts/demo.mjs'
   const launcher = spawn(process.execPath, [program], {
     env: { ...process.env, PORT: String(port), HOST: '127.0.0.1', KIBOU_DB: file },
     stdio: ['ignore', 'pipe', 'pipe'],
   })
-  let log = ''
-  launcher.stdout.on('data', (d: Buffer) => {
-    log += d.toString()
-  })
-  launcher.stderr.on('data', (d: Buffer) => {
-    log += d.toString()
+  const url = `http://127.0.0.1:${port}`
+  await answers(url, launcher)
+  return {
+    ...kennelAt(url, file),
+    launcher,
+    serverPid: () => childOf(launcher.pid ?? 0),
+    stop: async () => {
+      launcher.kill('SIGTERM')
+      await ended(launcher)
+    },
+  }
+}
+
+/** One server a worker of the tests; each test gets a kennel of its own beneath it. */
+interface Server {
+  on(from: 'demo' | 'nothing'): Promise<Kibou>
+}
+
+async function startServer(port: number): Promise<Server & { stop(): Promise<void> }> {
+  const child = fork('e2e/support/server.mjs', {
+    env: {
+      ...process.env,
+      NODE_ENV: 'production',
+      NEXT_TELEMETRY_DISABLED: '1',
+      KIBOU_DB: newKennel('demo'),
+      HOST: '127.0.0.1',
+      PORT: String(port),
+    },
+    stdio: ['ignore', 'pipe', 'pipe', 'ipc'],
   })
   const url = `http://127.0.0.1:${port}`
-  for (
-    const late = Date.now() + 120_000;
-    !(await fetch(`${url}/api/health`).then(
-      (r) => r.ok,
-      () => false,
-    ));
-  ) {
-    if (Date.now() > late || launcher.exitCode !== null) throw new Error(`Kibou did not start: ${log}`)
-    await new Promise((done) => setTimeout(done, 50))
+  await answers(url, child)
+  return {
+    on: async (from) => {
+      const file = newKennel(from)
+      const swapped = new Promise((done) => child.once('message', done))
+      child.send({ swap: file })
+      await swapped
+      // The first request opens the file, and brings an empty one up to this program's tables.
+      await answers(url, child)
+      return kennelAt(url, file)
+    },
+    stop: async () => {
+      child.send('stop')
+      await ended(child)
+    },
   }
+}
+
+function kennelAt(url: string, file: string): Kibou {
   const ask = <T extends z.ZodType>(schema: T, sql: string, args: unknown[]): z.infer<T> => {
     const db = new Database(file, { readonly: true })
     try {
@@ -63,20 +132,12 @@ export async function startKibou(port: number, demo = true, existing?: string): 
   return {
     url,
     file,
-    launcher,
     dog: (name) => ask(row, 'SELECT r.id FROM residency r JOIN dog d ON d.id = r.dog_id WHERE d.name = ?', [name]).id,
     count,
     becomes: async (n, sql, ...args) => {
       await expect.poll(() => count(sql, ...args), sql).toBe(n)
       await new Promise((done) => setTimeout(done, 250))
       expect(count(sql, ...args), sql).toBe(n)
-    },
-    serverPid: () => childOf(launcher.pid ?? 0),
-    stop: async () => {
-      launcher.kill('SIGTERM')
-      await new Promise((done) =>
-        launcher.exitCode !== null || launcher.signalCode !== null ? done(0) : launcher.once('exit', done),
-      )
     },
   }
 }
@@ -88,39 +149,27 @@ function childOf(pid: number): number {
 
 let nextPort = 4900 + Number(process.env['TEST_PARALLEL_INDEX'] ?? 0) * 40
 
-/** The next demonstration kennel of a worker, started while the test before it still runs. */
-interface Ahead {
-  take(): Promise<Kibou>
-}
-
-/** `kibou`: the demonstration kennel; `empty`: a kennel nobody has touched. Both gone after the test. */
-export const test = base.extend<{ kibou: Kibou; empty: Kibou }, { ahead: Ahead }>({
-  ahead: [
+/** `kibou`: the demonstration kennel; `empty`: one nobody has touched; `launched`: one that may be killed. */
+export const test = base.extend<{ kibou: Kibou; empty: Kibou; launched: Launched }, { server: Server }>({
+  server: [
     async ({ browserName: _ }, give) => {
-      let next: Promise<Kibou> | undefined
-      await give({
-        take: async () => {
-          const kibou = await (next ?? startKibou(nextPort++))
-          next = startKibou(nextPort++)
-          next.catch(() => undefined)
-          return kibou
-        },
-      })
-      await next?.then(
-        (k) => k.stop(),
-        () => undefined,
-      )
+      const server = await startServer(nextPort++)
+      await give(server)
+      await server.stop()
     },
     { scope: 'worker' },
   ],
-  kibou: async ({ ahead, context }, give) => {
-    const kibou = await ahead.take()
+  kibou: async ({ server, context }, give) => {
+    const kibou = await server.on('demo')
     await signIn(context.request, kibou)
     await give(kibou)
-    await kibou.stop()
   },
-  empty: async ({ browserName: _ }, give) => {
-    const kibou = await startKibou(nextPort++, false)
+  empty: async ({ server }, give) => {
+    await give(await server.on('nothing'))
+  },
+  launched: async ({ context }, give) => {
+    const kibou = await launch(nextPort++)
+    await signIn(context.request, kibou)
     await give(kibou)
     await kibou.stop()
   },

@@ -1,4 +1,4 @@
-import type { OwnerPromise } from '@/core/ownerPromise'
+import type { OwnerPromise } from '@/core/promise/ownerPromise'
 import type { DogTraits } from '@/core/dog/traits'
 import type { Temper } from './learner'
 

@@ -6,10 +6,10 @@ import { findRung } from '@/core/curriculum/lookup'
 import type { Rung } from '@/core/curriculum/types'
 import { addDays } from '@/core/days'
 import { plainDog } from '@/core/dog/traits'
-import type { RepDone, SetOpened } from '@/core/wire'
+import type { FactOf } from '@/core/facts/wire'
 import { insertBlock, insertBlockClose, insertOverThreshold } from '@/store/blocks'
 import type { Db } from '@/store/database'
-import { nothingSaid } from '@/core/wire'
+import { nothingSaid } from '@/core/facts/words'
 import { insertClose, insertRep, insertSet, insertVoid } from '@/store/facts'
 import { appendHandoff } from '@/store/handoffs'
 import { writePasscode } from '@/store/signingIn'
@@ -274,7 +274,7 @@ const extras: Readonly<
   },
 }
 
-const usualKit = (rung: Rung): SetOpened['kit'] =>
+const usualKit = (rung: Rung): FactOf<'set-opened'>['kit'] =>
   rung.command === 'settle' ? 'tether' : rung.kind === 'recall' ? 'long line' : '1.8 m leash'
 
 /** Gimlet’s owner comes on the first day from tomorrow on which Joss works, at ten, or Wyn on a Sunday. */
@@ -462,7 +462,7 @@ class Pen {
   private noted(
     rep: SimulatedRep,
     called: boolean,
-  ): Partial<Pick<RepDone, 'attention' | 'cuesSaid' | 'planned' | 'pieces' | 'payError'>> {
+  ): Partial<Pick<FactOf<'rep'>, 'attention' | 'cuesSaid' | 'planned' | 'pieces' | 'payError'>> {
     const slip = rep.outcome === 'miss' && this.aside() < 0.04
     const said = this.aside()
     const where = this.aside()

@@ -1,7 +1,7 @@
 import { findRung, rungsOf } from '@/core/curriculum/lookup'
 import type { Curriculum, Rung } from '@/core/curriculum/types'
-import type { OwnerPromise } from '@/core/ownerPromise'
-import type { SetOpened } from '@/core/wire'
+import type { OwnerPromise } from '@/core/promise/ownerPromise'
+import type { FactOf } from '@/core/facts/wire'
 import { places } from './cast'
 import type { Chance } from '@/core/seeded'
 import type { Learner } from './learner'
@@ -19,7 +19,7 @@ export interface SimulatedSet {
   readonly placeId: string
   readonly leashHolder: string
   readonly level?: number
-  readonly kit?: SetOpened['kit']
+  readonly kit?: FactOf<'set-opened'>['kit']
   readonly reps: readonly SimulatedRep[]
 }
 

@@ -2,7 +2,7 @@ import 'fake-indexeddb/auto'
 import { IDBFactory } from 'fake-indexeddb'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { v4 } from 'uuid'
-import { nothingSaid } from '@/core/wire'
+import { nothingSaid } from '@/core/facts/words'
 import type { Outbox as OutboxType, NewFact } from './outbox'
 
 const set = (): NewFact => ({

@@ -1,6 +1,6 @@
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb'
 import { v4, v7 } from 'uuid'
-import { mostFacts, receipt, type WireFact } from '@/core/wire'
+import { mostFacts, receipt, type WireFact } from '@/core/facts/wire'
 
 /** A fact as it lies on the device: everything is kept here first and sent when it can be. */
 interface Kept {

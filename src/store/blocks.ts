@@ -1,6 +1,6 @@
 import { z } from 'zod'
-import type { BlockClosed, BlockOpened, Corrected, OverThreshold, SmallThingDone } from '@/core/wire'
-import { signIds, type SignId } from '@/core/block/signs'
+import type { FactOf } from '@/core/facts/wire'
+import { signIds, type SignId } from '@/core/dog/signs'
 import type { Db } from './database'
 import type { Stamp } from './facts'
 
@@ -21,9 +21,9 @@ const insert = (db: Db, table: string, columns: string, values: string, row: Rec
 export type Dated = Stamp & { readonly day: string }
 
 /** Each stores its fact; false when it is already here. */
-export const insertBlock = (db: Db, f: BlockOpened, at: Dated): boolean =>
+export const insertBlock = (db: Db, f: FactOf<'block-opened'>, at: Dated): boolean =>
   insert(db, 'block', 'residency_id, plan', '@residencyId, @plan', { ...f, ...at, plan: JSON.stringify(f.plan) })
-export const insertBlockClose = (db: Db, f: BlockClosed, at: Dated): boolean =>
+export const insertBlockClose = (db: Db, f: FactOf<'block-closed'>, at: Dated): boolean =>
   insert(
     db,
     'block_close',
@@ -31,7 +31,7 @@ export const insertBlockClose = (db: Db, f: BlockClosed, at: Dated): boolean =>
     '@blockId, @residencyId, @note, @stressful, @praiseMinutes',
     { ...f, ...at, stressful: Number(f.stressful) },
   )
-export const insertOverThreshold = (db: Db, f: OverThreshold, at: Dated): boolean =>
+export const insertOverThreshold = (db: Db, f: FactOf<'over-threshold'>, at: Dated): boolean =>
   insert(
     db,
     'over_threshold',
@@ -39,7 +39,7 @@ export const insertOverThreshold = (db: Db, f: OverThreshold, at: Dated): boolea
     '@residencyId, @blockId, @placeId, @signs, @trigger, @distanceBand',
     { ...f, ...at, signs: JSON.stringify(f.signs) },
   )
-export const insertCorrection = (db: Db, f: Corrected, at: Dated): boolean =>
+export const insertCorrection = (db: Db, f: FactOf<'correction'>, at: Dated): boolean =>
   insert(
     db,
     'correction',
@@ -47,7 +47,7 @@ export const insertCorrection = (db: Db, f: Corrected, at: Dated): boolean =>
     '@residencyId, @blockId, @command, @used, @reason, @asked, @effect',
     { ...f, ...at, used: f.device, device: at.device, asked: Number(f.askedFirst) },
   )
-export const insertSmallThing = (db: Db, f: SmallThingDone, at: Dated): boolean =>
+export const insertSmallThing = (db: Db, f: FactOf<'small-thing'>, at: Dated): boolean =>
   insert(db, 'small_thing', 'residency_id, what, reps, pieces', '@residencyId, @what, @reps, @pieces', { ...f, ...at })
 
 const standing = (alias: string): string => `NOT EXISTS (SELECT 1 FROM voided v WHERE v.target_id = ${alias}.id)`

@@ -1,8 +1,9 @@
 import { z } from 'zod'
 import { placeKinds, promptLevels } from '@/core/curriculum/types'
 import type { NotedRep } from '@/core/evidence/calls'
-import { compareFacts, outcomes, type RepFact, type SetFact } from '@/core/facts'
-import { attentions, type RepDone, type SetClosed, type SetOpened, type TakenBack } from '@/core/wire'
+import { compareFacts, outcomes, type RepFact, type SetFact } from '@/core/facts/fact'
+import type { FactOf } from '@/core/facts/wire'
+import { attentions } from '@/core/facts/words'
 import type { Db } from './database'
 import { standingReps } from './standingReps'
 
@@ -54,7 +55,7 @@ export function keepDeviceClock(db: Db, device: string, lastSeq: number, lastAt:
   db.prepare('UPDATE device SET last_seq = ?, last_at = ? WHERE id = ?').run(lastSeq, lastAt, device)
 }
 
-export interface SetRow extends SetOpened {
+export interface SetRow extends FactOf<'set-opened'> {
   readonly command: string
   readonly day: string
   readonly curriculumId: string
@@ -82,7 +83,7 @@ export function insertSet(db: Db, set: SetRow, stamp: Stamp): boolean {
 }
 
 /** Stores a rep; false when this fact is already here. */
-export function insertRep(db: Db, rep: RepDone, stamp: Stamp): boolean {
+export function insertRep(db: Db, rep: FactOf<'rep'>, stamp: Stamp): boolean {
   const done = db
     .prepare(
       `INSERT INTO rep (id, set_id, device, seq, device_at, at, received_at, outcome, prompt, latency_s, held_s,
@@ -104,7 +105,7 @@ export function insertRep(db: Db, rep: RepDone, stamp: Stamp): boolean {
 }
 
 /** Stores a set's closing; false when this fact is already here. */
-export function insertClose(db: Db, close: SetClosed, stamp: Stamp): boolean {
+export function insertClose(db: Db, close: FactOf<'set-closed'>, stamp: Stamp): boolean {
   const done = db
     .prepare(
       `INSERT INTO set_close (id, set_id, device, seq, device_at, at, received_at, ended_by, note)
@@ -116,7 +117,7 @@ export function insertClose(db: Db, close: SetClosed, stamp: Stamp): boolean {
 }
 
 /** Stores the taking back of a rep or set; false when this fact is already here. */
-export function insertVoid(db: Db, taken: TakenBack, stamp: Stamp): boolean {
+export function insertVoid(db: Db, taken: FactOf<'voided'>, stamp: Stamp): boolean {
   const done = db
     .prepare(
       `INSERT INTO voided (id, target_id, reason, recorded_by, device, seq, device_at, at, received_at)

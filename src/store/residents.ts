@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { dogTraits, type DogTraits } from '@/core/dog/traits'
-import type { OwnerPromise } from '@/core/ownerPromise'
+import type { OwnerPromise } from '@/core/promise/ownerPromise'
 import type { Db } from './database'
 
 export interface Resident {

@@ -3,6 +3,8 @@ import { findResident, type Resident } from '@/store/residents'
 import type { Done } from './correct'
 import { nobody, worksHere } from './who'
 
+export type { Resident } from '@/store/residents'
+
 /**
  * Does something about one dog in somebody's name, in one transaction; refuses for a dog that is not in the books or a
  * person who does not work here.

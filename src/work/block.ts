@@ -4,23 +4,24 @@ import { contextKey, type Seen } from '@/core/block/falling'
 import type { Partner } from '@/core/block/partner'
 import { unpaidRun } from '@/core/block/chance'
 import { restUntil } from '@/core/block/rest'
-import { keepsComing, repeated } from '@/core/block/signs'
+import { keepsComing, repeated } from '@/core/dog/signs'
 import { ownRung } from '@/core/curriculum/lookup'
 import type { Curriculum } from '@/core/curriculum/types'
 import { addDays, dayIn } from '@/core/days'
 import { isYoung } from '@/core/coach/allowed'
-import { openForMs, type SetFact } from '@/core/facts'
+import { openForMs, type SetFact } from '@/core/facts/fact'
 import type { Judging } from '@/core/method/judging'
 import { methodAt, type Method } from '@/core/method/rows'
-import type { OwnerPromise } from '@/core/ownerPromise'
+import type { OwnerPromise } from '@/core/promise/ownerPromise'
 import { foldDog } from '@/core/progress/fold'
 import type { Forgetting } from '@/core/progress/memory'
 import { newest, type Regime } from '@/core/progress/regime'
 import type { Age } from '@/core/dog/early'
 import { outcomeMade } from '@/core/progress/result'
-import { lacksOf } from '@/core/progress/summary'
+import { lacksOf } from '@/core/promise/summary'
 import type { DogState } from '@/core/progress/state'
-import { kits, type SetOpened } from '@/core/wire'
+import { kits } from '@/core/curriculum/types'
+import type { FactOf } from '@/core/facts/wire'
 import { blocksOfDay, readCloses, readSigns } from '@/store/blocks'
 import type { Db } from '@/store/database'
 import { openSets, paidSince, readSets } from '@/store/facts'
@@ -122,7 +123,7 @@ export interface BlockView {
 /** What two pieces of kit are to be compared on. */
 export interface KitTrial {
   readonly rungId: string
-  readonly kits: readonly [SetOpened['kit'], SetOpened['kit']]
+  readonly kits: readonly [FactOf<'set-opened'>['kit'], FactOf<'set-opened'>['kit']]
 }
 
 const trialQuery = z.object({

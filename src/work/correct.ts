@@ -1,7 +1,7 @@
 import { v7 } from 'uuid'
 import { z } from 'zod'
-import { outcomes } from '@/core/facts'
-import { kits } from '@/core/wire'
+import { outcomes } from '@/core/facts/fact'
+import { kits } from '@/core/curriculum/types'
 import {
   copyClose,
   copyRep,

@@ -2,7 +2,7 @@ import { correctionTrend, noCorrectionBecause, type CorrectionScene } from '@/co
 import { findCommand, runKey } from '@/core/curriculum/lookup'
 import { dayIn } from '@/core/days'
 import { methodAt } from '@/core/method/rows'
-import type { SetFact } from '@/core/facts'
+import type { SetFact } from '@/core/facts/fact'
 import { foldDog } from '@/core/progress/fold'
 import { newest } from '@/core/progress/regime'
 import { topHeld } from '@/core/progress/state'

@@ -5,7 +5,7 @@ import { addDays, dayIn, daysBetween, startOfDay } from '@/core/days'
 import type { House } from '@/core/house/house'
 import { freeSlots, handoffEveryMinutes, handoffMinutes, type Slot } from '@/core/handoff/slots'
 import { findRung } from '@/core/curriculum/lookup'
-import { lacksOf, promisesMet } from '@/core/progress/summary'
+import { lacksOf, promisesMet } from '@/core/promise/summary'
 import type { Db } from '@/store/database'
 import {
   appendHandoff,

@@ -1,8 +1,8 @@
 import { z } from 'zod'
 import { addDays, dayIn, startOfDay } from '@/core/days'
-import { foldVersion } from '@/core/progress/summary'
+import { foldVersion } from '@/core/promise/summary'
 import { liesWithin, settle, type Settled } from '@/core/when'
-import { wireFact, type Receipt, type WireFact } from '@/core/wire'
+import { wireFact, type Receipt, type WireFact } from '@/core/facts/wire'
 import {
   insertBlock,
   insertBlockClose,

@@ -1,7 +1,7 @@
 import { v7 } from 'uuid'
 import { z } from 'zod'
 import { addDays, dayIn, daysBetween } from '@/core/days'
-import { promisesMet } from '@/core/progress/summary'
+import { promisesMet } from '@/core/promise/summary'
 import type { Db } from '@/store/database'
 import { liveHandoff } from '@/store/handoffs'
 import { readKennel, readPeople } from '@/store/kennel'

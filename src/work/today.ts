@@ -1,7 +1,7 @@
 import { restMinutes, blocksADay, restUntil } from '@/core/block/rest'
 import { sayMinute } from '@/core/clock'
 import { startOfDay } from '@/core/days'
-import { openForMs } from '@/core/facts'
+import { openForMs } from '@/core/facts/fact'
 import type { Hours } from '@/core/handoff/slots'
 import { restingAfter } from '@/core/house/house'
 import { blocksOn, closesSince } from '@/store/blocks'

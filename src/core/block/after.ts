@@ -1,6 +1,6 @@
 import { findCommand } from '../curriculum/lookup'
 import type { Curriculum } from '../curriculum/types'
-import type { CommandStanding } from '../progress/standing'
+import type { CommandStanding } from '../promise/standing'
 
 /** What one command came to in a block. */
 export interface Moved {

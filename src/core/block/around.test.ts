@@ -2,10 +2,10 @@ import { describe, expect, it } from 'vitest'
 import { plainDog } from '../dog/traits'
 import { defaultMethod } from '../method/rows'
 import { correctionTrend, noCorrectionBecause, pressureConsent, rewardOnly, type CorrectionScene } from './correction'
-import { heatFor, heatIndexC, tenderBecause } from './heat'
+import { heatFor, heatIndexC, tenderBecause } from '../dog/heat'
 import { againstPair, type Partner } from './partner'
 import { lengthWarning, restUntil } from './rest'
-import { keepsComing } from './signs'
+import { keepsComing } from '../dog/signs'
 
 const toC = (f: number) => ((f - 32) * 5) / 9
 const toF = (c: number) => (c * 9) / 5 + 32

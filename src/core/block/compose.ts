@@ -1,4 +1,4 @@
-import type { Role } from './roles'
+import type { BlockPart } from '../facts/words'
 import type { NextSet } from '../coach/next'
 import { isYoung } from '../coach/allowed'
 import { placeFor, type Around, type CoachedDog } from '../coach/suggest'
@@ -6,12 +6,12 @@ import { findCommand, type RungPlaceInLadder } from '../curriculum/lookup'
 import type { Command, Curriculum, Run } from '../curriculum/types'
 import { kitFor } from '../method/instruct'
 import { retention } from '../progress/memory'
-import type { CommandStanding } from '../progress/standing'
+import type { CommandStanding } from '../promise/standing'
 import { isHeld, isPassed, tallyOf, type DogState } from '../progress/state'
 
 /** One thing of a block. */
 export interface BlockItem {
-  readonly role: Role
+  readonly role: BlockPart
   readonly command: string
   readonly rungId: string
   readonly purpose: 'work' | 'refresh'

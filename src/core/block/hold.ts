@@ -1,18 +1,13 @@
 import type { Rung } from '../curriculum/types'
-import { paySchedule } from '../method/pay'
+import { holdInterval, paySchedule } from '../method/pay'
 import type { Method } from '../method/rows'
 import { seeded } from '../seeded'
 
 /** How pay comes inside a hold: evenly, further and further apart, or never evenly. */
 export type HoldPay = 'fixed' | 'stretching' | 'variable'
 
-/** House: the longest pay interval inside a hold, seconds; below, a third of the hold. */
-const longestInterval = 20
 /** House: nothing is paid inside in the last moments; the end is paid by itself. */
 const beforeEnd = 0.75
-
-/** Seconds between two pays inside a hold of this length. */
-export const holdInterval = (seconds: number): number => Math.max(1, Math.min(longestInterval, Math.round(seconds / 3)))
 
 /** Common practice: evenly while the rung is new, stretched once it was passed, variable once it is held. */
 export const holdPay = (

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { houseCurriculum } from '../curriculum/house'
 import type { Verdict } from '../progress/voice'
-import type { RunStanding } from '../progress/standing'
+import type { RunStanding } from '../promise/standing'
 import { goesOnAt, setsOfOne, wayOn } from './onward'
 
 const said = (kind: Verdict['kind'], toRungId: string): Verdict => ({

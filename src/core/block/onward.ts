@@ -1,8 +1,8 @@
 import { findRung } from '../curriculum/lookup'
 import type { Curriculum } from '../curriculum/types'
 import type { Verdict } from '../progress/voice'
-import type { RunStanding } from '../progress/standing'
-import type { Role } from './roles'
+import type { RunStanding } from '../promise/standing'
+import type { BlockPart } from '../facts/words'
 
 /** House: so many sets at one thing, and something else comes first: the next part, or the end. */
 export const setsOfOne = 3
@@ -17,7 +17,7 @@ export type WayOn = 'again' | 'part' | 'end' | 'close'
  * Where a block stands once a set is over: the part it belongs to, sets of this command so far, and what may follow.
  */
 export interface AfterSet {
-  readonly role: Role
+  readonly role: BlockPart
   /** A refresher is one set, however it went. */
   readonly refresher: boolean
   readonly sets: number

@@ -1,4 +1,4 @@
-import type { Outcome } from '../facts'
+import type { Outcome } from '../facts/fact'
 
 /** A ladder as a sheet needs it: commands with their rungs, in order. */
 export interface PaperCommand {

@@ -1,4 +1,4 @@
-import { heatFor } from '../block/heat'
+import { heatFor } from '../dog/heat'
 import type { RungPlaceInLadder } from '../curriculum/lookup'
 import type { Curriculum, PlaceKind } from '../curriculum/types'
 import { tooEarlyBecause } from '../dog/early'

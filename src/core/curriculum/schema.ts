@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { ruleKinds, type Rule } from '../rule/rule'
 
 /**
  * The curriculum file: JSON, UTF-8, described here once. Types, checks and the exported JSON Schema all come from these
@@ -36,8 +37,6 @@ export const placeKinds = ['room', 'corridor', 'yard', 'open', 'street', 'square
 
 /** More rungs than this is no curriculum; the file is refused before it is looked at closely. */
 export const mostRungs = 2000
-/** Rules look back over no more reps than this. */
-export const longestRule = 12
 
 const text = (most: number) =>
   z
@@ -76,21 +75,22 @@ const criterion = z
   })
   .readonly()
 
+/** A kind of rule says its own numbers; the file asks for them as whole ones. */
+const ruleFile = (kind: (typeof ruleKinds)[keyof typeof ruleKinds]) =>
+  z
+    .strictObject({
+      kind: z.literal(kind.kind),
+      ...Object.fromEntries(
+        Object.entries(kind.numbers).map(([name, words]) => [name, words === '' ? z.int() : z.int().describe(words)]),
+      ),
+    })
+    .readonly()
+const [anyRule, ...otherRules] = Object.values(ruleKinds).map(ruleFile)
+// The shapes are made from the kinds, so that their type is the kinds' own.
 const rule = z.discriminatedUnion('kind', [
-  z
-    .strictObject({
-      kind: z.literal('row'),
-      r: z.int().describe('r clean in a row; a set of r of r is the same thing'),
-    })
-    .readonly(),
-  z
-    .strictObject({
-      kind: z.literal('window'),
-      k: z.int(),
-      n: z.int().describe('at least k clean of the last n, never before n were done'),
-    })
-    .readonly(),
-])
+  anyRule ?? ruleFile(ruleKinds.row),
+  ...otherRules,
+]) as unknown as z.ZodType<Rule>
 
 export const rungFile = z
   .strictObject({

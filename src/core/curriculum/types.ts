@@ -3,6 +3,9 @@ import type { axes, CurriculumFile, gate, kits, placeKinds, promptLevels, repKin
 
 export { kits, placeKinds, promptLevels } from './schema'
 
+/** The kit of a dog that is loose. */
+export const noKit = 'none'
+
 /** The stages a command passes, in teaching order. They decide which word its standing is called by. */
 export type Stage = (typeof stages)[number]
 /** What one repetition is, and therefore what is measured and what ends a set. */
@@ -12,7 +15,7 @@ export type Axis = (typeof axes)[number]
 export type Kit = (typeof kits)[number]
 export type Gate = z.infer<typeof gate>
 export type PlaceKind = (typeof placeKinds)[number]
-export type Rule = RungFile['rule']
+export type { Rule } from '../rule/rule'
 export type Criterion = RungFile['criterion']
 
 /** A rung of the file, knowing where it stands. */

@@ -1,6 +1,6 @@
-import { longestRule } from './schema'
+import { ruleFault } from '../rule/rule'
 import { allNeeds } from './lookup'
-import type { Command, Curriculum, Rule, Rung, Run } from './types'
+import type { Command, Curriculum, Rung, Run } from './types'
 
 export interface CurriculumFault {
   readonly where: string
@@ -36,21 +36,6 @@ function repeated(ids: readonly string[]): CurriculumFault[] {
     seen.add(id)
     return twice ? [{ where: id, reason: 'this id is used twice' }] : []
   })
-}
-
-/** Why no dog can ever meet this rule, or why every dog always does; undefined for a rule that can be worked by. */
-export function ruleFault(rule: Rule): string | undefined {
-  if (rule.kind === 'row') {
-    if (rule.r < 1) return `${rule.r} in a row is always met`
-    return rule.r > longestRule
-      ? `${rule.r} in a row can never be met: rules look back over ${longestRule} reps`
-      : undefined
-  }
-  if (rule.k < 1) return `${rule.k} of ${rule.n} is always met`
-  if (rule.k > rule.n) return `${rule.k} of ${rule.n} can never be met`
-  return rule.n > longestRule
-    ? `${rule.k} of ${rule.n} can never be met: rules look back over ${longestRule} reps`
-    : undefined
 }
 
 function rungFaults(rung: Rung): CurriculumFault[] {

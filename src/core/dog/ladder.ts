@@ -1,5 +1,5 @@
 import { changeCommands, changeRungs } from '../curriculum/change'
-import { spanOf } from '../progress/rules'
+import { spanOf } from '../rule/rule'
 import type { Command, Curriculum, Rung } from '../curriculum/types'
 import { longestYoungHold } from './early'
 import type { DogTraits } from './traits'

@@ -1,5 +1,5 @@
-import { attentions, type Attention } from '../wire'
-import type { Outcome } from '../facts'
+import { attentions, type Attention } from '../facts/words'
+import type { Outcome } from '../facts/fact'
 import { wilson, type Share } from './interval'
 
 /** What was noted of a rep beside its outcome; null where nobody said. */

@@ -1,7 +1,7 @@
 import { linearRegression, median } from 'simple-statistics'
 import { promptLevels, type PromptLevel } from '../curriculum/types'
 import { daysBetween } from '../days'
-import type { RepFact, SetFact } from '../facts'
+import type { RepFact, SetFact } from '../facts/fact'
 import { wilson, type Share } from './interval'
 
 export interface HelpDay {

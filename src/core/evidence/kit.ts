@@ -1,5 +1,5 @@
 import { mean } from 'simple-statistics'
-import type { SetFact } from '../facts'
+import type { SetFact } from '../facts/fact'
 import { differenceOf, wilson, type Difference, type Share } from './interval'
 
 /** One piece of kit in a comparison, with what flatters or spoils its figures. */

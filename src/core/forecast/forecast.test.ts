@@ -1,10 +1,10 @@
 import { describe, expect, it } from 'vitest'
 import { houseCurriculum } from '../curriculum/house'
-import type { OwnerPromise } from '../ownerPromise'
-import { targetsOf } from '../progress/standing'
+import type { OwnerPromise } from '../promise/ownerPromise'
+import { targetsOf } from '../promise/standing'
 import { emptyDogState, type DogState } from '../progress/state'
 import { passTo, work } from '../tests/facts'
-import { effortOf, needsOf, usualEffort, usualRepsPerDay } from './need'
+import { effortOf, needsOf, usualEffort, usualRepsPerDay } from '../promise/need'
 import { chanceInTime, outFrom, tightFrom, upNext, type Candidate, type NeedOfCommand } from './upNext'
 
 describe('what a promise still needs', () => {

@@ -1,4 +1,4 @@
-import { usualRepsPerDay, type Need } from './need'
+import { usualRepsPerDay, type Need } from '../promise/need'
 
 export interface Candidate {
   readonly residencyId: string

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { houseCurriculum } from '../curriculum/house'
 import { passTo, work, type SetPlan } from '../tests/facts'
-import { meetingsMissing, promiseStanding, readyOn } from './promise'
+import { meetingsMissing, promiseStanding, readyOn } from '../promise/promise'
 import { freeSlots, type SlotQuestion } from './slots'
 
 const sitUp: SetPlan[] = [...passTo(houseCurriculum, 'sit.word-hand'), ...passTo(houseCurriculum, 'sit.word-hand', 1)]

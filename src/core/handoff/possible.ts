@@ -2,7 +2,7 @@ import { isSlippery } from '../coach/allowed'
 import { allNeeds, findRung, gateOf, type RungPlaceInLadder } from '../curriculum/lookup'
 import type { Curriculum, PlaceKind, Rung } from '../curriculum/types'
 import { enclosed } from '../dog/early'
-import type { OwnerPromise } from '../ownerPromise'
+import type { OwnerPromise } from '../promise/ownerPromise'
 
 /** What a house has to keep promises with. */
 export interface HouseGround {

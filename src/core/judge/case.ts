@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { kits, placeKinds, promptLevels } from '../curriculum/types'
 import { dogTraits, plainDog } from '../dog/traits'
-import { outcomes } from '../facts'
+import { outcomes } from '../facts/fact'
 
 /**
  * What `npm run judge` reads: one case a line, JSON, described here once. Times are UTC unless the house says another

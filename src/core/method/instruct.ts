@@ -1,8 +1,6 @@
 import type { DogTraits } from '../dog/traits'
-import type { Command, Kit, Rung } from '../curriculum/types'
-import { noKit } from '../facts'
-import { holdInterval } from '../block/hold'
-import { paySchedule } from './pay'
+import { noKit, type Command, type Kit, type Rung } from '../curriculum/types'
+import { holdInterval, paySchedule } from './pay'
 import { chosen, type Method } from './rows'
 
 /** The dog's own words and side, for prompts. */

@@ -1,6 +1,6 @@
 import { changeRungs } from '../curriculum/change'
 import type { Curriculum, Rule, Rung } from '../curriculum/types'
-import { spanOf } from '../progress/rules'
+import { spanOf } from '../rule/rule'
 import { chosen, type Method } from './rows'
 
 /** The judging settings that the fold asks about rep by rep; the others are already in the ladder. */

@@ -10,3 +10,9 @@ export function paySchedule(rung: Rung, method: Method, held: boolean): 'every' 
   const rate = chosen(method, 'rate')
   return (rate === 'early-variable' ? rung.stage !== 'shape' : rate === 'until-held' && held) ? 'variable' : 'every'
 }
+
+/** House: the longest pay interval inside a hold, seconds; below, a third of the hold. */
+const longestInterval = 20
+
+/** Seconds between two pays inside a hold of this length. */
+export const holdInterval = (seconds: number): number => Math.max(1, Math.min(longestInterval, Math.round(seconds / 3)))

@@ -1,6 +1,6 @@
 import type { Run, Rung } from '../curriculum/types'
 import type { Result } from './result'
-import { cleanIn, type Results } from './rules'
+import { cleanIn, type Results } from '../rule/results'
 
 /** House: a single break never costs more rungs than this. */
 export const mostRungsDown = 3

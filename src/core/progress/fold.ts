@@ -1,6 +1,6 @@
 import { ownRung } from '../curriculum/lookup'
 import type { Curriculum } from '../curriculum/types'
-import { compareFacts, type RepFact, type SetContext, type SetFact } from '../facts'
+import { compareFacts, type RepFact, type SetContext, type SetFact } from '../facts/fact'
 import { Fold, type Mark, type OnRefresher } from './machine'
 import { newest, regimeAt, type Regime, type Regimes } from './regime'
 import { emptyDogState, type DogState } from './state'

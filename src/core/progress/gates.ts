@@ -1,7 +1,7 @@
 import { allNeeds, findRung, gateOf, type RungPlaceInLadder } from '../curriculum/lookup'
 import type { Curriculum, Gate, PlaceKind, Rung } from '../curriculum/types'
 import { enclosed } from '../dog/early'
-import { noKit } from '../facts'
+import { noKit } from '../curriculum/types'
 import { heldSince, isHeld, type DogState } from './state'
 
 /** Where and on what a rung is to be worked. */

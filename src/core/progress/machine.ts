@@ -1,14 +1,16 @@
 import { ownRung, runKey as keyOf, type RungPlaceInLadder } from '../curriculum/lookup'
 import type { Curriculum, Rung, Run } from '../curriculum/types'
-import { contextStanding, noteMissed, noteReached, type Common, type ContextStanding } from '../proofing/context'
+import { contextStanding, noteMissed, noteReached, type Common, type ContextStanding } from './context'
 import { tooEarlyBecause } from '../dog/early'
 import { dropAfter, lowWindow, type Drop } from './drop'
-import { compareFacts, noKit, type FactOrder, type RepFact, type SetContext, type SetFact } from '../facts'
+import { noKit } from '../curriculum/types'
+import { compareFacts, type FactOrder, type RepFact, type SetContext, type SetFact } from '../facts/fact'
 import { shutBecause, type Holds } from './gates'
 import { afterRefresher, type Showing } from './memory'
 import { regimeAt, type Regime, type Regimes } from './regime'
 import { resultOf, type Result } from './result'
-import { ruleMet, spanOf, type Results } from './rules'
+import type { Results } from '../rule/results'
+import { ruleMet, shareOf, spanOf } from '../rule/rule'
 import {
   noDay,
   emptyRunState,
@@ -593,6 +595,4 @@ function noteMet(tally: RungTally, day: string, common: Common): void {
 
 /** Clean reps a refresher of so many wants: the share that the rule wants. */
 const cleanWanted = (rung: Rung, reps: number): number =>
-  reps < rung.setReps
-    ? Number.POSITIVE_INFINITY
-    : Math.ceil((rung.rule.kind === 'row' ? 1 : rung.rule.k / rung.rule.n) * reps)
+  reps < rung.setReps ? Number.POSITIVE_INFINITY : Math.ceil(shareOf(rung.rule) * reps)

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { houseCurriculum } from '../curriculum/house'
-import { compareFacts, type RepFact, type SetFact } from '../facts'
+import { compareFacts, type RepFact, type SetFact } from '../facts/fact'
 import { plainDog } from '../dog/traits'
 import { monday, msPerDay, setsFrom } from '../tests/facts'
 import { foldDog, foldFrom, foldMarked } from './fold'

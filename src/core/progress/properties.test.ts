@@ -9,7 +9,7 @@ import { dayName, monday, passTo, setsFrom, type SetPlan } from '../tests/facts'
 import { shutBecause } from './gates'
 import { houseForgetting } from './memory'
 import { always, regimeOf } from './regime'
-import { summarise } from './summary'
+import { summarise } from '../promise/summary'
 
 import { applyRep, foldDog } from './fold'
 import { emptyDogState, emptyRunState, emptyTally, heldSince, isHeld, talliesOf, topHeld, topHeldBy } from './state'

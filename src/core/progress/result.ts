@@ -1,6 +1,6 @@
 import { promptLevels } from '../curriculum/schema'
 import type { RepKind, Rung } from '../curriculum/types'
-import type { RepFact, SetContext } from '../facts'
+import type { RepFact, SetContext } from '../facts/fact'
 import type { Judging } from '../method/judging'
 
 /** `C` clean, `H` helped, `L` late, `M` miss, `X` crooked and so not clean, `N` not clean for another reason. */

@@ -1,6 +1,6 @@
 import type { Rung, Run } from '../curriculum/types'
 import type { Memory } from './memory'
-import type { Results } from './rules'
+import type { Results } from '../rule/results'
 
 /** The day of a meeting nobody can date: it passes a rung and holds nothing. */
 export const noDay = ''

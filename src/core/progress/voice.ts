@@ -1,6 +1,7 @@
 import type { Rung } from '../curriculum/types'
 import { sayDrop, type DropReason } from './drop'
-import { sayCounts, sayRule, type Results } from './rules'
+import type { Results } from '../rule/results'
+import { sayCounts, sayRule } from '../rule/rule'
 
 /** What a rep means for the set and for the rung, without a word of it: what a fold returns. */
 export interface Ruling {

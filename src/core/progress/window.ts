@@ -1,7 +1,8 @@
 import { msPerDay } from '../days'
-import { noKit, type SetContext } from '../facts'
+import { noKit } from '../curriculum/types'
+import type { SetContext } from '../facts/fact'
 import type { Result } from './result'
-import { longestWindow } from './rules'
+import { longestRule } from '../rule/results'
 import type { Window } from './state'
 
 /** House: windows and runs start again after three days without the rung. */
@@ -15,9 +16,9 @@ export function slideWindow(window: Window, rungId: string, result: Result, set:
   window.lastAt = at
   window.results += result
   window.levels += digits[set.level] ?? set.level
-  if (window.results.length > longestWindow) {
-    window.results = window.results.slice(-longestWindow)
-    window.levels = window.levels.slice(-longestWindow)
+  if (window.results.length > longestRule) {
+    window.results = window.results.slice(-longestRule)
+    window.levels = window.levels.slice(-longestRule)
   }
   window.placeReps = window.place === set.placeId ? window.placeReps + 1 : 1
   window.place = set.placeId

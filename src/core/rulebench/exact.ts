@@ -1,4 +1,6 @@
-import { chainOf, type Chain } from './chain'
+import type { Chain } from '../rule/chain'
+import { benchKindOf } from '../rule/rule'
+import { chainOf } from './chain'
 import { benchRefusal, type BenchRule } from './rule'
 
 /** House: the bench asks first for the chance to pass within so many reps. */
@@ -112,4 +114,4 @@ export function chanceWithin(rule: BenchRule, p: number, reps: number): number {
 
 /** The chance that one go at the rule, as many reps as it looks back over, meets it: p^r, or the binomial tail. */
 export const chanceInOneGo = (rule: BenchRule, p: number): number =>
-  chanceWithin({ ...rule, days: 1 }, p, rule.kind === 'window' ? rule.n : rule.r)
+  chanceWithin({ ...rule, days: 1 }, p, benchKindOf(rule).span(rule))

@@ -1,7 +1,7 @@
 import { findCommand, findRung } from '../curriculum/lookup'
 import type { Curriculum } from '../curriculum/types'
-import type { CommandStanding } from '../progress/standing'
-import type { Summary } from '../progress/summary'
+import type { CommandStanding } from '../promise/standing'
+import type { Summary } from '../promise/summary'
 import { figuresOf } from './line'
 
 /** One command that would stand otherwise. */

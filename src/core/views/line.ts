@@ -1,5 +1,5 @@
 import { houseForgetting, isStale, retention, type Forgetting } from '../progress/memory'
-import type { CommandStanding } from '../progress/standing'
+import type { CommandStanding } from '../promise/standing'
 
 /** What the line shows of a command: pegs, how far it is held, what is in hand, how it sags. Numbers are rungs. */
 export interface LineView {

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { houseCurriculum } from '../curriculum/house'
 import { emptyDogState, type DogState } from '../progress/state'
-import { summarise } from '../progress/summary'
+import { summarise } from '../promise/summary'
 import { monday, msPerDay, passTo, work, type SetPlan } from '../tests/facts'
 import { buildCommands } from './resident'
 import { buildWall, sortRows, type WallDog } from './wall'

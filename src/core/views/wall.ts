@@ -1,13 +1,13 @@
 import { findCommand, findRung } from '../curriculum/lookup'
 import type { Curriculum } from '../curriculum/types'
 import { daysBetween } from '../days'
-import type { PromiseStanding } from '../handoff/promise'
+import type { PromiseStanding } from '../promise/promise'
 import { daysToHold } from '../progress/state'
-import { usualRepsPerDay } from '../forecast/need'
+import { usualRepsPerDay } from '../promise/need'
 import { upNext, type NeedOfCommand, type UpNext } from '../forecast/upNext'
 import { houseForgetting, type Forgetting } from '../progress/memory'
-import type { CommandStanding, StandingWord } from '../progress/standing'
-import { lacksOf, repsPerDay, type Summary } from '../progress/summary'
+import type { CommandStanding, StandingWord } from '../promise/standing'
+import { lacksOf, repsPerDay, type Summary } from '../promise/summary'
 import { figuresOf, lineOf, needsRefresher, type LineView } from './line'
 
 export interface WallDog {

@@ -6,8 +6,10 @@ import { Label, NumberField, Input, ProgressBar } from 'react-aria-components'
 import styled from 'styled-components'
 import { usualReps } from '@/core/rulebench/exact'
 import { housePrior } from '@/core/rulebench/judge'
+import type { BenchKind } from '@/core/rule/kind'
+import { benchKinds, numberOf, sayRule, type Rule } from '@/core/rule/rule'
+import type { Sets } from '@/core/rule/sets'
 import { benchRefusal, sayBenchRule, type BenchRule } from '@/core/rulebench/rule'
-import { sayRule } from '@/core/progress/rules'
 import { Button, Choose, Fault, FieldLabel, Quiet, Why } from '@/ui/parts'
 import { phone } from '@/ui/theme'
 import type { OwnBench } from '@/work/bench'
@@ -22,18 +24,13 @@ const ofRule = (news: BenchNews): RuleResult | undefined => (news.kind === 'rule
 const rates = [...Array.from({ length: 40 }, (_, i) => 0.2 + i * 0.02), 0.99]
 
 interface Side {
-  readonly kind: BenchRule['kind']
-  readonly k: number
-  readonly n: number
+  readonly rule: Rule | Sets
   readonly days: '1' | '2'
 }
-const ruleOf = (s: Side): BenchRule =>
-  s.kind === 'window'
-    ? { kind: 'window', k: s.k, n: s.n, days: s.days === '2' ? 2 : 1 }
-    : { kind: s.kind, r: s.n, days: s.days === '2' ? 2 : 1 }
+const ruleOf = (s: Side): BenchRule => ({ ...s.rule, days: s.days === '2' ? 2 : 1 })
 /** What the bench shows when it opens. */
-const firstA: Side = { kind: 'window', k: 8, n: 10, days: '1' }
-const firstB: Side = { kind: 'row', k: 5, n: 5, days: '1' }
+const firstA: Side = { rule: benchKinds.window.usual, days: '1' }
+const firstB: Side = { rule: benchKinds.row.usual, days: '1' }
 const firstRate = 0.8
 const firstAsk = { reps: usualReps, wanted: 0.8, kcalPerPiece: 3, pay: 'every' } as const
 
@@ -223,6 +220,12 @@ function Figure({
   )
 }
 
+const benchChoices = Object.values(benchKinds).map((k: BenchKind<Rule | Sets>) => ({
+  id: k.kind,
+  name: k.name,
+  ...(k.note === undefined ? {} : { note: k.note }),
+}))
+
 function RuleForm({
   name,
   side,
@@ -239,36 +242,25 @@ function RuleForm({
       <legend>Rule {name}</legend>
       <Choose
         label="Kind"
-        value={side.kind}
-        onChange={(kind) => {
-          onChange({ ...side, kind: kind === 'row' ? 'row' : kind === 'sets' ? 'sets' : 'window' })
+        value={side.rule.kind}
+        onChange={(chosen) => {
+          const kind = Object.values(benchKinds).find((k) => k.kind === chosen)
+          if (kind) onChange({ ...side, rule: kind.usual })
         }}
-        choices={[
-          { id: 'window', name: 'k of the last n' },
-          { id: 'row', name: 'r in a row', note: 'a set of r of r that ends at its miss is the same' },
-          { id: 'sets', name: 'r of r in one set', note: 'sets worked to their end, each counted alone' },
-        ]}
+        choices={benchChoices}
       />
-      {side.kind === 'window' && (
+      {Object.keys(benchKinds[side.rule.kind].numbers).map((key) => (
         <Num
-          label="k"
-          value={side.k}
+          key={key}
+          label={key}
+          value={numberOf(side.rule, key)}
           min={0}
           max={40}
-          onChange={(k) => {
-            onChange({ ...side, k })
+          onChange={(n) => {
+            onChange({ ...side, rule: { ...side.rule, [key]: n } })
           }}
         />
-      )}
-      <Num
-        label={side.kind === 'window' ? 'n' : 'r'}
-        value={side.n}
-        min={0}
-        max={40}
-        onChange={(n) => {
-          onChange({ ...side, n })
-        }}
-      />
+      ))}
       <Choose
         label="Days"
         value={side.days}

@@ -2,7 +2,7 @@
 import { memo } from 'react'
 import { ToggleButton } from 'react-aria-components'
 import { promptLevels } from '@/core/curriculum/types'
-import { attentions } from '@/core/wire'
+import { attentions } from '@/core/facts/words'
 import { Chip, Chips, Done, Panel, SayOne, Two } from './chips'
 import type { LiveRep } from './resume'
 import type { RepExtras } from './useBlock'

@@ -3,7 +3,7 @@ import { useEffect, useState, type ReactNode } from 'react'
 import { Button as AriaButton, ToggleButton, ToggleButtonGroup } from 'react-aria-components'
 import styled from 'styled-components'
 import type { Draw } from '@/core/block/chance'
-import { attentions, type Attention } from '@/core/wire'
+import { attentions, type Attention } from '@/core/facts/words'
 import { audioClock, buzz, payTone, schedule } from '@/device/sounds'
 
 export interface CallState {

@@ -4,14 +4,14 @@ import { correctionEffects, correctionReasons, noCorrectionBecause } from '@/cor
 import { findCommand, runKey } from '@/core/curriculum/lookup'
 import { chosen } from '@/core/method/rows'
 import { topHeld } from '@/core/progress/state'
-import type { Corrected } from '@/core/wire'
+import type { FactOf } from '@/core/facts/wire'
 import type { Outbox } from '@/device/outbox'
 import type { BlockView } from '@/work/block'
 import { Chip, Done, Panel, SayOne, Two } from './chips'
 import type { Block } from './useBlock'
 
 /** What is said of one correction; the next one begins with what was said of the last. */
-export type Said = Pick<Corrected, 'device' | 'reason' | 'askedFirst' | 'effect'>
+export type Said = Pick<FactOf<'correction'>, 'device' | 'reason' | 'askedFirst' | 'effect'>
 /** A correction kept in this set, and what was said of it. */
 export interface Kept {
   readonly id: string

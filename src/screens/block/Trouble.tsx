@@ -2,8 +2,9 @@
 import { useState } from 'react'
 import type { Key } from 'react-aria-components'
 import styled from 'styled-components'
-import { overThreshold, signIds, signs } from '@/core/block/signs'
-import { distanceBands, type SetOpened } from '@/core/wire'
+import { overThreshold, signIds, signs } from '@/core/dog/signs'
+import type { FactOf } from '@/core/facts/wire'
+import { distanceBands } from '@/core/facts/words'
 import type { BlockView } from '@/work/block'
 import { Chip, Chips, Done } from './chips'
 import { useOutboxNow } from './outboxNow'
@@ -23,11 +24,15 @@ export function Trouble({
   view: BlockView
   block: Block
   placeId: string
-  band: SetOpened['distanceBand']
+  band: FactOf<'set-opened'>['distanceBand']
   onDone: () => void
 }) {
   const outbox = useOutboxNow()
-  const [said, setSaid] = useState<{ signs: ReadonlySet<Key>; trigger: string; far: SetOpened['distanceBand'] }>({
+  const [said, setSaid] = useState<{
+    signs: ReadonlySet<Key>
+    trigger: string
+    far: FactOf<'set-opened'>['distanceBand']
+  }>({
     signs: new Set(),
     trigger: 'not known',
     far: band,

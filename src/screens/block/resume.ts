@@ -1,24 +1,24 @@
 import { findRung, ownRung } from '@/core/curriculum/lookup'
 import { dayIn } from '@/core/days'
-import { compareFacts, openForMs, type RepFact, type SetContext, type SetFact } from '@/core/facts'
+import { compareFacts, openForMs, type RepFact, type SetContext, type SetFact } from '@/core/facts/fact'
 import { applyRep, foldOnto } from '@/core/progress/fold'
 import type { Verdict } from '@/core/progress/voice'
 import type { Regimes } from '@/core/progress/regime'
 import type { BlockItem } from '@/core/block/compose'
 import type { DogState } from '@/core/progress/state'
-import type { BlockOpened, RepDone, SetOpened, WireFact } from '@/core/wire'
+import type { FactOf, WireFact } from '@/core/facts/wire'
 import type { BlockView } from '@/work/block'
 
 /** A rep as it is judged, and as it was kept. */
 export interface LiveRep {
   readonly fact: RepFact
-  readonly done: RepDone | undefined
+  readonly done: FactOf<'rep'> | undefined
 }
 
 /** A set in hand or done in this block. */
 export interface LiveSet {
   readonly context: SetContext
-  readonly opened: SetOpened | undefined
+  readonly opened: FactOf<'set-opened'> | undefined
   readonly reps: readonly LiveRep[]
 }
 
@@ -88,7 +88,10 @@ export function resume(
   const regimes = regimesOf(view)
   const voided = new Set(facts.flatMap((f) => (f.kind === 'voided' ? [f.targetId] : [])))
   const closed = new Set(facts.flatMap((f) => (f.kind === 'set-closed' ? [f.setId] : [])))
-  const sets = new Map<string, { context: SetContext; opened: SetOpened | undefined; reps: Map<string, LiveRep> }>()
+  const sets = new Map<
+    string,
+    { context: SetContext; opened: FactOf<'set-opened'> | undefined; reps: Map<string, LiveRep> }
+  >()
   for (const s of view.recent)
     sets.set(s.id, {
       context: s,
@@ -133,7 +136,7 @@ export function resume(
     .at(-1)
   const base = foldOnto(view.state, regimes, standing.filter((s) => s !== active).map(factOf))
   const opened = facts.findLast(
-    (f): f is BlockOpened =>
+    (f): f is FactOf<'block-opened'> =>
       f.kind === 'block-opened' &&
       f.residencyId === view.resident.residencyId &&
       f.deviceAt > view.now - openForMs &&
@@ -162,7 +165,7 @@ export function resume(
 export const factOf = (s: LiveSet): SetFact => ({ ...s.context, reps: s.reps.map((r) => r.fact) })
 
 /** The parts of a block as they were planned, with what this page knows of them. */
-function itemsOf(opened: BlockOpened, view: BlockView): readonly BlockItem[] {
+function itemsOf(opened: FactOf<'block-opened'>, view: BlockView): readonly BlockItem[] {
   const known = [...view.plan.items, ...view.plan.work, ...view.plan.sure]
   return opened.plan.flatMap((p): BlockItem[] => {
     const rung = findRung(view.curriculum, p.rungId)?.rung
@@ -189,7 +192,7 @@ function itemsOf(opened: BlockOpened, view: BlockView): readonly BlockItem[] {
   })
 }
 
-export function contextOf(f: SetOpened, view: BlockView): SetContext {
+export function contextOf(f: FactOf<'set-opened'>, view: BlockView): SetContext {
   return {
     id: f.id,
     rungId: f.rungId,
@@ -204,7 +207,7 @@ export function contextOf(f: SetOpened, view: BlockView): SetContext {
   }
 }
 
-export function repOf(f: RepDone, device: string): RepFact {
+export function repOf(f: FactOf<'rep'>, device: string): RepFact {
   return {
     id: f.id,
     at: f.deviceAt,

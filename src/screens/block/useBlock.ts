@@ -8,12 +8,12 @@ import { suggestAll, suggestFor, type Suggestion, type Suggestions } from '@/cor
 import { findCommand, findRung } from '@/core/curriculum/lookup'
 import { daysBetween } from '@/core/days'
 import { firstDays } from '@/core/dog/early'
-import type { Outcome } from '@/core/facts'
+import type { Outcome } from '@/core/facts/fact'
 import { applyRep, foldOnto } from '@/core/progress/fold'
 import { outcomeMade } from '@/core/progress/result'
-import { commandStanding, type CommandStanding } from '@/core/progress/standing'
+import { commandStanding, type CommandStanding } from '@/core/promise/standing'
 import { isHeld, isPassed, type DogState } from '@/core/progress/state'
-import type { RepDone, SetOpened } from '@/core/wire'
+import type { FactOf } from '@/core/facts/wire'
 import type { NewFact, Outbox } from '@/device/outbox'
 import type { BlockView } from '@/work/block'
 import { Known } from './known'
@@ -38,8 +38,8 @@ export interface Setup {
   readonly placeId: string
   readonly personId: string
   readonly level: number
-  readonly kit: SetOpened['kit']
-  readonly band: SetOpened['distanceBand']
+  readonly kit: FactOf<'set-opened'>['kit']
+  readonly band: FactOf<'set-opened'>['distanceBand']
   readonly helper: boolean
   readonly secondDog: string | null
   /** Degrees and percent, where somebody looked. */
@@ -53,7 +53,7 @@ export interface Setup {
 /** What is known of a rep beside its outcome. */
 export type RepExtras = Partial<
   Pick<
-    RepDone,
+    FactOf<'rep'>,
     | 'prompt'
     | 'latencySeconds'
     | 'heldSeconds'
@@ -291,7 +291,7 @@ export function useBlock(view: BlockView, outbox: Outbox, seedOf: () => number) 
   }, [base.runs, repNumber, rungNow, seed, view.method, view.resident.traits.toys])
 
   const add = useCallback(
-    (rep: NewFact): RepDone | undefined => {
+    (rep: NewFact): FactOf<'rep'> | undefined => {
       const fact = outbox.add(rep)
       return fact.kind === 'rep' ? fact : undefined
     },

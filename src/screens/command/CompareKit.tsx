@@ -1,7 +1,7 @@
 'use client'
 import { useState } from 'react'
 import styled from 'styled-components'
-import { kits } from '@/core/wire'
+import { kits } from '@/core/curriculum/types'
 import { ButtonLink, Choose } from '@/ui/parts'
 import { phone } from '@/ui/theme'
 

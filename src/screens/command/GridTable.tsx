@@ -1,6 +1,6 @@
 'use client'
 import styled from 'styled-components'
-import { levelWords, type GridCell } from '@/core/proofing/grid'
+import { levelWords, type GridCell } from '@/core/views/grid'
 import { Why } from '@/ui/parts'
 import { sayDay } from '@/ui/when'
 import type { CommandPage } from '@/work/resident'

@@ -3,6 +3,7 @@ import { useState } from 'react'
 import { Input, Label, NumberField, TextField } from 'react-aria-components'
 import styled from 'styled-components'
 import { axes, kits, placeKinds, promptLevels, repKinds, stages, type RungFile } from '@/core/curriculum/schema'
+import { numberOf, ruleKinds } from '@/core/rule/rule'
 import type { CurriculumFault } from '@/core/curriculum/validate'
 import { Choose, Fault, FieldLabel, Quiet } from '@/ui/parts'
 
@@ -144,30 +145,22 @@ export function RungForm({
         label="Rule"
         value={rung.rule.kind}
         onChange={(v) => {
-          onChange({ ...rung, rule: v === 'row' ? { kind: 'row', r: 5 } : { kind: 'window', k: 8, n: 10 } })
+          const kind = Object.values(ruleKinds).find((k) => k.kind === v)
+          if (kind) onChange({ ...rung, rule: kind.usual })
         }}
-        choices={[
-          { id: 'row', name: 'r in a row' },
-          { id: 'window', name: 'k of the last n' },
-        ]}
+        choices={Object.values(ruleKinds).map((k) => ({ id: k.kind, name: k.name }))}
       />
       <Rule>
-        {rung.rule.kind === 'window' && (
+        {Object.keys(ruleKinds[rung.rule.kind].numbers).map((key) => (
           <Num
-            label="k"
-            value={rung.rule.k}
-            onChange={(k) => {
-              if (rung.rule.kind === 'window') onChange({ ...rung, rule: { ...rung.rule, k } })
+            key={key}
+            label={key}
+            value={numberOf(rung.rule, key)}
+            onChange={(n) => {
+              onChange({ ...rung, rule: { ...rung.rule, [key]: n } })
             }}
           />
-        )}
-        <Num
-          label={rung.rule.kind === 'window' ? 'n' : 'r'}
-          value={rung.rule.kind === 'window' ? rung.rule.n : rung.rule.r}
-          onChange={(n) => {
-            onChange({ ...rung, rule: rung.rule.kind === 'window' ? { ...rung.rule, n } : { kind: 'row', r: n } })
-          }}
-        />
+        ))}
         <Num
           label="Reps to a set"
           value={rung.setReps}

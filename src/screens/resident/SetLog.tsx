@@ -2,7 +2,7 @@
 import { usePathname, useRouter, useSearchParams } from 'next/navigation'
 import { useState } from 'react'
 import styled from 'styled-components'
-import type { Outcome } from '@/core/facts'
+import type { Outcome } from '@/core/facts/fact'
 import { OutcomeMark } from '@/ui/OutcomeMark'
 import { Choose, Quiet } from '@/ui/parts'
 import { phone } from '@/ui/theme'

@@ -2,7 +2,7 @@
 import { useState, type ReactElement } from 'react'
 import { Button as AriaButton, Dialog, DialogTrigger, Heading, Modal, ModalOverlay } from 'react-aria-components'
 import styled from 'styled-components'
-import { smallThings, type SmallThing } from '@/core/wire'
+import { smallThings, type SmallThing } from '@/core/facts/words'
 import { Quiet } from '@/ui/parts'
 import { phone } from '@/ui/theme'
 import { HeaderButton } from './HeaderButton'

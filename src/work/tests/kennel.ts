@@ -3,16 +3,8 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { v4, v7 } from 'uuid'
 import { z } from 'zod'
-import {
-  nothingSaid,
-  type BlockClosed,
-  type Corrected,
-  type OverThreshold,
-  type RepDone,
-  type SetOpened,
-  type SmallThingDone,
-  type WireFact,
-} from '@/core/wire'
+import type { FactOf, WireFact } from '@/core/facts/wire'
+import { nothingSaid } from '@/core/facts/words'
 import { openDatabase, type Db } from '@/store/database'
 import { addDog, addPerson } from '../begin'
 
@@ -64,7 +56,7 @@ export class Tablet {
     return { id: v7({ msecs: this.at }), seq: this.seq++, deviceAt: this.at }
   }
 
-  set(residencyId: string, leashHolder: string, more: Partial<SetOpened> = {}): SetOpened {
+  set(residencyId: string, leashHolder: string, more: Partial<FactOf<'set-opened'>> = {}): FactOf<'set-opened'> {
     return {
       kind: 'set-opened',
       ...this.stamp(),
@@ -87,7 +79,7 @@ export class Tablet {
     }
   }
 
-  rep(setId: string, outcome: RepDone['outcome'] = 'clean', more: Partial<RepDone> = {}): RepDone {
+  rep(setId: string, outcome: FactOf<'rep'>['outcome'] = 'clean', more: Partial<FactOf<'rep'>> = {}): FactOf<'rep'> {
     return {
       kind: 'rep',
       ...this.stamp(),
@@ -120,7 +112,12 @@ export class Tablet {
     }
   }
 
-  blockEnd(residencyId: string, blockId: string, recordedBy: string, more: Partial<BlockClosed> = {}): BlockClosed {
+  blockEnd(
+    residencyId: string,
+    blockId: string,
+    recordedBy: string,
+    more: Partial<FactOf<'block-closed'>> = {},
+  ): FactOf<'block-closed'> {
     return {
       kind: 'block-closed',
       ...this.stamp(),
@@ -134,7 +131,12 @@ export class Tablet {
     }
   }
 
-  signs(residencyId: string, blockId: string, recordedBy: string, more: Partial<OverThreshold> = {}): OverThreshold {
+  signs(
+    residencyId: string,
+    blockId: string,
+    recordedBy: string,
+    more: Partial<FactOf<'over-threshold'>> = {},
+  ): FactOf<'over-threshold'> {
     return {
       kind: 'over-threshold',
       ...this.stamp(),
@@ -149,7 +151,12 @@ export class Tablet {
     }
   }
 
-  correction(residencyId: string, blockId: string, recordedBy: string, more: Partial<Corrected> = {}): Corrected {
+  correction(
+    residencyId: string,
+    blockId: string,
+    recordedBy: string,
+    more: Partial<FactOf<'correction'>> = {},
+  ): FactOf<'correction'> {
     return {
       kind: 'correction',
       ...this.stamp(),
@@ -165,7 +172,7 @@ export class Tablet {
     }
   }
 
-  small(residencyId: string, recordedBy: string, more: Partial<SmallThingDone> = {}): SmallThingDone {
+  small(residencyId: string, recordedBy: string, more: Partial<FactOf<'small-thing'>> = {}): FactOf<'small-thing'> {
     return {
       kind: 'small-thing',
       ...this.stamp(),

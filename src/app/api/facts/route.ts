@@ -1,6 +1,6 @@
 import { after } from 'next/server'
 import { handle, isForeign } from '@/app/door'
-import { wireBatch } from '@/core/wire'
+import { wireBatch } from '@/core/facts/wire'
 import { kennelDatabase } from '@/store/connection'
 import { fieldErrors } from '@/core/fields'
 import { refitWhenDue } from '@/work/forgetting'

@@ -4,7 +4,7 @@ import { suggestFor, type Suggestion, type Suggestions } from '../../coach/sugge
 import { findRung, type RungPlaceInLadder } from '../../curriculum/lookup'
 import type { Curriculum } from '../../curriculum/types'
 import type { Verdict } from '../../progress/voice'
-import type { RunStanding } from '../../progress/standing'
+import type { RunStanding } from '../../promise/standing'
 
 /** What a set is begun with. */
 export type Setup = Pick<Suggestion, 'rungId' | 'purpose' | 'level' | 'placeId' | 'personId'> & { readonly kit: string }

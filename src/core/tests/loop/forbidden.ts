@@ -1,7 +1,7 @@
 import { findRung } from '../../curriculum/lookup'
 import type { Curriculum } from '../../curriculum/types'
 import { daysBetween } from '../../days'
-import type { RepFact, SetFact } from '../../facts'
+import type { RepFact, SetFact } from '../../facts/fact'
 import { plainHeld, plainJudge, type PlainRep } from '../oracle/plain'
 import type { Told } from './live'
 

@@ -1,8 +1,9 @@
 import { describe, expect, it } from 'vitest'
 import type { Rule } from '../curriculum/types'
 import { oneRun } from '../tests/facts'
-import { belowBreak } from './drop'
-import { ruleMet, runLength, sayCounts, sayRule } from './rules'
+import { belowBreak } from '../progress/drop'
+import { runLength } from './results'
+import { ruleMet, sayCounts, sayRule } from './rule'
 
 const five: Rule = { kind: 'row', r: 5 }
 const ten: Rule = { kind: 'row', r: 10 }

@@ -1,7 +1,7 @@
 import { findRung, gateOf, type RungPlaceInLadder } from '../curriculum/lookup'
 import type { Curriculum } from '../curriculum/types'
-import type { OwnerPromise } from '../ownerPromise'
-import { unmetNeeds } from './gates'
+import type { OwnerPromise } from './ownerPromise'
+import { unmetNeeds } from '../progress/gates'
 import {
   daysMet,
   daysToHold,
@@ -11,7 +11,7 @@ import {
   slippedRungs,
   type DogState,
   type Evidence,
-} from './state'
+} from '../progress/state'
 
 /** A rung that must come to be held, where and with whom. */
 export interface Goal {

@@ -4,7 +4,7 @@ import { houseCurriculum } from '../curriculum/house'
 import { findCommand } from '../curriculum/lookup'
 import { defaultMethod } from '../method/rows'
 import { cleanReps, dayName, monday, msPerDay, passTo, work, type SetPlan, suggestedFor } from '../tests/facts'
-import { houseForgetting } from './memory'
+import { houseForgetting } from '../progress/memory'
 import { commandStanding } from './standing'
 import { summarise } from './summary'
 

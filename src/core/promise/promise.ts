@@ -1,6 +1,6 @@
 import { findRung } from '../curriculum/lookup'
 import type { Curriculum } from '../curriculum/types'
-import type { OwnerPromise } from '../ownerPromise'
+import type { OwnerPromise } from './ownerPromise'
 import { daysMet, daysToHold, evidenceBy, heldSince, type DogState, type Evidence } from '../progress/state'
 
 export interface PromiseStanding {

@@ -1,4 +1,4 @@
-import type { Rung, Run } from '../curriculum/types'
+import type { Rung, Run } from './types'
 
 /** What can be new about a set: the distraction level, the place, the kit, the hands on the leash, or more distance. */
 export const novelties = ['level', 'place', 'kit', 'hands', 'distance'] as const

@@ -1,10 +1,10 @@
 import type { Curriculum } from '../curriculum/types'
 import { findRung } from '../curriculum/lookup'
-import { needsOf, type Need } from '../forecast/need'
-import { readyOn } from '../handoff/promise'
-import type { OwnerPromise } from '../ownerPromise'
+import { needsOf, type Need } from './need'
+import { readyOn } from './promise'
+import type { OwnerPromise } from './ownerPromise'
 import { commandStanding, targetsOf, type CommandStanding } from './standing'
-import type { DogState } from './state'
+import type { DogState } from '../progress/state'
 
 /** Raised whenever the fold or the summary changes its meaning: stored ones of another number are made again. */
 export const foldVersion = 5

@@ -1,9 +1,9 @@
 import { rungIndex, runKey } from '../curriculum/lookup'
 import type { Command, PlaceKind, Run } from '../curriculum/types'
-import type { SetFact } from '../facts'
-import type { OwnerPromise } from '../ownerPromise'
+import type { SetFact } from '../facts/fact'
+import type { OwnerPromise } from '../promise/ownerPromise'
 import { daysMet, daysToHold, topHeld, type DogState } from '../progress/state'
-import { cellKey, contextStanding } from './context'
+import { cellKey, contextStanding } from '../progress/context'
 
 /** Distraction-proofing levels, in words. House, editable by the curriculum’s owner. */
 export const levelWords = [

@@ -1,10 +1,10 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { houseCurriculum } from '../curriculum/house'
-import { findRung, ownRung } from '../curriculum/lookup'
+import { houseCurriculum } from './house'
+import { findRung, ownRung } from './lookup'
 import { heldSince } from '../progress/state'
 import { passTo, work, type SetPlan } from '../tests/facts'
-import { contextStanding } from './context'
+import { contextStanding } from '../progress/context'
 import { relaxFrom, relaxPath, stepDown, stepUp, type Novelty } from './relax'
 
 const at = (id: string) => {

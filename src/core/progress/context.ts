@@ -1,7 +1,7 @@
 import { rungIndex } from '../curriculum/lookup'
 import type { Run } from '../curriculum/types'
-import type { Climb, RunState } from '../progress/state'
-import { relaxFrom, stepDown, stepUp, type Novelty } from './relax'
+import type { Climb, RunState } from './state'
+import { relaxFrom, stepDown, stepUp, type Novelty } from '../curriculum/relax'
 
 export interface Around {
   readonly level: number

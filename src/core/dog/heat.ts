@@ -1,5 +1,5 @@
 import { daysBetween } from '../days'
-import { youngUntilDays, type DogTraits } from '../dog/traits'
+import { youngUntilDays, type DogTraits } from './traits'
 
 const toF = (c: number): number => (c * 9) / 5 + 32
 const toC = (f: number): number => ((f - 32) * 5) / 9

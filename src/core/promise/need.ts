@@ -1,12 +1,12 @@
 import { findRung, gateOf, type RungPlaceInLadder } from '../curriculum/lookup'
 import type { Curriculum, Run } from '../curriculum/types'
-import { meetingsMissing, promiseStanding, type PromiseStanding } from '../handoff/promise'
-import type { OwnerPromise } from '../ownerPromise'
-import { relaxFrom, relaxPath } from '../proofing/relax'
+import { meetingsMissing, promiseStanding, type PromiseStanding } from './promise'
+import type { OwnerPromise } from './ownerPromise'
+import { relaxFrom, relaxPath } from '../curriculum/relax'
 import { unmetNeeds } from '../progress/gates'
-import { lackOf, needGoal, promiseGoal, type Goal } from '../progress/goals'
+import { lackOf, needGoal, promiseGoal, type Goal } from './goals'
 import { daysUntilDue, halfLifeDays, houseForgetting } from '../progress/memory'
-import { spanOf } from '../progress/rules'
+import { spanOf } from '../rule/rule'
 import { daysToHold, topHeld, type DogState } from '../progress/state'
 
 /** House: reps a day a dog is worked before its own pace is known; warm-ups are none. */

@@ -1,11 +1,11 @@
 import { findRung, runKey, type RungPlaceInLadder } from '../curriculum/lookup'
 import type { Command, Curriculum, Run, Rung, Stage } from '../curriculum/types'
-import { promiseStanding, type PromiseStanding } from '../handoff/promise'
-import type { OwnerPromise } from '../ownerPromise'
-import { unmetNeeds } from './gates'
+import { promiseStanding, type PromiseStanding } from './promise'
+import type { OwnerPromise } from './ownerPromise'
+import { unmetNeeds } from '../progress/gates'
 import { aimsOf, lackOf, needGoal, promiseGoal, slippedGoals, type Aim } from './goals'
-import type { Memory } from './memory'
-import { heldSince, slippedRungs, topHeld, type DogState } from './state'
+import type { Memory } from '../progress/memory'
+import { heldSince, slippedRungs, topHeld, type DogState } from '../progress/state'
 
 /** The words for where a command stands, and no others. */
 export const standingWords = ['not started', 'shaping', 'on cue', 'building', 'proofing', 'held', 'slipping'] as const

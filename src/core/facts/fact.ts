@@ -1,10 +1,7 @@
-import type { PlaceKind, PromptLevel } from './curriculum/types'
+import type { PlaceKind, PromptLevel } from '../curriculum/types'
 
 export const outcomes = ['clean', 'helped', 'late', 'miss'] as const
 export type Outcome = (typeof outcomes)[number]
-
-/** The kit of a dog that is loose. */
-export const noKit = 'none'
 
 /** Order of facts: time as corrected, then device, then the device's own sequence. Never arrival, never the id. */
 export interface FactOrder {

@@ -1,0 +1,16 @@
+import { z } from 'zod'
+import { factKind, line, name } from './kind'
+
+/** The end of a block: how it went, and the quiet minutes after it. */
+export const blockClosed = factKind(
+  'block-closed',
+  {
+    blockId: z.uuid(),
+    residencyId: z.uuid(),
+    note: line(400),
+    stressful: z.boolean(),
+    praiseMinutes: z.int().min(0).max(60).nullable(),
+    recordedBy: name,
+  },
+  { names: { residencyId: 'resident', recordedBy: 'person' }, moves: 'nothing' },
+)

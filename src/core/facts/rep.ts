@@ -1,0 +1,34 @@
+import { z } from 'zod'
+import { promptLevels } from '../curriculum/types'
+import { outcomes } from './fact'
+import { factKind, line, seconds } from './kind'
+import { attentions } from './words'
+
+/** One repetition of a set. It may come before its set, and waits then. */
+export const repDone = factKind(
+  'rep',
+  {
+    setId: z.uuid(),
+    outcome: z.enum(outcomes),
+    prompt: z.enum(promptLevels).nullable(),
+    latencySeconds: seconds.nullable(),
+    heldSeconds: seconds.nullable(),
+    brokeSeconds: seconds.nullable(),
+    steps: z.int().min(0).max(1000).nullable(),
+    faults: z.array(line(40)).max(8),
+    paid: z.boolean().nullable(),
+    attention: z.enum(attentions).nullable().default(null),
+    cuesSaid: z.int().min(0).max(9).nullable().default(null),
+    sound: line(40).nullable().default(null),
+    /** Pieces that chance planned, and pieces given: on arrival, and for the sit of a recall. */
+    planned: z.int().min(0).max(20).nullable().default(null),
+    pieces: z.int().min(0).max(40).nullable().default(null),
+    sitPieces: z.int().min(0).max(20).nullable().default(null),
+    /** Paid by a slip. */
+    payError: z.boolean().default(false),
+    turns: z.int().min(0).max(200).nullable().default(null),
+    stops: z.int().min(0).max(200).nullable().default(null),
+    replaces: z.uuid().nullable().default(null),
+  },
+  { names: {}, moves: 'its set' },
+)

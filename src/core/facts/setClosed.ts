@@ -1,0 +1,9 @@
+import { z } from 'zod'
+import { factKind, line } from './kind'
+
+/** Closing says that nothing more comes; it moves no standing. */
+export const setClosed = factKind(
+  'set-closed',
+  { setId: z.uuid(), endedBy: z.enum(['rule', 'trainer']), note: line(400) },
+  { names: {}, moves: 'nothing' },
+)

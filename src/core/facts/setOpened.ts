@@ -1,0 +1,50 @@
+import { z } from 'zod'
+import { kits } from '../curriculum/types'
+import { factKind, line, name } from './kind'
+import { distanceBands } from './words'
+
+/** A set is begun: what is worked, where, on what and by whom. Its id is the set's. */
+export const setOpened = factKind(
+  'set-opened',
+  {
+    residencyId: z.uuid(),
+    rungId: z.string().max(80),
+    purpose: z.enum(['work', 'refresh']),
+    blockId: z.uuid(),
+    recordedBy: name,
+    leashHolder: name,
+    placeId: name,
+    level: z.int().min(0).max(5),
+    distanceBand: z.enum(distanceBands).nullable(),
+    kit: z.enum(kits),
+    temperatureC: z.number().min(-40).max(55).nullable(),
+    minutesIn: z.number().min(0).max(1440).nullable(),
+    exerciseMinutesAgo: z.number().min(0).max(1440).nullable().default(null),
+    mealMinutesAgo: z.number().min(0).max(1440).nullable().default(null),
+    humidity: z.number().min(0).max(100).nullable().default(null),
+    /** Of what chance decides in this set. */
+    seed: z
+      .int()
+      .min(0)
+      .max(2 ** 32 - 1)
+      .nullable()
+      .default(null),
+    /** Somebody who helps, and the other dog that is about. */
+    helper: line(60).nullable().default(null),
+    secondDog: z.uuid().nullable().default(null),
+    /** What is paid with; null for the dog’s own meal. */
+    feedId: name.nullable().default(null),
+    replaces: z.uuid().nullable().default(null),
+  },
+  {
+    names: {
+      residencyId: 'resident',
+      leashHolder: 'person',
+      recordedBy: 'person',
+      placeId: 'place',
+      secondDog: 'resident',
+      feedId: 'feed',
+    },
+    moves: 'its set',
+  },
+)

@@ -1,0 +1,27 @@
+/** Words that facts are written in; apart from their schemas, so that a screen may show them without a parser. */
+
+export const distanceBands = ['over-15', '5-15', 'under-5'] as const
+/** What the dog was doing when it was called. */
+export const attentions = ['sniffing', 'looking away', 'looking at you'] as const
+export type Attention = (typeof attentions)[number]
+/** The parts of a block, in order. */
+export const blockParts = ['warm-up', 'work', 'finish'] as const
+export type BlockPart = (typeof blockParts)[number]
+export const smallThings = ['tether-minute', 'name-call', 'corridor-ten'] as const
+export type SmallThing = (typeof smallThings)[number]
+
+/** What a set and a rep say when nobody looked. */
+export const nothingSaid = {
+  set: { mealMinutesAgo: null, humidity: null, seed: null, helper: null, secondDog: null, feedId: null },
+  rep: {
+    attention: null,
+    cuesSaid: null,
+    sound: null,
+    planned: null,
+    pieces: null,
+    sitPieces: null,
+    payError: false,
+    turns: null,
+    stops: null,
+  },
+} as const
