@@ -2,7 +2,7 @@ import { houseCurriculum } from '@/core/curriculum/house'
 import { rungsOf } from '@/core/curriculum/lookup'
 import { seeded } from '@/core/seeded'
 import type { WireFact } from '@/core/facts/wire'
-import { recordFacts } from '@/work/recordFacts'
+import { recordFacts } from '@/work/record/accept'
 import { dog, monday, msPerDay, newKennel, Tablet, trainer } from '@/work/tests/kennel'
 
 /**

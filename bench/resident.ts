@@ -5,7 +5,7 @@ import { dayIn } from '@/core/days'
 import { openDatabase } from '@/store/database'
 import { residentsOn } from '@/store/residents'
 import { loadCommand, loadResident } from '@/work/resident'
-import { rebuildStandings } from '@/work/standings'
+import { rebuildStandings } from '@/work/record/refold'
 import { fillKennel, median } from './support/kennel'
 
 /** Server time of one dog's page in a kennel, and in one with ten times the history behind it. Prints, never fails. */

@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { dayIn } from '@/core/days'
 import { openDatabase } from '@/store/database'
-import { rebuildStandings } from '@/work/standings'
+import { rebuildStandings } from '@/work/record/refold'
 import { loadWall } from '@/work/wall'
 import { fillKennel, median } from './support/kennel'
 

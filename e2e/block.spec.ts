@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright'
 import { chromium, devices, type Page } from '@playwright/test'
-import { expect, expectNoAxeFindings, launch, signIn, test, type Kibou } from './support/kibou'
+import { expect, expectNoAxeFindings, launch, signIn, test, type Kibou, received } from './support/kibou'
 import { z } from 'zod'
 import { RawChromium } from './support/rawChromium'
 import { endBlock, keyboard, pointer, repsSince, thumb, workReps } from './support/block'
@@ -45,11 +45,9 @@ test.describe('a whole block on a phone', () => {
       await endBlockWithNote(page)
       await sent(page)
       await kibou.becomes(30, repsSince, since)
-      await kibou.becomes(1, 'SELECT count(*) AS n FROM block WHERE received_at >= ?', since)
-      await kibou.becomes(1, 'SELECT count(DISTINCT block_id) AS n FROM training_set WHERE received_at >= ?', since)
-      expect(kibou.count('SELECT count(*) AS n FROM training_set WHERE received_at >= ? AND seed IS NULL', since)).toBe(
-        0,
-      )
+      await kibou.becomes(1, `SELECT count(*) AS n FROM block WHERE id ${received}`, since)
+      await kibou.becomes(1, `SELECT count(DISTINCT block_id) AS n FROM training_set WHERE id ${received}`, since)
+      expect(kibou.count(`SELECT count(*) AS n FROM training_set WHERE id ${received} AND seed IS NULL`, since)).toBe(0)
       // The note opens the next block, and the dog rests.
       await open(page, kibou, 'Heron')
       await expect(page.getByText(/For this time: quicker/)).toBeVisible()
@@ -183,7 +181,7 @@ test.describe('a whole block on a phone', () => {
       1,
       `SELECT count(*) AS n
         FROM rep r
-        WHERE received_at >= ? AND outcome = 'late' AND attention = 'sniffing' AND cues_said = 2 AND pieces = 3
+        WHERE id ${received} AND outcome = 'late' AND attention = 'sniffing' AND cues_said = 2 AND pieces = 3
           AND sit_pieces = 1 AND pay_error = 1 AND latency_s BETWEEN 1.4 AND 20 AND NOT EXISTS (SELECT 1
         FROM voided v
         WHERE v.target_id = r.id)`,
@@ -231,8 +229,8 @@ test('by the keys of a remote alone: on, off, back', async ({ page, kibou }) => 
   await page.keyboard.press('Escape')
   await expect(page.getByText('5/10')).toBeVisible()
   await sent(page)
-  await kibou.becomes(4, "SELECT count(*) AS n FROM rep r WHERE received_at >= ? AND outcome = 'clean'", since)
-  await kibou.becomes(1, "SELECT count(*) AS n FROM rep r WHERE received_at >= ? AND outcome = 'helped'", since)
+  await kibou.becomes(4, `SELECT count(*) AS n FROM rep r WHERE id ${received} AND outcome = 'clean'`, since)
+  await kibou.becomes(1, `SELECT count(*) AS n FROM rep r WHERE id ${received} AND outcome = 'helped'`, since)
 })
 
 test('a whole block by the one key of a remote, to its end: it begins, calls, says clean and leads on', async ({
@@ -260,7 +258,7 @@ test('a whole block by the one key of a remote, to its end: it begins, calls, sa
       `SELECT count(DISTINCT s.command) AS n
         FROM training_set s
         JOIN rep r ON r.set_id = s.id
-        WHERE r.received_at >= ?`,
+        WHERE r.id ${received}`,
       since,
     ),
   ).toBe(3)
@@ -270,7 +268,7 @@ test('a whole block by the one key of a remote, to its end: it begins, calls, sa
       `SELECT count(*) AS n
         FROM training_set s
         JOIN rep r ON r.set_id = s.id
-        WHERE r.received_at >= ? AND s.command = 'recall' AND r.latency_s IS NULL`,
+        WHERE r.id ${received} AND s.command = 'recall' AND r.latency_s IS NULL`,
       since,
     ),
   ).toBe(0)
@@ -279,7 +277,7 @@ test('a whole block by the one key of a remote, to its end: it begins, calls, sa
       `SELECT count(*) AS n
         FROM training_set s
         JOIN rep r ON r.set_id = s.id
-        WHERE r.received_at >= ? AND s.command = 'recall'`,
+        WHERE r.id ${received} AND s.command = 'recall'`,
       since,
     ),
   ).toBeGreaterThan(0)
@@ -339,8 +337,8 @@ test('a whole block with the network cut and a reload in the middle: each rep is
   try {
     await sent(page)
     await next.becomes(2 + first + second, repsSince, since)
-    await next.becomes(1, 'SELECT count(DISTINCT block_id) AS n FROM training_set WHERE received_at >= ?', since)
-    await next.becomes(1, 'SELECT count(*) AS n FROM block_close WHERE received_at >= ?', since)
+    await next.becomes(1, `SELECT count(DISTINCT block_id) AS n FROM training_set WHERE id ${received}`, since)
+    await next.becomes(1, `SELECT count(*) AS n FROM block_close WHERE id ${received}`, since)
   } finally {
     await next.stop()
   }
@@ -418,8 +416,8 @@ test('two devices work one dog at once: both are kept, and each is told of the o
   await Promise.all([workReps(page, 9, pointer), workReps(second, 7, pointer)])
   await Promise.all([sent(page), sent(second)])
   await kibou.becomes(18, repsSince, since)
-  await kibou.becomes(2, 'SELECT count(DISTINCT device) AS n FROM rep WHERE received_at >= ?', since)
-  await kibou.becomes(2, 'SELECT count(DISTINCT recorded_by) AS n FROM training_set WHERE received_at >= ?', since)
+  await kibou.becomes(2, `SELECT count(DISTINCT device) AS n FROM rep WHERE id ${received}`, since)
+  await kibou.becomes(2, `SELECT count(DISTINCT recorded_by) AS n FROM training_set WHERE id ${received}`, since)
   await other.close()
 })
 
@@ -571,10 +569,10 @@ test('a device that slept in the middle of a hold asks what the dog did', async 
   await page.getByRole('button', { name: 'Broke' }).click()
   await page.getByRole('button', { name: /^Held 10 s/ }).click()
   await sent(page)
-  await kibou.becomes(1, 'SELECT count(*) AS n FROM rep WHERE received_at >= ?', since)
+  await kibou.becomes(1, `SELECT count(*) AS n FROM rep WHERE id ${received}`, since)
   await kibou.becomes(
     1,
-    "SELECT count(*) AS n FROM rep WHERE received_at >= ? AND held_s = 10 AND outcome = 'clean'",
+    `SELECT count(*) AS n FROM rep WHERE id ${received} AND held_s = 10 AND outcome = 'clean'`,
     since,
   )
 })

@@ -63,7 +63,7 @@ test.describe('a set in the yard', () => {
         FROM rep
         WHERE broke_s BETWEEN 0.5 AND 2.9 AND faults = '["broke"]' AND set_id IN (SELECT id
         FROM training_set
-        WHERE rung_id = 'sit-stay.5s' AND received_at > ?)`,
+        WHERE rung_id = 'sit-stay.5s' AND id IN (SELECT id FROM fact WHERE received_at > ?))`,
       Date.now() - 300_000,
     )
     // What was paid inside the hold is counted with its end; a break after less than a second was paid nothing.
@@ -73,7 +73,7 @@ test.describe('a set in the yard', () => {
         FROM rep
         WHERE outcome = 'clean' AND held_s = 5 AND planned >= 1 AND pieces = planned AND set_id IN (SELECT id
         FROM training_set
-        WHERE rung_id = 'sit-stay.5s' AND received_at > ?)`,
+        WHERE rung_id = 'sit-stay.5s' AND id IN (SELECT id FROM fact WHERE received_at > ?))`,
       Date.now() - 300_000,
     )
     // The second of the break by a clock outside the page: no less than the wait, no more than from before the one tap
@@ -85,8 +85,8 @@ test.describe('a set in the yard', () => {
           FROM rep
           WHERE broke_s IS NOT NULL AND set_id IN (SELECT id
           FROM training_set
-          WHERE rung_id = 'sit-stay.5s' AND received_at > ?)
-          ORDER BY device_at LIMIT 1`,
+          WHERE rung_id = 'sit-stay.5s' AND id IN (SELECT id FROM fact WHERE received_at > ?))
+          ORDER BY at LIMIT 1`,
         since,
       ),
     ).toBeGreaterThan(0.8)
@@ -96,8 +96,8 @@ test.describe('a set in the yard', () => {
           FROM rep
           WHERE broke_s IS NOT NULL AND set_id IN (SELECT id
           FROM training_set
-          WHERE rung_id = 'sit-stay.5s' AND received_at > ?)
-          ORDER BY device_at LIMIT 1`,
+          WHERE rung_id = 'sit-stay.5s' AND id IN (SELECT id FROM fact WHERE received_at > ?))
+          ORDER BY at LIMIT 1`,
         since,
       ),
     ).toBeLessThanOrEqual(holdMost + 0.1)

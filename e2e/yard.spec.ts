@@ -1,6 +1,6 @@
 import Database from 'better-sqlite3'
 import { v7 } from 'uuid'
-import { expect, expectNoAxeFindings, signIn, test, type Kibou } from './support/kibou'
+import { expect, expectNoAxeFindings, signIn, test, type Kibou, received } from './support/kibou'
 import type { Page } from '@playwright/test'
 
 const sent = (page: Page) => expect(page.getByText(/kept here: 0/)).toBeVisible()
@@ -33,15 +33,15 @@ test(
     await expectNoAxeFindings(page)
     await page.getByRole('button', { name: 'Keep 3 sets' }).press('Enter')
     await expect(page.getByText('Kept: 3 sets.')).toBeVisible()
-    await expect.poll(() => kibou.count('SELECT count(*) AS n FROM rep WHERE received_at >= ?', since)).toBe(12)
-    await kibou.becomes(3, 'SELECT count(*) AS n FROM training_set WHERE received_at >= ? AND level = 1', since)
-    await kibou.becomes(3, 'SELECT count(DISTINCT residency_id) AS n FROM training_set WHERE received_at >= ?', since)
+    await expect.poll(() => kibou.count(`SELECT count(*) AS n FROM rep WHERE id ${received}`, since)).toBe(12)
+    await kibou.becomes(3, `SELECT count(*) AS n FROM training_set WHERE id ${received} AND level = 1`, since)
+    await kibou.becomes(3, `SELECT count(DISTINCT residency_id) AS n FROM training_set WHERE id ${received}`, since)
     await kibou.becomes(
       1,
-      "SELECT count(*) AS n FROM rep WHERE received_at >= ? AND outcome = 'miss' AND broke_s = 4",
+      `SELECT count(*) AS n FROM rep WHERE id ${received} AND outcome = 'miss' AND broke_s = 4`,
       since,
     )
-    await kibou.becomes(3, 'SELECT count(*) AS n FROM set_close WHERE received_at >= ?', since)
+    await kibou.becomes(3, `SELECT count(*) AS n FROM set_close WHERE id ${received}`, since)
     await page.reload({ waitUntil: 'networkidle' })
     await expect(page.getByRole('list', { name: 'Read so far' })).toHaveCount(0)
   },
@@ -56,7 +56,7 @@ test('small things are two taps from anywhere, in a block too, can be undone, co
     kibou.count(
       `SELECT count(*) AS n
         FROM small_thing s
-        WHERE received_at >= ? AND NOT EXISTS (SELECT 1
+        WHERE id ${received} AND NOT EXISTS (SELECT 1
         FROM voided v
         WHERE v.target_id = s.id)`,
       since,

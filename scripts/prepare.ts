@@ -6,7 +6,7 @@ import { openDatabase, StoreRefusal, type Db } from '@/store/database'
 import { readKennel, readPeople, updateKennel } from '@/store/kennel'
 import { hasLead } from '@/store/signingIn'
 import { allResidencyIds } from '@/store/residents'
-import { rebuildStandings } from '@/work/standings'
+import { rebuildStandings } from '@/work/record/refold'
 
 /** `tsx scripts/prepare.ts FILE demo|own|rebuild [--fresh]`: makes, checks or rebuilds the database before a start. */
 const [, , file = '', mode = '', option] = process.argv

@@ -1,7 +1,7 @@
 import { expect, it } from 'vitest'
 import { residentsOn } from '@/store/residents'
 import { loadResident } from '@/work/resident'
-import { rebuildStandings } from '@/work/standings'
+import { rebuildStandings } from '@/work/record/refold'
 import { newKennel } from '@/work/tests/kennel'
 import { loadWall } from '@/work/wall'
 import { fillKennel } from './kennel'

@@ -23,16 +23,20 @@ export function fillKennel(db: Db, { residents, past, allSets }: KennelSize, tod
   const people = ['a', 'b', 'c', 'd']
   const device = '01890000-0000-7000-8000-0000000be7c4'
   let seq = 0
+  const fact = db.prepare(
+    `INSERT INTO fact (id, kind, device, seq, device_at, at, received_at, day, recorded_by)
+      VALUES (?, ?, '${device}', ?, ?, ?, ?, ?, ?)`,
+  )
   const set = db.prepare(
-    `INSERT INTO training_set (id, residency_id, command, rung_id, purpose, block_id, device, seq, device_at, at,
-        received_at, day, recorded_by, leash_holder, place_id, level, kit, curriculum_id, curriculum_version,
+    `INSERT INTO training_set (id, residency_id, command, rung_id, purpose, block_id, device, seq,
+        at, day, recorded_by, leash_holder, place_id, level, kit, curriculum_id, curriculum_version,
         rule_version)
-      VALUES (?, ?, ?, ?, 'work', ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, 0, '1.8 m leash', 'house',
+      VALUES (?, ?, ?, ?, 'work', ?, '${device}', ?, ?, ?, ?, ?, ?, 0, '1.8 m leash', 'house',
         ${houseCurriculum.version}, 2)`,
   )
   const rep = db.prepare(
-    `INSERT INTO rep (id, set_id, device, seq, device_at, at, received_at, outcome, faults, paid)
-      VALUES (?, ?, ?, ?, ?, ?, ?, ?, '[]', 1)`,
+    `INSERT INTO rep (id, set_id, device, seq, at, outcome, faults, paid)
+      VALUES (?, ?, '${device}', ?, ?, ?, '[]', 1)`,
   )
   const ladders = houseCurriculum.commands.map((c) => ({ command: c.id, rungs: rungsOf(c) }))
   db.transaction(() => {
@@ -81,33 +85,17 @@ export function fillKennel(db: Db, { residents, past, allSets }: KennelSize, tod
         if (!ladder || !rung) continue
         const at = start + Math.floor((s / sets) * 20) * 86_400_000 + (s % 20) * 900_000
         const setId = v7({ msecs: at })
-        set.run(
-          setId,
-          id,
-          ladder.command,
-          rung.id,
-          `${id.slice(0, 30)}${String(Math.floor(s / 4)).padStart(6, '0')}`,
-          device,
-          seq++,
-          at,
-          at,
-          at,
-          dayIn('UTC', at),
-          people[s % 2],
-          people[s % 2],
-          ['room', 'yard', 'street'][s % 3],
-        )
-        for (let r = 0; r < rung.setReps; r++)
-          rep.run(
-            v7({ msecs: at + r }),
-            setId,
-            device,
-            seq++,
-            at + r * 1000,
-            at + r * 1000,
-            at,
-            chance() < 0.9 ? 'clean' : 'helped',
-          )
+        const day = dayIn('UTC', at)
+        const who = people[s % 2]
+        const block = `${id.slice(0, 30)}${String(Math.floor(s / 4)).padStart(6, '0')}`
+        fact.run(setId, 'set-opened', seq, at, at, at, day, who)
+        const place = ['room', 'yard', 'street'][s % 3]
+        set.run(setId, id, ladder.command, rung.id, block, seq++, at, day, who, who, place)
+        for (let r = 0; r < rung.setReps; r++) {
+          const repId = v7({ msecs: at + r })
+          fact.run(repId, 'rep', seq, at + r * 1000, at + r * 1000, at, day, null)
+          rep.run(repId, setId, seq++, at + r * 1000, chance() < 0.9 ? 'clean' : 'helped')
+        }
       }
     }
   })()

@@ -1,4 +1,5 @@
 import { expect, type Page } from '@playwright/test'
+import { received } from './kibou'
 
 /** How a page is worked: by a tap of the thumb, a key, a key of a remote. */
 export interface Hand {
@@ -81,4 +82,4 @@ export async function endBlock(page: Page, hand: Hand = pointer): Promise<void> 
 /** Reps that stand and were recorded since this moment. */
 export const repsSince = `SELECT count(*) AS n
     FROM rep r
-    WHERE r.received_at >= ? AND NOT EXISTS (SELECT 1 FROM voided v WHERE v.target_id IN (r.id, r.set_id))`
+    WHERE r.id ${received} AND NOT EXISTS (SELECT 1 FROM voided v WHERE v.target_id IN (r.id, r.set_id))`

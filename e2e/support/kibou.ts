@@ -24,6 +24,9 @@ export interface Launched extends Kibou {
   stop(): Promise<void>
 }
 
+/** For a query about facts that came since a moment: `id ${received}`. */
+export const received = 'IN (SELECT id FROM fact WHERE received_at >= ?)'
+
 const row = z.object({ id: z.string() })
 const number = z.object({ n: z.number() })
 

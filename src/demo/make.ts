@@ -4,13 +4,12 @@ import { v7 } from 'uuid'
 import { houseCurriculum } from '@/core/curriculum/house'
 import { findRung } from '@/core/curriculum/lookup'
 import type { Rung } from '@/core/curriculum/types'
-import { addDays } from '@/core/days'
+import { addDays, dayIn } from '@/core/days'
 import { plainDog } from '@/core/dog/traits'
-import type { FactOf } from '@/core/facts/wire'
-import { insertBlock, insertBlockClose, insertOverThreshold } from '@/store/blocks'
+import type { FactOf, WireFact } from '@/core/facts/wire'
 import type { Db } from '@/store/database'
 import { nothingSaid } from '@/core/facts/words'
-import { insertClose, insertRep, insertSet, insertVoid } from '@/store/facts'
+import { append } from '@/store/facts/append'
 import { appendHandoff } from '@/store/handoffs'
 import { writePasscode } from '@/store/signingIn'
 import { insertHours, insertPerson, renamePlace, updateKennel } from '@/store/kennel'
@@ -342,8 +341,7 @@ class Pen {
     const start = moment(day, minute) + Number(scene.dog.run) * 997
     const block = ofDay[Math.floor(nth / setsOfBlock) * setsOfBlock] ?? set
     const setId = this.id(start)
-    insertSet(
-      this.db,
+    this.put(
       {
         kind: 'set-opened',
         id: setId,
@@ -364,14 +362,14 @@ class Pen {
         exerciseMinutesAgo: this.chance() < 0.6 ? 20 + Math.floor(this.chance() * 160) : null,
         ...nothingSaid.set,
         replaces: null,
+      },
+      {
         command: found.command.id,
-        day,
-        curriculumId: houseCurriculum.id,
-        curriculumVersion: houseCurriculum.version,
-        ruleVersion: 1,
+        curriculum_id: houseCurriculum.id,
+        curriculum_version: houseCurriculum.version,
+        rule_version: 1,
         unsure: false,
       },
-      { device: this.tablet, at: start, receivedAt: start },
     )
     const hold = found.rung.criterion.seconds ?? 4
     let at = start
@@ -389,19 +387,15 @@ class Pen {
     // Now and then a thumb lands on the wrong target and is taken back, or a set is never closed.
     if (this.chance() < 0.02) this.wrongTap(setId, at + 500, set.leashHolder)
     if (this.chance() < 0.97)
-      insertClose(
-        this.db,
-        {
-          kind: 'set-closed',
-          id: this.id(at),
-          seq: this.next(),
-          deviceAt: at + 800,
-          setId,
-          endedBy: 'rule',
-          note: index % 41 === 7 ? (blockNotes[Math.floor(this.chance() * blockNotes.length)] ?? '') : '',
-        },
-        { device: this.tablet, at: at + 800, receivedAt: at + 800 },
-      )
+      this.put({
+        kind: 'set-closed',
+        id: this.id(at),
+        seq: this.next(),
+        deviceAt: at + 800,
+        setId,
+        endedBy: 'rule',
+        note: index % 41 === 7 ? (blockNotes[Math.floor(this.chance() * blockNotes.length)] ?? '') : '',
+      })
   }
 
   private rep(
@@ -421,38 +415,34 @@ class Pen {
           ? faults[Math.floor(this.chance() ** 2 * faults.length)]
           : undefined)
     const measured = this.chance() < 0.7
-    insertRep(
-      this.db,
-      {
-        kind: 'rep',
-        id,
-        seq: this.next(),
-        deviceAt: at,
-        setId,
-        outcome: rep.outcome,
-        prompt:
-          rep.outcome === 'helped'
-            ? ((['smaller-signal', 'full-signal', 'full-signal', 'lure', 'leash'] as const)[
-                Math.floor(this.chance() * 5)
-              ] ?? 'full-signal')
-            : rep.outcome === 'clean' && this.chance() < 0.6
-              ? 'none'
-              : null,
-        latencySeconds:
-          measured && hold === null
-            ? Math.round((0.6 + this.chance() * (rep.outcome === 'late' ? 4 : 1.6)) * 10) / 10
+    this.put({
+      kind: 'rep',
+      id,
+      seq: this.next(),
+      deviceAt: at,
+      setId,
+      outcome: rep.outcome,
+      prompt:
+        rep.outcome === 'helped'
+          ? ((['smaller-signal', 'full-signal', 'full-signal', 'lure', 'leash'] as const)[
+              Math.floor(this.chance() * 5)
+            ] ?? 'full-signal')
+          : rep.outcome === 'clean' && this.chance() < 0.6
+            ? 'none'
             : null,
-        heldSeconds: rep.outcome === 'miss' ? rep.brokeSeconds : hold,
-        brokeSeconds: rep.outcome === 'miss' ? rep.brokeSeconds : null,
-        steps: null,
-        faults: fault === undefined ? [] : [fault],
-        paid: rep.outcome !== 'miss',
-        ...nothingSaid.rep,
-        ...this.noted(rep, called),
-        replaces: null,
-      },
-      { device: this.tablet, at, receivedAt: at },
-    )
+      latencySeconds:
+        measured && hold === null
+          ? Math.round((0.6 + this.chance() * (rep.outcome === 'late' ? 4 : 1.6)) * 10) / 10
+          : null,
+      heldSeconds: rep.outcome === 'miss' ? rep.brokeSeconds : hold,
+      brokeSeconds: rep.outcome === 'miss' ? rep.brokeSeconds : null,
+      steps: null,
+      faults: fault === undefined ? [] : [fault],
+      paid: rep.outcome !== 'miss',
+      ...nothingSaid.rep,
+      ...this.noted(rep, called),
+      replaces: null,
+    })
     return id
   }
 
@@ -490,74 +480,63 @@ class Pen {
       const date = addDays(scene.arrivesOn, day)
       const at = moment(date, 17 * 60 + 20) + Number(scene.dog.run) * 997
       const id = blockId(scene, first, sets)
-      const where = { device: this.tablet, at, receivedAt: at, day: date }
       const stressful = scene.dog.bite === true && day % 2 === 0
       const note = this.aside() < 0.7 ? (blockNotes[Math.floor(this.aside() * blockNotes.length)] ?? '') : ''
-      insertBlock(
-        this.db,
-        {
-          kind: 'block-opened',
-          id,
-          seq: this.next(),
-          deviceAt: at - 900_000,
-          residencyId: scene.residencyId,
-          plan: [],
-          recordedBy: first.leashHolder,
-        },
-        { ...where, at: at - 900_000 },
-      )
+      this.put({
+        kind: 'block-opened',
+        id,
+        seq: this.next(),
+        deviceAt: at - 900_000,
+        residencyId: scene.residencyId,
+        plan: [],
+        recordedBy: first.leashHolder,
+      })
       if (stressful)
-        insertOverThreshold(
-          this.db,
-          {
-            kind: 'over-threshold',
-            id: this.id(at, this.aside),
-            seq: this.next(),
-            deviceAt: at - 300_000,
-            residencyId: scene.residencyId,
-            blockId: id,
-            placeId: 'open',
-            signs: ['stare', 'stiff-tail'],
-            trigger: 'dog',
-            distanceBand: '5-15',
-            recordedBy: first.leashHolder,
-          },
-          { ...where, at: at - 300_000 },
-        )
-      insertBlockClose(
-        this.db,
-        {
-          kind: 'block-closed',
+        this.put({
+          kind: 'over-threshold',
           id: this.id(at, this.aside),
           seq: this.next(),
-          deviceAt: at,
-          blockId: id,
+          deviceAt: at - 300_000,
           residencyId: scene.residencyId,
-          note,
-          stressful,
-          praiseMinutes: 6,
+          blockId: id,
+          placeId: 'open',
+          signs: ['stare', 'stiff-tail'],
+          trigger: 'dog',
+          distanceBand: '5-15',
           recordedBy: first.leashHolder,
-        },
-        where,
-      )
+        })
+      this.put({
+        kind: 'block-closed',
+        id: this.id(at, this.aside),
+        seq: this.next(),
+        deviceAt: at,
+        blockId: id,
+        residencyId: scene.residencyId,
+        note,
+        stressful,
+        praiseMinutes: 6,
+        recordedBy: first.leashHolder,
+      })
     }
   }
 
   private wrongTap(setId: string, at: number, by: string): void {
     const target = this.rep(setId, { outcome: 'miss', brokeSeconds: null }, at, null)
-    insertVoid(
-      this.db,
-      {
-        kind: 'voided',
-        id: this.id(at),
-        seq: this.next(),
-        deviceAt: at + 200,
-        targetId: target,
-        reason: 'wrong target',
-        recordedBy: by,
-      },
-      { device: this.tablet, at: at + 200, receivedAt: at + 200 },
-    )
+    this.put({
+      kind: 'voided',
+      id: this.id(at),
+      seq: this.next(),
+      deviceAt: at + 200,
+      targetId: target,
+      reason: 'wrong target',
+      recordedBy: by,
+    })
+  }
+
+  /** A fact as this tablet makes and sends it at once, its clock being right. */
+  private put(fact: WireFact, also: Readonly<Record<string, unknown>> = {}): void {
+    const at = fact.deviceAt
+    append(this.db, fact, { device: this.tablet, at, receivedAt: at, day: dayIn(timeZone, at) }, also)
   }
 
   private next(): number {

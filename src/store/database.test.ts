@@ -6,7 +6,7 @@ import { describe, expect, it } from 'vitest'
 import { plainDog } from '@/core/dog/traits'
 import { listCurricula } from './curricula'
 import { openDatabase, StoreRefusal } from './database'
-import { readSets } from './facts'
+import { readSets } from './facts/read'
 import { findResident, readPromises } from './residents'
 
 const folder = () => mkdtempSync(join(tmpdir(), 'kibou-'))

@@ -1,6 +1,7 @@
 import Database from 'better-sqlite3'
 import { accessSync, constants, existsSync, mkdirSync, readdirSync, readFileSync } from 'node:fs'
 import { dirname, join, resolve } from 'node:path'
+import { dayIn } from '@/core/days'
 import { keepShipped } from './curricula'
 
 export type Db = Database.Database
@@ -86,6 +87,13 @@ function prepareOnce(db: Db): void {
   }) as Db['prepare']
 }
 
+/** Migrations may ask for the kennel's calendar day of a moment: `kennel_day(at)`. */
+function giveKennelDay(db: Db): void {
+  const here = db.prepare("SELECT 1 FROM sqlite_schema WHERE name = 'kennel'").get() !== undefined
+  const zone = here ? String(db.prepare('SELECT time_zone FROM kennel').pluck().get()) : 'UTC'
+  db.function('kennel_day', { deterministic: true }, (at: unknown) => dayIn(zone, Number(at)))
+}
+
 function migrate(db: Db, all: readonly Migration[], file: string): void {
   const newest = all.at(-1)?.number ?? 0
   const run = db.transaction(() => {
@@ -95,7 +103,11 @@ function migrate(db: Db, all: readonly Migration[], file: string): void {
         `${file} was written by a newer Kibou (version ${have}, this one knows ${newest}). Start the newer ` +
           `program, or restore an older backup.`,
       )
-    for (const m of all) if (m.number > have) db.exec(readFileSync(m.file, 'utf8'))
+    for (const m of all) {
+      if (m.number <= have) continue
+      giveKennelDay(db)
+      db.exec(readFileSync(m.file, 'utf8'))
+    }
     if (have < newest) db.pragma(`user_version = ${newest}`)
   })
   run.immediate()

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { lifeStageNames, type LifeStage } from '@/core/food/energy'
 import type { Db } from './database'
-import { standingReps } from './standingReps'
+import { standingReps } from './facts/standingReps'
 
 export interface WeightRow {
   readonly id: string

@@ -13,7 +13,7 @@ import { findResident, type Resident } from '@/store/residents'
 import { aboutResident } from './about'
 import type { Done } from './correct'
 import { ladderOf } from './regimes'
-import { refold, standingOf } from './standings'
+import { refold, standingOf } from './record/refold'
 import { nobody, whoField, worksHere } from './who'
 
 const refuse = (reason: string): Done => ({ ok: false, reason })

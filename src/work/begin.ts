@@ -29,7 +29,7 @@ import {
   residencyDuring,
 } from '@/store/residents'
 import { readSigners, writePasscode } from '@/store/signingIn'
-import { refold } from './standings'
+import { refold } from './record/refold'
 import { handlers } from './who'
 
 export type FormResult =

@@ -10,7 +10,7 @@ import { readKennel } from '@/store/kennel'
 import { residentsOn } from '@/store/residents'
 import { kennelForgetting } from './forgetting'
 import { readHouse, regimesOfResident } from './regimes'
-import { standingOf } from './standings'
+import { standingOf } from './record/refold'
 
 export interface OwnRung {
   readonly rule: Rule

@@ -7,16 +7,16 @@ import { plainHouse } from '@/core/house/house'
 import { seeded } from '@/core/seeded'
 import type { WireFact } from '@/core/facts/wire'
 import type { Db } from '@/store/database'
-import { readSigns, readSmallThings } from '@/store/blocks'
+import { readSigns, readSmallThings } from '@/store/facts/blocks'
 import { findResident } from '@/store/residents'
 import { appendHouse, writeFeeds } from '@/store/house'
 import { appendEntry } from '@/store/intake'
 import { insertMethodChange } from '@/store/method'
 import { loadBlock } from './block'
 import { decidePlan, loadFood, weigh } from './food'
-import { recordFacts } from './recordFacts'
+import { recordFacts } from './record/accept'
 import { loadResident } from './resident'
-import { rebuildStandings, standingOf } from './standings'
+import { rebuildStandings, standingOf } from './record/refold'
 import { copyEntities, dog, monday, msPerDay, newKennel, Tablet, trainer } from './tests/kennel'
 
 const scene = (more: Record<string, unknown> = {}) => {
@@ -333,6 +333,7 @@ it.each([
 /** Every table of facts, whole and in one order, without the moment of receiving. */
 function everything(db: Db): string {
   const tables = [
+    'fact',
     'training_set',
     'rep',
     'set_close',

@@ -1,21 +1,13 @@
 import { v7 } from 'uuid'
 import { z } from 'zod'
+import { dayIn } from '@/core/days'
 import { outcomes } from '@/core/facts/fact'
 import { kits } from '@/core/curriculum/types'
-import {
-  copyClose,
-  copyRep,
-  copySet,
-  nextSequence,
-  standingReps,
-  standingSet,
-  type Desk,
-  type RepRow,
-} from '@/store/corrections'
+import { copyClose, copyRep, copySet, standingReps, standingSet, type Desk, type RepRow } from '@/store/facts/copy'
 import type { Db } from '@/store/database'
-import { insertVoid } from '@/store/facts'
-import { readPlaces } from '@/store/kennel'
-import { refold } from './standings'
+import { append, nextNumber } from '@/store/facts/append'
+import { readKennel, readPlaces } from '@/store/kennel'
+import { refold } from './record/refold'
 import { nobody, whoField, worksHere } from './who'
 
 /** Facts made at a desk, not on a tablet. */
@@ -61,18 +53,23 @@ export function voidSet(db: Db, form: z.infer<typeof voidForm>, now: number): Do
 }
 
 function takeBack(db: Db, targetId: string, why: string, recordedBy: string, desk: Desk): void {
-  insertVoid(
+  append(
     db,
     {
       kind: 'voided',
       id: v7(),
-      seq: nextSequence(db, 'voided', desk.device),
+      seq: nextNumber(db, desk.device),
       deviceAt: desk.receivedAt,
       targetId,
       reason: why,
       recordedBy,
     },
-    { device: desk.device, at: desk.receivedAt, receivedAt: desk.receivedAt },
+    {
+      device: desk.device,
+      at: desk.receivedAt,
+      receivedAt: desk.receivedAt,
+      day: dayIn(readKennel(db).timeZone, desk.receivedAt),
+    },
   )
 }
 

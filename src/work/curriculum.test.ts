@@ -10,9 +10,9 @@ import { correctSet, voidSet } from './correct'
 import { loadCurriculum, loadDraft, moveCurriculum, previewMove, publishCurriculum, saveDraft } from './curriculum'
 import { addNote, addTried } from './journal'
 import { previewMethod, switchMethod } from './method'
-import { recordFacts } from './recordFacts'
+import { recordFacts } from './record/accept'
 import { loadCommand, loadResident } from './resident'
-import { derive, standingOf } from './standings'
+import { derive, standingOf } from './record/refold'
 import { dog, monday, msPerDay, newKennel, Tablet, trainer } from './tests/kennel'
 
 const file = () => JSON.stringify(toFile(houseCurriculum))

@@ -22,7 +22,7 @@ import type { Db } from '@/store/database'
 import { findResident } from '@/store/residents'
 import type { Done } from './correct'
 import { regimesFor } from './regimes'
-import { derive, refold } from './standings'
+import { derive, refold } from './record/refold'
 import { nobody, whoField, worksHere } from './who'
 
 export const moveForm = z.object({

@@ -2,7 +2,7 @@ import { fitForgetting, type FittedForgetting, type Refresher } from '@/core/for
 import { msPerDay } from '@/core/days'
 import { foldDog } from '@/core/progress/fold'
 import { forgettingFittedAt, readForgetting, writeForgetting } from '@/store/forgetting'
-import { readSets } from '@/store/facts'
+import { readSets } from '@/store/facts/read'
 import type { Db } from '@/store/database'
 import { allResidencyIds } from '@/store/residents'
 import { regimesFor } from './regimes'

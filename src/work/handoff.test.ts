@@ -7,7 +7,7 @@ import { appendHouse } from '@/store/house'
 import { addPerson } from './begin'
 import { pause } from './stay'
 import { bookHandoff, cancelHandoff, invitation, loadHandoffPage, moveHandoff } from './handoff'
-import { recordFacts } from './recordFacts'
+import { recordFacts } from './record/accept'
 import { dog, monday, msPerDay, newKennel, Tablet, trainer } from './tests/kennel'
 
 /** A kennel with dogs whose only promise, the first rung of sit in one place, was met on two days. */

@@ -21,7 +21,7 @@ import { readDaysOff, readHouse } from '@/store/house'
 import { readHours, readKennel, readPeople } from '@/store/kennel'
 import { findResident, residentsOn, type Resident } from '@/store/residents'
 import { ladderOf } from './regimes'
-import { standingOf } from './standings'
+import { standingOf } from './record/refold'
 import { handlers } from './who'
 
 export interface OfferedSlot extends Slot {

@@ -8,8 +8,8 @@ import { readFeeds, readHouse, readSpaces } from '@/store/house'
 import { readHours, readKennel, readPlaces } from '@/store/kennel'
 import { backUp, keepSection, loadHouse } from './house'
 import { loadHandoffPage } from './handoff'
-import { readSets } from '@/store/facts'
-import { recordFacts } from './recordFacts'
+import { readSets } from '@/store/facts/read'
+import { recordFacts } from './record/accept'
 import { dog, monday, newKennel, Tablet, trainer } from './tests/kennel'
 
 const stage = () => {

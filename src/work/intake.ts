@@ -49,7 +49,7 @@ import type { FormResult } from './begin'
 import { mostPlaces, whyNotPossible } from '@/core/handoff/possible'
 import { ladderOf } from './regimes'
 import { groundOf, usualPromise } from './begin'
-import { refold } from './standings'
+import { refold } from './record/refold'
 
 /** A draft is what somebody types, not a place to store things. */
 const mostFields = 600

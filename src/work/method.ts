@@ -13,7 +13,7 @@ import { insertMethodChange, readMethodChanges, recentMethodChanges, type ToldCh
 import { readPromises, residentsOn, type Resident } from '@/store/residents'
 import { kennelForgetting } from './forgetting'
 import { readHouse, regimesOfResident, type House } from './regimes'
-import { derive, refold } from './standings'
+import { derive, refold } from './record/refold'
 import { handlers, nobody, whoField, worksHere } from './who'
 
 export interface MethodPage {

@@ -9,7 +9,7 @@ import { residentsOn } from '@/store/residents'
 import { kennelForgetting } from './forgetting'
 import { readHouse as readRules, regimesOfResident } from './regimes'
 import { nextFor } from './resident'
-import { standingOf } from './standings'
+import { standingOf } from './record/refold'
 
 /** What one dog is to work on, for a printed sheet. */
 export interface SheetRow {

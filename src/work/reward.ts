@@ -20,7 +20,7 @@ import {
 } from '@/store/rewards'
 import { aboutResident } from './about'
 import type { Done } from './correct'
-import { refold } from './standings'
+import { refold } from './record/refold'
 import { nobody, whoField, worksHere } from './who'
 
 const refuse = (reason: string): Done => ({ ok: false, reason })

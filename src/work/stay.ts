@@ -29,7 +29,7 @@ import { day } from '@/core/fields'
 import { longestStay } from './begin'
 import { aboutResident } from './about'
 import { reasonBeside, type Done } from './correct'
-import { refold, standingOf } from './standings'
+import { refold, standingOf } from './record/refold'
 import { nobody, whoField, worksHere } from './who'
 
 export const stayForm = z.object({

@@ -8,7 +8,7 @@ import { newest } from '@/core/progress/regime'
 import { newestCurriculum } from '@/store/curricula'
 import { kennelForgetting } from './forgetting'
 import { readHouse, regimesOfResident } from './regimes'
-import { summariesOf } from './standings'
+import { summariesOf } from './record/refold'
 import { readToday } from './today'
 
 /** The wall as it stands now. */

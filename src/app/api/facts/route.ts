@@ -4,7 +4,7 @@ import { wireBatch } from '@/core/facts/wire'
 import { kennelDatabase } from '@/store/connection'
 import { fieldErrors } from '@/core/fields'
 import { refitWhenDue } from '@/work/forgetting'
-import { recordFacts } from '@/work/recordFacts'
+import { recordFacts } from '@/work/record/accept'
 import { requestTime } from '@/work/clock'
 
 /** A full batch is far smaller; anything above is no batch of ours. */

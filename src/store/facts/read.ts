@@ -2,131 +2,9 @@ import { z } from 'zod'
 import { placeKinds, promptLevels } from '@/core/curriculum/types'
 import type { NotedRep } from '@/core/evidence/calls'
 import { compareFacts, outcomes, type RepFact, type SetFact } from '@/core/facts/fact'
-import type { FactOf } from '@/core/facts/wire'
 import { attentions } from '@/core/facts/words'
-import type { Db } from './database'
+import type { Db } from '../database'
 import { standingReps } from './standingReps'
-
-/** When a fact was made and received; `at` is corrected for the device's clock. */
-export interface Stamp {
-  readonly device: string
-  readonly at: number
-  readonly receivedAt: number
-}
-
-/**
- * How far a device's facts have come: its highest sequence number so far and the moment that one was taken to be of.
- */
-export interface DeviceClock {
-  readonly offset: number
-  /** The offset known before this request. */
-  readonly before: number | undefined
-  readonly lastSeq: number | undefined
-  readonly lastAt: number | undefined
-}
-
-const deviceRow = z.object({ offset_ms: z.number(), last_seq: z.number().nullable(), last_at: z.number().nullable() })
-
-/** The device's clock offset, renewed only when it moved by more than a minute: small jitter must not reorder reps. */
-export function deviceOffset(db: Db, device: string, deviceNow: number, now: number): DeviceClock {
-  const offset = now - deviceNow
-  const known = deviceRow
-    .optional()
-    .parse(db.prepare('SELECT offset_ms, last_seq, last_at FROM device WHERE id = ?').get(device))
-  const keep = known !== undefined && Math.abs(known.offset_ms - offset) <= 60_000
-  // A clock that is right within a minute is believed as it is.
-  const settled = keep ? known.offset_ms : Math.abs(offset) <= 60_000 ? 0 : offset
-  db.prepare(
-    `INSERT INTO device (id, offset_ms, seen_at)
-      VALUES (?, ?, ?)
-      ON CONFLICT (id) DO UPDATE
-      SET offset_ms = excluded.offset_ms, seen_at = excluded.seen_at`,
-  ).run(device, settled, now)
-  return {
-    offset: settled,
-    before: known?.offset_ms,
-    lastSeq: known?.last_seq ?? undefined,
-    lastAt: known?.last_at ?? undefined,
-  }
-}
-
-/** Keeps how far the device's facts have come. */
-export function keepDeviceClock(db: Db, device: string, lastSeq: number, lastAt: number): void {
-  db.prepare('UPDATE device SET last_seq = ?, last_at = ? WHERE id = ?').run(lastSeq, lastAt, device)
-}
-
-export interface SetRow extends FactOf<'set-opened'> {
-  readonly command: string
-  readonly day: string
-  readonly curriculumId: string
-  readonly curriculumVersion: number
-  readonly ruleVersion: number
-  readonly unsure: boolean
-}
-
-/** Stores a set's opening; false when this fact is already here. */
-export function insertSet(db: Db, set: SetRow, stamp: Stamp): boolean {
-  const done = db
-    .prepare(
-      `INSERT INTO training_set (id, residency_id, command, rung_id, purpose, block_id, device, seq, device_at,
-          at, received_at, day, recorded_by, leash_holder, place_id, level, distance_band, kit, curriculum_id,
-          curriculum_version, rule_version, temperature_c, minutes_in, exercise_minutes_ago, meal_minutes_ago,
-          humidity, seed, helper, second_dog, feed_id, replaces, unsure)
-       VALUES (@id, @residencyId, @command, @rungId, @purpose, @blockId, @device, @seq, @deviceAt, @at,
-         @receivedAt, @day, @recordedBy, @leashHolder, @placeId, @level, @distanceBand, @kit, @curriculumId,
-         @curriculumVersion, @ruleVersion, @temperatureC, @minutesIn, @exerciseMinutesAgo, @mealMinutesAgo,
-         @humidity, @seed, @helper, @secondDog, @feedId, @replaces, @unsure)
-       ON CONFLICT (id) DO NOTHING`,
-    )
-    .run({ ...set, ...stamp, unsure: Number(set.unsure) })
-  return done.changes === 1
-}
-
-/** Stores a rep; false when this fact is already here. */
-export function insertRep(db: Db, rep: FactOf<'rep'>, stamp: Stamp): boolean {
-  const done = db
-    .prepare(
-      `INSERT INTO rep (id, set_id, device, seq, device_at, at, received_at, outcome, prompt, latency_s, held_s,
-          broke_s, steps, faults, paid, attention, cues_said, sound, planned, pieces, sit_pieces, pay_error, turns,
-          stops, replaces)
-       VALUES (@id, @setId, @device, @seq, @deviceAt, @at, @receivedAt, @outcome, @prompt, @latencySeconds,
-         @heldSeconds, @brokeSeconds, @steps, @faults, @paid, @attention, @cuesSaid, @sound, @planned, @pieces,
-         @sitPieces, @payError, @turns, @stops, @replaces)
-       ON CONFLICT (id) DO NOTHING`,
-    )
-    .run({
-      ...rep,
-      ...stamp,
-      faults: JSON.stringify(rep.faults),
-      payError: Number(rep.payError),
-      paid: rep.paid === null ? null : Number(rep.paid),
-    })
-  return done.changes === 1
-}
-
-/** Stores a set's closing; false when this fact is already here. */
-export function insertClose(db: Db, close: FactOf<'set-closed'>, stamp: Stamp): boolean {
-  const done = db
-    .prepare(
-      `INSERT INTO set_close (id, set_id, device, seq, device_at, at, received_at, ended_by, note)
-        VALUES (@id, @setId, @device, @seq, @deviceAt, @at, @receivedAt, @endedBy, @note)
-        ON CONFLICT (id) DO NOTHING`,
-    )
-    .run({ ...close, ...stamp })
-  return done.changes === 1
-}
-
-/** Stores the taking back of a rep or set; false when this fact is already here. */
-export function insertVoid(db: Db, taken: FactOf<'voided'>, stamp: Stamp): boolean {
-  const done = db
-    .prepare(
-      `INSERT INTO voided (id, target_id, reason, recorded_by, device, seq, device_at, at, received_at)
-        VALUES (@id, @targetId, @reason, @recordedBy, @device, @seq, @deviceAt, @at, @receivedAt)
-        ON CONFLICT (id) DO NOTHING`,
-    )
-    .run({ ...taken, ...stamp })
-  return done.changes === 1
-}
 
 /** The residency a set belongs to, or undefined while its opening has not arrived. */
 export function residencyOfSet(db: Db, setId: string): string | undefined {
@@ -145,47 +23,21 @@ export function residencyOfTarget(db: Db, targetId: string): string | undefined 
   return residencyOfSet(db, rep?.set_id ?? targetId)
 }
 
-/** Every table of facts that a device sends. */
-export type FactTable =
-  | 'training_set'
-  | 'rep'
-  | 'set_close'
-  | 'voided'
-  | 'block'
-  | 'block_close'
-  | 'over_threshold'
-  | 'correction'
-  | 'small_thing'
-
-/** Whether this fact is stored already. */
-export const isKnown = (db: Db, table: FactTable, id: string): boolean =>
-  db.prepare(`SELECT 1 FROM ${table} WHERE id = ?`).get(id) !== undefined
-
 /** Who recorded a rep's set, or a set or other fact, and on which device; undefined while it is not here. */
 export function recorderOf(db: Db, targetId: string): { readonly by: string; readonly device: string } | undefined {
-  const who = z.object({ recorded_by: z.string(), device: z.string() }).optional()
-  const set =
-    z.object({ set_id: z.string() }).optional().parse(db.prepare('SELECT set_id FROM rep WHERE id = ?').get(targetId))
-      ?.set_id ?? targetId
-  for (const table of [
-    'training_set',
-    'block',
-    'block_close',
-    'over_threshold',
-    'correction',
-    'small_thing',
-  ] as const) {
-    const found = who.parse(db.prepare(`SELECT recorded_by, device FROM ${table} WHERE id = ?`).get(set))
-    if (found) return { by: found.recorded_by, device: found.device }
-  }
-  return undefined
-}
-
-/** Whether a device already used this sequence number for another fact of the same kind. */
-export function sequenceTaken(db: Db, table: FactTable, device: string, seq: number, id: string): boolean {
-  return (
-    db.prepare(`SELECT 1 FROM ${table} WHERE device = ? AND seq = ? AND id <> ?`).get(device, seq, id) !== undefined
-  )
+  const found = z
+    .object({ recorded_by: z.string(), device: z.string() })
+    .optional()
+    .parse(
+      db
+        .prepare(
+          `SELECT recorded_by, device FROM fact
+           WHERE id = coalesce((SELECT set_id FROM rep WHERE id = @targetId), @targetId) AND recorded_by IS NOT NULL
+             AND kind <> 'voided'`,
+        )
+        .get({ targetId }),
+    )
+  return found && { by: found.recorded_by, device: found.device }
 }
 
 const setRow = z.object({

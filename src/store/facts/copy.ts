@@ -1,14 +1,16 @@
 import { z } from 'zod'
-import type { Db } from './database'
+import type { FactKindName } from '@/core/facts/wire'
+import type { Db } from '../database'
+import { appendCommon, nextNumber } from './append'
 import { standingReps as standingRepsSql } from './standingReps'
 
 /** Everything a set's row holds, to be copied into the fact that stands for it. */
 const setColumns =
-  'residency_id, command, rung_id, purpose, block_id, device_at, at, day, recorded_by, leash_holder, ' +
+  'residency_id, command, rung_id, purpose, block_id, at, day, recorded_by, leash_holder, ' +
   'place_id, level, distance_band, kit, curriculum_id, curriculum_version, rule_version, temperature_c, ' +
   'minutes_in, exercise_minutes_ago, meal_minutes_ago, humidity, seed, helper, second_dog, feed_id, unsure'
 const repColumns =
-  'device_at, at, outcome, prompt, latency_s, held_s, broke_s, steps, faults, paid, attention, cues_said, ' +
+  'at, outcome, prompt, latency_s, held_s, broke_s, steps, faults, paid, attention, cues_said, ' +
   'sound, planned, pieces, sit_pieces, pay_error, turns, stops'
 
 /** Facts made at a desk carry this device, and a sequence of their own. */
@@ -17,12 +19,30 @@ export interface Desk {
   readonly receivedAt: number
 }
 
-const n = z.object({ n: z.number() })
-type FactTable = 'training_set' | 'rep' | 'set_close' | 'voided'
+const factRow = z.object({
+  device_at: z.number(),
+  at: z.number(),
+  day: z.string(),
+  recorded_by: z.string().nullable(),
+})
 
-/** The next sequence number of a device in a table. */
-export const nextSequence = (db: Db, table: FactTable, device: string): number =>
-  n.parse(db.prepare(`SELECT coalesce(max(seq), -1) + 1 AS n FROM ${table} WHERE device = ?`).get(device)).n
+/** The common part of a fact as the desk's own under a new id, at the old one's time; gives the desk's number of it. */
+function copyCommon(db: Db, kind: FactKindName, from: string, id: string, desk: Desk): number {
+  const was = factRow.parse(db.prepare('SELECT device_at, at, day, recorded_by FROM fact WHERE id = ?').get(from))
+  const seq = nextNumber(db, desk.device)
+  appendCommon(db, {
+    id,
+    kind,
+    seq,
+    device: desk.device,
+    receivedAt: desk.receivedAt,
+    deviceAt: was.device_at,
+    at: was.at,
+    day: was.day,
+    recordedBy: was.recorded_by,
+  })
+  return seq
+}
 
 /** The residency of a set that stands; undefined when there is none or it was taken back. */
 export const standingSet = (
@@ -103,9 +123,10 @@ export function copySet(
   },
   desk: Desk,
 ): void {
+  const seq = copyCommon(db, 'set-opened', from, to.id, desk)
   db.prepare(
-    `INSERT INTO training_set (id, device, seq, received_at, replaces, root, ${setColumns})
-     SELECT @id, @device, @seq, @receivedAt, id, coalesce(root, id),
+    `INSERT INTO training_set (id, device, seq, replaces, root, ${setColumns})
+     SELECT @id, @device, @seq, id, coalesce(root, id),
        ${changedSetColumns}
      FROM training_set
      WHERE id = @from`,
@@ -113,8 +134,7 @@ export function copySet(
     id: to.id,
     from,
     device: desk.device,
-    seq: nextSequence(db, 'training_set', desk.device),
-    receivedAt: desk.receivedAt,
+    seq,
     placeId: to.placeId ?? null,
     leashHolder: to.leashHolder ?? null,
     level: to.level ?? null,
@@ -145,9 +165,10 @@ export function copyRep(
 ): void {
   const change = to.change ?? {}
   const broke = change.outcome !== undefined && change.outcome !== 'miss' ? null : change.brokeSeconds
+  const seq = copyCommon(db, 'rep', from, to.id, desk)
   db.prepare(
-    `INSERT INTO rep (id, set_id, device, seq, received_at, replaces, root, ${repColumns})
-     SELECT @id, @setId, @device, @seq, @receivedAt, id, coalesce(root, id),
+    `INSERT INTO rep (id, set_id, device, seq, replaces, root, ${repColumns})
+     SELECT @id, @setId, @device, @seq, id, coalesce(root, id),
        ${changedRepColumns}
      FROM rep
      WHERE id = @from`,
@@ -156,8 +177,7 @@ export function copyRep(
     setId: to.setId,
     from,
     device: desk.device,
-    seq: nextSequence(db, 'rep', desk.device),
-    receivedAt: desk.receivedAt,
+    seq,
     outcome: change.outcome ?? null,
     faults: change.faults === undefined ? null : JSON.stringify(change.faults),
     changesBreak: broke === undefined ? 0 : 1,
@@ -165,10 +185,16 @@ export function copyRep(
   })
 }
 
-/** Copies a set's closing to the set that stands for it. */
+/** Copies a set's closing to the set that stands for it; one that is not closed has none. */
 export function copyClose(db: Db, fromSet: string, toSet: string, id: string, desk: Desk): void {
+  const from = z
+    .object({ id: z.string() })
+    .optional()
+    .parse(db.prepare('SELECT id FROM set_close WHERE set_id = ? ORDER BY at LIMIT 1').get(fromSet))
+  if (!from) return
+  const seq = copyCommon(db, 'set-closed', from.id, id, desk)
   db.prepare(
-    `INSERT INTO set_close (id, set_id, device, seq, device_at, at, received_at, ended_by, note)
-     SELECT ?, ?, ?, ?, device_at, at, ?, ended_by, note FROM set_close WHERE set_id = ? ORDER BY at LIMIT 1`,
-  ).run(id, toSet, desk.device, nextSequence(db, 'set_close', desk.device), desk.receivedAt, fromSet)
+    `INSERT INTO set_close (id, set_id, device, seq, at, ended_by, note)
+     SELECT ?, ?, ?, ?, at, ended_by, note FROM set_close WHERE id = ?`,
+  ).run(id, toSet, desk.device, seq, from.id)
 }

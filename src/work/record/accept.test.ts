@@ -1,18 +1,18 @@
-import { regimesFor } from './regimes'
-import { later } from './tests/kennel'
+import { regimesFor } from '../regimes'
+import { later } from '../tests/kennel'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { z } from 'zod'
 import type { WireFact } from '@/core/facts/wire'
 import type { Db } from '@/store/database'
-import { readSets } from '@/store/facts'
+import { readSets } from '@/store/facts/read'
 import { readPeople } from '@/store/kennel'
-import { addPerson } from './begin'
-import { correctSet } from './correct'
-import { loadResident } from './resident'
-import { recordFacts } from './recordFacts'
-import { derive, rebuildStandings, standingOf } from './standings'
-import { copyEntities, dog, monday, msPerDay, newKennel, Tablet, trainer } from './tests/kennel'
+import { addPerson } from '../begin'
+import { correctSet } from '../correct'
+import { loadResident } from '../resident'
+import { recordFacts } from './accept'
+import { derive, rebuildStandings, standingOf } from './refold'
+import { copyEntities, dog, monday, msPerDay, newKennel, Tablet, trainer } from '../tests/kennel'
 
 const n = (db: Db, sql: string): number => z.object({ n: z.number() }).parse(db.prepare(sql).get()).n
 const standing = (db: Db, id: string) => JSON.stringify(standingOf(db, id, later))
@@ -152,11 +152,11 @@ describe('facts are stored once and derived from', () => {
     const { db, ada, residencyId, tablet } = scene()
     const set = tablet.set(residencyId, ada)
     recordFacts(db, tablet.batch([set]), tablet.at + 3_600_000)
-    expect(n(db, 'SELECT at - device_at AS n FROM training_set')).toBe(3_600_000)
+    expect(n(db, "SELECT at - device_at AS n FROM fact WHERE kind = 'set-opened'")).toBe(3_600_000)
     const steady = new Tablet()
     const other = steady.set(residencyId, ada)
     recordFacts(db, steady.batch([other]), steady.at + 900)
-    expect(n(db, `SELECT at - device_at AS n FROM training_set WHERE id = '${other.id}'`)).toBe(0)
+    expect(n(db, `SELECT at - device_at AS n FROM fact WHERE id = '${other.id}'`)).toBe(0)
   })
 
   it('the day of a set is the kennel’s, not that of UTC', () => {

@@ -6,10 +6,10 @@ import { changesAt, newest, upTo, type Regimes } from '@/core/progress/regime'
 import type { DogState } from '@/core/progress/state'
 import { foldVersion, summarise, type Summary } from '@/core/promise/summary'
 import type { Db } from '@/store/database'
-import { readSets } from '@/store/facts'
+import { readSets } from '@/store/facts/read'
 import { allResidencyIds, readPromises } from '@/store/residents'
-import { refitForgetting } from './forgetting'
-import { regimesAhead } from './regimes'
+import { refitForgetting } from '../forgetting'
+import { regimesAhead } from '../regimes'
 import { readStanding, readSummaries, writeStanding } from '@/store/standings'
 
 export interface Derived {

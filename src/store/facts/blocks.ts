@@ -1,54 +1,6 @@
 import { z } from 'zod'
-import type { FactOf } from '@/core/facts/wire'
 import { signIds, type SignId } from '@/core/dog/signs'
-import type { Db } from './database'
-import type { Stamp } from './facts'
-
-const stamped = '@recordedBy, @day, @device, @seq, @deviceAt, @at, @receivedAt'
-const stampColumns = 'recorded_by, day, device, seq, device_at, at, received_at'
-
-/** Stores one row unless this fact is already here; true when it was stored. */
-const insert = (db: Db, table: string, columns: string, values: string, row: Record<string, unknown>): boolean =>
-  db
-    .prepare(
-      `INSERT INTO ${table} (id, ${columns}, ${stampColumns})
-        VALUES (@id, ${values}, ${stamped})
-        ON CONFLICT (id) DO NOTHING`,
-    )
-    .run(row).changes === 1
-
-/** When it happened, and the kennel's calendar day of that. */
-export type Dated = Stamp & { readonly day: string }
-
-/** Each stores its fact; false when it is already here. */
-export const insertBlock = (db: Db, f: FactOf<'block-opened'>, at: Dated): boolean =>
-  insert(db, 'block', 'residency_id, plan', '@residencyId, @plan', { ...f, ...at, plan: JSON.stringify(f.plan) })
-export const insertBlockClose = (db: Db, f: FactOf<'block-closed'>, at: Dated): boolean =>
-  insert(
-    db,
-    'block_close',
-    'block_id, residency_id, note, stressful, praise_minutes',
-    '@blockId, @residencyId, @note, @stressful, @praiseMinutes',
-    { ...f, ...at, stressful: Number(f.stressful) },
-  )
-export const insertOverThreshold = (db: Db, f: FactOf<'over-threshold'>, at: Dated): boolean =>
-  insert(
-    db,
-    'over_threshold',
-    'residency_id, block_id, place_id, signs, trigger_seen, distance_band',
-    '@residencyId, @blockId, @placeId, @signs, @trigger, @distanceBand',
-    { ...f, ...at, signs: JSON.stringify(f.signs) },
-  )
-export const insertCorrection = (db: Db, f: FactOf<'correction'>, at: Dated): boolean =>
-  insert(
-    db,
-    'correction',
-    'residency_id, block_id, command, device_used, reason, asked_first, effect',
-    '@residencyId, @blockId, @command, @used, @reason, @asked, @effect',
-    { ...f, ...at, used: f.device, device: at.device, asked: Number(f.askedFirst) },
-  )
-export const insertSmallThing = (db: Db, f: FactOf<'small-thing'>, at: Dated): boolean =>
-  insert(db, 'small_thing', 'residency_id, what, reps, pieces', '@residencyId, @what, @reps, @pieces', { ...f, ...at })
+import type { Db } from '../database'
 
 const standing = (alias: string): string => `NOT EXISTS (SELECT 1 FROM voided v WHERE v.target_id = ${alias}.id)`
 
@@ -208,7 +160,6 @@ export function residencyOfSmallFact(db: Db, id: string): string | undefined {
   return undefined
 }
 
-/** When this dog’s blocks of a day began: the first set of each. */
 /**
  * The blocks of everybody on a day: when each began and when its newest set did, oldest first. One look for the whole
  * house.
@@ -247,6 +198,7 @@ export const closesSince = (
       .map((r) => [r.block_id, { at: r.at, stressful: r.stressful === 1 }]),
   )
 
+/** When this dog’s blocks of a day began and ended: by its sets and reps. */
 export const blocksOfDay = (
   db: Db,
   residencyId: string,

@@ -1,0 +1,43 @@
+import { z } from 'zod'
+import type { Db } from '../database'
+
+/**
+ * How far a device's facts have come: its highest sequence number so far and the moment that one was taken to be of.
+ */
+export interface DeviceClock {
+  readonly offset: number
+  /** The offset known before this request. */
+  readonly before: number | undefined
+  readonly lastSeq: number | undefined
+  readonly lastAt: number | undefined
+}
+
+const deviceRow = z.object({ offset_ms: z.number(), last_seq: z.number().nullable(), last_at: z.number().nullable() })
+
+/** The device's clock offset, renewed only when it moved by more than a minute: small jitter must not reorder reps. */
+export function deviceOffset(db: Db, device: string, deviceNow: number, now: number): DeviceClock {
+  const offset = now - deviceNow
+  const known = deviceRow
+    .optional()
+    .parse(db.prepare('SELECT offset_ms, last_seq, last_at FROM device WHERE id = ?').get(device))
+  const keep = known !== undefined && Math.abs(known.offset_ms - offset) <= 60_000
+  // A clock that is right within a minute is believed as it is.
+  const settled = keep ? known.offset_ms : Math.abs(offset) <= 60_000 ? 0 : offset
+  db.prepare(
+    `INSERT INTO device (id, offset_ms, seen_at)
+      VALUES (?, ?, ?)
+      ON CONFLICT (id) DO UPDATE
+      SET offset_ms = excluded.offset_ms, seen_at = excluded.seen_at`,
+  ).run(device, settled, now)
+  return {
+    offset: settled,
+    before: known?.offset_ms,
+    lastSeq: known?.last_seq ?? undefined,
+    lastAt: known?.last_at ?? undefined,
+  }
+}
+
+/** Keeps how far the device's facts have come. */
+export function keepDeviceClock(db: Db, device: string, lastSeq: number, lastAt: number): void {
+  db.prepare('UPDATE device SET last_seq = ?, last_at = ? WHERE id = ?').run(lastSeq, lastAt, device)
+}

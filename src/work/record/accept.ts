@@ -1,0 +1,208 @@
+import { z } from 'zod'
+import { addDays, dayIn, startOfDay } from '@/core/days'
+import type { Named } from '@/core/facts/kind'
+import { factKinds, wireFact, type FactKindName, type FactOf, type Receipt, type WireFact } from '@/core/facts/wire'
+import { foldVersion } from '@/core/promise/summary'
+import { liesWithin, settle, type Settled } from '@/core/when'
+import type { Db } from '@/store/database'
+import { append, kindOf, numberTaken, type Stamp } from '@/store/facts/append'
+import { deviceOffset, keepDeviceClock, type DeviceClock } from '@/store/facts/deviceClock'
+import { recorderOf, residencyOfSet, residencyOfTarget } from '@/store/facts/read'
+import { allFeeds } from '@/store/house'
+import { allPlaceIds, readKennel, readPeople, type Person } from '@/store/kennel'
+import { findResident } from '@/store/residents'
+import { recordedUnder } from '../regimes'
+import { advance, refold } from './refold'
+
+type Result = Receipt['results'][number]
+
+export interface Batch {
+  readonly device: string
+  readonly deviceNow: number
+  readonly facts: readonly unknown[]
+}
+
+/**
+ * Stores a device's facts once each and brings the standings they touch up to date, all in one transaction. A fact that
+ * cannot be taken is refused by itself, with a reason, and keeps nothing else back. `sender`: who is signed in; facts
+ * carry
+ * who made them, which may be somebody else on the same tablet.
+ */
+export function recordFacts(db: Db, batch: Batch, now: number, sender?: Person): Receipt {
+  return db
+    .transaction((): Receipt => {
+      const context = readContext(db, batch, now, sender)
+      const touched: Touched = new Map()
+      const results = batch.facts.map((raw) => recordOne(db, context, raw, touched))
+      if (context.last.seq !== undefined && context.last.at !== undefined)
+        keepDeviceClock(db, context.device, context.last.seq, context.last.at)
+      for (const [residencyId, sets] of touched) {
+        if (sets === 'anything') refold(db, residencyId, now)
+        else advance(db, residencyId, [...sets], now)
+      }
+      return { results }
+    })
+    .immediate()
+}
+
+/** What came in for a residency: facts of these sets, or something that may change what was folded long ago. */
+type Touched = Map<string, Set<string> | 'anything'>
+
+interface Context {
+  readonly device: string
+  readonly clock: DeviceClock
+  /** How far the device has come, moved on by every fact. */
+  readonly last: { seq: number | undefined; at: number | undefined }
+  readonly now: number
+  readonly timeZone: string
+  readonly people: ReadonlyMap<string, Person>
+  readonly places: ReadonlySet<string>
+  readonly sender: Person | undefined
+}
+
+function readContext(db: Db, batch: Batch, now: number, sender: Person | undefined): Context {
+  const clock = deviceOffset(db, batch.device, batch.deviceNow, now)
+  return {
+    device: batch.device,
+    clock,
+    last: { seq: clock.lastSeq, at: clock.lastAt },
+    now,
+    timeZone: readKennel(db).timeZone,
+    people: new Map(readPeople(db).map((p) => [p.id, p])),
+    places: new Set(allPlaceIds(db)),
+    sender,
+  }
+}
+
+/**
+ * The moment a fact is of: by the device's clock as it is now, as it was, or as it says itself, whichever fits the
+ * order.
+ */
+function momentOf({ clock, last, now }: Context, fact: WireFact): Settled {
+  const notBefore = last.seq !== undefined && last.seq < fact.seq ? last.at : undefined
+  const settled = settle(
+    [
+      fact.deviceAt + clock.offset,
+      fact.deviceAt,
+      ...(clock.before === undefined ? [] : [fact.deviceAt + clock.before]),
+    ],
+    { notBefore, now },
+  )
+  if (last.seq === undefined || fact.seq > last.seq) {
+    last.seq = fact.seq
+    last.at = settled.at
+  }
+  return settled
+}
+
+function recordOne(db: Db, context: Context, raw: unknown, touched: Touched): Result {
+  const id = z.object({ id: z.string() }).safeParse(raw).data?.id ?? ''
+  const parsed = wireFact.safeParse(raw)
+  if (!parsed.success)
+    return {
+      id,
+      status: 'refused',
+      reason: parsed.error.issues.map((i) => `${i.path.join('.') || 'fact'}: ${i.message}`).join('; '),
+    }
+  const fact = parsed.data
+  const refuse = (reason: string): Result => ({ id: fact.id, status: 'refused', reason })
+  // A fact that is here already is known, whatever has changed about it since.
+  const known = kindOf(db, fact.id)
+  if (known !== undefined)
+    return known === fact.kind ? { id: fact.id, status: 'known' } : refuse('id: a fact of another kind has it')
+  if (numberTaken(db, context.device, fact.seq))
+    return refuse('seq: this device already used the number for another fact')
+  const { at, sure } = momentOf(context, fact)
+  const stamp = { device: context.device, at, receivedAt: context.now, day: dayIn(context.timeZone, at) }
+  const taken = namesNobody(db, context, fact) ?? takeKind(db, context, fact, stamp, sure)
+  if (typeof taken === 'string') return refuse(taken)
+  append(db, fact, stamp, taken)
+  touch(db, touched, fact)
+  return { id: fact.id, status: 'stored' }
+}
+
+const missing: Readonly<Record<Named, string>> = {
+  resident: 'no such resident',
+  person: 'nobody here by that id',
+  place: 'no such place',
+  feed: 'no such feed',
+}
+
+/** Why this fact cannot be taken for what it names; undefined when all of that is here. */
+function namesNobody(db: Db, context: Context, fact: WireFact): string | undefined {
+  const here: Readonly<Record<Named, (id: string) => boolean>> = {
+    resident: (id) => findResident(db, id) !== undefined,
+    person: (id) => context.people.has(id),
+    place: (id) => context.places.has(id),
+    feed: (id) => allFeeds(db).has(id),
+  }
+  const said: Readonly<Record<string, unknown>> = fact
+  for (const [field, named] of Object.entries(factKinds[fact.kind].names)) {
+    const id = said[field]
+    if (named !== undefined && typeof id === 'string' && !here[named](id)) return `${field}: ${missing[named]}`
+  }
+  return undefined
+}
+
+type Taken = Readonly<Record<string, unknown>> | string
+type TakeKind<K extends FactKindName> = (
+  db: Db,
+  context: Context,
+  fact: FactOf<K>,
+  stamp: Stamp,
+  sure: boolean,
+) => Taken
+
+/** What the kennel adds to a kind of fact, or why it will not take this one. Kinds that ask nothing have no line. */
+const takers: { readonly [K in FactKindName]?: TakeKind<K> } = {
+  'set-opened': (db, context, fact, stamp, sure) => {
+    const resident = findResident(db, fact.residencyId)
+    const under = resident && recordedUnder(db, resident, fact.rungId, stamp.at)
+    if (!under) return 'rungId: the curriculum has no such rung'
+    const within = liesWithin(
+      stamp.at,
+      startOfDay(context.timeZone, resident.arrivesOn),
+      startOfDay(context.timeZone, addDays(resident.leavesOn, 1)),
+    )
+    return {
+      command: under.command,
+      curriculum_id: under.curriculum.id,
+      curriculum_version: under.curriculum.version,
+      rule_version: foldVersion,
+      unsure: !sure || !within,
+    }
+  },
+  voided: (db, context, fact) =>
+    mayNotTakeBack(db, context, fact) ? 'targetId: only a trainer takes back what somebody else recorded' : {},
+}
+
+function takeKind(db: Db, context: Context, fact: WireFact, stamp: Stamp, sure: boolean): Taken {
+  const taker = takers[fact.kind] as TakeKind<FactKindName> | undefined
+  return taker?.(db, context, fact, stamp, sure) ?? {}
+}
+
+/** Notes whose standing this fact may move. A rep whose set is not here yet moves nothing until that comes. */
+function touch(db: Db, touched: Touched, fact: WireFact): void {
+  const { moves } = factKinds[fact.kind]
+  if (moves === 'nothing') return
+  const setId = fact.kind === 'rep' ? fact.setId : fact.kind === 'set-opened' ? fact.id : undefined
+  const residencyId = fact.kind === 'voided' ? residencyOfTarget(db, fact.targetId) : setId && residencyOfSet(db, setId)
+  if (residencyId === undefined || residencyId === '') return
+  const sets = touched.get(residencyId) ?? new Set<string>()
+  touched.set(
+    residencyId,
+    moves === 'anything' || setId === undefined || sets === 'anything' ? 'anything' : sets.add(setId),
+  )
+}
+
+/**
+ * A hand takes back what it recorded itself; and with a hand signed in, a trainer's word counts only for what this very
+ * device recorded.
+ */
+function mayNotTakeBack(db: Db, { people, sender, device }: Context, fact: FactOf<'voided'>): boolean {
+  const isHand = (id: string | undefined) => id !== undefined && people.get(id)?.role === 'hand'
+  if (!isHand(fact.recordedBy) && !isHand(sender?.id)) return false
+  const target = recorderOf(db, fact.targetId)
+  if (isHand(fact.recordedBy)) return target?.by !== fact.recordedBy
+  return target?.device !== device
+}
