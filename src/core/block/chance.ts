@@ -1,6 +1,7 @@
 import type { DogTraits } from '../dog/traits'
 import type { Curriculum, Rung } from '../curriculum/types'
-import { findRung, ownRung } from '../curriculum/lookup'
+import { findRung, ownRung, withRole } from '../curriculum/lookup'
+import { is } from '../curriculum/roles'
 import { chosen, type Method } from '../method/rows'
 import { paySchedule } from '../method/pay'
 import { isPassed, type DogState } from '../progress/state'
@@ -68,13 +69,13 @@ export function drawReps(seed: number, scene: DrawScene, count: number): readonl
     const wait = below(1000) / 1000
     const which = below(1000)
     const where = below(1000)
-    const front = scene.rung.id === 'recall.through' && untilFront-- <= 0
+    const front = is(scene.rung, 'runs-through') && untilFront-- <= 0
     if (front) untilFront = passes
     const { rung, method } = scene
     return {
       ...(rung.kind === 'recall' ? recallDraw(scene, wait, where) : {}),
-      ...(rung.id === 'recall.through' ? ({ pass: front ? 'stop, front' : 'straight through' } as const) : {}),
-      ...(rung.kind === 'timed' && rung.command.endsWith('-stay')
+      ...(is(rung, 'runs-through') ? ({ pass: front ? 'stop, front' : 'straight through' } as const) : {}),
+      ...(rung.kind === 'timed' && (is(rung, 'sitting-stay') || is(rung, 'lying-stay'))
         ? ({
             end:
               chosen(method, 'end-of-stay') === 'called' ||
@@ -85,7 +86,7 @@ export function drawReps(seed: number, scene: DrawScene, count: number): readonl
         : {}),
       ...(rung.kind === 'heel' && scene.payEvery !== undefined ? { payEvery: scene.payEvery } : {}),
       ...(rung.kind === 'heel' && (rung.criterion.steps ?? 0) > 3 ? heelDraw(rung, which, where) : {}),
-      ...(rung.id === 'check-in.emergency-sit'
+      ...(is(rung, 'sprung')
         ? { springAfter: Math.round(springWait.least + wait * (springWait.most - springWait.least)) }
         : {}),
     }
@@ -98,7 +99,7 @@ export function drawReps(seed: number, scene: DrawScene, count: number): readonl
       s.rung.criterion.metres === undefined &&
       s.rung.criterion.start === undefined &&
       s.passedSteps.length > 0
-    const first = /\.(attention|bowl)$/.test(s.rung.id)
+    const first = is(s.rung, 'sound')
     return {
       ...(own !== undefined ? { steps: own } : free ? { steps: s.passedSteps[where % s.passedSteps.length] ?? 5 } : {}),
       callAfter: Math.round(callWait.least + wait * (callWait.most - callWait.least)),
@@ -109,11 +110,11 @@ export function drawReps(seed: number, scene: DrawScene, count: number): readonl
   function heelDraw(rung: Rung, which: number, where: number): Partial<Draw> {
     const steps = rung.criterion.steps ?? 10
     const at = 2 + (where % Math.max(1, steps - 3))
-    if (rung.id === 'heel.halt-sit') return { turn: { what: 'halt', at } }
+    if (is(rung, 'halt')) return { turn: { what: 'halt', at } }
     const turns = ['left turn', 'right turn', 'about turn'] as const
     // Straight ahead as often as each of the turns: a turn that always comes is no surprise.
     const turn = turns[which % 4]
-    return /\.(turns|word|other-side)$/.test(rung.id) && turn !== undefined ? { turn: { what: turn, at } } : {}
+    return is(rung, 'turns') && turn !== undefined ? { turn: { what: turn, at } } : {}
   }
 }
 
@@ -161,21 +162,21 @@ export function drawScene(
   method: Method,
   traits: DogTraits,
 ): DrawScene {
-  const passed = (id: string): boolean => {
-    const at = findRung(curriculum, id)
+  const passed = (r: Rung): boolean => {
+    const at = findRung(curriculum, r.id)
     return at !== undefined && isPassed(at.run, state.runs[at.runKey], at.index)
   }
-  const line =
-    findRung(curriculum, 'recall.line-5')
-      ?.run.rungs.filter((r) => r.axis === 'distance' && r.criterion.steps !== undefined && passed(r.id))
-      .map((r) => r.criterion.steps ?? 0) ?? []
+  const firstOnLine = withRole(curriculum, 'line')[0]
+  const line = (firstOnLine ? (findRung(curriculum, firstOnLine.id)?.run.rungs ?? []) : [])
+    .filter((r) => r.axis === 'distance' && r.criterion.steps !== undefined && passed(r))
+    .map((r) => r.criterion.steps ?? 0)
   return {
     rung,
     held,
     method,
     traits,
     passedSteps: line,
-    mayCallOut: passed('recall.from-stay'),
+    mayCallOut: withRole(curriculum, 'called-out').some(passed),
     payEvery: payEvery(curriculum, rung),
   }
 }

@@ -1,3 +1,4 @@
+import { is, type Role } from './roles'
 import type { Command, Curriculum, Gate, Run, Rung } from './types'
 
 /** Where a rung stands: its command, its run and its number within the run, counted from 0. */
@@ -67,3 +68,11 @@ export const rungsOf = (command: Command): readonly Rung[] => command.runs.flatM
 
 /** All rungs of a curriculum. */
 export const allRungs = (curriculum: Curriculum): readonly Rung[] => curriculum.commands.flatMap(rungsOf)
+
+/** All rungs that have this role, or whose command has it, in the order of the curriculum. */
+export const withRole = (curriculum: Curriculum, role: Role): readonly Rung[] =>
+  allRungs(curriculum).filter((r) => is(r, role))
+
+/** The first command that has this role. */
+export const commandOf = (curriculum: Curriculum, role: Role): Command | undefined =>
+  curriculum.commands.find((c) => rungsOf(c).some((r) => is(r, role)))

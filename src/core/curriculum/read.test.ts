@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest'
 import fc from 'fast-check'
 import house from './house.json'
 import { houseCurriculum } from './house'
-import { allRungs } from './lookup'
+import { allRungs, commandOf, withRole } from './lookup'
 import { checkCurriculum, mostBytes, readCurriculum, toFile } from './read'
 import { curriculumJsonSchema, mostRungs } from './schema'
 
@@ -30,6 +30,23 @@ describe('a curriculum file', () => {
     expect(JSON.parse(written)).toEqual(house)
     const again = readCurriculum(written)
     expect(again.ok && again.curriculum).toEqual(houseCurriculum)
+  })
+
+  it('written before roles had names means those of the shipped file; one that names any means what it names', () => {
+    const bare = (keep: (id: string) => boolean) => {
+      const text = JSON.stringify(house, (key, value: unknown) => (key === 'roles' ? undefined : value))
+      const file = JSON.parse(text) as Loose
+      for (const c of file['commands'] as Loose[]) if (keep(String(c['id']))) set(c, 'roles', ['rises'])
+      const read = checkCurriculum(file)
+      if (!read.ok) throw new Error(read.faults[0]?.reason)
+      return read.curriculum
+    }
+    const asOf = (c: typeof houseCurriculum) => allRungs(c).map((r) => [r.id, r.as])
+    expect(asOf(bare(() => false))).toEqual(asOf(houseCurriculum))
+    const own = bare((id) => id === 'watch')
+    expect(new Set(allRungs(own).flatMap((r) => (r.as ? [r.command] : [])))).toEqual(new Set(['watch']))
+    expect(withRole(own, 'rises').every((r) => r.command === 'watch')).toBe(true)
+    expect(commandOf(houseCurriculum, 'bed')?.id).toBe('place')
   })
 
   it('has its JSON Schema beside the documents', () => {

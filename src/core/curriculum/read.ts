@@ -1,4 +1,6 @@
 import { z } from 'zod'
+import houseFile from './house.json'
+import { rolesOf, type WithRoles } from './roles'
 import { curriculumFile, mostRungs, type CurriculumFile } from './schema'
 import type { Curriculum, Gate } from './types'
 import { curriculumFaults, type CurriculumFault } from './validate'
@@ -38,17 +40,30 @@ export function checkCurriculum(raw: unknown): ReadCurriculum {
   return faults.length > 0 ? refuse(faults) : { ok: true, curriculum }
 }
 
-/** The working curriculum: every rung knows its command and run. */
-export const fromFile = (file: CurriculumFile): Curriculum => ({
-  id: file.id,
-  version: file.version,
-  name: file.name,
-  gates: file.gates ?? completedGates(file),
-  commands: file.commands.map((c) => ({
-    ...c,
-    runs: c.runs.map((r) => ({ ...r, rungs: r.rungs.map((g) => ({ ...g, command: c.id, run: r.id })) })),
-  })),
-})
+/** The working curriculum: every rung knows its command, its run and its roles. */
+export function fromFile(file: CurriculumFile): Curriculum {
+  const own = rolesOf(file)
+  const roles = own.size > 0 ? own : shippedRoles
+  return {
+    id: file.id,
+    version: file.version,
+    name: file.name,
+    gates: file.gates ?? completedGates(file),
+    commands: file.commands.map((c) => ({
+      ...c,
+      runs: c.runs.map((r) => ({
+        ...r,
+        rungs: r.rungs.map((g) => {
+          const as = [...(roles.get(g.id) ?? []), ...(roles.get(c.id) ?? [])]
+          return { ...g, command: c.id, run: r.id, ...(as.length > 0 ? { as } : {}) }
+        }),
+      })),
+    })),
+  }
+}
+
+/** Files written before roles had names name none: theirs are those that the shipped file gives the same ids. */
+const shippedRoles = rolesOf(houseFile as WithRoles)
 
 /**
  * The gates of a file written before gates had a place of their own: what the rungs behind each ask for is what it asks
@@ -84,7 +99,7 @@ export const toFile = (curriculum: Curriculum): CurriculumFile => ({
   gates: [...curriculum.gates],
   commands: curriculum.commands.map((c) => ({
     ...c,
-    runs: c.runs.map((r) => ({ ...r, rungs: r.rungs.map(({ command: _command, run: _run, ...g }) => g) })),
+    runs: c.runs.map((r) => ({ ...r, rungs: r.rungs.map(({ command: _command, run: _run, as: _as, ...g }) => g) })),
   })),
 })
 

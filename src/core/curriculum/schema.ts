@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { ruleKinds, type Rule } from '../rule/rule'
+import { roleNames } from './roles'
 
 /**
  * The curriculum file: JSON, UTF-8, described here once. Types, checks and the exported JSON Schema all come from these
@@ -92,9 +93,20 @@ const rule = z.discriminatedUnion('kind', [
   ...otherRules,
 ]) as unknown as z.ZodType<Rule>
 
+const roles = z
+  .array(z.enum(roleNames))
+  .max(12)
+  .readonly()
+  .optional()
+  .describe(
+    'What the program must know of it by name (docs/curriculum-file.md lists them); where no command or rung of a file ' +
+      'has any, they are those that the shipped file gives the same ids',
+  )
+
 export const rungFile = z
   .strictObject({
     id,
+    roles,
     name: text(60),
     stage: z.enum(stages),
     axis: z
@@ -141,6 +153,7 @@ export const gate = z
 const command = z
   .strictObject({
     id,
+    roles,
     name: text(40),
     purpose: text(200),
     defaultCue: text(40).describe('Empty when the command has no word'),

@@ -1,3 +1,4 @@
+import type { Role } from './roles'
 import type { z } from 'zod'
 import type { axes, CurriculumFile, gate, kits, placeKinds, promptLevels, repKinds, RungFile, stages } from './schema'
 
@@ -19,7 +20,12 @@ export type { Rule } from '../rule/rule'
 export type Criterion = RungFile['criterion']
 
 /** A rung of the file, knowing where it stands. */
-export type Rung = RungFile & { readonly command: string; readonly run: string }
+export type Rung = RungFile & {
+  readonly command: string
+  readonly run: string
+  /** Its roles and those of its command; left out where there are none. */
+  readonly as?: readonly Role[]
+}
 
 export interface Run {
   readonly id: string

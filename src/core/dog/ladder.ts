@@ -1,4 +1,6 @@
 import { changeCommands, changeRungs } from '../curriculum/change'
+import { commandOf, rungsOf, withRole } from '../curriculum/lookup'
+import { is } from '../curriculum/roles'
 import { spanOf } from '../rule/rule'
 import type { Command, Curriculum, Rung } from '../curriculum/types'
 import { longestYoungHold } from './early'
@@ -61,15 +63,16 @@ function signalName(rung: Rung, command: Command): string {
 
 /** The hand is the cue: the rungs that lead from hand to word fall away, and nothing off leash before it checks in. */
 function forDeaf(curriculum: Curriculum): Curriculum {
+  const looksBack = withRole(curriculum, 'looks-back')[0]
   const signals = changeRungs(curriculum, (rung, command): Rung | undefined => {
     if (rung.kind === 'position' && (rung.stage === 'word-before-signal' || rung.stage === 'smaller-signal'))
       return undefined
-    if (rung.id.endsWith('.5s-word')) return undefined
+    if (is(rung, 'hold-word')) return undefined
     const gated =
-      rung.gate !== undefined && rung.command !== 'check-in'
-        ? { ...rung, needs: [...rung.needs, 'check-in.look-back'] }
+      looksBack !== undefined && rung.gate !== undefined && rung.command !== looksBack.command
+        ? { ...rung, needs: [...rung.needs, looksBack.id] }
         : rung
-    if (rung.id === 'recall.attention' || rung.id === 'recall.bowl')
+    if (is(rung, 'sound'))
       return say(gated, {
         say: 'Its own attention signal: vibration, a stamp or a light.',
         dontSay: 'Never wake or touch it from behind.',
@@ -93,7 +96,7 @@ function forDeaf(curriculum: Curriculum): Curriculum {
 /** Voice and touch: nothing that has to be seen. */
 function forBlind(curriculum: Curriculum): Curriculum {
   const heard = changeRungs(curriculum, (rung): Rung | undefined => {
-    if (rung.command === 'watch' || rung.stage === 'smaller-signal' || rung.criterion.handler === 'turned away')
+    if (is(rung, 'by-eye') || rung.stage === 'smaller-signal' || rung.criterion.handler === 'turned away')
       return undefined
     if (rung.cue === 'signal')
       return say(rung, {
@@ -114,29 +117,30 @@ function forBlind(curriculum: Curriculum): Curriculum {
 
 /** Down-stay instead of sit-stay, fewer rises, soft floor. */
 function forStiff(curriculum: Curriculum): Curriculum {
+  const [sitting, lying] = [commandOf(curriculum, 'sitting-stay'), commandOf(curriculum, 'lying-stay')]
+  const downs = new Set((lying ? rungsOf(lying) : []).map((r) => r.id))
   const instead: Record<string, string> = {}
-  const downs = curriculum.commands.find((c) => c.id === 'down-stay')?.runs.flatMap((r) => r.rungs) ?? []
-  for (const rung of curriculum.commands.find((c) => c.id === 'sit-stay')?.runs.flatMap((r) => r.rungs) ?? []) {
-    const same = `down-stay.${rung.id.slice('sit-stay.'.length)}`
-    if (downs.some((d) => d.id === same)) instead[rung.id] = same
+  // A rung of the one goes by the same name as its like of the other.
+  for (const rung of sitting ? rungsOf(sitting) : []) {
+    const same = `${lying?.id ?? ''}${rung.id.slice(sitting?.id.length)}`
+    if (downs.has(same)) instead[rung.id] = same
   }
   const gentle = changeRungs(
     curriculum,
     (rung): Rung | undefined => {
-      if (rung.command === 'sit-stay' || rung.id === 'sit.from-down' || rung.id === 'sit.walking') return undefined
+      if (is(rung, 'sitting-stay') || is(rung, 'hard-on-joints')) return undefined
       const starts =
-        rung.criterion.start === 'sit-stay'
+        sitting && lying && rung.criterion.start === sitting.id
           ? {
               ...rung,
               criterion: {
                 ...rung.criterion,
-                start: 'down-stay',
-                words: rung.criterion.words.replace('sit-stay', 'down-stay'),
+                start: lying.id,
+                words: rung.criterion.words.replace(sitting.id, lying.id),
               },
             }
           : rung
-      const rises = rung.command === 'sit' || rung.command === 'down' || rung.command === 'down-distance'
-      return rises ? { ...starts, setReps: Math.min(starts.setReps, shortSet) } : starts
+      return is(rung, 'rises') ? { ...starts, setReps: Math.min(starts.setReps, shortSet) } : starts
     },
     instead,
   )
@@ -168,7 +172,7 @@ function forYoung(curriculum: Curriculum): Curriculum {
 
 function forGiant(curriculum: Curriculum): Curriculum {
   const slow = changeRungs(curriculum, (rung) =>
-    rung.kind === 'position' && (rung.command === 'sit' || rung.command === 'down' || rung.command === 'down-distance')
+    rung.kind === 'position' && is(rung, 'rises')
       ? { ...rung, criterion: { ...rung.criterion, latencySeconds: (rung.criterion.latencySeconds ?? 3) + 2 } }
       : rung,
   )
@@ -178,12 +182,12 @@ function forGiant(curriculum: Curriculum): Curriculum {
 /** Consent and distance first: pay is tossed, the palm is only offered, nobody new comes close before the end. */
 function forShy(curriculum: Curriculum): Curriculum {
   const far = changeRungs(curriculum, (rung): Rung | undefined => {
-    if (rung.id === 'recall.two-people') return undefined
+    if (is(rung, 'second-person')) return undefined
     const tossed =
       rung.stage === 'shape'
         ? say(rung, { payWhere: `Tossed, away from you: ${rung.payWhere.toLowerCase()} once it asks` })
         : rung
-    return rung.command === 'touch'
+    return is(rung, 'palm')
       ? say(tossed, { dontSay: 'Offer the palm and look away. It comes, or it does not.' })
       : tossed
   })

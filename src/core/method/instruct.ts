@@ -1,3 +1,4 @@
+import { is } from '../curriculum/roles'
 import type { DogTraits } from '../dog/traits'
 import { noKit, type Command, type Kit, type Rung } from '../curriculum/types'
 import { holdInterval, paySchedule } from './pay'
@@ -46,7 +47,7 @@ interface Instruction {
 
 const isRecall = (s: Situation): boolean => s.rung.kind === 'recall'
 const isStay = (s: Situation): boolean => s.rung.kind === 'timed'
-const isHeel = (s: Situation): boolean => s.rung.kind === 'heel' || s.rung.command === 'heel'
+const isHeel = (s: Situation): boolean => s.rung.kind === 'heel' || is(s.rung, 'walking')
 const tossed = (s: Situation): string => `“${s.dog.release}” and a treat tossed away.`
 const dull = (s: Situation): string => `“${s.dog.release}”, dull, no treat: staying is what pays.`
 
@@ -69,8 +70,8 @@ const instructions: readonly Instruction[] = [
   },
   {
     row: 'release',
-    applies: (s) => isStay(s) || s.rung.command === 'place',
-    words: { 'by-command': (s) => (s.rung.command === 'place' ? tossed(s) : dull(s)), dull, tossed },
+    applies: (s) => isStay(s) || is(s.rung, 'bed'),
+    words: { 'by-command': (s) => (is(s.rung, 'bed') ? tossed(s) : dull(s)), dull, tossed },
   },
   {
     row: 'repeat',
@@ -124,10 +125,7 @@ const instructions: readonly Instruction[] = [
   },
   {
     row: 'emergency',
-    applies: (s) =>
-      s.rung.gate !== undefined ||
-      (s.rung.command === 'sit' && s.rung.axis === 'distance') ||
-      s.rung.id === 'check-in.emergency-sit',
+    applies: (s) => s.rung.gate !== undefined || is(s.rung, 'in-danger'),
     words: {
       both: (s) =>
         s.dog.traits.deaf ? 'In danger: the sit signal.' : 'In danger: sit when it is far off, come when it is near.',
@@ -165,7 +163,7 @@ export function promptOf(rung: Rung, command: Command, method: Method, dog: DogW
     say: fill(called(rung, method)),
     dontSay: fill(rung.dontSay),
     mark,
-    payWhere: rung.command === 'heel' ? (payAt[chosen(method, 'walking-pay')]?.(side) ?? rung.payWhere) : rung.payWhere,
+    payWhere: is(rung, 'walking') ? (payAt[chosen(method, 'walking-pay')]?.(side) ?? rung.payWhere) : rung.payWhere,
     payWhen: payWhen(rung, method, held),
     side,
     kit: kitFor(rung, method),

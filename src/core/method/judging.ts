@@ -1,5 +1,7 @@
 import { changeRungs } from '../curriculum/change'
+import { withRole } from '../curriculum/lookup'
 import type { Curriculum, Rule, Rung } from '../curriculum/types'
+import { is } from '../curriculum/roles'
 import { spanOf } from '../rule/rule'
 import { chosen, type Method } from './rows'
 
@@ -44,9 +46,6 @@ const finishWords: Readonly<Record<string, string>> = {
   touch: 'comes in and touches the palm',
 }
 
-/** Commands whose word waits whatever the school: the cue guard, and heel, which is never said while pulling. */
-const wordWaits = new Set(['recall', 'heel', 'settle', 'check-in', 'marker'])
-
 /** The ladder as the house's method wants it climbed. */
 export function judged(curriculum: Curriculum, method: Method): Curriculum {
   const rule = ruleOf[chosen(method, 'counts')]
@@ -54,29 +53,30 @@ export function judged(curriculum: Curriculum, method: Method): Curriculum {
   const together = chosen(method, 'ds') === 'time-and-distance'
   const finish = chosen(method, 'finish')
   const whole = chosen(method, 'place') === 'whole'
+  const timeFirst = withRole(curriculum, 'time-first')
+  const timeBegun = withRole(curriculum, 'time-begun')
+  /** Where time and distance grow together, distance waits for the beginning of the time and not for all of it. */
+  const soonerNeed = (rung: Rung, need: string): string =>
+    timeFirst.some((t) => t.id === need && t.command === rung.command)
+      ? (timeBegun.find((t) => t.command === rung.command)?.id ?? need)
+      : need
   return changeRungs(curriculum, (rung): Rung | undefined => {
-    if (early && !wordWaits.has(rung.command) && (rung.stage === 'word-before-signal' || rung.id.endsWith('.5s-word')))
+    if (early && !is(rung, 'word-waits') && (rung.stage === 'word-before-signal' || is(rung, 'hold-word')))
       return undefined
-    if (whole && (rung.id === 'place.paws' || rung.id === 'place.four-paws')) return undefined
-    if (finish === 'none' && (rung.id === 'recall.front' || rung.id === 'recall.through')) return undefined
+    if (whole && is(rung, 'in-parts')) return undefined
+    if (finish === 'none' && (is(rung, 'front') || is(rung, 'runs-through'))) return undefined
     let made = rung
     if (rule && (rung.criterion.seconds ?? 0) < longHoldSeconds)
       made = { ...made, rule, setReps: rung.kind === 'recall' ? rung.setReps : spanOf(rule) }
-    if (early && !wordWaits.has(rung.command) && rung.cue !== 'word')
+    if (early && !is(rung, 'word-waits') && rung.cue !== 'word')
       made = { ...made, cue: 'word', say: '{cue}, once, with the lure', dontSay: 'Once only. Not again, not louder.' }
     if (together)
       made = {
         ...made,
-        needs: made.needs.map((n) =>
-          n
-            .replace(/^(sit-stay|down-stay)\.30s$/, (_, c: string) =>
-              rung.run === 'distance' ? `${c}.1s` : `${c}.30s`,
-            )
-            .replace(/^place\.20s$/, 'place.5s'),
-        ),
+        needs: made.needs.map((n) => soonerNeed(rung, n)),
       }
     const ending = finishWords[finish]
-    if (rung.id === 'recall.front' && ending) made = { ...made, criterion: { ...made.criterion, words: ending } }
+    if (is(rung, 'front') && ending) made = { ...made, criterion: { ...made.criterion, words: ending } }
     return made
   })
 }

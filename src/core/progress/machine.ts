@@ -3,6 +3,7 @@ import type { Curriculum, Rung, Run } from '../curriculum/types'
 import { contextStanding, noteMissed, noteReached, type Common, type ContextStanding } from './context'
 import { tooEarlyBecause } from '../dog/early'
 import { dropAfter, lowWindow, type Drop } from './drop'
+import { is } from '../curriculum/roles'
 import { noKit } from '../curriculum/types'
 import { compareFacts, type FactOrder, type RepFact, type SetContext, type SetFact } from '../facts/fact'
 import { shutBecause, type Holds } from './gates'
@@ -319,7 +320,7 @@ export class Fold {
     const { results } = window
     const offered =
       judging.skipOffered &&
-      rung.command === 'place' &&
+      is(rung, 'bed') &&
       rung.stage === 'shape' &&
       tally.reps === 2 &&
       tally.clean === 2 &&

@@ -3,6 +3,7 @@ import { useState } from 'react'
 import { Input, Label, NumberField, TextField } from 'react-aria-components'
 import styled from 'styled-components'
 import { axes, kits, placeKinds, promptLevels, repKinds, stages, type RungFile } from '@/core/curriculum/schema'
+import { roleNames, roleWords, type Role } from '@/core/curriculum/roles'
 import { numberOf, ruleKinds } from '@/core/rule/rule'
 import type { CurriculumFault } from '@/core/curriculum/validate'
 import { Choose, Fault, FieldLabel, Quiet } from '@/ui/parts'
@@ -33,6 +34,10 @@ export function RungForm({
     const next: Mutable<RungFile['criterion']> = { ...rung.criterion, ...changes }
     for (const key of drop) Reflect.deleteProperty(next, key)
     onChange({ ...rung, criterion: next })
+  }
+  const withRoles = (next: readonly Role[]) => {
+    const { roles: _roles, ...rest } = rung
+    onChange(next.length > 0 ? { ...rest, roles: next } : rest)
   }
   const measure = (key: 'latencySeconds' | 'seconds' | 'metres' | 'steps') => (value: number) => {
     if (Number.isNaN(value)) criterion({}, [key])
@@ -227,6 +232,33 @@ export function RungForm({
           ...kits.map((k) => ({ id: k, name: k === 'none' ? 'none: loose, behind a gate' : k })),
         ]}
       />
+      <div className="wide">
+        <FieldLabel>What Kibou must know of it</FieldLabel>
+        <ul>
+          {(rung.roles ?? []).map((role) => (
+            <li key={role}>
+              {roleWords[role]}{' '}
+              <Quiet
+                onPress={() => {
+                  withRoles((rung.roles ?? []).filter((r) => r !== role))
+                }}
+                aria-label={`Take out: ${roleWords[role]}`}
+              >
+                take out
+              </Quiet>
+            </li>
+          ))}
+        </ul>
+        <Choose
+          label="Add what it is"
+          value=""
+          onChange={(v) => {
+            const role = roleNames.find((r) => r === v)
+            if (role && !rung.roles?.includes(role)) withRoles([...(rung.roles ?? []), role])
+          }}
+          choices={roleNames.map((r) => ({ id: r, name: r.replaceAll('-', ' '), note: roleWords[r] }))}
+        />
+      </div>
       <div className="wide">
         <FieldLabel>Needs held first</FieldLabel>
         <ul>

@@ -10,9 +10,9 @@ const names = z.array(z.object({ name: z.string() })).transform((rows) => rows.m
 const deskDevice = '01890000-0000-7000-8000-00000000de5c'
 
 /**
- * Lays the kennel of a file out as the version before `fact` wrote it (migrations up to 0009): each kind of fact a table
- * by itself with its own moments of the device and of arrival, and the desk's numbers counted within each. The file
- * `to` is then such a database, for the migration to be tried on.
+ * Lays the kennel of a file out as the version before `fact` wrote it (migrations up to 0009): each kind of fact a
+ * table by itself with its own moments of the device and of arrival, and the desk's numbers counted within each. The
+ * file `to` is then such a database, for the migration to be tried on.
  */
 export function layOutAsVersionNine(from: string, to: string): void {
   const folder = mkdtempSync(join(tmpdir(), 'kibou-nine-'))
