@@ -9,8 +9,6 @@ export default defineConfig({
   // Generous on purpose: a shared machine may be ten times slower for a while, and no test here measures time.
   timeout: 300_000,
   expect: { timeout: 40_000 },
-  // A stall of the machine may break one try; what fails twice is broken. The list says which needed a second.
-  retries: 1,
   reporter: [['list'], ['json', { outputFile: 'test-results/browser.json' }]],
   use: {
     viewport: { width: 1280, height: 800 },

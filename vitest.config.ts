@@ -10,6 +10,9 @@ export default defineConfig({
   // All cores: the default leaves one out, and of two that is half.
   test: {
     maxWorkers: '100%',
+    // Files of one worker share what they import; what a file writes lies in a folder of its own.
+    isolate: false,
+    globalSetup: 'src/store/tests/globalSetup.ts',
     include: ['src/**/*.test.ts', 'src/**/*.test.tsx', 'scripts/**/*.test.ts', 'bench/**/*.test.ts'],
     testTimeout: 120_000,
     hookTimeout: 120_000,

@@ -1,7 +1,7 @@
-import { expect, expectNoAxeFindings, signIn, tabTo, test } from './support/kibou'
+import { expect, expectNoAxeFindings, signIn, tabTo, test, visit, reload, settled } from './support/kibou'
 
 test('an empty kennel is no dead end: trainer, dog and first set, by keyboard', async ({ page, empty }) => {
-  await page.goto(`${empty.url}/handoffs`, { waitUntil: 'networkidle' })
+  await visit(page, `${empty.url}/handoffs`)
   await expect(page).toHaveURL(/\/set-up$/)
   await expectNoAxeFindings(page)
   await page.getByRole('textbox', { name: 'Name of the kennel' }).fill('Osier Bank')
@@ -25,7 +25,7 @@ test('an empty kennel is no dead end: trainer, dog and first set, by keyboard', 
       })
     ).status(),
   ).toBe(409)
-  await page.goto(empty.url, { waitUntil: 'networkidle' })
+  await visit(page, empty.url)
   await expectNoAxeFindings(page)
   await tabTo(page, /^\s*House/)
   await page.keyboard.press('Enter')
@@ -46,7 +46,7 @@ test('an empty kennel is no dead end: trainer, dog and first set, by keyboard', 
   await expect(page.getByText('<script>alert(1)</script>', { exact: true })).toBeVisible()
 
   await page.keyboard.press('Escape')
-  await page.goto(`${empty.url}/dogs/new`, { waitUntil: 'networkidle' })
+  await visit(page, `${empty.url}/dogs/new`)
   await expectNoAxeFindings(page)
   await page.getByRole('textbox', { name: 'Name' }).focus()
   await page.keyboard.type('كلب 🐕 Bramble')
@@ -82,7 +82,7 @@ test('an empty kennel is no dead end: trainer, dog and first set, by keyboard', 
   await expect(page.getByText('kept here: 0')).toBeVisible()
   await empty.becomes(10, 'SELECT count(*) AS n FROM rep')
   // One key goes on: the next rung, in the same place, with the same person.
-  await page.waitForTimeout(400)
+  await settled(page)
   await page.keyboard.press('Enter')
   await expect(page.getByRole('heading', { name: 'Full sit' })).toBeVisible()
   await expect(page.getByText('0/10')).toBeVisible()
@@ -131,13 +131,13 @@ test('unknown addresses are a real 404 and bad requests a named error', async ({
 })
 
 test('the wall sorts by address, moves by arrow keys and opens a dog by Enter', async ({ page, kibou }) => {
-  await page.goto(`${kibou.url}/?sort=days`, { waitUntil: 'networkidle' })
+  await visit(page, `${kibou.url}/?sort=days`)
   const firstRow = page.getByRole('row').nth(1)
   await expect(firstRow).toContainText('Rook')
   await page.getByRole('columnheader', { name: /Run, dog/ }).click()
   await expect(page).toHaveURL(/sort=run/)
   await expect(firstRow).toContainText('Bramble')
-  await page.reload({ waitUntil: 'networkidle' })
+  await reload(page)
   await expect(firstRow).toContainText('Bramble')
   await firstRow.focus()
   await page.keyboard.press('ArrowDown')
@@ -145,33 +145,12 @@ test('the wall sorts by address, moves by arrow keys and opens a dog by Enter', 
   await expect(page.getByRole('heading', { name: 'Wren' })).toBeVisible()
 })
 
-test('every screen at night is clean for axe', async ({ page, kibou }) => {
-  await page.goto(`${kibou.url}/dogs/${kibou.dog('Wren')}`, { waitUntil: 'networkidle' })
-  await page.getByRole('button', { name: 'Night' }).click()
-  await expectNoAxeFindings(page)
-  for (const path of [
-    '/',
-    '/handoffs',
-    `/dogs/${kibou.dog('Gimlet')}/handoff`,
-    '/dogs/new',
-    `/dogs/${kibou.dog('Mallet')}/commands/sit-stay`,
-    '/curriculum',
-    '/curriculum/edit',
-    '/method',
-    '/bench',
-  ]) {
-    await page.goto(`${kibou.url}${path}`, { waitUntil: 'networkidle' })
-    await expect(page.getByRole('button', { name: 'Day', exact: true })).toBeVisible()
-    await expectNoAxeFindings(page)
-  }
-})
-
 test('two people choose the same time: one gets it, the other is told', async ({ page, kibou, browser }) => {
   const other = await browser.newPage()
   await signIn(other.request, kibou, 'joss')
   const address = `${kibou.url}/dogs/${kibou.dog('Wren')}/handoff`
   for (const p of [page, other]) {
-    await p.goto(address, { waitUntil: 'networkidle' })
+    await visit(p, address)
     await p.getByRole('radio').first().check({ force: true })
   }
   await page.getByRole('button', { name: 'Book it' }).click()

@@ -1,12 +1,22 @@
 import AxeBuilder from '@axe-core/playwright'
 import { chromium, devices, type Page } from '@playwright/test'
-import { expect, expectNoAxeFindings, launch, signIn, test, type Kibou, received } from './support/kibou'
+import {
+  expect,
+  expectNoAxeFindings,
+  launch,
+  signIn,
+  test,
+  type Kibou,
+  received,
+  visit,
+  reload,
+  settled,
+} from './support/kibou'
 import { z } from 'zod'
 import { RawChromium } from './support/rawChromium'
 import { endBlock, keyboard, pointer, repsSince, thumb, workReps } from './support/block'
 
-const open = (page: Page, kibou: Kibou, dog: string) =>
-  page.goto(`${kibou.url}/dogs/${kibou.dog(dog)}/block`, { waitUntil: 'networkidle' })
+const openBlock = (page: Page, kibou: Kibou, dog: string) => visit(page, `${kibou.url}/dogs/${kibou.dog(dog)}/block`)
 const sent = (page: Page) => expect(page.getByText(/kept here: 0/)).toBeVisible()
 
 test.describe('a whole block on a phone', () => {
@@ -22,7 +32,7 @@ test.describe('a whole block on a phone', () => {
       'with a note',
     async ({ page, kibou }) => {
       const since = Date.now()
-      await open(page, kibou, 'Heron')
+      await openBlock(page, kibou, 'Heron')
       for (const words of ['“Okay”', '“Yes”', 'right', 'First block today'])
         await expect(page.getByText(words).first()).toBeVisible()
       await expectNoAxeFindings(page)
@@ -49,7 +59,7 @@ test.describe('a whole block on a phone', () => {
       await kibou.becomes(1, `SELECT count(DISTINCT block_id) AS n FROM training_set WHERE id ${received}`, since)
       expect(kibou.count(`SELECT count(*) AS n FROM training_set WHERE id ${received} AND seed IS NULL`, since)).toBe(0)
       // The note opens the next block, and the dog rests.
-      await open(page, kibou, 'Heron')
+      await openBlock(page, kibou, 'Heron')
       await expect(page.getByText(/For this time: quicker/)).toBeVisible()
       await expect(page.getByText(/It rests until \d\d:\d\d/)).toBeVisible()
     },
@@ -60,7 +70,7 @@ test.describe('a whole block on a phone', () => {
     kibou,
     context,
   }) => {
-    await page.goto(`${kibou.url}/dogs/${kibou.dog('Heron')}/work/down`, { waitUntil: 'networkidle' })
+    await visit(page, `${kibou.url}/dogs/${kibou.dog('Heron')}/work/down`)
     await page.getByRole('button', { name: 'Begin set' }).tap()
     const clean = page.getByRole('button', { name: 'Clean' })
     const box = await clean.boundingBox()
@@ -85,7 +95,7 @@ test.describe('a whole block on a phone', () => {
     kibou,
   }) => {
     const since = Date.now()
-    await page.goto(`${kibou.url}/dogs/${kibou.dog('Heron')}/work/down`, { waitUntil: 'networkidle' })
+    await visit(page, `${kibou.url}/dogs/${kibou.dog('Heron')}/work/down`)
     await page.getByRole('button', { name: 'Begin set' }).tap()
     await page.locator('[data-outcome="clean"]').evaluate((target: HTMLElement) => {
       for (let i = 0; i < 14; i++) target.click()
@@ -98,7 +108,7 @@ test.describe('a whole block on a phone', () => {
   async function endBlockWithNote(page: Page): Promise<void> {
     if (await page.getByRole('button', { name: /^End set/ }).isVisible())
       await page.getByRole('button', { name: /^End set/ }).tap()
-    else await page.waitForTimeout(400)
+    else await settled(page)
     await page.getByRole('button', { name: /^Quiet praise/ }).tap()
     await expectNoAxeFindings(page)
     await page.getByRole('button', { name: 'quicker' }).tap()
@@ -113,7 +123,7 @@ test.describe('a whole block on a phone', () => {
         .analyze()
       expect(violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(' | ')}`)).toEqual([])
     }
-    await open(page, kibou, 'Heron')
+    await openBlock(page, kibou, 'Heron')
     await strong()
     await page
       .getByRole('button', { name: /Change$/ })
@@ -142,7 +152,7 @@ test.describe('a whole block on a phone', () => {
     kibou,
   }) => {
     const since = Date.now()
-    await page.goto(`${kibou.url}/dogs/${kibou.dog('Wren')}/work/recall`, { waitUntil: 'networkidle' })
+    await visit(page, `${kibou.url}/dogs/${kibou.dog('Wren')}/work/recall`)
     await page.getByRole('button', { name: 'Hands and sounds' }).tap()
     await page.getByRole('button', { name: 'Left thumb' }).tap()
     await page.getByRole('button', { name: /key for Late/ }).tap()
@@ -200,7 +210,7 @@ test.describe('a whole block on a phone', () => {
 
 test('by keyboard, with undo also of the set before', async ({ page, kibou }) => {
   const since = Date.now()
-  await open(page, kibou, 'Heron')
+  await openBlock(page, kibou, 'Heron')
   expect(await workReps(page, 30, keyboard)).toBe(30)
   if (await page.getByRole('button', { name: /^End set/ }).isVisible()) await page.keyboard.press('e')
   await sent(page)
@@ -219,7 +229,7 @@ test('by keyboard, with undo also of the set before', async ({ page, kibou }) =>
 
 test('by the keys of a remote alone: on, off, back', async ({ page, kibou }) => {
   const since = Date.now()
-  await page.goto(`${kibou.url}/dogs/${kibou.dog('Heron')}/work/down`, { waitUntil: 'networkidle' })
+  await visit(page, `${kibou.url}/dogs/${kibou.dog('Heron')}/work/down`)
   await page.keyboard.press('PageDown')
   await expect(page.getByText('0/10')).toBeVisible()
   for (let i = 0; i < 4; i++) await page.keyboard.press('PageDown')
@@ -239,7 +249,7 @@ test('a whole block by the one key of a remote, to its end: it begins, calls, sa
 }) => {
   const since = Date.now()
   // Nothing in this dog’s block is a hold; those are timed in a test of their own.
-  await open(page, kibou, 'Dunlin')
+  await openBlock(page, kibou, 'Dunlin')
   const done = () => kibou.count(repsSince, since)
   for (
     let presses = 0;
@@ -247,8 +257,7 @@ test('a whole block by the one key of a remote, to its end: it begins, calls, sa
     presses++
   ) {
     await page.keyboard.press('PageDown')
-    // What ends a set takes no key for a third of a second.
-    await page.waitForTimeout(400)
+    await settled(page)
   }
   await sent(page)
   // Three to warm up, three sets of the recall, three to finish.
@@ -284,7 +293,7 @@ test('a whole block by the one key of a remote, to its end: it begins, calls, sa
 })
 
 test('a dog that falls off is sent on a break, and the trainer may know better', async ({ page, kibou }) => {
-  await page.goto(`${kibou.url}/dogs/${kibou.dog('Heron')}/work/down`, { waitUntil: 'networkidle' })
+  await visit(page, `${kibou.url}/dogs/${kibou.dog('Heron')}/work/down`)
   await page.keyboard.press('Enter')
   for (let i = 0; i < 10 && !(await page.getByRole('heading', { name: 'Break now' }).isVisible()); i++)
     await page.keyboard.press('h')
@@ -297,14 +306,14 @@ test('after a break the next set goes on at the rung the verdict named, in the s
   page,
   kibou,
 }) => {
-  await page.goto(`${kibou.url}/dogs/${kibou.dog('Heron')}/work/sit-stay`, { waitUntil: 'networkidle' })
+  await visit(page, `${kibou.url}/dogs/${kibou.dog('Heron')}/work/sit-stay`)
   await page.getByRole('radio', { name: /^Place/ }).click()
   await page.getByRole('radio', { name: 'Market square' }).click()
   await page.getByRole('button', { name: 'Begin set' }).click()
   await page.keyboard.press('m')
   const said = await page.getByRole('heading', { name: /^(Back to|Again:)/ }).innerText()
   const rung = said.replace(/^(Back to|Again:) /, '')
-  await page.waitForTimeout(400)
+  await settled(page)
   await page.getByRole('button', { name: `Next set: ${rung}`, exact: true }).click()
   await expect(page.getByRole('heading', { name: rung, exact: true })).toBeVisible()
   await expect(page.getByText(/Market square, level 0/)).toBeVisible()
@@ -316,7 +325,7 @@ test('a whole block with the network cut and a reload in the middle: each rep is
   context,
 }) => {
   const since = Date.now()
-  await open(page, kibou, 'Heron')
+  await openBlock(page, kibou, 'Heron')
   await expect
     .poll(() => page.evaluate(async () => (await (await caches.open('kibou-blocks')).keys()).length))
     .toBeGreaterThan(0)
@@ -357,7 +366,7 @@ test(
       const context = await browser.newContext({ viewport: { width: 390, height: 844 } })
       const page = await context.newPage()
       const at = kibou.url.replace('127.0.0.1', 'kennel.test')
-      await page.goto(`${at}/sign-in?to=/dogs/${kibou.dog('Heron')}/block`, { waitUntil: 'networkidle' })
+      await visit(page, `${at}/sign-in?to=/dogs/${kibou.dog('Heron')}/block`)
       await page.getByRole('radio', { name: /Maud Ferrow/ }).check({ force: true })
       await page.getByLabel('Passcode').fill('osier bank')
       await page.getByRole('button', { name: 'Sign in' }).click()
@@ -388,7 +397,7 @@ test(
       await context.setOffline(false)
       await sent(page)
       page.removeAllListeners('dialog')
-      await page.reload({ waitUntil: 'networkidle' })
+      await reload(page)
       const after = await workReps(page, 3, pointer)
       await sent(page)
       await kibou.becomes(before + during + after, repsSince, since)
@@ -407,10 +416,10 @@ test('two devices work one dog at once: both are kept, and each is told of the o
   const other = await browser.newContext()
   await signIn(other.request, kibou, 'joss')
   const second = await other.newPage()
-  await open(page, kibou, 'Heron')
+  await openBlock(page, kibou, 'Heron')
   await workReps(page, 2, pointer)
   await sent(page)
-  await second.goto(`${kibou.url}/dogs/${kibou.dog('Heron')}/block`, { waitUntil: 'networkidle' })
+  await visit(second, `${kibou.url}/dogs/${kibou.dog('Heron')}/block`)
   await second.getByRole('button', { name: /^Begin/ }).click()
   await expect(second.getByText(/Another device has a set open with Heron: .*2 reps/)).toBeVisible()
   await Promise.all([workReps(page, 9, pointer), workReps(second, 7, pointer)])
@@ -428,7 +437,7 @@ test(`the server killed ${kills} times at moments drawn by chance: every rep is 
 }) => {
   test.setTimeout(300_000 + kills * 20_000)
   const since = Date.now()
-  await open(page, kibou, 'Heron')
+  await openBlock(page, kibou, 'Heron')
   let done = 0
   for (let i = 0; i < kills; i++) {
     const wait = Math.random() * 1500
@@ -553,7 +562,7 @@ test('a device that slept in the middle of a hold asks what the dog did', async 
       },
     })
   })
-  await page.goto(`${kibou.url}/dogs/${kibou.dog('Heron')}/work/down-stay`, { waitUntil: 'networkidle' })
+  await visit(page, `${kibou.url}/dogs/${kibou.dog('Heron')}/work/down-stay`)
   await page.getByLabel('Rung').first().click()
   await page.getByRole('option', { name: '10 s', exact: true }).click()
   await page.getByRole('button', { name: 'Begin set' }).click()

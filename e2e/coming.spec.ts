@@ -1,10 +1,10 @@
-import { expect, expectNoAxeFindings, signIn, tabTo, test } from './support/kibou'
+import { expect, expectNoAxeFindings, signIn, tabTo, test, visit } from './support/kibou'
 
 test(
   'coming and going: who leaves without a handoff, a stay made longer by keyboard, refused into a booked ' +
     'handoff; a hand only reads',
   async ({ page, kibou }) => {
-    await page.goto(`${kibou.url}/coming`, { waitUntil: 'networkidle' })
+    await visit(page, `${kibou.url}/coming`)
     const rook = page.getByRole('button', { name: 'Longer or shorter: Rook' })
     await expect(page.getByText('No handoff is booked.').first()).toBeVisible()
     await expectNoAxeFindings(page)

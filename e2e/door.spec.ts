@@ -1,7 +1,7 @@
 import Database from 'better-sqlite3'
 import { readFileSync } from 'node:fs'
 import { z } from 'zod'
-import { expect, expectNoAxeFindings, signIn, test } from './support/kibou'
+import { expect, expectNoAxeFindings, signIn, test, visit, alive } from './support/kibou'
 
 const read = (file: string): unknown => JSON.parse(readFileSync(file, 'utf8'))
 
@@ -136,7 +136,7 @@ test.describe('the door', () => {
     kibou,
   }) => {
     await page.context().clearCookies()
-    await page.goto(`${kibou.url}/method`, { waitUntil: 'networkidle' })
+    await visit(page, `${kibou.url}/method`)
     await expect(page.getByRole('heading', { name: 'Who is it?' })).toBeVisible()
     await expectNoAxeFindings(page)
     await page.getByRole('radio', { name: /Maud Ferrow/ }).focus()
@@ -151,7 +151,7 @@ test.describe('the door', () => {
     await page.getByRole('button', { name: /Maud Ferrow is signed in/ }).press('Enter')
     await expect(page.getByRole('heading', { name: 'Who is it?' })).toBeVisible()
     // The page of the door is a new one: its controls answer once its script is there.
-    await page.waitForLoadState('networkidle')
+    await alive(page)
     await page.getByRole('radio', { name: /Ebba Sallow/ }).focus()
     await page.keyboard.press('Space')
     await page.getByLabel('Passcode').fill('osier bank')
@@ -161,7 +161,7 @@ test.describe('the door', () => {
     await page.goto(`${kibou.url}/people/new`)
     await expect(page.getByText('That page is for a lead.')).toBeVisible()
     for (const to of ['//elsewhere.example', 'https://elsewhere.example', '/\\\\elsewhere.example']) {
-      await page.goto(`${kibou.url}/sign-in?to=${encodeURIComponent(to)}`, { waitUntil: 'networkidle' })
+      await visit(page, `${kibou.url}/sign-in?to=${encodeURIComponent(to)}`)
       await page.getByRole('radio', { name: /Ebba Sallow/ }).focus()
       await page.keyboard.press('Space')
       await page.getByLabel('Passcode').fill('osier bank')
@@ -219,7 +219,7 @@ test.describe('the door', () => {
     await page.getByRole('button', { name: 'Begin set' }).click()
     await page.clock.fastForward('40:00')
     await expect(page.getByRole('button', { name: 'Clean' })).toBeVisible()
-    await page.goto(`${kibou.url}/curriculum`, { waitUntil: 'networkidle' })
+    await visit(page, `${kibou.url}/curriculum`)
     await page.clock.fastForward('14:00')
     await page.keyboard.press('Tab')
     await page.clock.fastForward('14:00')

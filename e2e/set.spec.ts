@@ -1,5 +1,5 @@
 import { devices } from '@playwright/test'
-import { expect, expectNoAxeFindings, launch, test } from './support/kibou'
+import { expect, expectNoAxeFindings, launch, test, visit, settled } from './support/kibou'
 
 test.describe('a set in the yard', () => {
   test.use({
@@ -26,7 +26,7 @@ test.describe('a set in the yard', () => {
     for (let i = 0; i < 3; i++) await page.getByRole('button', { name: 'Clean' }).tap()
     await expect(page.getByText('The promise for this command is met.')).toBeVisible()
     await expectNoAxeFindings(page)
-    await page.waitForTimeout(400)
+    await settled(page)
     await page.getByRole('button', { name: 'End the block' }).tap()
     await page.getByRole('button', { name: 'End the block' }).tap()
     await expect(page.getByText('kept here: 0')).toBeVisible()
@@ -147,7 +147,7 @@ test('two pieces of kit are worked in turns, with the heat and the exercise, and
   kibou,
 }) => {
   await page.setViewportSize({ width: 390, height: 844 })
-  await page.goto(`${kibou.url}/dogs/${kibou.dog('Dunlin')}/commands/sit`, { waitUntil: 'networkidle' })
+  await visit(page, `${kibou.url}/dogs/${kibou.dog('Dunlin')}/commands/sit`)
   await page.getByRole('button', { name: /Next down/ }).press('Enter')
   await page.getByRole('option', { name: 'harness' }).press('Enter')
   await page.getByRole('link', { name: 'Work both in turns' }).press('Enter')
@@ -171,7 +171,7 @@ test('two pieces of kit are worked in turns, with the heat and the exercise, and
       await target.click()
     }
     await expect(next).toBeVisible()
-    await page.waitForTimeout(400)
+    await settled(page)
     await next.click()
   }
   await expect(page.getByText('All turns are done.')).toBeVisible()
@@ -204,7 +204,7 @@ test(
     await expect(page.getByRole('heading', { name: 'Moves on to Yard' })).toBeVisible()
     await expect(page.getByText('The promise for this command is met.')).toBeVisible()
     await expect(page.getByRole('button', { name: /^Next set/ })).toHaveCount(0)
-    await page.waitForTimeout(400)
+    await settled(page)
     await page.getByRole('button', { name: 'Close this set' }).click()
     await page.getByRole('button', { name: /Rung/ }).click()
     await page.getByRole('option', { name: /^Yard/ }).click()

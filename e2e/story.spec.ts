@@ -1,6 +1,6 @@
 import ICAL from 'ical.js'
 import { readFileSync } from 'node:fs'
-import { expect, expectNoAxeFindings, tabTo, test } from './support/kibou'
+import { expect, expectNoAxeFindings, tabTo, test, visit } from './support/kibou'
 
 /** Bramble lacks one set of its sit-stay: three of three at 30 s in the orchard paddock. */
 test(
@@ -11,7 +11,7 @@ test(
     page.on('request', (r) => {
       if (!r.url().startsWith(kibou.url) && !r.url().startsWith('data:')) elsewhere.push(r.url())
     })
-    await page.goto(kibou.url, { waitUntil: 'networkidle' })
+    await visit(page, kibou.url)
     await expect(page.getByRole('heading', { name: 'Wall' })).toBeVisible()
     await expectNoAxeFindings(page)
 

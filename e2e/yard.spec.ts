@@ -1,6 +1,6 @@
 import Database from 'better-sqlite3'
 import { v7 } from 'uuid'
-import { expect, expectNoAxeFindings, signIn, test, type Kibou, received } from './support/kibou'
+import { expect, expectNoAxeFindings, signIn, test, type Kibou, received, visit, reload } from './support/kibou'
 import type { Page } from '@playwright/test'
 
 const sent = (page: Page) => expect(page.getByText(/kept here: 0/)).toBeVisible()
@@ -10,7 +10,7 @@ test(
     'sets of several dogs',
   async ({ page, kibou }) => {
     const since = Date.now()
-    await page.goto(`${kibou.url}/paper`, { waitUntil: 'networkidle' })
+    await visit(page, `${kibou.url}/paper`)
     await expectNoAxeFindings(page)
     await page.keyboard.type('8 sit-stay 10 s CCM4C')
     await page.keyboard.press('Enter')
@@ -20,7 +20,7 @@ test(
     await page.keyboard.press('Enter')
     await expect(page.getByText('Nobody here in run or by the name of “99”.')).toBeVisible()
     await expect(page.getByRole('list', { name: 'Read so far' }).getByRole('listitem')).toHaveCount(2)
-    await page.reload({ waitUntil: 'networkidle' })
+    await reload(page)
     await expect(page.getByRole('list', { name: 'Read so far' }).getByRole('listitem')).toHaveCount(2)
     await expect(page.getByLabel('Next line; Enter takes it')).toHaveValue('99 sit CC')
     await page.getByLabel('Next line; Enter takes it').fill('')
@@ -42,7 +42,7 @@ test(
       since,
     )
     await kibou.becomes(3, `SELECT count(*) AS n FROM set_close WHERE id ${received}`, since)
-    await page.reload({ waitUntil: 'networkidle' })
+    await reload(page)
     await expect(page.getByRole('list', { name: 'Read so far' })).toHaveCount(0)
   },
 )
@@ -61,7 +61,7 @@ test('small things are two taps from anywhere, in a block too, can be undone, co
         WHERE v.target_id = s.id)`,
       since,
     )
-  await page.goto(`${kibou.url}/handoffs`, { waitUntil: 'networkidle' })
+  await visit(page, `${kibou.url}/handoffs`)
   await page.getByRole('button', { name: 'Small thing' }).click()
   await page.getByRole('button', { name: 'Ten: Heron' }).click()
   await expect(page.getByText('Kept: 8 Heron: ten reps in the corridor.')).toBeVisible()
@@ -71,11 +71,11 @@ test('small things are two taps from anywhere, in a block too, can be undone, co
   await expect.poll(things).toBe(2)
   await page.getByRole('button', { name: 'Undo' }).click()
   await expect.poll(things).toBe(1)
-  await page.goto(`${kibou.url}/dogs/${kibou.dog('Heron')}/block`, { waitUntil: 'networkidle' })
+  await visit(page, `${kibou.url}/dogs/${kibou.dog('Heron')}/block`)
   await page.getByRole('button', { name: 'Small thing' }).click()
   await page.getByRole('button', { name: 'Name: Heron' }).click()
   await expect.poll(things).toBe(2)
-  await page.goto(`${kibou.url}/dogs/${kibou.dog('Heron')}`, { waitUntil: 'networkidle' })
+  await visit(page, `${kibou.url}/dogs/${kibou.dog('Heron')}`)
   await expect(
     page.getByText('Small things today: 1 name calls, 1 tens in the corridor; 11 reps, 11 pieces.'),
   ).toBeVisible()
@@ -86,7 +86,7 @@ test('signing out with facts that have not arrived warns and offers them as a fi
   kibou,
   context,
 }) => {
-  await page.goto(`${kibou.url}/dogs/${kibou.dog('Heron')}`, { waitUntil: 'networkidle' })
+  await visit(page, `${kibou.url}/dogs/${kibou.dog('Heron')}`)
   await context.route('**/api/facts', (route) => route.abort())
   await page.getByRole('button', { name: 'Small thing' }).click()
   await page.getByRole('button', { name: 'Ten: Heron' }).click()
@@ -107,7 +107,7 @@ test('signing out with facts that have not arrived warns and offers them as a fi
   // The fact waits on the device and goes once somebody signs in.
   await context.unroute('**/api/facts')
   await signIn(context.request, kibou)
-  await page.goto(`${kibou.url}/dogs/${kibou.dog('Heron')}`, { waitUntil: 'networkidle' })
+  await visit(page, `${kibou.url}/dogs/${kibou.dog('Heron')}`)
   await expect.poll(() => kibou.count('SELECT count(*) AS n FROM small_thing')).toBe(1)
 })
 
@@ -168,12 +168,12 @@ test.describe('leash pressure', () => {
           FROM voided v
           WHERE v.target_id = c.id) ${also}`,
         )
-      await page.goto(`${kibou.url}/dogs/${kibou.dog('Heron')}/work/down`, { waitUntil: 'networkidle' })
+      await visit(page, `${kibou.url}/dogs/${kibou.dog('Heron')}/work/down`)
       await page.getByRole('button', { name: 'Begin set' }).tap()
       // A house without corrections has no such button.
       await expect(page.getByRole('button', { name: /^Pressure/ })).toHaveCount(0)
       allowPressure(kibou, 'Heron', true)
-      await page.reload({ waitUntil: 'networkidle' })
+      await reload(page)
       await page.getByRole('button', { name: /^Pressure/ }).tap()
       await expect(page.getByText('One correction kept.')).toBeVisible()
       await expectNoAxeFindings(page)
@@ -188,7 +188,7 @@ test.describe('leash pressure', () => {
       await page.getByRole('button', { name: 'Take it back' }).tap()
       await sent(page)
       await expect.poll(() => corrections()).toBe(1)
-      await page.goto(`${kibou.url}/dogs/${kibou.dog('Heron')}`, { waitUntil: 'networkidle' })
+      await visit(page, `${kibou.url}/dogs/${kibou.dog('Heron')}`)
       await expect(page.getByRole('list', { name: 'Corrections by day worked' })).toBeVisible()
       await expect(page.getByText(/flat collar: pulled, not asked first; gave at once; Maud/)).toBeVisible()
     },
@@ -196,7 +196,7 @@ test.describe('leash pressure', () => {
 
   test('is refused without the owner’s consent, and says so', async ({ page, kibou }) => {
     allowPressure(kibou, 'Heron', false)
-    await page.goto(`${kibou.url}/dogs/${kibou.dog('Heron')}/work/down`, { waitUntil: 'networkidle' })
+    await visit(page, `${kibou.url}/dogs/${kibou.dog('Heron')}/work/down`)
     await page.getByRole('button', { name: 'Begin set' }).tap()
     await page.getByRole('button', { name: /^Pressure/ }).tap()
     await expect(page.getByText(/No correction here\. The owner signed for reward-based training only/)).toBeVisible()
@@ -209,7 +209,7 @@ test('a command’s page says what the dog was doing when it was called, and how
   page,
   kibou,
 }) => {
-  await page.goto(`${kibou.url}/dogs/${kibou.dog('Wren')}/commands/recall`, { waitUntil: 'networkidle' })
+  await visit(page, `${kibou.url}/dogs/${kibou.dog('Wren')}/commands/recall`)
   const counts = page.locator('dl[aria-label="Counts"]')
   await expect(counts.getByText('When called it was')).toBeVisible()
   await expect(counts).toContainText(/sniffing \d+ %\s*\d+ of \d+ clean/)

@@ -1,5 +1,5 @@
 import { expect, type Page } from '@playwright/test'
-import { received } from './kibou'
+import { received, settled } from './kibou'
 
 /** How a page is worked: by a tap of the thumb, a key, a key of a remote. */
 export interface Hand {
@@ -53,8 +53,8 @@ export async function workReps(
       await after()
       continue
     }
-    // What ends a set takes no tap for a third of a second: the same thumb may still be coming down.
-    await page.waitForTimeout(400)
+    // What ends a set takes no tap at first: the same thumb may still be coming down.
+    await settled(page)
     let went = false
     for (const name of onward) {
       if (!(await page.getByRole('button', { name }).first().isVisible())) continue
@@ -73,7 +73,7 @@ export async function workReps(
 /** Ends the block from wherever it stands. */
 export async function endBlock(page: Page, hand: Hand = pointer): Promise<void> {
   if (await page.getByRole('button', { name: /^End set/ }).isVisible()) await hand.go(page, /^End set/)
-  else await page.waitForTimeout(400)
+  else await settled(page)
   await hand.go(page, /^Quiet praise/)
   await hand.go(page, /^End the block/)
   await expect(page.getByText('The block is kept.')).toBeVisible()

@@ -186,6 +186,24 @@ export async function signIn(request: APIRequestContext, kibou: Kibou, personId 
   expect(answer.status(), await answer.text()).toBe(200)
 }
 
+/** Waits until the page has come alive: before that a tap or key is lost. */
+export const alive = (page: Page) => expect(page.locator('html[data-alive]')).toBeAttached()
+
+/** Opens an address and waits until the page has come alive. */
+export async function visit(page: Page, address: string): Promise<void> {
+  await page.goto(address)
+  await alive(page)
+}
+
+/** Loads the page again and waits until it has come alive. */
+export async function reload(page: Page): Promise<void> {
+  await page.reload()
+  await alive(page)
+}
+
+/** Waits until what came up where a target was takes a press. */
+export const settled = (page: Page) => expect(page.locator('[data-settled="false"]')).toHaveCount(0)
+
 /** Nothing for axe to find on the page as it stands. */
 export async function expectNoAxeFindings(page: Page): Promise<void> {
   const { violations } = await new AxeBuilder({ page }).analyze()
@@ -197,6 +215,15 @@ export async function expectNoAxeFindings(page: Page): Promise<void> {
           .slice(0, 4)
           .join(' | ')}`,
     ),
+  ).toEqual([])
+}
+
+/** Enough contrast everywhere, in the colours as they stand. */
+export async function expectReadable(page: Page, what: string): Promise<void> {
+  const { violations } = await new AxeBuilder({ page }).withRules(['color-contrast']).analyze()
+  expect(
+    violations.flatMap((v) => v.nodes.map((n) => n.target.join(' '))),
+    what,
   ).toEqual([])
 }
 

@@ -123,9 +123,11 @@ it('every standing and every page’s view is the same', () => {
     loadComing(db, noon),
   ]
   expect(JSON.stringify(ofHouse(moved))).toBe(JSON.stringify(ofHouse(made)))
-  for (const id of ids) {
+  for (const [i, id] of ids.entries()) {
     expect(standingOf(moved, id, noon)).toEqual(standingOf(made, id, noon))
     expect(derive(moved, id, regimesFor(moved, id, noon))).toEqual(derive(made, id, regimesFor(made, id, noon)))
+    // Every page of every third dog: the demonstration has dogs of each kind in a row.
+    if (i % 3 > 0) continue
     const pages = (db: Db) => [
       loadResident(db, id, noon),
       ...houseCurriculum.commands.flatMap((c) => [loadCommand(db, id, c.id, noon)]),

@@ -1,6 +1,6 @@
 'use client'
 import { useServerInsertedHTML } from 'next/navigation'
-import { useState, type ReactNode } from 'react'
+import { useEffect, useState, type ReactNode } from 'react'
 import { ServerStyleSheet, StyleSheetManager } from 'styled-components'
 
 /** Collects styles while the server renders, so that the first page is right without JavaScript. */
@@ -11,6 +11,10 @@ export function StyleRegistry({ children }: { children: ReactNode }) {
     sheet.instance.clearTag()
     return <>{styles}</>
   })
+  // A page that has come alive says so: before that, a tap or a key reaches nobody.
+  useEffect(() => {
+    document.documentElement.dataset['alive'] = ''
+  }, [])
   if (typeof window !== 'undefined') return <>{children}</>
   return <StyleSheetManager sheet={sheet.instance}>{children}</StyleSheetManager>
 }

@@ -99,8 +99,8 @@ const roles = z
   .readonly()
   .optional()
   .describe(
-    'What the program must know of it by name (docs/curriculum-file.md lists them); where no command or rung of a file ' +
-      'has any, they are those that the shipped file gives the same ids',
+    'What the program must know of it by name (docs/curriculum-file.md lists them); where no command or rung of a ' +
+      'file has any, they are those that the shipped file gives the same ids',
   )
 
 export const rungFile = z

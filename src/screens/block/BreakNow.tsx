@@ -1,12 +1,11 @@
 'use client'
-import { useEffect, useRef } from 'react'
 import { Button as AriaButton } from 'react-aria-components'
 import styled from 'styled-components'
 import { limitFor, medianReps } from '@/core/block/falling'
 import type { Prefs } from '@/device/prefs'
 import type { Block } from './useBlock'
 import { useKeys } from './useKeys'
-import { settleMs } from './SetOver'
+import { useSettled } from './useSettled'
 import type { Ways } from './ways'
 
 /** Reps until half of all falls to one clean in two are seen, for a dog that gives 85 %: exact. */
@@ -14,13 +13,10 @@ const seenWithin = medianReps(0.5, 0.85, limitFor(0.85))
 
 /** Fewer clean reps than this dog usually gives: a break, at once. */
 export function BreakNow({ block, ways, prefs }: { block: Block; ways: Ways; prefs: Prefs }) {
-  const shownAt = useRef(0)
-  useEffect(() => {
-    shownAt.current = performance.now()
-  }, [])
+  const settled = useSettled()
   const sure = block.items.findIndex((i, n) => n > block.item && i.role === 'finish')
   const goOn = () => {
-    if (performance.now() - shownAt.current < settleMs) return
+    if (!settled) return
     block.restart()
     block.finish()
   }
@@ -33,7 +29,9 @@ export function BreakNow({ block, ways, prefs }: { block: Block; ways: Ways; pre
         finish on something sure.
       </p>
       <Two>
-        <Go onPress={goOn}>After the break: go on</Go>
+        <Go onPress={goOn} data-settled={settled}>
+          After the break: go on
+        </Go>
         {sure >= 0 ? (
           <Go
             onPress={() => {

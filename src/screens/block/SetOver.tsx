@@ -1,5 +1,4 @@
 'use client'
-import { useEffect, useRef } from 'react'
 import { Button as AriaButton } from 'react-aria-components'
 import styled from 'styled-components'
 import { findRung } from '@/core/curriculum/lookup'
@@ -13,6 +12,7 @@ import { Line } from '@/ui/Line'
 import type { BlockView } from '@/work/block'
 import type { LiveSet } from './resume'
 import { useKeys } from './useKeys'
+import { useSettled } from './useSettled'
 import type { Way } from './ways'
 
 const rungName = (curriculum: Curriculum, id: string) => findRung(curriculum, id)?.rung.name ?? id
@@ -35,11 +35,6 @@ export function sayVerdict(curriculum: Curriculum, verdict: Verdict): string {
   }
 }
 
-/**
- * What comes up where a target was takes no press for so long: a second tap of the same thumb may still be coming down.
- */
-export const settleMs = 350
-
 interface Props {
   readonly verdict: Verdict
   /** The set is over because it was enough, not by its rule. */
@@ -56,13 +51,9 @@ interface Props {
 
 /** The set is over: what it means, why, and the next thing. */
 export function SetOver({ verdict, enough, set, standing, view, next, others, onUndo, prefs }: Props) {
-  const shownAt = useRef(0)
-  useEffect(() => {
-    shownAt.current = performance.now()
-  }, [])
-  // The button comes up where a target was: a second tap of the same thumb must not press it.
+  const settled = useSettled()
   const goOn = () => {
-    if (performance.now() - shownAt.current > settleMs) next.go()
+    if (settled) next.go()
   }
   useKeys({ Enter: goOn, z: onUndo }, { prefs, does: { go: goOn, undo: onUndo } })
   const rung = findRung(view.curriculum, set.context.rungId)?.rung
@@ -101,7 +92,7 @@ export function SetOver({ verdict, enough, set, standing, view, next, others, on
           </p>
         )}
       </div>
-      <Next onPress={goOn} autoFocus>
+      <Next onPress={goOn} autoFocus data-settled={settled}>
         {next.name}
       </Next>
       <Row>

@@ -18,6 +18,7 @@ import styled from 'styled-components'
 import { mayAct, type Role } from '@/core/people/roles'
 import { Button, Quiet } from '@/ui/parts'
 import { narrow, phone } from '@/ui/theme'
+import { headPages } from '../pages'
 import { HeaderButton } from './HeaderButton'
 import { Leaving } from './Leaving'
 import type { JumpDog } from './jumpDog'
@@ -26,20 +27,6 @@ import { Tray } from './Tray'
 import { useIdle, useLock } from './useLock'
 import { useShortcuts } from './useShortcuts'
 import { useThemeChoice } from './useThemeChoice'
-
-const pages = [
-  { href: '/', name: 'Wall', key: 'w' },
-  { href: '/coming', name: 'Days', key: 'g' },
-  { href: '/bowls', name: 'Bowls', key: 'f' },
-  { href: '/handoffs', name: 'Handoffs', key: 'h' },
-  { href: '/curriculum', name: 'Curriculum', key: 'c' },
-  { href: '/method', name: 'Method', key: 'm' },
-  { href: '/bench', name: 'Bench', key: 'b' },
-  { href: '/dogs/new', name: 'New dog', key: 'd', least: 'trainer' },
-  { href: '/people/new', name: 'People', key: 't', least: 'lead', quiet: true },
-  { href: '/paper', name: 'Paper', key: 'p', quiet: true },
-  { href: '/house', name: 'House', key: 'o', least: 'lead' },
-] as const
 
 /** The frame around the desk screens: where you are, the way to any dog, what is still on this device. */
 export function Shell({
@@ -55,7 +42,7 @@ export function Shell({
 }) {
   const path = usePathname()
   const [help, setHelp] = useState(false)
-  const mine = pages.filter((p) => !('least' in p) || mayAct(person.role, p.least))
+  const mine = headPages.filter((p) => mayAct(person.role, p.least))
   const shortcuts = useShortcuts(mine, () => setHelp(true))
   const lock = useLock()
   useIdle(lock)
@@ -74,7 +61,7 @@ export function Shell({
         <Where>{kennel}</Where>
         <Nav aria-label="Pages">
           {mine
-            .filter((p) => !('quiet' in p))
+            .filter((p) => !p.quiet)
             .map((p) => (
               <NavLink key={p.href} href={p.href} aria-current={path === p.href ? 'page' : undefined}>
                 {p.name}

@@ -1,4 +1,4 @@
-import { mkdtempSync } from 'node:fs'
+import { copyFileSync, mkdtempSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { v4, v7 } from 'uuid'
@@ -15,7 +15,13 @@ export const msPerDay = 86_400_000
 export const later = monday + 60 * msPerDay
 
 export const newFile = (): string => join(mkdtempSync(join(tmpdir(), 'kibou-')), 'kennel.db')
-export const newKennel = (): Db => openDatabase(newFile())
+/** An empty kennel: a copy of the one that was made before the tests. */
+export function newKennel(): Db {
+  const file = newFile()
+  const template = process.env['KIBOU_TEMPLATE']
+  if (template !== undefined) copyFileSync(template, file)
+  return openDatabase(file)
+}
 
 const mustBeOk = (result: { ok: boolean; id?: string; errors?: unknown }): string => {
   if (!result.ok || result.id === undefined) throw new Error(JSON.stringify(result.errors))

@@ -1,0 +1,50 @@
+import { pages, sampleAddress } from '../src/screens/pages'
+import { expect, expectNoAxeFindings, expectReadable, test, visit, type Kibou } from './support/kibou'
+
+/** Every page of the list: at a desk by day and night for axe, on a phone and an upright tablet for its width. */
+const inner = pages.filter((p) => p.least !== 'nobody')
+const addressOf = (kibou: Kibou, page: (typeof pages)[number]) => kibou.url + sampleAddress(page, kibou.dog)
+const parts = 4
+const part = (n: number) => inner.filter((_, i) => i % parts === n)
+
+for (let n = 0; n < parts; n++)
+  test(`no findings at a desk, by day and at night: ${part(n)
+    .map((p) => p.name)
+    .join(', ')}`, async ({ page, kibou }) => {
+    for (const one of part(n)) {
+      await visit(page, addressOf(kibou, one))
+      await expect(page.getByRole('main')).toBeVisible()
+      await expectNoAxeFindings(page)
+      for (const theme of ['night', 'yard']) {
+        await page.evaluate((t) => {
+          document.documentElement.dataset['theme'] = t
+        }, theme)
+        await expectReadable(page, `${one.address} ${theme}`)
+      }
+    }
+  })
+
+test.describe('a phone, and an upright tablet', () => {
+  test.use({ viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true })
+
+  for (let n = 0; n < parts; n++)
+    test(`no wider than the window: ${part(n)
+      .map((p) => p.name)
+      .join(', ')}`, async ({ page, kibou }) => {
+      const wide: string[] = []
+      for (const one of part(n)) {
+        await page.setViewportSize({ width: 390, height: 844 })
+        await visit(page, addressOf(kibou, one))
+        for (const [width, height] of [
+          [390, 844],
+          [820, 1180],
+        ] as const) {
+          await page.setViewportSize({ width, height })
+          // A phone draws too wide a page smaller, so that the window itself says more than it has.
+          const [drawn, shown] = await page.evaluate(() => [document.documentElement.scrollWidth, innerWidth])
+          if (drawn !== width || shown !== width) wide.push(`${one.address}: ${drawn} in ${shown} at ${width}`)
+        }
+      }
+      expect(wide).toEqual([])
+    })
+})

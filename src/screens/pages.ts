@@ -1,0 +1,70 @@
+import type { Role } from '@/core/people/roles'
+
+/** A page of the application. One that is not listed here is not built: tests hold this list against the routes. */
+export interface Page {
+  /** Its address; what stands in brackets is filled in. */
+  readonly address: string
+  readonly name: string
+  /** The least role that sees it; nobody: whoever comes to the door. */
+  readonly least: Role | 'nobody'
+  /** The key that leads to it after g, for pages of the head; quiet ones have the key alone. */
+  readonly key?: string
+  readonly quiet?: true
+  /** Kept on the device, so that it opens again without network. */
+  readonly offline?: true
+  /** For tests and pictures: an address of the demonstration, with the dog's name for its residency. */
+  readonly sample: string
+}
+
+export const pages: readonly Page[] = [
+  { address: '/', name: 'Wall', least: 'hand', key: 'w', sample: '/' },
+  { address: '/coming', name: 'Days', least: 'hand', key: 'g', sample: '/coming' },
+  { address: '/bowls', name: 'Bowls', least: 'hand', key: 'f', sample: '/bowls' },
+  { address: '/handoffs', name: 'Handoffs', least: 'hand', key: 'h', sample: '/handoffs' },
+  { address: '/curriculum', name: 'Curriculum', least: 'hand', key: 'c', sample: '/curriculum' },
+  { address: '/method', name: 'Method', least: 'hand', key: 'm', sample: '/method' },
+  { address: '/bench', name: 'Bench', least: 'hand', key: 'b', sample: '/bench' },
+  { address: '/dogs/new', name: 'New dog', least: 'trainer', key: 'd', sample: '/dogs/new' },
+  { address: '/people/new', name: 'People', least: 'lead', key: 't', quiet: true, sample: '/people/new' },
+  { address: '/paper', name: 'Paper', least: 'hand', key: 'p', quiet: true, sample: '/paper' },
+  { address: '/house', name: 'House', least: 'lead', key: 'o', sample: '/house' },
+  { address: '/bowls/print', name: 'Feeding list', least: 'hand', sample: '/bowls/print' },
+  { address: '/words', name: 'Cue words', least: 'hand', sample: '/words' },
+  { address: '/curriculum/edit', name: 'Curriculum draft', least: 'lead', sample: '/curriculum/edit' },
+  { address: '/dogs/table', name: 'Dogs from a table', least: 'trainer', sample: '/dogs/table' },
+  { address: '/dogs/[residencyId]', name: 'Dog', least: 'hand', sample: '/dogs/Wren' },
+  {
+    address: '/dogs/[residencyId]/commands/[command]',
+    name: 'Command',
+    least: 'hand',
+    sample: '/dogs/Mallet/commands/sit-stay',
+  },
+  { address: '/dogs/[residencyId]/food', name: 'Food', least: 'hand', sample: '/dogs/Siskin/food' },
+  { address: '/dogs/[residencyId]/handoff', name: 'Handoff', least: 'hand', sample: '/dogs/Gimlet/handoff' },
+  { address: '/dogs/[residencyId]/intake', name: 'Intake', least: 'trainer', sample: '/dogs/Siskin/intake?step=words' },
+  { address: '/dogs/[residencyId]/baseline', name: 'Baseline', least: 'trainer', sample: '/dogs/Siskin/baseline' },
+  { address: '/dogs/[residencyId]/reward', name: 'Reward test', least: 'trainer', sample: '/dogs/Siskin/reward' },
+  { address: '/dogs/[residencyId]/version', name: 'Version', least: 'lead', sample: '/dogs/Wren/version' },
+  { address: '/dogs/[residencyId]/card', name: 'Door card', least: 'hand', sample: '/dogs/Siskin/card' },
+  { address: '/dogs/[residencyId]/block', name: 'Block', least: 'hand', offline: true, sample: '/dogs/Heron/block' },
+  {
+    address: '/dogs/[residencyId]/work/[command]',
+    name: 'Work a command',
+    least: 'hand',
+    offline: true,
+    sample: '/dogs/Heron/work/down',
+  },
+  { address: '/sign-in', name: 'Door', least: 'nobody', sample: '/sign-in' },
+  { address: '/set-up', name: 'First lead', least: 'nobody', sample: '/set-up' },
+]
+
+/** Pages of the head, with their keys. */
+export const headPages = pages.flatMap((p) =>
+  p.key === undefined || p.least === 'nobody'
+    ? []
+    : [{ href: p.address, name: p.name, key: p.key, least: p.least, quiet: p.quiet === true }],
+)
+
+/** The sample's address, once the residency of its dog is known. */
+export const sampleAddress = (page: Page, residencyOf: (dog: string) => string): string =>
+  page.sample.replace(/^\/dogs\/([A-Z][a-z]+)/, (_, dog: string) => `/dogs/${residencyOf(dog)}`)
