@@ -5,6 +5,7 @@ export default tseslint.config(
   {
     ignores: [
       'public/',
+      'build/**',
       '.next/**',
       'node_modules/**',
       'next-env.d.ts',

@@ -3,7 +3,7 @@ import type { NextConfig } from 'next'
 const config: NextConfig = {
   compiler: { styledComponents: true },
   experimental: { serverActions: { bodySizeLimit: '5mb' } },
-  serverExternalPackages: ['better-sqlite3', '@node-rs/argon2', 'pdfkit', 'sharp'],
+  serverExternalPackages: ['better-sqlite3', '@node-rs/argon2', 'pdfkit', 'piscina', 'sharp'],
   poweredByHeader: false,
   devIndicators: false,
 }

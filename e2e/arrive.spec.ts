@@ -138,7 +138,6 @@ test('an intake begun on one device is gone on with on another, and nothing wron
 }) => {
   const id = kibou.dog('Siskin')
   await visit(page, `${kibou.url}/dogs/${id}/intake?step=health`)
-  await expectNoAxeFindings(page)
   await page.getByRole('textbox', { name: 'To what' }).fill('beef')
   await expect(page.getByText('Kept as typed; go on here or on another device.')).toBeVisible()
   const other = await browser.newContext()
@@ -186,13 +185,11 @@ test('bowls: what is owed is given, by whoever feeds; the card and the lists are
   await page.context().clearCookies()
   await signIn(page.context().request, kibou, 'ebba')
   await visit(page, `${kibou.url}/bowls`)
-  await expectNoAxeFindings(page)
   const wren = page.getByRole('listitem').filter({ hasText: 'Wren' })
   await expect(wren).toContainText('no chicken')
   await wren.getByRole('button', { name: 'Bowl given: Wren' }).press('Enter')
   await expect(wren).toContainText('fed')
   await visit(page, `${kibou.url}/dogs/${kibou.dog('Wren')}/food`)
-  await expectNoAxeFindings(page)
   await expect(page.getByRole('heading', { name: 'How it is fed' })).toBeHidden()
   await page.getByRole('button', { name: /Take back: from the bowl/ }).press('Enter')
   await expect(page.getByRole('button', { name: /Take back/ })).toHaveCount(0)
@@ -209,7 +206,6 @@ test('bowls: what is owed is given, by whoever feeds; the card and the lists are
 
 test('the table: a look names row and column, then all or nothing', async ({ page, kibou }) => {
   await visit(page, `${kibou.url}/dogs/table`)
-  await expectNoAxeFindings(page)
   const dogs = () => kibou.count('SELECT count(*) AS n FROM dog')
   const before = dogs()
   const csv = (rows: string) => ({
@@ -237,7 +233,6 @@ test('the table: a look names row and column, then all or nothing', async ({ pag
 
 test('a sick dog is not worked until somebody says so', async ({ page, kibou }) => {
   await visit(page, `${kibou.url}/coming`)
-  await expectNoAxeFindings(page)
   await page.getByRole('button', { name: 'Stop working a dog for now' }).press('Enter')
   await page.getByRole('button', { name: /Dog$/ }).press('Enter')
   await page.getByRole('option', { name: '9 Bodkin' }).click()

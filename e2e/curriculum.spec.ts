@@ -14,7 +14,6 @@ test.describe('the dog’s page', () => {
     await page.keyboard.press('Enter')
     await expect(next.getByText(/Pay tier \d of 4/).first()).toBeVisible()
     await expect(page.getByText('Rungs held, of')).toBeVisible()
-    await expectNoAxeFindings(page)
 
     await page.goto(`${kibou.url}/dogs/${wren}?command=sit&only=misses#sets`)
     const sets = page.getByRole('region', { name: 'Sets' })
@@ -71,7 +70,6 @@ test.describe('the dog’s page', () => {
     await page.goto(`${kibou.url}/dogs/${kibou.dog('Dunlin')}/commands/sit`)
     await expect(page.getByRole('region', { name: 'Proofing grid' }).getByRole('row')).toHaveCount(7)
     await expect(page.getByText(/The sets took turns/)).toBeVisible()
-    await expectNoAxeFindings(page)
     await page.setViewportSize({ width: 390, height: 844 })
     expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390)
     await expectNoAxeFindings(page)
@@ -87,7 +85,6 @@ test(
     await expect(
       page.getByRole('listitem').filter({ hasText: 'Down at distance: 0.5 m needs Down-stay, duration: 30 s' }),
     ).toBeVisible()
-    await expectNoAxeFindings(page)
     const exported = page.waitForEvent('download')
     await page.getByRole('link', { name: 'Export JSON' }).click()
     const file = readFileSync(await (await exported).path(), 'utf8')
@@ -146,7 +143,6 @@ test(
     const wren = kibou.dog('Wren')
     await page.goto(`${kibou.url}/dogs/${wren}/version`)
     await expect(page.getByText('Nothing would stand otherwise for this dog.')).toBeVisible()
-    await expectNoAxeFindings(page)
     await page.getByRole('button', { name: 'Move Wren' }).press('Enter')
     await expect(page.getByText('version 4.')).toBeVisible()
     expect(kibou.count('SELECT count(*) AS n FROM curriculum_move WHERE residency_id = ?', wren)).toBe(1)
@@ -159,7 +155,6 @@ test('the house method shows what a switch changes now and as a replay, then app
 }) => {
   await page.goto(`${kibou.url}/method`)
   await expect(page.getByRole('radiogroup', { name: 'Status talk' })).toHaveAttribute('aria-disabled', 'true')
-  await expectNoAxeFindings(page)
   const counts = page.getByRole('radiogroup', { name: 'When does a rung count?' })
   await counts.getByRole('radio').first().focus()
   await page.keyboard.press('ArrowDown')
@@ -184,7 +179,6 @@ test('the rule bench computes in a worker, side by side, refuses what it cannot 
   await expect(figure('Expected reps until it passes')).toContainText('10.3')
   await expect(figure('Expected reps until it passes')).toContainText('12.1')
   await expect(page.getByText(/would not meet their rule/)).toBeVisible()
-  await expectNoAxeFindings(page)
   await page.getByRole('textbox', { name: 'r', exact: true }).fill('13')
   await page.keyboard.press('Tab')
   await expect(page.getByText('rules longer than 12 reps are refused')).toBeVisible()

@@ -1,3 +1,4 @@
+import { bundle } from './lib/bundles.mjs'
 import { ensureDependencies } from './lib/dependencies.mjs'
 import { prepareDatabase } from './lib/prepare.mjs'
 import { serve } from './lib/serve.mjs'
@@ -8,4 +9,5 @@ const settings = readSettings('data/dev.db')
 await checkPort(settings.host, settings.port)
 ensureDependencies()
 prepareDatabase(settings.database, 'demo')
+bundle({ minify: false })
 serve(settings, { dev: true })

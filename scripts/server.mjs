@@ -5,9 +5,15 @@ import next from 'next'
 const hostname = process.env.HOST
 const port = Number(process.env.PORT)
 
-process.on('disconnect', () => process.exit(0))
+/** Ends the clock and the threads of the house, and then the process; whatever hangs is not waited for long. */
+async function leave() {
+  setTimeout(() => process.exit(0), 1500).unref()
+  await globalThis.kibouStop?.()
+  process.exit(0)
+}
+process.on('disconnect', () => void leave())
 process.on('message', (m) => {
-  if (m === 'stop') process.exit(0)
+  if (m === 'stop') void leave()
 })
 
 const app = next({ dev: process.env.KIBOU_DEV === '1', hostname, port })

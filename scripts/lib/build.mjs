@@ -1,12 +1,11 @@
 import { spawnSync } from 'node:child_process'
 import { createHash } from 'node:crypto'
 import { existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs'
-import { createRequire } from 'node:module'
 import { join } from 'node:path'
+import { bundle, jobs, serviceWorker } from './bundles.mjs'
 import { refuse, say } from './say.mjs'
 
 const stamp = '.next/kibou-sources'
-const serviceWorker = 'public/sw.js'
 
 function* filesIn(folder) {
   for (const entry of readdirSync(folder, { withFileTypes: true }).sort((a, b) => (a.name < b.name ? -1 : 1))) {
@@ -30,6 +29,7 @@ export function ensureBuild() {
   if (
     existsSync('.next/BUILD_ID') &&
     existsSync(serviceWorker) &&
+    existsSync(jobs) &&
     existsSync(stamp) &&
     readFileSync(stamp, 'utf8') === now
   )
@@ -43,16 +43,6 @@ export function ensureBuild() {
     process.stderr.write(`${done.stdout}\n${done.stderr}\n`)
     refuse('the build failed; its messages are above.')
   }
-  // Asked for here and not above: this file is also read where nothing is installed yet.
-  const { buildSync } = createRequire(import.meta.url)('esbuild')
-  // Next serves what lies in public/ when it starts.
-  buildSync({
-    entryPoints: ['src/sw/sw.ts'],
-    outfile: serviceWorker,
-    bundle: true,
-    minify: true,
-    target: 'es2022',
-    define: { 'process.env.NODE_ENV': '"production"' },
-  })
+  bundle()
   writeFileSync(stamp, now)
 }

@@ -55,6 +55,9 @@ function makeFolder(folder: string): void {
   mkdirSync(folder)
 }
 
+/** A further connection to a database that is open and up to date already: for a thread of its own. */
+export const connectTo = (path: string): Db => connect(resolve(path))
+
 function connect(file: string): Db {
   try {
     const db = new Database(file, { timeout: 5000 })

@@ -1,10 +1,10 @@
 import { fitForgetting, type FittedForgetting, type Refresher } from '@/core/forecast/forgetting'
-import { msPerDay } from '@/core/days'
 import { foldDog } from '@/core/progress/fold'
-import { forgettingFittedAt, readForgetting, writeForgetting } from '@/store/forgetting'
+import { readForgetting, writeForgetting } from '@/store/forgetting'
 import { readSets } from '@/store/facts/read'
 import type { Db } from '@/store/database'
 import { allResidencyIds } from '@/store/residents'
+import { inTurn, noHooks, type Hooks } from './hooks'
 import { regimesFor } from './regimes'
 
 /**
@@ -13,22 +13,15 @@ import { regimesFor } from './regimes'
 export const kennelForgetting = (db: Db): FittedForgetting => readForgetting(db) ?? fitForgetting([])
 
 /**
- * Fits the model to every refresher ever done here, and keeps it. Run by `rebuildStandings`, and once a day when facts
- * come in.
+ * Fits the model to every refresher ever done here, and keeps it. Run by `rebuildStandings`, and by the clock
+ * once a day.
  */
-export function refitForgetting(db: Db, now: number): FittedForgetting {
+export function refitForgetting(db: Db, now: number, hooks: Hooks = noHooks): FittedForgetting {
   const found: Refresher[] = []
-  for (const id of allResidencyIds(db))
+  for (const id of inTurn(allResidencyIds(db), hooks))
     foldDog(regimesFor(db, id, now), readSets(db, id), (_run, before, showing) => found.push({ before, showing }))
   const fitted = fitForgetting(found)
-  writeForgetting(db, fitted, now)
+  // A fit to some of the dogs is none.
+  if (!hooks.stopped()) writeForgetting(db, fitted, now)
   return fitted
-}
-
-/** House: the fit is a day old at most on a day on which anything is recorded. */
-const refitAfterMs = msPerDay
-
-/** Fits anew when the last fit is a day old. Long enough to be done after the answer is sent. */
-export function refitWhenDue(db: Db, now: number): void {
-  if (now - forgettingFittedAt(db) >= refitAfterMs) refitForgetting(db, now)
 }

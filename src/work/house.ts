@@ -1,5 +1,3 @@
-import { existsSync, statSync } from 'node:fs'
-import { join } from 'node:path'
 import { v7 } from 'uuid'
 import { nested, fieldErrors, type Typed } from '@/core/fields'
 import {
@@ -155,25 +153,4 @@ export function loadHouse(db: Db, now: number): HouseView {
     daysOff: typedOf({ off: readDaysOff(db, dayIn(house.timeZone, now)) }),
   }
   return { house, sections: sectionsFor(people).map((s) => ({ ...s, values: values[s.id] })) }
-}
-
-/** Copies the whole database into the house's backup folder, as one file that Kibou can be started with. */
-export async function backUp(
-  db: Db,
-  now: number,
-): Promise<{ readonly ok: true; readonly file: string } | { readonly ok: false; readonly reason: string }> {
-  const { backupFolder } = readHouse(db)
-  if (backupFolder === '') return { ok: false, reason: 'The house has no backup folder yet.' }
-  if (!existsSync(backupFolder) || !statSync(backupFolder).isDirectory())
-    return { ok: false, reason: `There is no folder ${backupFolder} on this machine.` }
-  const file = join(backupFolder, `kibou-${new Date(now).toISOString().slice(0, 19).replaceAll(':', '-')}.db`)
-  try {
-    await db.backup(file)
-    return { ok: true, file }
-  } catch (error) {
-    return {
-      ok: false,
-      reason: `The backup could not be written: ${error instanceof Error ? error.message : String(error)}`,
-    }
-  }
 }

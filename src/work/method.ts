@@ -12,6 +12,7 @@ import { readKennel, readPeople, readPlaces } from '@/store/kennel'
 import { insertMethodChange, readMethodChanges, recentMethodChanges, type ToldChange } from '@/store/method'
 import { readPromises, residentsOn, type Resident } from '@/store/residents'
 import { kennelForgetting } from './forgetting'
+import { inTurn, noHooks, type Hooks } from './hooks'
 import { readHouse, regimesOfResident, type House } from './regimes'
 import { derive, refold } from './record/refold'
 import { handlers, nobody, whoField, worksHere } from './who'
@@ -46,7 +47,12 @@ export interface MethodPreview {
  * What a switch would change: the next suggestions from now on, and, as a replay, everything as if it had always been
  * so.
  */
-export function previewMethod(db: Db, raw: unknown, now: number): MethodPreview | { readonly refused: string } {
+export function previewMethod(
+  db: Db,
+  raw: unknown,
+  now: number,
+  hooks: Hooks = noHooks,
+): MethodPreview | { readonly refused: string } {
   const parsed = methodChange.safeParse(raw)
   if (!parsed.success) return { refused: parsed.error.issues.map((i) => i.message).join('; ') }
   const house = readHouse(db)
@@ -65,10 +71,11 @@ export function previewMethod(db: Db, raw: unknown, now: number): MethodPreview 
     people: handlers(readPeople(db)),
     forgetting: kennelForgetting(db).model,
   }
-  const dogs = residentsOn(db, around.today).map((resident) => {
+  const dogs: { resident: Resident; was: Under; switched: Under; always: Under }[] = []
+  for (const resident of inTurn(residentsOn(db, around.today), hooks)) {
     const [was, switched, always] = [house, fromNow, fromStart].map((h) => under(db, resident, h, now))
-    return { resident, was, switched, always }
-  })
+    dogs.push({ resident, was, switched, always })
+  }
   const differ = (find: (d: (typeof dogs)[number]) => readonly StandingChange[]): readonly DogChange[] =>
     dogs
       .flatMap((d) => {
@@ -99,6 +106,8 @@ export function previewMethod(db: Db, raw: unknown, now: number): MethodPreview 
     ),
   }
 }
+
+type Under = ReturnType<typeof under> | undefined
 
 /** How a dog stands under a house: its ladder now, and everything derived. */
 function under(db: Db, resident: Resident, house: House, now: number) {

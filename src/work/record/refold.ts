@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { dayIn } from '@/core/days'
 import type { SetFact } from '@/core/facts/fact'
 import { foldFrom, foldMarked } from '@/core/progress/fold'
 import type { Mark } from '@/core/progress/machine'
@@ -7,8 +8,10 @@ import type { DogState } from '@/core/progress/state'
 import { foldVersion, summarise, type Summary } from '@/core/promise/summary'
 import type { Db } from '@/store/database'
 import { readSets } from '@/store/facts/read'
-import { allResidencyIds, readPromises } from '@/store/residents'
+import { readKennel } from '@/store/kennel'
+import { allResidencyIds, readPromises, residentsOn } from '@/store/residents'
 import { refitForgetting } from '../forgetting'
+import { inTurn, noHooks, type Hooks } from '../hooks'
 import { regimesAhead } from '../regimes'
 import { readStanding, readSummaries, writeStanding } from '@/store/standings'
 
@@ -143,6 +146,20 @@ export function summariesOf(
   )
   lastRead.set(db, read)
   return summaries
+}
+
+/** Folds anew every standing of these days that no longer holds or is of another version; returns how many. */
+export function renewStandings(db: Db, now: number, hooks: Hooks = noHooks): number {
+  const { timeZone } = readKennel(db)
+  const today = dayIn(timeZone, now)
+  const kept = readSummaries(db, today, now, foldVersion)
+  const stale = residentsOn(db, today).filter((r) => !kept.has(r.residencyId))
+  let renewed = 0
+  for (const { residencyId } of inTurn(stale, hooks)) {
+    db.transaction(() => refold(db, residencyId, now)).immediate()
+    renewed++
+  }
+  return renewed
 }
 
 /** Makes every stored standing again from the facts; returns how many. */

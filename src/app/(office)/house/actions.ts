@@ -4,7 +4,8 @@ import { act } from '@/app/door'
 import type { Told } from '@/screens/told'
 import { kennelDatabase } from '@/store/connection'
 import { requestTime } from '@/work/clock'
-import { backUp, isSection, keepSection } from '@/work/house'
+import { backUp } from '@/work/backup'
+import { isSection, keepSection } from '@/work/house'
 import { actOnForm, typed } from '../typed'
 
 export const keepHouse = actOnForm('lead', (who, form) => {

@@ -1,13 +1,14 @@
 'use server'
 import { act } from '@/app/door'
 import { actSigned } from '@/app/signed'
-import { kennelDatabase } from '@/store/connection'
+import { runJob } from '@/jobs/pool'
 import { requestTime } from '@/work/clock'
-import { previewMethod, switchForm, switchMethod, type MethodPreview } from '@/work/method'
+import { switchForm, switchMethod, type MethodPreview } from '@/work/method'
 
 export const preview = act(
   'lead',
   (refused): MethodPreview | { readonly refused: string } => ({ refused }),
-  (_, raw: unknown) => previewMethod(kennelDatabase(), raw, requestTime()),
+  async (_, raw: unknown): Promise<MethodPreview | { readonly refused: string }> =>
+    runJob('method-preview', { raw, now: requestTime() }),
 )
 export const set = actSigned('lead', switchForm, switchMethod)

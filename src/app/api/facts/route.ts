@@ -1,9 +1,7 @@
-import { after } from 'next/server'
 import { handle, isForeign } from '@/app/door'
 import { wireBatch } from '@/core/facts/wire'
 import { kennelDatabase } from '@/store/connection'
 import { fieldErrors } from '@/core/fields'
-import { refitWhenDue } from '@/work/forgetting'
 import { recordFacts } from '@/work/record/accept'
 import { requestTime } from '@/work/clock'
 
@@ -20,11 +18,7 @@ export const POST = handle('hand', async (request: Request, _context: unknown, w
   const batch = wireBatch.safeParse(parseJson(text))
   if (!batch.success)
     return Response.json({ error: 'This is no batch of facts.', fields: fieldErrors(batch.error) }, { status: 400 })
-  const receipt = recordFacts(kennelDatabase(), batch.data, requestTime(), who)
-  after(() => {
-    refitWhenDue(kennelDatabase(), requestTime())
-  })
-  return Response.json(receipt)
+  return Response.json(recordFacts(kennelDatabase(), batch.data, requestTime(), who))
 })
 
 function parseJson(text: string): unknown {

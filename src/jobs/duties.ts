@@ -1,0 +1,41 @@
+import { addDays, dayIn, msPerDay, startOfDay } from '@/core/days'
+import type { Db } from '@/store/database'
+import { forgettingFittedAt } from '@/store/forgetting'
+import { readKennel } from '@/store/kennel'
+import { backUpNightly, isBackedUp } from '@/work/backup'
+import type { Duty } from './clock'
+import { runJob } from './pool'
+
+/** House: minutes after midnight at which the night's work is done. */
+const nightlyMinutes = { standings: 2, backup: 20 } as const
+
+/** The next time of the kennel's own clock at so many minutes after midnight. */
+export function nextNight(timeZone: string, now: number, minutes: number): number {
+  const today = dayIn(timeZone, now)
+  const at = startOfDay(timeZone, today) + minutes * 60_000
+  return at > now ? at : startOfDay(timeZone, addDays(today, 1)) + minutes * 60_000
+}
+
+/** What the house does by itself. A new duty is a line here. */
+export const duties = (kennel: () => Db): readonly Duty[] => [
+  {
+    // A birthday at midnight changes what is asked of a young dog: folded then, and not when somebody looks.
+    name: 'standings renewed',
+    next: (now) => nextNight(readKennel(kennel()).timeZone, now, nightlyMinutes.standings),
+    run: (now) => runJob('renew-standings', { now }),
+  },
+  {
+    name: 'forgetting fitted',
+    next: (_, last) => Math.max(forgettingFittedAt(kennel()), last ?? 0) + msPerDay,
+    run: (now) => runJob('refit-forgetting', { now }),
+  },
+  {
+    name: 'backup',
+    // A machine that is off at night makes up for it when it is on.
+    next: (now, last) =>
+      last === undefined && !isBackedUp(kennel(), now)
+        ? now
+        : nextNight(readKennel(kennel()).timeZone, now, nightlyMinutes.backup),
+    run: (now) => backUpNightly(kennel(), now),
+  },
+]

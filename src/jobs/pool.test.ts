@@ -1,0 +1,94 @@
+import { buildSync } from 'esbuild'
+import { mkdirSync, mkdtempSync, rmSync } from 'node:fs'
+import { join } from 'node:path'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { openDatabase, type Db } from '@/store/database'
+import { allResidencyIds } from '@/store/residents'
+import { forgettingFittedAt } from '@/store/forgetting'
+import { refitForgetting } from '@/work/forgetting'
+import { previewMethod } from '@/work/method'
+import { recordFacts } from '@/work/record/accept'
+import { dog, later, monday, newFile, Tablet, trainer } from '@/work/tests/kennel'
+import { JobKilled, runJob, stopJobs } from './pool'
+
+const dogs = 12
+let db: Db
+let file: string
+let folder: string
+beforeAll(() => {
+  // Beside the sources, so that what it imports is found.
+  mkdirSync('tmp', { recursive: true })
+  folder = mkdtempSync(join(process.cwd(), 'tmp/jobs-'))
+  const outfile = join(folder, 'jobs.mjs')
+  buildSync({
+    entryPoints: ['src/jobs/worker.ts'],
+    outfile,
+    bundle: true,
+    platform: 'node',
+    format: 'esm',
+    packages: 'external',
+  })
+  process.env['KIBOU_JOBS'] = outfile
+  file = newFile()
+  db = openDatabase(file)
+  const ada = trainer(db)
+  for (let n = 1; n <= dogs; n++) {
+    const id = dog(db, { name: `Dog ${n}`, run: String(n) })
+    const tablet = new Tablet()
+    const set = tablet.set(id, ada)
+    recordFacts(db, tablet.batch([set, ...Array.from({ length: 10 }, () => tablet.rep(set.id))]), later)
+  }
+})
+afterAll(async () => {
+  await stopJobs()
+  delete process.env['KIBOU_JOBS']
+  rmSync(folder, { recursive: true, force: true })
+})
+
+const ask = { raw: { row: 'counts', option: 'ten-in-a-row' }, now: monday }
+
+describe('a job', () => {
+  it('gives what the same work gives on this thread, and says how far it is', async () => {
+    const told: number[] = []
+    const done = await runJob('method-preview', ask, { file, onProgress: (share) => told.push(share) })
+    expect(done).toEqual(previewMethod(db, ask.raw, ask.now))
+    expect('now' in done && done.now).toHaveLength(dogs)
+    expect(told).toHaveLength(dogs)
+    expect(told.at(-1)).toBe(1)
+  })
+
+  it('that is asked to stop keeps what it has', async () => {
+    const stop = new AbortController()
+    stop.abort()
+    const done = await runJob('method-preview', ask, { file, signal: stop.signal })
+    expect(done).toEqual({ now: [], always: [] })
+    await runJob('refit-forgetting', { now: later }, { file, signal: stop.signal })
+    expect(forgettingFittedAt(db)).toBe(0)
+  })
+
+  it('that takes too long is killed, and the next one runs', async () => {
+    await expect(runJob('method-preview', ask, { file, limitMs: 0 })).rejects.toBeInstanceOf(JobKilled)
+    expect(await runJob('refit-forgetting', { now: later }, { file })).toEqual({ fitted: true })
+    expect(forgettingFittedAt(db)).toBe(later)
+  })
+
+  it('with input that is none is refused, and what it throws comes back', async () => {
+    await expect(runJob('renew-standings', { now: Number.NaN }, { file })).rejects.toThrow(/now/)
+    await expect(runJob('renew-standings', { now: later }, { file: '/proc/none/kennel.db' })).rejects.toThrow()
+  })
+
+  it('renews the standings that no longer hold, once', async () => {
+    expect(await runJob('renew-standings', { now: monday }, { file })).toEqual({ renewed: 0 })
+    db.prepare('UPDATE standing SET holds_until = ?').run(monday - 1)
+    expect(await runJob('renew-standings', { now: monday }, { file })).toEqual({ renewed: dogs })
+    expect(await runJob('renew-standings', { now: monday }, { file })).toEqual({ renewed: 0 })
+    expect(allResidencyIds(db)).toHaveLength(dogs)
+  })
+
+  it('writes what the same work writes here', async () => {
+    await runJob('refit-forgetting', { now: later + 1 }, { file })
+    const there = db.prepare('SELECT * FROM forgetting').get()
+    refitForgetting(db, later + 1)
+    expect(db.prepare('SELECT * FROM forgetting').get()).toEqual(there)
+  })
+})

@@ -1,0 +1,33 @@
+import type { MessagePort } from 'node:worker_threads'
+import { connectTo, type Db } from '@/store/database'
+import { jobs, type JobName } from './jobs'
+
+/** What is handed to a thread: which job, over which file, and how it is heard and stopped. */
+export interface Task {
+  readonly name: JobName
+  readonly input: unknown
+  readonly file: string
+  readonly port: MessagePort
+  readonly stop: Int32Array
+}
+
+let open: { readonly file: string; readonly db: Db } | undefined
+
+/** This thread's connection; another file closes the one before. */
+function databaseOf(file: string): Db {
+  if (open?.file === file && open.db.open) return open.db
+  open?.db.close()
+  open = { file, db: connectTo(file) }
+  return open.db
+}
+
+export default function run({ name, input, file, port, stop }: Task): unknown {
+  try {
+    return jobs[name].start(databaseOf(file), input, {
+      progress: (share) => port.postMessage(share),
+      stopped: () => Atomics.load(stop, 0) === 1,
+    })
+  } finally {
+    port.close()
+  }
+}
