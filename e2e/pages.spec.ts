@@ -1,7 +1,10 @@
 import { pages, sampleAddress } from '../src/screens/pages'
 import { expect, expectNoAxeFindings, expectReadable, test, visit, type Kibou } from './support/kibou'
 
-/** Every page of the list: at a desk for axe, by day and at night (the yard pages in the yard’s colours), on a phone and an upright tablet for its width. */
+/**
+ * Every page of the list: at a desk for axe, by day and at night (the yard pages in the yard’s colours), on a phone and
+ * an upright tablet for its width.
+ */
 const inner = pages.filter((p) => p.least !== 'nobody')
 const addressOf = (kibou: Kibou, page: (typeof pages)[number]) => kibou.url + sampleAddress(page, kibou.dog)
 const parts = 4

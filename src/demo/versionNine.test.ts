@@ -1,29 +1,16 @@
 import { copyFileSync } from 'node:fs'
 import { beforeAll, expect, it } from 'vitest'
 import { z } from 'zod'
-import { houseCurriculum } from '@/core/curriculum/house'
 import { readLog } from '@/store/facts/read'
 import { openDatabase, type Db } from '@/store/database'
 import { factTables } from '@/store/facts/kinds'
 import { allResidencyIds } from '@/store/residents'
 import { layOutAsVersionNine } from '@/store/tests/versionNine'
-import { loadBlock } from '@/work/block'
 import { correctSet, deskDevice, voidSet } from '@/work/correct'
-import { loadBaseline } from '@/work/baseline'
-import { loadBench } from '@/work/bench'
-import { loadBowls, loadFood } from '@/work/food'
-import { loadHandoffPage, loadHandoffs } from '@/work/handoff'
-import { loadHouse } from '@/work/house'
-import { loadIntake } from '@/work/intake'
-import { loadMethod } from '@/work/method'
-import { loadPaper } from '@/work/paper'
-import { loadReward } from '@/work/reward'
-import { loadComing } from '@/work/stay'
 import { derive, rebuildStandings, standingOf } from '@/work/record/refold'
 import { regimesFor } from '@/work/regimes'
-import { loadCommand, loadResident } from '@/work/resident'
+import { everyPage, everyPageOf } from '@/work/tests/everyPage'
 import { newFile } from '@/work/tests/kennel'
-import { loadWall } from '@/work/wall'
 import { makeDemo } from './make'
 
 const today = '2026-11-23'
@@ -112,33 +99,13 @@ it('a fact’s order, day and author are the same beside its particulars', () =>
 it('every standing and every page’s view is the same', () => {
   const ids = allResidencyIds(made)
   expect(allResidencyIds(moved)).toEqual(ids)
-  const ofHouse = (db: Db) => [
-    loadWall(db, noon),
-    loadBench(db, noon),
-    loadBowls(db, noon),
-    loadHandoffs(db, noon),
-    loadHouse(db, noon),
-    loadMethod(db, noon),
-    loadPaper(db, 'maud', noon),
-    loadComing(db, noon),
-  ]
-  expect(JSON.stringify(ofHouse(moved))).toBe(JSON.stringify(ofHouse(made)))
+  expect(JSON.stringify(everyPage(moved, 'maud', noon))).toBe(JSON.stringify(everyPage(made, 'maud', noon)))
   for (const [i, id] of ids.entries()) {
     expect(standingOf(moved, id, noon)).toEqual(standingOf(made, id, noon))
     expect(derive(moved, id, regimesFor(moved, id, noon))).toEqual(derive(made, id, regimesFor(made, id, noon)))
     // Every page of every third dog: the demonstration has dogs of each kind in a row.
     if (i % 3 > 0) continue
-    const pages = (db: Db) => [
-      loadResident(db, id, noon),
-      ...houseCurriculum.commands.flatMap((c) => [loadCommand(db, id, c.id, noon)]),
-      loadBlock(db, id, undefined, 'maud', noon),
-      loadBlock(db, id, 'down', 'maud', noon),
-      loadBaseline(db, id, noon),
-      loadFood(db, id, noon),
-      loadHandoffPage(db, id, noon),
-      loadIntake(db, id, noon),
-      loadReward(db, id, noon),
-    ]
+    const pages = (db: Db) => everyPageOf(db, id, 'maud', noon)
     expect(JSON.stringify(pages(moved)), id).toBe(JSON.stringify(pages(made)))
   }
 })

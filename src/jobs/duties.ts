@@ -19,9 +19,11 @@ export function nextNight(timeZone: string, now: number, minutes: number): numbe
 /** What the house does by itself. A new duty is a line here. */
 export const duties = (kennel: () => Db): readonly Duty[] => [
   {
-    // A birthday at midnight changes what is asked of a young dog: folded then, and not when somebody looks.
+    // A birthday at midnight changes what is asked of a young dog, and so may a newer program: folded then, at night
+    // and when the server starts, and not when somebody looks.
     name: 'standings renewed',
-    next: (now) => nextNight(readKennel(kennel()).timeZone, now, nightlyMinutes.standings),
+    next: (now, last) =>
+      last === undefined ? now : nextNight(readKennel(kennel()).timeZone, now, nightlyMinutes.standings),
     run: (now) => runJob('renew-standings', { now }),
   },
   {

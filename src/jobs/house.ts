@@ -12,6 +12,7 @@ export function startHouse(): void {
     time: requestTime,
     say: (text) => process.stderr.write(`kibou: ${text}\n`),
   })
+  void held.kibouHouse.tick()
   held.kibouStop = async () => {
     held.kibouHouse?.stop()
     await stopJobs()

@@ -5,7 +5,7 @@ import { Piscina } from 'piscina'
 import type { InputOf, JobName, OutputOf } from './jobs'
 import type { Task } from './worker'
 
-/** House: a job that asks for no limit of its own is killed after so long, and one that was asked to stop after this. */
+/** House: a job without a limit of its own is killed after so long, and one that was asked to stop after this. */
 const usualLimitMs = 60_000
 const graceMs = 2_000
 

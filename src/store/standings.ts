@@ -44,34 +44,39 @@ const row = z
     mark: r.mark,
   }))
 
-export const readStanding = (db: Db, residencyId: string): StandingRow | undefined =>
+/** A kept standing holds while the fold means the same and no rule of its dog has changed since. Asked here alone. */
+const holding = 's.fold_version = @foldVersion AND (s.holds_until IS NULL OR s.holds_until > @now)'
+
+interface Asked {
+  readonly now: number
+  readonly foldVersion: number
+}
+
+/** The kept standing of a residency; undefined when there is none that holds at this moment. */
+export const readStanding = (db: Db, residencyId: string, asked: Asked): StandingRow | undefined =>
   row.optional().parse(
     db
       .prepare(
         `SELECT residency_id, fold_version, curriculum_version, holds_until, state, summary, mark
-            FROM standing
-            WHERE residency_id = ?`,
+          FROM standing s
+          WHERE residency_id = @residencyId AND ${holding}`,
       )
-      .get(residencyId),
+      .get({ residencyId, ...asked }),
   )
 
 const summaryRow = z.object({ residency_id: z.string(), summary: z.string() })
 
-/**
- * The summaries of everyone resident on this day that hold at this moment, made by this version of the fold; others are
- * missing from the map.
- */
-export const readSummaries = (db: Db, day: string, now: number, foldVersion: number): ReadonlyMap<string, string> =>
+/** The kept summaries of everyone resident on this day, as text; those that do not hold are missing from the map. */
+export const readSummaries = (db: Db, day: string, asked: Asked): ReadonlyMap<string, string> =>
   new Map(
     db
       .prepare(
         `SELECT s.residency_id, s.summary
           FROM residency r
           JOIN standing s ON s.residency_id = r.id
-          WHERE r.leaves_on >= ? AND r.arrives_on <= ? AND s.fold_version = ? AND (s.holds_until IS NULL OR
-            s.holds_until > ?)`,
+          WHERE r.leaves_on >= @day AND r.arrives_on <= @day AND ${holding}`,
       )
-      .all(day, day, foldVersion, now)
+      .all({ day, ...asked })
       .map((raw) => {
         const r = summaryRow.parse(raw)
         return [r.residency_id, r.summary]

@@ -1,0 +1,57 @@
+import { newestCurriculum } from '@/store/curricula'
+import type { Db } from '@/store/database'
+import { loadBaseline } from '../baseline'
+import { loadBench } from '../bench'
+import { loadBlock } from '../block'
+import { loadCurriculum, loadDraft } from '../curriculum'
+import { loadBowls, loadFood } from '../food'
+import { loadFrame } from '../frame'
+import { loadHandoffPage, loadHandoffs } from '../handoff'
+import { loadHouse } from '../house'
+import { loadIntake } from '../intake'
+import { loadMethod } from '../method'
+import { loadPaper } from '../paper'
+import { cueDictionary, doorCard, feedingList } from '../papers'
+import { loadCommand, loadResident } from '../resident'
+import { loadReward } from '../reward'
+import { loadDoor } from '../signIn'
+import { loadComing } from '../stay'
+import { loadWall } from '../wall'
+
+/** The view of every page of the house, as somebody here sees it at this moment, by name. */
+export const everyPage = (db: Db, me: string, now: number): Readonly<Record<string, unknown>> => ({
+  frame: loadFrame(db, now),
+  door: loadDoor(db),
+  wall: loadWall(db, now),
+  bench: loadBench(db, now),
+  bowls: loadBowls(db, now),
+  feedingList: feedingList(db, now),
+  handoffs: loadHandoffs(db, now),
+  house: loadHouse(db, now),
+  method: loadMethod(db, now),
+  paper: loadPaper(db, me, now),
+  coming: loadComing(db, now),
+  curriculum: loadCurriculum(db, undefined),
+  draft: loadDraft(db),
+  words: cueDictionary(db, now),
+})
+
+/** The view of every page of one dog, by name. */
+export const everyPageOf = (
+  db: Db,
+  residencyId: string,
+  me: string,
+  now: number,
+): Readonly<Record<string, unknown>> => ({
+  resident: loadResident(db, residencyId, now),
+  misses: loadResident(db, residencyId, now, { command: 'sit', placeId: 'room', leashHolder: me, only: 'misses' }, 1),
+  commands: newestCurriculum(db).commands.map((c) => loadCommand(db, residencyId, c.id, now)),
+  block: loadBlock(db, residencyId, undefined, me, now),
+  work: loadBlock(db, residencyId, 'down', me, now),
+  baseline: loadBaseline(db, residencyId, now),
+  food: loadFood(db, residencyId, now),
+  handoff: loadHandoffPage(db, residencyId, now),
+  intake: loadIntake(db, residencyId, now),
+  reward: loadReward(db, residencyId, now),
+  card: doorCard(db, residencyId, now),
+})
