@@ -54,6 +54,20 @@ module.exports = {
     only('sw', ['device', 'core'], 'the worker knows only what the device keeps'),
     only('demo', ['store', 'core'], 'the demo writes facts; its dogs know nothing of the rules'),
     {
+      name: 'work-scene-below',
+      comment: 'what is true at a moment knows no page and no deed',
+      severity: 'error',
+      from: { path: '^src/work/scene/', pathNot: '\\.test\\.ts$' },
+      to: { path: '^src/work/', pathNot: '^src/work/(scene/|hooks|record/(refold|kept))' },
+    },
+    {
+      name: 'work-pages-only-look',
+      comment: 'a page looks; deeds are done elsewhere',
+      severity: 'error',
+      from: { path: '^src/work/page/', pathNot: '\\.test\\.ts$' },
+      to: { path: '^src/work/', pathNot: '^src/work/(page/|scene/|hooks|record/(refold|kept))' },
+    },
+    {
       name: 'demo-knows-no-rules',
       severity: 'error',
       comment: 'simulated dogs have a learning law of their own',

@@ -6,12 +6,12 @@ import type { WireFact } from '@/core/facts/wire'
 import { makeDemo } from '@/demo/make'
 import { openDatabase } from '@/store/database'
 import { readHours, readPeople } from '@/store/kennel'
-import { loadBlock } from '@/work/block'
+import { loadBlock } from '@/work/page/block'
 import { recordFacts } from '@/work/record/accept'
 import { rebuildStandings } from '@/work/record/refold'
 import { followBlock } from '@/work/tests/byTheBook'
 import { Tablet } from '@/work/tests/kennel'
-import { loadWall } from '@/work/wall'
+import { loadWall } from '@/work/page/wall'
 
 /**
  * The demonstration kennel followed for one day by the book: every trainer who works that day takes the dog at the head

@@ -4,7 +4,7 @@ import { join } from 'node:path'
 import { dayIn } from '@/core/days'
 import { openDatabase } from '@/store/database'
 import { residentsOn } from '@/store/residents'
-import { loadCommand, loadResident } from '@/work/resident'
+import { loadCommand, loadResident } from '@/work/page/resident'
 import { rebuildStandings } from '@/work/record/refold'
 import { fillKennel, median } from './support/kennel'
 

@@ -4,7 +4,7 @@ import { join } from 'node:path'
 import { dayIn } from '@/core/days'
 import { openDatabase } from '@/store/database'
 import { rebuildStandings } from '@/work/record/refold'
-import { loadWall } from '@/work/wall'
+import { loadWall } from '@/work/page/wall'
 import { fillKennel, median } from './support/kennel'
 
 /**

@@ -27,6 +27,7 @@ test(
     await page.keyboard.press('Enter')
     await expect(page.getByRole('heading', { name: '30 s' })).toBeVisible()
     await expect(page.getByText(/Orchard paddock/).first()).toBeVisible()
+    await expect(page.getByRole('button', { name: 'Begin set' })).toBeVisible()
     await page.keyboard.press('Enter')
     await expect(page.getByRole('button', { name: 'Clean' })).toBeVisible()
     await expectNoAxeFindings(page)

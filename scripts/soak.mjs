@@ -14,7 +14,7 @@ step(
 )
 step(`${process.env.KIBOU_SOAK_INPUTS} random inputs through every form`, 'node_modules/.bin/vitest', [
   'run',
-  'src/work/inputs.test.ts',
+  'src/work/do/inputs.test.ts',
   '--testTimeout=3600000',
 ])
 step(

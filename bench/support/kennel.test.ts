@@ -1,9 +1,9 @@
 import { expect, it } from 'vitest'
 import { residentsOn } from '@/store/residents'
-import { loadResident } from '@/work/resident'
+import { loadResident } from '@/work/page/resident'
 import { rebuildStandings } from '@/work/record/refold'
 import { newKennel } from '@/work/tests/kennel'
-import { loadWall } from '@/work/wall'
+import { loadWall } from '@/work/page/wall'
 import { fillKennel } from './kennel'
 
 it('the benches’ kennel fits the database as it is now: its sets are folded, listed and shown', () => {

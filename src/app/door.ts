@@ -7,8 +7,8 @@ import { mayAct, type Role } from '@/core/people/roles'
 import { kennelDatabase } from '@/store/connection'
 import type { Person } from '@/store/kennel'
 import { readSecret } from '@/store/signingIn'
-import { requestTime } from '@/work/clock'
-import { personOf, signOut } from '@/work/signIn'
+import { requestTime } from '@/work/scene/clock'
+import { personOf, signOut } from '@/work/do/signIn'
 
 /**
  * The one place where it is decided who comes in. Every page, action and handler passes through one of these functions.

@@ -1,4 +1,4 @@
-import { fileName } from '@/work/pdf'
+import { fileName } from '@/work/pdf/pdf'
 
 /** A PDF to look at in the browser, under a name of its own. */
 export const pdf = (bytes: Buffer, name: string): Response =>

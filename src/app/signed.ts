@@ -6,7 +6,7 @@ import { kennelDatabase } from '@/store/connection'
 import type { Db } from '@/store/database'
 import type { Person } from '@/store/kennel'
 import { fieldErrors } from '@/core/fields'
-import { requestTime } from '@/work/clock'
+import { requestTime } from '@/work/scene/clock'
 import { act } from './door'
 
 /** What a screen sent, with who sent it: that comes from the sign-in, whatever the screen says. */

@@ -2,7 +2,7 @@ import { addDays, dayIn, msPerDay, startOfDay } from '@/core/days'
 import type { Db } from '@/store/database'
 import { forgettingFittedAt } from '@/store/forgetting'
 import { readKennel } from '@/store/kennel'
-import { backUpNightly, isBackedUp } from '@/work/backup'
+import { backUpNightly, isBackedUp } from '@/work/do/backup'
 import type { Duty } from './clock'
 import { runJob } from './pool'
 

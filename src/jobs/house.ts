@@ -1,5 +1,5 @@
 import { kennelDatabase } from '@/store/connection'
-import { requestTime } from '@/work/clock'
+import { requestTime } from '@/work/scene/clock'
 import { startClock, type Clock } from './clock'
 import { duties } from './duties'
 import { stopJobs } from './pool'

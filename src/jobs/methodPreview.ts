@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { previewMethod } from '@/work/method'
+import { previewMethod } from '@/work/page/methodPreview'
 import { job } from './job'
 
 /** What a switch of the house method would change: every resident is folded three times. */

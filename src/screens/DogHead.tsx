@@ -2,7 +2,7 @@
 import Link from 'next/link'
 import styled from 'styled-components'
 import { NeedsPerson } from '@/ui/parts'
-import type { Resident } from '@/work/about'
+import type { Resident } from '@/work/do/about'
 
 /** Which dog this page is about, with its cautions. */
 export function DogHead({

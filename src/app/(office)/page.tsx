@@ -3,8 +3,8 @@ import { enter } from '@/app/door'
 import { Wall } from '@/screens/wall/Wall'
 import { wallSorts } from '@/core/views/wall'
 import { kennelDatabase } from '@/store/connection'
-import { loadWall } from '@/work/wall'
-import { requestTime } from '@/work/clock'
+import { loadWall } from '@/work/page/wall'
+import { requestTime } from '@/work/scene/clock'
 
 const query = z.object({ sort: z.enum(wallSorts).catch('behind'), down: z.literal('1').optional().catch(undefined) })
 

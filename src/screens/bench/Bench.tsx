@@ -12,7 +12,7 @@ import type { Sets } from '@/core/rule/sets'
 import { benchRefusal, sayBenchRule, type BenchRule } from '@/core/rulebench/rule'
 import { Button, Choose, Fault, FieldLabel, Quiet, Why } from '@/ui/parts'
 import { phone } from '@/ui/theme'
-import type { OwnBench } from '@/work/bench'
+import type { OwnBench } from '@/work/page/bench'
 import type { BenchNews, RuleResult } from './messages'
 import { useBench, type BenchWork } from './useBench'
 
@@ -185,9 +185,11 @@ function Working({ works }: { works: readonly BenchWork<RuleResult>[] }) {
     )
   const share = works.reduce((n, w) => n + (w.running ? w.share : 1), 0) / works.length
   return (
-    <Bar value={share * 100} aria-label="Computing">
-      <i style={{ width: `${share * 100}%` }} />
-      <span>Computing {Math.round(share * 100)} %</span>
+    <Computing>
+      <Bar value={share * 100} aria-label="Computing">
+        <i style={{ width: `${share * 100}%` }} />
+        <span>Computing {Math.round(share * 100)} %</span>
+      </Bar>
       <Quiet
         onPress={() => {
           works.forEach((w) => {
@@ -197,7 +199,7 @@ function Working({ works }: { works: readonly BenchWork<RuleResult>[] }) {
       >
         Cancel
       </Quiet>
-    </Bar>
+    </Computing>
   )
 }
 
@@ -521,11 +523,14 @@ const Results = styled.div`
     font-weight: 640;
   }
 `
-const Bar = styled(ProgressBar)`
-  position: relative;
+const Computing = styled.div`
   display: flex;
   align-items: center;
   gap: 1rem;
+`
+const Bar = styled(ProgressBar)`
+  position: relative;
+  flex: 1;
   i {
     position: absolute;
     left: 0;

@@ -6,7 +6,7 @@ import { chosen } from '@/core/method/rows'
 import { topHeld } from '@/core/progress/state'
 import type { FactOf } from '@/core/facts/wire'
 import type { Outbox } from '@/device/outbox'
-import type { BlockView } from '@/work/block'
+import type { BlockView } from '@/work/page/block'
 import { Chip, Done, Panel, SayOne, Two } from './chips'
 import type { Block } from './useBlock'
 

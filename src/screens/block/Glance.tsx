@@ -4,7 +4,7 @@ import { findCommand } from '@/core/curriculum/lookup'
 import type { BlockItem } from '@/core/block/compose'
 import { NeedsPerson } from '@/ui/parts'
 import { useWhen } from '@/ui/clock'
-import type { BlockView } from '@/work/block'
+import type { BlockView } from '@/work/page/block'
 
 /**
  * All that must be known before the first rep: its words and signals, side, what was noted last time, pay and what is

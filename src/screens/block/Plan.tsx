@@ -5,7 +5,7 @@ import styled from 'styled-components'
 import type { BlockItem } from '@/core/block/compose'
 import { findRung } from '@/core/curriculum/lookup'
 import { phone } from '@/ui/theme'
-import type { BlockView } from '@/work/block'
+import type { BlockView } from '@/work/page/block'
 
 const roleWords = { 'warm-up': 'Warm up', work: 'Work', finish: 'Finish' } as const
 

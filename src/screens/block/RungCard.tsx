@@ -8,7 +8,7 @@ import { sayRule } from '@/core/rule/rule'
 import { heldSince } from '@/core/progress/state'
 import { NeedsPerson } from '@/ui/parts'
 import { phone } from '@/ui/theme'
-import type { BlockView } from '@/work/block'
+import type { BlockView } from '@/work/page/block'
 import { HeatWarning } from './Around'
 import type { Block } from './useBlock'
 

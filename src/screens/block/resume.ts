@@ -7,7 +7,7 @@ import type { Regimes } from '@/core/progress/regime'
 import type { BlockItem } from '@/core/block/compose'
 import type { DogState } from '@/core/progress/state'
 import type { FactOf, WireFact } from '@/core/facts/wire'
-import type { BlockView } from '@/work/block'
+import type { BlockView } from '@/work/page/block'
 
 /** A rep as it is judged, and as it was kept. */
 export interface LiveRep {

@@ -4,7 +4,7 @@ import { findRung } from '@/core/curriculum/lookup'
 import type { Rung } from '@/core/curriculum/types'
 import { kits } from '@/core/curriculum/types'
 import type { Remembered } from '@/device/remembered'
-import type { BlockView } from '@/work/block'
+import type { BlockView } from '@/work/page/block'
 import type { Setup } from './useBlock'
 
 /** The kit as the wire names it; undefined for one it does not know. */

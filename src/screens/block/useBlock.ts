@@ -15,7 +15,7 @@ import { commandStanding, type CommandStanding } from '@/core/promise/standing'
 import { isHeld, isPassed, type DogState } from '@/core/progress/state'
 import type { FactOf } from '@/core/facts/wire'
 import type { NewFact, Outbox } from '@/device/outbox'
-import type { BlockView } from '@/work/block'
+import type { BlockView } from '@/work/page/block'
 import { Known } from './known'
 import { aroundHere, coachedDog } from './surroundings'
 import {

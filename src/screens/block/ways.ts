@@ -1,7 +1,7 @@
 import { goesOnAt, wayOn } from '@/core/block/onward'
 import { findRung } from '@/core/curriculum/lookup'
 import { kitTurn } from '@/core/evidence/kit'
-import type { BlockView } from '@/work/block'
+import type { BlockView } from '@/work/page/block'
 import { setupFor } from './setup'
 import { refusedHere } from './surroundings'
 import type { Block, Setup } from './useBlock'

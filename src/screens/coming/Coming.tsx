@@ -7,7 +7,7 @@ import { Button, Choose, Fault, Field, NeedsPerson, Quiet, Why } from '@/ui/part
 import { phone } from '@/ui/theme'
 import { sayDay } from '@/ui/when'
 import { useWhen } from '@/ui/clock'
-import type { ComingRow, ComingView, Minding } from '@/work/stay'
+import type { ComingRow, ComingView, Minding } from '@/work/page/coming'
 import type { Told } from '../told'
 import { useTold } from '../useTold'
 

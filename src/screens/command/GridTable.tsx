@@ -3,7 +3,7 @@ import styled from 'styled-components'
 import { levelWords, type GridCell } from '@/core/views/grid'
 import { Why } from '@/ui/parts'
 import { sayDay } from '@/ui/when'
-import type { CommandPage } from '@/work/resident'
+import type { CommandPage } from '@/work/page/resident'
 
 /** Levels down, places across. What a cell is drawn like, its words say too. */
 export function GridTable({

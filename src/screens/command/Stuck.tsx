@@ -5,7 +5,7 @@ import styled from 'styled-components'
 import { Button, Choose, Fault, FieldInput, FieldLabel } from '@/ui/parts'
 import { phone } from '@/ui/theme'
 import { useWhen } from '@/ui/clock'
-import type { CommandPage } from '@/work/resident'
+import type { CommandPage } from '@/work/page/resident'
 import type { Told } from '../told'
 
 const wentWords = { better: 'better', same: 'no change', worse: 'worse' } as const

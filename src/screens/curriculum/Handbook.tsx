@@ -8,7 +8,7 @@ import { levelWords } from '@/core/views/grid'
 import { Button, ButtonLink, FileLink } from '@/ui/parts'
 import { phone } from '@/ui/theme'
 import { useWhen } from '@/ui/clock'
-import type { CurriculumPage } from '@/work/curriculum'
+import type { CurriculumPage } from '@/work/page/curriculum'
 import { Graph } from './Graph'
 
 /** The curriculum, read like a handbook: what is taught, in what order, and when it counts. */

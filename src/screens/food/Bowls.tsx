@@ -6,7 +6,7 @@ import { Button, ButtonLink, Fault, FileLink, Quiet } from '@/ui/parts'
 import { phone } from '@/ui/theme'
 import { useWhen } from '@/ui/clock'
 import { sayDay } from '@/ui/when'
-import type { BowlRow, BowlsView } from '@/work/food'
+import type { BowlRow, BowlsView } from '@/work/page/food'
 import type { Told } from '../told'
 import { useTold } from '../useTold'
 

@@ -7,7 +7,7 @@ import { Button, ButtonLink, Fault, FileLink, Quiet } from '@/ui/parts'
 import { phone } from '@/ui/theme'
 import { sayDay } from '@/ui/when'
 import { useWhen } from '@/ui/clock'
-import type { HandoffPage as View, OfferedSlot } from '@/work/handoff'
+import type { HandoffPage as View, OfferedSlot } from '@/work/page/handoff'
 
 /** What an action came to, said on the page. */
 export interface Outcome {

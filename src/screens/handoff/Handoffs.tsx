@@ -5,7 +5,7 @@ import { FileLink } from '@/ui/parts'
 import { phone } from '@/ui/theme'
 import { sayDay } from '@/ui/when'
 import { useWhen } from '@/ui/clock'
-import type { HandoffRow } from '@/work/handoff'
+import type { HandoffRow } from '@/work/page/handoff'
 
 /** Who is ready to be shown, when, by whom. */
 export function Handoffs({ rows, timeZone }: { rows: readonly HandoffRow[]; timeZone: string }) {

@@ -8,7 +8,7 @@ import { Button, ButtonLink, Fault, NeedsPerson } from '@/ui/parts'
 import { phone } from '@/ui/theme'
 import { sayDay } from '@/ui/when'
 import { useWhen } from '@/ui/clock'
-import type { IntakeStep, IntakeView } from '@/work/intake'
+import type { IntakeStep, IntakeView } from '@/work/page/intake'
 import type { FormAction } from '../begin/TrainerForm'
 import { SpecForm } from '../form/SpecForm'
 

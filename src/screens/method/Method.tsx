@@ -6,7 +6,8 @@ import { methodRows, type MethodRow, type RowKind } from '@/core/method/rows'
 import { Button, Fault, Quiet } from '@/ui/parts'
 import { phone } from '@/ui/theme'
 import { useWhen } from '@/ui/clock'
-import type { MethodPage, MethodPreview } from '@/work/method'
+import type { MethodPage } from '@/work/page/method'
+import type { MethodPreview } from '@/work/page/methodPreview'
 import type { Told } from '../told'
 
 export interface MethodActions {

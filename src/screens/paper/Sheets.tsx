@@ -1,7 +1,7 @@
 'use client'
 import styled from 'styled-components'
 import { sayDay } from '@/ui/when'
-import type { PaperView } from '@/work/paper'
+import type { PaperView } from '@/work/page/paper'
 
 /** House: two sets of each thing have room on a sheet. */
 const setsEach = 2

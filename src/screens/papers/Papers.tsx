@@ -2,7 +2,7 @@
 import styled from 'styled-components'
 import { Button, ButtonLink, FileLink } from '@/ui/parts'
 import { sayDay } from '@/ui/when'
-import type { DoorCard, FeedingList, WordsView } from '@/work/papers'
+import type { DoorCard, FeedingList, WordsView } from '@/work/page/printed'
 
 type CardView = Omit<DoorCard, 'photo'> & { readonly hasPhoto: boolean }
 

@@ -7,7 +7,7 @@ import { levelWords } from '@/core/views/grid'
 import { kits } from '@/core/curriculum/types'
 import { OutcomeMark } from '@/ui/OutcomeMark'
 import { Button, Choose, Fault, FieldInput, FieldLabel, Quiet } from '@/ui/parts'
-import type { LogEntry } from '@/work/resident'
+import type { LogEntry } from '@/work/page/resident'
 import type { Told } from '../told'
 
 export interface CorrectActions {

@@ -3,7 +3,7 @@ import styled from 'styled-components'
 import type { WhatNext } from '@/core/coach/next'
 import { ButtonLink, Why } from '@/ui/parts'
 import { phone } from '@/ui/theme'
-import type { ResidentView } from '@/work/resident'
+import type { ResidentView } from '@/work/page/resident'
 
 /** What to work on now, in order, with pay, place, kit and hands; and what is shut, with what opens it. */
 export function NextList({

@@ -4,7 +4,7 @@ import { Label, TextField } from 'react-aria-components'
 import styled from 'styled-components'
 import { Button, Fault, FieldInput, FieldLabel } from '@/ui/parts'
 import { useWhen } from '@/ui/clock'
-import type { ResidentView } from '@/work/resident'
+import type { ResidentView } from '@/work/page/resident'
 import type { Told } from '../told'
 
 /** Notes about the dog, newest first, and room for one more. */

@@ -8,7 +8,7 @@ import { Choose, Quiet } from '@/ui/parts'
 import { phone } from '@/ui/theme'
 import { sayDay } from '@/ui/when'
 import { useWhen } from '@/ui/clock'
-import type { LogEntry, ResidentView } from '@/work/resident'
+import type { LogEntry, ResidentView } from '@/work/page/resident'
 import { CorrectSet, type CorrectActions } from './CorrectSet'
 
 const outcomeOf: Readonly<Record<string, Outcome>> = { C: 'clean', H: 'helped', L: 'late', M: 'miss' }

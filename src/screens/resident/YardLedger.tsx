@@ -4,7 +4,7 @@ import { signs } from '@/core/dog/signs'
 import type { SmallThing } from '@/core/facts/words'
 import { useWhen } from '@/ui/clock'
 import { sayDay } from '@/ui/when'
-import type { ResidentView } from '@/work/resident'
+import type { ResidentView } from '@/work/page/resident'
 
 const smallWords: Readonly<Record<SmallThing, string>> = {
   'tether-minute': 'minutes on the tether',

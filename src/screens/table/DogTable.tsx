@@ -3,7 +3,7 @@ import { useRef, useState, useTransition } from 'react'
 import styled from 'styled-components'
 import { Button, Fault, FileLink } from '@/ui/parts'
 import { phone } from '@/ui/theme'
-import type { TableResult } from '@/work/table'
+import type { TableResult } from '@/work/do/table'
 
 /** Dogs and owners as a table, out and in: a look first, then all of it or nothing. */
 export function DogTable({

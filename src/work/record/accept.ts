@@ -11,7 +11,7 @@ import { recorderOf, residencyOfSet, residencyOfTarget } from '@/store/facts/rea
 import { allFeeds } from '@/store/house'
 import { allPlaceIds, readKennel, readPeople, type Person } from '@/store/kennel'
 import { findResident } from '@/store/residents'
-import { recordedUnder } from '../regimes'
+import { recordedUnder } from '../scene/regimes'
 import { advance, refold } from './refold'
 
 type Result = Receipt['results'][number]

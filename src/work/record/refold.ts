@@ -9,9 +9,9 @@ import type { Db } from '@/store/database'
 import { readSets } from '@/store/facts/read'
 import { readKennel } from '@/store/kennel'
 import { allResidencyIds, readPromises, residentsOn } from '@/store/residents'
-import { refitForgetting } from '../forgetting'
+import { refitForgetting } from '../do/refitForgetting'
 import { inTurn, noHooks, type Hooks } from '../hooks'
-import { regimesAhead } from '../regimes'
+import { regimesAhead } from '../scene/regimes'
 import { keep, kept, keptSummaries } from './kept'
 
 export interface Derived {

@@ -11,7 +11,7 @@ import { kits } from '@/core/curriculum/types'
 import type { WireFact } from '@/core/facts/wire'
 import { contextOf, regimesOf, repOf, resume } from '@/screens/block/resume'
 import { aroundHere, coachedDog, refusedHere } from '@/screens/block/surroundings'
-import type { BlockView } from '../block'
+import type { BlockView } from '../page/block'
 import type { Tablet } from './kennel'
 
 /** What a block worked by the book came to. */

@@ -6,7 +6,7 @@ import { z } from 'zod'
 import type { FactOf, WireFact } from '@/core/facts/wire'
 import { nothingSaid } from '@/core/facts/words'
 import { openDatabase, type Db } from '@/store/database'
-import { addDog, addPerson } from '../begin'
+import { addDog, addPerson } from '../do/begin'
 
 /** Monday 2 March 2026, noon UTC. */
 export const monday = Date.UTC(2026, 2, 2, 12)

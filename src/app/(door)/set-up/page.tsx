@@ -3,7 +3,7 @@ import { redirect } from 'next/navigation'
 import { fromWhere } from '@/app/door'
 import { SetUp } from '@/screens/door/SetUp'
 import { kennelDatabase } from '@/store/connection'
-import { loadDoor } from '@/work/signIn'
+import { loadDoor } from '@/work/page/door'
 
 export const metadata: Metadata = { title: 'Set up' }
 

@@ -4,7 +4,7 @@ import { z } from 'zod'
 import { roles } from '@/core/people/roles'
 import { SignIn } from '@/screens/door/SignIn'
 import { kennelDatabase } from '@/store/connection'
-import { loadDoor } from '@/work/signIn'
+import { loadDoor } from '@/work/page/door'
 
 export const metadata: Metadata = { title: 'Sign in' }
 

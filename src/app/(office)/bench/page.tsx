@@ -2,8 +2,8 @@ import type { Metadata } from 'next'
 import { enter } from '@/app/door'
 import { Bench } from '@/screens/bench/Bench'
 import { kennelDatabase } from '@/store/connection'
-import { loadBench } from '@/work/bench'
-import { requestTime } from '@/work/clock'
+import { loadBench } from '@/work/page/bench'
+import { requestTime } from '@/work/scene/clock'
 
 export const metadata: Metadata = { title: 'Rule bench' }
 

@@ -2,8 +2,8 @@ import type { Metadata } from 'next'
 import { enter } from '@/app/door'
 import { Bowls } from '@/screens/food/Bowls'
 import { kennelDatabase } from '@/store/connection'
-import { requestTime } from '@/work/clock'
-import { loadBowls } from '@/work/food'
+import { requestTime } from '@/work/scene/clock'
+import { loadBowls } from '@/work/page/food'
 import { bowlGiven, weighedOut } from '../dogs/[residencyId]/food/actions'
 
 export const metadata: Metadata = { title: 'Bowls' }

@@ -3,8 +3,8 @@ import { enter } from '@/app/door'
 import { mayAct } from '@/core/people/roles'
 import { Coming } from '@/screens/coming/Coming'
 import { kennelDatabase } from '@/store/connection'
-import { requestTime } from '@/work/clock'
-import { loadComing } from '@/work/stay'
+import { requestTime } from '@/work/scene/clock'
+import { loadComing } from '@/work/page/coming'
 import { moveGoingHome, stopWorking, workAgain } from './actions'
 
 export const metadata: Metadata = { title: 'Coming and going' }

@@ -5,7 +5,7 @@ import { enter } from '@/app/door'
 import { Handbook } from '@/screens/curriculum/Handbook'
 import { kennelDatabase } from '@/store/connection'
 import { readKennel } from '@/store/kennel'
-import { loadCurriculum } from '@/work/curriculum'
+import { loadCurriculum } from '@/work/page/curriculum'
 
 export const metadata: Metadata = { title: 'Curriculum' }
 const query = z.object({ id: z.string().max(80), version: z.coerce.number().int().min(1) })

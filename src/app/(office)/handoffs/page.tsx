@@ -2,8 +2,8 @@ import type { Metadata } from 'next'
 import { enter } from '@/app/door'
 import { Handoffs } from '@/screens/handoff/Handoffs'
 import { kennelDatabase } from '@/store/connection'
-import { loadHandoffs } from '@/work/handoff'
-import { requestTime } from '@/work/clock'
+import { loadHandoffs } from '@/work/page/handoff'
+import { requestTime } from '@/work/scene/clock'
 
 export const metadata: Metadata = { title: 'Handoffs' }
 

@@ -3,9 +3,9 @@ import { revalidatePath } from 'next/cache'
 import { act } from '@/app/door'
 import type { Told } from '@/screens/told'
 import { kennelDatabase } from '@/store/connection'
-import { requestTime } from '@/work/clock'
-import { backUp } from '@/work/backup'
-import { isSection, keepSection } from '@/work/house'
+import { requestTime } from '@/work/scene/clock'
+import { backUp } from '@/work/do/backup'
+import { isSection, keepSection } from '@/work/do/house'
 import { actOnForm, typed } from '../typed'
 
 export const keepHouse = actOnForm('lead', (who, form) => {

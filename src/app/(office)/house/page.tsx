@@ -2,8 +2,8 @@ import type { Metadata } from 'next'
 import { enter } from '@/app/door'
 import { House } from '@/screens/house/House'
 import { kennelDatabase } from '@/store/connection'
-import { requestTime } from '@/work/clock'
-import { loadHouse } from '@/work/house'
+import { requestTime } from '@/work/scene/clock'
+import { loadHouse } from '@/work/page/house'
 import { backUpNow, keepHouse } from './actions'
 
 export const metadata: Metadata = { title: 'The house' }

@@ -2,8 +2,9 @@
 import { act } from '@/app/door'
 import { actSigned } from '@/app/signed'
 import { runJob } from '@/jobs/pool'
-import { requestTime } from '@/work/clock'
-import { switchForm, switchMethod, type MethodPreview } from '@/work/method'
+import { requestTime } from '@/work/scene/clock'
+import { switchForm, switchMethod } from '@/work/do/method'
+import { type MethodPreview } from '@/work/page/methodPreview'
 
 export const preview = act(
   'lead',

@@ -2,8 +2,8 @@ import type { Metadata } from 'next'
 import { enter } from '@/app/door'
 import { Method } from '@/screens/method/Method'
 import { kennelDatabase } from '@/store/connection'
-import { requestTime } from '@/work/clock'
-import { loadMethod } from '@/work/method'
+import { requestTime } from '@/work/scene/clock'
+import { loadMethod } from '@/work/page/method'
 import { preview, set } from './actions'
 
 export const metadata: Metadata = { title: 'House method' }

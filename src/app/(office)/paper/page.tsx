@@ -2,8 +2,8 @@ import type { Metadata } from 'next'
 import { enter } from '@/app/door'
 import { Paper } from '@/screens/paper/Paper'
 import { kennelDatabase } from '@/store/connection'
-import { loadPaper } from '@/work/paper'
-import { requestTime } from '@/work/clock'
+import { loadPaper } from '@/work/page/paper'
+import { requestTime } from '@/work/scene/clock'
 
 export const metadata: Metadata = { title: 'Paper' }
 

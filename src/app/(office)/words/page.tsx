@@ -2,8 +2,8 @@ import type { Metadata } from 'next'
 import { enter } from '@/app/door'
 import { Words } from '@/screens/papers/Papers'
 import { kennelDatabase } from '@/store/connection'
-import { requestTime } from '@/work/clock'
-import { cueDictionary } from '@/work/papers'
+import { requestTime } from '@/work/scene/clock'
+import { cueDictionary } from '@/work/page/printed'
 
 export const metadata: Metadata = { title: 'Cue words' }
 

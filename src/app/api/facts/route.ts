@@ -3,7 +3,7 @@ import { wireBatch } from '@/core/facts/wire'
 import { kennelDatabase } from '@/store/connection'
 import { fieldErrors } from '@/core/fields'
 import { recordFacts } from '@/work/record/accept'
-import { requestTime } from '@/work/clock'
+import { requestTime } from '@/work/scene/clock'
 
 /** A full batch is far smaller; anything above is no batch of ours. */
 const mostBytes = 2_000_000

@@ -1,7 +1,7 @@
 import { admit, fromWhere, isForeign } from '@/app/door'
 import { kennelDatabase } from '@/store/connection'
-import { requestTime } from '@/work/clock'
-import { setUp } from '@/work/signIn'
+import { requestTime } from '@/work/scene/clock'
+import { setUp } from '@/work/do/signIn'
 
 /** Makes the first lead; open only at this very machine, and only until there is one. */
 export async function POST(request: Request) {

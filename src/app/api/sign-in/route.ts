@@ -1,7 +1,7 @@
 import { admit, fromWhere, isForeign } from '@/app/door'
 import { kennelDatabase } from '@/store/connection'
-import { requestTime } from '@/work/clock'
-import { signIn, signInForm } from '@/work/signIn'
+import { requestTime } from '@/work/scene/clock'
+import { signIn, signInForm } from '@/work/do/signIn'
 
 /** Open to everybody: the door itself. */
 export async function POST(request: Request) {

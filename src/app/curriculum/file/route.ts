@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { handle } from '@/app/door'
 import { toFile } from '@/core/curriculum/read'
 import { kennelDatabase } from '@/store/connection'
-import { loadCurriculum } from '@/work/curriculum'
+import { loadCurriculum } from '@/work/page/curriculum'
 
 const query = z.object({ id: z.string().max(80), version: z.coerce.number().int().min(1) })
 

@@ -1,9 +1,9 @@
 import { handle } from '@/app/door'
 import { pdf } from '@/app/pdf'
 import { kennelDatabase } from '@/store/connection'
-import { requestTime } from '@/work/clock'
-import { cueDictionary } from '@/work/papers'
-import { wordsPdf } from '@/work/pdf'
+import { requestTime } from '@/work/scene/clock'
+import { cueDictionary } from '@/work/page/printed'
+import { wordsPdf } from '@/work/pdf/pdf'
 
 export const GET = handle('hand', async () => {
   const view = cueDictionary(kennelDatabase(), requestTime())

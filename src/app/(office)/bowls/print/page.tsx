@@ -2,8 +2,8 @@ import type { Metadata } from 'next'
 import { enter } from '@/app/door'
 import { FeedingSheet } from '@/screens/papers/Papers'
 import { kennelDatabase } from '@/store/connection'
-import { requestTime } from '@/work/clock'
-import { feedingList } from '@/work/papers'
+import { requestTime } from '@/work/scene/clock'
+import { feedingList } from '@/work/page/printed'
 
 export const metadata: Metadata = { title: 'Feeding list' }
 

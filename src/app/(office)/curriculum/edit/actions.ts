@@ -4,7 +4,7 @@ import { act } from '@/app/door'
 import { signed } from '@/app/signed'
 import type { Told } from '@/screens/told'
 import { kennelDatabase } from '@/store/connection'
-import { requestTime } from '@/work/clock'
+import { requestTime } from '@/work/scene/clock'
 import {
   discardDraft,
   draftForm,
@@ -13,7 +13,7 @@ import {
   saveDraft,
   type DraftKept,
   type Published,
-} from '@/work/curriculum'
+} from '@/work/do/curriculum'
 
 export const save = act(
   'lead',

@@ -2,7 +2,7 @@ import type { Metadata } from 'next'
 import { enter } from '@/app/door'
 import { Editor } from '@/screens/curriculum/Editor'
 import { kennelDatabase } from '@/store/connection'
-import { loadDraft } from '@/work/curriculum'
+import { loadDraft } from '@/work/page/curriculum'
 import { discard, publish, save } from './actions'
 
 export const metadata: Metadata = { title: 'Curriculum draft' }

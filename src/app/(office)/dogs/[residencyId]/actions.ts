@@ -1,8 +1,8 @@
 'use server'
 import { actSigned } from '@/app/signed'
-import { correctSet, correctSetForm, voidForm, voidSet } from '@/work/correct'
-import { moveCurriculum, moveForm } from '@/work/curriculum'
-import { addNote, addTried, noteForm, triedForm } from '@/work/journal'
+import { correctSet, correctSetForm, voidForm, voidSet } from '@/work/do/correct'
+import { moveCurriculum, moveForm } from '@/work/do/curriculum'
+import { addNote, addTried, noteForm, triedForm } from '@/work/do/journal'
 
 export const takeSetBack = actSigned('trainer', voidForm, voidSet)
 export const putSetRight = actSigned('trainer', correctSetForm, correctSet)

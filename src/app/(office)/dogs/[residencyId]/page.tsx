@@ -3,8 +3,8 @@ import { z } from 'zod'
 import { enter } from '@/app/door'
 import { Resident } from '@/screens/resident/Resident'
 import { kennelDatabase } from '@/store/connection'
-import { loadResident } from '@/work/resident'
-import { requestTime } from '@/work/clock'
+import { loadResident } from '@/work/page/resident'
+import { requestTime } from '@/work/scene/clock'
 import { keepNote, putSetRight, takeSetBack } from './actions'
 
 const word = z.string().max(80).optional().catch(undefined)

@@ -3,9 +3,9 @@ import { revalidatePath } from 'next/cache'
 import { redirect } from 'next/navigation'
 import { newestCurriculum } from '@/store/curricula'
 import { kennelDatabase } from '@/store/connection'
-import { addDog } from '@/work/begin'
+import { addDog } from '@/work/do/begin'
 import { actOnForm } from '../../typed'
-import { requestTime } from '@/work/clock'
+import { requestTime } from '@/work/scene/clock'
 
 export const addResident = actOnForm('trainer', (_, form) => {
   const { commands } = newestCurriculum(kennelDatabase())

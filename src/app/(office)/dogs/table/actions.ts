@@ -3,8 +3,8 @@ import { revalidatePath } from 'next/cache'
 import { act } from '@/app/door'
 import { mostLetters } from '@/core/csv/csv'
 import { kennelDatabase } from '@/store/connection'
-import { requestTime } from '@/work/clock'
-import { importTable, type TableResult } from '@/work/table'
+import { requestTime } from '@/work/scene/clock'
+import { importTable, type TableResult } from '@/work/do/table'
 import { formOf } from '../../typed'
 
 const refuse = (reason: string): TableResult => ({ ok: false, reason, problems: [] })

@@ -2,7 +2,7 @@ import type { Metadata } from 'next'
 import { enter } from '@/app/door'
 import { mostLetters } from '@/core/csv/csv'
 import { DogTable } from '@/screens/table/DogTable'
-import { tableColumns } from '@/work/table'
+import { tableColumns } from '@/work/do/table'
 import { readTable } from './actions'
 
 export const metadata: Metadata = { title: 'Dogs and owners as a table' }

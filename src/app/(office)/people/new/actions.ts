@@ -2,8 +2,8 @@
 import { revalidatePath } from 'next/cache'
 import { redirect } from 'next/navigation'
 import { kennelDatabase } from '@/store/connection'
-import { requestTime } from '@/work/clock'
-import { addSigner, changePasscode } from '@/work/signIn'
+import { requestTime } from '@/work/scene/clock'
+import { addSigner, changePasscode } from '@/work/do/signIn'
 import { actOnForm } from '../../typed'
 
 export const addTrainer = actOnForm('lead', async (_, form) => {

@@ -2,7 +2,7 @@ import type { Metadata } from 'next'
 import { enter } from '@/app/door'
 import { TrainerForm } from '@/screens/begin/TrainerForm'
 import { kennelDatabase } from '@/store/connection'
-import { listStaff } from '@/work/begin'
+import { listStaff } from '@/work/page/staff'
 import { addTrainer, givePasscode } from './actions'
 
 export const metadata: Metadata = { title: 'New trainer' }

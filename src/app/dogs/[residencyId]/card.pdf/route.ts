@@ -1,9 +1,9 @@
 import { handle } from '@/app/door'
 import { pdf } from '@/app/pdf'
 import { kennelDatabase } from '@/store/connection'
-import { requestTime } from '@/work/clock'
-import { doorCard } from '@/work/papers'
-import { cardPdf } from '@/work/pdf'
+import { requestTime } from '@/work/scene/clock'
+import { doorCard } from '@/work/page/printed'
+import { cardPdf } from '@/work/pdf/pdf'
 
 export const GET = handle('hand', async (_: Request, { params }: { params: Promise<{ residencyId: string }> }) => {
   const card = doorCard(kennelDatabase(), (await params).residencyId, requestTime())

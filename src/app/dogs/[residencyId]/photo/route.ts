@@ -1,7 +1,7 @@
 import { handle, isForeign } from '@/app/door'
 import { kennelDatabase } from '@/store/connection'
-import { requestTime } from '@/work/clock'
-import { keepPhoto, mostPhotoBytes, photoOf } from '@/work/photo'
+import { requestTime } from '@/work/scene/clock'
+import { keepPhoto, mostPhotoBytes, photoOf } from '@/work/do/photo'
 
 interface Params {
   params: Promise<{ residencyId: string }>

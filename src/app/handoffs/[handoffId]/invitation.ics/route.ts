@@ -1,6 +1,6 @@
 import { handle } from '@/app/door'
 import { kennelDatabase } from '@/store/connection'
-import { invitation } from '@/work/handoff'
+import { invitation } from '@/work/page/handoff'
 
 export const GET = handle('hand', async (_: Request, { params }: { params: Promise<{ handoffId: string }> }) => {
   const file = invitation(kennelDatabase(), (await params).handoffId)

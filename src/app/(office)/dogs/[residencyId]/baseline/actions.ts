@@ -9,7 +9,7 @@ import {
   takeProposed,
   takeStart,
   undoBaselineRep,
-} from '@/work/baseline'
+} from '@/work/do/baseline'
 
 export const keepRep = actSigned('trainer', baselineRepForm, keepBaselineRep)
 export const undoRep = actSigned('trainer', baselineUndoForm, undoBaselineRep)

@@ -3,8 +3,8 @@ import { notFound } from 'next/navigation'
 import { enter } from '@/app/door'
 import { Baseline } from '@/screens/baseline/Baseline'
 import { kennelDatabase } from '@/store/connection'
-import { loadBaseline } from '@/work/baseline'
-import { requestTime } from '@/work/clock'
+import { loadBaseline } from '@/work/page/baseline'
+import { requestTime } from '@/work/scene/clock'
 import { beginAll, beginAt, keepRep, undoRep } from './actions'
 
 export const metadata: Metadata = { title: 'Baseline' }

@@ -3,8 +3,8 @@ import { notFound } from 'next/navigation'
 import { enter } from '@/app/door'
 import { Card } from '@/screens/papers/Papers'
 import { kennelDatabase } from '@/store/connection'
-import { requestTime } from '@/work/clock'
-import { doorCard } from '@/work/papers'
+import { requestTime } from '@/work/scene/clock'
+import { doorCard } from '@/work/page/printed'
 
 export const metadata: Metadata = { title: 'Run-door card' }
 

@@ -12,7 +12,7 @@ import {
   weigh,
   weighOut,
   weightForm,
-} from '@/work/food'
+} from '@/work/do/food'
 
 export const keepWeight = actSigned('hand', weightForm, weigh)
 export const feedItSo = actSigned('trainer', planForm, decidePlan)

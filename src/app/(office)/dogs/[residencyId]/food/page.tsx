@@ -4,8 +4,8 @@ import { enter } from '@/app/door'
 import { mayAct } from '@/core/people/roles'
 import { Food } from '@/screens/food/Food'
 import { kennelDatabase } from '@/store/connection'
-import { requestTime } from '@/work/clock'
-import { loadFood } from '@/work/food'
+import { requestTime } from '@/work/scene/clock'
+import { loadFood } from '@/work/page/food'
 import { feedItSo, keepWeight, takeBackFood, writeFed } from './actions'
 
 export const metadata: Metadata = { title: 'Food' }

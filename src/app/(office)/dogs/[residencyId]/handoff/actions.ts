@@ -14,8 +14,8 @@ import {
   moveHandoff,
   movingForm,
   type Booked,
-} from '@/work/handoff'
-import { requestTime } from '@/work/clock'
+} from '@/work/do/handoff'
+import { requestTime } from '@/work/scene/clock'
 
 const guarded = <S extends z.ZodType>(
   schema: S,

@@ -2,9 +2,9 @@ import { notFound } from 'next/navigation'
 import { enter } from '@/app/door'
 import { HandoffPage } from '@/screens/handoff/HandoffPage'
 import { kennelDatabase } from '@/store/connection'
-import { loadHandoffPage } from '@/work/handoff'
+import { loadHandoffPage } from '@/work/page/handoff'
 import { book, cancel, move } from './actions'
-import { requestTime } from '@/work/clock'
+import { requestTime } from '@/work/scene/clock'
 
 export default async function Page({ params }: { params: Promise<{ residencyId: string }> }) {
   await enter()

@@ -6,8 +6,8 @@ import { act } from '@/app/door'
 import { stepIds } from '@/core/intake/steps'
 import { kennelDatabase } from '@/store/connection'
 import { isStep } from '@/store/intake'
-import { requestTime } from '@/work/clock'
-import { keepStep, saveDraft } from '@/work/intake'
+import { requestTime } from '@/work/scene/clock'
+import { keepStep, saveDraft } from '@/work/do/intake'
 import { actOnForm, typed } from '../../../typed'
 
 export const saveIntakeDraft = act(

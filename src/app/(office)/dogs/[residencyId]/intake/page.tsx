@@ -4,8 +4,8 @@ import { z } from 'zod'
 import { enter } from '@/app/door'
 import { Intake } from '@/screens/intake/Intake'
 import { kennelDatabase } from '@/store/connection'
-import { requestTime } from '@/work/clock'
-import { loadIntake } from '@/work/intake'
+import { requestTime } from '@/work/scene/clock'
+import { loadIntake } from '@/work/page/intake'
 import { keepIntakeStep, saveIntakeDraft } from './actions'
 
 export const metadata: Metadata = { title: 'Intake' }

@@ -11,7 +11,7 @@ import {
   toysForm,
   undoReward,
   worksForToys,
-} from '@/work/reward'
+} from '@/work/do/reward'
 
 export const tasted = actSigned('trainer', tasteForm, keepTaste)
 export const chose = actSigned('trainer', choiceForm, keepChoice)

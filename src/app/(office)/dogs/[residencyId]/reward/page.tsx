@@ -3,8 +3,8 @@ import { notFound } from 'next/navigation'
 import { enter } from '@/app/door'
 import { Reward } from '@/screens/reward/Reward'
 import { kennelDatabase } from '@/store/connection'
-import { requestTime } from '@/work/clock'
-import { loadReward } from '@/work/reward'
+import { requestTime } from '@/work/scene/clock'
+import { loadReward } from '@/work/page/reward'
 import { chose, forToys, reserveToy, takeAnswerBack, tasted } from './actions'
 
 export const metadata: Metadata = { title: 'What it works for' }

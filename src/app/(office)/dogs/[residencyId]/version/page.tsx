@@ -5,9 +5,9 @@ import { newest } from '@/core/progress/regime'
 import { findCurriculum, listCurricula } from '@/store/curricula'
 import { kennelDatabase } from '@/store/connection'
 import { findResident } from '@/store/residents'
-import { requestTime } from '@/work/clock'
-import { previewMove } from '@/work/curriculum'
-import { regimesFor } from '@/work/regimes'
+import { requestTime } from '@/work/scene/clock'
+import { previewMove } from '@/work/do/curriculum'
+import { regimesFor } from '@/work/scene/regimes'
 import { moveToVersion } from '../actions'
 
 export default async function VersionPage({ params }: { params: Promise<{ residencyId: string }> }) {

@@ -2,8 +2,8 @@ import { notFound } from 'next/navigation'
 import { enter } from '@/app/door'
 import { BlockScreen } from '@/screens/block/BlockScreen'
 import { kennelDatabase } from '@/store/connection'
-import { loadBlock } from '@/work/block'
-import { requestTime } from '@/work/clock'
+import { loadBlock } from '@/work/page/block'
+import { requestTime } from '@/work/scene/clock'
 
 export default async function BlockPage({ params }: { params: Promise<{ residencyId: string }> }) {
   const person = await enter()

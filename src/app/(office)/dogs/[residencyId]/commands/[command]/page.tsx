@@ -2,8 +2,8 @@ import { notFound } from 'next/navigation'
 import { enter } from '@/app/door'
 import { CommandPage } from '@/screens/command/CommandPage'
 import { kennelDatabase } from '@/store/connection'
-import { requestTime } from '@/work/clock'
-import { loadCommand } from '@/work/resident'
+import { requestTime } from '@/work/scene/clock'
+import { loadCommand } from '@/work/page/resident'
 import { logTried } from '../../actions'
 
 export default async function Page({ params }: { params: Promise<{ residencyId: string; command: string }> }) {

@@ -2,8 +2,8 @@ import { notFound } from 'next/navigation'
 import { enter } from '@/app/door'
 import { BlockScreen } from '@/screens/block/BlockScreen'
 import { kennelDatabase } from '@/store/connection'
-import { loadBlock, readTrial } from '@/work/block'
-import { requestTime } from '@/work/clock'
+import { loadBlock, readTrial } from '@/work/page/block'
+import { requestTime } from '@/work/scene/clock'
 
 export default async function WorkPage({
   params,

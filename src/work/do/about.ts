@@ -1,0 +1,26 @@
+import type { Db } from '@/store/database'
+import { findResident, type Resident } from '@/store/residents'
+import type { Done } from './correct'
+import { nobody, worksHere } from '../scene/who'
+
+export type { Resident } from '@/store/residents'
+
+/**
+ * Does something about one dog in somebody's name, in one transaction; refuses for a dog that is not in the books or a
+ * person who does not work here.
+ */
+export function aboutResident(
+  db: Db,
+  form: { readonly residencyId: string; readonly recordedBy: string },
+  work: (resident: Resident) => string | undefined,
+): Done {
+  return db
+    .transaction((): Done => {
+      const resident = findResident(db, form.residencyId)
+      if (!resident) return { ok: false, reason: 'There is no such dog here.' }
+      if (!worksHere(db, form.recordedBy)) return { ok: false, reason: nobody }
+      const refusal = work(resident)
+      return refusal === undefined ? { ok: true, residencyId: resident.residencyId } : { ok: false, reason: refusal }
+    })
+    .immediate()
+}

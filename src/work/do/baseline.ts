@@ -1,0 +1,137 @@
+import { z } from 'zod'
+import { v7 } from 'uuid'
+import { findCommand } from '@/core/curriculum/lookup'
+import { dayIn } from '@/core/days'
+import { insertBaselineRep, insertStart, readBaselineReps } from '@/store/baseline'
+import type { Db } from '@/store/database'
+import { takeBack } from '@/store/intake'
+import { readKennel } from '@/store/kennel'
+import { aboutResident } from './about'
+import type { Done } from './correct'
+import { ladderOf } from '../scene/regimes'
+import { refold } from '../record/refold'
+import { nobody, whoField, worksHere } from '../scene/who'
+import { baselineOf } from '../scene/baseline'
+
+const refuse = (reason: string): Done => ({ ok: false, reason })
+
+const fact = { residencyId: z.uuid(), recordedBy: whoField }
+
+export const baselineRepForm = z.object({
+  ...fact,
+  id: z.uuid(),
+  command: z.string().max(80),
+  rungId: z.string().max(80),
+  foodInSight: z.boolean(),
+  clean: z.boolean(),
+})
+
+/** Keeps one rep of a baseline. The rung must be the one asked for; the same fact twice changes nothing. */
+export function keepBaselineRep(db: Db, form: z.infer<typeof baselineRepForm>, now: number): Done {
+  return aboutResident(db, form, (resident) => {
+    if (readBaselineReps(db, form.residencyId).some((r) => r.id === form.id)) return undefined
+    const today = dayIn(readKennel(db).timeZone, now)
+    if (today <= resident.arrivesOn)
+      return today < resident.arrivesOn
+        ? 'It is not here yet.'
+        : 'First evening: a light walk and rest, no training. The baseline is for tomorrow.'
+    const command = baselineOf(db, resident, now).find((c) => c.id === form.command)
+    if (!command) return 'This dog’s ladder has no such command.'
+    if (command.worked) return `${command.name} has been worked since: the ladder says where it stands.`
+    if (command.step.kind === 'done') return 'This command has been tried out.'
+    if (command.rung.id !== form.rungId || command.step.foodInSight !== form.foodInSight)
+      return 'Something else is asked for now: this page was old, and is fresh again.'
+    insertBaselineRep(db, {
+      id: form.id,
+      residencyId: form.residencyId,
+      command: form.command,
+      rungId: form.rungId,
+      foodInSight: form.foodInSight,
+      clean: form.clean,
+      at: now,
+      recordedBy: form.recordedBy,
+    })
+    return undefined
+  })
+}
+
+export const baselineUndoForm = z.object({ ...fact, command: z.string().max(80) })
+
+/** Takes back the last rep of a command's baseline. */
+export function undoBaselineRep(db: Db, form: z.infer<typeof baselineUndoForm>, now: number): Done {
+  if (!worksHere(db, form.recordedBy)) return refuse(nobody)
+  const last = readBaselineReps(db, form.residencyId).findLast((r) => r.command === form.command)
+  if (!last) return refuse('There is nothing to take back.')
+  takeBack(db, last.id, form.recordedBy, now)
+  return { ok: true, residencyId: form.residencyId }
+}
+
+export const startForm = z.object({
+  ...fact,
+  command: z.string().max(80),
+  rungId: z.string().max(80),
+  reason: z
+    .string()
+    .trim()
+    .max(200)
+    .regex(/^\P{Cc}*$/u, 'One line of text.')
+    .default(''),
+})
+
+/**
+ * Puts the starting rung of a command in hand: the one proposed, a lower one, or with a reason a higher one, never
+ * above
+ * a prerequisite that was not shown. It passes nothing and holds nothing.
+ */
+export function takeStart(db: Db, form: z.infer<typeof startForm>, now: number): Done {
+  return aboutResident(db, form, (resident) => {
+    const command = baselineOf(db, resident, now).find((c) => c.id === form.command)
+    if (!command || !findCommand(ladderOf(db, form.residencyId, now), form.command))
+      return 'This dog’s ladder has no such command.'
+    if (command.worked) return `${command.name} has been worked since: the ladder says where it stands.`
+    if (command.step.kind !== 'done') return 'The baseline of this command is not done yet.'
+    const wanted = command.rungs.findIndex((r) => r.id === form.rungId)
+    if (wanted < 0) return 'This dog’s ladder has no such rung.'
+    if (wanted > command.ceiling)
+      return (
+        `Not above “${command.rungs[command.ceiling]?.name ?? ''}”: what lies higher waits for something that ` +
+        `was not shown.`
+      )
+    if (wanted > command.step.start && form.reason === '') return 'Higher than proposed: say why.'
+    insertStart(db, {
+      id: v7(),
+      residencyId: form.residencyId,
+      command: form.command,
+      rungId: form.rungId,
+      proposed: command.rungs[command.step.start]?.id ?? '',
+      reason: form.reason,
+      at: now,
+      recordedBy: form.recordedBy,
+    })
+    refold(db, form.residencyId, now)
+    return undefined
+  })
+}
+
+export const allStartsForm = z.object(fact)
+
+/** Takes every start as it is proposed, for the commands that were tried and have none yet. */
+export function takeProposed(db: Db, form: z.infer<typeof allStartsForm>, now: number): Done {
+  return aboutResident(db, form, (resident) => {
+    for (const c of baselineOf(db, resident, now)) {
+      if (c.step.kind !== 'done' || c.worked || c.started || c.reps.length === 0) continue
+      insertStart(db, {
+        id: v7(),
+        residencyId: form.residencyId,
+        command: c.id,
+        rungId: c.rung.id,
+        proposed: c.rung.id,
+        reason: '',
+        at: now,
+        recordedBy: form.recordedBy,
+      })
+    }
+    refold(db, form.residencyId, now)
+    return undefined
+  })
+}

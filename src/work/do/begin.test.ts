@@ -1,0 +1,187 @@
+import { allResidencyIds } from '@/store/residents'
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { findResident, readPromises } from '@/store/residents'
+import { addDog, addPerson } from './begin'
+import { listStaff } from '../page/staff'
+import { loadHandoffPage } from '../page/handoff'
+import { loadResident } from '../page/resident'
+import { loadBlock } from '../page/block'
+import { dogFields, monday, newKennel, trainer } from '../tests/kennel'
+import { loadWall } from '../page/wall'
+
+const trainerFields = { name: 'Ada', role: 'trainer', weekdays: ['1', '5'], from: '09:00', to: '17:30' }
+
+describe('adding a trainer', () => {
+  it('keeps name and hours', () => {
+    const db = newKennel()
+    expect(addPerson(db, trainerFields, monday).ok).toBe(true)
+    expect(listStaff(db)).toMatchObject([{ name: 'Ada', hours: 'Mon, Fri 09:00–17:30' }])
+  })
+
+  it.each([
+    ['no name', { name: '  ' }, 'name'],
+    ['200 letters', { name: 'x'.repeat(200) }, 'name'],
+    ['control characters', { name: 'A\u0000da' }, 'name'],
+    ['no role', { role: 'boss' }, 'role'],
+    ['no day', { weekdays: [] }, 'weekdays'],
+    ['an eighth day', { weekdays: ['8'] }, 'weekdays.0'],
+    ['a time that is none', { from: '25:00' }, 'from'],
+    ['the end before the beginning', { from: '17:00', to: '09:00' }, 'to'],
+  ])('refuses %s, field by field, and stores nothing', (_, wrong, field) => {
+    const db = newKennel()
+    const done = addPerson(db, { ...trainerFields, ...wrong }, monday)
+    expect(done.ok).toBe(false)
+    if (!done.ok) expect(Object.keys(done.errors)).toContain(field)
+    expect(listStaff(db)).toEqual([])
+  })
+})
+
+describe('adding a dog', () => {
+  it('goes straight to its first working step', () => {
+    const db = newKennel()
+    trainer(db)
+    const done = addDog(db, { ...dogFields, cueWords: { sit: 'Assis' } }, monday)
+    if (!done.ok) throw new Error(JSON.stringify(done.errors))
+    expect(loadBlock(db, done.id, 'sit', 'ada', monday)).toMatchObject({
+      cueWords: { sit: 'Assis' },
+      places: [{ id: 'room' }, {}, {}, {}, {}, {}],
+    })
+    const wall = loadWall(db, monday)
+    expect(wall.rows).toMatchObject([{ name: 'Bramble', daysLeft: 18 }])
+    expect(wall.upNext[0]).toMatchObject({ name: 'Bramble', command: 'sit', rungName: 'Any move of the rear' })
+    expect(loadResident(db, done.id, monday)?.commands.find((c) => c.id === 'sit')).toMatchObject({
+      word: 'not started',
+      next: 'Any move of the rear: next rung.',
+    })
+  })
+
+  it.each(['<script>alert(1)</script>', 'שלום', '🐕‍🦺 Ωmega', "O'Neill; DROP TABLE dog", '%_\\'])(
+    'keeps the name %s as text',
+    (name) => {
+      const db = newKennel()
+      const done = addDog(db, { ...dogFields, name }, monday)
+      expect(done.ok && findResident(db, done.id)?.name).toBe(name)
+    },
+  )
+
+  it.each([
+    ['a name of 200 letters', { name: 'x'.repeat(200) }, 'name'],
+    ['a run number of nine', { run: '123456789' }, 'run'],
+    ['30 February', { arrivesOn: '2026-02-30' }, 'arrivesOn'],
+    ['dates out of order', { leavesOn: '2026-02-20' }, 'leavesOn'],
+    ['a stay of years', { leavesOn: '2029-03-20' }, 'leavesOn'],
+    ['a day that is past', { arrivesOn: '2025-01-01', leavesOn: '2025-02-01' }, 'leavesOn'],
+    ['nothing promised', { promises: {} }, 'promises'],
+    [
+      'a rung of another command',
+      { promises: { sit: { rungIds: ['down.no-lure'], places: '1', people: '1' } } },
+      'promises.sit',
+    ],
+    [
+      'two rungs of one run',
+      { promises: { 'sit-stay': { rungIds: ['sit-stay.5s', 'sit-stay.10s'], places: '1', people: '1' } } },
+      'promises.sit-stay',
+    ],
+    ['no rung', { promises: { sit: { rungIds: [], places: '1', people: '1' } } }, 'promises.sit.rungIds'],
+    ['no place', { promises: { sit: { rungIds: ['sit.word'], places: '0', people: '1' } } }, 'promises.sit.places'],
+    [
+      'people in words',
+      { promises: { sit: { rungIds: ['sit.word'], places: '1', people: 'two' } } },
+      'promises.sit.people',
+    ],
+  ])('refuses %s', (_, wrong, field) => {
+    const db = newKennel()
+    const done = addDog(db, { ...dogFields, ...wrong }, monday)
+    expect(done.ok).toBe(false)
+    if (!done.ok) expect(Object.keys(done.errors)).toContain(field)
+    expect(loadWall(db, monday).rows).toEqual([])
+  })
+
+  it('promises a stay for so long and from so far away', () => {
+    const db = newKennel()
+    const done = addDog(
+      db,
+      {
+        ...dogFields,
+        promises: {
+          'sit-stay': { rungIds: ['sit-stay.30s', 'sit-stay.3m-15s'], level: '1', places: '2', people: '2' },
+        },
+      },
+      monday,
+    )
+    expect(readPromises(db, done.ok ? done.id : '')).toEqual(
+      ['sit-stay.30s', 'sit-stay.3m-15s'].sort().map((rungId) => ({ rungId, level: 1, places: 2, people: 2 })),
+    )
+  })
+
+  it('refuses a run that is taken on those days, and allows it from the day the other goes home', () => {
+    const db = newKennel()
+    expect(addDog(db, dogFields, monday).ok).toBe(true)
+    expect(
+      addDog(db, { ...dogFields, name: 'Wren', arrivesOn: '2026-03-10', leavesOn: '2026-04-01' }, monday),
+    ).toMatchObject({ ok: false, errors: { run: 'Bramble has run 1 during these days.' } })
+    expect(addDog(db, { ...dogFields, name: 'Wren', arrivesOn: '2026-03-20', leavesOn: '2026-04-01' }, monday).ok).toBe(
+      true,
+    )
+  })
+
+  it('never crashes on random input, and stores nothing half', () => {
+    const db = newKennel()
+    let run = 1
+    let taken = 0
+    const anything = fc.oneof(fc.string(), fc.anything(), fc.constant('2026-03-05'))
+    fc.assert(
+      fc.property(fc.constantFrom(...Object.keys(dogFields)), anything, (field, value) => {
+        const dogs = () =>
+          db
+            .prepare(
+              `SELECT (SELECT count(*)
+                FROM dog) + (SELECT count(*)
+                FROM residency) + (SELECT count(*)
+                FROM promise) AS n`,
+            )
+            .pluck()
+            .get()
+        const before = Number(dogs())
+        const done = addDog(db, { ...dogFields, run: String(run++), [field]: value }, monday)
+        expect(Number(dogs()) - before).toBe(done.ok ? 3 : 0)
+        taken += done.ok ? 1 : 0
+      }),
+      { numRuns: 400 },
+    )
+    expect(taken).toBeGreaterThan(5)
+  })
+})
+
+describe('promises this house cannot keep', () => {
+  it('are refused as they are made, by field, nothing is stored; where nobody says, as many as the house has', () => {
+    const db = newKennel()
+    trainer(db)
+    const add = (promise: Record<string, unknown>) => addDog(db, { ...dogFields, promises: { down: promise } }, monday)
+    const errors = (promise: Record<string, unknown>) => {
+      const r = add(promise)
+      return r.ok ? {} : r.errors
+    }
+    expect(errors({ rungIds: ['down.no-lure'], places: '1', people: '2' })).toEqual({
+      'promises.down.people': expect.stringContaining('one works here'),
+    })
+    expect(errors({ rungIds: ['down.street'], places: '2', people: '1' })).toEqual({
+      'promises.down.places': expect.stringContaining('can be worked in 1 here'),
+    })
+    expect(allResidencyIds(db)).toEqual([])
+    const done = add({ rungIds: ['down.street'] })
+    expect(done.ok && readPromises(db, done.id)).toEqual([{ rungId: 'down.street', level: 0, places: 1, people: 1 }])
+  })
+})
+
+it('pages of unknown dogs and commands are nothing, not an error', () => {
+  const db = newKennel()
+  for (const id of ['', 'none', '../x', "' OR 1=1 --"]) {
+    expect(loadResident(db, id, monday)).toBeUndefined()
+    expect(loadBlock(db, id, 'sit', 'ada', monday)).toBeUndefined()
+    expect(loadHandoffPage(db, id, monday)).toBeUndefined()
+  }
+  const done = addDog(db, dogFields, monday)
+  expect(done.ok && loadBlock(db, done.id, 'fly', 'ada', monday)).toBeUndefined()
+})

@@ -1,0 +1,122 @@
+import { v7 } from 'uuid'
+import { z } from 'zod'
+import { readCurriculum, readDraftText } from '@/core/curriculum/read'
+import type { CurriculumFault } from '@/core/curriculum/validate'
+import { compareStandings, type StandingChange } from '@/core/views/compare'
+import { newest } from '@/core/progress/regime'
+import {
+  dropDraft,
+  findCurriculum,
+  insertCurriculum,
+  insertMove,
+  listCurricula,
+  newestCurriculum,
+  readDraft,
+  writeDraft,
+  type CurriculumName,
+} from '@/store/curricula'
+import type { Db } from '@/store/database'
+import { findResident } from '@/store/residents'
+import type { Done } from './correct'
+import { regimesFor } from '../scene/regimes'
+import { derive, refold } from '../record/refold'
+import { nobody, whoField, worksHere } from '../scene/who'
+import { nameOf } from '../page/curriculum'
+
+export const moveForm = z.object({
+  residencyId: z.uuid(),
+  curriculumId: z.string().max(80),
+  version: z.number().int().min(1),
+  recordedBy: whoField,
+})
+
+/**
+ * What would change for this dog on another version: nothing of it is stored. Undefined for an unknown dog or version.
+ */
+export function previewMove(
+  db: Db,
+  residencyId: string,
+  to: CurriculumName,
+  now: number,
+): readonly StandingChange[] | undefined {
+  if (!findResident(db, residencyId) || !findCurriculum(db, to)) return undefined
+  const before = derive(db, residencyId, regimesFor(db, residencyId, now))
+  const ladder = newest(regimesFor(db, residencyId, now)).curriculum
+  const regimes = regimesFor(db, residencyId, now, { move: { ...to, at: now } })
+  return compareStandings(ladder, before.summary, newest(regimes).curriculum, derive(db, residencyId, regimes).summary)
+}
+
+/** Moves a residency to another version from now on; what was recorded keeps the version it was made under. */
+export function moveCurriculum(db: Db, form: z.infer<typeof moveForm>, now: number): Done {
+  return db
+    .transaction((): Done => {
+      if (!findResident(db, form.residencyId)) return { ok: false, reason: 'There is no such resident.' }
+      const to = { id: form.curriculumId, version: form.version }
+      if (!findCurriculum(db, to)) return { ok: false, reason: 'There is no such version.' }
+      if (!worksHere(db, form.recordedBy)) return { ok: false, reason: nobody }
+      const current = newest(regimesFor(db, form.residencyId, now)).curriculum
+      if (current.id === to.id && current.version === to.version)
+        return { ok: false, reason: 'It is on that version already.' }
+      insertMove(db, v7(), form.residencyId, to, now, form.recordedBy)
+      refold(db, form.residencyId, now)
+      return { ok: true, residencyId: form.residencyId }
+    })
+    .immediate()
+}
+
+export type DraftKept =
+  | { readonly ok: true; readonly revision: number }
+  | { readonly ok: false; readonly reason: string; readonly revision: number }
+
+export const draftForm = z.object({ text: z.string().max(2_000_000), revision: z.number().int().min(0) })
+
+/** Keeps the draft as it is, faults and all. Somebody else's newer save is not written over. */
+export function saveDraft(db: Db, form: z.infer<typeof draftForm>, now: number): DraftKept {
+  return db
+    .transaction((): DraftKept => {
+      if (!readDraftText(form.text)) return { ok: false, reason: 'This is no curriculum.', revision: form.revision }
+      const had = readDraft(db)
+      const revision = had?.revision ?? 0
+      if (revision !== form.revision)
+        return {
+          ok: false,
+          reason: 'Somebody else changed the draft meanwhile. Load theirs, or export yours first.',
+          revision,
+        }
+      writeDraft(db, {
+        basedOn: had?.basedOn ?? nameOf(newestCurriculum(db)),
+        text: form.text,
+        revision: revision + 1,
+        changedAt: now,
+      })
+      return { ok: true, revision: revision + 1 }
+    })
+    .immediate()
+}
+
+export function discardDraft(db: Db): void {
+  dropDraft(db)
+}
+
+export type Published =
+  { readonly ok: true; readonly version: number } | { readonly ok: false; readonly faults: readonly CurriculumFault[] }
+
+export const publishForm = z.object({ text: z.string(), recordedBy: z.string().min(1).max(64) })
+
+/**
+ * Publishes a curriculum as the kennel's next version, whole or not at all. Residencies begun before keep theirs; new
+ * ones begin on it. An imported file takes the same way.
+ */
+export function publishCurriculum(db: Db, form: z.infer<typeof publishForm>, now: number): Published {
+  const read = readCurriculum(form.text)
+  if (!read.ok) return read
+  return db
+    .transaction((): Published => {
+      if (!worksHere(db, form.recordedBy)) return { ok: false, faults: [{ where: 'file', reason: nobody }] }
+      const version = Math.max(0, ...listCurricula(db).map((v) => v.version)) + 1
+      insertCurriculum(db, { ...read.curriculum, id: 'kennel', version }, now, form.recordedBy)
+      dropDraft(db)
+      return { ok: true, version }
+    })
+    .immediate()
+}

@@ -1,0 +1,216 @@
+import ICAL from 'ical.js'
+import { describe, expect, it } from 'vitest'
+import type { Db } from '@/store/database'
+import { v7 } from 'uuid'
+import { plainHouse } from '@/core/house/house'
+import { appendHouse } from '@/store/house'
+import { addPerson } from './begin'
+import { pause } from './stay'
+import { bookHandoff, cancelHandoff, moveHandoff } from './handoff'
+import { invitation, loadHandoffPage } from '../page/handoff'
+import { recordFacts } from '../record/accept'
+import { dog, monday, msPerDay, newKennel, Tablet, trainer } from '../tests/kennel'
+
+/** A kennel with dogs whose only promise, the first rung of sit in one place, was met on two days. */
+function readyKennel(dogs = 1, owner = 'Tamsin'): { db: Db; ada: string; residencies: string[]; now: number } {
+  const db = newKennel()
+  const ada = trainer(db)
+  const tablet = new Tablet()
+  const residencies = Array.from({ length: dogs }, (_, i) => dog(db, { run: String(i + 1), owner }))
+  for (const day of [0, 1])
+    for (const id of residencies) {
+      tablet.at = Math.max(tablet.at, monday + day * msPerDay)
+      const set = tablet.set(id, ada)
+      recordFacts(db, tablet.batch([set, ...Array.from({ length: 10 }, () => tablet.rep(set.id))]), tablet.at)
+    }
+  return { db, ada, residencies, now: monday + msPerDay + 3_600_000 }
+}
+
+const idOf = (ids: readonly string[], i: number): string => {
+  const id = ids[i]
+  if (id === undefined) throw new Error(`no residency ${i}`)
+  return id
+}
+
+describe('booking a handoff', () => {
+  it('offers times between ready and going home, inside staff hours, and none to a dog that is not ready', () => {
+    const { db, residencies, now } = readyKennel()
+    const page = loadHandoffPage(db, idOf(residencies, 0), now)
+    expect(page?.readyOn).toBe('2026-03-03')
+    expect(page?.slots[0]).toMatchObject({ from: Date.UTC(2026, 2, 4, 9) })
+    const last = page?.slots.at(-1)?.to ?? 0
+    expect(last).toBeLessThanOrEqual(Date.UTC(2026, 2, 20, 12))
+    const other = dog(db, { run: '9' })
+    expect(loadHandoffPage(db, other, now)).toMatchObject({ slots: [], missing: ['Sit: Any move of the rear'] })
+    expect(bookHandoff(db, { residencyId: other, personId: 'x', from: Date.UTC(2026, 2, 4, 9) }, now)).toMatchObject({
+      ok: false,
+      reason: expect.stringContaining('not ready'),
+    })
+  })
+
+  it('of two who choose the same slot one gets it and the other is told', () => {
+    const { db, ada, residencies, now } = readyKennel(2)
+    db.prepare("UPDATE dog SET owner_name = 'Piers' WHERE id = (SELECT dog_id FROM residency WHERE id = ?)").run(
+      idOf(residencies, 1),
+    )
+    const from = Date.UTC(2026, 2, 4, 9)
+    expect(bookHandoff(db, { residencyId: idOf(residencies, 0), personId: ada, from }, now).ok).toBe(true)
+    expect(bookHandoff(db, { residencyId: idOf(residencies, 1), personId: ada, from }, now)).toEqual({
+      ok: false,
+      reason: 'That time is no longer free. Nothing was booked; choose another.',
+    })
+    expect(bookHandoff(db, { residencyId: idOf(residencies, 1), personId: ada, from: from + 1_800_000 }, now).ok).toBe(
+      false,
+    )
+    expect(bookHandoff(db, { residencyId: idOf(residencies, 1), personId: ada, from: from + 3_600_000 }, now).ok).toBe(
+      true,
+    )
+  })
+
+  it('one owner is not booked twice for the same minute, whoever shows the dogs', () => {
+    const { db, ada, residencies, now } = readyKennel(2)
+    const ben = addPerson(
+      db,
+      { name: 'Ben', role: 'trainer', weekdays: ['1', '2', '3', '4', '5'], from: '09:00', to: '12:00' },
+      now,
+    )
+    const from = Date.UTC(2026, 2, 4, 9)
+    expect(bookHandoff(db, { residencyId: idOf(residencies, 0), personId: ada, from }, now).ok).toBe(true)
+    const offered = loadHandoffPage(db, idOf(residencies, 1), now)?.slots ?? []
+    expect(offered.some((s) => s.from < from + 3_600_000 && from < s.to)).toBe(false)
+    expect(ben.ok && bookHandoff(db, { residencyId: idOf(residencies, 1), personId: ben.id, from }, now).ok).toBe(false)
+    expect(offered.some((s) => s.from === from + 3_600_000)).toBe(true)
+  })
+
+  it('a paused dog is offered none, and none is booked', () => {
+    const { db, ada, residencies, now } = readyKennel()
+    const id = idOf(residencies, 0)
+    expect(pause(db, { residencyId: id, why: 'sick', note: '', recordedBy: ada }, now).ok).toBe(true)
+    expect(loadHandoffPage(db, id, now)?.slots).toEqual([])
+    expect(bookHandoff(db, { residencyId: id, personId: ada, from: Date.UTC(2026, 2, 4, 9) }, now)).toMatchObject({
+      ok: false,
+      reason: expect.stringContaining('not worked since'),
+    })
+  })
+
+  it('quiet hours of no length are none', () => {
+    const { db, ada, residencies, now } = readyKennel()
+    appendHouse(db, v7(), { ...plainHouse('K', 'Europe/London'), quietFrom: 600, quietTo: 600 }, ada, now)
+    expect(loadHandoffPage(db, idOf(residencies, 0), now)?.slots.length).toBeGreaterThan(10)
+  })
+
+  it('never offers a kennel hand’s hours', () => {
+    const { db, residencies, now } = readyKennel()
+    const hand = addPerson(
+      db,
+      { name: 'Pip', role: 'hand', weekdays: ['1', '2', '3', '4', '5', '6', '7'], from: '06:00', to: '22:00' },
+      now,
+    )
+    const slots = loadHandoffPage(db, idOf(residencies, 0), now)?.slots ?? []
+    expect(slots.length).toBeGreaterThan(10)
+    expect(hand.ok && slots.some((s) => s.personId === hand.id)).toBe(false)
+  })
+
+  it('the schema itself refuses an overlap, whoever writes', () => {
+    const { db, ada, residencies, now } = readyKennel(2)
+    const booked = bookHandoff(
+      db,
+      { residencyId: idOf(residencies, 0), personId: ada, from: Date.UTC(2026, 2, 4, 9) },
+      now,
+    )
+    expect(booked.ok).toBe(true)
+    const insert = db.prepare(
+      `INSERT INTO handoff (id, residency_id, person_id, from_at, to_at, sequence, status, changed_at)
+        VALUES ('x', ?, ?, ?, ?, 0, 'confirmed', 0)`,
+    )
+    expect(() =>
+      insert.run(idOf(residencies, 1), ada, Date.UTC(2026, 2, 4, 9, 30), Date.UTC(2026, 2, 4, 10, 30)),
+    ).toThrow(/booked then/)
+  })
+
+  it('refuses times outside hours, past ones, unknown dogs and handoffs, and a second booking', () => {
+    const { db, ada, residencies, now } = readyKennel()
+    const residencyId = idOf(residencies, 0)
+    for (const from of [
+      Date.UTC(2026, 2, 4, 13),
+      Date.UTC(2026, 2, 3, 9),
+      Date.UTC(2026, 2, 4, 9, 10),
+      Date.UTC(2026, 3, 1, 9),
+      Number.NaN,
+    ])
+      expect(bookHandoff(db, { residencyId, personId: ada, from }, now).ok).toBe(false)
+    expect(bookHandoff(db, { residencyId: 'none', personId: ada, from: 0 }, now)).toMatchObject({ ok: false })
+    expect(moveHandoff(db, { handoffId: 'none', personId: ada, from: 0 }, now)).toMatchObject({ ok: false })
+    expect(cancelHandoff(db, { handoffId: 'none' }, now)).toMatchObject({ ok: false })
+    expect(bookHandoff(db, { residencyId, personId: ada, from: Date.UTC(2026, 2, 4, 9) }, now).ok).toBe(true)
+    expect(bookHandoff(db, { residencyId, personId: ada, from: Date.UTC(2026, 2, 5, 9) }, now)).toMatchObject({
+      ok: false,
+      reason: expect.stringContaining('already'),
+    })
+  })
+})
+
+describe('the invitation against RFC 5545', () => {
+  function booked(owner?: string) {
+    const { db, ada, residencies, now } = readyKennel(1, owner)
+    const done = bookHandoff(
+      db,
+      { residencyId: idOf(residencies, 0), personId: ada, from: Date.UTC(2026, 2, 4, 9) },
+      now,
+    )
+    if (!done.ok) throw new Error(done.reason)
+    return { db, ada, handoff: done.handoff, now }
+  }
+  const text = (db: Db, id: string) => invitation(db, id)?.text ?? ''
+  const event = (ics: string) => new ICAL.Component(ICAL.parse(ics)).getFirstSubcomponent('vevent')
+
+  it('lines end in CRLF and are folded at 75 octets (§3.1), also in the middle of many-octet letters', () => {
+    const { db, handoff } = booked('Ødegård-Łukasiewicz von und zu Großenbrücke, née Ångström 🐾🐾🐾')
+    const ics = text(db, handoff.id)
+    expect(ics.replaceAll('\r\n', '')).not.toMatch(/[\r\n]/)
+    for (const line of ics.split('\r\n')) expect(Buffer.byteLength(line)).toBeLessThanOrEqual(75)
+    expect(event(ics)?.getFirstPropertyValue('description')).toContain('Großenbrücke, née Ångström 🐾🐾🐾')
+  })
+
+  it('escapes comma, semicolon and backslash in text (§3.3.11)', () => {
+    const { db, handoff } = booked('Orrel; Tamsin, \\ Co')
+    const ics = text(db, handoff.id).replaceAll('\r\n ', '')
+    expect(ics).toContain('Orrel\\; Tamsin\\, \\\\ Co')
+    expect(event(text(db, handoff.id))?.getFirstPropertyValue('description')).toContain('Orrel; Tamsin, \\ Co')
+  })
+
+  it('carries UTC times (§3.3.5, form 2), UID, DTSTAMP, VERSION and PRODID (§3.6, §3.7)', () => {
+    const { db, handoff } = booked()
+    const ics = text(db, handoff.id)
+    expect(ics).toMatch(/^BEGIN:VCALENDAR\r\nVERSION:2\.0\r\nPRODID:[^\r]+\r\n/)
+    expect(ics).toContain('DTSTART:20260304T090000Z')
+    expect(ics).toContain('DTEND:20260304T100000Z')
+    expect(ics).toMatch(/DTSTAMP:20260303T130000Z/)
+    expect(ics).toContain(`UID:${handoff.id}`)
+  })
+
+  it('moving keeps the UID and raises SEQUENCE (§3.8.7.4); cancelling says STATUS:CANCELLED (§3.8.1.11)', () => {
+    const { db, ada, handoff, now } = booked()
+    const read = () => {
+      const e = event(text(db, handoff.id))
+      return {
+        uid: e?.getFirstPropertyValue('uid'),
+        sequence: e?.getFirstPropertyValue('sequence'),
+        status: e?.getFirstPropertyValue('status'),
+      }
+    }
+    expect(read()).toEqual({ uid: handoff.id, sequence: 0, status: 'CONFIRMED' })
+    expect(moveHandoff(db, { handoffId: handoff.id, personId: ada, from: Date.UTC(2026, 2, 5, 10) }, now).ok).toBe(true)
+    expect(read()).toEqual({ uid: handoff.id, sequence: 1, status: 'CONFIRMED' })
+    expect(moveHandoff(db, { handoffId: handoff.id, personId: ada, from: Date.UTC(2026, 2, 5, 13) }, now).ok).toBe(
+      false,
+    )
+    expect(read().sequence).toBe(1)
+    expect(cancelHandoff(db, { handoffId: handoff.id }, now).ok).toBe(true)
+    expect(cancelHandoff(db, { handoffId: handoff.id }, now).ok).toBe(true)
+    expect(read()).toEqual({ uid: handoff.id, sequence: 2, status: 'CANCELLED' })
+    expect(
+      moveHandoff(db, { handoffId: handoff.id, personId: ada, from: Date.UTC(2026, 2, 5, 10) }, now),
+    ).toMatchObject({ ok: false, reason: expect.stringContaining('cancelled') })
+  })
+})

@@ -1,0 +1,100 @@
+import { v7 } from 'uuid'
+import { z } from 'zod'
+import type { Db } from '@/store/database'
+import { appendHandoff, findHandoff, liveHandoff, type Handoff } from '@/store/handoffs'
+import { openPauses } from '@/store/stay'
+import { findResident } from '@/store/residents'
+import { standingOf } from '../record/refold'
+import { slotsFor } from '../scene/slots'
+
+export const bookingForm = z.object({
+  residencyId: z.uuid(),
+  personId: z.string().min(1).max(64),
+  from: z.coerce.number().int(),
+})
+
+export const movingForm = z.object({
+  handoffId: z.uuid(),
+  personId: z.string().min(1).max(64),
+  from: z.coerce.number().int(),
+})
+
+export const cancelForm = z.object({ handoffId: z.uuid() })
+
+export type Booked = { readonly ok: true; readonly handoff: Handoff } | { readonly ok: false; readonly reason: string }
+
+const refuse = (reason: string): Booked => ({ ok: false, reason })
+
+/** Books a free slot for a ready dog. Of two people who choose the same slot, the second is told. */
+export function bookHandoff(db: Db, form: z.infer<typeof bookingForm>, now: number): Booked {
+  return db
+    .transaction((): Booked => {
+      const resident = findResident(db, form.residencyId)
+      if (!resident) return refuse('There is no such resident.')
+      const { summary } = standingOf(db, form.residencyId, now)
+      if (summary.readyOn === undefined) return refuse(`${resident.name} is not ready: something promised is missing.`)
+      const pause = openPauses(db).get(form.residencyId)
+      if (pause) return refuse(`${resident.name} is not worked since ${pause.fromDay}; book when it is again.`)
+      if (liveHandoff(db, form.residencyId))
+        return refuse(`${resident.name} has a handoff already. Move that one instead.`)
+      const slot = slotsFor(db, resident, summary.readyOn, now, undefined).find(
+        (s) => s.from === form.from && s.personId === form.personId,
+      )
+      if (!slot) return refuse('That time is no longer free. Nothing was booked; choose another.')
+      const handoff: Handoff = {
+        id: v7(),
+        residencyId: resident.residencyId,
+        personId: slot.personId,
+        from: slot.from,
+        to: slot.to,
+        sequence: 0,
+        status: 'confirmed',
+        changedAt: now,
+      }
+      appendHandoff(db, 'booked', v7(), handoff)
+      return { ok: true, handoff }
+    })
+    .immediate()
+}
+
+/** Moves a booking that stands to another free slot: same id, next sequence. */
+export function moveHandoff(db: Db, form: z.infer<typeof movingForm>, now: number): Booked {
+  return db
+    .transaction((): Booked => {
+      const was = findHandoff(db, form.handoffId)
+      const resident = was ? findResident(db, was.residencyId) : undefined
+      if (!was || !resident) return refuse('There is no such handoff.')
+      if (was.status === 'cancelled') return refuse('This handoff was cancelled. Book it anew.')
+      if (was.from === form.from && was.personId === form.personId) return { ok: true, handoff: was }
+      const { summary } = standingOf(db, was.residencyId, now)
+      const slot = slotsFor(db, resident, summary.readyOn, now, was.id).find(
+        (s) => s.from === form.from && s.personId === form.personId,
+      )
+      if (!slot) return refuse('That time is no longer free. The booking stands as it was; choose another.')
+      const handoff: Handoff = {
+        ...was,
+        personId: slot.personId,
+        from: slot.from,
+        to: slot.to,
+        sequence: was.sequence + 1,
+        changedAt: now,
+      }
+      appendHandoff(db, 'moved', v7(), handoff)
+      return { ok: true, handoff }
+    })
+    .immediate()
+}
+
+/** Cancels a booking that stands; cancelling it again changes nothing. */
+export function cancelHandoff(db: Db, form: z.infer<typeof cancelForm>, now: number): Booked {
+  return db
+    .transaction((): Booked => {
+      const was = findHandoff(db, form.handoffId)
+      if (!was) return refuse('There is no such handoff.')
+      if (was.status === 'cancelled') return { ok: true, handoff: was }
+      const handoff: Handoff = { ...was, status: 'cancelled', sequence: was.sequence + 1, changedAt: now }
+      appendHandoff(db, 'cancelled', v7(), handoff)
+      return { ok: true, handoff }
+    })
+    .immediate()
+}

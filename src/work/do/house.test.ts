@@ -1,0 +1,223 @@
+import { existsSync, mkdtempSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { describe, expect, it } from 'vitest'
+import { typedOf } from '@/core/intake/steps'
+import { openDatabase } from '@/store/database'
+import { readFeeds, readHouse, readSpaces } from '@/store/house'
+import { readHours, readKennel, readPlaces } from '@/store/kennel'
+import { backUp } from './backup'
+import { keepSection } from './house'
+import { loadHouse } from '../page/house'
+import { loadHandoffPage } from '../page/handoff'
+import { readSets } from '@/store/facts/read'
+import { recordFacts } from '../record/accept'
+import { dog, monday, newKennel, Tablet, trainer } from '../tests/kennel'
+
+const stage = () => {
+  const db = newKennel()
+  return { db, who: trainer(db) }
+}
+const house = {
+  name: 'Reed Lock',
+  timeZone: 'Europe/Dublin',
+  unit: 'lb',
+  clock: '12',
+  meals: [{ name: 'Bowl', at: '17:30' }],
+  quietFrom: '21:00',
+  quietTo: '06:30',
+  devices: [],
+  backupFolder: '',
+  caution: 'Shut the gate.',
+}
+
+describe('the house', () => {
+  it('is kept section by section and shown again as typed', () => {
+    const { db, who } = stage()
+    expect(keepSection(db, 'house', typedOf(house), who, monday)).toMatchObject({ ok: true })
+    expect([readKennel(db).name, readKennel(db).timeZone, readHouse(db)]).toMatchObject([
+      'Reed Lock',
+      'Europe/Dublin',
+      { unit: 'lb', meals: [{ name: 'Bowl', at: 1050 }], quietFrom: 1260, caution: 'Shut the gate.' },
+    ])
+    const again = loadHouse(db, monday).sections.find((s) => s.id === 'house')
+    expect(again?.values).toMatchObject({ name: ['Reed Lock'], 'meals.0.at': ['17:30'], quietTo: ['06:30'] })
+    expect(keepSection(db, 'house', again?.values ?? {}, who, monday + 1)).toMatchObject({ ok: true })
+    expect(readHouse(db).meals).toEqual([{ name: 'Bowl', at: 1050 }])
+  })
+  it.each([
+    ['a time zone that is none', 'house', { ...house, timeZone: 'Europe/Atlantis' }, 'timeZone'],
+    ['quiet hours without an end', 'house', { ...house, quietTo: '' }, 'quietTo'],
+    ['a meal at 25 o’clock', 'house', { ...house, meals: [{ name: 'x', at: '25:00' }] }, 'meals.0.at'],
+    ['a folder that is no path', 'house', { ...house, backupFolder: 'somewhere' }, 'backupFolder'],
+    ['no space at all', 'spaces', { spaces: [{ name: '', kind: '' }] }, 'spaces'],
+    [
+      'two spaces of one name',
+      'spaces',
+      {
+        spaces: [
+          { name: 'Barn', kind: 'room', holds: '1', where: 'indoors' },
+          { name: 'barn', kind: 'yard', holds: '1', where: 'outdoors' },
+        ],
+      },
+      'spaces',
+    ],
+    [
+      'a space for no dog',
+      'spaces',
+      { spaces: [{ name: 'Barn', kind: 'room', holds: '0', where: 'indoors' }] },
+      'spaces.0.holds',
+    ],
+    [
+      'a feed without energy',
+      'feeds',
+      { feeds: [{ name: 'Air', kcalPer100g: '0', tier: '1' }] },
+      'feeds.0.kcalPer100g',
+    ],
+    [
+      'days off that end before they begin',
+      'daysOff',
+      { off: [{ personId: 'x', from: '2026-03-05', to: '2026-03-04' }] },
+      'off.0.to',
+    ],
+    [
+      'days off of nobody',
+      'daysOff',
+      { off: [{ personId: 'x', from: '2026-03-04', to: '2026-03-05' }] },
+      'off.0.personId',
+    ],
+  ] as const)('refuses %s by its field, and changes nothing', (_, section, values, field) => {
+    const { db, who } = stage()
+    const before = JSON.stringify([readHouse(db), readSpaces(db), readFeeds(db)])
+    const done = keepSection(db, section, typedOf(values), who, monday)
+    expect(done.ok ? [] : Object.keys(done.errors)).toContain(field)
+    expect(JSON.stringify([readHouse(db), readSpaces(db), readFeeds(db)])).toBe(before)
+  })
+  it('spaces are renamed, changed about, closed and opened again; what was worked in a closed one stays', () => {
+    const { db, who } = stage()
+    const residencyId = dog(db)
+    const tablet = new Tablet()
+    const set = tablet.set(residencyId, who)
+    recordFacts(db, tablet.batch([set, tablet.rep(set.id)]), monday + 60_000)
+    const row = (s: { id: string; name: string; kind: string }) => ({ ...s, holds: '2', where: 'indoors', surface: '' })
+    const [room, corridor] = readSpaces(db)
+    const swapped = [
+      row({ id: room?.id ?? '', name: corridor?.name ?? '', kind: 'room' }),
+      row({ id: corridor?.id ?? '', name: room?.name ?? '', kind: 'corridor' }),
+      row({ id: '', name: 'Orchard', kind: 'yard' }),
+    ]
+    expect(keepSection(db, 'spaces', typedOf({ spaces: swapped }), who, monday)).toMatchObject({ ok: true })
+    expect(readSpaces(db).map((s) => [s.id === room?.id, s.name, s.kind])).toEqual([
+      [true, corridor?.name, 'room'],
+      [false, room?.name, 'corridor'],
+      [false, 'Orchard', 'yard'],
+    ])
+    keepSection(db, 'spaces', typedOf({ spaces: [row({ id: '', name: 'Orchard', kind: 'yard' })] }), who, monday)
+    expect([readPlaces(db).map((p) => p.name), readSets(db, residencyId)[0]?.reps.length]).toEqual([['Orchard'], 1])
+    keepSection(
+      db,
+      'spaces',
+      typedOf({
+        spaces: [
+          row({ id: '', name: 'Orchard', kind: 'yard' }),
+          row({ id: room?.id ?? '', name: 'Barn', kind: 'room' }),
+        ],
+      }),
+      who,
+      monday,
+    )
+    expect(readPlaces(db).map((p) => p.name)).toEqual(['Orchard', 'Barn'])
+  })
+  it('hours are changed for everybody at once, and shown again a row for each that are alike', () => {
+    const { db, who } = stage()
+    const hours = (rows: unknown) => keepSection(db, 'hours', typedOf({ hours: rows }), who, monday)
+    expect(
+      hours([
+        { personId: who, days: ['1', '3'], from: '08:00', to: '12:00' },
+        { personId: who, days: ['6'], from: '10:00', to: '11:00' },
+      ]),
+    ).toMatchObject({ ok: true })
+    expect(readHours(db).map((h) => [h.weekday, h.from, h.to])).toEqual([
+      [1, 480, 720],
+      [3, 480, 720],
+      [6, 600, 660],
+    ])
+    const again = loadHouse(db, monday).sections.find((s) => s.id === 'hours')
+    expect(again?.values).toMatchObject({
+      'hours.0.days': ['1', '3'],
+      'hours.0.from': ['08:00'],
+      'hours.1.days': ['6'],
+    })
+    for (const [bad, field] of [
+      [
+        [
+          { personId: who, days: ['1'], from: '08:00', to: '12:00' },
+          { personId: who, days: ['1', '2'], from: '11:00', to: '13:00' },
+        ],
+        'hours',
+      ],
+      [[{ personId: 'x', days: ['1'], from: '08:00', to: '12:00' }], 'hours.0.personId'],
+      [[{ personId: who, days: ['8'], from: '08:00', to: '12:00' }], 'hours.0.days.0'],
+    ] as const) {
+      const done = hours(bad)
+      expect(done.ok ? [] : Object.keys(done.errors)).toContain(field)
+    }
+    expect(readHours(db)).toHaveLength(3)
+  })
+  it('a feed taken out and named again is the same feed, for the plans that name it', () => {
+    const { db, who } = stage()
+    const feeds = (...names: string[]) =>
+      keepSection(
+        db,
+        'feeds',
+        typedOf({
+          feeds: names.map((name) => ({ id: '', name, kcalPer100g: '360', kcalPerPiece: '', tier: '1', contains: '' })),
+        }),
+        who,
+        monday,
+      )
+    expect(feeds('Kibble', 'Biscuit').ok).toBe(true)
+    const kibble = readFeeds(db).find((f) => f.name === 'Kibble')?.id
+    feeds('Biscuit')
+    expect(readFeeds(db).map((f) => f.name)).toEqual(['Biscuit'])
+    feeds('kibble')
+    expect(readFeeds(db)).toMatchObject([{ id: kibble, name: 'kibble' }])
+  })
+  it('no handoff is offered to somebody who is away, nor in quiet hours', () => {
+    const { db, who } = stage()
+    const residencyId = dog(db, { promises: { sit: { rungIds: ['sit.rear'], places: '1', people: '1' } } })
+    const tablet = new Tablet()
+    for (const day of [0, 1]) {
+      tablet.at = monday + day * 86_400_000
+      const set = tablet.set(residencyId, who)
+      recordFacts(db, tablet.batch([set, ...Array.from({ length: 10 }, () => tablet.rep(set.id))]), tablet.at + 60_000)
+    }
+    const now = monday + 2 * 86_400_000
+    const days = () =>
+      new Set(loadHandoffPage(db, residencyId, now)?.slots.map((s) => new Date(s.from).toISOString().slice(0, 10)))
+    expect(days().has('2026-03-05')).toBe(true)
+    keepSection(db, 'daysOff', typedOf({ off: [{ personId: who, from: '2026-03-05', to: '2026-03-05' }] }), who, now)
+    expect([days().has('2026-03-05'), days().has('2026-03-06')]).toEqual([false, true])
+    const hours = () => loadHandoffPage(db, residencyId, now)?.slots.map((s) => new Date(s.from).getUTCHours()) ?? []
+    expect(Math.min(...hours())).toBe(9)
+    keepSection(
+      db,
+      'house',
+      typedOf({ ...house, timeZone: 'Europe/London', quietFrom: '21:00', quietTo: '10:00' }),
+      who,
+      now,
+    )
+    expect(Math.min(...hours())).toBe(10)
+  })
+  it('is backed up into a file that Kibou opens, or says why not', async () => {
+    const { db, who } = stage()
+    expect(await backUp(db, monday)).toMatchObject({ ok: false, reason: expect.stringMatching(/no backup folder/) })
+    const folder = mkdtempSync(join(tmpdir(), 'kibou-backup-'))
+    keepSection(db, 'house', typedOf({ ...house, backupFolder: join(folder, 'missing') }), who, monday)
+    expect(await backUp(db, monday)).toMatchObject({ ok: false, reason: expect.stringMatching(/There is no folder/) })
+    keepSection(db, 'house', typedOf({ ...house, backupFolder: folder }), who, monday + 1)
+    const done = await backUp(db, monday)
+    expect(done.ok && existsSync(done.file)).toBe(true)
+    if (done.ok) expect(readKennel(openDatabase(done.file)).name).toBe('Reed Lock')
+  })
+})

@@ -1,0 +1,87 @@
+import { v7 } from 'uuid'
+import { nested, fieldErrors, type Typed } from '@/core/fields'
+import { houseSections, sectionSchemas, severalInHouse, type HouseSection } from '@/core/house/house'
+import { dayIn } from '@/core/days'
+import type { Db } from '@/store/database'
+import { allFeeds, appendHouse, writeDaysOff, writeFeeds, writeSpaces } from '@/store/house'
+import { readKennel, readPeople, replaceHours } from '@/store/kennel'
+import type { FormResult } from './begin'
+
+export const isSection = (id: string): id is HouseSection => (houseSections as readonly string[]).includes(id)
+
+/** Keeps one section of the house as typed; nothing of it when anything is wrong. */
+export function keepSection(db: Db, section: HouseSection, typed: Typed, recordedBy: string, now: number): FormResult {
+  const raw = nested(typed, severalInHouse)
+  const parsed = sectionSchemas[section].safeParse(raw)
+  if (!parsed.success) return { ok: false, errors: fieldErrors(parsed.error) }
+  return db
+    .transaction((): FormResult => {
+      switch (section) {
+        case 'house':
+          appendHouse(db, v7(), sectionSchemas.house.parse(raw), recordedBy, now)
+          break
+        case 'spaces':
+          writeSpaces(
+            db,
+            sectionSchemas.spaces.parse(raw).spaces.map((s) => ({
+              id: s.id === '' ? v7() : s.id,
+              name: s.name,
+              kind: s.kind,
+              indoors: s.where === 'indoors',
+              holds: s.holds,
+              surface: s.surface,
+            })),
+          )
+          break
+        case 'feeds':
+          // A feed that was dropped and is named again is the same feed: plans name it.
+          writeFeeds(
+            db,
+            sectionSchemas.feeds.parse(raw).feeds.map((f) => ({
+              id:
+                f.id === ''
+                  ? ([...allFeeds(db).values()].find((known) => known.name.toLowerCase() === f.name.toLowerCase())
+                      ?.id ?? v7())
+                  : f.id,
+              name: f.name,
+              kcalPer100g: f.kcalPer100g,
+              kcalPerPiece: f.kcalPerPiece,
+              tier: Number(f.tier),
+              contains: f.contains,
+            })),
+          )
+          break
+        case 'hours': {
+          const shifts = sectionSchemas.hours.parse(raw).hours
+          const stranger = strangerIn(db, shifts)
+          if (stranger >= 0) return { ok: false, errors: { [`hours.${stranger}.personId`]: 'Choose who.' } }
+          replaceHours(
+            db,
+            shifts.flatMap((h) =>
+              [...new Set(h.days)].map((d) => ({ personId: h.personId, weekday: Number(d), from: h.from, to: h.to })),
+            ),
+          )
+          break
+        }
+        case 'daysOff': {
+          const { off } = sectionSchemas.daysOff.parse(raw)
+          const stranger = strangerIn(db, off)
+          if (stranger >= 0) return { ok: false, errors: { [`off.${stranger}.personId`]: 'Choose who.' } }
+          writeDaysOff(
+            db,
+            dayIn(readKennel(db).timeZone, now),
+            off.map((o) => ({ ...o, id: o.id === '' ? v7() : o.id })),
+          )
+          break
+        }
+      }
+      return { ok: true, id: section }
+    })
+    .immediate()
+}
+
+/** The first row that names nobody who works here, −1 when all do. */
+function strangerIn(db: Db, rows: readonly { readonly personId: string }[]): number {
+  const known = new Set(readPeople(db).map((p) => p.id))
+  return rows.findIndex((r) => !known.has(r.personId))
+}

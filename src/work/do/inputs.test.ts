@@ -1,0 +1,281 @@
+import fc from 'fast-check'
+import { v7 } from 'uuid'
+import { describe, expect, it } from 'vitest'
+import type { z } from 'zod'
+import { typedOf, stepIds } from '@/core/intake/steps'
+import { houseSections } from '@/core/house/house'
+import type { Db } from '@/store/database'
+import { writeFeeds } from '@/store/house'
+import {
+  allStartsForm,
+  baselineRepForm,
+  baselineUndoForm,
+  keepBaselineRep,
+  startForm,
+  takeProposed,
+  takeStart,
+  undoBaselineRep,
+} from './baseline'
+import { addDog, addPerson } from './begin'
+import {
+  bowlForm,
+  decidePlan,
+  fedForm,
+  feedDog,
+  giveBowl,
+  planForm,
+  takeFoodBack,
+  untakeForm,
+  weigh,
+  weighOut,
+  weightForm,
+} from './food'
+import { keepSection } from './house'
+import { keepStep, saveDraft } from './intake'
+import {
+  choiceForm,
+  keepChoice,
+  keepTaste,
+  reserve,
+  reserveForm,
+  rewardUndoForm,
+  tasteForm,
+  toysForm,
+  undoReward,
+  worksForToys,
+} from './reward'
+import { changeStay, pause, pauseForm, resume, resumeForm, stayForm } from './stay'
+import { importTable } from './table'
+import { dog, dogFields, monday, msPerDay, newKennel, trainer } from '../tests/kennel'
+
+/** `npm run soak` asks for many more. */
+const runs = Number(process.env['KIBOU_SOAK_INPUTS'] ?? 10_000)
+/** Every so many go into a kennel of their own: what is compared before and after grows with each that was taken. */
+const aKennel = 10_000
+
+interface Form {
+  readonly name: string
+  readonly valid: (i: number) => Record<string, unknown>
+  readonly run: (db: Db, raw: unknown, now: number) => { readonly ok: boolean }
+}
+
+const form = <S extends z.ZodType>(
+  name: string,
+  schema: S,
+  work: (db: Db, input: z.infer<S>, now: number) => { readonly ok: boolean },
+  valid: Form['valid'],
+): Form => ({
+  name,
+  valid,
+  run: (db, raw, now) => {
+    const parsed = schema.safeParse(raw)
+    return parsed.success ? work(db, parsed.data, now) : { ok: false }
+  },
+})
+
+function forms(who: string, residencyId: string): readonly Form[] {
+  const fact = { residencyId, recordedBy: who }
+  const typed: Record<(typeof stepIds)[number], Record<string, unknown>> = {
+    owner: { phone: '01632 960100', email: 'a@b.example', goals: 'Walks' },
+    promises: { promised: [{ run: 'sit/sit', rung: 'sit.word', level: '0', places: '2', people: '1' }] },
+    arrival: { run: '1', weight: '20', weightUnit: 'kg', sex: 'female', bornOn: '2024-01-01' },
+    health: {
+      caution: '',
+      vaccines: [{ name: 'Rabies', given: '2026-01-01', due: '2027-01-01' }],
+      allergies: [{ what: 'milk' }],
+    },
+    kit: { brought: [{ what: 'Blanket', note: '' }] },
+    consents: { signed: [{ to: 'photographs', by: 'T', on: '2026-03-01', note: '' }] },
+    words: {
+      release: 'Okay',
+      marker: 'Yes',
+      side: 'left',
+      cues: [{ command: 'sit', word: 'Sitz', signal: '', reported: '' }],
+    },
+    questions: { asked: [{ question: 'Which side?', answer: '' }] },
+  }
+  const sections: Record<(typeof houseSections)[number], Record<string, unknown>> = {
+    house: {
+      name: 'K',
+      timeZone: 'Europe/London',
+      unit: 'kg',
+      clock: '24',
+      meals: [{ name: 'x', at: '07:00' }],
+      quietFrom: '',
+      quietTo: '',
+    },
+    spaces: { spaces: [{ id: '', name: 'Barn', kind: 'room', holds: '1', where: 'indoors' }] },
+    hours: { hours: [{ personId: who, days: ['1', '2'], from: '09:00', to: '17:00' }] },
+    feeds: { feeds: [{ id: 'k', name: 'Kibble', kcalPer100g: '360', kcalPerPiece: '1,8', tier: '1', contains: '' }] },
+    daysOff: { off: [{ personId: who, from: '2026-03-05', to: '2026-03-06' }] },
+  }
+  return [
+    ...stepIds.map((step): Form => ({
+      name: `intake ${step}`,
+      valid: () => typedOf(typed[step]),
+      run: (db, raw, now) => keepStep(db, residencyId, step, asTyped(raw), who, now),
+    })),
+    ...houseSections.map((section): Form => ({
+      name: `house ${section}`,
+      valid: () => typedOf(sections[section]),
+      run: (db, raw, now) => keepSection(db, section, asTyped(raw), who, now),
+    })),
+    { name: 'dog', valid: (i) => ({ ...dogFields, name: `Dog ${i}`, run: String(100 + (i % 9000)) }), run: addDog },
+    {
+      name: 'person',
+      valid: () => ({ name: 'Ada', role: 'trainer', weekdays: ['1'], from: '09:00', to: '17:00' }),
+      run: addPerson,
+    },
+    {
+      name: 'draft',
+      valid: () => ({ key: residencyId, step: 'owner', typed: { phone: ['1'] } }),
+      run: (db, raw, now) => saveDraft(db, raw, who, now),
+    },
+    form('baseline rep', baselineRepForm, keepBaselineRep, () => ({
+      ...fact,
+      id: v7(),
+      command: 'sit',
+      rungId: 'sit.word',
+      foodInSight: false,
+      clean: true,
+    })),
+    form('baseline undo', baselineUndoForm, undoBaselineRep, () => ({ ...fact, command: 'sit' })),
+    form('start', startForm, takeStart, () => ({ ...fact, command: 'sit', rungId: 'sit.rear', reason: 'x' })),
+    form('all starts', allStartsForm, takeProposed, () => fact),
+    form('taste', tasteForm, keepTaste, () => ({ ...fact, id: v7(), stage: 'toy', item: 'ball', took: 'at once' })),
+    form('choice', choiceForm, keepChoice, () => ({ ...fact, id: v7(), a: 'ball', b: 'rope', chosen: 'ball' })),
+    form('reward undo', rewardUndoForm, undoReward, () => fact),
+    form('reserve', reserveForm, reserve, () => ({ ...fact, item: 'ball' })),
+    form('toys', toysForm, worksForToys, () => ({ ...fact, toys: true })),
+    form('weight', weightForm, weigh, (i) => ({ ...fact, weight: String(20 + (i % 3)), unit: 'kg' })),
+    form('plan', planForm, decidePlan, () => ({
+      ...fact,
+      feedId: 'k',
+      stage: 'neutered adult',
+      factor: '',
+      vetKcal: '',
+      share: '50',
+      goal: '',
+    })),
+    form('fed', fedForm, feedDog, () => ({ ...fact, id: v7(), kind: 'bowl', feedId: 'k', grams: '100', note: '' })),
+    form('fed back', untakeForm, takeFoodBack, () => ({ ...fact, targetId: v7() })),
+    form('bowl', bowlForm, giveBowl, () => ({ ...fact, id: v7() })),
+    form('weigh out', bowlForm, weighOut, () => ({ ...fact, id: v7() })),
+    form('stay', stayForm, changeStay, (i) => ({
+      ...fact,
+      leavesOn: `2026-03-${String(10 + (i % 15))}`,
+      reason: 'owner asked',
+    })),
+    form('pause', pauseForm, pause, () => ({ ...fact, why: 'sick', note: '' })),
+    form('resume', resumeForm, resume, () => fact),
+    {
+      name: 'table',
+      valid: (i) => ({ text: `run,dog,owner,arrives,goes home\n${5000 + i},Fern,A,2026-03-10,2026-03-12\n` }),
+      run: (db, raw, now) =>
+        importTable(
+          db,
+          new TextEncoder().encode(String((raw as { text?: unknown } | null)?.text ?? '')),
+          who,
+          now,
+          true,
+        ),
+    },
+  ]
+}
+
+/** Forms sent by a page are lists of text by name; anything else never reaches this far. */
+const asTyped = (raw: unknown): Record<string, string[]> =>
+  typeof raw === 'object' && raw !== null
+    ? Object.fromEntries(
+        Object.entries(raw).map(([k, v]) => [
+          k,
+          (Array.isArray(v) ? v : [v]).map((x) => (typeof x === 'string' ? x : (JSON.stringify(x) ?? ''))),
+        ]),
+      )
+    : {}
+
+const nasty = fc.oneof(
+  fc.constantFrom<unknown>(
+    '',
+    ' ',
+    '0',
+    '-1',
+    '1e309',
+    'NaN',
+    '2026-02-30',
+    '0000-00-00',
+    '25:00',
+    '9'.repeat(400),
+    '=1+1',
+    '<script>',
+    '\u0000',
+    '\uFEFF',
+    '🐕'.repeat(40),
+    "'; DROP TABLE dog; --",
+    '../..',
+    null,
+    undefined,
+    [],
+    {},
+    true,
+    Number.NaN,
+    -5,
+    1e308,
+    '__proto__',
+    v7(),
+  ),
+  fc.string({ maxLength: 30 }),
+  fc.anything({ maxDepth: 1 }),
+)
+
+describe('every form', () => {
+  it(`takes ${runs} random inputs, valid ones among them: no crash, and what is refused has written nothing`, () => {
+    for (let left = runs; left > 0; left -= aKennel) takes(Math.min(left, aKennel))
+  })
+})
+
+function takes(count: number): void {
+  const db = newKennel()
+  const who = trainer(db)
+  const residencyId = dog(db)
+  writeFeeds(db, [{ id: 'k', name: 'Kibble', kcalPer100g: 360, kcalPerPiece: 1.8, tier: 1, contains: '' }])
+  const all = forms(who, residencyId)
+  const tables = (
+    db
+      .prepare(
+        "SELECT name FROM sqlite_master WHERE type = 'table' AND name NOT LIKE 'sqlite_%' AND name <> 'standing'",
+      )
+      .all() as { name: string }[]
+  ).map((t) => t.name)
+  const counting = db.prepare(`SELECT ${tables.map((t) => `(SELECT count(*) FROM ${t})`).join(" || ' ' || ")} AS n`)
+  const state = () => (counting.get() as { n: string }).n
+  const took = new Map(all.map((f) => [f.name, 0]))
+  let i = 0
+  fc.assert(
+    fc.property(
+      fc.integer({ min: 0, max: all.length - 1 }),
+      fc.array(fc.tuple(fc.nat(), nasty), { maxLength: 2 }),
+      fc.integer({ min: 0, max: 3 }),
+      (which, changes, day) => {
+        const f = all[which]
+        if (!f) return
+        i++
+        const raw = { ...f.valid(i) }
+        const names = Object.keys(raw)
+        for (const [at, value] of changes) raw[names[at % names.length] ?? 'x'] = value
+        const before = state()
+        const done = f.run(db, raw, monday + day * msPerDay)
+        if (done.ok) took.set(f.name, (took.get(f.name) ?? 0) + 1)
+        else expect([f.name, state()]).toEqual([f.name, before])
+      },
+    ),
+    { numRuns: count, endOnFailure: true },
+  )
+  // Each form is also sent something right now and then; a test that only ever sees refusals would prove little.
+  const never = [...took]
+    .filter(([name, n]) => n === 0 && !['fed back', 'choice', 'baseline rep', 'start'].includes(name))
+    .map(([name]) => name)
+  expect(never).toEqual([])
+  expect(db.pragma('integrity_check')).toEqual([{ integrity_check: 'ok' }])
+  expect(db.pragma('foreign_key_check')).toEqual([])
+}

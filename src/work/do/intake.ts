@@ -1,0 +1,214 @@
+import { v7 } from 'uuid'
+import { z } from 'zod'
+import { findCommand, findRung } from '@/core/curriculum/lookup'
+import { dayIn } from '@/core/days'
+import { fieldErrors, nested, type Typed } from '@/core/fields'
+import { plainDog, traitNames } from '@/core/dog/traits'
+import { checkWeight, kgPerLb } from '@/core/food/weight'
+import { severalIn, stepSchemas, type Entry, type StepId } from '@/core/intake/steps'
+import type { Db } from '@/store/database'
+import { insertWeight, readWeights } from '@/store/food'
+import { appendEntry, dropDraft, dropDraftsBefore, readDraft, readDrafts, writeDraft, type Draft } from '@/store/intake'
+import { readKennel } from '@/store/kennel'
+import {
+  dogInRun,
+  findResident,
+  replaceCueWords,
+  replacePromises,
+  updateDog,
+  updateRun,
+  type Resident,
+} from '@/store/residents'
+import { type FormResult, groundOf, usualPromise } from './begin'
+import { mostPlaces, whyNotPossible } from '@/core/handoff/possible'
+import { ladderOf } from '../scene/regimes'
+import { refold } from '../record/refold'
+
+/** A draft is what somebody types, not a place to store things. */
+const mostFields = 600
+
+const mostLetters = 40_000
+
+export const draft = z.object({
+  key: z.uuid(),
+  step: z.enum(['booking', ...Object.keys(stepSchemas)] as [string, ...string[]]),
+  typed: z
+    .record(z.string().max(80), z.array(z.string().max(2000)).max(60))
+    .refine((t) => Object.keys(t).length <= mostFields && JSON.stringify(t).length <= mostLetters, 'Too much.'),
+})
+
+/** House: a booking that nobody went on with is forgotten after so many days. */
+const draftDays = 30
+
+/** Keeps a step as it is being typed, so that it can be gone on with on another device. */
+export function saveDraft(db: Db, raw: unknown, savedBy: string, now: number): { readonly ok: boolean } {
+  const parsed = draft.safeParse(raw)
+  if (!parsed.success) return { ok: false }
+  const { key, step, typed } = parsed.data
+  if (step !== 'booking' && !findResident(db, key)) return { ok: false }
+  db.transaction(() => {
+    dropDraftsBefore(db, 'booking', now - draftDays * 86_400_000)
+    writeDraft(db, key, step, typed, savedBy, now)
+  }).immediate()
+  return { ok: true }
+}
+
+/** Bookings begun and not finished, the newest first. */
+export const openBookings = (db: Db): readonly Draft[] => readDrafts(db, 'booking', 20)
+
+export const bookingDraft = (db: Db, key: string): Draft | undefined => readDraft(db, key, 'booking')
+
+/** Keeps one step for good, with what follows from it; nothing of it when anything is wrong. */
+export function keepStep(
+  db: Db,
+  residencyId: string,
+  step: StepId,
+  typed: Typed,
+  recordedBy: string,
+  now: number,
+): FormResult {
+  const parsed = stepSchemas[step].safeParse(nested(typed, severalIn[step]))
+  if (!parsed.success) return { ok: false, errors: fieldErrors(parsed.error) }
+  return db
+    .transaction((): FormResult => {
+      const resident = findResident(db, residencyId)
+      if (!resident) return { ok: false, errors: { '': 'There is no such dog here.' } }
+      const errors = followStep(db, resident, step, parsed.data, recordedBy, now)
+      if (errors) return { ok: false, errors }
+      appendEntry(db, { id: v7(), residencyId, step, entry: parsed.data, at: now, recordedBy })
+      dropDraft(db, residencyId, step)
+      return { ok: true, id: residencyId }
+    })
+    .immediate()
+}
+
+type Errors = Readonly<Record<string, string>>
+
+/**
+ * What a step means for the dog itself; what was wrong, by field, when it may not be. Nothing is written before all is
+ * checked.
+ */
+function followStep(
+  db: Db,
+  resident: Resident,
+  step: StepId,
+  entry: unknown,
+  recordedBy: string,
+  now: number,
+): Errors | undefined {
+  switch (step) {
+    case 'arrival':
+      return arrive(db, resident, entry as Entry<'arrival'>, recordedBy, now)
+    case 'health': {
+      const health = entry as Entry<'health'>
+      const traits = {
+        ...resident.traits,
+        ...Object.fromEntries(traitNames.map((t) => [t, health.traits.includes(t)])),
+      }
+      // Two people are a caution like any other: it has to stand wherever somebody is sent to this door.
+      updateDog(db, resident.dogId, { caution: withTwo(health), biteHistory: health.biteHistory, traits })
+      refold(db, resident.residencyId, now)
+      return undefined
+    }
+    case 'promises':
+      return takePromises(db, resident, entry as Entry<'promises'>, now)
+    case 'words':
+      return takeWords(db, resident, entry as Entry<'words'>, now)
+    case 'owner':
+    case 'kit':
+    case 'consents':
+    case 'questions':
+      return undefined
+  }
+}
+
+const twoPeople = 'Two people to handle it'
+
+const withTwo = (health: Entry<'health'>): string =>
+  health.twoPeople && !/two people/i.test(health.caution)
+    ? [twoPeople, health.caution].filter((s) => s !== '').join('. ')
+    : health.caution
+
+function arrive(
+  db: Db,
+  resident: Resident,
+  arrival: Entry<'arrival'>,
+  recordedBy: string,
+  now: number,
+): Errors | undefined {
+  const today = dayIn(readKennel(db).timeZone, now)
+  const errors: Record<string, string> = {}
+  const other = dogInRun(db, arrival.run, resident.arrivesOn, resident.leavesOn, resident.residencyId)
+  if (other !== undefined) errors['run'] = `${other} has run ${arrival.run} during these days.`
+  if (arrival.bornOn > today) errors['bornOn'] = 'That day has not come yet.'
+  else if (arrival.bornOn !== '' && arrival.bornOn < `${Number(today.slice(0, 4)) - 30}${today.slice(4)}`)
+    errors['bornOn'] = 'No dog is thirty years old.'
+  const kg = arrival.weight === null ? undefined : arrival.weight * (arrival.weightUnit === 'lb' ? kgPerLb : 1)
+  const weights = readWeights(db, resident.dogId)
+  if (kg !== undefined) {
+    const check = checkWeight(kg, { lastKg: weights.at(-1)?.kg, giant: resident.traits.giant })
+    if (check.kind === 'refused' || (check.kind === 'ask' && !arrival.weightRight)) errors['weight'] = check.why
+  }
+  if (Object.keys(errors).length > 0) return errors
+  if (arrival.run !== resident.runNumber) updateRun(db, resident.residencyId, arrival.run)
+  const last = weights.at(-1)
+  if (kg !== undefined && (last?.day !== today || Math.abs(last.kg - kg) > 1e-9))
+    insertWeight(db, { id: v7(), dogId: resident.dogId, day: today, kg, at: now, recordedBy })
+  const bornOn = arrival.bornOn === '' ? null : arrival.bornOn
+  if (bornOn !== resident.traits.bornOn) {
+    updateDog(db, resident.dogId, { traits: { ...plainDog, ...resident.traits, bornOn } })
+    refold(db, resident.residencyId, now)
+  }
+  return undefined
+}
+
+function takePromises(db: Db, resident: Resident, { promised }: Entry<'promises'>, now: number): Errors | undefined {
+  const curriculum = ladderOf(db, resident.residencyId, now)
+  const wanted = promised.flatMap((p, i) => (p.rung === '' ? [] : [{ p, i, at: findRung(curriculum, p.rung) }]))
+  const bad = wanted.find(({ p, at }) => !at || at.runKey !== p.run)
+  if (bad) return { [`promised.${bad.i}.rung`]: 'This dog’s ladder has no such rung.' }
+  const house = groundOf(db)
+  const taken = wanted.flatMap(({ p, i, at }) =>
+    at
+      ? [
+          {
+            i,
+            command: at.command.id,
+            promise: {
+              rungId: at.rung.id,
+              level: Number(p.level),
+              places: Math.round(
+                p.places ?? Math.max(1, Math.min(usualPromise.places, mostPlaces(curriculum, at.rung.id, house))),
+              ),
+              people: Math.round(p.people ?? Math.max(1, Math.min(usualPromise.people, house.people))),
+            },
+          },
+        ]
+      : [],
+  )
+  const never = taken.flatMap(({ i, promise }) => {
+    const no = whyNotPossible(curriculum, promise, house)
+    return no ? [[`promised.${i}.${no.field}`, no.why] as const] : []
+  })
+  if (never.length > 0) return Object.fromEntries(never)
+  replacePromises(
+    db,
+    resident.residencyId,
+    taken.map(({ command, promise }) => ({ command, ...promise })),
+  )
+  refold(db, resident.residencyId, now)
+  return undefined
+}
+
+function takeWords(db: Db, resident: Resident, words: Entry<'words'>, now: number): Errors | undefined {
+  const curriculum = ladderOf(db, resident.residencyId, now)
+  const bad = words.cues.findIndex((c) => {
+    const command = findCommand(curriculum, c.command)
+    return !command || (c.reported !== '' && !command.runs.some((r) => r.rungs.some((g) => g.id === c.reported)))
+  })
+  if (bad >= 0) return { [`cues.${bad}.reported`]: 'This dog’s ladder has no such rung.' }
+  updateDog(db, resident.dogId, { releaseWord: words.release, markerWord: words.marker, side: words.side })
+  replaceCueWords(db, resident.dogId, new Map(words.cues.map((c) => [c.command, c.word])))
+  refold(db, resident.residencyId, now)
+  return undefined
+}

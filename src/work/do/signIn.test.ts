@@ -1,0 +1,163 @@
+import { verify } from '@node-rs/argon2'
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { demoPasscode } from '@/core/people/demoPasscode'
+import { passcodeHash } from '@/demo/make'
+import { insertPerson, readPeople } from '@/store/kennel'
+import { hasLead, readSigners, writePasscode } from '@/store/signingIn'
+import { monday } from '@/core/tests/facts'
+import { addSigner, changePasscode, personOf, setUp, signIn, signOut } from './signIn'
+import { loadDoor } from '../page/door'
+import { newKennel } from '../tests/kennel'
+
+const form = { kennel: 'Osier Bank', name: 'Maud', passcode: 'willow rod', again: 'willow rod' }
+const minutes = (n: number) => n * 60_000
+
+async function kennelWithLead() {
+  const db = newKennel()
+  const done = await setUp(db, form, monday)
+  if (!done.ok) throw new Error('not set up')
+  return { db, lead: readSigners(db)[0]?.id ?? '', session: done.id }
+}
+
+describe('setting a kennel up', () => {
+  it('makes the first lead and lets them in, once only', async () => {
+    const { db, session } = await kennelWithLead()
+    expect(personOf(db, session, monday)).toMatchObject({ name: 'Maud', role: 'lead' })
+    expect(loadDoor(db)).toMatchObject({ kennel: 'Osier Bank', empty: false, demoPasscode: undefined })
+    expect(await setUp(db, { ...form, name: 'Eve' }, monday)).toMatchObject({
+      ok: false,
+      errors: { '': expect.stringContaining('already') },
+    })
+    expect(readSigners(db)).toHaveLength(1)
+  })
+
+  it('of two who set it up at once, one is the lead', async () => {
+    const db = newKennel()
+    const both = await Promise.all([setUp(db, form, monday), setUp(db, { ...form, name: 'Eve' }, monday)])
+    expect(both.filter((d) => d.ok)).toHaveLength(1)
+    expect(readSigners(db)).toHaveLength(1)
+  })
+
+  it.each([
+    ['a passcode of one letter', { passcode: 'a', again: 'a' }, 'passcode'],
+    ['a passcode of 200', { passcode: 'a'.repeat(200), again: 'a'.repeat(200) }, 'passcode'],
+    ['two that differ', { again: 'willow rot' }, 'again'],
+    ['no name', { name: ' ' }, 'name'],
+    ['a control character', { kennel: 'Osier\u0000' }, 'kennel'],
+  ])('refuses %s', async (_, wrong, field) => {
+    const db = newKennel()
+    const done = await setUp(db, { ...form, ...wrong }, monday)
+    expect(done.ok ? [] : Object.keys(done.errors)).toContain(field)
+    expect(hasLead(db)).toBe(false)
+  })
+
+  it('never crashes on random input', async () => {
+    const db = newKennel()
+    await fc.assert(
+      fc.asyncProperty(fc.anything(), async (raw) => {
+        expect((await setUp(db, raw, monday)).ok).toBe(false)
+      }),
+      { numRuns: 300 },
+    )
+  })
+})
+
+describe('signing in', () => {
+  it('needs the right passcode, kept only as an argon2id hash', async () => {
+    const { db, lead } = await kennelWithLead()
+    expect(db.prepare('SELECT passcode FROM person WHERE id = ?').pluck().get(lead)).toMatch(/^\$argon2id\$v=19\$/)
+    const done = await signIn(db, { personId: lead, passcode: 'willow rod' }, 'here', monday)
+    expect(done).toMatchObject({ ok: true, person: { name: 'Maud' } })
+    expect(await signIn(db, { personId: lead, passcode: 'Willow rod' }, 'here', monday)).toMatchObject({
+      ok: false,
+      waitMs: 0,
+    })
+    expect(await signIn(db, { personId: 'nobody', passcode: 'willow rod' }, 'there', monday)).toMatchObject({
+      ok: false,
+    })
+  })
+
+  it('slows the person after five wrong ones, from wherever, and the address for everybody', async () => {
+    const { db, lead } = await kennelWithLead()
+    await addSigner(
+      db,
+      { name: 'Joss', role: 'trainer', weekdays: ['1'], from: '09:00', to: '17:00', passcode: 'hazel rod' },
+      monday,
+    )
+    const joss = readSigners(db).find((p) => p.name === 'Joss')?.id ?? ''
+    for (let i = 0; i < 5; i++)
+      await signIn(db, { personId: lead, passcode: `wrong ${i}` }, i < 4 ? `phone ${i}` : 'tablet', monday + i)
+    expect(await signIn(db, { personId: lead, passcode: 'willow rod' }, 'desk', monday + 1000)).toMatchObject({
+      ok: false,
+      reason: expect.stringContaining('30 s'),
+    })
+    expect(await signIn(db, { personId: joss, passcode: 'hazel rod' }, 'desk', monday + 1000)).toMatchObject({
+      ok: true,
+    })
+    expect(await signIn(db, { personId: lead, passcode: 'willow rod' }, 'desk', monday + 31_000)).toMatchObject({
+      ok: true,
+    })
+    for (let i = 0; i < 5; i++)
+      await signIn(db, { personId: `guess ${i}`, passcode: 'x' }, 'garden', monday + minutes(5) + i)
+    expect(
+      await signIn(db, { personId: joss, passcode: 'hazel rod' }, 'garden', monday + minutes(5) + 1000),
+    ).toMatchObject({ ok: false })
+    expect(
+      await signIn(db, { personId: joss, passcode: 'hazel rod' }, 'desk', monday + minutes(5) + 1000),
+    ).toMatchObject({ ok: true })
+  })
+
+  it('a hundred tries at the same moment are no way round it', async () => {
+    const { db, lead } = await kennelWithLead()
+    const all = await Promise.all(
+      Array.from({ length: 40 }, (_, i) =>
+        signIn(db, { personId: lead, passcode: i === 39 ? 'willow rod' : `wrong ${i}` }, `phone ${i}`, monday),
+      ),
+    )
+    expect(all.filter((d) => !d.ok && d.waitMs > 0).length).toBeGreaterThan(30)
+    expect(db.prepare('SELECT count(*) FROM wrong_passcode WHERE key = ?').pluck().get(`person ${lead}`)).toBe(5)
+  })
+
+  it('ends when signed out, when the passcode changes, and by itself after a night', async () => {
+    const { db, lead, session } = await kennelWithLead()
+    signOut(db, session, monday)
+    expect(personOf(db, session, monday)).toBeUndefined()
+    const first = await signIn(db, { personId: lead, passcode: 'willow rod' }, 'here', monday)
+    const id = first.ok ? first.id : ''
+    expect(personOf(db, id, monday + minutes(60 * 13))).toMatchObject({ name: 'Maud' })
+    // Used at the thirteenth hour, so it holds on from there.
+    expect(personOf(db, id, monday + minutes(60 * 26))).toMatchObject({ name: 'Maud' })
+    expect(personOf(db, id, monday + minutes(60 * 41))).toBeUndefined()
+    const second = await signIn(db, { personId: lead, passcode: 'willow rod' }, 'here', monday)
+    expect(await changePasscode(db, lead, 'short', monday)).toMatchObject({ ok: false })
+    expect(await changePasscode(db, lead, 'hazel rod', monday)).toMatchObject({ ok: true })
+    expect(personOf(db, second.ok ? second.id : '', monday)).toBeUndefined()
+  })
+
+  it(
+    'those without a passcode are not at the door, and staff of an older kennel do not keep it from being set ' + 'up',
+    async () => {
+      const db = newKennel()
+      insertPerson(db, { id: 'old', name: 'Older lead', role: 'lead', createdAt: 0 })
+      expect(loadDoor(db)).toMatchObject({ empty: true, people: [] })
+      expect(await signIn(db, { personId: 'old', passcode: '' }, 'here', monday)).toMatchObject({ ok: false })
+      expect(
+        await addSigner(
+          db,
+          { name: 'Ebba', role: 'hand', weekdays: ['1'], from: '09:00', to: '17:00', passcode: 'kurz' },
+          monday,
+        ),
+      ).toMatchObject({ ok: false, errors: { passcode: expect.any(String) } })
+      expect(readPeople(db).some((p) => p.name === 'Ebba')).toBe(false)
+    },
+  )
+})
+
+it('the demonstration’s passcode is the one that its door names', async () => {
+  expect(await verify(passcodeHash, demoPasscode)).toBe(true)
+  const db = newKennel()
+  insertPerson(db, { id: 'm', name: 'Maud', role: 'lead', createdAt: 0 })
+  writePasscode(db, 'm', passcodeHash)
+  expect(await signIn(db, { personId: 'm', passcode: demoPasscode }, 'here', monday)).toMatchObject({ ok: true })
+})

@@ -1,0 +1,163 @@
+import { hash, verify } from '@node-rs/argon2'
+import { v4, v7 } from 'uuid'
+import { z } from 'zod'
+import { nextTryAt, triesRule } from '@/core/people/tries'
+import { insertPerson, readKennel, readPeople, updateKennel, type Person } from '@/store/kennel'
+import type { Db } from '@/store/database'
+import {
+  clearWrong,
+  endAllSigningIn,
+  endSigningIn,
+  findSigningIn,
+  hasLead,
+  insertSigningIn,
+  insertWrong,
+  readPasscode,
+  readSigners,
+  touchSigningIn,
+  writePasscode,
+  wrongSince,
+} from '@/store/signingIn'
+import { nobody } from '../scene/who'
+import { fieldErrors } from '@/core/fields'
+import { addPerson, type FormResult } from './begin'
+
+/** House: a sign-in ends by itself so long after it was last used. The screen at a desk locks much sooner. */
+const idleMs = 14 * 3_600_000
+
+/** How often a use is written down. */
+const seenEveryMs = 60_000
+
+export const passcode = z
+  .string()
+  .min(6, 'A passcode has at least six letters or digits.')
+  .max(128, 'At most 128 letters.')
+
+export const signInForm = z.object({ personId: z.string().min(1).max(64), passcode: z.string().max(128) })
+
+export type SignedIn =
+  | { readonly ok: true; readonly id: string; readonly person: Person }
+  | { readonly ok: false; readonly reason: string; readonly waitMs: number }
+
+/**
+ * Opens the door for the right passcode; wrong ones slow down, and then pause, the person and the address they came
+ * from.
+ */
+export async function signIn(
+  db: Db,
+  form: z.infer<typeof signInForm>,
+  address: string,
+  now: number,
+): Promise<SignedIn> {
+  const keys = [`person ${form.personId}`, `address ${address}`]
+  const shut = tooMany(db, keys, now)
+  if (shut) return shut
+  const known = readPasscode(db, form.personId)
+  const person = readSigners(db).find((p) => p.id === form.personId)
+  // Somebody unknown takes as long to refuse as somebody known.
+  const right = known === undefined ? (await hash(form.passcode), false) : await verify(known, form.passcode)
+  return db
+    .transaction((): SignedIn => {
+      // Others may have tried at the same moment: once they were too many, even the right one waits.
+      const late = tooMany(db, keys, now)
+      if (late) return late
+      if (!right || !person) {
+        for (const key of keys) insertWrong(db, key, now)
+        return { ok: false, reason: 'That is not the passcode.', waitMs: tooMany(db, keys, now)?.waitMs ?? 0 }
+      }
+      clearWrong(db, keys[0] ?? '', now - triesRule.withinMs)
+      return { ok: true, id: begin(db, person.id, now), person }
+    })
+    .immediate()
+}
+
+function tooMany(
+  db: Db,
+  keys: readonly string[],
+  now: number,
+): { ok: false; reason: string; waitMs: number } | undefined {
+  const waitMs = Math.max(...keys.map((key) => nextTryAt(wrongSince(db, key, now - triesRule.withinMs), now))) - now
+  return waitMs > 0
+    ? { ok: false, reason: `Too many wrong tries. The next one is taken in ${sayWait(waitMs)}.`, waitMs }
+    : undefined
+}
+
+function begin(db: Db, personId: string, now: number): string {
+  const id = v4()
+  insertSigningIn(db, { id, personId, at: now })
+  return id
+}
+
+const sayWait = (ms: number): string =>
+  ms < 90_000 ? `${Math.ceil(ms / 1000)} s` : `${Math.ceil(ms / 60_000)} minutes`
+
+/** Who this sign-in is, when it still holds. */
+export function personOf(db: Db, id: string, now: number): Person | undefined {
+  const found = findSigningIn(db, id)
+  if (!found || now - found.seenAt > idleMs) return undefined
+  if (now - found.seenAt > seenEveryMs) touchSigningIn(db, id, now)
+  return { id: found.id, name: found.name, role: found.role }
+}
+
+export const signOut = (db: Db, id: string, now: number): void => {
+  endSigningIn(db, id, now)
+}
+
+export const setUpForm = z
+  .object({
+    kennel: z
+      .string()
+      .trim()
+      .max(80, 'Eighty letters at the most.')
+      .regex(/^\P{Cc}*$/u, 'One line of text.'),
+    name: z
+      .string()
+      .trim()
+      .min(1, 'Your name is missing.')
+      .max(60, 'Sixty letters at the most.')
+      .regex(/^\P{Cc}*$/u, 'One line of text.'),
+    passcode,
+    again: z.string().max(128),
+  })
+  .refine((f) => f.passcode === f.again, { path: ['again'], message: 'The two passcodes differ.' })
+
+/** Makes the first lead of an empty kennel; refused as soon as there is one. The id is that of the sign-in. */
+export async function setUp(db: Db, raw: unknown, now: number): Promise<FormResult> {
+  const parsed = setUpForm.safeParse(raw)
+  if (!parsed.success) return { ok: false, errors: fieldErrors(parsed.error) }
+  const made = await hash(parsed.data.passcode)
+  return db
+    .transaction((): FormResult => {
+      if (hasLead(db)) return { ok: false, errors: { '': 'This kennel has a lead already. Sign in instead.' } }
+      const personId = v7()
+      insertPerson(db, { id: personId, name: parsed.data.name, role: 'lead', createdAt: now })
+      writePasscode(db, personId, made)
+      if (parsed.data.kennel !== '') updateKennel(db, { ...readKennel(db), name: parsed.data.kennel })
+      return { ok: true, id: begin(db, personId, now) }
+    })
+    .immediate()
+}
+
+/** Adds a person, with a passcode when one was typed. */
+export async function addSigner(db: Db, raw: unknown, now: number): Promise<FormResult> {
+  const typed = z.object({ passcode: z.string() }).safeParse(raw).data?.passcode ?? ''
+  const checked = typed === '' ? undefined : passcode.safeParse(typed)
+  if (checked && !checked.success) return { ok: false, errors: { passcode: checked.error.issues[0]?.message ?? '' } }
+  return addPerson(db, raw, now, checked && (await hash(checked.data)))
+}
+
+/** Gives a person a passcode; whoever was signed in as that person is signed out. */
+export async function changePasscode(db: Db, who: unknown, raw: unknown, now: number): Promise<FormResult> {
+  const parsed = passcode.safeParse(raw)
+  const personId = readPeople(db).find((p) => p.id === who)?.id
+  if (personId === undefined) return { ok: false, errors: { '': nobody } }
+  if (!parsed.success) return { ok: false, errors: { passcode: parsed.error.issues[0]?.message ?? '' } }
+  const made = await hash(parsed.data)
+  return db
+    .transaction((): FormResult => {
+      writePasscode(db, personId, made)
+      endAllSigningIn(db, personId, now)
+      return { ok: true, id: personId }
+    })
+    .immediate()
+}

@@ -1,0 +1,263 @@
+import { readCsv, writeCsv } from '@/core/csv/csv'
+import type { Db } from '@/store/database'
+import { readWeights } from '@/store/food'
+import { readEntry } from '@/store/intake'
+import { newestCurriculum } from '@/store/curricula'
+import { findRung } from '@/core/curriculum/lookup'
+import { traitNames } from '@/core/dog/traits'
+import type { OwnerPromise } from '@/core/promise/ownerPromise'
+import { allResidencyIds, dogsKnown, findResident, readPromises } from '@/store/residents'
+import { addDog } from './begin'
+import { keepStep } from './intake'
+
+/**
+ * Columns of the table of dogs and owners, in order. Words in brackets say what each may hold; the first five are
+ * needed.
+ */
+export const tableColumns = [
+  'run',
+  'dog',
+  'owner',
+  'arrives',
+  'goes home',
+  'telephone',
+  'mail',
+  'born',
+  'sex',
+  'weight kg',
+  'chip',
+  'release',
+  'marker',
+  'side',
+  'caution',
+  'bite history',
+  'traits',
+  'promises',
+  'weight confirmed',
+] as const
+
+type Column = (typeof tableColumns)[number]
+
+const needed: readonly Column[] = ['run', 'dog', 'owner', 'arrives', 'goes home']
+
+/** Which column a field of the forms comes from. */
+const columnOf: Readonly<Record<string, Column>> = {
+  run: 'run',
+  name: 'dog',
+  owner: 'owner',
+  arrivesOn: 'arrives',
+  leavesOn: 'goes home',
+  phone: 'telephone',
+  email: 'mail',
+  bornOn: 'born',
+  sex: 'sex',
+  weight: 'weight kg',
+  chip: 'chip',
+  releaseWord: 'release',
+  markerWord: 'marker',
+  side: 'side',
+  caution: 'caution',
+  biteHistory: 'bite history',
+  traits: 'traits',
+  promises: 'promises',
+}
+
+export interface TableProblem {
+  /** As a spreadsheet counts: the header is row 1. */
+  readonly row: number
+  readonly column: string
+  readonly problem: string
+}
+
+export type TableResult =
+  | { readonly ok: true; readonly dogs: readonly string[] }
+  | { readonly ok: false; readonly reason: string; readonly problems: readonly TableProblem[] }
+
+/** Every residency there ever was as a table. */
+export function exportTable(db: Db): string {
+  const rows = allResidencyIds(db).flatMap((id) => {
+    const r = findResident(db, id)
+    if (!r) return []
+    const owner = readEntry(db, id, 'owner')?.entry
+    const arrival = readEntry(db, id, 'arrival')?.entry
+    const kg = readWeights(db, r.dogId).at(-1)?.kg
+    return [
+      [
+        r.runNumber,
+        r.name,
+        r.ownerName,
+        r.arrivesOn,
+        r.leavesOn,
+        owner?.phone ?? '',
+        owner?.email ?? '',
+        r.traits.bornOn ?? '',
+        arrival?.sex ?? '',
+        kg === undefined ? '' : String(kg),
+        arrival?.chip ?? '',
+        r.releaseWord,
+        r.markerWord,
+        r.side,
+        r.caution,
+        r.biteHistory ? 'yes' : '',
+        traitNames.filter((t) => r.traits[t]).join(' '),
+        readPromises(db, id).map(sayPromise).join(' '),
+        kg === undefined ? '' : 'yes',
+      ],
+    ]
+  })
+  return writeCsv(
+    tableColumns,
+    rows.sort(
+      (a, b) =>
+        (a[3] ?? '').localeCompare(b[3] ?? '') || (a[0] ?? '').localeCompare(b[0] ?? '', 'en', { numeric: true }),
+    ),
+  )
+}
+
+/**
+ * A promise as it is written in a cell: rung, level, places and people, as “sit.word:0:3:2”. What is left off from the
+ * end is the house’s usual.
+ */
+const sayPromise = (p: OwnerPromise): string => [p.rungId, p.level, p.places, p.people].join(':')
+
+class Undone extends Error {}
+
+/**
+ * Adds every row as a booking, or none of them. `keep` false: does all the same and takes it back, to see what would be
+ * wrong.
+ */
+export function importTable(db: Db, bytes: Uint8Array, recordedBy: string, now: number, keep: boolean): TableResult {
+  const read = readCsv(bytes)
+  if (!read.ok) return { ok: false, reason: read.reason, problems: [] }
+  const missing = needed.filter((c) => !read.header.includes(c))
+  if (missing.length > 0)
+    return {
+      ok: false,
+      reason: `These columns are missing: ${missing.join(', ')}. The first row names the columns.`,
+      problems: [],
+    }
+  const unknown = read.header.filter((h) => h !== '' && !(tableColumns as readonly string[]).includes(h))
+  if (unknown.length > 0)
+    return { ok: false, reason: `Kibou does not know these columns: ${unknown.join(', ')}.`, problems: [] }
+  const named = read.header.filter((h) => h !== '')
+  if (new Set(named).size < named.length) return { ok: false, reason: 'A column is there twice.', problems: [] }
+  const problems: TableProblem[] = []
+  const dogs: string[] = []
+  try {
+    db.transaction(() => {
+      read.rows.forEach((cells, i) => {
+        const row = i + 2
+        if (cells.length > read.header.length && cells.slice(read.header.length).some((c) => c.trim() !== ''))
+          return void problems.push({ row, column: '', problem: 'More cells than columns.' })
+        const value = (column: Column) => (cells[read.header.indexOf(column)] ?? '').trim()
+        const errors = addRow(db, value, recordedBy, now)
+        for (const [field, problem] of Object.entries(errors))
+          problems.push({ row, column: columnOf[field.split('.')[0] ?? ''] ?? '', problem })
+        dogs.push(value('dog'))
+      })
+      if (problems.length > 0 || !keep) throw new Undone()
+    }).immediate()
+  } catch (error) {
+    if (!(error instanceof Undone)) throw error
+  }
+  if (read.rows.length === 0) return { ok: false, reason: 'There is a header and nothing below it.', problems: [] }
+  if (problems.length > 0)
+    return {
+      ok: false,
+      reason: `${problems.length} ${problems.length === 1 ? 'thing is' : 'things are'} not right; nothing was added.`,
+      problems,
+    }
+  return { ok: true, dogs }
+}
+
+/** The dog of this name and owner that was here before; empty when there is none, or more than one. */
+function knownDog(db: Db, name: string, owner: string): string {
+  const same = (a: string, b: string) => a.trim().toLocaleLowerCase('en') === b.trim().toLocaleLowerCase('en')
+  const found = dogsKnown(db).filter((d) => same(d.name, name) && same(d.ownerName, owner))
+  return found.length === 1 ? (found[0]?.id ?? '') : ''
+}
+
+type Errors = Readonly<Record<string, string>>
+
+function addRow(db: Db, value: (column: Column) => string, recordedBy: string, now: number): Errors {
+  const curriculum = newestCurriculum(db)
+  const promises: Record<string, { rungIds: string[]; level: string; places: string; people: string }> = {}
+  for (const cell of value('promises')
+    .split(/[\s;]+/)
+    .filter((s) => s !== '')) {
+    const [id = '', level = '0', places = '', people = ''] = cell.split(':')
+    const found = findRung(curriculum, id)
+    if (!found) return { promises: `There is no rung ${id}.` }
+    const had = promises[found.command.id]
+    // One form says level, places and people of a command once; a table may say them rung by rung, so the most is
+    // taken.
+    const most = (a: string | undefined, b: string) =>
+      a === undefined || a === '' ? b : b === '' ? a : String(Math.max(Number(a), Number(b)))
+    promises[found.command.id] = {
+      rungIds: [...(had?.rungIds ?? []), id],
+      level: most(had?.level, level),
+      places: most(had?.places, places),
+      people: most(had?.people, people),
+    }
+  }
+  const traits = value('traits')
+    .toLowerCase()
+    .split(/[\s;,]+/)
+    .filter((s) => s !== '')
+  const odd = traits.find((t) => !(traitNames as readonly string[]).includes(t))
+  if (odd !== undefined) return { traits: `“${odd}” is no trait: ${traitNames.join(', ')}.` }
+  if (!['', 'yes', 'no'].includes(value('weight confirmed').toLowerCase()))
+    return { weight: 'Weight confirmed: yes, no, or empty.' }
+  const bite = value('bite history').toLowerCase()
+  if (!['', 'yes', 'no'].includes(bite)) return { biteHistory: 'Yes, no, or empty.' }
+  const done = addDog(
+    db,
+    {
+      name: value('dog'),
+      owner: value('owner'),
+      run: value('run'),
+      arrivesOn: value('arrives'),
+      leavesOn: value('goes home'),
+      releaseWord: value('release'),
+      markerWord: value('marker'),
+      side: value('side') === '' ? 'left' : value('side'),
+      caution: value('caution'),
+      biteHistory: bite === 'yes',
+      cueWords: {},
+      bornOn: value('born'),
+      traits,
+      promises,
+      dogId: knownDog(db, value('dog'), value('owner')),
+    },
+    now,
+    { promisesNeeded: false, pastToo: true },
+  )
+  if (!done.ok) return done.errors
+  const kept = (step: 'owner' | 'arrival', typed: Record<string, string>): Errors => {
+    const result = keepStep(
+      db,
+      done.id,
+      step,
+      Object.fromEntries(Object.entries(typed).map(([k, v]) => [k, [v]])),
+      recordedBy,
+      now,
+    )
+    return result.ok ? {} : result.errors
+  }
+  return {
+    ...(value('telephone') === '' && value('mail') === ''
+      ? {}
+      : kept('owner', { phone: value('telephone'), email: value('mail') })),
+    ...((['weight kg', 'sex', 'chip'] as const).some((c) => value(c) !== '')
+      ? kept('arrival', {
+          run: value('run'),
+          weight: value('weight kg'),
+          weightUnit: 'kg',
+          weightRight: value('weight confirmed').toLowerCase() === 'yes' ? 'yes' : '',
+          bornOn: value('born'),
+          sex: value('sex') === '' ? 'not known' : value('sex'),
+          chip: value('chip'),
+        })
+      : {}),
+  }
+}

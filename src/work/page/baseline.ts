@@ -1,0 +1,21 @@
+import { dayIn } from '@/core/days'
+import type { Db } from '@/store/database'
+import { readKennel } from '@/store/kennel'
+import { findResident, type Resident } from '@/store/residents'
+import { baselineOf } from '../scene/baseline'
+import type { BaselineCommand } from '../scene/baseline'
+
+export interface BaselineView {
+  readonly resident: Resident
+  readonly today: string
+  readonly timeZone: string
+  readonly commands: readonly BaselineCommand[]
+}
+
+/** One dog's baseline: each command with what to ask for next, or what was found; undefined for no such residency. */
+export function loadBaseline(db: Db, residencyId: string, now: number): BaselineView | undefined {
+  const resident = findResident(db, residencyId)
+  if (!resident) return undefined
+  const { timeZone } = readKennel(db)
+  return { resident, timeZone, today: dayIn(timeZone, now), commands: baselineOf(db, resident, now) }
+}

@@ -1,0 +1,70 @@
+import { runKey } from '@/core/curriculum/lookup'
+import { dayIn } from '@/core/days'
+import { retention } from '@/core/progress/memory'
+import { newest } from '@/core/progress/regime'
+import { isHeld, tallyOf } from '@/core/progress/state'
+import type { Rule } from '@/core/curriculum/types'
+import { calibration, refreshersOf, type Calibration } from '@/core/rulebench/predict'
+import type { Db } from '@/store/database'
+import { readKennel } from '@/store/kennel'
+import { residentsOn } from '@/store/residents'
+import { kennelForgetting } from '../scene/forgetting'
+import { readHouse, regimesOfResident } from '../scene/regimes'
+import { standingOf } from '../record/refold'
+
+export interface OwnRung {
+  readonly rule: Rule
+  readonly clean: number
+  readonly total: number
+  /** Predicted to be left, 0–1: the chance that it would meet its rule if it were asked for cold. */
+  readonly retention: number
+  readonly residencyId: string
+  readonly dog: string
+  readonly command: string
+  readonly commandId: string
+  readonly rung: string
+}
+
+export interface OwnBench {
+  readonly rungs: readonly OwnRung[]
+  /** How the same predictions did on the refreshers of the dogs that are here; undefined before the first. */
+  readonly checked: (Calibration & { readonly refreshers: number }) | undefined
+}
+
+/**
+ * Every rung held by a dog that is here now, with what is predicted to be left of it, and how such predictions came
+ * true.
+ */
+export function loadBench(db: Db, now: number): OwnBench {
+  const { model } = kennelForgetting(db)
+  const house = readHouse(db)
+  const pairs: { readonly predicted: number; readonly came: boolean }[] = []
+  const rungs = residentsOn(db, dayIn(readKennel(db).timeZone, now)).flatMap((resident) => {
+    const { curriculum } = newest(regimesOfResident(db, resident, now, { house }))
+    const { state } = standingOf(db, resident.residencyId, now)
+    return curriculum.commands.flatMap((command) =>
+      command.runs.flatMap((run) => {
+        const runState = state.runs[runKey(command.id, run.id)]
+        if (runState?.memory) pairs.push(...refreshersOf(runState.memory.shown, model))
+        return run.rungs.flatMap((rung, i): OwnRung[] => {
+          const tally = tallyOf(run, runState, i)
+          if (!runState?.memory || !tally || tally.reps === 0 || !isHeld(run, runState, i)) return []
+          return [
+            {
+              residencyId: resident.residencyId,
+              dog: `${resident.runNumber} ${resident.name}`,
+              command: command.name,
+              commandId: command.id,
+              rung: rung.name,
+              rule: rung.rule,
+              clean: tally.clean,
+              total: tally.reps,
+              retention: retention(runState.memory, now, model),
+            },
+          ]
+        })
+      }),
+    )
+  })
+  return { rungs, checked: pairs.length > 0 ? { ...calibration(pairs), refreshers: pairs.length } : undefined }
+}

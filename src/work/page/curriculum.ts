@@ -1,0 +1,49 @@
+import { readDraftText, toFile } from '@/core/curriculum/read'
+import type { CurriculumFile } from '@/core/curriculum/schema'
+import type { Curriculum } from '@/core/curriculum/types'
+import {
+  findCurriculum,
+  listCurricula,
+  newestCurriculum,
+  readDraft,
+  type CurriculumName,
+  type CurriculumVersion,
+} from '@/store/curricula'
+import type { Db } from '@/store/database'
+
+export interface CurriculumPage {
+  readonly curriculum: Curriculum
+  readonly versions: readonly CurriculumVersion[]
+  readonly draft: { readonly basedOn: string; readonly changedAt: number } | undefined
+}
+
+/** The curriculum to read: a version by name, or the newest; undefined when that version is not kept here. */
+export function loadCurriculum(db: Db, name: CurriculumName | undefined): CurriculumPage | undefined {
+  const curriculum = name ? findCurriculum(db, name) : newestCurriculum(db)
+  if (!curriculum) return undefined
+  const draft = readDraft(db)
+  return {
+    curriculum,
+    versions: listCurricula(db),
+    draft: draft && { basedOn: draft.basedOn, changedAt: draft.changedAt },
+  }
+}
+
+export interface DraftPage {
+  readonly file: CurriculumFile
+  readonly basedOn: string
+  readonly revision: number
+}
+
+/** The draft being edited, or a fresh one from the newest version. */
+export function loadDraft(db: Db): DraftPage {
+  const draft = readDraft(db)
+  const current = newestCurriculum(db)
+  return {
+    file: (draft && readDraftText(draft.text)) ?? toFile(current),
+    basedOn: draft?.basedOn ?? nameOf(current),
+    revision: draft?.revision ?? 0,
+  }
+}
+
+export const nameOf = (c: Curriculum): string => `${c.id} ${c.version}`

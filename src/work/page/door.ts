@@ -1,0 +1,20 @@
+import { demoPasscode } from '@/core/people/demoPasscode'
+import { readKennel, type Person } from '@/store/kennel'
+import type { Db } from '@/store/database'
+import { hasLead, readSigners } from '@/store/signingIn'
+
+/** What people choose among at the door, and what a demonstration says beside it. */
+export function loadDoor(db: Db): {
+  readonly kennel: string
+  readonly people: readonly Person[]
+  readonly demoPasscode: string | undefined
+  readonly empty: boolean
+} {
+  const kennel = readKennel(db)
+  return {
+    kennel: kennel.name,
+    people: readSigners(db),
+    demoPasscode: kennel.demoMadeOn === null ? undefined : demoPasscode,
+    empty: !hasLead(db),
+  }
+}

@@ -1,0 +1,119 @@
+import { dayIn, daysBetween } from '@/core/days'
+import { stageByAge, type LifeStage } from '@/core/food/energy'
+import { owedFromGrams } from '@/core/food/ledger'
+import type { House } from '@/core/house/house'
+import type { Db } from '@/store/database'
+import { paidPieces, readFed, readPlan, readWeights, type KeptFed, type KeptPlan } from '@/store/food'
+import { allFeeds, readFeeds, readHouse, type FeedRow } from '@/store/house'
+import { readEntry } from '@/store/intake'
+import { findResident, residentsOn, type Resident } from '@/store/residents'
+import { type DayFood, allergiesOf, forbiddenIn, foodWordsOf, dayFood } from '../scene/food'
+
+export interface FoodView {
+  readonly resident: Resident
+  readonly today: string
+  readonly timeZone: string
+  readonly unit: 'kg' | 'lb'
+  readonly weights: readonly { readonly id: string; readonly day: string; readonly kg: number }[]
+  readonly feeds: readonly (FeedRow & { readonly forbidden: readonly string[] })[]
+  readonly allergies: readonly string[]
+  readonly plan: KeptPlan | undefined
+  /** What the age and sex written down at the door suggest. */
+  readonly suggestedStage: LifeStage
+  readonly day: DayFood | undefined
+  readonly missing: string
+  readonly caution: string
+}
+
+/** One dog's food; undefined for no such residency. */
+export function loadFood(db: Db, residencyId: string, now: number): FoodView | undefined {
+  const resident = findResident(db, residencyId)
+  if (!resident) return undefined
+  const house = readHouse(db)
+  const today = dayIn(house.timeZone, now)
+  const weights = readWeights(db, resident.dogId)
+  const plan = readPlan(db, residencyId)
+  const allergies = allergiesOf(db, residencyId)
+  const sex = readEntry(db, residencyId, 'arrival')?.entry.sex ?? 'not known'
+  const age = resident.traits.bornOn === null ? undefined : daysBetween(resident.traits.bornOn, today)
+  const feeds = readFeeds(db)
+  return {
+    resident,
+    today,
+    timeZone: house.timeZone,
+    unit: house.unit,
+    weights,
+    allergies,
+    plan,
+    caution: house.caution,
+    feeds: feeds.map((f) => ({ ...f, forbidden: forbiddenIn(f, allergies, foodWordsOf(house)) })),
+    suggestedStage: stageByAge(age, sex.includes('spayed') || sex.includes('neutered')),
+    day: dayFood(
+      db,
+      resident,
+      allFeeds(db),
+      readFed(db, today, residencyId),
+      paidPieces(db, today).get(residencyId) ?? [],
+    ),
+    missing:
+      feeds.length === 0
+        ? 'The house has no feed yet.'
+        : weights.length === 0
+          ? 'It was not weighed yet.'
+          : plan === undefined
+            ? 'Nobody has said what it is fed.'
+            : '',
+  }
+}
+
+export interface BowlRow {
+  readonly resident: Resident
+  readonly food: DayFood | undefined
+  /** What is still owed today, grams; zero when nothing is. */
+  readonly owed: number
+  readonly allergies: readonly string[]
+  readonly medicines: readonly string[]
+  readonly missing: string
+}
+
+export interface BowlsView {
+  readonly today: string
+  readonly timeZone: string
+  readonly house: House
+  readonly rows: readonly BowlRow[]
+  readonly feeds: readonly FeedRow[]
+}
+
+/** The feeding list: every dog here today by run, and what is still owed to whom. */
+export function loadBowls(db: Db, now: number): BowlsView {
+  const house = readHouse(db)
+  const today = dayIn(house.timeZone, now)
+  const feeds = allFeeds(db)
+  const paid = paidPieces(db, today)
+  const fed = new Map<string, KeptFed[]>()
+  for (const f of readFed(db, today)) fed.set(f.residencyId, [...(fed.get(f.residencyId) ?? []), f])
+  const rows = residentsOn(db, today)
+    .map((resident): BowlRow => {
+      const food = dayFood(
+        db,
+        resident,
+        feeds,
+        fed.get(resident.residencyId) ?? [],
+        paid.get(resident.residencyId) ?? [],
+      )
+      const health = readEntry(db, resident.residencyId, 'health')?.entry
+      const owed = food && food.ledger.owedGrams >= owedFromGrams ? food.ledger.owedGrams : 0
+      return {
+        resident,
+        food,
+        owed,
+        allergies: (health?.allergies ?? []).map((a) => a.what),
+        medicines: (health?.medicines ?? [])
+          .filter((m) => m.until === '' || m.until >= today)
+          .map((m) => [m.name, m.dose, m.at].filter((s) => s !== '').join(', ')),
+        missing: food ? '' : readWeights(db, resident.dogId).length === 0 ? 'not weighed' : 'no feeding plan',
+      }
+    })
+    .sort((a, b) => a.resident.runNumber.localeCompare(b.resident.runNumber, 'en', { numeric: true }))
+  return { today, timeZone: house.timeZone, house, rows, feeds: readFeeds(db) }
+}

@@ -1,0 +1,132 @@
+import ical, { ICalCalendarMethod, ICalEventStatus } from 'ical-generator'
+import { dayIn, daysBetween } from '@/core/days'
+import type { Slot } from '@/core/handoff/slots'
+import { findRung } from '@/core/curriculum/lookup'
+import { lacksOf, promisesMet } from '@/core/promise/summary'
+import type { Db } from '@/store/database'
+import { findHandoff, lastCancelled, liveHandoff, type Handoff } from '@/store/handoffs'
+import { readKennel, readPeople } from '@/store/kennel'
+import { findResident, residentsOn, type Resident } from '@/store/residents'
+import { ladderOf } from '../scene/regimes'
+import { standingOf } from '../record/refold'
+import { slotsFor, handoffHours } from '../scene/slots'
+
+export interface OfferedSlot extends Slot {
+  readonly personName: string
+}
+
+export interface HandoffPage {
+  readonly resident: Resident
+  readonly timeZone: string
+  readonly readyOn: string | undefined
+  /** What is wrong with its promises; empty when nothing is. */
+  readonly lacks: string
+  readonly missing: readonly string[]
+  readonly live: (Handoff & { readonly personName: string }) | undefined
+  /** The newest cancelled handoff while none stands: its file tells the owner’s calendar. */
+  readonly cancelled: Handoff | undefined
+  readonly slots: readonly OfferedSlot[]
+  readonly noHours: boolean
+}
+
+/** Most slots are far too many to choose from; these many days' worth are offered at a time. */
+const mostOffered = 120
+
+/** What the handoff page of a dog shows; undefined for an unknown residency. */
+export function loadHandoffPage(db: Db, residencyId: string, now: number): HandoffPage | undefined {
+  const resident = findResident(db, residencyId)
+  if (!resident) return undefined
+  const { summary } = standingOf(db, residencyId, now)
+  const curriculum = ladderOf(db, residencyId, now)
+  const names = new Map(readPeople(db).map((p) => [p.id, p.name]))
+  const live = liveHandoff(db, residencyId)
+  const missing = summary.commands
+    .flatMap((c) => c.promises)
+    .flatMap((promise) => {
+      const found = findRung(curriculum, promise.promise.rungId)
+      return found && !promise.met ? [`${found.command.name}: ${found.rung.name}`] : []
+    })
+  return {
+    resident,
+    timeZone: readKennel(db).timeZone,
+    readyOn: summary.readyOn,
+    missing,
+    lacks: lacksOf(summary),
+    live: live ? { ...live, personName: names.get(live.personId) ?? '' } : undefined,
+    cancelled: live ? undefined : lastCancelled(db, residencyId),
+    slots: slotsFor(db, resident, summary.readyOn, now, live?.id)
+      .slice(0, mostOffered)
+      .map((s) => ({ ...s, personName: names.get(s.personId) ?? '' })),
+    noHours: handoffHours(db).length === 0,
+  }
+}
+
+/** The invitation as an iCalendar file (RFC 5545), times in UTC; undefined for an unknown handoff. */
+export function invitation(
+  db: Db,
+  handoffId: string,
+): { readonly fileName: string; readonly text: string } | undefined {
+  const handoff = findHandoff(db, handoffId)
+  const resident = handoff ? findResident(db, handoff.residencyId) : undefined
+  if (!handoff || !resident) return undefined
+  const kennel = readKennel(db)
+  const trainer = readPeople(db).find((p) => p.id === handoff.personId)?.name ?? ''
+  const cancelled = handoff.status === 'cancelled'
+  const calendar = ical({
+    prodId: { company: 'kibou', product: 'handoff', language: 'EN' },
+    method: cancelled ? ICalCalendarMethod.CANCEL : ICalCalendarMethod.PUBLISH,
+  })
+  calendar.createEvent({
+    id: handoff.id,
+    sequence: handoff.sequence,
+    stamp: new Date(handoff.changedAt),
+    start: new Date(handoff.from),
+    end: new Date(handoff.to),
+    summary: `Handoff of ${resident.name}, run ${resident.runNumber}`,
+    description:
+      `${resident.name} is shown to ${resident.ownerName} by ${trainer}. Bring the leash and collar you will ` +
+      `use at home. The trainer decides on the day what is safe to show.`,
+    location: kennel.name,
+    status: cancelled ? ICalEventStatus.CANCELLED : ICalEventStatus.CONFIRMED,
+  })
+  return { fileName: `handoff-run-${resident.runNumber.replace(/[^\w-]/g, '')}.ics`, text: calendar.toString() }
+}
+
+export interface HandoffRow {
+  readonly resident: Resident
+  readonly readyOn: string | undefined
+  readonly daysLeft: number
+  readonly promises: number
+  readonly met: number
+  /** What is wrong with its promises; empty when nothing is. */
+  readonly lacks: string
+  readonly live: (Handoff & { readonly personName: string }) | undefined
+}
+
+/** Everyone resident, ready first, then by how much of what was promised is met. */
+export function loadHandoffs(db: Db, now: number): { readonly timeZone: string; readonly rows: readonly HandoffRow[] } {
+  const { timeZone } = readKennel(db)
+  const today = dayIn(timeZone, now)
+  const names = new Map(readPeople(db).map((p) => [p.id, p.name]))
+  const rows = residentsOn(db, today).map((resident): HandoffRow => {
+    const { summary } = standingOf(db, resident.residencyId, now)
+    const live = liveHandoff(db, resident.residencyId)
+    return {
+      resident,
+      readyOn: summary.readyOn,
+      daysLeft: daysBetween(today, resident.leavesOn),
+      ...promisesMet(summary),
+      live: live ? { ...live, personName: names.get(live.personId) ?? '' } : undefined,
+    }
+  })
+  const rank = (r: HandoffRow) => (r.live ? 0 : r.readyOn !== undefined ? 1 : 2)
+  return {
+    timeZone,
+    rows: rows.sort(
+      (a, b) =>
+        rank(a) - rank(b) ||
+        (a.live?.from ?? 0) - (b.live?.from ?? 0) ||
+        b.met / (b.promises || 1) - a.met / (a.promises || 1),
+    ),
+  }
+}

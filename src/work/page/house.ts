@@ -1,0 +1,56 @@
+import type { Typed } from '@/core/fields'
+import { clockTyped, sectionsFor, type House, type HouseSection, type SectionSpec } from '@/core/house/house'
+import { typedOf } from '@/core/intake/steps'
+import { dayIn } from '@/core/days'
+import type { Db } from '@/store/database'
+import { readDaysOff, readFeeds, readHouse, readSpaces } from '@/store/house'
+import { readHours, readPeople } from '@/store/kennel'
+
+/** Hours that are alike on several days, in one row. */
+function shiftsOf(db: Db): readonly {
+  readonly personId: string
+  readonly from: string
+  readonly to: string
+  readonly days: readonly string[]
+}[] {
+  const shifts = new Map<string, { personId: string; from: string; to: string; days: string[] }>()
+  for (const h of readHours(db)) {
+    const key = `${h.personId} ${h.from} ${h.to}`
+    const known = shifts.get(key)
+    if (known) known.days.push(String(h.weekday))
+    else
+      shifts.set(key, {
+        personId: h.personId,
+        from: clockTyped(h.from),
+        to: clockTyped(h.to),
+        days: [String(h.weekday)],
+      })
+  }
+  return [...shifts.values()]
+}
+
+export interface HouseView {
+  readonly sections: readonly (SectionSpec & { readonly values: Typed })[]
+  readonly house: House
+}
+
+/** The house's page: each section with what is kept now, as typed. */
+export function loadHouse(db: Db, now: number): HouseView {
+  const house = readHouse(db)
+  const people = readPeople(db)
+  const values: Readonly<Record<HouseSection, Typed>> = {
+    house: typedOf({
+      ...house,
+      meals: house.meals.map((m) => ({ name: m.name, at: clockTyped(m.at) })),
+      quietFrom: house.quietFrom === '' ? '' : clockTyped(house.quietFrom),
+      quietTo: house.quietTo === '' ? '' : clockTyped(house.quietTo),
+    }),
+    spaces: typedOf({
+      spaces: readSpaces(db).map((s) => ({ ...s, where: s.indoors ? 'indoors' : 'outdoors', indoors: undefined })),
+    }),
+    feeds: typedOf({ feeds: readFeeds(db) }),
+    hours: typedOf({ hours: shiftsOf(db) }),
+    daysOff: typedOf({ off: readDaysOff(db, dayIn(house.timeZone, now)) }),
+  }
+  return { house, sections: sectionsFor(people).map((s) => ({ ...s, values: values[s.id] })) }
+}

@@ -1,0 +1,143 @@
+import { runKey } from '@/core/curriculum/lookup'
+import type { Curriculum, Run } from '@/core/curriculum/types'
+import { dayIn } from '@/core/days'
+import type { Typed } from '@/core/fields'
+import { traitNames } from '@/core/dog/traits'
+import {
+  stepsFor,
+  typedOf,
+  usualQuestions,
+  type Entry,
+  type StepContext,
+  type StepId,
+  type StepSpec,
+} from '@/core/intake/steps'
+import type { Db } from '@/store/database'
+import { readHouse } from '@/store/house'
+import { keptSteps, photoAt, readDraft, readEntry } from '@/store/intake'
+import { findResident, readCueWords, readPromises, residentsOn, type Resident } from '@/store/residents'
+import { ladderOf } from '../scene/regimes'
+
+export interface IntakeStep extends StepSpec {
+  readonly values: Typed
+  /** Who typed what is not yet kept, and when. */
+  readonly draft: { readonly by: string; readonly at: number } | undefined
+  readonly kept: boolean
+  /** It stands here from an earlier residency of this dog and was not looked at in this one. */
+  readonly fromBefore: boolean
+}
+
+export interface IntakeView {
+  readonly resident: Resident
+  readonly steps: readonly IntakeStep[]
+  readonly photoAt: number | undefined
+  readonly timeZone: string
+  /** What the house may use beside reward, each only with a signature. */
+  readonly devices: readonly { readonly name: string; readonly policy: string }[]
+}
+
+/** The intake of one dog, each step as typed or as kept; undefined for no such residency. */
+export function loadIntake(db: Db, residencyId: string, now: number): IntakeView | undefined {
+  const resident = findResident(db, residencyId)
+  if (!resident) return undefined
+  const house = readHouse(db)
+  const curriculum = ladderOf(db, residencyId, now)
+  const context: StepContext = {
+    unit: house.unit,
+    others: residentsOn(db, dayIn(house.timeZone, now))
+      .filter((r) => r.residencyId !== residencyId)
+      .map((r) => ({ id: r.dogId, name: `${r.runNumber} ${r.name}` })),
+    runs: runsOf(curriculum).map(({ run, key, name }) => ({
+      key,
+      name,
+      rungs: run.rungs.map((r) => ({ id: r.id, name: r.name })),
+    })),
+    commands: curriculum.commands.map((c) => ({
+      id: c.id,
+      name: c.name,
+      cue: c.defaultCue,
+      signal: c.signal,
+      rungs: (c.runs[0]?.rungs ?? []).map((r) => ({ id: r.id, name: r.name })),
+    })),
+  }
+  const kept = keptSteps(db, residencyId)
+  const steps = stepsFor(context).map((spec): IntakeStep => {
+    const open = readDraft(db, residencyId, spec.id)
+    const entry = readEntry(db, residencyId, spec.id)
+    return {
+      ...spec,
+      values: open?.typed ?? known(db, resident, spec.id, entry?.entry, curriculum),
+      draft: open && { by: open.by, at: open.savedAt },
+      kept: kept.has(spec.id),
+      fromBefore: !kept.has(spec.id) && entry !== undefined,
+    }
+  })
+  return { resident, steps, photoAt: photoAt(db, resident.dogId), timeZone: house.timeZone, devices: house.devices }
+}
+
+/** Every run of a ladder, named so that two of one command are told apart. */
+const runsOf = (
+  curriculum: Curriculum,
+): readonly { readonly run: Run; readonly key: string; readonly name: string }[] =>
+  curriculum.commands.flatMap((c) =>
+    c.runs.map((run) => ({
+      run,
+      key: runKey(c.id, run.id),
+      name: c.runs.length === 1 ? c.name : `${c.name}, ${run.name.toLowerCase()}`,
+    })),
+  )
+
+/** What is known of a step already: what was kept, and what the booking said. */
+function known(db: Db, resident: Resident, step: StepId, entry: unknown, curriculum: Curriculum): Typed {
+  const of = typedOf(entry ?? {})
+  switch (step) {
+    case 'arrival':
+      return {
+        ...of,
+        run: [resident.runNumber],
+        ...(resident.traits.bornOn === null ? {} : { bornOn: [resident.traits.bornOn] }),
+      }
+    case 'health':
+      return {
+        ...of,
+        traits: traitNames.filter((t) => resident.traits[t]),
+        caution: [(entry as Entry<'health'> | undefined)?.caution ?? resident.caution],
+        biteHistory: [resident.biteHistory ? 'yes' : ''],
+      }
+    case 'words': {
+      const words = readCueWords(db, resident.dogId)
+      const kept = (entry as Entry<'words'> | undefined)?.cues ?? []
+      const cues = curriculum.commands.map(({ id: command }) => {
+        const was = kept.find((c) => c.command === command)
+        return { command, word: words.get(command) ?? '', signal: was?.signal ?? '', reported: was?.reported ?? '' }
+      })
+      return {
+        ...typedOf({ languages: (entry as Entry<'words'> | undefined)?.languages ?? '', cues }),
+        release: [resident.releaseWord],
+        marker: [resident.markerWord],
+        side: [resident.side],
+      }
+    }
+    case 'promises': {
+      const promises = readPromises(db, resident.residencyId)
+      return typedOf({
+        promised: runsOf(curriculum).map(({ run, key }) => {
+          const p = promises.find((x) => run.rungs.some((r) => r.id === x.rungId))
+          return {
+            run: key,
+            rung: p?.rungId ?? '',
+            level: String(p?.level ?? 0),
+            places: String(p?.places ?? 3),
+            people: String(p?.people ?? 2),
+          }
+        }),
+      })
+    }
+    case 'questions':
+      return entry === undefined ? typedOf({ asked: usualQuestions.map((question) => ({ question, answer: '' })) }) : of
+    case 'owner':
+    case 'kit':
+    case 'consents':
+      return of
+  }
+}

@@ -1,0 +1,16 @@
+import { methodAt, type Method } from '@/core/method/rows'
+import type { Db } from '@/store/database'
+import { readKennel } from '@/store/kennel'
+import { readMethodChanges, recentMethodChanges, type ToldChange } from '@/store/method'
+
+export interface MethodPage {
+  readonly method: Method
+  readonly recent: readonly ToldChange[]
+  readonly timeZone: string
+}
+
+export const loadMethod = (db: Db, now: number): MethodPage => ({
+  method: methodAt(readMethodChanges(db), now),
+  recent: recentMethodChanges(db, 20),
+  timeZone: readKennel(db).timeZone,
+})

@@ -1,0 +1,94 @@
+import type { PaperCommand, PaperDog } from '@/core/block/paper'
+import { findRung, runKey } from '@/core/curriculum/lookup'
+import { dayIn } from '@/core/days'
+import { newest } from '@/core/progress/regime'
+import type { Db } from '@/store/database'
+import { readHouse, readSpaces, type SpaceRow } from '@/store/house'
+import { readPeople, type Person } from '@/store/kennel'
+import { residentsOn } from '@/store/residents'
+import { kennelForgetting } from '../scene/forgetting'
+import { readHouse as readRules, regimesOfResident } from '../scene/regimes'
+import { nextFor } from './resident'
+import { standingOf } from '../record/refold'
+
+/** What one dog is to work on, for a printed sheet. */
+export interface SheetRow {
+  readonly command: string
+  readonly rung: string
+  readonly criterion: string
+  readonly reps: number
+}
+
+export interface PaperView {
+  readonly today: string
+  readonly timeZone: string
+  readonly me: string
+  readonly places: readonly SpaceRow[]
+  readonly people: readonly Person[]
+  /** Dogs by run; those on the same ladder share one list of commands, by key. */
+  readonly dogs: readonly (Omit<PaperDog, 'commands'> & {
+    readonly ladder: string
+    readonly release: string
+    readonly cautions: string
+    readonly sheet: readonly SheetRow[]
+  })[]
+  readonly ladders: Readonly<Record<string, readonly PaperCommand[]>>
+}
+
+/** House: so many things a dog are printed on a sheet. */
+const rowsEach = 3
+
+/** Everything that a sheet is printed with, and read back by. */
+export function loadPaper(db: Db, me: string, now: number): PaperView {
+  const house = readHouse(db)
+  const today = dayIn(house.timeZone, now)
+  const people = readPeople(db)
+  const places = readSpaces(db)
+  const forgetting = kennelForgetting(db)
+  const rules = readRules(db)
+  const ladders = new Map<unknown, string>()
+  const commands: Record<string, readonly PaperCommand[]> = {}
+  const dogs = residentsOn(db, today)
+    .map((resident) => {
+      const { curriculum } = newest(regimesOfResident(db, resident, now, { house: rules }))
+      let ladder = ladders.get(curriculum)
+      if (ladder === undefined) {
+        ladders.set(curriculum, (ladder = String(ladders.size)))
+        commands[ladder] = curriculum.commands.map((c) => ({
+          id: c.id,
+          name: c.name,
+          rungs: c.runs.flatMap((run) => run.rungs.map((r) => ({ id: r.id, name: r.name }))),
+        }))
+      }
+      const derived = standingOf(db, resident.residencyId, now)
+      const next = nextFor(db, { resident, curriculum, derived, today, people, spaces: places, forgetting }, now)
+      const first = (id: string) => next.sets.find((s) => s.command === id)?.rungId
+      const inHand = Object.fromEntries(
+        curriculum.commands.flatMap((c) => {
+          const run = c.runs[0]
+          const at =
+            run &&
+            (first(c.id) ??
+              run.rungs[Math.min(derived.state.runs[runKey(c.id, run.id)]?.position ?? 0, run.rungs.length - 1)]?.id)
+          return at === undefined ? [] : [[c.id, at]]
+        }),
+      )
+      return {
+        residencyId: resident.residencyId,
+        runNumber: resident.runNumber,
+        name: resident.name,
+        inHand,
+        ladder,
+        release: resident.releaseWord,
+        cautions: [resident.biteHistory ? 'Bite history.' : '', resident.caution].filter(Boolean).join(' '),
+        sheet: next.sets.slice(0, rowsEach).map((s) => ({
+          command: s.commandName,
+          rung: s.rungName,
+          criterion: s.criterion,
+          reps: findRung(curriculum, s.rungId)?.rung.setReps ?? 5,
+        })),
+      }
+    })
+    .sort((a, b) => a.runNumber.localeCompare(b.runNumber, 'en', { numeric: true }))
+  return { today, timeZone: house.timeZone, me, places, people, dogs, ladders: commands }
+}

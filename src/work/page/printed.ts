@@ -1,0 +1,180 @@
+import { dayIn } from '@/core/days'
+import { sayMinute } from '@/core/clock'
+import type { Db } from '@/store/database'
+import { newestCurriculum } from '@/store/curricula'
+import { readHouse } from '@/store/house'
+import { readEntry, readPhoto } from '@/store/intake'
+import { findResident, readCueWords, residentsOn, type Resident } from '@/store/residents'
+import { loadBowls, loadFood } from './food'
+import { ladderOf } from '../scene/regimes'
+
+export interface Cue {
+  readonly command: string
+  readonly word: string
+  readonly signal: string
+  /** It is the owner's own and not the house's. */
+  readonly own: boolean
+}
+
+/** All that hangs on a run's door. */
+export interface DoorCard {
+  readonly residencyId: string
+  readonly run: string
+  readonly name: string
+  readonly owner: string
+  readonly until: string
+  readonly release: string
+  readonly marker: string
+  readonly side: string
+  readonly cues: readonly Cue[]
+  readonly food: string
+  readonly allergies: readonly string[]
+  readonly medicines: readonly string[]
+  readonly notWith: readonly string[]
+  readonly cautions: readonly string[]
+  readonly houseCaution: string
+  readonly photo: Buffer | undefined
+}
+
+/** The card of one dog; undefined for no such residency. */
+export function doorCard(db: Db, residencyId: string, now: number): DoorCard | undefined {
+  const resident = findResident(db, residencyId)
+  return resident && cardOf(db, resident, now)
+}
+
+function cardOf(db: Db, resident: Resident, now: number): DoorCard {
+  const house = readHouse(db)
+  const today = dayIn(house.timeZone, now)
+  const health = readEntry(db, resident.residencyId, 'health')?.entry
+  const day = loadFood(db, resident.residencyId, now)?.day
+  const here = new Map(residentsOn(db, today).map((r) => [r.dogId, `${r.runNumber} ${r.name}`]))
+  // Who may not meet whom holds both ways, whichever of the two it was written down for.
+  const others = residentsOn(db, today)
+    .filter(
+      (r) =>
+        r.dogId !== resident.dogId && readEntry(db, r.residencyId, 'health')?.entry.notWith.includes(resident.dogId),
+    )
+    .map((r) => r.dogId)
+  const notWith = [...new Set([...(health?.notWith ?? []), ...others])].flatMap((id) => here.get(id) ?? [])
+  return {
+    residencyId: resident.residencyId,
+    run: resident.runNumber,
+    name: resident.name,
+    owner: resident.ownerName,
+    until: resident.leavesOn,
+    release: resident.releaseWord,
+    marker: resident.markerWord,
+    side: resident.side,
+    cues: cuesOf(db, resident, now),
+    food: day
+      ? `${Math.round(day.ledger.rationGrams)} g ${day.feed.name} a day, ` +
+        `${Math.round(day.ledger.trainingGrams)} g of it in training`
+      : 'not decided yet: ask',
+    allergies: (health?.allergies ?? []).map((a) => a.what),
+    medicines: (health?.medicines ?? [])
+      .filter((m) => m.until === '' || m.until >= today)
+      .map((m) => [m.name, m.dose, m.at].filter((s) => s !== '').join(', ')),
+    notWith,
+    cautions: [
+      ...(resident.biteHistory ? ['Bite history'] : []),
+      ...(resident.caution === '' ? [] : [resident.caution]),
+    ],
+    houseCaution: house.caution,
+    photo: readPhoto(db, resident.dogId)?.jpeg,
+  }
+}
+
+/** The words and signals of one dog, command by command; commands without either are left out. */
+function cuesOf(db: Db, resident: Resident, now: number): readonly Cue[] {
+  const own = readCueWords(db, resident.dogId)
+  const kept = new Map((readEntry(db, resident.residencyId, 'words')?.entry.cues ?? []).map((c) => [c.command, c]))
+  return ladderOf(db, resident.residencyId, now).commands.flatMap((c): Cue[] => {
+    const word = own.get(c.id) ?? c.defaultCue
+    const signal = kept.get(c.id)?.signal || c.signal
+    return word === '' && signal === ''
+      ? []
+      : [{ command: c.name, word, signal, own: own.has(c.id) || (kept.get(c.id)?.signal ?? '') !== '' }]
+  })
+}
+
+export interface WordsView {
+  readonly today: string
+  readonly kennel: string
+  /** The words of a dog that has none of its own. */
+  readonly house: readonly { readonly command: string; readonly word: string }[]
+  readonly dogs: readonly {
+    readonly residencyId: string
+    readonly run: string
+    readonly name: string
+    readonly release: string
+    readonly marker: string
+    readonly side: string
+    readonly cues: readonly Cue[]
+  }[]
+}
+
+/** The cue dictionary: every dog here with its words; the house's own are listed once. */
+export function cueDictionary(db: Db, now: number): WordsView {
+  const house = readHouse(db)
+  const today = dayIn(house.timeZone, now)
+  const dogs = [...residentsOn(db, today)].sort((a, b) =>
+    a.runNumber.localeCompare(b.runNumber, 'en', { numeric: true }),
+  )
+  return {
+    today,
+    kennel: house.name,
+    house: newestCurriculum(db).commands.flatMap((c) =>
+      c.defaultCue === '' ? [] : [{ command: c.name, word: c.defaultCue }],
+    ),
+    dogs: dogs.map((r) => ({
+      residencyId: r.residencyId,
+      run: r.runNumber,
+      name: r.name,
+      release: r.releaseWord,
+      marker: r.markerWord,
+      side: r.side,
+      cues: cuesOf(db, r, now),
+    })),
+  }
+}
+
+export interface FeedingList {
+  readonly today: string
+  readonly kennel: string
+  readonly meals: string
+  readonly caution: string
+  readonly rows: readonly {
+    readonly run: string
+    readonly name: string
+    readonly feed: string
+    readonly ration: string
+    readonly training: string
+    readonly bowl: string
+    readonly notes: string
+  }[]
+}
+
+/** The feeding list of a day, for the wall of the kitchen. */
+export function feedingList(db: Db, now: number): FeedingList {
+  const view = loadBowls(db, now)
+  return {
+    today: view.today,
+    kennel: view.house.name,
+    caution: view.house.caution,
+    meals: view.house.meals.map((m) => `${m.name} ${sayMinute(m.at, view.house.clock)}`).join(', '),
+    rows: view.rows.map((r) => ({
+      run: r.resident.runNumber,
+      name: r.resident.name,
+      feed: r.food?.feed.name ?? r.missing,
+      ration: r.food ? `${Math.round(r.food.ledger.rationGrams)} g` : '',
+      training: r.food ? `${Math.round(r.food.ledger.trainingGrams)} g` : '',
+      bowl: r.food ? `${Math.round(r.owed)} g` : '',
+      notes: [
+        ...r.allergies.map((a) => `NO ${a}`),
+        ...r.medicines,
+        ...(r.resident.biteHistory ? ['bite history'] : []),
+        ...(r.resident.caution ? [r.resident.caution] : []),
+      ].join('; '),
+    })),
+  }
+}

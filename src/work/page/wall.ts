@@ -1,0 +1,43 @@
+import { dayIn } from '@/core/days'
+import { buildWall, type WallView } from '@/core/views/wall'
+import type { Db } from '@/store/database'
+import { handoffsAfter } from '@/store/handoffs'
+import { readKennel } from '@/store/kennel'
+import { residentsOn } from '@/store/residents'
+import { newest } from '@/core/progress/regime'
+import { newestCurriculum } from '@/store/curricula'
+import { kennelForgetting } from '../scene/forgetting'
+import { readHouse, regimesOfResident } from '../scene/regimes'
+import { summariesOf } from '../record/refold'
+import { readToday } from '../scene/today'
+
+/** The wall as it stands now. */
+export function loadWall(db: Db, now: number): WallView {
+  const today = dayIn(readKennel(db).timeZone, now)
+  const residents = residentsOn(db, today)
+  const summaries = summariesOf(
+    db,
+    today,
+    now,
+    residents.map((r) => r.residencyId),
+  )
+  const house = readHouse(db)
+  const booked = new Set(handoffsAfter(db, now).map((h) => h.residencyId))
+  const day = readToday(db, today, now)
+  const dogs = residents.flatMap((r) => {
+    const summary = summaries.get(r.residencyId)
+    return summary
+      ? [
+          {
+            ...r,
+            curriculum: newest(regimesOfResident(db, r, now, { house })).curriculum,
+            summary,
+            booked: booked.has(r.residencyId),
+            not: day.not(r.residencyId),
+            shareOfToday: day.share,
+          },
+        ]
+      : []
+  })
+  return buildWall(newestCurriculum(db), dogs, today, now, kennelForgetting(db).model)
+}

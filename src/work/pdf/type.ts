@@ -1,0 +1,134 @@
+import { readFileSync } from 'node:fs'
+import { join } from 'node:path'
+import PDFDocument from 'pdfkit'
+import { z } from 'zod'
+
+/**
+ * The shipped faces as WOFF; each comes in files of a part of its letters. The second one has the wider coverage and
+ * takes over where the first has no letter.
+ */
+const faces = {
+  text: ['atkinson-hyperlegible-next', 400],
+  bold: ['atkinson-hyperlegible-next', 700],
+  head: ['hepta-slab', 700],
+} as const
+
+const second = 'noto-sans'
+
+type Face = keyof typeof faces
+
+const folder = (family: string): string => join(process.cwd(), 'node_modules/@fontsource', family)
+
+const fileOf = (family: string, part: string, weight: number): string =>
+  join(folder(family), 'files', `${family}-${part}-${weight}-normal.woff`)
+
+export type Doc = InstanceType<typeof PDFDocument>
+
+interface Part {
+  readonly name: string
+  readonly has: (point: number) => boolean
+}
+
+/** Which code points each file of a family holds, as its package says. */
+function partsOf(family: string): readonly Part[] {
+  const listed = z
+    .record(z.string(), z.string())
+    .parse(JSON.parse(readFileSync(join(folder(family), 'unicode.json'), 'utf8')))
+  return Object.entries(listed).map(([name, ranges]) => {
+    const spans = ranges.split(',').map((r) => {
+      const [from = '', to = from] = r.replace('U+', '').split('-')
+      return [Number.parseInt(from, 16), Number.parseInt(to, 16)] as const
+    })
+    return { name, has: (point) => spans.some(([from, to]) => point >= from && point <= to) }
+  })
+}
+
+const firstParts = ['latin', 'latin-ext'].flatMap((name) => partsOf(faces.text[0]).find((p) => p.name === name) ?? [])
+
+const secondParts = partsOf(second)
+
+/** Letters of a document that no face has. */
+const missing = new WeakMap<Doc, Set<string>>()
+
+/** An empty document with its faces; `size` in points. */
+export function begin(size: 'A4' | 'A6', title: string): { readonly doc: Doc; readonly done: Promise<Buffer> } {
+  const doc = new PDFDocument({
+    size,
+    margin: size === 'A6' ? 16 : 36,
+    info: { Title: title, Creator: 'Kibou' },
+    autoFirstPage: true,
+    lang: 'en',
+  })
+  for (const [face, [family, weight]] of Object.entries(faces)) {
+    for (const part of firstParts) doc.registerFont(`${face} ${part.name}`, fileOf(family, part.name, weight))
+    for (const part of secondParts) doc.registerFont(`${face} second ${part.name}`, fileOf(second, part.name, weight))
+  }
+  missing.set(doc, new Set())
+  const parts: Buffer[] = []
+  const done = new Promise<Buffer>((resolve, reject) => {
+    doc.on('data', (part: Buffer) => parts.push(part))
+    doc.on('end', () => resolve(Buffer.concat(parts)))
+    doc.on('error', reject)
+  })
+  return { doc, done }
+}
+
+/** Ends a document; letters that it could not draw are said at its foot, to be written by hand. */
+export function end(doc: Doc): void {
+  const letters = [...(missing.get(doc) ?? [])]
+  if (letters.length > 0) {
+    doc.page.margins.bottom = 0
+    doc
+      .fillColor(quiet)
+      .font('bold latin')
+      .fontSize(7)
+      .text(
+        `${blank} stands for ${letters.length === 1 ? 'a letter' : `${letters.length} letters`} that no face ` +
+          `here can draw: write ${letters.length === 1 ? 'it' : 'them'} by hand.`,
+        doc.page.margins.left,
+        doc.page.height - 14,
+        { lineBreak: false },
+      )
+  }
+  doc.end()
+}
+
+/** Stands where no face has a letter. */
+const blank = '_'
+
+/** The file in which a letter is found; undefined when none has it. */
+function fileFor(c: string): string | undefined {
+  const point = c.codePointAt(0) ?? 0
+  const own = firstParts.find((p) => p.has(point))
+  const other = own ? undefined : secondParts.find((p) => p.has(point))
+  return own?.name ?? (other && `second ${other.name}`)
+}
+
+interface At {
+  readonly x: number
+  readonly y: number
+  readonly width: number
+}
+
+/** Text that may mix scripts; returns where the next line begins. */
+export function write(doc: Doc, text: string, face: Face, size: number, at: At, color = '#10302a'): number {
+  const runs = [...text].reduce<{ file: string; text: string }[]>((all, c) => {
+    const last = all.at(-1)
+    const found = c === ' ' && last ? last.file : fileFor(c)
+    if (found === undefined && !/\p{M}/u.test(c)) missing.get(doc)?.add(c)
+    const [file, drawn] = found === undefined ? ['latin', blank] : [found, c]
+    if (last?.file === file) last.text += drawn
+    else all.push({ file, text: drawn })
+    return all
+  }, [])
+  doc.fillColor(color).fontSize(size)
+  runs.forEach((run, i) => {
+    doc.font(`${face} ${run.file}`)
+    const options = { width: at.width, continued: i < runs.length - 1 }
+    if (i === 0) doc.text(run.text, at.x, at.y, options)
+    else doc.text(run.text, options)
+  })
+  return runs.length === 0 ? at.y : doc.y
+}
+
+export const quiet = '#3d5851'

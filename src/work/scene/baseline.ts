@@ -1,0 +1,102 @@
+import type { BaselineStep } from '@/core/baseline/baseline'
+import { baselineRun, baselineStep, searchOf, type Search } from '@/core/baseline/baseline'
+import { findRung, ownRung } from '@/core/curriculum/lookup'
+import { isHeld } from '@/core/progress/state'
+import { readBaselineReps, readStarts } from '@/store/baseline'
+import type { Db } from '@/store/database'
+import { readEntry } from '@/store/intake'
+import type { Resident } from '@/store/residents'
+import { ladderOf } from './regimes'
+import { standingOf } from '../record/refold'
+import type { Command, Curriculum } from '@/core/curriculum/types'
+
+export interface BaselineCommand {
+  readonly id: string
+  readonly name: string
+  readonly step: BaselineStep
+  /** The rung to ask for, or proposed. */
+  readonly rung: { readonly id: string; readonly name: string; readonly words: string; readonly say: string }
+  readonly rungs: readonly { readonly id: string; readonly name: string }[]
+  readonly ceiling: number
+  readonly reps: readonly {
+    readonly id: string
+    readonly rungName: string
+    readonly foodInSight: boolean
+    readonly clean: boolean
+  }[]
+  readonly started: { readonly rungName: string; readonly reason: string } | undefined
+  /** Worked already, so that the ladder itself says where it stands. */
+  readonly worked: boolean
+  readonly reported: string | undefined
+}
+
+/** The order in which commands are tried: what others need comes first. */
+export function inNeedOrder(curriculum: Curriculum): readonly Command[] {
+  const done: Command[] = []
+  const visit = (command: Command, trail: readonly string[]): void => {
+    if (done.includes(command) || trail.includes(command.id)) return
+    for (const rung of baselineRun(command)?.rungs ?? [])
+      for (const id of rung.needs) {
+        const need = findRung(curriculum, id)?.command
+        if (need && need !== command) visit(need, [...trail, command.id])
+      }
+    done.push(command)
+  }
+  for (const command of curriculum.commands) visit(command, [])
+  return done
+}
+
+export function baselineOf(db: Db, resident: Resident, now: number): readonly BaselineCommand[] {
+  const curriculum = ladderOf(db, resident.residencyId, now)
+  const { state, summary } = standingOf(db, resident.residencyId, now)
+  const reps = readBaselineReps(db, resident.residencyId)
+  const starts = readStarts(db, resident.residencyId)
+  const reported = new Map(
+    (readEntry(db, resident.residencyId, 'words')?.entry.cues ?? []).map((c) => [c.command, c.reported]),
+  )
+  // What was shown in this baseline so far, by command: the number of the highest rung that came off twice of twice.
+  const shownTo = new Map<string, number>()
+  const shown = (rungId: string): boolean => {
+    const found = findRung(curriculum, rungId)
+    return (
+      found !== undefined &&
+      (isHeld(found.run, state.runs[found.runKey], found.index) ||
+        (baselineRun(found.command) === found.run && (shownTo.get(found.command.id) ?? -1) >= found.index))
+    )
+  }
+  const commands = inNeedOrder(curriculum).flatMap((command): BaselineCommand[] => {
+    const run = baselineRun(command)
+    if (!run) return []
+    const said = reported.get(command.id)
+    const search: Search = searchOf(curriculum, run, said === '' ? undefined : said, shown)
+    const own = reps.filter((r) => r.command === command.id)
+    const step = baselineStep(search, own)
+    if (step.kind === 'done') shownTo.set(command.id, step.shown)
+    const rung = run.rungs[step.kind === 'try' ? step.index : step.start]
+    if (!rung) return []
+    const started = starts.findLast((s) => s.command === command.id)
+    return [
+      {
+        id: command.id,
+        name: command.name,
+        step,
+        ceiling: Math.max(0, search.ceiling),
+        rung: { id: rung.id, name: rung.name, words: rung.criterion.words, say: rung.say },
+        rungs: run.rungs.map((r) => ({ id: r.id, name: r.name })),
+        reps: own.map((r) => ({
+          id: r.id,
+          rungName: ownRung(curriculum, r.rungId)?.rung.name ?? r.rungId,
+          foodInSight: r.foodInSight,
+          clean: r.clean,
+        })),
+        started: started && {
+          rungName: ownRung(curriculum, started.rungId)?.rung.name ?? started.rungId,
+          reason: started.reason,
+        },
+        worked: (summary.commands.find((c) => c.command === command.id)?.reps ?? 0) > 0,
+        reported: said === undefined || said === '' ? undefined : ownRung(curriculum, said)?.rung.name,
+      },
+    ]
+  })
+  return commands
+}

@@ -1,0 +1,15 @@
+import { z } from 'zod'
+import type { Db } from '@/store/database'
+import { readPeople, type Person } from '@/store/kennel'
+
+/** The person at the desk, as a form names them. */
+export const whoField = z.string().min(1, 'Choose who you are.').max(64)
+
+/** What is said when that person does not work here. */
+export const nobody = 'Nobody here by that name.'
+
+export const worksHere = (db: Db, personId: string): boolean => readPeople(db).some((p) => p.id === personId)
+
+/** Those who may hold a leash in training: leads and trainers, not kennel hands. */
+export const handlers = (people: readonly Person[]): readonly string[] =>
+  people.flatMap((p) => (p.role === 'hand' ? [] : [p.id]))
