@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs'
-import { expect, expectNoAxeFindings, tabTo, test } from './support/kibou'
+import { expect, expectNoAxeFindings, tabTo, test, visit } from './support/kibou'
 
 test.describe('the dog’s page', () => {
   test('says what is next and why, filters its sets by the address, rights one, takes one back, by keyboard', async ({
@@ -7,7 +7,7 @@ test.describe('the dog’s page', () => {
     kibou,
   }) => {
     const wren = kibou.dog('Wren')
-    await page.goto(`${kibou.url}/dogs/${wren}`)
+    await visit(page, `${kibou.url}/dogs/${wren}`)
     const next = page.getByRole('region', { name: 'Next' })
     await expect(next.getByRole('listitem').first()).toContainText('Pay:')
     await tabTo(page, /^\s*why/)
@@ -15,10 +15,10 @@ test.describe('the dog’s page', () => {
     await expect(next.getByText(/Pay tier \d of 4/).first()).toBeVisible()
     await expect(page.getByText('Rungs held, of')).toBeVisible()
 
-    await page.goto(`${kibou.url}/dogs/${wren}?command=sit&only=misses#sets`)
+    await visit(page, `${kibou.url}/dogs/${wren}?command=sit&only=misses#sets`)
     const sets = page.getByRole('region', { name: 'Sets' })
     await expect(sets.getByRole('listitem').first()).toContainText('Sit,')
-    await page.goto(`${kibou.url}/dogs/${wren}?command=recall`)
+    await visit(page, `${kibou.url}/dogs/${wren}?command=recall`)
     await expect(sets.getByRole('listitem').first()).toContainText('Recall,')
 
     const voided = () =>
@@ -59,7 +59,7 @@ test.describe('the dog’s page', () => {
     page,
     kibou,
   }) => {
-    await page.goto(`${kibou.url}/dogs/${kibou.dog('Mallet')}/commands/sit-stay`)
+    await visit(page, `${kibou.url}/dogs/${kibou.dog('Mallet')}/commands/sit-stay`)
     await expect(page.getByRole('heading', { name: 'Stuck at 10 s' })).toBeVisible()
     await expect(page.getByText(/95 % interval/)).toBeVisible()
     await page.getByLabel('How (optional)').fill('chicken')
@@ -67,7 +67,7 @@ test.describe('the dog’s page', () => {
     await expect(page.getByText(/Maud Ferrow: better. “chicken”/)).toBeVisible()
     await expectNoAxeFindings(page)
 
-    await page.goto(`${kibou.url}/dogs/${kibou.dog('Dunlin')}/commands/sit`)
+    await visit(page, `${kibou.url}/dogs/${kibou.dog('Dunlin')}/commands/sit`)
     await expect(page.getByRole('region', { name: 'Proofing grid' }).getByRole('row')).toHaveCount(7)
     await expect(page.getByText(/The sets took turns/)).toBeVisible()
     await page.setViewportSize({ width: 390, height: 844 })
@@ -80,7 +80,7 @@ test(
   'the curriculum is read, edited by keyboard and by dragging, validated, published, exported, imported; a dog ' +
     'is moved after a preview',
   async ({ page, kibou }) => {
-    await page.goto(`${kibou.url}/curriculum`)
+    await visit(page, `${kibou.url}/curriculum`)
     await expect(page.getByText('14 commands, 190 rungs')).toBeVisible()
     await expect(
       page.getByRole('listitem').filter({ hasText: 'Down at distance: 0.5 m needs Down-stay, duration: 30 s' }),
@@ -141,7 +141,7 @@ test(
     await expect(page.getByText('version 4: 14 commands')).toBeVisible()
 
     const wren = kibou.dog('Wren')
-    await page.goto(`${kibou.url}/dogs/${wren}/version`)
+    await visit(page, `${kibou.url}/dogs/${wren}/version`)
     await expect(page.getByText('Nothing would stand otherwise for this dog.')).toBeVisible()
     await page.getByRole('button', { name: 'Move Wren' }).press('Enter')
     await expect(page.getByText('version 4.')).toBeVisible()
@@ -153,7 +153,7 @@ test('the house method shows what a switch changes now and as a replay, then app
   page,
   kibou,
 }) => {
-  await page.goto(`${kibou.url}/method`)
+  await visit(page, `${kibou.url}/method`)
   await expect(page.getByRole('radiogroup', { name: 'Status talk' })).toHaveAttribute('aria-disabled', 'true')
   const counts = page.getByRole('radiogroup', { name: 'When does a rung count?' })
   await counts.getByRole('radio').first().focus()
@@ -174,7 +174,7 @@ test('the rule bench computes in a worker, side by side, refuses what it cannot 
   page,
   kibou,
 }) => {
-  await page.goto(`${kibou.url}/bench`)
+  await visit(page, `${kibou.url}/bench`)
   const figure = (name: string) => page.getByRole('row').filter({ hasText: name })
   await expect(figure('Expected reps until it passes')).toContainText('10.3')
   await expect(figure('Expected reps until it passes')).toContainText('12.1')

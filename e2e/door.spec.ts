@@ -148,6 +148,7 @@ test.describe('the door', () => {
     await page.getByLabel('Passcode').fill('osier bank')
     await page.keyboard.press('Enter')
     await expect(page.getByRole('heading', { name: 'House method' })).toBeVisible()
+    await alive(page)
     await page.getByRole('button', { name: /Maud Ferrow is signed in/ }).press('Enter')
     await expect(page.getByRole('heading', { name: 'Who is it?' })).toBeVisible()
     // The page of the door is a new one: its controls answer once its script is there.

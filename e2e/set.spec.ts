@@ -10,7 +10,7 @@ test.describe('a set in the yard', () => {
   })
 
   test('by touch, within one screen, with targets of at least 64 px, 8 px apart', async ({ page, kibou }) => {
-    await page.goto(`${kibou.url}/dogs/${kibou.dog('Bramble')}/work/sit-stay`)
+    await visit(page, `${kibou.url}/dogs/${kibou.dog('Bramble')}/work/sit-stay`)
     await page.getByRole('button', { name: 'Begin set' }).tap()
     const names = ['Clean', 'Helped', 'Late', 'Miss']
     const boxes = await Promise.all(names.map((name) => page.getByRole('button', { name }).boundingBox()))
@@ -35,7 +35,7 @@ test.describe('a set in the yard', () => {
   })
 
   test('the hold runs to its end by itself, and a break says its second and drops back', async ({ page, kibou }) => {
-    await page.goto(`${kibou.url}/dogs/${kibou.dog('Bramble')}/work/sit-stay`)
+    await visit(page, `${kibou.url}/dogs/${kibou.dog('Bramble')}/work/sit-stay`)
     await page.getByRole('button', { name: 'Rung' }).or(page.getByLabel('Rung')).first().tap()
     await page.getByRole('option', { name: '5 s', exact: true }).tap()
     await page.getByRole('button', { name: 'Begin set' }).tap()
@@ -108,7 +108,7 @@ test.describe('a set with faults to name', () => {
   test.use({ viewport: { width: 390, height: 844 } })
   test('needs no scroll on a phone either', async ({ page, kibou }) => {
     for (const command of ['recall', 'heel', 'sit', 'sit-stay']) {
-      await page.goto(`${kibou.url}/dogs/${kibou.dog('Chisel')}/work/${command}`)
+      await visit(page, `${kibou.url}/dogs/${kibou.dog('Chisel')}/work/${command}`)
       await page.getByRole('button', { name: 'Begin set' }).click()
       await expect(page.getByRole('button', { name: 'End set' })).toBeVisible()
       expect([command, await page.evaluate(() => document.documentElement.scrollHeight)]).toEqual([command, 844])
@@ -120,7 +120,7 @@ test('a fault seen is one tap after the rep: a crooked recall at level 2 is not 
   page,
   kibou,
 }) => {
-  await page.goto(`${kibou.url}/dogs/${kibou.dog('Wren')}/work/recall`)
+  await visit(page, `${kibou.url}/dogs/${kibou.dog('Wren')}/work/recall`)
   await page.getByLabel('Rung').first().click()
   await page.getByRole('option', { name: 'Long line, 5 steps' }).click()
   await page.getByRole('radio', { name: /^Level 2:/ }).click()
@@ -185,7 +185,7 @@ test('two pieces of kit are worked in turns, with the heat and the exercise, and
   await expect(harness.getByRole('cell').nth(5)).toHaveText(/^6\d min$/)
   await expect(page.getByText('The sets took turns.').first()).toBeVisible()
   expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390)
-  await page.goto(`${kibou.url}/dogs/${kibou.dog('Dunlin')}/work/sit?rung=sit.word&kit=harness&kit=harness`)
+  await visit(page, `${kibou.url}/dogs/${kibou.dog('Dunlin')}/work/sit?rung=sit.word&kit=harness&kit=harness`)
   await expect(page.getByRole('heading', { name: 'Nothing here by that address' })).toBeVisible()
 })
 
@@ -193,7 +193,7 @@ test(
   'what was promised is met: nothing further is pressed on anybody, and a rung that is chosen goes where it ' +
     'counts',
   async ({ page, kibou }) => {
-    await page.goto(`${kibou.url}/dogs/${kibou.dog('Heron')}/work/down`)
+    await visit(page, `${kibou.url}/dogs/${kibou.dog('Heron')}/work/down`)
     await page.getByRole('button', { name: /Rung/ }).click()
     await page.getByRole('option', { name: /Handler standing/ }).click()
     await page.getByRole('radio', { name: /^Place/ }).click()
@@ -228,7 +228,7 @@ test(
       FROM voided v
       WHERE v.target_id = r.id)`
     const dog = kibou.dog('Siskin')
-    await page.goto(`${kibou.url}/dogs/${dog}/work/down`)
+    await visit(page, `${kibou.url}/dogs/${dog}/work/down`)
     await expect(page.getByRole('button', { name: 'Begin set' })).toBeVisible()
     await page.keyboard.press('Enter')
     await expect(page.getByRole('button', { name: 'Clean' })).toBeVisible()
@@ -259,7 +259,7 @@ test(
 
 test('launcher and server both killed: the next start needs no repair', async ({ page, launched: kibou }) => {
   const dog = kibou.dog('Siskin')
-  await page.goto(`${kibou.url}/dogs/${dog}/work/down`)
+  await visit(page, `${kibou.url}/dogs/${dog}/work/down`)
   await expect(page.getByRole('button', { name: 'Begin set' })).toBeVisible()
   await page.keyboard.press('Enter')
   await expect(page.getByRole('button', { name: 'Clean' })).toBeVisible()
@@ -280,7 +280,7 @@ test('launcher and server both killed: the next start needs no repair', async ({
 })
 
 test('a tap is answered while the network is gone', async ({ page, kibou, context }) => {
-  await page.goto(`${kibou.url}/dogs/${kibou.dog('Siskin')}/work/down`)
+  await visit(page, `${kibou.url}/dogs/${kibou.dog('Siskin')}/work/down`)
   await expect(page.getByRole('button', { name: 'Begin set' })).toBeVisible()
   await page.keyboard.press('Enter')
   await expect(page.getByRole('button', { name: 'Clean' })).toBeVisible()

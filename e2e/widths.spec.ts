@@ -1,10 +1,10 @@
-import { expect, test } from './support/kibou'
+import { expect, test, visit } from './support/kibou'
 
 test('the head has room for pages and tools at any width of a desk', async ({ page, kibou }) => {
   const wide: string[] = []
   for (const width of [721, 820, 1024, 1260, 1280, 1381, 1440]) {
     await page.setViewportSize({ width, height: 768 })
-    await page.goto(kibou.url)
+    await visit(page, kibou.url)
     for (const name of ['Small thing', 'Night', 'Keys'])
       await expect(page.getByRole('button', { name })).toBeInViewport({ ratio: 1 })
     if (width >= 820) await expect(page.getByRole('link', { name: 'House' })).toBeInViewport({ ratio: 1 })

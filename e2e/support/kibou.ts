@@ -66,6 +66,8 @@ const ended = (child: ChildProcess) =>
 
 /** Starts Kibou by its own launcher, on a new copy of the demonstration or on a file that is there. */
 export async function launch(port: number, existing?: string): Promise<Launched> {
+  // A server that was killed a moment ago may still be going.
+  await expect.poll(() => fetch(`http://127.0.0.1:${port}/api/health`).then(String, () => 'gone')).toBe('gone')
   const file = existing ?? newKennel('demo')
   // A copy of a kennel that was made and built for needs no looking at: it is served at once.
   const program = existing === undefined ? 'e2e/support/serve.mjs' : 'scripts/demo.mjs'
@@ -186,8 +188,8 @@ export async function signIn(request: APIRequestContext, kibou: Kibou, personId 
   expect(answer.status(), await answer.text()).toBe(200)
 }
 
-/** Waits until the page has come alive: before that a tap or key is lost. */
-export const alive = (page: Page) => expect(page.locator('html[data-alive]')).toBeAttached()
+/** Waits until the page has come alive and holds what this device keeps: before that a tap or key is lost. */
+export const alive = (page: Page) => expect(page.locator('html[data-alive]:not(:has([data-waking]))')).toBeAttached()
 
 /** Opens an address and waits until the page has come alive. */
 export async function visit(page: Page, address: string): Promise<void> {

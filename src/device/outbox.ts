@@ -1,6 +1,7 @@
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb'
 import { v4, v7 } from 'uuid'
-import { mostFacts, receipt, type WireFact } from '@/core/facts/wire'
+import type { WireFact } from '@/core/facts/wire'
+import { mostFacts } from '@/core/facts/words'
 
 /** A fact as it lies on the device: everything is kept here first and sent when it can be. */
 interface Kept {
@@ -211,6 +212,8 @@ export class Outbox {
     })
     if (response.status === 401) throw new SignedOut()
     if (!response.ok) throw new Error(`the server answered ${response.status}`)
+    // Asked for with the first answer, and not by every page that has an outbox.
+    const { receipt } = await import('@/core/facts/receipt')
     const { results } = receipt.parse(await response.json())
     for (const result of results) {
       const was = this.memory.get(result.id)

@@ -1,40 +1,12 @@
 import { z } from 'zod'
 import { ruleKinds, type Rule } from '../rule/rule'
 import { roleNames } from './roles'
+import { axes, kits, placeKinds, promptLevels, repKinds, stages } from './words'
 
 /**
  * The curriculum file: JSON, UTF-8, described here once. Types, checks and the exported JSON Schema all come from these
  * shapes. Times are seconds, distances metres; unknown keys are refused, so a value in another unit cannot slip in.
  */
-
-export const stages = [
-  'shape',
-  'empty-hand',
-  'word-before-signal',
-  'smaller-signal',
-  'word-alone',
-  'duration',
-  'distance',
-  'generalise',
-  'place',
-  'hands',
-] as const
-export const repKinds = ['position', 'timed', 'uncued', 'heel', 'recall', 'settle'] as const
-/** How much help the dog gets, least first. */
-export const promptLevels = ['none', 'smaller-signal', 'full-signal', 'lure', 'leash'] as const
-export const axes = ['help', 'start', 'handler', 'duration', 'distance', 'place', 'pay', 'pattern'] as const
-/** Leash and collar a set is worked on. */
-export const kits = [
-  '1.2 m leash',
-  '1.8 m leash',
-  'long line',
-  'self-winding leash',
-  'tether',
-  'flat collar',
-  'harness',
-  'none',
-] as const
-export const placeKinds = ['room', 'corridor', 'yard', 'open', 'street', 'square'] as const
 
 /** More rungs than this is no curriculum; the file is refused before it is looked at closely. */
 export const mostRungs = 2000

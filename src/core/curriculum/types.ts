@@ -1,8 +1,9 @@
 import type { Role } from './roles'
 import type { z } from 'zod'
-import type { axes, CurriculumFile, gate, kits, placeKinds, promptLevels, repKinds, RungFile, stages } from './schema'
+import type { CurriculumFile, gate, RungFile } from './schema'
+import type { axes, kits, placeKinds, promptLevels, repKinds, stages } from './words'
 
-export { kits, placeKinds, promptLevels } from './schema'
+export { kits, placeKinds, promptLevels } from './words'
 
 /** The kit of a dog that is loose. */
 export const noKit = 'none'

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { mostFacts } from './words'
 import { blockClosed } from './blockClosed'
 import { blockOpened } from './blockOpened'
 import { leashPressure } from './leashPressure'
@@ -38,20 +39,9 @@ export type FactKindName = WireFact['kind']
 /** A fact of one kind. */
 export type FactOf<K extends FactKindName> = Extract<WireFact, { kind: K }>
 
-/** Most facts in one request; a device with more sends them in turns. */
-export const mostFacts = 500
-
 export const wireBatch = z.object({
   device: z.uuid(),
   /** What the device's clock said when it sent this. */
   deviceNow: z.int().min(0).max(8.64e15),
   facts: z.array(z.unknown()).min(1).max(mostFacts),
 })
-
-/** What became of each fact sent. Known means it was here already and changes nothing. */
-export const receipt = z.object({
-  results: z.array(
-    z.object({ id: z.string(), status: z.enum(['stored', 'known', 'refused']), reason: z.string().optional() }),
-  ),
-})
-export type Receipt = z.infer<typeof receipt>

@@ -1,5 +1,8 @@
 /** Words that facts are written in; apart from their schemas, so that a screen may show them without a parser. */
 
+/** Most facts in one request; a device with more sends them in turns. */
+export const mostFacts = 500
+
 export const distanceBands = ['over-15', '5-15', 'under-5'] as const
 /** What the dog was doing when it was called. */
 export const attentions = ['sniffing', 'looking away', 'looking at you'] as const

@@ -1,4 +1,4 @@
-import { promptLevels } from '../curriculum/schema'
+import { promptLevels } from '../curriculum/types'
 import type { RepKind, Rung } from '../curriculum/types'
 import type { RepFact, SetContext } from '../facts/fact'
 import type { Judging } from '../method/judging'

@@ -13,7 +13,7 @@ import { ClockProvider } from '@/ui/clock'
 import { NeedsPerson } from '@/ui/parts'
 import { phone } from '@/ui/theme'
 import type { BlockView } from '@/work/page/block'
-import { SmallThings } from '../shell/SmallThings'
+import { SmallSheet, type LastSmall } from '../shell/SmallSheet'
 import { useOutbox, useOutboxStatus } from '../shell/Tray'
 import { AfterBlock } from './AfterBlock'
 import { BreakNow } from './BreakNow'
@@ -47,7 +47,7 @@ export function BlockScreen({ view }: { view: BlockView }) {
       </OutboxNow.Provider>
     </ClockProvider>
   ) : (
-    <Page>
+    <Page data-waking>
       <Top view={view} outbox={undefined} title="" />
       <p role="status">Opening this device’s memory …</p>
     </Page>
@@ -67,6 +67,8 @@ const Top = memo(function Top({
   part?: string | undefined
   onHands?: () => void
 }) {
+  const [small, setSmall] = useState(false)
+  const [last, setLast] = useState<LastSmall | undefined>()
   return (
     <>
       <Strip>
@@ -79,12 +81,18 @@ const Top = memo(function Top({
         </h1>
         {onHands && (
           <>
-            <SmallThings
-              dogs={[{ ...view.resident, toys: view.resident.traits.toys }, ...view.others]}
-              me={view.me}
-              here={view.resident.residencyId}
-              trigger={<Gear>Small thing</Gear>}
-            />
+            <Gear onPress={() => setSmall(true)}>Small thing</Gear>
+            {small && (
+              <SmallSheet
+                dogs={[{ ...view.resident, toys: view.resident.traits.toys }, ...view.others]}
+                me={view.me}
+                here={view.resident.residencyId}
+                outbox={outbox}
+                last={last}
+                setLast={setLast}
+                close={() => setSmall(false)}
+              />
+            )}
             <Gear onPress={onHands} aria-label="Hands and sounds">
               Hands
             </Gear>

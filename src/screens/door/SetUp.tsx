@@ -1,10 +1,7 @@
 'use client'
 import { useState, useTransition } from 'react'
-import { z } from 'zod'
 import { Button, ButtonLink, Fault, Field } from '@/ui/parts'
 import { DoorPage } from './DoorPage'
-
-const refusal = z.object({ error: z.string().optional(), errors: z.record(z.string(), z.string()).optional() })
 
 /** An empty kennel's first page: its name, and its first lead. */
 export function SetUp({ here }: { here: boolean }) {
@@ -20,7 +17,7 @@ export function SetUp({ here }: { here: boolean }) {
         })
         if (answer.ok) window.location.assign('/')
         else {
-          const said = refusal.parse(await answer.json())
+          const said = (await import('./refusal')).refusal.parse(await answer.json())
           setErrors(said.errors ?? { '': said.error ?? 'That did not work.' })
         }
       } catch {

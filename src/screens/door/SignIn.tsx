@@ -2,7 +2,6 @@
 import { useEffect, useState, useTransition } from 'react'
 import { Label, Radio, RadioGroup, TextField } from 'react-aria-components'
 import styled from 'styled-components'
-import { z } from 'zod'
 import type { Role } from '@/core/people/roles'
 import { Button, Fault, FieldInput, FieldLabel } from '@/ui/parts'
 import { DoorPage } from './DoorPage'
@@ -16,8 +15,6 @@ interface Props {
   /** The role that the page asked for needs, when somebody signed in lacks it. */
   readonly least: Role | undefined
 }
-
-const refusal = z.object({ error: z.string().optional(), waitMs: z.number().optional() })
 
 /** Who are you: a tap on the name, the passcode, in. */
 export function SignIn({ kennel, people, demoPasscode, to, least }: Props) {
@@ -39,7 +36,7 @@ export function SignIn({ kennel, people, demoPasscode, to, least }: Props) {
           window.location.assign(to)
           return
         }
-        const { error, waitMs } = refusal.parse(await answer.json())
+        const { error, waitMs } = (await import('./refusal')).refusal.parse(await answer.json())
         setPasscode('')
         setWaitUntil(waitMs ? Date.now() + waitMs : 0)
         setWrong(waitMs ? '' : (error ?? 'That did not work.'))

@@ -1,10 +1,10 @@
 'use client'
+import dynamic from 'next/dynamic'
 import { useState } from 'react'
-import { Dialog, Heading, Modal, ModalOverlay } from 'react-aria-components'
-import styled from 'styled-components'
-import { Button, FileLink } from '@/ui/parts'
 import { HeaderButton } from './HeaderButton'
 import { useOutbox } from './Tray'
+
+const Unsent = dynamic(() => import('./Unsent').then((m) => m.Unsent), { ssr: false })
 
 /** Who is signed in, and the way out: with facts still on the device it warns first and offers them as a file. */
 export function Leaving({ person, lock }: { person: string; lock: () => Promise<void> }) {
@@ -14,63 +14,12 @@ export function Leaving({ person, lock }: { person: string; lock: () => Promise<
     if (outbox?.hasUnsent()) setAsking(true)
     else void lock()
   }
-  const unsent = outbox ? outbox.status().kept + outbox.status().refused.length : 0
   return (
     <>
       <HeaderButton onPress={leave} aria-label={`${person} is signed in: lock, or hand over`}>
         {person.split(' ')[0]} ⌄
       </HeaderButton>
-      <Overlay isOpen={asking} onOpenChange={setAsking} isDismissable>
-        <Modal>
-          <Sheet>
-            <Heading slot="title">Not everything has reached the kennel</Heading>
-            <p>
-              {unsent} {unsent === 1 ? 'fact lies' : 'facts lie'} on this device only. They stay here and are sent once
-              somebody signs in with the network back. Do not clear the browser’s data before that.
-            </p>
-            {outbox && (
-              <FileLink
-                href={`data:application/json,${encodeURIComponent(outbox.unsentFile())}`}
-                download="kibou-unsent.json"
-              >
-                Save them as a file
-              </FileLink>
-            )}
-            <Button
-              onPress={() => {
-                void lock()
-              }}
-            >
-              Sign out all the same
-            </Button>
-            <Button $now slot="close">
-              Stay signed in
-            </Button>
-          </Sheet>
-        </Modal>
-      </Overlay>
+      {asking && outbox && <Unsent outbox={outbox} lock={lock} close={() => setAsking(false)} />}
     </>
   )
 }
-
-const Overlay = styled(ModalOverlay)`
-  position: fixed;
-  inset: 0;
-  background: rgb(8 24 20 / 0.55);
-  display: grid;
-  place-items: center;
-  z-index: 20;
-  padding: 1rem;
-`
-const Sheet = styled(Dialog)`
-  background: var(--paper);
-  color: var(--ink);
-  padding: 1.4rem 1.8rem;
-  max-width: 30rem;
-  border-radius: 4px;
-  border-top: 6px solid var(--person);
-  display: grid;
-  gap: 0.8rem;
-  justify-items: start;
-  outline: none;
-`

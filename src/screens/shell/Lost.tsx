@@ -1,8 +1,7 @@
 'use client'
 import styled from 'styled-components'
-import { Button, ButtonLink } from '@/ui/parts'
 
-/** Nothing is kept under this address. */
+/** Nothing is kept under this address. Made of plain parts: this file is sent along with every page. */
 export function Lost() {
   return (
     <Page>
@@ -11,7 +10,7 @@ export function Lost() {
         The dog, command or handoff may have been from another kennel’s link, or the address was cut short. Nothing was
         changed.
       </p>
-      <ButtonLink href="/">To the wall</ButtonLink>
+      <a href="/">To the wall</a>
     </Page>
   )
 }
@@ -22,7 +21,9 @@ export function Broken({ retry }: { retry: () => void }) {
     <Page>
       <h1>This page could not be made</h1>
       <p>What was recorded is kept. Try again; if it stays so, restart Kibou and read its log.</p>
-      <Button onPress={retry}>Try again</Button>
+      <button type="button" onClick={retry}>
+        Try again
+      </button>
     </Page>
   )
 }
@@ -36,5 +37,18 @@ const Page = styled.div`
   justify-items: start;
   h1 {
     font-size: 2rem;
+  }
+  a,
+  button {
+    min-height: 2.75rem;
+    display: inline-grid;
+    place-items: center;
+    padding: 0 1.1rem;
+    border: 1.5px solid var(--ink);
+    border-radius: 4px;
+    background: none;
+    font-weight: 620;
+    text-decoration: none;
+    cursor: pointer;
   }
 `

@@ -1,22 +1,11 @@
 'use client'
 import Link from 'next/link'
 import { usePathname, useRouter } from 'next/navigation'
+import dynamic from 'next/dynamic'
 import { useState, type ReactNode } from 'react'
-import {
-  ComboBox,
-  Dialog,
-  DialogTrigger,
-  Heading,
-  Input,
-  ListBox,
-  ListBoxItem,
-  Modal,
-  ModalOverlay,
-  Popover,
-} from 'react-aria-components'
+import { ComboBox, Input, ListBox, ListBoxItem, Popover } from 'react-aria-components'
 import styled from 'styled-components'
 import { mayAct, type Role } from '@/core/people/roles'
-import { Button, Quiet } from '@/ui/parts'
 import { narrow, phone } from '@/ui/theme'
 import { headPages } from '../pages'
 import { HeaderButton } from './HeaderButton'
@@ -27,6 +16,9 @@ import { Tray } from './Tray'
 import { useIdle, useLock } from './useLock'
 import { useShortcuts } from './useShortcuts'
 import { useThemeChoice } from './useThemeChoice'
+
+// Opened now and then: asked for when it is.
+const KeysSheet = dynamic(() => import('./KeysSheet').then((m) => m.KeysSheet), { ssr: false })
 
 /** The frame around the desk screens: where you are, the way to any dog, what is still on this device. */
 export function Shell({
@@ -73,47 +65,10 @@ export function Shell({
           <SmallThings dogs={dogs} me={person.id} here={/^\/dogs\/([^/]+)/.exec(path)?.[1]} />
           <ThemeSwitch />
           <Leaving person={person.name} lock={lock} />
-          <DialogTrigger isOpen={help} onOpenChange={setHelp}>
-            <HeaderButton aria-label="Keys">?</HeaderButton>
-            <Overlay isDismissable>
-              <Modal>
-                <Sheet>
-                  <Heading slot="title">Keys</Heading>
-                  <dl>
-                    <div>
-                      <dt>/</dt>
-                      <dd>find a dog by run or name</dd>
-                    </div>
-                    {mine.map((p) => (
-                      <div key={p.key}>
-                        <dt>g then {p.key}</dt>
-                        <dd>{p.name}</dd>
-                      </div>
-                    ))}
-                    <div>
-                      <dt>arrows</dt>
-                      <dd>move on the wall; Enter opens the dog</dd>
-                    </div>
-                    <div>
-                      <dt>in a set</dt>
-                      <dd>
-                        C clean, H helped, L late, M miss or broke, Z undo, Space starts a hold, Enter goes on, I says
-                        more of the last rep, O trouble, P leash pressure, E ends the set
-                      </dd>
-                    </div>
-                    <div>
-                      <dt>?</dt>
-                      <dd>this sheet</dd>
-                    </div>
-                  </dl>
-                  <Quiet onPress={shortcuts.toggle}>
-                    {shortcuts.on ? 'Turn single keys off' : 'Turn single keys on'}
-                  </Quiet>
-                  <Button slot="close">Close</Button>
-                </Sheet>
-              </Modal>
-            </Overlay>
-          </DialogTrigger>
+          <HeaderButton aria-label="Keys" onPress={() => setHelp(true)}>
+            ?
+          </HeaderButton>
+          {help && <KeysSheet pages={mine} shortcuts={shortcuts} close={() => setHelp(false)} />}
         </Right>
       </Bar>
       <Tray />
@@ -294,42 +249,5 @@ const JumpItem = styled(ListBoxItem)`
   &[data-focused='true'] {
     background: var(--ink);
     color: var(--paper);
-  }
-`
-const Overlay = styled(ModalOverlay)`
-  position: fixed;
-  inset: 0;
-  background: rgb(8 24 20 / 0.55);
-  display: grid;
-  place-items: center;
-  z-index: 20;
-  padding: 1rem;
-`
-const Sheet = styled(Dialog)`
-  background: var(--paper);
-  color: var(--ink);
-  padding: 1.4rem 1.8rem;
-  max-width: 34rem;
-  border-radius: 4px;
-  border-top: 6px solid var(--ink);
-  display: grid;
-  gap: 0.8rem;
-  justify-items: start;
-  outline: none;
-  dl {
-    display: grid;
-    gap: 0.4rem;
-    margin: 0;
-  }
-  dl > div {
-    display: grid;
-    grid-template-columns: 6rem 1fr;
-  }
-  dt {
-    font-weight: 680;
-  }
-  dd {
-    margin: 0;
-    color: var(--ink-2);
   }
 `

@@ -1,108 +1,25 @@
 'use client'
-import { useState, type ReactElement } from 'react'
-import { Button as AriaButton, Dialog, DialogTrigger, Heading, Modal, ModalOverlay } from 'react-aria-components'
+import dynamic from 'next/dynamic'
+import { useState } from 'react'
 import styled from 'styled-components'
-import { smallThings, type SmallThing } from '@/core/facts/words'
-import { Quiet } from '@/ui/parts'
 import { phone } from '@/ui/theme'
 import { HeaderButton } from './HeaderButton'
 import type { JumpDog } from './jumpDog'
+import type { LastSmall } from './SmallSheet'
 import { useOutbox } from './Tray'
 
-/** House: how many repetitions and pieces a small thing stands for. */
-const worth: Readonly<
-  Record<SmallThing, { readonly name: string; readonly said: string; readonly reps: number; readonly pieces: number }>
-> = {
-  'tether-minute': { name: 'Tether', said: 'a minute on the tether', reps: 1, pieces: 5 },
-  'name-call': { name: 'Name', said: 'a name call', reps: 1, pieces: 1 },
-  'corridor-ten': { name: 'Ten', said: 'ten reps in the corridor', reps: 10, pieces: 10 },
-}
+const SmallSheet = dynamic(() => import('./SmallSheet').then((m) => m.SmallSheet), { ssr: false })
 
-/** Small things through the day, from any screen in two taps: this button (or the screen’s own), then the dog’s own. */
-export function SmallThings({
-  dogs,
-  me,
-  here,
-  trigger,
-}: {
-  dogs: readonly JumpDog[]
-  me: string
-  here: string | undefined
-  trigger?: ReactElement
-}) {
+/** Small things through the day, from any screen of the frame. */
+export function SmallThings(props: { dogs: readonly JumpDog[]; me: string; here: string | undefined }) {
   const outbox = useOutbox()
-  const [last, setLast] = useState<{ id: string; words: string } | undefined>()
-  const order = [...dogs].sort((a, b) => Number(b.residencyId === here) - Number(a.residencyId === here))
-  const log = (dog: JumpDog, what: SmallThing) => {
-    if (!outbox) return
-    const { reps, pieces, said } = worth[what]
-    const fact = outbox.add({
-      kind: 'small-thing',
-      residencyId: dog.residencyId,
-      what,
-      reps,
-      pieces: dog.toys ? 0 : pieces,
-      recordedBy: me,
-    })
-    setLast({ id: fact.id, words: `${dog.runNumber} ${dog.name}: ${said}` })
-  }
+  const [open, setOpen] = useState(false)
+  const [last, setLast] = useState<LastSmall | undefined>()
   return (
-    <DialogTrigger>
-      {trigger ?? <Plus>Small thing</Plus>}
-      <Overlay isDismissable>
-        <Modal>
-          <Sheet>
-            <Heading slot="title">Small things</Heading>
-            <p>
-              A minute on the tether, a name call, ten reps in the corridor: they count for the day and its food; a dog
-              that works for toys is charged none.
-            </p>
-            <Said role="status">
-              {last ? (
-                <>
-                  Kept: {last.words}.{' '}
-                  <Quiet
-                    onPress={() => {
-                      outbox?.add({ kind: 'voided', targetId: last.id, reason: 'undone', recordedBy: me })
-                      setLast(undefined)
-                    }}
-                  >
-                    Undo
-                  </Quiet>
-                </>
-              ) : (
-                ''
-              )}
-            </Said>
-            <List>
-              {order.map((dog) => (
-                <li key={dog.residencyId}>
-                  <span>
-                    <b>{dog.runNumber}</b> {dog.name}
-                  </span>
-                  {smallThings.map((what) => (
-                    <One
-                      key={what}
-                      aria-label={`${worth[what].name}: ${dog.name}`}
-                      onPress={() => log(dog, what)}
-                      isDisabled={!outbox}
-                    >
-                      {worth[what].name}
-                    </One>
-                  ))}
-                </li>
-              ))}
-              {dogs.length === 0 && (
-                <li>
-                  <span>No dog is here today.</span>
-                </li>
-              )}
-            </List>
-            <Quiet slot="close">Close</Quiet>
-          </Sheet>
-        </Modal>
-      </Overlay>
-    </DialogTrigger>
+    <>
+      <Plus onPress={() => setOpen(true)}>Small thing</Plus>
+      {open && <SmallSheet {...props} outbox={outbox} last={last} setLast={setLast} close={() => setOpen(false)} />}
+    </>
   )
 }
 
@@ -122,70 +39,5 @@ const Plus = styled(HeaderButton)`
   }
   @media print {
     display: none;
-  }
-`
-const Overlay = styled(ModalOverlay)`
-  position: fixed;
-  inset: 0;
-  background: rgb(8 24 20 / 0.55);
-  display: grid;
-  place-items: center;
-  z-index: 20;
-  padding: 0.6rem;
-`
-const Sheet = styled(Dialog)`
-  background: var(--paper);
-  color: var(--ink);
-  padding: 1rem 1.2rem;
-  width: min(32rem, calc(100vw - 1.2rem));
-  max-height: calc(100dvh - 1.2rem);
-  overflow: auto;
-  border-radius: 4px;
-  border-top: 6px solid var(--ink);
-  display: grid;
-  gap: 0.5rem;
-  outline: none;
-  p {
-    color: var(--ink-2);
-    font-size: 0.92rem;
-  }
-`
-const Said = styled.div`
-  min-height: 2rem;
-  font-weight: 560;
-`
-const List = styled.ul`
-  list-style: none;
-  margin: 0;
-  padding: 0;
-  li {
-    display: grid;
-    grid-template-columns: minmax(0, 1fr) repeat(3, auto);
-    gap: 0.4rem;
-    align-items: center;
-    border-top: 1px solid var(--rule);
-    padding: 0.25rem 0;
-  }
-  span {
-    overflow: hidden;
-    text-overflow: ellipsis;
-    white-space: nowrap;
-  }
-  b {
-    display: inline-block;
-    min-width: 1.8rem;
-  }
-`
-const One = styled(AriaButton)`
-  min-height: 2.9rem;
-  min-width: 3.6rem;
-  border: 1.5px solid var(--rule-2);
-  border-radius: 4px;
-  background: none;
-  color: var(--ink);
-  cursor: pointer;
-  &[data-pressed='true'] {
-    background: var(--ink);
-    color: var(--paper);
   }
 `

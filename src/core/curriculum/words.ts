@@ -1,0 +1,30 @@
+/** Words that a curriculum file is written in; apart from its schema, so that a screen shows them without a parser. */
+
+export const stages = [
+  'shape',
+  'empty-hand',
+  'word-before-signal',
+  'smaller-signal',
+  'word-alone',
+  'duration',
+  'distance',
+  'generalise',
+  'place',
+  'hands',
+] as const
+export const repKinds = ['position', 'timed', 'uncued', 'heel', 'recall', 'settle'] as const
+/** How much help the dog gets, least first. */
+export const promptLevels = ['none', 'smaller-signal', 'full-signal', 'lure', 'leash'] as const
+export const axes = ['help', 'start', 'handler', 'duration', 'distance', 'place', 'pay', 'pattern'] as const
+/** Leash and collar a set is worked on. */
+export const kits = [
+  '1.2 m leash',
+  '1.8 m leash',
+  'long line',
+  'self-winding leash',
+  'tether',
+  'flat collar',
+  'harness',
+  'none',
+] as const
+export const placeKinds = ['room', 'corridor', 'yard', 'open', 'street', 'square'] as const
