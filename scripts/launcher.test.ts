@@ -76,7 +76,7 @@ describe('a start that cannot be is one clear sentence and exit code 1', () => {
       cpSync('scripts', join(fresh, 'scripts'), { recursive: true })
       expect(run(`scripts/${script}.mjs`, {}, ['--import', pretend], fresh)).toEqual({
         code: 1,
-        said: 'kibou: Kibou needs Node 20.12 or newer; this is 18.20.1.',
+        said: 'kibou: Kibou runs on Node 20 (from 20.12), 22 and 24; this is 18.20.1.',
       })
     },
   )

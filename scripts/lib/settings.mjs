@@ -2,11 +2,11 @@ import { createServer } from 'node:net'
 import { resolve } from 'node:path'
 import { refuse } from './say.mjs'
 
-/** Refuses a Node that the locked packages do not run on. */
+/** Refuses a Node that the locked packages were not tried on. */
 export function checkNode() {
   const [major = 0, minor = 0] = process.versions.node.split('.').map(Number)
-  if (major < 20 || (major === 20 && minor < 12))
-    refuse(`Kibou needs Node 20.12 or newer; this is ${process.versions.node}.`)
+  if (![20, 22, 24].includes(major) || (major === 20 && minor < 12))
+    refuse(`Kibou runs on Node 20 (from 20.12), 22 and 24; this is ${process.versions.node}.`)
 }
 
 /** PORT, HOST and KIBOU_DB from the environment, with the defaults of this command. */

@@ -17,7 +17,7 @@ function digestOf(db: Db): string {
     hash.update(name)
     // The day it was made on is no work.
     const columns = name === 'kennel' ? 'id, name, time_zone' : '*'
-    for (const row of db.prepare(`SELECT ${columns} FROM "${name}" ORDER BY rowid`).raw().iterate())
+    for (const row of db.prepare(`SELECT ${columns} FROM "${name}" ORDER BY rowid`).raw().all())
       hash.update(JSON.stringify(row))
   }
   return hash.digest('hex')

@@ -61,16 +61,23 @@ export const connectTo = (path: string): Db => connect(resolve(path))
 function connect(file: string): Db {
   try {
     const db = new Database(file, { timeout: 5000 })
-    db.pragma('journal_mode = WAL')
-    // An acknowledged rep survives a power cut, not only a killed process.
-    db.pragma('synchronous = FULL')
-    db.pragma('foreign_keys = ON')
     prepareOnce(db)
+    db.prepare('PRAGMA journal_mode = WAL').get()
+    // An acknowledged rep survives a power cut, not only a killed process.
+    db.prepare('PRAGMA synchronous = FULL').run()
+    db.prepare('PRAGMA foreign_keys = ON').run()
     return db
   } catch (error) {
     throw new StoreRefusal(`Kibou cannot open ${file}: ${error instanceof Error ? error.message : String(error)}.`)
   }
 }
+
+/**
+ * From Node 24 on this version of the library brings the process down when a statement is collected (its destructor asks
+ * for an environment that a collection does not have). What was prepared stays, then: a handful for the one database of
+ * a server.
+ */
+const stay: object[] | undefined = Number(process.versions.node.split('.')[0]) >= 24 ? [] : undefined
 
 /**
  * Each statement is prepared once a database, since nearly all are asked again and again; it comes back as it was when
@@ -80,12 +87,14 @@ function connect(file: string): Db {
 function prepareOnce(db: Db): void {
   const prepare = db.prepare.bind(db)
   const known = new Map<string, Database.Statement>()
+  stay?.push(db)
   db.prepare = ((sql: string) => {
     const had = known.get(sql)
     if (had?.reader === true) return had.pluck(false).raw(false)
     if (had) return had
     const made = prepare(sql)
     known.set(sql, made)
+    stay?.push(made)
     return made
   }) as Db['prepare']
 }
@@ -100,7 +109,7 @@ function giveKennelDay(db: Db): void {
 function migrate(db: Db, all: readonly Migration[], file: string): void {
   const newest = all.at(-1)?.number ?? 0
   const run = db.transaction(() => {
-    const have = Number(db.pragma('user_version', { simple: true }))
+    const have = Number(db.prepare('PRAGMA user_version').pluck().get())
     if (have > newest)
       throw new StoreRefusal(
         `${file} was written by a newer Kibou (version ${have}, this one knows ${newest}). Start the newer ` +
@@ -111,7 +120,7 @@ function migrate(db: Db, all: readonly Migration[], file: string): void {
       giveKennelDay(db)
       db.exec(readFileSync(m.file, 'utf8'))
     }
-    if (have < newest) db.pragma(`user_version = ${newest}`)
+    if (have < newest) db.exec(`PRAGMA user_version = ${newest}`)
   })
   run.immediate()
 }
