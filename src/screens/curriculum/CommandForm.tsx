@@ -1,6 +1,7 @@
 'use client'
 import styled from 'styled-components'
 import type { CurriculumFile } from '@/core/curriculum/schema'
+import { Roles } from './Roles'
 import { Text } from './RungForm'
 
 type CommandFile = CurriculumFile['commands'][number]
@@ -65,6 +66,15 @@ export function CommandForm({ command, onChange }: { command: CommandFile; onCha
           value={command.caution}
           onChange={(caution) => {
             onChange({ ...command, caution })
+          }}
+        />
+      </div>
+      <div className="wide">
+        <Roles
+          roles={command.roles ?? []}
+          onChange={(roles) => {
+            const { roles: _roles, ...rest } = command
+            onChange(roles.length > 0 ? { ...rest, roles } : rest)
           }}
         />
       </div>

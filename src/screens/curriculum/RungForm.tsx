@@ -4,10 +4,11 @@ import { Input, Label, NumberField, TextField } from 'react-aria-components'
 import styled from 'styled-components'
 import type { RungFile } from '@/core/curriculum/schema'
 import { axes, kits, placeKinds, promptLevels, repKinds, stages } from '@/core/curriculum/words'
-import { roleNames, roleWords, type Role } from '@/core/curriculum/roles'
+import type { Role } from '@/core/curriculum/roles'
 import { numberOf, ruleKinds } from '@/core/rule/rule'
 import type { CurriculumFault } from '@/core/curriculum/validate'
 import { Choose, Fault, FieldLabel, Quiet } from '@/ui/parts'
+import { Roles } from './Roles'
 
 const choices = (ids: readonly string[]) => ids.map((id) => ({ id, name: id.replaceAll('-', ' ') }))
 const none = 'none'
@@ -234,31 +235,7 @@ export function RungForm({
         ]}
       />
       <div className="wide">
-        <FieldLabel>What Kibou must know of it</FieldLabel>
-        <ul>
-          {(rung.roles ?? []).map((role) => (
-            <li key={role}>
-              {roleWords[role]}{' '}
-              <Quiet
-                onPress={() => {
-                  withRoles((rung.roles ?? []).filter((r) => r !== role))
-                }}
-                aria-label={`Take out: ${roleWords[role]}`}
-              >
-                take out
-              </Quiet>
-            </li>
-          ))}
-        </ul>
-        <Choose
-          label="Add what it is"
-          value=""
-          onChange={(v) => {
-            const role = roleNames.find((r) => r === v)
-            if (role && !rung.roles?.includes(role)) withRoles([...(rung.roles ?? []), role])
-          }}
-          choices={roleNames.map((r) => ({ id: r, name: r.replaceAll('-', ' '), note: roleWords[r] }))}
-        />
+        <Roles roles={rung.roles ?? []} onChange={withRoles} />
       </div>
       <div className="wide">
         <FieldLabel>Needs held first</FieldLabel>
