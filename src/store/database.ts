@@ -73,9 +73,9 @@ function connect(file: string): Db {
 }
 
 /**
- * From Node 24 on this version of the library brings the process down when a statement is collected (its destructor asks
- * for an environment that a collection does not have). What was prepared stays, then: a handful for the one database of
- * a server.
+ * From Node 24 on this version of the library brings the process down when a statement is collected (its destructor
+ * asks for an environment that a collection does not have). What was prepared stays, then: a handful for the one
+ * database of a server.
  */
 const stay: object[] | undefined = Number(process.versions.node.split('.')[0]) >= 24 ? [] : undefined
 
