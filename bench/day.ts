@@ -15,10 +15,8 @@ import { loadWall } from '@/work/page/wall'
 
 /**
  * The demonstration kennel followed for one day by the book: every trainer who works that day takes the dog at the head
- * of
- * *up next*, works the block as composed, and takes the next. How the minutes were shared out, and what should not have
- * been.
- * Prints, never fails.
+ * of *up next*, works the block as composed, and takes the next. How the minutes were shared out, and what should not
+ * have been. Prints, never fails.
  */
 const day = '2026-06-10'
 const msPerMinute = 60_000

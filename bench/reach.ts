@@ -5,9 +5,8 @@ import { laws, tempers, type TemperName } from '@/core/tests/loop/dogs'
 
 /**
  * What the ratio of reps to go over reps that the days allow says about making the date: simulated dogs of three laws
- * and
- * three tempers, every day of their residencies against every date near the one on which they were ready. The labels of
- * core/forecast/upNext.ts are read off here. Prints, never fails.
+ * and three tempers, every day of their residencies against every date near the one on which they were ready. The
+ * labels of core/forecast/upNext.ts are read off here. Prints, never fails.
  */
 const p = (rungId: string) => ({ rungId, level: 0, places: 2, people: 2 })
 const everyday = [

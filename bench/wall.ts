@@ -9,8 +9,7 @@ import { fillKennel, median } from './support/kennel'
 
 /**
  * The wall with 60 residents and 200,000 sets in the history, most of them of dogs long gone home; and the ratio
- * against
- * reading the same stored standings with bare SQL. Prints, never fails.
+ * against reading the same stored standings with bare SQL. Prints, never fails.
  */
 const residents = 60
 const past = 540

@@ -14,8 +14,7 @@ const reply = z.object({
 
 /**
  * A Chromium spoken to over its debugging pipe. Playwright keeps every page looking as if it were in front; where a
- * test
- * needs a tab that is really hidden, behind another one, this is used instead.
+ * test needs a tab that is really hidden, behind another one, this is used instead.
  */
 export class RawChromium {
   private readonly profile = mkdtempSync(join(tmpdir(), 'kibou-chromium-'))

@@ -119,9 +119,8 @@ const forbiddenNames = new Set(['__proto__', 'constructor', 'prototype'])
 
 /**
  * Flat field names as an object: `owner`, `phones.0.number`. `several`: fields that are lists even when there is one,
- * with
- * a star for a row number.
- * Names that would reach into an object's own workings are passed over, and no list grows beyond 200.
+ * with a star for a row number. Names that would reach into an object's own workings are passed over, and no list grows
+ * beyond 200.
  */
 export function nested(typed: Typed, several: readonly string[] = []): Record<string, unknown> {
   const root: Record<string, unknown> = {}

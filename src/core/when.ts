@@ -10,9 +10,8 @@ export interface Settled {
 /**
  * The moment a fact is of, from what its device claims: the first claim that lies neither before what the device did
  * earlier nor ahead of the kennel's clock. A device whose clock fell back in mid-session is set right so, from the
- * order
- * of its facts and the server's clock. Where no claim fits, it is put right after what came before, and its day is not
- * sure.
+ * order of its facts and the server's clock. Where no claim fits, it is put right after what came before, and its day
+ * is not sure.
  */
 export function settle(
   claims: readonly number[],

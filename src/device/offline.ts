@@ -13,8 +13,8 @@ export const mayReloadOffline = (): boolean => 'serviceWorker' in navigator && '
 
 /**
  * Keeps this page and the program files it runs on. A page opened by a link of ours was never loaded by its address,
- * and
- * the files of the first visit came before the worker; both are fetched once more here, from the browser's own cache.
+ * and the files of the first visit came before the worker; both are fetched once more here, from the browser's own
+ * cache.
  */
 export async function keepThisPage(): Promise<boolean> {
   if (!mayReloadOffline()) return false

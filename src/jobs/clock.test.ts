@@ -44,6 +44,35 @@ describe('the clock', () => {
     clock.stop()
   })
 
+  it('goes on when it cannot be told when a duty is due, and asks again', async () => {
+    let time = 0
+    let broken = false
+    const said: string[] = []
+    const clock = startClock(
+      [
+        {
+          name: 'odd',
+          next: (now) => {
+            if (broken) throw new Error('database is locked')
+            return now + 10
+          },
+          run: () => Promise.resolve(),
+        },
+      ],
+      { time: () => time, say: (text) => said.push(text), every: hour },
+    )
+    broken = true
+    time = 10
+    expect(await clock.tick()).toEqual(['odd'])
+    expect(said).toEqual(['odd: not known when it is due: database is locked'])
+    broken = false
+    time = 20
+    expect(await clock.tick()).toEqual([])
+    time = hour
+    expect(await clock.tick()).toEqual(['odd'])
+    clock.stop()
+  })
+
   it('begins nothing twice that still runs', async () => {
     let end: () => void = () => undefined
     let begun = 0

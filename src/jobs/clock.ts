@@ -12,10 +12,13 @@ export interface Clock {
   stop(): void
 }
 
-/** House: so often the clock looks what is due. */
+/** House: so often the clock looks what is due, and after so long it asks again for what could not be told. */
 const lookEveryMs = 30_000
+const againMs = 600_000
 
-interface Standing {
+const wordsOf = (error: unknown): string => (error instanceof Error ? error.message : String(error))
+
+interface Kept {
   readonly duty: Duty
   last: number | undefined
   due: number
@@ -30,7 +33,7 @@ export function startClock(
   { time, say, every = lookEveryMs }: { time: () => number; say: (text: string) => void; every?: number },
 ): Clock {
   const begun = time()
-  const all: Standing[] = duties.map((duty) => ({ duty, last: undefined, due: duty.next(begun, undefined) }))
+  const all: Kept[] = duties.map((duty) => ({ duty, last: undefined, due: duty.next(begun, undefined) }))
   let busy = false
   const tick = async (): Promise<readonly string[]> => {
     if (busy) return []
@@ -40,14 +43,20 @@ export function startClock(
       for (const one of all) {
         const now = time()
         if (now < one.due) continue
+        one.last = now
         try {
           await one.duty.run(now)
           done.push(one.duty.name)
         } catch (error) {
-          say(`${one.duty.name} failed: ${error instanceof Error ? error.message : String(error)}`)
+          say(`${one.duty.name} failed: ${wordsOf(error)}`)
         }
-        one.last = now
-        one.due = one.duty.next(time(), now)
+        try {
+          one.due = one.duty.next(time(), now)
+        } catch (error) {
+          // Not known when it is due: asked again in a while. A clock that throws would take the server along.
+          one.due = time() + againMs
+          say(`${one.duty.name}: not known when it is due: ${wordsOf(error)}`)
+        }
       }
     } finally {
       busy = false

@@ -81,8 +81,7 @@ const stay: object[] | undefined = Number(process.versions.node.split('.')[0]) >
 
 /**
  * Each statement is prepared once a database, since nearly all are asked again and again; it comes back as it was when
- * new,
- * whether the last to ask wanted whole rows, lists or single values.
+ * new, whether the last to ask wanted whole rows, lists or single values.
  */
 function prepareOnce(db: Db): void {
   const prepare = db.prepare.bind(db)

@@ -2,8 +2,8 @@
 import { createGlobalStyle } from 'styled-components'
 
 /**
- * Tokens of the house, as CSS variables so that a part never knows which theme it is in.
- * Marigold means “do this now”, plum “slipped or needs a person”, teal “held”; nothing else may wear them.
+ * Tokens of the house, as CSS variables so that a part never knows which theme it is in. Marigold means “do this now”,
+ * plum “slipped or needs a person”, teal “held”; nothing else may wear them.
  */
 export const GlobalStyle = createGlobalStyle`
   :root, [data-theme='day'] {

@@ -14,9 +14,8 @@ import { dog, monday, msPerDay, newKennel, Tablet, trainer } from './tests/kenne
 
 /**
  * Whole residencies through the store: a phone loads a block, works it by the book, sends what it wrote in any batches,
- * in
- * any order, some of it twice. What the phone ended with is what the kennel derives, and what is stored is what a fresh
- * reading of the facts gives.
+ * in any order, some of it twice. What the phone ended with is what the kennel derives, and what is stored is what a
+ * fresh reading of the facts gives.
  */
 const promise = (rungIds: readonly string[]) => ({ rungIds, places: '2', people: '2' })
 const promises = {

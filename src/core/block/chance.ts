@@ -128,12 +128,10 @@ export function unpaidRun(paid: readonly boolean[]): number | undefined {
 
 /**
  * Whether each clean rep of a set is paid, in order. Pay has a memory that runs on across sets: after so many clean
- * reps
- * unpaid the chance is 1 in 4, 1 in 3, 1 in 2, then certain, which makes gaps of 1, 2, 3 and 4 equally likely; so the
- * share
- * is two in five over sets of any length, and the first rep of a set is paid as often as any other. `unpaid`: clean
- * reps in
- * a row unpaid before the set; undefined when nobody knows, and then it is drawn as such a run is found at any moment.
+ * reps unpaid the chance is 1 in 4, 1 in 3, 1 in 2, then certain, which makes gaps of 1, 2, 3 and 4 equally likely; so
+ * the share is two in five over sets of any length, and the first rep of a set is paid as often as any other. `unpaid`:
+ * clean reps in a row unpaid before the set; undefined when nobody knows, and then it is drawn as such a run is found
+ * at any moment.
  */
 export function drawPays(
   seed: number,

@@ -53,9 +53,8 @@ interface Scene {
 
 /**
  * Warm up on something sure, show what is going stale, work one or two things, finish on something sure. A dog that is
- * sure
- * of nothing begins with its work. A refresher is one set and takes nobody’s turn: it stands before the things worked
- * on.
+ * sure of nothing begins with its work. A refresher is one set and takes nobody’s turn: it stands before the things
+ * worked on.
  */
 export function composeBlock(scene: Scene): BlockPlan {
   const work = scene.next.map((s): BlockItem => ({

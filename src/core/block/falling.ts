@@ -1,12 +1,9 @@
 /**
  * Falling off: a cumulative-sum test (Page, Biometrika 41, 1954) against the rate expected of this dog at this rung.
- * Each
- * rep is scored by its log-likelihood ratio between the expected rate and one at which the odds of a rep that is not
- * clean are `oddsRatio` times as high (Steiner et al., Biostatistics 1, 2000, for rates that differ from rep to rep).
- * The
- * scores are whole numbers, so that chances of false alarm come out exactly by a Markov chain (Brook & Evans,
- * Biometrika
- * 59, 1972).
+ * Each rep is scored by its log-likelihood ratio between the expected rate and one at which the odds of a rep that is
+ * not clean are `oddsRatio` times as high (Steiner et al., Biostatistics 1, 2000, for rates that differ from rep to
+ * rep). The scores are whole numbers, so that chances of false alarm come out exactly by a Markov chain (Brook & Evans,
+ * Biometrika 59, 1972).
  */
 
 /** House: the fall to be seen is that of the odds from 85 % clean to 50 %. */

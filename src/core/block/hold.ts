@@ -18,9 +18,8 @@ export const holdPay = (
 
 /**
  * Seconds into a hold at which to pay, ascending, never in the last moments. Fixed: every interval. Stretching: the
- * first
- * after a third of the interval, each gap half as long again, up to the interval and beyond. Variable: gaps of half to
- * one and a half intervals, drawn from the seed.
+ * first after a third of the interval, each gap half as long again, up to the interval and beyond. Variable: gaps of
+ * half to one and a half intervals, drawn from the seed.
  */
 export function payMoments(seconds: number, how: HoldPay, seed: number): readonly number[] {
   if (seconds < 3) return []

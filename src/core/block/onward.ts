@@ -38,10 +38,8 @@ export function wayOn({ role, refresher, sets, mayGoOn, hasNextPart, inTurns }: 
 
 /**
  * The rung at which the next set goes on where and with whom the last one was: what the verdict on that set says.
- * Undefined
- * when it leaves that open: the rule was met once more, nothing was moved, or the run is beyond what was promised, so
- * that
- * the command’s own suggestion (another place, other hands, a second day) says more.
+ * Undefined when it leaves that open: the rule was met once more, nothing was moved, or the run is beyond what was
+ * promised, so that the command’s own suggestion (another place, other hands, a second day) says more.
  */
 export function goesOnAt(
   curriculum: Curriculum,

@@ -45,8 +45,7 @@ const plain = (s: string): string =>
 /**
  * One line of a paper sheet: run number or name, command, the rung when it is not the one in hand, and the marks, as in
  * “8 sit-stay 10 s CCM4C”. C clean, H helped, L late, M miss, with the second of a break behind it. Letters of a
- * command or
- * a rung may be left off from the end as long as it is clear which is meant.
+ * command or a rung may be left off from the end as long as it is clear which is meant.
  */
 export function readPaperLine(line: string, dogs: readonly PaperDog[]): PaperLine {
   const words = line.trim().split(/\s+/).filter(Boolean)

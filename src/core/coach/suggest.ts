@@ -73,8 +73,7 @@ type Answer = { readonly set: Suggestion } | { readonly shut: Held } | { readonl
 /**
  * Every set that can be worked with this dog now and that brings something nearer, most pressing kind first, and what
  * keeps the rest: what slipped is climbed again, then each run that is going stale is shown once, then what is promised
- * is
- * climbed, held and taken where it was promised, with all that it needs first. `foundation`: also the first days'
+ * is climbed, held and taken where it was promised, with all that it needs first. `foundation`: also the first days'
  * commands.
  */
 export function suggestAll(

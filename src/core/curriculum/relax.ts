@@ -25,9 +25,8 @@ const metresOf = (rung: Rung): number | undefined =>
 /**
  * The number of the rung to begin with when these things are new and rung `held` is held: duration and distance down to
  * their share, the strictest once, rounded down to a listed rung, at least the first. A rung that makes neither harder
- * goes
- * back one rung in a new place or at a new level (house: the last help comes back). A rung of its own kind of place, or
- * behind a gate, is nothing to begin with.
+ * goes back one rung in a new place or at a new level (house: the last help comes back). A rung of its own kind of
+ * place, or behind a gate, is nothing to begin with.
  */
 export function relaxFrom(run: Run, held: number, news: readonly Novelty[]): number {
   const key = news.reduce((bits, n) => bits | (1 << novelties.indexOf(n)), 0)

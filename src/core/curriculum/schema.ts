@@ -53,9 +53,7 @@ const ruleFile = (kind: (typeof ruleKinds)[keyof typeof ruleKinds]) =>
   z
     .strictObject({
       kind: z.literal(kind.kind),
-      ...Object.fromEntries(
-        Object.entries(kind.numbers).map(([name, words]) => [name, words === '' ? z.int() : z.int().describe(words)]),
-      ),
+      ...Object.fromEntries(Object.entries(kind.numbers).map(([name, words]) => [name, z.int().describe(words)])),
     })
     .readonly()
 const [anyRule, ...otherRules] = Object.values(ruleKinds).map(ruleFile)
@@ -78,7 +76,6 @@ const roles = z
 export const rungFile = z
   .strictObject({
     id,
-    roles,
     name: text(60),
     stage: z.enum(stages),
     axis: z
@@ -100,6 +97,7 @@ export const rungFile = z
       .boolean()
       .optional()
       .describe('The handler hides: never with anxious dogs, and under six months only in enclosed places'),
+    roles,
   })
   .readonly()
 

@@ -59,8 +59,7 @@ export interface KitTurn {
 
 /**
  * Whose turn it is after these sets: pairs of both, and each pair in the other order (A B, B A), so that neither has
- * all
- * the freshness or all the warmth. Undefined when all turns are done. Common practice: counterbalanced order.
+ * all the freshness or all the warmth. Undefined when all turns are done. Common practice: counterbalanced order.
  */
 export function kitTurn(done: readonly string[], [a, b]: readonly [string, string]): KitTurn | undefined {
   const worked = done.filter((kit) => kit === a || kit === b)

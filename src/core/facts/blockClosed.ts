@@ -12,5 +12,5 @@ export const blockClosed = factKind(
     praiseMinutes: z.int().min(0).max(60).nullable(),
     recordedBy: name,
   },
-  { names: { residencyId: 'resident', recordedBy: 'person' }, moves: 'nothing' },
+  { names: { residencyId: 'resident', recordedBy: 'person' } },
 )

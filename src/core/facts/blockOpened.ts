@@ -12,5 +12,5 @@ export const blockOpened = factKind(
       .max(12),
     recordedBy: name,
   },
-  { names: { residencyId: 'resident', recordedBy: 'person' }, moves: 'nothing' },
+  { names: { residencyId: 'resident', recordedBy: 'person' } },
 )

@@ -27,8 +27,11 @@ export type Named = 'resident' | 'person' | 'place' | 'feed'
 interface Meaning<S> {
   /** Fields that name something of the kennel; nothing may be named that is not here. Null names nothing. */
   readonly names: { readonly [F in keyof S]?: Named }
-  /** What it may move: the standing of its dog through one set, or anything folded before; or nothing at all. */
-  readonly moves: 'its set' | 'anything' | 'nothing'
+  /**
+   * Whose standing it may move: that of the set which this field names, by what comes after (`set`) or by anything that
+   * was folded before (`anything`, of a set or of a rep). Left out where it moves none.
+   */
+  readonly moves?: { readonly set: keyof S | 'id' } | { readonly anything: keyof S }
 }
 
 /** A kind of fact: its shape on the wire, and what it means to the kennel. Each has a file of its own beside this. */
@@ -37,5 +40,5 @@ export const factKind = <K extends string, S extends z.ZodRawShape>(kind: K, fie
   fields: Object.keys(fields),
   schema: z.object({ kind: z.literal(kind), ...stamp, ...fields }),
   names: meaning.names as Readonly<Record<string, Named | undefined>>,
-  moves: meaning.moves,
+  moves: meaning.moves as { readonly set?: string; readonly anything?: string } | undefined,
 })

@@ -14,5 +14,5 @@ export const leashPressure = factKind(
     effect: line(60).min(1),
     recordedBy: name,
   },
-  { names: { residencyId: 'resident', recordedBy: 'person' }, moves: 'nothing' },
+  { names: { residencyId: 'resident', recordedBy: 'person' } },
 )

@@ -15,5 +15,5 @@ export const overThreshold = factKind(
     distanceBand: z.enum(distanceBands).nullable(),
     recordedBy: name,
   },
-  { names: { residencyId: 'resident', recordedBy: 'person', placeId: 'place' }, moves: 'nothing' },
+  { names: { residencyId: 'resident', recordedBy: 'person', placeId: 'place' } },
 )

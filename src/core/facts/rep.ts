@@ -30,5 +30,5 @@ export const repDone = factKind(
     stops: z.int().min(0).max(200).nullable().default(null),
     replaces: z.uuid().nullable().default(null),
   },
-  { names: {}, moves: 'its set' },
+  { names: {}, moves: { set: 'setId' } },
 )

@@ -5,5 +5,5 @@ import { factKind, line } from './kind'
 export const setClosed = factKind(
   'set-closed',
   { setId: z.uuid(), endedBy: z.enum(['rule', 'trainer']), note: line(400) },
-  { names: {}, moves: 'nothing' },
+  { names: {} },
 )

@@ -45,6 +45,6 @@ export const setOpened = factKind(
       secondDog: 'resident',
       feedId: 'feed',
     },
-    moves: 'its set',
+    moves: { set: 'id' },
   },
 )

@@ -12,5 +12,5 @@ export const smallThing = factKind(
     pieces: z.int().min(0).max(40),
     recordedBy: name,
   },
-  { names: { residencyId: 'resident', recordedBy: 'person' }, moves: 'nothing' },
+  { names: { residencyId: 'resident', recordedBy: 'person' } },
 )

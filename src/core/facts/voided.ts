@@ -5,5 +5,5 @@ import { factKind, line, name } from './kind'
 export const voided = factKind(
   'voided',
   { targetId: z.uuid(), reason: line(200), recordedBy: name },
-  { names: { recordedBy: 'person' }, moves: 'anything' },
+  { names: { recordedBy: 'person' }, moves: { anything: 'targetId' } },
 )

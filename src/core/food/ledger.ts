@@ -75,8 +75,7 @@ export interface Ledger {
 
 /**
  * A day's food of one dog. The whole ration is always eaten: what is not paid in training goes into the evening bowl,
- * and
- * extras come off the ration only up to their tenth, so that nobody's bowl is emptied by treats.
+ * and extras come off the ration only up to their tenth, so that nobody's bowl is emptied by treats.
  */
 export function ledgerOf(plan: FeedingPlan, feed: Feed, fed: FedToday): Ledger {
   const energy = energyOf(plan)

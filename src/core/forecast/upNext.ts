@@ -48,8 +48,7 @@ export interface UpNext {
 
 /**
  * Share of simulated dogs (three learning laws, three tempers; bench/reach.ts) that were ready in time, by reps to go
- * over
- * reps that the days allow. Below an even ratio days run out before reps do: what is held asks for a second one.
+ * over reps that the days allow. Below an even ratio days run out before reps do: what is held asks for a second one.
  */
 const madeIt: readonly (readonly [ratio: number, share: number])[] = [
   [0, 1],
@@ -91,10 +90,8 @@ const turns: Readonly<Record<Reach, number>> = { tight: 0, 'in hand': 1, 'out of
 
 /**
  * Who most needs a block: for each dog reps still expected over the reps that its days allow, and the command that
- * needs
- * most of them and can be worked today. Dogs that can still be saved come first, the one with most at stake at the
- * head;
- * dogs that need nothing are left out.
+ * needs most of them and can be worked today. Dogs that can still be saved come first, the one with most at stake at
+ * the head; dogs that need nothing are left out.
  */
 export function upNext(candidates: readonly Candidate[]): readonly UpNext[] {
   const rows = candidates.flatMap((c) => {

@@ -46,8 +46,7 @@ export const mostPlaces = (curriculum: Curriculum, rungId: string, house: HouseG
 
 /**
  * Why a promise can never be met in this house, by what it lacks: a rung that the dog’s ladder does not have, people,
- * places
- * of the kind, or a place that something on the way counts in. Undefined when it can be met.
+ * places of the kind, or a place that something on the way counts in. Undefined when it can be met.
  */
 export function whyNotPossible(
   curriculum: Curriculum,

@@ -80,7 +80,6 @@ const feeds = z.object({
     'Two feeds have one name.',
   ),
 })
-export type FeedEntry = z.output<typeof feed>
 
 const daysOff = z.object({
   off: rows(
@@ -106,7 +105,6 @@ const daysOff = z.object({
     'Days off',
   ),
 })
-export type DayOff = z.output<typeof daysOff>['off'][number]
 
 const shift = z
   .object({

@@ -5,8 +5,7 @@ import { outcomes } from '../facts/fact'
 
 /**
  * What `npm run judge` reads: one case a line, JSON, described here once. Times are UTC unless the house says another
- * zone.
- * Unknown keys are refused, so that a misspelt one is not taken for nothing said.
+ * zone. Unknown keys are refused, so that a misspelt one is not taken for nothing said.
  */
 
 const day = z

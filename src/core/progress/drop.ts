@@ -82,8 +82,7 @@ export function belowBreak(run: Run, index: number, brokeSeconds: number | undef
 
 /**
  * The longest listed recall of at most ten steps, from wherever it came in crooked; the same rung again where that is
- * no
- * longer already. Without such a rung below, the previous one.
+ * no longer already. Without such a rung below, the previous one.
  */
 function shorterRecall(run: Run, index: number): number {
   if ((run.rungs[index]?.criterion.steps ?? Number.POSITIVE_INFINITY) <= crookedRecallSteps) return index

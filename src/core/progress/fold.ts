@@ -34,10 +34,8 @@ export function foldMarked(
 
 /**
  * The state after what came in for these sets (each with all its reps), the same as if everything had been folded
- * together;
- * undefined when it does not simply come after what was folded: a rep lies before the mark, before the rules in force
- * began,
- * or belongs to a set too old to be in the mark. The given state is taken over and changed.
+ * together; undefined when it does not simply come after what was folded: a rep lies before the mark, before the rules
+ * in force began, or belongs to a set too old to be in the mark. The given state is taken over and changed.
  */
 export function foldFrom(
   state: DogState,

@@ -320,11 +320,11 @@ export class Fold {
     const { results } = window
     const offered =
       judging.skipOffered &&
-      is(rung, 'bed') &&
       rung.stage === 'shape' &&
       tally.reps === 2 &&
       tally.clean === 2 &&
-      tally.met.length === 0
+      tally.met.length === 0 &&
+      is(rung, 'bed')
     // Whatever the window holds: a hold that broke and a recall that was missed never move on.
     const stops = result === 'M' && (rung.kind === 'timed' || rung.kind === 'recall')
     if (!stops && (ruleMet(rung.rule, window.results) || offered))

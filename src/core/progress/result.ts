@@ -38,8 +38,7 @@ const hadHelp = (rung: Rung, rep: RepFact): boolean =>
 
 /**
  * What a rep is by its outcome, its faults and its help, before the house's judging is asked: a break is a miss, a
- * fault
- * that voids keeps it from being clean, and help beyond the rung's makes it helped, whenever they were tapped.
+ * fault that voids keeps it from being clean, and help beyond the rung's makes it helped, whenever they were tapped.
  */
 export function madeOf(rung: Rung, rep: RepFact): 'C' | 'H' | 'L' | 'M' | 'N' {
   // Nine reps in ten in a replay: nothing was tapped but the outcome.

@@ -96,9 +96,8 @@ export interface Aim {
 
 /**
  * Everything that can be worked on so that this goal comes to be met, its own ladder first: the rung in hand, and what
- * any
- * rung on the way asks to be held before it, so that nothing waits for a prerequisite nobody had begun. Empty once it
- * is met.
+ * any rung on the way asks to be held before it, so that nothing waits for a prerequisite nobody had begun. Empty once
+ * it is met.
  */
 export function aimsOf(
   curriculum: Curriculum,

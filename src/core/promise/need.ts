@@ -24,8 +24,7 @@ export interface Need {
 
 /**
  * House: what a dog does for each rep that one that never misses would need, before it has shown its own figure, and
- * how
- * many of its reps that weighs as much as. From simulated dogs of three learning laws (bench/reach.ts).
+ * how many of its reps that weighs as much as. From simulated dogs of three learning laws (bench/reach.ts).
  */
 export const usualEffort = { ratio: 1.8, weight: 60 } as const
 

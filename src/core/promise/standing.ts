@@ -1,5 +1,5 @@
 import { findRung, runKey, type RungPlaceInLadder } from '../curriculum/lookup'
-import type { Command, Curriculum, Run, Rung, Stage } from '../curriculum/types'
+import type { Command, Curriculum, Run, Stage } from '../curriculum/types'
 import { promiseStanding, type PromiseStanding } from './promise'
 import type { OwnerPromise } from './ownerPromise'
 import { unmetNeeds } from '../progress/gates'
@@ -234,10 +234,4 @@ function stepOf(state: DogState, aim: Aim, standing: PromiseStanding | undefined
           : 'new-place')
   const metOn = aim.kind === 'hold' ? lack?.days.at(-1) : undefined
   return { rungId: rung.id, command: rung.command, why, ...(metOn === undefined ? {} : { metOn }) }
-}
-
-/** Rungs still to climb before the target is passed once, prerequisites not counted. */
-export function rungsToClimb(state: DogState, target: RungPlaceInLadder): readonly Rung[] {
-  const position = state.runs[target.runKey]?.position ?? 0
-  return target.run.rungs.slice(position, target.index)
 }

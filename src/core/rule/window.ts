@@ -12,7 +12,7 @@ export interface Window {
 export const window: RuleKind<Window> = {
   kind: 'window',
   name: 'k of the last n',
-  numbers: { k: '', n: 'at least k clean of the last n, never before n were done' },
+  numbers: { k: 'at least k clean', n: 'of the last n, never before n were done' },
   usual: { kind: 'window', k: 8, n: 10 },
   span: (rule) => rule.n,
   wanted: (rule) => rule.k,

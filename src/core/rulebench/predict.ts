@@ -36,9 +36,8 @@ export function calibration(pairs: readonly { readonly predicted: number; readon
 
 /**
  * Every refresher of a run as it was predicted and as it came: what was predicted to be left then, from the showings
- * before
- * it. What a dog did over all its reps was tried beside it and predicted worse than retention alone, so that stands
- * alone.
+ * before it. What a dog did over all its reps was tried beside it and predicted worse than retention alone, so that
+ * stands alone.
  */
 export const refreshersOf = (
   shown: readonly Showing[],

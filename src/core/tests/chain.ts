@@ -1,7 +1,6 @@
 /**
  * Expected reps until k of the last n (8 of 10 when not said), written apart from the product: words of results as
- * strings, equations
- * E(w) = 1 + p E(w·1) + (1 − p) E(w·0) solved by repeated substitution.
+ * strings, equations E(w) = 1 + p E(w·1) + (1 − p) E(w·0) solved by repeated substitution.
  */
 export function expectedBySolvingTheChain(p: number, k = 8, n = 10): number {
   const ones = (w: string) => [...w].filter((c) => c === '1').length

@@ -368,8 +368,7 @@ const Pad = memo(function Pad({
 
 /**
  * A finger lifted where it was put down. Answered at once, without the mouse events and the click that a browser makes
- * of
- * it afterwards; where no finger is seen (keys, a mouse, a screen reader) the click answers.
+ * of it afterwards; where no finger is seen (keys, a mouse, a screen reader) the click answers.
  */
 function liftedOn(e: TouchEvent<HTMLButtonElement>, then: () => void): void {
   const finger = e.changedTouches[0]

@@ -109,8 +109,7 @@ function takeUp(view: BlockView, outbox: Outbox): Held {
 
 /**
  * A block in hand: everything is judged on the device from the state it was opened with; facts go to the outbox. What
- * is
- * drawn follows what is known: after a tap the marks at once (they read `known`), all else in a transition.
+ * is drawn follows what is known: after a tap the marks at once (they read `known`), all else in a transition.
  */
 export function useBlock(view: BlockView, outbox: Outbox, seedOf: () => number) {
   const regimes = useMemo(() => regimesOf(view), [view])

@@ -1,12 +1,13 @@
 'use client'
 import { useState, useTransition } from 'react'
-import { Button as AriaButton, Dialog, Heading, Label, Modal, ModalOverlay, TextField } from 'react-aria-components'
+import { Button as AriaButton, Label, TextField } from 'react-aria-components'
 import styled from 'styled-components'
 import { outcomes, type Outcome } from '@/core/facts/fact'
 import { levelWords } from '@/core/views/grid'
 import { kits } from '@/core/curriculum/types'
 import { OutcomeMark } from '@/ui/OutcomeMark'
 import { Button, Choose, Fault, FieldInput, FieldLabel, Quiet } from '@/ui/parts'
+import { Sheet } from '@/ui/Sheet'
 import type { LogEntry } from '@/work/page/resident'
 import type { Told } from '../told'
 
@@ -50,110 +51,69 @@ export function CorrectSet({
     setReps((all) => all.map((o, n) => (n === i ? (outcomes[(outcomes.indexOf(o) + 1) % outcomes.length] ?? o) : o)))
   }
   return (
-    <Overlay
-      isOpen
-      isDismissable
-      onOpenChange={(open) => {
-        if (!open) onClose()
-      }}
-    >
-      <Modal>
-        <Sheet>
-          <Heading slot="title">Correct: {entry.rungName}</Heading>
-          <p>
-            The set as recorded stays in the log, marked and with your reason. The corrected one counts in its place, at
-            its time.
-          </p>
-          <FieldLabel id="reps-label">Reps, each a button that turns clean, helped, late, miss</FieldLabel>
-          <RepRow role="group" aria-labelledby="reps-label">
-            {reps.map((o, i) => (
-              <RepButton
-                key={i}
-                onPress={() => {
-                  turn(i)
-                }}
-                aria-label={`Rep ${i + 1}: ${o}`}
-              >
-                <OutcomeMark outcome={o} size="1.3rem" />
-              </RepButton>
-            ))}
-          </RepRow>
-          <Pairs>
-            <Choose label="Place" value={placeId} onChange={setPlace} choices={places} />
-            <Choose label="On the leash" value={leashHolder} onChange={setHolder} choices={people} />
-            <Choose
-              label="Distraction"
-              value={level}
-              onChange={setLevel}
-              choices={levelWords.map((words, i) => ({ id: String(i), name: `${i} ${words}` }))}
-            />
-            <Choose label="Kit" value={kit} onChange={setKit} choices={kits.map((k) => ({ id: k, name: k }))} />
-            <TextField value={reason} onChange={setReason}>
-              <FieldLabel as={Label}>Reason</FieldLabel>
-              <FieldInput maxLength={200} />
-            </TextField>
-          </Pairs>
-          {wrong && (
-            <div role="alert">
-              <Fault>{wrong}</Fault>
-            </div>
-          )}
-          <Row>
-            <Button
-              $now
-              isDisabled={pending}
-              onPress={() => {
-                send(() =>
-                  actions.putRight({ setId: entry.id, reason, placeId, leashHolder, level, kit, outcomes: reps }),
-                )
-              }}
-            >
-              Put it right
-            </Button>
-            <Button
-              isDisabled={pending}
-              onPress={() => {
-                send(() => actions.takeBack({ setId: entry.id, reason }))
-              }}
-            >
-              Take the set back
-            </Button>
-            <Quiet onPress={onClose}>Leave it</Quiet>
-          </Row>
-        </Sheet>
-      </Modal>
-    </Overlay>
+    <Sheet title={`Correct: ${entry.rungName}`} width="38rem" onClose={onClose}>
+      <p>
+        The set as recorded stays in the log, marked and with your reason. The corrected one counts in its place, at its
+        time.
+      </p>
+      <FieldLabel id="reps-label">Reps, each a button that turns clean, helped, late, miss</FieldLabel>
+      <RepRow role="group" aria-labelledby="reps-label">
+        {reps.map((o, i) => (
+          <RepButton
+            key={i}
+            onPress={() => {
+              turn(i)
+            }}
+            aria-label={`Rep ${i + 1}: ${o}`}
+          >
+            <OutcomeMark outcome={o} size="1.3rem" />
+          </RepButton>
+        ))}
+      </RepRow>
+      <Pairs>
+        <Choose label="Place" value={placeId} onChange={setPlace} choices={places} />
+        <Choose label="On the leash" value={leashHolder} onChange={setHolder} choices={people} />
+        <Choose
+          label="Distraction"
+          value={level}
+          onChange={setLevel}
+          choices={levelWords.map((words, i) => ({ id: String(i), name: `${i} ${words}` }))}
+        />
+        <Choose label="Kit" value={kit} onChange={setKit} choices={kits.map((k) => ({ id: k, name: k }))} />
+        <TextField value={reason} onChange={setReason}>
+          <FieldLabel as={Label}>Reason</FieldLabel>
+          <FieldInput maxLength={200} />
+        </TextField>
+      </Pairs>
+      {wrong && (
+        <div role="alert">
+          <Fault>{wrong}</Fault>
+        </div>
+      )}
+      <Row>
+        <Button
+          $now
+          isDisabled={pending}
+          onPress={() => {
+            send(() => actions.putRight({ setId: entry.id, reason, placeId, leashHolder, level, kit, outcomes: reps }))
+          }}
+        >
+          Put it right
+        </Button>
+        <Button
+          isDisabled={pending}
+          onPress={() => {
+            send(() => actions.takeBack({ setId: entry.id, reason }))
+          }}
+        >
+          Take the set back
+        </Button>
+        <Quiet onPress={onClose}>Leave it</Quiet>
+      </Row>
+    </Sheet>
   )
 }
 
-const Overlay = styled(ModalOverlay)`
-  position: fixed;
-  inset: 0;
-  background: rgb(8 24 20 / 0.55);
-  display: grid;
-  place-items: center;
-  z-index: 20;
-  padding: 1rem;
-  overflow: auto;
-`
-const Sheet = styled(Dialog)`
-  background: var(--paper);
-  color: var(--ink);
-  padding: 1.3rem 1.6rem;
-  width: min(38rem, 94vw);
-  border-radius: 4px;
-  border-top: 6px solid var(--ink);
-  display: grid;
-  gap: 0.7rem;
-  outline: none;
-  p {
-    color: var(--ink-2);
-    font-size: 0.92rem;
-  }
-  h2 {
-    font-size: 1.3rem;
-  }
-`
 const RepRow = styled.div`
   display: flex;
   flex-wrap: wrap;

@@ -1,9 +1,10 @@
 'use client'
-import { Button as AriaButton, Dialog, Heading, Modal, ModalOverlay } from 'react-aria-components'
+import { Button as AriaButton } from 'react-aria-components'
 import styled from 'styled-components'
 import { smallThings, type SmallThing } from '@/core/facts/words'
 import type { Outbox } from '@/device/outbox'
 import { Quiet } from '@/ui/parts'
+import { Sheet } from '@/ui/Sheet'
 import type { JumpDog } from './jumpDog'
 
 /** House: how many repetitions and pieces a small thing stands for. */
@@ -54,88 +55,57 @@ export function SmallSheet({
     setLast({ id: fact.id, words: `${dog.runNumber} ${dog.name}: ${said}` })
   }
   return (
-    <Overlay isOpen isDismissable onOpenChange={(open) => !open && close()}>
-      <Modal>
-        <Sheet>
-          <Heading slot="title">Small things</Heading>
-          <p>
-            A minute on the tether, a name call, ten reps in the corridor: they count for the day and its food; a dog
-            that works for toys is charged none.
-          </p>
-          <Said role="status">
-            {last ? (
-              <>
-                Kept: {last.words}.{' '}
-                <Quiet
-                  onPress={() => {
-                    outbox?.add({ kind: 'voided', targetId: last.id, reason: 'undone', recordedBy: me })
-                    setLast(undefined)
-                  }}
-                >
-                  Undo
-                </Quiet>
-              </>
-            ) : (
-              ''
-            )}
-          </Said>
-          <List>
-            {order.map((dog) => (
-              <li key={dog.residencyId}>
-                <span>
-                  <b>{dog.runNumber}</b> {dog.name}
-                </span>
-                {smallThings.map((what) => (
-                  <One
-                    key={what}
-                    aria-label={`${worth[what].name}: ${dog.name}`}
-                    onPress={() => log(dog, what)}
-                    isDisabled={!outbox}
-                  >
-                    {worth[what].name}
-                  </One>
-                ))}
-              </li>
+    <Sheet title="Small things" onClose={close}>
+      <p>
+        A minute on the tether, a name call, ten reps in the corridor: they count for the day and its food; a dog that
+        works for toys is charged none.
+      </p>
+      <Said role="status">
+        {last ? (
+          <>
+            Kept: {last.words}.{' '}
+            <Quiet
+              onPress={() => {
+                outbox?.add({ kind: 'voided', targetId: last.id, reason: 'undone', recordedBy: me })
+                setLast(undefined)
+              }}
+            >
+              Undo
+            </Quiet>
+          </>
+        ) : (
+          ''
+        )}
+      </Said>
+      <List>
+        {order.map((dog) => (
+          <li key={dog.residencyId}>
+            <span>
+              <b>{dog.runNumber}</b> {dog.name}
+            </span>
+            {smallThings.map((what) => (
+              <One
+                key={what}
+                aria-label={`${worth[what].name}: ${dog.name}`}
+                onPress={() => log(dog, what)}
+                isDisabled={!outbox}
+              >
+                {worth[what].name}
+              </One>
             ))}
-            {dogs.length === 0 && (
-              <li>
-                <span>No dog is here today.</span>
-              </li>
-            )}
-          </List>
-          <Quiet slot="close">Close</Quiet>
-        </Sheet>
-      </Modal>
-    </Overlay>
+          </li>
+        ))}
+        {dogs.length === 0 && (
+          <li>
+            <span>No dog is here today.</span>
+          </li>
+        )}
+      </List>
+      <Quiet slot="close">Close</Quiet>
+    </Sheet>
   )
 }
 
-const Overlay = styled(ModalOverlay)`
-  position: fixed;
-  inset: 0;
-  background: rgb(8 24 20 / 0.55);
-  display: grid;
-  place-items: center;
-  z-index: 20;
-  padding: 0.6rem;
-`
-const Sheet = styled(Dialog)`
-  background: var(--paper);
-  color: var(--ink);
-  padding: 1rem 1.2rem;
-  width: min(32rem, calc(100vw - 1.2rem));
-  max-height: calc(100dvh - 1.2rem);
-  overflow: auto;
-  border-radius: 4px;
-  border-top: 6px solid var(--ink);
-  display: grid;
-  gap: 0.5rem;
-  outline: none;
-  p {
-    color: var(--ink-2);
-    font-size: 0.92rem;
-  }
-`
 const Said = styled.div`
   min-height: 2rem;
   font-weight: 560;

@@ -148,18 +148,6 @@ export const readSmallThings = (db: Db, day: string): readonly KeptSmall[] =>
       .all(day),
   )
 
-/** Residency of a fact of a block, for taking it back; undefined when it is none. */
-export function residencyOfSmallFact(db: Db, id: string): string | undefined {
-  for (const table of ['small_thing', 'correction', 'over_threshold', 'block_close'] as const) {
-    const found = z
-      .object({ residency_id: z.string() })
-      .optional()
-      .parse(db.prepare(`SELECT residency_id FROM ${table} WHERE id = ?`).get(id))
-    if (found) return found.residency_id
-  }
-  return undefined
-}
-
 /**
  * The blocks of everybody on a day: when each began and when its newest set did, oldest first. One look for the whole
  * house.

@@ -1,4 +1,4 @@
-import { factKinds, type FactKindName } from '@/core/facts/wire'
+import { kindNamed, type FactKindName } from '@/core/facts/wire'
 
 /** Where a kind of fact keeps what is particular to it. */
 export interface Detail {
@@ -35,8 +35,8 @@ const snake = (field: string): string => field.replace(/[A-Z]/g, (c) => `_${c.to
 
 /** The kind's own fields and the column each lies in. */
 export const columnsOf = (kind: FactKindName): readonly (readonly [field: string, column: string])[] =>
-  factKinds[kind].fields
-    .filter((field) => field !== 'recordedBy')
+  kindNamed(kind)
+    .fields.filter((field) => field !== 'recordedBy')
     .map((field) => [field, details[kind].columns?.[field] ?? snake(field)] as const)
 
 /** Every table of facts. */

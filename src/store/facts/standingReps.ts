@@ -2,8 +2,7 @@ const voided = (id: string): string => `EXISTS (SELECT 1 FROM voided v WHERE v.t
 
 /**
  * A query for the reps that stand, as `r`, each with the standing set it belongs to, as `s`: those of the set itself,
- * and
- * those that a device still added to it after it was put right under another id. `where` speaks of `s` only.
+ * and those that a device still added to it after it was put right under another id. `where` speaks of `s` only.
  */
 export const standingReps = (columns: string, where: string): string =>
   `SELECT ${columns} FROM training_set s JOIN rep r ON r.set_id = s.id

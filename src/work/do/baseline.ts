@@ -80,8 +80,7 @@ export const startForm = z.object({
 
 /**
  * Puts the starting rung of a command in hand: the one proposed, a lower one, or with a reason a higher one, never
- * above
- * a prerequisite that was not shown. It passes nothing and holds nothing.
+ * above a prerequisite that was not shown. It passes nothing and holds nothing.
  */
 export function takeStart(db: Db, form: z.infer<typeof startForm>, now: number): Done {
   return aboutResident(db, form, (resident) => {

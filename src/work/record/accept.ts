@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { addDays, dayIn, startOfDay } from '@/core/days'
 import type { Named } from '@/core/facts/kind'
-import { factKinds, wireFact, type FactKindName, type FactOf, type WireFact } from '@/core/facts/wire'
+import { kindNamed, wireFact, type FactKindName, type FactOf, type WireFact } from '@/core/facts/wire'
 import type { Receipt } from '@/core/facts/receipt'
 import { foldVersion } from '@/core/promise/summary'
 import { liesWithin, settle, type Settled } from '@/core/when'
@@ -26,8 +26,7 @@ export interface Batch {
 /**
  * Stores a device's facts once each and brings the standings they touch up to date, all in one transaction. A fact that
  * cannot be taken is refused by itself, with a reason, and keeps nothing else back. `sender`: who is signed in; facts
- * carry
- * who made them, which may be somebody else on the same tablet.
+ * carry who made them, which may be somebody else on the same tablet.
  */
 export function recordFacts(db: Db, batch: Batch, now: number, sender?: Person): Receipt {
   return db
@@ -138,7 +137,7 @@ function namesNobody(db: Db, context: Context, fact: WireFact): string | undefin
     feed: (id) => allFeeds(db).has(id),
   }
   const said: Readonly<Record<string, unknown>> = fact
-  for (const [field, named] of Object.entries(factKinds[fact.kind].names)) {
+  for (const [field, named] of Object.entries(kindNamed(fact.kind).names)) {
     const id = said[field]
     if (named !== undefined && typeof id === 'string' && !here[named](id)) return `${field}: ${missing[named]}`
   }
@@ -184,16 +183,14 @@ function takeKind(db: Db, context: Context, fact: WireFact, stamp: Stamp, sure: 
 
 /** Notes whose standing this fact may move. A rep whose set is not here yet moves nothing until that comes. */
 function touch(db: Db, touched: Touched, fact: WireFact): void {
-  const { moves } = factKinds[fact.kind]
-  if (moves === 'nothing') return
-  const setId = fact.kind === 'rep' ? fact.setId : fact.kind === 'set-opened' ? fact.id : undefined
-  const residencyId = fact.kind === 'voided' ? residencyOfTarget(db, fact.targetId) : setId && residencyOfSet(db, setId)
-  if (residencyId === undefined || residencyId === '') return
+  const { set, anything } = kindNamed(fact.kind).moves ?? {}
+  const said: Readonly<Record<string, unknown>> = fact
+  const target = said[set ?? anything ?? '']
+  if (typeof target !== 'string') return
+  const residencyId = set === undefined ? residencyOfTarget(db, target) : residencyOfSet(db, target)
+  if (residencyId === undefined) return
   const sets = touched.get(residencyId) ?? new Set<string>()
-  touched.set(
-    residencyId,
-    moves === 'anything' || setId === undefined || sets === 'anything' ? 'anything' : sets.add(setId),
-  )
+  touched.set(residencyId, set === undefined || sets === 'anything' ? 'anything' : sets.add(target))
 }
 
 /**

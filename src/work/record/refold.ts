@@ -30,10 +30,8 @@ export function refold(db: Db, residencyId: string, now: number): Derived {
 
 /**
  * Brings a standing up to date after facts of these sets came in: they are folded onto what is stored where they come
- * after
- * it, so that a rep costs the same on the last day as on the first; anything else is folded anew. Call inside the
- * transaction
- * that wrote the facts. Nothing may have been taken back.
+ * after it, so that a rep costs the same on the last day as on the first; anything else is folded anew. Call inside the
+ * transaction that wrote the facts. Nothing may have been taken back.
  */
 export function advance(db: Db, residencyId: string, setIds: readonly string[], now: number): Derived {
   const before = kept(db, residencyId, now)

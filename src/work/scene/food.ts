@@ -15,9 +15,6 @@ import { readEntry } from '@/store/intake'
 import type { Resident } from '@/store/residents'
 import { wallMinute } from './clock'
 
-/** House: half of the ration is weighed out for training until somebody says otherwise. */
-export const usualShare = 0.5
-
 /** One dog's food of one day. */
 export interface DayFood {
   readonly energy: Energy

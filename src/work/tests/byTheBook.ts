@@ -30,8 +30,7 @@ const [betweenReps, betweenSets] = [7000, 30_000]
 
 /**
  * A block worked as a trainer with a phone works it: what was planned, where, with whom and on what; the phone judges
- * each
- * rep by itself, and what follows is what it says then. Nothing is sent: the caller does that, in what batches it
+ * each rep by itself, and what follows is what it says then. Nothing is sent: the caller does that, in what batches it
  * likes.
  */
 export function followBlock(view: BlockView, tablet: Tablet, by: string, dog: SimulatedDog, day: number): Followed {

@@ -48,9 +48,8 @@ const pace = { quick: 0.2, usual: 0.11, slow: 0.07 } as const
 
 /**
  * Each rung has a strength of its own that grows toward one with every rep paid (Bush & Mosteller 1955), lends some of
- * it to
- * its neighbours, counts for less in a place it was not worked in, and fades overnight by a power of the days left
- * alone.
+ * it to its neighbours, counts for less in a place it was not worked in, and fades overnight by a power of the days
+ * left alone.
  */
 export function strengthDog(temper: TemperName, seed: number): SimulatedDog {
   const chance = seeded(seed)

@@ -3,10 +3,9 @@ import type { Curriculum, Rung } from '../../curriculum/types'
 
 /**
  * The fewest days in which a rung can come to be held, from the trade's words and nothing of the product's: a rung can
- * be
- * passed on the day on which the one below it is passed and everything it needs is held; held is met on a second day; a
- * young dog is not asked for distance before its eighth day, nor for long
- * holds before the day on which it is grown (`grownOn`, 1 for a grown dog). The first day of training is 1.
+ * be passed on the day on which the one below it is passed and everything it needs is held; held is met on a second
+ * day; a young dog is not asked for distance before its eighth day, nor for long holds before the day on which it is
+ * grown (`grownOn`, 1 for a grown dog). The first day of training is 1.
  */
 export function fewestDays(
   curriculum: Curriculum,

@@ -34,10 +34,9 @@ const resultOf = (rep: RepFact): PlainRep['result'] =>
 
 /**
  * Why the trade forbids a suggestion, asked of the facts and in its own words: prerequisites held, off leash only
- * fenced in
- * and with everything held on leash, no call off leash before the leash recall is held at that place and level, a young
- * dog’s first week, long holds and hiding games, a slippery floor, heat, a dog it may not meet. Undefined when it does
- * not.
+ * fenced in and with everything held on leash, no call off leash before the leash recall is held at that place and
+ * level, a young dog’s first week, long holds and hiding games, a slippery floor, heat, a dog it may not meet.
+ * Undefined when it does not.
  */
 export function forbidden(told: Told, facts: readonly SetFact[]): string | undefined {
   const { curriculum, suggestion, around, traits } = told

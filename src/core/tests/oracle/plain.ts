@@ -2,8 +2,8 @@ import type { Run, Rung } from '../../curriculum/types'
 
 /**
  * How a ladder is climbed, written from the trade’s words alone and read from the whole history at every rep: slow,
- * plain,
- * and sharing nothing with the product but the shapes of rungs. One context only: nothing in it is ever new to the dog.
+ * plain, and sharing nothing with the product but the shapes of rungs. One context only: nothing in it is ever new to
+ * the dog.
  */
 export interface PlainRep {
   readonly index: number
