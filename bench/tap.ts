@@ -139,7 +139,7 @@ async function timedTap(session: CDPSession, page: Page, target: Locator): Promi
 
 /** The target of a clean rep; a set that is over is gone on from first, which is not measured. */
 async function cleanTarget(page: Page): Promise<Locator> {
-  const clean = page.locator('[data-outcome="clean"]')
+  const clean = page.locator('[data-key="clean"]')
   for (;;) {
     await page.waitForTimeout(gapMs)
     if (await clean.isVisible()) return clean

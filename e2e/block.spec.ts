@@ -97,7 +97,7 @@ test.describe('a whole block on a phone', () => {
     const since = Date.now()
     await visit(page, `${kibou.url}/dogs/${kibou.dog('Heron')}/work/down`)
     await page.getByRole('button', { name: 'Begin set' }).tap()
-    await page.locator('[data-outcome="clean"]').evaluate((target: HTMLElement) => {
+    await page.locator('[data-key="clean"]').evaluate((target: HTMLElement) => {
       for (let i = 0; i < 14; i++) target.click()
     })
     await expect(page.getByText(/This set: 10 clean of 10/)).toBeVisible()

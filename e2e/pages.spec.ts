@@ -1,3 +1,4 @@
+import { keptPages } from '../src/device/offline'
 import { pages, sampleAddress } from '../src/screens/pages'
 import { expect, expectNoAxeFindings, expectReadable, test, visit, type Kibou } from './support/kibou'
 
@@ -19,7 +20,7 @@ for (let n = 0; n < parts; n++)
       await expect(page.getByRole('main')).toBeVisible()
       await expectNoAxeFindings(page)
       // The yard’s colours are for the pages that are worked by outdoors.
-      const theme = one.offline === true ? 'yard' : 'night'
+      const theme = keptPages.some((kept) => kept === one.address) ? 'yard' : 'night'
       await page.evaluate((t) => {
         document.documentElement.dataset['theme'] = t
       }, theme)

@@ -1,6 +1,6 @@
 import { readdirSync, readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
-import { isBlockPage } from '@/device/offline'
+import { isKept, keptPages } from '@/device/offline'
 import { pages, sampleAddress } from '@/screens/pages'
 
 const built = readdirSync('src/app', { recursive: true, encoding: 'utf8' })
@@ -24,9 +24,12 @@ describe('the list of pages', () => {
   })
 
   it('keeps for offline what the device keeps, has one page a key, and samples that fit their address', () => {
+    // What is worked outdoors, and nothing else.
+    const yard = new Set(built.filter((b) => b.file.startsWith('src/app/(yard)/')).map((b) => b.address))
+    expect(new Set<string>(keptPages)).toEqual(yard)
     for (const page of pages) {
       const sample = sampleAddress(page, (dog) => dog.toLowerCase())
-      expect(isBlockPage(sample), page.address).toBe(page.offline === true)
+      expect(isKept(sample), page.address).toBe(yard.has(page.address))
       const pattern = page.address.replace(/\[\w+\]/g, '[^/?]+')
       expect(sample).toMatch(new RegExp(`^${pattern}(\\?.*)?$`))
     }

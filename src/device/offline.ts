@@ -5,8 +5,12 @@
 export const blockCache = 'kibou-blocks'
 export const programCache = 'kibou-program'
 
-/** Addresses of working sessions: the only pages kept on a device. */
-export const isBlockPage = (path: string): boolean => /^\/dogs\/[^/]+\/(block|work\/[^/]+)$/.test(path)
+/** Working sessions: the only pages kept on a device. What stands in brackets is filled in. */
+export const keptPages = ['/dogs/[residencyId]/block', '/dogs/[residencyId]/work/[command]'] as const
+
+const kept = keptPages.map((address) => new RegExp(`^${address.replace(/\[\w+\]/g, '[^/]+')}$`))
+/** Whether the page at this address is kept on the device. */
+export const isKept = (path: string): boolean => kept.some((address) => address.test(path))
 
 /** Whether this address may keep itself for a time without network. */
 export const mayReloadOffline = (): boolean => 'serviceWorker' in navigator && 'caches' in window

@@ -10,8 +10,6 @@ export interface Page {
   /** The key that leads to it after g, for pages of the head; quiet ones have the key alone. */
   readonly key?: string
   readonly quiet?: true
-  /** Kept on the device, so that it opens again without network. */
-  readonly offline?: true
   /** For tests and pictures: an address of the demonstration, with the dog's name for its residency. */
   readonly sample: string
 }
@@ -46,12 +44,11 @@ export const pages: readonly Page[] = [
   { address: '/dogs/[residencyId]/reward', name: 'Reward test', least: 'trainer', sample: '/dogs/Siskin/reward' },
   { address: '/dogs/[residencyId]/version', name: 'Version', least: 'lead', sample: '/dogs/Wren/version' },
   { address: '/dogs/[residencyId]/card', name: 'Door card', least: 'hand', sample: '/dogs/Siskin/card' },
-  { address: '/dogs/[residencyId]/block', name: 'Block', least: 'hand', offline: true, sample: '/dogs/Heron/block' },
+  { address: '/dogs/[residencyId]/block', name: 'Block', least: 'hand', sample: '/dogs/Heron/block' },
   {
     address: '/dogs/[residencyId]/work/[command]',
     name: 'Work a command',
     least: 'hand',
-    offline: true,
     sample: '/dogs/Heron/work/down',
   },
   { address: '/sign-in', name: 'Door', least: 'nobody', sample: '/sign-in' },

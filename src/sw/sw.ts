@@ -2,7 +2,7 @@
 import { clientsClaim } from 'workbox-core'
 import { registerRoute } from 'workbox-routing'
 import { CacheFirst, NetworkFirst } from 'workbox-strategies'
-import { blockCache, isBlockPage, programCache } from '../device/offline'
+import { blockCache, isKept, programCache } from '../device/offline'
 
 declare const self: ServiceWorkerGlobalScope
 
@@ -20,7 +20,7 @@ const ownPage = {
 }
 
 registerRoute(
-  ({ request, url, sameOrigin }) => sameOrigin && request.mode === 'navigate' && isBlockPage(url.pathname),
+  ({ request, url, sameOrigin }) => sameOrigin && request.mode === 'navigate' && isKept(url.pathname),
   new NetworkFirst({ cacheName: blockCache, networkTimeoutSeconds: patience, plugins: [ownPage] }),
 )
 // The files of the program carry their content in their names and never change.

@@ -4,8 +4,8 @@ import { ToggleButton } from 'react-aria-components'
 import { promptLevels } from '@/core/curriculum/types'
 import { attentions } from '@/core/facts/words'
 import { Chip, Chips, Done, Panel, SayOne, Two } from './chips'
-import type { LiveRep } from './resume'
-import type { RepExtras } from './useBlock'
+import type { LiveRep } from '@/device/live/facts'
+import type { RepExtras } from '@/device/live/session'
 
 const promptWords: Readonly<Record<(typeof promptLevels)[number], string>> = {
   none: 'No help',

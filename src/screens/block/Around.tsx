@@ -11,7 +11,7 @@ import { NeedsPerson } from '@/ui/parts'
 import type { BlockView } from '@/work/page/block'
 import { Chip, Chips } from './chips'
 import { bandWords } from './setup'
-import type { Setup } from './useBlock'
+import type { Setup } from '@/device/live/session'
 
 const exercise = [
   { id: 'none', name: 'exercise: not said', ms: undefined },

@@ -18,7 +18,8 @@ import { Glance } from './Glance'
 import { Plan, PlanStrip } from './Plan'
 import { Big, promptFor } from './RungCard'
 import { kitOf, setupFor } from './setup'
-import type { Block, Setup } from './useBlock'
+import type { Setup } from '@/device/live/session'
+import type { Block } from './useBlock'
 import { useKeys } from './useKeys'
 
 interface Props {

@@ -1,14 +1,5 @@
 'use client'
-import {
-  memo,
-  useCallback,
-  useEffect,
-  useRef,
-  useState,
-  useSyncExternalStore,
-  type ReactNode,
-  type TouchEvent,
-} from 'react'
+import { memo, useCallback, useEffect, useRef, useState, useSyncExternalStore, type ReactNode } from 'react'
 import { Button as AriaButton } from 'react-aria-components'
 import styled from 'styled-components'
 import { holdSeconds, paidInside } from '@/core/block/hold'
@@ -20,6 +11,7 @@ import { buzz, sayTap } from '@/device/sounds'
 import { outcomeMade } from '@/core/progress/result'
 import type { Rung } from '@/core/curriculum/types'
 import { OutcomeMark } from '@/ui/OutcomeMark'
+import { ThumbPad, type PadKey } from '@/ui/ThumbPad'
 import type { BlockView } from '@/work/page/block'
 import { AboutRep, LastChips } from './AboutRep'
 import { CallPart, type CallState } from './CallPart'
@@ -27,15 +19,19 @@ import { Correction, firstSaid, hasLedger, keepCorrection, refusalFor, type Kept
 import { HoldPart } from './HoldPart'
 import { useOutboxNow } from './outboxNow'
 import { Trouble } from './Trouble'
-import { takesNoMore, type Block, type RepExtras } from './useBlock'
+import { takesNoMore } from '@/device/live/reduce'
+import type { RepExtras } from '@/device/live/session'
+import type { Block } from './useBlock'
 import { useKeys } from './useKeys'
 
-const targets: readonly { outcome: Outcome; name: string; key: string }[] = [
-  { outcome: 'clean', name: 'Clean', key: 'c' },
-  { outcome: 'helped', name: 'Helped', key: 'h' },
-  { outcome: 'late', name: 'Late', key: 'l' },
-  { outcome: 'miss', name: 'Miss', key: 'm' },
+const targets: readonly PadKey<Outcome>[] = [
+  { id: 'clean', name: 'Clean', key: 'c', mark: <OutcomeMark outcome="clean" />, first: true },
+  { id: 'helped', name: 'Helped', key: 'h', mark: <OutcomeMark outcome="helped" /> },
+  { id: 'late', name: 'Late', key: 'l', mark: <OutcomeMark outcome="late" /> },
+  { id: 'miss', name: 'Miss', key: 'm', mark: <OutcomeMark outcome="miss" /> },
 ]
+/** In a hold a miss is a break. */
+const holdingTargets = targets.map((t) => (t.id === 'miss' ? { ...t, name: 'Broke' } : t))
 
 /** House: the way each outcome is felt, milliseconds on and off. */
 const felt: Readonly<Record<Outcome, readonly number[]>> = {
@@ -176,7 +172,7 @@ export const Working = memo(function Working({
   }
   useKeys(
     {
-      ...Object.fromEntries(targets.map((t) => [t.key, () => press(t.outcome)])),
+      ...Object.fromEntries(targets.map((t) => [t.key, () => press(t.id)])),
       z: undo,
       e: onEnd,
       o: () => setPanel(panel === 'trouble' ? 'none' : 'trouble'),
@@ -349,40 +345,15 @@ const Pad = memo(function Pad({
     () => false,
   )
   return (
-    <Targets data-thumb={thumb} data-over={over}>
-      {targets.map((t) => (
-        <Target
-          key={t.outcome}
-          data-outcome={t.outcome}
-          data-on={holding && as === t.outcome}
-          onClick={() => onTarget(t.outcome)}
-          onTouchEnd={(e) => liftedOn(e, () => onTarget(t.outcome))}
-        >
-          <OutcomeMark outcome={t.outcome} /> {holding && t.outcome === 'miss' ? 'Broke' : t.name}
-          <kbd aria-hidden="true">{t.key.toUpperCase()}</kbd>
-        </Target>
-      ))}
-    </Targets>
+    <ThumbPad
+      keys={holding ? holdingTargets : targets}
+      thumb={thumb}
+      over={over}
+      on={holding ? as : undefined}
+      onKey={onTarget}
+    />
   )
 })
-
-/**
- * A finger lifted where it was put down. Answered at once, without the mouse events and the click that a browser makes
- * of it afterwards; where no finger is seen (keys, a mouse, a screen reader) the click answers.
- */
-function liftedOn(e: TouchEvent<HTMLButtonElement>, then: () => void): void {
-  const finger = e.changedTouches[0]
-  if (!finger || e.touches.length > 0) return
-  e.preventDefault()
-  const at = e.currentTarget.getBoundingClientRect()
-  if (
-    finger.clientX >= at.left &&
-    finger.clientX <= at.right &&
-    finger.clientY >= at.top &&
-    finger.clientY <= at.bottom
-  )
-    then()
-}
 
 const Below = memo(function Below({
   canUndo,
@@ -420,6 +391,11 @@ const Below = memo(function Below({
   )
 })
 
+const heldNot = [
+  { id: 'broke', name: 'Broke' },
+  { id: 'unseen', name: 'Not seen' },
+] as const
+
 /** The clocks part by more than a second: the device slept, or its clock was set. Only somebody who was there knows. */
 function Unsure({
   times,
@@ -436,13 +412,13 @@ function Unsure({
         This device slept, or its clock was set: {times.monotonic.toFixed(1)} s by one clock, {times.wall.toFixed(1)} s
         by the other. What did the dog do?
       </p>
-      <Targets data-thumb="right">
-        <Target data-outcome="clean" onClick={() => onSay('held')}>
-          Held {seconds} s
-        </Target>
-        <Target onClick={() => onSay('broke')}>Broke</Target>
-        <Target onClick={() => onSay('unseen')}>Not seen</Target>
-      </Targets>
+      <ThumbPad
+        keys={[{ id: 'held', name: `Held ${seconds} s`, first: true }, ...heldNot]}
+        thumb="right"
+        over={false}
+        on={undefined}
+        onKey={onSay}
+      />
     </div>
   )
 }
@@ -475,47 +451,6 @@ const Why = styled.em`
   font-style: normal;
   min-height: 1.4em;
   margin-top: -0.5rem;
-`
-/** Clean lies under the thumb that holds the device. */
-const Targets = styled.div`
-  display: grid;
-  grid-template-columns: 1fr 1fr;
-  gap: 0.6rem;
-  &[data-thumb='right'] {
-    direction: rtl;
-    > * {
-      direction: ltr;
-    }
-  }
-  &[data-over='true'] {
-    visibility: hidden;
-  }
-`
-/**
- * The browser’s own button: it is pressed two hundred times a day, and a press that is watched in every phase takes
- * longer to answer.
- */
-const Target = styled.button.attrs({ type: 'button' })`
-  min-height: 4.75rem;
-  border: 3px solid var(--ink);
-  border-radius: 6px;
-  background: var(--paper);
-  color: var(--ink);
-  font-size: 1.4rem;
-  font-weight: 680;
-  cursor: pointer;
-  touch-action: manipulation;
-  &[data-outcome='clean'] {
-    background: var(--ink);
-    color: var(--paper);
-  }
-  &[data-on='true'] {
-    outline: 4px solid var(--now);
-    outline-offset: 2px;
-  }
-  &:active {
-    transform: translateY(2px);
-  }
 `
 const Pair = styled.div`
   display: grid;

@@ -5,7 +5,7 @@ import type { Rung } from '@/core/curriculum/types'
 import { kits } from '@/core/curriculum/types'
 import type { Remembered } from '@/device/remembered'
 import type { BlockView } from '@/work/page/block'
-import type { Setup } from './useBlock'
+import type { Setup } from '@/device/live/session'
 
 /** The kit as the wire names it; undefined for one it does not know. */
 export const kitOf = (kit: string | undefined): Setup['kit'] | undefined => kits.find((k) => k === kit)

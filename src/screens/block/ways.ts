@@ -4,7 +4,8 @@ import { kitTurn } from '@/core/evidence/kit'
 import type { BlockView } from '@/work/page/block'
 import { setupFor } from './setup'
 import { refusedHere } from './surroundings'
-import type { Block, Setup } from './useBlock'
+import type { Setup } from '@/device/live/session'
+import type { Block } from './useBlock'
 
 /** One way on from here. */
 export interface Way {

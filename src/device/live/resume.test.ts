@@ -6,8 +6,7 @@ import { addPerson } from '@/work/do/begin'
 import { recordFacts } from '@/work/record/accept'
 import { loadBlock } from '@/work/page/block'
 import { dog, msPerDay, newKennel, Tablet, trainer } from '@/work/tests/kennel'
-import { sayVerdict } from './SetOver'
-import { resume } from './resume'
+import { resume } from '@/device/live/resume'
 
 function scene() {
   const db = newKennel()
@@ -112,19 +111,4 @@ describe('coming back to a set that was left open', () => {
     addPerson(db, { name: 'Ben', role: 'trainer', weekdays: ['1'], from: '09:00', to: '10:00' }, tablet.at)
     expect(resume(view(), [], tablet.device, () => false).active?.context.id).toBe(set.id)
   })
-})
-
-it('a verdict says what happened and what comes next, never praise', () => {
-  const verdict = { endsSet: true, toRungId: 'sit.full', rule: '', counts: '', why: '' }
-  expect(
-    (['moves-on', 'met-again', 'again', 'back', 'moves-nothing'] as const).map((kind) =>
-      sayVerdict(houseCurriculum, { ...verdict, kind }),
-    ),
-  ).toEqual([
-    'Moves on to Full sit',
-    'Met again: Full sit',
-    'Again: Full sit',
-    'Back to Full sit',
-    'Kept, moves nothing on',
-  ])
 })

@@ -1,26 +1,13 @@
 import { findRung, ownRung } from '@/core/curriculum/lookup'
-import { dayIn } from '@/core/days'
-import { compareFacts, openForMs, type RepFact, type SetContext, type SetFact } from '@/core/facts/fact'
+import { compareFacts, openForMs, type SetContext, type SetFact } from '@/core/facts/fact'
 import { applyRep, foldOnto } from '@/core/progress/fold'
 import type { Verdict } from '@/core/progress/voice'
 import type { Regimes } from '@/core/progress/regime'
 import type { BlockItem } from '@/core/block/compose'
 import type { DogState } from '@/core/progress/state'
 import type { FactOf, WireFact } from '@/core/facts/wire'
-import type { BlockView } from '@/work/page/block'
-
-/** A rep as it is judged, and as it was kept. */
-export interface LiveRep {
-  readonly fact: RepFact
-  readonly done: FactOf<'rep'> | undefined
-}
-
-/** A set in hand or done in this block. */
-export interface LiveSet {
-  readonly context: SetContext
-  readonly opened: FactOf<'set-opened'> | undefined
-  readonly reps: readonly LiveRep[]
-}
+import { contextOf, factOf, repOf, type LiveRep, type LiveSet } from './facts'
+import { regimesOf, type BlockGround } from './ground'
 
 export interface LiveBlock {
   readonly id: string
@@ -47,17 +34,6 @@ export interface Resumed {
   readonly elsewhere: readonly SetFact[]
 }
 
-/** What holds while this page is open: the rules it was made under, and those known to come. */
-export const regimesOf = (view: BlockView): Regimes => [
-  {
-    from: Number.NEGATIVE_INFINITY,
-    curriculum: view.curriculum,
-    judging: view.judging,
-    ...(view.age ? { age: view.age } : {}),
-  },
-  ...view.ahead,
-]
-
 /** The state after the set’s reps, and what the newest of them means. */
 export function judge(regimes: Regimes, base: DogState, set: LiveSet | undefined): Judged {
   return (set?.reps ?? []).reduce<Judged>(
@@ -80,31 +56,31 @@ export function judge(regimes: Regimes, base: DogState, set: LiveSet | undefined
  * counts.
  */
 export function resume(
-  view: BlockView,
+  ground: BlockGround,
   facts: readonly WireFact[],
   device: string,
   isSent: (id: string) => boolean,
 ): Resumed {
-  const regimes = regimesOf(view)
+  const regimes = regimesOf(ground)
   const voided = new Set(facts.flatMap((f) => (f.kind === 'voided' ? [f.targetId] : [])))
   const closed = new Set(facts.flatMap((f) => (f.kind === 'set-closed' ? [f.setId] : [])))
   const sets = new Map<
     string,
     { context: SetContext; opened: FactOf<'set-opened'> | undefined; reps: Map<string, LiveRep> }
   >()
-  for (const s of view.recent)
+  for (const s of ground.recent)
     sets.set(s.id, {
       context: s,
       opened: undefined,
       reps: new Map(s.reps.map((r) => [r.id, { fact: r, done: undefined }])),
     })
   for (const f of facts) {
-    if (f.kind !== 'set-opened' || f.residencyId !== view.resident.residencyId) continue
+    if (f.kind !== 'set-opened' || f.residencyId !== ground.resident.residencyId) continue
     const known = sets.get(f.id)
     // What was sent long before this page was made is in its state already.
     if (known) known.opened = f
-    else if (f.deviceAt >= view.since || !isSent(f.id))
-      sets.set(f.id, { context: contextOf(f, view), opened: f, reps: new Map() })
+    else if (f.deviceAt >= ground.since || !isSent(f.id))
+      sets.set(f.id, { context: contextOf(f, ground), opened: f, reps: new Map() })
   }
   for (const f of facts) if (f.kind === 'rep') sets.get(f.setId)?.reps.set(f.id, { fact: repOf(f, device), done: f })
   const standing = [...sets.values()].flatMap((s): LiveSet[] =>
@@ -122,53 +98,51 @@ export function resume(
   )
   const isOpen = (s: LiveSet): boolean =>
     !closed.has(s.context.id) &&
-    (view.open.some((o) => o.id === s.context.id && o.device === device) ||
+    (ground.open.some((o) => o.id === s.context.id && o.device === device) ||
       (s.opened !== undefined &&
-        s.opened.deviceAt > view.now - openForMs &&
-        !view.recent.some((r) => r.id === s.context.id)))
+        s.opened.deviceAt > ground.now - openForMs &&
+        !ground.recent.some((r) => r.id === s.context.id)))
   const active = standing
     .filter(
       (s) =>
-        ownRung(view.curriculum, s.context.rungId) !== undefined &&
+        ownRung(ground.curriculum, s.context.rungId) !== undefined &&
         isOpen(s) &&
-        (view.command === undefined || ownRung(view.curriculum, s.context.rungId)?.command.id === view.command),
+        (ground.command === undefined || ownRung(ground.curriculum, s.context.rungId)?.command.id === ground.command),
     )
     .at(-1)
-  const base = foldOnto(view.state, regimes, standing.filter((s) => s !== active).map(factOf))
+  const base = foldOnto(ground.state, regimes, standing.filter((s) => s !== active).map(factOf))
   const opened = facts.findLast(
     (f): f is FactOf<'block-opened'> =>
       f.kind === 'block-opened' &&
-      f.residencyId === view.resident.residencyId &&
-      f.deviceAt > view.now - openForMs &&
+      f.residencyId === ground.resident.residencyId &&
+      f.deviceAt > ground.now - openForMs &&
       !voided.has(f.id),
   )
   const ended = opened && facts.some((f) => f.kind === 'block-closed' && f.blockId === opened.id)
   const block =
-    opened && !ended && (view.command === undefined || active?.context.blockId === opened.id)
-      ? { id: opened.id, items: itemsOf(opened, view), from: opened.deviceAt }
+    opened && !ended && (ground.command === undefined || active?.context.blockId === opened.id)
+      ? { id: opened.id, items: itemsOf(opened, ground), from: opened.deviceAt }
       : undefined
   return {
     base,
     active,
     block,
     before: block
-      ? foldOnto(view.state, regimes, standing.filter((s) => s.context.blockId !== block.id).map(factOf))
+      ? foldOnto(ground.state, regimes, standing.filter((s) => s.context.blockId !== block.id).map(factOf))
       : base,
     judged: judge(regimes, base, active),
     done: standing.filter(
       (s) => block !== undefined && s !== active && s.context.blockId === block.id && s.reps.length > 0,
     ),
-    elsewhere: view.recent.filter((s) => view.open.some((o) => o.id === s.id && o.device !== device)),
+    elsewhere: ground.recent.filter((s) => ground.open.some((o) => o.id === s.id && o.device !== device)),
   }
 }
 
-export const factOf = (s: LiveSet): SetFact => ({ ...s.context, reps: s.reps.map((r) => r.fact) })
-
 /** The parts of a block as they were planned, with what this page knows of them. */
-function itemsOf(opened: FactOf<'block-opened'>, view: BlockView): readonly BlockItem[] {
-  const known = [...view.plan.items, ...view.plan.work, ...view.plan.sure]
+function itemsOf(opened: FactOf<'block-opened'>, ground: BlockGround): readonly BlockItem[] {
+  const known = [...ground.plan.items, ...ground.plan.work, ...ground.plan.sure]
   return opened.plan.flatMap((p): BlockItem[] => {
-    const rung = findRung(view.curriculum, p.rungId)?.rung
+    const rung = findRung(ground.curriculum, p.rungId)?.rung
     if (!rung) return []
     const same =
       known.find((k) => k.rungId === p.rungId && (k.role === 'work') === (p.role === 'work')) ??
@@ -190,35 +164,4 @@ function itemsOf(opened: FactOf<'block-opened'>, view: BlockView): readonly Bloc
       },
     ]
   })
-}
-
-export function contextOf(f: FactOf<'set-opened'>, view: BlockView): SetContext {
-  return {
-    id: f.id,
-    rungId: f.rungId,
-    purpose: f.purpose,
-    day: dayIn(view.timeZone, f.deviceAt),
-    placeId: f.placeId,
-    placeKind: view.places.find((p) => p.id === f.placeId)?.kind ?? 'room',
-    leashHolder: f.leashHolder,
-    level: f.level,
-    kit: f.kit,
-    blockId: f.blockId,
-  }
-}
-
-export function repOf(f: FactOf<'rep'>, device: string): RepFact {
-  return {
-    id: f.id,
-    at: f.deviceAt,
-    device,
-    seq: f.seq,
-    outcome: f.outcome,
-    faults: f.faults,
-    ...(f.prompt === null ? {} : { prompt: f.prompt }),
-    ...(f.latencySeconds === null ? {} : { latencySeconds: f.latencySeconds }),
-    ...(f.heldSeconds === null ? {} : { heldSeconds: f.heldSeconds }),
-    ...(f.brokeSeconds === null ? {} : { brokeSeconds: f.brokeSeconds }),
-    ...(f.cuesSaid === null ? {} : { cuesSaid: f.cuesSaid }),
-  }
 }

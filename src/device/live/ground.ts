@@ -1,0 +1,58 @@
+import type { BlockPlan } from '@/core/block/compose'
+import type { Seen } from '@/core/block/falling'
+import type { Curriculum } from '@/core/curriculum/types'
+import type { Age } from '@/core/dog/early'
+import type { DogTraits } from '@/core/dog/traits'
+import type { SetFact } from '@/core/facts/fact'
+import type { Judging } from '@/core/method/judging'
+import type { Method } from '@/core/method/rows'
+import type { Regime, Regimes } from '@/core/progress/regime'
+import type { DogState } from '@/core/progress/state'
+
+/** What a device must be told once, so that it can judge every rep of a dog by itself from then on. */
+export interface LiveGround {
+  readonly resident: { readonly residencyId: string; readonly traits: DogTraits }
+  readonly timeZone: string
+  /** The ladder, rules and method that hold for this dog now. */
+  readonly curriculum: Curriculum
+  readonly judging: Judging
+  readonly age: Age | undefined
+  readonly method: Method
+  /** What is known to change while this is open: a birthday. */
+  readonly ahead: readonly Regime[]
+  readonly now: number
+  /** The dog's state before the sets that follow; `since` is the moment that parts them. */
+  readonly state: DogState
+  readonly since: number
+  /** Its newest sets, with their reps, as the kennel knows them. */
+  readonly recent: readonly SetFact[]
+  /** Those of them not closed, with the device that opened each. */
+  readonly open: readonly { readonly id: string; readonly device: string }[]
+  readonly places: readonly { readonly id: string; readonly kind: SetFact['placeKind'] }[]
+}
+
+/** What a block is told beside it. */
+export interface BlockGround extends LiveGround {
+  /** Who is signed in and records. */
+  readonly me: string
+  /** The one command asked for by the address; undefined for a block as composed. */
+  readonly command: string | undefined
+  readonly plan: BlockPlan
+  /** Counts of reps at each rung in each context, for what is expected of it. */
+  readonly seen: Readonly<Record<string, Seen>>
+  /** Clean reps in a row that went unpaid before; undefined when none are known. */
+  readonly unpaid: number | undefined
+  /** Minutes since the last meal of the house, today. */
+  readonly mealMinutesAgo: number | null
+}
+
+/** What holds while this is open: the rules it was made under, and those known to come. */
+export const regimesOf = (ground: LiveGround): Regimes => [
+  {
+    from: Number.NEGATIVE_INFINITY,
+    curriculum: ground.curriculum,
+    judging: ground.judging,
+    ...(ground.age ? { age: ground.age } : {}),
+  },
+  ...ground.ahead,
+]

@@ -1,0 +1,113 @@
+import type { BlockItem } from '@/core/block/compose'
+import { findRung } from '@/core/curriculum/lookup'
+import type { Curriculum } from '@/core/curriculum/types'
+import { applyRep, foldOnto } from '@/core/progress/fold'
+import type { Regimes } from '@/core/progress/regime'
+import { factOf, type LiveRep, type LiveSet } from './facts'
+import { judge, type LiveBlock, type Resumed } from './resume'
+
+/** All that is known of a session in hand. What follows says what each tap makes of it; nothing here writes. */
+export type Held = Resumed & {
+  /** Number of the part in hand. */
+  readonly item: number
+  /** From this one on, the block's reps count toward a fall: a break begins the test anew. */
+  readonly breakAfter: number
+  readonly stressful: boolean
+  readonly ended: boolean
+}
+
+/** The number of the part that a command belongs to, from this one on; -1 when none does. */
+const partOf = (items: readonly BlockItem[], curriculum: Curriculum, rungId: string, from = 0): number =>
+  items.findIndex((it, n) => n >= from && it.command === findRung(curriculum, rungId)?.command.id)
+
+/** A session as it is taken up, in the part of its newest set. */
+export function takenUp(found: Resumed, curriculum: Curriculum): Held {
+  const items = found.block?.items ?? []
+  const item = [...found.done, ...(found.active ? [found.active] : [])].reduce(
+    (i, s) => Math.max(i, partOf(items, curriculum, s.context.rungId, i)),
+    0,
+  )
+  return { ...found, item, breakAfter: 0, stressful: false, ended: false }
+}
+
+/** Whether as many reps of a sure thing were done as the block wants of it, before its rule ends the set. */
+export function hasEnough({ active, block, item, judged }: Held): boolean {
+  const part = block?.items[item]
+  return (
+    part !== undefined && part.role !== 'work' && (active?.reps.length ?? 0) >= part.reps && !judged.verdict?.endsSet
+  )
+}
+
+/** Whether the set in hand takes no more reps: its rule has ended it, or it was enough. */
+export const takesNoMore = (held: Held): boolean => held.judged.verdict?.endsSet === true || hasEnough(held)
+
+/** The sets of the block, the one in hand last. */
+export const setsOf = ({ done, active }: Pick<Held, 'done' | 'active'>): readonly LiveSet[] =>
+  active ? [...done, active] : done
+
+/** A set was opened; none is in hand. */
+export const withSet = (h: Held, block: LiveBlock, item: number, set: LiveSet): Held => ({
+  ...h,
+  item,
+  block,
+  active: set,
+  judged: { state: h.base, verdict: undefined },
+  before: h.block ? h.before : h.base,
+  ended: false,
+})
+
+/** A further rep of the set in hand: only it is judged. */
+export const withRep = (h: Held, regimes: Regimes, set: LiveSet, rep: LiveRep): Held => ({
+  ...h,
+  active: { ...set, reps: [...set.reps, rep] },
+  judged: applyRep(
+    h.judged.state,
+    regimes,
+    set.context,
+    rep.fact,
+    set.reps.map((r) => r.fact),
+  ),
+})
+
+/** The newest rep of the set in hand gives way to one that says it more exactly. */
+export function withNewest(h: Held, regimes: Regimes, set: LiveSet, rep: LiveRep): Held {
+  const active = { ...set, reps: [...set.reps.slice(0, -1), rep] }
+  return { ...h, active, judged: judge(regimes, h.base, active) }
+}
+
+/** The set whose newest rep would be taken back: the one in hand, or, when it has none, the one before. */
+export const lastWorked = (h: Held): LiveSet | undefined =>
+  h.active && h.active.reps.length > 0 ? h.active : h.done.at(-1)
+
+/** The newest rep of a set is taken back; a set that was done is taken up again. */
+export function withoutNewest(h: Held, regimes: Regimes, curriculum: Curriculum, set: LiveSet): Held {
+  const again: LiveSet = { ...set, reps: set.reps.slice(0, -1) }
+  if (set === h.active) return { ...h, active: again, judged: judge(regimes, h.base, again) }
+  const others = h.done.filter((d) => d !== set)
+  const base = foldOnto(h.before, regimes, others.map(factOf))
+  const item = partOf(h.block?.items ?? [], curriculum, set.context.rungId)
+  return {
+    ...h,
+    base,
+    active: again,
+    done: others,
+    judged: judge(regimes, base, again),
+    item: item < 0 ? h.item : item,
+    ended: false,
+  }
+}
+
+/** The set in hand is over; one without a rep leaves nothing. */
+export const withoutSet = (h: Held): Held => ({
+  ...h,
+  base: h.judged.state,
+  active: undefined,
+  judged: { state: h.judged.state, verdict: undefined },
+  done: h.active && h.active.reps.length > 0 ? [...h.done, h.active] : h.done,
+})
+
+/** A break: what was done so far counts toward no further fall. */
+export const rested = (h: Held): Held => ({
+  ...h,
+  breakAfter: setsOf(h).reduce((n, s) => n + s.reps.length, 0),
+})

@@ -1,0 +1,114 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { houseCurriculum } from '@/core/curriculum/house'
+import { recordFacts } from '@/work/record/accept'
+import { standingOf } from '@/work/record/refold'
+import { loadBlock } from '@/work/page/block'
+import { memoryOf } from '@/work/tests/byTheBook'
+import { dog, newKennel, Tablet, trainer } from '@/work/tests/kennel'
+import { setsOf } from './reduce'
+import { LiveSession, type RepExtras, type Setup } from './session'
+
+const setup: Setup = {
+  rungId: 'sit.rear',
+  purpose: 'work',
+  placeId: 'room',
+  personId: '',
+  level: 0,
+  kit: '1.8 m leash',
+  band: 'over-15',
+  helper: false,
+  secondDog: null,
+  temperatureC: null,
+  humidity: null,
+  exercisedAt: undefined,
+  feedId: null,
+}
+
+function scene() {
+  const db = newKennel()
+  const ada = trainer(db)
+  const residencyId = dog(db)
+  const tablet = new Tablet()
+  const view = () => {
+    const found = loadBlock(db, residencyId, undefined, ada, tablet.at)
+    if (!found) throw new Error('no block')
+    return found
+  }
+  const outbox = memoryOf(tablet)
+  const open = (ground = view()) =>
+    new LiveSession(
+      ground,
+      outbox,
+      () => 7,
+      () => tablet.at,
+    )
+  return { db, ada, residencyId, tablet, view, outbox, open }
+}
+
+const sit = houseCurriculum.commands.find((c) => c.id === 'sit')?.runs[0]?.rungs.map((r) => r.id) ?? []
+
+/** What a thumb may do, in any order, whether or not it makes sense there. */
+const deed = fc.oneof(
+  { weight: 8, arbitrary: fc.constantFrom('clean', 'helped', 'late', 'miss').map((o) => ({ tap: o })) },
+  fc.constantFrom(...sit.slice(0, 3)).map((rungId) => ({ begin: rungId })),
+  fc.constant({ undo: true }),
+  fc.constant({ finish: true }),
+  fc.constantFrom<RepExtras>({ faults: ['slow'] }, { prompt: 'full-signal' }, { pieces: 0 }).map((said) => ({ said })),
+)
+
+describe('a live session', () => {
+  it('is the same after any taps as one taken up from what it wrote, and as the kennel that is told', () => {
+    fc.assert(
+      fc.property(fc.array(deed, { minLength: 1, maxLength: 60 }), (deeds) => {
+        const { db, ada, residencyId, tablet, view, outbox, open } = scene()
+        const ground = view()
+        const session = open(ground)
+        for (const d of deeds) {
+          tablet.at += 5000
+          if ('tap' in d) session.tap(d.tap)
+          else if ('begin' in d) session.begin({ ...setup, rungId: d.begin, personId: ada }, ground.plan.items, 0)
+          else if ('undo' in d) session.undo()
+          else if ('finish' in d) session.finish()
+          else session.amend(d.said)
+        }
+        const now = session.known.now()
+        const again = open({ ...ground, now: tablet.at }).known.now()
+        expect(again.judged.state).toEqual(now.judged.state)
+        // A set that was closed and taken up again by undo lies closed on the device; its reps are there all the same.
+        const reps = (h: typeof now) => setsOf(h).flatMap((s) => s.reps.map((r) => r.fact))
+        expect(reps(again)).toEqual(reps(now))
+        recordFacts(db, tablet.batch([...outbox.facts()]), tablet.at)
+        expect(standingOf(db, residencyId, tablet.at)?.state.runs).toEqual(now.judged.state.runs)
+      }),
+      { numRuns: 60 },
+    )
+  })
+
+  it('draws pay and scene anew when the set changes, and not for a rep', () => {
+    const { ada, view, open } = scene()
+    const ground = view()
+    const session = open(ground)
+    session.begin({ ...setup, personId: ada }, ground.plan.items, 0)
+    const first = session.drawn(session.known.now())
+    session.tap('clean')
+    expect(session.drawn(session.known.now())).toBe(first)
+    session.undo()
+    session.begin({ ...setup, rungId: 'sit.full', personId: ada }, ground.plan.items, 0)
+    expect(session.drawn(session.known.now()).rungNow?.rung.id).toBe('sit.full')
+  })
+
+  it('takes no rep without a set, none after its rule has ended it, and keeps nothing of a set without one', () => {
+    const { ada, view, outbox, open } = scene()
+    const ground = view()
+    const session = open(ground)
+    session.tap('clean')
+    expect(outbox.facts()).toEqual([])
+    session.begin({ ...setup, personId: ada }, ground.plan.items, 0)
+    session.finish()
+    expect(outbox.facts().map((f) => f.kind)).toEqual(['block-opened', 'set-opened', 'voided'])
+    session.begin({ ...setup, personId: ada }, ground.plan.items, 0)
+    for (let i = 0; i < 30; i++) session.tap('clean')
+    expect(session.known.now().active?.reps).toHaveLength(10)
+  })
+})

@@ -1,0 +1,273 @@
+import type { BlockItem } from '@/core/block/compose'
+import type { Outcome } from '@/core/facts/fact'
+import type { FactOf } from '@/core/facts/wire'
+import type { Regimes } from '@/core/progress/regime'
+import type { NewFact, Outbox } from '../outbox'
+import { drawnFor, plannedPieces, type Drawn } from './drawn'
+import { contextOf, repOf, type LiveRep, type LiveSet } from './facts'
+import { regimesOf, type BlockGround } from './ground'
+import { Known } from './known'
+import {
+  lastWorked,
+  rested,
+  takenUp,
+  takesNoMore,
+  withNewest,
+  withoutNewest,
+  withoutSet,
+  withRep,
+  withSet,
+  type Held,
+} from './reduce'
+import { resume } from './resume'
+
+/** Everything a set is opened with. */
+export interface Setup {
+  readonly rungId: string
+  readonly purpose: 'work' | 'refresh'
+  readonly placeId: string
+  readonly personId: string
+  readonly level: number
+  readonly kit: FactOf<'set-opened'>['kit']
+  readonly band: FactOf<'set-opened'>['distanceBand']
+  readonly helper: boolean
+  readonly secondDog: string | null
+  /** Degrees and percent, where somebody looked. */
+  readonly temperatureC: number | null
+  readonly humidity: number | null
+  /** When the dog last had exercise, on the device's clock; undefined when nobody said. */
+  readonly exercisedAt: number | undefined
+  readonly feedId: string | null
+}
+
+/** What is known of a rep beside its outcome. */
+export type RepExtras = Partial<
+  Pick<
+    FactOf<'rep'>,
+    | 'prompt'
+    | 'latencySeconds'
+    | 'heldSeconds'
+    | 'brokeSeconds'
+    | 'steps'
+    | 'faults'
+    | 'attention'
+    | 'cuesSaid'
+    | 'sound'
+    | 'planned'
+    | 'pieces'
+    | 'sitPieces'
+    | 'payError'
+    | 'turns'
+    | 'stops'
+  >
+>
+
+/** What a session needs of the device's memory. */
+export type LiveOutbox = Pick<Outbox, 'add' | 'facts' | 'isSent' | 'deviceId'>
+
+/** Minutes since a moment, at most a day. */
+const minutes = (since: number, now: number) => Math.min(1440, Math.max(0, Math.round((now - since) / 60_000)))
+
+/**
+ * A block in hand. Each deed writes its facts to the outbox and then says what is known; a rep is judged on the device
+ * from the state its set was opened with, so that no tap waits for the network.
+ */
+export class LiveSession {
+  readonly known: Known<Held>
+  private readonly regimes: Regimes
+  private drawnOf: { readonly held: Held; readonly drawn: Drawn } | undefined
+
+  constructor(
+    private readonly ground: BlockGround,
+    private readonly outbox: LiveOutbox,
+    private readonly seedOf: () => number,
+    private readonly now: () => number = Date.now,
+  ) {
+    this.regimes = regimesOf(ground)
+    const found = resume(ground, outbox.facts(), outbox.deviceId, (id) => outbox.isSent(id))
+    this.known = new Known(takenUp(found, ground.curriculum))
+  }
+
+  /** What chance has drawn for the set in hand; drawn anew only where what it hangs on has changed. */
+  drawn(held: Held): Drawn {
+    const was = this.drawnOf
+    const same =
+      was !== undefined &&
+      was.held.base === held.base &&
+      was.held.done === held.done &&
+      was.held.item === held.item &&
+      was.held.block === held.block &&
+      was.held.active?.context === held.active?.context
+    if (same) return was.drawn
+    const drawn = drawnFor(this.ground, held)
+    this.drawnOf = { held, drawn }
+    return drawn
+  }
+
+  /** Pieces chance has planned for the next clean rep of the set in hand. */
+  planned(held: Held): number {
+    return plannedPieces(this.ground, this.drawn(held), held.active)
+  }
+
+  /** Opens a set, and before the first one the block, with these parts. A set still in hand is closed first. */
+  begin(setup: Setup, plan: readonly BlockItem[], item: number): void {
+    const { ground, outbox } = this
+    this.finish()
+    const now = this.now()
+    const block = this.known.now().block ?? {
+      id: outbox.add({
+        kind: 'block-opened',
+        residencyId: ground.resident.residencyId,
+        plan: plan.map((p) => ({ role: p.role, command: p.command, rungId: p.rungId })),
+        recordedBy: ground.me,
+      }).id,
+      items: plan,
+      from: now,
+    }
+    const opened = outbox.add({
+      kind: 'set-opened',
+      residencyId: ground.resident.residencyId,
+      rungId: setup.rungId,
+      purpose: setup.purpose,
+      blockId: block.id,
+      recordedBy: ground.me,
+      leashHolder: setup.personId,
+      placeId: setup.placeId,
+      level: setup.level,
+      distanceBand: setup.level > 0 ? setup.band : null,
+      kit: setup.kit,
+      temperatureC: setup.temperatureC,
+      humidity: setup.humidity,
+      minutesIn: minutes(block.from, now),
+      exerciseMinutesAgo: setup.exercisedAt === undefined ? null : minutes(setup.exercisedAt, now),
+      mealMinutesAgo:
+        ground.mealMinutesAgo === null ? null : Math.min(1440, ground.mealMinutesAgo + minutes(ground.now, now)),
+      seed: this.seedOf(),
+      helper: setup.helper ? 'a second person' : null,
+      secondDog: setup.secondDog,
+      feedId: setup.feedId,
+      replaces: null,
+    })
+    if (opened.kind !== 'set-opened') return
+    this.known.change((h) => withSet(h, block, item, { context: contextOf(opened, ground), opened, reps: [] }))
+  }
+
+  /** A rep of the set in hand; nothing where it takes no more. */
+  tap(outcome: Outcome, extras: RepExtras = {}): void {
+    const held = this.known.now()
+    const { active: set } = held
+    if (!set || takesNoMore(held)) return
+    const planned = extras.planned ?? this.planned(held)
+    const faults = extras.faults ?? (outcome === 'miss' && extras.brokeSeconds !== undefined ? ['broke'] : [])
+    const pieces = extras.pieces ?? (outcome === 'miss' ? 0 : planned)
+    const rep = this.addRep({
+      kind: 'rep',
+      setId: set.context.id,
+      outcome,
+      prompt: extras.prompt ?? (outcome === 'helped' ? 'full-signal' : null),
+      latencySeconds: extras.latencySeconds ?? null,
+      heldSeconds: extras.heldSeconds ?? null,
+      brokeSeconds: extras.brokeSeconds ?? null,
+      steps: extras.steps ?? null,
+      faults: [...faults],
+      paid: pieces > 0 || (outcome !== 'miss' && this.ground.resident.traits.toys),
+      attention: extras.attention ?? null,
+      cuesSaid: extras.cuesSaid ?? null,
+      sound: extras.sound ?? null,
+      planned,
+      pieces,
+      sitPieces: extras.sitPieces ?? null,
+      payError: extras.payError ?? false,
+      turns: extras.turns ?? null,
+      stops: extras.stops ?? null,
+      replaces: null,
+    })
+    if (rep) this.known.change((h) => withRep(h, this.regimes, set, rep))
+  }
+
+  /** Says more of the newest rep: it is taken back, and one that says it stands in its place. */
+  amend(said: RepExtras): void {
+    const { active: set } = this.known.now()
+    const last = set?.reps.at(-1)
+    if (!set || !last?.done) return
+    const { id, seq: _, deviceAt: __, ...was } = last.done
+    this.void(id, 'said more exactly')
+    const pieces = said.pieces ?? was.pieces
+    const rep = this.addRep({
+      ...was,
+      ...said,
+      faults: [...(said.faults ?? was.faults)],
+      pieces,
+      paid: said.pieces === undefined || said.pieces === null ? was.paid : said.pieces > 0,
+      replaces: id,
+    })
+    if (rep) this.known.change((h) => withNewest(h, this.regimes, set, rep))
+  }
+
+  /**
+   * Takes back the newest rep: of the set in hand, or, when it has none, of the set before, which is taken up again.
+   */
+  undo(): void {
+    const held = this.known.now()
+    const set = lastWorked(held)
+    const last = set?.reps.at(-1)
+    if (!set || !last) return
+    this.void(last.fact.id, 'undone')
+    if (held.active && set !== held.active) this.void(held.active.context.id, 'no rep')
+    this.known.change((h) => withoutNewest(h, this.regimes, this.ground.curriculum, set))
+  }
+
+  /** Closes the set. A set without a rep is taken back: nothing happened. */
+  finish(): void {
+    const { active: set, judged } = this.known.now()
+    if (!set) return
+    if (set.reps.length === 0) this.void(set.context.id, 'no rep')
+    else
+      this.outbox.add({
+        kind: 'set-closed',
+        setId: set.context.id,
+        endedBy: judged.verdict?.endsSet ? 'rule' : 'trainer',
+        note: '',
+      })
+    this.known.change(withoutSet)
+  }
+
+  restart(): void {
+    this.known.change(rested)
+  }
+
+  goTo(item: number): void {
+    this.known.change((h) => ({ ...h, item }))
+  }
+
+  markStressful(): void {
+    this.known.change((h) => ({ ...h, stressful: true }))
+  }
+
+  /** Ends the block with what is to be known next time. */
+  close(note: string, praiseMinutes: number | null): void {
+    const { block, stressful } = this.known.now()
+    if (!block) return
+    this.outbox.add({
+      kind: 'block-closed',
+      blockId: block.id,
+      residencyId: this.ground.resident.residencyId,
+      note: note.slice(0, 400),
+      stressful,
+      praiseMinutes,
+      recordedBy: this.ground.me,
+    })
+    this.known.change((h) => ({ ...h, ended: true }))
+  }
+
+  private addRep(rep: NewFact): LiveRep | undefined {
+    const fact = this.outbox.add(rep)
+    return fact.kind === 'rep' ? { fact: repOf(fact, this.outbox.deviceId), done: fact } : undefined
+  }
+
+  private void(targetId: string, reason: string): void {
+    this.outbox.add({ kind: 'voided', targetId, reason, recordedBy: this.ground.me })
+  }
+}
+
+export type { LiveSet }
