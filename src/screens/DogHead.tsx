@@ -36,7 +36,7 @@ export function DogHead({
 
 const Head = styled.header`
   h1 {
-    font-size: 1.6rem;
+    font-size: var(--t-8);
   }
   p {
     color: var(--ink-2);

@@ -50,7 +50,7 @@ const Page = styled(Dialog)<{ $width: string; $warns: boolean }>`
   border-radius: 4px;
   border-top: 6px solid var(${(p) => (p.$warns ? '--person' : '--ink')});
   display: grid;
-  gap: 0.7rem;
+  gap: var(--s-5);
   outline: none;
   > p {
     color: var(--ink-2);

@@ -69,7 +69,7 @@ function liftedOn(e: TouchEvent<HTMLButtonElement>, then: () => void): void {
 const Targets = styled.div`
   display: grid;
   grid-template-columns: 1fr 1fr;
-  gap: 0.6rem;
+  gap: var(--s-4);
   &[data-thumb='right'] {
     direction: rtl;
     > * {
@@ -85,12 +85,12 @@ const Targets = styled.div`
  * longer to answer.
  */
 const Target = styled.button.attrs({ type: 'button' })`
-  min-height: 4.75rem;
+  min-height: var(--touch-yard);
   border: 3px solid var(--ink);
   border-radius: 6px;
   background: var(--paper);
   color: var(--ink);
-  font-size: 1.4rem;
+  font-size: var(--t-7);
   font-weight: 680;
   cursor: pointer;
   touch-action: manipulation;

@@ -24,7 +24,7 @@ const pressable = css`
   align-items: center;
   justify-content: center;
   gap: 0.4em;
-  min-height: 2.5rem;
+  min-height: var(--touch-small);
   padding: 0.35rem 0.95rem;
   border: 1.5px solid var(--ink);
   border-radius: 4px;
@@ -76,7 +76,7 @@ export const Quiet = styled(AriaButton)`
   border: 0;
   background: none;
   padding: 0.1rem 0.25rem;
-  min-height: 1.75rem;
+  min-height: var(--touch-small);
   color: var(--ink-2);
   text-decoration: underline;
   text-decoration-color: var(--rule-2);
@@ -109,7 +109,7 @@ const WhyPanel = styled(DisclosurePanel)`
   }
 `
 const WhyText = styled.div`
-  font-size: 0.88rem;
+  font-size: var(--t-2);
   color: var(--ink-2);
   border-left: 2px solid var(--rule-2);
   padding: 0.1rem 0 0.1rem 0.6rem;
@@ -165,14 +165,14 @@ export function Choose({
 const ChooseRoot = styled(AriaSelect)`
   display: flex;
   flex-direction: column;
-  gap: 0.15rem;
+  gap: var(--s-1);
   min-width: 0;
 `
 const ChooseButton = styled(AriaButton)`
   display: flex;
   justify-content: space-between;
-  gap: 0.5rem;
-  min-height: 2.75rem;
+  gap: var(--s-3);
+  min-height: var(--touch);
   align-items: center;
   padding: 0.3rem 0.7rem;
   border: 1.5px solid var(--rule-2);
@@ -217,12 +217,12 @@ const ChooseItem = styled(ListBoxItem)`
   }
 `
 const ItemNote = styled(Text)`
-  font-size: 0.82rem;
+  font-size: var(--t-1);
   opacity: 0.85;
 `
 
 export const FieldLabel = styled.span`
-  font-size: 0.85rem;
+  font-size: var(--t-2);
   font-weight: 560;
   color: var(--ink-2);
 `
@@ -278,12 +278,12 @@ export function Field({
 const FieldRoot = styled(TextField)`
   display: flex;
   flex-direction: column;
-  gap: 0.15rem;
+  gap: var(--s-1);
   min-width: 0;
 `
 /** The line people type into. */
 export const FieldInput = styled(Input)`
-  min-height: 2.75rem;
+  min-height: var(--touch);
   padding: 0.3rem 0.7rem;
   border: 1.5px solid var(--rule-2);
   border-radius: 4px;
@@ -295,7 +295,7 @@ export const FieldInput = styled(Input)`
   }
 `
 const FieldArea = styled(TextArea)`
-  min-height: 4.5rem;
+  min-height: var(--touch-yard);
   padding: 0.4rem 0.7rem;
   border: 1.5px solid var(--rule-2);
   border-radius: 4px;
@@ -310,11 +310,11 @@ const FieldArea = styled(TextArea)`
   }
 `
 const FieldHint = styled(Text)`
-  font-size: 0.82rem;
+  font-size: var(--t-1);
   color: var(--ink-2);
 `
 export const Fault = styled.span`
-  font-size: 0.88rem;
+  font-size: var(--t-2);
   color: var(--person);
   font-weight: 560;
 `

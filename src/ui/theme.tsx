@@ -2,10 +2,26 @@
 import { createGlobalStyle } from 'styled-components'
 
 /**
+ * Scales of the house. Ten sizes of type from a note to a figure read at arm’s length, nine distances, four heights of
+ * what is pressed: small within a line, plain (44 px, the least for a finger), wide, and the yard’s for gloves.
+ */
+const type = [0.8, 0.88, 0.95, 1, 1.1, 1.25, 1.4, 1.7, 2, 2.8]
+const space = [0.15, 0.3, 0.45, 0.6, 0.8, 1, 1.3, 1.6, 2.2]
+const touch = { 'touch-small': 2.1, touch: 2.75, 'touch-wide': 3.1, 'touch-yard': 4.4 }
+const scales = [
+  ...type.map((rem, i) => [`t-${i + 1}`, rem] as const),
+  ...space.map((rem, i) => [`s-${i + 1}`, rem] as const),
+  ...Object.entries(touch),
+]
+  .map(([name, rem]) => `--${name}: ${rem}rem;`)
+  .join(' ')
+
+/**
  * Tokens of the house, as CSS variables so that a part never knows which theme it is in. Marigold means “do this now”,
  * plum “slipped or needs a person”, teal “held”; nothing else may wear them.
  */
 export const GlobalStyle = createGlobalStyle`
+  :root { ${scales} }
   :root, [data-theme='day'] {
     color-scheme: light;
     --ground: #e9eee8; --paper: #f7faf5; --ink: #10302a; --ink-2: #3d5851; --rule: #b4c3b9; --rule-2: #7d9389;

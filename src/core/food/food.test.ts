@@ -2,7 +2,8 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { dailyKcal, lifeStageNames, lifeStages, restingKcal, stageByAge } from './energy'
 import { energyOf, forbidden, ledgerOf, type FeedingPlan } from './ledger'
-import { checkWeight, kgPerLb } from './weight'
+import { kgPerLb } from '../measures'
+import { checkWeight } from './weight'
 
 const plan: FeedingPlan = { kg: 20, stage: 'neutered adult', factor: null, vetKcal: null, trainingShare: 0.5 }
 const kibble = { id: 'k', name: 'Kibble', kcalPer100g: 360, kcalPerPiece: 1.8 }

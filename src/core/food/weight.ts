@@ -1,5 +1,4 @@
-/** Kilograms in a pound, exactly: the international avoirdupois pound of 1959. */
-export const kgPerLb = 0.45359237
+import { kgPerLb } from '../measures'
 
 export const lightest = 0.5
 export const heaviest = 120

@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { placeKinds } from '../curriculum/types'
 import { clock, line, lines, number, optionalLine, optionalNumber, rows, weekdays } from '../fields'
 import { choicesOf, type FieldSpec } from '../form'
+import { plainWays } from '../measures'
 
 /** What is true of the house itself. */
 export const houseSections = ['house', 'spaces', 'feeds', 'hours', 'daysOff'] as const
@@ -22,7 +23,11 @@ const house = z
     name: line('The name', 60),
     timeZone: line('The time zone', 60).refine(isTimeZone, 'No such time zone: it is named like Europe/London.'),
     unit: z.enum(['kg', 'lb'], { error: 'Choose one.' }),
+    lengths: z.enum(['m', 'ft'], { error: 'Choose one.' }).default('m'),
+    temperatures: z.enum(['C', 'F'], { error: 'Choose one.' }).default('C'),
     clock: z.enum(['24', '12'], { error: 'Choose one.' }),
+    dates: z.enum(['day-first', 'month-first'], { error: 'Choose one.' }).default('day-first'),
+    week: z.enum(['monday', 'sunday'], { error: 'Choose one.' }).default('monday'),
     meals: rows(z.object({ name: line('The meal', 40), at: minutes }), 6, 'Meals'),
     quietFrom: z.union([z.literal(''), minutes]).default(''),
     quietTo: z.union([z.literal(''), minutes]).default(''),
@@ -141,8 +146,7 @@ export const sectionSchemas = { house, spaces, feeds, hours, daysOff } as const
 export const plainHouse = (name: string, timeZone: string): House => ({
   name,
   timeZone,
-  unit: 'kg',
-  clock: '24',
+  ...plainWays,
   meals: [
     { name: 'Breakfast', at: 450 },
     { name: 'Evening bowl', at: 1050 },
@@ -177,11 +181,21 @@ export function sectionsFor(people: readonly { readonly id: string; readonly nam
     {
       id: 'house',
       title: 'The house',
-      intro: 'Names, clocks, and what is done when.',
+      intro: 'Names, measures, clocks, and what is done when.',
       fields: [
         { kind: 'text', name: 'name', label: 'Name of the kennel' },
         { kind: 'text', name: 'timeZone', label: 'Time zone', hint: 'like Europe/London' },
         { kind: 'one', name: 'unit', label: 'Weights in', choices: choicesOf(['kg', 'lb']) },
+        { kind: 'one', name: 'lengths', label: 'Lengths in', choices: choicesOf(['m', 'ft']) },
+        {
+          kind: 'one',
+          name: 'temperatures',
+          label: 'Temperatures in',
+          choices: [
+            { id: 'C', name: '°C' },
+            { id: 'F', name: '°F' },
+          ],
+        },
         {
           kind: 'one',
           name: 'clock',
@@ -189,6 +203,24 @@ export function sectionsFor(people: readonly { readonly id: string; readonly nam
           choices: [
             { id: '24', name: '24 hours' },
             { id: '12', name: '12 hours' },
+          ],
+        },
+        {
+          kind: 'one',
+          name: 'dates',
+          label: 'Dates',
+          choices: [
+            { id: 'day-first', name: 'day first' },
+            { id: 'month-first', name: 'month first' },
+          ],
+        },
+        {
+          kind: 'one',
+          name: 'week',
+          label: 'The week begins on',
+          choices: [
+            { id: 'monday', name: 'Monday' },
+            { id: 'sunday', name: 'Sunday' },
           ],
         },
         { kind: 'time', name: 'quietFrom', label: 'Quiet from', hint: 'no demonstration is offered then' },

@@ -266,10 +266,10 @@ const Page = styled.div`
   padding: 0.9rem 1.5rem 4rem;
   max-width: 66rem;
   display: grid;
-  gap: 1rem;
+  gap: var(--s-6);
   grid-template-columns: minmax(0, 1fr);
   h2 {
-    font-size: 1.2rem;
+    font-size: var(--t-6);
   }
   header p:last-child {
     max-width: 66ch;
@@ -284,15 +284,15 @@ const Ask = styled.section`
   border-left: 12px solid var(--now);
   padding: 1rem 1.2rem;
   display: grid;
-  gap: 0.5rem;
+  gap: var(--s-3);
   h2 {
-    font-size: 2rem;
+    font-size: var(--t-9);
   }
   .which {
     font-weight: 620;
   }
   .how {
-    font-size: 1.1rem;
+    font-size: var(--t-5);
   }
   .so-far {
     color: var(--ink-2);
@@ -301,11 +301,11 @@ const Ask = styled.section`
 const Answers = styled.div`
   display: grid;
   grid-template-columns: 1fr 1fr;
-  gap: 0.8rem;
+  gap: var(--s-5);
   max-width: 34rem;
   button {
-    min-height: 4.5rem;
-    font-size: 1.3rem;
+    min-height: var(--touch-yard);
+    font-size: var(--t-6);
   }
   button[data-strong] {
     background: var(--ink);
@@ -315,7 +315,7 @@ const Answers = styled.div`
 const Cols = styled.div`
   display: grid;
   grid-template-columns: minmax(10rem, 1fr) minmax(0, 3fr);
-  gap: 1.5rem;
+  gap: var(--s-8);
   &:has(> section:only-child) {
     grid-template-columns: minmax(0, 1fr);
   }
@@ -325,7 +325,7 @@ const Cols = styled.div`
     padding: 0;
   }
   ul button {
-    min-height: 2.2rem;
+    min-height: var(--touch-small);
   }
   ${phone} {
     grid-template-columns: minmax(0, 1fr);
@@ -335,7 +335,7 @@ const Found = styled.ul`
   li {
     display: grid;
     grid-template-columns: 9rem minmax(0, 1fr) auto auto;
-    gap: 0 0.8rem;
+    gap: 0 var(--s-5);
     align-items: baseline;
     padding: 0.35rem 0;
     border-bottom: 1px solid var(--rule);
@@ -345,7 +345,7 @@ const Found = styled.ul`
   }
   form {
     display: grid;
-    gap: 0.5rem;
+    gap: var(--s-3);
     padding: 0.5rem 0;
     min-width: 15rem;
   }

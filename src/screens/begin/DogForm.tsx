@@ -308,20 +308,20 @@ function PromiseRow({
 
 const Rungs = styled.div`
   display: grid;
-  gap: 0.5rem;
+  gap: var(--s-3);
 `
 const Traits = styled.div`
   display: grid;
-  gap: 0.3rem;
+  gap: var(--s-2);
   > span {
-    font-size: 0.85rem;
+    font-size: var(--t-2);
     font-weight: 560;
     color: var(--ink-2);
   }
   > div {
     display: flex;
     flex-wrap: wrap;
-    gap: 0.3rem 1.2rem;
+    gap: var(--s-2) var(--s-7);
   }
 `
 const List = styled.ul`
@@ -333,7 +333,7 @@ const List = styled.ul`
   li {
     display: grid;
     grid-template-columns: 6.5rem minmax(0, 1fr) 5rem 5rem 5rem 9rem;
-    gap: 0.6rem;
+    gap: var(--s-4);
     align-items: end;
     padding: 0.5rem 0;
     border-bottom: 1px solid var(--rule);

@@ -155,7 +155,7 @@ function GivePasscode({
 const Staff = styled.li`
   display: grid;
   grid-template-columns: minmax(0, 1fr) 24rem;
-  gap: 0.4rem 1rem;
+  gap: var(--s-3) var(--s-6);
   align-items: end;
   padding: 0.5rem 0;
   border-bottom: 1px solid var(--rule);
@@ -167,7 +167,7 @@ const Inline = styled.form`
   &&& {
     display: grid;
     grid-template-columns: minmax(0, 1fr) auto;
-    gap: 0.5rem;
+    gap: var(--s-3);
     align-items: end;
   }
 `
@@ -175,17 +175,17 @@ export const FormPage = styled.div`
   max-width: 52rem;
   padding: 1rem 1.5rem 4rem;
   display: grid;
-  gap: 0.9rem;
+  gap: var(--s-6);
   h1 {
-    font-size: 1.7rem;
+    font-size: var(--t-8);
   }
   h2 {
-    font-size: 1.1rem;
+    font-size: var(--t-5);
     margin: 0.6rem 0 0.3rem;
   }
   form {
     display: grid;
-    gap: 0.9rem;
+    gap: var(--s-6);
     justify-items: start;
   }
   form > * {
@@ -205,36 +205,36 @@ export const FormPage = styled.div`
 export const Pair = styled.div`
   display: grid;
   grid-template-columns: repeat(auto-fit, minmax(11rem, 1fr));
-  gap: 0.8rem;
+  gap: var(--s-5);
   align-items: start;
 `
 export const Choices = styled(RadioGroup)`
   display: grid;
-  gap: 0.25rem;
+  gap: var(--s-2);
   > label,
   > span:first-child {
-    font-size: 0.85rem;
+    font-size: var(--t-2);
     font-weight: 560;
     color: var(--ink-2);
   }
   > div {
     display: flex;
-    gap: 0.5rem;
+    gap: var(--s-3);
     flex-wrap: wrap;
   }
 `
 const Days = styled(CheckboxGroup)`
   display: grid;
-  gap: 0.25rem;
+  gap: var(--s-2);
   > label,
   > span:first-child {
-    font-size: 0.85rem;
+    font-size: var(--t-2);
     font-weight: 560;
     color: var(--ink-2);
   }
   > div {
     display: flex;
-    gap: 0.4rem;
+    gap: var(--s-3);
     flex-wrap: wrap;
   }
 `

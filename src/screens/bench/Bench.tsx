@@ -408,13 +408,13 @@ function Own({ own: { rungs, checked } }: { own: OwnBench }) {
 const Page = styled.div`
   padding: 0.9rem 1.5rem 3rem;
   display: grid;
-  gap: 1.4rem;
+  gap: var(--s-7);
   grid-template-columns: minmax(0, 1fr);
   h2 {
-    font-size: 1.35rem;
+    font-size: var(--t-7);
   }
   h3 {
-    font-size: 1.05rem;
+    font-size: var(--t-5);
     margin: 1rem 0 0.2rem;
   }
   ${phone} {
@@ -432,7 +432,7 @@ const Page = styled.div`
   }
   thead th {
     color: var(--ink-2);
-    font-size: 0.9rem;
+    font-size: var(--t-2);
     font-weight: 600;
   }
   th:first-child {
@@ -446,7 +446,7 @@ const Head = styled.header`
   border-bottom: 1.5px solid var(--ink);
   padding-bottom: 0.6rem;
   h1 {
-    font-size: 1.9rem;
+    font-size: var(--t-9);
   }
   p {
     color: var(--ink-2);
@@ -456,7 +456,7 @@ const Head = styled.header`
 const Rules = styled.div`
   display: grid;
   grid-template-columns: 1fr 1fr 1.3fr;
-  gap: 1.6rem;
+  gap: var(--s-8);
   ${phone} {
     grid-template-columns: minmax(0, 1fr);
   }
@@ -466,7 +466,7 @@ const Rules = styled.div`
     padding: 0.5rem 0 0;
     margin: 0;
     display: grid;
-    gap: 0.5rem;
+    gap: var(--s-3);
     grid-template-columns: 1fr 1fr;
     align-content: start;
     min-width: 0;
@@ -482,7 +482,7 @@ const Rules = styled.div`
   }
   legend {
     font:
-      640 1.1rem/1 'Hepta Slab Variable',
+      640 var(--t-5)/1 'Hepta Slab Variable',
       serif;
     padding: 0 0.6rem 0 0;
   }
@@ -490,16 +490,16 @@ const Rules = styled.div`
 const Shared = styled.div`
   display: grid;
   grid-template-columns: 1fr 1fr 1fr;
-  gap: 0.5rem 0.7rem;
+  gap: var(--s-3) var(--s-5);
   align-items: end;
   align-content: start;
 `
 const Field = styled(NumberField)`
   display: grid;
-  gap: 0.15rem;
+  gap: var(--s-1);
   min-width: 0;
   input {
-    min-height: 2.75rem;
+    min-height: var(--touch);
     padding: 0.3rem 0.7rem;
     border: 1.5px solid var(--rule-2);
     border-radius: 4px;
@@ -510,7 +510,7 @@ const Field = styled(NumberField)`
 const Side = styled.div`
   display: grid;
   grid-template-columns: minmax(0, 33rem) minmax(0, 1fr);
-  gap: 2.2rem;
+  gap: var(--s-9);
   align-items: start;
   ${phone} {
     grid-template-columns: minmax(0, 1fr);
@@ -519,14 +519,14 @@ const Side = styled.div`
 const Results = styled.div`
   overflow-x: auto;
   table:not(.plain) td {
-    font-size: 1.25rem;
+    font-size: var(--t-6);
     font-weight: 640;
   }
 `
 const Computing = styled.div`
   display: flex;
   align-items: center;
-  gap: 1rem;
+  gap: var(--s-6);
 `
 const Bar = styled(ProgressBar)`
   position: relative;

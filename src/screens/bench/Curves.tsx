@@ -124,7 +124,7 @@ export default function Curves({
 const Frame = styled.div`
   display: grid;
   grid-template-columns: minmax(0, 1fr);
-  gap: 0.8rem;
+  gap: var(--s-5);
   min-height: 24rem;
   figure {
     margin: 0;

@@ -7,7 +7,7 @@ import { kcalOf, movedBy } from '@/core/block/after'
 import { praiseMinutes, restUntil } from '@/core/block/rest'
 import { findCommand, findRung } from '@/core/curriculum/lookup'
 import type { DogState } from '@/core/progress/state'
-import { useWhen } from '@/ui/clock'
+import { useWhen } from '@/ui/ways'
 import { FieldLabel } from '@/ui/parts'
 import type { BlockView } from '@/work/page/block'
 import { Chip, Chips } from './chips'
@@ -139,23 +139,23 @@ const ownPieces = (block: Block, view: BlockView): number =>
 
 const Page = styled.section`
   display: grid;
-  gap: 0.7rem;
+  gap: var(--s-5);
   margin-top: auto;
   p {
-    font-size: 1.02rem;
+    font-size: var(--t-4);
   }
 `
 const Praise = styled.div`
   display: flex;
   align-items: baseline;
-  gap: 0.6rem;
+  gap: var(--s-4);
   b {
-    font-size: 3rem;
+    font-size: var(--t-10);
     font-weight: 740;
     line-height: 1;
   }
   span {
-    font-size: 1.05rem;
+    font-size: var(--t-5);
   }
 `
 const Moved = styled.ul`
@@ -168,17 +168,17 @@ const Moved = styled.ul`
     border-bottom: 1px solid var(--rule);
   }
   b {
-    font-size: 1.15rem;
+    font-size: var(--t-5);
   }
   small {
-    font-size: 0.9rem;
+    font-size: var(--t-2);
   }
 `
 const NoteBox = styled(TextField)`
   display: grid;
-  gap: 0.15rem;
+  gap: var(--s-1);
   textarea {
-    min-height: 3.2rem;
+    min-height: var(--touch-wide);
     border: 1.5px solid var(--rule-2);
     border-radius: 4px;
     padding: 0.35rem 0.6rem;

@@ -3,6 +3,7 @@ import { useState } from 'react'
 import { Button as AriaButton, ToggleButton, ToggleButtonGroup } from 'react-aria-components'
 import styled from 'styled-components'
 import { heatFor, usualHumidity } from '@/core/dog/heat'
+import { celsiusFrom, degreesIn } from '@/core/measures'
 import { againstPair } from '@/core/block/partner'
 import { levelWords } from '@/core/views/grid'
 import { kits } from '@/core/curriculum/types'
@@ -10,8 +11,9 @@ import { distanceBands } from '@/core/facts/words'
 import { NeedsPerson } from '@/ui/parts'
 import type { BlockView } from '@/work/page/block'
 import { Chip, Chips } from './chips'
-import { bandWords } from './setup'
+import { bandWords } from '../bandWords'
 import type { Setup } from '@/device/live/session'
+import { useMeasures } from '@/ui/ways'
 
 const exercise = [
   { id: 'none', name: 'exercise: not said', ms: undefined },
@@ -36,6 +38,7 @@ export function Around({
   trial: boolean
   onChange: (change: Partial<Setup>) => void
 }) {
+  const measures = useMeasures()
   const [part, setPart] = useState<Part>('level')
   const [choosingDog, setChoosingDog] = useState(false)
   const [openedAt] = useState(() => Date.now())
@@ -46,9 +49,12 @@ export function Around({
     {
       id: 'level',
       name: 'Level',
-      now: full.level === 0 ? '0, quiet' : `${full.level}, ${full.band ? bandWords[full.band] : 'no distance'}`,
+      now:
+        full.level === 0
+          ? '0, quiet'
+          : `${full.level}, ${full.band ? measures.words(bandWords[full.band]) : 'no distance'}`,
     },
-    { id: 'kit', name: 'Kit', now: full.kit },
+    { id: 'kit', name: 'Kit', now: measures.words(full.kit) },
     {
       id: 'hands',
       name: 'Leash',
@@ -58,7 +64,11 @@ export function Around({
         ...(other ? [other.name] : []),
       ].join(', '),
     },
-    { id: 'heat', name: 'Heat', now: full.temperatureC === null ? 'not read' : `${full.temperatureC} °C` },
+    {
+      id: 'heat',
+      name: 'Heat',
+      now: full.temperatureC === null ? 'not read' : measures.temperature(full.temperatureC),
+    },
     { id: 'pay', name: 'Pay', now: view.feeds.find((f) => f.id === full.feedId)?.name ?? '' },
   ]
   return (
@@ -103,7 +113,7 @@ export function Around({
               <One
                 label="Distance"
                 now={full.band ?? ''}
-                all={distanceBands.map((b) => ({ id: b, name: bandWords[b] }))}
+                all={distanceBands.map((b) => ({ id: b, name: measures.words(bandWords[b]) }))}
                 say={(b) => onChange({ band: distanceBands.find((d) => d === b) ?? null })}
               />
             )}
@@ -114,7 +124,7 @@ export function Around({
           <One
             label="Kit"
             now={full.kit}
-            all={kits.map((k) => ({ id: k, name: k }))}
+            all={kits.map((k) => ({ id: k, name: measures.words(k) }))}
             say={(k) => {
               const kit = kits.find((x) => x === k)
               if (kit) onChange({ kit })
@@ -180,13 +190,20 @@ export function Around({
             <Group>
               <Step
                 label="degrees"
-                value={full.temperatureC}
-                unit="°C"
-                start={15}
+                value={
+                  full.temperatureC === null ? null : Math.round(degreesIn(full.temperatureC, measures.temperatures))
+                }
+                unit={`°${measures.temperatures}`}
+                start={Math.round(degreesIn(15, measures.temperatures))}
                 by={1}
-                least={-30}
-                most={50}
-                onChange={(temperatureC) => onChange({ temperatureC })}
+                least={Math.round(degreesIn(-30, measures.temperatures))}
+                most={Math.round(degreesIn(50, measures.temperatures))}
+                onChange={(degrees) =>
+                  onChange({
+                    temperatureC:
+                      degrees === null ? null : Math.round(celsiusFrom(degrees, measures.temperatures) * 10) / 10,
+                  })
+                }
               />
               <Step
                 label="humidity"
@@ -223,7 +240,8 @@ export function Around({
           />
         )}
       </Open>
-      {other && againstPair(view.self, other).map((a) => <NeedsPerson key={a.why}>{a.why}</NeedsPerson>)}
+      {other &&
+        againstPair(view.self, other).map((a) => <NeedsPerson key={a.why}>{measures.words(a.why)}</NeedsPerson>)}
     </Rows>
   )
 }
@@ -236,6 +254,7 @@ export function HeatWarning({
   view: BlockView
   full: Pick<Setup, 'placeId' | 'temperatureC' | 'humidity'>
 }) {
+  const measures = useMeasures()
   const heat = heatFor(
     full.temperatureC,
     full.humidity,
@@ -248,8 +267,11 @@ export function HeatWarning({
   return (
     <NeedsPerson>
       {heat.say === 'stop' ? 'Too hot for work outdoors' : 'Heat: short, shade, water'}: heat index{' '}
-      {Math.round(heat.indexC)} °C, {heat.say === 'stop' ? `stop from ${heat.stopFrom}` : `care from ${heat.careFrom}`}.
-      {lower} The index was made for people: stop sooner if in doubt. Collapse, vomiting, glassy eyes: shade, water,
+      {measures.temperature(heat.indexC)},{' '}
+      {heat.say === 'stop'
+        ? `stop from ${measures.temperature(heat.stopFrom)}`
+        : `care from ${measures.temperature(heat.careFrom)}`}
+      .{lower} The index was made for people: stop sooner if in doubt. Collapse, vomiting, glassy eyes: shade, water,
       vet.
     </NeedsPerson>
   )
@@ -323,7 +345,7 @@ function Step({
 
 const Rows = styled.div`
   display: grid;
-  gap: 0.4rem;
+  gap: var(--s-3);
 `
 const Tabs = styled(ToggleButtonGroup)`
   display: grid;
@@ -331,7 +353,7 @@ const Tabs = styled(ToggleButtonGroup)`
   border-top: 2px solid var(--ink);
 `
 const Tab = styled(ToggleButton)`
-  min-height: 3.1rem;
+  min-height: var(--touch-wide);
   border: 0;
   border-bottom: 1px solid var(--rule);
   background: none;
@@ -342,10 +364,10 @@ const Tab = styled(ToggleButton)`
   align-content: center;
   cursor: pointer;
   small {
-    font-size: 0.8rem;
+    font-size: var(--t-1);
   }
   b {
-    font-size: 0.95rem;
+    font-size: var(--t-3);
     line-height: 1.1;
     overflow: hidden;
     display: -webkit-box;
@@ -359,27 +381,27 @@ const Tab = styled(ToggleButton)`
 /** As high as the tallest of its contents, so that nothing below it jumps. */
 const Open = styled.div`
   display: grid;
-  gap: 0.35rem;
+  gap: var(--s-2);
   align-content: start;
   min-height: 6.2rem;
   small {
-    font-size: 0.88rem;
+    font-size: var(--t-2);
   }
 `
 const Many = styled(ToggleButtonGroup)`
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(6.4rem, 1fr));
-  gap: 0.3rem;
+  gap: var(--s-2);
 `
 const Group = styled.div`
   display: flex;
   flex-wrap: wrap;
-  gap: 0.3rem;
+  gap: var(--s-2);
 `
 const StepRoot = styled.div`
   display: flex;
   align-items: center;
-  gap: 0.3rem;
+  gap: var(--s-2);
   b {
     min-width: 3.6rem;
     text-align: center;

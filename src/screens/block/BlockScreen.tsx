@@ -9,7 +9,7 @@ import { keepAwake } from '@/device/awake'
 import { keepThisPage, mayReloadOffline } from '@/device/offline'
 import type { Outbox } from '@/device/outbox'
 import { readPrefs, usualPrefs, writePrefs, type Prefs } from '@/device/prefs'
-import { ClockProvider } from '@/ui/clock'
+import { WaysProvider } from '@/ui/ways'
 import { NeedsPerson } from '@/ui/parts'
 import { phone } from '@/ui/theme'
 import type { BlockView } from '@/work/page/block'
@@ -42,11 +42,11 @@ export function BlockScreen({ view }: { view: BlockView }) {
     }
   }, [])
   return outbox ? (
-    <ClockProvider face={view.clock}>
+    <WaysProvider ways={view.ways}>
       <OutboxNow.Provider value={outbox}>
         <InHand view={view} outbox={outbox} />
       </OutboxNow.Provider>
-    </ClockProvider>
+    </WaysProvider>
   ) : (
     <Page data-waking>
       <Top view={view} outbox={undefined} title="" />
@@ -318,12 +318,12 @@ export const Page = styled.main`
   padding: 0.4rem 0.9rem 0.7rem;
   display: flex;
   flex-direction: column;
-  gap: 0.5rem;
+  gap: var(--s-3);
   background: var(--ground);
   color: var(--ink);
   kbd {
     font-family: inherit;
-    font-size: 0.8rem;
+    font-size: var(--t-1);
     font-weight: 500;
     line-height: 1;
     border: 1px solid currentColor;
@@ -341,21 +341,21 @@ export const Page = styled.main`
 const Strip = styled.header`
   display: flex;
   align-items: center;
-  gap: 0.6rem;
+  gap: var(--s-4);
   border-bottom: 3px solid var(--ink);
   padding-bottom: 0.25rem;
   flex-wrap: wrap;
   > a {
-    font-size: 1.7rem;
+    font-size: var(--t-8);
     line-height: 1;
     min-width: 2.75rem;
-    min-height: 2.75rem;
+    min-height: var(--touch);
     display: grid;
     place-items: center;
     text-decoration: none;
   }
   h1 {
-    font-size: 1.15rem;
+    font-size: var(--t-5);
     flex: 1;
     min-width: 0;
     overflow: hidden;
@@ -364,21 +364,21 @@ const Strip = styled.header`
   }
   h1 b {
     font-weight: 780;
-    font-size: 1.35rem;
+    font-size: var(--t-7);
     margin-right: 0.2rem;
   }
   h1 span {
     font-weight: 420;
   }
   h1 small {
-    font-size: 0.85rem;
+    font-size: var(--t-2);
     font-weight: 560;
     color: var(--ink-2);
   }
 `
 const Gear = styled(AriaButton)`
   min-width: 2.75rem;
-  min-height: 2.75rem;
+  min-height: var(--touch);
   border: 0;
   background: none;
   color: var(--ink);
@@ -387,7 +387,7 @@ const Gear = styled(AriaButton)`
   cursor: pointer;
 `
 const Memory = styled.span`
-  font-size: 0.85rem;
+  font-size: var(--t-2);
   color: var(--ink-2);
   ${phone} {
     width: 100%;

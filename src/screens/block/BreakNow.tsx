@@ -67,7 +67,7 @@ export function BreakNow({ block, ways, prefs }: { block: Block; ways: Ways; pre
 const Break = styled.section`
   margin-top: auto;
   display: grid;
-  gap: 0.7rem;
+  gap: var(--s-5);
   border-top: 10px solid var(--person);
   padding-top: 0.7rem;
   h2 {
@@ -75,28 +75,28 @@ const Break = styled.section`
     color: var(--person);
   }
   p {
-    font-size: 1.15rem;
+    font-size: var(--t-5);
   }
   small {
-    font-size: 0.85rem;
+    font-size: var(--t-2);
   }
 `
 const Two = styled.div`
   display: grid;
-  gap: 0.6rem;
+  gap: var(--s-4);
 `
 const Go = styled(AriaButton)`
-  min-height: 4.6rem;
+  min-height: var(--touch-yard);
   border: 3px solid var(--ink);
   border-radius: 6px;
   background: var(--paper);
   color: var(--ink);
-  font-size: 1.3rem;
+  font-size: var(--t-6);
   font-weight: 680;
   cursor: pointer;
 `
 const Quiet = styled(AriaButton)`
-  min-height: 3rem;
+  min-height: var(--touch-wide);
   border: 0;
   background: none;
   color: var(--ink);

@@ -94,15 +94,15 @@ export function CallPart({
 
 const Part = styled.div`
   display: grid;
-  gap: 0.4rem;
+  gap: var(--s-3);
 `
 const Pre = styled(ToggleButtonGroup)`
   display: grid;
   grid-template-columns: repeat(3, 1fr);
-  gap: 0.4rem;
+  gap: var(--s-3);
 `
 const PreChip = styled(ToggleButton)`
-  min-height: 2.75rem;
+  min-height: var(--touch);
   border: 1.5px solid var(--rule-2);
   border-radius: 4px;
   background: none;
@@ -114,13 +114,13 @@ const PreChip = styled(ToggleButton)`
   }
 `
 const Call = styled(AriaButton)`
-  min-height: 4rem;
+  min-height: var(--touch-yard);
   border: 0;
   border-radius: 6px;
   background: var(--now);
   color: var(--on-now);
   font:
-    700 1.3rem/1 'Hepta Slab Variable',
+    700 var(--t-6)/1 'Hepta Slab Variable',
     serif;
   cursor: pointer;
   touch-action: manipulation;

@@ -3,7 +3,7 @@ import styled from 'styled-components'
 import { findCommand } from '@/core/curriculum/lookup'
 import type { BlockItem } from '@/core/block/compose'
 import { NeedsPerson } from '@/ui/parts'
-import { useWhen } from '@/ui/clock'
+import { useWhen } from '@/ui/ways'
 import type { BlockView } from '@/work/page/block'
 
 /**
@@ -90,32 +90,32 @@ const Words = styled.dl`
   margin: 0;
   display: grid;
   grid-template-columns: repeat(3, minmax(0, 1fr));
-  gap: 0.35rem 0.8rem;
+  gap: var(--s-2) var(--s-5);
   border-bottom: 1px solid var(--rule);
   padding-bottom: 0.4rem;
   dt {
-    font-size: 0.85rem;
+    font-size: var(--t-2);
   }
   dd {
     margin: 0;
-    font-size: 1.2rem;
+    font-size: var(--t-6);
     font-weight: 700;
     line-height: 1.15;
   }
   small {
     display: block;
-    font-size: 0.8rem;
+    font-size: var(--t-1);
     font-weight: 420;
   }
 `
 const Note = styled.p`
   border-left: 6px solid var(--ink);
   padding: 0.15rem 0 0.15rem 0.6rem;
-  font-size: 1.05rem;
+  font-size: var(--t-5);
   small {
-    font-size: 0.82rem;
+    font-size: var(--t-1);
   }
 `
 const Facts = styled.p`
-  font-size: 0.95rem;
+  font-size: var(--t-3);
 `

@@ -96,15 +96,15 @@ const keyWords = (key: string): string => (key === ' ' ? 'Space' : key.replace(/
 
 const Panel = styled.section`
   display: grid;
-  gap: 0.6rem;
+  gap: var(--s-4);
   margin-top: auto;
   h2 {
-    font-size: 1.4rem;
+    font-size: var(--t-7);
   }
   dl {
     margin: 0;
     display: grid;
-    gap: 0.3rem;
+    gap: var(--s-2);
   }
   dl > div {
     display: grid;
@@ -118,10 +118,10 @@ const Panel = styled.section`
 const Row = styled.div`
   display: flex;
   flex-wrap: wrap;
-  gap: 0.4rem;
+  gap: var(--s-3);
 `
 const Chip = styled(ToggleButton)`
-  min-height: 3rem;
+  min-height: var(--touch-wide);
   min-width: 3rem;
   padding: 0 0.7rem;
   border: 1.5px solid var(--rule-2);
@@ -135,12 +135,12 @@ const Chip = styled(ToggleButton)`
   }
 `
 const Done = styled(AriaButton)`
-  min-height: 4rem;
+  min-height: var(--touch-yard);
   border: 2px solid var(--ink);
   border-radius: 6px;
   background: var(--paper);
   color: var(--ink);
   font-weight: 680;
-  font-size: 1.2rem;
+  font-size: var(--t-6);
   cursor: pointer;
 `

@@ -63,29 +63,29 @@ export function HoldPart({
 }
 
 const Start = styled(AriaButton)`
-  min-height: 4.4rem;
+  min-height: var(--touch-yard);
   border: 0;
   border-radius: 6px;
   background: var(--now);
   color: var(--on-now);
   font:
-    700 1.3rem/1.1 'Hepta Slab Variable',
+    700 var(--t-6)/1.1 'Hepta Slab Variable',
     serif;
   cursor: pointer;
   small {
     font:
-      560 0.95rem/1 'Atkinson Hyperlegible Next Variable',
+      560 var(--t-3)/1 'Atkinson Hyperlegible Next Variable',
       sans-serif;
   }
 `
 const Timer = styled.div`
-  min-height: 4.4rem;
+  min-height: var(--touch-yard);
   display: grid;
   grid-template-columns: auto 1fr auto;
   align-items: baseline;
-  column-gap: 0.6rem;
+  column-gap: var(--s-4);
   b {
-    font-size: 2.8rem;
+    font-size: var(--t-10);
     line-height: 1;
     font-weight: 740;
   }
@@ -97,7 +97,7 @@ const Timer = styled.div`
   em {
     font-style: normal;
     font-weight: 720;
-    font-size: 1.3rem;
+    font-size: var(--t-6);
     padding: 0.1rem 0.5rem;
   }
   em[data-on='true'] {

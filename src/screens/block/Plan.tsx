@@ -172,10 +172,10 @@ const List = styled.ol`
 `
 const Part = styled(AriaButton)`
   width: 100%;
-  min-height: 2.9rem;
+  min-height: var(--touch);
   display: grid;
   grid-template-columns: 4.6rem minmax(0, auto) minmax(0, 1fr);
-  gap: 0.5rem;
+  gap: var(--s-3);
   align-items: baseline;
   border: 0;
   background: none;
@@ -184,10 +184,10 @@ const Part = styled(AriaButton)`
   cursor: pointer;
   padding: 0.4rem 0.1rem;
   span {
-    font-size: 0.9rem;
+    font-size: var(--t-2);
   }
   b {
-    font-size: 1.12rem;
+    font-size: var(--t-5);
   }
   em {
     font-style: normal;
@@ -205,7 +205,7 @@ const Strip = styled.ol`
   margin: 0;
   padding: 0;
   display: flex;
-  gap: 0.3rem;
+  gap: var(--s-2);
   flex: none;
   li {
     flex: 1 1 0;
@@ -219,7 +219,7 @@ const Strip = styled.ol`
 `
 const Bead = styled(AriaButton)`
   width: 100%;
-  min-height: 2.75rem;
+  min-height: var(--touch);
   border: 0;
   border-bottom: 3px solid var(--rule-2);
   background: none;
@@ -229,7 +229,7 @@ const Bead = styled(AriaButton)`
   overflow: hidden;
   text-overflow: ellipsis;
   white-space: nowrap;
-  font-size: 0.92rem;
+  font-size: var(--t-3);
   padding-bottom: calc(0.1rem + 3px);
   &[data-on='true'] {
     border-bottom: 6px solid var(--ink);

@@ -21,6 +21,7 @@ import { kitOf, setupFor } from './setup'
 import type { Setup } from '@/device/live/session'
 import type { Block } from './useBlock'
 import { useKeys } from './useKeys'
+import { Said } from '@/ui/ways'
 
 interface Props {
   readonly view: BlockView
@@ -145,7 +146,7 @@ export function Prep({ view, block, was, onBegin, onEnd, prefs }: Props) {
           {turn ? (
             <>
               <b>
-                Side by side, set {turn.number} of {turn.of}: on the {turn.kit}.
+                Side by side, set {turn.number} of {turn.of}: on the <Said>{turn.kit}</Said>.
               </b>{' '}
               The same rung on both, in turns; change only the kit.
             </>
@@ -165,7 +166,7 @@ export function Prep({ view, block, was, onBegin, onEnd, prefs }: Props) {
         {first ? (
           <Bar onPress={() => setSeeing('around')}>
             <span>
-              {placeName(view, full)}, level {full.level}, {full.kit}, {holderName(view, full)}
+              {placeName(view, full)}, level {full.level}, <Said>{full.kit}</Said>, {holderName(view, full)}
             </span>
             <u>Change</u>
           </Bar>
@@ -267,12 +268,12 @@ const whyWords: Record<string, string> = {
 
 const Asked = styled.section`
   display: grid;
-  gap: 0.25rem;
+  gap: var(--s-2);
   .rule {
     color: var(--ink-2);
   }
   .criterion {
-    font-size: 1.1rem;
+    font-size: var(--t-5);
     font-weight: 560;
   }
   ul {
@@ -283,7 +284,7 @@ const Asked = styled.section`
 const Cord = styled.div`
   display: grid;
   grid-template-columns: minmax(0, 1fr) auto;
-  gap: 0.8rem;
+  gap: var(--s-5);
   align-items: start;
   margin-top: 0.3rem;
   svg {
@@ -302,14 +303,14 @@ const Foot = styled.section`
   margin-top: auto;
   display: grid;
   grid-template-columns: minmax(0, 1fr);
-  gap: 0.5rem;
+  gap: var(--s-3);
 `
 const Bar = styled(AriaButton)`
-  min-height: 3rem;
+  min-height: var(--touch-wide);
   display: flex;
   justify-content: space-between;
   align-items: center;
-  gap: 0.6rem;
+  gap: var(--s-4);
   border: 0;
   border-top: 1px solid var(--rule);
   background: none;
@@ -319,13 +320,13 @@ const Bar = styled(AriaButton)`
   cursor: pointer;
 `
 const Go = styled(AriaButton)`
-  min-height: 4.8rem;
+  min-height: var(--touch-yard);
   border: 0;
   border-radius: 6px;
   background: var(--now);
   color: var(--on-now);
   font:
-    720 1.5rem/1 'Hepta Slab Variable',
+    720 var(--t-7)/1 'Hepta Slab Variable',
     serif;
   cursor: pointer;
   &[data-pressed='true'] {
@@ -333,7 +334,7 @@ const Go = styled(AriaButton)`
   }
 `
 const Quiet = styled(AriaButton)`
-  min-height: 2.75rem;
+  min-height: var(--touch);
   border: 0;
   background: none;
   color: var(--ink);

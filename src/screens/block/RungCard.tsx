@@ -11,6 +11,7 @@ import { phone } from '@/ui/theme'
 import type { BlockView } from '@/work/page/block'
 import { HeatWarning } from './Around'
 import type { Block } from './useBlock'
+import { Said } from '@/ui/ways'
 
 /** The dog’s own prompt for a rung. */
 export const promptFor = (view: BlockView, rung: RungPlaceInLadder): Prompt =>
@@ -73,7 +74,7 @@ export const RungCard = memo(function RungCard({
       <Big>{rung.rung.name}</Big>
       <p className="rule">
         {context.purpose === 'refresh' ? 'refresher, ' : ''}
-        {sayRule(rung.rung.rule)}; {place?.name}, level {context.level}, {context.kit}
+        {sayRule(rung.rung.rule)}; {place?.name}, level {context.level}, <Said>{context.kit}</Said>
       </p>
       <p className="criterion">{rung.rung.criterion.words}</p>
       <p className="say">{wordNow(view, rung, prompt.say)}</p>
@@ -129,10 +130,10 @@ const Card = styled.section`
   container-type: size;
   display: grid;
   align-content: start;
-  gap: 0.2rem;
+  gap: var(--s-1);
   .rule {
     color: var(--ink-2);
-    font-size: 0.95rem;
+    font-size: var(--t-3);
   }
   .criterion {
     font-size: clamp(1.05rem, 7cqh, 1.3rem);

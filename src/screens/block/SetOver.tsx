@@ -114,7 +114,7 @@ const sentence = (words: string): string =>
 const Panel = styled.section`
   margin-top: auto;
   display: grid;
-  gap: 0.8rem;
+  gap: var(--s-5);
   p {
     margin-top: 0.3rem;
   }
@@ -148,7 +148,7 @@ const Said = styled.h2`
   }
 `
 export const Next = styled(AriaButton)`
-  min-height: 5rem;
+  min-height: var(--touch-yard);
   display: grid;
   place-items: center;
   text-align: center;
@@ -158,20 +158,20 @@ export const Next = styled(AriaButton)`
   background: var(--now);
   color: var(--on-now);
   font:
-    720 1.35rem/1.1 'Hepta Slab Variable',
+    720 var(--t-7)/1.1 'Hepta Slab Variable',
     serif;
   cursor: pointer;
 `
 const Row = styled.div`
   display: flex;
   flex-wrap: wrap;
-  gap: 0.4rem;
+  gap: var(--s-3);
   > * {
     flex: 1 1 6rem;
   }
 `
 export const Plain = styled(AriaButton)`
-  min-height: 3rem;
+  min-height: var(--touch-wide);
   display: grid;
   place-items: center;
   text-decoration: none;

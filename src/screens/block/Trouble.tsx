@@ -8,8 +8,9 @@ import { distanceBands } from '@/core/facts/words'
 import type { BlockView } from '@/work/page/block'
 import { Chip, Chips, Done } from './chips'
 import { useOutboxNow } from './outboxNow'
-import { bandWords } from './setup'
+import { bandWords } from '../bandWords'
 import type { Block } from './useBlock'
+import { Said } from '@/ui/ways'
 
 const triggers = ['dog', 'person', 'noise', 'traffic', 'wildlife', 'handling', 'not known'] as const
 
@@ -100,7 +101,7 @@ export function Trouble({
       >
         {distanceBands.map((b) => (
           <Chip key={b} id={b}>
-            {bandWords[b]}
+            <Said>{bandWords[b]}</Said>
           </Chip>
         ))}
       </Chips>
@@ -122,7 +123,7 @@ export function Trouble({
 
 const Panel = styled.div`
   display: grid;
-  gap: 0.4rem;
+  gap: var(--s-3);
   p {
     color: var(--person);
   }

@@ -428,7 +428,7 @@ export const Bottom = ({ children }: { children: ReactNode }) => <BottomRoot>{ch
 const BottomRoot = styled.section`
   margin-top: auto;
   display: grid;
-  gap: 0.5rem;
+  gap: var(--s-3);
   p {
     font-weight: 560;
   }
@@ -439,11 +439,11 @@ const Counted = styled.div`
   align-items: baseline;
   span {
     display: flex;
-    gap: 0.12rem;
+    gap: var(--s-1);
     flex-wrap: wrap;
   }
   b {
-    font-size: 1.4rem;
+    font-size: var(--t-7);
     font-weight: 720;
   }
 `
@@ -455,19 +455,19 @@ const Why = styled.em`
 const Pair = styled.div`
   display: grid;
   grid-template-columns: 1fr 1fr;
-  gap: 0.6rem;
+  gap: var(--s-4);
 `
 const Count = styled(AriaButton)`
-  min-height: 4rem;
+  min-height: var(--touch-yard);
   border: 2px solid var(--ink);
   border-radius: 6px;
   background: none;
   color: var(--ink);
-  font-size: 1.1rem;
+  font-size: var(--t-5);
   cursor: pointer;
   touch-action: manipulation;
   b {
-    font-size: 1.6rem;
+    font-size: var(--t-8);
     margin-left: 0.4rem;
   }
 `
@@ -475,17 +475,17 @@ const Row = styled.div`
   display: grid;
   grid-auto-flow: column;
   grid-auto-columns: minmax(0, 1fr);
-  gap: 0.4rem;
+  gap: var(--s-3);
 `
 const Plain = styled(AriaButton)`
-  min-height: 3rem;
+  min-height: var(--touch-wide);
   padding: 0 0.2rem;
   border: 1.5px solid var(--rule-2);
   border-radius: 4px;
   background: none;
   color: var(--ink);
   cursor: pointer;
-  font-size: 0.95rem;
+  font-size: var(--t-3);
   &[data-disabled='true'] {
     opacity: 0.4;
   }

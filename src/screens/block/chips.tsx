@@ -38,13 +38,13 @@ export function SayOne({
 
 export const Panel = styled.div`
   display: grid;
-  gap: 0.45rem;
+  gap: var(--s-3);
 `
 const Line = styled.div`
   display: grid;
   grid-template-columns: 4.6rem minmax(0, 1fr);
   align-items: center;
-  gap: 0.3rem;
+  gap: var(--s-2);
   > span {
     font-weight: 660;
   }
@@ -52,17 +52,17 @@ const Line = styled.div`
 export const Chips = styled(ToggleButtonGroup)`
   display: flex;
   flex-wrap: wrap;
-  gap: 0.3rem;
+  gap: var(--s-2);
 `
 export const Chip = styled(ToggleButton)`
-  min-height: 2.75rem;
+  min-height: var(--touch);
   min-width: 2.75rem;
   padding: 0 0.55rem;
   border: 1.5px solid var(--rule-2);
   border-radius: 4px;
   background: none;
   color: var(--ink);
-  font-size: 0.92rem;
+  font-size: var(--t-3);
   cursor: pointer;
   &[data-selected='true'] {
     background: var(--ink);
@@ -76,16 +76,16 @@ export const Chip = styled(ToggleButton)`
 export const Two = styled.div`
   display: grid;
   grid-template-columns: auto 1fr;
-  gap: 0.5rem;
+  gap: var(--s-3);
 `
 export const Done = styled(AriaButton)`
-  min-height: 3.2rem;
+  min-height: var(--touch-wide);
   border: 2px solid var(--ink);
   border-radius: 6px;
   background: var(--paper);
   color: var(--ink);
   font-weight: 680;
-  font-size: 1.1rem;
+  font-size: var(--t-5);
   cursor: pointer;
   &[data-disabled='true'] {
     opacity: 0.4;

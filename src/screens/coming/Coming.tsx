@@ -6,7 +6,7 @@ import styled from 'styled-components'
 import { Button, Choose, Fault, Field, NeedsPerson, Quiet, Why } from '@/ui/parts'
 import { phone } from '@/ui/theme'
 import { sayDay } from '@/ui/when'
-import { useWhen } from '@/ui/clock'
+import { useWhen } from '@/ui/ways'
 import type { ComingRow, ComingView, Minding } from '@/work/page/coming'
 import type { Told } from '../told'
 import { useTold } from '../useTold'
@@ -342,10 +342,10 @@ const Page = styled.div`
   padding: 0.9rem 1.5rem 3rem;
   max-width: 60rem;
   display: grid;
-  gap: 0.9rem;
+  gap: var(--s-6);
   grid-template-columns: minmax(0, 1fr);
   h1 {
-    font-size: 1.6rem;
+    font-size: var(--t-8);
   }
   > p {
     color: var(--ink-2);
@@ -361,7 +361,7 @@ const MindList = styled.ul`
   li {
     display: grid;
     grid-template-columns: 11rem minmax(0, 1fr);
-    gap: 0 0.8rem;
+    gap: 0 var(--s-5);
     padding: 0.4rem 0;
     border-bottom: 1px solid var(--rule);
   }
@@ -378,7 +378,7 @@ const MindList = styled.ul`
 const PauseFields = styled.form`
   display: grid;
   grid-template-columns: 12rem 10rem minmax(0, 1fr) auto;
-  gap: 0.6rem;
+  gap: var(--s-4);
   align-items: end;
   margin-top: 0.4rem;
   ${phone} {
@@ -410,10 +410,10 @@ const Days = styled.ol`
     border-color: var(--ink);
   }
   h2 {
-    font-size: 1.1rem;
+    font-size: var(--t-5);
     span {
       font:
-        420 0.9rem/1 'Atkinson Hyperlegible Next Variable',
+        420 var(--t-2)/1 'Atkinson Hyperlegible Next Variable',
         sans-serif;
       color: var(--ink-2);
     }
@@ -435,7 +435,7 @@ const Departure = styled.div`
 `
 const Dog = styled(Link)`
   font:
-    660 1.15rem/1.2 'Hepta Slab Variable',
+    660 var(--t-5)/1.2 'Hepta Slab Variable',
     serif;
   text-decoration: none;
   b {
@@ -447,7 +447,7 @@ const Dog = styled(Link)`
 const Form = styled.form`
   display: grid;
   grid-template-columns: 12rem minmax(0, 1fr) auto;
-  gap: 0.6rem;
+  gap: var(--s-4);
   align-items: end;
   margin-top: 0.4rem;
   ${phone} {

@@ -1,4 +1,5 @@
 'use client'
+import { degreesIn } from '@/core/measures'
 import Link from 'next/link'
 import styled from 'styled-components'
 import { promptLevels } from '@/core/curriculum/types'
@@ -13,6 +14,7 @@ import { CompareKit } from './CompareKit'
 import { GridTable } from './GridTable'
 import { Stuck } from './Stuck'
 import type { Told } from '../told'
+import { useMeasures } from '@/ui/ways'
 
 const percent = (x: number) => `${Math.round(x * 100)} %`
 
@@ -24,6 +26,7 @@ const sayTrend = (perDay: number) =>
   `${perDay < -0.005 ? 'falling' : perDay > 0.005 ? 'rising' : 'level'} ${Math.abs(perDay).toFixed(2)} s a day`
 
 export function CommandPage({ view, logTried }: { view: View; logTried: (raw: unknown) => Promise<Told> }) {
+  const measures = useMeasures()
   const { command, resident, evidence } = view
   const flags = [command.stuck ? 'stuck' : '', command.stale && command.word !== 'slipping' ? 'stale' : ''].filter(
     Boolean,
@@ -212,7 +215,7 @@ export function CommandPage({ view, logTried }: { view: View; logTried: (raw: un
               key={`${k.rungId} ${k.a.kit} ${k.b.kit}`}
               tabIndex={0}
               role="region"
-              aria-label={`Kit at ${k.rungName}: ${k.a.kit} and ${k.b.kit}`}
+              aria-label={`Kit at ${k.rungName}: ${measures.words(k.a.kit)} and ${measures.words(k.b.kit)}`}
             >
               <KitTable>
                 <caption>
@@ -228,7 +231,7 @@ export function CommandPage({ view, logTried }: { view: View; logTried: (raw: un
                     <th scope="col">Clean</th>
                     <th scope="col">Interval</th>
                     <th scope="col">Sets</th>
-                    <th scope="col">°C</th>
+                    <th scope="col">°{measures.temperatures}</th>
                     <th scope="col">Minutes in</th>
                     <th scope="col">Since exercise</th>
                   </tr>
@@ -236,7 +239,7 @@ export function CommandPage({ view, logTried }: { view: View; logTried: (raw: un
                 <tbody>
                   {[k.a, k.b].map((s) => (
                     <tr key={s.kit}>
-                      <th scope="row">{s.kit}</th>
+                      <th scope="row">{measures.words(s.kit)}</th>
                       <td>
                         {s.share.clean}/{s.share.total} {percent(s.share.share)}
                       </td>
@@ -244,7 +247,11 @@ export function CommandPage({ view, logTried }: { view: View; logTried: (raw: un
                         {percent(s.share.low)}–{percent(s.share.high)}
                       </td>
                       <td>{s.sets}</td>
-                      <td>{s.temperatureC?.toFixed(0) ?? '–'}</td>
+                      <td>
+                        {s.temperatureC === undefined
+                          ? '–'
+                          : degreesIn(s.temperatureC, measures.temperatures).toFixed(0)}
+                      </td>
                       <td>{s.minutesIn?.toFixed(0) ?? '–'}</td>
                       <td>{s.exerciseMinutesAgo === undefined ? '–' : `${s.exerciseMinutesAgo.toFixed(0)} min`}</td>
                     </tr>
@@ -323,14 +330,14 @@ function Rung({ rung }: { rung: RungView }) {
 const Page = styled.div`
   padding: 0.9rem 1.5rem 3rem;
   display: grid;
-  gap: 1.3rem;
+  gap: var(--s-7);
   grid-template-columns: minmax(0, 1fr);
   h2 {
-    font-size: 1.25rem;
+    font-size: var(--t-6);
     margin-bottom: 0.3rem;
   }
   h3 {
-    font-size: 1rem;
+    font-size: var(--t-4);
     margin: 0.6rem 0 0.2rem;
   }
   ${phone} {
@@ -341,12 +348,12 @@ const Head = styled.header`
   display: flex;
   justify-content: space-between;
   align-items: end;
-  gap: 1rem;
+  gap: var(--s-6);
   flex-wrap: wrap;
   border-bottom: 1.5px solid var(--ink);
   padding-bottom: 0.6rem;
   h1 {
-    font-size: 1.9rem;
+    font-size: var(--t-9);
   }
   p {
     color: var(--ink-2);
@@ -369,26 +376,26 @@ const Strung = styled.div`
   }
   .mind {
     color: var(--ink-2);
-    font-size: 0.92rem;
+    font-size: var(--t-3);
   }
 `
 const Figures = styled.dl`
   display: flex;
   flex-wrap: wrap;
-  gap: 0.6rem 2.4rem;
+  gap: var(--s-4) var(--s-9);
   margin: 0;
   border-top: 1px solid var(--rule);
   border-bottom: 1px solid var(--rule);
   padding: 0.5rem 0;
   dt {
-    font-size: 0.82rem;
+    font-size: var(--t-1);
     color: var(--ink-2);
   }
   dd {
     margin: 0;
     b {
       font-weight: 700;
-      font-size: 1.15rem;
+      font-size: var(--t-5);
     }
   }
   .part + .part {
@@ -402,11 +409,11 @@ const Ladder = styled.ol`
   li {
     display: grid;
     grid-template-columns: 0.9rem 11rem minmax(0, 1fr) 9rem 15rem 9rem;
-    gap: 0 0.8rem;
+    gap: 0 var(--s-5);
     padding: 0.28rem 0;
     border-bottom: 1px solid var(--rule);
     align-items: baseline;
-    font-size: 0.93rem;
+    font-size: var(--t-3);
   }
   li::before {
     content: '';
@@ -423,7 +430,7 @@ const Ladder = styled.ol`
   em {
     color: var(--ink-2);
     font-style: normal;
-    font-size: 0.86rem;
+    font-size: var(--t-2);
   }
   li[data-mark='held']::before {
     border-left: 5px solid var(--held);
@@ -472,9 +479,9 @@ const Ladder = styled.ol`
   }
 `
 const table =
-  `border-collapse: collapse; font-size: 0.92rem; th, td { text-align: right; font-weight: 400; padding: ` +
+  `border-collapse: collapse; font-size: var(--t-3); th, td { text-align: right; font-weight: 400; padding: ` +
   `0.22rem 0.9rem 0.22rem 0; border-bottom: 1px solid var(--rule); } thead th { font-weight: 600; color: ` +
-  `var(--ink-2); font-size: 0.84rem; } th:first-child { text-align: left; } caption { text-align: left; ` +
+  `var(--ink-2); font-size: var(--t-2); } th:first-child { text-align: left; } caption { text-align: left; ` +
   `padding-bottom: 0.3rem; }`
 const HelpTable = styled.table`
   ${table}
@@ -490,7 +497,7 @@ const Bar = styled.span`
   display: inline-grid;
   grid-template-columns: 7rem 3rem;
   align-items: center;
-  gap: 0.4rem;
+  gap: var(--s-3);
   i {
     height: 0.6rem;
     background: linear-gradient(90deg, var(--ink) var(--share), var(--rule) var(--share));

@@ -4,6 +4,7 @@ import styled from 'styled-components'
 import { kits } from '@/core/curriculum/types'
 import { ButtonLink, Choose } from '@/ui/parts'
 import { phone } from '@/ui/theme'
+import { useMeasures } from '@/ui/ways'
 
 /** Chooses what to compare: a rung that was passed, and the piece of kit to come down to. */
 export function CompareKit({
@@ -15,10 +16,11 @@ export function CompareKit({
   command: string
   rungs: readonly { readonly id: string; readonly name: string }[]
 }) {
+  const { words } = useMeasures()
   const [rung, setRung] = useState(rungs[0]?.id ?? '')
   const [from, setFrom] = useState<string>('1.8 m leash')
   const [to, setTo] = useState<string>('flat collar')
-  const choices = (other: string) => kits.filter((k) => k !== other).map((k) => ({ id: k, name: k }))
+  const choices = (other: string) => kits.filter((k) => k !== other).map((k) => ({ id: k, name: words(k) }))
   const query = new URLSearchParams([
     ['rung', rung],
     ['kit', from],
@@ -43,7 +45,7 @@ export function CompareKit({
 const Row = styled.div`
   display: grid;
   grid-template-columns: minmax(0, 14rem) repeat(2, minmax(0, 12rem)) max-content;
-  gap: 0.6rem;
+  gap: var(--s-4);
   align-items: end;
   margin: 0.5rem 0 1rem;
   ${phone} {

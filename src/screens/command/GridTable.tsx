@@ -4,6 +4,7 @@ import { levelWords, type GridCell } from '@/core/views/grid'
 import { Why } from '@/ui/parts'
 import { sayDay } from '@/ui/when'
 import type { CommandPage } from '@/work/page/resident'
+import { Said } from '@/ui/ways'
 
 /** Levels down, places across. What a cell is drawn like, its words say too. */
 export function GridTable({
@@ -75,7 +76,7 @@ function Cell({ cell }: { cell: GridCell }) {
           {cell.nextRung && <p>Next here: {cell.nextRung}, by the relax rule.</p>}
           {cell.hands.length > 0 && (
             <p>
-              On the leash: {cell.hands.join(', ')}. Kit: {cell.kits.join(', ')}.
+              On the leash: {cell.hands.join(', ')}. Kit: <Said>{cell.kits.join(', ')}</Said>.
             </p>
           )}
         </Why>
@@ -84,7 +85,7 @@ function Cell({ cell }: { cell: GridCell }) {
         <Why label="who">
           <p>
             On the leash: {cell.hands.join(', ') || 'see a harder cell of this place'}. Kit:{' '}
-            {cell.kits.join(', ') || '–'}.
+            <Said>{cell.kits.join(', ') || '–'}</Said>.
           </p>
         </Why>
       )}
@@ -99,7 +100,7 @@ const Table = styled.table`
   border-collapse: collapse;
   width: 100%;
   min-width: 52rem;
-  font-size: 0.9rem;
+  font-size: var(--t-2);
   caption {
     text-align: left;
     padding-bottom: 0.4rem;

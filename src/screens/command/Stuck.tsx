@@ -4,7 +4,7 @@ import { Label, TextField } from 'react-aria-components'
 import styled from 'styled-components'
 import { Button, Choose, Fault, FieldInput, FieldLabel } from '@/ui/parts'
 import { phone } from '@/ui/theme'
-import { useWhen } from '@/ui/clock'
+import { useWhen } from '@/ui/ways'
 import type { CommandPage } from '@/work/page/resident'
 import type { Told } from '../told'
 
@@ -93,7 +93,7 @@ const Box = styled.section`
     margin: 0.4rem 0 0.8rem;
     padding-left: 1.3rem;
     display: grid;
-    gap: 0.3rem;
+    gap: var(--s-2);
   }
   span {
     color: var(--ink-2);
@@ -111,7 +111,7 @@ const Box = styled.section`
 const Form = styled.form`
   display: grid;
   grid-template-columns: 14rem 9rem minmax(0, 1fr) auto;
-  gap: 0.6rem;
+  gap: var(--s-4);
   align-items: end;
   ${phone} {
     grid-template-columns: 1fr;

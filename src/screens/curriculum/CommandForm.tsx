@@ -103,7 +103,7 @@ export function CommandForm({ command, onChange }: { command: CommandFile; onCha
 const Form = styled.section`
   display: grid;
   grid-template-columns: 1fr 1fr;
-  gap: 0.5rem 0.8rem;
+  gap: var(--s-3) var(--s-5);
   border-bottom: 1px solid var(--rule);
   padding-bottom: 0.8rem;
   margin-bottom: 0.8rem;

@@ -364,7 +364,7 @@ function Faults({
 const Page = styled.div`
   padding: 0.9rem 1.5rem 3rem;
   display: grid;
-  gap: 0.8rem;
+  gap: var(--s-5);
   grid-template-columns: minmax(0, 1fr);
   .told:empty {
     display: none;
@@ -380,13 +380,13 @@ const Page = styled.div`
 const Head = styled.header`
   display: flex;
   justify-content: space-between;
-  gap: 1rem;
+  gap: var(--s-6);
   align-items: end;
   flex-wrap: wrap;
   border-bottom: 1.5px solid var(--ink);
   padding-bottom: 0.6rem;
   h1 {
-    font-size: 1.9rem;
+    font-size: var(--t-9);
   }
   p {
     color: var(--ink-2);
@@ -395,14 +395,14 @@ const Head = styled.header`
 `
 const Tools = styled.div`
   display: flex;
-  gap: 0.5rem;
+  gap: var(--s-3);
   flex-wrap: wrap;
   margin-top: 0.5rem;
 `
 const Publish = styled.div`
   display: grid;
   grid-template-columns: 15rem max-content;
-  gap: 0.8rem;
+  gap: var(--s-5);
   align-items: end;
   ${phone} {
     grid-template-columns: 1fr;
@@ -411,7 +411,7 @@ const Publish = styled.div`
 const Columns = styled.div`
   display: grid;
   grid-template-columns: minmax(0, 1fr) minmax(0, 1.1fr);
-  gap: 2rem;
+  gap: var(--s-9);
   align-items: start;
   ${phone} {
     grid-template-columns: minmax(0, 1fr);
@@ -420,7 +420,7 @@ const Columns = styled.div`
 const Pick = styled.div`
   display: grid;
   grid-template-columns: 1fr 1fr;
-  gap: 0.6rem;
+  gap: var(--s-4);
   margin-bottom: 0.5rem;
 `
 const Rungs = styled(GridList)`
@@ -434,7 +434,7 @@ const Rungs = styled(GridList)`
     cursor: pointer;
     display: grid;
     grid-template-columns: auto minmax(0, 1fr) auto;
-    gap: 0.6rem;
+    gap: var(--s-4);
     align-items: center;
     padding: 0.35rem 0.7rem;
   }
@@ -448,7 +448,7 @@ const Rungs = styled(GridList)`
   }
   small {
     color: var(--ink-2);
-    font-size: 0.84rem;
+    font-size: var(--t-2);
     display: block;
   }
   em {
@@ -462,12 +462,12 @@ const Rungs = styled(GridList)`
 `
 const Grip = styled(AriaButton)`
   min-width: 2rem;
-  min-height: 2.2rem;
+  min-height: var(--touch-small);
   border: 0;
   background: none;
   color: var(--ink-2);
   cursor: grab;
-  font-size: 1.1rem;
+  font-size: var(--t-5);
 `
 const FaultBox = styled.div`
   border-left: 5px solid var(--person);

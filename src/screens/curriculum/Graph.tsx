@@ -73,7 +73,7 @@ const Figure = styled.div`
     list-style: none;
     margin: 0.5rem 0 0;
     padding: 0;
-    font-size: 0.9rem;
+    font-size: var(--t-2);
   }
   li {
     break-inside: avoid;

@@ -7,7 +7,7 @@ import { sayRule } from '@/core/rule/rule'
 import { levelWords } from '@/core/views/grid'
 import { Button, ButtonLink, FileLink } from '@/ui/parts'
 import { phone } from '@/ui/theme'
-import { useWhen } from '@/ui/clock'
+import { Said, useWhen } from '@/ui/ways'
 import type { CurriculumPage } from '@/work/page/curriculum'
 import { Graph } from './Graph'
 
@@ -63,9 +63,9 @@ export function Handbook({ page, timeZone }: { page: CurriculumPage; timeZone: s
           ))}
         </ol>
         <p>
-          Within a level the distance to the distraction shrinks: over 15 m, 5–15 m, under 5 m. Something new begins
-          easier: a new level or place at a third of the duration and half the distance that is held, new kit or hands
-          at half the duration; one passed set takes the next step, a miss goes back one.
+          Within a level the distance to the distraction shrinks: <Said>over 15 m, 5–15 m, under 5 m</Said>. Something
+          new begins easier: a new level or place at a third of the duration and half the distance that is held, new kit
+          or hands at half the duration; one passed set takes the next step, a miss goes back one.
         </p>
       </section>
       <section aria-labelledby="versions">
@@ -171,7 +171,7 @@ function RungLine({ rung, command, curriculum }: { rung: Rung; command: Command;
         {rung.kit && (
           <>
             {' '}
-            <i>Kit</i> {rung.kit === 'none' ? 'no leash' : rung.kit}
+            <i>Kit</i> {rung.kit === 'none' ? 'no leash' : <Said>{rung.kit}</Said>}
           </>
         )}
         {rung.ways.length > 0 && (
@@ -188,10 +188,10 @@ function RungLine({ rung, command, curriculum }: { rung: Rung; command: Command;
 const Page = styled.div`
   padding: 0.9rem 1.5rem 3rem;
   display: grid;
-  gap: 1.8rem;
+  gap: var(--s-8);
   grid-template-columns: minmax(0, 1fr);
   h2 {
-    font-size: 1.5rem;
+    font-size: var(--t-7);
     scroll-margin-top: 1rem;
   }
   ${phone} {
@@ -205,13 +205,13 @@ const Page = styled.div`
 const Head = styled.header`
   display: flex;
   justify-content: space-between;
-  gap: 1rem;
+  gap: var(--s-6);
   align-items: end;
   flex-wrap: wrap;
   border-bottom: 1.5px solid var(--ink);
   padding-bottom: 0.6rem;
   h1 {
-    font-size: 1.9rem;
+    font-size: var(--t-9);
   }
   p {
     color: var(--ink-2);
@@ -219,7 +219,7 @@ const Head = styled.header`
 `
 const Tools = styled.div`
   display: flex;
-  gap: 0.5rem;
+  gap: var(--s-3);
   flex-wrap: wrap;
   @media print {
     display: none;
@@ -228,18 +228,18 @@ const Tools = styled.div`
 const Contents = styled.nav`
   display: flex;
   flex-wrap: wrap;
-  gap: 0.2rem 1.1rem;
+  gap: var(--s-1) var(--s-6);
   @media print {
     display: none;
   }
   a {
-    min-height: 1.8rem;
+    min-height: var(--touch-small);
   }
 `
 const Article = styled.article`
   max-width: 74rem;
   .purpose {
-    font-size: 1.1rem;
+    font-size: var(--t-5);
   }
   .mind,
   .roads {
@@ -248,7 +248,7 @@ const Article = styled.article`
   }
   dl {
     display: flex;
-    gap: 0.2rem 1.8rem;
+    gap: var(--s-1) var(--s-8);
     margin: 0.3rem 0;
     flex-wrap: wrap;
     dt {
@@ -264,7 +264,7 @@ const Article = styled.article`
     }
   }
   h3 {
-    font-size: 1.05rem;
+    font-size: var(--t-5);
     margin-top: 0.7rem;
   }
   ol {
@@ -277,7 +277,7 @@ const Article = styled.article`
     counter-increment: rung;
     display: grid;
     grid-template-columns: 2.2rem 12rem minmax(0, 1fr) 9rem;
-    gap: 0 0.9rem;
+    gap: 0 var(--s-6);
     padding: 0.3rem 0;
     border-top: 1px solid var(--rule);
     break-inside: avoid;
@@ -286,7 +286,7 @@ const Article = styled.article`
     content: counter(rung);
     grid-row: 1 / 3;
     font:
-      640 1.05rem/1.4 'Hepta Slab Variable',
+      640 var(--t-5)/1.4 'Hepta Slab Variable',
       serif;
     color: var(--ink-2);
     text-align: right;
@@ -303,7 +303,7 @@ const Article = styled.article`
   }
   .say {
     grid-column: 3 / 5;
-    font-size: 0.88rem;
+    font-size: var(--t-2);
     color: var(--ink-2);
     i {
       font-style: normal;

@@ -300,7 +300,7 @@ function Num({ label, value, onChange }: { label: string; value: number | undefi
 const Form = styled.section`
   display: grid;
   grid-template-columns: 1fr 1fr;
-  gap: 0.5rem 0.8rem;
+  gap: var(--s-3) var(--s-5);
   .wide {
     grid-column: 1 / -1;
   }
@@ -322,5 +322,5 @@ const Rule = styled.div`
   display: grid;
   grid-auto-flow: column;
   grid-auto-columns: 1fr;
-  gap: 0.5rem;
+  gap: var(--s-3);
 `

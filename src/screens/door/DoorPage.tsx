@@ -30,10 +30,10 @@ const Page = styled.div`
   margin: 0 auto;
   padding: 3rem 1.5rem;
   display: grid;
-  gap: 1.4rem;
+  gap: var(--s-7);
   header p {
     font:
-      760 2.4rem/1 'Hepta Slab Variable',
+      760 var(--t-10)/1 'Hepta Slab Variable',
       serif;
     letter-spacing: -0.02em;
     margin-top: 0.6rem;
@@ -45,10 +45,10 @@ const Page = styled.div`
   main,
   form {
     display: grid;
-    gap: 1rem;
+    gap: var(--s-6);
   }
   h1 {
-    font-size: 1.3rem;
+    font-size: var(--t-6);
   }
   form > button {
     justify-self: start;
@@ -56,7 +56,7 @@ const Page = styled.div`
   ${phone} {
     padding: 1.2rem 0.9rem;
     header p {
-      font-size: 1.8rem;
+      font-size: var(--t-8);
     }
   }
 `

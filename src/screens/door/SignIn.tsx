@@ -117,10 +117,10 @@ function useSecondsUntil(until: number): number {
 const Names = styled(RadioGroup)`
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(13rem, 1fr));
-  gap: 0.6rem;
+  gap: var(--s-4);
 `
 const Name = styled(Radio)`
-  min-height: 4rem;
+  min-height: var(--touch-yard);
   padding: 0.4rem 0.9rem;
   display: grid;
   align-content: center;
@@ -130,12 +130,12 @@ const Name = styled(Radio)`
   cursor: pointer;
   b {
     font:
-      700 1.1rem/1.2 'Hepta Slab Variable',
+      700 var(--t-5)/1.2 'Hepta Slab Variable',
       serif;
   }
   span {
     color: var(--ink-2);
-    font-size: 0.85rem;
+    font-size: var(--t-2);
   }
   &[data-selected='true'] {
     background: var(--ink);
@@ -152,6 +152,6 @@ const Name = styled(Radio)`
 `
 const Code = styled(TextField)`
   display: grid;
-  gap: 0.15rem;
+  gap: var(--s-1);
   max-width: 22rem;
 `

@@ -4,7 +4,7 @@ import styled from 'styled-components'
 import { v7 } from 'uuid'
 import { Button, ButtonLink, Fault, FileLink, Quiet } from '@/ui/parts'
 import { phone } from '@/ui/theme'
-import { useWhen } from '@/ui/clock'
+import { useWhen } from '@/ui/ways'
 import { sayDay } from '@/ui/when'
 import type { BowlRow, BowlsView } from '@/work/page/food'
 import type { Told } from '../told'
@@ -118,14 +118,14 @@ const Page = styled.div`
   padding: 0.9rem 1.5rem 4rem;
   max-width: 66rem;
   display: grid;
-  gap: 1rem;
+  gap: var(--s-6);
   grid-template-columns: minmax(0, 1fr);
   h1 {
-    font-size: 1.6rem;
+    font-size: var(--t-8);
   }
   header {
     display: grid;
-    gap: 0.4rem;
+    gap: var(--s-3);
   }
   header p {
     color: var(--ink-2);
@@ -137,7 +137,7 @@ const Page = styled.div`
 const Prints = styled.div`
   display: flex;
   flex-wrap: wrap;
-  gap: 0.6rem;
+  gap: var(--s-4);
 `
 const List = styled.ul`
   list-style: none;
@@ -147,19 +147,19 @@ const List = styled.ul`
   li {
     display: grid;
     grid-template-columns: 2.6rem minmax(0, 1.4fr) 9rem minmax(0, 1.3fr) 8.5rem;
-    gap: 0.2rem 0.9rem;
+    gap: var(--s-1) var(--s-6);
     align-items: center;
     padding: 0.45rem 0;
     border-bottom: 1px solid var(--rule);
   }
   .run {
     font:
-      760 1.3rem/1 'Hepta Slab Variable',
+      760 var(--t-6)/1 'Hepta Slab Variable',
       serif;
   }
   a {
     font:
-      640 1.1rem/1.2 'Hepta Slab Variable',
+      640 var(--t-5)/1.2 'Hepta Slab Variable',
       serif;
     text-decoration: none;
   }
@@ -168,12 +168,12 @@ const List = styled.ul`
     font-style: normal;
     font-weight: 620;
     color: var(--person);
-    font-size: 0.9rem;
+    font-size: var(--t-2);
   }
   span {
     display: block;
     color: var(--ink-2);
-    font-size: 0.9rem;
+    font-size: var(--t-2);
   }
   li[data-owed='false'] .figures b {
     color: var(--held);

@@ -4,11 +4,11 @@ import { useState } from 'react'
 import styled from 'styled-components'
 import { v7 } from 'uuid'
 import { lifeStageNames, lifeStages } from '@/core/food/energy'
-import { massIn, sayMass } from '@/ui/mass'
+import { massIn, sayMass } from '@/core/measures'
 import { Button, ButtonLink, Choose, Fault, Field, NeedsPerson, Quiet, Why } from '@/ui/parts'
 import { phone } from '@/ui/theme'
 import { sayDay } from '@/ui/when'
-import { useWhen } from '@/ui/clock'
+import { useWhen } from '@/ui/ways'
 import type { DayFood } from '@/work/scene/food'
 import type { FoodView } from '@/work/page/food'
 import { Choices, Pick, Tick } from '../begin/TrainerForm'
@@ -397,14 +397,14 @@ const Page = styled.div`
   padding: 0.9rem 1.5rem 4rem;
   max-width: 70rem;
   display: grid;
-  gap: 1.2rem;
+  gap: var(--s-7);
   grid-template-columns: minmax(0, 1fr);
   h2 {
-    font-size: 1.2rem;
+    font-size: var(--t-6);
   }
   section {
     display: grid;
-    gap: 0.7rem;
+    gap: var(--s-5);
     align-content: start;
     grid-template-columns: minmax(0, 1fr);
   }
@@ -415,7 +415,7 @@ const Page = styled.div`
   form {
     display: grid;
     grid-template-columns: repeat(auto-fit, minmax(10rem, 1fr));
-    gap: 0.7rem;
+    gap: var(--s-5);
     align-items: end;
   }
   form > div[role='alert'] {
@@ -428,7 +428,7 @@ const Page = styled.div`
 const Cols = styled.div`
   display: grid;
   grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
-  gap: 2rem;
+  gap: var(--s-9);
   ${phone} {
     grid-template-columns: minmax(0, 1fr);
   }
@@ -464,20 +464,20 @@ const Trough = styled.div`
 const Figures = styled.dl`
   display: grid;
   grid-template-columns: repeat(auto-fit, minmax(10rem, 1fr));
-  gap: 0.6rem 1.2rem;
+  gap: var(--s-4) var(--s-7);
   margin: 0;
   dt {
     color: var(--ink-2);
-    font-size: 0.9rem;
+    font-size: var(--t-2);
   }
   dd {
     margin: 0;
-    font-size: 1.35rem;
+    font-size: var(--t-7);
     font-weight: 640;
   }
   small {
     display: block;
-    font-size: 0.85rem;
+    font-size: var(--t-2);
     font-weight: 420;
     color: var(--ink-2);
   }

@@ -1,7 +1,7 @@
 'use client'
 import { CategoryScale, Chart, Legend, LinearScale, LineElement, PointElement, Tooltip } from 'chart.js'
 import { Line } from 'react-chartjs-2'
-import { massIn } from '@/ui/mass'
+import { massIn } from '@/core/measures'
 import { chartFont, useInks } from '@/ui/useInks'
 import { sayDay } from '@/ui/when'
 

@@ -247,20 +247,20 @@ function Rows({ field, values, errors, touch }: Part & { field: Extract<FieldSpe
 
 const Form = styled.form`
   display: grid;
-  gap: 1rem;
+  gap: var(--s-6);
   grid-template-columns: minmax(0, 1fr);
 `
 const Grid = styled.div`
   display: grid;
   grid-template-columns: repeat(auto-fit, minmax(13rem, 1fr));
-  gap: 0.8rem 1rem;
+  gap: var(--s-5) var(--s-6);
   align-items: start;
   > div:has(> label[data-rac]) {
     padding-top: 1.25rem;
   }
   h3 {
     grid-column: 1 / -1;
-    font-size: 1rem;
+    font-size: var(--t-4);
     border-top: 1px solid var(--rule);
     padding-top: 0.6rem;
   }
@@ -271,19 +271,19 @@ const Wide = styled.div`
 const List = styled.div`
   grid-column: 1 / -1;
   display: grid;
-  gap: 0.5rem;
+  gap: var(--s-3);
   border-left: 3px solid var(--rule-2);
   padding-left: 0.9rem;
   p {
     color: var(--ink-2);
-    font-size: 0.9rem;
+    font-size: var(--t-2);
     max-width: 60ch;
   }
 `
 const Row = styled.div`
   display: flex;
   flex-wrap: wrap;
-  gap: 0.5rem 0.8rem;
+  gap: var(--s-3) var(--s-5);
   align-items: end;
   > * {
     flex: 1 1 9rem;
@@ -293,7 +293,7 @@ const Row = styled.div`
   }
   > button {
     flex: 0 0 auto;
-    min-height: 2.75rem;
+    min-height: var(--touch);
   }
   > ${Wide} {
     flex: 1 1 100%;
@@ -305,26 +305,26 @@ const Row = styled.div`
 `
 const Several = styled(CheckboxGroup)`
   display: grid;
-  gap: 0.25rem;
+  gap: var(--s-2);
   > label,
   > span:first-child {
-    font-size: 0.85rem;
+    font-size: var(--t-2);
     font-weight: 560;
     color: var(--ink-2);
   }
   > div {
     display: flex;
-    gap: 0.4rem;
+    gap: var(--s-3);
     flex-wrap: wrap;
   }
 `
 const Foot = styled.div`
   display: flex;
   flex-wrap: wrap;
-  gap: 0.6rem 1rem;
+  gap: var(--s-4) var(--s-6);
   align-items: center;
 `
 const Kept = styled.span`
   color: var(--ink-2);
-  font-size: 0.9rem;
+  font-size: var(--t-2);
 `

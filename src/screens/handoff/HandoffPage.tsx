@@ -6,7 +6,7 @@ import styled from 'styled-components'
 import { Button, ButtonLink, Fault, FileLink, Quiet } from '@/ui/parts'
 import { phone } from '@/ui/theme'
 import { sayDay } from '@/ui/when'
-import { useWhen } from '@/ui/clock'
+import { useWhen } from '@/ui/ways'
 import type { HandoffPage as View, OfferedSlot } from '@/work/page/handoff'
 
 /** What an action came to, said on the page. */
@@ -219,13 +219,13 @@ const Page = styled.div`
   max-width: 54rem;
   padding: 1rem 1.5rem 3rem;
   display: grid;
-  gap: 1.1rem;
+  gap: var(--s-6);
   h1 {
-    font-size: 1.8rem;
+    font-size: var(--t-8);
     overflow-wrap: anywhere;
   }
   h2 {
-    font-size: 1.25rem;
+    font-size: var(--t-6);
   }
   ul {
     margin: 0.4rem 0;
@@ -243,23 +243,23 @@ const Booked = styled.section`
   border-left: 6px solid var(--ink);
   padding-left: 1rem;
   display: grid;
-  gap: 0.4rem;
+  gap: var(--s-3);
   > div {
     display: flex;
-    gap: 0.6rem;
+    gap: var(--s-4);
     flex-wrap: wrap;
     margin-top: 0.3rem;
   }
 `
 const Times = styled(RadioGroup)`
   display: grid;
-  gap: 0.7rem;
+  gap: var(--s-5);
   > label,
   > span:first-child {
     font-weight: 640;
   }
   h2 {
-    font-size: 1rem;
+    font-size: var(--t-4);
     border-bottom: 1px solid var(--rule);
     padding-bottom: 0.15rem;
   }
@@ -270,7 +270,7 @@ const Trainer = styled.div`
   padding: 0.4rem 0;
   > div {
     display: flex;
-    gap: 0.35rem;
+    gap: var(--s-2);
     flex-wrap: wrap;
   }
   > span {
@@ -281,7 +281,7 @@ const Trainer = styled.div`
   }
 `
 const Time = styled(Radio)`
-  min-height: 2.4rem;
+  min-height: var(--touch-small);
   min-width: 3.9rem;
   display: grid;
   place-items: center;
@@ -310,12 +310,12 @@ const Confirm = styled.div`
   padding: 0.7rem 0;
   margin-top: 0.9rem;
   display: flex;
-  gap: 1rem;
+  gap: var(--s-6);
   align-items: center;
   justify-content: space-between;
 `
 const Submit = styled(AriaButton)`
-  min-height: 3rem;
+  min-height: var(--touch-wide);
   padding: 0 1.6rem;
   border: 0;
   border-radius: 4px;
@@ -331,7 +331,7 @@ const Submit = styled(AriaButton)`
   }
 `
 const Caution = styled.p`
-  font-size: 0.88rem;
+  font-size: var(--t-2);
   color: var(--ink-2);
   border-top: 1px solid var(--rule);
   padding-top: 0.7rem;

@@ -4,7 +4,7 @@ import styled from 'styled-components'
 import { FileLink } from '@/ui/parts'
 import { phone } from '@/ui/theme'
 import { sayDay } from '@/ui/when'
-import { useWhen } from '@/ui/clock'
+import { useWhen } from '@/ui/ways'
 import type { HandoffRow } from '@/work/page/handoff'
 
 /** Who is ready to be shown, when, by whom. */
@@ -107,12 +107,12 @@ const Page = styled.div`
   padding: 0.9rem 1.5rem 3rem;
   max-width: 66rem;
   display: grid;
-  gap: 1.5rem;
+  gap: var(--s-8);
   h1 {
-    font-size: 1.6rem;
+    font-size: var(--t-8);
   }
   h2 {
-    font-size: 1.1rem;
+    font-size: var(--t-5);
     border-bottom: 1.5px solid var(--ink);
     padding-bottom: 0.25rem;
     span {
@@ -136,13 +136,13 @@ const List = styled.ul`
     display: grid;
     grid-template-columns: 11rem 11rem minmax(0, 1fr) 12rem 7rem;
     align-items: center;
-    gap: 0.8rem;
+    gap: var(--s-5);
     border-bottom: 1px solid var(--rule);
-    min-height: 2.9rem;
+    min-height: var(--touch);
   }
   a > b {
     font:
-      700 1.2rem/1 'Hepta Slab Variable',
+      700 var(--t-6)/1 'Hepta Slab Variable',
       serif;
     margin-right: 0.3rem;
   }
@@ -161,13 +161,13 @@ const List = styled.ul`
     font-weight: 620;
   }
   li > span > a {
-    min-height: 2rem;
+    min-height: var(--touch-small);
   }
   ${phone} {
     li {
       grid-template-columns: 1fr 1fr;
       padding: 0.5rem 0;
-      gap: 0.2rem 0.6rem;
+      gap: var(--s-1) var(--s-4);
     }
     li > :nth-child(3) {
       grid-column: 1 / -1;
@@ -177,5 +177,5 @@ const List = styled.ul`
 const Cord = styled.span`
   display: inline-flex;
   align-items: center;
-  gap: 0.5rem;
+  gap: var(--s-3);
 `

@@ -85,18 +85,18 @@ const Page = styled.div`
   padding: 0.9rem 1.5rem 4rem;
   max-width: 66rem;
   display: grid;
-  gap: 1.8rem;
+  gap: var(--s-8);
   grid-template-columns: minmax(0, 1fr);
   h1 {
-    font-size: 1.6rem;
+    font-size: var(--t-8);
   }
   h2 {
-    font-size: 1.25rem;
+    font-size: var(--t-6);
   }
   header nav {
     display: flex;
     flex-wrap: wrap;
-    gap: 0.2rem 1.1rem;
+    gap: var(--s-1) var(--s-6);
     margin-top: 0.4rem;
   }
   header nav a {
@@ -104,7 +104,7 @@ const Page = styled.div`
   }
   > section {
     display: grid;
-    gap: 0.7rem;
+    gap: var(--s-5);
     border-top: 3px solid var(--ink);
     padding-top: 0.8rem;
     grid-template-columns: minmax(0, 1fr);

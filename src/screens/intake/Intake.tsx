@@ -7,7 +7,7 @@ import type { Typed } from '@/core/fields'
 import { Button, ButtonLink, Fault, NeedsPerson } from '@/ui/parts'
 import { phone } from '@/ui/theme'
 import { sayDay } from '@/ui/when'
-import { useWhen } from '@/ui/clock'
+import { useWhen } from '@/ui/ways'
 import type { IntakeStep, IntakeView } from '@/work/page/intake'
 import type { FormAction } from '../begin/TrainerForm'
 import { SpecForm } from '../form/SpecForm'
@@ -188,20 +188,20 @@ const Page = styled.div`
   padding: 0.9rem 1.5rem 4rem;
   max-width: 66rem;
   display: grid;
-  gap: 1rem;
+  gap: var(--s-6);
   grid-template-columns: minmax(0, 1fr);
   h1 {
-    font-size: 1.6rem;
+    font-size: var(--t-8);
   }
   h2 {
-    font-size: 1.3rem;
+    font-size: var(--t-6);
   }
   header p {
     color: var(--ink-2);
   }
   > section {
     display: grid;
-    gap: 0.8rem;
+    gap: var(--s-5);
     grid-template-columns: minmax(0, 1fr);
   }
   > section > p {
@@ -226,7 +226,7 @@ const Cord = styled.ol`
   li {
     position: relative;
     display: grid;
-    gap: 0.1rem;
+    gap: var(--s-1);
     padding-top: 1.3rem;
     padding-right: 0.6rem;
   }
@@ -263,25 +263,25 @@ const Cord = styled.ol`
   }
   a {
     text-decoration: none;
-    min-height: 1.5rem;
+    min-height: var(--touch-small);
   }
   a[aria-current='step'] {
     font-weight: 700;
     text-decoration: underline;
   }
   span {
-    font-size: 0.82rem;
+    font-size: var(--t-1);
     color: var(--ink-2);
   }
   ${phone} {
     grid-auto-flow: row;
     grid-template-columns: 1fr 1fr;
-    gap: 0.6rem 0;
+    gap: var(--s-4) 0;
   }
 `
 const PhotoBox = styled.div`
   display: flex;
-  gap: 1rem;
+  gap: var(--s-6);
   align-items: center;
   img,
   > span {

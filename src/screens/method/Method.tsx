@@ -5,7 +5,7 @@ import styled from 'styled-components'
 import { methodRows, type MethodRow, type RowKind } from '@/core/method/rows'
 import { Button, Fault, Quiet } from '@/ui/parts'
 import { phone } from '@/ui/theme'
-import { useWhen } from '@/ui/clock'
+import { useWhen } from '@/ui/ways'
 import type { MethodPage } from '@/work/page/method'
 import type { MethodPreview } from '@/work/page/methodPreview'
 import type { Told } from '../told'
@@ -175,10 +175,10 @@ function Dogs({ list, none }: { list: MethodPreview['now']; none: string }) {
 const Page = styled.div`
   padding: 0.9rem 1.5rem 3rem;
   display: grid;
-  gap: 1.6rem;
+  gap: var(--s-8);
   grid-template-columns: minmax(0, 1fr);
   h2 {
-    font-size: 1.35rem;
+    font-size: var(--t-7);
   }
   .words {
     color: var(--ink-2);
@@ -196,7 +196,7 @@ const Head = styled.header`
   border-bottom: 1.5px solid var(--ink);
   padding-bottom: 0.7rem;
   h1 {
-    font-size: 1.9rem;
+    font-size: var(--t-9);
   }
   p {
     color: var(--ink-2);
@@ -206,16 +206,16 @@ const Head = styled.header`
 const Row = styled.article`
   display: grid;
   grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
-  gap: 0.4rem 2rem;
+  gap: var(--s-3) var(--s-9);
   border-top: 1px solid var(--rule);
   padding: 0.6rem 0;
   .side p {
     color: var(--ink-2);
-    font-size: 0.92rem;
+    font-size: var(--t-3);
   }
   [role='radiogroup'] > span:first-child {
     font-weight: 660;
-    font-size: 1.05rem;
+    font-size: var(--t-5);
   }
   &[data-changed='true'] {
     border-left: 4px solid var(--ink);
@@ -230,11 +230,11 @@ const Option = styled(Radio)`
   grid-template-columns: 1.4rem 1fr;
   align-items: baseline;
   padding: 0.22rem 0;
-  min-height: 2rem;
+  min-height: var(--touch-small);
   cursor: pointer;
   em {
     font-style: normal;
-    font-size: 0.82rem;
+    font-size: var(--t-1);
     color: var(--ink-2);
   }
   &[data-selected='true'] {
@@ -254,13 +254,13 @@ const Change = styled.div`
   padding-left: 0.8rem;
   margin-top: 0.5rem;
   display: grid;
-  gap: 0.4rem;
+  gap: var(--s-3);
   h3 {
-    font-size: 0.95rem;
+    font-size: var(--t-3);
   }
   span {
     display: block;
-    font-size: 0.88rem;
+    font-size: var(--t-2);
   }
   s {
     color: var(--ink-2);

@@ -13,6 +13,7 @@ import type { PaperView } from '@/work/page/paper'
 import { useOutbox } from '../shell/Tray'
 import { Sheets } from './Sheets'
 import { useTypedPaper } from './useTypedPaper'
+import { useMeasures } from '@/ui/ways'
 
 /** House: sets typed in later are taken to have come so far apart, and to have ended when the first line was typed. */
 const apartMs = 3 * 60_000
@@ -37,6 +38,7 @@ export function Paper({ view }: { view: PaperView }) {
   const [typed, setTyped] = useTypedPaper(view.today)
   const [tried, setTried] = useState(false)
   const [kept, setKept] = useState(0)
+  const { words } = useMeasures()
   const { line } = typed
   const read = useMemo(() => readPaperLine(line, dogs), [dogs, line])
   // A dog that went home since is not among them any more.
@@ -149,7 +151,7 @@ export function Paper({ view }: { view: PaperView }) {
             label="Kit"
             value={kit}
             onChange={(k) => setTyped({ ...typed, kit: k })}
-            choices={kits.map((k) => ({ id: k, name: k }))}
+            choices={kits.map((k) => ({ id: k, name: words(k) }))}
           />
           <Choose
             label="When"
@@ -242,13 +244,13 @@ const Page = styled.div`
   .desk {
     display: grid;
     grid-template-columns: minmax(0, 1fr);
-    gap: 0.7rem;
+    gap: var(--s-5);
   }
   h1 {
-    font-size: 1.6rem;
+    font-size: var(--t-8);
   }
   h2 {
-    font-size: 1.25rem;
+    font-size: var(--t-6);
     border-top: 3px solid var(--ink);
     padding-top: 0.8rem;
     margin-top: 0.8rem;
@@ -266,20 +268,20 @@ const Page = styled.div`
 const Common = styled.div`
   display: grid;
   grid-template-columns: repeat(auto-fit, minmax(11rem, 1fr));
-  gap: 0.6rem;
+  gap: var(--s-4);
   max-width: 62rem;
 `
 const LineBox = styled(TextField)`
   display: grid;
-  gap: 0.15rem;
+  gap: var(--s-1);
   max-width: 42rem;
   input {
-    font-size: 1.3rem;
-    min-height: 3.2rem;
+    font-size: var(--t-6);
+    min-height: var(--touch-wide);
   }
 `
 const Back = styled.p`
-  min-height: 1.6rem;
+  min-height: var(--touch-small);
   margin-top: 0.3rem;
   font-weight: 560;
 `
@@ -291,7 +293,7 @@ const Lines = styled.ol`
   li {
     display: flex;
     justify-content: space-between;
-    gap: 1rem;
+    gap: var(--s-6);
     border-bottom: 1px solid var(--rule);
     padding: 0.35rem 0;
   }

@@ -50,7 +50,7 @@ const Sheet = styled.section`
     border-bottom: 2px solid var(--ink);
     padding-bottom: 0.3rem;
     margin-bottom: 0.4rem;
-    font-size: 0.92rem;
+    font-size: var(--t-3);
   }
   @media print {
     margin: 0;
@@ -62,10 +62,10 @@ const Dog = styled.section`
   padding: 0.35rem 0;
   break-inside: avoid;
   h3 {
-    font-size: 1.05rem;
+    font-size: var(--t-5);
   }
   h3 b {
-    font-size: 1.25rem;
+    font-size: var(--t-6);
   }
   h3 small {
     font:
@@ -75,28 +75,28 @@ const Dog = styled.section`
   p {
     font-weight: 620;
     color: var(--person);
-    font-size: 0.9rem;
+    font-size: var(--t-2);
   }
 `
 const Row = styled.div`
   display: flex;
   flex-wrap: wrap;
-  gap: 0.3rem 1rem;
+  gap: var(--s-2) var(--s-6);
   align-items: center;
   padding: 0.15rem 0;
   > span:first-child {
     flex: 1 1 12rem;
-    font-size: 0.95rem;
+    font-size: var(--t-3);
   }
   small {
     display: block;
     color: var(--ink-2);
-    font-size: 0.82rem;
+    font-size: var(--t-1);
   }
 `
 const Boxes = styled.span`
   display: inline-flex;
-  gap: 0.15rem;
+  gap: var(--s-1);
   i {
     width: 1.25rem;
     height: 1.25rem;

@@ -181,11 +181,11 @@ export function Words({ view }: { view: WordsView }) {
 const Page = styled.div`
   padding: 0.9rem 1.5rem 4rem;
   display: grid;
-  gap: 0.8rem;
+  gap: var(--s-5);
   max-width: 66rem;
   grid-template-columns: minmax(0, 1fr);
   h1 {
-    font-size: 1.4rem;
+    font-size: var(--t-7);
   }
   @media print {
     padding: 0;
@@ -194,7 +194,7 @@ const Page = styled.div`
 const Tools = styled.div`
   display: flex;
   flex-wrap: wrap;
-  gap: 0.6rem;
+  gap: var(--s-4);
   @media print {
     display: none;
   }
@@ -239,15 +239,15 @@ const A6 = styled.article`
     align-items: center;
     > b {
       font:
-        760 3.6rem/0.9 'Hepta Slab Variable',
+        760 var(--t-10)/0.9 'Hepta Slab Variable',
         serif;
     }
     h1 {
-      font-size: 1.6rem;
+      font-size: var(--t-8);
     }
     p {
       color: #3d5851;
-      font-size: 0.85rem;
+      font-size: var(--t-2);
     }
     img {
       margin-left: auto;
@@ -274,14 +274,14 @@ const A6 = styled.article`
   }
   dt {
     color: #3d5851;
-    font-size: 0.75rem;
+    font-size: var(--t-1);
   }
   dd {
     margin: 0;
     font-weight: 640;
   }
   .words dd {
-    font-size: 1.2rem;
+    font-size: var(--t-6);
   }
   .lines > div {
     display: grid;
@@ -294,15 +294,15 @@ const A6 = styled.article`
   .cues {
     display: grid;
     grid-template-columns: 1fr 1fr;
-    gap: 0.1rem 1rem;
-    font-size: 0.85rem;
+    gap: var(--s-1) var(--s-6);
+    font-size: var(--t-2);
   }
   .cues span {
     color: #3d5851;
   }
   footer {
     margin-top: auto;
-    font-size: 0.75rem;
+    font-size: var(--t-1);
     color: #3d5851;
     border-top: 1px solid #b4c3b9;
     padding-top: 1.5mm;

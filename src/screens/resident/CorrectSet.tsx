@@ -10,6 +10,7 @@ import { Button, Choose, Fault, FieldInput, FieldLabel, Quiet } from '@/ui/parts
 import { Sheet } from '@/ui/Sheet'
 import type { LogEntry } from '@/work/page/resident'
 import type { Told } from '../told'
+import { useMeasures } from '@/ui/ways'
 
 export interface CorrectActions {
   readonly takeBack: (raw: unknown) => Promise<Told>
@@ -36,6 +37,7 @@ export function CorrectSet({
   const [placeId, setPlace] = useState(entry.placeId)
   const [leashHolder, setHolder] = useState(entry.leashHolder)
   const [level, setLevel] = useState(String(entry.level))
+  const { words } = useMeasures()
   const [kit, setKit] = useState(entry.kit)
   const [reason, setReason] = useState('')
   const [wrong, setWrong] = useState('')
@@ -79,7 +81,7 @@ export function CorrectSet({
           onChange={setLevel}
           choices={levelWords.map((words, i) => ({ id: String(i), name: `${i} ${words}` }))}
         />
-        <Choose label="Kit" value={kit} onChange={setKit} choices={kits.map((k) => ({ id: k, name: k }))} />
+        <Choose label="Kit" value={kit} onChange={setKit} choices={kits.map((k) => ({ id: k, name: words(k) }))} />
         <TextField value={reason} onChange={setReason}>
           <FieldLabel as={Label}>Reason</FieldLabel>
           <FieldInput maxLength={200} />
@@ -117,11 +119,11 @@ export function CorrectSet({
 const RepRow = styled.div`
   display: flex;
   flex-wrap: wrap;
-  gap: 0.35rem;
+  gap: var(--s-2);
 `
 const RepButton = styled(AriaButton)`
   min-width: 2.75rem;
-  min-height: 2.75rem;
+  min-height: var(--touch);
   border: 1.5px solid var(--rule-2);
   border-radius: 4px;
   background: none;
@@ -136,11 +138,11 @@ const RepButton = styled(AriaButton)`
 const Pairs = styled.div`
   display: grid;
   grid-template-columns: 1fr 1fr;
-  gap: 0.6rem;
+  gap: var(--s-4);
 `
 const Row = styled.div`
   display: flex;
-  gap: 0.7rem;
+  gap: var(--s-5);
   align-items: center;
   flex-wrap: wrap;
 `

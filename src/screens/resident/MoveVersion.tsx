@@ -101,10 +101,10 @@ export function MoveVersion({
 const Page = styled.div`
   padding: 1.2rem 1.5rem 3rem;
   display: grid;
-  gap: 0.9rem;
+  gap: var(--s-6);
   max-width: 60rem;
   h1 {
-    font-size: 1.7rem;
+    font-size: var(--t-8);
   }
   table {
     border-collapse: collapse;

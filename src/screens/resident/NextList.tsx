@@ -4,6 +4,7 @@ import type { WhatNext } from '@/core/coach/next'
 import { ButtonLink, Why } from '@/ui/parts'
 import { phone } from '@/ui/theme'
 import type { ResidentView } from '@/work/page/resident'
+import { useMeasures } from '@/ui/ways'
 
 /** What to work on now, in order, with pay, place, kit and hands; and what is shut, with what opens it. */
 export function NextList({
@@ -15,6 +16,7 @@ export function NextList({
   view: Pick<ResidentView, 'resident' | 'people' | 'places'>
   first?: boolean
 }) {
+  const { words } = useMeasures()
   const place = (id: string | undefined) => view.places.find((p) => p.id === id)?.name
   const person = (id: string | undefined) => view.people.find((p) => p.id === id)?.name
   return (
@@ -43,13 +45,13 @@ export function NextList({
                 {set.criterion}; {set.rule}, {set.setReps} to a set
               </p>
               <div className="where">
-                {[place(set.placeId), person(set.personId), set.kit, set.level > 0 ? `level ${set.level}` : '']
+                {[place(set.placeId), person(set.personId), words(set.kit), set.level > 0 ? `level ${set.level}` : '']
                   .filter(Boolean)
                   .join(', ')}
                 . Pay: {set.pay}, {set.payWhen}.{' '}
                 <Why>
                   {set.reasons.map((r) => (
-                    <p key={r}>{r}</p>
+                    <p key={r}>{words(r)}</p>
                   ))}
                   <p>
                     Pay tier {set.payTier} of 4: {set.pay}. Say: {set.prompt.say} Don’t: {set.prompt.dontSay} Pay:{' '}
@@ -57,7 +59,7 @@ export function NextList({
                   </p>
                   <ul>
                     {set.prompt.notes.map((n) => (
-                      <li key={n}>{n}</li>
+                      <li key={n}>{words(n)}</li>
                     ))}
                   </ul>
                   {set.caution && <p>{set.caution}</p>}
@@ -93,7 +95,7 @@ const Head = styled.div`
   display: flex;
   justify-content: space-between;
   align-items: center;
-  gap: 1rem;
+  gap: var(--s-6);
 `
 const Order = styled.ol`
   list-style: none;
@@ -102,29 +104,29 @@ const Order = styled.ol`
   > li {
     display: grid;
     grid-template-columns: 2.2rem minmax(0, 1fr) auto;
-    gap: 0.2rem 0.7rem;
+    gap: var(--s-1) var(--s-5);
     align-items: start;
     padding: 0.5rem 0;
     border-top: 1px solid var(--rule);
   }
   > li:first-child h3 {
-    font-size: 1.3rem;
+    font-size: var(--t-6);
   }
   .no {
     font:
-      700 1.6rem/1.1 'Hepta Slab Variable',
+      700 var(--t-8)/1.1 'Hepta Slab Variable',
       serif;
     color: var(--ink-2);
     text-align: right;
   }
   h3 {
-    font-size: 1.05rem;
+    font-size: var(--t-5);
   }
   .what {
-    font-size: 0.92rem;
+    font-size: var(--t-3);
   }
   .where {
-    font-size: 0.88rem;
+    font-size: var(--t-2);
     color: var(--ink-2);
   }
   ul {
@@ -136,7 +138,7 @@ const Order = styled.ol`
       grid-template-columns: 1.5rem minmax(0, 1fr);
       > a {
         grid-column: 2;
-        min-height: 2.75rem;
+        min-height: var(--touch);
       }
     }
   }
@@ -145,7 +147,7 @@ const Shut = styled.ul`
   list-style: none;
   margin: 0.4rem 0 0;
   padding: 0.4rem 0 0 2.9rem;
-  font-size: 0.88rem;
+  font-size: var(--t-2);
   color: var(--ink-2);
   border-top: 1px solid var(--rule);
   b {

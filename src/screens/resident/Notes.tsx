@@ -3,7 +3,7 @@ import { useState, useTransition } from 'react'
 import { Label, TextField } from 'react-aria-components'
 import styled from 'styled-components'
 import { Button, Fault, FieldInput, FieldLabel } from '@/ui/parts'
-import { useWhen } from '@/ui/clock'
+import { useWhen } from '@/ui/ways'
 import type { ResidentView } from '@/work/page/resident'
 import type { Told } from '../told'
 
@@ -67,15 +67,15 @@ const List = styled.ul`
   margin: 0 0 0.6rem;
   padding: 0;
   display: grid;
-  gap: 0.35rem;
+  gap: var(--s-2);
   small {
     color: var(--ink-2);
-    font-size: 0.82rem;
+    font-size: var(--t-1);
   }
 `
 const Form = styled.form`
   display: grid;
-  gap: 0.5rem;
+  gap: var(--s-3);
   button {
     justify-self: start;
   }

@@ -168,7 +168,7 @@ export default function ProgressCharts({ progress }: { progress: ProgressView })
 const Frame = styled.div`
   display: grid;
   grid-template-columns: 1.4fr 1fr 1fr;
-  gap: 1.2rem;
+  gap: var(--s-7);
   min-height: 13rem;
   margin-top: 0.3rem;
   figure {
@@ -176,7 +176,7 @@ const Frame = styled.div`
     min-width: 0;
   }
   figcaption {
-    font-size: 0.88rem;
+    font-size: var(--t-2);
     color: var(--ink-2);
     margin-bottom: 0.2rem;
   }
@@ -186,7 +186,7 @@ const Frame = styled.div`
   }
   details {
     grid-column: 1 / -1;
-    font-size: 0.88rem;
+    font-size: var(--t-2);
   }
   summary {
     cursor: pointer;

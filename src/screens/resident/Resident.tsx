@@ -8,7 +8,7 @@ import { Line } from '@/ui/Line'
 import { ButtonLink, NeedsPerson, Why } from '@/ui/parts'
 import { phone } from '@/ui/theme'
 import { sayDay } from '@/ui/when'
-import { useWhen } from '@/ui/clock'
+import { useWhen } from '@/ui/ways'
 import type { ResidentView } from '@/work/page/resident'
 import type { Told } from '../told'
 import type { CorrectActions } from './CorrectSet'
@@ -371,10 +371,10 @@ function Peg({ rung }: { rung: RungView }) {
 const Page = styled.div`
   padding: 0.9rem 1.5rem 3rem;
   display: grid;
-  gap: 1rem;
+  gap: var(--s-6);
   grid-template-columns: minmax(0, 1fr);
   h2 {
-    font-size: 1.25rem;
+    font-size: var(--t-6);
   }
   ${phone} {
     padding: 0.8rem 0.9rem 3rem;
@@ -383,7 +383,7 @@ const Page = styled.div`
 const Head = styled.header`
   display: flex;
   align-items: center;
-  gap: 1.1rem;
+  gap: var(--s-6);
   flex-wrap: wrap;
   border-bottom: 1.5px solid var(--ink);
   padding-bottom: 0.7rem;
@@ -394,7 +394,7 @@ const Head = styled.header`
     }
   }
   h1 {
-    font-size: 1.9rem;
+    font-size: var(--t-9);
     overflow-wrap: anywhere;
   }
   p {
@@ -410,19 +410,19 @@ const Head = styled.header`
 `
 const RunNo = styled.span`
   font:
-    780 3rem/1 'Hepta Slab Variable',
+    780 var(--t-10)/1 'Hepta Slab Variable',
     serif;
 `
 const Words = styled.dl`
   display: flex;
-  gap: 1.4rem;
+  gap: var(--s-7);
   margin: 0;
   flex-wrap: wrap;
   ${phone} {
     width: 100%;
   }
   dt {
-    font-size: 0.8rem;
+    font-size: var(--t-1);
     color: var(--ink-2);
   }
   dd {
@@ -433,7 +433,7 @@ const Words = styled.dl`
 const Columns = styled.div`
   display: grid;
   grid-template-columns: minmax(0, 1fr) 21rem;
-  gap: 2.2rem;
+  gap: var(--s-9);
   align-items: start;
   ${phone} {
     grid-template-columns: minmax(0, 1fr);
@@ -441,9 +441,9 @@ const Columns = styled.div`
 `
 const Side = styled.div`
   display: grid;
-  gap: 1.6rem;
+  gap: var(--s-8);
   h2 {
-    font-size: 1.15rem;
+    font-size: var(--t-5);
     margin-bottom: 0.4rem;
   }
   .ready {
@@ -455,7 +455,7 @@ const Missing = styled.ul`
   padding: 0;
   list-style: none;
   display: grid;
-  gap: 0.45rem;
+  gap: var(--s-3);
   li {
     border-left: 3px solid var(--rule-2);
     padding-left: 0.6rem;
@@ -466,7 +466,7 @@ const Missing = styled.ul`
   }
   span {
     display: block;
-    font-size: 0.88rem;
+    font-size: var(--t-2);
     color: var(--ink-2);
   }
 `
@@ -478,17 +478,17 @@ const ArrivingList = styled.ul`
   background: var(--paper);
   display: flex;
   flex-wrap: wrap;
-  gap: 0.5rem 1.2rem;
+  gap: var(--s-3) var(--s-7);
   li {
     display: flex;
-    gap: 0.6rem;
+    gap: var(--s-4);
     align-items: center;
   }
 `
 const Aside = styled.p`
   color: var(--ink-2);
   margin-top: 1.2rem;
-  font-size: 0.9rem;
+  font-size: var(--t-2);
 `
 const Block = styled.article`
   border-bottom: 1px solid var(--rule);
@@ -507,16 +507,16 @@ const Title = styled.div`
   display: grid;
   grid-template-columns: 7.5rem 13rem 1fr auto;
   align-items: center;
-  gap: 0.4rem 0.8rem;
+  gap: var(--s-3) var(--s-5);
   h3 {
-    font-size: 1.15rem;
+    font-size: var(--t-5);
     a {
       min-height: 0;
       padding: 0;
     }
   }
   a {
-    min-height: 2.2rem;
+    min-height: var(--touch-small);
     padding: 0.1rem 0.8rem;
   }
   ${phone} {
@@ -527,7 +527,7 @@ const Title = styled.div`
     a {
       grid-row: 1;
       grid-column: 2;
-      min-height: 2.75rem;
+      min-height: var(--touch);
     }
   }
 `
@@ -555,7 +555,7 @@ const Run = styled.div`
   margin-top: 0.35rem;
   h4 {
     margin: 0;
-    font-size: 0.85rem;
+    font-size: var(--t-2);
     font-weight: 560;
     color: var(--ink-2);
   }
@@ -565,13 +565,13 @@ const Run = styled.div`
     padding: 0;
     display: grid;
     grid-template-columns: repeat(auto-fill, minmax(4.9rem, 1fr));
-    row-gap: 0.5rem;
+    row-gap: var(--s-3);
   }
 `
 const PegCell = styled.li`
   position: relative;
   padding: 0.55rem 0.3rem 0 0.4rem;
-  font-size: 0.8rem;
+  font-size: var(--t-1);
   text-align: right;
   line-height: 1.15;
   color: var(--ink-2);
@@ -587,7 +587,7 @@ const PegCell = styled.li`
   }
   small {
     display: block;
-    font-size: 0.72rem;
+    font-size: var(--t-1);
   }
   &[data-mark='held'] {
     border-top: 4px solid var(--held);

@@ -7,7 +7,7 @@ import { OutcomeMark } from '@/ui/OutcomeMark'
 import { Choose, Quiet } from '@/ui/parts'
 import { phone } from '@/ui/theme'
 import { sayDay } from '@/ui/when'
-import { useWhen } from '@/ui/clock'
+import { Said, useWhen } from '@/ui/ways'
 import type { LogEntry, ResidentView } from '@/work/page/resident'
 import { CorrectSet, type CorrectActions } from './CorrectSet'
 
@@ -95,7 +95,7 @@ export function SetLog({ view, actions }: { view: ResidentView; actions: Correct
                   {view.commands.find((c) => c.id === entry.command)?.name ?? entry.command}, {entry.rungName}
                   {entry.purpose === 'refresh' ? ' (refresher)' : ''}
                   <small>
-                    {entry.placeName}, {entry.holderName}, {entry.kit}
+                    {entry.placeName}, {entry.holderName}, <Said>{entry.kit}</Said>
                     {entry.level > 0 ? `, level ${entry.level}` : ''}
                     {entry.replaces !== null ? ', corrected' : ''}
                     {entry.voidedBecause !== null ? `, taken back: ${entry.voidedBecause}` : ''}
@@ -154,7 +154,7 @@ function sayReps(outcomes: string): string {
 const Filters = styled.div`
   display: grid;
   grid-template-columns: repeat(4, minmax(0, 1fr));
-  gap: 0.6rem;
+  gap: var(--s-4);
   max-width: 46rem;
   margin: 0.3rem 0 0.4rem;
   ${phone} {
@@ -162,7 +162,7 @@ const Filters = styled.div`
   }
 `
 const Day = styled.h3`
-  font-size: 0.88rem;
+  font-size: var(--t-2);
   font-weight: 560;
   color: var(--ink-2);
   margin: 0.7rem 0 0.1rem;
@@ -173,13 +173,13 @@ const List = styled.ol`
   margin: 0;
   padding: 0;
   columns: 2 30rem;
-  column-gap: 2.4rem;
+  column-gap: var(--s-9);
   li {
     display: grid;
     grid-template-columns: 3.2rem minmax(0, 1fr) auto auto;
-    gap: 0.3rem 0.5rem;
+    gap: var(--s-2) var(--s-3);
     padding: 0.22rem 0;
-    font-size: 0.92rem;
+    font-size: var(--t-3);
     line-height: 1.2;
     break-inside: avoid;
   }
@@ -189,7 +189,7 @@ const List = styled.ol`
   }
   small {
     display: block;
-    font-size: 0.8rem;
+    font-size: var(--t-1);
     color: var(--ink-2);
   }
   .clock {

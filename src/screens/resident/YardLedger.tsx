@@ -2,23 +2,23 @@
 import styled from 'styled-components'
 import { signs } from '@/core/dog/signs'
 import type { SmallThing } from '@/core/facts/words'
-import { useWhen } from '@/ui/clock'
+import { useMeasures, useWhen } from '@/ui/ways'
 import { sayDay } from '@/ui/when'
 import type { ResidentView } from '@/work/page/resident'
+import { bandWords } from '../bandWords'
 
 const smallWords: Readonly<Record<SmallThing, string>> = {
   'tether-minute': 'minutes on the tether',
   'name-call': 'name calls',
   'corridor-ten': 'tens in the corridor',
 }
-const bandWords = { 'over-15': 'over 15 m', '5-15': '5–15 m', 'under-5': 'under 5 m' } as const
-
 /**
  * What blocks leave beside reps: small things of today, signs of being over threshold, corrections with their number by
  * day. Silent when there is none.
  */
 export function YardLedger({ view }: { view: Pick<ResidentView, 'small' | 'signs' | 'corrections' | 'timeZone'> }) {
   const when = useWhen()
+  const measures = useMeasures()
   const { small, signs: seen, corrections } = view
   if (small.length === 0 && seen.length === 0 && !corrections) return null
   const counts = (Object.keys(smallWords) as SmallThing[]).flatMap((what) => {
@@ -43,7 +43,7 @@ export function YardLedger({ view }: { view: Pick<ResidentView, 'small' | 'signs
               <li key={s.id}>
                 <b>{when.sayMoment(s.at, view.timeZone)}</b> {s.place}:{' '}
                 {s.signs.map((id) => signs.find((x) => x.id === id)?.name.toLowerCase()).join(', ')}; {s.trigger}
-                {s.distanceBand ? `, ${bandWords[s.distanceBand]}` : ''}
+                {s.distanceBand ? `, ${measures.words(bandWords[s.distanceBand])}` : ''}
               </li>
             ))}
           </ul>
@@ -81,9 +81,9 @@ export function YardLedger({ view }: { view: Pick<ResidentView, 'small' | 'signs
 
 const Section = styled.section`
   display: grid;
-  gap: 0.4rem;
+  gap: var(--s-3);
   h3 {
-    font-size: 1rem;
+    font-size: var(--t-4);
   }
   em {
     font-style: normal;
@@ -93,7 +93,7 @@ const Section = styled.section`
   ul {
     margin: 0;
     padding-left: 1.1rem;
-    font-size: 0.92rem;
+    font-size: var(--t-3);
   }
 `
 const Bars = styled.ol`
@@ -101,12 +101,12 @@ const Bars = styled.ol`
   margin: 0;
   padding: 0;
   display: flex;
-  gap: 0.2rem;
+  gap: var(--s-1);
   align-items: end;
   li {
     display: grid;
     justify-items: center;
-    font-size: 0.8rem;
+    font-size: var(--t-1);
   }
   i {
     width: 0.9rem;

@@ -243,17 +243,17 @@ const Page = styled.div`
   padding: 0.9rem 1.5rem 4rem;
   max-width: 56rem;
   display: grid;
-  gap: 1rem;
+  gap: var(--s-6);
   grid-template-columns: minmax(0, 1fr);
   h2 {
-    font-size: 1.15rem;
+    font-size: var(--t-5);
   }
   header p:last-child {
     max-width: 66ch;
   }
   section {
     display: grid;
-    gap: 0.35rem;
+    gap: var(--s-2);
     justify-items: start;
   }
   ${phone} {
@@ -268,7 +268,7 @@ const Steps = styled.ol`
     padding: 0.7rem 0 0.9rem 1rem;
     border-left: 4px solid var(--rule-2);
     display: grid;
-    gap: 0.5rem;
+    gap: var(--s-3);
   }
   li[data-now='true'] {
     border-left-color: var(--now);
@@ -278,30 +278,30 @@ const Steps = styled.ol`
 const Offer = styled.div`
   display: flex;
   flex-wrap: wrap;
-  gap: 0.6rem 1rem;
+  gap: var(--s-4) var(--s-6);
   align-items: end;
   label {
-    font-size: 0.85rem;
+    font-size: var(--t-2);
     font-weight: 560;
     color: var(--ink-2);
   }
   > div[role='group'] {
     display: flex;
     flex-wrap: wrap;
-    gap: 0.5rem;
+    gap: var(--s-3);
   }
   button {
-    min-height: 2.75rem;
+    min-height: var(--touch);
   }
 `
 const Pair = styled.div`
   display: flex;
   flex-wrap: wrap;
-  gap: 0.7rem;
+  gap: var(--s-5);
   button {
-    min-height: 3.6rem;
+    min-height: var(--touch-wide);
     min-width: 8rem;
-    font-size: 1.1rem;
+    font-size: var(--t-5);
   }
 `
 const Ranks = styled.ol`
@@ -312,7 +312,7 @@ const Ranks = styled.ol`
   li {
     display: grid;
     grid-template-columns: 10rem 10rem minmax(0, 1fr) auto;
-    gap: 0.8rem;
+    gap: var(--s-5);
     align-items: center;
     padding: 0.3rem 0;
     border-bottom: 1px solid var(--rule);

@@ -4,7 +4,7 @@ import styled from 'styled-components'
 
 /** A small button of the frame's head. */
 export const HeaderButton = styled(Button)`
-  min-height: 2.25rem;
+  min-height: var(--touch-small);
   white-space: nowrap;
   padding: 0 0.6rem;
   border: 1px solid var(--rule-2);

@@ -50,7 +50,7 @@ export function KeysSheet({
 
 const List = styled.dl`
   display: grid;
-  gap: 0.4rem;
+  gap: var(--s-3);
   margin: 0;
   > div {
     display: grid;

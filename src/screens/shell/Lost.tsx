@@ -33,14 +33,14 @@ const Page = styled.div`
   margin: 5rem auto;
   padding: 0 1.5rem;
   display: grid;
-  gap: 1rem;
+  gap: var(--s-6);
   justify-items: start;
   h1 {
-    font-size: 2rem;
+    font-size: var(--t-9);
   }
   a,
   button {
-    min-height: 2.75rem;
+    min-height: var(--touch);
     display: inline-grid;
     place-items: center;
     padding: 0 1.1rem;

@@ -141,12 +141,12 @@ const Bar = styled.header`
   display: flex;
   flex-wrap: wrap;
   align-items: center;
-  gap: 0.3rem 0.7rem;
+  gap: var(--s-2) var(--s-5);
   padding: 0.5rem 1.5rem;
   border-bottom: 3px solid var(--ink);
   ${phone} {
     padding: 0.4rem 0.9rem;
-    gap: 0.3rem 0.4rem;
+    gap: var(--s-2) var(--s-3);
   }
   @media print {
     display: none;
@@ -155,10 +155,10 @@ const Bar = styled.header`
 const Mark = styled(Link)`
   display: inline-flex;
   align-items: center;
-  gap: 0.45rem;
+  gap: var(--s-3);
   font-family: 'Hepta Slab Variable', serif;
   font-weight: 760;
-  font-size: 1.3rem;
+  font-size: var(--t-6);
   text-decoration: none;
   letter-spacing: -0.02em;
 `
@@ -172,7 +172,7 @@ const Where = styled.span`
 const Nav = styled.nav`
   display: flex;
   white-space: nowrap;
-  gap: 0.2rem;
+  gap: var(--s-1);
   margin-left: 0.5rem;
   ${narrow} {
     order: 3;
@@ -209,12 +209,12 @@ const Right = styled.div`
   margin-left: auto;
   display: flex;
   align-items: center;
-  gap: 0.4rem;
+  gap: var(--s-3);
 `
 const JumpBox = styled(ComboBox)`
   input {
     width: 8rem;
-    min-height: 2.25rem;
+    min-height: var(--touch-small);
     padding: 0 0.6rem;
     border: 1px solid var(--rule-2);
     border-radius: 4px;

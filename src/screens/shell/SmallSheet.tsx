@@ -107,7 +107,7 @@ export function SmallSheet({
 }
 
 const Said = styled.div`
-  min-height: 2rem;
+  min-height: var(--touch-small);
   font-weight: 560;
 `
 const List = styled.ul`
@@ -117,7 +117,7 @@ const List = styled.ul`
   li {
     display: grid;
     grid-template-columns: minmax(0, 1fr) repeat(3, auto);
-    gap: 0.4rem;
+    gap: var(--s-3);
     align-items: center;
     border-top: 1px solid var(--rule);
     padding: 0.25rem 0;
@@ -133,7 +133,7 @@ const List = styled.ul`
   }
 `
 const One = styled(AriaButton)`
-  min-height: 2.9rem;
+  min-height: var(--touch);
   min-width: 3.6rem;
   border: 1.5px solid var(--rule-2);
   border-radius: 4px;

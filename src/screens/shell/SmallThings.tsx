@@ -30,7 +30,7 @@ const Plus = styled(HeaderButton)`
     right: 1rem;
     bottom: 1rem;
     z-index: 5;
-    min-height: 3rem;
+    min-height: var(--touch-wide);
     padding: 0 1rem;
     border: 2px solid var(--ink);
     background: var(--paper);

@@ -69,7 +69,7 @@ function useRefreshOnceSent(kept: number): void {
 
 const Strip = styled.div`
   display: flex;
-  gap: 1rem;
+  gap: var(--s-6);
   align-items: center;
   padding: 0.4rem 1.5rem;
   background: var(--person-wash);

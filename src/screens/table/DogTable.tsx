@@ -132,17 +132,17 @@ const Page = styled.div`
   padding: 0.9rem 1.5rem 4rem;
   max-width: 60rem;
   display: grid;
-  gap: 1.2rem;
+  gap: var(--s-7);
   grid-template-columns: minmax(0, 1fr);
   h1 {
-    font-size: 1.6rem;
+    font-size: var(--t-8);
   }
   h2 {
-    font-size: 1.2rem;
+    font-size: var(--t-6);
   }
   section {
     display: grid;
-    gap: 0.6rem;
+    gap: var(--s-4);
   }
   p {
     max-width: 70ch;

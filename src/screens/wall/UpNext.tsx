@@ -104,10 +104,10 @@ const Rail = styled.aside`
   min-height: calc(100dvh - 3.6rem);
   display: flex;
   flex-direction: column;
-  gap: 0.6rem;
+  gap: var(--s-4);
   background: var(--paper);
   h2 {
-    font-size: 1.15rem;
+    font-size: var(--t-5);
   }
   ol {
     margin: 0;
@@ -120,7 +120,7 @@ const Rail = styled.aside`
     padding: 0.35rem 0;
   }
   .more {
-    font-size: 0.82rem;
+    font-size: var(--t-1);
     color: var(--ink-2);
   }
   ${narrow} {
@@ -135,7 +135,7 @@ const Rail = styled.aside`
     }
     ol {
       grid-template-columns: 1fr 1fr;
-      gap: 1.5rem;
+      gap: var(--s-8);
       align-content: start;
     }
     ol li {
@@ -165,9 +165,9 @@ const Rail = styled.aside`
 const Aside = styled.section`
   border-top: 1.5px solid var(--ink);
   padding-top: 0.5rem;
-  font-size: 0.87rem;
+  font-size: var(--t-2);
   h3 {
-    font-size: 0.95rem;
+    font-size: var(--t-3);
     margin-bottom: 0.2rem;
   }
   ul {
@@ -181,7 +181,7 @@ const Aside = styled.section`
   }
   b {
     font:
-      700 1rem/1 'Hepta Slab Variable',
+      700 var(--t-4)/1 'Hepta Slab Variable',
       serif;
   }
   small {
@@ -208,19 +208,19 @@ const First = styled.div`
   border-left: 6px solid var(--now);
   padding-left: 0.7rem;
   display: grid;
-  gap: 0.35rem;
+  gap: var(--s-2);
   justify-items: start;
 `
 const Name = styled(Link)`
   text-decoration: none;
   display: grid;
   grid-template-columns: auto 1fr;
-  column-gap: 0.45rem;
+  column-gap: var(--s-3);
   align-items: baseline;
   line-height: 1.2;
   b {
     font:
-      700 1.1rem/1 'Hepta Slab Variable',
+      700 var(--t-5)/1 'Hepta Slab Variable',
       serif;
   }
   span {
@@ -230,7 +230,7 @@ const Name = styled(Link)`
   }
   small {
     grid-column: 1 / -1;
-    font-size: 0.87rem;
+    font-size: var(--t-2);
   }
   .bite {
     color: var(--person);
@@ -241,7 +241,7 @@ const Name = styled(Link)`
   }
 `
 const Because = styled.div`
-  font-size: 0.82rem;
+  font-size: var(--t-1);
   color: var(--ink-2);
   b {
     color: var(--person);

@@ -204,17 +204,17 @@ const Board = styled.section`
 const Top = styled.div`
   display: flex;
   align-items: baseline;
-  gap: 1.5rem;
+  gap: var(--s-8);
   margin-bottom: 0.4rem;
   flex-wrap: wrap;
   h1 {
-    font-size: 1.5rem;
+    font-size: var(--t-7);
   }
 `
 const Key = styled.p`
   display: flex;
-  gap: 0.9rem;
-  font-size: 0.8rem;
+  gap: var(--s-6);
+  font-size: var(--t-1);
   color: var(--ink-2);
   flex-wrap: wrap;
   ${phone} {
@@ -232,7 +232,7 @@ const Scroller = styled.div`
 const Grid = styled(Table)`
   border-collapse: collapse;
   width: 100%;
-  font-size: 0.95rem;
+  font-size: var(--t-3);
   ${phone} {
     display: block;
     thead {
@@ -247,7 +247,7 @@ const Grid = styled(Table)`
 const Head = styled(Column)`
   text-align: left;
   font:
-    560 0.83rem/1.2 'Hepta Slab Variable',
+    560 var(--t-1)/1.2 'Hepta Slab Variable',
     serif;
   padding: 0.3rem 0.25rem;
   border-bottom: 1.5px solid var(--ink);
@@ -275,7 +275,7 @@ const DogRow = styled(Row)`
     text-align: right;
     line-height: 1.1;
     b {
-      font-size: 1.05rem;
+      font-size: var(--t-5);
       font-weight: 660;
       display: block;
     }
@@ -283,7 +283,7 @@ const DogRow = styled(Row)`
       color: var(--person);
     }
     small {
-      font-size: 0.76rem;
+      font-size: var(--t-1);
       color: var(--ink-2);
       white-space: nowrap;
     }
@@ -300,7 +300,7 @@ const DogRow = styled(Row)`
   ${phone} {
     display: grid;
     grid-template-columns: repeat(6, minmax(0, 1fr));
-    gap: 0.1rem 0.5rem;
+    gap: var(--s-1) var(--s-3);
     padding: 0.6rem 0;
     td,
     [role='gridcell'],
@@ -329,18 +329,18 @@ const DogRow = styled(Row)`
 const Who = styled.span`
   display: grid;
   grid-template-columns: 1.9rem 6.1rem;
-  column-gap: 0.2rem;
+  column-gap: var(--s-1);
   line-height: 1.1;
   .name {
     font-weight: 640;
     overflow: hidden;
     text-overflow: ellipsis;
     white-space: nowrap;
-    font-size: 1.02rem;
+    font-size: var(--t-4);
   }
   small {
     grid-column: 2;
-    font-size: 0.76rem;
+    font-size: var(--t-1);
     color: var(--ink-2);
     overflow: hidden;
     text-overflow: ellipsis;
@@ -354,7 +354,7 @@ const Who = styled.span`
 const RunNo = styled.span`
   grid-row: span 2;
   font:
-    700 1.25rem/1 'Hepta Slab Variable',
+    700 var(--t-6)/1 'Hepta Slab Variable',
     serif;
   align-self: center;
 `
@@ -371,17 +371,17 @@ const Strand = styled.span`
   .draw {
     display: flex;
     align-items: flex-start;
-    gap: 0.2rem;
+    gap: var(--s-1);
     b {
       font-weight: 560;
-      font-size: 0.8rem;
+      font-size: var(--t-1);
       letter-spacing: -0.04em;
       padding-top: 0.05rem;
     }
   }
   .word {
     display: block;
-    font-size: 0.8rem;
+    font-size: var(--t-1);
     color: var(--ink);
     white-space: nowrap;
     margin-top: -0.15rem;
@@ -428,8 +428,8 @@ const Empty = styled.div`
   margin: 5rem auto;
   padding: 0 1.5rem;
   display: grid;
-  gap: 1rem;
+  gap: var(--s-6);
   h1 {
-    font-size: 2rem;
+    font-size: var(--t-9);
   }
 `

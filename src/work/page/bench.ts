@@ -9,7 +9,7 @@ import type { Db } from '@/store/database'
 import { readKennel } from '@/store/kennel'
 import { residentsOn } from '@/store/residents'
 import { kennelForgetting } from '../scene/forgetting'
-import { readHouse, regimesOfResident } from '../scene/regimes'
+import { readRules, regimesOfResident } from '../scene/regimes'
 import { standingOf } from '../record/refold'
 
 export interface OwnRung {
@@ -37,7 +37,7 @@ export interface OwnBench {
  */
 export function loadBench(db: Db, now: number): OwnBench {
   const { model } = kennelForgetting(db)
-  const house = readHouse(db)
+  const house = readRules(db)
   const pairs: { readonly predicted: number; readonly came: boolean }[] = []
   const rungs = residentsOn(db, dayIn(readKennel(db).timeZone, now)).flatMap((resident) => {
     const { curriculum } = newest(regimesOfResident(db, resident, now, { house }))

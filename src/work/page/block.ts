@@ -9,6 +9,7 @@ import { ownRung } from '@/core/curriculum/lookup'
 import { type Curriculum, kits } from '@/core/curriculum/types'
 import { addDays, dayIn } from '@/core/days'
 import { isYoung } from '@/core/coach/allowed'
+import { waysOf, type HouseWays } from '@/core/measures'
 import { openForMs, type SetFact } from '@/core/facts/fact'
 import type { Judging } from '@/core/method/judging'
 import { methodAt, type Method } from '@/core/method/rows'
@@ -53,7 +54,7 @@ export interface BlockFeed {
 export interface BlockView {
   readonly resident: Resident
   readonly timeZone: string
-  readonly clock: '24' | '12'
+  readonly ways: HouseWays
   /** Who is signed in and records. */
   readonly me: string
   /** The one command asked for by the address; undefined for a block as composed. */
@@ -201,7 +202,7 @@ export function loadBlock(
   return {
     resident,
     timeZone: house.timeZone,
-    clock: house.clock,
+    ways: waysOf(house),
     me,
     command: command?.id,
     curriculum,

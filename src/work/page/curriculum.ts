@@ -1,3 +1,4 @@
+import { curriculumIn } from '@/core/curriculum/lengths'
 import { readDraftText, toFile } from '@/core/curriculum/read'
 import type { CurriculumFile } from '@/core/curriculum/schema'
 import type { Curriculum } from '@/core/curriculum/types'
@@ -10,6 +11,7 @@ import {
   type CurriculumVersion,
 } from '@/store/curricula'
 import type { Db } from '@/store/database'
+import { readHouse } from '@/store/house'
 
 export interface CurriculumPage {
   readonly curriculum: Curriculum
@@ -19,7 +21,8 @@ export interface CurriculumPage {
 
 /** The curriculum to read: a version by name, or the newest; undefined when that version is not kept here. */
 export function loadCurriculum(db: Db, name: CurriculumName | undefined): CurriculumPage | undefined {
-  const curriculum = name ? findCurriculum(db, name) : newestCurriculum(db)
+  const shown = name ? findCurriculum(db, name) : newestCurriculum(db)
+  const curriculum = shown && curriculumIn(shown, readHouse(db).lengths)
   if (!curriculum) return undefined
   const draft = readDraft(db)
   return {

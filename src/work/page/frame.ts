@@ -1,4 +1,5 @@
 import { dayIn } from '@/core/days'
+import { waysOf, type HouseWays } from '@/core/measures'
 import type { Db } from '@/store/database'
 import { readHouse } from '@/store/house'
 import { residentsOn } from '@/store/residents'
@@ -9,7 +10,7 @@ export function loadFrame(
   now: number,
 ): {
   readonly kennel: string
-  readonly clock: '24' | '12'
+  readonly ways: HouseWays
   readonly dogs: readonly {
     readonly residencyId: string
     readonly runNumber: string
@@ -21,5 +22,5 @@ export function loadFrame(
   const dogs = residentsOn(db, dayIn(kennel.timeZone, now))
     .map((r) => ({ residencyId: r.residencyId, runNumber: r.runNumber, name: r.name, toys: r.traits.toys }))
     .sort((a, b) => a.runNumber.localeCompare(b.runNumber, 'en', { numeric: true }))
-  return { kennel: kennel.name, clock: kennel.clock, dogs }
+  return { kennel: kennel.name, ways: waysOf(kennel), dogs }
 }

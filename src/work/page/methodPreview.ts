@@ -10,7 +10,7 @@ import { readPeople, readPlaces } from '@/store/kennel'
 import { readPromises, residentsOn, type Resident } from '@/store/residents'
 import { kennelForgetting } from '../scene/forgetting'
 import { inTurn, noHooks, type Hooks } from '../hooks'
-import { readHouse, regimesOfResident, type House } from '../scene/regimes'
+import { readRules, regimesOfResident, type HouseRules } from '../scene/regimes'
 import { derive } from '../record/refold'
 import { handlers } from '../scene/who'
 
@@ -40,9 +40,9 @@ export function previewMethod(
 ): MethodPreview | { readonly refused: string } {
   const parsed = methodChange.safeParse(raw)
   if (!parsed.success) return { refused: parsed.error.issues.map((i) => i.message).join('; ') }
-  const house = readHouse(db)
-  const fromNow: House = { ...house, changes: [...house.changes, { at: now, ...parsed.data }] }
-  const fromStart: House = {
+  const house = readRules(db)
+  const fromNow: HouseRules = { ...house, changes: [...house.changes, { at: now, ...parsed.data }] }
+  const fromStart: HouseRules = {
     ...house,
     changes: [
       { at: Number.NEGATIVE_INFINITY, ...parsed.data },
@@ -95,7 +95,7 @@ export function previewMethod(
 type Under = ReturnType<typeof under> | undefined
 
 /** How a dog stands under a house: its ladder now, and everything derived. */
-function under(db: Db, resident: Resident, house: House, now: number) {
+function under(db: Db, resident: Resident, house: HouseRules, now: number) {
   const regimes = regimesOfResident(db, resident, now, { house })
   return {
     resident,

@@ -7,7 +7,7 @@ import { readHouse, readSpaces, type SpaceRow } from '@/store/house'
 import { readPeople, type Person } from '@/store/kennel'
 import { residentsOn } from '@/store/residents'
 import { kennelForgetting } from '../scene/forgetting'
-import { readHouse as readRules, regimesOfResident } from '../scene/regimes'
+import { readRules, regimesOfResident } from '../scene/regimes'
 import { nextFor } from './resident'
 import { standingOf } from '../record/refold'
 

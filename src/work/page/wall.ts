@@ -7,7 +7,7 @@ import { residentsOn } from '@/store/residents'
 import { newest } from '@/core/progress/regime'
 import { newestCurriculum } from '@/store/curricula'
 import { kennelForgetting } from '../scene/forgetting'
-import { readHouse, regimesOfResident } from '../scene/regimes'
+import { readRules, regimesOfResident } from '../scene/regimes'
 import { summariesOf } from '../record/refold'
 import { readToday } from '../scene/today'
 
@@ -21,7 +21,7 @@ export function loadWall(db: Db, now: number): WallView {
     now,
     residents.map((r) => r.residencyId),
   )
-  const house = readHouse(db)
+  const house = readRules(db)
   const booked = new Set(handoffsAfter(db, now).map((h) => h.residencyId))
   const day = readToday(db, today, now)
   const dogs = residents.flatMap((r) => {

@@ -1,26 +1,33 @@
+import { curriculumIn } from '@/core/curriculum/lengths'
 import { ownRung } from '@/core/curriculum/lookup'
 import type { Curriculum } from '@/core/curriculum/types'
 import { addDays, startOfDay } from '@/core/days'
-import { newest, regimesOf, upTo, type RegimeSource, type Regimes } from '@/core/progress/regime'
+import type { Measures } from '@/core/measures'
+import { newest, regimesOf, upTo, type Regime, type RegimeSource, type Regimes } from '@/core/progress/regime'
 import type { DatedChange } from '@/core/method/rows'
 import { readStarts } from '@/store/baseline'
 import { findCurriculum, newestCurriculum, readMoves, type CurriculumName } from '@/store/curricula'
 import type { Db } from '@/store/database'
-import { readKennel } from '@/store/kennel'
+import { readHouse } from '@/store/house'
 import { readMethodChanges } from '@/store/method'
 import { findResident, type Resident } from '@/store/residents'
 
 /** What of the house goes into every dog's regimes; read once for many dogs. */
-export interface House {
+export interface HouseRules {
   readonly timeZone: string
   readonly changes: readonly DatedChange[]
+  /** Ladders come with their words in these. */
+  readonly lengths: Measures['lengths']
 }
 
-export const readHouse = (db: Db): House => ({ timeZone: readKennel(db).timeZone, changes: readMethodChanges(db) })
+export function readRules(db: Db): HouseRules {
+  const { timeZone, lengths } = readHouse(db)
+  return { timeZone, lengths, changes: readMethodChanges(db) }
+}
 
 interface AsIf {
   /** The house, with changes as if already made. */
-  readonly house?: House
+  readonly house?: HouseRules
   /** A move as if already made. */
   readonly move?: CurriculumName & { readonly at: number }
 }
@@ -40,11 +47,11 @@ export function regimesAhead(db: Db, residencyId: string, asIf: AsIf = {}): Regi
 export const regimesOfResident = (db: Db, resident: Resident, now: number, asIf: AsIf = {}): Regimes =>
   upTo(allRegimes(db, resident, asIf), now)
 
-export function allRegimes(db: Db, resident: Resident, { house = readHouse(db), move }: AsIf = {}): Regimes {
-  const { timeZone, changes } = house
+export function allRegimes(db: Db, resident: Resident, { house = readRules(db), move }: AsIf = {}): Regimes {
+  const { timeZone, changes, lengths } = house
   // What the house changed after a dog went home means nothing for it.
   const until = changes.length === 0 ? 0 : startOfDay(timeZone, addDays(resident.leavesOn, 1))
-  return regimesOf({
+  const made = regimesOf({
     versions: versionsOf(db, resident, move),
     changes: changes.filter((c) => c.at < until),
     traits: resident.traits,
@@ -53,6 +60,12 @@ export function allRegimes(db: Db, resident: Resident, { house = readHouse(db), 
     starts: readStarts(db, resident.residencyId),
     startOfDay: (day) => startOfDay(timeZone, day),
   })
+  return lengths === 'm' ? made : inLengths(made, lengths)
+}
+
+const inLengths = ([first, ...rest]: Regimes, lengths: Measures['lengths']): Regimes => {
+  const said = (r: Regime): Regime => ({ ...r, curriculum: curriculumIn(r.curriculum, lengths) })
+  return [said(first), ...rest.map(said)]
 }
 
 /** The ladder this dog climbs at this moment. */

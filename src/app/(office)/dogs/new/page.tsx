@@ -1,3 +1,4 @@
+import { curriculumIn } from '@/core/curriculum/lengths'
 import type { Metadata } from 'next'
 import { redirect } from 'next/navigation'
 import { v7 } from 'uuid'
@@ -5,9 +6,9 @@ import { z } from 'zod'
 import { enter } from '@/app/door'
 import { dayIn } from '@/core/days'
 import { DogForm } from '@/screens/begin/DogForm'
+import { readHouse } from '@/store/house'
 import { newestCurriculum } from '@/store/curricula'
 import { kennelDatabase } from '@/store/connection'
-import { readKennel } from '@/store/kennel'
 import { requestTime } from '@/work/scene/clock'
 import { dogsKnown } from '@/store/residents'
 import { bookingDraft, openBookings } from '@/work/do/intake'
@@ -37,9 +38,9 @@ export default async function NewDogPage({
     <DogForm
       key={key}
       action={addResident}
-      commands={newestCurriculum(db).commands}
+      commands={curriculumIn(newestCurriculum(db), readHouse(db).lengths).commands}
       usual={usualHere(db)}
-      today={dayIn(readKennel(db).timeZone, requestTime())}
+      today={dayIn(readHouse(db).timeZone, requestTime())}
       booking={{
         key,
         typed: bookingDraft(db, key)?.typed ?? {},

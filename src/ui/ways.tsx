@@ -1,0 +1,44 @@
+'use client'
+import { createContext, useContext, useMemo, type ReactNode } from 'react'
+import { plainWays, sayLength, sayMass, sayTemperature, wordsIn, type HouseWays } from '@/core/measures'
+import { sayMinute, sayMoment, wallClock } from './when'
+
+const Ways = createContext<HouseWays>(plainWays)
+
+/** Everything inside measures, and says its times and dates, as this house does. */
+export const WaysProvider = ({ ways, children }: { ways: HouseWays; children: ReactNode }) => (
+  <Ways.Provider value={ways}>{children}</Ways.Provider>
+)
+
+export const useWays = (): HouseWays => useContext(Ways)
+
+/** Moments and minutes as this house says them. */
+export function useWhen() {
+  const { clock } = useWays()
+  return useMemo(
+    () => ({
+      sayMoment: (at: number, timeZone: string) => sayMoment(at, timeZone, clock),
+      wallClock: (at: number, timeZone: string) => wallClock(at, timeZone, clock),
+      sayMinute: (minute: number) => sayMinute(minute, clock),
+    }),
+    [clock],
+  )
+}
+
+/** Weights, lengths and temperatures as this house says them; `words`: what the program says of metres. */
+export function useMeasures() {
+  const ways = useWays()
+  return useMemo(
+    () => ({
+      ...ways,
+      mass: (kg: number) => sayMass(kg, ways.unit),
+      length: (metres: number) => sayLength(metres, ways.lengths),
+      temperature: (celsius: number) => sayTemperature(celsius, ways.temperatures),
+      words: (said: string) => wordsIn(said, ways.lengths),
+    }),
+    [ways],
+  )
+}
+
+/** Words of the program that may have metres in them, such as a kit’s name, as this house says them. */
+export const Said = ({ children }: { children: string }) => <>{useMeasures().words(children)}</>
