@@ -1,4 +1,4 @@
-import { expect, expectNoAxeFindings, signIn, tabTo, test, visit, reload, settled } from './support/kibou'
+import { expect, expectNoAxeFindings, reload, settled, signIn, tabTo, test, typeDay, visit } from './support/kibou'
 
 test('an empty kennel is no dead end: trainer, dog and first set, by keyboard', async ({ page, empty }) => {
   await visit(page, `${empty.url}/handoffs`)
@@ -59,7 +59,7 @@ test('an empty kennel is no dead end: trainer, dog and first set, by keyboard', 
   await expect(page.getByText('Promise at least one command.')).toBeVisible()
 
   const leaves = new Date(Date.now() + 14 * 86_400_000).toISOString().slice(0, 10)
-  await page.getByLabel('Goes home on').fill(leaves)
+  await typeDay(page, 'Goes home on', leaves)
   await page.getByRole('button', { name: /Sit up to/ }).focus()
   await page.keyboard.press('Enter')
   await page.getByRole('option', { name: /Full sit/ }).focus()

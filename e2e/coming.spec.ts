@@ -1,4 +1,4 @@
-import { expect, expectNoAxeFindings, signIn, tabTo, test, visit } from './support/kibou'
+import { expect, expectNoAxeFindings, signIn, tabTo, test, typeDay, visit } from './support/kibou'
 
 test(
   'coming and going: who leaves without a handoff, a stay made longer by keyboard, refused into a booked ' +
@@ -12,7 +12,7 @@ test(
     await page.keyboard.press('Enter')
     const leaves = new Date(Date.now() + 9 * 86_400_000).toISOString().slice(0, 10)
     const open = (label: string) => page.getByLabel(label, { exact: true }).locator('visible=true').first()
-    await open('Goes home on').fill(leaves)
+    await typeDay(page, 'Goes home on', leaves)
     await page.getByRole('button', { name: 'Change the stay' }).first().press('Enter')
     await expect(page.getByText('Say why: it stays beside the stay.')).toBeVisible()
     await open('Reason').fill('needs more days')
@@ -31,7 +31,7 @@ test(
 
     const soon = new Date(Date.now()).toISOString().slice(0, 10)
     await page.getByRole('button', { name: 'Longer or shorter: Gimlet' }).press('Enter')
-    await open('Goes home on').fill(soon)
+    await typeDay(page, 'Goes home on', soon)
     await open('Reason').fill('owner is early')
     await page.keyboard.press('Enter')
     await expect(page.getByText(/The handoff is booked for/)).toBeVisible()

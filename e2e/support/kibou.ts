@@ -229,6 +229,17 @@ export async function expectReadable(page: Page, what: string): Promise<void> {
   ).toEqual([])
 }
 
+/** Types a day, `2026-04-30`, into the field of that label, in the order of a house with the day first. */
+export async function typeDay(page: Page, label: string, day: string): Promise<void> {
+  await page
+    .getByRole('group', { name: label, exact: true })
+    .locator('visible=true')
+    .getByRole('spinbutton')
+    .first()
+    .click()
+  await page.keyboard.type(day.split('-').reverse().join(''))
+}
+
 /** Moves focus by Tab until this locator has it. */
 export async function tabTo(page: Page, name: RegExp, most = 80): Promise<void> {
   for (let i = 0; i < most; i++) {

@@ -1,6 +1,6 @@
 import type { ClockFace } from './clock'
 
-/** How the house measures. Everything is kept in kilograms, metres and degrees Celsius and converted where it is shown. */
+/** How the house measures. All is kept in kilograms, metres and degrees Celsius, and converted where it is shown. */
 export interface Measures {
   readonly unit: 'kg' | 'lb'
   readonly lengths: 'm' | 'ft'

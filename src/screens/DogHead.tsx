@@ -1,7 +1,7 @@
 'use client'
 import Link from 'next/link'
 import styled from 'styled-components'
-import { NeedsPerson } from '@/ui/parts'
+import { NeedsPerson } from '@/ui/NeedsPerson'
 import type { Resident } from '@/work/do/about'
 
 /** Which dog this page is about, with its cautions. */

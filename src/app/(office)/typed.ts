@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { act } from '@/app/door'
 import type { Role } from '@/core/people/roles'
-import type { FormState } from '@/screens/begin/TrainerForm'
+import type { FormState } from '@/screens/form/state'
 import type { Person } from '@/store/kennel'
 
 /** Everything a form was sent with, so that nothing typed is lost when it comes back; a passcode is typed again. */

@@ -7,10 +7,16 @@ import type { Command } from '@/core/curriculum/types'
 import { traitNames, traitWords } from '@/core/dog/traits'
 import type { Typed } from '@/core/fields'
 import { levelWords } from '@/core/views/grid'
-import { Button, Choose, Fault, Field } from '@/ui/parts'
+import { Choose } from '@/ui/Choose'
+import { Field } from '@/ui/Field'
+import { Fault } from '@/ui/fieldParts'
+import { Button } from '@/ui/press'
 import { phone } from '@/ui/theme'
 import { useKeeping } from '../form/useKeeping'
-import { Choices, FormPage, freshForm, Pair, Pick, Tick, type FormAction } from './TrainerForm'
+import { DateField } from '@/ui/DateField'
+import { FormPage, Pair } from '@/ui/Page'
+import { Choices, Pick, Tick } from '@/ui/picks'
+import { freshForm, type FormAction } from '../form/state'
 
 /** A dog, its days here, its words, and what its owner was promised. */
 export function DogForm({
@@ -95,18 +101,18 @@ export function DogForm({
           <Field label="Owner" name="owner" required defaultValue={was('owner')} error={state.errors['owner']} />
         </Pair>
         <Pair>
-          <Field
+          <DateField
             label="Arrives on"
             name="arrivesOn"
-            type="date"
+            onChange={touch}
             plain
             defaultValue={was('arrivesOn') ?? today}
             error={state.errors['arrivesOn']}
           />
-          <Field
+          <DateField
             label="Goes home on"
             name="leavesOn"
-            type="date"
+            onChange={touch}
             required
             defaultValue={was('leavesOn')}
             error={state.errors['leavesOn']}
@@ -145,19 +151,15 @@ export function DogForm({
           hint="shown wherever somebody is sent to this dog"
         />
         <div>
-          <Tick name="biteHistory" value="yes" defaultSelected={was('biteHistory') === 'yes'}>
-            {({ isSelected }) => (
-              <>
-                <span aria-hidden="true">{isSelected ? '☑' : '☐'}&nbsp;</span> Bite history
-              </>
-            )}
+          <Tick name="biteHistory" value="yes" ticked={was('biteHistory') === 'yes'}>
+            Bite history
           </Tick>
         </div>
         <Pair>
-          <Field
+          <DateField
             label="Born on"
             name="bornOn"
-            type="date"
+            onChange={touch}
             defaultValue={was('bornOn')}
             error={state.errors['bornOn']}
             hint="or an estimate; under six months its ladder is another"
@@ -167,12 +169,8 @@ export function DogForm({
           <span id="traits">Its ladder is made for a dog that is</span>
           <div role="group" aria-labelledby="traits">
             {traitNames.map((t) => (
-              <Tick key={t} name="traits" value={t} defaultSelected={values['traits']?.includes(t) ?? false}>
-                {({ isSelected }) => (
-                  <>
-                    <span aria-hidden="true">{isSelected ? '☑' : '☐'}&nbsp;</span> {traitWords[t]}
-                  </>
-                )}
+              <Tick key={t} name="traits" value={t} ticked={values['traits']?.includes(t) ?? false}>
+                {traitWords[t]}
               </Tick>
             ))}
           </div>

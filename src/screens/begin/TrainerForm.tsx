@@ -1,21 +1,23 @@
 'use client'
 import { useActionState } from 'react'
-import { Checkbox, CheckboxGroup, Label, Radio, RadioGroup } from 'react-aria-components'
+import { Label } from 'react-aria-components'
 import styled from 'styled-components'
 import { roles, roleWords, type Role } from '@/core/people/roles'
-import { Button, Fault, Field } from '@/ui/parts'
+import { Field } from '@/ui/Field'
+import { Fault } from '@/ui/fieldParts'
+import { Button } from '@/ui/press'
+import { FormPage, Pair } from '@/ui/Page'
+import { Choices, Pick, Tick, Ticks } from '@/ui/picks'
 import { phone } from '@/ui/theme'
+import { TimeField } from '@/ui/TimeField'
+import { useWays } from '@/ui/ways'
+import { freshForm, type FormAction } from '../form/state'
 
-/** What came back from a form: what was wrong, by field, and everything that was typed. */
-export interface FormState {
-  readonly errors: Readonly<Record<string, string>>
-  readonly values: Readonly<Record<string, readonly string[]>>
-  readonly tries: number
-}
-export const freshForm: FormState = { errors: {}, values: {}, tries: 0 }
-export type FormAction = (before: FormState, form: FormData) => Promise<FormState>
-
-const weekdays = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday']
+const weekdays = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'].map(
+  (day, i) => [day, String(i + 1)] as const,
+)
+const weekdaysFrom = (first: 'monday' | 'sunday') =>
+  first === 'monday' ? weekdays : [...weekdays.slice(-1), ...weekdays.slice(0, -1)]
 const roleNames: Readonly<Record<Role, string>> = { lead: 'Lead trainer', trainer: 'Trainer', hand: 'Kennel hand' }
 
 /** Somebody who can hold a leash, and when they work. */
@@ -36,6 +38,7 @@ export function TrainerForm({
 }) {
   const [state, submit, pending] = useActionState(action, freshForm)
   const was = (name: string) => state.values[name]?.[0]
+  const { week } = useWays()
   return (
     <FormPage>
       <h1>New trainer</h1>
@@ -66,37 +69,29 @@ export function TrainerForm({
           error={state.errors['passcode']}
           hint="at least six letters or digits; without one somebody works here and cannot sign in"
         />
-        <Days
+        <Ticks
           name="weekdays"
           defaultValue={[...(state.values['weekdays'] ?? (state.tries === 0 ? ['1', '2', '3', '4', '5'] : []))]}
         >
           <Label>Works on</Label>
           <div>
-            {weekdays.map((day, i) => (
-              <Tick key={day} value={String(i + 1)}>
+            {weekdaysFrom(week).map(([day, number]) => (
+              <Tick key={day} value={number}>
                 {day}
               </Tick>
             ))}
           </div>
-        </Days>
+        </Ticks>
         {state.errors['weekdays'] && <Fault>{state.errors['weekdays']}</Fault>}
         <Pair>
-          <Field
+          <TimeField
             label="From"
             name="from"
-            type="time"
             required
             defaultValue={was('from') ?? '09:00'}
             error={state.errors['from']}
           />
-          <Field
-            label="To"
-            name="to"
-            type="time"
-            required
-            defaultValue={was('to') ?? '17:00'}
-            error={state.errors['to']}
-          />
+          <TimeField label="To" name="to" required defaultValue={was('to') ?? '17:00'} error={state.errors['to']} />
         </Pair>
         {state.errors[''] && (
           <div role="alert">
@@ -170,82 +165,4 @@ const Inline = styled.form`
     gap: var(--s-3);
     align-items: end;
   }
-`
-export const FormPage = styled.div`
-  max-width: 52rem;
-  padding: 1rem 1.5rem 4rem;
-  display: grid;
-  gap: var(--s-6);
-  h1 {
-    font-size: var(--t-8);
-  }
-  h2 {
-    font-size: var(--t-5);
-    margin: 0.6rem 0 0.3rem;
-  }
-  form {
-    display: grid;
-    gap: var(--s-6);
-    justify-items: start;
-  }
-  form > * {
-    width: 100%;
-  }
-  form > button {
-    width: auto;
-  }
-  ul {
-    margin: 0;
-    padding-left: 1.1rem;
-  }
-  ${phone} {
-    padding: 0.8rem 0.9rem 4rem;
-  }
-`
-export const Pair = styled.div`
-  display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(11rem, 1fr));
-  gap: var(--s-5);
-  align-items: start;
-`
-export const Choices = styled(RadioGroup)`
-  display: grid;
-  gap: var(--s-2);
-  > label,
-  > span:first-child {
-    font-size: var(--t-2);
-    font-weight: 560;
-    color: var(--ink-2);
-  }
-  > div {
-    display: flex;
-    gap: var(--s-3);
-    flex-wrap: wrap;
-  }
-`
-const Days = styled(CheckboxGroup)`
-  display: grid;
-  gap: var(--s-2);
-  > label,
-  > span:first-child {
-    font-size: var(--t-2);
-    font-weight: 560;
-    color: var(--ink-2);
-  }
-  > div {
-    display: flex;
-    gap: var(--s-3);
-    flex-wrap: wrap;
-  }
-`
-const box =
-  `min-height: 2.6rem; padding: 0 0.9rem; display: inline-flex; align-items: center; border: 1.5px solid ` +
-  `var(--rule-2); border-radius: 4px; background: var(--paper); cursor: pointer; &[data-selected='true'] { ` +
-  `background: var(--ink); color: var(--paper); border-color: var(--ink); } &[data-focus-visible='true'] { ` +
-  `outline: 3px solid var(--focus); outline-offset: 2px; }`
-export const Pick = styled(Radio)`
-  ${box}
-`
-export const Tick = styled(Checkbox)`
-  ${box}
 `

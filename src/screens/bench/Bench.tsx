@@ -2,7 +2,7 @@
 import dynamic from 'next/dynamic'
 import Link from 'next/link'
 import { useEffect, useMemo, useState } from 'react'
-import { Label, NumberField, Input, ProgressBar } from 'react-aria-components'
+import { ProgressBar } from 'react-aria-components'
 import styled from 'styled-components'
 import { usualReps } from '@/core/rulebench/exact'
 import { housePrior } from '@/core/rulebench/judge'
@@ -10,7 +10,11 @@ import type { BenchKind } from '@/core/rule/kind'
 import { benchKinds, numberOf, sayRule, type Rule } from '@/core/rule/rule'
 import type { Sets } from '@/core/rule/sets'
 import { benchRefusal, sayBenchRule, type BenchRule } from '@/core/rulebench/rule'
-import { Button, Choose, Fault, FieldLabel, Quiet, Why } from '@/ui/parts'
+import { Choose } from '@/ui/Choose'
+import { NumberField } from '@/ui/NumberField'
+import { Why } from '@/ui/Why'
+import { Fault } from '@/ui/fieldParts'
+import { Button, Quiet } from '@/ui/press'
 import { phone } from '@/ui/theme'
 import type { OwnBench } from '@/work/page/bench'
 import type { BenchNews, RuleResult } from './messages'
@@ -283,36 +287,16 @@ function RuleForm({
   )
 }
 
-function Num({
-  label,
-  value,
-  min,
-  max,
-  step = 1,
-  onChange,
-}: {
-  label: string
-  value: number
-  min: number
-  max: number
-  step?: number
-  onChange: (v: number) => void
-}) {
-  return (
-    <Field
-      value={value}
-      minValue={min}
-      maxValue={max}
-      step={step}
-      onChange={(v) => {
-        if (!Number.isNaN(v)) onChange(v)
-      }}
-    >
-      <FieldLabel as={Label}>{label}</FieldLabel>
-      <Input />
-    </Field>
-  )
-}
+/** A number that is never nothing: what is cleared stays as it was. */
+const Num = ({ onChange, ...of }: Parameters<typeof NumberField>[0]) => (
+  <NumberField
+    step={1}
+    {...of}
+    onChange={(v) => {
+      if (!Number.isNaN(v)) onChange(v)
+    }}
+  />
+)
 
 /** The house's own dogs: how many held rungs would meet their rule today, and how far such figures can be trusted. */
 function Own({ own: { rungs, checked } }: { own: OwnBench }) {
@@ -493,19 +477,6 @@ const Shared = styled.div`
   gap: var(--s-3) var(--s-5);
   align-items: end;
   align-content: start;
-`
-const Field = styled(NumberField)`
-  display: grid;
-  gap: var(--s-1);
-  min-width: 0;
-  input {
-    min-height: var(--touch);
-    padding: 0.3rem 0.7rem;
-    border: 1.5px solid var(--rule-2);
-    border-radius: 4px;
-    background: var(--paper);
-    width: 100%;
-  }
 `
 const Side = styled.div`
   display: grid;

@@ -2,7 +2,7 @@
 import styled from 'styled-components'
 import { findCommand } from '@/core/curriculum/lookup'
 import type { BlockItem } from '@/core/block/compose'
-import { NeedsPerson } from '@/ui/parts'
+import { NeedsPerson } from '@/ui/NeedsPerson'
 import { useWhen } from '@/ui/ways'
 import type { BlockView } from '@/work/page/block'
 

@@ -3,7 +3,13 @@ import Link from 'next/link'
 import { useState, useTransition } from 'react'
 import { Disclosure, DisclosurePanel } from 'react-aria-components'
 import styled from 'styled-components'
-import { Button, Choose, Fault, Field, NeedsPerson, Quiet, Why } from '@/ui/parts'
+import { Choose } from '@/ui/Choose'
+import { DateField } from '@/ui/DateField'
+import { Field } from '@/ui/Field'
+import { NeedsPerson } from '@/ui/NeedsPerson'
+import { Why } from '@/ui/Why'
+import { Fault } from '@/ui/fieldParts'
+import { Button, Quiet } from '@/ui/press'
 import { phone } from '@/ui/theme'
 import { sayDay } from '@/ui/when'
 import { useWhen } from '@/ui/ways'
@@ -180,7 +186,7 @@ function AnyStay({ view, change }: { view: ComingView; change: Change }) {
             onChange={setDog}
             choices={view.stays.map((s) => ({ id: s.id, name: s.name, note: `goes home ${sayDay(s.leavesOn)}` }))}
           />
-          <Field label="Goes home on" name="leavesOn" type="date" required plain defaultValue={was?.leavesOn} />
+          <DateField label="Goes home on" name="leavesOn" required plain defaultValue={was?.leavesOn} />
           <Field label="Reason" name="reason" required plain maxLength={200} />
           <Button type="submit" isDisabled={pending || dog === null}>
             Change it
@@ -322,7 +328,7 @@ function ChangeStay({ row, change }: { row: ComingRow; change: Change }) {
             send(new FormData(e.currentTarget))
           }}
         >
-          <Field label="Goes home on" name="leavesOn" type="date" required defaultValue={row.resident.leavesOn} />
+          <DateField label="Goes home on" name="leavesOn" required defaultValue={row.resident.leavesOn} />
           <Field label="Reason" name="reason" required maxLength={200} />
           <Button type="submit" isDisabled={pending}>
             Change the stay

@@ -2,7 +2,8 @@
 import { useState } from 'react'
 import styled from 'styled-components'
 import { kits } from '@/core/curriculum/types'
-import { ButtonLink, Choose } from '@/ui/parts'
+import { Choose } from '@/ui/Choose'
+import { ButtonLink } from '@/ui/press'
 import { phone } from '@/ui/theme'
 import { useMeasures } from '@/ui/ways'
 

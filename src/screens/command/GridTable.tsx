@@ -1,7 +1,7 @@
 'use client'
 import styled from 'styled-components'
 import { levelWords, type GridCell } from '@/core/views/grid'
-import { Why } from '@/ui/parts'
+import { Why } from '@/ui/Why'
 import { sayDay } from '@/ui/when'
 import type { CommandPage } from '@/work/page/resident'
 import { Said } from '@/ui/ways'

@@ -1,7 +1,9 @@
 'use client'
 import styled from 'styled-components'
 import { roleNames, roleWords, type Role } from '@/core/curriculum/roles'
-import { Choose, FieldLabel, Quiet } from '@/ui/parts'
+import { Choose } from '@/ui/Choose'
+import { FieldLabel } from '@/ui/fieldParts'
+import { Quiet } from '@/ui/press'
 
 /** What Kibou must know of a command or rung, by name: taken out and added one by one. */
 export function Roles({ roles, onChange }: { roles: readonly Role[]; onChange: (next: readonly Role[]) => void }) {

@@ -1,13 +1,17 @@
 'use client'
 import { useState } from 'react'
-import { Input, Label, NumberField, TextField } from 'react-aria-components'
+import { Label } from 'react-aria-components'
 import styled from 'styled-components'
 import type { RungFile } from '@/core/curriculum/schema'
 import { axes, kits, placeKinds, promptLevels, repKinds, stages } from '@/core/curriculum/words'
 import type { Role } from '@/core/curriculum/roles'
 import { numberOf, ruleKinds } from '@/core/rule/rule'
 import type { CurriculumFault } from '@/core/curriculum/validate'
-import { Choose, Fault, FieldLabel, Quiet } from '@/ui/parts'
+import { Choose } from '@/ui/Choose'
+import { FieldInput, FieldRoot } from '@/ui/Field'
+import { NumberField } from '@/ui/NumberField'
+import { Fault, FieldLabel } from '@/ui/fieldParts'
+import { Quiet } from '@/ui/press'
 import { Roles } from './Roles'
 
 const choices = (ids: readonly string[]) => ids.map((id) => ({ id, name: id.replaceAll('-', ' ') }))
@@ -78,10 +82,10 @@ export function RungForm({
           }}
         />
       </div>
-      <Num label="Seconds held" value={rung.criterion.seconds} onChange={measure('seconds')} />
-      <Num label="Within, seconds" value={rung.criterion.latencySeconds} onChange={measure('latencySeconds')} />
-      <Num label="Metres" value={rung.criterion.metres} onChange={measure('metres')} />
-      <Num label="Steps" value={rung.criterion.steps} onChange={measure('steps')} />
+      <NumberField label="Seconds held" value={rung.criterion.seconds} onChange={measure('seconds')} />
+      <NumberField label="Within, seconds" value={rung.criterion.latencySeconds} onChange={measure('latencySeconds')} />
+      <NumberField label="Metres" value={rung.criterion.metres} onChange={measure('metres')} />
+      <NumberField label="Steps" value={rung.criterion.steps} onChange={measure('steps')} />
       <Choose
         label="Most help"
         value={rung.criterion.help}
@@ -159,7 +163,7 @@ export function RungForm({
       />
       <Rule>
         {Object.keys(ruleKinds[rung.rule.kind].numbers).map((key) => (
-          <Num
+          <NumberField
             key={key}
             label={key}
             value={numberOf(rung.rule, key)}
@@ -168,7 +172,7 @@ export function RungForm({
             }}
           />
         ))}
-        <Num
+        <NumberField
           label="Reps to a set"
           value={rung.setReps}
           onChange={(setReps) => {
@@ -271,7 +275,7 @@ export function RungForm({
 export function Text({ label, value, onChange }: { label: string; value: string; onChange: (v: string) => void }) {
   const [typed, setTyped] = useState(value)
   return (
-    <Field
+    <FieldRoot
       value={typed}
       onChange={setTyped}
       onBlur={() => {
@@ -279,21 +283,8 @@ export function Text({ label, value, onChange }: { label: string; value: string;
       }}
     >
       <FieldLabel as={Label}>{label}</FieldLabel>
-      <Input />
-    </Field>
-  )
-}
-
-function Num({ label, value, onChange }: { label: string; value: number | undefined; onChange: (v: number) => void }) {
-  return (
-    <NumField
-      value={value ?? Number.NaN}
-      onChange={onChange}
-      formatOptions={{ maximumFractionDigits: 2, useGrouping: false }}
-    >
-      <FieldLabel as={Label}>{label}</FieldLabel>
-      <Input />
-    </NumField>
+      <FieldInput />
+    </FieldRoot>
   )
 }
 
@@ -308,15 +299,6 @@ const Form = styled.section`
     margin: 0.1rem 0 0.3rem;
     padding-left: 1.1rem;
   }
-`
-const input =
-  `display: grid; gap: 0.15rem; min-width: 0; input { min-height: 2.6rem; padding: 0.25rem 0.6rem; border: ` +
-  `1.5px solid var(--rule-2); border-radius: 4px; background: var(--paper); width: 100%; }`
-const Field = styled(TextField)`
-  ${input}
-`
-const NumField = styled(NumberField)`
-  ${input}
 `
 const Rule = styled.div`
   display: grid;

@@ -1,6 +1,8 @@
 'use client'
 import { useState, useTransition } from 'react'
-import { Button, ButtonLink, Fault, Field } from '@/ui/parts'
+import { Field } from '@/ui/Field'
+import { Fault } from '@/ui/fieldParts'
+import { Button, ButtonLink } from '@/ui/press'
 import { DoorPage } from './DoorPage'
 
 /** An empty kennel's first page: its name, and its first lead. */

@@ -3,7 +3,9 @@ import { useEffect, useState, useTransition } from 'react'
 import { Label, Radio, RadioGroup, TextField } from 'react-aria-components'
 import styled from 'styled-components'
 import type { Role } from '@/core/people/roles'
-import { Button, Fault, FieldInput, FieldLabel } from '@/ui/parts'
+import { FieldInput } from '@/ui/Field'
+import { Fault, FieldLabel } from '@/ui/fieldParts'
+import { Button } from '@/ui/press'
 import { DoorPage } from './DoorPage'
 
 interface Props {

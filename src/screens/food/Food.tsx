@@ -5,13 +5,18 @@ import styled from 'styled-components'
 import { v7 } from 'uuid'
 import { lifeStageNames, lifeStages } from '@/core/food/energy'
 import { massIn, sayMass } from '@/core/measures'
-import { Button, ButtonLink, Choose, Fault, Field, NeedsPerson, Quiet, Why } from '@/ui/parts'
+import { Choose } from '@/ui/Choose'
+import { Field } from '@/ui/Field'
+import { NeedsPerson } from '@/ui/NeedsPerson'
+import { Why } from '@/ui/Why'
+import { Fault } from '@/ui/fieldParts'
+import { Button, ButtonLink, Quiet } from '@/ui/press'
 import { phone } from '@/ui/theme'
 import { sayDay } from '@/ui/when'
 import { useWhen } from '@/ui/ways'
 import type { DayFood } from '@/work/scene/food'
 import type { FoodView } from '@/work/page/food'
-import { Choices, Pick, Tick } from '../begin/TrainerForm'
+import { Choices, Pick, Tick } from '@/ui/picks'
 import { Label } from 'react-aria-components'
 import { DogHead } from '../DogHead'
 import type { Told } from '../told'
@@ -238,7 +243,7 @@ function FeedForm({ view, actions }: { view: FoodView; actions: FoodActions }) {
           note: f.forbidden.length > 0 ? `not for this dog: ${f.forbidden.join(', ')}` : `tier ${f.tier}`,
         }))}
       />
-      <Field label="Grams" name="grams" required plain />
+      <Field label="Grams" name="grams" type="number" required plain />
       <Field label="Note" name="note" plain maxLength={120} />
       <Button type="submit" isDisabled={pending || bad.length > 0}>
         Write down
@@ -275,7 +280,7 @@ function Weigh({ view, actions }: { view: FoodView; actions: FoodActions }) {
         )
       }}
     >
-      <Field label="Weighed today" name="weight" plain required />
+      <Field label="Weighed today" name="weight" type="number" plain required />
       <Choices value={unit} onChange={(u) => setUnit(u === 'lb' ? 'lb' : 'kg')} orientation="horizontal">
         <Label>In</Label>
         <div>
@@ -286,11 +291,7 @@ function Weigh({ view, actions }: { view: FoodView; actions: FoodActions }) {
       {wrong && (
         <div>
           <Tick name="right" value="yes">
-            {({ isSelected }) => (
-              <>
-                <span aria-hidden="true">{isSelected ? '☑' : '☐'}&nbsp;</span>It is right
-              </>
-            )}
+            It is right
           </Tick>
         </div>
       )}

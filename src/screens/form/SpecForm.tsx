@@ -1,13 +1,19 @@
 'use client'
 import { useActionState, useEffect, useRef, useState, type ReactNode } from 'react'
-import { CheckboxGroup, Label } from 'react-aria-components'
+import { Label } from 'react-aria-components'
 import styled from 'styled-components'
 import type { Typed } from '@/core/fields'
 import type { FieldSpec } from '@/core/form'
-import { Button, Choose, Fault, Field, FieldLabel, Quiet } from '@/ui/parts'
+import { Choose } from '@/ui/Choose'
+import { Field } from '@/ui/Field'
+import { Fault, FieldLabel } from '@/ui/fieldParts'
+import { Button, Quiet } from '@/ui/press'
+import { DateField } from '@/ui/DateField'
+import { Choices, Pick, Tick, Ticks } from '@/ui/picks'
 import { phone } from '@/ui/theme'
+import { TimeField } from '@/ui/TimeField'
 import { useKeeping, type Keep } from './useKeeping'
-import { Choices, freshForm, Pick, Tick, type FormAction } from '../begin/TrainerForm'
+import { freshForm, type FormAction } from './state'
 
 interface Props {
   readonly action: FormAction
@@ -94,13 +100,8 @@ function OneField({ field, values, errors, touch }: Part & { field: FieldSpec })
     case 'tick':
       return (
         <div>
-          <Tick name={field.name} value="yes" defaultSelected={values[field.name]?.[0] === 'yes'} onChange={touch}>
-            {({ isSelected }) => (
-              <>
-                <span aria-hidden="true">{isSelected ? '☑' : '☐'}&nbsp;</span>
-                {field.label}
-              </>
-            )}
+          <Tick name={field.name} value="yes" ticked={values[field.name]?.[0] === 'yes'} onChange={touch}>
+            {field.label}
           </Tick>
         </div>
       )
@@ -109,21 +110,16 @@ function OneField({ field, values, errors, touch }: Part & { field: FieldSpec })
     case 'several':
       return (
         <Wide>
-          <Several defaultValue={[...(values[field.name] ?? [])]} name={field.name} onChange={touch}>
+          <Ticks defaultValue={[...(values[field.name] ?? [])]} name={field.name} onChange={touch}>
             <Label>{field.label}</Label>
             <div>
               {field.choices.map((c) => (
                 <Tick key={c.id} value={c.id}>
-                  {({ isSelected }) => (
-                    <>
-                      <span aria-hidden="true">{isSelected ? '☑' : '☐'}&nbsp;</span>
-                      {c.name}
-                    </>
-                  )}
+                  {c.name}
                 </Tick>
               ))}
             </div>
-          </Several>
+          </Ticks>
           {errors[field.name] && <Fault>{errors[field.name]}</Fault>}
         </Wide>
       )
@@ -136,19 +132,23 @@ function OneField({ field, values, errors, touch }: Part & { field: FieldSpec })
     case 'number':
     case 'tel':
     case 'email': {
-      const box = (
-        <Field
-          plain
-          label={field.label}
-          name={field.name}
-          type={field.kind === 'number' || field.kind === 'long' ? 'text' : field.kind}
-          long={field.kind === 'long'}
-          required={field.required ?? false}
-          hint={field.hint}
-          defaultValue={values[field.name]?.[0] ?? field.start}
-          error={errors[field.name]}
-        />
-      )
+      const said = {
+        plain: true,
+        label: field.label,
+        name: field.name,
+        required: field.required ?? false,
+        hint: field.hint,
+        defaultValue: values[field.name]?.[0] ?? field.start,
+        error: errors[field.name],
+      }
+      const box =
+        field.kind === 'date' ? (
+          <DateField {...said} onChange={touch} />
+        ) : field.kind === 'time' ? (
+          <TimeField {...said} onChange={touch} />
+        ) : (
+          <Field {...said} type={field.kind === 'long' ? 'text' : field.kind} long={field.kind === 'long'} />
+        )
       return field.wide ? <Wide>{box}</Wide> : box
     }
   }
@@ -284,9 +284,15 @@ const Row = styled.div`
   display: flex;
   flex-wrap: wrap;
   gap: var(--s-3) var(--s-5);
-  align-items: end;
+  align-items: start;
   > * {
     flex: 1 1 9rem;
+  }
+  > [role='radiogroup'] {
+    flex: 0 0 auto;
+    > div {
+      flex-wrap: nowrap;
+    }
   }
   > input {
     display: none;
@@ -294,6 +300,7 @@ const Row = styled.div`
   > button {
     flex: 0 0 auto;
     min-height: var(--touch);
+    margin-top: 1.25rem;
   }
   > ${Wide} {
     flex: 1 1 100%;
@@ -301,21 +308,6 @@ const Row = styled.div`
   ${phone} {
     border-bottom: 1px solid var(--rule);
     padding-bottom: 0.6rem;
-  }
-`
-const Several = styled(CheckboxGroup)`
-  display: grid;
-  gap: var(--s-2);
-  > label,
-  > span:first-child {
-    font-size: var(--t-2);
-    font-weight: 560;
-    color: var(--ink-2);
-  }
-  > div {
-    display: flex;
-    gap: var(--s-3);
-    flex-wrap: wrap;
   }
 `
 const Foot = styled.div`

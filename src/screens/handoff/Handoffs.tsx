@@ -1,7 +1,7 @@
 'use client'
 import Link from 'next/link'
 import styled from 'styled-components'
-import { FileLink } from '@/ui/parts'
+import { FileLink } from '@/ui/press'
 import { phone } from '@/ui/theme'
 import { sayDay } from '@/ui/when'
 import { useWhen } from '@/ui/ways'

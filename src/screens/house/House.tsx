@@ -2,10 +2,11 @@
 import Link from 'next/link'
 import { useState, useTransition } from 'react'
 import styled from 'styled-components'
-import { Button, Fault } from '@/ui/parts'
+import { Fault } from '@/ui/fieldParts'
+import { Button } from '@/ui/press'
 import { phone } from '@/ui/theme'
 import type { HouseView } from '@/work/page/house'
-import type { FormAction } from '../begin/TrainerForm'
+import type { FormAction } from '../form/state'
 import { SpecForm } from '../form/SpecForm'
 import type { Told } from '../told'
 

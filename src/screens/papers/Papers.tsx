@@ -1,6 +1,6 @@
 'use client'
 import styled from 'styled-components'
-import { Button, ButtonLink, FileLink } from '@/ui/parts'
+import { Button, ButtonLink, FileLink } from '@/ui/press'
 import { sayDay } from '@/ui/when'
 import type { DoorCard, FeedingList, WordsView } from '@/work/page/printed'
 

@@ -3,7 +3,9 @@ import { useRouter } from 'next/navigation'
 import { useState, useTransition } from 'react'
 import styled from 'styled-components'
 import type { StandingChange } from '@/core/views/compare'
-import { Button, ButtonLink, Choose, Fault } from '@/ui/parts'
+import { Choose } from '@/ui/Choose'
+import { Fault } from '@/ui/fieldParts'
+import { Button, ButtonLink } from '@/ui/press'
 import type { Told } from '../told'
 
 export interface VersionChoice {

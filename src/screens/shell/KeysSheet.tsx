@@ -1,6 +1,6 @@
 'use client'
 import styled from 'styled-components'
-import { Button, Quiet } from '@/ui/parts'
+import { Button, Quiet } from '@/ui/press'
 import { Sheet } from '@/ui/Sheet'
 
 /** The keys of every page that this person has, and of a set. */

@@ -3,7 +3,7 @@ import { Button as AriaButton } from 'react-aria-components'
 import styled from 'styled-components'
 import { smallThings, type SmallThing } from '@/core/facts/words'
 import type { Outbox } from '@/device/outbox'
-import { Quiet } from '@/ui/parts'
+import { Quiet } from '@/ui/press'
 import { Sheet } from '@/ui/Sheet'
 import type { JumpDog } from './jumpDog'
 

@@ -3,7 +3,7 @@ import { useRouter } from 'next/navigation'
 import { useEffect, useRef, useState, useSyncExternalStore } from 'react'
 import styled from 'styled-components'
 import { openOutbox, type Outbox, type OutboxStatus } from '@/device/outbox'
-import { FileLink } from '@/ui/parts'
+import { FileLink } from '@/ui/press'
 
 const nothing: OutboxStatus = { kept: 0, sent: 0, refused: [], offline: false, signedOut: false, fleeting: false }
 

@@ -1,6 +1,6 @@
 'use client'
 import type { Outbox } from '@/device/outbox'
-import { Button, FileLink } from '@/ui/parts'
+import { Button, FileLink } from '@/ui/press'
 import { Sheet } from '@/ui/Sheet'
 
 /** Signing out with facts that the kennel has not got: warned of, and offered as a file. */

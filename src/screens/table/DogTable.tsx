@@ -1,7 +1,8 @@
 'use client'
 import { useRef, useState, useTransition } from 'react'
 import styled from 'styled-components'
-import { Button, Fault, FileLink } from '@/ui/parts'
+import { Fault } from '@/ui/fieldParts'
+import { Button, FileLink } from '@/ui/press'
 import { phone } from '@/ui/theme'
 import type { TableResult } from '@/work/do/table'
 

@@ -2,7 +2,8 @@
 import Link from 'next/link'
 import styled from 'styled-components'
 import type { UpNextRow, WallView } from '@/core/views/wall'
-import { ButtonLink, Why } from '@/ui/parts'
+import { Why } from '@/ui/Why'
+import { ButtonLink } from '@/ui/press'
 import { narrow, phone } from '@/ui/theme'
 
 /** House: more than this and nobody reads on. */

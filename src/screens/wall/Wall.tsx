@@ -6,7 +6,7 @@ import styled from 'styled-components'
 import { standingWords } from '@/core/promise/standing'
 import { sortRows, type WallCell, type WallRow, type WallSort, type WallView } from '@/core/views/wall'
 import { Line } from '@/ui/Line'
-import { ButtonLink } from '@/ui/parts'
+import { ButtonLink } from '@/ui/press'
 import { narrow, phone } from '@/ui/theme'
 import { UpNext } from './UpNext'
 

@@ -1,0 +1,43 @@
+'use client'
+import styled from 'styled-components'
+import { phone } from './theme'
+
+/** A page with a form on it, or a few. */
+export const FormPage = styled.div`
+  max-width: 52rem;
+  padding: 1rem 1.5rem 4rem;
+  display: grid;
+  gap: var(--s-5);
+  h1 {
+    font-size: var(--t-8);
+  }
+  h2 {
+    font-size: var(--t-5);
+    margin: 0.6rem 0 0.3rem;
+  }
+  form {
+    display: grid;
+    gap: var(--s-5);
+    justify-items: start;
+  }
+  form > * {
+    width: 100%;
+  }
+  form > button {
+    width: auto;
+  }
+  ul {
+    margin: 0;
+    padding-left: 1.1rem;
+  }
+  ${phone} {
+    padding: 0.8rem 0.9rem 4rem;
+  }
+`
+/** Fields beside each other, as many as fit. */
+export const Pair = styled.div`
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(11rem, 1fr));
+  gap: var(--s-5);
+  align-items: start;
+`
