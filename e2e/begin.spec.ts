@@ -138,7 +138,7 @@ test('the wall sorts by address, moves by arrow keys and opens a dog by Enter', 
   await expect(firstRow).toContainText('Bramble')
   await reload(page)
   await expect(firstRow).toContainText('Bramble')
-  await firstRow.focus()
+  await firstRow.getByRole('link').focus()
   await page.keyboard.press('ArrowDown')
   await page.keyboard.press('Enter')
   await expect(page.getByRole('heading', { name: 'Wren' })).toBeVisible()

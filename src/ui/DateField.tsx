@@ -20,7 +20,7 @@ import {
   Popover,
 } from 'react-aria-components'
 import styled from 'styled-components'
-import { boxed, Fault, FieldHint, LabelWords, over, stacked, type FieldProps } from './fieldParts'
+import { boxed, Fault, FieldHint, LabelWords, over, stacked, submitByEnter, type FieldProps } from './fieldParts'
 import { useWays } from './ways'
 
 const dayOf = (day: string | undefined): DateValue | null => {
@@ -65,7 +65,9 @@ export function DateField({
       >
         <LabelWords label={label} required={required} plain={plain} />
         <Box>
-          <Typed>{(segment) => <Segment segment={segment} />}</Typed>
+          <Keys onKeyDownCapture={submitByEnter}>
+            <Typed>{(segment) => <Segment segment={segment} />}</Typed>
+          </Keys>
           <Open aria-label={`Calendar for ${label}`}>▾</Open>
         </Box>
         {hint && <FieldHint slot="description">{hint}</FieldHint>}
@@ -106,9 +108,12 @@ const Box = styled(Group)`
     outline-offset: 2px;
   }
 `
+const Keys = styled.div`
+  flex: 1;
+  min-width: 0;
+`
 export const Typed = styled(DateInput)`
   display: flex;
-  flex: 1;
   align-items: center;
   min-width: 0;
 `

@@ -1,12 +1,13 @@
 'use client'
+import styled from 'styled-components'
 import type { LineView } from '@/core/views/line'
 
 export type LineSize = 'cell' | 'row' | 'full'
 
 const shapes = {
-  cell: { width: 58, height: 24, base: 7, post: 5, thin: 1.6, thick: 4, peg: 3, drop: 13 },
-  row: { width: 220, height: 34, base: 9, post: 6, thin: 2, thick: 4.5, peg: 4, drop: 20 },
-  full: { width: 640, height: 52, base: 14, post: 9, thin: 3, thick: 6, peg: 6, drop: 32 },
+  cell: { width: 58, height: 26, base: 7, post: 5, thin: 1.3, thick: 6, peg: 3, drop: 16, bar: 1.8 },
+  row: { width: 220, height: 34, base: 9, post: 6, thin: 1.8, thick: 6.5, peg: 4, drop: 22, bar: 2.6 },
+  full: { width: 640, height: 52, base: 14, post: 9, thin: 2.4, thick: 9, peg: 6, drop: 34, bar: 2.6 },
 } as const
 
 /**
@@ -21,87 +22,96 @@ export function Line({ line, size }: { line: LineView; size: LineSize }) {
   const count = Math.max(1, goal + 1)
   const left = s.post / 2 + 1
   const right = s.width - s.post
-  const x = (rung: number) => left + ((Math.min(rung, goal) + 1) / count) * (right - left)
   const y = s.base
-  const cord = s.thin + (s.thick - s.thin) * line.proofed
+  const x = (rung: number) => tenths(left + ((Math.min(rung, goal) + 1) / count) * (right - left))
+  const apart = tenths((right - left) / count)
+  const pegs = (from: number, to: number) =>
+    `M${x(from)} ${y - s.peg}v${s.peg}${`m${apart}-${s.peg}v${s.peg}`.repeat(Math.max(0, to - from - 1))}`
+  const cord = tenths(s.thin + (s.thick - s.thin) * line.proofed)
   const top = Math.min(line.top, goal)
   // Twice the depth wanted: a quadratic curve reaches half-way to its control point.
   const span = top >= 0 ? x(top) - left : 0
-  const sag = 2 * Math.min(s.drop, span * 0.45) * Math.min(1, line.sag * 1.6)
+  const sag = 2 * Math.min(s.drop, span * 0.6) * line.sag
   const started = line.position > 0 || line.top >= 0
   const passedTo = Math.min(line.position - 1, goal)
   const over = line.position > goal
+  const middle = Math.round((left + x(top)) / 2)
   return (
-    <svg
-      width={s.width}
-      height={s.height}
-      viewBox={`0 0 ${s.width} ${s.height}`}
-      aria-hidden="true"
-      style={{ display: 'block', maxWidth: '100%', overflow: 'visible' }}
-    >
-      <line x1={left} x2={right} y1={y} y2={y} stroke="var(--rule-2)" strokeWidth={1} strokeDasharray="1 3" />
-      {Array.from({ length: count }, (_, i) => (
-        <line
-          key={i}
-          x1={x(i)}
-          x2={x(i)}
-          y1={y - s.peg}
-          y2={y}
-          stroke={i <= top ? 'var(--held)' : 'var(--rule-2)'}
-          strokeWidth={1}
-        />
-      ))}
+    <Drawing width={s.width} height={s.height} viewBox={`0 0 ${s.width} ${s.height}`} aria-hidden="true">
+      <path className="run" d={`M${left} ${y}H${right}`} />
+      {top + 1 < count && <path d={pegs(top + 1, count)} />}
+      {top >= 0 && <path className="held" d={pegs(0, top + 1)} />}
       {line.promised !== undefined && (
-        <path
-          d={`M${x(goal)} ${y - s.peg - 2} V${y + s.peg + 1}`}
-          stroke="var(--ink)"
-          strokeWidth={size === 'cell' ? 1.8 : 2.6}
-        />
+        <path className="ink" d={`M${x(goal)} ${y - s.peg - 2}V${y + s.peg + 1}`} strokeWidth={s.bar} />
       )}
       {top >= 0 && (
         <path
-          d={`M${left} ${y} Q${(left + x(top)) / 2} ${y + sag} ${x(top)} ${y}`}
-          fill="none"
-          stroke="var(--held)"
+          className="held cord"
+          d={`M${left} ${y}Q${middle} ${tenths(y + sag)} ${x(top)} ${y}`}
           strokeWidth={cord}
-          strokeLinecap="round"
         />
       )}
       {passedTo > top && (
-        <line
-          x1={top >= 0 ? x(top) : left}
-          x2={x(passedTo)}
-          y1={y}
-          y2={y}
-          stroke="var(--ink)"
-          strokeWidth={s.thin * 0.8}
+        <path
+          className="ink"
+          d={`M${top >= 0 ? x(top) : left} ${y}H${x(passedTo)}`}
+          strokeWidth={tenths(s.thin * 0.8)}
         />
       )}
       {line.slippedFrom !== undefined && (
         <path
+          className="person cord"
           d={
-            `M${x(Math.max(top, -1))} ${y} q${s.drop * 0.15} ${s.drop * 0.6} ${s.drop * 0.75} ${s.drop * 0.68} ` +
-            `t${s.drop * 0.5} ${s.drop * 0.22}`
+            `M${x(Math.max(top, -1))} ${y}q${tenths(s.drop * 0.15)} ${tenths(s.drop * 0.6)} ${tenths(s.drop * 0.75)} ` +
+            `${tenths(s.drop * 0.68)}t${tenths(s.drop * 0.5)} ${tenths(s.drop * 0.22)}`
           }
-          fill="none"
-          stroke="var(--person)"
           strokeWidth={Math.max(2, cord)}
-          strokeLinecap="round"
         />
       )}
-      <rect
-        x={left - s.post / 2}
-        y={y - s.post}
-        width={s.post / 1.6}
-        height={s.post * 2}
-        fill={started ? 'var(--ink)' : 'none'}
-        stroke="var(--ink)"
-        strokeWidth={1}
+      <path
+        className={started ? 'ink post' : 'ink'}
+        d={`M${left - s.post / 2} ${y - s.post}h${tenths(s.post / 1.6)}v${s.post * 2}h${-tenths(s.post / 1.6)}z`}
       />
-      {!over && started && (
-        <circle cx={x(line.position)} cy={y} r={s.peg} fill="var(--paper)" stroke="var(--ink)" strokeWidth={1.4} />
-      )}
-      {over && top >= goal && <circle cx={x(goal)} cy={y} r={s.peg * 0.9} fill="var(--held)" />}
-    </svg>
+      {!over && started && <circle className="ring" cx={x(line.position)} cy={y} r={s.peg} />}
+      {over && top >= goal && <circle className="knot" cx={x(goal)} cy={y} r={tenths(s.peg * 0.9)} />}
+    </Drawing>
   )
 }
+
+const tenths = (n: number): number => Math.round(10 * n) / 10
+
+const Drawing = styled.svg`
+  display: block;
+  max-width: 100%;
+  overflow: visible;
+  path {
+    fill: none;
+    stroke: var(--rule-2);
+  }
+  .run {
+    stroke-dasharray: 1 3;
+  }
+  .held {
+    stroke: var(--held);
+  }
+  .ink {
+    stroke: var(--ink);
+  }
+  .post {
+    fill: var(--ink);
+  }
+  .person {
+    stroke: var(--person);
+  }
+  .cord {
+    stroke-linecap: round;
+  }
+  .ring {
+    fill: var(--paper);
+    stroke: var(--ink);
+    stroke-width: 1.4;
+  }
+  .knot {
+    fill: var(--held);
+  }
+`

@@ -4,7 +4,7 @@ import { useState } from 'react'
 import { FieldError, I18nProvider, TimeField as AriaTimeField } from 'react-aria-components'
 import styled from 'styled-components'
 import { Segment, Typed } from './DateField'
-import { boxed, Fault, FieldHint, LabelWords, stacked, type FieldProps } from './fieldParts'
+import { boxed, Fault, FieldHint, LabelWords, stacked, submitByEnter, type FieldProps } from './fieldParts'
 import { useWays } from './ways'
 
 const timeOf = (time: string | undefined): Time | null => {
@@ -48,10 +48,12 @@ export function TimeField({
         validationBehavior="aria"
       >
         <LabelWords label={label} required={required} plain={plain} />
-        <Box>
-          {/* Node writes a narrow no-break space before am and pm, the browser a plain one. */}
-          {(segment) => <Segment segment={segment}>{({ text }) => text.replaceAll('\u202f', ' ')}</Segment>}
-        </Box>
+        <div onKeyDownCapture={submitByEnter}>
+          <Box>
+            {/* Node writes a narrow no-break space before am and pm, the browser a plain one. */}
+            {(segment) => <Segment segment={segment}>{({ text }) => text.replaceAll('\u202f', ' ')}</Segment>}
+          </Box>
+        </div>
         {hint && <FieldHint slot="description">{hint}</FieldHint>}
         <Fault as={FieldError}>{error}</Fault>
         <input type="hidden" name={name} value={sent(time)} />

@@ -13,7 +13,13 @@ export default async function WallPage({
 }: {
   searchParams: Promise<Record<string, string | string[] | undefined>>
 }) {
-  await enter()
+  const person = await enter()
   const { sort, down } = query.parse(await searchParams)
-  return <Wall view={loadWall(kennelDatabase(), requestTime())} sort={sort} descending={down === '1'} />
+  return (
+    <Wall
+      view={loadWall(kennelDatabase(), requestTime(), person.role === 'hand' ? undefined : person.id)}
+      sort={sort}
+      descending={down === '1'}
+    />
+  )
 }

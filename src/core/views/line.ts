@@ -1,4 +1,4 @@
-import { houseForgetting, isStale, retention, type Forgetting } from '../progress/memory'
+import { dueAt, houseForgetting, isStale, retention, type Forgetting } from '../progress/memory'
 import type { CommandStanding } from '../promise/standing'
 
 /** What the line shows of a command: pegs, how far it is held, what is in hand, how it sags. Numbers are rungs. */
@@ -8,7 +8,7 @@ export interface LineView {
   readonly top: number
   readonly promised: number | undefined
   readonly slippedFrom: number | undefined
-  /** 0 taut … 1 slack: the share predicted to be forgotten. */
+  /** 0 taut … 1 slack, by the share predicted to be forgotten: a third where a refresher is due. */
   readonly sag: number
   /** 0 thin … 1 thick: places in which the promise is held, over those promised. */
   readonly proofed: number
@@ -25,9 +25,19 @@ export function lineOf(standing: CommandStanding, now: number, model: Forgetting
     top: run.top,
     promised: run.promised,
     slippedFrom: run.slipped[0],
-    sag: run.memory ? 1 - retention(run.memory, now, model) : 0,
+    sag: run.memory ? slack(1 - retention(run.memory, now, model)) : 0,
     proofed: promise ? Math.min(1, promise.placesHeld / promise.promise.places) : 0,
   }
+}
+
+/** House: a line that is due hangs by a third, one of which half is forgotten hangs by all. */
+const [dueSlack, allForgotten] = [1 / 3, 0.5]
+const dueForgotten = 1 - dueAt
+
+/** How far a line hangs: hardly while it is fresh, plainly as soon as it is due, so that the two are told apart. */
+function slack(forgotten: number): number {
+  if (forgotten <= dueForgotten) return dueSlack * (forgotten / dueForgotten) ** 2
+  return dueSlack + (1 - dueSlack) * Math.min(1, (forgotten - dueForgotten) / (allForgotten - dueForgotten))
 }
 
 /** A refresher is due in any run of the command. */

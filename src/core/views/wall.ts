@@ -66,6 +66,8 @@ export interface UpNextRow {
   readonly name: string
   readonly runNumber: string
   readonly biteHistory: boolean
+  /** A promise lacks people, and who looks is none of those it has been met with. */
+  readonly yours: boolean
   readonly command: string
   readonly commandName: string
   readonly rungName: string
@@ -109,6 +111,7 @@ export function buildWall(
   today: string,
   now: number,
   model: Forgetting = houseForgetting,
+  me?: string,
 ): WallView {
   const ranked = upNext(
     dogs.map((dog) => ({
@@ -130,7 +133,7 @@ export function buildWall(
     upNext: ranked.flatMap((r) => {
       const dog = dogById.get(r.residencyId)
       return dog && r.reach !== 'out of reach' && r.not === '' && r.command !== undefined
-        ? [upNextRow(dog.curriculum, dog, r, r.command, today)]
+        ? [upNextRow(dog.curriculum, dog, r, r.command, today, me)]
         : []
     }),
     ring: ranked.flatMap((r) => {
@@ -273,7 +276,24 @@ const absentCell = (command: string): WallCell => ({
   line: { size: 1, position: 0, top: -1, promised: undefined, slippedFrom: undefined, sag: 0, proofed: 0 },
 })
 
-function upNextRow(curriculum: Curriculum, dog: WallDog, r: UpNext, command: string, today: string): UpNextRow {
+/** Whether this person is one more that a promise of the command can be met with. */
+const counts = (standing: CommandStanding | undefined, me: string): boolean =>
+  standing?.promises.some(
+    (p) =>
+      !p.met &&
+      p.peopleHeld < p.promise.people &&
+      !p.people.some((e) => e.id === me && e.days.length >= daysToHold) &&
+      p.people.length > 0,
+  ) ?? false
+
+function upNextRow(
+  curriculum: Curriculum,
+  dog: WallDog,
+  r: UpNext,
+  command: string,
+  today: string,
+  me: string | undefined,
+): UpNextRow {
   const standing = dog.summary.commands.find((c) => c.command === command)
   const rung = standing?.step ? findRung(curriculum, standing.step.rungId)?.rung : undefined
   const daysLeft = daysBetween(today, dog.leavesOn)
@@ -283,6 +303,7 @@ function upNextRow(curriculum: Curriculum, dog: WallDog, r: UpNext, command: str
     name: dog.name,
     runNumber: dog.runNumber,
     biteHistory: dog.biteHistory,
+    yours: me !== undefined && counts(standing, me),
     command,
     commandName: findCommand(curriculum, command)?.name ?? command,
     rungName: rung?.command === command ? rung.name : 'refresher',

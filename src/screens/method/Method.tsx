@@ -6,7 +6,7 @@ import { methodRows, type MethodRow, type RowKind } from '@/core/method/rows'
 import { Fault } from '@/ui/fieldParts'
 import { Button, Quiet } from '@/ui/press'
 import { phone } from '@/ui/theme'
-import { useWhen } from '@/ui/ways'
+import { Said, useWhen } from '@/ui/ways'
 import type { MethodPage } from '@/work/page/method'
 import type { MethodPreview } from '@/work/page/methodPreview'
 import type { Told } from '../told'
@@ -57,7 +57,7 @@ export function Method({ page, actions }: { page: MethodPage; actions: MethodAct
           {page.recent.map((c) => (
             <li key={`${c.at} ${c.row}`}>
               {sayMoment(c.at, page.timeZone)}, {c.by}: {methodRows.find((r) => r.id === c.row)?.question}{' '}
-              {methodRows.find((r) => r.id === c.row)?.options.find((o) => o.id === c.option)?.words}
+              <Said>{methodRows.find((r) => r.id === c.row)?.options.find((o) => o.id === c.option)?.words ?? ''}</Said>
             </li>
           ))}
         </ul>
@@ -102,7 +102,7 @@ function RowOf({ row, current, actions }: { row: MethodRow; current: string; act
                     {isSelected ? '●' : '○'}
                   </span>{' '}
                   <span>
-                    {o.words}
+                    <Said>{o.words}</Said>
                     {o.id === row.default && row.kind !== 'fixed' && <em> default</em>}
                     {o.id === current && o.id !== row.default && <em> set here</em>}
                   </span>
@@ -113,7 +113,9 @@ function RowOf({ row, current, actions }: { row: MethodRow; current: string; act
         </RadioGroup>
       </div>
       <div className="side">
-        <p>{row.reason}</p>
+        <p>
+          <Said>{row.reason}</Said>
+        </p>
         {wanted !== current && (
           <Change role="status">
             {pending && !preview && <p>Looking at what changes …</p>}

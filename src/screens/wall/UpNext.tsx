@@ -85,6 +85,7 @@ const Who = ({ row }: { row: UpNextRow }) => (
     <small>
       {row.commandName}, {row.rungName}
     </small>
+    {row.yours && <small>lacks a handler: you would count</small>}
     {row.biteHistory && <small className="bite">bite history</small>}
   </Name>
 )
@@ -156,6 +157,12 @@ const Rail = styled.aside`
     ol {
       grid-template-columns: 1fr;
       gap: 0;
+    }
+    ol li:nth-child(n + 3) {
+      display: block;
+    }
+    ol ~ .more {
+      display: block;
     }
     li {
       border-top: 1px solid var(--rule);
@@ -244,6 +251,11 @@ const Name = styled(Link)`
 const Because = styled.div`
   font-size: var(--t-1);
   color: var(--ink-2);
+  button {
+    min-height: 0;
+    margin: -0.3rem 0;
+    padding: 0.3rem 0.25rem;
+  }
   b {
     color: var(--person);
     font-weight: 620;

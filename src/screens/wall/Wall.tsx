@@ -1,7 +1,7 @@
 'use client'
+import Link from 'next/link'
 import { useRouter } from 'next/navigation'
-import { useEffect } from 'react'
-import { Cell, Column, Row, Table, TableBody, TableHeader, type SortDescriptor } from 'react-aria-components'
+import { memo, useEffect, useState, type KeyboardEvent } from 'react'
 import styled from 'styled-components'
 import { standingWords } from '@/core/promise/standing'
 import { sortRows, type WallCell, type WallRow, type WallSort, type WallView } from '@/core/views/wall'
@@ -13,7 +13,16 @@ import { UpNext } from './UpNext'
 /** A wall that hangs in the office keeps up with what the tablets send. */
 const freshEveryMs = 60_000
 
-/** All residents against the curriculum, with who needs a block beside it. */
+const heads: readonly { readonly id: WallSort; readonly name: string; readonly className: string }[] = [
+  { id: 'run', name: 'Run, dog', className: 'who' },
+  { id: 'days', name: 'Days', className: 'days' },
+  { id: 'behind', name: 'Load', className: 'days' },
+]
+
+/**
+ * All residents against the curriculum, with who needs a block beside it. A plain table: it hangs in the office, and a
+ * phone that opens it for what is next has nothing of it to wake. On a phone it is folded away.
+ */
 export function Wall({ view, sort, descending }: { view: WallView; sort: WallSort; descending: boolean }) {
   const router = useRouter()
   useEffect(() => {
@@ -22,62 +31,43 @@ export function Wall({ view, sort, descending }: { view: WallView; sort: WallSor
     }, freshEveryMs)
     return () => clearInterval(timer)
   }, [router])
+  const [open, setOpen] = useState(false)
   const rows = sortRows(view.rows, sort, descending)
-  const descriptor: SortDescriptor = { column: sort, direction: descending ? 'descending' : 'ascending' }
-  const onSort = (d: SortDescriptor) =>
-    router.replace(`/?sort=${String(d.column)}${d.direction === 'descending' ? '&down=1' : ''}`, { scroll: false })
   if (view.rows.length === 0) return <EmptyWall />
   return (
     <Screen>
       <Board>
         <Top>
           <h1>Wall</h1>
+          <Unfold aria-expanded={open} onClick={() => setOpen(!open)}>
+            {open ? 'Fold it away' : `Show all ${rows.length} dogs`}
+          </Unfold>
           <Legend />
         </Top>
-        <Scroller>
-          <Grid
-            aria-label="Residents against the curriculum"
-            sortDescriptor={descriptor}
-            onSortChange={onSort}
-            onRowAction={(id) => router.push(`/dogs/${String(id)}`)}
-          >
-            <TableHeader>
-              <Head id="run" isRowHeader allowsSorting className="who">
-                {({ sortDirection }) => <>Run, dog{mark(sortDirection)}</>}
-              </Head>
-              <Head id="days" allowsSorting className="days">
-                {({ sortDirection }) => <>Days{mark(sortDirection)}</>}
-              </Head>
-              <Head id="behind" allowsSorting className="days">
-                {({ sortDirection }) => <>Behind{mark(sortDirection)}</>}
-              </Head>
-              {view.commands.map((c) => (
-                <Head key={c.id} id={c.id}>
-                  {c.name}
-                </Head>
-              ))}
-            </TableHeader>
-            <TableBody>
+        <Scroller data-open={open}>
+          <Grid aria-label="Residents against the curriculum">
+            <thead>
+              <tr>
+                {heads.map((h) => (
+                  <th key={h.id} scope="col" className={h.className} aria-sort={sortOf(h.id, sort, descending)}>
+                    <Link href={sortAddress(h.id, sort, descending)} replace scroll={false}>
+                      {h.name}
+                      <span aria-hidden="true">{h.id !== sort ? '' : descending ? ' ↑' : ' ↓'}</span>
+                    </Link>
+                  </th>
+                ))}
+                {view.commands.map((c) => (
+                  <th key={c.id} scope="col">
+                    {c.name}
+                  </th>
+                ))}
+              </tr>
+            </thead>
+            <tbody onKeyDown={toNextDog}>
               {rows.map((row) => (
-                <DogRow key={row.residencyId} id={row.residencyId} textValue={`${row.runNumber} ${row.name}`}>
-                  <Cell className="who">
-                    <Dog row={row} />
-                  </Cell>
-                  <Cell className="days">
-                    <b>{row.daysLeft}</b>
-                    <small>{daysWord(row.daysLeft)}</small>
-                  </Cell>
-                  <Cell className="days">
-                    <Behind row={row} />
-                  </Cell>
-                  {row.cells.map((cell) => (
-                    <Cell key={cell.command} className={cell.promised ? 'command' : 'command aside'}>
-                      <CommandCell cell={cell} name={view.commands.find((c) => c.id === cell.command)?.name ?? ''} />
-                    </Cell>
-                  ))}
-                </DogRow>
+                <DogRow key={row.residencyId} row={row} commands={view.commands} />
               ))}
-            </TableBody>
+            </tbody>
           </Grid>
         </Scroller>
       </Board>
@@ -86,14 +76,53 @@ export function Wall({ view, sort, descending }: { view: WallView; sort: WallSor
   )
 }
 
-const mark = (direction: 'ascending' | 'descending' | undefined) => (
-  <span aria-hidden="true">{direction === 'ascending' ? ' ↓' : direction === 'descending' ? ' ↑' : ''}</span>
+const sortOf = (id: WallSort, sort: WallSort, descending: boolean) =>
+  id !== sort ? 'none' : descending ? 'descending' : 'ascending'
+const sortAddress = (id: WallSort, sort: WallSort, descending: boolean) =>
+  `/?sort=${id}${id === sort && !descending ? '&down=1' : ''}` as const
+
+/** Arrow keys go from dog to dog. */
+function toNextDog(e: KeyboardEvent<HTMLElement>): void {
+  const by = e.key === 'ArrowDown' ? 1 : e.key === 'ArrowUp' ? -1 : 0
+  if (by === 0) return
+  const dogs = [...e.currentTarget.querySelectorAll<HTMLElement>('a')]
+  const next = dogs[dogs.findIndex((d) => d === document.activeElement) + by]
+  if (!next) return
+  e.preventDefault()
+  next.focus()
+}
+
+/** Drawn anew only when something of it changed: most of a wall that is looked at again has not. */
+const DogRow = memo(
+  function DogRow({ row, commands }: { row: WallRow; commands: WallView['commands'] }) {
+    return (
+      <Tr>
+        <th scope="row" className="who">
+          <Dog row={row} />
+        </th>
+        <td className="days">
+          <b>{row.daysLeft}</b>
+          <small>{daysWord(row.daysLeft)}</small>
+        </td>
+        <td className="days">
+          <Behind row={row} />
+        </td>
+        {row.cells.map((cell) => (
+          <td key={cell.command} className={cell.promised ? 'command' : 'command aside'}>
+            <CommandCell cell={cell} name={commands.find((c) => c.id === cell.command)?.name ?? ''} />
+          </td>
+        ))}
+      </Tr>
+    )
+  },
+  (a, b) => JSON.stringify(a) === JSON.stringify(b),
 )
+
 const daysWord = (n: number) => (n === 0 ? 'goes today' : n === 1 ? 'day' : 'days')
 
 function Dog({ row }: { row: WallRow }) {
   return (
-    <Who title={row.name}>
+    <Who title={row.name} href={`/dogs/${row.residencyId}`} prefetch={false}>
       <RunNo>{row.runNumber}</RunNo>
       <span className="name">{row.name}</span>
       {row.biteHistory && <Bite>bite history</Bite>}
@@ -115,7 +144,7 @@ function Behind({ row }: { row: WallRow }) {
   return (
     <>
       <b className={row.reach === 'out of reach' ? 'late' : undefined}>
-        {row.behind < 0 ? '—' : row.behind >= 10 ? row.behind.toFixed(0) : row.behind.toFixed(2)}
+        {row.behind < 0 ? '—' : `${row.behind >= 10 ? row.behind.toFixed(0) : row.behind.toFixed(2)}×`}
       </b>
       <small>{row.reach}</small>
     </>
@@ -159,7 +188,8 @@ function Legend() {
       <span>thick: proofed in more places</span>
       <span>ring: rung in hand</span>
       <span>bar: promised</span>
-      <span>figures: rungs climbed, then places held</span>
+      <span>figures: rungs, then places</span>
+      <span>load: reps to go ÷ reps the days allow</span>
       <span className="unseen">Words used: {standingWords.join(', ')}</span>
     </Key>
   )
@@ -204,7 +234,7 @@ const Board = styled.section`
 const Top = styled.div`
   display: flex;
   align-items: baseline;
-  gap: var(--s-8);
+  gap: 0 var(--s-8);
   margin-bottom: 0.4rem;
   flex-wrap: wrap;
   h1 {
@@ -213,7 +243,7 @@ const Top = styled.div`
 `
 const Key = styled.p`
   display: flex;
-  gap: var(--s-6);
+  gap: 0 var(--s-6);
   font-size: var(--t-1);
   color: var(--ink-2);
   flex-wrap: wrap;
@@ -227,12 +257,43 @@ const Scroller = styled.div`
   overflow-x: auto;
   ${phone} {
     overflow: visible;
+    &[data-open='false'] {
+      display: none;
+    }
   }
 `
-const Grid = styled(Table)`
+const Unfold = styled.button.attrs({ type: 'button' })`
+  display: none;
+  ${phone} {
+    display: block;
+    min-height: var(--touch);
+    border: 0;
+    background: none;
+    text-decoration: underline;
+    text-underline-offset: 0.2em;
+    cursor: pointer;
+  }
+`
+const Grid = styled.table`
   border-collapse: collapse;
   width: 100%;
   font-size: var(--t-3);
+  thead th {
+    text-align: left;
+    font:
+      560 var(--t-1)/1.2 'Hepta Slab Variable',
+      serif;
+    padding: 0.3rem 0.25rem;
+    border-bottom: 1.5px solid var(--ink);
+    white-space: nowrap;
+    &.days {
+      text-align: right;
+    }
+  }
+  thead a {
+    display: block;
+    text-underline-offset: 0.2em;
+  }
   ${phone} {
     display: block;
     thead {
@@ -244,32 +305,18 @@ const Grid = styled(Table)`
     }
   }
 `
-const Head = styled(Column)`
-  text-align: left;
-  font:
-    560 var(--t-1)/1.2 'Hepta Slab Variable',
-    serif;
-  padding: 0.3rem 0.25rem;
-  border-bottom: 1.5px solid var(--ink);
-  white-space: nowrap;
-  &.days {
-    text-align: right;
-  }
-  &[data-allows-sorting='true'] {
-    cursor: pointer;
-    text-decoration: underline;
-    text-decoration-color: var(--rule-2);
-    text-underline-offset: 0.2em;
-  }
-`
-const DogRow = styled(Row)`
-  cursor: pointer;
+const Tr = styled.tr`
+  position: relative;
   border-bottom: 1px solid var(--rule);
-  td,
-  [role='gridcell'],
-  [role='rowheader'] {
+  &:hover {
+    background: var(--paper);
+  }
+  th,
+  td {
     padding: 0.22rem 0.25rem;
     vertical-align: middle;
+    text-align: left;
+    font-weight: inherit;
   }
   .days {
     text-align: right;
@@ -288,12 +335,6 @@ const DogRow = styled(Row)`
       white-space: nowrap;
     }
   }
-  &[data-hovered='true'] {
-    background: var(--paper);
-  }
-  &[data-focus-visible='true'] {
-    outline-offset: -3px;
-  }
   .aside {
     opacity: 0.75;
   }
@@ -303,8 +344,7 @@ const DogRow = styled(Row)`
     gap: var(--s-1) var(--s-3);
     padding: 0.6rem 0;
     td,
-    [role='gridcell'],
-    [role='rowheader'] {
+    th {
       display: block;
       padding: 0;
     }
@@ -326,7 +366,21 @@ const DogRow = styled(Row)`
     }
   }
 `
-const Who = styled.span`
+/** The link is the dog's name, and the whole row answers to it. */
+const Who = styled(Link)`
+  text-decoration: none;
+  &::after {
+    content: '';
+    position: absolute;
+    inset: 0;
+  }
+  &:focus-visible {
+    outline: none;
+    &::after {
+      outline: 3px solid var(--focus);
+      outline-offset: -3px;
+    }
+  }
   display: grid;
   grid-template-columns: 1.9rem 6.1rem;
   column-gap: var(--s-1);

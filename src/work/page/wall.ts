@@ -11,8 +11,8 @@ import { readRules, regimesOfResident } from '../scene/regimes'
 import { summariesOf } from '../record/refold'
 import { readToday } from '../scene/today'
 
-/** The wall as it stands now. */
-export function loadWall(db: Db, now: number): WallView {
+/** The wall as it stands now, for somebody who may hold a leash. */
+export function loadWall(db: Db, now: number, me?: string): WallView {
   const today = dayIn(readKennel(db).timeZone, now)
   const residents = residentsOn(db, today)
   const summaries = summariesOf(
@@ -39,5 +39,5 @@ export function loadWall(db: Db, now: number): WallView {
         ]
       : []
   })
-  return buildWall(newestCurriculum(db), dogs, today, now, kennelForgetting(db).model)
+  return buildWall(newestCurriculum(db), dogs, today, now, kennelForgetting(db).model, me)
 }
