@@ -64,4 +64,5 @@ export const GlobalStyle = createGlobalStyle`
 
 /** Too narrow for two things beside each other: a tablet, a small laptop; a phone too. */
 export const narrow = '@media (max-width: 1270px)'
-export const phone = '@media (max-width: 720px)'
+export const phoneQuery = '(max-width: 720px)'
+export const phone = `@media ${phoneQuery}` as const

@@ -3,6 +3,7 @@ import { usePathname, useRouter, useSearchParams } from 'next/navigation'
 import { useState } from 'react'
 import styled from 'styled-components'
 import type { Outcome } from '@/core/facts/fact'
+import { Fold } from '@/ui/Fold'
 import { OutcomeMark } from '@/ui/OutcomeMark'
 import { Choose } from '@/ui/Choose'
 import { Quiet } from '@/ui/press'
@@ -41,8 +42,12 @@ export function SetLog({ view, actions }: { view: ResidentView; actions: Correct
   }
   const filtered = Object.values(view.filter).some((v) => v !== undefined)
   return (
-    <section aria-labelledby="sets">
-      <h2 id="sets">Sets</h2>
+    <Fold
+      id="sets"
+      title="Sets"
+      note={view.log[0] ? `the last on ${sayDay(view.log[0].day)}` : 'none yet'}
+      start={filtered}
+    >
       <Filters>
         <Choose
           label="Command"
@@ -138,7 +143,7 @@ export function SetLog({ view, actions }: { view: ResidentView; actions: Correct
           }}
         />
       )}
-    </section>
+    </Fold>
   )
 }
 
@@ -177,7 +182,7 @@ const List = styled.ol`
   column-gap: var(--s-9);
   li {
     display: grid;
-    grid-template-columns: 3.2rem minmax(0, 1fr) auto auto;
+    grid-template-columns: auto minmax(0, 1fr) auto auto;
     gap: var(--s-2) var(--s-3);
     padding: 0.22rem 0;
     font-size: var(--t-3);
@@ -195,6 +200,8 @@ const List = styled.ol`
   }
   .clock {
     color: var(--ink-2);
+    white-space: nowrap;
+    min-width: 2.7rem;
   }
 `
 const Reps = styled.span`

@@ -1,0 +1,70 @@
+'use client'
+import styled from 'styled-components'
+import { ButtonLink } from '@/ui/press'
+import type { ResidentView } from '@/work/page/resident'
+
+/** What is still to be found out about a dog that came: the one thing to do now first. */
+export function Arriving({ view, arriving }: { view: ResidentView; arriving: NonNullable<ResidentView['arriving']> }) {
+  const at = (page: string) => `/dogs/${view.resident.residencyId}/${page}`
+  const now = arriving.firstEvening
+    ? 'intake'
+    : arriving.baseline !== 'done'
+      ? 'baseline'
+      : !arriving.reward
+        ? 'reward'
+        : !arriving.fed
+          ? 'food'
+          : 'intake'
+  return (
+    <ArrivingList aria-label="Before the first block">
+      {arriving.stepsOpen > 0 && (
+        <li>
+          <ButtonLink $now={now === 'intake'} href={at('intake')}>
+            Intake
+          </ButtonLink>{' '}
+          {arriving.stepsOpen} of {arriving.steps} steps open
+        </li>
+      )}
+      {!arriving.firstEvening && arriving.baseline !== 'done' && (
+        <li>
+          <ButtonLink $now={now === 'baseline'} href={at('baseline')}>
+            Baseline
+          </ButtonLink>{' '}
+          {arriving.baseline === 'begun' ? 'begun' : 'where does each command start?'}
+        </li>
+      )}
+      {!arriving.firstEvening && !arriving.reward && (
+        <li>
+          <ButtonLink $now={now === 'reward'} href={at('reward')}>
+            Reward test
+          </ButtonLink>{' '}
+          what does it work for?
+        </li>
+      )}
+      {!arriving.fed && (
+        <li>
+          <ButtonLink $now={now === 'food'} href={at('food')}>
+            Food
+          </ButtonLink>{' '}
+          nobody has said what it eats
+        </li>
+      )}
+    </ArrivingList>
+  )
+}
+
+const ArrivingList = styled.ul`
+  list-style: none;
+  margin: 0;
+  padding: 0.6rem 0 0.6rem 1rem;
+  border-left: 6px solid var(--ink);
+  background: var(--paper);
+  display: flex;
+  flex-wrap: wrap;
+  gap: var(--s-3) var(--s-7);
+  li {
+    display: flex;
+    gap: var(--s-4);
+    align-items: center;
+  }
+`
