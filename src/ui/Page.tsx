@@ -1,10 +1,10 @@
 'use client'
 import styled from 'styled-components'
-import { phone } from './theme'
+import { desk, phone } from './theme'
 
 /** A page with a form on it, or a few. */
 export const FormPage = styled.div`
-  max-width: 52rem;
+  max-width: var(--page);
   padding: 1rem 1.5rem 4rem;
   display: grid;
   gap: var(--s-5);
@@ -32,6 +32,20 @@ export const FormPage = styled.div`
   }
   ${phone} {
     padding: 0.8rem 0.9rem 4rem;
+  }
+`
+/** What is asked, and beside it what belongs to it, where a desk has room for both. */
+export const Beside = styled.div`
+  display: grid;
+  gap: var(--s-6) var(--s-9);
+  align-items: start;
+  grid-template-columns: minmax(0, 1fr);
+  > div {
+    display: grid;
+    gap: var(--s-5);
+  }
+  ${desk} {
+    grid-template-columns: minmax(0, 5fr) minmax(0, 6fr);
   }
 `
 /** Fields beside each other, as many as fit. */

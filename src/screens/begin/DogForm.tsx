@@ -14,7 +14,7 @@ import { Button } from '@/ui/press'
 import { phone } from '@/ui/theme'
 import { useKeeping } from '../form/useKeeping'
 import { DateField } from '@/ui/DateField'
-import { FormPage, Pair } from '@/ui/Page'
+import { Beside, FormPage, Pair } from '@/ui/Page'
 import { Choices, Pick, Tick } from '@/ui/picks'
 import { freshForm, type FormAction } from '../form/state'
 
@@ -66,143 +66,149 @@ export function DogForm({
             <Fault>{state.errors['']}</Fault>
           </div>
         )}
-        {booking.known.length > 0 && (
-          <Choose
-            label="Was it here before?"
-            value={dogId === '' ? none : dogId}
-            onChange={(id) => {
-              setDog(id === none ? '' : id)
-              touch()
-            }}
-            choices={[
-              { id: none, name: 'no, it is new' },
-              ...booking.known.map((d) => ({
-                id: d.id,
-                name: `${d.name}, ${d.ownerName}’s`,
-                note: `went home ${d.lastLeft}; keeps its history and is tested afresh`,
-              })),
-            ]}
-          />
-        )}
-        {state.errors['dogId'] && <Fault>{state.errors['dogId']}</Fault>}
-        {Object.keys(state.errors).length > 0 && !state.errors[''] && (
-          <div role="alert">
-            <Fault>
-              {Object.keys(state.errors).length === 1
-                ? 'One thing is'
-                : `${Object.keys(state.errors).length} things are`}{' '}
-              not right yet. Nothing you typed is lost.
-            </Fault>
-          </div>
-        )}
-        <Pair>
-          <Field label="Name" name="name" required defaultValue={was('name')} error={state.errors['name']} />
-          <Field label="Run number" name="run" required defaultValue={was('run')} error={state.errors['run']} />
-          <Field label="Owner" name="owner" required defaultValue={was('owner')} error={state.errors['owner']} />
-        </Pair>
-        <Pair>
-          <DateField
-            label="Arrives on"
-            name="arrivesOn"
-            onChange={touch}
-            plain
-            defaultValue={was('arrivesOn') ?? today}
-            error={state.errors['arrivesOn']}
-          />
-          <DateField
-            label="Goes home on"
-            name="leavesOn"
-            onChange={touch}
-            required
-            defaultValue={was('leavesOn')}
-            error={state.errors['leavesOn']}
-          />
-        </Pair>
-        <Pair>
-          <Field
-            label="Release word"
-            name="releaseWord"
-            plain
-            defaultValue={was('releaseWord') ?? 'Okay'}
-            error={state.errors['releaseWord']}
-            hint="ends a hold"
-          />
-          <Field
-            label="Marker"
-            name="markerWord"
-            plain
-            defaultValue={was('markerWord') ?? 'Yes'}
-            error={state.errors['markerWord']}
-            hint="says that was it"
-          />
-          <Choices name="side" defaultValue={was('side') ?? 'left'} orientation="horizontal">
-            <Label>Side</Label>
-            <div>
-              <Pick value="left">left</Pick>
-              <Pick value="right">right</Pick>
-            </div>
-          </Choices>
-        </Pair>
-        <Field
-          label="Caution at the door"
-          name="caution"
-          defaultValue={was('caution')}
-          error={state.errors['caution']}
-          hint="shown wherever somebody is sent to this dog"
-        />
-        <div>
-          <Tick name="biteHistory" value="yes" ticked={was('biteHistory') === 'yes'}>
-            Bite history
-          </Tick>
-        </div>
-        <Pair>
-          <DateField
-            label="Born on"
-            name="bornOn"
-            onChange={touch}
-            defaultValue={was('bornOn')}
-            error={state.errors['bornOn']}
-            hint="or an estimate; under six months its ladder is another"
-          />
-        </Pair>
-        <Traits>
-          <span id="traits">Its ladder is made for a dog that is</span>
-          <div role="group" aria-labelledby="traits">
-            {traitNames.map((t) => (
-              <Tick key={t} name="traits" value={t} ticked={values['traits']?.includes(t) ?? false}>
-                {traitWords[t]}
-              </Tick>
-            ))}
-          </div>
-        </Traits>
-        <section>
-          <h2>Promised to the owner</h2>
-          <p>
-            A promise is a rung held at a distraction level, in so many places with so many people on the leash. Leave a
-            command at “not promised” to leave it out. Word: the owner’s own cue, when it differs from the house’s.
-          </p>
-          {state.errors['promises'] && <Fault>{state.errors['promises']}</Fault>}
-          <List>
-            {commands.map((c) => (
-              <PromiseRow
-                key={c.id}
-                command={c}
-                usual={usual}
-                touch={touch}
-                rungs={values[`rung.${c.id}`]}
-                level={was(`level.${c.id}`)}
-                places={was(`places.${c.id}`)}
-                people={was(`people.${c.id}`)}
-                word={was(`cue.${c.id}`)}
-                errors={state.errors}
+        <Beside>
+          <div>
+            {booking.known.length > 0 && (
+              <Choose
+                label="Was it here before?"
+                value={dogId === '' ? none : dogId}
+                onChange={(id) => {
+                  setDog(id === none ? '' : id)
+                  touch()
+                }}
+                choices={[
+                  { id: none, name: 'no, it is new' },
+                  ...booking.known.map((d) => ({
+                    id: d.id,
+                    name: `${d.name}, ${d.ownerName}’s`,
+                    note: `went home ${d.lastLeft}; keeps its history and is tested afresh`,
+                  })),
+                ]}
               />
-            ))}
-          </List>
-        </section>
-        <Button type="submit" $now isDisabled={pending}>
-          Add dog
-        </Button>
-        <span role="status">{said}</span>
+            )}
+            {state.errors['dogId'] && <Fault>{state.errors['dogId']}</Fault>}
+            {Object.keys(state.errors).length > 0 && !state.errors[''] && (
+              <div role="alert">
+                <Fault>
+                  {Object.keys(state.errors).length === 1
+                    ? 'One thing is'
+                    : `${Object.keys(state.errors).length} things are`}{' '}
+                  not right yet. Nothing you typed is lost.
+                </Fault>
+              </div>
+            )}
+            <Pair>
+              <Field label="Name" name="name" required defaultValue={was('name')} error={state.errors['name']} />
+              <Field label="Run number" name="run" required defaultValue={was('run')} error={state.errors['run']} />
+              <Field label="Owner" name="owner" required defaultValue={was('owner')} error={state.errors['owner']} />
+            </Pair>
+            <Pair>
+              <DateField
+                label="Arrives on"
+                name="arrivesOn"
+                onChange={touch}
+                plain
+                defaultValue={was('arrivesOn') ?? today}
+                error={state.errors['arrivesOn']}
+              />
+              <DateField
+                label="Goes home on"
+                name="leavesOn"
+                onChange={touch}
+                required
+                defaultValue={was('leavesOn')}
+                error={state.errors['leavesOn']}
+              />
+            </Pair>
+            <Pair>
+              <Field
+                label="Release word"
+                name="releaseWord"
+                plain
+                defaultValue={was('releaseWord') ?? 'Okay'}
+                error={state.errors['releaseWord']}
+                hint="ends a hold"
+              />
+              <Field
+                label="Marker"
+                name="markerWord"
+                plain
+                defaultValue={was('markerWord') ?? 'Yes'}
+                error={state.errors['markerWord']}
+                hint="says that was it"
+              />
+              <Choices name="side" defaultValue={was('side') ?? 'left'} orientation="horizontal">
+                <Label>Side</Label>
+                <div>
+                  <Pick value="left">left</Pick>
+                  <Pick value="right">right</Pick>
+                </div>
+              </Choices>
+            </Pair>
+            <Field
+              label="Caution at the door"
+              name="caution"
+              defaultValue={was('caution')}
+              error={state.errors['caution']}
+              hint="shown wherever somebody is sent to this dog"
+            />
+            <div>
+              <Tick name="biteHistory" value="yes" ticked={was('biteHistory') === 'yes'}>
+                Bite history
+              </Tick>
+            </div>
+            <Pair>
+              <DateField
+                label="Born on"
+                name="bornOn"
+                onChange={touch}
+                defaultValue={was('bornOn')}
+                error={state.errors['bornOn']}
+                hint="or an estimate; under six months its ladder is another"
+              />
+            </Pair>
+            <Traits>
+              <span id="traits">Its ladder is made for a dog that is</span>
+              <div role="group" aria-labelledby="traits">
+                {traitNames.map((t) => (
+                  <Tick key={t} name="traits" value={t} ticked={values['traits']?.includes(t) ?? false}>
+                    {traitWords[t]}
+                  </Tick>
+                ))}
+              </div>
+            </Traits>
+          </div>
+          <section>
+            <h2>Promised to the owner</h2>
+            <p>
+              A promise is a rung held at a distraction level, in so many places with so many people on the leash. Leave
+              a command at “not promised” to leave it out. Word: the owner’s own cue, when it differs from the house’s.
+            </p>
+            {state.errors['promises'] && <Fault>{state.errors['promises']}</Fault>}
+            <List>
+              {commands.map((c) => (
+                <PromiseRow
+                  key={c.id}
+                  command={c}
+                  usual={usual}
+                  touch={touch}
+                  rungs={values[`rung.${c.id}`]}
+                  level={was(`level.${c.id}`)}
+                  places={was(`places.${c.id}`)}
+                  people={was(`people.${c.id}`)}
+                  word={was(`cue.${c.id}`)}
+                  errors={state.errors}
+                />
+              ))}
+            </List>
+          </section>
+        </Beside>
+        <Foot>
+          <Button type="submit" $now isDisabled={pending}>
+            Add dog
+          </Button>
+          <span role="status">{said}</span>
+        </Foot>
       </form>
     </FormPage>
   )
@@ -304,6 +310,17 @@ function PromiseRow({
   )
 }
 
+/** In sight however far one has come. */
+const Foot = styled.div`
+  position: sticky;
+  bottom: 0;
+  display: flex;
+  gap: var(--s-6);
+  align-items: center;
+  padding: 0.6rem 0;
+  background: var(--ground);
+  border-top: 1.5px solid var(--ink);
+`
 const Rungs = styled.div`
   display: grid;
   gap: var(--s-3);
@@ -330,8 +347,8 @@ const List = styled.ul`
   }
   li {
     display: grid;
-    grid-template-columns: 6.5rem minmax(0, 1fr) 5rem 5rem 5rem 9rem;
-    gap: var(--s-4);
+    grid-template-columns: 5.4rem minmax(8.6rem, 1fr) 4.4rem 3.6rem 3.6rem 6.4rem;
+    gap: var(--s-3);
     align-items: end;
     padding: 0.5rem 0;
     border-bottom: 1px solid var(--rule);

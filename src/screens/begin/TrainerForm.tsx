@@ -6,7 +6,7 @@ import { roles, roleWords, type Role } from '@/core/people/roles'
 import { Field } from '@/ui/Field'
 import { Fault } from '@/ui/fieldParts'
 import { Button } from '@/ui/press'
-import { FormPage, Pair } from '@/ui/Page'
+import { Beside, FormPage, Pair } from '@/ui/Page'
 import { Choices, Pick, Tick, Ticks } from '@/ui/picks'
 import { phone } from '@/ui/theme'
 import { TimeField } from '@/ui/TimeField'
@@ -43,80 +43,82 @@ export function TrainerForm({
     <FormPage>
       <h1>New trainer</h1>
       <p>A set says who held the leash, and a handoff is offered only inside working hours.</p>
-      <form action={submit} key={state.tries} noValidate>
-        <Field label="Name" name="name" required defaultValue={was('name')} error={state.errors['name']} />
-        <Choices name="role" defaultValue={was('role') ?? 'trainer'} orientation="horizontal">
-          <Label>Role</Label>
-          <div>
-            {[...roles].reverse().map((id) => (
-              <Pick key={id} value={id}>
-                {roleNames[id]}
-              </Pick>
-            ))}
-          </div>
-          <ul>
-            {[...roles].reverse().map((id) => (
-              <li key={id}>
-                <b>{roleNames[id]}</b>: {roleWords[id]}
-              </li>
-            ))}
-          </ul>
-        </Choices>
-        <Field
-          label="Passcode"
-          name="passcode"
-          type="password"
-          error={state.errors['passcode']}
-          hint="at least six letters or digits; without one somebody works here and cannot sign in"
-        />
-        <Ticks
-          name="weekdays"
-          defaultValue={[...(state.values['weekdays'] ?? (state.tries === 0 ? ['1', '2', '3', '4', '5'] : []))]}
-        >
-          <Label>Works on</Label>
-          <div>
-            {weekdaysFrom(week).map(([day, number]) => (
-              <Tick key={day} value={number}>
-                {day}
-              </Tick>
-            ))}
-          </div>
-        </Ticks>
-        {state.errors['weekdays'] && <Fault>{state.errors['weekdays']}</Fault>}
-        <Pair>
-          <TimeField
-            label="From"
-            name="from"
-            required
-            defaultValue={was('from') ?? '09:00'}
-            error={state.errors['from']}
+      <Beside>
+        <form action={submit} key={state.tries} noValidate>
+          <Field label="Name" name="name" required defaultValue={was('name')} error={state.errors['name']} />
+          <Choices name="role" defaultValue={was('role') ?? 'trainer'} orientation="horizontal">
+            <Label>Role</Label>
+            <div>
+              {[...roles].reverse().map((id) => (
+                <Pick key={id} value={id}>
+                  {roleNames[id]}
+                </Pick>
+              ))}
+            </div>
+            <ul>
+              {[...roles].reverse().map((id) => (
+                <li key={id}>
+                  <b>{roleNames[id]}</b>: {roleWords[id]}
+                </li>
+              ))}
+            </ul>
+          </Choices>
+          <Field
+            label="Passcode"
+            name="passcode"
+            type="password"
+            error={state.errors['passcode']}
+            hint="at least six letters or digits; without one somebody works here and cannot sign in"
           />
-          <TimeField label="To" name="to" required defaultValue={was('to') ?? '17:00'} error={state.errors['to']} />
-        </Pair>
-        {state.errors[''] && (
-          <div role="alert">
-            <Fault>{state.errors['']}</Fault>
-          </div>
+          <Ticks
+            name="weekdays"
+            defaultValue={[...(state.values['weekdays'] ?? (state.tries === 0 ? ['1', '2', '3', '4', '5'] : []))]}
+          >
+            <Label>Works on</Label>
+            <div>
+              {weekdaysFrom(week).map(([day, number]) => (
+                <Tick key={day} value={number}>
+                  {day}
+                </Tick>
+              ))}
+            </div>
+          </Ticks>
+          {state.errors['weekdays'] && <Fault>{state.errors['weekdays']}</Fault>}
+          <Pair>
+            <TimeField
+              label="From"
+              name="from"
+              required
+              defaultValue={was('from') ?? '09:00'}
+              error={state.errors['from']}
+            />
+            <TimeField label="To" name="to" required defaultValue={was('to') ?? '17:00'} error={state.errors['to']} />
+          </Pair>
+          {state.errors[''] && (
+            <div role="alert">
+              <Fault>{state.errors['']}</Fault>
+            </div>
+          )}
+          <Button type="submit" $now isDisabled={pending}>
+            Add trainer
+          </Button>
+        </form>
+        {people.length > 0 && (
+          <section>
+            <h2>Already here</h2>
+            <ul>
+              {people.map((p) => (
+                <Staff key={p.id}>
+                  <span>
+                    <b>{p.name}</b>, {roleNames[p.role].toLowerCase()}; {p.hours}
+                  </span>
+                  <GivePasscode person={p} give={give} />
+                </Staff>
+              ))}
+            </ul>
+          </section>
         )}
-        <Button type="submit" $now isDisabled={pending}>
-          Add trainer
-        </Button>
-      </form>
-      {people.length > 0 && (
-        <section>
-          <h2>Already here</h2>
-          <ul>
-            {people.map((p) => (
-              <Staff key={p.id}>
-                <span>
-                  <b>{p.name}</b>, {roleNames[p.role].toLowerCase()}; {p.hours}
-                </span>
-                <GivePasscode person={p} give={give} />
-              </Staff>
-            ))}
-          </ul>
-        </section>
-      )}
+      </Beside>
     </FormPage>
   )
 }
@@ -137,6 +139,7 @@ function GivePasscode({
         label={`${person.signs ? 'New' : 'First'} passcode for ${person.name}`}
         name="passcode"
         type="password"
+        plain
         error={state.errors['passcode'] ?? state.errors['']}
         hint={state.tries > 0 && Object.keys(state.errors).length === 0 ? 'Given.' : ''}
       />
@@ -149,7 +152,7 @@ function GivePasscode({
 
 const Staff = styled.li`
   display: grid;
-  grid-template-columns: minmax(0, 1fr) 24rem;
+  grid-template-columns: minmax(0, 1fr) 20rem;
   gap: var(--s-3) var(--s-6);
   align-items: end;
   padding: 0.5rem 0;

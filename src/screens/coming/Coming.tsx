@@ -5,6 +5,7 @@ import { Disclosure, DisclosurePanel } from 'react-aria-components'
 import styled from 'styled-components'
 import { Choose } from '@/ui/Choose'
 import { DateField } from '@/ui/DateField'
+import { Beside } from '@/ui/Page'
 import { Field } from '@/ui/Field'
 import { NeedsPerson } from '@/ui/NeedsPerson'
 import { Why } from '@/ui/Why'
@@ -42,39 +43,45 @@ export function Coming({
           </>
         )}
       </p>
-      <Mind view={view} pauses={pauses} change={change} />
-      <h2>The next {view.days.length} days</h2>
-      <Days>
-        {busy.map((d) => (
-          <li key={d.day} data-today={d.day === view.today}>
-            <h2>
-              {d.day === view.today ? 'Today' : sayDay(d.day)} <span>{inDays(view.days.indexOf(d))}</span>
-            </h2>
-            {d.arriving.length === 0 && d.leaving.length === 0 && <p className="quiet">Nobody comes, nobody goes.</p>}
-            {d.arriving.map((r) => (
-              <Arrival key={r.residencyId}>
-                <em>comes</em>
-                <div>
-                  <Dog href={`/dogs/${r.residencyId}`}>
-                    <b>{r.runNumber}</b> {r.name}
-                  </Dog>{' '}
-                  <span>
-                    {r.ownerName}; until {sayDay(r.leavesOn)}
-                  </span>
-                  <p>
-                    {d.day === view.today
-                      ? 'First evening: a light walk and rest, no training.'
-                      : 'Make the run ready.'}
-                  </p>
-                </div>
-              </Arrival>
+      <Beside>
+        <section aria-labelledby="days">
+          <h2 id="days">The next {view.days.length} days</h2>
+          <Days>
+            {busy.map((d) => (
+              <li key={d.day} data-today={d.day === view.today}>
+                <h2>
+                  {d.day === view.today ? 'Today' : sayDay(d.day)} <span>{inDays(view.days.indexOf(d))}</span>
+                </h2>
+                {d.arriving.length === 0 && d.leaving.length === 0 && (
+                  <p className="quiet">Nobody comes, nobody goes.</p>
+                )}
+                {d.arriving.map((r) => (
+                  <Arrival key={r.residencyId}>
+                    <em>comes</em>
+                    <div>
+                      <Dog href={`/dogs/${r.residencyId}`}>
+                        <b>{r.runNumber}</b> {r.name}
+                      </Dog>{' '}
+                      <span>
+                        {r.ownerName}; until {sayDay(r.leavesOn)}
+                      </span>
+                      <p>
+                        {d.day === view.today
+                          ? 'First evening: a light walk and rest, no training.'
+                          : 'Make the run ready.'}
+                      </p>
+                    </div>
+                  </Arrival>
+                ))}
+                {d.leaving.map((row) => (
+                  <Leaving key={row.resident.residencyId} row={row} timeZone={view.timeZone} change={change} />
+                ))}
+              </li>
             ))}
-            {d.leaving.map((row) => (
-              <Leaving key={row.resident.residencyId} row={row} timeZone={view.timeZone} change={change} />
-            ))}
-          </li>
-        ))}
-      </Days>
+          </Days>
+        </section>
+        <Mind view={view} pauses={pauses} change={change} />
+      </Beside>
     </Page>
   )
 }
@@ -346,7 +353,7 @@ function ChangeStay({ row, change }: { row: ComingRow; change: Change }) {
 
 const Page = styled.div`
   padding: 0.9rem 1.5rem 3rem;
-  max-width: 60rem;
+  max-width: var(--page);
   display: grid;
   gap: var(--s-6);
   grid-template-columns: minmax(0, 1fr);

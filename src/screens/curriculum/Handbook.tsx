@@ -237,7 +237,7 @@ const Contents = styled.nav`
   }
 `
 const Article = styled.article`
-  max-width: 74rem;
+  max-width: var(--page);
   .purpose {
     font-size: var(--t-5);
   }

@@ -117,7 +117,7 @@ function Bowl({ row, give, weighOut }: { row: BowlRow; give: Act; weighOut: Act 
 
 const Page = styled.div`
   padding: 0.9rem 1.5rem 4rem;
-  max-width: 66rem;
+  max-width: var(--page);
   display: grid;
   gap: var(--s-6);
   grid-template-columns: minmax(0, 1fr);

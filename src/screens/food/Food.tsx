@@ -396,7 +396,7 @@ function Plan({ view, actions }: { view: FoodView; actions: FoodActions }) {
 
 const Page = styled.div`
   padding: 0.9rem 1.5rem 4rem;
-  max-width: 70rem;
+  max-width: var(--page);
   display: grid;
   gap: var(--s-7);
   grid-template-columns: minmax(0, 1fr);

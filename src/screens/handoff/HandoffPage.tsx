@@ -217,7 +217,7 @@ function Slots({
 const keyOf = (s: OfferedSlot) => `${s.from}/${s.personId}`
 
 const Page = styled.div`
-  max-width: 54rem;
+  max-width: var(--page);
   padding: 1rem 1.5rem 3rem;
   display: grid;
   gap: var(--s-6);

@@ -105,7 +105,7 @@ function Notches({ met, of }: { met: number; of: number }) {
 
 const Page = styled.div`
   padding: 0.9rem 1.5rem 3rem;
-  max-width: 66rem;
+  max-width: var(--page);
   display: grid;
   gap: var(--s-8);
   h1 {

@@ -84,7 +84,7 @@ function Backup({ folder, backUp }: { folder: string; backUp: () => Promise<Told
 
 const Page = styled.div`
   padding: 0.9rem 1.5rem 4rem;
-  max-width: 66rem;
+  max-width: var(--page);
   display: grid;
   gap: var(--s-8);
   grid-template-columns: minmax(0, 1fr);

@@ -188,7 +188,7 @@ function Photo({ view }: { view: IntakeView }) {
 
 const Page = styled.div`
   padding: 0.9rem 1.5rem 4rem;
-  max-width: 66rem;
+  max-width: var(--page);
   display: grid;
   gap: var(--s-6);
   grid-template-columns: minmax(0, 1fr);

@@ -243,7 +243,7 @@ const say = (s: PaperSet): string =>
 
 const Page = styled.div`
   padding: 0.9rem 1.5rem 3rem;
-  max-width: 66rem;
+  max-width: var(--page);
   .desk {
     display: grid;
     grid-template-columns: minmax(0, 1fr);

@@ -182,7 +182,7 @@ const Page = styled.div`
   padding: 0.9rem 1.5rem 4rem;
   display: grid;
   gap: var(--s-5);
-  max-width: 66rem;
+  max-width: var(--page);
   grid-template-columns: minmax(0, 1fr);
   h1 {
     font-size: var(--t-7);

@@ -104,7 +104,7 @@ const Page = styled.div`
   padding: 1.2rem 1.5rem 3rem;
   display: grid;
   gap: var(--s-6);
-  max-width: 60rem;
+  max-width: var(--page);
   h1 {
     font-size: var(--t-8);
   }

@@ -244,7 +244,7 @@ function Stage({
 
 const Page = styled.div`
   padding: 0.9rem 1.5rem 4rem;
-  max-width: 56rem;
+  max-width: var(--page);
   display: grid;
   gap: var(--s-6);
   grid-template-columns: minmax(0, 1fr);

@@ -131,7 +131,7 @@ export function DogTable({
 
 const Page = styled.div`
   padding: 0.9rem 1.5rem 4rem;
-  max-width: 60rem;
+  max-width: var(--page);
   display: grid;
   gap: var(--s-7);
   grid-template-columns: minmax(0, 1fr);

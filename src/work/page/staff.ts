@@ -1,12 +1,11 @@
+import { sayMinute } from '@/core/clock'
 import type { Role } from '@/core/people/roles'
 import type { Db } from '@/store/database'
+import { readHouse } from '@/store/house'
 import { readHours, readPeople } from '@/store/kennel'
 import { readSigners } from '@/store/signingIn'
 
 const dayNames = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun']
-
-const hhmm = (minute: number) =>
-  `${String(Math.floor(minute / 60)).padStart(2, '0')}:${String(minute % 60).padStart(2, '0')}`
 
 /** Everyone who works here with their hours in words. */
 export function listStaff(db: Db): readonly {
@@ -18,10 +17,11 @@ export function listStaff(db: Db): readonly {
 }[] {
   const signers = new Set(readSigners(db).map((p) => p.id))
   const hours = readHours(db)
+  const { clock } = readHouse(db)
   return readPeople(db).map((p) => {
     const byTime = new Map<string, string[]>()
     for (const h of hours.filter((x) => x.personId === p.id)) {
-      const time = `${hhmm(h.from)}–${hhmm(h.to)}`
+      const time = `${sayMinute(h.from, clock)}–${sayMinute(h.to, clock)}`
       byTime.set(time, [...(byTime.get(time) ?? []), dayNames[h.weekday - 1] ?? ''])
     }
     return {
