@@ -175,7 +175,7 @@ test.describe('leash pressure', () => {
       allowPressure(kibou, 'Heron', true)
       await reload(page)
       await page.getByRole('button', { name: /^Pressure/ }).tap()
-      await expect(page.getByText('One correction kept.')).toBeVisible()
+      await expect(page.getByText('Leash pressure kept.')).toBeVisible()
       await expectNoAxeFindings(page)
       expect(await page.evaluate(() => document.documentElement.scrollHeight)).toBeLessThanOrEqual(844)
       await page.getByRole('radio', { name: 'flat collar' }).tap()
@@ -189,7 +189,7 @@ test.describe('leash pressure', () => {
       await sent(page)
       await expect.poll(() => corrections()).toBe(1)
       await visit(page, `${kibou.url}/dogs/${kibou.dog('Heron')}`)
-      await expect(page.getByRole('list', { name: 'Corrections by day worked' })).toBeVisible()
+      await expect(page.getByRole('list', { name: 'Leash pressure by day worked' })).toBeVisible()
       await expect(page.getByText(/flat collar: pulled, not asked first; gave at once; Maud/)).toBeVisible()
     },
   )
@@ -199,7 +199,9 @@ test.describe('leash pressure', () => {
     await visit(page, `${kibou.url}/dogs/${kibou.dog('Heron')}/work/down`)
     await page.getByRole('button', { name: 'Begin set' }).tap()
     await page.getByRole('button', { name: /^Pressure/ }).tap()
-    await expect(page.getByText(/No correction here\. The owner signed for reward-based training only/)).toBeVisible()
+    await expect(
+      page.getByText(/No leash pressure here\. The owner signed for reward-based training only/),
+    ).toBeVisible()
     await sent(page)
     expect(kibou.count('SELECT count(*) AS n FROM correction')).toBe(0)
   })

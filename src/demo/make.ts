@@ -17,7 +17,7 @@ import { insertCueWord, insertDog, insertPromise, insertResidency } from '@/stor
 import { arriving, dogs, gone, kennelName, places, staff, type CastDog } from './cast'
 import { seeded, type Chance } from '@/core/seeded'
 import { Learner } from './learner'
-import { furnish, paper, type PaperedDog } from './papers'
+import { furnish, paper, type PaperedDog } from './intakes'
 import { markUntouched } from './untouched'
 import { SimulatedTrainer, rungsUpTo, type SimulatedRep, type SimulatedSet } from './trainer'
 

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { plainDog } from '../dog/traits'
 import { defaultMethod } from '../method/rows'
-import { correctionTrend, noCorrectionBecause, pressureConsent, rewardOnly, type CorrectionScene } from './correction'
+import { pressureTrend, noPressureBecause, pressureConsent, rewardOnly, type PressureScene } from './leashPressure'
 import { heatFor, heatIndexC, tenderBecause } from '../dog/heat'
 import { againstPair, type Partner } from './partner'
 import { lengthWarning, restUntil } from './rest'
@@ -76,7 +76,7 @@ describe('a second dog', () => {
 })
 
 describe('corrections', () => {
-  const allowed: CorrectionScene = {
+  const allowed: PressureScene = {
     method: { ...defaultMethod, corrections: 'after-teaching' },
     devices: ['slip lead'],
     consents: [pressureConsent],
@@ -85,20 +85,20 @@ describe('corrections', () => {
     held: true,
   }
   it('are recorded only where house, owner, age and knowledge all allow it', () => {
-    expect(noCorrectionBecause(allowed)).toBeUndefined()
-    expect(noCorrectionBecause({ ...allowed, method: defaultMethod })).toMatch(/without corrections/)
-    expect(noCorrectionBecause({ ...allowed, devices: [] })).toMatch(/no device/)
-    expect(noCorrectionBecause({ ...allowed, consents: [] })).toMatch(/not signed/)
-    expect(noCorrectionBecause({ ...allowed, consents: [pressureConsent, rewardOnly] })).toMatch(/reward-based/)
-    expect(noCorrectionBecause({ ...allowed, bornOn: null })).toMatch(/age is not known/)
-    expect(noCorrectionBecause({ ...allowed, bornOn: '2026-01-01' })).toMatch(/under six months/)
-    expect(noCorrectionBecause({ ...allowed, bornOn: '2025-12-31' })).toBeUndefined()
-    expect(noCorrectionBecause({ ...allowed, held: false })).toMatch(/nothing of it is held/)
+    expect(noPressureBecause(allowed)).toBeUndefined()
+    expect(noPressureBecause({ ...allowed, method: defaultMethod })).toMatch(/without corrections/)
+    expect(noPressureBecause({ ...allowed, devices: [] })).toMatch(/no device/)
+    expect(noPressureBecause({ ...allowed, consents: [] })).toMatch(/not signed/)
+    expect(noPressureBecause({ ...allowed, consents: [pressureConsent, rewardOnly] })).toMatch(/reward-based/)
+    expect(noPressureBecause({ ...allowed, bornOn: null })).toMatch(/age is not known/)
+    expect(noPressureBecause({ ...allowed, bornOn: '2026-01-01' })).toMatch(/under six months/)
+    expect(noPressureBecause({ ...allowed, bornOn: '2025-12-31' })).toBeUndefined()
+    expect(noPressureBecause({ ...allowed, held: false })).toMatch(/nothing of it is held/)
   })
 
   it('are counted by day worked, days without one too', () => {
     expect(
-      correctionTrend(['2026-03-02', '2026-03-02', '2026-03-04'], ['2026-03-02', '2026-03-03', '2026-03-04']),
+      pressureTrend(['2026-03-02', '2026-03-02', '2026-03-04'], ['2026-03-02', '2026-03-03', '2026-03-04']),
     ).toEqual([
       { day: '2026-03-02', count: 2 },
       { day: '2026-03-03', count: 0 },

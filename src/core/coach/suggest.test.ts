@@ -89,7 +89,7 @@ describe('the set to work now', () => {
   })
 
   it('never skips a prerequisite: it names the other command’s rung', () => {
-    expect(standing(emptyDogState(), 'sit-stay', 'sit-stay.30s').step).toMatchObject({
+    expect(standing(emptyDogState(), 'sit-stay', 'sit-stay.30s').next).toMatchObject({
       command: 'sit',
       rungId: 'sit.rear',
     })
@@ -98,7 +98,7 @@ describe('the set to work now', () => {
 
   it('opens the distance run only when 30 s is held', () => {
     const climbed = stateOf([...sitUp, ...passTo(houseCurriculum, 'sit-stay.45s', 1)])
-    expect(standing(climbed, 'sit-stay', 'sit-stay.round-15s').step).toMatchObject({
+    expect(standing(climbed, 'sit-stay', 'sit-stay.round-15s').next).toMatchObject({
       rungId: 'sit-stay.30s',
       why: 'second-day',
     })
@@ -107,7 +107,7 @@ describe('the set to work now', () => {
       ...passTo(houseCurriculum, 'sit-stay.45s', 1),
       { rung: 'sit-stay.30s', reps: 'C C C', day: 2 },
     ])
-    expect(standing(held, 'sit-stay', 'sit-stay.round-15s').step).toMatchObject({
+    expect(standing(held, 'sit-stay', 'sit-stay.round-15s').next).toMatchObject({
       rungId: 'sit-stay.step-5s',
       why: 'climb',
     })

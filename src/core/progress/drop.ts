@@ -124,3 +124,19 @@ function whereTo(broke: number, rung: Rung, target: Rung): string {
   if ((target.criterion.seconds ?? 0) < broke) return ': the highest rung below it'
   return target.axis === 'distance' ? ': nearer, and no longer a hold' : ': three rungs down, the most at once'
 }
+
+/**
+ * Whether a broken hold is put back at the same spot instead of shortened. A second break running shortens in any case.
+ */
+export function putBack(
+  rung: Rung,
+  result: Result,
+  results: string,
+  school: 'by-standing' | 'shorten' | 'put-back',
+  held: boolean,
+  refresher: boolean,
+): boolean {
+  if (rung.kind !== 'timed' || result !== 'M' || refresher || school === 'shorten' || results.endsWith('MM'))
+    return false
+  return school === 'put-back' || held
+}

@@ -1,17 +1,20 @@
-import { ownRung, runKey as keyOf, type RungPlaceInLadder } from '../curriculum/lookup'
-import type { Curriculum, Rung, Run } from '../curriculum/types'
-import { contextStanding, noteMissed, noteReached, type Common, type ContextStanding } from './context'
+import { ownRung, type RungPlaceInLadder } from '../curriculum/lookup'
+import type { Rung, Run } from '../curriculum/types'
+import { contextStanding, noteMissed, noteReached, type ContextStanding } from './context'
 import { tooEarlyBecause } from '../dog/early'
-import { dropAfter, lowWindow, type Drop } from './drop'
+import { carryOver } from './carryOver'
+import { dropAfter, lowWindow, putBack, type Drop } from './drop'
+import { cleanWanted, failedRefresher } from './refresher'
+import { countResult, noteMet } from './tally'
 import { is } from '../curriculum/roles'
 import { noKit } from '../curriculum/types'
 import { compareFacts, type FactOrder, type RepFact, type SetContext, type SetFact } from '../facts/fact'
 import { shutBecause, type Holds } from './gates'
 import { afterRefresher, type Showing } from './memory'
 import { regimeAt, type Regime, type Regimes } from './regime'
-import { resultOf, type Result } from './result'
+import { resultOf } from './result'
 import type { Results } from '../rule/results'
-import { ruleMet, shareOf, spanOf } from '../rule/rule'
+import { ruleMet, spanOf } from '../rule/rule'
 import {
   noDay,
   emptyRunState,
@@ -20,7 +23,6 @@ import {
   talliesOf,
   topHeldBy,
   type DogState,
-  type Met,
   type RungTally,
   type RunState,
 } from './state'
@@ -48,31 +50,6 @@ export interface SetSoFar {
 /** House: a device, another and a set put right meanwhile; a rep of an older set folds everything anew. */
 const setsMarked = 4
 
-/**
- * A state carried from one ladder to another: counts stay with their rungs, the rung in hand is found again by name.
- */
-function carryOver(state: DogState, from: Curriculum, to: Curriculum): void {
-  for (const command of to.commands)
-    for (const run of command.runs) {
-      const key = keyOf(command.id, run.id)
-      const runState = state.runs[key]
-      const old = from.commands.find((c) => c.id === command.id)?.runs.find((r) => r.id === run.id)
-      if (!runState || !old) continue
-      const next = old.rungs.slice(runState.position).find((r) => run.rungs.some((g) => g.id === r.id))
-      runState.position = next
-        ? run.rungs.findIndex((g) => g.id === next.id)
-        : Math.min(firstOpen(run, runState), run.rungs.length)
-      if (runState.window.rung !== '' && !run.rungs.some((g) => g.id === runState.window.rung))
-        restartWindow(runState.window, '')
-      if (runState.stuck && !run.rungs.some((g) => g.id === runState.stuck?.rung)) runState.stuck = undefined
-    }
-}
-
-const firstOpen = (run: Run, state: RunState): number => {
-  const last = run.rungs.findLastIndex((g) => (state.tallies[g.id]?.met.length ?? 0) > 0)
-  return last + 1
-}
-
 /** What is known of a set while its reps are folded. */
 interface Progress {
   reps: number
@@ -83,7 +60,7 @@ interface Progress {
    */
   regime: Regime | undefined
   found: RungPlaceInLadder | undefined
-  hand: InHand | undefined
+  climb: Climb | undefined
   tally: RungTally | undefined
   /** Number of the highest rung held, −1 when none is. */
   top: number
@@ -94,7 +71,7 @@ interface Progress {
 }
 
 /** A run as the fold holds it: its state, and the same tallies by number. */
-interface InHand {
+interface Climb {
   readonly run: Run
   readonly state: RunState
   readonly tallies: (RungTally | undefined)[]
@@ -105,7 +82,7 @@ interface InHand {
 /** Folds reps into a state. What it caches is only to be quick: everything that lasts is in the state. */
 export class Fold {
   private readonly open = new Map<string, Progress>()
-  private readonly hands = new Map<string, InHand>()
+  private readonly climbs = new Map<string, Climb>()
   /** Raised whenever something may have come to be held or stopped being so, or a context moved. */
   private heldTick = 1
   private last: FactOrder | undefined
@@ -163,7 +140,7 @@ export class Fold {
   private enterNext(regime: Regime): void {
     if (regime.curriculum !== this.regime.curriculum) {
       carryOver(this.state, this.regime.curriculum, regime.curriculum)
-      this.hands.clear()
+      this.climbs.clear()
       this.heldTick++
     }
     this.regime = regime
@@ -187,7 +164,7 @@ export class Fold {
       clean: 0,
       regime: this.regime,
       found: ownRung(this.regime.curriculum, set.rungId),
-      hand: undefined,
+      climb: undefined,
       tally: undefined,
       top: -1,
       asOf: 0,
@@ -252,44 +229,44 @@ export class Fold {
   private look(progress: Progress, found: RungPlaceInLadder, set: SetContext): void {
     const { rung, run, index } = found
     progress.shut = shutBecause(this.state, this.regime.curriculum, rung, set, this.holds)
-    const hand = this.hand(found)
-    progress.top = hand ? this.topOf(hand) : -1
+    const climb = this.climb(found)
+    progress.top = climb ? this.topOf(climb) : -1
     progress.context =
-      hand && progress.top >= 0 && index <= progress.top
-        ? contextStanding(run, hand.state, set, progress.top)
+      climb && progress.top >= 0 && index <= progress.top
+        ? contextStanding(run, climb.state, set, progress.top)
         : undefined
     progress.asOf = this.heldTick
   }
 
-  /** The run in hand; undefined when it was never worked. */
-  private hand(found: RungPlaceInLadder): InHand | undefined {
-    const known = this.hands.get(found.runKey)
+  /** The run as it is climbed; undefined when it was never worked. */
+  private climb(found: RungPlaceInLadder): Climb | undefined {
+    const known = this.climbs.get(found.runKey)
     if (known) return known
     const state = this.state.runs[found.runKey]
     return state && this.take(found, state)
   }
 
-  private take(found: RungPlaceInLadder, state: RunState): InHand {
-    const hand: InHand = { run: found.run, state, tallies: talliesOf(found.run, state), top: undefined }
-    this.hands.set(found.runKey, hand)
-    return hand
+  private take(found: RungPlaceInLadder, state: RunState): Climb {
+    const climb: Climb = { run: found.run, state, tallies: talliesOf(found.run, state), top: undefined }
+    this.climbs.set(found.runKey, climb)
+    return climb
   }
 
   private readonly holds: Holds = (rung) => {
-    const hand = this.hand(rung)
-    return hand !== undefined && isHeldBy(hand.run, hand.tallies, rung.index)
+    const climb = this.climb(rung)
+    return climb !== undefined && isHeldBy(climb.run, climb.tallies, rung.index)
   }
 
-  private topOf(hand: InHand): number {
-    return (hand.top ??= topHeldBy(hand.run, hand.tallies))
+  private topOf(climb: Climb): number {
+    return (climb.top ??= topHeldBy(climb.run, climb.tallies))
   }
 
-  /** The counts of a rung of the run in hand. */
-  private tally(hand: InHand, index: number): RungTally {
-    const known = hand.tallies[index]
-    const id = hand.run.rungs[index]?.id
+  /** The counts of a rung of this climb. */
+  private tally(climb: Climb, index: number): RungTally {
+    const known = climb.tallies[index]
+    const id = climb.run.rungs[index]?.id
     if (known || id === undefined) return known ?? emptyTally()
-    return (hand.tallies[index] = hand.state.tallies[id] = emptyTally())
+    return (climb.tallies[index] = climb.state.tallies[id] = emptyTally())
   }
 
   private movesNothing(rungId: string, endsSet: boolean, why: string): Ruling {
@@ -300,13 +277,14 @@ export class Fold {
   private judge(found: RungPlaceInLadder, progress: Progress, set: SetContext, rep: RepFact, tell: boolean): Ruling {
     const { rung, run, index, runKey } = found
     const { judging } = this.regime
-    const hand = (progress.hand ??= this.hand(found) ?? this.take(found, (this.state.runs[runKey] = emptyRunState())))
-    const tally = (progress.tally ??= this.tally(hand, index))
-    const runState = hand.state
+    const climb = (progress.climb ??=
+      this.climb(found) ?? this.take(found, (this.state.runs[runKey] = emptyRunState())))
+    const tally = (progress.tally ??= this.tally(climb, index))
+    const runState = climb.state
     const heldBefore = progress.top
     const climbing = progress.context !== undefined && progress.context.open.length > 0
     const asksHeld = rep.faults.length > 0 || (rep.outcome === 'miss' && rung.kind === 'timed')
-    const heldHere = asksHeld && index <= heldBefore && isHeldBy(run, hand.tallies, index)
+    const heldHere = asksHeld && index <= heldBefore && isHeldBy(run, climb.tallies, index)
     const refresher = set.purpose === 'refresh' && !climbing && heldBefore >= 0 && index === heldBefore
     // A refresher is judged by its own reps: what was done before it says nothing about what is left.
     if (refresher && progress.reps === 1) restartWindow(runState.window, rung.id)
@@ -329,7 +307,7 @@ export class Fold {
     const stops = result === 'M' && (rung.kind === 'timed' || rung.kind === 'recall')
     if (!stops && (ruleMet(rung.rule, window.results) || offered))
       return this.meet(
-        { found, hand, tally, set, rep, results, tell, heldBefore, refresher, climbing, progress },
+        { found, climb, tally, set, rep, results, tell, heldBefore, refresher, climbing, progress },
         offered ? 2 : spanOf(rung.rule),
       )
 
@@ -344,9 +322,9 @@ export class Fold {
     const ends = drop !== undefined || progress.reps >= rung.setReps
     if (ends) countBlock(tally)
     if (drop || ends) {
-      const step: Step = { found, hand, tally, set, rep, results, tell, heldBefore, refresher, climbing, progress }
-      if (drop) return climbing ? this.stepBack(step, drop) : this.dropBack(step, drop)
-      this.notePractice(step)
+      const at: RepAt = { found, climb, tally, set, rep, results, tell, heldBefore, refresher, climbing, progress }
+      if (drop) return climbing ? this.stepBack(at, drop) : this.dropBack(at, drop)
+      this.notePractice(at)
     }
     markStuckByBlocks(run, runState, tally, index)
     if (!tell) return untold
@@ -360,10 +338,10 @@ export class Fold {
     }
   }
 
-  private meet(step: Step, span: number): Ruling {
-    const { found, hand, tally, set, rep, heldBefore, refresher } = step
+  private meet(at: RepAt, span: number): Ruling {
+    const { found, climb, tally, set, rep, heldBefore, refresher } = at
     const { rung, run, index } = found
-    const runState = hand.state
+    const runState = climb.state
     const { window } = runState
     const common = {
       place: window.placeReps >= span ? window.place : undefined,
@@ -376,32 +354,28 @@ export class Fold {
     noteMet(tally, set.unsure === true ? noDay : set.day, common)
     tally.lastMet = this.state.tick
     const further = noteReached(run, runState, index, heldBefore, common)
-    clearTrouble(run, runState, hand.tallies, index)
+    clearTrouble(run, runState, climb.tallies, index)
     restartWindow(window, rung.id)
     const advanced = index >= runState.position
     if (advanced) runState.position = index + 1
-    const top = (hand.top = topHeldBy(run, hand.tallies, heldBefore))
+    const top = (climb.top = topHeldBy(run, climb.tallies, heldBefore))
     this.heldTick++
     // What a dog that never misses needs as well: a first pass, what comes to be held, a step in what is new, a
     // refresher.
-    if (isFirst || top > heldBefore || refresher || (step.climbing && further)) this.state.came += span
+    if (isFirst || top > heldBefore || refresher || (at.climbing && further)) this.state.came += span
     if (top >= 0) {
       if (!runState.memory) runState.memory = { since: rep.at, shown: [] }
-      else if (refresher) this.show(step, true)
+      else if (refresher) this.show(at, true)
       else if (index >= heldBefore) runState.memory = { since: rep.at, shown: runState.memory.shown }
     }
-    if (!step.tell) return untold
+    if (!at.tell) return untold
     const context = top >= 0 && index <= top ? contextStanding(run, runState, set, top) : undefined
-    const next = advanced
-      ? run.rungs[runState.position]
-      : step.climbing && context
-        ? run.rungs[context.index]
-        : undefined
+    const next = advanced ? run.rungs[runState.position] : at.climbing && context ? run.rungs[context.index] : undefined
     const onward = next !== undefined && next.id !== rung.id
     const waits = next && onward ? this.notYet(next, set) : undefined
     if (next && waits !== undefined)
-      return ended(step, advanced ? 'waits' : 'met-again', rung, { kind: 'met-waits', next, until: waits })
-    return ended(step, advanced || (step.climbing && onward) ? 'moves-on' : 'met-again', onward ? next : rung, {
+      return ended(at, advanced ? 'waits' : 'met-again', rung, { kind: 'met-waits', next, until: waits })
+    return ended(at, advanced || (at.climbing && onward) ? 'moves-on' : 'met-again', onward ? next : rung, {
       kind: 'met',
     })
   }
@@ -425,9 +399,9 @@ export class Fold {
     )
   }
 
-  private show(step: Step, clean: boolean): void {
-    const { rep, found } = step
-    const runState = step.hand.state
+  private show(at: RepAt, clean: boolean): void {
+    const { rep, found } = at
+    const runState = at.climb.state
     if (!runState.memory) return
     const before = runState.memory.shown
     runState.memory = afterRefresher(runState.memory, rep.at, clean)
@@ -436,20 +410,20 @@ export class Fold {
   }
 
   /** A set that came off more often than not, at the top held rung or above it, keeps the command fresh. */
-  private notePractice(step: Step): void {
-    const { found, heldBefore, rep, progress, refresher } = step
-    const runState = step.hand.state
+  private notePractice(at: RepAt): void {
+    const { found, heldBefore, rep, progress, refresher } = at
+    const runState = at.climb.state
     if (!runState.memory || heldBefore < 0 || found.index < heldBefore) return
     if (progress.clean * 2 <= progress.reps) return
-    if (refresher && progress.clean >= cleanWanted(found.rung, progress.reps)) this.show(step, true)
+    if (refresher && progress.clean >= cleanWanted(found.rung, progress.reps)) this.show(at, true)
     else runState.memory = { since: rep.at, shown: runState.memory.shown }
   }
 
   /** Back one step of the relaxed climb in what is new; the ladder itself stays where it is. */
-  private stepBack(step: Step, drop: Drop): Ruling {
-    const { found, tally, set, rep, heldBefore, progress } = step
+  private stepBack(at: RepAt, drop: Drop): Ruling {
+    const { found, tally, set, rep, heldBefore, progress } = at
     const { rung, run, index } = found
-    const runState = step.hand.state
+    const runState = at.climb.state
     noteMissed(
       run,
       runState,
@@ -461,23 +435,23 @@ export class Fold {
     noteDrop(tally, runState, rung.id, rep.at)
     restartWindow(runState.window, '')
     this.heldTick++
-    if (!step.tell) return untold
+    if (!at.tell) return untold
     const to = run.rungs[contextStanding(run, runState, set, heldBefore).index] ?? rung
-    return ended(step, to.id === rung.id ? 'again' : 'back', to, { kind: 'eased', reason: drop.reason, to })
+    return ended(at, to.id === rung.id ? 'again' : 'back', to, { kind: 'eased', reason: drop.reason, to })
   }
 
-  private dropBack(step: Step, drop: Drop): Ruling {
-    const { found, tally, rep, refresher } = step
+  private dropBack(at: RepAt, drop: Drop): Ruling {
+    const { found, tally, rep, refresher } = at
     const { rung, run, index } = found
-    const runState = step.hand.state
-    if (refresher) this.slip(step, drop.to)
+    const runState = at.climb.state
+    if (refresher) this.slip(at, drop.to)
     const to = Math.min(drop.to, runState.position)
     const target = run.rungs[to] ?? rung
     if (drop.to === index) {
       // A warm-up at the first rung may fail while the rung in hand lies higher: that one waits.
       runState.position = Math.min(runState.position, index)
-      return step.tell
-        ? ended(step, 'again', rung, {
+      return at.tell
+        ? ended(at, 'again', rung, {
             kind: 'dropped',
             reason: drop.reason,
             to: target,
@@ -489,55 +463,27 @@ export class Fold {
     markStuckByBlocks(run, runState, tally, index)
     runState.position = to
     restartWindow(runState.window, '')
-    return step.tell
-      ? ended(step, 'back', target, { kind: 'dropped', reason: drop.reason, to: target, lowest: false })
+    return at.tell
+      ? ended(at, 'back', target, { kind: 'dropped', reason: drop.reason, to: target, lowest: false })
       : untold
   }
 
   /** A failed refresher takes away what lies above the rung to rebuild from, and shortens the half-life. */
-  private slip(step: Step, rebuildFrom: number): void {
-    const { found, hand } = step
+  private slip(at: RepAt, rebuildFrom: number): void {
+    const { found, climb } = at
     for (let i = Math.min(rebuildFrom + 1, found.index); i <= found.index; i++)
-      this.tally(hand, i).slipped = this.state.tick
-    this.show(step, false)
-    hand.top = undefined
+      this.tally(climb, i).slipped = this.state.tick
+    this.show(at, false)
+    climb.top = undefined
     this.heldTick++
   }
 }
-
-function countResult(tally: RungTally, result: Result): void {
-  tally.reps++
-  switch (result) {
-    case 'C':
-      tally.clean++
-      break
-    case 'H':
-      tally.helped++
-      break
-    case 'L':
-      tally.late++
-      break
-    case 'M':
-      tally.miss++
-  }
-}
-
-/** House: of a full set, four clean in ten or fewer are a failed refresher, as they are a drop while fading. */
-const failedShare = 0.4
-
-/**
- * Whether a refresher whose set is full came to too little, though no miss ended it: five helped reps are a failed one.
- */
-const failedRefresher = (index: number, { clean, reps }: Progress): Drop | undefined =>
-  clean <= failedShare * reps
-    ? { to: Math.max(0, index - 1), reason: { kind: 'refresher-failed', clean, of: reps } }
-    : undefined
 
 /** What nobody asked to be told. */
 const untold: Ruling = { kind: 'go-on', endsSet: false, toRungId: '', at: undefined, because: { kind: 'met' } }
 
 /** A ruling that ends the set. */
-const ended = ({ found, results }: Step, kind: Ruling['kind'], to: Rung, because: Because): Ruling => ({
+const ended = ({ found, results }: RepAt, kind: Ruling['kind'], to: Rung, because: Because): Ruling => ({
   kind,
   endsSet: true,
   toRungId: to.id,
@@ -545,9 +491,9 @@ const ended = ({ found, results }: Step, kind: Ruling['kind'], to: Rung, because
   because,
 })
 
-interface Step {
+interface RepAt {
   readonly found: RungPlaceInLadder
-  readonly hand: InHand
+  readonly climb: Climb
   readonly tally: RungTally
   readonly set: SetContext
   readonly rep: RepFact
@@ -560,40 +506,3 @@ interface Step {
   readonly climbing: boolean
   readonly progress: Progress
 }
-
-/**
- * Whether a broken hold is put back at the same spot instead of shortened. A second break running shortens in any case.
- */
-function putBack(
-  rung: Rung,
-  result: Result,
-  results: string,
-  school: 'by-standing' | 'shorten' | 'put-back',
-  held: boolean,
-  refresher: boolean,
-): boolean {
-  if (rung.kind !== 'timed' || result !== 'M' || refresher || school === 'shorten' || results.endsWith('MM'))
-    return false
-  return school === 'put-back' || held
-}
-
-/** Two days alike in all say what a standing asks for; more would only grow. */
-function noteMet(tally: RungTally, day: string, common: Common): void {
-  const { place, level, kit, person, loose } = common
-  let alike = 0
-  for (const m of tally.met) {
-    if (m.place !== place || m.person !== person || m.kit !== kit || m.level !== level || (m.loose === true) !== loose)
-      continue
-    if (m.day === day || ++alike === 2) return
-  }
-  const met: { -readonly [K in keyof Met]: Met[K] } = { day, level }
-  if (place !== undefined) met.place = place
-  if (person !== undefined) met.person = person
-  if (kit !== undefined) met.kit = kit
-  if (loose) met.loose = true
-  tally.met.push(met)
-}
-
-/** Clean reps a refresher of so many wants: the share that the rule wants. */
-const cleanWanted = (rung: Rung, reps: number): number =>
-  reps < rung.setReps ? Number.POSITIVE_INFINITY : Math.ceil(shareOf(rung.rule) * reps)

@@ -47,17 +47,17 @@ describe('a command promised for its duration and for its distance', () => {
     expect(standing(sits)).toMatchObject({
       mainRun: 'duration',
       word: 'not started',
-      step: { rungId: 'sit-stay.1s' },
+      next: { rungId: 'sit-stay.1s' },
       promise: { promise: { rungId: 'sit-stay.30s' } },
     })
     expect(standing(long)).toMatchObject({
       mainRun: 'distance',
       word: 'building',
-      step: { rungId: 'sit-stay.step-5s' },
+      next: { rungId: 'sit-stay.step-5s' },
       promise: { met: false, promise: { rungId: 'sit-stay.step-15s' } },
     })
     expect(standing(long).promises.map((p) => p.met)).toEqual([true, false])
-    expect(standing(far)).toMatchObject({ word: 'building', step: { why: 'second-day' } })
+    expect(standing(far)).toMatchObject({ word: 'building', next: { why: 'second-day' } })
     expect(standing([...far, clean('sit-stay.step-15s', 3)])).toMatchObject({ word: 'held', promise: { met: true } })
     const twoHands = promises.map((p) => ({ ...p, people: p.rungId === 'sit-stay.30s' ? 2 : 1 }))
     expect(standing([...far, clean('sit-stay.step-15s', 3)], twoHands)).toMatchObject({

@@ -24,7 +24,7 @@ export interface RunStanding {
   readonly memory: Memory | undefined
 }
 
-export interface Step {
+export interface NextRung {
   readonly rungId: string
   readonly command: string
   readonly why: 'climb' | 'climb-back' | 'rebuild' | 'second-day' | 'level' | 'new-place' | 'new-hands' | 'onward'
@@ -48,7 +48,7 @@ export interface CommandStanding {
    */
   readonly promise: PromiseStanding | undefined
   /** What to do next for this command; of another command when a prerequisite is missing; undefined at the very top. */
-  readonly step: Step | undefined
+  readonly next: NextRung | undefined
 }
 
 interface PromisedAt {
@@ -103,7 +103,7 @@ export function commandStanding(
     stuck,
     promises: all.map(({ standing }) => standing),
     promise: promised,
-    step: nextStep(curriculum, command, main, state, all, leading),
+    next: nextRung(curriculum, command, main, state, all, leading),
   }
 }
 
@@ -186,19 +186,19 @@ function standingWord(
  * The first thing that can be worked for this command, whatever the day: what slipped, then what leads, then what may
  * go on.
  */
-function nextStep(
+function nextRung(
   curriculum: Curriculum,
   command: Command,
   main: Run,
   state: DogState,
   all: readonly PromisedAt[],
   leading: PromisedAt | undefined,
-): Step | undefined {
+): NextRung | undefined {
   const slipped = slippedGoals(curriculum, state).filter((g) => g.at.command.id === command.id)
   const open = [...(leading ? [leading] : []), ...all].filter((t) => !t.standing.met)
   const steps = [...slipped, ...open.map((t) => promiseGoal(t.standing.promise, t.at))].flatMap((goal) =>
     aimsOf(curriculum, state, goal).map((aim) =>
-      stepOf(state, aim, open.find((t) => t.at.rung.id === goal.at.rung.id)?.standing),
+      rungOf(state, aim, open.find((t) => t.at.rung.id === goal.at.rung.id)?.standing),
     ),
   )
   const own = steps.filter((s) => s.command === command.id)
@@ -211,7 +211,7 @@ function nextStep(
   const aim = aimsOf(curriculum, state, needGoal(at, false))[0]
   return (
     aim &&
-    stepOf(
+    rungOf(
       state,
       aim.rung.rung.id === rung.id ? { ...aim, why: 'climb' } : aim,
       undefined,
@@ -220,7 +220,7 @@ function nextStep(
   )
 }
 
-function stepOf(state: DogState, aim: Aim, standing: PromiseStanding | undefined, as?: Step['why']): Step {
+function rungOf(state: DogState, aim: Aim, standing: PromiseStanding | undefined, as?: NextRung['why']): NextRung {
   const { rung } = aim.rung
   const lack = aim.kind === 'climb' ? undefined : lackOf(state, aim.goal)
   const why =

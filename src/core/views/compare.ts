@@ -42,7 +42,7 @@ export function compareStandings(
 
 function say(ladder: Curriculum, standing: CommandStanding | undefined): string {
   if (!standing) return 'not in this ladder'
-  const next = standing.step && findRung(ladder, standing.step.rungId)
+  const next = standing.next && findRung(ladder, standing.next.rungId)
   return [
     `${standing.word} ${figuresOf(standing)}`.trim(),
     next

@@ -6,7 +6,7 @@ import { unmetNeeds } from '../progress/gates'
 import { daysUntilDue, dueAt, halfLifeDays, houseForgetting, retention, type Forgetting } from '../progress/memory'
 import { sayRule } from '../rule/rule'
 import { daysToHold, heldSince, isPassed, type DogState } from '../progress/state'
-import type { CommandStanding, Step, StandingWord } from '../promise/standing'
+import type { CommandStanding, NextRung, StandingWord } from '../promise/standing'
 import type { Summary } from '../promise/summary'
 import { figuresOf, lineOf, needsRefresher, type LineView } from './line'
 
@@ -92,8 +92,8 @@ export function buildCommands(
           name: run.name,
           rungs: run.rungs.map((rung, i) => rungView(curriculum, state, run, rung, i, standing)),
         })),
-        next: sayStep(curriculum, standing, needsRefresher(standing, now, model)),
-        workCommand: standing.step?.command ?? command.id,
+        next: sayNext(curriculum, standing, needsRefresher(standing, now, model)),
+        workCommand: standing.next?.command ?? command.id,
         promise: standing.promise ? promiseView(curriculum, standing, names) : undefined,
       },
     ]
@@ -162,7 +162,7 @@ function sayMemory(standing: CommandStanding, now: number, model: Forgetting): s
   return `${left} % predicted retention, half-life ${Number(half.toFixed(1))} days; ${when} (at ${dueAt * 100} %).`
 }
 
-const stepWords: Record<Step['why'], string> = {
+const whyWords: Record<NextRung['why'], string> = {
   climb: 'next rung',
   'climb-back': 'dropped back: up again from here',
   rebuild: 'climb back',
@@ -174,13 +174,13 @@ const stepWords: Record<Step['why'], string> = {
 }
 
 /** The next step of a command in a sentence. */
-export function sayStep(curriculum: Curriculum, standing: CommandStanding, refresherDue: boolean): string {
+export function sayNext(curriculum: Curriculum, standing: CommandStanding, refresherDue: boolean): string {
   if (refresherDue && standing.word !== 'slipping') return 'Refresher due: one set at the top held rung.'
-  const found = standing.step ? findRung(curriculum, standing.step.rungId) : undefined
-  if (!standing.step || !found) return 'The top of the ladder is passed.'
+  const found = standing.next ? findRung(curriculum, standing.next.rungId) : undefined
+  if (!standing.next || !found) return 'The top of the ladder is passed.'
   if (found.command.id !== standing.command)
-    return `Waits for ${found.command.name} “${found.rung.name}”: ${stepWords[standing.step.why]}.`
-  return `${found.rung.name}: ${stepWords[standing.step.why]}.`
+    return `Waits for ${found.command.name} “${found.rung.name}”: ${whyWords[standing.next.why]}.`
+  return `${found.rung.name}: ${whyWords[standing.next.why]}.`
 }
 
 function promiseView(curriculum: Curriculum, standing: CommandStanding, names: Names): PromiseView {

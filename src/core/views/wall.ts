@@ -177,15 +177,15 @@ export function needsOf(
 
 /** The command of the next step, unless that one is promised too and so has a need of its own. */
 function workFor(summary: Summary, standing: CommandStanding, today: string): string | undefined {
-  const { step } = standing
+  const { next } = standing
   // What was met today waits for another day, here and in each place and with each person.
   if (
-    !step ||
-    step.metOn === today ||
-    (provesWhy.has(step.why) && standing.promises.every((p) => p.met || !lacksToday(p, today)))
+    !next ||
+    next.metOn === today ||
+    (provesWhy.has(next.why) && standing.promises.every((p) => p.met || !lacksToday(p, today)))
   )
     return undefined
-  const { command } = step
+  const { command } = next
   if (command === standing.command) return command
   return summary.needs.some((n) => n.command === command) ? undefined : command
 }
@@ -295,7 +295,7 @@ function upNextRow(
   me: string | undefined,
 ): UpNextRow {
   const standing = dog.summary.commands.find((c) => c.command === command)
-  const rung = standing?.step ? findRung(curriculum, standing.step.rungId)?.rung : undefined
+  const rung = standing?.next ? findRung(curriculum, standing.next.rungId)?.rung : undefined
   const daysLeft = daysBetween(today, dog.leavesOn)
   const reps = Math.ceil(r.needed)
   return {

@@ -6,7 +6,7 @@ import { outcomeMade } from '@/core/progress/result'
 import { isHeld, isPassed } from '@/core/progress/state'
 import type { LiveSet } from './facts'
 import type { BlockGround } from './ground'
-import { setsOf, type Held } from './reduce'
+import { setsOf, type Live } from './reduce'
 
 /** More reps than any set has. */
 const mostReps = 60
@@ -28,8 +28,8 @@ const piecesOf = (rep: LiveSet['reps'][number]): number =>
   rep.done ? (rep.done.pieces ?? (rep.done.paid ? 1 : 0)) + (rep.done.sitPieces ?? 0) : 0
 
 /** Pieces paid in this block so far. */
-export const piecesPaid = (held: Held): number =>
-  setsOf(held).reduce((n, s) => n + s.reps.reduce((m, r) => m + piecesOf(r), 0), 0)
+export const piecesPaid = (live: Live): number =>
+  setsOf(live).reduce((n, s) => n + s.reps.reduce((m, r) => m + piecesOf(r), 0), 0)
 
 /** Pay runs on from set to set: clean reps that went unpaid before this one, here or in the kennel's books. */
 function unpaidBefore(done: readonly LiveSet[], before: number | undefined): number | undefined {
@@ -44,7 +44,7 @@ function unpaidBefore(done: readonly LiveSet[], before: number | undefined): num
 }
 
 /** What chance has drawn for the set in hand. */
-export function drawnFor(ground: BlockGround, { active, base, done, block, item }: Held): Drawn {
+export function drawnFor(ground: BlockGround, { active, base, done, block, item }: Live): Drawn {
   const { curriculum, method } = ground
   const rungNow = active && findRung(curriculum, active.context.rungId)
   const payTier = block?.items[item]?.payTier ?? 1
@@ -70,7 +70,7 @@ export function plannedPieces(ground: BlockGround, { pays, payTier }: Drawn, set
  * Seconds into the next hold at which it is paid. A stay is paid inside the hold, whatever chance says of its end; play
  * would break it.
  */
-export function payInHold(ground: BlockGround, { base, active }: Held, rungNow: Drawn['rungNow']): readonly number[] {
+export function payInHold(ground: BlockGround, { base, active }: Live, rungNow: Drawn['rungNow']): readonly number[] {
   const length = holdSeconds(rungNow?.rung)
   if (!rungNow || length === undefined || ground.resident.traits.toys) return []
   const run = base.runs[rungNow.runKey]
@@ -82,13 +82,13 @@ export function payInHold(ground: BlockGround, { base, active }: Held, rungNow: 
 }
 
 /** Whether the dog falls off against what is expected of it, since the block began or the last break. */
-export const fallingIn = (ground: BlockGround, held: Held): Falling =>
-  setsOf(held)
+export const fallingIn = (ground: BlockGround, live: Live): Falling =>
+  setsOf(live)
     .flatMap((s) =>
       s.reps.map((r) => ({
         clean: outcomeMade(findRung(ground.curriculum, s.context.rungId)?.rung, r.fact) === 'clean',
         expected: expectedRate(ground.seen[contextKey(s.context)]),
       })),
     )
-    .slice(held.breakAfter)
+    .slice(live.breakAfter)
     .reduce((f, r) => countRep(f, r.clean, r.expected), noFall)

@@ -7,7 +7,7 @@ import { factOf, type LiveRep, type LiveSet } from './facts'
 import { judge, type LiveBlock, type Resumed } from './resume'
 
 /** All that is known of a session in hand. What follows says what each tap makes of it; nothing here writes. */
-export type Held = Resumed & {
+export type Live = Resumed & {
   /** Number of the part in hand. */
   readonly item: number
   /** From this one on, the block's reps count toward a fall: a break begins the test anew. */
@@ -21,7 +21,7 @@ const partOf = (items: readonly BlockItem[], curriculum: Curriculum, rungId: str
   items.findIndex((it, n) => n >= from && it.command === findRung(curriculum, rungId)?.command.id)
 
 /** A session as it is taken up, in the part of its newest set. */
-export function takenUp(found: Resumed, curriculum: Curriculum): Held {
+export function takenUp(found: Resumed, curriculum: Curriculum): Live {
   const items = found.block?.items ?? []
   const item = [...found.done, ...(found.active ? [found.active] : [])].reduce(
     (i, s) => Math.max(i, partOf(items, curriculum, s.context.rungId, i)),
@@ -31,7 +31,7 @@ export function takenUp(found: Resumed, curriculum: Curriculum): Held {
 }
 
 /** Whether as many reps of a sure thing were done as the block wants of it, before its rule ends the set. */
-export function hasEnough({ active, block, item, judged }: Held): boolean {
+export function hasEnough({ active, block, item, judged }: Live): boolean {
   const part = block?.items[item]
   return (
     part !== undefined && part.role !== 'work' && (active?.reps.length ?? 0) >= part.reps && !judged.verdict?.endsSet
@@ -39,14 +39,14 @@ export function hasEnough({ active, block, item, judged }: Held): boolean {
 }
 
 /** Whether the set in hand takes no more reps: its rule has ended it, or it was enough. */
-export const takesNoMore = (held: Held): boolean => held.judged.verdict?.endsSet === true || hasEnough(held)
+export const takesNoMore = (live: Live): boolean => live.judged.verdict?.endsSet === true || hasEnough(live)
 
 /** The sets of the block, the one in hand last. */
-export const setsOf = ({ done, active }: Pick<Held, 'done' | 'active'>): readonly LiveSet[] =>
+export const setsOf = ({ done, active }: Pick<Live, 'done' | 'active'>): readonly LiveSet[] =>
   active ? [...done, active] : done
 
 /** A set was opened; none is in hand. */
-export const withSet = (h: Held, block: LiveBlock, item: number, set: LiveSet): Held => ({
+export const withSet = (h: Live, block: LiveBlock, item: number, set: LiveSet): Live => ({
   ...h,
   item,
   block,
@@ -57,7 +57,7 @@ export const withSet = (h: Held, block: LiveBlock, item: number, set: LiveSet): 
 })
 
 /** A further rep of the set in hand: only it is judged. */
-export const withRep = (h: Held, regimes: Regimes, set: LiveSet, rep: LiveRep): Held => ({
+export const withRep = (h: Live, regimes: Regimes, set: LiveSet, rep: LiveRep): Live => ({
   ...h,
   active: { ...set, reps: [...set.reps, rep] },
   judged: applyRep(
@@ -70,17 +70,17 @@ export const withRep = (h: Held, regimes: Regimes, set: LiveSet, rep: LiveRep): 
 })
 
 /** The newest rep of the set in hand gives way to one that says it more exactly. */
-export function withNewest(h: Held, regimes: Regimes, set: LiveSet, rep: LiveRep): Held {
+export function withNewest(h: Live, regimes: Regimes, set: LiveSet, rep: LiveRep): Live {
   const active = { ...set, reps: [...set.reps.slice(0, -1), rep] }
   return { ...h, active, judged: judge(regimes, h.base, active) }
 }
 
 /** The set whose newest rep would be taken back: the one in hand, or, when it has none, the one before. */
-export const lastWorked = (h: Held): LiveSet | undefined =>
+export const lastWorked = (h: Live): LiveSet | undefined =>
   h.active && h.active.reps.length > 0 ? h.active : h.done.at(-1)
 
 /** The newest rep of a set is taken back; a set that was done is taken up again. */
-export function withoutNewest(h: Held, regimes: Regimes, curriculum: Curriculum, set: LiveSet): Held {
+export function withoutNewest(h: Live, regimes: Regimes, curriculum: Curriculum, set: LiveSet): Live {
   const again: LiveSet = { ...set, reps: set.reps.slice(0, -1) }
   if (set === h.active) return { ...h, active: again, judged: judge(regimes, h.base, again) }
   const others = h.done.filter((d) => d !== set)
@@ -98,7 +98,7 @@ export function withoutNewest(h: Held, regimes: Regimes, curriculum: Curriculum,
 }
 
 /** The set in hand is over; one without a rep leaves nothing. */
-export const withoutSet = (h: Held): Held => ({
+export const withoutSet = (h: Live): Live => ({
   ...h,
   base: h.judged.state,
   active: undefined,
@@ -107,7 +107,7 @@ export const withoutSet = (h: Held): Held => ({
 })
 
 /** A break: what was done so far counts toward no further fall. */
-export const rested = (h: Held): Held => ({
+export const rested = (h: Live): Live => ({
   ...h,
   breakAfter: setsOf(h).reduce((n, s) => n + s.reps.length, 0),
 })

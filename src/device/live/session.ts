@@ -17,7 +17,7 @@ import {
   withoutSet,
   withRep,
   withSet,
-  type Held,
+  type Live,
 } from './reduce'
 import { resume } from './resume'
 
@@ -73,9 +73,9 @@ const minutes = (since: number, now: number) => Math.min(1440, Math.max(0, Math.
  * from the state its set was opened with, so that no tap waits for the network.
  */
 export class LiveSession {
-  readonly known: Known<Held>
+  readonly known: Known<Live>
   private readonly regimes: Regimes
-  private drawnOf: { readonly held: Held; readonly drawn: Drawn } | undefined
+  private drawnOf: { readonly live: Live; readonly drawn: Drawn } | undefined
 
   constructor(
     private readonly ground: BlockGround,
@@ -89,24 +89,24 @@ export class LiveSession {
   }
 
   /** What chance has drawn for the set in hand; drawn anew only where what it hangs on has changed. */
-  drawn(held: Held): Drawn {
+  drawn(live: Live): Drawn {
     const was = this.drawnOf
     const same =
       was !== undefined &&
-      was.held.base === held.base &&
-      was.held.done === held.done &&
-      was.held.item === held.item &&
-      was.held.block === held.block &&
-      was.held.active?.context === held.active?.context
+      was.live.base === live.base &&
+      was.live.done === live.done &&
+      was.live.item === live.item &&
+      was.live.block === live.block &&
+      was.live.active?.context === live.active?.context
     if (same) return was.drawn
-    const drawn = drawnFor(this.ground, held)
-    this.drawnOf = { held, drawn }
+    const drawn = drawnFor(this.ground, live)
+    this.drawnOf = { live, drawn }
     return drawn
   }
 
   /** Pieces chance has planned for the next clean rep of the set in hand. */
-  planned(held: Held): number {
-    return plannedPieces(this.ground, this.drawn(held), held.active)
+  planned(live: Live): number {
+    return plannedPieces(this.ground, this.drawn(live), live.active)
   }
 
   /** Opens a set, and before the first one the block, with these parts. A set still in hand is closed first. */
@@ -154,10 +154,10 @@ export class LiveSession {
 
   /** A rep of the set in hand; nothing where it takes no more. */
   tap(outcome: Outcome, extras: RepExtras = {}): void {
-    const held = this.known.now()
-    const { active: set } = held
-    if (!set || takesNoMore(held)) return
-    const planned = extras.planned ?? this.planned(held)
+    const live = this.known.now()
+    const { active: set } = live
+    if (!set || takesNoMore(live)) return
+    const planned = extras.planned ?? this.planned(live)
     const faults = extras.faults ?? (outcome === 'miss' && extras.brokeSeconds !== undefined ? ['broke'] : [])
     const pieces = extras.pieces ?? (outcome === 'miss' ? 0 : planned)
     const rep = this.addRep({
@@ -208,12 +208,12 @@ export class LiveSession {
    * Takes back the newest rep: of the set in hand, or, when it has none, of the set before, which is taken up again.
    */
   undo(): void {
-    const held = this.known.now()
-    const set = lastWorked(held)
+    const live = this.known.now()
+    const set = lastWorked(live)
     const last = set?.reps.at(-1)
     if (!set || !last) return
     this.void(last.fact.id, 'undone')
-    if (held.active && set !== held.active) this.void(held.active.context.id, 'no rep')
+    if (live.active && set !== live.active) this.void(live.active.context.id, 'no rep')
     this.known.change((h) => withoutNewest(h, this.regimes, this.ground.curriculum, set))
   }
 

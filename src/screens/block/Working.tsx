@@ -15,7 +15,7 @@ import { ThumbPad, type PadKey } from '@/ui/ThumbPad'
 import type { BlockView } from '@/work/page/block'
 import { AboutRep, LastChips } from './AboutRep'
 import { CallPart, type CallState } from './CallPart'
-import { Correction, firstSaid, hasLedger, keepCorrection, refusalFor, type Kept } from './Correction'
+import { Pressure, firstSaid, hasLedger, keepPressure, refusalFor, type Kept } from './Pressure'
 import { HoldPart } from './HoldPart'
 import { useOutboxNow } from './outboxNow'
 import { Trouble } from './Trouble'
@@ -49,7 +49,7 @@ const monotonicNow = (): number => performance.now()
 const secondsSince = (at: number): number => Math.round((monotonicNow() - at) / 100) / 10
 
 /** What is opened over the targets. */
-export type WorkPanel = 'none' | 'rep' | 'trouble' | 'correction'
+export type WorkPanel = 'none' | 'rep' | 'trouble' | 'pressure'
 
 /** The set in hand: the marks so far, the hold or the call, the four targets, undo. Nothing here scrolls or asks. */
 export const Working = memo(function Working({
@@ -76,10 +76,12 @@ export const Working = memo(function Working({
   const [attention, setAttention] = useState<Attention | null>(null)
   const [walk, setWalk] = useState(notWalked)
   const outbox = useOutboxNow()
-  const [corrected, setCorrected] = useState<{ readonly kept: Kept | undefined; readonly said: Kept['said'] }>(() => ({
-    kept: undefined,
-    said: firstSaid(view),
-  }))
+  const [lastPressure, setLastPressure] = useState<{ readonly kept: Kept | undefined; readonly said: Kept['said'] }>(
+    () => ({
+      kept: undefined,
+      said: firstSaid(view),
+    }),
+  )
   const ledger = hasLedger(view)
   const refusal = ledger && rungNow ? refusalFor(view, block, rungNow.command.id) : undefined
   useEffect(
@@ -164,11 +166,14 @@ export const Working = memo(function Working({
     block.undo()
   }
   /** One tap keeps a correction, with what was said of the last one; more can be said then. */
-  const correct = () => {
-    if (panel === 'correction') return setPanel('none')
+  const keepOne = () => {
+    if (panel === 'pressure') return setPanel('none')
     if (refusal === undefined && rungNow)
-      setCorrected({ ...corrected, kept: keepCorrection(outbox, view, block, rungNow.command.id, corrected.said) })
-    setPanel('correction')
+      setLastPressure({
+        ...lastPressure,
+        kept: keepPressure(outbox, view, block, rungNow.command.id, lastPressure.said),
+      })
+    setPanel('pressure')
   }
   useKeys(
     {
@@ -177,22 +182,22 @@ export const Working = memo(function Working({
       e: onEnd,
       o: () => setPanel(panel === 'trouble' ? 'none' : 'trouble'),
       i: () => setPanel(panel === 'rep' ? 'none' : 'rep'),
-      ...(ledger ? { p: correct } : {}),
+      ...(ledger ? { p: keepOne } : {}),
       ...(seconds === undefined ? (rung?.kind === 'recall' ? { ' ': called } : {}) : { ' ': begin }),
     },
     { prefs, does: { go, helped: () => press('helped'), late: () => press('late'), miss: () => press('miss'), undo } },
   )
-  const now = useRef({ press, undo, end: onEnd, amend: block.amend, panel, setPanel, correct })
+  const now = useRef({ press, undo, end: onEnd, amend: block.amend, panel, setPanel, keepOne })
   useEffect(() => {
-    now.current = { press, undo, end: onEnd, amend: block.amend, panel, setPanel, correct }
+    now.current = { press, undo, end: onEnd, amend: block.amend, panel, setPanel, keepOne }
   })
   const onTarget = useCallback((outcome: Outcome) => now.current.press(outcome), [])
   const amend = useCallback((change: RepExtras) => now.current.amend(change), [])
-  const act = useCallback((what: 'undo' | 'rep' | 'trouble' | 'correction' | 'end') => {
+  const act = useCallback((what: 'undo' | 'rep' | 'trouble' | 'pressure' | 'end') => {
     const { undo: back, end, panel: open, setPanel: show } = now.current
     if (what === 'undo') back()
     else if (what === 'end') end()
-    else if (what === 'correction') now.current.correct()
+    else if (what === 'pressure') now.current.keepOne()
     else show(open === what ? 'none' : what)
   }, [])
   const last = reps.at(-1)
@@ -209,18 +214,18 @@ export const Working = memo(function Working({
           band={active.opened?.distanceBand ?? null}
           onDone={() => setPanel('none')}
         />
-      ) : panel === 'correction' ? (
-        <Correction
+      ) : panel === 'pressure' ? (
+        <Pressure
           view={view}
           refusal={refusal}
-          kept={corrected.kept}
+          kept={lastPressure.kept}
           onSay={(said) =>
-            setCorrected({ said, kept: keepCorrection(outbox, view, block, rung.command, said, corrected.kept) })
+            setLastPressure({ said, kept: keepPressure(outbox, view, block, rung.command, said, lastPressure.kept) })
           }
           onTakeBack={() => {
-            if (corrected.kept)
-              outbox.add({ kind: 'voided', targetId: corrected.kept.id, reason: 'undone', recordedBy: view.me })
-            setCorrected({ ...corrected, kept: undefined })
+            if (lastPressure.kept)
+              outbox.add({ kind: 'voided', targetId: lastPressure.kept.id, reason: 'undone', recordedBy: view.me })
+            setLastPressure({ ...lastPressure, kept: undefined })
           }}
           onDone={() => setPanel('none')}
         />
@@ -366,7 +371,7 @@ const Below = memo(function Below({
   hasRep: boolean
   ledger: boolean
   panel: WorkPanel
-  act: (what: 'undo' | 'rep' | 'trouble' | 'correction' | 'end') => void
+  act: (what: 'undo' | 'rep' | 'trouble' | 'pressure' | 'end') => void
 }) {
   return (
     <Row>
@@ -380,7 +385,7 @@ const Below = memo(function Below({
         Trouble <kbd aria-hidden="true">O</kbd>
       </Plain>
       {ledger && (
-        <Plain onPress={() => act('correction')} aria-pressed={panel === 'correction'}>
+        <Plain onPress={() => act('pressure')} aria-pressed={panel === 'pressure'}>
           Pressure <kbd aria-hidden="true">P</kbd>
         </Plain>
       )}

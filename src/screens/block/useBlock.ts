@@ -18,7 +18,7 @@ import { aroundHere, coachedDog } from './surroundings'
  */
 export function useBlock(view: BlockView, outbox: LiveOutbox, seedOf: () => number) {
   const [session] = useState(() => new LiveSession(view, outbox, seedOf))
-  const [held, setHeld] = useState(session.known.now)
+  const [live, setLive] = useState(session.known.now)
   const { curriculum } = view
   const standingOf = useCallback(
     (commandId: string, state: DogState): CommandStanding | undefined => {
@@ -52,7 +52,7 @@ export function useBlock(view: BlockView, outbox: LiveOutbox, seedOf: () => numb
     [suggestions],
   )
   const deeds = useMemo(() => {
-    const show = () => setHeld(session.known.now())
+    const show = () => setLive(session.known.now())
     const shown =
       <A extends readonly unknown[]>(deed: (...args: A) => void) =>
       (...args: A) => {
@@ -74,32 +74,32 @@ export function useBlock(view: BlockView, outbox: LiveOutbox, seedOf: () => numb
       },
     }
   }, [session])
-  const drawn = session.drawn(held)
+  const drawn = session.drawn(live)
   const { rungNow } = drawn
-  const payAt = useMemo(() => payInHold(view, held, rungNow), [held, rungNow, view])
-  const falling = useMemo(() => fallingIn(view, held), [held, view])
+  const payAt = useMemo(() => payInHold(view, live, rungNow), [live, rungNow, view])
+  const falling = useMemo(() => fallingIn(view, live), [live, view])
   return useMemo(
     () => ({
-      ...held,
+      ...live,
       ...deeds,
       known: session.known,
-      items: held.block?.items ?? [],
-      verdict: held.judged.verdict,
-      setEnded: held.judged.verdict?.endsSet ?? false,
-      enough: hasEnough(held),
+      items: live.block?.items ?? [],
+      verdict: live.judged.verdict,
+      setEnded: live.judged.verdict?.endsSet ?? false,
+      enough: hasEnough(live),
       rungNow,
-      draw: drawn.draws[held.active?.reps.length ?? 0],
-      planned: session.planned(held),
+      draw: drawn.draws[live.active?.reps.length ?? 0],
+      planned: session.planned(live),
       payAt,
       payTier: drawn.payTier,
       falling,
-      reps: setsOf(held).reduce((n, s) => n + s.reps.length, 0),
-      piecesPaid: piecesPaid(held),
+      reps: setsOf(live).reduce((n, s) => n + s.reps.length, 0),
+      piecesPaid: piecesPaid(live),
       standingOf,
       suggest,
       suggestions,
     }),
-    [deeds, drawn, falling, held, payAt, rungNow, session, standingOf, suggest, suggestions],
+    [deeds, drawn, falling, live, payAt, rungNow, session, standingOf, suggest, suggestions],
   )
 }
 

@@ -16,16 +16,16 @@ const smallWords: Readonly<Record<SmallThing, string>> = {
  * What blocks leave beside reps: small things of today, signs of being over threshold, corrections with their number by
  * day. Silent when there is none.
  */
-export function YardLedger({ view }: { view: Pick<ResidentView, 'small' | 'signs' | 'corrections' | 'timeZone'> }) {
+export function YardLedger({ view }: { view: Pick<ResidentView, 'small' | 'signs' | 'pressure' | 'timeZone'> }) {
   const when = useWhen()
   const measures = useMeasures()
-  const { small, signs: seen, corrections } = view
-  if (small.length === 0 && seen.length === 0 && !corrections) return null
+  const { small, signs: seen, pressure } = view
+  if (small.length === 0 && seen.length === 0 && !pressure) return null
   const counts = (Object.keys(smallWords) as SmallThing[]).flatMap((what) => {
     const n = small.filter((s) => s.what === what).length
     return n > 0 ? [`${n} ${smallWords[what]}`] : []
   })
-  const most = Math.max(1, ...(corrections?.trend.map((t) => t.count) ?? []))
+  const most = Math.max(1, ...(pressure?.trend.map((t) => t.count) ?? []))
   return (
     <Section aria-labelledby="yard">
       <h2 id="yard">From the yard</h2>
@@ -49,11 +49,11 @@ export function YardLedger({ view }: { view: Pick<ResidentView, 'small' | 'signs
           </ul>
         </>
       )}
-      {corrections && (
+      {pressure && (
         <>
-          <h3>Corrections by day worked</h3>
-          <Bars aria-label="Corrections by day worked">
-            {corrections.trend.slice(-28).map((t) => (
+          <h3>Leash pressure by day worked</h3>
+          <Bars aria-label="Leash pressure by day worked">
+            {pressure.trend.slice(-28).map((t) => (
               <li key={t.day} title={`${sayDay(t.day)}: ${t.count}`}>
                 <i style={{ height: `${(t.count / most) * 3}rem` }} />
                 <span>{t.count}</span>
@@ -62,7 +62,7 @@ export function YardLedger({ view }: { view: Pick<ResidentView, 'small' | 'signs
             ))}
           </Bars>
           <ul>
-            {corrections.rows
+            {pressure.rows
               .slice(-8)
               .reverse()
               .map((c) => (

@@ -107,10 +107,10 @@ const correctionRow = z
     at: r.at,
     by: r.by,
   }))
-export type KeptCorrection = z.output<typeof correctionRow>
+export type KeptPressure = z.output<typeof correctionRow>
 
 /** Corrections of a residency that stand, oldest first. */
-export const readCorrections = (db: Db, residencyId: string): readonly KeptCorrection[] =>
+export const readPressure = (db: Db, residencyId: string): readonly KeptPressure[] =>
   z.array(correctionRow).parse(
     db
       .prepare(

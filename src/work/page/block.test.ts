@@ -2,7 +2,7 @@ import { later } from '../tests/kennel'
 import { v4, v7 } from 'uuid'
 import { describe, expect, it } from 'vitest'
 import { z } from 'zod'
-import { pressureConsent } from '@/core/block/correction'
+import { pressureConsent } from '@/core/block/leashPressure'
 import { plainHouse } from '@/core/house/house'
 import { seeded } from '@/core/seeded'
 import type { WireFact } from '@/core/facts/wire'
@@ -288,7 +288,7 @@ describe('corrections', () => {
       recordedBy: s.ada,
     })
     one()
-    const against = loadResident(s.db, s.residencyId, s.tablet.at)?.corrections?.rows.map((r) => r.against)
+    const against = loadResident(s.db, s.residencyId, s.tablet.at)?.pressure?.rows.map((r) => r.against)
     expect(against).toEqual([
       expect.stringContaining('without corrections'),
       expect.stringContaining('no device'),

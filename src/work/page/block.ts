@@ -111,7 +111,7 @@ export interface BlockView {
   readonly mealMinutesAgo: number | null
   readonly self: Partner
   readonly others: readonly (Partner & { readonly toys: boolean })[]
-  readonly corrections: { readonly devices: readonly string[]; readonly consents: readonly string[] }
+  readonly pressure: { readonly devices: readonly string[]; readonly consents: readonly string[] }
   /** Place and leash holder of the newest set, to begin with. */
   readonly last: { readonly placeId: string | undefined; readonly personId: string | undefined }
   /** Clean reps in a row that went unpaid before this page was made; undefined when none are known. */
@@ -255,7 +255,7 @@ export function loadBlock(
     others: residentsOn(db, today)
       .filter((r) => r.residencyId !== residencyId)
       .map((r) => ({ ...partnerOf(db, r), toys: r.traits.toys })),
-    corrections: { devices: house.devices.map((d) => d.name), consents: consentsOf(db, residencyId, now) },
+    pressure: { devices: house.devices.map((d) => d.name), consents: consentsOf(db, residencyId, now) },
     unpaid: unpaidRun(paidSince(db, residencyId, now - recentMs)),
     last: { placeId: last?.placeId, personId: last?.leashHolder },
     trial: trial && {

@@ -41,7 +41,7 @@ import { findResident, otherResidencies, readCueWords, readPromises, type Reside
 import { readTastes } from '@/store/rewards'
 import { openPauses } from '@/store/stay'
 import { stepIds } from '@/core/intake/steps'
-import { loadCorrections, type CorrectionLedger } from '../scene/leashPressure'
+import { loadPressure, type PressureLedger } from '../scene/leashPressure'
 import { restingNow } from '../scene/food'
 import { kennelForgetting } from '../scene/forgetting'
 import { regimesOfResident } from '../scene/regimes'
@@ -93,7 +93,7 @@ export interface ResidentView {
   readonly others: readonly { readonly id: string; readonly arrivesOn: string; readonly leavesOn: string }[]
   readonly photoAt: number | undefined
   /** Corrections by day; undefined when there was none. */
-  readonly corrections: CorrectionLedger | undefined
+  readonly pressure: PressureLedger | undefined
   /** Signs of being over threshold in the last two weeks, newest first. */
   readonly signs: readonly KeptSigns[]
   /** Small things of today. */
@@ -224,7 +224,7 @@ export function loadResident(
     resting: restingNow(db, now),
     others: otherResidencies(db, resident.dogId, residencyId),
     photoAt: photoAt(db, resident.dogId),
-    corrections: loadCorrections(db, resident, scene.sets),
+    pressure: loadPressure(db, resident, scene.sets),
     signs: readSigns(db, residencyId, addDays(today, -signDays)),
     small: readSmallThings(db, today).filter((s) => s.residencyId === residencyId),
     log: rows.slice(0, logLength * (page + 1)).map((row) => entryOf(curriculum, latest, row, names)),

@@ -199,14 +199,14 @@ describe('policy marks a fact and never loses it', () => {
       ).results.map((r) => r.status),
     ).toEqual(['stored', 'stored', 'stored', 'stored'])
     expect(readSets(db, residencyId)).toMatchObject([{ placeId: 'yard', placeKind: 'yard', reps: [{}] }])
-    expect(loadResident(db, residencyId, tablet.at)?.corrections?.rows).toMatchObject([
+    expect(loadResident(db, residencyId, tablet.at)?.pressure?.rows).toMatchObject([
       { against: 'This house works without corrections.' },
     ])
   })
 
   it('what policy says of a correction depends on its time, not on its batch or on what changed since', () => {
     const { db, ada, residencyId, tablet } = scene()
-    const against = () => loadResident(db, residencyId, tablet.at)?.corrections?.rows.map((r) => r.against)
+    const against = () => loadResident(db, residencyId, tablet.at)?.pressure?.rows.map((r) => r.against)
     const first = tablet.correction(residencyId, tablet.set(residencyId, ada).blockId, ada)
     recordFacts(db, tablet.batch([first]), tablet.at)
     db.prepare(

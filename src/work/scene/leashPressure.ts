@@ -1,4 +1,4 @@
-import { correctionTrend, noCorrectionBecause, type CorrectionScene } from '@/core/block/correction'
+import { pressureTrend, noPressureBecause, type PressureScene } from '@/core/block/leashPressure'
 import { findCommand, runKey } from '@/core/curriculum/lookup'
 import { dayIn } from '@/core/days'
 import { methodAt } from '@/core/method/rows'
@@ -6,7 +6,7 @@ import type { SetFact } from '@/core/facts/fact'
 import { foldDog } from '@/core/progress/fold'
 import { newest } from '@/core/progress/regime'
 import { topHeld } from '@/core/progress/state'
-import { readCorrections, type KeptCorrection } from '@/store/facts/blocks'
+import { readPressure, type KeptPressure } from '@/store/facts/blocks'
 import type { Db } from '@/store/database'
 import { readSets } from '@/store/facts/read'
 import { houseAt } from '@/store/house'
@@ -25,7 +25,7 @@ export function correctionScene(
   commandId: string,
   at: number,
   sets: readonly SetFact[] = readSets(db, resident.residencyId),
-): CorrectionScene {
+): PressureScene {
   const house = houseAt(db, at)
   const regimes = regimesOfResident(db, resident, at)
   const command = findCommand(newest(regimes).curriculum, commandId)
@@ -47,25 +47,25 @@ export function correctionScene(
 export const consentsOf = (db: Db, residencyId: string, at: number): readonly string[] =>
   (readEntry(db, residencyId, 'consents', at)?.entry.signed ?? []).map((s) => s.to)
 
-export interface CorrectionLedger {
+export interface PressureLedger {
   /** `against`: why it was not allowed when it was done; empty when it was. It is kept all the same. */
-  readonly rows: readonly (KeptCorrection & { readonly against: string })[]
-  readonly trend: ReturnType<typeof correctionTrend>
+  readonly rows: readonly (KeptPressure & { readonly against: string })[]
+  readonly trend: ReturnType<typeof pressureTrend>
 }
 
 /**
  * The corrections of a residency, with what policy said of each then, and their number by day worked; undefined when
  * there was none.
  */
-export function loadCorrections(db: Db, resident: Resident, sets: readonly SetFact[]): CorrectionLedger | undefined {
-  const rows = readCorrections(db, resident.residencyId)
+export function loadPressure(db: Db, resident: Resident, sets: readonly SetFact[]): PressureLedger | undefined {
+  const rows = readPressure(db, resident.residencyId)
   if (rows.length === 0) return undefined
   return {
     rows: rows.map((r) => ({
       ...r,
-      against: noCorrectionBecause(correctionScene(db, resident, r.command, r.at, sets)) ?? '',
+      against: noPressureBecause(correctionScene(db, resident, r.command, r.at, sets)) ?? '',
     })),
-    trend: correctionTrend(
+    trend: pressureTrend(
       rows.map((r) => r.day),
       [...new Set(sets.map((s) => s.day))],
     ),

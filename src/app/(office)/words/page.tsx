@@ -1,6 +1,6 @@
 import type { Metadata } from 'next'
 import { enter } from '@/app/door'
-import { Words } from '@/screens/papers/Papers'
+import { Words } from '@/screens/printed/Printed'
 import { kennelDatabase } from '@/store/connection'
 import { requestTime } from '@/work/scene/clock'
 import { cueDictionary } from '@/work/page/printed'

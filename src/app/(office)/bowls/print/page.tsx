@@ -1,6 +1,6 @@
 import type { Metadata } from 'next'
 import { enter } from '@/app/door'
-import { FeedingSheet } from '@/screens/papers/Papers'
+import { FeedingSheet } from '@/screens/printed/Printed'
 import { kennelDatabase } from '@/store/connection'
 import { requestTime } from '@/work/scene/clock'
 import { feedingList } from '@/work/page/printed'

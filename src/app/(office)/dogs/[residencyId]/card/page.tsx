@@ -1,7 +1,7 @@
 import type { Metadata } from 'next'
 import { notFound } from 'next/navigation'
 import { enter } from '@/app/door'
-import { Card } from '@/screens/papers/Papers'
+import { Card } from '@/screens/printed/Printed'
 import { kennelDatabase } from '@/store/connection'
 import { requestTime } from '@/work/scene/clock'
 import { doorCard } from '@/work/page/printed'

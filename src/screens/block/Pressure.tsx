@@ -1,6 +1,6 @@
 'use client'
 import { Button as AriaButton } from 'react-aria-components'
-import { correctionEffects, correctionReasons, noCorrectionBecause } from '@/core/block/correction'
+import { pressureEffects, pressureReasons, noPressureBecause } from '@/core/block/leashPressure'
 import { findCommand, runKey } from '@/core/curriculum/lookup'
 import { chosen } from '@/core/method/rows'
 import { topHeld } from '@/core/progress/state'
@@ -20,16 +20,16 @@ export interface Kept {
 
 /** Whether this house has a ledger of corrections at all. */
 export const hasLedger = (view: BlockView): boolean =>
-  chosen(view.method, 'corrections') !== 'none' && view.corrections.devices.length > 0
+  chosen(view.method, 'corrections') !== 'none' && view.pressure.devices.length > 0
 
 /** Why none is recorded as allowed for this dog and command; undefined when it may be. */
 export function refusalFor(view: BlockView, block: Block, commandId: string): string | undefined {
   const found = findCommand(view.curriculum, commandId)
   const held = found?.runs.some((run) => topHeld(run, block.base.runs[runKey(found.id, run.id)]) >= 0) ?? false
-  return noCorrectionBecause({
+  return noPressureBecause({
     method: view.method,
-    devices: view.corrections.devices,
-    consents: view.corrections.consents,
+    devices: view.pressure.devices,
+    consents: view.pressure.consents,
     bornOn: view.resident.traits.bornOn,
     today: view.today,
     held,
@@ -37,14 +37,14 @@ export function refusalFor(view: BlockView, block: Block, commandId: string): st
 }
 
 export const firstSaid = (view: BlockView): Said => ({
-  device: view.corrections.devices[0] ?? '',
-  reason: correctionReasons[0],
+  device: view.pressure.devices[0] ?? '',
+  reason: pressureReasons[0],
   askedFirst: true,
-  effect: correctionEffects[0],
+  effect: pressureEffects[0],
 })
 
 /** Keeps one correction; in the stead of another when more was said of that. */
-export function keepCorrection(
+export function keepPressure(
   outbox: Outbox,
   view: BlockView,
   block: Block,
@@ -68,7 +68,7 @@ export function keepCorrection(
 }
 
 /** What was kept by one tap, to be said more exactly; or why nothing was. */
-export function Correction({
+export function Pressure({
   view,
   refusal,
   kept,
@@ -87,7 +87,7 @@ export function Correction({
     return (
       <Panel>
         <p role="status">
-          <b>{refusal === undefined ? 'Taken back: no correction is kept.' : `No correction here. ${refusal}`}</b>
+          <b>{refusal === undefined ? 'Taken back: nothing is kept.' : `No leash pressure here. ${refusal}`}</b>
         </p>
         <Done onPress={onDone}>Back to the set</Done>
       </Panel>
@@ -95,22 +95,17 @@ export function Correction({
   const { said } = kept
   const named = (all: readonly string[]) => all.map((a) => ({ id: a, name: a }))
   return (
-    <Panel aria-label="Correction">
+    <Panel aria-label="Leash pressure">
       <p role="status">
-        <b>One correction kept.</b> Released at once? Never on a surprised or attentive dog.
+        <b>Leash pressure kept.</b> Released at once? Never on a surprised or attentive dog.
       </p>
       <SayOne
         label="With"
-        all={named(view.corrections.devices)}
+        all={named(view.pressure.devices)}
         now={said.device}
         say={(device) => onSay({ ...said, device })}
       />
-      <SayOne
-        label="Why"
-        all={named(correctionReasons)}
-        now={said.reason}
-        say={(reason) => onSay({ ...said, reason })}
-      />
+      <SayOne label="Why" all={named(pressureReasons)} now={said.reason} say={(reason) => onSay({ ...said, reason })} />
       <SayOne
         label="Asked first"
         all={named(['yes', 'no'])}
@@ -119,7 +114,7 @@ export function Correction({
       />
       <SayOne
         label="Effect"
-        all={named(correctionEffects)}
+        all={named(pressureEffects)}
         now={said.effect}
         say={(effect) => onSay({ ...said, effect })}
       />

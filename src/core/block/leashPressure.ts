@@ -7,7 +7,7 @@ export const pressureConsent = 'leash pressure as the house does it'
 /** The consent that rules it out, whatever else was signed. */
 export const rewardOnly = 'reward-based training only'
 
-export interface CorrectionScene {
+export interface PressureScene {
   readonly method: Method
   /** Devices the lead trainer has listed; empty by default. */
   readonly devices: readonly string[]
@@ -22,7 +22,7 @@ export interface CorrectionScene {
  * Why no correction is recorded as allowed here; undefined when house policy, the owner’s signature, the dog’s age and
  * its knowledge of the command all allow it. Local law stands above all of this.
  */
-export function noCorrectionBecause(scene: CorrectionScene): string | undefined {
+export function noPressureBecause(scene: PressureScene): string | undefined {
   if (chosen(scene.method, 'corrections') === 'none') return 'This house works without corrections.'
   if (scene.devices.length === 0) return 'The house has listed no device.'
   if (scene.consents.includes(rewardOnly)) return 'The owner signed for reward-based training only.'
@@ -33,17 +33,17 @@ export function noCorrectionBecause(scene: CorrectionScene): string | undefined 
   return undefined
 }
 
-export const correctionReasons = [
+export const pressureReasons = [
   'pulled',
   'did not move off',
   'broke a held stay',
   'fixed on a distraction',
   'other',
 ] as const
-export const correctionEffects = ['gave at once', 'gave late', 'no change', 'worse: stopped it'] as const
+export const pressureEffects = ['gave at once', 'gave late', 'no change', 'worse: stopped it'] as const
 
 /** Corrections by day, oldest first, so that the count can be seen to fall; days worked without one are nought. */
-export function correctionTrend(
+export function pressureTrend(
   days: readonly string[],
   worked: readonly string[],
 ): readonly { readonly day: string; readonly count: number }[] {
