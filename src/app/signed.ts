@@ -8,6 +8,7 @@ import type { Person } from '@/store/kennel'
 import { fieldErrors } from '@/core/fields'
 import { requestTime } from '@/work/scene/clock'
 import { act } from './door'
+import { refuse, wrongIn, type Deed } from '@/work/do/deed'
 
 /** What a screen sent, with who sent it: that comes from the sign-in, whatever the screen says. */
 export const signed = (raw: unknown, who: Person): unknown =>
@@ -17,20 +18,12 @@ export const signed = (raw: unknown, who: Person): unknown =>
 export const actSigned = <S extends z.ZodType>(
   least: Role,
   schema: S,
-  run: (
-    db: Db,
-    input: z.infer<S>,
-    now: number,
-  ) => { readonly ok: true } | { readonly ok: false; readonly reason: string },
+  run: (db: Db, input: z.infer<S>, now: number) => Deed,
 ) =>
-  act(
-    least,
-    (reason): Told => ({ ok: false, reason }),
-    (who, raw: unknown): Told => {
-      const parsed = schema.safeParse(signed(raw, who))
-      if (!parsed.success) return { ok: false, reason: Object.values(fieldErrors(parsed.error)).join(' ') }
-      const done = run(kennelDatabase(), parsed.data, requestTime())
-      if (done.ok) revalidatePath('/', 'layout')
-      return done.ok ? { ok: true } : { ok: false, reason: done.reason }
-    },
-  )
+  act(least, refuse, (who, raw: unknown): Told => {
+    const parsed = schema.safeParse(signed(raw, who))
+    if (!parsed.success) return wrongIn(fieldErrors(parsed.error))
+    const done = run(kennelDatabase(), parsed.data, requestTime())
+    if (done.ok) revalidatePath('/', 'layout')
+    return done.ok ? { ok: true } : done
+  })

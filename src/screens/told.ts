@@ -1,2 +1,4 @@
-/** What an action answers: done, or why not, in a sentence. */
-export type Told = { readonly ok: true } | { readonly ok: false; readonly reason: string }
+import type { Deed } from '@/work/do/deed'
+
+/** What an action answers: done, or why not. */
+export type Told = Deed

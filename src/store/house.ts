@@ -1,33 +1,26 @@
 import { z } from 'zod'
 import { placeKinds } from '@/core/curriculum/types'
-import { plainHouse, type House } from '@/core/house/house'
+import { keptHouse, plainHouse, type House } from '@/core/house/house'
 import type { Db } from './database'
 import { readKennel, updateKennel } from './kennel'
 
 const kept = z.object({ settings: z.string() })
 
 /** What the house last said of itself; the plain house where it never did. */
-export function readHouse(db: Db): House {
-  const kennel = readKennel(db)
-  const row = kept
-    .optional()
-    .parse(db.prepare('SELECT settings FROM house_setting ORDER BY at DESC, id DESC LIMIT 1').get())
-  const plain = plainHouse(kennel.name, kennel.timeZone)
-  return row
-    ? { ...plain, ...(JSON.parse(row.settings) as Partial<House>), name: kennel.name, timeZone: kennel.timeZone }
-    : plain
-}
+export const readHouse = (db: Db): House =>
+  saidOver(db, db.prepare('SELECT settings FROM house_setting ORDER BY at DESC, id DESC LIMIT 1').get())
 
 /** What the house said of itself at a moment; the plain house before it ever did. */
-export function houseAt(db: Db, at: number): House {
-  const kennel = readKennel(db)
-  const row = kept
-    .optional()
-    .parse(db.prepare('SELECT settings FROM house_setting WHERE at <= ? ORDER BY at DESC, id DESC LIMIT 1').get(at))
-  const plain = plainHouse(kennel.name, kennel.timeZone)
-  return row
-    ? { ...plain, ...(JSON.parse(row.settings) as Partial<House>), name: kennel.name, timeZone: kennel.timeZone }
-    : plain
+export const houseAt = (db: Db, at: number): House =>
+  saidOver(db, db.prepare('SELECT settings FROM house_setting WHERE at <= ? ORDER BY at DESC, id DESC LIMIT 1').get(at))
+
+/** The plain house, with what was said over it; name and time zone lie with the kennel. */
+function saidOver(db: Db, found: unknown): House {
+  const { name, timeZone } = readKennel(db)
+  const row = kept.optional().parse(found)
+  const said = row ? keptHouse.parse(JSON.parse(row.settings)) : {}
+  const house: Record<string, unknown> = { ...plainHouse(name, timeZone), ...said, name, timeZone }
+  return house as House
 }
 
 export function appendHouse(db: Db, id: string, house: House, recordedBy: string, at: number): void {

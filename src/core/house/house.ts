@@ -56,6 +56,29 @@ const house = z
   })
 export type House = z.output<typeof house>
 
+const minute = z.int().min(0).max(1439)
+const shaped = house.shape
+/** What the house said, as it is kept: of versions before, without what nobody asked for then. */
+export const keptHouse = z
+  .object({
+    name: z.string(),
+    timeZone: z.string(),
+    unit: shaped.unit,
+    lengths: z.enum(['m', 'ft']),
+    temperatures: z.enum(['C', 'F']),
+    clock: shaped.clock,
+    dates: z.enum(['day-first', 'month-first']),
+    week: z.enum(['monday', 'sunday']),
+    meals: z.array(z.object({ name: z.string(), at: minute })),
+    quietFrom: z.union([z.literal(''), minute]),
+    quietTo: z.union([z.literal(''), minute]),
+    devices: z.array(z.object({ name: z.string(), policy: z.string() })),
+    foodWords: z.array(z.object({ name: z.string(), also: z.string() })),
+    backupFolder: z.string(),
+    caution: z.string(),
+  })
+  .partial()
+
 const space = z.object({
   id: z.string().max(64).default(''),
   name: line('The space', 60),

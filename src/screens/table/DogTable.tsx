@@ -27,6 +27,7 @@ export function DogTable({
         return setSeen({
           ok: false,
           reason: `The file has ${(chosen.size / 1e6).toFixed(1)} MB; ${(most / 1e6).toFixed(0)} are the most.`,
+          errors: {},
           problems: [],
         })
       const form = new FormData()
@@ -40,7 +41,7 @@ export function DogTable({
           setFile(undefined)
         }
       } catch {
-        setSeen({ ok: false, reason: 'No connection: nothing was added.', problems: [] })
+        setSeen({ ok: false, reason: 'No connection: nothing was added.', errors: {}, problems: [] })
       }
     })
   return (

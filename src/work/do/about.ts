@@ -2,6 +2,7 @@ import type { Db } from '@/store/database'
 import { findResident, type Resident } from '@/store/residents'
 import type { Done } from './correct'
 import { nobody, worksHere } from '../scene/who'
+import { refuse } from './deed'
 
 export type { Resident } from '@/store/residents'
 
@@ -17,10 +18,10 @@ export function aboutResident(
   return db
     .transaction((): Done => {
       const resident = findResident(db, form.residencyId)
-      if (!resident) return { ok: false, reason: 'There is no such dog here.' }
-      if (!worksHere(db, form.recordedBy)) return { ok: false, reason: nobody }
+      if (!resident) return refuse('There is no such dog here.')
+      if (!worksHere(db, form.recordedBy)) return refuse(nobody)
       const refusal = work(resident)
-      return refusal === undefined ? { ok: true, residencyId: resident.residencyId } : { ok: false, reason: refusal }
+      return refusal === undefined ? { ok: true, residencyId: resident.residencyId } : refuse(refusal)
     })
     .immediate()
 }

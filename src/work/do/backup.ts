@@ -3,8 +3,9 @@ import { join } from 'node:path'
 import { dayIn } from '@/core/days'
 import type { Db } from '@/store/database'
 import { readHouse } from '@/store/house'
+import { refuse, type Deed } from './deed'
 
-type BackedUp = { readonly ok: true; readonly file: string } | { readonly ok: false; readonly reason: string }
+type BackedUp = Deed<{ readonly file: string }>
 
 /** Copies the whole database into the house's backup folder, as one file that Kibou can be started with. */
 export async function backUp(db: Db, now: number): Promise<BackedUp> {
@@ -13,9 +14,9 @@ export async function backUp(db: Db, now: number): Promise<BackedUp> {
 
 async function copyTo(db: Db, name: string): Promise<BackedUp> {
   const { backupFolder } = readHouse(db)
-  if (backupFolder === '') return { ok: false, reason: 'The house has no backup folder yet.' }
+  if (backupFolder === '') return refuse('The house has no backup folder yet.')
   if (!existsSync(backupFolder) || !statSync(backupFolder).isDirectory())
-    return { ok: false, reason: `There is no folder ${backupFolder} on this machine.` }
+    return refuse(`There is no folder ${backupFolder} on this machine.`)
   const file = join(backupFolder, name)
   try {
     // Under another name until it is whole: half a copy must not be taken for one.
@@ -24,10 +25,7 @@ async function copyTo(db: Db, name: string): Promise<BackedUp> {
     return { ok: true, file }
   } catch (error) {
     rmSync(`${file}.part`, { force: true })
-    return {
-      ok: false,
-      reason: `The backup could not be written: ${error instanceof Error ? error.message : String(error)}`,
-    }
+    return refuse(`The backup could not be written: ${error instanceof Error ? error.message : String(error)}`)
   }
 }
 

@@ -12,8 +12,7 @@ import { ladderOf } from '../scene/regimes'
 import { refold } from '../record/refold'
 import { nobody, whoField, worksHere } from '../scene/who'
 import { baselineOf } from '../scene/baseline'
-
-const refuse = (reason: string): Done => ({ ok: false, reason })
+import { refuse } from './deed'
 
 const fact = { residencyId: z.uuid(), recordedBy: whoField }
 

@@ -31,9 +31,9 @@ import {
 import { writePasscode } from '@/store/signingIn'
 import { refold } from '../record/refold'
 import { handlers } from '../scene/who'
+import { wrongIn, type Deed } from './deed'
 
-export type FormResult =
-  { readonly ok: true; readonly id: string } | { readonly ok: false; readonly errors: Readonly<Record<string, string>> }
+export type FormResult = Deed<{ readonly id: string }>
 
 export const trainerForm = z
   .object({
@@ -135,7 +135,7 @@ export const dogForm = (curriculum: Curriculum, today: string, promisesNeeded = 
  */
 export function addPerson(db: Db, raw: unknown, now: number, passcodeHash?: string): FormResult {
   const parsed = trainerForm.safeParse(raw)
-  if (!parsed.success) return { ok: false, errors: fieldErrors(parsed.error) }
+  if (!parsed.success) return wrongIn(fieldErrors(parsed.error))
   const form = parsed.data
   return db
     .transaction((): FormResult => {
@@ -221,27 +221,23 @@ export function addDog(
   const curriculum = newestCurriculum(db)
   const today = dayIn(readKennel(db).timeZone, now)
   const parsed = dogForm(curriculum, today, promisesNeeded).safeParse(raw)
-  if (!parsed.success) return { ok: false, errors: fieldErrors(parsed.error) }
+  if (!parsed.success) return wrongIn(fieldErrors(parsed.error))
   const form = parsed.data
   return db
     .transaction((): FormResult => {
-      if (form.bornOn > today) return { ok: false, errors: { bornOn: 'That day has not come yet.' } }
+      if (form.bornOn > today) return wrongIn({ bornOn: 'That day has not come yet.' })
       if (form.leavesOn < today && !pastToo)
-        return { ok: false, errors: { leavesOn: 'This day is past: the dog would be gone already.' } }
+        return wrongIn({ leavesOn: 'This day is past: the dog would be gone already.' })
       const taken = dogInRun(db, form.run, form.arrivesOn, form.leavesOn)
-      if (taken !== undefined) return { ok: false, errors: { run: `${taken} has run ${form.run} during these days.` } }
+      if (taken !== undefined) return wrongIn({ run: `${taken} has run ${form.run} during these days.` })
       const id = form.key ?? v7()
-      if (form.key !== undefined && findResident(db, id))
-        return { ok: false, errors: { '': 'This booking was made already.' } }
+      if (form.key !== undefined && findResident(db, id)) return wrongIn({ '': 'This booking was made already.' })
       const before = form.dogId === '' ? undefined : dogsKnown(db).find((d) => d.id === form.dogId)
-      if (form.dogId !== '' && !before) return { ok: false, errors: { dogId: 'No such dog was here before.' } }
+      if (form.dogId !== '' && !before) return wrongIn({ dogId: 'No such dog was here before.' })
       const dogId = before?.id ?? v7()
       const clash = before && residencyDuring(db, dogId, form.arrivesOn, form.leavesOn)
       if (clash)
-        return {
-          ok: false,
-          errors: { arrivesOn: `${form.name} is here from ${clash.arrivesOn} to ${clash.leavesOn} already.` },
-        }
+        return wrongIn({ arrivesOn: `${form.name} is here from ${clash.arrivesOn} to ${clash.leavesOn} already.` })
       const wanted = wantedPromises(
         db,
         curriculum,
@@ -250,7 +246,7 @@ export function addDog(
         now,
         form.leavesOn < today,
       )
-      if ('errors' in wanted) return { ok: false, errors: wanted.errors }
+      if ('errors' in wanted) return wrongIn(wanted.errors)
       // A dog that comes back keeps its name in the books, its history and its words; it is tested afresh.
       if (!before)
         insertDog(db, {

@@ -9,6 +9,7 @@ import { append, nextNumber } from '@/store/facts/append'
 import { readKennel, readPlaces } from '@/store/kennel'
 import { refold } from '../record/refold'
 import { nobody, whoField, worksHere } from '../scene/who'
+import { refuse, type Deed } from './deed'
 
 /** Facts made at a desk, not on a tablet. */
 export const deskDevice = '01890000-0000-7000-8000-00000000de5c'
@@ -36,9 +37,8 @@ export const correctSetForm = z.object({
   outcomes: z.array(z.enum(outcomes)).max(60),
 })
 
-export type Done = { readonly ok: true; readonly residencyId: string } | { readonly ok: false; readonly reason: string }
-
-const refuse = (why: string): Done => ({ ok: false, reason: why })
+/** Done to a dog. */
+export type Done = Deed<{ readonly residencyId: string }>
 
 /** Takes a set back, with its reason. It stays in the log and counts for nothing. */
 export function voidSet(db: Db, form: z.infer<typeof voidForm>, now: number): Done {

@@ -22,6 +22,7 @@ import { regimesFor } from '../scene/regimes'
 import { derive, refold } from '../record/refold'
 import { nobody, whoField, worksHere } from '../scene/who'
 import { nameOf } from '../page/curriculum'
+import { refuse, type Deed, type Refusal } from './deed'
 
 export const moveForm = z.object({
   residencyId: z.uuid(),
@@ -50,13 +51,12 @@ export function previewMove(
 export function moveCurriculum(db: Db, form: z.infer<typeof moveForm>, now: number): Done {
   return db
     .transaction((): Done => {
-      if (!findResident(db, form.residencyId)) return { ok: false, reason: 'There is no such resident.' }
+      if (!findResident(db, form.residencyId)) return refuse('There is no such resident.')
       const to = { id: form.curriculumId, version: form.version }
-      if (!findCurriculum(db, to)) return { ok: false, reason: 'There is no such version.' }
-      if (!worksHere(db, form.recordedBy)) return { ok: false, reason: nobody }
+      if (!findCurriculum(db, to)) return refuse('There is no such version.')
+      if (!worksHere(db, form.recordedBy)) return refuse(nobody)
       const current = newest(regimesFor(db, form.residencyId, now)).curriculum
-      if (current.id === to.id && current.version === to.version)
-        return { ok: false, reason: 'It is on that version already.' }
+      if (current.id === to.id && current.version === to.version) return refuse('It is on that version already.')
       insertMove(db, v7(), form.residencyId, to, now, form.recordedBy)
       refold(db, form.residencyId, now)
       return { ok: true, residencyId: form.residencyId }
@@ -64,9 +64,7 @@ export function moveCurriculum(db: Db, form: z.infer<typeof moveForm>, now: numb
     .immediate()
 }
 
-export type DraftKept =
-  | { readonly ok: true; readonly revision: number }
-  | { readonly ok: false; readonly reason: string; readonly revision: number }
+export type DraftKept = Deed<{ readonly revision: number }, { readonly revision: number }>
 
 export const draftForm = z.object({ text: z.string().max(2_000_000), revision: z.number().int().min(0) })
 
@@ -74,15 +72,11 @@ export const draftForm = z.object({ text: z.string().max(2_000_000), revision: z
 export function saveDraft(db: Db, form: z.infer<typeof draftForm>, now: number): DraftKept {
   return db
     .transaction((): DraftKept => {
-      if (!readDraftText(form.text)) return { ok: false, reason: 'This is no curriculum.', revision: form.revision }
+      if (!readDraftText(form.text)) return { ...refuse('This is no curriculum.'), revision: form.revision }
       const had = readDraft(db)
       const revision = had?.revision ?? 0
       if (revision !== form.revision)
-        return {
-          ok: false,
-          reason: 'Somebody else changed the draft meanwhile. Load theirs, or export yours first.',
-          revision,
-        }
+        return { ...refuse('Somebody else changed the draft meanwhile. Load theirs, or export yours first.'), revision }
       writeDraft(db, {
         basedOn: had?.basedOn ?? nameOf(newestCurriculum(db)),
         text: form.text,
@@ -98,8 +92,15 @@ export function discardDraft(db: Db): void {
   dropDraft(db)
 }
 
-export type Published =
-  { readonly ok: true; readonly version: number } | { readonly ok: false; readonly faults: readonly CurriculumFault[] }
+export type Published = Deed<{ readonly version: number }, { readonly faults: readonly CurriculumFault[] }>
+
+/** Not published, with what stands where. */
+export const faulty = (
+  faults: readonly CurriculumFault[],
+): Refusal & { readonly faults: readonly CurriculumFault[] } => ({
+  ...refuse(faults[0]?.reason ?? 'Something is not right.'),
+  faults,
+})
 
 export const publishForm = z.object({ text: z.string(), recordedBy: z.string().min(1).max(64) })
 
@@ -109,10 +110,10 @@ export const publishForm = z.object({ text: z.string(), recordedBy: z.string().m
  */
 export function publishCurriculum(db: Db, form: z.infer<typeof publishForm>, now: number): Published {
   const read = readCurriculum(form.text)
-  if (!read.ok) return read
+  if (!read.ok) return faulty(read.faults)
   return db
     .transaction((): Published => {
-      if (!worksHere(db, form.recordedBy)) return { ok: false, faults: [{ where: 'file', reason: nobody }] }
+      if (!worksHere(db, form.recordedBy)) return faulty([{ where: 'file', reason: nobody }])
       const version = Math.max(0, ...listCurricula(db).map((v) => v.version)) + 1
       insertCurriculum(db, { ...read.curriculum, id: 'kennel', version }, now, form.recordedBy)
       dropDraft(db)

@@ -14,8 +14,7 @@ import type { Done } from './correct'
 import { nobody, whoField, worksHere } from '../scene/who'
 import { forbiddenIn, allergiesOf, foodWordsOf } from '../scene/food'
 import { loadBowls } from '../page/food'
-
-const refuse = (reason: string): Done => ({ ok: false, reason })
+import { refuse } from './deed'
 
 const fact = { residencyId: z.uuid(), recordedBy: whoField }
 

@@ -55,7 +55,7 @@ describe('booking a handoff', () => {
     )
     const from = Date.UTC(2026, 2, 4, 9)
     expect(bookHandoff(db, { residencyId: idOf(residencies, 0), personId: ada, from }, now).ok).toBe(true)
-    expect(bookHandoff(db, { residencyId: idOf(residencies, 1), personId: ada, from }, now)).toEqual({
+    expect(bookHandoff(db, { residencyId: idOf(residencies, 1), personId: ada, from }, now)).toMatchObject({
       ok: false,
       reason: 'That time is no longer free. Nothing was booked; choose another.',
     })

@@ -6,6 +6,7 @@ import { openPauses } from '@/store/stay'
 import { findResident } from '@/store/residents'
 import { standingOf } from '../record/refold'
 import { slotsFor } from '../scene/slots'
+import { refuse, type Deed } from './deed'
 
 export const bookingForm = z.object({
   residencyId: z.uuid(),
@@ -21,9 +22,7 @@ export const movingForm = z.object({
 
 export const cancelForm = z.object({ handoffId: z.uuid() })
 
-export type Booked = { readonly ok: true; readonly handoff: Handoff } | { readonly ok: false; readonly reason: string }
-
-const refuse = (reason: string): Booked => ({ ok: false, reason })
+export type Booked = Deed<{ readonly handoff: Handoff }>
 
 /** Books a free slot for a ready dog. Of two people who choose the same slot, the second is told. */
 export function bookHandoff(db: Db, form: z.infer<typeof bookingForm>, now: number): Booked {

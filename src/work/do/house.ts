@@ -6,6 +6,7 @@ import type { Db } from '@/store/database'
 import { allFeeds, appendHouse, writeDaysOff, writeFeeds, writeSpaces } from '@/store/house'
 import { readKennel, readPeople, replaceHours } from '@/store/kennel'
 import type { FormResult } from './begin'
+import { wrongIn } from './deed'
 
 export const isSection = (id: string): id is HouseSection => (houseSections as readonly string[]).includes(id)
 
@@ -13,7 +14,7 @@ export const isSection = (id: string): id is HouseSection => (houseSections as r
 export function keepSection(db: Db, section: HouseSection, typed: Typed, recordedBy: string, now: number): FormResult {
   const raw = nested(typed, severalInHouse)
   const parsed = sectionSchemas[section].safeParse(raw)
-  if (!parsed.success) return { ok: false, errors: fieldErrors(parsed.error) }
+  if (!parsed.success) return wrongIn(fieldErrors(parsed.error))
   return db
     .transaction((): FormResult => {
       switch (section) {
@@ -54,7 +55,7 @@ export function keepSection(db: Db, section: HouseSection, typed: Typed, recorde
         case 'hours': {
           const shifts = sectionSchemas.hours.parse(raw).hours
           const stranger = strangerIn(db, shifts)
-          if (stranger >= 0) return { ok: false, errors: { [`hours.${stranger}.personId`]: 'Choose who.' } }
+          if (stranger >= 0) return wrongIn({ [`hours.${stranger}.personId`]: 'Choose who.' })
           replaceHours(
             db,
             shifts.flatMap((h) =>
@@ -66,7 +67,7 @@ export function keepSection(db: Db, section: HouseSection, typed: Typed, recorde
         case 'daysOff': {
           const { off } = sectionSchemas.daysOff.parse(raw)
           const stranger = strangerIn(db, off)
-          if (stranger >= 0) return { ok: false, errors: { [`off.${stranger}.personId`]: 'Choose who.' } }
+          if (stranger >= 0) return wrongIn({ [`off.${stranger}.personId`]: 'Choose who.' })
           writeDaysOff(
             db,
             dayIn(readKennel(db).timeZone, now),

@@ -24,6 +24,7 @@ import { type FormResult, groundOf, usualPromise } from './begin'
 import { mostPlaces, whyNotPossible } from '@/core/handoff/possible'
 import { ladderOf } from '../scene/regimes'
 import { refold } from '../record/refold'
+import { wrongIn } from './deed'
 
 /** A draft is what somebody types, not a place to store things. */
 const mostFields = 600
@@ -69,13 +70,13 @@ export function keepStep(
   now: number,
 ): FormResult {
   const parsed = stepSchemas[step].safeParse(nested(typed, severalIn[step]))
-  if (!parsed.success) return { ok: false, errors: fieldErrors(parsed.error) }
+  if (!parsed.success) return wrongIn(fieldErrors(parsed.error))
   return db
     .transaction((): FormResult => {
       const resident = findResident(db, residencyId)
-      if (!resident) return { ok: false, errors: { '': 'There is no such dog here.' } }
+      if (!resident) return wrongIn({ '': 'There is no such dog here.' })
       const errors = followStep(db, resident, step, parsed.data, recordedBy, now)
-      if (errors) return { ok: false, errors }
+      if (errors) return wrongIn(errors)
       appendEntry(db, { id: v7(), residencyId, step, entry: parsed.data, at: now, recordedBy })
       dropDraft(db, residencyId, step)
       return { ok: true, id: residencyId }

@@ -7,6 +7,7 @@ import { findResident } from '@/store/residents'
 import type { Done } from './correct'
 import { ladderOf } from '../scene/regimes'
 import { nobody, whoField, worksHere } from '../scene/who'
+import { refuse } from './deed'
 
 const line = (most: number) =>
   z
@@ -36,8 +37,8 @@ export const triedForm = z.object({
 
 /** Keeps a note about a dog, to open its next block. */
 export function addNote(db: Db, form: z.infer<typeof noteForm>, now: number): Done {
-  if (!findResident(db, form.residencyId)) return { ok: false, reason: 'There is no such resident.' }
-  if (!worksHere(db, form.recordedBy)) return { ok: false, reason: nobody }
+  if (!findResident(db, form.residencyId)) return refuse('There is no such resident.')
+  if (!worksHere(db, form.recordedBy)) return refuse(nobody)
   insertNote(db, {
     id: v7(),
     residencyId: form.residencyId,
@@ -51,14 +52,14 @@ export function addNote(db: Db, form: z.infer<typeof noteForm>, now: number): Do
 
 /** Logs what was tried with a dog that is stuck, and how it went. */
 export function addTried(db: Db, form: z.infer<typeof triedForm>, now: number): Done {
-  if (!findResident(db, form.residencyId)) return { ok: false, reason: 'There is no such resident.' }
-  if (!worksHere(db, form.recordedBy)) return { ok: false, reason: nobody }
+  if (!findResident(db, form.residencyId)) return refuse('There is no such resident.')
+  if (!worksHere(db, form.recordedBy)) return refuse(nobody)
   if (
     !offersFor(ladderOf(db, form.residencyId, now), form.rungId, readTried(db, form.residencyId)).some(
       (o) => o.id === form.what,
     )
   )
-    return { ok: false, reason: 'That is nothing Kibou offers at this rung.' }
+    return refuse('That is nothing Kibou offers at this rung.')
   insertTried(db, {
     id: v7(),
     residencyId: form.residencyId,

@@ -2,6 +2,7 @@ import sharp from 'sharp'
 import type { Db } from '@/store/database'
 import { readPhoto, writePhoto } from '@/store/intake'
 import { findResident } from '@/store/residents'
+import { refuse, type Deed } from './deed'
 
 /** House: the most that is taken in, and the longest side that is kept, in pixels. */
 export const mostPhotoBytes = 12_000_000
@@ -11,9 +12,7 @@ const side = 640
 /** A picture that unfolds to more pixels than this is no photograph of a dog. */
 const mostPixels = 60_000_000
 
-export type PhotoDone =
-  | { readonly ok: true; readonly at: number }
-  | { readonly ok: false; readonly reason: string; readonly status: 400 | 404 | 413 }
+export type PhotoDone = Deed<{ readonly at: number }, { readonly status: 400 | 404 | 413 }>
 
 /** Keeps a picture of a dog, made anew as a small JPEG without what cameras write beside it. */
 export async function keepPhoto(
@@ -24,9 +23,9 @@ export async function keepPhoto(
   now: number,
 ): Promise<PhotoDone> {
   const resident = findResident(db, residencyId)
-  if (!resident) return { ok: false, status: 404, reason: 'There is no such dog here.' }
+  if (!resident) return { ...refuse('There is no such dog here.'), status: 404 }
   if (bytes.length > mostPhotoBytes)
-    return { ok: false, status: 413, reason: `The picture is too large: ${mostPhotoBytes / 1e6} MB are the most.` }
+    return { ...refuse(`The picture is too large: ${mostPhotoBytes / 1e6} MB are the most.`), status: 413 }
   try {
     const jpeg = await sharp(bytes, { limitInputPixels: mostPixels, failOn: 'error' })
       .rotate()
@@ -37,7 +36,7 @@ export async function keepPhoto(
     writePhoto(db, resident.dogId, jpeg, recordedBy, now)
     return { ok: true, at: now }
   } catch {
-    return { ok: false, status: 400, reason: 'That file is no picture Kibou can read: JPEG, PNG or WebP.' }
+    return { ...refuse('That file is no picture Kibou can read: JPEG, PNG or WebP.'), status: 400 }
   }
 }
 

@@ -11,8 +11,7 @@ import type { Done } from './correct'
 import { refold } from '../record/refold'
 import { nobody, whoField, worksHere } from '../scene/who'
 import { loadReward } from '../page/reward'
-
-const refuse = (reason: string): Done => ({ ok: false, reason })
+import { refuse } from './deed'
 
 const fact = { residencyId: z.uuid(), recordedBy: whoField }
 

@@ -21,6 +21,7 @@ import {
 import { nobody } from '../scene/who'
 import { fieldErrors } from '@/core/fields'
 import { addPerson, type FormResult } from './begin'
+import { refuse, wrongIn, type Deed, type Refusal } from './deed'
 
 /** House: a sign-in ends by itself so long after it was last used. The screen at a desk locks much sooner. */
 const idleMs = 14 * 3_600_000
@@ -35,9 +36,7 @@ export const passcode = z
 
 export const signInForm = z.object({ personId: z.string().min(1).max(64), passcode: z.string().max(128) })
 
-export type SignedIn =
-  | { readonly ok: true; readonly id: string; readonly person: Person }
-  | { readonly ok: false; readonly reason: string; readonly waitMs: number }
+export type SignedIn = Deed<{ readonly id: string; readonly person: Person }, { readonly waitMs: number }>
 
 /**
  * Opens the door for the right passcode; wrong ones slow down, and then pause, the person and the address they came
@@ -63,7 +62,7 @@ export async function signIn(
       if (late) return late
       if (!right || !person) {
         for (const key of keys) insertWrong(db, key, now)
-        return { ok: false, reason: 'That is not the passcode.', waitMs: tooMany(db, keys, now)?.waitMs ?? 0 }
+        return { ...refuse('That is not the passcode.'), waitMs: tooMany(db, keys, now)?.waitMs ?? 0 }
       }
       clearWrong(db, keys[0] ?? '', now - triesRule.withinMs)
       return { ok: true, id: begin(db, person.id, now), person }
@@ -71,14 +70,10 @@ export async function signIn(
     .immediate()
 }
 
-function tooMany(
-  db: Db,
-  keys: readonly string[],
-  now: number,
-): { ok: false; reason: string; waitMs: number } | undefined {
+function tooMany(db: Db, keys: readonly string[], now: number): (Refusal & { readonly waitMs: number }) | undefined {
   const waitMs = Math.max(...keys.map((key) => nextTryAt(wrongSince(db, key, now - triesRule.withinMs), now))) - now
   return waitMs > 0
-    ? { ok: false, reason: `Too many wrong tries. The next one is taken in ${sayWait(waitMs)}.`, waitMs }
+    ? { ...refuse(`Too many wrong tries. The next one is taken in ${sayWait(waitMs)}.`), waitMs }
     : undefined
 }
 
@@ -124,11 +119,11 @@ export const setUpForm = z
 /** Makes the first lead of an empty kennel; refused as soon as there is one. The id is that of the sign-in. */
 export async function setUp(db: Db, raw: unknown, now: number): Promise<FormResult> {
   const parsed = setUpForm.safeParse(raw)
-  if (!parsed.success) return { ok: false, errors: fieldErrors(parsed.error) }
+  if (!parsed.success) return wrongIn(fieldErrors(parsed.error))
   const made = await hash(parsed.data.passcode)
   return db
     .transaction((): FormResult => {
-      if (hasLead(db)) return { ok: false, errors: { '': 'This kennel has a lead already. Sign in instead.' } }
+      if (hasLead(db)) return wrongIn({ '': 'This kennel has a lead already. Sign in instead.' })
       const personId = v7()
       insertPerson(db, { id: personId, name: parsed.data.name, role: 'lead', createdAt: now })
       writePasscode(db, personId, made)
@@ -142,7 +137,7 @@ export async function setUp(db: Db, raw: unknown, now: number): Promise<FormResu
 export async function addSigner(db: Db, raw: unknown, now: number): Promise<FormResult> {
   const typed = z.object({ passcode: z.string() }).safeParse(raw).data?.passcode ?? ''
   const checked = typed === '' ? undefined : passcode.safeParse(typed)
-  if (checked && !checked.success) return { ok: false, errors: { passcode: checked.error.issues[0]?.message ?? '' } }
+  if (checked && !checked.success) return wrongIn({ passcode: checked.error.issues[0]?.message ?? '' })
   return addPerson(db, raw, now, checked && (await hash(checked.data)))
 }
 
@@ -150,8 +145,8 @@ export async function addSigner(db: Db, raw: unknown, now: number): Promise<Form
 export async function changePasscode(db: Db, who: unknown, raw: unknown, now: number): Promise<FormResult> {
   const parsed = passcode.safeParse(raw)
   const personId = readPeople(db).find((p) => p.id === who)?.id
-  if (personId === undefined) return { ok: false, errors: { '': nobody } }
-  if (!parsed.success) return { ok: false, errors: { passcode: parsed.error.issues[0]?.message ?? '' } }
+  if (personId === undefined) return wrongIn({ '': nobody })
+  if (!parsed.success) return wrongIn({ passcode: parsed.error.issues[0]?.message ?? '' })
   const made = await hash(parsed.data)
   return db
     .transaction((): FormResult => {

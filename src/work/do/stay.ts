@@ -12,6 +12,7 @@ import { aboutResident } from './about'
 import { reasonBeside, type Done } from './correct'
 import { refold } from '../record/refold'
 import { nobody, whoField, worksHere } from '../scene/who'
+import { refuse } from './deed'
 
 export const stayForm = z.object({
   residencyId: z.uuid(),
@@ -25,7 +26,6 @@ export const stayForm = z.object({
  * run.
  */
 export function changeStay(db: Db, form: z.infer<typeof stayForm>, now: number): Done {
-  const refuse = (reason: string): Done => ({ ok: false, reason })
   return db
     .transaction((): Done => {
       const resident = findResident(db, form.residencyId)
@@ -101,9 +101,9 @@ export const resumeForm = z.object({ residencyId: z.uuid(), recordedBy: whoField
 
 /** The dog is worked again, from today. */
 export function resume(db: Db, form: z.infer<typeof resumeForm>, now: number): Done {
-  if (!worksHere(db, form.recordedBy)) return { ok: false, reason: nobody }
+  if (!worksHere(db, form.recordedBy)) return refuse(nobody)
   const open = openPauses(db).get(form.residencyId)
-  if (!open) return { ok: false, reason: 'It is not paused.' }
+  if (!open) return refuse('It is not paused.')
   endPause(db, open.id, dayIn(readKennel(db).timeZone, now), form.recordedBy)
   return { ok: true, residencyId: form.residencyId }
 }

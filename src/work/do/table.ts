@@ -9,6 +9,7 @@ import type { OwnerPromise } from '@/core/promise/ownerPromise'
 import { allResidencyIds, dogsKnown, findResident, readPromises } from '@/store/residents'
 import { addDog } from './begin'
 import { keepStep } from './intake'
+import { refuse, type Deed } from './deed'
 
 /**
  * Columns of the table of dogs and owners, in order. Words in brackets say what each may hold; the first five are
@@ -69,9 +70,7 @@ export interface TableProblem {
   readonly problem: string
 }
 
-export type TableResult =
-  | { readonly ok: true; readonly dogs: readonly string[] }
-  | { readonly ok: false; readonly reason: string; readonly problems: readonly TableProblem[] }
+export type TableResult = Deed<{ readonly dogs: readonly string[] }, { readonly problems: readonly TableProblem[] }>
 
 /** Every residency there ever was as a table. */
 export function exportTable(db: Db): string {
@@ -128,19 +127,18 @@ class Undone extends Error {}
  */
 export function importTable(db: Db, bytes: Uint8Array, recordedBy: string, now: number, keep: boolean): TableResult {
   const read = readCsv(bytes)
-  if (!read.ok) return { ok: false, reason: read.reason, problems: [] }
+  if (!read.ok) return { ...refuse(read.reason), problems: [] }
   const missing = needed.filter((c) => !read.header.includes(c))
   if (missing.length > 0)
     return {
-      ok: false,
-      reason: `These columns are missing: ${missing.join(', ')}. The first row names the columns.`,
+      ...refuse(`These columns are missing: ${missing.join(', ')}. The first row names the columns.`),
       problems: [],
     }
   const unknown = read.header.filter((h) => h !== '' && !(tableColumns as readonly string[]).includes(h))
   if (unknown.length > 0)
-    return { ok: false, reason: `Kibou does not know these columns: ${unknown.join(', ')}.`, problems: [] }
+    return { ...refuse(`Kibou does not know these columns: ${unknown.join(', ')}.`), problems: [] }
   const named = read.header.filter((h) => h !== '')
-  if (new Set(named).size < named.length) return { ok: false, reason: 'A column is there twice.', problems: [] }
+  if (new Set(named).size < named.length) return { ...refuse('A column is there twice.'), problems: [] }
   const problems: TableProblem[] = []
   const dogs: string[] = []
   try {
@@ -160,11 +158,12 @@ export function importTable(db: Db, bytes: Uint8Array, recordedBy: string, now: 
   } catch (error) {
     if (!(error instanceof Undone)) throw error
   }
-  if (read.rows.length === 0) return { ok: false, reason: 'There is a header and nothing below it.', problems: [] }
+  if (read.rows.length === 0) return { ...refuse('There is a header and nothing below it.'), problems: [] }
   if (problems.length > 0)
     return {
-      ok: false,
-      reason: `${problems.length} ${problems.length === 1 ? 'thing is' : 'things are'} not right; nothing was added.`,
+      ...refuse(
+        `${problems.length} ${problems.length === 1 ? 'thing is' : 'things are'} not right; nothing was added.`,
+      ),
       problems,
     }
   return { ok: true, dogs }

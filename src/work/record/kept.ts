@@ -29,10 +29,14 @@ const markRow = z.object({
 /** The kept standing of a residency as of this moment; undefined when none holds. */
 export function kept(db: Db, residencyId: string, now: number): Kept | undefined {
   const row = readStanding(db, residencyId, { now, foldVersion })
+  const state = row && ownState(row.state)
+  const summary = row && ownSummary(row.summary)
   return (
-    row && {
-      state: own<DogState>(row.state),
-      summary: own<Summary>(row.summary),
+    row &&
+    state &&
+    summary && {
+      state,
+      summary,
       mark: row.mark === '' ? undefined : markRow.parse(JSON.parse(row.mark)),
     }
   )
@@ -70,17 +74,41 @@ const lastRead = new WeakMap<Db, ReadonlyMap<string, Read>>()
 export function keptSummaries(db: Db, day: string, now: number): ReadonlyMap<string, Summary> {
   const before = lastRead.get(db)
   const read = new Map(
-    [...readSummaries(db, day, { now, foldVersion })].map(([id, text]) => {
+    [...readSummaries(db, day, { now, foldVersion })].flatMap(([id, text]): [string, Read][] => {
       const known = before?.get(id)
-      return [id, known?.text === text ? known : { text, summary: own<Summary>(text) }] as const
+      if (known?.text === text) return [[id, known]]
+      const summary = ownSummary(text)
+      return summary ? [[id, { text, summary }]] : []
     }),
   )
   lastRead.set(db, read)
   return new Map([...read].map(([id, r]) => [id, r.summary]))
 }
 
+const stateShape = z.looseObject({
+  tick: z.number(),
+  runs: z.record(
+    z.string(),
+    z.looseObject({ position: z.number(), tallies: z.looseObject({}), window: z.looseObject({}) }),
+  ),
+})
+const summaryShape = z.looseObject({
+  commands: z.array(z.looseObject({ command: z.string(), runs: z.array(z.looseObject({ id: z.string() })) })),
+  needs: z.array(z.looseObject({ command: z.string() })),
+})
+const ownState = (json: string): DogState | undefined => own<DogState>(stateShape, json)
+const ownSummary = (json: string): Summary | undefined => own<Summary>(summaryShape, json)
+
 /**
- * Reads back what `keep` wrote under the same fold version. This is our own derived value, not an outside boundary:
- * parsing it field by field would cost more than deriving the wall, and anything odd in it is cured by a rebuild.
+ * Reads back what `keep` wrote under the same fold version; undefined for anything that is not of that shape, which is
+ * then made again from the facts. The shape is looked at as far as who reads it would fall over it: field by field it
+ * would cost more than deriving the wall.
  */
-const own = <T>(json: string): T => JSON.parse(json) as T
+function own<T>(shape: z.ZodType, json: string): T | undefined {
+  try {
+    const value: unknown = JSON.parse(json)
+    return shape.safeParse(value).success ? (value as T) : undefined
+  } catch {
+    return undefined
+  }
+}

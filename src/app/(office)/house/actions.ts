@@ -7,6 +7,7 @@ import { requestTime } from '@/work/scene/clock'
 import { backUp } from '@/work/do/backup'
 import { isSection, keepSection } from '@/work/do/house'
 import { actOnForm, typed } from '../typed'
+import { refuse } from '@/work/do/deed'
 
 export const keepHouse = actOnForm('lead', (who, form) => {
   const section = form.get('section')
@@ -19,6 +20,6 @@ export const keepHouse = actOnForm('lead', (who, form) => {
 
 export const backUpNow = act(
   'lead',
-  (reason): Told & { file?: string } => ({ ok: false, reason }),
+  (reason): Told & { file?: string } => refuse(reason),
   async (): Promise<Told & { file?: string }> => backUp(kennelDatabase(), requestTime()),
 )

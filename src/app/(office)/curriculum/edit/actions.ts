@@ -8,45 +8,40 @@ import { requestTime } from '@/work/scene/clock'
 import {
   discardDraft,
   draftForm,
+  faulty,
   publishCurriculum,
   publishForm,
   saveDraft,
   type DraftKept,
   type Published,
 } from '@/work/do/curriculum'
+import { refuse } from '@/work/do/deed'
 
 export const save = act(
   'lead',
-  (reason): DraftKept => ({ ok: false, reason, revision: 0 }),
+  (reason): DraftKept => ({ ...refuse(reason), revision: 0 }),
   (_, raw: unknown): DraftKept => {
     const parsed = draftForm.safeParse(raw)
-    if (!parsed.success) return { ok: false, reason: 'This draft is too large to keep.', revision: 0 }
+    if (!parsed.success) return { ...refuse('This draft is too large to keep.'), revision: 0 }
     return saveDraft(kennelDatabase(), parsed.data, requestTime())
   },
 )
 
 export const publish = act(
   'lead',
-  (reason): Published => ({ ok: false, faults: [{ where: 'you', reason }] }),
+  (reason): Published => faulty([{ where: 'you', reason }]),
   (who, raw: unknown): Published => {
     const parsed = publishForm.safeParse(signed(raw, who))
     if (!parsed.success)
-      return {
-        ok: false,
-        faults: parsed.error.issues.map((i) => ({ where: i.path.join('.') || 'file', reason: i.message })),
-      }
+      return faulty(parsed.error.issues.map((i) => ({ where: i.path.join('.') || 'file', reason: i.message })))
     const done = publishCurriculum(kennelDatabase(), parsed.data, requestTime())
     if (done.ok) revalidatePath('/', 'layout')
     return done
   },
 )
 
-export const discard = act(
-  'lead',
-  (reason): Told => ({ ok: false, reason }),
-  (): Told => {
-    discardDraft(kennelDatabase())
-    revalidatePath('/', 'layout')
-    return { ok: true }
-  },
-)
+export const discard = act('lead', refuse, (): Told => {
+  discardDraft(kennelDatabase())
+  revalidatePath('/', 'layout')
+  return { ok: true }
+})

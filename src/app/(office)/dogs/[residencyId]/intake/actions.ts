@@ -9,10 +9,11 @@ import { isStep } from '@/store/intake'
 import { requestTime } from '@/work/scene/clock'
 import { keepStep, saveDraft } from '@/work/do/intake'
 import { actOnForm, typed } from '../../../typed'
+import { refuse } from '@/work/do/deed'
 
 export const saveIntakeDraft = act(
   'trainer',
-  (reason): { ok: boolean; reason?: string } => ({ ok: false, reason }),
+  (reason): { readonly ok: boolean } => refuse(reason),
   (who, raw: unknown): { ok: boolean; reason?: string } => saveDraft(kennelDatabase(), raw, who.id, requestTime()),
 )
 

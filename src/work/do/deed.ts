@@ -1,0 +1,20 @@
+/** Why a deed was not done: in a sentence, and field by field where a form asked for it. Nothing of it was written. */
+export interface Refusal {
+  readonly ok: false
+  readonly reason: string
+  /** By field of the form; what is under no name is wrong with the whole. */
+  readonly errors: Readonly<Record<string, string>>
+}
+
+/** What every deed answers: what it made, or why not. `Also`: what a refusal says beside it. */
+export type Deed<Made extends object = object, Also extends object = object> =
+  ({ readonly ok: true } & Made) | (Refusal & Also)
+
+export const refuse = (reason: string): Refusal => ({ ok: false, reason, errors: { '': reason } })
+
+/** A form came with these faults. */
+export const wrongIn = (errors: Readonly<Record<string, string>>): Refusal => ({
+  ok: false,
+  reason: Object.values(errors)[0] ?? 'Something is not right.',
+  errors,
+})
