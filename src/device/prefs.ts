@@ -1,19 +1,23 @@
-import { z } from 'zod'
+import * as z from 'zod/mini'
 
 /** What a key of a remote or a foot switch can do. */
 export const remoteActions = ['go', 'helped', 'late', 'miss', 'undo'] as const
 export type RemoteAction = (typeof remoteActions)[number]
 
-const keys = z.array(z.string().min(1).max(32)).max(4)
+const keys = z.array(z.string().check(z.minLength(1), z.maxLength(32))).check(z.maxLength(4))
 const prefs = z.object({
-  thumb: z.enum(['right', 'left']).catch('right'),
-  sounds: z.boolean().catch(false),
-  ticks: z.boolean().catch(false),
-  payTones: z.boolean().catch(true),
-  buzzes: z.boolean().catch(true),
-  remote: z
-    .object({ go: keys, helped: keys, late: keys, miss: keys, undo: keys })
-    .catch({ go: ['PageDown'], helped: ['.'], late: [], miss: ['PageUp'], undo: ['Escape'] }),
+  thumb: z.catch(z.enum(['right', 'left']), 'right'),
+  sounds: z.catch(z.boolean(), false),
+  ticks: z.catch(z.boolean(), false),
+  payTones: z.catch(z.boolean(), true),
+  buzzes: z.catch(z.boolean(), true),
+  remote: z.catch(z.object({ go: keys, helped: keys, late: keys, miss: keys, undo: keys }), {
+    go: ['PageDown'],
+    helped: ['.'],
+    late: [],
+    miss: ['PageUp'],
+    undo: ['Escape'],
+  }),
 })
 /** How this device is held and heard. */
 export type Prefs = z.output<typeof prefs>

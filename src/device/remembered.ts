@@ -1,16 +1,16 @@
-import { z } from 'zod'
+import * as z from 'zod/mini'
 
 /** Where and how this device last worked: the next set begins with it, whichever dog it is. */
 const remembered = z.object({
   at: z.number(),
-  placeId: z.string().optional(),
-  personId: z.string().optional(),
-  helper: z.boolean().default(false),
-  band: z.enum(['over-15', '5-15', 'under-5']).nullable().default(null),
+  placeId: z.optional(z.string()),
+  personId: z.optional(z.string()),
+  helper: z._default(z.boolean(), false),
+  band: z._default(z.nullable(z.enum(['over-15', '5-15', 'under-5'])), null),
   /** The dogs that were about lately, newest first. */
-  partners: z.array(z.string()).max(3).default([]),
-  temperatureC: z.number().nullable().default(null),
-  humidity: z.number().nullable().default(null),
+  partners: z._default(z.array(z.string()).check(z.maxLength(3)), []),
+  temperatureC: z._default(z.nullable(z.number()), null),
+  humidity: z._default(z.nullable(z.number()), null),
 })
 export type Remembered = z.output<typeof remembered>
 

@@ -1,5 +1,6 @@
 import { z } from 'zod'
-import { dogTraits, type DogTraits } from '@/core/dog/traits'
+import type { DogTraits } from '@/core/dog/traits'
+import { dogTraits } from '@/core/dog/traitsSchema'
 import type { OwnerPromise } from '@/core/promise/ownerPromise'
 import type { Db } from './database'
 

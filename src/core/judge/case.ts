@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { kits, placeKinds, promptLevels } from '../curriculum/types'
-import { dogTraits, plainDog } from '../dog/traits'
+import { plainDog } from '../dog/traits'
+import { dogTraits } from '../dog/traitsSchema'
 import { outcomes } from '../facts/fact'
 
 /**

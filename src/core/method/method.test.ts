@@ -10,7 +10,8 @@ import { commandStanding } from '../promise/standing'
 import { summarise } from '../promise/summary'
 import { dayName, monday, msPerDay, passTo, suggestedFor, work, type SetPlan } from '../tests/facts'
 import { promptOf, type DogWords } from './instruct'
-import { chosen, defaultMethod, methodAt, methodChange, methodRows, type Method } from './rows'
+import { methodChange } from './change'
+import { chosen, defaultMethod, methodAt, methodRows, type Method } from './rows'
 
 const dog = { traits: plainDog, side: 'left' as const, young: false }
 const regimeUnder = (method: Method): Regimes => [

@@ -1,5 +1,3 @@
-import { z } from 'zod'
-
 /**
  * The house method: every question on which practitioners differ, as a setting. Judging rows change standings and
  * suggestions from the next rep on; instructing rows change prompts and prints; fixed rows are Kibou's own and cannot
@@ -319,19 +317,6 @@ export const findRow = (id: string): MethodRow | undefined => byId.get(id)
 export type Method = Readonly<Record<string, string>>
 
 export const defaultMethod: Method = Object.fromEntries(methodRows.map((r) => [r.id, r.default]))
-
-/** One setting switched: a fact with a date. */
-export const methodChange = z
-  .strictObject({ row: z.string(), option: z.string() })
-  .refine((c) => byId.has(c.row), { path: ['row'], message: 'no such question' })
-  .refine((c) => byId.get(c.row)?.kind !== 'fixed', {
-    path: ['row'],
-    message: 'fixed: Kibou decides this one, and says why',
-  })
-  .refine((c) => byId.get(c.row)?.options.some((o) => o.id === c.option) ?? true, {
-    path: ['option'],
-    message: 'no such school',
-  })
 
 export interface DatedChange {
   readonly at: number

@@ -13,11 +13,10 @@ import { WaysProvider } from '@/ui/ways'
 import { NeedsPerson } from '@/ui/NeedsPerson'
 import { phone } from '@/ui/theme'
 import type { BlockView } from '@/work/page/block'
-import { SmallSheet, type LastSmall } from '../shell/SmallSheet'
+import type { LastSmall } from '../shell/SmallSheet'
 import { useOutbox, useOutboxStatus } from '../shell/Tray'
-import { AfterBlock } from './AfterBlock'
 import { BreakNow } from './BreakNow'
-import { Hands } from './Hands'
+import { AfterBlock, fetchLater, Hands, SmallSheet } from './later'
 import { OutboxNow } from './outboxNow'
 import { PlanStrip } from './Plan'
 import { Prep } from './Prep'
@@ -35,7 +34,7 @@ export function BlockScreen({ view }: { view: BlockView }) {
     const before = document.documentElement.dataset['theme']
     document.documentElement.dataset['theme'] = 'yard'
     const letGo = keepAwake()
-    void keepThisPage()
+    void fetchLater().then(keepThisPage)
     return () => {
       document.documentElement.dataset['theme'] = before ?? 'day'
       letGo()

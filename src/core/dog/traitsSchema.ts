@@ -1,0 +1,29 @@
+import { z } from 'zod'
+
+/** What of a dog itself changes its ladder. Everything false is a grown, sound dog that works for food. */
+export const dogTraits = z
+  .strictObject({
+    deaf: z.boolean(),
+    blind: z.boolean(),
+    /** Old, lame, long-backed or arthritic: fewer rises, soft floor, the down instead of the sit. */
+    stiff: z.boolean(),
+    giant: z.boolean(),
+    /** Frightened of people. */
+    shy: z.boolean(),
+    /** So fond of people that they are the distraction. */
+    fond: z.boolean(),
+    anxious: z.boolean(),
+    /** Works for toys, not for food. */
+    toys: z.boolean(),
+    /** Pulls hard on the leash. */
+    puller: z.boolean(),
+    /** These three bear heat badly. */
+    flat: z.boolean().default(false),
+    heavy: z.boolean().default(false),
+    dark: z.boolean().default(false),
+    bornOn: z
+      .string()
+      .regex(/^\d{4}-\d{2}-\d{2}$/)
+      .nullable(),
+  })
+  .readonly()

@@ -1,0 +1,65 @@
+import { noPressureBecause, pressureEffects, pressureReasons } from '@/core/block/leashPressure'
+import { findCommand, runKey } from '@/core/curriculum/lookup'
+import type { FactOf } from '@/core/facts/wire'
+import { chosen } from '@/core/method/rows'
+import { topHeld } from '@/core/progress/state'
+import type { Outbox } from '@/device/outbox'
+import type { BlockView } from '@/work/page/block'
+import type { Block } from './useBlock'
+
+/** What is said of one correction; the next one begins with what was said of the last. */
+export type Said = Pick<FactOf<'correction'>, 'device' | 'reason' | 'askedFirst' | 'effect'>
+/** A correction kept in this set, and what was said of it. */
+export interface Kept {
+  readonly id: string
+  readonly said: Said
+}
+
+/** Whether this house has a ledger of corrections at all. */
+export const hasLedger = (view: BlockView): boolean =>
+  chosen(view.method, 'corrections') !== 'none' && view.pressure.devices.length > 0
+
+/** Why none is recorded as allowed for this dog and command; undefined when it may be. */
+export function refusalFor(view: BlockView, block: Block, commandId: string): string | undefined {
+  const found = findCommand(view.curriculum, commandId)
+  const held = found?.runs.some((run) => topHeld(run, block.base.runs[runKey(found.id, run.id)]) >= 0) ?? false
+  return noPressureBecause({
+    method: view.method,
+    devices: view.pressure.devices,
+    consents: view.pressure.consents,
+    bornOn: view.resident.traits.bornOn,
+    today: view.today,
+    held,
+  })
+}
+
+export const firstSaid = (view: BlockView): Said => ({
+  device: view.pressure.devices[0] ?? '',
+  reason: pressureReasons[0],
+  askedFirst: true,
+  effect: pressureEffects[0],
+})
+
+/** Keeps one correction; in the stead of another when more was said of that. */
+export function keepPressure(
+  outbox: Outbox,
+  view: BlockView,
+  block: Block,
+  command: string,
+  said: Said,
+  instead?: Kept,
+): Kept | undefined {
+  if (!block.block) return undefined
+  if (instead) outbox.add({ kind: 'voided', targetId: instead.id, reason: 'said more exactly', recordedBy: view.me })
+  return {
+    id: outbox.add({
+      kind: 'correction',
+      residencyId: view.resident.residencyId,
+      blockId: block.block.id,
+      command,
+      ...said,
+      recordedBy: view.me,
+    }).id,
+    said,
+  }
+}
