@@ -8,7 +8,8 @@ import { lengthWarning } from '@/core/block/rest'
 import { keepAwake } from '@/device/awake'
 import { keepThisPage, mayReloadOffline } from '@/device/offline'
 import type { Outbox } from '@/device/outbox'
-import { readPrefs, usualPrefs, writePrefs, type Prefs } from '@/device/prefs'
+import type * as Memory from '@/device/memory'
+import { writePrefs, type Prefs } from '@/device/prefs'
 import { WaysProvider } from '@/ui/ways'
 import { NeedsPerson } from '@/ui/NeedsPerson'
 import { phone } from '@/ui/theme'
@@ -30,20 +31,24 @@ import { Working, type WorkPanel } from './Working'
 /** The working session of one dog: waits only for the device's own memory to open. */
 export function BlockScreen({ view }: { view: BlockView }) {
   const outbox = useOutbox()
+  const [memory, setMemory] = useState<typeof Memory>()
   useEffect(() => {
     const before = document.documentElement.dataset['theme']
     document.documentElement.dataset['theme'] = 'yard'
     const letGo = keepAwake()
-    void fetchLater().then(keepThisPage)
+    void import('@/device/memory').then((m) => setMemory(m))
+    // What is fetched for later waits until the page has woken.
+    const idle = whenIdle(() => void fetchLater().then(keepThisPage))
     return () => {
+      idle()
       document.documentElement.dataset['theme'] = before ?? 'day'
       letGo()
     }
   }, [])
-  return outbox ? (
+  return outbox && memory ? (
     <WaysProvider ways={view.ways}>
       <OutboxNow.Provider value={outbox}>
-        <InHand view={view} outbox={outbox} />
+        <InHand view={view} outbox={outbox} memory={memory} />
       </OutboxNow.Provider>
     </WaysProvider>
   ) : (
@@ -52,6 +57,17 @@ export function BlockScreen({ view }: { view: BlockView }) {
       <p role="status">Opening this device’s memory …</p>
     </Page>
   )
+}
+
+/** Does something when the browser has time, within two seconds; gives how to call it off. */
+function whenIdle(then: () => void): () => void {
+  // Not every browser has it.
+  if (!('requestIdleCallback' in window)) {
+    const timer = setTimeout(then, 1000)
+    return () => clearTimeout(timer)
+  }
+  const idle = requestIdleCallback(then, { timeout: 2000 })
+  return () => cancelIdleCallback(idle)
 }
 
 const Top = memo(function Top({
@@ -117,7 +133,7 @@ const KeptHere = memo(function KeptHere({ view, outbox }: { view: BlockView; out
   const status = useDeferredValue(useOutboxStatus(outbox))
   useLeaveWarning(status.kept > 0 && status.offline)
   return (
-    <Memory
+    <KeptLine
       role="status"
       data-offline={status.offline || status.signedOut || status.fleeting || status.refused.length > 0}
     >
@@ -136,7 +152,7 @@ const KeptHere = memo(function KeptHere({ view, outbox }: { view: BlockView; out
           </a>
         </>
       )}
-    </Memory>
+    </KeptLine>
   )
 })
 
@@ -153,8 +169,8 @@ function useLeaveWarning(waits: boolean): void {
   }, [waits])
 }
 
-function usePrefs(): [Prefs, (next: Prefs) => void] {
-  const [prefs, setPrefs] = useState(() => (typeof window === 'undefined' ? usualPrefs : readPrefs()))
+function usePrefs(memory: typeof Memory): [Prefs, (next: Prefs) => void] {
+  const [prefs, setPrefs] = useState(memory.readPrefs)
   return [
     prefs,
     useCallback((next: Prefs) => {
@@ -166,9 +182,9 @@ function usePrefs(): [Prefs, (next: Prefs) => void] {
 
 const seedNow = (): number => crypto.getRandomValues(new Uint32Array(1))[0] ?? 0
 
-function InHand({ view, outbox }: { view: BlockView; outbox: Outbox }) {
+function InHand({ view, outbox, memory }: { view: BlockView; outbox: Outbox; memory: typeof Memory }) {
   const block = useBlock(view, outbox, seedNow)
-  const [prefs, setPrefs] = usePrefs()
+  const [prefs, setPrefs] = usePrefs(memory)
   const [phase, setPhase] = useState<'work' | 'hands' | 'after'>('work')
   const [was, setWas] = useState<Setup>()
   const [panel, setPanel] = useState<WorkPanel>('none')
@@ -224,6 +240,7 @@ function InHand({ view, outbox }: { view: BlockView; outbox: Outbox }) {
           view={view}
           block={block}
           was={was}
+          recall={memory.recall}
           onBegin={(setup, plan, n) => {
             block.begin(setup, plan, n)
             setWas(setup)
@@ -385,7 +402,7 @@ const Gear = styled(AriaButton)`
   text-underline-offset: 0.2em;
   cursor: pointer;
 `
-const Memory = styled.span`
+const KeptLine = styled.span`
   font-size: var(--t-2);
   color: var(--ink-2);
   ${phone} {

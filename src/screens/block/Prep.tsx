@@ -8,7 +8,8 @@ import { kitTurn } from '@/core/evidence/kit'
 import { findCommand, findRung } from '@/core/curriculum/lookup'
 import { sayRule } from '@/core/rule/rule'
 import type { Prefs } from '@/device/prefs'
-import { recall, remember } from '@/device/remembered'
+import { remember } from '@/device/remembered'
+import type * as Memory from '@/device/memory'
 import { lineOf } from '@/core/views/line'
 import { Line } from '@/ui/Line'
 import { Choose } from '@/ui/Choose'
@@ -32,13 +33,14 @@ interface Props {
   readonly onBegin: (setup: Setup, plan: readonly BlockItem[], item: number) => void
   readonly onEnd: (() => void) | undefined
   readonly prefs: Prefs
+  readonly recall: typeof Memory.recall
 }
 
 /**
  * Before a set: what is known of the dog before the first, then rung, place, level and kit, each with a default, so
  * that one tap begins.
  */
-export function Prep({ view, block, was, onBegin, onEnd, prefs }: Props) {
+export function Prep({ view, block, was, onBegin, onEnd, prefs, recall }: Props) {
   const [draft, setDraft] = useState<readonly BlockItem[]>(() => firstPlan(view))
   const [changing, setChanging] = useState<number | undefined>()
   const [change, setChange] = useState<Partial<Setup>>({})
