@@ -4,7 +4,8 @@ export default defineConfig({
   testDir: 'e2e',
   outputDir: 'test-results/browser',
   globalSetup: './e2e/support/globalSetup.ts',
-  workers: 2,
+  // Two cores, and tests that wait for clocks: a third keeps them busy.
+  workers: 3,
   fullyParallel: true,
   // Generous on purpose: a shared machine may be ten times slower for a while, and no test here measures time.
   timeout: 300_000,

@@ -11,7 +11,6 @@ test(
   async ({ page, kibou }) => {
     const since = Date.now()
     await visit(page, `${kibou.url}/paper`)
-    await expectNoAxeFindings(page)
     await page.keyboard.type('8 sit-stay 10 s CCM4C')
     await page.keyboard.press('Enter')
     await page.keyboard.type('2 recall CHL')
