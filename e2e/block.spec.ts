@@ -153,7 +153,7 @@ test.describe('a whole block on a phone', () => {
   }) => {
     const since = Date.now()
     await visit(page, `${kibou.url}/dogs/${kibou.dog('Wren')}/work/recall`)
-    await page.getByRole('button', { name: 'Hands and sounds' }).tap()
+    await page.getByRole('button', { name: 'Thumb and sounds' }).tap()
     await page.getByRole('button', { name: 'Left thumb' }).tap()
     await page.getByRole('button', { name: /key for Late/ }).tap()
     await page.keyboard.press('F9')
@@ -379,7 +379,7 @@ test(
           lock: 'wakeLock' in navigator,
         })),
       ).toEqual({ secure: false, worker: false, uuid: false, lock: false })
-      await page.getByRole('button', { name: 'Hands and sounds' }).click()
+      await page.getByRole('button', { name: 'Thumb and sounds' }).click()
       await expect(page.getByText(/The screen may go dark here/)).toBeVisible()
       await page.getByRole('button', { name: 'Back', exact: true }).click()
       const before = await workReps(page, 3, pointer)

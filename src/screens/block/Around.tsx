@@ -22,7 +22,7 @@ const exercise = [
   { id: '180', name: '3 h ago', ms: 3 * 3_600_000 },
 ] as const
 
-type Part = 'place' | 'level' | 'kit' | 'hands' | 'heat' | 'pay'
+type Part = 'place' | 'level' | 'kit' | 'leash' | 'heat' | 'pay'
 
 /** What is about: place, level and distance, kit, hands and who helps, heat, pay. A tap each; the device remembers. */
 export function Around({
@@ -56,7 +56,7 @@ export function Around({
     },
     { id: 'kit', name: 'Kit', now: measures.words(full.kit) },
     {
-      id: 'hands',
+      id: 'leash',
       name: 'Leash',
       now: [
         view.people.find((p) => p.id === full.personId)?.name.split(' ')[0] ?? '',
@@ -131,7 +131,7 @@ export function Around({
             }}
           />
         )}
-        {part === 'hands' && !choosingDog && (
+        {part === 'leash' && !choosingDog && (
           <>
             <One
               label="On the leash"
@@ -159,7 +159,7 @@ export function Around({
             </Group>
           </>
         )}
-        {part === 'hands' && choosingDog && (
+        {part === 'leash' && choosingDog && (
           <Many
             aria-label="Second dog"
             selectionMode="single"

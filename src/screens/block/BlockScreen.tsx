@@ -17,7 +17,7 @@ import type { BlockView } from '@/work/page/block'
 import type { LastSmall } from '../shell/SmallSheet'
 import { useOutbox, useOutboxStatus } from '../shell/Tray'
 import { BreakNow } from './BreakNow'
-import { AfterBlock, fetchLater, Hands, SmallSheet } from './later'
+import { AfterBlock, fetchLater, Thumb, SmallSheet } from './later'
 import { OutboxNow } from './outboxNow'
 import { PlanStrip } from './Plan'
 import { Prep } from './Prep'
@@ -75,13 +75,13 @@ const Top = memo(function Top({
   outbox,
   title,
   part,
-  onHands,
+  onThumb,
 }: {
   view: BlockView
   outbox: Outbox | undefined
   title: string
   part?: string | undefined
-  onHands?: () => void
+  onThumb?: () => void
 }) {
   const [small, setSmall] = useState(false)
   const [last, setLast] = useState<LastSmall | undefined>()
@@ -95,7 +95,7 @@ const Top = memo(function Top({
           <b>{view.resident.runNumber}</b> {view.resident.name} <span>{title}</span>
           {part !== undefined && <small> {part}</small>}
         </h1>
-        {onHands && (
+        {onThumb && (
           <>
             <Gear onPress={() => setSmall(true)}>Small thing</Gear>
             {small && (
@@ -109,8 +109,8 @@ const Top = memo(function Top({
                 close={() => setSmall(false)}
               />
             )}
-            <Gear onPress={onHands} aria-label="Hands and sounds">
-              Hands
+            <Gear onPress={onThumb} aria-label="Thumb and sounds">
+              Thumb
             </Gear>
           </>
         )}
@@ -185,7 +185,7 @@ const seedNow = (): number => crypto.getRandomValues(new Uint32Array(1))[0] ?? 0
 function InHand({ view, outbox, memory }: { view: BlockView; outbox: Outbox; memory: typeof Memory }) {
   const block = useBlock(view, outbox, seedNow)
   const [prefs, setPrefs] = usePrefs(memory)
-  const [phase, setPhase] = useState<'work' | 'hands' | 'after'>('work')
+  const [phase, setPhase] = useState<'work' | 'thumb' | 'after'>('work')
   const [was, setWas] = useState<Setup>()
   const [panel, setPanel] = useState<WorkPanel>('none')
   const { active, items, finish } = block
@@ -202,7 +202,7 @@ function InHand({ view, outbox, memory }: { view: BlockView; outbox: Outbox; mem
       outbox={outbox}
       title={active ? name : ''}
       part={active && items.length > 1 ? `${block.item + 1} of ${items.length}` : undefined}
-      {...(active ? {} : { onHands: () => setPhase('hands') })}
+      {...(active ? {} : { onThumb: () => setPhase('thumb') })}
     />
   )
   if (view.people.length === 0)
@@ -214,11 +214,11 @@ function InHand({ view, outbox, memory }: { view: BlockView; outbox: Outbox; mem
         <Link href="/people/new">Add a trainer</Link>
       </Page>
     )
-  if (phase === 'hands')
+  if (phase === 'thumb')
     return (
       <Page>
         {top}
-        <Hands prefs={prefs} onChange={setPrefs} onDone={() => setPhase('work')} />
+        <Thumb prefs={prefs} onChange={setPrefs} onDone={() => setPhase('work')} />
       </Page>
     )
   if (phase === 'after' || block.ended)

@@ -4,14 +4,14 @@ import dynamic from 'next/dynamic'
 /** Parts of a block that are opened now and then: not in the first load. */
 const parts = {
   small: () => import('../shell/SmallSheet'),
-  hands: () => import('./Hands'),
+  thumb: () => import('./Thumb'),
   after: () => import('./AfterBlock'),
   trouble: () => import('./Trouble'),
   pressure: () => import('./Pressure'),
 }
 
 export const SmallSheet = dynamic(() => parts.small().then((m) => m.SmallSheet), { ssr: false })
-export const Hands = dynamic(() => parts.hands().then((m) => m.Hands), { ssr: false })
+export const Thumb = dynamic(() => parts.thumb().then((m) => m.Thumb), { ssr: false })
 export const AfterBlock = dynamic(() => parts.after().then((m) => m.AfterBlock), { ssr: false })
 export const Trouble = dynamic(() => parts.trouble().then((m) => m.Trouble), { ssr: false })
 export const Pressure = dynamic(() => parts.pressure().then((m) => m.Pressure), { ssr: false })

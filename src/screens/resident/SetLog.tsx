@@ -69,7 +69,7 @@ export function SetLog({ view, actions }: { view: ResidentView; actions: Correct
           label="On the leash"
           value={view.filter.leashHolder ?? any}
           onChange={(v) => {
-            ask('hands', v)
+            ask('holder', v)
           }}
           choices={[{ id: any, name: 'all' }, ...view.people]}
         />

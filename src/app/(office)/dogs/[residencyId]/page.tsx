@@ -11,7 +11,7 @@ const word = z.string().max(80).optional().catch(undefined)
 const query = z.object({
   command: word,
   place: word,
-  hands: word,
+  holder: word,
   only: z.enum(['refreshers', 'taken-back', 'misses']).optional().catch(undefined),
   page: z.coerce.number().int().min(0).max(100).catch(0),
 })
@@ -25,12 +25,12 @@ export default async function ResidentPage({
 }) {
   await enter()
   const now = requestTime()
-  const { command, place, hands, only, page } = query.parse(await searchParams)
+  const { command, place, holder, only, page } = query.parse(await searchParams)
   const view = loadResident(
     kennelDatabase(),
     (await params).residencyId,
     now,
-    { command, placeId: place, leashHolder: hands, only },
+    { command, placeId: place, leashHolder: holder, only },
     page,
   )
   if (!view) notFound()

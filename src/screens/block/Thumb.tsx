@@ -15,7 +15,7 @@ const actionWords: Readonly<Record<RemoteAction, string>> = {
 }
 
 /** How this device is held and heard: the thumb, sounds, and the keys of a clip-on remote or a foot switch. */
-export function Hands({
+export function Thumb({
   prefs,
   onChange,
   onDone,
@@ -37,8 +37,8 @@ export function Hands({
     return () => document.removeEventListener('keydown', press, true)
   }, [learning, onChange, prefs])
   return (
-    <Panel aria-label="Hands and sounds">
-      <h2>Hands and sounds</h2>
+    <Panel aria-label="Thumb and sounds">
+      <h2>Thumb and sounds</h2>
       <Row>
         <Chip isSelected={prefs.thumb === 'left'} onChange={() => onChange({ ...prefs, thumb: 'left' })}>
           Left thumb
