@@ -140,10 +140,10 @@ async function timedTap(session: CDPSession, page: Page, target: Locator): Promi
 /** The target of a clean rep; a set that is over is gone on from first, which is not measured. */
 async function cleanTarget(page: Page): Promise<Locator> {
   const clean = page.locator('[data-key="clean"]')
-  for (;;) {
+  for (let tries = 0; tries < 60; tries++) {
     await page.waitForTimeout(gapMs)
     if (await clean.isVisible()) return clean
-    for (const name of [/^Begin/, /^Next set/, /^Close this/, /^No break/]) {
+    for (const name of [/^Begin/, /^Next set/, /^Close this/, /^No break/, /^Change set/]) {
       const button = page.getByRole('button', { name }).first()
       if (await button.isVisible()) {
         await button.tap()
@@ -151,6 +151,7 @@ async function cleanTarget(page: Page): Promise<Locator> {
       }
     }
   }
+  throw new Error(`no target for a clean rep: ${await page.locator('main').innerText()}`)
 }
 
 function report(which: string, real: readonly Tap[], nothing: readonly Tap[]): void {

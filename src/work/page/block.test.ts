@@ -416,7 +416,7 @@ it(
     }
     const seen = { stored: 0, known: 0, refused: 0 }
     for (let i = 0; i < order.length;) {
-      const piece = order.slice(i, (i += 1 + below(400)))
+      const piece = order.slice(i, (i += 1 + below(1200)))
       for (const tablet of tablets) {
         const own = piece.flatMap((f) => (f.device === tablet.device ? [f.fact] : []))
         if (own.length > 0)
