@@ -38,6 +38,10 @@ test.describe('a phone, and an upright tablet', () => {
       for (const one of part(n)) {
         await page.setViewportSize({ width: 390, height: 844 })
         await visit(page, addressOf(kibou, one))
+        // What a phone folds away is opened.
+        await page
+          .locator('h2 > button[aria-expanded="false"]')
+          .evaluateAll((folds: HTMLElement[]) => folds.forEach((fold) => fold.click()))
         for (const [width, height] of [
           [390, 844],
           [820, 1180],

@@ -26,8 +26,17 @@ export type HoldEnd = HoldTimes & { readonly unsure: boolean }
  */
 const lookEveryMs = 100
 
-/** Starts a hold of so many seconds; `onEnd` is called once when they are over, also in a tab that was hidden. */
-export function startHold(seconds: number, sounds: HoldSounds, onEnd: (end: HoldEnd) => void): HoldClock {
+/**
+ * Starts a hold of so many seconds; `onEnd` is called once when they are over, also in a tab that was hidden. `onMark`
+ * is called in their order at the seconds on the way that are to be told, as long as the clocks agree.
+ */
+export function startHold(
+  seconds: number,
+  sounds: HoldSounds,
+  onEnd: (end: HoldEnd) => void,
+  marks: readonly number[] = [],
+  onMark: (nth: number) => void = () => undefined,
+): HoldClock {
   const begun = performance.now()
   const begunWall = Date.now()
   let running = true
@@ -40,8 +49,10 @@ export function startHold(seconds: number, sounds: HoldSounds, onEnd: (end: Hold
     clearInterval(timer)
     document.removeEventListener('visibilitychange', check)
   }
+  let marked = 0
   const check = () => {
     const t = times()
+    while (running && !mustConfirm(t) && t.monotonic >= (marks[marked] ?? Number.POSITIVE_INFINITY)) onMark(marked++)
     // A device that slept may have stopped the monotonic clock: the wall clock says that there is something to ask.
     if (!running || (t.monotonic < seconds && !(mustConfirm(t) && t.wall >= seconds))) return
     over()

@@ -1,12 +1,14 @@
 import fc from 'fast-check'
+import jstat from 'jstat'
 import { describe, expect, it } from 'vitest'
 import { houseCurriculum } from '../curriculum/house'
 import { findRung } from '../curriculum/lookup'
 import { plainDog } from '../dog/traits'
+import { isAlwaysPaid, newReps } from '../method/pay'
 import { defaultMethod } from '../method/rows'
 import { emptyDogState, emptyRunState, emptyTally, type DogState } from '../progress/state'
 import { drawPays, drawReps, drawScene, longestGap, unpaidRun, type DrawScene } from './chance'
-import { holdPay, holdSeconds, mustConfirm, paidInside, payMoments } from './hold'
+import { holdEnds, holdPaid, holdPay, holdSeconds, intervalAt, mustConfirm, paidInside, payMoments } from './hold'
 
 const rungOf = (id: string) => {
   const found = findRung(houseCurriculum, id)
@@ -30,6 +32,9 @@ const scene = (id: string, more: Partial<DrawScene> = {}, passed: string[] = [])
   ...more,
 })
 
+/** A scene of a rung that has been worked long enough to be new no more. */
+const worked = <S>(of: S) => ({ ...of, cleanBefore: 100 })
+
 describe('what chance decides', () => {
   it('is the same for the same seed, and further reps change no earlier one', () => {
     fc.assert(
@@ -41,15 +46,35 @@ describe('what chance decides', () => {
     expect(drawReps(1, scene('recall.attention'), 40)).not.toEqual(drawReps(2, scene('recall.attention'), 40))
   })
 
+  it('never leaves unpaid what is always paid: recalls, marker pairs, the first reps of a rung', () => {
+    for (const id of ['recall.bowl', 'recall.line-30', 'recall.off-leash', 'marker.pairs'])
+      for (let seed = 0; seed < 200; seed++)
+        for (const rate of ['until-held', 'early-variable', 'long'])
+          expect(
+            drawPays(seed, worked(scene(id, { held: true, method: { ...defaultMethod, rate } })), 3, 12).every(Boolean),
+          ).toBe(true)
+    // Where chance pays from the start, the first five clean reps of a rung are paid all the same, over sets.
+    const early = scene('sit.word', { method: { ...defaultMethod, rate: 'early-variable' } })
+    const paid = (cleanBefore: number) =>
+      Array.from({ length: 4000 }, (_, seed) => drawPays(seed, { ...early, cleanBefore }, 0, 8))
+    expect(paid(0).every((p) => p.slice(0, newReps).every(Boolean))).toBe(true)
+    expect(paid(3).every((p) => p.slice(0, newReps - 3).every(Boolean))).toBe(true)
+    expect(paid(0).filter((p) => p[newReps]).length / 4000).toBeLessThan(0.5)
+    // A file may say so of any rung, or take it back.
+    const { rung } = rungOf('recall.bowl')
+    expect(isAlwaysPaid({ ...rungOf('sit.word').rung, alwaysPaid: true })).toBe(true)
+    expect(isAlwaysPaid({ ...rung, alwaysPaid: false })).toBe(false)
+  })
+
   it('pays every rep of what is new', () => {
-    expect(drawPays(5, scene('sit.word'), 3, 40).every(Boolean)).toBe(true)
+    expect(drawPays(5, worked(scene('sit.word')), 3, 40).every(Boolean)).toBe(true)
   })
 
   it.each([1, 3, 5, 10])(
     'pays two in five of what is held over sets of %i, the first rep as often as any other, and never lets ' +
       'more than three run unpaid, across sets too',
     (length) => {
-      const held = scene('sit.word', { held: true })
+      const held = worked(scene('sit.word', { held: true }))
       const sets = 6000
       const paidAt = Array.from({ length }, () => 0)
       const gaps = new Map<number, number>()
@@ -72,8 +97,24 @@ describe('what chance decides', () => {
     },
   )
 
+  it('makes gaps of one to four clean reps equally likely, by a chi-square test', () => {
+    const held = worked(scene('sit.word', { held: true }))
+    const gaps = [0, 0, 0, 0]
+    let unpaid = 0
+    for (let seed = 0; seed < 4000; seed++) {
+      // One rep a set, the hardest for a memory that must run on.
+      const [paid] = drawPays(seed * 104_729, held, unpaid, 1)
+      if (paid) gaps[unpaid] = (gaps[unpaid] ?? 0) + 1
+      unpaid = paid ? 0 : unpaid + 1
+    }
+    const n = gaps.reduce((a, b) => a + b, 0)
+    const statistic = gaps.reduce((sum, seen) => sum + (seen - n / 4) ** 2 / (n / 4), 0)
+    // Pearson's statistic against chi-square with three degrees of freedom (jStat).
+    expect(1 - jstat.chisquare.cdf(statistic, 3)).toBeGreaterThan(0.001)
+  })
+
   it('a run found at any moment is as a run in the middle, so that sets whose past nobody knows are paid alike', () => {
-    const held = scene('sit.word', { held: true })
+    const held = worked(scene('sit.word', { held: true }))
     const first =
       Array.from({ length: 20_000 }, (_, seed) => drawPays(seed, held, undefined, 1)[0]).filter(Boolean).length / 20_000
     expect(Math.abs(first - 0.4)).toBeLessThan(4 * Math.sqrt(0.24 / 20_000))
@@ -190,6 +231,35 @@ describe('pay inside a hold', () => {
       holdSeconds(rungOf('heel.word').rung),
       holdSeconds(undefined),
     ]).toEqual([30, undefined, undefined])
+  })
+
+  it('pays a short stay at each interval of one hold, a distant one on return, a long one inside', () => {
+    // Common practice: at the 3 s rung the dog is paid at 3, 6, 9, 12 and 15 s, then released: five successes.
+    expect(holdEnds(rungOf('sit-stay.3s').rung)).toEqual([3, 6, 9, 12, 15])
+    expect(
+      ['sit-stay.1s', 'sit-stay.20s', 'watch.5s', 'sit-stay.30s', 'down-stay.300s', 'sit-stay.10m-15s', 'sit.full'].map(
+        (id) => [holdPaid(rungOf(id).rung), holdEnds(rungOf(id).rung).length],
+      ),
+    ).toEqual([
+      ['each-interval', 5],
+      ['each-interval', 5],
+      ['each-interval', 5],
+      ['inside', 1],
+      ['inside', 1],
+      ['on-return', 1],
+      [undefined, 0],
+    ])
+    // The file may say otherwise.
+    expect(holdEnds({ ...rungOf('sit-stay.3s').rung, holdPay: 'inside' })).toEqual([3])
+  })
+
+  it('knows which interval of a hold a dog broke in, and how far into it', () => {
+    expect([0, 2.94, 4, 11.5].map((s) => intervalAt(s, 4))).toEqual([
+      { nth: 0, into: 0 },
+      { nth: 0, into: 2.9 },
+      { nth: 1, into: 0 },
+      { nth: 2, into: 3.5 },
+    ])
   })
 
   it('is even while new, stretched once passed, variable once held', () => {

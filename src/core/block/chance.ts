@@ -3,7 +3,7 @@ import type { Curriculum, Rung } from '../curriculum/types'
 import { findRung, ownRung, withRole } from '../curriculum/lookup'
 import { is } from '../curriculum/roles'
 import { chosen, type Method } from '../method/rows'
-import { paySchedule } from '../method/pay'
+import { newReps, paySchedule } from '../method/pay'
 import { isPassed, type DogState } from '../progress/state'
 import { seeded } from '../seeded'
 
@@ -131,11 +131,11 @@ export function unpaidRun(paid: readonly boolean[]): number | undefined {
  * reps unpaid the chance is 1 in 4, 1 in 3, 1 in 2, then certain, which makes gaps of 1, 2, 3 and 4 equally likely; so
  * the share is two in five over sets of any length, and the first rep of a set is paid as often as any other. `unpaid`:
  * clean reps in a row unpaid before the set; undefined when nobody knows, and then it is drawn as such a run is found
- * at any moment.
+ * at any moment. The first reps of a rung, by the clean ones it has behind it, are paid all the same.
  */
 export function drawPays(
   seed: number,
-  scene: Pick<DrawScene, 'rung' | 'held' | 'method'>,
+  scene: Pick<DrawScene, 'rung' | 'held' | 'method'> & { readonly cleanBefore: number },
   unpaid: number | undefined,
   count: number,
 ): readonly boolean[] {
@@ -144,8 +144,9 @@ export function drawPays(
   const first = chance()
   // A run of u unpaid is met with chance (4 − u) ÷ 10.
   let run = unpaid ?? (first < 0.4 ? 0 : first < 0.7 ? 1 : first < 0.9 ? 2 : 3)
-  return Array.from({ length: count }, () => {
-    const paid = chance() * Math.max(1, longestGap - run) < 1
+  return Array.from({ length: count }, (_, i) => {
+    const drawn = chance() * Math.max(1, longestGap - run) < 1
+    const paid = drawn || scene.cleanBefore + i < newReps
     run = paid ? 0 : run + 1
     return paid
   })

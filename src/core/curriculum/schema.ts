@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { ruleKinds, type Rule } from '../rule/rule'
 import { roleNames } from './roles'
-import { axes, kits, placeKinds, promptLevels, repKinds, stages } from './words'
+import { axes, holdPays, kits, placeKinds, promptLevels, repKinds, stages } from './words'
 
 /**
  * The curriculum file: JSON, UTF-8, described here once. Types, checks and the exported JSON Schema all come from these
@@ -93,6 +93,19 @@ export const rungFile = z
     needs: z.array(id).max(12).readonly().describe('Ids of rungs that must be held first'),
     gate: id.optional().describe('The gate of the file that must be open before this rung is suggested'),
     kit: z.enum(kits).optional().describe('What the rung is worked on; none is loose, and then it needs a gate'),
+    holdPay: z
+      .enum(holdPays)
+      .optional()
+      .describe(
+        'How a hold is paid: at each interval of one hold with one release, inside at an interval of its own, or on ' +
+          'return. Left out: on return where the handler goes away, at each interval below 30 s, else inside',
+      ),
+    alwaysPaid: z
+      .boolean()
+      .optional()
+      .describe(
+        'Every clean rep is paid, whatever the house’s schedule says; left out: so for recalls, not for others',
+      ),
     hides: z
       .boolean()
       .optional()

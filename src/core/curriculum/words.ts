@@ -13,6 +13,16 @@ export const stages = [
   'hands',
 ] as const
 export const repKinds = ['position', 'timed', 'uncued', 'heel', 'recall', 'settle'] as const
+/**
+ * How a hold is paid: at each interval of one hold, released after the last; inside at an interval of its own; or on
+ * return, where the dog is.
+ */
+export const holdPays = ['each-interval', 'inside', 'on-return'] as const
+export const holdPayWords: Readonly<Record<(typeof holdPays)[number], string>> = {
+  'each-interval': 'paid at each interval, then one release',
+  inside: 'paid inside, at an interval of its own',
+  'on-return': 'paid on return, where the dog is',
+}
 /** How much help the dog gets, least first. */
 export const promptLevels = ['none', 'smaller-signal', 'full-signal', 'lure', 'leash'] as const
 export const axes = ['help', 'start', 'handler', 'duration', 'distance', 'place', 'pay', 'pattern'] as const

@@ -1,12 +1,19 @@
 import type { Rung } from '../curriculum/types'
 import { chosen, type Method } from './rows'
 
+/** House: so many clean reps of a rung are new, and always paid. */
+export const newReps = 5
+
+/** Whether chance never says “unpaid” here: as the file says, else every recall. Common practice. */
+export const isAlwaysPaid = (rung: Rung): boolean => rung.alwaysPaid ?? rung.kind === 'recall'
+
 /**
  * Whether every clean rep is paid, or one in two or three, never evenly; `rung` where pay itself is what the rung makes
  * harder. Common practice.
  */
 export function paySchedule(rung: Rung, method: Method, held: boolean): 'every' | 'variable' | 'rung' {
   if (rung.axis === 'pay') return 'rung'
+  if (isAlwaysPaid(rung)) return 'every'
   const rate = chosen(method, 'rate')
   return (rate === 'early-variable' ? rung.stage !== 'shape' : rate === 'until-held' && held) ? 'variable' : 'every'
 }

@@ -1,6 +1,6 @@
 import { drawPays, drawReps, drawScene, unpaidRun, type Draw } from '@/core/block/chance'
 import { contextKey, countRep, expectedRate, noFall, type Falling } from '@/core/block/falling'
-import { holdPay, holdSeconds, payMoments } from '@/core/block/hold'
+import { holdPaid, holdPay, holdSeconds, payMoments } from '@/core/block/hold'
 import { findRung, type RungPlaceInLadder } from '@/core/curriculum/lookup'
 import { outcomeMade } from '@/core/progress/result'
 import { isHeld, isPassed } from '@/core/progress/state'
@@ -50,29 +50,42 @@ export function drawnFor(ground: BlockGround, { active, base, done, block, item 
   const payTier = block?.items[item]?.payTier ?? 1
   if (!rungNow) return { rungNow, draws: [], pays: [], payTier }
   const seed = active.opened?.seed ?? 0
+  const cleanBefore = base.runs[rungNow.runKey]?.tallies[rungNow.rung.id]?.clean ?? 0
   const held = isHeld(rungNow.run, base.runs[rungNow.runKey], rungNow.index)
   return {
     rungNow,
     draws: drawReps(seed, drawScene(curriculum, base, rungNow.rung, held, method, ground.resident.traits), mostReps),
-    pays: drawPays(seed, { rung: rungNow.rung, held, method }, unpaidBefore(done, ground.unpaid), mostReps),
+    pays: drawPays(
+      seed,
+      { rung: rungNow.rung, held, method, cleanBefore },
+      unpaidBefore(done, ground.unpaid),
+      mostReps,
+    ),
     payTier,
   }
 }
 
 /** Pieces planned for the next clean rep of a set; none where play is the pay. */
-export function plannedPieces(ground: BlockGround, { pays, payTier }: Drawn, set: LiveSet | undefined): number {
+export function plannedPieces(
+  ground: BlockGround,
+  { pays, payTier, rungNow }: Drawn,
+  set: LiveSet | undefined,
+): number {
   const clean = set?.reps.filter((r) => r.fact.outcome === 'clean').length ?? 0
-  if (!(pays[clean] ?? true) || ground.resident.traits.toys) return 0
+  if (ground.resident.traits.toys) return 0
+  // An interval of a stay is always paid: the pay is what makes the next one.
+  if (!(pays[clean] ?? true) && holdPaid(rungNow?.rung) !== 'each-interval') return 0
   return payTier === topTier && clean === 0 ? jackpot : 1
 }
 
 /**
- * Seconds into the next hold at which it is paid. A stay is paid inside the hold, whatever chance says of its end; play
- * would break it.
+ * Seconds into the next hold at which it is paid, for one that is paid inside at an interval of its own, whatever
+ * chance says of its end; play would break it.
  */
 export function payInHold(ground: BlockGround, { base, active }: Live, rungNow: Drawn['rungNow']): readonly number[] {
   const length = holdSeconds(rungNow?.rung)
   if (!rungNow || length === undefined || ground.resident.traits.toys) return []
+  if (holdPaid(rungNow.rung) !== 'inside') return []
   const run = base.runs[rungNow.runKey]
   const pay = holdPay(rungNow.rung, ground.method, {
     passed: isPassed(rungNow.run, run, rungNow.index),

@@ -1,6 +1,8 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { v4 } from 'uuid'
 import { houseCurriculum } from '@/core/curriculum/house'
+import { insertMethodChange } from '@/store/method'
 import { recordFacts } from '@/work/record/accept'
 import { standingOf } from '@/work/record/refold'
 import { loadBlock } from '@/work/page/block'
@@ -96,6 +98,27 @@ describe('a live session', () => {
     session.undo()
     session.begin({ ...setup, rungId: 'sit.full', personId: ada }, ground.plan.items, 0)
     expect(session.drawn(session.known.now()).rungNow?.rung.id).toBe('sit.full')
+  })
+
+  it('pays every interval of a short stay, whatever chance says, and not every rep of a position', () => {
+    const { db, ada, tablet, view, outbox, open } = scene()
+    insertMethodChange(db, v4(), { at: tablet.at - 1000, row: 'rate', option: 'early-variable' }, ada)
+    const ground = view()
+    const session = open(ground)
+    const pieces = (rungId: string) => {
+      for (let set = 0; set < 4; set++) {
+        session.begin({ ...setup, rungId, personId: ada }, ground.plan.items, 0)
+        for (let i = 0; i < 10; i++) session.tap('clean', rungId === 'sit.word' ? {} : { heldSeconds: 1 })
+      }
+      const sets = new Set(
+        outbox.facts().flatMap((f) => (f.kind === 'set-opened' && f.rungId === rungId ? [f.id] : [])),
+      )
+      return outbox.facts().flatMap((f) => (f.kind === 'rep' && sets.has(f.setId) ? [f.pieces] : []))
+    }
+    const stays = pieces('sit-stay.1s')
+    expect(stays.length).toBeGreaterThanOrEqual(20)
+    expect(new Set(stays)).toEqual(new Set([1]))
+    expect(pieces('sit.word')).toContain(0)
   })
 
   it('takes no rep without a set, none after its rule has ended it, and keeps nothing of a set without one', () => {

@@ -2,20 +2,28 @@
 import { useEffect, useState } from 'react'
 import { Button as AriaButton } from 'react-aria-components'
 import styled from 'styled-components'
+import { intervalAt, type HoldPaid } from '@/core/block/hold'
 import type { HoldClock } from '@/device/holdClock'
 
 /** House: pay is prompted for so long, seconds. */
 const promptFor = 0.9
 
-/** The hold as a cord drawn toward its peg, with the seconds beside it and the moments of pay on it. */
+/**
+ * The hold as a cord drawn toward its peg, with the seconds beside it and the moments of pay on it: those of a long
+ * hold within it, or the end of each interval of a short one.
+ */
 export function HoldPart({
   clock,
   seconds,
+  intervals,
+  paid,
   payAt,
   onBegin,
 }: {
   clock: HoldClock | undefined
   seconds: number
+  intervals: number
+  paid: HoldPaid | undefined
   payAt: readonly number[]
   onBegin: () => void
 }) {
@@ -33,20 +41,21 @@ export function HoldPart({
   if (!clock)
     return (
       <Start onPress={onBegin}>
-        Start hold{' '}
-        <small>
-          {seconds} s{payAt.length > 0 ? `, pay ${payAt.length} times in it` : ''}
-        </small>{' '}
-        <kbd aria-hidden="true">Space</kbd>
+        Start hold <small>{sayHold(seconds, intervals, paid, payAt.length)}</small> <kbd aria-hidden="true">Space</kbd>
       </Start>
     )
-  const done = Math.min(now, seconds)
-  const paying = payAt.some((at) => now >= at && now < at + promptFor)
+  const { nth, into } =
+    intervals > 1 ? intervalAt(Math.min(now, seconds * intervals - 0.05), seconds) : { nth: 0, into: now }
+  const done = Math.min(into, seconds)
+  const inside = payAt.some((at) => now >= at && now < at + promptFor)
+  const paying = inside || (nth > 0 && into < promptFor)
   const at = (s: number) => 4 + (292 * s) / seconds
   return (
     <Timer role="timer" aria-label={`Holding, ${seconds} seconds`} data-tone-at={clock.endToneAt()}>
       <b>{done.toFixed(1)}</b>
-      <span>of {seconds} s</span>
+      <span>
+        of {seconds} s{intervals > 1 && `, ${nth + 1} of ${intervals}`}
+      </span>
       <em data-on={paying} role="status">
         {paying ? 'Pay now' : ''}
       </em>
@@ -60,6 +69,12 @@ export function HoldPart({
       </svg>
     </Timer>
   )
+}
+
+function sayHold(seconds: number, intervals: number, paid: HoldPaid | undefined, inside: number): string {
+  if (intervals > 1) return `${intervals} × ${seconds} s, pay at each, then release`
+  if (paid === 'on-return') return `${seconds} s, quiet; pay on return`
+  return `${seconds} s${inside > 0 ? `, pay ${inside} times in it` : ''}`
 }
 
 const Start = styled(AriaButton)`

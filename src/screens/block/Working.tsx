@@ -2,10 +2,8 @@
 import { memo, useCallback, useEffect, useRef, useState, useSyncExternalStore, type ReactNode } from 'react'
 import { Button as AriaButton } from 'react-aria-components'
 import styled from 'styled-components'
-import { holdSeconds, paidInside } from '@/core/block/hold'
 import type { Outcome } from '@/core/facts/fact'
 import type { Attention } from '@/core/facts/words'
-import { startHold, type HoldClock } from '@/device/holdClock'
 import type { Prefs } from '@/device/prefs'
 import { buzz, sayTap } from '@/device/sounds'
 import { outcomeMade } from '@/core/progress/result'
@@ -22,6 +20,7 @@ import { useOutboxNow } from './outboxNow'
 import { takesNoMore } from '@/device/live/reduce'
 import type { RepExtras } from '@/device/live/session'
 import type { Block } from './useBlock'
+import { useHold } from './useHold'
 import { useKeys } from './useKeys'
 
 const targets: readonly PadKey<Outcome>[] = [
@@ -68,10 +67,6 @@ export const Working = memo(function Working({
   onEnd: () => void
 }) {
   const { active, verdict, rungNow, draw, payAt } = block
-  const [hold, setHold] = useState<HoldClock>()
-  const [unsure, setUnsure] = useState<{ monotonic: number; wall: number }>()
-  const [as, setAs] = useState<'clean' | 'helped' | 'late'>('clean')
-  const how = useRef<'clean' | 'helped' | 'late'>('clean')
   const [call, setCall] = useState<CallState>(notCalled)
   const [attention, setAttention] = useState<Attention | null>(null)
   const [walk, setWalk] = useState(notWalked)
@@ -84,14 +79,7 @@ export const Working = memo(function Working({
   )
   const ledger = hasLedger(view)
   const refusal = ledger && rungNow ? refusalFor(view, block, rungNow.command.id) : undefined
-  useEffect(
-    () => () => {
-      hold?.stop()
-    },
-    [hold],
-  )
   const rung = rungNow?.rung
-  const seconds = holdSeconds(rung)
   const of =
     block.items[block.item]?.role === 'work' || !block.items[block.item]
       ? (rung?.setReps ?? 5)
@@ -122,42 +110,27 @@ export const Working = memo(function Working({
       ...extras,
     })
   }
+  const hold = useHold({
+    rung,
+    prefs,
+    payAt,
+    planned: block.planned,
+    record,
+    over: () => takesNoMore(block.known.now()),
+  })
+  const { seconds, unsure } = hold
   const press = (outcome: Outcome) => {
     if (unsure) return
     // Without the clock nobody measured the hold, so no seconds are kept.
-    if (!hold) return record(outcome)
-    if (outcome === 'miss') {
-      const times = hold.stop()
-      setHold(undefined)
-      if (Math.abs(times.wall - times.monotonic) > 1) return setUnsure(times)
-      const at = Math.round(Math.min(times.monotonic, seconds ?? 0) * 10) / 10
-      return record('miss', {
-        heldSeconds: at,
-        brokeSeconds: at,
-        pieces: paidInside(payAt, at),
-        planned: payAt.length + block.planned,
-      })
-    }
-    how.current = outcome
-    setAs(outcome)
+    if (!hold.clock) return record(outcome)
+    if (outcome === 'miss') return hold.broke()
+    hold.set(outcome)
     say(outcome)
-  }
-  const begin = () => {
-    if (seconds === undefined || hold || unsure) return
-    how.current = 'clean'
-    setAs('clean')
-    setHold(
-      startHold(seconds, { end: true, ticks: prefs.ticks, payAt: prefs.payTones ? payAt : [] }, (end) => {
-        setHold(undefined)
-        if (end.unsure) return setUnsure(end)
-        record(how.current, { heldSeconds: seconds, planned: payAt.length + block.planned })
-      }),
-    )
   }
   const called = () => setCall((c) => (c.calledAt === undefined ? { calledAt: monotonicNow() } : c))
   /** What the one key of a remote means now. */
   const go = () => {
-    if (seconds !== undefined) return hold ? undefined : begin()
+    if (seconds !== undefined) return hold.begin()
     if (rung?.kind === 'recall' && call.calledAt === undefined) return called()
     press('clean')
   }
@@ -183,7 +156,7 @@ export const Working = memo(function Working({
       o: () => setPanel(panel === 'trouble' ? 'none' : 'trouble'),
       i: () => setPanel(panel === 'rep' ? 'none' : 'rep'),
       ...(ledger ? { p: keepOne } : {}),
-      ...(seconds === undefined ? (rung?.kind === 'recall' ? { ' ': called } : {}) : { ' ': begin }),
+      ...(seconds === undefined ? (rung?.kind === 'recall' ? { ' ': called } : {}) : { ' ': hold.begin }),
     },
     { prefs, does: { go, helped: () => press('helped'), late: () => press('late'), miss: () => press('miss'), undo } },
   )
@@ -238,22 +211,22 @@ export const Working = memo(function Working({
           onDone={() => setPanel('none')}
         />
       ) : unsure ? (
-        <Unsure
-          times={unsure}
-          seconds={seconds ?? 0}
-          onSay={(held) => {
-            setUnsure(undefined)
-            if (held === 'held')
-              record(how.current, { heldSeconds: seconds ?? null, planned: payAt.length + block.planned })
-            else if (held === 'broke') record('miss', { faults: ['broke'] })
-          }}
-        />
+        <Unsure times={unsure} seconds={seconds ?? 0} onSay={hold.say} />
       ) : (
         <>
-          {rung.kind !== 'recall' && hold === undefined && (
+          {rung.kind !== 'recall' && hold.clock === undefined && (
             <LastChips rep={last} faults={rungNow.command.faults} amend={amend} />
           )}
-          {seconds !== undefined && <HoldPart clock={hold} seconds={seconds} payAt={payAt} onBegin={begin} />}
+          {seconds !== undefined && (
+            <HoldPart
+              clock={hold.clock}
+              seconds={seconds}
+              intervals={hold.intervals}
+              paid={hold.paid}
+              payAt={payAt}
+              onBegin={hold.begin}
+            />
+          )}
           {rung.kind === 'recall' && (
             <CallPart
               key={reps.length}
@@ -278,7 +251,13 @@ export const Working = memo(function Working({
               </Count>
             </Pair>
           )}
-          <Pad known={block.known} thumb={prefs.thumb} holding={hold !== undefined} as={as} onTarget={onTarget} />
+          <Pad
+            known={block.known}
+            thumb={prefs.thumb}
+            holding={hold.clock !== undefined}
+            as={hold.as}
+            onTarget={onTarget}
+          />
         </>
       )}
       <Below

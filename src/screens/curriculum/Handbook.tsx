@@ -1,4 +1,6 @@
 'use client'
+import { holdPaid } from '@/core/block/hold'
+import { holdPayWords } from '@/core/curriculum/words'
 import styled from 'styled-components'
 import { graphOf } from '@/core/curriculum/graph'
 import { allNeeds, findRung, gateOf } from '@/core/curriculum/lookup'
@@ -142,6 +144,7 @@ function RungLine({ rung, command, curriculum }: { rung: Rung; command: Command;
     return found ? [`${found.command.name.toLowerCase()} “${found.rung.name}”`] : []
   })
   const { latencySeconds, seconds } = rung.criterion
+  const hold = holdPaid(rung)
   return (
     <li id={rung.id}>
       <b>{rung.name}</b>
@@ -166,6 +169,12 @@ function RungLine({ rung, command, curriculum }: { rung: Rung; command: Command;
           <>
             {' '}
             <i>Gate</i> {gate.words}
+          </>
+        )}
+        {hold && (
+          <>
+            {' '}
+            <i>Hold</i> {holdPayWords[hold]}
           </>
         )}
         {rung.kit && (

@@ -3,7 +3,7 @@ import { useState } from 'react'
 import { Label } from 'react-aria-components'
 import styled from 'styled-components'
 import type { RungFile } from '@/core/curriculum/schema'
-import { axes, kits, placeKinds, promptLevels, repKinds, stages } from '@/core/curriculum/words'
+import { axes, holdPays, holdPayWords, kits, placeKinds, promptLevels, repKinds, stages } from '@/core/curriculum/words'
 import type { Role } from '@/core/curriculum/roles'
 import { numberOf, ruleKinds } from '@/core/rule/rule'
 import type { CurriculumFault } from '@/core/curriculum/validate'
@@ -216,6 +216,21 @@ export function RungForm({
           }}
         />
       </div>
+      {(rung.kind === 'timed' || rung.kind === 'settle') && (
+        <Choose
+          label="Hold"
+          value={rung.holdPay ?? any}
+          onChange={(v) => {
+            const { holdPay: _holdPay, ...rest } = rung
+            const holdPay = holdPays.find((h) => h === v)
+            onChange(holdPay ? { ...rest, holdPay } : rest)
+          }}
+          choices={[
+            { id: any, name: 'as is usual for it' },
+            ...holdPays.map((h) => ({ id: h, name: holdPayWords[h] })),
+          ]}
+        />
+      )}
       <Choose
         label="Gate"
         value={rung.gate ?? none}
