@@ -115,7 +115,7 @@ describe('a live session', () => {
       )
       return outbox.facts().flatMap((f) => (f.kind === 'rep' && sets.has(f.setId) ? [f.pieces] : []))
     }
-    const stays = pieces('sit-stay.1s')
+    const stays = pieces('watch.1s')
     expect(stays.length).toBeGreaterThanOrEqual(20)
     expect(new Set(stays)).toEqual(new Set([1]))
     expect(pieces('sit.word')).toContain(0)
