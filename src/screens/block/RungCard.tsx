@@ -1,4 +1,5 @@
 'use client'
+import { holdPaid } from '@/core/block/hold'
 import { memo } from 'react'
 import styled from 'styled-components'
 import type { RungPlaceInLadder } from '@/core/curriculum/lookup'
@@ -65,6 +66,7 @@ export const RungCard = memo(function RungCard({
       level: context.level,
       kit: context.kit,
     })
+  const each = holdPaid(rung.rung) === 'each-interval'
   const loose = rung.rung.kind === 'recall' && context.kit === 'none'
   const feed = view.feeds.find((f) => f.id === (active.opened?.feedId ?? null))?.name ?? 'own meal'
   const pay = planned > 1 ? `${planned} × ${feed}, one after another` : `${feed}`
@@ -79,7 +81,7 @@ export const RungCard = memo(function RungCard({
       <p className="criterion">{rung.rung.criterion.words}</p>
       <p className="say">{wordNow(view, rung, prompt.say)}</p>
       <p className="next">
-        <b>Next rep:</b>{' '}
+        <b>{each ? `Each ${rung.rung.criterion.seconds} s:` : 'Next rep:'}</b>{' '}
         {view.resident.traits.toys
           ? small(prompt.payWhere)
           : inside > 0
@@ -91,7 +93,13 @@ export const RungCard = memo(function RungCard({
               : `${pay}, ${small(prompt.payWhere)}`}
         {draw?.payEvery === undefined ? '' : draw.payEvery === 1 ? '; every step' : `; every ${draw.payEvery} steps`}
         {draw?.turn ? `; ${draw.turn.what} at step ${draw.turn.at}` : ''}
-        {draw?.end === 'call it out' ? '; call it out of this one' : draw?.end === 'go back' ? '; go back to it' : ''}
+        {each
+          ? '; one release after the last'
+          : draw?.end === 'call it out'
+            ? '; call it out of this one'
+            : draw?.end === 'go back'
+              ? '; go back to it'
+              : ''}
         {draw?.springAfter === undefined ? '' : `; spring it after ${draw.springAfter} s`}
       </p>
       {left !== undefined && left <= 10 && (

@@ -417,7 +417,11 @@ const Page = styled.div`
     display: grid;
     grid-template-columns: repeat(auto-fit, minmax(10rem, 1fr));
     gap: var(--s-5);
-    align-items: end;
+    align-items: start;
+    > button[type='submit'] {
+      margin-top: 1.35rem;
+      min-height: var(--touch);
+    }
   }
   form > div[role='alert'] {
     grid-column: 1 / -1;
