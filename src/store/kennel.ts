@@ -80,12 +80,12 @@ export const readPlaces = (db: Db): readonly Place[] =>
     .all()
     .map((r) => place.parse(r))
 
-/** Every place there ever was, closed ones too: what was worked there was worked. */
-export const allPlaceIds = (db: Db): readonly string[] =>
-  z
-    .array(z.object({ id: z.string() }))
-    .parse(db.prepare('SELECT id FROM place').all())
-    .map((r) => r.id)
+/** Every place there ever was, closed ones too: what was worked there was worked, and keeps its name. */
+export const allPlaces = (db: Db): readonly Place[] =>
+  db
+    .prepare('SELECT id, name, kind FROM place ORDER BY sort')
+    .all()
+    .map((r) => place.parse(r))
 
 export function renamePlace(db: Db, id: string, name: string): void {
   db.prepare('UPDATE place SET name = ? WHERE id = ?').run(name, id)

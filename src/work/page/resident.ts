@@ -30,7 +30,7 @@ import type { Db } from '@/store/database'
 import { readLog, readSets, type LogFilter, type LogRow, readNoted } from '@/store/facts/read'
 import { liveHandoff, type Handoff } from '@/store/handoffs'
 import { readNotes, readTried, type Note } from '@/store/journal'
-import { readKennel, readPeople, readPlaces, type Person, type Place } from '@/store/kennel'
+import { readKennel, readPeople, allPlaces, readPlaces, type Person, type Place } from '@/store/kennel'
 import { readSpaces, type SpaceRow } from '@/store/house'
 import { readMethodChanges } from '@/store/method'
 import { readSigns, readSmallThings, type KeptSigns, type KeptSmall } from '@/store/facts/blocks'
@@ -171,7 +171,10 @@ function readScene(db: Db, residencyId: string, now: number): Scene | undefined 
     places,
     spaces: readSpaces(db),
     forgetting: kennelForgetting(db),
-    names: { places: new Map(places.map((p) => [p.id, p.name])), people: new Map(people.map((p) => [p.id, p.name])) },
+    names: {
+      places: new Map(allPlaces(db).map((p) => [p.id, p.name])),
+      people: new Map(people.map((p) => [p.id, p.name])),
+    },
   }
 }
 

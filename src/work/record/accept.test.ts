@@ -202,6 +202,11 @@ describe('policy marks a fact and never loses it', () => {
     expect(loadResident(db, residencyId, tablet.at)?.pressure?.rows).toMatchObject([
       { against: 'This house works without corrections.' },
     ])
+    // The log calls it as it was called, and what is chosen from does not have it any more.
+    const name = String(db.prepare("SELECT name FROM place WHERE id = 'yard'").pluck().get())
+    const page = loadResident(db, residencyId, tablet.at)
+    expect(page?.log.map((entry) => entry.placeName)).toEqual([name])
+    expect(page?.places.map((p) => p.name)).not.toContain(name)
   })
 
   it('what policy says of a correction depends on its time, not on its batch or on what changed since', () => {

@@ -10,7 +10,7 @@ import { append, kindOf, numberTaken, type Stamp } from '@/store/facts/append'
 import { deviceOffset, keepDeviceClock, type DeviceClock } from '@/store/facts/deviceClock'
 import { recorderOf, residencyOfSet, residencyOfTarget } from '@/store/facts/read'
 import { allFeeds } from '@/store/house'
-import { allPlaceIds, readKennel, readPeople, type Person } from '@/store/kennel'
+import { allPlaces, readKennel, readPeople, type Person } from '@/store/kennel'
 import { findResident } from '@/store/residents'
 import { recordedUnder } from '../scene/regimes'
 import { advance, refold } from './refold'
@@ -69,7 +69,7 @@ function readContext(db: Db, batch: Batch, now: number, sender: Person | undefin
     now,
     timeZone: readKennel(db).timeZone,
     people: new Map(readPeople(db).map((p) => [p.id, p])),
-    places: new Set(allPlaceIds(db)),
+    places: new Set(allPlaces(db).map((p) => p.id)),
     sender,
   }
 }
