@@ -4,7 +4,7 @@ import { emptyDogState, type DogState } from '../progress/state'
 import { summarise } from '../promise/summary'
 import { monday, msPerDay, passTo, work, type SetPlan } from '../tests/facts'
 import { buildCommands } from './resident'
-import { buildWall, sortRows, type WallDog } from './wall'
+import { buildWall, sortRows, type WallDog, sayReps } from './wall'
 
 const promises = [
   { rungId: 'sit.word-hand', level: 0, places: 2, people: 1 },
@@ -201,5 +201,15 @@ describe('the resident', () => {
       /^\d+ % predicted retention, half-life 3 days; (refresher due|a refresher is due)/,
     )
     expect(sit([]).memory).toBe('Nothing held yet, so nothing to forget.')
+  })
+
+  it('says no number of reps past what can be said', () => {
+    expect([253, 3000, 3001, 118_817, Number.POSITIVE_INFINITY].map(sayReps)).toEqual([
+      '253',
+      '3000',
+      'over 3000',
+      'over 3000',
+      'over 3000',
+    ])
   })
 })

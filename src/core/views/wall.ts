@@ -310,10 +310,15 @@ function upNextRow(
     daysLeft,
     reach: r.reach,
     ratio: Number.isFinite(r.ratio) ? r.ratio : null,
-    reason: `${reps} reps to go, the days allow ${Math.floor(r.allowed)}`,
+    reason: `${sayReps(reps)} reps to go, the days allow ${Math.floor(r.allowed)}`,
     why: whyNext(dog, r, daysLeft, reps),
   }
 }
+
+/** House: beyond so many reps nobody can say how many; a dog that fails often makes the sum of an endless climb. */
+const mostSaid = 3000
+/** “253”, or “over 3000” past what can be said. */
+export const sayReps = (reps: number): string => (reps > mostSaid ? `over ${mostSaid}` : String(reps))
 
 /** A dog that will not make its date, and what its owner is to be told. */
 function ringRow(dog: WallDog, r: UpNext, today: string): RingRow {
@@ -328,7 +333,7 @@ function ringRow(dog: WallDog, r: UpNext, today: string): RingRow {
     reason:
       r.daysNeeded > daysLeft
         ? `needs ${r.daysNeeded} days at the least, ${daysLeft} left`
-        : `${reps} reps to go, the days allow ${Math.floor(r.allowed)}`,
+        : `${sayReps(reps)} reps to go, the days allow ${Math.floor(r.allowed)}`,
     why: whyNext(dog, r, daysLeft, reps),
   }
 }
@@ -345,8 +350,8 @@ function whyNext(dog: WallDog, r: UpNext, daysLeft: number, reps: number): strin
       ? ` What is held must be met on two days; that takes ${r.daysNeeded} at the least and ${daysLeft} are left.`
       : ''
   return (
-    `Expected reps until all promises are met, from this dog’s own rates: ${reps}, of which ` +
-    `${Math.ceil(r.neededHere)} here. ${daysLeft} days at ${pace} allow ${Math.floor(r.allowed)}. Needed ÷ ` +
+    `Expected reps until all promises are met, from this dog’s own rates: ${sayReps(reps)}, of which ` +
+    `${sayReps(Math.ceil(r.neededHere))} here. ${daysLeft} days at ${pace} allow ${Math.floor(r.allowed)}. Needed ÷ ` +
     `allowed = ${share}: of simulated dogs that stood so, ${Math.round(r.chance * 100)} in a hundred made their ` +
     `date. Those that can still be saved go first. Drops, refreshers and steps made easier are counted in, ` +
     `warm-ups are not.${days}`
