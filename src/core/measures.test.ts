@@ -1,17 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { houseCurriculum } from './curriculum/house'
 import { curriculumIn } from './curriculum/lengths'
-import {
-  celsiusFrom,
-  degreesIn,
-  kgPerLb,
-  massIn,
-  metresPerFoot,
-  sayLength,
-  sayMass,
-  sayTemperature,
-  wordsIn,
-} from './measures'
+import { celsiusFrom, degreesIn, kgPerLb, massIn, metresPerFoot, sayMass, sayTemperature, wordsIn } from './measures'
 
 describe('the measures of a house', () => {
   it('turns by the exact factors', () => {
@@ -25,7 +15,7 @@ describe('the measures of a house', () => {
   })
 
   it('says them as people do', () => {
-    expect([0.5, 1, 1.8, 5, 10, 15].map((m) => sayLength(m, 'ft'))).toEqual([
+    expect([0.5, 1, 1.8, 5, 10, 15].map((m) => wordsIn(`${m} m`, { lengths: 'ft', unit: 'kg' }))).toEqual([
       '1.6 ft',
       '3 ft',
       '6 ft',
@@ -33,16 +23,19 @@ describe('the measures of a house', () => {
       '33 ft',
       '49 ft',
     ])
-    expect(sayLength(1.8, 'm')).toBe('1.8 m')
     expect([sayTemperature(27, 'C'), sayTemperature(27, 'F')]).toEqual(['27 °C', '81 °F'])
     expect([sayMass(20.5, 'kg'), sayMass(20.5, 'lb')]).toEqual(['20.5 kg', '45.2 lb'])
   })
 
-  it('finds metres in words, and only metres', () => {
-    expect(wordsIn('over 15 m off, then 5–15 m; 1.8 m leash', 'ft')).toBe('over 49 ft off, then 16–49 ft; 6 ft leash')
+  it('finds metres and kilograms in words, and nothing else', () => {
+    const american = { lengths: 'ft', unit: 'lb' } as const
+    expect(wordsIn('over 15 m off, then 5–15 m; 1.8 m leash', american)).toBe(
+      'over 49 ft off, then 16–49 ft; 6 ft leash',
+    )
     for (const words of ['5 min', 'sit.1m', '3 m²', '10 mg', '2 m/s', '30 s', 'at 45°', 'a 5 my'])
-      expect(wordsIn(words, 'ft')).toBe(words)
-    expect(wordsIn('At 3 m', 'm')).toBe('At 3 m')
+      expect(wordsIn(words, american)).toBe(words)
+    expect(wordsIn('Heron has 32 kg, Wren 9 kg', american)).toBe('Heron has 71 lb, Wren 20 lb')
+    expect(wordsIn('At 3 m, 9 kg', { lengths: 'm', unit: 'kg' })).toBe('At 3 m, 9 kg')
   })
 
   it('puts a whole ladder in feet: words only, the same object each time, and no metre left to read', () => {

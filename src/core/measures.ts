@@ -47,10 +47,6 @@ const feet = (metres: number): number => {
   const exact = metres / metresPerFoot
   return exact < 3 ? Number(exact.toFixed(1)) : Math.round(exact)
 }
-/** “10 m”, “33 ft”. */
-export const sayLength = (metres: number, lengths: Measures['lengths']): string =>
-  lengths === 'm' ? `${metres} m` : `${feet(metres)} ft`
-
 /** Degrees of the house's scale, as a number. */
 export const degreesIn = (celsius: number, scale: Measures['temperatures']): number =>
   scale === 'C' ? celsius : (celsius * 9) / 5 + 32
@@ -61,14 +57,21 @@ export const celsiusFrom = (degrees: number, scale: Measures['temperatures']): n
 export const sayTemperature = (celsius: number, scale: Measures['temperatures']): string =>
   `${Math.round(degreesIn(celsius, scale))} °${scale}`
 
-const metresInWords = /(?<![\w.,])(\d+(?:\.\d+)?)(?:–(\d+(?:\.\d+)?))? m(?![\w²/])/g
+const inWords = (unit: 'm' | 'kg') =>
+  new RegExp(`(?<![\\w.,])(\\d+(?:\\.\\d+)?)(?:–(\\d+(?:\\.\\d+)?))? ${unit}(?![\\w²/])`, 'g')
+const [metresInWords, kilogramsInWords] = [inWords('m'), inWords('kg')]
+const turned = (words: string, found: RegExp, to: string, turn: (n: number) => number): string =>
+  words.replace(
+    found,
+    (_, from: string, until: string | undefined) =>
+      `${turn(Number(from))}${until === undefined ? '' : `–${turn(Number(until))}`} ${to}`,
+  )
 
-/** Words with metres in them, as a house that measures in feet says them: “5–15 m off” is “16–49 ft off”. */
-export const wordsIn = (words: string, lengths: Measures['lengths']): string =>
-  lengths === 'm'
-    ? words
-    : words.replace(
-        metresInWords,
-        (_, from: string, to: string | undefined) =>
-          `${feet(Number(from))}${to === undefined ? '' : `–${feet(Number(to))}`} ft`,
-      )
+/**
+ * Words with metres or kilograms in them, as the house says them: “5–15 m off” is “16–49 ft off”. For what the program
+ * says; what somebody typed is left as it was.
+ */
+export function wordsIn(words: string, { lengths, unit }: Pick<Measures, 'lengths' | 'unit'>): string {
+  const said = lengths === 'm' ? words : turned(words, metresInWords, 'ft', feet)
+  return unit === 'kg' ? said : turned(said, kilogramsInWords, 'lb', (kg) => Math.round(massIn(kg, 'lb')))
+}

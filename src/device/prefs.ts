@@ -1,17 +1,12 @@
+import type { z } from 'zod'
+import type { prefsShape } from './shapes'
+
 /** What a key of a remote or a foot switch can do. */
 export const remoteActions = ['go', 'helped', 'late', 'miss', 'undo'] as const
 export type RemoteAction = (typeof remoteActions)[number]
 
 /** How this device is held and heard. */
-export interface Prefs {
-  readonly thumb: 'right' | 'left'
-  readonly sounds: boolean
-  readonly ticks: boolean
-  readonly payTones: boolean
-  readonly buzzes: boolean
-  /** The keys of a remote, by what they do. */
-  readonly remote: Readonly<Record<RemoteAction, readonly string[]>>
-}
+export type Prefs = z.output<typeof prefsShape>
 
 /**
  * What clip-on presentation remotes commonly send: page down for on, page up for back, a full stop for a blank screen.
@@ -43,7 +38,7 @@ export const actionOf = (p: Prefs, key: string): RemoteAction | undefined =>
 
 /** The settings with this key meaning this action and nothing else. */
 export function withKey(p: Prefs, action: RemoteAction, key: string): Prefs {
-  const keysOf = (a: RemoteAction): readonly string[] => {
+  const keysOf = (a: RemoteAction): string[] => {
     const others = p.remote[a].filter((k) => k !== key)
     return a === action ? [key, ...others].slice(0, 2) : others
   }

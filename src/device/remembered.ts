@@ -1,15 +1,8 @@
+import type { z } from 'zod'
+import type { rememberedShape } from './shapes'
+
 /** Where and how this device last worked: the next set begins with it, whichever dog it is. */
-export interface Remembered {
-  readonly at: number
-  readonly placeId?: string | undefined
-  readonly personId?: string | undefined
-  readonly helper: boolean
-  readonly band: 'over-15' | '5-15' | 'under-5' | null
-  /** The dogs that were about lately, newest first. */
-  readonly partners: readonly string[]
-  readonly temperatureC: number | null
-  readonly humidity: number | null
-}
+export type Remembered = z.output<typeof rememberedShape>
 
 export const rememberedPlace = 'kibou-around'
 

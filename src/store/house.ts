@@ -14,13 +14,11 @@ export const readHouse = (db: Db): House =>
 export const houseAt = (db: Db, at: number): House =>
   saidOver(db, db.prepare('SELECT settings FROM house_setting WHERE at <= ? ORDER BY at DESC, id DESC LIMIT 1').get(at))
 
-/** The plain house, with what was said over it; name and time zone lie with the kennel. */
+/** What was said, over the plain house; name and time zone lie with the kennel. */
 function saidOver(db: Db, found: unknown): House {
   const { name, timeZone } = readKennel(db)
   const row = kept.optional().parse(found)
-  const said = row ? keptHouse.parse(JSON.parse(row.settings)) : {}
-  const house: Record<string, unknown> = { ...plainHouse(name, timeZone), ...said, name, timeZone }
-  return house as House
+  return row ? keptHouse(name, timeZone).parse(JSON.parse(row.settings)) : plainHouse(name, timeZone)
 }
 
 export function appendHouse(db: Db, id: string, house: House, recordedBy: string, at: number): void {

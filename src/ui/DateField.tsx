@@ -16,11 +16,11 @@ import {
   FieldError,
   Group,
   Heading,
-  I18nProvider,
   Popover,
 } from 'react-aria-components'
 import styled from 'styled-components'
 import { boxed, Fault, FieldHint, LabelWords, over, stacked, submitByEnter, type FieldProps } from './fieldParts'
+import { HouseOrder } from './HouseOrder'
 import { useWays } from './ways'
 
 const dayOf = (day: string | undefined): DateValue | null => {
@@ -45,10 +45,10 @@ export function DateField({
   plain = false,
   onChange,
 }: FieldProps & { onChange?: ((day: string) => void) | undefined }) {
-  const { dates, week } = useWays()
+  const { week } = useWays()
   const [day, setDay] = useState(() => dayOf(defaultValue))
   return (
-    <I18nProvider locale={dates === 'day-first' ? 'en-GB' : 'en-US'}>
+    <HouseOrder>
       <Root
         value={day}
         onChange={(next) => {
@@ -91,7 +91,7 @@ export function DateField({
         </Over>
         <input type="hidden" name={name} value={day?.toString() ?? ''} />
       </Root>
-    </I18nProvider>
+    </HouseOrder>
   )
 }
 

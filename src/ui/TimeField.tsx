@@ -1,10 +1,11 @@
 'use client'
 import { parseTime, type Time } from '@internationalized/date'
 import { useState } from 'react'
-import { FieldError, I18nProvider, TimeField as AriaTimeField } from 'react-aria-components'
+import { FieldError, TimeField as AriaTimeField } from 'react-aria-components'
 import styled from 'styled-components'
 import { Segment, Typed } from './DateField'
 import { boxed, Fault, FieldHint, LabelWords, stacked, submitByEnter, type FieldProps } from './fieldParts'
+import { HouseOrder } from './HouseOrder'
 import { useWays } from './ways'
 
 const timeOf = (time: string | undefined): Time | null => {
@@ -27,12 +28,12 @@ export function TimeField({
   plain = false,
   onChange,
 }: FieldProps & { onChange?: ((time: string) => void) | undefined }) {
-  const { clock, dates } = useWays()
+  const { clock } = useWays()
   const [time, setTime] = useState(() => timeOf(defaultValue))
   const sent = (t: Pick<Time, 'hour' | 'minute'> | null): string =>
     t ? `${twoDigits(t.hour)}:${twoDigits(t.minute)}` : ''
   return (
-    <I18nProvider locale={dates === 'day-first' ? 'en-GB' : 'en-US'}>
+    <HouseOrder>
       <Root
         value={time}
         onChange={(next) => {
@@ -58,7 +59,7 @@ export function TimeField({
         <Fault as={FieldError}>{error}</Fault>
         <input type="hidden" name={name} value={sent(time)} />
       </Root>
-    </I18nProvider>
+    </HouseOrder>
   )
 }
 

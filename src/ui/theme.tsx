@@ -7,9 +7,9 @@ import { createGlobalStyle } from 'styled-components'
  */
 const type = [0.8, 0.88, 0.95, 1, 1.1, 1.25, 1.4, 1.7, 2, 2.8]
 const space = [0.15, 0.3, 0.45, 0.6, 0.8, 1, 1.3, 1.6, 2.2]
+const touch = { 'touch-small': 2.1, touch: 2.75, 'touch-wide': 3.1, 'touch-yard': 4.4 }
 /** A page is as wide as a desk's screen shows at once. */
 const page = { page: 80 }
-const touch = { 'touch-small': 2.1, touch: 2.75, 'touch-wide': 3.1, 'touch-yard': 4.4 }
 const scales = [
   ...type.map((rem, i) => [`t-${i + 1}`, rem] as const),
   ...space.map((rem, i) => [`s-${i + 1}`, rem] as const),
@@ -64,9 +64,9 @@ export const GlobalStyle = createGlobalStyle`
   @media print { body { background: #fff; } }
 `
 
-/** Too narrow for two things beside each other: a tablet, a small laptop; a phone too. */
 /** Wide enough for two columns of a form. */
 export const desk = '@media (min-width: 1080px)'
+/** Too narrow for two things beside each other: a tablet, a small laptop; a phone too. */
 export const narrow = '@media (max-width: 1270px)'
 export const phoneQuery = '(max-width: 720px)'
 export const phone = `@media ${phoneQuery}` as const

@@ -1,6 +1,6 @@
 'use client'
 import { createContext, useContext, useMemo, type ReactNode } from 'react'
-import { plainWays, sayLength, sayMass, sayTemperature, wordsIn, type HouseWays } from '@/core/measures'
+import { plainWays, sayTemperature, wordsIn, type HouseWays } from '@/core/measures'
 import { sayMinute, sayMoment, wallClock } from './when'
 
 const Ways = createContext<HouseWays>(plainWays)
@@ -25,16 +25,14 @@ export function useWhen() {
   )
 }
 
-/** Weights, lengths and temperatures as this house says them; `words`: what the program says of metres. */
+/** Temperatures as this house says them; `words`: what the program says of metres and kilograms. */
 export function useMeasures() {
   const ways = useWays()
   return useMemo(
     () => ({
       ...ways,
-      mass: (kg: number) => sayMass(kg, ways.unit),
-      length: (metres: number) => sayLength(metres, ways.lengths),
       temperature: (celsius: number) => sayTemperature(celsius, ways.temperatures),
-      words: (said: string) => wordsIn(said, ways.lengths),
+      words: (said: string) => wordsIn(said, ways),
     }),
     [ways],
   )

@@ -6,7 +6,7 @@ import { kennelDatabase } from '@/store/connection'
 import { loadWall } from '@/work/page/wall'
 import { requestTime } from '@/work/scene/clock'
 
-const query = z.object({ sort: z.enum(wallSorts).catch('behind'), down: z.literal('1').optional().catch(undefined) })
+const query = z.object({ sort: z.enum(wallSorts).catch('load'), down: z.literal('1').optional().catch(undefined) })
 
 export default async function WallPage({
   searchParams,

@@ -8,7 +8,8 @@ import { isAlwaysPaid, newReps } from '../method/pay'
 import { defaultMethod } from '../method/rows'
 import { emptyDogState, emptyRunState, emptyTally, type DogState } from '../progress/state'
 import { drawPays, drawReps, drawScene, longestGap, unpaidRun, type DrawScene } from './chance'
-import { holdEnds, holdPaid, holdPay, holdSeconds, intervalAt, mustConfirm, paidInside, payMoments } from './hold'
+import { holdPay, intervalAt, mustConfirm, paidInside, payMoments } from './hold'
+import { holdEnds, holdPaid, holdSeconds } from '../method/hold'
 
 const rungOf = (id: string) => {
   const found = findRung(houseCurriculum, id)

@@ -1,10 +1,7 @@
 import type { Rung } from '../curriculum/types'
-import type { holdPays } from '../curriculum/words'
 import { holdInterval, paySchedule } from '../method/pay'
 import type { Method } from '../method/rows'
 import { seeded } from '../seeded'
-
-export type HoldPaid = (typeof holdPays)[number]
 
 /** How pay comes inside a hold: evenly, further and further apart, or never evenly. */
 export type HoldPay = 'fixed' | 'stretching' | 'variable'
@@ -39,42 +36,11 @@ export function payMoments(seconds: number, how: HoldPay, seed: number): readonl
   return moments
 }
 
-/** Common practice: from so many seconds on a hold is one rep, paid inside at its own interval. */
-export const longHoldFrom = 30
-
-/**
- * How a rung's hold is paid, by its file or as common practice has it: short stays at each interval of one hold, five
- * payments and one release; from a distance on return, where the dog is; long ones inside at an interval of their own.
- * Undefined for a rung without a hold.
- */
-export function holdPaid(rung: Rung | undefined): HoldPaid | undefined {
-  const seconds = holdSeconds(rung)
-  if (!rung || seconds === undefined) return undefined
-  if (rung.holdPay) return rung.holdPay
-  if (rung.criterion.metres !== undefined) return 'on-return'
-  return rung.kind === 'timed' && seconds < longHoldFrom ? 'each-interval' : 'inside'
-}
-
-/**
- * Seconds at which a hold has come to something: the ends of its intervals where it is paid at each, else its one end.
- * At the 3 s rung of a stay 3, 6, 9, 12 and 15 s. Common practice.
- */
-export function holdEnds(rung: Rung | undefined): readonly number[] {
-  const seconds = holdSeconds(rung)
-  if (!rung || seconds === undefined) return []
-  const intervals = holdPaid(rung) === 'each-interval' ? rung.setReps : 1
-  return Array.from({ length: intervals }, (_, i) => (i + 1) * seconds)
-}
-
 /** Which interval of a hold runs at this second, from 0, and how far it has come. */
 export const intervalAt = (seconds: number, each: number): { readonly nth: number; readonly into: number } => {
   const nth = Math.floor(seconds / each)
   return { nth, into: Math.round((seconds - nth * each) * 10) / 10 }
 }
-
-/** Seconds of the hold that a rung asks for; undefined when it asks for none. */
-export const holdSeconds = (rung: Rung | undefined): number | undefined =>
-  rung?.kind === 'timed' || rung?.kind === 'settle' ? rung.criterion.seconds : undefined
 
 /** Pieces given inside a hold that lasted so many seconds, by these moments. */
 export const paidInside = (moments: readonly number[], seconds: number): number =>

@@ -6,7 +6,7 @@ const names = new Set(['id', 'kit'])
 
 function inFeet<T>(value: T): T
 function inFeet(value: unknown): unknown {
-  if (typeof value === 'string') return wordsIn(value, 'ft')
+  if (typeof value === 'string') return wordsIn(value, { lengths: 'ft', unit: 'kg' })
   if (Array.isArray(value)) return value.map(inFeet)
   if (typeof value !== 'object' || value === null) return value
   return Object.fromEntries(Object.entries(value).map(([k, v]: [string, unknown]) => [k, names.has(k) ? v : inFeet(v)]))

@@ -94,20 +94,31 @@ describe('a day’s food', () => {
 describe('a weight', () => {
   it('is refused when no dog weighs that', () => {
     for (const kg of [0, -3, 0.2, 400, Number.NaN, Number.POSITIVE_INFINITY])
-      expect(checkWeight(kg, { giant: true }).kind).toBe('refused')
+      expect(checkWeight(kg, { giant: true, unit: 'kg' }).kind).toBe('refused')
   })
   it('is asked about when pounds may have been typed for kilograms', () => {
-    expect(checkWeight(66, { lastKg: 30, giant: false })).toMatchObject({
+    expect(checkWeight(66, { lastKg: 30, giant: false, unit: 'kg' })).toMatchObject({
       kind: 'ask',
       why: expect.stringContaining('66 lb would be 29.9 kg'),
     })
-    expect(checkWeight(13.6, { lastKg: 30, giant: false })).toMatchObject({
+    expect(checkWeight(13.6, { lastKg: 30, giant: false, unit: 'kg' })).toMatchObject({
       kind: 'ask',
       why: expect.stringContaining('kilograms typed for pounds'),
     })
-    expect(checkWeight(88, { giant: false })).toMatchObject({ kind: 'ask', why: expect.stringContaining('39.9 kg') })
-    expect(checkWeight(88, { giant: true }).kind).toBe('fine')
-    expect(checkWeight(31, { lastKg: 30, giant: false }).kind).toBe('fine')
+    expect(checkWeight(88, { giant: false, unit: 'kg' })).toMatchObject({
+      kind: 'ask',
+      why: expect.stringContaining('39.9 kg'),
+    })
+    expect(checkWeight(88, { giant: true, unit: 'kg' }).kind).toBe('fine')
+    expect(checkWeight(31, { lastKg: 30, giant: false, unit: 'kg' }).kind).toBe('fine')
+    // A house that weighs in pounds is told its own last figure and limits.
+    expect(checkWeight(60, { lastKg: 30, giant: false, unit: 'lb' })).toMatchObject({
+      kind: 'ask',
+      why: expect.stringContaining('It weighed 66.1 lb last'),
+    })
+    expect(checkWeight(400, { giant: false, unit: 'lb' })).toMatchObject({
+      why: 'A dog weighs between 1.1 and 264.6 lb.',
+    })
     expect(kgPerLb).toBe(0.45359237)
   })
 })

@@ -1,4 +1,4 @@
-import { kgPerLb } from '../measures'
+import { kgPerLb, massIn, sayMass, type Measures } from '../measures'
 
 export const lightest = 0.5
 export const heaviest = 120
@@ -17,28 +17,36 @@ export type WeightCheck =
  */
 export function checkWeight(
   kg: number,
-  known: { readonly lastKg?: number | undefined; readonly giant: boolean },
+  known: {
+    readonly lastKg?: number | undefined
+    readonly giant: boolean
+    /** What the house weighs in, for what is said. */
+    readonly unit: Measures['unit']
+  },
 ): WeightCheck {
   if (!Number.isFinite(kg) || kg < lightest || kg > heaviest)
-    return { kind: 'refused', why: `A dog weighs between ${lightest} and ${heaviest} kg.` }
-  const say = (x: number) => `${Number(x.toFixed(1))} kg`
+    return {
+      kind: 'refused',
+      why: `A dog weighs between ${Number(massIn(lightest, known.unit).toFixed(1))} and ${sayMass(heaviest, known.unit)}.`,
+    }
+  const say = (x: number) => sayMass(x, 'kg')
   const { lastKg } = known
+  const last = lastKg === undefined ? '' : sayMass(lastKg, known.unit)
   if (lastKg !== undefined) {
     const ratio = kg / lastKg
     if (Math.abs(Math.log(ratio * kgPerLb)) < 0.25)
       return {
         kind: 'ask',
         why:
-          `It weighed ${say(lastKg)} last. Were pounds typed? ${Number(kg.toFixed(1))} lb would be ` +
-          `${say(kg * kgPerLb)}.`,
+          `It weighed ${last} last. Were pounds typed? ${Number(kg.toFixed(1))} lb would be ` + `${say(kg * kgPerLb)}.`,
       }
     if (Math.abs(Math.log(ratio / kgPerLb)) < 0.25)
       return {
         kind: 'ask',
-        why: `It weighed ${say(lastKg)} last. Were kilograms typed for pounds? That would be ${say(kg / kgPerLb)}.`,
+        why: `It weighed ${last} last. Were kilograms typed for pounds? That would be ${say(kg / kgPerLb)}.`,
       }
     if (ratio > farFrom || ratio < 1 / farFrom)
-      return { kind: 'ask', why: `It weighed ${say(lastKg)} last: weigh again, or say that it is right.` }
+      return { kind: 'ask', why: `It weighed ${last} last: weigh again, or say that it is right.` }
   } else if (kg > heavyUnlessGiant && !known.giant)
     return {
       kind: 'ask',

@@ -18,16 +18,25 @@ const isTimeZone = (zone: string): boolean => {
 }
 
 const minutes = clock('The time')
+const oneOf = <const T extends readonly [string, ...string[]]>(names: T) => z.enum(names, { error: 'Choose one.' })
+/** How a house measures and reads. */
+const ways = {
+  unit: oneOf(['kg', 'lb']),
+  lengths: oneOf(['m', 'ft']),
+  temperatures: oneOf(['C', 'F']),
+  clock: oneOf(['24', '12']),
+  dates: oneOf(['day-first', 'month-first']),
+  week: oneOf(['monday', 'sunday']),
+}
 const house = z
   .object({
     name: line('The name', 60),
     timeZone: line('The time zone', 60).refine(isTimeZone, 'No such time zone: it is named like Europe/London.'),
-    unit: z.enum(['kg', 'lb'], { error: 'Choose one.' }),
-    lengths: z.enum(['m', 'ft'], { error: 'Choose one.' }).default('m'),
-    temperatures: z.enum(['C', 'F'], { error: 'Choose one.' }).default('C'),
-    clock: z.enum(['24', '12'], { error: 'Choose one.' }),
-    dates: z.enum(['day-first', 'month-first'], { error: 'Choose one.' }).default('day-first'),
-    week: z.enum(['monday', 'sunday'], { error: 'Choose one.' }).default('monday'),
+    ...ways,
+    lengths: ways.lengths.default(plainWays.lengths),
+    temperatures: ways.temperatures.default(plainWays.temperatures),
+    dates: ways.dates.default(plainWays.dates),
+    week: ways.week.default(plainWays.week),
     meals: rows(z.object({ name: line('The meal', 40), at: minutes }), 6, 'Meals'),
     quietFrom: z.union([z.literal(''), minutes]).default(''),
     quietTo: z.union([z.literal(''), minutes]).default(''),
@@ -57,27 +66,27 @@ const house = z
 export type House = z.output<typeof house>
 
 const minute = z.int().min(0).max(1439)
-const shaped = house.shape
-/** What the house said, as it is kept: of versions before, without what nobody asked for then. */
-export const keptHouse = z
-  .object({
-    name: z.string(),
-    timeZone: z.string(),
-    unit: shaped.unit,
-    lengths: z.enum(['m', 'ft']),
-    temperatures: z.enum(['C', 'F']),
-    clock: shaped.clock,
-    dates: z.enum(['day-first', 'month-first']),
-    week: z.enum(['monday', 'sunday']),
-    meals: z.array(z.object({ name: z.string(), at: minute })),
-    quietFrom: z.union([z.literal(''), minute]),
-    quietTo: z.union([z.literal(''), minute]),
-    devices: z.array(z.object({ name: z.string(), policy: z.string() })),
-    foodWords: z.array(z.object({ name: z.string(), also: z.string() })),
-    backupFolder: z.string(),
-    caution: z.string(),
+/** What the house said, as it is kept; what a version before did not ask for is as in a plain house. */
+export const keptHouse = (name: string, timeZone: string) => {
+  const plain = plainHouse(name, timeZone)
+  return z.object({
+    name: z.string().transform(() => name),
+    timeZone: z.string().transform(() => timeZone),
+    unit: ways.unit.default(plain.unit),
+    lengths: ways.lengths.default(plain.lengths),
+    temperatures: ways.temperatures.default(plain.temperatures),
+    clock: ways.clock.default(plain.clock),
+    dates: ways.dates.default(plain.dates),
+    week: ways.week.default(plain.week),
+    meals: z.array(z.object({ name: z.string(), at: minute })).default(plain.meals),
+    quietFrom: z.union([z.literal(''), minute]).default(plain.quietFrom),
+    quietTo: z.union([z.literal(''), minute]).default(plain.quietTo),
+    devices: z.array(z.object({ name: z.string(), policy: z.string() })).default([]),
+    foodWords: z.array(z.object({ name: z.string(), also: z.string() })).default([]),
+    backupFolder: z.string().default(''),
+    caution: z.string().default(''),
   })
-  .partial()
+}
 
 const space = z.object({
   id: z.string().max(64).default(''),
@@ -198,6 +207,17 @@ const placeWords: Readonly<Record<(typeof placeKinds)[number], string>> = {
   square: 'shop front or square',
 }
 
+const either = (
+  name: string,
+  label: string,
+  ...choices: readonly (readonly [id: string, name: string])[]
+): FieldSpec => ({
+  kind: 'one',
+  name,
+  label,
+  choices: choices.map(([id, said]) => ({ id, name: said })),
+})
+
 /** The sections of the house's page. */
 export function sectionsFor(people: readonly { readonly id: string; readonly name: string }[]): readonly SectionSpec[] {
   return [
@@ -208,44 +228,12 @@ export function sectionsFor(people: readonly { readonly id: string; readonly nam
       fields: [
         { kind: 'text', name: 'name', label: 'Name of the kennel' },
         { kind: 'text', name: 'timeZone', label: 'Time zone', hint: 'like Europe/London' },
-        { kind: 'one', name: 'unit', label: 'Weights in', choices: choicesOf(['kg', 'lb']) },
-        { kind: 'one', name: 'lengths', label: 'Lengths in', choices: choicesOf(['m', 'ft']) },
-        {
-          kind: 'one',
-          name: 'temperatures',
-          label: 'Temperatures in',
-          choices: [
-            { id: 'C', name: '°C' },
-            { id: 'F', name: '°F' },
-          ],
-        },
-        {
-          kind: 'one',
-          name: 'clock',
-          label: 'Clock',
-          choices: [
-            { id: '24', name: '24 hours' },
-            { id: '12', name: '12 hours' },
-          ],
-        },
-        {
-          kind: 'one',
-          name: 'dates',
-          label: 'Dates',
-          choices: [
-            { id: 'day-first', name: 'day first' },
-            { id: 'month-first', name: 'month first' },
-          ],
-        },
-        {
-          kind: 'one',
-          name: 'week',
-          label: 'The week begins on',
-          choices: [
-            { id: 'monday', name: 'Monday' },
-            { id: 'sunday', name: 'Sunday' },
-          ],
-        },
+        either('unit', 'Weights in', ['kg', 'kg'], ['lb', 'lb']),
+        either('lengths', 'Lengths in', ['m', 'm'], ['ft', 'ft']),
+        either('temperatures', 'Temperatures in', ['C', '°C'], ['F', '°F']),
+        either('clock', 'Clock', ['24', '24 hours'], ['12', '12 hours']),
+        either('dates', 'Dates', ['day-first', 'day first'], ['month-first', 'month first']),
+        either('week', 'The week begins on', ['monday', 'Monday'], ['sunday', 'Sunday']),
         { kind: 'time', name: 'quietFrom', label: 'Quiet from', hint: 'no demonstration is offered then' },
         { kind: 'time', name: 'quietTo', label: 'Quiet until' },
         {

@@ -1,6 +1,7 @@
 import { is } from '../curriculum/roles'
 import type { DogTraits } from '../dog/traits'
 import { noKit, type Command, type Kit, type Rung } from '../curriculum/types'
+import { holdPaid, holdSeconds } from './hold'
 import { holdInterval, paySchedule } from './pay'
 import { chosen, type Method } from './rows'
 
@@ -187,19 +188,19 @@ function called(rung: Rung, method: Method): string {
 
 /**
  * How often a rep, or a hold, is paid. Common practice: every rep while new, then every 2, every 3, then variable;
- * stays at an interval that stretches.
+ * short stays at each interval, long ones inside at an interval that stretches, distant ones on return like any rep.
  */
 export function payWhen(rung: Rung, method: Method, held: boolean): string {
   const schedule = paySchedule(rung, method, held)
   // Where pay itself is what the rung makes harder, its criterion says how often.
   if (schedule === 'rung') return 'as often as the rung says'
-  if ((rung.kind === 'timed' || rung.kind === 'settle') && rung.criterion.seconds !== undefined) {
-    const every = holdInterval(rung.criterion.seconds)
+  const seconds = holdSeconds(rung)
+  if (seconds !== undefined && holdPaid(rung) === 'each-interval') return `each ${seconds} s of one hold, then release`
+  if (seconds !== undefined && holdPaid(rung) === 'inside') {
+    const every = holdInterval(seconds)
     return schedule === 'variable'
       ? `inside the hold, every ${every} s on average, never evenly`
-      : rung.criterion.seconds < 3
-        ? 'at the end of each hold'
-        : `inside the hold, about every ${every} s`
+      : `inside the hold, about every ${every} s`
   }
   return schedule === 'variable' ? 'one rep in two or three, never evenly' : 'every rep'
 }

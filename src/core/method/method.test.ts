@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest'
 import type { Around } from '../coach/suggest'
 import { whatNext } from '../coach/next'
 import { houseCurriculum } from '../curriculum/house'
+import { allRungs } from '../curriculum/lookup'
 import { findCommand, ownRung } from '../curriculum/lookup'
 import { plainDog } from '../dog/traits'
 import { houseForgetting } from '../progress/memory'
@@ -9,7 +10,7 @@ import { regimeOf, type Regimes } from '../progress/regime'
 import { commandStanding } from '../promise/standing'
 import { summarise } from '../promise/summary'
 import { dayName, monday, msPerDay, passTo, suggestedFor, work, type SetPlan } from '../tests/facts'
-import { promptOf, type DogWords } from './instruct'
+import { payWhen, promptOf, type DogWords } from './instruct'
 import { methodChange } from './change'
 import { chosen, defaultMethod, methodAt, methodRows, type Method } from './rows'
 
@@ -263,4 +264,25 @@ describe('settings are facts with a date', () => {
     expect(methodAt([change], change.at - 1)).toEqual(defaultMethod)
     expect(chosen(methodAt([change], change.at), 'counts')).toBe('ten-in-a-row')
   })
+})
+
+it('what is said of pay is how it is paid: short stays, long ones, from a distance, recalls', () => {
+  const said = (id: string, held: boolean) => {
+    const rung = allRungs(houseCurriculum).find((r) => r.id === id)
+    return rung && payWhen(rung, defaultMethod, held)
+  }
+  expect(
+    ['sit-stay.4s', 'sit-stay.60s', 'sit-stay.10m-15s', 'sit.word', 'recall.bowl'].map((id) => said(id, false)),
+  ).toEqual([
+    'each 4 s of one hold, then release',
+    'inside the hold, about every 20 s',
+    'every rep',
+    'every rep',
+    'every rep',
+  ])
+  expect(['sit-stay.4s', 'sit.word', 'recall.bowl'].map((id) => said(id, true))).toEqual([
+    'each 4 s of one hold, then release',
+    'one rep in two or three, never evenly',
+    'every rep',
+  ])
 })

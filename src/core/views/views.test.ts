@@ -94,13 +94,13 @@ describe('the wall', () => {
   })
 
   it('sorts by run as numbers, by days left, and by how far behind', () => {
-    const order = (sort: 'run' | 'days' | 'behind', down = false) => sortRows(wall.rows, sort, down).map((r) => r.name)
+    const order = (sort: 'run' | 'days' | 'load', down = false) => sortRows(wall.rows, sort, down).map((r) => r.name)
     expect(order('run')).toEqual(['Wren', 'Heron', 'Rook'])
     expect(order('days')).toEqual(['Rook', 'Wren', 'Heron'])
-    expect(order('behind')[0]).toBe('Rook')
+    expect(order('load')[0]).toBe('Rook')
     expect(order('days', true)).toEqual(['Heron', 'Wren', 'Rook'])
-    const late = wall.rows.slice(0, 1).map((r) => ({ ...r, behind: -1, name: 'out of time' }))
-    expect(sortRows([...late, ...wall.rows], 'behind', false)[0]?.name).toBe('out of time')
+    const late = wall.rows.slice(0, 1).map((r) => ({ ...r, load: -1, name: 'out of time' }))
+    expect(sortRows([...late, ...wall.rows], 'load', false)[0]?.name).toBe('out of time')
   })
 
   it('sends to the prerequisite when nobody promised it', () => {

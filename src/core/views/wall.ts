@@ -54,7 +54,7 @@ export interface WallRow {
   /** What is wrong with its promises: none was made, or its ladder does not have what was; empty otherwise. */
   readonly lacks: string
   /** Reps needed over reps the days allow; 0 when nothing is needed; −1 stands for no more time. */
-  readonly behind: number
+  readonly load: number
   readonly reach: UpNext['reach'] | 'nothing needed'
   readonly chance: number
   /** One for each command shown. */
@@ -239,7 +239,7 @@ function wallRow(
     ready: dog.summary.readyOn !== undefined,
     lacks: lacksOf(dog.summary),
     booked: dog.booked,
-    behind: need ? (Number.isFinite(need.ratio) ? need.ratio : -1) : 0,
+    load: need ? (Number.isFinite(need.ratio) ? need.ratio : -1) : 0,
     reach: need?.reach ?? 'nothing needed',
     chance: need?.chance ?? 1,
     cells: shown.map(({ id }) => {
@@ -358,12 +358,12 @@ function whyNext(dog: WallDog, r: UpNext, daysLeft: number, reps: number): strin
   )
 }
 
-export const wallSorts = ['behind', 'run', 'days'] as const
+export const wallSorts = ['load', 'run', 'days'] as const
 export type WallSort = (typeof wallSorts)[number]
 
 /** Rows in the order asked for. Behind: those out of time first, then by reps needed over reps allowed. */
 export function sortRows(rows: readonly WallRow[], sort: WallSort, descending: boolean): readonly WallRow[] {
-  const behind = (r: WallRow) => (r.behind < 0 ? Number.POSITIVE_INFINITY : r.behind)
+  const load = (r: WallRow) => (r.load < 0 ? Number.POSITIVE_INFINITY : r.load)
   const byRun = (a: WallRow, b: WallRow) => a.runNumber.localeCompare(b.runNumber, 'en', { numeric: true })
   const ordered = [...rows].sort((a, b) => {
     const d =
@@ -371,9 +371,9 @@ export function sortRows(rows: readonly WallRow[], sort: WallSort, descending: b
         ? 0
         : sort === 'days'
           ? a.daysLeft - b.daysLeft
-          : behind(b) === behind(a)
+          : load(b) === load(a)
             ? 0
-            : behind(b) > behind(a)
+            : load(b) > load(a)
               ? 1
               : -1
     return d || byRun(a, b)

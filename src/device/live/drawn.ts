@@ -1,6 +1,7 @@
 import { drawPays, drawReps, drawScene, unpaidRun, type Draw } from '@/core/block/chance'
 import { contextKey, countRep, expectedRate, noFall, type Falling } from '@/core/block/falling'
-import { holdPaid, holdPay, holdSeconds, payMoments } from '@/core/block/hold'
+import { holdPay, payMoments } from '@/core/block/hold'
+import { holdPaid, holdSeconds } from '@/core/method/hold'
 import { findRung, type RungPlaceInLadder } from '@/core/curriculum/lookup'
 import { outcomeMade } from '@/core/progress/result'
 import { isHeld, isPassed } from '@/core/progress/state'

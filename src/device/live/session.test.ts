@@ -6,25 +6,19 @@ import { insertMethodChange } from '@/store/method'
 import { recordFacts } from '@/work/record/accept'
 import { standingOf } from '@/work/record/refold'
 import { loadBlock } from '@/work/page/block'
-import { memoryOf } from '@/work/tests/byTheBook'
+import { memoryOf, plainSetup } from '@/work/tests/byTheBook'
 import { dog, newKennel, Tablet, trainer } from '@/work/tests/kennel'
 import { setsOf } from './reduce'
 import { LiveSession, type RepExtras, type Setup } from './session'
 
 const setup: Setup = {
+  ...plainSetup,
   rungId: 'sit.rear',
   purpose: 'work',
   placeId: 'room',
   personId: '',
   level: 0,
   kit: '1.8 m leash',
-  band: 'over-15',
-  helper: false,
-  secondDog: null,
-  temperatureC: null,
-  humidity: null,
-  exercisedAt: undefined,
-  feedId: null,
 }
 
 function scene() {

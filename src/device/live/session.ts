@@ -4,7 +4,7 @@ import type { FactOf } from '@/core/facts/wire'
 import type { Regimes } from '@/core/progress/regime'
 import type { NewFact, Outbox } from '../outbox'
 import { drawnFor, plannedPieces, type Drawn } from './drawn'
-import { contextOf, repOf, type LiveRep, type LiveSet } from './facts'
+import { contextOf, repOf, type LiveRep } from './facts'
 import { regimesOf, type BlockGround } from './ground'
 import { Known } from './known'
 import {
@@ -269,5 +269,3 @@ export class LiveSession {
     this.outbox.add({ kind: 'voided', targetId, reason, recordedBy: this.ground.me })
   }
 }
-
-export type { LiveSet }

@@ -177,7 +177,7 @@ export function Around({
                   key={o.residencyId}
                   id={o.residencyId}
                   isDisabled={no !== undefined}
-                  aria-label={`${o.runNumber} ${o.name}${no ? `: ${no.why}` : ''}`}
+                  aria-label={`${o.runNumber} ${o.name}${no ? `: ${measures.words(no.why)}` : ''}`}
                 >
                   {o.runNumber} {o.name}
                 </Chip>

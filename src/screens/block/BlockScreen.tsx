@@ -8,8 +8,8 @@ import { lengthWarning } from '@/core/block/rest'
 import { keepAwake } from '@/device/awake'
 import { keepThisPage, mayReloadOffline } from '@/device/offline'
 import type { Outbox } from '@/device/outbox'
-import type * as Memory from '@/device/memory'
-import { writePrefs, type Prefs } from '@/device/prefs'
+import type * as DeviceMemory from '@/device/memory'
+import { usualPrefs, writePrefs, type Prefs } from '@/device/prefs'
 import { WaysProvider } from '@/ui/ways'
 import { NeedsPerson } from '@/ui/NeedsPerson'
 import { phone } from '@/ui/theme'
@@ -28,15 +28,19 @@ import { useBlock } from './useBlock'
 import { waysOn } from './ways'
 import { Working, type WorkPanel } from './Working'
 
+type Memory = Pick<typeof DeviceMemory, 'readPrefs' | 'recall'>
+const nothingRemembered: Memory = { readPrefs: () => usualPrefs, recall: () => undefined }
+
 /** The working session of one dog: waits only for the device's own memory to open. */
 export function BlockScreen({ view }: { view: BlockView }) {
   const outbox = useOutbox()
-  const [memory, setMemory] = useState<typeof Memory>()
+  const [memory, setMemory] = useState<Memory>()
   useEffect(() => {
     const before = document.documentElement.dataset['theme']
     document.documentElement.dataset['theme'] = 'yard'
     const letGo = keepAwake()
-    void import('@/device/memory').then((m) => setMemory(m))
+    // Without it the block is worked as on a device that remembers nothing.
+    import('@/device/memory').then(setMemory, () => setMemory(nothingRemembered))
     // What is fetched for later waits until the page has woken.
     const idle = whenIdle(() => void fetchLater().then(keepThisPage))
     return () => {
@@ -169,7 +173,7 @@ function useLeaveWarning(waits: boolean): void {
   }, [waits])
 }
 
-function usePrefs(memory: typeof Memory): [Prefs, (next: Prefs) => void] {
+function usePrefs(memory: Memory): [Prefs, (next: Prefs) => void] {
   const [prefs, setPrefs] = useState(memory.readPrefs)
   return [
     prefs,
@@ -182,7 +186,7 @@ function usePrefs(memory: typeof Memory): [Prefs, (next: Prefs) => void] {
 
 const seedNow = (): number => crypto.getRandomValues(new Uint32Array(1))[0] ?? 0
 
-function InHand({ view, outbox, memory }: { view: BlockView; outbox: Outbox; memory: typeof Memory }) {
+function InHand({ view, outbox, memory }: { view: BlockView; outbox: Outbox; memory: Memory }) {
   const block = useBlock(view, outbox, seedNow)
   const [prefs, setPrefs] = usePrefs(memory)
   const [phase, setPhase] = useState<'work' | 'thumb' | 'after'>('work')

@@ -1,10 +1,11 @@
 'use client'
 import { useEffect, useState, type ReactNode } from 'react'
-import { Button as AriaButton, ToggleButton, ToggleButtonGroup } from 'react-aria-components'
+import { Button as AriaButton, ToggleButtonGroup } from 'react-aria-components'
 import styled from 'styled-components'
 import type { Draw } from '@/core/block/chance'
 import { attentions, type Attention } from '@/core/facts/words'
 import { audioClock, buzz, payTone, schedule } from '@/device/sounds'
+import { Chip } from './chips'
 
 export interface CallState {
   /** Monotonic milliseconds of the call; undefined before it. */
@@ -79,9 +80,9 @@ export function CallPart({
           }}
         >
           {attentions.map((a) => (
-            <PreChip key={a} id={a}>
+            <Chip key={a} id={a}>
               {attentionWords[a]}
-            </PreChip>
+            </Chip>
           ))}
         </Pre>
       )}
@@ -100,18 +101,6 @@ const Pre = styled(ToggleButtonGroup)`
   display: grid;
   grid-template-columns: repeat(3, 1fr);
   gap: var(--s-3);
-`
-const PreChip = styled(ToggleButton)`
-  min-height: var(--touch);
-  border: 1.5px solid var(--rule-2);
-  border-radius: 4px;
-  background: none;
-  color: var(--ink);
-  cursor: pointer;
-  &[data-selected='true'] {
-    background: var(--ink);
-    color: var(--paper);
-  }
 `
 const Call = styled(AriaButton)`
   min-height: var(--touch-yard);

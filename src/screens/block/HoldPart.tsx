@@ -2,7 +2,8 @@
 import { useEffect, useState } from 'react'
 import { Button as AriaButton } from 'react-aria-components'
 import styled from 'styled-components'
-import { intervalAt, type HoldPaid } from '@/core/block/hold'
+import { intervalAt } from '@/core/block/hold'
+import { type HoldPaid } from '@/core/method/hold'
 import type { HoldClock } from '@/device/holdClock'
 
 /** House: pay is prompted for so long, seconds. */

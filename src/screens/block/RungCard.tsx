@@ -1,5 +1,5 @@
 'use client'
-import { holdPaid } from '@/core/block/hold'
+import { holdPaid } from '@/core/method/hold'
 import { memo } from 'react'
 import styled from 'styled-components'
 import type { RungPlaceInLadder } from '@/core/curriculum/lookup'

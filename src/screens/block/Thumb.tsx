@@ -1,10 +1,11 @@
 'use client'
 import { useEffect, useState } from 'react'
-import { Button as AriaButton, ToggleButton } from 'react-aria-components'
+import { Button as AriaButton } from 'react-aria-components'
 import styled from 'styled-components'
 import { mayStayAwake } from '@/device/awake'
 import { remoteActions, withKey, type Prefs, type RemoteAction } from '@/device/prefs'
 import { sayTap } from '@/device/sounds'
+import { Chip, Done } from './chips'
 
 const actionWords: Readonly<Record<RemoteAction, string>> = {
   go: 'Start, call, clean',
@@ -119,28 +120,4 @@ const Row = styled.div`
   display: flex;
   flex-wrap: wrap;
   gap: var(--s-3);
-`
-const Chip = styled(ToggleButton)`
-  min-height: var(--touch-wide);
-  min-width: 3rem;
-  padding: 0 0.7rem;
-  border: 1.5px solid var(--rule-2);
-  border-radius: 4px;
-  background: none;
-  color: var(--ink);
-  cursor: pointer;
-  &[data-selected='true'] {
-    background: var(--ink);
-    color: var(--paper);
-  }
-`
-const Done = styled(AriaButton)`
-  min-height: var(--touch-yard);
-  border: 2px solid var(--ink);
-  border-radius: 6px;
-  background: var(--paper);
-  color: var(--ink);
-  font-weight: 680;
-  font-size: var(--t-6);
-  cursor: pointer;
 `

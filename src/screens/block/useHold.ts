@@ -1,6 +1,7 @@
 'use client'
 import { useEffect, useRef, useState } from 'react'
-import { holdEnds, holdPaid, holdSeconds, intervalAt, paidInside } from '@/core/block/hold'
+import { intervalAt, mustConfirm, paidInside } from '@/core/block/hold'
+import { holdEnds, holdPaid, holdSeconds } from '@/core/method/hold'
 import type { Rung } from '@/core/curriculum/types'
 import type { Outcome } from '@/core/facts/fact'
 import { startHold, type HoldClock } from '@/device/holdClock'
@@ -85,7 +86,7 @@ export function useHold({ rung, prefs, payAt, planned, record, over }: Holding) 
     if (!clock || seconds === undefined) return
     const times = clock.stop()
     setClock(undefined)
-    if (Math.abs(times.wall - times.monotonic) > 1) return setUnsure(times)
+    if (mustConfirm(times)) return setUnsure(times)
     const at = Math.min(seconds, intervals > 1 ? intervalAt(times.monotonic, seconds).into : tenths(times.monotonic))
     record('miss', {
       heldSeconds: at,

@@ -7,7 +7,7 @@ import { FieldInput } from '@/ui/Field'
 import { Fault, FieldLabel } from '@/ui/fieldParts'
 import { Button } from '@/ui/press'
 import { phone } from '@/ui/theme'
-import { useWhen } from '@/ui/ways'
+import { useMeasures, useWhen } from '@/ui/ways'
 import type { CommandPage } from '@/work/page/resident'
 import type { Told } from '../told'
 
@@ -24,6 +24,7 @@ export function Stuck({
   log: (raw: unknown) => Promise<Told>
 }) {
   const { sayMoment } = useWhen()
+  const { words } = useMeasures()
   const [what, setWhat] = useState(stuck.first ?? '')
   const [went, setWent] = useState('better')
   const [note, setNote] = useState('')
@@ -44,7 +45,7 @@ export function Stuck({
         {stuck.offers.map((o) => (
           <li key={o.id} data-first={o.id === stuck.first}>
             <b>{o.name}</b>
-            {o.id === stuck.first && <em> try this now</em>} <span>{o.words}</span>
+            {o.id === stuck.first && <em> try this now</em>} <span>{words(o.words)}</span>
             {o.tried.map((t) => (
               <small key={t.at}>
                 {sayMoment(t.at, view.timeZone)}, {t.by}: {wentWords[t.went]}
@@ -64,7 +65,7 @@ export function Stuck({
           label="Tried"
           value={what}
           onChange={setWhat}
-          choices={stuck.offers.map((o) => ({ id: o.id, name: o.name, note: o.words }))}
+          choices={stuck.offers.map((o) => ({ id: o.id, name: o.name, note: words(o.words) }))}
         />
         <Choose
           label="It went"

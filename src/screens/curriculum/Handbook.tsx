@@ -1,5 +1,5 @@
 'use client'
-import { holdPaid } from '@/core/block/hold'
+import { holdPaid } from '@/core/method/hold'
 import { holdPayWords } from '@/core/curriculum/words'
 import styled from 'styled-components'
 import { graphOf } from '@/core/curriculum/graph'

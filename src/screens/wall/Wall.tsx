@@ -1,7 +1,7 @@
 'use client'
 import Link from 'next/link'
 import { useRouter } from 'next/navigation'
-import { memo, useEffect, useState, type KeyboardEvent } from 'react'
+import { useEffect, useState, type KeyboardEvent } from 'react'
 import styled from 'styled-components'
 import { standingWords } from '@/core/promise/standing'
 import { sortRows, type WallCell, type WallRow, type WallSort, type WallView } from '@/core/views/wall'
@@ -16,7 +16,7 @@ const freshEveryMs = 60_000
 const heads: readonly { readonly id: WallSort; readonly name: string; readonly className: string }[] = [
   { id: 'run', name: 'Run, dog', className: 'who' },
   { id: 'days', name: 'Days', className: 'days' },
-  { id: 'behind', name: 'Load', className: 'days' },
+  { id: 'load', name: 'Load', className: 'days' },
 ]
 
 /**
@@ -92,31 +92,27 @@ function toNextDog(e: KeyboardEvent<HTMLElement>): void {
   next.focus()
 }
 
-/** Drawn anew only when something of it changed: most of a wall that is looked at again has not. */
-const DogRow = memo(
-  function DogRow({ row, commands }: { row: WallRow; commands: WallView['commands'] }) {
-    return (
-      <Tr>
-        <th scope="row" className="who">
-          <Dog row={row} />
-        </th>
-        <td className="days">
-          <b>{row.daysLeft}</b>
-          <small>{daysWord(row.daysLeft)}</small>
+function DogRow({ row, commands }: { row: WallRow; commands: WallView['commands'] }) {
+  return (
+    <Tr>
+      <th scope="row" className="who">
+        <Dog row={row} />
+      </th>
+      <td className="days">
+        <b>{row.daysLeft}</b>
+        <small>{daysWord(row.daysLeft)}</small>
+      </td>
+      <td className="days">
+        <Load row={row} />
+      </td>
+      {row.cells.map((cell) => (
+        <td key={cell.command} className={cell.promised ? 'command' : 'command aside'}>
+          <CommandCell cell={cell} name={commands.find((c) => c.id === cell.command)?.name ?? ''} />
         </td>
-        <td className="days">
-          <Behind row={row} />
-        </td>
-        {row.cells.map((cell) => (
-          <td key={cell.command} className={cell.promised ? 'command' : 'command aside'}>
-            <CommandCell cell={cell} name={commands.find((c) => c.id === cell.command)?.name ?? ''} />
-          </td>
-        ))}
-      </Tr>
-    )
-  },
-  (a, b) => JSON.stringify(a) === JSON.stringify(b),
-)
+      ))}
+    </Tr>
+  )
+}
 
 const daysWord = (n: number) => (n === 0 ? 'goes today' : n === 1 ? 'day' : 'days')
 
@@ -138,13 +134,13 @@ function Dog({ row }: { row: WallRow }) {
   )
 }
 
-function Behind({ row }: { row: WallRow }) {
+function Load({ row }: { row: WallRow }) {
   if (row.lacks !== '') return <small className="late">{row.lacks}</small>
   if (row.reach === 'nothing needed') return <small>done</small>
   return (
     <>
       <b className={row.reach === 'out of reach' ? 'late' : undefined}>
-        {row.behind < 0 ? '—' : `${row.behind >= 10 ? row.behind.toFixed(0) : row.behind.toFixed(2)}×`}
+        {row.load < 0 ? '—' : `${row.load >= 10 ? row.load.toFixed(0) : row.load.toFixed(2)}×`}
       </b>
       <small>{row.reach}</small>
     </>

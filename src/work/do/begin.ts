@@ -31,7 +31,7 @@ import {
 import { writePasscode } from '@/store/signingIn'
 import { refold } from '../record/refold'
 import { handlers } from '../scene/who'
-import { wrongIn, type Deed } from './deed'
+import { refuse, wrongIn, type Deed } from './deed'
 
 export type FormResult = Deed<{ readonly id: string }>
 
@@ -231,7 +231,7 @@ export function addDog(
       const taken = dogInRun(db, form.run, form.arrivesOn, form.leavesOn)
       if (taken !== undefined) return wrongIn({ run: `${taken} has run ${form.run} during these days.` })
       const id = form.key ?? v7()
-      if (form.key !== undefined && findResident(db, id)) return wrongIn({ '': 'This booking was made already.' })
+      if (form.key !== undefined && findResident(db, id)) return refuse('This booking was made already.')
       const before = form.dogId === '' ? undefined : dogsKnown(db).find((d) => d.id === form.dogId)
       if (form.dogId !== '' && !before) return wrongIn({ dogId: 'No such dog was here before.' })
       const dogId = before?.id ?? v7()

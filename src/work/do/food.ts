@@ -29,7 +29,11 @@ export const weightForm = z.object({
 export function weigh(db: Db, form: z.infer<typeof weightForm>, now: number): Done {
   return aboutResident(db, form, (resident) => {
     const kg = form.weight * (form.unit === 'lb' ? kgPerLb : 1)
-    const check = checkWeight(kg, { lastKg: readWeights(db, resident.dogId).at(-1)?.kg, giant: resident.traits.giant })
+    const check = checkWeight(kg, {
+      lastKg: readWeights(db, resident.dogId).at(-1)?.kg,
+      giant: resident.traits.giant,
+      unit: readHouse(db).unit,
+    })
     if (check.kind === 'refused' || (check.kind === 'ask' && !form.right)) return check.why
     insertWeight(db, {
       id: v7(),

@@ -24,7 +24,8 @@ import { type FormResult, groundOf, usualPromise } from './begin'
 import { mostPlaces, whyNotPossible } from '@/core/handoff/possible'
 import { ladderOf } from '../scene/regimes'
 import { refold } from '../record/refold'
-import { wrongIn } from './deed'
+import { refuse, wrongIn } from './deed'
+import { readHouse } from '@/store/house'
 
 /** A draft is what somebody types, not a place to store things. */
 const mostFields = 600
@@ -74,7 +75,7 @@ export function keepStep(
   return db
     .transaction((): FormResult => {
       const resident = findResident(db, residencyId)
-      if (!resident) return wrongIn({ '': 'There is no such dog here.' })
+      if (!resident) return refuse('There is no such dog here.')
       const errors = followStep(db, resident, step, parsed.data, recordedBy, now)
       if (errors) return wrongIn(errors)
       appendEntry(db, { id: v7(), residencyId, step, entry: parsed.data, at: now, recordedBy })
@@ -148,7 +149,11 @@ function arrive(
   const kg = arrival.weight === null ? undefined : arrival.weight * (arrival.weightUnit === 'lb' ? kgPerLb : 1)
   const weights = readWeights(db, resident.dogId)
   if (kg !== undefined) {
-    const check = checkWeight(kg, { lastKg: weights.at(-1)?.kg, giant: resident.traits.giant })
+    const check = checkWeight(kg, {
+      lastKg: weights.at(-1)?.kg,
+      giant: resident.traits.giant,
+      unit: readHouse(db).unit,
+    })
     if (check.kind === 'refused' || (check.kind === 'ask' && !arrival.weightRight)) errors['weight'] = check.why
   }
   if (Object.keys(errors).length > 0) return errors

@@ -123,7 +123,7 @@ export async function setUp(db: Db, raw: unknown, now: number): Promise<FormResu
   const made = await hash(parsed.data.passcode)
   return db
     .transaction((): FormResult => {
-      if (hasLead(db)) return wrongIn({ '': 'This kennel has a lead already. Sign in instead.' })
+      if (hasLead(db)) return refuse('This kennel has a lead already. Sign in instead.')
       const personId = v7()
       insertPerson(db, { id: personId, name: parsed.data.name, role: 'lead', createdAt: now })
       writePasscode(db, personId, made)
@@ -145,7 +145,7 @@ export async function addSigner(db: Db, raw: unknown, now: number): Promise<Form
 export async function changePasscode(db: Db, who: unknown, raw: unknown, now: number): Promise<FormResult> {
   const parsed = passcode.safeParse(raw)
   const personId = readPeople(db).find((p) => p.id === who)?.id
-  if (personId === undefined) return wrongIn({ '': nobody })
+  if (personId === undefined) return refuse(nobody)
   if (!parsed.success) return wrongIn({ passcode: parsed.error.issues[0]?.message ?? '' })
   const made = await hash(parsed.data)
   return db

@@ -23,3 +23,18 @@ it.each(['null', '[]', '{"runs":7}', '{"tick":1,"runs":{"sit/sit":[]}}', '{"comm
     expect(summariesOf(db, today, tablet.at, [residencyId]).get(residencyId)).toEqual(summary)
   },
 )
+
+it.each(['', '7', '{"last":7}', '{"sets":[{}],"days":[]}'])(
+  'facts go on from a mark that cannot be read, %s, as if there was none',
+  (garbage) => {
+    const db = newKennel()
+    const ada = trainer(db)
+    const residencyId = dog(db)
+    const tablet = new Tablet()
+    const set = tablet.set(residencyId, ada)
+    recordFacts(db, tablet.batch([set, tablet.rep(set.id)]), tablet.at)
+    db.prepare('UPDATE standing SET mark = ?').run(garbage)
+    expect(recordFacts(db, tablet.batch([tablet.rep(set.id)]), tablet.at).results[0]?.status).toBe('stored')
+    expect(standingOf(db, residencyId, tablet.at).state.runs['sit/sit']?.tallies['sit.rear']?.clean).toBe(2)
+  },
+)

@@ -37,7 +37,7 @@ export function kept(db: Db, residencyId: string, now: number): Kept | undefined
     summary && {
       state,
       summary,
-      mark: row.mark === '' ? undefined : markRow.parse(JSON.parse(row.mark)),
+      mark: own<NonNullable<Kept['mark']>>(markRow, row.mark),
     }
   )
 }

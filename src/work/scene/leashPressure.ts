@@ -19,7 +19,7 @@ import { regimesOfResident } from './regimes'
  * What decided whether a correction was allowed on this dog in this command at that moment: house, consents and
  * knowledge as they were then.
  */
-export function correctionScene(
+export function pressureScene(
   db: Db,
   resident: Resident,
   commandId: string,
@@ -63,7 +63,7 @@ export function loadPressure(db: Db, resident: Resident, sets: readonly SetFact[
   return {
     rows: rows.map((r) => ({
       ...r,
-      against: noPressureBecause(correctionScene(db, resident, r.command, r.at, sets)) ?? '',
+      against: noPressureBecause(pressureScene(db, resident, r.command, r.at, sets)) ?? '',
     })),
     trend: pressureTrend(
       rows.map((r) => r.day),

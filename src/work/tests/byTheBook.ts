@@ -105,7 +105,7 @@ export function followBlock(view: BlockView, tablet: Tablet, by: string, dog: Si
 }
 
 /** What nobody said of a set. */
-const plainSetup = {
+export const plainSetup = {
   band: 'over-15',
   helper: false,
   secondDog: null,

@@ -25,6 +25,7 @@ export default async function NewDogPage({
 }) {
   await enter('trainer')
   const db = kennelDatabase()
+  const house = readHouse(db)
   const { key } = z
     .object({ key: z.uuid().optional() })
     .catch({})
@@ -38,9 +39,9 @@ export default async function NewDogPage({
     <DogForm
       key={key}
       action={addResident}
-      commands={curriculumIn(newestCurriculum(db), readHouse(db).lengths).commands}
+      commands={curriculumIn(newestCurriculum(db), house.lengths).commands}
       usual={usualHere(db)}
-      today={dayIn(readHouse(db).timeZone, requestTime())}
+      today={dayIn(house.timeZone, requestTime())}
       booking={{
         key,
         typed: bookingDraft(db, key)?.typed ?? {},

@@ -1,0 +1,35 @@
+import type { Rung } from '../curriculum/types'
+import type { holdPays } from '../curriculum/words'
+
+export type HoldPaid = (typeof holdPays)[number]
+
+/** Seconds of the hold that a rung asks for; undefined when it asks for none. */
+export const holdSeconds = (rung: Rung | undefined): number | undefined =>
+  rung?.kind === 'timed' || rung?.kind === 'settle' ? rung.criterion.seconds : undefined
+
+/** Common practice: from so many seconds on a hold is one rep, paid inside at its own interval. */
+const longHoldFrom = 30
+
+/**
+ * How a rung's hold is paid, by its file or as common practice has it: short stays at each interval of one hold, five
+ * payments and one release; from a distance on return, where the dog is; long ones inside at an interval of their own.
+ * Undefined for a rung without a hold.
+ */
+export function holdPaid(rung: Rung | undefined): HoldPaid | undefined {
+  const seconds = holdSeconds(rung)
+  if (!rung || seconds === undefined) return undefined
+  if (rung.holdPay) return rung.holdPay
+  if (rung.criterion.metres !== undefined) return 'on-return'
+  return rung.kind === 'timed' && seconds < longHoldFrom ? 'each-interval' : 'inside'
+}
+
+/**
+ * Seconds at which a hold has come to something: the ends of its intervals where it is paid at each, else its one end.
+ * At the 3 s rung of a stay 3, 6, 9, 12 and 15 s. Common practice.
+ */
+export function holdEnds(rung: Rung | undefined): readonly number[] {
+  const seconds = holdSeconds(rung)
+  if (!rung || seconds === undefined) return []
+  const intervals = holdPaid(rung) === 'each-interval' ? rung.setReps : 1
+  return Array.from({ length: intervals }, (_, i) => (i + 1) * seconds)
+}
