@@ -24,11 +24,10 @@ export function checkWeight(
     readonly unit: Measures['unit']
   },
 ): WeightCheck {
-  if (!Number.isFinite(kg) || kg < lightest || kg > heaviest)
-    return {
-      kind: 'refused',
-      why: `A dog weighs between ${Number(massIn(lightest, known.unit).toFixed(1))} and ${sayMass(heaviest, known.unit)}.`,
-    }
+  if (!Number.isFinite(kg) || kg < lightest || kg > heaviest) {
+    const least = Number(massIn(lightest, known.unit).toFixed(1))
+    return { kind: 'refused', why: `A dog weighs between ${least} and ${sayMass(heaviest, known.unit)}.` }
+  }
   const say = (x: number) => sayMass(x, 'kg')
   const { lastKg } = known
   const last = lastKg === undefined ? '' : sayMass(lastKg, known.unit)
