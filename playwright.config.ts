@@ -1,4 +1,5 @@
 import { defineConfig } from '@playwright/test'
+import { chromiumPath } from './scripts/lib/chromium.mjs'
 
 export default defineConfig({
   testDir: 'e2e',
@@ -15,8 +16,11 @@ export default defineConfig({
     viewport: { width: 1280, height: 800 },
     actionTimeout: 90_000,
     timezoneId: 'Europe/London',
+    // A tap does not wait for what moves, and no page is kept but where its being kept is tested (block.spec).
+    contextOptions: { reducedMotion: 'reduce' },
+    serviceWorkers: 'block',
     launchOptions: {
-      executablePath: '/usr/bin/chromium',
+      executablePath: chromiumPath(),
       args: [
         '--no-sandbox',
         '--disable-gpu',

@@ -1,4 +1,5 @@
 import { chromium, type CDPSession, type Locator, type Page } from '@playwright/test'
+import { chromiumPath } from '../scripts/lib/chromium.mjs'
 import Database from 'better-sqlite3'
 import { spawn } from 'node:child_process'
 import { mkdtempSync } from 'node:fs'
@@ -45,7 +46,7 @@ const dog = z
 db.close()
 
 const browser = await chromium.launch({
-  executablePath: '/usr/bin/chromium',
+  executablePath: chromiumPath(),
   args: ['--no-sandbox', '--disable-gpu', '--disable-quic'],
 })
 try {

@@ -13,8 +13,12 @@ import {
   settled,
 } from './support/kibou'
 import { z } from 'zod'
+import { chromiumPath } from '../scripts/lib/chromium.mjs'
 import { RawChromium } from './support/rawChromium'
 import { endBlock, keyboard, pointer, repsSince, thumb, workReps } from './support/block'
+
+// What a block keeps on the device is tested here.
+test.use({ serviceWorkers: 'allow' })
 
 const openBlock = (page: Page, kibou: Kibou, dog: string) => visit(page, `${kibou.url}/dogs/${kibou.dog(dog)}/block`)
 const sent = (page: Page) => expect(page.getByText(/kept here: 0/)).toBeVisible()
@@ -359,7 +363,7 @@ test(
   async ({ kibou }) => {
     const since = Date.now()
     const browser = await chromium.launch({
-      executablePath: '/usr/bin/chromium',
+      executablePath: chromiumPath(),
       args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--host-resolver-rules=MAP kennel.test 127.0.0.1'],
     })
     try {

@@ -5,6 +5,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import type { Readable, Writable } from 'node:stream'
 import { z } from 'zod'
+import { wholeChromiumPath } from '../../scripts/lib/chromium.mjs'
 
 const reply = z.object({
   id: z.number().optional(),
@@ -18,8 +19,8 @@ const reply = z.object({
  */
 export class RawChromium {
   private readonly profile = mkdtempSync(join(tmpdir(), 'kibou-chromium-'))
-  private readonly chromium = spawn(
-    '/usr/bin/chromium',
+  private readonly process = spawn(
+    wholeChromiumPath,
     [
       '--headless',
       '--no-sandbox',
@@ -40,7 +41,7 @@ export class RawChromium {
 
   constructor() {
     let rest = ''
-    ;(this.chromium.stdio[4] as Readable).on('data', (data: Buffer) => {
+    ;(this.process.stdio[4] as Readable).on('data', (data: Buffer) => {
       const parts = (rest + data.toString()).split('\0')
       rest = parts.pop() ?? ''
       for (const part of parts) {
@@ -54,7 +55,7 @@ export class RawChromium {
     const id = ++this.next
     const answer = await new Promise<z.infer<typeof reply>>((done) => {
       this.waiting.set(id, done)
-      ;(this.chromium.stdio[3] as Writable).write(
+      ;(this.process.stdio[3] as Writable).write(
         `${JSON.stringify({ id, method, params, ...(sessionId === undefined ? {} : { sessionId }) })}\0`,
       )
     })
@@ -78,9 +79,9 @@ export class RawChromium {
    * nothing.
    */
   async close(): Promise<void> {
-    const gone = new Promise((done) => this.chromium.once('exit', done))
+    const gone = new Promise((done) => this.process.once('exit', done))
     this.send('Browser.close').catch(() => undefined)
-    const late = setTimeout(() => this.chromium.kill('SIGKILL'), 10_000)
+    const late = setTimeout(() => this.process.kill('SIGKILL'), 10_000)
     await gone
     clearTimeout(late)
     await rm(this.profile, { recursive: true, force: true, maxRetries: 5, retryDelay: 200 }).catch(() => undefined)
