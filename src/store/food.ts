@@ -159,6 +159,8 @@ const paidRow = z.object({
   feedId: z.string().nullable(),
   mealFeed: z.string().nullable(),
   n: z.number(),
+  grams: z.number(),
+  laterGrams: z.number(),
   marked: z.number(),
   later: z.number(),
 })
@@ -170,6 +172,9 @@ export interface PaidPieces {
   /** What its meal was when they were paid; null while nobody had said. */
   readonly mealFeed: string | null
   readonly pieces: number
+  /** What of its meal was in bowls of recall drills, grams; and of that what came after the last entry. */
+  readonly grams: number
+  readonly laterGrams: number
   /** Of these, those nobody counted: a rep only marked as paid is one piece, and small things stand for some. */
   readonly marked: number
   /** Of these, those paid after the last entry of what was eaten in training, which says better what came before it. */
@@ -192,19 +197,26 @@ export function paidPieces(db: Db, day: string): ReadonlyMap<string, readonly Pa
   const rows = z.array(paidRow).parse(
     db
       .prepare(
-        `SELECT id, feedId, mealFeed, sum(pieces) AS n, sum(marked) AS marked, sum(later) AS later FROM (
-           SELECT id, feedId, mealFeed, pieces, CASE WHEN counted THEN 0 ELSE pieces END AS marked, CASE WHEN at >
+        `SELECT id, feedId, mealFeed, sum(pieces) AS n, sum(marked) AS marked, sum(later) AS later,
+           sum(grams) AS grams, sum(CASE WHEN at > eaten THEN grams ELSE 0 END) AS laterGrams FROM (
+           SELECT id, feedId, mealFeed, pieces, grams, at, eaten, CASE WHEN counted THEN 0 ELSE pieces END AS marked, CASE WHEN at >
              eaten THEN pieces ELSE 0 END AS later
            FROM (
              ${standingReps(
                `s.residency_id AS id, s.feed_id AS feedId, ${mealAt('s.residency_id', 'r.at')} AS mealFeed,
                 ${pieces} AS pieces, r.pieces IS NOT NULL AS counted, r.at AS at,
-                ${eatenAt('s.residency_id')} AS eaten`,
+                ${eatenAt('s.residency_id')} AS eaten, 0 AS grams`,
                's.day = @day',
              )}
              UNION ALL
+             ${standingReps(
+               `s.residency_id, NULL, ${mealAt('s.residency_id', 'r.at')}, 0, 1, r.at,
+                ${eatenAt('s.residency_id')}, r.bowl_grams`,
+               's.day = @day AND r.bowl_grams IS NOT NULL',
+             )}
+             UNION ALL
              SELECT t.residency_id, NULL, ${mealAt('t.residency_id', 't.at')}, t.pieces, 0, t.at,
-               ${eatenAt('t.residency_id')}
+               ${eatenAt('t.residency_id')}, 0
              FROM small_thing t
              WHERE t.day = @day AND NOT EXISTS (SELECT 1 FROM voided v WHERE v.target_id = t.id)))
          GROUP BY id, feedId, mealFeed`,
@@ -213,10 +225,18 @@ export function paidPieces(db: Db, day: string): ReadonlyMap<string, readonly Pa
   )
   const paid = new Map<string, PaidPieces[]>()
   for (const r of rows)
-    if (r.n > 0)
+    if (r.n > 0 || r.grams > 0)
       paid.set(r.id, [
         ...(paid.get(r.id) ?? []),
-        { feedId: r.feedId, mealFeed: r.mealFeed, pieces: r.n, marked: r.marked, later: r.later },
+        {
+          feedId: r.feedId,
+          mealFeed: r.mealFeed,
+          pieces: r.n,
+          grams: r.grams,
+          laterGrams: r.laterGrams,
+          marked: r.marked,
+          later: r.later,
+        },
       ])
   return paid
 }

@@ -8,6 +8,7 @@ import { isAlwaysPaid, newReps } from '../method/pay'
 import { defaultMethod } from '../method/rows'
 import { emptyDogState, emptyRunState, emptyTally, type DogState } from '../progress/state'
 import { drawPays, drawReps, drawScene, longestGap, unpaidRun, type DrawScene } from './chance'
+import { callMoment, stepsFor } from '../method/call'
 import { holdPay, intervalAt, mustConfirm, paidInside, payMoments } from './hold'
 import { holdEnds, holdPaid, holdSeconds } from '../method/hold'
 
@@ -138,13 +139,75 @@ describe('what chance decides', () => {
   })
 
   it('stops at 5, 15 or 30 steps, never further than was passed, and at its own distance on a distance rung', () => {
-    const steps = (s: DrawScene) =>
+    const own = (s: DrawScene) =>
       new Set(Array.from({ length: 40 }, (_, seed) => drawReps(seed, s, 10).map((d) => d.steps)).flat())
+    const drawn = (s: DrawScene) =>
+      new Set(
+        Array.from({ length: 40 }, (_, seed) =>
+          drawReps(seed, s, 10).map((d) => stepsFor(s.passedSteps, d.far ?? 0, undefined)),
+        ).flat(),
+      )
     expect(
-      [...steps(scene('recall.fist', {}, ['recall.line-5', 'recall.line-15']))].sort((a, b) => (a ?? 0) - (b ?? 0)),
+      [...drawn(scene('recall.fist', {}, ['recall.line-5', 'recall.line-15']))].sort((a, b) => (a ?? 0) - (b ?? 0)),
     ).toEqual([5, 15])
-    expect(steps(scene('recall.line-15'))).toEqual(new Set([15]))
-    expect(steps(scene('recall.fist'))).toEqual(new Set([undefined]))
+    expect(own(scene('recall.line-15'))).toEqual(new Set([15]))
+    expect(own(scene('recall.fist'))).toEqual(new Set([undefined]))
+    expect(drawReps(1, scene('recall.fist'), 1)[0]?.far).toBeUndefined()
+  })
+
+  it.each([
+    // Where from, how the last call went, and the exact shares that follow from it.
+    ['at first', undefined, { 5: 1 / 3, 15: 1 / 3, 30: 1 / 3 }],
+    ['after a clean one from 5', { steps: 5, clean: true, crooked: 0 }, { 5: 1 / 5, 15: 2 / 5, 30: 2 / 5 }],
+    ['after a clean one from 30', { steps: 30, clean: true, crooked: 0 }, { 5: 1 / 3, 15: 1 / 3, 30: 1 / 3 }],
+    ['after a late one from 15', { steps: 15, clean: false, crooked: 0 }, { 5: 1 / 2, 15: 1 / 2 }],
+    ['after two crooked ones', { steps: 30, clean: false, crooked: 2 }, { 7: 1 / 4, 8: 1 / 4, 9: 1 / 4, 10: 1 / 4 }],
+  ] as const)('how far %s, by a chi-square test against the exact shares', (_, last, shares) => {
+    const s = scene('recall.fist', {}, ['recall.line-5', 'recall.line-15', 'recall.line-30'])
+    const seen = new Map<number, number>()
+    const n = 6000
+    for (let seed = 0; seed < n; seed++) {
+      const far = drawReps(seed * 7919, s, 1)[0]?.far ?? 0
+      const steps = stepsFor(s.passedSteps, far, last) ?? 0
+      seen.set(steps, (seen.get(steps) ?? 0) + 1)
+    }
+    expect([...seen.keys()].sort((a, b) => a - b)).toEqual(Object.keys(shares).map(Number))
+    const statistic = Object.entries(shares).reduce(
+      (sum, [steps, share]) => sum + ((seen.get(Number(steps)) ?? 0) - n * share) ** 2 / (n * share),
+      0,
+    )
+    // Pearson's statistic against chi-square (jStat).
+    expect(1 - jstat.chisquare.cdf(statistic, Object.keys(shares).length - 1)).toBeGreaterThan(0.001)
+  })
+
+  it('is never sent further after two crooked ones than it was ever called from', () => {
+    expect(stepsFor([5], 0.9, { steps: 5, clean: false, crooked: 2 })).toBe(5)
+    expect(stepsFor([], 0.5, undefined)).toBeUndefined()
+    // Called from nearer than any distance listed: the shortest.
+    expect(stepsFor([15, 30], 0.9, { steps: 5, clean: false, crooked: 0 })).toBe(15)
+  })
+
+  it('the moment to call is the rung’s own, and chance waits only for one that nobody sees come', () => {
+    const moments = Object.fromEntries(
+      ['recall.bowl', 'recall.tossed', 'recall.from-stay', 'recall.line-15', 'recall.two-people'].map((id) => {
+        const draw = drawReps(3, scene(id), 1)[0]
+        return [id, [draw?.callWhen, draw?.callAfter === undefined ? 'seen' : 'waited for']]
+      }),
+    )
+    expect(moments).toEqual({
+      'recall.bowl': ['finishes-bowl', 'seen'],
+      'recall.tossed': ['picks-up', 'seen'],
+      'recall.from-stay': ['from-stay', 'waited for'],
+      'recall.line-15': ['looks-away', 'waited for'],
+      'recall.two-people': ['in-turn', 'seen'],
+    })
+    // A file of before says nothing: out of the stay where it starts in one, else while it looks away.
+    const { callWhen: _, ...old } = rungOf('recall.from-stay').rung
+    expect([callMoment(old), callMoment({ ...old, criterion: { ...old.criterion, start: undefined } })]).toEqual([
+      'from-stay',
+      'looks-away',
+    ])
+    expect(callMoment(rungOf('sit.full').rung)).toBeUndefined()
   })
 
   it('waits within limits before a call, and calls a deaf dog with no sound', () => {

@@ -3,6 +3,7 @@ import type { Curriculum, Rung } from '../curriculum/types'
 import { findRung, ownRung, withRole } from '../curriculum/lookup'
 import { is } from '../curriculum/roles'
 import { chosen, type Method } from '../method/rows'
+import { callMoment, momentIsDrawn, type CallMoment } from '../method/call'
 import { newReps, paySchedule } from '../method/pay'
 import { isPassed, type DogState } from '../progress/state'
 import { seeded } from '../seeded'
@@ -11,9 +12,13 @@ import { seeded } from '../seeded'
  * What chance decides about one rep, so that no habit of the trainer’s does. Empty where the rung leaves nothing open.
  */
 export interface Draw {
-  /** Recall: how far away to stop, steps. */
+  /** Recall: how far away to stop, steps, where the rung says it. */
   readonly steps?: number
-  /** Recall: seconds to wait before calling, at the earliest; then when it sniffs or looks away. */
+  /** Recall: where the distance is open, a share of 0–1 that decides it together with the call before. */
+  readonly far?: number
+  /** Recall: the moment to call. */
+  readonly callWhen?: CallMoment
+  /** Recall: seconds to wait for that moment at the earliest, where nobody sees it come. */
   readonly callAfter?: number
   readonly sound?: string
   /** Recall: run on past, or stop for the front. */
@@ -100,9 +105,13 @@ export function drawReps(seed: number, scene: DrawScene, count: number): readonl
       s.rung.criterion.start === undefined &&
       s.passedSteps.length > 0
     const first = is(s.rung, 'sound')
+    const moment = callMoment(s.rung)
     return {
-      ...(own !== undefined ? { steps: own } : free ? { steps: s.passedSteps[where % s.passedSteps.length] ?? 5 } : {}),
-      callAfter: Math.round(callWait.least + wait * (callWait.most - callWait.least)),
+      ...(own !== undefined ? { steps: own } : free ? { far: where / 1000 } : {}),
+      ...(moment === undefined ? {} : { callWhen: moment }),
+      ...(momentIsDrawn(moment)
+        ? { callAfter: Math.round(callWait.least + wait * (callWait.most - callWait.least)) }
+        : {}),
       ...(first && !s.traits.deaf ? { sound: pick(sounds) } : {}),
     }
   }
@@ -181,10 +190,11 @@ export function drawScene(
 }
 
 /**
- * Walking pay comes every step, then every 2, then every 3: the first pay rung of a run, the second, the third. Common
- * practice.
+ * Walking is paid every so many steps as its file says; in an older one every step, then every 2, then every 3: the
+ * first pay rung of a run, the second, the third. Common practice.
  */
 function payEvery(curriculum: Curriculum, rung: Rung): number | undefined {
+  if (rung.paySteps !== undefined) return rung.paySteps
   if (rung.kind !== 'heel' || rung.axis !== 'pay') return undefined
   const place = ownRung(curriculum, rung.id)
   return place ? place.run.rungs.filter((r, i) => r.axis === 'pay' && i <= place.index).length : undefined

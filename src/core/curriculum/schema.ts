@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { ruleKinds, type Rule } from '../rule/rule'
 import { roleNames } from './roles'
-import { axes, holdPays, kits, placeKinds, promptLevels, repKinds, stages } from './words'
+import { axes, callMoments, holdPays, kits, placeKinds, promptLevels, repKinds, stages } from './words'
 
 /**
  * The curriculum file: JSON, UTF-8, described here once. Types, checks and the exported JSON Schema all come from these
@@ -106,6 +106,35 @@ export const rungFile = z
       .describe(
         'Every clean rep is paid, whatever the house’s schedule says; left out: so for recalls, not for others',
       ),
+    jackpot: z
+      .boolean()
+      .optional()
+      .describe(
+        'The first clean rep ever is a hard thing done for the first time, and is paid five pieces one after another; ' +
+          'left out: so where the word stands alone for the first time',
+      ),
+    callWhen: z
+      .enum(callMoments)
+      .optional()
+      .describe(
+        'The moment to call; left out: out of the stay where it starts in one, else while it sniffs or looks away',
+      ),
+    payEvery: z
+      .array(z.number().min(1).max(600))
+      .min(1)
+      .max(12)
+      .readonly()
+      .optional()
+      .describe(
+        'Settle: seconds between two pays, least first; the next one after a calm minute, the one before after a ' +
+          'struggle',
+      ),
+    paySteps: z
+      .int()
+      .min(1)
+      .max(200)
+      .optional()
+      .describe('Heel: paid every so many steps of the stretch; left out: once, at its end'),
     hides: z
       .boolean()
       .optional()
@@ -133,6 +162,13 @@ export const gate = z
   })
   .readonly()
 
+const quota = z
+  .strictObject({
+    reps: z.int().min(1).max(20_000).describe('Repetitions to reach'),
+    days: z.int().min(1).max(365).describe('In so many days; a shorter stay asks for its part'),
+  })
+  .readonly()
+
 const command = z
   .strictObject({
     id,
@@ -145,6 +181,7 @@ const command = z
     faults: z.array(text(40)).max(16).readonly(),
     foundation: z.boolean().optional().describe('Worked in the first days, promised or not'),
     grip: z.boolean().optional().describe('Not on a slippery floor'),
+    quota: quota.optional().describe('A number to reach, paced day by day'),
     roads: z.array(road).max(12).readonly().describe('Other roads when the command is stuck'),
     runs: z
       .array(run)

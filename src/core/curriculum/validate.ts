@@ -54,6 +54,15 @@ function rungFaults(rung: Rung): CurriculumFault[] {
     criterion.latencySeconds === undefined
   )
     fault(`a ${rung.kind} rung needs the seconds within which it counts`)
+  const { payEvery, paySteps } = rung
+  if (payEvery && rung.kind !== 'settle') fault('only a settle rung is paid at an interval of its own')
+  if (payEvery?.some((s, i) => s <= (payEvery[i - 1] ?? 0))) fault('the pay intervals go up, each once')
+  if (payEvery && criterion.seconds !== undefined && Math.max(...payEvery) >= criterion.seconds)
+    fault(`a pay every ${Math.max(...payEvery)} s never comes in ${criterion.seconds} s`)
+  if (paySteps !== undefined && rung.kind !== 'heel') fault('only a heel rung is paid by steps')
+  if (paySteps !== undefined && criterion.steps !== undefined && paySteps > criterion.steps)
+    fault(`a pay every ${paySteps} steps never comes in ${criterion.steps}`)
+  if (rung.callWhen && rung.kind !== 'recall' && rung.kind !== 'position') fault('nobody is called on this rung')
   if (criterion.words.trim() === '') fault('the criterion is not said in words')
   if (rung.name.trim() === '') fault('the rung has no name')
   return faults

@@ -23,6 +23,15 @@ export const holdPayWords: Readonly<Record<(typeof holdPays)[number], string>> =
   inside: 'paid inside, at an interval of its own',
   'on-return': 'paid on return, where the dog is',
 }
+/** When a dog is called: the moment belongs to the rung. */
+export const callMoments = ['finishes-bowl', 'picks-up', 'from-stay', 'looks-away', 'in-turn'] as const
+export const callMomentWords: Readonly<Record<(typeof callMoments)[number], string>> = {
+  'finishes-bowl': 'as it finishes the bowl',
+  'picks-up': 'as it picks up the tossed piece',
+  'from-stay': 'from the stay, at a moment it cannot foresee',
+  'looks-away': 'while it sniffs or looks away',
+  'in-turn': 'once the other has paid it',
+}
 /** How much help the dog gets, least first. */
 export const promptLevels = ['none', 'smaller-signal', 'full-signal', 'lure', 'leash'] as const
 export const axes = ['help', 'start', 'handler', 'duration', 'distance', 'place', 'pay', 'pattern'] as const

@@ -21,9 +21,13 @@ export const repDone = factKind(
     cuesSaid: z.int().min(0).max(9).nullable().default(null),
     sound: line(40).nullable().default(null),
     /** Pieces that chance planned, and pieces given: on arrival, and for the sit of a recall. */
-    planned: z.int().min(0).max(20).nullable().default(null),
-    pieces: z.int().min(0).max(40).nullable().default(null),
+    planned: z.int().min(0).max(80).nullable().default(null),
+    pieces: z.int().min(0).max(80).nullable().default(null),
     sitPieces: z.int().min(0).max(20).nullable().default(null),
+    /** Settle: seconds between two pays. */
+    payInterval: z.number().min(0.5).max(600).nullable().default(null),
+    /** A bowl drill: what of its meal was in the bowl. */
+    bowlGrams: z.number().min(0).max(500).nullable().default(null),
     /** Paid by a slip. */
     payError: z.boolean().default(false),
     turns: z.int().min(0).max(200).nullable().default(null),

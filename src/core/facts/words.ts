@@ -10,6 +10,8 @@ export type Attention = (typeof attentions)[number]
 /** The parts of a block, in order. */
 export const blockParts = ['warm-up', 'work', 'finish'] as const
 export type BlockPart = (typeof blockParts)[number]
+/** What a small thing says when nobody named more. */
+export const nothingSmallSaid = { command: null, outcome: null, minutes: null, payInterval: null, calm: null } as const
 export const smallThings = ['tether-minute', 'name-call', 'corridor-ten'] as const
 export type SmallThing = (typeof smallThings)[number]
 
@@ -23,6 +25,8 @@ export const nothingSaid = {
     planned: null,
     pieces: null,
     sitPieces: null,
+    payInterval: null,
+    bowlGrams: null,
     payError: false,
     turns: null,
     stops: null,

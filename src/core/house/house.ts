@@ -45,6 +45,7 @@ const house = z
       20,
       'Devices',
     ),
+    handfulGrams: number('A handful', 2, 100).default(15),
     foodWords: rows(
       z.object({ name: line('The food', 40), also: optionalLine('Other words for it', 200) }),
       60,
@@ -82,6 +83,7 @@ export const keptHouse = (name: string, timeZone: string) => {
     quietFrom: z.union([z.literal(''), minute]).default(plain.quietFrom),
     quietTo: z.union([z.literal(''), minute]).default(plain.quietTo),
     devices: z.array(z.object({ name: z.string(), policy: z.string() })).default([]),
+    handfulGrams: z.number().min(2).max(100).default(plain.handfulGrams),
     foodWords: z.array(z.object({ name: z.string(), also: z.string() })).default([]),
     backupFolder: z.string().default(''),
     caution: z.string().default(''),
@@ -186,6 +188,7 @@ export const plainHouse = (name: string, timeZone: string): House => ({
   quietFrom: 1260,
   quietTo: 390,
   devices: [],
+  handfulGrams: 15,
   foodWords: [],
   backupFolder: '',
   caution: '',
@@ -234,6 +237,12 @@ export function sectionsFor(people: readonly { readonly id: string; readonly nam
         either('clock', 'Clock', ['24', '24 hours'], ['12', '12 hours']),
         either('dates', 'Dates', ['day-first', 'day first'], ['month-first', 'month first']),
         either('week', 'The week begins on', ['monday', 'Monday'], ['sunday', 'Sunday']),
+        {
+          kind: 'number',
+          name: 'handfulGrams',
+          label: 'A handful, grams',
+          hint: 'of its meal, in the bowl of a recall drill',
+        },
         { kind: 'time', name: 'quietFrom', label: 'Quiet from', hint: 'no demonstration is offered then' },
         { kind: 'time', name: 'quietTo', label: 'Quiet until' },
         {

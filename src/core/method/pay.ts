@@ -8,6 +8,16 @@ export const newReps = 5
 export const isAlwaysPaid = (rung: Rung): boolean => rung.alwaysPaid ?? rung.kind === 'recall'
 
 /**
+ * Whether the first clean rep ever of this rung is a hard thing done for the first time, and so paid by a jackpot: as
+ * the file says, else where the word stands alone. Common practice.
+ */
+export const isHardFirst = (rung: Rung): boolean => rung.jackpot ?? rung.stage === 'word-alone'
+
+/** Pieces of one stretch of walking: one every so many steps, one at its end where nothing is said. */
+export const piecesOfStretch = (steps: number, every: number | undefined): number =>
+  every === undefined ? 1 : Math.max(1, Math.floor(steps / every))
+
+/**
  * Whether every clean rep is paid, or one in two or three, never evenly; `rung` where pay itself is what the rung makes
  * harder. Common practice.
  */

@@ -83,7 +83,7 @@ const plans: readonly RowPlan[] = [
     'judging',
     'Crooked or sloppy',
     {
-      'coming-first': 'Coming first; straightness counts from level 2',
+      'coming-first': 'Coming first; straightness counts from level 2, and on the straight-front rungs',
       coming: 'Paid for coming, always clean',
       'only-correct': 'Only the correct one is clean',
     },

@@ -11,7 +11,7 @@ const startOfDay = (day: string) => Date.parse(`${day}T00:00:00Z`)
 const from = Number.NEGATIVE_INFINITY
 
 describe('what held when', () => {
-  const later = { ...houseCurriculum, id: 'kennel', version: 4 }
+  const later = { ...houseCurriculum, id: 'kennel', version: houseCurriculum.version + 1 }
   const change = { at: monday + 5 * msPerDay, row: 'late', option: 'not-paid' }
   const regimes = regimesOf({
     versions: [
@@ -27,11 +27,11 @@ describe('what held when', () => {
 
   it('is a new regime with each version moved to and each judging setting switched', () => {
     expect(regimes.map((r) => [r.from, r.curriculum.version, r.judging.late])).toEqual([
-      [from, 3, 'help-then-pay'],
-      [monday + 2 * msPerDay, 4, 'help-then-pay'],
-      [change.at, 4, 'not-paid'],
+      [from, houseCurriculum.version, 'help-then-pay'],
+      [monday + 2 * msPerDay, later.version, 'help-then-pay'],
+      [change.at, later.version, 'not-paid'],
     ])
-    expect(regimeAt(regimes, monday).curriculum.version).toBe(3)
+    expect(regimeAt(regimes, monday).curriculum.version).toBe(houseCurriculum.version)
     expect(regimeAt(regimes, change.at)).toBe(newest(regimes))
   })
 

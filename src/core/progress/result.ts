@@ -1,3 +1,4 @@
+import { is } from '../curriculum/roles'
 import { promptLevels } from '../curriculum/types'
 import type { RepKind, Rung } from '../curriculum/types'
 import type { RepFact, SetContext } from '../facts/fact'
@@ -75,8 +76,15 @@ export function resultOf(rung: Rung, set: SetContext, rep: RepFact, judging: Jud
   return 'C'
 }
 
-const crookedCounts = (rung: Rung, set: SetContext, judging: Judging): boolean =>
-  judging.crooked === 'only-correct' || (judging.crooked === 'coming-first' && rung.kind === 'recall' && set.level >= 2)
+/**
+ * Whether straightness counts here. Coming first: from level 2 on, and where the straight front itself is what the rung
+ * teaches, at any level. Common practice.
+ */
+export const crookedCounts = (rung: Rung, set: Pick<SetContext, 'level'>, judging: Pick<Judging, 'crooked'>): boolean =>
+  judging.crooked === 'only-correct' ||
+  (judging.crooked === 'coming-first' &&
+    rung.kind === 'recall' &&
+    (set.level >= 2 || is(rung, 'front') || is(rung, 'runs-through')))
 
 function eyesCount(rung: Rung, set: SetContext, judging: Judging): boolean {
   if (rung.kind !== 'heel' && rung.kind !== 'recall') return false

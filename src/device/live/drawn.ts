@@ -3,7 +3,10 @@ import { contextKey, countRep, expectedRate, noFall, type Falling } from '@/core
 import { holdPay, payMoments } from '@/core/block/hold'
 import { holdPaid, holdSeconds } from '@/core/method/hold'
 import { findRung, type RungPlaceInLadder } from '@/core/curriculum/lookup'
-import { outcomeMade } from '@/core/progress/result'
+import { hasBowl, stepsFor, type LastCall } from '@/core/method/call'
+import { isHardFirst, piecesOfStretch } from '@/core/method/pay'
+import { settleInterval, settlePays } from '@/core/method/settle'
+import { crookedCounts, outcomeMade } from '@/core/progress/result'
 import { isHeld, isPassed } from '@/core/progress/state'
 import type { LiveSet } from './facts'
 import type { BlockGround } from './ground'
@@ -11,7 +14,10 @@ import { setsOf, type Live } from './reduce'
 
 /** More reps than any set has. */
 const mostReps = 60
-/** House: a jackpot is five pieces, for the first clean rep of a set; it would be none if it came each time. */
+/**
+ * House: a jackpot is five pieces: for the first clean rep ever of something hard, for the first one where the dog was
+ * stuck, and for the first of a set at the top of a ladder. It would be none if it came each time.
+ */
 const jackpot = 5
 const topTier = 4
 
@@ -22,6 +28,12 @@ export interface Drawn {
   /** By clean rep: whether it is paid. */
   readonly pays: readonly boolean[]
   readonly payTier: number
+  /** Clean reps of the rung before this set; where it was stuck, none count. */
+  readonly cleanBefore: number
+  /** The rung is stuck: its first clean rep is a hard thing done. */
+  readonly stuck: boolean
+  /** Distances in steps already passed on the long line, least first. */
+  readonly passedSteps: readonly number[]
 }
 
 /** Pieces that a rep was paid with, as far as it says. */
@@ -49,13 +61,17 @@ export function drawnFor(ground: BlockGround, { active, base, done, block, item 
   const { curriculum, method } = ground
   const rungNow = active && findRung(curriculum, active.context.rungId)
   const payTier = block?.items[item]?.payTier ?? 1
-  if (!rungNow) return { rungNow, draws: [], pays: [], payTier }
+  if (!rungNow) return { rungNow, draws: [], pays: [], payTier, cleanBefore: 0, stuck: false, passedSteps: [] }
   const seed = active.opened?.seed ?? 0
   const cleanBefore = base.runs[rungNow.runKey]?.tallies[rungNow.rung.id]?.clean ?? 0
   const held = isHeld(rungNow.run, base.runs[rungNow.runKey], rungNow.index)
+  const scene = drawScene(curriculum, base, rungNow.rung, held, method, ground.resident.traits)
   return {
     rungNow,
-    draws: drawReps(seed, drawScene(curriculum, base, rungNow.rung, held, method, ground.resident.traits), mostReps),
+    cleanBefore,
+    stuck: base.runs[rungNow.runKey]?.stuck?.rung === rungNow.rung.id,
+    passedSteps: scene.passedSteps,
+    draws: drawReps(seed, scene, mostReps),
     pays: drawPays(
       seed,
       { rung: rungNow.rung, held, method, cleanBefore },
@@ -69,23 +85,30 @@ export function drawnFor(ground: BlockGround, { active, base, done, block, item 
 /** Pieces planned for the next clean rep of a set; none where play is the pay. */
 export function plannedPieces(
   ground: BlockGround,
-  { pays, payTier, rungNow }: Drawn,
+  { pays, payTier, rungNow, cleanBefore, stuck }: Drawn,
   set: LiveSet | undefined,
 ): number {
   const clean = set?.reps.filter((r) => r.fact.outcome === 'clean').length ?? 0
   if (ground.resident.traits.toys) return 0
   // An interval of a stay is always paid: the pay is what makes the next one.
   if (!(pays[clean] ?? true) && holdPaid(rungNow?.rung) !== 'each-interval') return 0
-  return payTier === topTier && clean === 0 ? jackpot : 1
+  if (!rungNow) return 1
+  const { rung } = rungNow
+  const hard = stuck || (cleanBefore === 0 && isHardFirst(rung)) || payTier === topTier
+  if (clean === 0 && hard) return jackpot
+  return rung.kind === 'heel' ? piecesOfStretch(rung.criterion.steps ?? 1, rung.paySteps) : 1
 }
 
 /**
  * Seconds into the next hold at which it is paid, for one that is paid inside at an interval of its own, whatever
  * chance says of its end; play would break it.
  */
-export function payInHold(ground: BlockGround, { base, active }: Live, rungNow: Drawn['rungNow']): readonly number[] {
+export function payInHold(ground: BlockGround, live: Live, rungNow: Drawn['rungNow']): readonly number[] {
+  const { base, active } = live
   const length = holdSeconds(rungNow?.rung)
   if (!rungNow || length === undefined || ground.resident.traits.toys) return []
+  const tether = settleNow(ground, live, rungNow)
+  if (tether !== undefined) return settlePays(length, tether)
   if (holdPaid(rungNow.rung) !== 'inside') return []
   const run = base.runs[rungNow.runKey]
   const pay = holdPay(rungNow.rung, ground.method, {
@@ -93,6 +116,62 @@ export function payInHold(ground: BlockGround, { base, active }: Live, rungNow: 
     held: isHeld(rungNow.run, run, rungNow.index),
   })
   return payMoments(length, pay, (active?.opened?.seed ?? 0) + (active?.reps.length ?? 0))
+}
+
+/** Seconds between two pays of the next minute on the tether; undefined off settle. */
+export function settleNow(ground: BlockGround, live: Live, rungNow: Drawn['rungNow']): number | undefined {
+  if (rungNow?.rung.kind !== 'settle') return undefined
+  const here = setsOf(live)
+    .flatMap((s) => s.reps)
+    .findLast((r) => typeof r.done?.payInterval === 'number')
+  return settleInterval(
+    rungNow.rung,
+    typeof here?.done?.payInterval === 'number'
+      ? { interval: here.done.payInterval, calm: here.fact.outcome === 'clean' }
+      : ground.settle,
+  )
+}
+
+/**
+ * What of its meal goes into the bowl of the next call, whole grams: a handful, or what is left of the day's; undefined
+ * where no bowl is used.
+ */
+export function bowlNow(ground: BlockGround, live: Live, rungNow: Drawn['rungNow']): number | undefined {
+  if (!rungNow || !hasBowl(rungNow.rung) || ground.resident.traits.toys) return undefined
+  const used = setsOf(live).reduce((n, s) => n + s.reps.reduce((m, r) => m + (r.done?.bowlGrams ?? 0), 0), 0)
+  const left = ground.mealLeftGrams === undefined ? ground.handfulGrams : ground.mealLeftGrams - used
+  return Math.max(0, Math.floor(Math.min(ground.handfulGrams, left)))
+}
+
+/** The newest calls of this block running, as far as they decide how the next one is done. */
+export function lastCall(ground: BlockGround, live: Live, rungNow: Drawn['rungNow']): LastCall | undefined {
+  if (rungNow?.rung.kind !== 'recall') return undefined
+  const calls = setsOf(live).flatMap((s) => {
+    const rung = findRung(ground.curriculum, s.context.rungId)?.rung
+    return rung?.kind === 'recall'
+      ? s.reps.map((r) => ({
+          r,
+          rung,
+          crooked: r.fact.faults.includes('crooked') && crookedCounts(rung, s.context, ground.judging),
+        }))
+      : []
+  })
+  const last = calls.at(-1)
+  if (!last) return undefined
+  const straight = calls.findLastIndex((c) => !c.crooked)
+  return {
+    steps: last.r.done?.steps ?? undefined,
+    clean: !last.crooked && outcomeMade(last.rung, last.r.fact) === 'clean',
+    crooked: calls.length - 1 - straight,
+  }
+}
+
+/** What chance has drawn for the next rep, with how far off it is called from. */
+export function nextDraw(ground: BlockGround, live: Live, drawn: Drawn): Draw | undefined {
+  const draw = drawn.draws[live.active?.reps.length ?? 0]
+  if (draw?.far === undefined) return draw
+  const steps = stepsFor(drawn.passedSteps, draw.far, lastCall(ground, live, drawn.rungNow))
+  return steps === undefined ? draw : { ...draw, steps }
 }
 
 /** Whether the dog falls off against what is expected of it, since the block began or the last break. */

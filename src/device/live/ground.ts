@@ -5,6 +5,7 @@ import type { Age } from '@/core/dog/early'
 import type { DogTraits } from '@/core/dog/traits'
 import type { SetFact } from '@/core/facts/fact'
 import type { Judging } from '@/core/method/judging'
+import type { SettleMinute } from '@/core/method/settle'
 import type { Method } from '@/core/method/rows'
 import type { Regime, Regimes } from '@/core/progress/regime'
 import type { DogState } from '@/core/progress/state'
@@ -42,6 +43,12 @@ export interface BlockGround extends LiveGround {
   readonly seen: Readonly<Record<string, Seen>>
   /** Clean reps in a row that went unpaid before; undefined when none are known. */
   readonly unpaid: number | undefined
+  /** The newest minute on the tether, of a block or in passing; undefined when none was told apart. */
+  readonly settle: SettleMinute | undefined
+  /** What of its meal is a handful in the bowl of a recall drill, grams. */
+  readonly handfulGrams: number
+  /** What of its meal is still to be eaten today, grams; undefined when nobody knows. */
+  readonly mealLeftGrams: number | undefined
   /** Minutes since the last meal of the house, today. */
   readonly mealMinutesAgo: number | null
 }

@@ -3,7 +3,7 @@ import type { Outcome } from '@/core/facts/fact'
 import type { FactOf } from '@/core/facts/wire'
 import type { Regimes } from '@/core/progress/regime'
 import type { NewFact, Outbox } from '../outbox'
-import { drawnFor, plannedPieces, type Drawn } from './drawn'
+import { bowlNow, drawnFor, plannedPieces, settleNow, type Drawn } from './drawn'
 import { contextOf, repOf, type LiveRep } from './facts'
 import { regimesOf, type BlockGround } from './ground'
 import { Known } from './known'
@@ -158,6 +158,7 @@ export class LiveSession {
     const { active: set } = live
     if (!set || takesNoMore(live)) return
     const planned = extras.planned ?? this.planned(live)
+    const { rungNow } = this.drawn(live)
     const faults = extras.faults ?? (outcome === 'miss' && extras.brokeSeconds !== undefined ? ['broke'] : [])
     const pieces = extras.pieces ?? (outcome === 'miss' ? 0 : planned)
     const rep = this.addRep({
@@ -177,6 +178,8 @@ export class LiveSession {
       planned,
       pieces,
       sitPieces: extras.sitPieces ?? null,
+      payInterval: settleNow(this.ground, live, rungNow) ?? null,
+      bowlGrams: bowlNow(this.ground, live, rungNow) ?? null,
       payError: extras.payError ?? false,
       turns: extras.turns ?? null,
       stops: extras.stops ?? null,

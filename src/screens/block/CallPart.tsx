@@ -3,6 +3,8 @@ import { useEffect, useState, type ReactNode } from 'react'
 import { Button as AriaButton, ToggleButtonGroup } from 'react-aria-components'
 import styled from 'styled-components'
 import type { Draw } from '@/core/block/chance'
+import { callMomentWords } from '@/core/curriculum/words'
+import { momentIsDrawn } from '@/core/method/call'
 import { attentions, type Attention } from '@/core/facts/words'
 import { audioClock, buzz, payTone, schedule } from '@/device/sounds'
 import { Chip } from './chips'
@@ -21,6 +23,8 @@ const attentionWords: Readonly<Record<Attention, string>> = {
 /** A call: where from, when, and how; the first tap is the call, the outcome is the arrival. */
 export function CallPart({
   draw,
+  bowl,
+  crooked,
   state,
   attention,
   onAttention,
@@ -29,6 +33,10 @@ export function CallPart({
   last,
 }: {
   draw: Draw | undefined
+  /** What of its meal goes into the bowl, grams; undefined where none is used. */
+  bowl: number | undefined
+  /** Calls running that came in crooked where straightness counts. */
+  crooked: number
   state: CallState
   attention: Attention | null
   onAttention: (a: Attention | null) => void
@@ -55,7 +63,12 @@ export function CallPart({
     }, 250)
     return () => clearInterval(timer)
   }, [running, tones, wait])
+  const when = draw?.callWhen ?? 'looks-away'
+  const drawn = momentIsDrawn(when)
   const how = [
+    ...(bowl === undefined
+      ? []
+      : [bowl > 0 ? `${bowl} g of its meal in the bowl` : 'its meal is eaten: no bowl today']),
     ...(draw?.steps === undefined ? [] : [`from ${draw.steps} steps`]),
     ...(draw?.sound === undefined ? [] : [draw.sound]),
     ...(draw?.pass === undefined ? [] : [draw.pass]),
@@ -63,13 +76,22 @@ export function CallPart({
   return (
     <Part>
       <p role="status">
-        <b>{running ? (left > 0 ? `Wait ${left} s` : 'Call now, while it sniffs or looks away') : 'Called'}</b>
+        <b>
+          {!running
+            ? 'Called'
+            : drawn && left > 0
+              ? `Wait ${left} s`
+              : `Call ${drawn ? 'now, ' : ''}${callMomentWords[when]}`}
+        </b>
         {how.length > 0 ? `: ${how.join(', ')}` : ''}
       </p>
+      {crooked === 1 && running && (
+        <p>Crooked: let it come straight once from one or two steps, pay that; it is no rep.</p>
+      )}
       {/* While nothing is called yet, the last rep can still be said more of. */}
-      {last !== undefined && running && left > 0 ? (
+      {last !== undefined && running && (!drawn || left > 0) ? (
         last
-      ) : (
+      ) : !drawn ? null : (
         <Pre
           aria-label="What it was doing when called"
           selectionMode="single"

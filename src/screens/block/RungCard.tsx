@@ -69,7 +69,14 @@ export const RungCard = memo(function RungCard({
   const each = holdPaid(rung.rung) === 'each-interval'
   const loose = rung.rung.kind === 'recall' && context.kit === 'none'
   const feed = view.feeds.find((f) => f.id === (active.opened?.feedId ?? null))?.name ?? 'own meal'
-  const pay = planned > 1 ? `${planned} × ${feed}, one after another` : `${feed}`
+  const { settleEvery } = block
+  const steps = rung.rung.kind === 'heel' ? rung.rung.paySteps : undefined
+  const pay =
+    steps !== undefined && planned > 1
+      ? `${planned} × ${feed} in the stretch`
+      : planned > 1
+        ? `${planned} × ${feed}, one after another`
+        : `${feed}`
   const left = view.piecesLeft === undefined ? undefined : view.piecesLeft - block.piecesPaid
   return (
     <Card data-begun={active.reps.length > 0}>
@@ -84,13 +91,15 @@ export const RungCard = memo(function RungCard({
         <b>{each ? `Each ${rung.rung.criterion.seconds} s:` : 'Next rep:'}</b>{' '}
         {view.resident.traits.toys
           ? small(prompt.payWhere)
-          : inside > 0
-            ? `${feed}, ${inside} × inside the hold, ` +
-              `${planned === 0 ? 'nothing' : planned > 1 ? `${planned} ×` : 'once'} at its end; ` +
-              `${small(prompt.payWhere)}`
-            : planned === 0
-              ? 'unpaid, quiet praise'
-              : `${pay}, ${small(prompt.payWhere)}`}
+          : settleEvery !== undefined
+            ? `${feed} every ${settleEvery} s while it is calm, ${inside + planned} pieces; ${small(prompt.payWhere)}`
+            : inside > 0
+              ? `${feed}, ${inside} × inside the hold, ` +
+                `${planned === 0 ? 'nothing' : planned > 1 ? `${planned} ×` : 'once'} at its end; ` +
+                `${small(prompt.payWhere)}`
+              : planned === 0
+                ? 'unpaid, quiet praise'
+                : `${pay}, ${small(prompt.payWhere)}`}
         {draw?.payEvery === undefined ? '' : draw.payEvery === 1 ? '; every step' : `; every ${draw.payEvery} steps`}
         {draw?.turn ? `; ${draw.turn.what} at step ${draw.turn.at}` : ''}
         {each

@@ -231,6 +231,8 @@ export const Working = memo(function Working({
             <CallPart
               key={reps.length}
               draw={draw}
+              bowl={block.bowl}
+              crooked={block.crooked}
               state={call}
               attention={attention}
               onAttention={setAttention}

@@ -6,7 +6,7 @@ import { daysBetween } from '@/core/days'
 import { firstDays } from '@/core/dog/early'
 import { commandStanding, type CommandStanding } from '@/core/promise/standing'
 import type { DogState } from '@/core/progress/state'
-import { fallingIn, payInHold, piecesPaid } from '@/device/live/drawn'
+import { bowlNow, fallingIn, lastCall, nextDraw, payInHold, piecesPaid, settleNow } from '@/device/live/drawn'
 import { hasEnough, setsOf } from '@/device/live/reduce'
 import { LiveSession, type LiveOutbox } from '@/device/live/session'
 import type { BlockView } from '@/work/page/block'
@@ -88,7 +88,11 @@ export function useBlock(view: BlockView, outbox: LiveOutbox, seedOf: () => numb
       setEnded: live.judged.verdict?.endsSet ?? false,
       enough: hasEnough(live),
       rungNow,
-      draw: drawn.draws[live.active?.reps.length ?? 0],
+      draw: nextDraw(view, live, drawn),
+      /** Calls running that came in crooked where straightness counts. */
+      crooked: lastCall(view, live, rungNow)?.crooked ?? 0,
+      bowl: bowlNow(view, live, rungNow),
+      settleEvery: settleNow(view, live, rungNow),
       planned: session.planned(live),
       payAt,
       payTier: drawn.payTier,
@@ -99,7 +103,7 @@ export function useBlock(view: BlockView, outbox: LiveOutbox, seedOf: () => numb
       suggest,
       suggestions,
     }),
-    [deeds, drawn, falling, live, payAt, rungNow, session, standingOf, suggest, suggestions],
+    [deeds, drawn, falling, live, payAt, rungNow, session, standingOf, suggest, suggestions, view],
   )
 }
 

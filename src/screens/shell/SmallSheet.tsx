@@ -1,7 +1,7 @@
 'use client'
 import { Button as AriaButton } from 'react-aria-components'
 import styled from 'styled-components'
-import { smallThings, type SmallThing } from '@/core/facts/words'
+import { nothingSmallSaid, smallThings, type SmallThing } from '@/core/facts/words'
 import type { Outbox } from '@/device/outbox'
 import { Quiet } from '@/ui/press'
 import { Sheet } from '@/ui/Sheet'
@@ -50,6 +50,7 @@ export function SmallSheet({
       what,
       reps,
       pieces: dog.toys ? 0 : pieces,
+      ...nothingSmallSaid,
       recordedBy: me,
     })
     setLast({ id: fact.id, words: `${dog.runNumber} ${dog.name}: ${said}` })

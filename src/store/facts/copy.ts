@@ -11,7 +11,7 @@ const setColumns =
   'minutes_in, exercise_minutes_ago, meal_minutes_ago, humidity, seed, helper, second_dog, feed_id, unsure'
 const repColumns =
   'at, outcome, prompt, latency_s, held_s, broke_s, steps, faults, paid, attention, cues_said, ' +
-  'sound, planned, pieces, sit_pieces, pay_error, turns, stops'
+  'sound, planned, pieces, sit_pieces, pay_interval, bowl_grams, pay_error, turns, stops'
 
 /** Facts made at a desk carry this device, and a sequence of their own. */
 export interface Desk {

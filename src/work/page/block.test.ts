@@ -321,7 +321,7 @@ it.each([
     'secondDog',
   ],
   ['a seed of 33 bits', (t: Tablet, ada: string, dogId: string) => t.set(dogId, ada, { seed: 2 ** 32 }), 'seed'],
-  ['forty-one pieces', (t: Tablet) => t.rep(v4(), 'clean', { pieces: 41 }), 'pieces'],
+  ['eighty-one pieces', (t: Tablet) => t.rep(v4(), 'clean', { pieces: 81 }), 'pieces'],
 ])('%s is refused with its reason, and keeps nothing else back', (_, bad, reason) => {
   const s = scene()
   const good = s.tablet.small(s.residencyId, s.ada)

@@ -1,6 +1,9 @@
 import { z } from 'zod'
 import { composeBlock, type BlockPlan } from '@/core/block/compose'
 import { contextKey, type Seen } from '@/core/block/falling'
+import type { Tried } from '@/core/coach/stuck'
+import type { SettleMinute } from '@/core/method/settle'
+import type { Pace } from '@/core/promise/quota'
 import type { Partner } from '@/core/block/partner'
 import { unpaidRun } from '@/core/block/chance'
 import { restUntil } from '@/core/block/rest'
@@ -24,6 +27,9 @@ import type { DogState } from '@/core/progress/state'
 import type { FactOf } from '@/core/facts/wire'
 import { blocksOfDay, readCloses, readSigns } from '@/store/facts/blocks'
 import type { Db } from '@/store/database'
+import { settleMinutes } from '@/store/facts/paced'
+import { readTried } from '@/store/journal'
+import { pacesOf } from '../scene/paces'
 import { openSets, paidSince, readSets } from '@/store/facts/read'
 import { paidPieces, readFed } from '@/store/food'
 import { allFeeds, readFeeds, readHouse, readSpaces, type SpaceRow } from '@/store/house'
@@ -116,6 +122,16 @@ export interface BlockView {
   readonly last: { readonly placeId: string | undefined; readonly personId: string | undefined }
   /** Clean reps in a row that went unpaid before this page was made; undefined when none are known. */
   readonly unpaid: number | undefined
+  /** The newest minute on the tether; undefined when none was told apart. */
+  readonly settle: SettleMinute | undefined
+  /** A handful in the bowl of a recall drill, grams of its meal. */
+  readonly handfulGrams: number
+  /** What of its meal is still to be eaten today, grams; undefined when nobody knows. */
+  readonly mealLeftGrams: number | undefined
+  /** How the numbers to reach stand, by command. */
+  readonly paces: Readonly<Record<string, Pace>>
+  /** What was tried where it was stuck. */
+  readonly tried: readonly Tried[]
   /** A rung to be compared on two pieces of kit, and the kit of today's sets at it, oldest first. */
   readonly trial: (KitTrial & { readonly done: readonly string[] }) | undefined
 }
@@ -256,6 +272,10 @@ export function loadBlock(
       .filter((r) => r.residencyId !== residencyId)
       .map((r) => ({ ...partnerOf(db, r), toys: r.traits.toys })),
     pressure: { devices: house.devices.map((d) => d.name), consents: consentsOf(db, residencyId, now) },
+    settle: settleMinutes(db, residencyId).at(-1),
+    handfulGrams: house.handfulGrams,
+    paces: pacesOf(db, resident, curriculum, today),
+    tried: readTried(db, residencyId),
     unpaid: unpaidRun(paidSince(db, residencyId, now - recentMs)),
     last: { placeId: last?.placeId, personId: last?.leashHolder },
     trial: trial && {
@@ -298,7 +318,7 @@ function restsUntil(
 }
 
 /** What it may be paid with, own meal first, and how many pieces of that are left. */
-function foodFor(db: Db, resident: Resident, today: string): Pick<BlockView, 'feeds' | 'piecesLeft'> {
+function foodFor(db: Db, resident: Resident, today: string): Pick<BlockView, 'feeds' | 'piecesLeft' | 'mealLeftGrams'> {
   const allergies = allergiesOf(db, resident.residencyId)
   const food = dayFood(
     db,
@@ -319,5 +339,6 @@ function foodFor(db: Db, resident: Resident, today: string): Pick<BlockView, 'fe
       ...others.map((f) => ({ id: f.id, name: f.name, tier: f.tier, kcalPerPiece: f.kcalPerPiece })),
     ],
     piecesLeft: food?.ledger.piecesLeft,
+    mealLeftGrams: food?.ledger.owedGrams,
   }
 }

@@ -70,8 +70,12 @@ export function dayFood(
     return meals.has(id) ? { pieces: counted, kcal: counted * (feeds.get(id)?.kcalPerPiece ?? 0) } : undefined
   }
   const own = paid.reduce((n, p) => n + (ownPieces(p, p.pieces)?.pieces ?? 0), 0)
-  const paidGrams = inGrams(paid.reduce((n, p) => n + (ownPieces(p, p.pieces)?.kcal ?? 0), 0))
-  const laterGrams = inGrams(paid.reduce((n, p) => n + (ownPieces(p, p.later)?.kcal ?? 0), 0))
+  const bowl = (p: PaidPieces, grams: number): number =>
+    (grams * (feeds.get(p.mealFeed ?? feed.id)?.kcalPer100g ?? feed.kcalPer100g)) / feed.kcalPer100g
+  const bowlGrams = paid.reduce((n, p) => n + bowl(p, p.grams), 0)
+  const laterBowl = paid.reduce((n, p) => n + bowl(p, p.laterGrams), 0)
+  const paidGrams = bowlGrams + inGrams(paid.reduce((n, p) => n + (ownPieces(p, p.pieces)?.kcal ?? 0), 0))
+  const laterGrams = laterBowl + inGrams(paid.reduce((n, p) => n + (ownPieces(p, p.later)?.kcal ?? 0), 0))
   const paidKcal = paid.reduce(
     (n, p) =>
       n +

@@ -4,7 +4,7 @@ import { join } from 'node:path'
 import { v4, v7 } from 'uuid'
 import { z } from 'zod'
 import type { FactOf, WireFact } from '@/core/facts/wire'
-import { nothingSaid } from '@/core/facts/words'
+import { nothingSaid, nothingSmallSaid } from '@/core/facts/words'
 import { openDatabase, type Db } from '@/store/database'
 import { addDog, addPerson } from '../do/begin'
 
@@ -186,6 +186,7 @@ export class Tablet {
       what: 'name-call',
       reps: 1,
       pieces: 1,
+      ...nothingSmallSaid,
       recordedBy,
       ...more,
     }

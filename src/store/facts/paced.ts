@@ -1,0 +1,48 @@
+import { z } from 'zod'
+import type { KeptMinute } from '@/core/method/settle'
+import type { DayReps } from '@/core/promise/quota'
+import type { Db } from '../database'
+import { standingReps } from './standingReps'
+
+const smallStands = 'NOT EXISTS (SELECT 1 FROM voided v WHERE v.target_id = t.id)'
+
+/** Repetitions of one command by day that stand, in sets and in passing, oldest day first. */
+export const repsByDay = (db: Db, residencyId: string, command: string): readonly DayReps[] =>
+  z.array(z.object({ day: z.string(), reps: z.number() })).parse(
+    db
+      .prepare(
+        `SELECT day, sum(n) AS reps FROM (
+           SELECT day, count(*) AS n
+           FROM (${standingReps('s.day AS day', 's.residency_id = @residencyId AND s.command = @command')})
+           GROUP BY day
+           UNION ALL
+           SELECT t.day, sum(t.reps) FROM small_thing t
+           WHERE t.residency_id = @residencyId AND t.command = @command AND ${smallStands}
+           GROUP BY t.day)
+         GROUP BY day
+         ORDER BY day`,
+      )
+      .all({ residencyId, command }),
+  )
+
+const minuteRow = z
+  .object({ day: z.string(), interval: z.number(), calm: z.number(), minutes: z.number() })
+  .transform((r): KeptMinute => ({ ...r, calm: r.calm === 1 }))
+
+/** Minutes on the tether whose interval was kept, in blocks and in passing, oldest first. */
+export const settleMinutes = (db: Db, residencyId: string): readonly KeptMinute[] =>
+  z.array(minuteRow).parse(
+    db
+      .prepare(
+        `SELECT day, "interval", calm, minutes FROM (
+           ${standingReps(
+             `s.day AS day, r.pay_interval AS "interval", r.outcome = 'clean' AS calm, 1 AS minutes, r.at AS at`,
+             's.residency_id = @residencyId AND r.pay_interval IS NOT NULL',
+           )}
+           UNION ALL
+           SELECT t.day, t.pay_interval, coalesce(t.calm, 0), coalesce(t.minutes, 1), t.at FROM small_thing t
+           WHERE t.residency_id = @residencyId AND t.pay_interval IS NOT NULL AND ${smallStands})
+         ORDER BY at`,
+      )
+      .all({ residencyId }),
+  )
