@@ -8,7 +8,9 @@ import { addDays, dayIn } from '@/core/days'
 import { plainDog } from '@/core/dog/traits'
 import type { FactOf, WireFact } from '@/core/facts/wire'
 import type { Db } from '@/store/database'
-import { nothingSaid } from '@/core/facts/words'
+import { smallCommands } from '@/core/curriculum/small'
+import { settleInterval, type SettleMinute } from '@/core/method/settle'
+import { nothingSaid, nothingSmallSaid } from '@/core/facts/words'
 import { append } from '@/store/facts/append'
 import { appendHandoff } from '@/store/handoffs'
 import { writePasscode } from '@/store/signingIn'
@@ -66,6 +68,7 @@ export function makeDemo(db: Db, today: string, seed: number = demoSeed): void {
       const sets = storyOf(dog, chance)
       sets.forEach((set, i) => pen.write(scene, set, i, sets))
       if (dog.story !== 'gone') pen.endBlocks(scene, sets)
+      if (dog.story !== 'gone') pen.inPassing(scene, sets)
     }
     const coming = enter(db, pen, arriving, today)
     here.push({
@@ -273,6 +276,8 @@ const extras: Readonly<
   },
 }
 
+const small = smallCommands(houseCurriculum)
+
 const usualKit = (rung: Rung): FactOf<'set-opened'>['kit'] =>
   rung.command === 'settle' ? 'tether' : rung.kind === 'recall' ? 'long line' : '1.8 m leash'
 
@@ -373,6 +378,7 @@ class Pen {
     )
     const hold = found.rung.criterion.seconds ?? 4
     let at = start
+    let tethered: SettleMinute | undefined
     for (const rep of set.reps) {
       at += Math.min(20, hold + 3) * 1000
       this.rep(
@@ -382,7 +388,10 @@ class Pen {
         found.rung.kind === 'timed' ? hold : null,
         found.command.faults,
         found.rung.kind === 'recall',
+        settleInterval(found.rung, tethered),
       )
+      const interval = settleInterval(found.rung, tethered)
+      tethered = interval === undefined ? undefined : { interval, calm: rep.outcome === 'clean' }
     }
     // Now and then a thumb lands on the wrong target and is taken back, or a set is never closed.
     if (this.chance() < 0.02) this.wrongTap(setId, at + 500, set.leashHolder)
@@ -405,6 +414,7 @@ class Pen {
     hold: number | null,
     faults: readonly string[] = [],
     called = false,
+    tether?: number,
   ): string {
     const id = this.id(at)
     const fault =
@@ -441,6 +451,7 @@ class Pen {
       paid: rep.outcome !== 'miss',
       ...nothingSaid.rep,
       ...this.noted(rep, called),
+      ...(tether === undefined ? {} : { payInterval: tether, pieces: Math.floor(60 / tether) }),
       replaces: null,
     })
     return id
@@ -517,6 +528,52 @@ class Pen {
         praiseMinutes: 6,
         recordedBy: first.leashHolder,
       })
+    }
+  }
+
+  /**
+   * In passing, on each day worked: name calls in the corridor and a few minutes on the tether, whose interval grows
+   * from day to day, and shrinks on one that was not calm.
+   */
+  inPassing(scene: Scene, sets: readonly SimulatedSet[]): void {
+    const chance = seeded(Number(scene.dog.run) * 7919)
+    const reach = [2, 5, 10, 15, 20, 30]
+    let step = 0
+    for (const day of [...new Set(sets.map((s) => s.day))]) {
+      const by = sets.find((s) => s.day === day)?.leashHolder
+      if (by === undefined) continue
+      const at = moment(addDays(scene.arrivesOn, day), 8 * 60) + Number(scene.dog.run) * 61_000
+      const keep = (more: Partial<FactOf<'small-thing'>>, later: number) =>
+        this.put({
+          kind: 'small-thing',
+          id: this.id(at + later, chance),
+          seq: this.next(),
+          deviceAt: at + later,
+          residencyId: scene.residencyId,
+          what: 'name-call',
+          reps: 1,
+          pieces: 1,
+          ...nothingSmallSaid,
+          ...more,
+          recordedBy: by,
+        })
+      for (let i = 0; i < 2 + Math.floor(chance() * 4); i++)
+        keep({ command: small.call ?? null, outcome: chance() < 0.85 ? 'clean' : 'late' }, i * 40_000)
+      const calm = chance() < 0.8
+      const payInterval = reach[step] ?? 30
+      keep(
+        {
+          what: 'tether-minute',
+          reps: 3,
+          pieces: 8,
+          command: small.tether ?? null,
+          minutes: 3,
+          payInterval,
+          calm,
+        },
+        600_000,
+      )
+      step = calm ? Math.min(reach.length - 1, step + 1) : Math.max(0, step - 1)
     }
   }
 

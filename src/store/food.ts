@@ -199,8 +199,8 @@ export function paidPieces(db: Db, day: string): ReadonlyMap<string, readonly Pa
       .prepare(
         `SELECT id, feedId, mealFeed, sum(pieces) AS n, sum(marked) AS marked, sum(later) AS later,
            sum(grams) AS grams, sum(CASE WHEN at > eaten THEN grams ELSE 0 END) AS laterGrams FROM (
-           SELECT id, feedId, mealFeed, pieces, grams, at, eaten, CASE WHEN counted THEN 0 ELSE pieces END AS marked, CASE WHEN at >
-             eaten THEN pieces ELSE 0 END AS later
+           SELECT id, feedId, mealFeed, pieces, grams, at, eaten, CASE WHEN counted THEN 0 ELSE pieces END AS marked,
+             CASE WHEN at > eaten THEN pieces ELSE 0 END AS later
            FROM (
              ${standingReps(
                `s.residency_id AS id, s.feed_id AS feedId, ${mealAt('s.residency_id', 'r.at')} AS mealFeed,

@@ -11,7 +11,7 @@ export default async function OfficeLayout({ children }: { children: ReactNode }
   const frame = loadFrame(kennelDatabase(), requestTime())
   return (
     <WaysProvider ways={frame.ways}>
-      <Shell kennel={frame.kennel} dogs={frame.dogs} person={person}>
+      <Shell kennel={frame.kennel} dogs={frame.dogs} small={frame.small} person={person}>
         {children}
       </Shell>
     </WaysProvider>

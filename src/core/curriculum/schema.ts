@@ -110,14 +110,14 @@ export const rungFile = z
       .boolean()
       .optional()
       .describe(
-        'The first clean rep ever is a hard thing done for the first time, and is paid five pieces one after another; ' +
-          'left out: so where the word stands alone for the first time',
+        'The first clean rep ever is a hard thing done for the first time, and is paid five pieces one after ' +
+          'another; left out: so where the word stands alone',
       ),
     callWhen: z
       .enum(callMoments)
       .optional()
       .describe(
-        'The moment to call; left out: out of the stay where it starts in one, else while it sniffs or looks away',
+        'The moment to call; left out: out of the stay where it starts in one, else while it sniffs or ' + 'looks away',
       ),
     payEvery: z
       .array(z.number().min(1).max(600))

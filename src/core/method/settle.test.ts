@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { ownRung } from '../curriculum/lookup'
 import { houseCurriculum } from '../curriculum/house'
-import { settleByDay, settleInterval, settleIntervals, settlePays } from './settle'
+import { settleByDay, settleByWeek, settleInterval, settleIntervals, settlePays } from './settle'
 
 const rungOf = (id: string) => {
   const at = ownRung(houseCurriculum, id)
@@ -59,6 +59,20 @@ describe('the interval on the tether', () => {
     ).toEqual([
       { day: '2026-03-01', longest: undefined, calm: 0, minutes: 1 },
       { day: '2026-03-02', longest: 10, calm: 4, minutes: 5 },
+    ])
+  })
+
+  it('and of each week, under its Monday', () => {
+    // 1 March 2026 is a Sunday.
+    expect(
+      settleByWeek([
+        { day: '2026-03-01', longest: undefined, calm: 0, minutes: 1 },
+        { day: '2026-03-02', longest: 10, calm: 4, minutes: 5 },
+        { day: '2026-03-08', longest: 15, calm: 2, minutes: 2 },
+      ]),
+    ).toEqual([
+      { day: '2026-02-23', longest: undefined, calm: 0, minutes: 1 },
+      { day: '2026-03-02', longest: 15, calm: 6, minutes: 7 },
     ])
   })
 })

@@ -1,3 +1,4 @@
+import { addDays, daysBetween } from '../days'
 import type { Rung } from '../curriculum/types'
 
 /** House: where a file says nothing. Common practice: as it chews at first, then further and further apart. */
@@ -44,6 +45,18 @@ export interface SettleDay {
   readonly calm: number
   readonly minutes: number
 }
+
+/** The Monday of the week that a day lies in, for those that are drawn by week. */
+const weekOf = (day: string): string => addDays(day, -((daysBetween('2024-01-01', day) % 7) + 7) % 7)
+
+/** The same by week, each under its Monday. */
+export const settleByWeek = (days: readonly SettleDay[]): readonly SettleDay[] =>
+  settleByDay(
+    days.flatMap((d) => [
+      ...(d.longest === undefined ? [] : [{ day: weekOf(d.day), interval: d.longest, calm: true, minutes: d.calm }]),
+      { day: weekOf(d.day), interval: 0, calm: false, minutes: d.minutes - d.calm },
+    ]),
+  )
 
 /** The longest interval kept, day by day. */
 export function settleByDay(minutes: readonly KeptMinute[]): readonly SettleDay[] {

@@ -3,7 +3,7 @@ import { memo } from 'react'
 import { ToggleButton } from 'react-aria-components'
 import { promptLevels } from '@/core/curriculum/types'
 import { attentions } from '@/core/facts/words'
-import { Chip, Chips, Done, Panel, SayOne, Two } from './chips'
+import { Chip, Chips, Done, Panel, SayOne, Two } from '@/ui/chips'
 import type { LiveRep } from '@/device/live/facts'
 import type { RepExtras } from '@/device/live/session'
 

@@ -10,7 +10,7 @@ import type { DogState } from '@/core/progress/state'
 import { useWhen } from '@/ui/ways'
 import { FieldLabel } from '@/ui/fieldParts'
 import type { BlockView } from '@/work/page/block'
-import { Chip, Chips } from './chips'
+import { Chip, Chips } from '@/ui/chips'
 import { Next, Plain } from './SetOver'
 import type { Block } from './useBlock'
 

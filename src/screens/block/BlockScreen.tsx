@@ -14,6 +14,7 @@ import { WaysProvider } from '@/ui/ways'
 import { NeedsPerson } from '@/ui/NeedsPerson'
 import { phone } from '@/ui/theme'
 import type { BlockView } from '@/work/page/block'
+import { smallCommands } from '@/core/curriculum/small'
 import type { LastSmall } from '../shell/SmallSheet'
 import { useOutbox, useOutboxStatus } from '../shell/Tray'
 import { BreakNow } from './BreakNow'
@@ -105,6 +106,7 @@ const Top = memo(function Top({
             {small && (
               <SmallSheet
                 dogs={[{ ...view.resident, toys: view.resident.traits.toys }, ...view.others]}
+                small={smallCommands(view.curriculum)}
                 me={view.me}
                 here={view.resident.residencyId}
                 outbox={outbox}

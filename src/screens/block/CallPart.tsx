@@ -7,7 +7,7 @@ import { callMomentWords } from '@/core/curriculum/words'
 import { momentIsDrawn } from '@/core/method/call'
 import { attentions, type Attention } from '@/core/facts/words'
 import { audioClock, buzz, payTone, schedule } from '@/device/sounds'
-import { Chip } from './chips'
+import { Chip } from '@/ui/chips'
 
 export interface CallState {
   /** Monotonic milliseconds of the call; undefined before it. */

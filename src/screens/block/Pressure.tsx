@@ -2,7 +2,7 @@
 import { Button as AriaButton } from 'react-aria-components'
 import { pressureEffects, pressureReasons } from '@/core/block/leashPressure'
 import type { BlockView } from '@/work/page/block'
-import { Chip, Done, Panel, SayOne, Two } from './chips'
+import { Chip, Done, Panel, SayOne, Two } from '@/ui/chips'
 import type { Kept, Said } from './pressureKept'
 
 /** What was kept by one tap, to be said more exactly; or why nothing was. */

@@ -70,6 +70,9 @@ export const RungCard = memo(function RungCard({
   const loose = rung.rung.kind === 'recall' && context.kit === 'none'
   const feed = view.feeds.find((f) => f.id === (active.opened?.feedId ?? null))?.name ?? 'own meal'
   const { settleEvery } = block
+  const pace = view.paces[rung.command.id]
+  // What the kennel did not know yet when this page was made.
+  const here = block.repsOf(rung.command.id, view.now)
   const steps = rung.rung.kind === 'heel' ? rung.rung.paySteps : undefined
   const pay =
     steps !== undefined && planned > 1
@@ -111,6 +114,12 @@ export const RungCard = memo(function RungCard({
               : ''}
         {draw?.springAfter === undefined ? '' : `; spring it after ${draw.springAfter} s`}
       </p>
+      {pace && (
+        <p className="rule">
+          {rung.command.name} today: {pace.today + here} of {pace.perDayNow}; {pace.done + here} of {pace.wanted} in
+          this stay
+        </p>
+      )}
       {left !== undefined && left <= 10 && (
         <p>
           <b>

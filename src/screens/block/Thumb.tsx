@@ -5,7 +5,7 @@ import styled from 'styled-components'
 import { mayStayAwake } from '@/device/awake'
 import { remoteActions, withKey, type Prefs, type RemoteAction } from '@/device/prefs'
 import { sayTap } from '@/device/sounds'
-import { Chip, Done } from './chips'
+import { Chip, Done } from '@/ui/chips'
 
 const actionWords: Readonly<Record<RemoteAction, string>> = {
   go: 'Start, call, clean',

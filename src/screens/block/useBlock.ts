@@ -99,11 +99,16 @@ export function useBlock(view: BlockView, outbox: LiveOutbox, seedOf: () => numb
       falling,
       reps: setsOf(live).reduce((n, s) => n + s.reps.length, 0),
       piecesPaid: piecesPaid(live),
+      /** Reps of a command in this block since a moment. */
+      repsOf: (command: string, since: number) =>
+        setsOf(live)
+          .filter((s) => findRung(curriculum, s.context.rungId)?.command.id === command)
+          .reduce((n, s) => n + s.reps.filter((r) => r.fact.at > since).length, 0),
       standingOf,
       suggest,
       suggestions,
     }),
-    [deeds, drawn, falling, live, payAt, rungNow, session, standingOf, suggest, suggestions, view],
+    [curriculum, deeds, drawn, falling, live, payAt, rungNow, session, standingOf, suggest, suggestions, view],
   )
 }
 

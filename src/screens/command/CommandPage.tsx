@@ -14,6 +14,8 @@ import { sayDay } from '@/ui/when'
 import type { CommandPage as View } from '@/work/page/resident'
 import { CompareKit } from './CompareKit'
 import { GridTable } from './GridTable'
+import { PaceLine } from '../PaceLine'
+import { Tether } from './Tether'
 import { Stuck } from './Stuck'
 import type { Told } from '../told'
 import { useMeasures } from '@/ui/ways'
@@ -146,6 +148,8 @@ export function CommandPage({ view, logTried }: { view: View; logTried: (raw: un
           )}
         </Figures>
       )}
+      {view.pace && <PaceLine name={command.name} pace={view.pace} />}
+      {view.tether && <Tether tether={view.tether} />}
       {view.stuck && <Stuck view={view} stuck={view.stuck} log={logTried} />}
       <section aria-labelledby="ladder">
         <h2 id="ladder">Ladder</h2>

@@ -16,6 +16,7 @@ import { Arriving } from './Arriving'
 import { Handoff } from './Handoff'
 import { Ladders } from './Ladders'
 import { NextList } from './NextList'
+import { PaceLine } from '../PaceLine'
 import { YardLedger } from './YardLedger'
 import { Notes } from './Notes'
 import { SetLog } from './SetLog'
@@ -87,6 +88,9 @@ export function Resident({ view, now, actions }: { view: ResidentView; now: numb
       <Columns>
         <div>
           <NextList next={view.next} view={view} first={!view.arriving || view.arriving.baseline === 'done'} />
+          {view.paces.map((p) => (
+            <PaceLine key={p.command} name={p.name} pace={p.pace} />
+          ))}
           <Ladders commands={commands} residencyId={resident.residencyId} />
         </div>
         <Side>

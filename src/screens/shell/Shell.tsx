@@ -10,6 +10,7 @@ import { narrow, phone } from '@/ui/theme'
 import { headPages } from '../pages'
 import { HeaderButton } from './HeaderButton'
 import { Leaving } from './Leaving'
+import type { SmallCommands } from '@/core/curriculum/small'
 import type { JumpDog } from './jumpDog'
 import { SmallThings } from './SmallThings'
 import { Tray } from './Tray'
@@ -24,11 +25,13 @@ const KeysSheet = dynamic(() => import('./KeysSheet').then((m) => m.KeysSheet), 
 export function Shell({
   kennel,
   dogs,
+  small,
   person,
   children,
 }: {
   kennel: string
   dogs: readonly JumpDog[]
+  small: SmallCommands
   person: { readonly id: string; readonly name: string; readonly role: Role }
   children: ReactNode
 }) {
@@ -62,7 +65,7 @@ export function Shell({
         </Nav>
         <Right>
           <Jump dogs={dogs} />
-          <SmallThings dogs={dogs} me={person.id} here={/^\/dogs\/([^/]+)/.exec(path)?.[1]} />
+          <SmallThings dogs={dogs} small={small} me={person.id} here={/^\/dogs\/([^/]+)/.exec(path)?.[1]} />
           <ThemeSwitch />
           <Leaving person={person.name} lock={lock} />
           <HeaderButton aria-label="Keys" onPress={() => setHelp(true)}>

@@ -1,8 +1,13 @@
 'use client'
 import { Button as AriaButton } from 'react-aria-components'
 import styled from 'styled-components'
+import type { SmallCommands } from '@/core/curriculum/small'
+import { outcomes, type Outcome } from '@/core/facts/fact'
+import { isSame } from '@/core/facts/smallKept'
+import type { FactOf } from '@/core/facts/wire'
 import { nothingSmallSaid, smallThings, type SmallThing } from '@/core/facts/words'
 import type { Outbox } from '@/device/outbox'
+import { SayOne } from '@/ui/chips'
 import { Quiet } from '@/ui/press'
 import { Sheet } from '@/ui/Sheet'
 import type { JumpDog } from './jumpDog'
@@ -16,15 +21,30 @@ const worth: Readonly<
   'corridor-ten': { name: 'Ten', said: 'ten reps in the corridor', reps: 10, pieces: 10 },
 }
 
-/** What was kept last, so that it can be undone. */
+/** What was kept last, so that more can be said of it, and it can be undone. */
 export interface LastSmall {
-  readonly id: string
+  readonly fact: FactOf<'small-thing'>
   readonly words: string
+  /** The same was tapped again at once, and not kept twice. */
+  readonly twice: boolean
 }
 
-/** Small things of every dog here, two taps from anywhere: the button that opens this, then the dog’s own. */
+const outcomeNames: Readonly<Record<Outcome, string>> = { clean: 'Clean', helped: 'Helped', late: 'Late', miss: 'Miss' }
+/** Minutes on the tether, and the longest time between two pays, that a tap can say. */
+const minutes = [1, 3, 5, 10, 20]
+const intervals = [2, 5, 10, 20, 60]
+
+const wallNow = (): number => Date.now()
+
+type More = Partial<Pick<FactOf<'small-thing'>, 'command' | 'outcome' | 'minutes' | 'payInterval' | 'calm' | 'reps'>>
+
+/**
+ * Small things of every dog here, two taps from anywhere: the dog’s own, which names the command and is kept at once,
+ * then how it came off.
+ */
 export function SmallSheet({
   dogs,
+  small,
   me,
   here,
   outbox,
@@ -33,6 +53,7 @@ export function SmallSheet({
   close,
 }: {
   dogs: readonly JumpDog[]
+  small: SmallCommands
   me: string
   here: string | undefined
   outbox: Outbox | undefined
@@ -41,33 +62,56 @@ export function SmallSheet({
   close: () => void
 }) {
   const order = [...dogs].sort((a, b) => Number(b.residencyId === here) - Number(a.residencyId === here))
+  const commandOf: Readonly<Record<SmallThing, string | undefined>> = {
+    'tether-minute': small.tether,
+    'name-call': small.call,
+    'corridor-ten': undefined,
+  }
   const log = (dog: JumpDog, what: SmallThing) => {
     if (!outbox) return
+    const { residencyId } = dog
+    if (isSame(last && { ...last.fact, at: last.fact.deviceAt }, { residencyId, what, at: wallNow() }))
+      return setLast(last && { ...last, twice: true })
     const { reps, pieces, said } = worth[what]
-    const fact = outbox.add({
-      kind: 'small-thing',
-      residencyId: dog.residencyId,
-      what,
-      reps,
-      pieces: dog.toys ? 0 : pieces,
-      ...nothingSmallSaid,
-      recordedBy: me,
-    })
-    setLast({ id: fact.id, words: `${dog.runNumber} ${dog.name}: ${said}` })
+    keep(
+      {
+        kind: 'small-thing',
+        residencyId,
+        what,
+        reps,
+        pieces: dog.toys ? 0 : pieces,
+        ...nothingSmallSaid,
+        command: commandOf[what] ?? null,
+        recordedBy: me,
+      },
+      `${dog.runNumber} ${dog.name}: ${said}`,
+    )
+  }
+  const keep = (fact: Parameters<Outbox['add']>[0], words: string) => {
+    const kept = outbox?.add(fact)
+    if (kept?.kind === 'small-thing') setLast({ fact: kept, words, twice: false })
+  }
+  const takeBack = (id: string, reason: string) => outbox?.add({ kind: 'voided', targetId: id, reason, recordedBy: me })
+  /** More is said of the one kept last: it is taken back, and one that says it stands in its place. */
+  const say = (more: More) => {
+    if (!last) return
+    const { id, seq: _, deviceAt: __, ...was } = last.fact
+    takeBack(id, 'said more exactly')
+    keep({ ...was, ...more }, last.words)
   }
   return (
     <Sheet title="Small things" onClose={close}>
       <p>
-        A minute on the tether, a name call, ten reps in the corridor: they count for the day and its food; a dog that
-        works for toys is charged none.
+        A minute on the tether, a name call, ten reps in the corridor: they count for the day, its food and what has a
+        number to reach; a dog that works for toys is charged none.
       </p>
       <Said role="status">
         {last ? (
           <>
-            Kept: {last.words}.{' '}
+            Kept: {last.words}.{last.twice ? ' Once: that was the same one.' : ''}{' '}
             <Quiet
               onPress={() => {
-                outbox?.add({ kind: 'voided', targetId: last.id, reason: 'undone', recordedBy: me })
+                takeBack(last.fact.id, 'undone')
                 setLast(undefined)
               }}
             >
@@ -78,6 +122,7 @@ export function SmallSheet({
           ''
         )}
       </Said>
+      {last && <More key={last.fact.what} fact={last.fact} small={small} say={say} />}
       <List>
         {order.map((dog) => (
           <li key={dog.residencyId}>
@@ -104,6 +149,62 @@ export function SmallSheet({
       </List>
       <Quiet slot="close">Close</Quiet>
     </Sheet>
+  )
+}
+
+/** How the one kept last came off: of the tether its minutes, longest interval and calm, of the rest the outcome. */
+function More({ fact, small, say }: { fact: FactOf<'small-thing'>; small: SmallCommands; say: (more: More) => void }) {
+  const outcome = (
+    <SayOne
+      label="How"
+      now={fact.outcome ?? ''}
+      all={outcomes.map((o) => ({ id: o, name: outcomeNames[o] }))}
+      mayBeNone
+      say={(id) => say({ outcome: outcomes.find((o) => o === id) ?? null })}
+    />
+  )
+  if (fact.what === 'tether-minute')
+    return (
+      <div>
+        <SayOne
+          label="It was"
+          now={fact.calm === null ? '' : fact.calm ? 'calm' : 'not'}
+          all={[
+            { id: 'calm', name: 'Calm' },
+            { id: 'not', name: 'Not calm' },
+          ]}
+          mayBeNone
+          say={(id) => say({ calm: id === '' ? null : id === 'calm' })}
+        />
+        <SayOne
+          label="Minutes"
+          now={String(fact.minutes ?? '')}
+          all={minutes.map((m) => ({ id: String(m), name: String(m) }))}
+          mayBeNone
+          say={(id) => say({ minutes: id === '' ? null : Number(id), reps: id === '' ? 1 : Number(id) })}
+        />
+        <SayOne
+          label="Longest"
+          now={String(fact.payInterval ?? '')}
+          all={intervals.map((s) => ({ id: String(s), name: `${s} s` }))}
+          mayBeNone
+          say={(id) => say({ payInterval: id === '' ? null : Number(id) })}
+        />
+      </div>
+    )
+  return (
+    <div>
+      {fact.what === 'corridor-ten' && (
+        <SayOne
+          label="Of"
+          now={fact.command ?? ''}
+          all={small.others}
+          mayBeNone
+          say={(id) => say({ command: id === '' ? null : id })}
+        />
+      )}
+      {outcome}
+    </div>
   )
 }
 

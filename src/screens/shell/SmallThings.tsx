@@ -2,6 +2,7 @@
 import dynamic from 'next/dynamic'
 import { useState } from 'react'
 import styled from 'styled-components'
+import type { SmallCommands } from '@/core/curriculum/small'
 import { phone } from '@/ui/theme'
 import { HeaderButton } from './HeaderButton'
 import type { JumpDog } from './jumpDog'
@@ -11,7 +12,12 @@ import { useOutbox } from './Tray'
 const SmallSheet = dynamic(() => import('./SmallSheet').then((m) => m.SmallSheet), { ssr: false })
 
 /** Small things through the day, from any screen of the frame. */
-export function SmallThings(props: { dogs: readonly JumpDog[]; me: string; here: string | undefined }) {
+export function SmallThings(props: {
+  dogs: readonly JumpDog[]
+  small: SmallCommands
+  me: string
+  here: string | undefined
+}) {
   const outbox = useOutbox()
   const [open, setOpen] = useState(false)
   const [last, setLast] = useState<LastSmall | undefined>()

@@ -1,5 +1,7 @@
 import { dayIn } from '@/core/days'
 import { waysOf, type HouseWays } from '@/core/measures'
+import { smallCommands, type SmallCommands } from '@/core/curriculum/small'
+import { newestCurriculum } from '@/store/curricula'
 import type { Db } from '@/store/database'
 import { readHouse } from '@/store/house'
 import { residentsOn } from '@/store/residents'
@@ -11,6 +13,7 @@ export function loadFrame(
 ): {
   readonly kennel: string
   readonly ways: HouseWays
+  readonly small: SmallCommands
   readonly dogs: readonly {
     readonly residencyId: string
     readonly runNumber: string
@@ -22,5 +25,5 @@ export function loadFrame(
   const dogs = residentsOn(db, dayIn(kennel.timeZone, now))
     .map((r) => ({ residencyId: r.residencyId, runNumber: r.runNumber, name: r.name, toys: r.traits.toys }))
     .sort((a, b) => a.runNumber.localeCompare(b.runNumber, 'en', { numeric: true }))
-  return { kennel: kennel.name, ways: waysOf(kennel), dogs }
+  return { kennel: kennel.name, ways: waysOf(kennel), dogs, small: smallCommands(newestCurriculum(db)) }
 }

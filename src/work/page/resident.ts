@@ -1,7 +1,11 @@
 import { whatNext, type WhatNext } from '@/core/coach/next'
 import { nextOffer, offersFor, type Offer } from '@/core/coach/stuck'
-import { findCommand, findRung, ownRung, runKey } from '@/core/curriculum/lookup'
-import type { Curriculum } from '@/core/curriculum/types'
+import { findCommand, findRung, ownRung, rungsOf, runKey } from '@/core/curriculum/lookup'
+import { settleByDay, settleByWeek, type SettleDay } from '@/core/method/settle'
+import type { Pace } from '@/core/promise/quota'
+import { settleMinutes } from '@/store/facts/paced'
+import { pacesOf } from '../scene/paces'
+import type { Command, Curriculum } from '@/core/curriculum/types'
 import { addDays, dayIn, daysBetween } from '@/core/days'
 import { attentionShares, handlingOf, type AttentionShare, type Handling } from '@/core/evidence/calls'
 import {
@@ -98,6 +102,8 @@ export interface ResidentView {
   readonly signs: readonly KeptSigns[]
   /** Small things of today. */
   readonly small: readonly KeptSmall[]
+  /** How its numbers to reach stand. */
+  readonly paces: readonly { readonly command: string; readonly name: string; readonly pace: Pace }[]
 }
 
 export interface Arriving {
@@ -229,6 +235,11 @@ export function loadResident(
     photoAt: photoAt(db, resident.dogId),
     pressure: loadPressure(db, resident, scene.sets),
     signs: readSigns(db, residencyId, addDays(today, -signDays)),
+    paces: Object.entries(pacesOf(db, resident, curriculum, today)).map(([command, pace]) => ({
+      command,
+      name: findCommand(curriculum, command)?.name ?? command,
+      pace,
+    })),
     small: readSmallThings(db, today).filter((s) => s.residencyId === residencyId),
     log: rows.slice(0, logLength * (page + 1)).map((row) => entryOf(curriculum, latest, row, names)),
     more: rows.length > logLength * (page + 1),
@@ -328,6 +339,10 @@ export interface CommandPage {
   readonly forgetting: FittedForgetting
   readonly people: readonly Person[]
   readonly places: readonly Place[]
+  /** How its number to reach stands; undefined when it has none. */
+  readonly pace: Pace | undefined
+  /** What was kept on the tether, by day and by week, oldest first; undefined for any other command. */
+  readonly tether: { readonly days: readonly SettleDay[]; readonly weeks: readonly SettleDay[] } | undefined
 }
 
 /** One command of one dog in full; undefined for an unknown dog, or a command this dog's ladder does not have. */
@@ -405,6 +420,8 @@ export function loadCommand(db: Db, residencyId: string, commandId: string, now:
       )
       .reverse(),
     kits: kitComparisons(own).map((k) => ({ ...k, rungName: findRung(curriculum, k.rungId)?.rung.name ?? k.rungId })),
+    pace: pacesOf(db, resident, curriculum, scene.today)[command.id],
+    tether: tetherOf(db, residencyId, command),
     stuck: standing.stuck && {
       rungId: standing.stuck.rungId,
       rungName: findRung(curriculum, standing.stuck.rungId)?.rung.name ?? '',
@@ -412,6 +429,12 @@ export function loadCommand(db: Db, residencyId: string, commandId: string, now:
       first: nextOffer(offers)?.id,
     },
   }
+}
+
+function tetherOf(db: Db, residencyId: string, command: Command): CommandPage['tether'] {
+  if (!rungsOf(command).some((r) => r.kind === 'settle')) return undefined
+  const days = settleByDay(settleMinutes(db, residencyId))
+  return { days, weeks: settleByWeek(days) }
 }
 
 /** What the promised level still needs, in a sentence. */

@@ -1,0 +1,66 @@
+'use client'
+import styled from 'styled-components'
+import { sayDay } from '@/ui/when'
+import type { CommandPage } from '@/work/page/resident'
+
+/** The longest calm interval of each day on the tether, and what the weeks came to. */
+export function Tether({ tether }: { tether: NonNullable<CommandPage['tether']> }) {
+  const most = Math.max(1, ...tether.days.map((d) => d.longest ?? 0))
+  return (
+    <section aria-labelledby="tether">
+      <h2 id="tether">On the tether</h2>
+      {tether.days.length === 0 ? (
+        <p>No minute with its interval yet. It is paid as fast as it chews, then further and further apart.</p>
+      ) : (
+        <>
+          <Days aria-label="Longest calm interval, by day">
+            {tether.days.slice(-21).map((d) => (
+              <li key={d.day}>
+                <b>{d.longest === undefined ? '–' : `${d.longest} s`}</b>
+                <i style={{ height: `${((d.longest ?? 0) / most) * 5}rem` }} aria-hidden="true" />
+                <span>{sayDay(d.day)}</span>
+                <small>
+                  {d.calm}/{d.minutes}
+                  <span className="unseen"> minutes calm</span>
+                </small>
+              </li>
+            ))}
+          </Days>
+          <ul>
+            {tether.weeks.map((w) => (
+              <li key={w.day}>
+                Week of {sayDay(w.day)}: longest {w.longest === undefined ? 'none' : `${w.longest} s`}, {w.calm} of{' '}
+                {w.minutes} minutes calm
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
+    </section>
+  )
+}
+
+const Days = styled.ol`
+  list-style: none;
+  margin: 0 0 0.6rem;
+  padding: 0;
+  display: flex;
+  gap: var(--s-5);
+  align-items: end;
+  overflow-x: auto;
+  li {
+    display: grid;
+    justify-items: center;
+    font-size: var(--t-2);
+  }
+  b {
+    font-weight: 680;
+  }
+  i {
+    width: 1.6rem;
+    background: var(--ink);
+  }
+  small {
+    color: var(--ink-2);
+  }
+`
