@@ -22,6 +22,7 @@ beforeAll(() => {
   const file = newFile()
   made = openDatabase(file)
   makeDemo(made, today)
+  leaveOutWhatCameLater(made)
   rebuildStandings(made, noon)
   putRight(made)
   made.pragma('wal_checkpoint(TRUNCATE)')
@@ -30,6 +31,12 @@ beforeAll(() => {
   layOutAsVersionNine(copy, nine)
   moved = openDatabase(nine)
 }, 120_000)
+
+/** What a kennel of that version could not say yet. */
+function leaveOutWhatCameLater(db: Db): void {
+  db.exec(`UPDATE rep SET pay_interval = NULL, bowl_grams = NULL, pieces = min(pieces, 40), planned = min(planned, 20);
+    UPDATE small_thing SET command = NULL, outcome = NULL, minutes = NULL, pay_interval = NULL, calm = NULL;`)
+}
 
 /** Sets put right and taken back at the desk, whose numbers the versions count differently. */
 function putRight(db: Db): void {

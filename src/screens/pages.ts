@@ -52,6 +52,7 @@ export const pages: readonly Page[] = [
     sample: '/dogs/Heron/work/down',
   },
   { address: '/sign-in', name: 'Door', least: 'nobody', sample: '/sign-in' },
+  { address: '/timing', name: 'Timing', least: 'nobody', sample: '/timing' },
   { address: '/set-up', name: 'First lead', least: 'nobody', sample: '/set-up' },
 ]
 

@@ -4,6 +4,12 @@ export const restMinutes = { usual: 45, stressful: 90 } as const
 export const blockMinutes = { long: 12, most: 15, youngMost: 8 } as const
 /** House: blocks of one dog a day. */
 export const blocksADay = { usual: 4 } as const
+/** House: reps of a set with a dog under six months; what its rule asks for runs on across sets. */
+export const youngSetReps = 5
+/** Play between two sets, minutes. Common practice: a few. */
+export const breakMinutes = { least: 2, most: 4 } as const
+/** Play as pay, minutes, for a dog that works for toys. Common practice. */
+export const playMinutes = { least: 1, most: 2 } as const
 /** Quiet praise at the end of a block, minutes. Common practice. */
 export const praiseMinutes = { least: 5, most: 10 } as const
 

@@ -43,6 +43,8 @@ export interface BlockGround extends LiveGround {
   readonly seen: Readonly<Record<string, Seen>>
   /** Clean reps in a row that went unpaid before; undefined when none are known. */
   readonly unpaid: number | undefined
+  /** Under six months: shorter sets. */
+  readonly young: boolean
   /** The newest minute on the tether, of a block or in passing; undefined when none was told apart. */
   readonly settle: SettleMinute | undefined
   /** What of its meal is a handful in the bowl of a recall drill, grams. */

@@ -30,12 +30,17 @@ export function takenUp(found: Resumed, curriculum: Curriculum): Live {
   return { ...found, item, breakAfter: 0, stressful: false, ended: false }
 }
 
-/** Whether as many reps of a sure thing were done as the block wants of it, before its rule ends the set. */
+/**
+ * Whether a set is long enough before its rule ends it: as many reps of a sure thing as the block wants of it, or as
+ * many as a young dog does at a time.
+ */
 export function hasEnough({ active, block, item, judged }: Live): boolean {
   const part = block?.items[item]
-  return (
-    part !== undefined && part.role !== 'work' && (active?.reps.length ?? 0) >= part.reps && !judged.verdict?.endsSet
+  const most = Math.min(
+    block?.setAtMost ?? Number.POSITIVE_INFINITY,
+    part !== undefined && part.role !== 'work' ? part.reps : Number.POSITIVE_INFINITY,
   )
+  return (active?.reps.length ?? 0) >= most && !judged.verdict?.endsSet
 }
 
 /** Whether the set in hand takes no more reps: its rule has ended it, or it was enough. */

@@ -3,6 +3,7 @@ import { compareFacts, openForMs, type SetContext, type SetFact } from '@/core/f
 import { applyRep, foldOnto } from '@/core/progress/fold'
 import type { Verdict } from '@/core/progress/voice'
 import type { Regimes } from '@/core/progress/regime'
+import { youngSetReps } from '@/core/block/rest'
 import type { BlockItem } from '@/core/block/compose'
 import type { DogState } from '@/core/progress/state'
 import type { FactOf, WireFact } from '@/core/facts/wire'
@@ -13,6 +14,8 @@ export interface LiveBlock {
   readonly id: string
   readonly items: readonly BlockItem[]
   readonly from: number
+  /** A dog under six months does so many reps a set; undefined where only its rule ends it. */
+  readonly setAtMost?: number
 }
 
 export interface Judged {
@@ -121,7 +124,7 @@ export function resume(
   const ended = opened && facts.some((f) => f.kind === 'block-closed' && f.blockId === opened.id)
   const block =
     opened && !ended && (ground.command === undefined || active?.context.blockId === opened.id)
-      ? { id: opened.id, items: itemsOf(opened, ground), from: opened.deviceAt }
+      ? { id: opened.id, items: itemsOf(opened, ground), from: opened.deviceAt, ...shortSets(ground) }
       : undefined
   return {
     base,
@@ -137,6 +140,10 @@ export function resume(
     elsewhere: ground.recent.filter((s) => ground.open.some((o) => o.id === s.id && o.device !== device)),
   }
 }
+
+/** Shorter sets for a dog under six months. */
+export const shortSets = ({ young }: Pick<BlockGround, 'young'>): Pick<LiveBlock, 'setAtMost'> =>
+  young ? { setAtMost: youngSetReps } : {}
 
 /** The parts of a block as they were planned, with what this page knows of them. */
 function itemsOf(opened: FactOf<'block-opened'>, ground: BlockGround): readonly BlockItem[] {

@@ -19,7 +19,7 @@ import {
   withSet,
   type Live,
 } from './reduce'
-import { resume } from './resume'
+import { resume, shortSets } from './resume'
 
 /** Everything a set is opened with. */
 export interface Setup {
@@ -123,6 +123,7 @@ export class LiveSession {
       }).id,
       items: plan,
       from: now,
+      ...shortSets(ground),
     }
     const opened = outbox.add({
       kind: 'set-opened',

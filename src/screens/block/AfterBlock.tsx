@@ -11,6 +11,7 @@ import { useWhen } from '@/ui/ways'
 import { FieldLabel } from '@/ui/fieldParts'
 import type { BlockView } from '@/work/page/block'
 import { Chip, Chips } from '@/ui/chips'
+import { asClock } from './CountUp'
 import { Next, Plain } from './SetOver'
 import type { Block } from './useBlock'
 
@@ -62,9 +63,7 @@ export function AfterBlock({ view, block, onBack }: { view: BlockView; block: Bl
   return (
     <Page aria-label="After the block">
       <Praise role="timer" aria-label="Quiet praise">
-        <b>
-          {Math.floor(seconds / 60)}:{String(seconds % 60).padStart(2, '0')}
-        </b>{' '}
+        <b>{asClock(seconds)}</b>{' '}
         <span>
           {block.ended
             ? 'of quiet praise'

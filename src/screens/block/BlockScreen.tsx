@@ -301,6 +301,7 @@ function InHand({ view, outbox, memory }: { view: BlockView; outbox: Outbox; mem
             key={active.context.id}
             verdict={block.verdict ?? nothingYet}
             enough={block.enough}
+            young={block.items[block.item]?.role === 'work' && view.young}
             set={active}
             standing={block.standingOf(rung.command.id, block.judged.state)}
             view={view}

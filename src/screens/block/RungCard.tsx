@@ -93,7 +93,9 @@ export const RungCard = memo(function RungCard({
       <p className="next">
         <b>{each ? `Each ${rung.rung.criterion.seconds} s:` : 'Next rep:'}</b>{' '}
         {view.resident.traits.toys
-          ? small(prompt.payWhere)
+          ? view.toy === undefined
+            ? small(prompt.payWhere)
+            : prompt.payWhere.replace(/^Its toy/, view.toy)
           : settleEvery !== undefined
             ? `${feed} every ${settleEvery} s while it is calm, ${inside + planned} pieces; ${small(prompt.payWhere)}`
             : inside > 0

@@ -1,6 +1,7 @@
 'use client'
 import { Button as AriaButton } from 'react-aria-components'
 import styled from 'styled-components'
+import { breakMinutes } from '@/core/block/rest'
 import { findRung } from '@/core/curriculum/lookup'
 import type { Curriculum } from '@/core/curriculum/types'
 import type { Verdict } from '@/core/progress/voice'
@@ -11,6 +12,7 @@ import type { Prefs } from '@/device/prefs'
 import { Line } from '@/ui/Line'
 import type { BlockView } from '@/work/page/block'
 import type { LiveSet } from '@/device/live/facts'
+import { CountUp } from './CountUp'
 import { useKeys } from './useKeys'
 import { useSettled } from './useSettled'
 import type { Way } from './ways'
@@ -39,6 +41,8 @@ interface Props {
   readonly verdict: Verdict
   /** The set is over because it was enough, not by its rule. */
   readonly enough: boolean
+  /** Enough of it because the dog is young. */
+  readonly young: boolean
   readonly set: LiveSet
   readonly standing: CommandStanding | undefined
   readonly view: BlockView
@@ -50,7 +54,7 @@ interface Props {
 }
 
 /** The set is over: what it means, why, and the next thing. */
-export function SetOver({ verdict, enough, set, standing, view, next, others, onUndo, prefs }: Props) {
+export function SetOver({ verdict, enough, young, set, standing, view, next, others, onUndo, prefs }: Props) {
   const settled = useSettled()
   const goOn = () => {
     if (settled) next.go()
@@ -72,7 +76,11 @@ export function SetOver({ verdict, enough, set, standing, view, next, others, on
       )}
       <div role="status" aria-live="assertive">
         <Said data-kind={enough ? 'again' : verdict.kind}>
-          {enough ? 'Enough of the sure thing' : sayVerdict(view.curriculum, verdict)}
+          {enough
+            ? young
+              ? 'Enough at a time for a young dog'
+              : 'Enough of the sure thing'
+            : sayVerdict(view.curriculum, verdict)}
         </Said>
         <p>
           {[
@@ -92,6 +100,7 @@ export function SetOver({ verdict, enough, set, standing, view, next, others, on
           </p>
         )}
       </div>
+      <CountUp key={set.context.id} what="Break: play" of={breakMinutes} sounds={prefs.payTones} />
       <Next onPress={goOn} autoFocus data-settled={settled}>
         {next.name}
       </Next>

@@ -2,6 +2,7 @@
 import { memo, useCallback, useEffect, useRef, useState, useSyncExternalStore, type ReactNode } from 'react'
 import { Button as AriaButton } from 'react-aria-components'
 import styled from 'styled-components'
+import { playMinutes } from '@/core/block/rest'
 import type { Outcome } from '@/core/facts/fact'
 import type { Attention } from '@/core/facts/words'
 import type { Prefs } from '@/device/prefs'
@@ -16,6 +17,7 @@ import { CallPart, type CallState } from './CallPart'
 import { firstSaid, hasLedger, keepPressure, refusalFor, type Kept } from './pressureKept'
 import { Pressure, Trouble } from './later'
 import { HoldPart } from './HoldPart'
+import { CountUp } from './CountUp'
 import { useOutboxNow } from './outboxNow'
 import { takesNoMore } from '@/device/live/reduce'
 import type { RepExtras } from '@/device/live/session'
@@ -80,10 +82,11 @@ export const Working = memo(function Working({
   const ledger = hasLedger(view)
   const refusal = ledger && rungNow ? refusalFor(view, block, rungNow.command.id) : undefined
   const rung = rungNow?.rung
-  const of =
-    block.items[block.item]?.role === 'work' || !block.items[block.item]
-      ? (rung?.setReps ?? 5)
-      : Math.min(rung?.setReps ?? 5, block.items[block.item]?.reps ?? 3)
+  const of = Math.min(
+    block.block?.setAtMost ?? Number.POSITIVE_INFINITY,
+    rung?.setReps ?? 5,
+    block.items[block.item]?.role === 'work' ? Number.POSITIVE_INFINITY : (block.items[block.item]?.reps ?? Infinity),
+  )
   const reps = active?.reps ?? []
 
   const say = (outcome: Outcome) => {
@@ -214,6 +217,17 @@ export const Working = memo(function Working({
         <Unsure times={unsure} seconds={seconds ?? 0} onSay={hold.say} />
       ) : (
         <>
+          {view.resident.traits.toys &&
+            last !== undefined &&
+            last.fact.outcome !== 'miss' &&
+            hold.clock === undefined && (
+              <CountUp
+                key={last.fact.id}
+                what={`Play with ${view.toy ?? 'its toy'}`}
+                of={playMinutes}
+                sounds={prefs.payTones}
+              />
+            )}
           {rung.kind !== 'recall' && hold.clock === undefined && (
             <LastChips rep={last} faults={rungNow.command.faults} amend={amend} />
           )}

@@ -13,12 +13,14 @@ export function Tether({ tether }: { tether: NonNullable<CommandPage['tether']> 
         <p>No minute with its interval yet. It is paid as fast as it chews, then further and further apart.</p>
       ) : (
         <>
-          <Days aria-label="Longest calm interval, by day">
-            {tether.days.slice(-21).map((d) => (
-              <li key={d.day}>
-                <b>{d.longest === undefined ? '–' : `${d.longest} s`}</b>
+          <p>Longest calm interval, seconds, by day; below it, minutes calm of all.</p>
+          <Days aria-label="Longest calm interval in seconds, by day">
+            {tether.days.slice(-14).map((d) => (
+              <li key={d.day} title={sayDay(d.day)}>
+                <b>{d.longest ?? '–'}</b>
                 <i style={{ height: `${((d.longest ?? 0) / most) * 5}rem` }} aria-hidden="true" />
-                <span>{sayDay(d.day)}</span>
+                <span aria-hidden="true">{Number(d.day.slice(8))}</span>
+                <span className="unseen">{sayDay(d.day)}</span>
                 <small>
                   {d.calm}/{d.minutes}
                   <span className="unseen"> minutes calm</span>
@@ -45,9 +47,10 @@ const Days = styled.ol`
   margin: 0 0 0.6rem;
   padding: 0;
   display: flex;
-  gap: var(--s-5);
+  gap: var(--s-3);
   align-items: end;
   overflow-x: auto;
+  position: relative;
   li {
     display: grid;
     justify-items: center;
@@ -57,7 +60,7 @@ const Days = styled.ol`
     font-weight: 680;
   }
   i {
-    width: 1.6rem;
+    width: 1.1rem;
     background: var(--ink);
   }
   small {

@@ -1,6 +1,7 @@
 'use client'
 import styled from 'styled-components'
 import type { CurriculumFile } from '@/core/curriculum/schema'
+import { NumberField } from '@/ui/NumberField'
 import { Roles } from './Roles'
 import { Text } from './RungForm'
 
@@ -69,6 +70,23 @@ export function CommandForm({ command, onChange }: { command: CommandFile; onCha
           }}
         />
       </div>
+      <NumberField
+        label="A number to reach (empty: none)"
+        value={command.quota?.reps}
+        onChange={(reps) => {
+          const { quota, ...rest } = command
+          onChange(Number.isNaN(reps) ? rest : { ...rest, quota: { reps, days: quota?.days ?? 30 } })
+        }}
+      />
+      {command.quota && (
+        <NumberField
+          label="In so many days"
+          value={command.quota.days}
+          onChange={(days) => {
+            onChange({ ...command, quota: { reps: command.quota?.reps ?? 0, days } })
+          }}
+        />
+      )}
       <div className="wide">
         <Roles
           roles={command.roles ?? []}

@@ -1,6 +1,9 @@
 'use client'
 import { holdPaid } from '@/core/method/hold'
-import { holdPayWords } from '@/core/curriculum/words'
+import { callMomentWords, holdPayWords } from '@/core/curriculum/words'
+import { callMoment } from '@/core/method/call'
+import { isAlwaysPaid, isHardFirst } from '@/core/method/pay'
+import { settleIntervals } from '@/core/method/settle'
 import styled from 'styled-components'
 import { graphOf } from '@/core/curriculum/graph'
 import { allNeeds, findRung, gateOf } from '@/core/curriculum/lookup'
@@ -28,6 +31,7 @@ export function Handbook({ page, timeZone }: { page: CurriculumPage; timeZone: s
           </p>
         </div>
         <Tools>
+          <ButtonLink href="/timing">Practise the mark</ButtonLink>
           <ButtonLink href="/curriculum/edit">{page.draft ? 'Go on with the draft' : 'Edit'}</ButtonLink>
           <Button
             onPress={() => {
@@ -120,6 +124,12 @@ function Chapter({ command, curriculum }: { command: Command; curriculum: Curric
           </ol>
         </div>
       ))}
+      {command.quota && (
+        <p className="roads">
+          A number to reach: {command.quota.reps} in {command.quota.days} days, about{' '}
+          {Math.round(command.quota.reps / command.quota.days)} a day; small things count.
+        </p>
+      )}
       {command.roads.length > 0 && (
         <p className="roads">
           Stuck? Other roads: {command.roads.map((r) => `${r.name.toLowerCase()} (${r.words})`).join('; ')}.
@@ -145,6 +155,8 @@ function RungLine({ rung, command, curriculum }: { rung: Rung; command: Command;
   })
   const { latencySeconds, seconds } = rung.criterion
   const hold = holdPaid(rung)
+  const moment = callMoment(rung)
+  const intervals = settleIntervals(rung)
   return (
     <li id={rung.id}>
       <b>{rung.name}</b>
@@ -159,6 +171,8 @@ function RungLine({ rung, command, curriculum }: { rung: Rung; command: Command;
       </span>
       <span className="say">
         <i>Say</i> {inWords(rung.say, command)} <i>Pay</i> {rung.payWhere}
+        {isAlwaysPaid(rung) ? ', always' : ''}
+        {isHardFirst(rung) ? '; the first time a jackpot' : ''}
         {needs.length > 0 && (
           <>
             {' '}
@@ -169,6 +183,24 @@ function RungLine({ rung, command, curriculum }: { rung: Rung; command: Command;
           <>
             {' '}
             <i>Gate</i> {gate.words}
+          </>
+        )}
+        {moment && (
+          <>
+            {' '}
+            <i>Call</i> {callMomentWords[moment]}
+          </>
+        )}
+        {intervals.length > 0 && (
+          <>
+            {' '}
+            <i>Paid</i> every {intervals.join(', ')} s: longer after a calm minute, shorter after a struggle
+          </>
+        )}
+        {rung.paySteps !== undefined && (
+          <>
+            {' '}
+            <i>Paid</i> every {rung.paySteps === 1 ? 'step' : `${rung.paySteps} steps`}
           </>
         )}
         {hold && (

@@ -3,7 +3,18 @@ import { useState } from 'react'
 import { Label } from 'react-aria-components'
 import styled from 'styled-components'
 import type { RungFile } from '@/core/curriculum/schema'
-import { axes, holdPays, holdPayWords, kits, placeKinds, promptLevels, repKinds, stages } from '@/core/curriculum/words'
+import {
+  axes,
+  callMoments,
+  callMomentWords,
+  holdPays,
+  holdPayWords,
+  kits,
+  placeKinds,
+  promptLevels,
+  repKinds,
+  stages,
+} from '@/core/curriculum/words'
 import type { Role } from '@/core/curriculum/roles'
 import { numberOf, ruleKinds } from '@/core/rule/rule'
 import type { CurriculumFault } from '@/core/curriculum/validate'
@@ -231,6 +242,71 @@ export function RungForm({
           ]}
         />
       )}
+      {(rung.kind === 'recall' || rung.kind === 'position') && (
+        <Choose
+          label="When to call"
+          value={rung.callWhen ?? any}
+          onChange={(v) => {
+            const { callWhen: _callWhen, ...rest } = rung
+            const callWhen = callMoments.find((m) => m === v)
+            onChange(callWhen ? { ...rest, callWhen } : rest)
+          }}
+          choices={[
+            { id: any, name: 'as is usual for it' },
+            ...callMoments.map((m) => ({ id: m, name: callMomentWords[m] })),
+          ]}
+        />
+      )}
+      {rung.kind === 'settle' && (
+        <Text
+          label="Paid every, seconds, least first, separated by commas"
+          value={(rung.payEvery ?? []).join(', ')}
+          onChange={(text) => {
+            const { payEvery: _payEvery, ...rest } = rung
+            const payEvery = text
+              .split(/,\s*/)
+              .filter((s) => s.trim() !== '')
+              .map(Number)
+            onChange(payEvery.length > 0 ? { ...rest, payEvery } : rest)
+          }}
+        />
+      )}
+      {rung.kind === 'heel' && (
+        <NumberField
+          label="Paid every so many steps"
+          value={rung.paySteps}
+          onChange={(n) => {
+            const { paySteps: _paySteps, ...rest } = rung
+            onChange(Number.isNaN(n) ? rest : { ...rest, paySteps: n })
+          }}
+        />
+      )}
+      <Choose
+        label="Its first time"
+        value={rung.jackpot === undefined ? any : rung.jackpot ? 'jackpot' : 'plain'}
+        onChange={(v) => {
+          const { jackpot: _jackpot, ...rest } = rung
+          onChange(v === any ? rest : { ...rest, jackpot: v === 'jackpot' })
+        }}
+        choices={[
+          { id: any, name: 'as is usual for it' },
+          { id: 'jackpot', name: 'a jackpot' },
+          { id: 'plain', name: 'paid like any other' },
+        ]}
+      />
+      <Choose
+        label="Clean reps"
+        value={rung.alwaysPaid === undefined ? any : rung.alwaysPaid ? 'always' : 'chance'}
+        onChange={(v) => {
+          const { alwaysPaid: _alwaysPaid, ...rest } = rung
+          onChange(v === any ? rest : { ...rest, alwaysPaid: v === 'always' })
+        }}
+        choices={[
+          { id: any, name: 'as is usual for it' },
+          { id: 'always', name: 'always paid' },
+          { id: 'chance', name: 'as the house’s schedule says' },
+        ]}
+      />
       <Choose
         label="Gate"
         value={rung.gate ?? none}

@@ -1,4 +1,5 @@
 'use client'
+import Link from 'next/link'
 import { useEffect, useState, useTransition } from 'react'
 import { Label, Radio, RadioGroup, TextField } from 'react-aria-components'
 import styled from 'styled-components'
@@ -99,6 +100,9 @@ export function SignIn({ kennel, people, demoPasscode, to, least }: Props) {
           Sign in
         </Button>
       </form>
+      <p>
+        <Link href="/timing">Practise the mark</Link>, one minute, no name needed.
+      </p>
     </DoorPage>
   )
 }

@@ -7,7 +7,7 @@ import { isSame } from '@/core/facts/smallKept'
 import type { FactOf } from '@/core/facts/wire'
 import { nothingSmallSaid, smallThings, type SmallThing } from '@/core/facts/words'
 import type { Outbox } from '@/device/outbox'
-import { SayOne } from '@/ui/chips'
+import { Panel, SayOne } from '@/ui/chips'
 import { Quiet } from '@/ui/press'
 import { Sheet } from '@/ui/Sheet'
 import type { JumpDog } from './jumpDog'
@@ -165,7 +165,7 @@ function More({ fact, small, say }: { fact: FactOf<'small-thing'>; small: SmallC
   )
   if (fact.what === 'tether-minute')
     return (
-      <div>
+      <Panel>
         <SayOne
           label="It was"
           now={fact.calm === null ? '' : fact.calm ? 'calm' : 'not'}
@@ -190,10 +190,10 @@ function More({ fact, small, say }: { fact: FactOf<'small-thing'>; small: SmallC
           mayBeNone
           say={(id) => say({ payInterval: id === '' ? null : Number(id) })}
         />
-      </div>
+      </Panel>
     )
   return (
-    <div>
+    <Panel>
       {fact.what === 'corridor-ten' && (
         <SayOne
           label="Of"
@@ -204,7 +204,7 @@ function More({ fact, small, say }: { fact: FactOf<'small-thing'>; small: SmallC
         />
       )}
       {outcome}
-    </div>
+    </Panel>
   )
 }
 

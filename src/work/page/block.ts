@@ -43,6 +43,7 @@ import { consentsOf } from '../scene/leashPressure'
 import { allergiesOf, dayFood, foodWordsOf, forbiddenIn } from '../scene/food'
 import { kennelForgetting } from '../scene/forgetting'
 import { allRegimes, regimesOfResident } from '../scene/regimes'
+import { toyOf } from './reward'
 import { nextFor, sayPause } from './resident'
 import { standingOf } from '../record/refold'
 import { aroundFor, partnerOf } from '../scene/around'
@@ -101,6 +102,8 @@ export interface BlockView {
   readonly feeds: readonly BlockFeed[]
   /** Pieces of its own meal still to be paid today; undefined when nobody knows. */
   readonly piecesLeft: number | undefined
+  /** What it plays with for pay, where it works for toys: the one kept for training, else the one it likes best. */
+  readonly toy: string | undefined
   readonly allergies: readonly string[]
   readonly twoPeople: boolean
   /** What was noted for this time. */
@@ -256,6 +259,7 @@ export function loadBlock(
     rest: pause ? sayPause(pause) : next.rest,
     seen: seenIn(curriculum, sets),
     ...foodFor(db, resident, today),
+    toy: resident.traits.toys ? toyOf(db, residencyId) : undefined,
     allergies: allergiesOf(db, residencyId),
     twoPeople: readEntry(db, residencyId, 'health')?.entry.twoPeople ?? false,
     note: closes.flatMap((c) => (c.note === '' ? [] : [{ text: c.note, at: c.at, by: c.by }]))[0],
