@@ -53,6 +53,23 @@ export function offersFor(curriculum: Curriculum, rungId: string, tried: readonl
   }))
 }
 
+/** Counts of a set, as far as they say how something tried went. */
+interface Counted {
+  readonly clean: number
+  readonly reps: number
+}
+
+/** House: a tenth more of the reps clean is better, a tenth fewer worse. */
+const difference = 0.1
+
+/** How a set that tried something went, against the set before at the same rung; without one it is only not worse. */
+export function wentOf(now: Counted, before: Counted | undefined): Tried['went'] {
+  const share = (c: Counted) => (c.reps === 0 ? 0 : c.clean / c.reps)
+  if (!before || before.reps === 0) return share(now) >= 0.8 ? 'better' : 'same'
+  const by = share(now) - share(before)
+  return by >= difference ? 'better' : by <= -difference ? 'worse' : 'same'
+}
+
 /** The first offer not yet tried, or the one that went best; undefined when there is none. */
 export const nextOffer = (offers: readonly Offer[]): Offer | undefined =>
   offers.find((o) => o.tried[0]?.went === 'better') ?? offers.find((o) => o.tried.length === 0) ?? offers[0]

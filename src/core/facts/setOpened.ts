@@ -32,6 +32,8 @@ export const setOpened = factKind(
     /** Somebody who helps, and the other dog that is about. */
     helper: line(60).nullable().default(null),
     secondDog: z.uuid().nullable().default(null),
+    /** What is tried where it was stuck: the id of what was offered. */
+    road: z.string().min(1).max(80).nullable().default(null),
     /** What is paid with; null for the dog’s own meal. */
     feedId: name.nullable().default(null),
     replaces: z.uuid().nullable().default(null),

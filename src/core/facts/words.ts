@@ -17,7 +17,7 @@ export type SmallThing = (typeof smallThings)[number]
 
 /** What a set and a rep say when nobody looked. */
 export const nothingSaid = {
-  set: { mealMinutesAgo: null, humidity: null, seed: null, helper: null, secondDog: null, feedId: null },
+  set: { mealMinutesAgo: null, humidity: null, seed: null, helper: null, secondDog: null, road: null, feedId: null },
   rep: {
     attention: null,
     cuesSaid: null,

@@ -450,6 +450,13 @@ export class Fold {
     if (drop.to === index) {
       // A warm-up at the first rung may fail while the rung in hand lies higher: that one waits.
       runState.position = Math.min(runState.position, index)
+      // Nothing lies below the first rung, and what went wrong there counts as anywhere. A window that has run low
+      // begins anew: it would end the set at every rep from here on.
+      if (drop.reason.kind !== 'two-crooked') {
+        noteDrop(tally, runState, rung.id, rep.at)
+        markStuckByBlocks(run, runState, tally, index)
+      }
+      if (drop.reason.kind === 'window-low' || drop.reason.kind === 'three-misses') restartWindow(runState.window, '')
       return at.tell
         ? ended(at, 'again', rung, {
             kind: 'dropped',

@@ -188,10 +188,27 @@ describe('what the sequences leave out', () => {
       toRungId: 'sit-stay.1s',
       endsSet: true,
     })
-    expect(after('sit.rear', { rung: 'sit.rear', reps: 'M M M M' }).verdicts.at(-1)).toMatchObject({
+    expect(after('sit.rear', { rung: 'sit.rear', reps: 'M M M' }).verdicts.at(-1)).toMatchObject({
       kind: 'again',
       toRungId: 'sit.rear',
+      endsSet: true,
     })
+  })
+
+  it('the set after one that ended at the first rung is a set, and three of them are stuck', () => {
+    const misses = (n: number) => Array.from({ length: n }, () => ({ rung: 'sit.rear', reps: 'M M M' }))
+    const fourth = after('sit.rear', { rung: 'sit.rear', reps: 'M M M' }, { rung: 'sit.rear', reps: 'M C' })
+    expect(fourth.verdicts.map((v) => v.endsSet).slice(-2)).toEqual([true, false])
+    expect(after('sit.rear', ...misses(2)).state.runs['sit/sit']?.stuck).toBeUndefined()
+    expect(after('sit.rear', ...misses(3)).state.runs['sit/sit']?.stuck).toEqual({
+      rung: 'sit.rear',
+      why: 'three-drops',
+    })
+    expect(
+      after('sit-stay.1s', ...Array.from({ length: 3 }, () => ({ rung: 'sit-stay.1s', reps: 'M0.5' }))).state.runs[
+        'sit-stay/duration'
+      ]?.stuck?.rung,
+    ).toBe('sit-stay.1s')
   })
 
   it('a failed warm-up at the first rung makes it the rung in hand', () => {

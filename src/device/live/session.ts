@@ -38,6 +38,8 @@ export interface Setup {
   /** When the dog last had exercise, on the device's clock; undefined when nobody said. */
   readonly exercisedAt: number | undefined
   readonly feedId: string | null
+  /** What is tried where it was stuck. */
+  readonly road?: string | undefined
 }
 
 /** What is known of a rep beside its outcome. */
@@ -146,6 +148,7 @@ export class LiveSession {
       seed: this.seedOf(),
       helper: setup.helper ? 'a second person' : null,
       secondDog: setup.secondDog,
+      road: setup.road ?? null,
       feedId: setup.feedId,
       replaces: null,
     })

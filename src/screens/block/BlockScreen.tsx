@@ -307,6 +307,7 @@ function InHand({ view, outbox, memory }: { view: BlockView; outbox: Outbox; mem
             view={view}
             next={ways.next}
             others={ways.others}
+            stuck={ways.stuck}
             onUndo={block.undo}
             prefs={prefs}
           />

@@ -1,5 +1,6 @@
 'use client'
 import { holdPaid } from '@/core/method/hold'
+import { offersFor } from '@/core/coach/stuck'
 import { memo } from 'react'
 import styled from 'styled-components'
 import type { RungPlaceInLadder } from '@/core/curriculum/lookup'
@@ -70,6 +71,7 @@ export const RungCard = memo(function RungCard({
   const loose = rung.rung.kind === 'recall' && context.kit === 'none'
   const feed = view.feeds.find((f) => f.id === (active.opened?.feedId ?? null))?.name ?? 'own meal'
   const { settleEvery } = block
+  const road = offersFor(view.curriculum, rung.rung.id, view.tried).find((o) => o.id === active?.opened?.road)
   const pace = view.paces[rung.command.id]
   // What the kennel did not know yet when this page was made.
   const here = block.repsOf(rung.command.id, view.now)
@@ -116,6 +118,11 @@ export const RungCard = memo(function RungCard({
               : ''}
         {draw?.springAfter === undefined ? '' : `; spring it after ${draw.springAfter} s`}
       </p>
+      {road && (
+        <p>
+          <b>Trying: {road.name.toLowerCase()}.</b> {road.words}
+        </p>
+      )}
       {pace && (
         <p className="rule">
           {rung.command.name} today: {pace.today + here} of {pace.perDayNow}; {pace.done + here} of {pace.wanted} in

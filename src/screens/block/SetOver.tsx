@@ -15,7 +15,8 @@ import type { LiveSet } from '@/device/live/facts'
 import { CountUp } from './CountUp'
 import { useKeys } from './useKeys'
 import { useSettled } from './useSettled'
-import type { Way } from './ways'
+import type { Way, Ways } from './ways'
+import { useMeasures } from '@/ui/ways'
 
 const rungName = (curriculum: Curriculum, id: string) => findRung(curriculum, id)?.rung.name ?? id
 
@@ -49,13 +50,16 @@ interface Props {
   /** The one to take, and others beside it. */
   readonly next: Way
   readonly others: readonly Way[]
+  /** Where it is stuck, what to try. */
+  readonly stuck: Ways['stuck']
   readonly onUndo: () => void
   readonly prefs: Prefs
 }
 
 /** The set is over: what it means, why, and the next thing. */
-export function SetOver({ verdict, enough, young, set, standing, view, next, others, onUndo, prefs }: Props) {
+export function SetOver({ verdict, enough, young, set, standing, view, next, others, stuck, onUndo, prefs }: Props) {
   const settled = useSettled()
+  const { words } = useMeasures()
   const goOn = () => {
     if (settled) next.go()
   }
@@ -104,6 +108,19 @@ export function SetOver({ verdict, enough, young, set, standing, view, next, oth
       <Next onPress={goOn} autoFocus data-settled={settled}>
         {next.name}
       </Next>
+      {stuck && (
+        <Stuck aria-labelledby="stuck-here">
+          <h3 id="stuck-here">Stuck at {stuck.name}: one tap tries</h3>
+          <ol>
+            {stuck.roads.slice(0, 8).map((r) => (
+              <li key={r.name + r.words}>
+                <Plain onPress={r.go}>{r.name}</Plain>
+                <span>{words(r.words)}</span>
+              </li>
+            ))}
+          </ol>
+        </Stuck>
+      )}
       <Row>
         <Plain onPress={onUndo}>Undo rep</Plain>
         {others.map((o) => (
@@ -154,6 +171,32 @@ const Said = styled.h2`
   &[data-kind='back'],
   &[data-kind='moves-nothing'] {
     border-color: var(--person);
+  }
+`
+const Stuck = styled.section`
+  border-left: 5px solid var(--person);
+  padding-left: 0.7rem;
+  h3 {
+    font-size: var(--t-5);
+    color: var(--person);
+  }
+  ol {
+    list-style: none;
+    margin: 0.3rem 0 0;
+    padding: 0;
+    display: grid;
+    gap: var(--s-3);
+    max-height: 16rem;
+    overflow-y: auto;
+  }
+  li {
+    display: grid;
+    grid-template-columns: 9.5rem minmax(0, 1fr);
+    gap: var(--s-4);
+    align-items: center;
+  }
+  span {
+    font-size: var(--t-2);
   }
 `
 export const Next = styled(AriaButton)`

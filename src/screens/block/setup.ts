@@ -57,6 +57,8 @@ export function setupFor(
     temperatureC: was?.temperatureC ?? remembered?.temperatureC ?? null,
     humidity: was?.humidity ?? remembered?.humidity ?? null,
     exercisedAt: was?.exercisedAt,
+    // What was chosen to be tried goes with the choice of where.
+    road: was?.rungId === item.rungId ? was.road : undefined,
     feedId: was?.rungId === item.rungId ? was.feedId : (best?.id ?? null),
   }
 }

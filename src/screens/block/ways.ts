@@ -1,3 +1,4 @@
+import { nextOffer, offersFor } from '@/core/coach/stuck'
 import { goesOnAt, wayOn } from '@/core/block/onward'
 import { findRung } from '@/core/curriculum/lookup'
 import { kitTurn } from '@/core/evidence/kit'
@@ -18,6 +19,16 @@ export interface Ways {
   readonly others: readonly Way[]
   /** The end of the block, whether the one key leads there or not. */
   readonly end: Way
+  /** Where it is stuck: what to try next, first what was not tried or went best, a tap each. */
+  readonly stuck: { readonly name: string; readonly roads: readonly (Way & { readonly words: string })[] } | undefined
+}
+
+/** Places with another floor than this one’s, by name; undefined where nobody has said what the floors are. */
+function otherFloor(view: BlockView, placeId: string): string | undefined {
+  const here = view.places.find((p) => p.id === placeId)
+  const others = view.places.filter((p) => p.surface !== '' && p.surface !== here?.surface)
+  if (!here || here.surface === '' || others.length === 0) return undefined
+  return `Here it is ${here.surface}. ${others.map((p) => `${p.name}: ${p.surface}`).join('; ')}. Or after a walk.`
 }
 
 /** What may come after this set: the same again at the rung the rules say, the next part, or the end. */
@@ -28,7 +39,7 @@ export function waysOn(
 ): Ways {
   const { active, items, rungNow, item } = block
   const change: Way = { name: 'Change set', go: block.finish }
-  if (!active || !rungNow) return { next: change, others: [], end: { name: 'Quiet praise', go: end } }
+  if (!active || !rungNow) return { next: change, others: [], stuck: undefined, end: { name: 'Quiet praise', go: end } }
   const here = items[item]
   const { trial } = view
   const sets = [...block.done, active].filter(
@@ -103,6 +114,46 @@ export function waysOn(
       ...(next === finish ? [] : [finish]),
     ],
     end: finish,
+    stuck: isWork ? roadsHere() : undefined,
+  }
+
+  /** What is offered where the dog is stuck; taking one begins the set that tries it, elsewhere after a choice. */
+  function roadsHere(): Ways['stuck'] {
+    const at = findRung(view.curriculum, standing?.stuck?.rungId ?? '')
+    const place = view.places.find((p) => p.id === active?.context.placeId)
+    if (!at || !active || !here || !place) return undefined
+    const offers = offersFor(view.curriculum, at.rung.id, view.tried)
+    const first = nextOffer(offers)
+    return {
+      name: at.rung.name,
+      roads: [...offers.filter((o) => o === first), ...offers.filter((o) => o !== first)].map((o) => ({
+        name: o.name,
+        words: o.id === 'surroundings' ? (otherFloor(view, place.id) ?? o.words) : o.words,
+        go: () => {
+          block.finish()
+          const setup = setupFor(
+            view,
+            { ...here, rungId: at.rung.id, purpose: 'work', payTier: here.payTier + (o.id === 'pay' ? 1 : 0) },
+            undefined,
+            undefined,
+            undefined,
+          )
+          const { context } = active
+          const full: Setup = {
+            ...setup,
+            placeId: place.id,
+            level: context.level,
+            personId: context.leashHolder,
+            kit: was?.kit ?? setup.kit,
+            road: o.id,
+          }
+          // Somewhere else is somebody’s choice, and so is what may not be worked here.
+          const no = refusedHere(view, block.judged.state, at, full, was)
+          if (o.id === 'surroundings' || no !== undefined) setWas(full)
+          else begin(full)
+        },
+      })),
+    }
   }
 
   function begin(setup: Setup): void {

@@ -8,7 +8,7 @@ import { standingReps as standingRepsSql } from './standingReps'
 const setColumns =
   'residency_id, command, rung_id, purpose, block_id, at, day, recorded_by, leash_holder, ' +
   'place_id, level, distance_band, kit, curriculum_id, curriculum_version, rule_version, temperature_c, ' +
-  'minutes_in, exercise_minutes_ago, meal_minutes_ago, humidity, seed, helper, second_dog, feed_id, unsure'
+  'minutes_in, exercise_minutes_ago, meal_minutes_ago, humidity, seed, helper, second_dog, road, feed_id, unsure'
 const repColumns =
   'at, outcome, prompt, latency_s, held_s, broke_s, steps, faults, paid, attention, cues_said, ' +
   'sound, planned, pieces, sit_pieces, pay_interval, bowl_grams, pay_error, turns, stops'

@@ -46,3 +46,21 @@ export const settleMinutes = (db: Db, residencyId: string): readonly KeptMinute[
       )
       .all({ residencyId }),
   )
+
+/** Sets in which something was tried where the dog was stuck, oldest first. */
+export const roadsTaken = (
+  db: Db,
+  residencyId: string,
+): readonly { readonly id: string; readonly what: string; readonly at: number; readonly by: string }[] =>
+  z.array(z.object({ id: z.string(), what: z.string(), at: z.number(), by: z.string() })).parse(
+    db
+      .prepare(
+        `SELECT s.id, s.road AS what, s.at, p.name AS by
+          FROM training_set s
+          JOIN person p ON p.id = s.recorded_by
+          WHERE s.residency_id = ? AND s.road IS NOT NULL
+            AND NOT EXISTS (SELECT 1 FROM voided v WHERE v.target_id = s.id)
+          ORDER BY s.at`,
+      )
+      .all(residencyId),
+  )

@@ -45,3 +45,6 @@ ALTER TABLE small_thing ADD COLUMN outcome TEXT CHECK (outcome IN ('clean', 'hel
 ALTER TABLE small_thing ADD COLUMN minutes INTEGER CHECK (minutes BETWEEN 1 AND 120);
 ALTER TABLE small_thing ADD COLUMN pay_interval REAL CHECK (pay_interval BETWEEN 0.5 AND 600);
 ALTER TABLE small_thing ADD COLUMN calm INTEGER CHECK (calm IN (0, 1));
+
+-- What was tried in a set where the dog was stuck; how it went follows from its reps.
+ALTER TABLE training_set ADD COLUMN road TEXT;

@@ -28,7 +28,7 @@ import type { FactOf } from '@/core/facts/wire'
 import { blocksOfDay, readCloses, readSigns } from '@/store/facts/blocks'
 import type { Db } from '@/store/database'
 import { settleMinutes } from '@/store/facts/paced'
-import { readTried } from '@/store/journal'
+import { triedOf } from '../scene/tried'
 import { pacesOf } from '../scene/paces'
 import { openSets, paidSince, readSets } from '@/store/facts/read'
 import { paidPieces, readFed } from '@/store/food'
@@ -199,7 +199,7 @@ export function loadBlock(
     s.reps.some((r) => r.at >= since) ||
     (s.reps.length === 0 && s.day >= dayIn(house.timeZone, since))
   const method = methodAt(readMethodChanges(db), now)
-  const next = nextFor(db, { resident, curriculum, derived, today, people, spaces: places, forgetting }, now)
+  const next = nextFor(db, { resident, curriculum, derived, today, people, spaces: places, forgetting, sets }, now)
   const around = aroundFor(
     db,
     resident,
@@ -279,7 +279,7 @@ export function loadBlock(
     settle: settleMinutes(db, residencyId).at(-1),
     handfulGrams: house.handfulGrams,
     paces: pacesOf(db, resident, curriculum, today),
-    tried: readTried(db, residencyId),
+    tried: triedOf(db, residencyId, curriculum, sets),
     unpaid: unpaidRun(paidSince(db, residencyId, now - recentMs)),
     last: { placeId: last?.placeId, personId: last?.leashHolder },
     trial: trial && {

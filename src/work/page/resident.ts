@@ -4,6 +4,7 @@ import { findCommand, findRung, ownRung, rungsOf, runKey } from '@/core/curricul
 import { settleByDay, settleByWeek, type SettleDay } from '@/core/method/settle'
 import type { Pace } from '@/core/promise/quota'
 import { settleMinutes } from '@/store/facts/paced'
+import { triedOf } from '../scene/tried'
 import { pacesOf } from '../scene/paces'
 import type { Command, Curriculum } from '@/core/curriculum/types'
 import { addDays, dayIn, daysBetween } from '@/core/days'
@@ -33,7 +34,7 @@ import { newestCurriculum } from '@/store/curricula'
 import type { Db } from '@/store/database'
 import { readLog, readSets, type LogFilter, type LogRow, readNoted } from '@/store/facts/read'
 import { liveHandoff, type Handoff } from '@/store/handoffs'
-import { readNotes, readTried, type Note } from '@/store/journal'
+import { readNotes, type Note } from '@/store/journal'
 import { readKennel, readPeople, allPlaces, readPlaces, type Person, type Place } from '@/store/kennel'
 import { readSpaces, type SpaceRow } from '@/store/house'
 import { readMethodChanges } from '@/store/method'
@@ -261,7 +262,9 @@ function entryOf(curriculum: Curriculum, latest: Curriculum, row: LogRow, names:
 /** What to work on now with a dog, as its page and its block say it. */
 export function nextFor(
   db: Db,
-  scene: Pick<Scene, 'resident' | 'curriculum' | 'derived' | 'today' | 'people' | 'spaces' | 'forgetting'>,
+  scene: Pick<Scene, 'resident' | 'curriculum' | 'derived' | 'today' | 'people' | 'spaces' | 'forgetting'> & {
+    readonly sets?: readonly SetFact[]
+  },
   now: number,
 ): WhatNext {
   const { resident, curriculum, derived, today, people, spaces, forgetting } = scene
@@ -289,7 +292,7 @@ export function nextFor(
       words,
       arrivesOn: resident.arrivesOn,
       cueWords: readCueWords(db, resident.dogId),
-      tried: readTried(db, resident.residencyId),
+      tried: triedOf(db, resident.residencyId, curriculum, scene.sets),
     },
     around,
   )
@@ -365,7 +368,7 @@ export function loadCommand(db: Db, residencyId: string, commandId: string, now:
   const hand = main?.rungs[Math.min(place?.position ?? 0, main.rungs.length - 1)]
   // Before the first rep at the rung in hand, the highest one worked says more.
   const inHand = hand && own.some((s) => s.rungId === hand.id) ? hand : (worked ?? hand)
-  const tried = readTried(db, residencyId)
+  const tried = triedOf(db, residencyId, curriculum, scene.sets)
   const offers = standing.stuck ? offersFor(curriculum, standing.stuck.rungId, tried) : []
   const last = own.at(-1)
   const noted = readNoted(db, residencyId, command.id)

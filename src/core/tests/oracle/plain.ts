@@ -74,14 +74,9 @@ export function plainJudge(run: Run, reps: readonly PlainRep[]): PlainStanding {
       said += '+'
       return
     }
-    const to = putBack(rung, rep, window, heldHere, refresher)
-      ? undefined
-      : dropTo(
-          run,
-          rep,
-          window,
-          refresher && rep.nth >= rung.setReps ? clean(ofSet.map((r) => r.result).join('')) / rep.nth : undefined,
-        )
+    const refreshed =
+      refresher && rep.nth >= rung.setReps ? clean(ofSet.map((r) => r.result).join('')) / rep.nth : undefined
+    const to = putBack(rung, rep, window, heldHere, refresher) ? undefined : dropTo(run, rep, window, refreshed)
     if (to === undefined) {
       said += rep.result === 'M' && rung.kind === 'timed' ? '=' : '.'
       return
@@ -91,7 +86,9 @@ export function plainJudge(run: Run, reps: readonly PlainRep[]): PlainStanding {
     if (to !== rep.index) {
       window = ''
       windowRung = -1
-    }
+    } else if (rung.kind !== 'timed' && rung.kind !== 'recall' && !window.endsWith('LL') && refreshed === undefined)
+      // Three misses, or four or fewer of ten, at the first rung: nothing lies below, and it is counted anew.
+      window = ''
     said += '-'
   })
   return { position, meetings, slips, said }

@@ -1,0 +1,170 @@
+import type { Page } from '@playwright/test'
+import { endBlock, thumb } from './support/block'
+import { expect, test, visit, settled, type Kibou, received } from './support/kibou'
+
+/**
+ * Each exercise as a hand works it, by thumb on a phone: what is said, when it is called, how it is paid, what ends it.
+ */
+test.use({ viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true })
+
+/** Opens a command of a dog at a rung chosen by its name, and begins the set. */
+async function work(page: Page, kibou: Kibou, dog: string, command: string, rung: string): Promise<void> {
+  await visit(page, `${kibou.url}/dogs/${kibou.dog(dog)}/work/${command}`)
+  await page.getByRole('button', { name: /Rung/ }).first().tap()
+  await page.getByRole('option', { name: rung, exact: false }).first().tap()
+  await page.getByRole('button', { name: /^Begin set/ }).tap()
+  await expect(page.getByRole('heading', { level: 2, name: rung })).toBeVisible()
+}
+const say = (page: Page, words: RegExp | string) => expect(page.getByText(words).first()).toBeVisible()
+const tapped = (page: Page, name: 'Clean' | 'Helped' | 'Late' | 'Miss') =>
+  page.getByRole('button', { name: new RegExp(`^${name}`) }).tap()
+const reps = (page: Page, n: number, of: number) =>
+  expect(page.getByRole('status', { name: new RegExp(`^Rep ${n} of ${of}`) })).toBeVisible()
+
+test('marker: every mark is paid, whatever the house’s schedule says', async ({ page, kibou }) => {
+  await work(page, kibou, 'Heron', 'marker', 'Mark and pay')
+  for (let i = 1; i <= 4; i++) {
+    await expect(page.getByText('unpaid')).toHaveCount(0)
+    await tapped(page, 'Clean')
+    await reps(page, i, 10)
+  }
+})
+
+test('watch and sit-stay: five intervals on one tap of start, then one release', async ({ page, kibou }) => {
+  for (const command of ['watch', 'sit-stay']) {
+    await work(page, kibou, 'Heron', command, '1 s')
+    await say(page, /Each 1 s:/)
+    await page.getByRole('button', { name: /^Start/ }).tap()
+    // The set is over when the fifth is paid; nothing was tapped in between.
+    await expect(page.getByText('This set: 5 clean of 5.')).toBeVisible()
+  }
+})
+
+test('down-stay at a distance: quiet while the handler walks, paid on return', async ({ page, kibou }) => {
+  await work(page, kibou, 'Heron', 'down-stay', 'A step, 5 s')
+  await say(page, /on return|where it lies|on the floor/i)
+})
+
+test('sit and touch: the first clean one ever of a word alone is a jackpot, the next is not', async ({
+  page,
+  kibou,
+}) => {
+  await work(page, kibou, 'Siskin', 'sit', 'Word alone')
+  await say(page, /5 × .*one after another/)
+  await tapped(page, 'Clean')
+  await reps(page, 1, 10)
+  await expect(page.getByText(/5 × /)).toHaveCount(0)
+})
+
+test('down: stuck on its first rung, another road is one tap, and it is logged with how it went', async ({
+  page,
+  kibou,
+}) => {
+  const since = Date.now()
+  await work(page, kibou, 'Siskin', 'down', 'Lure from a sit')
+  for (let set = 0; set < 3; set++) {
+    for (let i = 0; i < 3; i++) await tapped(page, 'Miss')
+    if (set === 2) break
+    await settled(page)
+    await page
+      .getByRole('button', { name: /^(Next set|Close this set|After the break)/ })
+      .first()
+      .tap()
+    const begin = page.getByRole('button', { name: /^Begin set/ })
+    if (await begin.isVisible()) await begin.tap()
+  }
+  await settled(page)
+  const again = page.getByRole('button', { name: 'No break: it is not the dog' })
+  if (await again.isVisible()) await again.tap()
+  await say(page, 'Stuck at Lure from a sit: one tap tries')
+  await page.getByRole('button', { name: 'Another road: from a bow' }).tap()
+  await say(page, /Trying: another road: from a bow/)
+  await tapped(page, 'Clean')
+  await kibou.becomes(1, `SELECT count(*) AS n FROM training_set WHERE id ${received} AND road = 'road-bow'`, since)
+  await visit(page, `${kibou.url}/dogs/${kibou.dog('Siskin')}/commands/down`)
+  await say(page, /1 clean of 1, 0 of 3 before/)
+})
+
+test('place: the release is a word and a treat tossed away', async ({ page, kibou }) => {
+  await work(page, kibou, 'Heron', 'place', 'Four paws')
+  await tapped(page, 'Clean')
+  await reps(page, 1, 10)
+})
+
+test('heel: a stretch is paid every two steps at the seam, with its pieces, its turns and stops', async ({
+  page,
+  kibou,
+}) => {
+  const since = Date.now()
+  await work(page, kibou, 'Heron', 'heel', 'Pay every 2 steps')
+  await say(page, /5 × .* in the stretch.*every 2 steps/)
+  await page.getByRole('button', { name: /^Turn/ }).tap()
+  await tapped(page, 'Clean')
+  await kibou.becomes(1, `SELECT count(*) AS n FROM rep WHERE id ${received} AND pieces = 5 AND turns = 1`, since)
+  await work(page, kibou, 'Heron', 'heel', 'Hand away 2')
+  await say(page, /in position after the second step/)
+})
+
+test('recall: off the bowl as it finishes, a handful of its meal; out of a stay, at a moment nobody foresees', async ({
+  page,
+  kibou,
+}) => {
+  const since = Date.now()
+  await work(page, kibou, 'Heron', 'recall', 'Bowl drill, word')
+  await say(page, /Call as it finishes the bowl.*15 g of its meal in the bowl/)
+  await say(page, /Recall today: \d+ of \d+/)
+  await page.getByRole('button', { name: /^I call/ }).tap()
+  await tapped(page, 'Clean')
+  await kibou.becomes(1, `SELECT count(*) AS n FROM rep WHERE id ${received} AND bowl_grams = 15`, since)
+  await work(page, kibou, 'Heron', 'recall', 'From a sit-stay')
+  await say(page, /^Wait \d+ s/)
+  await work(page, kibou, 'Heron', 'recall', 'Straight front')
+  await say(page, /between your legs/)
+  await tapped(page, 'Clean')
+  await page.getByRole('button', { name: 'crooked' }).first().tap()
+  await say(page, /straight once from one or two steps/)
+})
+
+test('leave it: the word comes as the thing goes down', async ({ page, kibou }) => {
+  await work(page, kibou, 'Heron', 'leave-it', 'Walking past')
+  await say(page, /two steps before the food/)
+})
+
+test('settle: the interval is asked, longer after a calm minute, shorter after a struggle', async ({ page, kibou }) => {
+  await work(page, kibou, 'Siskin', 'settle', 'With pauses')
+  await say(page, /every 2 s while it is calm/)
+  await tapped(page, 'Clean')
+  await say(page, /every 5 s while it is calm/)
+  await tapped(page, 'Miss')
+  await settled(page)
+  await page
+    .getByRole('button', { name: /^(Next set|Close this set)/ })
+    .first()
+    .tap()
+  const begin = page.getByRole('button', { name: /^Begin set/ })
+  if (await begin.isVisible()) await begin.tap()
+  await say(page, /every [12] s while it is calm/)
+})
+
+test('down at a distance: one word, the right hand, no step toward it', async ({ page, kibou }) => {
+  await work(page, kibou, 'Heron', 'down-distance', '0.5 m')
+  await say(page, /right hand/)
+  await tapped(page, 'Clean')
+  await reps(page, 1, 10)
+})
+
+test('check-in: the emergency sit is sprung after a time that chance says', async ({ page, kibou }) => {
+  await work(page, kibou, 'Heron', 'check-in', 'Emergency sit')
+  await say(page, /spring it after \d+ s/)
+  await tapped(page, 'Clean')
+  await page.getByRole('button', { name: /^End set/ }).tap()
+  await endBlock(page, thumb)
+})
+
+test('the mark, practised: ten moments, and how the marks lie about them', async ({ page, kibou }) => {
+  await visit(page, `${kibou.url}/timing`)
+  await page.getByRole('button', { name: 'Begin' }).tap()
+  await page.getByRole('button', { name: /^Mark/ }).tap()
+  await say(page, /Early: it was not down yet/)
+  await say(page, '2 of 10')
+})
