@@ -61,7 +61,8 @@ function sayWhy(because: Because, said: Said): string {
       return sayEased(because.reason, said.rung ?? because.to, because.to)
     case 'dropped': {
       const why = sayDrop(because.reason, said.rung ?? because.to, because.to)
-      return because.lowest ? `${why} Nothing lies below: the same again, made easier.` : why
+      // Where nothing lies below, what usually follows does not.
+      return because.lowest ? `${why.replace(/:[^.]*\.$/, '.')} Nothing lies below: the same again, made easier.` : why
     }
     case 'counting':
       return sayCounting(because.putBack, said)
