@@ -297,6 +297,10 @@ describe('what changes a dog’s ladder (common practice)', () => {
     expect(findCommand(c, 'sit-stay')?.signal).toContain('flat right palm')
     expect(findCommand(c, 'down-distance')?.signal).toContain('left hand')
     expect(rung(c, 'sit-stay.round-5s')?.criterion.words).toContain('right round')
+    // What is right is not left.
+    const said = c.commands.flatMap((x) => x.runs.flatMap((r) => r.rungs.map((g) => `${g.say} ${g.criterion.words}`)))
+    expect(rung(c, 'sit.rear')?.say).toBe('Nothing. Mark the instant it is right.')
+    expect(said.filter((words) => /\b(is|all|not) left\b/.test(words))).toEqual([])
   })
 
   it('two languages: the owner’s words are the cues', () => {

@@ -224,11 +224,12 @@ const forToys = (curriculum: Curriculum): Curriculum =>
 
 const swap = (text: string): string => text.replace(/\b(left|right)\b/g, (w) => (w === 'left' ? 'right' : 'left'))
 
-/** The owner wants the right side: hands and sides change places. “Right round” and “straight” stay as they are. */
+/** The owner wants the right side: hands and sides change places. “Right round” stays as it
+ * is, and so does what is right. */
 function mirrored(curriculum: Curriculum): Curriculum {
   const mirror = (text: string) =>
     text
-      .split(/(right round|, right and about)/)
+      .split(/(right round|, right and about|\b(?:is|all|not|comes|comes in|half) right\b|\bright away\b)/)
       .map((part, i) => (i % 2 ? part : swap(part)))
       .join('')
   const rungs = changeRungs(curriculum, (rung) =>

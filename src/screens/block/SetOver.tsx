@@ -111,11 +111,11 @@ export function SetOver({ verdict, enough, young, set, standing, view, next, oth
       {stuck && (
         <Stuck aria-labelledby="stuck-here">
           <h3 id="stuck-here">Stuck at {stuck.name}: one tap tries</h3>
+          <p>{words(stuck.roads[0]?.words ?? '')}</p>
           <ol>
             {stuck.roads.slice(0, 8).map((r) => (
               <li key={r.name + r.words}>
                 <Plain onPress={r.go}>{r.name}</Plain>
-                <span>{words(r.words)}</span>
               </li>
             ))}
           </ol>
@@ -185,18 +185,16 @@ const Stuck = styled.section`
     margin: 0.3rem 0 0;
     padding: 0;
     display: grid;
+    grid-template-columns: 1fr 1fr;
     gap: var(--s-3);
-    max-height: 16rem;
-    overflow-y: auto;
   }
-  li {
-    display: grid;
-    grid-template-columns: 9.5rem minmax(0, 1fr);
-    gap: var(--s-4);
-    align-items: center;
+  li,
+  button {
+    width: 100%;
+    height: 100%;
   }
-  span {
-    font-size: var(--t-2);
+  p {
+    font-size: var(--t-3);
   }
 `
 export const Next = styled(AriaButton)`
