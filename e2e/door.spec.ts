@@ -23,6 +23,8 @@ function manifests() {
 /** Whatever is open to everybody, and nothing else may be. */
 const open = new Set([
   '/sign-in',
+  // Nothing of the kennel is on it.
+  '/timing',
   '/set-up',
   '/api/sign-in',
   '/api/sign-out',

@@ -85,6 +85,7 @@ test('signing out with facts that have not arrived warns and offers them as a fi
   kibou,
   context,
 }) => {
+  const since = Date.now()
   await visit(page, `${kibou.url}/dogs/${kibou.dog('Heron')}`)
   await context.route('**/api/facts', (route) => route.abort())
   await page.getByRole('button', { name: 'Small thing' }).click()
@@ -107,7 +108,7 @@ test('signing out with facts that have not arrived warns and offers them as a fi
   await context.unroute('**/api/facts')
   await signIn(context.request, kibou)
   await visit(page, `${kibou.url}/dogs/${kibou.dog('Heron')}`)
-  await expect.poll(() => kibou.count('SELECT count(*) AS n FROM small_thing')).toBe(1)
+  await kibou.becomes(1, `SELECT count(*) AS n FROM small_thing WHERE id ${received}`, since)
 })
 
 /** What a lead trainer, an owner and a method would have said for leash pressure to be recorded at all. */

@@ -33,7 +33,9 @@ export const callMomentWords: Readonly<Record<(typeof callMoments)[number], stri
   'in-turn': 'once the other has paid it',
 }
 /** How much help the dog gets, least first. */
-export const promptLevels = ['none', 'smaller-signal', 'full-signal', 'lure', 'leash'] as const
+export const promptLevels = ['none', 'smaller-signal', 'full-signal', 'voice', 'body', 'lure', 'leash'] as const
+/** What help is where the dog walks or comes: no signal is shown twice there. */
+export const movingHelp = ['leash', 'voice', 'body', 'lure'] as const satisfies readonly (typeof promptLevels)[number][]
 export const axes = ['help', 'start', 'handler', 'duration', 'distance', 'place', 'pay', 'pattern'] as const
 /** Leash and collar a set is worked on. */
 export const kits = [

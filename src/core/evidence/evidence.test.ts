@@ -66,8 +66,8 @@ describe('evidence of a rung', () => {
   it('counts first-cue success, help by day, success by day', () => {
     expect(firstCueSuccess(sets, 'sit.word')).toMatchObject({ clean: 4, total: 6 })
     expect(helpByDay(sets.slice(0, 2))).toEqual([
-      { day: '2026-03-02', reps: [3, 0, 1, 0, 0] },
-      { day: '2026-03-03', reps: [2, 0, 0, 0, 0] },
+      { day: '2026-03-02', reps: [2, 0, 1, 0, 0, 0, 0] },
+      { day: '2026-03-03', reps: [2, 0, 0, 0, 0, 0, 0] },
     ])
     expect(successByDay(sets)).toEqual([
       { day: '2026-03-02', clean: 2, total: 4 },

@@ -47,11 +47,12 @@ export function firstCueSuccess(
   return wilson(reps.filter(Boolean).length, reps.length)
 }
 
-/** Reps by help, day by day. */
+/** Reps that came off, by help, day by day: one that did not come off says nothing of the help it needed. */
 export function helpByDay(sets: readonly SetFact[]): readonly HelpDay[] {
   const days = new Map<string, number[]>()
   for (const set of sets)
     for (const rep of set.reps) {
+      if (rep.outcome === 'miss') continue
       const counts = days.get(set.day) ?? promptLevels.map(() => 0)
       const level = promptLevels.indexOf(promptOf(rep))
       counts[level] = (counts[level] ?? 0) + 1

@@ -1,4 +1,5 @@
 import type { BlockItem } from '@/core/block/compose'
+import type { Rung } from '@/core/curriculum/types'
 import type { Outcome } from '@/core/facts/fact'
 import type { FactOf } from '@/core/facts/wire'
 import type { Regimes } from '@/core/progress/regime'
@@ -10,6 +11,7 @@ import { Known } from './known'
 import {
   lastWorked,
   rested,
+  setsOf,
   takenUp,
   takesNoMore,
   withNewest,
@@ -66,6 +68,18 @@ export type RepExtras = Partial<
 
 /** What a session needs of the device's memory. */
 export type LiveOutbox = Pick<Outbox, 'add' | 'facts' | 'isSent' | 'deviceId'>
+
+/**
+ * The help of a helped rep of which nobody has said more: a full signal; where the dog walks or comes what was said
+ * last in this block, and nothing before anything was.
+ */
+function usualHelp(live: Live, rung: Rung | undefined): FactOf<'rep'>['prompt'] {
+  if (rung?.kind !== 'recall' && rung?.kind !== 'heel') return 'full-signal'
+  const said = setsOf(live)
+    .flatMap((s) => s.reps)
+    .findLast((r) => r.fact.outcome === 'helped' && r.done?.prompt)
+  return said?.done?.prompt ?? null
+}
 
 /** Minutes since a moment, at most a day. */
 const minutes = (since: number, now: number) => Math.min(1440, Math.max(0, Math.round((now - since) / 60_000)))
@@ -169,7 +183,7 @@ export class LiveSession {
       kind: 'rep',
       setId: set.context.id,
       outcome,
-      prompt: extras.prompt ?? (outcome === 'helped' ? 'full-signal' : null),
+      prompt: extras.prompt ?? (outcome === 'helped' ? usualHelp(live, rungNow?.rung) : null),
       latencySeconds: extras.latencySeconds ?? null,
       heldSeconds: extras.heldSeconds ?? null,
       brokeSeconds: extras.brokeSeconds ?? null,

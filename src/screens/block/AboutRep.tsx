@@ -2,6 +2,7 @@
 import { memo } from 'react'
 import { ToggleButton } from 'react-aria-components'
 import { promptLevels } from '@/core/curriculum/types'
+import { movingHelp } from '@/core/curriculum/words'
 import { attentions } from '@/core/facts/words'
 import { Chip, Chips, Done, Panel, SayOne, Two } from '@/ui/chips'
 import type { LiveRep } from '@/device/live/facts'
@@ -11,9 +12,19 @@ const promptWords: Readonly<Record<(typeof promptLevels)[number], string>> = {
   none: 'No help',
   'smaller-signal': 'Small signal',
   'full-signal': 'Full signal',
+  voice: 'Voice',
+  body: 'Body',
   lure: 'Lure',
   leash: 'Leash',
 }
+
+/** The help that may be said of a rep of this rung. */
+const helpOf = (moving: boolean): readonly { readonly id: string; readonly name: string }[] =>
+  moving
+    ? movingHelp.map((p) => ({ id: p, name: p === 'lure' ? 'Food' : promptWords[p] }))
+    : promptLevels
+        .filter((p) => p !== 'none' && p !== 'voice' && p !== 'body')
+        .map((p) => ({ id: p, name: promptWords[p] }))
 
 /**
  * More about the newest rep, a tap each, none of it needed: help, faults, cues said, where it looked, what was really
@@ -23,12 +34,15 @@ export function AboutRep({
   rep,
   faults,
   recall,
+  moving,
   amend,
   onDone,
 }: {
   rep: LiveRep | undefined
   faults: readonly string[]
   recall: boolean
+  /** It walks or comes: help is leash, voice, body or food. */
+  moving: boolean
   amend: (change: RepExtras) => void
   onDone: () => void
 }) {
@@ -46,7 +60,7 @@ export function AboutRep({
         mayBeNone
         label="Help"
         now={done.prompt ?? ''}
-        all={promptLevels.map((p) => ({ id: p, name: promptWords[p] }))}
+        all={[{ id: 'none', name: promptWords.none }, ...helpOf(moving)]}
         say={(id) => amend({ prompt: promptLevels.find((p) => p === id) ?? null })}
       />
       {faults.length > 0 && (
@@ -109,10 +123,12 @@ export function AboutRep({
 export const LastChips = memo(function LastChips({
   rep,
   faults,
+  moving,
   amend,
 }: {
   rep: LiveRep | undefined
   faults: readonly string[]
+  moving: boolean
   amend: (change: RepExtras) => void
 }) {
   const done = rep?.done
@@ -125,13 +141,11 @@ export const LastChips = memo(function LastChips({
         selectedKeys={done.prompt === null ? [] : [done.prompt]}
         onSelectionChange={(keys) => amend({ prompt: promptLevels.find((p) => p === [...keys][0]) ?? null })}
       >
-        {promptLevels
-          .filter((p) => p !== 'none')
-          .map((p) => (
-            <Chip key={p} id={p}>
-              {promptWords[p]}
-            </Chip>
-          ))}
+        {helpOf(moving).map((p) => (
+          <Chip key={p.id} id={p.id}>
+            {p.name}
+          </Chip>
+        ))}
       </Chips>
     )
   return (

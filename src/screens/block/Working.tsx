@@ -177,6 +177,7 @@ export const Working = memo(function Working({
     else show(open === what ? 'none' : what)
   }, [])
   const last = reps.at(-1)
+  const moving = rung?.kind === 'recall' || rung?.kind === 'heel'
   if (!active || !rung || !rungNow) return null
   return (
     <Bottom>
@@ -210,6 +211,7 @@ export const Working = memo(function Working({
           rep={last}
           faults={rungNow.command.faults}
           recall={rung.kind === 'recall'}
+          moving={moving}
           amend={amend}
           onDone={() => setPanel('none')}
         />
@@ -229,7 +231,7 @@ export const Working = memo(function Working({
               />
             )}
           {rung.kind !== 'recall' && hold.clock === undefined && (
-            <LastChips rep={last} faults={rungNow.command.faults} amend={amend} />
+            <LastChips rep={last} faults={rungNow.command.faults} moving={moving} amend={amend} />
           )}
           {seconds !== undefined && (
             <HoldPart
@@ -253,7 +255,9 @@ export const Working = memo(function Working({
               onCalled={called}
               tones={prefs.payTones}
               last={
-                last === undefined ? undefined : <LastChips rep={last} faults={rungNow.command.faults} amend={amend} />
+                last === undefined ? undefined : (
+                  <LastChips rep={last} faults={rungNow.command.faults} moving={moving} amend={amend} />
+                )
               }
             />
           )}

@@ -32,6 +32,10 @@ const sayTrend = (perDay: number) =>
 export function CommandPage({ view, logTried }: { view: View; logTried: (raw: unknown) => Promise<Told> }) {
   const measures = useMeasures()
   const { command, resident, evidence } = view
+  // Help that nobody gave needs no column.
+  const levels = promptLevels.filter(
+    (p, i) => p === 'none' || evidence?.help.slice(-10).some((d) => (d.reps[i] ?? 0) > 0),
+  )
   const flags = [command.stuck ? 'stuck' : '', command.stale && command.word !== 'slipping' ? 'stale' : ''].filter(
     Boolean,
   )
@@ -180,7 +184,7 @@ export function CommandPage({ view, logTried }: { view: View; logTried: (raw: un
               <thead>
                 <tr>
                   <th scope="col">Day</th>
-                  {promptLevels.map((p) => (
+                  {levels.map((p) => (
                     <th key={p} scope="col">
                       {p === 'none' ? 'no help' : p.replace('-', ' ')}
                     </th>
@@ -195,8 +199,8 @@ export function CommandPage({ view, logTried }: { view: View; logTried: (raw: un
                   return (
                     <tr key={d.day}>
                       <th scope="row">{sayDay(d.day)}</th>
-                      {d.reps.map((n, i) => (
-                        <td key={promptLevels[i]}>{n || ''}</td>
+                      {levels.map((p) => (
+                        <td key={p}>{d.reps[promptLevels.indexOf(p)] || ''}</td>
                       ))}
                       <td>
                         <Bar style={{ ['--share' as string]: `${free * 100}%` }}>

@@ -1,5 +1,5 @@
 -- A minute on the tether is paid more often than a rep was thought to be; its interval is kept, and what of the meal
--- was in the bowl of a recall drill.
+-- was in the bowl of a recall drill. Help may be the voice or the body.
 CREATE TABLE rep_next (
   id TEXT PRIMARY KEY REFERENCES fact (id),
   set_id TEXT NOT NULL,
@@ -7,7 +7,7 @@ CREATE TABLE rep_next (
   seq INTEGER NOT NULL,
   at INTEGER NOT NULL,
   outcome TEXT NOT NULL CHECK (outcome IN ('clean', 'helped', 'late', 'miss')),
-  prompt TEXT CHECK (prompt IN ('none', 'smaller-signal', 'full-signal', 'lure', 'leash')),
+  prompt TEXT CHECK (prompt IN ('none', 'smaller-signal', 'full-signal', 'voice', 'body', 'lure', 'leash')),
   latency_s REAL CHECK (latency_s >= 0),
   held_s REAL CHECK (held_s >= 0),
   broke_s REAL CHECK (broke_s >= 0),
