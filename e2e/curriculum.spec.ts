@@ -112,7 +112,7 @@ test(
     await expect(page.getByText('goes down from 2 to 1').first()).toBeVisible()
     await expect(page.getByRole('button', { name: 'Publish as the next version' })).toBeDisabled()
     await expectNoAxeFindings(page)
-    await rungs.getByRole('row').filter({ hasText: 'holds 1 s' }).click()
+    await rungs.getByRole('row').filter({ hasText: 'paid at each 1 s of one hold' }).click()
     while ((await names())[0] !== '1 s') await page.getByRole('button', { name: 'Up' }).press('Enter')
     await expect(page.getByText('Nothing is wrong with it.')).toBeVisible()
     // By mouse: dragged below the next one, then put back by the buttons.

@@ -248,6 +248,8 @@ test.describe('the door', () => {
     for (let i = 0; i < 3; i++) await page.keyboard.press('c')
     await expect(page.getByText(/kept here: 3/)).toBeVisible()
     await page.getByRole('link', { name: 'sign in to send' }).click()
+    await expect(page.getByRole('heading', { name: 'Who is it?' })).toBeVisible()
+    await expect(page.locator('html[data-alive]')).toHaveCount(1)
     await page.getByRole('radio', { name: /Joss Tarrand/ }).focus()
     await page.keyboard.press('Space')
     await page.getByLabel('Passcode').fill('osier bank')
