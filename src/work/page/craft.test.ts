@@ -51,7 +51,7 @@ function scene(more: Parameters<typeof dog>[1] = {}) {
 }
 
 describe('the tether', () => {
-  it('keeps the interval of each minute: longer after a calm one, shorter after a struggle, on to the next block', () => {
+  it('keeps each minute’s interval: longer after a calm one, shorter after a struggle, on to the next block', () => {
     const s = scene()
     const { session, outbox, begin, reps } = s.open()
     begin('settle.pauses')
