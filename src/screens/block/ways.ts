@@ -23,6 +23,12 @@ export interface Ways {
   readonly stuck: { readonly name: string; readonly roads: readonly (Way & { readonly words: string })[] } | undefined
 }
 
+/** As a button says it: “Another road: from a bow” is “From a bow”. */
+const shortOf = (name: string): string => {
+  const road = name.replace(/^Another road: /, '')
+  return road.charAt(0).toUpperCase() + road.slice(1)
+}
+
 /** Places with another floor than this one’s, by name; undefined where nobody has said what the floors are. */
 function otherFloor(view: BlockView, placeId: string): string | undefined {
   const here = view.places.find((p) => p.id === placeId)
@@ -127,7 +133,7 @@ export function waysOn(
     return {
       name: at.rung.name,
       roads: [...offers.filter((o) => o === first), ...offers.filter((o) => o !== first)].map((o) => ({
-        name: o.name,
+        name: shortOf(o.name),
         words: o.id === 'surroundings' ? (otherFloor(view, place.id) ?? o.words) : o.words,
         go: () => {
           block.finish()
