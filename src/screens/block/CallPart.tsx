@@ -1,13 +1,13 @@
 'use client'
-import { useEffect, useState, type ReactNode } from 'react'
+import type { ReactNode } from 'react'
 import { Button as AriaButton, ToggleButtonGroup } from 'react-aria-components'
 import styled from 'styled-components'
 import type { Draw } from '@/core/block/chance'
 import { callMomentWords } from '@/core/curriculum/words'
 import { momentIsDrawn } from '@/core/method/call'
 import { attentions, type Attention } from '@/core/facts/words'
-import { audioClock, buzz, payTone, schedule } from '@/device/sounds'
 import { Chip } from '@/ui/chips'
+import { useMoment } from './useMoment'
 
 export interface CallState {
   /** Monotonic milliseconds of the call; undefined before it. */
@@ -45,24 +45,8 @@ export function CallPart({
   last: ReactNode
 }) {
   const wait = draw?.callAfter ?? 0
-  const [left, setLeft] = useState(wait)
   const running = state.calledAt === undefined
-  useEffect(() => {
-    if (!running || wait === 0) return
-    const from = performance.now()
-    const timer = setInterval(() => {
-      const rest = wait - (performance.now() - from) / 1000
-      setLeft(Math.max(0, Math.ceil(rest)))
-      if (rest > 0) return
-      clearInterval(timer)
-      if (!tones) return
-      buzz(40)
-      void audioClock().then((clock) => {
-        if (clock) schedule(clock, clock.currentTime, payTone)
-      })
-    }, 250)
-    return () => clearInterval(timer)
-  }, [running, tones, wait])
+  const left = useMoment(wait, running, tones)
   const when = draw?.callWhen ?? 'looks-away'
   const drawn = momentIsDrawn(when)
   const how = [

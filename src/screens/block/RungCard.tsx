@@ -116,7 +116,6 @@ export const RungCard = memo(function RungCard({
             : draw?.end === 'go back'
               ? '; go back to it'
               : ''}
-        {draw?.springAfter === undefined ? '' : `; spring it after ${draw.springAfter} s`}
       </p>
       {road && (
         <p>

@@ -18,6 +18,7 @@ import { firstSaid, hasLedger, keepPressure, refusalFor, type Kept } from './pre
 import { Pressure, Trouble } from './later'
 import { HoldPart } from './HoldPart'
 import { CountUp } from './CountUp'
+import { SpringPart } from './SpringPart'
 import { useOutboxNow } from './outboxNow'
 import { takesNoMore } from '@/device/live/reduce'
 import type { RepExtras } from '@/device/live/session'
@@ -242,6 +243,9 @@ export const Working = memo(function Working({
               payAt={payAt}
               onBegin={hold.begin}
             />
+          )}
+          {draw?.springAfter !== undefined && (
+            <SpringPart key={reps.length} after={draw.springAfter} tones={prefs.payTones} />
           )}
           {rung.kind === 'recall' && (
             <CallPart

@@ -15,6 +15,7 @@ import type { CommandPage as View } from '@/work/page/resident'
 import { CompareKit } from './CompareKit'
 import { GridTable } from './GridTable'
 import { PaceLine } from '../PaceLine'
+import { Walk } from './Walk'
 import { Tether } from './Tether'
 import { Stuck } from './Stuck'
 import type { Told } from '../told'
@@ -153,6 +154,7 @@ export function CommandPage({ view, logTried }: { view: View; logTried: (raw: un
         </Figures>
       )}
       {view.pace && <PaceLine name={command.name} pace={view.pace} />}
+      {view.walk && <Walk walk={view.walk} />}
       {view.tether && <Tether tether={view.tether} />}
       {view.stuck && <Stuck view={view} stuck={view.stuck} log={logTried} />}
       <section aria-labelledby="ladder">

@@ -64,3 +64,32 @@ export const roadsTaken = (
       )
       .all(residencyId),
   )
+
+/** Stretches of a walking command by day, oldest first: turns made, stops, and those with a tight leash. */
+export interface WalkDay {
+  readonly day: string
+  readonly stretches: number
+  readonly turns: number
+  readonly stops: number
+  readonly tight: number
+}
+
+export const walkByDay = (db: Db, residencyId: string, command: string): readonly WalkDay[] =>
+  z
+    .array(
+      z.object({ day: z.string(), stretches: z.number(), turns: z.number(), stops: z.number(), tight: z.number() }),
+    )
+    .parse(
+      db
+        .prepare(
+          `SELECT day, count(*) AS stretches, sum(turns) AS turns, sum(stops) AS stops, sum(tight) AS tight FROM (
+             ${standingReps(
+               `s.day AS day, coalesce(r.turns, 0) AS turns, coalesce(r.stops, 0) AS stops,
+                EXISTS (SELECT 1 FROM json_each(r.faults) f WHERE f.value = 'pulled') AS tight`,
+               's.residency_id = @residencyId AND s.command = @command',
+             )})
+           GROUP BY day
+           ORDER BY day`,
+        )
+        .all({ residencyId, command }),
+    )

@@ -237,6 +237,22 @@ describe('pay', () => {
   })
 })
 
+it('stretches are counted by day with their tight leashes, turns and stops, those that stand', () => {
+  const s = scene()
+  const set = s.tablet.set(s.residencyId, s.ada, { rungId: 'heel.back-forth' })
+  const walked = [
+    s.tablet.rep(set.id, 'clean', { turns: 2, stops: 0 }),
+    s.tablet.rep(set.id, 'clean', { turns: 1, stops: 1, faults: ['pulled', 'lagged'] }),
+    s.tablet.rep(set.id, 'miss', { turns: 9, stops: 9, faults: ['pulled'] }),
+  ]
+  s.send([set, ...walked, s.tablet.voided(walked[2]?.id ?? '', s.ada)])
+  const day = dayIn('Europe/London', s.tablet.at)
+  expect(loadCommand(s.db, s.residencyId, 'heel', s.tablet.at)?.walk).toEqual([
+    { day, stretches: 2, turns: 3, stops: 1, tight: 1 },
+  ])
+  expect(loadCommand(s.db, s.residencyId, 'sit', s.tablet.at)?.walk).toBeUndefined()
+})
+
 it('what was tried where it was stuck is logged by its set, and its reps say how it went', () => {
   const s = scene()
   const misses = (n: number) => {

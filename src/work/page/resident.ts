@@ -3,7 +3,7 @@ import { nextOffer, offersFor, type Offer } from '@/core/coach/stuck'
 import { findCommand, findRung, ownRung, rungsOf, runKey } from '@/core/curriculum/lookup'
 import { settleByDay, settleByWeek, type SettleDay } from '@/core/method/settle'
 import type { Pace } from '@/core/promise/quota'
-import { settleMinutes } from '@/store/facts/paced'
+import { settleMinutes, walkByDay, type WalkDay } from '@/store/facts/paced'
 import { triedOf } from '../scene/tried'
 import { pacesOf } from '../scene/paces'
 import type { Command, Curriculum } from '@/core/curriculum/types'
@@ -344,6 +344,8 @@ export interface CommandPage {
   readonly places: readonly Place[]
   /** How its number to reach stands; undefined when it has none. */
   readonly pace: Pace | undefined
+  /** Its stretches by day, oldest first; undefined for a command that is not walked. */
+  readonly walk: readonly WalkDay[] | undefined
   /** What was kept on the tether, by day and by week, oldest first; undefined for any other command. */
   readonly tether: { readonly days: readonly SettleDay[]; readonly weeks: readonly SettleDay[] } | undefined
 }
@@ -424,6 +426,7 @@ export function loadCommand(db: Db, residencyId: string, commandId: string, now:
       .reverse(),
     kits: kitComparisons(own).map((k) => ({ ...k, rungName: findRung(curriculum, k.rungId)?.rung.name ?? k.rungId })),
     pace: pacesOf(db, resident, curriculum, scene.today)[command.id],
+    walk: rungsOf(command).some((r) => r.kind === 'heel') ? walkByDay(db, residencyId, command.id) : undefined,
     tether: tetherOf(db, residencyId, command),
     stuck: standing.stuck && {
       rungId: standing.stuck.rungId,

@@ -1,0 +1,13 @@
+'use client'
+import { useMoment } from './useMoment'
+
+/** An emergency sit is sprung when the tone says so: who counts down gives it away. */
+export function SpringPart({ after, tones }: { after: number; tones: boolean }) {
+  const left = useMoment(after, true, tones)
+  return (
+    <p role="status">
+      <b>{left > 0 ? 'Go on as if nothing were: ' : 'Now: '}</b>
+      {left > 0 ? (tones ? 'the tone says when' : 'this line says when') : 'the sit word, once, wherever it is'}
+    </p>
+  )
+}
