@@ -67,8 +67,9 @@ export function makeDemo(db: Db, today: string, seed: number = demoSeed): void {
         })
       const sets = storyOf(dog, chance)
       sets.forEach((set, i) => pen.write(scene, set, i, sets))
-      if (dog.story !== 'gone') pen.endBlocks(scene, sets)
-      if (dog.story !== 'gone') pen.inPassing(scene, sets)
+      if (dog.story === 'gone') continue
+      pen.endBlocks(scene, sets)
+      pen.inPassing(scene, sets)
     }
     const coming = enter(db, pen, arriving, today)
     here.push({
@@ -380,6 +381,7 @@ class Pen {
     let at = start
     let tethered: SettleMinute | undefined
     for (const rep of set.reps) {
+      const interval = settleInterval(found.rung, tethered)
       at += Math.min(20, hold + 3) * 1000
       this.rep(
         setId,
@@ -388,9 +390,8 @@ class Pen {
         found.rung.kind === 'timed' ? hold : null,
         found.command.faults,
         found.rung.kind === 'recall',
-        settleInterval(found.rung, tethered),
+        interval,
       )
-      const interval = settleInterval(found.rung, tethered)
       tethered = interval === undefined ? undefined : { interval, calm: rep.outcome === 'clean' }
     }
     // Now and then a thumb lands on the wrong target and is taken back, or a set is never closed.

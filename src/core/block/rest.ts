@@ -8,6 +8,8 @@ export const blocksADay = { usual: 4 } as const
 export const youngSetReps = 5
 /** Play between two sets, minutes. Common practice: a few. */
 export const breakMinutes = { least: 2, most: 4 } as const
+/** House: a longer one for a dog that has fallen off, minutes. */
+export const longBreakMinutes = { least: 3, most: 6 } as const
 /** Play as pay, minutes, for a dog that works for toys. Common practice. */
 export const playMinutes = { least: 1, most: 2 } as const
 /** Quiet praise at the end of a block, minutes. Common practice. */

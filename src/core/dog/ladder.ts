@@ -224,8 +224,10 @@ const forToys = (curriculum: Curriculum): Curriculum =>
 
 const swap = (text: string): string => text.replace(/\b(left|right)\b/g, (w) => (w === 'left' ? 'right' : 'left'))
 
-/** The owner wants the right side: hands and sides change places. “Right round” stays as it
- * is, and so does what is right. */
+/**
+ * The owner wants the right side: hands and sides change places. “Right round” stays as it is, and so does what is
+ * right.
+ */
 function mirrored(curriculum: Curriculum): Curriculum {
   const mirror = (text: string) =>
     text

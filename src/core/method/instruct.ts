@@ -3,6 +3,7 @@ import type { DogTraits } from '../dog/traits'
 import { noKit, type Command, type Kit, type Rung } from '../curriculum/types'
 import { holdPaid, holdSeconds } from './hold'
 import { holdInterval, paySchedule } from './pay'
+import { settleIntervals } from './settle'
 import { chosen, type Method } from './rows'
 
 /** The dog's own words and side, for prompts. */
@@ -194,6 +195,8 @@ export function payWhen(rung: Rung, method: Method, held: boolean): string {
   const schedule = paySchedule(rung, method, held)
   // Where pay itself is what the rung makes harder, its criterion says how often.
   if (schedule === 'rung') return 'as often as the rung says'
+  const tether = settleIntervals(rung)
+  if (tether.length > 0) return `every ${tether.join(', ')} s, longer as it stays calm`
   const seconds = holdSeconds(rung)
   if (seconds !== undefined && holdPaid(rung) === 'each-interval') return `each ${seconds} s of one hold, then release`
   if (seconds !== undefined && holdPaid(rung) === 'inside') {

@@ -9,6 +9,10 @@ const made = [5, 10, 15, 20] as const
 export const settleIntervals = (rung: Rung | undefined): readonly number[] =>
   rung?.kind !== 'settle' ? [] : (rung.payEvery ?? (rung.axis === 'pay' ? making : made))
 
+/** Whether a minute was calm: it came off, and nobody saw it fight the tether, bark or climb. */
+export const isCalm = (rep: { readonly outcome: string; readonly faults: readonly string[] }): boolean =>
+  rep.outcome === 'clean' && rep.faults.length === 0
+
 /** How a minute on the tether went. */
 export interface SettleMinute {
   /** Seconds between its pays. */
@@ -35,8 +39,19 @@ export function settleInterval(rung: Rung | undefined, last: SettleMinute | unde
 export const settlePays = (seconds: number, interval: number): readonly number[] =>
   Array.from({ length: Math.max(0, Math.ceil(seconds / interval) - 1) }, (_, i) => (i + 1) * interval)
 
-/** A settle minute as it is kept, with the kennel's day of it. */
-export type KeptMinute = SettleMinute & { readonly day: string; readonly minutes: number }
+/** Minutes on the tether as they are kept, with the kennel's day of them; of some nobody said the interval. */
+export interface KeptMinute {
+  readonly day: string
+  readonly interval: number | undefined
+  readonly calm: boolean
+  readonly minutes: number
+}
+
+/** The newest minute whose interval is known; undefined when none is. */
+export function newestMinute(minutes: readonly KeptMinute[]): SettleMinute | undefined {
+  const found = minutes.findLast((m) => m.interval !== undefined)
+  return found?.interval === undefined ? undefined : { interval: found.interval, calm: found.calm }
+}
 
 export interface SettleDay {
   readonly day: string
@@ -53,10 +68,13 @@ const weekOf = (day: string): string => addDays(day, -((daysBetween('2024-01-01'
 export const settleByWeek = (days: readonly SettleDay[]): readonly SettleDay[] =>
   settleByDay(
     days.flatMap((d) => [
-      ...(d.longest === undefined ? [] : [{ day: weekOf(d.day), interval: d.longest, calm: true, minutes: d.calm }]),
-      { day: weekOf(d.day), interval: 0, calm: false, minutes: d.minutes - d.calm },
+      { day: weekOf(d.day), interval: d.longest, calm: true, minutes: d.calm },
+      { day: weekOf(d.day), interval: undefined, calm: false, minutes: d.minutes - d.calm },
     ]),
   )
+
+const longestOf = (intervals: readonly number[]): number | undefined =>
+  intervals.length === 0 ? undefined : Math.max(...intervals)
 
 /** The longest interval kept, day by day. */
 export function settleByDay(minutes: readonly KeptMinute[]): readonly SettleDay[] {
@@ -67,7 +85,7 @@ export function settleByDay(minutes: readonly KeptMinute[]): readonly SettleDay[
       const calm = all.filter((m) => m.calm)
       return {
         day,
-        longest: calm.length === 0 ? undefined : Math.max(...calm.map((m) => m.interval)),
+        longest: longestOf(calm.flatMap((m) => m.interval ?? [])),
         calm: calm.reduce((n, m) => n + m.minutes, 0),
         minutes: all.reduce((n, m) => n + m.minutes, 0),
       }

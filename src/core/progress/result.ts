@@ -16,6 +16,9 @@ const making: ReadonlySet<Rung['stage']> = new Set([
   'word-alone',
 ])
 
+/** The fault of a tight leash. */
+export const tightLeash = 'pulled'
+
 /**
  * Faults that void a rep whatever was tapped before them, by kind: those that are a miss, and those that only keep it
  * from being clean. Common practice.
@@ -24,8 +27,8 @@ const voiding: Readonly<
   Partial<Record<RepKind, { readonly miss: readonly string[]; readonly unclean: readonly string[] }>>
 > = {
   timed: { miss: ['broke', 'looked away'], unclean: ['crept', 'vocal', 'pawed', 'rolled'] },
-  heel: { miss: [], unclean: ['pulled', 'forged', 'lagged', 'no sit at halt'] },
-  settle: { miss: [], unclean: ['pulled', 'vocal', 'jumped up'] },
+  heel: { miss: [], unclean: [tightLeash, 'forged', 'lagged', 'no sit at halt'] },
+  settle: { miss: [], unclean: [tightLeash, 'vocal', 'jumped up'] },
   recall: { miss: [], unclean: ['stopped short'] },
 }
 

@@ -5,7 +5,7 @@ import { holdPaid, holdSeconds } from '@/core/method/hold'
 import { findRung, type RungPlaceInLadder } from '@/core/curriculum/lookup'
 import { hasBowl, stepsFor, type LastCall } from '@/core/method/call'
 import { isHardFirst, piecesOfStretch } from '@/core/method/pay'
-import { settleInterval, settlePays } from '@/core/method/settle'
+import { isCalm, settleInterval, settlePays } from '@/core/method/settle'
 import { crookedCounts, outcomeMade } from '@/core/progress/result'
 import { isHeld, isPassed } from '@/core/progress/state'
 import type { LiveSet } from './facts'
@@ -28,7 +28,7 @@ export interface Drawn {
   /** By clean rep: whether it is paid. */
   readonly pays: readonly boolean[]
   readonly payTier: number
-  /** Clean reps of the rung before this set; where it was stuck, none count. */
+  /** Clean reps of the rung before this set. */
   readonly cleanBefore: number
   /** The rung is stuck: its first clean rep is a hard thing done. */
   readonly stuck: boolean
@@ -127,7 +127,7 @@ export function settleNow(ground: BlockGround, live: Live, rungNow: Drawn['rungN
   return settleInterval(
     rungNow.rung,
     typeof here?.done?.payInterval === 'number'
-      ? { interval: here.done.payInterval, calm: here.fact.outcome === 'clean' }
+      ? { interval: here.done.payInterval, calm: isCalm(here.fact) }
       : ground.settle,
   )
 }
@@ -138,7 +138,10 @@ export function settleNow(ground: BlockGround, live: Live, rungNow: Drawn['rungN
  */
 export function bowlNow(ground: BlockGround, live: Live, rungNow: Drawn['rungNow']): number | undefined {
   if (!rungNow || !hasBowl(rungNow.rung) || ground.resident.traits.toys) return undefined
-  const used = setsOf(live).reduce((n, s) => n + s.reps.reduce((m, r) => m + (r.done?.bowlGrams ?? 0), 0), 0)
+  // What the kennel knew when it said what is left is off it already.
+  const used = setsOf(live)
+    .flatMap((s) => s.reps.filter((r) => r.fact.at > ground.now))
+    .reduce((n, r) => n + (r.done?.bowlGrams ?? 0), 0)
   const left = ground.mealLeftGrams === undefined ? ground.handfulGrams : ground.mealLeftGrams - used
   return Math.max(0, Math.floor(Math.min(ground.handfulGrams, left)))
 }

@@ -30,18 +30,21 @@ export function takenUp(found: Resumed, curriculum: Curriculum): Live {
   return { ...found, item, breakAfter: 0, stressful: false, ended: false }
 }
 
+/** Reps after which a set is long enough before its rule ends it; infinite where only its rule does. */
+export function mostOfSet({ block, item }: Pick<Live, 'block' | 'item'>): number {
+  const part = block?.items[item]
+  return Math.min(
+    block?.setAtMost ?? Number.POSITIVE_INFINITY,
+    part !== undefined && part.role !== 'work' ? part.reps : Number.POSITIVE_INFINITY,
+  )
+}
+
 /**
  * Whether a set is long enough before its rule ends it: as many reps of a sure thing as the block wants of it, or as
  * many as a young dog does at a time.
  */
-export function hasEnough({ active, block, item, judged }: Live): boolean {
-  const part = block?.items[item]
-  const most = Math.min(
-    block?.setAtMost ?? Number.POSITIVE_INFINITY,
-    part !== undefined && part.role !== 'work' ? part.reps : Number.POSITIVE_INFINITY,
-  )
-  return (active?.reps.length ?? 0) >= most && !judged.verdict?.endsSet
-}
+export const hasEnough = (live: Live): boolean =>
+  (live.active?.reps.length ?? 0) >= mostOfSet(live) && !live.judged.verdict?.endsSet
 
 /** Whether the set in hand takes no more reps: its rule has ended it, or it was enough. */
 export const takesNoMore = (live: Live): boolean => live.judged.verdict?.endsSet === true || hasEnough(live)

@@ -249,7 +249,7 @@ function InHand({ view, outbox, memory }: { view: BlockView; outbox: Outbox; mem
           recall={memory.recall}
           onBegin={(setup, plan, n) => {
             block.begin(setup, plan, n)
-            setWas(setup)
+            setWas({ ...setup, road: undefined })
           }}
           onEnd={block.block ? () => setPhase('after') : undefined}
           prefs={prefs}

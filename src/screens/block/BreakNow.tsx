@@ -1,7 +1,7 @@
 'use client'
 import { Button as AriaButton } from 'react-aria-components'
 import styled from 'styled-components'
-import { breakMinutes } from '@/core/block/rest'
+import { longBreakMinutes } from '@/core/block/rest'
 import { limitFor, medianReps } from '@/core/block/falling'
 import type { Prefs } from '@/device/prefs'
 import type { Block } from './useBlock'
@@ -30,11 +30,7 @@ export function BreakNow({ block, ways, prefs }: { block: Block; ways: Ways; pre
         Fewer clean reps than it usually gives here. A few minutes of play, longer than usual; then something easier, or
         finish on something sure.
       </p>
-      <CountUp
-        what="Break: play"
-        of={{ least: breakMinutes.least + 1, most: breakMinutes.most + 2 }}
-        sounds={prefs.payTones}
-      />
+      <CountUp what="Break: play" of={longBreakMinutes} sounds={prefs.payTones} />
       <Two>
         <Go onPress={goOn} data-settled={settled}>
           After the break: go on

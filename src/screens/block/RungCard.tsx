@@ -1,4 +1,6 @@
 'use client'
+import { callMoment } from '@/core/method/call'
+import { callMomentWords } from '@/core/curriculum/words'
 import { holdPaid } from '@/core/method/hold'
 import { offersFor } from '@/core/coach/stuck'
 import { memo } from 'react'
@@ -71,6 +73,7 @@ export const RungCard = memo(function RungCard({
   const loose = rung.rung.kind === 'recall' && context.kit === 'none'
   const feed = view.feeds.find((f) => f.id === (active.opened?.feedId ?? null))?.name ?? 'own meal'
   const { settleEvery } = block
+  const moment = callMoment(rung.rung)
   const road = offersFor(view.curriculum, rung.rung.id, view.tried).find((o) => o.id === active?.opened?.road)
   const pace = view.paces[rung.command.id]
   // What the kennel did not know yet when this page was made.
@@ -109,6 +112,7 @@ export const RungCard = memo(function RungCard({
                 : `${pay}, ${small(prompt.payWhere)}`}
         {draw?.payEvery === undefined ? '' : draw.payEvery === 1 ? '; every step' : `; every ${draw.payEvery} steps`}
         {draw?.turn ? `; ${draw.turn.what} at step ${draw.turn.at}` : ''}
+        {moment !== undefined && rung.rung.kind !== 'recall' ? `; ask ${callMomentWords[moment]}` : ''}
         {each
           ? '; one release after the last'
           : draw?.end === 'call it out'

@@ -20,7 +20,7 @@ import { HoldPart } from './HoldPart'
 import { CountUp } from './CountUp'
 import { SpringPart } from './SpringPart'
 import { useOutboxNow } from './outboxNow'
-import { takesNoMore } from '@/device/live/reduce'
+import { mostOfSet, takesNoMore } from '@/device/live/reduce'
 import type { RepExtras } from '@/device/live/session'
 import type { Block } from './useBlock'
 import { useHold } from './useHold'
@@ -83,11 +83,7 @@ export const Working = memo(function Working({
   const ledger = hasLedger(view)
   const refusal = ledger && rungNow ? refusalFor(view, block, rungNow.command.id) : undefined
   const rung = rungNow?.rung
-  const of = Math.min(
-    block.block?.setAtMost ?? Number.POSITIVE_INFINITY,
-    rung?.setReps ?? 5,
-    block.items[block.item]?.role === 'work' ? Number.POSITIVE_INFINITY : (block.items[block.item]?.reps ?? Infinity),
-  )
+  const of = Math.min(rung?.setReps ?? 5, mostOfSet(block))
   const reps = active?.reps ?? []
 
   const say = (outcome: Outcome) => {

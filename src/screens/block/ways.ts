@@ -164,7 +164,8 @@ export function waysOn(
 
   function begin(setup: Setup): void {
     block.begin(setup, items, item)
-    setWas(setup)
+    // What was tried was tried in this set; the next one says so again, or does not.
+    setWas({ ...setup, road: undefined })
   }
 
   /**

@@ -15,6 +15,7 @@ import type { CommandPage as View } from '@/work/page/resident'
 import { CompareKit } from './CompareKit'
 import { GridTable } from './GridTable'
 import { PaceLine } from '../PaceLine'
+import { Bar, dayTable, Scroll } from './dayTable'
 import { Walk } from './Walk'
 import { Tether } from './Tether'
 import { Stuck } from './Stuck'
@@ -490,28 +491,9 @@ const Ladder = styled.ol`
     }
   }
 `
-const table =
-  `border-collapse: collapse; font-size: var(--t-3); th, td { text-align: right; font-weight: 400; padding: ` +
-  `0.22rem 0.9rem 0.22rem 0; border-bottom: 1px solid var(--rule); } thead th { font-weight: 600; color: ` +
-  `var(--ink-2); font-size: var(--t-2); } th:first-child { text-align: left; } caption { text-align: left; ` +
-  `padding-bottom: 0.3rem; }`
 const HelpTable = styled.table`
-  ${table}
+  ${dayTable}
 `
 const KitTable = styled.table`
-  ${table} margin-bottom: 1rem;
-`
-const Scroll = styled.div`
-  overflow-x: auto;
-  max-width: 100%;
-`
-const Bar = styled.span`
-  display: inline-grid;
-  grid-template-columns: 7rem 3rem;
-  align-items: center;
-  gap: var(--s-3);
-  i {
-    height: 0.6rem;
-    background: linear-gradient(90deg, var(--ink) var(--share), var(--rule) var(--share));
-  }
+  ${dayTable} margin-bottom: 1rem;
 `

@@ -1,5 +1,6 @@
 'use client'
 import styled from 'styled-components'
+import { Bar, dayTable, Scroll } from './dayTable'
 import { sayDay } from '@/ui/when'
 import type { CommandPage } from '@/work/page/resident'
 
@@ -12,7 +13,7 @@ export function Walk({ walk }: { walk: NonNullable<CommandPage['walk']> }) {
     <section aria-labelledby="walk">
       <h2 id="walk">Stretches, day by day</h2>
       <Scroll tabIndex={0} role="region" aria-label="Stretches by day">
-        <table>
+        <Table>
           <thead>
             <tr>
               <th scope="col">Day</th>
@@ -38,42 +39,12 @@ export function Walk({ walk }: { walk: NonNullable<CommandPage['walk']> }) {
               </tr>
             ))}
           </tbody>
-        </table>
+        </Table>
       </Scroll>
     </section>
   )
 }
 
-const Scroll = styled.div`
-  overflow-x: auto;
-  max-width: 100%;
-  table {
-    border-collapse: collapse;
-    font-size: var(--t-3);
-  }
-  th,
-  td {
-    text-align: right;
-    font-weight: 400;
-    padding: 0.22rem 0.9rem 0.22rem 0;
-    border-bottom: 1px solid var(--rule);
-  }
-  th:first-child {
-    text-align: left;
-  }
-  thead th {
-    font-weight: 600;
-    color: var(--ink-2);
-    font-size: var(--t-2);
-  }
-`
-const Bar = styled.span`
-  display: inline-grid;
-  grid-template-columns: 6rem 2rem;
-  align-items: center;
-  gap: var(--s-3);
-  i {
-    height: 0.6rem;
-    background: linear-gradient(90deg, var(--ink) var(--share), var(--rule) var(--share));
-  }
+const Table = styled.table`
+  ${dayTable}
 `

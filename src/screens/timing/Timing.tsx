@@ -52,7 +52,6 @@ export function Timing() {
           <g ref={rear}>
             <path d={`M66 ${standing} Q48 ${standing - 8} 40 ${standing - 26}`} strokeWidth="5" />
           </g>
-          <path d="M66 112 L66 112" />
         </g>
         <circle cx="66" cy="116" r="3" fill="var(--held)" />
       </Picture>

@@ -1,6 +1,7 @@
 import { z } from 'zod'
-import type { KeptMinute } from '@/core/method/settle'
+import { isCalm, type KeptMinute } from '@/core/method/settle'
 import type { DayReps } from '@/core/promise/quota'
+import { tightLeash } from '@/core/progress/result'
 import type { Db } from '../database'
 import { standingReps } from './standingReps'
 
@@ -26,22 +27,36 @@ export const repsByDay = (db: Db, residencyId: string, command: string): readonl
   )
 
 const minuteRow = z
-  .object({ day: z.string(), interval: z.number(), calm: z.number(), minutes: z.number() })
-  .transform((r): KeptMinute => ({ ...r, calm: r.calm === 1 }))
+  .object({
+    day: z.string(),
+    interval: z.number().nullable(),
+    outcome: z.string(),
+    faults: z.string(),
+    minutes: z.number(),
+  })
+  .transform((r): KeptMinute => ({
+    day: r.day,
+    interval: r.interval ?? undefined,
+    calm: isCalm({ outcome: r.outcome, faults: z.array(z.string()).parse(JSON.parse(r.faults)) }),
+    minutes: r.minutes,
+  }))
 
-/** Minutes on the tether whose interval was kept, in blocks and in passing, oldest first. */
+/** Minutes on the tether of which somebody said whether they were calm, in blocks and in passing, oldest first. */
 export const settleMinutes = (db: Db, residencyId: string): readonly KeptMinute[] =>
   z.array(minuteRow).parse(
     db
       .prepare(
-        `SELECT day, "interval", calm, minutes FROM (
+        `SELECT day, "interval", outcome, faults, minutes FROM (
            ${standingReps(
-             `s.day AS day, r.pay_interval AS "interval", r.outcome = 'clean' AS calm, 1 AS minutes, r.at AS at`,
+             `s.day AS day, r.pay_interval AS "interval", r.outcome AS outcome, r.faults AS faults, 1 AS minutes,
+              r.at AS at`,
              's.residency_id = @residencyId AND r.pay_interval IS NOT NULL',
            )}
            UNION ALL
-           SELECT t.day, t.pay_interval, coalesce(t.calm, 0), coalesce(t.minutes, 1), t.at FROM small_thing t
-           WHERE t.residency_id = @residencyId AND t.pay_interval IS NOT NULL AND ${smallStands})
+           SELECT t.day, t.pay_interval, CASE WHEN t.calm THEN 'clean' ELSE 'miss' END, '[]', coalesce(t.minutes, 1),
+             t.at
+           FROM small_thing t
+           WHERE t.residency_id = @residencyId AND t.calm IS NOT NULL AND ${smallStands})
          ORDER BY at`,
       )
       .all({ residencyId }),
@@ -85,11 +100,11 @@ export const walkByDay = (db: Db, residencyId: string, command: string): readonl
           `SELECT day, count(*) AS stretches, sum(turns) AS turns, sum(stops) AS stops, sum(tight) AS tight FROM (
              ${standingReps(
                `s.day AS day, coalesce(r.turns, 0) AS turns, coalesce(r.stops, 0) AS stops,
-                EXISTS (SELECT 1 FROM json_each(r.faults) f WHERE f.value = 'pulled') AS tight`,
+                EXISTS (SELECT 1 FROM json_each(r.faults) f WHERE f.value = @tight) AS tight`,
                's.residency_id = @residencyId AND s.command = @command',
              )})
            GROUP BY day
            ORDER BY day`,
         )
-        .all({ residencyId, command }),
+        .all({ residencyId, command, tight: tightLeash }),
     )

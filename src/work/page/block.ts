@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { composeBlock, type BlockPlan } from '@/core/block/compose'
 import { contextKey, type Seen } from '@/core/block/falling'
 import type { Tried } from '@/core/coach/stuck'
-import type { SettleMinute } from '@/core/method/settle'
+import { newestMinute, type SettleMinute } from '@/core/method/settle'
 import type { Pace } from '@/core/promise/quota'
 import type { Partner } from '@/core/block/partner'
 import { unpaidRun } from '@/core/block/chance'
@@ -276,7 +276,7 @@ export function loadBlock(
       .filter((r) => r.residencyId !== residencyId)
       .map((r) => ({ ...partnerOf(db, r), toys: r.traits.toys })),
     pressure: { devices: house.devices.map((d) => d.name), consents: consentsOf(db, residencyId, now) },
-    settle: settleMinutes(db, residencyId).at(-1),
+    settle: newestMinute(settleMinutes(db, residencyId)),
     handfulGrams: house.handfulGrams,
     paces: pacesOf(db, resident, curriculum, today),
     tried: triedOf(db, residencyId, curriculum, sets),

@@ -64,8 +64,7 @@ describe('the tether', () => {
     const page = loadCommand(s.db, s.residencyId, 'settle', s.tablet.at)
     expect(page?.tether?.days).toMatchObject([{ longest: 5, calm: 3, minutes: 4 }])
     // The next block takes it up where the last minute left it.
-    const day = dayIn('Europe/London', s.tablet.at)
-    expect(s.ground().settle).toEqual({ day, interval: 5, calm: true, minutes: 1 })
+    expect(s.ground().settle).toEqual({ interval: 5, calm: true })
     const again = s.open()
     again.begin('settle.turns')
     const live = again.session.known.now()
@@ -85,8 +84,30 @@ describe('the tether', () => {
     s.send([first, s.tablet.small(s.residencyId, s.ada, { what: 'tether-minute', payInterval: 30, calm: false })])
     const days = () => loadCommand(s.db, s.residencyId, 'settle', s.tablet.at)?.tether?.days
     expect(days()).toMatchObject([{ longest: 20, calm: 5, minutes: 6 }])
+    // Where nobody said whether it was calm, nothing is known of it; calm without an interval is calm all the same.
+    s.send([
+      s.tablet.small(s.residencyId, s.ada, { what: 'tether-minute', payInterval: 60 }),
+      s.tablet.small(s.residencyId, s.ada, { what: 'tether-minute', minutes: 2, calm: true }),
+    ])
+    expect(days()).toMatchObject([{ longest: 20, calm: 7, minutes: 8 }])
+    expect(s.ground().settle).toEqual({ interval: 30, calm: false })
     s.send([s.tablet.voided(first.id, s.ada)])
-    expect(days()).toMatchObject([{ longest: undefined, calm: 0, minutes: 1 }])
+    expect(days()).toMatchObject([{ longest: undefined, calm: 2, minutes: 3 }])
+  })
+
+  it('a minute that came off with barking was not calm, on the device and in the books', () => {
+    const s = scene()
+    const { session, outbox, begin, reps, view } = s.open()
+    begin('settle.pauses')
+    session.tap('clean')
+    session.tap('clean', { faults: ['vocal'] })
+    const live = session.known.now()
+    expect(settleNow(view, live, session.drawn(live).rungNow)).toBe(2)
+    expect(reps().map((r) => r.payInterval)).toEqual([2, 5])
+    s.send(outbox.facts())
+    expect(loadCommand(s.db, s.residencyId, 'settle', s.tablet.at)?.tether?.days).toMatchObject([
+      { longest: 2, calm: 1, minutes: 2 },
+    ])
   })
 })
 
