@@ -252,9 +252,17 @@ test('a whole block by the one key of a remote, to its end: it begins, calls, sa
   kibou,
 }) => {
   const since = Date.now()
-  // Nothing in this dog’s block is a hold; those are timed in a test of their own.
-  await openBlock(page, kibou, 'Dunlin')
-  const done = () => kibou.count(repsSince, since)
+  await openBlock(page, kibou, 'Heron')
+  // Holds are timed in tests of their own; what is a hold in today’s block gives way to a call, or to what else there is.
+  const parts = page.getByRole('list', { name: 'This block' }).getByRole('listitem')
+  const hold = /stay|place|watch|settle|\d s\b/i
+  for (const part of await parts.all()) {
+    if (!hold.test(await part.innerText())) continue
+    await part.getByRole('button').click()
+    const instead = page.getByRole('list', { name: /^Instead of/ }).getByRole('button')
+    const call = (await parts.allInnerTexts()).some((t) => t.includes('Recall')) ? '' : 'Recall'
+    await instead.filter({ hasNotText: hold, hasText: call }).first().click()
+  }
   for (
     let presses = 0;
     presses < 200 && !(await page.getByRole('region', { name: 'After the block' }).isVisible());
@@ -264,8 +272,11 @@ test('a whole block by the one key of a remote, to its end: it begins, calls, sa
     await settled(page)
   }
   await sent(page)
-  // Three to warm up, three sets of the recall, three to finish.
-  expect(done()).toBe(21)
+  const after = await page.getByRole('region', { name: 'After the block' }).innerText()
+  const told = [...after.matchAll(/(\d+) clean of (\d+)/g)].map((m) => Number(m[2]))
+  // Three to warm up, a set or more of work, three to finish.
+  expect(told.reduce((n, t) => n + t, 0)).toBeGreaterThanOrEqual(3 + 5 + 3)
+  expect(kibou.count(repsSince, since)).toBe(told.reduce((n, t) => n + t, 0))
   expect(
     kibou.count(
       `SELECT count(DISTINCT s.command) AS n
@@ -274,7 +285,7 @@ test('a whole block by the one key of a remote, to its end: it begins, calls, sa
         WHERE r.id ${received}`,
       since,
     ),
-  ).toBe(3)
+  ).toBe(told.length)
   // The part worked last is a call or more: no recall was said to have come without having been called.
   expect(
     kibou.count(
