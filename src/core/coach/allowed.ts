@@ -1,10 +1,10 @@
 import { heatFor } from '../dog/heat'
 import type { RungPlaceInLadder } from '../curriculum/lookup'
-import type { Curriculum, PlaceKind } from '../curriculum/types'
+import type { Curriculum, PlaceKind, Rung } from '../curriculum/types'
 import { tooEarlyBecause } from '../dog/early'
 import { youngUntilDays, type DogTraits } from '../dog/traits'
 import { daysBetween } from '../days'
-import type { Method } from '../method/rows'
+import { chosen, type Method } from '../method/rows'
 import { shutBecause } from '../progress/gates'
 import type { Forgetting } from '../progress/memory'
 import type { DogState } from '../progress/state'
@@ -85,4 +85,12 @@ function groundRefuses(needsGrip: boolean, place: Ground, dog: CoachedDog, aroun
   )
     return 'too hot outdoors for this dog now'
   return around.barred?.get(place.id)
+}
+
+/**
+ * House: the level at which something new is taught: 0, or 1 where the house teaches busy or distracted from the start.
+ */
+export function teachingLevel(method: Method, rung: Rung): number {
+  if (chosen(method, 'ds') === 'distraction-first') return 1
+  return chosen(method, 'handler-in-stay') === 'busy-from-start' && rung.kind === 'timed' ? 1 : 0
 }

@@ -10,7 +10,7 @@ import { aimsOf, lackOf, promiseGoal, slippedGoals, type Aim, type Goal, type La
 import { isStale, retention } from '../progress/memory'
 import { targetsOf } from '../promise/standing'
 import { daysToHold, evidenceBy, topHeld, type DogState, type Evidence } from '../progress/state'
-import { refusedBecause, type Around, type CoachedDog, type Ground } from './allowed'
+import { refusedBecause, teachingLevel, type Around, type CoachedDog, type Ground } from './allowed'
 
 export type { Around, CoachedDog, Ground } from './allowed'
 
@@ -153,14 +153,6 @@ function answer(scene: Scene, aim: Aim, wanted: string): readonly Answer[] {
 }
 
 /**
- * House: the level at which something new is taught: 0, or 1 where the house teaches busy or distracted from the start.
- */
-function teachingLevel({ around }: Scene, at: RungPlaceInLadder): number {
-  if (chosen(around.method, 'ds') === 'distraction-first') return 1
-  return chosen(around.method, 'handler-in-stay') === 'busy-from-start' && at.rung.kind === 'timed' ? 1 : 0
-}
-
-/**
  * Places that a rung may be worked in, in the house's order; what is loose, outdoors first, since that is what it is
  * for.
  */
@@ -196,7 +188,7 @@ function teachingPlaces(scene: Scene, at: RungPlaceInLadder): readonly Ground[] 
  */
 function taught(scene: Scene, at: RungPlaceInLadder, why: Why, wanted: string): readonly Answer[] {
   const { curriculum, state, dog, around } = scene
-  const level = teachingLevel(scene, at)
+  const level = teachingLevel(scene.around.method, at.rung)
   const kit = kitFor(at.rung, around.method)
   const places = teachingPlaces(scene, at)
   const refusals = places.map((place) => refusedBecause(curriculum, state, at, { place, level, kit }, dog, around))
@@ -399,7 +391,7 @@ function prove(scene: Scene, aim: Aim, lack: Lack, wanted: string): readonly Ans
 function levelIn(scene: Scene, { goal, rung: at }: Aim, place: Ground, person: string): number {
   const runState = scene.state.runs[at.runKey]
   const held = Math.min(topHeld(at.run, runState), at.index)
-  for (let level = teachingLevel(scene, at); level < goal.level; level++) {
+  for (let level = teachingLevel(scene.around.method, at.rung); level < goal.level; level++) {
     if (
       runState &&
       held >= 0 &&

@@ -4,11 +4,12 @@ import { useState } from 'react'
 import { Button as AriaButton } from 'react-aria-components'
 import styled from 'styled-components'
 import type { BlockItem } from '@/core/block/compose'
+import { purposeOf, type Picked } from '@/core/coach/picked'
 import { kitTurn } from '@/core/evidence/kit'
 import { findCommand, findRung } from '@/core/curriculum/lookup'
+import { kitFor } from '@/core/method/instruct'
 import { sayRule } from '@/core/rule/rule'
 import type { Prefs } from '@/device/prefs'
-import { remember } from '@/device/remembered'
 import type * as Memory from '@/device/memory'
 import { lineOf } from '@/core/views/line'
 import { Line } from '@/ui/Line'
@@ -20,7 +21,7 @@ import { Around, HeatWarning } from './Around'
 import { Glance } from './Glance'
 import { Plan, PlanStrip } from './Plan'
 import { Big, promptFor } from './RungCard'
-import { kitOf, setupFor } from './setup'
+import { kitOf, pickedHere, rememberAround, sayNews, setupFor } from './setup'
 import type { Setup } from '@/device/live/session'
 import type { Block } from './useBlock'
 import { useKeys } from './useKeys'
@@ -61,39 +62,43 @@ export function Prep({ view, block, was, onBegin, onEnd, prefs, recall }: Props)
       trial.kits,
     )
   const rungId = change.rungId ?? trial?.rungId ?? suggestion?.rungId ?? item?.rungId ?? ''
-  const found = findRung(view.curriculum, rungId)
+  const chosen = findRung(view.curriculum, rungId)
   const base = item
     ? setupFor(
         view,
-        { ...item, rungId, ...(suggestion?.rungId === rungId ? { level: suggestion.level, kit: suggestion.kit } : {}) },
+        {
+          ...item,
+          rungId,
+          ...(suggestion?.rungId === rungId ? { level: suggestion.level, kit: suggestion.kit } : {}),
+          // What somebody chooses is worked on its own kit.
+          ...(change.rungId !== undefined && chosen ? { kit: kitFor(chosen.rung, view.method) } : {}),
+        },
         suggestion,
         was,
         remembered,
       )
     : undefined
-  const full: Setup | undefined = base && {
+  const wanted: Setup | undefined = base && {
     ...base,
     ...(kitOf(turn?.kit) ? { kit: kitOf(turn?.kit) ?? base.kit } : {}),
     ...change,
+    ...(item ? { purpose: purposeOf([...(suggestion ? [suggestion] : []), item], rungId) } : {}),
   }
+  const by = base && wanted && pickedHere(view, block.judged.state, base, wanted)
+  // What somebody makes harder by hand begins easier, unless the rung is theirs as well: then it only says so.
+  const full: Setup | undefined =
+    wanted && by && change.rungId === undefined && !trial && by.rungId !== rungId
+      ? { ...wanted, rungId: by.rungId, purpose: 'work' }
+      : wanted
+  const found = full && findRung(view.curriculum, full.rungId)
+  const takeEasier = (id: string) => setChange({ ...change, rungId: id })
   const begin = () => {
     if (!full) return
-    remember({
-      at: Date.now(),
-      placeId: full.placeId,
-      personId: full.personId,
-      helper: full.helper,
-      band: full.band,
-      temperatureC: full.temperatureC,
-      humidity: full.humidity,
-      partners: [
-        ...new Set([...(full.secondDog === null ? [] : [full.secondDog]), ...(remembered?.partners ?? [])]),
-      ].slice(0, 3),
-    })
+    rememberAround(full, remembered)
     onBegin(full, plan, index)
   }
   useKeys({ Enter: begin }, { prefs, does: { go: begin } })
-  if (!item || !full || !found || !command)
+  if (!item || !full || !found || !command || !chosen)
     return (
       <Foot>
         <Big>Nothing to work now</Big>
@@ -104,7 +109,8 @@ export function Prep({ view, block, was, onBegin, onEnd, prefs, recall }: Props)
   const prompt = promptFor(view, found)
   const standing = block.standingOf(command.id, block.judged.state)
   const shut = suggestion === undefined && item.role === 'work' ? nothingMore(view, block, item.command) : undefined
-  const asked = suggestion?.rungId === rungId ? whyWords[suggestion.why] : undefined
+  const asked = suggestion?.rungId === full.rungId ? whyWords[suggestion.why] : undefined
+  const eased = full.rungId !== rungId
   const first = seeing === 'glance' && !block.block
   return (
     <>
@@ -121,7 +127,7 @@ export function Prep({ view, block, was, onBegin, onEnd, prefs, recall }: Props)
           <p className="rule">
             <b>{command.name}:</b> {sayRule(found.rung.rule)}
             {asked ? `; ${asked}` : ''}
-            {suggestion?.relaxed ? ', made easier for what is new' : ''}
+            {eased || suggestion?.relaxed ? ', made easier for what is new' : ''}
           </p>
           <p className="criterion">{found.rung.criterion.words}</p>
           <p>{prompt.say}</p>
@@ -166,6 +172,7 @@ export function Prep({ view, block, was, onBegin, onEnd, prefs, recall }: Props)
       )}
       <Foot>
         {shut !== undefined && <NeedsPerson>{shut}</NeedsPerson>}
+        {by && <Against by={by} wanted={rungId} rung={full.rungId} shut={shut} view={view} take={takeEasier} />}
         <HeatWarning view={view} full={full} />
         {first ? (
           <Bar onPress={() => setSeeing('around')}>
@@ -179,7 +186,7 @@ export function Prep({ view, block, was, onBegin, onEnd, prefs, recall }: Props)
             {!trial && item.role === 'work' && (
               <Choose
                 label="Rung"
-                value={rungId}
+                value={full.rungId}
                 onChange={(id) => setChange({ ...change, rungId: id })}
                 choices={command.runs.flatMap((run) =>
                   run.rungs.map((r) => ({
@@ -203,6 +210,55 @@ export function Prep({ view, block, was, onBegin, onEnd, prefs, recall }: Props)
         <Go onPress={begin}>{block.block ? 'Begin set' : view.command === undefined ? 'Begin block' : 'Begin set'}</Go>
         {onEnd && <Quiet onPress={onEnd}>Quiet praise, and end the block</Quiet>}
       </Foot>
+    </>
+  )
+}
+
+/** What speaks against what was chosen by hand: said before it begins; a tap takes what it may begin with. */
+function Against({
+  by,
+  wanted,
+  rung,
+  shut,
+  view,
+  take,
+}: {
+  by: Picked
+  wanted: string
+  rung: string
+  shut: string | undefined
+  view: BlockView
+  take: (rungId: string) => void
+}) {
+  const name = (id: string) => findRung(view.curriculum, id)?.rung.name ?? id
+  const easier = rung === wanted && by.rungId !== wanted ? by.rungId : undefined
+  return (
+    <>
+      {by.refused !== undefined && shut === undefined && (
+        <NeedsPerson>
+          <Said>{by.refused.charAt(0).toUpperCase() + by.refused.slice(1)}</Said>. What is recorded is kept and marked
+          so.
+        </NeedsPerson>
+      )}
+      {by.before !== undefined && by.refused === undefined && (
+        <NeedsPerson>Not taught yet: “{by.before}” comes first.</NeedsPerson>
+      )}
+      {easier !== undefined && (
+        <Bar onPress={() => take(easier)}>
+          <span>
+            Too much for what is new: {sayNews(by.news)}. Begin with “{name(easier)}”.
+          </span>
+          <u>Take it</u>
+        </Bar>
+      )}
+      {rung !== wanted && (
+        <Bar onPress={() => take(wanted)}>
+          <span>
+            Begins with “{name(rung)}” for what is new: {sayNews(by.news)}.
+          </span>
+          <u>No, “{name(wanted)}”</u>
+        </Bar>
+      )}
     </>
   )
 }
@@ -322,6 +378,9 @@ const Bar = styled(AriaButton)`
   text-align: left;
   padding: 0.2rem 0.1rem;
   cursor: pointer;
+  u {
+    flex: none;
+  }
 `
 const Go = styled(AriaButton)`
   min-height: var(--touch-yard);

@@ -1,11 +1,14 @@
 import type { BlockItem } from '@/core/block/compose'
+import { picked, type Picked } from '@/core/coach/picked'
 import type { Suggestion } from '@/core/coach/suggest'
 import { findRung } from '@/core/curriculum/lookup'
 import type { Rung } from '@/core/curriculum/types'
 import { kits } from '@/core/curriculum/types'
-import type { Remembered } from '@/device/remembered'
+import type { DogState } from '@/core/progress/state'
+import { remember, type Remembered } from '@/device/remembered'
 import type { BlockView } from '@/work/page/block'
 import type { Setup } from '@/device/live/session'
+import { aroundHere, coachedDog } from './surroundings'
 
 /** The kit as the wire names it; undefined for one it does not know. */
 export const kitOf = (kit: string | undefined): Setup['kit'] | undefined => kits.find((k) => k === kit)
@@ -62,3 +65,54 @@ export function setupFor(
     feedId: was?.rungId === item.rungId ? was.feedId : (best?.id ?? null),
   }
 }
+
+const newsWords: Readonly<Record<Picked['news'][number], string>> = {
+  level: 'the level',
+  place: 'the place',
+  kit: 'the kit',
+  hands: 'the hands on the leash',
+}
+export const sayNews = (news: Picked['news']): string => news.map((n) => newsWords[n]).join(', ')
+
+/** What is said of a set as somebody changed it by hand from what stood there. */
+export const pickedHere = (view: BlockView, state: DogState, base: Setup, wanted: Setup): Picked =>
+  picked(
+    view.curriculum,
+    state,
+    {
+      rungId: wanted.rungId,
+      placeId: wanted.placeId,
+      level: wanted.level,
+      kit: wanted.kit,
+      leashHolder: wanted.personId,
+      helper: wanted.helper,
+      secondDog: wanted.secondDog !== null,
+      near: wanted.band === 'under-5',
+    },
+    {
+      rung: wanted.rungId !== base.rungId,
+      place: wanted.placeId !== base.placeId,
+      level: wanted.level !== base.level,
+      kit: wanted.kit !== base.kit,
+      hands: wanted.personId !== base.personId,
+      company: wanted.helper !== base.helper || wanted.secondDog !== base.secondDog,
+    },
+    coachedDog(view),
+    aroundHere(view, wanted),
+  )
+
+/** What is about is kept on this device, to begin the next dog's set with. */
+export const rememberAround = (full: Setup, before: Remembered | undefined): void =>
+  remember({
+    at: Date.now(),
+    placeId: full.placeId,
+    personId: full.personId,
+    helper: full.helper,
+    band: full.band,
+    temperatureC: full.temperatureC,
+    humidity: full.humidity,
+    partners: [...new Set([...(full.secondDog === null ? [] : [full.secondDog]), ...(before?.partners ?? [])])].slice(
+      0,
+      3,
+    ),
+  })

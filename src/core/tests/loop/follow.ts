@@ -1,12 +1,48 @@
+import { picked } from '../../coach/picked'
 import { findRung } from '../../curriculum/lookup'
 import { fewestDays } from './fewest'
 import { forbidden } from './forbidden'
-import { live, regimesIn, youngDays, type Lived, type Told, type World } from './live'
+import { arrival, live, regimesIn, youngDays, type Lived, type Told, type World } from './live'
 import { freshnessOf, meritOf } from './merit'
 
 export interface Followed extends Lived {
   /** Everything that should never have been said, in words. */
   readonly wrong: readonly string[]
+}
+
+const taughtAnywhere: ReadonlySet<string> = new Set(['climb', 'climb-back', 'rebuild', 'second-day', 'foundation'])
+
+/**
+ * What is said of a suggestion when somebody chooses the very same by hand; nothing may be. Where a rung is taught the
+ * coach names a place only because others are shut; somebody who chooses one is asked more.
+ */
+function chosenAlike({ suggestion: s, curriculum, state, traits, around }: Told): string | undefined {
+  const of = picked(
+    curriculum,
+    state,
+    {
+      rungId: s.rungId,
+      placeId: s.placeId ?? around.places[0]?.id ?? '',
+      level: s.level,
+      kit: s.kit,
+      leashHolder: s.personId ?? around.people[0] ?? '',
+      helper: false,
+      secondDog: false,
+      near: false,
+    },
+    {
+      rung: true,
+      place: s.placeId !== undefined && !taughtAnywhere.has(s.why),
+      level: true,
+      kit: true,
+      hands: s.personId !== undefined,
+    },
+    { traits, arrivesOn: arrival },
+    around,
+  )
+  if (of.refused !== undefined) return `chosen by hand it is refused: ${of.refused}`
+  if (of.before !== undefined) return `chosen by hand it waits for ${of.before}`
+  return of.rungId === s.rungId ? undefined : `chosen by hand it is too much: ${of.rungId}, for ${of.news.join(', ')}`
 }
 
 /** Lives a residency by the book and listens to what is said on the way. */
@@ -34,6 +70,8 @@ export function follow(world: World): Followed {
         wrong.push(`day ${told.day}, ${told.suggestion.rungId} (${told.suggestion.why}): ${what}`)
       const no = forbidden(told, facts)
       if (no !== undefined) say(no)
+      const byHand = chosenAlike(told)
+      if (byHand !== undefined) say(byHand)
       if (perfect) {
         const [merit, fresh] = [meritOf(told.state), freshnessOf(told.state)]
         const same = before !== undefined && keyOf(before.told) === keyOf(told)

@@ -1,0 +1,103 @@
+import { findRung } from '../curriculum/lookup'
+import { is } from '../curriculum/roles'
+import type { Curriculum } from '../curriculum/types'
+import { contextStanding } from '../progress/context'
+import { topHeld, type DogState } from '../progress/state'
+import { kitFor, kitToProve } from '../method/instruct'
+import { chosen } from '../method/rows'
+import { refusedBecause, teachingLevel, type Around, type CoachedDog } from './allowed'
+
+/** A set as somebody chose it. */
+export interface Pick {
+  readonly rungId: string
+  readonly placeId: string
+  readonly level: number
+  readonly kit: string
+  readonly leashHolder: string
+  /** Somebody who helps is about, or another dog, and how near. */
+  readonly helper: boolean
+  readonly secondDog: boolean
+  readonly near: boolean
+}
+
+/** What of it was chosen by hand, and not by the coach. */
+export type ByHand = Readonly<Partial<Record<'rung' | 'place' | 'level' | 'kit' | 'hands' | 'company', boolean>>>
+
+export interface Picked {
+  /** The rung to work there: the one chosen, or an easier one of its run for what is new. */
+  readonly rungId: string
+  /** What is new of what was chosen by hand; empty where nothing is. */
+  readonly news: readonly ('level' | 'place' | 'kit' | 'hands')[]
+  /** The level that it comes to: company is a distraction whatever was tapped. */
+  readonly level: number
+  /** Why the chosen set is not to be worked: what the coach would be refused for. */
+  readonly refused: string | undefined
+  /** What comes before the chosen rung and is not yet passed; undefined where it is in hand or behind it. */
+  readonly before: string | undefined
+}
+
+/** House: a person passing is level 2, a calm dog far off 3, near 4; not where the rung itself asks for it. */
+function levelOf(pick: Pick, second: boolean): number {
+  if (pick.secondDog) return Math.max(pick.level, pick.near ? 4 : 3)
+  return pick.helper && !second ? Math.max(pick.level, 2) : pick.level
+}
+
+/**
+ * A set chosen by hand, asked what a suggested one is asked: what speaks against it, what of it is new, and the rung to
+ * begin with there. Only what was chosen by hand is asked for: where a suggestion says that the place does not matter,
+ * it does not.
+ */
+export function picked(
+  curriculum: Curriculum,
+  state: DogState,
+  pick: Pick,
+  byHand: ByHand,
+  dog: CoachedDog,
+  around: Around,
+): Picked {
+  const at = findRung(curriculum, pick.rungId)
+  if (!at) return { rungId: pick.rungId, news: [], level: pick.level, refused: 'not in this ladder', before: undefined }
+  const runState = state.runs[at.runKey]
+  const level = levelOf(pick, is(at.rung, 'second-person') || at.rung.kind === 'settle')
+  const place = around.places.find((p) => p.id === pick.placeId)
+  const refused = place && refusedBecause(curriculum, state, at, { place, level, kit: pick.kit }, dog, around)
+  const position = runState?.position ?? 0
+  const held = topHeld(at.run, runState)
+  const climbing = at.index > held
+  const first = at.index > position && climbing ? at.run.rungs[position] : undefined
+  // What was passed and waits for its second day is known well enough to be asked for less of it.
+  const known = Math.max(held, position - 1)
+  const open =
+    runState && known >= 0
+      ? contextStanding(
+          at.run,
+          runState,
+          { level, placeId: pick.placeId, kit: pick.kit, leashHolder: pick.leashHolder },
+          known,
+        )
+      : undefined
+  const isNew = (kind: string): boolean => open?.open.some((v) => v.kind === kind) ?? false
+  // While it is still climbed, what the house teaches everywhere, distracted or on a leash of the rung’s own is not new.
+  const raised =
+    (byHand.level === true || (byHand.company === true && level > pick.level)) &&
+    level > (climbing ? teachingLevel(around.method, at.rung) : 0)
+  const moved = byHand.place === true && !(climbing && chosen(around.method, 'generalise') !== 'once-held')
+  const other =
+    byHand.kit === true &&
+    pick.kit !== kitToProve(at.rung) &&
+    !(climbing && pick.kit === kitFor(at.rung, around.method))
+  const news: Picked['news'] = [
+    ...(raised && isNew('cell') ? (['level'] as const) : []),
+    ...(moved && isNew('cell') ? (['place'] as const) : []),
+    ...(other && isNew('kit') ? (['kit'] as const) : []),
+    ...(byHand.hands === true && isNew('hands') ? (['hands'] as const) : []),
+  ]
+  const easier = news.length > 0 && open && open.index < at.index ? at.run.rungs[open.index] : undefined
+  return { rungId: easier?.id ?? at.rung.id, news, level, refused, before: first?.name }
+}
+
+/** A refresher is a rung that was asked for as one; whatever else is chosen is work. */
+export const purposeOf = (
+  asked: readonly { readonly rungId: string; readonly purpose: 'work' | 'refresh' }[],
+  rungId: string,
+): 'work' | 'refresh' => asked.find((a) => a.rungId === rungId)?.purpose ?? 'work'
