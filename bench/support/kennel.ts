@@ -52,6 +52,7 @@ export function fillKennel(db: Db, { residents, past, allSets }: KennelSize, tod
         releaseWord: 'Okay',
         markerWord: 'Yes',
         side: 'left',
+        sideKnown: true,
         caution: '',
         biteHistory: false,
         traits: plainDog,

@@ -96,6 +96,7 @@ function enter(db: Db, pen: Pen, dog: CastDog, today: string): Scene {
     releaseWord: dog.release ?? 'Okay',
     markerWord: 'Yes',
     side: dog.side ?? 'left',
+    sideKnown: true,
     caution: dog.caution ?? '',
     biteHistory: dog.bite ?? false,
     traits: { ...plainDog, ...dog.traits, bornOn: dog.age === undefined ? null : addDays(today, -dog.age) },
@@ -501,6 +502,7 @@ class Pen {
         deviceAt: at - 900_000,
         residencyId: scene.residencyId,
         plan: [],
+        outBefore: null,
         recordedBy: first.leashHolder,
       })
       if (stressful)
@@ -527,6 +529,7 @@ class Pen {
         note,
         stressful,
         praiseMinutes: 6,
+        outAfter: null,
         recordedBy: first.leashHolder,
       })
     }

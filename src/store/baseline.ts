@@ -15,11 +15,19 @@ export interface BaselineRepRow extends BaselineRep {
 export const insertBaselineRep = (db: Db, r: BaselineRepRow): boolean =>
   db
     .prepare(
-      `INSERT INTO baseline_rep (id, residency_id, command, rung_id, food_in_sight, clean, at, recorded_by)
-        VALUES (@id, @residencyId, @command, @rungId, @foodInSight, @clean, @at, @recordedBy)
+      `INSERT INTO baseline_rep (id, residency_id, command, rung_id, food_in_sight, clean, latency_s, leash_help, at,
+          recorded_by)
+        VALUES (@id, @residencyId, @command, @rungId, @foodInSight, @clean, @latencySeconds, @leashHelp, @at,
+          @recordedBy)
         ON CONFLICT (id) DO NOTHING`,
     )
-    .run({ ...r, foodInSight: Number(r.foodInSight), clean: Number(r.clean) }).changes === 1
+    .run({
+      ...r,
+      foodInSight: Number(r.foodInSight),
+      clean: Number(r.clean),
+      latencySeconds: r.latencySeconds ?? null,
+      leashHelp: Number(r.leashHelp ?? false),
+    }).changes === 1
 
 const repRow = z.object({
   id: z.string(),
@@ -27,6 +35,8 @@ const repRow = z.object({
   rung_id: z.string(),
   food_in_sight: z.number(),
   clean: z.number(),
+  latency_s: z.number().nullable(),
+  leash_help: z.number(),
 })
 
 /** Baseline reps that stand, in the order they were made. */
@@ -36,7 +46,7 @@ export const readBaselineReps = (
 ): readonly (BaselineRep & { readonly id: string; readonly command: string })[] =>
   db
     .prepare(
-      `SELECT id, command, rung_id, food_in_sight, clean
+      `SELECT id, command, rung_id, food_in_sight, clean, latency_s, leash_help
         FROM baseline_rep b
         WHERE residency_id = ? AND NOT EXISTS (SELECT 1 FROM taken_back t WHERE t.target_id = b.id)
         ORDER BY at, rowid`,
@@ -50,6 +60,8 @@ export const readBaselineReps = (
         rungId: r.rung_id,
         foodInSight: r.food_in_sight === 1,
         clean: r.clean === 1,
+        latencySeconds: r.latency_s,
+        leashHelp: r.leash_help === 1,
       }
     })
 

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { finishes, type Finish } from '@/core/dog/finish'
 import type { DogTraits } from '@/core/dog/traits'
 import { dogTraits } from '@/core/dog/traitsSchema'
 import type { OwnerPromise } from '@/core/promise/ownerPromise'
@@ -15,6 +16,8 @@ export interface Resident {
   readonly releaseWord: string
   readonly markerWord: string
   readonly side: 'left' | 'right'
+  /** False while nobody has asked the owner: the side is the house’s until then. */
+  readonly sideKnown: boolean
   readonly caution: string
   readonly biteHistory: boolean
   readonly traits: DogTraits
@@ -44,6 +47,7 @@ const residentRow = z
     release_word: z.string(),
     marker_word: z.string(),
     side: z.enum(['left', 'right']),
+    side_known: z.number(),
     caution: z.string(),
     bite_history: z.number(),
     traits: z.string(),
@@ -61,6 +65,7 @@ const residentRow = z
     releaseWord: r.release_word,
     markerWord: r.marker_word,
     side: r.side,
+    sideKnown: r.side_known === 1,
     caution: r.caution,
     biteHistory: r.bite_history === 1,
     traits: readTraits(r.traits),
@@ -69,7 +74,7 @@ const residentRow = z
   }))
 
 const residentColumns = `r.id AS residency_id, d.id AS dog_id, d.name, r.run_number, d.owner_name,
-    r.arrives_on, r.leaves_on, d.release_word, d.marker_word, d.side, d.caution, d.bite_history, d.traits,
+    r.arrives_on, r.leaves_on, d.release_word, d.marker_word, d.side, d.side_known, d.caution, d.bite_history, d.traits,
     r.curriculum_id, r.curriculum_version
   FROM residency r JOIN dog d ON d.id = r.dog_id`
 
@@ -105,6 +110,7 @@ export interface DogRow {
   readonly releaseWord: string
   readonly markerWord: string
   readonly side: 'left' | 'right'
+  readonly sideKnown: boolean
   readonly caution: string
   readonly biteHistory: boolean
   readonly traits: DogTraits
@@ -113,21 +119,31 @@ export interface DogRow {
 
 export function insertDog(db: Db, dog: DogRow): void {
   db.prepare(
-    `INSERT INTO dog (id, name, owner_name, release_word, marker_word, side, caution, bite_history, traits, created_at)
-     VALUES (@id, @name, @ownerName, @releaseWord, @markerWord, @side, @caution, @biteHistory, @traits, @createdAt)`,
-  ).run({ ...dog, biteHistory: Number(dog.biteHistory), traits: JSON.stringify(dog.traits) })
+    `INSERT INTO dog (id, name, owner_name, release_word, marker_word, side, side_known, caution, bite_history, traits,
+       created_at)
+     VALUES (@id, @name, @ownerName, @releaseWord, @markerWord, @side, @sideKnown, @caution, @biteHistory, @traits,
+       @createdAt)`,
+  ).run({
+    ...dog,
+    sideKnown: Number(dog.sideKnown),
+    biteHistory: Number(dog.biteHistory),
+    traits: JSON.stringify(dog.traits),
+  })
 }
 
 /** Brings a dog up to what was said of it at the door. */
 export function updateDog(
   db: Db,
   dogId: string,
-  dog: Partial<Pick<DogRow, 'releaseWord' | 'markerWord' | 'side' | 'caution' | 'biteHistory' | 'traits'>>,
+  dog: Partial<
+    Pick<DogRow, 'releaseWord' | 'markerWord' | 'side' | 'sideKnown' | 'caution' | 'biteHistory' | 'traits'>
+  >,
 ): void {
   const columns = {
     releaseWord: 'release_word',
     markerWord: 'marker_word',
     side: 'side',
+    sideKnown: 'side_known',
     caution: 'caution',
     biteHistory: 'bite_history',
     traits: 'traits',
@@ -308,4 +324,30 @@ export function traitsOfDog(db: Db, dogId: string): DogTraits | undefined {
     .optional()
     .parse(db.prepare('SELECT traits FROM dog WHERE id = ?').get(dogId))
   return row && readTraits(row.traits)
+}
+
+/** How the owner wanted a recall of this dog to end, in order of time; undefined is as the house does it. */
+export const readFinishes = (
+  db: Db,
+  dogId: string,
+): readonly { readonly at: number; readonly finish: Finish | undefined }[] =>
+  z
+    .array(z.object({ at: z.number(), finish: z.enum(finishes).nullable() }))
+    .parse(db.prepare('SELECT at, finish FROM dog_finish WHERE dog_id = ? ORDER BY at, rowid').all(dogId))
+    .map((r) => ({ at: r.at, finish: r.finish ?? undefined }))
+
+export function insertFinish(
+  db: Db,
+  row: {
+    readonly id: string
+    readonly dogId: string
+    readonly finish: Finish | null
+    readonly at: number
+    readonly recordedBy: string
+  },
+): void {
+  db.prepare(
+    `INSERT INTO dog_finish (id, dog_id, finish, at, recorded_by)
+      VALUES (@id, @dogId, @finish, @at, @recordedBy)`,
+  ).run(row)
 }

@@ -6,7 +6,22 @@ export interface BaselineRep {
   readonly rungId: string
   readonly foodInSight: boolean
   readonly clean: boolean
+  /** Seconds from cue to response, where somebody took them, and whether the leash helped. */
+  readonly latencySeconds?: number | null | undefined
+  readonly leashHelp?: boolean | undefined
 }
+
+/** House: a response is on time within so many seconds where the rung says none. */
+const usualLatency = 3
+
+/**
+ * Whether a rep of a baseline came off: on the first cue, without the leash, and within the rung’s seconds where they
+ * were taken.
+ */
+export const cameOff = (rung: Rung, rep: Pick<BaselineRep, 'clean' | 'latencySeconds' | 'leashHelp'>): boolean =>
+  rep.clean &&
+  rep.leashHelp !== true &&
+  (rep.latencySeconds ?? 0) <= (rung.criterion.latencySeconds ?? usualLatency)
 
 /** House: reps a command at most, reps at one rung, and rungs up or down between them. */
 export const mostReps = 8

@@ -3,6 +3,7 @@ import { commandOf, rungsOf, withRole } from '../curriculum/lookup'
 import { is } from '../curriculum/roles'
 import { spanOf } from '../rule/rule'
 import type { Command, Curriculum, Rung } from '../curriculum/types'
+import type { Finish } from './finish'
 import { longestYoungHold } from './early'
 import type { DogTraits } from './traits'
 
@@ -11,6 +12,8 @@ export interface LadderDog {
   readonly side: 'left' | 'right'
   /** Under six months on the day the ladder is made for. */
   readonly young: boolean
+  /** How its owner wants a recall to end; the house’s way where nothing was said. */
+  readonly finish?: Finish | undefined
 }
 
 /** House: a set of a young or stiff dog has at most this many reps where its rule allows it. */
@@ -39,7 +42,7 @@ export function ladderFor(curriculum: Curriculum, dog: LadderDog): Curriculum {
 }
 
 /** A key under which ladders alike are alike. */
-export const ladderKey = (dog: LadderDog): string => JSON.stringify([dog.traits, dog.side, dog.young])
+export const ladderKey = (dog: LadderDog): string => JSON.stringify([dog.traits, dog.side, dog.young, dog.finish])
 
 const say = (
   rung: Rung,

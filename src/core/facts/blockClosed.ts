@@ -10,6 +10,8 @@ export const blockClosed = factKind(
     note: line(400),
     stressful: z.boolean(),
     praiseMinutes: z.int().min(0).max(60).nullable(),
+    /** It was out to eliminate after; null where nobody was asked. */
+    outAfter: z.boolean().nullable().default(null),
     recordedBy: name,
   },
   { names: { residencyId: 'resident', recordedBy: 'person' } },

@@ -10,6 +10,8 @@ export const blockOpened = factKind(
     plan: z
       .array(z.object({ role: z.enum(blockParts), command: z.string().max(80), rungId: z.string().max(80) }))
       .max(12),
+    /** It was out to eliminate before; null where nobody was asked. */
+    outBefore: z.boolean().nullable().default(null),
     recordedBy: name,
   },
   { names: { residencyId: 'resident', recordedBy: 'person' } },

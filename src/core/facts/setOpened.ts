@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { kits } from '../curriculum/types'
 import { factKind, line, name } from './kind'
-import { distanceBands } from './words'
+import { distanceBands, startPositions } from './words'
 
 /** A set is begun: what is worked, where, on what and by whom. Its id is the set's. */
 export const setOpened = factKind(
@@ -34,6 +34,10 @@ export const setOpened = factKind(
     secondDog: z.uuid().nullable().default(null),
     /** What is tried where it was stuck: the id of what was offered. */
     road: z.string().min(1).max(80).nullable().default(null),
+    /** What it is begun from, its collar, and whether its fit was looked at, where it is asked for. */
+    startPosition: z.enum(startPositions).nullable().default(null),
+    collar: line(40).nullable().default(null),
+    fitted: z.boolean().nullable().default(null),
     /** What is paid with; null for the dog’s own meal. */
     feedId: name.nullable().default(null),
     replaces: z.uuid().nullable().default(null),

@@ -7,6 +7,9 @@ export const distanceBands = ['over-15', '5-15', 'under-5'] as const
 /** What the dog was doing when it was called. */
 export const attentions = ['sniffing', 'looking away', 'looking at you'] as const
 export type Attention = (typeof attentions)[number]
+/** What a dog is begun from, where somebody said. */
+export const startPositions = ['sit', 'down', 'stand'] as const
+export type StartPosition = (typeof startPositions)[number]
 /** The parts of a block, in order. */
 export const blockParts = ['warm-up', 'work', 'finish'] as const
 export type BlockPart = (typeof blockParts)[number]
@@ -17,7 +20,18 @@ export type SmallThing = (typeof smallThings)[number]
 
 /** What a set and a rep say when nobody looked. */
 export const nothingSaid = {
-  set: { mealMinutesAgo: null, humidity: null, seed: null, helper: null, secondDog: null, road: null, feedId: null },
+  set: {
+    mealMinutesAgo: null,
+    humidity: null,
+    seed: null,
+    helper: null,
+    secondDog: null,
+    road: null,
+    startPosition: null,
+    collar: null,
+    fitted: null,
+    feedId: null,
+  },
   rep: {
     attention: null,
     cuesSaid: null,

@@ -1,6 +1,8 @@
 import { z } from 'zod'
 import { day, line, lines, optionalDay, optionalLine, optionalNumber, rows, tick } from '../fields'
 import { choicesOf, type FieldChoice, type FieldSpec } from '../form'
+import { finishes, finishNames } from '../dog/finish'
+import { sides } from '../dog/side'
 import { traitNames, traitWords } from '../dog/traits'
 
 /**
@@ -125,7 +127,8 @@ const consents = z.object({
 const words = z.object({
   release: line('The release word', 20),
   marker: line('The marker', 20),
-  side: z.enum(['left', 'right'], { error: 'Choose a side.' }),
+  side: z.enum(sides, { error: 'Choose a side.' }),
+  finish: z.enum(['', ...finishes], { error: 'Choose how a recall ends.' }).default(''),
   languages: optionalLine('Languages at home', 80),
   cues: rows(
     z.object({
@@ -361,7 +364,14 @@ export function stepsFor(context: StepContext): readonly StepSpec[] {
       fields: [
         { kind: 'text', name: 'release', label: 'Release word', start: 'Okay' },
         { kind: 'text', name: 'marker', label: 'Marker', start: 'Yes' },
-        { kind: 'one', name: 'side', label: 'Side', start: 'left', choices: choicesOf(['left', 'right']) },
+        { kind: 'one', name: 'side', label: 'Side', start: 'not known yet', choices: choicesOf(sides) },
+        {
+          kind: 'one',
+          name: 'finish',
+          label: 'How a recall ends',
+          start: '',
+          choices: [{ id: '', name: 'as the house does it' }, ...finishes.map((f) => ({ id: f, name: finishNames[f] }))],
+        },
         { kind: 'text', name: 'languages', label: 'Languages at home' },
         ...context.commands.flatMap((c, i): FieldSpec[] => [
           { kind: 'words', text: c.name },

@@ -2,6 +2,7 @@ import { changeRungs } from '../curriculum/change'
 import { withRole } from '../curriculum/lookup'
 import type { Curriculum, Rule, Rung } from '../curriculum/types'
 import { is } from '../curriculum/roles'
+import { finishes, type Finish } from '../dog/finish'
 import { spanOf } from '../rule/rule'
 import { chosen, type Method } from './rows'
 
@@ -40,18 +41,52 @@ const ruleOf: Readonly<Record<string, Rule>> = {
   'ten-in-a-row': { kind: 'row', r: 10 },
 }
 
-const finishWords: Readonly<Record<string, string>> = {
-  front: 'comes in straight and sits in front',
-  'steps-in': 'comes in, steps in to your side and sits',
-  touch: 'comes in and touches the palm',
+interface FinishWords {
+  readonly name: string
+  readonly words: string
+  readonly payWhere: string
+  /** Of the rung that runs through some times before it. */
+  readonly through: string
+  readonly payThrough: string
 }
 
-/** The ladder as the house's method wants it climbed. */
-export function judged(curriculum: Curriculum, method: Method): Curriculum {
+/** What the rungs that teach a finish say of it; the front is in the file itself. */
+const finishWords: Readonly<Record<Exclude<Finish, 'front'>, FinishWords>> = {
+  'steps-in': {
+    name: 'Steps in and sits',
+    words: 'comes in straight, steps in to your left side and sits',
+    payWhere: 'At the seam of your left side, as it sits',
+    through: 'two or three passes through, then one that steps in and sits',
+    payThrough: 'Straight through: tossed on between your legs. Stepped in: at the seam, as it sits',
+  },
+  touch: {
+    name: 'To the palm',
+    words: 'comes in straight and touches the palm',
+    payWhere: 'From the other hand, at the palm it touches',
+    through: 'two or three passes through, then one to the palm',
+    payThrough: 'Straight through: tossed on between your legs. Palm: from the other hand, at the palm',
+  },
+}
+
+/** The rungs that teach how a recall ends, as this finish has them. */
+function finished(rung: Rung, finish: Exclude<Finish, 'front'>): Rung {
+  const { name, words, payWhere, through, payThrough } = finishWords[finish]
+  if (is(rung, 'front')) return { ...rung, name, payWhere, criterion: { ...rung.criterion, words } }
+  if (is(rung, 'runs-through'))
+    return { ...rung, name: 'Through and in', payWhere: payThrough, criterion: { ...rung.criterion, words: through } }
+  return rung
+}
+
+/**
+ * The ladder as the house’s method wants it climbed. `own`: how the owner wants a recall to end, unless the house
+ * teaches no finish at all.
+ */
+export function judged(curriculum: Curriculum, method: Method, own?: Finish): Curriculum {
   const rule = ruleOf[chosen(method, 'counts')]
   const early = chosen(method, 'word') === 'with-lure'
   const together = chosen(method, 'ds') === 'time-and-distance'
-  const finish = chosen(method, 'finish')
+  const none = chosen(method, 'finish') === 'none'
+  const finish = own ?? finishes.find((f) => f === chosen(method, 'finish')) ?? 'front'
   const whole = chosen(method, 'place') === 'whole'
   const timeFirst = withRole(curriculum, 'time-first')
   const timeBegun = withRole(curriculum, 'time-begun')
@@ -64,7 +99,7 @@ export function judged(curriculum: Curriculum, method: Method): Curriculum {
     if (early && !is(rung, 'word-waits') && (rung.stage === 'word-before-signal' || is(rung, 'hold-word')))
       return undefined
     if (whole && is(rung, 'in-parts')) return undefined
-    if (finish === 'none' && (is(rung, 'front') || is(rung, 'runs-through'))) return undefined
+    if (none && (is(rung, 'front') || is(rung, 'runs-through'))) return undefined
     let made = rung
     if (rule && (rung.criterion.seconds ?? 0) < longHoldSeconds)
       made = { ...made, rule, setReps: rung.kind === 'recall' ? rung.setReps : spanOf(rule) }
@@ -75,8 +110,6 @@ export function judged(curriculum: Curriculum, method: Method): Curriculum {
         ...made,
         needs: made.needs.map((n) => soonerNeed(rung, n)),
       }
-    const ending = finishWords[finish]
-    if (is(rung, 'front') && ending) made = { ...made, criterion: { ...made.criterion, words: ending } }
-    return made
+    return finish === 'front' ? made : finished(made, finish)
   })
 }

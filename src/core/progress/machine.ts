@@ -145,6 +145,7 @@ export class Fold {
     }
     this.regime = regime
     this.state.under = Math.max(0, regime.from)
+    for (const rungId of regime.anew ?? []) this.beginAnew(rungId)
     for (const rungId of regime.starts ?? []) this.start(rungId)
   }
 
@@ -155,6 +156,34 @@ export class Fold {
     const runState = (this.state.runs[found.runKey] ??= emptyRunState())
     runState.position = found.index
     restartWindow(runState.window, '')
+    this.heldTick++
+  }
+
+  /** What was met at this rung counts no more; one behind it waits until it is passed again. */
+  private beginAnew(rungId: string): void {
+    const found = ownRung(this.regime.curriculum, rungId)
+    const runState = found && this.state.runs[found.runKey]
+    if (!found || !runState) return
+    const tally = runState.tallies[rungId]
+    if (tally)
+      runState.tallies[rungId] = {
+        ...emptyTally(),
+        reps: tally.reps,
+        clean: tally.clean,
+        helped: tally.helped,
+        late: tally.late,
+        miss: tally.miss,
+      }
+    if (runState.window.rung === rungId || runState.position > found.index) restartWindow(runState.window, '')
+    runState.position = Math.min(runState.position, found.index)
+    if (runState.stuck?.rung === rungId) runState.stuck = undefined
+    const before = found.run.rungs[found.index - 1]?.id
+    for (const [key, climb] of Object.entries(runState.climbs))
+      if (climb.reached === rungId || climb.back === rungId) {
+        if (before === undefined) delete runState.climbs[key]
+        else runState.climbs[key] = { reached: before }
+      }
+    this.climbs.clear()
     this.heldTick++
   }
 

@@ -1,10 +1,12 @@
 import { describe, expect, it } from 'vitest'
 import { changeRungs } from '../curriculum/change'
+import { ownRung } from '../curriculum/lookup'
 import { houseCurriculum } from '../curriculum/house'
 import { plainDog } from '../dog/traits'
 import { defaultMethod } from '../method/rows'
 import { monday, msPerDay, passTo, setsFrom } from '../tests/facts'
 import { foldDog } from './fold'
+import { isHeld, type DogState } from './state'
 import { always, newest, regimeAt, regimeOf, regimesOf } from './regime'
 
 const startOfDay = (day: string) => Date.parse(`${day}T00:00:00Z`)
@@ -83,5 +85,70 @@ describe('a state carried from one ladder to another', () => {
 
   it('keeps the counts of rungs that are gone', () => {
     expect(after(['sit.rear'], 'sit.word').state?.tallies['sit.rear']).toMatchObject({ reps: 10, clean: 10 })
+  })
+
+  it('another finish of a recall is said from its moment on, and its rungs begin anew; the same one changes nothing', () => {
+    const at = monday + 5 * msPerDay
+    const withFinish = (
+      finishes: Parameters<typeof regimesOf>[0]['finishes'],
+      method: readonly [string, string][] = [],
+    ) =>
+      regimesOf({
+        versions: [{ from, curriculum: houseCurriculum }],
+        changes: method.map(([row, option]) => ({ at: monday, row, option })),
+        traits: plainDog,
+        side: 'right',
+        arrivesOn: '2026-03-01',
+        ...(finishes ? { finishes } : {}),
+        startOfDay,
+      })
+    const [before, after] = withFinish([{ at, finish: 'steps-in' }])
+    const front = (r: typeof before | undefined) => r && ownRung(r.curriculum, 'recall.front')?.rung
+    expect(front(before)?.criterion.words).toBe('comes in straight and sits in front')
+    expect(front(after)).toMatchObject({
+      name: 'Steps in and sits',
+      criterion: { words: 'comes in straight, steps in to your right side and sits' },
+      payWhere: 'At the seam of your right side, as it sits',
+    })
+    expect(after?.anew).toEqual(['recall.front', 'recall.through'])
+    expect(withFinish([{ at, finish: 'front' }]).map((r) => r.anew)).toEqual([undefined, undefined])
+    expect(
+      withFinish([
+        { at, finish: 'touch' },
+        { at: at + 1, finish: undefined },
+      ]).map((r) => r.anew?.length),
+    ).toEqual([undefined, 2, 2])
+    // A house that teaches no finish has no rung for one.
+    const none = newest(withFinish([{ at, finish: 'touch' }], [['finish', 'none']]))
+    expect([front(none), none.anew]).toEqual([undefined, undefined])
+  })
+
+  it('what was met for the old finish counts for it alone', () => {
+    const up = (day: number) => passTo(houseCurriculum, 'recall.off-leash', day)
+    const regimes = regimesOf({
+      versions: [{ from, curriculum: houseCurriculum }],
+      changes: [],
+      traits: plainDog,
+      side: 'left',
+      arrivesOn: '2026-03-01',
+      finishes: [{ at: monday + 3 * msPerDay, finish: 'touch' }],
+      startOfDay,
+    })
+    const at = ownRung(houseCurriculum, 'recall.front')
+    if (!at) throw new Error('no front')
+    const held = (state: DogState) =>
+      [at.index - 1, at.index, at.index + 1].map((i) => isHeld(at.run, state.runs[at.runKey], i))
+    const sets = setsFrom([...up(0), ...up(1)])
+    const first = foldDog([regimes[0]], sets)
+    const then = foldDog(regimes, sets)
+    expect(held(first)).toEqual([true, true, true])
+    expect(held(then)).toEqual([true, false, false])
+    expect(then.runs[at.runKey]?.position).toBe(at.index)
+    // Reps are counted on: only what was met begins anew.
+    expect(then.runs[at.runKey]?.tallies['recall.front']?.reps).toBe(
+      first.runs[at.runKey]?.tallies['recall.front']?.reps,
+    )
+    const anew = setsFrom([...up(0), ...up(1), ...up(4).slice(-2), ...up(5).slice(-2)])
+    expect(held(foldDog(regimes, anew))).toEqual([true, true, true])
   })
 })

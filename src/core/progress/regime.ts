@@ -1,3 +1,5 @@
+import { ownRung, withRole } from '../curriculum/lookup'
+import type { Finish } from '../dog/finish'
 import { ladderFor, ladderKey, type LadderDog } from '../dog/ladder'
 import type { Age } from '../dog/early'
 import { youngUntilDays, type DogTraits } from '../dog/traits'
@@ -16,6 +18,8 @@ export interface Regime {
   readonly age?: Age
   /** Rungs that are put in hand as this regime begins: what a baseline found. */
   readonly starts?: readonly string[]
+  /** Rungs that ask for something else from here on: what was met at them counts no more. */
+  readonly anew?: readonly string[]
 }
 
 /** Where a run begins, from this moment on. It makes nothing passed and nothing held. */
@@ -39,6 +43,8 @@ export interface RegimeSource {
   readonly side: 'left' | 'right'
   /** The day it came, `YYYY-MM-DD`: a young dog's first week is duration only. */
   readonly arrivesOn: string
+  /** How the owner wants a recall to end, in order of time; the house’s way before the first. */
+  readonly finishes?: readonly { readonly at: number; readonly finish: Finish | undefined }[]
   /** Starting rungs, in order of time. */
   readonly starts?: readonly Start[]
   /** Milliseconds at which a calendar day of the kennel begins. */
@@ -47,7 +53,7 @@ export interface RegimeSource {
 
 /**
  * What held for this dog when: a new regime with each version moved to, each judging setting changed, each baseline and
- * the day on which a dog stops being young. What was recorded before keeps the rules it was made under.
+ * the day on which a dog stops being young, and with each other finish of a recall: the rungs that teach it begin anew. What was recorded before keeps the rules it was made under.
  */
 export function regimesOf(source: RegimeSource): Regimes {
   const grownAt =
@@ -59,6 +65,7 @@ export function regimesOf(source: RegimeSource): Regimes {
       ...source.versions.slice(1).map((v) => v.from),
       ...source.changes.map((c) => c.at),
       ...(source.starts ?? []).map((s) => s.at),
+      ...(source.finishes ?? []).map((f) => f.at),
       ...(grownAt === undefined ? [] : [grownAt]),
     ]),
   ].sort((a, b) => a - b)
@@ -69,6 +76,7 @@ export function regimesOf(source: RegimeSource): Regimes {
         traits: source.traits,
         side: source.side,
         young: young(from),
+        finish: source.finishes?.findLast((f) => f.at <= from)?.finish,
       }),
       age: { young: young(from), arrivesOn: source.arrivesOn },
       from,
@@ -87,10 +95,23 @@ export function regimesOf(source: RegimeSource): Regimes {
       last.age?.young === next.age?.young
     )
       continue
-    regimes.push(starts.length === 0 ? next : { ...next, starts })
+    const anew = source.finishes?.some((f) => f.at === moment) === true ? finishRungs(last, next) : []
+    regimes.push({
+      ...next,
+      ...(starts.length === 0 ? {} : { starts }),
+      ...(anew.length === 0 ? {} : { anew }),
+    })
   }
   return regimes
 }
+
+/** The rungs that teach how a recall ends, where they say something else than they did. */
+const finishRungs = (before: Regime | undefined, next: Regime): readonly string[] =>
+  before === undefined
+    ? []
+    : [...withRole(next.curriculum, 'front'), ...withRole(next.curriculum, 'runs-through')]
+        .filter((r) => ownRung(before.curriculum, r.id)?.rung.criterion.words !== r.criterion.words)
+        .map((r) => r.id)
 
 interface Made {
   readonly curriculum: Curriculum
@@ -105,7 +126,7 @@ export function regimeOf(curriculum: Curriculum, method: Method, dog: LadderDog)
   const key = `${ladderKey(dog)} ${judgingRows.map((r) => `${r.id}=${chosen(method, r.id)}`).join(' ')}`
   const known = made.get(curriculum)?.get(key)
   if (known) return known
-  const fresh: Made = { curriculum: ladderFor(judged(curriculum, method), dog), judging: judgingOf(method) }
+  const fresh: Made = { curriculum: ladderFor(judged(curriculum, method, dog.finish), dog), judging: judgingOf(method) }
   const all = made.get(curriculum) ?? new Map<string, Made>()
   all.set(key, fresh)
   made.set(curriculum, all)

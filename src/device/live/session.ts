@@ -42,6 +42,12 @@ export interface Setup {
   readonly feedId: string | null
   /** What is tried where it was stuck. */
   readonly road?: string | undefined
+  readonly startPosition?: FactOf<'set-opened'>['startPosition'] | undefined
+  readonly collar?: string | undefined
+  /** Its fit was looked at; undefined where nobody is asked. */
+  readonly fitted?: boolean | undefined
+  /** It was out to eliminate before the block. */
+  readonly outBefore?: boolean | undefined
 }
 
 /** What is known of a rep beside its outcome. */
@@ -135,6 +141,7 @@ export class LiveSession {
         kind: 'block-opened',
         residencyId: ground.resident.residencyId,
         plan: plan.map((p) => ({ role: p.role, command: p.command, rungId: p.rungId })),
+        outBefore: setup.outBefore ?? null,
         recordedBy: ground.me,
       }).id,
       items: plan,
@@ -163,6 +170,9 @@ export class LiveSession {
       helper: setup.helper ? 'a second person' : null,
       secondDog: setup.secondDog,
       road: setup.road ?? null,
+      startPosition: setup.startPosition ?? null,
+      collar: setup.collar ?? null,
+      fitted: setup.fitted ?? null,
       feedId: setup.feedId,
       replaces: null,
     })
@@ -266,7 +276,7 @@ export class LiveSession {
   }
 
   /** Ends the block with what is to be known next time. */
-  close(note: string, praiseMinutes: number | null): void {
+  close(note: string, praiseMinutes: number | null, outAfter: boolean | null = null): void {
     const { block, stressful } = this.known.now()
     if (!block) return
     this.outbox.add({
@@ -276,6 +286,7 @@ export class LiveSession {
       note: note.slice(0, 400),
       stressful,
       praiseMinutes,
+      outAfter,
       recordedBy: this.ground.me,
     })
     this.known.change((h) => ({ ...h, ended: true }))

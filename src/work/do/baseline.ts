@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { v7 } from 'uuid'
-import { findCommand } from '@/core/curriculum/lookup'
+import { cameOff } from '@/core/baseline/baseline'
+import { findCommand, ownRung } from '@/core/curriculum/lookup'
 import { dayIn } from '@/core/days'
 import { insertBaselineRep, insertStart, readBaselineReps } from '@/store/baseline'
 import type { Db } from '@/store/database'
@@ -23,6 +24,8 @@ export const baselineRepForm = z.object({
   rungId: z.string().max(80),
   foodInSight: z.boolean(),
   clean: z.boolean(),
+  latencySeconds: z.number().min(0).max(60).nullish(),
+  leashHelp: z.boolean().optional(),
 })
 
 /** Keeps one rep of a baseline. The rung must be the one asked for; the same fact twice changes nothing. */
@@ -40,13 +43,17 @@ export function keepBaselineRep(db: Db, form: z.infer<typeof baselineRepForm>, n
     if (command.step.kind === 'done') return 'This command has been tried out.'
     if (command.rung.id !== form.rungId || command.step.foodInSight !== form.foodInSight)
       return 'Something else is asked for now: this page was old, and is fresh again.'
+    const rung = ownRung(ladderOf(db, form.residencyId, now), form.rungId)?.rung
+    if (!rung) return 'This dog’s ladder has no such rung.'
     insertBaselineRep(db, {
       id: form.id,
       residencyId: form.residencyId,
       command: form.command,
       rungId: form.rungId,
       foodInSight: form.foodInSight,
-      clean: form.clean,
+      clean: cameOff(rung, form),
+      latencySeconds: form.latencySeconds ?? null,
+      leashHelp: form.leashHelp ?? false,
       at: now,
       recordedBy: form.recordedBy,
     })

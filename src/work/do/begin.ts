@@ -1,5 +1,6 @@
 import { v7 } from 'uuid'
 import { z } from 'zod'
+import { sides, sideSaid } from '@/core/dog/side'
 import { isYoung } from '@/core/coach/allowed'
 import { plainDog, traitNames, type DogTraits } from '@/core/dog/traits'
 import { mostPlaces, whyNotPossible, type HouseGround } from '@/core/handoff/possible'
@@ -96,7 +97,7 @@ export const dogForm = (curriculum: Curriculum, today: string, promisesNeeded = 
       leavesOn: day('Goes home on'),
       releaseWord: optionalLine('The release word', 20),
       markerWord: optionalLine('The marker', 20),
-      side: z.enum(['left', 'right'], { error: 'Choose a side.' }),
+      side: z.enum(sides, { error: 'Choose a side.' }),
       caution: optionalLine('The caution', 120),
       biteHistory: z.boolean(),
       cueWords: z.record(z.string(), optionalLine('The cue', 40)),
@@ -187,7 +188,7 @@ function wantedPromises(
   // A promise is kept by the day it goes home, when a puppy may be grown.
   const ladder = regimeOf(curriculum, methodAt(readMethodChanges(db), now), {
     traits,
-    side: form.side,
+    side: sideSaid(form.side).side,
     young: isYoung(traits, form.leavesOn),
   }).curriculum
   const promises = Object.entries(form.promises).flatMap(([command, p]) =>
@@ -255,7 +256,7 @@ export function addDog(
           ownerName: form.owner,
           releaseWord: form.releaseWord,
           markerWord: form.markerWord,
-          side: form.side,
+          ...sideSaid(form.side),
           caution: form.caution,
           biteHistory: form.biteHistory,
           traits: {

@@ -4,6 +4,7 @@ import { findCommand, findRung } from '@/core/curriculum/lookup'
 import { dayIn } from '@/core/days'
 import { fieldErrors, nested, type Typed } from '@/core/fields'
 import { plainDog, traitNames } from '@/core/dog/traits'
+import { sideSaid } from '@/core/dog/side'
 import { checkWeight } from '@/core/food/weight'
 import { kgPerLb } from '@/core/measures'
 import { severalIn, stepSchemas, type Entry, type StepId } from '@/core/intake/steps'
@@ -14,6 +15,8 @@ import { readKennel } from '@/store/kennel'
 import {
   dogInRun,
   findResident,
+  insertFinish,
+  readFinishes,
   replaceCueWords,
   replacePromises,
   updateDog,
@@ -116,7 +119,7 @@ function followStep(
     case 'promises':
       return takePromises(db, resident, entry as Entry<'promises'>, now)
     case 'words':
-      return takeWords(db, resident, entry as Entry<'words'>, now)
+      return takeWords(db, resident, entry as Entry<'words'>, recordedBy, now)
     case 'owner':
     case 'kit':
     case 'consents':
@@ -207,14 +210,23 @@ function takePromises(db: Db, resident: Resident, { promised }: Entry<'promises'
   return undefined
 }
 
-function takeWords(db: Db, resident: Resident, words: Entry<'words'>, now: number): Errors | undefined {
+function takeWords(
+  db: Db,
+  resident: Resident,
+  words: Entry<'words'>,
+  recordedBy: string,
+  now: number,
+): Errors | undefined {
   const curriculum = ladderOf(db, resident.residencyId, now)
   const bad = words.cues.findIndex((c) => {
     const command = findCommand(curriculum, c.command)
     return !command || (c.reported !== '' && !command.runs.some((r) => r.rungs.some((g) => g.id === c.reported)))
   })
   if (bad >= 0) return { [`cues.${bad}.reported`]: 'This dog’s ladder has no such rung.' }
-  updateDog(db, resident.dogId, { releaseWord: words.release, markerWord: words.marker, side: words.side })
+  updateDog(db, resident.dogId, { releaseWord: words.release, markerWord: words.marker, ...sideSaid(words.side) })
+  const finish = words.finish === '' ? undefined : words.finish
+  if (finish !== readFinishes(db, resident.dogId).at(-1)?.finish)
+    insertFinish(db, { id: v7(), dogId: resident.dogId, finish: finish ?? null, at: now, recordedBy })
   replaceCueWords(db, resident.dogId, new Map(words.cues.map((c) => [c.command, c.word])))
   refold(db, resident.residencyId, now)
   return undefined

@@ -4,6 +4,7 @@ import { readWeights } from '@/store/food'
 import { readEntry } from '@/store/intake'
 import { newestCurriculum } from '@/store/curricula'
 import { findRung } from '@/core/curriculum/lookup'
+import { saySide } from '@/core/dog/side'
 import { traitNames } from '@/core/dog/traits'
 import type { OwnerPromise } from '@/core/promise/ownerPromise'
 import { allResidencyIds, dogsKnown, findResident, readPromises } from '@/store/residents'
@@ -95,7 +96,7 @@ export function exportTable(db: Db): string {
         arrival?.chip ?? '',
         r.releaseWord,
         r.markerWord,
-        r.side,
+        saySide(r),
         r.caution,
         r.biteHistory ? 'yes' : '',
         traitNames.filter((t) => r.traits[t]).join(' '),
@@ -219,7 +220,7 @@ function addRow(db: Db, value: (column: Column) => string, recordedBy: string, n
       leavesOn: value('goes home'),
       releaseWord: value('release'),
       markerWord: value('marker'),
-      side: value('side') === '' ? 'left' : value('side'),
+      side: value('side') === '' ? 'not known yet' : value('side'),
       caution: value('caution'),
       biteHistory: bite === 'yes',
       cueWords: {},

@@ -2,6 +2,7 @@ import { runKey } from '@/core/curriculum/lookup'
 import type { Curriculum, Run } from '@/core/curriculum/types'
 import { dayIn } from '@/core/days'
 import type { Typed } from '@/core/fields'
+import { saySide } from '@/core/dog/side'
 import { traitNames } from '@/core/dog/traits'
 import {
   stepsFor,
@@ -115,7 +116,8 @@ function known(db: Db, resident: Resident, step: StepId, entry: unknown, curricu
         ...typedOf({ languages: (entry as Entry<'words'> | undefined)?.languages ?? '', cues }),
         release: [resident.releaseWord],
         marker: [resident.markerWord],
-        side: [resident.side],
+        side: [saySide(resident)],
+        finish: [(entry as Entry<'words'> | undefined)?.finish ?? ''],
       }
     }
     case 'promises': {

@@ -23,6 +23,8 @@ export interface BaselineCommand {
     readonly rungName: string
     readonly foodInSight: boolean
     readonly clean: boolean
+    readonly latencySeconds: number | null
+    readonly leashHelp: boolean
   }[]
   readonly started: { readonly rungName: string; readonly reason: string } | undefined
   /** Worked already, so that the ladder itself says where it stands. */
@@ -88,6 +90,8 @@ export function baselineOf(db: Db, resident: Resident, now: number): readonly Ba
           rungName: ownRung(curriculum, r.rungId)?.rung.name ?? r.rungId,
           foodInSight: r.foodInSight,
           clean: r.clean,
+          latencySeconds: r.latencySeconds ?? null,
+          leashHelp: r.leashHelp ?? false,
         })),
         started: started && {
           rungName: ownRung(curriculum, started.rungId)?.rung.name ?? started.rungId,

@@ -10,7 +10,7 @@ import { findCurriculum, newestCurriculum, readMoves, type CurriculumName } from
 import type { Db } from '@/store/database'
 import { readHouse } from '@/store/house'
 import { readMethodChanges } from '@/store/method'
-import { findResident, type Resident } from '@/store/residents'
+import { findResident, readFinishes, type Resident } from '@/store/residents'
 
 /** What of the house goes into every dog's regimes; read once for many dogs. */
 export interface HouseRules {
@@ -57,6 +57,7 @@ export function allRegimes(db: Db, resident: Resident, { house = readRules(db), 
     traits: resident.traits,
     side: resident.side,
     arrivesOn: resident.arrivesOn,
+    finishes: readFinishes(db, resident.dogId),
     starts: readStarts(db, resident.residencyId),
     startOfDay: (day) => startOfDay(timeZone, day),
   })

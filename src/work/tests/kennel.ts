@@ -114,6 +114,7 @@ export class Tablet {
       ...this.stamp(),
       residencyId,
       plan: [{ role: 'work', command: 'sit', rungId: 'sit.rear' }],
+      outBefore: null,
       recordedBy,
     }
   }
@@ -132,6 +133,7 @@ export class Tablet {
       note: '',
       stressful: false,
       praiseMinutes: 5,
+      outAfter: null,
       recordedBy,
       ...more,
     }

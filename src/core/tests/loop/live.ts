@@ -1,3 +1,4 @@
+import type { Finish } from '../../dog/finish'
 import { suggestAll, type Around, type Ground, type Suggestion } from '../../coach/suggest'
 import { findRung } from '../../curriculum/lookup'
 import type { Curriculum, Rung } from '../../curriculum/types'
@@ -47,6 +48,8 @@ export interface World {
   readonly goOn?: boolean
   readonly weather?: Around['weather']
   readonly barred?: Around['barred']
+  /** The owner wants a recall to end so, from the morning of a day on. */
+  readonly finishes?: readonly { readonly day: number; readonly finish: Finish }[]
 }
 
 export interface Told {
@@ -102,6 +105,7 @@ export const regimesIn = (world: World): Regimes =>
     changes: Object.entries(world.method ?? {}).map(([row, option]) => ({ at: -1, row, option })),
     traits: traitsIn(world),
     side: 'left',
+    finishes: (world.finishes ?? []).map((f) => ({ at: midnight + f.day * msPerDay, finish: f.finish })),
     arrivesOn: arrival,
     startOfDay: (day) => Date.parse(`${day}T00:00:00Z`),
   })

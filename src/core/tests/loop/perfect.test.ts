@@ -3,7 +3,7 @@ import { houseCurriculum } from '../../curriculum/house'
 import { allRungs, findRung } from '../../curriculum/lookup'
 import { methodRows } from '../../method/rows'
 import { regimesIn, type World } from './live'
-import { perfectly } from './follow'
+import { follow, perfectly } from './follow'
 
 /**
  * In the soak every rung is promised to every kind of dog under every option; here each is promised, and the rest in
@@ -101,6 +101,30 @@ describe('a dog that never misses, worked by the book', () => {
             .map((r, i) => [r.id, world(r.id, asks[i % asks.length] ?? asks[0], { method: { [row]: option } })]),
         ),
       ).toEqual([])
+    },
+  )
+
+  it.each(['recall.front', 'recall.through', 'recall.off-leash'])(
+    'and one whose owner wants another finish in mid-ladder learns the new one as it learnt the other: %s',
+    (rungId) => {
+      const asked: World = {
+        curriculum: houseCurriculum,
+        promises: [{ rungId, level: 0, places: 2, people: 1 }],
+        days: 30,
+        setsADay: 600,
+      }
+      const straight = follow(asked)
+      const ready = straight.readyOn ?? 0
+      expect(ready).toBeGreaterThan(2)
+      const changed = follow({ ...asked, finishes: [{ day: ready, finish: 'steps-in' }] })
+      expect(changed.wrong).toEqual([])
+      // The front took it from its first day to this one; the new finish takes as long, beginning today. What it does
+      // off leash already it goes on doing, by way of the new finish.
+      const began = straight.worked.find((w) => w.set.rungId === 'recall.front')?.day ?? 0
+      expect([changed.readyOn, rungId]).toEqual([ready + (rungId === 'recall.off-leash' ? 0 : ready - began), rungId])
+      expect(changed.worked.filter((w) => w.set.rungId === 'recall.front' && w.day >= ready).length).toBeGreaterThan(0)
+      // The same finish said again begins nothing anew.
+      expect(follow({ ...asked, finishes: [{ day: ready, finish: 'front' }] }).readyOn).toBe(ready)
     },
   )
 

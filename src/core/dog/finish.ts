@@ -1,0 +1,9 @@
+/** How a recall ends: the owner’s choice once coming itself is sure. Common practice. */
+export const finishes = ['front', 'steps-in', 'touch'] as const
+export type Finish = (typeof finishes)[number]
+
+export const finishNames: Readonly<Record<Finish, string>> = {
+  front: 'sits in front',
+  'steps-in': 'steps in to the side and sits',
+  touch: 'touches the palm',
+}
