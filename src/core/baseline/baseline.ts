@@ -19,9 +19,7 @@ const usualLatency = 3
  * were taken.
  */
 export const cameOff = (rung: Rung, rep: Pick<BaselineRep, 'clean' | 'latencySeconds' | 'leashHelp'>): boolean =>
-  rep.clean &&
-  rep.leashHelp !== true &&
-  (rep.latencySeconds ?? 0) <= (rung.criterion.latencySeconds ?? usualLatency)
+  rep.clean && rep.leashHelp !== true && (rep.latencySeconds ?? 0) <= (rung.criterion.latencySeconds ?? usualLatency)
 
 /** House: reps a command at most, reps at one rung, and rungs up or down between them. */
 export const mostReps = 8

@@ -38,6 +38,7 @@ const usual: Pick = {
   helper: false,
   secondDog: false,
   near: false,
+  newCollar: false,
 }
 const pick = (change: Partial<Pick>, byHand: ByHand, state: DogState = held30) =>
   picked(houseCurriculum, state, { ...usual, ...change }, byHand, dog, around)
@@ -50,6 +51,7 @@ describe('a set chosen by hand', () => {
     ['in a new place', { placeId: 'yard' }, { place: true }, 'sit-stay.10s', ['place']],
     ['at a new level', { level: 2 }, { level: true }, 'sit-stay.10s', ['level']],
     ['on new kit', { kit: 'harness' }, { kit: true }, 'sit-stay.15s', ['kit']],
+    ['on a new collar', { newCollar: true }, {}, 'sit-stay.15s', ['kit']],
     ['in new hands', { leashHolder: 'ben' }, { hands: true }, 'sit-stay.15s', ['hands']],
     [
       'all at once, the strictest once',
@@ -101,7 +103,7 @@ describe('a set chosen by hand', () => {
     expect(pick({ rungId: 'no.such' }, {}).refused).toBe('not in this ladder')
   })
 
-  it('whatever is chosen, what comes of it is no harder, stands when it is chosen again, and is of the same run', () => {
+  it('whatever is chosen, what comes of it is no harder, of its run, and stands when chosen again', () => {
     const chance = seeded(12)
     const one = <T>(all: readonly T[]): T => all[Math.floor(chance() * all.length)] as T
     for (let i = 0; i < 400; i++) {

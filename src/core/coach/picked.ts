@@ -1,6 +1,7 @@
 import { findRung } from '../curriculum/lookup'
 import { is } from '../curriculum/roles'
 import type { Curriculum } from '../curriculum/types'
+import { relaxFrom } from '../curriculum/relax'
 import { contextStanding } from '../progress/context'
 import { topHeld, type DogState } from '../progress/state'
 import { kitFor, kitToProve } from '../method/instruct'
@@ -18,6 +19,8 @@ export interface Pick {
   readonly helper: boolean
   readonly secondDog: boolean
   readonly near: boolean
+  /** On a collar it was never worked on. */
+  readonly newCollar: boolean
 }
 
 /** What of it was chosen by hand, and not by the coach. */
@@ -77,7 +80,7 @@ export function picked(
         )
       : undefined
   const isNew = (kind: string): boolean => open?.open.some((v) => v.kind === kind) ?? false
-  // While it is still climbed, what the house teaches everywhere, distracted or on a leash of the rung’s own is not new.
+  // While it is still climbed, what the house teaches everywhere or on the rung’s own leash is not new.
   const raised =
     (byHand.level === true || (byHand.company === true && level > pick.level)) &&
     level > (climbing ? teachingLevel(around.method, at.rung) : 0)
@@ -92,8 +95,18 @@ export function picked(
     ...(other && isNew('kit') ? (['kit'] as const) : []),
     ...(byHand.hands === true && isNew('hands') ? (['hands'] as const) : []),
   ]
-  const easier = news.length > 0 && open && open.index < at.index ? at.run.rungs[open.index] : undefined
-  return { rungId: easier?.id ?? at.rung.id, news, level, refused, before: first?.name }
+  const index = Math.min(
+    at.index,
+    news.length > 0 && open ? open.index : at.index,
+    pick.newCollar && known >= 0 ? relaxFrom(at.run, known, ['kit']) : at.index,
+  )
+  return {
+    rungId: at.run.rungs[index]?.id ?? at.rung.id,
+    news: pick.newCollar && !news.includes('kit') ? [...news, 'kit'] : news,
+    level,
+    refused,
+    before: first?.name,
+  }
 }
 
 /** A refresher is a rung that was asked for as one; whatever else is chosen is work. */

@@ -1,7 +1,9 @@
 import { describe, expect, it } from 'vitest'
 import { houseCurriculum } from '../curriculum/house'
 import { ownRung } from '../curriculum/lookup'
-import { between, nextOffer, offersFor, type Tried } from './stuck'
+import { startsOf, type Starts } from './starts'
+import { setsFrom } from '../tests/facts'
+import { between, nextOffer, offersFor, startOffered, type Tried } from './stuck'
 
 const tried = (what: string, went: Tried['went'], at = 1, rungId = 'down.lure-sit'): Tried => ({
   rungId,
@@ -24,6 +26,26 @@ describe('what to try when a rung is stuck (common practice)', () => {
         .slice(0, 3)
         .map((o) => o.id),
     ).toEqual(['pay', 'surroundings', 'split'])
+  })
+
+  it('another start, of those it was taught from before, with how each went; none where the rung says its own', () => {
+    const starts = (id: string, noted: Starts = {}) =>
+      offersFor(houseCurriculum, id, [], noted).filter((o) => o.id.startsWith('start-'))
+    expect(starts('down.no-lure').map((o) => [o.id, o.name])).toEqual([
+      ['start-sit', 'Begin it from a sit'],
+      ['start-stand', 'Begin it from a stand'],
+    ])
+    expect([...starts('down.lure-sit'), ...starts('sit.rear'), ...starts('sit-stay.5s')]).toEqual([])
+    const sets = setsFrom([
+      { rung: 'down.no-lure', reps: 'C M M H' },
+      { rung: 'down.no-lure', reps: 'C C M' },
+      { rung: 'down.word-lure', reps: 'M M' },
+    ]).map((s, i) => ({ ...s, startPosition: (['sit', 'stand', 'sit'] as const)[i] ?? null }))
+    const noted = startsOf(rung('down.no-lure'), sets)
+    expect(noted).toEqual({ sit: { clean: 1, reps: 4 }, stand: { clean: 2, reps: 3 } })
+    expect(starts('down.no-lure', noted)[0]?.words).toContain('1 of 4 clean from a sit, 2 of 3 clean from a stand')
+    expect(startOffered('start-stand')).toBe('stand')
+    expect([startOffered('pay'), startOffered(undefined)]).toEqual([undefined, undefined])
   })
 
   it('the down has five other roads, the recall four', () => {

@@ -1,5 +1,7 @@
 import { findRung } from '../curriculum/lookup'
-import type { Curriculum, Rung } from '../curriculum/types'
+import type { Curriculum, Run, Rung } from '../curriculum/types'
+import type { Starts } from './starts'
+import { startPositions, type StartPosition } from '../facts/words'
 
 export interface Tried {
   readonly rungId: string
@@ -22,7 +24,12 @@ export interface Offer {
  * What to try when a rung is stuck, in the order to try it: pay, surroundings, a rung between, then other roads. Common
  * practice.
  */
-export function offersFor(curriculum: Curriculum, rungId: string, tried: readonly Tried[]): readonly Offer[] {
+export function offersFor(
+  curriculum: Curriculum,
+  rungId: string,
+  tried: readonly Tried[],
+  starts: Starts = {},
+): readonly Offer[] {
   const found = findRung(curriculum, rungId)
   if (!found) return []
   const below = found.run.rungs[found.index - 1]
@@ -37,6 +44,11 @@ export function offersFor(curriculum: Curriculum, rungId: string, tried: readonl
       name: 'Other floor, place or time of day',
       words: 'Softer or drier floor, a duller place; after a walk a dog lies down more readily.',
     },
+    ...otherStarts(found.run, found.index).map((from) => ({
+      id: `start-${from}`,
+      name: `Begin it from a ${from}`,
+      words: sayStarts(starts),
+    })),
     { id: 'split', name: 'Split the rung in two', words: between(below, found.rung) },
     ...found.command.roads.map((r) => ({
       id: `road-${r.id}`,
@@ -52,6 +64,25 @@ export function offersFor(curriculum: Curriculum, rungId: string, tried: readonl
     tried: tried.filter((t) => t.rungId === found.rung.id && t.what === p.id).sort((a, b) => b.at - a.at),
   }))
 }
+
+/**
+ * Other starts of a position: those it was taught from on rungs before; none where the rung says its own.
+ */
+function otherStarts(run: Run, index: number): readonly StartPosition[] {
+  const rung = run.rungs[index]
+  if (rung?.kind !== 'position' || rung.criterion.start !== undefined) return []
+  const taught = run.rungs.slice(0, index).map((g) => g.criterion.start)
+  return startPositions.filter((p) => taught.includes(p))
+}
+
+function sayStarts(starts: Starts): string {
+  const told = Object.entries(starts).map(([start, c]) => `${c.clean} of ${c.reps} clean from a ${start}`)
+  return `Another beginning, another way for its legs.${told.length > 0 ? ` So far: ${told.join(', ')}.` : ''}`
+}
+
+/** The start that an offer of this id asks for; undefined of the others. */
+export const startOffered = (id: string | undefined): StartPosition | undefined =>
+  startPositions.find((p) => id === `start-${p}`)
 
 /** Counts of a set, as far as they say how something tried went. */
 interface Counted {

@@ -1,3 +1,4 @@
+import type { StartPosition } from './words'
 import type { PlaceKind, PromptLevel } from '../curriculum/types'
 
 export const outcomes = ['clean', 'helped', 'late', 'miss'] as const
@@ -51,6 +52,9 @@ export interface SetFact extends SetContext {
   readonly temperatureC?: number | null
   readonly minutesIn?: number | null
   readonly exerciseMinutesAgo?: number | null
+  /** What it wore and what it was begun from, where somebody said. */
+  readonly collar?: string | null
+  readonly startPosition?: StartPosition | null
   readonly reps: readonly RepFact[]
 }
 

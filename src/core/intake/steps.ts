@@ -370,7 +370,10 @@ export function stepsFor(context: StepContext): readonly StepSpec[] {
           name: 'finish',
           label: 'How a recall ends',
           start: '',
-          choices: [{ id: '', name: 'as the house does it' }, ...finishes.map((f) => ({ id: f, name: finishNames[f] }))],
+          choices: [
+            { id: '', name: 'as the house does it' },
+            ...finishes.map((f) => ({ id: f, name: finishNames[f] })),
+          ],
         },
         { kind: 'text', name: 'languages', label: 'Languages at home' },
         ...context.commands.flatMap((c, i): FieldSpec[] => [

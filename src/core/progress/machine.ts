@@ -7,6 +7,7 @@ import { dropAfter, lowWindow, putBack, type Drop } from './drop'
 import { cleanWanted, failedRefresher } from './refresher'
 import { countResult, noteMet } from './tally'
 import { is } from '../curriculum/roles'
+import { beginAnew } from './anew'
 import { noKit } from '../curriculum/types'
 import { compareFacts, type FactOrder, type RepFact, type SetContext, type SetFact } from '../facts/fact'
 import { shutBecause, type Holds } from './gates'
@@ -145,7 +146,7 @@ export class Fold {
     }
     this.regime = regime
     this.state.under = Math.max(0, regime.from)
-    for (const rungId of regime.anew ?? []) this.beginAnew(rungId)
+    for (const rungId of regime.anew ?? []) this.startAnew(rungId)
     for (const rungId of regime.starts ?? []) this.start(rungId)
   }
 
@@ -159,30 +160,12 @@ export class Fold {
     this.heldTick++
   }
 
-  /** What was met at this rung counts no more; one behind it waits until it is passed again. */
-  private beginAnew(rungId: string): void {
+  /** Begins a rung anew where it was ever worked. */
+  private startAnew(rungId: string): void {
     const found = ownRung(this.regime.curriculum, rungId)
     const runState = found && this.state.runs[found.runKey]
     if (!found || !runState) return
-    const tally = runState.tallies[rungId]
-    if (tally)
-      runState.tallies[rungId] = {
-        ...emptyTally(),
-        reps: tally.reps,
-        clean: tally.clean,
-        helped: tally.helped,
-        late: tally.late,
-        miss: tally.miss,
-      }
-    if (runState.window.rung === rungId || runState.position > found.index) restartWindow(runState.window, '')
-    runState.position = Math.min(runState.position, found.index)
-    if (runState.stuck?.rung === rungId) runState.stuck = undefined
-    const before = found.run.rungs[found.index - 1]?.id
-    for (const [key, climb] of Object.entries(runState.climbs))
-      if (climb.reached === rungId || climb.back === rungId) {
-        if (before === undefined) delete runState.climbs[key]
-        else runState.climbs[key] = { reached: before }
-      }
+    beginAnew(found.run, runState, found.index)
     this.climbs.clear()
     this.heldTick++
   }

@@ -87,7 +87,7 @@ describe('a state carried from one ladder to another', () => {
     expect(after(['sit.rear'], 'sit.word').state?.tallies['sit.rear']).toMatchObject({ reps: 10, clean: 10 })
   })
 
-  it('another finish of a recall is said from its moment on, and its rungs begin anew; the same one changes nothing', () => {
+  it('another finish of a recall is said from its moment on, and its rungs begin anew; the same one, nothing', () => {
     const at = monday + 5 * msPerDay
     const withFinish = (
       finishes: Parameters<typeof regimesOf>[0]['finishes'],

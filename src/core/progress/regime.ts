@@ -53,7 +53,8 @@ export interface RegimeSource {
 
 /**
  * What held for this dog when: a new regime with each version moved to, each judging setting changed, each baseline and
- * the day on which a dog stops being young, and with each other finish of a recall: the rungs that teach it begin anew. What was recorded before keeps the rules it was made under.
+ * the day on which a dog stops being young, and with each other finish of a recall, whose rungs begin anew. What was
+ * recorded before keeps the rules it was made under.
  */
 export function regimesOf(source: RegimeSource): Regimes {
   const grownAt =

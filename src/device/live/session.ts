@@ -1,4 +1,5 @@
 import type { BlockItem } from '@/core/block/compose'
+import { ownRung } from '@/core/curriculum/lookup'
 import type { Rung } from '@/core/curriculum/types'
 import type { Outcome } from '@/core/facts/fact'
 import type { FactOf } from '@/core/facts/wire'
@@ -77,14 +78,15 @@ export type LiveOutbox = Pick<Outbox, 'add' | 'facts' | 'isSent' | 'deviceId'>
 
 /**
  * The help of a helped rep of which nobody has said more: a full signal; where the dog walks or comes what was said
- * last in this block, and nothing before anything was.
+ * last of it, in this block or before, and nothing before anything was.
  */
-function usualHelp(live: Live, rung: Rung | undefined): FactOf<'rep'>['prompt'] {
+function usualHelp(ground: BlockGround, live: Live, rung: Rung | undefined): FactOf<'rep'>['prompt'] {
   if (rung?.kind !== 'recall' && rung?.kind !== 'heel') return 'full-signal'
   const said = setsOf(live)
+    .filter((s) => ownRung(ground.curriculum, s.context.rungId)?.command.id === rung.command)
     .flatMap((s) => s.reps)
     .findLast((r) => r.fact.outcome === 'helped' && r.done?.prompt)
-  return said?.done?.prompt ?? null
+  return said?.done?.prompt ?? ground.lastHelp[rung.command] ?? null
 }
 
 /** Minutes since a moment, at most a day. */
@@ -141,7 +143,7 @@ export class LiveSession {
         kind: 'block-opened',
         residencyId: ground.resident.residencyId,
         plan: plan.map((p) => ({ role: p.role, command: p.command, rungId: p.rungId })),
-        outBefore: setup.outBefore ?? null,
+        outBefore: setup.outBefore ?? false,
         recordedBy: ground.me,
       }).id,
       items: plan,
@@ -193,7 +195,7 @@ export class LiveSession {
       kind: 'rep',
       setId: set.context.id,
       outcome,
-      prompt: extras.prompt ?? (outcome === 'helped' ? usualHelp(live, rungNow?.rung) : null),
+      prompt: extras.prompt ?? (outcome === 'helped' ? usualHelp(this.ground, live, rungNow?.rung) : null),
       latencySeconds: extras.latencySeconds ?? null,
       heldSeconds: extras.heldSeconds ?? null,
       brokeSeconds: extras.brokeSeconds ?? null,

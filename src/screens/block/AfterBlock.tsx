@@ -29,6 +29,7 @@ export function AfterBlock({ view, block, onBack }: { view: BlockView; block: Bl
   }, [])
   const [chips, setChips] = useState<ReadonlySet<Key>>(new Set())
   const [text, setText] = useState('')
+  const [out, setOut] = useState(false)
   const [endedAt, setEndedAt] = useState<number | undefined>()
   const { curriculum } = view
   const { done, before, judged, standingOf } = block
@@ -58,7 +59,7 @@ export function AfterBlock({ view, block, onBack }: { view: BlockView; block: Bl
       .join('; ')
       .replace(/\p{Cc}+/gu, ' ')
     setEndedAt(Date.now())
-    block.close(note, Math.min(60, Math.round(seconds / 60)))
+    block.close(note, Math.min(60, Math.round(seconds / 60)), out)
   }
   return (
     <Page aria-label="After the block">
@@ -106,6 +107,9 @@ export function AfterBlock({ view, block, onBack }: { view: BlockView; block: Bl
             <FieldLabel as={Label}>For next time, typed or dictated</FieldLabel>
             <TextArea rows={2} maxLength={300} />
           </NoteBox>
+          <Chip isSelected={out} onChange={setOut}>
+            Out to eliminate after
+          </Chip>
           <Next onPress={end}>End the block</Next>
           <Plain onPress={onBack}>Back to work</Plain>
         </>

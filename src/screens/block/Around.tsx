@@ -6,8 +6,8 @@ import { heatFor, usualHumidity } from '@/core/dog/heat'
 import { celsiusFrom, degreesIn } from '@/core/measures'
 import { againstPair } from '@/core/block/partner'
 import { levelWords } from '@/core/views/grid'
-import { kits } from '@/core/curriculum/types'
-import { distanceBands } from '@/core/facts/words'
+import { kits, noKit } from '@/core/curriculum/types'
+import { distanceBands, startPositions } from '@/core/facts/words'
 import { NeedsPerson } from '@/ui/NeedsPerson'
 import type { BlockView } from '@/work/page/block'
 import { Chip, Chips } from '@/ui/chips'
@@ -54,7 +54,7 @@ export function Around({
           ? '0, quiet'
           : `${full.level}, ${full.band ? measures.words(bandWords[full.band]) : 'no distance'}`,
     },
-    { id: 'kit', name: 'Kit', now: measures.words(full.kit) },
+    { id: 'kit', name: 'Kit', now: [measures.words(full.kit), full.collar ?? ''].filter((s) => s !== '').join(', ') },
     {
       id: 'leash',
       name: 'Leash',
@@ -94,12 +94,20 @@ export function Around({
       </Tabs>
       <Open>
         {part === 'place' && (
-          <One
-            label="Place"
-            now={full.placeId}
-            all={view.places.map((p) => ({ id: p.id, name: p.name }))}
-            say={(placeId) => onChange({ placeId })}
-          />
+          <>
+            <One
+              label="Place"
+              now={full.placeId}
+              all={view.places.map((p) => ({ id: p.id, name: p.name }))}
+              say={(placeId) => onChange({ placeId })}
+            />
+            <One
+              label="Begun from"
+              now={full.startPosition ?? ''}
+              all={[{ id: '', name: 'from: not said' }, ...startPositions.map((p) => ({ id: p, name: p }))]}
+              say={(p) => onChange({ startPosition: startPositions.find((s) => s === p) })}
+            />
+          </>
         )}
         {part === 'level' && (
           <>
@@ -121,15 +129,25 @@ export function Around({
           </>
         )}
         {part === 'kit' && (
-          <One
-            label="Kit"
-            now={full.kit}
-            all={kits.map((k) => ({ id: k, name: measures.words(k) }))}
-            say={(k) => {
-              const kit = kits.find((x) => x === k)
-              if (kit) onChange({ kit })
-            }}
-          />
+          <>
+            <One
+              label="Leash"
+              now={full.kit}
+              all={kits
+                .filter((k) => !view.collars.includes(k) || k === full.kit)
+                .map((k) => ({ id: k, name: k === noKit ? 'no leash' : measures.words(k) }))}
+              say={(k) => {
+                const kit = kits.find((x) => x === k)
+                if (kit) onChange({ kit })
+              }}
+            />
+            <One
+              label="Collar"
+              now={full.collar ?? ''}
+              all={view.collars.map((c) => ({ id: c, name: c }))}
+              say={(collar) => onChange({ collar, fitted: undefined })}
+            />
+          </>
         )}
         {part === 'leash' && !choosingDog && (
           <>

@@ -5,6 +5,7 @@ import { Button as AriaButton } from 'react-aria-components'
 import styled from 'styled-components'
 import type { BlockItem } from '@/core/block/compose'
 import { purposeOf, type Picked } from '@/core/coach/picked'
+import { asksForFit, fitWords } from '@/core/dog/collar'
 import { kitTurn } from '@/core/evidence/kit'
 import { findCommand, findRung } from '@/core/curriculum/lookup'
 import { kitFor } from '@/core/method/instruct'
@@ -13,6 +14,7 @@ import type { Prefs } from '@/device/prefs'
 import type * as Memory from '@/device/memory'
 import { lineOf } from '@/core/views/line'
 import { Line } from '@/ui/Line'
+import { Chip } from '@/ui/chips'
 import { Choose } from '@/ui/Choose'
 import { NeedsPerson } from '@/ui/NeedsPerson'
 import { Why } from '@/ui/Why'
@@ -92,8 +94,11 @@ export function Prep({ view, block, was, onBegin, onEnd, prefs, recall }: Props)
       : wanted
   const found = full && findRung(view.curriculum, full.rungId)
   const takeEasier = (id: string) => setChange({ ...change, rungId: id })
+  const asksFit = full !== undefined && asksForFit(full.collar) && !fittedInBlock(block.done)
   const begin = () => {
     if (!full) return
+    // The first tap says that it was looked at, and how it lies; the next one begins.
+    if (asksFit && full.fitted !== true) return setChange({ ...change, fitted: true })
     rememberAround(full, remembered)
     onBegin(full, plan, index)
   }
@@ -207,7 +212,26 @@ export function Prep({ view, block, was, onBegin, onEnd, prefs, recall }: Props)
             />
           </>
         )}
-        <Go onPress={begin}>{block.block ? 'Begin set' : view.command === undefined ? 'Begin block' : 'Begin set'}</Go>
+        {asksFit && (
+          <NeedsPerson>
+            Slip lead: {fitWords(view.resident.side).charAt(0).toLowerCase() + fitWords(view.resident.side).slice(1)}.
+            Released at once, never jerked.
+          </NeedsPerson>
+        )}
+        <Beginning data-alone={block.block !== undefined}>
+          {!block.block && (
+            <Chip isSelected={change.outBefore === true} onChange={(out) => setChange({ ...change, outBefore: out })}>
+              Been out to eliminate
+            </Chip>
+          )}
+          <Go onPress={begin}>
+            {asksFit && full.fitted !== true
+              ? 'It fits so'
+              : block.block || view.command !== undefined
+                ? 'Begin set'
+                : 'Begin block'}
+          </Go>
+        </Beginning>
         {onEnd && <Quiet onPress={onEnd}>Quiet praise, and end the block</Quiet>}
       </Foot>
     </>
@@ -262,6 +286,10 @@ function Against({
     </>
   )
 }
+
+/** The fit is asked for once a block. */
+const fittedInBlock = (sets: Block['done']): boolean =>
+  sets.some((s) => s.opened?.fitted === true && asksForFit(s.opened.collar ?? undefined))
 
 /** The block as composed, or the one thing that was asked for. */
 function firstPlan(view: BlockView): readonly BlockItem[] {
@@ -364,6 +392,14 @@ const Foot = styled.section`
   display: grid;
   grid-template-columns: minmax(0, 1fr);
   gap: var(--s-3);
+`
+const Beginning = styled.div`
+  display: grid;
+  grid-template-columns: 6.2rem minmax(0, 1fr);
+  gap: var(--s-3);
+  &[data-alone='true'] {
+    grid-template-columns: minmax(0, 1fr);
+  }
 `
 const Bar = styled(AriaButton)`
   min-height: var(--touch-wide);

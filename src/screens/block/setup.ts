@@ -5,6 +5,7 @@ import { findRung } from '@/core/curriculum/lookup'
 import type { Rung } from '@/core/curriculum/types'
 import { kits } from '@/core/curriculum/types'
 import type { DogState } from '@/core/progress/state'
+import { startPositions } from '@/core/facts/words'
 import { remember, type Remembered } from '@/device/remembered'
 import type { BlockView } from '@/work/page/block'
 import type { Setup } from '@/device/live/session'
@@ -62,9 +63,18 @@ export function setupFor(
     exercisedAt: was?.exercisedAt,
     // What was chosen to be tried goes with the choice of where.
     road: was?.rungId === item.rungId ? was.road : undefined,
+    startPosition:
+      was?.rungId === item.rungId && was.startPosition
+        ? was.startPosition
+        : startPositions.find((p) => p === rung?.criterion.start),
+    collar: was?.collar ?? view.collarsWorn[0],
     feedId: was?.rungId === item.rungId ? was.feedId : (best?.id ?? null),
   }
 }
+
+/** One it was never worked on, where it is known what it was. */
+const isNewCollar = (view: BlockView, collar: string | undefined): boolean =>
+  collar !== undefined && view.collarsWorn.length > 0 && !view.collarsWorn.includes(collar)
 
 const newsWords: Readonly<Record<Picked['news'][number], string>> = {
   level: 'the level',
@@ -88,6 +98,7 @@ export const pickedHere = (view: BlockView, state: DogState, base: Setup, wanted
       helper: wanted.helper,
       secondDog: wanted.secondDog !== null,
       near: wanted.band === 'under-5',
+      newCollar: isNewCollar(view, wanted.collar),
     },
     {
       rung: wanted.rungId !== base.rungId,

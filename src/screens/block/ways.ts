@@ -1,4 +1,4 @@
-import { nextOffer, offersFor } from '@/core/coach/stuck'
+import { nextOffer, offersFor, startOffered } from '@/core/coach/stuck'
 import { goesOnAt, wayOn } from '@/core/block/onward'
 import { findRung } from '@/core/curriculum/lookup'
 import { kitTurn } from '@/core/evidence/kit'
@@ -128,7 +128,7 @@ export function waysOn(
     const at = findRung(view.curriculum, standing?.stuck?.rungId ?? '')
     const place = view.places.find((p) => p.id === active?.context.placeId)
     if (!at || !active || !here || !place) return undefined
-    const offers = offersFor(view.curriculum, at.rung.id, view.tried)
+    const offers = offersFor(view.curriculum, at.rung.id, view.tried, view.starts[at.rung.id])
     const first = nextOffer(offers)
     return {
       name: at.rung.name,
@@ -152,6 +152,8 @@ export function waysOn(
             personId: context.leashHolder,
             kit: was?.kit ?? setup.kit,
             road: o.id,
+            startPosition: startOffered(o.id) ?? setup.startPosition,
+            collar: was?.collar ?? setup.collar,
           }
           // Somewhere else is somebody’s choice, and so is what may not be worked here.
           const no = refusedHere(view, block.judged.state, at, full, was)

@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { placeKinds, promptLevels } from '@/core/curriculum/types'
 import type { NotedRep } from '@/core/evidence/calls'
 import { compareFacts, outcomes, type RepFact, type SetFact } from '@/core/facts/fact'
-import { attentions } from '@/core/facts/words'
+import { attentions, startPositions } from '@/core/facts/words'
 import type { Db } from '../database'
 import { standingReps } from './standingReps'
 
@@ -54,6 +54,8 @@ const setRow = z.object({
   temperature_c: z.number().nullable(),
   minutes_in: z.number().nullable(),
   exercise_minutes_ago: z.number().nullable(),
+  collar: z.string().nullable(),
+  start_position: z.enum(startPositions).nullable(),
   unsure: z.number(),
 })
 const repRow = z.object({
@@ -88,7 +90,7 @@ export function readSets(db: Db, residencyId: string, setIds?: readonly string[]
   const sets = db
     .prepare(
       `SELECT s.id, s.rung_id, s.purpose, s.day, s.place_id, p.kind, s.leash_holder, s.level, s.kit, s.block_id,
-          s.temperature_c, s.minutes_in, s.exercise_minutes_ago, s.unsure
+          s.temperature_c, s.minutes_in, s.exercise_minutes_ago, s.collar, s.start_position, s.unsure
        FROM training_set s JOIN place p ON p.id = s.place_id
        WHERE ${where} AND NOT EXISTS (SELECT 1 FROM voided v WHERE v.target_id = s.id)
        ORDER BY s.at, s.device, s.seq`,
@@ -127,6 +129,8 @@ export function readSets(db: Db, residencyId: string, setIds?: readonly string[]
       temperatureC: row.temperature_c,
       minutesIn: row.minutes_in,
       exerciseMinutesAgo: row.exercise_minutes_ago,
+      ...(row.collar === null ? {} : { collar: row.collar }),
+      ...(row.start_position === null ? {} : { startPosition: row.start_position }),
       ...(row.unsure === 1 ? { unsure: true } : {}),
       reps: (bySet.get(row.id) ?? []).sort(compareFacts),
     }

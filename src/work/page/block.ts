@@ -2,14 +2,17 @@ import { z } from 'zod'
 import { composeBlock, type BlockPlan } from '@/core/block/compose'
 import { contextKey, type Seen } from '@/core/block/falling'
 import type { Tried } from '@/core/coach/stuck'
+import { startsOf, type Starts } from '@/core/coach/starts'
 import { newestMinute, type SettleMinute } from '@/core/method/settle'
 import type { Pace } from '@/core/promise/quota'
 import type { Partner } from '@/core/block/partner'
 import { unpaidRun } from '@/core/block/chance'
 import { restUntil } from '@/core/block/rest'
+import { collarsFor } from '@/core/dog/collar'
 import { keepsComing, repeated } from '@/core/dog/signs'
 import { ownRung } from '@/core/curriculum/lookup'
-import { type Curriculum, kits } from '@/core/curriculum/types'
+import { type Curriculum, kits, type PromptLevel } from '@/core/curriculum/types'
+import { movingHelp } from '@/core/curriculum/words'
 import { addDays, dayIn } from '@/core/days'
 import { isYoung } from '@/core/coach/allowed'
 import { waysOf, type HouseWays } from '@/core/measures'
@@ -27,6 +30,7 @@ import type { DogState } from '@/core/progress/state'
 import type { FactOf } from '@/core/facts/wire'
 import { blocksOfDay, readCloses, readSigns } from '@/store/facts/blocks'
 import type { Db } from '@/store/database'
+import { collarsWorn } from '@/store/facts/gear'
 import { settleMinutes } from '@/store/facts/paced'
 import { triedOf } from '../scene/tried'
 import { pacesOf } from '../scene/paces'
@@ -111,6 +115,9 @@ export interface BlockView {
   /** When it may be worked again after its last block; undefined when it may. */
   readonly restsUntil: number | undefined
   readonly blocksToday: number
+  /** Collars to choose from, and those it was worked on, the newest first. */
+  readonly collars: readonly string[]
+  readonly collarsWorn: readonly string[]
   /** Signs of being over threshold keep coming. */
   readonly signsKeepComing: boolean
   /** What is wrong with its promises: none was made, or its ladder does not have what was; empty otherwise. */
@@ -135,6 +142,10 @@ export interface BlockView {
   readonly paces: Readonly<Record<string, Pace>>
   /** What was tried where it was stuck. */
   readonly tried: readonly Tried[]
+  /** The help that was said last of each command that walks or comes. */
+  readonly lastHelp: Readonly<Record<string, PromptLevel>>
+  /** How rungs went from each start that was noted, by rung. */
+  readonly starts: Readonly<Record<string, Starts>>
   /** A rung to be compared on two pieces of kit, and the kit of today's sets at it, oldest first. */
   readonly trial: (KitTrial & { readonly done: readonly string[] }) | undefined
 }
@@ -275,10 +286,17 @@ export function loadBlock(
     others: residentsOn(db, today)
       .filter((r) => r.residencyId !== residencyId)
       .map((r) => ({ ...partnerOf(db, r), toys: r.traits.toys })),
+    collars: collarsFor(
+      house.devices.map((d) => d.name),
+      resident.traits,
+    ),
+    collarsWorn: collarsWorn(db, residencyId),
     pressure: { devices: house.devices.map((d) => d.name), consents: consentsOf(db, residencyId, now) },
     settle: newestMinute(settleMinutes(db, residencyId)),
     handfulGrams: house.handfulGrams,
     paces: pacesOf(db, resident, curriculum, today),
+    lastHelp: lastHelpIn(curriculum, sets),
+    starts: startsIn(curriculum, sets),
     tried: triedOf(db, residencyId, curriculum, sets),
     unpaid: unpaidRun(paidSince(db, residencyId, now - recentMs)),
     last: { placeId: last?.placeId, personId: last?.leashHolder },
@@ -291,6 +309,29 @@ export function loadBlock(
         .map((s) => s.kit),
     },
   }
+}
+
+/** The newest help said of each command that walks or comes: the leash, the voice, the body or food. */
+function lastHelpIn(curriculum: Curriculum, sets: readonly SetFact[]): Readonly<Record<string, PromptLevel>> {
+  const found: Record<string, PromptLevel> = {}
+  for (const set of sets) {
+    const rung = ownRung(curriculum, set.rungId)?.rung
+    if (rung?.kind !== 'recall' && rung?.kind !== 'heel') continue
+    const said = set.reps.findLast((r) => r.outcome === 'helped' && movingHelp.some((h) => h === r.prompt))?.prompt
+    if (said) found[rung.command] = said
+  }
+  return found
+}
+
+/** How each rung went from the starts that were noted, where any was. */
+function startsIn(curriculum: Curriculum, sets: readonly SetFact[]): Readonly<Record<string, Starts>> {
+  const noted = new Set(sets.flatMap((s) => (s.startPosition ? [s.rungId] : [])))
+  return Object.fromEntries(
+    [...noted].flatMap((id) => {
+      const rung = ownRung(curriculum, id)?.rung
+      return rung ? [[id, startsOf(rung, sets)] as const] : []
+    }),
+  )
 }
 
 /** How its reps went at each rung in each context. */

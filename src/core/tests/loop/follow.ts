@@ -29,6 +29,7 @@ function chosenAlike({ suggestion: s, curriculum, state, traits, around }: Told)
       helper: false,
       secondDog: false,
       near: false,
+      newCollar: false,
     },
     {
       rung: true,

@@ -1,0 +1,20 @@
+import { z } from 'zod'
+import type { Db } from '../database'
+
+/** Collars this dog was worked on in this residency, the newest first. */
+export const collarsWorn = (db: Db, residencyId: string): readonly string[] =>
+  z
+    .array(z.object({ collar: z.string() }))
+    .parse(
+      db
+        .prepare(
+          `SELECT collar
+            FROM training_set s
+            WHERE residency_id = ? AND collar IS NOT NULL
+              AND NOT EXISTS (SELECT 1 FROM voided v WHERE v.target_id = s.id)
+            GROUP BY collar
+            ORDER BY max(at) DESC`,
+        )
+        .all(residencyId),
+    )
+    .map((r) => r.collar)
