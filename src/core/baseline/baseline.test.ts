@@ -1,11 +1,11 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { houseCurriculum } from '../curriculum/house'
-import { findCommand } from '../curriculum/lookup'
+import { findCommand, ownRung } from '../curriculum/lookup'
 import { foldDog } from '../progress/fold'
 import { always } from '../progress/regime'
 import { monday, msPerDay, setsFrom } from '../tests/facts'
-import { baselineRun, baselineStep, mostReps, searchOf, type BaselineRep } from './baseline'
+import { baselineRun, baselineStep, cameOff, mostReps, searchOf, type BaselineRep } from './baseline'
 
 const runOf = (command: string) => {
   const found = findCommand(houseCurriculum, command)
@@ -33,6 +33,26 @@ function play(command: string, cold: number, withFood = cold, reported?: string,
     if (reps.length > 20) throw new Error('never ends')
   }
 }
+
+describe('a rep of a baseline came off', () => {
+  const rung = (id: string) => {
+    const found = ownRung(houseCurriculum, id)
+    if (!found) throw new Error(id)
+    return found.rung
+  }
+  it.each([
+    ['sit.word', { clean: true }, true],
+    ['sit.word', { clean: true, latencySeconds: 3 }, true],
+    ['sit.word', { clean: true, latencySeconds: 3.1 }, false],
+    ['sit.word', { clean: true, leashHelp: true }, false],
+    ['sit.word', { clean: false, latencySeconds: 0.5 }, false],
+    // A recall starts within a second (house).
+    ['recall.line-5', { clean: true, latencySeconds: 1.4 }, false],
+    ['recall.line-5', { clean: true, latencySeconds: 0.9 }, true],
+  ] as const)('%s, %o: %s', (id, rep, came) => {
+    expect(cameOff(rung(id), rep)).toBe(came)
+  })
+})
 
 describe('a baseline', () => {
   it('goes up by two after two clean of two, down by two after a miss, and proposes one below the highest', () => {

@@ -14,12 +14,15 @@ export interface BaselineRep {
 /** House: a response is on time within so many seconds where the rung says none. */
 const usualLatency = 3
 
+/** Seconds from cue to response within which an answer is on time. */
+export const onTimeWithin = (rung: Rung): number => rung.criterion.latencySeconds ?? usualLatency
+
 /**
  * Whether a rep of a baseline came off: on the first cue, without the leash, and within the rung’s seconds where they
  * were taken.
  */
 export const cameOff = (rung: Rung, rep: Pick<BaselineRep, 'clean' | 'latencySeconds' | 'leashHelp'>): boolean =>
-  rep.clean && rep.leashHelp !== true && (rep.latencySeconds ?? 0) <= (rung.criterion.latencySeconds ?? usualLatency)
+  rep.clean && rep.leashHelp !== true && (rep.latencySeconds ?? 0) <= onTimeWithin(rung)
 
 /** House: reps a command at most, reps at one rung, and rungs up or down between them. */
 export const mostReps = 8

@@ -10,6 +10,8 @@ export const youngSetReps = 5
 export const breakMinutes = { least: 2, most: 4 } as const
 /** House: a longer one for a dog that has fallen off, minutes. */
 export const longBreakMinutes = { least: 3, most: 6 } as const
+/** The warm-up of a walk, back and forth over one short dull stretch, minutes. House. */
+export const backAndForth = { least: 1, most: 2 } as const
 /** Play as pay, minutes, for a dog that works for toys. Common practice. */
 export const playMinutes = { least: 1, most: 2 } as const
 /** Quiet praise at the end of a block, minutes. Common practice. */

@@ -1,9 +1,11 @@
 import { changeCommands, changeRungs } from '../curriculum/change'
-import { commandOf, rungsOf, withRole } from '../curriculum/lookup'
+import { commandOf, rungsOf } from '../curriculum/lookup'
 import { is } from '../curriculum/roles'
 import { spanOf } from '../rule/rule'
 import type { Command, Curriculum, Rung } from '../curriculum/types'
+import { forDeaf } from './deaf'
 import type { Finish } from './finish'
+import { say } from './say'
 import { longestYoungHold } from './early'
 import type { DogTraits } from './traits'
 
@@ -43,58 +45,6 @@ export function ladderFor(curriculum: Curriculum, dog: LadderDog): Curriculum {
 
 /** A key under which ladders alike are alike. */
 export const ladderKey = (dog: LadderDog): string => JSON.stringify([dog.traits, dog.side, dog.young, dog.finish])
-
-const say = (
-  rung: Rung,
-  words: Partial<Pick<Rung, 'say' | 'dontSay' | 'payWhere' | 'name'>> & { criterion?: string },
-): Rung => {
-  const { criterion, ...rest } = words
-  return {
-    ...rung,
-    ...rest,
-    ...(criterion === undefined ? {} : { criterion: { ...rung.criterion, words: criterion } }),
-  }
-}
-
-/** The rung's name with its signal for its word; never the name of another rung of the command. */
-function signalName(rung: Rung, command: Command): string {
-  const name = rung.name.replace(/\bWord\b/g, 'Signal').replace(/\bword\b/g, 'signal')
-  return command.runs.some((r) => r.rungs.some((g) => g.id !== rung.id && g.name === name))
-    ? `${name} for coming`
-    : name
-}
-
-/** The hand is the cue: the rungs that lead from hand to word fall away, and nothing off leash before it checks in. */
-function forDeaf(curriculum: Curriculum): Curriculum {
-  const looksBack = withRole(curriculum, 'looks-back')[0]
-  const signals = changeRungs(curriculum, (rung, command): Rung | undefined => {
-    if (rung.kind === 'position' && (rung.stage === 'word-before-signal' || rung.stage === 'smaller-signal'))
-      return undefined
-    if (is(rung, 'hold-word')) return undefined
-    const gated =
-      looksBack !== undefined && rung.gate !== undefined && rung.command !== looksBack.command
-        ? { ...rung, needs: [...rung.needs, looksBack.id] }
-        : rung
-    if (is(rung, 'sound'))
-      return say(gated, {
-        say: 'Its own attention signal: vibration, a stamp or a light.',
-        dontSay: 'Never wake or touch it from behind.',
-      })
-    if (rung.cue !== 'word') return gated
-    return say(
-      { ...gated, cue: 'signal' },
-      {
-        say:
-          `The hand, once: ` +
-          `${command.signal === 'none' || command.signal === '' ? 'its own signal' : command.signal}`,
-        dontSay: 'Not twice, and only when it looks.',
-        name: signalName(rung, command),
-        criterion: rung.criterion.words.replace(/\bword\b/g, 'signal'),
-      },
-    )
-  })
-  return changeCommands(signals, (c) => ({ ...c, caution: `Deaf: get its eyes first. ${c.caution}` }))
-}
 
 /** Voice and touch: nothing that has to be seen. */
 function forBlind(curriculum: Curriculum): Curriculum {

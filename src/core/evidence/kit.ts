@@ -125,3 +125,7 @@ export function kitComparisons(sets: readonly SetFact[]): readonly KitComparison
     .sort((a, b) => b.at - a.at)
     .map(({ found }) => found)
 }
+
+/** The same sets as worked on their collars, where somebody said which. */
+export const byCollar = (sets: readonly SetFact[]): readonly SetFact[] =>
+  sets.flatMap((s) => (s.collar ? [{ ...s, kit: s.collar }] : []))

@@ -1,4 +1,5 @@
 import { is } from '../curriculum/roles'
+import { deafMark, deafRelease } from '../dog/deaf'
 import type { DogTraits } from '../dog/traits'
 import { noKit, type Command, type Kit, type Rung } from '../curriculum/types'
 import { holdPaid, holdSeconds } from './hold'
@@ -50,8 +51,10 @@ interface Instruction {
 const isRecall = (s: Situation): boolean => s.rung.kind === 'recall'
 const isStay = (s: Situation): boolean => s.rung.kind === 'timed'
 const isHeel = (s: Situation): boolean => s.rung.kind === 'heel' || is(s.rung, 'walking')
-const tossed = (s: Situation): string => `“${s.dog.release}” and a treat tossed away.`
-const dull = (s: Situation): string => `“${s.dog.release}”, dull, no treat: staying is what pays.`
+const releaseOf = (dog: DogWords): string => (dog.traits.deaf ? deafRelease : `“${dog.release}”`)
+const sentence = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1)
+const tossed = (s: Situation): string => sentence(`${releaseOf(s.dog)} and a treat tossed away.`)
+const dull = (s: Situation): string => sentence(`${releaseOf(s.dog)}, dull, no treat: staying is what pays.`)
 
 /** The instructing rows that become a line of their own. The others change a field of the prompt itself. */
 const instructions: readonly Instruction[] = [
@@ -123,7 +126,12 @@ const instructions: readonly Instruction[] = [
   {
     row: 'no-word',
     applies: () => true,
-    words: { silence: 'A miss: silence, reset, make it easier.', calm: 'A miss: one calm no-reward word, then reset.' },
+    words: {
+      silence: (s) =>
+        s.dog.traits.deaf ? 'A miss: nothing, reset, make it easier.' : 'A miss: silence, reset, make it easier.',
+      calm: (s) =>
+        s.dog.traits.deaf ? 'A miss: the hand drops, then reset.' : 'A miss: one calm no-reward word, then reset.',
+    },
   },
   {
     row: 'emergency',
@@ -149,16 +157,12 @@ export function promptOf(rung: Rung, command: Command, method: Method, dog: DogW
   const situation: Situation = { rung, command, dog, held, leashStage: firstLineRung >= 0 && own >= firstLineRung }
   const cue = chosen(method, 'cue-words') === 'house' ? command.defaultCue : (dog.cue ?? command.defaultCue)
   const side = chosen(method, 'side') === 'left' ? 'left' : chosen(method, 'side') === 'right' ? 'right' : dog.side
-  const mark = dog.traits.deaf
-    ? 'a flash of the hand'
-    : chosen(method, 'marker') === 'clicker'
-      ? 'click'
-      : `“${dog.marker}”`
+  const mark = dog.traits.deaf ? deafMark : chosen(method, 'marker') === 'clicker' ? 'click' : `“${dog.marker}”`
   const fill = (text: string): string =>
     text
       .replaceAll('{cue}', `“${cue}”`)
       .replaceAll('{name}', dog.name)
-      .replaceAll('{release}', `“${dog.release}”`)
+      .replaceAll('{release}', releaseOf(dog))
       .replaceAll('{marker}', mark)
   return {
     cue,

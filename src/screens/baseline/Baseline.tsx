@@ -64,43 +64,23 @@ export function Baseline({ view, actions }: { view: BaselineView; actions: Basel
           {now.reported && now.reps.length === 0 && (
             <p>Said to be able to: {now.reported}. Not trusted until it is seen.</p>
           )}
-          <Answers>
-            <Button
-              data-strong
-              isDisabled={pending}
-              onPress={() =>
-                send(() =>
-                  actions.rep({
-                    residencyId: resident.residencyId,
-                    id: v7(),
-                    command: now.id,
-                    rungId: now.rung.id,
-                    foodInSight: now.step.kind === 'try' && now.step.foodInSight,
-                    clean: true,
-                  }),
-                )
-              }
-            >
-              Clean
-            </Button>
-            <Button
-              isDisabled={pending}
-              onPress={() =>
-                send(() =>
-                  actions.rep({
-                    residencyId: resident.residencyId,
-                    id: v7(),
-                    command: now.id,
-                    rungId: now.rung.id,
-                    foodInSight: now.step.kind === 'try' && now.step.foodInSight,
-                    clean: false,
-                  }),
-                )
-              }
-            >
-              Not clean
-            </Button>
-          </Answers>
+          <Answer
+            key={`${now.id} ${now.reps.length}`}
+            pending={pending}
+            limit={now.rung.seconds}
+            say={(answer) =>
+              send(() =>
+                actions.rep({
+                  residencyId: resident.residencyId,
+                  id: v7(),
+                  command: now.id,
+                  rungId: now.rung.id,
+                  foodInSight,
+                  ...answer,
+                }),
+              )
+            }
+          />
           <p className="so-far">
             {now.reps.length === 0
               ? 'First cue, no help.'
@@ -108,7 +88,7 @@ export function Baseline({ view, actions }: { view: BaselineView; actions: Basel
                   <span key={r.id}>
                     {i > 0 && ', '}
                     {r.rungName}
-                    {r.foodInSight ? ' (food in sight)' : ''} {r.clean ? '✓' : '✗'}
+                    {r.foodInSight ? ' (food in sight)' : ''} {sayRep(r)}
                   </span>
                 ))}
             {now.reps.length > 0 && (
@@ -169,6 +149,62 @@ export function Baseline({ view, actions }: { view: BaselineView; actions: Basel
   )
 }
 
+type Rep = BaselineCommand['reps'][number]
+
+/** A rep in a word: came off or not, in how many seconds, by the leash. */
+const sayRep = (r: Rep): string =>
+  [
+    r.clean ? '✓' : '✗',
+    ...(r.latencySeconds === null ? [] : [`${r.latencySeconds} s`]),
+    ...(r.leashHelp ? ['leash'] : []),
+  ].join(' ')
+
+/** What its seconds and the leash say of a command. */
+function sayHow(reps: readonly Rep[]): string {
+  const seconds = reps.flatMap((r) => r.latencySeconds ?? []).sort((a, b) => a - b)
+  const middle = seconds[Math.floor((seconds.length - 1) / 2)]
+  const helped = reps.filter((r) => r.leashHelp).length
+  return [
+    ...(middle === undefined ? [] : [`Answers in about ${middle} s.`]),
+    ...(helped === 0 ? [] : [`The leash helped in ${helped} of ${reps.length}.`]),
+  ].join(' ')
+}
+
+interface Answered {
+  readonly clean: boolean
+  readonly latencySeconds: number | null
+  readonly leashHelp: boolean
+}
+
+/** The cue is given by a tap, where somebody has one free; the answer takes its seconds. */
+function Answer({ pending, limit, say }: { pending: boolean; limit: number; say: (answer: Answered) => void }) {
+  const [cued, setCued] = useState<number | undefined>()
+  const answer = (clean: boolean, leashHelp = false) =>
+    say({ clean, leashHelp, latencySeconds: cued === undefined ? null : sinceTenths(cued) })
+  return (
+    <>
+      <Answers>
+        <Button isDisabled={pending} onPress={() => setCued(performance.now())}>
+          {cued === undefined ? 'I gave the cue' : 'Cue given: its seconds run'}
+        </Button>
+        <Button data-strong isDisabled={pending} onPress={() => answer(true)}>
+          Clean
+        </Button>
+        <Button isDisabled={pending} onPress={() => answer(false, true)}>
+          Leash helped
+        </Button>
+        <Button isDisabled={pending} onPress={() => answer(false)}>
+          Not clean
+        </Button>
+      </Answers>
+      <p>Later than {limit} s is not clean; without the first tap nobody counts them.</p>
+    </>
+  )
+}
+
+/** Seconds since a monotonic moment, at most a minute, in tenths. */
+const sinceTenths = (at: number): number => Math.min(60, Math.round((performance.now() - at) / 100) / 10)
+
 function FoundRow({
   command: c,
   residencyId,
@@ -217,11 +253,8 @@ function FoundRow({
                 : 'Food in sight did not help.'}
             </p>
           )}
-          <p>
-            {c.reps
-              .map((r) => `${r.rungName}${r.foodInSight ? ' (food in sight)' : ''} ${r.clean ? '✓' : '✗'}`)
-              .join(', ')}
-          </p>
+          {sayHow(c.reps) !== '' && <p>{sayHow(c.reps)}</p>}
+          <p>{c.reps.map((r) => `${r.rungName}${r.foodInSight ? ' (food in sight)' : ''} ${sayRep(r)}`).join(', ')}</p>
         </Why>
       )}
       {open && (

@@ -137,11 +137,12 @@ export function DogForm({
                 error={state.errors['markerWord']}
                 hint="says that was it"
               />
-              <Choices name="side" defaultValue={was('side') ?? 'left'} orientation="horizontal">
+              <Choices name="side" defaultValue={was('side') ?? 'not known yet'} orientation="horizontal">
                 <Label>Side</Label>
                 <div>
                   <Pick value="left">left</Pick>
                   <Pick value="right">right</Pick>
+                  <Pick value="not known yet">not known yet</Pick>
                 </div>
               </Choices>
             </Pair>

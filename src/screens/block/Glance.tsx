@@ -2,6 +2,8 @@
 import styled from 'styled-components'
 import { findCommand } from '@/core/curriculum/lookup'
 import type { BlockItem } from '@/core/block/compose'
+import { sayMark, sayRelease } from '@/core/dog/deaf'
+import { saySide } from '@/core/dog/side'
 import { NeedsPerson } from '@/ui/NeedsPerson'
 import { useWhen } from '@/ui/ways'
 import type { BlockView } from '@/work/page/block'
@@ -19,15 +21,15 @@ export function Glance({ view, items }: { view: BlockView; items: readonly Block
       <Words>
         <div>
           <dt>Release</dt>
-          <dd>“{resident.releaseWord}”</dd>
+          <dd>{sayRelease(resident)}</dd>
         </div>
         <div>
           <dt>Marker</dt>
-          <dd>{resident.traits.deaf ? 'hand flash' : `“${resident.markerWord}”`}</dd>
+          <dd>{sayMark(resident)}</dd>
         </div>
         <div>
           <dt>Side</dt>
-          <dd>{resident.side}</dd>
+          <dd>{saySide(resident)}</dd>
         </div>
         {commands.map((id) => (
           <div key={id}>
@@ -64,6 +66,11 @@ export function Glance({ view, items }: { view: BlockView; items: readonly Block
           ? ` It ate ${view.mealMinutesAgo} min ago: no hard work within the hour.`
           : ''}
       </Facts>
+      {!resident.sideKnown && (
+        <NeedsPerson>
+          Which side it is to walk on is not known yet: ask {resident.ownerName}. Worked on the left till then.
+        </NeedsPerson>
+      )}
       {view.lacks !== '' && view.rest === '' && (
         <NeedsPerson>
           {view.lacks === 'nothing promised'

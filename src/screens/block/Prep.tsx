@@ -140,7 +140,8 @@ export function Prep({ view, block, was, onBegin, onEnd, prefs, recall }: Props)
             <ul>
               <li>Don’t: {prompt.dontSay}</li>
               <li>
-                Pay: {prompt.payWhere}; {prompt.payWhen}; {prompt.side} side.
+                Pay: {prompt.payWhere}; {prompt.payWhen};{' '}
+                {view.resident.sideKnown ? `${prompt.side} side` : `${prompt.side} till the side is known`}.
               </li>
               {command.caution && <li>Mind: {command.caution}</li>}
               {prompt.notes.map((note) => (

@@ -2,7 +2,7 @@
 import { memo, useCallback, useEffect, useRef, useState, useSyncExternalStore, type ReactNode } from 'react'
 import { Button as AriaButton } from 'react-aria-components'
 import styled from 'styled-components'
-import { playMinutes } from '@/core/block/rest'
+import { backAndForth, playMinutes } from '@/core/block/rest'
 import type { Outcome } from '@/core/facts/fact'
 import type { Attention } from '@/core/facts/words'
 import type { Prefs } from '@/device/prefs'
@@ -44,6 +44,9 @@ const felt: Readonly<Record<Outcome, readonly number[]>> = {
 }
 
 const notCalled: CallState = { calledAt: undefined }
+/** Whether something was walked in this block already: the warm-up back and forth belongs to the first. */
+const walkedBefore = (block: Block): boolean => block.done.some((s) => s.reps.some((r) => (r.done?.turns ?? null) !== null))
+
 const notWalked = { turns: 0, stops: 0 }
 
 const monotonicNow = (): number => performance.now()
@@ -260,6 +263,9 @@ export const Working = memo(function Working({
                 )
               }
             />
+          )}
+          {rung.kind === 'heel' && reps.length === 0 && !walkedBefore(block) && (
+            <CountUp key={active.context.id} what="Back and forth over one dull stretch" of={backAndForth} sounds={prefs.payTones} />
           )}
           {rung.kind === 'heel' && (
             <Pair>

@@ -16,6 +16,7 @@ import { CompareKit } from './CompareKit'
 import { GridTable } from './GridTable'
 import { PaceLine } from '../PaceLine'
 import { Bar, dayTable, Scroll } from './dayTable'
+import { LookBacks } from './LookBacks'
 import { Walk } from './Walk'
 import { Tether } from './Tether'
 import { Stuck } from './Stuck'
@@ -156,6 +157,7 @@ export function CommandPage({ view, logTried }: { view: View; logTried: (raw: un
       )}
       {view.pace && <PaceLine name={command.name} pace={view.pace} />}
       {view.walk && <Walk walk={view.walk} />}
+      {view.lookBacks && <LookBacks days={view.lookBacks} />}
       {view.tether && <Tether tether={view.tether} />}
       {view.stuck && <Stuck view={view} stuck={view.stuck} log={logTried} />}
       <section aria-labelledby="ladder">

@@ -19,7 +19,7 @@ export function Sheets({ view }: { view: PaperView }) {
       {view.dogs.map((dog) => (
         <Dog key={dog.residencyId}>
           <h3>
-            <b>{dog.runNumber}</b> {dog.name} <small>“{dog.release}”</small>
+            <b>{dog.runNumber}</b> {dog.name} <small>{dog.release}</small>
           </h3>
           {dog.cautions && <p>{dog.cautions}</p>}
           {dog.sheet.length === 0 && <p>Nothing to work today.</p>}

@@ -36,11 +36,11 @@ export function Card({ card }: { card: CardView }) {
         <dl className="words">
           <div>
             <dt>Release</dt>
-            <dd>“{card.release}”</dd>
+            <dd>{card.release}</dd>
           </div>
           <div>
             <dt>Marker</dt>
-            <dd>“{card.marker}”</dd>
+            <dd>{card.marker}</dd>
           </div>
           <div>
             <dt>Side</dt>
@@ -160,8 +160,8 @@ export function Words({ view }: { view: WordsView }) {
               <tr key={d.residencyId}>
                 <th>{d.run}</th>
                 <th>{d.name}</th>
-                <td>“{d.release}”</td>
-                <td>“{d.marker}”</td>
+                <td>{d.release}</td>
+                <td>{d.marker}</td>
                 <td>{d.side}</td>
                 <td>
                   {d.cues

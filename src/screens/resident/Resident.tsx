@@ -2,6 +2,8 @@
 import dynamic from 'next/dynamic'
 import Link from 'next/link'
 import styled from 'styled-components'
+import { sayMark, sayRelease } from '@/core/dog/deaf'
+import { saySide } from '@/core/dog/side'
 import { traitNames, traitWords } from '@/core/dog/traits'
 import { NeedsPerson } from '@/ui/NeedsPerson'
 import { Why } from '@/ui/Why'
@@ -54,15 +56,15 @@ export function Resident({ view, now, actions }: { view: ResidentView; now: numb
         <Words>
           <div>
             <dt>Release</dt>
-            <dd>“{resident.releaseWord}”</dd>
+            <dd>{sayRelease(resident)}</dd>
           </div>
           <div>
             <dt>Marker</dt>
-            <dd>“{resident.markerWord}”</dd>
+            <dd>{sayMark(resident)}</dd>
           </div>
           <div>
             <dt>Side</dt>
-            <dd>{resident.side}</dd>
+            <dd>{saySide(resident)}</dd>
           </div>
           {sayTraits(resident).length > 0 && (
             <div>

@@ -1,4 +1,5 @@
-import { regimesFor } from '../scene/regimes'
+import { ownRung } from '@/core/curriculum/lookup'
+import { ladderOf, regimesFor } from '../scene/regimes'
 import { later } from '../tests/kennel'
 import { describe, expect, it } from 'vitest'
 import { mostReps } from '@/core/baseline/baseline'
@@ -9,7 +10,9 @@ import type { Db } from '@/store/database'
 import { readWeights } from '@/store/food'
 import { readEntry } from '@/store/intake'
 import { findResident, readCueWords, readPromises } from '@/store/residents'
-import { keepBaselineRep, takeProposed, takeStart, undoBaselineRep } from './baseline'
+import { doorCard } from '../page/printed'
+import { loadHandoffPage } from '../page/handoff'
+import { baselineRepForm, keepBaselineRep, takeProposed, takeStart, undoBaselineRep } from './baseline'
 import { loadBaseline } from '../page/baseline'
 import { addDog } from './begin'
 import { bookingDraft, keepStep, openBookings, saveDraft } from './intake'
@@ -246,6 +249,48 @@ describe('the intake', () => {
   })
 })
 
+describe('what the owner has not said yet', () => {
+  const said = (more: Record<string, unknown>) =>
+    typed({ release: 'Okay', marker: 'Yes', side: 'left', cues: [], ...more })
+
+  it('the side: asked for in the block, on the card and before the handoff, until it is known', () => {
+    const { db, who, residencyId } = stage()
+    keepStep(db, residencyId, 'words', said({ side: 'not known yet' }), who, monday)
+    expect(findResident(db, residencyId)).toMatchObject({ side: 'left', sideKnown: false })
+    expect(doorCard(db, residencyId, monday)?.side).toBe('not known yet')
+    expect(loadHandoffPage(db, residencyId, monday)?.missing).toContain('the owner: which side it walks on')
+    expect(loadIntake(db, residencyId, monday)?.steps.find((s) => s.id === 'words')?.values['side']).toEqual([
+      'not known yet',
+    ])
+    keepStep(db, residencyId, 'words', said({ side: 'right' }), who, monday)
+    expect(findResident(db, residencyId)).toMatchObject({ side: 'right', sideKnown: true })
+    expect(loadHandoffPage(db, residencyId, monday)?.missing).not.toContain('the owner: which side it walks on')
+    expect(keepStep(db, residencyId, 'words', said({ side: 'both' }), who, monday)).toMatchObject({
+      ok: false,
+      errors: { side: 'Choose a side.' },
+    })
+  })
+
+  it('how a recall ends: as the house does it, then as the owner wants it, from the moment it was said', () => {
+    const { db, who, residencyId } = stage()
+    const front = (now: number) => ownRung(ladderOf(db, residencyId, now), 'recall.front')?.rung.name
+    keepStep(db, residencyId, 'words', said({ finish: '' }), who, monday)
+    keepStep(db, residencyId, 'words', said({ finish: 'touch' }), who, monday + 1000)
+    keepStep(db, residencyId, 'words', said({ finish: 'touch' }), who, monday + 2000)
+    keepStep(db, residencyId, 'words', said({ finish: '' }), who, monday + 3000)
+    expect([0, 1500, 3500].map((ms) => front(monday + ms))).toEqual(['Straight front', 'To the palm', 'Straight front'])
+    // Said again it is nothing new.
+    expect(count(db, 'dog_finish')).toBe(2)
+    expect(keepStep(db, residencyId, 'words', said({ finish: 'backflip' }), who, monday)).toMatchObject({
+      ok: false,
+      errors: { finish: 'Choose how a recall ends.' },
+    })
+    expect(standingOf(db, residencyId, monday + 4000)).toEqual(
+      JSON.parse(JSON.stringify(derive(db, residencyId, regimesFor(db, residencyId, monday + 4000)))),
+    )
+  })
+})
+
 describe('the baseline', () => {
   const now = monday
   const run = (
@@ -290,6 +335,38 @@ describe('the baseline', () => {
     expect(standingOf(db, residencyId, later)).toEqual(
       JSON.parse(JSON.stringify(derive(db, residencyId, regimesFor(db, residencyId, later)))),
     )
+  })
+
+  it('takes seconds and the help of the leash: late or helped by it, nothing came off', () => {
+    const { db, who, residencyId } = stage()
+    const sit = () => loadBaseline(db, residencyId, now)?.commands.find((c) => c.id === 'sit')
+    const keep = (more: Record<string, unknown>) => {
+      const c = sit()
+      if (!c) throw new Error('no sit')
+      const form = {
+        id: v7(),
+        residencyId,
+        recordedBy: who,
+        command: 'sit',
+        rungId: c.rung.id,
+        foodInSight: c.step.kind === 'try' && c.step.foodInSight,
+        clean: true,
+        ...more,
+      }
+      return keepBaselineRep(db, baselineRepForm.parse(form), now)
+    }
+    const first = sit()?.rung.id
+    expect(keep({ latencySeconds: 1.2 }).ok).toBe(true)
+    expect(keep({ latencySeconds: 4.5 }).ok).toBe(true)
+    expect(sit()?.reps.map((r) => [r.clean, r.latencySeconds, r.leashHelp])).toEqual([
+      [true, 1.2, false],
+      [false, 4.5, false],
+    ])
+    // A rep that was late is a miss of its rung: two rungs down.
+    expect(sit()?.rung.id).not.toBe(first)
+    expect(keep({ leashHelp: true }).ok).toBe(true)
+    expect(sit()?.reps.at(-1)).toMatchObject({ clean: false, leashHelp: true, latencySeconds: null })
+    for (const bad of [-1, 61, Number.NaN]) expect(() => keep({ latencySeconds: bad })).toThrow()
   })
 
   it('a command waits for the prerequisite that was not shown, and opens once it was', () => {

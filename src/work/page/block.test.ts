@@ -5,6 +5,8 @@ import { z } from 'zod'
 import { pressureConsent } from '@/core/block/leashPressure'
 import { plainHouse } from '@/core/house/house'
 import { seeded } from '@/core/seeded'
+import type { PromptLevel } from '@/core/curriculum/types'
+import type { StartPosition } from '@/core/facts/words'
 import type { WireFact } from '@/core/facts/wire'
 import type { Db } from '@/store/database'
 import { readSigns, readSmallThings } from '@/store/facts/blocks'
@@ -246,6 +248,53 @@ describe('what a block leaves behind', () => {
     s.send([set, s.tablet.rep(set.id)])
     expect(s.view().open).toEqual([{ id: set.id, device: s.tablet.device }])
     expect(s.view().recent.map((r) => r.reps.length)).toEqual([1])
+  })
+})
+
+describe('what a block is told of before', () => {
+  it('the help that was said last of a command that walks or comes, by command; no signal is one', () => {
+    const s = scene()
+    const helped = (rungId: string, ...prompts: readonly PromptLevel[]) => {
+      const set = s.tablet.set(s.residencyId, s.ada, { rungId })
+      s.send([set, ...prompts.map((prompt) => s.tablet.rep(set.id, 'helped', { prompt }))])
+      s.tablet.at += 60_000
+    }
+    expect(s.view().lastHelp).toEqual({})
+    helped('recall.attention', 'voice', 'leash', 'full-signal')
+    helped('heel.one-step', 'lure')
+    helped('sit.rear', 'body')
+    expect(s.view().lastHelp).toEqual({ recall: 'leash', heel: 'lure' })
+  })
+
+  it('collars worn, the newest first, and how a rung went from each start', () => {
+    const s = scene()
+    const worn = (collar: string | null, startPosition: StartPosition | null, outcome: 'clean' | 'miss') => {
+      const set = s.tablet.set(s.residencyId, s.ada, { rungId: 'sit.rear', collar, startPosition })
+      expect(s.send([set, s.tablet.rep(set.id, outcome)]).map((r) => r.status)).toEqual(['stored', 'stored'])
+      s.tablet.at += 60_000
+      return set
+    }
+    worn('harness', 'stand', 'clean')
+    worn('flat collar', 'stand', 'miss')
+    worn(null, null, 'clean')
+    const gone = worn('slip lead', 'down', 'clean')
+    expect(s.view().collarsWorn).toEqual(['slip lead', 'flat collar', 'harness'])
+    s.send([s.tablet.voided(gone.id, s.ada)])
+    expect(s.view().collarsWorn).toEqual(['flat collar', 'harness'])
+    expect(s.view().starts).toEqual({ 'sit.rear': { stand: { clean: 1, reps: 2 } } })
+    expect(s.view().collars).toEqual(['flat collar', 'harness'])
+    const bad = s.tablet.set(s.residencyId, s.ada, { startPosition: 'handstand' } as never)
+    expect(s.send([bad])[0]?.status).toBe('refused')
+  })
+
+  it('a fact written before these were asked for is taken, and says nothing of them', () => {
+    const s = scene()
+    const { collar, fitted, startPosition, ...old } = s.tablet.set(s.residencyId, s.ada)
+    expect([collar, fitted, startPosition]).toEqual([null, null, null])
+    const { outBefore, ...block } = s.tablet.block(s.residencyId, s.ada) as Record<string, unknown>
+    expect(outBefore).toBe(null)
+    expect(s.send([old, block]).map((r) => r.status)).toEqual(['stored', 'stored'])
+    expect(s.db.prepare('SELECT out_before FROM block').pluck().get()).toBe(null)
   })
 })
 

@@ -1,4 +1,5 @@
 import type { PaperCommand, PaperDog } from '@/core/block/paper'
+import { sayRelease } from '@/core/dog/deaf'
 import { findRung, runKey } from '@/core/curriculum/lookup'
 import { dayIn } from '@/core/days'
 import { newest } from '@/core/progress/regime'
@@ -79,7 +80,7 @@ export function loadPaper(db: Db, me: string, now: number): PaperView {
         name: resident.name,
         inHand,
         ladder,
-        release: resident.releaseWord,
+        release: sayRelease(resident),
         cautions: [resident.biteHistory ? 'Bite history.' : '', resident.caution].filter(Boolean).join(' '),
         sheet: next.sets.slice(0, rowsEach).map((s) => ({
           command: s.commandName,

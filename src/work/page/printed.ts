@@ -1,3 +1,5 @@
+import { sayMark, sayRelease } from '@/core/dog/deaf'
+import { saySide } from '@/core/dog/side'
 import { dayIn } from '@/core/days'
 import { sayMinute } from '@/core/clock'
 import type { Db } from '@/store/database'
@@ -62,9 +64,9 @@ function cardOf(db: Db, resident: Resident, now: number): DoorCard {
     name: resident.name,
     owner: resident.ownerName,
     until: resident.leavesOn,
-    release: resident.releaseWord,
-    marker: resident.markerWord,
-    side: resident.side,
+    release: sayRelease(resident),
+    marker: sayMark(resident),
+    side: saySide(resident),
     cues: cuesOf(db, resident, now),
     food: day
       ? `${Math.round(day.ledger.rationGrams)} g ${day.feed.name} a day, ` +
@@ -130,9 +132,9 @@ export function cueDictionary(db: Db, now: number): WordsView {
       residencyId: r.residencyId,
       run: r.runNumber,
       name: r.name,
-      release: r.releaseWord,
-      marker: r.markerWord,
-      side: r.side,
+      release: sayRelease(r),
+      marker: sayMark(r),
+      side: saySide(r),
       cues: cuesOf(db, r, now),
     })),
   }

@@ -19,7 +19,8 @@ import {
   type Latency,
 } from '@/core/evidence/evidence'
 import type { Share } from '@/core/evidence/interval'
-import { kitComparisons, type KitComparison } from '@/core/evidence/kit'
+import { byCollar, kitComparisons, type KitComparison } from '@/core/evidence/kit'
+import { hasLookBacks, lookBacksByDay, type LookBackDay } from '@/core/evidence/lookBacks'
 import type { FittedForgetting } from '@/core/forecast/forgetting'
 import type { SetFact } from '@/core/facts/fact'
 import { methodAt } from '@/core/method/rows'
@@ -346,6 +347,8 @@ export interface CommandPage {
   readonly pace: Pace | undefined
   /** Its stretches by day, oldest first; undefined for a command that is not walked. */
   readonly walk: readonly WalkDay[] | undefined
+  /** How long it goes without looking back, where looking back is asked for. */
+  readonly lookBacks: readonly LookBackDay[] | undefined
   /** What was kept on the tether, by day and by week, oldest first; undefined for any other command. */
   readonly tether: { readonly days: readonly SettleDay[]; readonly weeks: readonly SettleDay[] } | undefined
 }
@@ -424,9 +427,13 @@ export function loadCommand(db: Db, residencyId: string, commandId: string, now:
           .map((r) => ({ id: r.id, name: command.runs.length > 1 ? `${run.name}: ${r.name}` : r.name })),
       )
       .reverse(),
-    kits: kitComparisons(own).map((k) => ({ ...k, rungName: findRung(curriculum, k.rungId)?.rung.name ?? k.rungId })),
+    kits: [...kitComparisons(own), ...kitComparisons(byCollar(own))].map((k) => ({
+      ...k,
+      rungName: findRung(curriculum, k.rungId)?.rung.name ?? k.rungId,
+    })),
     pace: pacesOf(db, resident, curriculum, scene.today)[command.id],
     walk: rungsOf(command).some((r) => r.kind === 'heel') ? walkByDay(db, residencyId, command.id) : undefined,
+    lookBacks: hasLookBacks(command) ? lookBacksByDay(command, own) : undefined,
     tether: tetherOf(db, residencyId, command),
     stuck: standing.stuck && {
       rungId: standing.stuck.rungId,

@@ -35,8 +35,8 @@ export async function cardPdf(card: DoorCard): Promise<Buffer> {
     y += 6
   }
   for (const [label, value] of [
-    ['Release', `“${card.release}”`],
-    ['Marker', `“${card.marker}”`],
+    ['Release', card.release],
+    ['Marker', card.marker],
     ['Side', card.side],
   ] as const) {
     const x = left + ['Release', 'Marker', 'Side'].indexOf(label) * (width / 3)

@@ -1,5 +1,5 @@
 import type { BaselineStep } from '@/core/baseline/baseline'
-import { baselineRun, baselineStep, searchOf, type Search } from '@/core/baseline/baseline'
+import { baselineRun, onTimeWithin, baselineStep, searchOf, type Search } from '@/core/baseline/baseline'
 import { findRung, ownRung } from '@/core/curriculum/lookup'
 import { isHeld } from '@/core/progress/state'
 import { readBaselineReps, readStarts } from '@/store/baseline'
@@ -15,7 +15,14 @@ export interface BaselineCommand {
   readonly name: string
   readonly step: BaselineStep
   /** The rung to ask for, or proposed. */
-  readonly rung: { readonly id: string; readonly name: string; readonly words: string; readonly say: string }
+  readonly rung: {
+    readonly id: string
+    readonly name: string
+    readonly words: string
+    readonly say: string
+    /** Seconds within which an answer is on time. */
+    readonly seconds: number
+  }
   readonly rungs: readonly { readonly id: string; readonly name: string }[]
   readonly ceiling: number
   readonly reps: readonly {
@@ -83,7 +90,7 @@ export function baselineOf(db: Db, resident: Resident, now: number): readonly Ba
         name: command.name,
         step,
         ceiling: Math.max(0, search.ceiling),
-        rung: { id: rung.id, name: rung.name, words: rung.criterion.words, say: rung.say },
+        rung: { id: rung.id, name: rung.name, words: rung.criterion.words, say: rung.say, seconds: onTimeWithin(rung) },
         rungs: run.rungs.map((r) => ({ id: r.id, name: r.name })),
         reps: own.map((r) => ({
           id: r.id,

@@ -1,0 +1,70 @@
+import { describe, expect, it } from 'vitest'
+import { houseCurriculum } from '../curriculum/house'
+import { allRungs, commandOf, findRung, ownRung } from '../curriculum/lookup'
+import { is } from '../curriculum/roles'
+import { callMoment } from '../method/call'
+import { promptOf } from '../method/instruct'
+import { defaultMethod, methodRows } from '../method/rows'
+import { heard, sayMark, sayRelease } from './deaf'
+import { ladderFor } from './ladder'
+import { plainDog } from './traits'
+
+const traits = { ...plainDog, deaf: true }
+const made = ladderFor(houseCurriculum, { traits, side: 'left', young: false })
+const words = { name: 'Fennel', cue: undefined, release: 'Okay', marker: 'Yes', side: 'left', traits } as const
+
+/** Everything that is read aloud or shown of a rung under a method. */
+const all = (method: Readonly<Record<string, string>>) =>
+  made.commands.flatMap((command) =>
+    command.runs.flatMap((run) =>
+      run.rungs.flatMap((rung) => {
+        const p = promptOf(rung, command, method, words, true)
+        const said = [rung.name, rung.criterion.words, p.say, p.dontSay, p.mark, p.payWhere, ...p.notes, ...rung.ways]
+        return said.map((text) => [rung.id, text] as const)
+      }),
+    ),
+  )
+
+describe('the ladder of a deaf dog never says what it cannot hear (common practice)', () => {
+  it('no word, name, sound or spoken release on any rung, in any prompt, whatever the house instructs', () => {
+    const methods = [
+      defaultMethod,
+      ...methodRows.flatMap((r) =>
+        r.kind === 'instructing' ? Object.keys(r.options).map((o) => ({ ...defaultMethod, [r.id]: o })) : [],
+      ),
+    ]
+    expect(methods.length).toBeGreaterThan(20)
+    for (const method of methods)
+      expect(all(method).filter(([, text]) => heard.test(text) || /[“”{}]|okay|fennel/i.test(text))).toEqual([])
+  })
+
+  it('nor in cautions, signals or other roads', () => {
+    for (const c of made.commands)
+      expect([c.caution, c.signal, ...c.roads.map((r) => r.words)].filter((t) => heard.test(t))).toEqual([])
+  })
+
+  it('where it may look elsewhere, what it feels comes before the hand', () => {
+    const calls = allRungs(made).filter((r) => r.kind === 'recall' && r.cue === 'signal' && !is(r, 'sound'))
+    expect(calls.length).toBeGreaterThan(6)
+    for (const rung of calls) expect(rung.say).toMatch(/^Its attention signal \(vibration.*as it looks, the hand/)
+    const sniffing = ownRung(made, 'recall.sniffing')?.rung
+    expect(sniffing && [sniffing.name, callMoment(sniffing)]).toEqual(['While sniffing', 'looks-away'])
+  })
+
+  it('nobody is looked for whose hand it cannot see; what it looks for by itself stays', () => {
+    expect([ownRung(made, 'recall.hide'), ownRung(made, 'touch.hiding')]).toEqual([undefined, undefined])
+    expect(ownRung(made, 'check-in.hide')).toBeDefined()
+    // What was promised there is promised of the next rung up.
+    expect(findRung(made, 'recall.hide')?.rung.id).toBe('recall.tossed')
+  })
+
+  it('its release and its mark are seen', () => {
+    const dog = { releaseWord: 'Okay', markerWord: 'Yes' }
+    expect([sayRelease({ ...dog, traits }), sayMark({ ...dog, traits })]).toEqual(['open hand', 'hand flash'])
+    expect([sayRelease({ ...dog, traits: plainDog }), sayMark({ ...dog, traits: plainDog })]).toEqual([
+      '“Okay”',
+      '“Yes”',
+    ])
+    expect(commandOf(made, 'bed')).toBeDefined()
+  })
+})

@@ -1,0 +1,104 @@
+import { changeCommands, changeRungs } from '../curriculum/change'
+import { withRole } from '../curriculum/lookup'
+import { is } from '../curriculum/roles'
+import type { Command, Curriculum, Rung } from '../curriculum/types'
+import { say } from './say'
+
+/** What only a dog that hears can be told. */
+export const heard = /\b(words?|names?|sounds?|voice|whistles?|clicks?|louder|hears?|say|said|silent(ly)?|silence)\b/i
+
+/** What ends a hold and what marks for a dog that does not hear. Common practice. */
+export const deafRelease = 'the open hand swept away from it'
+export const deafMark = 'a flash of the hand'
+
+interface Worded {
+  readonly traits: { readonly deaf: boolean }
+  readonly releaseWord: string
+  readonly markerWord: string
+}
+/** Release and marker as they are shown beside a dog’s name: its words, or what a deaf dog sees. */
+export const sayRelease = (dog: Worded): string => (dog.traits.deaf ? 'open hand' : `“${dog.releaseWord}”`)
+export const sayMark = (dog: Worded): string => (dog.traits.deaf ? 'hand flash' : `“${dog.markerWord}”`)
+
+const felt = 'Its attention signal (vibration, a stamp or a light)'
+const neverWake = 'Never wake or touch it from behind.'
+
+/**
+ * The ladder of a deaf dog: the hand is the cue, so the rungs that lead from hand to word fall away; wherever it may be
+ * looking elsewhere, what it feels comes before the hand; it finds nobody whose hand it cannot see; nothing off leash
+ * before it checks in. Common practice.
+ */
+export function forDeaf(curriculum: Curriculum): Curriculum {
+  const looksBack = withRole(curriculum, 'looks-back')[0]
+  const signals = changeRungs(curriculum, (rung, command): Rung | undefined => {
+    if (rung.kind === 'position' && (rung.stage === 'word-before-signal' || rung.stage === 'smaller-signal'))
+      return undefined
+    if (is(rung, 'hold-word') || (rung.hides === true && rung.cue !== 'none')) return undefined
+    const gated =
+      looksBack !== undefined && rung.gate !== undefined && rung.command !== looksBack.command
+        ? { ...rung, needs: [...rung.needs, looksBack.id] }
+        : rung
+    return unheard(cued(gated, command), command)
+  })
+  return changeCommands(signals, (c) => ({
+    ...c,
+    caution: `Deaf: get its eyes first. ${c.caution.replace(/\bsaid\b/g, 'shown')}`,
+    signal: heard.test(c.signal) ? 'its own signal' : c.signal,
+    roads: c.roads.filter((r) => !heard.test(r.words)),
+  }))
+}
+
+/** What is shown instead of said. */
+function cued(rung: Rung, command: Command): Rung {
+  if (is(rung, 'sound')) return say(rung, { say: `${felt}.`, dontSay: neverWake })
+  if (rung.cue !== 'word') return rung
+  const hand = command.signal === 'none' || command.signal === '' ? 'its own signal' : command.signal
+  const elsewhere = rung.kind === 'recall' || is(rung, 'sprung') || rung.callWhen !== undefined
+  return say(
+    { ...rung, cue: 'signal' },
+    {
+      say: elsewhere ? `${felt}; as it looks, the hand, once: ${hand}` : `The hand, once: ${hand}`,
+      dontSay: elsewhere
+        ? `No hand while it looks away: it cannot know. ${neverWake}`
+        : 'Not twice, and only when it looks.',
+      name: signalName(rung, command),
+    },
+  )
+}
+
+/** Nothing left of it that has to be heard. */
+function unheard(rung: Rung, command: Command): Rung {
+  const quiet = { ...rung, ways: rung.ways.filter((w) => !heard.test(w)) }
+  return say(quiet, {
+    say: heard.test(rung.say) ? (rung.cue === 'none' ? 'Nothing. The hand waits.' : 'The hand speaks.') : rung.say,
+    dontSay: heard.test(rung.dontSay) ? hush(rung) : rung.dontSay,
+    name: signalName(rung, command),
+    criterion: rung.criterion.words
+      .replace(/\bthe sound or name\b/g, 'its attention signal')
+      .replace(/\bword said\b/g, 'signal shown')
+      .replace(/\bword\b/g, 'signal')
+      .replace(/\bsilent\b/g, 'still'),
+  })
+}
+
+/** In place of “no word yet”. */
+const hush = (rung: Rung): string =>
+  rung.say.includes('{marker}') ? 'No second flash, no hand on it: one flash, then pay.' : hushOf(rung)
+const hushOf = (rung: Rung): string =>
+  rung.kind === 'settle' || rung.stage === 'generalise' || is(rung, 'looks-back')
+    ? 'No signal at all: it finds this by itself.'
+    : rung.cue === 'none'
+      ? 'No signal yet: shown over a half-made behaviour it stands for the half.'
+      : 'Not twice, and only when it looks.'
+
+/** The rung’s name with its signal for its word; never the name of another rung of the command. */
+function signalName(rung: Rung, command: Command): string {
+  const name = rung.name
+    .replace(/\bWord while\b/g, 'While')
+    .replace(/\bWord\b/g, 'Signal')
+    .replace(/\bword\b/g, 'signal')
+    .replace(/, silent\b/g, '')
+  return command.runs.some((r) => r.rungs.some((g) => g.id !== rung.id && g.name === name))
+    ? `${name} for coming`
+    : name
+}
