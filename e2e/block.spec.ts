@@ -253,7 +253,7 @@ test('a whole block by the one key of a remote, to its end: it begins, calls, sa
 }) => {
   const since = Date.now()
   await openBlock(page, kibou, 'Heron')
-  // Holds are timed in tests of their own; those of today’s block are left out, or give way where nothing may be left out.
+  // Holds are timed in tests of their own; those of today’s block are left out, or give way where that cannot be.
   const parts = page.getByRole('list', { name: 'This block' }).getByRole('listitem')
   const hold = /stay|place|watch|settle|\d s\b/i
   const holds = parts.filter({ hasText: hold })

@@ -97,6 +97,28 @@ test('down: stuck on its first rung, another road is one tap, and it is logged w
   await say(page, /1 clean of 1, 0 of 3 before/)
 })
 
+test('touch: the palm and no word while it is made, then at once after a thing that was tossed', async ({
+  page,
+  kibou,
+}) => {
+  const since = Date.now()
+  await work(page, kibou, 'Heron', 'touch', 'Palm near the nose')
+  await say(page, /Not yet a word/)
+  await say(page, /At the palm that was touched, from the other hand/)
+  await tapped(page, 'Clean')
+  await work(page, kibou, 'Heron', 'touch', 'After tossed food')
+  await say(page, /Say the word now: “Touch”/)
+  await tapped(page, 'Late')
+  await kibou.becomes(
+    2,
+    `SELECT count(*) AS n
+      FROM rep r
+      JOIN training_set s ON s.id = r.set_id
+      WHERE r.id ${received} AND s.command = 'touch'`,
+    since,
+  )
+})
+
 test('place: the release is a word and a treat tossed away', async ({ page, kibou }) => {
   await work(page, kibou, 'Heron', 'place', 'Release, toss away')
   await say(page, /tossed/i)
@@ -109,13 +131,28 @@ test('heel: a stretch is paid every two steps at the seam, with its pieces, its 
   kibou,
 }) => {
   const since = Date.now()
+  await visit(page, `${kibou.url}/dogs/${kibou.dog('Heron')}/work/heel`)
+  await page.getByRole('button', { name: 'Been out to eliminate' }).tap()
   await work(page, kibou, 'Heron', 'heel', 'Pay every 2 steps')
+  await expect(page.getByRole('timer', { name: 'Back and forth over one dull stretch' })).toBeVisible()
   await say(page, /5 × .* in the stretch.*every 2 steps/)
   await page.getByRole('button', { name: /^Turn/ }).tap()
   await tapped(page, 'Clean')
   await kibou.becomes(1, `SELECT count(*) AS n FROM rep WHERE id ${received} AND pieces = 5 AND turns = 1`, since)
   await work(page, kibou, 'Heron', 'heel', 'Hand away 2')
   await say(page, /in position after the second step/)
+  // What helped is asked at the first, and stands for the next one, in another block too.
+  await tapped(page, 'Helped')
+  await page.getByRole('radio', { name: 'leash' }).tap()
+  await work(page, kibou, 'Heron', 'heel', 'Hand away 2')
+  await tapped(page, 'Helped')
+  await kibou.becomes(
+    2,
+    `SELECT count(*) AS n FROM rep r WHERE id ${received} AND prompt = 'leash' AND NOT EXISTS (SELECT 1
+      FROM voided v
+      WHERE v.target_id = r.id)`,
+    since,
+  )
 })
 
 test('recall: off the bowl as it finishes, a handful of its meal; out of a stay, at a moment nobody foresees', async ({
@@ -163,9 +200,19 @@ test('check-in: the emergency sit is sprung when the tone says so, at a moment d
   page,
   kibou,
 }) => {
+  await work(page, kibou, 'Heron', 'check-in', 'Looks back')
+  for (let i = 1; i <= 3; i++) {
+    await tapped(page, 'Clean')
+    await page.waitForTimeout(700)
+  }
+  await page.clock.install()
   await work(page, kibou, 'Heron', 'check-in', 'Emergency sit')
   await say(page, /Go on as if nothing were/)
+  // The wait is drawn between twenty seconds and a minute and a half.
+  await page.clock.fastForward(95_000)
+  await say(page, 'the sit word, once, wherever it is')
   await tapped(page, 'Clean')
+  await say(page, /Go on as if nothing were/)
   await page.getByRole('button', { name: /^End set/ }).tap()
   await endBlock(page, thumb)
 })
@@ -176,4 +223,66 @@ test('the mark, practised: ten moments, and how the marks lie about them', async
   await page.getByRole('button', { name: /^Mark/ }).tap()
   await say(page, /Early: it was not down yet/)
   await say(page, '2 of 10')
+})
+
+test('chosen by hand: a level begins easier, an untaught rung and one off leash say so before it begins', async ({
+  page,
+  kibou,
+}) => {
+  const since = Date.now()
+  await visit(page, `${kibou.url}/dogs/${kibou.dog('Wren')}/block`)
+  await page
+    .getByRole('button', { name: /Change$/ })
+    .last()
+    .tap()
+  const before = await page.getByRole('heading', { level: 2 }).first().innerText()
+  await page.getByRole('radio', { name: /^Level 4/ }).tap()
+  await say(page, /^Begins with “.*” for what is new: the level\.$/)
+  await expect(page.getByRole('heading', { level: 2 }).first()).not.toHaveText(before)
+  await page.getByRole('button', { name: 'Begin block' }).tap()
+  await tapped(page, 'Clean')
+  await kibou.becomes(
+    1,
+    `SELECT count(*) AS n FROM training_set WHERE id ${received} AND level = 4 AND purpose = 'work'`,
+    since,
+  )
+  await visit(page, `${kibou.url}/dogs/${kibou.dog('Siskin')}/work/recall`)
+  const choose = async (rung: string) => {
+    await page.getByRole('button', { name: /Rung/ }).first().tap()
+    await page.getByRole('option', { name: rung, exact: false }).first().tap()
+  }
+  await choose('Long line, 30 steps')
+  await say(page, /^Not taught yet: “.*” comes first\.$/)
+  await choose('Enclosed, off leash')
+  await say(page, /^Off leash .*What is recorded is kept and marked so\.$/)
+})
+
+test('kit: leash and collar a tap each; a slip lead is looked at once a block, and lies as the side asks', async ({
+  page,
+  kibou,
+}) => {
+  const since = Date.now()
+  await visit(page, `${kibou.url}/house`)
+  await page.getByRole('textbox', { name: 'Device', exact: true }).last().fill('slip lead')
+  await page.getByRole('button', { name: 'Keep the house' }).tap()
+  await say(page, /Kept/)
+  await visit(page, `${kibou.url}/dogs/${kibou.dog('Heron')}/work/heel`)
+  await page.getByRole('button', { name: /Rung/ }).first().tap()
+  await page.getByRole('option', { name: 'Pay every 2 steps' }).first().tap()
+  await page.getByRole('radio', { name: /^Kit/ }).tap()
+  await page.getByRole('radio', { name: '1.8 m leash' }).tap()
+  await page.getByRole('radio', { name: 'slip lead' }).tap()
+  // Heron walks on the right.
+  await say(page, /high behind the ears, above the windpipe; from its front like a q/)
+  await page.getByRole('button', { name: 'It fits so' }).tap()
+  await page.getByRole('button', { name: 'Begin set' }).tap()
+  await tapped(page, 'Clean')
+  await page.getByRole('button', { name: /^End set/ }).tap()
+  await expect(page.getByRole('button', { name: 'Begin set' })).toBeVisible()
+  await kibou.becomes(
+    1,
+    `SELECT count(*) AS n FROM training_set WHERE id ${received} AND collar = 'slip lead' AND fitted = 1
+      AND kit = '1.8 m leash'`,
+    since,
+  )
 })

@@ -2,12 +2,12 @@
 import { useMoment } from './useMoment'
 
 /** An emergency sit is sprung when the tone says so: who counts down gives it away. */
-export function SpringPart({ after, tones }: { after: number; tones: boolean }) {
+export function SpringPart({ after, tones, what }: { after: number; tones: boolean; what: string }) {
   const left = useMoment(after, true, tones)
   return (
     <p role="status">
       <b>{left > 0 ? 'Go on as if nothing were: ' : 'Now: '}</b>
-      {left > 0 ? (tones ? 'the tone says when' : 'this line says when') : 'the sit word, once, wherever it is'}
+      {left > 0 ? (tones ? 'the tone says when' : 'this line says when') : `${what}, once, wherever it is`}
     </p>
   )
 }

@@ -45,7 +45,8 @@ const felt: Readonly<Record<Outcome, readonly number[]>> = {
 
 const notCalled: CallState = { calledAt: undefined }
 /** Whether something was walked in this block already: the warm-up back and forth belongs to the first. */
-const walkedBefore = (block: Block): boolean => block.done.some((s) => s.reps.some((r) => (r.done?.turns ?? null) !== null))
+const walkedBefore = ({ done }: Block): boolean =>
+  done.some((s) => s.reps.some((r) => (r.done?.turns ?? null) !== null))
 
 const notWalked = { turns: 0, stops: 0 }
 
@@ -244,7 +245,12 @@ export const Working = memo(function Working({
             />
           )}
           {draw?.springAfter !== undefined && (
-            <SpringPart key={reps.length} after={draw.springAfter} tones={prefs.payTones} />
+            <SpringPart
+              key={reps.length}
+              after={draw.springAfter}
+              tones={prefs.payTones}
+              what={view.resident.traits.deaf ? 'what it feels, then the sit hand' : 'the sit word'}
+            />
           )}
           {rung.kind === 'recall' && (
             <CallPart
@@ -265,7 +271,12 @@ export const Working = memo(function Working({
             />
           )}
           {rung.kind === 'heel' && reps.length === 0 && !walkedBefore(block) && (
-            <CountUp key={active.context.id} what="Back and forth over one dull stretch" of={backAndForth} sounds={prefs.payTones} />
+            <CountUp
+              key={active.context.id}
+              what="Back and forth over one dull stretch"
+              of={backAndForth}
+              sounds={prefs.payTones}
+            />
           )}
           {rung.kind === 'heel' && (
             <Pair>
