@@ -73,6 +73,7 @@ export interface WhatNext {
 
 /** House: what is wanted first: what slipped, refreshers, what is promised, the first days, onward. */
 const ranks: Readonly<Record<Suggestion['why'], number>> = {
+  'mark-first': -1,
   rebuild: 0,
   refresher: 1,
   gate: 2,
@@ -87,7 +88,7 @@ const ranks: Readonly<Record<Suggestion['why'], number>> = {
 }
 
 /**
- * What to work on now with this dog, most pressing first: what slipped, then refreshers that are due, then what is
+ * What to work on now with this dog, most pressing first: with a new one the mark, then what slipped, then refreshers that are due, then what is
  * promised by how much it still needs, then foundation work of the first days, then onward. Nothing whose prerequisite
  * or gate is shut: that is listed with what opens it; and what today can add nothing to is listed with what it waits
  * for.
@@ -258,6 +259,7 @@ const whyWords: Record<Exclude<Suggestion['why'], 'refresher'>, string> = {
   climb: 'The next rung of what is promised.',
   'climb-back': 'Dropped back: up again from here; nothing that was held is lost.',
   foundation: 'Foundation work of the first days.',
+  'mark-first': 'The mark first: what it promises, all other pay stands on.',
   rebuild: 'A refresher failed: climb back from here.',
   'second-day': 'Met once; the rule met on another day holds it.',
   gate: 'No calling off leash here until this is held on leash here.',

@@ -42,6 +42,26 @@ const suggest = (state: DogState, id: string, when: Around, promised?: string, p
     when,
   )
 
+describe('the mark comes first (common practice)', () => {
+  const first = (state: DogState, foundation = true) =>
+    suggestAll(
+      houseCurriculum,
+      state,
+      [{ rungId: 'sit.word', level: 0, places: 1, people: 1 }],
+      { traits: plainDog, arrivesOn: '2026-03-01' },
+      around(0),
+      foundation,
+    ).sets[0]
+  it('with a new dog, until ten pairs were made; not with one that is long here', () => {
+    expect(first(emptyDogState())).toMatchObject({ rungId: 'marker.pairs', why: 'mark-first' })
+    expect(first(emptyDogState(), false)?.rungId).toBe('sit.rear')
+    const nine = work(houseCurriculum, [{ rung: 'marker.pairs', reps: 'C '.repeat(9) }]).state
+    expect(first(nine)?.rungId).toBe('marker.pairs')
+    const ten = work(houseCurriculum, [{ rung: 'marker.pairs', reps: 'C '.repeat(10) }]).state
+    expect(first(ten)).toMatchObject({ rungId: 'sit.rear', why: 'climb' })
+  })
+})
+
 const sitUp: SetPlan[] = [...passTo(houseCurriculum, 'sit.word-hand'), ...passTo(houseCurriculum, 'sit.word-hand', 1)]
 const met = (day: number, place = 'barn'): SetPlan => ({
   rung: 'sit.word-hand',

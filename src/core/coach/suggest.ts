@@ -1,4 +1,4 @@
-import { findRung, gateOf, type RungPlaceInLadder } from '../curriculum/lookup'
+import { commandOf, findRung, gateOf, runKey, type RungPlaceInLadder } from '../curriculum/lookup'
 import type { Curriculum } from '../curriculum/types'
 import { enclosed } from '../dog/early'
 import { kitFor, kitToProve } from '../method/instruct'
@@ -9,7 +9,7 @@ import { isHeldOnLeash, mayCall, unmetNeeds } from '../progress/gates'
 import { aimsOf, lackOf, promiseGoal, slippedGoals, type Aim, type Goal, type Lack } from '../promise/goals'
 import { isStale, retention } from '../progress/memory'
 import { targetsOf } from '../promise/standing'
-import { daysToHold, evidenceBy, topHeld, type DogState, type Evidence } from '../progress/state'
+import { daysToHold, evidenceBy, isPassed, topHeld, type DogState, type Evidence } from '../progress/state'
 import { refusedBecause, teachingLevel, type Around, type CoachedDog, type Ground } from './allowed'
 
 export type { Around, CoachedDog, Ground } from './allowed'
@@ -27,6 +27,7 @@ export type Why =
   | 'onward'
   | 'refresher'
   | 'foundation'
+  | 'mark-first'
 
 export interface Suggestion {
   readonly command: string
@@ -74,7 +75,7 @@ type Answer = { readonly set: Suggestion } | { readonly shut: Held } | { readonl
  * Every set that can be worked with this dog now and that brings something nearer, most pressing kind first, and what
  * keeps the rest: what slipped is climbed again, then each run that is going stale is shown once, then what is promised
  * is climbed, held and taken where it was promised, with all that it needs first. `foundation`: also the first days'
- * commands.
+ * commands, and before everything the mark, which all other pay stands on.
  */
 export function suggestAll(
   curriculum: Curriculum,
@@ -87,6 +88,7 @@ export function suggestAll(
   const scene: Scene = { curriculum, state, dog, around }
   const targets = targetsOf(curriculum, promises)
   const answers: Answer[] = [
+    ...(foundation ? markFirst(scene) : []),
     ...slippedGoals(curriculum, state).flatMap((goal) => answersFor(scene, goal, goal.at.command.id)),
     ...refreshers(scene),
     ...targets.flatMap(({ promise, at }) => promised(scene, promiseGoal(promise, at))),
@@ -260,8 +262,21 @@ function calls(scene: Scene, goal: Goal, wanted: string): readonly Answer[] {
     })
 }
 
+/** With a dog that has not yet met it, the mark. Common practice. */
+function markFirst(scene: Scene): readonly Answer[] {
+  const marks = commandOf(scene.curriculum, 'marks')
+  const run = marks?.runs[0]
+  return marks && run && !isPassed(run, scene.state.runs[runKey(marks.id, run.id)], 0)
+    ? climbOn(scene, marks.id, 'mark-first')
+    : []
+}
+
 /** The rung in hand of each run of a command that is open, whether or not anything is promised of it. */
-function climbOn(scene: Scene, commandId: string, why: 'foundation' | 'onward' | 'climb'): readonly Answer[] {
+function climbOn(
+  scene: Scene,
+  commandId: string,
+  why: 'foundation' | 'onward' | 'climb' | 'mark-first',
+): readonly Answer[] {
   const command = scene.curriculum.commands.find((c) => c.id === commandId)
   for (const run of command?.runs ?? []) {
     const runKey = `${commandId}/${run.id}`

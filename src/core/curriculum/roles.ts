@@ -4,6 +4,7 @@
  */
 export const roleWords = {
   'word-waits': 'its word waits whatever the school, until the behaviour is there',
+  marks: 'the mark that promises pay: before anything else with a new dog',
   'by-eye': 'has to be seen: left out for a blind dog',
   rises: 'lying down and getting up: fewer at a time for a stiff dog, slower for a giant',
   'hard-on-joints': 'left out for a stiff dog',

@@ -345,6 +345,7 @@ const whyWords: Record<string, string> = {
   climb: 'next rung',
   'climb-back': 'up again after a drop',
   foundation: 'first days',
+  'mark-first': 'the mark first',
   gate: 'off leash waits for it here',
   rebuild: 'climbing back',
   'second-day': 'a second day holds it',

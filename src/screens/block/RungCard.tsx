@@ -110,7 +110,11 @@ export const RungCard = memo(function RungCard({
               : planned === 0
                 ? 'unpaid, quiet praise'
                 : `${pay}, ${small(prompt.payWhere)}`}
-        {draw?.payEvery === undefined ? '' : draw.payEvery === 1 ? '; every step' : `; every ${draw.payEvery} steps`}
+        {draw?.payEvery === undefined || planned === 0
+          ? ''
+          : draw.payEvery === 1
+            ? '; every step'
+            : `; every ${draw.payEvery} steps`}
         {draw?.turn ? `; ${draw.turn.what} at step ${draw.turn.at}` : ''}
         {moment !== undefined && rung.rung.kind !== 'recall' ? `; ask ${callMomentWords[moment]}` : ''}
         {each
