@@ -122,11 +122,25 @@ test('touch: the palm and no word while it is made, then at once after a thing t
   )
 })
 
-test('place: the release is a word and a treat tossed away', async ({ page, kibou }) => {
+test('place: in parts without a word, the word as it sets off, a treat tossed away, then paid inside one stay', async ({
+  page,
+  kibou,
+}) => {
+  await work(page, kibou, 'Heron', 'place', 'Four paws')
+  await say(page, /Not yet a word/)
   await work(page, kibou, 'Heron', 'place', 'Release, toss away')
-  await say(page, /tossed/i)
+  await say(page, /as it sets off/)
+  await say(page, /treat tossed away/)
   await tapped(page, 'Clean')
   await expect(page.getByRole('status', { name: /^Rep 1 of/ })).toBeVisible()
+  await work(page, kibou, 'Heron', 'place', '5 s')
+  await say(page, /Each 5 s:.*on the bed/)
+  await page.getByRole('button', { name: /^Start/ }).tap()
+  await reps(page, 1, 5)
+  await page.getByRole('button', { name: /^Broke/ }).tap()
+  await say(page, /Broke at \d/)
+  await work(page, kibou, 'Heron', 'place', 'One foot back')
+  await say(page, /return and pay on the bed/)
 })
 
 test('heel: a stretch is paid every two steps at the seam, with its pieces, its turns and stops', async ({
@@ -178,9 +192,24 @@ test('recall: off the bowl as it finishes, a handful of its meal; out of a stay,
   await say(page, /straight once from one or two steps/)
 })
 
-test('leave it: the word comes as the thing goes down', async ({ page, kibou }) => {
-  await work(page, kibou, 'Heron', 'leave-it', 'Walking past')
-  await say(page, /two steps before the food/)
+test('leave it: silent at the fist, then the word as the thing goes down, and never paid with the thing left', async ({
+  page,
+  kibou,
+}) => {
+  await work(page, kibou, 'Heron', 'leave-it', 'Closed fist, silent')
+  await say(page, /Not yet a word/)
+  for (const [rung, words] of [
+    ['Word as the fist closes', /“Leave it”, once, as the fist closes/],
+    ['On the floor, under the hand', /once, as the food goes down under your hand/],
+    ['Uncovered', /once, before your hand lifts/],
+    ['Walking past', /once, two steps before the food/],
+  ] as const) {
+    await work(page, kibou, 'Heron', 'leave-it', rung)
+    await say(page, words)
+    await say(page, /from the other hand, never the thing left/)
+  }
+  await tapped(page, 'Clean')
+  await expect(page.getByRole('status', { name: /^Rep 1 of/ })).toBeVisible()
 })
 
 test('settle: the interval is asked, longer after a calm minute, shorter after a struggle', async ({ page, kibou }) => {
@@ -195,8 +224,11 @@ test('settle: the interval is asked, longer after a calm minute, shorter after a
 test('down at a distance: one word and one hand, the other one for a dog on the right', async ({ page, kibou }) => {
   await work(page, kibou, 'Heron', 'down-distance', '0.5 m')
   await say(page, /“Down”, once, left hand/)
+  await say(page, /walk out and pay on the floor/)
   await tapped(page, 'Clean')
   await reps(page, 1, 10)
+  await tapped(page, 'Late')
+  await reps(page, 2, 10)
 })
 
 test('check-in: the emergency sit is sprung when the tone says so, at a moment drawn by chance', async ({

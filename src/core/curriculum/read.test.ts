@@ -4,6 +4,9 @@ import fc from 'fast-check'
 import house from './house.json'
 import { houseCurriculum } from './house'
 import { allRungs, commandOf, withRole } from './lookup'
+import { callMoment } from '../method/call'
+import { holdPaid } from '../method/hold'
+import { isAlwaysPaid, isHardFirst } from '../method/pay'
 import { checkCurriculum, mostBytes, readCurriculum, toFile } from './read'
 import { curriculumJsonSchema, mostRungs } from './schema'
 
@@ -168,10 +171,78 @@ describe('a curriculum file', () => {
       'format',
       /Invalid input/,
     ],
+    ...(
+      [
+        [
+          'an interval of nothing',
+          'settle.pauses',
+          'payEvery',
+          [0],
+          'settle.pauses, payEvery.0',
+          /expected number to be >=1/,
+        ],
+        ['an interval of an hour', 'settle.pauses', 'payEvery', [3600], 'settle.pauses, payEvery.0', /<=600/],
+        ['intervals that shrink', 'settle.pauses', 'payEvery', [5, 2], 'settle.pauses', /go up, each once/],
+        [
+          'an interval that never comes',
+          'settle.pauses',
+          'payEvery',
+          [2, 60],
+          'settle.pauses',
+          /60 s never comes in 60 s/,
+        ],
+        ['an interval off the tether', 'sit.word', 'payEvery', [2], 'sit.word', /only a settle rung/],
+        ['a pay every 0 steps', 'heel.seam-2', 'paySteps', 0, 'heel.seam-2, paySteps', />=1/],
+        ['a pay beyond the stretch', 'heel.seam-2', 'paySteps', 11, 'heel.seam-2', /11 steps never comes in 10/],
+        ['steps where nobody walks', 'sit.word', 'paySteps', 2, 'sit.word', /only a heel rung/],
+        ['a call out of a hold', 'sit-stay.5s', 'callWhen', 'looks-away', 'sit-stay.5s', /nobody is called/],
+        ['a moment nobody knows', 'recall.fist', 'callWhen', 'at dawn', 'recall.fist, callWhen', /Invalid option/],
+        ['a hold paid nohow', 'sit-stay.5s', 'holdPay', 'never', 'sit-stay.5s, holdPay', /Invalid option/],
+      ] as const
+    ).map(([name, id, key, to, where, reason]): [string, (f: Loose) => void, string, RegExp] => [
+      name,
+      (f) => {
+        set(rungOf(f, id), key, to)
+      },
+      where,
+      reason,
+    ]),
+    ...(
+      [
+        ['a quota of nothing', { reps: 0, days: 30 }, 'recall, quota.reps'],
+        ['a quota in no days', { reps: 1000, days: 0 }, 'recall, quota.days'],
+        ['a quota in days that are past', { reps: 1000, days: -3 }, 'recall, quota.days'],
+      ] as const
+    ).map(([name, to, where]): [string, (f: Loose) => void, string, RegExp] => [
+      name,
+      (f) => {
+        const recall = (f['commands'] as Loose[]).find((c) => (c['id'] as unknown) === 'recall')
+        if (recall) set(recall, 'quota', to)
+      },
+      where,
+      />=1/,
+    ]),
   ])('with %s is refused whole, with the place and the reason', (_, change, where, reason) => {
     const read = checkCurriculum(spoilt(change))
     expect(read.ok).toBe(false)
     expect(!read.ok && read.faults).toContainEqual({ where, reason: expect.stringMatching(reason) })
+  })
+
+  it('without anything of how a hand does it is read, and works by what it left out', () => {
+    const later = ['payEvery', 'paySteps', 'callWhen', 'holdPay', 'alwaysPaid', 'jackpot', 'quota', 'hides']
+    const text = JSON.stringify(house, (key, value: unknown) => (later.includes(key) ? undefined : value))
+    const read = readCurriculum(text)
+    if (!read.ok) throw new Error(read.faults[0]?.reason)
+    const rung = (id: string) => allRungs(read.curriculum).find((r) => r.id === id)
+    const made = (id: string) => {
+      const found = rung(id)
+      return found && [holdPaid(found), callMoment(found), isAlwaysPaid(found), isHardFirst(found), found.paySteps]
+    }
+    expect(made('sit-stay.5s')).toEqual(['each-interval', undefined, false, false, undefined])
+    expect(made('sit-stay.3m-5s')).toEqual(['on-return', undefined, false, false, undefined])
+    expect(made('recall.line-5')).toEqual([undefined, 'looks-away', true, false, undefined])
+    expect(made('recall.from-stay')).toEqual([undefined, 'from-stay', true, false, undefined])
+    expect(made('sit.word')).toEqual([undefined, undefined, false, true, undefined])
   })
 
   it('with a million rungs is refused before anyone looks at them', () => {
