@@ -118,16 +118,16 @@ test('by keyboard alone, from an empty database to the first step of a dog of ye
   await expect(page.getByText('It works for its own meal: train before dinner, and pay from the ration.')).toBeVisible()
   await press(page, /To the dog/)
   await expect(page.getByRole('heading', { name: 'Gorse' })).toBeVisible()
-  // The right first step: sit, at the rung that the baseline found.
+  // The right first steps: the mark, which this dog has not met, then sit, at the rung that the baseline found.
   expect(
     empty.count(
       `SELECT count(*) AS n FROM baseline_start
        WHERE command = 'sit' AND rung_id = 'sit.empty' AND proposed = 'sit.empty'`,
     ),
   ).toBe(1)
-  await expect(page.getByRole('region', { name: 'Next' }).getByRole('heading', { level: 3 }).first()).toHaveText(
-    'Sit: Empty hand',
-  )
+  const steps = page.getByRole('region', { name: 'Next' }).getByRole('heading', { level: 3 })
+  await expect(steps.nth(0)).toHaveText('Marker: Mark and pay')
+  await expect(steps.nth(1)).toHaveText('Sit: Empty hand')
   await press(page, /Work Sit/)
   await expect(page.getByRole('button', { name: 'Begin set' })).toBeVisible()
 })

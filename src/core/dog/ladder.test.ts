@@ -301,6 +301,9 @@ describe('what changes a dog’s ladder (common practice)', () => {
     const said = c.commands.flatMap((x) => x.runs.flatMap((r) => r.rungs.map((g) => `${g.say} ${g.criterion.words}`)))
     expect(rung(c, 'sit.rear')?.say).toBe('Nothing. Mark the instant it is right.')
     expect(said.filter((words) => /\b(is|all|not) left\b/.test(words))).toEqual([])
+    // What is left is not right, and turns go both ways.
+    expect(rung(c, 'leave-it.fist')?.payWhere).toBe('From the other hand, never the thing left')
+    expect(rung(c, 'heel.turns')?.criterion.words).toBe('left, right and about turns in position')
   })
 
   it('two languages: the owner’s words are the cues', () => {

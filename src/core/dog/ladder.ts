@@ -184,7 +184,9 @@ const swap = (text: string): string => text.replace(/\b(left|right)\b/g, (w) => 
 function mirrored(curriculum: Curriculum): Curriculum {
   const mirror = (text: string) =>
     text
-      .split(/(right round|, right and about|\b(?:is|all|not|comes|comes in|half) right\b|\bright away\b)/)
+      .split(
+        /(right round|left, right and about|\bthing left\b|\b(?:is|all|not|comes|comes in|half) right\b|\bright away\b)/,
+      )
       .map((part, i) => (i % 2 ? part : swap(part)))
       .join('')
   const rungs = changeRungs(curriculum, (rung) =>
