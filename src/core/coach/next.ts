@@ -88,10 +88,10 @@ const ranks: Readonly<Record<Suggestion['why'], number>> = {
 }
 
 /**
- * What to work on now with this dog, most pressing first: with a new one the mark, then what slipped, then refreshers that are due, then what is
- * promised by how much it still needs, then foundation work of the first days, then onward. Nothing whose prerequisite
- * or gate is shut: that is listed with what opens it; and what today can add nothing to is listed with what it waits
- * for.
+ * What to work on now with this dog, most pressing first: with a new one the mark, then what slipped, then refreshers
+ * that are due, then what is promised by how much it still needs, then foundation work of the first days, then onward.
+ * Nothing whose prerequisite or gate is shut: that is listed with what opens it; and what today can add nothing to is
+ * listed with what it waits for.
  */
 export function whatNext(
   curriculum: Curriculum,

@@ -177,6 +177,12 @@ const forToys = (curriculum: Curriculum): Curriculum =>
 
 const swap = (text: string): string => text.replace(/\b(left|right)\b/g, (w) => (w === 'left' ? 'right' : 'left'))
 
+/** Left and right that are no side of the dog’s: what is left, what is right, and turns both ways. */
+const noSide = new RegExp(
+  String.raw`(right round|left, right and about|\bthing left\b|\b(?:is|all|not|comes|comes in|half) right\b|` +
+    String.raw`\bright away\b)`,
+)
+
 /**
  * The owner wants the right side: hands and sides change places. “Right round” stays as it is, and so does what is
  * right.
@@ -184,9 +190,7 @@ const swap = (text: string): string => text.replace(/\b(left|right)\b/g, (w) => 
 function mirrored(curriculum: Curriculum): Curriculum {
   const mirror = (text: string) =>
     text
-      .split(
-        /(right round|left, right and about|\bthing left\b|\b(?:is|all|not|comes|comes in|half) right\b|\bright away\b)/,
-      )
+      .split(noSide)
       .map((part, i) => (i % 2 ? part : swap(part)))
       .join('')
   const rungs = changeRungs(curriculum, (rung) =>
