@@ -35,8 +35,14 @@ export function Glance({ view, items }: { view: BlockView; items: readonly Block
           <div key={id}>
             <dt>{findCommand(view.curriculum, id)?.name}</dt>
             <dd>
-              {view.cueWords[id] && !resident.traits.deaf ? `“${view.cueWords[id]}”` : 'no word'}
-              {view.signals[id] && <small>{view.signals[id]}</small>}
+              {resident.traits.deaf ? (
+                <small>{view.signals[id] || 'its own signal'}</small>
+              ) : (
+                <>
+                  {view.cueWords[id] ? `“${view.cueWords[id]}”` : 'no word'}
+                  {view.signals[id] && <small>{view.signals[id]}</small>}
+                </>
+              )}
             </dd>
           </div>
         ))}
@@ -67,9 +73,7 @@ export function Glance({ view, items }: { view: BlockView; items: readonly Block
           : ''}
       </Facts>
       {!resident.sideKnown && (
-        <NeedsPerson>
-          Which side it is to walk on is not known yet: ask {resident.ownerName}. Worked on the left till then.
-        </NeedsPerson>
+        <NeedsPerson>Side not known yet: ask {resident.ownerName}. On the left till then.</NeedsPerson>
       )}
       {view.lacks !== '' && view.rest === '' && (
         <NeedsPerson>
