@@ -2,6 +2,7 @@
 import { useState } from 'react'
 import { Button as AriaButton, ToggleButton, ToggleButtonGroup } from 'react-aria-components'
 import styled from 'styled-components'
+import { asksForFit } from '@/core/dog/collar'
 import { heatFor, usualHumidity } from '@/core/dog/heat'
 import { celsiusFrom, degreesIn } from '@/core/measures'
 import { againstPair } from '@/core/block/partner'
@@ -54,7 +55,13 @@ export function Around({
           ? '0, quiet'
           : `${full.level}, ${full.band ? measures.words(bandWords[full.band]) : 'no distance'}`,
     },
-    { id: 'kit', name: 'Kit', now: [measures.words(full.kit), full.collar ?? ''].filter((s) => s !== '').join(', ') },
+    {
+      id: 'kit',
+      name: 'Kit',
+      now: [measures.words(full.kit), full.collar ?? (view.collars.some(asksForFit) ? 'collar?' : '')]
+        .filter((s) => s !== '')
+        .join(', '),
+    },
     {
       id: 'leash',
       name: 'Leash',
