@@ -59,6 +59,10 @@ describe('the mark comes first (common practice)', () => {
     expect(first(nine)?.rungId).toBe('marker.pairs')
     const ten = work(houseCurriculum, [{ rung: 'marker.pairs', reps: 'C '.repeat(10) }]).state
     expect(first(ten)).toMatchObject({ rungId: 'sit.rear', why: 'climb' })
+    // One that has passed something learns without it.
+    expect(first(work(houseCurriculum, passTo(houseCurriculum, 'sit.full')).state)).toMatchObject({
+      rungId: 'sit.full',
+    })
   })
 })
 

@@ -1,4 +1,4 @@
-import { commandOf, findRung, gateOf, runKey, type RungPlaceInLadder } from '../curriculum/lookup'
+import { commandOf, findRung, gateOf, type RungPlaceInLadder } from '../curriculum/lookup'
 import type { Curriculum } from '../curriculum/types'
 import { enclosed } from '../dog/early'
 import { kitFor, kitToProve } from '../method/instruct'
@@ -9,7 +9,7 @@ import { isHeldOnLeash, mayCall, unmetNeeds } from '../progress/gates'
 import { aimsOf, lackOf, promiseGoal, slippedGoals, type Aim, type Goal, type Lack } from '../promise/goals'
 import { isStale, retention } from '../progress/memory'
 import { targetsOf } from '../promise/standing'
-import { daysToHold, evidenceBy, isPassed, topHeld, type DogState, type Evidence } from '../progress/state'
+import { daysToHold, evidenceBy, topHeld, type DogState, type Evidence } from '../progress/state'
 import { refusedBecause, teachingLevel, type Around, type CoachedDog, type Ground } from './allowed'
 
 export type { Around, CoachedDog, Ground } from './allowed'
@@ -262,13 +262,11 @@ function calls(scene: Scene, goal: Goal, wanted: string): readonly Answer[] {
     })
 }
 
-/** With a dog that has not yet met it, the mark. Common practice. */
+/** With a dog that has passed nothing yet, the mark; one that learns without it knows what pays. Common practice. */
 function markFirst(scene: Scene): readonly Answer[] {
   const marks = commandOf(scene.curriculum, 'marks')
-  const run = marks?.runs[0]
-  return marks && run && !isPassed(run, scene.state.runs[runKey(marks.id, run.id)], 0)
-    ? climbOn(scene, marks.id, 'mark-first')
-    : []
+  const isNew = Object.values(scene.state.runs).every((r) => Object.values(r.tallies).every((t) => t.met.length === 0))
+  return marks && isNew ? climbOn(scene, marks.id, 'mark-first') : []
 }
 
 /** The rung in hand of each run of a command that is open, whether or not anything is promised of it. */
