@@ -1,5 +1,4 @@
 'use client'
-import styled from 'styled-components'
 import type { LineView } from '@/core/views/line'
 
 export type LineSize = 'cell' | 'row' | 'full'
@@ -37,7 +36,7 @@ export function Line({ line, size }: { line: LineView; size: LineSize }) {
   const over = line.position > goal
   const middle = Math.round((left + x(top)) / 2)
   return (
-    <Drawing width={s.width} height={s.height} viewBox={`0 0 ${s.width} ${s.height}`} aria-hidden="true">
+    <svg className="line" width={s.width} height={s.height} viewBox={`0 0 ${s.width} ${s.height}`} aria-hidden="true">
       <path className="run" d={`M${left} ${y}H${right}`} />
       {top + 1 < count && <path d={pegs(top + 1, count)} />}
       {top >= 0 && <path className="held" d={pegs(0, top + 1)} />}
@@ -74,44 +73,8 @@ export function Line({ line, size }: { line: LineView; size: LineSize }) {
       />
       {!over && started && <circle className="ring" cx={x(line.position)} cy={y} r={s.peg} />}
       {over && top >= goal && <circle className="knot" cx={x(goal)} cy={y} r={tenths(s.peg * 0.9)} />}
-    </Drawing>
+    </svg>
   )
 }
 
 const tenths = (n: number): number => Math.round(10 * n) / 10
-
-const Drawing = styled.svg`
-  display: block;
-  max-width: 100%;
-  overflow: visible;
-  path {
-    fill: none;
-    stroke: var(--rule-2);
-  }
-  .run {
-    stroke-dasharray: 1 3;
-  }
-  .held {
-    stroke: var(--held);
-  }
-  .ink {
-    stroke: var(--ink);
-  }
-  .post {
-    fill: var(--ink);
-  }
-  .person {
-    stroke: var(--person);
-  }
-  .cord {
-    stroke-linecap: round;
-  }
-  .ring {
-    fill: var(--paper);
-    stroke: var(--ink);
-    stroke-width: 1.4;
-  }
-  .knot {
-    fill: var(--held);
-  }
-`

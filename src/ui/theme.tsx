@@ -62,6 +62,42 @@ export const GlobalStyle = createGlobalStyle`
     *, *::before, *::after { animation: none !important; transition: none !important; }
   }
   @media print { body { background: #fff; } }
+  /* A command's line, drawn by the hundred: plain, so that the wall is quick. */
+  .line {
+    display: block;
+    max-width: 100%;
+    overflow: visible;
+    path {
+      fill: none;
+      stroke: var(--rule-2);
+    }
+    .run {
+      stroke-dasharray: 1 3;
+    }
+    .held {
+      stroke: var(--held);
+    }
+    .ink {
+      stroke: var(--ink);
+    }
+    .post {
+      fill: var(--ink);
+    }
+    .person {
+      stroke: var(--person);
+    }
+    .cord {
+      stroke-linecap: round;
+    }
+    .ring {
+      fill: var(--paper);
+      stroke: var(--ink);
+      stroke-width: 1.4;
+    }
+    .knot {
+      fill: var(--held);
+    }
+  }
 `
 
 /** Wide enough for two columns of a form. */

@@ -94,7 +94,7 @@ function toNextDog(e: KeyboardEvent<HTMLElement>): void {
 
 function DogRow({ row, commands }: { row: WallRow; commands: WallView['commands'] }) {
   return (
-    <Tr>
+    <tr>
       <th scope="row" className="who">
         <Dog row={row} />
       </th>
@@ -110,7 +110,7 @@ function DogRow({ row, commands }: { row: WallRow; commands: WallView['commands'
           <CommandCell cell={cell} name={commands.find((c) => c.id === cell.command)?.name ?? ''} />
         </td>
       ))}
-    </Tr>
+    </tr>
   )
 }
 
@@ -118,10 +118,10 @@ const daysWord = (n: number) => (n === 0 ? 'goes today' : n === 1 ? 'day' : 'day
 
 function Dog({ row }: { row: WallRow }) {
   return (
-    <Who title={row.name} href={`/dogs/${row.residencyId}`} prefetch={false}>
-      <RunNo>{row.runNumber}</RunNo>
+    <Link title={row.name} href={`/dogs/${row.residencyId}`} prefetch={false}>
+      <span className="run-number">{row.runNumber}</span>
       <span className="name">{row.name}</span>
-      {row.biteHistory && <Bite>bite history</Bite>}
+      {row.biteHistory && <small className="bite">bite history</small>}
       {!row.biteHistory &&
         (row.booked ? (
           <small>handoff booked</small>
@@ -130,7 +130,7 @@ function Dog({ row }: { row: WallRow }) {
         ) : row.caution ? (
           <small>{row.caution}</small>
         ) : null)}
-    </Who>
+    </Link>
   )
 }
 
@@ -151,13 +151,14 @@ function CommandCell({ cell, name }: { cell: WallCell; name: string }) {
   const flags = [cell.stuck ? 'stuck' : '', cell.stale && cell.word !== 'slipping' ? 'stale' : ''].filter(Boolean)
   if (cell.word === 'not started' && !cell.promised)
     return (
-      <Nothing>
+      <span className="nothing">
         <span className="label">{name}: </span>
         <span className="unseen">not promised</span>
-      </Nothing>
+      </span>
     )
   return (
-    <Strand
+    <span
+      className="strand"
       title={
         `${name}: ${cell.word}${cell.figures ? ` ${cell.figures}` : ''}; in hand: ` +
         `${cell.inHand}${flags.length > 0 ? `; ${flags.join(', ')}` : ''}`
@@ -172,7 +173,7 @@ function CommandCell({ cell, name }: { cell: WallCell; name: string }) {
         {cell.word}
         {flags[0] && <em className={cell.stuck ? 'person' : undefined}> {flags[0]}</em>}
       </span>
-    </Strand>
+    </span>
   )
 }
 
@@ -300,177 +301,176 @@ const Grid = styled.table`
       display: block;
     }
   }
-`
-const Tr = styled.tr`
-  position: relative;
-  border-bottom: 1px solid var(--rule);
-  &:hover {
-    background: var(--paper);
-  }
-  th,
-  td {
-    padding: 0.22rem 0.25rem;
-    vertical-align: middle;
-    text-align: left;
-    font-weight: inherit;
-  }
-  .days {
-    text-align: right;
-    line-height: 1.1;
-    b {
-      font-size: var(--t-5);
-      font-weight: 660;
-      display: block;
+  /* A row is drawn by the thousand: its parts are plain elements, and their looks stand here. */
+  tbody tr {
+    position: relative;
+    border-bottom: 1px solid var(--rule);
+    &:hover {
+      background: var(--paper);
     }
-    b.late {
-      color: var(--person);
-    }
-    small {
-      font-size: var(--t-1);
-      color: var(--ink-2);
-      white-space: nowrap;
-    }
-  }
-  .aside {
-    opacity: 0.75;
-  }
-  ${phone} {
-    display: grid;
-    grid-template-columns: repeat(6, minmax(0, 1fr));
-    gap: var(--s-1) var(--s-3);
-    padding: 0.6rem 0;
-    td,
-    th {
-      display: block;
-      padding: 0;
-    }
-    .who {
-      grid-column: span 3;
+    th,
+    td {
+      padding: 0.22rem 0.25rem;
+      vertical-align: middle;
+      text-align: left;
+      font-weight: inherit;
     }
     .days {
-      grid-column: span 1;
+      text-align: right;
+      line-height: 1.1;
+      b {
+        font-size: var(--t-5);
+        font-weight: 660;
+        display: block;
+      }
+      b.late {
+        color: var(--person);
+      }
+      small {
+        font-size: var(--t-1);
+        color: var(--ink-2);
+        white-space: nowrap;
+      }
     }
-    .days + .days {
-      grid-column: span 2;
+    .aside {
+      opacity: 0.75;
     }
-    .command {
-      grid-column: span 3;
-      padding-top: 0.35rem;
-    }
-    .command.aside {
-      display: none;
+    ${phone} {
+      display: grid;
+      grid-template-columns: repeat(6, minmax(0, 1fr));
+      gap: var(--s-1) var(--s-3);
+      padding: 0.6rem 0;
+      td,
+      th {
+        display: block;
+        padding: 0;
+      }
+      .who {
+        grid-column: span 3;
+      }
+      .days {
+        grid-column: span 1;
+      }
+      .days + .days {
+        grid-column: span 2;
+      }
+      .command {
+        grid-column: span 3;
+        padding-top: 0.35rem;
+      }
+      .command.aside {
+        display: none;
+      }
     }
   }
-`
-/** The link is the dog's name, and the whole row answers to it. */
-const Who = styled(Link)`
-  text-decoration: none;
-  &::after {
-    content: '';
-    position: absolute;
-    inset: 0;
-  }
-  &:focus-visible {
-    outline: none;
+  /* The link is the dog's name, and the whole row answers to it. */
+  .who a {
+    text-decoration: none;
     &::after {
-      outline: 3px solid var(--focus);
-      outline-offset: -3px;
+      content: '';
+      position: absolute;
+      inset: 0;
+    }
+    &:focus-visible {
+      outline: none;
+      &::after {
+        outline: 3px solid var(--focus);
+        outline-offset: -3px;
+      }
+    }
+    display: grid;
+    grid-template-columns: 1.9rem 6.1rem;
+    column-gap: var(--s-1);
+    line-height: 1.1;
+    .name {
+      font-weight: 640;
+      overflow: hidden;
+      text-overflow: ellipsis;
+      white-space: nowrap;
+      font-size: var(--t-4);
+    }
+    small {
+      grid-column: 2;
+      font-size: var(--t-1);
+      color: var(--ink-2);
+      overflow: hidden;
+      text-overflow: ellipsis;
+      white-space: nowrap;
+    }
+    small.ready {
+      color: var(--held);
+      font-weight: 660;
     }
   }
-  display: grid;
-  grid-template-columns: 1.9rem 6.1rem;
-  column-gap: var(--s-1);
-  line-height: 1.1;
-  .name {
-    font-weight: 640;
-    overflow: hidden;
-    text-overflow: ellipsis;
-    white-space: nowrap;
-    font-size: var(--t-4);
+  .run-number {
+    grid-row: span 2;
+    font:
+      700 var(--t-6)/1 'Hepta Slab Variable',
+      serif;
+    align-self: center;
   }
-  small {
-    grid-column: 2;
-    font-size: var(--t-1);
-    color: var(--ink-2);
-    overflow: hidden;
-    text-overflow: ellipsis;
-    white-space: nowrap;
-  }
-  small.ready {
-    color: var(--held);
-    font-weight: 660;
-  }
-`
-const RunNo = styled.span`
-  grid-row: span 2;
-  font:
-    700 var(--t-6)/1 'Hepta Slab Variable',
-    serif;
-  align-self: center;
-`
-const Bite = styled.small`
-  && {
+  .who small.bite {
     color: var(--person);
     font-weight: 660;
   }
-`
-const Strand = styled.span`
-  display: block;
-  width: 5.95rem;
-  line-height: 1.05;
-  .draw {
-    display: flex;
-    align-items: flex-start;
-    gap: var(--s-1);
-    b {
-      font-weight: 560;
-      font-size: var(--t-1);
-      letter-spacing: -0.04em;
-      padding-top: 0.05rem;
-    }
-  }
-  .word {
+  .strand {
     display: block;
-    font-size: var(--t-1);
-    color: var(--ink);
-    white-space: nowrap;
-    margin-top: -0.15rem;
-    em {
-      font-style: normal;
-      color: var(--ink-2);
-    }
-    .person,
-    &.person {
-      color: var(--person);
-      font-weight: 620;
-    }
-    &.quiet {
-      color: var(--ink-2);
-    }
-  }
-  .label {
-    display: none;
-  }
-  ${phone} {
-    width: auto;
-    .label {
-      display: inline;
-      font-weight: 620;
+    width: 5.95rem;
+    line-height: 1.05;
+    .draw {
+      display: flex;
+      align-items: flex-start;
+      gap: var(--s-1);
+      b {
+        font-weight: 560;
+        font-size: var(--t-1);
+        letter-spacing: -0.04em;
+        padding-top: 0.05rem;
+      }
     }
     .word {
-      white-space: normal;
+      display: block;
+      font-size: var(--t-1);
+      color: var(--ink);
+      white-space: nowrap;
+      margin-top: -0.15rem;
+      em {
+        font-style: normal;
+        color: var(--ink-2);
+      }
+      .person,
+      &.person {
+        color: var(--person);
+        font-weight: 620;
+      }
+      &.quiet {
+        color: var(--ink-2);
+      }
+    }
+    .label {
+      display: none;
+    }
+    ${phone} {
+      width: auto;
+      .label {
+        display: inline;
+        font-weight: 620;
+      }
+      .word {
+        white-space: normal;
+      }
     }
   }
-`
-const Nothing = styled.span`
-  display: block;
-  width: 1.2rem;
-  border-top: 1px solid var(--rule-2);
-  .label {
-    display: none;
-  }
-  ${phone} {
-    display: none;
+  .nothing {
+    display: block;
+    width: 1.2rem;
+    border-top: 1px solid var(--rule-2);
+    .label {
+      display: none;
+    }
+    ${phone} {
+      display: none;
+    }
   }
 `
 const Empty = styled.div`
