@@ -1,4 +1,5 @@
 'use client'
+import { memo } from 'react'
 import type { LineView } from '@/core/views/line'
 
 export type LineSize = 'cell' | 'row' | 'full'
@@ -9,13 +10,8 @@ const shapes = {
   full: { width: 640, height: 52, base: 14, post: 9, thin: 2.4, thick: 9, peg: 6, drop: 34, bar: 2.6 },
 } as const
 
-/**
- * A trained command is a line under tension: tied to a post, pegged at its rungs. What is held hangs from the post to
- * its highest peg, sagging by what is predicted to be forgotten and thicker the more places it is proofed in; a thin
- * cord runs on to the rung in hand (an open ring); what slipped hangs loose. The promised rung carries a crossbar.
- * The drawing is decoration for the eye: the words beside it say the same.
- */
-export function Line({ line, size }: { line: LineView; size: LineSize }) {
+/** What of a line is drawn, as the inside of its SVG: numbers and our own names, nothing that anybody typed. */
+export function drawingOf(line: LineView, size: LineSize): string {
   const s = shapes[size]
   const goal = line.promised ?? line.size - 1
   const count = Math.max(1, goal + 1)
@@ -35,46 +31,55 @@ export function Line({ line, size }: { line: LineView; size: LineSize }) {
   const passedTo = Math.min(line.position - 1, goal)
   const over = line.position > goal
   const middle = Math.round((left + x(top)) / 2)
-  return (
-    <svg className="line" width={s.width} height={s.height} viewBox={`0 0 ${s.width} ${s.height}`} aria-hidden="true">
-      <path className="run" d={`M${left} ${y}H${right}`} />
-      {top + 1 < count && <path d={pegs(top + 1, count)} />}
-      {top >= 0 && <path className="held" d={pegs(0, top + 1)} />}
-      {line.promised !== undefined && (
-        <path className="ink" d={`M${x(goal)} ${y - s.peg - 2}V${y + s.peg + 1}`} strokeWidth={s.bar} />
-      )}
-      {top >= 0 && (
-        <path
-          className="held cord"
-          d={`M${left} ${y}Q${middle} ${tenths(y + sag)} ${x(top)} ${y}`}
-          strokeWidth={cord}
-        />
-      )}
-      {passedTo > top && (
-        <path
-          className="ink"
-          d={`M${top >= 0 ? x(top) : left} ${y}H${x(passedTo)}`}
-          strokeWidth={tenths(s.thin * 0.8)}
-        />
-      )}
-      {line.slippedFrom !== undefined && (
-        <path
-          className="person cord"
-          d={
-            `M${x(Math.max(top, -1))} ${y}q${tenths(s.drop * 0.15)} ${tenths(s.drop * 0.6)} ${tenths(s.drop * 0.75)} ` +
-            `${tenths(s.drop * 0.68)}t${tenths(s.drop * 0.5)} ${tenths(s.drop * 0.22)}`
-          }
-          strokeWidth={Math.max(2, cord)}
-        />
-      )}
-      <path
-        className={started ? 'ink post' : 'ink'}
-        d={`M${left - s.post / 2} ${y - s.post}h${tenths(s.post / 1.6)}v${s.post * 2}h${-tenths(s.post / 1.6)}z`}
-      />
-      {!over && started && <circle className="ring" cx={x(line.position)} cy={y} r={s.peg} />}
-      {over && top >= goal && <circle className="knot" cx={x(goal)} cy={y} r={tenths(s.peg * 0.9)} />}
-    </svg>
-  )
+  const path = (d: string, name?: string, width?: number) =>
+    `<path${name === undefined ? '' : ` class="${name}"`} d="${d}"${
+      width === undefined ? '' : ` stroke-width="${width}"`
+    }/>`
+  const circle = (name: string, rung: number, r: number) =>
+    `<circle class="${name}" cx="${x(rung)}" cy="${y}" r="${r}"/>`
+  return [
+    path(`M${left} ${y}H${right}`, 'run'),
+    top + 1 < count ? path(pegs(top + 1, count)) : '',
+    top >= 0 ? path(pegs(0, top + 1), 'held') : '',
+    line.promised === undefined ? '' : path(`M${x(goal)} ${y - s.peg - 2}V${y + s.peg + 1}`, 'ink', s.bar),
+    top >= 0 ? path(`M${left} ${y}Q${middle} ${tenths(y + sag)} ${x(top)} ${y}`, 'held cord', cord) : '',
+    passedTo > top ? path(`M${top >= 0 ? x(top) : left} ${y}H${x(passedTo)}`, 'ink', tenths(s.thin * 0.8)) : '',
+    line.slippedFrom === undefined
+      ? ''
+      : path(
+          `M${x(Math.max(top, -1))} ${y}q${tenths(s.drop * 0.15)} ${tenths(s.drop * 0.6)} ${tenths(s.drop * 0.75)} ` +
+            `${tenths(s.drop * 0.68)}t${tenths(s.drop * 0.5)} ${tenths(s.drop * 0.22)}`,
+          'person cord',
+          Math.max(2, cord),
+        ),
+    path(
+      `M${left - s.post / 2} ${y - s.post}h${tenths(s.post / 1.6)}v${s.post * 2}h${-tenths(s.post / 1.6)}z`,
+      started ? 'ink post' : 'ink',
+    ),
+    !over && started ? circle('ring', line.position, s.peg) : '',
+    over && top >= goal ? circle('knot', goal, tenths(s.peg * 0.9)) : '',
+  ].join('')
 }
+
+/**
+ * A trained command is a line under tension: tied to a post, pegged at its rungs. What is held hangs from the post to
+ * its highest peg, sagging by what is predicted to be forgotten and thicker the more places it is proofed in; a thin
+ * cord runs on to the rung in hand (an open ring); what slipped hangs loose. The promised rung carries a crossbar.
+ * The drawing is decoration for the eye: the words beside it say the same.
+ */
+export const Line = memo(function Line({ line, size }: { line: LineView; size: LineSize }) {
+  const { width, height } = shapes[size]
+  return (
+    <svg
+      className="line"
+      width={width}
+      height={height}
+      viewBox={`0 0 ${width} ${height}`}
+      aria-hidden="true"
+      // A wall draws hundreds: one element each, not ten.
+      dangerouslySetInnerHTML={{ __html: drawingOf(line, size) }}
+    />
+  )
+})
 
 const tenths = (n: number): number => Math.round(10 * n) / 10
