@@ -7,7 +7,7 @@ export interface LineView {
   readonly position: number
   readonly top: number
   readonly promised: number | undefined
-  readonly slippedFrom: number | undefined
+  readonly slippedFrom?: number
   /** 0 taut … 1 slack, by the share predicted to be forgotten: a third where a refresher is due. */
   readonly sag: number
   /** 0 thin … 1 thick: places in which the promise is held, over those promised. */
@@ -24,11 +24,14 @@ export function lineOf(standing: CommandStanding, now: number, model: Forgetting
     position: run.position,
     top: run.top,
     promised: run.promised,
-    slippedFrom: run.slipped[0],
-    sag: run.memory ? slack(1 - retention(run.memory, now, model)) : 0,
-    proofed: promise ? Math.min(1, promise.placesHeld / promise.promise.places) : 0,
+    ...(run.slipped[0] === undefined ? {} : { slippedFrom: run.slipped[0] }),
+    sag: run.memory ? hundredths(slack(1 - retention(run.memory, now, model))) : 0,
+    proofed: promise ? hundredths(Math.min(1, promise.placesHeld / promise.promise.places)) : 0,
   }
 }
+
+/** Finer than any eye; a wall sends hundreds. */
+const hundredths = (n: number): number => Math.round(100 * n) / 100
 
 /** House: a line that is due hangs by a third, one of which half is forgotten hangs by all. */
 const [dueSlack, allForgotten] = [1 / 3, 0.5]

@@ -76,7 +76,7 @@ describe('the wall', () => {
       figures: '1/2 places',
       promised: true,
       inHand: 'Smaller hand',
-      line: { position: 4, top: 3, promised: 3, proofed: 0.5, slippedFrom: undefined },
+      line: { position: 4, top: 3, promised: 3, proofed: 0.5 },
     })
     // Worked last on day 2, half-life 3 days at least: a day later about a fifth is predicted gone, and it is due.
     expect(cell?.line.sag).toBeGreaterThan(0.3)

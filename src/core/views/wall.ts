@@ -273,7 +273,7 @@ const absentCell = (command: string): WallCell => ({
   stale: false,
   stuck: false,
   inHand: 'not in this dog’s ladder',
-  line: { size: 1, position: 0, top: -1, promised: undefined, slippedFrom: undefined, sag: 0, proofed: 0 },
+  line: { size: 1, position: 0, top: -1, promised: undefined, sag: 0, proofed: 0 },
 })
 
 /** Whether this person is one more that a promise of the command can be met with. */

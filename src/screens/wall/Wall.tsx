@@ -105,10 +105,8 @@ function DogRow({ row, commands }: { row: WallRow; commands: WallView['commands'
       <td className="days">
         <Load row={row} />
       </td>
-      {row.cells.map((cell) => (
-        <td key={cell.command} className={cell.promised ? 'command' : 'command aside'}>
-          <CommandCell cell={cell} name={commands.find((c) => c.id === cell.command)?.name ?? ''} />
-        </td>
+      {row.cells.map((cell, i) => (
+        <CommandCell key={cell.command} cell={cell} name={commands[i]?.name ?? ''} />
       ))}
     </tr>
   )
@@ -148,32 +146,35 @@ function Load({ row }: { row: WallRow }) {
 }
 
 function CommandCell({ cell, name }: { cell: WallCell; name: string }) {
-  const flags = [cell.stuck ? 'stuck' : '', cell.stale && cell.word !== 'slipping' ? 'stale' : ''].filter(Boolean)
+  const className = cell.promised ? 'command' : 'command aside'
   if (cell.word === 'not started' && !cell.promised)
     return (
-      <span className="nothing">
-        <span className="label">{name}: </span>
-        <span className="unseen">not promised</span>
-      </span>
+      <td className={className}>
+        <span className="nothing">
+          <span className="unseen">{`${name}: not promised`}</span>
+        </span>
+      </td>
     )
+  const flags = [cell.stuck ? 'stuck' : '', cell.stale && cell.word !== 'slipping' ? 'stale' : ''].filter(Boolean)
+  const word = cell.word === 'slipping' ? 'word person' : cell.word === 'not started' ? 'word quiet' : 'word'
   return (
-    <span
-      className="strand"
+    <td
+      className={className}
       title={
         `${name}: ${cell.word}${cell.figures ? ` ${cell.figures}` : ''}; in hand: ` +
         `${cell.inHand}${flags.length > 0 ? `; ${flags.join(', ')}` : ''}`
       }
     >
-      <span className="draw">
+      <span className="strand">
         <Line line={cell.line} size="cell" />
         <b>{cell.figures.replace(' places', '')}</b>
+        <span className={word}>
+          <span className="label">{`${name} `}</span>
+          {cell.word}
+          {flags[0] && <em className={cell.stuck ? 'person' : undefined}>{` ${flags[0]}`}</em>}
+        </span>
       </span>
-      <span className={cell.word === 'slipping' ? 'word person' : cell.word === 'not started' ? 'word quiet' : 'word'}>
-        <span className="label">{name} </span>
-        {cell.word}
-        {flags[0] && <em className={cell.stuck ? 'person' : undefined}> {flags[0]}</em>}
-      </span>
-    </span>
+    </td>
   )
 }
 
@@ -414,22 +415,20 @@ const Grid = styled.table`
     font-weight: 660;
   }
   .strand {
-    display: block;
+    display: flex;
+    flex-wrap: wrap;
+    align-items: flex-start;
+    column-gap: var(--s-1);
     width: 5.95rem;
     line-height: 1.05;
-    .draw {
-      display: flex;
-      align-items: flex-start;
-      gap: var(--s-1);
-      b {
-        font-weight: 560;
-        font-size: var(--t-1);
-        letter-spacing: -0.04em;
-        padding-top: 0.05rem;
-      }
+    b {
+      font-weight: 560;
+      font-size: var(--t-1);
+      letter-spacing: -0.04em;
+      padding-top: 0.05rem;
     }
     .word {
-      display: block;
+      flex: 0 0 100%;
       font-size: var(--t-1);
       color: var(--ink);
       white-space: nowrap;
