@@ -286,6 +286,7 @@ const Time = styled(Radio)`
   min-width: 3.9rem;
   display: grid;
   place-items: center;
+  padding: 0 0.35rem;
   border: 1.5px solid var(--rule-2);
   border-radius: 4px;
   cursor: pointer;
