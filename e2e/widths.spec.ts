@@ -16,3 +16,22 @@ test('the head has room for pages and tools at any width of a desk', async ({ pa
   }
   expect(wide).toEqual([])
 })
+
+test.describe('on a phone', () => {
+  test.use({ viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true })
+
+  test('nothing lies over what keeps a form: the corner of small things is free of it', async ({ page, kibou }) => {
+    for (const [address, name] of [
+      [`/dogs/${kibou.dog('Wren')}/handoff`, 'Book it'],
+      ['/dogs/new', 'Add dog'],
+    ] as const) {
+      await visit(page, kibou.url + address)
+      const [keep, small] = await Promise.all(
+        [name, 'Small thing'].map((n) => page.getByRole('button', { name: n, exact: true }).boundingBox()),
+      )
+      if (!keep || !small) throw new Error(`${address}: not to be seen`)
+      const apart = keep.x + keep.width <= small.x || small.x + small.width <= keep.x || keep.y + keep.height <= small.y
+      expect([address, apart]).toEqual([address, true])
+    }
+  })
+})

@@ -315,6 +315,12 @@ const Confirm = styled.div`
   gap: var(--s-6);
   align-items: center;
   justify-content: space-between;
+  /* The corner under the thumb belongs to small things. */
+  ${phone} {
+    flex-direction: column;
+    align-items: flex-start;
+    gap: var(--s-3);
+  }
 `
 const Submit = styled(AriaButton)`
   min-height: var(--touch-wide);
