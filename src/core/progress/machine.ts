@@ -15,7 +15,7 @@ import { afterRefresher, type Showing } from './memory'
 import { regimeAt, type Regime, type Regimes } from './regime'
 import { resultOf } from './result'
 import type { Results } from '../rule/results'
-import { ruleMet, spanOf } from '../rule/rule'
+import { asksOf, metBy, type Asks } from '../rule/rule'
 import {
   noDay,
   emptyRunState,
@@ -62,6 +62,8 @@ interface Progress {
   regime: Regime | undefined
   found: RungPlaceInLadder | undefined
   climb: Climb | undefined
+  /** What the rung’s rule asks for, once a rep was judged. */
+  asks: Asks | undefined
   tally: RungTally | undefined
   /** Number of the highest rung held, −1 when none is. */
   top: number
@@ -178,6 +180,7 @@ export class Fold {
       found: ownRung(this.regime.curriculum, set.rungId),
       climb: undefined,
       tally: undefined,
+      asks: undefined,
       top: -1,
       asOf: 0,
       shut: undefined,
@@ -317,10 +320,11 @@ export class Fold {
       is(rung, 'bed')
     // Whatever the window holds: a hold that broke and a recall that was missed never move on.
     const stops = result === 'M' && (rung.kind === 'timed' || rung.kind === 'recall')
-    if (!stops && (ruleMet(rung.rule, window.results) || offered))
+    const asks = (progress.asks ??= asksOf(rung.rule))
+    if (!stops && (metBy(asks, window.results) || offered))
       return this.meet(
         { found, climb, tally, set, rep, results, tell, heldBefore, refresher, climbing, progress },
-        offered ? 2 : spanOf(rung.rule),
+        offered ? 2 : asks.span,
       )
 
     // A clean rep drops nothing but by a window full of others, or as the last of a refresher.

@@ -27,12 +27,24 @@ export const spanOf = (rule: Rule): number => kindOf(rule).span(rule)
 /** The share of clean reps that meets the rule when its reps are done. */
 export const shareOf = (rule: Rule): number => kindOf(rule).wanted(rule) / spanOf(rule)
 
-/** Whether the rule is met by these results. A rule counts only when its reps are done. */
-export function ruleMet(rule: Rule, results: Results): boolean {
-  const kind = kindOf(rule)
-  const span = kind.span(rule)
-  return results.length >= span && cleanIn(results, span) >= kind.wanted(rule)
+/** What a rule asks for: so many clean of so many. */
+export interface Asks {
+  readonly span: number
+  readonly wanted: number
 }
+
+/** A rule’s own numbers, looked up once where many results are asked. */
+export function asksOf(rule: Rule): Asks {
+  const kind = kindOf(rule)
+  return { span: kind.span(rule), wanted: kind.wanted(rule) }
+}
+
+/** Whether what is asked for is met by these results. It counts only when its reps are done. */
+export const metBy = ({ span, wanted }: Asks, results: Results): boolean =>
+  results.length >= span && cleanIn(results, span) >= wanted
+
+/** Whether the rule is met by these results. A rule counts only when its reps are done. */
+export const ruleMet = (rule: Rule, results: Results): boolean => metBy(asksOf(rule), results)
 
 /** The rule as a trainer says it: “five of five”, “ten in a row”, “eight of the last ten”. */
 export const sayRule = (rule: Rule): string => kindOf(rule).say(rule)
