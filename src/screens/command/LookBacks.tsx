@@ -1,8 +1,7 @@
 'use client'
-import styled from 'styled-components'
 import type { CommandPage } from '@/work/page/resident'
 import { sayDay } from '@/ui/when'
-import { Bar, dayTable, Scroll } from './dayTable'
+import { Bar, DayTable, Scroll } from './dayTable'
 
 /** How long it went without looking back, day by day. */
 export function LookBacks({ days }: { days: NonNullable<CommandPage['lookBacks']> }) {
@@ -13,7 +12,7 @@ export function LookBacks({ days }: { days: NonNullable<CommandPage['lookBacks']
     <section aria-labelledby="look-backs">
       <h2 id="look-backs">Seconds between look-backs</h2>
       <Scroll tabIndex={0} role="region" aria-label="Look-backs by day">
-        <Table>
+        <DayTable>
           <thead>
             <tr>
               <th scope="col">Day</th>
@@ -37,12 +36,8 @@ export function LookBacks({ days }: { days: NonNullable<CommandPage['lookBacks']
               </tr>
             ))}
           </tbody>
-        </Table>
+        </DayTable>
       </Scroll>
     </section>
   )
 }
-
-const Table = styled.table`
-  ${dayTable}
-`

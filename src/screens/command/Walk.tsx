@@ -1,6 +1,5 @@
 'use client'
-import styled from 'styled-components'
-import { Bar, dayTable, Scroll } from './dayTable'
+import { Bar, DayTable, Scroll } from './dayTable'
 import { sayDay } from '@/ui/when'
 import type { CommandPage } from '@/work/page/resident'
 
@@ -13,7 +12,7 @@ export function Walk({ walk }: { walk: NonNullable<CommandPage['walk']> }) {
     <section aria-labelledby="walk">
       <h2 id="walk">Stretches, day by day</h2>
       <Scroll tabIndex={0} role="region" aria-label="Stretches by day">
-        <Table>
+        <DayTable>
           <thead>
             <tr>
               <th scope="col">Day</th>
@@ -39,12 +38,8 @@ export function Walk({ walk }: { walk: NonNullable<CommandPage['walk']> }) {
               </tr>
             ))}
           </tbody>
-        </Table>
+        </DayTable>
       </Scroll>
     </section>
   )
 }
-
-const Table = styled.table`
-  ${dayTable}
-`

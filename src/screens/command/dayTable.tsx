@@ -7,6 +7,9 @@ export const dayTable =
   `0.22rem 0.9rem 0.22rem 0; border-bottom: 1px solid var(--rule); } thead th { font-weight: 600; color: ` +
   `var(--ink-2); font-size: var(--t-2); } th:first-child { text-align: left; } caption { text-align: left; ` +
   `padding-bottom: 0.3rem; }`
+export const DayTable = styled.table`
+  ${dayTable}
+`
 /** Wider than a phone, it scrolls by itself. */
 export const Scroll = styled.div`
   overflow-x: auto;
