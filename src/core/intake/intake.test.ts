@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { houseCurriculum } from '../curriculum/house'
 import { nested } from '../fields'
 import { openQuestions, remindDays, remindersOf } from './reminders'
-import { severalIn, stepIds, stepSchemas, stepsFor, typedOf, usualQuestions } from './steps'
+import { severalIn, stepIds, stepSchemas, stepsFor, typedOf, sideAsked, usualQuestions } from './steps'
 
 const health = (more: Record<string, unknown>) => stepSchemas.health.parse({ ...nested(typedOf(more)) })
 const steps = stepsFor({
@@ -74,6 +74,11 @@ describe('reminders', () => {
         }),
       ),
     )
-    expect(openQuestions(asked)).toEqual([usualQuestions[1]])
+    expect(openQuestions(asked, true)).toEqual([usualQuestions[1]])
+    // The side is a question until it is known, whatever was asked, and then none.
+    expect(openQuestions(asked, false)).toEqual([sideAsked, usualQuestions[1]])
+    expect(openQuestions(undefined, false)).toEqual([sideAsked])
+    const open = stepSchemas.questions.parse(nested(typedOf({ asked: [{ question: sideAsked, answer: '' }] })))
+    expect([openQuestions(open, true), openQuestions(open, false)]).toEqual([[], [sideAsked]])
   })
 })

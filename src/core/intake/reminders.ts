@@ -1,5 +1,5 @@
 import { addDays } from '../days'
-import type { Entry } from './steps'
+import { sideAsked, type Entry } from './steps'
 
 export interface Reminder {
   readonly kind: 'vaccination' | 'medicine'
@@ -35,6 +35,8 @@ export function remindersOf(health: Entry<'health'>, today: string): readonly Re
   return [...vaccines, ...medicines]
 }
 
-/** Questions to the owner that have no answer yet. */
-export const openQuestions = (questions: Entry<'questions'>): readonly string[] =>
-  questions.asked.filter((q) => q.answer === '').map((q) => q.question)
+/** Questions to the owner that have no answer yet; the side is one until it is known, and one question only. */
+export function openQuestions(questions: Entry<'questions'> | undefined, sideKnown: boolean): readonly string[] {
+  const open = (questions?.asked ?? []).filter((q) => q.answer === '').map((q) => q.question)
+  return sideKnown ? open.filter((q) => q !== sideAsked) : [sideAsked, ...open.filter((q) => q !== sideAsked)]
+}

@@ -185,9 +185,12 @@ export interface StepContext {
   readonly unit: 'kg' | 'lb'
 }
 
+/** Asked once the side is not known, and answered as soon as it is. */
+export const sideAsked = 'Which side does the dog walk on at home?'
+
 /** House: what a kennel commonly wants to know before the first day. */
 export const usualQuestions = [
-  'Which side does the dog walk on at home?',
+  sideAsked,
   'Which collar and leash will you use?',
   'Which words do you use, and in which language?',
   'What does it get to eat, how much, when?',

@@ -46,7 +46,7 @@ function minding(db: Db, residents: readonly Resident[], today: string): readonl
       return {
         resident,
         reminders: health ? remindersOf(health, today) : [],
-        questions: asked ? openQuestions(asked) : [],
+        questions: openQuestions(asked, resident.sideKnown),
         pause: pauses.get(resident.residencyId),
       }
     })
