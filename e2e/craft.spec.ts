@@ -252,6 +252,18 @@ test('check-in: the emergency sit is sprung when the tone says so, at a moment d
   await endBlock(page, thumb)
 })
 
+test('toys: play is the pay, with its clock; between two sets there is one for the break', async ({ page, kibou }) => {
+  await work(page, kibou, 'Trowel', 'sit', 'Word alone')
+  await say(page, /1–2 min of play/)
+  await tapped(page, 'Clean')
+  await expect(page.getByRole('timer', { name: /^Play with/ })).toBeVisible()
+  for (let i = 2; i <= 5; i++) {
+    await tapped(page, 'Clean')
+    await settled(page)
+  }
+  await expect(page.getByRole('timer', { name: 'Break: play' })).toBeVisible()
+})
+
 test('the mark, practised: ten moments, and how the marks lie about them', async ({ page, kibou }) => {
   await visit(page, `${kibou.url}/timing`)
   await page.getByRole('button', { name: 'Begin' }).tap()
