@@ -105,7 +105,8 @@ export function waysOn(
   }
   const way = wayOn({
     role: here?.role ?? 'work',
-    refresher: here?.purpose === 'refresh',
+    // The set, not what was planned: a rung chosen in a refresher’s stead is work.
+    refresher: active.context.purpose === 'refresh',
     sets,
     mayGoOn: again !== undefined,
     hasNextPart: onward !== undefined,
