@@ -253,7 +253,7 @@ test('check-in: the emergency sit is sprung when the tone says so, at a moment d
 })
 
 test('toys: play is the pay, with its clock; between two sets there is one for the break', async ({ page, kibou }) => {
-  await work(page, kibou, 'Trowel', 'sit', 'Word alone')
+  await work(page, kibou, 'Trowel', 'touch', 'Palm near the nose')
   await say(page, /1–2 min of play/)
   await tapped(page, 'Clean')
   await expect(page.getByRole('timer', { name: /^Play with/ })).toBeVisible()

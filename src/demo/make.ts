@@ -177,13 +177,13 @@ function proveAll(dog: CastDog, trainer: SimulatedTrainer, last: number): Simula
         for (const person of ['maud', 'joss']) sets.push(...trainer.proved(promise.rungId, day, place, person))
     }
   }
-  // Asked for cold and shown, so that it is not going stale at whatever hour its one set is worked.
-  if (dog.story === 'one-set-short')
-    sets.push(
-      { ...trainer.scripted('sit-stay.30s', last, 'room', 'maud', [clean, clean, clean]), purpose: 'refresh' },
-      ...trainer.proved('sit-stay.30s', last, 'yard', 'maud'),
-    )
-  for (const promise of dog.promises) sets.push(...trainer.proved(promise.rungId, last, 'room', 'joss'))
+  if (dog.story === 'one-set-short') sets.push(...trainer.proved('sit-stay.30s', last, 'yard', 'maud'))
+  for (const promise of dog.promises) {
+    const shown = trainer.proved(promise.rungId, last, 'room', 'joss')
+    // Bramble’s was asked for cold: it is not going stale at whatever hour its one set is worked.
+    const cold = dog.story === 'one-set-short' && promise.rungId === 'sit-stay.30s'
+    sets.push(...(cold ? shown.map((s): SimulatedSet => ({ ...s, purpose: 'refresh' })) : shown))
+  }
   return sets
 }
 
