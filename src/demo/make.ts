@@ -177,13 +177,15 @@ function proveAll(dog: CastDog, trainer: SimulatedTrainer, last: number): Simula
         for (const person of ['maud', 'joss']) sets.push(...trainer.proved(promise.rungId, day, place, person))
     }
   }
-  if (dog.story === 'one-set-short') sets.push(...trainer.proved('sit-stay.30s', last, 'yard', 'maud'))
-  for (const promise of dog.promises) {
-    const shown = trainer.proved(promise.rungId, last, 'room', 'joss')
-    // Bramble’s was asked for cold: it is not going stale at whatever hour its one set is worked.
-    const cold = dog.story === 'one-set-short' && promise.rungId === 'sit-stay.30s'
-    sets.push(...(cold ? shown.map((s): SimulatedSet => ({ ...s, purpose: 'refresh' })) : shown))
-  }
+  const short = dog.story === 'one-set-short' ? 'sit-stay.30s' : undefined
+  // Bramble’s was asked for cold: it is not going stale at whatever hour its one set is worked.
+  if (short !== undefined)
+    sets.push(
+      ...trainer.proved(short, last, 'room', 'maud').map((s): SimulatedSet => ({ ...s, purpose: 'refresh' })),
+      ...trainer.proved(short, last, 'yard', 'maud'),
+    )
+  for (const promise of dog.promises)
+    if (promise.rungId !== short) sets.push(...trainer.proved(promise.rungId, last, 'room', 'joss'))
   return sets
 }
 
