@@ -177,15 +177,13 @@ function proveAll(dog: CastDog, trainer: SimulatedTrainer, last: number): Simula
         for (const person of ['maud', 'joss']) sets.push(...trainer.proved(promise.rungId, day, place, person))
     }
   }
-  const short = dog.story === 'one-set-short' ? 'sit-stay.30s' : undefined
-  // Bramble’s was asked for cold: it is not going stale at whatever hour its one set is worked.
-  if (short !== undefined)
+  // Asked for cold and shown, so that it is not going stale at whatever hour its one set is worked.
+  if (dog.story === 'one-set-short')
     sets.push(
-      ...trainer.proved(short, last, 'room', 'maud').map((s): SimulatedSet => ({ ...s, purpose: 'refresh' })),
-      ...trainer.proved(short, last, 'yard', 'maud'),
+      { ...trainer.scripted('sit-stay.30s', last, 'room', 'maud', [clean, clean, clean]), purpose: 'refresh' },
+      ...trainer.proved('sit-stay.30s', last, 'yard', 'maud'),
     )
-  for (const promise of dog.promises)
-    if (promise.rungId !== short) sets.push(...trainer.proved(promise.rungId, last, 'room', 'joss'))
+  for (const promise of dog.promises) sets.push(...trainer.proved(promise.rungId, last, 'room', 'joss'))
   return sets
 }
 
