@@ -177,12 +177,7 @@ function proveAll(dog: CastDog, trainer: SimulatedTrainer, last: number): Simula
         for (const person of ['maud', 'joss']) sets.push(...trainer.proved(promise.rungId, day, place, person))
     }
   }
-  // Asked for cold and shown, so that it is not going stale at whatever hour its one set is worked.
-  if (dog.story === 'one-set-short')
-    sets.push(
-      { ...trainer.scripted('sit-stay.30s', last, 'room', 'maud', [clean, clean, clean]), purpose: 'refresh' },
-      ...trainer.proved('sit-stay.30s', last, 'yard', 'maud'),
-    )
+  if (dog.story === 'one-set-short') sets.push(...trainer.proved('sit-stay.30s', last, 'yard', 'maud'))
   for (const promise of dog.promises) sets.push(...trainer.proved(promise.rungId, last, 'room', 'joss'))
   return sets
 }
