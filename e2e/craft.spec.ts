@@ -235,11 +235,15 @@ test('check-in: the emergency sit is sprung when the tone says so, at a moment d
   page,
   kibou,
 }) => {
+  const since = Date.now()
   await work(page, kibou, 'Heron', 'check-in', 'Looks back')
   for (let i = 1; i <= 3; i++) {
     await tapped(page, 'Clean')
-    await page.waitForTimeout(700)
+    await reps(page, i, 10)
   }
+  await kibou.becomes(3, `SELECT count(*) AS n FROM rep WHERE id ${received}`, since)
+  await visit(page, `${kibou.url}/dogs/${kibou.dog('Heron')}/commands/check-in`)
+  await expect(page.getByRole('region', { name: 'Look-backs by day' }).getByRole('row').last()).toContainText('3')
   await page.clock.install()
   await work(page, kibou, 'Heron', 'check-in', 'Emergency sit')
   await say(page, /Go on as if nothing were/)

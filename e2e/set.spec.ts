@@ -11,8 +11,6 @@ test.describe('a set in the yard', () => {
 
   test('by touch, within one screen, with targets of at least 64 px, 8 px apart', async ({ page, kibou }) => {
     await visit(page, `${kibou.url}/dogs/${kibou.dog('Bramble')}/work/sit-stay`)
-    const due = page.getByText(/refresher due/)
-    test.skip(await due.first().isVisible(), 'late in the evening its stay is asked for cold first')
     await page.getByRole('button', { name: 'Begin set' }).tap()
     const names = ['Clean', 'Helped', 'Late', 'Miss']
     const boxes = await Promise.all(names.map((name) => page.getByRole('button', { name }).boundingBox()))

@@ -178,7 +178,12 @@ function proveAll(dog: CastDog, trainer: SimulatedTrainer, last: number): Simula
     }
   }
   if (dog.story === 'one-set-short') sets.push(...trainer.proved('sit-stay.30s', last, 'yard', 'maud'))
-  for (const promise of dog.promises) sets.push(...trainer.proved(promise.rungId, last, 'room', 'joss'))
+  for (const promise of dog.promises) {
+    const shown = trainer.proved(promise.rungId, last, 'room', 'joss')
+    // By itself, late on the day before: it is not going stale at any hour of the day on which it is one set short.
+    const late = dog.story === 'one-set-short' && promise.rungId === 'sit-stay.30s'
+    sets.push(...(late ? shown.map((s): SimulatedSet => ({ ...s, minute: 16 * 60 + 50 })) : shown))
+  }
   return sets
 }
 
@@ -344,9 +349,9 @@ class Pen {
     const ofDay = all.filter((s) => s.day === set.day)
     const nth = ofDay.indexOf(set)
     // The day’s sets lie between half past eight and five, in blocks of four.
-    const minute = 8 * 60 + 30 + Math.floor((nth / Math.max(1, ofDay.length)) * 8.4 * 60)
+    const minute = set.minute ?? 8 * 60 + 30 + Math.floor((nth / Math.max(1, ofDay.length)) * 8.4 * 60)
     const start = moment(day, minute) + Number(scene.dog.run) * 997
-    const block = ofDay[Math.floor(nth / setsOfBlock) * setsOfBlock] ?? set
+    const block = (set.minute === undefined ? ofDay[Math.floor(nth / setsOfBlock) * setsOfBlock] : undefined) ?? set
     const setId = this.id(start)
     this.put(
       {

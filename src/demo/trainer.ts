@@ -18,6 +18,8 @@ export interface SimulatedSet {
   readonly day: number
   readonly placeId: string
   readonly leashHolder: string
+  /** Of the day, where it is worked by itself; else the day’s sets follow each other. */
+  readonly minute?: number
   readonly level?: number
   readonly kit?: FactOf<'set-opened'>['kit']
   readonly reps: readonly SimulatedRep[]

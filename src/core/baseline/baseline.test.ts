@@ -5,7 +5,7 @@ import { findCommand, ownRung } from '../curriculum/lookup'
 import { foldDog } from '../progress/fold'
 import { always } from '../progress/regime'
 import { monday, msPerDay, setsFrom } from '../tests/facts'
-import { baselineRun, baselineStep, cameOff, mostReps, searchOf, type BaselineRep } from './baseline'
+import { baselineRun, baselineStep, cameOff, mostReps, onTimeWithin, searchOf, type BaselineRep } from './baseline'
 
 const runOf = (command: string) => {
   const found = findCommand(houseCurriculum, command)
@@ -50,7 +50,7 @@ describe('a rep of a baseline came off', () => {
     ['recall.line-5', { clean: true, latencySeconds: 1.4 }, false],
     ['recall.line-5', { clean: true, latencySeconds: 0.9 }, true],
   ] as const)('%s, %o: %s', (id, rep, came) => {
-    expect(cameOff(rung(id), rep)).toBe(came)
+    expect(cameOff(rep, onTimeWithin(rung(id)))).toBe(came)
   })
 })
 

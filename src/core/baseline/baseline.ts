@@ -19,10 +19,12 @@ export const onTimeWithin = (rung: Rung): number => rung.criterion.latencySecond
 
 /**
  * Whether a rep of a baseline came off: on the first cue, without the leash, and within the rung’s seconds where they
- * were taken.
+ * were taken (`onTimeWithin`).
  */
-export const cameOff = (rung: Rung, rep: Pick<BaselineRep, 'clean' | 'latencySeconds' | 'leashHelp'>): boolean =>
-  rep.clean && rep.leashHelp !== true && (rep.latencySeconds ?? 0) <= onTimeWithin(rung)
+export const cameOff = (
+  rep: Pick<BaselineRep, 'clean' | 'latencySeconds' | 'leashHelp'>,
+  withinSeconds: number,
+): boolean => rep.clean && rep.leashHelp !== true && (rep.latencySeconds ?? 0) <= withinSeconds
 
 /** House: reps a command at most, reps at one rung, and rungs up or down between them. */
 export const mostReps = 8

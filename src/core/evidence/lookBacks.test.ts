@@ -4,7 +4,7 @@ import { houseCurriculum } from '../curriculum/house'
 import { findCommand } from '../curriculum/lookup'
 import { setsFrom } from '../tests/facts'
 import { byCollar, kitComparisons } from './kit'
-import { hasLookBacks, lookBacksByDay } from './lookBacks'
+import { lookBacksByDay } from './lookBacks'
 
 const command = (id: string) => {
   const found = findCommand(houseCurriculum, id)
@@ -30,9 +30,9 @@ describe('seconds between look-backs', () => {
       ...looks(1, [0, 3, -9, 12]),
     ])
     // Day 0: gaps 4, 6, 30 and 5; the median of a statistics library. A miss is no look back.
-    expect(days.map((d) => [d.middle, d.longest])).toEqual([
-      [quantileSorted([4, 5, 6, 30], 0.5), 30],
-      [quantileSorted([3, 9], 0.5), 9],
+    expect(days?.map((d) => [d.looks, d.middle, d.longest])).toEqual([
+      [6, quantileSorted([4, 5, 6, 30], 0.5), 30],
+      [3, quantileSorted([3, 9], 0.5), 9],
     ])
   })
 
@@ -47,7 +47,7 @@ describe('seconds between look-backs', () => {
         looks(0, [0, 5]).map((s) => ({ ...s, unsure: true })),
       ),
     ).toEqual([])
-    expect([checkIn, command('sit')].map(hasLookBacks)).toEqual([true, false])
+    expect(lookBacksByDay(command('sit'), looks(0, [0, 5]))).toBeUndefined()
   })
 })
 

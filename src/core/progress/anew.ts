@@ -3,24 +3,26 @@ import { emptyTally, type Climb, type RunState } from './state'
 import { restartWindow } from './window'
 
 /**
- * A rung that asks for something else from here on: what was met at it counts no more, its reps stay counted, and what
- * lies behind it waits until it is passed again.
+ * Rungs of a run that ask for something else from here on: what was met at them counts no more, their reps stay
+ * counted, and what lies behind the first of them waits until it is passed again. In a place, on a kit or in hands
+ * where one of them had been reached, the highest rung below all of them has.
  */
-export function beginAnew(run: Run, state: RunState, index: number): void {
-  const id = run.rungs[index]?.id
-  if (id === undefined) return
-  const tally = state.tallies[id]
-  if (tally) {
+export function beginAnew(run: Run, state: RunState, ids: readonly string[]): void {
+  const first = run.rungs.findIndex((r) => ids.includes(r.id))
+  if (first < 0) return
+  for (const id of ids) {
+    const tally = state.tallies[id]
+    if (!tally) continue
     const { reps, clean, helped, late, miss } = tally
     state.tallies[id] = { ...emptyTally(), reps, clean, helped, late, miss }
   }
-  if (state.window.rung === id || state.position > index) restartWindow(state.window, '')
-  state.position = Math.min(state.position, index)
-  if (state.stuck?.rung === id) state.stuck = undefined
-  const before = run.rungs[index - 1]?.id
+  if (ids.includes(state.window.rung) || state.position > first) restartWindow(state.window, '')
+  state.position = Math.min(state.position, first)
+  if (state.stuck && ids.includes(state.stuck.rung)) state.stuck = undefined
+  const before = run.rungs[first - 1]?.id
   state.climbs = Object.fromEntries(
     Object.entries(state.climbs).flatMap(([key, climb]): [string, Climb][] =>
-      climb.reached !== id && climb.back !== id
+      [climb.reached, climb.back].every((id) => id === undefined || !ids.includes(id))
         ? [[key, climb]]
         : before === undefined
           ? []

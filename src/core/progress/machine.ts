@@ -148,7 +148,7 @@ export class Fold {
     }
     this.regime = regime
     this.state.under = Math.max(0, regime.from)
-    for (const rungId of regime.anew ?? []) this.startAnew(rungId)
+    if (regime.anew) this.startAnew(regime.anew)
     for (const rungId of regime.starts ?? []) this.start(rungId)
   }
 
@@ -162,12 +162,13 @@ export class Fold {
     this.heldTick++
   }
 
-  /** Begins a rung anew where it was ever worked. */
-  private startAnew(rungId: string): void {
-    const found = ownRung(this.regime.curriculum, rungId)
-    const runState = found && this.state.runs[found.runKey]
-    if (!found || !runState) return
-    beginAnew(found.run, runState, found.index)
+  /** Begins rungs anew in every run that was ever worked. */
+  private startAnew(rungIds: readonly string[]): void {
+    const found = rungIds.flatMap((id) => ownRung(this.regime.curriculum, id) ?? [])
+    for (const { run, runKey } of found.filter((f, i) => found.findIndex((o) => o.runKey === f.runKey) === i)) {
+      const runState = this.state.runs[runKey]
+      if (runState) beginAnew(run, runState, rungIds)
+    }
     this.climbs.clear()
     this.heldTick++
   }

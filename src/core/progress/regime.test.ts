@@ -6,6 +6,7 @@ import { plainDog } from '../dog/traits'
 import { defaultMethod } from '../method/rows'
 import { monday, msPerDay, passTo, setsFrom } from '../tests/facts'
 import { foldDog } from './fold'
+import { cellKey } from './context'
 import { isHeld, type DogState } from './state'
 import { always, newest, regimeAt, regimeOf, regimesOf } from './regime'
 
@@ -142,7 +143,11 @@ describe('a state carried from one ladder to another', () => {
     const first = foldDog([regimes[0]], sets)
     const then = foldDog(regimes, sets)
     expect(held(first)).toEqual([true, true, true])
+    // In its place both had been reached; under the new finish neither has, and what lies below both has.
+    const reached = (state: DogState) => state.runs[at.runKey]?.climbs[cellKey(0, 'barn')]?.reached
+    expect(reached(first)).toBe('recall.through')
     expect(held(then)).toEqual([true, false, false])
+    expect(reached(then)).toBe(at.run.rungs[at.index - 1]?.id)
     expect(then.runs[at.runKey]?.position).toBe(at.index)
     // Reps are counted on: only what was met begins anew.
     expect(then.runs[at.runKey]?.tallies['recall.front']?.reps).toBe(

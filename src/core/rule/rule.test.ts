@@ -3,7 +3,7 @@ import type { Rule } from '../curriculum/types'
 import { oneRun } from '../tests/facts'
 import { belowBreak } from '../progress/drop'
 import { runLength } from './results'
-import { ruleMet, sayCounts, sayRule } from './rule'
+import { asksOf, metBy, sayCounts, sayRule } from './rule'
 
 const five: Rule = { kind: 'row', r: 5 }
 const ten: Rule = { kind: 'row', r: 10 }
@@ -22,7 +22,7 @@ describe('rules', () => {
     [eight, 'CCCCCCCCC', false],
     [eight, 'MMMCCCCCCCC', true],
   ])('%j over %s: %s', (rule, results, met) => {
-    expect(ruleMet(rule, results)).toBe(met)
+    expect(metBy(asksOf(rule), results)).toBe(met)
   })
 
   it('are said as trainers say them', () => {

@@ -33,18 +33,15 @@ export interface Asks {
   readonly wanted: number
 }
 
-/** A rule’s own numbers, looked up once where many results are asked. */
+/** A rule’s own numbers. */
 export function asksOf(rule: Rule): Asks {
   const kind = kindOf(rule)
   return { span: kind.span(rule), wanted: kind.wanted(rule) }
 }
 
-/** Whether what is asked for is met by these results. It counts only when its reps are done. */
+/** Whether a rule’s numbers are met by these results. A rule counts only when its reps are done. */
 export const metBy = ({ span, wanted }: Asks, results: Results): boolean =>
   results.length >= span && cleanIn(results, span) >= wanted
-
-/** Whether the rule is met by these results. A rule counts only when its reps are done. */
-export const ruleMet = (rule: Rule, results: Results): boolean => metBy(asksOf(rule), results)
 
 /** The rule as a trainer says it: “five of five”, “ten in a row”, “eight of the last ten”. */
 export const sayRule = (rule: Rule): string => kindOf(rule).say(rule)

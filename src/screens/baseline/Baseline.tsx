@@ -1,6 +1,7 @@
 'use client'
 import { useState } from 'react'
 import { Disclosure, DisclosurePanel } from 'react-aria-components'
+import { median } from 'simple-statistics'
 import styled from 'styled-components'
 import { v7 } from 'uuid'
 import { mostReps } from '@/core/baseline/baseline'
@@ -161,11 +162,10 @@ const sayRep = (r: Rep): string =>
 
 /** What its seconds and the leash say of a command. */
 function sayHow(reps: readonly Rep[]): string {
-  const seconds = reps.flatMap((r) => r.latencySeconds ?? []).sort((a, b) => a - b)
-  const middle = seconds[Math.floor((seconds.length - 1) / 2)]
+  const seconds = reps.flatMap((r) => r.latencySeconds ?? [])
   const helped = reps.filter((r) => r.leashHelp).length
   return [
-    ...(middle === undefined ? [] : [`Answers in about ${middle} s.`]),
+    ...(seconds.length === 0 ? [] : [`Answers in about ${median(seconds).toFixed(1)} s.`]),
     ...(helped === 0 ? [] : [`The leash helped in ${helped} of ${reps.length}.`]),
   ].join(' ')
 }

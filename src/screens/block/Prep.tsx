@@ -4,7 +4,7 @@ import { useState } from 'react'
 import { Button as AriaButton } from 'react-aria-components'
 import styled from 'styled-components'
 import type { BlockItem } from '@/core/block/compose'
-import { purposeOf, type Picked } from '@/core/coach/picked'
+import { purposeOf } from '@/core/coach/picked'
 import { asksForFit, fitWords } from '@/core/dog/collar'
 import { kitTurn } from '@/core/evidence/kit'
 import { findCommand, findRung } from '@/core/curriculum/lookup'
@@ -19,11 +19,12 @@ import { Choose } from '@/ui/Choose'
 import { NeedsPerson } from '@/ui/NeedsPerson'
 import { Why } from '@/ui/Why'
 import type { BlockView } from '@/work/page/block'
+import { Against, Bar } from './Against'
 import { Around, HeatWarning } from './Around'
 import { Glance } from './Glance'
 import { Plan, PlanStrip } from './Plan'
 import { Big, promptFor } from './RungCard'
-import { kitOf, pickedHere, rememberAround, sayNews, setupFor } from './setup'
+import { kitOf, pickedHere, rememberAround, setupFor } from './setup'
 import type { Setup } from '@/device/live/session'
 import type { Block } from './useBlock'
 import { useKeys } from './useKeys'
@@ -178,7 +179,7 @@ export function Prep({ view, block, was, onBegin, onEnd, prefs, recall }: Props)
       )}
       <Foot>
         {shut !== undefined && <NeedsPerson>{shut}</NeedsPerson>}
-        {by && <Against by={by} wanted={rungId} rung={full.rungId} shut={shut} view={view} take={takeEasier} />}
+        {by && <Against by={by} wanted={rungId} full={full} shut={shut} view={view} take={takeEasier} />}
         <HeatWarning view={view} full={full} />
         {first ? (
           <Bar onPress={() => setSeeing('around')}>
@@ -235,55 +236,6 @@ export function Prep({ view, block, was, onBegin, onEnd, prefs, recall }: Props)
         </Beginning>
         {onEnd && <Quiet onPress={onEnd}>Quiet praise, and end the block</Quiet>}
       </Foot>
-    </>
-  )
-}
-
-/** What speaks against what was chosen by hand: said before it begins; a tap takes what it may begin with. */
-function Against({
-  by,
-  wanted,
-  rung,
-  shut,
-  view,
-  take,
-}: {
-  by: Picked
-  wanted: string
-  rung: string
-  shut: string | undefined
-  view: BlockView
-  take: (rungId: string) => void
-}) {
-  const name = (id: string) => findRung(view.curriculum, id)?.rung.name ?? id
-  const easier = rung === wanted && by.rungId !== wanted ? by.rungId : undefined
-  return (
-    <>
-      {by.refused !== undefined && shut === undefined && (
-        <NeedsPerson>
-          <Said>{by.refused.charAt(0).toUpperCase() + by.refused.slice(1)}</Said>. What is recorded is kept and marked
-          so.
-        </NeedsPerson>
-      )}
-      {by.before !== undefined && by.refused === undefined && (
-        <NeedsPerson>Not taught yet: “{by.before}” comes first.</NeedsPerson>
-      )}
-      {easier !== undefined && (
-        <Bar onPress={() => take(easier)}>
-          <span>
-            Too much for what is new: {sayNews(by.news)}. Begin with “{name(easier)}”.
-          </span>
-          <u>Take it</u>
-        </Bar>
-      )}
-      {rung !== wanted && (
-        <Bar onPress={() => take(wanted)}>
-          <span>
-            Begins with “{name(rung)}” for what is new: {sayNews(by.news)}.
-          </span>
-          <u>No, “{name(wanted)}”</u>
-        </Bar>
-      )}
     </>
   )
 }
@@ -401,23 +353,6 @@ const Beginning = styled.div`
   gap: var(--s-3);
   &[data-alone='true'] {
     grid-template-columns: minmax(0, 1fr);
-  }
-`
-const Bar = styled(AriaButton)`
-  min-height: var(--touch-wide);
-  display: flex;
-  justify-content: space-between;
-  align-items: center;
-  gap: var(--s-4);
-  border: 0;
-  border-top: 1px solid var(--rule);
-  background: none;
-  color: var(--ink);
-  text-align: left;
-  padding: 0.2rem 0.1rem;
-  cursor: pointer;
-  u {
-    flex: none;
   }
 `
 const Go = styled(AriaButton)`

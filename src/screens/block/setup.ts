@@ -82,7 +82,9 @@ const newsWords: Readonly<Record<Picked['news'][number], string>> = {
   kit: 'the kit',
   hands: 'the hands on the leash',
 }
-export const sayNews = (news: Picked['news']): string => news.map((n) => newsWords[n]).join(', ')
+/** What is new of what was chosen; company says the level that it comes to. */
+export const sayNews = ({ news, level }: Picked, chosenLevel: number): string =>
+  news.map((n) => (n === 'level' && level > chosenLevel ? `company, which is level ${level}` : newsWords[n])).join(', ')
 
 /** What is said of a set as somebody changed it by hand from what stood there. */
 export const pickedHere = (view: BlockView, state: DogState, base: Setup, wanted: Setup): Picked =>
@@ -98,7 +100,7 @@ export const pickedHere = (view: BlockView, state: DogState, base: Setup, wanted
       helper: wanted.helper,
       secondDog: wanted.secondDog !== null,
       near: wanted.band === 'under-5',
-      newCollar: isNewCollar(view, wanted.collar),
+      newCollar: wanted.collar !== base.collar && isNewCollar(view, wanted.collar),
     },
     {
       rung: wanted.rungId !== base.rungId,

@@ -15,7 +15,7 @@ import type { CommandPage as View } from '@/work/page/resident'
 import { CompareKit } from './CompareKit'
 import { GridTable } from './GridTable'
 import { PaceLine } from '../PaceLine'
-import { Bar, dayTable, Scroll } from './dayTable'
+import { ByDay, dayTable, Scroll, Share } from './dayTable'
 import { LookBacks } from './LookBacks'
 import { Walk } from './Walk'
 import { Tether } from './Tether'
@@ -181,45 +181,22 @@ export function CommandPage({ view, logTried }: { view: View; logTried: (raw: un
           ))}
         </section>
       )}
-      {evidence && evidence.help.length > 0 && (
-        <section aria-labelledby="help">
-          <h2 id="help">Help, day by day</h2>
-          <Scroll tabIndex={0} role="region" aria-label="Reps by help and day">
-            <HelpTable>
-              <thead>
-                <tr>
-                  <th scope="col">Day</th>
-                  {levels.map((p) => (
-                    <th key={p} scope="col">
-                      {p === 'none' ? 'no help' : p.replace('-', ' ')}
-                    </th>
-                  ))}
-                  <th scope="col">share without help</th>
-                </tr>
-              </thead>
-              <tbody>
-                {evidence.help.slice(-10).map((d) => {
-                  const all = d.reps.reduce((a, b) => a + b, 0)
-                  const free = all > 0 ? (d.reps[0] ?? 0) / all : 0
-                  return (
-                    <tr key={d.day}>
-                      <th scope="row">{sayDay(d.day)}</th>
-                      {levels.map((p) => (
-                        <td key={p}>{d.reps[promptLevels.indexOf(p)] || ''}</td>
-                      ))}
-                      <td>
-                        <Bar style={{ ['--share' as string]: `${free * 100}%` }}>
-                          <i aria-hidden="true" />
-                          {percent(free)}
-                        </Bar>
-                      </td>
-                    </tr>
-                  )
-                })}
-              </tbody>
-            </HelpTable>
-          </Scroll>
-        </section>
+      {evidence && (
+        <ByDay
+          title="Help, day by day"
+          label="Reps by help and day"
+          heads={[...levels.map((p) => (p === 'none' ? 'no help' : p.replace('-', ' '))), 'share without help']}
+          days={evidence.help}
+          cells={(d) => {
+            const free = (d.reps[0] ?? 0) / d.reps.reduce((a, b) => a + b, 0)
+            return [
+              ...levels.map((p) => d.reps[promptLevels.indexOf(p)] || ''),
+              <Share key="free" of={free}>
+                {percent(free)}
+              </Share>,
+            ]
+          }}
+        />
       )}
       {view.kitRungs.length > 0 && (
         <section aria-labelledby="kit">
@@ -492,9 +469,6 @@ const Ladder = styled.ol`
       grid-row: 1 / 5;
     }
   }
-`
-const HelpTable = styled.table`
-  ${dayTable}
 `
 const KitTable = styled.table`
   ${dayTable} margin-bottom: 1rem;

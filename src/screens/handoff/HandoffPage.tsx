@@ -74,6 +74,11 @@ export function HandoffPage({ view, book, move, cancel }: { view: View; book: Ac
           )}
         </Booked>
       )}
+      {!view.resident.sideKnown && (
+        <p>
+          <b>Which side it walks on is not known yet:</b> ask {view.resident.ownerName} before it is shown.
+        </p>
+      )}
       {view.cancelled && (
         <p>
           The handoff of {sayMoment(view.cancelled.from, view.timeZone)} was cancelled.{' '}

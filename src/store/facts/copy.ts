@@ -2,16 +2,22 @@ import { z } from 'zod'
 import type { FactKindName } from '@/core/facts/wire'
 import type { Db } from '../database'
 import { appendCommon, nextNumber } from './append'
+import { columnsOf, details } from './kinds'
 import { standingReps as standingRepsSql } from './standingReps'
 
-/** Everything a set's row holds, to be copied into the fact that stands for it. */
-const setColumns =
-  'residency_id, command, rung_id, purpose, block_id, at, day, recorded_by, leash_holder, ' +
-  'place_id, level, distance_band, kit, curriculum_id, curriculum_version, rule_version, temperature_c, ' +
-  'minutes_in, exercise_minutes_ago, meal_minutes_ago, humidity, seed, helper, second_dog, road, feed_id, unsure'
-const repColumns =
-  'at, outcome, prompt, latency_s, held_s, broke_s, steps, faults, paid, attention, cues_said, ' +
-  'sound, planned, pieces, sit_pieces, pay_interval, bowl_grams, pay_error, turns, stops'
+/**
+ * The statement that copies a fact’s particulars under a new id: every column of its kind, so that none is forgotten
+ * when a kind learns a further one. `changed`: what stands in a column’s stead; it may be a new one as it is.
+ */
+function copySql(kind: 'set-opened' | 'rep', changed: Readonly<Record<string, string>>): string {
+  const { table, also = [], repeats = [] } = details[kind]
+  const own = columnsOf(kind).flatMap(([, column]) => (column === 'replaces' ? [] : [column]))
+  const columns = ['at', ...repeats, ...own, ...also]
+  return `INSERT INTO ${table} (id, device, seq, replaces, root, ${columns.join(', ')})
+    SELECT @id, @device, @seq, id, coalesce(root, id), ${columns.map((c) => changed[c] ?? c).join(', ')}
+    FROM ${table}
+    WHERE id = @from`
+}
 
 /** Facts made at a desk carry this device, and a sequence of their own. */
 export interface Desk {
@@ -104,11 +110,12 @@ export const standingReps = (db: Db, setId: string): readonly RepRow[] =>
       }
     })
 
-const changedSetColumns = setColumns
-  .replace('leash_holder', 'coalesce(@leashHolder, leash_holder)')
-  .replace('place_id', 'coalesce(@placeId, place_id)')
-  .replace('level,', 'coalesce(@level, level),')
-  .replace('kit,', 'coalesce(@kit, kit),')
+const setCopy = copySql('set-opened', {
+  leash_holder: 'coalesce(@leashHolder, leash_holder)',
+  place_id: 'coalesce(@placeId, place_id)',
+  level: 'coalesce(@level, level)',
+  kit: 'coalesce(@kit, kit)',
+})
 
 /** Copies a set under a new id as the fact that stands for it, with what is changed. */
 export function copySet(
@@ -124,13 +131,7 @@ export function copySet(
   desk: Desk,
 ): void {
   const seq = copyCommon(db, 'set-opened', from, to.id, desk)
-  db.prepare(
-    `INSERT INTO training_set (id, device, seq, replaces, root, ${setColumns})
-     SELECT @id, @device, @seq, id, coalesce(root, id),
-       ${changedSetColumns}
-     FROM training_set
-     WHERE id = @from`,
-  ).run({
+  db.prepare(setCopy).run({
     id: to.id,
     from,
     device: desk.device,
@@ -148,10 +149,12 @@ export interface RepChange {
   readonly brokeSeconds?: number | null
 }
 
-const changedRepColumns = repColumns
-  .replace('outcome', 'coalesce(@outcome, outcome)')
-  .replace('faults', 'coalesce(@faults, faults)')
-  .replace('broke_s', 'CASE WHEN @changesBreak THEN @broke ELSE broke_s END')
+const repCopy = copySql('rep', {
+  set_id: '@setId',
+  outcome: 'coalesce(@outcome, outcome)',
+  faults: 'coalesce(@faults, faults)',
+  broke_s: 'CASE WHEN @changesBreak THEN @broke ELSE broke_s END',
+})
 
 /**
  * Copies a rep into a set under a new id, with what is changed. A rep changed to anything but a miss has broken at no
@@ -166,13 +169,7 @@ export function copyRep(
   const change = to.change ?? {}
   const broke = change.outcome !== undefined && change.outcome !== 'miss' ? null : change.brokeSeconds
   const seq = copyCommon(db, 'rep', from, to.id, desk)
-  db.prepare(
-    `INSERT INTO rep (id, set_id, device, seq, replaces, root, ${repColumns})
-     SELECT @id, @setId, @device, @seq, id, coalesce(root, id),
-       ${changedRepColumns}
-     FROM rep
-     WHERE id = @from`,
-  ).run({
+  db.prepare(repCopy).run({
     id: to.id,
     setId: to.setId,
     from,

@@ -3,7 +3,7 @@ import { ladderOf, regimesFor } from '../scene/regimes'
 import { later } from '../tests/kennel'
 import { describe, expect, it } from 'vitest'
 import { mostReps } from '@/core/baseline/baseline'
-import { stepIds, typedOf } from '@/core/intake/steps'
+import { sideAsked, stepIds, typedOf } from '@/core/intake/steps'
 import type { Typed } from '@/core/fields'
 import { readStarts } from '@/store/baseline'
 import type { Db } from '@/store/database'
@@ -11,6 +11,7 @@ import { readWeights } from '@/store/food'
 import { readEntry } from '@/store/intake'
 import { findResident, readCueWords, readPromises } from '@/store/residents'
 import { doorCard } from '../page/printed'
+import { loadComing } from '../page/coming'
 import { loadHandoffPage } from '../page/handoff'
 import { baselineRepForm, keepBaselineRep, takeProposed, takeStart, undoBaselineRep } from './baseline'
 import { loadBaseline } from '../page/baseline'
@@ -258,13 +259,15 @@ describe('what the owner has not said yet', () => {
     keepStep(db, residencyId, 'words', said({ side: 'not known yet' }), who, monday)
     expect(findResident(db, residencyId)).toMatchObject({ side: 'left', sideKnown: false })
     expect(doorCard(db, residencyId, monday)?.side).toBe('not known yet')
-    expect(loadHandoffPage(db, residencyId, monday)?.missing).toContain('the owner: which side it walks on')
+    const asks = () => loadComing(db, monday).mind.filter((m) => m.questions.includes(sideAsked)).length
+    expect(loadHandoffPage(db, residencyId, monday)?.resident.sideKnown).toBe(false)
+    expect(asks()).toBe(1)
     expect(loadIntake(db, residencyId, monday)?.steps.find((s) => s.id === 'words')?.values['side']).toEqual([
       'not known yet',
     ])
     keepStep(db, residencyId, 'words', said({ side: 'right' }), who, monday)
     expect(findResident(db, residencyId)).toMatchObject({ side: 'right', sideKnown: true })
-    expect(loadHandoffPage(db, residencyId, monday)?.missing).not.toContain('the owner: which side it walks on')
+    expect(asks()).toBe(0)
     expect(keepStep(db, residencyId, 'words', said({ side: 'both' }), who, monday)).toMatchObject({
       ok: false,
       errors: { side: 'Choose a side.' },

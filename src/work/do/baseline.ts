@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { v7 } from 'uuid'
 import { cameOff } from '@/core/baseline/baseline'
-import { findCommand, ownRung } from '@/core/curriculum/lookup'
+import { findCommand } from '@/core/curriculum/lookup'
 import { dayIn } from '@/core/days'
 import { insertBaselineRep, insertStart, readBaselineReps } from '@/store/baseline'
 import type { Db } from '@/store/database'
@@ -43,15 +43,13 @@ export function keepBaselineRep(db: Db, form: z.infer<typeof baselineRepForm>, n
     if (command.step.kind === 'done') return 'This command has been tried out.'
     if (command.rung.id !== form.rungId || command.step.foodInSight !== form.foodInSight)
       return 'Something else is asked for now: this page was old, and is fresh again.'
-    const rung = ownRung(ladderOf(db, form.residencyId, now), form.rungId)?.rung
-    if (!rung) return 'This dog’s ladder has no such rung.'
     insertBaselineRep(db, {
       id: form.id,
       residencyId: form.residencyId,
       command: form.command,
       rungId: form.rungId,
       foodInSight: form.foodInSight,
-      clean: cameOff(rung, form),
+      clean: cameOff(form, command.rung.seconds),
       latencySeconds: form.latencySeconds ?? null,
       leashHelp: form.leashHelp ?? false,
       at: now,

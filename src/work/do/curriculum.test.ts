@@ -1,6 +1,7 @@
 import { regimesFor } from '../scene/regimes'
 import { later } from '../tests/kennel'
 import { describe, expect, it } from 'vitest'
+import { z } from 'zod'
 import { toFile } from '@/core/curriculum/read'
 import { houseCurriculum } from '@/core/curriculum/house'
 import { listCurricula, newestCurriculum } from '@/store/curricula'
@@ -322,6 +323,52 @@ describe('corrections are further facts', () => {
         tablet.at + 2,
       ),
     ).toMatchObject({ ok: false, reason: expect.stringContaining('meanwhile') })
+  })
+
+  it('a set put right keeps all that was said of it and of its reps, but for what was put right', () => {
+    const { db, ada, residencyId, tablet } = scene()
+    const set = tablet.set(residencyId, ada, {
+      temperatureC: 12,
+      humidity: 60,
+      helper: 'a second person',
+      road: 'road-bow',
+      startPosition: 'stand',
+      collar: 'slip lead',
+      fitted: true,
+    })
+    const rep = tablet.rep(set.id, 'helped', { prompt: 'voice', pieces: 3, payInterval: 5, bowlGrams: 15, turns: 2 })
+    recordFacts(db, tablet.batch([set, rep]), tablet.at)
+    const done = correctSet(
+      db,
+      {
+        setId: set.id,
+        reason: 'the other leash',
+        recordedBy: ada,
+        placeId: 'room',
+        leashHolder: ada,
+        level: 0,
+        kit: 'long line',
+        outcomes: ['helped'],
+      },
+      tablet.at + 1,
+    )
+    expect(done.ok).toBe(true)
+    const rows = (table: string, old: string) => {
+      const row = (where: string) =>
+        z.record(z.string(), z.unknown()).parse(db.prepare(`SELECT * FROM ${table} WHERE ${where}`).get(old))
+      return [row('id = ?'), row('replaces = ?')]
+    }
+    // What a copy has of its own.
+    const own = ['id', 'device', 'seq', 'replaces', 'root', 'set_id']
+    for (const [table, old, changed] of [
+      ['training_set', set.id, { kit: 'long line' }],
+      ['rep', rep.id, {}],
+    ] as const) {
+      const [was, now] = rows(table, old)
+      const rest = (r: Record<string, unknown> | undefined) =>
+        Object.fromEntries(Object.entries(r ?? {}).filter(([k]) => !own.includes(k)))
+      expect(rest(now)).toEqual({ ...rest(was), ...changed })
+    }
   })
 
   it('the log can be asked for a command, a place, refreshers, misses and what was taken back', () => {

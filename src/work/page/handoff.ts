@@ -50,7 +50,7 @@ export function loadHandoffPage(db: Db, residencyId: string, now: number): Hando
     resident,
     timeZone: readKennel(db).timeZone,
     readyOn: summary.readyOn,
-    missing: [...missing, ...(resident.sideKnown ? [] : ['the owner: which side it walks on'])],
+    missing,
     lacks: lacksOf(summary),
     live: live ? { ...live, personName: names.get(live.personId) ?? '' } : undefined,
     cancelled: live ? undefined : lastCancelled(db, residencyId),

@@ -20,7 +20,7 @@ import {
 } from '@/core/evidence/evidence'
 import type { Share } from '@/core/evidence/interval'
 import { byCollar, kitComparisons, type KitComparison } from '@/core/evidence/kit'
-import { hasLookBacks, lookBacksByDay, type LookBackDay } from '@/core/evidence/lookBacks'
+import { lookBacksByDay, type LookBackDay } from '@/core/evidence/lookBacks'
 import type { FittedForgetting } from '@/core/forecast/forgetting'
 import type { SetFact } from '@/core/facts/fact'
 import { methodAt } from '@/core/method/rows'
@@ -433,7 +433,7 @@ export function loadCommand(db: Db, residencyId: string, commandId: string, now:
     })),
     pace: pacesOf(db, resident, curriculum, scene.today)[command.id],
     walk: rungsOf(command).some((r) => r.kind === 'heel') ? walkByDay(db, residencyId, command.id) : undefined,
-    lookBacks: hasLookBacks(command) ? lookBacksByDay(command, own) : undefined,
+    lookBacks: lookBacksByDay(command, own),
     tether: tetherOf(db, residencyId, command),
     stuck: standing.stuck && {
       rungId: standing.stuck.rungId,
