@@ -27,6 +27,8 @@ export function insertCurriculum(db: Db, curriculum: Curriculum, madeAt: number,
 
 const known = new WeakMap<Db, Map<string, Curriculum>>()
 
+const findCurriculumRow = z.object({ text: z.string() }).optional()
+
 /** One version, read and checked once a process; undefined when it is not kept here. Versions never change. */
 export function findCurriculum(db: Db, name: CurriculumName): Curriculum | undefined {
   if (name.id === houseCurriculum.id && name.version === houseCurriculum.version) return houseCurriculum
@@ -35,10 +37,9 @@ export function findCurriculum(db: Db, name: CurriculumName): Curriculum | undef
   const key = `${name.id}/${name.version}`
   const had = cache.get(key)
   if (had) return had
-  const row = z
-    .object({ text: z.string() })
-    .optional()
-    .parse(db.prepare('SELECT text FROM curriculum WHERE id = ? AND version = ?').get(name.id, name.version))
+  const row = findCurriculumRow.parse(
+    db.prepare('SELECT text FROM curriculum WHERE id = ? AND version = ?').get(name.id, name.version),
+  )
   const read = row && readCurriculum(row.text)
   if (!read?.ok) return undefined
   cache.set(key, read.curriculum)
@@ -68,12 +69,13 @@ export const listCurricula = (db: Db): readonly CurriculumVersion[] =>
     .all()
     .map((r) => listed.parse(r))
 
+const newestCurriculumRow = z.object({ id: z.string(), version: z.number() }).optional()
+
 /** The version new residencies begin on: the one published last. */
 export function newestCurriculum(db: Db): Curriculum {
-  const row = z
-    .object({ id: z.string(), version: z.number() })
-    .optional()
-    .parse(db.prepare('SELECT id, version FROM curriculum ORDER BY made_at DESC, version DESC LIMIT 1').get())
+  const row = newestCurriculumRow.parse(
+    db.prepare('SELECT id, version FROM curriculum ORDER BY made_at DESC, version DESC LIMIT 1').get(),
+  )
   return (row && findCurriculum(db, row)) ?? houseCurriculum
 }
 
@@ -82,10 +84,12 @@ const draftRow = z
   .transform((r) => ({ basedOn: r.based_on, text: r.text, revision: r.revision, changedAt: r.changed_at }))
 export type CurriculumDraft = z.infer<typeof draftRow>
 
+const draftRowIfAny = draftRow.optional()
+
 export const readDraft = (db: Db): CurriculumDraft | undefined =>
-  draftRow
-    .optional()
-    .parse(db.prepare('SELECT based_on, text, revision, changed_at FROM curriculum_draft WHERE id = 1').get())
+  draftRowIfAny.parse(
+    db.prepare('SELECT based_on, text, revision, changed_at FROM curriculum_draft WHERE id = 1').get(),
+  )
 
 export function writeDraft(db: Db, draft: CurriculumDraft): void {
   db.prepare(

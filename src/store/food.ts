@@ -75,9 +75,11 @@ export interface KeptPlan {
   readonly by: string
 }
 
+const planRowIfAny = planRow.optional()
+
 /** How this dog is fed, as last decided. */
 export function readPlan(db: Db, residencyId: string): KeptPlan | undefined {
-  const r = planRow.optional().parse(
+  const r = planRowIfAny.parse(
     db
       .prepare(
         `SELECT f.feed_id, f.stage, f.factor, f.vet_kcal, f.training_share, f.goal_kg, f.at, p.name AS by
@@ -181,6 +183,8 @@ export interface PaidPieces {
   readonly later: number
 }
 
+const paidPiecesRows = z.array(paidRow)
+
 /** What was paid in sets and small things on a day, by residency. */
 export function paidPieces(db: Db, day: string): ReadonlyMap<string, readonly PaidPieces[]> {
   const pieces = 'coalesce(r.pieces + coalesce(r.sit_pieces, 0), r.paid, 0)'
@@ -194,7 +198,7 @@ export function paidPieces(db: Db, day: string): ReadonlyMap<string, readonly Pa
       FROM fed f
       WHERE f.residency_id = ${residency} AND f.day = @day AND f.kind = 'eaten'
         AND NOT EXISTS (SELECT 1 FROM taken_back t WHERE t.target_id = f.id)), 0)`
-  const rows = z.array(paidRow).parse(
+  const rows = paidPiecesRows.parse(
     db
       .prepare(
         `SELECT id, feedId, mealFeed, sum(pieces) AS n, sum(marked) AS marked, sum(later) AS later,

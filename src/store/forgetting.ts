@@ -18,9 +18,11 @@ const row = z
     clean: r.clean,
   }))
 
+const rowIfAny = row.optional()
+
 /** The model fitted last, or undefined when none ever was. */
 export const readForgetting = (db: Db): FittedForgetting | undefined =>
-  row.optional().parse(
+  rowIfAny.parse(
     db
       .prepare(
         `SELECT first_half_life_days, clean_factor, failed_factor, source, refreshers, clean
@@ -43,9 +45,8 @@ export function writeForgetting(db: Db, f: FittedForgetting, at: number): void {
   ).run(f.model.firstHalfLifeDays, f.model.cleanFactor, f.model.failedFactor, f.from, f.refreshers, f.clean, at)
 }
 
+const forgettingFittedAtRow = z.object({ fitted_at: z.number() }).optional()
+
 /** When the model was fitted last, ms since the epoch; 0 when never. */
 export const forgettingFittedAt = (db: Db): number =>
-  z
-    .object({ fitted_at: z.number() })
-    .optional()
-    .parse(db.prepare('SELECT fitted_at FROM forgetting WHERE id = 1').get())?.fitted_at ?? 0
+  forgettingFittedAtRow.parse(db.prepare('SELECT fitted_at FROM forgetting WHERE id = 1').get())?.fitted_at ?? 0

@@ -36,8 +36,12 @@ const row = z
   }))
 const columns = 'id, residency_id, person_id, from_at, to_at, sequence, status, changed_at FROM handoff'
 
+const rowIfAny = row.optional()
+
 export const findHandoff = (db: Db, id: string): Handoff | undefined =>
-  row.optional().parse(db.prepare(`SELECT ${columns} WHERE id = ?`).get(id))
+  rowIfAny.parse(db.prepare(`SELECT ${columns} WHERE id = ?`).get(id))
+
+const handoffsOfOwnerRows = z.array(z.object({ from: z.number(), to: z.number() }))
 
 /** Times at which an owner comes for another of their dogs. */
 export const handoffsOfOwner = (
@@ -46,7 +50,7 @@ export const handoffsOfOwner = (
   since: number,
   except: string | undefined,
 ): readonly { readonly from: number; readonly to: number }[] =>
-  z.array(z.object({ from: z.number(), to: z.number() })).parse(
+  handoffsOfOwnerRows.parse(
     db
       .prepare(
         `SELECT h.from_at AS "from", h.to_at AS "to"
@@ -60,17 +64,15 @@ export const handoffsOfOwner = (
 
 /** The handoff that stands for this residency, or undefined. */
 export const liveHandoff = (db: Db, residencyId: string): Handoff | undefined =>
-  row.optional().parse(db.prepare(`SELECT ${columns} WHERE residency_id = ? AND status = 'confirmed'`).get(residencyId))
+  rowIfAny.parse(db.prepare(`SELECT ${columns} WHERE residency_id = ? AND status = 'confirmed'`).get(residencyId))
 
 /** The handoff of this residency that was cancelled last, or undefined. */
 export const lastCancelled = (db: Db, residencyId: string): Handoff | undefined =>
-  row
-    .optional()
-    .parse(
-      db
-        .prepare(`SELECT ${columns} WHERE residency_id = ? AND status = 'cancelled' ORDER BY changed_at DESC LIMIT 1`)
-        .get(residencyId),
-    )
+  rowIfAny.parse(
+    db
+      .prepare(`SELECT ${columns} WHERE residency_id = ? AND status = 'cancelled' ORDER BY changed_at DESC LIMIT 1`)
+      .get(residencyId),
+  )
 
 /** Handoffs that stand and end after this moment. */
 export const handoffsAfter = (db: Db, after: number): readonly Handoff[] =>

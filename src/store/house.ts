@@ -14,10 +14,12 @@ export const readHouse = (db: Db): House =>
 export const houseAt = (db: Db, at: number): House =>
   saidOver(db, db.prepare('SELECT settings FROM house_setting WHERE at <= ? ORDER BY at DESC, id DESC LIMIT 1').get(at))
 
+const keptRowIfAny = kept.optional()
+
 /** What was said, over the plain house; name and time zone lie with the kennel. */
 function saidOver(db: Db, found: unknown): House {
   const { name, timeZone } = readKennel(db)
-  const row = kept.optional().parse(found)
+  const row = keptRowIfAny.parse(found)
   return row ? keptHouse(name, timeZone).parse(JSON.parse(row.settings)) : plainHouse(name, timeZone)
 }
 

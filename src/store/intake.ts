@@ -89,6 +89,8 @@ export interface KeptEntry<S extends StepId> {
 
 const entryRow = z.object({ entry: z.string(), at: z.number(), by: z.string(), residencyId: z.string() })
 
+const entryRowIfAny = entryRow.optional()
+
 /**
  * What was last kept of a step for this dog until a moment, in this residency or an earlier one; our own writing, read
  * back as it was written.
@@ -110,15 +112,16 @@ export function readEntry<S extends StepId>(
        ORDER BY o.arrives_on DESC, e.at DESC, e.id DESC LIMIT 1`,
     )
     .get(residencyId, step, until)
-  const row = entryRow.optional().parse(raw)
+  const row = entryRowIfAny.parse(raw)
   return row && { entry: JSON.parse(row.entry) as Entry<S>, at: row.at, by: row.by, residencyId: row.residencyId }
 }
+
+const keptStepsRows = z.array(z.object({ step: z.string() }))
 
 /** Steps of this very residency that were kept; promises made at the booking are. */
 export const keptSteps = (db: Db, residencyId: string): ReadonlySet<string> =>
   new Set(
-    z
-      .array(z.object({ step: z.string() }))
+    keptStepsRows
       .parse(
         db
           .prepare(
@@ -146,13 +149,14 @@ export function writePhoto(db: Db, dogId: string, jpeg: Buffer, recordedBy: stri
   ).run(dogId, jpeg, at, recordedBy)
 }
 
+const photoRow = z.object({ jpeg: z.instanceof(Buffer), at: z.number() }).optional()
+
 export const readPhoto = (db: Db, dogId: string): { readonly jpeg: Buffer; readonly at: number } | undefined =>
-  z
-    .object({ jpeg: z.instanceof(Buffer), at: z.number() })
-    .optional()
-    .parse(db.prepare('SELECT jpeg, at FROM photo WHERE dog_id = ?').get(dogId))
+  photoRow.parse(db.prepare('SELECT jpeg, at FROM photo WHERE dog_id = ?').get(dogId))
+const photoAtRow = z.object({ at: z.number() }).optional()
+
 export const photoAt = (db: Db, dogId: string): number | undefined =>
-  z.object({ at: z.number() }).optional().parse(db.prepare('SELECT at FROM photo WHERE dog_id = ?').get(dogId))?.at
+  photoAtRow.parse(db.prepare('SELECT at FROM photo WHERE dog_id = ?').get(dogId))?.at
 
 /** Takes a small fact back; twice changes nothing. */
 export function takeBack(db: Db, targetId: string, recordedBy: string, at: number): void {

@@ -92,16 +92,17 @@ export const residentsArriving = (db: Db, from: string, to: string): readonly Re
     .all(from, to)
     .map((r) => residentRow.parse(r))
 
+const idRows = z.array(z.object({ id: z.string() }))
+
 /** Every residency, past ones too. */
 export const allResidencyIds = (db: Db): readonly string[] =>
-  z
-    .array(z.object({ id: z.string() }))
-    .parse(db.prepare('SELECT id FROM residency').all())
-    .map((r) => r.id)
+  idRows.parse(db.prepare('SELECT id FROM residency').all()).map((r) => r.id)
+
+const residentIfAny = residentRow.optional()
 
 /** One residency, or undefined. */
 export const findResident = (db: Db, residencyId: string): Resident | undefined =>
-  residentRow.optional().parse(db.prepare(`SELECT ${residentColumns} WHERE r.id = ?`).get(residencyId))
+  residentIfAny.parse(db.prepare(`SELECT ${residentColumns} WHERE r.id = ?`).get(residencyId))
 
 export interface DogRow {
   readonly id: string
@@ -182,6 +183,8 @@ export const otherResidencies = (db: Db, dogId: string, residencyId: string): re
     .all(dogId, residencyId)
     .map((r) => earlier.parse(r))
 
+const earlierIfAny = earlier.optional()
+
 /**
  * The residency of this dog that shares a day with these, or undefined. A dog may come back on the day it went home.
  */
@@ -192,7 +195,7 @@ export const residencyDuring = (
   leavesOn: string,
   except = '',
 ): z.infer<typeof earlier> | undefined =>
-  earlier.optional().parse(
+  earlierIfAny.parse(
     db
       .prepare(
         `SELECT id, arrives_on AS arrivesOn, leaves_on AS leavesOn
@@ -236,6 +239,8 @@ export function insertResidency(db: Db, row: ResidencyRow): void {
   ).run(row)
 }
 
+const dogInRunRow = z.object({ name: z.string() }).optional()
+
 /**
  * Name of the dog that has this run during any of these days, or undefined; one residency may be left out. A run is
  * free again on the day of going home.
@@ -247,19 +252,16 @@ export const dogInRun = (
   leavesOn: string,
   except = '',
 ): string | undefined =>
-  z
-    .object({ name: z.string() })
-    .optional()
-    .parse(
-      db
-        .prepare(
-          `SELECT d.name
+  dogInRunRow.parse(
+    db
+      .prepare(
+        `SELECT d.name
             FROM residency r
             JOIN dog d ON d.id = r.dog_id
             WHERE r.run_number = ? COLLATE NOCASE AND r.arrives_on < ? AND r.leaves_on > ? AND r.id <> ? LIMIT 1`,
-        )
-        .get(runNumber, leavesOn, arrivesOn, except),
-    )?.name
+      )
+      .get(runNumber, leavesOn, arrivesOn, except),
+  )?.name
 
 const promiseRow = z.object({
   residency_id: z.string(),
@@ -317,22 +319,22 @@ export function insertCueWord(db: Db, dogId: string, command: string, word: stri
   db.prepare('INSERT INTO cue_word (dog_id, command, word) VALUES (?, ?, ?)').run(dogId, command, word)
 }
 
+const traitsOfDogRow = z.object({ traits: z.string() }).optional()
+
 /** The traits of a dog in the books; undefined for an unknown one. */
 export function traitsOfDog(db: Db, dogId: string): DogTraits | undefined {
-  const row = z
-    .object({ traits: z.string() })
-    .optional()
-    .parse(db.prepare('SELECT traits FROM dog WHERE id = ?').get(dogId))
+  const row = traitsOfDogRow.parse(db.prepare('SELECT traits FROM dog WHERE id = ?').get(dogId))
   return row && readTraits(row.traits)
 }
+
+const finishesRows = z.array(z.object({ at: z.number(), finish: z.enum(finishes).nullable() }))
 
 /** How the owner wanted a recall of this dog to end, in order of time; undefined is as the house does it. */
 export const readFinishes = (
   db: Db,
   dogId: string,
 ): readonly { readonly at: number; readonly finish: Finish | undefined }[] =>
-  z
-    .array(z.object({ at: z.number(), finish: z.enum(finishes).nullable() }))
+  finishesRows
     .parse(db.prepare('SELECT at, finish FROM dog_finish WHERE dog_id = ? ORDER BY at, rowid').all(dogId))
     .map((r) => ({ at: r.at, finish: r.finish ?? undefined }))
 

@@ -68,12 +68,11 @@ export function insertReserved(
       VALUES (@id, @residencyId, @item, @at, @recordedBy)`,
   ).run(row)
 }
+const reservedRow = z.object({ item: z.string() }).optional()
+
 export const readReserved = (db: Db, residencyId: string): string | undefined =>
-  z
-    .object({ item: z.string() })
-    .optional()
-    .parse(
-      db
-        .prepare('SELECT item FROM reserved_toy WHERE residency_id = ? ORDER BY at DESC, id DESC LIMIT 1')
-        .get(residencyId),
-    )?.item
+  reservedRow.parse(
+    db
+      .prepare('SELECT item FROM reserved_toy WHERE residency_id = ? ORDER BY at DESC, id DESC LIMIT 1')
+      .get(residencyId),
+  )?.item

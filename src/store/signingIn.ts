@@ -9,12 +9,11 @@ const secretRow = z.object({ cookie: z.string() })
 export const readSecret = (db: Db): string =>
   secretRow.parse(db.prepare('SELECT cookie FROM secret WHERE id = 1').get()).cookie
 
+const passcodeRow = z.object({ passcode: z.string().nullable() }).optional()
+
 /** The hash of a person's passcode; undefined when there is no such person or no passcode. */
 export const readPasscode = (db: Db, personId: string): string | undefined =>
-  z
-    .object({ passcode: z.string().nullable() })
-    .optional()
-    .parse(db.prepare('SELECT passcode FROM person WHERE id = ?').get(personId))?.passcode ?? undefined
+  passcodeRow.parse(db.prepare('SELECT passcode FROM person WHERE id = ?').get(personId))?.passcode ?? undefined
 
 export function writePasscode(db: Db, personId: string, hash: string): void {
   db.prepare('UPDATE person SET passcode = ? WHERE id = ?').run(hash, personId)
@@ -42,9 +41,11 @@ export function insertSigningIn(
 
 const live = who.extend({ begunAt: z.number(), seenAt: z.number() })
 
+const liveRowIfAny = live.optional()
+
 /** The person behind a sign-in that was not ended, and when it began and was last seen. */
 export const findSigningIn = (db: Db, id: string): z.infer<typeof live> | undefined =>
-  live.optional().parse(
+  liveRowIfAny.parse(
     db
       .prepare(
         `SELECT p.id, p.name, p.role, s.begun_at AS begunAt, s.seen_at AS seenAt
@@ -68,13 +69,15 @@ export function endAllSigningIn(db: Db, personId: string, at: number): void {
   db.prepare('UPDATE signing_in SET ended_at = ? WHERE person_id = ? AND ended_at IS NULL').run(at, personId)
 }
 
+const wrongSinceRow = z.number()
+
 /** Times of wrong passcodes under this key since then. */
 export const wrongSince = (db: Db, key: string, since: number): readonly number[] =>
   db
     .prepare('SELECT at FROM wrong_passcode WHERE key = ? AND at > ?')
     .pluck()
     .all(key, since)
-    .map((t) => z.number().parse(t))
+    .map((t) => wrongSinceRow.parse(t))
 
 export function insertWrong(db: Db, key: string, at: number): void {
   db.prepare('INSERT INTO wrong_passcode (key, at) VALUES (?, ?)').run(key, at)

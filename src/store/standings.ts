@@ -52,9 +52,11 @@ interface Asked {
   readonly foldVersion: number
 }
 
+const rowIfAny = row.optional()
+
 /** The kept standing of a residency; undefined when there is none that holds at this moment. */
 export const readStanding = (db: Db, residencyId: string, asked: Asked): StandingRow | undefined =>
-  row.optional().parse(
+  rowIfAny.parse(
     db
       .prepare(
         `SELECT residency_id, fold_version, curriculum_version, holds_until, state, summary, mark

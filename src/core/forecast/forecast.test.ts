@@ -68,8 +68,6 @@ describe('who needs a block now', () => {
   const need = (command: string, reps: number, more: Partial<NeedOfCommand> = {}): NeedOfCommand => ({
     command,
     reps,
-    rungs: 1,
-    meetings: 1,
     days: 1,
     refresher: 0,
     work: command,

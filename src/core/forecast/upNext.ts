@@ -14,7 +14,7 @@ export interface Candidate {
   readonly not: string
 }
 
-export interface NeedOfCommand extends Need {
+export interface NeedOfCommand extends Pick<Need, 'command' | 'reps' | 'days'> {
   /** A refresher is due: one more set of this many reps. */
   readonly refresher: number
   /**

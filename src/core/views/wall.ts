@@ -167,7 +167,9 @@ export function needsOf(
     const due = needsRefresher(standing, now, model)
     return [
       {
-        ...need,
+        command: need.command,
+        reps: need.reps,
+        days: need.days,
         refresher: due ? refresherReps(curriculum, standing) : 0,
         work: due ? need.command : workFor(summary, standing, today),
       },
@@ -211,9 +213,9 @@ function refresherReps(curriculum: Curriculum, standing: CommandStanding): numbe
 
 /** Commands that anybody here was promised, in teaching order; all of them while nobody was promised anything. */
 function shownCommands(curriculum: Curriculum, dogs: readonly WallDog[]): WallView['commands'] {
-  const promised = new Set(
-    dogs.flatMap((d) => d.summary.commands.flatMap((c) => (c.promise || c.word === 'slipping' ? [c.command] : []))),
-  )
+  const promised = new Set<string>()
+  for (const dog of dogs)
+    for (const c of dog.summary.commands) if (c.promise || c.word === 'slipping') promised.add(c.command)
   const all = curriculum.commands.map((c) => ({ id: c.id, name: c.name }))
   const shown = all.filter((c) => promised.has(c.id))
   return shown.length > 0 ? shown : all

@@ -1,13 +1,13 @@
 'use client'
 import Link from 'next/link'
 import { useRouter } from 'next/navigation'
-import { useEffect, useState, type KeyboardEvent } from 'react'
+import { useEffect, useMemo, useState, type KeyboardEvent, type MouseEvent } from 'react'
 import styled from 'styled-components'
 import { standingWords } from '@/core/promise/standing'
-import { sortRows, type WallCell, type WallRow, type WallSort, type WallView } from '@/core/views/wall'
-import { Line } from '@/ui/Line'
+import { sortRows, type WallSort, type WallView } from '@/core/views/wall'
 import { ButtonLink } from '@/ui/press'
 import { narrow, phone } from '@/ui/theme'
+import { rowsHtml } from './rows'
 import { UpNext } from './UpNext'
 
 /** A wall that hangs in the office keeps up with what the tablets send. */
@@ -32,7 +32,7 @@ export function Wall({ view, sort, descending }: { view: WallView; sort: WallSor
     return () => clearInterval(timer)
   }, [router])
   const [open, setOpen] = useState(false)
-  const rows = sortRows(view.rows, sort, descending)
+  const rows = useMemo(() => rowsHtml(sortRows(view.rows, sort, descending), view.commands), [view, sort, descending])
   if (view.rows.length === 0) return <EmptyWall />
   return (
     <Screen>
@@ -40,7 +40,7 @@ export function Wall({ view, sort, descending }: { view: WallView; sort: WallSor
         <Top>
           <h1>Wall</h1>
           <Unfold aria-expanded={open} onClick={() => setOpen(!open)}>
-            {open ? 'Fold it away' : `Show all ${rows.length} dogs`}
+            {open ? 'Fold it away' : `Show all ${view.rows.length} dogs`}
           </Unfold>
           <Legend />
         </Top>
@@ -63,11 +63,14 @@ export function Wall({ view, sort, descending }: { view: WallView; sort: WallSor
                 ))}
               </tr>
             </thead>
-            <tbody onKeyDown={toNextDog}>
-              {rows.map((row) => (
-                <DogRow key={row.residencyId} row={row} commands={view.commands} />
-              ))}
-            </tbody>
+            <tbody
+              onKeyDown={toNextDog}
+              onClick={(e) => {
+                const to = followed(e)
+                if (to) router.push(to)
+              }}
+              dangerouslySetInnerHTML={{ __html: rows }}
+            />
           </Grid>
         </Scroller>
       </Board>
@@ -81,6 +84,15 @@ const sortOf = (id: WallSort, sort: WallSort, descending: boolean) =>
 const sortAddress = (id: WallSort, sort: WallSort, descending: boolean) =>
   `/?sort=${id}${id === sort && !descending ? '&down=1' : ''}` as const
 
+/** Where a plain click on a dog leads, without loading the page anew; undefined for any other click. */
+function followed(e: MouseEvent<HTMLElement>): `/dogs/${string}` | undefined {
+  const link = e.target instanceof Element ? e.target.closest('a') : null
+  const residencyId = link?.getAttribute('href')?.replace(/^\/dogs\//, '')
+  if (residencyId === undefined || e.button !== 0 || e.metaKey || e.ctrlKey || e.shiftKey || e.altKey) return undefined
+  e.preventDefault()
+  return `/dogs/${residencyId}`
+}
+
 /** Arrow keys go from dog to dog. */
 function toNextDog(e: KeyboardEvent<HTMLElement>): void {
   const by = e.key === 'ArrowDown' ? 1 : e.key === 'ArrowUp' ? -1 : 0
@@ -90,92 +102,6 @@ function toNextDog(e: KeyboardEvent<HTMLElement>): void {
   if (!next) return
   e.preventDefault()
   next.focus()
-}
-
-function DogRow({ row, commands }: { row: WallRow; commands: WallView['commands'] }) {
-  return (
-    <tr>
-      <th scope="row" className="who">
-        <Dog row={row} />
-      </th>
-      <td className="days">
-        <b>{row.daysLeft}</b>
-        <small>{daysWord(row.daysLeft)}</small>
-      </td>
-      <td className="days">
-        <Load row={row} />
-      </td>
-      {row.cells.map((cell, i) => (
-        <CommandCell key={cell.command} cell={cell} name={commands[i]?.name ?? ''} />
-      ))}
-    </tr>
-  )
-}
-
-const daysWord = (n: number) => (n === 0 ? 'goes today' : n === 1 ? 'day' : 'days')
-
-function Dog({ row }: { row: WallRow }) {
-  return (
-    <Link title={row.name} href={`/dogs/${row.residencyId}`} prefetch={false}>
-      <span className="run-number">{row.runNumber}</span>
-      <span className="name">{row.name}</span>
-      {row.biteHistory && <small className="bite">bite history</small>}
-      {!row.biteHistory &&
-        (row.booked ? (
-          <small>handoff booked</small>
-        ) : row.ready ? (
-          <small className="ready">ready</small>
-        ) : row.caution ? (
-          <small>{row.caution}</small>
-        ) : null)}
-    </Link>
-  )
-}
-
-function Load({ row }: { row: WallRow }) {
-  if (row.lacks !== '') return <small className="late">{row.lacks}</small>
-  if (row.reach === 'nothing needed') return <small>done</small>
-  return (
-    <>
-      <b className={row.reach === 'out of reach' ? 'late' : undefined}>
-        {row.load < 0 ? '—' : `${row.load >= 10 ? row.load.toFixed(0) : row.load.toFixed(2)}×`}
-      </b>
-      <small>{row.reach}</small>
-    </>
-  )
-}
-
-function CommandCell({ cell, name }: { cell: WallCell; name: string }) {
-  const className = cell.promised ? 'command' : 'command aside'
-  if (cell.word === 'not started' && !cell.promised)
-    return (
-      <td className={className}>
-        <span className="nothing">
-          <span className="unseen">{`${name}: not promised`}</span>
-        </span>
-      </td>
-    )
-  const flags = [cell.stuck ? 'stuck' : '', cell.stale && cell.word !== 'slipping' ? 'stale' : ''].filter(Boolean)
-  const word = cell.word === 'slipping' ? 'word person' : cell.word === 'not started' ? 'word quiet' : 'word'
-  return (
-    <td
-      className={className}
-      title={
-        `${name}: ${cell.word}${cell.figures ? ` ${cell.figures}` : ''}; in hand: ` +
-        `${cell.inHand}${flags.length > 0 ? `; ${flags.join(', ')}` : ''}`
-      }
-    >
-      <span className="strand">
-        <Line line={cell.line} size="cell" />
-        <b>{cell.figures.replace(' places', '')}</b>
-        <span className={word}>
-          <span className="label">{`${name} `}</span>
-          {cell.word}
-          {flags[0] && <em className={cell.stuck ? 'person' : undefined}>{` ${flags[0]}`}</em>}
-        </span>
-      </span>
-    </td>
-  )
 }
 
 function Legend() {

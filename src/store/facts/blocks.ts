@@ -23,9 +23,11 @@ const closeRow = z
   }))
 export type KeptClose = z.output<typeof closeRow>
 
+const closesRows = z.array(closeRow)
+
 /** The ends of a residency’s blocks, newest first. */
 export const readCloses = (db: Db, residencyId: string, most: number): readonly KeptClose[] =>
-  z.array(closeRow).parse(
+  closesRows.parse(
     db
       .prepare(
         `SELECT c.block_id, c.note, c.stressful, c.at, c.day, p.name AS by
@@ -58,10 +60,13 @@ export interface KeptSigns {
   readonly at: number
 }
 
+const signIdsOfRow = z.array(z.enum(signIds))
+
+const signsRows = z.array(signRow)
+
 /** Signs of being over threshold seen in this dog since a day, newest first. */
 export const readSigns = (db: Db, residencyId: string, since: string): readonly KeptSigns[] =>
-  z
-    .array(signRow)
+  signsRows
     .parse(
       db
         .prepare(
@@ -77,7 +82,7 @@ export const readSigns = (db: Db, residencyId: string, since: string): readonly 
       id: r.id,
       blockId: r.block_id,
       place: r.place,
-      signs: z.array(z.enum(signIds)).parse(JSON.parse(r.signs)),
+      signs: signIdsOfRow.parse(JSON.parse(r.signs)),
       trigger: r.trigger_seen,
       distanceBand: r.distance_band,
       day: r.day,
@@ -109,9 +114,11 @@ const correctionRow = z
   }))
 export type KeptPressure = z.output<typeof correctionRow>
 
+const pressureRows = z.array(correctionRow)
+
 /** Corrections of a residency that stand, oldest first. */
 export const readPressure = (db: Db, residencyId: string): readonly KeptPressure[] =>
-  z.array(correctionRow).parse(
+  pressureRows.parse(
     db
       .prepare(
         `SELECT c.id, c.command, c.device_used, c.reason, c.asked_first, c.effect, c.day, c.at, p.name AS by
@@ -135,9 +142,11 @@ const smallRow = z
   .transform((r) => ({ id: r.id, residencyId: r.residency_id, what: r.what, reps: r.reps, pieces: r.pieces, at: r.at }))
 export type KeptSmall = z.output<typeof smallRow>
 
+const smallThingsRows = z.array(smallRow)
+
 /** Small things of a day that stand, of all dogs, in order. */
 export const readSmallThings = (db: Db, day: string): readonly KeptSmall[] =>
-  z.array(smallRow).parse(
+  smallThingsRows.parse(
     db
       .prepare(
         `SELECT s.id, s.residency_id, s.what, s.reps, s.pieces, s.at
@@ -148,6 +157,10 @@ export const readSmallThings = (db: Db, day: string): readonly KeptSmall[] =>
       .all(day),
   )
 
+const blocksOnRows = z.array(
+  z.object({ residencyId: z.string(), blockId: z.string(), from: z.number(), to: z.number() }),
+)
+
 /**
  * The blocks of everybody on a day: when each began and when its newest set did, oldest first. One look for the whole
  * house.
@@ -156,7 +169,7 @@ export const blocksOn = (
   db: Db,
   day: string,
 ): readonly { readonly residencyId: string; readonly blockId: string; readonly from: number; readonly to: number }[] =>
-  z.array(z.object({ residencyId: z.string(), blockId: z.string(), from: z.number(), to: z.number() })).parse(
+  blocksOnRows.parse(
     db
       .prepare(
         `SELECT s.residency_id AS residencyId, s.block_id AS blockId, min(s.at) AS "from", max(s.at) AS "to"
@@ -168,14 +181,15 @@ export const blocksOn = (
       .all(day),
   )
 
+const closesSinceRows = z.array(z.object({ block_id: z.string(), at: z.number(), stressful: z.number() }))
+
 /** The ends of everybody's blocks since a moment, by block. */
 export const closesSince = (
   db: Db,
   since: number,
 ): ReadonlyMap<string, { readonly at: number; readonly stressful: boolean }> =>
   new Map(
-    z
-      .array(z.object({ block_id: z.string(), at: z.number(), stressful: z.number() }))
+    closesSinceRows
       .parse(
         db
           .prepare(
@@ -186,13 +200,15 @@ export const closesSince = (
       .map((r) => [r.block_id, { at: r.at, stressful: r.stressful === 1 }]),
   )
 
+const blocksOfDayRows = z.array(z.object({ blockId: z.string(), from: z.number(), to: z.number() }))
+
 /** When this dog’s blocks of a day began and ended: by its sets and reps. */
 export const blocksOfDay = (
   db: Db,
   residencyId: string,
   day: string,
 ): readonly { readonly blockId: string; readonly from: number; readonly to: number }[] =>
-  z.array(z.object({ blockId: z.string(), from: z.number(), to: z.number() })).parse(
+  blocksOfDayRows.parse(
     db
       .prepare(
         `SELECT s.block_id AS blockId, min(s.at) AS "from", max(coalesce((SELECT max(r.at)

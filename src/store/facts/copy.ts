@@ -50,24 +50,25 @@ function copyCommon(db: Db, kind: FactKindName, from: string, id: string, desk: 
   return seq
 }
 
+const standingSetRow = z
+  .object({ residency_id: z.string(), command: z.string() })
+  .transform((r) => ({ residencyId: r.residency_id, command: r.command }))
+  .optional()
+
 /** The residency of a set that stands; undefined when there is none or it was taken back. */
 export const standingSet = (
   db: Db,
   setId: string,
 ): { readonly residencyId: string; readonly command: string } | undefined =>
-  z
-    .object({ residency_id: z.string(), command: z.string() })
-    .transform((r) => ({ residencyId: r.residency_id, command: r.command }))
-    .optional()
-    .parse(
-      db
-        .prepare(
-          `SELECT s.residency_id, s.command
+  standingSetRow.parse(
+    db
+      .prepare(
+        `SELECT s.residency_id, s.command
             FROM training_set s
             WHERE s.id = ? AND NOT EXISTS (SELECT 1 FROM voided v WHERE v.target_id = s.id)`,
-        )
-        .get(setId),
-    )
+      )
+      .get(setId),
+  )
 
 const standingRep = z.object({
   id: z.string(),
@@ -88,6 +89,8 @@ export interface RepRow {
 
 const shownOfRep = 'r.id, r.outcome, r.faults, r.broke_s, r.held_s, r.latency_s, r.at, r.device, r.seq'
 
+const faultCodes = z.array(z.string())
+
 /** Reps of a set that stand, in order. */
 export const standingReps = (db: Db, setId: string): readonly RepRow[] =>
   db
@@ -103,7 +106,7 @@ export const standingReps = (db: Db, setId: string): readonly RepRow[] =>
       return {
         id: r.id,
         outcome: r.outcome,
-        faults: z.array(z.string()).parse(JSON.parse(r.faults)),
+        faults: faultCodes.parse(JSON.parse(r.faults)),
         brokeSeconds: r.broke_s,
         heldSeconds: r.held_s,
         latencySeconds: r.latency_s,
@@ -182,12 +185,13 @@ export function copyRep(
   })
 }
 
+const copyCloseRow = z.object({ id: z.string() }).optional()
+
 /** Copies a set's closing to the set that stands for it; one that is not closed has none. */
 export function copyClose(db: Db, fromSet: string, toSet: string, id: string, desk: Desk): void {
-  const from = z
-    .object({ id: z.string() })
-    .optional()
-    .parse(db.prepare('SELECT id FROM set_close WHERE set_id = ? ORDER BY at LIMIT 1').get(fromSet))
+  const from = copyCloseRow.parse(
+    db.prepare('SELECT id FROM set_close WHERE set_id = ? ORDER BY at LIMIT 1').get(fromSet),
+  )
   if (!from) return
   const seq = copyCommon(db, 'set-closed', from.id, id, desk)
   db.prepare(

@@ -14,12 +14,14 @@ export interface DeviceClock {
 
 const deviceRow = z.object({ offset_ms: z.number(), last_seq: z.number().nullable(), last_at: z.number().nullable() })
 
+const deviceRowIfAny = deviceRow.optional()
+
 /** The device's clock offset, renewed only when it moved by more than a minute: small jitter must not reorder reps. */
 export function deviceOffset(db: Db, device: string, deviceNow: number, now: number): DeviceClock {
   const offset = now - deviceNow
-  const known = deviceRow
-    .optional()
-    .parse(db.prepare('SELECT offset_ms, last_seq, last_at FROM device WHERE id = ?').get(device))
+  const known = deviceRowIfAny.parse(
+    db.prepare('SELECT offset_ms, last_seq, last_at FROM device WHERE id = ?').get(device),
+  )
   const keep = known !== undefined && Math.abs(known.offset_ms - offset) <= 60_000
   // A clock that is right within a minute is believed as it is.
   const settled = keep ? known.offset_ms : Math.abs(offset) <= 60_000 ? 0 : offset

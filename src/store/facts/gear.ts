@@ -1,10 +1,11 @@
 import { z } from 'zod'
 import type { Db } from '../database'
 
+const collarsWornRows = z.array(z.object({ collar: z.string() }))
+
 /** Collars this dog was worked on in this residency, the newest first. */
 export const collarsWorn = (db: Db, residencyId: string): readonly string[] =>
-  z
-    .array(z.object({ collar: z.string() }))
+  collarsWornRows
     .parse(
       db
         .prepare(

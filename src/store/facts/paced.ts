@@ -7,9 +7,11 @@ import { standingReps } from './standingReps'
 
 const smallStands = 'NOT EXISTS (SELECT 1 FROM voided v WHERE v.target_id = t.id)'
 
+const repsByDayRows = z.array(z.object({ day: z.string(), reps: z.number() }))
+
 /** Repetitions of one command by day that stand, in sets and in passing, oldest day first. */
 export const repsByDay = (db: Db, residencyId: string, command: string): readonly DayReps[] =>
-  z.array(z.object({ day: z.string(), reps: z.number() })).parse(
+  repsByDayRows.parse(
     db
       .prepare(
         `SELECT day, sum(n) AS reps FROM (
@@ -26,6 +28,8 @@ export const repsByDay = (db: Db, residencyId: string, command: string): readonl
       .all({ residencyId, command }),
   )
 
+const faultCodes = z.array(z.string())
+
 const minuteRow = z
   .object({
     day: z.string(),
@@ -37,13 +41,15 @@ const minuteRow = z
   .transform((r): KeptMinute => ({
     day: r.day,
     interval: r.interval ?? undefined,
-    calm: isCalm({ outcome: r.outcome, faults: z.array(z.string()).parse(JSON.parse(r.faults)) }),
+    calm: isCalm({ outcome: r.outcome, faults: faultCodes.parse(JSON.parse(r.faults)) }),
     minutes: r.minutes,
   }))
 
+const settleMinutesRows = z.array(minuteRow)
+
 /** Minutes on the tether of which somebody said whether they were calm, in blocks and in passing, oldest first. */
 export const settleMinutes = (db: Db, residencyId: string): readonly KeptMinute[] =>
-  z.array(minuteRow).parse(
+  settleMinutesRows.parse(
     db
       .prepare(
         `SELECT day, "interval", outcome, faults, minutes FROM (
@@ -62,12 +68,14 @@ export const settleMinutes = (db: Db, residencyId: string): readonly KeptMinute[
       .all({ residencyId }),
   )
 
+const roadsTakenRows = z.array(z.object({ id: z.string(), what: z.string(), at: z.number(), by: z.string() }))
+
 /** Sets in which something was tried where the dog was stuck, oldest first. */
 export const roadsTaken = (
   db: Db,
   residencyId: string,
 ): readonly { readonly id: string; readonly what: string; readonly at: number; readonly by: string }[] =>
-  z.array(z.object({ id: z.string(), what: z.string(), at: z.number(), by: z.string() })).parse(
+  roadsTakenRows.parse(
     db
       .prepare(
         `SELECT s.id, s.road AS what, s.at, p.name AS by
@@ -89,15 +97,15 @@ export interface WalkDay {
   readonly tight: number
 }
 
+const walkByDayRows = z.array(
+  z.object({ day: z.string(), stretches: z.number(), turns: z.number(), stops: z.number(), tight: z.number() }),
+)
+
 export const walkByDay = (db: Db, residencyId: string, command: string): readonly WalkDay[] =>
-  z
-    .array(
-      z.object({ day: z.string(), stretches: z.number(), turns: z.number(), stops: z.number(), tight: z.number() }),
-    )
-    .parse(
-      db
-        .prepare(
-          `SELECT day, count(*) AS stretches, sum(turns) AS turns, sum(stops) AS stops, sum(tight) AS tight FROM (
+  walkByDayRows.parse(
+    db
+      .prepare(
+        `SELECT day, count(*) AS stretches, sum(turns) AS turns, sum(stops) AS stops, sum(tight) AS tight FROM (
              ${standingReps(
                `s.day AS day, coalesce(r.turns, 0) AS turns, coalesce(r.stops, 0) AS stops,
                 EXISTS (SELECT 1 FROM json_each(r.faults) f WHERE f.value = @tight) AS tight`,
@@ -105,6 +113,6 @@ export const walkByDay = (db: Db, residencyId: string, command: string): readonl
              )})
            GROUP BY day
            ORDER BY day`,
-        )
-        .all({ residencyId, command, tight: tightLeash }),
-    )
+      )
+      .all({ residencyId, command, tight: tightLeash }),
+  )

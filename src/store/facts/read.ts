@@ -6,37 +6,35 @@ import { attentions, startPositions } from '@/core/facts/words'
 import type { Db } from '../database'
 import { standingReps } from './standingReps'
 
+const residencyOfSetRow = z.object({ residency_id: z.string() }).optional()
+
 /** The residency a set belongs to, or undefined while its opening has not arrived. */
 export function residencyOfSet(db: Db, setId: string): string | undefined {
-  return z
-    .object({ residency_id: z.string() })
-    .optional()
-    .parse(db.prepare('SELECT residency_id FROM training_set WHERE id = ?').get(setId))?.residency_id
+  return residencyOfSetRow.parse(db.prepare('SELECT residency_id FROM training_set WHERE id = ?').get(setId))
+    ?.residency_id
 }
+
+const residencyOfTargetRow = z.object({ set_id: z.string() }).optional()
 
 /** The residency of a rep or a set, or undefined when neither is here. */
 export function residencyOfTarget(db: Db, targetId: string): string | undefined {
-  const rep = z
-    .object({ set_id: z.string() })
-    .optional()
-    .parse(db.prepare('SELECT set_id FROM rep WHERE id = ?').get(targetId))
+  const rep = residencyOfTargetRow.parse(db.prepare('SELECT set_id FROM rep WHERE id = ?').get(targetId))
   return residencyOfSet(db, rep?.set_id ?? targetId)
 }
 
+const recorderOfRow = z.object({ recorded_by: z.string(), device: z.string() }).optional()
+
 /** Who recorded a rep's set, or a set or other fact, and on which device; undefined while it is not here. */
 export function recorderOf(db: Db, targetId: string): { readonly by: string; readonly device: string } | undefined {
-  const found = z
-    .object({ recorded_by: z.string(), device: z.string() })
-    .optional()
-    .parse(
-      db
-        .prepare(
-          `SELECT recorded_by, device FROM fact
+  const found = recorderOfRow.parse(
+    db
+      .prepare(
+        `SELECT recorded_by, device FROM fact
            WHERE id = coalesce((SELECT set_id FROM rep WHERE id = @targetId), @targetId) AND recorded_by IS NOT NULL
              AND kind <> 'voided'`,
-        )
-        .get({ targetId }),
-    )
+      )
+      .get({ targetId }),
+  )
   return found && { by: found.recorded_by, device: found.device }
 }
 
@@ -158,20 +156,20 @@ const notedRow = z
     payError: r.pay_error === 1,
   }))
 
+const notedRows = z.array(notedRow)
+
 /** What was noted of each standing rep of one command in a residency, beside its outcome. */
 export const readNoted = (db: Db, residencyId: string, command: string): readonly NotedRep[] =>
-  z
-    .array(notedRow)
-    .parse(
-      db
-        .prepare(
-          standingReps(
-            'r.outcome, r.attention, r.cues_said, r.sound, r.planned, r.pieces, r.sit_pieces, r.pay_error',
-            's.residency_id = @residencyId AND s.command = @command',
-          ),
-        )
-        .all({ residencyId, command }),
-    )
+  notedRows.parse(
+    db
+      .prepare(
+        standingReps(
+          'r.outcome, r.attention, r.cues_said, r.sound, r.planned, r.pieces, r.sit_pieces, r.pay_error',
+          's.residency_id = @residencyId AND s.command = @command',
+        ),
+      )
+      .all({ residencyId, command }),
+  )
 
 function repFrom(row: z.infer<typeof repRow>): RepFact {
   return {
@@ -189,10 +187,11 @@ function repFrom(row: z.infer<typeof repRow>): RepFact {
   }
 }
 
+const paidSinceRows = z.array(z.object({ paid: z.number() }))
+
 /** Whether each clean rep of a residency since a moment was paid, newest first. */
 export const paidSince = (db: Db, residencyId: string, since: number): readonly boolean[] =>
-  z
-    .array(z.object({ paid: z.number() }))
+  paidSinceRows
     .parse(
       db
         .prepare(
@@ -208,13 +207,15 @@ export const paidSince = (db: Db, residencyId: string, since: number): readonly 
     )
     .map((r) => r.paid === 1)
 
+const openSetsRows = z.array(z.object({ id: z.string(), device: z.string() }))
+
 /** Sets of a residency opened since this moment, standing and not closed, with the device that opened each. */
 export const openSets = (
   db: Db,
   residencyId: string,
   since: number,
 ): readonly { readonly id: string; readonly device: string }[] =>
-  z.array(z.object({ id: z.string(), device: z.string() })).parse(
+  openSetsRows.parse(
     db
       .prepare(
         `SELECT s.id, s.device FROM training_set s WHERE s.residency_id = ? AND s.at > ?
@@ -341,26 +342,31 @@ export function readLog(db: Db, residencyId: string, filter: LogFilter, most: nu
     .map((raw) => logRow.parse(raw))
 }
 
+const openSetsNowRows = z.array(
+  z
+    .object({ residency_id: z.string(), place_id: z.string() })
+    .transform((r) => ({ residencyId: r.residency_id, placeId: r.place_id })),
+)
+
 /** Sets of anybody opened since this moment, standing and not closed, with where they are worked. */
 export const openSetsNow = (
   db: Db,
   since: number,
 ): readonly { readonly residencyId: string; readonly placeId: string }[] =>
-  z
-    .array(
-      z
-        .object({ residency_id: z.string(), place_id: z.string() })
-        .transform((r) => ({ residencyId: r.residency_id, placeId: r.place_id })),
-    )
-    .parse(
-      db
-        .prepare(
-          `SELECT s.residency_id, s.place_id FROM training_set s WHERE s.at > ?
+  openSetsNowRows.parse(
+    db
+      .prepare(
+        `SELECT s.residency_id, s.place_id FROM training_set s WHERE s.at > ?
          AND NOT EXISTS (SELECT 1 FROM set_close c WHERE c.set_id = s.id)
          AND NOT EXISTS (SELECT 1 FROM voided v WHERE v.target_id = s.id)`,
-        )
-        .all(since),
-    )
+      )
+      .all(since),
+  )
+
+const newestWeatherRow = z
+  .object({ temperature_c: z.number(), humidity: z.number().nullable() })
+  .transform((r) => ({ temperatureC: r.temperature_c, humidity: r.humidity }))
+  .optional()
 
 /** The newest temperature anybody read outdoors between these moments; undefined when nobody did. */
 export const newestWeather = (
@@ -368,18 +374,14 @@ export const newestWeather = (
   since: number,
   until: number,
 ): { readonly temperatureC: number; readonly humidity: number | null } | undefined =>
-  z
-    .object({ temperature_c: z.number(), humidity: z.number().nullable() })
-    .transform((r) => ({ temperatureC: r.temperature_c, humidity: r.humidity }))
-    .optional()
-    .parse(
-      db
-        .prepare(
-          `SELECT s.temperature_c, s.humidity
+  newestWeatherRow.parse(
+    db
+      .prepare(
+        `SELECT s.temperature_c, s.humidity
             FROM training_set s
             JOIN place p ON p.id = s.place_id
             WHERE s.at > ? AND s.at <= ? AND s.temperature_c IS NOT NULL AND p.indoors = 0
             ORDER BY s.at DESC LIMIT 1`,
-        )
-        .get(since, until),
-    )
+      )
+      .get(since, until),
+  )

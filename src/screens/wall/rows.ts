@@ -1,0 +1,60 @@
+import { html, type Markup } from '@/core/markup'
+import type { WallCell, WallRow, WallView } from '@/core/views/wall'
+import { lineHtml } from '@/ui/drawing'
+
+/**
+ * The rows of the wall as HTML. Sixty dogs by thirteen commands are eight hundred cells that nobody types into: as text
+ * they cost the server a few milliseconds and a browser no waking at all. Their looks stand with the table.
+ */
+export const rowsHtml = (rows: readonly WallRow[], commands: WallView['commands']): string =>
+  rows.map((row) => dogRow(row, commands).html).join('')
+
+const dogRow = (row: WallRow, commands: WallView['commands']): Markup =>
+  html`<tr>
+    <th scope="row" class="who">${dog(row)}</th>
+    <td class="days"><b>${row.daysLeft}</b><small>${daysWord(row.daysLeft)}</small></td>
+    <td class="days">${load(row)}</td>
+    ${row.cells.map((cell, i) => commandCell(cell, commands[i]?.name ?? ''))}
+  </tr>`
+
+const daysWord = (n: number) => (n === 0 ? 'goes today' : n === 1 ? 'day' : 'days')
+
+const dog = (row: WallRow): Markup =>
+  html`<a title="${row.name}" href="/dogs/${row.residencyId}"
+    ><span class="run-number">${row.runNumber}</span><span class="name">${row.name}</span>${underName(row)}</a
+  >`
+
+/** What a person must know before it opens that door, else how far the handoff is. */
+function underName(row: WallRow): Markup | undefined {
+  if (row.biteHistory) return html`<small class="bite">bite history</small>`
+  if (row.booked) return html`<small>handoff booked</small>`
+  if (row.ready) return html`<small class="ready">ready</small>`
+  return row.caution === '' ? undefined : html`<small>${row.caution}</small>`
+}
+
+function load(row: WallRow): Markup {
+  if (row.lacks !== '') return html`<small class="late">${row.lacks}</small>`
+  if (row.reach === 'nothing needed') return html`<small>done</small>`
+  const figure = row.load < 0 ? '—' : `${row.load >= 10 ? row.load.toFixed(0) : row.load.toFixed(2)}×`
+  return html`<b${row.reach === 'out of reach' && html` class="late"`}>${figure}</b><small>${row.reach}</small>`
+}
+
+function commandCell(cell: WallCell, name: string): Markup {
+  const className = cell.promised ? 'command' : 'command aside'
+  if (cell.word === 'not started' && !cell.promised)
+    return html`<td class="${className}">
+      <span class="nothing"><span class="unseen">${name}: not promised</span></span>
+    </td>`
+  const flags = [cell.stuck ? 'stuck' : '', cell.stale && cell.word !== 'slipping' ? 'stale' : ''].filter(Boolean)
+  const word = cell.word === 'slipping' ? 'word person' : cell.word === 'not started' ? 'word quiet' : 'word'
+  const said =
+    `${name}: ${cell.word}${cell.figures ? ` ${cell.figures}` : ''}; in hand: ` +
+    `${cell.inHand}${flags.length > 0 ? `; ${flags.join(', ')}` : ''}`
+  const flag = flags[0] !== undefined && html`<em${cell.stuck && html` class="person"`}> ${flags[0]}</em>`
+  return html`<td class="${className}" title="${said}">
+    <span class="strand"
+      >${lineHtml(cell.line, 'cell')}<b>${cell.figures.replace(' places', '')}</b
+      ><span class="${word}"><span class="label">${name} </span>${cell.word}${flag}</span></span
+    >
+  </td>`
+}
