@@ -27,6 +27,7 @@ test(
     await page.keyboard.press('Enter')
     await page.getByRole('button', { name: 'Level' }).focus()
     await page.keyboard.press('Enter')
+    await expect(page.getByRole('listbox')).toBeVisible()
     await page.keyboard.press('ArrowDown')
     await page.keyboard.press('Enter')
     await expectNoAxeFindings(page)

@@ -1,16 +1,7 @@
 'use client'
-import {
-  Button as AriaButton,
-  Label,
-  ListBox,
-  ListBoxItem,
-  Popover,
-  Select as AriaSelect,
-  SelectValue,
-  Text,
-} from 'react-aria-components'
-import styled from 'styled-components'
-import { boxed, FieldLabel, over, stacked } from './fieldParts'
+import { useEffect, useId, useState } from 'react'
+import styled, { css } from 'styled-components'
+import { boxed, FieldLabel, stacked } from './fieldParts'
 
 export interface Choice {
   readonly id: string
@@ -18,49 +9,84 @@ export interface Choice {
   readonly note?: string
 }
 
-/** One of a list, under a label. */
-export function Choose({
-  label,
-  choices,
-  value,
-  onChange,
-  name,
-}: {
-  label: string
-  choices: readonly Choice[]
-  value: string | null
-  onChange: (id: string) => void
-  name?: string
-}) {
-  return (
-    <ChooseRoot
-      selectedKey={value}
-      onSelectionChange={(key) => key !== null && onChange(String(key))}
-      placeholder="choose"
-      {...(name === undefined ? {} : { name })}
-    >
-      <FieldLabel as={Label}>{label}</FieldLabel>
-      <ChooseButton>
-        <SelectValue>{({ selectedText }) => (selectedText ? selectedText : 'choose')}</SelectValue>
-        <span aria-hidden="true">▾</span>
-      </ChooseButton>
-      <ChoosePopover>
-        <ChooseList>
+export interface ChooseProps {
+  readonly label: string
+  readonly choices: readonly Choice[]
+  readonly value: string | null
+  readonly onChange: (id: string) => void
+  readonly name?: string
+}
+
+type List = typeof import('./ChooseList').ChooseList
+let here: List | undefined
+const fetchList = async (): Promise<List> => (here ??= (await import('./ChooseList')).ChooseList)
+/** After the page has come to rest, so that the list is there without network too. */
+const restMs = 1000
+
+/**
+ * One of a list, under a label. What is chosen stands there at once; the list, which opens in few of many visits, comes
+ * once the page is at rest and takes the place of the plain button when that is pressed or reached by key.
+ */
+export function Choose(props: ChooseProps) {
+  const { label, choices, value, onChange, name } = props
+  const [awake, setAwake] = useState<{ readonly List: List; readonly pressed: boolean } | 'missing'>()
+  const id = useId()
+  const wake = (pressed: boolean) => {
+    const take = (List: List) =>
+      setAwake((was) => ({ List, pressed: pressed || (typeof was === 'object' && was.pressed) }))
+    // At once where it can be: the next key is meant for the list.
+    if (here) take(here)
+    else void fetchList().then(take, () => setAwake('missing'))
+  }
+  useEffect(() => {
+    const timer = setTimeout(() => void fetchList().catch(() => undefined), restMs)
+    return () => clearTimeout(timer)
+  }, [])
+  if (awake !== undefined && awake !== 'missing') return <awake.List {...props} pressed={awake.pressed} />
+  const labelled = <FieldLabel id={`${id}-label`}>{label}</FieldLabel>
+  // No network, and this device has not got the list yet: the browser's own asks the same.
+  if (awake === 'missing')
+    return (
+      <Root>
+        {labelled}
+        <Native
+          aria-labelledby={`${id}-label`}
+          value={value ?? ''}
+          name={name}
+          onChange={(e) => onChange(e.target.value)}
+        >
+          {value === null && <option value="">choose</option>}
           {choices.map((c) => (
-            <ChooseItem key={c.id} id={c.id} textValue={c.name}>
-              <Text slot="label">{c.name}</Text>
-              {c.note && <ItemNote slot="description">{c.note}</ItemNote>}
-            </ChooseItem>
+            <option key={c.id} value={c.id}>
+              {c.name}
+            </option>
           ))}
-        </ChooseList>
-      </ChoosePopover>
-    </ChooseRoot>
+        </Native>
+      </Root>
+    )
+  return (
+    <Root>
+      {labelled}
+      <Shut
+        type="button"
+        aria-haspopup="listbox"
+        aria-expanded={false}
+        aria-labelledby={`${id}-value ${id}-label`}
+        onClick={() => wake(true)}
+        onFocus={(e) => {
+          if (e.currentTarget.matches(':focus-visible')) wake(false)
+        }}
+      >
+        <span id={`${id}-value`}>{choices.find((c) => c.id === value)?.name ?? 'choose'}</span>
+        <span aria-hidden="true">▾</span>
+      </Shut>
+      {name !== undefined && <input type="hidden" name={name} value={value ?? ''} />}
+    </Root>
   )
 }
-const ChooseRoot = styled(AriaSelect)`
-  ${stacked}
-`
-const ChooseButton = styled(AriaButton)`
+
+/** The look of a list that is shut, whoever draws it. */
+export const chooseBox = css`
   ${boxed}
   display: flex;
   justify-content: space-between;
@@ -74,29 +100,12 @@ const ChooseButton = styled(AriaButton)`
     white-space: nowrap;
   }
 `
-const ChoosePopover = styled(Popover)`
-  ${over}
-  min-width: var(--trigger-width);
+const Root = styled.div`
+  ${stacked}
 `
-const ChooseList = styled(ListBox)`
-  padding: 0.25rem;
-  outline: none;
+const Shut = styled.button`
+  ${chooseBox}
 `
-const ChooseItem = styled(ListBoxItem)`
-  padding: 0.5rem 0.7rem;
-  cursor: pointer;
-  border-radius: 3px;
-  display: flex;
-  flex-direction: column;
-  &[data-focused='true'] {
-    background: var(--ink);
-    color: var(--paper);
-  }
-  &[data-selected='true'] {
-    font-weight: 680;
-  }
-`
-const ItemNote = styled(Text)`
-  font-size: var(--t-1);
-  opacity: 0.85;
+const Native = styled.select`
+  ${boxed}
 `

@@ -17,9 +17,21 @@ import {
   Group,
   Heading,
   Popover,
+  Label,
+  Text,
 } from 'react-aria-components'
 import styled from 'styled-components'
-import { boxed, Fault, FieldHint, LabelWords, over, stacked, submitByEnter, type FieldProps } from './fieldParts'
+import {
+  boxed,
+  Fault,
+  over,
+  stacked,
+  submitByEnter,
+  type FieldProps,
+  FieldHint,
+  FieldLabel,
+  LabelWords,
+} from './fieldParts'
 import { HouseOrder } from './HouseOrder'
 import { useWays } from './ways'
 
@@ -63,14 +75,20 @@ export function DateField({
         isInvalid={error !== undefined}
         validationBehavior="aria"
       >
-        <LabelWords label={label} required={required} plain={plain} />
+        <FieldLabel as={Label}>
+          <LabelWords label={label} required={required} plain={plain} />
+        </FieldLabel>
         <Box>
           <Keys onKeyDownCapture={submitByEnter}>
             <Typed>{(segment) => <Segment segment={segment} />}</Typed>
           </Keys>
           <Open aria-label={`Calendar for ${label}`}>▾</Open>
         </Box>
-        {hint && <FieldHint slot="description">{hint}</FieldHint>}
+        {hint && (
+          <FieldHint as={Text} slot="description">
+            {hint}
+          </FieldHint>
+        )}
         <Fault as={FieldError}>{error}</Fault>
         <Over>
           <Dialog>

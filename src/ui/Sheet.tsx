@@ -3,7 +3,7 @@ import type { ReactNode } from 'react'
 import { Dialog, Heading, Modal, ModalOverlay } from 'react-aria-components'
 import styled from 'styled-components'
 
-/** A sheet laid over the page: shut by Escape, by a press beside it, or by a button of slot “close” in it. */
+/** A sheet laid over the page: shut by Escape, by a press beside it, or by who opened it. */
 export function Sheet({
   title,
   width = '32rem',

@@ -1,10 +1,10 @@
 'use client'
 import { parseTime, type Time } from '@internationalized/date'
 import { useState } from 'react'
-import { FieldError, TimeField as AriaTimeField } from 'react-aria-components'
+import { FieldError, TimeField as AriaTimeField, Label, Text } from 'react-aria-components'
 import styled from 'styled-components'
 import { Segment, Typed } from './DateField'
-import { boxed, Fault, FieldHint, LabelWords, stacked, submitByEnter, type FieldProps } from './fieldParts'
+import { boxed, Fault, stacked, submitByEnter, type FieldProps, FieldHint, FieldLabel, LabelWords } from './fieldParts'
 import { HouseOrder } from './HouseOrder'
 import { useWays } from './ways'
 
@@ -48,14 +48,20 @@ export function TimeField({
         isInvalid={error !== undefined}
         validationBehavior="aria"
       >
-        <LabelWords label={label} required={required} plain={plain} />
+        <FieldLabel as={Label}>
+          <LabelWords label={label} required={required} plain={plain} />
+        </FieldLabel>
         <div onKeyDownCapture={submitByEnter}>
           <Box>
             {/* Node writes a narrow no-break space before am and pm, the browser a plain one. */}
             {(segment) => <Segment segment={segment}>{({ text }) => text.replaceAll('\u202f', ' ')}</Segment>}
           </Box>
         </div>
-        {hint && <FieldHint slot="description">{hint}</FieldHint>}
+        {hint && (
+          <FieldHint as={Text} slot="description">
+            {hint}
+          </FieldHint>
+        )}
         <Fault as={FieldError}>{error}</Fault>
         <input type="hidden" name={name} value={sent(time)} />
       </Root>

@@ -1,27 +1,18 @@
 'use client'
 import type { ReactNode } from 'react'
-import { Disclosure, DisclosurePanel } from 'react-aria-components'
 import styled from 'styled-components'
-import { Quiet } from './press'
+import { Disclosed } from './Disclosed'
 
 /** What a judgement rests on, folded away until asked for. */
 export function Why({ children, label = 'why' }: { children: ReactNode; label?: string }) {
   return (
-    <WhyRoot>
-      <Quiet slot="trigger">{label}</Quiet>
-      <WhyPanel>
-        <WhyText>{children}</WhyText>
-      </WhyPanel>
-    </WhyRoot>
+    <Inline says={label}>
+      <WhyText>{children}</WhyText>
+    </Inline>
   )
 }
-const WhyRoot = styled(Disclosure)`
+const Inline = styled(Disclosed)`
   display: inline;
-`
-const WhyPanel = styled(DisclosurePanel)`
-  &[hidden] {
-    display: none;
-  }
 `
 const WhyText = styled.div`
   font-size: var(--t-2);

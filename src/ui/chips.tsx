@@ -1,6 +1,7 @@
 'use client'
-import { Button as AriaButton, ToggleButton, ToggleButtonGroup } from 'react-aria-components'
+import { ToggleButton, ToggleButtonGroup } from 'react-aria-components'
 import styled from 'styled-components'
+import { Press } from './press'
 
 /** One thing to be said by a tap: a word at the left, and what may be said of it. */
 export function SayOne({
@@ -78,7 +79,7 @@ export const Two = styled.div`
   grid-template-columns: auto 1fr;
   gap: var(--s-3);
 `
-export const Done = styled(AriaButton)`
+export const Done = styled(Press)`
   min-height: var(--touch-wide);
   border: 2px solid var(--ink);
   border-radius: 6px;
@@ -87,7 +88,7 @@ export const Done = styled(AriaButton)`
   font-weight: 680;
   font-size: var(--t-5);
   cursor: pointer;
-  &[data-disabled='true'] {
+  &:disabled {
     opacity: 0.4;
   }
 `

@@ -1,6 +1,5 @@
 'use client'
 import type { KeyboardEvent } from 'react'
-import { Label, Text } from 'react-aria-components'
 import styled, { css } from 'styled-components'
 
 /** What every field is made of: a label over a box, a hint and what was wrong under it. */
@@ -19,7 +18,8 @@ export const boxed = css`
   background: var(--paper);
   color: inherit;
   width: 100%;
-  &[data-invalid='true'] {
+  &[data-invalid='true'],
+  &[aria-invalid='true'] {
     border-color: var(--person);
     border-width: 2px;
   }
@@ -40,7 +40,7 @@ export const FieldLabel = styled.span`
   font-weight: 560;
   color: var(--ink-2);
 `
-export const FieldHint = styled(Text)`
+export const FieldHint = styled.span`
   font-size: var(--t-1);
   color: var(--ink-2);
 `
@@ -51,15 +51,13 @@ export const Fault = styled.span`
 `
 
 /** A field's label, with whether it must be filled. `plain`: does not say that it is optional, where nearly all is. */
-export function LabelWords({ label, required, plain }: { label: string; required: boolean; plain: boolean }) {
-  return (
-    <FieldLabel as={Label}>
-      {label}
-      {required || plain ? '' : ' (optional)'}
-      {required && plain ? <b aria-hidden="true"> needed</b> : ''}
-    </FieldLabel>
-  )
-}
+export const LabelWords = ({ label, required, plain }: { label: string; required: boolean; plain: boolean }) => (
+  <>
+    {label}
+    {required || plain ? '' : ' (optional)'}
+    {required && plain ? <b aria-hidden="true"> needed</b> : ''}
+  </>
+)
 
 /** Enter sends the form from a part of a day or time, as it does from a line of text. */
 export function submitByEnter(e: KeyboardEvent<HTMLElement>): void {

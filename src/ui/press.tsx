@@ -1,7 +1,20 @@
 'use client'
 import Link from 'next/link'
-import { Button as AriaButton } from 'react-aria-components'
+import type { ComponentProps } from 'react'
 import styled, { css } from 'styled-components'
+
+interface PressProps extends Omit<ComponentProps<'button'>, 'onClick' | 'disabled'> {
+  readonly onPress?: (() => void) | undefined
+  readonly isDisabled?: boolean | undefined
+}
+
+/**
+ * The browser’s own button, under the words that the house’s other parts use. It presses by finger, mouse, key and
+ * screen reader without a script that watches every phase, so that pages which only press load nothing for it.
+ */
+export function Press({ onPress, isDisabled, type = 'button', ...rest }: PressProps) {
+  return <button {...rest} type={type} disabled={isDisabled} onClick={onPress && (() => onPress())} />
+}
 
 const pressable = css`
   display: inline-flex;
@@ -17,16 +30,16 @@ const pressable = css`
   font-weight: 560;
   text-decoration: none;
   cursor: pointer;
-  &:hover,
-  &[data-hovered='true'] {
-    background: var(--ink);
-    color: var(--paper);
+  @media (hover: hover) {
+    &:hover:not(:disabled) {
+      background: var(--ink);
+      color: var(--paper);
+    }
   }
-  &[data-pressed='true'] {
+  &:active:not(:disabled) {
     transform: translateY(1px);
   }
-  &:disabled,
-  &[data-disabled='true'] {
+  &:disabled {
     opacity: 0.45;
     cursor: default;
   }
@@ -36,15 +49,16 @@ const doNow = css`
   border-color: var(--now);
   color: var(--on-now);
   font-weight: 680;
-  &:hover,
-  &[data-hovered='true'] {
-    background: var(--on-now);
-    color: var(--now);
+  @media (hover: hover) {
+    &:hover:not(:disabled) {
+      background: var(--on-now);
+      color: var(--now);
+    }
   }
 `
 
 /** A button; `now` marks the one thing to do on the screen. */
-export const Button = styled(AriaButton)<{ $now?: boolean }>`
+export const Button = styled(Press)<{ $now?: boolean }>`
   ${pressable} ${(p) => p.$now && doNow}
 `
 /** A link that is pressed like a button. */
@@ -56,7 +70,7 @@ export const FileLink = styled.a`
   ${pressable}
 `
 
-export const Quiet = styled(AriaButton)`
+export const Quiet = styled(Press)`
   border: 0;
   background: none;
   padding: 0.1rem 0.25rem;
@@ -67,8 +81,14 @@ export const Quiet = styled(AriaButton)`
   text-underline-offset: 0.2em;
   cursor: pointer;
   font-size: inherit;
-  &[data-hovered='true'] {
-    color: var(--ink);
-    text-decoration-color: currentColor;
+  @media (hover: hover) {
+    &:hover:not(:disabled) {
+      color: var(--ink);
+      text-decoration-color: currentColor;
+    }
+  }
+  &:disabled {
+    opacity: 0.45;
+    cursor: default;
   }
 `

@@ -1,11 +1,11 @@
 'use client'
 import { useState } from 'react'
-import { Disclosure, DisclosurePanel } from 'react-aria-components'
 import { median } from 'simple-statistics'
 import styled from 'styled-components'
 import { v7 } from 'uuid'
 import { mostReps } from '@/core/baseline/baseline'
 import { Choose } from '@/ui/Choose'
+import { Disclosed } from '@/ui/Disclosed'
 import { Field } from '@/ui/Field'
 import { Why } from '@/ui/Why'
 import { Fault } from '@/ui/fieldParts'
@@ -258,42 +258,35 @@ function FoundRow({
         </Why>
       )}
       {open && (
-        <Disclosure>
-          <Quiet slot="trigger" aria-label={`${c.started ? 'Change' : 'Begin'} ${c.name}`}>
-            {c.started ? 'change' : 'begin'}
-          </Quiet>
-          <DisclosurePanel>
-            <form
-              onSubmit={(e) => {
-                e.preventDefault()
-                const form = new FormData(e.currentTarget)
-                send(() =>
-                  actions.start({ residencyId, command: c.id, rungId: rung, reason: form.get('reason') ?? '' }),
-                )
-              }}
-            >
-              <Choose
-                label="Begins at"
-                value={rung}
-                onChange={setRung}
-                choices={c.rungs.slice(0, c.ceiling + 1).map((r, i) => ({
-                  id: r.id,
-                  name: r.name,
-                  note: i === proposed ? 'proposed' : i > proposed ? 'higher: say why' : '',
-                }))}
-              />
-              <Field label="Reason" name="reason" required={higher} />
-              <Button type="submit" isDisabled={pending}>
-                Begin here
-              </Button>
-              {wrong && (
-                <div role="alert">
-                  <Fault>{wrong}</Fault>
-                </div>
-              )}
-            </form>
-          </DisclosurePanel>
-        </Disclosure>
+        <Disclosed says={c.started ? 'change' : 'begin'} label={`${c.started ? 'Change' : 'Begin'} ${c.name}`}>
+          <form
+            onSubmit={(e) => {
+              e.preventDefault()
+              const form = new FormData(e.currentTarget)
+              send(() => actions.start({ residencyId, command: c.id, rungId: rung, reason: form.get('reason') ?? '' }))
+            }}
+          >
+            <Choose
+              label="Begins at"
+              value={rung}
+              onChange={setRung}
+              choices={c.rungs.slice(0, c.ceiling + 1).map((r, i) => ({
+                id: r.id,
+                name: r.name,
+                note: i === proposed ? 'proposed' : i > proposed ? 'higher: say why' : '',
+              }))}
+            />
+            <Field label="Reason" name="reason" required={higher} />
+            <Button type="submit" isDisabled={pending}>
+              Begin here
+            </Button>
+            {wrong && (
+              <div role="alert">
+                <Fault>{wrong}</Fault>
+              </div>
+            )}
+          </form>
+        </Disclosed>
       )}
     </li>
   )

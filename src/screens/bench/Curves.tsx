@@ -134,6 +134,7 @@ const Frame = styled.div`
     color: var(--ink-2);
   }
   .plot {
+    overflow: hidden;
     height: 11.5rem;
     position: relative;
   }

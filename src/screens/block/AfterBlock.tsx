@@ -1,14 +1,14 @@
 'use client'
 import Link from 'next/link'
 import { useEffect, useMemo, useState } from 'react'
-import { Label, TextArea, TextField, type Key } from 'react-aria-components'
+import type { Key } from 'react-aria-components'
 import styled from 'styled-components'
+import { TextLine } from '@/ui/Field'
 import { kcalOf, movedBy } from '@/core/block/after'
 import { praiseMinutes, restUntil } from '@/core/block/rest'
 import { findCommand, findRung } from '@/core/curriculum/lookup'
 import type { DogState } from '@/core/progress/state'
 import { useWhen } from '@/ui/ways'
-import { FieldLabel } from '@/ui/fieldParts'
 import type { BlockView } from '@/work/page/block'
 import { Chip, Chips } from '@/ui/chips'
 import { asClock } from './CountUp'
@@ -103,10 +103,7 @@ export function AfterBlock({ view, block, onBack }: { view: BlockView; block: Bl
               </Chip>
             ))}
           </Chips>
-          <NoteBox value={text} onChange={setText}>
-            <FieldLabel as={Label}>For next time, typed or dictated</FieldLabel>
-            <TextArea rows={2} maxLength={300} />
-          </NoteBox>
+          <NoteBox label="For next time, typed or dictated" value={text} onChange={setText} rows={2} maxLength={300} />
           <Chip isSelected={out} onChange={setOut}>
             Out to eliminate after
           </Chip>
@@ -177,7 +174,7 @@ const Moved = styled.ul`
     font-size: var(--t-2);
   }
 `
-const NoteBox = styled(TextField)`
+const NoteBox = styled(TextLine)`
   display: grid;
   gap: var(--s-1);
   textarea {

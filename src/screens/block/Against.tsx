@@ -1,6 +1,6 @@
 'use client'
-import { Button as AriaButton } from 'react-aria-components'
 import styled from 'styled-components'
+import { Press } from '@/ui/press'
 import type { Picked } from '@/core/coach/picked'
 import { findRung } from '@/core/curriculum/lookup'
 import type { Setup } from '@/device/live/session'
@@ -62,7 +62,7 @@ export function Against({
 }
 
 /** A line that says what is, and at its end what a tap makes of it. */
-export const Bar = styled(AriaButton)`
+export const Bar = styled(Press)`
   min-height: var(--touch-wide);
   display: flex;
   justify-content: space-between;

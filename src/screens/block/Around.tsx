@@ -1,7 +1,8 @@
 'use client'
 import { useState } from 'react'
-import { Button as AriaButton, ToggleButton, ToggleButtonGroup } from 'react-aria-components'
+import { ToggleButton, ToggleButtonGroup } from 'react-aria-components'
 import styled from 'styled-components'
+import { Press } from '@/ui/press'
 import { asksForFit } from '@/core/dog/collar'
 import { heatFor, usualHumidity } from '@/core/dog/heat'
 import { celsiusFrom, degreesIn } from '@/core/measures'
@@ -178,7 +179,7 @@ export function Around({
                   {o.runNumber} {o.name}
                 </Chip>
               ))}
-              <Chip as={AriaButton} onPress={() => setChoosingDog(true)}>
+              <Chip as={Press} onPress={() => setChoosingDog(true)}>
                 {shown.length > 0 ? 'Another dog' : 'A second dog'}
               </Chip>
             </Group>
@@ -355,13 +356,13 @@ function Step({
   const to = (v: number) => onChange(Math.min(most, Math.max(least, v)))
   return (
     <StepRoot role="group" aria-label={label}>
-      <Chip as={AriaButton} aria-label={`Less ${label}`} onPress={() => to(value === null ? start : value - by)}>
+      <Chip as={Press} aria-label={`Less ${label}`} onPress={() => to(value === null ? start : value - by)}>
         −
       </Chip>
       <b>
         {value === null ? '–' : value} {unit}
       </b>
-      <Chip as={AriaButton} aria-label={`More ${label}`} onPress={() => to(value === null ? start : value + by)}>
+      <Chip as={Press} aria-label={`More ${label}`} onPress={() => to(value === null ? start : value + by)}>
         +
       </Chip>
     </StepRoot>

@@ -1,8 +1,8 @@
 'use client'
 import Link from 'next/link'
 import { memo, useCallback, useDeferredValue, useEffect, useState } from 'react'
-import { Button as AriaButton } from 'react-aria-components'
 import styled from 'styled-components'
+import { Press } from '@/ui/press'
 import { findRung } from '@/core/curriculum/lookup'
 import { lengthWarning } from '@/core/block/rest'
 import { keepAwake } from '@/device/awake'
@@ -400,7 +400,7 @@ const Strip = styled.header`
     color: var(--ink-2);
   }
 `
-const Gear = styled(AriaButton)`
+const Gear = styled(Press)`
   min-width: 2.75rem;
   min-height: var(--touch);
   border: 0;

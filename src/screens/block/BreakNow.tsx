@@ -1,6 +1,6 @@
 'use client'
-import { Button as AriaButton } from 'react-aria-components'
 import styled from 'styled-components'
+import { Press } from '@/ui/press'
 import { longBreakMinutes } from '@/core/block/rest'
 import { limitFor, medianReps } from '@/core/block/falling'
 import type { Prefs } from '@/device/prefs'
@@ -88,7 +88,7 @@ const Two = styled.div`
   display: grid;
   gap: var(--s-4);
 `
-const Go = styled(AriaButton)`
+const Go = styled(Press)`
   min-height: var(--touch-yard);
   border: 3px solid var(--ink);
   border-radius: 6px;
@@ -98,7 +98,7 @@ const Go = styled(AriaButton)`
   font-weight: 680;
   cursor: pointer;
 `
-const Quiet = styled(AriaButton)`
+const Quiet = styled(Press)`
   min-height: var(--touch-wide);
   border: 0;
   background: none;

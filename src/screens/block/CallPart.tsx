@@ -1,7 +1,8 @@
 'use client'
 import type { ReactNode } from 'react'
-import { Button as AriaButton, ToggleButtonGroup } from 'react-aria-components'
+import { ToggleButtonGroup } from 'react-aria-components'
 import styled from 'styled-components'
+import { Press } from '@/ui/press'
 import type { Draw } from '@/core/block/chance'
 import { callMomentWords } from '@/core/curriculum/words'
 import { momentIsDrawn } from '@/core/method/call'
@@ -108,7 +109,7 @@ const Pre = styled(ToggleButtonGroup)`
   grid-template-columns: repeat(3, 1fr);
   gap: var(--s-3);
 `
-const Call = styled(AriaButton)`
+const Call = styled(Press)`
   min-height: var(--touch-yard);
   border: 0;
   border-radius: 6px;

@@ -1,7 +1,7 @@
 'use client'
 import { useEffect, useState } from 'react'
-import { Button as AriaButton } from 'react-aria-components'
 import styled from 'styled-components'
+import { Press } from '@/ui/press'
 import { intervalAt } from '@/core/block/hold'
 import { type HoldPaid } from '@/core/method/hold'
 import type { HoldClock } from '@/device/holdClock'
@@ -78,7 +78,7 @@ function sayHold(seconds: number, intervals: number, paid: HoldPaid | undefined,
   return `${seconds} s${inside > 0 ? `, pay ${inside} times in it` : ''}`
 }
 
-const Start = styled(AriaButton)`
+const Start = styled(Press)`
   min-height: var(--touch-yard);
   border: 0;
   border-radius: 6px;

@@ -1,7 +1,7 @@
 'use client'
 import { memo } from 'react'
-import { Button as AriaButton } from 'react-aria-components'
 import styled from 'styled-components'
+import { Press } from '@/ui/press'
 import type { BlockItem } from '@/core/block/compose'
 import { findRung } from '@/core/curriculum/lookup'
 import { phone } from '@/ui/theme'
@@ -170,7 +170,7 @@ const List = styled.ol`
     border-bottom: 1px solid var(--rule);
   }
 `
-const Part = styled(AriaButton)`
+const Part = styled(Press)`
   width: 100%;
   min-height: var(--touch);
   display: grid;
@@ -217,7 +217,7 @@ const Strip = styled.ol`
     }
   }
 `
-const Bead = styled(AriaButton)`
+const Bead = styled(Press)`
   width: 100%;
   min-height: var(--touch);
   border: 0;
@@ -236,7 +236,7 @@ const Bead = styled(AriaButton)`
     padding-bottom: 0.1rem;
     font-weight: 720;
   }
-  &[data-disabled='true'] {
+  &:disabled {
     cursor: default;
   }
 `

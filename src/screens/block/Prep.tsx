@@ -1,8 +1,8 @@
 'use client'
 import Link from 'next/link'
 import { useState } from 'react'
-import { Button as AriaButton } from 'react-aria-components'
 import styled from 'styled-components'
+import { Press } from '@/ui/press'
 import type { BlockItem } from '@/core/block/compose'
 import { purposeOf } from '@/core/coach/picked'
 import { asksForFit, fitWords } from '@/core/dog/collar'
@@ -355,7 +355,7 @@ const Beginning = styled.div`
     grid-template-columns: minmax(0, 1fr);
   }
 `
-const Go = styled(AriaButton)`
+const Go = styled(Press)`
   min-height: var(--touch-yard);
   border: 0;
   border-radius: 6px;
@@ -365,11 +365,11 @@ const Go = styled(AriaButton)`
     720 var(--t-7)/1 'Hepta Slab Variable',
     serif;
   cursor: pointer;
-  &[data-pressed='true'] {
+  &:active {
     filter: brightness(0.92);
   }
 `
-const Quiet = styled(AriaButton)`
+const Quiet = styled(Press)`
   min-height: var(--touch);
   border: 0;
   background: none;

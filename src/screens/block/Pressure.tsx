@@ -1,6 +1,6 @@
 'use client'
-import { Button as AriaButton } from 'react-aria-components'
 import { pressureEffects, pressureReasons } from '@/core/block/leashPressure'
+import { Press } from '@/ui/press'
 import type { BlockView } from '@/work/page/block'
 import { Chip, Done, Panel, SayOne, Two } from '@/ui/chips'
 import type { Kept, Said } from './pressureKept'
@@ -57,7 +57,7 @@ export function Pressure({
         say={(effect) => onSay({ ...said, effect })}
       />
       <Two>
-        <Chip as={AriaButton} onPress={onTakeBack}>
+        <Chip as={Press} onPress={onTakeBack}>
           Take it back
         </Chip>
         <Done onPress={onDone}>Back to the set</Done>

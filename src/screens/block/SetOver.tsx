@@ -1,6 +1,6 @@
 'use client'
-import { Button as AriaButton } from 'react-aria-components'
 import styled from 'styled-components'
+import { Press } from '@/ui/press'
 import { breakMinutes } from '@/core/block/rest'
 import { findRung } from '@/core/curriculum/lookup'
 import type { Curriculum } from '@/core/curriculum/types'
@@ -197,7 +197,7 @@ const Stuck = styled.section`
     font-size: var(--t-3);
   }
 `
-export const Next = styled(AriaButton)`
+export const Next = styled(Press)`
   min-height: var(--touch-yard);
   display: grid;
   place-items: center;
@@ -220,7 +220,7 @@ const Row = styled.div`
     flex: 1 1 6rem;
   }
 `
-export const Plain = styled(AriaButton)`
+export const Plain = styled(Press)`
   min-height: var(--touch-wide);
   display: grid;
   place-items: center;

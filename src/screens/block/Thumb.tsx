@@ -1,7 +1,7 @@
 'use client'
 import { useEffect, useState } from 'react'
-import { Button as AriaButton } from 'react-aria-components'
 import styled from 'styled-components'
+import { Press } from '@/ui/press'
 import { mayStayAwake } from '@/device/awake'
 import { remoteActions, withKey, type Prefs, type RemoteAction } from '@/device/prefs'
 import { sayTap } from '@/device/sounds'
@@ -74,7 +74,7 @@ export function Thumb({
           <div key={a}>
             <dt>{actionWords[a]}</dt>
             <dd>
-              <Chip as={AriaButton} onPress={() => setLearning(a)}>
+              <Chip as={Press} onPress={() => setLearning(a)}>
                 {learning === a ? 'press it now' : prefs.remote[a].map(keyWords).join(', ') || 'none'}
                 <i className="unseen">, key for {actionWords[a]}</i>
               </Chip>

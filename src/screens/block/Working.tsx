@@ -1,7 +1,7 @@
 'use client'
 import { memo, useCallback, useEffect, useRef, useState, useSyncExternalStore, type ReactNode } from 'react'
-import { Button as AriaButton } from 'react-aria-components'
 import styled from 'styled-components'
+import { Press } from '@/ui/press'
 import { backAndForth, playMinutes } from '@/core/block/rest'
 import type { Outcome } from '@/core/facts/fact'
 import type { Attention } from '@/core/facts/words'
@@ -478,7 +478,7 @@ const Pair = styled.div`
   grid-template-columns: 1fr 1fr;
   gap: var(--s-4);
 `
-const Count = styled(AriaButton)`
+const Count = styled(Press)`
   min-height: var(--touch-yard);
   border: 2px solid var(--ink);
   border-radius: 6px;
@@ -498,7 +498,7 @@ const Row = styled.div`
   grid-auto-columns: minmax(0, 1fr);
   gap: var(--s-3);
 `
-const Plain = styled(AriaButton)`
+const Plain = styled(Press)`
   min-height: var(--touch-wide);
   padding: 0 0.2rem;
   border: 1.5px solid var(--rule-2);
@@ -507,7 +507,7 @@ const Plain = styled(AriaButton)`
   color: var(--ink);
   cursor: pointer;
   font-size: var(--t-3);
-  &[data-disabled='true'] {
+  &:disabled {
     opacity: 0.4;
   }
   &[aria-pressed='true'] {

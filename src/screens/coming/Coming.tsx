@@ -1,9 +1,9 @@
 'use client'
 import Link from 'next/link'
 import { useState, useTransition } from 'react'
-import { Disclosure, DisclosurePanel } from 'react-aria-components'
 import styled from 'styled-components'
 import { Choose } from '@/ui/Choose'
+import { Disclosed } from '@/ui/Disclosed'
 import { DateField } from '@/ui/DateField'
 import { Beside } from '@/ui/Page'
 import { Field } from '@/ui/Field'
@@ -172,40 +172,37 @@ function AnyStay({ view, change }: { view: ComingView; change: Change }) {
   const [dog, setDog] = useState<string | null>(null)
   const was = view.stays.find((s) => s.id === dog)
   return (
-    <Disclosure>
-      <Quiet slot="trigger">Make a residency longer, shorter, or end it today</Quiet>
-      <DisclosurePanel>
-        <PauseFields
-          key={dog}
-          noValidate
-          onSubmit={(e) => {
-            e.preventDefault()
-            const form = new FormData(e.currentTarget)
-            send(
-              () => change({ residencyId: dog, leavesOn: form.get('leavesOn'), reason: form.get('reason') }),
-              () => setDog(null),
-            )
-          }}
-        >
-          <Choose
-            label="Dog"
-            value={dog}
-            onChange={setDog}
-            choices={view.stays.map((s) => ({ id: s.id, name: s.name, note: `goes home ${sayDay(s.leavesOn)}` }))}
-          />
-          <DateField label="Goes home on" name="leavesOn" required plain defaultValue={was?.leavesOn} />
-          <Field label="Reason" name="reason" required plain maxLength={200} />
-          <Button type="submit" isDisabled={pending || dog === null}>
-            Change it
-          </Button>
-        </PauseFields>
-        {wrong && (
-          <div role="alert">
-            <Fault>{wrong}</Fault>
-          </div>
-        )}
-      </DisclosurePanel>
-    </Disclosure>
+    <Disclosed says="Make a residency longer, shorter, or end it today">
+      <PauseFields
+        key={dog}
+        noValidate
+        onSubmit={(e) => {
+          e.preventDefault()
+          const form = new FormData(e.currentTarget)
+          send(
+            () => change({ residencyId: dog, leavesOn: form.get('leavesOn'), reason: form.get('reason') }),
+            () => setDog(null),
+          )
+        }}
+      >
+        <Choose
+          label="Dog"
+          value={dog}
+          onChange={setDog}
+          choices={view.stays.map((s) => ({ id: s.id, name: s.name, note: `goes home ${sayDay(s.leavesOn)}` }))}
+        />
+        <DateField label="Goes home on" name="leavesOn" required plain defaultValue={was?.leavesOn} />
+        <Field label="Reason" name="reason" required plain maxLength={200} />
+        <Button type="submit" isDisabled={pending || dog === null}>
+          Change it
+        </Button>
+      </PauseFields>
+      {wrong && (
+        <div role="alert">
+          <Fault>{wrong}</Fault>
+        </div>
+      )}
+    </Disclosed>
   )
 }
 
@@ -214,43 +211,40 @@ function PauseForm({ view, pauses }: { view: ComingView; pauses: PauseActions })
   const [dog, setDog] = useState<string | null>(null)
   const [why, setWhy] = useState('sick')
   return (
-    <Disclosure>
-      <Quiet slot="trigger">Stop working a dog for now</Quiet>
-      <DisclosurePanel>
-        <PauseFields
-          noValidate
-          onSubmit={(e) => {
-            e.preventDefault()
-            const form = new FormData(e.currentTarget)
-            send(
-              () => pauses.pause({ residencyId: dog, why, note: form.get('note') ?? '' }),
-              () => setDog(null),
-            )
-          }}
-        >
-          <Choose label="Dog" value={dog} onChange={setDog} choices={view.residents} />
-          <Choose
-            label="Why"
-            value={why}
-            onChange={setWhy}
-            choices={[
-              { id: 'sick', name: 'sick', note: 'pain, lameness, vomiting, collapse, heat: the vet' },
-              { id: 'in season', name: 'in season' },
-              { id: 'other', name: 'other' },
-            ]}
-          />
-          <Field label="Note" name="note" plain maxLength={160} />
-          <Button type="submit" isDisabled={pending || dog === null}>
-            Stop working it
-          </Button>
-        </PauseFields>
-        {wrong && (
-          <div role="alert">
-            <Fault>{wrong}</Fault>
-          </div>
-        )}
-      </DisclosurePanel>
-    </Disclosure>
+    <Disclosed says="Stop working a dog for now">
+      <PauseFields
+        noValidate
+        onSubmit={(e) => {
+          e.preventDefault()
+          const form = new FormData(e.currentTarget)
+          send(
+            () => pauses.pause({ residencyId: dog, why, note: form.get('note') ?? '' }),
+            () => setDog(null),
+          )
+        }}
+      >
+        <Choose label="Dog" value={dog} onChange={setDog} choices={view.residents} />
+        <Choose
+          label="Why"
+          value={why}
+          onChange={setWhy}
+          choices={[
+            { id: 'sick', name: 'sick', note: 'pain, lameness, vomiting, collapse, heat: the vet' },
+            { id: 'in season', name: 'in season' },
+            { id: 'other', name: 'other' },
+          ]}
+        />
+        <Field label="Note" name="note" plain maxLength={160} />
+        <Button type="submit" isDisabled={pending || dog === null}>
+          Stop working it
+        </Button>
+      </PauseFields>
+      {wrong && (
+        <div role="alert">
+          <Fault>{wrong}</Fault>
+        </div>
+      )}
+    </Disclosed>
   )
 }
 
@@ -323,31 +317,26 @@ function ChangeStay({ row, change }: { row: ComingRow; change: Change }) {
     })
   }
   return (
-    <Disclosure>
-      <Quiet slot="trigger" aria-label={`Longer or shorter: ${row.resident.name}`}>
-        Longer or shorter
-      </Quiet>
-      <DisclosurePanel>
-        <Form
-          noValidate
-          onSubmit={(e) => {
-            e.preventDefault()
-            send(new FormData(e.currentTarget))
-          }}
-        >
-          <DateField label="Goes home on" name="leavesOn" required defaultValue={row.resident.leavesOn} />
-          <Field label="Reason" name="reason" required maxLength={200} />
-          <Button type="submit" isDisabled={pending}>
-            Change the stay
-          </Button>
-        </Form>
-        {wrong && (
-          <div role="alert">
-            <Fault>{wrong}</Fault>
-          </div>
-        )}
-      </DisclosurePanel>
-    </Disclosure>
+    <Disclosed says="Longer or shorter" label={`Longer or shorter: ${row.resident.name}`}>
+      <Form
+        noValidate
+        onSubmit={(e) => {
+          e.preventDefault()
+          send(new FormData(e.currentTarget))
+        }}
+      >
+        <DateField label="Goes home on" name="leavesOn" required defaultValue={row.resident.leavesOn} />
+        <Field label="Reason" name="reason" required maxLength={200} />
+        <Button type="submit" isDisabled={pending}>
+          Change the stay
+        </Button>
+      </Form>
+      {wrong && (
+        <div role="alert">
+          <Fault>{wrong}</Fault>
+        </div>
+      )}
+    </Disclosed>
   )
 }
 

@@ -1,10 +1,9 @@
 'use client'
 import { useState, useTransition } from 'react'
-import { Label, TextField } from 'react-aria-components'
 import styled from 'styled-components'
 import { Choose } from '@/ui/Choose'
-import { FieldInput } from '@/ui/Field'
-import { Fault, FieldLabel } from '@/ui/fieldParts'
+import { TextLine } from '@/ui/Field'
+import { Fault } from '@/ui/fieldParts'
 import { Button } from '@/ui/press'
 import { phone } from '@/ui/theme'
 import { useMeasures, useWhen } from '@/ui/ways'
@@ -73,10 +72,7 @@ export function Stuck({
           onChange={setWent}
           choices={Object.entries(wentWords).map(([id, name]) => ({ id, name }))}
         />
-        <TextField value={note} onChange={setNote}>
-          <FieldLabel as={Label}>How (optional)</FieldLabel>
-          <FieldInput maxLength={400} />
-        </TextField>
+        <TextLine label="How (optional)" value={note} onChange={setNote} maxLength={400} />
         <Button type="submit" isDisabled={pending}>
           Log it
         </Button>

@@ -2,20 +2,14 @@
 import { useRouter } from 'next/navigation'
 import { useMemo, useRef, useState, useTransition } from 'react'
 import type { Told } from '../told'
-import {
-  Button as AriaButton,
-  Disclosure,
-  DisclosurePanel,
-  GridList,
-  GridListItem,
-  useDragAndDrop,
-} from 'react-aria-components'
+import { Button as AriaButton, GridList, GridListItem, useDragAndDrop } from 'react-aria-components'
 import styled from 'styled-components'
 import { checkCurriculum, readCurriculum, toFile } from '@/core/curriculum/read'
 import type { CurriculumFile, RungFile } from '@/core/curriculum/schema'
 import type { CurriculumFault } from '@/core/curriculum/validate'
 import { sayRule } from '@/core/rule/rule'
 import { Choose } from '@/ui/Choose'
+import { Disclosed } from '@/ui/Disclosed'
 import { Fault } from '@/ui/fieldParts'
 import { Button, ButtonLink, Quiet } from '@/ui/press'
 import { phone } from '@/ui/theme'
@@ -301,18 +295,15 @@ export function Editor({ page, actions }: { page: DraftPage; actions: EditorActi
           </Tools>
         </div>
         <div>
-          <Disclosure>
-            <Quiet slot="trigger">The command: cue, signal, faults, cautions, other roads</Quiet>
-            <DisclosurePanel>
-              <CommandForm
-                key={command.id}
-                command={command}
-                onChange={(next) => {
-                  change({ ...file, commands: file.commands.map((c) => (c.id === command.id ? next : c)) })
-                }}
-              />
-            </DisclosurePanel>
-          </Disclosure>
+          <Disclosed says="The command: cue, signal, faults, cautions, other roads">
+            <CommandForm
+              key={command.id}
+              command={command}
+              onChange={(next) => {
+                change({ ...file, commands: file.commands.map((c) => (c.id === command.id ? next : c)) })
+              }}
+            />
+          </Disclosed>
           <RungForm
             key={rung.id}
             rung={rung}

@@ -1,6 +1,5 @@
 'use client'
 import { useState } from 'react'
-import { Label } from 'react-aria-components'
 import styled from 'styled-components'
 import type { RungFile } from '@/core/curriculum/schema'
 import {
@@ -19,7 +18,7 @@ import type { Role } from '@/core/curriculum/roles'
 import { numberOf, ruleKinds } from '@/core/rule/rule'
 import type { CurriculumFault } from '@/core/curriculum/validate'
 import { Choose } from '@/ui/Choose'
-import { FieldInput, FieldRoot } from '@/ui/Field'
+import { TextLine } from '@/ui/Field'
 import { NumberField } from '@/ui/NumberField'
 import { Fault, FieldLabel } from '@/ui/fieldParts'
 import { Quiet } from '@/ui/press'
@@ -366,16 +365,14 @@ export function RungForm({
 export function Text({ label, value, onChange }: { label: string; value: string; onChange: (v: string) => void }) {
   const [typed, setTyped] = useState(value)
   return (
-    <FieldRoot
+    <TextLine
+      label={label}
       value={typed}
       onChange={setTyped}
       onBlur={() => {
         if (typed !== value) onChange(typed)
       }}
-    >
-      <FieldLabel as={Label}>{label}</FieldLabel>
-      <FieldInput />
-    </FieldRoot>
+    />
   )
 }
 

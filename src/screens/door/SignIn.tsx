@@ -1,11 +1,10 @@
 'use client'
 import Link from 'next/link'
 import { useEffect, useState, useTransition } from 'react'
-import { Label, Radio, RadioGroup, TextField } from 'react-aria-components'
 import styled from 'styled-components'
 import type { Role } from '@/core/people/roles'
-import { FieldInput } from '@/ui/Field'
-import { Fault, FieldLabel } from '@/ui/fieldParts'
+import { TextLine } from '@/ui/Field'
+import { Fault } from '@/ui/fieldParts'
 import { Button } from '@/ui/press'
 import { DoorPage } from './DoorPage'
 
@@ -63,24 +62,32 @@ export function SignIn({ kennel, people, demoPasscode, to, least }: Props) {
           send()
         }}
       >
-        <Names
-          value={who}
-          onChange={(id) => {
-            setWho(id)
-            setWrong('')
-          }}
-          aria-label="Your name"
-        >
+        <Names role="radiogroup" aria-label="Your name">
           {people.map((p) => (
-            <Name key={p.id} value={p.id}>
+            <Name key={p.id}>
+              <input
+                type="radio"
+                name="who"
+                value={p.id}
+                checked={who === p.id}
+                onChange={() => {
+                  setWho(p.id)
+                  setWrong('')
+                }}
+              />
               <b>{p.name}</b> <span>{p.role}</span>
             </Name>
           ))}
         </Names>
-        <Code value={passcode} onChange={setPasscode} type="password" isRequired validationBehavior="aria">
-          <FieldLabel as={Label}>Passcode</FieldLabel>
-          <FieldInput autoComplete="current-password" maxLength={128} />
-        </Code>
+        <Code
+          label="Passcode"
+          value={passcode}
+          onChange={setPasscode}
+          type="password"
+          aria-required
+          autoComplete="current-password"
+          maxLength={128}
+        />
         {demoPasscode !== undefined && (
           <p>
             This is the demonstration: everybody’s passcode is <b>{demoPasscode}</b>.
@@ -120,12 +127,20 @@ function useSecondsUntil(until: number): number {
   return Math.max(0, Math.ceil((until - now) / 1000))
 }
 
-const Names = styled(RadioGroup)`
+const Names = styled.div`
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(13rem, 1fr));
   gap: var(--s-4);
 `
-const Name = styled(Radio)`
+const Name = styled.label`
+  position: relative;
+  input {
+    position: absolute;
+    inset: 0;
+    margin: 0;
+    opacity: 0;
+    cursor: pointer;
+  }
   min-height: var(--touch-yard);
   padding: 0.4rem 0.9rem;
   display: grid;
@@ -143,7 +158,7 @@ const Name = styled(Radio)`
     color: var(--ink-2);
     font-size: var(--t-2);
   }
-  &[data-selected='true'] {
+  &:has(:checked) {
     background: var(--ink);
     color: var(--paper);
     border-color: var(--ink);
@@ -151,12 +166,12 @@ const Name = styled(Radio)`
       color: var(--paper);
     }
   }
-  &[data-focus-visible='true'] {
+  &:has(:focus-visible) {
     outline: 3px solid var(--focus);
     outline-offset: 2px;
   }
 `
-const Code = styled(TextField)`
+const Code = styled(TextLine)`
   display: grid;
   gap: var(--s-1);
   max-width: 22rem;

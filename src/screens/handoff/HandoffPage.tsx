@@ -1,10 +1,10 @@
 'use client'
 import Link from 'next/link'
 import { useActionState, useState } from 'react'
-import { Button as AriaButton, Radio, RadioGroup, Label } from 'react-aria-components'
+import { Radio, RadioGroup, Label } from 'react-aria-components'
 import styled from 'styled-components'
 import { Fault } from '@/ui/fieldParts'
-import { Button, ButtonLink, FileLink, Quiet } from '@/ui/press'
+import { Button, ButtonLink, FileLink, Press, Quiet } from '@/ui/press'
 import { phone } from '@/ui/theme'
 import { sayDay } from '@/ui/when'
 import { useWhen } from '@/ui/ways'
@@ -327,7 +327,7 @@ const Confirm = styled.div`
     gap: var(--s-3);
   }
 `
-const Submit = styled(AriaButton)`
+const Submit = styled(Press)`
   min-height: var(--touch-wide);
   padding: 0 1.6rem;
   border: 0;
@@ -336,7 +336,7 @@ const Submit = styled(AriaButton)`
   color: var(--on-now);
   font-weight: 700;
   cursor: pointer;
-  &[data-disabled='true'] {
+  &:disabled {
     background: transparent;
     border: 1.5px solid var(--rule-2);
     color: var(--ink-2);

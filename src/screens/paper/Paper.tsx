@@ -1,6 +1,5 @@
 'use client'
 import { useMemo, useState } from 'react'
-import { Label, TextField } from 'react-aria-components'
 import styled from 'styled-components'
 import { v4 } from 'uuid'
 import { readPaperLine, sayLine, sayMarks, type PaperDog, type PaperSet } from '@/core/block/paper'
@@ -8,8 +7,8 @@ import { levelWords } from '@/core/views/grid'
 import { kits } from '@/core/curriculum/types'
 import { nothingSaid } from '@/core/facts/words'
 import { Choose } from '@/ui/Choose'
-import { FieldInput } from '@/ui/Field'
-import { Fault, FieldLabel } from '@/ui/fieldParts'
+import { TextLine } from '@/ui/Field'
+import { Fault } from '@/ui/fieldParts'
 import { Button, Quiet } from '@/ui/press'
 import { sayDay } from '@/ui/when'
 import type { PaperView } from '@/work/page/paper'
@@ -184,10 +183,11 @@ export function Paper({ view }: { view: PaperView }) {
               setKept(0)
             }}
             isInvalid={tried && !read.ok}
-          >
-            <FieldLabel as={Label}>Next line; Enter takes it</FieldLabel>
-            <FieldInput autoFocus autoComplete="off" spellCheck={false} />
-          </LineBox>
+            label="Next line; Enter takes it"
+            autoFocus
+            autoComplete="off"
+            spellCheck={false}
+          />
           <Back role="status">
             {line.trim() === '' ? (
               kept > 0 ? (
@@ -274,7 +274,7 @@ const Common = styled.div`
   gap: var(--s-4);
   max-width: 62rem;
 `
-const LineBox = styled(TextField)`
+const LineBox = styled(TextLine)`
   display: grid;
   gap: var(--s-1);
   max-width: 42rem;

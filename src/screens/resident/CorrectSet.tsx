@@ -1,15 +1,14 @@
 'use client'
 import { useState, useTransition } from 'react'
-import { Button as AriaButton, Label, TextField } from 'react-aria-components'
 import styled from 'styled-components'
 import { outcomes, type Outcome } from '@/core/facts/fact'
 import { levelWords } from '@/core/views/grid'
 import { kits } from '@/core/curriculum/types'
 import { OutcomeMark } from '@/ui/OutcomeMark'
 import { Choose } from '@/ui/Choose'
-import { FieldInput } from '@/ui/Field'
+import { TextLine } from '@/ui/Field'
 import { Fault, FieldLabel } from '@/ui/fieldParts'
-import { Button, Quiet } from '@/ui/press'
+import { Button, Press, Quiet } from '@/ui/press'
 import { Sheet } from '@/ui/Sheet'
 import type { LogEntry } from '@/work/page/resident'
 import type { Told } from '../told'
@@ -85,10 +84,7 @@ export function CorrectSet({
           choices={levelWords.map((words, i) => ({ id: String(i), name: `${i} ${words}` }))}
         />
         <Choose label="Kit" value={kit} onChange={setKit} choices={kits.map((k) => ({ id: k, name: words(k) }))} />
-        <TextField value={reason} onChange={setReason}>
-          <FieldLabel as={Label}>Reason</FieldLabel>
-          <FieldInput maxLength={200} />
-        </TextField>
+        <TextLine label="Reason" value={reason} onChange={setReason} maxLength={200} />
       </Pairs>
       {wrong && (
         <div role="alert">
@@ -124,7 +120,7 @@ const RepRow = styled.div`
   flex-wrap: wrap;
   gap: var(--s-2);
 `
-const RepButton = styled(AriaButton)`
+const RepButton = styled(Press)`
   min-width: 2.75rem;
   min-height: var(--touch);
   border: 1.5px solid var(--rule-2);
@@ -134,8 +130,10 @@ const RepButton = styled(AriaButton)`
   cursor: pointer;
   display: grid;
   place-items: center;
-  &[data-hovered='true'] {
-    border-color: var(--ink);
+  @media (hover: hover) {
+    &:hover {
+      border-color: var(--ink);
+    }
   }
 `
 const Pairs = styled.div`

@@ -1,9 +1,8 @@
 'use client'
 import { useState, useTransition } from 'react'
-import { Label, TextField } from 'react-aria-components'
 import styled from 'styled-components'
-import { FieldInput } from '@/ui/Field'
-import { Fault, FieldLabel } from '@/ui/fieldParts'
+import { TextLine } from '@/ui/Field'
+import { Fault } from '@/ui/fieldParts'
 import { Button } from '@/ui/press'
 import { useWhen } from '@/ui/ways'
 import type { ResidentView } from '@/work/page/resident'
@@ -47,10 +46,7 @@ export function Notes({ view, keep }: { view: ResidentView; keep: (raw: unknown)
           send()
         }}
       >
-        <TextField value={text} onChange={setText}>
-          <FieldLabel as={Label}>A note for the next block</FieldLabel>
-          <FieldInput maxLength={400} />
-        </TextField>
+        <TextLine label="A note for the next block" value={text} onChange={setText} maxLength={400} />
         <Button type="submit" isDisabled={pending || text.trim() === ''}>
           Keep note
         </Button>

@@ -181,6 +181,7 @@ const Frame = styled.div`
     margin-bottom: 0.2rem;
   }
   .plot {
+    overflow: hidden;
     height: 11rem;
     position: relative;
   }

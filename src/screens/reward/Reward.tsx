@@ -3,13 +3,12 @@ import { useState } from 'react'
 import styled from 'styled-components'
 import { v7 } from 'uuid'
 import { roundsWanted } from '@/core/reward/ranking'
-import { FieldInput } from '@/ui/Field'
+import { TextLine } from '@/ui/Field'
 import { Why } from '@/ui/Why'
 import { Fault } from '@/ui/fieldParts'
 import { Button, ButtonLink, Quiet } from '@/ui/press'
 import { phone } from '@/ui/theme'
 import type { RewardView } from '@/work/page/reward'
-import { TextField, Label } from 'react-aria-components'
 import { DogHead } from '../DogHead'
 import type { Told } from '../told'
 import { useTold } from '../useTold'
@@ -221,10 +220,7 @@ function Stage({
       </h2>
       {given.length > 0 && <p>{given.join('; ')}.</p>}
       <Offer>
-        <TextField value={item} onChange={setItem}>
-          <Label>Held out</Label>
-          <FieldInput list={`items-${n}`} maxLength={60} />
-        </TextField>
+        <TextLine label="Held out" value={item} onChange={setItem} list={`items-${n}`} maxLength={60} />
         <datalist id={`items-${n}`}>
           {items.map((i) => (
             <option key={i} value={i} />

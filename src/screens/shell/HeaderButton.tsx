@@ -1,9 +1,9 @@
 'use client'
-import { Button } from 'react-aria-components'
 import styled from 'styled-components'
+import { Press } from '@/ui/press'
 
 /** A small button of the frame's head. */
-export const HeaderButton = styled(Button)`
+export const HeaderButton = styled(Press)`
   min-height: var(--touch-small);
   white-space: nowrap;
   padding: 0 0.6rem;
@@ -12,7 +12,9 @@ export const HeaderButton = styled(Button)`
   background: none;
   cursor: pointer;
   color: var(--ink);
-  &[data-hovered='true'] {
-    border-color: var(--ink);
+  @media (hover: hover) {
+    &:hover {
+      border-color: var(--ink);
+    }
   }
 `

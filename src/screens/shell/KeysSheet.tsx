@@ -43,7 +43,7 @@ export function KeysSheet({
         </div>
       </List>
       <Quiet onPress={shortcuts.toggle}>{shortcuts.on ? 'Turn single keys off' : 'Turn single keys on'}</Quiet>
-      <Button slot="close">Close</Button>
+      <Button onPress={close}>Close</Button>
     </Sheet>
   )
 }

@@ -1,14 +1,14 @@
 'use client'
 import Link from 'next/link'
-import { usePathname, useRouter } from 'next/navigation'
+import { usePathname } from 'next/navigation'
 import dynamic from 'next/dynamic'
 import { useState, type ReactNode } from 'react'
-import { ComboBox, Input, ListBox, ListBoxItem, Popover } from 'react-aria-components'
 import styled from 'styled-components'
 import { mayAct, type Role } from '@/core/people/roles'
 import { narrow, phone } from '@/ui/theme'
 import { headPages } from '../pages'
 import { HeaderButton } from './HeaderButton'
+import { Jump } from './Jump'
 import { Leaving } from './Leaving'
 import type { SmallCommands } from '@/core/curriculum/small'
 import type { JumpDog } from './jumpDog'
@@ -77,45 +77,6 @@ export function Shell({
       <Tray />
       <main id="main">{children}</main>
     </>
-  )
-}
-
-function Jump({ dogs }: { dogs: readonly JumpDog[] }) {
-  const router = useRouter()
-  const [text, setText] = useState('')
-  const [round, setRound] = useState(0)
-  // A fresh box after each jump: an emptied one would open its list again over the page.
-  const go = (id: string) => {
-    setText('')
-    setRound((n) => n + 1)
-    router.push(`/dogs/${id}`)
-  }
-  return (
-    <JumpBox
-      key={round}
-      inputValue={text}
-      onInputChange={setText}
-      selectedKey={null}
-      onSelectionChange={(key) => key !== null && go(String(key))}
-      defaultFilter={(value, input) =>
-        /^\d+$/.test(input.trim())
-          ? value.startsWith(`${input.trim()} `) || value.startsWith(input.trim())
-          : value.toLowerCase().includes(input.trim().toLowerCase())
-      }
-      menuTrigger="input"
-      aria-label="Find a dog by run or name"
-    >
-      <Input id="jump" placeholder="Run or name" autoComplete="off" />
-      <JumpPopover>
-        <ListBox items={[...dogs]} renderEmptyState={() => <p style={{ padding: '.5rem' }}>No such run or name.</p>}>
-          {(dog: JumpDog) => (
-            <JumpItem id={dog.residencyId} textValue={`${dog.runNumber} ${dog.name}`}>
-              <b>{dog.runNumber}</b> {dog.name}
-            </JumpItem>
-          )}
-        </ListBox>
-      </JumpPopover>
-    </JumpBox>
   )
 }
 
@@ -213,44 +174,4 @@ const Right = styled.div`
   display: flex;
   align-items: center;
   gap: var(--s-3);
-`
-const JumpBox = styled(ComboBox)`
-  input {
-    width: 8rem;
-    min-height: var(--touch-small);
-    padding: 0 0.6rem;
-    border: 1px solid var(--rule-2);
-    border-radius: 4px;
-    background: var(--paper);
-  }
-  input::placeholder {
-    color: var(--ink-2);
-    opacity: 1;
-  }
-  ${phone} {
-    input {
-      width: 7.3rem;
-    }
-  }
-`
-const JumpPopover = styled(Popover)`
-  background: var(--paper);
-  color: var(--ink);
-  border: 1.5px solid var(--ink);
-  border-radius: 4px;
-  width: 15rem;
-  max-height: 24rem;
-  overflow: auto;
-`
-const JumpItem = styled(ListBoxItem)`
-  padding: 0.4rem 0.7rem;
-  cursor: pointer;
-  b {
-    display: inline-block;
-    min-width: 2rem;
-  }
-  &[data-focused='true'] {
-    background: var(--ink);
-    color: var(--paper);
-  }
 `

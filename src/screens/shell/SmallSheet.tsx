@@ -1,5 +1,4 @@
 'use client'
-import { Button as AriaButton } from 'react-aria-components'
 import styled from 'styled-components'
 import type { SmallCommands } from '@/core/curriculum/small'
 import { outcomes, type Outcome } from '@/core/facts/fact'
@@ -8,7 +7,7 @@ import type { FactOf } from '@/core/facts/wire'
 import { nothingSmallSaid, smallThings, type SmallThing } from '@/core/facts/words'
 import type { Outbox } from '@/device/outbox'
 import { Panel, SayOne } from '@/ui/chips'
-import { Quiet } from '@/ui/press'
+import { Press, Quiet } from '@/ui/press'
 import { Sheet } from '@/ui/Sheet'
 import type { JumpDog } from './jumpDog'
 
@@ -147,7 +146,7 @@ export function SmallSheet({
           </li>
         )}
       </List>
-      <Quiet slot="close">Close</Quiet>
+      <Quiet onPress={close}>Close</Quiet>
     </Sheet>
   )
 }
@@ -234,7 +233,7 @@ const List = styled.ul`
     min-width: 1.8rem;
   }
 `
-const One = styled(AriaButton)`
+const One = styled(Press)`
   min-height: var(--touch);
   min-width: 3.6rem;
   border: 1.5px solid var(--rule-2);
@@ -242,7 +241,7 @@ const One = styled(AriaButton)`
   background: none;
   color: var(--ink);
   cursor: pointer;
-  &[data-pressed='true'] {
+  &:active {
     background: var(--ink);
     color: var(--paper);
   }

@@ -22,7 +22,7 @@ export function Unsent({ outbox, lock, close }: { outbox: Outbox; lock: () => Pr
       >
         Sign out all the same
       </Button>
-      <Button $now slot="close">
+      <Button $now onPress={close}>
         Stay signed in
       </Button>
     </Sheet>

@@ -1,0 +1,36 @@
+'use client'
+import { useId, useState, type ReactNode } from 'react'
+import styled from 'styled-components'
+import { Quiet } from './press'
+
+/** Something that is folded away behind a few words until it is asked for. What was typed in it stays. */
+export function Disclosed({
+  says,
+  label,
+  className,
+  children,
+}: {
+  says: ReactNode
+  /** What a screen reader hears, where the words shown are not enough. */
+  label?: string
+  className?: string | undefined
+  children: ReactNode
+}) {
+  const [open, setOpen] = useState(false)
+  const id = useId()
+  return (
+    <div className={className}>
+      <Quiet aria-label={label} aria-expanded={open} aria-controls={id} onPress={() => setOpen(!open)}>
+        {says}
+      </Quiet>
+      <Folded id={id} hidden={!open}>
+        {children}
+      </Folded>
+    </div>
+  )
+}
+const Folded = styled.div`
+  &[hidden] {
+    display: none;
+  }
+`
