@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { enter } from '@/app/door'
 import { Wall } from '@/screens/wall/Wall'
 import { wallSorts } from '@/core/views/wall'
+import { packWall } from '@/core/views/wallCells'
 import { kennelDatabase } from '@/store/connection'
 import { loadWall } from '@/work/page/wall'
 import { requestTime } from '@/work/scene/clock'
@@ -17,7 +18,7 @@ export default async function WallPage({
   const { sort, down } = query.parse(await searchParams)
   return (
     <Wall
-      view={loadWall(kennelDatabase(), requestTime(), person.role === 'hand' ? undefined : person.id)}
+      view={packWall(loadWall(kennelDatabase(), requestTime(), person.role === 'hand' ? undefined : person.id))}
       sort={sort}
       descending={down === '1'}
     />

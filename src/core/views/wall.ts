@@ -363,10 +363,12 @@ function whyNext(dog: WallDog, r: UpNext, daysLeft: number, reps: number): strin
 export const wallSorts = ['load', 'run', 'days'] as const
 export type WallSort = (typeof wallSorts)[number]
 
+type Sorted = Pick<WallRow, 'load' | 'runNumber' | 'daysLeft'>
+
 /** Rows in the order asked for. Behind: those out of time first, then by reps needed over reps allowed. */
-export function sortRows(rows: readonly WallRow[], sort: WallSort, descending: boolean): readonly WallRow[] {
-  const load = (r: WallRow) => (r.load < 0 ? Number.POSITIVE_INFINITY : r.load)
-  const byRun = (a: WallRow, b: WallRow) => a.runNumber.localeCompare(b.runNumber, 'en', { numeric: true })
+export function sortRows<R extends Sorted>(rows: readonly R[], sort: WallSort, descending: boolean): readonly R[] {
+  const load = (r: Sorted) => (r.load < 0 ? Number.POSITIVE_INFINITY : r.load)
+  const byRun = (a: Sorted, b: Sorted) => a.runNumber.localeCompare(b.runNumber, 'en', { numeric: true })
   const ordered = [...rows].sort((a, b) => {
     const d =
       sort === 'run'

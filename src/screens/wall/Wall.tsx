@@ -4,7 +4,8 @@ import { useRouter } from 'next/navigation'
 import { useEffect, useMemo, useState, type KeyboardEvent, type MouseEvent } from 'react'
 import styled from 'styled-components'
 import { standingWords } from '@/core/promise/standing'
-import { sortRows, type WallSort, type WallView } from '@/core/views/wall'
+import { sortRows, type WallSort } from '@/core/views/wall'
+import type { PackedWall } from '@/core/views/wallCells'
 import { ButtonLink } from '@/ui/press'
 import { narrow, phone } from '@/ui/theme'
 import { rowsHtml } from './rows'
@@ -23,7 +24,7 @@ const heads: readonly { readonly id: WallSort; readonly name: string; readonly c
  * All residents against the curriculum, with who needs a block beside it. A plain table: it hangs in the office, and a
  * phone that opens it for what is next has nothing of it to wake. On a phone it is folded away.
  */
-export function Wall({ view, sort, descending }: { view: WallView; sort: WallSort; descending: boolean }) {
+export function Wall({ view, sort, descending }: { view: PackedWall; sort: WallSort; descending: boolean }) {
   const router = useRouter()
   useEffect(() => {
     const timer = setInterval(() => {

@@ -1,45 +1,63 @@
 import { html, type Markup } from '@/core/markup'
-import type { WallCell, WallRow, WallView } from '@/core/views/wall'
+import type { WallView } from '@/core/views/wall'
+import { cellsOf, unpackCell, type PackedRow } from '@/core/views/wallCells'
 import { lineHtml } from '@/ui/drawing'
 
 /**
  * The rows of the wall as HTML. Sixty dogs by thirteen commands are eight hundred cells that nobody types into: as text
  * they cost the server a few milliseconds and a browser no waking at all. Their looks stand with the table.
  */
-export const rowsHtml = (rows: readonly WallRow[], commands: WallView['commands']): string =>
+export const rowsHtml = (rows: readonly PackedRow[], commands: WallView['commands']): string =>
   rows.map((row) => dogRow(row, commands).html).join('')
 
-const dogRow = (row: WallRow, commands: WallView['commands']): Markup =>
+const dogRow = (row: PackedRow, commands: WallView['commands']): Markup =>
   html`<tr>
     <th scope="row" class="who">${dog(row)}</th>
     <td class="days"><b>${row.daysLeft}</b><small>${daysWord(row.daysLeft)}</small></td>
     <td class="days">${load(row)}</td>
-    ${row.cells.map((cell, i) => commandCell(cell, commands[i]?.name ?? ''))}
+    ${cellsOf(row).map((cell, i) => cellDrawn(cell, commands[i]))}
   </tr>`
 
 const daysWord = (n: number) => (n === 0 ? 'goes today' : n === 1 ? 'day' : 'days')
 
-const dog = (row: WallRow): Markup =>
+const dog = (row: PackedRow): Markup =>
   html`<a title="${row.name}" href="/dogs/${row.residencyId}"
     ><span class="run-number">${row.runNumber}</span><span class="name">${row.name}</span>${underName(row)}</a
   >`
 
 /** What a person must know before it opens that door, else how far the handoff is. */
-function underName(row: WallRow): Markup | undefined {
+function underName(row: PackedRow): Markup | undefined {
   if (row.biteHistory) return html`<small class="bite">bite history</small>`
   if (row.booked) return html`<small>handoff booked</small>`
   if (row.ready) return html`<small class="ready">ready</small>`
   return row.caution === '' ? undefined : html`<small>${row.caution}</small>`
 }
 
-function load(row: WallRow): Markup {
+function load(row: PackedRow): Markup {
   if (row.lacks !== '') return html`<small class="late">${row.lacks}</small>`
   if (row.reach === 'nothing needed') return html`<small>done</small>`
   const figure = row.load < 0 ? '—' : `${row.load >= 10 ? row.load.toFixed(0) : row.load.toFixed(2)}×`
   return html`<b${row.reach === 'out of reach' && html` class="late"`}>${figure}</b><small>${row.reach}</small>`
 }
 
-function commandCell(cell: WallCell, name: string): Markup {
+/** A cell is drawn again only when it says something else: a wall is drawn every minute and moves a few times a day. */
+const drawn = new Map<string, Markup>()
+/** House: a few walls of sixty dogs. */
+const mostDrawn = 4000
+
+function cellDrawn(text: string, command: WallView['commands'][number] | undefined): Markup {
+  if (!command) return { html: '' }
+  const key = `${command.name}\n${text}`
+  const known = drawn.get(key)
+  if (known) return known
+  if (drawn.size >= mostDrawn) drawn.clear()
+  const fresh = commandCell(text, command)
+  drawn.set(key, fresh)
+  return fresh
+}
+
+function commandCell(text: string, { id, name }: WallView['commands'][number]): Markup {
+  const cell = unpackCell(id, text)
   const className = cell.promised ? 'command' : 'command aside'
   if (cell.word === 'not started' && !cell.promised)
     return html`<td class="${className}">
