@@ -352,6 +352,8 @@ const Grid = styled.table`
       font-weight: 560;
       font-size: var(--t-1);
       letter-spacing: -0.04em;
+      /* The longest figures, 11/12, stay on the line’s own row. */
+      margin-right: -1rem;
       padding-top: 0.05rem;
     }
     .word {
