@@ -1,21 +1,8 @@
 'use client'
 import { useEffect, useId, useState } from 'react'
-import styled, { css } from 'styled-components'
+import styled from 'styled-components'
+import { chooseBox, type ChooseProps } from './chooseParts'
 import { boxed, FieldLabel, stacked } from './fieldParts'
-
-export interface Choice {
-  readonly id: string
-  readonly name: string
-  readonly note?: string
-}
-
-export interface ChooseProps {
-  readonly label: string
-  readonly choices: readonly Choice[]
-  readonly value: string | null
-  readonly onChange: (id: string) => void
-  readonly name?: string
-}
 
 type List = typeof import('./ChooseList').ChooseList
 let here: List | undefined
@@ -85,21 +72,6 @@ export function Choose(props: ChooseProps) {
   )
 }
 
-/** The look of a list that is shut, whoever draws it. */
-export const chooseBox = css`
-  ${boxed}
-  display: flex;
-  justify-content: space-between;
-  gap: var(--s-3);
-  align-items: center;
-  text-align: left;
-  cursor: pointer;
-  span:first-child {
-    overflow: hidden;
-    text-overflow: ellipsis;
-    white-space: nowrap;
-  }
-`
 const Root = styled.div`
   ${stacked}
 `

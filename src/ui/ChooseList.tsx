@@ -11,7 +11,7 @@ import {
   Text,
 } from 'react-aria-components'
 import styled from 'styled-components'
-import { chooseBox, type ChooseProps } from './Choose'
+import { chooseBox, type ChooseProps } from './chooseParts'
 import { FieldLabel, over, stacked } from './fieldParts'
 
 /** The field with its list, in the place of the plain one that was pressed or reached by key. */

@@ -64,9 +64,7 @@ export function drawingOf(line: LineView, size: LineSize): string {
 export function lineHtml(line: LineView, size: LineSize): Markup {
   const { width, height } = shapes[size]
   const inside = { html: drawingOf(line, size) }
-  return html`<svg class="line" width="${width}" height="${height}" viewBox="0 0 ${width} ${height}" aria-hidden="true">
-    ${inside}
-  </svg>`
+  return html`<svg class="line" width="${width}" height="${height}" aria-hidden="true">${inside}</svg>`
 }
 
 const tenths = (n: number): number => Math.round(10 * n) / 10

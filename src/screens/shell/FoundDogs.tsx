@@ -2,8 +2,7 @@
 import { useEffect, useRef, useState } from 'react'
 import { ComboBox, Input, ListBox, ListBoxItem, Popover } from 'react-aria-components'
 import styled from 'styled-components'
-import type { JumpProps } from './Jump'
-import { isFound, type JumpDog } from './jumpDog'
+import { isFound, type JumpDog, type JumpProps } from './jumpDog'
 
 /** The box with its list of dogs. */
 export function FoundDogs({ dogs, text, setText, go, goToFirst, focused }: JumpProps) {

@@ -3,18 +3,8 @@ import { useRouter } from 'next/navigation'
 import { useEffect, useState } from 'react'
 import styled from 'styled-components'
 import { phone } from '@/ui/theme'
-import { isFound, type JumpDog } from './jumpDog'
+import { isFound, type JumpDog, type JumpProps } from './jumpDog'
 
-/** What the box that lists needs: it takes over from the plain one, with what was typed by then. */
-export interface JumpProps {
-  readonly dogs: readonly JumpDog[]
-  readonly text: string
-  readonly setText: (text: string) => void
-  readonly go: (residencyId: string) => void
-  /** Enter on what was typed, with no list open: the first dog it means. */
-  readonly goToFirst: () => void
-  readonly focused: boolean
-}
 type List = (props: JumpProps) => React.ReactNode
 
 /**

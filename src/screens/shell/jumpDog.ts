@@ -14,3 +14,14 @@ export function isFound(dog: JumpDog, typed: string): boolean {
     ? dog.runNumber.toLowerCase().startsWith(wanted)
     : `${dog.runNumber} ${dog.name}`.toLowerCase().includes(wanted)
 }
+
+/** What the box that lists needs: it takes over from the plain one, with what was typed by then. */
+export interface JumpProps {
+  readonly dogs: readonly JumpDog[]
+  readonly text: string
+  readonly setText: (text: string) => void
+  readonly go: (residencyId: string) => void
+  /** Enter on what was typed, with no list open: the first dog it means. */
+  readonly goToFirst: () => void
+  readonly focused: boolean
+}

@@ -65,11 +65,8 @@ function commandCell(text: string, { id, name }: WallView['commands'][number]): 
     </td>`
   const flags = [cell.stuck ? 'stuck' : '', cell.stale && cell.word !== 'slipping' ? 'stale' : ''].filter(Boolean)
   const word = cell.word === 'slipping' ? 'word person' : cell.word === 'not started' ? 'word quiet' : 'word'
-  const said =
-    `${name}: ${cell.word}${cell.figures ? ` ${cell.figures}` : ''}; in hand: ` +
-    `${cell.inHand}${flags.length > 0 ? `; ${flags.join(', ')}` : ''}`
   const flag = flags[0] !== undefined && html`<em${cell.stuck && html` class="person"`}> ${flags[0]}</em>`
-  return html`<td class="${className}" title="${said}">
+  return html`<td class="${className}" title="${name}, in hand: ${cell.inHand}">
     <span class="strand"
       >${lineHtml(cell.line, 'cell')}<b>${cell.figures.replace(' places', '')}</b
       ><span class="${word}"><span class="label">${name} </span>${cell.word}${flag}</span></span
