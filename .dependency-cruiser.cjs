@@ -19,7 +19,7 @@ const floors = [
   ['facts'],
   ['progress', 'evidence', 'baseline'],
   ['promise'],
-  ['forecast', 'coach', 'block', 'handoff', 'rulebench', 'reward', 'marker', 'food', 'house', 'intake'],
+  ['forecast', 'coach', 'block', 'handoff', 'rulebench', 'reward', 'marker', 'food', 'house', 'intake', 'demonstration'],
   ['views', 'judge'],
 ]
 const onOneFloor = {

@@ -511,8 +511,8 @@ test(
       for (const c of (await request.storageState()).cookies) await tab.cookie(kibou.url, c.name, c.value)
       await tab.goto(`${kibou.url}/dogs/${kibou.dog('Heron')}/work/${long ? 'down-stay' : 'settle'}`)
       await tab.until(
-        "document.querySelector('main button:last-of-type') && /Begin set/.test(document.body.innerText) && " +
-          '/kept here/.test(document.body.innerText)',
+        "document.querySelector('html[data-alive]:not(:has([data-waking]))') && " +
+          '/Begin set/.test(document.body.innerText) && /kept here/.test(document.body.innerText)',
       )
       if (long) {
         await tab.ask(

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import houseFile from './house.json'
-import { rolesOf, type WithRoles } from './roles'
+import { roleGroups, rolesOf, type Role, type WithRoles } from './roles'
 import { curriculumFile, mostRungs, type CurriculumFile } from './schema'
 import type { Curriculum, Gate } from './types'
 import { curriculumFaults, type CurriculumFault } from './validate'
@@ -42,8 +42,7 @@ export function checkCurriculum(raw: unknown): ReadCurriculum {
 
 /** The working curriculum: every rung knows its command, its run and its roles. */
 export function fromFile(file: CurriculumFile): Curriculum {
-  const own = rolesOf(file)
-  const roles = own.size > 0 ? own : shippedRoles
+  const roles = rolesMeant(file)
   return {
     id: file.id,
     version: file.version,
@@ -54,7 +53,7 @@ export function fromFile(file: CurriculumFile): Curriculum {
       runs: c.runs.map((r) => ({
         ...r,
         rungs: r.rungs.map((g) => {
-          const as = [...(roles.get(g.id) ?? []), ...(roles.get(c.id) ?? [])]
+          const as = [...roles(g.id), ...roles(c.id)]
           return { ...g, command: c.id, run: r.id, ...(as.length > 0 ? { as } : {}) }
         }),
       })),
@@ -62,8 +61,21 @@ export function fromFile(file: CurriculumFile): Curriculum {
   }
 }
 
-/** Files written before roles had names name none: theirs are those that the shipped file gives the same ids. */
 const shippedRoles = rolesOf(houseFile as WithRoles)
+
+/**
+ * The roles of a command or rung of this file. Of roles that came after it was written it names none: of these it means
+ * those that the shipped file gives the same ids.
+ */
+function rolesMeant(file: CurriculumFile): (id: string) => readonly Role[] {
+  const own = rolesOf(file)
+  const named = [...own.values()].flat()
+  const later = roleGroups.filter((group) => !named.some(group))
+  return (id) => [
+    ...(own.get(id) ?? []),
+    ...(shippedRoles.get(id) ?? []).filter((role) => later.some((group) => group(role))),
+  ]
+}
 
 /**
  * The gates of a file written before gates had a place of their own: what the rungs behind each ask for is what it asks

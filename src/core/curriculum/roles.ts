@@ -28,9 +28,24 @@ export const roleWords = {
   'second-person': 'somebody else calls: never a frightened dog',
   'time-first': 'the time that must be held before distance, where both do not grow together',
   'time-begun': 'the time that is enough where both grow together',
+  sits: 'sitting, as it is shown at a handoff',
+  lies: 'lying down, as it is shown at a handoff',
+  comes: 'coming when called, as it is shown at a handoff',
+  'far-down': 'lying down at a distance',
+  'walks-round': 'a stay round which the handler walks',
 } as const
 
 export type Role = keyof typeof roleWords
+
+/**
+ * Roles that came together. A file written before some came names none of them, and means those of the shipped file;
+ * one that names any of them means what it names.
+ */
+const shownAtHandoff: ReadonlySet<Role> = new Set(['sits', 'lies', 'comes', 'far-down', 'walks-round'])
+export const roleGroups: readonly ((role: Role) => boolean)[] = [
+  (role) => !shownAtHandoff.has(role),
+  (role) => shownAtHandoff.has(role),
+]
 export const roleNames = Object.keys(roleWords).filter((r): r is Role => r in roleWords)
 
 /** Whether this rung, or its command, has that role. */

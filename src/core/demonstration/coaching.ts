@@ -1,0 +1,106 @@
+import type { ItemKind } from './items'
+
+/** What is told to an owner, and what is done when an item fails, is told of this. */
+export interface Coached {
+  readonly name: string
+  readonly side: 'left' | 'right'
+  /** The hand that has the leash’s bulk: the one away from the dog. */
+  readonly far: 'left' | 'right'
+  /** What is said or shown, as the dog knows it. */
+  readonly says: string
+  readonly cue: string
+  /** What keeps it where it is until it is called. */
+  readonly stayCue: string
+  /** What ends a hold, as it is said or shown. */
+  readonly release: string
+  readonly deaf: boolean
+  readonly toys: boolean
+  readonly seconds: number | undefined
+  readonly payWhere: string
+  /** It is walked round; else the handler stays before it. */
+  readonly round: boolean
+}
+
+type Said = (c: Coached) => string
+
+const once: Said = ({ deaf, cue }) => (deaf ? 'Show the hand once' : `Say “${cue}” once`)
+const pay: Said = ({ toys }) => (toys ? 'the toy, a short game' : 'a piece')
+
+const stay: Said = (c) =>
+  `${once(c)}, then nothing more. ${
+    c.round
+      ? `Stand a moment, walk right round ${c.name} without hurry, and come back to where it is at your ${c.side}.`
+      : `Stand before ${c.name}, within reach, with your hands still.`
+  } After ${c.seconds ?? 0} s ${pay(c)} where it is, and only then ${c.release}.`
+
+const come: Said = (c) =>
+  `${once({ ...c, cue: c.stayCue })} for the stay, walk off without looking back, turn, and wait: five seconds, or ten, never ` +
+  `the same. Then ${c.deaf ? 'its signal, once, as it looks' : `“${c.cue}”, once, bright`}, your fist closed and low at ` +
+  `your knees, your back straight. ${cap(pay(c))} when it is there, and only there. If it does not come, do not call ` +
+  `again: your trainer says what to do.`
+
+const walk: Said = (c) =>
+  `The leash’s bulk folded in your ${c.far} hand, a slack bow on your ${c.side}. ${once(c)}, step off, and walk as if you ` +
+  `knew where you are going. Look ahead. Where it halts, stop with it and wait for the sit. If the leash goes tight, ` +
+  `stop; do not pull it back to your side.`
+
+const told: Readonly<Record<ItemKind, Said>> = {
+  equipment: (c) =>
+    `Put the collar on, two fingers flat beneath it, and clip the leash. Fold its bulk into your ${c.far} hand, so that a ` +
+    `slack bow hangs on your ${c.side}.`,
+  seated: (c) =>
+    c.says === ''
+      ? `Stand with ${c.name} at your ${c.side} and wait until it stands quietly. ${cap(pay(c))} at its mouth, low.`
+      : `${c.name} at your ${c.side}. ${once(c)}${c.deaf ? '' : ', in an ordinary voice,'} and wait three seconds. When it sits, ${pay(c)} under its ` +
+        `chin. Then ${c.release}.`,
+  heel: walk,
+  'heel-again': walk,
+  'sit-round': stay,
+  'down-round': stay,
+  'sit-come': come,
+  'down-come': come,
+  down: (c) =>
+    `${once(c)} and wait three seconds; do not bend over it. When it lies, ${pay(c)} on the floor between its paws. Then ` +
+    `${c.release}.`,
+  'far-down': (c) =>
+    `Stand half a metre before it. ${once(c)}, without a step toward it. Go to it, and ${pay(c)} where it lies.`,
+  also: (c) =>
+    `${once(c)}, and wait. ${c.payWhere === '' ? cap(pay(c)) : `${cap(pay(c))}: ${c.payWhere.toLowerCase()}`}.`,
+  questions: () => 'Ask what is not clear yet. Nobody remembers everything: it is all in the booklet.',
+}
+
+const cap = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1)
+
+/** What the owner is told to do for an item, in the words that the dog knows. */
+export const coaching = (kind: ItemKind, c: Coached): string => told[kind](c)
+
+const again: Said = (c) =>
+  `Stop, loosen the leash, a few steps back and forth, begin again over five. A second time: leave it, and end with it quiet at your ${c.side}.`
+const shorter: Said = (c) =>
+  `No word. Put it back where it was, unpaid, and hold ${Math.max(1, Math.floor((c.seconds ?? 2) / 2))} s. A second time: leave it, and go to something sure.`
+const nearer: Said = () =>
+  'Do not call again. Go to it, take the leash, and call from two steps. A second time: leave it, and go to something sure.'
+const easier: Said = (c) =>
+  `Wait three seconds, reset, and ${c.deaf ? 'show a larger hand' : 'help with the hand'}. A second time: leave it, and go to something sure.`
+const none: Said = () => ''
+
+const failing: Readonly<Record<ItemKind, Said>> = {
+  equipment: none,
+  seated: easier,
+  heel: again,
+  'heel-again': again,
+  'sit-round': shorter,
+  'down-round': shorter,
+  'sit-come': nearer,
+  'down-come': nearer,
+  down: easier,
+  'far-down': easier,
+  also: easier,
+  questions: none,
+}
+
+/**
+ * What is done when an item fails: never chanted, never scolded; after a miss it gets easier, after a second one it is
+ * left. Common practice; the halves are the house’s.
+ */
+export const whenItFails = (kind: ItemKind, c: Coached): string => failing[kind](c)

@@ -1,0 +1,132 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { houseCurriculum } from '../curriculum/house'
+import { commandOf } from '../curriculum/lookup'
+import { foods, homeworkOf, nextSeconds, type GoesHome, type HomeworkQuestion } from './homework'
+
+const listedOf = (role: 'sitting-stay' | 'lying-stay'): number[] => {
+  const run = commandOf(houseCurriculum, role)?.runs.find((r) => r.rungs[0]?.axis === 'duration')
+  return [...new Set((run?.rungs ?? []).flatMap((r) => r.criterion.seconds ?? []))]
+}
+
+const goes = (command: string, more: Partial<GoesHome> = {}): GoesHome => ({
+  command,
+  name: command,
+  kind: 'position',
+  cue: `“${command}” once`,
+  listedSeconds: [],
+  gap: 0,
+  watch: '',
+  ...more,
+})
+const stay = (role: 'sitting-stay' | 'lying-stay', shownSeconds: number, goalSeconds: number, gap = 0) =>
+  goes(role, { kind: 'stay', shownSeconds, goalSeconds, listedSeconds: listedOf(role), gap })
+
+const ask = (commands: readonly GoesHome[], more: Partial<HomeworkQuestion> = {}) =>
+  homeworkOf({
+    commands,
+    weeks: 5,
+    sessions: 3,
+    sessionMinutes: 5,
+    cautions: [],
+    offLeashHeld: false,
+    release: 'say “Okay”',
+    toys: false,
+    ...more,
+  })
+
+const secondsOf = (h: ReturnType<typeof ask>, command: string) =>
+  h.weeks.flatMap((w) => w.lines.filter((l) => l.command === command).flatMap((l) => l.seconds))
+
+describe('homework', () => {
+  it('grows a sit-stay from 45 s to 3 min and a down-stay to 5 min, as long-standing trial regulations ask', () => {
+    // Group stays of one and three minutes sitting, three and five lying: trial regulations (from memory).
+    const h = ask([stay('sitting-stay', 45, 180), stay('lying-stay', 45, 300)])
+    expect(secondsOf(h, 'sitting-stay').at(-1)).toBe(180)
+    expect(secondsOf(h, 'lying-stay').at(-1)).toBe(300)
+    expect(h.weeks[0]?.lines.map((l) => l.seconds)).toEqual([[45], [45]])
+  })
+
+  it('fades food by the third or fourth week, and never later', () => {
+    const h = ask([goes('sit')])
+    expect(h.weeks.map((w) => w.food)).toEqual(['every rep', 'two in three', 'now and then', 'praise', 'praise'])
+  })
+
+  it('names one new place a week, a warm-up where walking goes home, and no off leash beyond its gate', () => {
+    const h = ask([goes('heel', { kind: 'walk' })])
+    expect(new Set(h.weeks.map((w) => w.place)).size).toBe(5)
+    expect(h.warmUp).toContain('back and forth')
+    expect(ask([goes('sit')]).warmUp).toBe('')
+    expect(h.cautions.at(-1)).toContain('Always on the leash')
+    expect(ask([goes('sit')], { offLeashHeld: true }).cautions.at(-1)).toContain('secure fence')
+  })
+
+  it('gives the widest gap the most minutes, and says what of the hands to mind', () => {
+    const h = ask([goes('sit'), goes('heel', { kind: 'walk', gap: 0.6, watch: 'the leash was tight' })])
+    const [first, second] = h.weeks[0]?.lines ?? []
+    expect(first?.command).toBe('heel')
+    expect(first?.minutes).toBeGreaterThan(second?.minutes ?? 99)
+    expect(first?.words).toContain('the leash was tight')
+  })
+
+  const command = fc
+    .record({
+      kind: fc.constantFrom('position' as const, 'walk' as const, 'come' as const, 'stay' as const),
+      shown: fc.constantFrom(...listedOf('lying-stay')),
+      goal: fc.constantFrom(60, 180, 300),
+      gap: fc.double({ min: 0, max: 1, noNaN: true }),
+    })
+    .map(
+      ({ kind, shown, goal, gap }) =>
+        (i: number): GoesHome =>
+          goes(`c${i}`, {
+            kind,
+            gap,
+            ...(kind === 'stay'
+              ? { shownSeconds: shown, goalSeconds: goal, listedSeconds: listedOf('lying-stay') }
+              : {}),
+          }),
+    )
+  it('never steps by more than half, skips no listed rung downwards, plans no more minutes than set, forgets nobody', () => {
+    fc.assert(
+      fc.property(
+        fc.array(command, { minLength: 1, maxLength: 14 }),
+        fc.constantFrom(4 as const, 5 as const),
+        fc.integer({ min: 1, max: 4 }),
+        fc.integer({ min: 3, max: 10 }),
+        (made, weeks, sessions, sessionMinutes) => {
+          const commands = made.map((m, i) => m(i))
+          const h = ask(commands, { weeks, sessions, sessionMinutes })
+          expect(h.weeks).toHaveLength(weeks)
+          for (const c of commands) {
+            const seconds = secondsOf(h, c.command)
+            for (let i = 1; i < seconds.length; i++) {
+              const [from, to] = [seconds[i - 1] ?? 0, seconds[i] ?? 0]
+              expect(to).toBeGreaterThanOrEqual(from)
+              expect(to).toBeLessThanOrEqual(from * 1.5)
+              if (to > from) expect(c.listedSeconds).toContain(to)
+            }
+            expect(Math.max(0, ...seconds)).toBeLessThanOrEqual(c.goalSeconds ?? 0)
+            if (commands.length <= sessions * sessionMinutes)
+              for (let w = 0; w + 1 < weeks; w++)
+                expect(
+                  [w, w + 1].some((k) => h.weeks[k]?.lines.some((l) => l.command === c.command)),
+                  `${c.command} in weeks ${w + 1}, ${w + 2}`,
+                ).toBe(true)
+          }
+          for (const week of h.weeks) {
+            expect(week.lines.reduce((sum, l) => sum + l.minutes, 0)).toBeLessThanOrEqual(sessions * sessionMinutes)
+            for (const l of week.lines) expect(foods.indexOf(l.food)).toBeGreaterThanOrEqual(Math.min(week.week, 4) - 1)
+          }
+        },
+      ),
+      { numRuns: 300 },
+    )
+  })
+
+  it('stays where the next listed rung is more than half as long again', () => {
+    expect(nextSeconds(1, [1, 2, 3], 3)).toBe(1)
+    expect(nextSeconds(20, [20, 30, 45], 45)).toBe(30)
+    expect(nextSeconds(45, [45, 60, 90], 50)).toBe(45)
+  })
+})

@@ -1,0 +1,140 @@
+import { afterRefresher, houseForgetting, type Forgetting } from '../progress/memory'
+import {
+  dayScatter,
+  itemChance,
+  jointChance,
+  weakest,
+  type ItemChance,
+  type ItemEvidence,
+  type Occasion,
+} from './chance'
+
+/** An item with the evidence of each thing that it shows. */
+export interface ShownEvidence {
+  readonly itemId: string
+  readonly title: string
+  readonly shown: readonly ItemEvidence[]
+}
+
+export interface ItemOutlook extends Omit<ItemChance, 'id'> {
+  readonly itemId: string
+  readonly title: string
+}
+
+/** Something that can be done before the day, and what it is worth. */
+export interface Raise {
+  readonly kind: 'refresh' | 'place' | 'hands'
+  readonly itemId: string
+  readonly title: string
+  /** The chance of the whole with this done, less the chance without it. */
+  readonly gain: number
+}
+
+export interface Outlook {
+  readonly items: readonly ItemOutlook[]
+  /** The chance that every item comes off at the first try, 0–1. */
+  readonly whole: number
+  /** What it would be if days did not differ: the product. */
+  readonly product: number
+  /** Scatter of this dog from day to day, on the logit. */
+  readonly scatter: number
+  /** What would raise it most before the day, the most first. */
+  readonly raises: readonly Raise[]
+}
+
+/** House: so many are worth saying. */
+const mostRaises = 3
+/** House: less is not worth a walk to the run. */
+const leastGain = 0.002
+const dayMs = 86_400_000
+
+/** How likely the demonstration is to come off, item by item and as a whole, and what would raise that most. */
+export function outlookOf(items: readonly ShownEvidence[], on: Occasion, model: Forgetting = houseForgetting): Outlook {
+  const scatter = dayScatter(items.flatMap((i) => i.shown.flatMap((s) => s.trials)))
+  const asked = items.filter((i) => i.shown.length > 0)
+  const chanceOf = (item: ShownEvidence) => weakest(item.shown.map((s) => itemChance(s, on, model)))
+  const found = asked.flatMap((item): ItemOutlook[] => {
+    const c = chanceOf(item)
+    return c ? [{ ...c, itemId: item.itemId, title: item.title }] : []
+  })
+  const chances = found.map((f) => f.chance)
+  const whole = jointChance(chances, scatter)
+  const wholeWith = (changed: ShownEvidence) => {
+    const c = chanceOf(changed)?.chance ?? 1
+    return jointChance(
+      found.map((f) => (f.itemId === changed.itemId ? c : f.chance)),
+      scatter,
+    )
+  }
+  const raises = asked.flatMap((item) =>
+    raisesOf(item, on).map(({ kind, then }): Raise => ({
+      kind,
+      itemId: item.itemId,
+      title: item.title,
+      gain: wholeWith(then) - whole,
+    })),
+  )
+  return {
+    items: found,
+    whole,
+    product: chances.reduce((all, p) => all * p, 1),
+    scatter,
+    raises: raises
+      .filter((r) => r.gain >= leastGain)
+      .sort((a, b) => b.gain - a.gain)
+      .slice(0, mostRaises),
+  }
+}
+
+/** What can be done for an item, and its evidence once it is: shown clean the day before, there, or by that person. */
+function raisesOf(
+  item: ShownEvidence,
+  on: Occasion,
+): readonly { readonly kind: Raise['kind']; readonly then: ShownEvidence }[] {
+  const eve = on.at - dayMs
+  const refreshed = item.shown.map((s) =>
+    s.memory && s.memory.since < eve ? { ...s, memory: afterRefresher(s.memory, eve, true) } : s,
+  )
+  // A set there is worth what it is expected to give: one rep as often clean as the others were.
+  const share = (s: ItemEvidence) => s.trials.filter((t) => t.clean).length >= s.trials.length / 2
+  const tried = (place: (t: string) => string, person: (t: string) => string) =>
+    refreshed.map((s) => ({
+      ...s,
+      trials: [
+        ...s.trials,
+        {
+          day: 'before',
+          place: place(s.trials.at(-1)?.place ?? on.place),
+          person: person(s.trials.at(-1)?.person ?? on.person),
+          clean: share(s),
+        },
+      ],
+    }))
+  const lacks = (key: 'place' | 'person') =>
+    item.shown.some((s) => !s.trials.some((t) => t[key] === (key === 'place' ? on.place : on.person)))
+  return [
+    ...(item.shown.some((s, i) => s !== refreshed[i]) ? [{ kind: 'refresh' as const, shown: refreshed }] : []),
+    ...(lacks('place')
+      ? [
+          {
+            kind: 'place' as const,
+            shown: tried(
+              () => on.place,
+              (p) => p,
+            ),
+          },
+        ]
+      : []),
+    ...(lacks('person')
+      ? [
+          {
+            kind: 'hands' as const,
+            shown: tried(
+              (p) => p,
+              () => on.person,
+            ),
+          },
+        ]
+      : []),
+  ].map(({ kind, shown }) => ({ kind, then: { ...item, shown } }))
+}

@@ -1,0 +1,16 @@
+import type { RepKind } from '../curriculum/types'
+
+/** What an owner does of a command at home. */
+export type PracticeKind = 'position' | 'stay' | 'walk' | 'come'
+
+const practised: Readonly<Record<RepKind, PracticeKind>> = {
+  position: 'position',
+  uncued: 'position',
+  timed: 'stay',
+  settle: 'stay',
+  heel: 'walk',
+  recall: 'come',
+}
+
+export const practiceOf = (kind: RepKind): PracticeKind => practised[kind]
+export const isWalk = (kind: PracticeKind): boolean => kind === 'walk'
