@@ -19,7 +19,19 @@ const floors = [
   ['facts'],
   ['progress', 'evidence', 'baseline'],
   ['promise'],
-  ['forecast', 'coach', 'block', 'handoff', 'rulebench', 'reward', 'marker', 'food', 'house', 'intake', 'demonstration'],
+  [
+    'forecast',
+    'coach',
+    'block',
+    'handoff',
+    'demonstration',
+    'rulebench',
+    'reward',
+    'marker',
+    'food',
+    'house',
+    'intake',
+  ],
   ['views', 'judge'],
 ]
 const onOneFloor = {

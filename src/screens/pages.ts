@@ -39,6 +39,12 @@ export const pages: readonly Page[] = [
   },
   { address: '/dogs/[residencyId]/food', name: 'Food', least: 'hand', sample: '/dogs/Siskin/food' },
   { address: '/dogs/[residencyId]/handoff', name: 'Handoff', least: 'hand', sample: '/dogs/Gimlet/handoff' },
+  {
+    address: '/dogs/[residencyId]/demonstration',
+    name: 'Demonstration',
+    least: 'hand',
+    sample: '/dogs/Gimlet/demonstration',
+  },
   { address: '/dogs/[residencyId]/intake', name: 'Intake', least: 'trainer', sample: '/dogs/Siskin/intake?step=words' },
   { address: '/dogs/[residencyId]/baseline', name: 'Baseline', least: 'trainer', sample: '/dogs/Siskin/baseline' },
   { address: '/dogs/[residencyId]/reward', name: 'Reward test', least: 'trainer', sample: '/dogs/Siskin/reward' },

@@ -8,6 +8,7 @@ const dayMs = 86_400_000
 const trials = (clean: number, total: number, more: Partial<Trial> = {}): Trial[] =>
   Array.from({ length: total }, (_, i) => ({
     day: `2026-03-${String(1 + (i % 9)).padStart(2, '0')}`,
+    at: on.at - 30 * dayMs + i,
     place: 'barn',
     person: 'maud',
     clean: i < clean,
@@ -19,8 +20,11 @@ const chanceOf = (t: readonly Trial[], restedDays = 0) =>
 describe('the chance of one item', () => {
   it('is the house’s before anything is known, and the dog’s own once much is', () => {
     expect(itemChance({ id: 'x', trials: [], memory: undefined }, on).weight).toBe(0)
-    // (18 + .85 · 4) ÷ (20 + 4), by hand.
-    expect(chanceOf(trials(18, 20)).chance).toBeCloseTo((18 + prior.share * prior.weight) / 24, 10)
+    // By hand: reps weigh 2^(−newer ÷ 8), the two newest did not come off, and the house adds its own three.
+    const weights = Array.from({ length: 20 }, (_, newer) => 2 ** (-newer / 8))
+    const sum = (all: readonly number[]) => all.reduce((a, b) => a + b, 0)
+    const expected = (sum(weights.slice(2)) + prior.share * prior.weight) / (sum(weights) + prior.weight)
+    expect(chanceOf(trials(18, 20)).chance).toBeCloseTo(expected, 10)
   })
   it('is discounted by what is forgotten: after one half-life, half', () => {
     // p = 2^(−Δ/h), half-life regression (Settles & Meeder, ACL 2016); a first half-life is three days (house).
@@ -102,7 +106,7 @@ describe('scatter from day to day', () => {
     const normal = () => Math.sqrt(-2 * Math.log(1 - chance())) * Math.cos(2 * Math.PI * chance())
     return Array.from({ length: n }, (_, d) => {
       const p = 1 / (1 + Math.exp(-(0.9 + scatter * normal())))
-      return Array.from({ length: 12 }, () => ({ day: String(d), place: '', person: '', clean: chance() < p }))
+      return Array.from({ length: 12 }, () => ({ day: String(d), at: d, place: '', person: '', clean: chance() < p }))
     }).flat()
   }
   it('is the house’s while little is known', () => {

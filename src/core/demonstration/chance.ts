@@ -4,6 +4,8 @@ import { houseForgetting, retention, type Forgetting, type Memory } from '../pro
 /** A rep as evidence for an item: at a rung that the item shows, or at a harder one on its axis. */
 export interface Trial {
   readonly day: string
+  /** ms since the epoch */
+  readonly at: number
   readonly place: string
   readonly person: string
   readonly clean: boolean
@@ -48,23 +50,38 @@ const elsewhere = 0.5
  * House: what was never asked for in this place, or by this person, comes off so much less often the first time there.
  */
 const firstThere = 0.85
-/** House: what is held came off about so often before anything else is known of it, and that weighs so many reps. */
-export const prior = { share: 0.85, weight: 4 } as const
-/** House: only so many of the newest reps are asked; older ones were another dog. */
-const mostTrials = 40
+/**
+ * House: what is held came off about so often before anything else is known of it, and that weighs so many reps.
+ * Read off simulated dogs (bench/demonstration.ts).
+ */
+export const prior = { share: 0.92, weight: 3 } as const
+/** House: a rep counts for half once so many newer ones are known: what it was while it learnt says little of today. */
+const halfAfterReps = 8
+/** Older ones weigh nothing any more. */
+const mostTrials = 60
 
-const weightOf = (t: Trial, on: Occasion): number =>
-  (t.place === on.place ? 1 : elsewhere) * (t.person === on.person ? 1 : elsewhere)
+const weightOf = (t: Trial, newer: number, on: Occasion): number =>
+  2 ** (-newer / halfAfterReps) * (t.place === on.place ? 1 : elsewhere) * (t.person === on.person ? 1 : elsewhere)
+
+/** Share not forgotten by then, counted from when it was last shown: kept as remembered, or since come off again. */
+function keptBy({ memory, trials }: ItemEvidence, on: Occasion, model: Forgetting): number {
+  if (!memory) return 1
+  const last = trials.findLast((t) => t.clean)?.at ?? memory.since
+  return retention({ ...memory, since: Math.min(on.at, Math.max(memory.since, last)) }, on.at, model)
+}
 
 /** The chance that one item comes off on the day, from the dog's own reps, less what will be forgotten by then. */
 export function itemChance(evidence: ItemEvidence, on: Occasion, model: Forgetting = houseForgetting): ItemChance {
   const newest = evidence.trials.slice(-mostTrials)
-  const weight = newest.reduce((sum, t) => sum + weightOf(t, on), 0)
-  const clean = newest.reduce((sum, t) => sum + (t.clean ? weightOf(t, on) : 0), 0)
-  const kept = evidence.memory ? retention(evidence.memory, on.at, model) : 1
+  const weights = newest.map((t, i) => weightOf(t, newest.length - 1 - i, on))
+  const weight = weights.reduce((sum, w) => sum + w, 0)
+  const clean = newest.reduce((sum, t, i) => sum + (t.clean ? (weights[i] ?? 0) : 0), 0)
+  const kept = keptBy(evidence, on, model)
   const total = weight + prior.weight
   const share = wilson(clean + prior.share * prior.weight, total)
-  const knows = { place: newest.some((t) => t.place === on.place), person: newest.some((t) => t.person === on.person) }
+  // Where it has ever been, and with whom: a place is new once.
+  const { trials } = evidence
+  const knows = { place: trials.some((t) => t.place === on.place), person: trials.some((t) => t.person === on.person) }
   const off = kept * (knows.place ? 1 : firstThere) * (knows.person ? 1 : firstThere)
   return {
     id: evidence.id,
@@ -137,8 +154,8 @@ function logitOnTheWhole(p: number, scatter: number): number {
 }
 
 /**
- * The chance that all of these come off on one day: a day is good or bad for all of them at once (a normal shift of each
- * logit), so that the whole is more likely than the product.
+ * The chance that all of these come off on one day: a day is good or bad for all of them at once (a normal shift of
+ * each logit), so that the whole is more likely than the product.
  */
 export function jointChance(chances: readonly number[], scatter: number): number {
   if (chances.length === 0) return 1

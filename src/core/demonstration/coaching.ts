@@ -17,6 +17,8 @@ export interface Coached {
   readonly toys: boolean
   readonly seconds: number | undefined
   readonly payWhere: string
+  /** It sits at halts by itself. */
+  readonly sitsAtHalts: boolean
   /** It is walked round; else the handler stays before it. */
   readonly round: boolean
 }
@@ -34,24 +36,29 @@ const stay: Said = (c) =>
   } After ${c.seconds ?? 0} s ${pay(c)} where it is, and only then ${c.release}.`
 
 const come: Said = (c) =>
-  `${once({ ...c, cue: c.stayCue })} for the stay, walk off without looking back, turn, and wait: five seconds, or ten, never ` +
-  `the same. Then ${c.deaf ? 'its signal, once, as it looks' : `“${c.cue}”, once, bright`}, your fist closed and low at ` +
+  `${once({ ...c, cue: c.stayCue })} for the stay, walk off without looking back, turn, and wait: ` +
+  `five seconds, or ten, never ` +
+  `the same. Then ${c.deaf ? 'its signal, once, as it looks' : `“${c.cue}”, once, bright`}, your ` +
+  `fist closed and low at ` +
   `your knees, your back straight. ${cap(pay(c))} when it is there, and only there. If it does not come, do not call ` +
   `again: your trainer says what to do.`
 
 const walk: Said = (c) =>
-  `The leash’s bulk folded in your ${c.far} hand, a slack bow on your ${c.side}. ${once(c)}, step off, and walk as if you ` +
-  `knew where you are going. Look ahead. Where it halts, stop with it and wait for the sit. If the leash goes tight, ` +
-  `stop; do not pull it back to your side.`
+  `The leash’s bulk folded in your ${c.far} hand, a slack bow on your ${c.side}. ${c.says}. Walk as if you ` +
+  `knew where you are going, and look ahead. At each halt stand still ${
+    c.sitsAtHalts ? 'and wait for the sit' : 'and ask for the sit'
+  }. If the leash goes tight, stop; do not pull it back to your side.`
 
 const told: Readonly<Record<ItemKind, Said>> = {
   equipment: (c) =>
-    `Put the collar on, two fingers flat beneath it, and clip the leash. Fold its bulk into your ${c.far} hand, so that a ` +
+    `Put the collar on, two fingers flat beneath it, and clip the leash. Fold its bulk into your ` +
+    `${c.far} hand, so that a ` +
     `slack bow hangs on your ${c.side}.`,
   seated: (c) =>
     c.says === ''
       ? `Stand with ${c.name} at your ${c.side} and wait until it stands quietly. ${cap(pay(c))} at its mouth, low.`
-      : `${c.name} at your ${c.side}. ${once(c)}${c.deaf ? '' : ', in an ordinary voice,'} and wait three seconds. When it sits, ${pay(c)} under its ` +
+      : `${c.name} at your ${c.side}. ${once(c)}${c.deaf ? '' : ', in an ordinary voice,'} and wait ` +
+        `three seconds. When it sits, ${pay(c)} under its ` +
         `chin. Then ${c.release}.`,
   heel: walk,
   'heel-again': walk,
@@ -60,7 +67,8 @@ const told: Readonly<Record<ItemKind, Said>> = {
   'sit-come': come,
   'down-come': come,
   down: (c) =>
-    `${once(c)} and wait three seconds; do not bend over it. When it lies, ${pay(c)} on the floor between its paws. Then ` +
+    `${once(c)} and wait three seconds; do not bend over it. When it lies, ${pay(c)} on the floor ` +
+    `between its paws. Then ` +
     `${c.release}.`,
   'far-down': (c) =>
     `Stand half a metre before it. ${once(c)}, without a step toward it. Go to it, and ${pay(c)} where it lies.`,
@@ -75,13 +83,18 @@ const cap = (text: string): string => text.charAt(0).toUpperCase() + text.slice(
 export const coaching = (kind: ItemKind, c: Coached): string => told[kind](c)
 
 const again: Said = (c) =>
-  `Stop, loosen the leash, a few steps back and forth, begin again over five. A second time: leave it, and end with it quiet at your ${c.side}.`
+  `Stop, loosen the leash, a few steps back and forth, begin again over five. A second time: leave ` +
+  `it, and end with it quiet at your ${c.side}.`
 const shorter: Said = (c) =>
-  `No word. Put it back where it was, unpaid, and hold ${Math.max(1, Math.floor((c.seconds ?? 2) / 2))} s. A second time: leave it, and go to something sure.`
+  `No word. Put it back where it was, unpaid, and hold ` +
+  `${Math.max(1, Math.floor((c.seconds ?? 2) / 2))} s. A second time: leave it, and go to ` +
+  `something sure.`
 const nearer: Said = () =>
-  'Do not call again. Go to it, take the leash, and call from two steps. A second time: leave it, and go to something sure.'
+  'Do not call again. Go to it, take the leash, and call from two steps. A second time: leave it, ' +
+  'and go to something sure.'
 const easier: Said = (c) =>
-  `Wait three seconds, reset, and ${c.deaf ? 'show a larger hand' : 'help with the hand'}. A second time: leave it, and go to something sure.`
+  `Wait three seconds, reset, and ${c.deaf ? 'show a larger hand' : 'help with the hand'}. A ` +
+  `second time: leave it, and go to something sure.`
 const none: Said = () => ''
 
 const failing: Readonly<Record<ItemKind, Said>> = {

@@ -77,8 +77,8 @@ export function sayGap(gap: Gap, name: string, owner: string): string {
   const of = (share: Share | undefined) => (share ? `${share.clean} of ${share.total}` : 'not tried')
   const [first] = gap.withMisses
   const misses = gap.owner ? gap.owner.total - gap.owner.clean : 0
-  const why = !first
-    ? ''
-    : `; in ${first.misses === misses ? (misses === 1 ? 'the one miss' : `all ${misses} misses`) : `${first.misses} of the ${misses} misses`} ${ownersHands[first.hand].wrong}`
+  const inHowMany = (n: number) =>
+    n < misses ? `${n} of the ${misses} misses` : misses === 1 ? 'the one miss' : `all ${misses} misses`
+  const why = first ? `; in ${inHowMany(first.misses)} ${ownersHands[first.hand].wrong}` : ''
   return `${name}: for you ${of(gap.trainer)}, for ${owner} ${of(gap.owner)}${why}`
 }

@@ -87,42 +87,47 @@ describe('homework', () => {
               : {}),
           }),
     )
-  it('never steps by more than half, skips no listed rung downwards, plans no more minutes than set, forgets nobody', () => {
-    fc.assert(
-      fc.property(
-        fc.array(command, { minLength: 1, maxLength: 14 }),
-        fc.constantFrom(4 as const, 5 as const),
-        fc.integer({ min: 1, max: 4 }),
-        fc.integer({ min: 3, max: 10 }),
-        (made, weeks, sessions, sessionMinutes) => {
-          const commands = made.map((m, i) => m(i))
-          const h = ask(commands, { weeks, sessions, sessionMinutes })
-          expect(h.weeks).toHaveLength(weeks)
-          for (const c of commands) {
-            const seconds = secondsOf(h, c.command)
-            for (let i = 1; i < seconds.length; i++) {
-              const [from, to] = [seconds[i - 1] ?? 0, seconds[i] ?? 0]
-              expect(to).toBeGreaterThanOrEqual(from)
-              expect(to).toBeLessThanOrEqual(from * 1.5)
-              if (to > from) expect(c.listedSeconds).toContain(to)
+  it(
+    'never steps by more than half, skips no listed rung downwards, plans no more minutes than set, ' +
+      'forgets nobody',
+    () => {
+      fc.assert(
+        fc.property(
+          fc.array(command, { minLength: 1, maxLength: 14 }),
+          fc.constantFrom(4 as const, 5 as const),
+          fc.integer({ min: 1, max: 4 }),
+          fc.integer({ min: 3, max: 10 }),
+          (made, weeks, sessions, sessionMinutes) => {
+            const commands = made.map((m, i) => m(i))
+            const h = ask(commands, { weeks, sessions, sessionMinutes })
+            expect(h.weeks).toHaveLength(weeks)
+            for (const c of commands) {
+              const seconds = secondsOf(h, c.command)
+              for (let i = 1; i < seconds.length; i++) {
+                const [from, to] = [seconds[i - 1] ?? 0, seconds[i] ?? 0]
+                expect(to).toBeGreaterThanOrEqual(from)
+                expect(to).toBeLessThanOrEqual(from * 1.5)
+                if (to > from) expect(c.listedSeconds).toContain(to)
+              }
+              expect(Math.max(0, ...seconds)).toBeLessThanOrEqual(c.goalSeconds ?? 0)
+              if (commands.length <= sessions * sessionMinutes)
+                for (let w = 0; w + 1 < weeks; w++)
+                  expect(
+                    [w, w + 1].some((k) => h.weeks[k]?.lines.some((l) => l.command === c.command)),
+                    `${c.command} in weeks ${w + 1}, ${w + 2}`,
+                  ).toBe(true)
             }
-            expect(Math.max(0, ...seconds)).toBeLessThanOrEqual(c.goalSeconds ?? 0)
-            if (commands.length <= sessions * sessionMinutes)
-              for (let w = 0; w + 1 < weeks; w++)
-                expect(
-                  [w, w + 1].some((k) => h.weeks[k]?.lines.some((l) => l.command === c.command)),
-                  `${c.command} in weeks ${w + 1}, ${w + 2}`,
-                ).toBe(true)
-          }
-          for (const week of h.weeks) {
-            expect(week.lines.reduce((sum, l) => sum + l.minutes, 0)).toBeLessThanOrEqual(sessions * sessionMinutes)
-            for (const l of week.lines) expect(foods.indexOf(l.food)).toBeGreaterThanOrEqual(Math.min(week.week, 4) - 1)
-          }
-        },
-      ),
-      { numRuns: 300 },
-    )
-  })
+            for (const week of h.weeks) {
+              expect(week.lines.reduce((sum, l) => sum + l.minutes, 0)).toBeLessThanOrEqual(sessions * sessionMinutes)
+              for (const l of week.lines)
+                expect(foods.indexOf(l.food)).toBeGreaterThanOrEqual(Math.min(week.week, 4) - 1)
+            }
+          },
+        ),
+        { numRuns: 300 },
+      )
+    },
+  )
 
   it('stays where the next listed rung is more than half as long again', () => {
     expect(nextSeconds(1, [1, 2, 3], 3)).toBe(1)

@@ -130,8 +130,8 @@ const repsIn = (kind: PracticeKind, minutes: number, seconds: number): number =>
 }
 
 /**
- * Weeks of practice from what the dog holds and what it does not yet do for its owner: the widest gap first and longest,
- * every command at least every second week, no more minutes than set.
+ * Weeks of practice from what the dog holds and what it does not yet do for its owner: the widest gap first and
+ * longest, every command at least every second week, no more minutes than set.
  */
 export function homeworkOf(q: HomeworkQuestion): Homework {
   const minutesADay = q.sessions * q.sessionMinutes
@@ -177,7 +177,8 @@ export function homeworkOf(q: HomeworkQuestion): Homework {
       : '',
     whenItFails: [
       'A miss: no word. Three seconds, begin again, a little easier.',
-      'Two misses running: half of it: half the seconds, half the distance, a quieter place. Then back up one step at a time.',
+      'Two misses running: half of it: half the seconds, half the distance, a quieter place. Then ' +
+        'back up one step at a time.',
       'The cue once. Never again and again, never louder, never with the name before it. Never scold.',
       'Finish each five minutes on something it does surely.',
     ],

@@ -93,7 +93,9 @@ function raisesOf(
 ): readonly { readonly kind: Raise['kind']; readonly then: ShownEvidence }[] {
   const eve = on.at - dayMs
   const refreshed = item.shown.map((s) =>
-    s.memory && s.memory.since < eve ? { ...s, memory: afterRefresher(s.memory, eve, true) } : s,
+    s.memory && Math.max(s.memory.since, s.trials.findLast((t) => t.clean)?.at ?? 0) < eve
+      ? { ...s, memory: afterRefresher(s.memory, eve, true) }
+      : s,
   )
   // A set there is worth what it is expected to give: one rep as often clean as the others were.
   const share = (s: ItemEvidence) => s.trials.filter((t) => t.clean).length >= s.trials.length / 2
@@ -104,6 +106,7 @@ function raisesOf(
         ...s.trials,
         {
           day: 'before',
+          at: eve,
           place: place(s.trials.at(-1)?.place ?? on.place),
           person: person(s.trials.at(-1)?.person ?? on.person),
           clean: share(s),

@@ -50,6 +50,8 @@ export interface LeftOut {
   readonly kind: ItemKind
   readonly title: string
   readonly why: string
+  /** It was neither promised nor taken out by anybody: nobody will ask for it. */
+  readonly unasked: boolean
 }
 
 export interface Script {
@@ -88,6 +90,8 @@ const mostCallSteps = 15
 const ownerTakes = 2
 
 interface Made {
+  /** In place of the item’s usual one, where less is shown than that says. */
+  readonly title?: string
   readonly command?: Command
   readonly held: readonly Held[]
   readonly seconds?: number | undefined
@@ -104,15 +108,15 @@ interface Made {
 
 /**
  * What is shown to the owner, from what this dog holds and nothing beyond it: what was promised and is not held is
- * shown as far as it is, and the script says so; what cannot be shown is left out with its reason. Items in the order of
- * the trade (common practice); stays at 45 s or less; nothing off leash.
+ * shown as far as it is, and the script says so; what cannot be shown is left out with its reason. Items in the order
+ * of the trade (common practice); stays at 45 s or less; nothing off leash.
  */
 export function scriptOf(q: ScriptQuestion): Script {
   const items: ScriptItem[] = []
   const leftOut: LeftOut[] = []
   const put = (id: string, kind: ItemKind, title: string, made: Made | string) => {
-    if (typeof made === 'string') leftOut.push({ id, kind, title, why: made })
-    else items.push(itemOf(q, id, kind, title, made))
+    if (typeof made === 'string') leftOut.push({ id, kind, title, why: made, unasked: made.endsWith(unpromised) })
+    else items.push(itemOf(q, id, kind, made.title ?? title, made))
   }
   for (const kind of itemOrder) {
     if (kind === 'also')
@@ -142,6 +146,7 @@ function itemOf(q: ScriptQuestion, id: string, kind: ItemKind, title: string, ma
     seconds,
     payWhere: prompt?.payWhere ?? '',
     round: made.round === true,
+    sitsAtHalts: made.held.some((h) => is(h.rung, 'halt')),
   }
   return {
     id,
@@ -169,7 +174,9 @@ const makers: Readonly<Record<Exclude<ItemKind, 'also'>, Maker>> = {
   equipment: ({ dog }) => ({
     held: [],
     shows: 'The 1.8 m leash and the collar it wears: how they lie, how they are put on and off.',
-    walk: `The bulk of the leash folded in the ${dog.side === 'left' ? 'right' : 'left'} hand, a slack bow on the ${dog.side}.`,
+    walk:
+      `The bulk of the leash folded in the ${dog.side === 'left' ? 'right' : 'left'} hand, a slack ` +
+      `bow on the ${dog.side}.`,
     minutes: 2,
   }),
   seated: (q) => seated(q),
@@ -192,13 +199,14 @@ const makers: Readonly<Record<Exclude<ItemKind, 'also'>, Maker>> = {
 const runAlong = (command: Command, axis: Axis): Run | undefined =>
   command.runs.find((run) => run.rungs[0]?.axis === axis)
 
+const unpromised = 'was not promised.'
 /** Why nothing of a command is shown. */
 const nothing = (q: ScriptQuestion, command: Command | undefined, what: string): string =>
   command === undefined
     ? `Its ladder has no ${what}.`
     : q.promises.some((p) => findRung(q.curriculum, p.rungId)?.command.id === command.id)
       ? `Promised, and nothing of ${command.name} is held yet.`
-      : `Nothing of ${command.name} is held, and it was not promised.`
+      : `Nothing of ${command.name} is held, and it ${unpromised}`
 
 function seated(q: ScriptQuestion): Made | string {
   const command = commandOf(q.curriculum, 'sits')
@@ -240,7 +248,8 @@ function walked(q: ScriptQuestion, halts: number): Made | string {
     held: halt && halt.rung.id !== held.rung.id ? [held, halt] : [held],
     steps,
     shows: halt
-      ? `About ${steps} steps on a slack leash, head to shoulder in line with your hip; ${halts === 1 ? 'one halt, and it sits' : `${halts} halts, and it sits at each`} by itself.`
+      ? `About ${steps} steps on a slack leash, head to shoulder in line with your hip; ` +
+        `${halts === 1 ? 'one halt, and it sits' : `${halts} halts, and it sits at each`} by itself.`
       : `About ${steps} steps on a slack leash. It does not sit at halts by itself yet: stop, and ask for the sit.`,
     walk: `Straight, one turn each way, back; the dog at your ${q.dog.side}.`,
     minutes: halts > 1 ? 3 : 1,
@@ -259,20 +268,22 @@ function stayed(q: ScriptQuestion, role: Role, does: 'sits' | 'lies'): Made | st
   if (!command && q.dog.traits.stiff) return 'A stiff dog is not kept sitting: its stay is shown lying.'
   if (!command || !hold) return nothing(q, command, does === 'sits' ? 'sit-stay' : 'down-stay')
   const away = runAlong(command, 'distance')
-  const round = away?.rungs.findLastIndex((r) => is(r, 'walks-round')) ?? -1
-  const walk = away && highestHeld(command, away, q.state, (r) => away.rungs.indexOf(r) <= round)
+  const last = away?.rungs.findLastIndex((r) => is(r, 'walks-round')) ?? -1
+  const walk = away && highestHeld(command, away, q.state, (r) => away.rungs.indexOf(r) <= last)
   const { seconds } = hold.rung.criterion
+  const round = walk !== undefined && is(walk.rung, 'walks-round')
   return {
     command,
     held: walk ? [hold, walk] : [hold],
     seconds,
     metres: walk?.rung.criterion.metres,
-    round: walk !== undefined && is(walk.rung, 'walks-round'),
+    round,
+    ...(round ? {} : { title: command.name }),
     shows: `${does === 'sits' ? 'Sits' : 'Lies'} ${seconds ?? 0} s until the release.`,
     walk:
       walk === undefined
         ? 'You stand before it within reach; nothing further off is held yet.'
-        : is(walk.rung, 'walks-round')
+        : round
           ? `You walk once right round it, back to where it is at your ${q.dog.side}.`
           : `Not round it yet: ${walk.rung.criterion.words}.`,
     minutes: 2,

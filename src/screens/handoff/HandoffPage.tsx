@@ -45,6 +45,9 @@ export function HandoffPage({ view, book, move, cancel }: { view: View; book: Ac
         <p>
           {view.readyOn ? `Ready since ${sayDay(view.readyOn)}` : 'Not ready'}; goes home {sayDay(resident.leavesOn)}.
         </p>
+        <p>
+          <Link href={`/dogs/${resident.residencyId}/demonstration`}>What is shown, and how likely it is</Link>
+        </p>
       </header>
       <div role="status">
         {outcome && !outcome.refused && <Said>{outcome.said}</Said>}

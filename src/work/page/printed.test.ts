@@ -1,4 +1,3 @@
-import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs'
 import sharp from 'sharp'
 import { describe, expect, it } from 'vitest'
 import { typedOf } from '@/core/intake/steps'
@@ -15,30 +14,8 @@ import { keepPhoto, photoOf } from '../do/photo'
 import { recordFacts } from '../record/accept'
 import { exportTable, importTable } from '../do/table'
 import { dog, monday, newKennel, Tablet, trainer } from '../tests/kennel'
+import { readPdf as read } from '../tests/pdf'
 import { v7 } from 'uuid'
-
-/** All text of a PDF, page by page, as a PDF library reads it. */
-async function read(pdf: Buffer): Promise<{ pages: string[]; width: number }> {
-  const doc = await getDocument({
-    data: new Uint8Array(pdf),
-    useSystemFonts: false,
-    disableFontFace: true,
-    verbosity: 0,
-  }).promise
-  const pages: string[] = []
-  let width = 0
-  for (let i = 1; i <= doc.numPages; i++) {
-    const page = await doc.getPage(i)
-    width = page.getViewport({ scale: 1 }).width
-    pages.push(
-      (await page.getTextContent()).items
-        .map((item) => ('str' in item ? item.str : ''))
-        .join(' ')
-        .replace(/\s+/g, ' '),
-    )
-  }
-  return { pages, width }
-}
 
 const feeds = [
   { id: 'k', name: 'House kibble', kcalPer100g: 360, kcalPerPiece: 1.8, tier: 1, contains: 'chicken, rice' },

@@ -51,10 +51,10 @@ const secondParts = partsOf(second)
 const missing = new WeakMap<Doc, Set<string>>()
 
 /** An empty document with its faces; `size` in points. */
-export function begin(size: 'A4' | 'A6', title: string): { readonly doc: Doc; readonly done: Promise<Buffer> } {
+export function begin(size: 'A4' | 'A5' | 'A6', title: string): { readonly doc: Doc; readonly done: Promise<Buffer> } {
   const doc = new PDFDocument({
     size,
-    margin: size === 'A6' ? 16 : 36,
+    margin: size === 'A6' ? 16 : size === 'A5' ? 24 : 36,
     info: { Title: title, Creator: 'Kibou' },
     autoFirstPage: true,
     lang: 'en',

@@ -4,6 +4,7 @@ import { loadBaseline } from '../page/baseline'
 import { loadBench } from '../page/bench'
 import { loadBlock } from '../page/block'
 import { loadCurriculum, loadDraft } from '../page/curriculum'
+import { loadDemonstration } from '../page/demonstration'
 import { loadBowls, loadFood } from '../page/food'
 import { loadFrame } from '../page/frame'
 import { loadHandoffPage, loadHandoffs } from '../page/handoff'
@@ -51,6 +52,7 @@ export const everyPageOf = (
   baseline: loadBaseline(db, residencyId, now),
   food: loadFood(db, residencyId, now),
   handoff: loadHandoffPage(db, residencyId, now),
+  demonstration: loadDemonstration(db, residencyId, now, { me }),
   intake: loadIntake(db, residencyId, now),
   reward: loadReward(db, residencyId, now),
   card: doorCard(db, residencyId, now),

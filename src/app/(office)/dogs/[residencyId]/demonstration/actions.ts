@@ -1,0 +1,5 @@
+'use server'
+import { actSigned } from '@/app/signed'
+import { changeScript, scriptForm } from '@/work/do/demonstration'
+
+export const keepScript = actSigned('lead', scriptForm, changeScript)

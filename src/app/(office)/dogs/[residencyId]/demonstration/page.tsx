@@ -1,0 +1,28 @@
+import { notFound } from 'next/navigation'
+import { z } from 'zod'
+import { enter } from '@/app/door'
+import { mayAct } from '@/core/people/roles'
+import { ScriptPage } from '@/screens/demonstration/ScriptPage'
+import { kennelDatabase } from '@/store/connection'
+import { loadDemonstration } from '@/work/page/demonstration'
+import { requestTime } from '@/work/scene/clock'
+import { keepScript } from './actions'
+
+const query = z.object({ place: z.string().max(80).optional().catch(undefined) })
+
+export default async function Page({
+  params,
+  searchParams,
+}: {
+  params: Promise<{ residencyId: string }>
+  searchParams: Promise<Record<string, string | string[] | undefined>>
+}) {
+  const person = await enter()
+  const { place } = query.parse(await searchParams)
+  const view = loadDemonstration(kennelDatabase(), (await params).residencyId, requestTime(), {
+    me: person.id,
+    placeId: place,
+  })
+  if (!view) notFound()
+  return <ScriptPage view={view} change={mayAct(person.role, 'lead') ? keepScript : undefined} />
+}

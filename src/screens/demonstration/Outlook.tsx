@@ -1,0 +1,87 @@
+'use client'
+import styled from 'styled-components'
+import type { Raise } from '@/core/demonstration/outlook'
+import { Why } from '@/ui/Why'
+import type { DemonstrationView } from '@/work/page/demonstration'
+import { inHundred, inTen } from './sayChance'
+
+/** How likely the whole is to come off, what that rests on, and what would raise it most. */
+export function Outlook({ view }: { view: DemonstrationView }) {
+  const { outlook } = view
+  const place = view.places.find((p) => p.id === view.placeId)?.name ?? 'that place'
+  if (outlook.items.length === 0)
+    return (
+      <Aside aria-label="How likely">
+        <h2>How likely</h2>
+        <p>Nothing is held yet, so there is nothing to come off.</p>
+      </Aside>
+    )
+  return (
+    <Aside aria-label="How likely">
+      <h2>How likely</h2>
+      <p className="whole">{inTen(outlook.whole)}</p>
+      <div>
+        that everything comes off at the first try, there, with {view.handler}.{' '}
+        <Why>
+          From the dog’s own reps at what is shown: those in {place} with {view.handler} in full, elsewhere or with
+          somebody else for half, less what will be forgotten by then. A first time in a place or with a person comes
+          off less often. Good and bad days hit all items at once, so the whole is likelier than the product,{' '}
+          {inTen(outlook.product)}.
+        </Why>
+      </div>
+      {outlook.raises.length > 0 && (
+        <>
+          <h3>What would raise it most</h3>
+          <ol>
+            {outlook.raises.map((r) => (
+              <li key={`${r.kind} ${r.itemId}`}>
+                <b>{sayRaise(r, place, view.handler)}</b> <span>{inHundred(r.gain)} more</span>
+              </li>
+            ))}
+          </ol>
+        </>
+      )}
+    </Aside>
+  )
+}
+
+const sayRaise = (r: Raise, place: string, handler: string): string =>
+  r.kind === 'refresh'
+    ? `Show “${r.title}” cold the day before`
+    : r.kind === 'place'
+      ? `A set of “${r.title}” in ${place}`
+      : `A set of “${r.title}” with ${handler}`
+
+const Aside = styled.aside`
+  border-top: 3px solid var(--ink);
+  padding-top: var(--s-3);
+  h2 {
+    font-size: var(--t-5);
+  }
+  h3 {
+    font-size: var(--t-4);
+    margin-top: var(--s-5);
+  }
+  .whole {
+    font:
+      700 var(--t-9)/1.1 'Hepta Slab Variable',
+      serif;
+    margin: 0.2rem 0;
+  }
+  ol {
+    margin: 0.2rem 0 0;
+    padding: 0;
+    list-style: none;
+  }
+  li {
+    border-top: 1px solid var(--rule);
+    padding: 0.35rem 0;
+  }
+  b {
+    font-weight: 560;
+  }
+  li span {
+    color: var(--ink-2);
+    white-space: nowrap;
+  }
+`

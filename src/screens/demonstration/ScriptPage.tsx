@@ -1,0 +1,508 @@
+'use client'
+import Link from 'next/link'
+import { useRouter } from 'next/navigation'
+import { useState } from 'react'
+import styled from 'styled-components'
+import { v7 } from 'uuid'
+import type { ScriptChange } from '@/core/demonstration/change'
+import type { ScriptItem } from '@/core/demonstration/script'
+import { Choose } from '@/ui/Choose'
+import { Disclosed } from '@/ui/Disclosed'
+import { TextLine } from '@/ui/Field'
+import { Fault } from '@/ui/fieldParts'
+import { Button, FileLink, Quiet } from '@/ui/press'
+import { narrow, phone } from '@/ui/theme'
+import { useWhen } from '@/ui/ways'
+import type { DemonstrationView } from '@/work/page/demonstration'
+import { DogHead } from '../DogHead'
+import type { Told } from '../told'
+import { useTold } from '../useTold'
+import { Outlook } from './Outlook'
+import { inTen, ofTen } from './sayChance'
+
+type Change = (raw: unknown) => Promise<Told>
+
+/** The script of a demonstration: what is shown in which order, what is said, where to stand, what the owner hears. */
+export function ScriptPage({ view, change }: { view: DemonstrationView; change: Change | undefined }) {
+  const { sayMoment } = useWhen()
+  const router = useRouter()
+  const { send, wrong, pending } = useTold()
+  const { resident, script, live } = view
+  const [newest] = view.changes
+  const unasked = script.leftOut.filter((l) => l.unasked)
+  const keep = (next: Partial<ScriptChange>, after?: () => void) => {
+    if (change)
+      send(
+        () => change({ residencyId: resident.residencyId, from: view.changeId, change: { ...view.change, ...next } }),
+        after,
+      )
+  }
+  return (
+    <Page>
+      <DogHead resident={resident} title={`Shown to ${resident.ownerName}`}>
+        <p>
+          {live
+            ? `${sayMoment(live.from, view.timeZone)}, by ${view.handler}`
+            : `Not booked yet; reckoned for tomorrow, shown by ${view.handler}`}
+          ; {script.minutes} minutes with the owner’s turn.{' '}
+          <Link href={`/dogs/${resident.residencyId}/handoff`}>Handoff</Link>
+        </p>
+        {view.pause !== '' && <Fault>{view.pause}</Fault>}
+      </DogHead>
+      <Tools>
+        <Choose
+          label="Where it is shown"
+          value={view.placeId}
+          onChange={(id) => router.replace(`/dogs/${resident.residencyId}/demonstration?place=${id}`)}
+          choices={view.places}
+        />
+        <FileLink href={`/dogs/${resident.residencyId}/script.pdf`}>Print (A5)</FileLink>
+      </Tools>
+      <Sides>
+        <section aria-labelledby="order">
+          <h2 id="order" className="unseen">
+            The order
+          </h2>
+          <Order>
+            {script.items.map((item, i) => (
+              <Item
+                key={item.id}
+                view={view}
+                item={item}
+                from={script.items.slice(0, i).reduce((sum, x) => sum + x.minutes, 0)}
+                pending={pending}
+                keep={change && keep}
+              />
+            ))}
+          </Order>
+          {wrong && (
+            <div role="alert">
+              <Fault>{wrong}</Fault>
+            </div>
+          )}
+          {script.leftOut.length > 0 && (
+            <LeftOut aria-labelledby="left-out">
+              <h2 id="left-out">Not shown</h2>
+              <ul>
+                {script.leftOut
+                  .filter((l) => !l.unasked)
+                  .map((l) => (
+                    <li key={l.id}>
+                      <b>{l.title}</b> <span>{l.why}</span>
+                      {change && view.change.dropped.includes(l.id) && (
+                        <Quiet
+                          isDisabled={pending}
+                          aria-label={`Put ${l.title} back`}
+                          onPress={() => keep({ dropped: view.change.dropped.filter((d) => d !== l.id) })}
+                        >
+                          put back
+                        </Quiet>
+                      )}
+                    </li>
+                  ))}
+                {unasked.length > 0 && (
+                  <li>
+                    <span>Neither promised nor held: {unasked.map((l) => l.title).join(', ')}.</span>
+                  </li>
+                )}
+              </ul>
+            </LeftOut>
+          )}
+          {change && <Own view={view} pending={pending} keep={keep} />}
+          {newest && (
+            <p className="history">
+              Changed by {newest.by}, {sayMoment(newest.at, view.timeZone)}
+              {view.changes.length > 1 ? `; ${view.changes.length} times in all` : ''}.
+            </p>
+          )}
+        </section>
+        <Outlook view={view} />
+      </Sides>
+      <Caution>
+        What is shown on the day is the trainer’s decision: nothing that is not safe for dog or person. Stop at any sign
+        of pain, heat or fear. On the leash throughout; off leash only in a secure enclosure, and by local law.
+      </Caution>
+    </Page>
+  )
+}
+
+/** Room is short beside the words. */
+const firstName = (name: string): string => name.split(' ')[0] ?? name
+
+type Keep = (next: Partial<ScriptChange>, after?: () => void) => void
+
+/** House: what a hold is offered to be cut to. */
+const shorter = [5, 10, 15, 20, 30]
+
+function Item({
+  view,
+  item,
+  from,
+  pending,
+  keep,
+}: {
+  view: DemonstrationView
+  item: ScriptItem
+  from: number
+  pending: boolean
+  keep: Keep | undefined
+}) {
+  const chance = view.outlook.items.find((o) => o.itemId === item.id)
+  return (
+    <li>
+      <time>{from} min</time>
+      <div>
+        <h3>{item.title}</h3>
+        <p className="shows">{item.shows}</p>
+        {item.short !== '' && <p className="short">{item.short}</p>}
+        <dl>
+          {item.says !== '' && (
+            <>
+              <dt>Say</dt>
+              <dd>
+                {item.says}
+                {item.signal !== '' && item.signal !== 'none' && !item.says.includes(item.signal) && (
+                  <small>; signal: {item.signal}</small>
+                )}
+              </dd>
+            </>
+          )}
+          {item.walk !== '' && (
+            <>
+              <dt>You</dt>
+              <dd>{item.walk}</dd>
+            </>
+          )}
+          {item.ifFails !== '' && (
+            <>
+              <dt>If not</dt>
+              <dd>{item.ifFails}</dd>
+            </>
+          )}
+          {item.tellOwner !== '' && (
+            <>
+              <dt className="owner">Tell {firstName(view.resident.ownerName)}</dt>
+              <dd className="owner">{item.tellOwner}</dd>
+            </>
+          )}
+        </dl>
+        {keep && <ChangeItem view={view} item={item} pending={pending} keep={keep} />}
+      </div>
+      <p className="chance">
+        {chance && (
+          <>
+            <b>{inTen(chance.chance)}</b>
+            <small>
+              {ofTen(chance.low)} to {ofTen(chance.high)}
+            </small>
+          </>
+        )}
+      </p>
+    </li>
+  )
+}
+
+function ChangeItem({
+  view,
+  item,
+  pending,
+  keep,
+}: {
+  view: DemonstrationView
+  item: ScriptItem
+  pending: boolean
+  keep: Keep
+}) {
+  const { change, script } = view
+  const [told, setTold] = useState(change.told[item.id] ?? item.tellOwner)
+  const ids = script.items.map((i) => i.id)
+  const at = ids.indexOf(item.id)
+  const moved = (by: number) => {
+    const order = [...ids]
+    order.splice(at, 1)
+    order.splice(at + by, 0, item.id)
+    return { order }
+  }
+  const held = view.made.items.find((i) => i.id === item.id)?.seconds
+  const own = item.id.startsWith('own:')
+  return (
+    <Disclosed says="change" label={`Change ${item.title}`}>
+      <Changes>
+        <div>
+          <Button isDisabled={pending || at === 0} aria-label={`${item.title} earlier`} onPress={() => keep(moved(-1))}>
+            Earlier
+          </Button>
+          <Button
+            isDisabled={pending || at === ids.length - 1}
+            aria-label={`${item.title} later`}
+            onPress={() => keep(moved(1))}
+          >
+            Later
+          </Button>
+          <Button
+            isDisabled={pending}
+            aria-label={`Leave ${item.title} out`}
+            onPress={() =>
+              keep(
+                own
+                  ? { added: change.added.filter((a) => a.id !== item.id) }
+                  : { dropped: [...change.dropped, item.id] },
+              )
+            }
+          >
+            Leave out
+          </Button>
+        </div>
+        {held !== undefined && (
+          <Choose
+            label={`Seconds of ${item.title}`}
+            value={String(item.seconds)}
+            onChange={(s) => keep({ seconds: { ...change.seconds, [item.id]: Number(s) } })}
+            choices={[...shorter.filter((s) => s < held), held].map((s) => ({ id: String(s), name: `${s} s` }))}
+          />
+        )}
+        <TextLine
+          label={`What ${view.resident.ownerName} is told`}
+          value={told}
+          onChange={setTold}
+          rows={3}
+          maxLength={400}
+        />
+        <Button
+          isDisabled={pending || told.trim() === '' || told === item.tellOwner}
+          onPress={() => keep({ told: { ...change.told, [item.id]: told.replace(/\s+/g, ' ').trim() } })}
+        >
+          Keep the words
+        </Button>
+      </Changes>
+    </Disclosed>
+  )
+}
+
+/** An item of one's own, before the questions. */
+function Own({ view, pending, keep }: { view: DemonstrationView; pending: boolean; keep: Keep }) {
+  const [title, setTitle] = useState('')
+  const [shows, setShows] = useState('')
+  return (
+    <Disclosed says="Show something of your own">
+      <form
+        onSubmit={(e) => {
+          e.preventDefault()
+          keep({ added: [...view.change.added, { id: `own:${v7()}`, title, shows, minutes: 2 }] }, () => {
+            setTitle('')
+            setShows('')
+          })
+        }}
+      >
+        <Changes>
+          <TextLine label="What" value={title} onChange={setTitle} maxLength={60} />
+          <TextLine label="What is to be seen" value={shows} onChange={setShows} maxLength={300} />
+          <Button type="submit" isDisabled={pending || title.trim() === ''}>
+            Add it
+          </Button>
+        </Changes>
+      </form>
+    </Disclosed>
+  )
+}
+
+const Page = styled.div`
+  padding: 0.9rem 1.5rem 3rem;
+  max-width: var(--page);
+  margin: 0 auto;
+  h1 {
+    font-size: var(--t-8);
+  }
+  .history {
+    color: var(--ink-2);
+    font-size: var(--t-2);
+    margin-top: var(--s-5);
+  }
+  ${phone} {
+    padding: 0.8rem 0.9rem 5rem;
+  }
+`
+const Tools = styled.div`
+  display: flex;
+  align-items: end;
+  gap: var(--s-5);
+  margin: var(--s-5) 0;
+  > :first-child {
+    width: 16rem;
+    max-width: 60vw;
+  }
+`
+const Sides = styled.div`
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 20rem;
+  gap: var(--s-8);
+  align-items: start;
+  ${narrow} {
+    grid-template-columns: minmax(0, 1fr);
+    > aside {
+      order: -1;
+    }
+  }
+`
+/** The items hang on one cord, a peg each, in the order they are shown. */
+const Order = styled.ol`
+  margin: 0;
+  padding: 0;
+  list-style: none;
+  > li {
+    position: relative;
+    display: grid;
+    grid-template-columns: 3.6rem minmax(0, 1fr) 5.2rem;
+    column-gap: 1.6rem;
+    padding-bottom: var(--s-6);
+    &::before {
+      content: '';
+      position: absolute;
+      left: 4.3rem;
+      top: 0.5rem;
+      bottom: -0.5rem;
+      border-left: 3px solid var(--held);
+    }
+    &::after {
+      content: '';
+      position: absolute;
+      left: calc(4.3rem - 5px);
+      top: 0.45rem;
+      width: 13px;
+      height: 13px;
+      box-sizing: border-box;
+      border: 3px solid var(--held);
+      border-radius: 50%;
+      background: var(--ground);
+    }
+    &:last-child::before {
+      display: none;
+    }
+  }
+  time {
+    text-align: right;
+    color: var(--ink-2);
+    font-size: var(--t-2);
+    padding-top: 0.15rem;
+    white-space: nowrap;
+  }
+  h3 {
+    font-size: var(--t-5);
+  }
+  .shows {
+    font-size: var(--t-4);
+  }
+  .short {
+    color: var(--person);
+    font-weight: 560;
+  }
+  dl {
+    display: grid;
+    grid-template-columns: 4.2rem minmax(0, 1fr);
+    gap: 0.15rem var(--s-3);
+    margin: 0.35rem 0 0;
+    font-size: var(--t-3);
+  }
+  dt {
+    color: var(--ink-2);
+  }
+  dd {
+    margin: 0;
+    small {
+      color: var(--ink-2);
+      font-size: inherit;
+    }
+  }
+  .owner {
+    border-top: 1px solid var(--rule);
+    padding-top: 0.3rem;
+    margin-top: 0.2rem;
+  }
+  dd.owner {
+    font-weight: 560;
+  }
+  .chance {
+    text-align: right;
+    b {
+      display: block;
+      font:
+        700 var(--t-5)/1.1 'Hepta Slab Variable',
+        serif;
+      white-space: nowrap;
+    }
+    small {
+      color: var(--ink-2);
+      font-size: var(--t-1);
+    }
+  }
+  ${phone} {
+    > li {
+      grid-template-columns: minmax(0, 1fr) auto;
+      column-gap: var(--s-3);
+      padding-left: 1.6rem;
+      &::before {
+        left: 0.35rem;
+      }
+      &::after {
+        left: calc(0.35rem - 5px);
+      }
+    }
+    time {
+      display: none;
+    }
+    .chance small {
+      display: none;
+    }
+    dl {
+      grid-template-columns: minmax(0, 1fr);
+    }
+    dt {
+      font-size: var(--t-2);
+    }
+  }
+`
+const LeftOut = styled.section`
+  border-top: 1.5px solid var(--ink);
+  margin-top: var(--s-3);
+  padding-top: var(--s-3);
+  h2 {
+    font-size: var(--t-5);
+  }
+  ul {
+    margin: 0.3rem 0 0.6rem;
+    padding: 0;
+    list-style: none;
+  }
+  li {
+    padding: 0.15rem 0;
+  }
+  span {
+    color: var(--ink-2);
+  }
+`
+const Changes = styled.div`
+  display: grid;
+  gap: var(--s-3);
+  justify-items: start;
+  max-width: 34rem;
+  padding: 0.4rem 0 0.8rem;
+  > div:first-child {
+    display: flex;
+    flex-wrap: wrap;
+    gap: var(--s-3);
+  }
+  > * {
+    max-width: 100%;
+  }
+  textarea {
+    width: 34rem;
+    max-width: 100%;
+  }
+`
+const Caution = styled.p`
+  border-top: 1px solid var(--rule-2);
+  padding-top: 0.6rem;
+  margin-top: var(--s-6);
+  max-width: 60rem;
+  color: var(--ink-2);
+`
