@@ -27,19 +27,23 @@ const markRow = z.object({
 })
 
 /** The kept standing of a residency as of this moment; undefined when none holds. */
-export function kept(db: Db, residencyId: string, now: number): Kept | undefined {
+export function kept(db: Db, residencyId: string, now: number): Pick<Kept, 'state' | 'summary'> | undefined {
   const row = readStanding(db, residencyId, { now, foldVersion })
   const state = row && ownState(row.state)
   const summary = row && ownSummary(row.summary)
-  return (
-    row &&
-    state &&
-    summary && {
-      state,
-      summary,
-      mark: own<NonNullable<Kept['mark']>>(markRow, row.mark),
-    }
-  )
+  return state && summary && { state, summary }
+}
+
+/** What further facts are folded onto, without what lists read; undefined when none holds or its end is not known. */
+export function keptToGoOn(
+  db: Db,
+  residencyId: string,
+  now: number,
+): { readonly state: DogState; readonly mark: NonNullable<Kept['mark']> } | undefined {
+  const row = readStanding(db, residencyId, { now, foldVersion })
+  const state = row && ownState(row.state)
+  const mark = row && own<NonNullable<Kept['mark']>>(markRow, row.mark)
+  return state && mark && { state, mark }
 }
 
 /** Keeps a standing until the moment at which another rule holds for its dog. */

@@ -12,7 +12,7 @@ import { allResidencyIds, readPromises, residentsOn } from '@/store/residents'
 import { refitForgetting } from '../do/refitForgetting'
 import { inTurn, noHooks, type Hooks } from '../hooks'
 import { regimesAhead } from '../scene/regimes'
-import { keep, kept, keptSummaries } from './kept'
+import { keep, kept, keptSummaries, keptToGoOn } from './kept'
 
 export interface Derived {
   readonly state: DogState
@@ -34,8 +34,8 @@ export function refold(db: Db, residencyId: string, now: number): Derived {
  * transaction that wrote the facts. Nothing may have been taken back.
  */
 export function advance(db: Db, residencyId: string, setIds: readonly string[], now: number): Derived {
-  const before = kept(db, residencyId, now)
-  if (!before?.mark) return refold(db, residencyId, now)
+  const before = keptToGoOn(db, residencyId, now)
+  if (!before) return refold(db, residencyId, now)
   const { state, mark } = before
   const all = regimesAhead(db, residencyId)
   const sets = readSets(db, residencyId, setIds)
