@@ -353,12 +353,12 @@ const Order = styled.ol`
     position: relative;
     display: grid;
     grid-template-columns: 3.6rem minmax(0, 1fr) 5.2rem;
-    column-gap: 1.6rem;
+    column-gap: var(--s-8);
     padding-bottom: var(--s-6);
     &::before {
       content: '';
       position: absolute;
-      left: 4.3rem;
+      left: calc(3.6rem + var(--s-8) / 2 - 1.5px);
       top: 0.5rem;
       bottom: -0.5rem;
       border-left: 3px solid var(--held);
@@ -366,7 +366,7 @@ const Order = styled.ol`
     &::after {
       content: '';
       position: absolute;
-      left: calc(4.3rem - 5px);
+      left: calc(3.6rem + var(--s-8) / 2 - 6.5px);
       top: 0.45rem;
       width: 13px;
       height: 13px;
@@ -399,7 +399,7 @@ const Order = styled.ol`
   dl {
     display: grid;
     grid-template-columns: 4.2rem minmax(0, 1fr);
-    gap: 0.15rem var(--s-3);
+    gap: var(--s-1) var(--s-3);
     margin: 0.35rem 0 0;
     font-size: var(--t-3);
   }
