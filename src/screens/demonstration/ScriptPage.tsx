@@ -437,8 +437,7 @@ const Order = styled.ol`
   }
   ${phone} {
     > li {
-      grid-template-columns: minmax(0, 1fr) auto;
-      column-gap: var(--s-3);
+      grid-template-columns: minmax(0, 1fr);
       padding-left: 1.6rem;
       &::before {
         left: 0.35rem;
@@ -450,8 +449,20 @@ const Order = styled.ol`
     time {
       display: none;
     }
-    .chance small {
-      display: none;
+    .chance {
+      position: absolute;
+      right: 0;
+      top: 0;
+      small {
+        display: none;
+      }
+    }
+    h3 {
+      padding-right: 5.6rem;
+    }
+    dd.owner {
+      border-top: 0;
+      padding-top: 0;
     }
     dl {
       grid-template-columns: minmax(0, 1fr);
