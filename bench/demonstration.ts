@@ -1,14 +1,14 @@
 import { houseCurriculum } from '@/core/curriculum/house'
 import { findRung } from '@/core/curriculum/lookup'
 import { addDays } from '@/core/days'
-import { itemChance, jointChance, dayScatter, weakest, type Trial } from '@/core/demonstration/chance'
+import { itemChance, jointChance, dayScatter, weakest } from '@/core/demonstration/chance'
+import { evidenceFor } from '@/core/demonstration/evidence'
 import { scriptOf } from '@/core/demonstration/script'
 import { plainDog } from '@/core/dog/traits'
 import type { SetFact } from '@/core/facts/fact'
 import { defaultMethod } from '@/core/method/rows'
 import { foldDog } from '@/core/progress/fold'
 import { always } from '@/core/progress/regime'
-import { outcomeMade } from '@/core/progress/result'
 import { seeded } from '@/core/seeded'
 import { places } from '@/demo/cast'
 import { Learner, hiddenForgetting, type Temper } from '@/demo/learner'
@@ -95,7 +95,6 @@ for (let n = 0; n < dogs; n++) {
       name: 'Teasel',
       side: 'left',
       traits: plainDog,
-      young: false,
       finish: undefined,
       words: () => words,
       signal: () => '',
@@ -106,24 +105,10 @@ for (let n = 0; n < dogs; n++) {
   const shown = script.items.flatMap((item) => {
     const each = item.rungs.flatMap(({ rungId }) => {
       const found = findRung(houseCurriculum, rungId)
-      if (!found) return []
-      const counting = new Map(
-        found.run.rungs.filter((r, i) => i >= found.index && r.axis === found.rung.axis).map((r) => [r.id, r]),
-      )
-      const trials = facts.flatMap((s) => {
-        const rung = counting.get(s.rungId)
-        return rung
-          ? s.reps.map((r): Trial => ({
-              day: s.day,
-              at: r.at,
-              place: s.placeId,
-              person: s.leashHolder,
-              clean: outcomeMade(rung, r) === 'clean',
-            }))
-          : []
-      })
-      const memory = state.runs[found.runKey]?.memory
-      return [{ found, trials, chance: itemChance({ id: rungId, trials, memory }, on, hiddenForgetting) }]
+      const evidence = evidenceFor(houseCurriculum, rungId, state, facts)
+      return found && evidence
+        ? [{ found, trials: evidence.trials, chance: itemChance(evidence, on, hiddenForgetting) }]
+        : []
     })
     const low = weakest(each.map((e) => e.chance))
     const hardest = each.find((e) => e.chance === low)

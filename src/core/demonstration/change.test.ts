@@ -47,15 +47,6 @@ describe('a script that a lead changed', () => {
     ])
     expect(now.minutes).toBe(30)
   })
-  it('shows less of a hold and never more than is held, everywhere it is said', () => {
-    const at = (seconds: number) => changed(script, scriptChange.parse({ seconds: { 'sit-round': seconds } })).items[1]
-    expect(at(20)).toMatchObject({
-      seconds: 20,
-      shows: 'Sits 20 s until the release.',
-      tellOwner: 'After 20 s a piece.',
-    })
-    expect(at(90)).toMatchObject({ seconds: 45 })
-  })
   it('keeps what a person wrote to the owner, whatever becomes of the item', () => {
     const told = scriptChange.parse({ told: { down: 'Nell, wait for it.', gone: 'x' }, seconds: { heel: 3 } })
     expect(changed(script, told).items[2]?.tellOwner).toBe('Nell, wait for it.')

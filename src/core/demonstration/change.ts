@@ -38,8 +38,8 @@ export type ScriptChange = z.infer<typeof scriptChange>
 export const noChange: ScriptChange = scriptChange.parse({})
 
 /**
- * The script as a lead wants it: in another order, without some items, with holds made shorter (never longer than the
- * dog holds), with own words to the owner and own items.
+ * The script as a lead wants it: in another order, without some items, with own words to the owner and own items. Its
+ * holds were made shorter already (`most` of the question), so that all that is said of them is said of the shorter.
  */
 export function changed(script: Script, change: ScriptChange): Script {
   const own = change.added.map((a): ScriptItem => ({
@@ -60,7 +60,9 @@ export function changed(script: Script, change: ScriptChange): Script {
   const before = script.items.findIndex((i) => i.kind === 'questions')
   const at = before < 0 ? script.items.length : before
   const all = [...script.items.slice(0, at), ...own, ...script.items.slice(at)]
-  const kept = all.filter((i) => !change.dropped.includes(i.id)).map((i) => itemChanged(i, change))
+  const kept = all
+    .filter((i) => !change.dropped.includes(i.id))
+    .map((i) => ({ ...i, tellOwner: change.told[i.id] ?? i.tellOwner }))
   const items = inOrder(kept, change.order).slice(0, mostItems)
   const beforeChange = script.items.reduce((sum, i) => sum + i.minutes, 0)
   const now = items.reduce((sum, i) => sum + i.minutes, 0)
@@ -73,23 +75,6 @@ export function changed(script: Script, change: ScriptChange): Script {
         .map((i) => ({ id: i.id, kind: i.kind, title: i.title, why: 'Left out by the lead.', unasked: false })),
     ],
     minutes: beforeChange === 0 ? now : Math.round((script.minutes * now) / beforeChange),
-  }
-}
-
-function itemChanged(item: ScriptItem, change: ScriptChange): ScriptItem {
-  const wanted = change.seconds[item.id]
-  const told = change.told[item.id]
-  const seconds = wanted !== undefined && item.seconds !== undefined ? Math.min(wanted, item.seconds) : item.seconds
-  return {
-    ...item,
-    ...(seconds === undefined || seconds === item.seconds
-      ? {}
-      : {
-          seconds,
-          shows: item.shows.replaceAll(`${item.seconds} s`, `${seconds} s`),
-          tellOwner: item.tellOwner.replaceAll(`${item.seconds} s`, `${seconds} s`),
-        }),
-    ...(told === undefined ? {} : { tellOwner: told }),
   }
 }
 

@@ -17,8 +17,8 @@ export interface Coached {
   readonly toys: boolean
   readonly seconds: number | undefined
   readonly payWhere: string
-  /** It sits at halts by itself. */
-  readonly sitsAtHalts: boolean
+  /** At halts it sits by itself, has to be asked, or, a stiff dog, stands. */
+  readonly atHalts: 'sits' | 'asked' | 'stands'
   /** It is walked round; else the handler stays before it. */
   readonly round: boolean
 }
@@ -43,11 +43,11 @@ const come: Said = (c) =>
   `your knees, your back straight. ${cap(pay(c))} when it is there, and only there. If it does not come, do not call ` +
   `again: your trainer says what to do.`
 
+const atHalt = { sits: ' and wait for the sit', asked: ' and ask for the sit', stands: '' } as const
 const walk: Said = (c) =>
   `The leash’s bulk folded in your ${c.far} hand, a slack bow on your ${c.side}. ${c.says}. Walk as if you ` +
-  `knew where you are going, and look ahead. At each halt stand still ${
-    c.sitsAtHalts ? 'and wait for the sit' : 'and ask for the sit'
-  }. If the leash goes tight, stop; do not pull it back to your side.`
+  `knew where you are going, and look ahead. At each halt stand still${atHalt[c.atHalts]}. If the leash ` +
+  `goes tight, stop; do not pull it back to your side.`
 
 const told: Readonly<Record<ItemKind, Said>> = {
   equipment: (c) =>

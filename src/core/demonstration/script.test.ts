@@ -39,7 +39,6 @@ const dogOf = (ladder: Curriculum, traits: Partial<DogTraits>, side: 'left' | 'r
   name: 'Teasel',
   side,
   traits: { ...plainDog, ...traits },
-  young: false,
   finish: undefined,
   words: (id) => ({
     name: 'Teasel',
@@ -116,6 +115,25 @@ describe('the script of a demonstration', () => {
     })
   })
 
+  it('says where a promise is not held at its level, or along a run of which nothing is held', () => {
+    const far = { rungId: 'sit-stay.3m-5s', level: 0, places: 1, people: 1 }
+    const busy = { rungId: 'sit-stay.30s', level: 2, places: 1, people: 1 }
+    const script = ask([{ rungId: 'sit-stay.30s', level: 1 }], { promises: [far, busy] })
+    expect(item(script, 'sit-round')?.short).toBe(
+      'Promised: 3 m, 5 s. Nothing of that is held yet. Promised: 30 s at level 2, and not held there yet.',
+    )
+  })
+
+  it('shows less of a hold than is held, never more, and says the shorter everywhere', () => {
+    const cut = (seconds: number) => item(ask(all, { most: { 'sit-round': seconds } }), 'sit-round')
+    expect(cut(20)).toMatchObject({ seconds: 20, shows: 'Sits 20 s until the release.' })
+    expect(cut(20)?.rungs[0]?.rungId).toBe('sit-stay.20s')
+    expect(`${cut(20)?.ifFails} ${cut(20)?.tellOwner}`).toMatch(/hold 10 s.*After 20 s/)
+    // A listed one: what lies between is not held as such.
+    expect(cut(25)?.seconds).toBe(20)
+    expect(cut(300)?.seconds).toBe(45)
+  })
+
   it('of a dog that holds nothing shows the equipment, and says why nothing else', () => {
     const script = ask([])
     expect(script.items.map((i) => i.id)).toEqual(['equipment', 'questions'])
@@ -143,6 +161,7 @@ describe('the script of a demonstration', () => {
     () => {
       const stiff = ask(all, {}, { stiff: true })
       expect(item(stiff, 'seated')?.rungs).toEqual([])
+      for (const i of stiff.items) expect(`${i.says} ${i.shows} ${i.tellOwner}`).not.toMatch(/\bsits?\b/i)
       expect(stiff.leftOut.map((l) => l.id)).toEqual(expect.arrayContaining(['sit-round', 'sit-come']))
       const deaf = ask(all, {}, { deaf: true })
       for (const i of deaf.items) expect(`${i.says} ${i.tellOwner}`).not.toMatch(/\bsay\b|“|\bvoice\b|\bword\b/i)

@@ -1,6 +1,7 @@
 import { commandOf, findRung, runKey } from '../curriculum/lookup'
 import { is, type Role } from '../curriculum/roles'
 import type { Axis, Command, Curriculum, Run, Rung } from '../curriculum/types'
+import { deafRelease } from '../dog/deaf'
 import type { Finish } from '../dog/finish'
 import type { DogTraits } from '../dog/traits'
 import { promptOf, type DogWords } from '../method/instruct'
@@ -65,7 +66,6 @@ export interface ScriptDog {
   readonly name: string
   readonly side: 'left' | 'right'
   readonly traits: DogTraits
-  readonly young: boolean
   readonly finish: Finish | undefined
   readonly words: (commandId: string) => DogWords
   readonly signal: (commandId: string) => string
@@ -78,6 +78,8 @@ export interface ScriptQuestion {
   readonly promises: readonly OwnerPromise[]
   readonly method: Method
   readonly dog: ScriptDog
+  /** By item: a hold is shown at no more seconds than these, though more is held. */
+  readonly most?: Readonly<Record<string, number>>
 }
 
 /** Stays are shown at 30 to 45 s and grow at home. Common practice. */
@@ -86,6 +88,8 @@ export const mostShownSeconds = 45
 export const firstFarDown = 0.6
 /** House: called over at most so many steps while people look on. */
 const mostCallSteps = 15
+/** House: what has no item of its own, such as a place, is shown for at most so long. */
+const mostAlsoSeconds = 60
 /** House: an owner’s turn takes twice the trainer’s, since it is coached. */
 const ownerTakes = 2
 
@@ -106,6 +110,9 @@ interface Made {
   readonly round?: boolean
 }
 
+/** Why an item is not shown. */
+type Nothing = Pick<LeftOut, 'why'> & { readonly unasked?: boolean }
+
 /**
  * What is shown to the owner, from what this dog holds and nothing beyond it: what was promised and is not held is
  * shown as far as it is, and the script says so; what cannot be shown is left out with its reason. Items in the order
@@ -114,8 +121,8 @@ interface Made {
 export function scriptOf(q: ScriptQuestion): Script {
   const items: ScriptItem[] = []
   const leftOut: LeftOut[] = []
-  const put = (id: string, kind: ItemKind, title: string, made: Made | string) => {
-    if (typeof made === 'string') leftOut.push({ id, kind, title, why: made, unasked: made.endsWith(unpromised) })
+  const put = (id: string, kind: ItemKind, title: string, made: Made | Nothing) => {
+    if ('why' in made) leftOut.push({ id, kind, title, why: made.why, unasked: made.unasked === true })
     else items.push(itemOf(q, id, kind, made.title ?? title, made))
   }
   for (const kind of itemOrder) {
@@ -140,13 +147,13 @@ function itemOf(q: ScriptQuestion, id: string, kind: ItemKind, title: string, ma
     says: prompt?.say ?? '',
     cue: prompt?.cue ?? '',
     stayCue: made.stay ? (q.dog.words(made.stay.id).cue ?? made.stay.defaultCue) : '',
-    release: q.dog.traits.deaf ? 'sweep the open hand away from it' : `say “${release}”`,
+    release: q.dog.traits.deaf ? `show ${deafRelease}` : `say “${release}”`,
     deaf: q.dog.traits.deaf,
     toys: q.dog.traits.toys,
     seconds,
     payWhere: prompt?.payWhere ?? '',
     round: made.round === true,
-    sitsAtHalts: made.held.some((h) => is(h.rung, 'halt')),
+    atHalts: q.dog.traits.stiff ? 'stands' : made.held.some((h) => is(h.rung, 'halt')) ? 'sits' : 'asked',
   }
   return {
     id,
@@ -168,7 +175,7 @@ function itemOf(q: ScriptQuestion, id: string, kind: ItemKind, title: string, ma
   }
 }
 
-type Maker = (q: ScriptQuestion) => Made | string
+type Maker = (q: ScriptQuestion) => Made | Nothing
 
 const makers: Readonly<Record<Exclude<ItemKind, 'also'>, Maker>> = {
   equipment: ({ dog }) => ({
@@ -181,12 +188,12 @@ const makers: Readonly<Record<Exclude<ItemKind, 'also'>, Maker>> = {
   }),
   seated: (q) => seated(q),
   heel: (q) => walked(q, q.dog.traits.stiff ? 1 : 3),
-  'sit-round': (q) => stayed(q, 'sitting-stay', 'sits'),
-  'sit-come': (q) => called(q, 'sitting-stay'),
+  'sit-round': (q) => stayed(q, 'sit-round', 'sitting-stay', 'sits'),
+  'sit-come': (q) => called(q, 'sit-come', 'sitting-stay'),
   'heel-again': (q) => walked(q, 1),
   down: (q) => lain(q),
-  'down-round': (q) => stayed(q, 'lying-stay', 'lies'),
-  'down-come': (q) => called(q, 'lying-stay'),
+  'down-round': (q) => stayed(q, 'down-round', 'lying-stay', 'lies'),
+  'down-come': (q) => called(q, 'down-come', 'lying-stay'),
   'far-down': (q) => farDown(q),
   questions: () => ({
     held: [],
@@ -199,16 +206,15 @@ const makers: Readonly<Record<Exclude<ItemKind, 'also'>, Maker>> = {
 const runAlong = (command: Command, axis: Axis): Run | undefined =>
   command.runs.find((run) => run.rungs[0]?.axis === axis)
 
-const unpromised = 'was not promised.'
 /** Why nothing of a command is shown. */
-const nothing = (q: ScriptQuestion, command: Command | undefined, what: string): string =>
-  command === undefined
-    ? `Its ladder has no ${what}.`
-    : q.promises.some((p) => findRung(q.curriculum, p.rungId)?.command.id === command.id)
-      ? `Promised, and nothing of ${command.name} is held yet.`
-      : `Nothing of ${command.name} is held, and it ${unpromised}`
+function nothing(q: ScriptQuestion, command: Command | undefined, what: string): Nothing {
+  if (command === undefined) return { why: `Its ladder has no ${what}.` }
+  return q.promises.some((p) => findRung(q.curriculum, p.rungId)?.command.id === command.id)
+    ? { why: `Promised, and nothing of ${command.name} is held yet.` }
+    : { why: `Nothing of ${command.name} is held, and it was not promised.`, unasked: true }
+}
 
-function seated(q: ScriptQuestion): Made | string {
+function seated(q: ScriptQuestion): Made | Nothing {
   const command = commandOf(q.curriculum, 'sits')
   if (q.dog.traits.stiff)
     return {
@@ -237,35 +243,40 @@ const firstRun = (command: Command, q: ScriptQuestion, may?: (rung: Rung) => boo
   return undefined
 }
 
-function walked(q: ScriptQuestion, halts: number): Made | string {
+function walked(q: ScriptQuestion, halts: number): Made | Nothing {
   const command = commandOf(q.curriculum, 'walking')
   const held = command && firstRun(command, q, (r) => r.kind === 'heel')
   if (!command || !held) return nothing(q, command, 'walking')
-  const halt = heldWith(command, 'halt', q.state)
+  const { stiff } = q.dog.traits
+  const halt = stiff ? undefined : heldWith(command, 'halt', q.state)
   const steps = 10 * (halts + 1)
+  const most = `About ${steps} steps on a slack leash`
   return {
     command,
     held: halt && halt.rung.id !== held.rung.id ? [held, halt] : [held],
     steps,
-    shows: halt
-      ? `About ${steps} steps on a slack leash, head to shoulder in line with your hip; ` +
-        `${halts === 1 ? 'one halt, and it sits' : `${halts} halts, and it sits at each`} by itself.`
-      : `About ${steps} steps on a slack leash. It does not sit at halts by itself yet: stop, and ask for the sit.`,
+    shows: stiff
+      ? `${most}; it stands at the halt.`
+      : halt
+        ? `${most}, head to shoulder in line with your hip; ` +
+          `${halts === 1 ? 'one halt, and it sits' : `${halts} halts, and it sits at each`} by itself.`
+        : `${most}. It does not sit at halts by itself yet: stop, and ask for the sit.`,
     walk: `Straight, one turn each way, back; the dog at your ${q.dog.side}.`,
     minutes: halts > 1 ? 3 : 1,
   }
 }
 
 /** How long a stay is held, shown at no more than is shown to owners. */
-const holdOf = (q: ScriptQuestion, command: Command): Held | undefined => {
+const holdOf = (q: ScriptQuestion, kind: ItemKind, command: Command): Held | undefined => {
   const run = runAlong(command, 'duration')
-  return run && highestHeld(command, run, q.state, (r) => (r.criterion.seconds ?? 0) <= mostShownSeconds)
+  const most = Math.min(mostShownSeconds, q.most?.[kind] ?? mostShownSeconds)
+  return run && highestHeld(command, run, q.state, (r) => (r.criterion.seconds ?? 0) <= most)
 }
 
-function stayed(q: ScriptQuestion, role: Role, does: 'sits' | 'lies'): Made | string {
+function stayed(q: ScriptQuestion, kind: ItemKind, role: Role, does: 'sits' | 'lies'): Made | Nothing {
   const command = commandOf(q.curriculum, role)
-  const hold = command && holdOf(q, command)
-  if (!command && q.dog.traits.stiff) return 'A stiff dog is not kept sitting: its stay is shown lying.'
+  const hold = command && holdOf(q, kind, command)
+  if (!command && q.dog.traits.stiff) return { why: 'A stiff dog is not kept sitting: its stay is shown lying.' }
   if (!command || !hold) return nothing(q, command, does === 'sits' ? 'sit-stay' : 'down-stay')
   const away = runAlong(command, 'distance')
   const last = away?.rungs.findLastIndex((r) => is(r, 'walks-round')) ?? -1
@@ -290,15 +301,19 @@ function stayed(q: ScriptQuestion, role: Role, does: 'sits' | 'lies'): Made | st
   }
 }
 
-function called(q: ScriptQuestion, role: Role): Made | string {
+function called(q: ScriptQuestion, kind: ItemKind, role: Role): Made | Nothing {
   const [stay, command] = [commandOf(q.curriculum, role), commandOf(q.curriculum, 'comes')]
-  if (!stay && q.dog.traits.stiff) return 'A stiff dog is not kept sitting: it is called from lying.'
-  const hold = stay && holdOf(q, stay)
+  if (!stay && q.dog.traits.stiff) return { why: 'A stiff dog is not kept sitting: it is called from lying.' }
+  const hold = stay && holdOf(q, kind, stay)
   if (!command || !stay || !hold) return nothing(q, stay && hold ? command : stay, 'stay to be called from')
   const out = heldWith(command, 'called-out', q.state)
-  if (!out) return firstRun(command, q) ? `${command.name} out of a stay is not held yet.` : nothing(q, command, 'call')
+  if (!out)
+    return firstRun(command, q)
+      ? { why: `${command.name} out of a stay is not held yet.` }
+      : nothing(q, command, 'call')
   const far = firstRun(command, q, (r) => r.axis === 'distance' && (r.criterion.steps ?? 0) <= mostCallSteps)
-  const front = heldWith(command, 'front', q.state)
+  const { stiff } = q.dog.traits
+  const front = stiff ? undefined : heldWith(command, 'front', q.state)
   const ends =
     q.dog.finish === 'steps-in' && front
       ? 'steps in to your side and sits'
@@ -306,7 +321,9 @@ function called(q: ScriptQuestion, role: Role): Made | string {
         ? 'touches your palm'
         : front
           ? 'sits in front'
-          : 'comes to your feet; it does not sit in front yet'
+          : stiff
+            ? 'comes to your feet and stands'
+            : 'comes to your feet; it does not sit in front yet'
   const steps = far?.rung.criterion.steps
   return {
     command,
@@ -323,7 +340,7 @@ function called(q: ScriptQuestion, role: Role): Made | string {
   }
 }
 
-function lain(q: ScriptQuestion): Made | string {
+function lain(q: ScriptQuestion): Made | Nothing {
   const command = commandOf(q.curriculum, 'lies')
   const held = command && firstRun(command, q, (r) => r.kind === 'position')
   if (!command || !held) return nothing(q, command, 'down')
@@ -336,7 +353,7 @@ function lain(q: ScriptQuestion): Made | string {
   }
 }
 
-function farDown(q: ScriptQuestion): Made | string {
+function farDown(q: ScriptQuestion): Made | Nothing {
   const command = commandOf(q.curriculum, 'far-down')
   const near = command && firstRun(command, q, (r) => (r.criterion.metres ?? 0) <= firstFarDown)
   if (!command || !near) return nothing(q, command, 'down at a distance')
@@ -346,7 +363,7 @@ function farDown(q: ScriptQuestion): Made | string {
     command,
     held: top.index > near.index ? [near, top] : [near],
     metres: near.rung.criterion.metres,
-    shows: `Goes down from a sit where it is, with no step toward you.${beyond}`,
+    shows: `Goes down where it ${q.dog.traits.stiff ? 'stands' : 'sits'}, with no step toward you.${beyond}`,
     walk: `You face it, ${near.rung.criterion.metres ?? 0} m off.`,
     minutes: 2,
   }
@@ -361,9 +378,9 @@ const alsoPromised = (q: ScriptQuestion): readonly Command[] => {
   return q.curriculum.commands.filter((c) => promised.has(c.id) && !own.has(c.id))
 }
 
-function alsoShown(q: ScriptQuestion, command: Command): Made | string {
+function alsoShown(q: ScriptQuestion, command: Command): Made | Nothing {
   const held = command.runs.flatMap((run) => {
-    const h = highestHeld(command, run, q.state, (r) => (r.criterion.seconds ?? 0) <= 60)
+    const h = highestHeld(command, run, q.state, (r) => (r.criterion.seconds ?? 0) <= mostAlsoSeconds)
     return h ? [h] : []
   })
   const [first] = held
@@ -385,14 +402,19 @@ function shortOf(q: ScriptQuestion, command: Command, shown: readonly Held[]): s
   const lines = q.promises.flatMap((promise): string[] => {
     const at = findRung(q.curriculum, promise.rungId)
     if (!at || at.command.id !== command.id) return []
-    const here = shown.filter((h) => h.run.id === at.run.id).sort((a, b) => b.index - a.index)[0]
-    if (!here || here.index >= at.index) return []
-    const held = heldSince(at.run, q.state.runs[runKey(command.id, at.run.id)], at.index) !== undefined
-    return [
-      held
-        ? `${at.rung.name} is held; shown is ${here.rung.name}, and it grows at home.`
-        : `Promised: ${at.rung.name}. Held and shown: ${here.rung.name}.`,
-    ]
+    const own = q.state.runs[runKey(command.id, at.run.id)]
+    const held = heldSince(at.run, own, at.index) !== undefined
+    const here = shown.filter((h) => h.run === at.run).sort((a, b) => b.index - a.index)[0]
+    if (!held && !here) return [`Promised: ${at.rung.name}. Nothing of that is held yet.`]
+    if (here && here.index < at.index)
+      return [
+        held
+          ? `${at.rung.name} is held; shown is ${here.rung.name}, and it grows at home.`
+          : `Promised: ${at.rung.name}. Held and shown: ${here.rung.name}.`,
+      ]
+    return heldSince(at.run, own, at.index, { level: promise.level }) === undefined
+      ? [`Promised: ${at.rung.name} at level ${promise.level}, and not held there yet.`]
+      : []
   })
   return lines.join(' ')
 }

@@ -33,6 +33,7 @@ import type { Db } from '@/store/database'
 import { collarsWorn } from '@/store/facts/gear'
 import { settleMinutes } from '@/store/facts/paced'
 import { triedOf } from '../scene/tried'
+import { wordsOf } from '../scene/words'
 import { pacesOf } from '../scene/paces'
 import { openSets, paidSince, readSets } from '@/store/facts/read'
 import { paidPieces, readFed } from '@/store/food'
@@ -40,7 +41,7 @@ import { allFeeds, readFeeds, readHouse, readSpaces, type SpaceRow } from '@/sto
 import { readEntry } from '@/store/intake'
 import { readPeople, type Person } from '@/store/kennel'
 import { readMethodChanges } from '@/store/method'
-import { findResident, readCueWords, readPromises, residentsOn, type Resident } from '@/store/residents'
+import { findResident, readPromises, residentsOn, type Resident } from '@/store/residents'
 import { openPauses } from '@/store/stay'
 import { wallMinute } from '../scene/clock'
 import { consentsOf } from '../scene/leashPressure'
@@ -219,8 +220,7 @@ export function loadBlock(
   )
   const young = isYoung(resident.traits, today)
   const pause = openPauses(db).get(residencyId)
-  const words = new Map((readEntry(db, residencyId, 'words')?.entry.cues ?? []).map((c) => [c.command, c]))
-  const own = readCueWords(db, resident.dogId)
+  const words = wordsOf(db, resident)
   const closes = readCloses(db, residencyId, 20)
   const blocks = blocksOfDay(db, residencyId, today)
   const last = sets.at(-1)
@@ -256,8 +256,8 @@ export function loadBlock(
     handlers: handlers(people),
     barred: Object.fromEntries(around.barred ?? []),
     weather: around.weather,
-    cueWords: Object.fromEntries(curriculum.commands.map((c) => [c.id, own.get(c.id) ?? c.defaultCue])),
-    signals: Object.fromEntries(curriculum.commands.map((c) => [c.id, words.get(c.id)?.signal || c.signal])),
+    cueWords: Object.fromEntries(curriculum.commands.map((c) => [c.id, words.word(c)])),
+    signals: Object.fromEntries(curriculum.commands.map((c) => [c.id, words.signal(c)])),
     lacks: lacksOf(derived.summary),
     plan: composeBlock({
       curriculum,

@@ -1,30 +1,27 @@
-import { isYoung } from '@/core/coach/allowed'
-import { findRung } from '@/core/curriculum/lookup'
-import type { Curriculum } from '@/core/curriculum/types'
+import { findCommand } from '@/core/curriculum/lookup'
+import type { Command, Curriculum } from '@/core/curriculum/types'
 import { sayMinute } from '@/core/clock'
 import { dayIn } from '@/core/days'
+import { evidenceFor } from '@/core/demonstration/evidence'
 import { changed, noChange, type ScriptChange } from '@/core/demonstration/change'
-import type { Trial } from '@/core/demonstration/chance'
-import { outlookOf, type Outlook, type ShownEvidence } from '@/core/demonstration/outlook'
-import { scriptOf, type Script } from '@/core/demonstration/script'
+import { outlookOf, type Outlook } from '@/core/demonstration/outlook'
+import { scriptOf, type Script, type ScriptDog } from '@/core/demonstration/script'
 import type { SetFact } from '@/core/facts/fact'
 import { methodAt } from '@/core/method/rows'
-import { outcomeMade } from '@/core/progress/result'
-import type { DogState } from '@/core/progress/state'
 import type { Db } from '@/store/database'
 import { readScriptChanges } from '@/store/demonstrations'
 import { readSets } from '@/store/facts/read'
 import { liveHandoff, type Handoff } from '@/store/handoffs'
 import { readHouse, readSpaces } from '@/store/house'
-import { readEntry } from '@/store/intake'
 import { readPeople } from '@/store/kennel'
 import { readMethodChanges } from '@/store/method'
-import { findResident, readCueWords, readFinishes, readPromises, type Resident } from '@/store/residents'
+import { findResident, readFinishes, readPromises, type Resident } from '@/store/residents'
 import { openPauses } from '@/store/stay'
 import { standingOf } from '../record/refold'
 import { kennelForgetting } from '../scene/forgetting'
 import { ladderOf } from '../scene/regimes'
 import { wallMinute } from '../scene/clock'
+import { wordsOf } from '../scene/words'
 
 export interface ChangedBy {
   readonly at: number
@@ -68,16 +65,17 @@ export function loadDemonstration(
   const curriculum = ladderOf(db, residencyId, now)
   const { state } = standingOf(db, residencyId, now)
   const sets = readSets(db, residencyId)
-  const made = scriptOf({
+  const question = {
     curriculum,
     state,
     promises: readPromises(db, residencyId),
     method: methodAt(readMethodChanges(db), now),
-    dog: dogShown(db, resident, curriculum, dayIn(timeZone, now)),
-  })
+    dog: dogShown(db, resident, curriculum),
+  }
+  const made = scriptOf(question)
   const changes = readScriptChanges(db, residencyId)
   const change = changes[0]?.change ?? noChange
-  const script = changed(made, change)
+  const script = changed(scriptOf({ ...question, most: change.seconds }), change)
   const live = liveHandoff(db, residencyId)
   const spaces = readSpaces(db)
   const placeId =
@@ -95,7 +93,11 @@ export function loadDemonstration(
     changeId: changes[0]?.id ?? '',
     changes: changes.map((c) => ({ at: c.at, by: people.get(c.by) ?? '' })),
     outlook: outlookOf(
-      evidenceOf(script, curriculum, state, sets),
+      script.items.map((item) => ({
+        itemId: item.id,
+        title: item.title,
+        shown: item.rungs.flatMap(({ rungId }) => evidenceFor(curriculum, rungId, state, sets) ?? []),
+      })),
       { place: placeId, person: handler, at },
       kennelForgetting(db).model,
     ),
@@ -109,25 +111,20 @@ export function loadDemonstration(
 }
 
 /** What of the dog the script asks for: its words, signals, side and traits. */
-function dogShown(db: Db, resident: Resident, curriculum: Curriculum, today: string) {
-  const own = readCueWords(db, resident.dogId)
-  const kept = new Map((readEntry(db, resident.residencyId, 'words')?.entry.cues ?? []).map((c) => [c.command, c]))
-  const command = (id: string) => curriculum.commands.find((c) => c.id === id)
+function dogShown(db: Db, resident: Resident, curriculum: Curriculum): ScriptDog {
+  const words = wordsOf(db, resident)
+  const { name, side, traits, releaseWord: release, markerWord: marker } = resident
+  const of = (id: string, what: (c: Command) => string) => {
+    const found = findCommand(curriculum, id)
+    return found && what(found)
+  }
   return {
-    name: resident.name,
-    side: resident.side,
-    traits: resident.traits,
-    young: isYoung(resident.traits, today),
+    name,
+    side,
+    traits,
     finish: readFinishes(db, resident.dogId).at(-1)?.finish,
-    words: (id: string) => ({
-      name: resident.name,
-      cue: own.get(id) ?? command(id)?.defaultCue,
-      release: resident.releaseWord,
-      marker: resident.markerWord,
-      side: resident.side,
-      traits: resident.traits,
-    }),
-    signal: (id: string) => kept.get(id)?.signal || (command(id)?.signal ?? ''),
+    words: (id) => ({ name, cue: of(id, words.word), release, marker, side, traits }),
+    signal: (id) => of(id, words.signal) ?? '',
   }
 }
 
@@ -136,40 +133,6 @@ function usualPlace(sets: readonly SetFact[], open: ReadonlySet<string>): string
   const counts = new Map<string, number>()
   for (const s of sets.slice(-20)) if (open.has(s.placeId)) counts.set(s.placeId, (counts.get(s.placeId) ?? 0) + 1)
   return [...counts].sort((a, b) => b[1] - a[1])[0]?.[0] ?? [...open][0]
-}
-
-/** The reps that speak for each thing shown: at its rung, or at a harder one of its run and axis. */
-function evidenceOf(
-  script: Script,
-  curriculum: Curriculum,
-  state: DogState,
-  sets: readonly SetFact[],
-): readonly ShownEvidence[] {
-  const byRung = new Map<string, SetFact[]>()
-  for (const s of sets) byRung.set(s.rungId, [...(byRung.get(s.rungId) ?? []), s])
-  return script.items.map((item) => ({
-    itemId: item.id,
-    title: item.title,
-    shown: item.rungs.flatMap(({ rungId }) => {
-      const at = findRung(curriculum, rungId)
-      if (!at) return []
-      const counting = at.run.rungs.filter((r, i) => i >= at.index && r.axis === at.rung.axis)
-      const trials = counting
-        .flatMap((rung) =>
-          (byRung.get(rung.id) ?? []).flatMap((set) =>
-            set.reps.map((rep): Trial => ({
-              at: rep.at,
-              day: set.day,
-              place: set.placeId,
-              person: set.leashHolder,
-              clean: outcomeMade(rung, rep) === 'clean',
-            })),
-          ),
-        )
-        .sort((a, b) => a.at - b.at)
-      return [{ id: rungId, trials, memory: state.runs[at.runKey]?.memory }]
-    }),
-  }))
 }
 
 export interface PrintedScript {

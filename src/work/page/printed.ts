@@ -6,9 +6,10 @@ import type { Db } from '@/store/database'
 import { newestCurriculum } from '@/store/curricula'
 import { readHouse } from '@/store/house'
 import { readEntry, readPhoto } from '@/store/intake'
-import { findResident, readCueWords, residentsOn, type Resident } from '@/store/residents'
+import { findResident, residentsOn, type Resident } from '@/store/residents'
 import { loadBowls, loadFood } from './food'
 import { ladderOf } from '../scene/regimes'
+import { wordsOf } from '../scene/words'
 
 export interface Cue {
   readonly command: string
@@ -88,14 +89,10 @@ function cardOf(db: Db, resident: Resident, now: number): DoorCard {
 
 /** The words and signals of one dog, command by command; commands without either are left out. */
 function cuesOf(db: Db, resident: Resident, now: number): readonly Cue[] {
-  const own = readCueWords(db, resident.dogId)
-  const kept = new Map((readEntry(db, resident.residencyId, 'words')?.entry.cues ?? []).map((c) => [c.command, c]))
+  const words = wordsOf(db, resident)
   return ladderOf(db, resident.residencyId, now).commands.flatMap((c): Cue[] => {
-    const word = own.get(c.id) ?? c.defaultCue
-    const signal = kept.get(c.id)?.signal || c.signal
-    return word === '' && signal === ''
-      ? []
-      : [{ command: c.name, word, signal, own: own.has(c.id) || (kept.get(c.id)?.signal ?? '') !== '' }]
+    const [word, signal] = [words.word(c), words.signal(c)]
+    return word === '' && signal === '' ? [] : [{ command: c.name, word, signal, own: words.isOwn(c.id) }]
   })
 }
 
