@@ -110,7 +110,7 @@ describe('demo and own data never share a file', () => {
     kept.exec(
       `INSERT INTO dog (id, name, owner_name, release_word, marker_word, side, created_at)
         VALUES ('d', 'Wren', 'O', 'Okay', 'Yes', 'left', 0); INSERT INTO residency
-        VALUES ('r', 'd', '1', '2026-01-01', '2026-02-01', 'house', 1, 0)`,
+        VALUES ('r', 'd', '1', '2026-01-01', '2026-02-01', 'house', 1, 0, 0)`,
     )
     kept.close()
     expect(run(`--import tsx scripts/prepare.ts ${own} demo`)).toMatchObject({

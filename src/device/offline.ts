@@ -6,7 +6,12 @@ export const blockCache = 'kibou-blocks'
 export const programCache = 'kibou-program'
 
 /** Working sessions: the only pages kept on a device. What stands in brackets is filled in. */
-export const keptPages = ['/dogs/[residencyId]/block', '/dogs/[residencyId]/work/[command]'] as const
+export const keptPages = [
+  '/dogs/[residencyId]/block',
+  '/dogs/[residencyId]/work/[command]',
+  '/dogs/[residencyId]/demonstration/live',
+  '/dogs/[residencyId]/demonstration/rehearsal',
+] as const
 
 const kept = keptPages.map((address) => new RegExp(`^${address.replace(/\[\w+\]/g, '[^/]+')}$`))
 /** Whether the page at this address is kept on the device. */

@@ -45,6 +45,18 @@ export const pages: readonly Page[] = [
     least: 'hand',
     sample: '/dogs/Gimlet/demonstration',
   },
+  {
+    address: '/dogs/[residencyId]/demonstration/live',
+    name: 'Demonstration, live',
+    least: 'trainer',
+    sample: '/dogs/Gimlet/demonstration/live',
+  },
+  {
+    address: '/dogs/[residencyId]/demonstration/rehearsal',
+    name: 'Rehearsal',
+    least: 'trainer',
+    sample: '/dogs/Gimlet/demonstration/rehearsal',
+  },
   { address: '/dogs/[residencyId]/intake', name: 'Intake', least: 'trainer', sample: '/dogs/Siskin/intake?step=words' },
   { address: '/dogs/[residencyId]/baseline', name: 'Baseline', least: 'trainer', sample: '/dogs/Siskin/baseline' },
   { address: '/dogs/[residencyId]/reward', name: 'Reward test', least: 'trainer', sample: '/dogs/Siskin/reward' },

@@ -1,6 +1,7 @@
 import jStat from 'jstat'
 import { describe, expect, it } from 'vitest'
-import { gapsBy, sayGap, type OwnersHand, type ShownTry } from './gap'
+import type { OwnersHand } from '../facts/words'
+import { gapsBy, sayGap, type ShownTry } from './gap'
 
 const tries = (
   who: ShownTry['who'],

@@ -1,23 +1,6 @@
 import { differenceOf, wilson, type Difference, type Share } from '../evidence/interval'
-
-/** What is looked at in the owner's hands. Trade: common practice. */
-export const ownersHands = {
-  side: {
-    right: 'dog and leash each on its side',
-    wrong: 'the dog was on the wrong side or the leash in the wrong hand',
-  },
-  slack: { right: 'slack leash', wrong: 'the leash was tight' },
-  'one-cue': { right: 'one cue', wrong: 'the cue was said more than once' },
-  calm: { right: 'calm voice', wrong: 'the voice was not calm' },
-  straight: { right: 'straight back', wrong: 'the back was bent over the dog' },
-  fist: { right: 'closed fist, low', wrong: 'the fist was not closed and low' },
-  pay: { right: 'paid in position', wrong: 'it was not paid in position' },
-  release: { right: 'release given', wrong: 'no release was given' },
-  'no-pull': { right: 'no pulling back to the side', wrong: 'it was pulled back to the side' },
-  'called-once': { right: 'called once', wrong: 'it was called more than once' },
-} as const
-export type OwnersHand = keyof typeof ownersHands
-export const ownersHandNames = Object.keys(ownersHands).filter((h): h is OwnersHand => h in ownersHands)
+import { ownersHandNames, type OwnersHand } from '../facts/words'
+import { ownersHands } from './hands'
 
 /** One try of one item. */
 export interface ShownTry {

@@ -1,4 +1,4 @@
-import type { StartPosition } from './words'
+import type { StartPosition, Turn } from './words'
 import type { PlaceKind, PromptLevel } from '../curriculum/types'
 
 export const outcomes = ['clean', 'helped', 'late', 'miss'] as const
@@ -42,6 +42,8 @@ export interface SetContext {
   readonly blockId: string
   /** Nobody can be sure of its day: it counts on none. */
   readonly unsure?: boolean
+  /** Whose turn of a demonstration it was: what is shown in the owner’s moves no ladder. */
+  readonly turn?: Turn
 }
 
 export interface SetFact extends SetContext {

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { kits } from '../curriculum/types'
 import { factKind, line, name } from './kind'
-import { distanceBands, startPositions } from './words'
+import { distanceBands, startPositions, turns } from './words'
 
 /** A set is begun: what is worked, where, on what and by whom. Its id is the set's. */
 export const setOpened = factKind(
@@ -40,6 +40,10 @@ export const setOpened = factKind(
     fitted: z.boolean().nullable().default(null),
     /** What is paid with; null for the dog’s own meal. */
     feedId: name.nullable().default(null),
+    /** Of a demonstration: its item, whose turn it was, and whether it was scored beside another device’s record. */
+    itemId: z.string().min(1).max(120).nullable().default(null),
+    turn: z.enum(turns).nullable().default(null),
+    beside: z.boolean().default(false),
     replaces: z.uuid().nullable().default(null),
   },
   {

@@ -2,8 +2,12 @@ import { z } from 'zod'
 import { mostFacts } from './words'
 import { blockClosed } from './blockClosed'
 import { blockOpened } from './blockOpened'
+import { demonstrationClosed } from './demonstrationClosed'
+import { demonstrationOpened } from './demonstrationOpened'
+import { itemShown } from './itemShown'
 import { leashPressure } from './leashPressure'
 import { overThreshold } from './overThreshold'
+import { ownersHandsSeen } from './ownersHands'
 import { repDone } from './rep'
 import { setClosed } from './setClosed'
 import { setOpened } from './setOpened'
@@ -21,6 +25,10 @@ const kinds = [
   overThreshold,
   leashPressure,
   smallThing,
+  demonstrationOpened,
+  demonstrationClosed,
+  itemShown,
+  ownersHandsSeen,
 ] as const
 
 type SchemasOf<T extends readonly { readonly schema: unknown }[]> = { readonly [I in keyof T]: T[I]['schema'] }

@@ -31,6 +31,9 @@ export const nothingSaid = {
     collar: null,
     fitted: null,
     feedId: null,
+    itemId: null,
+    turn: null,
+    beside: false,
   },
   rep: {
     attention: null,
@@ -46,3 +49,34 @@ export const nothingSaid = {
     stops: null,
   },
 } as const
+
+/** A rehearsal is shown to nobody; a demonstration to the owner. */
+export const showings = ['rehearsal', 'demonstration'] as const
+export type Showing = (typeof showings)[number]
+/** Whose turn it is in a demonstration. */
+export const turns = ['trainer', 'owner'] as const
+export type Turn = (typeof turns)[number]
+/** Whose hands were on the leash in a set of the owner’s turn, as grids and windows name them. */
+export const ownerHolds = 'owner'
+/** Most items of one demonstration. */
+export const mostShownItems = 60
+/** How a demonstration was left. Stopped ones may go on. */
+export const showingEnds = ['done', 'stopped', 'not-begun'] as const
+export type ShowingEnd = (typeof showingEnds)[number]
+export const itemEnds = ['shown', 'left'] as const
+export type ItemEnd = (typeof itemEnds)[number]
+
+/** What is looked at in the owner’s hands. */
+export const ownersHandNames = [
+  'side',
+  'slack',
+  'one-cue',
+  'calm',
+  'straight',
+  'fist',
+  'pay',
+  'release',
+  'no-pull',
+  'called-once',
+] as const
+export type OwnersHand = (typeof ownersHandNames)[number]

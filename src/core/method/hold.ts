@@ -3,8 +3,13 @@ import type { holdPays } from '../curriculum/words'
 
 export type HoldPaid = (typeof holdPays)[number]
 
+/** What a hold is asked of. */
+export type HoldRung = Pick<Rung, 'kind' | 'setReps' | 'holdPay'> & {
+  readonly criterion: Pick<Rung['criterion'], 'seconds' | 'metres'>
+}
+
 /** Seconds of the hold that a rung asks for; undefined when it asks for none. */
-export const holdSeconds = (rung: Rung | undefined): number | undefined =>
+export const holdSeconds = (rung: HoldRung | undefined): number | undefined =>
   rung?.kind === 'timed' || rung?.kind === 'settle' ? rung.criterion.seconds : undefined
 
 /** Common practice: from so many seconds on a hold is one rep, paid inside at its own interval. */
@@ -15,7 +20,7 @@ const longHoldFrom = 30
  * payments and one release; from a distance on return, where the dog is; long ones inside at an interval of their own.
  * Undefined for a rung without a hold.
  */
-export function holdPaid(rung: Rung | undefined): HoldPaid | undefined {
+export function holdPaid(rung: HoldRung | undefined): HoldPaid | undefined {
   const seconds = holdSeconds(rung)
   if (!rung || seconds === undefined) return undefined
   if (rung.holdPay) return rung.holdPay
@@ -27,7 +32,7 @@ export function holdPaid(rung: Rung | undefined): HoldPaid | undefined {
  * Seconds at which a hold has come to something: the ends of its intervals where it is paid at each, else its one end.
  * At the 3 s rung of a stay 3, 6, 9, 12 and 15 s. Common practice.
  */
-export function holdEnds(rung: Rung | undefined): readonly number[] {
+export function holdEnds(rung: HoldRung | undefined): readonly number[] {
   const seconds = holdSeconds(rung)
   if (!rung || seconds === undefined) return []
   const intervals = holdPaid(rung) === 'each-interval' ? rung.setReps : 1

@@ -233,6 +233,8 @@ export class Fold {
   private count(progress: Progress, set: SetContext, rep: RepFact, tell: boolean): Ruling {
     progress.reps++
     this.state.tick++
+    // What an owner shows fills the hands of the grid; it says nothing of what the dog was taught.
+    if (set.turn === 'owner') return shownByOwner
     const { found } = progress
     if (!found) return this.movesNothing(set.rungId, progress.reps >= 10, 'this curriculum has no such rung')
     if (progress.asOf !== this.heldTick) this.look(progress, found, set)
@@ -505,6 +507,15 @@ export class Fold {
 
 /** What nobody asked to be told. */
 const untold: Ruling = { kind: 'go-on', endsSet: false, toRungId: '', at: undefined, because: { kind: 'met' } }
+
+/** In the owner’s turn of a demonstration nothing moves. */
+const shownByOwner: Ruling = {
+  kind: 'moves-nothing',
+  endsSet: false,
+  toRungId: '',
+  at: undefined,
+  because: { kind: 'moves-nothing', why: 'the owner’s turn of a demonstration moves no ladder' },
+}
 
 /** A ruling that ends the set. */
 const ended = ({ found, results }: RepAt, kind: Ruling['kind'], to: Rung, because: Because): Ruling => ({

@@ -176,6 +176,9 @@ export class LiveSession {
       collar: setup.collar ?? null,
       fitted: setup.fitted ?? null,
       feedId: setup.feedId,
+      itemId: null,
+      turn: null,
+      beside: false,
       replaces: null,
     })
     if (opened.kind !== 'set-opened') return

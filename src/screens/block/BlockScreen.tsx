@@ -1,24 +1,19 @@
 'use client'
 import Link from 'next/link'
-import { memo, useCallback, useDeferredValue, useEffect, useState } from 'react'
+import { memo, useCallback, useEffect, useState } from 'react'
 import styled from 'styled-components'
-import { Press } from '@/ui/press'
 import { findRung } from '@/core/curriculum/lookup'
 import { lengthWarning } from '@/core/block/rest'
-import { keepAwake } from '@/device/awake'
-import { keepThisPage, mayReloadOffline } from '@/device/offline'
 import type { Outbox } from '@/device/outbox'
-import type * as DeviceMemory from '@/device/memory'
-import { usualPrefs, writePrefs, type Prefs } from '@/device/prefs'
 import { WaysProvider } from '@/ui/ways'
 import { NeedsPerson } from '@/ui/NeedsPerson'
-import { phone } from '@/ui/theme'
 import type { BlockView } from '@/work/page/block'
+import { askingPerson } from '@/core/people/names'
 import { smallCommands } from '@/core/curriculum/small'
 import type { LastSmall } from '../shell/SmallSheet'
-import { useOutbox, useOutboxStatus } from '../shell/Tray'
 import { BreakNow } from './BreakNow'
 import { AfterBlock, fetchLater, Thumb, SmallSheet } from './later'
+import { Gear, KeptHere, Page, Strip, usePrefs, useYard, type YardMemory } from '../yard/frame'
 import { OutboxNow } from './outboxNow'
 import { PlanStrip } from './Plan'
 import { Prep } from './Prep'
@@ -29,27 +24,9 @@ import { useBlock } from './useBlock'
 import { waysOn } from './ways'
 import { Working, type WorkPanel } from './Working'
 
-type Memory = Pick<typeof DeviceMemory, 'readPrefs' | 'recall'>
-const nothingRemembered: Memory = { readPrefs: () => usualPrefs, recall: () => undefined }
-
 /** The working session of one dog: waits only for the device's own memory to open. */
 export function BlockScreen({ view }: { view: BlockView }) {
-  const outbox = useOutbox()
-  const [memory, setMemory] = useState<Memory>()
-  useEffect(() => {
-    const before = document.documentElement.dataset['theme']
-    document.documentElement.dataset['theme'] = 'yard'
-    const letGo = keepAwake()
-    // Without it the block is worked as on a device that remembers nothing.
-    import('@/device/memory').then(setMemory, () => setMemory(nothingRemembered))
-    // What is fetched for later waits until the page has woken.
-    const idle = whenIdle(() => void fetchLater().then(keepThisPage))
-    return () => {
-      idle()
-      document.documentElement.dataset['theme'] = before ?? 'day'
-      letGo()
-    }
-  }, [])
+  const { outbox, memory } = useYard(fetchLater)
   return outbox && memory ? (
     <WaysProvider ways={view.ways}>
       <OutboxNow.Provider value={outbox}>
@@ -62,17 +39,6 @@ export function BlockScreen({ view }: { view: BlockView }) {
       <p role="status">Opening this device’s memory …</p>
     </Page>
   )
-}
-
-/** Does something when the browser has time, within two seconds; gives how to call it off. */
-function whenIdle(then: () => void): () => void {
-  // Not every browser has it.
-  if (!('requestIdleCallback' in window)) {
-    const timer = setTimeout(then, 1000)
-    return () => clearTimeout(timer)
-  }
-  const idle = requestIdleCallback(then, { timeout: 2000 })
-  return () => cancelIdleCallback(idle)
 }
 
 const Top = memo(function Top({
@@ -120,75 +86,21 @@ const Top = memo(function Top({
             </Gear>
           </>
         )}
-        <KeptHere view={view} outbox={outbox} />
+        <KeptHere address={addressOf(view)} outbox={outbox} />
       </Strip>
       {(view.resident.biteHistory || view.resident.caution || view.twoPeople) && (
-        <NeedsPerson>
-          {view.resident.biteHistory ? 'Bite history. ' : ''}
-          {view.twoPeople && !/two people/i.test(view.resident.caution) ? 'Two people. ' : ''}
-          {view.resident.caution}
-        </NeedsPerson>
+        <NeedsPerson>{askingPerson({ ...view.resident, twoPeople: view.twoPeople })}</NeedsPerson>
       )}
     </>
-  )
-})
-
-/** What of this device has reached the kennel, always in sight. */
-const KeptHere = memo(function KeptHere({ view, outbox }: { view: BlockView; outbox: Outbox | undefined }) {
-  // Every tap changes it; the mark is drawn first.
-  const status = useDeferredValue(useOutboxStatus(outbox))
-  useLeaveWarning(status.kept > 0 && status.offline)
-  return (
-    <KeptLine
-      role="status"
-      data-offline={status.offline || status.signedOut || status.fleeting || status.refused.length > 0}
-    >
-      {status.fleeting && 'no lasting memory here: '}kept here: {status.kept} · sent: {status.sent}
-      {status.refused.length > 0 && ` · refused: ${status.refused.length}`}
-      {status.offline && (mayReloadOffline() ? ' · no network' : ' · no network: do not reload')}
-      {status.signedOut && (
-        <>
-          {' '}
-          ·{' '}
-          <a
-            href={`/sign-in?to=${encodeURIComponent(addressOf(view))}`}
-            {...(status.fleeting ? { target: '_blank' } : {})}
-          >
-            sign in to send
-          </a>
-        </>
-      )}
-    </KeptLine>
   )
 })
 
 const addressOf = (view: BlockView): string =>
   `/dogs/${view.resident.residencyId}/${view.command === undefined ? 'block' : `work/${view.command}`}`
 
-/** Where nothing but this page holds the program, leaving it without network means waiting for the network. */
-function useLeaveWarning(waits: boolean): void {
-  useEffect(() => {
-    if (!waits || mayReloadOffline()) return
-    const ask = (e: BeforeUnloadEvent) => e.preventDefault()
-    window.addEventListener('beforeunload', ask)
-    return () => window.removeEventListener('beforeunload', ask)
-  }, [waits])
-}
-
-function usePrefs(memory: Memory): [Prefs, (next: Prefs) => void] {
-  const [prefs, setPrefs] = useState(memory.readPrefs)
-  return [
-    prefs,
-    useCallback((next: Prefs) => {
-      setPrefs(next)
-      writePrefs(next)
-    }, []),
-  ]
-}
-
 const seedNow = (): number => crypto.getRandomValues(new Uint32Array(1))[0] ?? 0
 
-function InHand({ view, outbox, memory }: { view: BlockView; outbox: Outbox; memory: Memory }) {
+function InHand({ view, outbox, memory }: { view: BlockView; outbox: Outbox; memory: YardMemory }) {
   const block = useBlock(view, outbox, seedNow)
   const [prefs, setPrefs] = usePrefs(memory)
   const [phase, setPhase] = useState<'work' | 'thumb' | 'after'>('work')
@@ -334,95 +246,6 @@ const LengthNote = memo(function LengthNote({ from, young }: { from: number | un
   ) : null
 })
 
-export const Page = styled.main`
-  height: 100dvh;
-  min-height: 36rem;
-  max-width: 46rem;
-  margin: 0 auto;
-  padding: 0.4rem 0.9rem 0.7rem;
-  display: flex;
-  flex-direction: column;
-  gap: var(--s-3);
-  background: var(--ground);
-  color: var(--ink);
-  kbd {
-    font-family: inherit;
-    font-size: var(--t-1);
-    font-weight: 500;
-    line-height: 1;
-    border: 1px solid currentColor;
-    border-radius: 3px;
-    padding: 0.1rem 0.3rem;
-    opacity: 0.75;
-    margin-left: 0.35rem;
-  }
-  @media (hover: none) {
-    kbd {
-      display: none;
-    }
-  }
-`
-const Strip = styled.header`
-  display: flex;
-  align-items: center;
-  gap: var(--s-4);
-  border-bottom: 3px solid var(--ink);
-  padding-bottom: 0.25rem;
-  flex-wrap: wrap;
-  > a {
-    font-size: var(--t-8);
-    line-height: 1;
-    min-width: 2.75rem;
-    min-height: var(--touch);
-    display: grid;
-    place-items: center;
-    text-decoration: none;
-  }
-  h1 {
-    font-size: var(--t-5);
-    flex: 1;
-    min-width: 0;
-    overflow: hidden;
-    text-overflow: ellipsis;
-    white-space: nowrap;
-  }
-  h1 b {
-    font-weight: 780;
-    font-size: var(--t-7);
-    margin-right: 0.2rem;
-  }
-  h1 span {
-    font-weight: 420;
-  }
-  h1 small {
-    font-size: var(--t-2);
-    font-weight: 560;
-    color: var(--ink-2);
-  }
-`
-const Gear = styled(Press)`
-  min-width: 2.75rem;
-  min-height: var(--touch);
-  border: 0;
-  background: none;
-  color: var(--ink);
-  text-decoration: underline;
-  text-underline-offset: 0.2em;
-  cursor: pointer;
-`
-const KeptLine = styled.span`
-  font-size: var(--t-2);
-  color: var(--ink-2);
-  ${phone} {
-    width: 100%;
-    text-align: right;
-    margin-top: -0.5rem;
-  }
-  &[data-offline='true'] {
-    color: var(--person);
-    font-weight: 660;
-  }
-`
 const Big = styled.h2`
   font-size: clamp(2.2rem, 9vw, 3.4rem);
   font-weight: 720;

@@ -6,7 +6,7 @@ import { limitFor, medianReps } from '@/core/block/falling'
 import type { Prefs } from '@/device/prefs'
 import type { Block } from './useBlock'
 import { CountUp } from './CountUp'
-import { useKeys } from './useKeys'
+import { useKeys } from '../yard/useKeys'
 import { useSettled } from './useSettled'
 import type { Ways } from './ways'
 

@@ -27,7 +27,7 @@ import { Big, promptFor } from './RungCard'
 import { kitOf, pickedHere, rememberAround, setupFor } from './setup'
 import type { Setup } from '@/device/live/session'
 import type { Block } from './useBlock'
-import { useKeys } from './useKeys'
+import { useKeys } from '../yard/useKeys'
 import { Said } from '@/ui/ways'
 
 interface Props {

@@ -1,5 +1,5 @@
 'use client'
-import { memo, useCallback, useEffect, useRef, useState, useSyncExternalStore, type ReactNode } from 'react'
+import { memo, useCallback, useEffect, useRef, useState, useSyncExternalStore } from 'react'
 import styled from 'styled-components'
 import { Press } from '@/ui/press'
 import { backAndForth, playMinutes } from '@/core/block/rest'
@@ -10,38 +10,23 @@ import { buzz, sayTap } from '@/device/sounds'
 import { outcomeMade } from '@/core/progress/result'
 import type { Rung } from '@/core/curriculum/types'
 import { OutcomeMark } from '@/ui/OutcomeMark'
-import { ThumbPad, type PadKey } from '@/ui/ThumbPad'
+import { ThumbPad } from '@/ui/ThumbPad'
+import { felt, holdingTargets, targets } from '../yard/targets'
 import type { BlockView } from '@/work/page/block'
 import { AboutRep, LastChips } from './AboutRep'
 import { CallPart, type CallState } from './CallPart'
 import { firstSaid, hasLedger, keepPressure, refusalFor, type Kept } from './pressureKept'
 import { Pressure, Trouble } from './later'
-import { HoldPart } from './HoldPart'
+import { HoldPart } from '../yard/HoldPart'
 import { CountUp } from './CountUp'
 import { SpringPart } from './SpringPart'
 import { useOutboxNow } from './outboxNow'
 import { mostOfSet, takesNoMore } from '@/device/live/reduce'
 import type { RepExtras } from '@/device/live/session'
 import type { Block } from './useBlock'
-import { useHold } from './useHold'
-import { useKeys } from './useKeys'
-
-const targets: readonly PadKey<Outcome>[] = [
-  { id: 'clean', name: 'Clean', key: 'c', mark: <OutcomeMark outcome="clean" />, first: true },
-  { id: 'helped', name: 'Helped', key: 'h', mark: <OutcomeMark outcome="helped" /> },
-  { id: 'late', name: 'Late', key: 'l', mark: <OutcomeMark outcome="late" /> },
-  { id: 'miss', name: 'Miss', key: 'm', mark: <OutcomeMark outcome="miss" /> },
-]
-/** In a hold a miss is a break. */
-const holdingTargets = targets.map((t) => (t.id === 'miss' ? { ...t, name: 'Broke' } : t))
-
-/** House: the way each outcome is felt, milliseconds on and off. */
-const felt: Readonly<Record<Outcome, readonly number[]>> = {
-  clean: [20],
-  helped: [30, 60, 30],
-  late: [60],
-  miss: [120],
-}
+import { useHold } from '../yard/useHold'
+import { useKeys } from '../yard/useKeys'
+import { Bottom, Plain, Row, Unsure } from '../yard/bottom'
 
 const notCalled: CallState = { calledAt: undefined }
 /** Whether something was walked in this block already: the warm-up back and forth belongs to the first. */
@@ -412,48 +397,6 @@ const Below = memo(function Below({
   )
 })
 
-const heldNot = [
-  { id: 'broke', name: 'Broke' },
-  { id: 'unseen', name: 'Not seen' },
-] as const
-
-/** The clocks part by more than a second: the device slept, or its clock was set. Only somebody who was there knows. */
-function Unsure({
-  times,
-  seconds,
-  onSay,
-}: {
-  times: { monotonic: number; wall: number }
-  seconds: number
-  onSay: (what: 'held' | 'broke' | 'unseen') => void
-}) {
-  return (
-    <div role="alert">
-      <p>
-        This device slept, or its clock was set: {times.monotonic.toFixed(1)} s by one clock, {times.wall.toFixed(1)} s
-        by the other. What did the dog do?
-      </p>
-      <ThumbPad
-        keys={[{ id: 'held', name: `Held ${seconds} s`, first: true }, ...heldNot]}
-        thumb="right"
-        over={false}
-        on={undefined}
-        onKey={onSay}
-      />
-    </div>
-  )
-}
-
-/** What the thumb needs lies at the bottom. */
-export const Bottom = ({ children }: { children: ReactNode }) => <BottomRoot>{children}</BottomRoot>
-const BottomRoot = styled.section`
-  margin-top: auto;
-  display: grid;
-  gap: var(--s-3);
-  p {
-    font-weight: 560;
-  }
-`
 const Counted = styled.div`
   display: grid;
   grid-template-columns: 1fr auto;
@@ -490,28 +433,5 @@ const Count = styled(Press)`
   b {
     font-size: var(--t-8);
     margin-left: 0.4rem;
-  }
-`
-const Row = styled.div`
-  display: grid;
-  grid-auto-flow: column;
-  grid-auto-columns: minmax(0, 1fr);
-  gap: var(--s-3);
-`
-const Plain = styled(Press)`
-  min-height: var(--touch-wide);
-  padding: 0 0.2rem;
-  border: 1.5px solid var(--rule-2);
-  border-radius: 4px;
-  background: none;
-  color: var(--ink);
-  cursor: pointer;
-  font-size: var(--t-3);
-  &:disabled {
-    opacity: 0.4;
-  }
-  &[aria-pressed='true'] {
-    background: var(--ink);
-    color: var(--paper);
   }
 `

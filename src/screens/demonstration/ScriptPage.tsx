@@ -6,11 +6,12 @@ import styled from 'styled-components'
 import { v7 } from 'uuid'
 import type { ScriptChange } from '@/core/demonstration/change'
 import type { ScriptItem } from '@/core/demonstration/script'
+import { firstName } from '@/core/people/names'
 import { Choose } from '@/ui/Choose'
 import { Disclosed } from '@/ui/Disclosed'
 import { TextLine } from '@/ui/Field'
 import { Fault } from '@/ui/fieldParts'
-import { Button, FileLink, Quiet } from '@/ui/press'
+import { Button, ButtonLink, FileLink, Quiet } from '@/ui/press'
 import { narrow, phone } from '@/ui/theme'
 import { useWhen } from '@/ui/ways'
 import type { DemonstrationView } from '@/work/page/demonstration'
@@ -57,6 +58,9 @@ export function ScriptPage({ view, change }: { view: DemonstrationView; change: 
           choices={view.places}
         />
         <FileLink href={`/dogs/${resident.residencyId}/script.pdf`}>Print (A5)</FileLink>
+        <ButtonLink href={`/dogs/${resident.residencyId}/demonstration/rehearsal`}>Rehearse</ButtonLink>
+        <ButtonLink href={`/dogs/${resident.residencyId}/demonstration/live`}>Show it</ButtonLink>
+        <Link href={`/dogs/${resident.residencyId}/demonstration/after`}>After</Link>
       </Tools>
       <Sides>
         <section aria-labelledby="order">
@@ -125,9 +129,6 @@ export function ScriptPage({ view, change }: { view: DemonstrationView; change: 
     </Page>
   )
 }
-
-/** Room is short beside the words. */
-const firstName = (name: string): string => name.split(' ')[0] ?? name
 
 type Keep = (next: Partial<ScriptChange>, after?: () => void) => void
 

@@ -29,6 +29,14 @@ export const details: Readonly<Record<FactKindName, Detail>> = {
   'over-threshold': { table: 'over_threshold', columns: { trigger: 'trigger_seen' }, repeats: ['day', 'recorded_by'] },
   correction: { table: 'correction', columns: { device: 'device_used' }, repeats: ['day', 'recorded_by'] },
   'small-thing': { table: 'small_thing', repeats: ['day', 'recorded_by'] },
+  'demonstration-opened': { table: 'demonstration', repeats: ['day', 'recorded_by'] },
+  'demonstration-closed': { table: 'demonstration_close', repeats: ['recorded_by'] },
+  'item-shown': { table: 'item_shown', repeats: ['recorded_by'] },
+  'owners-hands': {
+    table: 'owners_hands',
+    columns: { right: 'seen_right', wrong: 'seen_wrong' },
+    repeats: ['recorded_by'],
+  },
 }
 
 const snake = (field: string): string => field.replace(/[A-Z]/g, (c) => `_${c.toLowerCase()}`)

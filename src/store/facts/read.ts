@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { placeKinds, promptLevels } from '@/core/curriculum/types'
 import type { NotedRep } from '@/core/evidence/calls'
 import { compareFacts, outcomes, type RepFact, type SetFact } from '@/core/facts/fact'
-import { attentions, startPositions } from '@/core/facts/words'
+import { attentions, ownerHolds, startPositions, turns } from '@/core/facts/words'
 import type { Db } from '../database'
 import { standingReps } from './standingReps'
 
@@ -55,6 +55,7 @@ const setRow = z.object({
   collar: z.string().nullable(),
   start_position: z.enum(startPositions).nullable(),
   unsure: z.number(),
+  turn: z.enum(turns).nullable(),
 })
 const repRow = z.object({
   id: z.string(),
@@ -74,7 +75,8 @@ const placeKind = z.enum(placeKinds)
 const faultList = z.array(z.string())
 
 /**
- * All sets of a residency that stand, with the reps that stand, as the fold takes them; of the sets named alone, or
+ * All sets of a residency that stand, with the reps that stand, as the fold takes them, but for what was scored beside
+ * another device’s record of the same tries; of the sets named alone, or
  * what stands for them, when any are.
  */
 export function readSets(db: Db, residencyId: string, setIds?: readonly string[]): readonly SetFact[] {
@@ -88,9 +90,9 @@ export function readSets(db: Db, residencyId: string, setIds?: readonly string[]
   const sets = db
     .prepare(
       `SELECT s.id, s.rung_id, s.purpose, s.day, s.place_id, p.kind, s.leash_holder, s.level, s.kit, s.block_id,
-          s.temperature_c, s.minutes_in, s.exercise_minutes_ago, s.collar, s.start_position, s.unsure
+          s.temperature_c, s.minutes_in, s.exercise_minutes_ago, s.collar, s.start_position, s.unsure, s.turn
        FROM training_set s JOIN place p ON p.id = s.place_id
-       WHERE ${where} AND NOT EXISTS (SELECT 1 FROM voided v WHERE v.target_id = s.id)
+       WHERE ${where} AND s.beside = 0 AND NOT EXISTS (SELECT 1 FROM voided v WHERE v.target_id = s.id)
        ORDER BY s.at, s.device, s.seq`,
     )
     .all(asked)
@@ -120,7 +122,7 @@ export function readSets(db: Db, residencyId: string, setIds?: readonly string[]
       day: row.day,
       placeId: row.place_id,
       placeKind: placeKind.parse(row.kind),
-      leashHolder: row.leash_holder,
+      leashHolder: row.turn === 'owner' ? ownerHolds : row.leash_holder,
       level: row.level,
       kit: row.kit,
       blockId: row.block_id,
@@ -130,6 +132,7 @@ export function readSets(db: Db, residencyId: string, setIds?: readonly string[]
       ...(row.collar === null ? {} : { collar: row.collar }),
       ...(row.start_position === null ? {} : { startPosition: row.start_position }),
       ...(row.unsure === 1 ? { unsure: true } : {}),
+      ...(row.turn === null ? {} : { turn: row.turn }),
       reps: (bySet.get(row.id) ?? []).sort(compareFacts),
     }
   })
@@ -310,8 +313,8 @@ export function readLog(db: Db, residencyId: string, filter: LogFilter, most: nu
   ]
   return db
     .prepare(
-      `SELECT s.id, s.command, s.rung_id, s.purpose, s.at, s.day, s.place_id, s.leash_holder, s.level, s.kit,
-          s.replaces,
+      `SELECT s.id, s.command, s.rung_id, s.purpose, s.at, s.day, s.place_id, s.level, s.kit, s.replaces,
+         CASE s.turn WHEN 'owner' THEN '${ownerHolds}' ELSE s.leash_holder END AS leash_holder,
          (SELECT group_concat(letter, '') FROM (
             SELECT letter FROM (
               SELECT ${letterOf} AS letter, r.at, r.device, r.seq

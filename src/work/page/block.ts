@@ -223,7 +223,7 @@ export function loadBlock(
   const words = wordsOf(db, resident)
   const closes = readCloses(db, residencyId, 20)
   const blocks = blocksOfDay(db, residencyId, today)
-  const last = sets.at(-1)
+  const last = sets.findLast((s) => s.turn !== 'owner')
   const minute = wallMinute(house.timeZone, now)
   const meal = house.meals
     .map((m) => m.at)

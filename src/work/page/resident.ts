@@ -7,6 +7,7 @@ import { settleMinutes, walkByDay, type WalkDay } from '@/store/facts/paced'
 import { triedOf } from '../scene/tried'
 import { pacesOf } from '../scene/paces'
 import type { Command, Curriculum } from '@/core/curriculum/types'
+import { ownerHolds } from '@/core/facts/words'
 import { addDays, dayIn, daysBetween } from '@/core/days'
 import { attentionShares, handlingOf, type AttentionShare, type Handling } from '@/core/evidence/calls'
 import {
@@ -181,7 +182,7 @@ function readScene(db: Db, residencyId: string, now: number): Scene | undefined 
     forgetting: kennelForgetting(db),
     names: {
       places: new Map(allPlaces(db).map((p) => [p.id, p.name])),
-      people: new Map(people.map((p) => [p.id, p.name])),
+      people: new Map([...people.map((p) => [p.id, p.name] as const), [ownerHolds, resident.ownerName]]),
     },
   }
 }
@@ -375,7 +376,7 @@ export function loadCommand(db: Db, residencyId: string, commandId: string, now:
   const inHand = hand && own.some((s) => s.rungId === hand.id) ? hand : (worked ?? hand)
   const tried = triedOf(db, residencyId, curriculum, scene.sets)
   const offers = standing.stuck ? offersFor(curriculum, standing.stuck.rungId, tried) : []
-  const last = own.at(-1)
+  const last = own.findLast((s) => s.turn !== 'owner')
   const noted = readNoted(db, residencyId, command.id)
   const usual = { kit: '1.8 m leash', leashHolder: last?.leashHolder ?? people[0]?.id ?? '' }
   return {

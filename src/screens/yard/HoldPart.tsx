@@ -20,6 +20,7 @@ export function HoldPart({
   paid,
   payAt,
   onBegin,
+  again = false,
 }: {
   clock: HoldClock | undefined
   seconds: number
@@ -27,6 +28,8 @@ export function HoldPart({
   paid: HoldPaid | undefined
   payAt: readonly number[]
   onBegin: () => void
+  /** It came off already: another one is not what is to be done now. */
+  again?: boolean
 }) {
   const [now, setNow] = useState(0)
   useEffect(() => {
@@ -41,7 +44,7 @@ export function HoldPart({
   }, [clock])
   if (!clock)
     return (
-      <Start onPress={onBegin}>
+      <Start onPress={onBegin} data-again={again}>
         Start hold <small>{sayHold(seconds, intervals, paid, payAt.length)}</small> <kbd aria-hidden="true">Space</kbd>
       </Start>
     )
@@ -88,6 +91,11 @@ const Start = styled(Press)`
     700 var(--t-6)/1.1 'Hepta Slab Variable',
     serif;
   cursor: pointer;
+  &[data-again='true'] {
+    background: none;
+    color: var(--ink);
+    border: 2px solid var(--rule-2);
+  }
   small {
     font:
       560 var(--t-3)/1 'Atkinson Hyperlegible Next Variable',

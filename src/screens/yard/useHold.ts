@@ -1,8 +1,7 @@
 'use client'
 import { useEffect, useRef, useState } from 'react'
 import { intervalAt, mustConfirm, paidInside } from '@/core/block/hold'
-import { holdEnds, holdPaid, holdSeconds } from '@/core/method/hold'
-import type { Rung } from '@/core/curriculum/types'
+import { holdEnds, holdPaid, holdSeconds, type HoldRung } from '@/core/method/hold'
 import type { Outcome } from '@/core/facts/fact'
 import { startHold, type HoldClock } from '@/device/holdClock'
 import type { Prefs } from '@/device/prefs'
@@ -12,7 +11,7 @@ import type { RepExtras } from '@/device/live/session'
 type As = 'clean' | 'helped' | 'late'
 
 interface Holding {
-  readonly rung: Rung | undefined
+  readonly rung: HoldRung | undefined
   readonly prefs: Prefs
   /** Seconds at which a long hold is paid inside. */
   readonly payAt: readonly number[]

@@ -1,0 +1,133 @@
+/** What may come between a dog and its demonstration, and what is done then. */
+export interface BadDay {
+  readonly id: string
+  readonly name: string
+  /** Before it is begun, in it, or both. */
+  readonly when: 'before' | 'during' | 'both'
+  readonly does: readonly string[]
+  /** It ends the session now; it may go on another day with all that was recorded. */
+  readonly stops: boolean
+  /** The dog is not worked until somebody says so. */
+  readonly pauses?: true
+}
+
+/** Trade and common practice; each keeps what was recorded. */
+export const badDays: readonly BadDay[] = [
+  {
+    id: 'unwell',
+    name: 'Dog unwell or limping',
+    when: 'both',
+    does: [
+      'Stop. Pain, lameness, vomiting, collapse or heat: to the vet.',
+      'The owner hears it at once, in plain words.',
+      'What was shown stays. The rest is shown another day.',
+    ],
+    stops: true,
+    pauses: true,
+  },
+  {
+    id: 'over-threshold',
+    name: 'Dog over threshold',
+    when: 'during',
+    does: [
+      'Add distance, now. Something it knows well, paid. Then a quiet place.',
+      'Go on when it takes food and is loose again; else another day.',
+    ],
+    stops: true,
+  },
+  {
+    id: 'owner-upset',
+    name: 'Owner upset',
+    when: 'during',
+    does: [
+      'Take the leash. End on something the dog does surely, for you.',
+      'Sit down with the owner. Nothing more is asked of them today unless they want it.',
+    ],
+    stops: true,
+  },
+  {
+    id: 'season',
+    name: 'Dog in season',
+    when: 'before',
+    does: [
+      'Indoors or alone outside, away from other dogs; on the leash throughout.',
+      'Call away less and reckon with less: what does not come off says little.',
+    ],
+    stops: false,
+  },
+  {
+    id: 'late',
+    name: 'Owner late',
+    when: 'before',
+    does: [
+      'Keep the dog in its run, not at your side.',
+      'Less than half the time left: equipment, heel, one stay, the come; the rest from the booklet.',
+      'Drop items in the script, or leave them here one by one.',
+    ],
+    stops: false,
+  },
+  {
+    id: 'absent',
+    name: 'Owner did not come',
+    when: 'before',
+    does: [
+      'Ring once. Move the booking; the dog loses nothing.',
+      'Go through it as a rehearsal with a second handler, if the time is there.',
+    ],
+    stops: true,
+  },
+  {
+    id: 'leash',
+    name: 'Another leash or collar',
+    when: 'both',
+    does: [
+      'Ready means the leash the owner will use. Look at the fit: two fingers flat beneath the collar.',
+      'Five easy reps on it before anything is shown. Else lend one from here and send theirs home.',
+    ],
+    stops: false,
+  },
+  {
+    id: 'refuses',
+    name: 'Owner refuses it',
+    when: 'during',
+    does: ['Leave the item. Nobody is talked into it; a device is never put on against the owner’s word.'],
+    stops: false,
+  },
+  {
+    id: 'rain',
+    name: 'Rain, heat or ice',
+    when: 'both',
+    does: [
+      'Under a roof: choose another place in the script, where the dog holds it.',
+      'On a slippery floor no sit-stay: show it lying. In heat stop, and move the hour.',
+    ],
+    stops: false,
+  },
+  {
+    id: 'child',
+    name: 'A child along',
+    when: 'both',
+    does: [
+      'An adult has the child by the hand, three metres off, never the leash.',
+      'Not at all with a dog that bit or is afraid of people.',
+    ],
+    stops: false,
+  },
+  {
+    id: 'trainer-ill',
+    name: 'Trainer ill',
+    when: 'before',
+    does: [
+      'Whoever rehearsed it may show it: choose who shows it here. Else move the booking.',
+      'A new hand on the leash counts: the chance below says how much.',
+    ],
+    stops: false,
+  },
+  {
+    id: 'halfway',
+    name: 'Half of it done',
+    when: 'during',
+    does: ['Stop here, on something sure. It goes on where it was left, on any phone, another day.'],
+    stops: true,
+  },
+]

@@ -1,0 +1,66 @@
+import { commandOf, findCommand } from '../curriculum/lookup'
+import type { Command, Curriculum } from '../curriculum/types'
+import { heldSince, type DogState } from '../progress/state'
+import { runKey } from '../curriculum/lookup'
+import type { Gap } from './gap'
+import { ownersHands } from './hands'
+import type { GoesHome } from './homework'
+import { practiceOf } from './practice'
+import type { Script, ScriptItem } from './script'
+
+/** To what stays grow at home: sitting three minutes, lying five. Common practice. */
+const goals = { 'sitting-stay': 180, 'lying-stay': 300 } as const
+
+/** Seconds that a command’s ladder lists for its holds, in order. */
+const listedOf = (command: Command): readonly number[] => {
+  const run = command.runs.find((r) => r.rungs[0]?.axis === 'duration')
+  return [...new Set((run?.rungs ?? []).flatMap((r) => r.criterion.seconds ?? []))].sort((a, b) => a - b)
+}
+
+/**
+ * What of a script is practised at home: each command that is shown, with what of it the owner did not get and what of
+ * their hands went with most misses.
+ */
+export function goesHome(curriculum: Curriculum, script: Script, gaps: readonly Gap[]): readonly GoesHome[] {
+  const byCommand = new Map<string, ScriptItem>()
+  for (const item of script.items)
+    if (item.command !== undefined && item.rungs.length > 0 && !byCommand.has(item.command))
+      byCommand.set(item.command, item)
+  return [...byCommand].flatMap(([id, item]): GoesHome[] => {
+    const command = findCommand(curriculum, id)
+    const rung = command?.runs.flatMap((r) => r.rungs).find((r) => r.id === item.rungs[0]?.rungId)
+    if (!command || !rung) return []
+    const gap = gaps.find((g) => g.id === id)
+    const [hand] = gap?.withMisses ?? []
+    const kind = practiceOf(rung.kind)
+    const listed = kind === 'stay' ? listedOf(command) : []
+    const goal = (['sitting-stay', 'lying-stay'] as const).find((role) => commandOf(curriculum, role)?.id === id)
+    return [
+      {
+        command: id,
+        name: command.name,
+        kind,
+        cue: item.says,
+        listedSeconds: listed,
+        ...(kind === 'stay' && item.seconds !== undefined
+          ? { shownSeconds: item.seconds, goalSeconds: goal ? goals[goal] : (listed.at(-1) ?? item.seconds) }
+          : {}),
+        gap: Math.max(0, gap?.difference?.difference ?? 0),
+        watch: hand ? ownersHands[hand.hand].right : '',
+      },
+    ]
+  })
+}
+
+/** Whether coming off leash is held, behind its gate. */
+export const offLeashHeld = (curriculum: Curriculum, state: DogState): boolean => {
+  const comes = commandOf(curriculum, 'comes')
+  return (
+    comes?.runs.some((run) =>
+      run.rungs.some(
+        (rung, index) =>
+          rung.gate !== undefined && heldSince(run, state.runs[runKey(comes.id, run.id)], index) !== undefined,
+      ),
+    ) ?? false
+  )
+}

@@ -1,0 +1,321 @@
+import { recordOf, sameSpot, saidBy, spotsOf, type Said, type ShowRecord, type Spot } from '@/core/demonstration/record'
+import type { Outcome } from '@/core/facts/fact'
+import type { FactOf } from '@/core/facts/wire'
+import { nothingSaid, type ItemEnd, type OwnersHand, type Showing } from '@/core/facts/words'
+import type { NewFact } from '../outbox'
+import { Known } from './known'
+import type { LiveOutbox } from './session'
+
+/** What a device must be told once to run a demonstration by itself from then on. */
+export interface ShowGround {
+  readonly residencyId: string
+  /** Who is signed in and records. */
+  readonly me: string
+  readonly what: Showing
+  readonly now: number
+  readonly items: FactOf<'demonstration-opened'>['items']
+  readonly levels: Readonly<Record<string, number>>
+  readonly whole: number | null
+  readonly kit: FactOf<'demonstration-opened'>['kit']
+  /** What the kennel has of the one that is not done yet; empty for none. */
+  readonly said: readonly Said[]
+}
+
+/** The owner’s hands as they are marked now: of the newest try, or of the one to come. */
+export interface MarkedHands {
+  readonly of: string | 'next'
+  readonly right: readonly OwnersHand[]
+  readonly wrong: readonly OwnersHand[]
+}
+const noHands: MarkedHands = { of: 'next', right: [], wrong: [] }
+
+export interface LiveShow {
+  readonly said: readonly Said[]
+  /** What happened so far; undefined before it is begun. */
+  readonly record: ShowRecord | undefined
+  /** Another device began it, and nobody said yet what this one is for. */
+  readonly asks: boolean
+  /** This device scores beside the one that records. */
+  readonly beside: boolean
+  readonly spot: Spot | undefined
+  readonly hands: MarkedHands
+}
+
+/** House: a demonstration left open for longer than this is not gone on with by itself; the page after can. */
+export const showOpenForMs = 14 * 86_400_000
+
+/**
+ * A demonstration in hand. Each deed writes its facts to the outbox and then says what is known; nothing waits for the
+ * network, and what the kennel knew when the page was made is taken together with what lies on the device.
+ */
+export class ShowSession {
+  readonly known: Known<LiveShow>
+  private readonly closed = new Set<string>()
+
+  constructor(
+    private readonly ground: ShowGround,
+    private readonly outbox: LiveOutbox,
+  ) {
+    const own = byKennelTime(ownSaid(ground, outbox), ground.said)
+    const said = [...own, ...ground.said]
+    const record = recordOf(said)
+    const live = record?.status === 'done' && own.length === 0 ? undefined : record
+    this.known = new Known<LiveShow>({
+      said: live ? said : [],
+      record: live,
+      asks: live !== undefined && own.length === 0,
+      beside: own.some((s) => s.kind === 'set' && s.beside),
+      spot: live?.next ?? (live && spotsOf(live)[0]),
+      hands: noHands,
+    })
+  }
+
+  /** Begins it: where, and who shows it. */
+  begin(at: { readonly placeId: string; readonly leashHolder: string }): void {
+    const { ground } = this
+    if (this.known.now().record) return
+    const opened = this.add({
+      kind: 'demonstration-opened',
+      residencyId: ground.residencyId,
+      what: ground.what,
+      ...at,
+      kit: ground.kit,
+      items: ground.items,
+      whole: ground.whole,
+      recordedBy: ground.me,
+    })
+    this.known.change((k) => {
+      const next = withSaid({ ...k, said: [] }, opened)
+      return { ...next, spot: next.record && spotsOf(next.record)[0] }
+    })
+  }
+
+  /** What this device is for in one that another began: to go on with it, or to score beside. */
+  join(beside: boolean): void {
+    this.known.change((k) => ({ ...k, asks: false, beside }))
+  }
+
+  /** A try of the item in hand. */
+  tap(outcome: Outcome, more: { readonly heldSeconds?: number; readonly brokeSeconds?: number } = {}): void {
+    const { record, spot, hands } = this.known.now()
+    const item = record?.items.find((i) => i.id === spot?.itemId)
+    if (!record || !spot || !item || item.rungId === null) return
+    const setId = this.setHere() ?? this.open(record, spot, item.rungId)
+    const rep = this.add({
+      kind: 'rep',
+      setId,
+      outcome,
+      prompt: outcome === 'helped' ? 'full-signal' : null,
+      latencySeconds: null,
+      heldSeconds: more.heldSeconds ?? null,
+      brokeSeconds: more.brokeSeconds ?? null,
+      steps: null,
+      faults: more.brokeSeconds === undefined ? [] : ['broke'],
+      paid: null,
+      ...nothingSaid.rep,
+      replaces: null,
+    })
+    this.known.change((k) => ({ ...withSaid(k, rep), hands: { ...noHands, of: rep?.id ?? 'next' } }))
+    const marked = hands.of === 'next' && hands.right.length + hands.wrong.length > 0
+    if (marked && rep) this.sayHands({ ...hands, of: rep.id })
+  }
+
+  /** One of the owner’s hands: seen wrong, then right, then not said. */
+  hand(hand: OwnersHand): void {
+    const { hands, spot, record } = this.known.now()
+    const without = (list: readonly OwnersHand[]) => list.filter((h) => h !== hand)
+    const next: MarkedHands = hands.wrong.includes(hand)
+      ? { ...hands, wrong: without(hands.wrong), right: [...hands.right, hand] }
+      : hands.right.includes(hand)
+        ? { ...hands, right: without(hands.right) }
+        : { ...hands, wrong: [...hands.wrong, hand] }
+    const tried = record?.items.find((i) => i.id === spot?.itemId)?.rungId !== null
+    if (next.of === 'next' && tried) this.known.change((k) => ({ ...k, hands: next }))
+    else this.sayHands(next)
+  }
+
+  /** What is marked from now on is of the next try. */
+  nextTry(): void {
+    this.known.change((k) => ({ ...k, hands: noHands }))
+  }
+
+  /** The item is over in this turn; what comes next is in hand. Scored beside it says nothing of its own. */
+  next(how: ItemEnd = 'shown', why = '', note = ''): void {
+    const { record, spot, beside } = this.known.now()
+    if (!record || !spot) return
+    const spots = spotsOf(record)
+    const after = spots[spots.findIndex((s) => sameSpot(s, spot)) + 1]
+    this.closeSet()
+    if (!beside) {
+      const over = this.add({
+        kind: 'item-shown',
+        demonstrationId: record.id,
+        residencyId: this.ground.residencyId,
+        ...spot,
+        how,
+        why: why.slice(0, 80),
+        note: note.slice(0, 400),
+        recordedBy: this.ground.me,
+      })
+      this.known.change((k) => withSaid(k, over))
+    }
+    this.known.change((k) => ({ ...k, spot: after, hands: noHands }))
+  }
+
+  goTo(spot: Spot): void {
+    this.closeSet()
+    this.known.change((k) => ({ ...k, spot, hands: noHands }))
+  }
+
+  /** Takes back the newest try of this device, and goes back to its item. */
+  undo(): void {
+    const { record } = this.known.now()
+    const last = record?.tries.findLast((t) => t.device === this.outbox.deviceId)
+    if (!last) return
+    this.void(last.repId, 'undone')
+    this.known.change((k) => ({ ...k, spot: { turn: last.turn, itemId: last.itemId }, hands: noHands }))
+  }
+
+  /** Leaves it: stopped, to go on later or elsewhere, or done. */
+  leave(how: FactOf<'demonstration-closed'>['how'], why: string, note = ''): void {
+    const { record } = this.known.now()
+    if (!record) return
+    this.closeSet()
+    const closed = this.add({
+      kind: 'demonstration-closed',
+      demonstrationId: record.id,
+      residencyId: this.ground.residencyId,
+      how,
+      why: why.slice(0, 80),
+      note: note.slice(0, 400),
+      recordedBy: this.ground.me,
+    })
+    this.known.change((k) => withSaid(k, closed))
+  }
+
+  private open(record: ShowRecord, spot: Spot, rungId: string): string {
+    const opened = this.add({
+      kind: 'set-opened',
+      residencyId: this.ground.residencyId,
+      rungId,
+      purpose: 'work',
+      blockId: record.id,
+      recordedBy: this.ground.me,
+      leashHolder: record.leashHolder,
+      placeId: record.placeId,
+      level: this.ground.levels[rungId] ?? 0,
+      distanceBand: null,
+      kit: this.ground.kit,
+      temperatureC: null,
+      minutesIn: null,
+      exerciseMinutesAgo: null,
+      ...nothingSaid.set,
+      itemId: spot.itemId,
+      turn: spot.turn,
+      beside: this.known.now().beside,
+      replaces: null,
+    })
+    this.known.change((k) => withSaid(k, opened))
+    return opened?.id ?? ''
+  }
+
+  /** This device’s set of the item in hand, while one is open. */
+  private setHere(): string | undefined {
+    const { said, spot, beside } = this.known.now()
+    const voided = new Set(said.flatMap((s) => (s.kind === 'voided' ? [s.targetId] : [])))
+    return said.findLast(
+      (s) =>
+        s.kind === 'set' &&
+        s.device === this.outbox.deviceId &&
+        s.beside === beside &&
+        !voided.has(s.id) &&
+        !this.closed.has(s.id) &&
+        spot !== undefined &&
+        sameSpot(s, spot),
+    )?.id
+  }
+
+  private closeSet(): void {
+    const setId = this.setHere()
+    const { record } = this.known.now()
+    if (setId === undefined || !record) return
+    this.closed.add(setId)
+    if (record.tries.some((t) => t.setId === setId))
+      this.outbox.add({ kind: 'set-closed', setId, endedBy: 'trainer', note: '' })
+    else this.void(setId, 'no rep')
+  }
+
+  private sayHands(hands: MarkedHands): void {
+    const { record, spot } = this.known.now()
+    if (!record || !spot) return
+    const said = this.add({
+      kind: 'owners-hands',
+      demonstrationId: record.id,
+      residencyId: this.ground.residencyId,
+      itemId: spot.itemId,
+      repId: hands.of === 'next' ? null : hands.of,
+      right: [...hands.right],
+      wrong: [...hands.wrong],
+      recordedBy: this.ground.me,
+    })
+    this.known.change((k) => ({ ...withSaid(k, said), hands }))
+  }
+
+  private add(fact: NewFact): Said | undefined {
+    return saidBy(this.outbox.add(fact), this.outbox.deviceId)
+  }
+
+  private void(targetId: string, reason: string): void {
+    const said = this.add({ kind: 'voided', targetId, reason, recordedBy: this.ground.me })
+    this.known.change((k) => withSaid(k, said))
+  }
+}
+
+function withSaid(live: LiveShow, said: Said | undefined): LiveShow {
+  if (!said) return live
+  const all = [...live.said, said]
+  return { ...live, said: all, record: recordOf(all) }
+}
+
+/**
+ * What this device said, by the kennel’s clock where that is known of a fact it has: a phone whose clock is a day wrong
+ * is in its place among the others.
+ */
+function byKennelTime(own: readonly Said[], kennel: readonly Said[]): readonly Said[] {
+  const known = new Map(kennel.map((s) => [s.id, s.at]))
+  const last = own.findLast((s) => known.has(s.id))
+  const ahead = last ? (known.get(last.id) ?? last.at) - last.at : 0
+  return own.map((s) => ({ ...s, at: s.at + ahead }))
+}
+
+/**
+ * What this device said of the demonstration that is in hand: the one that the kennel has open, else its own newest of
+ * this kind that is not done.
+ */
+function ownSaid(ground: ShowGround, outbox: LiveOutbox): readonly Said[] {
+  const facts = outbox.facts()
+  const mine = facts.findLast(
+    (f): f is FactOf<'demonstration-opened'> =>
+      f.kind === 'demonstration-opened' &&
+      f.residencyId === ground.residencyId &&
+      f.what === ground.what &&
+      f.deviceAt > ground.now - showOpenForMs &&
+      // What was sent and is not open in the kennel any more is done there.
+      (!outbox.isSent(f.id) || ground.said.some((s) => s.id === f.id)) &&
+      !facts.some((c) => c.kind === 'demonstration-closed' && c.demonstrationId === f.id && c.how === 'done'),
+  )
+  const id = ground.said.find((s) => s.kind === 'opened')?.id ?? mine?.id
+  if (id === undefined) return []
+  const sets = new Set(facts.flatMap((f) => (f.kind === 'set-opened' && f.blockId === id ? [f.id] : [])))
+  const reps = new Set(facts.flatMap((f) => (f.kind === 'rep' && sets.has(f.setId) ? [f.id] : [])))
+  return facts.flatMap((f) => {
+    const belongs =
+      f.id === id ||
+      sets.has(f.id) ||
+      reps.has(f.id) ||
+      ('demonstrationId' in f && f.demonstrationId === id) ||
+      (f.kind === 'voided' && (sets.has(f.targetId) || reps.has(f.targetId)))
+    const said = belongs ? saidBy(f, outbox.deviceId) : undefined
+    return said ? [said] : []
+  })
+}

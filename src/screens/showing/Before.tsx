@@ -1,0 +1,139 @@
+'use client'
+import Link from 'next/link'
+import { useState } from 'react'
+import styled from 'styled-components'
+import { firstName } from '@/core/people/names'
+import { Press } from '@/ui/press'
+import { useWhen } from '@/ui/ways'
+import { NeedsPerson } from '@/ui/NeedsPerson'
+import { Choose } from '@/ui/Choose'
+import type { ShowingView } from '@/work/page/showing'
+import { inTen } from '../demonstration/sayChance'
+import { Bottom } from '../yard/bottom'
+import { Ways } from './Ways'
+
+/** Before it is begun: where, who shows it, what the dog is likely to do; and what to do on a bad day. */
+export function Before({
+  view,
+  onBegin,
+}: {
+  view: ShowingView
+  onBegin: (at: { readonly placeId: string; readonly leashHolder: string }) => void
+}) {
+  const { sayMoment } = useWhen()
+  const [placeId, setPlace] = useState(view.placeId)
+  const [who, setWho] = useState(view.people.find((p) => p.id === view.leashHolder)?.id ?? view.people[0]?.id ?? '')
+  const { resident, items } = view
+  const rehearsal = view.what === 'rehearsal'
+  const owner = firstName(resident.ownerName)
+  const asked = items.filter((i) => i.rungs.length > 0)
+  if (view.people.length === 0)
+    return (
+      <>
+        <h2>Nobody can hold the leash yet</h2>
+        <Link href="/people/new">Add a trainer</Link>
+      </>
+    )
+  return (
+    <>
+      <Head>
+        <h2>{rehearsal ? 'Once from end to end' : `${resident.name} for ${resident.ownerName}`}</h2>
+        <p>
+          {rehearsal
+            ? 'The whole script, once, with a second handler.'
+            : view.from === undefined
+              ? 'No time is booked.'
+              : `${sayMoment(view.from, view.timeZone)}.`}{' '}
+          {view.whole !== null && asked.length > 0 && (
+            <>
+              All {asked.length} come off the first time: <b>{inTen(view.whole)}</b>.
+            </>
+          )}
+        </p>
+      </Head>
+      {view.gone && (
+        <NeedsPerson>
+          {resident.name} has gone home. What is recorded is kept, marked as outside its residency.
+        </NeedsPerson>
+      )}
+      {view.pause !== '' && <NeedsPerson>{view.pause}</NeedsPerson>}
+      {asked.length === 0 ? (
+        <p>
+          <b>Nothing that was promised is held yet.</b> There is no dog’s turn to show: the equipment and the questions
+          can be gone through.
+        </p>
+      ) : (
+        <List>
+          {items.map((i) => (
+            <li key={i.id}>
+              {i.title}
+              {i.seconds !== undefined && `, ${i.seconds}\u00a0s`}
+            </li>
+          ))}
+        </List>
+      )}
+      {!rehearsal && (
+        <Ways
+          name="Not as planned?"
+          ways={view.badDays.filter((b) => b.when !== 'during')}
+          act={(way) =>
+            way.stops && (
+              <Link href={`/dogs/${resident.residencyId}/${way.id === 'unwell' ? '' : 'handoff'}`}>
+                {way.id === 'unwell' ? `${resident.name}’s page` : 'Move the booking'}
+              </Link>
+            )
+          }
+        />
+      )}
+      <Bottom>
+        <Two>
+          <Choose label="Where" value={placeId} onChange={setPlace} choices={view.places} />
+          <Choose
+            label={rehearsal ? 'Second handler' : 'Shown by'}
+            value={who}
+            onChange={setWho}
+            choices={view.people}
+          />
+        </Two>
+        <Begin onPress={() => onBegin({ placeId, leashHolder: who })} isDisabled={placeId === '' || who === ''}>
+          {rehearsal ? 'Begin the rehearsal' : `Begin: your turn, then ${owner}’s`}
+        </Begin>
+      </Bottom>
+    </>
+  )
+}
+
+const Head = styled.div`
+  h2 {
+    font-size: var(--t-7);
+  }
+`
+const List = styled.ol`
+  margin: 0;
+  padding-left: 1.6rem;
+  columns: 2;
+  font-size: var(--t-3);
+  min-height: 0;
+  li {
+    break-inside: avoid;
+  }
+`
+const Two = styled.div`
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+  gap: var(--s-4);
+`
+const Begin = styled(Press)`
+  min-height: var(--touch-yard);
+  border: 0;
+  border-radius: 6px;
+  background: var(--now);
+  color: var(--on-now);
+  font:
+    700 var(--t-6)/1.1 'Hepta Slab Variable',
+    serif;
+  cursor: pointer;
+  &:disabled {
+    opacity: 0.5;
+  }
+`

@@ -1,0 +1,105 @@
+'use client'
+import Link from 'next/link'
+import { useState } from 'react'
+import styled from 'styled-components'
+import { cameOff, turnsOf } from '@/core/demonstration/record'
+import { firstName } from '@/core/people/names'
+import { TextLine } from '@/ui/Field'
+import { ButtonLink, Press } from '@/ui/press'
+import type { ShowingView } from '@/work/page/showing'
+import { Bottom, Plain } from '../yard/bottom'
+import type { Show } from './useShow'
+
+/** The end: what came off for whom; a note; done, or back to something. */
+export function End({ view, show: { live, session } }: { view: ShowingView; show: Show }) {
+  const [note, setNote] = useState('')
+  const { record } = live
+  if (!record) return null
+  const done = record.status === 'done'
+  const owner = firstName(view.resident.ownerName)
+  const asked = record.items.filter((i) => i.rungId !== null)
+  return (
+    <>
+      <List>
+        {turnsOf(record.what).map((turn) => {
+          const came = asked.map((i) => ({ item: i, came: cameOff(record, { turn, itemId: i.id }) }))
+          const off = came.filter((c) => c.came === 'first' || c.came === 'later').length
+          const open = came.filter((c) => c.came === 'not' || c.came === undefined)
+          return (
+            <section key={turn}>
+              <h2>
+                {turn === 'owner' ? owner : record.what === 'rehearsal' ? 'Second handler' : 'You'}: {off} of{' '}
+                {asked.length} came off
+              </h2>
+              {open.length > 0 && !done && (
+                <ul>
+                  {open.map(({ item, came: how }) => (
+                    <li key={item.id}>
+                      <Back onPress={() => session.goTo({ turn, itemId: item.id })}>
+                        {item.title}: {how === 'not' ? 'not yet' : 'not tried'}
+                      </Back>
+                    </li>
+                  ))}
+                </ul>
+              )}
+            </section>
+          )
+        })}
+      </List>
+      <Bottom>
+        {done ? (
+          <>
+            <p role="status">Kept.</p>
+            <ButtonLink href={`/dogs/${view.resident.residencyId}/demonstration/after`}>
+              {record.what === 'rehearsal' ? 'What it came to' : 'What came off, and homework'}
+            </ButtonLink>
+            <Link href={`/dogs/${view.resident.residencyId}`}>{view.resident.name}’s page</Link>
+          </>
+        ) : (
+          <>
+            <TextLine label="A note, if there is one" value={note} onChange={setNote} rows={2} maxLength={400} />
+            <Plain onPress={() => session.undo()} isDisabled={record.tries.length === 0}>
+              Undo the last try
+            </Plain>
+            <Done onPress={() => session.leave('done', '', note.replace(/\s+/g, ' ').trim())}>Done</Done>
+          </>
+        )}
+      </Bottom>
+    </>
+  )
+}
+
+const List = styled.div`
+  overflow: auto;
+  min-height: 0;
+  display: grid;
+  gap: var(--s-4);
+  align-content: start;
+  ul {
+    list-style: none;
+    margin: 0.3rem 0 0;
+    padding: 0;
+  }
+`
+const Back = styled(Press)`
+  min-height: var(--touch);
+  border: 0;
+  background: none;
+  color: var(--ink);
+  text-decoration: underline;
+  text-underline-offset: 0.2em;
+  cursor: pointer;
+  font-size: var(--t-5);
+  text-align: left;
+`
+const Done = styled(Press)`
+  min-height: var(--touch-yard);
+  border: 0;
+  border-radius: 6px;
+  background: var(--now);
+  color: var(--on-now);
+  font:
+    700 var(--t-6)/1.1 'Hepta Slab Variable',
+    serif;
+  cursor: pointer;
+`
