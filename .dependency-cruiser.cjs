@@ -63,6 +63,7 @@ module.exports = {
     only('app', ['screens', 'ui', 'jobs', 'work', 'store', 'core'], 'routes are thin'),
     only('jobs', ['work', 'store', 'core'], 'jobs run work on threads and by the clock'),
     only('device', ['core'], 'a device keeps and sends what the core defines'),
+    only('home', ['core'], 'what owners take home knows nothing of the house but the core'),
     only('sw', ['device', 'core'], 'the worker knows only what the device keeps'),
     only('demo', ['store', 'core'], 'the demo writes facts; its dogs know nothing of the rules'),
     {

@@ -67,6 +67,7 @@ export function fillKennel(db: Db, { residents, past, allSets }: KennelSize, tod
         curriculumId: 'house',
         curriculumVersion: houseCurriculum.version,
         createdAt: now,
+        rehearse: false,
       })
       for (const l of ladders)
         insertPromise(db, id, l.command, {

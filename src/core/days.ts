@@ -14,3 +14,12 @@ export const addDays = (day: string, days: number): string => parseDate(day).add
 /** The moment, ms since the epoch, at which this calendar day begins in this time zone. */
 export const startOfDay = (timeZone: string, day: string): number =>
   toZoned(parseDate(day), timeZone).toDate().getTime()
+
+const months = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec']
+const days = ['Sun', 'Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat']
+
+/** `2026-04-30` as “Thu 30 Apr”. */
+export function sayDay(day: string): string {
+  const at = new Date(`${day}T00:00:00Z`)
+  return `${days[at.getUTCDay()] ?? ''} ${at.getUTCDate()} ${months[at.getUTCMonth()] ?? ''}`
+}

@@ -23,7 +23,17 @@ export const staff = [
 ] as const
 
 export type Story =
-  'gone' | 'ordinary' | 'ready' | 'booked' | 'one-set-short' | 'stuck' | 'slipping' | 'hopeless' | 'ill' | 'new'
+  | 'gone'
+  | 'shown'
+  | 'ordinary'
+  | 'ready'
+  | 'booked'
+  | 'one-set-short'
+  | 'stuck'
+  | 'slipping'
+  | 'hopeless'
+  | 'ill'
+  | 'new'
 
 export interface CastDog {
   readonly name: string
@@ -44,6 +54,8 @@ export interface CastDog {
   readonly side?: 'right'
   readonly words?: Readonly<Record<string, string>>
   readonly release?: string
+  /** Ready asks for a rehearsal. */
+  readonly rehearse?: true
 }
 
 const p = (rungId: string, places = 2, people = 2): OwnerPromise => ({ rungId, level: 0, places, people })
@@ -88,6 +100,7 @@ export const dogs: readonly CastDog[] = [
     setsPerDay: 10,
     promises: plain,
     story: 'ready',
+    rehearse: true,
     extra: 'levels',
     words: { recall: 'Here' },
     release: 'Free',
@@ -295,6 +308,19 @@ export const arriving: CastDog = {
   setsPerDay: 0,
   promises: plain,
   story: 'new',
+}
+
+/** Shown to its owner last week and gone home the day after; its owner practises. */
+export const shownLastWeek: CastDog = {
+  name: 'Lapwing',
+  run: '23',
+  owner: 'Nell Harrowby',
+  arrived: 28,
+  leaves: -6,
+  temper: quick,
+  setsPerDay: 10,
+  promises: full,
+  story: 'shown',
 }
 
 /** Dogs of the last months that went home: arrived so many days ago, three weeks each. */

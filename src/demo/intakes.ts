@@ -55,7 +55,11 @@ export function furnish(db: Db, name: string, timeZone: string, at: number): voi
   appendHouse(
     db,
     v7({ msecs: at, random: new Uint8Array(16).fill(7) }),
-    { ...plainHouse(name, timeZone), caution: 'Reward only. No dog passes another in the corridor.' },
+    {
+      ...plainHouse(name, timeZone),
+      caution: 'Reward only. No dog passes another in the corridor.',
+      phone: '01632 960042',
+    },
     'maud',
     at,
   )

@@ -13,13 +13,15 @@ import { settleInterval, type SettleMinute } from '@/core/method/settle'
 import { nothingSaid, nothingSmallSaid } from '@/core/facts/words'
 import { append } from '@/store/facts/append'
 import { appendHandoff } from '@/store/handoffs'
+import { appendPractice } from '@/store/homework'
 import { writePasscode } from '@/store/signingIn'
 import { insertHours, insertPerson, renamePlace, updateKennel } from '@/store/kennel'
 import { insertCueWord, insertDog, insertPromise, insertResidency } from '@/store/residents'
-import { arriving, dogs, gone, kennelName, places, staff, type CastDog } from './cast'
+import { arriving, dogs, gone, kennelName, places, shownLastWeek, staff, type CastDog } from './cast'
 import { seeded, type Chance } from '@/core/seeded'
 import { Learner } from './learner'
 import { furnish, paper, type PaperedDog } from './intakes'
+import { writeShown, shownItems, type Telling } from './shown'
 import { markUntouched } from './untouched'
 import { SimulatedTrainer, rungsUpTo, type SimulatedRep, type SimulatedSet } from './trainer'
 
@@ -81,6 +83,7 @@ export function makeDemo(db: Db, today: string, seed: number = demoSeed): void {
     })
     paper(db, here, today)
     bookGimlet(db, pen, today)
+    showSome(db, pen, today)
     markUntouched(db)
   })()
 }
@@ -112,6 +115,7 @@ function enter(db: Db, pen: Pen, dog: CastDog, today: string): Scene {
     curriculumId: houseCurriculum.id,
     curriculumVersion: houseCurriculum.version,
     createdAt,
+    rehearse: dog.rehearse ?? false,
   })
   for (const promise of dog.promises)
     insertPromise(db, residencyId, findRung(houseCurriculum, promise.rungId)?.command.id ?? '', promise)
@@ -128,8 +132,9 @@ function storyOf(dog: CastDog, chance: Chance): SimulatedSet[] {
   // Bramble’s stay was left for the last days; see proveAll.
   const worked = dog.story === 'one-set-short' ? dog.promises.filter((p) => p.rungId !== 'sit-stay.30s') : dog.promises
   const trainer = new SimulatedTrainer(houseCurriculum, worked, new Learner(dog.temper, chance), chance)
-  const scripted = dog.story === 'ready' || dog.story === 'booked' || dog.story === 'one-set-short'
-  const last = dog.arrived - 1
+  const scripted = ['ready', 'booked', 'one-set-short', 'shown'].includes(dog.story)
+  // The last whole day: yesterday, or the day before it was shown.
+  const last = dog.story === 'shown' ? dog.arrived + dog.leaves - 1 : dog.arrived - 1
   const simulatedUntil = scripted ? last - 3 : dog.story === 'stuck' ? last - 2 : last
   const sets: SimulatedSet[] = []
   for (let day = 1; day <= simulatedUntil; day++) {
@@ -310,6 +315,65 @@ function bookGimlet(db: Db, pen: Pen, today: string): void {
     })
     return
   }
+}
+
+/**
+ * Wren was rehearsed yesterday by a second handler; Plover’s owner comes today; Lapwing was shown last week, and its
+ * owner practises. All of it from a chance of its own: nothing else that is told changes by it.
+ */
+function showSome(db: Db, pen: Pen, today: string): void {
+  const chance = seeded(demoSeed + 1)
+  const scene = enter(db, pen, shownLastWeek, today)
+  const sets = storyOf(shownLastWeek, chance)
+  sets.forEach((set, i) => pen.write(scene, set, i, sets))
+  const tell = (residencyId: string, told: Omit<Telling, 'residencyId' | 'stamp' | 'write'>) =>
+    writeShown({
+      ...told,
+      residencyId,
+      stamp: (at) => ({ id: pen.id(at, chance), seq: pen.next(), deviceAt: at }),
+      write: (fact, also) => pen.put(fact, also),
+    })
+  const wren = pen.residencyOf('Wren')
+  const book = (residencyId: string, from: number, personId: string, changedAt: number) =>
+    appendHandoff(db, 'booked', pen.id(changedAt, chance), {
+      id: pen.id(changedAt, chance),
+      residencyId,
+      personId,
+      from,
+      to: from + 3_600_000,
+      sequence: 0,
+      status: 'confirmed',
+      changedAt,
+    })
+  if (wren) tell(wren, { ...shownItems.rehearsal, from: moment(addDays(today, -1), 17 * 60 + 10) })
+  const plover = pen.residencyOf('Plover')
+  if (plover) book(plover, moment(today, 16 * 60), 'joss', moment(addDays(today, -3), 12 * 60))
+  const shownOn = addDays(today, shownLastWeek.leaves)
+  book(scene.residencyId, moment(shownOn, 15 * 60), 'maud', moment(addDays(shownOn, -3), 12 * 60))
+  tell(scene.residencyId, { ...shownItems.demonstration, from: moment(shownOn, 15 * 60 + 4) })
+  const practised = Array.from({ length: -shownLastWeek.leaves }, (_, n) => addDays(shownOn, n + 1)).slice(0, -1)
+  appendPractice(
+    db,
+    scene.residencyId,
+    practised.flatMap((day, d) =>
+      (
+        [
+          ['heel', 8, 3 + d, null],
+          ['sit-stay', 6, 5, 30],
+          ['recall', 5, Math.min(5, 3 + d), null],
+        ] as const
+      ).map(([command, reps, clean, seconds], n) => ({
+        entry: `lapw-${d * 3 + n}`,
+        day,
+        minute: 18 * 60 + n * 6,
+        command,
+        clean: Math.min(reps, clean),
+        reps,
+        seconds,
+      })),
+    ),
+    { at: moment(addDays(today, -1), 20 * 60), by: 'maud' },
+  )
 }
 
 const moment = (day: string, minute: number): number => {
@@ -600,12 +664,12 @@ class Pen {
   }
 
   /** A fact as this tablet makes and sends it at once, its clock being right. */
-  private put(fact: WireFact, also: Readonly<Record<string, unknown>> = {}): void {
+  put(fact: WireFact, also: Readonly<Record<string, unknown>> = {}): void {
     const at = fact.deviceAt
     append(this.db, fact, { device: this.tablet, at, receivedAt: at, day: dayIn(timeZone, at) }, also)
   }
 
-  private next(): number {
+  next(): number {
     return this.seq++
   }
 }

@@ -46,6 +46,12 @@ export const pages: readonly Page[] = [
     sample: '/dogs/Gimlet/demonstration',
   },
   {
+    address: '/dogs/[residencyId]/demonstration/after',
+    name: 'After',
+    least: 'hand',
+    sample: '/dogs/Gimlet/demonstration/after',
+  },
+  {
     address: '/dogs/[residencyId]/demonstration/live',
     name: 'Demonstration, live',
     least: 'trainer',

@@ -229,15 +229,23 @@ export interface ResidencyRow {
   readonly curriculumId: string
   readonly curriculumVersion: number
   readonly createdAt: number
+  /** Ready asks for a rehearsal. */
+  readonly rehearse: boolean
 }
 
 export function insertResidency(db: Db, row: ResidencyRow): void {
   db.prepare(
     `INSERT INTO residency (id, dog_id, run_number, arrives_on, leaves_on, curriculum_id, curriculum_version,
-        created_at)
-     VALUES (@id, @dogId, @runNumber, @arrivesOn, @leavesOn, @curriculumId, @curriculumVersion, @createdAt)`,
-  ).run(row)
+        created_at, rehearse)
+     VALUES (@id, @dogId, @runNumber, @arrivesOn, @leavesOn, @curriculumId, @curriculumVersion, @createdAt, @rehearse)`,
+  ).run({ ...row, rehearse: Number(row.rehearse) })
 }
+
+const rehearseRow = z.object({ rehearse: z.number() }).optional()
+
+/** Whether ready asks for a rehearsal of this residency: as the house had it when it was booked. */
+export const wantsRehearsal = (db: Db, residencyId: string): boolean =>
+  rehearseRow.parse(db.prepare('SELECT rehearse FROM residency WHERE id = ?').get(residencyId))?.rehearse === 1
 
 const dogInRunRow = z.object({ name: z.string() }).optional()
 

@@ -1,17 +1,11 @@
 /** Dates and times as the kennel says them, in its own time zone, alike on the server and in the browser. */
 
 import { sayMinute, type ClockFace } from '@/core/clock'
+import { sayDay } from '@/core/days'
 
 export { sayMinute, type ClockFace } from '@/core/clock'
 
-const months = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec']
-const days = ['Sun', 'Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat']
-
-/** `2026-04-30` as “Thu 30 Apr”. */
-export function sayDay(day: string): string {
-  const at = new Date(`${day}T00:00:00Z`)
-  return `${days[at.getUTCDay()] ?? ''} ${at.getUTCDate()} ${months[at.getUTCMonth()] ?? ''}`
-}
+export { sayDay } from '@/core/days'
 
 const clocks = new Map<string, Intl.DateTimeFormat>()
 

@@ -89,17 +89,15 @@ export function written(made: Homework, change: HomeworkChange): WrittenHomework
           }),
         ...change.added
           .filter((a) => a.week === week.week)
-          .map(
-            (a): WrittenLine => ({
-              id: a.id,
-              command: '',
-              title: a.title,
-              seconds: [],
-              minutes: a.minutes,
-              words: a.words,
-              written: true,
-            }),
-          ),
+          .map((a): WrittenLine => ({
+            id: a.id,
+            command: '',
+            title: a.title,
+            seconds: [],
+            minutes: a.minutes,
+            words: a.words,
+            written: true,
+          })),
       ]
       return {
         week: week.week,

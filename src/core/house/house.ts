@@ -28,6 +28,7 @@ const ways = {
   dates: oneOf(['day-first', 'month-first']),
   week: oneOf(['monday', 'sunday']),
 }
+const yesNo = oneOf(['yes', 'no'])
 const house = z
   .object({
     name: line('The name', 60),
@@ -55,6 +56,9 @@ const house = z
       (s) => s === '' || /^(\/|[A-Za-z]:\\)/.test(s),
       'The folder is a whole path, from the root on.',
     ),
+    phone: optionalLine('The telephone', 40),
+    /** Ready asks for a rehearsal, from the next residency on. */
+    rehearse: yesNo.default('yes'),
     caution: lines('The caution', 400),
   })
   .superRefine((h, ctx) => {
@@ -86,6 +90,8 @@ export const keptHouse = (name: string, timeZone: string) => {
     handfulGrams: z.number().min(2).max(100).default(plain.handfulGrams),
     foodWords: z.array(z.object({ name: z.string(), also: z.string() })).default([]),
     backupFolder: z.string().default(''),
+    phone: z.string().default(''),
+    rehearse: yesNo.default(plain.rehearse),
     caution: z.string().default(''),
   })
 }
@@ -191,6 +197,8 @@ export const plainHouse = (name: string, timeZone: string): House => ({
   handfulGrams: 15,
   foodWords: [],
   backupFolder: '',
+  phone: '',
+  rehearse: 'yes',
   caution: '',
 })
 
@@ -243,6 +251,8 @@ export function sectionsFor(people: readonly { readonly id: string; readonly nam
           label: 'A handful, grams',
           hint: 'of its meal, in the bowl of a recall drill',
         },
+        { kind: 'text', name: 'phone', label: 'Telephone for owners', hint: 'stands in what they take home' },
+        either('rehearse', 'Ready asks for a rehearsal', ['yes', 'yes'], ['no', 'no']),
         { kind: 'time', name: 'quietFrom', label: 'Quiet from', hint: 'no demonstration is offered then' },
         { kind: 'time', name: 'quietTo', label: 'Quiet until' },
         {

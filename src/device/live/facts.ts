@@ -1,6 +1,7 @@
 import { dayIn } from '@/core/days'
 import type { RepFact, SetContext, SetFact } from '@/core/facts/fact'
 import type { FactOf } from '@/core/facts/wire'
+import { ownerHolds } from '@/core/facts/words'
 import type { LiveGround } from './ground'
 
 /** A rep as it is judged, and as it was kept. */
@@ -28,10 +29,11 @@ export function contextOf(f: FactOf<'set-opened'>, ground: Pick<LiveGround, 'tim
     day: dayIn(ground.timeZone, f.deviceAt),
     placeId: f.placeId,
     placeKind: ground.places.find((p) => p.id === f.placeId)?.kind ?? 'room',
-    leashHolder: f.leashHolder,
+    leashHolder: f.turn === 'owner' ? ownerHolds : f.leashHolder,
     level: f.level,
     kit: f.kit,
     blockId: f.blockId,
+    ...(f.turn === null ? {} : { turn: f.turn }),
   }
 }
 

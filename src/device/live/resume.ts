@@ -78,7 +78,8 @@ export function resume(
       reps: new Map(s.reps.map((r) => [r.id, { fact: r, done: undefined }])),
     })
   for (const f of facts) {
-    if (f.kind !== 'set-opened' || f.residencyId !== ground.resident.residencyId) continue
+    // What was scored beside another device’s record moves nothing, here as in the kennel.
+    if (f.kind !== 'set-opened' || f.residencyId !== ground.resident.residencyId || f.beside) continue
     const known = sets.get(f.id)
     // What was sent long before this page was made is in its state already.
     if (known) known.opened = f
@@ -109,6 +110,8 @@ export function resume(
     .filter(
       (s) =>
         ownRung(ground.curriculum, s.context.rungId) !== undefined &&
+        // A demonstration has a page of its own.
+        s.context.turn === undefined &&
         isOpen(s) &&
         (ground.command === undefined || ownRung(ground.curriculum, s.context.rungId)?.command.id === ground.command),
     )

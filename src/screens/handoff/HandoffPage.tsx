@@ -100,6 +100,11 @@ export function HandoffPage({ view, book, move, cancel }: { view: View; book: Ac
               ))}
             </ul>
           )}
+          {view.waits !== '' && (
+            <p>
+              {view.waits} <Link href={`/dogs/${resident.residencyId}/demonstration/rehearsal`}>Rehearse it</Link>
+            </p>
+          )}
           {view.lacks !== '' && (
             <p>
               {view.lacks === 'nothing promised'

@@ -1,4 +1,5 @@
 'use client'
+import Link from 'next/link'
 import styled from 'styled-components'
 import type { CommandView } from '@/core/views/resident'
 import { NeedsPerson } from '@/ui/NeedsPerson'
@@ -24,6 +25,10 @@ export function Handoff({ view, missing, now }: { view: ResidentView; missing: r
       ) : view.readyOn ? (
         <p>
           <b className="ready">Ready</b> since {sayDay(view.readyOn)}: everything promised is held.
+        </p>
+      ) : view.waits !== '' ? (
+        <p>
+          <b>{view.waits}</b> <Link href={`/dogs/${resident.residencyId}/demonstration/rehearsal`}>Rehearse it</Link>
         </p>
       ) : missing.length === 0 ? (
         <p>Nothing was promised, so nothing can be shown.</p>

@@ -221,7 +221,7 @@ export const openSets = (
   openSetsRows.parse(
     db
       .prepare(
-        `SELECT s.id, s.device FROM training_set s WHERE s.residency_id = ? AND s.at > ?
+        `SELECT s.id, s.device FROM training_set s WHERE s.residency_id = ? AND s.at > ? AND s.item_id IS NULL
          AND NOT EXISTS (SELECT 1 FROM set_close c WHERE c.set_id = s.id)
          AND NOT EXISTS (SELECT 1 FROM voided v WHERE v.target_id = s.id)`,
       )

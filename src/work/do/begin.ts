@@ -15,7 +15,7 @@ import type { Curriculum } from '@/core/curriculum/types'
 import { newestCurriculum } from '@/store/curricula'
 import type { Db } from '@/store/database'
 import { insertHours, insertPerson, readKennel, readPeople } from '@/store/kennel'
-import { readSpaces } from '@/store/house'
+import { readHouse, readSpaces } from '@/store/house'
 import { dropDraft } from '@/store/intake'
 import { readMethodChanges } from '@/store/method'
 import {
@@ -280,6 +280,7 @@ export function addDog(
         curriculumId: curriculum.id,
         curriculumVersion: curriculum.version,
         createdAt: now,
+        rehearse: readHouse(db).rehearse === 'yes',
       })
       for (const { command, promise } of wanted.promises) insertPromise(db, id, command, promise)
       dropDraft(db, id, 'booking')

@@ -5,6 +5,7 @@ import { appendHandoff, findHandoff, liveHandoff, type Handoff } from '@/store/h
 import { openPauses } from '@/store/stay'
 import { findResident } from '@/store/residents'
 import { standingOf } from '../record/refold'
+import { readyWith } from '../scene/shown'
 import { slotsFor } from '../scene/slots'
 import { refuse, type Deed } from './deed'
 
@@ -32,6 +33,8 @@ export function bookHandoff(db: Db, form: z.infer<typeof bookingForm>, now: numb
       if (!resident) return refuse('There is no such resident.')
       const { summary } = standingOf(db, form.residencyId, now)
       if (summary.readyOn === undefined) return refuse(`${resident.name} is not ready: something promised is missing.`)
+      const { readyOn, waits } = readyWith(db, form.residencyId, summary)
+      if (readyOn === undefined) return refuse(`${resident.name} is not ready. ${waits}`)
       const pause = openPauses(db).get(form.residencyId)
       if (pause) return refuse(`${resident.name} is not worked since ${pause.fromDay}; book when it is again.`)
       if (liveHandoff(db, form.residencyId))

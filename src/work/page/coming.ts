@@ -7,6 +7,7 @@ import { residentsArriving, residentsOn, type Resident } from '@/store/residents
 import { openQuestions, remindersOf, type Reminder } from '@/core/intake/reminders'
 import { readEntry } from '@/store/intake'
 import { openPauses, readStayChanges, type Pause, type ToldStayChange } from '@/store/stay'
+import { readyWith } from '../scene/shown'
 import { standingOf } from '../record/refold'
 
 export interface ComingRow {
@@ -81,7 +82,7 @@ export function loadComing(db: Db, now: number): ComingView {
       const live = liveHandoff(db, resident.residencyId)
       return {
         resident,
-        readyOn: summary.readyOn,
+        readyOn: readyWith(db, resident.residencyId, summary).readyOn,
         ...promisesMet(summary),
         handoff: live && { from: live.from, personName: names.get(live.personId) ?? '' },
         changes: readStayChanges(db, resident.residencyId),

@@ -1,27 +1,22 @@
-import { findCommand } from '@/core/curriculum/lookup'
-import type { Command, Curriculum } from '@/core/curriculum/types'
 import { sayMinute } from '@/core/clock'
 import { dayIn } from '@/core/days'
 import { evidenceFor } from '@/core/demonstration/evidence'
-import { changed, noChange, type ScriptChange } from '@/core/demonstration/change'
+import { noChange, type ScriptChange } from '@/core/demonstration/change'
 import { outlookOf, type Outlook } from '@/core/demonstration/outlook'
-import { scriptOf, type Script, type ScriptDog } from '@/core/demonstration/script'
+import type { Script } from '@/core/demonstration/script'
 import type { SetFact } from '@/core/facts/fact'
-import { methodAt } from '@/core/method/rows'
 import type { Db } from '@/store/database'
 import { readScriptChanges } from '@/store/demonstrations'
 import { readSets } from '@/store/facts/read'
 import { liveHandoff, type Handoff } from '@/store/handoffs'
 import { readHouse, readSpaces } from '@/store/house'
 import { readPeople } from '@/store/kennel'
-import { readMethodChanges } from '@/store/method'
-import { findResident, readFinishes, readPromises, type Resident } from '@/store/residents'
+import { findResident, type Resident } from '@/store/residents'
 import { openPauses } from '@/store/stay'
 import { standingOf } from '../record/refold'
 import { kennelForgetting } from '../scene/forgetting'
-import { ladderOf } from '../scene/regimes'
+import { scriptFor } from '../scene/homework'
 import { wallMinute } from '../scene/clock'
-import { wordsOf } from '../scene/words'
 
 export interface ChangedBy {
   readonly at: number
@@ -62,20 +57,11 @@ export function loadDemonstration(
   const resident = findResident(db, residencyId)
   if (!resident) return undefined
   const { timeZone } = readHouse(db)
-  const curriculum = ladderOf(db, residencyId, now)
   const { state } = standingOf(db, residencyId, now)
   const sets = readSets(db, residencyId)
-  const question = {
-    curriculum,
-    state,
-    promises: readPromises(db, residencyId),
-    method: methodAt(readMethodChanges(db), now),
-    dog: dogShown(db, resident, curriculum),
-  }
-  const made = scriptOf(question)
+  const { curriculum, made, script } = scriptFor(db, resident, now)
   const changes = readScriptChanges(db, residencyId)
   const change = changes[0]?.change ?? noChange
-  const script = changed(scriptOf({ ...question, most: change.seconds }), change)
   const live = liveHandoff(db, residencyId)
   const spaces = readSpaces(db)
   const placeId =
@@ -107,24 +93,6 @@ export function loadDemonstration(
     at,
     live,
     pause: pause ? (pause.why === 'other' ? 'It is not worked just now.' : `Not worked: ${pause.why}.`) : '',
-  }
-}
-
-/** What of the dog the script asks for: its words, signals, side and traits. */
-function dogShown(db: Db, resident: Resident, curriculum: Curriculum): ScriptDog {
-  const words = wordsOf(db, resident)
-  const { name, side, traits, releaseWord: release, markerWord: marker } = resident
-  const of = (id: string, what: (c: Command) => string) => {
-    const found = findCommand(curriculum, id)
-    return found && what(found)
-  }
-  return {
-    name,
-    side,
-    traits,
-    finish: readFinishes(db, resident.dogId).at(-1)?.finish,
-    words: (id) => ({ name, cue: of(id, words.word), release, marker, side, traits }),
-    signal: (id) => of(id, words.signal) ?? '',
   }
 }
 

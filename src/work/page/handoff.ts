@@ -9,6 +9,7 @@ import { readKennel, readPeople } from '@/store/kennel'
 import { findResident, residentsOn, type Resident } from '@/store/residents'
 import { ladderOf } from '../scene/regimes'
 import { standingOf } from '../record/refold'
+import { readyWith } from '../scene/shown'
 import { slotsFor, handoffHours } from '../scene/slots'
 
 export interface OfferedSlot extends Slot {
@@ -19,6 +20,8 @@ export interface HandoffPage {
   readonly resident: Resident
   readonly timeZone: string
   readonly readyOn: string | undefined
+  /** What it waits for though everything promised is held: its rehearsal; empty for nothing. */
+  readonly waits: string
   /** What is wrong with its promises; empty when nothing is. */
   readonly lacks: string
   readonly missing: readonly string[]
@@ -37,6 +40,7 @@ export function loadHandoffPage(db: Db, residencyId: string, now: number): Hando
   const resident = findResident(db, residencyId)
   if (!resident) return undefined
   const { summary } = standingOf(db, residencyId, now)
+  const ready = readyWith(db, residencyId, summary)
   const curriculum = ladderOf(db, residencyId, now)
   const names = new Map(readPeople(db).map((p) => [p.id, p.name]))
   const live = liveHandoff(db, residencyId)
@@ -49,12 +53,12 @@ export function loadHandoffPage(db: Db, residencyId: string, now: number): Hando
   return {
     resident,
     timeZone: readKennel(db).timeZone,
-    readyOn: summary.readyOn,
+    ...ready,
     missing,
     lacks: lacksOf(summary),
     live: live ? { ...live, personName: names.get(live.personId) ?? '' } : undefined,
     cancelled: live ? undefined : lastCancelled(db, residencyId),
-    slots: slotsFor(db, resident, summary.readyOn, now, live?.id)
+    slots: slotsFor(db, resident, ready.readyOn, now, live?.id)
       .slice(0, mostOffered)
       .map((s) => ({ ...s, personName: names.get(s.personId) ?? '' })),
     noHours: handoffHours(db).length === 0,
@@ -113,7 +117,7 @@ export function loadHandoffs(db: Db, now: number): { readonly timeZone: string; 
     const live = liveHandoff(db, resident.residencyId)
     return {
       resident,
-      readyOn: summary.readyOn,
+      readyOn: readyWith(db, resident.residencyId, summary).readyOn,
       daysLeft: daysBetween(today, resident.leavesOn),
       ...promisesMet(summary),
       live: live ? { ...live, personName: names.get(live.personId) ?? '' } : undefined,

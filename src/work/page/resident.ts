@@ -6,6 +6,7 @@ import type { Pace } from '@/core/promise/quota'
 import { settleMinutes, walkByDay, type WalkDay } from '@/store/facts/paced'
 import { triedOf } from '../scene/tried'
 import { pacesOf } from '../scene/paces'
+import { readyWith } from '../scene/shown'
 import type { Command, Curriculum } from '@/core/curriculum/types'
 import { ownerHolds } from '@/core/facts/words'
 import { addDays, dayIn, daysBetween } from '@/core/days'
@@ -70,6 +71,8 @@ export interface ResidentView {
   readonly timeZone: string
   readonly commands: readonly CommandView[]
   readonly readyOn: string | undefined
+  /** What it waits for though everything promised is held: its rehearsal; empty for nothing. */
+  readonly waits: string
   /** Promised rungs that this dog's ladder does not have. */
   readonly lost: readonly string[]
   readonly handoff: Handoff | undefined
@@ -213,7 +216,7 @@ export function loadResident(
     filter,
     daysLeft: daysBetween(today, resident.leavesOn),
     commands: buildCommands(curriculum, derived.state, derived.summary, names, now, forgetting.model),
-    readyOn: derived.summary.readyOn,
+    ...readyWith(db, residencyId, derived.summary),
     lost: derived.summary.lost,
     handoff: liveHandoff(db, residencyId),
     next: paused === '' ? nextFor(db, scene, now) : { sets: [], shut: [], waits: [], rest: paused },

@@ -9,6 +9,7 @@ import { newestCurriculum } from '@/store/curricula'
 import { kennelForgetting } from '../scene/forgetting'
 import { readRules, regimesOfResident } from '../scene/regimes'
 import { summariesOf } from '../record/refold'
+import { readyWith } from '../scene/shown'
 import { readToday } from '../scene/today'
 
 /** The wall as it stands now, for somebody who may hold a leash. */
@@ -31,7 +32,7 @@ export function loadWall(db: Db, now: number, me?: string): WallView {
           {
             ...r,
             curriculum: newest(regimesOfResident(db, r, now, { house })).curriculum,
-            summary,
+            summary: { ...summary, readyOn: readyWith(db, r.residencyId, summary).readyOn },
             booked: booked.has(r.residencyId),
             not: day.not(r.residencyId),
             shareOfToday: day.share,

@@ -1,0 +1,16 @@
+import { notFound } from 'next/navigation'
+import { enter } from '@/app/door'
+import { mayAct } from '@/core/people/roles'
+import { AfterPage } from '@/screens/after/AfterPage'
+import { kennelDatabase } from '@/store/connection'
+import { loadAfter } from '@/work/page/after'
+import { requestTime } from '@/work/scene/clock'
+import { keepHomework, readPracticeBack } from './actions'
+
+export default async function Page({ params }: { params: Promise<{ residencyId: string }> }) {
+  const person = await enter()
+  const view = loadAfter(kennelDatabase(), (await params).residencyId, requestTime())
+  if (!view) notFound()
+  const deeds = mayAct(person.role, 'trainer') ? { keep: keepHomework, readBack: readPracticeBack } : undefined
+  return <AfterPage view={view} deeds={deeds} />
+}

@@ -1,0 +1,93 @@
+import { crc32 as reference } from 'node:zlib'
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { crc32 } from './crc'
+import { mostLetters, readPractice, writePractice, type PracticeEntry } from './practiceLog'
+
+const dog = '0193c9a2-1111-7000-8000-00000000abcd'
+const entry = (n: number, more: Partial<PracticeEntry> = {}): PracticeEntry => ({
+  entry: `k3f9-${n}`,
+  day: '2026-12-01',
+  minute: 18 * 60 + 5,
+  command: 'sit-stay',
+  clean: 5,
+  reps: 6,
+  seconds: 45,
+  ...more,
+})
+const anyEntry = (n: number) =>
+  fc
+    .record({
+      minute: fc.integer({ min: 0, max: 1439 }),
+      command: fc.constantFrom('sit', 'sit-stay', 'recall', 'own:a1'),
+      reps: fc.integer({ min: 1, max: 60 }),
+      seconds: fc.option(fc.integer({ min: 1, max: 600 })),
+      day: fc.constantFrom('2026-12-01', '2026-12-31', '2028-02-29'),
+    })
+    .map((e): PracticeEntry => ({ ...e, entry: `dev1-${n}`, clean: Math.floor(e.reps / 2) }))
+const anyLog = fc
+  .integer({ min: 0, max: 12 })
+  .chain((n) => fc.tuple(...Array.from({ length: n }, (_, i) => anyEntry(i))))
+
+describe('CRC-32', () => {
+  it('has the check value of the catalogues for “123456789” (from memory), and zlib’s of any text', () => {
+    expect(crc32('123456789')).toBe('cbf43926')
+    fc.assert(
+      fc.property(fc.string({ unit: 'binary' }), (text) => {
+        // A lone half of a pair has no UTF-8 of its own: both sides write the same sign in its stead.
+        expect(crc32(text)).toBe(reference(Buffer.from(text, 'utf8')).toString(16).padStart(8, '0'))
+      }),
+    )
+  })
+})
+
+describe('a practice log', () => {
+  it('comes back as it was written, also with its breaks lost and words around it', () => {
+    fc.assert(
+      fc.property(anyLog, fc.constantFrom('\n', ' ', '\r\n> ', '\n\n   '), (log, breaks) => {
+        const text = `Hi! Here it is:\n${writePractice(dog, log)}\nBest, N.`.replaceAll('\n', breaks)
+        expect(readPractice(text, dog)).toEqual({ ok: true, entries: log })
+      }),
+    )
+  })
+
+  it('sent twice in one message it is read once', () => {
+    const text = writePractice(dog, [entry(1), entry(2)])
+    expect(readPractice(text + text, dog)).toEqual({ ok: true, entries: [entry(1), entry(2)] })
+  })
+
+  it('cut anywhere it is refused whole', () => {
+    const text = writePractice(dog, [entry(1), entry(2), entry(3)])
+    const whole = text.lastIndexOf(' 3')
+    for (let end = 0; end < whole; end++) expect([end, readPractice(text.slice(0, end), dog).ok]).toEqual([end, false])
+  })
+
+  it('with any letter altered it is refused, but for blanks', () => {
+    const text = writePractice(dog, [entry(1), entry(2)])
+    fc.assert(
+      fc.property(fc.integer({ min: 0, max: text.length - 2 }), fc.constantFrom('0', '7', 'x', '#'), (at, letter) => {
+        fc.pre(text[at] !== letter && !/\s/.test(text[at] ?? ''))
+        expect(readPractice(text.slice(0, at) + letter + text.slice(at + 1), dog).ok).toBe(false)
+      }),
+    )
+  })
+
+  it('of another dog, without a log, of another version or endless it says so', () => {
+    const why = (text: string) => {
+      const read = readPractice(text, dog)
+      return read.ok ? '' : read.why
+    }
+    expect(why(writePractice('0193c9a2-1111-7000-8000-00000000ffff', [entry(1)]))).toContain('another dog')
+    expect(why('Dear all')).toContain('no practice log')
+    expect(why(writePractice(dog, [entry(1)]).replace('practice 1', 'practice 9'))).toContain('version')
+    expect(why('x'.repeat(mostLetters + 1))).toContain('far too long')
+  })
+
+  it('reads a thousand lines, and refuses what cannot have been', () => {
+    const many = Array.from({ length: 1000 }, (_, n) => entry(n))
+    expect(readPractice(writePractice(dog, many), dog)).toMatchObject({ ok: true, entries: { length: 1000 } })
+    for (const wrong of [{ clean: 7 }, { day: '2026-02-30' }, { reps: 0, clean: 0 }, { seconds: 9999 }])
+      expect(readPractice(writePractice(dog, [entry(1, wrong)]), dog).ok).toBe(false)
+    expect(readPractice(writePractice(dog, [entry(1), entry(1, { clean: 2 })]), dog).ok).toBe(false)
+  })
+})

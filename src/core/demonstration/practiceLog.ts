@@ -1,0 +1,119 @@
+import { crc32 } from './crc'
+
+/** One go at one command at home. */
+export interface PracticeEntry {
+  /** The name its own device gave it: read twice it is still one. */
+  readonly entry: string
+  /** The owner’s own calendar day and minute of it. */
+  readonly day: string
+  readonly minute: number
+  readonly command: string
+  readonly clean: number
+  readonly reps: number
+  /** Seconds held, where time was practised. */
+  readonly seconds: number | null
+}
+
+export const practiceMark = 'kibou-practice'
+const version = '1'
+/** House: five weeks of three sessions with six commands are far fewer. */
+export const mostEntries = 3000
+/** Letters of a text that may be a log; what is longer is none. */
+export const mostLetters = 300_000
+
+const two = (n: number): string => String(n).padStart(2, '0')
+
+const sayEntry = (e: PracticeEntry): string =>
+  [
+    e.day,
+    `${two(Math.floor(e.minute / 60))}:${two(e.minute % 60)}`,
+    e.command,
+    `${e.clean}/${e.reps}`,
+    ...(e.seconds === null ? [] : [`${e.seconds}s`]),
+    `#${e.entry}`,
+  ].join(' ')
+
+/**
+ * The log as text to send by any message: a line an entry, between a head that names the dog’s residency and a sum over
+ * all of it, so that a cut or altered one is known. Breaks and blanks may be lost on the way. docs/practice-log.md.
+ */
+export function writePractice(residencyId: string, entries: readonly PracticeEntry[]): string {
+  const lines = [`${practiceMark} ${version} ${residencyId}`, ...entries.map(sayEntry)]
+  return `${lines.join('\n')}\nsum ${crc32(lines.join(' '))} ${entries.length}\n`
+}
+
+export type ReadPractice =
+  { readonly ok: true; readonly entries: readonly PracticeEntry[] } | { readonly ok: false; readonly why: string }
+
+const no = (why: string): ReadPractice => ({ ok: false, why })
+
+const entryShape = new RegExp(
+  String.raw`^(\d{4}-\d{2}-\d{2}) ([01]\d|2[0-3]):([0-5]\d) ([a-z0-9][a-z0-9:.-]{0,79}) ` +
+    String.raw`(\d{1,3})/(\d{1,3})(?: (\d{1,4})s)? #([a-z0-9]{4,16}-\d{1,6})$`,
+)
+
+const isDay = (day: string): boolean => {
+  const at = new Date(`${day}T00:00:00Z`)
+  return !Number.isNaN(at.getTime()) && at.toISOString().startsWith(day)
+}
+
+function entryOf(text: string): PracticeEntry | undefined {
+  const [, day = '', hour = '', minute = '', command = '', clean = '', reps = '', seconds, entry = ''] =
+    entryShape.exec(text) ?? []
+  if (!isDay(day) || Number(clean) > Number(reps) || Number(reps) === 0 || Number(seconds ?? 0) > 3600) return undefined
+  return {
+    entry,
+    day,
+    minute: Number(hour) * 60 + Number(minute),
+    command,
+    clean: Number(clean),
+    reps: Number(reps),
+    seconds: seconds === undefined ? null : Number(seconds),
+  }
+}
+
+/**
+ * Reads what came back, for this dog alone: all of it or nothing. What a message adds before and after is passed over,
+ * lost line breaks are no matter, and a log that stands in it twice is one.
+ */
+export function readPractice(text: string, residencyId: string): ReadPractice {
+  if (text.length > mostLetters) return no('This is far too long for a practice log. Nothing was read.')
+  const words = text.split(/\s+/).filter((w) => w !== '' && w !== '>')
+  const starts = words.flatMap((w, i) => (w === practiceMark ? [i] : []))
+  if (starts.length === 0) return no('There is no practice log in this text. Nothing was read.')
+  const found = new Map<string, PracticeEntry>()
+  for (const start of starts) {
+    const read = readOne(words.slice(start), residencyId)
+    if (!read.ok) return read
+    for (const e of read.entries) {
+      const known = found.get(e.entry)
+      if (known && sayEntry(known) !== sayEntry(e))
+        return no('Two entries have one name and do not say the same. Nothing was read.')
+      found.set(e.entry, e)
+    }
+  }
+  return { ok: true, entries: [...found.values()] }
+}
+
+function readOne(words: readonly string[], residencyId: string): ReadPractice {
+  if (words[1] !== version)
+    return no(`This log is of a version that is not known here: ${(words[1] ?? '').slice(0, 20)}.`)
+  const end = words.indexOf('sum')
+  const next = words.indexOf(practiceMark, 1)
+  if (end < 0 || (next >= 0 && next < end)) return no('This log was cut: its end is missing. Ask for it again.')
+  const [sum = '', count = ''] = words.slice(end + 1)
+  const body = words.slice(0, end)
+  if (crc32(body.join(' ')) !== sum) return no('This log was altered or cut on the way. Ask for it again.')
+  if (body[2] !== residencyId) return no('This log is another dog’s. Nothing was read.')
+  const lines = body
+    .slice(3)
+    .join(' ')
+    .split(/(?<=#\S+) /)
+    .filter((l) => l !== '')
+  if (lines.length > mostEntries) return no('This log has more entries than months of practice. Nothing was read.')
+  if (lines.length !== Number(count)) return no('This log was altered on the way: its count is wrong.')
+  const entries = lines.flatMap((l) => entryOf(l) ?? [])
+  return entries.length < lines.length
+    ? no('This log has an entry that cannot be read. Nothing was read.')
+    : { ok: true, entries }
+}

@@ -1,0 +1,64 @@
+import { practiceMark, writePractice, type PracticeEntry } from '@/core/demonstration/practiceLog'
+
+/** What this browser keeps of the practice with one dog. */
+export interface Kept {
+  readonly device: string
+  readonly next: number
+  readonly entries: readonly (PracticeEntry & { readonly last: number })[]
+}
+
+/** House: taps on one command within so long are one go at it. */
+const oneGoMs = 45 * 60_000
+
+export const nothingKept = (random: () => number): Kept => ({
+  device: Array.from({ length: 6 }, () => Math.floor(random() * 36).toString(36)).join(''),
+  next: 0,
+  entries: [],
+})
+
+const two = (n: number): string => String(n).padStart(2, '0')
+/** The owner’s own calendar day of a moment. */
+export const dayOf = (at: Date): string => `${at.getFullYear()}-${two(at.getMonth() + 1)}-${two(at.getDate())}`
+
+/** One rep more: of the go in hand at this command, else of a new one. */
+export function tapped(kept: Kept, command: string, clean: boolean, seconds: number | null, now: Date): Kept {
+  const at = now.getTime()
+  const open = kept.entries.findLast((e) => e.command === command)
+  const goesOn = open && at >= open.last && at - open.last < oneGoMs && open.day === dayOf(now) && open.reps < 999
+  const was = goesOn
+    ? open
+    : {
+        entry: `${kept.device}-${kept.next}`,
+        day: dayOf(now),
+        minute: now.getHours() * 60 + now.getMinutes(),
+        command,
+        clean: 0,
+        reps: 0,
+        seconds: null,
+        last: at,
+      }
+  const is = {
+    ...was,
+    reps: was.reps + 1,
+    clean: was.clean + Number(clean),
+    seconds: clean && seconds !== null ? Math.max(seconds, was.seconds ?? 0) : was.seconds,
+    last: at,
+  }
+  return {
+    ...kept,
+    next: goesOn ? kept.next : kept.next + 1,
+    entries: goesOn ? kept.entries.map((e) => (e === open ? is : e)) : [...kept.entries, is],
+  }
+}
+
+/** The log as text to send. */
+export const textOf = (residencyId: string, kept: Kept): string => writePractice(residencyId, kept.entries)
+
+/** Where this browser keeps it. */
+export const keyOf = (residencyId: string): string => `${practiceMark}-${residencyId}`
+
+/** The week that this day lies in, from the day after the handoff; 1 before, the last one after. */
+export function weekOn(from: string, day: string, weeks: number): number {
+  const days = Math.round((Date.parse(`${day}T00:00:00Z`) - Date.parse(`${from}T00:00:00Z`)) / 86_400_000)
+  return Math.min(Math.max(1, weeks), Math.max(1, Math.ceil(days / 7)))
+}

@@ -1,0 +1,252 @@
+'use client'
+import Link from 'next/link'
+import styled from 'styled-components'
+import { ownersHands } from '@/core/demonstration/hands'
+import type { CameOff } from '@/core/demonstration/record'
+import { firstName } from '@/core/people/names'
+import { ButtonLink, FileLink } from '@/ui/press'
+import { OutcomeMark } from '@/ui/OutcomeMark'
+import { NeedsPerson } from '@/ui/NeedsPerson'
+import { narrow, phone } from '@/ui/theme'
+import { useWhen } from '@/ui/ways'
+import type { AfterView, ShownItem, ShownOnce } from '@/work/page/after'
+import { inTen } from '../demonstration/sayChance'
+import { DogHead } from '../DogHead'
+import type { AfterDeeds } from './deeds'
+import { GapLine } from './GapLine'
+import { HomeworkBoard } from './HomeworkBoard'
+import { Practice } from './Practice'
+
+/** After a demonstration: what came off for whom, where the gap is, the homework, and what the owner takes home. */
+export function AfterPage({ view, deeds }: { view: AfterView; deeds: AfterDeeds | undefined }) {
+  const { sayMoment } = useWhen()
+  const { resident, shown, gaps } = view
+  const owner = firstName(resident.ownerName)
+  const address = `/dogs/${resident.residencyId}`
+  const [newest, ...older] = shown
+  return (
+    <Page>
+      <DogHead resident={resident} title={`What ${owner} takes home`}>
+        <p>
+          <Link href={`${address}/demonstration`}>Script</Link> · <Link href={`${address}/handoff`}>Handoff</Link>
+          {view.booked !== undefined && ` · booked ${sayMoment(view.booked, view.timeZone)}`}
+        </p>
+      </DogHead>
+      <Give aria-label="To give">
+        <FileLink href={`${address}/booklet.pdf?size=A5`}>Booklet, A5</FileLink>
+        <FileLink href={`${address}/booklet.pdf?size=A4`}>Booklet, A4</FileLink>
+        <FileLink href={`${address}/practice.html`} download>
+          Practice for the phone (one file)
+        </FileLink>
+        <FileLink href={`${address}/practice.ics`} download>
+          Practice times (.ics)
+        </FileLink>
+      </Give>
+      {newest === undefined ? (
+        <Nothing>
+          Nothing was shown yet. The homework below is made from what {resident.name} holds; after the demonstration it
+          is made from what {owner} did not get. <ButtonLink href={`${address}/demonstration/live`}>Show it</ButtonLink>
+        </Nothing>
+      ) : (
+        <Sides>
+          <Once once={newest} view={view} owner={owner} />
+          {gaps.length > 0 && (
+            <section aria-labelledby="gap">
+              <h2 id="gap">The gap</h2>
+              <Gaps>
+                {gaps.map((g) => (
+                  <li key={g.id}>
+                    <p>{g.says}.</p>
+                    <GapLine gap={g} owner={owner} />
+                  </li>
+                ))}
+              </Gaps>
+              <Note>
+                Filled for you, open for {owner}, with what so few tries leave open (95 %, Wilson). What costs most
+                comes first.
+              </Note>
+            </section>
+          )}
+        </Sides>
+      )}
+      <HomeworkBoard key={view.versionId} view={view} keep={deeds?.keep} />
+      <Practice view={view} readBack={deeds?.readBack} />
+      {older.length > 0 && (
+        <section aria-labelledby="before">
+          <h2 id="before">Before that</h2>
+          <Sides>
+            {older.map((o) => (
+              <Once key={o.id} once={o} view={view} owner={owner} />
+            ))}
+          </Sides>
+        </section>
+      )}
+    </Page>
+  )
+}
+
+const cameWords: Readonly<Record<CameOff, string>> = {
+  first: 'came off',
+  later: 'came off later',
+  not: 'did not come off',
+  left: 'left out',
+}
+
+/** One rehearsal or demonstration: its items on a cord, for whom each came off, beside what had been said of it. */
+function Once({ once, view, owner }: { once: ShownOnce; view: AfterView; owner: string }) {
+  const { sayMoment } = useWhen()
+  const rehearsal = once.what === 'rehearsal'
+  const id = `shown-${once.id}`
+  return (
+    <section aria-labelledby={id}>
+      <h2 id={id}>
+        {rehearsal ? 'Rehearsed' : 'Shown'} {sayMoment(once.from, view.timeZone)}
+      </h2>
+      <p>
+        {once.place}, by {once.by}
+        {once.status === 'stopped' && `; stopped: ${once.why}. It can go on`}
+        {once.status === 'open' && '; not finished'}.
+        {once.whole !== null && ` Said before of all of it: ${inTen(once.whole)}.`}
+      </p>
+      {once.rehearsed && (
+        <p>
+          {once.rehearsed.passed ? (
+            <b>It may be shown.</b>
+          ) : (
+            <NeedsPerson>
+              {once.rehearsed.not}{' '}
+              {once.rehearsed.refresh.length > 0 &&
+                `Refresh, and rehearse again: ${once.rehearsed.refresh.join(', ')}.`}
+            </NeedsPerson>
+          )}
+        </p>
+      )}
+      <Items>
+        <thead>
+          <tr>
+            <th scope="col">Item</th>
+            <th scope="col">Said</th>
+            <th scope="col">{rehearsal ? 'Second handler' : 'You'}</th>
+            {!rehearsal && <th scope="col">{owner}</th>}
+          </tr>
+        </thead>
+        <tbody>
+          {once.items.map((item) => (
+            <tr key={item.id}>
+              <th scope="row">{item.title}</th>
+              <td>{item.chance === null ? '' : inTen(item.chance)}</td>
+              {item.turns.map((t) => (
+                <Turn key={t.turn} turn={t} />
+              ))}
+            </tr>
+          ))}
+        </tbody>
+      </Items>
+      {once.agreement && (
+        <p>
+          Two scored {once.agreement.both} tries and said the same of {once.agreement.same}
+          {once.agreement.kappa !== undefined && `; Cohen’s kappa ${once.agreement.kappa.toFixed(2)}`}.
+        </p>
+      )}
+      {once.note !== '' && <p>“{once.note}”</p>}
+    </section>
+  )
+}
+
+function Turn({ turn }: { turn: ShownItem['turns'][number] }) {
+  return (
+    <td data-came={turn.came}>
+      {turn.outcomes.map((o, i) => (
+        <OutcomeMark key={i} outcome={o} />
+      ))}{' '}
+      {turn.came !== undefined && <span>{cameWords[turn.came]}</span>}
+      {turn.wrong.length > 0 && <small>{turn.wrong.map((h) => ownersHands[h].wrong).join('; ')}</small>}
+      {turn.note !== '' && <small>{turn.note}</small>}
+    </td>
+  )
+}
+
+const Page = styled.div`
+  padding: 0.9rem 1.5rem 3rem;
+  max-width: var(--page);
+  margin: 0 auto;
+  display: grid;
+  gap: var(--s-8);
+  h2 {
+    font-size: var(--t-6);
+    margin-bottom: var(--s-2);
+  }
+  ${phone} {
+    padding: 0.8rem 0.9rem 5rem;
+  }
+`
+const Give = styled.section`
+  display: flex;
+  flex-wrap: wrap;
+  gap: var(--s-3);
+`
+const Nothing = styled.p`
+  max-width: 46rem;
+  a {
+    margin-top: var(--s-3);
+  }
+`
+const Sides = styled.div`
+  display: grid;
+  grid-template-columns: minmax(0, 1.15fr) minmax(0, 1fr);
+  gap: var(--s-9);
+  align-items: start;
+  ${narrow} {
+    grid-template-columns: minmax(0, 1fr);
+  }
+`
+const Items = styled.table`
+  border-collapse: collapse;
+  width: 100%;
+  margin-top: var(--s-3);
+  th,
+  td {
+    text-align: left;
+    vertical-align: top;
+    padding: 0.3rem 0.7rem 0.3rem 0;
+    border-bottom: 1px solid var(--rule);
+  }
+  thead th {
+    color: var(--ink-2);
+    font-weight: 460;
+    font-size: var(--t-2);
+  }
+  tbody th {
+    font-weight: 640;
+  }
+  td:nth-child(2) {
+    white-space: nowrap;
+    color: var(--ink-2);
+  }
+  small {
+    display: block;
+    color: var(--person);
+  }
+  td[data-came='not'] > span {
+    color: var(--person);
+    font-weight: 640;
+  }
+  ${phone} {
+    font-size: var(--t-2);
+  }
+`
+const Gaps = styled.ol`
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  display: grid;
+  gap: var(--s-5);
+  p {
+    font-size: var(--t-4);
+  }
+`
+const Note = styled.p`
+  color: var(--ink-2);
+  font-size: var(--t-2);
+  margin-top: var(--s-4);
+`

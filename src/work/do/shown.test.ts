@@ -1,0 +1,324 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { recordOf, type ShowRecord } from '@/core/demonstration/record'
+import type { Outcome } from '@/core/facts/fact'
+import { ownersHandNames } from '@/core/facts/words'
+import { demonstrationsOf, saidOf } from '@/store/demonstrations'
+import { LiveSession } from '@/device/live/session'
+import { loadAfter } from '../page/after'
+import { loadBlock } from '../page/block'
+import { loadHandoffPage, loadHandoffs } from '../page/handoff'
+import { loadWall } from '../page/wall'
+import { standingOf } from '../record/refold'
+import { msPerDay } from '../tests/kennel'
+import { Phone, readyKennel, sessionOf } from '../tests/shown'
+import { bookHandoff } from './handoff'
+
+const kept = (k: ReturnType<typeof readyKennel>): ShowRecord => {
+  const [begun] = demonstrationsOf(k.db, k.residencyId)
+  const record = begun && recordOf(saidOf(k.db, begun))
+  if (!record) throw new Error('nothing was kept')
+  return record
+}
+/** A record without what is only of the moment: order is by the kennel’s clock there and by the phone’s here. */
+const plain = ({ from: _, ...record }: ShowRecord) => record
+
+/** A whole demonstration: the sit once for the trainer, three times for the owner. */
+function whole(k: ReturnType<typeof readyKennel>, phone: Phone, done = true) {
+  const session = sessionOf(k.view(), phone)
+  session.begin({ placeId: 'room', leashHolder: k.ada })
+  session.next()
+  session.tap('clean')
+  session.next()
+  session.next()
+  session.hand('side')
+  session.next()
+  session.hand('one-cue')
+  session.tap('miss')
+  session.tap('helped')
+  session.hand('calm')
+  session.hand('calm')
+  session.tap('clean')
+  session.next()
+  session.next()
+  if (done) session.leave('done', '', 'well shown')
+  return session
+}
+
+describe('a demonstration on a phone', () => {
+  it('is kept fact by fact, with its chance, and the phone and the kennel end the same', () => {
+    const k = readyKennel()
+    const phone = k.phone()
+    const said = k.view().whole
+    const session = whole(k, phone)
+    expect(phone.send(k.db).filter((r) => r.status !== 'stored')).toEqual([])
+    const record = kept(k)
+    expect(plain(record)).toEqual(plain(session.known.now().record ?? record))
+    expect(record).toMatchObject({ status: 'done', note: 'well shown', what: 'demonstration' })
+    // As it was said when it began: what was shown since has changed what would be said now.
+    expect(record.whole).toBe(said)
+    expect(record.items.find((i) => i.id === 'seated')?.chance).toBeGreaterThan(0.5)
+    const owners = record.tries.filter((t) => t.turn === 'owner')
+    expect(owners.map((t) => [t.outcome, t.wrong, t.right])).toEqual([
+      ['miss', ['one-cue'], []],
+      ['helped', [], ['calm']],
+      ['clean', [], []],
+    ])
+    expect(record.hands).toEqual([{ itemId: 'equipment', right: [], wrong: ['side'] }])
+  })
+
+  it('in any batches, in any order, sent twice: the same', () => {
+    const k = readyKennel()
+    const phone = k.phone()
+    whole(k, phone)
+    fc.assert(
+      fc.property(
+        fc.shuffledSubarray(phone.facts, { minLength: phone.facts.length }),
+        fc.integer({ min: 1, max: phone.facts.length }),
+        (mixed, cut) => {
+          const other = readyKennel()
+          // The same facts in a kennel of its own: its people and dog have other ids.
+          const names = new Map([
+            [k.residencyId, other.residencyId],
+            [k.ada, other.ada],
+          ])
+          const again = mixed.map(
+            (f) =>
+              JSON.parse(JSON.stringify(f), (_, v: unknown) =>
+                typeof v === 'string' ? (names.get(v) ?? v) : v,
+              ) as typeof f,
+          )
+          const carrier = new Phone()
+          carrier.tablet.at = k.now + 600_000
+          for (const batch of [again.slice(0, cut), again.slice(cut), again.slice(0, cut)]) {
+            carrier.facts.push(...batch)
+            carrier.send(other.db, k.now + 600_000)
+          }
+          const [begun] = demonstrationsOf(other.db, other.residencyId)
+          const record = begun && recordOf(saidOf(other.db, begun))
+          expect(record?.tries.map((t) => [t.itemId, t.turn, t.outcome, t.wrong])).toEqual([
+            ['seated', 'trainer', 'clean', []],
+            ['seated', 'owner', 'miss', ['one-cue']],
+            ['seated', 'owner', 'helped', []],
+            ['seated', 'owner', 'clean', []],
+          ])
+          expect(record?.status).toBe('done')
+        },
+      ),
+      { numRuns: 12 },
+    )
+  })
+
+  it('what the owner shows fills the hands of the grid and moves no ladder; the trainer’s rep counts', () => {
+    const k = readyKennel()
+    const before = standingOf(k.db, k.residencyId, k.now).state
+    const phone = k.phone()
+    const session = sessionOf(k.view(), phone)
+    session.begin({ placeId: 'room', leashHolder: k.ada })
+    session.goTo({ turn: 'owner', itemId: 'seated' })
+    for (const outcome of Array<Outcome>(12).fill('miss')) session.tap(outcome)
+    session.leave('done', '')
+    phone.send(k.db)
+    const after = standingOf(k.db, k.residencyId, phone.tablet.at).state
+    expect(after.runs).toEqual(before.runs)
+    const page = loadAfter(k.db, k.residencyId, phone.tablet.at)
+    expect(page?.gaps[0]).toMatchObject({ id: 'sit', owner: { clean: 0, total: 12 } })
+    const trainers = sessionOf(k.view('rehearsal', phone.tablet.at), phone)
+    trainers.begin({ placeId: 'room', leashHolder: k.ada })
+    trainers.goTo({ turn: 'trainer', itemId: 'seated' })
+    trainers.tap('clean')
+    phone.send(k.db)
+    expect(standingOf(k.db, k.residencyId, phone.tablet.at).state.runs).not.toEqual(before.runs)
+  })
+
+  it('is taken up after a reload, and on a second phone where the first one left it', () => {
+    const k = readyKennel()
+    const first = k.phone()
+    const session = sessionOf(k.view(), first)
+    session.begin({ placeId: 'room', leashHolder: k.ada })
+    session.next()
+    session.tap('late')
+    // A reload, nothing sent: the page is the kept one.
+    const reloaded = sessionOf(k.view(), first)
+    expect(reloaded.known.now()).toMatchObject({ asks: false, spot: { turn: 'trainer', itemId: 'seated' } })
+    expect(reloaded.known.now().record?.tries).toHaveLength(1)
+    reloaded.leave('stopped', 'Half of it done')
+    first.send(k.db)
+    const second = k.phone()
+    second.tablet.at = first.tablet.at + msPerDay
+    const elsewhere = sessionOf(k.view('demonstration', second.tablet.at), second)
+    expect(elsewhere.known.now()).toMatchObject({ asks: true, record: { status: 'stopped', why: 'Half of it done' } })
+    elsewhere.join(false)
+    elsewhere.tap('clean')
+    elsewhere.next()
+    elsewhere.leave('done', '')
+    second.send(k.db)
+    expect(kept(k).tries.map((t) => t.outcome)).toEqual(['late', 'clean'])
+    expect(new Set(kept(k).tries.map((t) => t.device)).size).toBe(2)
+    expect(k.view('demonstration', second.tablet.at).said).toEqual([])
+  })
+
+  it('scored beside, both are kept and one counts', () => {
+    const k = readyKennel()
+    const [first, second] = [k.phone(), k.phone()]
+    const session = sessionOf(k.view(), first)
+    session.begin({ placeId: 'room', leashHolder: k.ada })
+    session.goTo({ turn: 'trainer', itemId: 'seated' })
+    session.tap('clean')
+    first.send(k.db)
+    second.tablet.at = first.tablet.at
+    const beside = sessionOf(k.view('demonstration', first.tablet.at), second)
+    beside.join(true)
+    beside.goTo({ turn: 'trainer', itemId: 'seated' })
+    beside.tap('late')
+    beside.next()
+    second.send(k.db)
+    const record = kept(k)
+    expect(record.tries.map((t) => [t.outcome, t.beside])).toEqual([
+      ['clean', false],
+      ['late', true],
+    ])
+    const page = loadAfter(k.db, k.residencyId, second.tablet.at)
+    expect(page?.gaps[0]?.trainer).toMatchObject({ clean: 1, total: 1 })
+    expect(page?.shown[0]?.agreement).toMatchObject({ both: 1, same: 0 })
+  })
+
+  it('a block on the same phone stands where the kennel does, sent or not, and does not take it for a set of its own', () => {
+    const k = readyKennel()
+    const phone = k.phone()
+    whole(k, phone, false)
+    const block = () => {
+      const view = loadBlock(k.db, k.residencyId, undefined, k.ada, k.now)
+      if (!view) throw new Error('no block')
+      return new LiveSession(
+        view,
+        phone.outbox,
+        () => 1,
+        () => phone.tablet.at,
+      ).known.now()
+    }
+    const unsent = block()
+    phone.send(k.db)
+    expect(unsent.active).toBeUndefined()
+    expect(unsent.judged.state.runs).toEqual(standingOf(k.db, k.residencyId, phone.tablet.at).state.runs)
+    expect(block().judged.state.runs).toEqual(unsent.judged.state.runs)
+    expect(block().elsewhere).toEqual([])
+  })
+
+  it('a phone whose clock is a day wrong keeps its order, and lands in the day it was', () => {
+    const k = readyKennel()
+    const phone = k.phone()
+    phone.tablet.at = k.now - msPerDay
+    whole(k, phone)
+    phone.send(k.db, phone.tablet.at + msPerDay)
+    const record = kept(k)
+    expect(record.tries.map((t) => t.outcome)).toEqual(['clean', 'miss', 'helped', 'clean'])
+    expect(Math.abs(record.from - k.now)).toBeLessThan(120_000)
+  })
+
+  it('undone, a try is gone on both sides; a set that nothing is left of is taken back', () => {
+    const k = readyKennel()
+    const phone = k.phone()
+    const session = sessionOf(k.view(), phone)
+    session.begin({ placeId: 'room', leashHolder: k.ada })
+    session.next()
+    session.tap('miss')
+    session.next()
+    session.undo()
+    expect(session.known.now().spot).toEqual({ turn: 'trainer', itemId: 'seated' })
+    session.tap('clean')
+    session.undo()
+    session.next()
+    phone.send(k.db)
+    expect(kept(k).tries).toEqual([])
+    const facts = phone.facts.filter((f) => f.kind === 'set-opened')
+    expect(phone.facts.some((f) => f.kind === 'voided' && f.targetId === facts.at(-1)?.id)).toBe(true)
+  })
+
+  it('of any taps whatever: nothing is refused, both sides agree, and no ladder goes down by the owner', () => {
+    const deed = fc.oneof(
+      fc.constantFrom<Outcome>('clean', 'helped', 'late', 'miss').map((o) => ({ tap: o })),
+      fc.constantFrom(...ownersHandNames).map((h) => ({ hand: h })),
+      fc.constantFrom('next', 'left', 'undo', 'nextTry', 'stop').map((does) => ({ does })),
+    )
+    fc.assert(
+      fc.property(fc.array(deed, { maxLength: 40 }), (deeds) => {
+        const k = readyKennel()
+        const phone = k.phone()
+        const session = sessionOf(k.view(), phone)
+        session.begin({ placeId: 'room', leashHolder: k.ada })
+        for (const d of deeds) {
+          if ('tap' in d) session.tap(d.tap)
+          else if ('hand' in d) session.hand(d.hand)
+          else if (d.does === 'next') session.next()
+          else if (d.does === 'left') session.next('left', 'Owner refuses it')
+          else if (d.does === 'undo') session.undo()
+          else if (d.does === 'nextTry') session.nextTry()
+          else session.leave('stopped', 'Owner upset')
+        }
+        expect(phone.send(k.db).filter((r) => r.status !== 'stored')).toEqual([])
+        const live = session.known.now().record
+        expect(live && plain(live)).toEqual(plain(kept(k)))
+      }),
+      { numRuns: 40 },
+    )
+  })
+})
+
+describe('a rehearsal', () => {
+  const rehearse = (k: ReturnType<typeof readyKennel>, outcomes: readonly Outcome[], by = k.ben, at = k.now) => {
+    const phone = k.phone()
+    phone.tablet.at = at
+    const session = sessionOf(k.view('rehearsal', at), phone)
+    session.begin({ placeId: 'room', leashHolder: by })
+    session.next()
+    for (const outcome of outcomes) session.tap(outcome)
+    session.next()
+    session.next()
+    session.leave('done', '')
+    phone.send(k.db)
+    return phone.tablet.at
+  }
+  const ready = (k: ReturnType<typeof readyKennel>, at: number) => {
+    const page = loadHandoffPage(k.db, k.residencyId, at)
+    const slot = page?.slots[0]
+    return {
+      ready: page?.readyOn !== undefined,
+      waits: page?.waits,
+      listed: loadHandoffs(k.db, at).rows[0]?.readyOn !== undefined,
+      wall: loadWall(k.db, at).rows[0]?.ready,
+      booked: bookHandoff(
+        k.db,
+        { residencyId: k.residencyId, personId: slot?.personId ?? k.ada, from: slot?.from ?? at },
+        at,
+      ).ok,
+    }
+  }
+
+  it('is what ready waits for where the house asks for it, everywhere that says ready', () => {
+    const k = readyKennel()
+    expect(ready(k, k.now)).toMatchObject({
+      ready: false,
+      waits: 'Everything promised is held; it is not rehearsed yet.',
+      listed: false,
+      wall: false,
+      booked: false,
+    })
+    const failed = rehearse(k, ['miss', 'miss'])
+    expect(ready(k, failed)).toMatchObject({ ready: false, booked: false })
+    expect(ready(k, failed).waits).toContain('Seated at the side')
+    const own = rehearse(k, ['clean'], k.ada, failed + 60_000)
+    expect(ready(k, own).waits).toContain('second handler')
+    const passed = rehearse(k, ['late', 'clean'], k.ben, own + 60_000)
+    expect(ready(k, passed)).toEqual({ ready: true, waits: '', listed: true, wall: true, booked: true })
+    // One that fails later books nothing away.
+    const again = rehearse(k, ['miss'], k.ben, passed + 60_000)
+    expect(loadHandoffPage(k.db, k.residencyId, again)?.live).toBeDefined()
+  })
+
+  it('is asked for from the next residency on: one from before is ready without', () => {
+    const k = readyKennel()
+    k.db.prepare('UPDATE residency SET rehearse = 0').run()
+    expect(ready(k, k.now)).toMatchObject({ ready: true, booked: true })
+  })
+})

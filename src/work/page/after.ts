@@ -1,0 +1,138 @@
+import { gapsBy, sayGap, type Gap } from '@/core/demonstration/gap'
+import type { HomeworkChange, WrittenHomework } from '@/core/demonstration/homeworkChange'
+import type { PracticeEntry } from '@/core/demonstration/practiceLog'
+import {
+  agreementOf,
+  cameOff,
+  triesAt,
+  type Agreement,
+  type CameOff,
+  type ShowRecord,
+} from '@/core/demonstration/record'
+import type { Rehearsed } from '@/core/demonstration/rehearsal'
+import { findCommand } from '@/core/curriculum/lookup'
+import { firstName } from '@/core/people/names'
+import type { Outcome } from '@/core/facts/fact'
+import type { OwnersHand, Showing, Turn } from '@/core/facts/words'
+import type { Db } from '@/store/database'
+import { readPracticeLog } from '@/store/homework'
+import { allPlaces, readKennel, readPeople } from '@/store/kennel'
+import { liveHandoff } from '@/store/handoffs'
+import { findResident, type Resident } from '@/store/residents'
+import { ladderOf } from '../scene/regimes'
+import { homeworkFor } from '../scene/homework'
+import { judgeRehearsal, shownOf, triesOf } from '../scene/shown'
+
+export interface ShownItem {
+  readonly id: string
+  readonly title: string
+  /** The chance that was said of it when it began, 0–1; null where nothing is tried. */
+  readonly chance: number | null
+  readonly turns: readonly {
+    readonly turn: Turn
+    readonly came: CameOff | undefined
+    readonly outcomes: readonly Outcome[]
+    readonly wrong: readonly OwnersHand[]
+    readonly note: string
+  }[]
+}
+
+export interface ShownOnce {
+  readonly id: string
+  readonly what: Showing
+  readonly from: number
+  readonly place: string
+  readonly by: string
+  readonly status: ShowRecord['status']
+  readonly why: string
+  readonly note: string
+  readonly whole: number | null
+  readonly items: readonly ShownItem[]
+  readonly agreement: Agreement | undefined
+  readonly rehearsed: Rehearsed | undefined
+}
+
+export interface AfterView {
+  readonly resident: Resident
+  readonly timeZone: string
+  /** Newest first. */
+  readonly shown: readonly ShownOnce[]
+  /** By command and by item, what costs most first; in words and with counts. */
+  readonly gaps: readonly (Gap & { readonly says: string; readonly name: string })[]
+  readonly itemGaps: readonly (Gap & { readonly name: string })[]
+  readonly homework: WrittenHomework
+  readonly change: HomeworkChange
+  readonly versionId: string
+  readonly versions: readonly { readonly at: number; readonly by: string }[]
+  readonly minutesADay: number
+  /** What came back from home, newest last. */
+  readonly log: readonly (PracticeEntry & { readonly name: string })[]
+  readonly booked: number | undefined
+}
+
+/** What happened in a dog’s rehearsals and demonstrations, the gap, and the homework; undefined for no residency. */
+export function loadAfter(db: Db, residencyId: string, now: number): AfterView | undefined {
+  const resident = findResident(db, residencyId)
+  if (!resident) return undefined
+  const shown = shownOf(db, residencyId)
+  const curriculum = ladderOf(db, residencyId, now)
+  const names = new Map(readPeople(db).map((p) => [p.id, p.name]))
+  const places = new Map(allPlaces(db).map((p) => [p.id, p.name]))
+  const { homework, gaps, change, versions, minutesADay } = homeworkFor(db, resident, now)
+  const nameOf = (id: string) => findCommand(curriculum, id)?.name ?? id
+  const titles = new Map(shown.flatMap((s) => s.items.map((i) => [i.id, i.title] as const)))
+  const owner = firstName(resident.ownerName)
+  return {
+    resident,
+    timeZone: readKennel(db).timeZone,
+    shown: [...shown].reverse().map((s) => ({
+      id: s.id,
+      what: s.what,
+      from: s.from,
+      place: places.get(s.placeId) ?? '',
+      by: names.get(s.leashHolder) ?? '',
+      status: s.status,
+      why: s.why,
+      note: s.note,
+      whole: s.whole,
+      items: itemsOf(s),
+      agreement: agreementOf(s),
+      rehearsed: s.what === 'rehearsal' ? judgeRehearsal(db, residencyId, s) : undefined,
+    })),
+    gaps: gaps.map((g) => ({ ...g, name: nameOf(g.id), says: sayGap(g, nameOf(g.id), owner) })),
+    itemGaps: gapsBy(triesOf(shown), 'itemId').map((g) => ({ ...g, name: titles.get(g.id) ?? g.id })),
+    homework,
+    change,
+    versionId: versions[0]?.id ?? '',
+    versions: versions.map((v) => ({ at: v.at, by: names.get(v.by) ?? '' })),
+    minutesADay,
+    log: readPracticeLog(db, residencyId).map((e) => ({ ...e, name: nameOf(e.command) })),
+    booked: [liveHandoff(db, residencyId)?.from].find((from) => from !== undefined && from > now),
+  }
+}
+
+const itemsOf = (record: ShowRecord): readonly ShownItem[] =>
+  record.items.map((item) => ({
+    id: item.id,
+    title: item.title,
+    chance: item.chance,
+    turns: (record.what === 'rehearsal' ? (['trainer'] as const) : (['trainer', 'owner'] as const)).map((turn) => {
+      const spot = { turn, itemId: item.id }
+      const tries = triesAt(record, spot)
+      return {
+        turn,
+        came: cameOff(record, spot),
+        outcomes: tries.map((t) => t.outcome),
+        wrong:
+          turn === 'owner'
+            ? [
+                ...new Set([
+                  ...tries.flatMap((t) => t.wrong),
+                  ...record.hands.filter((h) => h.itemId === item.id).flatMap((h) => h.wrong),
+                ]),
+              ]
+            : [],
+        note: record.ended.find((e) => e.turn === turn && e.itemId === item.id && e.why !== '')?.why ?? '',
+      }
+    }),
+  }))

@@ -1,0 +1,118 @@
+import ical, { ICalCalendarMethod } from 'ical-generator'
+import { addDays, dayIn, startOfDay } from '@/core/days'
+import type { WrittenHomework } from '@/core/demonstration/homeworkChange'
+import { cameOff, type CameOff } from '@/core/demonstration/record'
+import { sayMark, sayRelease } from '@/core/dog/deaf'
+import { saySide } from '@/core/dog/side'
+import type { Db } from '@/store/database'
+import { liveHandoff } from '@/store/handoffs'
+import { readHouse } from '@/store/house'
+import { readPeople } from '@/store/kennel'
+import { findResident } from '@/store/residents'
+import { homeworkFor } from '../scene/homework'
+import { ladderOf } from '../scene/regimes'
+import { shownOf } from '../scene/shown'
+import { wordsOf } from '../scene/words'
+
+/** What an owner takes home, on paper and on the phone. */
+export interface Booklet {
+  readonly residencyId: string
+  readonly name: string
+  readonly owner: string
+  readonly kennel: string
+  readonly phone: string
+  readonly trainer: string
+  /** The day from which its weeks are counted: the demonstration’s, else the booked one’s, else going home. */
+  readonly from: string
+  readonly shownOn: string | undefined
+  readonly words: readonly { readonly command: string; readonly word: string; readonly signal: string }[]
+  readonly release: string
+  readonly marker: string
+  readonly side: string
+  readonly shown: readonly {
+    readonly title: string
+    readonly seconds: number | null
+    readonly trainer: CameOff | undefined
+    readonly owner: CameOff | undefined
+  }[]
+  readonly homework: WrittenHomework
+}
+
+/** The booklet of one dog; undefined for no such residency. */
+export function loadBooklet(db: Db, residencyId: string, now: number): Booklet | undefined {
+  const resident = findResident(db, residencyId)
+  if (!resident) return undefined
+  const house = readHouse(db)
+  const words = wordsOf(db, resident)
+  const curriculum = ladderOf(db, residencyId, now)
+  const { homework } = homeworkFor(db, resident, now)
+  const last = shownOf(db, residencyId).findLast((s) => s.what === 'demonstration')
+  const live = liveHandoff(db, residencyId)
+  const practised = new Set(homework.weeks.flatMap((w) => w.lines.map((l) => l.command)))
+  const asked = new Set(last?.items.map((i) => i.command))
+  return {
+    residencyId,
+    name: resident.name,
+    owner: resident.ownerName,
+    kennel: house.name,
+    phone: house.phone,
+    trainer: readPeople(db).find((p) => p.id === (last?.leashHolder ?? live?.personId))?.name ?? '',
+    from: last?.day ?? (live ? dayIn(house.timeZone, live.from) : resident.leavesOn),
+    shownOn: last?.day,
+    words: curriculum.commands.flatMap((c) => {
+      const [word, signal] = [words.word(c), words.signal(c)]
+      return (practised.has(c.id) || asked.has(c.id)) && (word !== '' || signal !== '')
+        ? [{ command: c.name, word, signal: signal === 'none' ? '' : signal }]
+        : []
+    }),
+    release: sayRelease(resident),
+    marker: sayMark(resident),
+    side: saySide(resident),
+    shown: (last?.items ?? [])
+      .filter((i) => i.rungId !== null)
+      .map((i) => ({
+        title: i.title,
+        seconds: i.seconds,
+        trainer: last && cameOff(last, { turn: 'trainer', itemId: i.id }),
+        owner: last && cameOff(last, { turn: 'owner', itemId: i.id }),
+      })),
+    homework,
+  }
+}
+
+/** House: three times a day, in the morning, after work and in the evening; the owner moves them as they like. */
+const practiceAt = [7 * 60 + 30, 17 * 60 + 30, 19 * 60 + 30] as const
+const practiceMinutes = 5
+
+/** Times of practice as an iCalendar file (RFC 5545): a daily event a time and a week, told what that week is. */
+export function practiceCalendar(
+  db: Db,
+  residencyId: string,
+  now: number,
+): { readonly fileName: string; readonly text: string } | undefined {
+  const booklet = loadBooklet(db, residencyId, now)
+  if (!booklet) return undefined
+  const { timeZone } = readHouse(db)
+  const calendar = ical({
+    prodId: { company: 'kibou', product: 'practice', language: 'EN' },
+    method: ICalCalendarMethod.PUBLISH,
+    name: `Practice with ${booklet.name}`,
+  })
+  for (const week of booklet.homework.weeks) {
+    if (week.lines.length === 0) continue
+    for (let day = 0; day < 7; day++)
+      practiceAt.forEach((minute, n) => {
+        const date = addDays(booklet.from, 1 + (week.week - 1) * 7 + day)
+        const start = startOfDay(timeZone, date) + minute * 60_000
+        calendar.createEvent({
+          id: `practice-${residencyId}-${date}-${n}@kibou`,
+          stamp: new Date(now),
+          start: new Date(start),
+          end: new Date(start + practiceMinutes * 60_000),
+          summary: `Practise with ${booklet.name}, week ${week.week}`,
+          description: [...week.lines.map((l) => `${l.title}: ${l.words}`), week.foodWords].join('\n'),
+        })
+      })
+  }
+  return { fileName: `practice-${booklet.name.replace(/[^\w-]/g, '')}.ics`, text: calendar.toString() }
+}
