@@ -35,7 +35,21 @@ beforeAll(() => {
 /** What a kennel of that version could not say yet. */
 function leaveOutWhatCameLater(db: Db): void {
   db.exec(`UPDATE rep SET pay_interval = NULL, bowl_grams = NULL, pieces = min(pieces, 40), planned = min(planned, 20);
-    UPDATE small_thing SET command = NULL, outcome = NULL, minutes = NULL, pay_interval = NULL, calm = NULL;`)
+    UPDATE small_thing SET command = NULL, outcome = NULL, minutes = NULL, pay_interval = NULL, calm = NULL;
+    UPDATE residency SET rehearse = 0;
+    DELETE FROM practice_log;
+    DELETE FROM owners_hands;
+    DELETE FROM item_shown;
+    DELETE FROM demonstration_close;
+    DELETE FROM demonstration;
+    DELETE FROM rep WHERE set_id IN (SELECT id FROM training_set WHERE item_id IS NOT NULL);
+    DELETE FROM set_close WHERE set_id IN (SELECT id FROM training_set WHERE item_id IS NOT NULL);
+    DELETE FROM training_set WHERE item_id IS NOT NULL;
+    DELETE FROM fact
+    WHERE kind IN ('demonstration-opened', 'demonstration-closed', 'item-shown', 'owners-hands')
+      OR (kind = 'set-opened' AND id NOT IN (SELECT id FROM training_set))
+      OR (kind = 'rep' AND id NOT IN (SELECT id FROM rep))
+      OR (kind = 'set-closed' AND id NOT IN (SELECT id FROM set_close));`)
 }
 
 /** Sets put right and taken back at the desk, whose numbers the versions count differently. */

@@ -62,8 +62,8 @@ export function AfterPage({ view, deeds }: { view: AfterView; deeds: AfterDeeds 
                 ))}
               </Gaps>
               <Note>
-                Filled for you, open for {owner}, with what so few tries leave open (95 %, Wilson). What costs most
-                comes first.
+                Filled for you, open for {owner}, from none at the left to all at the right, with what so few tries
+                leave open (95 %, Wilson). What costs most comes first.
               </Note>
             </section>
           )}

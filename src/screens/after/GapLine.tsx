@@ -1,7 +1,7 @@
 import styled from 'styled-components'
 import type { Gap } from '@/core/demonstration/gap'
 
-const [width, height, top] = [320, 34, 9]
+const [width, height, top] = [320, 24, 9]
 const x = (share: number): number => 10 + share * (width - 20)
 
 const cordOf = (from: number, to: number, sag: number): string =>
@@ -25,20 +25,9 @@ export function GapLine({ gap, owner }: { gap: Gap; owner: string }) {
       <line className="axis" x1={x(0)} x2={x(1)} y1={top} y2={top} />
       {trainer && <line className="open" x1={x(trainer.low)} x2={x(trainer.high)} y1={top - 5} y2={top - 5} />}
       {theirs && <line className="open theirs" x1={x(theirs.low)} x2={x(theirs.high)} y1={top + 5} y2={top + 5} />}
-      {trainer && theirs && sag > 0 && (
-        <path
-          className="cord"
-          d={cordOf(x(theirs.share), x(trainer.share), sag)}
-        />
-      )}
+      {trainer && theirs && sag > 0 && <path className="cord" d={cordOf(x(theirs.share), x(trainer.share), sag)} />}
       {theirs && <circle className="ring" cx={x(theirs.share)} cy={top} r="6" />}
       {trainer && <circle className="knot" cx={x(trainer.share)} cy={top} r="5" />}
-      <text x={x(0)} y={height - 1}>
-        0
-      </text>
-      <text x={x(1)} y={height - 1} textAnchor="end">
-        all
-      </text>
     </Drawing>
   )
 }
@@ -70,9 +59,5 @@ const Drawing = styled.svg`
   }
   .knot {
     fill: var(--held);
-  }
-  text {
-    font-size: 9px;
-    fill: var(--ink-2);
   }
 `

@@ -62,6 +62,10 @@ export function Handoff({ view, missing, now }: { view: ResidentView; missing: r
       <ButtonLink href={`/dogs/${resident.residencyId}/handoff`}>
         {handoff ? 'Move, cancel or print it' : view.readyOn ? 'Choose a time' : 'Handoff page'}
       </ButtonLink>
+      <p>
+        <Link href={`/dogs/${resident.residencyId}/demonstration`}>Script</Link> ·{' '}
+        <Link href={`/dogs/${resident.residencyId}/demonstration/after`}>What was shown, and homework</Link>
+      </p>
     </section>
   )
 }

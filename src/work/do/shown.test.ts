@@ -1,17 +1,21 @@
 import fc from 'fast-check'
+import { v7 } from 'uuid'
 import { describe, expect, it } from 'vitest'
 import { recordOf, type ShowRecord } from '@/core/demonstration/record'
 import type { Outcome } from '@/core/facts/fact'
 import { ownersHandNames } from '@/core/facts/words'
 import { demonstrationsOf, saidOf } from '@/store/demonstrations'
+import { appendHouse, readHouse } from '@/store/house'
+import { wantsRehearsal } from '@/store/residents'
 import { LiveSession } from '@/device/live/session'
 import { loadAfter } from '../page/after'
 import { loadBlock } from '../page/block'
 import { loadHandoffPage, loadHandoffs } from '../page/handoff'
 import { loadWall } from '../page/wall'
 import { standingOf } from '../record/refold'
-import { msPerDay } from '../tests/kennel'
+import { dogFields, msPerDay } from '../tests/kennel'
 import { Phone, readyKennel, sessionOf } from '../tests/shown'
+import { addDog } from './begin'
 import { bookHandoff } from './handoff'
 
 const kept = (k: ReturnType<typeof readyKennel>): ShowRecord => {
@@ -183,7 +187,7 @@ describe('a demonstration on a phone', () => {
     expect(page?.shown[0]?.agreement).toMatchObject({ both: 1, same: 0 })
   })
 
-  it('a block on the same phone stands where the kennel does, sent or not, and does not take it for a set of its own', () => {
+  it('a block on the same phone stands where the kennel does, sent or not, and takes none of its sets', () => {
     const k = readyKennel()
     const phone = k.phone()
     whole(k, phone, false)
@@ -316,7 +320,23 @@ describe('a rehearsal', () => {
     expect(loadHandoffPage(k.db, k.residencyId, again)?.live).toBeDefined()
   })
 
-  it('is asked for from the next residency on: one from before is ready without', () => {
+  it('is asked for as the house has it when a residency is booked, and not of those before', () => {
+    const k = readyKennel()
+    const book = (run: string) => {
+      const made = addDog(k.db, { ...dogFields, run, name: `Dog ${run}`, owner: `Owner ${run}` }, k.now)
+      return wantsRehearsal(k.db, made.ok ? made.id : '')
+    }
+    const say = (rehearse: 'yes' | 'no', at: number) =>
+      appendHouse(k.db, v7(), { ...readHouse(k.db), rehearse }, k.ada, at)
+    expect(book('7')).toBe(true)
+    say('no', k.now + 1)
+    expect(book('8')).toBe(false)
+    say('yes', k.now + 2)
+    expect(book('9')).toBe(true)
+    expect(wantsRehearsal(k.db, k.residencyId)).toBe(true)
+  })
+
+  it('one from before is ready without', () => {
     const k = readyKennel()
     k.db.prepare('UPDATE residency SET rehearse = 0').run()
     expect(ready(k, k.now)).toMatchObject({ ready: true, booked: true })

@@ -21,7 +21,8 @@ h3{font-size:1.1rem}h3 small{font-weight:400;font-size:.85rem}p{margin:.3rem 0}u
 border-radius:4px;background:none;color:inherit;cursor:pointer;margin:.15rem 0}button:disabled{opacity:.45}
 button[aria-pressed=true]{background:var(--ink);color:var(--paper)}.now{background:var(--now);border-color:var(--now);
 color:#1c1400;font-weight:700}.taps .yes{background:var(--ink);color:var(--paper);font-weight:700;min-width:9rem}
-.taps,.holds{display:flex;flex-wrap:wrap;gap:.5rem;align-items:center}.taps button{min-height:3.4rem}.clock{font-size:2.4rem;font-variant-numeric:tabular-nums}
+.taps,.holds{display:flex;flex-wrap:wrap;gap:.5rem;align-items:center}.taps button{min-height:3.4rem}
+.clock{font-size:2.4rem;font-variant-numeric:tabular-nums}
 .warn{color:var(--warn);font-weight:700}textarea{width:100%;height:8rem;font:.8rem/1.3 monospace}
 svg{width:100%;max-width:24rem;display:block}rect{fill:var(--held)}line{stroke:var(--rule)}
 table{border-collapse:collapse}td,th{text-align:left;padding:.15rem .8rem .15rem 0;vertical-align:top}
@@ -134,9 +135,9 @@ export function practiceFile(booklet: Booklet, program: string): string {
     `<meta http-equiv="Content-Security-Policy" content="${policy}">`,
     '<meta name="viewport" content="width=device-width, initial-scale=1">',
     html`<title>${booklet.name} at home</title>`.html,
-    `<style>${style}</style></head><body>`,
+    `<style>${style}</style></head><body><main>`,
     body,
-    `<script type="application/json" id="data">${embedded(data)}</script>`,
+    `</main><script type="application/json" id="data">${embedded(data)}</script>`,
     `<script>${script}</script></body></html>`,
   ].join('')
 }

@@ -1,8 +1,11 @@
 import { newestCurriculum } from '@/store/curricula'
 import type { Db } from '@/store/database'
+import { loadAfter } from '../page/after'
 import { loadBaseline } from '../page/baseline'
 import { loadBench } from '../page/bench'
 import { loadBlock } from '../page/block'
+import { loadBooklet } from '../page/booklet'
+import { loadShowing } from '../page/showing'
 import { loadCurriculum, loadDraft } from '../page/curriculum'
 import { loadDemonstration } from '../page/demonstration'
 import { loadBowls, loadFood } from '../page/food'
@@ -53,6 +56,10 @@ export const everyPageOf = (
   food: loadFood(db, residencyId, now),
   handoff: loadHandoffPage(db, residencyId, now),
   demonstration: loadDemonstration(db, residencyId, now, { me }),
+  rehearsal: loadShowing(db, residencyId, 'rehearsal', now, { me }),
+  live: loadShowing(db, residencyId, 'demonstration', now, { me }),
+  after: loadAfter(db, residencyId, now),
+  booklet: loadBooklet(db, residencyId, now),
   intake: loadIntake(db, residencyId, now),
   reward: loadReward(db, residencyId, now),
   card: doorCard(db, residencyId, now),

@@ -60,12 +60,13 @@ export const sessionOf = (view: ShowingView, phone: Phone): ShowSession =>
     phone.outbox,
   )
 
-/** A dog that holds its sit and what it is promised of it, and two who may show it. */
+/** A dog that holds its sit and is to be rehearsed, and two who may show it. */
 export function readyKennel(more: Record<string, unknown> = {}) {
   const db = newKennel()
   const ada = trainer(db)
   const ben = trainer(db, 'Ben')
   const residencyId = dog(db, { run: '1', ...more })
+  db.prepare('UPDATE residency SET rehearse = 1 WHERE id = ?').run(residencyId)
   const tablet = new Tablet()
   for (const day of [0, 1]) {
     tablet.at = monday + day * msPerDay
