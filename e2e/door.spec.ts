@@ -78,6 +78,8 @@ test.describe('the door', () => {
       '/dogs/[residencyId]/intake',
       '/dogs/[residencyId]/baseline',
       '/dogs/[residencyId]/reward',
+      '/dogs/[residencyId]/demonstration/live',
+      '/dogs/[residencyId]/demonstration/rehearsal',
     ]
     for (const path of routes.filter((r) => r.kind === 'page' && !open.has(r.path)).map((r) => r.path)) {
       expect([path, await outcome(hand, path, 'get')]).toEqual([
@@ -112,6 +114,9 @@ test.describe('the door', () => {
           FROM baseline_start) + (SELECT count(*)
           FROM reward_taste) + (SELECT count(*)
           FROM reward_choice) + (SELECT count(*)
+          FROM script_change) + (SELECT count(*)
+          FROM homework_change) + (SELECT count(*)
+          FROM practice_log) + (SELECT count(*)
           FROM photo) AS n`,
       )
     const before = facts()

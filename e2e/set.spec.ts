@@ -128,7 +128,7 @@ test('a fault seen is one tap after the rep: a crooked recall at level 2 is not 
   await page.getByRole('option', { name: 'Long line, 5 steps' }).click()
   await page.getByRole('radio', { name: /^Level 2:/ }).click()
   await page.getByRole('button', { name: 'Begin set' }).click()
-  for (const counts of ['0 clean of 1', undefined]) {
+  for (const counts of ['1 clean of 2', undefined]) {
     await page.getByRole('button', { name: 'Clean' }).click()
     await page.getByRole('button', { name: 'crooked' }).click()
     if (counts) await expect(page.getByText(counts)).toBeVisible()
