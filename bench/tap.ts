@@ -1,4 +1,4 @@
-import { chromium, type CDPSession, type Locator, type Page } from '@playwright/test'
+import { chromium, type BrowserContext, type CDPSession, type Locator, type Page } from '@playwright/test'
 import { chromiumPath } from '../scripts/lib/chromium.mjs'
 import Database from 'better-sqlite3'
 import { spawn } from 'node:child_process'
@@ -40,9 +40,11 @@ for (let i = 0; ; i++) {
   await new Promise((done) => setTimeout(done, 250))
 }
 const db = new Database(file, { readonly: true })
-const dog = z
-  .object({ id: z.string() })
-  .parse(db.prepare("SELECT r.id FROM residency r JOIN dog d ON d.id = r.dog_id WHERE d.name = 'Heron'").get()).id
+const idOf = (name: string) =>
+  z
+    .object({ id: z.string() })
+    .parse(db.prepare('SELECT r.id FROM residency r JOIN dog d ON d.id = r.dog_id WHERE d.name = ?').get(name)).id
+const [dog, shown] = [idOf('Heron'), idOf('Wren')]
 db.close()
 
 const browser = await chromium.launch({
@@ -54,9 +56,28 @@ try {
   await context.request.post(`${url}/api/sign-in`, { data: { personId: 'maud', passcode: 'osier bank' } })
   // tsx names functions with this helper, and the page is handed such functions.
   await context.addInitScript({ content: 'globalThis.__name = (f) => f' })
+  await measured(context, `${url}/dogs/${dog}/work/down`, 'a block', async (page) => {
+    await page.getByRole('button', { name: 'Begin set' }).tap()
+  })
+  await measured(context, `${url}/dogs/${shown}/demonstration/live`, 'a demonstration', async (page) => {
+    await page.getByRole('button', { name: /^Begin/ }).tap()
+    await page.getByRole('button', { name: /^Next/ }).tap()
+  })
+} finally {
+  await browser.close()
+  demo.kill('SIGTERM')
+}
+
+/** Taps on the target of a clean rep of one page, beside those on a button that does nothing. */
+async function measured(
+  context: BrowserContext,
+  address: string,
+  what: string,
+  begin: (page: Page) => Promise<void>,
+): Promise<void> {
   const page = await context.newPage()
-  await page.goto(`${url}/dogs/${dog}/work/down`, { waitUntil: 'networkidle' })
-  await page.getByRole('button', { name: 'Begin set' }).tap()
+  await page.goto(address, { waitUntil: 'networkidle' })
+  await begin(page)
   await page.evaluate(() => {
     const idle = document.createElement('button')
     idle.textContent = 'Nothing'
@@ -91,7 +112,7 @@ try {
     real.push(await timedTap(session, page, await cleanTarget(page)))
   }
   console.log(
-    `tap to paint, ${taps} taps in turns with ${taps} on a button that does nothing on the same page; ` +
+    `${what}: tap to paint, ${taps} taps in turns with ${taps} on a button that does nothing on the same page; ` +
       `processor slowed ${slower} times, network cut; ${others()}`,
   )
   report('all taps', real, nothing)
@@ -100,9 +121,8 @@ try {
     real.filter((t) => t.alone),
     nothing.filter((t) => t.alone),
   )
-} finally {
-  await browser.close()
-  demo.kill('SIGTERM')
+  await context.setOffline(false)
+  await page.close()
 }
 
 interface Tap {

@@ -119,7 +119,7 @@ export const badDays: readonly BadDay[] = [
     when: 'before',
     does: [
       'Whoever rehearsed it may show it: choose who shows it here. Else move the booking.',
-      'A new hand on the leash counts: the chance below says how much.',
+      'With a hand that never held this leash it comes off less often the first time: say so to the owner.',
     ],
     stops: false,
   },

@@ -26,9 +26,9 @@ describe('the chance of one item', () => {
     const expected = (sum(weights.slice(2)) + prior.share * prior.weight) / (sum(weights) + prior.weight)
     expect(chanceOf(trials(18, 20)).chance).toBeCloseTo(expected, 10)
   })
-  it('is discounted by what is forgotten: after one half-life, half', () => {
+  it('is discounted by what is forgotten: after one half-life half, of which half still comes off', () => {
     // p = 2^(−Δ/h), half-life regression (Settles & Meeder, ACL 2016); a first half-life is three days (house).
-    expect(chanceOf(trials(18, 20), 3).chance).toBeCloseTo(chanceOf(trials(18, 20)).chance / 2, 10)
+    expect(chanceOf(trials(18, 20), 3).chance).toBeCloseTo(chanceOf(trials(18, 20)).chance * 0.75, 10)
   })
   it('counts reps elsewhere and with others for less, and a first time there for less still', () => {
     const here = chanceOf(trials(19, 20))

@@ -59,6 +59,11 @@ export const prior = { share: 0.92, weight: 3 } as const
 const halfAfterReps = 8
 /** Older ones weigh nothing any more. */
 const mostTrials = 60
+/**
+ * House: what is predicted to be forgotten still comes off so often; relearning is quicker than learning (savings,
+ * Ebbinghaus 1885). Read off simulated dogs (bench/demonstration.ts).
+ */
+const savings = 0.5
 
 const weightOf = (t: Trial, newer: number, on: Occasion): number =>
   2 ** (-newer / halfAfterReps) * (t.place === on.place ? 1 : elsewhere) * (t.person === on.person ? 1 : elsewhere)
@@ -82,7 +87,7 @@ export function itemChance(evidence: ItemEvidence, on: Occasion, model: Forgetti
   // Where it has ever been, and with whom: a place is new once.
   const { trials } = evidence
   const knows = { place: trials.some((t) => t.place === on.place), person: trials.some((t) => t.person === on.person) }
-  const off = kept * (knows.place ? 1 : firstThere) * (knows.person ? 1 : firstThere)
+  const off = (kept + (1 - kept) * savings) * (knows.place ? 1 : firstThere) * (knows.person ? 1 : firstThere)
   return {
     id: evidence.id,
     chance: (share?.share ?? prior.share) * off,

@@ -24,7 +24,15 @@ import { inTen, ofTen } from './sayChance'
 type Change = (raw: unknown) => Promise<Told>
 
 /** The script of a demonstration: what is shown in which order, what is said, where to stand, what the owner hears. */
-export function ScriptPage({ view, change }: { view: DemonstrationView; change: Change | undefined }) {
+export function ScriptPage({
+  view,
+  change,
+  mayShow,
+}: {
+  view: DemonstrationView
+  change: Change | undefined
+  mayShow: boolean
+}) {
   const { sayMoment } = useWhen()
   const router = useRouter()
   const { send, wrong, pending } = useTold()
@@ -58,9 +66,13 @@ export function ScriptPage({ view, change }: { view: DemonstrationView; change: 
           choices={view.places}
         />
         <FileLink href={`/dogs/${resident.residencyId}/script.pdf`}>Print (A5)</FileLink>
-        <ButtonLink href={`/dogs/${resident.residencyId}/demonstration/rehearsal`}>Rehearse</ButtonLink>
-        <ButtonLink href={`/dogs/${resident.residencyId}/demonstration/live`}>Show it</ButtonLink>
-        <Link href={`/dogs/${resident.residencyId}/demonstration/after`}>After</Link>
+        {mayShow && (
+          <>
+            <ButtonLink href={`/dogs/${resident.residencyId}/demonstration/rehearsal`}>Rehearse</ButtonLink>
+            <ButtonLink href={`/dogs/${resident.residencyId}/demonstration/live`}>Show it</ButtonLink>
+          </>
+        )}
+        <ButtonLink href={`/dogs/${resident.residencyId}/demonstration/after`}>Homework</ButtonLink>
       </Tools>
       <Sides>
         <section aria-labelledby="order">

@@ -4,10 +4,11 @@ import styled from 'styled-components'
 import { handsIn, ownersHands } from '@/core/demonstration/hands'
 import { triesAt, sameSpot, spotsOf } from '@/core/demonstration/record'
 import type { Outcome } from '@/core/facts/fact'
-import type { OwnersHand } from '@/core/facts/words'
+import type { ItemEnd, OwnersHand } from '@/core/facts/words'
 import { firstName } from '@/core/people/names'
 import type { Prefs } from '@/device/prefs'
 import { buzz, sayTap } from '@/device/sounds'
+import { TextLine } from '@/ui/Field'
 import { OutcomeMark } from '@/ui/OutcomeMark'
 import { Press } from '@/ui/press'
 import { ThumbPad } from '@/ui/ThumbPad'
@@ -39,7 +40,10 @@ export function ItemInHand({
   prefs: Prefs
   onStop: (why: string) => void
 }) {
-  const [trouble, setTrouble] = useState(false)
+  const [panel, setPanel] = useState<'none' | 'trouble' | 'note'>('none')
+  const [note, setNote] = useState('')
+  const troubled = (on: boolean) => setPanel(on ? 'trouble' : 'none')
+  const goOn = (how: ItemEnd = 'shown', why = '') => session.next(how, why, note.replace(/\s+/g, ' ').trim())
   const { record, spot } = live
   const opened = record?.items.find((i) => i.id === spot?.itemId)
   const item = view.items.find((i) => i.id === spot?.itemId)
@@ -87,9 +91,9 @@ export function ItemInHand({
     {
       ...Object.fromEntries(targets.map((t) => [t.key, () => press(t.id)])),
       z: undo,
-      n: () => session.next(),
-      x: () => session.next('left', 'left out on the day'),
-      o: () => setTrouble(!trouble),
+      n: () => goOn(),
+      x: () => goOn('left', 'left out on the day'),
+      o: () => troubled(panel !== 'trouble'),
       ...(hold.seconds === undefined ? {} : { ' ': startHold }),
     },
     {
@@ -112,7 +116,17 @@ export function ItemInHand({
   const came = mine.some((t) => t.outcome === 'clean')
   const missed = mine.at(-1) !== undefined && mine.at(-1)?.outcome !== 'clean'
   const told = owner ? (item?.tellOwner ?? '') : ''
-  if (trouble)
+  if (panel === 'note')
+    return (
+      <>
+        <Title>{opened.title}</Title>
+        <TextLine label="A note on it, kept when it is over" value={note} onChange={setNote} rows={3} maxLength={300} />
+        <Bottom>
+          <Plain onPress={() => setPanel('none')}>Back to {opened.title}</Plain>
+        </Bottom>
+      </>
+    )
+  if (panel === 'trouble')
     return (
       <>
         <Title>Trouble</Title>
@@ -124,8 +138,8 @@ export function ItemInHand({
               {way.id === 'refuses' ? (
                 <Way
                   onPress={() => {
-                    setTrouble(false)
-                    session.next('left', way.name)
+                    troubled(false)
+                    goOn('left', way.name)
                   }}
                 >
                   Leave {opened.title}
@@ -133,12 +147,12 @@ export function ItemInHand({
               ) : (
                 <Way onPress={() => onStop(way.name)}>Stop here</Way>
               )}
-              <Way onPress={() => setTrouble(false)}>Go on</Way>
+              <Way onPress={() => troubled(false)}>Go on</Way>
             </>
           )}
         />
         <Bottom>
-          <Plain onPress={() => setTrouble(false)}>
+          <Plain onPress={() => troubled(false)}>
             Back to {opened.title} <kbd aria-hidden="true">O</kbd>
           </Plain>
         </Bottom>
@@ -220,14 +234,17 @@ export function ItemInHand({
           <Plain onPress={undo} isDisabled={record.tries.length === 0}>
             Undo <kbd aria-hidden="true">Z</kbd>
           </Plain>
-          <Plain onPress={() => session.next('left', 'left out on the day')}>
+          <Plain onPress={() => setPanel('note')} aria-pressed={note.trim() !== ''}>
+            Note
+          </Plain>
+          <Plain onPress={() => goOn('left', 'left out on the day')}>
             Leave it <kbd aria-hidden="true">X</kbd>
           </Plain>
-          <Plain onPress={() => setTrouble(true)}>
+          <Plain onPress={() => troubled(true)}>
             Trouble <kbd aria-hidden="true">O</kbd>
           </Plain>
         </Row>
-        <Next onPress={() => session.next()} data-wait={tried && !came}>
+        <Next onPress={() => goOn()} data-wait={tried && !came}>
           {after === undefined
             ? 'The end'
             : after.turn === spot.turn

@@ -132,7 +132,11 @@ const itemsOf = (record: ShowRecord): readonly ShownItem[] =>
                 ]),
               ]
             : [],
-        note: record.ended.find((e) => e.turn === turn && e.itemId === item.id && e.why !== '')?.why ?? '',
+        note: record.ended
+          .filter((e) => e.turn === turn && e.itemId === item.id)
+          .flatMap((e) => [e.why, e.note])
+          .filter((t) => t !== '')
+          .join('; '),
       }
     }),
   }))

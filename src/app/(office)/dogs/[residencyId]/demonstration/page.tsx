@@ -24,5 +24,11 @@ export default async function Page({
     placeId: place,
   })
   if (!view) notFound()
-  return <ScriptPage view={view} change={mayAct(person.role, 'lead') ? keepScript : undefined} />
+  return (
+    <ScriptPage
+      view={view}
+      change={mayAct(person.role, 'lead') ? keepScript : undefined}
+      mayShow={mayAct(person.role, 'trainer')}
+    />
+  )
 }
