@@ -107,7 +107,7 @@ function drawn(): Markup {
       )}
     </p>
     <p><b>${now?.foodWords ?? ''}</b> ${now?.place ?? ''}</p>
-    ${data.warmUp !== '' && html`<p>${data.warmUp}</p>`}
+    <p>${data.signals} ${data.warmUp}</p>
     <p>
       <button class="now" data-do="five">
         ${until === undefined ? 'Start five minutes' : 'Stop the five minutes'}

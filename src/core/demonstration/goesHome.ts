@@ -21,7 +21,12 @@ const listedOf = (command: Command): readonly number[] => {
  * What of a script is practised at home: each command that is shown, with what of it the owner did not get and what of
  * their hands went with most misses.
  */
-export function goesHome(curriculum: Curriculum, script: Script, gaps: readonly Gap[]): readonly GoesHome[] {
+export function goesHome(
+  curriculum: Curriculum,
+  script: Script,
+  gaps: readonly Gap[],
+  bothSides: boolean,
+): readonly GoesHome[] {
   const byCommand = new Map<string, ScriptItem>()
   for (const item of script.items)
     if (item.command !== undefined && item.rungs.length > 0 && !byCommand.has(item.command))
@@ -47,6 +52,7 @@ export function goesHome(curriculum: Curriculum, script: Script, gaps: readonly 
           : {}),
         gap: Math.max(0, gap?.difference?.difference ?? 0),
         watch: hand ? ownersHands[hand.hand].right : '',
+        bothSides: bothSides && kind === 'walk',
       },
     ]
   })

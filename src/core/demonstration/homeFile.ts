@@ -12,6 +12,7 @@ export const homeFile = z.object({
   from: z.string(),
   note: z.string(),
   warmUp: z.string(),
+  signals: z.string(),
   words: z.array(z.object({ command: z.string(), word: z.string(), signal: z.string() })),
   release: z.string(),
   whenItFails: z.array(z.string()),

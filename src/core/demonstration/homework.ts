@@ -61,6 +61,8 @@ export interface HomeworkWeek {
 export interface Homework {
   readonly weeks: readonly HomeworkWeek[]
   readonly warmUp: string
+  /** What of its signals goes home with its words. */
+  readonly signals: string
   readonly whenItFails: readonly string[]
   readonly ringWhen: readonly string[]
   readonly cautions: readonly string[]
@@ -175,6 +177,10 @@ export function homeworkOf(q: HomeworkQuestion): Homework {
     warmUp: ordered.some((c) => isWalk(c.kind))
       ? 'Before every walk: a minute or two back and forth over the same ten steps, until the leash hangs slack.'
       : '',
+    // Signals are kept at home: common practice.
+    signals:
+      'Keep the hand signals: the word, and the hand with it where it has one, as they stand in its list. Once a day ' +
+      'the hand alone.',
     whenItFails: [
       'A miss: no word. Three seconds, begin again, a little easier.',
       'Two misses running: half of it: half the seconds, half the distance, a quieter place. Then ' +

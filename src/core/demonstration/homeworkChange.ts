@@ -15,6 +15,8 @@ const words = (most: number) =>
  */
 export const homeworkChange = z.object({
   weeks: z.union([z.literal(4), z.literal(5)]).default(4),
+  /** The owner wants it walked and called on both sides; from the third week on. */
+  bothSides: z.boolean().default(false),
   /** What stands in a line instead, by its id. */
   lines: z
     .record(id, z.object({ words: words(500).min(1).optional(), minutes: z.int().min(1).max(60).optional() }))

@@ -61,7 +61,7 @@ export const ownerHolds = 'owner'
 /** Most items of one demonstration. */
 export const mostShownItems = 60
 /** How a demonstration was left. Stopped ones may go on. */
-export const showingEnds = ['done', 'stopped', 'not-begun'] as const
+export const showingEnds = ['done', 'stopped'] as const
 export type ShowingEnd = (typeof showingEnds)[number]
 export const itemEnds = ['shown', 'left'] as const
 export type ItemEnd = (typeof itemEnds)[number]

@@ -38,7 +38,9 @@ export function HomeworkBoard({ view, keep: send }: { view: AfterView; keep: Aft
       {nothing ? (
         <p>{resident.name} holds nothing yet that could be practised. Lines of your own can be added.</p>
       ) : (
-        homework.warmUp !== '' && <p>{homework.warmUp}</p>
+        <p>
+          {homework.signals} {homework.warmUp}
+        </p>
       )}
       {told.wrong !== '' && (
         <div role="alert">
@@ -67,6 +69,15 @@ export function HomeworkBoard({ view, keep: send }: { view: AfterView; keep: Aft
             choices={[
               { id: '4', name: 'four' },
               { id: '5', name: 'five' },
+            ]}
+          />
+          <Choose
+            label="Walked on"
+            value={change.bothSides ? 'both' : 'one'}
+            onChange={(sides) => keep({ bothSides: sides === 'both' })}
+            choices={[
+              { id: 'one', name: 'its own side' },
+              { id: 'both', name: 'both sides, from week 3' },
             ]}
           />
           <NoteToOwner view={view} keep={keep} pending={told.pending} />
@@ -122,6 +133,7 @@ function Week({
       </h3>
       <p className="food">{week.foodWords}</p>
       <p className="place">{week.place}</p>
+      {keep && <ChangePlace week={week} view={view} keep={keep} pending={pending} />}
       {over > 0 && (
         <p className="over">
           {over} min a day more than the {view.minutesADay} that are meant.
@@ -137,6 +149,34 @@ function Week({
         ))}
       </ul>
     </div>
+  )
+}
+
+function ChangePlace({
+  week,
+  view,
+  keep,
+  pending,
+}: {
+  week: WrittenWeek
+  view: AfterView
+  keep: Keep
+  pending: boolean
+}) {
+  const [place, setPlace] = useState(week.place)
+  const clean = place.replace(/\s+/g, ' ').trim()
+  return (
+    <Disclosed says="another place" label={`Another place in week ${week.week}`}>
+      <Fields>
+        <TextLine label={`Where, week ${week.week}`} value={place} onChange={setPlace} rows={2} maxLength={120} />
+        <Button
+          isDisabled={pending || clean === '' || clean === week.place}
+          onPress={() => keep({ places: { ...view.change.places, [String(week.week)]: clean } })}
+        >
+          Keep the place
+        </Button>
+      </Fields>
+    </Disclosed>
   )
 }
 

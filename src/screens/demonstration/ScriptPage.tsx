@@ -1,23 +1,21 @@
 'use client'
 import Link from 'next/link'
 import { useRouter } from 'next/navigation'
-import { useState } from 'react'
 import styled from 'styled-components'
-import { v7 } from 'uuid'
 import type { ScriptChange } from '@/core/demonstration/change'
 import type { ScriptItem } from '@/core/demonstration/script'
 import { firstName } from '@/core/people/names'
 import { Choose } from '@/ui/Choose'
-import { Disclosed } from '@/ui/Disclosed'
-import { TextLine } from '@/ui/Field'
 import { Fault } from '@/ui/fieldParts'
-import { Button, ButtonLink, FileLink, Quiet } from '@/ui/press'
+import { ButtonLink, FileLink, Quiet } from '@/ui/press'
 import { narrow, phone } from '@/ui/theme'
 import { useWhen } from '@/ui/ways'
 import type { DemonstrationView } from '@/work/page/demonstration'
 import { DogHead } from '../DogHead'
 import type { Told } from '../told'
 import { useTold } from '../useTold'
+import { ChangeItem, Own, type Keep } from './ChangeScript'
+import { Order } from './order'
 import { Outlook } from './Outlook'
 import { inTen, ofTen } from './sayChance'
 
@@ -142,11 +140,6 @@ export function ScriptPage({
   )
 }
 
-type Keep = (next: Partial<ScriptChange>, after?: () => void) => void
-
-/** House: what a hold is offered to be cut to. */
-const shorter = [5, 10, 15, 20, 30]
-
 function Item({
   view,
   item,
@@ -215,110 +208,6 @@ function Item({
   )
 }
 
-function ChangeItem({
-  view,
-  item,
-  pending,
-  keep,
-}: {
-  view: DemonstrationView
-  item: ScriptItem
-  pending: boolean
-  keep: Keep
-}) {
-  const { change, script } = view
-  const [told, setTold] = useState(change.told[item.id] ?? item.tellOwner)
-  const ids = script.items.map((i) => i.id)
-  const at = ids.indexOf(item.id)
-  const moved = (by: number) => {
-    const order = [...ids]
-    order.splice(at, 1)
-    order.splice(at + by, 0, item.id)
-    return { order }
-  }
-  const held = view.made.items.find((i) => i.id === item.id)?.seconds
-  const own = item.id.startsWith('own:')
-  return (
-    <Disclosed says="change" label={`Change ${item.title}`}>
-      <Changes>
-        <div>
-          <Button isDisabled={pending || at === 0} aria-label={`${item.title} earlier`} onPress={() => keep(moved(-1))}>
-            Earlier
-          </Button>
-          <Button
-            isDisabled={pending || at === ids.length - 1}
-            aria-label={`${item.title} later`}
-            onPress={() => keep(moved(1))}
-          >
-            Later
-          </Button>
-          <Button
-            isDisabled={pending}
-            aria-label={`Leave ${item.title} out`}
-            onPress={() =>
-              keep(
-                own
-                  ? { added: change.added.filter((a) => a.id !== item.id) }
-                  : { dropped: [...change.dropped, item.id] },
-              )
-            }
-          >
-            Leave out
-          </Button>
-        </div>
-        {held !== undefined && (
-          <Choose
-            label={`Seconds of ${item.title}`}
-            value={String(item.seconds)}
-            onChange={(s) => keep({ seconds: { ...change.seconds, [item.id]: Number(s) } })}
-            choices={[...shorter.filter((s) => s < held), held].map((s) => ({ id: String(s), name: `${s} s` }))}
-          />
-        )}
-        <TextLine
-          label={`What ${view.resident.ownerName} is told`}
-          value={told}
-          onChange={setTold}
-          rows={3}
-          maxLength={400}
-        />
-        <Button
-          isDisabled={pending || told.trim() === '' || told === item.tellOwner}
-          onPress={() => keep({ told: { ...change.told, [item.id]: told.replace(/\s+/g, ' ').trim() } })}
-        >
-          Keep the words
-        </Button>
-      </Changes>
-    </Disclosed>
-  )
-}
-
-/** An item of one's own, before the questions. */
-function Own({ view, pending, keep }: { view: DemonstrationView; pending: boolean; keep: Keep }) {
-  const [title, setTitle] = useState('')
-  const [shows, setShows] = useState('')
-  return (
-    <Disclosed says="Show something of your own">
-      <form
-        onSubmit={(e) => {
-          e.preventDefault()
-          keep({ added: [...view.change.added, { id: `own:${v7()}`, title, shows, minutes: 2 }] }, () => {
-            setTitle('')
-            setShows('')
-          })
-        }}
-      >
-        <Changes>
-          <TextLine label="What" value={title} onChange={setTitle} maxLength={60} />
-          <TextLine label="What is to be seen" value={shows} onChange={setShows} maxLength={300} />
-          <Button type="submit" isDisabled={pending || title.trim() === ''}>
-            Add it
-          </Button>
-        </Changes>
-      </form>
-    </Disclosed>
-  )
-}
-
 const Page = styled.div`
   padding: 0.9rem 1.5rem 3rem;
   max-width: var(--page);
@@ -357,134 +246,6 @@ const Sides = styled.div`
     }
   }
 `
-/** The items hang on one cord, a peg each, in the order they are shown. */
-const Order = styled.ol`
-  margin: 0;
-  padding: 0;
-  list-style: none;
-  > li {
-    position: relative;
-    display: grid;
-    grid-template-columns: 3.6rem minmax(0, 1fr) 5.2rem;
-    column-gap: var(--s-8);
-    padding-bottom: var(--s-6);
-    &::before {
-      content: '';
-      position: absolute;
-      left: calc(3.6rem + var(--s-8) / 2 - 1.5px);
-      top: 0.5rem;
-      bottom: -0.5rem;
-      border-left: 3px solid var(--held);
-    }
-    &::after {
-      content: '';
-      position: absolute;
-      left: calc(3.6rem + var(--s-8) / 2 - 6.5px);
-      top: 0.45rem;
-      width: 13px;
-      height: 13px;
-      box-sizing: border-box;
-      border: 3px solid var(--held);
-      border-radius: 50%;
-      background: var(--ground);
-    }
-    &:last-child::before {
-      display: none;
-    }
-  }
-  time {
-    text-align: right;
-    color: var(--ink-2);
-    font-size: var(--t-2);
-    padding-top: 0.15rem;
-    white-space: nowrap;
-  }
-  h3 {
-    font-size: var(--t-5);
-  }
-  .shows {
-    font-size: var(--t-4);
-  }
-  .short {
-    color: var(--person);
-    font-weight: 560;
-  }
-  dl {
-    display: grid;
-    grid-template-columns: 4.2rem minmax(0, 1fr);
-    gap: var(--s-1) var(--s-3);
-    margin: 0.35rem 0 0;
-    font-size: var(--t-3);
-  }
-  dt {
-    color: var(--ink-2);
-  }
-  dd {
-    margin: 0;
-    small {
-      color: var(--ink-2);
-      font-size: inherit;
-    }
-  }
-  .owner {
-    border-top: 1px solid var(--rule);
-    padding-top: 0.3rem;
-    margin-top: 0.2rem;
-  }
-  dd.owner {
-    font-weight: 560;
-  }
-  .chance {
-    text-align: right;
-    b {
-      display: block;
-      font:
-        700 var(--t-5)/1.1 'Hepta Slab Variable',
-        serif;
-      white-space: nowrap;
-    }
-    small {
-      color: var(--ink-2);
-      font-size: var(--t-1);
-    }
-  }
-  ${phone} {
-    > li {
-      grid-template-columns: minmax(0, 1fr);
-      padding-left: 1.6rem;
-      &::before {
-        left: 0.35rem;
-      }
-      &::after {
-        left: calc(0.35rem - 5px);
-      }
-    }
-    time {
-      display: none;
-    }
-    .chance {
-      position: absolute;
-      right: 0;
-      top: 0;
-      small {
-        display: none;
-      }
-    }
-    h3 {
-      padding-right: 5.6rem;
-    }
-    dd.owner {
-      border-top: 0;
-      padding-top: 0;
-    }
-    dl {
-      grid-template-columns: minmax(0, 1fr);
-    }
-    dt {
-      font-size: var(--t-2);
-    }
-  }
-`
 const LeftOut = styled.section`
   border-top: 1.5px solid var(--ink);
   margin-top: var(--s-3);
@@ -502,25 +263,6 @@ const LeftOut = styled.section`
   }
   span {
     color: var(--ink-2);
-  }
-`
-const Changes = styled.div`
-  display: grid;
-  gap: var(--s-3);
-  justify-items: start;
-  max-width: 34rem;
-  padding: 0.4rem 0 0.8rem;
-  > div:first-child {
-    display: flex;
-    flex-wrap: wrap;
-    gap: var(--s-3);
-  }
-  > * {
-    max-width: 100%;
-  }
-  textarea {
-    width: 34rem;
-    max-width: 100%;
   }
 `
 const Caution = styled.p`

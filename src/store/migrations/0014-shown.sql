@@ -21,7 +21,7 @@ CREATE TABLE demonstration_close (
   id TEXT PRIMARY KEY REFERENCES fact (id),
   demonstration_id TEXT NOT NULL,
   residency_id TEXT NOT NULL REFERENCES residency (id),
-  how TEXT NOT NULL CHECK (how IN ('done', 'stopped', 'not-begun')),
+  how TEXT NOT NULL CHECK (how IN ('done', 'stopped')),
   why TEXT NOT NULL,
   note TEXT NOT NULL,
   recorded_by TEXT NOT NULL REFERENCES person (id),

@@ -239,6 +239,39 @@ describe('a demonstration on a phone', () => {
     expect(phone.facts.some((f) => f.kind === 'voided' && f.targetId === facts.at(-1)?.id)).toBe(true)
   })
 
+  it('of a dog that went home is kept, out of its residency and so said', () => {
+    const k = readyKennel()
+    const after = k.now + 60 * msPerDay
+    const view = k.view('demonstration', after)
+    expect(view.gone).toBe(true)
+    const phone = k.phone()
+    phone.tablet.at = after
+    const session = sessionOf(view, phone)
+    session.begin({ placeId: 'room', leashHolder: k.ada })
+    session.goTo({ turn: 'trainer', itemId: 'seated' })
+    session.tap('miss')
+    const before = standingOf(k.db, k.residencyId, after).state.runs
+    expect(phone.send(k.db).filter((r) => r.status !== 'stored')).toEqual([])
+    expect(k.db.prepare('SELECT unsure FROM training_set WHERE item_id IS NOT NULL').pluck().get()).toBe(1)
+    expect(Object.keys(standingOf(k.db, k.residencyId, after).state.runs)).toEqual(Object.keys(before))
+  })
+
+  it('takes sixty items and refuses the sixty-first whole', () => {
+    const k = readyKennel()
+    const [seated] = k.view().items.filter((i) => i.id === 'seated')
+    const begin = (n: number) => {
+      const phone = k.phone()
+      phone.tablet.at = k.now + n * 1000
+      const items = Array.from({ length: n }, (_, i) => ({ ...(seated ?? k.view().items[0]), id: `own:${i}` }))
+      const session = sessionOf({ ...k.view(), items: items as ReturnType<typeof k.view>['items'], said: [] }, phone)
+      session.begin({ placeId: 'room', leashHolder: k.ada })
+      for (let i = 0; i < n; i++) session.next()
+      return phone.send(k.db).filter((r) => r.status === 'refused')
+    }
+    expect(begin(60)).toEqual([])
+    expect(begin(61)).toMatchObject([{ reason: expect.stringContaining('items') }])
+  })
+
   it('of any taps whatever: nothing is refused, both sides agree, and no ladder goes down by the owner', () => {
     const deed = fc.oneof(
       fc.constantFrom<Outcome>('clean', 'helped', 'late', 'miss').map((o) => ({ tap: o })),

@@ -52,6 +52,7 @@ export function practiceFile(booklet: Booklet, program: string): string {
     from: booklet.from,
     note: homework.note,
     warmUp: homework.warmUp,
+    signals: homework.signals,
     words: [...booklet.words],
     release: booklet.release,
     whenItFails: [...homework.whenItFails],

@@ -145,6 +145,7 @@ export async function bookletPdf(booklet: Booklet, size: 'A5' | 'A4'): Promise<B
   }
   sheet.head('Every day')
   sheet.text('Three times five minutes. The days of a week are boxes: tick what you did.')
+  sheet.text(homework.signals)
   if (homework.warmUp !== '') sheet.text(homework.warmUp)
   for (const week of homework.weeks) {
     sheet.head(`Week ${week.week}`)

@@ -84,7 +84,7 @@ export function homeworkFor(db: Db, resident: Resident, now: number): HomeworkSc
   const change = versions[0]?.change ?? plainHomework
   const allergies = readEntry(db, residencyId, 'health')?.entry.allergies ?? []
   const made = homeworkOf({
-    commands: goesHome(curriculum, script, gaps),
+    commands: goesHome(curriculum, script, gaps, change.bothSides),
     weeks: change.weeks,
     sessions,
     sessionMinutes,
