@@ -2,7 +2,7 @@
 import type { ReactNode } from 'react'
 import { ToggleButtonGroup } from 'react-aria-components'
 import styled from 'styled-components'
-import { Press } from '@/ui/press'
+import { YardNow } from '../yard/bottom'
 import type { Draw } from '@/core/block/chance'
 import { callMomentWords } from '@/core/curriculum/words'
 import { momentIsDrawn } from '@/core/method/call'
@@ -109,17 +109,7 @@ const Pre = styled(ToggleButtonGroup)`
   grid-template-columns: repeat(3, 1fr);
   gap: var(--s-3);
 `
-const Call = styled(Press)`
-  min-height: var(--touch-yard);
-  border: 0;
-  border-radius: 6px;
-  background: var(--now);
-  color: var(--on-now);
-  font:
-    700 var(--t-6)/1 'Hepta Slab Variable',
-    serif;
-  cursor: pointer;
-  touch-action: manipulation;
+const Call = styled(YardNow)`
   &[data-called='true'] {
     background: none;
     color: var(--ink);

@@ -2,6 +2,7 @@
 import Link from 'next/link'
 import { useState } from 'react'
 import styled from 'styled-components'
+import { YardNow } from '../yard/bottom'
 import { Press } from '@/ui/press'
 import type { BlockItem } from '@/core/block/compose'
 import { purposeOf } from '@/core/coach/picked'
@@ -226,13 +227,13 @@ export function Prep({ view, block, was, onBegin, onEnd, prefs, recall }: Props)
               Been out to eliminate
             </Chip>
           )}
-          <Go onPress={begin}>
+          <YardNow onPress={begin}>
             {asksFit && full.fitted !== true
               ? 'It fits so'
               : block.block || view.command !== undefined
                 ? 'Begin set'
                 : 'Begin block'}
-          </Go>
+          </YardNow>
         </Beginning>
         {onEnd && <Quiet onPress={onEnd}>Quiet praise, and end the block</Quiet>}
       </Foot>
@@ -353,20 +354,6 @@ const Beginning = styled.div`
   gap: var(--s-3);
   &[data-alone='true'] {
     grid-template-columns: minmax(0, 1fr);
-  }
-`
-const Go = styled(Press)`
-  min-height: var(--touch-yard);
-  border: 0;
-  border-radius: 6px;
-  background: var(--now);
-  color: var(--on-now);
-  font:
-    720 var(--t-7)/1 'Hepta Slab Variable',
-    serif;
-  cursor: pointer;
-  &:active {
-    filter: brightness(0.92);
   }
 `
 const Quiet = styled(Press)`

@@ -3,13 +3,12 @@ import Link from 'next/link'
 import { useState } from 'react'
 import styled from 'styled-components'
 import { firstName } from '@/core/people/names'
-import { Press } from '@/ui/press'
 import { useWhen } from '@/ui/ways'
 import { NeedsPerson } from '@/ui/NeedsPerson'
 import { Choose } from '@/ui/Choose'
 import type { ShowingView } from '@/work/page/showing'
 import { inTen } from '../demonstration/sayChance'
-import { Bottom } from '../yard/bottom'
+import { Bottom, YardNow } from '../yard/bottom'
 import { Ways } from './Ways'
 
 /** Before it is begun: where, who shows it, what the dog is likely to do; and what to do on a bad day. */
@@ -95,9 +94,9 @@ export function Before({
             choices={view.people}
           />
         </Two>
-        <Begin onPress={() => onBegin({ placeId, leashHolder: who })} isDisabled={placeId === '' || who === ''}>
+        <YardNow onPress={() => onBegin({ placeId, leashHolder: who })} isDisabled={placeId === '' || who === ''}>
           {rehearsal ? 'Begin the rehearsal' : `Begin: your turn, then ${owner}’s`}
-        </Begin>
+        </YardNow>
       </Bottom>
     </>
   )
@@ -122,18 +121,4 @@ const Two = styled.div`
   display: grid;
   grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
   gap: var(--s-4);
-`
-const Begin = styled(Press)`
-  min-height: var(--touch-yard);
-  border: 0;
-  border-radius: 6px;
-  background: var(--now);
-  color: var(--on-now);
-  font:
-    700 var(--t-6)/1.1 'Hepta Slab Variable',
-    serif;
-  cursor: pointer;
-  &:disabled {
-    opacity: 0.5;
-  }
 `

@@ -7,7 +7,7 @@ import { firstName } from '@/core/people/names'
 import { TextLine } from '@/ui/Field'
 import { ButtonLink, Press } from '@/ui/press'
 import type { ShowingView } from '@/work/page/showing'
-import { Bottom, Plain } from '../yard/bottom'
+import { Bottom, Plain, YardNow } from '../yard/bottom'
 import type { Show } from './useShow'
 
 /** The end: what came off for whom; a note; done, or back to something. */
@@ -61,7 +61,7 @@ export function End({ view, show: { live, session } }: { view: ShowingView; show
             <Plain onPress={() => session.undo()} isDisabled={record.tries.length === 0}>
               Undo the last try
             </Plain>
-            <Done onPress={() => session.leave('done', '', note.replace(/\s+/g, ' ').trim())}>Done</Done>
+            <YardNow onPress={() => session.leave('done', '', note.replace(/\s+/g, ' ').trim())}>Done</YardNow>
           </>
         )}
       </Bottom>
@@ -91,15 +91,4 @@ const Back = styled(Press)`
   cursor: pointer;
   font-size: var(--t-5);
   text-align: left;
-`
-const Done = styled(Press)`
-  min-height: var(--touch-yard);
-  border: 0;
-  border-radius: 6px;
-  background: var(--now);
-  color: var(--on-now);
-  font:
-    700 var(--t-6)/1.1 'Hepta Slab Variable',
-    serif;
-  cursor: pointer;
 `

@@ -1,10 +1,10 @@
 'use client'
 import { useEffect, useState } from 'react'
 import styled from 'styled-components'
-import { Press } from '@/ui/press'
 import { intervalAt } from '@/core/block/hold'
 import { type HoldPaid } from '@/core/method/hold'
 import type { HoldClock } from '@/device/holdClock'
+import { YardNow } from './bottom'
 
 /** House: pay is prompted for so long, seconds. */
 const promptFor = 0.9
@@ -81,16 +81,7 @@ function sayHold(seconds: number, intervals: number, paid: HoldPaid | undefined,
   return `${seconds} s${inside > 0 ? `, pay ${inside} times in it` : ''}`
 }
 
-const Start = styled(Press)`
-  min-height: var(--touch-yard);
-  border: 0;
-  border-radius: 6px;
-  background: var(--now);
-  color: var(--on-now);
-  font:
-    700 var(--t-6)/1.1 'Hepta Slab Variable',
-    serif;
-  cursor: pointer;
+const Start = styled(YardNow)`
   &[data-again='true'] {
     background: none;
     color: var(--ink);

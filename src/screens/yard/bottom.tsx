@@ -70,3 +70,23 @@ export const Plain = styled(Press)`
     color: var(--paper);
   }
 `
+
+/** The one thing to do now, for a thumb in a glove. */
+export const YardNow = styled(Press)`
+  min-height: var(--touch-yard);
+  border: 0;
+  border-radius: 6px;
+  background: var(--now);
+  color: var(--on-now);
+  font:
+    700 var(--t-6)/1.1 'Hepta Slab Variable',
+    serif;
+  cursor: pointer;
+  touch-action: manipulation;
+  &:active {
+    filter: brightness(0.92);
+  }
+  &:disabled {
+    opacity: 0.5;
+  }
+`

@@ -2,6 +2,7 @@ import { ShowSession } from '@/device/live/demonstration'
 import type { LiveOutbox } from '@/device/live/session'
 import type { Showing } from '@/core/facts/words'
 import type { WireFact } from '@/core/facts/wire'
+import { groundOf } from '@/screens/showing/ground'
 import type { Db } from '@/store/database'
 import { recordFacts } from '../record/accept'
 import { loadShowing, type ShowingView } from '../page/showing'
@@ -34,31 +35,9 @@ export class Phone {
   }
 }
 
-/** What a page gives a session, as the screen does. */
+/** A session as the screen makes it, at this phone’s own moment. */
 export const sessionOf = (view: ShowingView, phone: Phone): ShowSession =>
-  new ShowSession(
-    {
-      residencyId: view.resident.residencyId,
-      me: view.me,
-      what: view.what,
-      now: phone.tablet.at,
-      items: view.items.map((i) => ({
-        id: i.id,
-        title: i.title,
-        command: i.command ?? null,
-        rungId: i.rungs[0]?.rungId ?? null,
-        seconds: i.seconds ?? null,
-        chance: i.chance,
-        low: i.low,
-        high: i.high,
-      })),
-      levels: Object.fromEntries(view.items.flatMap((i) => i.rungs.map((r) => [r.rungId, r.level] as const))),
-      whole: view.whole,
-      kit: '1.8 m leash',
-      said: view.said,
-    },
-    phone.outbox,
-  )
+  new ShowSession({ ...groundOf(view), now: phone.tablet.at }, phone.outbox)
 
 /** A dog that holds its sit and is to be rehearsed, and two who may show it. */
 export function readyKennel(more: Record<string, unknown> = {}) {
