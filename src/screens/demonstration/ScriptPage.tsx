@@ -226,6 +226,7 @@ const Page = styled.div`
 `
 const Tools = styled.div`
   display: flex;
+  flex-wrap: wrap;
   align-items: end;
   gap: var(--s-5);
   margin: var(--s-5) 0;
