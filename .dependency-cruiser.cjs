@@ -38,7 +38,7 @@ const onOneFloor = {
   dog: ['curriculum'],
   method: ['curriculum', 'dog'],
   block: ['coach'],
-  handoff: ['coach'],
+  handoff: ['coach', 'demonstration'],
   rulebench: ['food'],
 }
 const coreFloors = floors.flatMap((folders, floor) =>

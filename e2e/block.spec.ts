@@ -313,9 +313,12 @@ test('a whole block by the one key of a remote, to its end: it begins, calls, sa
 test('a dog that falls off is sent on a break, and the trainer may know better', async ({ page, kibou }) => {
   await visit(page, `${kibou.url}/dogs/${kibou.dog('Heron')}/work/down`)
   await page.keyboard.press('Enter')
-  for (let i = 0; i < 10 && !(await page.getByRole('heading', { name: 'Break now' }).isVisible()); i++)
+  const now = page.getByRole('heading', { name: 'Break now' })
+  for (let i = 0; i < 10 && !(await now.isVisible()); i++) {
     await page.keyboard.press('h')
-  await expect(page.getByRole('heading', { name: 'Break now' })).toBeVisible()
+    await expect(page.getByRole('status', { name: new RegExp(`^Rep ${i + 1} of`) }).or(now)).toBeVisible()
+  }
+  await expect(now).toBeVisible()
   await page.getByRole('button', { name: 'No break: it is not the dog' }).click()
   await expect(page.getByRole('heading', { name: 'Break now' })).toBeHidden()
 })

@@ -6,9 +6,13 @@ import { openDatabase, StoreRefusal, type Db } from '@/store/database'
 import { readKennel, readPeople, updateKennel } from '@/store/kennel'
 import { hasLead } from '@/store/signingIn'
 import { allResidencyIds } from '@/store/residents'
+import { leadsHere, makeWayBack } from '@/work/do/signIn'
 import { rebuildStandings } from '@/work/record/refold'
 
-/** `tsx scripts/prepare.ts FILE demo|own|rebuild [--fresh]`: makes, checks or rebuilds the database before a start. */
+/**
+ * `tsx scripts/prepare.ts FILE demo|own|rebuild|way-back [--fresh|NAME]`: makes, checks or rebuilds the database before
+ * a start, or makes a lead who forgot the passcode a way back.
+ */
 const [, , file = '', mode = '', option] = process.argv
 const today = dayIn('Europe/London', Date.now())
 const say = (text: string) => process.stdout.write(`kibou: ${text}\n`)
@@ -75,9 +79,27 @@ function rebuild(): void {
   db.close()
 }
 
+async function wayBack(): Promise<void> {
+  if (!existsSync(file)) throw new StoreRefusal(`${file} is not there.`)
+  const db = openDatabase(file)
+  const now = Date.now()
+  const made = await makeWayBack(db, option ?? '', now)
+  const leads = leadsHere(db, now)
+  db.close()
+  if (!made)
+    throw new StoreRefusal(
+      leads.length === 0
+        ? 'nobody can sign in as lead yet: start Kibou and set it up.'
+        : `which lead? Say the name after it, one of: ${leads.map((l) => `“${l}”`).join(', ')}.`,
+    )
+  say(`for ${made.person.name}, once, within half an hour, in place of the passcode: ${made.code}`)
+  say('then give yourself a new passcode, on People.')
+}
+
 try {
   if (mode === 'demo') demo()
   else if (mode === 'own') own()
+  else if (mode === 'way-back') await wayBack()
   else rebuild()
 } catch (error) {
   if (!(error instanceof StoreRefusal)) throw error

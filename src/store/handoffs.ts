@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { handoffOutcomes, type HandoffOutcome } from '@/core/handoff/outcome'
 import type { Busy } from '@/core/handoff/slots'
 import type { Db } from './database'
 
@@ -10,6 +11,8 @@ export interface Handoff {
   readonly to: number
   readonly sequence: number
   readonly status: 'confirmed' | 'cancelled'
+  /** How it went, once somebody said. */
+  readonly outcome: HandoffOutcome | null
   readonly changedAt: number
 }
 
@@ -22,6 +25,7 @@ const row = z
     to_at: z.number(),
     sequence: z.number(),
     status: z.enum(['confirmed', 'cancelled']),
+    outcome: z.enum(handoffOutcomes).nullable(),
     changed_at: z.number(),
   })
   .transform((r): Handoff => ({
@@ -32,9 +36,10 @@ const row = z
     to: r.to_at,
     sequence: r.sequence,
     status: r.status,
+    outcome: r.outcome,
     changedAt: r.changed_at,
   }))
-const columns = 'id, residency_id, person_id, from_at, to_at, sequence, status, changed_at FROM handoff'
+const columns = 'id, residency_id, person_id, from_at, to_at, sequence, status, outcome, changed_at FROM handoff'
 
 const rowIfAny = row.optional()
 
@@ -62,9 +67,39 @@ export const handoffsOfOwner = (
       .all(dog.ownerName, since, except ?? ''),
   )
 
-/** The handoff that stands for this residency, or undefined. */
+/** The handoff that stands for this residency and of which nobody said yet how it went, or undefined. */
 export const liveHandoff = (db: Db, residencyId: string): Handoff | undefined =>
-  rowIfAny.parse(db.prepare(`SELECT ${columns} WHERE residency_id = ? AND status = 'confirmed'`).get(residencyId))
+  rowIfAny.parse(
+    db
+      .prepare(`SELECT ${columns} WHERE residency_id = ? AND status = 'confirmed' AND outcome IS NULL`)
+      .get(residencyId),
+  )
+
+/** Handoffs that stood and are over, since a moment, newest first. */
+export const handoffsOver = (db: Db, since: number, now: number): readonly Handoff[] =>
+  db
+    .prepare(
+      `SELECT ${columns} WHERE status = 'confirmed' AND from_at > ? AND to_at <= ? ORDER BY from_at DESC LIMIT 60`,
+    )
+    .all(since, now)
+    .map((r) => row.parse(r))
+
+/** Says how a handoff went, or takes that back, and keeps who said so. */
+export function writeOutcome(
+  db: Db,
+  said: {
+    readonly id: string
+    readonly handoffId: string
+    readonly outcome: HandoffOutcome | ''
+    readonly at: number
+    readonly by: string
+  },
+): void {
+  db.prepare('UPDATE handoff SET outcome = ? WHERE id = ?').run(said.outcome || null, said.handoffId)
+  db.prepare(
+    'INSERT INTO handoff_outcome (id, handoff_id, outcome, at, by) VALUES (@id, @handoffId, @outcome, @at, @by)',
+  ).run(said)
+}
 
 /** The handoff of this residency that was cancelled last, or undefined. */
 export const lastCancelled = (db: Db, residencyId: string): Handoff | undefined =>
@@ -90,7 +125,7 @@ export const busyPeople = (db: Db, after: number, except?: string): readonly Bus
 export type HandoffKind = 'booked' | 'moved' | 'cancelled'
 
 /** Appends the event and brings the standing booking up to it. Throws when the trainer is booked then; see isTaken. */
-export function appendHandoff(db: Db, kind: HandoffKind, eventId: string, h: Handoff): void {
+export function appendHandoff(db: Db, kind: HandoffKind, eventId: string, h: Omit<Handoff, 'outcome'>): void {
   db.prepare(
     `INSERT INTO handoff_event (id, handoff_id, residency_id, kind, sequence, person_id, from_at, to_at, at)
       VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)`,

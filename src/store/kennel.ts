@@ -31,11 +31,58 @@ export interface Person {
 
 const person = z.object({ id: z.string(), name: z.string(), role: z.enum(roles) })
 
+/** Everybody who ever worked here: what they did keeps their name. */
 export const readPeople = (db: Db): readonly Person[] =>
   db
     .prepare('SELECT id, name, role FROM person ORDER BY created_at, id')
     .all()
     .map((r) => person.parse(r))
+
+/** Those who work here on a day: who can be chosen, suggested, booked. */
+export const peopleOn = (db: Db, day: string): readonly Person[] =>
+  db
+    .prepare('SELECT id, name, role FROM person WHERE left_on IS NULL OR left_on > ? ORDER BY created_at, id')
+    .all(day)
+    .map((r) => person.parse(r))
+
+const leftRow = z.object({ id: z.string(), left_on: z.string() }).transform((r) => [r.id, r.left_on] as const)
+
+/** From which day on those who left, or will, do not work here. */
+export const readLeaving = (db: Db): ReadonlyMap<string, string> =>
+  new Map(
+    db
+      .prepare('SELECT id, left_on FROM person WHERE left_on IS NOT NULL')
+      .all()
+      .map((r) => leftRow.parse(r)),
+  )
+
+/** What may be changed of a person. */
+export const personParts = ['name', 'role', 'leaves'] as const
+export type PersonPart = (typeof personParts)[number]
+const columnOf: Readonly<Record<PersonPart, string>> = { name: 'name', role: 'role', leaves: 'left_on' }
+
+/** Changes one thing of a person, and keeps what it was, with who and when. Empty for *leaves*: stays. */
+export function changePerson(
+  db: Db,
+  change: {
+    readonly id: string
+    readonly personId: string
+    readonly what: PersonPart
+    readonly was: string
+    readonly becomes: string
+    readonly at: number
+    readonly by: string
+  },
+): void {
+  db.prepare(`UPDATE person SET ${columnOf[change.what]} = ? WHERE id = ?`).run(
+    change.what === 'leaves' && change.becomes === '' ? null : change.becomes,
+    change.personId,
+  )
+  db.prepare(
+    `INSERT INTO person_change (id, person_id, what, was, becomes, at, by)
+      VALUES (@id, @personId, @what, @was, @becomes, @at, @by)`,
+  ).run(change)
+}
 
 export function insertPerson(db: Db, row: Person & { readonly createdAt: number }): void {
   db.prepare('INSERT INTO person (id, name, role, created_at) VALUES (@id, @name, @role, @createdAt)').run(row)

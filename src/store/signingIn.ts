@@ -19,17 +19,38 @@ export function writePasscode(db: Db, personId: string, hash: string): void {
   db.prepare('UPDATE person SET passcode = ? WHERE id = ?').run(hash, personId)
 }
 
-/** Whether somebody can sign in as lead: until then the kennel waits to be set up. */
+/** Whether somebody ever could sign in as lead: until then the kennel waits to be set up. */
 export const hasLead = (db: Db): boolean =>
   db.prepare("SELECT 1 FROM person WHERE role = 'lead' AND passcode IS NOT NULL LIMIT 1").get() !== undefined
 
+const wayBackRow = z.object({ code: z.string(), madeAt: z.number() }).optional()
+
+/** The way back of somebody who forgot the passcode: the code's hash, and when it was made. */
+export const readWayBack = (db: Db, personId: string): { readonly code: string; readonly madeAt: number } | undefined =>
+  wayBackRow.parse(db.prepare('SELECT code, made_at AS madeAt FROM way_back WHERE person_id = ?').get(personId))
+
+export function writeWayBack(db: Db, personId: string, code: string, at: number): void {
+  db.prepare(
+    `INSERT INTO way_back (person_id, code, made_at) VALUES (?, ?, ?)
+      ON CONFLICT (person_id) DO UPDATE SET code = excluded.code, made_at = excluded.made_at`,
+  ).run(personId, code, at)
+}
+
+export const dropWayBack = (db: Db, personId: string): void => {
+  db.prepare('DELETE FROM way_back WHERE person_id = ?').run(personId)
+}
+
 const who = z.object({ id: z.string(), name: z.string(), role: z.enum(roles) })
 
-/** Those who can sign in, in the order they came. */
-export const readSigners = (db: Db): readonly Person[] =>
+/** Those who can sign in on a day, in the order they came. */
+export const readSigners = (db: Db, day: string): readonly Person[] =>
   db
-    .prepare('SELECT id, name, role FROM person WHERE passcode IS NOT NULL ORDER BY created_at, id')
-    .all()
+    .prepare(
+      `SELECT id, name, role FROM person
+        WHERE passcode IS NOT NULL AND (left_on IS NULL OR left_on > ?)
+        ORDER BY created_at, id`,
+    )
+    .all(day)
     .map((r) => who.parse(r))
 
 export function insertSigningIn(
@@ -39,7 +60,7 @@ export function insertSigningIn(
   db.prepare('INSERT INTO signing_in (id, person_id, begun_at, seen_at) VALUES (@id, @personId, @at, @at)').run(row)
 }
 
-const live = who.extend({ begunAt: z.number(), seenAt: z.number() })
+const live = who.extend({ leftOn: z.string().nullable(), begunAt: z.number(), seenAt: z.number() })
 
 const liveRowIfAny = live.optional()
 
@@ -48,7 +69,7 @@ export const findSigningIn = (db: Db, id: string): z.infer<typeof live> | undefi
   liveRowIfAny.parse(
     db
       .prepare(
-        `SELECT p.id, p.name, p.role, s.begun_at AS begunAt, s.seen_at AS seenAt
+        `SELECT p.id, p.name, p.role, p.left_on AS leftOn, s.begun_at AS begunAt, s.seen_at AS seenAt
             FROM signing_in s
             JOIN person p ON p.id = s.person_id
             WHERE s.id = ? AND s.ended_at IS NULL`,

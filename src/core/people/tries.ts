@@ -1,4 +1,4 @@
-/** House: how wrong passcodes slow the next try down, counted for a person and for an address apart. */
+/** House: how wrong passcodes slow the next try down, counted for each name apart. */
 export const triesRule = {
   free: 5,
   withinMs: 60 * 60_000,

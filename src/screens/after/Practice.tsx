@@ -23,7 +23,8 @@ export function Practice({ view, readBack }: { view: AfterView; readBack: AfterD
     if (readBack)
       told.send(
         () => readBack({ residencyId: resident.residencyId, text: raw }),
-        () => setText(''),
+        // What is typed while a file is read stays.
+        () => setText((now) => (now === raw ? '' : now)),
       )
   }
   return (

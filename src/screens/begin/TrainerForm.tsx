@@ -1,17 +1,23 @@
 'use client'
-import { useActionState } from 'react'
+import { useActionState, useState } from 'react'
 import { Label } from 'react-aria-components'
 import styled from 'styled-components'
 import { roles, roleWords, type Role } from '@/core/people/roles'
-import { Field } from '@/ui/Field'
+import { addDays, sayDay } from '@/core/days'
+import { Choose } from '@/ui/Choose'
+import { DateField } from '@/ui/DateField'
+import { Disclosed } from '@/ui/Disclosed'
+import { Field, TextLine } from '@/ui/Field'
 import { Fault } from '@/ui/fieldParts'
-import { Button } from '@/ui/press'
+import { Button, Quiet } from '@/ui/press'
 import { Beside, FormPage, Pair } from '@/ui/Page'
 import { Choices, Pick, Tick, Ticks } from '@/ui/picks'
 import { phone } from '@/ui/theme'
 import { TimeField } from '@/ui/TimeField'
 import { useWays } from '@/ui/ways'
 import { freshForm, type FormAction } from '../form/state'
+import type { Told } from '../told'
+import { useTold } from '../useTold'
 
 const weekdays = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'].map(
   (day, i) => [day, String(i + 1)] as const,
@@ -24,16 +30,20 @@ const roleNames: Readonly<Record<Role, string>> = { lead: 'Lead trainer', traine
 export function TrainerForm({
   action,
   give,
+  change,
   people,
 }: {
   action: FormAction
   give: FormAction
+  change: (raw: unknown) => Promise<Told>
   people: readonly {
     readonly id: string
     readonly name: string
     readonly role: Role
     readonly signs: boolean
     readonly hours: string
+    readonly leaves: string
+    readonly gone: boolean
   }[]
 }) {
   const [state, submit, pending] = useActionState(action, freshForm)
@@ -107,19 +117,103 @@ export function TrainerForm({
           <section>
             <h2>Already here</h2>
             <ul>
-              {people.map((p) => (
-                <Staff key={p.id}>
-                  <span>
-                    <b>{p.name}</b>, {roleNames[p.role].toLowerCase()}; {p.hours}
-                  </span>
-                  <GivePasscode person={p} give={give} />
-                </Staff>
-              ))}
+              {people
+                .filter((p) => !p.gone)
+                .map((p) => (
+                  <Staff key={p.id}>
+                    <div>
+                      <b>{p.name}</b>, {roleNames[p.role].toLowerCase()}; {p.hours}
+                      {p.leaves !== '' && `; until ${sayDay(addDays(p.leaves, -1))}`}
+                      <ChangePerson key={`${p.name} ${p.role} ${p.leaves}`} person={p} change={change} />
+                    </div>
+                    <GivePasscode person={p} give={give} />
+                  </Staff>
+                ))}
             </ul>
+            {people.some((p) => p.gone) && (
+              <>
+                <h2>Worked here before</h2>
+                <ul>
+                  {people
+                    .filter((p) => p.gone)
+                    .map((p) => (
+                      <Staff key={p.id}>
+                        <div>
+                          {p.name}, {roleNames[p.role].toLowerCase()}, until {sayDay(addDays(p.leaves, -1))}
+                        </div>
+                        <ComesBack person={p} change={change} />
+                      </Staff>
+                    ))}
+                </ul>
+              </>
+            )}
           </section>
         )}
       </Beside>
     </FormPage>
+  )
+}
+
+type Change = (raw: unknown) => Promise<Told>
+
+/** Name and role put right, and the day somebody leaves. */
+function ChangePerson({
+  person,
+  change,
+}: {
+  person: { readonly id: string; readonly name: string; readonly role: Role; readonly leaves: string }
+  change: Change
+}) {
+  const { send, wrong, pending } = useTold()
+  const [name, setName] = useState(person.name)
+  const [leaves, setLeaves] = useState(person.leaves)
+  const make = (what: 'name' | 'role' | 'leaves', becomes: string) =>
+    send(() => change({ personId: person.id, what, becomes }))
+  return (
+    <Disclosed says="change" label={`Change ${person.name}`}>
+      <Changing>
+        <TextLine label={`Name of ${person.name}`} value={name} onChange={setName} maxLength={60} />
+        <Button isDisabled={pending || name.trim() === '' || name === person.name} onPress={() => make('name', name)}>
+          Keep the name
+        </Button>
+        <Choose
+          label={`Role of ${person.name}`}
+          value={person.role}
+          onChange={(role) => make('role', role)}
+          choices={[...roles].reverse().map((id) => ({ id, name: roleNames[id] }))}
+        />
+        <span />
+        <DateField
+          label={`${person.name} does not work here from`}
+          name={`leaves-${person.id}`}
+          defaultValue={leaves}
+          onChange={setLeaves}
+        />
+        <Button isDisabled={pending || leaves === person.leaves} onPress={() => make('leaves', leaves)}>
+          {leaves === '' ? 'Stays' : 'Keep the day'}
+        </Button>
+        {wrong !== '' && (
+          <div role="alert">
+            <Fault>{wrong}</Fault>
+          </div>
+        )}
+      </Changing>
+    </Disclosed>
+  )
+}
+
+function ComesBack({ person, change }: { person: { readonly id: string; readonly name: string }; change: Change }) {
+  const { send, wrong, pending } = useTold()
+  return (
+    <div>
+      <Quiet
+        isDisabled={pending}
+        onPress={() => send(() => change({ personId: person.id, what: 'leaves', becomes: '' }))}
+      >
+        {person.name} works here again
+      </Quiet>
+      {wrong !== '' && <Fault>{wrong}</Fault>}
+    </div>
   )
 }
 
@@ -159,6 +253,17 @@ const Staff = styled.li`
   border-bottom: 1px solid var(--rule);
   ${phone} {
     grid-template-columns: minmax(0, 1fr);
+  }
+`
+const Changing = styled.div`
+  display: grid;
+  grid-template-columns: minmax(0, 18rem) auto;
+  gap: var(--s-3);
+  align-items: end;
+  justify-items: start;
+  padding: 0.3rem 0 0.6rem;
+  > div[role='alert'] {
+    grid-column: 1 / -1;
   }
 `
 const Inline = styled.form`

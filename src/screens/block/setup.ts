@@ -44,12 +44,13 @@ export function setupFor(
       known(view.last.placeId) ??
       view.places[0]?.id ??
       '',
+    // Whoever is signed in holds the leash unless somebody says otherwise: a suggestion of other hands is only said.
     personId:
+      was?.personId ??
+      (view.handlers.includes(view.me) ? view.me : undefined) ??
       own?.personId ??
       item.personId ??
-      was?.personId ??
       view.people.find((p) => p.id === remembered?.personId)?.id ??
-      (view.handlers.includes(view.me) ? view.me : undefined) ??
       view.last.personId ??
       view.people[0]?.id ??
       '',

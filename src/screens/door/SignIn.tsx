@@ -3,6 +3,7 @@ import Link from 'next/link'
 import { useEffect, useState, useTransition } from 'react'
 import styled from 'styled-components'
 import type { Role } from '@/core/people/roles'
+import { Disclosed } from '@/ui/Disclosed'
 import { TextLine } from '@/ui/Field'
 import { Fault } from '@/ui/fieldParts'
 import { Button } from '@/ui/press'
@@ -35,7 +36,8 @@ export function SignIn({ kennel, people, demoPasscode, to, least }: Props) {
           body: JSON.stringify({ personId: who, passcode }),
         })
         if (answer.ok) {
-          window.location.assign(to)
+          const said = (await import('./refusal')).admitted.parse(await answer.json())
+          window.location.assign(said.to ?? to)
           return
         }
         const { error, waitMs } = (await import('./refusal')).refusal.parse(await answer.json())
@@ -107,6 +109,12 @@ export function SignIn({ kennel, people, demoPasscode, to, least }: Props) {
           Sign in
         </Button>
       </form>
+      <Disclosed says="Passcode forgotten?">
+        <p>
+          A lead gives you a new one, on <i>People</i>. A lead who forgot theirs goes to the machine on which Kibou runs
+          and types <b>npm run way-back</b> there: it prints a code that opens this door once, for half an hour.
+        </p>
+      </Disclosed>
       <p>
         <Link href="/timing">Practise the mark</Link>, one minute, no name needed.
       </p>

@@ -5,16 +5,30 @@ import { FileLink } from '@/ui/press'
 import { phone } from '@/ui/theme'
 import { sayDay } from '@/ui/when'
 import { useWhen } from '@/ui/ways'
-import type { HandoffRow } from '@/work/page/handoff'
+import type { HandoffOver, HandoffRow } from '@/work/page/handoff'
+import type { Told } from '../told'
+import { Over } from './Over'
 
 /** Who is ready to be shown, when, by whom. */
-export function Handoffs({ rows, timeZone }: { rows: readonly HandoffRow[]; timeZone: string }) {
-  const booked = rows.filter((r) => r.live)
+export function Handoffs({
+  rows,
+  timeZone,
+  over,
+  say,
+}: {
+  rows: readonly HandoffRow[]
+  timeZone: string
+  over: readonly HandoffOver[]
+  say: ((raw: unknown) => Promise<Told>) | undefined
+}) {
+  const isOver = new Set(over.map((o) => o.id))
+  const booked = rows.filter((r) => r.live && !isOver.has(r.live.id))
   const ready = rows.filter((r) => !r.live && r.readyOn)
   const rest = rows.filter((r) => !r.live && !r.readyOn)
   return (
     <Page>
       <h1>Handoffs</h1>
+      <Over over={over} timeZone={timeZone} say={say} />
       <Group title="Booked" empty="Nothing is booked.">
         {booked.map((r) => (
           <Row key={r.resident.residencyId} row={r} timeZone={timeZone} />

@@ -16,7 +16,7 @@ describe('adding a trainer', () => {
   it('keeps name and hours', () => {
     const db = newKennel()
     expect(addPerson(db, trainerFields, monday).ok).toBe(true)
-    expect(listStaff(db)).toMatchObject([{ name: 'Ada', hours: 'Mon, Fri 09:00–17:30' }])
+    expect(listStaff(db, monday)).toMatchObject([{ name: 'Ada', hours: 'Mon, Fri 09:00–17:30' }])
   })
 
   it.each([
@@ -33,7 +33,7 @@ describe('adding a trainer', () => {
     const done = addPerson(db, { ...trainerFields, ...wrong }, monday)
     expect(done.ok).toBe(false)
     if (!done.ok) expect(Object.keys(done.errors)).toContain(field)
-    expect(listStaff(db)).toEqual([])
+    expect(listStaff(db, monday)).toEqual([])
   })
 })
 

@@ -1,12 +1,14 @@
 import { v7 } from 'uuid'
 import { z } from 'zod'
 import type { Db } from '@/store/database'
-import { appendHandoff, findHandoff, liveHandoff, type Handoff } from '@/store/handoffs'
+import { handoffOutcomes } from '@/core/handoff/outcome'
+import { appendHandoff, findHandoff, liveHandoff, writeOutcome, type Handoff } from '@/store/handoffs'
 import { openPauses } from '@/store/stay'
 import { findResident } from '@/store/residents'
 import { standingOf } from '../record/refold'
 import { readyWith } from '../scene/shown'
 import { slotsFor } from '../scene/slots'
+import { nobody, whoField, worksHere } from '../scene/who'
 import { refuse, type Deed } from './deed'
 
 export const bookingForm = z.object({
@@ -20,6 +22,36 @@ export const movingForm = z.object({
   personId: z.string().min(1).max(64),
   from: z.coerce.number().int(),
 })
+
+export const outcomeForm = z.object({
+  handoffId: z.uuid(),
+  outcome: z.union([z.literal(''), z.enum(handoffOutcomes)]),
+  recordedBy: whoField,
+})
+
+/** Says how a handoff went, once it is over; an empty word takes that back, where no other was booked since. */
+export function sayOutcome(db: Db, form: z.infer<typeof outcomeForm>, now: number): Deed {
+  return db
+    .transaction((): Deed => {
+      const was = findHandoff(db, form.handoffId)
+      if (!was) return refuse('There is no such handoff.')
+      if (!worksHere(db, form.recordedBy)) return refuse(nobody)
+      if (was.status === 'cancelled') return refuse('This handoff was cancelled: nothing was shown.')
+      if (was.to > now) return refuse('It is not over yet.')
+      if (form.outcome === '' && liveHandoff(db, was.residencyId))
+        return refuse('Another handoff was booked since. Cancel that one first.')
+      if ((was.outcome ?? '') === form.outcome) return { ok: true }
+      writeOutcome(db, {
+        id: v7(),
+        handoffId: was.id,
+        outcome: form.outcome,
+        at: now,
+        by: form.recordedBy,
+      })
+      return { ok: true }
+    })
+    .immediate()
+}
 
 export const cancelForm = z.object({ handoffId: z.uuid() })
 
@@ -51,6 +83,7 @@ export function bookHandoff(db: Db, form: z.infer<typeof bookingForm>, now: numb
         to: slot.to,
         sequence: 0,
         status: 'confirmed',
+        outcome: null,
         changedAt: now,
       }
       appendHandoff(db, 'booked', v7(), handoff)

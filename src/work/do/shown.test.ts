@@ -2,6 +2,7 @@ import fc from 'fast-check'
 import { v7 } from 'uuid'
 import { describe, expect, it } from 'vitest'
 import { recordOf, type ShowRecord } from '@/core/demonstration/record'
+import { outcomeOf } from '@/core/handoff/outcome'
 import type { Outcome } from '@/core/facts/fact'
 import { ownersHandNames } from '@/core/facts/words'
 import { demonstrationsOf, saidOf } from '@/store/demonstrations'
@@ -16,7 +17,7 @@ import { standingOf } from '../record/refold'
 import { dogFields, msPerDay } from '../tests/kennel'
 import { Phone, readyKennel, sessionOf } from '../tests/shown'
 import { addDog } from './begin'
-import { bookHandoff } from './handoff'
+import { bookHandoff, outcomeForm, sayOutcome } from './handoff'
 
 const kept = (k: ReturnType<typeof readyKennel>): ShowRecord => {
   const [begun] = demonstrationsOf(k.db, k.residencyId)
@@ -373,5 +374,56 @@ describe('a rehearsal', () => {
     const k = readyKennel()
     k.db.prepare('UPDATE residency SET rehearse = 0').run()
     expect(ready(k, k.now)).toMatchObject({ ready: true, booked: true })
+  })
+})
+
+describe('how a handoff went', () => {
+  it('is asked once it is over, proposed by what was recorded, said once, taken back, and leaves Booked', () => {
+    const k = readyKennel()
+    k.db.prepare('UPDATE residency SET rehearse = 0').run()
+    const slot = loadHandoffPage(k.db, k.residencyId, k.now)?.slots[0]
+    if (!slot) throw new Error('no slot')
+    const booked = bookHandoff(k.db, { residencyId: k.residencyId, personId: slot.personId, from: slot.from }, k.now)
+    if (!booked.ok) throw new Error('not booked')
+    const say = (outcome: string, at: number) =>
+      sayOutcome(k.db, outcomeForm.parse({ handoffId: booked.handoff.id, outcome, recordedBy: k.ada }), at)
+    expect(say('came-off', slot.from - 1)).toMatchObject({ ok: false, reason: 'It is not over yet.' })
+    expect(loadHandoffs(k.db, slot.from - 1).over).toEqual([])
+    const phone = k.phone()
+    phone.tablet.at = slot.from
+    whole(k, phone)
+    phone.send(k.db)
+    const after = slot.to + 60_000
+    expect(loadHandoffs(k.db, after).over).toMatchObject([{ name: 'Bramble', outcome: null, proposed: 'came-off' }])
+    expect(loadHandoffPage(k.db, k.residencyId, after)?.live).toBeDefined()
+    expect(say('partly', after)).toEqual({ ok: true })
+    expect(loadHandoffs(k.db, after)).toMatchObject({ over: [{ outcome: 'partly' }], rows: [{ live: undefined }] })
+    // It leaves *Booked*: another may be booked, and then the word stays.
+    expect(say('', after)).toEqual({ ok: true })
+    expect(loadHandoffPage(k.db, k.residencyId, after)?.live).toBeDefined()
+    expect(say('not', after)).toEqual({ ok: true })
+    const again = loadHandoffPage(k.db, k.residencyId, after)?.slots[0]
+    if (!again) throw new Error('no slot')
+    expect(
+      bookHandoff(k.db, { residencyId: k.residencyId, personId: again.personId, from: again.from }, after).ok,
+    ).toBe(true)
+    expect(say('', after)).toMatchObject({ ok: false, reason: expect.stringContaining('booked since') })
+    expect(k.db.prepare('SELECT outcome FROM handoff_outcome ORDER BY at, id').pluck().all()).toEqual([
+      'partly',
+      '',
+      'not',
+    ])
+  })
+
+  it('nothing is proposed where nothing of the owner was recorded', () => {
+    const k = readyKennel()
+    const session = sessionOf(k.view(), k.phone())
+    session.begin({ placeId: 'room', leashHolder: k.ada })
+    const record = session.known.now().record
+    expect(record && outcomeOf(record)).toBeUndefined()
+    session.goTo({ turn: 'owner', itemId: 'seated' })
+    session.tap('miss')
+    const missed = session.known.now().record
+    expect(missed && outcomeOf(missed)).toBe('not')
   })
 })

@@ -1,11 +1,14 @@
 import { hash, verify } from '@node-rs/argon2'
+import { randomInt } from 'node:crypto'
 import { v4, v7 } from 'uuid'
 import { z } from 'zod'
+import { dayIn } from '@/core/days'
 import { nextTryAt, triesRule } from '@/core/people/tries'
 import { insertPerson, readKennel, readPeople, updateKennel, type Person } from '@/store/kennel'
 import type { Db } from '@/store/database'
 import {
   clearWrong,
+  dropWayBack,
   endAllSigningIn,
   endSigningIn,
   findSigningIn,
@@ -14,8 +17,10 @@ import {
   insertWrong,
   readPasscode,
   readSigners,
+  readWayBack,
   touchSigningIn,
   writePasscode,
+  writeWayBack,
   wrongSince,
 } from '@/store/signingIn'
 import { nobody } from '../scene/who'
@@ -36,11 +41,14 @@ export const passcode = z
 
 export const signInForm = z.object({ personId: z.string().min(1).max(64), passcode: z.string().max(128) })
 
-export type SignedIn = Deed<{ readonly id: string; readonly person: Person }, { readonly waitMs: number }>
+export type SignedIn = Deed<
+  { readonly id: string; readonly person: Person; readonly byWayBack: boolean },
+  { readonly waitMs: number }
+>
 
 /**
- * Opens the door for the right passcode; wrong ones slow down, and then pause, the person and the address they came
- * from.
+ * Opens the door for the right passcode; wrong ones slow down, and then pause, the name they were tried at. Nobody who
+ * knows theirs waits for what was tried at another’s.
  */
 export async function signIn(
   db: Db,
@@ -48,13 +56,16 @@ export async function signIn(
   address: string,
   now: number,
 ): Promise<SignedIn> {
-  const keys = [`person ${form.personId}`, `address ${address}`]
+  const known = readPasscode(db, form.personId)
+  // Wrong tries at one name slow that name, from wherever they come, and nobody else; those at no name the address.
+  const keys = [known === undefined ? `address ${address}` : `person ${form.personId}`]
   const shut = tooMany(db, keys, now)
   if (shut) return shut
-  const known = readPasscode(db, form.personId)
-  const person = readSigners(db).find((p) => p.id === form.personId)
+  const person = readSigners(db, dayIn(readKennel(db).timeZone, now)).find((p) => p.id === form.personId)
   // Somebody unknown takes as long to refuse as somebody known.
-  const right = known === undefined ? (await hash(form.passcode), false) : await verify(known, form.passcode)
+  const byPasscode = known === undefined ? (await hash(form.passcode), false) : await verify(known, form.passcode)
+  const byWayBack = !byPasscode && (await opensByWayBack(db, form, now))
+  const right = byPasscode || byWayBack
   return db
     .transaction((): SignedIn => {
       // Others may have tried at the same moment: once they were too many, even the right one waits.
@@ -65,10 +76,45 @@ export async function signIn(
         return { ...refuse('That is not the passcode.'), waitMs: tooMany(db, keys, now)?.waitMs ?? 0 }
       }
       clearWrong(db, keys[0] ?? '', now - triesRule.withinMs)
-      return { ok: true, id: begin(db, person.id, now), person }
+      if (byWayBack) dropWayBack(db, person.id)
+      return { ok: true, id: begin(db, person.id, now), person, byWayBack }
     })
     .immediate()
 }
+
+/** House: a code that opens the door once is worth so long. */
+const wayBackMs = 30 * 60_000
+
+/** Whether what was typed is the code of a way back that still holds. */
+async function opensByWayBack(db: Db, form: z.infer<typeof signInForm>, now: number): Promise<boolean> {
+  const made = readWayBack(db, form.personId)
+  return made !== undefined && now - made.madeAt < wayBackMs && (await verify(made.code, form.passcode.trim()))
+}
+
+/**
+ * A one-time code for a lead who forgot the passcode, for whoever sits at the machine: it opens the door once, within
+ * half an hour, and a new passcode is asked for then. Nothing else of theirs changes. Undefined for nobody of that name.
+ */
+export async function makeWayBack(
+  db: Db,
+  name: string,
+  now: number,
+): Promise<{ readonly person: Person; readonly code: string } | undefined> {
+  const leads = readSigners(db, dayIn(readKennel(db).timeZone, now)).filter((p) => p.role === 'lead')
+  const person =
+    leads.find((p) => p.name.toLowerCase() === name.trim().toLowerCase()) ??
+    (name === '' && leads.length === 1 ? leads[0] : undefined)
+  if (!person) return undefined
+  // Without letters that look alike; 50 bits.
+  const letters = 'abcdefghjkmnpqrstuvwxyz23456789'
+  const code = Array.from({ length: 10 }, () => letters[randomInt(letters.length)]).join('')
+  writeWayBack(db, person.id, await hash(code), now)
+  return { person, code }
+}
+
+/** Leads who could be given a way back, by name. */
+export const leadsHere = (db: Db, now: number): readonly string[] =>
+  readSigners(db, dayIn(readKennel(db).timeZone, now)).flatMap((p) => (p.role === 'lead' ? [p.name] : []))
 
 function tooMany(db: Db, keys: readonly string[], now: number): (Refusal & { readonly waitMs: number }) | undefined {
   const waitMs = Math.max(...keys.map((key) => nextTryAt(wrongSince(db, key, now - triesRule.withinMs), now))) - now
@@ -90,6 +136,7 @@ const sayWait = (ms: number): string =>
 export function personOf(db: Db, id: string, now: number): Person | undefined {
   const found = findSigningIn(db, id)
   if (!found || now - found.seenAt > idleMs) return undefined
+  if (found.leftOn !== null && found.leftOn <= dayIn(readKennel(db).timeZone, now)) return undefined
   if (now - found.seenAt > seenEveryMs) touchSigningIn(db, id, now)
   return { id: found.id, name: found.name, role: found.role }
 }

@@ -39,7 +39,7 @@ import { openSets, paidSince, readSets } from '@/store/facts/read'
 import { paidPieces, readFed } from '@/store/food'
 import { allFeeds, readFeeds, readHouse, readSpaces, type SpaceRow } from '@/store/house'
 import { readEntry } from '@/store/intake'
-import { readPeople, type Person } from '@/store/kennel'
+import { peopleOn, type Person } from '@/store/kennel'
 import { readMethodChanges } from '@/store/method'
 import { findResident, readPromises, residentsOn, type Resident } from '@/store/residents'
 import { openPauses } from '@/store/stay'
@@ -197,7 +197,7 @@ export function loadBlock(
     return undefined
   const house = readHouse(db)
   const today = dayIn(house.timeZone, now)
-  const people = readPeople(db)
+  const people = peopleOn(db, today)
   const places = readSpaces(db)
   const forgetting = kennelForgetting(db)
   const derived = standingOf(db, residencyId, now)
@@ -299,7 +299,7 @@ export function loadBlock(
     starts: startsIn(curriculum, sets),
     tried: triedOf(db, residencyId, curriculum, sets),
     unpaid: unpaidRun(paidSince(db, residencyId, now - recentMs)),
-    last: { placeId: last?.placeId, personId: last?.leashHolder },
+    last: { placeId: last?.placeId, personId: people.find((p) => p.id === last?.leashHolder)?.id },
     trial: trial && {
       ...trial,
       done: sets

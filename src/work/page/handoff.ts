@@ -4,12 +4,13 @@ import type { Slot } from '@/core/handoff/slots'
 import { findRung } from '@/core/curriculum/lookup'
 import { lacksOf, promisesMet } from '@/core/promise/summary'
 import type { Db } from '@/store/database'
-import { findHandoff, lastCancelled, liveHandoff, type Handoff } from '@/store/handoffs'
+import { outcomeOf, type HandoffOutcome } from '@/core/handoff/outcome'
+import { findHandoff, handoffsOver, lastCancelled, liveHandoff, type Handoff } from '@/store/handoffs'
 import { readKennel, readPeople } from '@/store/kennel'
 import { findResident, residentsOn, type Resident } from '@/store/residents'
 import { ladderOf } from '../scene/regimes'
 import { standingOf } from '../record/refold'
-import { readyWith } from '../scene/shown'
+import { readyWith, shownOf } from '../scene/shown'
 import { slotsFor, handoffHours } from '../scene/slots'
 
 export interface OfferedSlot extends Slot {
@@ -61,7 +62,7 @@ export function loadHandoffPage(db: Db, residencyId: string, now: number): Hando
     slots: slotsFor(db, resident, ready.readyOn, now, live?.id)
       .slice(0, mostOffered)
       .map((s) => ({ ...s, personName: names.get(s.personId) ?? '' })),
-    noHours: handoffHours(db).length === 0,
+    noHours: handoffHours(db, dayIn(readKennel(db).timeZone, now)).length === 0,
   }
 }
 
@@ -107,8 +108,54 @@ export interface HandoffRow {
   readonly live: (Handoff & { readonly personName: string }) | undefined
 }
 
-/** Everyone resident, ready first, then by how much of what was promised is met. */
-export function loadHandoffs(db: Db, now: number): { readonly timeZone: string; readonly rows: readonly HandoffRow[] } {
+/** A handoff that is over: how it went, or what is to be said of it. */
+export interface HandoffOver {
+  readonly id: string
+  readonly residencyId: string
+  readonly run: string
+  readonly name: string
+  readonly ownerName: string
+  readonly from: number
+  readonly personName: string
+  readonly outcome: HandoffOutcome | null
+  /** By what was recorded of the demonstration; undefined where nothing was. */
+  readonly proposed: HandoffOutcome | undefined
+}
+
+/** House: of handoffs longer ago than this nobody is asked any more. */
+const askedFor = 60 * 86_400_000
+
+function handoffsThatAreOver(db: Db, now: number, names: ReadonlyMap<string, string>): readonly HandoffOver[] {
+  const { timeZone } = readKennel(db)
+  return handoffsOver(db, now - askedFor, now).flatMap((h): HandoffOver[] => {
+    const resident = findResident(db, h.residencyId)
+    if (!resident) return []
+    const day = dayIn(timeZone, h.from)
+    const shown =
+      h.outcome === null
+        ? shownOf(db, h.residencyId).findLast((s) => s.what === 'demonstration' && s.day >= day)
+        : undefined
+    return [
+      {
+        id: h.id,
+        residencyId: h.residencyId,
+        run: resident.runNumber,
+        name: resident.name,
+        ownerName: resident.ownerName,
+        from: h.from,
+        personName: names.get(h.personId) ?? '',
+        outcome: h.outcome,
+        proposed: shown && outcomeOf(shown),
+      },
+    ]
+  })
+}
+
+/** Everyone resident, ready first, then by how much of what was promised is met; and handoffs that are over. */
+export function loadHandoffs(
+  db: Db,
+  now: number,
+): { readonly timeZone: string; readonly rows: readonly HandoffRow[]; readonly over: readonly HandoffOver[] } {
   const { timeZone } = readKennel(db)
   const today = dayIn(timeZone, now)
   const names = new Map(readPeople(db).map((p) => [p.id, p.name]))
@@ -126,6 +173,7 @@ export function loadHandoffs(db: Db, now: number): { readonly timeZone: string; 
   const rank = (r: HandoffRow) => (r.live ? 0 : r.readyOn !== undefined ? 1 : 2)
   return {
     timeZone,
+    over: handoffsThatAreOver(db, now, names),
     rows: rows.sort(
       (a, b) =>
         rank(a) - rank(b) ||

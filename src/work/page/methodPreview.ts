@@ -7,7 +7,7 @@ import { newest } from '@/core/progress/regime'
 import { sayRule } from '@/core/rule/rule'
 import { compareStandings, type StandingChange } from '@/core/views/compare'
 import type { Db } from '@/store/database'
-import { readPeople, readPlaces } from '@/store/kennel'
+import { peopleOn, readPlaces } from '@/store/kennel'
 import { readPromises, residentsOn, type Resident } from '@/store/residents'
 import { kennelForgetting } from '../scene/forgetting'
 import { inTurn, noHooks, type Hooks } from '../hooks'
@@ -54,7 +54,7 @@ export function previewMethod(
     now,
     today: dayIn(house.timeZone, now),
     places: readPlaces(db),
-    people: handlers(readPeople(db)),
+    people: handlers(peopleOn(db, dayIn(house.timeZone, now))),
     forgetting: kennelForgetting(db).model,
   }
   const dogs: { resident: Resident; was: Under; switched: Under; always: Under }[] = []

@@ -5,7 +5,7 @@ import { dayIn } from '@/core/days'
 import { newest } from '@/core/progress/regime'
 import type { Db } from '@/store/database'
 import { readHouse, readSpaces, type SpaceRow } from '@/store/house'
-import { readPeople, type Person } from '@/store/kennel'
+import { peopleOn, type Person } from '@/store/kennel'
 import { residentsOn } from '@/store/residents'
 import { kennelForgetting } from '../scene/forgetting'
 import { readRules, regimesOfResident } from '../scene/regimes'
@@ -43,7 +43,7 @@ const rowsEach = 3
 export function loadPaper(db: Db, me: string, now: number): PaperView {
   const house = readHouse(db)
   const today = dayIn(house.timeZone, now)
-  const people = readPeople(db)
+  const people = peopleOn(db, today)
   const places = readSpaces(db)
   const forgetting = kennelForgetting(db)
   const rules = readRules(db)

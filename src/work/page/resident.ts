@@ -38,7 +38,7 @@ import type { Db } from '@/store/database'
 import { readLog, readSets, type LogFilter, type LogRow, readNoted } from '@/store/facts/read'
 import { liveHandoff, type Handoff } from '@/store/handoffs'
 import { readNotes, type Note } from '@/store/journal'
-import { readKennel, readPeople, allPlaces, readPlaces, type Person, type Place } from '@/store/kennel'
+import { readKennel, peopleOn, readPeople, allPlaces, readPlaces, type Person, type Place } from '@/store/kennel'
 import { readSpaces, type SpaceRow } from '@/store/house'
 import { readMethodChanges } from '@/store/method'
 import { readSigns, readSmallThings, type KeptSigns, type KeptSmall } from '@/store/facts/blocks'
@@ -272,12 +272,12 @@ export function nextFor(
   },
   now: number,
 ): WhatNext {
-  const { resident, curriculum, derived, today, people, spaces, forgetting } = scene
+  const { resident, curriculum, derived, today, spaces, forgetting } = scene
   const method = methodAt(readMethodChanges(db), now)
   const around = aroundFor(
     db,
     resident,
-    { today, spaces, people: handlers(people), method, forgetting: forgetting.model },
+    { today, spaces, people: handlers(peopleOn(db, today)), method, forgetting: forgetting.model },
     now,
   )
   const words = {

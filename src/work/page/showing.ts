@@ -7,7 +7,7 @@ import type { Showing } from '@/core/facts/words'
 import type { Db } from '@/store/database'
 import { demonstrationsOf, saidOf } from '@/store/demonstrations'
 import { readHouse } from '@/store/house'
-import { readPeople } from '@/store/kennel'
+import { peopleOn } from '@/store/kennel'
 import type { Resident } from '@/store/residents'
 import { readEntry } from '@/store/intake'
 import { handlers } from '../scene/who'
@@ -55,7 +55,7 @@ export function loadShowing(
 ): ShowingView | undefined {
   const view = loadDemonstration(db, residencyId, now, asked)
   if (!view) return undefined
-  const people = readPeople(db)
+  const people = peopleOn(db, dayIn(view.timeZone, now))
   const may = new Set(handlers(people))
   const { resident, live } = view
   const house = readHouse(db)

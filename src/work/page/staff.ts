@@ -1,21 +1,30 @@
 import { sayMinute } from '@/core/clock'
+import { dayIn } from '@/core/days'
 import type { Role } from '@/core/people/roles'
 import type { Db } from '@/store/database'
 import { readHouse } from '@/store/house'
-import { readHours, readPeople } from '@/store/kennel'
+import { readHours, readKennel, readLeaving, readPeople } from '@/store/kennel'
 import { readSigners } from '@/store/signingIn'
 
 const dayNames = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun']
 
 /** Everyone who works here with their hours in words. */
-export function listStaff(db: Db): readonly {
+export function listStaff(
+  db: Db,
+  now: number,
+): readonly {
   readonly id: string
   readonly name: string
   readonly role: Role
   readonly signs: boolean
   readonly hours: string
+  /** The first day on which they do not work here any more; empty while they stay. */
+  readonly leaves: string
+  readonly gone: boolean
 }[] {
-  const signers = new Set(readSigners(db).map((p) => p.id))
+  const today = dayIn(readKennel(db).timeZone, now)
+  const leaving = readLeaving(db)
+  const signers = new Set(readSigners(db, today).map((p) => p.id))
   const hours = readHours(db)
   const { clock } = readHouse(db)
   return readPeople(db).map((p) => {
@@ -29,6 +38,8 @@ export function listStaff(db: Db): readonly {
       name: p.name,
       role: p.role,
       signs: signers.has(p.id),
+      leaves: leaving.get(p.id) ?? '',
+      gone: (leaving.get(p.id) ?? '9999') <= today,
       hours: [...byTime].map(([time, days]) => `${days.join(', ')} ${time}`).join('; ') || 'no hours',
     }
   })

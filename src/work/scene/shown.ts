@@ -4,7 +4,7 @@ import type { ShownTry } from '@/core/demonstration/gap'
 import type { Db } from '@/store/database'
 import { demonstrationsOf, saidOf } from '@/store/demonstrations'
 import { readSets } from '@/store/facts/read'
-import { readPeople } from '@/store/kennel'
+import { peopleOn } from '@/store/kennel'
 import { wantsRehearsal } from '@/store/residents'
 import { handlers } from './who'
 
@@ -30,9 +30,9 @@ export const triesOf = (shown: readonly ShowRecord[]): readonly ShownTry[] =>
     )
 
 /** What a rehearsal came to, by what this dog’s sets say of its usual hands. */
-export function judgeRehearsal(db: Db, residencyId: string, record: ShowRecord): Rehearsed {
+export function judgeRehearsal(db: Db, residencyId: string, record: ShowRecord & { readonly day: string }): Rehearsed {
   const sets = readSets(db, residencyId).filter((s) => s.blockId !== record.id)
-  return rehearsed(record, { usual: usualHandler(sets), handlers: handlers(readPeople(db)).length })
+  return rehearsed(record, { usual: usualHandler(sets), handlers: handlers(peopleOn(db, record.day)).length })
 }
 
 /** Whether ready still waits for a rehearsal: not asked for, missing, or what the newest one came to. */

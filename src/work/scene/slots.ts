@@ -5,7 +5,7 @@ import type { Db } from '@/store/database'
 import { busyPeople, handoffsOfOwner } from '@/store/handoffs'
 import { openPauses } from '@/store/stay'
 import { readDaysOff, readHouse } from '@/store/house'
-import { readHours, readKennel, readPeople } from '@/store/kennel'
+import { peopleOn, readHours, readKennel, readLeaving } from '@/store/kennel'
 import type { Resident } from '@/store/residents'
 import { handlers } from './who'
 
@@ -25,6 +25,7 @@ export function slotsFor(
   if (openPauses(db).has(resident.residencyId)) return []
   const today = dayIn(timeZone, now)
   const firstDay = readyOn !== undefined && readyOn > today ? readyOn : today
+  const leaving = readLeaving(db)
   const theirs = handoffsOfOwner(db, resident, now - 86_400_000, moving)
   return freeSlots({
     timeZone,
@@ -33,10 +34,12 @@ export function slotsFor(
     notBefore: now,
     minutes: handoffMinutes,
     everyMinutes: handoffEveryMinutes,
-    hours: handoffHours(db),
+    hours: handoffHours(db, today),
     busy: [...busyPeople(db, now - 86_400_000, moving), ...daysAway(db, timeZone, today)],
     quiet: quietOf(readHouse(db)),
-  }).filter((s) => !theirs.some((h) => s.from < h.to && h.from < s.to))
+  })
+    .filter((s) => !theirs.some((h) => s.from < h.to && h.from < s.to))
+    .filter((s) => (leaving.get(s.personId) ?? '9999') > dayIn(timeZone, s.from))
 }
 
 /** Whole days on which somebody is away. */
@@ -51,7 +54,7 @@ const quietOf = ({ quietFrom, quietTo }: House) =>
   quietFrom === '' || quietTo === '' || quietFrom === quietTo ? undefined : { from: quietFrom, to: quietTo }
 
 /** Hours of those who may show a dog to its owner: leads and trainers, not kennel hands. */
-export function handoffHours(db: Db) {
-  const trainers = new Set(handlers(readPeople(db)))
+export function handoffHours(db: Db, day: string) {
+  const trainers = new Set(handlers(peopleOn(db, day)))
   return readHours(db).filter((h) => trainers.has(h.personId))
 }

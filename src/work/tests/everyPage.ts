@@ -25,7 +25,7 @@ import { loadWall } from '../page/wall'
 /** The view of every page of the house, as somebody here sees it at this moment, by name. */
 export const everyPage = (db: Db, me: string, now: number): Readonly<Record<string, unknown>> => ({
   frame: loadFrame(db, now),
-  door: loadDoor(db),
+  door: loadDoor(db, now),
   wall: loadWall(db, now),
   bench: loadBench(db, now),
   bowls: loadBowls(db, now),

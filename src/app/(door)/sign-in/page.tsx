@@ -5,6 +5,7 @@ import { roles } from '@/core/people/roles'
 import { SignIn } from '@/screens/door/SignIn'
 import { kennelDatabase } from '@/store/connection'
 import { loadDoor } from '@/work/page/door'
+import { requestTime } from '@/work/scene/clock'
 
 export const metadata: Metadata = { title: 'Sign in' }
 
@@ -25,7 +26,7 @@ export default async function SignInPage({
   searchParams: Promise<Record<string, string | string[] | undefined>>
 }) {
   const { to, for: least } = query.parse(await searchParams)
-  const door = loadDoor(kennelDatabase())
+  const door = loadDoor(kennelDatabase(), requestTime())
   if (door.empty) redirect('/set-up')
   return <SignIn kennel={door.kennel} people={door.people} demoPasscode={door.demoPasscode} to={to} least={least} />
 }

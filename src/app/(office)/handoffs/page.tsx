@@ -1,13 +1,16 @@
 import type { Metadata } from 'next'
 import { enter } from '@/app/door'
+import { mayAct } from '@/core/people/roles'
 import { Handoffs } from '@/screens/handoff/Handoffs'
 import { kennelDatabase } from '@/store/connection'
 import { loadHandoffs } from '@/work/page/handoff'
 import { requestTime } from '@/work/scene/clock'
+import { sayHandoffOutcome } from './actions'
 
 export const metadata: Metadata = { title: 'Handoffs' }
 
 export default async function HandoffsPage() {
-  await enter()
-  return <Handoffs {...loadHandoffs(kennelDatabase(), requestTime())} />
+  const person = await enter()
+  const say = mayAct(person.role, 'trainer') ? sayHandoffOutcome : undefined
+  return <Handoffs {...loadHandoffs(kennelDatabase(), requestTime())} say={say} />
 }

@@ -12,5 +12,10 @@ export async function POST(request: Request) {
   if (!done.ok)
     return Response.json({ error: done.reason, waitMs: done.waitMs }, { status: done.waitMs > 0 ? 429 : 401 })
   await admit(done.id)
-  return Response.json({ name: done.person.name, role: done.person.role })
+  // Whoever came by a way back gives themselves a passcode first.
+  return Response.json({
+    name: done.person.name,
+    role: done.person.role,
+    ...(done.byWayBack ? { to: '/people/new' } : {}),
+  })
 }

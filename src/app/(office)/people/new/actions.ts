@@ -4,6 +4,8 @@ import { redirect } from 'next/navigation'
 import { kennelDatabase } from '@/store/connection'
 import { requestTime } from '@/work/scene/clock'
 import { addSigner, changePasscode } from '@/work/do/signIn'
+import { actSigned } from '@/app/signed'
+import { changeStaffMember, staffForm } from '@/work/do/staff'
 import { actOnForm } from '../../typed'
 
 export const addTrainer = actOnForm('lead', async (_, form) => {
@@ -23,6 +25,8 @@ export const addTrainer = actOnForm('lead', async (_, form) => {
   revalidatePath('/', 'layout')
   redirect('/people/new')
 })
+
+export const changeStaff = actSigned('lead', staffForm, changeStaffMember)
 
 export const givePasscode = actOnForm('lead', async (_, form) => {
   const done = await changePasscode(kennelDatabase(), form.get('personId'), form.get('passcode'), requestTime())

@@ -3,11 +3,13 @@ import { enter } from '@/app/door'
 import { TrainerForm } from '@/screens/begin/TrainerForm'
 import { kennelDatabase } from '@/store/connection'
 import { listStaff } from '@/work/page/staff'
-import { addTrainer, givePasscode } from './actions'
+import { requestTime } from '@/work/scene/clock'
+import { addTrainer, changeStaff, givePasscode } from './actions'
 
 export const metadata: Metadata = { title: 'New trainer' }
 
 export default async function NewTrainerPage() {
   await enter('lead')
-  return <TrainerForm action={addTrainer} give={givePasscode} people={listStaff(kennelDatabase())} />
+  const people = listStaff(kennelDatabase(), requestTime())
+  return <TrainerForm action={addTrainer} give={givePasscode} change={changeStaff} people={people} />
 }

@@ -1,0 +1,116 @@
+'use client'
+import Link from 'next/link'
+import styled from 'styled-components'
+import { handoffOutcomes, outcomeWords } from '@/core/handoff/outcome'
+import { Fault } from '@/ui/fieldParts'
+import { Button, Quiet } from '@/ui/press'
+import { phone } from '@/ui/theme'
+import { useWhen } from '@/ui/ways'
+import type { HandoffOver } from '@/work/page/handoff'
+import type { Told } from '../told'
+import { useTold } from '../useTold'
+
+/** Handoffs that are over: how they went is asked once, may be taken back, and stands there for a while. */
+export function Over({
+  over,
+  timeZone,
+  say,
+}: {
+  over: readonly HandoffOver[]
+  timeZone: string
+  say: ((raw: unknown) => Promise<Told>) | undefined
+}) {
+  const { sayMoment } = useWhen()
+  const { send, wrong, pending } = useTold()
+  const asked = over.filter((o) => o.outcome === null)
+  const said = over.filter((o) => o.outcome !== null)
+  if (over.length === 0) return null
+  return (
+    <section aria-labelledby="over">
+      <h2 id="over">
+        How did it go? <span>{asked.length}</span>
+      </h2>
+      {wrong !== '' && (
+        <div role="alert">
+          <Fault>{wrong}</Fault>
+        </div>
+      )}
+      <List>
+        {[...asked, ...said].map((o) => (
+          <li key={o.id}>
+            <p>
+              <Link href={`/dogs/${o.residencyId}/demonstration/after`}>
+                <b>{o.run}</b> {o.name}
+              </Link>{' '}
+              for {o.ownerName}, {sayMoment(o.from, timeZone)}, {o.personName}
+            </p>
+            {o.outcome === null ? (
+              <>
+                {say && (
+                  <div role="group" aria-label={`How ${o.name}’s handoff went`}>
+                    {handoffOutcomes.map((outcome) => (
+                      <Button
+                        key={outcome}
+                        $now={o.proposed === outcome}
+                        isDisabled={pending}
+                        onPress={() => send(() => say({ handoffId: o.id, outcome }))}
+                      >
+                        {outcomeWords[outcome]}
+                      </Button>
+                    ))}
+                  </div>
+                )}
+                <small>
+                  {o.proposed === undefined
+                    ? 'Nothing of the owner’s turn was recorded.'
+                    : `By what was recorded it ${outcomeWords[o.proposed]}.`}
+                </small>
+              </>
+            ) : (
+              <p>
+                <b>{outcomeWords[o.outcome]}</b>{' '}
+                {say && (
+                  <Quiet
+                    isDisabled={pending}
+                    aria-label={`Take back how ${o.name}’s handoff went`}
+                    onPress={() => send(() => say({ handoffId: o.id, outcome: '' }))}
+                  >
+                    take it back
+                  </Quiet>
+                )}
+              </p>
+            )}
+          </li>
+        ))}
+      </List>
+    </section>
+  )
+}
+
+const List = styled.ul`
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  li {
+    display: grid;
+    grid-template-columns: minmax(0, 1fr) auto;
+    gap: var(--s-2) var(--s-6);
+    align-items: center;
+    padding: 0.5rem 0;
+    border-bottom: 1px solid var(--rule);
+  }
+  div[role='group'] {
+    display: flex;
+    flex-wrap: wrap;
+    gap: var(--s-3);
+  }
+  small {
+    grid-column: 1 / -1;
+    color: var(--ink-2);
+  }
+  ${phone} {
+    li {
+      grid-template-columns: minmax(0, 1fr);
+    }
+  }
+`
