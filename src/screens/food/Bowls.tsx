@@ -55,6 +55,7 @@ function Bowl({ row, give, weighOut }: { row: BowlRow; give: Act; weighOut: Act 
       <b className="run">{resident.runNumber}</b>
       <div>
         <Link href={`/dogs/${resident.residencyId}/food`}>{resident.name}</Link>
+        {row.paused !== '' && <em>{row.paused}</em>}
         {row.allergies.length > 0 && <em>no {row.allergies.join(', no ')}</em>}
         {row.medicines.length > 0 && <span>medicine: {row.medicines.join('; ')}</span>}
         {(resident.biteHistory || resident.caution) && (

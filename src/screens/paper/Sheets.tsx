@@ -22,7 +22,7 @@ export function Sheets({ view }: { view: PaperView }) {
             <b>{dog.runNumber}</b> {dog.name} <small>{dog.release}</small>
           </h3>
           {dog.cautions && <p>{dog.cautions}</p>}
-          {dog.sheet.length === 0 && <p>Nothing to work today.</p>}
+          {dog.sheet.length === 0 && <p>{dog.paused === '' ? 'Nothing to work today.' : dog.paused}</p>}
           {dog.sheet.map((row) => (
             <Row key={row.command}>
               <span>

@@ -78,7 +78,7 @@ describe('signing in', () => {
     })
   })
 
-  it('slows a name after five wrong ones, from wherever, and never keeps out somebody else who knows theirs', async () => {
+  it('slows a name after five wrong ones, from wherever, and never keeps out another who knows theirs', async () => {
     const { db, lead } = await kennelWithLead()
     await addSigner(
       db,

@@ -93,7 +93,7 @@ async function opensByWayBack(db: Db, form: z.infer<typeof signInForm>, now: num
 
 /**
  * A one-time code for a lead who forgot the passcode, for whoever sits at the machine: it opens the door once, within
- * half an hour, and a new passcode is asked for then. Nothing else of theirs changes. Undefined for nobody of that name.
+ * half an hour, and a new passcode is asked for then. Nothing else of theirs changes. Undefined for nobody so named.
  */
 export async function makeWayBack(
   db: Db,

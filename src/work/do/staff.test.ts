@@ -27,7 +27,7 @@ async function house() {
 }
 
 describe('somebody who leaves', () => {
-  it('is gone from the door, from suggestions, choices and slots from that day on, and keeps a name in history', async () => {
+  it('is gone from door, suggestions, choices and slots from that day on, and keeps a name in history', async () => {
     const k = await house()
     const sign = await signIn(k.db, { personId: k.ben, passcode: 'hazel rod' }, 'desk', k.now)
     if (!sign.ok) throw new Error('not signed in')

@@ -9,6 +9,13 @@ import { loadResident } from '../page/resident'
 import { changeStay, pause, resume, stayForm } from './stay'
 import { daysAhead, loadComing } from '../page/coming'
 import { dog, dogFields, msPerDay, newKennel, trainer } from '../tests/kennel'
+import { loadBlock } from '../page/block'
+import { loadDogFrame } from '../page/dogFrame'
+import { loadBowls } from '../page/food'
+import { loadHandoffPage } from '../page/handoff'
+import { loadPaper } from '../page/paper'
+import { feedingList } from '../page/printed'
+import { loadShowing } from '../page/showing'
 import { loadWall } from '../page/wall'
 import { insertPerson } from '@/store/kennel'
 
@@ -162,5 +169,42 @@ describe('a pause', () => {
       reason: 'It is not here today.',
     })
     expect(pause(db, { residencyId, why: 'other', note: '', recordedBy: 'nobody' }, monday).ok).toBe(false)
+  })
+})
+
+describe('a sick dog is not worked', () => {
+  it('says so wherever its work or its bowl stands, and nothing is asked of it there, until one tap ends it', () => {
+    const db = newKennel()
+    const who = trainer(db)
+    const residencyId = dog(db, { run: '1' })
+    const seen = () => {
+      const sheet = loadPaper(db, who, monday).dogs[0]
+      return {
+        paper: [sheet?.sheet.length, sheet?.paused],
+        bowl: loadBowls(db, monday).rows[0]?.paused,
+        list: feedingList(db, monday).rows[0]?.notes,
+        block: loadBlock(db, residencyId, undefined, who, monday)?.rest,
+        next: loadResident(db, residencyId, monday)?.next.sets.length,
+        frame: loadDogFrame(db, residencyId, monday)?.because,
+        show: loadShowing(db, residencyId, 'demonstration', monday, { me: who })?.pause,
+        slots: loadHandoffPage(db, residencyId, monday)?.slots.length,
+      }
+    }
+    const well = seen()
+    expect(well).toMatchObject({ paper: [3, ''], bowl: '', list: '', frame: '' })
+    expect(pause(db, { residencyId, why: 'sick', note: 'coughs', recordedBy: who }, monday).ok).toBe(true)
+    const because = 'Not worked: sick since 2026-03-02 (coughs).'
+    expect(seen()).toEqual({
+      paper: [0, because],
+      bowl: 'sick: fed by what the vet says',
+      list: 'SICK: FED BY WHAT THE VET SAYS',
+      block: because,
+      next: 0,
+      frame: because,
+      show: 'Not worked: sick.',
+      slots: 0,
+    })
+    expect(resume(db, { residencyId, recordedBy: who }, monday).ok).toBe(true)
+    expect(seen()).toEqual(well)
   })
 })

@@ -1,3 +1,5 @@
+import { openPauses } from '@/store/stay'
+import { feedWhilePaused } from '../scene/pause'
 import { dayIn, daysBetween } from '@/core/days'
 import { stageByAge, type LifeStage } from '@/core/food/energy'
 import { owedFromGrams } from '@/core/food/ledger'
@@ -74,6 +76,8 @@ export interface BowlRow {
   readonly allergies: readonly string[]
   readonly medicines: readonly string[]
   readonly missing: string
+  /** It is sick: what the vet says comes before what the list says; empty when it is not. */
+  readonly paused: string
 }
 
 export interface BowlsView {
@@ -92,6 +96,7 @@ export function loadBowls(db: Db, now: number): BowlsView {
   const paid = paidPieces(db, today)
   const fed = new Map<string, KeptFed[]>()
   for (const f of readFed(db, today)) fed.set(f.residencyId, [...(fed.get(f.residencyId) ?? []), f])
+  const pauses = openPauses(db)
   const rows = residentsOn(db, today)
     .map((resident): BowlRow => {
       const food = dayFood(
@@ -111,6 +116,7 @@ export function loadBowls(db: Db, now: number): BowlsView {
         medicines: (health?.medicines ?? [])
           .filter((m) => m.until === '' || m.until >= today)
           .map((m) => [m.name, m.dose, m.at].filter((s) => s !== '').join(', ')),
+        paused: feedWhilePaused(pauses.get(resident.residencyId)?.why ?? ''),
         missing: food ? '' : readWeights(db, resident.dogId).length === 0 ? 'not weighed' : 'no feeding plan',
       }
     })

@@ -8,6 +8,7 @@ import { readHouse, readSpaces, type SpaceRow } from '@/store/house'
 import { peopleOn, type Person } from '@/store/kennel'
 import { residentsOn } from '@/store/residents'
 import { kennelForgetting } from '../scene/forgetting'
+import { pausedBecause } from '../scene/pause'
 import { readRules, regimesOfResident } from '../scene/regimes'
 import { nextFor } from './resident'
 import { standingOf } from '../record/refold'
@@ -32,6 +33,8 @@ export interface PaperView {
     readonly release: string
     readonly cautions: string
     readonly sheet: readonly SheetRow[]
+    /** Why it is not worked now; empty when it is. */
+    readonly paused: string
   })[]
   readonly ladders: Readonly<Record<string, readonly PaperCommand[]>>
 }
@@ -82,7 +85,8 @@ export function loadPaper(db: Db, me: string, now: number): PaperView {
         ladder,
         release: sayRelease(resident),
         cautions: [resident.biteHistory ? 'Bite history.' : '', resident.caution].filter(Boolean).join(' '),
-        sheet: next.sets.slice(0, rowsEach).map((s) => ({
+        paused: pausedBecause(db, resident.residencyId),
+        sheet: (pausedBecause(db, resident.residencyId) === '' ? next.sets : []).slice(0, rowsEach).map((s) => ({
           command: s.commandName,
           rung: s.rungName,
           criterion: s.criterion,

@@ -169,6 +169,7 @@ export function feedingList(db: Db, now: number): FeedingList {
       training: r.food ? `${Math.round(r.food.ledger.trainingGrams)} g` : '',
       bowl: r.food ? `${Math.round(r.owed)} g` : '',
       notes: [
+        ...(r.paused === '' ? [] : [r.paused.toUpperCase()]),
         ...r.allergies.map((a) => `NO ${a}`),
         ...r.medicines,
         ...(r.resident.biteHistory ? ['bite history'] : []),

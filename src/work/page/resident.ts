@@ -6,6 +6,7 @@ import type { Pace } from '@/core/promise/quota'
 import { settleMinutes, walkByDay, type WalkDay } from '@/store/facts/paced'
 import { triedOf } from '../scene/tried'
 import { pacesOf } from '../scene/paces'
+import { sayPause } from '../scene/pause'
 import { readyWith } from '../scene/shown'
 import type { Command, Curriculum } from '@/core/curriculum/types'
 import { ownerHolds } from '@/core/facts/words'
@@ -136,10 +137,6 @@ function arrivingOf(db: Db, resident: Resident, today: string, workedDays: numbe
   if (workedDays >= 2 && !started && reps === 0) return undefined
   return arriving.stepsOpen === 0 && started && arriving.reward && arriving.fed ? undefined : arriving
 }
-
-/** Words for why a dog is not worked. */
-export const sayPause = (p: { readonly why: string; readonly note: string; readonly fromDay: string }): string =>
-  `Not worked: ${p.why === 'other' ? 'paused' : p.why} since ${p.fromDay}${p.note === '' ? '' : ` (${p.note})`}.`
 
 /** House: so many sets are shown at a time. */
 const logLength = 40

@@ -3,5 +3,6 @@ import { actSigned } from '@/app/signed'
 import { changeStay, pause, pauseForm, resume, resumeForm, stayForm } from '@/work/do/stay'
 
 export const moveGoingHome = actSigned('trainer', stayForm, changeStay)
-export const stopWorking = actSigned('trainer', pauseForm, pause)
+/** Whoever sees that a dog is not well may say so. */
+export const stopWorking = actSigned('hand', pauseForm, pause)
 export const workAgain = actSigned('trainer', resumeForm, resume)
