@@ -182,9 +182,8 @@ function ChangePerson({
           onChange={(role) => make('role', role)}
           choices={[...roles].reverse().map((id) => ({ id, name: roleNames[id] }))}
         />
-        <span />
         <DateField
-          label={`${person.name} does not work here from`}
+          label="First day not here any more"
           name={`leaves-${person.id}`}
           defaultValue={leaves}
           onChange={setLeaves}
@@ -257,9 +256,8 @@ const Staff = styled.li`
 `
 const Changing = styled.div`
   display: grid;
-  grid-template-columns: minmax(0, 18rem) auto;
+  grid-template-columns: minmax(0, 1fr);
   gap: var(--s-3);
-  align-items: end;
   justify-items: start;
   padding: 0.3rem 0 0.6rem;
   > div[role='alert'] {

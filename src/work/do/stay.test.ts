@@ -154,7 +154,7 @@ describe('a pause', () => {
     expect(loadWall(db, monday).upNext).toEqual([])
     expect(loadResident(db, residencyId, monday)?.next).toMatchObject({
       sets: [],
-      rest: 'Not worked: sick since 2026-03-02 (vomited twice).',
+      rest: 'Not worked: sick since Mon 2 Mar (vomited twice).',
     })
     expect(loadComing(db, monday).mind.map((m) => m.pause?.why)).toEqual(['sick'])
     expect(resume(db, { residencyId, recordedBy: who }, monday).ok).toBe(true)
@@ -193,7 +193,7 @@ describe('a sick dog is not worked', () => {
     const well = seen()
     expect(well).toMatchObject({ paper: [3, ''], bowl: '', list: '', frame: '' })
     expect(pause(db, { residencyId, why: 'sick', note: 'coughs', recordedBy: who }, monday).ok).toBe(true)
-    const because = 'Not worked: sick since 2026-03-02 (coughs).'
+    const because = 'Not worked: sick since Mon 2 Mar (coughs).'
     expect(seen()).toEqual({
       paper: [0, because],
       bowl: 'sick: fed by what the vet says',
