@@ -207,6 +207,16 @@ describe('a demonstration on a phone', () => {
     expect(unsent.active).toBeUndefined()
     expect(unsent.judged.state.runs).toEqual(standingOf(k.db, k.residencyId, phone.tablet.at).state.runs)
     expect(block().judged.state.runs).toEqual(unsent.judged.state.runs)
+    // Nor does what was scored beside on it count as a set of its own.
+    const other = k.phone()
+    const first = sessionOf(k.view('rehearsal'), other)
+    first.begin({ placeId: 'room', leashHolder: k.ada })
+    other.send(k.db)
+    const beside = sessionOf(k.view('rehearsal', other.tablet.at), phone)
+    beside.join(true)
+    beside.goTo({ turn: 'trainer', itemId: 'seated' })
+    for (let i = 0; i < 4; i++) beside.tap('miss')
+    expect(block().judged.state.runs).toEqual(standingOf(k.db, k.residencyId, phone.tablet.at).state.runs)
     expect(block().elsewhere).toEqual([])
   })
 

@@ -32,7 +32,8 @@ describe('somebody who leaves', () => {
     const sign = await signIn(k.db, { personId: k.ben, passcode: 'hazel rod' }, 'desk', k.now)
     if (!sign.ok) throw new Error('not signed in')
     expect(k.change(k.ben, 'leaves', addDays(k.today, 2))).toEqual({ ok: true })
-    const after = k.now + 2 * msPerDay
+    // From the day on, and on every day after it.
+    const after = k.now + 3 * msPerDay
     const names = (at: number) => ({
       door: loadDoor(k.db, at).people.some((p) => p.id === k.ben),
       block: loadBlock(k.db, k.residencyId, undefined, k.ada, at)?.people.some((p) => p.id === k.ben),
