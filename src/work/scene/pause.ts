@@ -4,7 +4,8 @@ import { openPauses } from '@/store/stay'
 
 /** Why a dog is not worked now, in a sentence. */
 export const sayPause = (p: { readonly why: string; readonly note: string; readonly fromDay: string }): string =>
-  `Not worked: ${p.why === 'other' ? 'paused' : p.why} since ${sayDay(p.fromDay)}${p.note === '' ? '' : ` (${p.note})`}.`
+  `Not worked: ${p.why === 'other' ? 'paused' : p.why} since ${sayDay(p.fromDay)}` +
+  `${p.note === '' ? '' : ` (${p.note})`}.`
 
 /** What of its food changes while it is not worked: a sick dog is fed by what the vet says. */
 export const feedWhilePaused = (why: string): string => (why === 'sick' ? 'sick: fed by what the vet says' : '')
