@@ -148,6 +148,8 @@ export async function bookletPdf(booklet: Booklet, size: 'A5' | 'A4'): Promise<B
   sheet.text(homework.signals)
   if (homework.warmUp !== '') sheet.text(homework.warmUp)
   for (const week of homework.weeks) {
+    // A week’s head does not stand alone at the foot of a page.
+    sheet.room(sheet.size * 12)
     sheet.head(`Week ${week.week}`)
     sheet.text(week.place, 'bold')
     sheet.text(week.foodWords)
