@@ -196,7 +196,7 @@ test('a second phone scores beside: both are kept, and the page after says how f
   await kibou.becomes(2, tries, since)
   await kibou.becomes(1, `SELECT count(*) AS n FROM training_set WHERE beside = 1 AND id ${received}`, since)
   await visit(page, `${kibou.url}/dogs/${kibou.dog('Gimlet')}/demonstration/after`)
-  await expect(page.getByText('Two scored 1 tries and said the same of 0')).toBeVisible()
+  await expect(page.getByText('Two scored 1 try and said the same of 0')).toBeVisible()
   await other.close()
 })
 

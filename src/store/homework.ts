@@ -1,47 +1,11 @@
 import { z } from 'zod'
-import { homeworkChange, type HomeworkChange } from '@/core/demonstration/homeworkChange'
+import { homeworkChange } from '@/core/demonstration/homeworkChange'
 import type { PracticeEntry } from '@/core/demonstration/practiceLog'
 import type { Db } from './database'
+import { versionsIn } from './versions'
 
-export interface KeptHomework {
-  readonly id: string
-  readonly change: HomeworkChange
-  readonly at: number
-  readonly by: string
-}
-
-const changeRows = z.array(
-  z
-    .object({ id: z.string(), change: z.string(), at: z.number(), by: z.string() })
-    .transform((r): KeptHomework => ({ ...r, change: homeworkChange.parse(JSON.parse(r.change)) })),
-)
-
-/** House: older versions are history that nobody reads on a screen. */
-const mostRead = 20
-
-/** What people made of a residency’s homework, newest first. */
-export const readHomework = (db: Db, residencyId: string): readonly KeptHomework[] =>
-  changeRows.parse(
-    db
-      .prepare(
-        `SELECT id, change, at, by
-          FROM homework_change
-          WHERE residency_id = ?
-          ORDER BY at DESC, id DESC
-          LIMIT ${mostRead}`,
-      )
-      .all(residencyId),
-  )
-
-export function insertHomework(db: Db, residencyId: string, kept: KeptHomework): void {
-  db.prepare('INSERT INTO homework_change (id, residency_id, change, at, by) VALUES (?, ?, ?, ?, ?)').run(
-    kept.id,
-    residencyId,
-    JSON.stringify(kept.change),
-    kept.at,
-    kept.by,
-  )
-}
+/** What people made of a residency’s homework. */
+export const homeworkChanges = versionsIn('homework_change', homeworkChange)
 
 const practiceRows = z.array(
   z.object({

@@ -5,8 +5,10 @@ export interface BadDay {
   /** Before it is begun, in it, or both. */
   readonly when: 'before' | 'during' | 'both'
   readonly does: readonly string[]
-  /** It ends the session now; it may go on another day with all that was recorded. */
-  readonly stops: boolean
+  /**
+   * What it comes to: stopped now, to go on another day with all that was recorded; the item left; or only looked to.
+   */
+  readonly then: 'stop' | 'leave' | 'go on'
   /** The dog is not worked until somebody says so. */
   readonly pauses?: true
 }
@@ -22,7 +24,7 @@ export const badDays: readonly BadDay[] = [
       'The owner hears it at once, in plain words.',
       'What was shown stays. The rest is shown another day.',
     ],
-    stops: true,
+    then: 'stop',
     pauses: true,
   },
   {
@@ -33,7 +35,7 @@ export const badDays: readonly BadDay[] = [
       'Add distance, now. Something it knows well, paid. Then a quiet place.',
       'Go on when it takes food and is loose again; else another day.',
     ],
-    stops: true,
+    then: 'stop',
   },
   {
     id: 'owner-upset',
@@ -43,7 +45,7 @@ export const badDays: readonly BadDay[] = [
       'Take the leash. End on something the dog does surely, for you.',
       'Sit down with the owner. Nothing more is asked of them today unless they want it.',
     ],
-    stops: true,
+    then: 'stop',
   },
   {
     id: 'season',
@@ -53,7 +55,7 @@ export const badDays: readonly BadDay[] = [
       'Indoors or alone outside, away from other dogs; on the leash throughout.',
       'Call away less and reckon with less: what does not come off says little.',
     ],
-    stops: false,
+    then: 'go on',
   },
   {
     id: 'late',
@@ -64,7 +66,7 @@ export const badDays: readonly BadDay[] = [
       'Less than half the time left: equipment, heel, one stay, the come; the rest from the booklet.',
       'Drop items in the script, or leave them here one by one.',
     ],
-    stops: false,
+    then: 'go on',
   },
   {
     id: 'absent',
@@ -74,7 +76,7 @@ export const badDays: readonly BadDay[] = [
       'Ring once. Move the booking; the dog loses nothing.',
       'Go through it as a rehearsal with a second handler, if the time is there.',
     ],
-    stops: true,
+    then: 'stop',
   },
   {
     id: 'leash',
@@ -84,14 +86,14 @@ export const badDays: readonly BadDay[] = [
       'Ready means the leash the owner will use. Look at the fit: two fingers flat beneath the collar.',
       'Five easy reps on it before anything is shown. Else lend one from here and send theirs home.',
     ],
-    stops: false,
+    then: 'go on',
   },
   {
     id: 'refuses',
     name: 'Owner refuses it',
     when: 'during',
     does: ['Leave the item. Nobody is talked into it; a device is never put on against the owner’s word.'],
-    stops: false,
+    then: 'leave',
   },
   {
     id: 'rain',
@@ -101,7 +103,7 @@ export const badDays: readonly BadDay[] = [
       'Under a roof: choose another place in the script, where the dog holds it.',
       'On a slippery floor no sit-stay: show it lying. In heat stop, and move the hour.',
     ],
-    stops: false,
+    then: 'go on',
   },
   {
     id: 'child',
@@ -111,7 +113,7 @@ export const badDays: readonly BadDay[] = [
       'An adult has the child by the hand, three metres off, never the leash.',
       'Not at all with a dog that bit or is afraid of people.',
     ],
-    stops: false,
+    then: 'go on',
   },
   {
     id: 'trainer-ill',
@@ -119,15 +121,15 @@ export const badDays: readonly BadDay[] = [
     when: 'before',
     does: [
       'Whoever rehearsed it may show it: choose who shows it here. Else move the booking.',
-      'With a hand that never held this leash it comes off less often the first time: say so to the owner.',
+      'A hand that never held this leash counts: the chance above says how much. Say so to the owner.',
     ],
-    stops: false,
+    then: 'go on',
   },
   {
     id: 'halfway',
     name: 'Half of it done',
     when: 'during',
     does: ['Stop here, on something sure. It goes on where it was left, on any phone, another day.'],
-    stops: true,
+    then: 'stop',
   },
 ]

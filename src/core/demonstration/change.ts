@@ -1,13 +1,8 @@
 import { z } from 'zod'
+import { line } from '../facts/kind'
 import type { Script, ScriptItem } from './script'
 
 const id = z.string().min(1).max(80)
-const line = (most: number) =>
-  z
-    .string()
-    .trim()
-    .max(most)
-    .regex(/^\P{Cc}*$/u, 'One line of text.')
 
 /** House: no demonstration has more items; who wants more has two of them. */
 export const mostItems = 24

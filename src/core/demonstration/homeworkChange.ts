@@ -1,13 +1,8 @@
 import { z } from 'zod'
+import { line } from '../facts/kind'
 import type { Homework, HomeworkLine } from './homework'
 
 const id = z.string().min(1).max(120)
-const words = (most: number) =>
-  z
-    .string()
-    .trim()
-    .max(most)
-    .regex(/^\P{Cc}*$/u, 'One line of text.')
 
 /**
  * What a person makes of the homework. It names lines by id, so that what was written stays with its week and command
@@ -19,7 +14,7 @@ export const homeworkChange = z.object({
   bothSides: z.boolean().default(false),
   /** What stands in a line instead, by its id. */
   lines: z
-    .record(id, z.object({ words: words(500).min(1).optional(), minutes: z.int().min(1).max(60).optional() }))
+    .record(id, z.object({ words: line(500).min(1).optional(), minutes: z.int().min(1).max(60).optional() }))
     .default({}),
   dropped: z.array(id).max(80).default([]),
   added: z
@@ -27,17 +22,17 @@ export const homeworkChange = z.object({
       z.object({
         id: id.regex(/^own:/),
         week: z.int().min(1).max(5),
-        title: words(60).min(1, 'Say what is practised.'),
-        words: words(500),
+        title: line(60).min(1, 'Say what is practised.'),
+        words: line(500),
         minutes: z.int().min(1).max(60),
       }),
     )
     .max(40)
     .default([]),
   /** Where a week is practised instead, by its number. */
-  places: z.record(z.string().regex(/^[1-5]$/), words(120).min(1)).default({}),
+  places: z.record(z.string().regex(/^[1-5]$/), line(120).min(1)).default({}),
   /** What the owner is told besides. */
-  note: words(600).default(''),
+  note: line(600).default(''),
 })
 export type HomeworkChange = z.infer<typeof homeworkChange>
 export const plainHomework: HomeworkChange = homeworkChange.parse({})

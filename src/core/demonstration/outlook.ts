@@ -48,19 +48,45 @@ const mostRaises = 3
 const leastGain = 0.002
 const dayMs = 86_400_000
 
-/** How likely the demonstration is to come off, item by item and as a whole, and what would raise that most. */
-export function outlookOf(items: readonly ShownEvidence[], on: Occasion, model: Forgetting = houseForgetting): Outlook {
+/** What is said of an occasion before it: of each item by its id, and of all of them; null where nothing is tried. */
+export interface OccasionChances {
+  readonly items: Readonly<Record<string, Pick<ItemOutlook, 'chance' | 'low' | 'high'>>>
+  readonly whole: number | null
+}
+
+/** Under what the chances of a place and a person are found. */
+export const occasionKey = (place: string, person: string): string => `${place} ${person}`
+
+const chanceOf = (item: ShownEvidence, on: Occasion, model: Forgetting) =>
+  weakest(item.shown.map((s) => itemChance(s, on, model)))
+
+/** How likely each item, and all of them, are to come off on an occasion. */
+export function chancesOn(
+  items: readonly ShownEvidence[],
+  on: Occasion,
+  model: Forgetting = houseForgetting,
+): Pick<Outlook, 'items' | 'whole' | 'scatter'> {
   const scatter = dayScatter(items.flatMap((i) => i.shown.flatMap((s) => s.trials)))
-  const asked = items.filter((i) => i.shown.length > 0)
-  const chanceOf = (item: ShownEvidence) => weakest(item.shown.map((s) => itemChance(s, on, model)))
-  const found = asked.flatMap((item): ItemOutlook[] => {
-    const c = chanceOf(item)
+  const found = items.flatMap((item): ItemOutlook[] => {
+    const c = chanceOf(item, on, model)
     return c ? [{ ...c, itemId: item.itemId, title: item.title }] : []
   })
-  const chances = found.map((f) => f.chance)
-  const whole = jointChance(chances, scatter)
+  return {
+    items: found,
+    scatter,
+    whole: jointChance(
+      found.map((f) => f.chance),
+      scatter,
+    ),
+  }
+}
+
+/** How likely the demonstration is to come off, item by item and as a whole, and what would raise that most. */
+export function outlookOf(items: readonly ShownEvidence[], on: Occasion, model: Forgetting = houseForgetting): Outlook {
+  const { items: found, scatter, whole } = chancesOn(items, on, model)
+  const asked = items.filter((i) => i.shown.length > 0)
   const wholeWith = (changed: ShownEvidence) => {
-    const c = chanceOf(changed)?.chance ?? 1
+    const c = chanceOf(changed, on, model)?.chance ?? 1
     return jointChance(
       found.map((f) => (f.itemId === changed.itemId ? c : f.chance)),
       scatter,
@@ -77,7 +103,7 @@ export function outlookOf(items: readonly ShownEvidence[], on: Occasion, model: 
   return {
     items: found,
     whole,
-    product: chances.reduce((all, p) => all * p, 1),
+    product: found.reduce((all, f) => all * f.chance, 1),
     scatter,
     raises: raises
       .filter((r) => r.gain >= leastGain)

@@ -1,4 +1,4 @@
-import { cameOff, spotsOf, type ShowRecord } from './record'
+import { spotsOf, triesAt, type ShowRecord } from './record'
 
 /** What a rehearsal came to. */
 export interface Rehearsed {
@@ -22,11 +22,12 @@ export function rehearsed(
 ): Rehearsed {
   const spots = spotsOf(record).filter((s) => s.turn === 'trainer')
   const asked = spots.filter((s) => (record.items.find((i) => i.id === s.itemId)?.rungId ?? null) !== null)
-  const failing = asked.filter((spot) => {
-    const came = cameOff(record, spot)
-    const tries = record.tries.filter((t) => !t.beside && t.turn === 'trainer' && t.itemId === spot.itemId)
-    return !(came === 'first' || (came === 'later' && tries.slice(0, mostTries).some((t) => t.outcome === 'clean')))
-  })
+  const failing = asked.filter(
+    (spot) =>
+      !triesAt(record, spot)
+        .slice(0, mostTries)
+        .some((t) => t.outcome === 'clean'),
+  )
   const refresh = failing.map((s) => record.items.find((i) => i.id === s.itemId)?.title ?? s.itemId)
   const not =
     record.status !== 'done'

@@ -1,4 +1,5 @@
 import { recordOf, sameSpot, saidBy, spotsOf, type Said, type ShowRecord, type Spot } from '@/core/demonstration/record'
+import { occasionKey, type OccasionChances } from '@/core/demonstration/outlook'
 import type { Outcome } from '@/core/facts/fact'
 import type { FactOf } from '@/core/facts/wire'
 import { nothingSaid, type ItemEnd, type OwnersHand, type Showing } from '@/core/facts/words'
@@ -13,9 +14,10 @@ export interface ShowGround {
   readonly me: string
   readonly what: Showing
   readonly now: number
-  readonly items: FactOf<'demonstration-opened'>['items']
+  readonly items: readonly Omit<FactOf<'demonstration-opened'>['items'][number], 'chance' | 'low' | 'high'>[]
   readonly levels: Readonly<Record<string, number>>
-  readonly whole: number | null
+  /** How likely it comes off, by where it is shown and by whom. */
+  readonly chances: Readonly<Record<string, OccasionChances>>
   readonly kit: FactOf<'demonstration-opened'>['kit']
   /** What the kennel has of the one that is not done yet; empty for none. */
   readonly said: readonly Said[]
@@ -27,6 +29,7 @@ export interface MarkedHands {
   readonly right: readonly OwnersHand[]
   readonly wrong: readonly OwnersHand[]
 }
+const notSaid = { chance: null, low: null, high: null } as const
 const noHands: MarkedHands = { of: 'next', right: [], wrong: [] }
 
 export interface LiveShow {
@@ -74,20 +77,34 @@ export class ShowSession {
   begin(at: { readonly placeId: string; readonly leashHolder: string }): void {
     const { ground } = this
     if (this.known.now().record) return
+    const said = ground.chances[occasionKey(at.placeId, at.leashHolder)]
     const opened = this.add({
       kind: 'demonstration-opened',
       residencyId: ground.residencyId,
       what: ground.what,
       ...at,
       kit: ground.kit,
-      items: ground.items,
-      whole: ground.whole,
+      items: ground.items.map((i) => ({ ...i, ...(said?.items[i.id] ?? notSaid) })),
+      whole: said?.whole ?? null,
       recordedBy: ground.me,
     })
     this.known.change((k) => {
       const next = withSaid({ ...k, said: [] }, opened)
       return { ...next, spot: next.record && spotsOf(next.record)[0] }
     })
+  }
+
+  /** Leaves one that was stopped or begun elsewhere as it is, and is ready for another. */
+  anew(): void {
+    this.leave('done', 'left for another')
+    this.known.change(() => ({
+      said: [],
+      record: undefined,
+      asks: false,
+      beside: false,
+      spot: undefined,
+      hands: noHands,
+    }))
   }
 
   /** What this device is for in one that another began: to go on with it, or to score beside. */

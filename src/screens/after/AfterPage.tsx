@@ -144,7 +144,8 @@ function Once({ once, view, owner }: { once: ShownOnce; view: AfterView; owner: 
       </Items>
       {once.agreement && (
         <p>
-          Two scored {once.agreement.both} tries and said the same of {once.agreement.same}
+          Two scored {once.agreement.both} {once.agreement.both === 1 ? 'try' : 'tries'} and said the same of{' '}
+          {once.agreement.same}
           {once.agreement.kappa !== undefined && `; Cohen’s kappa ${once.agreement.kappa.toFixed(2)}`}.
         </p>
       )}

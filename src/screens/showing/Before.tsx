@@ -2,6 +2,8 @@
 import Link from 'next/link'
 import { useState } from 'react'
 import styled from 'styled-components'
+import { badDays } from '@/core/demonstration/badDays'
+import { occasionKey } from '@/core/demonstration/outlook'
 import { firstName } from '@/core/people/names'
 import { useWhen } from '@/ui/ways'
 import { NeedsPerson } from '@/ui/NeedsPerson'
@@ -26,6 +28,7 @@ export function Before({
   const rehearsal = view.what === 'rehearsal'
   const owner = firstName(resident.ownerName)
   const asked = items.filter((i) => i.rungs.length > 0)
+  const whole = view.chances[occasionKey(placeId, who)]?.whole
   if (view.people.length === 0)
     return (
       <>
@@ -43,9 +46,9 @@ export function Before({
             : view.from === undefined
               ? 'No time is booked.'
               : `${sayMoment(view.from, view.timeZone)}.`}{' '}
-          {view.whole !== null && asked.length > 0 && (
+          {typeof whole === 'number' && (
             <>
-              All {asked.length} come off the first time: <b>{inTen(view.whole)}</b>.
+              All {asked.length} come off the first time: <b>{inTen(whole)}</b>.
             </>
           )}
         </p>
@@ -74,11 +77,11 @@ export function Before({
       {!rehearsal && (
         <Ways
           name="Not as planned?"
-          ways={view.badDays.filter((b) => b.when !== 'during')}
+          ways={badDays.filter((b) => b.when !== 'during')}
           act={(way) =>
-            way.stops && (
-              <Link href={`/dogs/${resident.residencyId}/${way.id === 'unwell' ? '' : 'handoff'}`}>
-                {way.id === 'unwell' ? `${resident.name}’s page` : 'Move the booking'}
+            way.then === 'stop' && (
+              <Link href={`/dogs/${resident.residencyId}${way.pauses ? '' : '/handoff'}`}>
+                {way.pauses ? `${resident.name}’s page` : 'Move the booking'}
               </Link>
             )
           }

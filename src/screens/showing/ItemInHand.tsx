@@ -1,6 +1,7 @@
 'use client'
 import { useState } from 'react'
 import styled from 'styled-components'
+import { badDays } from '@/core/demonstration/badDays'
 import { handsIn, ownersHands } from '@/core/demonstration/hands'
 import { triesAt, sameSpot, spotsOf } from '@/core/demonstration/record'
 import type { Outcome } from '@/core/facts/fact'
@@ -57,7 +58,7 @@ export function ItemInHand({
     if (prefs.buzzes) buzz(felt[outcome])
     if (prefs.sounds) void sayTap(outcome)
   }
-  const record1 = (outcome: Outcome, more: { heldSeconds?: number | null; brokeSeconds?: number | null } = {}) => {
+  const recordTry = (outcome: Outcome, more: { heldSeconds?: number | null; brokeSeconds?: number | null } = {}) => {
     say(outcome)
     session.tap(outcome, {
       ...(typeof more.heldSeconds === 'number' ? { heldSeconds: more.heldSeconds } : {}),
@@ -69,12 +70,12 @@ export function ItemInHand({
     prefs,
     payAt: noPay,
     planned: 0,
-    record: record1,
+    record: recordTry,
     over: () => false,
   })
   const press = (outcome: Outcome) => {
     if (!tried || hold.unsure) return
-    if (!hold.clock) return record1(outcome)
+    if (!hold.clock) return recordTry(outcome)
     if (outcome === 'miss') return hold.broke()
     hold.set(outcome)
     say(outcome)
@@ -132,10 +133,10 @@ export function ItemInHand({
         <Title>Trouble</Title>
         <Ways
           name="What is it?"
-          ways={view.badDays.filter((b) => b.when !== 'before')}
+          ways={badDays.filter((b) => b.when !== 'before')}
           act={(way) => (
             <>
-              {way.id === 'refuses' ? (
+              {way.then === 'leave' ? (
                 <Way
                   onPress={() => {
                     troubled(false)

@@ -2,6 +2,7 @@
 import Link from 'next/link'
 import { memo, useState } from 'react'
 import styled from 'styled-components'
+import { badDays } from '@/core/demonstration/badDays'
 import { cameOff, sameSpot, spotsOf } from '@/core/demonstration/record'
 import { askingPerson, firstName } from '@/core/people/names'
 import type { Outbox } from '@/device/outbox'
@@ -9,7 +10,7 @@ import { NeedsPerson } from '@/ui/NeedsPerson'
 import { ThumbPad } from '@/ui/ThumbPad'
 import { useWhen, WaysProvider } from '@/ui/ways'
 import type { ShowingView } from '@/work/page/showing'
-import { Bottom, Plain } from '../yard/bottom'
+import { Bottom, Plain, YardNow } from '../yard/bottom'
 import { KeptHere, Page, Strip, usePrefs, useYard, type YardMemory } from '../yard/frame'
 import { Before } from './Before'
 import { End } from './End'
@@ -103,7 +104,7 @@ function InHand({ view, outbox, memory }: { view: ShowingView; outbox: Outbox; m
     return (
       <Page>
         <Top view={view} outbox={outbox} title="Stopped" />
-        <Stopped view={view} why={record.why} onGo={() => setGoesOn(true)} />
+        <Stopped view={view} why={record.why} onGo={() => setGoesOn(true)} onAnew={() => session.anew()} />
       </Page>
     )
   const spots = spotsOf(record)
@@ -166,13 +167,24 @@ function Join({ view, show }: { view: ShowingView; show: ReturnType<typeof useSh
           <b>Go on here</b> takes it over. <b>Score beside</b> is for a second pair of eyes: both are kept, and your
           record moves no standing.
         </p>
+        <Plain onPress={() => show.session.anew()}>Leave it as it is, and begin anew</Plain>
       </Bottom>
     </>
   )
 }
 
-function Stopped({ view, why, onGo }: { view: ShowingView; why: string; onGo: () => void }) {
-  const reason = view.badDays.find((b) => b.name === why)
+function Stopped({
+  view,
+  why,
+  onGo,
+  onAnew,
+}: {
+  view: ShowingView
+  why: string
+  onGo: () => void
+  onAnew: () => void
+}) {
+  const reason = badDays.find((b) => b.name === why)
   return (
     <>
       <h2>{why === '' ? 'Stopped' : why}</h2>
@@ -188,7 +200,8 @@ function Stopped({ view, why, onGo }: { view: ShowingView; why: string; onGo: ()
             Say on {view.resident.name}’s page that it is not worked
           </Link>
         )}
-        <Plain onPress={onGo}>Go on with it</Plain>
+        <Plain onPress={onAnew}>Leave it as it is, and begin anew</Plain>
+        <YardNow onPress={onGo}>Go on with it</YardNow>
       </Bottom>
     </>
   )

@@ -1,7 +1,7 @@
 import type { ShowGround } from '@/device/live/demonstration'
 import type { ShowingView } from '@/work/page/showing'
 
-/** What a session is told of a page: each item with what is tried of it and its chance, and what the kennel has. */
+/** What a session is told of a page: each item with what is tried of it, the chances, and what the kennel has. */
 export const groundOf = (view: ShowingView): ShowGround => ({
   residencyId: view.resident.residencyId,
   me: view.me,
@@ -13,12 +13,9 @@ export const groundOf = (view: ShowingView): ShowGround => ({
     command: i.command ?? null,
     rungId: i.rungs[0]?.rungId ?? null,
     seconds: i.seconds ?? null,
-    chance: i.chance,
-    low: i.low,
-    high: i.high,
   })),
   levels: Object.fromEntries(view.items.flatMap((i) => i.rungs.map((r) => [r.rungId, r.level] as const))),
-  whole: view.whole,
+  chances: view.chances,
   kit: '1.8 m leash',
   said: view.said,
 })

@@ -1,34 +1,24 @@
-import { v7 } from 'uuid'
 import { z } from 'zod'
 import { homeworkChange } from '@/core/demonstration/homeworkChange'
 import { mostLetters, readPractice } from '@/core/demonstration/practiceLog'
 import type { Db } from '@/store/database'
-import { appendPractice, insertHomework, readHomework } from '@/store/homework'
+import { appendPractice, homeworkChanges } from '@/store/homework'
 import { findResident } from '@/store/residents'
 import { nobody, whoField, worksHere } from '../scene/who'
 import { refuse, type Deed } from './deed'
+import { keepVersion } from './versions'
 
 export const homeworkForm = z.object({
   residencyId: z.uuid(),
-  /** The version this one was made from; empty for none. Somebody else’s in between is not written over. */
+  /** The version this one was made from; empty for none. */
   from: z.string().max(40),
   change: homeworkChange,
   recordedBy: whoField,
 })
 
-/** Keeps what a person made of the homework, with who and when; the versions before stay. */
-export function changeHomework(db: Db, form: z.infer<typeof homeworkForm>, now: number): Deed {
-  return db
-    .transaction((): Deed => {
-      if (!findResident(db, form.residencyId)) return refuse('There is no such resident.')
-      if (!worksHere(db, form.recordedBy)) return refuse(nobody)
-      if ((readHomework(db, form.residencyId)[0]?.id ?? '') !== form.from)
-        return refuse('Somebody changed this homework in the meantime. Nothing was written over; look again.')
-      insertHomework(db, form.residencyId, { id: v7(), change: form.change, at: now, by: form.recordedBy })
-      return { ok: true }
-    })
-    .immediate()
-}
+/** Keeps what a person made of the homework. */
+export const changeHomework = (db: Db, form: z.infer<typeof homeworkForm>, now: number): Deed =>
+  keepVersion(db, homeworkChanges, 'homework', form, now)
 
 export const practiceForm = z.object({
   residencyId: z.uuid(),

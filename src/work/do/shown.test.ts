@@ -2,6 +2,7 @@ import fc from 'fast-check'
 import { v7 } from 'uuid'
 import { describe, expect, it } from 'vitest'
 import { recordOf, type ShowRecord } from '@/core/demonstration/record'
+import { occasionKey } from '@/core/demonstration/outlook'
 import { outcomeOf } from '@/core/handoff/outcome'
 import type { Outcome } from '@/core/facts/fact'
 import { ownersHandNames } from '@/core/facts/words'
@@ -54,7 +55,7 @@ describe('a demonstration on a phone', () => {
   it('is kept fact by fact, with its chance, and the phone and the kennel end the same', () => {
     const k = readyKennel()
     const phone = k.phone()
-    const said = k.view().whole
+    const said = k.view().chances[occasionKey('room', k.ada)]?.whole
     const session = whole(k, phone)
     expect(phone.send(k.db).filter((r) => r.status !== 'stored')).toEqual([])
     const record = kept(k)
@@ -161,6 +162,46 @@ describe('a demonstration on a phone', () => {
     expect(kept(k).tries.map((t) => t.outcome)).toEqual(['late', 'clean'])
     expect(new Set(kept(k).tries.map((t) => t.device)).size).toBe(2)
     expect(k.view('demonstration', second.tablet.at).said).toEqual([])
+  })
+
+  it('keeps the chance of the place and the hands that were chosen, not of those proposed', () => {
+    const k = readyKennel()
+    const begun = (placeId: string, leashHolder: string) => {
+      const session = sessionOf(k.view(), k.phone())
+      session.begin({ placeId, leashHolder })
+      return session.known.now().record
+    }
+    const [known, place, hands] = [begun('room', k.ada), begun('yard', k.ada), begun('room', k.ben)]
+    expect(known?.whole).toBeGreaterThan(place?.whole ?? 1)
+    expect(known?.whole).toBeGreaterThan(hands?.whole ?? 1)
+    expect(hands?.items.find((i) => i.id === 'seated')?.chance).toBe(hands?.whole)
+    expect(known?.items.find((i) => i.id === 'questions')?.chance).toBeNull()
+  })
+
+  it('one that was stopped or begun elsewhere is no dead end: it is left as it is, and another begun', () => {
+    const k = readyKennel()
+    const first = k.phone()
+    const session = sessionOf(k.view(), first)
+    session.begin({ placeId: 'room', leashHolder: k.ada })
+    session.goTo({ turn: 'trainer', itemId: 'seated' })
+    session.tap('miss')
+    session.leave('stopped', 'Owner upset')
+    first.send(k.db)
+    const second = k.phone()
+    second.tablet.at = first.tablet.at + 40 * msPerDay
+    const later = sessionOf(k.view('demonstration', second.tablet.at), second)
+    expect(later.known.now().asks).toBe(true)
+    later.anew()
+    later.begin({ placeId: 'yard', leashHolder: k.ben })
+    second.send(k.db)
+    const records = demonstrationsOf(k.db, k.residencyId).flatMap((d) => recordOf(saidOf(k.db, d)) ?? [])
+    expect(records.map((r) => [r.status, r.placeId, r.tries.length])).toEqual([
+      ['done', 'room', 1],
+      ['open', 'yard', 0],
+    ])
+    // A reload stands in the new one.
+    const again = sessionOf(k.view('demonstration', second.tablet.at), second)
+    expect(again.known.now()).toMatchObject({ asks: false, record: { placeId: 'yard' } })
   })
 
   it('scored beside, both are kept and one counts', () => {

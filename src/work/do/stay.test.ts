@@ -201,7 +201,7 @@ describe('a sick dog is not worked', () => {
       block: because,
       next: 0,
       frame: because,
-      show: 'Not worked: sick.',
+      show: because,
       slots: 0,
     })
     expect(resume(db, { residencyId, recordedBy: who }, monday).ok).toBe(true)

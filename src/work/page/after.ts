@@ -5,6 +5,7 @@ import {
   agreementOf,
   cameOff,
   triesAt,
+  turnsOf,
   type Agreement,
   type CameOff,
   type ShowRecord,
@@ -19,9 +20,8 @@ import { readPracticeLog } from '@/store/homework'
 import { allPlaces, readKennel, readPeople } from '@/store/kennel'
 import { liveHandoff } from '@/store/handoffs'
 import { findResident, type Resident } from '@/store/residents'
-import { ladderOf } from '../scene/regimes'
 import { homeworkFor } from '../scene/homework'
-import { judgeRehearsal, shownOf, triesOf } from '../scene/shown'
+import { judgeRehearsal, triesOf } from '../scene/shown'
 
 export interface ShownItem {
   readonly id: string
@@ -58,8 +58,8 @@ export interface AfterView {
   /** Newest first. */
   readonly shown: readonly ShownOnce[]
   /** By command and by item, what costs most first; in words and with counts. */
-  readonly gaps: readonly (Gap & { readonly says: string; readonly name: string })[]
-  readonly itemGaps: readonly (Gap & { readonly name: string })[]
+  readonly gaps: readonly (Gap & { readonly says: string })[]
+  readonly itemGaps: readonly (Gap & { readonly says: string })[]
   readonly homework: WrittenHomework
   readonly change: HomeworkChange
   readonly versionId: string
@@ -74,11 +74,9 @@ export interface AfterView {
 export function loadAfter(db: Db, residencyId: string, now: number): AfterView | undefined {
   const resident = findResident(db, residencyId)
   if (!resident) return undefined
-  const shown = shownOf(db, residencyId)
-  const curriculum = ladderOf(db, residencyId, now)
   const names = new Map(readPeople(db).map((p) => [p.id, p.name]))
   const places = new Map(allPlaces(db).map((p) => [p.id, p.name]))
-  const { homework, gaps, change, versions, minutesADay } = homeworkFor(db, resident, now)
+  const { curriculum, shown, homework, gaps, change, versions, minutesADay } = homeworkFor(db, resident, now)
   const nameOf = (id: string) => findCommand(curriculum, id)?.name ?? id
   const titles = new Map(shown.flatMap((s) => s.items.map((i) => [i.id, i.title] as const)))
   const owner = firstName(resident.ownerName)
@@ -99,8 +97,8 @@ export function loadAfter(db: Db, residencyId: string, now: number): AfterView |
       agreement: agreementOf(s),
       rehearsed: s.what === 'rehearsal' ? judgeRehearsal(db, residencyId, s) : undefined,
     })),
-    gaps: gaps.map((g) => ({ ...g, name: nameOf(g.id), says: sayGap(g, nameOf(g.id), owner) })),
-    itemGaps: gapsBy(triesOf(shown), 'itemId').map((g) => ({ ...g, name: titles.get(g.id) ?? g.id })),
+    gaps: gaps.map((g) => ({ ...g, says: sayGap(g, nameOf(g.id), owner) })),
+    itemGaps: gapsBy(triesOf(shown), 'itemId').map((g) => ({ ...g, says: sayGap(g, titles.get(g.id) ?? g.id, owner) })),
     homework,
     change,
     versionId: versions[0]?.id ?? '',
@@ -116,7 +114,7 @@ const itemsOf = (record: ShowRecord): readonly ShownItem[] =>
     id: item.id,
     title: item.title,
     chance: item.chance,
-    turns: (record.what === 'rehearsal' ? (['trainer'] as const) : (['trainer', 'owner'] as const)).map((turn) => {
+    turns: turnsOf(record.what).map((turn) => {
       const spot = { turn, itemId: item.id }
       const tries = triesAt(record, spot)
       return {

@@ -10,8 +10,6 @@ import { readHouse } from '@/store/house'
 import { readPeople } from '@/store/kennel'
 import { findResident } from '@/store/residents'
 import { homeworkFor } from '../scene/homework'
-import { ladderOf } from '../scene/regimes'
-import { shownOf } from '../scene/shown'
 import { wordsOf } from '../scene/words'
 
 /** What an owner takes home, on paper and on the phone. */
@@ -44,9 +42,8 @@ export function loadBooklet(db: Db, residencyId: string, now: number): Booklet |
   if (!resident) return undefined
   const house = readHouse(db)
   const words = wordsOf(db, resident)
-  const curriculum = ladderOf(db, residencyId, now)
-  const { homework } = homeworkFor(db, resident, now)
-  const last = shownOf(db, residencyId).findLast((s) => s.what === 'demonstration')
+  const { curriculum, shown, homework } = homeworkFor(db, resident, now)
+  const last = shown.findLast((s) => s.what === 'demonstration')
   const live = liveHandoff(db, residencyId)
   const practised = new Set(homework.weeks.flatMap((w) => w.lines.map((l) => l.command)))
   const asked = new Set(last?.items.map((i) => i.command))

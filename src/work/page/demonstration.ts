@@ -1,21 +1,17 @@
 import { sayMinute } from '@/core/clock'
 import { dayIn } from '@/core/days'
-import { evidenceFor } from '@/core/demonstration/evidence'
 import { noChange, type ScriptChange } from '@/core/demonstration/change'
 import { outlookOf, type Outlook } from '@/core/demonstration/outlook'
 import type { Script } from '@/core/demonstration/script'
-import type { SetFact } from '@/core/facts/fact'
 import type { Db } from '@/store/database'
-import { readScriptChanges } from '@/store/demonstrations'
 import { readSets } from '@/store/facts/read'
 import { liveHandoff, type Handoff } from '@/store/handoffs'
 import { readHouse, readSpaces } from '@/store/house'
 import { readPeople } from '@/store/kennel'
 import { findResident, type Resident } from '@/store/residents'
-import { openPauses } from '@/store/stay'
-import { standingOf } from '../record/refold'
 import { kennelForgetting } from '../scene/forgetting'
-import { scriptFor } from '../scene/homework'
+import { pausedBecause } from '../scene/pause'
+import { evidenceOf, scriptFor, usualPlace } from '../scene/script'
 import { wallMinute } from '../scene/clock'
 
 export interface ChangedBy {
@@ -57,10 +53,9 @@ export function loadDemonstration(
   const resident = findResident(db, residencyId)
   if (!resident) return undefined
   const { timeZone } = readHouse(db)
-  const { state } = standingOf(db, residencyId, now)
   const sets = readSets(db, residencyId)
-  const { curriculum, made, script } = scriptFor(db, resident, now)
-  const changes = readScriptChanges(db, residencyId)
+  const scene = scriptFor(db, resident, now)
+  const { made, script, changes } = scene
   const change = changes[0]?.change ?? noChange
   const live = liveHandoff(db, residencyId)
   const spaces = readSpaces(db)
@@ -69,7 +64,6 @@ export function loadDemonstration(
   const people = new Map(readPeople(db).map((p) => [p.id, p.name]))
   const handler = live?.personId ?? asked.me
   const at = live && live.from > now ? live.from : now + dayMs
-  const pause = openPauses(db).get(residencyId)
   return {
     resident,
     timeZone,
@@ -78,29 +72,14 @@ export function loadDemonstration(
     change,
     changeId: changes[0]?.id ?? '',
     changes: changes.map((c) => ({ at: c.at, by: people.get(c.by) ?? '' })),
-    outlook: outlookOf(
-      script.items.map((item) => ({
-        itemId: item.id,
-        title: item.title,
-        shown: item.rungs.flatMap(({ rungId }) => evidenceFor(curriculum, rungId, state, sets) ?? []),
-      })),
-      { place: placeId, person: handler, at },
-      kennelForgetting(db).model,
-    ),
+    outlook: outlookOf(evidenceOf(scene, sets), { place: placeId, person: handler, at }, kennelForgetting(db).model),
     placeId,
     places: spaces.map((s) => ({ id: s.id, name: s.name })),
     handler: people.get(handler) ?? '',
     at,
     live,
-    pause: pause ? (pause.why === 'other' ? 'It is not worked just now.' : `Not worked: ${pause.why}.`) : '',
+    pause: pausedBecause(db, residencyId),
   }
-}
-
-/** Where most of its newest sets were, of places that are open. */
-function usualPlace(sets: readonly SetFact[], open: ReadonlySet<string>): string | undefined {
-  const counts = new Map<string, number>()
-  for (const s of sets.slice(-20)) if (open.has(s.placeId)) counts.set(s.placeId, (counts.get(s.placeId) ?? 0) + 1)
-  return [...counts].sort((a, b) => b[1] - a[1])[0]?.[0] ?? [...open][0]
 }
 
 export interface PrintedScript {

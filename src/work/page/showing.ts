@@ -1,4 +1,4 @@
-import { badDays, type BadDay } from '@/core/demonstration/badDays'
+import { chancesOn, occasionKey, type OccasionChances } from '@/core/demonstration/outlook'
 import { recordOf, type Said } from '@/core/demonstration/record'
 import type { ScriptItem } from '@/core/demonstration/script'
 import { waysOf, type HouseWays } from '@/core/measures'
@@ -6,12 +6,16 @@ import { dayIn } from '@/core/days'
 import type { Showing } from '@/core/facts/words'
 import type { Db } from '@/store/database'
 import { demonstrationsOf, saidOf } from '@/store/demonstrations'
-import { readHouse } from '@/store/house'
+import { readSets } from '@/store/facts/read'
+import { liveHandoff } from '@/store/handoffs'
+import { readHouse, readSpaces } from '@/store/house'
 import { peopleOn } from '@/store/kennel'
-import type { Resident } from '@/store/residents'
+import { findResident, type Resident } from '@/store/residents'
 import { readEntry } from '@/store/intake'
 import { handlers } from '../scene/who'
-import { loadDemonstration } from './demonstration'
+import { kennelForgetting } from '../scene/forgetting'
+import { pausedBecause } from '../scene/pause'
+import { evidenceOf, scriptFor, usualPlace } from '../scene/script'
 
 /** All that a rehearsal or a demonstration needs on the device, so that nothing waits for the network. */
 export interface ShowingView {
@@ -22,12 +26,9 @@ export interface ShowingView {
   readonly me: string
   readonly what: Showing
   readonly now: number
-  readonly items: readonly (ScriptItem & {
-    readonly chance: number | null
-    readonly low: number | null
-    readonly high: number | null
-  })[]
-  readonly whole: number | null
+  readonly items: readonly ScriptItem[]
+  /** How likely it comes off, by where it is shown and by whom. */
+  readonly chances: Readonly<Record<string, OccasionChances>>
   readonly placeId: string
   readonly places: readonly { readonly id: string; readonly name: string }[]
   readonly people: readonly { readonly id: string; readonly name: string }[]
@@ -40,7 +41,6 @@ export interface ShowingView {
   readonly pause: string
   /** It has gone home: what is recorded is kept, and marked as out of its residency. */
   readonly gone: boolean
-  readonly badDays: readonly BadDay[]
   /** What the kennel has of the newest one that is not done; empty for none. */
   readonly said: readonly Said[]
 }
@@ -53,36 +53,51 @@ export function loadShowing(
   now: number,
   asked: { readonly me: string },
 ): ShowingView | undefined {
-  const view = loadDemonstration(db, residencyId, now, asked)
-  if (!view) return undefined
-  const people = peopleOn(db, dayIn(view.timeZone, now))
-  const may = new Set(handlers(people))
-  const { resident, live } = view
+  const resident = findResident(db, residencyId)
+  if (!resident) return undefined
   const house = readHouse(db)
-  const begun = demonstrationsOf(db, residencyId).filter((d) => d.what === what)
-  const newest = begun.at(-1)
+  const today = dayIn(house.timeZone, now)
+  const scene = scriptFor(db, resident, now)
+  const sets = readSets(db, residencyId)
+  const evidence = evidenceOf(scene, sets)
+  const { model } = kennelForgetting(db)
+  const people = peopleOn(db, today)
+  const may = new Set(handlers(people))
+  const showers = people.filter((p) => may.has(p.id)).map((p) => ({ id: p.id, name: p.name }))
+  const places = readSpaces(db).map((s) => ({ id: s.id, name: s.name }))
+  const live = liveHandoff(db, residencyId)
+  const newest = demonstrationsOf(db, residencyId).findLast((d) => d.what === what)
   const said = newest ? saidOf(db, newest) : []
   return {
     resident,
-    timeZone: view.timeZone,
+    timeZone: house.timeZone,
     ways: waysOf(house),
     me: asked.me,
     what,
     now,
-    items: view.script.items.map((item) => {
-      const chance = view.outlook.items.find((o) => o.itemId === item.id)
-      return { ...item, chance: chance?.chance ?? null, low: chance?.low ?? null, high: chance?.high ?? null }
-    }),
-    whole: view.outlook.items.length === 0 ? null : view.outlook.whole,
-    placeId: view.placeId,
-    places: view.places,
-    people: people.filter((p) => may.has(p.id)).map((p) => ({ id: p.id, name: p.name })),
+    items: scene.script.items,
+    chances: Object.fromEntries(
+      places.flatMap(({ id: place }) =>
+        showers.map(({ id: person }) => {
+          const { items, whole } = chancesOn(evidence, { place, person, at: now }, model)
+          return [
+            occasionKey(place, person),
+            {
+              whole: items.length === 0 ? null : whole,
+              items: Object.fromEntries(items.map(({ itemId, chance, low, high }) => [itemId, { chance, low, high }])),
+            },
+          ] as const
+        }),
+      ),
+    ),
+    placeId: usualPlace(sets, new Set(places.map((p) => p.id))) ?? '',
+    places,
+    people: showers,
     leashHolder: what === 'demonstration' && live ? live.personId : asked.me,
     from: live?.from,
     twoPeople: readEntry(db, residencyId, 'health')?.entry.twoPeople ?? false,
-    pause: view.pause,
-    gone: resident.leavesOn < dayIn(view.timeZone, now),
-    badDays,
+    pause: pausedBecause(db, residencyId),
+    gone: resident.leavesOn < today,
     said: recordOf(said)?.status === 'done' ? [] : said,
   }
 }

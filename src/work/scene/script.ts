@@ -1,0 +1,84 @@
+import { changed, noChange } from '@/core/demonstration/change'
+import { evidenceFor } from '@/core/demonstration/evidence'
+import type { ShownEvidence } from '@/core/demonstration/outlook'
+import { scriptOf, type Script, type ScriptDog } from '@/core/demonstration/script'
+import { findCommand } from '@/core/curriculum/lookup'
+import type { Command, Curriculum } from '@/core/curriculum/types'
+import type { SetFact } from '@/core/facts/fact'
+import { methodAt } from '@/core/method/rows'
+import type { DogState } from '@/core/progress/state'
+import type { Db } from '@/store/database'
+import { scriptChanges } from '@/store/demonstrations'
+import { readMethodChanges } from '@/store/method'
+import { readFinishes, readPromises, type Resident } from '@/store/residents'
+import type { Version } from '@/store/versions'
+import type { ScriptChange } from '@/core/demonstration/change'
+import { standingOf } from '../record/refold'
+import { ladderOf } from './regimes'
+import { wordsOf } from './words'
+
+/** What of the dog a script asks for: its words, signals, side and traits. */
+function dogShown(db: Db, resident: Resident, curriculum: Curriculum): ScriptDog {
+  const words = wordsOf(db, resident)
+  const { name, side, traits, releaseWord: release, markerWord: marker } = resident
+  const of = (id: string, what: (c: Command) => string) => {
+    const found = findCommand(curriculum, id)
+    return found && what(found)
+  }
+  return {
+    name,
+    side,
+    traits,
+    finish: readFinishes(db, resident.dogId).at(-1)?.finish,
+    words: (id) => ({ name, cue: of(id, words.word), release, marker, side, traits }),
+    signal: (id) => of(id, words.signal) ?? '',
+  }
+}
+
+export interface ScriptScene {
+  readonly curriculum: Curriculum
+  readonly state: DogState
+  /** Before anybody changed it: what can be put back. */
+  readonly made: Script
+  readonly script: Script
+  /** What leads made of it, the newest first. */
+  readonly changes: readonly Version<ScriptChange>[]
+}
+
+/** The script of a dog’s demonstration, as made and as a lead changed it, with what it is made from. */
+export function scriptFor(db: Db, resident: Resident, now: number): ScriptScene {
+  const { residencyId } = resident
+  const curriculum = ladderOf(db, residencyId, now)
+  const { state } = standingOf(db, residencyId, now)
+  const question = {
+    curriculum,
+    state,
+    promises: readPromises(db, residencyId),
+    method: methodAt(readMethodChanges(db), now),
+    dog: dogShown(db, resident, curriculum),
+  }
+  const changes = scriptChanges.read(db, residencyId)
+  const change = changes[0]?.change ?? noChange
+  return {
+    curriculum,
+    state,
+    made: scriptOf(question),
+    script: changed(scriptOf({ ...question, most: change.seconds }), change),
+    changes,
+  }
+}
+
+/** What speaks for each item of a script: its own reps at what it shows. */
+export const evidenceOf = (scene: ScriptScene, sets: readonly SetFact[]): readonly ShownEvidence[] =>
+  scene.script.items.map((item) => ({
+    itemId: item.id,
+    title: item.title,
+    shown: item.rungs.flatMap(({ rungId }) => evidenceFor(scene.curriculum, rungId, scene.state, sets) ?? []),
+  }))
+
+/** Where most of its newest sets were, of places that are open. */
+export function usualPlace(sets: readonly SetFact[], open: ReadonlySet<string>): string | undefined {
+  const counts = new Map<string, number>()
+  for (const s of sets.slice(-20)) if (open.has(s.placeId)) counts.set(s.placeId, (counts.get(s.placeId) ?? 0) + 1)
+  return [...counts].sort((a, b) => b[1] - a[1])[0]?.[0] ?? [...open][0]
+}
