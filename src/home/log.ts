@@ -7,6 +7,31 @@ export interface Kept {
   readonly entries: readonly (PracticeEntry & { readonly last: number })[]
 }
 
+const isEntry = (e: unknown): e is Kept['entries'][number] =>
+  typeof e === 'object' &&
+  e !== null &&
+  ['entry', 'day', 'command'].every((k) => typeof (e as Record<string, unknown>)[k] === 'string') &&
+  ['minute', 'clean', 'reps', 'last'].every((k) => Number.isInteger((e as Record<string, unknown>)[k])) &&
+  ((e as Record<string, unknown>)['seconds'] === null || Number.isFinite((e as Record<string, unknown>)['seconds']))
+
+/** What a browser kept, where it is that; by hand, since a schema’s library would make the file five times as large. */
+export function keptIn(text: string): Kept | undefined {
+  try {
+    const kept: unknown = JSON.parse(text)
+    if (typeof kept !== 'object' || kept === null) return undefined
+    const { device, next, entries } = kept as Record<string, unknown>
+    return typeof device === 'string' &&
+      /^[a-z0-9]{4,16}$/.test(device) &&
+      Number.isInteger(next) &&
+      Array.isArray(entries) &&
+      entries.every(isEntry)
+      ? { device, next: Number(next), entries }
+      : undefined
+  } catch {
+    return undefined
+  }
+}
+
 /** House: taps on one command within so long are one go at it. */
 const oneGoMs = 45 * 60_000
 

@@ -2,7 +2,7 @@ import { html, type Markup } from '@/core/markup'
 import { sayDay } from '@/core/days'
 import { unbroken } from '@/core/wording'
 import type { HomeFile } from '@/core/demonstration/homeFile'
-import { dayOf, keyOf, nothingKept, tapped, textOf, weekOn, type Kept } from './log'
+import { dayOf, keptIn, keyOf, nothingKept, tapped, textOf, weekOn, type Kept } from './log'
 
 /** The program in the file that an owner takes home. It asks nothing of any network and sends nothing. */
 
@@ -19,8 +19,7 @@ let lasting = true
 function read(): Kept {
   try {
     const text = localStorage.getItem(keyOf(data.residencyId))
-    // Kept by this very program.
-    return text === null ? nothingKept(Math.random) : (JSON.parse(text) as Kept)
+    return (text === null ? undefined : keptIn(text)) ?? nothingKept(Math.random)
   } catch {
     lasting = false
     return nothingKept(Math.random)

@@ -45,6 +45,9 @@ export const peopleOn = (db: Db, day: string): readonly Person[] =>
     .all(day)
     .map((r) => person.parse(r))
 
+/** A day after every other: who works here then has not said that they leave. */
+export const afterAll = '9999-12-31'
+
 const leftRow = z.object({ id: z.string(), left_on: z.string() }).transform((r) => [r.id, r.left_on] as const)
 
 /** From which day on those who left, or will, do not work here. */

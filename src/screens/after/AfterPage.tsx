@@ -4,6 +4,7 @@ import styled from 'styled-components'
 import { ownersHands } from '@/core/demonstration/hands'
 import type { CameOff } from '@/core/demonstration/record'
 import { firstName } from '@/core/people/names'
+import { Disclosed } from '@/ui/Disclosed'
 import { ButtonLink, FileLink } from '@/ui/press'
 import { OutcomeMark } from '@/ui/OutcomeMark'
 import { NeedsPerson } from '@/ui/NeedsPerson'
@@ -53,14 +54,10 @@ export function AfterPage({ view, deeds }: { view: AfterView; deeds: AfterDeeds 
           {gaps.length > 0 && (
             <section aria-labelledby="gap">
               <h2 id="gap">The gap</h2>
-              <Gaps>
-                {gaps.map((g) => (
-                  <li key={g.id}>
-                    <p>{g.says}.</p>
-                    <GapLine gap={g} owner={owner} />
-                  </li>
-                ))}
-              </Gaps>
+              <GapList gaps={gaps} owner={owner} />
+              <Disclosed says="Item by item">
+                <GapList gaps={view.itemGaps} owner={owner} />
+              </Disclosed>
               <Note>
                 Filled for you, open for {owner}, from none at the left to all at the right, with what so few tries
                 leave open (95 %, Wilson). What costs most comes first.
@@ -84,6 +81,17 @@ export function AfterPage({ view, deeds }: { view: AfterView; deeds: AfterDeeds 
     </Page>
   )
 }
+
+const GapList = ({ gaps, owner }: { gaps: AfterView['gaps']; owner: string }) => (
+  <Gaps>
+    {gaps.map((g) => (
+      <li key={g.id}>
+        <p>{g.says}.</p>
+        <GapLine gap={g} owner={owner} />
+      </li>
+    ))}
+  </Gaps>
+)
 
 const cameWords: Readonly<Record<CameOff, string>> = {
   first: 'came off',

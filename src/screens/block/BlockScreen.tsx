@@ -5,7 +5,6 @@ import styled from 'styled-components'
 import { findRung } from '@/core/curriculum/lookup'
 import { lengthWarning } from '@/core/block/rest'
 import type { Outbox } from '@/device/outbox'
-import { WaysProvider } from '@/ui/ways'
 import { NeedsPerson } from '@/ui/NeedsPerson'
 import type { BlockView } from '@/work/page/block'
 import { askingPerson } from '@/core/people/names'
@@ -13,7 +12,7 @@ import { smallCommands } from '@/core/curriculum/small'
 import type { LastSmall } from '../shell/SmallSheet'
 import { BreakNow } from './BreakNow'
 import { AfterBlock, fetchLater, Thumb, SmallSheet } from './later'
-import { Gear, KeptHere, Page, Strip, usePrefs, useYard, type YardMemory } from '../yard/frame'
+import { Gear, KeptHere, Page, Strip, usePrefs, YardDoor, type YardMemory } from '../yard/frame'
 import { OutboxNow } from './outboxNow'
 import { PlanStrip } from './Plan'
 import { Prep } from './Prep'
@@ -26,18 +25,14 @@ import { Working, type WorkPanel } from './Working'
 
 /** The working session of one dog: waits only for the device's own memory to open. */
 export function BlockScreen({ view }: { view: BlockView }) {
-  const { outbox, memory } = useYard(fetchLater)
-  return outbox && memory ? (
-    <WaysProvider ways={view.ways}>
-      <OutboxNow.Provider value={outbox}>
-        <InHand view={view} outbox={outbox} memory={memory} />
-      </OutboxNow.Provider>
-    </WaysProvider>
-  ) : (
-    <Page data-waking>
-      <Top view={view} outbox={undefined} title="" />
-      <p role="status">Opening this device’s memory …</p>
-    </Page>
+  return (
+    <YardDoor fetchLater={fetchLater} ways={view.ways} head={<Top view={view} outbox={undefined} title="" />}>
+      {(outbox, memory) => (
+        <OutboxNow.Provider value={outbox}>
+          <InHand view={view} outbox={outbox} memory={memory} />
+        </OutboxNow.Provider>
+      )}
+    </YardDoor>
   )
 }
 

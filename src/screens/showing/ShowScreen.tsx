@@ -8,10 +8,10 @@ import { askingPerson, firstName } from '@/core/people/names'
 import type { Outbox } from '@/device/outbox'
 import { NeedsPerson } from '@/ui/NeedsPerson'
 import { ThumbPad } from '@/ui/ThumbPad'
-import { useWhen, WaysProvider } from '@/ui/ways'
+import { useWhen } from '@/ui/ways'
 import type { ShowingView } from '@/work/page/showing'
 import { Bottom, Plain, YardNow } from '../yard/bottom'
-import { KeptHere, Page, Strip, usePrefs, useYard, type YardMemory } from '../yard/frame'
+import { KeptHere, Page, Strip, usePrefs, YardDoor, type YardMemory } from '../yard/frame'
 import { Before } from './Before'
 import { End } from './End'
 import { ItemInHand } from './ItemInHand'
@@ -25,16 +25,10 @@ export const showAddress = (view: Pick<ShowingView, 'what' | 'resident'>): strin
 
 /** A rehearsal or a demonstration, run on a phone by one thumb: waits only for the device’s own memory to open. */
 export function ShowScreen({ view }: { view: ShowingView }) {
-  const { outbox, memory } = useYard(nothingLater)
-  return outbox && memory ? (
-    <WaysProvider ways={view.ways}>
-      <InHand view={view} outbox={outbox} memory={memory} />
-    </WaysProvider>
-  ) : (
-    <Page data-waking>
-      <Top view={view} outbox={undefined} title="" />
-      <p role="status">Opening this device’s memory …</p>
-    </Page>
+  return (
+    <YardDoor fetchLater={nothingLater} ways={view.ways} head={<Top view={view} outbox={undefined} title="" />}>
+      {(outbox, memory) => <InHand view={view} outbox={outbox} memory={memory} />}
+    </YardDoor>
   )
 }
 

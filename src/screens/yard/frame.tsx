@@ -1,6 +1,7 @@
 'use client'
-import { memo, useCallback, useDeferredValue, useEffect, useState } from 'react'
+import { memo, useCallback, useDeferredValue, useEffect, useState, type ReactNode } from 'react'
 import styled from 'styled-components'
+import type { HouseWays } from '@/core/measures'
 import { keepAwake } from '@/device/awake'
 import type * as DeviceMemory from '@/device/memory'
 import { keepThisPage, mayReloadOffline } from '@/device/offline'
@@ -8,6 +9,7 @@ import type { Outbox } from '@/device/outbox'
 import { usualPrefs, writePrefs, type Prefs } from '@/device/prefs'
 import { Press } from '@/ui/press'
 import { phone } from '@/ui/theme'
+import { WaysProvider } from '@/ui/ways'
 import { useOutbox, useOutboxStatus } from '../shell/Tray'
 
 export type YardMemory = Pick<typeof DeviceMemory, 'readPrefs' | 'recall'>
@@ -17,7 +19,7 @@ const nothingRemembered: YardMemory = { readPrefs: () => usualPrefs, recall: () 
  * A working session’s page: the yard’s theme, a screen that stays awake, the device’s memory, and the page itself kept
  * for a time without network. `fetchLater`: brings in what is opened now and then, before it is kept.
  */
-export function useYard(fetchLater: () => Promise<unknown>): {
+function useYard(fetchLater: () => Promise<unknown>): {
   readonly outbox: Outbox | undefined
   readonly memory: YardMemory | undefined
 } {
@@ -38,6 +40,29 @@ export function useYard(fetchLater: () => Promise<unknown>): {
     }
   }, [fetchLater])
   return { outbox, memory }
+}
+
+/** A working session once the device’s memory is open; until then its head, and that it is being opened. */
+export function YardDoor({
+  fetchLater,
+  ways,
+  head,
+  children,
+}: {
+  fetchLater: () => Promise<unknown>
+  ways: HouseWays
+  head: ReactNode
+  children: (outbox: Outbox, memory: YardMemory) => ReactNode
+}) {
+  const { outbox, memory } = useYard(fetchLater)
+  return outbox && memory ? (
+    <WaysProvider ways={ways}>{children(outbox, memory)}</WaysProvider>
+  ) : (
+    <Page data-waking>
+      {head}
+      <p role="status">Opening this device’s memory …</p>
+    </Page>
+  )
 }
 
 /** Does something when the browser has time, within two seconds; gives how to call it off. */

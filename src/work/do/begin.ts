@@ -14,7 +14,7 @@ import { clock, day, fieldErrors, line, optionalDay, optionalLine } from '@/core
 import type { Curriculum } from '@/core/curriculum/types'
 import { newestCurriculum } from '@/store/curricula'
 import type { Db } from '@/store/database'
-import { insertHours, insertPerson, peopleOn, readKennel } from '@/store/kennel'
+import { afterAll, insertHours, insertPerson, peopleOn, readKennel } from '@/store/kennel'
 import { readHouse, readSpaces } from '@/store/house'
 import { dropDraft } from '@/store/intake'
 import { readMethodChanges } from '@/store/method'
@@ -153,13 +153,11 @@ export function addPerson(db: Db, raw: unknown, now: number, passcodeHash?: stri
 /** House: a promise is kept in three places with two people where nobody says otherwise. */
 export const usualPromise = { places: 3, people: 2 } as const
 
-const endOfTime = '9999-12-31'
-
 /** What this house has to keep promises with. As long as nobody works here it is not set up, and nobody is missed. */
 export const groundOf = (db: Db): HouseGround => ({
   places: readSpaces(db),
   // A promise is for days to come: nobody counts who has said they leave.
-  people: handlers(peopleOn(db, endOfTime)).length || Number.POSITIVE_INFINITY,
+  people: handlers(peopleOn(db, afterAll)).length || Number.POSITIVE_INFINITY,
 })
 
 /** What a promise has in this house where nobody says otherwise. */

@@ -1,21 +1,25 @@
 import { v7 } from 'uuid'
 import { z } from 'zod'
 import { addDays, dayIn, sayDay } from '@/core/days'
+import { line, optionalDay } from '@/core/fields'
 import { roles } from '@/core/people/roles'
 import type { Db } from '@/store/database'
 import { handoffsAfter } from '@/store/handoffs'
-import { changePerson, peopleOn, personParts, readKennel, readLeaving, readPeople } from '@/store/kennel'
+import {
+  afterAll,
+  changePerson,
+  peopleOn,
+  personParts,
+  readKennel,
+  readLeaving,
+  readPeople,
+  type Person,
+  type PersonPart,
+} from '@/store/kennel'
 import { endAllSigningIn, readPasscode } from '@/store/signingIn'
 import { findResident } from '@/store/residents'
 import { nobody, whoField } from '../scene/who'
 import { refuse, wrongIn, type Deed } from './deed'
-
-const name = z
-  .string()
-  .trim()
-  .min(1, 'The name is missing.')
-  .max(60, 'Sixty letters at the most.')
-  .regex(/^\P{Cc}*$/u, 'One line of text.')
 
 export const staffForm = z.object({
   personId: z.string().min(1).max(64),
@@ -24,6 +28,9 @@ export const staffForm = z.object({
   becomes: z.string().max(80),
   recordedBy: whoField,
 })
+
+/** House: nobody says more than a year before when they leave, nor a year after. */
+const mostAhead = 366
 
 /**
  * Corrects somebody’s name or role, or says from which day on they do not work here; what it was stays known. The last
@@ -36,11 +43,13 @@ export function changeStaffMember(db: Db, form: z.infer<typeof staffForm>, now: 
       if (!person) return refuse(nobody)
       const { timeZone } = readKennel(db)
       const today = dayIn(timeZone, now)
+      const wanted = shapes[form.what].safeParse(form.becomes)
+      if (!wanted.success) return wrongIn({ [form.what]: wanted.error.issues[0]?.message ?? 'That does not do.' })
+      const becomes = wanted.data
       const was = form.what === 'leaves' ? (readLeaving(db).get(person.id) ?? '') : person[form.what]
-      const wrong = wrongWith(db, form, now)
-      if (wrong !== undefined) return wrongIn({ [form.what]: wrong })
-      const becomes = form.what === 'name' ? name.parse(form.becomes) : form.becomes
       if (becomes === was) return { ok: true }
+      const wrong = against[form.what](db, person, becomes, { timeZone, today, now })
+      if (wrong !== undefined) return wrongIn({ [form.what]: wrong })
       changePerson(db, { id: v7(), personId: person.id, what: form.what, was, becomes, at: now, by: form.recordedBy })
       // A smaller role, or none: what is open under the old one is shut at once.
       if (form.what === 'role' || (form.what === 'leaves' && becomes !== '' && becomes <= today))
@@ -50,42 +59,44 @@ export function changeStaffMember(db: Db, form: z.infer<typeof staffForm>, now: 
     .immediate()
 }
 
-/** House: nobody says more than a year before when they leave. */
-const mostAhead = 366
+/** What each may become. */
+const shapes = {
+  name: line('The name', 60),
+  role: z.enum(roles, { error: 'Choose a role.' }),
+  leaves: optionalDay('The day'),
+} satisfies Record<PersonPart, z.ZodType<string>>
 
-function wrongWith(db: Db, form: z.infer<typeof staffForm>, now: number): string | undefined {
-  const { timeZone } = readKennel(db)
-  const today = dayIn(timeZone, now)
-  const person = readPeople(db).find((p) => p.id === form.personId)
-  if (form.what === 'name') {
-    const parsed = name.safeParse(form.becomes)
-    if (!parsed.success) return parsed.error.issues[0]?.message ?? 'That is no name.'
-    const twin = peopleOn(db, today).some(
-      (p) => p.id !== form.personId && p.name.toLowerCase() === parsed.data.toLowerCase(),
-    )
-    return twin ? 'Somebody here has that name.' : undefined
-  }
-  const leads = (day: string) =>
-    peopleOn(db, day).filter((p) => p.role === 'lead' && readPasscode(db, p.id) !== undefined)
-  const isLast = (day: string) => leads(day).length === 1 && leads(day)[0]?.id === form.personId
-  if (form.what === 'role') {
-    if (!roles.some((r) => r === form.becomes)) return 'Choose a role.'
-    return form.becomes !== 'lead' && isLast('9999-12-31')
-      ? 'The last lead who can sign in stays lead: make somebody else one first.'
-      : undefined
-  }
-  if (form.becomes === '') return undefined
-  const isDay = /^\d{4}-\d{2}-\d{2}$/.test(form.becomes) && !Number.isNaN(Date.parse(`${form.becomes}T00:00:00Z`))
-  if (!isDay || form.becomes < addDays(today, -mostAhead) || form.becomes > addDays(today, mostAhead))
-    return 'A day within a year, like 2026-04-30.'
-  if (person?.role === 'lead' && isLast('9999-12-31'))
-    return 'The last lead who can sign in cannot leave: make somebody else one first.'
-  const booked = handoffsAfter(db, now).filter(
-    (h) => h.personId === form.personId && dayIn(timeZone, h.from) >= form.becomes,
-  )
-  return booked.length === 0
-    ? undefined
-    : `Move these first: ${booked
-        .map((h) => `${findResident(db, h.residencyId)?.name ?? 'a dog'}, ${sayDay(dayIn(timeZone, h.from))}`)
-        .join('; ')}.`
+interface When {
+  readonly timeZone: string
+  readonly today: string
+  readonly now: number
 }
+
+/** Why it may not become that; undefined when it may. */
+const against: Readonly<
+  Record<PersonPart, (db: Db, person: Person, becomes: string, when: When) => string | undefined>
+> = {
+  name: (db, person, becomes, { today }) =>
+    peopleOn(db, today).some((p) => p.id !== person.id && p.name.toLowerCase() === becomes.toLowerCase())
+      ? 'Somebody here has that name.'
+      : undefined,
+  role: (db, person) =>
+    isLastLead(db, person) ? 'The last lead who can sign in stays lead: make somebody else one first.' : undefined,
+  leaves: (db, person, becomes, { timeZone, today, now }) => {
+    if (becomes === '') return undefined
+    if (becomes < addDays(today, -mostAhead) || becomes > addDays(today, mostAhead))
+      return 'The day lies within a year from today.'
+    if (isLastLead(db, person)) return 'The last lead who can sign in cannot leave: make somebody else one first.'
+    const booked = handoffsAfter(db, now).filter((h) => h.personId === person.id && dayIn(timeZone, h.from) >= becomes)
+    return booked.length === 0
+      ? undefined
+      : `Move these first: ${booked
+          .map((h) => `${findResident(db, h.residencyId)?.name ?? 'a dog'}, ${sayDay(dayIn(timeZone, h.from))}`)
+          .join('; ')}.`
+  },
+}
+
+/** Whether nobody else who stays could sign in as lead. */
+const isLastLead = (db: Db, person: Person): boolean =>
+  person.role === 'lead' &&
+  !peopleOn(db, afterAll).some((p) => p.id !== person.id && p.role === 'lead' && readPasscode(db, p.id) !== undefined)

@@ -57,7 +57,7 @@ export interface AfterView {
   readonly timeZone: string
   /** Newest first. */
   readonly shown: readonly ShownOnce[]
-  /** By command and by item, what costs most first; in words and with counts. */
+  /** By command, and by item below: what costs most first, in words and with counts. */
   readonly gaps: readonly (Gap & { readonly says: string })[]
   readonly itemGaps: readonly (Gap & { readonly says: string })[]
   readonly homework: WrittenHomework

@@ -1,5 +1,5 @@
-import ical, { ICalCalendarMethod } from 'ical-generator'
-import { addDays, dayIn, startOfDay } from '@/core/days'
+import ical, { ICalCalendarMethod, ICalEventRepeatingFreq } from 'ical-generator'
+import { addDays, dayIn } from '@/core/days'
 import type { WrittenHomework } from '@/core/demonstration/homeworkChange'
 import { cameOff, type CameOff } from '@/core/demonstration/record'
 import { sayMark, sayRelease } from '@/core/dog/deaf'
@@ -81,7 +81,10 @@ export function loadBooklet(db: Db, residencyId: string, now: number): Booklet |
 const practiceAt = [7 * 60 + 30, 17 * 60 + 30, 19 * 60 + 30] as const
 const practiceMinutes = 5
 
-/** Times of practice as an iCalendar file (RFC 5545): a daily event a time and a week, told what that week is. */
+/**
+ * Times of practice as an iCalendar file (RFC 5545): for each week and time of day one event that comes back daily for
+ * seven days, at the owner’s own wall clock (form 1, floating), told what that week is.
+ */
 export function practiceCalendar(
   db: Db,
   residencyId: string,
@@ -89,7 +92,6 @@ export function practiceCalendar(
 ): { readonly fileName: string; readonly text: string } | undefined {
   const booklet = loadBooklet(db, residencyId, now)
   if (!booklet) return undefined
-  const { timeZone } = readHouse(db)
   const calendar = ical({
     prodId: { company: 'kibou', product: 'practice', language: 'EN' },
     method: ICalCalendarMethod.PUBLISH,
@@ -97,19 +99,20 @@ export function practiceCalendar(
   })
   for (const week of booklet.homework.weeks) {
     if (week.lines.length === 0) continue
-    for (let day = 0; day < 7; day++)
-      practiceAt.forEach((minute, n) => {
-        const date = addDays(booklet.from, 1 + (week.week - 1) * 7 + day)
-        const start = startOfDay(timeZone, date) + minute * 60_000
-        calendar.createEvent({
-          id: `practice-${residencyId}-${date}-${n}@kibou`,
-          stamp: new Date(now),
-          start: new Date(start),
-          end: new Date(start + practiceMinutes * 60_000),
-          summary: `Practise with ${booklet.name}, week ${week.week}`,
-          description: [...week.lines.map((l) => `${l.title}: ${l.words}`), week.foodWords].join('\n'),
-        })
+    const first = addDays(booklet.from, 1 + (week.week - 1) * 7)
+    practiceAt.forEach((minute, n) => {
+      const start = Date.parse(`${first}T00:00:00Z`) + minute * 60_000
+      calendar.createEvent({
+        id: `practice-${residencyId}-${week.week}-${n}@kibou`,
+        stamp: new Date(now),
+        start: new Date(start),
+        end: new Date(start + practiceMinutes * 60_000),
+        floating: true,
+        repeating: { freq: ICalEventRepeatingFreq.DAILY, count: 7 },
+        summary: `Practise with ${booklet.name}, week ${week.week}`,
+        description: [...week.lines.map((l) => `${l.title}: ${l.words}`), week.foodWords].join('\n'),
       })
+    })
   }
   return { fileName: `practice-${booklet.name.replace(/[^\w-]/g, '')}.ics`, text: calendar.toString() }
 }

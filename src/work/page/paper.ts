@@ -6,9 +6,10 @@ import { newest } from '@/core/progress/regime'
 import type { Db } from '@/store/database'
 import { readHouse, readSpaces, type SpaceRow } from '@/store/house'
 import { peopleOn, type Person } from '@/store/kennel'
+import { openPauses } from '@/store/stay'
 import { residentsOn } from '@/store/residents'
 import { kennelForgetting } from '../scene/forgetting'
-import { pausedBecause } from '../scene/pause'
+import { sayPause } from '../scene/pause'
 import { readRules, regimesOfResident } from '../scene/regimes'
 import { nextFor } from './resident'
 import { standingOf } from '../record/refold'
@@ -50,6 +51,7 @@ export function loadPaper(db: Db, me: string, now: number): PaperView {
   const places = readSpaces(db)
   const forgetting = kennelForgetting(db)
   const rules = readRules(db)
+  const pauses = openPauses(db)
   const ladders = new Map<unknown, string>()
   const commands: Record<string, readonly PaperCommand[]> = {}
   const dogs = residentsOn(db, today)
@@ -64,6 +66,7 @@ export function loadPaper(db: Db, me: string, now: number): PaperView {
           rungs: c.runs.flatMap((run) => run.rungs.map((r) => ({ id: r.id, name: r.name }))),
         }))
       }
+      const pause = pauses.get(resident.residencyId)
       const derived = standingOf(db, resident.residencyId, now)
       const next = nextFor(db, { resident, curriculum, derived, today, people, spaces: places, forgetting }, now)
       const first = (id: string) => next.sets.find((s) => s.command === id)?.rungId
@@ -85,8 +88,8 @@ export function loadPaper(db: Db, me: string, now: number): PaperView {
         ladder,
         release: sayRelease(resident),
         cautions: [resident.biteHistory ? 'Bite history.' : '', resident.caution].filter(Boolean).join(' '),
-        paused: pausedBecause(db, resident.residencyId),
-        sheet: (pausedBecause(db, resident.residencyId) === '' ? next.sets : []).slice(0, rowsEach).map((s) => ({
+        paused: pause ? sayPause(pause) : '',
+        sheet: (pause ? [] : next.sets).slice(0, rowsEach).map((s) => ({
           command: s.commandName,
           rung: s.rungName,
           criterion: s.criterion,

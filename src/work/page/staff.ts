@@ -3,7 +3,7 @@ import { dayIn } from '@/core/days'
 import type { Role } from '@/core/people/roles'
 import type { Db } from '@/store/database'
 import { readHouse } from '@/store/house'
-import { readHours, readKennel, readLeaving, readPeople } from '@/store/kennel'
+import { afterAll, readHours, readKennel, readLeaving, readPeople } from '@/store/kennel'
 import { readSigners } from '@/store/signingIn'
 
 const dayNames = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun']
@@ -39,7 +39,7 @@ export function listStaff(
       role: p.role,
       signs: signers.has(p.id),
       leaves: leaving.get(p.id) ?? '',
-      gone: (leaving.get(p.id) ?? '9999') <= today,
+      gone: (leaving.get(p.id) ?? afterAll) <= today,
       hours: [...byTime].map(([time, days]) => `${days.join(', ')} ${time}`).join('; ') || 'no hours',
     }
   })

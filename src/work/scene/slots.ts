@@ -5,7 +5,7 @@ import type { Db } from '@/store/database'
 import { busyPeople, handoffsOfOwner } from '@/store/handoffs'
 import { openPauses } from '@/store/stay'
 import { readDaysOff, readHouse } from '@/store/house'
-import { peopleOn, readHours, readKennel, readLeaving } from '@/store/kennel'
+import { afterAll, peopleOn, readHours, readKennel, readLeaving } from '@/store/kennel'
 import type { Resident } from '@/store/residents'
 import { handlers } from './who'
 
@@ -39,7 +39,7 @@ export function slotsFor(
     quiet: quietOf(readHouse(db)),
   })
     .filter((s) => !theirs.some((h) => s.from < h.to && h.from < s.to))
-    .filter((s) => (leaving.get(s.personId) ?? '9999') > dayIn(timeZone, s.from))
+    .filter((s) => (leaving.get(s.personId) ?? afterAll) > dayIn(timeZone, s.from))
 }
 
 /** Whole days on which somebody is away. */

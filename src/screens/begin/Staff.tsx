@@ -1,0 +1,133 @@
+'use client'
+import { useActionState, useState } from 'react'
+import styled from 'styled-components'
+import { roles, type Role } from '@/core/people/roles'
+import { Choose } from '@/ui/Choose'
+import { DateField } from '@/ui/DateField'
+import { Disclosed } from '@/ui/Disclosed'
+import { Field, TextLine } from '@/ui/Field'
+import { Fault } from '@/ui/fieldParts'
+import { Button, Quiet } from '@/ui/press'
+import { freshForm, type FormAction } from '../form/state'
+import type { Told } from '../told'
+import { useTold } from '../useTold'
+
+export const roleNames: Readonly<Record<Role, string>> = {
+  lead: 'Lead trainer',
+  trainer: 'Trainer',
+  hand: 'Kennel hand',
+}
+
+type Change = (raw: unknown) => Promise<Told>
+
+/** Name and role put right, and the day somebody leaves. */
+export function ChangePerson({
+  person,
+  change,
+}: {
+  person: { readonly id: string; readonly name: string; readonly role: Role; readonly leaves: string }
+  change: Change
+}) {
+  const { send, wrong, pending } = useTold()
+  const [name, setName] = useState(person.name)
+  const [leaves, setLeaves] = useState(person.leaves)
+  const make = (what: 'name' | 'role' | 'leaves', becomes: string) =>
+    send(() => change({ personId: person.id, what, becomes }))
+  return (
+    <Disclosed says="change" label={`Change ${person.name}`}>
+      <Changing>
+        <TextLine label={`Name of ${person.name}`} value={name} onChange={setName} maxLength={60} />
+        <Button isDisabled={pending || name.trim() === '' || name === person.name} onPress={() => make('name', name)}>
+          Keep the name
+        </Button>
+        <Choose
+          label={`Role of ${person.name}`}
+          value={person.role}
+          onChange={(role) => make('role', role)}
+          choices={[...roles].reverse().map((id) => ({ id, name: roleNames[id] }))}
+        />
+        <DateField
+          label="First day not here any more"
+          name={`leaves-${person.id}`}
+          defaultValue={leaves}
+          onChange={setLeaves}
+        />
+        <Button isDisabled={pending || leaves === person.leaves} onPress={() => make('leaves', leaves)}>
+          {leaves === '' ? 'Stays' : 'Keep the day'}
+        </Button>
+        {wrong !== '' && (
+          <div role="alert">
+            <Fault>{wrong}</Fault>
+          </div>
+        )}
+      </Changing>
+    </Disclosed>
+  )
+}
+
+export function ComesBack({
+  person,
+  change,
+}: {
+  person: { readonly id: string; readonly name: string }
+  change: Change
+}) {
+  const { send, wrong, pending } = useTold()
+  return (
+    <div>
+      <Quiet
+        isDisabled={pending}
+        onPress={() => send(() => change({ personId: person.id, what: 'leaves', becomes: '' }))}
+      >
+        {person.name} works here again
+      </Quiet>
+      {wrong !== '' && <Fault>{wrong}</Fault>}
+    </div>
+  )
+}
+
+/** A new passcode for somebody; whoever is signed in with the old one is signed out. */
+export function GivePasscode({
+  person,
+  give,
+}: {
+  person: { readonly id: string; readonly name: string; readonly signs: boolean }
+  give: FormAction
+}) {
+  const [state, submit, pending] = useActionState(give, freshForm)
+  return (
+    <Inline action={submit} key={state.tries}>
+      <input type="hidden" name="personId" value={person.id} />
+      <Field
+        label={`${person.signs ? 'New' : 'First'} passcode for ${person.name}`}
+        name="passcode"
+        type="password"
+        plain
+        error={state.errors['passcode'] ?? state.errors['']}
+        hint={state.tries > 0 && Object.keys(state.errors).length === 0 ? 'Given.' : ''}
+      />
+      <Button type="submit" isDisabled={pending}>
+        Give
+      </Button>
+    </Inline>
+  )
+}
+
+const Changing = styled.div`
+  display: grid;
+  grid-template-columns: minmax(0, 1fr);
+  gap: var(--s-3);
+  justify-items: start;
+  padding: 0.3rem 0 0.6rem;
+  > div[role='alert'] {
+    grid-column: 1 / -1;
+  }
+`
+const Inline = styled.form`
+  &&& {
+    display: grid;
+    grid-template-columns: minmax(0, 1fr) auto;
+    gap: var(--s-3);
+    align-items: end;
+  }
+`
