@@ -313,6 +313,7 @@ test('a whole block by the one key of a remote, to its end: it begins, calls, sa
 test('a dog that falls off is sent on a break, and the trainer may know better', async ({ page, kibou }) => {
   await visit(page, `${kibou.url}/dogs/${kibou.dog('Heron')}/work/down`)
   await page.keyboard.press('Enter')
+  await expect(page.getByRole('button', { name: 'Helped' })).toBeVisible()
   const now = page.getByRole('heading', { name: 'Break now' })
   for (let i = 0; i < 10 && !(await now.isVisible()); i++) {
     await page.keyboard.press('h')

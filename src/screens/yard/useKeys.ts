@@ -1,5 +1,5 @@
 'use client'
-import { useEffect, useRef } from 'react'
+import { useLayoutEffect, useRef } from 'react'
 import { actionOf, type Prefs, type RemoteAction } from '@/device/prefs'
 import { isTyping } from '../shell/useShortcuts'
 
@@ -9,13 +9,17 @@ interface Remote {
   readonly does: Partial<Readonly<Record<RemoteAction, () => void>>>
 }
 
-/** Single keys of this screen, and those of a remote; a key that a focused control would take anyway is left to it. */
+/**
+ * Single keys of this screen, and those of a remote; a key that a focused control would take anyway is left to it. They
+ * are listened to from the moment the screen stands, and mean what it shows: on a slow device a press between what is
+ * drawn and what is listened to would be lost.
+ */
 export function useKeys(keys: Keys, remote?: Remote): void {
   const latest = useRef({ keys, remote })
-  useEffect(() => {
+  useLayoutEffect(() => {
     latest.current = { keys, remote }
   })
-  useEffect(() => {
+  useLayoutEffect(() => {
     const press = (e: KeyboardEvent) => {
       if (e.ctrlKey || e.metaKey || e.altKey || e.repeat || isTyping(e.target)) return
       if (document.querySelector('[role="listbox"]')) return
