@@ -221,7 +221,7 @@ test('from the gap to homework to the printed booklet, by keyboard alone', async
   await expect(page.getByText('Only in the hall, the leash slack before the first step.').first()).toBeVisible()
   await tabTo(page, /^\s*Booklet, A5/)
   // What the browser itself is answered: its viewer may drop the connection before a second request.
-  const answered = page.waitForResponse(/booklet\.pdf\?size=A5/)
+  const answered = page.waitForResponse(/booklet\.pdf\?size=half/)
   await page.keyboard.press('Enter')
   const pdf = await answered
   expect([pdf.status(), pdf.headers()['content-type']]).toEqual([200, 'application/pdf'])

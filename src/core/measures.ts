@@ -1,4 +1,5 @@
 import type { ClockFace } from './clock'
+import type { Paper } from './house/paper'
 
 /** How the house measures. All is kept in kilograms, metres and degrees Celsius, and converted where it is shown. */
 export interface Measures {
@@ -12,6 +13,7 @@ export interface HouseWays extends Measures {
   readonly clock: ClockFace
   readonly dates: 'day-first' | 'month-first'
   readonly week: 'monday' | 'sunday'
+  readonly paper: Paper
 }
 
 export const plainWays: HouseWays = {
@@ -21,16 +23,18 @@ export const plainWays: HouseWays = {
   clock: '24',
   dates: 'day-first',
   week: 'monday',
+  paper: 'A',
 }
 
 /** These alone, of a house that says more. */
-export const waysOf = ({ unit, lengths, temperatures, clock, dates, week }: HouseWays): HouseWays => ({
+export const waysOf = ({ unit, lengths, temperatures, clock, dates, week, paper }: HouseWays): HouseWays => ({
   unit,
   lengths,
   temperatures,
   clock,
   dates,
   week,
+  paper,
 })
 
 /** Kilograms in a pound, and metres in a foot, exactly: the international yard and pound of 1959. */

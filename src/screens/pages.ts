@@ -52,6 +52,12 @@ export const pages: readonly Page[] = [
     sample: '/dogs/Gimlet/demonstration/after',
   },
   {
+    address: '/dogs/[residencyId]/demonstration/booklet',
+    name: 'Booklet',
+    least: 'hand',
+    sample: '/dogs/Lapwing/demonstration/booklet',
+  },
+  {
     address: '/dogs/[residencyId]/demonstration/live',
     name: 'Demonstration, live',
     least: 'trainer',
@@ -90,3 +96,17 @@ export const headPages = pages.flatMap((p) =>
 /** The sample's address, once the residency of its dog is known. */
 export const sampleAddress = (page: Page, residencyOf: (dog: string) => string): string =>
   page.sample.replace(/^\/dogs\/([A-Z][a-z]+)/, (_, dog: string) => `/dogs/${residencyOf(dog)}`)
+
+const shapes = pages.map((p) => ({
+  shape: new RegExp(`^${p.address.replace(/\[\w+\]/g, '[^/]+')}$`),
+  fixed: !p.address.includes('['),
+  least: p.least,
+}))
+
+/** The least role that sees the page at an address: a lead’s, where no such page is listed. */
+export function leastAt(address: string): Role {
+  const path = address.replace(/[?#].*$/, '')
+  const fitting = shapes.filter((p) => p.shape.test(path))
+  const least = (fitting.find((p) => p.fixed) ?? fitting[0])?.least ?? 'lead'
+  return least === 'nobody' ? 'hand' : least
+}

@@ -101,13 +101,13 @@ export function writeOutcome(
   ).run(said)
 }
 
-/** The handoff of this residency that was cancelled last, or undefined. */
-export const lastCancelled = (db: Db, residencyId: string): Handoff | undefined =>
-  rowIfAny.parse(
-    db
-      .prepare(`SELECT ${columns} WHERE residency_id = ? AND status = 'cancelled' ORDER BY changed_at DESC LIMIT 1`)
-      .get(residencyId),
+/** The handoff of this residency that was changed last, if that was its cancelling. */
+export function lastCancelled(db: Db, residencyId: string): Handoff | undefined {
+  const last = rowIfAny.parse(
+    db.prepare(`SELECT ${columns} WHERE residency_id = ? ORDER BY changed_at DESC, id DESC LIMIT 1`).get(residencyId),
   )
+  return last?.status === 'cancelled' ? last : undefined
+}
 
 /** Handoffs that stand and end after this moment. */
 export const handoffsAfter = (db: Db, after: number): readonly Handoff[] =>

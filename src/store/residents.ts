@@ -165,10 +165,6 @@ export function replaceCueWords(db: Db, dogId: string, words: ReadonlyMap<string
   for (const [command, word] of words) if (word !== '') insertCueWord(db, dogId, command, word)
 }
 
-export function updateRun(db: Db, residencyId: string, runNumber: string): void {
-  db.prepare('UPDATE residency SET run_number = ? WHERE id = ?').run(runNumber, residencyId)
-}
-
 const earlier = z.object({ id: z.string(), arrivesOn: z.string(), leavesOn: z.string() })
 
 /** Other residencies of the same dog, newest first. */
@@ -250,15 +246,15 @@ export const wantsRehearsal = (db: Db, residencyId: string): boolean =>
 const dogInRunRow = z.object({ name: z.string() }).optional()
 
 /**
- * Name of the dog that has this run during any of these days, or undefined; one residency may be left out. A run is
- * free again on the day of going home.
+ * Name of the dog that has this run during any of these days, or undefined; residencies may be left out. A run is free
+ * again on the day of going home.
  */
 export const dogInRun = (
   db: Db,
   runNumber: string,
   arrivesOn: string,
   leavesOn: string,
-  except = '',
+  ...except: readonly string[]
 ): string | undefined =>
   dogInRunRow.parse(
     db
@@ -266,9 +262,10 @@ export const dogInRun = (
         `SELECT d.name
             FROM residency r
             JOIN dog d ON d.id = r.dog_id
-            WHERE r.run_number = ? COLLATE NOCASE AND r.arrives_on < ? AND r.leaves_on > ? AND r.id <> ? LIMIT 1`,
+            WHERE r.run_number = ? COLLATE NOCASE AND r.arrives_on < ? AND r.leaves_on > ?
+              AND r.id NOT IN (SELECT value FROM json_each(?)) LIMIT 1`,
       )
-      .get(runNumber, leavesOn, arrivesOn, except),
+      .get(runNumber, leavesOn, arrivesOn, JSON.stringify(except)),
   )?.name
 
 const promiseRow = z.object({

@@ -1,5 +1,6 @@
 'use client'
 import { createContext, useContext, useMemo, type ReactNode } from 'react'
+import { sheetNames } from '@/core/house/paper'
 import { plainWays, sayTemperature, wordsIn, type HouseWays } from '@/core/measures'
 import { sayMinute, sayMoment, wallClock } from './when'
 
@@ -11,6 +12,9 @@ export const WaysProvider = ({ ways, children }: { ways: HouseWays; children: Re
 )
 
 export const useWays = (): HouseWays => useContext(Ways)
+
+/** What the sheets are called that this house prints on. */
+export const useSheets = () => sheetNames[useWays().paper]
 
 /** Moments and minutes as this house says them. */
 export function useWhen() {

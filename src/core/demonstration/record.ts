@@ -218,10 +218,18 @@ function nextSpot(record: Pick<ShowRecord, 'what' | 'items' | 'ended'>, latest: 
 export const triesAt = (record: Pick<ShowRecord, 'tries'>, spot: Spot): readonly Tried[] =>
   record.tries.filter((t) => !t.beside && sameSpot(t, spot))
 
-/**
- * How an item came off: at the first try, at a later one, not at all, left out; undefined where nothing was tried.
- */
+/** How an item came off: at the first try, at a later one, not at all, left out. */
 export type CameOff = 'first' | 'later' | 'not' | 'left'
+
+/** The same, as an owner reads it at home. */
+export const cameAtHome: Readonly<Record<CameOff, string>> = {
+  first: 'came off',
+  later: 'came off later',
+  not: 'not yet',
+  left: 'left out',
+}
+
+/** How an item came off; undefined where nothing was tried. */
 export function cameOff(record: Pick<ShowRecord, 'tries' | 'ended'>, spot: Spot): CameOff | undefined {
   const tries = triesAt(record, spot)
   const first = tries.findIndex((t) => t.outcome === 'clean')

@@ -3,12 +3,15 @@ import { placeKinds } from '../curriculum/types'
 import { clock, line, lines, number, optionalLine, optionalNumber, rows, weekdays } from '../fields'
 import { choicesOf, type FieldSpec } from '../form'
 import { plainWays } from '../measures'
+import { papers } from './paper'
+import { timeZones } from './proposed'
 
 /** What is true of the house itself. */
 export const houseSections = ['house', 'spaces', 'feeds', 'hours', 'daysOff'] as const
 export type HouseSection = (typeof houseSections)[number]
 
-const isTimeZone = (zone: string): boolean => {
+/** Whether this machine knows a time zone by this name. */
+export const isTimeZone = (zone: string): boolean => {
   try {
     new Intl.DateTimeFormat('en', { timeZone: zone })
     return true
@@ -27,17 +30,26 @@ const ways = {
   clock: oneOf(['24', '12']),
   dates: oneOf(['day-first', 'month-first']),
   week: oneOf(['monday', 'sunday']),
+  paper: oneOf(papers),
+}
+/** The same, as in a plain house where nothing is said. */
+export const waysOrPlain = {
+  unit: ways.unit.default(plainWays.unit),
+  lengths: ways.lengths.default(plainWays.lengths),
+  temperatures: ways.temperatures.default(plainWays.temperatures),
+  clock: ways.clock.default(plainWays.clock),
+  dates: ways.dates.default(plainWays.dates),
+  week: ways.week.default(plainWays.week),
+  paper: ways.paper.default(plainWays.paper),
 }
 const yesNo = oneOf(['yes', 'no'])
 const house = z
   .object({
     name: line('The name', 60),
     timeZone: line('The time zone', 60).refine(isTimeZone, 'No such time zone: it is named like Europe/London.'),
-    ...ways,
-    lengths: ways.lengths.default(plainWays.lengths),
-    temperatures: ways.temperatures.default(plainWays.temperatures),
-    dates: ways.dates.default(plainWays.dates),
-    week: ways.week.default(plainWays.week),
+    ...waysOrPlain,
+    unit: ways.unit,
+    clock: ways.clock,
     meals: rows(z.object({ name: line('The meal', 40), at: minutes }), 6, 'Meals'),
     quietFrom: z.union([z.literal(''), minutes]).default(''),
     quietTo: z.union([z.literal(''), minutes]).default(''),
@@ -57,6 +69,7 @@ const house = z
       'The folder is a whole path, from the root on.',
     ),
     phone: optionalLine('The telephone', 40),
+    address: lines('The address', 240),
     /** Ready asks for a rehearsal, from the next residency on. */
     rehearse: yesNo.default('yes'),
     caution: lines('The caution', 400),
@@ -77,12 +90,7 @@ export const keptHouse = (name: string, timeZone: string) => {
   return z.object({
     name: z.string().transform(() => name),
     timeZone: z.string().transform(() => timeZone),
-    unit: ways.unit.default(plain.unit),
-    lengths: ways.lengths.default(plain.lengths),
-    temperatures: ways.temperatures.default(plain.temperatures),
-    clock: ways.clock.default(plain.clock),
-    dates: ways.dates.default(plain.dates),
-    week: ways.week.default(plain.week),
+    ...waysOrPlain,
     meals: z.array(z.object({ name: z.string(), at: minute })).default(plain.meals),
     quietFrom: z.union([z.literal(''), minute]).default(plain.quietFrom),
     quietTo: z.union([z.literal(''), minute]).default(plain.quietTo),
@@ -91,6 +99,7 @@ export const keptHouse = (name: string, timeZone: string) => {
     foodWords: z.array(z.object({ name: z.string(), also: z.string() })).default([]),
     backupFolder: z.string().default(''),
     phone: z.string().default(''),
+    address: z.string().default(''),
     rehearse: yesNo.default(plain.rehearse),
     caution: z.string().default(''),
   })
@@ -198,6 +207,7 @@ export const plainHouse = (name: string, timeZone: string): House => ({
   foodWords: [],
   backupFolder: '',
   phone: '',
+  address: '',
   rehearse: 'yes',
   caution: '',
 })
@@ -229,8 +239,11 @@ const either = (
   choices: choices.map(([id, said]) => ({ id, name: said })),
 })
 
-/** The sections of the house's page. */
-export function sectionsFor(people: readonly { readonly id: string; readonly name: string }[]): readonly SectionSpec[] {
+/** The sections of the house's page, for those who work there and the zone it is in. */
+export function sectionsFor(
+  people: readonly { readonly id: string; readonly name: string }[],
+  timeZone: string,
+): readonly SectionSpec[] {
   return [
     {
       id: 'house',
@@ -238,13 +251,14 @@ export function sectionsFor(people: readonly { readonly id: string; readonly nam
       intro: 'Names, measures, clocks, and what is done when.',
       fields: [
         { kind: 'text', name: 'name', label: 'Name of the kennel' },
-        { kind: 'text', name: 'timeZone', label: 'Time zone', hint: 'like Europe/London' },
+        { kind: 'one', name: 'timeZone', label: 'Time zone', choices: choicesOf(timeZones(timeZone)) },
         either('unit', 'Weights in', ['kg', 'kg'], ['lb', 'lb']),
         either('lengths', 'Lengths in', ['m', 'm'], ['ft', 'ft']),
         either('temperatures', 'Temperatures in', ['C', '°C'], ['F', '°F']),
         either('clock', 'Clock', ['24', '24 hours'], ['12', '12 hours']),
         either('dates', 'Dates', ['day-first', 'day first'], ['month-first', 'month first']),
         either('week', 'The week begins on', ['monday', 'Monday'], ['sunday', 'Sunday']),
+        either('paper', 'Paper', ['A', 'A4, cards A6'], ['Letter', 'Letter, index cards']),
         {
           kind: 'number',
           name: 'handfulGrams',
@@ -252,6 +266,7 @@ export function sectionsFor(people: readonly { readonly id: string; readonly nam
           hint: 'of its meal, in the bowl of a recall drill',
         },
         { kind: 'text', name: 'phone', label: 'Telephone for owners', hint: 'stands in what they take home' },
+        { kind: 'long', name: 'address', label: 'Address', hint: 'stands in calendar files' },
         either('rehearse', 'Ready asks for a rehearsal', ['yes', 'yes'], ['no', 'no']),
         { kind: 'time', name: 'quietFrom', label: 'Quiet from', hint: 'no demonstration is offered then' },
         { kind: 'time', name: 'quietTo', label: 'Quiet until' },

@@ -7,6 +7,7 @@ import { severalIn, stepIds, stepSchemas, stepsFor, typedOf, sideAsked, usualQue
 const health = (more: Record<string, unknown>) => stepSchemas.health.parse({ ...nested(typedOf(more)) })
 const steps = stepsFor({
   unit: 'kg',
+  taught: true,
   others: [{ id: 'x', name: '1 Rook' }],
   commands: houseCurriculum.commands.map((c) => ({
     id: c.id,

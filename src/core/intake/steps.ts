@@ -130,6 +130,8 @@ const words = z.object({
   side: z.enum(sides, { error: 'Choose a side.' }),
   finish: z.enum(['', ...finishes], { error: 'Choose how a recall ends.' }).default(''),
   languages: optionalLine('Languages at home', 80),
+  /** Asked where a word changes that was taught already. */
+  wordIs: z.enum(['', 'new', 'spelling'], { error: 'Choose one.' }).default(''),
   cues: rows(
     z.object({
       command: line('The command', 40),
@@ -183,6 +185,8 @@ export interface StepContext {
   /** Every run of every command, with its rungs: what may be promised. */
   readonly runs: readonly { readonly key: string; readonly name: string; readonly rungs: readonly FieldChoice[] }[]
   readonly unit: 'kg' | 'lb'
+  /** It was worked here already, so that its words mean something to it. */
+  readonly taught: boolean
 }
 
 /** Asked once the side is not known, and answered as soon as it is. */
@@ -379,6 +383,22 @@ export function stepsFor(context: StepContext): readonly StepSpec[] {
           ],
         },
         { kind: 'text', name: 'languages', label: 'Languages at home' },
+        ...(context.taught
+          ? [
+              {
+                kind: 'one',
+                name: 'wordIs',
+                label: 'A word that changes is',
+                start: '',
+                hint: 'a new one is taught from where it is brought in; what is held stays held',
+                choices: [
+                  { id: '', name: 'not said yet' },
+                  { id: 'new', name: 'another word: its rungs begin anew' },
+                  { id: 'spelling', name: 'the same word, spelled right' },
+                ],
+              } as const,
+            ]
+          : []),
         ...context.commands.flatMap((c, i): FieldSpec[] => [
           { kind: 'words', text: c.name },
           { kind: 'hidden', name: `cues.${i}.command`, value: c.id },

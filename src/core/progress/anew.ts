@@ -1,5 +1,5 @@
 import type { Run } from '../curriculum/types'
-import { emptyTally, type Climb, type RunState } from './state'
+import { emptyTally, isPassed, type Climb, type RunState } from './state'
 import { restartWindow } from './window'
 
 /**
@@ -17,7 +17,10 @@ export function beginAnew(run: Run, state: RunState, ids: readonly string[]): vo
     state.tallies[id] = { ...emptyTally(), reps, clean, helped, late, miss }
   }
   if (ids.includes(state.window.rung) || state.position > first) restartWindow(state.window, '')
-  state.position = Math.min(state.position, first)
+  if (state.position > first) {
+    state.again = run.rungs.findLast((r) => ids.includes(r.id))?.id
+    state.position = first
+  }
   if (state.stuck && ids.includes(state.stuck.rung)) state.stuck = undefined
   const before = run.rungs[first - 1]?.id
   state.climbs = Object.fromEntries(
@@ -29,4 +32,11 @@ export function beginAnew(run: Run, state: RunState, ids: readonly string[]): vo
           : [[key, { reached: before }]],
     ),
   )
+}
+
+/** A rung of this number was met: what waited for one at or below it goes on where it stood. */
+export function passedAgain(run: Run, state: RunState, index: number): void {
+  if (index < run.rungs.findIndex((r) => r.id === state.again)) return
+  state.again = undefined
+  while (state.position < run.rungs.length && isPassed(run, state, state.position)) state.position++
 }

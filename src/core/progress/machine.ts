@@ -7,7 +7,7 @@ import { dropAfter, lowWindow, putBack, type Drop } from './drop'
 import { cleanWanted, failedRefresher } from './refresher'
 import { countResult, noteMet } from './tally'
 import { is } from '../curriculum/roles'
-import { beginAnew } from './anew'
+import { beginAnew, passedAgain } from './anew'
 import { noKit } from '../curriculum/types'
 import { compareFacts, type FactOrder, type RepFact, type SetContext, type SetFact } from '../facts/fact'
 import { shutBecause, type Holds } from './gates'
@@ -377,6 +377,7 @@ export class Fold {
     restartWindow(window, rung.id)
     const advanced = index >= runState.position
     if (advanced) runState.position = index + 1
+    if (runState.again !== undefined) passedAgain(run, runState, index)
     const top = (climb.top = topHeldBy(run, climb.tallies, heldBefore))
     this.heldTick++
     // What a dog that never misses needs as well: a first pass, what comes to be held, a step in what is new, a

@@ -1,9 +1,10 @@
-import { ownRung, withRole } from '../curriculum/lookup'
+import { findCommand, ownRung, withRole } from '../curriculum/lookup'
+import { is } from '../curriculum/roles'
 import type { Finish } from '../dog/finish'
 import { ladderFor, ladderKey, type LadderDog } from '../dog/ladder'
 import type { Age } from '../dog/early'
 import { youngUntilDays, type DogTraits } from '../dog/traits'
-import type { Curriculum } from '../curriculum/types'
+import type { Curriculum, Stage } from '../curriculum/types'
 import { addDays } from '../days'
 import { judged, judgingOf, type Judging } from '../method/judging'
 import { chosen, defaultMethod, methodAt, methodRows, type DatedChange, type Method } from '../method/rows'
@@ -45,6 +46,8 @@ export interface RegimeSource {
   readonly arrivesOn: string
   /** How the owner wants a recall to end, in order of time; the house’s way before the first. */
   readonly finishes?: readonly { readonly at: number; readonly finish: Finish | undefined }[]
+  /** Moments from which a command has another cue word, in order of time. */
+  readonly newWords?: readonly { readonly at: number; readonly command: string }[]
   /** Starting rungs, in order of time. */
   readonly starts?: readonly Start[]
   /** Milliseconds at which a calendar day of the kennel begins. */
@@ -53,8 +56,8 @@ export interface RegimeSource {
 
 /**
  * What held for this dog when: a new regime with each version moved to, each judging setting changed, each baseline and
- * the day on which a dog stops being young, and with each other finish of a recall, whose rungs begin anew. What was
- * recorded before keeps the rules it was made under.
+ * the day on which a dog stops being young, and with each other finish of a recall or cue word, whose rungs begin anew.
+ * What was recorded before keeps the rules it was made under.
  */
 export function regimesOf(source: RegimeSource): Regimes {
   const grownAt =
@@ -67,6 +70,7 @@ export function regimesOf(source: RegimeSource): Regimes {
       ...source.changes.map((c) => c.at),
       ...(source.starts ?? []).map((s) => s.at),
       ...(source.finishes ?? []).map((f) => f.at),
+      ...(source.newWords ?? []).map((w) => w.at),
       ...(grownAt === undefined ? [] : [grownAt]),
     ]),
   ].sort((a, b) => a - b)
@@ -88,15 +92,20 @@ export function regimesOf(source: RegimeSource): Regimes {
     const next = at(moment)
     const last = regimes.at(-1)
     const starts = (source.starts ?? []).filter((s) => s.at === moment).map((s) => s.rungId)
+    const spoken = (source.newWords ?? []).filter((w) => w.at === moment)
     if (
       starts.length === 0 &&
+      spoken.length === 0 &&
       last &&
       last.curriculum === next.curriculum &&
       last.judging === next.judging &&
       last.age?.young === next.age?.young
     )
       continue
-    const anew = source.finishes?.some((f) => f.at === moment) === true ? finishRungs(last, next) : []
+    const anew = [
+      ...(source.finishes?.some((f) => f.at === moment) === true ? finishRungs(last, next) : []),
+      ...spoken.flatMap((w) => wordRungs(next.curriculum, w.command)),
+    ]
     regimes.push({
       ...next,
       ...(starts.length === 0 ? {} : { starts }),
@@ -113,6 +122,19 @@ const finishRungs = (before: Regime | undefined, next: Regime): readonly string[
     : [...withRole(next.curriculum, 'front'), ...withRole(next.curriculum, 'runs-through')]
         .filter((r) => ownRung(before.curriculum, r.id)?.rung.criterion.words !== r.criterion.words)
         .map((r) => r.id)
+
+const wordStages: readonly Stage[] = ['word-before-signal', 'smaller-signal', 'word-alone']
+
+/**
+ * The rungs of a command that teach its word: those on which it is brought in, up to the word alone; of a hold, the one
+ * on which the word is put to it. A new word begins them anew, and what is held stays held (common practice: the
+ * behaviour is known, the new word goes before the old cue until it does alone).
+ */
+export function wordRungs(curriculum: Curriculum, command: string): readonly string[] {
+  const rungs = findCommand(curriculum, command)?.runs.flatMap((run) => run.rungs) ?? []
+  const taught = rungs.filter((r) => r.cue !== 'none' && wordStages.includes(r.stage))
+  return (taught.length > 0 ? taught : rungs.filter((r) => is(r, 'hold-word'))).map((r) => r.id)
+}
 
 interface Made {
   readonly curriculum: Curriculum

@@ -74,6 +74,8 @@ export interface RunState {
   /** How far each cell of the grid, kit and pair of hands has come. */
   climbs: Record<string, Climb>
   memory?: Memory | undefined
+  /** A rung that must be passed again before what lies behind it counts: it asks for something else than it did. */
+  again?: string | undefined
   stuck?: { rung: string; why: 'three-drops' | 'three-blocks' } | undefined
 }
 
@@ -154,6 +156,14 @@ function countingFor(run: Run, state: RunState, index: number): readonly RungTal
     if (tally) found.push(tally)
   }
   return found
+}
+
+/** Whether this rung waits for one below it that asks for something else than it did. */
+export function waitsAgain(run: Run, state: RunState | undefined, index: number): boolean {
+  const again = state?.again
+  if (again === undefined) return false
+  const at = run.rungs.findIndex((r) => r.id === again)
+  return at >= 0 && index > at
 }
 
 /** The rule was met here, or at a harder rung on the same axis, at least once. */

@@ -9,6 +9,7 @@ import {
   heldSince,
   isPassed,
   slippedRungs,
+  waitsAgain,
   type DogState,
   type Evidence,
 } from '../progress/state'
@@ -78,6 +79,7 @@ export function lackOf(state: DogState, goal: Goal): Lack {
   const people = goal.people > 0 ? evidenceBy(run, runState, index, 'person', goal.level) : []
   const met =
     held &&
+    !waitsAgain(run, runState, index) &&
     holds(daysThere) &&
     places.filter((e) => holds(e.days)).length >= goal.places &&
     people.filter((e) => holds(e.days)).length >= goal.people

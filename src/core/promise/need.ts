@@ -7,7 +7,7 @@ import { unmetNeeds } from '../progress/gates'
 import { lackOf, needGoal, promiseGoal, type Goal } from './goals'
 import { daysUntilDue, halfLifeDays, houseForgetting } from '../progress/memory'
 import { spanOf } from '../rule/rule'
-import { daysToHold, topHeld, type DogState } from '../progress/state'
+import { daysToHold, isPassed, topHeld, waitsAgain, type DogState } from '../progress/state'
 
 /** House: reps a day a dog is worked before its own pace is known; warm-ups are none. */
 export const usualRepsPerDay = 60
@@ -83,7 +83,7 @@ function fewestDaysFor(standing: PromiseStanding): number {
   if (standing.met) return 0
   const { promise } = standing
   return Math.max(
-    standing.heldSince !== undefined ? 0 : 1,
+    1,
     fewestDays(
       standing.places.map((p) => p.days.length),
       promise.places,
@@ -118,7 +118,8 @@ function idealFor(count: Count, goal: Goal, standing: PromiseStanding | undefine
     if (!rung) continue
     for (const need of unmetNeeds(state, curriculum, rung))
       if (!count.held.has(need.rung.id)) add(idealFor(count, needGoal(need, rung.gate !== undefined), undefined))
-    if (i >= from) add({ reps: spanOf(rung.rule), rungs: 1 })
+    const stood = waitsAgain(run, state.runs[runKey], i) && isPassed(run, state.runs[runKey], i)
+    if (i >= from && !stood) add({ reps: spanOf(rung.rule), rungs: 1 })
   }
   const climbs = from <= index
   if (climbs) count.climbed.set(runKey, index + 1)

@@ -1,7 +1,7 @@
 import { findRung } from '../curriculum/lookup'
 import type { Curriculum } from '../curriculum/types'
 import type { OwnerPromise } from './ownerPromise'
-import { daysMet, daysToHold, evidenceBy, heldSince, type DogState, type Evidence } from '../progress/state'
+import { daysMet, daysToHold, evidenceBy, heldSince, waitsAgain, type DogState, type Evidence } from '../progress/state'
 
 export interface PromiseStanding {
   readonly promise: OwnerPromise
@@ -30,7 +30,11 @@ export function promiseStanding(curriculum: Curriculum, state: DogState, promise
   const people = found ? evidenceBy(found.run, runState, found.index, 'person', promise.level) : []
   const placeDays = holdDays(places)
   const peopleDays = holdDays(people)
-  const met = held !== undefined && placeDays.length >= promise.places && peopleDays.length >= promise.people
+  const met =
+    held !== undefined &&
+    !(found && waitsAgain(found.run, runState, found.index)) &&
+    placeDays.length >= promise.places &&
+    peopleDays.length >= promise.people
   const dates = [held, placeDays[promise.places - 1], peopleDays[promise.people - 1]].filter(
     (d): d is string => d !== undefined,
   )

@@ -9,7 +9,7 @@ import { ButtonLink, FileLink } from '@/ui/press'
 import { OutcomeMark } from '@/ui/OutcomeMark'
 import { NeedsPerson } from '@/ui/NeedsPerson'
 import { narrow, phone } from '@/ui/theme'
-import { useWhen } from '@/ui/ways'
+import { useSheets, useWhen } from '@/ui/ways'
 import type { AfterView, ShownItem, ShownOnce } from '@/work/page/after'
 import { inTen } from '../demonstration/sayChance'
 import { DogHead } from '../DogHead'
@@ -17,10 +17,12 @@ import type { AfterDeeds } from './deeds'
 import { GapLine } from './GapLine'
 import { HomeworkBoard } from './HomeworkBoard'
 import { Practice } from './Practice'
+import { May } from '../shell/may'
 
 /** After a demonstration: what came off for whom, where the gap is, the homework, and what the owner takes home. */
 export function AfterPage({ view, deeds }: { view: AfterView; deeds: AfterDeeds | undefined }) {
   const { sayMoment } = useWhen()
+  const sheets = useSheets()
   const { resident, shown, gaps } = view
   const owner = firstName(resident.ownerName)
   const address = `/dogs/${resident.residencyId}`
@@ -34,8 +36,9 @@ export function AfterPage({ view, deeds }: { view: AfterView; deeds: AfterDeeds 
         </p>
       </DogHead>
       <Give aria-label="To give">
-        <FileLink href={`${address}/booklet.pdf?size=A5`}>Booklet, A5</FileLink>
-        <FileLink href={`${address}/booklet.pdf?size=A4`}>Booklet, A4</FileLink>
+        <ButtonLink href={`${address}/demonstration/booklet`}>Booklet, to print</ButtonLink>
+        <FileLink href={`${address}/booklet.pdf?size=half`}>Booklet, {sheets.half}</FileLink>
+        <FileLink href={`${address}/booklet.pdf?size=whole`}>Booklet, {sheets.whole}</FileLink>
         <FileLink href={`${address}/practice.html`} download>
           Practice for the phone (one file)
         </FileLink>
@@ -46,7 +49,10 @@ export function AfterPage({ view, deeds }: { view: AfterView; deeds: AfterDeeds 
       {newest === undefined ? (
         <Nothing>
           Nothing was shown yet. The homework below is made from what {resident.name} holds; after the demonstration it
-          is made from what {owner} did not get. <ButtonLink href={`${address}/demonstration/live`}>Show it</ButtonLink>
+          is made from what {owner} did not get.{' '}
+          <May to={`${address}/demonstration/live`}>
+            <ButtonLink href={`${address}/demonstration/live`}>Show it</ButtonLink>
+          </May>
         </Nothing>
       ) : (
         <Sides>

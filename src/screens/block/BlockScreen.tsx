@@ -22,6 +22,7 @@ import type { Setup } from '@/device/live/session'
 import { useBlock } from './useBlock'
 import { waysOn } from './ways'
 import { Working, type WorkPanel } from './Working'
+import { May } from '../shell/may'
 
 /** The working session of one dog: waits only for the device's own memory to open. */
 export function BlockScreen({ view }: { view: BlockView }) {
@@ -124,7 +125,9 @@ function InHand({ view, outbox, memory }: { view: BlockView; outbox: Outbox; mem
         {top}
         <Big>Nobody can hold the leash yet</Big>
         <p>Add a trainer first; a set says who held the leash.</p>
-        <Link href="/people/new">Add a trainer</Link>
+        <May to="/people/new">
+          <Link href="/people/new">Add a trainer</Link>
+        </May>
       </Page>
     )
   if (phase === 'thumb')

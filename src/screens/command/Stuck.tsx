@@ -9,6 +9,7 @@ import { phone } from '@/ui/theme'
 import { useMeasures, useWhen } from '@/ui/ways'
 import type { CommandPage } from '@/work/page/resident'
 import type { Told } from '../told'
+import { May } from '../shell/may'
 
 const wentWords = { better: 'better', same: 'no change', worse: 'worse' } as const
 
@@ -54,29 +55,31 @@ export function Stuck({
           </li>
         ))}
       </ol>
-      <Form
-        onSubmit={(e) => {
-          e.preventDefault()
-          send()
-        }}
-      >
-        <Choose
-          label="Tried"
-          value={what}
-          onChange={setWhat}
-          choices={stuck.offers.map((o) => ({ id: o.id, name: o.name, note: words(o.words) }))}
-        />
-        <Choose
-          label="It went"
-          value={went}
-          onChange={setWent}
-          choices={Object.entries(wentWords).map(([id, name]) => ({ id, name }))}
-        />
-        <TextLine label="How (optional)" value={note} onChange={setNote} maxLength={400} />
-        <Button type="submit" isDisabled={pending}>
-          Log it
-        </Button>
-      </Form>
+      <May least="trainer">
+        <Form
+          onSubmit={(e) => {
+            e.preventDefault()
+            send()
+          }}
+        >
+          <Choose
+            label="Tried"
+            value={what}
+            onChange={setWhat}
+            choices={stuck.offers.map((o) => ({ id: o.id, name: o.name, note: words(o.words) }))}
+          />
+          <Choose
+            label="It went"
+            value={went}
+            onChange={setWent}
+            choices={Object.entries(wentWords).map(([id, name]) => ({ id, name }))}
+          />
+          <TextLine label="How (optional)" value={note} onChange={setNote} maxLength={400} />
+          <Button type="submit" isDisabled={pending}>
+            Log it
+          </Button>
+        </Form>
+      </May>
       {wrong && (
         <div role="alert">
           <Fault>{wrong}</Fault>

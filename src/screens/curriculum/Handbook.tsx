@@ -15,6 +15,7 @@ import { phone } from '@/ui/theme'
 import { Said, useWhen } from '@/ui/ways'
 import type { CurriculumPage } from '@/work/page/curriculum'
 import { Graph } from './Graph'
+import { May } from '../shell/may'
 
 /** The curriculum, read like a handbook: what is taught, in what order, and when it counts. */
 export function Handbook({ page, timeZone }: { page: CurriculumPage; timeZone: string }) {
@@ -32,7 +33,9 @@ export function Handbook({ page, timeZone }: { page: CurriculumPage; timeZone: s
         </div>
         <Tools>
           <ButtonLink href="/timing">Practise the mark</ButtonLink>
-          <ButtonLink href="/curriculum/edit">{page.draft ? 'Go on with the draft' : 'Edit'}</ButtonLink>
+          <May to="/curriculum/edit">
+            <ButtonLink href="/curriculum/edit">{page.draft ? 'Go on with the draft' : 'Edit'}</ButtonLink>
+          </May>
           <Button
             onPress={() => {
               window.print()

@@ -9,7 +9,7 @@ import { Choose } from '@/ui/Choose'
 import { Fault } from '@/ui/fieldParts'
 import { ButtonLink, FileLink, Quiet } from '@/ui/press'
 import { narrow, phone } from '@/ui/theme'
-import { useWhen } from '@/ui/ways'
+import { useSheets, useWhen } from '@/ui/ways'
 import type { DemonstrationView } from '@/work/page/demonstration'
 import { DogHead } from '../DogHead'
 import type { Told } from '../told'
@@ -32,6 +32,7 @@ export function ScriptPage({
   mayShow: boolean
 }) {
   const { sayMoment } = useWhen()
+  const sheets = useSheets()
   const router = useRouter()
   const { send, wrong, pending } = useTold()
   const { resident, script, live } = view
@@ -63,7 +64,7 @@ export function ScriptPage({
           onChange={(id) => router.replace(`/dogs/${resident.residencyId}/demonstration?place=${id}`)}
           choices={view.places}
         />
-        <FileLink href={`/dogs/${resident.residencyId}/script.pdf`}>Print (A5)</FileLink>
+        <FileLink href={`/dogs/${resident.residencyId}/script.pdf`}>Print ({sheets.half})</FileLink>
         {mayShow && (
           <>
             <ButtonLink href={`/dogs/${resident.residencyId}/demonstration/rehearsal`}>Rehearse</ButtonLink>

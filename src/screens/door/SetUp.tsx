@@ -4,6 +4,7 @@ import { Field } from '@/ui/Field'
 import { Fault } from '@/ui/fieldParts'
 import { Button, ButtonLink } from '@/ui/press'
 import { DoorPage } from './DoorPage'
+import { HouseWaysFields } from './HouseWaysFields'
 
 /** An empty kennel's first page: its name, and its first lead. */
 export function SetUp({ here }: { here: boolean }) {
@@ -69,6 +70,7 @@ export function SetUp({ here }: { here: boolean }) {
               error={errors['again']}
               maxLength={128}
             />
+            <HouseWaysFields />
             {errors[''] && (
               <div role="alert">
                 <Fault>{errors['']}</Fault> <ButtonLink href="/sign-in">Sign in</ButtonLink>

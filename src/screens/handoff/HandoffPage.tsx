@@ -3,12 +3,17 @@ import Link from 'next/link'
 import { useActionState, useState } from 'react'
 import { Radio, RadioGroup, Label } from 'react-aria-components'
 import styled from 'styled-components'
+import { Choose } from '@/ui/Choose'
+import { DateField } from '@/ui/DateField'
+import { Disclosed } from '@/ui/Disclosed'
 import { Fault } from '@/ui/fieldParts'
 import { Button, ButtonLink, FileLink, Press, Quiet } from '@/ui/press'
 import { phone } from '@/ui/theme'
+import { TimeField } from '@/ui/TimeField'
 import { sayDay } from '@/ui/when'
 import { useWhen } from '@/ui/ways'
 import type { HandoffPage as View, OfferedSlot } from '@/work/page/handoff'
+import { May } from '../shell/may'
 
 /** What an action came to, said on the page. */
 export interface Outcome {
@@ -20,19 +25,35 @@ type Action = (before: Outcome | null, form: FormData) => Promise<Outcome>
 /** House: so many days of free times are unfolded at first. */
 const daysShown = 3
 
+export interface HandoffActions {
+  readonly book: Action
+  readonly move: Action
+  readonly cancel: Action
+  readonly uncancel: Action
+  readonly bookTyped: Action
+}
+
 /** Choose a time, book it, move it, cancel it, take the invitation. */
-export function HandoffPage({ view, book, move, cancel }: { view: View; book: Action; move: Action; cancel: Action }) {
+export function HandoffPage({ view, actions }: { view: View; actions: HandoffActions }) {
   const { sayMoment } = useWhen()
   const { resident, live } = view
   const [moving, setMoving] = useState(false)
-  const [booked, bookAction, booking] = useActionState(book, null)
-  const [moved, moveAction, movingNow] = useActionState(async (before: Outcome | null, form: FormData) => {
-    const outcome = await move(before, form)
-    if (!outcome.refused) setMoving(false)
-    return outcome
-  }, null)
-  const [cancelled, cancelAction, cancelling] = useActionState(cancel, null)
-  const outcome = [booked, moved, cancelled].findLast((o) => o !== null) ?? null
+  const [outcome, setOutcome] = useState<Outcome | null>(null)
+  // What was said last is what stands there, whichever of them said it.
+  const told = (action: Action, after?: () => void) => async (before: Outcome | null, form: FormData) => {
+    const said = await action(before, form)
+    setOutcome(said)
+    if (!said.refused) after?.()
+    return said
+  }
+  const [, bookAction, booking] = useActionState(told(actions.book), null)
+  const [, moveAction, movingNow] = useActionState(
+    told(actions.move, () => setMoving(false)),
+    null,
+  )
+  const [, cancelAction, cancelling] = useActionState(told(actions.cancel), null)
+  const [, backAction, goingBack] = useActionState(told(actions.uncancel), null)
+  const [, typedAction, typing] = useActionState(told(actions.bookTyped), null)
   return (
     <Page>
       <header>
@@ -64,13 +85,15 @@ export function HandoffPage({ view, book, move, cancel }: { view: View; book: Ac
             <FileLink href={`/handoffs/${live.id}/invitation.ics`} download>
               Invitation (.ics)
             </FileLink>
-            <Button onPress={() => setMoving((m) => !m)}>{moving ? 'Leave it there' : 'Move it'}</Button>
-            <form action={cancelAction}>
-              <input type="hidden" name="handoffId" value={live.id} />
-              <Button type="submit" isDisabled={cancelling}>
-                Cancel it
-              </Button>
-            </form>
+            <May least="trainer">
+              <Button onPress={() => setMoving((m) => !m)}>{moving ? 'Leave it there' : 'Move it'}</Button>
+              <form action={cancelAction}>
+                <input type="hidden" name="handoffId" value={live.id} />
+                <Button type="submit" isDisabled={cancelling}>
+                  Cancel it
+                </Button>
+              </form>
+            </May>
           </div>
           {!view.readyOn && (
             <Fault>Booked, but no longer ready: {view.missing.join('; ')}. Tell the owner early, or move it.</Fault>
@@ -83,12 +106,20 @@ export function HandoffPage({ view, book, move, cancel }: { view: View; book: Ac
         </p>
       )}
       {view.cancelled && (
-        <p>
+        <div>
           The handoff of {sayMoment(view.cancelled.from, view.timeZone)} was cancelled.{' '}
           <FileLink href={`/handoffs/${view.cancelled.id}/invitation.ics`} download>
             Cancellation (.ics)
           </FileLink>
-        </p>
+          <May least="trainer">
+            <form action={backAction}>
+              <input type="hidden" name="handoffId" value={view.cancelled.id} />
+              <Quiet type="submit" isDisabled={goingBack}>
+                Take the cancelling back
+              </Quiet>
+            </form>
+          </May>
+        </div>
       )}
       {!live && !view.readyOn && (
         <section>
@@ -102,7 +133,10 @@ export function HandoffPage({ view, book, move, cancel }: { view: View; book: Ac
           )}
           {view.waits !== '' && (
             <p>
-              {view.waits} <Link href={`/dogs/${resident.residencyId}/demonstration/rehearsal`}>Rehearse it</Link>
+              {view.waits}{' '}
+              <May to={`/dogs/${resident.residencyId}/demonstration/rehearsal`}>
+                <Link href={`/dogs/${resident.residencyId}/demonstration/rehearsal`}>Rehearse it</Link>
+              </May>
             </p>
           )}
           {view.lacks !== '' && (
@@ -120,15 +154,22 @@ export function HandoffPage({ view, book, move, cancel }: { view: View; book: Ac
         </section>
       )}
       {(moving || (!live && view.readyOn)) && (
-        <Slots
-          key={`${moving}`}
-          view={view}
-          action={moving ? moveAction : bookAction}
-          pending={moving ? movingNow : booking}
-          hidden={moving && live ? { handoffId: live.id } : { residencyId: resident.residencyId }}
-          verb={moving ? 'Move it here' : 'Book it'}
-          except={live?.from}
-        />
+        <May least="trainer" instead={<p>A trainer or a lead chooses the time.</p>}>
+          <Slots
+            key={`${moving}`}
+            view={view}
+            action={moving ? moveAction : bookAction}
+            pending={moving ? movingNow : booking}
+            hidden={moving && live ? { handoffId: live.id } : { residencyId: resident.residencyId }}
+            verb={moving ? 'Move it here' : 'Book it'}
+            except={live?.from}
+          />
+          {!moving && (
+            <May least="lead">
+              <Named view={view} action={typedAction} pending={typing} />
+            </May>
+          )}
+        </May>
       )}
       <Caution>
         What is shown on the day is the trainer’s decision: no command is shown that is not safe for dog or person.
@@ -137,6 +178,31 @@ export function HandoffPage({ view, book, move, cancel }: { view: View; book: Ac
     </Page>
   )
 }
+
+/** A time outside staff hours, named by a lead. */
+function Named({ view, action, pending }: { view: View; action: (form: FormData) => void; pending: boolean }) {
+  const [personId, setPerson] = useState<string | null>(view.handlers[0]?.id ?? null)
+  return (
+    <Disclosed says="Another time, outside working hours">
+      <NamedTime action={action}>
+        <input type="hidden" name="residencyId" value={view.resident.residencyId} />
+        <DateField label="On" name="day" plain />
+        <TimeField label="At" name="at" plain />
+        <Choose label="Shown by" name="personId" value={personId} onChange={setPerson} choices={view.handlers} />
+        <Button type="submit" isDisabled={pending || personId === null}>
+          Book it
+        </Button>
+      </NamedTime>
+    </Disclosed>
+  )
+}
+const NamedTime = styled.form`
+  display: flex;
+  flex-wrap: wrap;
+  gap: var(--s-4);
+  align-items: end;
+  padding: 0.5rem 0;
+`
 
 function Slots({
   view,
@@ -170,7 +236,11 @@ function Slots({
         {view.noHours
           ? 'Nobody has working hours yet. Add a trainer with hours first.'
           : 'No free time is left between now and going home: all trainers are booked or off.'}{' '}
-        {view.noHours && <ButtonLink href="/people/new">Add a trainer</ButtonLink>}
+        {view.noHours && (
+          <May to="/people/new">
+            <ButtonLink href="/people/new">Add a trainer</ButtonLink>
+          </May>
+        )}
       </p>
     )
   return (

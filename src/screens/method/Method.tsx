@@ -10,6 +10,7 @@ import { Said, useWhen } from '@/ui/ways'
 import type { MethodPage } from '@/work/page/method'
 import type { MethodPreview } from '@/work/page/methodPreview'
 import type { Told } from '../told'
+import { useMay } from '../shell/may'
 
 export interface MethodActions {
   readonly preview: (raw: unknown) => Promise<MethodPreview | { readonly refused: string }>
@@ -71,6 +72,7 @@ function RowOf({ row, current, actions }: { row: MethodRow; current: string; act
   const [preview, setPreview] = useState<MethodPreview>()
   const [wrong, setWrong] = useState('')
   const [pending, start] = useTransition()
+  const mine = useMay('lead')
   const choose = (option: string) => {
     setWanted(option)
     setPreview(undefined)
@@ -92,7 +94,7 @@ function RowOf({ row, current, actions }: { row: MethodRow; current: string; act
   return (
     <Row data-changed={current !== row.default}>
       <div>
-        <RadioGroup value={wanted} onChange={choose} isDisabled={row.kind === 'fixed'} isReadOnly={pending}>
+        <RadioGroup value={wanted} onChange={choose} isDisabled={row.kind === 'fixed' || !mine} isReadOnly={pending}>
           <Label>{row.question}</Label>
           {row.options.map((o) => (
             <Option key={o.id} value={o.id}>

@@ -2,20 +2,23 @@
 import styled from 'styled-components'
 import { Button, ButtonLink, FileLink } from '@/ui/press'
 import { sayDay } from '@/ui/when'
+import { useSheets, useWays } from '@/ui/ways'
 import type { DoorCard, FeedingList, WordsView } from '@/work/page/printed'
 
 type CardView = Omit<DoorCard, 'photo'> & { readonly hasPhoto: boolean }
 
 /** The card on a run's door, as large as it will be printed. */
 export function Card({ card }: { card: CardView }) {
+  const { paper } = useWays()
+  const sheets = useSheets()
   return (
     <Page>
       <Tools>
         <Button onPress={() => window.print()}>Print</Button>
-        <FileLink href={`/dogs/${card.residencyId}/card.pdf`}>As PDF, A6</FileLink>
+        <FileLink href={`/dogs/${card.residencyId}/card.pdf`}>As PDF, {sheets.card}</FileLink>
         <ButtonLink href={`/dogs/${card.residencyId}`}>To the dog</ButtonLink>
       </Tools>
-      <A6 aria-label={`Run-door card of ${card.name}`}>
+      <DoorSheet data-paper={paper} aria-label={`Run-door card of ${card.name}`}>
         <header>
           <b>{card.run}</b>
           <div>
@@ -81,7 +84,7 @@ export function Card({ card }: { card: CardView }) {
             ))}
         </ul>
         {card.houseCaution && <footer>{card.houseCaution}</footer>}
-      </A6>
+      </DoorSheet>
     </Page>
   )
 }
@@ -222,10 +225,14 @@ const Table = styled.table`
     break-inside: avoid;
   }
 `
-const A6 = styled.article`
+const DoorSheet = styled.article`
   width: 105mm;
   max-width: 100%;
   min-height: 148mm;
+  &[data-paper='Letter'] {
+    width: 4in;
+    min-height: 6in;
+  }
   padding: 5mm;
   background: #fff;
   color: #10302a;

@@ -7,6 +7,7 @@ import { ButtonLink } from '@/ui/press'
 import { sayDay } from '@/ui/when'
 import { useWhen } from '@/ui/ways'
 import type { ResidentView } from '@/work/page/resident'
+import { May } from '../shell/may'
 
 /** Whether it is ready to be shown, what it still lacks, and the way to the handoff. */
 export function Handoff({ view, missing, now }: { view: ResidentView; missing: readonly CommandView[]; now: number }) {
@@ -28,7 +29,10 @@ export function Handoff({ view, missing, now }: { view: ResidentView; missing: r
         </p>
       ) : view.waits !== '' ? (
         <p>
-          <b>{view.waits}</b> <Link href={`/dogs/${resident.residencyId}/demonstration/rehearsal`}>Rehearse it</Link>
+          <b>{view.waits}</b>{' '}
+          <May to={`/dogs/${resident.residencyId}/demonstration/rehearsal`}>
+            <Link href={`/dogs/${resident.residencyId}/demonstration/rehearsal`}>Rehearse it</Link>
+          </May>
         </p>
       ) : missing.length === 0 ? (
         <p>Nothing was promised, so nothing can be shown.</p>

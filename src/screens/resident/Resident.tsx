@@ -14,7 +14,9 @@ import { useWhen } from '@/ui/ways'
 import type { ResidentView } from '@/work/page/resident'
 import type { Told } from '../told'
 import type { CorrectActions } from './CorrectSet'
+import { May } from '../shell/may'
 import { Arriving } from './Arriving'
+import { Books, type BookActions } from './Books'
 import { Handoff } from './Handoff'
 import { Ladders } from './Ladders'
 import { NextList } from './NextList'
@@ -25,7 +27,7 @@ import { SetLog } from './SetLog'
 
 const ProgressCharts = dynamic(() => import('./ProgressCharts'), { ssr: false, loading: () => <p>Drawing …</p> })
 
-export interface ResidentActions extends CorrectActions {
+export interface ResidentActions extends CorrectActions, BookActions {
   readonly keepNote: (raw: unknown) => Promise<Told>
 }
 
@@ -74,13 +76,18 @@ export function Resident({ view, now, actions }: { view: ResidentView; now: numb
           )}
         </Words>
       </Head>
+      <Books view={view} actions={actions} />
       {(resident.biteHistory || resident.caution) && (
         <NeedsPerson>
           {resident.biteHistory ? 'Bite history. ' : ''}
           {resident.caution}
         </NeedsPerson>
       )}
-      {view.arriving && <Arriving view={view} arriving={view.arriving} />}
+      {view.arriving && (
+        <May least="trainer">
+          <Arriving view={view} arriving={view.arriving} />
+        </May>
+      )}
       {view.resting && view.next.sets.length > 0 && (
         <p>
           After {view.resting.name.toLowerCase()}: no work until {sayMinute(view.resting.until)}. Food earned in a block
@@ -100,14 +107,19 @@ export function Resident({ view, now, actions }: { view: ResidentView; now: numb
           <YardLedger view={view} />
           <Notes view={view} keep={actions.keepNote} />
           <section aria-labelledby="papers">
-            <h2 id="papers">Papers</h2>
-            <p>
-              <Link href={`/dogs/${resident.residencyId}/card`}>Run-door card</Link>,{' '}
-              <Link href={`/dogs/${resident.residencyId}/food`}>food</Link>,{' '}
-              <Link href={`/dogs/${resident.residencyId}/intake`}>intake</Link>,{' '}
-              <Link href={`/dogs/${resident.residencyId}/baseline`}>baseline</Link>,{' '}
-              <Link href={`/dogs/${resident.residencyId}/reward`}>what it works for</Link>
-            </p>
+            <h2 id="papers">All about {resident.name}</h2>
+            <Leads>
+              {leads.map(([page, name]) => (
+                <May key={page} to={`/dogs/${resident.residencyId}/${page}`}>
+                  <li>
+                    <Link href={`/dogs/${resident.residencyId}/${page}`}>{name}</Link>
+                  </li>
+                </May>
+              ))}
+              <li>
+                <Link href="/paper">Paper sheet</Link>
+              </li>
+            </Leads>
             {view.others.length > 0 && (
               <p>
                 Here before or again:{' '}
@@ -141,9 +153,11 @@ export function Resident({ view, now, actions }: { view: ResidentView; now: numb
               {view.curriculum.newer && (
                 <>
                   {' '}
-                  <Link href={`/dogs/${resident.residencyId}/version`}>
-                    Move to version {view.curriculum.newer.version} …
-                  </Link>
+                  <May to={`/dogs/${resident.residencyId}/version`}>
+                    <Link href={`/dogs/${resident.residencyId}/version`}>
+                      Move to version {view.curriculum.newer.version} …
+                    </Link>
+                  </May>
                 </>
               )}
             </p>
@@ -157,6 +171,18 @@ export function Resident({ view, now, actions }: { view: ResidentView; now: numb
     </Page>
   )
 }
+
+/** Everything there is about a dog, and where. */
+const leads = [
+  ['card', 'Run-door card'],
+  ['food', 'Food and weight'],
+  ['intake', 'Intake: owner, health, words, consents'],
+  ['baseline', 'Baseline'],
+  ['reward', 'What it works for'],
+  ['demonstration', 'Script of the demonstration'],
+  ['demonstration/after', 'What was shown, and homework'],
+  ['handoff', 'Handoff'],
+] as const
 
 /** What of this dog changes its ladder, in words. */
 function sayTraits(resident: ResidentView['resident']): readonly string[] {
@@ -237,6 +263,12 @@ const Columns = styled.div`
   ${phone} {
     grid-template-columns: minmax(0, 1fr);
   }
+`
+const Leads = styled.ul`
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  columns: 2 9rem;
 `
 const Side = styled.div`
   display: grid;

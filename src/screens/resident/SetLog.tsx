@@ -12,6 +12,7 @@ import { sayDay } from '@/ui/when'
 import { Said, useWhen } from '@/ui/ways'
 import type { LogEntry, ResidentView } from '@/work/page/resident'
 import { CorrectSet, type CorrectActions } from './CorrectSet'
+import { useMay } from '../shell/may'
 
 const outcomeOf: Readonly<Record<string, Outcome>> = { C: 'clean', H: 'helped', L: 'late', M: 'miss' }
 const any = 'any'
@@ -23,6 +24,7 @@ export function SetLog({ view, actions }: { view: ResidentView; actions: Correct
   const path = usePathname()
   const query = useSearchParams()
   const [correcting, setCorrecting] = useState<LogEntry>()
+  const mayCorrect = useMay('trainer')
   const ask = (name: string, value: string) => {
     const next = new URLSearchParams(query)
     if (value === any) next.delete(name)
@@ -113,7 +115,7 @@ export function SetLog({ view, actions }: { view: ResidentView; actions: Correct
                     <OutcomeMark key={i} outcome={outcomeOf[o]} size="0.8rem" />
                   ))}
                 </Reps>
-                {entry.voidedBecause === null ? (
+                {entry.voidedBecause === null && mayCorrect ? (
                   <Quiet
                     onPress={() => {
                       setCorrecting(entry)

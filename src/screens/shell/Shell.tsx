@@ -12,6 +12,7 @@ import { Jump } from './Jump'
 import { Leaving } from './Leaving'
 import type { SmallCommands } from '@/core/curriculum/small'
 import type { JumpDog } from './jumpDog'
+import { RoleProvider } from './may'
 import { SmallThings } from './SmallThings'
 import { Tray } from './Tray'
 import { useIdle, useLock } from './useLock'
@@ -75,7 +76,9 @@ export function Shell({
         </Right>
       </Bar>
       <Tray />
-      <main id="main">{children}</main>
+      <main id="main">
+        <RoleProvider value={person.role}>{children}</RoleProvider>
+      </main>
     </>
   )
 }

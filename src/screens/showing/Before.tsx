@@ -12,6 +12,7 @@ import type { ShowingView } from '@/work/page/showing'
 import { inTen } from '../demonstration/sayChance'
 import { Bottom, YardNow } from '../yard/bottom'
 import { Ways } from './Ways'
+import { May } from '../shell/may'
 
 /** Before it is begun: where, who shows it, what the dog is likely to do; and what to do on a bad day. */
 export function Before({
@@ -33,7 +34,9 @@ export function Before({
     return (
       <>
         <h2>Nobody can hold the leash yet</h2>
-        <Link href="/people/new">Add a trainer</Link>
+        <May to="/people/new">
+          <Link href="/people/new">Add a trainer</Link>
+        </May>
       </>
     )
   return (

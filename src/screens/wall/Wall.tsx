@@ -10,6 +10,7 @@ import { ButtonLink } from '@/ui/press'
 import { narrow, phone } from '@/ui/theme'
 import { rowsHtml } from './rows'
 import { UpNext } from './UpNext'
+import { May } from '../shell/may'
 
 /** A wall that hangs in the office keeps up with what the tablets send. */
 const freshEveryMs = 60_000
@@ -128,10 +129,14 @@ function EmptyWall() {
         The wall shows every resident’s commands as lines. Begin with somebody to hold the leash, then the first dog.
       </p>
       <div>
-        <ButtonLink $now href="/people/new">
-          Add a trainer
-        </ButtonLink>{' '}
-        <ButtonLink href="/dogs/new">Add a dog</ButtonLink>
+        <May to="/people/new">
+          <ButtonLink $now href="/people/new">
+            Add a trainer
+          </ButtonLink>{' '}
+        </May>
+        <May to="/dogs/new">
+          <ButtonLink href="/dogs/new">Add a dog</ButtonLink>
+        </May>
       </div>
     </Empty>
   )

@@ -1,14 +1,26 @@
 import { v7 } from 'uuid'
 import { z } from 'zod'
 import type { Db } from '@/store/database'
+import { dayIn } from '@/core/days'
+import { clock, day } from '@/core/fields'
 import { handoffOutcomes } from '@/core/handoff/outcome'
-import { appendHandoff, findHandoff, liveHandoff, writeOutcome, type Handoff } from '@/store/handoffs'
+import type { Slot } from '@/core/handoff/slots'
+import {
+  appendHandoff,
+  busyPeople,
+  findHandoff,
+  handoffsOfOwner,
+  liveHandoff,
+  writeOutcome,
+  type Handoff,
+} from '@/store/handoffs'
+import { peopleOn, readKennel } from '@/store/kennel'
 import { openPauses } from '@/store/stay'
-import { findResident } from '@/store/residents'
+import { findResident, type Resident } from '@/store/residents'
 import { standingOf } from '../record/refold'
 import { readyWith } from '../scene/shown'
 import { slotsFor } from '../scene/slots'
-import { nobody, whoField, worksHere } from '../scene/who'
+import { handlers, nobody, whoField, worksHere } from '../scene/who'
 import { refuse, type Deed } from './deed'
 
 export const bookingForm = z.object({
@@ -57,8 +69,38 @@ export const cancelForm = z.object({ handoffId: z.uuid() })
 
 export type Booked = Deed<{ readonly handoff: Handoff }>
 
+/** A day and time that a lead names, with who shows the dog. */
+export const namedForm = z.object({
+  residencyId: z.uuid(),
+  personId: z.string().min(1).max(64),
+  day: day('The day'),
+  at: clock('The time'),
+})
+
 /** Books a free slot for a ready dog. Of two people who choose the same slot, the second is told. */
-export function bookHandoff(db: Db, form: z.infer<typeof bookingForm>, now: number): Booked {
+export const bookHandoff = (db: Db, form: z.infer<typeof bookingForm>, now: number): Booked =>
+  book(db, form, now, 'That time is no longer free. Nothing was booked; choose another.', (resident, readyOn) =>
+    slotsFor(db, resident, readyOn, now, undefined).find((s) => s.from === form.from && s.personId === form.personId),
+  )
+
+/** Books a time outside staff hours; whoever is named must be free then, and the dog still here. */
+export const bookNamed = (db: Db, form: z.infer<typeof namedForm>, now: number): Booked =>
+  book(
+    db,
+    form,
+    now,
+    'Whoever is named is taken or away then, or it is past, or after it goes home.',
+    (resident, readyOn) =>
+      slotsFor(db, resident, readyOn, now, undefined, { personId: form.personId, day: form.day, minute: form.at })[0],
+  )
+
+function book(
+  db: Db,
+  form: { readonly residencyId: string },
+  now: number,
+  taken: string,
+  choose: (resident: Resident, readyOn: string) => Slot | undefined,
+): Booked {
   return db
     .transaction((): Booked => {
       const resident = findResident(db, form.residencyId)
@@ -71,10 +113,8 @@ export function bookHandoff(db: Db, form: z.infer<typeof bookingForm>, now: numb
       if (pause) return refuse(`${resident.name} is not worked since ${pause.fromDay}; book when it is again.`)
       if (liveHandoff(db, form.residencyId))
         return refuse(`${resident.name} has a handoff already. Move that one instead.`)
-      const slot = slotsFor(db, resident, summary.readyOn, now, undefined).find(
-        (s) => s.from === form.from && s.personId === form.personId,
-      )
-      if (!slot) return refuse('That time is no longer free. Nothing was booked; choose another.')
+      const slot = choose(resident, summary.readyOn)
+      if (!slot) return refuse(taken)
       const handoff: Handoff = {
         id: v7(),
         residencyId: resident.residencyId,
@@ -100,6 +140,7 @@ export function moveHandoff(db: Db, form: z.infer<typeof movingForm>, now: numbe
       const resident = was ? findResident(db, was.residencyId) : undefined
       if (!was || !resident) return refuse('There is no such handoff.')
       if (was.status === 'cancelled') return refuse('This handoff was cancelled. Book it anew.')
+      if (was.outcome !== null) return refuse(over)
       if (was.from === form.from && was.personId === form.personId) return { ok: true, handoff: was }
       const { summary } = standingOf(db, was.residencyId, now)
       const slot = slotsFor(db, resident, summary.readyOn, now, was.id).find(
@@ -127,8 +168,39 @@ export function cancelHandoff(db: Db, form: z.infer<typeof cancelForm>, now: num
       const was = findHandoff(db, form.handoffId)
       if (!was) return refuse('There is no such handoff.')
       if (was.status === 'cancelled') return { ok: true, handoff: was }
+      if (was.outcome !== null) return refuse(over)
       const handoff: Handoff = { ...was, status: 'cancelled', sequence: was.sequence + 1, changedAt: now }
       appendHandoff(db, 'cancelled', v7(), handoff)
+      return { ok: true, handoff }
+    })
+    .immediate()
+}
+
+const over = 'This handoff is over, and somebody said how it went.'
+
+/** Takes a cancelling back: the booking stands again at its time, where that is still free. */
+export function uncancelHandoff(db: Db, form: z.infer<typeof cancelForm>, now: number): Booked {
+  return db
+    .transaction((): Booked => {
+      const was = findHandoff(db, form.handoffId)
+      const resident = was && findResident(db, was.residencyId)
+      if (!was || !resident) return refuse('There is no such handoff.')
+      if (was.status !== 'cancelled') return { ok: true, handoff: was }
+      if (was.from <= now) return refuse('Its time is past.')
+      if (liveHandoff(db, was.residencyId))
+        return refuse(`${resident.name} has another handoff by now. Move or cancel that one first.`)
+      const { timeZone } = readKennel(db)
+      const onDay = dayIn(timeZone, was.from)
+      if (onDay > resident.leavesOn) return refuse(`${resident.name} goes home on ${resident.leavesOn}, before it.`)
+      if (!handlers(peopleOn(db, onDay)).includes(was.personId))
+        return refuse('Whoever was to show it is not here then.')
+      const taken = [
+        ...busyPeople(db, now, was.id).filter((b) => b.personId === was.personId),
+        ...handoffsOfOwner(db, resident, now, was.id),
+      ].some((b) => b.from < was.to && was.from < b.to)
+      if (taken) return refuse('That time is taken by another handoff by now. Choose one anew.')
+      const handoff: Handoff = { ...was, status: 'confirmed', sequence: was.sequence + 1, changedAt: now }
+      appendHandoff(db, 'booked', v7(), handoff)
       return { ok: true, handoff }
     })
     .immediate()

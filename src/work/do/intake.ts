@@ -16,17 +16,19 @@ import {
   dogInRun,
   findResident,
   insertFinish,
+  readCueWords,
   readFinishes,
   replaceCueWords,
   replacePromises,
   updateDog,
-  updateRun,
   type Resident,
 } from '@/store/residents'
 import { type FormResult, groundOf, usualPromise } from './begin'
+import { compareStandings } from '@/core/views/compare'
 import { mostPlaces, whyNotPossible } from '@/core/handoff/possible'
-import { ladderOf } from '../scene/regimes'
-import { refold } from '../record/refold'
+import { ladderOf, regimesFor } from '../scene/regimes'
+import { changeBooks, noteWord } from './books'
+import { derive, refold } from '../record/refold'
 import { refuse, wrongIn } from './deed'
 import { readHouse } from '@/store/house'
 
@@ -160,7 +162,7 @@ function arrive(
     if (check.kind === 'refused' || (check.kind === 'ask' && !arrival.weightRight)) errors['weight'] = check.why
   }
   if (Object.keys(errors).length > 0) return errors
-  if (arrival.run !== resident.runNumber) updateRun(db, resident.residencyId, arrival.run)
+  changeBooks(db, resident, 'run', arrival.run, { recordedBy, now })
   const last = weights.at(-1)
   if (kg !== undefined && (last?.day !== today || Math.abs(last.kg - kg) > 1e-9))
     insertWeight(db, { id: v7(), dogId: resident.dogId, day: today, kg, at: now, recordedBy })
@@ -223,6 +225,23 @@ function takeWords(
     return !command || (c.reported !== '' && !command.runs.some((r) => r.rungs.some((g) => g.id === c.reported)))
   })
   if (bad >= 0) return { [`cues.${bad}.reported`]: 'This dog’s ladder has no such rung.' }
+  const said = readCueWords(db, resident.dogId)
+  const changed = curriculum.commands.flatMap((c): WordChange[] => {
+    const was = said.get(c.id) ?? c.defaultCue
+    const typed = words.cues.find((cue) => cue.command === c.id)?.word ?? ''
+    const becomes = typed === '' ? c.defaultCue : typed
+    return was === becomes ? [] : [{ command: c.id, was, becomes, same: was.toLowerCase() === becomes.toLowerCase() }]
+  })
+  const anew = words.wordIs === 'spelling' ? [] : changed.filter((w) => !w.same)
+  if (words.wordIs === '') {
+    const would = newWordsWould(db, resident, anew, now)
+    if (would !== '') return { wordIs: `${would} Say whether it is another word.` }
+  }
+  const who = { recordedBy, now }
+  noteWord(db, resident, { what: 'release', was: resident.releaseWord, becomes: words.release }, who)
+  noteWord(db, resident, { what: 'marker', was: resident.markerWord, becomes: words.marker }, who)
+  for (const { command: of, was, becomes } of changed)
+    noteWord(db, resident, { what: anew.some((a) => a.command === of) ? 'word' : 'spelling', of, was, becomes }, who)
   updateDog(db, resident.dogId, { releaseWord: words.release, markerWord: words.marker, ...sideSaid(words.side) })
   const finish = words.finish === '' ? undefined : words.finish
   if (finish !== readFinishes(db, resident.dogId).at(-1)?.finish)
@@ -230,4 +249,33 @@ function takeWords(
   replaceCueWords(db, resident.dogId, new Map(words.cues.map((c) => [c.command, c.word])))
   refold(db, resident.residencyId, now)
   return undefined
+}
+
+interface WordChange {
+  readonly command: string
+  readonly was: string
+  readonly becomes: string
+  /** Only upper and lower case differ. */
+  readonly same: boolean
+}
+
+/** What other cue words would do to a dog’s standing and to the work left, in words; empty for nothing. */
+function newWordsWould(db: Db, resident: Resident, words: readonly WordChange[], now: number): string {
+  if (words.length === 0) return ''
+  const id = resident.residencyId
+  const ladder = ladderOf(db, id, now)
+  const before = derive(db, id, regimesFor(db, id, now)).summary
+  const newWords = words.map(({ command }) => ({ at: now, command }))
+  const after = derive(db, id, regimesFor(db, id, now, { newWords })).summary
+  const changes = compareStandings(ladder, before, ladder, after)
+  if (changes.length === 0) return ''
+  const left = (s: typeof before) => ({
+    reps: Math.round(s.needs.reduce((n, need) => n + need.reps, 0)),
+    days: Math.max(0, ...s.needs.map((need) => need.days)),
+  })
+  const [was, is] = [left(before), left(after)]
+  return [
+    ...changes.map((c) => `${c.command}: ${c.before}, would be: ${c.after}.`),
+    `Left for what is promised: ${was.reps} reps on ${was.days} days or more, then ${is.reps} on ${is.days}.`,
+  ].join(' ')
 }

@@ -4,7 +4,9 @@ import { v4, v7 } from 'uuid'
 import { z } from 'zod'
 import { dayIn } from '@/core/days'
 import { nextTryAt, triesRule } from '@/core/people/tries'
-import { insertPerson, readKennel, readPeople, updateKennel, type Person } from '@/store/kennel'
+import { isTimeZone, plainHouse, waysOrPlain } from '@/core/house/house'
+import { appendHouse } from '@/store/house'
+import { insertPerson, readKennel, readPeople, type Person } from '@/store/kennel'
 import type { Db } from '@/store/database'
 import {
   clearWrong,
@@ -160,6 +162,12 @@ export const setUpForm = z
       .regex(/^\P{Cc}*$/u, 'One line of text.'),
     passcode,
     again: z.string().max(128),
+    timeZone: z
+      .string()
+      .max(60)
+      .refine((zone) => zone === '' || isTimeZone(zone), 'No such time zone.')
+      .default(''),
+    ...waysOrPlain,
   })
   .refine((f) => f.passcode === f.again, { path: ['again'], message: 'The two passcodes differ.' })
 
@@ -174,7 +182,10 @@ export async function setUp(db: Db, raw: unknown, now: number): Promise<FormResu
       const personId = v7()
       insertPerson(db, { id: personId, name: parsed.data.name, role: 'lead', createdAt: now })
       writePasscode(db, personId, made)
-      if (parsed.data.kennel !== '') updateKennel(db, { ...readKennel(db), name: parsed.data.kennel })
+      const { kennel, timeZone, name: _n, passcode: _p, again: _a, ...said } = parsed.data
+      const was = readKennel(db)
+      const house = plainHouse(kennel === '' ? was.name : kennel, timeZone === '' ? was.timeZone : timeZone)
+      appendHouse(db, v7(), { ...house, ...said }, personId, now)
       return { ok: true, id: begin(db, personId, now) }
     })
     .immediate()

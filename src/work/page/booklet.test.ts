@@ -51,7 +51,7 @@ const program = buildSync({
 }).outputFiles[0]?.text
 
 describe('the booklet', () => {
-  it.each(['A5', 'A4'] as const)(
+  it.each(['half', 'whole'] as const)(
     'on %s reads back: words, what was shown, each week, cautions, whom to ring',
     async (size) => {
       const k = shownKennel()
@@ -59,7 +59,7 @@ describe('the booklet', () => {
       const { pages, width } = await readPdf(bytes)
       const text = pages.join(' ')
       // ISO 216: A5 is 148 mm wide, A4 210 mm; a point is 1/72 inch.
-      expect(Math.round((width / 72) * 25.4)).toBe(size === 'A5' ? 148 : 210)
+      expect(Math.round((width / 72) * 25.4)).toBe(size === 'half' ? 148 : 210)
       for (const said of [
         'Bramble at home',
         'for Tamsin',
@@ -80,7 +80,8 @@ describe('the booklet', () => {
     const other = dog(k.db, { run: '2', name: 'Awl' })
     const made = loadBooklet(k.db, other, k.now)
     expect(made?.homework.weeks.every((w) => w.lines.length === 0)).toBe(true)
-    if (made) expect((await pagesOf(await bookletPdf(made, 'A5'))).join(' ')).toContain('Nothing is set for this week')
+    if (made)
+      expect((await pagesOf(await bookletPdf(made, 'half'))).join(' ')).toContain('Nothing is set for this week')
     expect(loadBooklet(k.db, '00000000-0000-7000-8000-000000000000', k.now)).toBeUndefined()
   })
 
@@ -96,7 +97,7 @@ describe('the booklet', () => {
       }),
       k.at,
     )
-    const pages = await pagesOf(await bookletPdf(k.booklet(), 'A5'))
+    const pages = await pagesOf(await bookletPdf(k.booklet(), 'half'))
     expect(pages.length).toBeLessThan(9)
     expect(pages.join(' ')).toContain('<script>alert(1)</script>')
   })

@@ -6,8 +6,9 @@ import { lacksOf, promisesMet } from '@/core/promise/summary'
 import type { Db } from '@/store/database'
 import { outcomeOf, type HandoffOutcome } from '@/core/handoff/outcome'
 import { findHandoff, handoffsOver, lastCancelled, liveHandoff, type Handoff } from '@/store/handoffs'
-import { readKennel, readPeople } from '@/store/kennel'
+import { peopleOn, readKennel, readPeople } from '@/store/kennel'
 import { findResident, residentsOn, type Resident } from '@/store/residents'
+import { readHouse } from '@/store/house'
 import { ladderOf } from '../scene/regimes'
 import { standingOf } from '../record/refold'
 import { readyWith, shownOf } from '../scene/shown'
@@ -31,6 +32,8 @@ export interface HandoffPage {
   readonly cancelled: Handoff | undefined
   readonly slots: readonly OfferedSlot[]
   readonly noHours: boolean
+  /** Who may show it, for a time that a lead names. */
+  readonly handlers: readonly { readonly id: string; readonly name: string }[]
 }
 
 /** Most slots are far too many to choose from; these many days' worth are offered at a time. */
@@ -45,6 +48,7 @@ export function loadHandoffPage(db: Db, residencyId: string, now: number): Hando
   const curriculum = ladderOf(db, residencyId, now)
   const names = new Map(readPeople(db).map((p) => [p.id, p.name]))
   const live = liveHandoff(db, residencyId)
+  const today = dayIn(readKennel(db).timeZone, now)
   const missing = summary.commands
     .flatMap((c) => c.promises)
     .flatMap((promise) => {
@@ -62,7 +66,10 @@ export function loadHandoffPage(db: Db, residencyId: string, now: number): Hando
     slots: slotsFor(db, resident, ready.readyOn, now, live?.id)
       .slice(0, mostOffered)
       .map((s) => ({ ...s, personName: names.get(s.personId) ?? '' })),
-    noHours: handoffHours(db, dayIn(readKennel(db).timeZone, now)).length === 0,
+    noHours: handoffHours(db, today).length === 0,
+    handlers: peopleOn(db, today)
+      .filter((p) => p.role !== 'hand')
+      .map(({ id, name }) => ({ id, name })),
   }
 }
 
@@ -75,6 +82,7 @@ export function invitation(
   const resident = handoff ? findResident(db, handoff.residencyId) : undefined
   if (!handoff || !resident) return undefined
   const kennel = readKennel(db)
+  const { address } = readHouse(db)
   const trainer = readPeople(db).find((p) => p.id === handoff.personId)?.name ?? ''
   const cancelled = handoff.status === 'cancelled'
   const calendar = ical({
@@ -91,7 +99,10 @@ export function invitation(
     description:
       `${resident.name} is shown to ${resident.ownerName} by ${trainer}. Bring the leash and collar you will ` +
       `use at home. The trainer decides on the day what is safe to show.`,
-    location: kennel.name,
+    location: [kennel.name, address]
+      .filter((l) => l !== '')
+      .join(', ')
+      .replace(/\s*\n\s*/g, ', '),
     status: cancelled ? ICalEventStatus.CANCELLED : ICalEventStatus.CONFIRMED,
   })
   return { fileName: `handoff-run-${resident.runNumber.replace(/[^\w-]/g, '')}.ics`, text: calendar.toString() }

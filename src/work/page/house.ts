@@ -52,5 +52,5 @@ export function loadHouse(db: Db, now: number): HouseView {
     hours: typedOf({ hours: shiftsOf(db) }),
     daysOff: typedOf({ off: readDaysOff(db, dayIn(house.timeZone, now)) }),
   }
-  return { house, sections: sectionsFor(people).map((s) => ({ ...s, values: values[s.id] })) }
+  return { house, sections: sectionsFor(people, house.timeZone).map((s) => ({ ...s, values: values[s.id] })) }
 }

@@ -13,6 +13,7 @@ import {
   type StepId,
   type StepSpec,
 } from '@/core/intake/steps'
+import { firstRecorded } from '@/store/books'
 import type { Db } from '@/store/database'
 import { readHouse } from '@/store/house'
 import { keptSteps, photoAt, readDraft, readEntry } from '@/store/intake'
@@ -45,6 +46,7 @@ export function loadIntake(db: Db, residencyId: string, now: number): IntakeView
   const curriculum = ladderOf(db, residencyId, now)
   const context: StepContext = {
     unit: house.unit,
+    taught: firstRecorded(db, residencyId) !== null,
     others: residentsOn(db, dayIn(house.timeZone, now))
       .filter((r) => r.residencyId !== residencyId)
       .map((r) => ({ id: r.dogId, name: `${r.runNumber} ${r.name}` })),

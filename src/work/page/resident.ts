@@ -57,6 +57,7 @@ import { regimesOfResident } from '../scene/regimes'
 import { standingOf, type Derived } from '../record/refold'
 import { aroundFor } from '../scene/around'
 import { handlers } from '../scene/who'
+import { booksOf, type BooksView } from './books'
 
 export interface LogEntry extends Omit<LogRow, 'endedBy'> {
   readonly rungName: string
@@ -103,6 +104,8 @@ export interface ResidentView {
   /** Earlier and later residencies of the same dog. */
   readonly others: readonly { readonly id: string; readonly arrivesOn: string; readonly leavesOn: string }[]
   readonly photoAt: number | undefined
+  /** What was put right in its books, and whom it could change runs with. */
+  readonly books: BooksView
   /** Corrections by day; undefined when there was none. */
   readonly pressure: PressureLedger | undefined
   /** Signs of being over threshold in the last two weeks, newest first. */
@@ -236,6 +239,7 @@ export function loadResident(
     resting: restingNow(db, now),
     others: otherResidencies(db, resident.dogId, residencyId),
     photoAt: photoAt(db, resident.dogId),
+    books: booksOf(db, resident, curriculum, today),
     pressure: loadPressure(db, resident, scene.sets),
     signs: readSigns(db, residencyId, addDays(today, -signDays)),
     paces: Object.entries(pacesOf(db, resident, curriculum, today)).map(([command, pace]) => ({

@@ -1,16 +1,11 @@
-import type { CameOff } from '@/core/demonstration/record'
+import type { Paper } from '@/core/house/paper'
+import { cameAtHome } from '@/core/demonstration/record'
 import { sayDay } from '@/core/days'
 import { unbroken } from '@/core/wording'
 import type { Booklet } from '../page/booklet'
 import { begin, end, quiet, write, type Doc } from './type'
 
 const rule = '#7d9389'
-const came: Readonly<Record<CameOff, string>> = {
-  first: 'came off',
-  later: 'came off later',
-  not: 'not yet',
-  left: 'left out',
-}
 
 /** A page that is written from the top down and goes on over the next. */
 class Sheet {
@@ -106,10 +101,13 @@ class Sheet {
   }
 }
 
-/** The booklet that goes home, on A5 or A4: words and signals, what was shown, the weeks, cautions, whom to ring. */
-export async function bookletPdf(booklet: Booklet, size: 'A5' | 'A4'): Promise<Buffer> {
-  const { doc, done } = begin(size, `${booklet.name} at home`)
-  const sheet = new Sheet(doc, size === 'A5' ? 8.8 : 10.5)
+/**
+ * The booklet that goes home, on half or whole sheets: words and signals, what was shown, the weeks, cautions, whom to
+ * ring.
+ */
+export async function bookletPdf(booklet: Booklet, size: 'half' | 'whole', paper?: Paper): Promise<Buffer> {
+  const { doc, done } = begin(size, `${booklet.name} at home`, paper)
+  const sheet = new Sheet(doc, size === 'half' ? 8.8 : 10.5)
   const { homework } = booklet
   sheet.text(`${booklet.name} at home`, 'head', 2)
   sheet.text(`for ${booklet.owner}, from ${booklet.kennel}`, 'text', 1.1, quiet)
@@ -137,8 +135,8 @@ export async function bookletPdf(booklet: Booklet, size: 'A5' | 'A4'): Promise<B
       sheet.columns(
         [
           s.seconds === null ? s.title : `${s.title}, ${s.seconds} s`,
-          s.trainer === undefined ? 'not tried' : came[s.trainer],
-          s.owner === undefined ? 'not tried' : came[s.owner],
+          s.trainer === undefined ? 'not tried' : cameAtHome[s.trainer],
+          s.owner === undefined ? 'not tried' : cameAtHome[s.owner],
         ],
         [0.44, 0.28, 0.28],
       )

@@ -1,3 +1,4 @@
+import type { Paper } from '@/core/house/paper'
 import { begin, end, quiet, write, type Doc } from './type'
 import type { DoorCard, FeedingList, WordsView } from '../page/printed'
 
@@ -6,9 +7,9 @@ const plum = '#7d1d60'
 /** Smallest step from one cue word to the next that can still be read at a door, points. */
 const leastStep = 6.5
 
-/** A run-door card, A6: what anybody must know before the door is opened. */
-export async function cardPdf(card: DoorCard): Promise<Buffer> {
-  const { doc, done } = begin('A6', `Run ${card.run}: ${card.name}`)
+/** A run-door card, A6 or an index card: what anybody must know before the door is opened. */
+export async function cardPdf(card: DoorCard, paper?: Paper): Promise<Buffer> {
+  const { doc, done } = begin('card', `Run ${card.run}: ${card.name}`, paper)
   const left = 16
   const width = doc.page.width - 32
   const photoWidth = card.photo ? 84 : 0
@@ -146,9 +147,9 @@ function table(doc: Doc, top: number, columns: readonly Column[], rows: readonly
   }
 }
 
-/** The feeding list, A4. */
-export async function feedingPdf(list: FeedingList): Promise<Buffer> {
-  const { doc, done } = begin('A4', `Feeding list ${list.today}`)
+/** The feeding list, on a whole sheet. */
+export async function feedingPdf(list: FeedingList, paper?: Paper): Promise<Buffer> {
+  const { doc, done } = begin('whole', `Feeding list ${list.today}`, paper)
   let y = write(doc, `Feeding list, ${list.today}`, 'head', 20, { x: 36, y: 36, width: 520 })
   y = write(doc, `${list.kennel}. ${list.meals}. ${list.caution}`, 'text', 10, { x: 36, y: y + 2, width: 520 }, quiet)
   table(
@@ -169,9 +170,9 @@ export async function feedingPdf(list: FeedingList): Promise<Buffer> {
   return done
 }
 
-/** The cue dictionary, A4. */
-export async function wordsPdf(view: WordsView): Promise<Buffer> {
-  const { doc, done } = begin('A4', `Cue words ${view.today}`)
+/** The cue dictionary, on whole sheets. */
+export async function wordsPdf(view: WordsView, paper?: Paper): Promise<Buffer> {
+  const { doc, done } = begin('whole', `Cue words ${view.today}`, paper)
   let y = write(doc, `Cue words, ${view.today}`, 'head', 20, { x: 36, y: 36, width: 520 })
   y = write(
     doc,

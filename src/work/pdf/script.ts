@@ -1,3 +1,4 @@
+import type { Paper } from '@/core/house/paper'
 import type { ScriptItem } from '@/core/demonstration/script'
 import type { PrintedScript } from '../page/demonstration'
 import { begin, end, quiet, write, type Doc } from './type'
@@ -6,17 +7,21 @@ const plum = '#7d1d60'
 /** Sizes of type tried in turn until all of it is on one page, points; the last runs on to a second page. */
 const sizes = [9, 8.5, 8, 7.5, 7] as const
 
-/** The script on A5, on one page where type that can be read outdoors allows it. */
-export async function scriptPdf(printed: PrintedScript): Promise<Buffer> {
+/** The script on a half sheet, on one page where type that can be read outdoors allows it. */
+export async function scriptPdf(printed: PrintedScript, paper?: Paper): Promise<Buffer> {
   for (const size of sizes) {
-    const { bytes, pages } = await drawn(printed, size)
+    const { bytes, pages } = await drawn(printed, size, paper)
     if (pages === 1 || size === sizes[sizes.length - 1]) return bytes
   }
   throw new Error('no size of type was tried')
 }
 
-async function drawn(printed: PrintedScript, size: number): Promise<{ bytes: Buffer; pages: number }> {
-  const { doc, done } = begin('A5', `Demonstration of ${printed.name}`)
+async function drawn(
+  printed: PrintedScript,
+  size: number,
+  paper: Paper | undefined,
+): Promise<{ bytes: Buffer; pages: number }> {
+  const { doc, done } = begin('half', `Demonstration of ${printed.name}`, paper)
   let pages = 1
   doc.on('pageAdded', () => {
     pages++

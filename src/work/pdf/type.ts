@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import PDFDocument from 'pdfkit'
 import { z } from 'zod'
+import { letterSheets, sheetNames, type Paper, type Sheet } from '@/core/house/paper'
 
 /**
  * The shipped faces as WOFF; each comes in files of a part of its letters. The second one has the wider coverage and
@@ -50,11 +51,15 @@ const secondParts = partsOf(second)
 /** Letters of a document that no face has. */
 const missing = new WeakMap<Doc, Set<string>>()
 
-/** An empty document with its faces; `size` in points. */
-export function begin(size: 'A4' | 'A5' | 'A6', title: string): { readonly doc: Doc; readonly done: Promise<Buffer> } {
+/** An empty document with its faces, on a sheet of the house's paper. */
+export function begin(
+  sheet: Sheet,
+  title: string,
+  paper: Paper = 'A',
+): { readonly doc: Doc; readonly done: Promise<Buffer> } {
   const doc = new PDFDocument({
-    size,
-    margin: size === 'A6' ? 16 : size === 'A5' ? 24 : 36,
+    size: paper === 'A' ? sheetNames.A[sheet] : [...letterSheets[sheet]],
+    margin: sheet === 'card' ? 16 : sheet === 'half' ? 24 : 36,
     info: { Title: title, Creator: 'Kibou' },
     autoFirstPage: true,
     lang: 'en',

@@ -6,6 +6,7 @@ import type { Measures } from '@/core/measures'
 import { newest, regimesOf, upTo, type Regime, type RegimeSource, type Regimes } from '@/core/progress/regime'
 import type { DatedChange } from '@/core/method/rows'
 import { readStarts } from '@/store/baseline'
+import { readNewWords } from '@/store/books'
 import { findCurriculum, newestCurriculum, readMoves, type CurriculumName } from '@/store/curricula'
 import type { Db } from '@/store/database'
 import { readHouse } from '@/store/house'
@@ -30,6 +31,8 @@ interface AsIf {
   readonly house?: HouseRules
   /** A move as if already made. */
   readonly move?: CurriculumName & { readonly at: number }
+  /** Other cue words as if already said. */
+  readonly newWords?: RegimeSource['newWords']
 }
 
 /** The ladders and rules that held for this residency, from its start until this moment. */
@@ -47,7 +50,11 @@ export function regimesAhead(db: Db, residencyId: string, asIf: AsIf = {}): Regi
 export const regimesOfResident = (db: Db, resident: Resident, now: number, asIf: AsIf = {}): Regimes =>
   upTo(allRegimes(db, resident, asIf), now)
 
-export function allRegimes(db: Db, resident: Resident, { house = readRules(db), move }: AsIf = {}): Regimes {
+export function allRegimes(
+  db: Db,
+  resident: Resident,
+  { house = readRules(db), move, newWords = [] }: AsIf = {},
+): Regimes {
   const { timeZone, changes, lengths } = house
   // What the house changed after a dog went home means nothing for it.
   const until = changes.length === 0 ? 0 : startOfDay(timeZone, addDays(resident.leavesOn, 1))
@@ -58,6 +65,7 @@ export function allRegimes(db: Db, resident: Resident, { house = readRules(db), 
     side: resident.side,
     arrivesOn: resident.arrivesOn,
     finishes: readFinishes(db, resident.dogId),
+    newWords: [...readNewWords(db, resident.dogId), ...newWords],
     starts: readStarts(db, resident.residencyId),
     startOfDay: (day) => startOfDay(timeZone, day),
   })

@@ -9,8 +9,17 @@ import { afterAll, peopleOn, readHours, readKennel, readLeaving } from '@/store/
 import type { Resident } from '@/store/residents'
 import { handlers } from './who'
 
+/** A time that a lead names, whatever the hours of the staff and the house’s quiet ones are. */
+export interface NamedTime {
+  readonly personId: string
+  readonly day: string
+  /** Minutes after midnight. */
+  readonly minute: number
+}
+
 /**
  * Free times between ready (or now) and going home; none while the dog is not ready, unless a booking is being moved.
+ * `named`: the one time that is asked for, where it is free.
  */
 export function slotsFor(
   db: Db,
@@ -18,6 +27,7 @@ export function slotsFor(
   readyOn: string | undefined,
   now: number,
   moving: string | undefined,
+  named?: NamedTime,
 ): readonly Slot[] {
   const { timeZone } = readKennel(db)
   if (readyOn === undefined && moving === undefined) return []
@@ -34,13 +44,20 @@ export function slotsFor(
     notBefore: now,
     minutes: handoffMinutes,
     everyMinutes: handoffEveryMinutes,
-    hours: handoffHours(db, today),
+    ...(named ? hoursOf(db, named) : { hours: handoffHours(db, today), quiet: quietOf(readHouse(db)) }),
     busy: [...busyPeople(db, now - 86_400_000, moving), ...daysAway(db, timeZone, today)],
-    quiet: quietOf(readHouse(db)),
   })
+    .filter((s) => named === undefined || dayIn(timeZone, s.from) === named.day)
     .filter((s) => !theirs.some((h) => s.from < h.to && h.from < s.to))
     .filter((s) => (leaving.get(s.personId) ?? afterAll) > dayIn(timeZone, s.from))
 }
+
+/** Just this hour, every day, for somebody who may show a dog. */
+const hoursOf = (db: Db, { personId, day, minute }: NamedTime) => ({
+  hours: handlers(peopleOn(db, day)).includes(personId)
+    ? [1, 2, 3, 4, 5, 6, 7].map((weekday) => ({ personId, weekday, from: minute, to: minute + handoffMinutes }))
+    : [],
+})
 
 /** Whole days on which somebody is away. */
 const daysAway = (db: Db, timeZone: string, today: string) =>

@@ -1,11 +1,13 @@
 import { handle } from '@/app/door'
 import { pdf } from '@/app/pdf'
 import { kennelDatabase } from '@/store/connection'
+import { readHouse } from '@/store/house'
 import { requestTime } from '@/work/scene/clock'
 import { cueDictionary } from '@/work/page/printed'
 import { wordsPdf } from '@/work/pdf/pdf'
 
 export const GET = handle('hand', async () => {
-  const view = cueDictionary(kennelDatabase(), requestTime())
-  return pdf(await wordsPdf(view), `words-${view.today}`)
+  const db = kennelDatabase()
+  const view = cueDictionary(db, requestTime())
+  return pdf(await wordsPdf(view, readHouse(db).paper), `words-${view.today}`)
 })

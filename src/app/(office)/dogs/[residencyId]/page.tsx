@@ -5,7 +5,8 @@ import { Resident } from '@/screens/resident/Resident'
 import { kennelDatabase } from '@/store/connection'
 import { loadResident } from '@/work/page/resident'
 import { requestTime } from '@/work/scene/clock'
-import { keepNote, putSetRight, takeSetBack } from './actions'
+import { moveGoingHome } from '../../coming/actions'
+import { changeRuns, keepNote, putBooksRight, putSetRight, takeSetBack } from './actions'
 
 const word = z.string().max(80).optional().catch(undefined)
 const query = z.object({
@@ -34,5 +35,18 @@ export default async function ResidentPage({
     page,
   )
   if (!view) notFound()
-  return <Resident view={view} now={now} actions={{ takeBack: takeSetBack, putRight: putSetRight, keepNote }} />
+  return (
+    <Resident
+      view={view}
+      now={now}
+      actions={{
+        takeBack: takeSetBack,
+        putRight: putSetRight,
+        keepNote,
+        putBooksRight,
+        swapRuns: changeRuns,
+        changeStay: moveGoingHome,
+      }}
+    />
+  )
 }

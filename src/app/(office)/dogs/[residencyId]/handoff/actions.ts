@@ -3,16 +3,20 @@ import { revalidatePath } from 'next/cache'
 import type { z } from 'zod'
 import type { Outcome } from '@/screens/handoff/HandoffPage'
 import { act } from '@/app/door'
+import type { Role } from '@/core/people/roles'
 import { formOf } from '@/app/(office)/typed'
 import { kennelDatabase } from '@/store/connection'
 import type { Db } from '@/store/database'
 import {
   bookHandoff,
+  bookNamed,
   bookingForm,
   cancelForm,
   cancelHandoff,
   moveHandoff,
   movingForm,
+  namedForm,
+  uncancelHandoff,
   type Booked,
 } from '@/work/do/handoff'
 import { requestTime } from '@/work/scene/clock'
@@ -21,9 +25,10 @@ const guarded = <S extends z.ZodType>(
   schema: S,
   said: string,
   run: (db: Db, input: z.infer<S>, now: number) => Booked,
+  least: Role = 'trainer',
 ) =>
   act(
-    'trainer',
+    least,
     (reason): Outcome => ({ refused: true, said: reason }),
     (_, __: Outcome | null, form: FormData) => keep(schema, form, said, run),
   )
@@ -48,3 +53,5 @@ function keep<S extends z.ZodType>(
 export const book = guarded(bookingForm, 'Booked. The invitation is below.', bookHandoff)
 export const move = guarded(movingForm, 'Moved. Send the new invitation: it replaces the old one.', moveHandoff)
 export const cancel = guarded(cancelForm, 'Cancelled. The time is free again.', cancelHandoff)
+export const uncancel = guarded(cancelForm, 'It stands again. Send the new invitation.', uncancelHandoff)
+export const bookTyped = guarded(namedForm, 'Booked. The invitation is below.', bookNamed, 'lead')

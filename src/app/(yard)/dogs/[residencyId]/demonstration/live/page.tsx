@@ -1,6 +1,7 @@
 import { notFound } from 'next/navigation'
 import { enter } from '@/app/door'
 import { ShowScreen } from '@/screens/showing/ShowScreen'
+import { RoleProvider } from '@/screens/shell/may'
 import { kennelDatabase } from '@/store/connection'
 import { loadShowing } from '@/work/page/showing'
 import { requestTime } from '@/work/scene/clock'
@@ -11,5 +12,9 @@ export default async function Page({ params }: { params: Promise<{ residencyId: 
     me: person.id,
   })
   if (!view) notFound()
-  return <ShowScreen view={view} />
+  return (
+    <RoleProvider value={person.role}>
+      <ShowScreen view={view} />
+    </RoleProvider>
+  )
 }

@@ -1,6 +1,7 @@
 import { notFound } from 'next/navigation'
 import { enter } from '@/app/door'
 import { ShowScreen } from '@/screens/showing/ShowScreen'
+import { RoleProvider } from '@/screens/shell/may'
 import { kennelDatabase } from '@/store/connection'
 import { loadShowing } from '@/work/page/showing'
 import { requestTime } from '@/work/scene/clock'
@@ -9,5 +10,9 @@ export default async function Page({ params }: { params: Promise<{ residencyId: 
   const person = await enter('trainer')
   const view = loadShowing(kennelDatabase(), (await params).residencyId, 'rehearsal', requestTime(), { me: person.id })
   if (!view) notFound()
-  return <ShowScreen view={view} />
+  return (
+    <RoleProvider value={person.role}>
+      <ShowScreen view={view} />
+    </RoleProvider>
+  )
 }

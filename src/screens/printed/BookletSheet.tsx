@@ -1,0 +1,222 @@
+'use client'
+import styled from 'styled-components'
+import { cameAtHome, type CameOff } from '@/core/demonstration/record'
+import { Button, ButtonLink, FileLink } from '@/ui/press'
+import { phone } from '@/ui/theme'
+import { sayDay } from '@/ui/when'
+import { useSheets } from '@/ui/ways'
+import type { Booklet } from '@/work/page/booklet'
+
+const came = (what: CameOff | undefined): string => (what === undefined ? 'not tried' : cameAtHome[what])
+
+/** What goes home with the owner, as it is printed: from the browser here, or from the PDF. */
+export function BookletSheet({ booklet }: { booklet: Booklet }) {
+  const sheets = useSheets()
+  const { homework } = booklet
+  const address = `/dogs/${booklet.residencyId}`
+  return (
+    <Page>
+      <Tools>
+        <Button onPress={() => window.print()}>Print</Button>
+        <FileLink href={`${address}/booklet.pdf?size=half`}>As PDF, {sheets.half}</FileLink>
+        <FileLink href={`${address}/booklet.pdf?size=whole`}>As PDF, {sheets.whole}</FileLink>
+        <ButtonLink href={`${address}/demonstration/after`}>Homework</ButtonLink>
+      </Tools>
+      <Paper>
+        <h1>{booklet.name} at home</h1>
+        <p>
+          for {booklet.owner}, from {booklet.kennel}
+          {booklet.shownOn !== undefined &&
+            `. Shown on ${sayDay(booklet.shownOn)}${booklet.trainer === '' ? '' : ` by ${booklet.trainer}`}.`}
+        </p>
+        {homework.note !== '' && (
+          <p>
+            <b>{homework.note}</b>
+          </p>
+        )}
+        <h2>Words and signals</h2>
+        <table>
+          <thead>
+            <tr>
+              <th scope="col">For</th>
+              <th scope="col">Word</th>
+              <th scope="col">Signal</th>
+            </tr>
+          </thead>
+          <tbody>
+            {booklet.words.map((w) => (
+              <tr key={w.command}>
+                <th scope="row">{w.command}</th>
+                <td>{w.word === '' ? '' : `“${w.word}”`}</td>
+                <td>{w.signal}</td>
+              </tr>
+            ))}
+            {(['release', 'marker', 'side'] as const).map((what) => (
+              <tr key={what}>
+                <th scope="row">{{ release: 'What ends it', marker: 'What marks it', side: 'Side' }[what]}</th>
+                <td colSpan={2}>{booklet[what]}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+        {booklet.shown.length > 0 && (
+          <>
+            <h2>What was shown</h2>
+            <table>
+              <thead>
+                <tr>
+                  <th scope="col">What</th>
+                  <th scope="col">with your trainer</th>
+                  <th scope="col">with you</th>
+                </tr>
+              </thead>
+              <tbody>
+                {booklet.shown.map((s, i) => (
+                  <tr key={i}>
+                    <th scope="row">{s.seconds === null ? s.title : `${s.title}, ${s.seconds} s`}</th>
+                    <td>{came(s.trainer)}</td>
+                    <td>{came(s.owner)}</td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+          </>
+        )}
+        <h2>Every day</h2>
+        <p>
+          Three times five minutes. The days of a week are boxes: tick what you did. {homework.signals}{' '}
+          {homework.warmUp}
+        </p>
+        {homework.weeks.map((week) => (
+          <section key={week.week} aria-label={`Week ${week.week}`}>
+            <h2>Week {week.week}</h2>
+            <p>
+              <b>{week.place}</b> {week.foodWords}
+            </p>
+            {week.lines.length === 0 && <p>Nothing is set for this week.</p>}
+            {week.lines.map((line) => (
+              <div key={line.title}>
+                <h3>
+                  {line.title}, {line.minutes} min a day
+                </h3>
+                <p>{line.words}</p>
+                <Boxes aria-hidden="true">
+                  {[1, 2, 3, 4, 5, 6, 7].map((d) => (
+                    <i key={d} />
+                  ))}
+                </Boxes>
+              </div>
+            ))}
+          </section>
+        ))}
+        <Points title="When it fails" points={homework.whenItFails} />
+        <Points title="Cautions" points={homework.cautions} />
+        <Points title="Ring" points={homework.ringWhen}>
+          {[booklet.trainer, booklet.kennel, booklet.phone].filter((t) => t !== '').join(', ') || 'your trainer'}
+        </Points>
+      </Paper>
+    </Page>
+  )
+}
+
+const Points = ({ title, points, children }: { title: string; points: readonly string[]; children?: string }) => (
+  <section aria-label={title}>
+    <h2>{title}</h2>
+    {children !== undefined && (
+      <p>
+        <b>{children}</b>
+      </p>
+    )}
+    <ul>
+      {points.map((p) => (
+        <li key={p}>{p}</li>
+      ))}
+    </ul>
+  </section>
+)
+
+const Page = styled.div`
+  padding: 0.9rem 1.5rem 4rem;
+  display: grid;
+  gap: var(--s-6);
+  grid-template-columns: minmax(0, 1fr);
+  ${phone} {
+    padding: 0.8rem 0.5rem 3rem;
+  }
+  @media print {
+    padding: 0;
+  }
+`
+const Tools = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  gap: var(--s-4);
+  @media print {
+    display: none;
+  }
+`
+/** Looks as it will be printed, whatever colours the screen has. */
+const Paper = styled.article`
+  max-width: 44rem;
+  padding: 2rem 2.2rem;
+  background: #fff;
+  color: #10302a;
+  border: 1px solid #7d9389;
+  h1 {
+    font-size: var(--t-8);
+  }
+  h2 {
+    font-size: var(--t-5);
+    margin-top: 1rem;
+    padding-top: 0.3rem;
+    border-top: 1px solid #7d9389;
+    break-after: avoid;
+  }
+  h3 {
+    font-size: var(--t-3);
+    margin-top: 0.5rem;
+  }
+  table {
+    width: 100%;
+    border-collapse: collapse;
+    table-layout: fixed;
+  }
+  th,
+  td {
+    text-align: left;
+    vertical-align: top;
+    padding: 0.1rem 0.4rem 0.1rem 0;
+    overflow-wrap: anywhere;
+  }
+  thead th {
+    font-weight: 420;
+    color: #3d5a52;
+  }
+  ul {
+    margin: 0.2rem 0;
+    padding-left: 1.2rem;
+  }
+  section > div,
+  tr,
+  li {
+    break-inside: avoid;
+  }
+  ${phone} {
+    padding: 1rem 0.8rem;
+  }
+  @media print {
+    max-width: none;
+    border: 0;
+    padding: 0;
+  }
+`
+const Boxes = styled.div`
+  display: flex;
+  gap: 0.5rem;
+  margin-top: 0.25rem;
+  i {
+    width: 0.95rem;
+    height: 0.95rem;
+    border: 1.2px solid #10302a;
+  }
+`

@@ -1,0 +1,128 @@
+import { v7 } from 'uuid'
+import { z } from 'zod'
+import { dayIn, daysBetween } from '@/core/days'
+import { day, line } from '@/core/fields'
+import { appendBookChange, firstRecorded, insertBookChange, type BookKind, type PlainKind } from '@/store/books'
+import type { Db } from '@/store/database'
+import { readKennel } from '@/store/kennel'
+import { dogInRun, findResident, residencyDuring, type Resident } from '@/store/residents'
+import { refold } from '../record/refold'
+import { nobody, whoField, worksHere } from '../scene/who'
+import { longestStay } from './begin'
+import type { Done } from './correct'
+import { refuse, wrongIn } from './deed'
+
+export const booksForm = z.object({
+  residencyId: z.uuid(),
+  name: line('The name', 60),
+  owner: line('The owner', 80),
+  run: line('The run number', 8),
+  arrivesOn: day('Arrives on'),
+  recordedBy: whoField,
+})
+
+/** Keeps that something in the books of a dog is otherwise from now on; nothing where it is the same. */
+export function changeBooks(
+  db: Db,
+  resident: Resident,
+  what: PlainKind,
+  becomes: string,
+  { recordedBy, now }: { readonly recordedBy: string; readonly now: number },
+): void {
+  const was = { name: resident.name, owner: resident.ownerName, run: resident.runNumber, arrives: resident.arrivesOn }
+  if (was[what] !== becomes)
+    appendBookChange(db, { ...changeOf(resident, what, recordedBy, now), what, was: was[what], becomes })
+}
+
+const changeOf = (resident: Resident, what: BookKind, recordedBy: string, at: number) => ({
+  id: v7(),
+  residencyId: resident.residencyId,
+  dogId: resident.dogId,
+  what,
+  of: '',
+  at,
+  recordedBy,
+})
+
+/** Keeps that a word said to a dog is another from now on. */
+export function noteWord(
+  db: Db,
+  resident: Resident,
+  word: { readonly what: BookKind; readonly of?: string; readonly was: string; readonly becomes: string },
+  { recordedBy, now }: { readonly recordedBy: string; readonly now: number },
+): void {
+  if (word.was !== word.becomes) insertBookChange(db, { ...changeOf(resident, word.what, recordedBy, now), ...word })
+}
+
+/**
+ * Puts right what stands in the books of a dog: its name, its owner’s, its run and the day it came. What it was before
+ * stays known; nothing is written where anything is wrong.
+ */
+export function putRight(db: Db, form: z.infer<typeof booksForm>, now: number): Done {
+  return db
+    .transaction((): Done => {
+      const resident = findResident(db, form.residencyId)
+      if (!resident) return refuse('There is no such dog here.')
+      if (!worksHere(db, form.recordedBy)) return refuse(nobody)
+      const errors = wrongBooks(db, resident, form)
+      if (errors) return wrongIn(errors)
+      const who = { recordedBy: form.recordedBy, now }
+      changeBooks(db, resident, 'name', form.name, who)
+      changeBooks(db, resident, 'owner', form.owner, who)
+      changeBooks(db, resident, 'run', form.run, who)
+      changeBooks(db, resident, 'arrives', form.arrivesOn, who)
+      // A young dog's first week counts from the day it came.
+      if (form.arrivesOn !== resident.arrivesOn) refold(db, resident.residencyId, now)
+      return { ok: true, residencyId: resident.residencyId }
+    })
+    .immediate()
+}
+
+/** What speaks against it, by field; undefined for nothing. */
+function wrongBooks(db: Db, resident: Resident, form: z.infer<typeof booksForm>): Record<string, string> | undefined {
+  const errors: Record<string, string> = {}
+  const { timeZone } = readKennel(db)
+  const first = firstRecorded(db, resident.residencyId)
+  const firstDay = first === null ? undefined : dayIn(timeZone, first)
+  if (form.arrivesOn >= resident.leavesOn) errors['arrivesOn'] = 'Going home must lie after the arrival.'
+  else if (daysBetween(form.arrivesOn, resident.leavesOn) > longestStay)
+    errors['arrivesOn'] = `A stay of more than ${longestStay} days is surely a slip of the key.`
+  else if (firstDay !== undefined && form.arrivesOn > firstDay)
+    errors['arrivesOn'] = `It was worked here on ${firstDay} already.`
+  else {
+    const clash = residencyDuring(db, resident.dogId, form.arrivesOn, resident.leavesOn, resident.residencyId)
+    if (clash) errors['arrivesOn'] = `${resident.name} is here from ${clash.arrivesOn} to ${clash.leavesOn} already.`
+  }
+  const other = dogInRun(db, form.run, form.arrivesOn, resident.leavesOn, resident.residencyId)
+  if (other !== undefined) errors['run'] = `${other} has run ${form.run} during these days. Swap them instead.`
+  return Object.keys(errors).length > 0 ? errors : undefined
+}
+
+export const swapForm = z.object({ residencyId: z.uuid(), otherId: z.uuid(), recordedBy: whoField })
+
+/** Two dogs change runs with each other. Refused where a third dog has one of them during the days. */
+export function swapRuns(db: Db, form: z.infer<typeof swapForm>, now: number): Done {
+  return db
+    .transaction((): Done => {
+      const one = findResident(db, form.residencyId)
+      const other = findResident(db, form.otherId)
+      if (!one || !other) return refuse('There is no such dog here.')
+      if (!worksHere(db, form.recordedBy)) return refuse(nobody)
+      if (one.residencyId === other.residencyId || one.runNumber === other.runNumber)
+        return refuse('They have the same run already.')
+      const today = dayIn(readKennel(db).timeZone, now)
+      const gone = [one, other].find((r) => r.leavesOn < today)
+      if (gone) return refuse(`${gone.name} went home on ${gone.leavesOn}.`)
+      const pair = [
+        { resident: one, run: other.runNumber },
+        { resident: other, run: one.runNumber },
+      ]
+      for (const { resident: r, run } of pair) {
+        const third = dogInRun(db, run, r.arrivesOn, r.leavesOn, one.residencyId, other.residencyId)
+        if (third !== undefined) return refuse(`${third} has run ${run} while ${r.name} is here.`)
+      }
+      for (const { resident: r, run } of pair) changeBooks(db, r, 'run', run, { recordedBy: form.recordedBy, now })
+      return { ok: true, residencyId: one.residencyId }
+    })
+    .immediate()
+}
