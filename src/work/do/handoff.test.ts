@@ -6,7 +6,15 @@ import { plainHouse } from '@/core/house/house'
 import { appendHouse } from '@/store/house'
 import { addPerson } from './begin'
 import { pause } from './stay'
-import { bookHandoff, cancelHandoff, moveHandoff } from './handoff'
+import {
+  bookHandoff,
+  bookNamed,
+  cancelHandoff,
+  moveHandoff,
+  namedForm,
+  sayOutcome,
+  uncancelHandoff,
+} from './handoff'
 import { invitation, loadHandoffPage } from '../page/handoff'
 import { recordFacts } from '../record/accept'
 import { dog, monday, msPerDay, newKennel, Tablet, trainer } from '../tests/kennel'
@@ -150,6 +158,67 @@ describe('booking a handoff', () => {
   })
 })
 
+describe('a time that a lead names, and a cancelling taken back', () => {
+  it('may lie outside staff hours and in quiet ones, never where somebody is taken, or past going home', () => {
+    const { db, ada, residencies, now } = readyKennel(2)
+    const [one, two] = [idOf(residencies, 0), idOf(residencies, 1)]
+    const book = (residencyId: string, day: string, at: string, personId = ada) =>
+      bookNamed(db, namedForm.parse({ residencyId, personId, day, at }), now)
+    // Saturday evening at ten: Ada works Monday to Friday until noon.
+    const done = book(one, '2026-03-07', '22:00')
+    expect(done.ok && done.handoff).toMatchObject({
+      from: Date.UTC(2026, 2, 7, 22),
+      to: Date.UTC(2026, 2, 7, 23),
+      personId: ada,
+    })
+    expect(book(two, '2026-03-07', '22:30').ok).toBe(false)
+    for (const [day, at] of [
+      ['2026-03-03', '09:00'],
+      ['2026-03-21', '09:00'],
+    ] as const)
+      expect(book(two, day, at)).toMatchObject({ ok: false, reason: expect.stringContaining('taken or away') })
+    expect(book(two, '2026-03-08', '22:30', 'nobody').ok).toBe(false)
+    expect(book(two, '2026-03-08', '22:30').ok).toBe(true)
+    expect(namedForm.safeParse({ residencyId: two, personId: ada, day: '2026-02-30', at: '25:00' }).success).toBe(false)
+  })
+
+  it('stands again with the next sequence, unless its time is past or taken by then', () => {
+    const { db, ada, residencies, now } = readyKennel(2, 'Tamsin')
+    db.prepare("UPDATE dog SET owner_name = 'Piers' WHERE id = (SELECT dog_id FROM residency WHERE id = ?)").run(
+      idOf(residencies, 1),
+    )
+    const [one, two] = [idOf(residencies, 0), idOf(residencies, 1)]
+    const from = Date.UTC(2026, 2, 4, 9)
+    const done = bookHandoff(db, { residencyId: one, personId: ada, from }, now)
+    if (!done.ok) throw new Error(done.reason)
+    const handoffId = done.handoff.id
+    const page = () => loadHandoffPage(db, one, now)
+    cancelHandoff(db, { handoffId }, now + 1000)
+    expect([page()?.live, page()?.cancelled?.id]).toEqual([undefined, handoffId])
+    expect(uncancelHandoff(db, { handoffId }, now + 2000)).toMatchObject({ ok: true, handoff: { sequence: 2 } })
+    expect([page()?.live?.id, page()?.cancelled]).toEqual([handoffId, undefined])
+    cancelHandoff(db, { handoffId }, now + 3000)
+    expect(bookHandoff(db, { residencyId: two, personId: ada, from }, now + 4000).ok).toBe(true)
+    expect(uncancelHandoff(db, { handoffId }, now + 5000)).toMatchObject({
+      ok: false,
+      reason: expect.stringContaining('taken by another'),
+    })
+    expect(uncancelHandoff(db, { handoffId }, from + 1)).toMatchObject({ ok: false, reason: 'Its time is past.' })
+    expect(uncancelHandoff(db, { handoffId: v7() }, now)).toMatchObject({ ok: false })
+    // Another one was booked and came off: nothing is said of the cancelled one any more, and what is over stays.
+    const again = bookHandoff(db, { residencyId: one, personId: ada, from: from + 86_400_000 }, now + 6000)
+    if (!again.ok) throw new Error(again.reason)
+    const over = again.handoff.to + 1
+    sayOutcome(db, { handoffId: again.handoff.id, outcome: 'came-off', recordedBy: ada }, over)
+    expect([page()?.live, page()?.cancelled]).toEqual([undefined, undefined])
+    for (const deed of [
+      cancelHandoff(db, { handoffId: again.handoff.id }, over),
+      moveHandoff(db, { handoffId: again.handoff.id, personId: ada, from: from + 2 * 86_400_000 }, over),
+    ])
+      expect(deed).toMatchObject({ ok: false, reason: expect.stringContaining('is over') })
+  })
+})
+
 describe('the invitation against RFC 5545', () => {
   function booked(owner?: string) {
     const { db, ada, residencies, now } = readyKennel(1, owner)
@@ -187,6 +256,13 @@ describe('the invitation against RFC 5545', () => {
     expect(ics).toContain('DTEND:20260304T100000Z')
     expect(ics).toMatch(/DTSTAMP:20260303T130000Z/)
     expect(ics).toContain(`UID:${handoff.id}`)
+  })
+
+  it('says where: the kennel and its address, in one line (§3.8.1.7)', () => {
+    const { db, ada, handoff, now } = booked()
+    const house = { ...plainHouse('Osier Bank', 'Europe/London'), address: '2 Lock Lane\n  Saltwick' }
+    appendHouse(db, v7(), house, ada, now)
+    expect(event(text(db, handoff.id))?.getFirstPropertyValue('location')).toBe('Osier Bank, 2 Lock Lane, Saltwick')
   })
 
   it('moving keeps the UID and raises SEQUENCE (§3.8.7.4); cancelling says STATUS:CANCELLED (§3.8.1.11)', () => {

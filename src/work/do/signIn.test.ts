@@ -1,6 +1,7 @@
 import { verify } from '@node-rs/argon2'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { readHouse } from '@/store/house'
 import { demoPasscode } from '@/core/people/demoPasscode'
 import { passcodeHash } from '@/demo/make'
 import { insertPerson, readPeople } from '@/store/kennel'
@@ -30,6 +31,18 @@ describe('setting a kennel up', () => {
       errors: { '': expect.stringContaining('already') },
     })
     expect(readSigners(db, '2026-03-02')).toHaveLength(1)
+  })
+
+  it('measures and reads as was chosen, and as a plain house where nothing was', async () => {
+    const ways = { timeZone: 'America/Chicago', unit: 'lb', lengths: 'ft', temperatures: 'F', clock: '12' } as const
+    const db = newKennel()
+    expect((await setUp(db, { ...form, ...ways, paper: 'Letter' }, monday)).ok).toBe(true)
+    expect(readHouse(db)).toMatchObject({ ...ways, name: 'Osier Bank', paper: 'Letter', week: 'monday' })
+    const wrong = await setUp(newKennel(), { ...form, timeZone: 'Mars/Base', unit: 'stone' }, monday)
+    expect(wrong.ok ? {} : wrong.errors).toMatchObject({ timeZone: 'No such time zone.', unit: 'Choose one.' })
+    const plain = newKennel()
+    await setUp(plain, form, monday)
+    expect(readHouse(plain)).toMatchObject({ unit: 'kg', lengths: 'm', paper: 'A' })
   })
 
   it('of two who set it up at once, one is the lead', async () => {
