@@ -1,6 +1,7 @@
 import Database from 'better-sqlite3'
 import { readFileSync } from 'node:fs'
 import { z } from 'zod'
+import { leastAt, pages, sampleAddress } from '../src/screens/pages'
 import { expect, expectNoAxeFindings, signIn, test, visit, alive } from './support/kibou'
 
 const read = (file: string): unknown => JSON.parse(readFileSync(file, 'utf8'))
@@ -117,7 +118,10 @@ test.describe('the door', () => {
           FROM script_change) + (SELECT count(*)
           FROM homework_change) + (SELECT count(*)
           FROM practice_log) + (SELECT count(*)
-          FROM photo) AS n`,
+          FROM photo) + (SELECT count(*)
+          FROM book_change) + (SELECT count(*)
+          FROM person_change) + (SELECT count(*)
+          FROM handoff_outcome) AS n`,
       )
     const before = facts()
     const call = async (as: typeof nobody, action: string) => {
@@ -137,6 +141,29 @@ test.describe('the door', () => {
     await signIn(nobody, kibou, 'maud')
     await nobody.dispose()
     await hand.dispose()
+  })
+
+  test('a hand is offered no way and no deed that would be refused', async ({ page, kibou }) => {
+    await signIn(page.context().request, kibou, 'ebba')
+    // What only a trainer or a lead does, by the names of its buttons, wherever it stands.
+    const deeds = new RegExp(
+      '^(correct|Correct|Log it|Cancel it|Move it|Book it|Put it right|Swap runs|Change the stay|Longer or shorter|' +
+        'Work it again|Keep homework|Read it|Stop working a dog|Edit|Go on with the draft|Take the cancelling back|' +
+        'Apply from|Rehearse|Show it|Add a |Back up|Publish)',
+    )
+    for (const one of pages.filter((p) => p.least === 'hand')) {
+      const address = sampleAddress(one, kibou.dog)
+      await visit(page, kibou.url + address)
+      const found = await page.getByRole('main').evaluate((main) => ({
+        links: [...main.querySelectorAll('a[href^="/"]')].map((a) => a.getAttribute('href') ?? ''),
+        buttons: [...main.querySelectorAll('button:not([hidden] *)')].map((b) => b.textContent),
+      }))
+      const beyond = found.links.filter(
+        (href) => !/\.\w+(\?|$)|\/file\?|\/schema/.test(href) && leastAt(href) !== 'hand',
+      )
+      expect([one.address, beyond]).toEqual([one.address, []])
+      expect([one.address, found.buttons.filter((b) => deeds.test(b.trim()))]).toEqual([one.address, []])
+    }
   })
 
   test('by keyboard: name, passcode, in; locked, and another person takes over; a hand is shown the way', async ({

@@ -99,14 +99,13 @@ export const sampleAddress = (page: Page, residencyOf: (dog: string) => string):
 
 const shapes = pages.map((p) => ({
   shape: new RegExp(`^${p.address.replace(/\[\w+\]/g, '[^/]+')}$`),
-  fixed: !p.address.includes('['),
   least: p.least,
 }))
 
 /** The least role that sees the page at an address: a lead’s, where no such page is listed. */
 export function leastAt(address: string): Role {
   const path = address.replace(/[?#].*$/, '')
-  const fitting = shapes.filter((p) => p.shape.test(path))
-  const least = (fitting.find((p) => p.fixed) ?? fitting[0])?.least ?? 'lead'
+  // Pages with a name of their own stand before those of which a part is filled in.
+  const least = shapes.find((p) => p.shape.test(path))?.least ?? 'lead'
   return least === 'nobody' ? 'hand' : least
 }
