@@ -1,5 +1,5 @@
 import type { ClockFace } from './clock'
-import type { Paper } from './house/paper'
+import type { Paper } from './paper'
 
 /** How the house measures. All is kept in kilograms, metres and degrees Celsius, and converted where it is shown. */
 export interface Measures {

@@ -351,3 +351,24 @@ export const gone: readonly CastDog[] = goneNames.map(([name, owner], i) => ({
   promises: [p('sit.empty', 1, 1), p('touch.one-step', 1, 1)],
   story: 'gone',
 }))
+
+/** What Osier Bank gives together under a name. */
+export const packages: readonly {
+  readonly name: string
+  readonly days: number
+  readonly words: string
+  readonly promises: readonly OwnerPromise[]
+}[] = [
+  {
+    name: 'Towpath manners',
+    days: 28,
+    words: 'Walks beside you without pulling, sits and lies down when asked, and comes when called on the long line.',
+    promises: full,
+  },
+  {
+    name: 'Good at home',
+    days: 14,
+    words: 'Sits, stays for as long as a door is open, and comes when called on the long line.',
+    promises: short,
+  },
+]

@@ -8,6 +8,8 @@ import { nested } from '@/core/fields'
 import type { Db } from '@/store/database'
 import { insertPlan, insertWeight } from '@/store/food'
 import { appendHouse, readSpaces, writeFeeds, writeSpaces } from '@/store/house'
+import { appendPackage } from '@/store/packages'
+import { packages } from './cast'
 import { appendEntry } from '@/store/intake'
 import type { CastDog } from './cast'
 
@@ -68,6 +70,16 @@ export function furnish(db: Db, name: string, timeZone: string, at: number): voi
     readSpaces(db).map((s) => ({ ...s, surface: floors[s.id]?.[0] ?? '', holds: floors[s.id]?.[1] ?? 1 })),
   )
   writeFeeds(db, feeds)
+  packages.forEach((p, i) =>
+    appendPackage(db, {
+      ...p,
+      id: v7({ msecs: at, random: new Uint8Array(16).fill(40 + i) }),
+      packageId: v7({ msecs: at, random: new Uint8Array(16).fill(60 + i) }),
+      given: true,
+      at,
+      recordedBy: 'maud',
+    }),
+  )
 }
 
 const sexes = ['female, spayed', 'male, neutered', 'female', 'male'] as const

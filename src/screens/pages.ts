@@ -26,6 +26,7 @@ export const pages: readonly Page[] = [
   { address: '/people/new', name: 'People', least: 'lead', key: 't', quiet: true, sample: '/people/new' },
   { address: '/paper', name: 'Paper', least: 'hand', key: 'p', quiet: true, sample: '/paper' },
   { address: '/house', name: 'House', least: 'lead', key: 'o', sample: '/house' },
+  { address: '/packages', name: 'Packages', least: 'lead', sample: '/packages' },
   { address: '/bowls/print', name: 'Feeding list', least: 'hand', sample: '/bowls/print' },
   { address: '/words', name: 'Cue words', least: 'hand', sample: '/words' },
   { address: '/curriculum/edit', name: 'Curriculum draft', least: 'lead', sample: '/curriculum/edit' },

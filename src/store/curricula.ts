@@ -86,10 +86,20 @@ export type CurriculumDraft = z.infer<typeof draftRow>
 
 const draftRowIfAny = draftRow.optional()
 
-export const readDraft = (db: Db): CurriculumDraft | undefined =>
+const draftThat = (db: Db, discarded: 0 | 1): CurriculumDraft | undefined =>
   draftRowIfAny.parse(
-    db.prepare('SELECT based_on, text, revision, changed_at FROM curriculum_draft WHERE id = 1').get(),
+    db.prepare('SELECT based_on, text, revision, changed_at FROM curriculum_draft WHERE discarded = ?').get(discarded),
   )
+
+export const readDraft = (db: Db): CurriculumDraft | undefined => draftThat(db, 0)
+
+/** The draft that was discarded last, as long as no other was begun. */
+export const discardedDraft = (db: Db): CurriculumDraft | undefined => draftThat(db, 1)
+
+/** Puts the draft aside, or takes it back. */
+export function setDiscarded(db: Db, discarded: boolean): void {
+  db.prepare('UPDATE curriculum_draft SET discarded = ? WHERE id = 1').run(Number(discarded))
+}
 
 export function writeDraft(db: Db, draft: CurriculumDraft): void {
   db.prepare(
@@ -97,7 +107,7 @@ export function writeDraft(db: Db, draft: CurriculumDraft): void {
       VALUES (1, @basedOn, @text, @revision, @changedAt)
      ON CONFLICT (id) DO UPDATE
      SET based_on = excluded.based_on, text = excluded.text, revision = excluded.revision, changed_at =
-       excluded.changed_at`,
+       excluded.changed_at, discarded = 0`,
   ).run(draft)
 }
 

@@ -85,6 +85,13 @@ export const residentsOn = (db: Db, day: string): readonly Resident[] =>
     .all(day, day)
     .map((r) => residentRow.parse(r))
 
+/** Residencies that end on this day or later, those that end last first. */
+export const residentsSince = (db: Db, day: string): readonly Resident[] =>
+  db
+    .prepare(`SELECT ${residentColumns} WHERE r.leaves_on >= ? ORDER BY r.leaves_on DESC LIMIT 200`)
+    .all(day)
+    .map((r) => residentRow.parse(r))
+
 /** Residencies that begin on these days, first to last. */
 export const residentsArriving = (db: Db, from: string, to: string): readonly Resident[] =>
   db

@@ -1,6 +1,6 @@
 'use client'
 import { createContext, useContext, useMemo, type ReactNode } from 'react'
-import { sheetNames } from '@/core/house/paper'
+import { sheetNames } from '@/core/paper'
 import { plainWays, sayTemperature, wordsIn, type HouseWays } from '@/core/measures'
 import { sayMinute, sayMoment, wallClock } from './when'
 

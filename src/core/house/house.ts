@@ -3,7 +3,7 @@ import { placeKinds } from '../curriculum/types'
 import { clock, line, lines, number, optionalLine, optionalNumber, rows, weekdays } from '../fields'
 import { choicesOf, type FieldSpec } from '../form'
 import { plainWays } from '../measures'
-import { papers } from './paper'
+import { papers } from '../paper'
 import { timeZones } from './proposed'
 
 /** What is true of the house itself. */

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { plainWays } from '../measures'
-import { letterSheets } from './paper'
+import { letterSheets } from '../paper'
 import { proposedWays, timeZones } from './proposed'
 
 describe('what a house is proposed', () => {

@@ -73,7 +73,7 @@ const promise = z.object({
   places: optionalNumber('Places', 1, 12),
   people: optionalNumber('People', 1, 12),
 })
-const promises = z.object({
+export const promisesStep = z.object({
   promised: rows(promise, 200, 'Promises').refine(
     (all) => all.some((p) => p.rung !== ''),
     'Promise at least one command.',
@@ -148,7 +148,7 @@ const questions = z.object({
   asked: rows(z.object({ question: line('The question', 200), answer: lines('The answer', 400) }), 60, 'Questions'),
 })
 
-export const stepSchemas = { owner, promises, arrival, health, kit, consents, words, questions } as const
+export const stepSchemas = { owner, promises: promisesStep, arrival, health, kit, consents, words, questions } as const
 export type Entry<S extends StepId> = z.output<(typeof stepSchemas)[S]>
 
 /** Fields of a step that may come more than once. */
@@ -202,6 +202,29 @@ export const usualQuestions = [
   'How does it greet strangers, and dogs?',
 ] as const
 
+/** What is asked of every run that may be promised: how far, at which level, in how many places, with how many. */
+export const promiseFields = (runs: StepContext['runs']): readonly FieldSpec[] =>
+  runs.flatMap((run, i): FieldSpec[] => [
+    { kind: 'words', text: run.name },
+    { kind: 'hidden', name: `promised.${i}.run`, value: run.key },
+    {
+      kind: 'one',
+      name: `promised.${i}.rung`,
+      label: `${run.name} up to`,
+      start: '',
+      choices: [{ id: '', name: 'not promised' }, ...run.rungs],
+    },
+    {
+      kind: 'one',
+      name: `promised.${i}.level`,
+      label: 'Level',
+      start: '0',
+      choices: ['0', '1', '2', '3', '4', '5'].map((id) => ({ id, name: id })),
+    },
+    { kind: 'number', name: `promised.${i}.places`, label: 'Places', start: '3' },
+    { kind: 'number', name: `promised.${i}.people`, label: 'People', start: '2' },
+  ])
+
 /** The steps of one dog's intake. */
 export function stepsFor(context: StepContext): readonly StepSpec[] {
   return [
@@ -226,26 +249,7 @@ export function stepsFor(context: StepContext): readonly StepSpec[] {
       intro:
         'A promise is a rung held at a distraction level, in so many places, with so many people on the ' +
         'leash. Speak with the owner before one is taken back.',
-      fields: context.runs.flatMap((run, i): FieldSpec[] => [
-        { kind: 'words', text: run.name },
-        { kind: 'hidden', name: `promised.${i}.run`, value: run.key },
-        {
-          kind: 'one',
-          name: `promised.${i}.rung`,
-          label: `${run.name} up to`,
-          start: '',
-          choices: [{ id: '', name: 'not promised' }, ...run.rungs],
-        },
-        {
-          kind: 'one',
-          name: `promised.${i}.level`,
-          label: 'Level',
-          start: '0',
-          choices: ['0', '1', '2', '3', '4', '5'].map((id) => ({ id, name: id })),
-        },
-        { kind: 'number', name: `promised.${i}.places`, label: 'Places', start: '3' },
-        { kind: 'number', name: `promised.${i}.people`, label: 'People', start: '2' },
-      ]),
+      fields: promiseFields(context.runs),
     },
     {
       id: 'arrival',

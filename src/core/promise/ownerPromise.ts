@@ -9,3 +9,6 @@ export interface OwnerPromise {
   readonly places: number
   readonly people: number
 }
+
+/** House: a promise is kept in three places with two people where nobody says otherwise. */
+export const usualPromise = { places: 3, people: 2 } as const

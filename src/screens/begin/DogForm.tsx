@@ -3,31 +3,41 @@ import Link from 'next/link'
 import { useActionState, useRef, useState } from 'react'
 import { Label } from 'react-aria-components'
 import styled from 'styled-components'
-import type { Command } from '@/core/curriculum/types'
+import type { Command, Curriculum } from '@/core/curriculum/types'
+import { addDays } from '@/core/days'
+import { costOf, sayCost } from '@/core/handoff/cost'
+import type { HouseGround } from '@/core/handoff/possible'
+import { usualPromise, type OwnerPromise } from '@/core/promise/ownerPromise'
 import { traitNames, traitWords } from '@/core/dog/traits'
 import type { Typed } from '@/core/fields'
 import { levelWords } from '@/core/views/grid'
 import { Choose } from '@/ui/Choose'
 import { Field } from '@/ui/Field'
 import { Fault } from '@/ui/fieldParts'
-import { Button } from '@/ui/press'
+import { Button, Quiet } from '@/ui/press'
 import { phone } from '@/ui/theme'
 import { useKeeping } from '../form/useKeeping'
 import { DateField } from '@/ui/DateField'
 import { Beside, FormPage, Pair } from '@/ui/Page'
 import { Choices, Pick, Tick } from '@/ui/picks'
 import { freshForm, type FormAction } from '../form/state'
+import type { Told } from '../told'
+import { useTold } from '../useTold'
+import type { Preset } from '@/work/page/packages'
 
 /** A dog, its days here, its words, and what its owner was promised. */
 export function DogForm({
   action,
-  commands,
+  curriculum,
+  ground,
   today,
   usual,
   booking,
 }: {
   action: FormAction
-  commands: readonly Command[]
+  curriculum: Curriculum
+  /** What this house has to keep promises with. */
+  ground: HouseGround
   today: string
   /** Places and people that a promise has where nobody says otherwise. */ usual: {
     readonly places: number
@@ -39,25 +49,20 @@ export function DogForm({
   const values = state.tries > 0 ? state.values : booking.typed
   const was = (name: string) => values[name]?.[0]
   const form = useRef<HTMLFormElement>(null)
-  const { touch, said } = useKeeping(
-    form,
-    async (typed) => (await booking.saveDraft({ key: booking.key, step: 'booking', typed })).ok,
-  )
+  const [asTyped, setTyped] = useState<Typed>()
+  const { touch, said } = useKeeping(form, async (typed) => {
+    setTyped(typed)
+    return (await booking.saveDraft({ key: booking.key, step: 'booking', typed })).ok
+  })
   const [dogId, setDog] = useState(was('dogId') ?? '')
+  const [preset, setPreset] = useState<Preset>()
+  const begin = preset ? typedFrom(curriculum, preset.promises) : values
+  const whole = costOf(curriculum, preset && !asTyped ? preset.promises : promisesIn(curriculum, asTyped ?? values))
+  const [arrives, setArrives] = useState(was('arrivesOn') ?? today)
   return (
     <FormPage>
       <h1>New dog</h1>
-      {booking.others.length > 0 && (
-        <p>
-          Begun and not finished:{' '}
-          {booking.others.map((b, i) => (
-            <span key={b.key}>
-              {i > 0 && ', '}
-              <Link href={`/dogs/new?key=${b.key}`}>{b.name}</Link> ({b.by})
-            </span>
-          ))}
-        </p>
-      )}
+      <Begun booking={booking} />
       <form ref={form} action={submit} key={state.tries} noValidate onInput={touch}>
         <input type="hidden" name="key" value={booking.key} />
         <input type="hidden" name="dogId" value={dogId} />
@@ -106,17 +111,23 @@ export function DogForm({
               <DateField
                 label="Arrives on"
                 name="arrivesOn"
-                onChange={touch}
+                onChange={(d) => {
+                  setArrives(d)
+                  touch()
+                }}
                 plain
                 defaultValue={was('arrivesOn') ?? today}
                 error={state.errors['arrivesOn']}
               />
               <DateField
+                key={preset?.id}
                 label="Goes home on"
                 name="leavesOn"
                 onChange={touch}
                 required
-                defaultValue={was('leavesOn')}
+                defaultValue={
+                  preset?.days !== undefined && arrives !== '' ? addDays(arrives, preset.days) : was('leavesOn')
+                }
                 error={state.errors['leavesOn']}
               />
             </Pair>
@@ -185,23 +196,44 @@ export function DogForm({
               A promise is a rung held at a distraction level, in so many places with so many people on the leash. Leave
               a command at “not promised” to leave it out. Word: the owner’s own cue, when it differs from the house’s.
             </p>
+            {booking.presets.length > 0 && (
+              <Choose
+                label="Begin from"
+                value={preset?.id ?? none}
+                onChange={(id) => {
+                  setPreset(booking.presets.find((p) => p.id === id))
+                  setTyped(undefined)
+                  touch()
+                }}
+                choices={[
+                  { id: none, name: 'nothing: choose below' },
+                  ...booking.presets.map((p) => ({ id: p.id, name: p.name, note: p.note })),
+                ]}
+              />
+            )}
             {state.errors['promises'] && <Fault>{state.errors['promises']}</Fault>}
             <List>
-              {commands.map((c) => (
+              {curriculum.commands.map((c) => (
                 <PromiseRow
-                  key={c.id}
+                  key={`${preset?.id} ${c.id}`}
                   command={c}
                   usual={usual}
                   touch={touch}
-                  rungs={values[`rung.${c.id}`]}
-                  level={was(`level.${c.id}`)}
-                  places={was(`places.${c.id}`)}
-                  people={was(`people.${c.id}`)}
+                  rungs={begin[`rung.${c.id}`]}
+                  level={begin[`level.${c.id}`]?.[0]}
+                  places={begin[`places.${c.id}`]?.[0]}
+                  people={begin[`people.${c.id}`]?.[0]}
                   word={was(`cue.${c.id}`)}
                   errors={state.errors}
+                  say={(promise) => sayCost(curriculum, promise, ground)}
                 />
               ))}
             </List>
+            {whole.reps > 0 && (
+              <p role="status">
+                All of it: about {whole.reps} reps from the start, {whole.days} days at the house’s pace.
+              </p>
+            )}
           </section>
         </Beside>
         <Foot>
@@ -217,6 +249,50 @@ export function DogForm({
 
 const none = 'none'
 
+/** Bookings that were begun and not finished; one that is thrown away can be taken back while this page stands. */
+function Begun({ booking }: { booking: Booking }) {
+  const { send, wrong, pending } = useTold()
+  const [gone, setGone] = useState<{ readonly key: string; readonly name: string; readonly typed: Typed }>()
+  if (booking.others.length === 0 && !gone) return null
+  const discard = (key: string, name: string) =>
+    send(async () => {
+      const done = await booking.discard(key)
+      if (done.ok && done.typed) setGone({ key, name, typed: done.typed })
+      return done
+    })
+  return (
+    <p>
+      {booking.others.length > 0 && 'Begun and not finished: '}
+      {booking.others.map((b, i) => (
+        <span key={b.key}>
+          {i > 0 && ', '}
+          <Link href={`/dogs/new?key=${b.key}`}>{b.name}</Link> ({b.by}){' '}
+          <Quiet isDisabled={pending} aria-label={`Throw away ${b.name}`} onPress={() => discard(b.key, b.name)}>
+            throw away
+          </Quiet>
+        </span>
+      ))}{' '}
+      {gone && (
+        <Quiet
+          isDisabled={pending}
+          onPress={() =>
+            send(
+              async () => {
+                const kept = await booking.saveDraft({ key: gone.key, step: 'booking', typed: gone.typed })
+                return kept.ok ? { ok: true } : { ok: false, reason: 'It could not be kept.', errors: {} }
+              },
+              () => setGone(undefined),
+            )
+          }
+        >
+          Take {gone.name} back
+        </Quiet>
+      )}
+      {wrong !== '' && <Fault>{wrong}</Fault>}
+    </p>
+  )
+}
+
 /** A booking as far as it was typed, here or on another device. */
 export interface Booking {
   readonly key: string
@@ -229,6 +305,9 @@ export interface Booking {
     readonly ownerName: string
     readonly lastLeft: string
   }[]
+  /** What its promises can begin from. */
+  readonly presets: readonly Preset[]
+  readonly discard: (key: string) => Promise<Told & { readonly typed?: Typed }>
 }
 
 function PromiseRow({
@@ -241,6 +320,7 @@ function PromiseRow({
   people,
   word,
   errors,
+  say,
 }: {
   command: Command
   usual: { readonly places: number; readonly people: number }
@@ -251,16 +331,31 @@ function PromiseRow({
   people: string | undefined
   word: string | undefined
   errors: Readonly<Record<string, string>>
+  say: (promise: OwnerPromise) => { readonly says: string; readonly no: string }
 }) {
   const [chosen, setChosen] = useState(command.runs.map((_, i) => rungs?.[i] ?? none))
   const [atLevel, setLevel] = useState(level ?? '0')
+  const [in_, setIn] = useState({ places: places ?? String(usual.places), people: people ?? String(usual.people) })
+  const promises = chosen.flatMap((rungId): OwnerPromise[] =>
+    rungId === none
+      ? []
+      : [{ rungId, level: Number(atLevel), places: Number(in_.places) || 1, people: Number(in_.people) || 1 }],
+  )
   const error =
     errors[`promises.${command.id}`] ??
     errors[`promises.${command.id}.places`] ??
     errors[`promises.${command.id}.people`] ??
     errors[`cueWords.${command.id}`]
+  const told = promises.map(say)
   return (
-    <li>
+    <li
+      onInput={(e) => {
+        if (!(e.target instanceof HTMLInputElement)) return
+        const { name, value } = e.target
+        if (name.startsWith('places.')) setIn({ ...in_, places: value })
+        else if (name.startsWith('people.')) setIn({ ...in_, people: value })
+      }}
+    >
       <b>{command.name}</b>
       <Rungs>
         {command.runs.map((run, i) => (
@@ -306,10 +401,49 @@ function PromiseRow({
         plain
       />
       <Field label="Word" plain name={`cue.${command.id}`} defaultValue={word ?? ''} />
+      {told.map((t) => (
+        <Cost key={t.says}>{t.no === '' ? t.says : <Fault>{t.no}</Fault>}</Cost>
+      ))}
       {error && <Fault>{error}</Fault>}
     </li>
   )
 }
+
+/** Promises as the fields of this form. */
+const typedFrom = (curriculum: Curriculum, promises: readonly OwnerPromise[]): Typed =>
+  Object.fromEntries(
+    curriculum.commands.flatMap((c) => {
+      const own = c.runs.map((run) => promises.find((p) => run.rungs.some((r) => r.id === p.rungId)))
+      const first = own.find((p) => p !== undefined)
+      return [
+        [`rung.${c.id}`, own.map((p) => p?.rungId ?? none)],
+        ...(first
+          ? ([
+              [`level.${c.id}`, [String(first.level)]],
+              [`places.${c.id}`, [String(first.places)]],
+              [`people.${c.id}`, [String(first.people)]],
+            ] as const)
+          : []),
+      ]
+    }),
+  )
+
+/** The other way round: what these fields promise, as far as they are whole. */
+const promisesIn = (curriculum: Curriculum, typed: Typed): readonly OwnerPromise[] =>
+  curriculum.commands.flatMap((c) =>
+    (typed[`rung.${c.id}`] ?? []).flatMap((rungId): OwnerPromise[] =>
+      rungId === none
+        ? []
+        : [
+            {
+              rungId,
+              level: Number(typed[`level.${c.id}`]?.[0] ?? 0),
+              places: Number(typed[`places.${c.id}`]?.[0]) || usualPromise.places,
+              people: Number(typed[`people.${c.id}`]?.[0]) || usualPromise.people,
+            },
+          ],
+    ),
+  )
 
 /** In sight however far one has come. */
 const Foot = styled.div`
@@ -321,6 +455,11 @@ const Foot = styled.div`
   padding: 0.6rem 0;
   background: var(--ground);
   border-top: 1.5px solid var(--ink);
+`
+const Cost = styled.p`
+  grid-column: 2 / -1;
+  font-size: var(--t-2);
+  color: var(--ink-2);
 `
 const Rungs = styled.div`
   display: grid;

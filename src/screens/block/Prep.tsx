@@ -1,5 +1,6 @@
 'use client'
 import Link from 'next/link'
+import { firstName } from '@/core/people/names'
 import { useState } from 'react'
 import styled from 'styled-components'
 import { YardNow } from '../yard/bottom'
@@ -292,7 +293,7 @@ function nothingMore(view: BlockView, block: Block, command: string): string {
 
 const placeName = (view: BlockView, full: Setup): string => view.places.find((p) => p.id === full.placeId)?.name ?? ''
 const holderName = (view: BlockView, full: Setup): string =>
-  view.people.find((p) => p.id === full.personId)?.name.split(' ')[0] ?? ''
+  firstName(view.people.find((p) => p.id === full.personId)?.name ?? '')
 
 const whyWords: Record<string, string> = {
   climb: 'next rung',

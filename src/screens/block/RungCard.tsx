@@ -7,6 +7,7 @@ import { memo } from 'react'
 import styled from 'styled-components'
 import type { RungPlaceInLadder } from '@/core/curriculum/lookup'
 import { promptOf, type Prompt } from '@/core/method/instruct'
+import { firstName } from '@/core/people/names'
 import { shutBecause } from '@/core/progress/gates'
 import { sayRule } from '@/core/rule/rule'
 import { heldSince } from '@/core/progress/state'
@@ -86,12 +87,14 @@ export const RungCard = memo(function RungCard({
         ? `${planned} × ${feed}, one after another`
         : `${feed}`
   const left = view.piecesLeft === undefined ? undefined : view.piecesLeft - block.piecesPaid
+  const holder = firstName(view.people.find((p) => p.id === context.leashHolder)?.name ?? '')
   return (
     <Card data-begun={active.reps.length > 0}>
       <Big>{rung.rung.name}</Big>
       <p className="rule">
         {context.purpose === 'refresh' ? 'refresher, ' : ''}
         {sayRule(rung.rung.rule)}; {place?.name}, level {context.level}, <Said>{context.kit}</Said>
+        {holder !== '' && `, ${holder}`}
       </p>
       <p className="criterion">{rung.rung.criterion.words}</p>
       <p className="say">{wordNow(view, rung, prompt.say)}</p>

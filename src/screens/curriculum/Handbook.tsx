@@ -10,15 +10,27 @@ import { allNeeds, findRung, gateOf } from '@/core/curriculum/lookup'
 import type { Command, Curriculum, Rung } from '@/core/curriculum/types'
 import { sayRule } from '@/core/rule/rule'
 import { levelWords } from '@/core/views/grid'
-import { Button, ButtonLink, FileLink } from '@/ui/press'
+import { Button, ButtonLink, FileLink, Quiet } from '@/ui/press'
 import { phone } from '@/ui/theme'
 import { Said, useWhen } from '@/ui/ways'
 import type { CurriculumPage } from '@/work/page/curriculum'
 import { Graph } from './Graph'
 import { May } from '../shell/may'
+import type { Told } from '../told'
+import { useTold } from '../useTold'
+import { Fault } from '@/ui/fieldParts'
 
 /** The curriculum, read like a handbook: what is taught, in what order, and when it counts. */
-export function Handbook({ page, timeZone }: { page: CurriculumPage; timeZone: string }) {
+export function Handbook({
+  page,
+  timeZone,
+  restore,
+}: {
+  page: CurriculumPage
+  timeZone: string
+  restore: () => Promise<Told>
+}) {
+  const { send, wrong, pending } = useTold()
   const { sayMoment } = useWhen()
   const { curriculum } = page
   const rungs = curriculum.commands.reduce((n, c) => n + c.runs.reduce((m, r) => m + r.rungs.length, 0), 0)
@@ -35,6 +47,12 @@ export function Handbook({ page, timeZone }: { page: CurriculumPage; timeZone: s
           <ButtonLink href="/timing">Practise the mark</ButtonLink>
           <May to="/curriculum/edit">
             <ButtonLink href="/curriculum/edit">{page.draft ? 'Go on with the draft' : 'Edit'}</ButtonLink>
+            {page.discardedAt !== undefined && (
+              <Quiet isDisabled={pending} onPress={() => send(restore)}>
+                Take back the draft of {sayMoment(page.discardedAt, timeZone)}
+              </Quiet>
+            )}
+            {wrong !== '' && <Fault>{wrong}</Fault>}
           </May>
           <Button
             onPress={() => {

@@ -26,6 +26,7 @@ export function SignIn({ kennel, people, demoPasscode, to, least }: Props) {
   const [wrong, setWrong] = useState('')
   const [waitUntil, setWaitUntil] = useState(0)
   const left = useSecondsUntil(waitUntil)
+  const names = useLastFirst(people)
   const [pending, start] = useTransition()
   const send = () => {
     start(async () => {
@@ -37,6 +38,7 @@ export function SignIn({ kennel, people, demoPasscode, to, least }: Props) {
         })
         if (answer.ok) {
           const said = (await import('./refusal')).admitted.parse(await answer.json())
+          ;(await import('@/device/lastHere')).wasHere(who)
           window.location.assign(said.to ?? to)
           return
         }
@@ -65,7 +67,7 @@ export function SignIn({ kennel, people, demoPasscode, to, least }: Props) {
         }}
       >
         <Names role="radiogroup" aria-label="Your name">
-          {people.map((p) => (
+          {names.map((p) => (
             <Name key={p.id}>
               <input
                 type="radio"
@@ -120,6 +122,21 @@ export function SignIn({ kennel, people, demoPasscode, to, least }: Props) {
       </p>
     </DoorPage>
   )
+}
+
+/** These people, those who signed in at this machine last first: known once the page has woken. */
+function useLastFirst(people: Props['people']): Props['people'] {
+  const [names, setNames] = useState(people)
+  useEffect(() => {
+    let here = true
+    void import('@/device/lastHere').then(({ firstOf, lastHere }) => {
+      if (here) setNames(firstOf(people, lastHere()))
+    })
+    return () => {
+      here = false
+    }
+  }, [people])
+  return names
 }
 
 /** Whole seconds until then, counted down. */

@@ -38,6 +38,7 @@ export function House({
             </a>
           ))}
           <Link href="/people/new">People and hours</Link>
+          <Link href="/packages">Packages of promises</Link>
           <a href="#backup">Backup</a>
         </nav>
       </header>

@@ -10,12 +10,9 @@ import { Button } from '@/ui/press'
 import { phone } from '@/ui/theme'
 import { useWhen } from '@/ui/ways'
 import type { ResidentView } from '@/work/page/resident'
-import type { Told } from '../told'
 import { May } from '../shell/may'
 import { useTold } from '../useTold'
-import type { BookActions } from './Books'
-
-type Send = (raw: unknown) => Promise<Told>
+import type { BookActions, Send } from './deeds'
 
 /** What stands in the books of a dog, to be put right, with what it was before. */
 export function BookForms({ view, actions }: { view: ResidentView; actions: BookActions }) {

@@ -3,16 +3,9 @@ import dynamic from 'next/dynamic'
 import { useState } from 'react'
 import { Quiet } from '@/ui/press'
 import type { ResidentView } from '@/work/page/resident'
-import type { Told } from '../told'
+import type { BookActions } from './deeds'
 
 const BookForms = dynamic(() => import('./BookForms').then((m) => m.BookForms), { ssr: false })
-
-type Send = (raw: unknown) => Promise<Told>
-export interface BookActions {
-  readonly putBooksRight: Send
-  readonly swapRuns: Send
-  readonly changeStay: Send
-}
 
 /** What stands in the books of a dog, put right where it is shown. What it takes comes when somebody turns to it. */
 export function Books({ view, actions }: { view: ResidentView; actions: BookActions }) {

@@ -12,3 +12,6 @@ CREATE TABLE package_version (
   recorded_by TEXT NOT NULL REFERENCES person (id)
 ) STRICT;
 CREATE INDEX package_version_by_package ON package_version (package_id, at);
+
+-- A draft that was discarded stays for whoever wants it back, until another takes its place.
+ALTER TABLE curriculum_draft ADD COLUMN discarded INTEGER NOT NULL DEFAULT 0 CHECK (discarded IN (0, 1));

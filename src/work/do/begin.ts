@@ -5,7 +5,7 @@ import { isYoung } from '@/core/coach/allowed'
 import { plainDog, traitNames, type DogTraits } from '@/core/dog/traits'
 import { mostPlaces, whyNotPossible, type HouseGround } from '@/core/handoff/possible'
 import { methodAt } from '@/core/method/rows'
-import type { OwnerPromise } from '@/core/promise/ownerPromise'
+import { usualPromise, type OwnerPromise } from '@/core/promise/ownerPromise'
 import { regimeOf } from '@/core/progress/regime'
 import { roles } from '@/core/people/roles'
 import { findRung } from '@/core/curriculum/lookup'
@@ -149,9 +149,6 @@ export function addPerson(db: Db, raw: unknown, now: number, passcodeHash?: stri
     })
     .immediate()
 }
-
-/** House: a promise is kept in three places with two people where nobody says otherwise. */
-export const usualPromise = { places: 3, people: 2 } as const
 
 /** What this house has to keep promises with. As long as nobody works here it is not set up, and nobody is missed. */
 export const groundOf = (db: Db): HouseGround => ({

@@ -9,7 +9,8 @@ import { readMethodChanges } from '@/store/method'
 import type { Db } from '@/store/database'
 import { correctSet, voidSet } from './correct'
 import { loadCurriculum, loadDraft } from '../page/curriculum'
-import { moveCurriculum, previewMove, publishCurriculum, saveDraft } from './curriculum'
+import { loadCurriculum, loadDraft } from '../page/curriculum'
+import { discardDraft, moveCurriculum, previewMove, publishCurriculum, restoreDraft, saveDraft } from './curriculum'
 import { addNote, addTried } from './journal'
 import { previewMethod } from '../page/methodPreview'
 import { switchMethod } from './method'
@@ -42,6 +43,22 @@ function scene(promised = 'sit.rear') {
   }
   return { db, ada, residencyId, tablet, work }
 }
+
+describe('a draft that was discarded', () => {
+  it('can be taken back as it was, until another is begun', () => {
+    const { db } = scene()
+    expect(saveDraft(db, { text: fiveInARow(), revision: 0 }, later).ok).toBe(true)
+    const was = loadDraft(db)
+    expect(restoreDraft(db)).toMatchObject({ ok: false })
+    discardDraft(db)
+    expect([loadDraft(db).revision, loadCurriculum(db, undefined)?.discardedAt]).toEqual([0, later])
+    expect(restoreDraft(db)).toEqual({ ok: true })
+    expect([loadDraft(db), loadCurriculum(db, undefined)?.discardedAt]).toEqual([was, undefined])
+    discardDraft(db)
+    expect(saveDraft(db, { text: file(), revision: 0 }, later + 1).ok).toBe(true)
+    expect(restoreDraft(db)).toMatchObject({ ok: false, reason: expect.stringContaining('another was begun') })
+  })
+})
 
 describe('versions of the curriculum', () => {
   it(

@@ -5,6 +5,7 @@ import type { CurriculumFault } from '@/core/curriculum/validate'
 import { compareStandings, type StandingChange } from '@/core/views/compare'
 import { newest } from '@/core/progress/regime'
 import {
+  discardedDraft,
   dropDraft,
   findCurriculum,
   insertCurriculum,
@@ -12,6 +13,7 @@ import {
   listCurricula,
   newestCurriculum,
   readDraft,
+  setDiscarded,
   writeDraft,
   type CurriculumName,
 } from '@/store/curricula'
@@ -88,8 +90,16 @@ export function saveDraft(db: Db, form: z.infer<typeof draftForm>, now: number):
     .immediate()
 }
 
+/** Puts the draft aside; it can be taken back until another is begun. */
 export function discardDraft(db: Db): void {
-  dropDraft(db)
+  setDiscarded(db, true)
+}
+
+/** Takes back the draft that was discarded. */
+export function restoreDraft(db: Db): Deed {
+  if (!discardedDraft(db)) return refuse('No discarded draft is kept: another was begun since.')
+  setDiscarded(db, false)
+  return { ok: true }
 }
 
 export type Published = Deed<{ readonly version: number }, { readonly faults: readonly CurriculumFault[] }>

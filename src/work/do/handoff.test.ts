@@ -6,15 +6,7 @@ import { plainHouse } from '@/core/house/house'
 import { appendHouse } from '@/store/house'
 import { addPerson } from './begin'
 import { pause } from './stay'
-import {
-  bookHandoff,
-  bookNamed,
-  cancelHandoff,
-  moveHandoff,
-  namedForm,
-  sayOutcome,
-  uncancelHandoff,
-} from './handoff'
+import { bookHandoff, bookNamed, cancelHandoff, moveHandoff, namedForm, sayOutcome, uncancelHandoff } from './handoff'
 import { invitation, loadHandoffPage } from '../page/handoff'
 import { recordFacts } from '../record/accept'
 import { dog, monday, msPerDay, newKennel, Tablet, trainer } from '../tests/kennel'

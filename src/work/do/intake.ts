@@ -23,7 +23,9 @@ import {
   updateDog,
   type Resident,
 } from '@/store/residents'
-import { type FormResult, groundOf, usualPromise } from './begin'
+import { usualPromise, type OwnerPromise } from '@/core/promise/ownerPromise'
+import type { Curriculum } from '@/core/curriculum/types'
+import { groundOf, type FormResult } from './begin'
 import { compareStandings } from '@/core/views/compare'
 import { mostPlaces, whyNotPossible } from '@/core/handoff/possible'
 import { ladderOf, regimesFor } from '../scene/regimes'
@@ -46,7 +48,7 @@ export const draft = z.object({
 })
 
 /** House: a booking that nobody went on with is forgotten after so many days. */
-const draftDays = 30
+const draftDays = 14
 
 /** Keeps a step as it is being typed, so that it can be gone on with on another device. */
 export function saveDraft(db: Db, raw: unknown, savedBy: string, now: number): { readonly ok: boolean } {
@@ -63,6 +65,13 @@ export function saveDraft(db: Db, raw: unknown, savedBy: string, now: number): {
 
 /** Bookings begun and not finished, the newest first. */
 export const openBookings = (db: Db): readonly Draft[] => readDrafts(db, 'booking', 20)
+
+/** Forgets a booking that was begun; what was typed comes back, so that it can be kept again. */
+export function discardBooking(db: Db, key: string): Draft | undefined {
+  const had = readDraft(db, key, 'booking')
+  dropDraft(db, key, 'booking')
+  return had
+}
 
 export const bookingDraft = (db: Db, key: string): Draft | undefined => readDraft(db, key, 'booking')
 
@@ -175,18 +184,30 @@ function arrive(
 }
 
 function takePromises(db: Db, resident: Resident, { promised }: Entry<'promises'>, now: number): Errors | undefined {
-  const curriculum = ladderOf(db, resident.residencyId, now)
+  const taken = promisesTyped(db, ladderOf(db, resident.residencyId, now), promised)
+  if ('errors' in taken) return taken.errors
+  replacePromises(db, resident.residencyId, taken.promises)
+  refold(db, resident.residencyId, now)
+  return undefined
+}
+
+/** Promises from a form, complete; or, by field, why one of them can never be kept in this house. */
+export function promisesTyped(
+  db: Db,
+  curriculum: Curriculum,
+  promised: Entry<'promises'>['promised'],
+): { readonly promises: readonly (OwnerPromise & { readonly command: string })[] } | { readonly errors: Errors } {
   const wanted = promised.flatMap((p, i) => (p.rung === '' ? [] : [{ p, i, at: findRung(curriculum, p.rung) }]))
   const bad = wanted.find(({ p, at }) => !at || at.runKey !== p.run)
-  if (bad) return { [`promised.${bad.i}.rung`]: 'This dog’s ladder has no such rung.' }
+  if (bad) return { errors: { [`promised.${bad.i}.rung`]: 'This dog’s ladder has no such rung.' } }
   const house = groundOf(db)
   const taken = wanted.flatMap(({ p, i, at }) =>
     at
       ? [
           {
             i,
-            command: at.command.id,
             promise: {
+              command: at.command.id,
               rungId: at.rung.id,
               level: Number(p.level),
               places: Math.round(
@@ -202,14 +223,7 @@ function takePromises(db: Db, resident: Resident, { promised }: Entry<'promises'
     const no = whyNotPossible(curriculum, promise, house)
     return no ? [[`promised.${i}.${no.field}`, no.why] as const] : []
   })
-  if (never.length > 0) return Object.fromEntries(never)
-  replacePromises(
-    db,
-    resident.residencyId,
-    taken.map(({ command, promise }) => ({ command, ...promise })),
-  )
-  refold(db, resident.residencyId, now)
-  return undefined
+  return never.length > 0 ? { errors: Object.fromEntries(never) } : { promises: taken.map(({ promise }) => promise) }
 }
 
 function takeWords(

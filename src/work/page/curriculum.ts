@@ -3,6 +3,7 @@ import { readDraftText, toFile } from '@/core/curriculum/read'
 import type { CurriculumFile } from '@/core/curriculum/schema'
 import type { Curriculum } from '@/core/curriculum/types'
 import {
+  discardedDraft,
   findCurriculum,
   listCurricula,
   newestCurriculum,
@@ -17,6 +18,8 @@ export interface CurriculumPage {
   readonly curriculum: Curriculum
   readonly versions: readonly CurriculumVersion[]
   readonly draft: { readonly basedOn: string; readonly changedAt: number } | undefined
+  /** When the draft was changed last that was discarded and can be taken back; undefined for none. */
+  readonly discardedAt: number | undefined
 }
 
 /** The curriculum to read: a version by name, or the newest; undefined when that version is not kept here. */
@@ -29,6 +32,7 @@ export function loadCurriculum(db: Db, name: CurriculumName | undefined): Curric
     curriculum,
     versions: listCurricula(db),
     draft: draft && { basedOn: draft.basedOn, changedAt: draft.changedAt },
+    discardedAt: discardedDraft(db)?.changedAt,
   }
 }
 

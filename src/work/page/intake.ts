@@ -14,6 +14,7 @@ import {
   type StepSpec,
 } from '@/core/intake/steps'
 import { firstRecorded } from '@/store/books'
+import { usualPromise, type OwnerPromise } from '@/core/promise/ownerPromise'
 import type { Db } from '@/store/database'
 import { readHouse } from '@/store/house'
 import { keptSteps, photoAt, readDraft, readEntry } from '@/store/intake'
@@ -50,11 +51,7 @@ export function loadIntake(db: Db, residencyId: string, now: number): IntakeView
     others: residentsOn(db, dayIn(house.timeZone, now))
       .filter((r) => r.residencyId !== residencyId)
       .map((r) => ({ id: r.dogId, name: `${r.runNumber} ${r.name}` })),
-    runs: runsOf(curriculum).map(({ run, key, name }) => ({
-      key,
-      name,
-      rungs: run.rungs.map((r) => ({ id: r.id, name: r.name })),
-    })),
+    runs: promisable(curriculum),
     commands: curriculum.commands.map((c) => ({
       id: c.id,
       name: c.name,
@@ -77,6 +74,29 @@ export function loadIntake(db: Db, residencyId: string, now: number): IntakeView
   })
   return { resident, steps, photoAt: photoAt(db, resident.dogId), timeZone: house.timeZone, devices: house.devices }
 }
+
+/** Every run of a ladder with its rungs, as a form offers them. */
+export const promisable = (curriculum: Curriculum): StepContext['runs'] =>
+  runsOf(curriculum).map(({ run, key, name }) => ({
+    key,
+    name,
+    rungs: run.rungs.map((r) => ({ id: r.id, name: r.name })),
+  }))
+
+/** Promises as the fields of such a form. */
+export const promisedTyped = (curriculum: Curriculum, promises: readonly OwnerPromise[]): Typed =>
+  typedOf({
+    promised: runsOf(curriculum).map(({ run, key }) => {
+      const p = promises.find((x) => run.rungs.some((r) => r.id === x.rungId))
+      return {
+        run: key,
+        rung: p?.rungId ?? '',
+        level: String(p?.level ?? 0),
+        places: String(p?.places ?? usualPromise.places),
+        people: String(p?.people ?? usualPromise.people),
+      }
+    }),
+  })
 
 /** Every run of a ladder, named so that two of one command are told apart. */
 const runsOf = (
@@ -122,21 +142,8 @@ function known(db: Db, resident: Resident, step: StepId, entry: unknown, curricu
         finish: [(entry as Entry<'words'> | undefined)?.finish ?? ''],
       }
     }
-    case 'promises': {
-      const promises = readPromises(db, resident.residencyId)
-      return typedOf({
-        promised: runsOf(curriculum).map(({ run, key }) => {
-          const p = promises.find((x) => run.rungs.some((r) => r.id === x.rungId))
-          return {
-            run: key,
-            rung: p?.rungId ?? '',
-            level: String(p?.level ?? 0),
-            places: String(p?.places ?? 3),
-            people: String(p?.people ?? 2),
-          }
-        }),
-      })
-    }
+    case 'promises':
+      return promisedTyped(curriculum, readPromises(db, resident.residencyId))
     case 'questions':
       return entry === undefined ? typedOf({ asked: usualQuestions.map((question) => ({ question, answer: '' })) }) : of
     case 'owner':

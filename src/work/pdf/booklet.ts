@@ -1,4 +1,4 @@
-import type { Paper } from '@/core/house/paper'
+import type { Paper } from '@/core/paper'
 import { cameAtHome } from '@/core/demonstration/record'
 import { sayDay } from '@/core/days'
 import { unbroken } from '@/core/wording'

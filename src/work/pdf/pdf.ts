@@ -1,4 +1,4 @@
-import type { Paper } from '@/core/house/paper'
+import type { Paper } from '@/core/paper'
 import { begin, end, quiet, write, type Doc } from './type'
 import type { DoorCard, FeedingList, WordsView } from '../page/printed'
 

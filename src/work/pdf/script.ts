@@ -1,4 +1,4 @@
-import type { Paper } from '@/core/house/paper'
+import type { Paper } from '@/core/paper'
 import type { ScriptItem } from '@/core/demonstration/script'
 import type { PrintedScript } from '../page/demonstration'
 import { begin, end, quiet, write, type Doc } from './type'

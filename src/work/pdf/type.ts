@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import PDFDocument from 'pdfkit'
 import { z } from 'zod'
-import { letterSheets, sheetNames, type Paper, type Sheet } from '@/core/house/paper'
+import { letterSheets, sheetNames, type Paper, type Sheet } from '@/core/paper'
 
 /**
  * The shipped faces as WOFF; each comes in files of a part of its letters. The second one has the wider coverage and

@@ -5,6 +5,7 @@ import { enter } from '@/app/door'
 import { Handbook } from '@/screens/curriculum/Handbook'
 import { kennelDatabase } from '@/store/connection'
 import { readKennel } from '@/store/kennel'
+import { restore } from './edit/actions'
 import { loadCurriculum } from '@/work/page/curriculum'
 
 export const metadata: Metadata = { title: 'Curriculum' }
@@ -20,5 +21,5 @@ export default async function CurriculumPage({
   const asked = query.safeParse(await searchParams)
   const page = loadCurriculum(db, asked.success ? asked.data : undefined)
   if (!page) notFound()
-  return <Handbook page={page} timeZone={readKennel(db).timeZone} />
+  return <Handbook page={page} timeZone={readKennel(db).timeZone} restore={restore} />
 }

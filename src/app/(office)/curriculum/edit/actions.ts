@@ -7,6 +7,7 @@ import { kennelDatabase } from '@/store/connection'
 import { requestTime } from '@/work/scene/clock'
 import {
   discardDraft,
+  restoreDraft,
   draftForm,
   faulty,
   publishCurriculum,
@@ -44,4 +45,10 @@ export const discard = act('lead', refuse, (): Told => {
   discardDraft(kennelDatabase())
   revalidatePath('/', 'layout')
   return { ok: true }
+})
+
+export const restore = act('lead', refuse, (): Told => {
+  const done = restoreDraft(kennelDatabase())
+  revalidatePath('/', 'layout')
+  return done
 })

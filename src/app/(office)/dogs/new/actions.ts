@@ -1,9 +1,15 @@
 'use server'
 import { revalidatePath } from 'next/cache'
 import { redirect } from 'next/navigation'
+import { z } from 'zod'
+import { act } from '@/app/door'
+import type { Typed } from '@/core/fields'
+import type { Told } from '@/screens/told'
 import { newestCurriculum } from '@/store/curricula'
 import { kennelDatabase } from '@/store/connection'
 import { addDog } from '@/work/do/begin'
+import { refuse } from '@/work/do/deed'
+import { discardBooking } from '@/work/do/intake'
 import { actOnForm } from '../../typed'
 import { requestTime } from '@/work/scene/clock'
 
@@ -51,3 +57,15 @@ export const addResident = actOnForm('trainer', (_, form) => {
   revalidatePath('/', 'layout')
   redirect(`/dogs/${done.id}/intake`)
 })
+
+export const discardBegun = act(
+  'trainer',
+  (reason): Told & { readonly typed?: Typed } => refuse(reason),
+  (_, key: unknown): Told & { readonly typed?: Typed } => {
+    const booking = z.uuid().safeParse(key)
+    const had = booking.success ? discardBooking(kennelDatabase(), booking.data) : undefined
+    if (!had) return refuse('There is no such booking.')
+    revalidatePath('/dogs/new')
+    return { ok: true, typed: had.typed }
+  },
+)

@@ -12,9 +12,10 @@ import { kennelDatabase } from '@/store/connection'
 import { requestTime } from '@/work/scene/clock'
 import { dogsKnown } from '@/store/residents'
 import { bookingDraft, openBookings } from '@/work/do/intake'
-import { usualHere } from '@/work/do/begin'
+import { groundOf, usualHere } from '@/work/do/begin'
+import { loadPresets } from '@/work/page/packages'
 import { saveIntakeDraft } from '../[residencyId]/intake/actions'
-import { addResident } from './actions'
+import { addResident, discardBegun } from './actions'
 
 export const metadata: Metadata = { title: 'New dog' }
 
@@ -26,6 +27,7 @@ export default async function NewDogPage({
   await enter('trainer')
   const db = kennelDatabase()
   const house = readHouse(db)
+  const now = requestTime()
   const { key } = z
     .object({ key: z.uuid().optional() })
     .catch({})
@@ -39,15 +41,18 @@ export default async function NewDogPage({
     <DogForm
       key={key}
       action={addResident}
-      commands={curriculumIn(newestCurriculum(db), house.lengths).commands}
+      curriculum={curriculumIn(newestCurriculum(db), house.lengths)}
+      ground={groundOf(db)}
       usual={usualHere(db)}
-      today={dayIn(house.timeZone, requestTime())}
+      today={dayIn(house.timeZone, now)}
       booking={{
         key,
         typed: bookingDraft(db, key)?.typed ?? {},
         saveDraft: saveIntakeDraft,
         others,
         known: dogsKnown(db),
+        presets: loadPresets(db, now),
+        discard: discardBegun,
       }}
     />
   )

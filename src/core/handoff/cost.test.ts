@@ -1,0 +1,69 @@
+import { describe, expect, it } from 'vitest'
+import { houseCurriculum } from '../curriculum/house'
+import { placeKinds } from '../curriculum/words'
+import { usualEffort } from '../promise/need'
+import type { OwnerPromise } from '../promise/ownerPromise'
+import { costOf, sayCost } from './cost'
+
+const promise = (rungId: string, more: Partial<OwnerPromise> = {}): OwnerPromise => ({
+  rungId,
+  level: 0,
+  places: 1,
+  people: 1,
+  ...more,
+})
+const house = { places: placeKinds.map((kind) => ({ kind })), people: 3 }
+const small = { places: [{ kind: 'room' as const }, { kind: 'yard' as const }], people: 3 }
+
+describe('what a promise costs', () => {
+  it('of one rung: twice its rule, on two days, by the usual effort of a dog', () => {
+    // Rear moves: three clean in a row is its rule in the house's file; worked by hand.
+    const rung = houseCurriculum.commands.find((c) => c.id === 'sit')?.runs[0]?.rungs[0]
+    const span = rung?.rule.kind === 'row' ? rung.rule.r : 10
+    const least = 2 * span * usualEffort.ratio
+    const { reps, days } = costOf(houseCurriculum, [promise('sit.rear')])
+    expect(reps).toBeGreaterThanOrEqual(Math.floor(least))
+    expect(days).toBeGreaterThanOrEqual(1)
+  })
+
+  it('is never less for more: a higher rung, another place, more people, a level, another promise', () => {
+    const base = costOf(houseCurriculum, [promise('sit.word')]).reps
+    for (const more of [
+      promise('sit.standing'),
+      promise('sit.word', { places: 3 }),
+      promise('sit.word', { people: 3 }),
+      promise('sit.word', { level: 3 }),
+    ])
+      expect(costOf(houseCurriculum, [more]).reps).toBeGreaterThan(base)
+    const both = costOf(houseCurriculum, [promise('sit.word'), promise('down.no-lure')]).reps
+    expect(both).toBeGreaterThan(base)
+    // What two share is counted once.
+    expect(costOf(houseCurriculum, [promise('sit.word'), promise('sit.word')]).reps).toBe(base)
+  })
+
+  it('takes two days for each place, and all days its reps take at the house’s pace', () => {
+    expect(costOf(houseCurriculum, [promise('sit.rear', { places: 3 })]).days).toBeGreaterThanOrEqual(2)
+    const many = costOf(houseCurriculum, [promise('recall.line-30', { places: 3, people: 2 })])
+    expect(many.days).toBeGreaterThanOrEqual(Math.ceil(many.reps / 60))
+    expect(costOf(houseCurriculum, [])).toEqual({ reps: 0, days: 0 })
+  })
+
+  it('is said beside what the house has, and what it can never keep is refused in words', () => {
+    expect(sayCost(houseCurriculum, promise('sit.word', { places: 2, people: 2 }), house)).toMatchObject({
+      says: expect.stringMatching(
+        /^2 places: two days in each; 2 people: two days with each; about \d+ reps from the start, \d+ days or more$/,
+      ),
+      no: '',
+    })
+    const three = sayCost(houseCurriculum, promise('sit.word', { places: 3 }), small)
+    expect(three.says).toMatch(/^3 places: two days in each \(this house has 2\)/)
+    expect(three.no).toBe('3 places are asked for; “Word alone” can be worked in 2 here.')
+    expect(sayCost(houseCurriculum, promise('sit.word', { people: 4 }), house).no).toBe(
+      '4 people are asked for, and 3 work here.',
+    )
+    expect(sayCost(houseCurriculum, promise('nothing'), house)).toEqual({
+      says: '',
+      no: 'This dog’s ladder has no such rung.',
+    })
+  })
+})

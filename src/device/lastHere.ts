@@ -1,0 +1,36 @@
+import { z } from 'zod'
+
+/** House: a machine that many sign in at shows so many of its last names first. */
+const mostNames = 4
+const place = 'kibou-last-here'
+const shape = z.array(z.string().max(64)).max(mostNames)
+
+/** Ids of those who signed in at this machine last, the newest first. */
+export function lastHere(): readonly string[] {
+  try {
+    return shape.safeParse(JSON.parse(localStorage.getItem(place) ?? '[]')).data ?? []
+  } catch {
+    return []
+  }
+}
+
+/** Keeps that somebody signed in here. */
+export function wasHere(personId: string): void {
+  try {
+    localStorage.setItem(
+      place,
+      JSON.stringify([personId, ...lastHere().filter((id) => id !== personId)].slice(0, mostNames)),
+    )
+  } catch {
+    // A browser that keeps nothing shows the names in their usual order.
+  }
+}
+
+/** The same people, those of these ids first and in that order. */
+export const firstOf = <T extends { readonly id: string }>(
+  people: readonly T[],
+  ids: readonly string[],
+): readonly T[] => [
+  ...ids.flatMap((id) => people.find((p) => p.id === id) ?? []),
+  ...people.filter((p) => !ids.includes(p.id)),
+]

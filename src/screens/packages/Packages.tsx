@@ -1,0 +1,171 @@
+'use client'
+import { useState } from 'react'
+import styled from 'styled-components'
+import { Fault } from '@/ui/fieldParts'
+import { Button, Quiet } from '@/ui/press'
+import { phone } from '@/ui/theme'
+import { useWhen } from '@/ui/ways'
+import type { PackagesView, PackageView } from '@/work/page/packages'
+import { SpecForm } from '../form/SpecForm'
+import type { FormAction } from '../form/state'
+import type { Told } from '../told'
+import { useTold } from '../useTold'
+
+type Give = (raw: unknown) => Promise<Told>
+
+/** What this house promises together under a name: each on a card, changed in place, with what it costs a dog. */
+export function Packages({ view, keep, give }: { view: PackagesView; keep: FormAction; give: Give }) {
+  const [adding, setAdding] = useState(view.packages.length === 0)
+  const keepNew: FormAction = async (before, form) => {
+    const after = await keep(before, form)
+    if (Object.keys(after.errors).length === 0) setAdding(false)
+    return after
+  }
+  return (
+    <Page>
+      <header>
+        <h1>Packages</h1>
+        <p>
+          Promises that belong together, given to a dog in one choice and adjusted there. A change here changes nothing
+          that was promised before.
+        </p>
+      </header>
+      <Cards>
+        {view.packages.map((p) => (
+          <One key={p.packageId} one={p} view={view} keep={keep} give={give} />
+        ))}
+      </Cards>
+      {adding ? (
+        <section aria-labelledby="new">
+          <h2 id="new">A new package</h2>
+          <SpecForm
+            action={keepNew}
+            fields={view.fields}
+            values={view.empty}
+            hidden={{ packageId: '' }}
+            submit="Keep the package"
+          />
+        </section>
+      ) : (
+        <Button onPress={() => setAdding(true)}>A new package</Button>
+      )}
+    </Page>
+  )
+}
+
+function One({ one, view, keep, give }: { one: PackageView; view: PackagesView; keep: FormAction; give: Give }) {
+  const { sayMoment } = useWhen()
+  const { send, wrong, pending } = useTold()
+  const [open, setOpen] = useState(false)
+  const keepThis: FormAction = async (before, form) => {
+    const after = await keep(before, form)
+    if (Object.keys(after.errors).length === 0) setOpen(false)
+    return after
+  }
+  return (
+    <li data-given={one.given}>
+      <h2>
+        {one.name} <small>{one.days} days</small>
+      </h2>
+      {one.words !== '' && <p>{one.words}</p>}
+      <ul>
+        {one.says.map((s) => (
+          <li key={s}>{s}</li>
+        ))}
+      </ul>
+      <p className="cost" data-short={one.cost.days > one.days}>
+        About {one.cost.reps} reps from the start: {one.cost.days} days at the house’s pace
+        {one.cost.days > one.days && `, more than its ${one.days}`}.
+      </p>
+      <p className="quiet">
+        {one.given ? 'Given' : 'Given no more'}; {one.by}, {sayMoment(one.at, view.timeZone)}
+      </p>
+      <Row>
+        <Quiet aria-expanded={open} aria-label={`Change ${one.name}`} onPress={() => setOpen(!open)}>
+          change
+        </Quiet>
+        <Quiet
+          isDisabled={pending}
+          onPress={() => send(() => give({ packageId: one.packageId, given: !one.given }))}
+          aria-label={one.given ? `Give ${one.name} no more` : `Give ${one.name} again`}
+        >
+          {one.given ? 'give it no more' : 'give it again'}
+        </Quiet>
+      </Row>
+      {wrong !== '' && <Fault>{wrong}</Fault>}
+      {open && (
+        <SpecForm
+          key={one.at}
+          action={keepThis}
+          fields={view.fields}
+          values={one.values}
+          hidden={{ packageId: one.packageId }}
+          submit="Keep the package"
+        />
+      )}
+    </li>
+  )
+}
+
+const Page = styled.div`
+  padding: 0.9rem 1.5rem 4rem;
+  max-width: var(--page);
+  display: grid;
+  gap: var(--s-7);
+  grid-template-columns: minmax(0, 1fr);
+  justify-items: start;
+  h1 {
+    font-size: var(--t-8);
+  }
+  h2 {
+    font-size: var(--t-6);
+    small {
+      font:
+        400 var(--t-3)/1 'Atkinson Hyperlegible Next Variable',
+        sans-serif;
+      color: var(--ink-2);
+    }
+  }
+  header p {
+    color: var(--ink-2);
+  }
+  ${phone} {
+    padding: 0.8rem 0.9rem 3rem;
+  }
+`
+const Cards = styled.ul`
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  width: 100%;
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(min(24rem, 100%), 1fr));
+  gap: var(--s-7);
+  align-items: start;
+  > li {
+    border-left: 5px solid var(--held);
+    padding-left: 0.9rem;
+  }
+  > li[data-given='false'] {
+    border-left-color: var(--rule-2);
+  }
+  > li:has(form) {
+    grid-column: 1 / -1;
+  }
+  li > ul {
+    margin: 0.3rem 0;
+    padding-left: 1.1rem;
+  }
+  .quiet {
+    color: var(--ink-2);
+    font-size: var(--t-2);
+  }
+  .cost[data-short='true'] {
+    color: var(--person);
+    font-weight: 600;
+  }
+`
+const Row = styled.div`
+  display: flex;
+  gap: var(--s-5);
+`

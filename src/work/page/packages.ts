@@ -1,0 +1,114 @@
+import { costOf, type PromisesCost } from '@/core/handoff/cost'
+import { findRung } from '@/core/curriculum/lookup'
+import { curriculumIn } from '@/core/curriculum/lengths'
+import type { Curriculum } from '@/core/curriculum/types'
+import { dayIn } from '@/core/days'
+import type { Typed } from '@/core/fields'
+import type { FieldSpec } from '@/core/form'
+import { promiseFields } from '@/core/intake/steps'
+import type { OwnerPromise } from '@/core/promise/ownerPromise'
+import { newestCurriculum } from '@/store/curricula'
+import type { Db } from '@/store/database'
+import { readHouse } from '@/store/house'
+import { readPackages, type KeptPackage } from '@/store/packages'
+import { readPromises, residentsSince } from '@/store/residents'
+import { promisable, promisedTyped } from './intake'
+
+export interface PackageView {
+  readonly packageId: string
+  readonly name: string
+  readonly days: number
+  readonly words: string
+  readonly given: boolean
+  readonly at: number
+  readonly by: string
+  /** Each promise as an owner is told it. */
+  readonly says: readonly string[]
+  readonly cost: PromisesCost
+  readonly values: Typed
+}
+
+export interface PackagesView {
+  readonly timeZone: string
+  readonly packages: readonly PackageView[]
+  readonly fields: readonly FieldSpec[]
+  /** Of a package that is not made yet. */
+  readonly empty: Typed
+}
+
+/** A promise in a few words. */
+export function sayPromise(curriculum: Curriculum, p: OwnerPromise): string {
+  const at = findRung(curriculum, p.rungId)
+  const places = `${p.places} ${p.places === 1 ? 'place' : 'places'}`
+  const people = `${p.people} ${p.people === 1 ? 'person' : 'people'}`
+  const what = at ? `${at.command.name}: ${at.rung.name}` : p.rungId
+  return `${what}${p.level > 0 ? `, level ${p.level}` : ''}; ${places}, ${people}`
+}
+
+/** Every package of the house, with what it costs a dog that knows nothing. */
+export function loadPackages(db: Db): PackagesView {
+  const house = readHouse(db)
+  const curriculum = curriculumIn(newestCurriculum(db), house.lengths)
+  const typed = (p: KeptPackage): Typed => ({
+    ...promisedTyped(curriculum, p.promises),
+    name: [p.name],
+    days: [String(p.days)],
+    words: [p.words],
+  })
+  return {
+    timeZone: house.timeZone,
+    packages: readPackages(db).map((p) => ({
+      ...p,
+      says: p.promises.map((promise) => sayPromise(curriculum, promise)),
+      cost: costOf(curriculum, p.promises),
+      values: typed(p),
+    })),
+    fields: [
+      { kind: 'text', name: 'name', label: 'Name', required: true },
+      { kind: 'number', name: 'days', label: 'Days of stay', required: true },
+      { kind: 'long', name: 'words', label: 'What the owner hears of it', hint: 'no price', wide: true },
+      ...promiseFields(promisable(curriculum)),
+    ],
+    empty: promisedTyped(curriculum, []),
+  }
+}
+
+/** Promises that a booking can begin from: a package, or what another dog was promised. */
+export interface Preset {
+  readonly id: string
+  readonly name: string
+  readonly note: string
+  readonly days: number | undefined
+  readonly promises: readonly OwnerPromise[]
+}
+
+/** House: dogs of the last so many days are offered to copy from. */
+const copiedFromDays = 120
+
+export function loadPresets(db: Db, now: number): readonly Preset[] {
+  const since = dayIn(readHouse(db).timeZone, now - copiedFromDays * 86_400_000)
+  const packages = readPackages(db).filter((p) => p.given)
+  return [
+    ...packages.map((p) => ({
+      id: `package ${p.packageId}`,
+      name: p.name,
+      note: `${p.days} days; ${p.promises.length} ${p.promises.length === 1 ? 'promise' : 'promises'}`,
+      days: p.days,
+      promises: p.promises,
+    })),
+    ...residentsSince(db, since).flatMap((r): Preset[] => {
+      const promises = readPromises(db, r.residencyId)
+      return promises.length === 0
+        ? []
+        : [
+            {
+              id: `dog ${r.residencyId}`,
+              name: `as ${r.name} was promised`,
+              note: `${r.ownerName}’s, until ${r.leavesOn}`,
+              days: undefined,
+              promises,
+            },
+          ]
+    }),
+  ]
+}
