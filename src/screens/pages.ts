@@ -22,6 +22,7 @@ export const pages: readonly Page[] = [
   { address: '/curriculum', name: 'Curriculum', least: 'hand', key: 'c', sample: '/curriculum' },
   { address: '/method', name: 'Method', least: 'hand', key: 'm', sample: '/method' },
   { address: '/bench', name: 'Bench', least: 'hand', key: 'b', sample: '/bench' },
+  { address: '/dogs', name: 'Dogs that were here', least: 'hand', key: 'a', quiet: true, sample: '/dogs' },
   { address: '/dogs/new', name: 'New dog', least: 'trainer', key: 'd', sample: '/dogs/new' },
   { address: '/people/new', name: 'People', least: 'lead', key: 't', quiet: true, sample: '/people/new' },
   { address: '/paper', name: 'Paper', least: 'hand', key: 'p', quiet: true, sample: '/paper' },

@@ -77,16 +77,18 @@ export interface KeptPlan {
 
 const planRowIfAny = planRow.optional()
 
-/** How this dog is fed, as last decided. */
+/** How this dog is fed, as last decided: in this residency, or in an earlier one where nobody has since. */
 export function readPlan(db: Db, residencyId: string): KeptPlan | undefined {
   const r = planRowIfAny.parse(
     db
       .prepare(
         `SELECT f.feed_id, f.stage, f.factor, f.vet_kcal, f.training_share, f.goal_kg, f.at, p.name AS by
-            FROM feeding_plan f
+            FROM residency r
+            JOIN residency o ON o.dog_id = r.dog_id
+            JOIN feeding_plan f ON f.residency_id = o.id
             JOIN person p ON p.id = f.recorded_by
-            WHERE f.residency_id = ?
-            ORDER BY f.at DESC, f.id DESC LIMIT 1`,
+            WHERE r.id = ? AND o.arrives_on <= r.arrives_on
+            ORDER BY o.arrives_on DESC, f.at DESC, f.id DESC LIMIT 1`,
       )
       .get(residencyId),
   )

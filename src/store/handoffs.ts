@@ -101,11 +101,15 @@ export function writeOutcome(
   ).run(said)
 }
 
-/** The handoff of this residency that was changed last, if that was its cancelling. */
-export function lastCancelled(db: Db, residencyId: string): Handoff | undefined {
-  const last = rowIfAny.parse(
+/** The handoff of this residency that was changed last, or undefined. */
+export const lastHandoff = (db: Db, residencyId: string): Handoff | undefined =>
+  rowIfAny.parse(
     db.prepare(`SELECT ${columns} WHERE residency_id = ? ORDER BY changed_at DESC, id DESC LIMIT 1`).get(residencyId),
   )
+
+/** The same, if that was its cancelling. */
+export function lastCancelled(db: Db, residencyId: string): Handoff | undefined {
+  const last = lastHandoff(db, residencyId)
   return last?.status === 'cancelled' ? last : undefined
 }
 

@@ -92,6 +92,18 @@ export const residentsSince = (db: Db, day: string): readonly Resident[] =>
     .all(day)
     .map((r) => residentRow.parse(r))
 
+/** Residencies that ended before this day, the last first, of dogs or owners with these letters in their names. */
+export const residentsGone = (db: Db, day: string, letters: string, most: number): readonly Resident[] =>
+  db
+    .prepare(
+      `SELECT ${residentColumns}
+        WHERE r.leaves_on < @day AND (instr(lower(d.name), lower(@letters)) > 0
+          OR instr(lower(d.owner_name), lower(@letters)) > 0)
+        ORDER BY r.leaves_on DESC LIMIT @most`,
+    )
+    .all({ day, letters, most })
+    .map((r) => residentRow.parse(r))
+
 /** Residencies that begin on these days, first to last. */
 export const residentsArriving = (db: Db, from: string, to: string): readonly Resident[] =>
   db

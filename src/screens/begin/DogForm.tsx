@@ -55,7 +55,11 @@ export function DogForm({
     return (await booking.saveDraft({ key: booking.key, step: 'booking', typed })).ok
   })
   const [dogId, setDog] = useState(was('dogId') ?? '')
-  const [preset, setPreset] = useState<Preset>()
+  const back = booking.known.find((d) => d.id === dogId)
+  // What a dog was promised that comes back is where its promises begin.
+  const [preset, setPreset] = useState(
+    back && booking.typed['rung.sit'] === undefined ? presetOf(booking.presets, back) : undefined,
+  )
   const begin = preset ? typedFrom(curriculum, preset.promises) : values
   const whole = costOf(curriculum, preset && !asTyped ? preset.promises : promisesIn(curriculum, asTyped ?? values))
   const [arrives, setArrives] = useState(was('arrivesOn') ?? today)
@@ -79,6 +83,9 @@ export function DogForm({
                 value={dogId === '' ? none : dogId}
                 onChange={(id) => {
                   setDog(id === none ? '' : id)
+                  const again = booking.known.find((d) => d.id === id)
+                  if (again) setPreset(presetOf(booking.presets, again))
+                  setTyped(undefined)
                   touch()
                 }}
                 choices={[
@@ -103,9 +110,23 @@ export function DogForm({
               </div>
             )}
             <Pair>
-              <Field label="Name" name="name" required defaultValue={was('name')} error={state.errors['name']} />
+              <Field
+                key={`name ${dogId}`}
+                label="Name"
+                name="name"
+                required
+                defaultValue={back?.name ?? was('name')}
+                error={state.errors['name']}
+              />
               <Field label="Run number" name="run" required defaultValue={was('run')} error={state.errors['run']} />
-              <Field label="Owner" name="owner" required defaultValue={was('owner')} error={state.errors['owner']} />
+              <Field
+                key={`owner ${dogId}`}
+                label="Owner"
+                name="owner"
+                required
+                defaultValue={back?.ownerName ?? was('owner')}
+                error={state.errors['owner']}
+              />
             </Pair>
             <Pair>
               <DateField
@@ -408,6 +429,10 @@ function PromiseRow({
     </li>
   )
 }
+
+/** What this dog was promised when it was here last. */
+const presetOf = (presets: readonly Preset[], dog: Booking['known'][number]): Preset | undefined =>
+  presets.find((p) => p.dogId === dog.id)
 
 /** Promises as the fields of this form. */
 const typedFrom = (curriculum: Curriculum, promises: readonly OwnerPromise[]): Typed =>

@@ -36,7 +36,7 @@ export function Coming({
       <h1>Coming and going</h1>
       <p>
         {view.here} dogs are here today. <Link href="/words">Cue words</Link>, <Link href="/bowls">bowls</Link>,{' '}
-        <Link href="/paper">paper sheets</Link>
+        <Link href="/paper">paper sheets</Link>, <Link href="/dogs">dogs that were here</Link>
         {change && (
           <>
             , <Link href="/dogs/table">all dogs and owners as a table</Link>

@@ -36,11 +36,13 @@ export function FoundDogs({ dogs, text, setText, go, goToFirst, focused }: JumpP
         placeholder="Run or name"
         autoComplete="off"
         onKeyDown={(e) => {
-          if (e.key === 'Enter' && !open) goToFirst()
+          if (e.key === 'Enter' && (!open || !dogs.some((d) => isFound(d, text)))) goToFirst()
         }}
       />
       <JumpPopover>
-        <ListBox renderEmptyState={() => <p style={{ padding: '.5rem' }}>No such run or name.</p>}>
+        <ListBox
+          renderEmptyState={() => <p style={{ padding: '.5rem' }}>None here now. Enter looks among those that were.</p>}
+        >
           {(dog: JumpDog) => (
             <JumpItem id={dog.residencyId} textValue={`${dog.runNumber} ${dog.name}`}>
               <b>{dog.runNumber}</b> {dog.name}

@@ -31,8 +31,14 @@ export function Jump({ dogs }: { dogs: readonly JumpDog[] }) {
     router.push(`/dogs/${id}`)
   }
   const goToFirst = () => {
-    const found = text.trim() === '' ? undefined : dogs.find((d) => isFound(d, text))
+    const asked = text.trim()
+    const found = asked === '' ? undefined : dogs.find((d) => isFound(d, text))
     if (found) go(found.residencyId)
+    else if (asked !== '') {
+      setText('')
+      setRound((n) => n + 1)
+      router.push(`/dogs?q=${encodeURIComponent(asked)}`)
+    }
   }
   return (
     <Box onFocus={() => setFocused(true)} onBlur={() => setFocused(false)}>

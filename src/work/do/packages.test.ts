@@ -32,6 +32,7 @@ describe('a package of promises', () => {
         name: 'Town walk',
         note: '21 days; 1 promise',
         days: 21,
+        dogId: undefined,
         promises: [{ rungId: 'sit.word', level: 1, places: 2, people: 1 }],
       },
     ])
@@ -70,7 +71,7 @@ describe('a package of promises', () => {
     const { db } = stage()
     dog(db, { name: 'Wren', run: '7' })
     expect(loadPresets(db, monday).map((p) => p.name)).toEqual(['as Wren was promised'])
-    expect(loadPresets(db, monday + 200 * 86_400_000)).toEqual([])
+    expect(loadPresets(db, monday + 500 * 86_400_000)).toEqual([])
   })
 
   it.each([

@@ -19,6 +19,7 @@ import type { Db } from '@/store/database'
 import { readHouse } from '@/store/house'
 import { keptSteps, photoAt, readDraft, readEntry } from '@/store/intake'
 import { findResident, readCueWords, readPromises, residentsOn, type Resident } from '@/store/residents'
+import { reportedOf } from '../scene/before'
 import { ladderOf } from '../scene/regimes'
 
 export interface IntakeStep extends StepSpec {
@@ -66,7 +67,7 @@ export function loadIntake(db: Db, residencyId: string, now: number): IntakeView
     const entry = readEntry(db, residencyId, spec.id)
     return {
       ...spec,
-      values: open?.typed ?? known(db, resident, spec.id, entry?.entry, curriculum),
+      values: open?.typed ?? known(db, resident, spec.id, entry?.entry, curriculum, now),
       draft: open && { by: open.by, at: open.savedAt },
       kept: kept.has(spec.id),
       fromBefore: !kept.has(spec.id) && entry !== undefined,
@@ -111,7 +112,7 @@ const runsOf = (
   )
 
 /** What is known of a step already: what was kept, and what the booking said. */
-function known(db: Db, resident: Resident, step: StepId, entry: unknown, curriculum: Curriculum): Typed {
+function known(db: Db, resident: Resident, step: StepId, entry: unknown, curriculum: Curriculum, now: number): Typed {
   const of = typedOf(entry ?? {})
   switch (step) {
     case 'arrival':
@@ -129,10 +130,16 @@ function known(db: Db, resident: Resident, step: StepId, entry: unknown, curricu
       }
     case 'words': {
       const words = readCueWords(db, resident.dogId)
+      const reported = reportedOf(db, resident, now)
       const kept = (entry as Entry<'words'> | undefined)?.cues ?? []
       const cues = curriculum.commands.map(({ id: command }) => {
         const was = kept.find((c) => c.command === command)
-        return { command, word: words.get(command) ?? '', signal: was?.signal ?? '', reported: was?.reported ?? '' }
+        return {
+          command,
+          word: words.get(command) ?? '',
+          signal: was?.signal ?? '',
+          reported: reported.get(command) ?? '',
+        }
       })
       return {
         ...typedOf({ languages: (entry as Entry<'words'> | undefined)?.languages ?? '', cues }),

@@ -79,11 +79,13 @@ export interface Preset {
   readonly name: string
   readonly note: string
   readonly days: number | undefined
+  /** The dog it was promised for; undefined for a package. */
+  readonly dogId: string | undefined
   readonly promises: readonly OwnerPromise[]
 }
 
 /** House: dogs of the last so many days are offered to copy from. */
-const copiedFromDays = 120
+const copiedFromDays = 400
 
 export function loadPresets(db: Db, now: number): readonly Preset[] {
   const since = dayIn(readHouse(db).timeZone, now - copiedFromDays * 86_400_000)
@@ -94,6 +96,7 @@ export function loadPresets(db: Db, now: number): readonly Preset[] {
       name: p.name,
       note: `${p.days} days; ${p.promises.length} ${p.promises.length === 1 ? 'promise' : 'promises'}`,
       days: p.days,
+      dogId: undefined,
       promises: p.promises,
     })),
     ...residentsSince(db, since).flatMap((r): Preset[] => {
@@ -106,6 +109,7 @@ export function loadPresets(db: Db, now: number): readonly Preset[] {
               name: `as ${r.name} was promised`,
               note: `${r.ownerName}’s, until ${r.leavesOn}`,
               days: undefined,
+              dogId: r.dogId,
               promises,
             },
           ]

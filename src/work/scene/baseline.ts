@@ -4,8 +4,8 @@ import { findRung, ownRung } from '@/core/curriculum/lookup'
 import { isHeld } from '@/core/progress/state'
 import { readBaselineReps, readStarts } from '@/store/baseline'
 import type { Db } from '@/store/database'
-import { readEntry } from '@/store/intake'
 import type { Resident } from '@/store/residents'
+import { reportedOf } from './before'
 import { ladderOf } from './regimes'
 import { standingOf } from '../record/refold'
 import type { Command, Curriculum } from '@/core/curriculum/types'
@@ -60,9 +60,7 @@ export function baselineOf(db: Db, resident: Resident, now: number): readonly Ba
   const { state, summary } = standingOf(db, resident.residencyId, now)
   const reps = readBaselineReps(db, resident.residencyId)
   const starts = readStarts(db, resident.residencyId)
-  const reported = new Map(
-    (readEntry(db, resident.residencyId, 'words')?.entry.cues ?? []).map((c) => [c.command, c.reported]),
-  )
+  const reported = reportedOf(db, resident, now)
   // What was shown in this baseline so far, by command: the number of the highest rung that came off twice of twice.
   const shownTo = new Map<string, number>()
   const shown = (rungId: string): boolean => {
@@ -77,7 +75,7 @@ export function baselineOf(db: Db, resident: Resident, now: number): readonly Ba
     const run = baselineRun(command)
     if (!run) return []
     const said = reported.get(command.id)
-    const search: Search = searchOf(curriculum, run, said === '' ? undefined : said, shown)
+    const search: Search = searchOf(curriculum, run, said, shown)
     const own = reps.filter((r) => r.command === command.id)
     const step = baselineStep(search, own)
     if (step.kind === 'done') shownTo.set(command.id, step.shown)
@@ -105,7 +103,7 @@ export function baselineOf(db: Db, resident: Resident, now: number): readonly Ba
           reason: started.reason,
         },
         worked: (summary.commands.find((c) => c.command === command.id)?.reps ?? 0) > 0,
-        reported: said === undefined || said === '' ? undefined : ownRung(curriculum, said)?.rung.name,
+        reported: said === undefined ? undefined : ownRung(curriculum, said)?.rung.name,
       },
     ]
   })

@@ -28,12 +28,12 @@ export default async function NewDogPage({
   const db = kennelDatabase()
   const house = readHouse(db)
   const now = requestTime()
-  const { key } = z
-    .object({ key: z.uuid().optional() })
+  const { key, dog } = z
+    .object({ key: z.uuid().optional(), dog: z.uuid().optional() })
     .catch({})
     .parse(await searchParams)
   // The address names the booking, so that it can be gone on with after a reload or on another device.
-  if (key === undefined) redirect(`/dogs/new?key=${v7()}`)
+  if (key === undefined) redirect(`/dogs/new?key=${v7()}${dog === undefined ? '' : `&dog=${dog}`}`)
   const others = openBookings(db)
     .filter((b) => b.key !== key)
     .map((b) => ({ key: b.key, name: b.typed['name']?.[0] || 'no name yet', by: b.by }))
@@ -47,7 +47,7 @@ export default async function NewDogPage({
       today={dayIn(house.timeZone, now)}
       booking={{
         key,
-        typed: bookingDraft(db, key)?.typed ?? {},
+        typed: bookingDraft(db, key)?.typed ?? (dog === undefined ? {} : { dogId: [dog] }),
         saveDraft: saveIntakeDraft,
         others,
         known: dogsKnown(db),

@@ -1,0 +1,129 @@
+'use client'
+import Link from 'next/link'
+import { useRouter } from 'next/navigation'
+import { useState } from 'react'
+import styled from 'styled-components'
+import { daysBetween } from '@/core/days'
+import { outcomeWords } from '@/core/handoff/outcome'
+import { TextLine } from '@/ui/Field'
+import { Button } from '@/ui/press'
+import { phone } from '@/ui/theme'
+import { sayDay } from '@/ui/when'
+import type { ArchiveView, GoneRow } from '@/work/page/archive'
+import { May } from '../shell/may'
+
+/** Dogs that went home: each with what became of it, its whole history a step away, and a way to come back. */
+export function Archive({ view }: { view: ArchiveView }) {
+  const router = useRouter()
+  const [text, setText] = useState(view.asked)
+  return (
+    <Page>
+      <h1>Dogs that were here</h1>
+      <Search
+        role="search"
+        onSubmit={(e) => {
+          e.preventDefault()
+          router.push(text.trim() === '' ? '/dogs' : `/dogs?q=${encodeURIComponent(text.trim())}`)
+        }}
+      >
+        <TextLine label="Name of the dog or of its owner" value={text} onChange={setText} maxLength={80} />
+        <Button type="submit">Find</Button>
+      </Search>
+      {view.rows.length === 0 ? (
+        <p>
+          {view.asked === ''
+            ? 'No dog has gone home yet.'
+            : `No dog that went home has “${view.asked}” in its name or its owner’s.`}
+        </p>
+      ) : (
+        <List>
+          {view.rows.map((r) => (
+            <li key={r.residencyId}>
+              <div>
+                <Dog href={`/dogs/${r.residencyId}`}>{r.name}</Dog> <span>{r.ownerName}’s</span>
+              </div>
+              <p>
+                Run {r.runNumber}, {sayDay(r.arrivesOn)} to {sayDay(r.leavesOn)} {r.leavesOn.slice(0, 4)},{' '}
+                {daysBetween(r.arrivesOn, r.leavesOn)} days
+              </p>
+              <p>
+                {r.promises === 0 ? 'Nothing was promised.' : `${r.met} of ${r.promises} promises met.`}{' '}
+                {handoffWords(r)}{' '}
+                {r.shown > 0 && (
+                  <Link href={`/dogs/${r.residencyId}/demonstration/after`}>What was shown, and its practice</Link>
+                )}
+              </p>
+              <May least="trainer">
+                <Link href={`/dogs/new?dog=${r.dogId}`} aria-label={`${r.name} comes back`}>
+                  Comes back
+                </Link>
+              </May>
+            </li>
+          ))}
+        </List>
+      )}
+      {view.more && <p>More went home before. A name finds them.</p>}
+    </Page>
+  )
+}
+
+const handoffWords = ({ handoff }: GoneRow): string =>
+  handoff === undefined
+    ? 'No handoff was booked.'
+    : handoff === 'cancelled'
+      ? 'Its handoff was cancelled.'
+      : handoff === 'unsaid'
+        ? 'Nobody said how its handoff went.'
+        : `Handoff: ${outcomeWords[handoff]}.`
+
+const Page = styled.div`
+  padding: 0.9rem 1.5rem 3rem;
+  max-width: var(--page);
+  display: grid;
+  gap: var(--s-6);
+  grid-template-columns: minmax(0, 1fr);
+  h1 {
+    font-size: var(--t-8);
+  }
+  ${phone} {
+    padding: 0.8rem 0.9rem 3rem;
+  }
+`
+const Search = styled.form`
+  display: flex;
+  gap: var(--s-4);
+  align-items: end;
+  max-width: 32rem;
+  > div {
+    flex: 1;
+  }
+`
+/** A cord that is tied off at every dog that went home. */
+const List = styled.ol`
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  li {
+    display: grid;
+    grid-template-columns: minmax(0, 15rem) minmax(0, 21rem) minmax(0, 1fr) auto;
+    gap: 0 var(--s-5);
+    align-items: baseline;
+    padding: 0.5rem 0;
+    border-bottom: 1px solid var(--rule);
+  }
+  span,
+  p {
+    color: var(--ink-2);
+  }
+  ${phone} {
+    li {
+      grid-template-columns: minmax(0, 1fr);
+    }
+  }
+`
+const Dog = styled(Link)`
+  font:
+    660 var(--t-5)/1.2 'Hepta Slab Variable',
+    serif;
+  text-decoration: none;
+`
