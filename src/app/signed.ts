@@ -1,7 +1,6 @@
 import { revalidatePath } from 'next/cache'
 import type { z } from 'zod'
 import type { Role } from '@/core/people/roles'
-import type { Told } from '@/screens/told'
 import { kennelDatabase } from '@/store/connection'
 import type { Db } from '@/store/database'
 import type { Person } from '@/store/kennel'
@@ -19,11 +18,19 @@ export const actSigned = <S extends z.ZodType>(
   least: Role,
   schema: S,
   run: (db: Db, input: z.infer<S>, now: number) => Deed,
+) => actTelling(least, schema, run, () => ({}))
+
+/** The same, with what the screen is told of what was made. */
+export const actTelling = <S extends z.ZodType, Made extends object, Said extends object>(
+  least: Role,
+  schema: S,
+  run: (db: Db, input: z.infer<S>, now: number) => Deed<Made>,
+  say: (made: Made) => Said,
 ) =>
-  act(least, refuse, (who, raw: unknown): Told => {
+  act(least, refuse, (who, raw: unknown): Deed<Said> => {
     const parsed = schema.safeParse(signed(raw, who))
     if (!parsed.success) return wrongIn(fieldErrors(parsed.error))
     const done = run(kennelDatabase(), parsed.data, requestTime())
     if (done.ok) revalidatePath('/', 'layout')
-    return done.ok ? { ok: true } : done
+    return done.ok ? { ok: true, ...say(done) } : done
   })

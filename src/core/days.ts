@@ -1,4 +1,4 @@
-import { fromAbsolute, parseDate, toCalendarDate, toZoned } from '@internationalized/date'
+import { CalendarDateTime, fromAbsolute, parseDate, toCalendarDate, toZoned } from '@internationalized/date'
 
 export const msPerDay = 86_400_000
 
@@ -22,4 +22,15 @@ const days = ['Sun', 'Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat']
 export function sayDay(day: string): string {
   const at = new Date(`${day}T00:00:00Z`)
   return `${days[at.getUTCDay()] ?? ''} ${at.getUTCDate()} ${months[at.getUTCMonth()] ?? ''}`
+}
+
+/**
+ * The moment at which the wall clock of a zone shows this minute of a day, which may lie beyond its end; undefined when
+ * a clock change skips it. Of two the earlier.
+ */
+export function momentAt(timeZone: string, day: string, minute: number): number | undefined {
+  const whole = parseDate(day).add({ days: Math.floor(minute / 1440) })
+  const local = new CalendarDateTime(whole.year, whole.month, whole.day, Math.floor((minute % 1440) / 60), minute % 60)
+  const zoned = toZoned(local, timeZone, 'earlier')
+  return zoned.hour === local.hour && zoned.minute === local.minute ? zoned.toDate().getTime() : undefined
 }

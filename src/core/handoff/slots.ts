@@ -1,4 +1,5 @@
-import { CalendarDate, CalendarDateTime, getDayOfWeek, parseDate, toZoned } from '@internationalized/date'
+import { getDayOfWeek, parseDate, type CalendarDate } from '@internationalized/date'
+import { momentAt } from '../days'
 
 /** A person's working hours on one weekday, minutes after midnight in the kennel's time zone; 1 is Monday. */
 export interface Hours {
@@ -64,8 +65,8 @@ function slotsInDay(q: SlotQuestion, day: CalendarDate, h: Hours): Slot[] {
   const slots: Slot[] = []
   for (let at = h.from; at + q.minutes <= h.to; at += q.everyMinutes) {
     if (q.quiet && isQuiet(q.quiet, at, at + q.minutes)) continue
-    const from = instant(day, at, q.timeZone)
-    const to = instant(day, at + q.minutes, q.timeZone)
+    const from = momentAt(q.timeZone, day.toString(), at)
+    const to = momentAt(q.timeZone, day.toString(), at + q.minutes)
     if (from !== undefined && to !== undefined && to - from === q.minutes * 60_000)
       slots.push({ personId: h.personId, from, to })
   }
@@ -74,11 +75,3 @@ function slotsInDay(q: SlotQuestion, day: CalendarDate, h: Hours): Slot[] {
 
 const isQuiet = ({ from, to }: NonNullable<SlotQuestion['quiet']>, begin: number, end: number): boolean =>
   from < to ? begin < to && end > from : begin < to || end > from
-
-/** The moment at which the wall clock shows this minute of the day; undefined when a clock change skips it. */
-function instant(day: CalendarDate, minute: number, timeZone: string): number | undefined {
-  const whole = day.add({ days: Math.floor(minute / 1440) })
-  const local = new CalendarDateTime(whole.year, whole.month, whole.day, Math.floor((minute % 1440) / 60), minute % 60)
-  const zoned = toZoned(local, timeZone, 'earlier')
-  return zoned.hour === local.hour && zoned.minute === local.minute ? zoned.toDate().getTime() : undefined
-}

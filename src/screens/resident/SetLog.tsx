@@ -1,7 +1,9 @@
 'use client'
+import dynamic from 'next/dynamic'
 import { usePathname, useRouter, useSearchParams } from 'next/navigation'
 import { useState } from 'react'
 import styled from 'styled-components'
+import { dayIn } from '@/core/days'
 import type { Outcome } from '@/core/facts/fact'
 import { Fold } from '@/ui/Fold'
 import { OutcomeMark } from '@/ui/OutcomeMark'
@@ -11,11 +13,18 @@ import { phone } from '@/ui/theme'
 import { sayDay } from '@/ui/when'
 import { Said, useWhen } from '@/ui/ways'
 import type { LogEntry, ResidentView } from '@/work/page/resident'
-import { CorrectSet, type CorrectActions } from './CorrectSet'
+import type { CorrectActions } from './CorrectSet'
 import { useMay } from '../shell/may'
 
 const outcomeOf: Readonly<Record<string, Outcome>> = { C: 'clean', H: 'helped', L: 'late', M: 'miss' }
+// Opened now and then: asked for when it is.
+const CorrectSet = dynamic(() => import('./CorrectSet').then((m) => m.CorrectSet), { ssr: false })
+
 const any = 'any'
+
+/** The wall clock of a moment, as a field takes it: `09:05`. */
+const clockOf = (at: number, timeZone: string): string =>
+  new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit', hourCycle: 'h23', timeZone }).format(at)
 
 /** The sets, day by day, newest first; what is shown is in the address. */
 export function SetLog({ view, actions }: { view: ResidentView; actions: CorrectActions }) {
@@ -37,6 +46,10 @@ export function SetLog({ view, actions }: { view: ResidentView; actions: Correct
     next.set('page', String(Number(query.get('page') ?? '0') + 1))
     router.replace(`${path}?${next.toString()}`, { scroll: false })
   }
+  const beginningOf = (entry: LogEntry) => ({
+    day: dayIn(view.timeZone, entry.at),
+    at: clockOf(entry.at, view.timeZone),
+  })
   const byDay = new Map<string, { entry: LogEntry; clock: string }[]>()
   for (const entry of view.log) {
     const { day, clock } = wallClock(entry.at, view.timeZone)
@@ -137,8 +150,8 @@ export function SetLog({ view, actions }: { view: ResidentView; actions: Correct
         <CorrectSet
           key={correcting.id}
           entry={correcting}
-          people={view.people}
-          places={view.places}
+          begun={beginningOf(correcting)}
+          view={view}
           actions={actions}
           onClose={() => {
             setCorrecting(undefined)

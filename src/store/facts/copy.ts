@@ -32,10 +32,28 @@ const factRow = z.object({
   recorded_by: z.string().nullable(),
 })
 
-/** The common part of a fact as the desk's own under a new id, at the old one's time; gives the desk's number of it. */
-function copyCommon(db: Db, kind: FactKindName, from: string, id: string, desk: Desk): number {
+/** Another moment, and the kennel's day of it, than the fact that is copied. */
+export interface Moved {
+  readonly byMs: number
+  readonly dayOf: (at: number) => string
+}
+
+/**
+ * The common part of a fact as the desk's own under a new id, at the old one's time unless it is moved; gives the
+ * desk's number of it, its moment and its day.
+ */
+function copyCommon(
+  db: Db,
+  kind: FactKindName,
+  from: string,
+  id: string,
+  desk: Desk,
+  moved?: Moved,
+): { readonly seq: number; readonly at: number; readonly day: string } {
   const was = factRow.parse(db.prepare('SELECT device_at, at, day, recorded_by FROM fact WHERE id = ?').get(from))
   const seq = nextNumber(db, desk.device)
+  const at = was.at + (moved?.byMs ?? 0)
+  const day = moved ? moved.dayOf(at) : was.day
   appendCommon(db, {
     id,
     kind,
@@ -43,27 +61,29 @@ function copyCommon(db: Db, kind: FactKindName, from: string, id: string, desk: 
     device: desk.device,
     receivedAt: desk.receivedAt,
     deviceAt: was.device_at,
-    at: was.at,
-    day: was.day,
+    at,
+    day,
     recordedBy: was.recorded_by,
   })
-  return seq
+  return { seq, at, day }
 }
 
 const standingSetRow = z
-  .object({ residency_id: z.string(), command: z.string() })
-  .transform((r) => ({ residencyId: r.residency_id, command: r.command }))
+  .object({ residency_id: z.string(), command: z.string(), rung_id: z.string(), at: z.number() })
+  .transform((r) => ({ residencyId: r.residency_id, command: r.command, rungId: r.rung_id, at: r.at }))
   .optional()
 
 /** The residency of a set that stands; undefined when there is none or it was taken back. */
 export const standingSet = (
   db: Db,
   setId: string,
-): { readonly residencyId: string; readonly command: string } | undefined =>
+):
+  | { readonly residencyId: string; readonly command: string; readonly rungId: string; readonly at: number }
+  | undefined =>
   standingSetRow.parse(
     db
       .prepare(
-        `SELECT s.residency_id, s.command
+        `SELECT s.residency_id, s.command, s.rung_id, s.at
             FROM training_set s
             WHERE s.id = ? AND NOT EXISTS (SELECT 1 FROM voided v WHERE v.target_id = s.id)`,
       )
@@ -72,6 +92,7 @@ export const standingSet = (
 
 const standingRep = z.object({
   id: z.string(),
+  root: z.string().nullable(),
   outcome: z.enum(['clean', 'helped', 'late', 'miss']),
   faults: z.string(),
   broke_s: z.number().nullable(),
@@ -80,6 +101,8 @@ const standingRep = z.object({
 })
 export interface RepRow {
   readonly id: string
+  /** The rep that a device first recorded. */
+  readonly first: string
   readonly outcome: 'clean' | 'helped' | 'late' | 'miss'
   readonly faults: readonly string[]
   readonly brokeSeconds: number | null
@@ -87,7 +110,7 @@ export interface RepRow {
   readonly latencySeconds: number | null
 }
 
-const shownOfRep = 'r.id, r.outcome, r.faults, r.broke_s, r.held_s, r.latency_s, r.at, r.device, r.seq'
+const shownOfRep = 'r.id, r.root, r.outcome, r.faults, r.broke_s, r.held_s, r.latency_s, r.at, r.device, r.seq'
 
 const faultCodes = z.array(z.string())
 
@@ -105,6 +128,7 @@ export const standingReps = (db: Db, setId: string): readonly RepRow[] =>
       const r = standingRep.parse(raw)
       return {
         id: r.id,
+        first: r.root ?? r.id,
         outcome: r.outcome,
         faults: faultCodes.parse(JSON.parse(r.faults)),
         brokeSeconds: r.broke_s,
@@ -118,6 +142,14 @@ const setCopy = copySql('set-opened', {
   place_id: 'coalesce(@placeId, place_id)',
   level: 'coalesce(@level, level)',
   kit: 'coalesce(@kit, kit)',
+  residency_id: 'coalesce(@residencyId, residency_id)',
+  block_id: 'coalesce(@blockId, block_id)',
+  rung_id: 'coalesce(@rungId, rung_id)',
+  command: 'coalesce(@command, command)',
+  curriculum_id: 'coalesce(@curriculumId, curriculum_id)',
+  curriculum_version: 'coalesce(@curriculumVersion, curriculum_version)',
+  at: '@at',
+  day: '@day',
 })
 
 /** Copies a set under a new id as the fact that stands for it, with what is changed. */
@@ -130,15 +162,31 @@ export function copySet(
     readonly leashHolder?: string | undefined
     readonly level?: number | undefined
     readonly kit?: string | undefined
+    /** Another dog's, in a block of its own. */
+    readonly residencyId?: string | undefined
+    readonly blockId?: string | undefined
+    /** Another rung, with the command it is of and the curriculum it is found in. */
+    readonly rung?:
+      | { readonly id: string; readonly command: string; readonly curriculumId: string; readonly version: number }
+      | undefined
+    readonly moved?: Moved | undefined
   },
   desk: Desk,
 ): void {
-  const seq = copyCommon(db, 'set-opened', from, to.id, desk)
+  const { seq, at, day } = copyCommon(db, 'set-opened', from, to.id, desk, to.moved)
   db.prepare(setCopy).run({
     id: to.id,
     from,
     device: desk.device,
     seq,
+    at,
+    day,
+    residencyId: to.residencyId ?? null,
+    blockId: to.blockId ?? null,
+    rungId: to.rung?.id ?? null,
+    command: to.rung?.command ?? null,
+    curriculumId: to.rung?.curriculumId ?? null,
+    curriculumVersion: to.rung?.version ?? null,
     placeId: to.placeId ?? null,
     leashHolder: to.leashHolder ?? null,
     level: to.level ?? null,
@@ -157,6 +205,7 @@ const repCopy = copySql('rep', {
   outcome: 'coalesce(@outcome, outcome)',
   faults: 'coalesce(@faults, faults)',
   broke_s: 'CASE WHEN @changesBreak THEN @broke ELSE broke_s END',
+  at: '@at',
 })
 
 /**
@@ -166,18 +215,24 @@ const repCopy = copySql('rep', {
 export function copyRep(
   db: Db,
   from: string,
-  to: { readonly id: string; readonly setId: string; readonly change?: RepChange },
+  to: {
+    readonly id: string
+    readonly setId: string
+    readonly change?: RepChange
+    readonly moved?: Moved | undefined
+  },
   desk: Desk,
 ): void {
   const change = to.change ?? {}
   const broke = change.outcome !== undefined && change.outcome !== 'miss' ? null : change.brokeSeconds
-  const seq = copyCommon(db, 'rep', from, to.id, desk)
+  const { seq, at } = copyCommon(db, 'rep', from, to.id, desk, to.moved)
   db.prepare(repCopy).run({
     id: to.id,
     setId: to.setId,
     from,
     device: desk.device,
     seq,
+    at,
     outcome: change.outcome ?? null,
     faults: change.faults === undefined ? null : JSON.stringify(change.faults),
     changesBreak: broke === undefined ? 0 : 1,
@@ -188,14 +243,14 @@ export function copyRep(
 const copyCloseRow = z.object({ id: z.string() }).optional()
 
 /** Copies a set's closing to the set that stands for it; one that is not closed has none. */
-export function copyClose(db: Db, fromSet: string, toSet: string, id: string, desk: Desk): void {
+export function copyClose(db: Db, fromSet: string, toSet: string, id: string, desk: Desk, moved?: Moved): void {
   const from = copyCloseRow.parse(
     db.prepare('SELECT id FROM set_close WHERE set_id = ? ORDER BY at LIMIT 1').get(fromSet),
   )
   if (!from) return
-  const seq = copyCommon(db, 'set-closed', from.id, id, desk)
+  const { seq, at } = copyCommon(db, 'set-closed', from.id, id, desk, moved)
   db.prepare(
     `INSERT INTO set_close (id, set_id, device, seq, at, ended_by, note)
-     SELECT ?, ?, ?, ?, at, ended_by, note FROM set_close WHERE id = ?`,
-  ).run(id, toSet, desk.device, seq, from.id)
+     SELECT ?, ?, ?, ?, ?, ended_by, note FROM set_close WHERE id = ?`,
+  ).run(id, toSet, desk.device, seq, at, from.id)
 }

@@ -8,10 +8,21 @@ import { standingReps } from './standingReps'
 
 const residencyOfSetRow = z.object({ residency_id: z.string() }).optional()
 
-/** The residency a set belongs to, or undefined while its opening has not arrived. */
+/**
+ * The residency a set belongs to, by what it was put right to last where that was done; undefined while its opening has
+ * not arrived.
+ */
 export function residencyOfSet(db: Db, setId: string): string | undefined {
-  return residencyOfSetRow.parse(db.prepare('SELECT residency_id FROM training_set WHERE id = ?').get(setId))
-    ?.residency_id
+  return residencyOfSetRow.parse(
+    db
+      .prepare(
+        `SELECT residency_id
+          FROM training_set
+          WHERE id = @setId OR root = @setId
+          ORDER BY root IS NULL, rowid DESC LIMIT 1`,
+      )
+      .get({ setId }),
+  )?.residency_id
 }
 
 const residencyOfTargetRow = z.object({ set_id: z.string() }).optional()

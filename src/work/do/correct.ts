@@ -1,15 +1,29 @@
-import { v7 } from 'uuid'
+import { v4, v7 } from 'uuid'
 import { z } from 'zod'
-import { dayIn } from '@/core/days'
+import { dayIn, momentAt } from '@/core/days'
 import { outcomes } from '@/core/facts/fact'
+import { nothingSaid } from '@/core/facts/words'
+import { clock, day } from '@/core/fields'
+import { compareStandings, type StandingChange } from '@/core/views/compare'
 import { kits } from '@/core/curriculum/types'
-import { copyClose, copyRep, copySet, standingReps, standingSet, type Desk, type RepRow } from '@/store/facts/copy'
+import {
+  copyClose,
+  copyRep,
+  copySet,
+  standingReps,
+  standingSet,
+  type Desk,
+  type Moved as MovedTo,
+  type RepRow,
+} from '@/store/facts/copy'
 import type { Db } from '@/store/database'
 import { append, nextNumber } from '@/store/facts/append'
 import { readKennel, readPlaces } from '@/store/kennel'
-import { refold } from '../record/refold'
+import { findResident } from '@/store/residents'
+import { refold, standingOf } from '../record/refold'
+import { ladderOf, recordedUnder } from '../scene/regimes'
 import { nobody, whoField, worksHere } from '../scene/who'
-import { refuse, type Deed } from './deed'
+import { refuse, wrongIn, type Deed, type Refusal } from './deed'
 
 /** Facts made at a desk, not on a tablet. */
 export const deskDevice = '01890000-0000-7000-8000-00000000de5c'
@@ -25,31 +39,59 @@ export const reasonBeside = (what: string) =>
 
 export const voidForm = z.object({ setId: z.uuid(), reason: reasonBeside('set'), recordedBy: whoField })
 
-export const correctSetForm = z.object({
-  setId: z.uuid(),
-  reason: reasonBeside('set'),
-  recordedBy: whoField,
-  placeId: z.string().max(64),
-  leashHolder: z.string().max(64),
-  level: z.coerce.number().int().min(0).max(5),
-  kit: z.enum(kits),
-  /** The outcome of each rep in order; as many as the set has. */
-  outcomes: z.array(z.enum(outcomes)).max(60),
-})
+export const correctSetForm = z
+  .object({
+    setId: z.uuid(),
+    reason: reasonBeside('set'),
+    recordedBy: whoField,
+    placeId: z.string().max(64),
+    leashHolder: z.string().max(64),
+    level: z.coerce.number().int().min(0).max(5),
+    kit: z.enum(kits),
+    /** The outcome of each rep in order. */
+    outcomes: z.array(z.enum(outcomes)).max(60),
+    /** For each of them the number of the rep it was, or null for one that was not recorded; left out, one by one. */
+    from: z.array(z.int().min(0).max(59).nullable()).max(60).optional(),
+    /** Another dog, another rung, another beginning. */
+    residencyId: z.uuid().optional(),
+    rungId: z.string().min(1).max(80).optional(),
+    begins: z.object({ day: day('The day'), at: clock('The time') }).optional(),
+  })
+  .refine((f) => f.from === undefined || f.from.length === f.outcomes.length, 'One number for each rep.')
 
 /** Done to a dog. */
 export type Done = Deed<{ readonly residencyId: string }>
 
+/** The same, with what it moved of any dog’s standing, a line a command. */
+export type Corrected = Deed<{ readonly residencyId: string; readonly moved: readonly Moved[] }>
+export interface Moved extends StandingChange {
+  readonly dog: string
+}
+
+/** Does something to sets, folds these residencies, and says what that moved. */
+function sayingMoved(db: Db, residencies: readonly string[], now: number, work: () => void): readonly Moved[] {
+  const look = (id: string) => ({ ladder: ladderOf(db, id, now), summary: standingOf(db, id, now).summary })
+  const before = residencies.map(look)
+  work()
+  return residencies.flatMap((id, i) => {
+    refold(db, id, now)
+    const [was, is] = [before[i], look(id)]
+    const dog = findResident(db, id)?.name ?? ''
+    return was ? compareStandings(was.ladder, was.summary, is.ladder, is.summary).map((c) => ({ ...c, dog })) : []
+  })
+}
+
 /** Takes a set back, with its reason. It stays in the log and counts for nothing. */
-export function voidSet(db: Db, form: z.infer<typeof voidForm>, now: number): Done {
+export function voidSet(db: Db, form: z.infer<typeof voidForm>, now: number): Corrected {
   return db
-    .transaction((): Done => {
+    .transaction((): Corrected => {
       const set = standingSet(db, form.setId)
       if (!set) return refuse('This set was taken back already, or there is no such set.')
       if (!worksHere(db, form.recordedBy)) return refuse(nobody)
-      takeBack(db, form.setId, form.reason, form.recordedBy, { device: deskDevice, receivedAt: now })
-      refold(db, set.residencyId, now)
-      return { ok: true, residencyId: set.residencyId }
+      const moved = sayingMoved(db, [set.residencyId], now, () => {
+        takeBack(db, form.setId, form.reason, form.recordedBy, { device: deskDevice, receivedAt: now })
+      })
+      return { ok: true, residencyId: set.residencyId, moved }
     })
     .immediate()
 }
@@ -77,34 +119,123 @@ function takeBack(db: Db, targetId: string, why: string, recordedBy: string, des
 
 /**
  * Corrects a set: the old one is taken back with its reason, a copy with what was wrong put right stands in its stead,
- * at its time.
+ * at its time unless that was wrong. It may turn out to have been another dog, another rung, more reps or fewer.
  */
-export function correctSet(db: Db, form: z.infer<typeof correctSetForm>, now: number): Done {
+export function correctSet(db: Db, form: z.infer<typeof correctSetForm>, now: number): Corrected {
   return db
-    .transaction((): Done => {
+    .transaction((): Corrected => {
       const set = standingSet(db, form.setId)
       if (!set) return refuse('This set was taken back already, or there is no such set.')
       if (!worksHere(db, form.recordedBy) || !worksHere(db, form.leashHolder)) return refuse(nobody)
       if (!readPlaces(db).some((p) => p.id === form.placeId)) return refuse('There is no such place.')
       const reps = standingReps(db, form.setId)
-      if (reps.length !== form.outcomes.length) return refuse('Somebody changed this set meanwhile. Look at it again.')
+      const from = form.from ?? form.outcomes.map((_, i) => i)
+      const gone = reps.filter((_, i) => !from.includes(i))
+      if (from.some((n) => n !== null && n >= reps.length) || (form.from === undefined && gone.length > 0))
+        return refuse('Somebody changed this set meanwhile. Look at it again.')
+      const asked = whatItWas(db, set, form, now)
+      if ('ok' in asked) return asked
+      const { residencyId, rung, moved } = asked
       const desk: Desk = { device: deskDevice, receivedAt: now }
       const id = v7()
-      copySet(
-        db,
-        form.setId,
-        { id, placeId: form.placeId, leashHolder: form.leashHolder, level: form.level, kit: form.kit },
-        desk,
-      )
-      reps.forEach((rep, i) => {
-        copyRep(db, rep.id, { id: v7(), setId: id, change: changeOf(rep, form.outcomes[i]) }, desk)
+      const said = sayingMoved(db, [...new Set([set.residencyId, residencyId])], now, () => {
+        const { placeId, leashHolder, level, kit } = form
+        const other = residencyId === set.residencyId ? {} : { residencyId, blockId: v4() }
+        copySet(db, form.setId, { id, placeId, leashHolder, level, kit, rung, moved, ...other }, desk)
+        form.outcomes.forEach((outcome, i) => {
+          const n = from[i]
+          const rep = n === null || n === undefined ? undefined : reps[n]
+          if (rep) copyRep(db, rep.id, { id: v7(), setId: id, change: changeOf(rep, outcome), moved }, desk)
+          else addRep(db, id, outcome, { at: set.at + (moved?.byMs ?? 0) + (i + 1) * 1000, dayOf: asked.dayOf }, desk)
+        })
+        copyClose(db, form.setId, id, v7(), desk, moved)
+        takeBack(db, form.setId, form.reason, form.recordedBy, desk)
+        // What is no more part of it would come back as if a device had sent it late.
+        for (const rep of gone) takeBack(db, rep.first, form.reason, form.recordedBy, desk)
       })
-      copyClose(db, form.setId, id, v7(), desk)
-      takeBack(db, form.setId, form.reason, form.recordedBy, desk)
-      refold(db, set.residencyId, now)
-      return { ok: true, residencyId: set.residencyId }
+      return { ok: true, residencyId, moved: said }
     })
     .immediate()
+}
+
+interface Was {
+  readonly residencyId: string
+  /** Undefined where it is the rung of this dog that it was. */
+  readonly rung:
+    | { readonly id: string; readonly command: string; readonly curriculumId: string; readonly version: number }
+    | undefined
+  readonly moved: MovedTo | undefined
+  readonly dayOf: (at: number) => string
+}
+
+/** Which dog, rung and moment a corrected set is of; or why it cannot have been that. */
+function whatItWas(
+  db: Db,
+  set: { readonly residencyId: string; readonly rungId: string; readonly at: number },
+  form: z.infer<typeof correctSetForm>,
+  now: number,
+): Was | Refusal {
+  const { timeZone } = readKennel(db)
+  const dayOf = (at: number) => dayIn(timeZone, at)
+  const resident = findResident(db, form.residencyId ?? set.residencyId)
+  if (!resident) return refuse('There is no such dog here.')
+  const at = form.begins ? momentAt(timeZone, form.begins.day, form.begins.at) : set.at
+  if (at === undefined) return wrongIn({ begins: 'The clock was put forward then: there was no such time.' })
+  if (at > now) return wrongIn({ begins: 'That time has not come yet.' })
+  const on = dayOf(at)
+  if (on < resident.arrivesOn || on > resident.leavesOn)
+    return wrongIn({
+      begins: `${resident.name} was here from ${resident.arrivesOn} to ${resident.leavesOn}, not on ${on}.`,
+    })
+  const under = recordedUnder(db, resident, form.rungId ?? set.rungId, at)
+  if (!under) return wrongIn({ rungId: `${resident.name}’s ladder has no such rung.` })
+  return {
+    residencyId: resident.residencyId,
+    rung:
+      (form.rungId ?? set.rungId) === set.rungId && resident.residencyId === set.residencyId
+        ? undefined
+        : {
+            id: form.rungId ?? set.rungId,
+            command: under.command,
+            curriculumId: under.curriculum.id,
+            version: under.curriculum.version,
+          },
+    // Unmoved to the minute: the seconds that nobody typed stay.
+    moved:
+      form.begins && Math.floor(at / 60_000) !== Math.floor(set.at / 60_000) ? { byMs: at - set.at, dayOf } : undefined,
+    dayOf,
+  }
+}
+
+/** A rep that was made and not recorded: its outcome, and nothing else that anybody saw. */
+function addRep(
+  db: Db,
+  setId: string,
+  outcome: RepRow['outcome'],
+  when: { readonly at: number; readonly dayOf: (at: number) => string },
+  desk: Desk,
+): void {
+  append(
+    db,
+    {
+      kind: 'rep',
+      id: v7(),
+      seq: nextNumber(db, desk.device),
+      deviceAt: when.at,
+      setId,
+      outcome,
+      prompt: null,
+      latencySeconds: null,
+      heldSeconds: null,
+      brokeSeconds: null,
+      steps: null,
+      faults: [],
+      paid: null,
+      ...nothingSaid.rep,
+      replaces: null,
+    },
+    { device: desk.device, at: when.at, receivedAt: desk.receivedAt, day: when.dayOf(when.at) },
+  )
 }
 
 const changeOf = (rep: RepRow, outcome: RepRow['outcome'] | undefined) =>

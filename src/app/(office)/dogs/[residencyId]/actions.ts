@@ -1,12 +1,12 @@
 'use server'
-import { actSigned } from '@/app/signed'
+import { actSigned, actTelling } from '@/app/signed'
 import { booksForm, putRight, swapForm, swapRuns } from '@/work/do/books'
 import { correctSet, correctSetForm, voidForm, voidSet } from '@/work/do/correct'
 import { moveCurriculum, moveForm } from '@/work/do/curriculum'
 import { addNote, addTried, noteForm, triedForm } from '@/work/do/journal'
 
-export const takeSetBack = actSigned('trainer', voidForm, voidSet)
-export const putSetRight = actSigned('trainer', correctSetForm, correctSet)
+export const takeSetBack = actTelling('trainer', voidForm, voidSet, ({ moved }) => ({ moved }))
+export const putSetRight = actTelling('trainer', correctSetForm, correctSet, ({ moved }) => ({ moved }))
 export const putBooksRight = actSigned('trainer', booksForm, putRight)
 export const changeRuns = actSigned('trainer', swapForm, swapRuns)
 export const keepNote = actSigned('hand', noteForm, addNote)
