@@ -6,7 +6,8 @@ import { openDatabase, type Db } from '@/store/database'
 import { factTables } from '@/store/facts/kinds'
 import { allResidencyIds } from '@/store/residents'
 import { layOutAsVersionNine } from '@/store/tests/versionNine'
-import { correctSet, deskDevice, voidSet } from '@/work/do/correct'
+import { correctSet, voidSet } from '@/work/do/correct'
+import { deskDevice } from '@/work/scene/desk'
 import { derive, rebuildStandings, standingOf } from '@/work/record/refold'
 import { regimesFor } from '@/work/scene/regimes'
 import { everyPage, everyPageOf } from '@/work/tests/everyPage'
@@ -38,6 +39,7 @@ function leaveOutWhatCameLater(db: Db): void {
     UPDATE small_thing SET command = NULL, outcome = NULL, minutes = NULL, pay_interval = NULL, calm = NULL;
     UPDATE residency SET rehearse = 0;
     DELETE FROM practice_log;
+    DELETE FROM package_version;
     DELETE FROM owners_hands;
     DELETE FROM item_shown;
     DELETE FROM demonstration_close;

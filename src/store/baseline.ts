@@ -101,3 +101,50 @@ export const readStarts = (
       const r = startRow.parse(raw)
       return { command: r.command, rungId: r.rung_id, proposed: r.proposed, reason: r.reason, at: r.at }
     })
+
+export function insertSkipped(db: Db, residencyId: string, at: number, recordedBy: string): void {
+  db.prepare(
+    `INSERT INTO baseline_skipped (residency_id, at, recorded_by)
+      VALUES (?, ?, ?)
+      ON CONFLICT (residency_id) DO NOTHING`,
+  ).run(residencyId, at, recordedBy)
+}
+
+const skippedRow = z.object({ at: z.number(), by: z.string() }).optional()
+
+/** Who chose to do without a baseline, and when; undefined where nobody did. */
+export const readSkipped = (db: Db, residencyId: string): { readonly at: number; readonly by: string } | undefined =>
+  skippedRow.parse(
+    db
+      .prepare(
+        `SELECT b.at, p.name AS by
+          FROM baseline_skipped b
+          JOIN person p ON p.id = b.recorded_by
+          WHERE b.residency_id = ?`,
+      )
+      .get(residencyId),
+  )
+
+const idRows = z.array(z.object({ id: z.string() }))
+
+/**
+ * Residencies of this day, begun before it, of which nobody has found out where the ladder begins: no starting rung, no
+ * choice to do without, and nothing worked but what was written down at this device (a desk’s, of paper).
+ */
+export const baselinesOpen = (db: Db, day: string, desk: string): ReadonlySet<string> =>
+  new Set(
+    idRows
+      .parse(
+        db
+          .prepare(
+            `SELECT r.id
+              FROM residency r
+              WHERE r.leaves_on >= @day AND r.arrives_on < @day
+                AND NOT EXISTS (SELECT 1 FROM baseline_start b WHERE b.residency_id = r.id)
+                AND NOT EXISTS (SELECT 1 FROM baseline_skipped k WHERE k.residency_id = r.id)
+                AND NOT EXISTS (SELECT 1 FROM training_set s WHERE s.residency_id = r.id AND s.device <> @desk)`,
+          )
+          .all({ day, desk }),
+      )
+      .map((r) => r.id),
+  )

@@ -17,6 +17,8 @@ export interface WallDog {
   readonly arrivesOn: string
   /** Why no block of it can begin now: it rests, has had its blocks, is paused; empty when one can. */
   readonly not?: string
+  /** Nothing of it is worked before its baseline. */
+  readonly untested?: boolean
   /** How much of today's working hours is still to come, 0–1. */
   readonly shareOfToday?: number
   readonly leavesOn: string
@@ -101,6 +103,8 @@ export interface WallView {
     readonly name: string
     readonly runNumber: string
     readonly why: string
+    /** Its baseline comes before any work. */
+    readonly untested: boolean
   }[]
 }
 
@@ -142,8 +146,16 @@ export function buildWall(
     }),
     later: ranked.flatMap((r) => {
       const dog = dogById.get(r.residencyId)
-      return dog && r.reach !== 'out of reach' && r.not !== ''
-        ? [{ residencyId: dog.residencyId, name: dog.name, runNumber: dog.runNumber, why: r.not }]
+      return dog && (r.reach !== 'out of reach' || dog.untested) && r.not !== ''
+        ? [
+            {
+              residencyId: dog.residencyId,
+              name: dog.name,
+              runNumber: dog.runNumber,
+              why: r.not,
+              untested: dog.untested === true,
+            },
+          ]
         : []
     }),
   }

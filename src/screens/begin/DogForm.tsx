@@ -58,7 +58,9 @@ export function DogForm({
   const back = booking.known.find((d) => d.id === dogId)
   // What a dog was promised that comes back is where its promises begin.
   const [preset, setPreset] = useState(
-    back && booking.typed['rung.sit'] === undefined ? presetOf(booking.presets, back) : undefined,
+    back && !Object.keys(booking.typed).some((name) => name.startsWith('rung.'))
+      ? presetOf(booking.presets, back)
+      : undefined,
   )
   const begin = preset ? typedFrom(curriculum, preset.promises) : values
   const whole = costOf(curriculum, preset && !asTyped ? preset.promises : promisesIn(curriculum, asTyped ?? values))
@@ -373,8 +375,8 @@ function PromiseRow({
       onInput={(e) => {
         if (!(e.target instanceof HTMLInputElement)) return
         const { name, value } = e.target
-        if (name.startsWith('places.')) setIn({ ...in_, places: value })
-        else if (name.startsWith('people.')) setIn({ ...in_, people: value })
+        const [what] = name.split('.')
+        if (what === 'places' || what === 'people') setIn({ ...in_, [what]: value })
       }}
     >
       <b>{command.name}</b>

@@ -212,7 +212,7 @@ const Paper = styled.article`
 `
 const Boxes = styled.div`
   display: flex;
-  gap: 0.5rem;
+  gap: var(--s-4);
   margin-top: 0.25rem;
   i {
     width: 0.95rem;

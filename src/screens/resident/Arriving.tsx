@@ -1,10 +1,22 @@
 'use client'
 import styled from 'styled-components'
-import { ButtonLink } from '@/ui/press'
+import { Fault } from '@/ui/fieldParts'
+import { ButtonLink, Quiet } from '@/ui/press'
 import type { ResidentView } from '@/work/page/resident'
+import type { Told } from '../told'
+import { useTold } from '../useTold'
 
 /** What is still to be found out about a dog that came: the one thing to do now first. */
-export function Arriving({ view, arriving }: { view: ResidentView; arriving: NonNullable<ResidentView['arriving']> }) {
+export function Arriving({
+  view,
+  arriving,
+  skip,
+}: {
+  view: ResidentView
+  arriving: NonNullable<ResidentView['arriving']>
+  skip: (raw: unknown) => Promise<Told>
+}) {
+  const { send, wrong, pending } = useTold()
   const at = (page: string) => `/dogs/${view.resident.residencyId}/${page}`
   const now = arriving.firstEvening
     ? 'intake'
@@ -31,6 +43,16 @@ export function Arriving({ view, arriving }: { view: ResidentView; arriving: Non
             Baseline
           </ButtonLink>{' '}
           {arriving.baseline === 'begun' ? 'begun' : 'where does each command start?'}
+          {arriving.skippedBy !== undefined && ` ${arriving.skippedBy} chose to do without.`}
+          {arriving.baselineFirst && (
+            <>
+              {' '}
+              <Quiet isDisabled={pending} onPress={() => send(() => skip({ residencyId: view.resident.residencyId }))}>
+                Do without it
+              </Quiet>
+            </>
+          )}
+          {wrong !== '' && <Fault>{wrong}</Fault>}
         </li>
       )}
       {!arriving.firstEvening && !arriving.reward && (

@@ -30,6 +30,7 @@ const ProgressCharts = dynamic(() => import('./ProgressCharts'), { ssr: false, l
 
 export interface ResidentActions extends CorrectActions, BookActions {
   readonly keepNote: (raw: unknown) => Promise<Told>
+  readonly doWithoutBaseline: (raw: unknown) => Promise<Told>
 }
 
 /** One dog: what to do next, what it knows, how it comes along, what the handoff still lacks, and every set. */
@@ -86,7 +87,7 @@ export function Resident({ view, now, actions }: { view: ResidentView; now: numb
       )}
       {view.arriving && (
         <May least="trainer">
-          <Arriving view={view} arriving={view.arriving} />
+          <Arriving view={view} arriving={view.arriving} skip={actions.doWithoutBaseline} />
         </May>
       )}
       {view.resting && view.next.sets.length > 0 && (

@@ -5,6 +5,7 @@ import type { UpNextRow, WallView } from '@/core/views/wall'
 import { Why } from '@/ui/Why'
 import { ButtonLink } from '@/ui/press'
 import { narrow, phone } from '@/ui/theme'
+import { May } from '../shell/may'
 
 /** House: more than this and nobody reads on. */
 const shown = 8
@@ -13,6 +14,8 @@ const shown = 8
 export function UpNext({ view }: { view: Pick<WallView, 'upNext' | 'ring' | 'later'> }) {
   const { upNext: rows, ring, later } = view
   const [first, ...rest] = rows.slice(0, shown)
+  const untested = later.filter((l) => l.untested)
+  const waiting = later.filter((l) => !l.untested)
   return (
     <Rail aria-label="Up next">
       <h2>Up next</h2>
@@ -41,11 +44,35 @@ export function UpNext({ view }: { view: Pick<WallView, 'upNext' | 'ring' | 'lat
         ))}
       </ol>
       {rows.length > shown && <p className="more">and {rows.length - shown} more with less to do for their days</p>}
-      {later.length > 0 && (
+      {untested.length > 0 && (
+        <Aside>
+          <h3>Baseline first</h3>
+          <ul>
+            {untested.map((l) => (
+              <li key={l.residencyId}>
+                <May
+                  to={`/dogs/${l.residencyId}/baseline`}
+                  instead={
+                    <>
+                      <b>{l.runNumber}</b> {l.name}
+                    </>
+                  }
+                >
+                  <Link href={`/dogs/${l.residencyId}/baseline`}>
+                    <b>{l.runNumber}</b> {l.name}
+                  </Link>
+                </May>{' '}
+                <small>where does each command start?</small>
+              </li>
+            ))}
+          </ul>
+        </Aside>
+      )}
+      {waiting.length > 0 && (
         <Aside>
           <h3>Not now</h3>
           <ul>
-            {later.slice(0, shown).map((l) => (
+            {waiting.slice(0, shown).map((l) => (
               <li key={l.residencyId}>
                 <Link href={`/dogs/${l.residencyId}`}>
                   <b>{l.runNumber}</b> {l.name}
@@ -54,7 +81,7 @@ export function UpNext({ view }: { view: Pick<WallView, 'upNext' | 'ring' | 'lat
               </li>
             ))}
           </ul>
-          {later.length > shown && <p className="more">and {later.length - shown} more</p>}
+          {waiting.length > shown && <p className="more">and {waiting.length - shown} more</p>}
         </Aside>
       )}
       {ring.length > 0 && (

@@ -3,7 +3,7 @@ import { v7 } from 'uuid'
 import { cameOff } from '@/core/baseline/baseline'
 import { findCommand } from '@/core/curriculum/lookup'
 import { dayIn } from '@/core/days'
-import { insertBaselineRep, insertStart, readBaselineReps } from '@/store/baseline'
+import { insertBaselineRep, insertSkipped, insertStart, readBaselineReps } from '@/store/baseline'
 import type { Db } from '@/store/database'
 import { takeBack } from '@/store/intake'
 import { readKennel } from '@/store/kennel'
@@ -13,6 +13,7 @@ import { ladderOf } from '../scene/regimes'
 import { refold } from '../record/refold'
 import { nobody, whoField, worksHere } from '../scene/who'
 import { baselineOf } from '../scene/baseline'
+import { wantsBaseline } from '../scene/firstThings'
 import { refuse } from './deed'
 
 const fact = { residencyId: z.uuid(), recordedBy: whoField }
@@ -138,3 +139,14 @@ export function takeProposed(db: Db, form: z.infer<typeof allStartsForm>, now: n
     return undefined
   })
 }
+
+export const skipForm = z.object({ residencyId: z.uuid(), recordedBy: whoField })
+
+/** Somebody chooses to do without a baseline: its ladder begins at the bottom, and it is worked at once. */
+export const skipBaseline = (db: Db, form: z.infer<typeof skipForm>, now: number): Done =>
+  aboutResident(db, form, (resident) => {
+    const today = dayIn(readKennel(db).timeZone, now)
+    if (!wantsBaseline(db, resident.residencyId, today)) return 'Nothing waits for its baseline.'
+    insertSkipped(db, resident.residencyId, now, form.recordedBy)
+    return undefined
+  })

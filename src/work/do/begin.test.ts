@@ -8,7 +8,9 @@ import { loadHandoffPage } from '../page/handoff'
 import { loadResident } from '../page/resident'
 import { loadBlock } from '../page/block'
 import { dogFields, monday, newKennel, trainer } from '../tests/kennel'
+import { loadPaper } from '../page/paper'
 import { loadWall } from '../page/wall'
+import { skipBaseline } from './baseline'
 
 const trainerFields = { name: 'Ada', role: 'trainer', weekdays: ['1', '5'], from: '09:00', to: '17:30' }
 
@@ -40,7 +42,7 @@ describe('adding a trainer', () => {
 describe('adding a dog', () => {
   it('goes straight to its first working step', () => {
     const db = newKennel()
-    trainer(db)
+    const who = trainer(db)
     const done = addDog(db, { ...dogFields, cueWords: { sit: 'Assis' } }, monday)
     if (!done.ok) throw new Error(JSON.stringify(done.errors))
     expect(loadBlock(db, done.id, 'sit', 'ada', monday)).toMatchObject({
@@ -49,7 +51,21 @@ describe('adding a dog', () => {
     })
     const wall = loadWall(db, monday)
     expect(wall.rows).toMatchObject([{ name: 'Bramble', daysLeft: 18 }])
-    expect(wall.upNext[0]).toMatchObject({ name: 'Bramble', command: 'sit', rungName: 'Any move of the rear' })
+    // On its second day its baseline comes first, everywhere; whoever does without says so, and then it is worked.
+    expect([wall.upNext, wall.later]).toMatchObject([[], [{ name: 'Bramble', untested: true }]])
+    const rest = 'Its baseline comes first: where does each command start?'
+    expect(loadResident(db, done.id, monday)?.next).toMatchObject({ sets: [], rest })
+    expect(loadBlock(db, done.id, undefined, 'ada', monday)).toMatchObject({ rest, plan: { items: [] } })
+    expect(loadPaper(db, 'ada', monday).dogs).toMatchObject([{ sheet: [], paused: rest }])
+    expect(skipBaseline(db, { residencyId: done.id, recordedBy: who }, monday).ok).toBe(true)
+    expect(loadWall(db, monday).upNext[0]).toMatchObject({
+      name: 'Bramble',
+      command: 'sit',
+      rungName: 'Any move of the rear',
+    })
+    expect(loadResident(db, done.id, monday)?.arriving).toMatchObject({ baseline: 'open', skippedBy: 'Ada' })
+    expect(loadPaper(db, 'ada', monday).dogs[0]?.sheet.length).toBeGreaterThan(0)
+    expect(skipBaseline(db, { residencyId: done.id, recordedBy: who }, monday)).toMatchObject({ ok: false })
     expect(loadResident(db, done.id, monday)?.commands.find((c) => c.id === 'sit')).toMatchObject({
       word: 'not started',
       next: 'Any move of the rear: next rung.',

@@ -22,11 +22,9 @@ import { readKennel, readPlaces } from '@/store/kennel'
 import { findResident } from '@/store/residents'
 import { refold, standingOf } from '../record/refold'
 import { ladderOf, recordedUnder } from '../scene/regimes'
+import { deskDevice } from '../scene/desk'
 import { nobody, whoField, worksHere } from '../scene/who'
 import { refuse, wrongIn, type Deed, type Refusal } from './deed'
-
-/** Facts made at a desk, not on a tablet. */
-export const deskDevice = '01890000-0000-7000-8000-00000000de5c'
 
 /** Why something recorded was changed; kept beside it. */
 export const reasonBeside = (what: string) =>

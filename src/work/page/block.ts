@@ -42,14 +42,12 @@ import { readEntry } from '@/store/intake'
 import { peopleOn, type Person } from '@/store/kennel'
 import { readMethodChanges } from '@/store/method'
 import { findResident, readPromises, residentsOn, type Resident } from '@/store/residents'
-import { openPauses } from '@/store/stay'
 import { wallMinute } from '../scene/clock'
 import { consentsOf } from '../scene/leashPressure'
 import { allergiesOf, dayFood, foodWordsOf, forbiddenIn } from '../scene/food'
 import { kennelForgetting } from '../scene/forgetting'
 import { allRegimes, regimesOfResident } from '../scene/regimes'
 import { toyOf } from './reward'
-import { sayPause } from '../scene/pause'
 import { nextFor } from './resident'
 import { standingOf } from '../record/refold'
 import { aroundFor, partnerOf } from '../scene/around'
@@ -220,7 +218,6 @@ export function loadBlock(
     now,
   )
   const young = isYoung(resident.traits, today)
-  const pause = openPauses(db).get(residencyId)
   const words = wordsOf(db, resident)
   const closes = readCloses(db, residencyId, 20)
   const blocks = blocksOfDay(db, residencyId, today)
@@ -264,11 +261,11 @@ export function loadBlock(
       curriculum,
       state: derived.state,
       standings: derived.summary.commands,
-      next: pause ? [] : next.sets,
+      next: next.sets,
       dog: { traits: resident.traits, arrivesOn: resident.arrivesOn },
       around,
     }),
-    rest: pause ? sayPause(pause) : next.rest,
+    rest: next.rest,
     seen: seenIn(curriculum, sets),
     ...foodFor(db, resident, today),
     toy: resident.traits.toys ? toyOf(db, residencyId) : undefined,

@@ -8,6 +8,9 @@ import { readHouse, readSpaces, type SpaceRow } from '@/store/house'
 import { peopleOn, type Person } from '@/store/kennel'
 import { openPauses } from '@/store/stay'
 import { residentsOn } from '@/store/residents'
+import { baselinesOpen } from '@/store/baseline'
+import { deskDevice } from '../scene/desk'
+import { baselineFirst } from '../scene/firstThings'
 import { kennelForgetting } from '../scene/forgetting'
 import { sayPause } from '../scene/pause'
 import { readRules, regimesOfResident } from '../scene/regimes'
@@ -52,6 +55,7 @@ export function loadPaper(db: Db, me: string, now: number): PaperView {
   const forgetting = kennelForgetting(db)
   const rules = readRules(db)
   const pauses = openPauses(db)
+  const untested = baselinesOpen(db, today, deskDevice)
   const ladders = new Map<unknown, string>()
   const commands: Record<string, readonly PaperCommand[]> = {}
   const dogs = residentsOn(db, today)
@@ -88,8 +92,8 @@ export function loadPaper(db: Db, me: string, now: number): PaperView {
         ladder,
         release: sayRelease(resident),
         cautions: [resident.biteHistory ? 'Bite history.' : '', resident.caution].filter(Boolean).join(' '),
-        paused: pause ? sayPause(pause) : '',
-        sheet: (pause ? [] : next.sets).slice(0, rowsEach).map((s) => ({
+        paused: pause ? sayPause(pause) : untested.has(resident.residencyId) ? baselineFirst.said : '',
+        sheet: next.sets.slice(0, rowsEach).map((s) => ({
           command: s.commandName,
           rung: s.rungName,
           criterion: s.criterion,

@@ -6,7 +6,8 @@ import type { Pace } from '@/core/promise/quota'
 import { settleMinutes, walkByDay, type WalkDay } from '@/store/facts/paced'
 import { triedOf } from '../scene/tried'
 import { pacesOf } from '../scene/paces'
-import { sayPause } from '../scene/pause'
+import { baselineFirst, wantsBaseline } from '../scene/firstThings'
+import { pausedBecause } from '../scene/pause'
 import { readyWith } from '../scene/shown'
 import type { Command, Curriculum } from '@/core/curriculum/types'
 import { ownerHolds } from '@/core/facts/words'
@@ -43,12 +44,11 @@ import { readKennel, peopleOn, readPeople, allPlaces, readPlaces, type Person, t
 import { readSpaces, type SpaceRow } from '@/store/house'
 import { readMethodChanges } from '@/store/method'
 import { readSigns, readSmallThings, type KeptSigns, type KeptSmall } from '@/store/facts/blocks'
-import { readBaselineReps, readStarts } from '@/store/baseline'
+import { readBaselineReps, readSkipped, readStarts } from '@/store/baseline'
 import { readPlan } from '@/store/food'
 import { keptSteps, photoAt } from '@/store/intake'
 import { findResident, otherResidencies, readCueWords, readPromises, type Resident } from '@/store/residents'
 import { readTastes } from '@/store/rewards'
-import { openPauses } from '@/store/stay'
 import { stepIds } from '@/core/intake/steps'
 import { loadPressure, type PressureLedger } from '../scene/leashPressure'
 import { restingNow } from '../scene/food'
@@ -121,6 +121,10 @@ export interface Arriving {
   readonly steps: number
   readonly stepsOpen: number
   readonly baseline: 'open' | 'begun' | 'done'
+  /** It is asked for before any work. */
+  readonly baselineFirst: boolean
+  /** Who chose to do without it; undefined where nobody did. */
+  readonly skippedBy: string | undefined
   readonly reward: boolean
   readonly fed: boolean
 }
@@ -134,10 +138,13 @@ function arrivingOf(db: Db, resident: Resident, today: string, workedDays: numbe
     steps: stepIds.length,
     stepsOpen: stepIds.length - keptSteps(db, resident.residencyId).size,
     baseline: started ? 'done' : reps > 0 ? 'begun' : 'open',
+    baselineFirst: wantsBaseline(db, resident.residencyId, today),
+    skippedBy: readSkipped(db, resident.residencyId)?.by,
     reward: readTastes(db, resident.residencyId).length > 0,
     fed: readPlan(db, resident.residencyId) !== undefined,
   }
-  if (workedDays >= 2 && !started && reps === 0) return undefined
+  // Paper from before closes nothing.
+  if (workedDays >= 2 && !started && reps === 0 && !arriving.baselineFirst) return undefined
   return arriving.stepsOpen === 0 && started && arriving.reward && arriving.fed ? undefined : arriving
 }
 
@@ -204,8 +211,6 @@ export function loadResident(
   const promises = readPromises(db, residencyId)
   const rows = readLog(db, residencyId, filter, logLength * (page + 1) + 1)
   const latest = newestCurriculum(db)
-  const pause = openPauses(db).get(residencyId)
-  const paused = pause ? sayPause(pause) : ''
   return {
     resident,
     today,
@@ -219,7 +224,7 @@ export function loadResident(
     ...readyWith(db, residencyId, derived.summary),
     lost: derived.summary.lost,
     handoff: liveHandoff(db, residencyId),
-    next: paused === '' ? nextFor(db, scene, now) : { sets: [], shut: [], waits: [], rest: paused },
+    next: nextFor(db, scene, now),
     progress: progressOf(scene.regimes, scene.sets, promises, {
       arrivesOn: resident.arrivesOn,
       leavesOn: resident.leavesOn,
@@ -235,7 +240,7 @@ export function loadResident(
           : { name: latest.name, version: latest.version },
     },
     arriving: arrivingOf(db, resident, today, derived.summary.pace.days),
-    paused,
+    paused: pausedBecause(db, residencyId),
     resting: restingNow(db, now),
     others: otherResidencies(db, resident.dogId, residencyId),
     photoAt: photoAt(db, resident.dogId),
@@ -274,6 +279,10 @@ export function nextFor(
   now: number,
 ): WhatNext {
   const { resident, curriculum, derived, today, spaces, forgetting } = scene
+  const not =
+    pausedBecause(db, resident.residencyId) ||
+    (wantsBaseline(db, resident.residencyId, today) ? baselineFirst.said : '')
+  if (not !== '') return { sets: [], shut: [], waits: [], rest: not }
   const method = methodAt(readMethodChanges(db), now)
   const around = aroundFor(
     db,

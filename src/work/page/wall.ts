@@ -10,6 +10,7 @@ import { kennelForgetting } from '../scene/forgetting'
 import { readRules, regimesOfResident } from '../scene/regimes'
 import { summariesOf } from '../record/refold'
 import { readyWith } from '../scene/shown'
+import { baselineFirst } from '../scene/firstThings'
 import { readToday } from '../scene/today'
 
 /** The wall as it stands now, for somebody who may hold a leash. */
@@ -27,6 +28,7 @@ export function loadWall(db: Db, now: number, me?: string): WallView {
   const day = readToday(db, today, now)
   const dogs = residents.flatMap((r) => {
     const summary = summaries.get(r.residencyId)
+    const not = day.not(r.residencyId)
     return summary
       ? [
           {
@@ -34,7 +36,8 @@ export function loadWall(db: Db, now: number, me?: string): WallView {
             curriculum: newest(regimesOfResident(db, r, now, { house })).curriculum,
             summary: { ...summary, readyOn: readyWith(db, r.residencyId, summary).readyOn },
             booked: booked.has(r.residencyId),
-            not: day.not(r.residencyId),
+            not,
+            untested: not === baselineFirst.short,
             shareOfToday: day.share,
           },
         ]

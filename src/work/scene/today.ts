@@ -10,7 +10,10 @@ import { openSetsNow } from '@/store/facts/read'
 import { readHouse } from '@/store/house'
 import { readHours } from '@/store/kennel'
 import { openPauses } from '@/store/stay'
+import { baselinesOpen } from '@/store/baseline'
 import { wallMinute } from './clock'
+import { deskDevice } from './desk'
+import { baselineFirst } from './firstThings'
 
 /** House: a day is worked between these minutes where nobody's hours are known. */
 const usualHours = { from: 8 * 60, to: 18 * 60 }
@@ -46,12 +49,14 @@ export function readToday(db: Db, today: string, now: number): TodayNow {
     blocks.set(b.residencyId, { count: (had?.count ?? 0) + 1, last: had && had.last.to > b.to ? had.last : b })
   }
   const meal = restingAfter(house.meals, minute)
+  const untested = baselinesOpen(db, today, deskDevice)
   return {
     share: shareOfToday(readHours(db), weekdayOf(today), minute),
     not: (residencyId) => {
       const pause = paused.get(residencyId)
       if (pause) return `not worked: ${pause.why === 'other' ? 'paused' : pause.why}`
       if (working.has(residencyId)) return 'a block of it is under way'
+      if (untested.has(residencyId)) return baselineFirst.short
       const own = blocks.get(residencyId)
       if (own && own.count >= blocksADay.usual) return `has had its ${blocksADay.usual} blocks today`
       const close = own && closes.get(own.last.blockId)

@@ -48,10 +48,13 @@ export const dogFields = {
   promises: { sit: { rungIds: ['sit.rear'], places: '1', people: '1' } },
 }
 
-/** A dog whose handoff waits for no rehearsal: what most tests are not about. */
+/** A dog whose handoff waits for no rehearsal, and its work for no baseline: what most tests are not about. */
 export const dog = (db: Db, more: Record<string, unknown> = {}): string => {
   const id = mustBeOk(addDog(db, { ...dogFields, ...more }, monday))
   db.prepare('UPDATE residency SET rehearse = 0 WHERE id = ?').run(id)
+  db.prepare(
+    'INSERT INTO baseline_skipped (residency_id, at, recorded_by) SELECT ?, 0, id FROM person ORDER BY id LIMIT 1',
+  ).run(id)
   return id
 }
 

@@ -6,7 +6,7 @@ import { kennelDatabase } from '@/store/connection'
 import { loadResident } from '@/work/page/resident'
 import { requestTime } from '@/work/scene/clock'
 import { moveGoingHome } from '../../coming/actions'
-import { changeRuns, keepNote, putBooksRight, putSetRight, takeSetBack } from './actions'
+import { changeRuns, doWithoutBaseline, keepNote, putBooksRight, putSetRight, takeSetBack } from './actions'
 
 const word = z.string().max(80).optional().catch(undefined)
 const query = z.object({
@@ -43,6 +43,7 @@ export default async function ResidentPage({
         takeBack: takeSetBack,
         putRight: putSetRight,
         keepNote,
+        doWithoutBaseline,
         putBooksRight,
         swapRuns: changeRuns,
         changeStay: moveGoingHome,
