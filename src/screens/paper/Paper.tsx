@@ -1,5 +1,5 @@
 'use client'
-import { useMemo, useState } from 'react'
+import { useMemo, useState, useTransition } from 'react'
 import styled from 'styled-components'
 import { v4 } from 'uuid'
 import { readPaperLine, sayLine, sayMarks, type PaperDog, type PaperSet } from '@/core/block/paper'
@@ -7,24 +7,43 @@ import { levelWords } from '@/core/views/grid'
 import { kits } from '@/core/curriculum/types'
 import { nothingSaid } from '@/core/facts/words'
 import { Choose } from '@/ui/Choose'
+import { DateField } from '@/ui/DateField'
 import { TextLine } from '@/ui/Field'
 import { Fault } from '@/ui/fieldParts'
 import { Button, Quiet } from '@/ui/press'
+import { TimeField } from '@/ui/TimeField'
 import { sayDay } from '@/ui/when'
 import type { PaperView } from '@/work/page/paper'
+import type { Deed } from '@/work/do/deed'
+import type { TableResult } from '@/work/do/tableIn'
+import { May } from '../shell/may'
 import { useOutbox } from '../shell/Tray'
+import { TableIn } from '../table/TableIn'
 import { Sheets } from './Sheets'
 import { useTypedPaper } from './useTypedPaper'
 import { useMeasures } from '@/ui/ways'
 
 /** House: sets typed in later are taken to have come so far apart, and to have ended when the first line was typed. */
 const apartMs = 3 * 60_000
+const otherDay = 'day'
 
 /**
  * Sets from a paper sheet, a line each, by keyboard; and the sheet to print. What was typed stays on the device until
  * it is kept or taken out.
  */
-export function Paper({ view }: { view: PaperView }) {
+export function Paper({
+  view,
+  table,
+  actions,
+}: {
+  view: PaperView
+  /** What a table of past sets may have. */
+  table: { readonly columns: readonly string[]; readonly most: number }
+  actions: {
+    readonly keepPast: (raw: unknown) => Promise<Deed<{ readonly kept: number; readonly known: number }>>
+    readonly readTable: (form: FormData) => Promise<TableResult>
+  }
+}) {
   const outbox = useOutbox()
   const dogs = useMemo(
     () =>
@@ -65,8 +84,38 @@ export function Paper({ view }: { view: PaperView }) {
     setTyped({ ...typed, lines: [...typed.lines, sayLine(read.set)], line: '' })
     setTried(false)
   }
+  const past = typed.hoursAgo === otherDay
+  const [told, setTold] = useState('')
+  const [pending, start] = useTransition()
+  /** What is of another day goes to the kennel at once: its moment is not this device’s. */
+  const keepPast = () =>
+    start(async () => {
+      try {
+        const done = await actions.keepPast({
+          day: typed.on,
+          at: typed.at === '' ? '10:00' : typed.at,
+          sets: sets.map(({ set }) => ({
+            residencyId: set.dog.residencyId,
+            rungId: set.rung.id,
+            placeId,
+            leashHolder: personId,
+            level,
+            kit,
+            reps: set.reps,
+          })),
+        })
+        if (!done.ok) return setTold(done.reason)
+        setTold(done.known > 0 ? `${done.known} of them ${done.known === 1 ? 'was' : 'were'} here already.` : '')
+        setKept(done.kept)
+        setTyped({ ...typed, lines: [] })
+      } catch {
+        setTold('No connection: a sheet of another day needs the kennel. What is typed stays here.')
+      }
+    })
   const keep = () => {
-    if (!outbox || sets.length === 0) return
+    if (sets.length === 0) return
+    if (past) return keepPast()
+    if (!outbox) return
     const end = Date.now() - Number(typed.hoursAgo) * 3_600_000
     const blocks = new Map<string, string>()
     sets.forEach(({ set }, i) => {
@@ -166,8 +215,27 @@ export function Paper({ view }: { view: PaperView }) {
               { id: '4', name: 'four hours ago' },
               { id: '8', name: 'eight hours ago' },
               { id: '24', name: 'yesterday about now' },
+              { id: otherDay, name: 'another day of the stay' },
             ]}
           />
+          {past && (
+            <>
+              <DateField
+                label="On"
+                name="on"
+                plain
+                defaultValue={typed.on}
+                onChange={(on) => setTyped({ ...typed, on })}
+              />
+              <TimeField
+                label="About"
+                name="at"
+                plain
+                defaultValue={typed.at === '' ? '10:00' : typed.at}
+                onChange={(at) => setTyped({ ...typed, at })}
+              />
+            </>
+          )}
         </Common>
         <form
           onSubmit={(e) => {
@@ -220,12 +288,26 @@ export function Paper({ view }: { view: PaperView }) {
               ))}
             </Lines>
             <div>
-              <Button $now onPress={keep} isDisabled={!outbox}>
+              <Button $now onPress={keep} isDisabled={past ? pending || typed.on === '' : !outbox}>
                 {sets.length === 1 ? 'Keep 1 set' : `Keep ${sets.length} sets`}
               </Button>
             </div>
           </>
         )}
+        {told !== '' && (
+          <div role="alert">
+            <Fault>{told}</Fault>
+          </div>
+        )}
+        <May least="trainer">
+          <h2>A table of sets from before</h2>
+          <p>
+            A row a set. The first row names the columns: {table.columns.join(', ')}; the first five are needed. Days
+            are written 2026-04-30, marks as above. What was worked before its baseline leaves that open, and the same
+            table twice is there once.
+          </p>
+          <TableIn send={actions.readTable} most={table.most} what={['set', 'sets']} />
+        </May>
         <h2>The sheet</h2>
         <p>
           Three things each dog should work on today, with room for the marks.{' '}

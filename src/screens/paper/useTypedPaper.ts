@@ -9,6 +9,9 @@ const typedPaper = z.object({
   placeId: z.string().catch(''),
   personId: z.string().catch(''),
   hoursAgo: z.string().catch('0'),
+  /** Where it is of another day: that day, and about when. */
+  on: z.string().catch(''),
+  at: z.string().catch(''),
   level: z.number().catch(0),
   kit: z.string().catch(''),
 })
@@ -24,6 +27,8 @@ export function useTypedPaper(day: string): [TypedPaper, (next: TypedPaper) => v
     placeId: '',
     personId: '',
     hoursAgo: '0',
+    on: '',
+    at: '',
     level: 0,
     kit: '',
   })

@@ -399,3 +399,18 @@ export const newestWeather = (
       )
       .get(since, until),
   )
+
+const countedRow = z.object({ n: z.number() })
+
+/** Whether a set of this rung that stands was written down at this device for this very moment. */
+export const deskSetAt = (db: Db, device: string, residencyId: string, rungId: string, at: number): boolean =>
+  countedRow.parse(
+    db
+      .prepare(
+        `SELECT count(*) AS n
+          FROM training_set s
+          WHERE s.residency_id = @residencyId AND s.at = @at AND s.rung_id = @rungId AND s.device = @device
+            AND NOT EXISTS (SELECT 1 FROM voided v WHERE v.target_id = s.id)`,
+      )
+      .get({ residencyId, at, rungId, device }),
+  ).n > 0

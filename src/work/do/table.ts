@@ -1,4 +1,4 @@
-import { readCsv, writeCsv } from '@/core/csv/csv'
+import { writeCsv } from '@/core/csv/csv'
 import type { Db } from '@/store/database'
 import { readWeights } from '@/store/food'
 import { readEntry } from '@/store/intake'
@@ -10,7 +10,7 @@ import type { OwnerPromise } from '@/core/promise/ownerPromise'
 import { allResidencyIds, dogsKnown, findResident, readPromises } from '@/store/residents'
 import { addDog } from './begin'
 import { keepStep } from './intake'
-import { refuse, type Deed } from './deed'
+import { tableIn, type TableResult } from './tableIn'
 
 /**
  * Columns of the table of dogs and owners, in order. Words in brackets say what each may hold; the first five are
@@ -64,15 +64,6 @@ const columnOf: Readonly<Record<string, Column>> = {
   promises: 'promises',
 }
 
-export interface TableProblem {
-  /** As a spreadsheet counts: the header is row 1. */
-  readonly row: number
-  readonly column: string
-  readonly problem: string
-}
-
-export type TableResult = Deed<{ readonly dogs: readonly string[] }, { readonly problems: readonly TableProblem[] }>
-
 /** Every residency there ever was as a table. */
 export function exportTable(db: Db): string {
   const rows = allResidencyIds(db).flatMap((id) => {
@@ -120,55 +111,26 @@ export function exportTable(db: Db): string {
  */
 const sayPromise = (p: OwnerPromise): string => [p.rungId, p.level, p.places, p.people].join(':')
 
-class Undone extends Error {}
-
 /**
  * Adds every row as a booking, or none of them. `keep` false: does all the same and takes it back, to see what would be
  * wrong.
  */
-export function importTable(db: Db, bytes: Uint8Array, recordedBy: string, now: number, keep: boolean): TableResult {
-  const read = readCsv(bytes)
-  if (!read.ok) return { ...refuse(read.reason), problems: [] }
-  const missing = needed.filter((c) => !read.header.includes(c))
-  if (missing.length > 0)
-    return {
-      ...refuse(`These columns are missing: ${missing.join(', ')}. The first row names the columns.`),
-      problems: [],
-    }
-  const unknown = read.header.filter((h) => h !== '' && !(tableColumns as readonly string[]).includes(h))
-  if (unknown.length > 0)
-    return { ...refuse(`Kibou does not know these columns: ${unknown.join(', ')}.`), problems: [] }
-  const named = read.header.filter((h) => h !== '')
-  if (new Set(named).size < named.length) return { ...refuse('A column is there twice.'), problems: [] }
-  const problems: TableProblem[] = []
-  const dogs: string[] = []
-  try {
-    db.transaction(() => {
-      read.rows.forEach((cells, i) => {
-        const row = i + 2
-        if (cells.length > read.header.length && cells.slice(read.header.length).some((c) => c.trim() !== ''))
-          return void problems.push({ row, column: '', problem: 'More cells than columns.' })
-        const value = (column: Column) => (cells[read.header.indexOf(column)] ?? '').trim()
-        const errors = addRow(db, value, recordedBy, now)
-        for (const [field, problem] of Object.entries(errors))
-          problems.push({ row, column: columnOf[field.split('.')[0] ?? ''] ?? '', problem })
-        dogs.push(value('dog'))
-      })
-      if (problems.length > 0 || !keep) throw new Undone()
-    }).immediate()
-  } catch (error) {
-    if (!(error instanceof Undone)) throw error
-  }
-  if (read.rows.length === 0) return { ...refuse('There is a header and nothing below it.'), problems: [] }
-  if (problems.length > 0)
-    return {
-      ...refuse(
-        `${problems.length} ${problems.length === 1 ? 'thing is' : 'things are'} not right; nothing was added.`,
-      ),
-      problems,
-    }
-  return { ok: true, dogs }
-}
+export const importTable = (db: Db, bytes: Uint8Array, recordedBy: string, now: number, keep: boolean): TableResult =>
+  tableIn(
+    db,
+    bytes,
+    {
+      columns: tableColumns,
+      needed,
+      take: (value) => {
+        const errors = Object.entries(addRow(db, value, recordedBy, now))
+        return errors.length === 0
+          ? value('dog')
+          : Object.fromEntries(errors.map(([field, why]) => [columnOf[field.split('.')[0] ?? ''] ?? '', why]))
+      },
+    },
+    keep,
+  )
 
 /** The dog of this name and owner that was here before; empty when there is none, or more than one. */
 function knownDog(db: Db, name: string, owner: string): string {

@@ -274,7 +274,7 @@ describe('dogs and owners as a table', () => {
     keepStep(s.db, s.residencyId, 'owner', typedOf({ phone: '+44 1632 960100' }), s.who, monday)
     const out = exportTable(s.db)
     const db = newKennel()
-    expect(importTable(db, csv(out), trainer(db), monday, true)).toMatchObject({ ok: true, dogs: ['Łania', 'Rook'] })
+    expect(importTable(db, csv(out), trainer(db), monday, true)).toMatchObject({ ok: true, rows: ['Łania', 'Rook'] })
     expect(exportTable(db)).toBe(out)
   })
   it('names row and column of each problem and adds nothing; a look adds nothing either', () => {
@@ -313,7 +313,7 @@ describe('dogs and owners as a table', () => {
     ])
     expect(count()).toBe(before)
     const good = csv(`${head}5;Fern;A;2026-03-10;2026-03-19;01632 960101;12,5;sit.rear\r\n`)
-    expect(importTable(db, good, who, monday, false)).toMatchObject({ ok: true, dogs: ['Fern'] })
+    expect(importTable(db, good, who, monday, false)).toMatchObject({ ok: true, rows: ['Fern'] })
     expect(count()).toBe(before)
     expect(importTable(db, good, who, monday, true)).toMatchObject({ ok: true })
     expect(count()).toBe(before + 5)
@@ -394,6 +394,6 @@ describe('what a table keeps of a dog, out and in', () => {
     ],
   ])('reads %s', (_, text) => {
     const db = newKennel()
-    expect(importTable(db, bytes(text), trainer(db), monday, true)).toMatchObject({ ok: true, dogs: ['Bodkin'] })
+    expect(importTable(db, bytes(text), trainer(db), monday, true)).toMatchObject({ ok: true, rows: ['Bodkin'] })
   })
 })

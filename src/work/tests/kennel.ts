@@ -5,7 +5,9 @@ import { v4, v7 } from 'uuid'
 import { z } from 'zod'
 import type { FactOf, WireFact } from '@/core/facts/wire'
 import { nothingSaid, nothingSmallSaid } from '@/core/facts/words'
+import { insertStart } from '@/store/baseline'
 import { openDatabase, type Db } from '@/store/database'
+import { refold } from '../record/refold'
 import { addDog, addPerson } from '../do/begin'
 
 /** Monday 2 March 2026, noon UTC. */
@@ -56,6 +58,21 @@ export const dog = (db: Db, more: Record<string, unknown> = {}): string => {
     'INSERT INTO baseline_skipped (residency_id, at, recorded_by) SELECT ?, 0, id FROM person ORDER BY id LIMIT 1',
   ).run(id)
   return id
+}
+
+/** The rung at which a baseline found that a command begins. */
+export function startBaseline(db: Db, residencyId: string, command: string, rungId: string, at: number): void {
+  insertStart(db, {
+    id: v7({ msecs: at }),
+    residencyId,
+    command,
+    rungId,
+    proposed: rungId,
+    reason: '',
+    at,
+    recordedBy: z.object({ id: z.string() }).parse(db.prepare('SELECT id FROM person LIMIT 1').get()).id,
+  })
+  refold(db, residencyId, at)
 }
 
 /** A device that makes facts in order, a second apart. */

@@ -1,13 +1,22 @@
 import type { Metadata } from 'next'
 import { enter } from '@/app/door'
+import { mostLetters } from '@/core/csv/csv'
 import { Paper } from '@/screens/paper/Paper'
 import { kennelDatabase } from '@/store/connection'
 import { loadPaper } from '@/work/page/paper'
+import { pastColumns } from '@/work/do/pastSets'
 import { requestTime } from '@/work/scene/clock'
+import { keepPastPaper, readPastTable } from './actions'
 
 export const metadata: Metadata = { title: 'Paper' }
 
 export default async function PaperPage() {
   const person = await enter()
-  return <Paper view={loadPaper(kennelDatabase(), person.id, requestTime())} />
+  return (
+    <Paper
+      view={loadPaper(kennelDatabase(), person.id, requestTime())}
+      table={{ columns: pastColumns, most: mostLetters }}
+      actions={{ keepPast: keepPastPaper, readTable: readPastTable }}
+    />
+  )
 }

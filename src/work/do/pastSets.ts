@@ -1,0 +1,267 @@
+import { v4, v7 } from 'uuid'
+import { z } from 'zod'
+import { readPaperLine, sayMarks, type PaperDog } from '@/core/block/paper'
+import { kits } from '@/core/curriculum/types'
+import { dayIn, momentAt } from '@/core/days'
+import { outcomes } from '@/core/facts/fact'
+import { nothingSaid } from '@/core/facts/words'
+import { clock, day } from '@/core/fields'
+import { foldVersion } from '@/core/promise/summary'
+import { append, nextNumber } from '@/store/facts/append'
+import { deskSetAt } from '@/store/facts/read'
+import type { Db } from '@/store/database'
+import { readHouse } from '@/store/house'
+import { readPeople, readPlaces } from '@/store/kennel'
+import { findResident, residentsSince, type Resident } from '@/store/residents'
+import { refold } from '../record/refold'
+import { deskDevice } from '../scene/desk'
+import { ladderOf, recordedUnder } from '../scene/regimes'
+import { nobody, whoField, worksHere } from '../scene/who'
+import { refuse, type Deed } from './deed'
+import { tableIn, type TableResult } from './tableIn'
+
+/** House: sets of one dog that were written down for the same minute are taken to have come so far apart. */
+const apartMs = 3 * 60_000
+/** House: where nobody wrote a time, about the middle of the morning. */
+const usualMinute = 10 * 60
+
+const pastSet = z.object({
+  residencyId: z.uuid(),
+  rungId: z.string().min(1).max(80),
+  placeId: z.string().max(64),
+  leashHolder: z.string().max(64),
+  level: z.int().min(0).max(5),
+  kit: z.enum(kits),
+  reps: z
+    .array(z.object({ outcome: z.enum(outcomes), brokeSeconds: z.number().min(0).max(3600).nullable() }))
+    .min(1)
+    .max(40),
+})
+type PastSet = z.infer<typeof pastSet>
+
+export const pastSetsForm = z.object({
+  recordedBy: whoField,
+  day: day('The day'),
+  at: clock('The time'),
+  sets: z.array(pastSet).min(1, 'No set is typed yet.').max(200),
+})
+
+/** What writes past sets one after another, each at its rough time. */
+class Pen {
+  /** By dog and minute: how many were written for it. */
+  private readonly had = new Map<string, number>()
+  private readonly blocks = new Map<string, string>()
+  readonly touched = new Set<string>()
+  known = 0
+
+  constructor(
+    private readonly db: Db,
+    private readonly timeZone: string,
+    private readonly recordedBy: string,
+    private readonly now: number,
+  ) {}
+
+  /** Writes one set, unless the very same is here; or says by field why it cannot have been. */
+  write(
+    set: PastSet,
+    on: string,
+    minute: number,
+  ): { readonly field: 'day' | 'time' | 'rung'; readonly why: string } | undefined {
+    const { db, timeZone, now } = this
+    const resident = findResident(db, set.residencyId)
+    if (!resident) return { field: 'rung', why: 'There is no such dog here.' }
+    if (on < resident.arrivesOn || on > resident.leavesOn)
+      return { field: 'day', why: `${resident.name} was here from ${resident.arrivesOn} to ${resident.leavesOn}.` }
+    const begun = momentAt(timeZone, on, minute)
+    if (begun === undefined) return { field: 'time', why: 'The clock was put forward then: there was no such time.' }
+    const slot = `${set.residencyId} ${begun}`
+    const nth = this.had.get(slot) ?? 0
+    this.had.set(slot, nth + 1)
+    const at = begun + nth * apartMs
+    if (at > now) return { field: 'time', why: 'That time has not come yet.' }
+    const under = recordedUnder(db, resident, set.rungId, at)
+    if (!under) return { field: 'rung', why: `${resident.name}’s ladder has no such rung.` }
+    if (deskSetAt(db, deskDevice, set.residencyId, set.rungId, at)) {
+      this.known++
+      return undefined
+    }
+    this.touched.add(set.residencyId)
+    this.append(set, at, under)
+    return undefined
+  }
+
+  private append(set: PastSet, at: number, under: NonNullable<ReturnType<typeof recordedUnder>>): void {
+    const { db } = this
+    const blockOf = `${set.residencyId} ${dayIn(this.timeZone, at)}`
+    const blockId = this.blocks.get(blockOf) ?? v4()
+    this.blocks.set(blockOf, blockId)
+    const stamp = (ms: number) => ({
+      device: deskDevice,
+      at: ms,
+      receivedAt: this.now,
+      day: dayIn(this.timeZone, ms),
+    })
+    const own = (ms: number) => ({ id: v7(), seq: nextNumber(db, deskDevice), deviceAt: ms })
+    const { reps, ...said } = set
+    const opened = {
+      kind: 'set-opened' as const,
+      ...own(at),
+      ...said,
+      purpose: 'work' as const,
+      blockId,
+      recordedBy: this.recordedBy,
+      distanceBand: null,
+      temperatureC: null,
+      minutesIn: null,
+      exerciseMinutesAgo: null,
+      ...nothingSaid.set,
+      replaces: null,
+    }
+    append(db, opened, stamp(at), {
+      command: under.command,
+      curriculum_id: under.curriculum.id,
+      curriculum_version: under.curriculum.version,
+      rule_version: foldVersion,
+      unsure: 0,
+    })
+    reps.forEach((rep, i) => {
+      const ms = at + (i + 1) * 1000
+      append(
+        db,
+        {
+          kind: 'rep',
+          ...own(ms),
+          setId: opened.id,
+          outcome: rep.outcome,
+          prompt: null,
+          latencySeconds: null,
+          heldSeconds: rep.brokeSeconds,
+          brokeSeconds: rep.brokeSeconds,
+          steps: null,
+          faults: rep.brokeSeconds === null ? [] : ['broke'],
+          paid: rep.outcome !== 'miss',
+          ...nothingSaid.rep,
+          replaces: null,
+        },
+        stamp(ms),
+      )
+    })
+    const end = at + (reps.length + 1) * 1000
+    append(db, { kind: 'set-closed', ...own(end), setId: opened.id, endedBy: 'trainer', note: '' }, stamp(end))
+  }
+}
+
+export type PastKept = Deed<{ readonly kept: number; readonly known: number }>
+
+/** Why a whole sheet is kept back; thrown, so that nothing of it is written. */
+class KeptBack extends Error {}
+
+/**
+ * Sets that were worked on a past day of the stay and written on paper, at their rough time, also from before the
+ * baseline, which they do not close. All of a sheet or nothing; the same sheet twice is there once.
+ */
+export function keepPastSets(db: Db, form: z.infer<typeof pastSetsForm>, now: number): PastKept {
+  if (!worksHere(db, form.recordedBy)) return refuse(nobody)
+  const pen = new Pen(db, readHouse(db).timeZone, form.recordedBy, now)
+  const places = new Set(readPlaces(db).map((p) => p.id))
+  try {
+    return db
+      .transaction((): PastKept => {
+        for (const set of form.sets) {
+          if (!places.has(set.placeId)) throw new KeptBack('There is no such place.')
+          if (!worksHere(db, set.leashHolder)) throw new KeptBack(nobody)
+          const wrong = pen.write(set, form.day, form.at)
+          if (wrong) throw new KeptBack(wrong.why)
+        }
+        for (const id of pen.touched) refold(db, id, now)
+        return { ok: true, kept: form.sets.length - pen.known, known: pen.known }
+      })
+      .immediate()
+  } catch (error) {
+    if (error instanceof KeptBack) return refuse(error.message)
+    throw error
+  }
+}
+
+/** Columns of a table of past sets; the first five are needed. */
+export const pastColumns = ['day', 'dog', 'command', 'rung', 'marks', 'time', 'place', 'leash', 'level', 'kit'] as const
+type Column = (typeof pastColumns)[number]
+
+const same = (a: string, b: string): boolean => a.trim().toLocaleLowerCase('en') === b.trim().toLocaleLowerCase('en')
+
+/**
+ * A table of past sets, all of it or nothing; `keep` false only looks. Marks are those of a sheet, such as `CCM4C`;
+ * what is left empty is the middle of the morning, the first place, whoever sends it, level 0 and the usual leash.
+ */
+export function importPastSets(db: Db, bytes: Uint8Array, recordedBy: string, now: number, keep: boolean): TableResult {
+  const { timeZone } = readHouse(db)
+  const pen = new Pen(db, timeZone, recordedBy, now)
+  const places = readPlaces(db)
+  const people = readPeople(db)
+  const dogs = new Map<string, PaperDog>()
+  const paperDog = (r: Resident): PaperDog => {
+    const known = dogs.get(r.residencyId)
+    if (known) return known
+    const commands = ladderOf(db, r.residencyId, now).commands.map((c) => ({
+      id: c.id,
+      name: c.name,
+      rungs: c.runs.flatMap((run) => run.rungs.map((g) => ({ id: g.id, name: g.name }))),
+    }))
+    const made: PaperDog = { residencyId: r.residencyId, runNumber: '1', name: r.name, commands, inHand: {} }
+    dogs.set(r.residencyId, made)
+    return made
+  }
+  const take = (value: (column: Column) => string): Readonly<Partial<Record<Column | '', string>>> | string => {
+    const on = day('The day').safeParse(value('day'))
+    if (!on.success) return { day: on.error.issues[0]?.message ?? '' }
+    const at =
+      value('time') === '' ? { success: true as const, data: usualMinute } : clock('The time').safeParse(value('time'))
+    if (!at.success) return { time: 'A time like 09:30, or nothing.' }
+    const found = residentsSince(db, on.data).filter(
+      (r) => r.arrivesOn <= on.data && (same(r.runNumber, value('dog')) || same(r.name, value('dog'))),
+    )
+    const [resident] = found
+    if (!resident || found.length > 1)
+      return { dog: `${resident ? 'More than one' : 'No'} dog was here on ${on.data} by “${value('dog')}”.` }
+    if (value('rung') === '') return { rung: 'Which rung?' }
+    const line = readPaperLine(`1 ${value('command')} ${value('rung')} ${value('marks')}`, [paperDog(resident)])
+    if (!line.ok) return { [value('marks') === '' ? 'marks' : 'rung']: line.reason }
+    const place = value('place') === '' ? places[0] : places.find((p) => same(p.name, value('place')))
+    if (!place) return { place: `No place is called “${value('place')}”.` }
+    const holder =
+      value('leash') === '' ? people.find((p) => p.id === recordedBy) : people.find((p) => same(p.name, value('leash')))
+    if (!holder) return { leash: `Nobody here is called “${value('leash')}”.` }
+    const level = z.coerce
+      .number()
+      .int()
+      .min(0)
+      .max(5)
+      .safeParse(value('level') === '' ? 0 : value('level'))
+    if (!level.success) return { level: 'The level is a number from 0 to 5.' }
+    const kit = z.enum(kits).safeParse(value('kit') === '' ? '1.8 m leash' : value('kit'))
+    if (!kit.success) return { kit: `One of: ${kits.join(', ')}.` }
+    const wrong = pen.write(
+      {
+        residencyId: resident.residencyId,
+        rungId: line.set.rung.id,
+        placeId: place.id,
+        leashHolder: holder.id,
+        level: level.data,
+        kit: kit.data,
+        reps: [...line.set.reps],
+      },
+      on.data,
+      at.data,
+    )
+    return wrong
+      ? { [wrong.field]: wrong.why }
+      : `${resident.name} ${line.set.command.name} ${line.set.rung.name} ${sayMarks(line.set.reps)}`
+  }
+  return db
+    .transaction((): TableResult => {
+      const done = tableIn(db, bytes, { columns: pastColumns, needed: pastColumns.slice(0, 5), take }, keep)
+      if (keep && done.ok) for (const id of pen.touched) refold(db, id, now)
+      return done
+    })
+    .immediate()
+}
