@@ -8,7 +8,7 @@ test('an empty kennel is no dead end: trainer, dog and first set, by keyboard', 
   await page.keyboard.press('Tab')
   for (const text of ['Maud', 'short', 'other']) {
     await page.keyboard.type(text)
-    await page.keyboard.press('Tab')
+    if (text !== 'other') await page.keyboard.press('Tab')
   }
   await page.keyboard.press('Enter')
   await expect(page.getByText('A passcode has at least six letters or digits.')).toBeVisible()

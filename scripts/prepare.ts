@@ -7,11 +7,13 @@ import { readKennel, readPeople, updateKennel } from '@/store/kennel'
 import { hasLead } from '@/store/signingIn'
 import { allResidencyIds } from '@/store/residents'
 import { leadsHere, makeWayBack } from '@/work/do/signIn'
+import { askRestore } from '@/work/do/restore'
+import { lookInto } from '@/work/scene/backups'
 import { rebuildStandings } from '@/work/record/refold'
 
 /**
- * `tsx scripts/prepare.ts FILE demo|own|rebuild|way-back [--fresh|NAME]`: makes, checks or rebuilds the database before
- * a start, or makes a lead who forgot the passcode a way back.
+ * `tsx scripts/prepare.ts FILE demo|own|rebuild|way-back|restore [--fresh|NAME|BACKUP --yes]`: makes, checks or
+ * rebuilds the database before a start, makes a lead who forgot the passcode a way back, or goes back to a backup.
  */
 const [, , file = '', mode = '', option] = process.argv
 const today = dayIn('Europe/London', Date.now())
@@ -96,10 +98,29 @@ async function wayBack(): Promise<void> {
   say('then give yourself a new passcode, on People.')
 }
 
+/** Looks into a backup; with `--yes` the next start goes back to it. */
+function restore(): void {
+  const [from, sure] = process.argv.slice(4)
+  if (from === undefined) throw new StoreRefusal('name the backup after it: npm run restore -- FILE')
+  const looked = lookInto(from)
+  if (typeof looked === 'string') throw new StoreRefusal(looked)
+  const { kennel, dogs, people, sets, lastDay } = looked
+  say(`${from} is of “${kennel}”: ${dogs} residencies, ${people} people, ${sets} sets.`)
+  say(`its newest set is of ${lastDay || 'no day'}.`)
+  if (sure !== '--yes') {
+    say('nothing was changed. To go back to it, say --yes after it.')
+    return
+  }
+  const done = askRestore(file, from)
+  if (!done.ok) throw new StoreRefusal(done.reason)
+  say('the next start goes back to it; what is there now is kept beside it. Stop Kibou if it runs, and start it.')
+}
+
 try {
   if (mode === 'demo') demo()
   else if (mode === 'own') own()
   else if (mode === 'way-back') await wayBack()
+  else if (mode === 'restore') restore()
   else rebuild()
 } catch (error) {
   if (!(error instanceof StoreRefusal)) throw error

@@ -1,4 +1,5 @@
 import { fork } from 'node:child_process'
+import { applyRestore } from './restore.mjs'
 import { refuse, say } from './say.mjs'
 
 /**
@@ -15,6 +16,7 @@ export function serve({ host, port, database }, { dev = false } = {}) {
   let child
   let announced = false
   const start = () => {
+    applyRestore(database)
     const begun = Date.now()
     let listened = false
     child = fork('scripts/server.mjs', {
@@ -38,6 +40,8 @@ export function serve({ host, port, database }, { dev = false } = {}) {
     child.on('exit', (code, signal) => {
       if (stopping) process.exit(0)
       if (code === 3) process.exit(1)
+      // It went by itself, to be started on what a backup holds.
+      if (code === 4) return start()
       hopeless = !listened || (signal === null && Date.now() - begun < hopelessMs) ? hopeless + 1 : 0
       if (hopeless >= mostHopeless) refuse('the server keeps dying at once; its messages are above.')
       say(`the server stopped (${signal ?? `code ${code}`}); starting it again. Nothing that was acknowledged is lost.`)

@@ -23,6 +23,9 @@ function migrations(folder: string): readonly Migration[] {
     .map((file) => ({ number: Number(file.slice(0, 4)), file: join(folder, file) }))
 }
 
+/** The number of the newest migration that this program knows. */
+export const newestMigration = (): number => migrations(migrationsFolder()).at(-1)?.number ?? 0
+
 /**
  * Opens the database file, making it and its folder when missing, and brings it up to this program's migrations, all in
  * one transaction. Throws StoreRefusal when the folder cannot be written or the file is newer than the program.

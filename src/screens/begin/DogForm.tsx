@@ -64,7 +64,8 @@ export function DogForm({
   )
   const begin = preset ? typedFrom(curriculum, preset.promises) : values
   const whole = costOf(curriculum, preset && !asTyped ? preset.promises : promisesIn(curriculum, asTyped ?? values))
-  const [arrives, setArrives] = useState(was('arrivesOn') ?? today)
+  /** The day its package ends, once one was chosen. */
+  const [leaves, setLeaves] = useState<string>()
   return (
     <FormPage>
       <h1>New dog</h1>
@@ -134,23 +135,18 @@ export function DogForm({
               <DateField
                 label="Arrives on"
                 name="arrivesOn"
-                onChange={(d) => {
-                  setArrives(d)
-                  touch()
-                }}
+                onChange={touch}
                 plain
                 defaultValue={was('arrivesOn') ?? today}
                 error={state.errors['arrivesOn']}
               />
               <DateField
-                key={preset?.id}
+                key={leaves}
                 label="Goes home on"
                 name="leavesOn"
                 onChange={touch}
                 required
-                defaultValue={
-                  preset?.days !== undefined && arrives !== '' ? addDays(arrives, preset.days) : was('leavesOn')
-                }
+                defaultValue={leaves ?? was('leavesOn')}
                 error={state.errors['leavesOn']}
               />
             </Pair>
@@ -224,7 +220,11 @@ export function DogForm({
                 label="Begin from"
                 value={preset?.id ?? none}
                 onChange={(id) => {
-                  setPreset(booking.presets.find((p) => p.id === id))
+                  const chosen = booking.presets.find((p) => p.id === id)
+                  const arrives = form.current && new FormData(form.current).get('arrivesOn')
+                  if (chosen?.days !== undefined && typeof arrives === 'string' && arrives !== '')
+                    setLeaves(addDays(arrives, chosen.days))
+                  setPreset(chosen)
                   setTyped(undefined)
                   touch()
                 }}

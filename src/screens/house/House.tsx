@@ -3,23 +3,21 @@ import Link from 'next/link'
 import { useState, useTransition } from 'react'
 import styled from 'styled-components'
 import { Fault } from '@/ui/fieldParts'
-import { Button } from '@/ui/press'
+import { Disclosed } from '@/ui/Disclosed'
+import { NeedsPerson } from '@/ui/NeedsPerson'
+import { Button, Quiet } from '@/ui/press'
 import { phone } from '@/ui/theme'
+import { useWhen } from '@/ui/ways'
+import { sayDay } from '@/ui/when'
+import type { Deed } from '@/work/do/deed'
+import type { BackupFile, Inside } from '@/work/scene/backups'
 import type { HouseView } from '@/work/page/house'
 import type { FormAction } from '../form/state'
 import { SpecForm } from '../form/SpecForm'
 import type { Told } from '../told'
 
 /** The house: what is true of it whatever dog is in it. */
-export function House({
-  view,
-  keep,
-  backUp,
-}: {
-  view: HouseView
-  keep: FormAction
-  backUp: () => Promise<Told & { readonly file?: string }>
-}) {
+export function House({ view, keep, backups }: { view: HouseView; keep: FormAction; backups: BackupDeeds }) {
   const [kept, setKept] = useState('')
   const keepSection: FormAction = async (before, form) => {
     const after = await keep(before, form)
@@ -57,32 +55,112 @@ export function House({
           />
         </section>
       ))}
-      <Backup folder={view.house.backupFolder} backUp={backUp} />
+      <Backup view={view} deeds={backups} />
     </Page>
   )
 }
 
-function Backup({ folder, backUp }: { folder: string; backUp: () => Promise<Told & { readonly file?: string }> }) {
+function Backup({ view, deeds }: { view: HouseView; deeds: BackupDeeds }) {
+  const { sayMoment } = useWhen()
   const [told, setTold] = useState<(Told & { readonly file?: string }) | undefined>()
   const [pending, start] = useTransition()
+  const { backupFolder: folder, timeZone } = view.house
   return (
     <section id="backup" aria-labelledby="h-backup">
       <h2 id="h-backup">Backup</h2>
       <p>
         {folder === ''
           ? 'Name a folder above, best on another disk.'
-          : `Everything in one file, into ${folder}. Kibou can be started with it: KIBOU_DB names the file.`}
+          : `Everything in one file, into ${folder}: each night by itself, and when you press. The last ` +
+            `${view.nightsKept} nights are kept, and all you made.`}
       </p>
+      {view.backupWarning !== '' && <NeedsPerson>{view.backupWarning}</NeedsPerson>}
       <div>
-        <Button isDisabled={pending || folder === ''} onPress={() => start(async () => setTold(await backUp()))}>
+        <Button isDisabled={pending || folder === ''} onPress={() => start(async () => setTold(await deeds.backUp()))}>
           Back up now
         </Button>
       </div>
       {told && <div role="status">{told.ok ? <p>Written: {told.file}</p> : <Fault>{told.reason}</Fault>}</div>}
+      {view.backups[0] && (
+        <>
+          <p>
+            Last good one: <b>{sayMoment(view.backups[0].at, timeZone)}</b>.
+          </p>
+          <Disclosed says="Go back to one of them">
+            <Files>
+              {view.backups.map((b) => (
+                <OneBackup key={b.name} backup={b} timeZone={timeZone} deeds={deeds} />
+              ))}
+            </Files>
+          </Disclosed>
+        </>
+      )}
     </section>
   )
 }
 
+/** One backup: a look at what is in it first, then back to it. */
+function OneBackup({ backup, timeZone, deeds }: { backup: BackupFile; timeZone: string; deeds: BackupDeeds }) {
+  const { sayMoment } = useWhen()
+  const [seen, setSeen] = useState<Awaited<ReturnType<BackupDeeds['look']>>>()
+  const [going, setGoing] = useState('')
+  const [pending, start] = useTransition()
+  const goBack = () =>
+    start(async () => {
+      const done = await deeds.restore(backup.name).catch(() => ({ ok: true }) as const)
+      setGoing(done.ok ? 'Going back: Kibou starts again in a moment. Load this page then, and sign in.' : done.reason)
+    })
+  return (
+    <li>
+      <span>
+        {sayMoment(backup.at, timeZone)}, {(backup.bytes / 1e6).toFixed(1)} MB <small>{backup.name}</small>
+      </span>
+      <Quiet isDisabled={pending} onPress={() => start(async () => setSeen(await deeds.look(backup.name)))}>
+        look into it
+      </Quiet>
+      {seen && !seen.ok && <Fault>{seen.reason}</Fault>}
+      {seen?.ok && going === '' && (
+        <div>
+          <p>
+            “{seen.inside.kennel}”: {seen.inside.dogs} residencies, {seen.inside.people} people, {seen.inside.sets}{' '}
+            sets, the last {seen.inside.lastDay === '' ? 'on no day' : `on ${sayDay(seen.inside.lastDay)}`}. What was
+            recorded since is not in it; what is here now is kept beside it under another name.
+          </p>
+          <Button isDisabled={pending} onPress={goBack}>
+            Go back to this one
+          </Button>
+        </div>
+      )}
+      {going !== '' && <p role="status">{going}</p>}
+    </li>
+  )
+}
+
+export interface BackupDeeds {
+  readonly backUp: () => Promise<Told & { readonly file?: string }>
+  readonly look: (name: string) => Promise<Deed<{ readonly inside: Inside }>>
+  readonly restore: (name: string) => Promise<Told>
+}
+
+const Files = styled.ul`
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  li {
+    display: flex;
+    flex-wrap: wrap;
+    gap: var(--s-2) var(--s-5);
+    padding: 0.4rem 0;
+    border-bottom: 1px solid var(--rule);
+  }
+  li > div,
+  li > p {
+    width: 100%;
+  }
+  small {
+    color: var(--ink-2);
+  }
+`
 const Page = styled.div`
   padding: 0.9rem 1.5rem 4rem;
   max-width: var(--page);

@@ -109,7 +109,7 @@ export function Resident({ view, now, actions }: { view: ResidentView; now: numb
           <YardLedger view={view} />
           <Notes view={view} keep={actions.keepNote} />
           <section aria-labelledby="papers">
-            <h2 id="papers">All about {resident.name}</h2>
+            <h2 id="papers">Everything else</h2>
             <Leads>
               {leads.map(([page, name]) => (
                 <May key={page} to={`/dogs/${resident.residencyId}/${page}`}>

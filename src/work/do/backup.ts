@@ -1,9 +1,10 @@
-import { existsSync, readdirSync, renameSync, rmSync, statSync } from 'node:fs'
+import { existsSync, readdirSync, renameSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
 import { dayIn } from '@/core/days'
 import type { Db } from '@/store/database'
 import { readHouse } from '@/store/house'
 import { refuse, type Deed } from './deed'
+import { lookInto, nightsKept, whyNotWritable } from '../scene/backups'
 
 type BackedUp = Deed<{ readonly file: string }>
 
@@ -15,12 +16,15 @@ export async function backUp(db: Db, now: number): Promise<BackedUp> {
 async function copyTo(db: Db, name: string): Promise<BackedUp> {
   const { backupFolder } = readHouse(db)
   if (backupFolder === '') return refuse('The house has no backup folder yet.')
-  if (!existsSync(backupFolder) || !statSync(backupFolder).isDirectory())
-    return refuse(`There is no folder ${backupFolder} on this machine.`)
+  const why = whyNotWritable(backupFolder)
+  if (why !== undefined) return refuse(why)
   const file = join(backupFolder, name)
   try {
     // Under another name until it is whole: half a copy must not be taken for one.
     await db.backup(`${file}.part`)
+    // Good is what can be read back.
+    const looked = lookInto(`${file}.part`)
+    if (typeof looked === 'string') throw new Error(looked)
     renameSync(`${file}.part`, file)
     return { ok: true, file }
   } catch (error) {
@@ -30,9 +34,6 @@ async function copyTo(db: Db, name: string): Promise<BackedUp> {
 }
 
 const nightly = /^kibou-night-\d{4}-\d{2}-\d{2}\.db$/
-
-/** House: so many nights are kept; what was backed up by hand is never thrown away. */
-const nightsKept = 14
 
 /** The name of this night's backup. */
 const nameOf = (timeZone: string, now: number): string => `kibou-night-${dayIn(timeZone, now)}.db`

@@ -213,8 +213,10 @@ describe('the house', () => {
     const { db, who } = stage()
     expect(await backUp(db, monday)).toMatchObject({ ok: false, reason: expect.stringMatching(/no backup folder/) })
     const folder = mkdtempSync(join(tmpdir(), 'kibou-backup-'))
-    keepSection(db, 'house', typedOf({ ...house, backupFolder: join(folder, 'missing') }), who, monday)
-    expect(await backUp(db, monday)).toMatchObject({ ok: false, reason: expect.stringMatching(/There is no folder/) })
+    // It is tried as soon as it is named.
+    expect(
+      keepSection(db, 'house', typedOf({ ...house, backupFolder: join(folder, 'missing') }), who, monday),
+    ).toMatchObject({ ok: false, errors: { backupFolder: expect.stringMatching(/There is no folder/) } })
     keepSection(db, 'house', typedOf({ ...house, backupFolder: folder }), who, monday + 1)
     const done = await backUp(db, monday)
     expect(done.ok && existsSync(done.file)).toBe(true)

@@ -7,6 +7,7 @@ import { allFeeds, appendHouse, writeDaysOff, writeFeeds, writeSpaces } from '@/
 import { readKennel, readPeople, replaceHours } from '@/store/kennel'
 import type { FormResult } from './begin'
 import { wrongIn } from './deed'
+import { whyNotWritable } from '../scene/backups'
 
 export const isSection = (id: string): id is HouseSection => (houseSections as readonly string[]).includes(id)
 
@@ -18,9 +19,14 @@ export function keepSection(db: Db, section: HouseSection, typed: Typed, recorde
   return db
     .transaction((): FormResult => {
       switch (section) {
-        case 'house':
-          appendHouse(db, v7(), sectionSchemas.house.parse(raw), recordedBy, now)
+        case 'house': {
+          const house = sectionSchemas.house.parse(raw)
+          // A folder is tried when it is named, not in the night on which it was needed.
+          const why = house.backupFolder === '' ? undefined : whyNotWritable(house.backupFolder)
+          if (why !== undefined) return wrongIn({ backupFolder: why })
+          appendHouse(db, v7(), house, recordedBy, now)
           break
+        }
         case 'spaces':
           writeSpaces(
             db,

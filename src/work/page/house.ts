@@ -2,6 +2,7 @@ import type { Typed } from '@/core/fields'
 import { clockTyped, sectionsFor, type House, type HouseSection, type SectionSpec } from '@/core/house/house'
 import { typedOf } from '@/core/intake/steps'
 import { dayIn } from '@/core/days'
+import { backupWarning, listBackups, nightsKept, type BackupFile } from '../scene/backups'
 import type { Db } from '@/store/database'
 import { readDaysOff, readFeeds, readHouse, readSpaces } from '@/store/house'
 import { readHours, readPeople } from '@/store/kennel'
@@ -29,9 +30,16 @@ function shiftsOf(db: Db): readonly {
   return [...shifts.values()]
 }
 
+/** House: so many backups are named on the page. */
+const mostShown = 20
+
 export interface HouseView {
   readonly sections: readonly (SectionSpec & { readonly values: Typed })[]
   readonly house: House
+  readonly backups: readonly BackupFile[]
+  /** What is wrong with them; empty where nothing is. */
+  readonly backupWarning: string
+  readonly nightsKept: number
 }
 
 /** The house's page: each section with what is kept now, as typed. */
@@ -52,5 +60,11 @@ export function loadHouse(db: Db, now: number): HouseView {
     hours: typedOf({ hours: shiftsOf(db) }),
     daysOff: typedOf({ off: readDaysOff(db, dayIn(house.timeZone, now)) }),
   }
-  return { house, sections: sectionsFor(people, house.timeZone).map((s) => ({ ...s, values: values[s.id] })) }
+  return {
+    house,
+    backups: listBackups(db).slice(0, mostShown),
+    backupWarning: backupWarning(db, now),
+    nightsKept,
+    sections: sectionsFor(people, house.timeZone).map((s) => ({ ...s, values: values[s.id] })),
+  }
 }

@@ -6,8 +6,10 @@ import { kennelDatabase } from '@/store/connection'
 import { requestTime } from '@/work/scene/clock'
 import { backUp } from '@/work/do/backup'
 import { isSection, keepSection } from '@/work/do/house'
+import { askRestore } from '@/work/do/restore'
+import { backupNamed, lookInto, type Inside } from '@/work/scene/backups'
 import { actOnForm, typed } from '../typed'
-import { refuse } from '@/work/do/deed'
+import { refuse, type Deed } from '@/work/do/deed'
 
 export const keepHouse = actOnForm('lead', (who, form) => {
   const section = form.get('section')
@@ -23,3 +25,27 @@ export const backUpNow = act(
   (reason): Told & { file?: string } => refuse(reason),
   async (): Promise<Told & { file?: string }> => backUp(kennelDatabase(), requestTime()),
 )
+
+/** What lies in a backup of the house, by its name. */
+export const lookIntoBackup = act(
+  'lead',
+  (reason): Deed<{ readonly inside: Inside }> => refuse(reason),
+  (_, name: unknown): Deed<{ readonly inside: Inside }> => {
+    const file = backupNamed(kennelDatabase(), typeof name === 'string' ? name : '')
+    const looked = file === undefined ? 'There is no such backup.' : lookInto(file)
+    return typeof looked === 'string' ? refuse(looked) : { ok: true, inside: looked }
+  },
+)
+
+/** So long an answer has to reach the one who asked, before the program starts again. */
+const answerMs = 400
+
+/** Goes back to a backup: the program ends, and the launcher starts it again on what the backup holds. */
+export const goBackTo = act('lead', refuse, (_, name: unknown): Told => {
+  const file = backupNamed(kennelDatabase(), typeof name === 'string' ? name : '')
+  const database = process.env['KIBOU_DB']
+  if (file === undefined || database === undefined) return refuse('There is no such backup.')
+  const asked = askRestore(database, file)
+  if (asked.ok) setTimeout(() => process.exit(4), answerMs)
+  return asked
+})

@@ -4,11 +4,17 @@ import { House } from '@/screens/house/House'
 import { kennelDatabase } from '@/store/connection'
 import { requestTime } from '@/work/scene/clock'
 import { loadHouse } from '@/work/page/house'
-import { backUpNow, keepHouse } from './actions'
+import { backUpNow, goBackTo, keepHouse, lookIntoBackup } from './actions'
 
 export const metadata: Metadata = { title: 'The house' }
 
 export default async function HousePage() {
   await enter('lead')
-  return <House view={loadHouse(kennelDatabase(), requestTime())} keep={keepHouse} backUp={backUpNow} />
+  return (
+    <House
+      view={loadHouse(kennelDatabase(), requestTime())}
+      keep={keepHouse}
+      backups={{ backUp: backUpNow, look: lookIntoBackup, restore: goBackTo }}
+    />
+  )
 }

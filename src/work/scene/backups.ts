@@ -1,0 +1,110 @@
+import Database from 'better-sqlite3'
+import { accessSync, constants, existsSync, readdirSync, rmSync, statSync, writeFileSync } from 'node:fs'
+import { basename, join } from 'node:path'
+import { z } from 'zod'
+import { newestMigration, type Db } from '@/store/database'
+import { readHouse } from '@/store/house'
+
+/** What lies in a backup, for who decides whether to go back to it. */
+export interface Inside {
+  readonly kennel: string
+  readonly dogs: number
+  readonly people: number
+  readonly sets: number
+  /** The day of the newest set, or empty. */
+  readonly lastDay: string
+}
+
+export interface BackupFile {
+  readonly name: string
+  readonly bytes: number
+  readonly at: number
+}
+
+/** House: so many nights are kept; what was backed up by hand is never thrown away. */
+export const nightsKept = 14
+
+const ours = /^kibou-[\w.-]+\.db$/
+
+/** Backups in the house's folder, the newest first; none where there is no folder. */
+export function listBackups(db: Db): readonly BackupFile[] {
+  const { backupFolder } = readHouse(db)
+  if (backupFolder === '' || !existsSync(backupFolder)) return []
+  try {
+    return readdirSync(backupFolder)
+      .filter((name) => ours.test(name))
+      .flatMap((name): BackupFile[] => {
+        const { size, mtimeMs } = statSync(join(backupFolder, name))
+        return [{ name, bytes: size, at: mtimeMs }]
+      })
+      .sort((a, b) => b.at - a.at)
+  } catch {
+    return []
+  }
+}
+
+const one = z.object({ n: z.number() })
+const text = z.object({ t: z.string().nullable() })
+
+/** Looks into a backup without changing anything of it; or why it is none that can be gone back to. */
+export function lookInto(file: string): Inside | string {
+  let db: Db | undefined
+  const had = ['-wal', '-shm'].filter((end) => existsSync(`${file}${end}`))
+  try {
+    accessSync(file, constants.R_OK)
+    db = new Database(file, { readonly: true, fileMustExist: true })
+    const count = (sql: string) => one.parse(db?.prepare(sql).get()).n
+    if (db.pragma('quick_check', { simple: true }) !== 'ok') return `${basename(file)} is damaged.`
+    const version = z.number().parse(db.pragma('user_version', { simple: true }))
+    if (version > newestMigration())
+      return `${basename(file)} was written by a newer Kibou (version ${version}). Start that program.`
+    if (version === 0) return `${basename(file)} is no kennel.`
+    return {
+      kennel: text.parse(db.prepare('SELECT name AS t FROM kennel').get()).t ?? '',
+      dogs: count('SELECT count(*) AS n FROM residency'),
+      people: count('SELECT count(*) AS n FROM person'),
+      sets: count('SELECT count(*) AS n FROM training_set'),
+      lastDay: text.parse(db.prepare('SELECT max(day) AS t FROM training_set').get()).t ?? '',
+    }
+  } catch (error) {
+    return `${basename(file)} cannot be read: ${error instanceof Error ? error.message : String(error)}.`
+  } finally {
+    db?.close()
+    // Looking leaves nothing behind.
+    for (const end of ['-wal', '-shm']) if (!had.includes(end)) rmSync(`${file}${end}`, { force: true })
+  }
+}
+
+/** The path of a backup of the house by its name; undefined for anything that is none of them. */
+export function backupNamed(db: Db, name: string): string | undefined {
+  return listBackups(db).some((b) => b.name === name) ? join(readHouse(db).backupFolder, name) : undefined
+}
+
+/** House: a backup older than this is warned of. */
+const oldAfterMs = 2 * 86_400_000
+
+/** What is wrong with the house's backups; empty where nothing is. */
+export function backupWarning(db: Db, now: number): string {
+  const { backupFolder } = readHouse(db)
+  if (backupFolder === '') return 'No backup folder is named: if this machine’s disk fails, everything is gone.'
+  const why = whyNotWritable(backupFolder)
+  if (why !== undefined) return why
+  const [last] = listBackups(db)
+  if (!last) return 'No backup is in the folder yet.'
+  return now - last.at > oldAfterMs ? `The last backup is ${Math.floor((now - last.at) / 86_400_000)} days old.` : ''
+}
+
+/** Why nothing can be written into a folder; undefined when it can. It is tried. */
+export function whyNotWritable(folder: string): string | undefined {
+  if (!existsSync(folder)) return `There is no folder ${folder} on this machine.`
+  if (!statSync(folder).isDirectory()) return `${folder} is a file, not a folder.`
+  const trial = join(folder, `kibou-trial-${process.pid}`)
+  try {
+    writeFileSync(trial, 'x')
+    return undefined
+  } catch {
+    return `Kibou may not write into ${folder}.`
+  } finally {
+    rmSync(trial, { force: true })
+  }
+}
