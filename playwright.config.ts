@@ -16,6 +16,8 @@ export default defineConfig({
     viewport: { width: 1280, height: 800 },
     actionTimeout: 90_000,
     timezoneId: 'Europe/London',
+    // What a new house is proposed follows the browser’s language.
+    locale: 'en-GB',
     // A tap does not wait for what moves, and no page is kept but where its being kept is tested (block.spec).
     contextOptions: { reducedMotion: 'reduce' },
     serviceWorkers: 'block',

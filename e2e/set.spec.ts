@@ -215,7 +215,7 @@ test(
     await expect(page.getByRole('radio', { name: /^Place.*Orchard paddock/ })).toBeVisible()
     await page.getByRole('button', { name: 'Begin set' }).click()
     await page.keyboard.press('c')
-    await expect(page.getByText('1 clean of 1, the window of 10 is not full')).toBeVisible()
+    await expect(page.getByText('1 clean of 1; the last 10 count, 9 more to go')).toBeVisible()
   },
 )
 

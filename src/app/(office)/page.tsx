@@ -4,6 +4,7 @@ import { Wall } from '@/screens/wall/Wall'
 import { wallSorts } from '@/core/views/wall'
 import { packWall } from '@/core/views/wallCells'
 import { kennelDatabase } from '@/store/connection'
+import { allResidencyIds } from '@/store/residents'
 import { loadWall } from '@/work/page/wall'
 import { requestTime } from '@/work/scene/clock'
 
@@ -16,9 +17,11 @@ export default async function WallPage({
 }) {
   const person = await enter()
   const { sort, down } = query.parse(await searchParams)
+  const view = loadWall(kennelDatabase(), requestTime(), person.role === 'hand' ? undefined : person.id)
   return (
     <Wall
-      view={packWall(loadWall(kennelDatabase(), requestTime(), person.role === 'hand' ? undefined : person.id))}
+      view={packWall(view)}
+      ever={view.rows.length > 0 || allResidencyIds(kennelDatabase()).length > 0}
       sort={sort}
       descending={down === '1'}
     />

@@ -20,7 +20,7 @@ describe('the prerequisite graph', () => {
     const ties = graph.ties.map((t) => `${t.to.name} ← ${t.from.name}`)
     expect(ties).toEqual(
       expect.arrayContaining([
-        'Place, place: Lies on it ← Down: No lure',
+        'Place: Lies on it ← Down: No lure',
         'Down-stay, duration: 1 s ← Down: No lure',
         'Sit-stay, duration: 1 s ← Sit: Full sit',
         'Down at distance: 0.5 m ← Down-stay, duration: 30 s',

@@ -1,4 +1,4 @@
-import { allNeeds, findRung } from './lookup'
+import { allNeeds, findRung, sayRun } from './lookup'
 import type { Curriculum } from './types'
 
 export interface GraphPeg {
@@ -39,7 +39,7 @@ export function graphOf(curriculum: Curriculum): PrerequisiteGraph {
     c.runs.map((run): GraphLine => ({
       command: c.id,
       run: run.id,
-      name: c.runs.length > 1 ? `${c.name}, ${run.name.toLowerCase()}` : c.name,
+      name: sayRun(c, run),
       pegs: run.rungs.map((r, i) => ({
         id: r.id,
         name: r.name,

@@ -76,3 +76,9 @@ export const withRole = (curriculum: Curriculum, role: Role): readonly Rung[] =>
 /** The first command that has this role. */
 export const commandOf = (curriculum: Curriculum, role: Role): Command | undefined =>
   curriculum.commands.find((c) => rungsOf(c).some((r) => is(r, role)))
+
+/** A run as people say it: its command, and the run where that has a name of its own. */
+export const sayRun = (command: Command, run: Pick<Run, 'name'>): string =>
+  command.runs.length === 1 || run.name.toLowerCase() === command.name.toLowerCase()
+    ? command.name
+    : `${command.name}, ${run.name.toLowerCase()}`

@@ -33,7 +33,7 @@ describe('rules', () => {
       'one of one',
     ])
     expect(sayCounts(five, 'CCMCC')).toBe('2 of 5 clean in a row')
-    expect(sayCounts(eight, 'CCM')).toBe('2 clean of 3, the window of 10 is not full')
+    expect(sayCounts(eight, 'CCM')).toBe('2 clean of 3; the last 10 count, 7 more to go')
     expect(sayCounts(eight, 'CCCCCCCCMM')).toBe('8 clean of the last 10')
     expect(runLength('')).toBe(0)
   })

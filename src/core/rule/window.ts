@@ -22,7 +22,7 @@ export const window: RuleKind<Window> = {
   sayCounts: (rule, results) => {
     const last = results.slice(-rule.n)
     return last.length < rule.n
-      ? `${cleanIn(last)} clean of ${last.length}, the window of ${rule.n} is not full`
+      ? `${cleanIn(last)} clean of ${last.length}; the last ${rule.n} count, ${rule.n - last.length} more to go`
       : `${cleanIn(last)} clean of the last ${rule.n}`
   },
   chain: (rule) => windowChain(rule.k, rule.n),

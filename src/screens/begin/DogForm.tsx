@@ -3,6 +3,7 @@ import Link from 'next/link'
 import { useActionState, useRef, useState } from 'react'
 import { Label } from 'react-aria-components'
 import styled from 'styled-components'
+import { sayRun } from '@/core/curriculum/lookup'
 import type { Command, Curriculum } from '@/core/curriculum/types'
 import { addDays } from '@/core/days'
 import { costOf, sayCost } from '@/core/handoff/cost'
@@ -385,7 +386,7 @@ function PromiseRow({
           <div key={run.id}>
             <input type="hidden" name={`rung.${command.id}`} value={chosen[i]} />
             <Choose
-              label={`${run.name === command.name ? command.name : `${command.name}, ${run.name.toLowerCase()}`} up to`}
+              label={`${sayRun(command, run)} up to`}
               value={chosen[i] ?? none}
               onChange={(id) => {
                 setChosen(chosen.map((was, n) => (n === i ? id : was)))

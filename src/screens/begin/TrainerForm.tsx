@@ -47,7 +47,7 @@ export function TrainerForm({
   const { week } = useWays()
   return (
     <FormPage>
-      <h1>New trainer</h1>
+      <h1>People</h1>
       <p>A set says who held the leash, and a handoff is offered only inside working hours.</p>
       <Beside>
         <form action={submit} key={state.tries} noValidate>
@@ -106,7 +106,7 @@ export function TrainerForm({
             </div>
           )}
           <Button type="submit" $now isDisabled={pending}>
-            Add trainer
+            Add this person
           </Button>
         </form>
         {people.length > 0 && (

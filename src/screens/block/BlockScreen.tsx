@@ -124,9 +124,9 @@ function InHand({ view, outbox, memory }: { view: BlockView; outbox: Outbox; mem
       <Page>
         {top}
         <Big>Nobody can hold the leash yet</Big>
-        <p>Add a trainer first; a set says who held the leash.</p>
+        <p>Add somebody first; a set says who held the leash.</p>
         <May to="/people/new">
-          <Link href="/people/new">Add a trainer</Link>
+          <Link href="/people/new">Add a person</Link>
         </May>
       </Page>
     )

@@ -94,7 +94,7 @@ export function CallPart({
         </Pre>
       )}
       <Call data-called={!running} onPress={onCalled}>
-        {running ? 'I call' : 'Arrived? Say how'} <kbd aria-hidden="true">Space</kbd>
+        {running ? 'I call' : 'It comes: tap how'} <kbd aria-hidden="true">Space</kbd>
       </Call>
     </Part>
   )

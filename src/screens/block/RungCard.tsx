@@ -39,7 +39,9 @@ export const promptFor = (view: BlockView, rung: RungPlaceInLadder): Prompt =>
 const wordNow = (view: BlockView, rung: RungPlaceInLadder, say: string): string => {
   if (view.resident.traits.deaf) return `Signal, no word: ${say}`
   if (rung.rung.cue === 'word') return `Say the word now: ${say}`
-  return rung.rung.cue === 'signal' ? `Signal, the word not yet: ${say}` : `Not yet a word: ${say}`
+  if (rung.rung.cue === 'signal') return `Signal, the word not yet: ${say}`
+  // What is not said at all needs no “not yet” before it.
+  return /^nothing\b/i.test(say) ? `Say nothing yet.${say.replace(/^nothing\b[.,;:]?/i, '')}` : `Not yet a word: ${say}`
 }
 
 /** The rung in hand while it is worked: what is asked, what is said, what chance says of the next rep. */

@@ -35,8 +35,9 @@ export function Coming({
     <Page>
       <h1>Coming and going</h1>
       <p>
-        {view.here} dogs are here today. <Link href="/words">Cue words</Link>, <Link href="/bowls">bowls</Link>,{' '}
-        <Link href="/paper">paper sheets</Link>, <Link href="/dogs">dogs that were here</Link>
+        {view.here === 1 ? 'One dog is' : `${view.here === 0 ? 'No' : view.here} dogs are`} here today.{' '}
+        <Link href="/words">Cue words</Link>, <Link href="/bowls">bowls</Link>, <Link href="/paper">paper sheets</Link>,{' '}
+        <Link href="/dogs">dogs that were here</Link>
         {change && (
           <>
             , <Link href="/dogs/table">all dogs and owners as a table</Link>

@@ -234,11 +234,11 @@ function Slots({
     return (
       <p>
         {view.noHours
-          ? 'Nobody has working hours yet. Add a trainer with hours first.'
+          ? 'Nobody has working hours yet. Add somebody with hours first.'
           : 'No free time is left between now and going home: all trainers are booked or off.'}{' '}
         {view.noHours && (
           <May to="/people/new">
-            <ButtonLink href="/people/new">Add a trainer</ButtonLink>
+            <ButtonLink href="/people/new">Add a person</ButtonLink>
           </May>
         )}
       </p>

@@ -35,7 +35,7 @@ export function Before({
       <>
         <h2>Nobody can hold the leash yet</h2>
         <May to="/people/new">
-          <Link href="/people/new">Add a trainer</Link>
+          <Link href="/people/new">Add a person</Link>
         </May>
       </>
     )

@@ -25,7 +25,18 @@ const heads: readonly { readonly id: WallSort; readonly name: string; readonly c
  * All residents against the curriculum, with who needs a block beside it. A plain table: it hangs in the office, and a
  * phone that opens it for what is next has nothing of it to wake. On a phone it is folded away.
  */
-export function Wall({ view, sort, descending }: { view: PackedWall; sort: WallSort; descending: boolean }) {
+export function Wall({
+  view,
+  sort,
+  descending,
+  ever,
+}: {
+  view: PackedWall
+  sort: WallSort
+  descending: boolean
+  /** Some dog was or will be here, though none is today. */
+  ever: boolean
+}) {
   const router = useRouter()
   useEffect(() => {
     const timer = setInterval(() => {
@@ -35,7 +46,7 @@ export function Wall({ view, sort, descending }: { view: PackedWall; sort: WallS
   }, [router])
   const [open, setOpen] = useState(false)
   const rows = useMemo(() => rowsHtml(sortRows(view.rows, sort, descending), view.commands), [view, sort, descending])
-  if (view.rows.length === 0) return <EmptyWall />
+  if (view.rows.length === 0) return <EmptyWall ever={ever} />
   return (
     <Screen>
       <Board>
@@ -121,7 +132,24 @@ function Legend() {
   )
 }
 
-function EmptyWall() {
+function EmptyWall({ ever }: { ever: boolean }) {
+  if (ever)
+    return (
+      <Empty>
+        <h1>No dog is here today</h1>
+        <p>
+          Those that went home are <Link href="/dogs">among the dogs that were here</Link>; those to come are on the{' '}
+          <Link href="/coming">days</Link>.
+        </p>
+        <div>
+          <May to="/dogs/new">
+            <ButtonLink $now href="/dogs/new">
+              Add a dog
+            </ButtonLink>
+          </May>
+        </div>
+      </Empty>
+    )
   return (
     <Empty>
       <h1>No dog is here yet</h1>
@@ -131,7 +159,7 @@ function EmptyWall() {
       <div>
         <May to="/people/new">
           <ButtonLink $now href="/people/new">
-            Add a trainer
+            Add a person
           </ButtonLink>{' '}
         </May>
         <May to="/dogs/new">

@@ -1,4 +1,4 @@
-import { runKey } from '@/core/curriculum/lookup'
+import { runKey, sayRun } from '@/core/curriculum/lookup'
 import type { Curriculum, Run } from '@/core/curriculum/types'
 import { dayIn } from '@/core/days'
 import type { Typed } from '@/core/fields'
@@ -107,7 +107,7 @@ const runsOf = (
     c.runs.map((run) => ({
       run,
       key: runKey(c.id, run.id),
-      name: c.runs.length === 1 ? c.name : `${c.name}, ${run.name.toLowerCase()}`,
+      name: sayRun(c, run),
     })),
   )
 

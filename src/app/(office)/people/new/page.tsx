@@ -6,7 +6,7 @@ import { listStaff } from '@/work/page/staff'
 import { requestTime } from '@/work/scene/clock'
 import { addTrainer, changeStaff, givePasscode } from './actions'
 
-export const metadata: Metadata = { title: 'New trainer' }
+export const metadata: Metadata = { title: 'People' }
 
 export default async function NewTrainerPage() {
   await enter('lead')
