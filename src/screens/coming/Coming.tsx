@@ -15,8 +15,18 @@ import { phone } from '@/ui/theme'
 import { sayDay } from '@/ui/when'
 import { useWhen } from '@/ui/ways'
 import type { ComingRow, ComingView, Minding } from '@/work/page/coming'
+import { May } from '../shell/may'
 import type { Told } from '../told'
 import { useTold } from '../useTold'
+
+/** Where the morning goes on from here. */
+const waysOn = [
+  ['/words', 'Cue words'],
+  ['/bowls', 'bowls'],
+  ['/paper', 'paper sheets'],
+  ['/dogs', 'dogs that were here'],
+  ['/dogs/table', 'all dogs and owners as a table'],
+] as const
 
 type Change = (raw: unknown) => Promise<Told>
 
@@ -36,13 +46,12 @@ export function Coming({
       <h1>Coming and going</h1>
       <p>
         {view.here === 1 ? 'One dog is' : `${view.here === 0 ? 'No' : view.here} dogs are`} here today.{' '}
-        <Link href="/words">Cue words</Link>, <Link href="/bowls">bowls</Link>, <Link href="/paper">paper sheets</Link>,{' '}
-        <Link href="/dogs">dogs that were here</Link>
-        {change && (
-          <>
-            , <Link href="/dogs/table">all dogs and owners as a table</Link>
-          </>
-        )}
+        {waysOn.map(([href, name], i) => (
+          <May key={href} to={href}>
+            {i > 0 && ', '}
+            <Link href={href}>{name}</Link>
+          </May>
+        ))}
       </p>
       <Beside>
         <section aria-labelledby="days">

@@ -138,8 +138,7 @@ function EmptyWall({ ever }: { ever: boolean }) {
       <Empty>
         <h1>No dog is here today</h1>
         <p>
-          Those that went home are <Link href="/dogs">among the dogs that were here</Link>; those to come are on the{' '}
-          <Link href="/coming">days</Link>.
+          <Link href="/dogs">Those that went home</Link> are kept, and <Link href="/coming">those to come</Link> known.
         </p>
         <div>
           <May to="/dogs/new">
