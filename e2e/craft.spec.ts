@@ -106,7 +106,7 @@ test('touch: the palm and no word while it is made, then at once after a thing t
 }) => {
   const since = Date.now()
   await work(page, kibou, 'Heron', 'touch', 'Palm near the nose')
-  await say(page, /Not yet a word/)
+  await say(page, /Say nothing yet/)
   await say(page, /at the palm that was touched, from the other hand/)
   await tapped(page, 'Clean')
   await work(page, kibou, 'Heron', 'touch', 'After tossed food')
@@ -127,7 +127,7 @@ test('place: in parts without a word, the word as it sets off, a treat tossed aw
   kibou,
 }) => {
   await work(page, kibou, 'Heron', 'place', 'Four paws')
-  await say(page, /Not yet a word/)
+  await say(page, /Say nothing yet/)
   await work(page, kibou, 'Heron', 'place', 'Release, toss away')
   await say(page, /as it sets off/)
   await say(page, /treat tossed away/)
@@ -197,7 +197,7 @@ test('leave it: silent at the fist, then the word as the thing goes down, and ne
   kibou,
 }) => {
   await work(page, kibou, 'Heron', 'leave-it', 'Closed fist, silent')
-  await say(page, /Not yet a word/)
+  await say(page, /Say nothing yet/)
   for (const [rung, words] of [
     ['Word as the fist closes', /“Leave”, once, as the fist closes/],
     ['On the floor, under the hand', /once, as the food goes down under your hand/],

@@ -48,6 +48,9 @@ test.describe('the dog’s page', () => {
     await expect(dialog.getByRole('alert')).toContainText('Say why')
     await dialog.getByLabel('Reason').fill('my thumb')
     await dialog.getByRole('button', { name: 'Put it right' }).press('Enter')
+    // It says what it moved, and is closed then.
+    await expect(dialog.getByRole('status')).toContainText('It is put right.')
+    await dialog.getByRole('button', { name: 'Close' }).press('Enter')
     await expect(dialog).toBeHidden()
     await expect(sets.getByText('taken back: my thumb')).toBeVisible()
     expect(voided()).toBe(before + 1)

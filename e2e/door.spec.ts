@@ -72,7 +72,7 @@ test.describe('the door', () => {
         refusals.push(`${path}: ${as.join(' ')}`)
     }
     expect(refusals).toEqual([])
-    const lead = ['/people/new', '/house', '/curriculum/edit', '/dogs/[residencyId]/version']
+    const lead = ['/people/new', '/house', '/packages', '/curriculum/edit', '/dogs/[residencyId]/version']
     const trainers = [
       '/dogs/new',
       '/dogs/table',

@@ -81,13 +81,13 @@ function One({ one, view, keep, give }: { one: PackageView; view: PackagesView; 
         {one.given ? 'Given' : 'Given no more'}; {one.by}, {sayMoment(one.at, view.timeZone)}
       </p>
       <Row>
-        <Quiet aria-expanded={open} aria-label={`Change ${one.name}`} onPress={() => setOpen(!open)}>
+        <Quiet aria-expanded={open} aria-label={`change ${one.name}`} onPress={() => setOpen(!open)}>
           change
         </Quiet>
         <Quiet
           isDisabled={pending}
           onPress={() => send(() => give({ packageId: one.packageId, given: !one.given }))}
-          aria-label={one.given ? `Give ${one.name} no more` : `Give ${one.name} again`}
+          aria-label={`${one.given ? 'give it no more' : 'give it again'}: ${one.name}`}
         >
           {one.given ? 'give it no more' : 'give it again'}
         </Quiet>

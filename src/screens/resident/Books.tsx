@@ -14,7 +14,7 @@ export function Books({ view, actions }: { view: ResidentView; actions: BookActi
     <div>
       <Quiet
         aria-expanded={open}
-        aria-label={`Put the books of ${view.resident.name} right`}
+        aria-label={`Name, owner, run or days wrong? ${view.resident.name}`}
         onPress={() => setOpen(!open)}
       >
         Name, owner, run or days wrong?

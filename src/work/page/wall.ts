@@ -1,5 +1,6 @@
 import { dayIn } from '@/core/days'
-import { buildWall, type WallView } from '@/core/views/wall'
+import type { WhatNext } from '@/core/coach/next'
+import { buildWall, type UpNextRow, type WallView } from '@/core/views/wall'
 import type { Db } from '@/store/database'
 import { handoffsAfter } from '@/store/handoffs'
 import { readKennel } from '@/store/kennel'
@@ -8,7 +9,9 @@ import { newest } from '@/core/progress/regime'
 import { newestCurriculum } from '@/store/curricula'
 import { kennelForgetting } from '../scene/forgetting'
 import { readRules, regimesOfResident } from '../scene/regimes'
-import { summariesOf } from '../record/refold'
+import { standingOf, summariesOf } from '../record/refold'
+import { nextFor } from './resident'
+import { readSpaces } from '@/store/house'
 import { readyWith } from '../scene/shown'
 import { baselineFirst } from '../scene/firstThings'
 import { readToday } from '../scene/today'
@@ -43,5 +46,49 @@ export function loadWall(db: Db, now: number, me?: string): WallView {
         ]
       : []
   })
-  return buildWall(newestCurriculum(db), dogs, today, now, kennelForgetting(db).model, me)
+  const forgetting = kennelForgetting(db)
+  const view = buildWall(newestCurriculum(db), dogs, today, now, forgetting.model, me)
+  return namingTheSame(view, (residencyId) => {
+    const dog = dogs.find((d) => d.residencyId === residencyId)
+    if (!dog) return undefined
+    const derived = standingOf(db, residencyId, now)
+    return nextFor(
+      db,
+      { resident: dog, curriculum: dog.curriculum, derived, today, people: [], spaces: readSpaces(db), forgetting },
+      now,
+    )
+  })
+}
+
+/** House: so many dogs are named, and nobody reads on. */
+const named = 8
+
+/**
+ * Up next names the very step that the dog’s page and its block begin with; a dog for which that is none stands with
+ * those that wait, with the reason the other pages say.
+ */
+function namingTheSame(view: WallView, nextOf: (residencyId: string) => WhatNext | undefined): WallView {
+  const upNext: UpNextRow[] = []
+  const waits: WallView['later'][number][] = []
+  for (const row of view.upNext) {
+    const next = upNext.length < named ? nextOf(row.residencyId) : undefined
+    const first = next?.sets[0]
+    if (first)
+      upNext.push({
+        ...row,
+        command: first.command,
+        commandName: first.commandName,
+        rungName: first.purpose === 'refresh' ? `${first.rungName}, refresher` : first.rungName,
+      })
+    else if (next)
+      waits.push({
+        residencyId: row.residencyId,
+        name: row.name,
+        runNumber: row.runNumber,
+        why: next.rest,
+        untested: false,
+      })
+    else upNext.push(row)
+  }
+  return { ...view, upNext, later: [...view.later, ...waits] }
 }
