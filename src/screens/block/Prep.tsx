@@ -248,7 +248,7 @@ const fittedInBlock = (sets: Block['done']): boolean =>
 
 /** The block as composed, or the one thing that was asked for. */
 function firstPlan(view: BlockView): readonly BlockItem[] {
-  if (view.command === undefined) return view.plan.items
+  if (view.command === undefined || view.shut) return view.plan.items
   const known = view.plan.work.find((w) => w.command === view.command)
   const first = findCommand(view.curriculum, view.command)?.runs[0]?.rungs[0]
   return known

@@ -58,11 +58,14 @@ describe('adding a dog', () => {
     expect(loadBlock(db, done.id, undefined, 'ada', monday)).toMatchObject({ rest, plan: { items: [] } })
     expect(loadPaper(db, 'ada', monday).dogs).toMatchObject([{ sheet: [], paused: rest }])
     expect(skipBaseline(db, { residencyId: done.id, recordedBy: who }, monday).ok).toBe(true)
+    // The wall names what its page begins with.
+    const [first] = loadResident(db, done.id, monday)?.next.sets ?? []
     expect(loadWall(db, monday).upNext[0]).toMatchObject({
       name: 'Bramble',
-      command: 'sit',
-      rungName: 'Any move of the rear',
+      command: first?.command,
+      rungName: first?.rungName,
     })
+    expect(first?.command).toBeDefined()
     expect(loadResident(db, done.id, monday)?.arriving).toMatchObject({ baseline: 'open', skippedBy: 'Ada' })
     expect(loadPaper(db, 'ada', monday).dogs[0]?.sheet.length).toBeGreaterThan(0)
     expect(skipBaseline(db, { residencyId: done.id, recordedBy: who }, monday)).toMatchObject({ ok: false })

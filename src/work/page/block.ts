@@ -48,6 +48,7 @@ import { allergiesOf, dayFood, foodWordsOf, forbiddenIn } from '../scene/food'
 import { kennelForgetting } from '../scene/forgetting'
 import { allRegimes, regimesOfResident } from '../scene/regimes'
 import { toyOf } from './reward'
+import { notWorked } from '../scene/firstThings'
 import { nextFor } from './resident'
 import { standingOf } from '../record/refold'
 import { aroundFor, partnerOf } from '../scene/around'
@@ -101,6 +102,8 @@ export interface BlockView {
   readonly plan: BlockPlan
   /** Why it is not to be worked now; empty when it may be. */
   readonly rest: string
+  /** Nothing at all of it may be begun: it is paused, or its baseline comes first. */
+  readonly shut: boolean
   /** Counts of reps at each rung in each context, for what is expected of it. */
   readonly seen: Readonly<Record<string, Seen>>
   readonly feeds: readonly BlockFeed[]
@@ -219,6 +222,7 @@ export function loadBlock(
   )
   const young = isYoung(resident.traits, today)
   const words = wordsOf(db, resident)
+  const shut = notWorked(db, residencyId, today) !== ''
   const closes = readCloses(db, residencyId, 20)
   const blocks = blocksOfDay(db, residencyId, today)
   const last = sets.findLast((s) => s.turn !== 'owner')
@@ -257,15 +261,19 @@ export function loadBlock(
     cueWords: Object.fromEntries(curriculum.commands.map((c) => [c.id, words.word(c)])),
     signals: Object.fromEntries(curriculum.commands.map((c) => [c.id, words.signal(c)])),
     lacks: lacksOf(derived.summary),
-    plan: composeBlock({
-      curriculum,
-      state: derived.state,
-      standings: derived.summary.commands,
-      next: next.sets,
-      dog: { traits: resident.traits, arrivesOn: resident.arrivesOn },
-      around,
-    }),
+    // A dog that is not worked is not warmed up either.
+    plan: !shut
+      ? composeBlock({
+          curriculum,
+          state: derived.state,
+          standings: derived.summary.commands,
+          next: next.sets,
+          dog: { traits: resident.traits, arrivesOn: resident.arrivesOn },
+          around,
+        })
+      : { items: [], sure: [], work: [] },
     rest: next.rest,
+    shut,
     seen: seenIn(curriculum, sets),
     ...foodFor(db, resident, today),
     toy: resident.traits.toys ? toyOf(db, residencyId) : undefined,

@@ -6,7 +6,7 @@ import type { Pace } from '@/core/promise/quota'
 import { settleMinutes, walkByDay, type WalkDay } from '@/store/facts/paced'
 import { triedOf } from '../scene/tried'
 import { pacesOf } from '../scene/paces'
-import { baselineFirst, wantsBaseline } from '../scene/firstThings'
+import { notWorked, wantsBaseline } from '../scene/firstThings'
 import { pausedBecause } from '../scene/pause'
 import { readyWith } from '../scene/shown'
 import type { Command, Curriculum } from '@/core/curriculum/types'
@@ -279,9 +279,7 @@ export function nextFor(
   now: number,
 ): WhatNext {
   const { resident, curriculum, derived, today, spaces, forgetting } = scene
-  const not =
-    pausedBecause(db, resident.residencyId) ||
-    (wantsBaseline(db, resident.residencyId, today) ? baselineFirst.said : '')
+  const not = notWorked(db, resident.residencyId, today)
   if (not !== '') return { sets: [], shut: [], waits: [], rest: not }
   const method = methodAt(readMethodChanges(db), now)
   const around = aroundFor(

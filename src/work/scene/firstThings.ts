@@ -1,6 +1,7 @@
 import type { Db } from '@/store/database'
 import { baselinesOpen } from '@/store/baseline'
 import { deskDevice } from './desk'
+import { pausedBecause } from './pause'
 
 /** Why nothing of a dog is worked that could be tested first, in a few words and in a sentence. */
 export const baselineFirst = {
@@ -11,3 +12,7 @@ export const baselineFirst = {
 /** Whether the baseline of this dog comes before any work; a choice to do without ends that, and so does any work. */
 export const wantsBaseline = (db: Db, residencyId: string, today: string): boolean =>
   baselinesOpen(db, today, deskDevice).has(residencyId)
+
+/** Why nothing at all of a dog is worked now: it is paused, or its baseline comes first; empty when it may be. */
+export const notWorked = (db: Db, residencyId: string, today: string): string =>
+  pausedBecause(db, residencyId) || (wantsBaseline(db, residencyId, today) ? baselineFirst.said : '')
