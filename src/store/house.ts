@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { placeKinds } from '@/core/curriculum/types'
+import { kcalOfPiece } from '@/core/food/measure'
 import { keptHouse, plainHouse, type House } from '@/core/house/house'
 import type { Db } from './database'
 import { readKennel, updateKennel } from './kennel'
@@ -96,6 +97,8 @@ const feed = z.object({
   name: z.string(),
   kcal_per_100g: z.number(),
   kcal_per_piece: z.number().nullable(),
+  ten_pieces_g: z.number().nullable(),
+  cup_g: z.number().nullable(),
   tier: z.number(),
   contains: z.string(),
   dropped: z.number(),
@@ -104,7 +107,12 @@ export interface FeedRow {
   readonly id: string
   readonly name: string
   readonly kcalPer100g: number
+  /** Of one piece: as it was said, or from what ten of them weigh; null where nobody knows. */
   readonly kcalPerPiece: number | null
+  /** As it was said. */
+  readonly kcalPerPieceSaid?: number | null
+  readonly tenPiecesGrams?: number | null
+  readonly cupGrams?: number | null
   readonly tier: number
   readonly contains: string
 }
@@ -115,7 +123,10 @@ const feedRow = (raw: unknown): FeedRow => {
     id: r.id,
     name: r.name,
     kcalPer100g: r.kcal_per_100g,
-    kcalPerPiece: r.kcal_per_piece,
+    kcalPerPiece: r.kcal_per_piece ?? (r.ten_pieces_g === null ? null : kcalOfPiece(r.kcal_per_100g, r.ten_pieces_g)),
+    kcalPerPieceSaid: r.kcal_per_piece,
+    tenPiecesGrams: r.ten_pieces_g,
+    cupGrams: r.cup_g,
     tier: r.tier,
     contains: r.contains,
   }
@@ -139,13 +150,25 @@ export const allFeeds = (db: Db): ReadonlyMap<string, FeedRow> =>
 export function writeFeeds(db: Db, feeds: readonly FeedRow[]): void {
   db.prepare('UPDATE feed SET dropped = 1').run()
   const put = db.prepare(
-    `INSERT INTO feed (id, name, kcal_per_100g, kcal_per_piece, tier, contains, dropped)
-      VALUES (@id, @name, @kcalPer100g, @kcalPerPiece, @tier, @contains, 0)
+    `INSERT INTO feed (id, name, kcal_per_100g, kcal_per_piece, ten_pieces_g, cup_g, tier, contains, dropped)
+      VALUES (@id, @name, @kcalPer100g, @said, @tenPiecesGrams, @cupGrams, @tier, @contains, 0)
      ON CONFLICT (id) DO UPDATE
      SET name = excluded.name, kcal_per_100g = excluded.kcal_per_100g, kcal_per_piece = excluded.kcal_per_piece,
+       ten_pieces_g = excluded.ten_pieces_g, cup_g = excluded.cup_g,
        tier = excluded.tier, contains = excluded.contains, dropped = 0`,
   )
-  for (const f of feeds) put.run(f)
+  for (const { kcalPerPieceSaid, kcalPerPiece, ...f } of feeds)
+    put.run({
+      ...f,
+      said: kcalPerPieceSaid === undefined ? kcalPerPiece : kcalPerPieceSaid,
+      tenPiecesGrams: f.tenPiecesGrams ?? null,
+      cupGrams: f.cupGrams ?? null,
+    })
+}
+
+/** What ten pieces of a feed weigh. */
+export function writeTenPieces(db: Db, feedId: string, grams: number): void {
+  db.prepare('UPDATE feed SET ten_pieces_g = ? WHERE id = ?').run(grams, feedId)
 }
 
 const off = z.object({

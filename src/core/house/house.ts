@@ -125,6 +125,8 @@ const feed = z.object({
   name: line('The feed', 60),
   kcalPer100g: number('kcal in 100 g', 10, 950),
   kcalPerPiece: optionalNumber('kcal a piece', 0.05, 100),
+  tenPiecesGrams: optionalNumber('Ten pieces', 0.5, 500),
+  cupGrams: optionalNumber('A cup', 20, 400),
   tier: z.enum(['1', '2', '3', '4'], { error: 'Choose a tier.' }),
   contains: optionalLine('What is in it', 160),
 })
@@ -371,6 +373,8 @@ export function sectionsFor(
             { kind: 'text', name: 'name', label: 'Feed', required: true },
             { kind: 'number', name: 'kcalPer100g', label: 'kcal in 100 g', required: true },
             { kind: 'number', name: 'kcalPerPiece', label: 'kcal a piece' },
+            { kind: 'number', name: 'tenPiecesGrams', label: 'Or ten pieces, grams' },
+            { kind: 'number', name: 'cupGrams', label: 'A cup, grams' },
             { kind: 'one', name: 'tier', label: 'Tier', start: '1', choices: choicesOf(['1', '2', '3', '4']) },
             { kind: 'text', name: 'contains', label: 'What is in it', hint: 'with commas' },
           ],

@@ -2,10 +2,11 @@
 import Link from 'next/link'
 import styled from 'styled-components'
 import { v7 } from 'uuid'
+import { sayFood } from '@/core/food/measure'
 import { Fault } from '@/ui/fieldParts'
 import { Button, ButtonLink, FileLink, Quiet } from '@/ui/press'
 import { phone } from '@/ui/theme'
-import { useWhen } from '@/ui/ways'
+import { useWays, useWhen } from '@/ui/ways'
 import { sayDay } from '@/ui/when'
 import type { BowlRow, BowlsView } from '@/work/page/food'
 import type { Told } from '../told'
@@ -49,6 +50,8 @@ export function Bowls({ view, give, weighOut }: { view: BowlsView; give: Act; we
 function Bowl({ row, give, weighOut }: { row: BowlRow; give: Act; weighOut: Act }) {
   const { resident, food } = row
   const { send, wrong, pending } = useTold()
+  const { unit } = useWays()
+  const say = (grams: number) => sayFood(grams, unit, food?.feed.cupGrams)
   const full = food ? Math.min(100, 100 - (row.owed / food.ledger.rationGrams) * 100) : 0
   return (
     <li data-owed={row.owed > 0}>
@@ -71,20 +74,19 @@ function Bowl({ row, give, weighOut }: { row: BowlRow; give: Act; weighOut: Act 
       <div className="figures">
         {food ? (
           <>
-            <b>{row.owed > 0 ? `${Math.round(row.owed)} g owed` : 'fed'}</b>
+            <b>{row.owed > 0 ? `${say(row.owed)} owed` : 'fed'}</b>
             <span>
-              of {Math.round(food.ledger.rationGrams)} g {food.feed.name}; {Math.round(food.fed.eatenGrams)} g in
-              training{food.fed.weighedGrams > 0 ? ` of ${Math.round(food.fed.weighedGrams)} weighed out` : ''}{' '}
+              of {say(food.ledger.rationGrams)} {food.feed.name}; {say(food.fed.eatenGrams)} in training
+              {food.fed.weighedGrams > 0 ? ` of ${Math.round(food.fed.weighedGrams)} weighed out` : ''}{' '}
               {food.ledger.trainingGrams - food.fed.weighedGrams >= 1 && row.owed > 0 && (
                 <Quiet
                   isDisabled={pending}
                   aria-label={
-                    `weigh out ${Math.round(food.ledger.trainingGrams - food.fed.weighedGrams)} g: ` +
-                    `${resident.name}`
+                    `weigh out ${say(food.ledger.trainingGrams - food.fed.weighedGrams)}: ` + `${resident.name}`
                   }
                   onPress={() => send(() => weighOut({ residencyId: resident.residencyId, id: v7() }))}
                 >
-                  weigh out {Math.round(food.ledger.trainingGrams - food.fed.weighedGrams)} g
+                  weigh out {say(food.ledger.trainingGrams - food.fed.weighedGrams)}
                 </Quiet>
               )}
             </span>

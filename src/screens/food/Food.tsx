@@ -4,6 +4,7 @@ import { useState } from 'react'
 import styled from 'styled-components'
 import { v7 } from 'uuid'
 import { lifeStageNames, lifeStages } from '@/core/food/energy'
+import { foodUnits, sayFood, type FoodUnit } from '@/core/food/measure'
 import { massIn, sayMass } from '@/core/measures'
 import { Choose } from '@/ui/Choose'
 import { Field } from '@/ui/Field'
@@ -30,9 +31,9 @@ export interface FoodActions {
   readonly plan: Act
   readonly feed: Act
   readonly takeBack: Act
+  readonly tenPieces: Act
 }
 
-const grams = (g: number) => `${Math.round(g)} g`
 const kcal = (k: number) => `${Math.round(k)} kcal`
 
 /** One dog's food: what its day holds, what of it is paid in training, what is still owed. */
@@ -81,6 +82,7 @@ export function Food({ view, actions, mayDecide }: { view: FoodView; actions: Fo
 function Day({ day, view, actions }: { day: DayFood; view: FoodView; actions: FoodActions }) {
   const { wallClock } = useWhen()
   const { ledger, energy, fed, feed } = day
+  const grams = (g: number) => sayFood(g, view.unit, feed.cupGrams)
   const part = (g: number) => Math.max(0, Math.min(100, (g / ledger.rationGrams) * 100))
   return (
     <section aria-labelledby="today">
@@ -161,6 +163,7 @@ function Day({ day, view, actions }: { day: DayFood; view: FoodView; actions: Fo
           WSAVA/AAHA guidelines; the vet’s figure wins.
         </p>
       </Why>
+      {feed.kcalPerPiece === null && <TenPieces feed={feed} actions={actions} />}
       <FeedForm view={view} actions={actions} />
       {day.rows.length > 0 && (
         <Rows aria-label="Fed today">
@@ -198,12 +201,46 @@ function TakeBack({ label, id, view, actions }: { label: string; id: string; vie
   )
 }
 
+/** Asked once where nobody knows the energy of a piece: without it what is paid cannot be counted. */
+function TenPieces({ feed, actions }: { feed: DayFood['feed']; actions: FoodActions }) {
+  const { send, wrong, pending } = useTold()
+  return (
+    <form
+      noValidate
+      onSubmit={(e) => {
+        e.preventDefault()
+        const grams = new FormData(e.currentTarget).get('grams')
+        send(() => actions.tenPieces({ feedId: feed.id, grams: String(grams ?? '') }))
+      }}
+    >
+      <Field
+        label={`Weigh ten pieces of ${feed.name}, grams`}
+        name="grams"
+        type="number"
+        plain
+        hint="once: then what is paid is counted"
+      />
+      <Button type="submit" isDisabled={pending}>
+        Keep it
+      </Button>
+      {wrong !== '' && (
+        <div role="alert">
+          <Fault>{wrong}</Fault>
+        </div>
+      )}
+    </form>
+  )
+}
+
 function FeedForm({ view, actions }: { view: FoodView; actions: FoodActions }) {
   const { send, wrong, pending } = useTold()
   const [kind, setKind] = useState<keyof typeof kindWords>('weighed')
   const [feedId, setFeed] = useState(view.plan?.feedId ?? view.feeds[0]?.id ?? '')
   const [round, setRound] = useState(0)
-  const bad = view.feeds.find((f) => f.id === feedId)?.forbidden ?? []
+  const chosen = view.feeds.find((f) => f.id === feedId)
+  const bad = chosen?.forbidden ?? []
+  const scoop = chosen?.cupGrams
+  const [unit, setUnit] = useState<FoodUnit>(view.unit === 'lb' ? (scoop ? 'cup' : 'oz') : 'g')
   return (
     <form
       key={round}
@@ -219,6 +256,7 @@ function FeedForm({ view, actions }: { view: FoodView; actions: FoodActions }) {
               kind,
               feedId,
               grams: String(form.get('grams') ?? ''),
+              unit,
               note: String(form.get('note') ?? ''),
             }),
           () => setRound(round + 1),
@@ -243,7 +281,17 @@ function FeedForm({ view, actions }: { view: FoodView; actions: FoodActions }) {
           note: f.forbidden.length > 0 ? `not for this dog: ${f.forbidden.join(', ')}` : `tier ${f.tier}`,
         }))}
       />
-      <Field label="Grams" name="grams" type="number" required plain />
+      <Field label="Amount" name="grams" type="number" required plain />
+      <Choose
+        label="In"
+        value={unit}
+        onChange={(u) => setUnit(foodUnits.find((f) => f === u) ?? 'g')}
+        choices={[
+          { id: 'g', name: 'grams' },
+          { id: 'oz', name: 'ounces' },
+          ...(scoop ? [{ id: 'cup', name: 'cups', note: `${scoop} g each` }] : []),
+        ]}
+      />
       <Field label="Note" name="note" plain maxLength={120} />
       <Button type="submit" isDisabled={pending || bad.length > 0}>
         Write down

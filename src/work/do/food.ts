@@ -3,18 +3,19 @@ import { z } from 'zod'
 import { dayIn } from '@/core/days'
 import { number, optionalNumber } from '@/core/fields'
 import { lifeStageNames } from '@/core/food/energy'
+import { foodUnits, gramsOf } from '@/core/food/measure'
 import { checkWeight } from '@/core/food/weight'
 import { kgPerLb } from '@/core/measures'
 import type { Db } from '@/store/database'
 import { fedKinds, insertFed, insertPlan, insertWeight, readFed, readWeights } from '@/store/food'
-import { readFeeds, readHouse } from '@/store/house'
+import { readFeeds, readHouse, writeTenPieces } from '@/store/house'
 import { takeBack } from '@/store/intake'
 import { aboutResident } from './about'
 import type { Done } from './correct'
 import { nobody, whoField, worksHere } from '../scene/who'
 import { forbiddenIn, allergiesOf, foodWordsOf } from '../scene/food'
 import { loadBowls } from '../page/food'
-import { refuse } from './deed'
+import { refuse, type Deed } from './deed'
 
 const fact = { residencyId: z.uuid(), recordedBy: whoField }
 
@@ -89,7 +90,9 @@ export const fedForm = z.object({
   id: z.uuid(),
   kind: z.enum(fedKinds),
   feedId: z.string().min(1, 'Choose a feed.').max(64),
-  grams: number('Grams', 0.1, mostGrams),
+  /** Of the unit; grams where nothing else is said. */
+  grams: number('The amount', 0.01, mostGrams),
+  unit: z.enum(foodUnits).optional(),
   note: z
     .string()
     .trim()
@@ -107,19 +110,38 @@ export function feedDog(db: Db, form: z.infer<typeof fedForm>, now: number): Don
     if (!feed) return 'Choose a feed.'
     const bad = forbiddenIn(feed, allergiesOf(db, form.residencyId), foodWordsOf(readHouse(db)))
     if (bad.length > 0) return `${resident.name} may not have ${feed.name}: ${bad.join(', ')}.`
+    const grams = gramsOf(form.grams, form.unit ?? 'g', feed.cupGrams ?? null)
+    if (grams === undefined) return `Nobody has weighed a cup of ${feed.name} yet (House, feeds).`
+    if (grams < 0.1 || grams > mostGrams) return `That is ${Math.round(grams)} g: surely a slip of the key.`
     insertFed(db, {
       id: form.id,
       residencyId: form.residencyId,
       day: today,
       kind: form.kind,
       feedId: form.feedId,
-      grams: form.grams,
+      grams,
       note: form.note,
       at: now,
       recordedBy: form.recordedBy,
     })
     return undefined
   })
+}
+
+export const tenPiecesForm = z.object({
+  feedId: z.string().min(1).max(64),
+  grams: number('Ten pieces', 0.5, 500),
+  recordedBy: whoField,
+})
+
+/** What ten pieces of a feed weigh, asked for once: from then on what is paid with it is counted. */
+export function weighTenPieces(db: Db, form: z.infer<typeof tenPiecesForm>): Deed {
+  if (!worksHere(db, form.recordedBy)) return refuse(nobody)
+  const feed = readFeeds(db).find((f) => f.id === form.feedId)
+  if (!feed) return refuse('There is no such feed.')
+  if (feed.kcalPerPiece !== null) return refuse(`What a piece of ${feed.name} has is known already.`)
+  writeTenPieces(db, feed.id, form.grams)
+  return { ok: true }
 }
 
 export const untakeForm = z.object({ ...fact, targetId: z.uuid() })

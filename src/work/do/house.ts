@@ -53,6 +53,8 @@ export function keepSection(db: Db, section: HouseSection, typed: Typed, recorde
               name: f.name,
               kcalPer100g: f.kcalPer100g,
               kcalPerPiece: f.kcalPerPiece,
+              tenPiecesGrams: f.tenPiecesGrams,
+              cupGrams: f.cupGrams,
               tier: Number(f.tier),
               contains: f.contains,
             })),

@@ -5,6 +5,8 @@ import { readEntry } from '@/store/intake'
 import { newestCurriculum } from '@/store/curricula'
 import { findRung } from '@/core/curriculum/lookup'
 import { saySide } from '@/core/dog/side'
+import { massIn } from '@/core/measures'
+import { readHouse } from '@/store/house'
 import { traitNames } from '@/core/dog/traits'
 import type { OwnerPromise } from '@/core/promise/ownerPromise'
 import { allResidencyIds, dogsKnown, findResident, readPromises } from '@/store/residents'
@@ -27,6 +29,7 @@ export const tableColumns = [
   'born',
   'sex',
   'weight kg',
+  'weight lb',
   'chip',
   'release',
   'marker',
@@ -64,8 +67,13 @@ const columnOf: Readonly<Record<string, Column>> = {
   promises: 'promises',
 }
 
-/** Every residency there ever was as a table. */
+/** The columns of a table that goes out: a body weight in the house’s unit alone. */
+const columnsOut = (unit: 'kg' | 'lb'): readonly Column[] =>
+  tableColumns.filter((c) => c !== (unit === 'kg' ? 'weight lb' : 'weight kg'))
+
+/** Every residency there ever was as a table, with weights as the house has them. */
 export function exportTable(db: Db): string {
+  const { unit } = readHouse(db)
   const rows = allResidencyIds(db).flatMap((id) => {
     const r = findResident(db, id)
     if (!r) return []
@@ -83,7 +91,7 @@ export function exportTable(db: Db): string {
         owner?.email ?? '',
         r.traits.bornOn ?? '',
         arrival?.sex ?? '',
-        kg === undefined ? '' : String(kg),
+        kg === undefined ? '' : String(Number(massIn(kg, unit).toFixed(3))),
         arrival?.chip ?? '',
         r.releaseWord,
         r.markerWord,
@@ -97,7 +105,7 @@ export function exportTable(db: Db): string {
     ]
   })
   return writeCsv(
-    tableColumns,
+    columnsOut(unit),
     rows.sort(
       (a, b) =>
         (a[3] ?? '').localeCompare(b[3] ?? '') || (a[0] ?? '').localeCompare(b[0] ?? '', 'en', { numeric: true }),
@@ -126,7 +134,12 @@ export const importTable = (db: Db, bytes: Uint8Array, recordedBy: string, now: 
         const errors = Object.entries(addRow(db, value, recordedBy, now))
         return errors.length === 0
           ? value('dog')
-          : Object.fromEntries(errors.map(([field, why]) => [columnOf[field.split('.')[0] ?? ''] ?? '', why]))
+          : Object.fromEntries(
+              errors.map(([field, why]) => {
+                const column = columnOf[field.split('.')[0] ?? ''] ?? ''
+                return [column === 'weight kg' && value('weight lb') !== '' ? 'weight lb' : column, why]
+              }),
+            )
       },
     },
     keep,
@@ -170,6 +183,7 @@ function addRow(db: Db, value: (column: Column) => string, recordedBy: string, n
   if (odd !== undefined) return { traits: `“${odd}” is no trait: ${traitNames.join(', ')}.` }
   if (!['', 'yes', 'no'].includes(value('weight confirmed').toLowerCase()))
     return { weight: 'Weight confirmed: yes, no, or empty.' }
+  if (value('weight kg') !== '' && value('weight lb') !== '') return { weight: 'One weight: in kg or in lb.' }
   const bite = value('bite history').toLowerCase()
   if (!['', 'yes', 'no'].includes(bite)) return { biteHistory: 'Yes, no, or empty.' }
   const done = addDog(
@@ -210,11 +224,11 @@ function addRow(db: Db, value: (column: Column) => string, recordedBy: string, n
     ...(value('telephone') === '' && value('mail') === ''
       ? {}
       : kept('owner', { phone: value('telephone'), email: value('mail') })),
-    ...((['weight kg', 'sex', 'chip'] as const).some((c) => value(c) !== '')
+    ...((['weight kg', 'weight lb', 'sex', 'chip'] as const).some((c) => value(c) !== '')
       ? kept('arrival', {
           run: value('run'),
-          weight: value('weight kg'),
-          weightUnit: 'kg',
+          weight: value('weight kg') === '' ? value('weight lb') : value('weight kg'),
+          weightUnit: value('weight kg') === '' && value('weight lb') !== '' ? 'lb' : 'kg',
           weightRight: value('weight confirmed').toLowerCase() === 'yes' ? 'yes' : '',
           bornOn: value('born'),
           sex: value('sex') === '' ? 'not known' : value('sex'),

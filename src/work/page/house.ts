@@ -56,7 +56,9 @@ export function loadHouse(db: Db, now: number): HouseView {
     spaces: typedOf({
       spaces: readSpaces(db).map((s) => ({ ...s, where: s.indoors ? 'indoors' : 'outdoors', indoors: undefined })),
     }),
-    feeds: typedOf({ feeds: readFeeds(db) }),
+    feeds: typedOf({
+      feeds: readFeeds(db).map((f) => ({ ...f, kcalPerPiece: f.kcalPerPieceSaid, kcalPerPieceSaid: undefined })),
+    }),
     hours: typedOf({ hours: shiftsOf(db) }),
     daysOff: typedOf({ off: readDaysOff(db, dayIn(house.timeZone, now)) }),
   }

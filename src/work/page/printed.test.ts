@@ -1,7 +1,8 @@
 import sharp from 'sharp'
 import { describe, expect, it } from 'vitest'
 import { typedOf } from '@/core/intake/steps'
-import { writeFeeds } from '@/store/house'
+import type { Db } from '@/store/database'
+import { appendHouse, readHouse, writeFeeds } from '@/store/house'
 import { readPlan, readWeights } from '@/store/food'
 import { findResident, allResidencyIds, readPromises } from '@/store/residents'
 import { loadFrame } from './frame'
@@ -277,6 +278,26 @@ describe('dogs and owners as a table', () => {
     expect(importTable(db, csv(out), trainer(db), monday, true)).toMatchObject({ ok: true, rows: ['Łania', 'Rook'] })
     expect(exportTable(db)).toBe(out)
   })
+  it('goes out and in by the pound in a house that weighs so', () => {
+    const s = stage()
+    const pounds = (db: Db, who: string) => appendHouse(db, v7(), { ...readHouse(db), unit: 'lb' }, who, monday)
+    pounds(s.db, s.who)
+    const out = exportTable(s.db)
+    expect(out.split('\r\n')[0]).toContain('weight lb')
+    expect(out.split('\r\n')[0]).not.toContain('weight kg')
+    const db = newKennel()
+    const who = trainer(db)
+    expect(importTable(db, csv(out), who, monday, true)).toMatchObject({ ok: true })
+    expect(exportTable(db).split('\r\n')[0]).toContain('weight kg')
+    pounds(db, who)
+    expect(exportTable(db)).toBe(out)
+    const both = 'run,dog,owner,arrives,goes home,weight kg,weight lb\r\n9,Ash,E,2026-03-10,2026-03-12,20,44\r\n'
+    expect(importTable(db, csv(both), who, monday, true)).toMatchObject({
+      ok: false,
+      problems: [{ row: 2, column: 'weight lb', problem: 'One weight: in kg or in lb.' }],
+    })
+  })
+
   it('names row and column of each problem and adds nothing; a look adds nothing either', () => {
     const { db, who } = stage()
     const count = () =>

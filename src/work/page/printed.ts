@@ -2,6 +2,7 @@ import { sayMark, sayRelease } from '@/core/dog/deaf'
 import { saySide } from '@/core/dog/side'
 import { dayIn } from '@/core/days'
 import { sayMinute } from '@/core/clock'
+import { sayFood } from '@/core/food/measure'
 import type { Db } from '@/store/database'
 import { newestCurriculum } from '@/store/curricula'
 import { readHouse } from '@/store/house'
@@ -70,8 +71,8 @@ function cardOf(db: Db, resident: Resident, now: number): DoorCard {
     side: saySide(resident),
     cues: cuesOf(db, resident, now),
     food: day
-      ? `${Math.round(day.ledger.rationGrams)} g ${day.feed.name} a day, ` +
-        `${Math.round(day.ledger.trainingGrams)} g of it in training`
+      ? `${sayFood(day.ledger.rationGrams, house.unit, day.feed.cupGrams)} ${day.feed.name} a day, ` +
+        `${sayFood(day.ledger.trainingGrams, house.unit, day.feed.cupGrams)} of it in training`
       : 'not decided yet: ask',
     allergies: (health?.allergies ?? []).map((a) => a.what),
     medicines: (health?.medicines ?? [])
@@ -165,9 +166,9 @@ export function feedingList(db: Db, now: number): FeedingList {
       run: r.resident.runNumber,
       name: r.resident.name,
       feed: r.food?.feed.name ?? r.missing,
-      ration: r.food ? `${Math.round(r.food.ledger.rationGrams)} g` : '',
-      training: r.food ? `${Math.round(r.food.ledger.trainingGrams)} g` : '',
-      bowl: r.food ? `${Math.round(r.owed)} g` : '',
+      ration: r.food ? sayFood(r.food.ledger.rationGrams, view.house.unit, r.food.feed.cupGrams) : '',
+      training: r.food ? sayFood(r.food.ledger.trainingGrams, view.house.unit, r.food.feed.cupGrams) : '',
+      bowl: r.food ? sayFood(r.owed, view.house.unit, r.food.feed.cupGrams) : '',
       notes: [
         ...(r.paused === '' ? [] : [r.paused.toUpperCase()]),
         ...r.allergies.map((a) => `NO ${a}`),

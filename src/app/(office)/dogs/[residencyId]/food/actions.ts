@@ -8,9 +8,11 @@ import {
   giveBowl,
   planForm,
   takeFoodBack,
+  tenPiecesForm,
   untakeForm,
   weigh,
   weighOut,
+  weighTenPieces,
   weightForm,
 } from '@/work/do/food'
 
@@ -20,3 +22,4 @@ export const writeFed = actSigned('hand', fedForm, feedDog)
 export const takeBackFood = actSigned('hand', untakeForm, takeFoodBack)
 export const weighedOut = actSigned('hand', bowlForm, weighOut)
 export const bowlGiven = actSigned('hand', bowlForm, giveBowl)
+export const tenWeighed = actSigned('hand', tenPiecesForm, weighTenPieces)

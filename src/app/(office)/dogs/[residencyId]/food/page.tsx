@@ -6,7 +6,7 @@ import { Food } from '@/screens/food/Food'
 import { kennelDatabase } from '@/store/connection'
 import { requestTime } from '@/work/scene/clock'
 import { loadFood } from '@/work/page/food'
-import { feedItSo, keepWeight, takeBackFood, writeFed } from './actions'
+import { feedItSo, keepWeight, takeBackFood, tenWeighed, writeFed } from './actions'
 
 export const metadata: Metadata = { title: 'Food' }
 
@@ -17,7 +17,7 @@ export default async function FoodPage({ params }: { params: Promise<{ residency
   return (
     <Food
       view={view}
-      actions={{ weigh: keepWeight, plan: feedItSo, feed: writeFed, takeBack: takeBackFood }}
+      actions={{ weigh: keepWeight, plan: feedItSo, feed: writeFed, takeBack: takeBackFood, tenPieces: tenWeighed }}
       mayDecide={mayAct(person.role, 'trainer')}
     />
   )
