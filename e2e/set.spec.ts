@@ -1,5 +1,5 @@
 import { devices } from '@playwright/test'
-import { expect, expectNoAxeFindings, launch, test, visit, settled } from './support/kibou'
+import { expect, expectNoAxeFindings, launch, test, visit, settled, doWithoutBaseline } from './support/kibou'
 
 test.describe('a set in the yard', () => {
   test.use({
@@ -231,6 +231,7 @@ test(
       FROM voided v
       WHERE v.target_id = r.id)`
     const dog = kibou.dog('Siskin')
+    doWithoutBaseline(kibou, 'Siskin')
     await visit(page, `${kibou.url}/dogs/${dog}/work/down`)
     await expect(page.getByRole('button', { name: 'Begin set' })).toBeVisible()
     await page.keyboard.press('Enter')
@@ -262,6 +263,7 @@ test(
 
 test('launcher and server both killed: the next start needs no repair', async ({ page, launched: kibou }) => {
   const dog = kibou.dog('Siskin')
+  doWithoutBaseline(kibou, 'Siskin')
   await visit(page, `${kibou.url}/dogs/${dog}/work/down`)
   await expect(page.getByRole('button', { name: 'Begin set' })).toBeVisible()
   await page.keyboard.press('Enter')
@@ -283,6 +285,7 @@ test('launcher and server both killed: the next start needs no repair', async ({
 })
 
 test('a tap is answered while the network is gone', async ({ page, kibou, context }) => {
+  doWithoutBaseline(kibou, 'Siskin')
   await visit(page, `${kibou.url}/dogs/${kibou.dog('Siskin')}/work/down`)
   await expect(page.getByRole('button', { name: 'Begin set' })).toBeVisible()
   await page.keyboard.press('Enter')

@@ -1,0 +1,126 @@
+import { mkdtempSync, readdirSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { expect, expectNoAxeFindings, signIn, tabTo, test, typeDay, visit } from './support/kibou'
+
+const inDays = (n: number) => new Date(Date.now() + n * 86_400_000).toISOString().slice(0, 10)
+
+test('the books of a dog are put right by keyboard, runs swapped, and what it was stands there', async ({
+  page,
+  kibou,
+}) => {
+  await visit(page, `${kibou.url}/dogs/${kibou.dog('Siskin')}`)
+  await tabTo(page, /Name, owner, run or days wrong/)
+  await page.keyboard.press('Enter')
+  await page.getByLabel('Owner', { exact: true }).fill('Odd Person')
+  await page.keyboard.press('Enter')
+  await expect(page.getByText(/Owner: .* became Odd Person\./)).toBeVisible()
+  await expect(page.getByText(/Odd Person’s; goes home/)).toBeVisible()
+  await expectNoAxeFindings(page)
+  const runs = () =>
+    kibou.count(
+      `SELECT count(*) AS n FROM book_change WHERE what = 'run' AND residency_id IN (?, ?)`,
+      kibou.dog('Siskin'),
+      kibou.dog('Rook'),
+    )
+  await page.getByRole('button', { name: /Change runs with/ }).press('Enter')
+  await page.getByRole('option', { name: /Rook/ }).press('Enter')
+  await page.getByRole('button', { name: 'Swap runs' }).press('Enter')
+  await expect.poll(runs).toBe(2)
+})
+
+test('a package is given in one choice, with what it costs beside it and what the house cannot do refused', async ({
+  page,
+  kibou,
+}) => {
+  await visit(page, `${kibou.url}/dogs/new`)
+  await page.getByLabel('Name', { exact: true }).fill('Gorse')
+  await page.getByLabel('Run number').fill('91')
+  await page.getByLabel('Owner', { exact: true }).fill('Tamsin')
+  await page.getByRole('button', { name: /Begin from/ }).press('Enter')
+  await page.getByRole('option', { name: /Good at home/ }).press('Enter')
+  await expect(page.locator('input[name="leavesOn"]')).toHaveValue(inDays(14))
+  await expect(page.getByText(/2 places: two days in each; 2 people: two days with each; about/).first()).toBeVisible()
+  await expect(page.getByText(/All of it: about \d+ reps from the start/)).toBeVisible()
+  const places = page.locator('input[name="places.sit"]')
+  await places.fill('9')
+  await expect(page.getByText('9 places are asked for; “Word alone” can be worked in 6 here.')).toBeVisible()
+  await places.fill('2')
+  await expectNoAxeFindings(page)
+  await page.getByRole('button', { name: 'Add dog' }).press('Enter')
+  await expect(page.getByRole('heading', { name: 'Intake' })).toBeVisible()
+  await kibou.becomes(
+    3,
+    "SELECT count(*) AS n FROM promise p JOIN residency r ON r.id = p.residency_id WHERE r.run_number = '91'",
+  )
+})
+
+test('a dog that went home is found from the box of names, and comes back with what it was promised', async ({
+  page,
+  kibou,
+}) => {
+  await visit(page, kibou.url)
+  await page.locator('#jump').focus()
+  await page.keyboard.type('Linnet')
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('heading', { name: 'Dogs that were here' })).toBeVisible()
+  await expect(page.getByRole('link', { name: 'Linnet', exact: true })).toBeVisible()
+  await page.getByRole('link', { name: 'Linnet comes back' }).press('Enter')
+  await expect(page.getByLabel('Name', { exact: true })).toHaveValue('Linnet')
+  await expect(page.getByRole('button', { name: /Begin from/ })).toContainText('as Linnet was promised')
+})
+
+test('a sheet of another day of the stay, typed in by keyboard, stands in the log on that day', async ({
+  page,
+  kibou,
+}) => {
+  await visit(page, `${kibou.url}/paper`)
+  await page.getByRole('button', { name: /When/ }).press('Enter')
+  await page.getByRole('option', { name: 'another day of the stay' }).press('Enter')
+  await typeDay(page, 'On', inDays(-5))
+  await page.getByRole('textbox', { name: /Next line/ }).fill('Wren sit word alone CCHCM')
+  await page.keyboard.press('Enter')
+  await page.getByRole('button', { name: 'Keep 1 set' }).press('Enter')
+  await expect(page.getByText('Kept: 1 set.')).toBeVisible()
+  await kibou.becomes(
+    1,
+    `SELECT count(*) AS n FROM training_set
+      WHERE residency_id = '${kibou.dog('Wren')}' AND day = '${inDays(-5)}'
+        AND device = '01890000-0000-7000-8000-00000000de5c'`,
+  )
+})
+
+test('back to a backup from the page of the house: a look first, then the kennel is as it was', async ({
+  page,
+  launched: kibou,
+}) => {
+  const folder = mkdtempSync(join(tmpdir(), 'kibou-back-'))
+  await visit(page, `${kibou.url}/house`)
+  await page.getByLabel('Backup folder').fill(join(folder, 'missing'))
+  await page.keyboard.press('Enter')
+  await expect(page.getByText(/There is no folder .*missing on this machine/).first()).toBeVisible()
+  await page.getByLabel('Backup folder').fill(folder)
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('button', { name: 'Back up now' })).toBeEnabled()
+  await page.getByRole('button', { name: 'Back up now' }).press('Enter')
+  await expect(page.getByText(/Written: .*kibou-/)).toBeVisible()
+  await visit(page, `${kibou.url}/dogs/${kibou.dog('Wren')}`)
+  await page.getByLabel('A note for the next block').fill('written after the backup')
+  await page.getByRole('button', { name: 'Keep note' }).press('Enter')
+  const notes = "SELECT count(*) AS n FROM note WHERE text = 'written after the backup'"
+  await kibou.becomes(1, notes)
+  await visit(page, `${kibou.url}/house`)
+  await page.getByRole('button', { name: 'Go back to one of them' }).press('Enter')
+  await page.getByRole('button', { name: 'look into it' }).first().press('Enter')
+  await expect(page.getByText(/“Osier Bank”: \d+ residencies, 4 people/)).toBeVisible()
+  await expectNoAxeFindings(page)
+  await page.getByRole('button', { name: 'Go back to this one' }).press('Enter')
+  await expect.poll(() => readdirSync(join(kibou.file, '..')).some((f) => f.includes('.before-'))).toBe(true)
+  await expect
+    .poll(async () => (await page.request.get(`${kibou.url}/api/health`).catch(() => undefined))?.status(), {
+      timeout: 60_000,
+    })
+    .toBe(200)
+  await signIn(page.context().request, kibou)
+  expect(kibou.count(notes)).toBe(0)
+})
