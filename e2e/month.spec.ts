@@ -45,6 +45,10 @@ test('a package is given in one choice, with what it costs beside it and what th
   const places = page.locator('input[name="places.sit"]')
   await places.fill('9')
   await expect(page.getByText('9 places are asked for; “Word alone” can be worked in 6 here.')).toBeVisible()
+  // Refused, it comes back as it was typed, and not as the package had it.
+  await page.getByRole('button', { name: 'Add dog' }).press('Enter')
+  await expect(page.getByText('One thing is not right yet. Nothing you typed is lost.')).toBeVisible()
+  await expect(places).toHaveValue('9')
   await places.fill('2')
   await expectNoAxeFindings(page)
   await page.getByRole('button', { name: 'Add dog' }).press('Enter')

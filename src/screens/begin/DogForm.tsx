@@ -63,8 +63,14 @@ export function DogForm({
       ? presetOf(booking.presets, back)
       : undefined,
   )
-  const begin = preset ? typedFrom(curriculum, preset.promises) : values
-  const whole = costOf(curriculum, preset && !asTyped ? preset.promises : promisesIn(curriculum, asTyped ?? values))
+  // What comes back from a refusal is what was typed, whatever it was begun from.
+  const [presetAt, setPresetAt] = useState(0)
+  const fresh = presetAt === state.tries
+  const begin = preset && fresh ? typedFrom(curriculum, preset.promises) : values
+  const whole = costOf(
+    curriculum,
+    preset && fresh && !asTyped ? preset.promises : promisesIn(curriculum, asTyped ?? values),
+  )
   /** The day its package ends, once one was chosen. */
   const [leaves, setLeaves] = useState<string>()
   return (
@@ -89,6 +95,7 @@ export function DogForm({
                   setDog(id === none ? '' : id)
                   const again = booking.known.find((d) => d.id === id)
                   if (again) setPreset(presetOf(booking.presets, again))
+                  setPresetAt(state.tries)
                   setTyped(undefined)
                   touch()
                 }}
@@ -147,7 +154,7 @@ export function DogForm({
                 name="leavesOn"
                 onChange={touch}
                 required
-                defaultValue={leaves ?? was('leavesOn')}
+                defaultValue={(fresh ? leaves : undefined) ?? was('leavesOn')}
                 error={state.errors['leavesOn']}
               />
             </Pair>
@@ -226,6 +233,7 @@ export function DogForm({
                   if (chosen?.days !== undefined && typeof arrives === 'string' && arrives !== '')
                     setLeaves(addDays(arrives, chosen.days))
                   setPreset(chosen)
+                  setPresetAt(state.tries)
                   setTyped(undefined)
                   touch()
                 }}
