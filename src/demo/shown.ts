@@ -2,7 +2,7 @@ import { houseCurriculum } from '@/core/curriculum/house'
 import { findRung } from '@/core/curriculum/lookup'
 import type { Outcome } from '@/core/facts/fact'
 import type { FactOf, WireFact } from '@/core/facts/wire'
-import { nothingSaid, type OwnersHand, type Showing, type Turn } from '@/core/facts/words'
+import { nothingSaid, nothingSeen, type OwnersHand, type Showing, type Turn } from '@/core/facts/words'
 
 type Opened = FactOf<'demonstration-opened'>['items'][number]
 
@@ -161,15 +161,11 @@ export function writeShown(told: Telling): void {
             kind: 'rep',
             setId,
             outcome,
+            ...nothingSeen,
             prompt: outcome === 'helped' ? 'full-signal' : null,
-            latencySeconds: null,
             heldSeconds: held === null ? null : outcome === 'miss' ? Math.round(held / 3) : held,
             brokeSeconds: held !== null && outcome === 'miss' ? Math.round(held / 3) : null,
-            steps: null,
             faults: held !== null && outcome === 'miss' ? ['broke'] : [],
-            paid: null,
-            ...nothingSaid.rep,
-            replaces: null,
           })
           if (wrong.length > 0)
             put({

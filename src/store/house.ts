@@ -103,18 +103,22 @@ const feed = z.object({
   contains: z.string(),
   dropped: z.number(),
 })
-export interface FeedRow {
+/** A feed as it is said. */
+export interface Feed {
   readonly id: string
   readonly name: string
   readonly kcalPer100g: number
-  /** Of one piece: as it was said, or from what ten of them weigh; null where nobody knows. */
   readonly kcalPerPiece: number | null
-  /** As it was said. */
-  readonly kcalPerPieceSaid?: number | null
   readonly tenPiecesGrams?: number | null
   readonly cupGrams?: number | null
   readonly tier: number
   readonly contains: string
+}
+/** The same, with what follows: the energy of a piece is what was said, or from what ten weigh; null for neither. */
+export interface FeedRow extends Feed {
+  readonly kcalPerPieceSaid: number | null
+  readonly tenPiecesGrams: number | null
+  readonly cupGrams: number | null
 }
 
 const feedRow = (raw: unknown): FeedRow => {
@@ -147,23 +151,17 @@ export const allFeeds = (db: Db): ReadonlyMap<string, FeedRow> =>
   )
 
 /** Makes these the feeds in use; others are no longer fed. */
-export function writeFeeds(db: Db, feeds: readonly FeedRow[]): void {
+export function writeFeeds(db: Db, feeds: readonly Feed[]): void {
   db.prepare('UPDATE feed SET dropped = 1').run()
   const put = db.prepare(
     `INSERT INTO feed (id, name, kcal_per_100g, kcal_per_piece, ten_pieces_g, cup_g, tier, contains, dropped)
-      VALUES (@id, @name, @kcalPer100g, @said, @tenPiecesGrams, @cupGrams, @tier, @contains, 0)
+      VALUES (@id, @name, @kcalPer100g, @kcalPerPiece, @tenPiecesGrams, @cupGrams, @tier, @contains, 0)
      ON CONFLICT (id) DO UPDATE
      SET name = excluded.name, kcal_per_100g = excluded.kcal_per_100g, kcal_per_piece = excluded.kcal_per_piece,
        ten_pieces_g = excluded.ten_pieces_g, cup_g = excluded.cup_g,
        tier = excluded.tier, contains = excluded.contains, dropped = 0`,
   )
-  for (const { kcalPerPieceSaid, kcalPerPiece, ...f } of feeds)
-    put.run({
-      ...f,
-      said: kcalPerPieceSaid === undefined ? kcalPerPiece : kcalPerPieceSaid,
-      tenPiecesGrams: f.tenPiecesGrams ?? null,
-      cupGrams: f.cupGrams ?? null,
-    })
+  for (const f of feeds) put.run({ ...f, tenPiecesGrams: f.tenPiecesGrams ?? null, cupGrams: f.cupGrams ?? null })
 }
 
 /** What ten pieces of a feed weigh. */

@@ -34,6 +34,23 @@ export const FormPage = styled.div`
     padding: 0.8rem 0.9rem 4rem;
   }
 `
+/** A page of the office: as wide as a desk reads, everything under each other. */
+export const OfficePage = styled.div`
+  padding: 0.9rem 1.5rem 4rem;
+  max-width: var(--page);
+  display: grid;
+  gap: var(--s-6);
+  grid-template-columns: minmax(0, 1fr);
+  h1 {
+    font-size: var(--t-8);
+  }
+  h2 {
+    font-size: var(--t-6);
+  }
+  ${phone} {
+    padding: 0.8rem 0.9rem 4rem;
+  }
+`
 /** What is asked, and beside it what belongs to it, where a desk has room for both. */
 export const Beside = styled.div`
   display: grid;

@@ -1,4 +1,5 @@
-import type { Outcome } from '../facts/fact'
+import { outcomeOfLetter, type Outcome } from '../facts/fact'
+import { nothingSaid, nothingSeen } from '../facts/words'
 
 /** A ladder as a sheet needs it: commands with their rungs, in order. */
 export interface PaperCommand {
@@ -31,7 +32,6 @@ export interface PaperSet {
 
 export type PaperLine = { readonly ok: true; readonly set: PaperSet } | { readonly ok: false; readonly reason: string }
 
-const outcomeOf: Readonly<Record<string, Outcome>> = { c: 'clean', h: 'helped', l: 'late', m: 'miss' }
 /** House: more reps than this are no set on a sheet. */
 const mostReps = 40
 /** A name as it is compared: letters and digits of any script, without case and marks. */
@@ -93,13 +93,45 @@ const isMarks = (word: string): boolean => /^(?:[chl]|m(?:\d+(?:[.,]\d)?)?)+$/i.
 
 function readMarks(word: string): readonly PaperRep[] | string {
   const reps = [...word.matchAll(/([chlm])(\d+(?:[.,]\d)?)?/gi)].map((m): PaperRep => ({
-    outcome: outcomeOf[(m[1] ?? '').toLowerCase()] ?? 'miss',
+    outcome: outcomeOfLetter[(m[1] ?? '').toUpperCase()] ?? 'miss',
     brokeSeconds: m[2] === undefined ? null : Number(m[2].replace(',', '.')),
   }))
   if (reps.length > mostReps) return `${reps.length} marks are more than a set.`
   if (reps.some((r) => (r.brokeSeconds ?? 0) > 3600)) return 'Nothing is held for more than an hour.'
   return reps
 }
+
+/** House: sets of a sheet are taken to have come so far apart. */
+export const paperApartMs = 3 * 60_000
+/** House: and the reps of one of them. */
+export const paperRepMs = 1000
+
+/** What the opening of a set from a sheet says besides what the sheet says. */
+export const paperOpening = {
+  kind: 'set-opened',
+  purpose: 'work',
+  distanceBand: null,
+  temperatureC: null,
+  minutesIn: null,
+  exerciseMinutesAgo: null,
+  ...nothingSaid.set,
+  replaces: null,
+} as const
+
+/** A rep from a sheet: its mark, and the second of a break where one stands; what did not miss was paid. */
+export const paperRep = (setId: string, { outcome, brokeSeconds }: PaperRep) => ({
+  kind: 'rep' as const,
+  setId,
+  outcome,
+  ...nothingSeen,
+  heldSeconds: brokeSeconds,
+  brokeSeconds,
+  faults: brokeSeconds === null ? [] : ['broke'],
+  paid: outcome !== 'miss',
+})
+
+/** Its closing. */
+export const paperClosing = (setId: string) => ({ kind: 'set-closed', setId, endedBy: 'trainer', note: '' }) as const
 
 /** Marks as they are written on a sheet. */
 export const sayMarks = (reps: readonly PaperRep[]): string =>

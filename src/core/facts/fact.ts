@@ -4,6 +4,9 @@ import type { PlaceKind, PromptLevel } from '../curriculum/types'
 export const outcomes = ['clean', 'helped', 'late', 'miss'] as const
 export type Outcome = (typeof outcomes)[number]
 
+/** Outcomes by their letters, as logs and sheets write them. */
+export const outcomeOfLetter: Readonly<Record<string, Outcome>> = { C: 'clean', H: 'helped', L: 'late', M: 'miss' }
+
 /** Order of facts: time as corrected, then device, then the device's own sequence. Never arrival, never the id. */
 export interface FactOrder {
   /** Milliseconds since the epoch, corrected for the device's clock. */

@@ -50,6 +50,19 @@ export const nothingSaid = {
   },
 } as const
 
+/** What a rep says of which nothing was seen but how it came off. */
+export const nothingSeen = {
+  prompt: null,
+  latencySeconds: null,
+  heldSeconds: null,
+  brokeSeconds: null,
+  steps: null,
+  faults: Array<string>(),
+  paid: null,
+  ...nothingSaid.rep,
+  replaces: null,
+} as const
+
 /** A rehearsal is shown to nobody; a demonstration to the owner. */
 export const showings = ['rehearsal', 'demonstration'] as const
 export type Showing = (typeof showings)[number]

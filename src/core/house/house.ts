@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { placeKinds } from '../curriculum/types'
 import { clock, line, lines, number, optionalLine, optionalNumber, rows, weekdays } from '../fields'
 import { choicesOf, type FieldSpec } from '../form'
-import { plainWays } from '../measures'
+import { plainWays, type HouseWays } from '../measures'
 import { papers } from '../paper'
 import { timeZones } from './proposed'
 
@@ -230,16 +230,27 @@ const placeWords: Readonly<Record<(typeof placeKinds)[number], string>> = {
   square: 'shop front or square',
 }
 
-const either = (
-  name: string,
+const either = <Name extends string>(
+  name: Name,
   label: string,
   ...choices: readonly (readonly [id: string, name: string])[]
-): FieldSpec => ({
-  kind: 'one',
+) => ({
+  kind: 'one' as const,
   name,
   label,
   choices: choices.map(([id, said]) => ({ id, name: said })),
 })
+
+/** What is asked of how a house measures and reads. */
+export const wayFields = [
+  either('unit', 'Weights in', ['kg', 'kg'], ['lb', 'lb']),
+  either('lengths', 'Lengths in', ['m', 'm'], ['ft', 'ft']),
+  either('temperatures', 'Temperatures in', ['C', '°C'], ['F', '°F']),
+  either('clock', 'Clock', ['24', '24 hours'], ['12', '12 hours']),
+  either('dates', 'Dates', ['day-first', 'day first'], ['month-first', 'month first']),
+  either('week', 'The week begins on', ['monday', 'Monday'], ['sunday', 'Sunday']),
+  either('paper', 'Paper', ['A', 'A4, cards A6'], ['Letter', 'Letter, index cards']),
+] as const satisfies readonly (FieldSpec & { readonly name: keyof HouseWays })[]
 
 /** The sections of the house's page, for those who work there and the zone it is in. */
 export function sectionsFor(
@@ -254,13 +265,7 @@ export function sectionsFor(
       fields: [
         { kind: 'text', name: 'name', label: 'Name of the kennel' },
         { kind: 'one', name: 'timeZone', label: 'Time zone', choices: choicesOf(timeZones(timeZone)) },
-        either('unit', 'Weights in', ['kg', 'kg'], ['lb', 'lb']),
-        either('lengths', 'Lengths in', ['m', 'm'], ['ft', 'ft']),
-        either('temperatures', 'Temperatures in', ['C', '°C'], ['F', '°F']),
-        either('clock', 'Clock', ['24', '24 hours'], ['12', '12 hours']),
-        either('dates', 'Dates', ['day-first', 'day first'], ['month-first', 'month first']),
-        either('week', 'The week begins on', ['monday', 'Monday'], ['sunday', 'Sunday']),
-        either('paper', 'Paper', ['A', 'A4, cards A6'], ['Letter', 'Letter, index cards']),
+        ...wayFields,
         {
           kind: 'number',
           name: 'handfulGrams',

@@ -1,4 +1,4 @@
-import type { Outcome, RepFact, SetFact } from '../facts/fact'
+import { outcomeOfLetter, type RepFact, type SetFact } from '../facts/fact'
 import type { Curriculum, RepKind, Rule, Rung, Run } from '../curriculum/types'
 import { suggestAll, suggestFor, type Around, type Suggestion } from '../coach/suggest'
 import { msPerDay } from '../days'
@@ -29,8 +29,6 @@ export interface SetPlan {
   device?: string
 }
 
-const outcomeOf: Record<string, Outcome> = { C: 'clean', H: 'helped', L: 'late', M: 'miss' }
-
 export const dayName = (day: number): string => new Date(monday + day * msPerDay).toISOString().slice(0, 10)
 
 /** Set facts from short plans; each set an hour after the one before, or on its day. */
@@ -43,7 +41,7 @@ export function setsFrom(plans: readonly SetPlan[], name = 'set'): SetFact[] {
       .split(/\s+/)
       .filter(Boolean)
       .map((code, r): RepFact => {
-        const outcome = outcomeOf[code[0] ?? '']
+        const outcome = outcomeOfLetter[code[0] ?? '']
         if (!outcome) throw new Error(`no outcome ${code}`)
         const broke = code.length > 1 ? Number(code.slice(1)) : undefined
         n++

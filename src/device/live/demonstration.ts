@@ -2,7 +2,7 @@ import { recordOf, sameSpot, saidBy, spotsOf, type Said, type ShowRecord, type S
 import { occasionKey, type OccasionChances } from '@/core/demonstration/outlook'
 import type { Outcome } from '@/core/facts/fact'
 import type { FactOf } from '@/core/facts/wire'
-import { nothingSaid, type ItemEnd, type OwnersHand, type Showing } from '@/core/facts/words'
+import { nothingSaid, nothingSeen, type ItemEnd, type OwnersHand, type Showing } from '@/core/facts/words'
 import type { NewFact } from '../outbox'
 import { Known } from './known'
 import type { LiveOutbox } from './session'
@@ -122,15 +122,11 @@ export class ShowSession {
       kind: 'rep',
       setId,
       outcome,
+      ...nothingSeen,
       prompt: outcome === 'helped' ? 'full-signal' : null,
-      latencySeconds: null,
       heldSeconds: more.heldSeconds ?? null,
       brokeSeconds: more.brokeSeconds ?? null,
-      steps: null,
       faults: more.brokeSeconds === undefined ? [] : ['broke'],
-      paid: null,
-      ...nothingSaid.rep,
-      replaces: null,
     })
     this.known.change((k) => ({ ...withSaid(k, rep), hands: { ...noHands, of: rep?.id ?? 'next' } }))
     const marked = hands.of === 'next' && hands.right.length + hands.wrong.length > 0

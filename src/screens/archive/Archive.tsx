@@ -9,6 +9,7 @@ import { TextLine } from '@/ui/Field'
 import { Button } from '@/ui/press'
 import { phone } from '@/ui/theme'
 import { sayDay } from '@/ui/when'
+import { OfficePage } from '@/ui/Page'
 import type { ArchiveView, GoneRow } from '@/work/page/archive'
 import { May } from '../shell/may'
 
@@ -17,7 +18,7 @@ export function Archive({ view }: { view: ArchiveView }) {
   const router = useRouter()
   const [text, setText] = useState(view.asked)
   return (
-    <Page>
+    <OfficePage>
       <h1>Dogs that were here</h1>
       <Search
         role="search"
@@ -63,7 +64,7 @@ export function Archive({ view }: { view: ArchiveView }) {
         </List>
       )}
       {view.more && <p>More went home before. A name finds them.</p>}
-    </Page>
+    </OfficePage>
   )
 }
 
@@ -76,19 +77,6 @@ const handoffWords = ({ handoff }: GoneRow): string =>
         ? 'Nobody said how its handoff went.'
         : `Handoff: ${outcomeWords[handoff]}.`
 
-const Page = styled.div`
-  padding: 0.9rem 1.5rem 3rem;
-  max-width: var(--page);
-  display: grid;
-  gap: var(--s-6);
-  grid-template-columns: minmax(0, 1fr);
-  h1 {
-    font-size: var(--t-8);
-  }
-  ${phone} {
-    padding: 0.8rem 0.9rem 3rem;
-  }
-`
 const Search = styled.form`
   display: flex;
   gap: var(--s-4);

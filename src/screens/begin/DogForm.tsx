@@ -3,20 +3,16 @@ import Link from 'next/link'
 import { useActionState, useRef, useState } from 'react'
 import { Label } from 'react-aria-components'
 import styled from 'styled-components'
-import { sayRun } from '@/core/curriculum/lookup'
-import type { Command, Curriculum } from '@/core/curriculum/types'
+import type { Curriculum } from '@/core/curriculum/types'
 import { addDays } from '@/core/days'
-import { costOf, sayCost } from '@/core/handoff/cost'
+import { costOf } from '@/core/handoff/cost'
 import type { HouseGround } from '@/core/handoff/possible'
-import { usualPromise, type OwnerPromise } from '@/core/promise/ownerPromise'
 import { traitNames, traitWords } from '@/core/dog/traits'
 import type { Typed } from '@/core/fields'
-import { levelWords } from '@/core/views/grid'
 import { Choose } from '@/ui/Choose'
 import { Field } from '@/ui/Field'
 import { Fault } from '@/ui/fieldParts'
 import { Button, Quiet } from '@/ui/press'
-import { phone } from '@/ui/theme'
 import { useKeeping } from '../form/useKeeping'
 import { DateField } from '@/ui/DateField'
 import { Beside, FormPage, Pair } from '@/ui/Page'
@@ -24,6 +20,7 @@ import { Choices, Pick, Tick } from '@/ui/picks'
 import { freshForm, type FormAction } from '../form/state'
 import type { Told } from '../told'
 import { useTold } from '../useTold'
+import { none, promisesIn, PromiseRows, typedFrom, type UsualPromise } from './PromiseRows'
 import type { Preset } from '@/work/page/packages'
 
 /** A dog, its days here, its words, and what its owner was promised. */
@@ -40,10 +37,8 @@ export function DogForm({
   /** What this house has to keep promises with. */
   ground: HouseGround
   today: string
-  /** Places and people that a promise has where nobody says otherwise. */ usual: {
-    readonly places: number
-    readonly people: number
-  }
+  /** Places and people that a promise has where nobody says otherwise. */
+  usual: UsualPromise
   booking: Booking
 }) {
   const [state, submit, pending] = useActionState(action, freshForm)
@@ -244,23 +239,16 @@ export function DogForm({
               />
             )}
             {state.errors['promises'] && <Fault>{state.errors['promises']}</Fault>}
-            <List>
-              {curriculum.commands.map((c) => (
-                <PromiseRow
-                  key={`${preset?.id} ${c.id}`}
-                  command={c}
-                  usual={usual}
-                  touch={touch}
-                  rungs={begin[`rung.${c.id}`]}
-                  level={begin[`level.${c.id}`]?.[0]}
-                  places={begin[`places.${c.id}`]?.[0]}
-                  people={begin[`people.${c.id}`]?.[0]}
-                  word={was(`cue.${c.id}`)}
-                  errors={state.errors}
-                  say={(promise) => sayCost(curriculum, promise, ground)}
-                />
-              ))}
-            </List>
+            <PromiseRows
+              key={preset?.id}
+              curriculum={curriculum}
+              ground={ground}
+              usual={usual}
+              touch={touch}
+              begin={begin}
+              words={values}
+              errors={state.errors}
+            />
             {whole.reps > 0 && (
               <p role="status">
                 All of it: about {whole.reps} reps from the start, {whole.days} days at the house’s pace.
@@ -278,8 +266,6 @@ export function DogForm({
     </FormPage>
   )
 }
-
-const none = 'none'
 
 /** Bookings that were begun and not finished; one that is thrown away can be taken back while this page stands. */
 function Begun({ booking }: { booking: Booking }) {
@@ -342,144 +328,9 @@ export interface Booking {
   readonly discard: (key: string) => Promise<Told & { readonly typed?: Typed }>
 }
 
-function PromiseRow({
-  command,
-  usual,
-  touch,
-  rungs,
-  level,
-  places,
-  people,
-  word,
-  errors,
-  say,
-}: {
-  command: Command
-  usual: { readonly places: number; readonly people: number }
-  touch: () => void
-  rungs: readonly string[] | undefined
-  level: string | undefined
-  places: string | undefined
-  people: string | undefined
-  word: string | undefined
-  errors: Readonly<Record<string, string>>
-  say: (promise: OwnerPromise) => { readonly says: string; readonly no: string }
-}) {
-  const [chosen, setChosen] = useState(command.runs.map((_, i) => rungs?.[i] ?? none))
-  const [atLevel, setLevel] = useState(level ?? '0')
-  const [in_, setIn] = useState({ places: places ?? String(usual.places), people: people ?? String(usual.people) })
-  const promises = chosen.flatMap((rungId): OwnerPromise[] =>
-    rungId === none
-      ? []
-      : [{ rungId, level: Number(atLevel), places: Number(in_.places) || 1, people: Number(in_.people) || 1 }],
-  )
-  const error =
-    errors[`promises.${command.id}`] ??
-    errors[`promises.${command.id}.places`] ??
-    errors[`promises.${command.id}.people`] ??
-    errors[`cueWords.${command.id}`]
-  const told = promises.map(say)
-  return (
-    <li
-      onInput={(e) => {
-        if (!(e.target instanceof HTMLInputElement)) return
-        const { name, value } = e.target
-        const [what] = name.split('.')
-        if (what === 'places' || what === 'people') setIn({ ...in_, [what]: value })
-      }}
-    >
-      <b>{command.name}</b>
-      <Rungs>
-        {command.runs.map((run, i) => (
-          <div key={run.id}>
-            <input type="hidden" name={`rung.${command.id}`} value={chosen[i]} />
-            <Choose
-              label={`${sayRun(command, run)} up to`}
-              value={chosen[i] ?? none}
-              onChange={(id) => {
-                setChosen(chosen.map((was, n) => (n === i ? id : was)))
-                touch()
-              }}
-              choices={[
-                { id: none, name: 'not promised' },
-                ...run.rungs.map((r) => ({ id: r.id, name: r.name, note: r.criterion.words })),
-              ]}
-            />
-          </div>
-        ))}
-      </Rungs>
-      <input type="hidden" name={`level.${command.id}`} value={atLevel} />
-      <Choose
-        label="Level"
-        value={atLevel}
-        onChange={(l) => {
-          setLevel(l)
-          touch()
-        }}
-        choices={levelWords.map((words, i) => ({ id: String(i), name: String(i), note: words }))}
-      />
-      <Field
-        label="Places"
-        name={`places.${command.id}`}
-        type="number"
-        defaultValue={places ?? String(usual.places)}
-        plain
-      />
-      <Field
-        label="People"
-        name={`people.${command.id}`}
-        type="number"
-        defaultValue={people ?? String(usual.people)}
-        plain
-      />
-      <Field label="Word" plain name={`cue.${command.id}`} defaultValue={word ?? ''} />
-      {told.map((t) => (
-        <Cost key={t.says}>{t.no === '' ? t.says : <Fault>{t.no}</Fault>}</Cost>
-      ))}
-      {error && <Fault>{error}</Fault>}
-    </li>
-  )
-}
-
 /** What this dog was promised when it was here last. */
 const presetOf = (presets: readonly Preset[], dog: Booking['known'][number]): Preset | undefined =>
   presets.find((p) => p.dogId === dog.id)
-
-/** Promises as the fields of this form. */
-const typedFrom = (curriculum: Curriculum, promises: readonly OwnerPromise[]): Typed =>
-  Object.fromEntries(
-    curriculum.commands.flatMap((c) => {
-      const own = c.runs.map((run) => promises.find((p) => run.rungs.some((r) => r.id === p.rungId)))
-      const first = own.find((p) => p !== undefined)
-      return [
-        [`rung.${c.id}`, own.map((p) => p?.rungId ?? none)],
-        ...(first
-          ? ([
-              [`level.${c.id}`, [String(first.level)]],
-              [`places.${c.id}`, [String(first.places)]],
-              [`people.${c.id}`, [String(first.people)]],
-            ] as const)
-          : []),
-      ]
-    }),
-  )
-
-/** The other way round: what these fields promise, as far as they are whole. */
-const promisesIn = (curriculum: Curriculum, typed: Typed): readonly OwnerPromise[] =>
-  curriculum.commands.flatMap((c) =>
-    (typed[`rung.${c.id}`] ?? []).flatMap((rungId): OwnerPromise[] =>
-      rungId === none
-        ? []
-        : [
-            {
-              rungId,
-              level: Number(typed[`level.${c.id}`]?.[0] ?? 0),
-              places: Number(typed[`places.${c.id}`]?.[0]) || usualPromise.places,
-              people: Number(typed[`people.${c.id}`]?.[0]) || usualPromise.people,
-            },
-          ],
-    ),
-  )
 
 /** In sight however far one has come. */
 const Foot = styled.div`
@@ -491,15 +342,6 @@ const Foot = styled.div`
   padding: 0.6rem 0;
   background: var(--ground);
   border-top: 1.5px solid var(--ink);
-`
-const Cost = styled.p`
-  grid-column: 2 / -1;
-  font-size: var(--t-2);
-  color: var(--ink-2);
-`
-const Rungs = styled.div`
-  display: grid;
-  gap: var(--s-3);
 `
 const Traits = styled.div`
   display: grid;
@@ -513,33 +355,5 @@ const Traits = styled.div`
     display: flex;
     flex-wrap: wrap;
     gap: var(--s-2) var(--s-7);
-  }
-`
-const List = styled.ul`
-  && {
-    list-style: none;
-    padding: 0;
-    margin-top: 0.6rem;
-  }
-  li {
-    display: grid;
-    grid-template-columns: 5.4rem minmax(8.6rem, 1fr) 4.4rem 3.6rem 3.6rem 6.4rem;
-    gap: var(--s-3);
-    align-items: end;
-    padding: 0.5rem 0;
-    border-bottom: 1px solid var(--rule);
-  }
-  b {
-    padding-bottom: 0.7rem;
-  }
-  ${phone} {
-    li {
-      grid-template-columns: 1fr 1fr;
-    }
-    li > b,
-    li > div:nth-of-type(1) {
-      grid-column: 1 / -1;
-      padding: 0;
-    }
   }
 `

@@ -5,7 +5,7 @@ import styled from 'styled-components'
 import { Choose } from '@/ui/Choose'
 import { Disclosed } from '@/ui/Disclosed'
 import { DateField } from '@/ui/DateField'
-import { Beside } from '@/ui/Page'
+import { OfficePage, Beside } from '@/ui/Page'
 import { Field } from '@/ui/Field'
 import { NeedsPerson } from '@/ui/NeedsPerson'
 import { Why } from '@/ui/Why'
@@ -350,20 +350,9 @@ function ChangeStay({ row, change }: { row: ComingRow; change: Change }) {
   )
 }
 
-const Page = styled.div`
-  padding: 0.9rem 1.5rem 3rem;
-  max-width: var(--page);
-  display: grid;
-  gap: var(--s-6);
-  grid-template-columns: minmax(0, 1fr);
-  h1 {
-    font-size: var(--t-8);
-  }
+const Page = styled(OfficePage)`
   > p {
     color: var(--ink-2);
-  }
-  ${phone} {
-    padding: 0.8rem 0.9rem 3rem;
   }
 `
 const MindList = styled.ul`

@@ -1,85 +1,30 @@
 'use client'
-import { useEffect, useState } from 'react'
+import { useState, useSyncExternalStore } from 'react'
 import styled from 'styled-components'
+import { wayFields } from '@/core/house/house'
 import { proposedWays, timeZones } from '@/core/house/proposed'
-import { plainWays, type HouseWays } from '@/core/measures'
+import type { HouseWays } from '@/core/measures'
 import { Choose } from '@/ui/Choose'
 import { phone } from '@/ui/theme'
 
-type Key = keyof HouseWays
-const asked: readonly {
-  readonly key: Key
-  readonly label: string
-  readonly choices: readonly (readonly [string, string])[]
-}[] = [
-  {
-    key: 'clock',
-    label: 'Clock',
-    choices: [
-      ['24', '24 hours'],
-      ['12', '12 hours'],
-    ],
-  },
-  {
-    key: 'week',
-    label: 'The week begins on',
-    choices: [
-      ['monday', 'Monday'],
-      ['sunday', 'Sunday'],
-    ],
-  },
-  {
-    key: 'dates',
-    label: 'Dates',
-    choices: [
-      ['day-first', 'day first'],
-      ['month-first', 'month first'],
-    ],
-  },
-  {
-    key: 'unit',
-    label: 'Weights in',
-    choices: [
-      ['kg', 'kg'],
-      ['lb', 'lb'],
-    ],
-  },
-  {
-    key: 'lengths',
-    label: 'Lengths in',
-    choices: [
-      ['m', 'm'],
-      ['ft', 'ft'],
-    ],
-  },
-  {
-    key: 'temperatures',
-    label: 'Temperatures in',
-    choices: [
-      ['C', '°C'],
-      ['F', '°F'],
-    ],
-  },
-  {
-    key: 'paper',
-    label: 'Paper',
-    choices: [
-      ['A', 'A4, cards A6'],
-      ['Letter', 'Letter, index cards'],
-    ],
-  },
-]
+const nothingChanges = () => () => undefined
 
 /** How a new house measures and reads: proposed from what the browser says of itself, and all to be chosen. */
 export function HouseWaysFields() {
-  const [ways, setWays] = useState<Readonly<Record<Key, string>>>(plainWays)
-  const [zone, setZone] = useState('')
-  useEffect(() => {
-    // Only the browser knows where it is: what the server drew is changed once it has woken.
-    // eslint-disable-next-line react-hooks/set-state-in-effect
-    setWays(proposedWays(navigator.language))
-    setZone(Intl.DateTimeFormat().resolvedOptions().timeZone)
-  }, [])
+  // Only the browser knows where it is: until it has woken, a plain house is drawn.
+  const language = useSyncExternalStore(
+    nothingChanges,
+    () => navigator.language,
+    () => '',
+  )
+  const here = useSyncExternalStore(
+    nothingChanges,
+    () => Intl.DateTimeFormat().resolvedOptions().timeZone,
+    () => '',
+  )
+  const [chosen, setChosen] = useState<Partial<Record<keyof HouseWays | 'timeZone', string>>>({})
+  const zone = chosen.timeZone ?? here
+  const ways: Readonly<Record<keyof HouseWays, string>> = { ...proposedWays(language), ...chosen }
   return (
     <Ways aria-labelledby="ways">
       <h2 id="ways">How this house measures and reads</h2>
@@ -89,17 +34,17 @@ export function HouseWaysFields() {
           label="Time zone"
           name="timeZone"
           value={zone === '' ? null : zone}
-          onChange={setZone}
+          onChange={(timeZone) => setChosen({ ...chosen, timeZone })}
           choices={timeZones(zone).map((id) => ({ id, name: id.replaceAll('_', ' ') }))}
         />
-        {asked.map(({ key, label, choices }) => (
+        {wayFields.map(({ name, label, choices }) => (
           <Choose
-            key={key}
+            key={name}
             label={label}
-            name={key}
-            value={ways[key]}
-            onChange={(v) => setWays({ ...ways, [key]: v })}
-            choices={choices.map(([id, name]) => ({ id, name }))}
+            name={name}
+            value={ways[name]}
+            onChange={(v) => setChosen({ ...chosen, [name]: v })}
+            choices={choices}
           />
         ))}
       </div>

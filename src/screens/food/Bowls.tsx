@@ -8,6 +8,7 @@ import { Button, ButtonLink, FileLink, Quiet } from '@/ui/press'
 import { phone } from '@/ui/theme'
 import { useWays, useWhen } from '@/ui/ways'
 import { sayDay } from '@/ui/when'
+import { OfficePage } from '@/ui/Page'
 import type { BowlRow, BowlsView } from '@/work/page/food'
 import type { Told } from '../told'
 import { useTold } from '../useTold'
@@ -118,24 +119,13 @@ function Bowl({ row, give, weighOut }: { row: BowlRow; give: Act; weighOut: Act 
   )
 }
 
-const Page = styled.div`
-  padding: 0.9rem 1.5rem 4rem;
-  max-width: var(--page);
-  display: grid;
-  gap: var(--s-6);
-  grid-template-columns: minmax(0, 1fr);
-  h1 {
-    font-size: var(--t-8);
-  }
+const Page = styled(OfficePage)`
   header {
     display: grid;
     gap: var(--s-3);
   }
   header p {
     color: var(--ink-2);
-  }
-  ${phone} {
-    padding: 0.8rem 0.9rem 4rem;
   }
 `
 const Prints = styled.div`

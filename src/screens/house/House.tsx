@@ -6,9 +6,9 @@ import { Fault } from '@/ui/fieldParts'
 import { Disclosed } from '@/ui/Disclosed'
 import { NeedsPerson } from '@/ui/NeedsPerson'
 import { Button, Quiet } from '@/ui/press'
-import { phone } from '@/ui/theme'
 import { useWhen } from '@/ui/ways'
 import { sayDay } from '@/ui/when'
+import { OfficePage } from '@/ui/Page'
 import type { Deed } from '@/work/do/deed'
 import type { BackupFile, Inside } from '@/work/scene/backups'
 import type { HouseView } from '@/work/page/house'
@@ -161,18 +161,8 @@ const Files = styled.ul`
     color: var(--ink-2);
   }
 `
-const Page = styled.div`
-  padding: 0.9rem 1.5rem 4rem;
-  max-width: var(--page);
-  display: grid;
+const Page = styled(OfficePage)`
   gap: var(--s-8);
-  grid-template-columns: minmax(0, 1fr);
-  h1 {
-    font-size: var(--t-8);
-  }
-  h2 {
-    font-size: var(--t-6);
-  }
   header nav {
     display: flex;
     flex-wrap: wrap;
@@ -192,8 +182,5 @@ const Page = styled.div`
   > section > p {
     color: var(--ink-2);
     max-width: 66ch;
-  }
-  ${phone} {
-    padding: 0.8rem 0.9rem 4rem;
   }
 `

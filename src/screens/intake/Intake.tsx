@@ -10,6 +10,7 @@ import { Button, ButtonLink } from '@/ui/press'
 import { phone } from '@/ui/theme'
 import { sayDay } from '@/ui/when'
 import { useWhen } from '@/ui/ways'
+import { OfficePage } from '@/ui/Page'
 import type { IntakeStep, IntakeView } from '@/work/page/intake'
 import type { FormAction } from '../form/state'
 import { SpecForm } from '../form/SpecForm'
@@ -186,18 +187,7 @@ function Photo({ view }: { view: IntakeView }) {
   )
 }
 
-const Page = styled.div`
-  padding: 0.9rem 1.5rem 4rem;
-  max-width: var(--page);
-  display: grid;
-  gap: var(--s-6);
-  grid-template-columns: minmax(0, 1fr);
-  h1 {
-    font-size: var(--t-8);
-  }
-  h2 {
-    font-size: var(--t-6);
-  }
+const Page = styled(OfficePage)`
   header p {
     color: var(--ink-2);
   }
@@ -213,9 +203,6 @@ const Page = styled.div`
   .draft {
     border-left: 3px solid var(--ink);
     padding-left: 0.6rem;
-  }
-  ${phone} {
-    padding: 0.8rem 0.9rem 4rem;
   }
 `
 const Cord = styled.ol`

@@ -3,8 +3,8 @@ import { useState } from 'react'
 import styled from 'styled-components'
 import { Fault } from '@/ui/fieldParts'
 import { Button, Quiet } from '@/ui/press'
-import { phone } from '@/ui/theme'
 import { useWhen } from '@/ui/ways'
+import { OfficePage } from '@/ui/Page'
 import type { PackagesView, PackageView } from '@/work/page/packages'
 import { SpecForm } from '../form/SpecForm'
 import type { FormAction } from '../form/state'
@@ -107,30 +107,16 @@ function One({ one, view, keep, give }: { one: PackageView; view: PackagesView; 
   )
 }
 
-const Page = styled.div`
-  padding: 0.9rem 1.5rem 4rem;
-  max-width: var(--page);
-  display: grid;
-  gap: var(--s-7);
-  grid-template-columns: minmax(0, 1fr);
+const Page = styled(OfficePage)`
   justify-items: start;
-  h1 {
-    font-size: var(--t-8);
-  }
-  h2 {
-    font-size: var(--t-6);
-    small {
-      font:
-        400 var(--t-3)/1 'Atkinson Hyperlegible Next Variable',
-        sans-serif;
-      color: var(--ink-2);
-    }
+  h2 small {
+    font:
+      400 var(--t-3)/1 'Atkinson Hyperlegible Next Variable',
+      sans-serif;
+    color: var(--ink-2);
   }
   header p {
     color: var(--ink-2);
-  }
-  ${phone} {
-    padding: 0.8rem 0.9rem 3rem;
   }
 `
 const Cards = styled.ul`

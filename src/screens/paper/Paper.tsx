@@ -2,10 +2,20 @@
 import { useMemo, useState, useTransition } from 'react'
 import styled from 'styled-components'
 import { v4 } from 'uuid'
-import { readPaperLine, sayLine, sayMarks, type PaperDog, type PaperSet } from '@/core/block/paper'
+import {
+  paperApartMs,
+  paperClosing,
+  paperOpening,
+  paperRep,
+  paperRepMs,
+  readPaperLine,
+  sayLine,
+  sayMarks,
+  type PaperDog,
+  type PaperSet,
+} from '@/core/block/paper'
 import { levelWords } from '@/core/views/grid'
 import { kits } from '@/core/curriculum/types'
-import { nothingSaid } from '@/core/facts/words'
 import { Choose } from '@/ui/Choose'
 import { DateField } from '@/ui/DateField'
 import { TextLine } from '@/ui/Field'
@@ -23,8 +33,6 @@ import { Sheets } from './Sheets'
 import { useTypedPaper } from './useTypedPaper'
 import { useMeasures } from '@/ui/ways'
 
-/** House: sets typed in later are taken to have come so far apart, and to have ended when the first line was typed. */
-const apartMs = 3 * 60_000
 const otherDay = 'day'
 
 /**
@@ -119,53 +127,25 @@ export function Paper({
     const end = Date.now() - Number(typed.hoursAgo) * 3_600_000
     const blocks = new Map<string, string>()
     sets.forEach(({ set }, i) => {
-      const at = end - (sets.length - i) * apartMs
+      const at = end - (sets.length - i) * paperApartMs
       const blockId = blocks.get(set.dog.residencyId) ?? v4()
       blocks.set(set.dog.residencyId, blockId)
       const opened = outbox.add(
         {
-          kind: 'set-opened',
+          ...paperOpening,
           residencyId: set.dog.residencyId,
           rungId: set.rung.id,
-          purpose: 'work',
           blockId,
           recordedBy: view.me,
           leashHolder: personId,
           placeId,
           level,
-          distanceBand: null,
           kit,
-          temperatureC: null,
-          minutesIn: null,
-          exerciseMinutesAgo: null,
-          ...nothingSaid.set,
-          replaces: null,
         },
         at,
       )
-      set.reps.forEach((rep, n) =>
-        outbox.add(
-          {
-            kind: 'rep',
-            setId: opened.id,
-            outcome: rep.outcome,
-            prompt: null,
-            latencySeconds: null,
-            heldSeconds: rep.brokeSeconds,
-            brokeSeconds: rep.brokeSeconds,
-            steps: null,
-            faults: rep.brokeSeconds === null ? [] : ['broke'],
-            paid: rep.outcome !== 'miss',
-            ...nothingSaid.rep,
-            replaces: null,
-          },
-          at + (n + 1) * 1000,
-        ),
-      )
-      outbox.add(
-        { kind: 'set-closed', setId: opened.id, endedBy: 'trainer', note: '' },
-        at + (set.reps.length + 1) * 1000,
-      )
+      set.reps.forEach((rep, n) => outbox.add(paperRep(opened.id, rep), at + (n + 1) * paperRepMs))
+      outbox.add(paperClosing(opened.id), at + (set.reps.length + 1) * paperRepMs)
     })
     setKept(sets.length)
     setTyped({ ...typed, lines: [] })

@@ -3,9 +3,9 @@ import styled from 'styled-components'
 import { cameAtHome, type CameOff } from '@/core/demonstration/record'
 import { Button, ButtonLink, FileLink } from '@/ui/press'
 import { phone } from '@/ui/theme'
-import { sayDay } from '@/ui/when'
 import { useSheets } from '@/ui/ways'
 import type { Booklet } from '@/work/page/booklet'
+import { PrintPage, Tools } from './parts'
 
 const came = (what: CameOff | undefined): string => (what === undefined ? 'not tried' : cameAtHome[what])
 
@@ -15,7 +15,7 @@ export function BookletSheet({ booklet }: { booklet: Booklet }) {
   const { homework } = booklet
   const address = `/dogs/${booklet.residencyId}`
   return (
-    <Page>
+    <PrintPage>
       <Tools>
         <Button onPress={() => window.print()}>Print</Button>
         <FileLink href={`${address}/booklet.pdf?size=half`}>As PDF, {sheets.half}</FileLink>
@@ -26,8 +26,7 @@ export function BookletSheet({ booklet }: { booklet: Booklet }) {
         <h1>{booklet.name} at home</h1>
         <p>
           for {booklet.owner}, from {booklet.kennel}
-          {booklet.shownOn !== undefined &&
-            `. Shown on ${sayDay(booklet.shownOn)}${booklet.trainer === '' ? '' : ` by ${booklet.trainer}`}.`}
+          {booklet.shownSays !== '' && `. ${booklet.shownSays}`}
         </p>
         {homework.note !== '' && (
           <p>
@@ -84,8 +83,7 @@ export function BookletSheet({ booklet }: { booklet: Booklet }) {
         )}
         <h2>Every day</h2>
         <p>
-          Three times five minutes. The days of a week are boxes: tick what you did. {homework.signals}{' '}
-          {homework.warmUp}
+          {booklet.everyDay} {homework.signals} {homework.warmUp}
         </p>
         {homework.weeks.map((week) => (
           <section key={week.week} aria-label={`Week ${week.week}`}>
@@ -112,10 +110,10 @@ export function BookletSheet({ booklet }: { booklet: Booklet }) {
         <Points title="When it fails" points={homework.whenItFails} />
         <Points title="Cautions" points={homework.cautions} />
         <Points title="Ring" points={homework.ringWhen}>
-          {[booklet.trainer, booklet.kennel, booklet.phone].filter((t) => t !== '').join(', ') || 'your trainer'}
+          {booklet.ring}
         </Points>
       </Paper>
-    </Page>
+    </PrintPage>
   )
 }
 
@@ -135,26 +133,6 @@ const Points = ({ title, points, children }: { title: string; points: readonly s
   </section>
 )
 
-const Page = styled.div`
-  padding: 0.9rem 1.5rem 4rem;
-  display: grid;
-  gap: var(--s-6);
-  grid-template-columns: minmax(0, 1fr);
-  ${phone} {
-    padding: 0.8rem 0.5rem 3rem;
-  }
-  @media print {
-    padding: 0;
-  }
-`
-const Tools = styled.div`
-  display: flex;
-  flex-wrap: wrap;
-  gap: var(--s-4);
-  @media print {
-    display: none;
-  }
-`
 /** Looks as it will be printed, whatever colours the screen has. */
 const Paper = styled.article`
   max-width: 44rem;

@@ -4,6 +4,7 @@ import { Button, ButtonLink, FileLink } from '@/ui/press'
 import { sayDay } from '@/ui/when'
 import { useSheets, useWays } from '@/ui/ways'
 import type { DoorCard, FeedingList, WordsView } from '@/work/page/printed'
+import { PrintPage, Tools } from './parts'
 
 type CardView = Omit<DoorCard, 'photo'> & { readonly hasPhoto: boolean }
 
@@ -12,7 +13,7 @@ export function Card({ card }: { card: CardView }) {
   const { paper } = useWays()
   const sheets = useSheets()
   return (
-    <Page>
+    <PrintPage>
       <Tools>
         <Button onPress={() => window.print()}>Print</Button>
         <FileLink href={`/dogs/${card.residencyId}/card.pdf`}>As PDF, {sheets.card}</FileLink>
@@ -85,13 +86,13 @@ export function Card({ card }: { card: CardView }) {
         </ul>
         {card.houseCaution && <footer>{card.houseCaution}</footer>}
       </DoorSheet>
-    </Page>
+    </PrintPage>
   )
 }
 
 export function FeedingSheet({ list }: { list: FeedingList }) {
   return (
-    <Page>
+    <PrintPage>
       <Tools>
         <Button onPress={() => window.print()}>Print</Button>
         <FileLink href="/bowls/list.pdf">As PDF</FileLink>
@@ -129,13 +130,13 @@ export function FeedingSheet({ list }: { list: FeedingList }) {
           </tbody>
         </Table>
       </Scroll>
-    </Page>
+    </PrintPage>
   )
 }
 
 export function Words({ view }: { view: WordsView }) {
   return (
-    <Page>
+    <PrintPage>
       <Tools>
         <Button onPress={() => window.print()}>Print</Button>
         <FileLink href="/words/list.pdf">As PDF</FileLink>
@@ -177,31 +178,10 @@ export function Words({ view }: { view: WordsView }) {
           </tbody>
         </Table>
       </Scroll>
-    </Page>
+    </PrintPage>
   )
 }
 
-const Page = styled.div`
-  padding: 0.9rem 1.5rem 4rem;
-  display: grid;
-  gap: var(--s-5);
-  max-width: var(--page);
-  grid-template-columns: minmax(0, 1fr);
-  h1 {
-    font-size: var(--t-7);
-  }
-  @media print {
-    padding: 0;
-  }
-`
-const Tools = styled.div`
-  display: flex;
-  flex-wrap: wrap;
-  gap: var(--s-4);
-  @media print {
-    display: none;
-  }
-`
 const Scroll = styled.div`
   overflow-x: auto;
   @media print {

@@ -1,7 +1,7 @@
 'use client'
 import { useState, useTransition } from 'react'
 import styled from 'styled-components'
-import { outcomes, type Outcome } from '@/core/facts/fact'
+import { outcomeOfLetter, outcomes, type Outcome } from '@/core/facts/fact'
 import { levelWords } from '@/core/views/grid'
 import { kits } from '@/core/curriculum/types'
 import { OutcomeMark } from '@/ui/OutcomeMark'
@@ -23,8 +23,6 @@ export interface CorrectActions {
   readonly takeBack: (raw: unknown) => Promise<Told>
   readonly putRight: (raw: unknown) => Promise<Told>
 }
-
-const outcomeOf: Readonly<Record<string, Outcome>> = { C: 'clean', H: 'helped', L: 'late', M: 'miss' }
 
 interface Rep {
   /** The number of the rep it was; null for one that was not recorded. */
@@ -48,7 +46,7 @@ export function CorrectSet({
   onClose: () => void
 }) {
   const [reps, setReps] = useState<readonly Rep[]>(() =>
-    [...entry.outcomes].flatMap((o, was) => (outcomeOf[o] ? [{ was, outcome: outcomeOf[o] }] : [])),
+    [...entry.outcomes].flatMap((o, was) => (outcomeOfLetter[o] ? [{ was, outcome: outcomeOfLetter[o] }] : [])),
   )
   const [placeId, setPlace] = useState(entry.placeId)
   const [leashHolder, setHolder] = useState(entry.leashHolder)

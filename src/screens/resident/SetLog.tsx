@@ -4,7 +4,7 @@ import { usePathname, useRouter, useSearchParams } from 'next/navigation'
 import { useState } from 'react'
 import styled from 'styled-components'
 import { dayIn } from '@/core/days'
-import type { Outcome } from '@/core/facts/fact'
+import { outcomeOfLetter } from '@/core/facts/fact'
 import { Fold } from '@/ui/Fold'
 import { OutcomeMark } from '@/ui/OutcomeMark'
 import { Choose } from '@/ui/Choose'
@@ -16,7 +16,6 @@ import type { LogEntry, ResidentView } from '@/work/page/resident'
 import type { CorrectActions } from './CorrectSet'
 import { useMay } from '../shell/may'
 
-const outcomeOf: Readonly<Record<string, Outcome>> = { C: 'clean', H: 'helped', L: 'late', M: 'miss' }
 // Opened now and then: asked for when it is.
 const CorrectSet = dynamic(() => import('./CorrectSet').then((m) => m.CorrectSet), { ssr: false })
 
@@ -125,7 +124,7 @@ export function SetLog({ view, actions }: { view: ResidentView; actions: Correct
                 </span>
                 <Reps role="img" aria-label={sayReps(entry.outcomes)}>
                   {[...entry.outcomes].map((o, i) => (
-                    <OutcomeMark key={i} outcome={outcomeOf[o]} size="0.8rem" />
+                    <OutcomeMark key={i} outcome={outcomeOfLetter[o]} size="0.8rem" />
                   ))}
                 </Reps>
                 {entry.voidedBecause === null && mayCorrect ? (
@@ -164,7 +163,7 @@ export function SetLog({ view, actions }: { view: ResidentView; actions: Correct
 
 function sayReps(outcomes: string): string {
   if (outcomes === '') return 'no reps'
-  return Object.entries(outcomeOf)
+  return Object.entries(outcomeOfLetter)
     .flatMap(([letter, name]) => {
       const n = [...outcomes].filter((o) => o === letter).length
       return n > 0 ? [`${n} ${name}`] : []

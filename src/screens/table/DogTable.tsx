@@ -1,7 +1,7 @@
 'use client'
 import styled from 'styled-components'
 import { FileLink } from '@/ui/press'
-import { phone } from '@/ui/theme'
+import { OfficePage } from '@/ui/Page'
 import type { TableResult } from '@/work/do/tableIn'
 import { TableIn } from './TableIn'
 
@@ -40,26 +40,12 @@ export function DogTable({
   )
 }
 
-const Page = styled.div`
-  padding: 0.9rem 1.5rem 4rem;
-  max-width: var(--page);
-  display: grid;
-  gap: var(--s-7);
-  grid-template-columns: minmax(0, 1fr);
-  h1 {
-    font-size: var(--t-8);
-  }
-  h2 {
-    font-size: var(--t-6);
-  }
+const Page = styled(OfficePage)`
   section {
     display: grid;
     gap: var(--s-4);
   }
   p {
     max-width: 70ch;
-  }
-  ${phone} {
-    padding: 0.8rem 0.9rem 4rem;
   }
 `

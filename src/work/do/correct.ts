@@ -2,7 +2,7 @@ import { v4, v7 } from 'uuid'
 import { z } from 'zod'
 import { dayIn, momentAt } from '@/core/days'
 import { outcomes } from '@/core/facts/fact'
-import { nothingSaid } from '@/core/facts/words'
+import { nothingSeen } from '@/core/facts/words'
 import { clock, day } from '@/core/fields'
 import { compareStandings, type StandingChange } from '@/core/views/compare'
 import { kits } from '@/core/curriculum/types'
@@ -222,15 +222,7 @@ function addRep(
       deviceAt: when.at,
       setId,
       outcome,
-      prompt: null,
-      latencySeconds: null,
-      heldSeconds: null,
-      brokeSeconds: null,
-      steps: null,
-      faults: [],
-      paid: null,
-      ...nothingSaid.rep,
-      replaces: null,
+      ...nothingSeen,
     },
     { device: desk.device, at: when.at, receivedAt: desk.receivedAt, day: when.dayOf(when.at) },
   )

@@ -3,9 +3,9 @@ import { describe, expect, it } from 'vitest'
 import type { Db } from '@/store/database'
 import { v7 } from 'uuid'
 import { plainHouse } from '@/core/house/house'
-import { appendHouse } from '@/store/house'
+import { appendHouse, writeDaysOff } from '@/store/house'
 import { addPerson } from './begin'
-import { pause } from './stay'
+import { pause, resume } from './stay'
 import { bookHandoff, bookNamed, cancelHandoff, moveHandoff, namedForm, sayOutcome, uncancelHandoff } from './handoff'
 import { invitation, loadHandoffPage } from '../page/handoff'
 import { recordFacts } from '../record/accept'
@@ -187,6 +187,19 @@ describe('a time that a lead names, and a cancelling taken back', () => {
     const page = () => loadHandoffPage(db, one, now)
     cancelHandoff(db, { handoffId }, now + 1000)
     expect([page()?.live, page()?.cancelled?.id]).toEqual([undefined, handoffId])
+    // Whoever was to show it is away that day by now, or the dog is not worked.
+    writeDaysOff(db, '2026-03-03', [{ id: 'off', personId: ada, from: '2026-03-04', to: '2026-03-04', why: '' }])
+    expect(uncancelHandoff(db, { handoffId }, now + 1500)).toMatchObject({
+      ok: false,
+      reason: expect.stringContaining('somebody is away'),
+    })
+    writeDaysOff(db, '2026-03-03', [])
+    expect(pause(db, { residencyId: one, why: 'sick', note: '', recordedBy: ada }, now + 1600).ok).toBe(true)
+    expect(uncancelHandoff(db, { handoffId }, now + 1700)).toMatchObject({
+      ok: false,
+      reason: expect.stringContaining('is not worked since'),
+    })
+    resume(db, { residencyId: one, recordedBy: ada }, now + 1800)
     expect(uncancelHandoff(db, { handoffId }, now + 2000)).toMatchObject({ ok: true, handoff: { sequence: 2 } })
     expect([page()?.live?.id, page()?.cancelled]).toEqual([handoffId, undefined])
     cancelHandoff(db, { handoffId }, now + 3000)

@@ -5,23 +5,16 @@ import { dayIn } from '@/core/days'
 import { clock, day } from '@/core/fields'
 import { handoffOutcomes } from '@/core/handoff/outcome'
 import type { Slot } from '@/core/handoff/slots'
-import {
-  appendHandoff,
-  busyPeople,
-  findHandoff,
-  handoffsOfOwner,
-  liveHandoff,
-  writeOutcome,
-  type Handoff,
-} from '@/store/handoffs'
+import { appendHandoff, findHandoff, liveHandoff, writeOutcome, type Handoff } from '@/store/handoffs'
 import { peopleOn, readKennel } from '@/store/kennel'
 import { openPauses } from '@/store/stay'
 import { findResident, type Resident } from '@/store/residents'
 import { standingOf } from '../record/refold'
 import { readyWith } from '../scene/shown'
+import { wallMinute } from '../scene/clock'
 import { slotsFor } from '../scene/slots'
 import { handlers, nobody, whoField, worksHere } from '../scene/who'
-import { refuse, type Deed } from './deed'
+import { refuse, type Deed, type Refusal } from './deed'
 
 export const bookingForm = z.object({
   residencyId: z.uuid(),
@@ -94,6 +87,12 @@ export const bookNamed = (db: Db, form: z.infer<typeof namedForm>, now: number):
       slotsFor(db, resident, readyOn, now, undefined, { personId: form.personId, day: form.day, minute: form.at })[0],
   )
 
+/** Nobody knows when a dog that is not worked can be shown. */
+function pausedNow(db: Db, resident: Resident): Refusal | undefined {
+  const pause = openPauses(db).get(resident.residencyId)
+  return pause && refuse(`${resident.name} is not worked since ${pause.fromDay}; book when it is again.`)
+}
+
 function book(
   db: Db,
   form: { readonly residencyId: string },
@@ -109,8 +108,8 @@ function book(
       if (summary.readyOn === undefined) return refuse(`${resident.name} is not ready: something promised is missing.`)
       const { readyOn, waits } = readyWith(db, form.residencyId, summary)
       if (readyOn === undefined) return refuse(`${resident.name} is not ready. ${waits}`)
-      const pause = openPauses(db).get(form.residencyId)
-      if (pause) return refuse(`${resident.name} is not worked since ${pause.fromDay}; book when it is again.`)
+      const paused = pausedNow(db, resident)
+      if (paused) return paused
       if (liveHandoff(db, form.residencyId))
         return refuse(`${resident.name} has a handoff already. Move that one instead.`)
       const slot = choose(resident, summary.readyOn)
@@ -189,16 +188,16 @@ export function uncancelHandoff(db: Db, form: z.infer<typeof cancelForm>, now: n
       if (was.from <= now) return refuse('Its time is past.')
       if (liveHandoff(db, was.residencyId))
         return refuse(`${resident.name} has another handoff by now. Move or cancel that one first.`)
+      const paused = pausedNow(db, resident)
+      if (paused) return paused
       const { timeZone } = readKennel(db)
       const onDay = dayIn(timeZone, was.from)
       if (onDay > resident.leavesOn) return refuse(`${resident.name} goes home on ${resident.leavesOn}, before it.`)
       if (!handlers(peopleOn(db, onDay)).includes(was.personId))
         return refuse('Whoever was to show it is not here then.')
-      const taken = [
-        ...busyPeople(db, now, was.id).filter((b) => b.personId === was.personId),
-        ...handoffsOfOwner(db, resident, now, was.id),
-      ].some((b) => b.from < was.to && was.from < b.to)
-      if (taken) return refuse('That time is taken by another handoff by now. Choose one anew.')
+      const named = { personId: was.personId, day: onDay, minute: wallMinute(timeZone, was.from) }
+      const free = slotsFor(db, resident, undefined, now, was.id, named).some((slot) => slot.from === was.from)
+      if (!free) return refuse('That time is taken by another handoff by now, or somebody is away. Choose one anew.')
       const handoff: Handoff = { ...was, status: 'confirmed', sequence: was.sequence + 1, changedAt: now }
       appendHandoff(db, 'booked', v7(), handoff)
       return { ok: true, handoff }

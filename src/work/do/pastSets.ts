@@ -1,10 +1,18 @@
 import { v4, v7 } from 'uuid'
 import { z } from 'zod'
-import { readPaperLine, sayMarks, type PaperDog } from '@/core/block/paper'
+import {
+  paperApartMs,
+  paperClosing,
+  paperOpening,
+  paperRep,
+  paperRepMs,
+  readPaperLine,
+  sayMarks,
+  type PaperDog,
+} from '@/core/block/paper'
 import { kits } from '@/core/curriculum/types'
 import { dayIn, momentAt } from '@/core/days'
 import { outcomes } from '@/core/facts/fact'
-import { nothingSaid } from '@/core/facts/words'
 import { clock, day } from '@/core/fields'
 import { foldVersion } from '@/core/promise/summary'
 import { append, nextNumber } from '@/store/facts/append'
@@ -20,8 +28,6 @@ import { nobody, whoField, worksHere } from '../scene/who'
 import { refuse, type Deed } from './deed'
 import { tableIn, type TableResult } from './tableIn'
 
-/** House: sets of one dog that were written down for the same minute are taken to have come so far apart. */
-const apartMs = 3 * 60_000
 /** House: where nobody wrote a time, about the middle of the morning. */
 const usualMinute = 10 * 60
 
@@ -77,7 +83,7 @@ class Pen {
     const slot = `${set.residencyId} ${begun}`
     const nth = this.had.get(slot) ?? 0
     this.had.set(slot, nth + 1)
-    const at = begun + nth * apartMs
+    const at = begun + nth * paperApartMs
     if (at > now) return { field: 'time', why: 'That time has not come yet.' }
     const under = recordedUnder(db, resident, set.rungId, at)
     if (!under) return { field: 'rung', why: `${resident.name}’s ladder has no such rung.` }
@@ -103,20 +109,7 @@ class Pen {
     })
     const own = (ms: number) => ({ id: v7(), seq: nextNumber(db, deskDevice), deviceAt: ms })
     const { reps, ...said } = set
-    const opened = {
-      kind: 'set-opened' as const,
-      ...own(at),
-      ...said,
-      purpose: 'work' as const,
-      blockId,
-      recordedBy: this.recordedBy,
-      distanceBand: null,
-      temperatureC: null,
-      minutesIn: null,
-      exerciseMinutesAgo: null,
-      ...nothingSaid.set,
-      replaces: null,
-    }
+    const opened = { ...paperOpening, ...own(at), ...said, blockId, recordedBy: this.recordedBy }
     append(db, opened, stamp(at), {
       command: under.command,
       curriculum_id: under.curriculum.id,
@@ -125,29 +118,11 @@ class Pen {
       unsure: 0,
     })
     reps.forEach((rep, i) => {
-      const ms = at + (i + 1) * 1000
-      append(
-        db,
-        {
-          kind: 'rep',
-          ...own(ms),
-          setId: opened.id,
-          outcome: rep.outcome,
-          prompt: null,
-          latencySeconds: null,
-          heldSeconds: rep.brokeSeconds,
-          brokeSeconds: rep.brokeSeconds,
-          steps: null,
-          faults: rep.brokeSeconds === null ? [] : ['broke'],
-          paid: rep.outcome !== 'miss',
-          ...nothingSaid.rep,
-          replaces: null,
-        },
-        stamp(ms),
-      )
+      const ms = at + (i + 1) * paperRepMs
+      append(db, { ...paperRep(opened.id, rep), ...own(ms) }, stamp(ms))
     })
-    const end = at + (reps.length + 1) * 1000
-    append(db, { kind: 'set-closed', ...own(end), setId: opened.id, endedBy: 'trainer', note: '' }, stamp(end))
+    const end = at + (reps.length + 1) * paperRepMs
+    append(db, { ...paperClosing(opened.id), ...own(end) }, stamp(end))
   }
 }
 

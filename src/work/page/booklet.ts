@@ -1,5 +1,5 @@
 import ical, { ICalCalendarMethod, ICalEventRepeatingFreq } from 'ical-generator'
-import { addDays, dayIn } from '@/core/days'
+import { addDays, dayIn, sayDay } from '@/core/days'
 import type { WrittenHomework } from '@/core/demonstration/homeworkChange'
 import { cameOff, type CameOff } from '@/core/demonstration/record'
 import { sayMark, sayRelease } from '@/core/dog/deaf'
@@ -34,7 +34,15 @@ export interface Booklet {
     readonly owner: CameOff | undefined
   }[]
   readonly homework: WrittenHomework
+  /** Whom an owner rings. */
+  readonly ring: string
+  /** When it was shown and by whom, in a sentence; empty where it was not. */
+  readonly shownSays: string
+  /** What an owner does with the weeks. */
+  readonly everyDay: string
 }
+
+const everyDay = 'Three times five minutes. The days of a week are boxes: tick what you did.'
 
 /** The booklet of one dog; undefined for no such residency. */
 export function loadBooklet(db: Db, residencyId: string, now: number): Booklet | undefined {
@@ -47,13 +55,17 @@ export function loadBooklet(db: Db, residencyId: string, now: number): Booklet |
   const live = liveHandoff(db, residencyId)
   const practised = new Set(homework.weeks.flatMap((w) => w.lines.map((l) => l.command)))
   const asked = new Set(last?.items.map((i) => i.command))
+  const trainer = readPeople(db).find((p) => p.id === (last?.leashHolder ?? live?.personId))?.name ?? ''
   return {
     residencyId,
     name: resident.name,
     owner: resident.ownerName,
     kennel: house.name,
     phone: house.phone,
-    trainer: readPeople(db).find((p) => p.id === (last?.leashHolder ?? live?.personId))?.name ?? '',
+    trainer,
+    ring: [trainer, house.name, house.phone].filter((t) => t !== '').join(', ') || 'your trainer',
+    everyDay,
+    shownSays: last ? `Shown on ${sayDay(last.day)}${trainer === '' ? '' : ` by ${trainer}`}.` : '',
     from: last?.day ?? (live ? dayIn(house.timeZone, live.from) : resident.leavesOn),
     shownOn: last?.day,
     words: curriculum.commands.flatMap((c) => {

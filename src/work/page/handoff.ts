@@ -12,6 +12,7 @@ import { readHouse } from '@/store/house'
 import { ladderOf } from '../scene/regimes'
 import { standingOf } from '../record/refold'
 import { readyWith, shownOf } from '../scene/shown'
+import { handlers } from '../scene/who'
 import { slotsFor, handoffHours } from '../scene/slots'
 
 export interface OfferedSlot extends Slot {
@@ -67,9 +68,7 @@ export function loadHandoffPage(db: Db, residencyId: string, now: number): Hando
       .slice(0, mostOffered)
       .map((s) => ({ ...s, personName: names.get(s.personId) ?? '' })),
     noHours: handoffHours(db, today).length === 0,
-    handlers: peopleOn(db, today)
-      .filter((p) => p.role !== 'hand')
-      .map(({ id, name }) => ({ id, name })),
+    handlers: handlers(peopleOn(db, today)).map((id) => ({ id, name: names.get(id) ?? '' })),
   }
 }
 

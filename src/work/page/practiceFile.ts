@@ -77,7 +77,6 @@ export function practiceFile(booklet: Booklet, program: string): string {
   const policy =
     `default-src 'none'; script-src 'sha256-${hash}'; style-src 'unsafe-inline'; img-src data:; ` +
     `base-uri 'none'; form-action 'none'`
-  const ring = [booklet.trainer, booklet.kennel, booklet.phone].filter((t) => t !== '').join(', ')
   const body = html`<h1>${booklet.name} at home</h1>
     <p>
       For ${booklet.owner}, from
@@ -117,7 +116,7 @@ export function practiceFile(booklet: Booklet, program: string): string {
     <ul>
       ${homework.cautions.map((l) => html`<li>${l}</li>`)}
     </ul>
-    <h2>Ring ${ring === '' ? 'your trainer' : ring}</h2>
+    <h2>Ring ${booklet.ring}</h2>
     <ul>
       ${homework.ringWhen.map((l) => html`<li>${l}</li>`)}
     </ul>

@@ -1,6 +1,5 @@
 import type { Paper } from '@/core/paper'
 import { cameAtHome } from '@/core/demonstration/record'
-import { sayDay } from '@/core/days'
 import { unbroken } from '@/core/wording'
 import type { Booklet } from '../page/booklet'
 import { begin, end, quiet, write, type Doc } from './type'
@@ -111,13 +110,7 @@ export async function bookletPdf(booklet: Booklet, size: 'half' | 'whole', paper
   const { homework } = booklet
   sheet.text(`${booklet.name} at home`, 'head', 2)
   sheet.text(`for ${booklet.owner}, from ${booklet.kennel}`, 'text', 1.1, quiet)
-  if (booklet.shownOn !== undefined)
-    sheet.text(
-      `Shown on ${sayDay(booklet.shownOn)}${booklet.trainer === '' ? '' : ` by ${booklet.trainer}`}.`,
-      'text',
-      1,
-      quiet,
-    )
+  if (booklet.shownSays !== '') sheet.text(booklet.shownSays, 'text', 1, quiet)
   if (homework.note !== '') {
     sheet.gap()
     sheet.text(homework.note, 'bold', 1.1)
@@ -142,7 +135,7 @@ export async function bookletPdf(booklet: Booklet, size: 'half' | 'whole', paper
       )
   }
   sheet.head('Every day')
-  sheet.text('Three times five minutes. The days of a week are boxes: tick what you did.')
+  sheet.text(booklet.everyDay)
   sheet.text(homework.signals)
   if (homework.warmUp !== '') sheet.text(homework.warmUp)
   for (const week of homework.weeks) {
@@ -165,11 +158,7 @@ export async function bookletPdf(booklet: Booklet, size: 'half' | 'whole', paper
   sheet.head('Cautions')
   sheet.points(homework.cautions)
   sheet.head('Ring')
-  sheet.text(
-    [booklet.trainer, booklet.kennel, booklet.phone].filter((t) => t !== '').join(', ') || 'your trainer',
-    'bold',
-    1.15,
-  )
+  sheet.text(booklet.ring, 'bold', 1.15)
   sheet.points(homework.ringWhen)
   end(doc)
   return done

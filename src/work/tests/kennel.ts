@@ -4,7 +4,7 @@ import { join } from 'node:path'
 import { v4, v7 } from 'uuid'
 import { z } from 'zod'
 import type { FactOf, WireFact } from '@/core/facts/wire'
-import { nothingSaid, nothingSmallSaid } from '@/core/facts/words'
+import { nothingSaid, nothingSeen, nothingSmallSaid } from '@/core/facts/words'
 import { insertStart } from '@/store/baseline'
 import { openDatabase, type Db } from '@/store/database'
 import { refold } from '../record/refold'
@@ -115,15 +115,8 @@ export class Tablet {
       ...this.stamp(),
       setId,
       outcome,
-      prompt: null,
-      latencySeconds: null,
-      heldSeconds: null,
-      brokeSeconds: null,
-      steps: null,
-      faults: [],
+      ...nothingSeen,
       paid: true,
-      ...nothingSaid.rep,
-      replaces: null,
       ...more,
     }
   }

@@ -1,7 +1,6 @@
 import { notFound } from 'next/navigation'
 import { enter } from '@/app/door'
 import { BlockScreen } from '@/screens/block/BlockScreen'
-import { RoleProvider } from '@/screens/shell/may'
 import { kennelDatabase } from '@/store/connection'
 import { loadBlock } from '@/work/page/block'
 import { requestTime } from '@/work/scene/clock'
@@ -10,9 +9,5 @@ export default async function BlockPage({ params }: { params: Promise<{ residenc
   const person = await enter()
   const view = loadBlock(kennelDatabase(), (await params).residencyId, undefined, person.id, requestTime())
   if (!view) notFound()
-  return (
-    <RoleProvider value={person.role}>
-      <BlockScreen view={view} />
-    </RoleProvider>
-  )
+  return <BlockScreen view={view} />
 }

@@ -1,7 +1,6 @@
 import { notFound } from 'next/navigation'
 import { enter } from '@/app/door'
 import { ShowScreen } from '@/screens/showing/ShowScreen'
-import { RoleProvider } from '@/screens/shell/may'
 import { kennelDatabase } from '@/store/connection'
 import { loadShowing } from '@/work/page/showing'
 import { requestTime } from '@/work/scene/clock'
@@ -10,9 +9,5 @@ export default async function Page({ params }: { params: Promise<{ residencyId: 
   const person = await enter('trainer')
   const view = loadShowing(kennelDatabase(), (await params).residencyId, 'rehearsal', requestTime(), { me: person.id })
   if (!view) notFound()
-  return (
-    <RoleProvider value={person.role}>
-      <ShowScreen view={view} />
-    </RoleProvider>
-  )
+  return <ShowScreen view={view} />
 }

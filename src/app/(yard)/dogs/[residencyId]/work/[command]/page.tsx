@@ -1,7 +1,6 @@
 import { notFound } from 'next/navigation'
 import { enter } from '@/app/door'
 import { BlockScreen } from '@/screens/block/BlockScreen'
-import { RoleProvider } from '@/screens/shell/may'
 import { kennelDatabase } from '@/store/connection'
 import { loadBlock, readTrial } from '@/work/page/block'
 import { requestTime } from '@/work/scene/clock'
@@ -19,9 +18,5 @@ export default async function WorkPage({
   if (trial && 'refused' in trial) notFound()
   const view = loadBlock(kennelDatabase(), residencyId, command, person.id, requestTime(), trial)
   if (!view) notFound()
-  return (
-    <RoleProvider value={person.role}>
-      <BlockScreen view={view} />
-    </RoleProvider>
-  )
+  return <BlockScreen view={view} />
 }
