@@ -375,6 +375,22 @@ test('a whole block with the network cut and a reload in the middle: each rep is
   }
 })
 
+test('a tap in the very moment of a reload is kept', async ({ page, kibou, context }) => {
+  const since = Date.now()
+  await openBlock(page, kibou, 'Heron')
+  await workReps(page, 1, pointer)
+  await sent(page)
+  await context.setOffline(true)
+  await page.evaluate(() => {
+    document.querySelector<HTMLElement>('[data-first=true]')?.click()
+    location.reload()
+  })
+  await expect(page.getByText(/kept here: [1-9]/)).toBeVisible()
+  await context.setOffline(false)
+  await sent(page)
+  await kibou.becomes(2, repsSince, since)
+})
+
 test(
   'on plain http at a local name: no secure context, the open block runs on, and after the network is back ' +
     'every rep is there once',

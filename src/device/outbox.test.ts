@@ -54,9 +54,22 @@ describe('the outbox of a device', () => {
   let sent: Sent[] = []
   let answer: 'stored' | 'refused' | 'down' = 'stored'
 
+  /** The browser's store of texts, which takes one at once. */
+  let texts = new Map<string, string>()
+
   beforeEach(() => {
     sent = []
     answer = 'stored'
+    texts = new Map()
+    vi.stubGlobal('localStorage', {
+      get length() {
+        return texts.size
+      },
+      key: (i: number) => [...texts.keys()][i] ?? null,
+      getItem: (k: string) => texts.get(k) ?? null,
+      setItem: (k: string, v: string) => void texts.set(k, v),
+      removeItem: (k: string) => void texts.delete(k),
+    })
     vi.stubGlobal('indexedDB', new IDBFactory())
     vi.stubGlobal('fetch', async (_: string, init: { body: string }) => {
       if (answer === 'down') throw new TypeError('network')
@@ -156,6 +169,56 @@ describe('the outbox of a device', () => {
     await vi.waitFor(() => expect(outbox.status().kept).toBe(0))
     const bySeq = new Map(sent.flatMap((b) => b.facts).map((f) => [f.id, f.seq]))
     expect(new Set(bySeq.values()).size).toBe(4)
+  })
+
+  it('what was tapped as the page went is there in the next one, in its order, and once', async () => {
+    answer = 'down'
+    const going = await newTab()
+    // The page goes before its disk has answered: nothing it writes is ever kept.
+    const put = vi.spyOn(IDBObjectStore.prototype, 'put').mockImplementation(() => {
+      throw new DOMException('gone', 'AbortError')
+    })
+    const opened = going.add(set())
+    going.add(rep(opened.id))
+    going.add(rep(opened.id))
+    await vi.waitFor(() => expect(going.status().fleeting).toBe(true))
+    put.mockRestore()
+    answer = 'stored'
+    const next = await newTab()
+    expect(next.facts()).toMatchObject(going.facts().map(({ id, kind, deviceAt }) => ({ id, kind, deviceAt })))
+    next.add(rep(opened.id))
+    await vi.waitFor(() => expect(next.status()).toMatchObject({ kept: 0, sent: 4 }))
+    expect(next.facts().map((f) => f.seq)).toEqual([0, 1, 2, 3])
+    expect([...texts]).toEqual([])
+    expect((await newTab()).facts()).toHaveLength(4)
+  })
+
+  it('what a tab has in flight while another opens keeps one number', async () => {
+    const one = await newTab()
+    const opened = one.add(set())
+    for (let i = 0; i < 4; i++) one.add(rep(opened.id))
+    const two = await newTab()
+    two.add(rep(opened.id))
+    for (const tab of [one, two]) {
+      await vi.waitFor(() => expect(tab.status()).toMatchObject({ offline: false, signedOut: false }))
+    }
+    await vi.waitFor(() => expect(new Set(sent.flatMap((b) => b.facts).map((f) => f.id)).size).toBe(6))
+    const numbers = new Map<string, Set<number>>()
+    for (const { id, seq } of sent.flatMap((b) => b.facts)) numbers.set(id, (numbers.get(id) ?? new Set()).add(seq))
+    expect([...numbers.values()].every((of) => of.size === 1)).toBe(true)
+    expect(new Set([...numbers.values()].flatMap((of) => [...of])).size).toBe(6)
+  })
+
+  it.each([
+    ['no JSON', '{'],
+    ['nothing', 'null'],
+    ['another fact', JSON.stringify({ id: v4(), kind: 'rep', seq: 0, deviceAt: 1 })],
+    ['a fact of no time', JSON.stringify({ id: 'a', kind: 'rep', seq: 0, deviceAt: 'noon' })],
+  ])('throws away what lies in flight and is %s', async (_, text) => {
+    texts.set('kibou-in-flight-a', text)
+    texts.set('another-place', text)
+    expect((await newTab()).facts()).toEqual([])
+    expect([...texts.keys()]).toEqual(['another-place'])
   })
 
   it('works on in memory, and says so, where the browser keeps nothing', async () => {

@@ -2,6 +2,7 @@ import { openDB, type DBSchema, type IDBPDatabase } from 'idb'
 import { v4, v7 } from 'uuid'
 import type { WireFact } from '@/core/facts/wire'
 import { mostFacts } from '@/core/facts/words'
+import { holdInFlight, landed, leftInFlight } from './inFlight'
 
 /** A fact as it lies on the device: everything is kept here first and sent when it can be. */
 interface Kept {
@@ -75,6 +76,7 @@ export class Outbox {
       const all = await db.getAll('facts')
       const outbox = new Outbox(db, device, new Map(all.map((k) => [k.id, k])), 0)
       await outbox.forgetOld()
+      for (const fact of leftInFlight()) await outbox.keep(fact)
       outbox.count()
       return outbox
     } catch {
@@ -99,6 +101,7 @@ export class Outbox {
   add(fact: NewFact, at = Date.now()): WireFact {
     const stamped = { ...fact, id: v7({ msecs: at }), seq: this.seq++, deviceAt: at } as WireFact
     this.memory.set(stamped.id, { id: stamped.id, fact: stamped, status: this.db ? 'written' : 'unsent' })
+    if (this.db) holdInFlight(stamped)
     this.count()
     this.writes = this.writes.then(() => this.keep(stamped)).then(() => this.sendSoon())
     return stamped
@@ -151,6 +154,7 @@ export class Outbox {
     if (!this.db) return
     try {
       await this.write(this.db, fact)
+      landed(fact.id)
     } catch {
       this.spare = Math.max(this.spare + 1, spareFrom + fact.deviceAt - spareEpoch)
       this.memory.set(fact.id, { id: fact.id, fact: { ...fact, seq: this.spare }, status: 'unsent' })
@@ -158,9 +162,18 @@ export class Outbox {
     }
   }
 
-  /** The sequence number is drawn in the same transaction that keeps the fact, so two tabs never draw the same. */
+  /**
+   * The sequence number is drawn in the same transaction that keeps the fact, so two tabs never draw the same; what
+   * another tab has found in flight and kept already stands.
+   */
   private async write(db: IDBPDatabase<Schema>, fact: WireFact): Promise<void> {
     const tx = db.transaction(['facts', 'meta'], 'readwrite')
+    const there = await tx.objectStore('facts').get(fact.id)
+    if (there) {
+      await tx.done
+      this.memory.set(fact.id, there)
+      return
+    }
     const last = await tx.objectStore('meta').get('seq')
     const seq = typeof last === 'number' ? last + 1 : 0
     const kept: Kept = { id: fact.id, fact: { ...fact, seq }, status: 'unsent' }
@@ -224,6 +237,7 @@ export class Outbox {
           : { ...was, status: 'sent' }
       this.memory.set(result.id, now)
       await this.db?.put('facts', now)
+      landed(result.id)
     }
     this.count()
   }
