@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { gramsOf, kcalOfPiece, sayFood } from './measure'
+import { gramsOf, kcalOfPiece, sayFood, sayFoodShort } from './measure'
 
 describe('food by gram, ounce and cup', () => {
   it('turns by the avoirdupois ounce of 1959, and by what a cup of the feed was weighed at', () => {
@@ -19,6 +19,7 @@ describe('food by gram, ounce and cup', () => {
       '5 g',
     ])
     expect(sayFood(0, 'lb', 120)).toBe('0 g')
+    expect([sayFoodShort(180, 'kg'), sayFoodShort(180, 'lb')]).toEqual(['180 g', '6.3 oz'])
   })
 
   it('a piece has the energy of a tenth of what ten weigh', () => {

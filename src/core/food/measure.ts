@@ -23,11 +23,15 @@ function sayCups(cups: number): string {
 /** Food as it is weighed, and beside that as the house would rather have it: in ounces, and in cups of this feed. */
 export function sayFood(grams: number, unit: Measures['unit'], cupGrams: number | null = null): string {
   const beside = [
-    unit === 'lb' ? `${(grams / gramsPerOunce).toFixed(1)} oz` : '',
+    unit === 'lb' ? sayFoodShort(grams, unit) : '',
     cupGrams === null ? '' : sayCups(grams / cupGrams),
   ].filter((s) => s !== '')
   return `${Math.round(grams)} g${beside.length > 0 && Math.round(grams) > 0 ? ` (${beside.join(', ')})` : ''}`
 }
+
+/** The same in one measure, the house's own, beside a figure that says them all. */
+export const sayFoodShort = (grams: number, unit: Measures['unit']): string =>
+  unit === 'lb' ? `${(grams / gramsPerOunce).toFixed(1)} oz` : `${Math.round(grams)} g`
 
 /** The energy of one piece, kcal, of what ten of them weigh. */
 export const kcalOfPiece = (kcalPer100g: number, tenPiecesGrams: number): number =>

@@ -93,7 +93,7 @@ const List = styled.ol`
   padding: 0;
   li {
     display: grid;
-    grid-template-columns: minmax(0, 15rem) minmax(0, 21rem) minmax(0, 1fr) auto;
+    grid-template-columns: minmax(0, 15rem) minmax(0, 24rem) minmax(0, 1fr) auto;
     gap: 0 var(--s-5);
     align-items: baseline;
     padding: 0.5rem 0;

@@ -96,6 +96,7 @@ function PromiseRow({
   const told = promises.map(say)
   return (
     <li
+      data-promised={promises.length > 0}
       onInput={(e) => {
         if (!(e.target instanceof HTMLInputElement)) return
         const { name, value } = e.target
@@ -123,19 +124,25 @@ function PromiseRow({
           </div>
         ))}
       </Rungs>
-      <input type="hidden" name={`level.${command.id}`} value={atLevel} />
-      <Choose
-        label="Level"
-        value={atLevel}
-        onChange={(l) => {
-          setLevel(l)
-          touch()
-        }}
-        choices={levelWords.map((words, i) => ({ id: String(i), name: String(i), note: words }))}
-      />
-      <Field label="Places" name={`places.${command.id}`} type="number" defaultValue={first.places} plain />
-      <Field label="People" name={`people.${command.id}`} type="number" defaultValue={first.people} plain />
-      <Field label="Word" plain name={`cue.${command.id}`} defaultValue={word ?? ''} />
+      {promises.length > 0 && (
+        <>
+          <input type="hidden" name={`level.${command.id}`} value={atLevel} />
+          <Choose
+            label="Level"
+            value={atLevel}
+            onChange={(l) => {
+              setLevel(l)
+              touch()
+            }}
+            choices={levelWords.map((words, i) => ({ id: String(i), name: String(i), note: words }))}
+          />
+          <Field label="Places" name={`places.${command.id}`} type="number" defaultValue={amounts.places} plain />
+          <Field label="People" name={`people.${command.id}`} type="number" defaultValue={amounts.people} plain />
+        </>
+      )}
+      <Word>
+        <Field label="Word" plain name={`cue.${command.id}`} defaultValue={word ?? ''} />
+      </Word>
       {told.map((t) => (
         <Cost key={t.says}>{t.no === '' ? t.says : <Fault>{t.no}</Fault>}</Cost>
       ))}
@@ -184,6 +191,13 @@ const Cost = styled.p`
   grid-column: 2 / -1;
   font-size: var(--t-2);
   color: var(--ink-2);
+  ${phone} {
+    grid-column: 1 / -1;
+  }
+`
+/** Always in the last column: how far and how often is asked only of what is promised. */
+const Word = styled.div`
+  grid-column: -2 / -1;
 `
 const Rungs = styled.div`
   display: grid;
@@ -211,7 +225,7 @@ const List = styled.ul`
       grid-template-columns: 1fr 1fr;
     }
     li > b,
-    li > div:nth-of-type(1) {
+    li[data-promised='true'] > ${Rungs} {
       grid-column: 1 / -1;
       padding: 0;
     }

@@ -349,7 +349,11 @@ const Foot = styled.section`
   grid-template-columns: minmax(0, 1fr);
   gap: var(--s-3);
 `
+/** Under the thumb also where what is to be known runs a line longer than the screen. */
 const Beginning = styled.div`
+  position: sticky;
+  bottom: 0;
+  background: var(--paper);
   display: grid;
   grid-template-columns: 6.2rem minmax(0, 1fr);
   gap: var(--s-3);

@@ -2,7 +2,7 @@
 import Link from 'next/link'
 import styled from 'styled-components'
 import { v7 } from 'uuid'
-import { sayFood } from '@/core/food/measure'
+import { sayFood, sayFoodShort } from '@/core/food/measure'
 import { Fault } from '@/ui/fieldParts'
 import { Button, ButtonLink, FileLink, Quiet } from '@/ui/press'
 import { phone } from '@/ui/theme'
@@ -52,7 +52,7 @@ function Bowl({ row, give, weighOut }: { row: BowlRow; give: Act; weighOut: Act 
   const { resident, food } = row
   const { send, wrong, pending } = useTold()
   const { unit } = useWays()
-  const say = (grams: number) => sayFood(grams, unit, food?.feed.cupGrams)
+  const short = (grams: number) => sayFoodShort(grams, unit)
   const full = food ? Math.min(100, 100 - (row.owed / food.ledger.rationGrams) * 100) : 0
   return (
     <li data-owed={row.owed > 0}>
@@ -75,19 +75,20 @@ function Bowl({ row, give, weighOut }: { row: BowlRow; give: Act; weighOut: Act 
       <div className="figures">
         {food ? (
           <>
-            <b>{row.owed > 0 ? `${say(row.owed)} owed` : 'fed'}</b>
+            <b>{row.owed > 0 ? `${sayFood(row.owed, unit, food.feed.cupGrams)} owed` : 'fed'}</b>
             <span>
-              of {say(food.ledger.rationGrams)} {food.feed.name}; {say(food.fed.eatenGrams)} in training
-              {food.fed.weighedGrams > 0 ? ` of ${Math.round(food.fed.weighedGrams)} weighed out` : ''}{' '}
+              of {short(food.ledger.rationGrams)} {food.feed.name};{' '}
+              {food.fed.eatenGrams >= 1 ? short(food.fed.eatenGrams) : 'nothing'} in training
+              {food.fed.weighedGrams > 0 ? ` of ${short(food.fed.weighedGrams)} weighed out` : ''}{' '}
               {food.ledger.trainingGrams - food.fed.weighedGrams >= 1 && row.owed > 0 && (
                 <Quiet
                   isDisabled={pending}
                   aria-label={
-                    `weigh out ${say(food.ledger.trainingGrams - food.fed.weighedGrams)}: ` + `${resident.name}`
+                    `weigh out ${short(food.ledger.trainingGrams - food.fed.weighedGrams)}: ` + `${resident.name}`
                   }
                   onPress={() => send(() => weighOut({ residencyId: resident.residencyId, id: v7() }))}
                 >
-                  weigh out {say(food.ledger.trainingGrams - food.fed.weighedGrams)}
+                  weigh out {short(food.ledger.trainingGrams - food.fed.weighedGrams)}
                 </Quiet>
               )}
             </span>

@@ -183,7 +183,7 @@ const Rail = styled.aside`
     padding: 0.8rem 0.9rem;
     ol {
       grid-template-columns: 1fr;
-      gap: 0;
+      gap: var(--s-3);
     }
     ol li:nth-child(n + 3) {
       display: block;

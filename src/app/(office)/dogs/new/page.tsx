@@ -9,6 +9,7 @@ import { DogForm } from '@/screens/begin/DogForm'
 import { readHouse } from '@/store/house'
 import { newestCurriculum } from '@/store/curricula'
 import { kennelDatabase } from '@/store/connection'
+import { sayMoment } from '@/ui/when'
 import { requestTime } from '@/work/scene/clock'
 import { dogsKnown } from '@/store/residents'
 import { bookingDraft, openBookings } from '@/work/do/intake'
@@ -36,7 +37,11 @@ export default async function NewDogPage({
   if (key === undefined) redirect(`/dogs/new?key=${v7()}${dog === undefined ? '' : `&dog=${dog}`}`)
   const others = openBookings(db)
     .filter((b) => b.key !== key)
-    .map((b) => ({ key: b.key, name: b.typed['name']?.[0] || 'no name yet', by: b.by }))
+    .map((b) => ({
+      key: b.key,
+      name: b.typed['name']?.[0] || 'no name yet',
+      by: `${b.by}, ${sayMoment(b.savedAt, house.timeZone, house.clock)}`,
+    }))
   return (
     <DogForm
       key={key}
