@@ -42,7 +42,7 @@ test('a package is given in one choice, with what it costs beside it and what th
   await expect(page.locator('input[name="leavesOn"]')).toHaveValue(inDays(14))
   await expect(page.getByText(/2 places: two days in each; 2 people: two days with each; about/).first()).toBeVisible()
   await expect(page.getByText(/All of it: about \d+ reps from the start/)).toBeVisible()
-  const places = page.locator('input[name="places.sit"]')
+  const places = page.getByRole('listitem').filter({ hasText: 'Sit up to' }).getByLabel('Places')
   await places.fill('9')
   await expect(page.getByText('9 places are asked for; “Word alone” can be worked in 6 here.')).toBeVisible()
   // Refused, it comes back as it was typed, and not as the package had it.

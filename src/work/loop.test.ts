@@ -17,17 +17,11 @@ import { dog, monday, msPerDay, newKennel, Tablet, trainer } from './tests/kenne
  * in any order, some of it twice. What the phone ended with is what the kennel derives, and what is stored is what a
  * fresh reading of the facts gives.
  */
-const promise = (rungIds: readonly string[]) => ({ rungIds, places: '2', people: '2' })
-const promises = {
-  sit: promise(['sit.word']),
-  down: promise(['down.no-lure']),
-  'sit-stay': promise(['sit-stay.20s']),
-  recall: promise(['recall.line-5']),
-  heel: promise(['heel.away-2']),
-  place: promise(['place.10s']),
-}
+const promise = (rung: string) => ({ rung, places: '2', people: '2' })
+const others = ['sit.word', 'down.no-lure', 'recall.line-5', 'heel.away-2', 'place.10s'].map(promise)
+const promises = [promise('sit-stay.20s'), ...others]
 /** With distance, which a young dog does not begin in its first week. */
-const forYoung = { ...promises, 'sit-stay': promise(['sit-stay.10s', 'sit-stay.step-5s']) }
+const forYoung = [promise('sit-stay.10s'), promise('sit-stay.step-5s'), ...others]
 const blockAt = [9, 11, 13.5, 15.5]
 const plainly = (state: unknown): unknown => z.json().parse(JSON.parse(JSON.stringify(state)))
 
@@ -46,7 +40,7 @@ function residency({ promised = promises, seed, learner, bornOn, days }: Residen
   const residencyId = dog(db, {
     arrivesOn: '2026-03-01',
     leavesOn: addDays('2026-03-01', days + 2),
-    promises: promised,
+    promised,
     ...(bornOn === undefined ? {} : { bornOn }),
   })
   const tablets = people.map(() => new Tablet())

@@ -44,7 +44,7 @@ const first = '2026-03-02'
 const blockAt = [9, 11, 13.5, 15.5]
 const at = (day: string, hour: number): number => momentAt(zone, day, Math.round(hour * 60)) ?? Number.NaN
 const day = (n: number) => addDays(first, n - 1)
-const promise = (rungId: string) => ({ rungIds: [rungId], places: '2', people: '2' })
+const promise = (rungId: string) => ({ rung: rungId, places: '2', people: '2' })
 
 const ok = (deed: { readonly ok: boolean; readonly reason?: string; readonly id?: string }): string => {
   if (!deed.ok) throw new Error(deed.reason)
@@ -187,7 +187,7 @@ describe('a month of a small kennel', () => {
             side: 'left',
             biteHistory: false,
             cueWords: {},
-            promises: { sit: promise('sit.word'), down: promise('down.no-lure') },
+            promised: [promise('sit.word'), promise('down.no-lure')],
             ...more,
           },
           at(day(Math.max(1, from)), 7.5),
@@ -206,11 +206,11 @@ describe('a month of a small kennel', () => {
           side: 'left',
           biteHistory: false,
           cueWords: {},
-          promises: { sit: { rungIds: ['sit.word'], places: '3', people: '2' } },
+          promised: [{ rung: 'sit.word', places: '3', people: '2' }],
         },
         opened,
       ),
-    ).toMatchObject({ ok: false, errors: { 'promises.sit.places': expect.stringContaining('2 here') } })
+    ).toMatchObject({ ok: false, errors: { 'promised.0.places': expect.stringContaining('2 here') } })
     const bramble = arrive('Bramble', '1', 1, 20, perfectDog)
     const wren = arrive('Wren', '2', 1, 26, laws.strength('quick', 5))
     const rook = arrive('Rook', '3', 2, 26, laws.edge('quick', 7))

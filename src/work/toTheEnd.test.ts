@@ -26,15 +26,15 @@ import { Phone, sessionOf } from './tests/shown'
  * held, rehearsed by a second handler until that passes, booked, shown, and practised at home for four weeks, with the
  * log sent back each Sunday.
  */
-const promise = (rungId: string) => ({ rungIds: [rungId], places: '1', people: '1' })
-const promises = { sit: promise('sit.word'), 'sit-stay': promise('sit-stay.20s'), down: promise('down.no-lure') }
+const promise = (rungId: string) => ({ rung: rungId, places: '1', people: '1' })
+const promised = ['sit.word', 'sit-stay.20s', 'down.no-lure'].map(promise)
 const blockAt = [9, 11, 13.5, 15.5]
 
 function life(learner: SimulatedDog, seed: number, most: number, nervous = 0) {
   const db = newKennel()
   const chance = seeded(seed)
   const [ada, ben] = [trainer(db), trainer(db, 'Ben')]
-  const residencyId = dog(db, { arrivesOn: '2026-03-01', leavesOn: addDays('2026-03-01', most + 4), promises })
+  const residencyId = dog(db, { arrivesOn: '2026-03-01', leavesOn: addDays('2026-03-01', most + 4), promised })
   db.prepare('UPDATE residency SET rehearse = 1').run()
   const tablet = new Tablet()
   const phone = new Phone()

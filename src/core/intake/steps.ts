@@ -67,18 +67,20 @@ const arrival = z.object({
 
 /** One run of a command that may be promised: a rung of it, or nothing. */
 const promise = z.object({
-  run: line('The run', 90),
+  /** Which run its row is of; empty where there are no rows for the runs. */
+  run: optionalLine('The run', 90),
   rung: optionalLine('The rung', 80),
   level: z.enum(['0', '1', '2', '3', '4', '5'], { error: 'The level is a number from 0 to 5.' }).default('0'),
   places: optionalNumber('Places', 1, 12),
   people: optionalNumber('People', 1, 12),
 })
-export const promisesStep = z.object({
-  promised: rows(promise, 200, 'Promises').refine(
-    (all) => all.some((p) => p.rung !== ''),
-    'Promise at least one command.',
-  ),
-})
+export const promisedRows = rows(promise, 200, 'Promises')
+/** At least one of them. */
+export const somePromised = promisedRows.refine(
+  (all) => all.some((p) => p.rung !== ''),
+  'Promise at least one command.',
+)
+export const promisesStep = z.object({ promised: somePromised })
 
 const vaccine = z
   .object({ name: line('The vaccination', 60), given: optionalDay('Given on'), due: optionalDay('Due again on') })
@@ -182,8 +184,6 @@ export interface StepContext {
     readonly signal: string
     readonly rungs: readonly FieldChoice[]
   }[]
-  /** Every run of every command, with its rungs: what may be promised. */
-  readonly runs: readonly { readonly key: string; readonly name: string; readonly rungs: readonly FieldChoice[] }[]
   readonly unit: 'kg' | 'lb'
   /** It was worked here already, so that its words mean something to it. */
   readonly taught: boolean
@@ -201,29 +201,6 @@ export const usualQuestions = [
   'What is it afraid of?',
   'How does it greet strangers, and dogs?',
 ] as const
-
-/** What is asked of every run that may be promised: how far, at which level, in how many places, with how many. */
-export const promiseFields = (runs: StepContext['runs']): readonly FieldSpec[] =>
-  runs.flatMap((run, i): FieldSpec[] => [
-    { kind: 'words', text: run.name },
-    { kind: 'hidden', name: `promised.${i}.run`, value: run.key },
-    {
-      kind: 'one',
-      name: `promised.${i}.rung`,
-      label: `${run.name} up to`,
-      start: '',
-      choices: [{ id: '', name: 'not promised' }, ...run.rungs],
-    },
-    {
-      kind: 'one',
-      name: `promised.${i}.level`,
-      label: 'Level',
-      start: '0',
-      choices: ['0', '1', '2', '3', '4', '5'].map((id) => ({ id, name: id })),
-    },
-    { kind: 'number', name: `promised.${i}.places`, label: 'Places', start: '3' },
-    { kind: 'number', name: `promised.${i}.people`, label: 'People', start: '2' },
-  ])
 
 /** The steps of one dog's intake. */
 export function stepsFor(context: StepContext): readonly StepSpec[] {
@@ -249,7 +226,8 @@ export function stepsFor(context: StepContext): readonly StepSpec[] {
       intro:
         'A promise is a rung held at a distraction level, in so many places, with so many people on the ' +
         'leash. Speak with the owner before one is taken back.',
-      fields: promiseFields(context.runs),
+      // Drawn by itself: each row says what it costs.
+      fields: [],
     },
     {
       id: 'arrival',

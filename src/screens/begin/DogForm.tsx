@@ -3,10 +3,8 @@ import Link from 'next/link'
 import { useActionState, useRef, useState } from 'react'
 import { Label } from 'react-aria-components'
 import styled from 'styled-components'
-import type { Curriculum } from '@/core/curriculum/types'
 import { addDays } from '@/core/days'
 import { costOf } from '@/core/handoff/cost'
-import type { HouseGround } from '@/core/handoff/possible'
 import { traitNames, traitWords } from '@/core/dog/traits'
 import type { Typed } from '@/core/fields'
 import { Choose } from '@/ui/Choose'
@@ -20,27 +18,26 @@ import { Choices, Pick, Tick } from '@/ui/picks'
 import { freshForm, type FormAction } from '../form/state'
 import type { Told } from '../told'
 import { useTold } from '../useTold'
-import { none, promisesIn, PromiseRows, typedFrom, type UsualPromise } from './PromiseRows'
+import { promisesOfTyped, typedOfPromises } from '@/core/promise/typed'
+import { PromiseRows } from '../promise/PromiseRows'
+import type { Promising } from '@/work/page/promising'
 import type { Preset } from '@/work/page/packages'
+
+const none = 'none'
 
 /** A dog, its days here, its words, and what its owner was promised. */
 export function DogForm({
   action,
-  curriculum,
-  ground,
+  promising,
   today,
-  usual,
   booking,
 }: {
   action: FormAction
-  curriculum: Curriculum
-  /** What this house has to keep promises with. */
-  ground: HouseGround
+  promising: Promising
   today: string
-  /** Places and people that a promise has where nobody says otherwise. */
-  usual: UsualPromise
   booking: Booking
 }) {
+  const { curriculum } = promising
   const [state, submit, pending] = useActionState(action, freshForm)
   const values = state.tries > 0 ? state.values : booking.typed
   const was = (name: string) => values[name]?.[0]
@@ -54,17 +51,17 @@ export function DogForm({
   const back = booking.known.find((d) => d.id === dogId)
   // What a dog was promised that comes back is where its promises begin.
   const [preset, setPreset] = useState(
-    back && !Object.keys(booking.typed).some((name) => name.startsWith('rung.'))
+    back && !Object.keys(booking.typed).some((name) => name.startsWith('promised.'))
       ? presetOf(booking.presets, back)
       : undefined,
   )
   // What comes back from a refusal is what was typed, whatever it was begun from.
   const [presetAt, setPresetAt] = useState(0)
   const fresh = presetAt === state.tries
-  const begin = preset && fresh ? typedFrom(curriculum, preset.promises) : values
+  const begin = preset && fresh ? typedOfPromises(curriculum, preset.promises) : values
   const whole = costOf(
     curriculum,
-    preset && fresh && !asTyped ? preset.promises : promisesIn(curriculum, asTyped ?? values),
+    preset && fresh && !asTyped ? preset.promises : promisesOfTyped(curriculum, asTyped ?? values),
   )
   /** The day its package ends, once one was chosen. */
   const [leaves, setLeaves] = useState<string>()
@@ -238,14 +235,12 @@ export function DogForm({
                 ]}
               />
             )}
-            {state.errors['promises'] && <Fault>{state.errors['promises']}</Fault>}
+            {state.errors['promised'] && <Fault>{state.errors['promised']}</Fault>}
             <PromiseRows
               key={preset?.id}
-              curriculum={curriculum}
-              ground={ground}
-              usual={usual}
+              promising={promising}
               touch={touch}
-              begin={begin}
+              values={begin}
               words={values}
               errors={state.errors}
             />
@@ -342,6 +337,9 @@ const Foot = styled.div`
   padding: 0.6rem 0;
   background: var(--ground);
   border-top: 1.5px solid var(--ink);
+  > button {
+    flex: none;
+  }
 `
 const Traits = styled.div`
   display: grid;

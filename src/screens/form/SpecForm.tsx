@@ -25,13 +25,25 @@ interface Props {
   readonly hidden?: Readonly<Record<string, string>>
   /** It was kept a moment ago, and is drawn anew from what was kept. */
   readonly justKept?: boolean
+  /** What this form asks beside its fields, drawn by whoever knows how. */
+  readonly more?: ((part: FormPart) => ReactNode) | undefined
   readonly children?: ReactNode
 }
 
 /**
  * A form drawn from what it asks for. Nothing typed is ever lost: it comes back with what was wrong beside each field.
  */
-export function SpecForm({ action, fields, values, submit, keep, hidden = {}, justKept = false, children }: Props) {
+export function SpecForm({
+  action,
+  fields,
+  values,
+  submit,
+  keep,
+  hidden = {},
+  justKept = false,
+  more,
+  children,
+}: Props) {
   const [state, send, pending] = useActionState(action, freshForm)
   const form = useRef<HTMLFormElement>(null)
   const touched = useKeeping(form, keep)
@@ -64,6 +76,7 @@ export function SpecForm({ action, fields, values, submit, keep, hidden = {}, ju
         </div>
       )}
       <Fields fields={fields} values={was} errors={state.errors} touch={touched.touch} />
+      {more?.({ values: was, errors: state.errors, touch: touched.touch })}
       <Foot>
         <Button type="submit" $now isDisabled={pending}>
           {submit}
@@ -75,13 +88,13 @@ export function SpecForm({ action, fields, values, submit, keep, hidden = {}, ju
   )
 }
 
-interface Part {
+export interface FormPart {
   readonly values: Typed
   readonly errors: Readonly<Record<string, string>>
   readonly touch: () => void
 }
 
-function Fields({ fields, ...part }: Part & { fields: readonly FieldSpec[] }) {
+function Fields({ fields, ...part }: FormPart & { fields: readonly FieldSpec[] }) {
   return (
     <Grid>
       {fields.map((f, i) => (
@@ -91,7 +104,7 @@ function Fields({ fields, ...part }: Part & { fields: readonly FieldSpec[] }) {
   )
 }
 
-function OneField({ field, values, errors, touch }: Part & { field: FieldSpec }) {
+function OneField({ field, values, errors, touch }: FormPart & { field: FieldSpec }) {
   switch (field.kind) {
     case 'words':
       return <h3>{field.text}</h3>
@@ -201,7 +214,7 @@ function One({
   )
 }
 
-function Rows({ field, values, errors, touch }: Part & { field: Extract<FieldSpec, { kind: 'rows' }> }) {
+function Rows({ field, values, errors, touch }: FormPart & { field: Extract<FieldSpec, { kind: 'rows' }> }) {
   const had = Object.keys(values).flatMap((name) =>
     name.startsWith(`${field.name}.`) ? [Number(name.split('.')[1])] : [],
   )

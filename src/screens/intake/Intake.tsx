@@ -14,16 +14,21 @@ import { OfficePage } from '@/ui/Page'
 import type { IntakeStep, IntakeView } from '@/work/page/intake'
 import type { FormAction } from '../form/state'
 import { SpecForm } from '../form/SpecForm'
+import { Promises } from '../promise/PromiseRows'
+import type { Promising } from '@/work/page/promising'
 
 /** A dog at the door: one step at a time, on a cord whose knots are tied as steps are kept. */
 export function Intake({
   view,
   stepId,
+  promising,
   keep,
   saveDraft,
 }: {
   view: IntakeView
   stepId: string
+  /** Where promises are the step. */
+  promising: Promising | undefined
   keep: FormAction
   saveDraft: (raw: unknown) => Promise<{ readonly ok: boolean }>
 }) {
@@ -91,6 +96,7 @@ export function Intake({
           view={view}
           step={step}
           last={at === steps.length - 1}
+          promising={promising}
           keep={keep}
           saveDraft={saveDraft}
         />
@@ -107,12 +113,14 @@ function StepForm({
   view,
   step,
   last,
+  promising,
   keep,
   saveDraft,
 }: {
   view: IntakeView
   step: IntakeStep
   last: boolean
+  promising: Promising | undefined
   keep: FormAction
   saveDraft: (raw: unknown) => Promise<{ readonly ok: boolean }>
 }) {
@@ -129,6 +137,7 @@ function StepForm({
       keep={asTyped}
       hidden={{ residencyId: id, step: step.id }}
       submit={last ? 'Keep, and to the dog' : 'Keep, and go on'}
+      more={promising && ((part) => <Promises promising={promising} {...part} />)}
     >
       <ButtonLink href={`/dogs/${id}`}>Later</ButtonLink>
     </SpecForm>

@@ -6,6 +6,7 @@ import { Button, Quiet } from '@/ui/press'
 import { useWhen } from '@/ui/ways'
 import { OfficePage } from '@/ui/Page'
 import type { PackagesView, PackageView } from '@/work/page/packages'
+import { Promises } from '../promise/PromiseRows'
 import { SpecForm } from '../form/SpecForm'
 import type { FormAction } from '../form/state'
 import type { Told } from '../told'
@@ -44,6 +45,7 @@ export function Packages({ view, keep, give }: { view: PackagesView; keep: FormA
             values={view.empty}
             hidden={{ packageId: '' }}
             submit="Keep the package"
+            more={(part) => <Promises promising={view.promising} {...part} />}
           />
         </section>
       ) : (
@@ -101,6 +103,7 @@ function One({ one, view, keep, give }: { one: PackageView; view: PackagesView; 
           values={one.values}
           hidden={{ packageId: one.packageId }}
           submit="Keep the package"
+          more={(part) => <Promises promising={view.promising} {...part} />}
         />
       )}
     </li>

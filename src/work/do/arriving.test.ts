@@ -34,11 +34,7 @@ const stage = () => {
     db,
     who,
     residencyId: dog(db, {
-      promises: {
-        sit: { rungIds: ['sit.word'] },
-        'sit-stay': { rungIds: ['sit-stay.30s'] },
-        down: { rungIds: ['down.no-lure'] },
-      },
+      promised: [{ rung: 'sit.word' }, { rung: 'sit-stay.30s' }, { rung: 'down.no-lure' }],
     }),
   }
 }

@@ -91,24 +91,25 @@ describe('adding a dog', () => {
     ['dates out of order', { leavesOn: '2026-02-20' }, 'leavesOn'],
     ['a stay of years', { leavesOn: '2029-03-20' }, 'leavesOn'],
     ['a day that is past', { arrivesOn: '2025-01-01', leavesOn: '2025-02-01' }, 'leavesOn'],
-    ['nothing promised', { promises: {} }, 'promises'],
+    ['nothing promised', { promised: [] }, 'promised'],
     [
-      'a rung of another command',
-      { promises: { sit: { rungIds: ['down.no-lure'], places: '1', people: '1' } } },
-      'promises.sit',
+      'a rung of another run',
+      { promised: [{ run: 'sit/sit', rung: 'down.no-lure', places: '1', people: '1' }] },
+      'promised.0.rung',
     ],
     [
       'two rungs of one run',
-      { promises: { 'sit-stay': { rungIds: ['sit-stay.5s', 'sit-stay.10s'], places: '1', people: '1' } } },
-      'promises.sit-stay',
+      {
+        promised: [
+          { rung: 'sit-stay.5s', places: '1', people: '1' },
+          { rung: 'sit-stay.10s', places: '1', people: '1' },
+        ],
+      },
+      'promised.1.rung',
     ],
-    ['no rung', { promises: { sit: { rungIds: [], places: '1', people: '1' } } }, 'promises.sit.rungIds'],
-    ['no place', { promises: { sit: { rungIds: ['sit.word'], places: '0', people: '1' } } }, 'promises.sit.places'],
-    [
-      'people in words',
-      { promises: { sit: { rungIds: ['sit.word'], places: '1', people: 'two' } } },
-      'promises.sit.people',
-    ],
+    ['no rung', { promised: [{ rung: '', places: '1', people: '1' }] }, 'promised'],
+    ['no place', { promised: [{ rung: 'sit.word', places: '0', people: '1' }] }, 'promised.0.places'],
+    ['people in words', { promised: [{ rung: 'sit.word', places: '1', people: 'two' }] }, 'promised.0.people'],
   ])('refuses %s', (_, wrong, field) => {
     const db = newKennel()
     const done = addDog(db, { ...dogFields, ...wrong }, monday)
@@ -117,21 +118,23 @@ describe('adding a dog', () => {
     expect(loadWall(db, monday).rows).toEqual([])
   })
 
-  it('promises a stay for so long and from so far away', () => {
+  it('promises a stay for so long and from so far away, each by itself', () => {
     const db = newKennel()
     const done = addDog(
       db,
       {
         ...dogFields,
-        promises: {
-          'sit-stay': { rungIds: ['sit-stay.30s', 'sit-stay.3m-15s'], level: '1', places: '2', people: '2' },
-        },
+        promised: [
+          { rung: 'sit-stay.30s', level: '2', places: '2', people: '1' },
+          { rung: 'sit-stay.3m-15s', level: '0', places: '3', people: '2' },
+        ],
       },
       monday,
     )
-    expect(readPromises(db, done.ok ? done.id : '')).toEqual(
-      ['sit-stay.30s', 'sit-stay.3m-15s'].sort().map((rungId) => ({ rungId, level: 1, places: 2, people: 2 })),
-    )
+    expect(readPromises(db, done.ok ? done.id : '')).toEqual([
+      { rungId: 'sit-stay.30s', level: 2, places: 2, people: 1 },
+      { rungId: 'sit-stay.3m-15s', level: 0, places: 3, people: 2 },
+    ])
   })
 
   it('refuses a run that is taken on those days, and allows it from the day the other goes home', () => {
@@ -177,19 +180,19 @@ describe('promises this house cannot keep', () => {
   it('are refused as they are made, by field, nothing is stored; where nobody says, as many as the house has', () => {
     const db = newKennel()
     trainer(db)
-    const add = (promise: Record<string, unknown>) => addDog(db, { ...dogFields, promises: { down: promise } }, monday)
+    const add = (promise: Record<string, unknown>) => addDog(db, { ...dogFields, promised: [promise] }, monday)
     const errors = (promise: Record<string, unknown>) => {
       const r = add(promise)
       return r.ok ? {} : r.errors
     }
-    expect(errors({ rungIds: ['down.no-lure'], places: '1', people: '2' })).toEqual({
-      'promises.down.people': expect.stringContaining('one works here'),
+    expect(errors({ rung: 'down.no-lure', places: '1', people: '2' })).toEqual({
+      'promised.0.people': expect.stringContaining('one works here'),
     })
-    expect(errors({ rungIds: ['down.street'], places: '2', people: '1' })).toEqual({
-      'promises.down.places': expect.stringContaining('can be worked in 1 here'),
+    expect(errors({ rung: 'down.street', places: '2', people: '1' })).toEqual({
+      'promised.0.places': expect.stringContaining('can be worked in 1 here'),
     })
     expect(allResidencyIds(db)).toEqual([])
-    const done = add({ rungIds: ['down.street'] })
+    const done = add({ rung: 'down.street' })
     expect(done.ok && readPromises(db, done.id)).toEqual([{ rungId: 'down.street', level: 0, places: 1, people: 1 }])
   })
 })

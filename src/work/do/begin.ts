@@ -3,19 +3,17 @@ import { z } from 'zod'
 import { sides, sideSaid } from '@/core/dog/side'
 import { isYoung } from '@/core/coach/allowed'
 import { plainDog, traitNames, type DogTraits } from '@/core/dog/traits'
-import { mostPlaces, whyNotPossible, type HouseGround } from '@/core/handoff/possible'
 import { methodAt } from '@/core/method/rows'
-import { usualPromise, type OwnerPromise } from '@/core/promise/ownerPromise'
+import { promisedRows, somePromised } from '@/core/intake/steps'
 import { regimeOf } from '@/core/progress/regime'
 import { roles } from '@/core/people/roles'
-import { findRung } from '@/core/curriculum/lookup'
 import { dayIn, daysBetween } from '@/core/days'
 import { clock, day, fieldErrors, line, optionalDay, optionalLine } from '@/core/fields'
 import type { Curriculum } from '@/core/curriculum/types'
 import { newestCurriculum } from '@/store/curricula'
 import type { Db } from '@/store/database'
-import { afterAll, insertHours, insertPerson, peopleOn, readKennel } from '@/store/kennel'
-import { readHouse, readSpaces } from '@/store/house'
+import { insertHours, insertPerson, readKennel } from '@/store/kennel'
+import { readHouse } from '@/store/house'
 import { dropDraft } from '@/store/intake'
 import { readMethodChanges } from '@/store/method'
 import {
@@ -31,8 +29,8 @@ import {
 } from '@/store/residents'
 import { writePasscode } from '@/store/signingIn'
 import { refold } from '../record/refold'
-import { handlers } from '../scene/who'
 import { refuse, wrongIn, type Deed } from './deed'
+import { promisesFrom } from './promises'
 
 export type FormResult = Deed<{ readonly id: string }>
 
@@ -46,48 +44,10 @@ export const trainerForm = z
   })
   .refine((f) => f.to > f.from, { path: ['to'], message: 'The end lies before the beginning.' })
 
-const promiseForm = z.object({
-  /** One rung of each run that is promised. */
-  rungIds: z.array(z.string()).min(1, 'Choose a rung.').max(6),
-  level: z.coerce.number({ error: 'The level is a number from 0 to 5.' }).int().min(0).max(5).default(0),
-  /** Undefined where nobody said: then the usual number, or as many as this house has. */
-  places: z.preprocess(
-    (p) => (p === '' || p === null ? undefined : p),
-    z.coerce
-      .number({ error: 'Places is a number from 1 to 12.' })
-      .int()
-      .min(1, 'At least one place.')
-      .max(12, 'Twelve places at the most.')
-      .optional(),
-  ),
-  people: z.preprocess(
-    (p) => (p === '' || p === null ? undefined : p),
-    z.coerce
-      .number({ error: 'People is a number from 1 to 12.' })
-      .int()
-      .min(1, 'At least one person.')
-      .max(12, 'Twelve people at the most.')
-      .optional(),
-  ),
-})
-
-const promisesForm = (curriculum: Curriculum, needed: boolean) =>
-  z.record(z.string(), promiseForm).superRefine((promises, ctx) => {
-    if (needed && Object.keys(promises).length === 0)
-      ctx.addIssue({ code: 'custom', path: [], message: 'Promise at least one command.' })
-    for (const [command, p] of Object.entries(promises)) {
-      const found = p.rungIds.map((id) => findRung(curriculum, id))
-      if (found.some((f) => f?.command.id !== command))
-        ctx.addIssue({ code: 'custom', path: [command], message: 'Choose a rung of this command.' })
-      else if (new Set(found.map((f) => f?.run.id)).size < found.length)
-        ctx.addIssue({ code: 'custom', path: [command], message: 'Promise one rung of each run.' })
-    }
-  })
-
 /** House: a stay of more days is surely a slip of the key. */
 export const longestStay = 200
 
-export const dogForm = (curriculum: Curriculum, today: string, promisesNeeded = true) =>
+export const dogForm = (today: string, promisesNeeded = true) =>
   z
     .object({
       name: line('The name', 60),
@@ -103,7 +63,7 @@ export const dogForm = (curriculum: Curriculum, today: string, promisesNeeded = 
       cueWords: z.record(z.string(), optionalLine('The cue', 40)),
       bornOn: optionalDay('Born on'),
       traits: z.array(z.enum(traitNames)).default([]),
-      promises: promisesForm(curriculum, promisesNeeded),
+      promised: promisesNeeded ? somePromised : promisedRows,
       /** Of a dog that was here before. */
       dogId: z.union([z.literal(''), z.uuid()]).default(''),
       /**
@@ -150,65 +110,27 @@ export function addPerson(db: Db, raw: unknown, now: number, passcodeHash?: stri
     .immediate()
 }
 
-/** What this house has to keep promises with. As long as nobody works here it is not set up, and nobody is missed. */
-export const groundOf = (db: Db): HouseGround => ({
-  places: readSpaces(db),
-  // A promise is for days to come: nobody counts who has said they leave.
-  people: handlers(peopleOn(db, afterAll)).length || Number.POSITIVE_INFINITY,
-})
-
-/** What a promise has in this house where nobody says otherwise. */
-export function usualHere(db: Db): { readonly places: number; readonly people: number } {
-  const house = groundOf(db)
-  return {
-    places: Math.max(1, Math.min(usualPromise.places, house.places.length)),
-    people: Math.max(1, Math.min(usualPromise.people, house.people)),
-  }
-}
-
-/** The promises of a booking, complete; or, by field, why one of them can never be met in this house by this dog. */
-function wantedPromises(
+/** The ladder that a booked dog will stand on the day it goes home, when a puppy may be grown. */
+function ladderAtHome(
   db: Db,
   curriculum: Curriculum,
   form: z.infer<ReturnType<typeof dogForm>>,
   known: DogTraits | undefined,
   now: number,
-  past: boolean,
-):
-  | { readonly promises: readonly { readonly command: string; readonly promise: OwnerPromise }[] }
-  | { readonly errors: Readonly<Record<string, string>> } {
-  const house = groundOf(db)
-  const traits = known ?? {
-    ...plainDog,
-    ...Object.fromEntries(form.traits.map((t) => [t, true])),
-    bornOn: form.bornOn === '' ? null : form.bornOn,
-  }
-  // A promise is kept by the day it goes home, when a puppy may be grown.
-  const ladder = regimeOf(curriculum, methodAt(readMethodChanges(db), now), {
+): Curriculum {
+  const traits = known ?? traitsIn(form)
+  return regimeOf(curriculum, methodAt(readMethodChanges(db), now), {
     traits,
     side: sideSaid(form.side).side,
     young: isYoung(traits, form.leavesOn),
   }).curriculum
-  const promises = Object.entries(form.promises).flatMap(([command, p]) =>
-    p.rungIds.map((rungId) => ({
-      command,
-      promise: {
-        rungId,
-        level: p.level,
-        places: p.places ?? Math.max(1, Math.min(usualPromise.places, mostPlaces(ladder, rungId, house))),
-        people: p.people ?? Math.max(1, Math.min(usualPromise.people, house.people)),
-      },
-    })),
-  )
-  const errors = promises.flatMap(({ command, promise }) => {
-    // What is past was kept or not, whatever the house is now.
-    const no = past ? undefined : whyNotPossible(ladder, promise, house)
-    return no
-      ? [[no.field === 'rung' ? `promises.${command}` : `promises.${command}.${no.field}`, no.why] as const]
-      : []
-  })
-  return errors.length > 0 ? { errors: Object.fromEntries(errors) } : { promises }
 }
+
+const traitsIn = (form: z.infer<ReturnType<typeof dogForm>>): DogTraits => ({
+  ...plainDog,
+  ...Object.fromEntries(form.traits.map((t) => [t, true])),
+  bornOn: form.bornOn === '' ? null : form.bornOn,
+})
 
 /** Adds a dog with its residency, words and promises; the id is that of the residency. */
 export function addDog(
@@ -219,7 +141,7 @@ export function addDog(
 ): FormResult {
   const curriculum = newestCurriculum(db)
   const today = dayIn(readKennel(db).timeZone, now)
-  const parsed = dogForm(curriculum, today, promisesNeeded).safeParse(raw)
+  const parsed = dogForm(today, promisesNeeded).safeParse(raw)
   if (!parsed.success) return wrongIn(fieldErrors(parsed.error))
   const form = parsed.data
   return db
@@ -237,14 +159,8 @@ export function addDog(
       const clash = before && residencyDuring(db, dogId, form.arrivesOn, form.leavesOn)
       if (clash)
         return wrongIn({ arrivesOn: `${form.name} is here from ${clash.arrivesOn} to ${clash.leavesOn} already.` })
-      const wanted = wantedPromises(
-        db,
-        curriculum,
-        form,
-        before && traitsOfDog(db, before.id),
-        now,
-        form.leavesOn < today,
-      )
+      const ladder = ladderAtHome(db, curriculum, form, before && traitsOfDog(db, before.id), now)
+      const wanted = promisesFrom(db, ladder, form.promised, form.leavesOn < today)
       if ('errors' in wanted) return wrongIn(wanted.errors)
       // A dog that comes back keeps its name in the books, its history and its words; it is tested afresh.
       if (!before)
@@ -257,11 +173,7 @@ export function addDog(
           ...sideSaid(form.side),
           caution: form.caution,
           biteHistory: form.biteHistory,
-          traits: {
-            ...plainDog,
-            ...Object.fromEntries(form.traits.map((t) => [t, true])),
-            bornOn: form.bornOn === '' ? null : form.bornOn,
-          },
+          traits: traitsIn(form),
           createdAt: now,
         })
       if (!before)
@@ -280,7 +192,7 @@ export function addDog(
         createdAt: now,
         rehearse: readHouse(db).rehearse === 'yes',
       })
-      for (const { command, promise } of wanted.promises) insertPromise(db, id, command, promise)
+      for (const { command, ...promise } of wanted.promises) insertPromise(db, id, command, promise)
       dropDraft(db, id, 'booking')
       refold(db, id, now)
       return { ok: true, id }

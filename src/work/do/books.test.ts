@@ -98,7 +98,7 @@ describe('another cue word', () => {
   function taught() {
     const db = newKennel()
     const who = trainer(db)
-    const residencyId = dog(db, { promises: { sit: { rungIds: ['sit.standing'], places: '1', people: '1' } } })
+    const residencyId = dog(db, { promised: [{ rung: 'sit.standing', places: '1', people: '1' }] })
     const tablet = new Tablet()
     const work = (rungs: readonly string[], day: number) => {
       tablet.at = Math.max(tablet.at, monday + day * msPerDay)

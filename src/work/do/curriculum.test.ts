@@ -32,7 +32,7 @@ const position = (db: Db, id: string) => standingOf(db, id, later).state.runs['s
 function scene(promised = 'sit.rear') {
   const db = newKennel()
   const ada = trainer(db)
-  const residencyId = dog(db, { promises: { sit: { rungIds: [promised], places: '1', people: '1' } } })
+  const residencyId = dog(db, { promised: [{ rung: promised, places: '1', people: '1' }] })
   const tablet = new Tablet()
   const work = (n: number, outcome: 'clean' | 'miss' = 'clean', rungId = 'sit.rear') => {
     const set = tablet.set(residencyId, ada, { rungId })

@@ -185,7 +185,7 @@ describe('the house', () => {
   })
   it('no handoff is offered to somebody who is away, nor in quiet hours', () => {
     const { db, who } = stage()
-    const residencyId = dog(db, { promises: { sit: { rungIds: ['sit.rear'], places: '1', people: '1' } } })
+    const residencyId = dog(db, { promised: [{ rung: 'sit.rear', places: '1', people: '1' }] })
     const tablet = new Tablet()
     for (const day of [0, 1]) {
       tablet.at = monday + day * 86_400_000

@@ -1,6 +1,6 @@
 import { v7 } from 'uuid'
 import { z } from 'zod'
-import { findCommand, findRung } from '@/core/curriculum/lookup'
+import { findCommand } from '@/core/curriculum/lookup'
 import { dayIn } from '@/core/days'
 import { fieldErrors, nested, type Typed } from '@/core/fields'
 import { plainDog, traitNames } from '@/core/dog/traits'
@@ -23,15 +23,13 @@ import {
   updateDog,
   type Resident,
 } from '@/store/residents'
-import { usualPromise, type OwnerPromise } from '@/core/promise/ownerPromise'
-import type { Curriculum } from '@/core/curriculum/types'
-import { groundOf, type FormResult } from './begin'
+import type { FormResult } from './begin'
 import { compareStandings } from '@/core/views/compare'
-import { mostPlaces, whyNotPossible } from '@/core/handoff/possible'
 import { ladderOf, regimesFor } from '../scene/regimes'
 import { changeBooks, noteWord } from './books'
 import { derive, refold } from '../record/refold'
 import { refuse, wrongIn } from './deed'
+import { promisesFrom } from './promises'
 import { readHouse } from '@/store/house'
 
 /** A draft is what somebody types, not a place to store things. */
@@ -184,46 +182,11 @@ function arrive(
 }
 
 function takePromises(db: Db, resident: Resident, { promised }: Entry<'promises'>, now: number): Errors | undefined {
-  const taken = promisesTyped(db, ladderOf(db, resident.residencyId, now), promised)
+  const taken = promisesFrom(db, ladderOf(db, resident.residencyId, now), promised)
   if ('errors' in taken) return taken.errors
   replacePromises(db, resident.residencyId, taken.promises)
   refold(db, resident.residencyId, now)
   return undefined
-}
-
-/** Promises from a form, complete; or, by field, why one of them can never be kept in this house. */
-export function promisesTyped(
-  db: Db,
-  curriculum: Curriculum,
-  promised: Entry<'promises'>['promised'],
-): { readonly promises: readonly (OwnerPromise & { readonly command: string })[] } | { readonly errors: Errors } {
-  const wanted = promised.flatMap((p, i) => (p.rung === '' ? [] : [{ p, i, at: findRung(curriculum, p.rung) }]))
-  const bad = wanted.find(({ p, at }) => !at || at.runKey !== p.run)
-  if (bad) return { errors: { [`promised.${bad.i}.rung`]: 'This dog’s ladder has no such rung.' } }
-  const house = groundOf(db)
-  const taken = wanted.flatMap(({ p, i, at }) =>
-    at
-      ? [
-          {
-            i,
-            promise: {
-              command: at.command.id,
-              rungId: at.rung.id,
-              level: Number(p.level),
-              places: Math.round(
-                p.places ?? Math.max(1, Math.min(usualPromise.places, mostPlaces(curriculum, at.rung.id, house))),
-              ),
-              people: Math.round(p.people ?? Math.max(1, Math.min(usualPromise.people, house.people))),
-            },
-          },
-        ]
-      : [],
-  )
-  const never = taken.flatMap(({ i, promise }) => {
-    const no = whyNotPossible(curriculum, promise, house)
-    return no ? [[`promised.${i}.${no.field}`, no.why] as const] : []
-  })
-  return never.length > 0 ? { errors: Object.fromEntries(never) } : { promises: taken.map(({ promise }) => promise) }
 }
 
 function takeWords(

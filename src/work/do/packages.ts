@@ -1,14 +1,14 @@
 import { v7 } from 'uuid'
 import { z } from 'zod'
 import { fieldErrors, line, lines, nested, number, type Typed } from '@/core/fields'
-import { promisesStep } from '@/core/intake/steps'
+import { somePromised } from '@/core/intake/steps'
 import { newestCurriculum } from '@/store/curricula'
 import type { Db } from '@/store/database'
 import { appendPackage, readPackages } from '@/store/packages'
 import { nobody, whoField, worksHere } from '../scene/who'
 import { longestStay } from './begin'
 import { refuse, wrongIn, type Deed } from './deed'
-import { promisesTyped } from './intake'
+import { promisesFrom } from './promises'
 
 export const packageForm = z.object({
   packageId: z.union([z.literal(''), z.uuid()]).default(''),
@@ -18,7 +18,7 @@ export const packageForm = z.object({
     (s) => !/[$€£¥]|\b(EUR|USD|GBP)\b/i.test(s),
     'No price: what it costs in money is agreed elsewhere.',
   ),
-  promised: promisesStep.shape.promised,
+  promised: somePromised,
 })
 
 /** Keeps a package, new or changed; what was promised from it before stays as it was promised. */
@@ -33,7 +33,7 @@ export function keepPackage(db: Db, typed: Typed, recordedBy: string, now: numbe
       if (packageId !== '' && !all.some((p) => p.packageId === packageId)) return refuse('There is no such package.')
       if (all.some((p) => p.given && p.packageId !== packageId && p.name.toLowerCase() === name.toLowerCase()))
         return wrongIn({ name: 'Another package has this name.' })
-      const taken = promisesTyped(db, newestCurriculum(db), promised)
+      const taken = promisesFrom(db, newestCurriculum(db), promised)
       if ('errors' in taken) return wrongIn(taken.errors)
       appendPackage(db, {
         id: v7(),

@@ -64,7 +64,7 @@ const columnOf: Readonly<Record<string, Column>> = {
   caution: 'caution',
   biteHistory: 'bite history',
   traits: 'traits',
-  promises: 'promises',
+  promised: 'promises',
 }
 
 /** The columns of a table that goes out: a body weight in the house’s unit alone. */
@@ -156,25 +156,15 @@ type Errors = Readonly<Record<string, string>>
 
 function addRow(db: Db, value: (column: Column) => string, recordedBy: string, now: number): Errors {
   const curriculum = newestCurriculum(db)
-  const promises: Record<string, { rungIds: string[]; level: string; places: string; people: string }> = {}
-  for (const cell of value('promises')
+  const promised = value('promises')
     .split(/[\s;]+/)
-    .filter((s) => s !== '')) {
-    const [id = '', level = '0', places = '', people = ''] = cell.split(':')
-    const found = findRung(curriculum, id)
-    if (!found) return { promises: `There is no rung ${id}.` }
-    const had = promises[found.command.id]
-    // One form says level, places and people of a command once; a table may say them rung by rung, so the most is
-    // taken.
-    const most = (a: string | undefined, b: string) =>
-      a === undefined || a === '' ? b : b === '' ? a : String(Math.max(Number(a), Number(b)))
-    promises[found.command.id] = {
-      rungIds: [...(had?.rungIds ?? []), id],
-      level: most(had?.level, level),
-      places: most(had?.places, places),
-      people: most(had?.people, people),
-    }
-  }
+    .filter((s) => s !== '')
+    .map((cell) => {
+      const [rung = '', level = '0', places = '', people = ''] = cell.split(':')
+      return { rung, level, places, people }
+    })
+  const unknown = promised.find((p) => !findRung(curriculum, p.rung))
+  if (unknown) return { promised: `There is no rung ${unknown.rung}.` }
   const traits = value('traits')
     .toLowerCase()
     .split(/[\s;,]+/)
@@ -202,7 +192,7 @@ function addRow(db: Db, value: (column: Column) => string, recordedBy: string, n
       cueWords: {},
       bornOn: value('born'),
       traits,
-      promises,
+      promised,
       dogId: knownDog(db, value('dog'), value('owner')),
     },
     now,

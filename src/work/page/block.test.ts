@@ -28,11 +28,11 @@ const scene = (more: Record<string, unknown> = {}) => {
   const residencyId = dog(db, {
     arrivesOn: '2026-02-20',
     leavesOn: '2026-03-30',
-    promises: {
-      sit: { rungIds: ['sit.word'], places: '1', people: '1' },
-      down: { rungIds: ['down.lure-sit'], places: '1', people: '1' },
-      touch: { rungIds: ['touch.near'], places: '1', people: '1' },
-    },
+    promised: [
+      { rung: 'sit.word', places: '1', people: '1' },
+      { rung: 'down.lure-sit', places: '1', people: '1' },
+      { rung: 'touch.near', places: '1', people: '1' },
+    ],
     ...more,
   })
   const tablet = new Tablet()

@@ -113,7 +113,7 @@ describe('the tether', () => {
 
 describe('a number to reach', () => {
   it('counts reps in sets and in passing, those that stand, on the dog’s page, the command’s and the block', () => {
-    const s = scene({ promises: { recall: { rungIds: ['recall.bowl'], places: '1', people: '1' } } })
+    const s = scene({ promised: [{ rung: 'recall.bowl', places: '1', people: '1' }] })
     const set = s.tablet.set(s.residencyId, s.ada, { rungId: 'recall.attention' })
     const reps = [s.tablet.rep(set.id), s.tablet.rep(set.id, 'miss'), s.tablet.rep(set.id)]
     s.send([set, ...reps, s.tablet.voided(reps[1]?.id ?? '', s.ada)])

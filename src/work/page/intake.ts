@@ -1,5 +1,5 @@
-import { runKey, sayRun } from '@/core/curriculum/lookup'
-import type { Curriculum, Run } from '@/core/curriculum/types'
+import { curriculumIn } from '@/core/curriculum/lengths'
+import type { Curriculum } from '@/core/curriculum/types'
 import { dayIn } from '@/core/days'
 import type { Typed } from '@/core/fields'
 import { saySide } from '@/core/dog/side'
@@ -14,13 +14,14 @@ import {
   type StepSpec,
 } from '@/core/intake/steps'
 import { firstRecorded } from '@/store/books'
-import { usualPromise, type OwnerPromise } from '@/core/promise/ownerPromise'
+import { typedOfPromises } from '@/core/promise/typed'
 import type { Db } from '@/store/database'
 import { readHouse } from '@/store/house'
 import { keptSteps, photoAt, readDraft, readEntry } from '@/store/intake'
 import { findResident, readCueWords, readPromises, residentsOn, type Resident } from '@/store/residents'
 import { reportedOf } from '../scene/before'
 import { ladderOf } from '../scene/regimes'
+import { promisingOn, type Promising } from './promising'
 
 export interface IntakeStep extends StepSpec {
   readonly values: Typed
@@ -52,7 +53,6 @@ export function loadIntake(db: Db, residencyId: string, now: number): IntakeView
     others: residentsOn(db, dayIn(house.timeZone, now))
       .filter((r) => r.residencyId !== residencyId)
       .map((r) => ({ id: r.dogId, name: `${r.runNumber} ${r.name}` })),
-    runs: promisable(curriculum),
     commands: curriculum.commands.map((c) => ({
       id: c.id,
       name: c.name,
@@ -76,40 +76,9 @@ export function loadIntake(db: Db, residencyId: string, now: number): IntakeView
   return { resident, steps, photoAt: photoAt(db, resident.dogId), timeZone: house.timeZone, devices: house.devices }
 }
 
-/** Every run of a ladder with its rungs, as a form offers them. */
-export const promisable = (curriculum: Curriculum): StepContext['runs'] =>
-  runsOf(curriculum).map(({ run, key, name }) => ({
-    key,
-    name,
-    rungs: run.rungs.map((r) => ({ id: r.id, name: r.name })),
-  }))
-
-/** Promises as the fields of such a form. */
-export const promisedTyped = (curriculum: Curriculum, promises: readonly OwnerPromise[]): Typed =>
-  typedOf({
-    promised: runsOf(curriculum).map(({ run, key }) => {
-      const p = promises.find((x) => run.rungs.some((r) => r.id === x.rungId))
-      return {
-        run: key,
-        rung: p?.rungId ?? '',
-        level: String(p?.level ?? 0),
-        places: String(p?.places ?? usualPromise.places),
-        people: String(p?.people ?? usualPromise.people),
-      }
-    }),
-  })
-
-/** Every run of a ladder, named so that two of one command are told apart. */
-const runsOf = (
-  curriculum: Curriculum,
-): readonly { readonly run: Run; readonly key: string; readonly name: string }[] =>
-  curriculum.commands.flatMap((c) =>
-    c.runs.map((run) => ({
-      run,
-      key: runKey(c.id, run.id),
-      name: sayRun(c, run),
-    })),
-  )
+/** What the choosing of this dog’s promises needs, with lengths as the house says them. */
+export const loadPromising = (db: Db, residencyId: string, now: number): Promising =>
+  promisingOn(db, curriculumIn(ladderOf(db, residencyId, now), readHouse(db).lengths))
 
 /** What is known of a step already: what was kept, and what the booking said. */
 function known(db: Db, resident: Resident, step: StepId, entry: unknown, curriculum: Curriculum, now: number): Typed {
@@ -150,7 +119,7 @@ function known(db: Db, resident: Resident, step: StepId, entry: unknown, curricu
       }
     }
     case 'promises':
-      return promisedTyped(curriculum, readPromises(db, resident.residencyId))
+      return typedOfPromises(curriculum, readPromises(db, resident.residencyId))
     case 'questions':
       return entry === undefined ? typedOf({ asked: usualQuestions.map((question) => ({ question, answer: '' })) }) : of
     case 'owner':

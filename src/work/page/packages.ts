@@ -5,14 +5,14 @@ import type { Curriculum } from '@/core/curriculum/types'
 import { dayIn } from '@/core/days'
 import type { Typed } from '@/core/fields'
 import type { FieldSpec } from '@/core/form'
-import { promiseFields } from '@/core/intake/steps'
 import type { OwnerPromise } from '@/core/promise/ownerPromise'
+import { typedOfPromises } from '@/core/promise/typed'
 import { newestCurriculum } from '@/store/curricula'
 import type { Db } from '@/store/database'
 import { readHouse } from '@/store/house'
 import { readPackages, type KeptPackage } from '@/store/packages'
 import { readPromises, residentsSince } from '@/store/residents'
-import { promisable, promisedTyped } from './intake'
+import { promisingOn, type Promising } from './promising'
 
 export interface PackageView {
   readonly packageId: string
@@ -34,6 +34,7 @@ export interface PackagesView {
   readonly fields: readonly FieldSpec[]
   /** Of a package that is not made yet. */
   readonly empty: Typed
+  readonly promising: Promising
 }
 
 /** A promise in a few words. */
@@ -50,7 +51,7 @@ export function loadPackages(db: Db): PackagesView {
   const house = readHouse(db)
   const curriculum = curriculumIn(newestCurriculum(db), house.lengths)
   const typed = (p: KeptPackage): Typed => ({
-    ...promisedTyped(curriculum, p.promises),
+    ...typedOfPromises(curriculum, p.promises),
     name: [p.name],
     days: [String(p.days)],
     words: [p.words],
@@ -67,9 +68,9 @@ export function loadPackages(db: Db): PackagesView {
       { kind: 'text', name: 'name', label: 'Name', required: true },
       { kind: 'number', name: 'days', label: 'Days of stay', required: true },
       { kind: 'long', name: 'words', label: 'What the owner hears of it', hint: 'no price', wide: true },
-      ...promiseFields(promisable(curriculum)),
     ],
-    empty: promisedTyped(curriculum, []),
+    empty: typedOfPromises(curriculum, []),
+    promising: promisingOn(db, curriculum),
   }
 }
 

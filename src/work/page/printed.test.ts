@@ -363,7 +363,7 @@ describe('what a table keeps of a dog, out and in', () => {
     trainer(db, 'Ben')
     const text =
       `${header},traits,promises,weight kg,weight confirmed\r\n1,Bodkin,Piers,2026-03-01,2026-03-20,deaf ` +
-      `toys,sit.full:2:3:2 sit-stay.30s:1:2:1 down.no-lure,82,yes\r\n`
+      `toys,sit.full:2:3:2 sit-stay.30s:1:2:1 sit-stay.3m-15s:0:1:2 down.no-lure,82,yes\r\n`
     expect(importTable(db, bytes(text.replace(',82,yes', ',82,')), who, monday, true)).toMatchObject({
       ok: false,
       problems: [{ row: 2, column: 'weight kg' }],
@@ -374,6 +374,7 @@ describe('what a table keeps of a dog, out and in', () => {
       expect.arrayContaining([
         { rungId: 'sit.full', level: 2, places: 3, people: 2 },
         { rungId: 'sit-stay.30s', level: 1, places: 2, people: 1 },
+        { rungId: 'sit-stay.3m-15s', level: 0, places: 1, people: 2 },
         { rungId: 'down.no-lure', level: 0, places: 3, people: 2 },
       ]),
     )

@@ -49,7 +49,7 @@ const text = z.object({ t: z.string().nullable() })
 /** Looks into a backup without changing anything of it; or why it is none that can be gone back to. */
 export function lookInto(file: string): Inside | string {
   let db: Db | undefined
-  const had = ['-wal', '-shm'].filter((end) => existsSync(`${file}${end}`))
+  const had = ['-wal', '-shm'].filter((end) => existsSync(/* turbopackIgnore: true */ `${file}${end}`))
   try {
     accessSync(file, constants.R_OK)
     db = new Database(file, { readonly: true, fileMustExist: true })

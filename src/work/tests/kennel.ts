@@ -47,7 +47,7 @@ export const dogFields = {
   caution: '',
   biteHistory: false,
   cueWords: {},
-  promises: { sit: { rungIds: ['sit.rear'], places: '1', people: '1' } },
+  promised: [{ rung: 'sit.rear', places: '1', people: '1' }],
 }
 
 /** A dog whose handoff waits for no rehearsal, and its work for no baseline: what most tests are not about. */

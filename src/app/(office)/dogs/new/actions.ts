@@ -3,20 +3,18 @@ import { revalidatePath } from 'next/cache'
 import { redirect } from 'next/navigation'
 import { z } from 'zod'
 import { act } from '@/app/door'
-import type { Typed } from '@/core/fields'
+import { nested, type Typed } from '@/core/fields'
 import type { Told } from '@/screens/told'
 import { newestCurriculum } from '@/store/curricula'
 import { kennelDatabase } from '@/store/connection'
 import { addDog } from '@/work/do/begin'
 import { refuse } from '@/work/do/deed'
 import { discardBooking } from '@/work/do/intake'
-import { actOnForm } from '../../typed'
+import { actOnForm, typed } from '../../typed'
 import { requestTime } from '@/work/scene/clock'
 
 export const addResident = actOnForm('trainer', (_, form) => {
   const { commands } = newestCurriculum(kennelDatabase())
-  const rungsOf = (command: string) => form.getAll(`rung.${command}`).filter((id) => id !== 'none')
-  const promised = commands.filter((c) => rungsOf(c.id).length > 0)
   const done = addDog(
     kennelDatabase(),
     {
@@ -39,17 +37,7 @@ export const addResident = actOnForm('trainer', (_, form) => {
       traits: form.getAll('traits'),
       biteHistory: form.get('biteHistory') === 'yes',
       cueWords: Object.fromEntries(commands.map((c) => [c.id, form.get(`cue.${c.id}`) ?? ''])),
-      promises: Object.fromEntries(
-        promised.map((c) => [
-          c.id,
-          {
-            rungIds: rungsOf(c.id),
-            level: form.get(`level.${c.id}`) ?? '0',
-            places: form.get(`places.${c.id}`),
-            people: form.get(`people.${c.id}`),
-          },
-        ]),
-      ),
+      promised: nested(typed(form))['promised'],
     },
     requestTime(),
   )

@@ -13,7 +13,7 @@ import { sayMoment } from '@/ui/when'
 import { requestTime } from '@/work/scene/clock'
 import { dogsKnown } from '@/store/residents'
 import { bookingDraft, openBookings } from '@/work/do/intake'
-import { groundOf, usualHere } from '@/work/do/begin'
+import { promisingOn } from '@/work/page/promising'
 import { loadPresets } from '@/work/page/packages'
 import { saveIntakeDraft } from '../[residencyId]/intake/actions'
 import { addResident, discardBegun } from './actions'
@@ -46,9 +46,7 @@ export default async function NewDogPage({
     <DogForm
       key={key}
       action={addResident}
-      curriculum={curriculumIn(newestCurriculum(db), house.lengths)}
-      ground={groundOf(db)}
-      usual={usualHere(db)}
+      promising={promisingOn(db, curriculumIn(newestCurriculum(db), house.lengths))}
       today={dayIn(house.timeZone, now)}
       booking={{
         key,

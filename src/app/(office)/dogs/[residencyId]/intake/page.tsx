@@ -5,7 +5,7 @@ import { enter } from '@/app/door'
 import { Intake } from '@/screens/intake/Intake'
 import { kennelDatabase } from '@/store/connection'
 import { requestTime } from '@/work/scene/clock'
-import { loadIntake } from '@/work/page/intake'
+import { loadIntake, loadPromising } from '@/work/page/intake'
 import { keepIntakeStep, saveIntakeDraft } from './actions'
 
 export const metadata: Metadata = { title: 'Intake' }
@@ -19,16 +19,19 @@ export default async function IntakePage({
 }) {
   await enter('trainer')
   const { residencyId } = await params
-  const view = loadIntake(kennelDatabase(), residencyId, requestTime())
+  const [db, now] = [kennelDatabase(), requestTime()]
+  const view = loadIntake(db, residencyId, now)
   if (!view) notFound()
   const asked = z
     .object({ step: z.string().optional() })
     .catch({})
     .parse(await searchParams).step
+  const stepId = asked ?? view.steps.find((s) => !s.kept)?.id ?? 'owner'
   return (
     <Intake
       view={view}
-      stepId={asked ?? view.steps.find((s) => !s.kept)?.id ?? 'owner'}
+      stepId={stepId}
+      promising={stepId === 'promises' ? loadPromising(db, residencyId, now) : undefined}
       keep={keepIntakeStep}
       saveDraft={saveIntakeDraft}
     />

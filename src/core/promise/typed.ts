@@ -1,0 +1,58 @@
+import { runKey, sayRun } from '../curriculum/lookup'
+import type { Command, Curriculum, Run } from '../curriculum/types'
+import type { Typed } from '../fields'
+import { usualPromise, type OwnerPromise } from './ownerPromise'
+
+/** A run that may be promised; its place in the list is the number of its row in every form. */
+export interface PromisableRun {
+  readonly command: Command
+  readonly run: Run
+  readonly key: string
+  /** Named so that two of one command are told apart. */
+  readonly name: string
+}
+
+export const promisableRuns = (curriculum: Curriculum): readonly PromisableRun[] =>
+  curriculum.commands.flatMap((command) =>
+    command.runs.map((run) => ({ command, run, key: runKey(command.id, run.id), name: sayRun(command, run) })),
+  )
+
+/** The names of a row's fields. */
+export const promiseField = (row: number, what: 'run' | 'rung' | 'level' | 'places' | 'people'): string =>
+  `promised.${row}.${what}`
+
+/** Promises as the fields of a form: of a run that is not promised, only which it is. */
+export const typedOfPromises = (curriculum: Curriculum, promises: readonly OwnerPromise[]): Typed =>
+  Object.fromEntries(
+    promisableRuns(curriculum).flatMap(({ run, key }, i) => {
+      const p = promises.find((x) => run.rungs.some((r) => r.id === x.rungId))
+      return [
+        [promiseField(i, 'run'), [key]],
+        [promiseField(i, 'rung'), [p?.rungId ?? '']],
+        ...(p
+          ? [
+              [promiseField(i, 'level'), [String(p.level)]],
+              [promiseField(i, 'places'), [String(p.places)]],
+              [promiseField(i, 'people'), [String(p.people)]],
+            ]
+          : []),
+      ] as [string, readonly string[]][]
+    }),
+  )
+
+/** The other way round: what these fields promise, as far as they are whole. */
+export const promisesOfTyped = (curriculum: Curriculum, typed: Typed): readonly OwnerPromise[] =>
+  promisableRuns(curriculum).flatMap(({ run }, i): OwnerPromise[] => {
+    const said = (what: 'rung' | 'level' | 'places' | 'people') => typed[promiseField(i, what)]?.[0] ?? ''
+    const rungId = said('rung')
+    return run.rungs.some((r) => r.id === rungId)
+      ? [
+          {
+            rungId,
+            level: Number(said('level')) || 0,
+            places: Number(said('places')) || usualPromise.places,
+            people: Number(said('people')) || usualPromise.people,
+          },
+        ]
+      : []
+  })

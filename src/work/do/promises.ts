@@ -1,0 +1,46 @@
+import type { z } from 'zod'
+import { findRung } from '@/core/curriculum/lookup'
+import type { Curriculum } from '@/core/curriculum/types'
+import { mostPlaces, whyNotPossible } from '@/core/handoff/possible'
+import type { promisedRows } from '@/core/intake/steps'
+import { usualPromise, type OwnerPromise } from '@/core/promise/ownerPromise'
+import type { Db } from '@/store/database'
+import { groundOf } from '../scene/ground'
+
+type Errors = Readonly<Record<string, string>>
+
+/**
+ * Promises from a form, complete; or, by field, why one of them can never be kept in this house on this ladder.
+ * `past`: they were kept or not, whatever the house is now.
+ */
+export function promisesFrom(
+  db: Db,
+  ladder: Curriculum,
+  promised: z.output<typeof promisedRows>,
+  past = false,
+): { readonly promises: readonly (OwnerPromise & { readonly command: string })[] } | { readonly errors: Errors } {
+  const house = groundOf(db)
+  const runs = new Set<string>()
+  const errors: Record<string, string> = {}
+  const promises = promised.flatMap((p, i) => {
+    if (p.rung === '') return []
+    const at = findRung(ladder, p.rung)
+    if (!at || (p.run !== '' && at.runKey !== p.run)) {
+      errors[`promised.${i}.rung`] = 'This dog’s ladder has no such rung.'
+      return []
+    }
+    if (runs.has(at.runKey)) errors[`promised.${i}.rung`] = 'Promise one rung of each run.'
+    runs.add(at.runKey)
+    const promise = {
+      command: at.command.id,
+      rungId: at.rung.id,
+      level: Number(p.level),
+      places: Math.round(p.places ?? Math.max(1, Math.min(usualPromise.places, mostPlaces(ladder, at.rung.id, house)))),
+      people: Math.round(p.people ?? Math.max(1, Math.min(usualPromise.people, house.people))),
+    }
+    const no = past ? undefined : whyNotPossible(ladder, promise, house)
+    if (no) errors[`promised.${i}.${no.field}`] ??= no.why
+    return [promise]
+  })
+  return Object.keys(errors).length > 0 ? { errors } : { promises }
+}
