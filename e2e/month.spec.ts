@@ -59,6 +59,40 @@ test('a package is given in one choice, with what it costs beside it and what th
   )
 })
 
+test('a package says what each promise costs while it is chosen, and each run keeps its own level in a booking', async ({
+  page,
+  kibou,
+}) => {
+  const row = (name: string) => page.getByRole('listitem').filter({ hasText: `${name} up to` })
+  const choose = async (label: RegExp, within: ReturnType<typeof row>, option: RegExp) => {
+    await within.getByRole('button', { name: label }).press('Enter')
+    await page.getByRole('option', { name: option }).first().press('Enter')
+  }
+  await visit(page, `${kibou.url}/packages`)
+  await page.getByRole('button', { name: 'A new package' }).press('Enter')
+  await page.getByRole('textbox', { name: /^Name/ }).fill('Stays')
+  await page.getByLabel('Days of stay').fill('21')
+  const [long, far] = [row('Sit-stay, duration'), row('Sit-stay, distance')]
+  await choose(/up to/, long, /^30 s/)
+  await expect(long.getByText(/about \d+ reps from the start, \d+ days or more/)).toBeVisible()
+  await choose(/Level/, long, /^2/)
+  await expect(long.getByText(/at level 2/)).toBeVisible()
+  await choose(/up to/, far, /^3 m, 15 s/)
+  await far.getByLabel('Places').fill('9')
+  await expect(far.getByText(/9 places are asked for/)).toBeVisible()
+  await page.getByRole('button', { name: 'Keep the package' }).press('Enter')
+  await expect(page.getByText('One thing is not right yet. Nothing you typed is lost.')).toBeVisible()
+  await far.getByLabel('Places').fill('1')
+  await page.getByRole('button', { name: 'Keep the package' }).press('Enter')
+  await expect(page.getByRole('heading', { name: /^Stays/ })).toBeVisible()
+  await visit(page, `${kibou.url}/dogs/new`)
+  await page.getByRole('button', { name: /Begin from/ }).press('Enter')
+  await page.getByRole('option', { name: /Stays/ }).press('Enter')
+  await expect(long.getByRole('button', { name: /Level/ })).toHaveText(/2/)
+  await expect(far.getByRole('button', { name: /Level/ })).toHaveText(/0/)
+  await expect(far.getByLabel('Places')).toHaveValue('1')
+})
+
 test('a dog that went home is found from the box of names, and comes back with what it was promised', async ({
   page,
   kibou,
