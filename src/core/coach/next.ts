@@ -9,7 +9,7 @@ import type { CommandStanding } from '../promise/standing'
 import { isHeld, isPassed, type DogState } from '../progress/state'
 import type { Summary } from '../promise/summary'
 import { firstDays } from '../dog/early'
-import { suggestAll, type Around, type Held, type Suggestion } from './suggest'
+import { suggestAll, suggestFirst, type Around, type Held, type Suggestion } from './suggest'
 import { nextOffer, offersFor, type Tried } from './stuck'
 
 /** Pay tiers, least first. Common practice. */
@@ -111,17 +111,7 @@ export function whatNext(
     around,
     day <= firstDays,
   )
-  const needs = new Map(summary.needs.map((n) => [n.command, n.reps]))
-  const order = new Map(curriculum.commands.map((c, i) => [c.id, i]))
-  const open = inOrder(
-    curriculum,
-    around,
-    [...found.sets],
-    (a, b) =>
-      ranks[a.why] - ranks[b.why] ||
-      (a.why === 'refresher' ? (a.kept ?? 1) - (b.kept ?? 1) : (needs.get(b.for) ?? 0) - (needs.get(a.for) ?? 0)) ||
-      (order.get(a.command) ?? 0) - (order.get(b.command) ?? 0),
-  )
+  const open = inOrder(curriculum, around, [...found.sets], byPress(curriculum, summary))
   const sets = open.flatMap((suggestion) => {
     const at = findRung(curriculum, suggestion.rungId)
     const standing = summary.commands.find((c) => c.command === suggestion.command)
@@ -130,6 +120,51 @@ export function whatNext(
   const shut = found.shut.flatMap((h) => said(curriculum, h))
   const waits = found.waits.flatMap((h) => said(curriculum, h))
   return { sets, shut, waits, rest: sets.length > 0 ? '' : sayRest(dog, summary, shut, waits) }
+}
+
+/** Which of two sets is more pressing. */
+function byPress(curriculum: Curriculum, summary: Summary): (a: Suggestion, b: Suggestion) => number {
+  const needs = new Map(summary.needs.map((n) => [n.command, n.reps]))
+  const order = new Map(curriculum.commands.map((c, i) => [c.id, i]))
+  return (a, b) =>
+    ranks[a.why] - ranks[b.why] ||
+    (a.why === 'refresher' ? (a.kept ?? 1) - (b.kept ?? 1) : (needs.get(b.for) ?? 0) - (needs.get(a.for) ?? 0)) ||
+    (order.get(a.command) ?? 0) - (order.get(b.command) ?? 0)
+}
+
+/** The first of what is next, by name; or why there is none. */
+export type FirstNext =
+  Pick<NextSet, 'command' | 'commandName' | 'rungId' | 'rungName' | 'purpose'> | { readonly rest: string }
+
+/**
+ * The first set of `whatNext`, or why there is none, for lists of many dogs: what is promised is only looked at where
+ * nothing comes before it.
+ */
+export function firstNext(
+  curriculum: Curriculum,
+  state: DogState,
+  summary: Summary,
+  dog: Pick<NextDog, 'promises' | 'arrivesOn' | 'cueWords' | 'words'>,
+  around: Around,
+): FirstNext {
+  const day = daysBetween(dog.arrivesOn, around.today)
+  if (day > 0) {
+    const coached = { traits: dog.words.traits, arrivesOn: dog.arrivesOn }
+    const [first] = [...suggestFirst(curriculum, state, coached, around, day <= firstDays)].sort(
+      byPress(curriculum, summary),
+    )
+    const at = first && ranks[first.why] <= ranks.refresher ? findRung(curriculum, first.rungId) : undefined
+    if (first && at && summary.commands.some((c) => c.command === first.command))
+      return {
+        command: at.command.id,
+        commandName: at.command.name,
+        rungId: at.rung.id,
+        rungName: at.rung.name,
+        purpose: first.purpose,
+      }
+  }
+  const { sets, rest } = whatNext(curriculum, state, summary, { ...dog, tried: [] }, around)
+  return sets[0] ?? { rest }
 }
 
 function said(curriculum: Curriculum, held: Held): readonly ShutSet[] {

@@ -112,6 +112,31 @@ export function suggestAll(
   }
 }
 
+/**
+ * Of the same, only what comes before all that is promised: the mark, what slipped and what it needs, and the first
+ * refresher that can be given. For lists of many dogs, which want one set of each.
+ */
+export function suggestFirst(
+  curriculum: Curriculum,
+  state: DogState,
+  dog: CoachedDog,
+  around: Around,
+  foundation: boolean,
+): readonly Suggestion[] {
+  const scene: Scene = { curriculum, state, dog, around }
+  const before = [
+    ...(foundation ? markFirst(scene) : []),
+    ...slippedGoals(curriculum, state).flatMap((goal) => answersFor(scene, goal, goal.at.command.id)),
+  ]
+  for (const { at, kept } of goingStale(scene)) {
+    const answer = refresh(scene, at, kept)
+    if (!('set' in answer)) continue
+    before.push(answer)
+    break
+  }
+  return once(before.flatMap((a) => ('set' in a ? [a.set] : [])))
+}
+
 /** The first set to work now for one command; undefined when there is none. */
 export const suggestFor = (suggestions: Suggestions, command: string): Suggestion | undefined =>
   suggestions.sets.find((s) => s.command === command)
@@ -475,8 +500,11 @@ function proveIn(
 }
 
 /** Each run that is going stale, once, at its top held rung, where and with whom the dog knows it. */
-function refreshers(scene: Scene): readonly Answer[] {
-  const { curriculum, state, around } = scene
+const refreshers = (scene: Scene): readonly Answer[] =>
+  goingStale(scene).map(({ at, kept }) => refresh(scene, at, kept))
+
+/** Runs that are going stale, at their top held rungs, with the share predicted to be left, the least first. */
+function goingStale({ curriculum, state, around }: Scene) {
   const due = curriculum.commands.flatMap((command) =>
     command.runs.flatMap((run) => {
       const runKey = `${command.id}/${run.id}`
@@ -494,23 +522,22 @@ function refreshers(scene: Scene): readonly Answer[] {
         : []
     }),
   )
-  return due.sort((a, b) => a.kept - b.kept).map(({ at, kept }) => refresh(scene, at, kept))
+  return due.sort((a, b) => a.kept - b.kept)
 }
 
 function refresh(scene: Scene, at: RungPlaceInLadder, kept: number): Answer {
   const { curriculum, state, dog, around } = scene
   const kits = [...new Set([kitToProve(at.rung), kitFor(at.rung, around.method)])]
-  const all = kits.flatMap((kit) => contextsOf(scene, at, kit))
+  const all = contextsOf(scene, at, kits)
   // Where it is known it says what is left; somewhere new only when it is known nowhere, never because it is shut where
   // it is.
   const contexts = all.some((c) => c.open === 0) ? all.filter((c) => c.open === 0) : all
   let refusal: string | undefined
-  const open = contexts.filter((c) => {
+  const best = contexts.find((c) => {
     const because = refusedBecause(curriculum, state, c.at, { place: c.place, level: 0, kit: c.kit }, dog, around)
     refusal ??= because
     return because === undefined
   })
-  const best = open[0]
   if (!best)
     return { shut: { command: at.command.id, rungId: at.rung.id, because: `refresher due; ${refusal ?? noPlace(at)}` } }
   const own = best.at.rung.id === at.rung.id
@@ -544,7 +571,7 @@ interface Context {
 /**
  * Every place and person for a rung that is held, those in which it was met most often first, with what is new of each.
  */
-function contextsOf(scene: Scene, at: RungPlaceInLadder, kit: string): readonly Context[] {
+function contextsOf(scene: Scene, at: RungPlaceInLadder, kits: readonly string[]): readonly Context[] {
   const { state, around } = scene
   const runState = state.runs[at.runKey]
   if (!runState) return []
@@ -554,27 +581,29 @@ function contextsOf(scene: Scene, at: RungPlaceInLadder, kit: string): readonly 
   const people = [
     ...new Set([...mostDays(evidenceBy(at.run, runState, at.index, 'person'), around.people), ...around.people]),
   ]
-  return placeIds.flatMap((id): Context[] => {
-    const place = fits.find((p) => p.id === id)
-    return place
-      ? (people.length > 0 ? people : [undefined]).map((personId): Context => {
-          const context = contextStanding(
-            at.run,
-            runState,
-            { level: 0, placeId: id, kit, leashHolder: personId ?? '' },
-            at.index,
-          )
-          const index = context.open.length > 0 ? context.index : at.index
-          return {
-            place,
-            personId,
-            kit,
-            open: context.open.length,
-            at: { ...at, index, rung: at.run.rungs[index] ?? at.rung },
-          }
-        })
-      : []
-  })
+  return kits.flatMap((kit) =>
+    placeIds.flatMap((id): Context[] => {
+      const place = fits.find((p) => p.id === id)
+      return place
+        ? (people.length > 0 ? people : [undefined]).map((personId): Context => {
+            const context = contextStanding(
+              at.run,
+              runState,
+              { level: 0, placeId: id, kit, leashHolder: personId ?? '' },
+              at.index,
+            )
+            const index = context.open.length > 0 ? context.index : at.index
+            return {
+              place,
+              personId,
+              kit,
+              open: context.open.length,
+              at: { ...at, index, rung: at.run.rungs[index] ?? at.rung },
+            }
+          })
+        : []
+    }),
+  )
 }
 
 /**
@@ -604,7 +633,7 @@ const knownContext = (
   at: RungPlaceInLadder,
   kit: string,
 ): { readonly placeId: string; readonly personId: string | undefined } | undefined => {
-  const known = contextsOf(scene, at, kit).find(
+  const known = contextsOf(scene, at, [kit]).find(
     (c) =>
       c.open === 0 &&
       refusedBecause(scene.curriculum, scene.state, at, { place: c.place, level: 0, kit }, scene.dog, scene.around) ===

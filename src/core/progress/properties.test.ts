@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { houseCurriculum } from '../curriculum/house'
 import { findRung, rungsOf } from '../curriculum/lookup'
-import { whatNext } from '../coach/next'
+import { firstNext, whatNext } from '../coach/next'
 import { plainDog } from '../dog/traits'
 import { defaultMethod, methodRows } from '../method/rows'
 import { dayName, monday, passTo, setsFrom, type SetPlan } from '../tests/facts'
@@ -202,39 +202,46 @@ describe('suggestions', () => {
       { id: 'yard', kind: 'yard' },
       { id: 'square', kind: 'square' },
     ] as const
+    const firsts = new Set<string>()
     fc.assert(
       fc.property(
         history,
         fc.boolean(),
         fc.integer({ min: 0, max: 25 }),
+        fc.integer({ min: 0, max: 13 }),
+        fc.constantFrom(1, 3, 30),
         fc.constantFrom(
           ...methodRows.filter((r) => r.kind === 'judging').flatMap((r) => r.options.map((o) => ({ [r.id]: o.id }))),
         ),
-        (random, far, day, set) => {
+        (random, far, day, promised, here, set) => {
           const sets = far ? [...advanced, ...random] : random
           const method = { ...defaultMethod, ...set }
           const regime = regimeOf(houseCurriculum, method, { traits: plainDog, side: 'left', young: false })
           const state = foldDog([{ from: Number.NEGATIVE_INFINITY, ...regime }], sets)
           const summary = summarise(regime.curriculum, state, promises, { days: 0, reps: 0 })
-          const next = whatNext(
-            regime.curriculum,
-            state,
-            summary,
-            {
-              promises,
-              words: { name: 'Wren', cue: undefined, release: 'Okay', marker: 'Yes', side: 'left', traits: plainDog },
-              arrivesOn: '2026-02-20',
-              cueWords: new Map(),
-              tried: [],
-            },
-            {
-              now: monday + day * 86_400_000,
-              today: dayName(day),
-              places,
-              people: ['ada', 'ben'],
-              method,
-              forgetting: houseForgetting,
-            },
+          const dog = {
+            promises: promises.slice(0, promised),
+            words: { name: 'Wren', cue: undefined, release: 'Okay', marker: 'Yes', side: 'left', traits: plainDog },
+            arrivesOn: dayName(day - here),
+            cueWords: new Map<string, string>(),
+            tried: [],
+          } as const
+          const around = {
+            now: monday + day * 86_400_000,
+            today: dayName(day),
+            places,
+            people: ['ada', 'ben'],
+            method,
+            forgetting: houseForgetting,
+          }
+          const next = whatNext(regime.curriculum, state, summary, dog, around)
+          // A list of many dogs names the same first step, by a shorter way.
+          const first = firstNext(regime.curriculum, state, summary, dog, around)
+          firsts.add(next.sets[0]?.why ?? 'none')
+          expect(first).toMatchObject(
+            next.sets[0]
+              ? { rungId: next.sets[0].rungId, command: next.sets[0].command, purpose: next.sets[0].purpose }
+              : { rest: next.rest },
           )
           for (const s of next.sets) {
             const found = findRung(regime.curriculum, s.rungId)
@@ -256,7 +263,8 @@ describe('suggestions', () => {
           }
         },
       ),
-      { numRuns: 150 },
+      { numRuns: 250 },
     )
+    expect([...firsts]).toEqual(expect.arrayContaining(['rebuild', 'refresher', 'climb', 'mark-first']))
   })
 })

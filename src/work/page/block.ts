@@ -213,7 +213,7 @@ export function loadBlock(
     s.reps.some((r) => r.at >= since) ||
     (s.reps.length === 0 && s.day >= dayIn(house.timeZone, since))
   const method = methodAt(readMethodChanges(db), now)
-  const next = nextFor(db, { resident, curriculum, derived, today, people, spaces: places, forgetting, sets }, now)
+  const next = nextFor(db, { resident, curriculum, derived, today, spaces: places, forgetting, sets }, now)
   const around = aroundFor(
     db,
     resident,

@@ -72,7 +72,7 @@ export function loadPaper(db: Db, me: string, now: number): PaperView {
       }
       const pause = pauses.get(resident.residencyId)
       const derived = standingOf(db, resident.residencyId, now)
-      const next = nextFor(db, { resident, curriculum, derived, today, people, spaces: places, forgetting }, now)
+      const next = nextFor(db, { resident, curriculum, derived, today, spaces: places, forgetting }, now)
       const first = (id: string) => next.sets.find((s) => s.command === id)?.rungId
       const inHand = Object.fromEntries(
         curriculum.commands.flatMap((c) => {

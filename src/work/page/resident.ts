@@ -1,4 +1,4 @@
-import { whatNext, type WhatNext } from '@/core/coach/next'
+import { firstNext, whatNext, type FirstNext, type WhatNext } from '@/core/coach/next'
 import { nextOffer, offersFor, type Offer } from '@/core/coach/stuck'
 import { findCommand, findRung, ownRung, rungsOf, runKey } from '@/core/curriculum/lookup'
 import { settleByDay, settleByWeek, type SettleDay } from '@/core/method/settle'
@@ -270,45 +270,50 @@ function entryOf(curriculum: Curriculum, latest: Curriculum, row: LogRow, names:
   }
 }
 
+type NextScene = Pick<Scene, 'resident' | 'curriculum' | 'derived' | 'today' | 'spaces' | 'forgetting'> & {
+  readonly sets?: readonly SetFact[]
+}
+
 /** What to work on now with a dog, as its page and its block say it. */
-export function nextFor(
-  db: Db,
-  scene: Pick<Scene, 'resident' | 'curriculum' | 'derived' | 'today' | 'people' | 'spaces' | 'forgetting'> & {
-    readonly sets?: readonly SetFact[]
-  },
-  now: number,
-): WhatNext {
-  const { resident, curriculum, derived, today, spaces, forgetting } = scene
-  const not = notWorked(db, resident.residencyId, today)
+export function nextFor(db: Db, scene: NextScene, now: number): WhatNext {
+  const { resident, curriculum, derived } = scene
+  const not = notWorked(db, resident.residencyId, scene.today)
   if (not !== '') return { sets: [], shut: [], waits: [], rest: not }
+  const { dog, around } = nextGround(db, scene, now)
+  const tried = triedOf(db, resident.residencyId, curriculum, scene.sets)
+  return whatNext(curriculum, derived.state, derived.summary, { ...dog, tried }, around)
+}
+
+/** The first of it by name, for lists of many dogs, which know already which of them are worked at all. */
+export function firstFor(db: Db, scene: NextScene, now: number): FirstNext {
+  const { curriculum, derived } = scene
+  const { dog, around } = nextGround(db, scene, now)
+  return firstNext(curriculum, derived.state, derived.summary, dog, around)
+}
+
+function nextGround(db: Db, { resident, today, spaces, forgetting }: NextScene, now: number) {
   const method = methodAt(readMethodChanges(db), now)
-  const around = aroundFor(
-    db,
-    resident,
-    { today, spaces, people: handlers(peopleOn(db, today)), method, forgetting: forgetting.model },
-    now,
-  )
-  const words = {
-    name: resident.name,
-    cue: undefined,
-    release: resident.releaseWord,
-    marker: resident.markerWord,
-    side: resident.side,
-    traits: resident.traits,
-  }
-  return whatNext(
-    curriculum,
-    derived.state,
-    derived.summary,
-    {
+  return {
+    around: aroundFor(
+      db,
+      resident,
+      { today, spaces, people: handlers(peopleOn(db, today)), method, forgetting: forgetting.model },
+      now,
+    ),
+    dog: {
       promises: readPromises(db, resident.residencyId),
-      words,
+      words: {
+        name: resident.name,
+        cue: undefined,
+        release: resident.releaseWord,
+        marker: resident.markerWord,
+        side: resident.side,
+        traits: resident.traits,
+      },
       arrivesOn: resident.arrivesOn,
       cueWords: readCueWords(db, resident.dogId),
-      tried: triedOf(db, resident.residencyId, curriculum, scene.sets),
     },
-    around,
-  )
+  }
 }
 
 export interface CommandPage {

@@ -1,5 +1,5 @@
 import { dayIn } from '@/core/days'
-import type { WhatNext } from '@/core/coach/next'
+import type { FirstNext } from '@/core/coach/next'
 import { buildWall, type UpNextRow, type WallView } from '@/core/views/wall'
 import type { Db } from '@/store/database'
 import { handoffsAfter } from '@/store/handoffs'
@@ -10,7 +10,7 @@ import { newestCurriculum } from '@/store/curricula'
 import { kennelForgetting } from '../scene/forgetting'
 import { readRules, regimesOfResident } from '../scene/regimes'
 import { standingOf, summariesOf } from '../record/refold'
-import { nextFor } from './resident'
+import { firstFor } from './resident'
 import { readSpaces } from '@/store/house'
 import { readyWith } from '../scene/shown'
 import { baselineFirst } from '../scene/firstThings'
@@ -52,9 +52,9 @@ export function loadWall(db: Db, now: number, me?: string): WallView {
     const dog = dogs.find((d) => d.residencyId === residencyId)
     if (!dog) return undefined
     const derived = standingOf(db, residencyId, now)
-    return nextFor(
+    return firstFor(
       db,
-      { resident: dog, curriculum: dog.curriculum, derived, today, people: [], spaces: readSpaces(db), forgetting },
+      { resident: dog, curriculum: dog.curriculum, derived, today, spaces: readSpaces(db), forgetting },
       now,
     )
   })
@@ -67,18 +67,17 @@ const named = 8
  * Up next names the very step that the dog’s page and its block begin with; a dog for which that is none stands with
  * those that wait, with the reason the other pages say.
  */
-function namingTheSame(view: WallView, nextOf: (residencyId: string) => WhatNext | undefined): WallView {
+function namingTheSame(view: WallView, nextOf: (residencyId: string) => FirstNext | undefined): WallView {
   const upNext: UpNextRow[] = []
   const waits: WallView['later'][number][] = []
   for (const row of view.upNext) {
     const next = upNext.length < named ? nextOf(row.residencyId) : undefined
-    const first = next?.sets[0]
-    if (first)
+    if (next && !('rest' in next))
       upNext.push({
         ...row,
-        command: first.command,
-        commandName: first.commandName,
-        rungName: first.purpose === 'refresh' ? `${first.rungName}, refresher` : first.rungName,
+        command: next.command,
+        commandName: next.commandName,
+        rungName: next.purpose === 'refresh' ? `${next.rungName}, refresher` : next.rungName,
       })
     else if (next)
       waits.push({

@@ -29,10 +29,30 @@ const markRow = z.object({
 /** The kept standing of a residency as of this moment; undefined when none holds. */
 export function kept(db: Db, residencyId: string, now: number): Pick<Kept, 'state' | 'summary'> | undefined {
   const row = readStanding(db, residencyId, { now, foldVersion })
-  const state = row && ownState(row.state)
-  const summary = row && ownSummary(row.summary)
-  return state && summary && { state, summary }
+  if (!row) return undefined
+  const states = (lastStates.get(db) ?? lastStates.set(db, new Map()).get(db)) as Map<string, ReadState>
+  const known = states.get(residencyId)
+  if (known?.text === row.state && known.words === row.summary) return known
+  const state = ownState(row.state)
+  const summary = ownSummary(row.summary)
+  if (!state || !summary) return undefined
+  const read = { text: row.state, words: row.summary, state, summary }
+  states.delete(residencyId)
+  states.set(residencyId, read)
+  const [oldest] = states.keys()
+  if (states.size > mostStates && oldest !== undefined) states.delete(oldest)
+  return read
 }
+
+interface ReadState {
+  readonly text: string
+  readonly words: string
+  readonly state: DogState
+  readonly summary: Summary
+}
+/** The same of whole standings, for as many dogs as are looked at in turn; nobody who reads one writes into it. */
+const lastStates = new WeakMap<Db, Map<string, ReadState>>()
+const mostStates = 64
 
 /** What further facts are folded onto, without what lists read; undefined when none holds or its end is not known. */
 export function keptToGoOn(
