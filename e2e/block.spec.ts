@@ -341,6 +341,12 @@ test('after a break the next set goes on at the rung the verdict named, in the s
   await expect(page.getByText(/Market square, level 0/)).toBeVisible()
 })
 
+/** Until the open page may be loaded again without network. */
+const pageKept = (page: Page) =>
+  expect
+    .poll(() => page.evaluate(async () => (await (await caches.open('kibou-blocks')).keys()).length))
+    .toBeGreaterThan(0)
+
 test('a whole block with the network cut and a reload in the middle: each rep is there once', async ({
   page,
   launched: kibou,
@@ -348,9 +354,7 @@ test('a whole block with the network cut and a reload in the middle: each rep is
 }) => {
   const since = Date.now()
   await openBlock(page, kibou, 'Heron')
-  await expect
-    .poll(() => page.evaluate(async () => (await (await caches.open('kibou-blocks')).keys()).length))
-    .toBeGreaterThan(0)
+  await pageKept(page)
   await workReps(page, 2, pointer)
   await sent(page)
   await context.setOffline(true)
@@ -378,6 +382,7 @@ test('a whole block with the network cut and a reload in the middle: each rep is
 test('a tap in the very moment of a reload is kept', async ({ page, kibou, context }) => {
   const since = Date.now()
   await openBlock(page, kibou, 'Heron')
+  await pageKept(page)
   await workReps(page, 1, pointer)
   await sent(page)
   await context.setOffline(true)
