@@ -1,11 +1,5 @@
-import { chromium, type BrowserContext, type CDPSession, type Locator, type Page } from '@playwright/test'
-import { chromiumPath } from '../scripts/lib/chromium.mjs'
-import Database from 'better-sqlite3'
-import { spawn } from 'node:child_process'
-import { mkdtempSync } from 'node:fs'
-import { tmpdir } from 'node:os'
-import { join } from 'node:path'
-import { z } from 'zod'
+import type { BrowserContext, CDPSession, Locator, Page } from '@playwright/test'
+import { startBrowser, startDemo } from './support/demo'
 import { stolen, watchOthers } from './support/others'
 
 /**
@@ -21,36 +15,11 @@ const slower = 4
 const gapMs = Number(process.env['KIBOU_BENCH_GAP'] ?? 150)
 /** A quick tap of a finger lies on the glass so long (common practice). */
 const onGlassMs = 60
-const port = 4878
-const file = join(mkdtempSync(join(tmpdir(), 'kibou-tap-')), 'kennel.db')
-const demo = spawn(process.execPath, ['scripts/demo.mjs'], {
-  env: { ...process.env, PORT: String(port), HOST: '127.0.0.1', KIBOU_DB: file },
-  stdio: 'ignore',
-})
-const url = `http://127.0.0.1:${port}`
-for (let i = 0; ; i++) {
-  if (
-    await fetch(`${url}/api/health`).then(
-      (r) => r.ok,
-      () => false,
-    )
-  )
-    break
-  if (i > 1200) throw new Error('the demo did not start')
-  await new Promise((done) => setTimeout(done, 250))
-}
-const db = new Database(file, { readonly: true })
-const idOf = (name: string) =>
-  z
-    .object({ id: z.string() })
-    .parse(db.prepare('SELECT r.id FROM residency r JOIN dog d ON d.id = r.dog_id WHERE d.name = ?').get(name)).id
-const [dog, shown] = [idOf('Heron'), idOf('Wren')]
-db.close()
+const demo = await startDemo(4878)
+const { url } = demo
+const [dog, shown] = [demo.idOf('Heron'), demo.idOf('Wren')]
 
-const browser = await chromium.launch({
-  executablePath: chromiumPath(),
-  args: ['--no-sandbox', '--disable-gpu', '--disable-quic'],
-})
+const browser = await startBrowser()
 try {
   const context = await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true })
   await context.request.post(`${url}/api/sign-in`, { data: { personId: 'maud', passcode: 'osier bank' } })
@@ -65,7 +34,7 @@ try {
   })
 } finally {
   await browser.close()
-  demo.kill('SIGTERM')
+  demo.stop()
 }
 
 /** Taps on the target of a clean rep of one page, beside those on a button that does nothing. */

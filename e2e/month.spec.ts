@@ -59,7 +59,7 @@ test('a package is given in one choice, with what it costs beside it and what th
   )
 })
 
-test('a package says what each promise costs while it is chosen, and each run keeps its own level in a booking', async ({
+test('a package says what each promise costs as it is chosen, and each run keeps its own level in a booking', async ({
   page,
   kibou,
 }) => {

@@ -19,6 +19,7 @@ for (const script of [
   'bench/resident.ts',
   'bench/rep.ts',
   'bench/tap.ts',
+  'bench/blocking.ts',
   'bench/weight.ts',
   'bench/day.ts',
   'bench/reach.ts',

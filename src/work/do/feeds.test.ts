@@ -71,7 +71,8 @@ describe('food by ounce and by cup', () => {
       reason: 'Nobody has weighed a cup of House kibble yet (House, feeds).',
     })
     const { db, ada } = stage(110)
-    expect(feedingList(db, monday).rows[0]?.ration).toMatch(/^\d+ g \(\d?[¼½¾]? ?cups?\)$/)
+    expect(feedingList(db, monday).rows[0]?.bowl).toMatch(/^\d+ g \(\d?[¼½¾]? ?cups?\)$/)
+    expect(feedingList(db, monday).rows[0]?.ration).toMatch(/^\d+ g$/)
     keepSection(
       db,
       'house',
@@ -79,6 +80,7 @@ describe('food by ounce and by cup', () => {
       ada,
       monday,
     )
-    expect(feedingList(db, monday).rows[0]?.ration).toMatch(/^\d+ g \([\d.]+ oz, /)
+    expect(feedingList(db, monday).rows[0]?.bowl).toMatch(/^\d+ g \([\d.]+ oz, /)
+    expect(feedingList(db, monday).rows[0]?.ration).toMatch(/^[\d.]+ oz$/)
   })
 })

@@ -2,7 +2,7 @@ import { sayMark, sayRelease } from '@/core/dog/deaf'
 import { saySide } from '@/core/dog/side'
 import { dayIn } from '@/core/days'
 import { sayMinute } from '@/core/clock'
-import { sayFood } from '@/core/food/measure'
+import { sayFood, sayFoodShort } from '@/core/food/measure'
 import type { Db } from '@/store/database'
 import { newestCurriculum } from '@/store/curricula'
 import { readHouse } from '@/store/house'
@@ -166,8 +166,8 @@ export function feedingList(db: Db, now: number): FeedingList {
       run: r.resident.runNumber,
       name: r.resident.name,
       feed: r.food?.feed.name ?? r.missing,
-      ration: r.food ? sayFood(r.food.ledger.rationGrams, view.house.unit, r.food.feed.cupGrams) : '',
-      training: r.food ? sayFood(r.food.ledger.trainingGrams, view.house.unit, r.food.feed.cupGrams) : '',
+      ration: r.food ? sayFoodShort(r.food.ledger.rationGrams, view.house.unit) : '',
+      training: r.food ? sayFoodShort(r.food.ledger.trainingGrams, view.house.unit) : '',
       bowl: r.food ? sayFood(r.owed, view.house.unit, r.food.feed.cupGrams) : '',
       notes: [
         ...(r.paused === '' ? [] : [r.paused.toUpperCase()]),
