@@ -68,6 +68,8 @@ test('a package says what each promise costs as it is chosen, and each run keeps
     await within.getByRole('button', { name: label }).press('Enter')
     await page.getByRole('option', { name: option }).first().press('Enter')
   }
+  // All of it in sight: a list closes when the page scrolls, and this hand presses in the very frame of the scrolling.
+  await page.setViewportSize({ width: 1280, height: 2600 })
   await visit(page, `${kibou.url}/packages`)
   await page.getByRole('button', { name: 'A new package' }).press('Enter')
   await page.getByRole('textbox', { name: /^Name/ }).fill('Stays')

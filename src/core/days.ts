@@ -11,6 +11,9 @@ export const daysBetween = (from: string, to: string): number => parseDate(to).c
 /** The day this many days later, or earlier when negative. */
 export const addDays = (day: string, days: number): string => parseDate(day).add({ days }).toString()
 
+/** Monday is 1, Sunday 7. */
+export const weekdayOf = (day: string): number => ((new Date(`${day}T00:00:00Z`).getUTCDay() + 6) % 7) + 1
+
 /** The moment, ms since the epoch, at which this calendar day begins in this time zone. */
 export const startOfDay = (timeZone: string, day: string): number =>
   toZoned(parseDate(day), timeZone).toDate().getTime()

@@ -4,7 +4,7 @@ import { v7 } from 'uuid'
 import { houseCurriculum } from '@/core/curriculum/house'
 import { findRung } from '@/core/curriculum/lookup'
 import type { Rung } from '@/core/curriculum/types'
-import { addDays, dayIn } from '@/core/days'
+import { addDays, dayIn, weekdayOf } from '@/core/days'
 import { plainDog } from '@/core/dog/traits'
 import type { FactOf, WireFact } from '@/core/facts/wire'
 import type { Db } from '@/store/database'
@@ -298,7 +298,7 @@ function bookGimlet(db: Db, pen: Pen, today: string): void {
   const residency = pen.residencyOf('Gimlet')
   for (let n = 1; n <= 3; n++) {
     const day = addDays(today, n)
-    const weekday = ((new Date(`${day}T00:00:00Z`).getUTCDay() + 6) % 7) + 1
+    const weekday = weekdayOf(day)
     const who = staff.find((s) => s.role === 'trainer' && s.days.some((d) => d === weekday))
     if (!who || !residency) continue
     const from = moment(day, 11 * 60)

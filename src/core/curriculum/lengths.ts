@@ -12,6 +12,9 @@ function inFeet(value: unknown): unknown {
   return Object.fromEntries(Object.entries(value).map(([k, v]: [string, unknown]) => [k, names.has(k) ? v : inFeet(v)]))
 }
 
+/** Anything made of words, such as a script, in the lengths of the house; ids and kits stay as they are. */
+export const saidIn = <T>(value: T, lengths: Measures['lengths']): T => (lengths === 'm' ? value : inFeet(value))
+
 const made = new WeakMap<Curriculum, Curriculum>()
 
 /** A ladder with its words in the lengths of the house; the same object whenever it is asked for again. */

@@ -2,6 +2,7 @@ import { changed, noChange } from '@/core/demonstration/change'
 import { evidenceFor } from '@/core/demonstration/evidence'
 import type { ShownEvidence } from '@/core/demonstration/outlook'
 import { scriptOf, type Script, type ScriptDog } from '@/core/demonstration/script'
+import { saidIn } from '@/core/curriculum/lengths'
 import { findCommand } from '@/core/curriculum/lookup'
 import type { Command, Curriculum } from '@/core/curriculum/types'
 import type { SetFact } from '@/core/facts/fact'
@@ -9,6 +10,7 @@ import { methodAt } from '@/core/method/rows'
 import type { DogState } from '@/core/progress/state'
 import type { Db } from '@/store/database'
 import { scriptChanges } from '@/store/demonstrations'
+import { readHouse } from '@/store/house'
 import { readMethodChanges } from '@/store/method'
 import { readFinishes, readPromises, type Resident } from '@/store/residents'
 import type { Version } from '@/store/versions'
@@ -50,6 +52,7 @@ export function scriptFor(db: Db, resident: Resident, now: number): ScriptScene 
   const { residencyId } = resident
   const curriculum = ladderOf(db, residencyId, now)
   const { state } = standingOf(db, residencyId, now)
+  const { lengths } = readHouse(db)
   const question = {
     curriculum,
     state,
@@ -62,8 +65,9 @@ export function scriptFor(db: Db, resident: Resident, now: number): ScriptScene 
   return {
     curriculum,
     state,
-    made: scriptOf(question),
-    script: changed(scriptOf({ ...question, most: change.seconds }), change),
+    made: saidIn(scriptOf(question), lengths),
+    // What a lead wrote is left as it was written.
+    script: changed(saidIn(scriptOf({ ...question, most: change.seconds }), lengths), change),
     changes,
   }
 }

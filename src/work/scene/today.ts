@@ -1,6 +1,6 @@
 import { restMinutes, blocksADay, restUntil } from '@/core/block/rest'
 import { sayMinute } from '@/core/clock'
-import { startOfDay } from '@/core/days'
+import { startOfDay, weekdayOf } from '@/core/days'
 import { openForMs } from '@/core/facts/fact'
 import type { Hours } from '@/core/handoff/slots'
 import { restingAfter } from '@/core/house/house'
@@ -32,9 +32,6 @@ export interface TodayNow {
   /** Why no block of this dog can begin now; empty when one can. */
   readonly not: (residencyId: string) => string
 }
-
-/** Monday is 1, Sunday 7. */
-const weekdayOf = (day: string): number => ((new Date(`${day}T00:00:00Z`).getUTCDay() + 6) % 7) + 1
 
 export function readToday(db: Db, today: string, now: number): TodayNow {
   const house = readHouse(db)

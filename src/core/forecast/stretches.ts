@@ -1,0 +1,72 @@
+import { ownRung } from '../curriculum/lookup'
+import type { Run } from '../curriculum/types'
+import type { SetFact } from '../facts/fact'
+import { Stepper } from '../progress/fold'
+import type { Regimes } from '../progress/regime'
+import type { RunState } from '../progress/state'
+import { rateKindOf, type Stretch } from './rates'
+
+/** Number of the first rung never met, from where the dog began: its frontier; the run's length when all were. */
+export function frontierOf(run: Run, state: RunState | undefined): number {
+  const position = state?.position ?? 0
+  for (let i = run.rungs.length - 1; i >= position; i--)
+    if ((state?.tallies[run.rungs[i]?.id ?? '']?.met.length ?? 0) > 0) return i + 1
+  return position
+}
+
+/** What one residency has told so far. */
+export interface Past {
+  readonly stretches: readonly Stretch[]
+  /** By day, sets of work in which some rep could bring something nearer. */
+  readonly useful: ReadonlyMap<string, number>
+}
+
+/**
+ * The sets of one residency that were spent at a frontier, rung by rung in the order they were begun; the last of a run
+ * is open where it was not passed. Warm-ups, refreshers and proofs of what is passed are none.
+ */
+export function pastOf(regimes: Regimes, sets: readonly SetFact[]): Past {
+  const stepper = new Stepper(regimes)
+  const all: { -readonly [K in keyof Stretch]: Stretch[K] }[] = []
+  const open = new Map<string, (typeof all)[number]>()
+  const useful = new Map<string, number>()
+  const inOrder = [...sets].sort((a, b) => (a.reps[0]?.at ?? 0) - (b.reps[0]?.at ?? 0))
+  for (const set of inOrder) {
+    const at = ownRung(stepper.regime.curriculum, set.rungId)
+    const runState = at && stepper.state.runs[at.runKey]
+    const before = at ? frontierOf(at.run, runState) : 0
+    const rung = at?.run.rungs[before]
+    const counts =
+      at !== undefined &&
+      rung !== undefined &&
+      set.purpose === 'work' &&
+      set.reps.length > 0 &&
+      (at.index === before || at.index === (runState?.position ?? 0))
+    const { gained } = stepper.state
+    for (const rep of set.reps) stepper.step(set, rep, false)
+    if (set.purpose === 'work' && stepper.state.gained > gained) useful.set(set.day, (useful.get(set.day) ?? 0) + 1)
+    if (!at || !rung) continue
+    const passed = frontierOf(at.run, stepper.state.runs[at.runKey]) > before
+    let stretch = open.get(at.runKey)
+    if (stretch?.rungId !== rung.id) stretch = undefined
+    if (!stretch) {
+      if (!counts) continue
+      stretch = {
+        rungId: rung.id,
+        command: at.command.id,
+        runKey: at.runKey,
+        kind: rateKindOf(rung),
+        sets: 0,
+        passed: false,
+      }
+      all.push(stretch)
+      open.set(at.runKey, stretch)
+    }
+    if (counts) stretch.sets++
+    if (passed) {
+      stretch.passed = true
+      open.delete(at.runKey)
+    }
+  }
+  return { stretches: all, useful }
+}

@@ -1,0 +1,137 @@
+import type { Curriculum } from '../curriculum/types'
+import { relaxFrom, relaxPath } from '../curriculum/relax'
+import { lackOf, needGoal, promiseGoal, type Goal } from '../promise/goals'
+import type { OwnerPromise } from '../promise/ownerPromise'
+import { targetsOf } from '../promise/standing'
+import { unmetNeeds } from '../progress/gates'
+import { daysToHold, type DogState, type Evidence } from '../progress/state'
+import { spanOf } from '../rule/rule'
+import { rateKindOf, type Rates, type Stretch } from './rates'
+import { frontierOf } from './stretches'
+
+/** A rung still to be passed. */
+export interface Step {
+  /** Passes a set of a usual dog. */
+  readonly rate: number
+  /** Sets spent on it already. */
+  readonly done: number
+  /** Sets its rule takes at the least. */
+  readonly least: number
+  /** Numbers of the legs that must be held before it opens. */
+  readonly needs: readonly number[]
+}
+
+/** A place or pair of hands in which it must still be met, on so many days, and the eased sets before the first. */
+export interface Meeting {
+  readonly days: number
+  readonly eased: number
+  /** It was met there today: the next day counts. */
+  readonly metToday: boolean
+}
+
+/** What one goal on one run still takes: rungs to pass, days to hold, places and hands. */
+export interface Leg {
+  readonly command: string
+  readonly rungId: string
+  /** A promise; else only what a promise needs first. */
+  readonly promised: boolean
+  readonly steps: readonly Step[]
+  /** Days of meeting the rule that are lacking once all steps are passed; the passing of the last step is one. */
+  readonly days: number
+  readonly metToday: boolean
+  readonly meetings: readonly Meeting[]
+}
+
+/**
+ * What a dog's promises still take, leg by leg, with what they need first; a leg comes after those it needs. Promises
+ * that are met take nothing, and may slip.
+ */
+export function workLeft(
+  curriculum: Curriculum,
+  state: DogState,
+  promises: readonly OwnerPromise[],
+  rates: Rates,
+  open: readonly Stretch[],
+  today: string,
+): readonly Leg[] {
+  const legs: Leg[] = []
+  const numbers = new Map<string, number>()
+  const add = (goal: Goal, promised: boolean, onTheWay: ReadonlySet<string>): number | undefined => {
+    const { run, runKey, index, rung: target } = goal.at
+    const key = promised ? `promise ${target.id}` : `${target.id} ${goal.leashed ? 'on leash' : ''}`
+    const known = numbers.get(key)
+    if (known !== undefined) return known
+    if (onTheWay.has(key)) return undefined
+    const lack = lackOf(state, goal)
+    const runState = state.runs[runKey]
+    const frontier = frontierOf(run, runState)
+    const spent = open.findLast((s) => s.runKey === runKey && !s.passed)
+    const steps: Step[] = []
+    for (let i = frontier; i <= index && !lack.held; i++) {
+      const rung = run.rungs[i]
+      if (!rung) continue
+      const needs = unmetNeeds(state, curriculum, rung).flatMap(
+        (need) => add(needGoal(need, rung.gate !== undefined), false, new Set([...onTheWay, key])) ?? [],
+      )
+      steps.push({
+        rate: rates.of(rung.id, rateKindOf(rung)),
+        done: spent?.rungId === rung.id ? spent.sets : 0,
+        least: Math.max(1, Math.ceil(spanOf(rung.rule) / Math.max(1, rung.setReps)) - 1),
+        needs,
+      })
+    }
+    const had = Math.min(daysToHold, lack.days.length)
+    const number = legs.length
+    numbers.set(key, number)
+    legs.push({
+      command: goal.at.command.id,
+      rungId: target.id,
+      promised,
+      steps,
+      days: lack.held ? 0 : Math.max(steps.length > 0 ? 1 : 0, daysToHold - had - (steps.length > 0 ? 1 : 0)),
+      metToday: lack.days.includes(today),
+      meetings: promised && !lack.met ? meetingsOf(goal, lack, today) : [],
+    })
+    return number
+  }
+  for (const { promise, at } of targetsOf(curriculum, promises)) add(promiseGoal(promise, at), true, new Set())
+  return legs
+}
+
+/** Places and hands beyond the first of each, which comes with the holding of it. */
+function meetingsOf(
+  { at, level, places, people }: Goal,
+  lack: { readonly held: boolean; readonly places: readonly Evidence[]; readonly people: readonly Evidence[] },
+  today: string,
+): readonly Meeting[] {
+  const eased = (news: 'place' | 'hands' | 'level') =>
+    Math.max(0, relaxPath(at.run, relaxFrom(at.run, at.index, [news]), at.index).length - 1)
+  const lacking = (evidence: readonly Evidence[], wanted: number, news: 'place' | 'hands'): readonly Meeting[] => {
+    const best = [...evidence].sort((a, b) => b.days.length - a.days.length).slice(0, wanted)
+    const all = Array.from({ length: wanted }, (_, i): Meeting => {
+      const e = best[i]
+      const had = Math.min(daysToHold, e?.days.length ?? 0)
+      // The first place and the first person come with the holding of it.
+      const comes = i === 0 && !lack.held && level === 0
+      return {
+        days: comes ? 0 : daysToHold - had,
+        eased: had > 0 || comes ? 0 : eased(news) + level * (eased('level') + 1),
+        metToday: e?.days.includes(today) ?? false,
+      }
+    })
+    return all.filter((m) => m.days > 0)
+  }
+  const [where, who] = [lacking(lack.places, places, 'place'), lacking(lack.people, people, 'hands')]
+  // One meeting serves a place and a person at once: the longer list, each as hard as the harder of the two.
+  const [more, fewer] = where.length >= who.length ? [where, who] : [who, where]
+  return more.map((m, i) => {
+    const other = fewer[i]
+    return other
+      ? {
+          days: Math.max(m.days, other.days),
+          eased: Math.max(m.eased, other.eased),
+          metToday: m.metToday && other.metToday,
+        }
+      : m
+  })
+}
