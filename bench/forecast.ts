@@ -11,7 +11,9 @@ import { liveInBlocks } from '@/core/tests/loop/blocks'
 import { laws, tempers, type TemperName } from '@/core/tests/loop/dogs'
 import { arrival, regimesIn } from '@/core/tests/loop/live'
 
-/** What a forecast says of simulated dogs, at a quarter, a half and three quarters of their stay. Prints, never fails. */
+/**
+ * What a forecast says of simulated dogs, at a quarter, a half and three quarters of their stay. Prints, never fails.
+ */
 const p = (rungId: string) => ({ rungId, level: 0, places: 2, people: 2 })
 const everyday = [
   'sit.word',
