@@ -1,11 +1,15 @@
 import { houseCurriculum } from '@/core/curriculum/house'
 import { addDays } from '@/core/days'
-import { chanceBy, dayOf, futuresOf, never } from '@/core/forecast/futures'
-import { planOf } from '@/core/forecast/plan'
+import { chanceBy, futuresOf, never } from '@/core/forecast/futures'
+import { planOf, usualSets } from '@/core/forecast/plan'
 import { shippedRates } from '@/core/forecast/rates'
+import { brier, coverage, partsOf, skill, transformed, type Said } from '@/core/forecast/score'
 import { speedFrom } from '@/core/forecast/speed'
 import { pastOf } from '@/core/forecast/stretches'
 import { workLeft } from '@/core/forecast/workLeft'
+import { chanceInTime } from '@/core/forecast/upNext'
+import { usualRepsPerDay } from '@/core/promise/need'
+import { seeded } from '@/core/seeded'
 import { foldDog } from '@/core/progress/fold'
 import { liveInBlocks } from '@/core/tests/loop/blocks'
 import { laws, tempers, type TemperName } from '@/core/tests/loop/dogs'
@@ -26,15 +30,18 @@ const everyday = [
 ].map(p)
 const seeds = Number(process.env['KIBOU_FORECAST_SEEDS'] ?? 2)
 const homes = (process.env['KIBOU_FORECAST_HOMES'] ?? '14,21,28').split(',').map(Number)
-interface Said {
+/** These dogs know no weekend. */
+const everyDay = () => usualSets.weekday
+interface Case extends Said {
   readonly law: string
   readonly quarter: number
-  readonly chance: number
-  readonly made: boolean
-  /** Where what happened lies among the futures, 0–1; undefined where it is not known. */
-  readonly within: boolean
+  /** Where what happened lies among the futures. */
+  readonly at: number
+  /** What the figure before this one said: reps to go over reps the days allow. */
+  readonly ratio: number
 }
-const said: Said[] = []
+const said: Case[] = []
+const drawn = seeded(2)
 let cpu = 0
 for (const law of Object.keys(laws) as (keyof typeof laws)[])
   for (const temper of Object.keys(tempers) as TemperName[])
@@ -62,32 +69,42 @@ for (const law of Object.keys(laws) as (keyof typeof laws)[])
             const state = foldDog(regimes, sets)
             const speed = speedFrom(stretches, shippedRates)
             const legs = workLeft(houseCurriculum, state, promises, shippedRates, stretches, today)
-            const long = planOf(useful, { today, leavesOn: addDays(arrival, 90), shareOfToday: 1 })
+            const long = planOf(useful, { today, leavesOn: addDays(arrival, 90), shareOfToday: 1 }, undefined, everyDay)
             const futures = futuresOf(legs, speed, long, 1000, seed)
             cpu += process.cpuUsage(from).user
             const chance = chanceBy(futures.ready, home - day - 1)
-            const real = readyOn - day
+            const real = readyOn === never ? { day: 60 - day, came: false } : { day: readyOn - day, came: true }
+            const then = lived.days.find((d) => d.day === day)
+            const needed = then?.summary.needs.reduce((sum, need) => sum + need.reps, 0) ?? 0
+            const perDay = day > 3 && then ? then.gained / (day - 1) : usualRepsPerDay
             said.push({
               law: `${law} ${temper}`,
               quarter,
               chance,
-              made: readyOn < home,
-              within: real >= dayOf(futures.ready, 0.1) && real <= dayOf(futures.ready, 0.9),
+              came: readyOn < home,
+              at: transformed((d) => chanceBy(futures.ready, d), real, drawn),
+              ratio: chanceInTime(needed / Math.max(1, (home - day) * perDay)),
             })
           }
       }
 const mean = (of: readonly number[]) => of.reduce((a, b) => a + b, 0) / Math.max(1, of.length)
-const brier = (of: readonly Said[]) => mean(of.map((s) => (s.chance - Number(s.made)) ** 2))
-const line = (name: string, of: readonly Said[]) =>
+const line = (name: string, of: readonly Case[]) =>
   console.log(
-    `${name}: n ${of.length}, said ${mean(of.map((s) => s.chance)).toFixed(2)}, came ` +
-      `${mean(of.map((s) => Number(s.made))).toFixed(2)}, Brier ${brier(of).toFixed(3)}, ` +
-      `80 % holds ${mean(of.map((s) => Number(s.within))).toFixed(2)}`,
+    `${name}: ${of.length}, said ${mean(of.map((s) => s.chance)).toFixed(2)}, came ` +
+      `${mean(of.map((s) => Number(s.came))).toFixed(2)}; Brier ${brier(of).toFixed(3)}, skill over one half ` +
+      `${skill(of).toFixed(2)} (the ratio before: ${brier(of.map((s) => ({ ...s, chance: s.ratio }))).toFixed(3)}); ` +
+      `middle 80 % holds ${coverage(
+        of.map((s) => s.at),
+        0.8,
+      ).toFixed(2)}, middle half ${coverage(
+        of.map((s) => s.at),
+        0.5,
+      ).toFixed(2)}`,
   )
 line('all', said)
 for (const quarter of [1, 2, 3])
   line(
-    `at ${quarter}/4`,
+    `after ${quarter}/4 of the stay`,
     said.filter((s) => s.quarter === quarter),
   )
 for (const law of [...new Set(said.map((s) => s.law))])
@@ -95,8 +112,9 @@ for (const law of [...new Set(said.map((s) => s.law))])
     law,
     said.filter((s) => s.law === law),
   )
-for (let b = 0; b < 10; b++) {
-  const of = said.filter((s) => Math.min(9, Math.floor(s.chance * 10)) === b)
-  if (of.length > 0) line(`said ${b * 10}–${b * 10 + 10}`, of)
-}
+const { reliability, resolution, uncertainty, bins } = partsOf(said)
+console.log(
+  `reliability ${reliability.toFixed(3)} − resolution ${resolution.toFixed(3)} + uncertainty ${uncertainty.toFixed(3)}`,
+)
+for (const b of bins) console.log(`said ${b.said.toFixed(2)}  came ${b.came.toFixed(2)}  (${b.n})`)
 console.log(`CPU ${(cpu / 1e6 / said.length).toFixed(3)} s a forecast of 1,000 futures with its folding`)

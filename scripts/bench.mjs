@@ -23,6 +23,7 @@ for (const script of [
   'bench/weight.ts',
   'bench/day.ts',
   'bench/reach.ts',
+  'bench/forecast.ts',
   'bench/demonstration.ts',
 ])
   if (spawnSync(process.execPath, ['--import', 'tsx', script], { stdio: 'inherit' }).status !== 0) process.exit(1)

@@ -1,5 +1,5 @@
 'use client'
-import { useEffect, useState } from 'react'
+import { useEffect, useLayoutEffect, useRef, useState } from 'react'
 import {
   Button as AriaButton,
   Label,
@@ -17,6 +17,9 @@ import { FieldLabel, over, stacked } from './fieldParts'
 /** The field with its list, in the place of the plain one that was pressed or reached by key. */
 export function ChooseList({ label, choices, value, onChange, name, pressed }: ChooseProps & { pressed: boolean }) {
   const [open, setOpen] = useState(false)
+  const button = useRef<HTMLButtonElement>(null)
+  // In the same breath in which the plain button goes: a key that is pressed just then is not lost.
+  useLayoutEffect(() => button.current?.focus(), [])
   // Opened once it has the focus, so that closing it gives the focus back.
   useEffect(() => {
     if (!pressed) return
@@ -28,13 +31,12 @@ export function ChooseList({ label, choices, value, onChange, name, pressed }: C
       selectedKey={value}
       onSelectionChange={(key) => key !== null && onChange(String(key))}
       placeholder="choose"
-      autoFocus
       isOpen={open}
       onOpenChange={setOpen}
       {...(name === undefined ? {} : { name })}
     >
       <FieldLabel as={Label}>{label}</FieldLabel>
-      <Shut>
+      <Shut ref={button}>
         <SelectValue>{({ selectedText }) => (selectedText ? selectedText : 'choose')}</SelectValue>
         <span aria-hidden="true">▾</span>
       </Shut>

@@ -1,4 +1,5 @@
-import { seeded } from '../seeded'
+import { seeded, type Chance } from '../seeded'
+import { gamma } from './gamma'
 import { commandShape, type Speed } from './speed'
 import { setsLeft } from './wait'
 import type { Leg } from './workLeft'
@@ -36,7 +37,6 @@ const mostTurns = 64
  * own around it; a waiting time for each rung; sets dealt out in bundles of two or three over what is open.
  */
 export function futuresOf(legs: readonly Leg[], speed: Speed, plan: Plan, n: number, seed: number): Futures {
-  const chance = seeded(seed)
   const days = plan.days.length
   const promised = legs.flatMap((leg, i) => (leg.promised ? [i] : []))
   const readyAll = new Int16Array(n).fill(never)
@@ -55,6 +55,8 @@ export function futuresOf(legs: readonly Leg[], speed: Speed, plan: Plan, n: num
   const commands = [...new Set(legs.map((leg) => leg.command))]
   const commandOf = legs.map((leg) => commands.indexOf(leg.command))
 
+  // Each future has chances of its own, so that a day more, or another leg, changes it and none after it.
+  let chance: Chance = seeded(seed)
   const drawStep = (i: number): void => {
     const at = legs[i]?.steps[step[i] ?? 0]
     if (at) left[i] = setsLeft(at.rate * (pace[i] ?? 1), at.done, 1 - chance(), at.least)
@@ -62,6 +64,7 @@ export function futuresOf(legs: readonly Leg[], speed: Speed, plan: Plan, n: num
   const drawLater = (i: number, rate: number): number => setsLeft(rate * (pace[i] ?? 1), 0, 1 - chance())
 
   for (let f = 0; f < n; f++) {
+    chance = seeded(seed + Math.imul(f + 1, 0x85ebca6b))
     // Centred so that the mean stays what it is when the spread grows.
     const dog = Math.exp(speed.mean) * gamma(chance, speed.precision)
     const own = commands.map((command) => {
@@ -174,18 +177,6 @@ export function futuresOf(legs: readonly Leg[], speed: Speed, plan: Plan, n: num
       command: legs[i]?.command ?? '',
       ready: readyOf[k] as Int16Array,
     })),
-  }
-}
-
-/** A gamma of this shape with mean one (Marsaglia and Tsang 2000, for shapes of one and more). */
-function gamma(chance: () => number, shape: number): number {
-  const d = shape - 1 / 3
-  const c = 1 / Math.sqrt(9 * d)
-  for (;;) {
-    const [u1, u2] = [1 - chance(), chance()]
-    const x = Math.sqrt(-2 * Math.log(u1)) * Math.cos(2 * Math.PI * u2)
-    const v = (1 + c * x) ** 3
-    if (v > 0 && Math.log(1 - chance()) < 0.5 * x * x + d - d * v + d * Math.log(v)) return (d * v) / shape
   }
 }
 

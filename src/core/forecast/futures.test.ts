@@ -1,0 +1,194 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { houseCurriculum } from '../curriculum/house'
+import { addDays } from '../days'
+import { foldDog } from '../progress/fold'
+import { liveInBlocks } from '../tests/loop/blocks'
+import { laws } from '../tests/loop/dogs'
+import { arrival, perfectDog, regimesIn, type World } from '../tests/loop/live'
+import { chanceBy, dayOf, futuresOf, never, type Plan } from './futures'
+import { planOf, usualSets } from './plan'
+import { shippedRates } from './rates'
+import { speedFrom, type Speed } from './speed'
+import { pastOf } from './stretches'
+import { workLeft, type Leg } from './workLeft'
+
+const usual: Speed = { mean: 0, precision: 4, commands: new Map() }
+const plan = (days: number, sets = 8): Plan => ({ days: new Array<number>(days).fill(sets), ratios: [1] })
+const leg = (steps: number, more: Partial<Leg> = {}): Leg => ({
+  command: 'sit',
+  rungId: 'sit.word',
+  promised: true,
+  steps: Array.from({ length: steps }, () => ({ rate: 0.4, done: 0, least: 1, needs: [] })),
+  days: 1,
+  metToday: false,
+  meetings: [],
+  ...more,
+})
+const legs = fc.array(
+  fc.record({
+    command: fc.constantFrom('sit', 'heel', 'recall'),
+    rungId: fc.constantFrom('a', 'b', 'c'),
+    promised: fc.constant(true),
+    steps: fc.array(
+      fc.record({
+        rate: fc.double({ min: 0.1, max: 1, noNaN: true }),
+        done: fc.integer({ min: 0, max: 6 }),
+        least: fc.integer({ min: 1, max: 2 }),
+        needs: fc.constant([]),
+      }),
+      { maxLength: 6 },
+    ),
+    days: fc.integer({ min: 0, max: 2 }),
+    metToday: fc.boolean(),
+    meetings: fc.array(
+      fc.record({
+        days: fc.integer({ min: 1, max: 2 }),
+        eased: fc.integer({ min: 0, max: 3 }),
+        metToday: fc.boolean(),
+      }),
+      { maxLength: 2 },
+    ),
+  }),
+  { minLength: 1, maxLength: 4 },
+)
+
+describe('futures of a dog', () => {
+  it('the same seed gives the same, to the last one', () => {
+    fc.assert(
+      fc.property(legs, fc.integer(), (all, seed) => {
+        expect(futuresOf(all, usual, plan(9), 50, seed)).toEqual(futuresOf(all, usual, plan(9), 50, seed))
+      }),
+      { numRuns: 20 },
+    )
+  })
+
+  it('nothing left is ready today; no days make nothing ready; held takes another day', () => {
+    expect(dayOf(futuresOf([leg(0, { days: 0 })], usual, plan(3), 200, 1).ready, 0.9)).toBe(0)
+    expect(dayOf(futuresOf([leg(0, { days: 0 })], usual, plan(0), 200, 1).ready, 0.1)).toBe(never)
+    const taught = futuresOf([leg(2)], usual, plan(30, 60), 400, 1)
+    expect(Math.min(...taught.ready)).toBe(1)
+    const met = futuresOf([leg(0, { metToday: true })], usual, plan(30, 60), 400, 1)
+    expect(Math.min(...met.ready)).toBe(1)
+  })
+
+  it('what a promise needs first is held on two days before it begins', () => {
+    const first = leg(1, { promised: false, command: 'down', rungId: 'down.no-lure' })
+    const then = leg(1, { steps: [{ rate: 5, done: 0, least: 1, needs: [0] }], command: 'place', rungId: 'place.x' })
+    const { ready } = futuresOf([first, then], usual, plan(20, 60), 400, 1)
+    // Passed on day 0, held on 1; then passed on 2 at the earliest, held on 3.
+    expect(Math.min(...ready)).toBe(3)
+  })
+
+  it('a longer stay never lowers the chance: the days before it are the same', () => {
+    fc.assert(
+      fc.property(legs, fc.integer({ min: 1, max: 12 }), fc.integer({ min: 1, max: 6 }), (all, days, more) => {
+        const [short, long] = [days, days + more].map((d) => futuresOf(all, usual, plan(d), 60, 5))
+        expect(chanceBy(long?.ready ?? new Int16Array(1), days + more)).toBeGreaterThanOrEqual(
+          chanceBy(short?.ready ?? new Int16Array(1), days),
+        )
+      }),
+      { numRuns: 40 },
+    )
+  })
+
+  // By more than their scatter: 4 standard errors of the difference of two shares of 500.
+  const scatter = 4 * Math.sqrt(0.5 / 500)
+  it('more work a day, a promise less, and one rung less never lower it by more than the scatter', () => {
+    fc.assert(
+      fc.property(legs, fc.integer({ min: 3, max: 12 }), (all, days) => {
+        const chance = (of: readonly Leg[], sets: number) =>
+          chanceBy(futuresOf(of, usual, plan(days, sets), 500, 9).ready, days)
+        const was = chance(all, 6)
+        expect(chance(all, 9)).toBeGreaterThanOrEqual(was - scatter)
+        if (all.length > 1) expect(chance(all.slice(1), 6)).toBeGreaterThanOrEqual(was - scatter)
+        const easier = all.map((l, i) => (i === 0 ? { ...l, steps: l.steps.slice(1) } : l))
+        if ((all[0]?.steps.length ?? 0) > 1) expect(chance(easier, 6)).toBeGreaterThanOrEqual(was - scatter)
+      }),
+      { numRuns: 40 },
+    )
+  })
+
+  it('a dog that is faster is ready earlier, and commands of one dog go together', () => {
+    const two = [leg(6, { command: 'sit' }), leg(6, { command: 'heel', rungId: 'heel.x' })]
+    const fast = futuresOf(two, { ...usual, mean: Math.log(2) }, plan(20), 1000, 2)
+    const slow = futuresOf(two, { ...usual, mean: Math.log(0.5) }, plan(20), 1000, 2)
+    expect(chanceBy(fast.ready, 8)).toBeGreaterThan(chanceBy(slow.ready, 8) + 0.2)
+    const { ready, legs: each } = futuresOf(two, usual, plan(40, 12), 3000, 2)
+    const by = 8
+    const product = each.reduce((p, l) => p * chanceBy(l.ready, by), 1)
+    expect(chanceBy(ready, by)).toBeGreaterThan(product + 0.02)
+  })
+})
+
+describe('a forecast from what was recorded', () => {
+  const promises = ['sit.word', 'down.no-lure', 'sit-stay.20s'].map((rungId) => ({
+    rungId,
+    level: 0,
+    places: 1,
+    people: 1,
+  }))
+  const world = (more: Partial<World> = {}) => ({
+    curriculum: houseCurriculum,
+    promises,
+    days: 40,
+    setsADay: 0,
+    blocksADay: 3,
+    ...more,
+  })
+  const forecast = (lived: ReturnType<typeof liveInBlocks>, of: World, day: number) => {
+    const today = addDays(arrival, day)
+    const regimes = regimesIn(of)
+    const sets = lived.sets.filter((s) => s.day < today)
+    const { stretches, useful } = pastOf(regimes, sets)
+    const state = foldDog(regimes, sets)
+    const left = workLeft(houseCurriculum, state, promises, shippedRates, stretches, today)
+    const days = planOf(
+      useful,
+      { today, leavesOn: addDays(arrival, 60), shareOfToday: 1 },
+      undefined,
+      () => usualSets.weekday,
+    )
+    return { left, stretches, useful, futures: futuresOf(left, speedFrom(stretches, shippedRates), days, 400, 1) }
+  }
+
+  it('a dog of which nothing is known is not ready tomorrow, and may be in a fortnight', () => {
+    const of = world({ dog: perfectDog })
+    const { futures, left } = forecast({ ...liveInBlocks({ ...of, days: 0 }), sets: [] }, of, 1)
+    expect(left.filter((l) => l.promised).map((l) => l.rungId)).toEqual(
+      expect.arrayContaining(promises.map((p) => p.rungId)),
+    )
+    expect(chanceBy(futures.ready, 1)).toBe(0)
+    expect(chanceBy(futures.ready, 40)).toBeGreaterThan(0.5)
+  })
+
+  it('one that never misses spends a set or two at each rung, is fast, and is said to be ready when it is', () => {
+    const of = world({ dog: perfectDog })
+    const lived = liveInBlocks(of)
+    const day = (lived.readyOn ?? 0) - 1
+    const { futures, stretches } = forecast(lived, of, day)
+    const passed = stretches.filter((s) => s.passed)
+    expect(passed.length).toBeGreaterThan(10)
+    expect(passed.reduce((n, s) => n + s.sets, 0) / passed.length).toBeLessThan(2)
+    expect(speedFrom(stretches, shippedRates).mean).toBeGreaterThan(Math.log(2))
+    expect(dayOf(futures.ready, 0.5)).toBeLessThanOrEqual(3)
+    const after = forecast({ ...lived, sets: lived.sets }, of, (lived.readyOn ?? 0) + 1)
+    expect(after.left.every((l) => l.steps.length === 0 && l.days === 0 && l.meetings.length === 0)).toBe(true)
+    expect(dayOf(after.futures.ready, 0.9)).toBe(0)
+  })
+
+  it('what happened lies within the band most of the time, dogs of three laws', () => {
+    let [within, n] = [0, 0]
+    for (const law of Object.values(laws))
+      for (const seed of [1, 2, 3, 4]) {
+        const of = world({ dog: law('usual', seed * 13), days: 60 })
+        const lived = liveInBlocks(of)
+        const day = Math.round((lived.readyOn ?? 30) / 2)
+        const { futures } = forecast(lived, of, day)
+        const real = (lived.readyOn ?? never) - day
+        n++
+        if (real >= dayOf(futures.ready, 0.1) && real <= dayOf(futures.ready, 0.9)) within++
+      }
+    expect(within / n).toBeGreaterThan(0.6)
+  })
+})

@@ -1,0 +1,85 @@
+import type { Chance } from '../seeded'
+
+/** A chance that was said, and whether it came. */
+export interface Said {
+  readonly chance: number
+  readonly came: boolean
+}
+
+const mean = (of: readonly number[]): number => of.reduce((a, b) => a + b, 0) / Math.max(1, of.length)
+
+/** Mean squared distance between what was said and what came (Brier 1950), 0 best, 1 worst. */
+export const brier = (all: readonly Said[]): number => mean(all.map((s) => (s.chance - Number(s.came)) ** 2))
+
+/** What somebody who always says one half is off by: the reference that no choice of dogs can flatter. */
+export const evenBrier = 0.25
+
+/** 1 perfect, 0 no better than the reference, below it worse. */
+export const skill = (all: readonly Said[], reference = evenBrier): number => 1 - brier(all) / reference
+
+/** One group of chances said alike. */
+export interface Bin {
+  readonly n: number
+  readonly said: number
+  readonly came: number
+}
+
+/**
+ * Brier's score in three parts (Murphy 1973): reliability (how far what was said lies from what came), resolution (how
+ * far groups lie from all of them), uncertainty of what came; score = reliability − resolution + uncertainty, exactly
+ * where all of a group were said alike. Groups by what was said, of equal width.
+ */
+export function partsOf(
+  all: readonly Said[],
+  groups = 10,
+): {
+  readonly reliability: number
+  readonly resolution: number
+  readonly uncertainty: number
+  readonly bins: readonly Bin[]
+} {
+  const base = mean(all.map((s) => Number(s.came)))
+  const bins = Array.from({ length: groups }, (_, g) => {
+    const of = all.filter((s) => Math.min(groups - 1, Math.floor(s.chance * groups + 1e-9)) === g)
+    return { n: of.length, said: mean(of.map((s) => s.chance)), came: mean(of.map((s) => Number(s.came))) }
+  }).filter((b) => b.n > 0)
+  const n = Math.max(1, all.length)
+  return {
+    reliability: bins.reduce((sum, b) => sum + (b.n / n) * (b.said - b.came) ** 2, 0),
+    resolution: bins.reduce((sum, b) => sum + (b.n / n) * (b.came - base) ** 2, 0),
+    uncertainty: base * (1 - base),
+    bins,
+  }
+}
+
+/** When something came, or until when it had not when nobody looked any more. */
+export interface Waited {
+  readonly day: number
+  readonly came: boolean
+}
+
+/**
+ * Where what happened lies among what was said, 0–1: even over all cases where the forecast is right. Whole days are
+ * spread by chance over their share (randomised probability transform); what had not come when it was last looked at
+ * lies somewhere above, by chance.
+ */
+export function transformed(by: (day: number) => number, waited: Waited, chance: Chance): number {
+  const [before, until] = [by(waited.day - 1), by(waited.day)]
+  return waited.came ? before + chance() * (until - before) : until + chance() * (1 - until)
+}
+
+/** Share of these that lie within the middle of such a width. */
+export const coverage = (transforms: readonly number[], width: number): number =>
+  mean(transforms.map((u) => Number(Math.abs(u - 0.5) <= width / 2)))
+
+/** Share for which it had not come yet, after each day on which it came for somebody (Kaplan and Meier 1958). */
+export function survival(all: readonly Waited[]): readonly { readonly day: number; readonly left: number }[] {
+  const days = [...new Set(all.flatMap((w) => (w.came ? [w.day] : [])))].sort((a, b) => a - b)
+  let left = 1
+  return days.map((day) => {
+    const atRisk = all.filter((w) => w.day >= day).length
+    const came = all.filter((w) => w.came && w.day === day).length
+    left *= 1 - came / atRisk
+    return { day, left }
+  })
+}

@@ -1,0 +1,141 @@
+import fc from 'fast-check'
+import jstat from 'jstat'
+import { describe, expect, it } from 'vitest'
+import { houseCurriculum } from '../curriculum/house'
+import { seeded } from '../seeded'
+import { gamma } from './gamma'
+import { exposure, priorRates, rateKindOf, rateKinds, ratesFrom, shippedRates, type Stretch } from './rates'
+import { commandShape, dogShape, speedFrom } from './speed'
+import { passChance } from './wait'
+
+const stretch = (command: string, sets: number, passed: boolean, rungId = `${command}.a`): Stretch => ({
+  rungId,
+  command,
+  runKey: `${command}/run`,
+  kind: 'word',
+  sets,
+  passed,
+})
+const stretches = fc.array(
+  fc.record({
+    rungId: fc.constantFrom('a', 'b', 'c', 'd'),
+    command: fc.constantFrom('sit', 'heel', 'recall'),
+    runKey: fc.constant('run'),
+    kind: fc.constantFrom(...rateKinds),
+    sets: fc.integer({ min: 1, max: 12 }),
+    passed: fc.boolean(),
+  }),
+  { maxLength: 30 },
+)
+
+describe('a dog’s own speed', () => {
+  it('is a usual dog’s, as sure as dogs are alike, before anything is known', () => {
+    expect(speedFrom([], shippedRates)).toEqual({ mean: 0, precision: dogShape, commands: new Map() })
+  })
+
+  it('lies where nothing near it is likelier, by a likelihood written apart', () => {
+    fc.assert(
+      fc.property(stretches, (all) => {
+        const found = speedFrom(all, shippedRates)
+        const at = (dog: number, move: ReadonlyMap<string, number>) => {
+          let sum = (-dogShape * dog * dog) / 2
+          for (const [id, c] of found.commands) {
+            const m = c.mean + (move.get(id) ?? 0)
+            sum -= (commandShape * m * m) / 2
+            for (const s of all.filter((x) => x.command === id)) {
+              const lambda = shippedRates.of(s.rungId, s.kind) * Math.exp(found.mean + c.mean)
+              for (let n = 1; n <= s.sets; n++) {
+                // One chance of a hazard that grows with the speed.
+                const h = -Math.log(1 - passChance(lambda, n)) * Math.exp(dog - found.mean + (move.get(id) ?? 0))
+                sum += s.passed && n === s.sets ? Math.log(-Math.expm1(-h)) : -h
+              }
+            }
+          }
+          return sum
+        }
+        const best = at(found.mean, new Map())
+        for (const by of [-0.02, 0.02]) {
+          expect(at(found.mean + by, new Map())).toBeLessThanOrEqual(best + 1e-6)
+          for (const id of found.commands.keys())
+            expect(at(found.mean, new Map([[id, by]]))).toBeLessThanOrEqual(best + 1e-6)
+        }
+      }),
+      { numRuns: 60 },
+    )
+  })
+
+  it('comes to what dogs of a known speed were drawn with, and is surer the more is known', () => {
+    const chance = seeded(3)
+    for (const g of [0.6, 1, 2]) {
+      const all = Array.from({ length: 300 }, (_, i): Stretch => {
+        let sets = 1
+        while (sets < 60 && chance() > passChance(priorRates.word * g, sets)) sets++
+        return stretch(`c${i % 20}`, sets, sets < 60)
+      })
+      const found = speedFrom(all, shippedRates)
+      expect(Math.exp(found.mean)).toBeGreaterThan(g * 0.8)
+      expect(Math.exp(found.mean)).toBeLessThan(g * 1.25)
+      expect(found.precision).toBeGreaterThan(speedFrom(all.slice(0, 20), shippedRates).precision)
+    }
+  })
+
+  it('a pass never makes it slower, nor a set without one faster', () => {
+    fc.assert(
+      fc.property(stretches, fc.integer({ min: 1, max: 8 }), (all, sets) => {
+        const was = speedFrom([...all, stretch('sit', sets, false)], shippedRates).mean
+        expect(speedFrom([...all, stretch('sit', sets, true)], shippedRates).mean).toBeGreaterThanOrEqual(was - 1e-9)
+        expect(speedFrom([...all, stretch('sit', sets + 1, false)], shippedRates).mean).toBeLessThanOrEqual(was + 1e-9)
+      }),
+      { numRuns: 60 },
+    )
+  })
+})
+
+describe('rates of rungs', () => {
+  it('every rung of the shipped ladder has a kind', () => {
+    const kinds = new Set(
+      houseCurriculum.commands.flatMap((c) => c.runs.flatMap((r) => r.rungs.map((rung) => rateKindOf(rung)))),
+    )
+    expect([...kinds].sort()).toEqual([...rateKinds].sort())
+  })
+
+  it('are what is shipped where nothing was seen, and the kennel’s own where much was', () => {
+    const none = ratesFrom([])
+    for (const kind of rateKinds) expect(none.of('x', kind)).toBe(priorRates[kind])
+    // Seen twice as often as expected, by far more than the priors weigh.
+    const twice = 2 * exposure(priorRates.word, 1)
+    const dogs = [
+      {
+        speed: 1,
+        stretches: [
+          ...Array.from({ length: 4000 }, () => stretch('sit', 1, true)),
+          ...Array.from({ length: Math.round(4000 * (1 / twice - 1)) }, () => stretch('sit', 1, false)),
+        ],
+      },
+    ]
+    const rates = ratesFrom(dogs)
+    expect(rates.of('sit.a', 'word') / priorRates.word).toBeGreaterThan(1.9)
+    expect(rates.of('sit.a', 'word') / priorRates.word).toBeLessThan(2.6)
+    // A kind that was never worked moves with the house.
+    expect(rates.of('heel.a', 'heel') / priorRates.heel).toBeGreaterThan(1.5)
+  })
+
+  it('one dog’s ten passes move a rung a little, its kind less', () => {
+    const rates = ratesFrom([{ speed: 1, stretches: Array.from({ length: 10 }, () => stretch('sit', 1, true)) }])
+    const [rung, kind, house] = [rates.of('sit.a', 'word'), rates.of('sit.b', 'word'), rates.of('heel.a', 'heel')]
+    expect(rung / priorRates.word).toBeGreaterThan(kind / priorRates.word)
+    expect(kind / priorRates.word).toBeGreaterThan(house / priorRates.heel)
+    expect(house / priorRates.heel).toBeGreaterThan(1)
+  })
+})
+
+it('gamma chances are jStat’s: by the distance of Kolmogorov and Smirnov', () => {
+  const chance = seeded(11)
+  const n = 20_000
+  for (const shape of [1.2, 4, 30]) {
+    const drawn = Array.from({ length: n }, () => gamma(chance, shape)).sort((a, b) => a - b)
+    const far = Math.max(...drawn.map((x, i) => Math.abs(jstat.gamma.cdf(x, shape, 1 / shape) - (i + 0.5) / n)))
+    // 1.63/√n is passed once in a hundred (table of the statistic, from memory).
+    expect(far).toBeLessThan(1.63 / Math.sqrt(n))
+  }
+})
