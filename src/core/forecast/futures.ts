@@ -29,8 +29,8 @@ export interface Futures {
 /** No day of the plan. */
 export const never = 32_767
 
-/** Most bundles in a day, so that a day of very many sets ends. */
-const mostTurns = 64
+/** Most blocks in a day, so that a day of very many sets ends. */
+const mostBlocks = 40
 
 /**
  * Plays the days to come again and again: one speed of the dog a future, so that its commands go together; a command's
@@ -52,6 +52,8 @@ export function futuresOf(legs: readonly Leg[], speed: Speed, plan: Plan, n: num
   const meetingLeft = legs.map((leg) => new Int16Array(leg.meetings.length))
   const meetingDays = legs.map((leg) => new Int16Array(leg.meetings.length))
   const meetingOn = legs.map((leg) => new Int16Array(leg.meetings.length))
+  const wanted = wantedSets(legs)
+  const need = new Float64Array(count)
   const commands = [...new Set(legs.map((leg) => leg.command))]
   const commandOf = legs.map((leg) => commands.indexOf(leg.command))
 
@@ -144,18 +146,24 @@ export function futuresOf(legs: readonly Leg[], speed: Speed, plan: Plan, n: num
       for (let i = 0; i < count; i++)
         if (slipped[i] === 0 && (heldOn[i] ?? never) < day && chance() < slips.out) slipped[i] = 1
       let sets = usual > 0 ? Math.round(usual * (plan.ratios[Math.floor(chance() * plan.ratios.length)] ?? 1)) : 0
-      let at = Math.floor(chance() * Math.max(1, count))
-      for (let turn = 0, idle = 0; sets > 0 && idle < count && turn < mostTurns; at = (at + 1) % count) {
-        if (!open(at, day)) {
-          idle++
-          continue
+      // A block works the two that need most, as the coach has it; what waits for something lends it its need.
+      for (let block = 0; sets > 0 && block < mostBlocks; block++) {
+        for (let i = 0; i < count; i++) need[i] = wanted.of(i, step[i] ?? 0, slipped[i] === 1) / (pace[i] ?? 1)
+        for (let i = count - 1; i >= 0; i--)
+          for (const w of wanted.waits[i] ?? []) need[i] = Math.max(need[i] ?? 0, need[w] ?? 0)
+        let [first, second] = [-1, -1]
+        for (let i = 0; i < count; i++) {
+          if (!open(i, day)) continue
+          if (first < 0 || (need[i] ?? 0) > (need[first] ?? 0)) [first, second] = [i, first]
+          else if (second < 0 || (need[i] ?? 0) > (need[second] ?? 0)) second = i
         }
-        idle = 0
-        turn++
-        const bundle = chance() < 0.5 ? 2 : 3
-        for (let b = 0; b < bundle && sets > 0 && open(at, day); b++) {
-          sets--
-          work(at, day)
+        if (first < 0) break
+        for (const at of second < 0 ? [first] : [first, second]) {
+          const bundle = chance() < 0.5 ? 2 : 3
+          for (let b = 0; b < bundle && sets > 0 && open(at, day); b++) {
+            sets--
+            work(at, day)
+          }
         }
       }
       let all = true
@@ -178,6 +186,25 @@ export function futuresOf(legs: readonly Leg[], speed: Speed, plan: Plan, n: num
       ready: readyOf[k] as Int16Array,
     })),
   }
+}
+
+/** Sets that a usual dog still wants for each leg, by the step it is at; and which legs wait for it. */
+function wantedSets(legs: readonly Leg[]): {
+  readonly of: (leg: number, step: number, slipped: boolean) => number
+  readonly waits: readonly (readonly number[])[]
+} {
+  const left = legs.map((leg) => {
+    const later =
+      leg.days / laterRates.secondDay + leg.meetings.reduce((n, m) => n + (m.eased + m.days) / laterRates.again, 0)
+    const from = [later]
+    for (const step of [...leg.steps].reverse()) from.unshift((from[0] ?? 0) + Math.max(step.least, 1 / step.rate))
+    return from
+  })
+  const waits = legs.map((_, i) =>
+    legs.flatMap((leg, j) => (leg.steps.some((step) => step.needs.includes(i)) ? [j] : [])),
+  )
+  // What slipped comes before everything.
+  return { of: (leg, step, slipped) => (slipped ? 1e6 : (left[leg]?.[step] ?? 0)), waits }
 }
 
 /** Share of futures that are ready by the end of this day. */
