@@ -41,6 +41,7 @@ interface Case extends Said {
   readonly ratio: number
 }
 const said: Case[] = []
+const asked: Parameters<typeof futuresOf>[] = []
 const drawn = seeded(2)
 let cpu = 0
 for (const law of Object.keys(laws) as (keyof typeof laws)[])
@@ -69,8 +70,10 @@ for (const law of Object.keys(laws) as (keyof typeof laws)[])
             const state = foldDog(regimes, sets)
             const speed = speedFrom(stretches, shippedRates)
             const legs = workLeft(houseCurriculum, state, promises, shippedRates, stretches, today)
+            const stay = { today, leavesOn: addDays(arrival, home), shareOfToday: 1 }
             const long = planOf(useful, { today, leavesOn: addDays(arrival, 90), shareOfToday: 1 }, undefined, everyDay)
             const futures = futuresOf(legs, speed, long, 1000, seed)
+            if (quarter === 1) asked.push([legs, speed, planOf(useful, stay, undefined, everyDay), 4000, seed])
             cpu += process.cpuUsage(from).user
             const chance = chanceBy(futures.ready, home - day - 1)
             const real = readyOn === never ? { day: 60 - day, came: false } : { day: readyOn - day, came: true }
@@ -118,3 +121,18 @@ console.log(
 )
 for (const b of bins) console.log(`said ${b.said.toFixed(2)}  came ${b.came.toFixed(2)}  (${b.n})`)
 console.log(`CPU ${(cpu / 1e6 / said.length).toFixed(3)} s a forecast of 1,000 futures with its folding`)
+
+const few = asked.slice(0, 30)
+for (const one of few) futuresOf(...one)
+const from = process.cpuUsage()
+for (const one of few) futuresOf(...one)
+const each = process.cpuUsage(from).user / 1000 / few.length
+const chance = seeded(1)
+const alone = process.cpuUsage()
+// About as many as a dog's futures draw: a hundred each.
+for (let i = 0; i < few.length * 4000 * 100; i++) chance()
+const drawing = process.cpuUsage(alone).user / 1000 / few.length
+console.log(
+  `4,000 futures of a dog: ${each.toFixed(0)} ms of CPU, ${(each / drawing).toFixed(0)} times 400,000 chances alone ` +
+    `(aim: 60 dogs in a second)`,
+)

@@ -2,7 +2,7 @@ import { seeded, type Chance } from '../seeded'
 import { gamma } from './gamma'
 import { commandShape, type Speed } from './speed'
 import { setsLeft } from './wait'
-import type { Leg } from './workLeft'
+import type { Leg, Meeting } from './workLeft'
 
 /** House: how the second day, a rung climbed again and an eased set are passed, by a usual dog. From simulated dogs. */
 export const laterRates = { secondDay: 0.7, again: 0.8 } as const
@@ -32,154 +32,37 @@ export const never = 32_767
 /** Most blocks in a day, so that a day of very many sets ends. */
 const mostBlocks = 40
 
+/** How far a leg has come: it climbs, is met on further days, goes to places and hands, or is met. */
+const [climbs, again, goes, met] = [0, 1, 2, 3]
+/** What slipped comes before everything. */
+const slippedNeed = 1e6
+
 /**
  * Plays the days to come again and again: one speed of the dog a future, so that its commands go together; a command's
- * own around it; a waiting time for each rung; sets dealt out in bundles of two or three over what is open.
+ * own around it; a waiting time for each rung; sets dealt out in bundles of two or three over the two that need most.
  */
 export function futuresOf(legs: readonly Leg[], speed: Speed, plan: Plan, n: number, seed: number): Futures {
-  const days = plan.days.length
   const promised = legs.flatMap((leg, i) => (leg.promised ? [i] : []))
-  const readyAll = new Int16Array(n).fill(never)
+  const ready = new Int16Array(n).fill(never)
   const readyOf = promised.map(() => new Int16Array(n).fill(never))
-  const count = legs.length
-  const step = new Int16Array(count)
-  const left = new Int32Array(count)
-  const daysHad = new Int16Array(count)
-  const metOn = new Int16Array(count)
-  const heldOn = new Int16Array(count)
-  const slipped = new Uint8Array(count)
-  const pace = new Float64Array(count)
-  const meetingLeft = legs.map((leg) => new Int16Array(leg.meetings.length))
-  const meetingDays = legs.map((leg) => new Int16Array(leg.meetings.length))
-  const meetingOn = legs.map((leg) => new Int16Array(leg.meetings.length))
-  const wanted = wantedSets(legs)
-  const need = new Float64Array(count)
-  const commands = [...new Set(legs.map((leg) => leg.command))]
-  const commandOf = legs.map((leg) => commands.indexOf(leg.command))
-
-  // Each future has chances of its own, so that a day more, or another leg, changes it and none after it.
-  let chance: Chance = seeded(seed)
-  const drawStep = (i: number): void => {
-    const at = legs[i]?.steps[step[i] ?? 0]
-    if (at) left[i] = setsLeft(at.rate * (pace[i] ?? 1), at.done, 1 - chance(), at.least)
-  }
-  const drawLater = (i: number, rate: number): number => setsLeft(rate * (pace[i] ?? 1), 0, 1 - chance())
-
+  const play = new Play(legs, speed, plan)
   for (let f = 0; f < n; f++) {
-    chance = seeded(seed + Math.imul(f + 1, 0x85ebca6b))
-    // Centred so that the mean stays what it is when the spread grows.
-    const dog = Math.exp(speed.mean) * gamma(chance, speed.precision)
-    const own = commands.map((command) => {
-      const known = speed.commands.get(command)
-      return Math.exp(known?.mean ?? 0) * gamma(chance, known?.precision ?? commandShape)
-    })
-    for (let i = 0; i < count; i++) {
-      const leg = legs[i]
-      if (!leg) continue
-      pace[i] = dog * (own[commandOf[i] ?? 0] ?? 1)
-      step[i] = 0
-      daysHad[i] = leg.days
-      metOn[i] = leg.metToday ? 0 : -1
-      heldOn[i] = leg.steps.length === 0 && leg.days === 0 ? -1 : never
-      slipped[i] = 0
-      leg.meetings.forEach((m, j) => {
-        ;(meetingLeft[i] as Int16Array)[j] = m.eased
-        ;(meetingDays[i] as Int16Array)[j] = m.days
-        ;(meetingOn[i] as Int16Array)[j] = m.metToday ? 0 : -1
-      })
-      if (leg.steps.length > 0) drawStep(i)
-      else left[i] = leg.days > 0 ? drawLater(i, laterRates.secondDay) : 0
-    }
-    const open = (i: number, day: number): boolean => {
-      const leg = legs[i]
-      if (!leg) return false
-      if (slipped[i] === 1) return true
-      const at = leg.steps[step[i] ?? 0]
-      if (at) return at.needs.every((need) => (heldOn[need] ?? never) < day && slipped[need] === 0)
-      if ((daysHad[i] ?? 0) > 0) return metOn[i] !== day
-      return (meetingDays[i] as Int16Array).some((d, j) => d > 0 && meetingOn[i]?.[j] !== day)
-    }
-    /** One set of this leg on this day. */
-    const work = (i: number, day: number): void => {
-      const leg = legs[i]
-      if (!leg) return
-      if (slipped[i] === 1) {
-        if (chance() < slips.back) slipped[i] = 0
-        return
-      }
-      if (leg.steps[step[i] ?? 0]) {
-        left[i] = (left[i] ?? 0) - 1
-        if ((left[i] ?? 0) > 0) return
-        step[i] = (step[i] ?? 0) + 1
-        if (leg.steps[step[i] ?? 0]) return drawStep(i)
-        // The passing of the last is the first day of its meeting.
-        metOn[i] = day
-        left[i] = (daysHad[i] ?? 0) > 0 ? drawLater(i, laterRates.secondDay) : 0
-        if ((daysHad[i] ?? 0) === 0) heldOn[i] = day
-        return
-      }
-      if ((daysHad[i] ?? 0) > 0) {
-        left[i] = (left[i] ?? 0) - 1
-        if ((left[i] ?? 0) > 0) return
-        daysHad[i] = (daysHad[i] ?? 0) - 1
-        metOn[i] = day
-        if ((daysHad[i] ?? 0) > 0) left[i] = drawLater(i, laterRates.secondDay)
-        else heldOn[i] = day
-        return
-      }
-      const dueDays = meetingDays[i] as Int16Array
-      const j = dueDays.findIndex((d, k) => d > 0 && meetingOn[i]?.[k] !== day)
-      const eased = meetingLeft[i] as Int16Array
-      if (j < 0) return
-      if (chance() > -Math.expm1(-laterRates.again * 2 * (pace[i] ?? 1))) return
-      if ((eased[j] ?? 0) > 0) eased[j] = (eased[j] ?? 0) - 1
-      else {
-        dueDays[j] = (dueDays[j] ?? 0) - 1
-        ;(meetingOn[i] as Int16Array)[j] = day
-      }
-    }
-    const done = (i: number): boolean =>
-      slipped[i] === 0 && heldOn[i] !== never && (meetingDays[i] as Int16Array).every((d) => d === 0)
-
-    for (let day = 0; day < days; day++) {
-      const usual = plan.days[day] ?? 0
-      for (let i = 0; i < count; i++)
-        if (slipped[i] === 0 && (heldOn[i] ?? never) < day && chance() < slips.out) slipped[i] = 1
-      let sets = usual > 0 ? Math.round(usual * (plan.ratios[Math.floor(chance() * plan.ratios.length)] ?? 1)) : 0
-      // A block works the two that need most, as the coach has it; what waits for something lends it its need.
-      for (let block = 0; sets > 0 && block < mostBlocks; block++) {
-        for (let i = 0; i < count; i++) need[i] = wanted.of(i, step[i] ?? 0, slipped[i] === 1) / (pace[i] ?? 1)
-        for (let i = count - 1; i >= 0; i--)
-          for (const w of wanted.waits[i] ?? []) need[i] = Math.max(need[i] ?? 0, need[w] ?? 0)
-        let [first, second] = [-1, -1]
-        for (let i = 0; i < count; i++) {
-          if (!open(i, day)) continue
-          if (first < 0 || (need[i] ?? 0) > (need[first] ?? 0)) [first, second] = [i, first]
-          else if (second < 0 || (need[i] ?? 0) > (need[second] ?? 0)) second = i
-        }
-        if (first < 0) break
-        for (const at of second < 0 ? [first] : [first, second]) {
-          const bundle = chance() < 0.5 ? 2 : 3
-          for (let b = 0; b < bundle && sets > 0 && open(at, day); b++) {
-            sets--
-            work(at, day)
-          }
-        }
-      }
+    // Each future has chances of its own, so that a day more, or another leg, changes it and none after it.
+    play.begin(seeded(seed + Math.imul(f + 1, 0x85ebca6b)))
+    for (let day = 0; day < plan.days.length && ready[f] === never; day++) {
+      play.day(day)
       let all = true
-      promised.forEach((i, k) => {
-        if (!done(i)) all = false
-        else if (readyOf[k]?.[f] === never) (readyOf[k] as Int16Array)[f] = day
-      })
-      if (all) {
-        readyAll[f] = day
-        break
+      for (let k = 0; k < promised.length; k++) {
+        const of = readyOf[k] as Int16Array
+        if (!play.isMet(promised[k] ?? 0)) all = false
+        else if (of[f] === never) of[f] = day
       }
+      if (all) ready[f] = day
     }
   }
   return {
     n,
-    ready: readyAll,
+    ready,
     legs: promised.map((i, k) => ({
       rungId: legs[i]?.rungId ?? '',
       command: legs[i]?.command ?? '',
@@ -188,23 +71,276 @@ export function futuresOf(legs: readonly Leg[], speed: Speed, plan: Plan, n: num
   }
 }
 
-/** Sets that a usual dog still wants for each leg, by the step it is at; and which legs wait for it. */
-function wantedSets(legs: readonly Leg[]): {
-  readonly of: (leg: number, step: number, slipped: boolean) => number
-  readonly waits: readonly (readonly number[])[]
-} {
-  const left = legs.map((leg) => {
-    const later =
-      leg.days / laterRates.secondDay + leg.meetings.reduce((n, m) => n + (m.eased + m.days) / laterRates.again, 0)
-    const from = [later]
-    for (const step of [...leg.steps].reverse()) from.unshift((from[0] ?? 0) + Math.max(step.least, 1 / step.rate))
-    return from
+/** One future after the other, in arrays that are filled anew: it is played four thousand times a dog. */
+class Play {
+  private readonly count: number
+  private readonly commands: readonly { readonly factor: number; readonly precision: number }[]
+  private readonly commandOf: Int16Array
+  /** Steps, their needs and meetings of all legs after each other; a leg's begin at its number, and end at the next. */
+  private readonly stepFrom: Int32Array
+  private readonly rate: Float64Array
+  private readonly spent: Int16Array
+  private readonly least: Int16Array
+  /** Sets that a usual dog wants from this step on; one more entry a leg, for what comes after its steps. */
+  private readonly wanted: Float64Array
+  private readonly needFrom: Int32Array
+  private readonly needs: Int16Array
+  private readonly meetingFrom: Int32Array
+  private readonly meetings: readonly Meeting[]
+  /** Legs that wait for a leg, last legs first. */
+  private readonly lends: readonly (readonly [to: number, from: number])[]
+
+  private readonly stage: Uint8Array
+  private readonly step: Int32Array
+  private readonly left: Int32Array
+  private readonly daysLeft: Int16Array
+  private readonly metOn: Int16Array
+  private readonly heldOn: Int16Array
+  private readonly slipped: Uint8Array
+  private readonly pace: Float64Array
+  private readonly need: Float64Array
+  /** Chance of a set that a place or a pair of hands comes nearer. */
+  private readonly meets: Float64Array
+  private readonly eased: Int16Array
+  private readonly dueDays: Int16Array
+  private readonly dueOn: Int16Array
+  private chance: Chance = seeded(0)
+  private needsStand = false
+
+  constructor(
+    private readonly legs: readonly Leg[],
+    private readonly speed: Speed,
+    private readonly plan: Plan,
+  ) {
+    const count = legs.length
+    this.count = count
+    const ids = [...new Set(legs.map((leg) => leg.command))]
+    this.commands = ids.map((id) => {
+      const known = speed.commands.get(id)
+      return { factor: Math.exp(known?.mean ?? 0), precision: known?.precision ?? commandShape }
+    })
+    this.commandOf = Int16Array.from(legs, (leg) => ids.indexOf(leg.command))
+    const steps = legs.flatMap((leg) => leg.steps)
+    this.stepFrom = offsets(legs.map((leg) => leg.steps.length))
+    this.rate = Float64Array.from(steps, (step) => step.rate)
+    this.spent = Int16Array.from(steps, (step) => step.done)
+    this.least = Int16Array.from(steps, (step) => step.least)
+    this.needFrom = offsets(steps.map((step) => step.needs.length))
+    this.needs = Int16Array.from(steps.flatMap((step) => step.needs))
+    this.wanted = Float64Array.from(legs.flatMap(wantedSets))
+    this.meetings = legs.flatMap((leg) => leg.meetings)
+    this.meetingFrom = offsets(legs.map((leg) => leg.meetings.length))
+    this.lends = legs
+      .flatMap((_, to) =>
+        legs.flatMap((leg, from) => (leg.steps.some((step) => step.needs.includes(to)) ? [[to, from] as const] : [])),
+      )
+      .reverse()
+    this.stage = new Uint8Array(count)
+    this.step = new Int32Array(count)
+    this.left = new Int32Array(count)
+    this.daysLeft = new Int16Array(count)
+    this.metOn = new Int16Array(count)
+    this.heldOn = new Int16Array(count)
+    this.slipped = new Uint8Array(count)
+    this.pace = new Float64Array(count)
+    this.need = new Float64Array(count)
+    this.meets = new Float64Array(count)
+    this.eased = new Int16Array(this.meetings.length)
+    this.dueDays = new Int16Array(this.meetings.length)
+    this.dueOn = new Int16Array(this.meetings.length)
+  }
+
+  begin(chance: Chance): void {
+    this.chance = chance
+    const dog = Math.exp(this.speed.mean) * gamma(chance, this.speed.precision)
+    const own = this.commands.map((c) => c.factor * gamma(chance, c.precision))
+    for (let i = 0; i < this.count; i++) {
+      const leg = this.legs[i]
+      if (!leg) continue
+      const pace = dog * (own[this.commandOf[i] ?? 0] ?? 1)
+      this.pace[i] = pace
+      this.meets[i] = leg.meetings.length > 0 ? -Math.expm1(-laterRates.again * 2 * pace) : 1
+      this.step[i] = this.stepFrom[i] ?? 0
+      this.daysLeft[i] = leg.days
+      this.metOn[i] = leg.metToday ? 0 : -1
+      this.heldOn[i] = never
+      this.slipped[i] = 0
+      if (leg.steps.length > 0) {
+        this.stage[i] = climbs
+        this.drawStep(i)
+      } else if (leg.days > 0) {
+        this.stage[i] = again
+        this.left[i] = this.drawLater(i)
+      } else this.hold(i, -1)
+    }
+    for (let j = 0; j < this.meetings.length; j++) {
+      const meeting = this.meetings[j]
+      this.eased[j] = meeting?.eased ?? 0
+      this.dueDays[j] = meeting?.days ?? 0
+      this.dueOn[j] = meeting?.metToday === true ? 0 : -1
+    }
+    this.needsStand = false
+  }
+
+  isMet(i: number): boolean {
+    return this.stage[i] === met && this.slipped[i] === 0
+  }
+
+  day(day: number): void {
+    const { chance, plan } = this
+    for (let i = 0; i < this.count; i++)
+      if (this.slipped[i] === 0 && (this.heldOn[i] ?? never) < day && chance() < slips.out) {
+        this.slipped[i] = 1
+        this.needsStand = false
+      }
+    const usual = plan.days[day] ?? 0
+    let sets = usual > 0 ? Math.round(usual * (plan.ratios[Math.floor(chance() * plan.ratios.length)] ?? 1)) : 0
+    for (let block = 0; sets > 0 && block < mostBlocks; block++) {
+      if (!this.needsStand) this.reckonNeeds()
+      let first = -1
+      let second = -1
+      let most = -1
+      let next = -1
+      for (let i = 0; i < this.count; i++) {
+        const need = this.need[i] ?? 0
+        if (need <= next || !this.isOpen(i, day)) continue
+        if (need > most) {
+          second = first
+          next = most
+          first = i
+          most = need
+        } else {
+          second = i
+          next = need
+        }
+      }
+      if (first < 0) return
+      sets = this.bundle(first, day, sets)
+      if (second >= 0) sets = this.bundle(second, day, sets)
+    }
+  }
+
+  /** Two or three sets of one leg, as long as it is open; how many are left of the day. */
+  private bundle(i: number, day: number, sets: number): number {
+    const most = this.chance() < 0.5 ? 2 : 3
+    let left = sets
+    for (let b = 0; b < most && left > 0 && this.isOpen(i, day); b++) {
+      left--
+      this.work(i, day)
+    }
+    return left
+  }
+
+  /** What waits for a leg lends it its need. */
+  private reckonNeeds(): void {
+    for (let i = 0; i < this.count; i++)
+      this.need[i] =
+        (this.slipped[i] === 1 ? slippedNeed : (this.wanted[(this.step[i] ?? 0) + i] ?? 0)) / (this.pace[i] ?? 1)
+    for (const [to, from] of this.lends) this.need[to] = Math.max(this.need[to] ?? 0, this.need[from] ?? 0)
+    this.needsStand = true
+  }
+
+  private isOpen(i: number, day: number): boolean {
+    if (this.slipped[i] === 1) return true
+    switch (this.stage[i]) {
+      case climbs: {
+        const step = this.step[i] ?? 0
+        const end = this.needFrom[step + 1] ?? 0
+        for (let k = this.needFrom[step] ?? 0; k < end; k++) {
+          const need = this.needs[k] ?? 0
+          if ((this.heldOn[need] ?? never) >= day || this.slipped[need] === 1) return false
+        }
+        return true
+      }
+      case again:
+        return this.metOn[i] !== day
+      case goes:
+        return this.meetingDue(i, day) >= 0
+      default:
+        return false
+    }
+  }
+
+  private meetingDue(i: number, day: number): number {
+    const end = this.meetingFrom[i + 1] ?? 0
+    for (let j = this.meetingFrom[i] ?? 0; j < end; j++)
+      if ((this.dueDays[j] ?? 0) > 0 && this.dueOn[j] !== day) return j
+    return -1
+  }
+
+  /** One set of this leg on this day. */
+  private work(i: number, day: number): void {
+    if (this.slipped[i] === 1) {
+      if (this.chance() >= slips.back) return
+      this.slipped[i] = 0
+      this.needsStand = false
+      return
+    }
+    if (this.stage[i] === goes) return this.meet(i, day)
+    this.left[i] = (this.left[i] ?? 0) - 1
+    if ((this.left[i] ?? 0) > 0) return
+    if (this.stage[i] === climbs) {
+      this.step[i] = (this.step[i] ?? 0) + 1
+      this.needsStand = false
+      if ((this.step[i] ?? 0) < (this.stepFrom[i + 1] ?? 0)) return this.drawStep(i)
+      // The passing of the last is the first day of its meeting.
+      this.stage[i] = again
+    } else this.daysLeft[i] = (this.daysLeft[i] ?? 0) - 1
+    this.metOn[i] = day
+    if ((this.daysLeft[i] ?? 0) > 0) this.left[i] = this.drawLater(i)
+    else this.hold(i, day)
+  }
+
+  private hold(i: number, day: number): void {
+    this.heldOn[i] = day
+    this.stage[i] = (this.legs[i]?.meetings.length ?? 0) > 0 ? goes : met
+  }
+
+  private meet(i: number, day: number): void {
+    const j = this.meetingDue(i, day)
+    if (this.chance() > (this.meets[i] ?? 1)) return
+    if ((this.eased[j] ?? 0) > 0) {
+      this.eased[j] = (this.eased[j] ?? 0) - 1
+      return
+    }
+    this.dueDays[j] = (this.dueDays[j] ?? 0) - 1
+    this.dueOn[j] = day
+    const end = this.meetingFrom[i + 1] ?? 0
+    for (let k = this.meetingFrom[i] ?? 0; k < end; k++) if ((this.dueDays[k] ?? 0) > 0) return
+    this.stage[i] = met
+  }
+
+  private drawStep(i: number): void {
+    const step = this.step[i] ?? 0
+    this.left[i] = setsLeft(
+      (this.rate[step] ?? 1) * (this.pace[i] ?? 1),
+      this.spent[step] ?? 0,
+      1 - this.chance(),
+      this.least[step],
+    )
+  }
+
+  private drawLater(i: number): number {
+    return setsLeft(laterRates.secondDay * (this.pace[i] ?? 1), 0, 1 - this.chance())
+  }
+}
+
+/** Where each begins, of so many each; one more, where the last ends. */
+function offsets(lengths: readonly number[]): Int32Array {
+  const from = new Int32Array(lengths.length + 1)
+  lengths.forEach((length, i) => {
+    from[i + 1] = (from[i] ?? 0) + length
   })
-  const waits = legs.map((_, i) =>
-    legs.flatMap((leg, j) => (leg.steps.some((step) => step.needs.includes(i)) ? [j] : [])),
-  )
-  // What slipped comes before everything.
-  return { of: (leg, step, slipped) => (slipped ? 1e6 : (left[leg]?.[step] ?? 0)), waits }
+  return from
+}
+
+/** Sets that a usual dog wants for a leg from each of its steps on, and after the last. */
+function wantedSets(leg: Leg): readonly number[] {
+  const later =
+    leg.days / laterRates.secondDay + leg.meetings.reduce((n, m) => n + (m.eased + m.days) / laterRates.again, 0)
+  const from = [later]
+  for (const step of [...leg.steps].reverse()) from.unshift((from[0] ?? 0) + Math.max(step.least, 1 / step.rate))
+  return from
 }
 
 /** Share of futures that are ready by the end of this day. */
