@@ -159,8 +159,10 @@ export function addDog(
       const clash = before && residencyDuring(db, dogId, form.arrivesOn, form.leavesOn)
       if (clash)
         return wrongIn({ arrivesOn: `${form.name} is here from ${clash.arrivesOn} to ${clash.leavesOn} already.` })
-      const ladder = ladderAtHome(db, curriculum, form, before && traitsOfDog(db, before.id), now)
-      const wanted = promisesFrom(db, ladder, form.promised, form.leavesOn < today)
+      // What was promised in a stay that is past was promised, whatever is asked of such a dog now.
+      const past = form.leavesOn < today
+      const ladder = past ? curriculum : ladderAtHome(db, curriculum, form, before && traitsOfDog(db, before.id), now)
+      const wanted = promisesFrom(db, ladder, form.promised, past)
       if ('errors' in wanted) return wrongIn(wanted.errors)
       // A dog that comes back keeps its name in the books, its history and its words; it is tested afresh.
       if (!before)
