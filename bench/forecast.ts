@@ -1,3 +1,4 @@
+import { mean } from 'simple-statistics'
 import { houseCurriculum } from '@/core/curriculum/house'
 import { addDays } from '@/core/days'
 import { chanceBy, futuresOf, never } from '@/core/forecast/futures'
@@ -13,21 +14,11 @@ import { seeded } from '@/core/seeded'
 import { foldDog } from '@/core/progress/fold'
 import { liveInBlocks } from '@/core/tests/loop/blocks'
 import { laws, tempers, type TemperName } from '@/core/tests/loop/dogs'
-import { arrival, regimesIn } from '@/core/tests/loop/live'
+import { arrival, everyday, regimesIn } from '@/core/tests/loop/live'
 
 /**
  * What a forecast says of simulated dogs, at a quarter, a half and three quarters of their stay. Prints, never fails.
  */
-const p = (rungId: string) => ({ rungId, level: 0, places: 2, people: 2 })
-const everyday = [
-  'sit.word',
-  'down.no-lure',
-  'sit-stay.30s',
-  'recall.line-5',
-  'heel.away-2',
-  'down-stay.30s',
-  'place.20s',
-].map(p)
 const seeds = Number(process.env['KIBOU_FORECAST_SEEDS'] ?? 2)
 const homes = (process.env['KIBOU_FORECAST_HOMES'] ?? '14,21,28').split(',').map(Number)
 /** These dogs know no weekend. */
@@ -70,10 +61,10 @@ for (const law of Object.keys(laws) as (keyof typeof laws)[])
             const state = foldDog(regimes, sets)
             const speed = speedFrom(stretches, shippedRates)
             const legs = workLeft(houseCurriculum, state, promises, shippedRates, stretches, today)
-            const stay = { today, leavesOn: addDays(arrival, home), shareOfToday: 1 }
-            const long = planOf(useful, { today, leavesOn: addDays(arrival, 90), shareOfToday: 1 }, undefined, everyDay)
-            const futures = futuresOf(legs, speed, long, 1000, seed)
-            if (quarter === 1) asked.push([legs, speed, planOf(useful, stay, undefined, everyDay), 4000, seed])
+            const until = (last: number) =>
+              planOf(useful, { today, leavesOn: addDays(arrival, last), shareOfToday: 1, usual: everyDay })
+            const futures = futuresOf(legs, speed, until(90), 1000, seed)
+            if (quarter === 1) asked.push([legs, speed, until(home), 4000, seed])
             cpu += process.cpuUsage(from).user
             const chance = chanceBy(futures.ready, home - day - 1)
             const real = readyOn === never ? { day: 60 - day, came: false } : { day: readyOn - day, came: true }
@@ -90,7 +81,6 @@ for (const law of Object.keys(laws) as (keyof typeof laws)[])
             })
           }
       }
-const mean = (of: readonly number[]) => of.reduce((a, b) => a + b, 0) / Math.max(1, of.length)
 const line = (name: string, of: readonly Case[]) =>
   console.log(
     `${name}: ${of.length}, said ${mean(of.map((s) => s.chance)).toFixed(2)}, came ` +

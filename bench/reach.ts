@@ -2,22 +2,13 @@ import { houseCurriculum } from '@/core/curriculum/house'
 import { usualRepsPerDay } from '@/core/promise/need'
 import { liveInBlocks } from '@/core/tests/loop/blocks'
 import { laws, tempers, type TemperName } from '@/core/tests/loop/dogs'
+import { everyday } from '@/core/tests/loop/live'
 
 /**
  * What the ratio of reps to go over reps that the days allow says about making the date: simulated dogs of three laws
  * and three tempers, every day of their residencies against every date near the one on which they were ready. The
  * labels of core/forecast/upNext.ts are read off here. Prints, never fails.
  */
-const p = (rungId: string) => ({ rungId, level: 0, places: 2, people: 2 })
-const everyday = [
-  'sit.word',
-  'down.no-lure',
-  'sit-stay.30s',
-  'recall.line-5',
-  'heel.away-2',
-  'down-stay.30s',
-  'place.20s',
-].map(p)
 const seeds = Number(process.env['KIBOU_REACH_SEEDS'] ?? 4)
 const bins = new Map<number, { made: number; n: number }>()
 const ratios: Record<number, number[]> = { 3: [], 8: [] }

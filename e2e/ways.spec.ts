@@ -89,7 +89,9 @@ test('a house in feet, pounds and Fahrenheit is shown no metre, kilogram or degr
   }
   for (const path of more) {
     // What is folded away is in the page, and is read all the same.
-    await page.setContent(await (await page.request.get(kibou.url + path)).text())
+    const answer = await page.request.get(kibou.url + path)
+    expect(new URL(answer.url()).pathname).toBe(path.replace(/\?.*/, ''))
+    await page.setContent(await answer.text())
     expect(metric((await page.locator('main').first().textContent()) ?? ''), path).toBe('')
   }
 })

@@ -1,4 +1,11 @@
-import { CalendarDateTime, fromAbsolute, parseDate, toCalendarDate, toZoned } from '@internationalized/date'
+import {
+  CalendarDateTime,
+  fromAbsolute,
+  getDayOfWeek,
+  parseDate,
+  toCalendarDate,
+  toZoned,
+} from '@internationalized/date'
 
 export const msPerDay = 86_400_000
 
@@ -12,7 +19,7 @@ export const daysBetween = (from: string, to: string): number => parseDate(to).c
 export const addDays = (day: string, days: number): string => parseDate(day).add({ days }).toString()
 
 /** Monday is 1, Sunday 7. */
-export const weekdayOf = (day: string): number => ((new Date(`${day}T00:00:00Z`).getUTCDay() + 6) % 7) + 1
+export const weekdayOf = (day: string): number => getDayOfWeek(parseDate(day), 'en-GB', 'mon') + 1
 
 /** The moment, ms since the epoch, at which this calendar day begins in this time zone. */
 export const startOfDay = (timeZone: string, day: string): number =>

@@ -88,9 +88,8 @@ export function suggestAll(
   const scene: Scene = { curriculum, state, dog, around }
   const targets = targetsOf(curriculum, promises)
   const answers: Answer[] = [
-    ...(foundation ? markFirst(scene) : []),
-    ...slippedGoals(curriculum, state).flatMap((goal) => answersFor(scene, goal, goal.at.command.id)),
-    ...refreshers(scene),
+    ...pressing(scene, foundation),
+    ...goingStale(scene).map(({ at, kept }) => refresh(scene, at, kept)),
     ...targets.flatMap(({ promise, at }) => promised(scene, promiseGoal(promise, at))),
     ...(foundation
       ? curriculum.commands.flatMap((c) =>
@@ -124,10 +123,7 @@ export function suggestFirst(
   foundation: boolean,
 ): readonly Suggestion[] {
   const scene: Scene = { curriculum, state, dog, around }
-  const before = [
-    ...(foundation ? markFirst(scene) : []),
-    ...slippedGoals(curriculum, state).flatMap((goal) => answersFor(scene, goal, goal.at.command.id)),
-  ]
+  const before = [...pressing(scene, foundation)]
   for (const { at, kept } of goingStale(scene)) {
     const answer = refresh(scene, at, kept)
     if (!('set' in answer)) continue
@@ -136,6 +132,12 @@ export function suggestFirst(
   }
   return once(before.flatMap((a) => ('set' in a ? [a.set] : [])))
 }
+
+/** What comes before everything: with a new dog the mark, then what slipped. */
+const pressing = (scene: Scene, foundation: boolean): readonly Answer[] => [
+  ...(foundation ? markFirst(scene) : []),
+  ...slippedGoals(scene.curriculum, scene.state).flatMap((goal) => answersFor(scene, goal, goal.at.command.id)),
+]
 
 /** The first set to work now for one command; undefined when there is none. */
 export const suggestFor = (suggestions: Suggestions, command: string): Suggestion | undefined =>
@@ -499,10 +501,6 @@ function proveIn(
   }
 }
 
-/** Each run that is going stale, once, at its top held rung, where and with whom the dog knows it. */
-const refreshers = (scene: Scene): readonly Answer[] =>
-  goingStale(scene).map(({ at, kept }) => refresh(scene, at, kept))
-
 /** Runs that are going stale, at their top held rungs, with the share predicted to be left, the least first. */
 function goingStale({ curriculum, state, around }: Scene) {
   const due = curriculum.commands.flatMap((command) =>
@@ -525,6 +523,7 @@ function goingStale({ curriculum, state, around }: Scene) {
   return due.sort((a, b) => a.kept - b.kept)
 }
 
+/** A run that is going stale, shown once where and with whom the dog knows it. */
 function refresh(scene: Scene, at: RungPlaceInLadder, kept: number): Answer {
   const { curriculum, state, dog, around } = scene
   const kits = [...new Set([kitToProve(at.rung), kitFor(at.rung, around.method)])]

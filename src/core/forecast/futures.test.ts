@@ -143,16 +143,12 @@ describe('a forecast from what was recorded', () => {
     const { stretches, useful } = pastOf(regimes, sets)
     const state = foldDog(regimes, sets)
     const left = workLeft(houseCurriculum, state, promises, shippedRates, stretches, today)
-    const days = planOf(
-      useful,
-      { today, leavesOn: addDays(arrival, 60), shareOfToday: 1 },
-      undefined,
-      () => usualSets.weekday,
-    )
+    const usual = () => usualSets.weekday
+    const days = planOf(useful, { today, leavesOn: addDays(arrival, 60), shareOfToday: 1, usual })
     return { left, stretches, useful, futures: futuresOf(left, speedFrom(stretches, shippedRates), days, 400, 1) }
   }
 
-  it('a dog of which nothing is known is not ready tomorrow, and may be in a fortnight', () => {
+  it('a dog of which nothing is known is not ready tomorrow, and likely within forty days', () => {
     const of = world({ dog: perfectDog })
     const { futures, left } = forecast({ ...liveInBlocks({ ...of, days: 0 }), sets: [] }, of, 1)
     expect(left.filter((l) => l.promised).map((l) => l.rungId)).toEqual(

@@ -1,5 +1,5 @@
+import { randomGamma } from 'd3-random'
 import { seeded, type Chance } from '../seeded'
-import { gamma } from './gamma'
 import { commandShape, type Speed } from './speed'
 import { setsLeft } from './wait'
 import type { Leg, Meeting } from './workLeft'
@@ -152,8 +152,10 @@ class Play {
 
   begin(chance: Chance): void {
     this.chance = chance
-    const dog = Math.exp(this.speed.mean) * gamma(chance, this.speed.precision)
-    const own = this.commands.map((c) => c.factor * gamma(chance, c.precision))
+    // Speeds about their modes, of mean one: gammas of the precision that is known.
+    const about = (precision: number) => randomGamma.source(chance)(precision, 1 / precision)()
+    const dog = Math.exp(this.speed.mean) * about(this.speed.precision)
+    const own = this.commands.map((c) => c.factor * about(c.precision))
     for (let i = 0; i < this.count; i++) {
       const leg = this.legs[i]
       if (!leg) continue

@@ -8,22 +8,26 @@ const ownDays = 10
 const houseDays = 4
 
 /** Sets that a day gives a usual dog where the house says nothing else. */
-export const usualOn = (day: string): number => (weekdayOf(day) >= 6 ? usualSets.weekend : usualSets.weekday)
+const usualOn = (day: string): number => (weekdayOf(day) >= 6 ? usualSets.weekend : usualSets.weekday)
+
+export interface Stay {
+  readonly today: string
+  readonly leavesOn: string
+  /** How much of today is still to come, 0–1. */
+  readonly shareOfToday: number
+  /** Whether it is worked on that day; every day where left out. */
+  readonly open?: (day: string) => boolean
+  /** What a day gives a dog of this house. */
+  readonly usual?: (day: string) => number
+}
 
 /**
  * The days from today until the evening before it goes home: the dog’s own pace over its newest worked days, drawn
- * toward the house’s; what single days came to beside it is drawn again. `open`: whether it is worked on that day;
- * `usual`: what a day gives a dog of this house; `shareOfToday`: how much of today is still to come.
+ * toward the house’s; what single days came to beside it is drawn again.
  */
 export function planOf(
   useful: ReadonlyMap<string, number>,
-  {
-    today,
-    leavesOn,
-    shareOfToday,
-  }: { readonly today: string; readonly leavesOn: string; readonly shareOfToday: number },
-  open: (day: string) => boolean = () => true,
-  usual: (day: string) => number = usualOn,
+  { today, leavesOn, shareOfToday, open = () => true, usual = usualOn }: Stay,
 ): Plan {
   const own = [...useful]
     .filter(([day]) => day < today)

@@ -1,12 +1,11 @@
+import { mean } from 'simple-statistics'
 import type { Chance } from '../seeded'
 
-/** A chance that was said, and whether it came. */
+/** A chance that was said, and whether it came. What is reckoned below is of at least one. */
 export interface Said {
   readonly chance: number
   readonly came: boolean
 }
-
-const mean = (of: readonly number[]): number => of.reduce((a, b) => a + b, 0) / Math.max(1, of.length)
 
 /** Mean squared distance between what was said and what came (Brier 1950), 0 best, 1 worst. */
 export const brier = (all: readonly Said[]): number => mean(all.map((s) => (s.chance - Number(s.came)) ** 2))
@@ -39,11 +38,15 @@ export function partsOf(
   readonly bins: readonly Bin[]
 } {
   const base = mean(all.map((s) => Number(s.came)))
-  const bins = Array.from({ length: groups }, (_, g) => {
-    const of = all.filter((s) => Math.min(groups - 1, Math.floor(s.chance * groups + 1e-9)) === g)
-    return { n: of.length, said: mean(of.map((s) => s.chance)), came: mean(of.map((s) => Number(s.came))) }
-  }).filter((b) => b.n > 0)
-  const n = Math.max(1, all.length)
+  const groupOf = (chance: number) => Math.min(groups - 1, Math.floor(chance * groups + 1e-9))
+  const bins = Array.from({ length: groups }, (_, g) => all.filter((s) => groupOf(s.chance) === g))
+    .filter((of) => of.length > 0)
+    .map((of): Bin => ({
+      n: of.length,
+      said: mean(of.map((s) => s.chance)),
+      came: mean(of.map((s) => Number(s.came))),
+    }))
+  const n = all.length
   return {
     reliability: bins.reduce((sum, b) => sum + (b.n / n) * (b.said - b.came) ** 2, 0),
     resolution: bins.reduce((sum, b) => sum + (b.n / n) * (b.came - base) ** 2, 0),

@@ -1,9 +1,7 @@
 import fc from 'fast-check'
-import jstat from 'jstat'
 import { describe, expect, it } from 'vitest'
 import { houseCurriculum } from '../curriculum/house'
 import { seeded } from '../seeded'
-import { gamma } from './gamma'
 import { exposure, priorRates, rateKindOf, rateKinds, ratesFrom, shippedRates, type Stretch } from './rates'
 import { commandShape, dogShape, speedFrom } from './speed'
 import { passChance } from './wait'
@@ -127,15 +125,4 @@ describe('rates of rungs', () => {
     expect(kind / priorRates.word).toBeGreaterThan(house / priorRates.heel)
     expect(house / priorRates.heel).toBeGreaterThan(1)
   })
-})
-
-it('gamma chances are jStat’s: by the distance of Kolmogorov and Smirnov', () => {
-  const chance = seeded(11)
-  const n = 20_000
-  for (const shape of [1.2, 4, 30]) {
-    const drawn = Array.from({ length: n }, () => gamma(chance, shape)).sort((a, b) => a - b)
-    const far = Math.max(...drawn.map((x, i) => Math.abs(jstat.gamma.cdf(x, shape, 1 / shape) - (i + 0.5) / n)))
-    // 1.63/√n is passed once in a hundred (table of the statistic, from memory).
-    expect(far).toBeLessThan(1.63 / Math.sqrt(n))
-  }
 })

@@ -23,4 +23,4 @@ export const stillWaiting = (lambda: number, done: number, n: number, c = waitSh
  * rule takes at the least.
  */
 export const setsLeft = (lambda: number, done: number, u: number, least = 1, c = waitShape): number =>
-  Math.max(1, least, Math.ceil(((c + done * lambda) / lambda) * ((c === 3 ? 1 / Math.cbrt(u) : u ** (-1 / c)) - 1)))
+  Math.max(1, least, Math.ceil(((c + done * lambda) / lambda) * (u ** (-1 / c) - 1)))

@@ -2,7 +2,7 @@ import { isSlippery } from '../coach/allowed'
 import { allNeeds, findRung, gateOf, type RungPlaceInLadder } from '../curriculum/lookup'
 import type { Curriculum, PlaceKind, Rung } from '../curriculum/types'
 import { enclosed } from '../dog/early'
-import type { OwnerPromise } from '../promise/ownerPromise'
+import { usualPromise, type OwnerPromise } from '../promise/ownerPromise'
 
 /** What a house has to keep promises with. */
 export interface HouseGround {
@@ -44,6 +44,14 @@ export const mostPlaces = (curriculum: Curriculum, rungId: string, house: HouseG
   return at ? placesFor(house, at) : 0
 }
 
+/** What a promise has here where nobody says otherwise: the usual, or as much as there is. */
+export const usualIn = (house: HouseGround, places = house.places.length): Pick<OwnerPromise, 'places' | 'people'> => ({
+  places: Math.max(1, Math.min(usualPromise.places, places)),
+  people: Math.max(1, Math.min(usualPromise.people, house.people)),
+})
+
+export const noSuchRung = 'This dog’s ladder has no such rung.'
+
 /**
  * Why a promise can never be met in this house, by what it lacks: a rung that the dog’s ladder does not have, people,
  * places of the kind, or a place that something on the way counts in. Undefined when it can be met.
@@ -54,7 +62,7 @@ export function whyNotPossible(
   house: HouseGround,
 ): { readonly field: 'rung' | 'places' | 'people'; readonly why: string } | undefined {
   const at = findRung(curriculum, promise.rungId)
-  if (!at) return { field: 'rung', why: 'This dog’s ladder has no such rung.' }
+  if (!at) return { field: 'rung', why: noSuchRung }
   if (promise.people > house.people)
     return {
       field: 'people',

@@ -1,5 +1,5 @@
-import { getDayOfWeek, parseDate, type CalendarDate } from '@internationalized/date'
-import { momentAt } from '../days'
+import { parseDate, type CalendarDate } from '@internationalized/date'
+import { momentAt, weekdayOf } from '../days'
 
 /** A person's working hours on one weekday, minutes after midnight in the kennel's time zone; 1 is Monday. */
 export interface Hours {
@@ -51,7 +51,7 @@ export function freeSlots(q: SlotQuestion): readonly Slot[] {
   const last = parseDate(q.lastDay)
   let day: CalendarDate = parseDate(q.firstDay)
   for (let n = 0; n < mostDays && day.compare(last) <= 0; n++, day = day.add({ days: 1 })) {
-    const weekday = getDayOfWeek(day, 'en-GB', 'mon') + 1
+    const weekday = weekdayOf(day.toString())
     for (const h of q.hours) if (h.weekday === weekday) found.push(...slotsInDay(q, day, h))
   }
   return found

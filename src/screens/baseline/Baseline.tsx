@@ -13,6 +13,7 @@ import { Button, ButtonLink, Quiet } from '@/ui/press'
 import { phone } from '@/ui/theme'
 import type { BaselineCommand } from '@/work/scene/baseline'
 import type { BaselineView } from '@/work/page/baseline'
+import { OfficePage } from '@/ui/Page'
 import { DogHead } from '../DogHead'
 import type { Told } from '../told'
 import { useTold } from '../useTold'
@@ -292,20 +293,9 @@ function FoundRow({
   )
 }
 
-const Page = styled.div`
-  padding: 0.9rem 1.5rem 4rem;
-  max-width: var(--page);
-  display: grid;
-  gap: var(--s-6);
-  grid-template-columns: minmax(0, 1fr);
-  h2 {
-    font-size: var(--t-6);
-  }
+const Page = styled(OfficePage)`
   header p:last-child {
     max-width: 66ch;
-  }
-  ${phone} {
-    padding: 0.8rem 0.9rem 4rem;
   }
 `
 const Ask = styled.section`

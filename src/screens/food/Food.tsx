@@ -19,6 +19,7 @@ import type { DayFood } from '@/work/scene/food'
 import type { FoodView } from '@/work/page/food'
 import { Choices, Pick, Tick } from '@/ui/picks'
 import { Label } from 'react-aria-components'
+import { OfficePage } from '@/ui/Page'
 import { DogHead } from '../DogHead'
 import type { Told } from '../told'
 import { useTold } from '../useTold'
@@ -442,15 +443,8 @@ function Plan({ view, actions }: { view: FoodView; actions: FoodActions }) {
   )
 }
 
-const Page = styled.div`
-  padding: 0.9rem 1.5rem 4rem;
-  max-width: var(--page);
-  display: grid;
+const Page = styled(OfficePage)`
   gap: var(--s-7);
-  grid-template-columns: minmax(0, 1fr);
-  h2 {
-    font-size: var(--t-6);
-  }
   section {
     display: grid;
     gap: var(--s-5);
@@ -473,9 +467,6 @@ const Page = styled.div`
   }
   form > div[role='alert'] {
     grid-column: 1 / -1;
-  }
-  ${phone} {
-    padding: 0.8rem 0.9rem 4rem;
   }
 `
 const Cols = styled.div`

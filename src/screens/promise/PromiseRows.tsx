@@ -3,6 +3,7 @@ import { useState } from 'react'
 import styled from 'styled-components'
 import type { Typed } from '@/core/fields'
 import { sayCost } from '@/core/handoff/cost'
+import { usualIn } from '@/core/handoff/possible'
 import { promisableRuns, promiseField, type PromisableRun } from '@/core/promise/typed'
 import { levelWords } from '@/core/views/grid'
 import { Choose } from '@/ui/Choose'
@@ -56,7 +57,7 @@ function PromiseRow({
   of: { command, run, key, name },
   heads,
   word,
-  promising: { curriculum, ground, usual },
+  promising: { curriculum, ground },
   values,
   errors,
   touch,
@@ -71,9 +72,9 @@ function PromiseRow({
   const was = (what: Parameters<typeof promiseField>[1]) => values[field(what)]?.[0]
   const [rungId, setRung] = useState(was('rung') ?? '')
   const [level, setLevel] = useState(was('level') ?? '0')
-  const [amounts, setAmounts] = useState({
-    places: was('places') ?? String(usual.places),
-    people: was('people') ?? String(usual.people),
+  const [amounts, setAmounts] = useState(() => {
+    const usual = usualIn(ground)
+    return { places: was('places') ?? String(usual.places), people: was('people') ?? String(usual.people) }
   })
   const promised = rungId !== ''
   const told = promised

@@ -9,6 +9,7 @@ import { Fault } from '@/ui/fieldParts'
 import { Button, ButtonLink, Quiet } from '@/ui/press'
 import { phone } from '@/ui/theme'
 import type { RewardView } from '@/work/page/reward'
+import { OfficePage } from '@/ui/Page'
 import { DogHead } from '../DogHead'
 import type { Told } from '../told'
 import { useTold } from '../useTold'
@@ -238,12 +239,7 @@ function Stage({
   )
 }
 
-const Page = styled.div`
-  padding: 0.9rem 1.5rem 4rem;
-  max-width: var(--page);
-  display: grid;
-  gap: var(--s-6);
-  grid-template-columns: minmax(0, 1fr);
+const Page = styled(OfficePage)`
   h2 {
     font-size: var(--t-5);
   }
@@ -254,9 +250,6 @@ const Page = styled.div`
     display: grid;
     gap: var(--s-2);
     justify-items: start;
-  }
-  ${phone} {
-    padding: 0.8rem 0.9rem 4rem;
   }
 `
 const Steps = styled.ol`

@@ -1,9 +1,9 @@
 import type { z } from 'zod'
 import { findRung } from '@/core/curriculum/lookup'
 import type { Curriculum } from '@/core/curriculum/types'
-import { mostPlaces, whyNotPossible } from '@/core/handoff/possible'
+import { mostPlaces, noSuchRung, usualIn, whyNotPossible } from '@/core/handoff/possible'
 import type { promisedRows } from '@/core/intake/steps'
-import { usualPromise, type OwnerPromise } from '@/core/promise/ownerPromise'
+import type { OwnerPromise } from '@/core/promise/ownerPromise'
 import type { Db } from '@/store/database'
 import { groundOf } from '../scene/ground'
 
@@ -26,17 +26,18 @@ export function promisesFrom(
     if (p.rung === '') return []
     const at = findRung(ladder, p.rung)
     if (!at || (p.run !== '' && at.runKey !== p.run)) {
-      errors[`promised.${i}.rung`] = 'This dog’s ladder has no such rung.'
+      errors[`promised.${i}.rung`] = noSuchRung
       return []
     }
     if (runs.has(at.runKey)) errors[`promised.${i}.rung`] = 'Promise one rung of each run.'
     runs.add(at.runKey)
+    const usual = usualIn(house, mostPlaces(ladder, at.rung.id, house))
     const promise = {
       command: at.command.id,
       rungId: at.rung.id,
       level: Number(p.level),
-      places: Math.round(p.places ?? Math.max(1, Math.min(usualPromise.places, mostPlaces(ladder, at.rung.id, house)))),
-      people: Math.round(p.people ?? Math.max(1, Math.min(usualPromise.people, house.people))),
+      places: Math.round(p.places ?? usual.places),
+      people: Math.round(p.people ?? usual.people),
     }
     const no = past ? undefined : whyNotPossible(ladder, promise, house)
     if (no) errors[`promised.${i}.${no.field}`] ??= no.why

@@ -21,7 +21,8 @@ import { keptSteps, photoAt, readDraft, readEntry } from '@/store/intake'
 import { findResident, readCueWords, readPromises, residentsOn, type Resident } from '@/store/residents'
 import { reportedOf } from '../scene/before'
 import { ladderOf } from '../scene/regimes'
-import { promisingOn, type Promising } from './promising'
+import { groundOf } from '../scene/ground'
+import type { Promising } from './promising'
 
 export interface IntakeStep extends StepSpec {
   readonly values: Typed
@@ -77,8 +78,10 @@ export function loadIntake(db: Db, residencyId: string, now: number): IntakeView
 }
 
 /** What the choosing of this dog’s promises needs, with lengths as the house says them. */
-export const loadPromising = (db: Db, residencyId: string, now: number): Promising =>
-  promisingOn(db, curriculumIn(ladderOf(db, residencyId, now), readHouse(db).lengths))
+export const loadPromising = (db: Db, residencyId: string, now: number): Promising => ({
+  curriculum: curriculumIn(ladderOf(db, residencyId, now), readHouse(db).lengths),
+  ground: groundOf(db),
+})
 
 /** What is known of a step already: what was kept, and what the booking said. */
 function known(db: Db, resident: Resident, step: StepId, entry: unknown, curriculum: Curriculum, now: number): Typed {

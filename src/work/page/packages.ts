@@ -12,7 +12,8 @@ import type { Db } from '@/store/database'
 import { readHouse } from '@/store/house'
 import { readPackages, type KeptPackage } from '@/store/packages'
 import { readPromises, residentsSince } from '@/store/residents'
-import { promisingOn, type Promising } from './promising'
+import { groundOf } from '../scene/ground'
+import type { Promising } from './promising'
 
 export interface PackageView {
   readonly packageId: string
@@ -70,7 +71,7 @@ export function loadPackages(db: Db): PackagesView {
       { kind: 'long', name: 'words', label: 'What the owner hears of it', hint: 'no price', wide: true },
     ],
     empty: typedOfPromises(curriculum, []),
-    promising: promisingOn(db, curriculum),
+    promising: { curriculum, ground: groundOf(db) },
   }
 }
 

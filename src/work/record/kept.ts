@@ -7,8 +7,8 @@ import { readStanding, readSummaries, writeStanding } from '@/store/standings'
 
 /**
  * What is kept of the folding of facts, so that they need not be folded again: on the disk a standing a residency, in
- * this process the summaries as they were read last. What is kept holds or is not given out (store/standings.ts);
- * nothing else in Kibou remembers anything derived from facts.
+ * this process states and summaries as they were read last. What is kept holds or is not given out
+ * (store/standings.ts); nothing else in Kibou remembers anything derived from facts.
  */
 export interface Kept {
   readonly state: DogState
@@ -29,30 +29,10 @@ const markRow = z.object({
 /** The kept standing of a residency as of this moment; undefined when none holds. */
 export function kept(db: Db, residencyId: string, now: number): Pick<Kept, 'state' | 'summary'> | undefined {
   const row = readStanding(db, residencyId, { now, foldVersion })
-  if (!row) return undefined
-  const states = (lastStates.get(db) ?? lastStates.set(db, new Map()).get(db)) as Map<string, ReadState>
-  const known = states.get(residencyId)
-  if (known?.text === row.state && known.words === row.summary) return known
-  const state = ownState(row.state)
-  const summary = ownSummary(row.summary)
-  if (!state || !summary) return undefined
-  const read = { text: row.state, words: row.summary, state, summary }
-  states.delete(residencyId)
-  states.set(residencyId, read)
-  const [oldest] = states.keys()
-  if (states.size > mostStates && oldest !== undefined) states.delete(oldest)
-  return read
+  const state = row && states.of(db, residencyId, row.state)
+  const summary = row && summaries.of(db, residencyId, row.summary)
+  return state && summary && { state, summary }
 }
-
-interface ReadState {
-  readonly text: string
-  readonly words: string
-  readonly state: DogState
-  readonly summary: Summary
-}
-/** The same of whole standings, for as many dogs as are looked at in turn; nobody who reads one writes into it. */
-const lastStates = new WeakMap<Db, Map<string, ReadState>>()
-const mostStates = 64
 
 /** What further facts are folded onto, without what lists read; undefined when none holds or its end is not known. */
 export function keptToGoOn(
@@ -84,30 +64,14 @@ export function keep(
   })
 }
 
-interface Read {
-  readonly text: string
-  readonly summary: Summary
-}
-/**
- * What was read the last time, with the words it was read from: most dogs have not moved since, and reading takes most
- * of the wall's time.
- */
-const lastRead = new WeakMap<Db, ReadonlyMap<string, Read>>()
-
 /** The kept summaries of everyone here on this day; those that do not hold are missing from the map. */
-export function keptSummaries(db: Db, day: string, now: number): ReadonlyMap<string, Summary> {
-  const before = lastRead.get(db)
-  const read = new Map(
-    [...readSummaries(db, day, { now, foldVersion })].flatMap(([id, text]): [string, Read][] => {
-      const known = before?.get(id)
-      if (known?.text === text) return [[id, known]]
-      const summary = ownSummary(text)
-      return summary ? [[id, { text, summary }]] : []
+export const keptSummaries = (db: Db, day: string, now: number): ReadonlyMap<string, Summary> =>
+  new Map(
+    [...readSummaries(db, day, { now, foldVersion })].flatMap(([id, text]): [string, Summary][] => {
+      const summary = summaries.of(db, id, text)
+      return summary ? [[id, summary]] : []
     }),
   )
-  lastRead.set(db, read)
-  return new Map([...read].map(([id, r]) => [id, r.summary]))
-}
 
 const stateShape = z.looseObject({
   tick: z.number(),
@@ -136,3 +100,31 @@ function own<T>(shape: z.ZodType, json: string): T | undefined {
     return undefined
   }
 }
+
+/**
+ * What was read the last time, with the words it was read from: most dogs have not moved since, and reading takes most
+ * of the wall’s time. Nobody who reads one writes into it; those that nobody asked for longest are forgotten.
+ */
+class LastRead<T> {
+  private readonly kept = new WeakMap<Db, Map<string, { readonly text: string; readonly value: T }>>()
+
+  constructor(
+    private readonly read: (json: string) => T | undefined,
+    private readonly most: number,
+  ) {}
+
+  of(db: Db, residencyId: string, text: string): T | undefined {
+    const all = this.kept.get(db) ?? new Map<string, { readonly text: string; readonly value: T }>()
+    this.kept.set(db, all)
+    const known = all.get(residencyId)
+    const value = known?.text === text ? known.value : this.read(text)
+    all.delete(residencyId)
+    if (value === undefined) return undefined
+    all.set(residencyId, { text, value })
+    const [oldest] = all.keys()
+    if (all.size > this.most && oldest !== undefined) all.delete(oldest)
+    return value
+  }
+}
+const states = new LastRead(ownState, 64)
+const summaries = new LastRead(ownSummary, 512)

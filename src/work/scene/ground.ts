@@ -1,5 +1,4 @@
 import type { HouseGround } from '@/core/handoff/possible'
-import { usualPromise } from '@/core/promise/ownerPromise'
 import type { Db } from '@/store/database'
 import { readSpaces } from '@/store/house'
 import { afterAll, peopleOn } from '@/store/kennel'
@@ -11,12 +10,3 @@ export const groundOf = (db: Db): HouseGround => ({
   // A promise is for days to come: nobody counts who has said they leave.
   people: handlers(peopleOn(db, afterAll)).length || Number.POSITIVE_INFINITY,
 })
-
-/** What a promise has in this house where nobody says otherwise. */
-export function usualHere(db: Db): { readonly places: number; readonly people: number } {
-  const house = groundOf(db)
-  return {
-    places: Math.max(1, Math.min(usualPromise.places, house.places.length)),
-    people: Math.max(1, Math.min(usualPromise.people, house.people)),
-  }
-}

@@ -94,6 +94,16 @@ export const housePlaces: readonly Ground[] = [
   { id: 'lock', kind: 'street' },
   { id: 'market', kind: 'square' },
 ]
+/** What an everyday owner is promised. */
+export const everyday: readonly OwnerPromise[] = [
+  'sit.word',
+  'down.no-lure',
+  'sit-stay.30s',
+  'recall.line-5',
+  'heel.away-2',
+  'down-stay.30s',
+  'place.20s',
+].map((rungId) => ({ rungId, level: 0, places: 2, people: 2 }))
 export const arrival = '2026-03-01'
 const msPerDay = 86_400_000
 const midnight = Date.UTC(2026, 2, 1)

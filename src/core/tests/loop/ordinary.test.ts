@@ -4,22 +4,13 @@ import { houseCurriculum } from '../../curriculum/house'
 import { upNext } from '../../forecast/upNext'
 import { liveInBlocks, type LivedInBlocks } from './blocks'
 import { laws, tempers, type TemperName } from './dogs'
-import type { World } from './live'
+import { everyday, type World } from './live'
 
 /**
  * Every residency of an everyday set of promises, worked by composed blocks by dogs of three laws and three tempers.
  */
 const seeds = Number(process.env['KIBOU_SOAK_LOOP'] ?? 0) > 0 ? 20 : 6
 const p = (rungId: string, level = 0) => ({ rungId, level, places: 2, people: 2 })
-const everyday = [
-  'sit.word',
-  'down.no-lure',
-  'sit-stay.30s',
-  'recall.line-5',
-  'heel.away-2',
-  'down-stay.30s',
-  'place.20s',
-].map((id) => p(id))
 const names = Object.keys(tempers) as TemperName[]
 const lawNames = Object.keys(laws) as (keyof typeof laws)[]
 

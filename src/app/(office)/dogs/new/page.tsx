@@ -13,7 +13,7 @@ import { sayMoment } from '@/ui/when'
 import { requestTime } from '@/work/scene/clock'
 import { dogsKnown } from '@/store/residents'
 import { bookingDraft, openBookings } from '@/work/do/intake'
-import { promisingOn } from '@/work/page/promising'
+import { groundOf } from '@/work/scene/ground'
 import { loadPresets } from '@/work/page/packages'
 import { saveIntakeDraft } from '../[residencyId]/intake/actions'
 import { addResident, discardBegun } from './actions'
@@ -46,7 +46,7 @@ export default async function NewDogPage({
     <DogForm
       key={key}
       action={addResident}
-      promising={promisingOn(db, curriculumIn(newestCurriculum(db), house.lengths))}
+      promising={{ curriculum: curriculumIn(newestCurriculum(db), house.lengths), ground: groundOf(db) }}
       today={dayIn(house.timeZone, now)}
       booking={{
         key,
