@@ -3,7 +3,18 @@ import { z } from 'zod'
 import type { Db } from '@/store/database'
 
 /** What is derived, or made by looking: no work of anybody's. */
-const aside = new Set(['standing', 'forgetting', 'signing_in', 'wrong_passcode', 'demo_mark'])
+const aside = new Set([
+  'standing',
+  'forgetting',
+  'forecast',
+  'forecast_now',
+  'forecast_outcome',
+  'forecast_due',
+  'learned',
+  'signing_in',
+  'wrong_passcode',
+  'demo_mark',
+])
 const names = z.array(z.object({ name: z.string() }))
 
 /** A fingerprint of every row that somebody could have written. */

@@ -1,13 +1,18 @@
 import { addDays, dayIn, msPerDay, startOfDay } from '@/core/days'
 import type { Db } from '@/store/database'
 import { forgettingFittedAt } from '@/store/forgetting'
+import { readLearned } from '@/store/forecasts'
 import { readKennel } from '@/store/kennel'
 import { backUpNightly, isBackedUp } from '@/work/do/backup'
+import { forecastsStale } from '@/work/do/forecasts'
 import type { Duty } from './clock'
 import { runJob } from './pool'
 
 /** House: minutes after midnight at which the night's work is done. */
 const nightlyMinutes = { standings: 2, backup: 20 } as const
+
+/** House: it is looked so often whether something came that a forecast rests on. */
+const forecastEveryMs = 30_000
 
 /** The next time of the kennel's own clock at so many minutes after midnight. */
 export function nextNight(timeZone: string, now: number, minutes: number): number {
@@ -30,6 +35,19 @@ export const duties = (kennel: () => Db): readonly Duty[] => [
     name: 'forgetting fitted',
     next: (_, last) => Math.max(forgettingFittedAt(kennel()), last ?? 0) + msPerDay,
     run: (now) => runJob('refit-forgetting', { now }),
+  },
+  {
+    name: 'rates learned',
+    next: (_, last) => Math.max(readLearned(kennel())?.at ?? 0, last ?? 0) + msPerDay,
+    run: (now) => runJob('learn-rates', { now }),
+  },
+  {
+    // Whenever facts came, and each morning.
+    name: 'forecasts renewed',
+    next: (now, last) => (last === undefined ? now : last + forecastEveryMs),
+    run: async (now) => {
+      if (forecastsStale(kennel(), now).length > 0) await runJob('renew-forecasts', { now }, { limitMs: 600_000 })
+    },
   },
   {
     name: 'backup',

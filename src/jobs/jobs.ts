@@ -1,12 +1,16 @@
 import type { Job } from './job'
+import { learnRates } from './learnRates'
 import { methodPreview } from './methodPreview'
 import { refitForgetting } from './refitForgetting'
+import { renewForecasts } from './renewForecasts'
 import { renewStandings } from './renewStandings'
 
 /** Every job by name. A new one is a file beside these and a line here. */
 export const jobs = {
+  'learn-rates': learnRates,
   'method-preview': methodPreview,
   'refit-forgetting': refitForgetting,
+  'renew-forecasts': renewForecasts,
   'renew-standings': renewStandings,
 } as const
 

@@ -104,6 +104,13 @@ export const residentsGone = (db: Db, day: string, letters: string, most: number
     .all({ day, letters, most })
     .map((r) => residentRow.parse(r))
 
+/** Residencies that began before `until` and ended on `since` or later, those that end first first. */
+export const residentsBetween = (db: Db, since: string, until: string): readonly Resident[] =>
+  db
+    .prepare(`SELECT ${residentColumns} WHERE r.leaves_on >= ? AND r.arrives_on < ? ORDER BY r.leaves_on, r.id`)
+    .all(since, until)
+    .map((r) => residentRow.parse(r))
+
 /** Residencies that begin on these days, first to last. */
 export const residentsArriving = (db: Db, from: string, to: string): readonly Resident[] =>
   db

@@ -23,6 +23,7 @@ const leg = (steps: number, more: Partial<Leg> = {}): Leg => ({
   days: 1,
   metToday: false,
   meetings: [],
+  sooner: false,
   ...more,
 })
 const legs = fc.array(
@@ -41,6 +42,7 @@ const legs = fc.array(
     ),
     days: fc.integer({ min: 0, max: 2 }),
     metToday: fc.boolean(),
+    sooner: fc.constant(false),
     meetings: fc.array(
       fc.record({
         days: fc.integer({ min: 1, max: 2 }),

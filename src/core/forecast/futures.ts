@@ -1,8 +1,8 @@
-import { randomGamma } from 'd3-random'
-import { seeded, type Chance } from '../seeded'
+import { probit } from 'simple-statistics'
+import { drawsFrom } from '../seeded'
 import { commandShape, type Speed } from './speed'
-import { setsLeft } from './wait'
-import type { Leg, Meeting } from './workLeft'
+import { waitShape } from './wait'
+import type { Leg } from './workLeft'
 
 /** House: how the second day, a rung climbed again and an eased set are passed, by a usual dog. From simulated dogs. */
 export const laterRates = { secondDay: 0.7, again: 0.8 } as const
@@ -36,6 +36,28 @@ const mostBlocks = 40
 const [climbs, again, goes, met] = [0, 1, 2, 3]
 /** What slipped comes before everything. */
 const slippedNeed = 1e6
+/** No leg. */
+const none = -1
+
+/** Tables are read at the middles of so many equal parts of a chance: one draw, no power and no logarithm. */
+const parts = 4096
+const partBits = 32 - Math.log2(parts)
+const table = (of: (u: number) => number): Float64Array =>
+  Float64Array.from({ length: parts }, (_, i) => of((i + 0.5) / parts))
+/** Where still waiting falls to u: u^(−1/c) − 1 (Lomax; ./wait says the same in full). */
+const waits = table((u) => u ** (-1 / waitShape) - 1)
+const normal = table(probit)
+/** Whole days until something of so small a chance a day happens. */
+const untilSlip = table((u) => Math.floor(Math.log(u) / Math.log1p(-slips.out)))
+
+/**
+ * A gamma of mean one and this shape from a normal one (Wilson and Hilferty 1931): within a hundredth of it from a
+ * shape of 4 on, which is the least that is asked.
+ */
+export function gammaOf(shape: number, z: number): number {
+  const root = Math.max(0.1, 1 - 1 / (9 * shape) + z / (3 * Math.sqrt(shape)))
+  return root * root * root
+}
 
 /**
  * Plays the days to come again and again: one speed of the dog a future, so that its commands go together; a command's
@@ -46,18 +68,22 @@ export function futuresOf(legs: readonly Leg[], speed: Speed, plan: Plan, n: num
   const ready = new Int16Array(n).fill(never)
   const readyOf = promised.map(() => new Int16Array(n).fill(never))
   const play = new Play(legs, speed, plan)
+  const last = plan.days.length
   for (let f = 0; f < n; f++) {
     // Each future has chances of its own, so that a day more, or another leg, changes it and none after it.
-    play.begin(seeded(seed + Math.imul(f + 1, 0x85ebca6b)))
-    for (let day = 0; day < plan.days.length && ready[f] === never; day++) {
-      play.day(day)
+    play.begin(drawsFrom(seed + Math.imul(f + 1, 0x85ebca6b)))
+    for (let day = 0; day < last; day++) {
+      if (!play.day(day)) continue
       let all = true
       for (let k = 0; k < promised.length; k++) {
         const of = readyOf[k] as Int16Array
-        if (!play.isMet(promised[k] ?? 0)) all = false
+        if (!play.isMet(promised[k] as number)) all = false
         else if (of[f] === never) of[f] = day
       }
-      if (all) ready[f] = day
+      if (all) {
+        ready[f] = day
+        break
+      }
     }
   }
   return {
@@ -71,10 +97,14 @@ export function futuresOf(legs: readonly Leg[], speed: Speed, plan: Plan, n: num
   }
 }
 
-/** One future after the other, in arrays that are filled anew: it is played four thousand times a dog. */
+/**
+ * One future after the other, in arrays that are filled anew: it is played four thousand times a dog. Every number read
+ * below lies within its array.
+ */
 class Play {
   private readonly count: number
-  private readonly commands: readonly { readonly factor: number; readonly precision: number }[]
+  private readonly shapes: readonly number[]
+  private readonly factors: readonly number[]
   private readonly commandOf: Int16Array
   /** Steps, their needs and meetings of all legs after each other; a leg's begin at its number, and end at the next. */
   private readonly stepFrom: Int32Array
@@ -86,9 +116,14 @@ class Play {
   private readonly needFrom: Int32Array
   private readonly needs: Int16Array
   private readonly meetingFrom: Int32Array
-  private readonly meetings: readonly Meeting[]
+  private readonly meetingEased: Int16Array
+  private readonly meetingDays: Int16Array
+  private readonly meetingOn: Int16Array
   /** Legs that wait for a leg, last legs first. */
-  private readonly lends: readonly (readonly [to: number, from: number])[]
+  private readonly lendTo: Int16Array
+  private readonly lendFrom: Int16Array
+  private readonly legDays: Int16Array
+  private readonly legMetOn: Int16Array
 
   private readonly stage: Uint8Array
   private readonly step: Int32Array
@@ -96,149 +131,201 @@ class Play {
   private readonly daysLeft: Int16Array
   private readonly metOn: Int16Array
   private readonly heldOn: Int16Array
+  private readonly slipsOn: Int16Array
   private readonly slipped: Uint8Array
   private readonly pace: Float64Array
+  private readonly own: Float64Array
   private readonly need: Float64Array
   /** Chance of a set that a place or a pair of hands comes nearer. */
   private readonly meets: Float64Array
   private readonly eased: Int16Array
   private readonly dueDays: Int16Array
   private readonly dueOn: Int16Array
-  private chance: Chance = seeded(0)
+  /** Legs that can be worked on the day in hand. */
+  private readonly open: Int16Array
+  /** Legs that lend or are lent: what one of them needs is not its own alone. */
+  private readonly lends: Uint8Array
+  private draws = drawsFrom(0)
+  /** Thrown once a day, a bit for each bundle. */
+  private coins = 0
   private needsStand = false
+  /** Something was met, or slipped, since it was last asked. */
+  private moved = false
+  /** First day on which something that is held slips. */
+  private nextSlip = never
 
   constructor(
-    private readonly legs: readonly Leg[],
+    legs: readonly Leg[],
     private readonly speed: Speed,
     private readonly plan: Plan,
   ) {
     const count = legs.length
     this.count = count
     const ids = [...new Set(legs.map((leg) => leg.command))]
-    this.commands = ids.map((id) => {
-      const known = speed.commands.get(id)
-      return { factor: Math.exp(known?.mean ?? 0), precision: known?.precision ?? commandShape }
-    })
+    this.shapes = ids.map((id) => speed.commands.get(id)?.precision ?? commandShape)
+    this.factors = ids.map((id) => Math.exp(speed.commands.get(id)?.mean ?? 0))
     this.commandOf = Int16Array.from(legs, (leg) => ids.indexOf(leg.command))
     const steps = legs.flatMap((leg) => leg.steps)
     this.stepFrom = offsets(legs.map((leg) => leg.steps.length))
     this.rate = Float64Array.from(steps, (step) => step.rate)
     this.spent = Int16Array.from(steps, (step) => step.done)
-    this.least = Int16Array.from(steps, (step) => step.least)
+    this.least = Int16Array.from(steps, (step) => Math.max(1, step.least))
     this.needFrom = offsets(steps.map((step) => step.needs.length))
     this.needs = Int16Array.from(steps.flatMap((step) => step.needs))
     this.wanted = Float64Array.from(legs.flatMap(wantedSets))
-    this.meetings = legs.flatMap((leg) => leg.meetings)
+    const meetings = legs.flatMap((leg) => leg.meetings)
     this.meetingFrom = offsets(legs.map((leg) => leg.meetings.length))
-    this.lends = legs
+    this.meetingEased = Int16Array.from(meetings, (m) => m.eased)
+    this.meetingDays = Int16Array.from(meetings, (m) => m.days)
+    this.meetingOn = Int16Array.from(meetings, (m) => (m.metToday ? 0 : -1))
+    const lends = legs
       .flatMap((_, to) =>
         legs.flatMap((leg, from) => (leg.steps.some((step) => step.needs.includes(to)) ? [[to, from] as const] : [])),
       )
       .reverse()
+    this.lendTo = Int16Array.from(lends, ([to]) => to)
+    this.lendFrom = Int16Array.from(lends, ([, from]) => from)
+    this.legDays = Int16Array.from(legs, (leg) => leg.days)
+    this.legMetOn = Int16Array.from(legs, (leg) => (leg.metToday ? 0 : -1))
     this.stage = new Uint8Array(count)
     this.step = new Int32Array(count)
     this.left = new Int32Array(count)
     this.daysLeft = new Int16Array(count)
     this.metOn = new Int16Array(count)
     this.heldOn = new Int16Array(count)
+    this.slipsOn = new Int16Array(count)
     this.slipped = new Uint8Array(count)
     this.pace = new Float64Array(count)
+    this.own = new Float64Array(count)
     this.need = new Float64Array(count)
     this.meets = new Float64Array(count)
-    this.eased = new Int16Array(this.meetings.length)
-    this.dueDays = new Int16Array(this.meetings.length)
-    this.dueOn = new Int16Array(this.meetings.length)
+    this.eased = new Int16Array(meetings.length)
+    this.dueDays = new Int16Array(meetings.length)
+    this.dueOn = new Int16Array(meetings.length)
+    this.open = new Int16Array(count)
+    this.lends = Uint8Array.from(legs, (_, i) => Number(lends.some((pair) => pair.includes(i))))
   }
 
-  begin(chance: Chance): void {
-    this.chance = chance
+  begin(draws: ReturnType<typeof drawsFrom>): void {
+    this.draws = draws
     // Speeds about their modes, of mean one: gammas of the precision that is known.
-    const about = (precision: number) => randomGamma.source(chance)(precision, 1 / precision)()
+    const about = (precision: number) => gammaOf(precision, normal[this.part()] as number)
     const dog = Math.exp(this.speed.mean) * about(this.speed.precision)
-    const own = this.commands.map((c) => c.factor * about(c.precision))
+    const paces: number[] = []
+    for (let c = 0; c < this.shapes.length; c++)
+      paces.push(dog * (this.factors[c] as number) * about(this.shapes[c] as number))
+    this.daysLeft.set(this.legDays)
+    this.metOn.set(this.legMetOn)
+    this.heldOn.fill(never)
+    this.slipsOn.fill(never)
+    this.slipped.fill(0)
+    this.eased.set(this.meetingEased)
+    this.dueDays.set(this.meetingDays)
+    this.dueOn.set(this.meetingOn)
+    this.nextSlip = never
     for (let i = 0; i < this.count; i++) {
-      const leg = this.legs[i]
-      if (!leg) continue
-      const pace = dog * (own[this.commandOf[i] ?? 0] ?? 1)
+      const pace = paces[this.commandOf[i] as number] as number
       this.pace[i] = pace
-      this.meets[i] = leg.meetings.length > 0 ? -Math.expm1(-laterRates.again * 2 * pace) : 1
-      this.step[i] = this.stepFrom[i] ?? 0
-      this.daysLeft[i] = leg.days
-      this.metOn[i] = leg.metToday ? 0 : -1
-      this.heldOn[i] = never
-      this.slipped[i] = 0
-      if (leg.steps.length > 0) {
+      const from = this.stepFrom[i] as number
+      this.step[i] = from
+      this.meets[i] = this.meetingFrom[i] === this.meetingFrom[i + 1] ? 1 : -Math.expm1(-laterRates.again * 2 * pace)
+      if (from < (this.stepFrom[i + 1] as number)) {
         this.stage[i] = climbs
         this.drawStep(i)
-      } else if (leg.days > 0) {
+      } else if ((this.daysLeft[i] as number) > 0) {
         this.stage[i] = again
-        this.left[i] = this.drawLater(i)
+        this.drawLater(i)
       } else this.hold(i, -1)
-    }
-    for (let j = 0; j < this.meetings.length; j++) {
-      const meeting = this.meetings[j]
-      this.eased[j] = meeting?.eased ?? 0
-      this.dueDays[j] = meeting?.days ?? 0
-      this.dueOn[j] = meeting?.metToday === true ? 0 : -1
+      this.own[i] = (this.wanted[from + i] as number) / pace
     }
     this.needsStand = false
+    // Day 0 is looked at, whatever happens in it.
+    this.moved = true
   }
 
   isMet(i: number): boolean {
     return this.stage[i] === met && this.slipped[i] === 0
   }
 
-  day(day: number): void {
-    const { chance, plan } = this
-    for (let i = 0; i < this.count; i++)
-      if (this.slipped[i] === 0 && (this.heldOn[i] ?? never) < day && chance() < slips.out) {
-        this.slipped[i] = 1
-        this.needsStand = false
-      }
-    const usual = plan.days[day] ?? 0
-    let sets = usual > 0 ? Math.round(usual * (plan.ratios[Math.floor(chance() * plan.ratios.length)] ?? 1)) : 0
-    for (let block = 0; sets > 0 && block < mostBlocks; block++) {
+  /** Plays one day; whether anything was met or slipped since this was last said. */
+  day(day: number): boolean {
+    const { plan } = this
+    if (this.nextSlip <= day) this.slip(day)
+    const usual = plan.days[day] as number
+    if (usual > 0) {
+      const ratio = plan.ratios[this.part() % plan.ratios.length] as number
+      this.coins = this.draws.next()
+      this.deal(day, Math.round(usual * ratio))
+    }
+    const { moved } = this
+    this.moved = false
+    return moved
+  }
+
+  /** Deals the sets of a day out, block by block, to the two open legs that need most. */
+  private deal(day: number, sets: number): void {
+    const { open, need } = this
+    let count = 0
+    // What opens a leg is of an earlier day: none opens in the middle of one but where something slipped is put right.
+    for (let i = 0; i < this.count; i++) if (this.isOpen(i, day)) open[count++] = i
+    let left = sets
+    for (let block = 0; left > 0 && count > 0 && block < mostBlocks; block++) {
       if (!this.needsStand) this.reckonNeeds()
-      let first = -1
-      let second = -1
-      let most = -1
-      let next = -1
-      for (let i = 0; i < this.count; i++) {
-        const need = this.need[i] ?? 0
-        if (need <= next || !this.isOpen(i, day)) continue
-        if (need > most) {
+      let first = 0
+      let second = none
+      for (let k = 1; k < count; k++) {
+        const of = need[open[k] as number] as number
+        if (of > (need[open[first] as number] as number)) {
           second = first
-          next = most
-          first = i
-          most = need
-        } else {
-          second = i
-          next = need
-        }
+          first = k
+        } else if (second === none || of > (need[open[second] as number] as number)) second = k
       }
-      if (first < 0) return
-      sets = this.bundle(first, day, sets)
-      if (second >= 0) sets = this.bundle(second, day, sets)
+      const [a, b] = [open[first] as number, second === none ? none : (open[second] as number)]
+      left = this.bundle(a, day, left)
+      if (b !== none && left > 0) left = this.bundle(b, day, left)
+      // The later place in the list goes first, so that the other keeps its own.
+      const [late, early] = first > second ? [first, second] : [second, first]
+      if (late !== none && !this.isOpen(open[late] as number, day)) open[late] = open[--count] as number
+      if (early !== none && !this.isOpen(open[early] as number, day)) open[early] = open[--count] as number
+    }
+  }
+
+  private slip(day: number): void {
+    this.nextSlip = never
+    for (let i = 0; i < this.count; i++) {
+      if ((this.slipsOn[i] as number) <= day) {
+        this.slipped[i] = 1
+        this.slipsOn[i] = never
+        this.needsStand = false
+        this.moved = true
+      }
+      this.nextSlip = Math.min(this.nextSlip, this.slipsOn[i] as number)
     }
   }
 
   /** Two or three sets of one leg, as long as it is open; how many are left of the day. */
   private bundle(i: number, day: number, sets: number): number {
-    const most = this.chance() < 0.5 ? 2 : 3
-    let left = sets
-    for (let b = 0; b < most && left > 0 && this.isOpen(i, day); b++) {
-      left--
-      this.work(i, day)
+    const most = Math.min(sets, 2 + (this.coins & 1))
+    this.coins = (this.coins >>> 1) | (this.coins << 31)
+    let done = 0
+    while (done < most && this.isOpen(i, day)) {
+      const ahead = this.slipped[i] === 0 && (this.stage[i] as number) <= again ? (this.left[i] as number) : 1
+      const now = Math.min(most - done, Math.max(1, ahead))
+      done += now
+      this.work(i, day, now)
     }
-    return left
+    return sets - done
   }
 
   /** What waits for a leg lends it its need. */
   private reckonNeeds(): void {
     for (let i = 0; i < this.count; i++)
-      this.need[i] =
-        (this.slipped[i] === 1 ? slippedNeed : (this.wanted[(this.step[i] ?? 0) + i] ?? 0)) / (this.pace[i] ?? 1)
-    for (const [to, from] of this.lends) this.need[to] = Math.max(this.need[to] ?? 0, this.need[from] ?? 0)
+      this.need[i] = this.slipped[i] === 1 ? slippedNeed / (this.pace[i] as number) : (this.own[i] as number)
+    for (let k = 0; k < this.lendTo.length; k++) {
+      const to = this.lendTo[k] as number
+      const lent = this.need[this.lendFrom[k] as number] as number
+      if (lent > (this.need[to] as number)) this.need[to] = lent
+    }
     this.needsStand = true
   }
 
@@ -246,11 +333,11 @@ class Play {
     if (this.slipped[i] === 1) return true
     switch (this.stage[i]) {
       case climbs: {
-        const step = this.step[i] ?? 0
-        const end = this.needFrom[step + 1] ?? 0
-        for (let k = this.needFrom[step] ?? 0; k < end; k++) {
-          const need = this.needs[k] ?? 0
-          if ((this.heldOn[need] ?? never) >= day || this.slipped[need] === 1) return false
+        const step = this.step[i] as number
+        const end = this.needFrom[step + 1] as number
+        for (let k = this.needFrom[step] as number; k < end; k++) {
+          const need = this.needs[k] as number
+          if ((this.heldOn[need] as number) >= day || this.slipped[need] === 1) return false
         }
         return true
       }
@@ -264,66 +351,87 @@ class Play {
   }
 
   private meetingDue(i: number, day: number): number {
-    const end = this.meetingFrom[i + 1] ?? 0
-    for (let j = this.meetingFrom[i] ?? 0; j < end; j++)
-      if ((this.dueDays[j] ?? 0) > 0 && this.dueOn[j] !== day) return j
-    return -1
+    const end = this.meetingFrom[i + 1] as number
+    for (let j = this.meetingFrom[i] as number; j < end; j++)
+      if ((this.dueDays[j] as number) > 0 && this.dueOn[j] !== day) return j
+    return none
   }
 
-  /** One set of this leg on this day. */
-  private work(i: number, day: number): void {
+  /** So many sets of this leg on this day, no more than it has left; one where it slipped or goes somewhere. */
+  private work(i: number, day: number, sets: number): void {
     if (this.slipped[i] === 1) {
-      if (this.chance() >= slips.back) return
+      if (this.part() >= slips.back * parts) return
       this.slipped[i] = 0
+      this.slipsAfter(i, day)
       this.needsStand = false
+      this.moved = true
       return
     }
     if (this.stage[i] === goes) return this.meet(i, day)
-    this.left[i] = (this.left[i] ?? 0) - 1
-    if ((this.left[i] ?? 0) > 0) return
+    const left = (this.left[i] as number) - sets
+    this.left[i] = left
+    if (left > 0) return
     if (this.stage[i] === climbs) {
-      this.step[i] = (this.step[i] ?? 0) + 1
-      this.needsStand = false
-      if ((this.step[i] ?? 0) < (this.stepFrom[i + 1] ?? 0)) return this.drawStep(i)
+      const step = (this.step[i] as number) + 1
+      this.step[i] = step
+      const own = (this.wanted[step + i] as number) / (this.pace[i] as number)
+      this.own[i] = own
+      if (this.lends[i] === 1) this.needsStand = false
+      else this.need[i] = own
+      if (step < (this.stepFrom[i + 1] as number)) return this.drawStep(i)
       // The passing of the last is the first day of its meeting.
       this.stage[i] = again
-    } else this.daysLeft[i] = (this.daysLeft[i] ?? 0) - 1
+    } else this.daysLeft[i] = (this.daysLeft[i] as number) - 1
     this.metOn[i] = day
-    if ((this.daysLeft[i] ?? 0) > 0) this.left[i] = this.drawLater(i)
+    if ((this.daysLeft[i] as number) > 0) this.drawLater(i)
     else this.hold(i, day)
   }
 
   private hold(i: number, day: number): void {
     this.heldOn[i] = day
-    this.stage[i] = (this.legs[i]?.meetings.length ?? 0) > 0 ? goes : met
+    this.stage[i] = this.meetingFrom[i] === this.meetingFrom[i + 1] ? met : goes
+    this.moved = true
+    this.slipsAfter(i, day)
+  }
+
+  private slipsAfter(i: number, day: number): void {
+    const on = Math.min(never - 1, day + 1 + (untilSlip[this.part()] as number))
+    this.slipsOn[i] = on
+    if (on < this.nextSlip) this.nextSlip = on
   }
 
   private meet(i: number, day: number): void {
     const j = this.meetingDue(i, day)
-    if (this.chance() > (this.meets[i] ?? 1)) return
-    if ((this.eased[j] ?? 0) > 0) {
-      this.eased[j] = (this.eased[j] ?? 0) - 1
+    if (this.part() >= (this.meets[i] as number) * parts) return
+    if ((this.eased[j] as number) > 0) {
+      this.eased[j] = (this.eased[j] as number) - 1
       return
     }
-    this.dueDays[j] = (this.dueDays[j] ?? 0) - 1
+    this.dueDays[j] = (this.dueDays[j] as number) - 1
     this.dueOn[j] = day
-    const end = this.meetingFrom[i + 1] ?? 0
-    for (let k = this.meetingFrom[i] ?? 0; k < end; k++) if ((this.dueDays[k] ?? 0) > 0) return
+    const end = this.meetingFrom[i + 1] as number
+    for (let k = this.meetingFrom[i] as number; k < end; k++) if ((this.dueDays[k] as number) > 0) return
     this.stage[i] = met
+    this.moved = true
   }
 
   private drawStep(i: number): void {
-    const step = this.step[i] ?? 0
-    this.left[i] = setsLeft(
-      (this.rate[step] ?? 1) * (this.pace[i] ?? 1),
-      this.spent[step] ?? 0,
-      1 - this.chance(),
-      this.least[step],
-    )
+    const step = this.step[i] as number
+    this.left[i] = this.wait((this.rate[step] as number) * (this.pace[i] as number), this.spent[step] as number)
+    if ((this.left[i] as number) < (this.least[step] as number)) this.left[i] = this.least[step] as number
   }
 
-  private drawLater(i: number): number {
-    return setsLeft(laterRates.secondDay * (this.pace[i] ?? 1), 0, 1 - this.chance())
+  private drawLater(i: number): void {
+    this.left[i] = this.wait(laterRates.secondDay * (this.pace[i] as number), 0)
+  }
+
+  /** Sets left, of one draw: what `setsLeft` says of it. */
+  private wait(lambda: number, done: number): number {
+    return Math.max(1, Math.ceil((waitShape / lambda + done) * (waits[this.part()] as number)))
+  }
+
+  private part(): number {
+    return this.draws.next() >>> partBits
   }
 }
 

@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { houseCurriculum } from '../curriculum/house'
 import { seeded } from '../seeded'
-import { exposure, priorRates, rateKindOf, rateKinds, ratesFrom, shippedRates, type Stretch } from './rates'
+import { priorRates, rateKindOf, rateKinds, learnedFrom, ratesOf, shippedRates, type Stretch } from './rates'
 import { commandShape, dogShape, speedFrom } from './speed'
 import { passChance } from './wait'
 
@@ -98,28 +98,27 @@ describe('rates of rungs', () => {
   })
 
   it('are what is shipped where nothing was seen, and the kennel’s own where much was', () => {
-    const none = ratesFrom([])
+    const none = ratesOf(learnedFrom([]))
     for (const kind of rateKinds) expect(none.of('x', kind)).toBe(priorRates[kind])
-    // Seen twice as often as expected, by far more than the priors weigh.
-    const twice = 2 * exposure(priorRates.word, 1)
-    const dogs = [
-      {
-        speed: 1,
-        stretches: [
-          ...Array.from({ length: 4000 }, () => stretch('sit', 1, true)),
-          ...Array.from({ length: Math.round(4000 * (1 / twice - 1)) }, () => stretch('sit', 1, false)),
-        ],
-      },
-    ]
-    const rates = ratesFrom(dogs)
-    expect(rates.of('sit.a', 'word') / priorRates.word).toBeGreaterThan(1.9)
-    expect(rates.of('sit.a', 'word') / priorRates.word).toBeLessThan(2.6)
+    // Twenty dogs that pass at twice the rate, by far more than the priors weigh.
+    const chance = seeded(11)
+    const dogs = Array.from({ length: 20 }, () =>
+      Array.from({ length: 100 }, () => {
+        let sets = 1
+        while (chance() > passChance(2 * priorRates.word, sets) && sets < 40) sets++
+        return stretch('sit', sets, sets < 40)
+      }),
+    )
+    const rates = ratesOf(learnedFrom(dogs))
+    expect(rates.of('sit.a', 'word') / priorRates.word).toBeGreaterThan(1.8)
+    expect(rates.of('sit.a', 'word') / priorRates.word).toBeLessThan(2.2)
     // A kind that was never worked moves with the house.
     expect(rates.of('heel.a', 'heel') / priorRates.heel).toBeGreaterThan(1.5)
   })
 
   it('one dog’s ten passes move a rung a little, its kind less', () => {
-    const rates = ratesFrom([{ speed: 1, stretches: Array.from({ length: 10 }, () => stretch('sit', 1, true)) }])
+    const few = [Array.from({ length: 10 }, () => stretch('sit', 1, true))]
+    const rates = ratesOf(learnedFrom(few))
     const [rung, kind, house] = [rates.of('sit.a', 'word'), rates.of('sit.b', 'word'), rates.of('heel.a', 'heel')]
     expect(rung / priorRates.word).toBeGreaterThan(kind / priorRates.word)
     expect(kind / priorRates.word).toBeGreaterThan(house / priorRates.heel)

@@ -40,7 +40,15 @@ export interface Leg {
   readonly days: number
   readonly metToday: boolean
   readonly meetings: readonly Meeting[]
+  /** What was asked to come sooner came. */
+  readonly sooner: boolean
 }
+
+/**
+ * The second day on which something new is met is had with another person, or in another place: the first day of a
+ * meeting that is wanted anyway.
+ */
+export type Sooner = 'places' | 'people' | 'both'
 
 /**
  * What a dog's promises still take, leg by leg, with what they need first; a leg comes after those it needs. Promises
@@ -53,6 +61,7 @@ export function workLeft(
   rates: Rates,
   open: readonly Stretch[],
   today: string,
+  sooner?: Sooner,
 ): readonly Leg[] {
   const legs: Leg[] = []
   const numbers = new Map<string, number>()
@@ -83,6 +92,7 @@ export function workLeft(
     const had = Math.min(daysToHold, lack.days.length)
     const number = legs.length
     numbers.set(key, number)
+    const meetings = promised && !lack.met ? meetingsOf(goal, lack, today, sooner) : { all: [], sooner: false }
     legs.push({
       command: goal.at.command.id,
       rungId: target.id,
@@ -90,7 +100,8 @@ export function workLeft(
       steps,
       days: lack.held ? 0 : Math.max(steps.length > 0 ? 1 : 0, daysToHold - had - (steps.length > 0 ? 1 : 0)),
       metToday: lack.days.includes(today),
-      meetings: promised && !lack.met ? meetingsOf(goal, lack, today) : [],
+      meetings: meetings.all,
+      sooner: meetings.sooner,
     })
     return number
   }
@@ -103,7 +114,9 @@ function meetingsOf(
   { at, level, places, people }: Goal,
   lack: { readonly held: boolean; readonly places: readonly Evidence[]; readonly people: readonly Evidence[] },
   today: string,
-): readonly Meeting[] {
+  sooner: Sooner | undefined,
+): { readonly all: readonly Meeting[]; readonly sooner: boolean } {
+  let came = false
   const eased = (news: 'place' | 'hands' | 'level') =>
     Math.max(0, relaxPath(at.run, relaxFrom(at.run, at.index, [news]), at.index).length - 1)
   const lacking = (evidence: readonly Evidence[], wanted: number, news: 'place' | 'hands'): readonly Meeting[] => {
@@ -113,8 +126,11 @@ function meetingsOf(
       const had = Math.min(daysToHold, e?.days.length ?? 0)
       // The first place and the first person come with the holding of it.
       const comes = i === 0 && !lack.held && level === 0
+      const asked = sooner === 'both' || sooner === (news === 'place' ? 'places' : 'people')
+      const early = i === 1 && asked && !lack.held && had === 0
+      came ||= early && level === 0
       return {
-        days: comes ? 0 : daysToHold - had,
+        days: comes ? 0 : daysToHold - had - Number(early && level === 0),
         eased: had > 0 || comes ? 0 : eased(news) + level * (eased('level') + 1),
         metToday: e?.days.includes(today) ?? false,
       }
@@ -124,7 +140,7 @@ function meetingsOf(
   const [where, who] = [lacking(lack.places, places, 'place'), lacking(lack.people, people, 'hands')]
   // One meeting serves a place and a person at once: the longer list, each as hard as the harder of the two.
   const [more, fewer] = where.length >= who.length ? [where, who] : [who, where]
-  return more.map((m, i) => {
+  const all = more.map((m, i) => {
     const other = fewer[i]
     return other
       ? {
@@ -134,4 +150,5 @@ function meetingsOf(
         }
       : m
   })
+  return { all, sooner: came }
 }

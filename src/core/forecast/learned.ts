@@ -1,0 +1,106 @@
+import { z } from 'zod'
+import { weekdayOf } from '../days'
+import { usualSets } from './plan'
+import { rateKinds, ratesOf, shippedBase, type BaseRates, type Learned, type RateKind } from './rates'
+
+const count = z.number().nonnegative()
+const seen = z.object({ passes: count, expected: count })
+
+/** A kennel's own counts, as they are kept. */
+export const learnedShape = z.object({
+  residencies: z.number().int().nonnegative(),
+  house: seen,
+  kinds: z.partialRecord(z.enum(rateKinds), seen),
+  rungs: z.record(z.string(), seen),
+  /** By weekday, Monday first: useful sets, and the days of dogs on which they were done. */
+  days: z.array(z.object({ sets: count, days: count })).length(7),
+})
+export type KennelLearned = z.infer<typeof learnedShape>
+
+export const nothingKnown: KennelLearned = {
+  residencies: 0,
+  house: { passes: 0, expected: 0 },
+  kinds: {},
+  rungs: {},
+  days: Array.from({ length: 7 }, () => ({ sets: 0, days: 0 })),
+}
+
+/** House: what the usual day weighs beside a kennel's own, in days of a dog. */
+const usualDays = 10
+
+/** Useful sets that a day gives a dog of this house, by its weekday. */
+export function usualDay({ days }: Pick<KennelLearned, 'days'>): (day: string) => number {
+  const sets = days.map((own, i) => {
+    const usual = i >= 5 ? usualSets.weekend : usualSets.weekday
+    return (own.sets + usual * usualDays) / (own.days + usualDays)
+  })
+  return (day) => sets[weekdayOf(day) - 1] ?? usualSets.weekday
+}
+
+/** Useful sets by weekday, of dogs that were here on these days, nothing done counted too. */
+export function daysSeen(
+  dogs: readonly { readonly here: readonly string[]; readonly useful: ReadonlyMap<string, number> }[],
+): KennelLearned['days'] {
+  const all = Array.from({ length: 7 }, () => ({ sets: 0, days: 0 }))
+  for (const { here, useful } of dogs)
+    for (const day of here) {
+      const of = all[weekdayOf(day) - 1]
+      if (!of) continue
+      of.sets += useful.get(day) ?? 0
+      of.days++
+    }
+  return all
+}
+
+/** A rate of a rung or a kind: passes a set of a usual dog. Beyond these nobody has a dog. */
+const rate = z.number().min(0.01).max(5)
+
+/**
+ * What a kennel has learned, as it goes to another: rates by kind and rung, no dog, no person, no date. Described in
+ * docs/learned-rates.md.
+ */
+export const ratesFile = z.object({
+  format: z.literal('kibou-learned-rates'),
+  version: z.literal(1),
+  from: z.string().trim().min(1).max(80),
+  /** Finished residencies they rest on. */
+  residencies: z.number().int().min(0).max(1_000_000),
+  kinds: z.partialRecord(z.enum(rateKinds), rate),
+  rungs: z.record(z.string().max(80), rate),
+})
+export type RatesFile = z.infer<typeof ratesFile>
+
+/** House: a rung goes out with a rate of its own once so many passes were expected at it. */
+const ownRungFrom = 5
+
+/** What goes out. `kindOf`: the kind of a rung of the curriculum in use; rungs it does not have stay here. */
+export function ratesOut(
+  learned: Learned,
+  base: BaseRates,
+  from: string,
+  kindOf: (rungId: string) => RateKind | undefined,
+): RatesFile {
+  const rates = ratesOf(learned, base)
+  const round = (value: number) => Math.min(5, Math.max(0.01, Math.round(value * 1000) / 1000))
+  return {
+    format: 'kibou-learned-rates',
+    version: 1,
+    from,
+    residencies: learned.residencies,
+    kinds: Object.fromEntries(rateKinds.map((kind) => [kind, round(rates.of('', kind))])),
+    rungs: Object.fromEntries(
+      Object.entries(learned.rungs)
+        .sort(([a], [b]) => (a < b ? -1 : 1))
+        .flatMap(([rungId, of]): [string, number][] => {
+          const kind = kindOf(rungId)
+          return kind && of.expected >= ownRungFrom ? [[rungId, round(rates.of(rungId, kind))]] : []
+        }),
+    ),
+  }
+}
+
+/** What another kennel's rates are as a beginning. */
+export const baseFrom = (file: Pick<RatesFile, 'kinds' | 'rungs'>): BaseRates => ({
+  kinds: { ...shippedBase.kinds, ...file.kinds },
+  rungs: file.rungs,
+})

@@ -1,0 +1,247 @@
+import { z } from 'zod'
+import { forecastShape, type Forecast } from '@/core/forecast/forecast'
+import { learnedShape, ratesFile, type KennelLearned, type RatesFile } from '@/core/forecast/learned'
+import type { Db } from './database'
+
+const told = z.string().transform((text, ctx): Forecast => {
+  const parsed = forecastShape.safeParse(JSON.parse(text))
+  if (parsed.success) return parsed.data
+  ctx.addIssue({ code: 'custom', message: 'no forecast' })
+  return z.NEVER
+})
+const nowRow = z.object({ residencyId: z.string(), day: z.string(), madeAt: z.number(), told })
+export type ForecastNow = z.infer<typeof nowRow>
+
+const rawRow = z.object({ residencyId: z.string(), day: z.string(), told: z.string() })
+const parsed = new WeakMap<Db, Map<string, { readonly text: string; readonly row: ForecastNow }>>()
+/** Read again only when it is another: most dogs have not moved since the wall was looked at last. */
+function asRow(db: Db, raw: unknown): ForecastNow | undefined {
+  const { residencyId, day, told: text } = rawRow.parse(raw)
+  const all = parsed.get(db) ?? new Map<string, { readonly text: string; readonly row: ForecastNow }>()
+  parsed.set(db, all)
+  const known = all.get(residencyId)
+  if (known?.text === text && known.row.day === day) return known.row
+  const row = nowRow.safeParse(raw)
+  if (!row.success) return undefined
+  if (all.size > 512) all.clear()
+  all.set(residencyId, { text, row: row.data })
+  return row.data
+}
+
+/** What is said now of those who are here on this day; who has none yet is missing. */
+export const forecastsOn = (db: Db, day: string): ReadonlyMap<string, ForecastNow> =>
+  new Map(
+    db
+      .prepare(
+        `SELECT f.residency_id AS residencyId, f.day, f.made_at AS madeAt, f.told
+          FROM residency r
+          JOIN forecast_now f ON f.residency_id = r.id
+          WHERE r.leaves_on >= ? AND r.arrives_on <= ?`,
+      )
+      .all(day, day)
+      .flatMap((raw) => {
+        const row = asRow(db, raw)
+        return row ? [[row.residencyId, row] as const] : []
+      }),
+  )
+
+/** What is said now of one residency; undefined while nothing is. */
+export const forecastNow = (db: Db, residencyId: string): ForecastNow | undefined => {
+  const raw = db
+    .prepare(
+      `SELECT residency_id AS residencyId, day, made_at AS madeAt, told FROM forecast_now WHERE residency_id = ?`,
+    )
+    .get(residencyId)
+  return raw === undefined ? undefined : asRow(db, raw)
+}
+
+export interface NewForecast {
+  readonly residencyId: string
+  readonly madeAt: number
+  readonly digest: string
+  readonly told: Forecast
+  readonly byRatio: number
+  readonly byLine: number
+}
+
+/** Keeps what is said now, and beside it what was said first on that day, for good. */
+export function keepForecast(db: Db, f: NewForecast): void {
+  const row = { ...f, day: f.told.today, model: f.told.model, told: JSON.stringify(f.told) }
+  db.prepare(
+    `INSERT INTO forecast_now (residency_id, day, made_at, told) VALUES (@residencyId, @day, @madeAt, @told)
+      ON CONFLICT (residency_id) DO UPDATE SET day = excluded.day, made_at = excluded.made_at, told = excluded.told`,
+  ).run(row)
+  db.prepare(
+    `INSERT INTO forecast (residency_id, day, made_at, model, digest, told, by_ratio, by_line)
+      VALUES (@residencyId, @day, @madeAt, @model, @digest, @told, @byRatio, @byLine)
+      ON CONFLICT (residency_id, day) DO NOTHING`,
+  ).run(row)
+}
+
+const dueRow = z.object({ residencyId: z.string(), turn: z.number() })
+export type ForecastDue = z.infer<typeof dueRow>
+
+/**
+ * Residencies of this day whose forecast is missing, of another day or model, or no longer rests on what is known;
+ * `turn` is to be given back when it was made.
+ */
+export const forecastsDue = (db: Db, day: string, model: number): readonly ForecastDue[] =>
+  db
+    .prepare(
+      `SELECT r.id AS residencyId, coalesce(d.turn, 0) AS turn
+        FROM residency r
+        LEFT JOIN forecast_due d ON d.residency_id = r.id
+        LEFT JOIN forecast_now f ON f.residency_id = r.id
+        WHERE r.leaves_on >= @day AND r.arrives_on <= @day
+          AND (d.residency_id IS NOT NULL OR f.residency_id IS NULL OR f.day <> @day
+            OR json_extract(f.told, '$.model') <> @model)
+        ORDER BY r.leaves_on, r.id`,
+    )
+    .all({ day, model })
+    .map((r) => dueRow.parse(r))
+
+/** It was made from what was known at that turn; what came since stays due. */
+export function forecastDone(db: Db, { residencyId, turn }: ForecastDue): void {
+  db.prepare('DELETE FROM forecast_due WHERE residency_id = ? AND turn = ?').run(residencyId, turn)
+}
+
+/** All of this day are made anew: something of the house has changed. */
+export function allForecastsDue(db: Db, day: string): void {
+  db.prepare(
+    `INSERT INTO forecast_due (residency_id) SELECT id FROM residency WHERE leaves_on >= ? AND arrives_on <= ?
+      ON CONFLICT (residency_id) DO UPDATE SET turn = turn + 1`,
+  ).run(day, day)
+}
+
+const saidRow = z.object({
+  residencyId: z.string(),
+  day: z.string(),
+  told,
+  byRatio: z.number(),
+  byLine: z.number(),
+})
+export type SaidForecast = z.infer<typeof saidRow>
+
+/** What was said first on each day of a residency, oldest first. */
+export const forecastsOf = (db: Db, residencyId: string): readonly SaidForecast[] =>
+  db
+    .prepare(
+      `SELECT residency_id AS residencyId, day, told, by_ratio AS byRatio, by_line AS byLine
+        FROM forecast
+        WHERE residency_id = ?
+        ORDER BY day`,
+    )
+    .all(residencyId)
+    .map((r) => saidRow.parse(r))
+
+const chanceRow = z.object({ residencyId: z.string(), day: z.string(), chance: z.number() })
+
+/** The chance that was said first on the newest day before this one, for those here on it. */
+export const chancesBefore = (db: Db, day: string): ReadonlyMap<string, { readonly day: string; chance: number }> =>
+  new Map(
+    db
+      .prepare(
+        `SELECT f.residency_id AS residencyId, f.day, json_extract(f.told, '$.chance') AS chance
+          FROM residency r
+          JOIN forecast f ON f.residency_id = r.id AND f.day =
+            (SELECT max(b.day) FROM forecast b WHERE b.residency_id = r.id AND b.day < @day)
+          WHERE r.leaves_on >= @day AND r.arrives_on <= @day`,
+      )
+      .all({ day })
+      .map((raw) => {
+        const r = chanceRow.parse(raw)
+        return [r.residencyId, r]
+      }),
+  )
+
+const outcomeRow = z.object({
+  residencyId: z.string(),
+  readyOn: z.string().nullable(),
+  lastEvening: z.string(),
+  arrivesOn: z.string(),
+  rungs: z.string().transform((text) => z.record(z.string(), z.string().nullable()).parse(JSON.parse(text))),
+})
+export type ForecastOutcome = z.infer<typeof outcomeRow>
+
+/** What came of those that were forecast and are over, newest first. */
+export const forecastOutcomes = (db: Db, most: number): readonly ForecastOutcome[] =>
+  db
+    .prepare(
+      `SELECT o.residency_id AS residencyId, o.ready_on AS readyOn, o.last_evening AS lastEvening,
+          r.arrives_on AS arrivesOn, o.rungs
+        FROM forecast_outcome o
+        JOIN residency r ON r.id = o.residency_id
+        ORDER BY o.last_evening DESC, o.residency_id
+        LIMIT ?`,
+    )
+    .all(most)
+    .map((r) => outcomeRow.parse(r))
+
+export function keepOutcome(
+  db: Db,
+  o: Omit<ForecastOutcome, 'arrivesOn' | 'rungs'> & {
+    readonly rungs: Readonly<Record<string, string | null>>
+    readonly at: number
+  },
+): void {
+  db.prepare(
+    `INSERT INTO forecast_outcome (residency_id, ready_on, last_evening, rungs, at)
+      VALUES (@residencyId, @readyOn, @lastEvening, @rungs, @at)
+      ON CONFLICT (residency_id) DO NOTHING`,
+  ).run({ ...o, rungs: JSON.stringify(o.rungs) })
+}
+
+const overRow = z.object({ id: z.string() })
+
+/** Residencies that went home on this day or before, were forecast, and of which nobody has written what came of it. */
+export const outcomesMissing = (db: Db, day: string): readonly string[] =>
+  db
+    .prepare(
+      `SELECT DISTINCT f.residency_id AS id
+        FROM forecast f
+        JOIN residency r ON r.id = f.residency_id
+        LEFT JOIN forecast_outcome o ON o.residency_id = f.residency_id
+        WHERE r.leaves_on <= ? AND o.residency_id IS NULL`,
+    )
+    .all(day)
+    .map((r) => overRow.parse(r).id)
+
+const learnedRow = z
+  .object({ learned: z.string().transform((text) => learnedShape.parse(JSON.parse(text))), at: z.number() })
+  .optional()
+
+/** What this kennel has learned, and when that was last looked at; undefined when never. */
+export const readLearned = (db: Db): { readonly learned: KennelLearned; readonly at: number } | undefined =>
+  learnedRow.parse(db.prepare('SELECT learned, at FROM learned WHERE id = 1').get())
+
+export function writeLearned(db: Db, learned: KennelLearned, at: number): void {
+  db.prepare(
+    `INSERT INTO learned (id, learned, at) VALUES (1, ?, ?)
+      ON CONFLICT (id) DO UPDATE SET learned = excluded.learned, at = excluded.at`,
+  ).run(JSON.stringify(learned), at)
+}
+
+const elsewhereRow = z
+  .object({
+    rates: z.string().transform((text) => (text === '' ? undefined : ratesFile.parse(JSON.parse(text)))),
+    at: z.number(),
+  })
+  .optional()
+
+/** What another kennel learned that this one begins on; undefined for what is shipped. */
+export const readElsewhere = (db: Db): RatesFile | undefined =>
+  elsewhereRow.parse(db.prepare('SELECT rates, at FROM learned_elsewhere ORDER BY at DESC, id DESC LIMIT 1').get())
+    ?.rates
+
+export function appendElsewhere(
+  db: Db,
+  row: { readonly id: string; readonly rates: RatesFile | undefined; readonly at: number; readonly by: string },
+): void {
+  db.prepare(`INSERT INTO learned_elsewhere (id, rates, from_whom, at, by) VALUES (?, ?, ?, ?, ?)`).run(
+    row.id,
+    row.rates ? JSON.stringify(row.rates) : '',
+    row.rates?.from ?? '',
+    row.at,
+    row.by,
+  )
+}

@@ -1,0 +1,187 @@
+import { createHash } from 'node:crypto'
+import { addDays, dayIn, daysBetween } from '@/core/days'
+import { forecast, forecastModel, forecastSeed, usualFutures, type ForecastGround } from '@/core/forecast/forecast'
+import { daysSeen } from '@/core/forecast/learned'
+import { chanceByLine } from '@/core/forecast/line'
+import { learnedFrom } from '@/core/forecast/rates'
+import { pastOf } from '@/core/forecast/stretches'
+import { chanceInTime } from '@/core/forecast/upNext'
+import { workLeft } from '@/core/forecast/workLeft'
+import { usualRepsPerDay } from '@/core/promise/need'
+import { repsPerDay, type Summary } from '@/core/promise/summary'
+import { newest } from '@/core/progress/regime'
+import type { Db } from '@/store/database'
+import {
+  allForecastsDue,
+  forecastDone,
+  forecastsDue,
+  keepForecast,
+  keepOutcome,
+  outcomesMissing,
+  writeLearned,
+} from '@/store/forecasts'
+import { readSets } from '@/store/facts/read'
+import { readKennel } from '@/store/kennel'
+import { findResident, readPromises, residentsBetween, type Resident } from '@/store/residents'
+import { inTurn, noHooks, type Hooks } from '../hooks'
+import { standingOf } from '../record/refold'
+import { forecastGroundOf, forecastHouse, type ForecastDog } from '../scene/forecast'
+import { regimesFor } from '../scene/regimes'
+
+/** Residencies here whose forecast no longer rests on what is known. */
+export const forecastsStale = (db: Db, now: number) =>
+  forecastsDue(db, dayIn(readKennel(db).timeZone, now), forecastModel)
+
+/**
+ * Makes the forecasts that are due, a dog at a time, and writes what came of those that went home; how many of each.
+ * `futures`: how many are played.
+ */
+export function renewForecasts(
+  db: Db,
+  now: number,
+  hooks: Hooks = noHooks,
+  futures = usualFutures,
+): { readonly made: number; readonly over: number } {
+  const today = dayIn(readKennel(db).timeZone, now)
+  const over = keepOutcomes(db, today, now)
+  const due = forecastsDue(db, today, forecastModel)
+  if (due.length === 0) return { made: 0, over }
+  const house = forecastHouse(db, today, now)
+  let made = 0
+  for (const one of inTurn(due, hooks)) {
+    const resident = findResident(db, one.residencyId)
+    if (!resident) continue
+    const { state, summary } = standingOf(db, one.residencyId, now)
+    const regimes = regimesFor(db, one.residencyId, now)
+    const dog: ForecastDog = {
+      residencyId: one.residencyId,
+      arrivesOn: resident.arrivesOn,
+      leavesOn: resident.leavesOn,
+      curriculum: newest(regimes).curriculum,
+      regimes,
+      sets: readSets(db, one.residencyId),
+      state,
+      promises: readPromises(db, one.residencyId),
+    }
+    const ground = forecastGroundOf(house, dog)
+    // A dog of which nothing was promised has nothing to be ready for.
+    const told = dog.promises.length === 0 ? undefined : forecast(ground, futures, forecastSeed(one.residencyId, today))
+    db.transaction(() => {
+      if (told)
+        keepForecast(db, {
+          residencyId: one.residencyId,
+          madeAt: now,
+          digest: digestOf(dog, ground),
+          told,
+          byRatio: ratioChance(summary, dog, today, house.share),
+          byLine: lineChance(ground, dog),
+        })
+      forecastDone(db, one)
+    }).immediate()
+    made++
+  }
+  return { made, over }
+}
+
+/** What a forecast rested on, as a short text: the same facts, promises and days give the same. */
+function digestOf(dog: ForecastDog, { stay, promises }: ForecastGround): string {
+  const hash = createHash('sha256')
+  const last = dog.sets.at(-1)
+  hash.update(
+    JSON.stringify([
+      dog.sets.length,
+      dog.sets.reduce((n, s) => n + s.reps.length, 0),
+      last?.id,
+      dog.state.tick,
+      dog.state.gained,
+      promises,
+      stay.today,
+      stay.leavesOn,
+      dog.curriculum.id,
+      dog.curriculum.version,
+    ]),
+  )
+  return hash.digest('hex').slice(0, 16)
+}
+
+/** What reps to go over reps the days allow says: the figure before this one, which it is held against. */
+function ratioChance(summary: Summary, { leavesOn }: ForecastDog, today: string, share: number): number {
+  const needed = summary.needs.reduce((n, need) => n + need.reps, 0)
+  const days = daysBetween(today, leavesOn)
+  if (needed <= 0) return 1
+  if (days <= 0 || Math.max(0, ...summary.needs.map((n) => n.days)) > days) return 0
+  return chanceInTime(needed / ((days - 1 + share) * (repsPerDay(summary.pace) ?? usualRepsPerDay)))
+}
+
+function lineChance({ curriculum, state, promises, rates, past, stay }: ForecastGround, dog: ForecastDog): number {
+  const legs = workLeft(curriculum, state, promises, rates, past.stretches, stay.today)
+  return chanceByLine(past, legs, daysBetween(dog.arrivesOn, stay.today), daysBetween(stay.today, stay.leavesOn))
+}
+
+/** What came of those that were forecast and went home, by what was true on their last evening. */
+function keepOutcomes(db: Db, today: string, now: number): number {
+  const missing = outcomesMissing(db, today)
+  for (const residencyId of missing) {
+    const resident = findResident(db, residencyId)
+    if (!resident) continue
+    const lastEvening = addDays(resident.leavesOn, -1)
+    const { summary } = standingOf(db, residencyId, now)
+    const inTime = (day: string | undefined) => (day !== undefined && day <= lastEvening ? day : null)
+    db.transaction(() =>
+      keepOutcome(db, {
+        residencyId,
+        readyOn: inTime(summary.readyOn),
+        lastEvening,
+        rungs: Object.fromEntries(
+          summary.commands.flatMap((c) => c.promises.map((p) => [p.promise.rungId, inTime(p.metOn)])),
+        ),
+        at: now,
+      }),
+    ).immediate()
+  }
+  return missing.length
+}
+
+/** House: what days give is learned from so many weeks. */
+const daysLearned = 8 * 7
+/** House: rates are learned from the residencies that went home last, so many days back. */
+const residenciesLearned = 2 * 365
+
+/** House: a residency is learned from where it was recorded on so many days; a few sets of paper say little of a dog. */
+const recordedFrom = 5
+
+/**
+ * Learns this kennel's own rates from residencies that went home, and what its days give from the last weeks; all
+ * forecasts are made anew by it.
+ */
+export function learnRates(db: Db, now: number, hooks: Hooks = noHooks): { readonly residencies: number } {
+  const today = dayIn(readKennel(db).timeZone, now)
+  const { base } = forecastHouse(db, today, now)
+  const finished: ReturnType<typeof pastOf>['stretches'][] = []
+  const days: Parameters<typeof daysSeen>[0][number][] = []
+  const from = addDays(today, -daysLearned)
+  for (const resident of inTurn(residentsBetween(db, addDays(today, -residenciesLearned), today), hooks)) {
+    const past = pastOf(regimesFor(db, resident.residencyId, now), readSets(db, resident.residencyId))
+    if (resident.leavesOn < today && past.useful.size >= recordedFrom) finished.push(past.stretches)
+    if (resident.leavesOn >= from && past.useful.size >= recordedFrom)
+      days.push({ here: daysHere(resident, from, today), useful: past.useful })
+  }
+  // What some of the dogs say is not what the house knows.
+  if (!hooks.stopped())
+    db.transaction(() => {
+      writeLearned(db, { ...learnedFrom(finished, base), days: daysSeen(days) }, now)
+      allForecastsDue(db, today)
+    }).immediate()
+  return { residencies: finished.length }
+}
+
+/** House: what a day gives is learned from the beginning of stays: later much waits for its second day. */
+const openingDays = 10
+
+/** The opening days of a stay that lie within these, without the first evening. */
+function daysHere({ arrivesOn, leavesOn }: Resident, from: string, today: string): readonly string[] {
+  const until = leavesOn < today ? leavesOn : today
+  return Array.from({ length: openingDays }, (_, i) => addDays(arrivesOn, i + 1)).filter(
+    (day) => day >= from && day < until,
+  )
+}

@@ -1,0 +1,101 @@
+import { blocksADay } from '@/core/block/rest'
+import type { Curriculum } from '@/core/curriculum/types'
+import { addDays, weekdayOf } from '@/core/days'
+import type { SetFact } from '@/core/facts/fact'
+import { forecastGround, type ForecastGround } from '@/core/forecast/forecast'
+import { baseFrom, nothingKnown, usualDay, type KennelLearned } from '@/core/forecast/learned'
+import type { Stay } from '@/core/forecast/plan'
+import { ratesOf, shippedBase, type BaseRates, type Rates } from '@/core/forecast/rates'
+import { whyNotPossible, type HouseGround } from '@/core/handoff/possible'
+import type { OwnerPromise } from '@/core/promise/ownerPromise'
+import type { Regimes } from '@/core/progress/regime'
+import type { DogState } from '@/core/progress/state'
+import type { Db } from '@/store/database'
+import { readElsewhere, readLearned } from '@/store/forecasts'
+import { readDaysOff, readHouse, type DayOffRow } from '@/store/house'
+import { peopleOn, readHours } from '@/store/kennel'
+import { openPauses } from '@/store/stay'
+import { wallMinute } from './clock'
+import { groundOf } from './ground'
+import { shareOfToday } from './today'
+import { handlers } from './who'
+
+/** House: nobody knows when a dog that is not worked will be again; it is reckoned with after so many days. */
+export const pausedFor = 3
+
+/** What of the house every forecast rests on, read once for many dogs. */
+export interface ForecastHouse {
+  readonly today: string
+  readonly share: number
+  readonly learned: KennelLearned
+  readonly base: BaseRates
+  readonly rates: Rates
+  readonly ground: HouseGround
+  readonly usual: (day: string) => number
+  /** Whether somebody is there to work on that day. */
+  readonly staffed: (day: string) => boolean
+  readonly paused: ReadonlySet<string>
+}
+
+export function forecastHouse(db: Db, today: string, now: number): ForecastHouse {
+  const { timeZone } = readHouse(db)
+  const learned = readLearned(db)?.learned ?? nothingKnown
+  const elsewhere = readElsewhere(db)
+  const base = elsewhere ? baseFrom(elsewhere) : shippedBase
+  return {
+    today,
+    share: shareOfToday(readHours(db), weekdayOf(today), wallMinute(timeZone, now)),
+    learned,
+    base,
+    rates: ratesOf(learned, base),
+    ground: groundOf(db),
+    usual: usualDay(learned),
+    staffed: staffedBy(handlers(peopleOn(db, today)), readDaysOff(db, today)),
+    paused: new Set(openPauses(db).keys()),
+  }
+}
+
+/** A day is worked unless everybody who may hold a leash is away on it. */
+const staffedBy =
+  (people: readonly string[], off: readonly DayOffRow[]) =>
+  (day: string): boolean =>
+    people.length === 0 || people.some((id) => !off.some((o) => o.personId === id && o.from <= day && day <= o.to))
+
+/** One dog at one moment: its facts as they were then, and the stay before it. */
+export interface ForecastDog {
+  readonly residencyId: string
+  readonly arrivesOn: string
+  readonly leavesOn: string
+  readonly curriculum: Curriculum
+  readonly regimes: Regimes
+  readonly sets: readonly SetFact[]
+  readonly state: DogState
+  readonly promises: readonly OwnerPromise[]
+}
+
+/** All that the forecast of this dog rests on. */
+export function forecastGroundOf(house: ForecastHouse, dog: ForecastDog): ForecastGround {
+  return forecastGround({
+    curriculum: dog.curriculum,
+    regimes: dog.regimes,
+    sets: dog.sets,
+    state: dog.state,
+    promises: dog.promises,
+    rates: house.rates,
+    mostBlocks: blocksADay.usual,
+    impossible: dog.promises.some((p) => whyNotPossible(dog.curriculum, p, house.ground) !== undefined),
+    stay: stayOf(house, dog),
+  })
+}
+
+/** The first evening is a light walk and rest; a dog that is not worked now is reckoned with again in a few days. */
+function stayOf(house: ForecastHouse, dog: Pick<ForecastDog, 'residencyId' | 'arrivesOn' | 'leavesOn'>): Stay {
+  const from = house.paused.has(dog.residencyId) ? addDays(house.today, pausedFor) : addDays(dog.arrivesOn, 1)
+  return {
+    today: house.today,
+    leavesOn: dog.leavesOn,
+    shareOfToday: house.share,
+    open: (day) => day >= from && house.staffed(day),
+    usual: house.usual,
+  }
+}
