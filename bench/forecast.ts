@@ -8,7 +8,7 @@ import { brier, coverage, partsOf, skill, transformed, type Said } from '@/core/
 import { speedFrom } from '@/core/forecast/speed'
 import { pastOf } from '@/core/forecast/stretches'
 import { workLeft } from '@/core/forecast/workLeft'
-import { chanceInTime } from '@/core/forecast/upNext'
+import { chanceInTime } from '@/core/forecast/ratio'
 import { usualRepsPerDay } from '@/core/promise/need'
 import { seeded } from '@/core/seeded'
 import { foldDog } from '@/core/progress/fold'

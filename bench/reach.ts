@@ -7,7 +7,7 @@ import { everyday } from '@/core/tests/loop/live'
 /**
  * What the ratio of reps to go over reps that the days allow says about making the date: simulated dogs of three laws
  * and three tempers, every day of their residencies against every date near the one on which they were ready. The
- * labels of core/forecast/upNext.ts are read off here. Prints, never fails.
+ * table of core/forecast/ratio.ts is read off here. Prints, never fails.
  */
 const seeds = Number(process.env['KIBOU_REACH_SEEDS'] ?? 4)
 const bins = new Map<number, { made: number; n: number }>()

@@ -21,6 +21,7 @@ const all = [
   'day',
   'reach',
   'forecast',
+  'gain',
   'demonstration',
   'first-byte',
 ]

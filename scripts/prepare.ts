@@ -9,7 +9,7 @@ import { allResidencyIds } from '@/store/residents'
 import { leadsHere, makeWayBack } from '@/work/do/signIn'
 import { askRestore } from '@/work/do/restore'
 import { lookInto } from '@/work/scene/backups'
-import { learnRates, renewForecasts } from '@/work/do/forecasts'
+import { forecastDemo } from '@/work/do/forecastDemo'
 import { rebuildStandings } from '@/work/record/refold'
 
 /**
@@ -52,8 +52,7 @@ function fill(db: Db): void {
   say('making the demonstration kennel, a few seconds.')
   makeDemo(db, today)
   rebuildStandings(db, Date.now())
-  learnRates(db, Date.now())
-  renewForecasts(db, Date.now())
+  forecastDemo(db, Date.now())
   db.close()
 }
 

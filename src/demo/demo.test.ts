@@ -5,6 +5,8 @@ import { z } from 'zod'
 import { addDays } from '@/core/days'
 import type { WallView } from '@/core/views/wall'
 import type { Db } from '@/store/database'
+import { forecastsOn, type ForecastNow } from '@/store/forecasts'
+import { forecastDemo } from '@/work/do/forecastDemo'
 import { allResidencyIds, findResident } from '@/store/residents'
 import { kennelForgetting } from '@/work/scene/forgetting'
 import { derive, rebuildStandings, standingOf } from '@/work/record/refold'
@@ -21,6 +23,7 @@ const n = (db: Db, sql: string): number => z.object({ n: z.number() }).parse(db.
 describe('the demonstration kennel', () => {
   let db: Db
   let wall: WallView
+  let told: ReadonlyMap<string, ForecastNow>
   const row = (name: string) => {
     const found = wall.rows.find((r) => r.name === name)
     if (!found) throw new Error(name)
@@ -32,6 +35,8 @@ describe('the demonstration kennel', () => {
     db = newKennel()
     makeDemo(db, today)
     rebuildStandings(db, noon)
+    forecastDemo(db, noon, 400)
+    told = forecastsOn(db, today)
     wall = loadWall(db, noon)
   })
 
@@ -47,9 +52,13 @@ describe('the demonstration kennel', () => {
     expect(row('Gimlet').booked).toBe(true)
     expect(word('Mallet', 'sit-stay')?.stuck).toBe(true)
     expect(word('Heron', 'sit-stay')?.word).toBe('slipping')
-    expect(row('Plover').load).toBeGreaterThan(1)
-    expect(row('Plover').load).toBeLessThan(4)
-    expect(row('Rook').load).toBeGreaterThan(5)
+    const half = (name: string) => told.get(row(name).residencyId)?.told.days[2]
+    expect(row('Plover').reach).toBe('out of reach')
+    expect(half('Plover')).toBeLessThan(40)
+    expect([row('Rook').reach, half('Rook')]).toEqual(['out of reach', null])
+    expect(new Set(wall.rows.map((r) => r.reach))).toEqual(
+      new Set(['nothing needed', 'in hand', 'tight', 'out of reach']),
+    )
     expect(row('Bramble').ready).toBe(false)
     expect(word('Bramble', 'sit-stay')).toMatchObject({ word: 'proofing', figures: '1/2 places' })
   })

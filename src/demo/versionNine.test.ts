@@ -94,6 +94,8 @@ it('every row of a kennel of the version before is there after the move, in its 
     return name === 'demo_mark' ? {} : rest
   }
   for (const { name } of list) {
+    // What is due to be forecast anew is no row of anybody's.
+    if (name === 'forecast_due') continue
     const sorted = (db: Db) => {
       const all = rows(db, name).map(told(name))
       return name === 'fact' ? all.map((r) => JSON.stringify(r)).sort() : all

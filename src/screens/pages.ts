@@ -25,6 +25,7 @@ export const pages: readonly Page[] = [
   { address: '/dogs', name: 'Dogs that were here', least: 'hand', key: 'a', quiet: true, sample: '/dogs' },
   { address: '/dogs/new', name: 'New dog', least: 'trainer', key: 'd', sample: '/dogs/new' },
   { address: '/people/new', name: 'People', least: 'lead', key: 't', quiet: true, sample: '/people/new' },
+  { address: '/forecasts', name: 'Forecasts', least: 'trainer', key: 'r', quiet: true, sample: '/forecasts' },
   { address: '/paper', name: 'Paper', least: 'hand', key: 'p', quiet: true, sample: '/paper' },
   { address: '/house', name: 'House', least: 'lead', key: 'o', sample: '/house' },
   { address: '/packages', name: 'Packages', least: 'lead', sample: '/packages' },

@@ -100,6 +100,10 @@ export const forecastsDue = (db: Db, day: string, model: number): readonly Forec
     .all({ day, model })
     .map((r) => dueRow.parse(r))
 
+/** Whether something that a dog’s forecast rests on has changed since it was made. */
+export const forecastIsDue = (db: Db, residencyId: string): boolean =>
+  db.prepare('SELECT 1 FROM forecast_due WHERE residency_id = ?').get(residencyId) !== undefined
+
 /** It was made from what was known at that turn; what came since stays due. */
 export function forecastDone(db: Db, { residencyId, turn }: ForecastDue): void {
   db.prepare('DELETE FROM forecast_due WHERE residency_id = ? AND turn = ?').run(residencyId, turn)
@@ -122,37 +126,33 @@ const saidRow = z.object({
 })
 export type SaidForecast = z.infer<typeof saidRow>
 
-/** What was said first on each day of a residency, oldest first. */
-export const forecastsOf = (db: Db, residencyId: string): readonly SaidForecast[] =>
+/** What was said first on each day of these residencies, oldest first. */
+export const forecastsOf = (db: Db, residencyIds: readonly string[]): readonly SaidForecast[] =>
   db
     .prepare(
       `SELECT residency_id AS residencyId, day, told, by_ratio AS byRatio, by_line AS byLine
         FROM forecast
-        WHERE residency_id = ?
-        ORDER BY day`,
+        WHERE residency_id IN (SELECT value FROM json_each(?))
+        ORDER BY residency_id, day`,
     )
-    .all(residencyId)
-    .map((r) => saidRow.parse(r))
+    .all(JSON.stringify(residencyIds))
+    .flatMap((r) => {
+      // One of another model that this program cannot read any more is left out, and never lost.
+      const row = saidRow.safeParse(r)
+      return row.success ? [row.data] : []
+    })
 
-const chanceRow = z.object({ residencyId: z.string(), day: z.string(), chance: z.number() })
-
-/** The chance that was said first on the newest day before this one, for those here on it. */
-export const chancesBefore = (db: Db, day: string): ReadonlyMap<string, { readonly day: string; chance: number }> =>
-  new Map(
-    db
-      .prepare(
-        `SELECT f.residency_id AS residencyId, f.day, json_extract(f.told, '$.chance') AS chance
-          FROM residency r
-          JOIN forecast f ON f.residency_id = r.id AND f.day =
-            (SELECT max(b.day) FROM forecast b WHERE b.residency_id = r.id AND b.day < @day)
-          WHERE r.leaves_on >= @day AND r.arrives_on <= @day`,
-      )
-      .all({ day })
-      .map((raw) => {
-        const r = chanceRow.parse(raw)
-        return [r.residencyId, r]
-      }),
-  )
+/** What was said first on the newest day before this one; undefined where nothing was. */
+export const forecastBefore = (db: Db, residencyId: string, day: string): Forecast | undefined =>
+  z
+    .object({ told })
+    .optional()
+    .catch(undefined)
+    .parse(
+      db
+        .prepare('SELECT told FROM forecast WHERE residency_id = ? AND day < ? ORDER BY day DESC LIMIT 1')
+        .get(residencyId, day),
+    )?.told
 
 const outcomeRow = z.object({
   residencyId: z.string(),

@@ -8,7 +8,7 @@ import { allResidencyIds } from '@/store/residents'
 import { loadWall } from '@/work/page/wall'
 import { requestTime } from '@/work/scene/clock'
 
-const query = z.object({ sort: z.enum(wallSorts).catch('load'), down: z.literal('1').optional().catch(undefined) })
+const query = z.object({ sort: z.enum(wallSorts).catch('chance'), down: z.literal('1').optional().catch(undefined) })
 
 export default async function WallPage({
   searchParams,

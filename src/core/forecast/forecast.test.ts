@@ -1,173 +1,172 @@
+import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { houseCurriculum } from '../curriculum/house'
-import type { OwnerPromise } from '../promise/ownerPromise'
-import { targetsOf } from '../promise/standing'
-import { emptyDogState, type DogState } from '../progress/state'
-import { passTo, work } from '../tests/facts'
-import { effortOf, needsOf, usualEffort, usualRepsPerDay } from '../promise/need'
-import { chanceInTime, outFrom, tightFrom, upNext, type Candidate, type NeedOfCommand } from './upNext'
+import { addDays } from '../days'
+import { foldDog } from '../progress/fold'
+import { liveInBlocks } from '../tests/loop/blocks'
+import { laws, type TemperName } from '../tests/loop/dogs'
+import { arrival, everyday, regimesIn } from '../tests/loop/live'
+import { differs, forecast, forecastGround, forecastShape, gainAfter, sayChance, type ForecastGround } from './forecast'
+import { shippedRates } from './rates'
+import type { Stay } from './plan'
 
-describe('what a promise still needs', () => {
-  const promise = { rungId: 'sit-stay.30s', level: 0, places: 1, people: 1 }
-  const withSit = work(houseCurriculum, [
-    ...passTo(houseCurriculum, 'sit.word-hand'),
-    ...passTo(houseCurriculum, 'sit.word-hand', 1),
-  ]).state
+const promises = everyday.slice(0, 4)
+const world = { curriculum: houseCurriculum, promises, days: 16, setsADay: 0, blocksADay: 3 }
+const regimes = regimesIn(world)
+const lives = new Map<string, ReturnType<typeof liveInBlocks>>()
+const lived = (law: keyof typeof laws, temper: TemperName) => {
+  const key = `${law} ${temper}`
+  const known = lives.get(key) ?? liveInBlocks({ ...world, dog: laws[law](temper, 7) })
+  lives.set(key, known)
+  return known
+}
+type Sets = ReturnType<typeof liveInBlocks>['sets']
 
-  const needOf = (state: DogState, ...promises: OwnerPromise[]) =>
-    needsOf(houseCurriculum, state, targetsOf(houseCurriculum, promises))
-  const perfect = { gained: 1000, came: 1000 }
+function groundAt(sets: Sets, stay: Partial<Stay> & { readonly today: string }, of = promises): ForecastGround {
+  return forecastGround({
+    curriculum: houseCurriculum,
+    regimes,
+    sets,
+    state: foldDog(regimes, sets),
+    promises: of,
+    rates: shippedRates,
+    mostBlocks: 4,
+    impossible: false,
+    stay: { leavesOn: addDays(arrival, 21), shareOfToday: 1, usual: () => 8, ...stay },
+  })
+}
+const onDay = (law: keyof typeof laws, temper: TemperName, day: number) =>
+  groundAt(
+    lived(law, temper).sets.filter((s) => s.day < addDays(arrival, day)),
+    { today: addDays(arrival, day) },
+  )
+const cases = fc.record({
+  law: fc.constantFrom(...(Object.keys(laws) as (keyof typeof laws)[])),
+  temper: fc.constantFrom<TemperName>('quick', 'usual', 'slow'),
+  day: fc.integer({ min: 2, max: 14 }),
+})
+/** Four standard errors of the difference of two shares of so many. */
+const scatter = (n: number) => 4 * Math.sqrt(0.5 / n)
 
-  it('counts the rungs to climb and two days at the promised one, each as often as the dog does it for once', () => {
-    const [need] = needOf({ ...withSit, ...perfect }, promise)
-    expect(need).toMatchObject({ rungs: 11, meetings: 2, days: 2 })
-    // Eleven rungs of five of five and the promised one, three of three, on two days; effort (1000 + 60 × 1.8) ÷ (1000
-    // + 60).
-    const ideal = 11 * 5 + 2 * 3
-    expect(need?.reps).toBeGreaterThan(ideal * (1108 / 1060))
-    // Refreshers of sit and of the stay itself, in the day that it takes: no more than two sets.
-    expect(need?.reps).toBeLessThanOrEqual(ideal * (1108 / 1060) + 15)
+describe('a forecast', () => {
+  it('is kept as it was told, and the same seed tells the same', () => {
+    const ground = onDay('edge', 'usual', 6)
+    const told = forecast(ground, 300, 5)
+    expect(forecastShape.parse(JSON.parse(JSON.stringify(told)))).toEqual(told)
+    expect(forecast(ground, 300, 5)).toEqual(told)
+    expect(forecast(ground, 300, 6)).not.toEqual(told)
   })
 
-  it('takes the dog’s own figure the more, the more it has done', () => {
-    expect(effortOf({ gained: 0, came: 0 })).toBeCloseTo(usualEffort.ratio, 9)
-    expect(effortOf({ gained: 600, came: 200 })).toBeCloseTo((600 + 60 * 1.8) / 260, 9)
-    expect(effortOf({ gained: 60_000, came: 20_000 })).toBeCloseTo(3, 2)
+  it('is never more than its least likely promise, nor its days earlier than the latest of them', () => {
+    fc.assert(
+      fc.property(cases, ({ law, temper, day }) => {
+        const { chance, legs, days, by } = forecast(onDay(law, temper, day), 200, day, { ifs: 'none' })
+        for (const leg of legs) {
+          expect(chance).toBeLessThanOrEqual(leg.chance)
+          expect(days[2] ?? 99).toBeGreaterThanOrEqual(leg.days[2] ?? 99)
+        }
+        const told = days.filter((d) => d !== null)
+        expect(told).toEqual([...told].sort((a, b) => a - b))
+        expect(by).toEqual([...by].sort((a, b) => a - b))
+      }),
+      { numRuns: 25 },
+    )
   })
 
-  it('counts in a prerequisite that nobody promised, once, with the first that needs it', () => {
-    const sit = { rungId: 'sit.full', level: 0, places: 1, people: 1 }
-    const [alone] = needOf(emptyDogState(), promise)
-    const both = needOf(emptyDogState(), sit, promise)
-    expect(alone?.rungs).toBe(2 + 11)
-    expect(both.map((n) => [n.command, n.rungs])).toEqual([
-      ['sit', 1],
-      ['sit-stay', 11],
+  it('no more work, longer stay or lower promise lowers it, and no clean set by more than its scatter', () => {
+    fc.assert(
+      fc.property(cases, ({ law, temper, day }) => {
+        const n = 300
+        const ground = onDay(law, temper, day)
+        const told = forecast(ground, n, 11)
+        expect(told.byBlocks).toEqual([...told.byBlocks].sort((a, b) => a - b))
+        for (const w of told.whatIfs) expect([w.kind, w.chance]).toEqual([w.kind, expect.any(Number)])
+        for (const w of told.whatIfs)
+          if (w.chance < told.chance)
+            expect([w.kind, differs(told.chance, { ...w, scatter: scatter(n) / 2 })]).toEqual([w.kind, false])
+        expect(told.whatIfs.find((w) => w.kind === 'days')?.chance ?? 1).toBeGreaterThanOrEqual(told.chance)
+        // One clean set of what is in hand.
+        const { sets } = lived(law, temper)
+        const today = addDays(arrival, day)
+        const next = sets.find((s) => s.day >= today && s.purpose === 'work')
+        if (!next) return
+        const clean = { ...next, day: today, reps: next.reps.map((r) => ({ ...r, outcome: 'clean' as const })) }
+        const more = groundAt([...sets.filter((s) => s.day < today), clean], { today })
+        expect(forecast(more, n, 11, { ifs: 'none' }).chance).toBeGreaterThanOrEqual(told.chance - scatter(n))
+      }),
+      { numRuns: 20 },
+    )
+  })
+
+  it('tells which command comes last, and what a block is worth by how many there were today', () => {
+    const told = forecast(onDay('strength', 'usual', 6), 400, 3)
+    expect(told.binds?.share).toBeGreaterThan(0)
+    const ladder = { byBlocks: [0, 0.1, 0.5, 0.6, 0.6], plan: { setsADay: 4, openDays: 5, ownDays: 3 } }
+    // From none two blocks bring .5 over five days; from one, one brings .4; a fifth is none.
+    expect([0, 1, 2, 3, 4, 9].map((b) => gainAfter(ladder, b))).toEqual([0.05, 0.08, expect.closeTo(0.02), 0, 0, 0])
+    expect(gainAfter({ ...ladder, byBlocks: [] }, 0)).toBe(0)
+  })
+
+  it('says a chance as people do', () => {
+    expect([0, 0.04, 0.05, 0.14, 0.72, 0.94, 0.95, 1].map(sayChance)).toEqual([
+      'under 1 in 20',
+      'under 1 in 20',
+      '1 in 10',
+      '1 in 10',
+      '7 in 10',
+      '9 in 10',
+      'over 19 in 20',
+      'over 19 in 20',
     ])
-  })
-
-  it('counts the eased way up in each further place, and each person’s', () => {
-    const one = needOf({ ...withSit, ...perfect }, promise)[0]?.reps ?? 0
-    const three = needOf({ ...withSit, ...perfect }, { ...promise, places: 3 })[0]?.reps ?? 0
-    // Two further places: 10, 15, 20 s of five of five each, and twice three of three at 30 s.
-    expect(three - one).toBeGreaterThanOrEqual(2 * (15 + 6))
-    expect(needOf({ ...withSit, ...perfect }, { ...promise, people: 2 })[0]?.reps ?? 0).toBeGreaterThan(one)
-  })
-
-  it('asks for nothing once it is met', () => {
-    const met = work(
-      houseCurriculum,
-      [...passTo(houseCurriculum, 'sit-stay.45s'), ...passTo(houseCurriculum, 'sit-stay.45s', 1)],
-      withSit,
-    ).state
-    expect(needOf(met, promise)[0]?.reps).toBe(0)
   })
 })
 
-describe('who needs a block now', () => {
-  const need = (command: string, reps: number, more: Partial<NeedOfCommand> = {}): NeedOfCommand => ({
-    command,
-    reps,
-    days: 1,
-    refresher: 0,
-    work: command,
-    ...more,
-  })
-  const dog = (
-    residencyId: string,
-    daysLeft: number,
-    needs: NeedOfCommand[],
-    repsPerDay?: number,
-    more: Partial<Candidate> = {},
-  ): Candidate => ({
-    residencyId,
-    runNumber: residencyId,
-    daysLeft,
-    shareOfToday: 1,
-    repsPerDay,
-    needs,
-    not: '',
-    ...more,
+describe('odd stays', () => {
+  const today = addDays(arrival, 5)
+  const some = lived('edge', 'usual').sets.filter((s) => s.day < today)
+
+  it('nothing recorded at all: a usual dog, a wide band, and it is told that nothing is known', () => {
+    const told = forecast(groundAt([], { today }), 300, 1)
+    expect(told.known).toEqual({ sets: 0, speed: 1 })
+    expect(told.plan.ownDays).toBe(0)
+    expect((told.days[3] ?? 99) - (told.days[1] ?? 0)).toBeGreaterThan(2)
   })
 
-  it('puts those that can still be saved first, then those in hand, then those out of reach', () => {
-    const rows = upNext([
-      dog('1', 4, [need('sit', 20)], 40),
-      dog('2', 9, [need('heel', 400)], 40),
-      dog('3', 9, [need('heel', 180)], 40),
-      dog('4', 9, [need('heel', 250)], 40),
-    ])
-    expect(rows.map((r) => [r.residencyId, r.reach])).toEqual([
-      ['4', 'tight'],
-      ['3', 'tight'],
-      ['1', 'in hand'],
-      ['2', 'out of reach'],
-    ])
-    expect(rows[3]).toMatchObject({ command: 'heel', allowed: 360 })
-    expect(rows[2]?.ratio).toBeCloseTo(20 / 160, 10)
+  it('one day; going home today and yesterday; a dog that has nothing left', () => {
+    expect(forecast(groundAt(some.slice(0, 3), { today }), 200, 1).chance).toBeGreaterThanOrEqual(0)
+    for (const leavesOn of [today, addDays(today, -1)])
+      expect(forecast(groundAt(some, { today, leavesOn }), 200, 1)).toMatchObject({ chance: 0, whatIfs: [] })
+    const met = groundAt(some, { today, leavesOn: today }, [{ rungId: 'sit.rear', level: 0, places: 1, people: 1 }])
+    expect(forecast(met, 200, 1)).toMatchObject({ chance: 1, whatIfs: [], binds: null })
   })
 
-  it('adds up what a dog still needs and names the largest that can be worked, what is going stale first', () => {
-    expect(
-      upNext([dog('1', 5, [need('sit', 50), need('recall', 100, { work: undefined }), need('place', 80)], 60)])[0],
-    ).toMatchObject({ command: 'place', needed: 230, neededHere: 80 })
-    expect(upNext([dog('1', 5, [need('sit', 5, { refresher: 10 }), need('place', 80)], 60)])[0]).toMatchObject({
-      command: 'sit',
-      needed: 95,
-    })
+  it('a pause of three weeks leaves no day; one of a week leaves the chance lower', () => {
+    const chance = (open: (day: string) => boolean) => forecast(groundAt(some, { today, open }), 300, 1).chance
+    const [always, aWeek, never] = [chance(() => true), chance((d) => d >= addDays(today, 7)), chance(() => false)]
+    expect(never).toBe(0)
+    expect(aWeek).toBeLessThanOrEqual(always)
   })
 
-  it('counts what is left of today, not the whole of it', () => {
-    expect(upNext([dog('1', 2, [need('sit', 60)], 60)])[0]).toMatchObject({ allowed: 120, ratio: 0.5 })
-    expect(upNext([dog('1', 2, [need('sit', 60)], 60, { shareOfToday: 0 })])[0]).toMatchObject({
-      allowed: 60,
-      ratio: 1,
-      reach: 'out of reach',
-    })
+  it('a promise that no ladder has, and none at all', () => {
+    const told = forecast({ ...groundAt(some, { today }), impossible: true }, 100, 1)
+    expect(told).toMatchObject({ chance: 0, impossible: true, days: [null, null, null, null, null], whatIfs: [] })
+    expect(forecast(groundAt(some, { today }, []), 100, 1).chance).toBe(1)
   })
 
-  it('calls no new dog out of reach by the pace of others, unless nobody made it from there', () => {
-    const reach = (reps: number, repsPerDay: number | undefined) =>
-      upNext([dog('1', 10, [need('sit', reps)], repsPerDay)])[0]?.reach
-    const house = usualRepsPerDay * 10
-    expect([
-      reach(house, usualRepsPerDay),
-      reach(house, undefined),
-      reach(house * 1.4, undefined),
-      reach(house * 1.6, undefined),
-    ]).toEqual(['out of reach', 'tight', 'tight', 'out of reach'])
-    // The days themselves are no matter of pace.
-    expect(upNext([dog('1', 1, [need('sit', 5, { days: 2 })])])[0]?.reach).toBe('out of reach')
-  })
-
-  it('calls a date out of reach when the second day does not fit, however few the reps', () => {
-    expect(upNext([dog('1', 1, [need('sit', 5, { days: 2 })], 60)])[0]).toMatchObject({
-      reach: 'out of reach',
-      chance: 0,
-    })
-    expect(upNext([dog('1', 2, [need('sit', 5, { days: 2 })], 60)])[0]?.reach).toBe('in hand')
-  })
-
-  it('says why no block can begin now: what was told, or that all waits for another day', () => {
-    expect(upNext([dog('1', 3, [need('sit', 50)], 60, { not: 'rests until 14:20' })])[0]?.not).toBe('rests until 14:20')
-    expect(upNext([dog('1', 3, [need('sit', 50, { work: undefined })], 60)])[0]).toMatchObject({
-      command: undefined,
-      not: 'all that is promised waits for another day',
-    })
-  })
-
-  it('leaves out dogs that need nothing; one that goes home today has no time left', () => {
-    expect(upNext([dog('1', 3, [need('sit', 0)])])).toEqual([])
-    expect(upNext([dog('2', 0, [need('sit', 5)])])[0]).toMatchObject({
-      ratio: Number.POSITIVE_INFINITY,
-      reach: 'out of reach',
-    })
-  })
-
-  it('the chance falls as the ratio grows, by the table of simulated dogs', () => {
-    expect([0, 0.35, 0.6, 0.9, 5].map((r) => Number(chanceInTime(r).toFixed(3)))).toEqual([1, 0.895, 0.53, 0.11, 0])
-    for (let r = 0; r < 2; r += 0.01) expect(chanceInTime(r)).toBeGreaterThanOrEqual(chanceInTime(r + 0.01))
-    expect(chanceInTime(tightFrom)).toBeCloseTo(0.9, 2)
-    expect(chanceInTime(outFrom)).toBeLessThan(0.12)
+  it('five thousand sets, sets of one moment, and a clock that went back', () => {
+    const [first] = some
+    if (!first) throw new Error('no set')
+    const many = Array.from({ length: 5000 }, (_, i) => ({
+      ...first,
+      id: `m${i}`,
+      day: addDays(arrival, 1 + (i % 4)),
+      reps: first.reps.map((r, k) => ({ ...r, id: `m${i}-${k}`, seq: i * 100 + k, at: r.at + i * 1000 })),
+    }))
+    const told = forecast(groundAt(many, { today }), 100, 1)
+    expect(told.chance).toBeGreaterThanOrEqual(0)
+    const back = some.map((s, i) => (i % 3 === 0 ? { ...s, day: addDays(today, 2) } : s))
+    expect(forecastShape.safeParse(forecast(groundAt(back, { today }), 100, 1)).success).toBe(true)
+    const same = some.map((s) => ({ ...s, reps: s.reps.map((r) => ({ ...r, at: 0 })) }))
+    expect(forecastShape.safeParse(forecast(groundAt(same, { today }), 100, 1)).success).toBe(true)
   })
 })

@@ -26,6 +26,8 @@ export const shares = [0.1, 0.25, 0.5, 0.75, 0.9] as const
 const daysBeyond = 28
 /** House: useful sets of a block, and of so many blocks, before a dog’s own are known. */
 const usualBlock = { sets: usualSets.weekday / 3, blocks: 6 } as const
+/** House: reps of a set, and of so many sets, before a dog’s own are known. */
+const usualSet = { reps: 7, sets: 10 } as const
 /** House: below so many sets at frontiers little is known of a dog, and it is said. */
 export const fewSets = 12
 
@@ -40,6 +42,8 @@ export interface ForecastGround {
   readonly stay: Stay
   /** Useful sets that a block of this dog has. */
   readonly setsABlock: number
+  /** Reps that a set of it has. */
+  readonly repsASet: number
   /** Blocks it had a day on the days on which it was worked. */
   readonly blocksADay: number
   /** As many as it may have. */
@@ -60,10 +64,19 @@ const whatIfShape = z.object({
   chance: z.number(),
   /** Of its difference to the chance as things are: one standard error. */
   scatter: z.number(),
-  /** Blocks more until it goes home. */
+  /** Blocks more until it goes home, and the reps in them. */
   blocks: z.number().optional(),
+  reps: z.number().optional(),
 })
 export type WhatIf = z.infer<typeof whatIfShape>
+
+const trendShape = z.object({
+  /** The day of the forecast before, and what it said. */
+  since: z.string(),
+  was: z.number(),
+  why: z.string(),
+})
+export type Trend = z.infer<typeof trendShape>
 
 /** What is said of one dog on one day, as it is kept. */
 export const forecastShape = z.object({
@@ -75,6 +88,8 @@ export const forecastShape = z.object({
   chance: z.number().min(0).max(1),
   /** Days from today, at whose end 10, 25, 50, 75 and 90 in a hundred futures are ready; null beyond what is played. */
   days,
+  /** Share of the futures that is ready by the end of each day from today on, to a thousandth. */
+  by: z.array(z.number()),
   legs: z.array(legShape),
   /** The command that comes last most often, and in what share of the futures. */
   binds: z.object({ command: z.string(), share: z.number() }).nullable(),
@@ -83,15 +98,17 @@ export const forecastShape = z.object({
   /** Sets at frontiers that the dog’s speed rests on, and how fast it is beside a usual dog. */
   known: z.object({ sets: z.number(), speed: z.number() }),
   impossible: z.boolean(),
-  /** What another block on each open day would add to the chance, by block. */
-  gain: z.number(),
+  /** The chance with no block on each open day, with one, two and so on, as many as it may have. */
+  byBlocks: z.array(z.number()),
   whatIfs: z.array(whatIfShape),
+  /** Which way it went since an earlier day; null where it stands. */
+  trend: trendShape.nullable(),
 })
 export type Forecast = z.infer<typeof forecastShape>
 
 /** What the facts of one residency say for a forecast; the rest is of the house. */
 export function forecastGround(
-  given: Omit<ForecastGround, 'past' | 'speed' | 'setsABlock' | 'blocksADay'> & {
+  given: Omit<ForecastGround, 'past' | 'speed' | 'setsABlock' | 'repsASet' | 'blocksADay'> & {
     readonly regimes: Regimes
     readonly sets: readonly SetFact[]
   },
@@ -107,6 +124,8 @@ export function forecastGround(
     past,
     speed: speedFrom(past.stretches, rest.rates),
     setsABlock: (useful + usualBlock.sets * usualBlock.blocks) / (blocks + usualBlock.blocks),
+    repsASet:
+      (worked.reduce((n, s) => n + s.reps.length, 0) + usualSet.reps * usualSet.sets) / (worked.length + usualSet.sets),
     blocksADay: days === 0 ? usualSets.weekday / usualBlock.sets : blocks / days,
   }
 }
@@ -114,8 +133,9 @@ export function forecastGround(
 interface Changed {
   readonly promises?: readonly OwnerPromise[]
   readonly sooner?: Sooner
-  /** Useful sets more on each open day. */
+  /** Useful sets more on each open day, or so many and no others. */
   readonly more?: number
+  readonly sets?: number
   readonly beyond?: number
 }
 
@@ -131,7 +151,7 @@ function played(ground: ForecastGround, n: number, seed: number, changed: Change
     changed.sooner,
   )
   const home = Math.max(0, daysBetween(stay.today, stay.leavesOn))
-  const plan = planOf(past.useful, { ...stay, leavesOn: addDays(stay.leavesOn, changed.beyond ?? 0) }, changed.more)
+  const plan = planOf(past.useful, { ...stay, leavesOn: addDays(stay.leavesOn, changed.beyond ?? 0) }, changed)
   return { home, plan, legs, futures: futuresOf(legs, speed, plan, n, seed) }
 }
 
@@ -139,7 +159,13 @@ function played(ground: ForecastGround, n: number, seed: number, changed: Change
 const readyBefore = (ready: Int16Array, home: number): number => chanceBy(ready, home - 1)
 
 /** The chance that it is ready when it goes home, the days by which it is, and what decides it. */
-export function forecast(ground: ForecastGround, n: number, seed: number, { ifs = true } = {}): Forecast {
+export function forecast(
+  ground: ForecastGround,
+  n: number,
+  seed: number,
+  /** What else is reckoned: all that could be done otherwise, what blocks bring alone, or nothing. */
+  { ifs = 'all' }: { readonly ifs?: 'all' | 'blocks' | 'none' } = {},
+): Forecast {
   const { stay, past, impossible } = ground
   const { home, plan, legs, futures } = played(ground, n, seed, { beyond: daysBeyond })
   const done = legs.every((leg) => leg.steps.length === 0 && leg.days === 0 && leg.meetings.length === 0)
@@ -155,6 +181,7 @@ export function forecast(ground: ForecastGround, n: number, seed: number, { ifs 
     leavesOn: stay.leavesOn,
     chance,
     days: impossible ? [null, null, null, null, null] : daysOf(futures.ready),
+    by: impossible ? [] : byDay(futures.ready, plan.days.length),
     legs: futures.legs.map((leg) => ({
       command: leg.command,
       rungId: leg.rungId,
@@ -169,14 +196,37 @@ export function forecast(ground: ForecastGround, n: number, seed: number, { ifs 
     },
     known: { sets: told, speed: Math.exp(ground.speed.mean) },
     impossible,
-    gain: 0,
+    byBlocks: [],
     whatIfs: [],
+    trend: null,
   }
-  if (!ifs || impossible || done || home === 0) return base
-  const asked = { ground, n, seed, home, futures }
-  const whatIfs = whatWould(asked, base, openDays)
-  const block = whatIfs.find((w) => w.kind === 'block')
-  return { ...base, whatIfs, gain: block?.blocks ? Math.max(0, block.chance - chance) / block.blocks : 0 }
+  if (ifs === 'none' || impossible || done || home === 0) return base
+  const asked = { ground, n: Math.min(n, playedAgain), seed, home, futures }
+  const withBlocks = { ...base, byBlocks: chancesByBlocks(asked) }
+  return ifs === 'blocks' ? withBlocks : { ...withBlocks, whatIfs: whatWould(asked, base, openDays) }
+}
+
+/** The same futures with so many blocks on each open day, from none to as many as it may have. */
+function chancesByBlocks({ ground, n, seed, home }: Asked): number[] {
+  const all: number[] = []
+  for (let blocks = 0; blocks <= ground.mostBlocks; blocks++) {
+    const { futures } = played(ground, n, seed, { sets: blocks * ground.setsABlock })
+    // More work never lowers a chance: what does is the scatter of so many futures.
+    all.push(Math.max(all.at(-1) ?? 0, readyBefore(futures.ready, home)))
+  }
+  return all
+}
+
+/**
+ * By how much a block raises the chance of a dog that has had so many today: the best of one more a day, two more and
+ * so on until it goes home, by the block (a dog may need several before any of them shows).
+ */
+export function gainAfter({ byBlocks, plan }: Pick<Forecast, 'byBlocks' | 'plan'>, blocks: number): number {
+  const now = byBlocks[Math.min(blocks, byBlocks.length - 1)] ?? 0
+  let best = 0
+  for (let more = blocks + 1; more < byBlocks.length; more++)
+    best = Math.max(best, ((byBlocks[more] ?? now) - now) / ((more - blocks) * Math.max(1, plan.openDays)))
+  return best
 }
 
 /** The day by which each of the told shares of futures is ready; null beyond the last that was played. */
@@ -188,6 +238,16 @@ function daysOf(ready: Int16Array): Forecast['days'] {
   }
   const [a, b, c, d, e] = shares
   return [at(a), at(b), at(c), at(d), at(e)]
+}
+
+function byDay(ready: Int16Array, days: number): number[] {
+  const counts = new Int32Array(days)
+  for (const day of ready) if (day < days) counts[day] = (counts[day] ?? 0) + 1
+  let sum = 0
+  return Array.from(counts, (n) => {
+    sum += n
+    return Math.round((1000 * sum) / ready.length) / 1000
+  })
 }
 
 /** Which command is ready last, and how often; what is met from the first day on never is. */
@@ -228,14 +288,16 @@ export const daysMore = 4
  */
 function whatWould({ ground, n, seed, home, futures }: Asked, base: Forecast, openDays: number): WhatIf[] {
   const all: WhatIf[] = []
-  const again = Math.min(n, playedAgain)
   const add = (kind: WhatIf['kind'], ready: Int16Array, until: number, more: Partial<WhatIf> = {}) =>
     all.push({ kind, ...compared(base.chance, futures.ready, home, ready, until), ...more })
   if (ground.blocksADay + 0.5 < ground.mostBlocks && openDays > 0)
-    add('block', played(ground, again, seed, { more: ground.setsABlock }).futures.ready, home, { blocks: openDays })
+    add('block', played(ground, n, seed, { more: ground.setsABlock }).futures.ready, home, {
+      blocks: openDays,
+      reps: Math.round(openDays * ground.setsABlock * ground.repsASet),
+    })
   add('days', futures.ready, home + daysMore)
   for (const [kind, sooner] of sooners) {
-    const { legs, futures: other } = played(ground, again, seed, { sooner })
+    const { legs, futures: other } = played(ground, n, seed, { sooner })
     if (legs.some((leg) => leg.sooner)) add(kind, other.ready, home)
   }
   const bound = base.legs
@@ -247,7 +309,7 @@ function whatWould({ ground, n, seed, home, futures }: Asked, base: Forecast, op
     if (below)
       add(
         'lower',
-        played(ground, again, seed, {
+        played(ground, n, seed, {
           promises: ground.promises.map((p) => (p.rungId === bound.rungId ? { ...p, rungId: below.id } : p)),
         }).futures.ready,
         home,
@@ -256,8 +318,7 @@ function whatWould({ ground, n, seed, home, futures }: Asked, base: Forecast, op
     if (ground.promises.length > 1)
       add(
         'drop',
-        played(ground, again, seed, { promises: ground.promises.filter((p) => p.rungId !== bound.rungId) }).futures
-          .ready,
+        played(ground, n, seed, { promises: ground.promises.filter((p) => p.rungId !== bound.rungId) }).futures.ready,
         home,
         { rungId: bound.rungId },
       )
@@ -295,10 +356,10 @@ const tellingErrors = 2
 export const differs = (from: number, to: Pick<WhatIf, 'chance' | 'scatter'>): boolean =>
   Math.abs(to.chance - from) > Math.max(0.005, tellingErrors * to.scatter)
 
-/** Chances as people say them: “7 in 10”, “9 in 10”, “19 in 20 or more”, “1 in 20 or less”. */
+/** Chances as people say them: “7 in 10”, “over 19 in 20”, “under 1 in 20”. */
 export function sayChance(chance: number): string {
-  if (chance >= 0.95) return '19 in 20 or more'
-  if (chance <= 0.05) return '1 in 20 or less'
+  if (chance >= 0.95) return 'over 19 in 20'
+  if (chance < 0.05) return 'under 1 in 20'
   return `${Math.min(9, Math.max(1, Math.round(chance * 10)))} in 10`
 }
 

@@ -1,7 +1,10 @@
 import { z } from 'zod'
 import { weekdayOf } from '../days'
+import { figureShape } from './figures'
+import { verdicts } from './judged'
 import { usualSets } from './plan'
-import { rateKinds, ratesOf, shippedBase, type BaseRates, type Learned, type RateKind } from './rates'
+import { ratesOf, type Learned } from './learning'
+import { rateKinds, shippedBase, type BaseRates, type RateKind } from './rates'
 
 const count = z.number().nonnegative()
 const seen = z.object({ passes: count, expected: count })
@@ -14,6 +17,10 @@ export const learnedShape = z.object({
   rungs: z.record(z.string(), seen),
   /** By weekday, Monday first: useful sets, and the days of dogs on which they were done. */
   days: z.array(z.object({ sets: count, days: count })).length(7),
+  /** What its hours came to. */
+  figures: z.array(figureShape),
+  /** How good what was said turned out. */
+  verdict: z.enum(verdicts),
 })
 export type KennelLearned = z.infer<typeof learnedShape>
 
@@ -23,6 +30,8 @@ export const nothingKnown: KennelLearned = {
   kinds: {},
   rungs: {},
   days: Array.from({ length: 7 }, () => ({ sets: 0, days: 0 })),
+  figures: [],
+  verdict: 'too few',
 }
 
 /** House: what the usual day weighs beside a kennel's own, in days of a dog. */

@@ -28,8 +28,8 @@ export interface Stay {
 export function planOf(
   useful: ReadonlyMap<string, number>,
   { today, leavesOn, shareOfToday, open = () => true, usual = usualOn }: Stay,
-  /** Useful sets more on each open day than is usual. */
-  more = 0,
+  /** Useful sets more on each usual open day; or so many, whatever the dog’s pace was. */
+  { more = 0, sets }: { readonly more?: number | undefined; readonly sets?: number | undefined } = {},
 ): Plan {
   const own = [...useful]
     .filter(([day]) => day < today)
@@ -39,6 +39,8 @@ export function planOf(
   const pace = (ratios.reduce((a, b) => a + b, 0) + houseDays) / (ratios.length + houseDays)
   const days: number[] = []
   for (let day = today; day < leavesOn; day = addDays(day, 1))
-    days.push(open(day) ? (usual(day) * pace + more) * (day === today ? shareOfToday : 1) : 0)
+    days.push(
+      open(day) ? (sets === undefined ? usual(day) * pace + more : sets) * (day === today ? shareOfToday : 1) : 0,
+    )
   return { days, ratios: [...ratios, ...new Array<number>(houseDays).fill(1)].map((r) => r / pace) }
 }

@@ -4,7 +4,7 @@ import type { SetFact } from '../facts/fact'
 import { Stepper } from '../progress/fold'
 import type { Regimes } from '../progress/regime'
 import type { RunState } from '../progress/state'
-import { rateKindOf, type Stretch } from './rates'
+import { rateKindOf, type RateKind, type Stretch } from './rates'
 
 /** Number of the first rung never met, from where the dog began: its frontier; the run's length when all were. */
 export function frontierOf(run: Run, state: RunState | undefined): number {
@@ -19,6 +19,17 @@ export interface Past {
   readonly stretches: readonly Stretch[]
   /** By day, sets of work in which some rep could bring something nearer. */
   readonly useful: ReadonlyMap<string, number>
+  /** Every set spent at a frontier, in order: the how-manyeth of its stretch, and whether the rung was passed in it. */
+  readonly frontier: readonly FrontierSet[]
+}
+
+export interface FrontierSet {
+  readonly setId: string
+  readonly rungId: string
+  readonly command: string
+  readonly kind: RateKind
+  readonly nth: number
+  readonly passed: boolean
 }
 
 /**
@@ -30,6 +41,7 @@ export function pastOf(regimes: Regimes, sets: readonly SetFact[]): Past {
   const all: { -readonly [K in keyof Stretch]: Stretch[K] }[] = []
   const open = new Map<string, (typeof all)[number]>()
   const useful = new Map<string, number>()
+  const frontier: FrontierSet[] = []
   const inOrder = [...sets].sort((a, b) => (a.reps[0]?.at ?? 0) - (b.reps[0]?.at ?? 0))
   for (const set of inOrder) {
     const at = ownRung(stepper.regime.curriculum, set.rungId)
@@ -62,11 +74,15 @@ export function pastOf(regimes: Regimes, sets: readonly SetFact[]): Past {
       all.push(stretch)
       open.set(at.runKey, stretch)
     }
-    if (counts) stretch.sets++
+    if (counts) {
+      stretch.sets++
+      const { rungId, command, kind } = stretch
+      frontier.push({ setId: set.id, rungId, command, kind, nth: stretch.sets, passed })
+    }
     if (passed) {
       stretch.passed = true
       open.delete(at.runKey)
     }
   }
-  return { stretches: all, useful }
+  return { stretches: all, useful, frontier }
 }

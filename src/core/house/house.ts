@@ -72,6 +72,9 @@ const house = z
     address: lines('The address', 240),
     /** Ready asks for a rehearsal, from the next residency on. */
     rehearse: yesNo.default('yes'),
+    /** How the day’s blocks are dealt out. */
+    floor: yesNo.default('yes'),
+    floorOutOfReach: yesNo.default('yes'),
     caution: lines('The caution', 400),
   })
   .superRefine((h, ctx) => {
@@ -101,6 +104,8 @@ export const keptHouse = (name: string, timeZone: string) => {
     phone: z.string().default(''),
     address: z.string().default(''),
     rehearse: yesNo.default(plain.rehearse),
+    floor: yesNo.default(plain.floor),
+    floorOutOfReach: yesNo.default(plain.floorOutOfReach),
     caution: z.string().default(''),
   })
 }
@@ -211,6 +216,8 @@ export const plainHouse = (name: string, timeZone: string): House => ({
   phone: '',
   address: '',
   rehearse: 'yes',
+  floor: 'yes',
+  floorOutOfReach: 'yes',
   caution: '',
 })
 
@@ -275,6 +282,13 @@ export function sectionsFor(
         { kind: 'text', name: 'phone', label: 'Telephone for owners', hint: 'stands in what they take home' },
         { kind: 'long', name: 'address', label: 'Address', hint: 'stands in calendar files' },
         either('rehearse', 'Ready asks for a rehearsal', ['yes', 'yes'], ['no', 'no']),
+        either('floor', 'Every dog has one block a day before any has a second', ['yes', 'yes'], ['no', 'no']),
+        either(
+          'floorOutOfReach',
+          'A dog that will not make its date keeps that block',
+          ['yes', 'yes'],
+          ['no, the time goes to the others', 'no'],
+        ),
         { kind: 'time', name: 'quietFrom', label: 'Quiet from', hint: 'no demonstration is offered then' },
         { kind: 'time', name: 'quietTo', label: 'Quiet until' },
         {

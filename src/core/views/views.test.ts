@@ -4,7 +4,9 @@ import { emptyDogState, type DogState } from '../progress/state'
 import { summarise } from '../promise/summary'
 import { monday, msPerDay, passTo, work, type SetPlan } from '../tests/facts'
 import { buildCommands } from './resident'
-import { buildWall, sortRows, type WallDog, sayReps } from './wall'
+import type { Forecast } from '../forecast/forecast'
+import { forecastView, sayForecast } from './forecast'
+import { buildWall, sortRows, type WallDog } from './wall'
 
 const promises = [
   { rungId: 'sit.word-hand', level: 0, places: 2, people: 1 },
@@ -39,6 +41,27 @@ const dog = (
 })
 const today = '2026-03-05'
 const now = monday + 3 * msPerDay
+const told = (chance: number, leavesOn: string, more: Partial<Forecast> = {}): Forecast => ({
+  model: 1,
+  futures: 4000,
+  today,
+  leavesOn,
+  chance,
+  days: [3, 5, 8, 11, null],
+  by: [0, 0, 0, 0.1, 0.2, 0.25, 0.3, 0.4, 0.5, 0.6, 0.7, 0.75],
+  legs: [
+    { command: 'sit', rungId: 'sit.word-hand', chance: 1, days: [0, 0, 0, 0, 0] },
+    { command: 'sit-stay', rungId: 'sit-stay.30s', chance, days: [3, 5, 8, 11, null] },
+  ],
+  binds: { command: 'sit-stay', share: 0.8 },
+  plan: { setsADay: 4, openDays: 6, ownDays: 5 },
+  known: { sets: 40, speed: 1.2 },
+  impossible: false,
+  byBlocks: [0, 0.3, 0.48, 0.6, 0.72],
+  whatIfs: [],
+  trend: null,
+  ...more,
+})
 
 describe('the wall', () => {
   const half = stateOf([...sitUp, met(1), met(2)])
@@ -55,8 +78,11 @@ describe('the wall', () => {
     houseCurriculum,
     [
       dog('Wren', '2', done, '2026-03-10'),
-      dog('Rook', '10', emptyDogState(), '2026-03-07'),
-      dog('Heron', '3', half, '2026-03-20'),
+      { ...dog('Rook', '10', emptyDogState(), '2026-03-07'), told: told(0.01, '2026-03-07', { byBlocks: [] }) },
+      {
+        ...dog('Heron', '3', half, '2026-03-20'),
+        told: told(0.72, '2026-03-20', { trend: { since: '2026-03-04', was: 0.5, why: 'other promises were made' } }),
+      },
     ],
     today,
     now,
@@ -66,7 +92,7 @@ describe('the wall', () => {
   it('counts days left, readiness and how far behind', () => {
     expect(row('Wren')).toMatchObject({ daysLeft: 5, ready: true })
     expect(row('Rook')).toMatchObject({ daysLeft: 2, ready: false, reach: 'out of reach' })
-    expect(row('Heron')).toMatchObject({ daysLeft: 15, reach: 'in hand' })
+    expect(row('Heron')).toMatchObject({ daysLeft: 15, reach: 'tight', said: '7 in 10', trend: 1 })
   })
 
   it('draws the line from what is held, in hand, promised and forgotten', () => {
@@ -94,13 +120,14 @@ describe('the wall', () => {
   })
 
   it('sorts by run as numbers, by days left, and by how far behind', () => {
-    const order = (sort: 'run' | 'days' | 'load', down = false) => sortRows(wall.rows, sort, down).map((r) => r.name)
+    const order = (sort: 'run' | 'days' | 'chance', down = false) => sortRows(wall.rows, sort, down).map((r) => r.name)
     expect(order('run')).toEqual(['Wren', 'Heron', 'Rook'])
     expect(order('days')).toEqual(['Rook', 'Wren', 'Heron'])
-    expect(order('load')[0]).toBe('Rook')
+    expect(order('chance')[0]).toBe('Rook')
     expect(order('days', true)).toEqual(['Heron', 'Wren', 'Rook'])
-    const late = wall.rows.slice(0, 1).map((r) => ({ ...r, load: -1, name: 'out of time' }))
-    expect(sortRows([...late, ...wall.rows], 'load', false)[0]?.name).toBe('out of time')
+    // What nothing is said of yet comes before all: nobody knows how it stands.
+    const unsaid = wall.rows.slice(0, 1).map((r) => ({ ...r, chance: -1, name: 'unsaid' }))
+    expect(sortRows([...wall.rows, ...unsaid], 'chance', false)[0]?.name).toBe('unsaid')
   })
 
   it('sends to the prerequisite when nobody promised it', () => {
@@ -119,16 +146,38 @@ describe('the wall', () => {
     expect(rows).toMatchObject([{ name: 'Teasel', command: 'sit', commandName: 'Sit' }])
   })
 
-  it('says why a dog is next: reps, days, pace and their ratio', () => {
-    expect(wall.upNext.map((r) => r.name)).toEqual(['Heron', 'Wren'])
-    expect(wall.ring).toMatchObject([
-      { name: 'Rook', daysLeft: 2, reason: expect.stringMatching(/^\d+ reps to go, the days allow 80$/) },
+  it('says why a dog is next, and who is passed over', () => {
+    expect(wall.upNext.map((r) => [r.name, r.turn])).toEqual([
+      ['Heron', 'first'],
+      ['Rook', 'first'],
+      ['Wren', 'ready'],
     ])
-    expect(wall.ring[0]?.why).toMatch(
-      /2 days at 40 reps a day \(its own pace over 5 days worked\) allow 80\. Needed ÷ allowed = \d+\.\d\d: /,
+    expect(wall.upNext[0]).toMatchObject({ reason: '7 in 10; its block of the day is worth 5 in 100' })
+    expect(wall.upNext[0]?.why).toMatch(
+      /^Every dog has its block of the day first.* Of 4,000 futures played from what was recorded, 72 in 100 /,
     )
-    expect(wall.ring[0]?.why).toMatch(/from this dog’s own rates: \d+, of which \d+ here\. /)
-    expect(wall.ring[0]?.why).toMatch(/: of simulated dogs that stood so, 0 in a hundred made their date/)
+    expect(wall.upNext[0]?.why).toMatch(
+      /Sit-stay decides it\. .* It was 5 in 10 on Wed 4 Mar: other promises were made\./,
+    )
+    expect(wall.ring).toMatchObject([
+      { name: 'Rook', daysLeft: 2, reason: 'under 1 in 20 to be ready; as likely as not by Fri 13 Mar' },
+    ])
+    const worked = buildWall(
+      houseCurriculum,
+      [
+        {
+          ...dog('Rook', '10', emptyDogState(), '2026-03-07'),
+          told: told(0.01, '2026-03-07', { byBlocks: [] }),
+          blocks: 1,
+        },
+      ],
+      today,
+      now,
+    )
+    expect([worked.upNext, worked.passedOver]).toMatchObject([
+      [],
+      [{ name: 'Rook', why: 'had its block today; more would not bring it to its date' }],
+    ])
     expect(
       buildWall(
         houseCurriculum,
@@ -137,13 +186,51 @@ describe('the wall', () => {
         now,
       ),
     ).toMatchObject({ upNext: [], later: [{ name: 'Today', why: expect.stringContaining('came today') }] })
-    const unknown = buildWall(
-      houseCurriculum,
-      [dog('New', '1', emptyDogState(), '2026-03-30', { days: 1, reps: 9 })],
-      today,
-      now,
-    ).upNext[0]
-    expect(unknown?.why).toContain('60 reps a day (house figure')
+    const unknown = buildWall(houseCurriculum, [dog('New', '1', emptyDogState(), '2026-03-30')], today, now)
+    expect(unknown.rows[0]).toMatchObject({ said: '', chance: -1, reach: 'not reckoned yet' })
+    expect(unknown.upNext[0]?.reason).toBe('its chance is being reckoned')
+  })
+})
+
+describe('what is said of a forecast', () => {
+  const said = (more: Partial<Forecast> = {}, chance = 0.72) =>
+    forecastView(told(chance, '2026-03-20', more), houseCurriculum)
+
+  it('is words first, then the days of each promise that is not met', () => {
+    expect(said().headline).toBe('7 in 10 to be ready when it goes home on Fri 20 Mar. Sit-stay decides it.')
+    expect(said().bands.map((b) => [b.name, b.said])).toEqual([
+      ['The dog', 'as likely as not by Fri 13 Mar; 80 in 100 from Sun 8 Mar to later than is reckoned'],
+      [
+        expect.stringMatching(/^Sit-stay: /),
+        'as likely as not by Fri 13 Mar; 80 in 100 from Sun 8 Mar to later than is reckoned',
+      ],
+    ])
+    expect(said({ binds: { command: 'sit-stay', share: 0.3 } }).headline).toContain('No one command decides it')
+  })
+
+  it('says that little is known, and that a promise cannot be met', () => {
+    expect(said({ known: { sets: 3, speed: 1 } }).headline).toContain('Little is known of it yet')
+    expect(said({ known: { sets: 3, speed: 1 } }).why).toContain('few, so the band is wide')
+    const no = told(0, '2026-03-20', { impossible: true, days: [null, null, null, null, null] })
+    expect(sayForecast(no, houseCurriculum)).toContain('cannot be met here')
+    expect(forecastView(no, houseCurriculum).bands).toEqual([])
+  })
+
+  it('tells what would change it from what lies within the scatter', () => {
+    const { whatIfs } = said({
+      whatIfs: [
+        { kind: 'handler', chance: 0.725, scatter: 0.006 },
+        { kind: 'block', chance: 0.9, scatter: 0.01, blocks: 6, reps: 120 },
+        { kind: 'lower', chance: 0.8, scatter: 0.01, rungId: 'sit-stay.30s', to: 'sit-stay.20s' },
+      ],
+    })
+    expect(whatIfs.map((w) => [w.title.slice(0, 12), w.change, w.by])).toEqual([
+      ['One block a ', 'better', '18 in 100 more'],
+      ['Sit-stay: 30', 'better', '8 in 100 more'],
+      ['The second d', 'same', 'no different from chance'],
+    ])
+    expect(whatIfs[0]?.cost).toBe('90 minutes of staff, about 120 reps of food, over 6 days')
+    expect(whatIfs[1]?.cost).toBe('the owner must agree')
   })
 })
 
@@ -201,15 +288,5 @@ describe('the resident', () => {
       /^\d+ % predicted retention, half-life 3 days; (refresher due|a refresher is due)/,
     )
     expect(sit([]).memory).toBe('Nothing held yet, so nothing to forget.')
-  })
-
-  it('says no number of reps past what can be said', () => {
-    expect([253, 3000, 3001, 118_817, Number.POSITIVE_INFINITY].map(sayReps)).toEqual([
-      '253',
-      '3000',
-      'over 3000',
-      'over 3000',
-      'over 3000',
-    ])
   })
 })

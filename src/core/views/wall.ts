@@ -1,13 +1,15 @@
 import { findCommand, findRung } from '../curriculum/lookup'
 import type { Curriculum } from '../curriculum/types'
-import { daysBetween } from '../days'
+import { addDays, daysBetween, sayDay } from '../days'
 import type { PromiseStanding } from '../promise/promise'
 import { daysToHold } from '../progress/state'
-import { usualRepsPerDay } from '../promise/need'
-import { upNext, type NeedOfCommand, type UpNext } from '../forecast/upNext'
+import type { Forecast } from '../forecast/forecast'
+import { upNext, usualDealing, type Dealing, type NeedOfCommand, type Turn, type UpNext } from '../forecast/upNext'
 import { houseForgetting, type Forgetting } from '../progress/memory'
 import type { CommandStanding, StandingWord } from '../promise/standing'
-import { lacksOf, repsPerDay, type Summary } from '../promise/summary'
+import { lacksOf, type Summary } from '../promise/summary'
+import { sayChance } from '../forecast/forecast'
+import { sayGain, sayTrend, sayWhyChance } from './forecast'
 import { figuresOf, lineOf, needsRefresher, type LineView } from './line'
 
 export interface WallDog {
@@ -19,8 +21,10 @@ export interface WallDog {
   readonly not?: string
   /** Nothing of it is worked before its baseline. */
   readonly untested?: boolean
-  /** How much of today's working hours is still to come, 0–1. */
-  readonly shareOfToday?: number
+  /** Blocks it had today. */
+  readonly blocks?: number
+  /** What is said of it; undefined while nothing is yet. */
+  readonly told?: Forecast | undefined
   readonly leavesOn: string
   readonly caution: string
   readonly biteHistory: boolean
@@ -55,10 +59,14 @@ export interface WallRow {
   readonly booked: boolean
   /** What is wrong with its promises: none was made, or its ladder does not have what was; empty otherwise. */
   readonly lacks: string
-  /** Reps needed over reps the days allow; 0 when nothing is needed; −1 stands for no more time. */
-  readonly load: number
   readonly reach: UpNext['reach'] | 'nothing needed'
+  /** To be ready when it goes home, 0–1; −1 while nothing is said. */
   readonly chance: number
+  /** The same in words; empty while nothing is said. */
+  readonly said: string
+  /** Which way it went since an earlier day: 1 up, −1 down; in words. */
+  readonly trend: -1 | 0 | 1
+  readonly trendSaid: string
   /** One for each command shown. */
   readonly cells: readonly WallCell[]
 }
@@ -75,7 +83,7 @@ export interface UpNextRow {
   readonly rungName: string
   readonly daysLeft: number
   readonly reach: UpNext['reach']
-  readonly ratio: number | null
+  readonly turn: Turn
   readonly reason: string
   readonly why: string
 }
@@ -106,6 +114,13 @@ export interface WallView {
     /** Its baseline comes before any work. */
     readonly untested: boolean
   }[]
+  /** Dogs that get no block now though they need something, with the reason. */
+  readonly passedOver: readonly {
+    readonly residencyId: string
+    readonly name: string
+    readonly runNumber: string
+    readonly why: string
+  }[]
 }
 
 /** The wall at this moment: every resident against the curriculum, and who most needs a block now. */
@@ -116,17 +131,20 @@ export function buildWall(
   now: number,
   model: Forgetting = houseForgetting,
   me?: string,
+  dealing: Dealing = usualDealing,
 ): WallView {
   const ranked = upNext(
     dogs.map((dog) => ({
       residencyId: dog.residencyId,
       runNumber: dog.runNumber,
       daysLeft: daysBetween(today, dog.leavesOn),
-      repsPerDay: repsPerDay(dog.summary.pace),
-      shareOfToday: dog.shareOfToday ?? 1,
+      told: dog.told,
+      ready: dog.summary.readyOn !== undefined,
+      blocks: dog.blocks ?? 0,
       needs: needsOf(dog.curriculum, dog.summary, today, now, model),
       not: notNow(dog, today),
     })),
+    dealing,
   )
   const byDog = new Map(ranked.map((r) => [r.residencyId, r]))
   const dogById = new Map(dogs.map((d) => [d.residencyId, d]))
@@ -136,17 +154,17 @@ export function buildWall(
     rows: dogs.map((dog) => wallRow(shown, dog.curriculum, dog, byDog.get(dog.residencyId), today, now, model)),
     upNext: ranked.flatMap((r) => {
       const dog = dogById.get(r.residencyId)
-      return dog && r.reach !== 'out of reach' && r.not === '' && r.command !== undefined
+      return dog && r.turn !== 'passed-over' && r.not === '' && r.command !== undefined
         ? [upNextRow(dog.curriculum, dog, r, r.command, today, me)]
         : []
     }),
-    ring: ranked.flatMap((r) => {
-      const dog = dogById.get(r.residencyId)
-      return dog && r.reach === 'out of reach' ? [ringRow(dog, r, today)] : []
+    ring: dogs.flatMap((dog) => {
+      const r = byDog.get(dog.residencyId)
+      return r?.reach === 'out of reach' && r.turn !== 'ready' ? [ringRow(dog, r, today)] : []
     }),
     later: ranked.flatMap((r) => {
       const dog = dogById.get(r.residencyId)
-      return dog && (r.reach !== 'out of reach' || dog.untested) && r.not !== ''
+      return dog && (r.turn !== 'passed-over' || dog.untested) && r.not !== ''
         ? [
             {
               residencyId: dog.residencyId,
@@ -154,6 +172,22 @@ export function buildWall(
               runNumber: dog.runNumber,
               why: r.not,
               untested: dog.untested === true,
+            },
+          ]
+        : []
+    }),
+    passedOver: ranked.flatMap((r) => {
+      const dog = dogById.get(r.residencyId)
+      return dog && r.turn === 'passed-over' && dog.untested !== true
+        ? [
+            {
+              residencyId: dog.residencyId,
+              name: dog.name,
+              runNumber: dog.runNumber,
+              why:
+                (dog.blocks ?? 0) > 0
+                  ? 'had its block today; more would not bring it to its date'
+                  : 'will not make its date, and the house keeps no block for such a dog',
             },
           ]
         : []
@@ -253,9 +287,11 @@ function wallRow(
     ready: dog.summary.readyOn !== undefined,
     lacks: lacksOf(dog.summary),
     booked: dog.booked,
-    load: need ? (Number.isFinite(need.ratio) ? need.ratio : -1) : 0,
-    reach: need?.reach ?? 'nothing needed',
-    chance: need?.chance ?? 1,
+    reach: dog.summary.readyOn !== undefined ? 'nothing needed' : (need?.reach ?? 'nothing needed'),
+    chance: !need || dog.summary.readyOn !== undefined ? 1 : (dog.told?.chance ?? -1),
+    said: need && dog.told ? sayChance(dog.told.chance) : '',
+    trend: !need || !dog.told?.trend ? 0 : dog.told.trend.was < dog.told.chance ? 1 : -1,
+    trendSaid: need && dog.told ? sayTrend(dog.told) : '',
     cells: shown.map(({ id }) => {
       const standing = dog.summary.commands.find((c) => c.command === id)
       return standing ? wallCell(curriculum, standing, now, model) : absentCell(id)
@@ -311,7 +347,6 @@ function upNextRow(
   const standing = dog.summary.commands.find((c) => c.command === command)
   const rung = standing?.next ? findRung(curriculum, standing.next.rungId)?.rung : undefined
   const daysLeft = daysBetween(today, dog.leavesOn)
-  const reps = Math.ceil(r.needed)
   return {
     residencyId: dog.residencyId,
     name: dog.name,
@@ -323,76 +358,74 @@ function upNextRow(
     rungName: rung?.command === command ? rung.name : 'refresher',
     daysLeft,
     reach: r.reach,
-    ratio: Number.isFinite(r.ratio) ? r.ratio : null,
-    reason: `${sayReps(reps)} reps to go, the days allow ${Math.floor(r.allowed)}`,
-    why: whyNext(dog, r, daysLeft, reps),
+    turn: r.turn,
+    reason: reasonOf(dog, r),
+    why: whyNext(dog, r),
   }
 }
-
-/** House: beyond so many reps nobody can say how many; a dog that fails often makes the sum of an endless climb. */
-const mostSaid = 3000
-/** “253”, or “over 3000” past what can be said. */
-export const sayReps = (reps: number): string => (reps > mostSaid ? `over ${mostSaid}` : String(reps))
 
 /** A dog that will not make its date, and what its owner is to be told. */
 function ringRow(dog: WallDog, r: UpNext, today: string): RingRow {
   const daysLeft = daysBetween(today, dog.leavesOn)
-  const reps = Math.ceil(r.needed)
   return {
     residencyId: dog.residencyId,
     name: dog.name,
     runNumber: dog.runNumber,
     daysLeft,
     leavesOn: dog.leavesOn,
-    reason:
-      r.daysNeeded > daysLeft
-        ? `needs ${r.daysNeeded} days at the least, ${daysLeft} left`
-        : `${sayReps(reps)} reps to go, the days allow ${Math.floor(r.allowed)}`,
-    why: whyNext(dog, r, daysLeft, reps),
+    reason: [dog.told ? `${sayChance(dog.told.chance)} to be ready` : '', sayWhen(dog, r, daysLeft)]
+      .filter((part) => part !== '')
+      .join('; '),
+    why: whyNext(dog, r),
   }
 }
 
-function whyNext(dog: WallDog, r: UpNext, daysLeft: number, reps: number): string {
-  const known = repsPerDay(dog.summary.pace)
-  const pace =
-    known === undefined
-      ? `${usualRepsPerDay} reps a day (house figure; its own pace is not known yet)`
-      : `${Math.round(known)} reps a day (its own pace over ${dog.summary.pace.days} days worked)`
-  const share = Number.isFinite(r.ratio) ? r.ratio.toFixed(2) : 'no days left'
-  const days =
-    r.daysNeeded > daysLeft
-      ? ` What is held must be met on two days; that takes ${r.daysNeeded} at the least and ${daysLeft} are left.`
-      : ''
-  return (
-    `Expected reps until all promises are met, from this dog’s own rates: ${sayReps(reps)}, of which ` +
-    `${sayReps(Math.ceil(r.neededHere))} here. ${daysLeft} days at ${pace} allow ${Math.floor(r.allowed)}. Needed ÷ ` +
-    `allowed = ${share}: of simulated dogs that stood so, ${Math.round(r.chance * 100)} in a hundred made their ` +
-    `date. Those that can still be saved go first. Drops, refreshers and steps made easier are counted in, ` +
-    `warm-ups are not.${days}`
-  )
+/** By when it would be ready, or that the days themselves do not fit. */
+function sayWhen({ told }: WallDog, r: UpNext, daysLeft: number): string {
+  if (told?.impossible === true) return 'something promised cannot be met here'
+  if (r.daysNeeded > daysLeft) return `needs ${r.daysNeeded} days at the least, ${daysLeft} left`
+  if (!told) return ''
+  const half = told.days[2]
+  return half === null ? 'more than four weeks too late' : `as likely as not by ${sayDay(addDays(told.today, half))}`
 }
 
-export const wallSorts = ['load', 'run', 'days'] as const
+function reasonOf({ told, blocks = 0 }: WallDog, r: UpNext): string {
+  if (r.turn === 'ready') return 'ready; a refresher is due'
+  if (!told) return 'its chance is being reckoned'
+  const had = blocks === 0 ? '' : `${blocks} ${blocks === 1 ? 'block' : 'blocks'} today; `
+  return `${had}${sayChance(told.chance)}; ${sayGain(r.gain, blocks)}`
+}
+
+const turnSaid: Readonly<Record<Turn, string>> = {
+  first: 'Every dog has its block of the day first, those first whose chance a block raises most.',
+  again: 'It had its block of the day; of those it is the one whose chance another raises so much.',
+  ready: 'Everything promised is met; what is met and goes stale is shown again when no other dog needs the time.',
+  'passed-over': 'More blocks are not spent on a date that will not be made.',
+}
+
+function whyNext(dog: WallDog, r: UpNext): string {
+  const { told } = dog
+  if (!told)
+    return `${turnSaid[r.turn]} Nothing is said of it yet: its chance is reckoned within a minute of what was recorded.`
+  const gain = `${sayGain(r.gain, dog.blocks ?? 0)}.`
+  return `${turnSaid[r.turn]} ${gain[0]?.toUpperCase() ?? ''}${gain.slice(1)} ${sayWhyChance(told, dog.curriculum)}`
+}
+
+export const wallSorts = ['chance', 'run', 'days'] as const
 export type WallSort = (typeof wallSorts)[number]
 
-type Sorted = Pick<WallRow, 'load' | 'runNumber' | 'daysLeft'>
+type Sorted = Pick<WallRow, 'chance' | 'runNumber' | 'daysLeft'>
 
-/** Rows in the order asked for. Behind: those out of time first, then by reps needed over reps allowed. */
+/** Rows in the order asked for. Chance: the least first; what nothing is said of yet before all. */
 export function sortRows<R extends Sorted>(rows: readonly R[], sort: WallSort, descending: boolean): readonly R[] {
-  const load = (r: Sorted) => (r.load < 0 ? Number.POSITIVE_INFINITY : r.load)
   const byRun = (a: Sorted, b: Sorted) => a.runNumber.localeCompare(b.runNumber, 'en', { numeric: true })
-  const ordered = [...rows].sort((a, b) => {
-    const d =
-      sort === 'run'
+  const ordered = [...rows].sort(
+    (a, b) =>
+      (sort === 'run'
         ? 0
         : sort === 'days'
           ? a.daysLeft - b.daysLeft
-          : load(b) === load(a)
-            ? 0
-            : load(b) > load(a)
-              ? 1
-              : -1
-    return d || byRun(a, b)
-  })
+          : a.chance - b.chance || a.daysLeft - b.daysLeft) || byRun(a, b),
+  )
   return descending ? ordered.reverse() : ordered
 }

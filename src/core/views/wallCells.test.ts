@@ -38,9 +38,11 @@ const row = {
   ready: false,
   booked: false,
   lacks: '',
-  load: 0.5,
   reach: 'tight',
-  chance: 1,
+  chance: 0.7,
+  said: '7 in 10',
+  trend: 0,
+  trendSaid: '',
 } as const
 
 /** What a page shows of a cell: a blank is a blank, however it was typed. */
@@ -50,7 +52,7 @@ it('comes out of the packing as it went in, whatever a rung is called', () => {
   fc.assert(
     fc.property(fc.array(cell, { minLength: 1, maxLength: 13 }), (cells) => {
       const commands = cells.map((c) => ({ id: c.command, name: 'Sit' }))
-      const packed = packWall({ commands, rows: [{ ...row, cells }], upNext: [], ring: [], later: [] })
+      const packed = packWall({ commands, rows: [{ ...row, cells }], upNext: [], ring: [], later: [], passedOver: [] })
       const [first] = packed.rows
       expect(first && cellsOf(first).map((c) => unpackCell('sit', c))).toEqual(cells.map(shown))
       expect({ ...first, cells: [] }).toEqual({ ...row, cells: [] })

@@ -5,12 +5,12 @@ import type { WallCell, WallRow, WallView } from './wall'
  * The wall as it goes to a browser: the cells of a row are one text. As eight hundred objects they were the larger part
  * of what the page weighed, and of the time it took to write it.
  */
-export type PackedWall = Omit<WallView, 'rows'> & { readonly rows: readonly PackedRow[] }
+export type Packed<W extends WallView> = Omit<W, 'rows'> & { readonly rows: readonly PackedRow[] }
 export type PackedRow = Omit<WallRow, 'cells'> & { readonly cells: string }
 
 const [betweenCells, betweenParts] = ['\n', '\t']
 
-export const packWall = (view: WallView): PackedWall => ({
+export const packWall = <W extends WallView>(view: W): Packed<W> => ({
   ...view,
   rows: view.rows.map((row) => ({ ...row, cells: row.cells.map(packCell).join(betweenCells) })),
 })

@@ -22,6 +22,7 @@ import { Handoff } from './Handoff'
 import { Ladders } from './Ladders'
 import { NextList } from './NextList'
 import { PaceLine } from '../PaceLine'
+import { WillItBeReady } from './WillItBeReady'
 import { YardLedger } from './YardLedger'
 import { Notes } from './Notes'
 import { SetLog } from './SetLog'
@@ -70,6 +71,14 @@ export function Resident({ view, now, actions }: { view: ResidentView; now: numb
             <dt>Side</dt>
             <dd>{saySide(resident)}</dd>
           </div>
+          {view.forecast?.view && view.readyOn === undefined && (
+            <div>
+              <dt>Ready by then</dt>
+              <dd>
+                <a href="#will-be-ready">{view.forecast.view.chance}</a>
+              </dd>
+            </div>
+          )}
           {sayTraits(resident).length > 0 && (
             <div>
               <dt>Ladder made for</dt>
@@ -99,6 +108,9 @@ export function Resident({ view, now, actions }: { view: ResidentView; now: numb
       <Columns>
         <div>
           <NextList next={view.next} view={view} first={!view.arriving || view.arriving.baseline === 'done'} />
+          {view.forecast && view.readyOn === undefined && (
+            <WillItBeReady part={view.forecast} timeZone={view.timeZone} />
+          )}
           {view.paces.map((p) => (
             <PaceLine key={p.command} name={p.name} pace={p.pace} />
           ))}

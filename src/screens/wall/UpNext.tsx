@@ -2,6 +2,7 @@
 import Link from 'next/link'
 import styled from 'styled-components'
 import type { UpNextRow, WallView } from '@/core/views/wall'
+import { Disclosed } from '@/ui/Disclosed'
 import { Why } from '@/ui/Why'
 import { ButtonLink } from '@/ui/press'
 import { narrow, phone } from '@/ui/theme'
@@ -11,9 +12,10 @@ import { May } from '../shell/may'
 const shown = 8
 
 /** Which dog and command most needs a block now, and why. */
-export function UpNext({ view }: { view: Pick<WallView, 'upNext' | 'ring' | 'later'> }) {
+export function UpNext({ view }: { view: Pick<WallView, 'upNext' | 'ring' | 'later' | 'passedOver'> }) {
   const { upNext: rows, ring, later } = view
   const [first, ...rest] = rows.slice(0, shown)
+  const after = [...rows.slice(shown).map((r) => ({ ...r, why: r.reason })), ...view.passedOver]
   const untested = later.filter((l) => l.untested)
   const waiting = later.filter((l) => !l.untested)
   return (
@@ -43,7 +45,20 @@ export function UpNext({ view }: { view: Pick<WallView, 'upNext' | 'ring' | 'lat
           </li>
         ))}
       </ol>
-      {rows.length > shown && <p className="more">and {rows.length - shown} more with less to do for their days</p>}
+      {after.length > 0 && (
+        <Passed says={`who comes after, or is passed over: ${after.length}`}>
+          <ul>
+            {after.map((r) => (
+              <li key={r.residencyId}>
+                <Link href={`/dogs/${r.residencyId}`}>
+                  <b>{r.runNumber}</b> {r.name}
+                </Link>{' '}
+                <small>{r.why}</small>
+              </li>
+            ))}
+          </ul>
+        </Passed>
+      )}
       {untested.length > 0 && (
         <Aside>
           <h3>Baseline first</h3>
@@ -119,13 +134,25 @@ const Who = ({ row }: { row: UpNextRow }) => (
 
 const Reason = ({ row }: { row: UpNextRow }) => (
   <Because>
-    <span>
-      {row.reason}
-      {row.reach === 'tight' ? '; tight' : ''}
-    </span>
-    <Why>{row.why}</Why>
+    <span>{row.reason}</span>
+    {row.why !== '' && <Why>{row.why}</Why>}
   </Because>
 )
+
+const Passed = styled(Disclosed)`
+  font-size: var(--t-2);
+  ul {
+    margin: 0;
+    padding: 0;
+    list-style: none;
+  }
+  small {
+    color: var(--ink-2);
+  }
+  a {
+    text-decoration: none;
+  }
+`
 
 const Rail = styled.aside`
   padding: 0.9rem 1.25rem 2rem 1rem;

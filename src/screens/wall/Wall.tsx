@@ -5,9 +5,11 @@ import { useEffect, useMemo, useState, type KeyboardEvent, type MouseEvent } fro
 import styled from 'styled-components'
 import { standingWords } from '@/core/promise/standing'
 import { sortRows, type WallSort } from '@/core/views/wall'
-import type { PackedWall } from '@/core/views/wallCells'
+import type { Packed } from '@/core/views/wallCells'
 import { ButtonLink } from '@/ui/press'
 import { narrow, phone } from '@/ui/theme'
+import { useWhen } from '@/ui/ways'
+import type { WallPage } from '@/work/page/wall'
 import { rowsHtml } from './rows'
 import { UpNext } from './UpNext'
 import { May } from '../shell/may'
@@ -18,7 +20,7 @@ const freshEveryMs = 60_000
 const heads: readonly { readonly id: WallSort; readonly name: string; readonly className: string }[] = [
   { id: 'run', name: 'Run, dog', className: 'who' },
   { id: 'days', name: 'Days', className: 'days' },
-  { id: 'load', name: 'Load', className: 'days' },
+  { id: 'chance', name: 'Ready', className: 'days' },
 ]
 
 /**
@@ -31,7 +33,7 @@ export function Wall({
   descending,
   ever,
 }: {
-  view: PackedWall
+  view: Packed<WallPage>
   sort: WallSort
   descending: boolean
   /** Some dog was or will be here, though none is today. */
@@ -55,7 +57,7 @@ export function Wall({
           <Unfold aria-expanded={open} onClick={() => setOpen(!open)}>
             {open ? 'Fold it away' : `Show all ${view.rows.length} dogs`}
           </Unfold>
-          <Legend />
+          <Legend toldMinute={view.toldMinute} />
         </Top>
         <Scroller data-open={open}>
           <Grid aria-label="Residents against the curriculum">
@@ -117,7 +119,9 @@ function toNextDog(e: KeyboardEvent<HTMLElement>): void {
   next.focus()
 }
 
-function Legend() {
+function Legend({ toldMinute }: { toldMinute: number | undefined }) {
+  const { sayMinute } = useWhen()
+  const at = toldMinute === undefined ? '' : `, as of ${sayMinute(toldMinute)}`
   return (
     <Key>
       <span>taut: fresh</span>
@@ -126,7 +130,12 @@ function Legend() {
       <span>ring: rung in hand</span>
       <span>bar: promised</span>
       <span>figures: rungs, then places</span>
-      <span>load: reps to go ÷ reps the days allow</span>
+      <span>
+        ready: chance to be ready when it goes home{at}; ↑ ↓ since yesterday{' '}
+        <May to="/forecasts">
+          <Link href="/forecasts">how good they were</Link>
+        </May>
+      </span>
       <span className="unseen">Words used: {standingWords.join(', ')}</span>
     </Key>
   )
@@ -282,6 +291,10 @@ const Grid = styled.table`
         font-size: var(--t-5);
         font-weight: 660;
         display: block;
+      }
+      &.ready b {
+        font-size: var(--t-3);
+        white-space: nowrap;
       }
       b.late {
         color: var(--person);

@@ -14,7 +14,7 @@ const dogRow = (row: PackedRow, commands: WallView['commands']): Markup =>
   html`<tr>
     <th scope="row" class="who">${dog(row)}</th>
     <td class="days"><b>${row.daysLeft}</b><small>${daysWord(row.daysLeft)}</small></td>
-    <td class="days">${load(row)}</td>
+    <td class="days ready">${ready(row)}</td>
     ${cellsOf(row).map((cell, i) => cellDrawn(cell, commands[i]))}
   </tr>`
 
@@ -33,11 +33,17 @@ function underName(row: PackedRow): Markup | undefined {
   return row.caution === '' ? undefined : html`<small>${row.caution}</small>`
 }
 
-function load(row: PackedRow): Markup {
+/** The chance to be ready when it goes home, and which way it went. */
+function ready(row: PackedRow): Markup {
   if (row.lacks !== '') return html`<small class="late">${row.lacks}</small>`
   if (row.reach === 'nothing needed') return html`<small>done</small>`
-  const figure = row.load < 0 ? '—' : `${row.load >= 10 ? row.load.toFixed(0) : row.load.toFixed(2)}×`
-  return html`<b${row.reach === 'out of reach' && html` class="late"`}>${figure}</b><small>${row.reach}</small>`
+  if (row.said === '') return html`<small>being reckoned</small>`
+  const way = row.trend === 0 ? '' : row.trend > 0 ? '↑ ' : '↓ '
+  const late = row.reach === 'out of reach' && html` class="late"`
+  const title = row.trendSaid !== '' && html` title="${row.trendSaid}"`
+  const arrow = way !== '' && html`<span aria-hidden="true">${way}</span>`
+  const unseen = row.trendSaid !== '' && html`<span class="unseen">. ${row.trendSaid}</span>`
+  return html`<b${late}>${row.said}</b><small${title}>${arrow}${row.reach}${unseen}</small>`
 }
 
 /** A cell is drawn again only when it says something else: a wall is drawn every minute and moves a few times a day. */

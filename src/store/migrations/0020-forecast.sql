@@ -11,7 +11,7 @@ CREATE TABLE forecast (
   by_ratio REAL NOT NULL CHECK (by_ratio BETWEEN 0 AND 1),
   by_line REAL NOT NULL CHECK (by_line BETWEEN 0 AND 1),
   PRIMARY KEY (residency_id, day)
-) STRICT, WITHOUT ROWID;
+) STRICT;
 
 -- What is said of it now; derived, and made again when facts come.
 CREATE TABLE forecast_now (
@@ -19,7 +19,7 @@ CREATE TABLE forecast_now (
   day TEXT NOT NULL,
   made_at INTEGER NOT NULL,
   told TEXT NOT NULL
-) STRICT, WITHOUT ROWID;
+) STRICT;
 
 -- What came of it, on the last evening: the day on which everything promised was met, and each promised rung's own.
 CREATE TABLE forecast_outcome (
@@ -29,13 +29,13 @@ CREATE TABLE forecast_outcome (
   -- JSON: rung to day, or null.
   rungs TEXT NOT NULL,
   at INTEGER NOT NULL
-) STRICT, WITHOUT ROWID;
+) STRICT;
 
 -- Dogs of which something a forecast rests on has changed since it was made; `turn` tells whether it has again.
 CREATE TABLE forecast_due (
   residency_id TEXT PRIMARY KEY,
   turn INTEGER NOT NULL DEFAULT 1
-) STRICT, WITHOUT ROWID;
+) STRICT;
 INSERT INTO forecast_due (residency_id) SELECT residency_id FROM standing;
 CREATE TRIGGER forecast_due_standing_new AFTER INSERT ON standing BEGIN
   INSERT INTO forecast_due (residency_id) VALUES (new.residency_id) ON CONFLICT (residency_id) DO UPDATE SET turn = turn + 1;

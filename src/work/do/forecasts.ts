@@ -1,31 +1,40 @@
 import { createHash } from 'node:crypto'
-import { addDays, dayIn, daysBetween } from '@/core/days'
+import { addDays, dayIn, daysBetween, startOfDay } from '@/core/days'
 import { forecast, forecastModel, forecastSeed, usualFutures, type ForecastGround } from '@/core/forecast/forecast'
 import { daysSeen } from '@/core/forecast/learned'
 import { chanceByLine } from '@/core/forecast/line'
-import { learnedFrom } from '@/core/forecast/rates'
-import { pastOf } from '@/core/forecast/stretches'
-import { chanceInTime } from '@/core/forecast/upNext'
+import { figuresFrom } from '@/core/forecast/figures'
+import { judge } from '@/core/forecast/judged'
+import type { SetFact } from '@/core/facts/fact'
+import { learnedFrom, ratesOf } from '@/core/forecast/learning'
+import { speedFrom } from '@/core/forecast/speed'
+import { pastOf, type Past } from '@/core/forecast/stretches'
+import { chanceInTime } from '@/core/forecast/ratio'
+import { trendOf } from '@/core/forecast/trend'
 import { workLeft } from '@/core/forecast/workLeft'
 import { usualRepsPerDay } from '@/core/promise/need'
-import { repsPerDay, type Summary } from '@/core/promise/summary'
+import { repsPerDay, summarise, type Summary } from '@/core/promise/summary'
+import { foldDog } from '@/core/progress/fold'
 import { newest } from '@/core/progress/regime'
 import type { Db } from '@/store/database'
 import {
   allForecastsDue,
+  forecastBefore,
   forecastDone,
   forecastsDue,
   keepForecast,
   keepOutcome,
   outcomesMissing,
   writeLearned,
+  type NewForecast,
 } from '@/store/forecasts'
 import { readSets } from '@/store/facts/read'
 import { readKennel } from '@/store/kennel'
 import { findResident, readPromises, residentsBetween, type Resident } from '@/store/residents'
 import { inTurn, noHooks, type Hooks } from '../hooks'
 import { standingOf } from '../record/refold'
-import { forecastGroundOf, forecastHouse, type ForecastDog } from '../scene/forecast'
+import { judgedCases } from '../scene/judged'
+import { forecastGroundOf, forecastHouse, type ForecastDog, type ForecastHouse } from '../scene/forecast'
 import { regimesFor } from '../scene/regimes'
 
 /** Residencies here whose forecast no longer rests on what is known. */
@@ -63,24 +72,81 @@ export function renewForecasts(
       state,
       promises: readPromises(db, one.residencyId),
     }
-    const ground = forecastGroundOf(house, dog)
-    // A dog of which nothing was promised has nothing to be ready for.
-    const told = dog.promises.length === 0 ? undefined : forecast(ground, futures, forecastSeed(one.residencyId, today))
+    const said = forecastOf(db, house, { ...dog, summary }, now, { futures, ifs: 'all' })
     db.transaction(() => {
-      if (told)
-        keepForecast(db, {
-          residencyId: one.residencyId,
-          madeAt: now,
-          digest: digestOf(dog, ground),
-          told,
-          byRatio: ratioChance(summary, dog, today, house.share),
-          byLine: lineChance(ground, dog),
-        })
+      if (said) keepForecast(db, said)
       forecastDone(db, one)
     }).immediate()
     made++
   }
   return { made, over }
+}
+
+/** What is said of a dog by these facts; undefined where nothing was promised, so that there is nothing to be for. */
+function forecastOf(
+  db: Db,
+  house: ForecastHouse,
+  dog: ForecastDog & { readonly summary: Summary },
+  madeAt: number,
+  { futures, ifs }: { readonly futures: number; readonly ifs: 'all' | 'none' },
+): NewForecast | undefined {
+  if (dog.promises.length === 0) return undefined
+  const { residencyId, summary } = dog
+  const ground = forecastGroundOf(house, dog)
+  const said = forecast(ground, futures, forecastSeed(residencyId, house.today), { ifs })
+  const before = forecastBefore(db, residencyId, house.today)
+  const trend = before ? (trendOf(before, said, ground.past.useful) ?? null) : null
+  return {
+    residencyId,
+    madeAt,
+    digest: digestOf(dog, ground),
+    told: { ...said, trend },
+    byRatio: ratioChance(summary, dog, house.today, house.share),
+    byLine: lineChance(ground, dog),
+  }
+}
+
+/** House: what would have been said before is played less often: nothing is decided by it. */
+const futuresBefore = 300
+
+/**
+ * What would have been said on these days of a residency, from what was known on their mornings: for the demonstration
+ * alone, whose months nobody lived through.
+ */
+export function forecastsBefore(db: Db, residencyId: string, days: readonly string[]): void {
+  const resident = findResident(db, residencyId)
+  if (!resident) return
+  const { timeZone } = readKennel(db)
+  const all = readSets(db, residencyId)
+  const promises = readPromises(db, residencyId)
+  for (const day of days) {
+    const morning = startOfDay(timeZone, day) + 8 * 3_600_000
+    const house = { ...forecastHouse(db, day, morning), share: 1, paused: new Set<string>() }
+    const regimes = regimesFor(db, residencyId, morning)
+    const { curriculum } = newest(regimes)
+    const sets = all.filter((s) => s.day < day)
+    const state = foldDog(regimes, sets)
+    const pace = { days: new Set(sets.map((s) => s.day)).size, reps: state.gained }
+    const { arrivesOn, leavesOn } = resident
+    const said = forecastOf(
+      db,
+      house,
+      {
+        residencyId,
+        arrivesOn,
+        leavesOn,
+        curriculum,
+        regimes,
+        sets,
+        state,
+        promises,
+        summary: summarise(curriculum, state, promises, pace),
+      },
+      morning,
+      { futures: futuresBefore, ifs: 'none' },
+    )
+    if (said) keepForecast(db, said)
+  }
 }
 
 /** What a forecast rested on, as a short text: the same facts, promises and days give the same. */
@@ -119,7 +185,7 @@ function lineChance({ curriculum, state, promises, rates, past, stay }: Forecast
 }
 
 /** What came of those that were forecast and went home, by what was true on their last evening. */
-function keepOutcomes(db: Db, today: string, now: number): number {
+export function keepOutcomes(db: Db, today: string, now: number): number {
   const missing = outcomesMissing(db, today)
   for (const residencyId of missing) {
     const resident = findResident(db, residencyId)
@@ -147,7 +213,7 @@ const daysLearned = 8 * 7
 /** House: rates are learned from the residencies that went home last, so many days back. */
 const residenciesLearned = 2 * 365
 
-/** House: a residency is learned from where it was recorded on so many days; a few sets of paper say little of a dog. */
+/** House: a residency is learned from where it was recorded on so many days; a few sets of paper say little. */
 const recordedFrom = 5
 
 /**
@@ -157,19 +223,30 @@ const recordedFrom = 5
 export function learnRates(db: Db, now: number, hooks: Hooks = noHooks): { readonly residencies: number } {
   const today = dayIn(readKennel(db).timeZone, now)
   const { base } = forecastHouse(db, today, now)
-  const finished: ReturnType<typeof pastOf>['stretches'][] = []
+  const finished: { readonly past: Past; readonly sets: readonly SetFact[] }[] = []
   const days: Parameters<typeof daysSeen>[0][number][] = []
   const from = addDays(today, -daysLearned)
   for (const resident of inTurn(residentsBetween(db, addDays(today, -residenciesLearned), today), hooks)) {
-    const past = pastOf(regimesFor(db, resident.residencyId, now), readSets(db, resident.residencyId))
-    if (resident.leavesOn < today && past.useful.size >= recordedFrom) finished.push(past.stretches)
+    const sets = readSets(db, resident.residencyId)
+    const past = pastOf(regimesFor(db, resident.residencyId, now), sets)
+    if (resident.leavesOn < today && past.useful.size >= recordedFrom) finished.push({ past, sets })
     if (resident.leavesOn >= from && past.useful.size >= recordedFrom)
       days.push({ here: daysHere(resident, from, today), useful: past.useful })
   }
+  const learned = learnedFrom(
+    finished.map((f) => f.past.stretches),
+    base,
+  )
+  const rates = ratesOf(learned, base)
+  const figures = figuresFrom(
+    finished.map((f) => ({ ...f, speed: Math.exp(speedFrom(f.past.stretches, rates).mean) })),
+    rates,
+  ).map((f) => ({ ...f }))
+  const { verdict } = judge(judgedCases(db))
   // What some of the dogs say is not what the house knows.
   if (!hooks.stopped())
     db.transaction(() => {
-      writeLearned(db, { ...learnedFrom(finished, base), days: daysSeen(days) }, now)
+      writeLearned(db, { ...learned, days: daysSeen(days), figures, verdict }, now)
       allForecastsDue(db, today)
     }).immediate()
   return { residencies: finished.length }

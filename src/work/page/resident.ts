@@ -34,9 +34,11 @@ import { outcomeMade } from '@/core/progress/result'
 import { targetsOf } from '@/core/promise/standing'
 import { isPassed } from '@/core/progress/state'
 import { progressOf, type ProgressView } from '@/core/views/progress'
+import { forecastView, type ForecastView } from '@/core/views/forecast'
 import { buildCommands, type CommandView } from '@/core/views/resident'
 import { newestCurriculum } from '@/store/curricula'
 import type { Db } from '@/store/database'
+import { forecastIsDue, forecastNow } from '@/store/forecasts'
 import { readLog, readSets, type LogFilter, type LogRow, readNoted } from '@/store/facts/read'
 import { liveHandoff, type Handoff } from '@/store/handoffs'
 import { readNotes, type Note } from '@/store/journal'
@@ -97,6 +99,8 @@ export interface ResidentView {
   readonly places: readonly Place[]
   /** What still has to be found out before its ladder means much; undefined once it was worked for long enough. */
   readonly arriving: Arriving | undefined
+  /** What is said of its being ready; undefined where nothing was promised, or it is over. */
+  readonly forecast: ForecastPart | undefined
   /** Why it is not worked at all for now; empty when it is. */
   readonly paused: string
   /** A meal it still rests after; undefined when none. */
@@ -114,6 +118,26 @@ export interface ResidentView {
   readonly small: readonly KeptSmall[]
   /** How its numbers to reach stand. */
   readonly paces: readonly { readonly command: string; readonly name: string; readonly pace: Pace }[]
+}
+
+export interface ForecastPart {
+  /** Undefined while nothing is said yet. */
+  readonly view: ForecastView | undefined
+  readonly madeAt: number | undefined
+  /** Something it rests on has changed since. */
+  readonly due: boolean
+}
+
+/** What is said of a dog that is here and has promises. */
+function forecastPart(db: Db, { resident, today, curriculum }: Scene): ForecastPart | undefined {
+  if (today > resident.leavesOn || today < resident.arrivesOn) return undefined
+  if (readPromises(db, resident.residencyId).length === 0) return undefined
+  const told = forecastNow(db, resident.residencyId)
+  return {
+    view: told && forecastView(told.told, curriculum),
+    madeAt: told?.madeAt,
+    due: told === undefined || told.day !== today || forecastIsDue(db, resident.residencyId),
+  }
 }
 
 export interface Arriving {
@@ -239,6 +263,7 @@ export function loadResident(
           ? undefined
           : { name: latest.name, version: latest.version },
     },
+    forecast: forecastPart(db, scene),
     arriving: arrivingOf(db, resident, today, derived.summary.pace.days),
     paused: pausedBecause(db, residencyId),
     resting: restingNow(db, now),

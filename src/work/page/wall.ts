@@ -11,13 +11,15 @@ import { kennelForgetting } from '../scene/forgetting'
 import { readRules, regimesOfResident } from '../scene/regimes'
 import { standingOf, summariesOf } from '../record/refold'
 import { firstFor } from './resident'
-import { readSpaces } from '@/store/house'
+import { forecastsOn } from '@/store/forecasts'
+import { readHouse, readSpaces } from '@/store/house'
 import { readyWith } from '../scene/shown'
 import { baselineFirst } from '../scene/firstThings'
+import { wallMinute } from '../scene/clock'
 import { readToday } from '../scene/today'
 
 /** The wall as it stands now, for somebody who may hold a leash. */
-export function loadWall(db: Db, now: number, me?: string): WallView {
+export function loadWall(db: Db, now: number, me?: string): WallPage {
   const today = dayIn(readKennel(db).timeZone, now)
   const residents = residentsOn(db, today)
   const summaries = summariesOf(
@@ -29,6 +31,7 @@ export function loadWall(db: Db, now: number, me?: string): WallView {
   const house = readRules(db)
   const booked = new Set(handoffsAfter(db, now).map((h) => h.residencyId))
   const day = readToday(db, today, now)
+  const told = forecastsOn(db, today)
   const dogs = residents.flatMap((r) => {
     const summary = summaries.get(r.residencyId)
     const not = day.not(r.residencyId)
@@ -41,14 +44,19 @@ export function loadWall(db: Db, now: number, me?: string): WallView {
             booked: booked.has(r.residencyId),
             not,
             untested: not === baselineFirst.short,
-            shareOfToday: day.share,
+            blocks: day.blocks(r.residencyId),
+            told: told.get(r.residencyId)?.told,
           },
         ]
       : []
   })
   const forgetting = kennelForgetting(db)
-  const view = buildWall(newestCurriculum(db), dogs, today, now, forgetting.model, me)
-  return namingTheSame(view, (residencyId) => {
+  const { floor, floorOutOfReach } = readHouse(db)
+  const view = buildWall(newestCurriculum(db), dogs, today, now, forgetting.model, me, {
+    floor: floor === 'yes',
+    floorOutOfReach: floorOutOfReach === 'yes',
+  })
+  const named = namingTheSame(view, (residencyId) => {
     const dog = dogs.find((d) => d.residencyId === residencyId)
     if (!dog) return undefined
     const derived = standingOf(db, residencyId, now)
@@ -58,7 +66,15 @@ export function loadWall(db: Db, now: number, me?: string): WallView {
       now,
     )
   })
+  const made = [...told.values()].map((t) => t.madeAt)
+  return {
+    ...named,
+    toldMinute: made.length === 0 ? undefined : wallMinute(readKennel(db).timeZone, Math.min(...made)),
+  }
 }
+
+/** The wall, and since when what it says of chances stands, minutes after midnight: the oldest of them. */
+export type WallPage = WallView & { readonly toldMinute: number | undefined }
 
 /** House: so many dogs are named, and nobody reads on. */
 const named = 8
@@ -87,7 +103,8 @@ function namingTheSame(view: WallView, nextOf: (residencyId: string) => FirstNex
         why: next.rest,
         untested: false,
       })
-    else upNext.push(row)
+    // Nobody reads on, and what it rests on would weigh more than all the rest.
+    else upNext.push({ ...row, why: '' })
   }
   return { ...view, upNext, later: [...view.later, ...waits] }
 }

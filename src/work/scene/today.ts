@@ -29,6 +29,8 @@ export function shareOfToday(hours: readonly Hours[], weekday: number, minute: n
 /** What of today decides whether a block can begin now, for every dog of the house at once. */
 export interface TodayNow {
   readonly share: number
+  /** Blocks this dog had today. */
+  readonly blocks: (residencyId: string) => number
   /** Why no block of this dog can begin now; empty when one can. */
   readonly not: (residencyId: string) => string
 }
@@ -49,6 +51,7 @@ export function readToday(db: Db, today: string, now: number): TodayNow {
   const untested = baselinesOpen(db, today, deskDevice)
   return {
     share: shareOfToday(readHours(db), weekdayOf(today), minute),
+    blocks: (residencyId) => blocks.get(residencyId)?.count ?? 0,
     not: (residencyId) => {
       const pause = paused.get(residencyId)
       if (pause) return `not worked: ${pause.why === 'other' ? 'paused' : pause.why}`

@@ -10,7 +10,7 @@ import { Stepper } from '../../progress/fold'
 import type { Verdict } from '../../progress/voice'
 import { daysUntilDue, halfLifeDays, houseForgetting, isStale } from '../../progress/memory'
 import { summarise, type Summary } from '../../promise/summary'
-import { topHeld } from '../../progress/state'
+import { topHeld, type DogState } from '../../progress/state'
 import { byTheBook } from './book'
 import { forbidden } from './forbidden'
 import { arrival, housePlaces, perfectDog, regimesIn, traitsIn, type World } from './live'
@@ -47,8 +47,24 @@ const msPerDay = 86_400_000
 /** Blocks begin at nine, half past ten, one and half past two. */
 const blockAt = [9, 10.5, 13, 14.5, 16]
 
+/** What is known of a dog on a morning, for whoever deals out blocks. */
+export interface MorningInBlocks {
+  readonly day: number
+  readonly sets: readonly SetFact[]
+  readonly state: DogState
+  readonly summary: Summary
+  /** Reps so far that could bring something nearer. */
+  readonly gained: number
+}
+
 /** A residency worked by composed blocks, as a trainer with a phone works it: warm-up, refreshers, things, finish. */
 export function liveInBlocks(world: World & { readonly blocksADay: number }): LivedInBlocks {
+  const life = residencyInBlocks(world)
+  for (let next = life.next(); ; next = life.next(world.blocksADay)) if (next.done === true) return next.value
+}
+
+/** The same day by day: it tells what is known on a morning, and is told how many blocks there are on that day. */
+export function* residencyInBlocks(world: World): Generator<MorningInBlocks, LivedInBlocks, number> {
   const stepper = new Stepper(regimesIn(world))
   const places = world.places ?? housePlaces
   const firstPlace = places[0]
@@ -73,7 +89,8 @@ export function liveInBlocks(world: World & { readonly blocksADay: number }): Li
     const before = standing()
     const had = seq
     const gained = stepper.state.gained
-    for (let b = 0; b < world.blocksADay; b++) {
+    const blocks = yield { day, sets, state: stepper.state, summary: before, gained }
+    for (let b = 0; b < blocks; b++) {
       let now = midnight + day * msPerDay + (blockAt[b] ?? 17) * 3_600_000
       const around = (): Around => ({
         now,

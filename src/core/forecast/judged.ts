@@ -1,0 +1,167 @@
+import { mean } from 'simple-statistics'
+import { daysBetween } from '../days'
+import { seeded } from '../seeded'
+import type { Forecast } from './forecast'
+import { brier, coverage, partsOf, skill, transformed, type Bin, type Said } from './score'
+
+/** What was said of a dog on one day, what two simpler figures said, and what came of it. */
+export interface JudgedCase {
+  readonly residencyId: string
+  readonly arrivesOn: string
+  readonly day: string
+  readonly told: Forecast
+  readonly byRatio: number
+  readonly byLine: number
+  /** Day on which everything promised was met; null where it was not by the last evening. */
+  readonly readyOn: string | null
+  readonly lastEvening: string
+  /** The same of each promised rung. */
+  readonly rungs: Readonly<Record<string, string | null>>
+}
+
+export interface Score {
+  readonly n: number
+  /** Mean chance said, and the share that came. */
+  readonly said: number
+  readonly came: number
+  readonly brier: number
+  /** Over one half said of everything. */
+  readonly skill: number
+  readonly byRatio: number
+  readonly byLine: number
+  /** Share whose day lay within the middle 80, and 50, in a hundred; by chance where nobody saw its day. */
+  readonly within80: number
+  readonly within50: number
+}
+
+export const verdicts = ['too few', 'as said', 'too high', 'too low'] as const
+export type VerdictOnForecasts = (typeof verdicts)[number]
+
+export interface Judged {
+  /** Dogs that went home after they were forecast, and were not ready yet when it was said. */
+  readonly dogs: number
+  readonly all: Score | undefined
+  /** At a quarter, a half and three quarters of the stay. */
+  readonly stages: readonly { readonly quarter: 1 | 2 | 3; readonly score: Score }[]
+  readonly commands: readonly {
+    readonly command: string
+    readonly n: number
+    readonly said: number
+    readonly came: number
+    readonly brier: number
+  }[]
+  readonly bins: readonly Bin[]
+  readonly verdict: VerdictOnForecasts
+}
+
+/** House: below so many dogs nothing is said of how good the forecasts are. */
+export const enoughDogs = 10
+/** House: too high or too low when what was said lies so far from what came, and further than by chance. */
+const badFrom = 0.1
+const tellingErrors = 2
+
+/** At these quarters of its stay a dog’s forecast is held against what came, once each. */
+const quarters = [1, 2, 3] as const
+
+/**
+ * How good forecasts were that are over, each dog at a quarter, a half and three quarters of its stay. Seeded: where
+ * what happened lies within a day, or beyond the last evening, is drawn.
+ */
+export function judge(cases: readonly JudgedCase[]): Judged {
+  const byDog = new Map<string, JudgedCase[]>()
+  for (const c of cases) byDog.set(c.residencyId, [...(byDog.get(c.residencyId) ?? []), c])
+  const draw = seeded(1)
+  const picked = [...byDog.values()].flatMap((own) => quarters.flatMap((quarter) => atQuarter(own, quarter)))
+  const at = picked.map((p) => ({ ...p, u: whereItLay(p.of, draw) }))
+  const chances = at.map((p) => ({ chance: p.of.told.chance, came: p.of.readyOn !== null }))
+  const legs = picked.flatMap(({ of }) =>
+    of.told.legs.flatMap((leg) =>
+      leg.rungId in of.rungs
+        ? [{ command: leg.command, chance: leg.chance, came: (of.rungs[leg.rungId] ?? null) !== null }]
+        : [],
+    ),
+  )
+  const dogs = new Set(at.map((p) => p.of.residencyId)).size
+  return {
+    dogs,
+    all: at.length === 0 ? undefined : scoreOf(at),
+    stages: quarters.flatMap((quarter) => {
+      const of = at.filter((p) => p.quarter === quarter)
+      return of.length === 0 ? [] : [{ quarter, score: scoreOf(of) }]
+    }),
+    commands: [...new Set(legs.map((l) => l.command))].map((command) => {
+      const of = legs.filter((l) => l.command === command)
+      return { command, n: of.length, ...meansOf(of), brier: brier(of) }
+    }),
+    bins: at.length === 0 ? [] : partsOf(chances).bins,
+    verdict: verdictOn(dogs, chances),
+  }
+}
+
+interface Picked {
+  readonly of: JudgedCase
+  readonly quarter: 1 | 2 | 3
+  readonly u: number
+}
+
+/** The first forecast of a dog from this share of its stay on, where one was made within the next quarter of it. */
+function atQuarter(own: readonly JudgedCase[], quarter: 1 | 2 | 3): readonly Omit<Picked, 'u'>[] {
+  const [first] = own
+  if (!first) return []
+  const length = daysBetween(first.arrivesOn, first.lastEvening) + 1
+  const gone = (c: JudgedCase) => daysBetween(c.arrivesOn, c.day) / length
+  const of = [...own]
+    .sort((a, b) => (a.day < b.day ? -1 : 1))
+    .find((c) => gone(c) >= quarter / 4 - 1e-9 && gone(c) < (quarter + 1) / 4)
+  // One that was ready by then says nothing of how good the forecast was.
+  return of && (of.readyOn === null || of.readyOn >= of.day) ? [{ of, quarter }] : []
+}
+
+/** Where what happened lies among the futures, 0–1. */
+function whereItLay({ told, day, readyOn, lastEvening }: JudgedCase, draw: () => number): number {
+  const by = (d: number) => (d < 0 ? 0 : (told.by[Math.min(d, told.by.length - 1)] ?? 0))
+  return transformed(by, { day: daysBetween(day, readyOn ?? lastEvening), came: readyOn !== null }, draw)
+}
+
+const meansOf = (of: readonly Said[]) => ({
+  said: mean(of.map((s) => s.chance)),
+  came: mean(of.map((s) => Number(s.came))),
+})
+
+function scoreOf(all: readonly Picked[]): Score {
+  const said = (chanceOf: (c: JudgedCase) => number): readonly Said[] =>
+    all.map(({ of }) => ({ chance: chanceOf(of), came: of.readyOn !== null }))
+  const own = said((c) => c.told.chance)
+  return {
+    n: all.length,
+    ...meansOf(own),
+    brier: brier(own),
+    skill: skill(own),
+    byRatio: brier(said((c) => c.byRatio)),
+    byLine: brier(said((c) => c.byLine)),
+    within80: coverage(
+      all.map((p) => p.u),
+      0.8,
+    ),
+    within50: coverage(
+      all.map((p) => p.u),
+      0.5,
+    ),
+  }
+}
+
+/** Whether what was said ran too high or too low: three forecasts of one dog count as one for how sure that is. */
+function verdictOn(dogs: number, said: readonly Said[]): VerdictOnForecasts {
+  if (dogs < enoughDogs) return 'too few'
+  const { said: chance, came } = meansOf(said)
+  const error = Math.sqrt(mean(said.map((s) => s.chance * (1 - s.chance))) / dogs + 0.25 / (dogs * dogs))
+  const off = chance - came
+  if (Math.abs(off) < Math.max(badFrom, tellingErrors * error)) return 'as said'
+  return off > 0 ? 'too high' : 'too low'
+}
+
+/** What is said beside a chance when the ones before it were bad; empty when they were not, or too few. */
+export function sayVerdict(verdict: VerdictOnForecasts): string {
+  if (verdict === 'too high') return 'Chances said here have run too high: fewer dogs were ready than was said.'
+  return verdict === 'too low' ? 'Chances said here have run too low: more dogs were ready than was said.' : ''
+}

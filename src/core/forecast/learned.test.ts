@@ -1,0 +1,77 @@
+import { describe, expect, it } from 'vitest'
+import { seeded } from '../seeded'
+import { baseFrom, daysSeen, learnedShape, nothingKnown, ratesFile, ratesOut, usualDay } from './learned'
+import { learnedFrom, nothingLearned, ratesOf } from './learning'
+import { priorRates, shippedBase, type Stretch } from './rates'
+import { passChance } from './wait'
+
+const stretch = (rungId: string, sets: number, passed = true): Stretch => ({
+  rungId,
+  command: 'sit',
+  runKey: 'sit/run',
+  kind: 'word',
+  sets,
+  passed,
+})
+/** Dogs that pass a rung at this rate. */
+function dogsAt(rate: number, n = 30): readonly (readonly Stretch[])[] {
+  const chance = seeded(7)
+  return Array.from({ length: n }, () =>
+    Array.from({ length: 40 }, (_, i) => {
+      let sets = 1
+      while (chance() > passChance(rate, sets) && sets < 60) sets++
+      return stretch(`r${i % 4}`, sets, sets < 60)
+    }),
+  )
+}
+
+describe('what a kennel learned', () => {
+  it('goes out and comes in as the rates it was', () => {
+    const learned = learnedFrom(dogsAt(0.9))
+    const file = ratesOut(learned, shippedBase, 'Osier Bank', () => 'word')
+    expect(ratesFile.parse(JSON.parse(JSON.stringify(file)))).toEqual(file)
+    expect(Object.keys(file.rungs)).toEqual(['r0', 'r1', 'r2', 'r3'])
+    const there = ratesOf(nothingLearned, baseFrom(file))
+    for (const rung of Object.keys(file.rungs))
+      expect(there.of(rung, 'word')).toBeCloseTo(ratesOf(learned).of(rung, 'word'), 2)
+    // A kind that was never worked came along with the house.
+    expect(there.of('x', 'heel')).toBeCloseTo(ratesOf(learned).of('x', 'heel'), 2)
+    expect(JSON.stringify(file)).not.toMatch(/\d{4}-\d\d-\d\d/)
+  })
+
+  it('is outweighed by a kennel’s own dogs', () => {
+    const base = baseFrom({ kinds: { word: 2 }, rungs: {} })
+    const own = ratesOf(learnedFrom(dogsAt(0.5), base), base).of('r0', 'word')
+    expect(own).toBeGreaterThan(0.4)
+    expect(own).toBeLessThan(0.65)
+  })
+
+  it('refuses what is no such file, and rates that no dog has', () => {
+    const file = { format: 'kibou-learned-rates', version: 1, from: 'x', residencies: 3, kinds: {}, rungs: {} }
+    expect(ratesFile.safeParse(file).success).toBe(true)
+    for (const wrong of [
+      { ...file, format: 'other' },
+      { ...file, version: 2 },
+      { ...file, kinds: { word: 0 } },
+      { ...file, kinds: { word: Number.NaN } },
+      { ...file, kinds: { fetch: 1 } },
+      { ...file, rungs: { a: 500 } },
+      { ...file, from: '' },
+      [],
+      'x',
+    ])
+      expect(ratesFile.safeParse(wrong).success).toBe(false)
+    // Names that every object has are rungs like any other.
+    const odd = baseFrom({ kinds: {}, rungs: {} })
+    expect(ratesOf(nothingLearned, odd).of('constructor', 'word')).toBe(priorRates.word)
+  })
+
+  it('of its days is the usual one where nothing is known, and its own where much is', () => {
+    expect([usualDay(nothingKnown)('2026-03-02'), usualDay(nothingKnown)('2026-03-07')]).toEqual([8, 4])
+    const here = Array.from({ length: 300 }, () => '2026-03-02')
+    const days = daysSeen([{ here, useful: new Map([['2026-03-02', 3]]) }])
+    expect(usualDay({ days })('2026-03-09')).toBeCloseTo((900 + 80) / 310, 9)
+    expect(usualDay({ days })('2026-03-10')).toBe(8)
+    expect(learnedShape.parse({ ...nothingKnown, days })).toMatchObject({ days })
+  })
+})

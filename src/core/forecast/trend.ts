@@ -1,0 +1,41 @@
+import { daysBetween } from '../days'
+import type { Forecast, Trend } from './forecast'
+
+/** House: a chance moved when it did by so much; less is its scatter and the day’s luck. */
+const moved = 0.05
+/** House: a day was worked less, or more, than reckoned with from these shares on. */
+const worked = { less: 0.65, more: 1.4 } as const
+/** House: a dog is slower, or quicker, than was thought from these ratios on. */
+const pace = { slower: 0.94, quicker: 1.06 } as const
+
+/**
+ * Which way a chance went since it was said on an earlier day, and why, the plainest reason first: another stay, other
+ * promises, days worked less or more than reckoned with, sets that brought less or more. Undefined where it stands.
+ *
+ * @param useful by day, sets that brought something nearer.
+ */
+export function trendOf(before: Forecast, now: Forecast, useful: ReadonlyMap<string, number>): Trend | undefined {
+  if (Math.abs(now.chance - before.chance) < moved) return undefined
+  return { since: before.today, was: before.chance, why: whyMoved(before, now, useful) }
+}
+
+function whyMoved(before: Forecast, now: Forecast, useful: ReadonlyMap<string, number>): string {
+  if (before.leavesOn !== now.leavesOn) return 'its day of going home was changed'
+  const promised = (f: Forecast) =>
+    f.legs
+      .map((leg) => leg.rungId)
+      .sort()
+      .join()
+  if (promised(before) !== promised(now)) return 'other promises were made'
+  const days = Math.max(1, daysBetween(before.today, now.today))
+  const reckoned = Math.min(days, Math.max(1, before.plan.openDays)) * before.plan.setsADay
+  const done = [...useful].reduce((n, [day, sets]) => n + (day >= before.today && day < now.today ? sets : 0), 0)
+  const falls = now.chance < before.chance
+  const sets = `${done} ${done === 1 ? 'set' : 'sets'} that brought it nearer, ${Math.round(reckoned)} reckoned with`
+  if (falls && reckoned > 0 && done < worked.less * reckoned) return sets
+  if (!falls && done > worked.more * reckoned) return sets
+  const ratio = now.known.speed / before.known.speed
+  if (falls && ratio < pace.slower) return 'its sets brought less than was thought'
+  if (!falls && ratio > pace.quicker) return 'its sets brought more than was thought'
+  return falls ? 'less came of the days since than was thought' : 'the days since went as was thought, or better'
+}

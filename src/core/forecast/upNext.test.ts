@@ -1,0 +1,197 @@
+import { describe, expect, it } from 'vitest'
+import { houseCurriculum } from '../curriculum/house'
+import type { OwnerPromise } from '../promise/ownerPromise'
+import { targetsOf } from '../promise/standing'
+import { emptyDogState, type DogState } from '../progress/state'
+import { passTo, work } from '../tests/facts'
+import { effortOf, needsOf, usualEffort } from '../promise/need'
+import { chanceInTime } from './ratio'
+import { reachOf, upNext, type Candidate, type NeedOfCommand } from './upNext'
+
+describe('what a promise still needs', () => {
+  const promise = { rungId: 'sit-stay.30s', level: 0, places: 1, people: 1 }
+  const withSit = work(houseCurriculum, [
+    ...passTo(houseCurriculum, 'sit.word-hand'),
+    ...passTo(houseCurriculum, 'sit.word-hand', 1),
+  ]).state
+
+  const needOf = (state: DogState, ...promises: OwnerPromise[]) =>
+    needsOf(houseCurriculum, state, targetsOf(houseCurriculum, promises))
+  const perfect = { gained: 1000, came: 1000 }
+
+  it('counts the rungs to climb and two days at the promised one, each as often as the dog does it for once', () => {
+    const [need] = needOf({ ...withSit, ...perfect }, promise)
+    expect(need).toMatchObject({ rungs: 11, meetings: 2, days: 2 })
+    // Eleven rungs of five of five and the promised one, three of three, on two days; effort (1000 + 60 × 1.8) ÷ (1000
+    // + 60).
+    const ideal = 11 * 5 + 2 * 3
+    expect(need?.reps).toBeGreaterThan(ideal * (1108 / 1060))
+    // Refreshers of sit and of the stay itself, in the day that it takes: no more than two sets.
+    expect(need?.reps).toBeLessThanOrEqual(ideal * (1108 / 1060) + 15)
+  })
+
+  it('takes the dog’s own figure the more, the more it has done', () => {
+    expect(effortOf({ gained: 0, came: 0 })).toBeCloseTo(usualEffort.ratio, 9)
+    expect(effortOf({ gained: 600, came: 200 })).toBeCloseTo((600 + 60 * 1.8) / 260, 9)
+    expect(effortOf({ gained: 60_000, came: 20_000 })).toBeCloseTo(3, 2)
+  })
+
+  it('counts in a prerequisite that nobody promised, once, with the first that needs it', () => {
+    const sit = { rungId: 'sit.full', level: 0, places: 1, people: 1 }
+    const [alone] = needOf(emptyDogState(), promise)
+    const both = needOf(emptyDogState(), sit, promise)
+    expect(alone?.rungs).toBe(2 + 11)
+    expect(both.map((n) => [n.command, n.rungs])).toEqual([
+      ['sit', 1],
+      ['sit-stay', 11],
+    ])
+  })
+
+  it('counts the eased way up in each further place, and each person’s', () => {
+    const one = needOf({ ...withSit, ...perfect }, promise)[0]?.reps ?? 0
+    const three = needOf({ ...withSit, ...perfect }, { ...promise, places: 3 })[0]?.reps ?? 0
+    // Two further places: 10, 15, 20 s of five of five each, and twice three of three at 30 s.
+    expect(three - one).toBeGreaterThanOrEqual(2 * (15 + 6))
+    expect(needOf({ ...withSit, ...perfect }, { ...promise, people: 2 })[0]?.reps ?? 0).toBeGreaterThan(one)
+  })
+
+  it('asks for nothing once it is met', () => {
+    const met = work(
+      houseCurriculum,
+      [...passTo(houseCurriculum, 'sit-stay.45s'), ...passTo(houseCurriculum, 'sit-stay.45s', 1)],
+      withSit,
+    ).state
+    expect(needOf(met, promise)[0]?.reps).toBe(0)
+  })
+})
+
+describe('who needs a block now', () => {
+  const need = (command: string, reps: number, more: Partial<NeedOfCommand> = {}): NeedOfCommand => ({
+    command,
+    reps,
+    days: 1,
+    refresher: 0,
+    work: command,
+    ...more,
+  })
+  const dog = (
+    residencyId: string,
+    daysLeft: number,
+    needs: NeedOfCommand[],
+    told?: Candidate['told'],
+    more: Partial<Candidate> = {},
+  ): Candidate => ({
+    residencyId,
+    runNumber: residencyId,
+    daysLeft,
+    told,
+    ready: false,
+    blocks: 0,
+    needs,
+    not: '',
+    ...more,
+  })
+  const heel = [need('heel', 200)]
+  /** A chance that each further block, up to the fourth, raises by as much: over one day. */
+  const at = (chance: number, gain: number): NonNullable<Candidate['told']> => ({
+    chance,
+    byBlocks: [0, 1, 2, 3, 4].map((b) => b * gain),
+    plan: { setsADay: 4, openDays: 1, ownDays: 5 },
+  })
+  const order = (rows: readonly Candidate[], dealing?: Parameters<typeof upNext>[1]) =>
+    upNext(rows, dealing).map((r) => `${r.residencyId} ${r.turn}`)
+
+  it('gives every dog its block first, those first whose chance a block raises most, then more of them', () => {
+    const rows = [
+      dog('1', 4, heel, at(0.95, 0.001)),
+      dog('2', 9, heel, at(0.5, 0.06), { blocks: 1 }),
+      dog('3', 9, heel, at(0.4, 0.03)),
+      dog('4', 9, heel, at(0.02, 0.001)),
+      dog('6', 9, heel, at(0.1, 0.02), { blocks: 2 }),
+      dog('5', 2, heel, at(0.01, 0), { blocks: 1 }),
+    ]
+    expect(order(rows)).toEqual(['3 first', '1 first', '4 first', '2 again', '6 again', '5 passed-over'])
+    expect(order(rows, { floor: false, floorOutOfReach: true })).toEqual([
+      '2 again',
+      '3 again',
+      '6 again',
+      '1 again',
+      '4 passed-over',
+      '5 passed-over',
+    ])
+    expect(order(rows, { floor: true, floorOutOfReach: false })).toEqual([
+      '3 first',
+      '1 first',
+      '2 again',
+      '6 again',
+      '4 passed-over',
+      '5 passed-over',
+    ])
+  })
+
+  it('leaves what is met for last, and puts the dog with fewer days before one that gains as much', () => {
+    const alike = at(0.5, 0.03)
+    const rows = [
+      dog('1', 4, [need('sit', 0, { refresher: 10 })], at(1, 0), { ready: true }),
+      dog('2', 9, heel, alike),
+      dog('3', 5, heel, at(0.6, 0.0301)),
+    ]
+    expect(order(rows)).toEqual(['3 first', '2 first', '1 ready'])
+  })
+
+  it('a dog of which nothing is said yet has its block like any other', () => {
+    const rows = upNext([dog('1', 9, heel), dog('2', 9, heel, at(0.5, 0.05))])
+    expect(rows.map((r) => [r.residencyId, r.reach])).toEqual([
+      ['2', 'tight'],
+      ['1', 'not reckoned yet'],
+    ])
+  })
+
+  it('adds up what a dog still needs and names the largest that can be worked, what is going stale first', () => {
+    expect(
+      upNext([dog('1', 5, [need('sit', 50), need('recall', 100, { work: undefined }), need('place', 80)])])[0],
+    ).toMatchObject({ command: 'place', needed: 230, neededHere: 80 })
+    expect(upNext([dog('1', 5, [need('sit', 5, { refresher: 10 }), need('place', 80)])])[0]).toMatchObject({
+      command: 'sit',
+      needed: 95,
+    })
+  })
+
+  it('calls a chance in hand from nine in ten, out of reach from one in ten down', () => {
+    const reach = (chance: number) => reachOf({ chance })
+    expect([1, 0.85, 0.84, 0.15, 0.14, 0].map(reach)).toEqual([
+      'in hand',
+      'in hand',
+      'tight',
+      'tight',
+      'out of reach',
+      'out of reach',
+    ])
+  })
+
+  it('says why no block can begin now: what was told, or that all waits for another day', () => {
+    expect(upNext([dog('1', 3, heel, undefined, { not: 'rests until 14:20' })])[0]?.not).toBe('rests until 14:20')
+    expect(upNext([dog('1', 3, [need('sit', 50, { work: undefined })])])[0]).toMatchObject({
+      command: undefined,
+      not: 'all that is promised waits for another day',
+    })
+  })
+
+  it('a dog whose chance shows only after several blocks is not passed over for the first of them', () => {
+    const told = { ...at(0, 0), byBlocks: [0, 0, 0.05, 0.6, 0.62], plan: { setsADay: 4, openDays: 10, ownDays: 5 } }
+    const gain = (blocks: number) => upNext([dog('1', 10, heel, told, { blocks })])[0]?.gain
+    // Two more, three tenths each over ten days; then one that brings most of it; then hardly any.
+    expect([1, 2, 3, 4].map(gain)).toEqual([0.6 / 20, expect.closeTo(0.55 / 10, 9), expect.closeTo(0.02 / 10, 9), 0])
+  })
+
+  it('leaves out dogs that need nothing', () => {
+    expect(upNext([dog('1', 3, [need('sit', 0)])])).toEqual([])
+  })
+})
+
+describe('the figure before the forecasts', () => {
+  it('falls as the ratio grows, by the table of simulated dogs', () => {
+    expect([0, 0.35, 0.6, 0.9, 5].map((r) => Number(chanceInTime(r).toFixed(3)))).toEqual([1, 0.895, 0.53, 0.11, 0])
+    for (let r = 0; r < 2; r += 0.01) expect(chanceInTime(r)).toBeGreaterThanOrEqual(chanceInTime(r + 0.01))
+  })
+})

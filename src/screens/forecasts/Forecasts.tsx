@@ -1,0 +1,321 @@
+'use client'
+import dynamic from 'next/dynamic'
+import { useRef, useState } from 'react'
+import styled from 'styled-components'
+import { sayChance } from '@/core/forecast/forecast'
+import { apart, type FigureRow } from '@/core/forecast/figures'
+import { enoughDogs, sayVerdict, type Judged, type Score } from '@/core/forecast/judged'
+import { Disclosed } from '@/ui/Disclosed'
+import { Fault } from '@/ui/fieldParts'
+import { NeedsPerson } from '@/ui/NeedsPerson'
+import { OfficePage } from '@/ui/Page'
+import { Button, FileLink } from '@/ui/press'
+import { useWhen } from '@/ui/ways'
+import type { ForecastsPage } from '@/work/page/forecasts'
+import type { Told } from '../told'
+import { May } from '../shell/may'
+
+const Reliability = dynamic(() => import('./Reliability'), { ssr: false, loading: () => <p>Drawing …</p> })
+
+export interface ForecastsActions {
+  readonly beginOn: (raw: unknown) => Promise<Told>
+}
+
+/** How good what was said of dogs turned out, what it rests on, and what this kennel’s hours come to. */
+export function Forecasts({ page, actions }: { page: ForecastsPage; actions: ForecastsActions }) {
+  const { judged } = page
+  return (
+    <OfficePage>
+      <header>
+        <h1>Forecasts</h1>
+        <p>
+          Each chance is kept as it was first said on a day, and held against what came of it on the dog’s last evening.
+        </p>
+      </header>
+      <section aria-labelledby="how-good">
+        <h2 id="how-good">How good they were</h2>
+        <HowGood judged={judged} names={page.commands} />
+      </section>
+      <Rests page={page} actions={actions} />
+      <section aria-labelledby="figures">
+        <h2 id="figures">What an hour brings here</h2>
+        {page.figures.every((f) => f.rows.length === 0) ? (
+          <p>
+            Nothing yet: it is counted from dogs that went home, once half an hour was spent at rungs never met before.
+          </p>
+        ) : (
+          <>
+            <p className="words">
+              Rungs passed for the first time in an hour of sets, play between them counted in; and beside what was to
+              be expected of those rungs and dogs (1 is as expected). In brackets the middle nine in ten of what chance
+              alone could make of it: where two overlap, neither is before the other, so the rows stand by name.
+            </p>
+            <Abreast>
+              {page.figures.map((f) => (
+                <Figures key={f.by} by={f.by} rows={f.rows} />
+              ))}
+            </Abreast>
+          </>
+        )}
+      </section>
+    </OfficePage>
+  )
+}
+
+function HowGood({ judged, names }: { judged: Judged; names: Readonly<Record<string, string>> }) {
+  const { all } = judged
+  if (!all)
+    return (
+      <p>
+        Nothing can be said yet: no dog has gone home of which a chance was said while it was open. From {enoughDogs} on
+        it is said whether chances run too high or too low.
+      </p>
+    )
+  const bad = sayVerdict(judged.verdict)
+  return (
+    <>
+      <Words>
+        {judged.dogs} {judged.dogs === 1 ? 'dog' : 'dogs'} went home after a forecast while it was open. On average{' '}
+        {sayChance(all.said)} was said, and {inTen(all.came)} were ready.{' '}
+        {judged.verdict === 'too few'
+          ? `Below ${enoughDogs} dogs that says little.`
+          : bad === ''
+            ? 'That is as good as chance lets it be.'
+            : ''}
+      </Words>
+      {bad !== '' && <NeedsPerson>{bad}</NeedsPerson>}
+      <Reliability bins={judged.bins} />
+      <Scroller>
+        <Table>
+          <caption>By how much of the stay was gone</caption>
+          <thead>
+            <tr>
+              <th scope="col">Stage</th>
+              <th scope="col">Dogs</th>
+              <th scope="col">Said</th>
+              <th scope="col">Came</th>
+              <th scope="col">Brier</th>
+              <th scope="col">Skill</th>
+              <th scope="col">Straight line</th>
+              <th scope="col">Reps over days</th>
+              <th scope="col">Middle 80 held</th>
+              <th scope="col">Middle 50 held</th>
+            </tr>
+          </thead>
+          <tbody>
+            {judged.stages.map((s) => (
+              <ScoreRow key={s.quarter} name={stageNames[s.quarter]} score={s.score} />
+            ))}
+            <ScoreRow name="All" score={all} />
+          </tbody>
+        </Table>
+      </Scroller>
+      <Disclosed says="what these figures mean">
+        <Words>
+          Brier: the mean of the squared distance between what was said (0 to 1) and what came (0 or 1); 0 is perfect,
+          .25 is one half said of everything. Skill: how much of that .25 is saved; below 0 it would be better to say
+          one half. Straight line and reps over days: the Brier score of two simpler figures, said of the same dogs on
+          the same days. Middle 80 held: how often the day on which a dog was ready lay within the band; 80 in 100 is
+          right, and with few dogs it may be far off by chance.
+        </Words>
+      </Disclosed>
+      {judged.commands.length > 0 && (
+        <Scroller>
+          <Table>
+            <caption>By command</caption>
+            <thead>
+              <tr>
+                <th scope="col">Command</th>
+                <th scope="col">Said of</th>
+                <th scope="col">Said</th>
+                <th scope="col">Came</th>
+                <th scope="col">Brier</th>
+              </tr>
+            </thead>
+            <tbody>
+              {judged.commands.map((c) => (
+                <tr key={c.command}>
+                  <th scope="row">{names[c.command] ?? c.command}</th>
+                  <td>{c.n}</td>
+                  <td>{hundredths(c.said)}</td>
+                  <td>{hundredths(c.came)}</td>
+                  <td>{thousandths(c.brier)}</td>
+                </tr>
+              ))}
+            </tbody>
+          </Table>
+        </Scroller>
+      )}
+    </>
+  )
+}
+
+const stageNames = { 1: 'A quarter gone', 2: 'Half gone', 3: 'Three quarters gone' } as const
+
+const ScoreRow = ({ name, score }: { name: string; score: Score }) => (
+  <tr>
+    <th scope="row">{name}</th>
+    <td>{score.n}</td>
+    <td>{hundredths(score.said)}</td>
+    <td>{hundredths(score.came)}</td>
+    <td>{thousandths(score.brier)}</td>
+    <td>{hundredths(score.skill)}</td>
+    <td>{thousandths(score.byLine)}</td>
+    <td>{thousandths(score.byRatio)}</td>
+    <td>{hundredths(score.within80)}</td>
+    <td>{hundredths(score.within50)}</td>
+  </tr>
+)
+
+/** What the rates rest on: shipped, another kennel’s, or its own; and the file that goes out and comes in. */
+function Rests({ page, actions }: { page: ForecastsPage; actions: ForecastsActions }) {
+  const { sayMoment } = useWhen()
+  const { learned } = page
+  const file = useRef<HTMLInputElement>(null)
+  const [told, setTold] = useState('')
+  const [fault, setFault] = useState('')
+  const send = async (text: string, done: string) => {
+    const answer = await actions.beginOn({ text })
+    setFault(answer.ok ? '' : answer.reason)
+    setTold(answer.ok ? done : '')
+  }
+  return (
+    <section aria-labelledby="rests">
+      <h2 id="rests">What they rest on</h2>
+      <Words>
+        {learned.from === undefined
+          ? 'This kennel began with the shipped rates, from simulated residencies.'
+          : `This kennel began with the rates of ${learned.from}, from ${count(learned.fromResidencies)} there.`}{' '}
+        {learned.residencies === 0
+          ? noneOfItsOwn
+          : `Of its own it has ${count(learned.residencies)} that ended: ` +
+            `${Math.round(learned.ownShare * 100)} in 100 of the house’s rate is its own by now.`}{' '}
+        {learned.halfAfter !== undefined &&
+          `A kind of rung that every dog climbs is half its own after about ${count(learned.halfAfter)}.`}
+        {learned.at !== undefined && ` Learned last ${sayMoment(learned.at, page.timeZone)}.`}
+      </Words>
+      <Row>
+        <May least="lead">
+          <FileLink href="/forecasts/rates.json" download>
+            What was learned here (.json)
+          </FileLink>{' '}
+          <Button onPress={() => file.current?.click()}>Begin on another kennel’s …</Button>
+          <input
+            ref={file}
+            type="file"
+            hidden
+            accept=".json,application/json"
+            aria-label="File of learned rates"
+            onChange={(e) => {
+              const chosen = e.target.files?.[0]
+              e.target.value = ''
+              if (chosen)
+                void chosen
+                  .text()
+                  .then((text) => send(text === '' ? '{}' : text, 'Taken. Forecasts are made anew by it.'))
+            }}
+          />
+          {learned.from !== undefined && (
+            <Button onPress={() => void send('', 'Back on the shipped rates. Forecasts are made anew.')}>
+              Back to the shipped rates
+            </Button>
+          )}
+        </May>
+      </Row>
+      <p role="status">{told}</p>
+      {fault !== '' && <Fault role="alert">{fault}</Fault>}
+    </section>
+  )
+}
+
+const noneOfItsOwn =
+  'It has none of its own yet: they are learned each night from dogs that went home after at least five days of work.'
+const count = (n: number): string => `${n} ${n === 1 ? 'residency' : 'residencies'}`
+
+const titles = { command: 'By command', place: 'By place', handler: 'By handler' } as const
+
+function Figures({ by, rows }: { by: keyof typeof titles; rows: readonly (FigureRow & { readonly name: string })[] }) {
+  if (rows.length === 0) return null
+  const differ = rows.some((a) => rows.some((b) => a !== b && apart(a, b)))
+  return (
+    <Scroller>
+      <Table>
+        <caption>{titles[by]}</caption>
+        <thead>
+          <tr>
+            <th scope="col">{by === 'handler' ? 'Who' : by === 'place' ? 'Place' : 'Command'}</th>
+            <th scope="col">Hours</th>
+            <th scope="col">Rungs</th>
+            <th scope="col">Rungs an hour</th>
+            <th scope="col">Beside expected</th>
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map((row) => (
+            <tr key={row.id}>
+              <th scope="row">{row.name}</th>
+              <td>{row.hours.toFixed(1)}</td>
+              <td>{row.passes}</td>
+              <td>{band(row.anHour)}</td>
+              <td>{band(row.beside)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </Table>
+      {!differ && rows.length > 1 && <p>No two of these differ by more than chance.</p>}
+    </Scroller>
+  )
+}
+
+const band = (of: FigureRow['anHour']): string => `${of.is.toFixed(1)} (${of.low.toFixed(1)} to ${of.high.toFixed(1)})`
+const inTen = (share: number): string => `${Math.round(share * 10)} in 10`
+const hundredths = (n: number): string => n.toFixed(2)
+const thousandths = (n: number): string => n.toFixed(3)
+
+const Words = styled.p`
+  max-width: 68ch;
+`
+const Row = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  gap: var(--s-4);
+  margin-top: var(--s-4);
+  align-items: center;
+`
+const Abreast = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 var(--s-9);
+  align-items: flex-start;
+`
+const Scroller = styled.div`
+  max-width: 100%;
+  overflow-x: auto;
+  margin-top: var(--s-5);
+`
+const Table = styled.table`
+  border-collapse: collapse;
+  font-size: var(--t-3);
+  caption {
+    text-align: left;
+    font:
+      640 var(--t-4)/1.3 'Hepta Slab Variable',
+      serif;
+    padding-bottom: 0.2rem;
+  }
+  th,
+  td {
+    padding: 0.25rem 0.9rem 0.25rem 0;
+    border-bottom: 1px solid var(--rule);
+    text-align: right;
+    white-space: nowrap;
+  }
+  th:first-child {
+    text-align: left;
+  }
+  thead th {
+    border-bottom: 1.5px solid var(--ink);
+    font-weight: 600;
+    font-size: var(--t-2);
+  }
+`

@@ -1,0 +1,149 @@
+import { describe, expect, it } from 'vitest'
+import { addDays } from '@/core/days'
+import { forecastModel } from '@/core/forecast/forecast'
+import type { Db } from '@/store/database'
+import { forecastNow, forecastOutcomes, forecastsDue, forecastsOf, readLearned } from '@/store/forecasts'
+import { loadResident } from '../page/resident'
+import { loadForecasts, learnedFile } from '../page/forecasts'
+import { loadWall } from '../page/wall'
+import { noHooks } from '../hooks'
+import { recordFacts } from '../record/accept'
+import { dog, monday, msPerDay, newKennel, Tablet, trainer } from '../tests/kennel'
+import { forecastsStale, learnRates, renewForecasts } from './forecasts'
+import { beginOn } from './learned'
+import { changeStay, pause } from './stay'
+
+const futures = 200
+const renew = (db: Db, now: number) => renewForecasts(db, now, noHooks, futures).made
+const today = '2026-03-02'
+
+/** A kennel with a dog that was worked on a day. */
+function kennel() {
+  const db = newKennel()
+  const ada = trainer(db)
+  const id = dog(db, { promised: [{ rung: 'sit.word', places: '1', people: '1' }] })
+  return { db, ada, id }
+}
+function work(db: Db, id: string, ada: string): void {
+  const tablet = new Tablet()
+  const set = tablet.set(id, ada)
+  const reps = Array.from({ length: 5 }, () => tablet.rep(set.id))
+  recordFacts(db, tablet.batch([set, ...reps]), tablet.at)
+}
+
+describe('forecasts of a house', () => {
+  it('are made once, and again when something they rest on has changed', () => {
+    const { db, id, ada } = kennel()
+    expect(forecastsStale(db, monday).map((d) => d.residencyId)).toEqual([id])
+    expect([renew(db, monday), renew(db, monday)]).toEqual([1, 0])
+    const first = forecastNow(db, id)
+    expect(first?.told).toMatchObject({ today, leavesOn: '2026-03-20', model: forecastModel })
+
+    work(db, id, ada)
+    expect(loadResident(db, id, monday + 2000)?.forecast?.due).toBe(true)
+    expect(renew(db, monday + 60_000)).toBe(1)
+    expect(loadResident(db, id, monday + 61_000)?.forecast?.due).toBe(false)
+
+    expect(
+      changeStay(db, { residencyId: id, leavesOn: '2026-03-12', reason: 'asked', recordedBy: ada }, monday),
+    ).toMatchObject({ ok: true })
+    expect(renew(db, monday + 120_000)).toBe(1)
+    expect(forecastNow(db, id)?.told.leavesOn).toBe('2026-03-12')
+    pause(db, { residencyId: id, why: 'sick', note: '', recordedBy: ada }, monday)
+    expect(renew(db, monday + 180_000)).toBe(1)
+    // Another day, and another forecast of it.
+    expect(renew(db, monday + msPerDay)).toBe(1)
+    // What was first said on a day stands as it was said.
+    expect(forecastsOf(db, [id]).map((f) => [f.day, f.told.leavesOn])).toEqual([
+      [today, '2026-03-20'],
+      [addDays(today, 1), '2026-03-12'],
+    ])
+  })
+
+  it('say the same whoever makes them, and in whatever order', () => {
+    const { db, id } = kennel()
+    renew(db, monday)
+    const once = forecastNow(db, id)?.told
+    db.exec('DELETE FROM forecast_now')
+    dog(db, { name: 'Sorrel', run: '2' })
+    renew(db, monday)
+    expect(forecastNow(db, id)?.told).toEqual(once)
+  })
+
+  it('what comes while one is made stays due', () => {
+    const { db, id, ada } = kennel()
+    const [due] = forecastsDue(db, today, forecastModel)
+    renew(db, monday)
+    work(db, id, ada)
+    // As if the making had begun before that.
+    db.prepare('UPDATE forecast_due SET turn = ? WHERE residency_id = ?').run((due?.turn ?? 0) + 1, id)
+    expect(forecastsDue(db, today, forecastModel)).toHaveLength(1)
+  })
+
+  it('stand on the wall and on the dog’s page with one another', () => {
+    const { db, id } = kennel()
+    expect(loadWall(db, monday).rows[0]).toMatchObject({ said: '', reach: 'not reckoned yet' })
+    expect(loadResident(db, id, monday)?.forecast).toMatchObject({ view: undefined, due: true })
+    renew(db, monday)
+    const [row] = loadWall(db, monday).rows
+    expect(row?.said).toBe(loadResident(db, id, monday)?.forecast?.view?.chance)
+    expect(loadWall(db, monday).toldMinute).toBe(12 * 60)
+  })
+
+  it('a promise that this house cannot keep is said to be so, and nothing promised is said nothing of', () => {
+    const { db, id } = kennel()
+    const none = dog(db, { name: 'Sorrel', run: '2' })
+    db.prepare('DELETE FROM promise WHERE residency_id = ?').run(none)
+    db.prepare('UPDATE promise SET places = 12').run()
+    renew(db, monday)
+    expect(forecastNow(db, id)?.told).toMatchObject({ impossible: true, chance: 0 })
+    expect(loadWall(db, monday).ring[0]?.reason).toContain('cannot be met here')
+    expect([forecastNow(db, none), loadResident(db, none, monday)?.forecast]).toEqual([undefined, undefined])
+  })
+
+  it('on the last evening what came of it is written, once, and held against what was said', () => {
+    const { db, id } = kennel()
+    renew(db, monday)
+    const home = monday + 18 * msPerDay
+    expect(renewForecasts(db, home, noHooks, futures).over).toBe(1)
+    expect(renewForecasts(db, home + msPerDay, noHooks, futures).over).toBe(0)
+    expect(forecastOutcomes(db, 9)).toMatchObject([
+      { residencyId: id, readyOn: null, lastEvening: '2026-03-19', rungs: { 'sit.word': null } },
+    ])
+    expect(loadForecasts(db).judged).toMatchObject({ verdict: 'too few' })
+  })
+
+  it('rates come from another kennel and go back to what is shipped; a wrong file changes nothing', () => {
+    const { db, id, ada } = kennel()
+    renew(db, monday)
+    const shipped = forecastNow(db, id)?.told.chance ?? 0
+    const file = {
+      ...learnedFile(db),
+      from: 'Elm Yard',
+      residencies: 40,
+      kinds: { shape: 0.02, fade: 0.02, word: 0.02 },
+    }
+    for (const text of ['no json', '{}', JSON.stringify({ ...file, kinds: { word: 99 } })])
+      expect(beginOn(db, { text, recordedBy: ada }, monday)).toMatchObject({
+        ok: false,
+        reason: expect.stringContaining('no file of learned rates'),
+      })
+    expect(renew(db, monday)).toBe(0)
+    expect(beginOn(db, { text: JSON.stringify(file), recordedBy: ada }, monday)).toEqual({ ok: true })
+    expect(renew(db, monday + 1)).toBe(1)
+    expect(loadForecasts(db).learned).toMatchObject({ from: 'Elm Yard', fromResidencies: 40 })
+    expect(forecastNow(db, id)?.told.chance ?? 1).toBeLessThan(shipped)
+    beginOn(db, { text: '', recordedBy: ada }, monday + 2)
+    renew(db, monday + 3)
+    expect(forecastNow(db, id)?.told.chance).toBe(shipped)
+  })
+
+  it('learns from nobody where nobody went home, and keeps that it looked', () => {
+    const { db } = kennel()
+    expect(learnRates(db, monday)).toEqual({ residencies: 0 })
+    expect(readLearned(db)).toMatchObject({ at: monday, learned: { residencies: 0, figures: [] } })
+    // A night that is stopped in the middle leaves what was there.
+    learnRates(db, monday + 5, { progress: () => undefined, stopped: () => true })
+    expect(readLearned(db)?.at).toBe(monday)
+  })
+})

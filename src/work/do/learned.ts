@@ -1,0 +1,42 @@
+import { v7 } from 'uuid'
+import { z } from 'zod'
+import { ratesFile } from '@/core/forecast/learned'
+import { dayIn } from '@/core/days'
+import type { Db } from '@/store/database'
+import { allForecastsDue, appendElsewhere } from '@/store/forecasts'
+import { readKennel } from '@/store/kennel'
+import { refuse, type Deed } from './deed'
+import { whoField } from '../scene/who'
+
+/** House: a file of rates is far smaller. */
+const mostLetters = 400_000
+export const learnedForm = z.object({
+  /** The file’s text; empty to begin on what is shipped again. */
+  text: z.string().max(mostLetters, 'That is far too much for a file of rates.'),
+  recordedBy: whoField,
+})
+
+/** Takes what another kennel learned as a beginning, or goes back to what is shipped; forecasts are made anew by it. */
+export function beginOn(db: Db, { text, recordedBy }: z.output<typeof learnedForm>, now: number): Deed {
+  const parsed = text === '' ? undefined : ratesFile.safeParse(parseJson(text))
+  if (parsed && !parsed.success) {
+    const [first] = parsed.error.issues
+    return refuse(
+      `This is no file of learned rates${first ? `: ${first.path.join('.') || 'the file'}, ${first.message}` : ''}. ` +
+        'It comes from another kennel’s Forecasts page.',
+    )
+  }
+  db.transaction(() => {
+    appendElsewhere(db, { id: v7({ msecs: now }), rates: parsed?.data, at: now, by: recordedBy })
+    allForecastsDue(db, dayIn(readKennel(db).timeZone, now))
+  }).immediate()
+  return { ok: true }
+}
+
+function parseJson(text: string): unknown {
+  try {
+    return JSON.parse(text)
+  } catch {
+    return undefined
+  }
+}
