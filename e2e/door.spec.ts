@@ -72,9 +72,17 @@ test.describe('the door', () => {
         refusals.push(`${path}: ${as.join(' ')}`)
     }
     expect(refusals).toEqual([])
-    const lead = ['/people/new', '/house', '/packages', '/curriculum/edit', '/dogs/[residencyId]/version']
+    const lead = [
+      '/coming/another',
+      '/people/new',
+      '/house',
+      '/packages',
+      '/curriculum/edit',
+      '/dogs/[residencyId]/version',
+    ]
     const trainers = [
       '/dogs/new',
+      '/forecasts',
       '/dogs/table',
       '/dogs/[residencyId]/intake',
       '/dogs/[residencyId]/baseline',
@@ -121,7 +129,8 @@ test.describe('the door', () => {
           FROM photo) + (SELECT count(*)
           FROM book_change) + (SELECT count(*)
           FROM person_change) + (SELECT count(*)
-          FROM handoff_outcome) AS n`,
+          FROM handoff_outcome) + (SELECT count(*)
+          FROM learned_elsewhere) AS n`,
       )
     const before = facts()
     const call = async (as: typeof nobody, action: string) => {

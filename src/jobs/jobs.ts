@@ -1,4 +1,5 @@
 import type { Job } from './job'
+import { anotherDog } from './anotherDog'
 import { learnRates } from './learnRates'
 import { methodPreview } from './methodPreview'
 import { refitForgetting } from './refitForgetting'
@@ -7,6 +8,7 @@ import { renewStandings } from './renewStandings'
 
 /** Every job by name. A new one is a file beside these and a line here. */
 export const jobs = {
+  'another-dog': anotherDog,
   'learn-rates': learnRates,
   'method-preview': methodPreview,
   'refit-forgetting': refitForgetting,

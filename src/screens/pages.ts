@@ -17,6 +17,7 @@ export interface Page {
 export const pages: readonly Page[] = [
   { address: '/', name: 'Wall', least: 'hand', key: 'w', sample: '/' },
   { address: '/coming', name: 'Days', least: 'hand', key: 'g', sample: '/coming' },
+  { address: '/coming/another', name: 'Room for another', least: 'lead', sample: '/coming/another' },
   { address: '/bowls', name: 'Bowls', least: 'hand', key: 'f', sample: '/bowls' },
   { address: '/handoffs', name: 'Handoffs', least: 'hand', key: 'h', sample: '/handoffs' },
   { address: '/curriculum', name: 'Curriculum', least: 'hand', key: 'c', sample: '/curriculum' },

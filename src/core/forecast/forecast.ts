@@ -22,6 +22,9 @@ const playedAgain = 1000
 /** Shares of the futures whose day is told: the middle 80 and 50 in a hundred lie between them. */
 export const shares = [0.1, 0.25, 0.5, 0.75, 0.9] as const
 
+/** House: minutes that a block takes of whoever works it, the way there and back counted in. */
+export const minutesABlock = 15
+
 /** House: so many days beyond going home are played, to say by when it would be ready. */
 const daysBeyond = 28
 /** House: useful sets of a block, and of so many blocks, before a dog’s own are known. */

@@ -5,15 +5,22 @@ import { houseCurriculum } from '../curriculum/house'
 import { findRung, runKey } from '../curriculum/lookup'
 import { checkCurriculum } from '../curriculum/read'
 import type { Curriculum } from '../curriculum/types'
-import { dayIn, daysBetween, startOfDay } from '../days'
-import type { Outcome, RepFact, SetContext } from '../facts/fact'
+import { blocksADay } from '../block/rest'
+import { addDays, dayIn, daysBetween, msPerDay, startOfDay, weekdayOf } from '../days'
+import type { Outcome, RepFact, SetFact } from '../facts/fact'
+import { forecast, forecastGround, type Forecast } from '../forecast/forecast'
+import { baseFrom } from '../forecast/learned'
+import { learnedFrom, ratesOf } from '../forecast/learning'
+import { shippedBase } from '../forecast/rates'
+import { pastOf } from '../forecast/stretches'
 import { whyNotPossible } from '../handoff/possible'
 import { findRow, methodAt, type DatedChange } from '../method/rows'
 import { Stepper } from '../progress/fold'
 import { sayRuling, type Verdict } from '../progress/voice'
 import { houseForgetting, isStale, retention } from '../progress/memory'
 import { madeOf } from '../progress/result'
-import { regimesOf, upTo } from '../progress/regime'
+import { newest, regimesOf, upTo, type Regimes } from '../progress/regime'
+import type { DogState } from '../progress/state'
 import { sayRule } from '../rule/rule'
 import { topHeld } from '../progress/state'
 import { summarise, type Summary } from '../promise/summary'
@@ -40,6 +47,8 @@ export type JudgeAnswer =
       readonly asOf: string
       /** Promises that can never be met in this house, with the reason. */
       readonly refused: readonly { readonly rungId: string; readonly why: string }[]
+      /** The chance to be ready when it goes home, where it was asked for. */
+      readonly forecast?: ForecastAnswer
       readonly verdicts: readonly {
         readonly day: string
         readonly rungId: string
@@ -132,7 +141,7 @@ function curriculumOf(asked: JudgeCase): Curriculum | readonly JudgeFault[] {
 }
 
 /** What is wrong with a case beyond its shape: names that nothing bears, and an order that time does not allow. */
-function faultsOf({ house, dog, days, asOf }: JudgeCase, curriculum: Curriculum): readonly JudgeFault[] {
+function faultsOf({ house, dog, days, asOf, forecast }: JudgeCase, curriculum: Curriculum): readonly JudgeFault[] {
   const faults: JudgeFault[] = []
   const places = new Set(house.places.map((p) => p.id))
   try {
@@ -157,25 +166,39 @@ function faultsOf({ house, dog, days, asOf }: JudgeCase, curriculum: Curriculum)
         faults.push({ where: `days.${i}.sets.${n}`, reason: `no place ${s.placeId}` })
     })
   })
+  if (forecast !== undefined && dog.leavesOn === undefined)
+    faults.push({ where: 'forecast', reason: 'needs the day on which the dog goes home, dog.leavesOn' })
+  forecast?.learnFrom.forEach((past, i) => {
+    past.days.forEach((d) => {
+      for (const s of d.sets)
+        if (!ownRung(curriculum, s.rungId))
+          faults.push({ where: `forecast.learnFrom.${i}`, reason: `no rung ${s.rungId}` })
+    })
+  })
   const last = days.at(-1)?.day
   if (last !== undefined && dayIn(house.timeZone, Date.parse(asOf)) < last)
     faults.push({ where: 'asOf', reason: `lies before the last day of facts, ${last}` })
   return faults.slice(0, 20)
 }
 
-function judge(asked: JudgeCase, curriculum: Curriculum): Extract<JudgeAnswer, { ok: true }> {
-  const { house, dog, promises } = asked
-  const now = Date.parse(asked.asOf)
-  const traits = traitsOf(dog)
-  const changes: readonly DatedChange[] = [
+const changesOf = (house: JudgeCase['house']): readonly DatedChange[] =>
+  [
     ...Object.entries(house.method).map(([row, option]) => ({ at: Number.NEGATIVE_INFINITY, row, option })),
     ...house.changes.map((c) => ({ at: Date.parse(c.at), row: c.row, option: c.option })),
   ].sort((a, b) => a.at - b.at)
-  const regimes = upTo(
+
+/** What held for a dog of this house until a moment. */
+const regimesOfCase = (
+  house: JudgeCase['house'],
+  dog: JudgeCase['dog'],
+  curriculum: Curriculum,
+  now: number,
+): Regimes =>
+  upTo(
     regimesOf({
       versions: [{ from: Number.NEGATIVE_INFINITY, curriculum }],
-      changes,
-      traits,
+      changes: changesOf(house),
+      traits: traitsOf(dog),
       side: dog.side,
       arrivesOn: dog.arrivesOn,
       starts: dog.starts.map((s) => ({ at: Date.parse(s.at), rungId: s.rungId })),
@@ -183,24 +206,24 @@ function judge(asked: JudgeCase, curriculum: Curriculum): Extract<JudgeAnswer, {
     }),
     now,
   )
-  const stepper = new Stepper(regimes)
-  const verdicts: { day: string; rungId: string; rule: string; reps: SaidRep[] }[] = []
-  let [seq, worked] = [0, 0]
-  let minute = 0
-  asked.days.forEach(({ day, sets }, d) => {
+
+/** The sets of a case as facts, in order, each with its moment. */
+function setsOf(house: JudgeCase['house'], days: JudgeCase['days']): readonly SetFact[] {
+  let seq = 0
+  return days.flatMap(({ day, sets }, d) => {
     const morning = startOfDay(house.timeZone, day)
-    minute = 0
-    if (sets.length > 0) worked++
-    sets.forEach((set, n) => {
+    let last = 0
+    return sets.map((set, n): SetFact => {
       const at =
         set.at === undefined
-          ? minute === 0
+          ? last === 0
             ? morning + firstMinute * 60_000
-            : minute + between
+            : last + between
           : wallTime(house.timeZone, day, set.at)
-      minute = at
+      last = at
       const place = house.places.find((p) => p.id === set.placeId) ?? house.places[0]
-      const context: SetContext = {
+      const reps = typeof set.reps === 'string' ? readMarks(set.reps) : set.reps
+      return {
         id: `${d}.${n}`,
         rungId: set.rungId,
         purpose: set.purpose,
@@ -211,43 +234,129 @@ function judge(asked: JudgeCase, curriculum: Curriculum): Extract<JudgeAnswer, {
         level: set.level,
         kit: set.kit,
         blockId: set.block ?? `${d}`,
+        reps: reps.map((r, i): RepFact => {
+          const { prompt, cuesSaid, latencySeconds, heldSeconds, brokeSeconds } = r as Partial<RepFact>
+          return {
+            id: `${d}.${n}.${i}`,
+            at: at + i * 1000,
+            device: 'judge',
+            seq: seq++,
+            outcome: r.outcome,
+            faults: r.faults,
+            ...(prompt === undefined ? {} : { prompt }),
+            ...(cuesSaid === undefined ? {} : { cuesSaid }),
+            ...(latencySeconds === undefined ? {} : { latencySeconds }),
+            ...(heldSeconds === undefined ? {} : { heldSeconds }),
+            ...(brokeSeconds === undefined ? {} : { brokeSeconds }),
+          }
+        }),
       }
-      const said: SaidRep[] = []
-      const at0 = ownRung(stepper.regime.curriculum, set.rungId)?.rung
-      const rule = at0 && sayRule(at0.rule)
-      const reps = typeof set.reps === 'string' ? readMarks(set.reps) : set.reps
-      reps.forEach((r, i) => {
-        const { prompt, cuesSaid, latencySeconds, heldSeconds, brokeSeconds } = r as Partial<RepFact>
-        const fact: RepFact = {
-          id: `${d}.${n}.${i}`,
-          at: at + i * 1000,
-          device: 'judge',
-          seq: seq++,
-          outcome: r.outcome,
-          faults: r.faults,
-          ...(prompt === undefined ? {} : { prompt }),
-          ...(cuesSaid === undefined ? {} : { cuesSaid }),
-          ...(latencySeconds === undefined ? {} : { latencySeconds }),
-          ...(heldSeconds === undefined ? {} : { heldSeconds }),
-          ...(brokeSeconds === undefined ? {} : { brokeSeconds }),
-        }
-        const speaks = asked.say === 'all' || (asked.say === 'last' && i === reps.length - 1)
-        const ruling = stepper.step(context, fact, speaks)
-        const rung = ownRung(stepper.regime.curriculum, set.rungId)?.rung
-        if (!speaks) return
-        const verdict = sayRuling(ruling)
-        said.push({
-          made: rung ? madeOf(rung, fact) : '',
-          kind: verdict.kind,
-          endsSet: verdict.endsSet,
-          toRungId: verdict.toRungId,
-          counts: verdict.counts,
-          ...(verdict.why === verdict.counts ? {} : { why: verdict.why }),
-        })
-      })
-      if (asked.say !== 'none') verdicts.push({ day, rungId: set.rungId, rule: rule ?? '', reps: said })
     })
   })
+}
+
+export interface ForecastAnswer extends Pick<Forecast, 'chance' | 'byBlocks' | 'binds' | 'known' | 'impossible'> {
+  readonly seed: number
+  readonly futures: number
+  /** Days by which 10, 25, 50, 75 and 90 in a hundred futures are ready; null beyond what is played. */
+  readonly days: readonly (string | null)[]
+  /** Share ready by the end of each day from today on. */
+  readonly by: readonly number[]
+  readonly promises: readonly {
+    readonly rungId: string
+    readonly chance: number
+    readonly days: readonly (string | null)[]
+  }[]
+}
+
+/** The chance to be ready, as the application says it, with what it was told of the house. */
+function forecastOf(
+  { house, dog, promises, forecast: asked }: JudgeCase,
+  regimes: Regimes,
+  sets: readonly SetFact[],
+  state: DogState,
+  now: number,
+): ForecastAnswer | undefined {
+  if (!asked || dog.leavesOn === undefined) return undefined
+  const { curriculum } = newest(regimes)
+  const today = dayIn(house.timeZone, now)
+  const base = asked.rates ? baseFrom(asked.rates) : shippedBase
+  const finished = asked.learnFrom.map((past) => {
+    const until = startOfDay(house.timeZone, past.dog.leavesOn ?? past.days.at(-1)?.day ?? past.dog.arrivesOn)
+    const own = regimesOfCase(house, past.dog, curriculum, until + msPerDay)
+    return pastOf(own, setsOf(house, past.days)).stretches
+  })
+  const ground = forecastGround({
+    curriculum,
+    regimes,
+    sets,
+    state,
+    promises,
+    rates: ratesOf(learnedFrom(finished, base), base),
+    mostBlocks: blocksADay.usual,
+    impossible: promises.some(
+      (p) => whyNotPossible(curriculum, p, { places: house.places, people: house.people.length }) !== undefined,
+    ),
+    stay: {
+      today,
+      leavesOn: dog.leavesOn,
+      // What is left of the day, of ten hours from eight on.
+      shareOfToday: Math.min(
+        1,
+        Math.max(0, 1 - (now - startOfDay(house.timeZone, today) - 8 * 3_600_000) / 36_000_000),
+      ),
+      open: (day) => day > dog.arrivesOn,
+      ...(asked.setsADay === undefined ? {} : { usual: (day) => asked.setsADay?.[weekdayOf(day) - 1] ?? 0 }),
+    },
+  })
+  const told = forecast(ground, asked.futures, asked.seed, { ifs: 'blocks' })
+  const dates = (days: Forecast['days']) => days.map((d) => (d === null ? null : addDays(today, d)))
+  return {
+    seed: asked.seed,
+    futures: asked.futures,
+    chance: told.chance,
+    days: dates(told.days),
+    by: told.by,
+    promises: told.legs.map((leg) => ({ rungId: leg.rungId, chance: leg.chance, days: dates(leg.days) })),
+    byBlocks: told.byBlocks,
+    binds: told.binds,
+    known: told.known,
+    impossible: told.impossible,
+  }
+}
+
+function judge(asked: JudgeCase, curriculum: Curriculum): Extract<JudgeAnswer, { ok: true }> {
+  const { house, dog, promises } = asked
+  const now = Date.parse(asked.asOf)
+  const traits = traitsOf(dog)
+  const changes = changesOf(house)
+  const regimes = regimesOfCase(house, dog, curriculum, now)
+  const stepper = new Stepper(regimes)
+  const verdicts: { day: string; rungId: string; rule: string; reps: SaidRep[] }[] = []
+  const sets = setsOf(house, asked.days)
+  const worked = asked.days.filter((d) => d.sets.length > 0).length
+  for (const context of sets) {
+    const said: SaidRep[] = []
+    const at0 = ownRung(stepper.regime.curriculum, context.rungId)?.rung
+    const rule = at0 && sayRule(at0.rule)
+    const { reps } = context
+    reps.forEach((fact, i) => {
+      const speaks = asked.say === 'all' || (asked.say === 'last' && i === reps.length - 1)
+      const ruling = stepper.step(context, fact, speaks)
+      const rung = ownRung(stepper.regime.curriculum, context.rungId)?.rung
+      if (!speaks) return
+      const verdict = sayRuling(ruling)
+      said.push({
+        made: rung ? madeOf(rung, fact) : '',
+        kind: verdict.kind,
+        endsSet: verdict.endsSet,
+        toRungId: verdict.toRungId,
+        counts: verdict.counts,
+        ...(verdict.why === verdict.counts ? {} : { why: verdict.why }),
+      })
+    })
+    if (asked.say !== 'none') verdicts.push({ day: context.day, rungId: context.rungId, rule: rule ?? '', reps: said })
+  }
   stepper.wait(now)
   const ladder = stepper.regime.curriculum
   const summary = summarise(ladder, stepper.state, promises, { days: worked, reps: stepper.state.gained })
@@ -283,9 +392,11 @@ function judge(asked: JudgeCase, curriculum: Curriculum): Extract<JudgeAnswer, {
         },
         around,
       )
+  const told = forecastOf(asked, regimes, sets, stepper.state, now)
   return {
     ok: true,
     asOf: new Date(now).toISOString(),
+    ...(told === undefined ? {} : { forecast: told }),
     refused: promises.flatMap((p) => {
       const no = whyNotPossible(ladder, p, { places: house.places, people: house.people.length })
       return no ? [{ rungId: p.rungId, why: no.why }] : []

@@ -3,6 +3,7 @@ import { kits, placeKinds, promptLevels } from '../curriculum/types'
 import { plainDog } from '../dog/traits'
 import { dogTraits } from '../dog/traitsSchema'
 import { outcomes } from '../facts/fact'
+import { ratesFile } from '../forecast/learned'
 
 /**
  * What `npm run judge` reads: one case a line, JSON, described here once. Times are UTC unless the house says another
@@ -115,16 +116,36 @@ const set = z.strictObject({
   reps: z.union([marks, z.array(rep).min(1).max(60)]),
 })
 
+const daySets = z.strictObject({ day, sets: z.array(set).max(200) })
+
+const forecast = z
+  .strictObject({
+    seed: z.int().min(0).max(2_147_483_647).default(1).describe('The same seed gives the same forecast'),
+    futures: z.int().min(100).max(20_000).default(4000),
+    setsADay: z
+      .array(z.number().min(0).max(60))
+      .length(7)
+      .optional()
+      .describe(
+        'Useful sets that a day of this house gives a dog, Monday first; 8 on weekdays and 4 else when left out',
+      ),
+    rates: ratesFile.optional().describe('What the house has learned, or began with (docs/learned-rates.md)'),
+    learnFrom: z
+      .array(z.strictObject({ dog, days: z.array(daySets).max(400) }))
+      .max(400)
+      .default([])
+      .describe('Finished residencies of this house: rates are learned from them'),
+  })
+  .describe('Asks for the chance to be ready on the evening before dog.leavesOn')
+
 export const judgeCase = z.strictObject({
   id: z.string().max(200).optional().describe('Comes back with the answer'),
   house: house.prefault({}),
   dog,
   promises: z.array(promise).max(60).default([]),
-  days: z
-    .array(z.strictObject({ day, sets: z.array(set).max(200) }))
-    .max(400)
-    .default([]),
+  days: z.array(daySets).max(400).default([]),
   asOf: moment.describe('What next, and what is left, are said as of this moment'),
+  forecast: forecast.optional().describe('Left out, none is made'),
   say: z
     .enum(['all', 'last', 'none'])
     .default('all')

@@ -1,7 +1,7 @@
 import { findCommand, findRung } from '../curriculum/lookup'
 import type { Curriculum } from '../curriculum/types'
 import { addDays, daysBetween, sayDay } from '../days'
-import { daysMore, differs, fewSets, sayChance, type Forecast, type WhatIf } from '../forecast/forecast'
+import { daysMore, differs, minutesABlock, fewSets, sayChance, type Forecast, type WhatIf } from '../forecast/forecast'
 
 /** One promise, or the whole dog: where its day lies among the futures. */
 export interface Band {
@@ -164,9 +164,6 @@ function band(name: string, chance: number, days: Forecast['days'], today: strin
         (late === null ? 'later than is reckoned' : sayDay(addDays(today, late)))
   return { name, chance: sayChance(chance), days, said }
 }
-
-/** House: minutes that a block takes of whoever works it, the way there and back counted in. */
-const minutesABlock = 15
 
 function whatIfView(w: WhatIf, told: Forecast, curriculum: Curriculum): WhatIfView {
   const by = Math.round((w.chance - told.chance) * 100)

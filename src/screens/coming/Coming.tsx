@@ -26,6 +26,7 @@ const waysOn = [
   ['/paper', 'paper sheets'],
   ['/dogs', 'dogs that were here'],
   ['/dogs/table', 'all dogs and owners as a table'],
+  ['/coming/another', 'room for another dog'],
 ] as const
 
 type Change = (raw: unknown) => Promise<Told>

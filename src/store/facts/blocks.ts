@@ -181,6 +181,26 @@ export const blocksOn = (
       .all(day),
   )
 
+const blocksByDayRows = z.array(z.object({ day: z.string(), blocks: z.number() }))
+
+/** How many blocks the house worked on each day on which it worked any, of these days. */
+export const blocksByDay = (
+  db: Db,
+  from: string,
+  to: string,
+): readonly { readonly day: string; readonly blocks: number }[] =>
+  blocksByDayRows.parse(
+    db
+      .prepare(
+        `SELECT s.day, count(DISTINCT s.block_id) AS blocks
+            FROM training_set s
+            WHERE s.day BETWEEN ? AND ? AND ${standing('s')}
+            GROUP BY s.day
+            ORDER BY s.day`,
+      )
+      .all(from, to),
+  )
+
 const closesSinceRows = z.array(z.object({ block_id: z.string(), at: z.number(), stressful: z.number() }))
 
 /** The ends of everybody's blocks since a moment, by block. */

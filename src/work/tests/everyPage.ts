@@ -9,6 +9,7 @@ import { loadShowing } from '../page/showing'
 import { loadCurriculum, loadDraft } from '../page/curriculum'
 import { loadDemonstration } from '../page/demonstration'
 import { loadBowls, loadFood } from '../page/food'
+import { loadAnother } from '../page/another'
 import { loadForecasts } from '../page/forecasts'
 import { loadFrame } from '../page/frame'
 import { loadHandoffPage, loadHandoffs } from '../page/handoff'
@@ -32,6 +33,7 @@ export const everyPage = (db: Db, me: string, now: number): Readonly<Record<stri
   bowls: loadBowls(db, now),
   feedingList: feedingList(db, now),
   handoffs: loadHandoffs(db, now),
+  another: loadAnother(db, now),
   forecasts: loadForecasts(db),
   house: loadHouse(db, now),
   method: loadMethod(db, now),

@@ -1,0 +1,54 @@
+import { readFileSync } from 'node:fs'
+import { expect, expectNoAxeFindings, signIn, test, visit } from './support/kibou'
+
+test('will it be ready: wall and dog’s page say one chance, why, and what would change it', async ({ page, kibou }) => {
+  await signIn(page.request, kibou, 'maud')
+  await visit(page, `${kibou.url}/`)
+  const row = page.getByRole('row', { name: /Trowel/ })
+  const said = (await row.locator('.ready b').textContent()) ?? ''
+  expect(said).toMatch(/^(\d in 10|over 19 in 20|under 1 in 20)$/)
+  const rail = page.getByRole('complementary', { name: 'Up next' })
+  await rail.getByRole('button', { name: 'why' }).first().click()
+  await expect(rail.getByText(/futures played from what was recorded/).first()).toBeVisible()
+
+  await visit(page, `${kibou.url}/dogs/${kibou.dog('Trowel')}`)
+  await page.getByRole('link', { name: said }).click()
+  const part = page.getByRole('region', { name: 'Will it be ready' })
+  await expect(part.getByText(new RegExp(`^${said} to be ready when it goes home on`))).toBeInViewport()
+  await part.getByRole('button', { name: 'why' }).press('Enter')
+  await expect(part.getByText(/days to work and .* sets a day that bring it nearer/)).toBeVisible()
+  await expect(part.getByText('One block a day more')).toBeVisible()
+  await expect(part.getByText(/minutes of staff, about \d+ reps of food/)).toBeVisible()
+})
+
+test('room for another dog: the weeks ahead, and what one more would take from the others', async ({ page, kibou }) => {
+  await signIn(page.request, kibou, 'maud')
+  await visit(page, `${kibou.url}/coming/another`)
+  await expect(page.getByRole('table').getByRole('row')).toHaveCount(9)
+  await page.getByRole('button', { name: 'Play it through' }).click()
+  await expect(page.getByText(/to be ready on/)).toBeVisible()
+  await expect(page.getByText(/it may come as late as|promise less, or a longer stay/)).toBeVisible()
+  await expectNoAxeFindings(page)
+})
+
+test('learned rates go out as a file and come in again; a wrong file changes nothing and says why', async ({
+  page,
+  kibou,
+}) => {
+  await signIn(page.request, kibou, 'maud')
+  await visit(page, `${kibou.url}/forecasts`)
+  const coming = page.waitForEvent('download')
+  await page.getByRole('link', { name: 'What was learned here (.json)' }).click()
+  const text = readFileSync((await (await coming).path()) ?? '', 'utf8')
+  expect(JSON.parse(text)).toMatchObject({ format: 'kibou-learned-rates', from: 'Osier Bank' })
+  const file = page.getByLabel('File of learned rates')
+  const put = (content: string) =>
+    file.setInputFiles({ name: 'rates.json', mimeType: 'application/json', buffer: Buffer.from(content) })
+  await put('{"format":"other"}')
+  await expect(page.getByRole('alert').filter({ hasText: 'no file of learned rates' })).toBeVisible()
+  expect(kibou.count('SELECT count(*) AS n FROM learned_elsewhere')).toBe(0)
+  await put(text.replace('Osier Bank', 'Elm Yard'))
+  await expect(page.getByText(/began with the rates of Elm Yard/)).toBeVisible()
+  await page.getByRole('button', { name: 'Back to the shipped rates' }).click()
+  await expect(page.getByText(/began with the shipped rates/)).toBeVisible()
+})

@@ -1,0 +1,115 @@
+/** A dog as far as the house’s time goes: what so many blocks a day make of its chance. */
+export interface Claim {
+  readonly residencyId: string
+  /** The chance with no block a day, one, two and so on; empty where nothing more is needed of it. */
+  readonly byBlocks: readonly number[]
+  /** Days on which it is to be worked, by their number from the first one looked at. */
+  readonly from: number
+  readonly until: number
+}
+
+/** How a house’s blocks are dealt out over the dogs that are there: blocks a day of each. */
+export type Dealt = ReadonlyMap<string, number>
+
+/**
+ * Deals the blocks of a usual day out over dogs: one each while they last, then, jump by jump, to whoever’s chance rises
+ * most by the block. What is left when no chance rises any more is nobody’s.
+ */
+export function dealOut(claims: readonly Claim[], blocksADay: number): Dealt {
+  const dealt = new Map(claims.map((c) => [c.residencyId, 0]))
+  let left = Math.floor(blocksADay)
+  const rise = (c: Claim, most: number) => {
+    const now = dealt.get(c.residencyId) ?? 0
+    let best = { each: 0, more: 0 }
+    for (let more = 1; more <= most && now + more < c.byBlocks.length; more++) {
+      const each = ((c.byBlocks[now + more] ?? 0) - (c.byBlocks[now] ?? 0)) / more
+      if (each > best.each + 1e-9) best = { each, more }
+    }
+    return best
+  }
+  const open = claims.filter((c) => c.byBlocks.length > 0)
+  // A block a day for every dog that still needs one, those first whom it brings most.
+  for (const c of [...open].sort((a, b) => rise(b, 1).each - rise(a, 1).each || order(a, b)))
+    if (left > 0) {
+      dealt.set(c.residencyId, 1)
+      left--
+    }
+  while (left > 0) {
+    const [first] = open
+      .map((c) => ({ c, ...rise(c, left) }))
+      .filter((r) => r.more > 0)
+      .sort((a, b) => b.each - a.each || order(a.c, b.c))
+    if (!first) break
+    dealt.set(first.c.residencyId, (dealt.get(first.c.residencyId) ?? 0) + first.more)
+    left -= first.more
+  }
+  return dealt
+}
+
+const order = (a: Claim, b: Claim): number => (a.residencyId < b.residencyId ? -1 : 1)
+
+/** What taking another dog comes to. */
+export interface Taken {
+  /** Its own chance, and the blocks a day it would get. */
+  readonly chance: number
+  readonly blocks: number
+  /** What it changes for each dog that is here meanwhile: its chance before and after. */
+  readonly others: readonly { readonly residencyId: string; readonly was: number; readonly is: number }[]
+  /** Sum of all chances, after less before. */
+  readonly worth: number
+}
+
+/**
+ * What it comes to when a house takes one more dog: its blocks are dealt out anew over the days that they share, and a
+ * dog that shares only some of its days with it loses that share of the difference.
+ */
+export function takeAnother(here: readonly Claim[], another: Claim, blocksADay: number): Taken {
+  const shared = here.filter((c) => c.from < another.until && another.from < c.until)
+  const before = dealOut(shared, blocksADay)
+  const after = dealOut([...shared, another], blocksADay)
+  const at = (c: Claim, dealt: Dealt) => c.byBlocks[Math.min(dealt.get(c.residencyId) ?? 0, c.byBlocks.length - 1)] ?? 1
+  const others = shared.map((c) => {
+    const was = at(c, before)
+    const overlap = Math.min(c.until, another.until) - Math.max(c.from, another.from)
+    const part = overlap / Math.max(1, c.until - c.from)
+    return { residencyId: c.residencyId, was, is: was + (at(c, after) - was) * part }
+  })
+  const blocks = after.get(another.residencyId) ?? 0
+  const chance = at(another, after)
+  return { chance, blocks, others, worth: chance + others.reduce((sum, o) => sum + o.is - o.was, 0) }
+}
+
+/** A week ahead: blocks a day that the dogs of it need to be ready as likely as is asked, and those on hand. */
+export interface WeekAhead {
+  readonly week: number
+  readonly dogs: number
+  readonly needed: number
+  readonly onHand: number
+}
+
+/** House: a dog is reckoned to need so many blocks a day that it is ready eight times in ten. */
+export const wantedChance = 0.8
+
+/** Blocks a day by which a dog is ready as likely as is asked; as many as it may have where none are enough. */
+export function blocksNeeded({ byBlocks }: Pick<Claim, 'byBlocks'>, wanted = wantedChance): number {
+  const enough = byBlocks.findIndex((chance) => chance >= wanted)
+  return enough >= 0 ? enough : Math.max(0, byBlocks.length - 1)
+}
+
+/** Week by week: what the dogs of it need and what is on hand, in blocks of a whole week. */
+export function weeksAhead(
+  claims: readonly Claim[],
+  onHand: (day: number) => number,
+  weeks: number,
+): readonly WeekAhead[] {
+  return Array.from({ length: weeks }, (_, week) => {
+    const days = Array.from({ length: 7 }, (_, i) => week * 7 + i)
+    const on = (c: Claim, day: number) => c.from <= day && day < c.until
+    return {
+      week,
+      dogs: claims.filter((c) => days.some((day) => on(c, day))).length,
+      needed: claims.reduce((n, c) => n + blocksNeeded(c) * days.filter((day) => on(c, day)).length, 0),
+      onHand: days.reduce((n, day) => n + onHand(day), 0),
+    }
+  })
+}

@@ -1,0 +1,269 @@
+'use client'
+import Link from 'next/link'
+import { useState, useTransition } from 'react'
+import styled from 'styled-components'
+import { sayChance } from '@/core/forecast/forecast'
+import { Choose } from '@/ui/Choose'
+import { DateField } from '@/ui/DateField'
+import { Fault } from '@/ui/fieldParts'
+import { Beside, OfficePage } from '@/ui/Page'
+import { Button } from '@/ui/press'
+import { sayDay } from '@/ui/when'
+import { Why } from '@/ui/Why'
+import type { AnotherDog } from '@/work/do/another'
+import type { AnotherPage } from '@/work/page/another'
+
+export interface AnotherActions {
+  readonly reckon: (
+    raw: unknown,
+  ) => Promise<AnotherDog | { readonly refused: string; readonly errors?: Readonly<Record<string, string>> }>
+}
+
+/** The weeks ahead, and whether there is room in them for one dog more. */
+export function Another({ page, actions }: { page: AnotherPage; actions: AnotherActions }) {
+  const [packageId, choose] = useState(page.packages[0]?.id ?? '')
+  const [arrivesOn, setArrives] = useState(page.arrivesOn)
+  const [leavesOn, setLeaves] = useState(page.leavesOn)
+  const [answer, setAnswer] = useState<AnotherDog>()
+  const [errors, setErrors] = useState<Readonly<Record<string, string>>>({})
+  const [busy, start] = useTransition()
+  const reckon = () =>
+    start(async () => {
+      const told = await actions.reckon({ packageId, arrivesOn, leavesOn })
+      if ('refused' in told) {
+        setAnswer(undefined)
+        setErrors(told.errors ?? { '': told.refused })
+      } else {
+        setErrors({})
+        setAnswer(told)
+      }
+    })
+  return (
+    <OfficePage>
+      <h1>Room for another dog</h1>
+      <Beside>
+        <section aria-labelledby="ask">
+          <h2 id="ask">May we take another</h2>
+          {page.packages.length === 0 ? (
+            <p>
+              It is reckoned with what a package promises, and the house has none yet.{' '}
+              <Link href="/packages">Make a package</Link>
+            </p>
+          ) : (
+            <Form
+              onSubmit={(e) => {
+                e.preventDefault()
+                reckon()
+              }}
+            >
+              <Choose label="Package" value={packageId} choices={page.packages} onChange={choose} />
+              <DateField
+                label="Comes"
+                name="arrivesOn"
+                required
+                defaultValue={page.arrivesOn}
+                onChange={setArrives}
+                error={errors['arrivesOn']}
+              />
+              <DateField
+                label="Goes home"
+                name="leavesOn"
+                required
+                defaultValue={page.leavesOn}
+                onChange={setLeaves}
+                error={errors['leavesOn']}
+              />
+              {errors[''] !== undefined && <Fault role="alert">{errors['']}</Fault>}
+              <Button type="submit" $now isDisabled={busy}>
+                {busy ? 'Playing it through …' : 'Play it through'}
+              </Button>
+            </Form>
+          )}
+          <div aria-live="polite">{answer && <Answer answer={answer} />}</div>
+        </section>
+        <section aria-labelledby="weeks">
+          <h2 id="weeks">The weeks ahead</h2>
+          <Weeks page={page} />
+        </section>
+      </Beside>
+    </OfficePage>
+  )
+}
+
+function Answer({ answer }: { answer: AnotherDog }) {
+  const { others, best } = answer
+  const fewer = others.filter((o) => o.is < o.was)
+  return (
+    <Told>
+      <b className="chance">
+        {sayChance(answer.chance)} to be ready on {sayDay(answer.leavesOn)}
+      </b>
+      <p>
+        As the blocks of a day would be dealt out best, it gets {answer.blocks}{' '}
+        {answer.blocks === 1 ? 'block' : 'blocks'} of the {answer.onHand.toFixed(0)} that the house works then.{' '}
+        <Why>
+          A dog of which nothing is known is taken for a usual one here. The blocks of a day are dealt out anew over all
+          dogs: one each, then to whoever’s chance rises most by it. A dog that shares only some of its days with the
+          new one loses that share of the difference. Runs and nights are not looked at: only the time for work is.
+        </Why>
+      </p>
+      {fewer.length === 0 ? (
+        <p>No other dog’s chance falls by it.</p>
+      ) : (
+        <ul aria-label="Whose chance falls">
+          {fewer.map((o) => (
+            <li key={o.residencyId}>
+              <Link href={`/dogs/${o.residencyId}`}>
+                <b>{o.runNumber}</b> {o.name}
+              </Link>{' '}
+              from {inHundred(o.was)} to {inHundred(o.is)} in 100
+            </li>
+          ))}
+        </ul>
+      )}
+      {best && <p>{sayBest(answer, best)}</p>}
+      <p>{sayLatest(answer)}</p>
+    </Told>
+  )
+}
+
+const inHundred = (chance: number): number => Math.round(chance * 100)
+
+function sayBest(answer: AnotherDog, best: NonNullable<AnotherDog['best']>): string {
+  if (best.arrivesOn === answer.arrivesOn) return 'No later start of the next weeks is better, for as long a stay.'
+  const days = `${sayDay(best.arrivesOn)} to ${sayDay(best.leavesOn)}`
+  return `Better for as long a stay: ${days}, ${sayChance(best.chance)}.`
+}
+
+function sayLatest({ latest, leavesOn }: AnotherDog): string {
+  const home = sayDay(leavesOn)
+  return latest
+    ? `To go home on ${home} it may come as late as ${sayDay(latest.arrivesOn)}: ${sayChance(latest.chance)}.`
+    : `Whenever it comes, it is not ready eight times in ten by ${home}: promise less, or a longer stay.`
+}
+
+function Weeks({ page }: { page: AnotherPage }) {
+  const most = Math.max(1, ...page.weeks.flatMap((w) => [w.needed, w.onHand]))
+  return (
+    <>
+      <Bars>
+        <thead>
+          <tr>
+            <th scope="col">Week from</th>
+            <th scope="col">Dogs</th>
+            <th scope="col">Needed</th>
+            <th scope="col">On hand</th>
+            <td />
+          </tr>
+        </thead>
+        <tbody>
+          {page.weeks.map((w) => (
+            <tr key={w.week}>
+              <th scope="row">{sayDay(w.day)}</th>
+              <td>{w.dogs}</td>
+              <td className={w.needed > w.onHand ? 'short' : undefined}>{hours(w.needed)}</td>
+              <td>{hours(w.onHand)}</td>
+              <td aria-hidden="true" className="bar">
+                <i
+                  className="needed"
+                  data-short={w.needed > w.onHand}
+                  style={{ width: `${(100 * w.needed) / most}%` }}
+                />
+                <i className="hand" style={{ left: `${(100 * w.onHand) / most}%` }} />
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </Bars>
+      <Small>
+        {sayOnHand(page)} Needed: the blocks by which each dog is ready eight times in ten, or as many as it may have. A
+        block is {page.minutesABlock} minutes. Dogs that are booked are reckoned with three a day.
+      </Small>
+    </>
+  )
+
+  function hours(blocks: number): string {
+    const minutes = Math.round(blocks * page.minutesABlock)
+    return `${Math.floor(minutes / 60)} h ${String(minutes % 60).padStart(2, '0')}`
+  }
+}
+
+function sayOnHand({ own, usual }: AnotherPage): string {
+  const blocks = usual.toFixed(0)
+  return own
+    ? `On hand: as many blocks as the house worked on such days of the last four weeks (${blocks} a day), ` +
+        'fewer while somebody is away.'
+    : `On hand: ${blocks} blocks a day, the house’s figure until five days of its own are known.`
+}
+
+const Form = styled.form`
+  margin-top: var(--s-4);
+  display: grid;
+  gap: var(--s-5);
+  justify-items: start;
+  max-width: 26rem;
+`
+const Told = styled.div`
+  border-left: 6px solid var(--held);
+  padding-left: 0.9rem;
+  margin-top: var(--s-6);
+  display: grid;
+  gap: var(--s-4);
+  max-width: 60ch;
+  .chance {
+    font-size: var(--t-6);
+    line-height: 1.2;
+  }
+  ul {
+    margin: 0;
+    padding-left: 1.1rem;
+  }
+  small {
+    color: var(--ink-2);
+  }
+`
+const Small = styled.p`
+  font-size: var(--t-2);
+  color: var(--ink-2);
+  max-width: 60ch;
+`
+const Bars = styled.table`
+  border-collapse: collapse;
+  width: 100%;
+  font-size: var(--t-3);
+  th,
+  td {
+    text-align: left;
+    padding: 0.3rem 0.8rem 0.3rem 0;
+    border-bottom: 1px solid var(--rule);
+    white-space: nowrap;
+  }
+  thead th {
+    font-size: var(--t-2);
+    border-bottom: 1.5px solid var(--ink);
+  }
+  .short {
+    color: var(--person);
+    font-weight: 660;
+  }
+  .bar {
+    position: relative;
+    width: 40%;
+    padding: 0;
+  }
+  .needed {
+    display: block;
+    height: 0.7rem;
+    border-radius: 0.35rem;
+    background: var(--held);
+  }
+  .needed[data-short='true'] {
+    background: var(--person);
+  }
+  .hand {
+    position: absolute;
+    top: 0.15rem;
+    bottom: 0.15rem;
+    border-left: 2.5px solid var(--ink);
+  }
+`
