@@ -1,14 +1,15 @@
 import { mean } from 'simple-statistics'
 import { houseCurriculum } from '@/core/curriculum/house'
-import { addDays } from '@/core/days'
-import { chanceBy, futuresOf, never } from '@/core/forecast/futures'
-import { planOf, usualSets } from '@/core/forecast/plan'
-import { shippedRates } from '@/core/forecast/rates'
+import { addDays, daysBetween } from '@/core/days'
+import { forecast, forecastGround } from '@/core/forecast/forecast'
+import { learnedFrom, ratesOf } from '@/core/forecast/learning'
+import { chanceByLine } from '@/core/forecast/line'
+import { usualSets } from '@/core/forecast/plan'
+import { chanceInTime } from '@/core/forecast/ratio'
+import { shippedRates, type Rates } from '@/core/forecast/rates'
 import { brier, coverage, partsOf, skill, transformed, type Said } from '@/core/forecast/score'
-import { speedFrom } from '@/core/forecast/speed'
 import { pastOf } from '@/core/forecast/stretches'
 import { workLeft } from '@/core/forecast/workLeft'
-import { chanceInTime } from '@/core/forecast/ratio'
 import { usualRepsPerDay } from '@/core/promise/need'
 import { seeded } from '@/core/seeded'
 import { foldDog } from '@/core/progress/fold'
@@ -17,76 +18,61 @@ import { laws, tempers, type TemperName } from '@/core/tests/loop/dogs'
 import { arrival, everyday, regimesIn } from '@/core/tests/loop/live'
 
 /**
- * What a forecast says of simulated dogs, at a quarter, a half and three quarters of their stay. Prints, never fails.
+ * What a forecast says of simulated dogs, at a quarter, a half and three quarters of their stay, with none, five and
+ * fifty finished residencies of other such dogs behind. Prints, never fails.
  */
 const seeds = Number(process.env['KIBOU_FORECAST_SEEDS'] ?? 2)
 const homes = (process.env['KIBOU_FORECAST_HOMES'] ?? '14,21,28').split(',').map(Number)
+const behind = (process.env['KIBOU_FORECAST_BEHIND'] ?? '0,5,50').split(',').map(Number)
 /** These dogs know no weekend. */
 const everyDay = () => usualSets.weekday
+const lawNames = Object.keys(laws) as (keyof typeof laws)[]
+const temperNames = Object.keys(tempers) as TemperName[]
+const worldOf = (law: keyof typeof laws, temper: TemperName, few: boolean, seed: number) => ({
+  curriculum: houseCurriculum,
+  promises: few ? everyday.slice(0, 5) : everyday,
+  days: 60,
+  setsADay: 0,
+  blocksADay: 3,
+  dog: laws[law](temper, seed),
+})
+
 interface Case extends Said {
   readonly law: string
   readonly quarter: number
   /** Where what happened lies among the futures. */
   readonly at: number
-  /** What the figure before this one said: reps to go over reps the days allow. */
   readonly ratio: number
+  readonly line: number
 }
-const said: Case[] = []
-const asked: Parameters<typeof futuresOf>[] = []
-const drawn = seeded(2)
-let cpu = 0
-for (const law of Object.keys(laws) as (keyof typeof laws)[])
-  for (const temper of Object.keys(tempers) as TemperName[])
-    for (const promises of [everyday, everyday.slice(0, 5)])
-      for (let seed = 1; seed <= seeds; seed++) {
-        const world = {
-          curriculum: houseCurriculum,
-          promises,
-          days: 60,
-          setsADay: 0,
-          blocksADay: 3,
-          dog: laws[law](temper, seed * 97),
-        }
-        const lived = liveInBlocks(world)
-        const regimes = regimesIn(world)
-        const readyOn = lived.readyOn ?? never
-        for (const home of homes)
-          for (const quarter of [1, 2, 3]) {
-            const day = Math.max(2, Math.round((home * quarter) / 4))
-            if (readyOn < day) continue
-            const today = addDays(arrival, day)
-            const sets = lived.sets.filter((s) => s.day < today)
-            const from = process.cpuUsage()
-            const { stretches, useful } = pastOf(regimes, sets)
-            const state = foldDog(regimes, sets)
-            const speed = speedFrom(stretches, shippedRates)
-            const legs = workLeft(houseCurriculum, state, promises, shippedRates, stretches, today)
-            const until = (last: number) =>
-              planOf(useful, { today, leavesOn: addDays(arrival, last), shareOfToday: 1, usual: everyDay })
-            const futures = futuresOf(legs, speed, until(90), 1000, seed)
-            if (quarter === 1) asked.push([legs, speed, until(home), 4000, seed])
-            cpu += process.cpuUsage(from).user
-            const chance = chanceBy(futures.ready, home - day - 1)
-            const real = readyOn === never ? { day: 60 - day, came: false } : { day: readyOn - day, came: true }
-            const then = lived.days.find((d) => d.day === day)
-            const needed = then?.summary.needs.reduce((sum, need) => sum + need.reps, 0) ?? 0
-            const perDay = day > 3 && then ? then.gained / (day - 1) : usualRepsPerDay
-            said.push({
-              law: `${law} ${temper}`,
-              quarter,
-              chance,
-              came: readyOn < home,
-              at: transformed((d) => chanceBy(futures.ready, d), real, drawn),
-              ratio: chanceInTime(needed / Math.max(1, (home - day) * perDay)),
-            })
-          }
-      }
+
+/** Rates of a house of dogs of one law, of so many that went home after four weeks. */
+function ratesBehind(law: keyof typeof laws, n: number): Rates {
+  if (n === 0) return shippedRates
+  const dogs = Array.from({ length: n }, (_, i) => {
+    const world = { ...worldOf(law, temperNames[i % 3] ?? 'usual', i % 2 === 1, 5003 + i * 17), days: 27 }
+    return pastOf(regimesIn(world), liveInBlocks(world).sets).stretches
+  })
+  return ratesOf(learnedFrom(dogs))
+}
+
+const lives = lawNames.flatMap((law) =>
+  temperNames.flatMap((temper) =>
+    [false, true].flatMap((few) =>
+      Array.from({ length: seeds }, (_, i) => {
+        const world = worldOf(law, temper, few, (i + 1) * 97)
+        return { law, temper, world, seed: i + 1, lived: liveInBlocks(world) }
+      }),
+    ),
+  ),
+)
+
 const line = (name: string, of: readonly Case[]) =>
   console.log(
     `${name}: ${of.length}, said ${mean(of.map((s) => s.chance)).toFixed(2)}, came ` +
       `${mean(of.map((s) => Number(s.came))).toFixed(2)}; Brier ${brier(of).toFixed(3)}, skill over one half ` +
-      `${skill(of).toFixed(2)} (the ratio before: ${brier(of.map((s) => ({ ...s, chance: s.ratio }))).toFixed(3)}); ` +
-      `middle 80 % holds ${coverage(
+      `${skill(of).toFixed(2)} (ratio ${brier(of.map((s) => ({ ...s, chance: s.ratio }))).toFixed(3)}, straight line ` +
+      `${brier(of.map((s) => ({ ...s, chance: s.line }))).toFixed(3)}); middle 80 % holds ${coverage(
         of.map((s) => s.at),
         0.8,
       ).toFixed(2)}, middle half ${coverage(
@@ -94,35 +80,140 @@ const line = (name: string, of: readonly Case[]) =>
         0.5,
       ).toFixed(2)}`,
   )
-line('all', said)
-for (const quarter of [1, 2, 3])
-  line(
-    `after ${quarter}/4 of the stay`,
-    said.filter((s) => s.quarter === quarter),
-  )
-for (const law of [...new Set(said.map((s) => s.law))])
-  line(
-    law,
-    said.filter((s) => s.law === law),
-  )
-const { reliability, resolution, uncertainty, bins } = partsOf(said)
-console.log(
-  `reliability ${reliability.toFixed(3)} − resolution ${resolution.toFixed(3)} + uncertainty ${uncertainty.toFixed(3)}`,
-)
-for (const b of bins) console.log(`said ${b.said.toFixed(2)}  came ${b.came.toFixed(2)}  (${b.n})`)
-console.log(`CPU ${(cpu / 1e6 / said.length).toFixed(3)} s a forecast of 1,000 futures with its folding`)
 
-const few = asked.slice(0, 30)
-for (const one of few) futuresOf(...one)
-const from = process.cpuUsage()
-for (const one of few) futuresOf(...one)
-const each = process.cpuUsage(from).user / 1000 / few.length
+for (const n of behind) {
+  const drawn = seeded(2)
+  const said: Case[] = []
+  const commands: Case[] = []
+  let [cpu, base] = [0, 0]
+  for (const law of lawNames) {
+    const rates = ratesBehind(law, n)
+    for (const { temper, world, seed, lived } of lives.filter((l) => l.law === law)) {
+      const regimes = regimesIn(world)
+      const readyOn = lived.readyOn ?? Number.POSITIVE_INFINITY
+      const metOn = new Map(
+        lived.summary.commands.flatMap((c) =>
+          c.promises.map((p) => [
+            p.promise.rungId,
+            p.metOn === undefined ? Number.POSITIVE_INFINITY : daysBetween(arrival, p.metOn),
+          ]),
+        ),
+      )
+      for (const home of homes)
+        for (const quarter of [1, 2, 3]) {
+          const day = Math.max(2, Math.round((home * quarter) / 4))
+          if (readyOn < day) continue
+          const today = addDays(arrival, day)
+          const sets = lived.sets.filter((s) => s.day < today)
+          const state = foldDog(regimes, sets)
+          const from = process.cpuUsage()
+          const ground = forecastGround({
+            curriculum: houseCurriculum,
+            regimes,
+            sets,
+            state,
+            promises: world.promises,
+            rates,
+            mostBlocks: 4,
+            impossible: false,
+            stay: { today, leavesOn: addDays(arrival, home), shareOfToday: 1, usual: everyDay },
+          })
+          const told = forecast(ground, 1000, seed, { ifs: 'none' })
+          cpu += process.cpuUsage(from).user
+          const by = (d: number) => (d < 0 ? 0 : (told.by[Math.min(d, told.by.length - 1)] ?? 0))
+          const seen = Math.min(60, home + 28) - day
+          const real = readyOn - day < seen ? { day: readyOn - day, came: true } : { day: seen - 1, came: false }
+          const then = lived.days.find((d) => d.day === day)
+          const needed = then?.summary.needs.reduce((sum, need) => sum + need.reps, 0) ?? 0
+          const perDay = day > 3 && then ? then.gained / (day - 1) : usualRepsPerDay
+          const legs = workLeft(houseCurriculum, state, world.promises, rates, ground.past.stretches, today)
+          const shared = { law: `${law} ${temper}`, quarter, at: transformed(by, real, drawn) }
+          said.push({
+            ...shared,
+            chance: told.chance,
+            came: readyOn < home,
+            ratio: chanceInTime(needed / Math.max(1, (home - day) * perDay)),
+            line: chanceByLine(ground.past, legs, day, home - day),
+          })
+          for (const leg of told.legs) {
+            const on = metOn.get(leg.rungId) ?? Number.POSITIVE_INFINITY
+            if (on < day) continue
+            const own = ground.past.stretches.filter((s) => s.command === leg.command)
+            const [early, , , , late] = leg.days
+            commands.push({
+              ...shared,
+              chance: leg.chance,
+              came: on < home,
+              ratio: 0.5,
+              // Whether its day lies within the middle 80: at the edges by half.
+              at: on - day < (early ?? 99) ? 0.01 : on - day > (late ?? 99) ? 0.99 : 0.5,
+              line: chanceByLine(
+                { ...ground.past, stretches: own },
+                legs.filter((l) => l.rungId === leg.rungId && l.promised),
+                day,
+                home - day,
+              ),
+            })
+          }
+          base++
+        }
+    }
+  }
+  console.log(`\n${n} finished residencies behind`)
+  line('dogs', said)
+  for (const quarter of [1, 2, 3])
+    line(
+      `  after ${quarter}/4 of the stay`,
+      said.filter((s) => s.quarter === quarter),
+    )
+  for (const law of lawNames)
+    line(
+      `  ${law}`,
+      said.filter((s) => s.law.startsWith(law)),
+    )
+  line('commands not met yet (no ratio; its middle 80 % by inclusion)', commands)
+  const { reliability, resolution, uncertainty, bins } = partsOf(said)
+  console.log(
+    `reliability ${reliability.toFixed(3)} − resolution ${resolution.toFixed(3)} + uncertainty ` +
+      `${uncertainty.toFixed(3)}; ${bins.map((b) => `${b.said.toFixed(2)}→${b.came.toFixed(2)} (${b.n})`).join(' ')}`,
+  )
+  console.log(`CPU ${(cpu / 1e6 / base).toFixed(3)} s a forecast of 1,000 futures with its ground`)
+}
+
+const grounds = lives.slice(0, 20).map(({ world, lived }) => {
+  const today = addDays(arrival, 7)
+  const sets = lived.sets.filter((s) => s.day < today)
+  const regimes = regimesIn(world)
+  return forecastGround({
+    curriculum: houseCurriculum,
+    regimes,
+    sets,
+    state: foldDog(regimes, sets),
+    promises: world.promises,
+    rates: shippedRates,
+    mostBlocks: 4,
+    impossible: false,
+    stay: { today, leavesOn: addDays(arrival, 21), shareOfToday: 1, usual: everyDay },
+  })
+})
+const spent = (run: () => void): number => {
+  run()
+  const from = process.cpuUsage()
+  run()
+  return process.cpuUsage(from).user / 1000 / grounds.length
+}
+const alone = spent(() => {
+  for (const ground of grounds) forecast(ground, 4000, 1, { ifs: 'none' })
+})
+const whole = spent(() => {
+  for (const ground of grounds) forecast(ground, 4000, 1)
+})
 const chance = seeded(1)
-const alone = process.cpuUsage()
-// About as many as a dog's futures draw: a hundred each.
-for (let i = 0; i < few.length * 4000 * 100; i++) chance()
-const drawing = process.cpuUsage(alone).user / 1000 / few.length
+// About as many as a dog's futures draw: a hundred and fifty each.
+const drawing = spent(() => {
+  for (let i = 0; i < grounds.length * 4000 * 150; i++) chance()
+})
 console.log(
-  `4,000 futures of a dog: ${each.toFixed(0)} ms of CPU, ${(each / drawing).toFixed(0)} times 400,000 chances alone ` +
-    `(aim: 60 dogs in a second)`,
+  `\n4,000 futures of a dog: ${alone.toFixed(0)} ms of CPU, ${(alone / drawing).toFixed(1)} times 600,000 chances ` +
+    `alone; with blocks and what-ifs ${whole.toFixed(0)} ms (aim: 60 dogs in a second)`,
 )

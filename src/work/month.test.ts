@@ -15,9 +15,11 @@ import { correctSet, voidSet } from './do/correct'
 import { bookHandoff, sayOutcome } from './do/handoff'
 import { keepSection } from './do/house'
 import { keepPastSets, pastSetsForm } from './do/pastSets'
+import { learnRates, renewForecasts } from './do/forecasts'
 import { setUp } from './do/signIn'
 import { changeStaffMember } from './do/staff'
 import { pause, resume } from './do/stay'
+import { noHooks } from './hooks'
 import { loadArchive } from './page/archive'
 import { loadBlock } from './page/block'
 import { loadBowls } from './page/food'
@@ -88,6 +90,13 @@ function contradictions(db: Db, me: string, now: number): readonly string[] {
       if (block.rest !== page.next.rest) say(`the block says “${block.rest}”, the page “${page.next.rest}”`)
       if (up) say('up next names it, and its page nothing')
       if (sheet.sheet.length > 0) say('the sheet asks for work')
+    }
+    // What is said of its being ready, and that something is: one chance, wherever it stands.
+    if (page.forecast && !row.ready && today > r.arrivesOn) {
+      if (row.said !== (page.forecast.view?.chance ?? ''))
+        say(`the wall says ${row.said}, the page ${page.forecast.view?.chance ?? ''}`)
+      if (page.forecast.view?.headline.includes('cannot be met')) say('a promise that was taken cannot be met')
+      if (up?.turn === 'ready' || up?.turn === 'passed-over') say(`up next calls it ${up.turn}`)
     }
     // The standing and the counts.
     for (const c of page.commands) {
@@ -270,6 +279,8 @@ describe('a month of a small kennel', () => {
       }
       if (d === 12)
         ok(changeStaffMember(db, { personId: ben, what: 'leaves', becomes: day(14), recordedBy: maud }, at(today, 8)))
+      if (d % 7 === 0) learnRates(db, at(today, 7))
+      renewForecasts(db, at(today, 8.2), noHooks, 100)
       for (const dog of dogs) {
         const r = findResident(db, dog.id)
         if (!r || today < r.arrivesOn || today > r.leavesOn) continue
@@ -327,6 +338,7 @@ describe('a month of a small kennel', () => {
               ),
             )
         }
+      renewForecasts(db, evening, noHooks, 100)
       told.push(...contradictions(db, maud, evening))
       for (const dog of dogs) {
         const page = loadHandoffPage(db, dog.id, evening)

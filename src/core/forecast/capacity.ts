@@ -12,8 +12,8 @@ export interface Claim {
 export type Dealt = ReadonlyMap<string, number>
 
 /**
- * Deals the blocks of a usual day out over dogs: one each while they last, then, jump by jump, to whoever’s chance rises
- * most by the block. What is left when no chance rises any more is nobody’s.
+ * Deals the blocks of a usual day out over dogs: one each while they last, then, jump by jump, to whoever’s chance
+ * rises most by the block. What is left when no chance rises any more is nobody’s.
  */
 export function dealOut(claims: readonly Claim[], blocksADay: number): Dealt {
   const dealt = new Map(claims.map((c) => [c.residencyId, 0]))

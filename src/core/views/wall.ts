@@ -21,6 +21,8 @@ export interface WallDog {
   readonly not?: string
   /** Nothing of it is worked before its baseline. */
   readonly untested?: boolean
+  /** Everything promised is met, whatever else ready waits for. */
+  readonly met?: boolean
   /** Blocks it had today. */
   readonly blocks?: number
   /** What is said of it; undefined while nothing is yet. */
@@ -139,7 +141,7 @@ export function buildWall(
       runNumber: dog.runNumber,
       daysLeft: daysBetween(today, dog.leavesOn),
       told: dog.told,
-      ready: dog.summary.readyOn !== undefined,
+      ready: isMet(dog),
       blocks: dog.blocks ?? 0,
       needs: needsOf(dog.curriculum, dog.summary, today, now, model),
       not: notNow(dog, today),
@@ -194,6 +196,8 @@ export function buildWall(
     }),
   }
 }
+
+const isMet = (dog: WallDog): boolean => dog.met ?? dog.summary.readyOn !== undefined
 
 /** Why no block of this dog can begin now; empty when one can. First evening: a light walk and rest, no training. */
 const notNow = (dog: WallDog, today: string): string =>
@@ -287,11 +291,11 @@ function wallRow(
     ready: dog.summary.readyOn !== undefined,
     lacks: lacksOf(dog.summary),
     booked: dog.booked,
-    reach: dog.summary.readyOn !== undefined ? 'nothing needed' : (need?.reach ?? 'nothing needed'),
-    chance: !need || dog.summary.readyOn !== undefined ? 1 : (dog.told?.chance ?? -1),
-    said: need && dog.told ? sayChance(dog.told.chance) : '',
-    trend: !need || !dog.told?.trend ? 0 : dog.told.trend.was < dog.told.chance ? 1 : -1,
-    trendSaid: need && dog.told ? sayTrend(dog.told) : '',
+    reach: isMet(dog) ? 'nothing needed' : (need?.reach ?? 'nothing needed'),
+    chance: !need || isMet(dog) ? 1 : (dog.told?.chance ?? -1),
+    said: need && dog.told && !isMet(dog) ? sayChance(dog.told.chance) : '',
+    trend: !need || isMet(dog) || !dog.told?.trend ? 0 : dog.told.trend.was < dog.told.chance ? 1 : -1,
+    trendSaid: need && dog.told && !isMet(dog) ? sayTrend(dog.told) : '',
     cells: shown.map(({ id }) => {
       const standing = dog.summary.commands.find((c) => c.command === id)
       return standing ? wallCell(curriculum, standing, now, model) : absentCell(id)

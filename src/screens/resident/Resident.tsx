@@ -71,7 +71,7 @@ export function Resident({ view, now, actions }: { view: ResidentView; now: numb
             <dt>Side</dt>
             <dd>{saySide(resident)}</dd>
           </div>
-          {view.forecast?.view && view.readyOn === undefined && (
+          {view.forecast?.view && (
             <div>
               <dt>Ready by then</dt>
               <dd>
@@ -108,9 +108,7 @@ export function Resident({ view, now, actions }: { view: ResidentView; now: numb
       <Columns>
         <div>
           <NextList next={view.next} view={view} first={!view.arriving || view.arriving.baseline === 'done'} />
-          {view.forecast && view.readyOn === undefined && (
-            <WillItBeReady part={view.forecast} timeZone={view.timeZone} />
-          )}
+          {view.forecast && <WillItBeReady part={view.forecast} timeZone={view.timeZone} />}
           {view.paces.map((p) => (
             <PaceLine key={p.command} name={p.name} pace={p.pace} />
           ))}

@@ -12,7 +12,7 @@ import type { ForecastPart } from '@/work/page/resident'
 /** The chance to be ready, in words first; the days of each promise; what would change it most. */
 export function WillItBeReady({ part, timeZone }: { part: ForecastPart; timeZone: string }) {
   const { sayMoment } = useWhen()
-  const { view, madeAt, due } = part
+  const { view, madeAt, due, bad } = part
   return (
     <Section aria-labelledby="will-be-ready">
       <h2 id="will-be-ready">Will it be ready</h2>
@@ -27,6 +27,7 @@ export function WillItBeReady({ part, timeZone }: { part: ForecastPart; timeZone
             {due ? '; what came since is not in it yet. ' : '. '}
             <Why>{view.why}</Why>
           </Small>
+          {bad !== '' && <Bad>{bad}</Bad>}
           {view.bands.length > 0 && <Days view={view} />}
           {view.whatIfs.length > 0 && <WhatIfs all={view.whatIfs} />}
         </>
@@ -125,6 +126,10 @@ const Headline = styled.p`
   font-weight: 620;
   line-height: 1.25;
   max-width: 44ch;
+`
+const Bad = styled.p`
+  color: var(--person);
+  font-size: var(--t-2);
 `
 const Small = styled.div`
   font-size: var(--t-2);

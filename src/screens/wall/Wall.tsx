@@ -58,6 +58,7 @@ export function Wall({
             {open ? 'Fold it away' : `Show all ${view.rows.length} dogs`}
           </Unfold>
           <Legend toldMinute={view.toldMinute} />
+          {view.bad !== '' && <Bad>{view.bad}</Bad>}
         </Top>
         <Scroller data-open={open}>
           <Grid aria-label="Residents against the curriculum">
@@ -206,6 +207,10 @@ const Top = styled.div`
   h1 {
     font-size: var(--t-7);
   }
+`
+const Bad = styled.p`
+  color: var(--person);
+  font-size: var(--t-2);
 `
 const Key = styled.p`
   display: flex;

@@ -138,6 +138,17 @@ describe('forecasts of a house', () => {
     expect(forecastNow(db, id)?.told.chance).toBe(shipped)
   })
 
+  it('says beside every chance when those before it were bad', () => {
+    const { db, id } = kennel()
+    renew(db, monday)
+    const learned = learnRates(db, monday)
+    expect(learned.residencies).toBe(0)
+    expect([loadWall(db, monday).bad, loadResident(db, id, monday)?.forecast?.bad]).toEqual(['', ''])
+    db.exec(`UPDATE learned SET learned = json_set(learned, '$.verdict', 'too high')`)
+    expect(loadWall(db, monday).bad).toContain('run too high')
+    expect(loadResident(db, id, monday)?.forecast?.bad).toContain('run too high')
+  })
+
   it('learns from nobody where nobody went home, and keeps that it looked', () => {
     const { db } = kennel()
     expect(learnRates(db, monday)).toEqual({ residencies: 0 })

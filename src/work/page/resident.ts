@@ -25,6 +25,7 @@ import {
 import type { Share } from '@/core/evidence/interval'
 import { byCollar, kitComparisons, type KitComparison } from '@/core/evidence/kit'
 import { lookBacksByDay, type LookBackDay } from '@/core/evidence/lookBacks'
+import { sayVerdict } from '@/core/forecast/judged'
 import type { FittedForgetting } from '@/core/forecast/forgetting'
 import type { SetFact } from '@/core/facts/fact'
 import { methodAt } from '@/core/method/rows'
@@ -38,7 +39,7 @@ import { forecastView, type ForecastView } from '@/core/views/forecast'
 import { buildCommands, type CommandView } from '@/core/views/resident'
 import { newestCurriculum } from '@/store/curricula'
 import type { Db } from '@/store/database'
-import { forecastIsDue, forecastNow } from '@/store/forecasts'
+import { forecastIsDue, forecastNow, readLearned } from '@/store/forecasts'
 import { readLog, readSets, type LogFilter, type LogRow, readNoted } from '@/store/facts/read'
 import { liveHandoff, type Handoff } from '@/store/handoffs'
 import { readNotes, type Note } from '@/store/journal'
@@ -126,16 +127,21 @@ export interface ForecastPart {
   readonly madeAt: number | undefined
   /** Something it rests on has changed since. */
   readonly due: boolean
+  /** What is to be said beside it when forecasts here turned out bad; empty else. */
+  readonly bad: string
 }
 
-/** What is said of a dog that is here and has promises. */
-function forecastPart(db: Db, { resident, today, curriculum }: Scene): ForecastPart | undefined {
+/** What is said of a dog that is here and has promises that are not all met. */
+function forecastPart(db: Db, { resident, today, curriculum, derived }: Scene): ForecastPart | undefined {
+  // Nothing is left to be said of it.
+  if (derived.summary.readyOn !== undefined) return undefined
   if (today > resident.leavesOn || today < resident.arrivesOn) return undefined
   if (readPromises(db, resident.residencyId).length === 0) return undefined
   const told = forecastNow(db, resident.residencyId)
   return {
     view: told && forecastView(told.told, curriculum),
     madeAt: told?.madeAt,
+    bad: sayVerdict(readLearned(db)?.learned.verdict ?? 'too few'),
     due: told === undefined || told.day !== today || forecastIsDue(db, resident.residencyId),
   }
 }

@@ -1,4 +1,5 @@
 import { dayIn } from '@/core/days'
+import { sayVerdict } from '@/core/forecast/judged'
 import type { FirstNext } from '@/core/coach/next'
 import { buildWall, type UpNextRow, type WallView } from '@/core/views/wall'
 import type { Db } from '@/store/database'
@@ -11,7 +12,7 @@ import { kennelForgetting } from '../scene/forgetting'
 import { readRules, regimesOfResident } from '../scene/regimes'
 import { standingOf, summariesOf } from '../record/refold'
 import { firstFor } from './resident'
-import { forecastsOn } from '@/store/forecasts'
+import { forecastsOn, readLearned } from '@/store/forecasts'
 import { readHouse, readSpaces } from '@/store/house'
 import { readyWith } from '../scene/shown'
 import { baselineFirst } from '../scene/firstThings'
@@ -44,6 +45,7 @@ export function loadWall(db: Db, now: number, me?: string): WallPage {
             booked: booked.has(r.residencyId),
             not,
             untested: not === baselineFirst.short,
+            met: summary.readyOn !== undefined,
             blocks: day.blocks(r.residencyId),
             told: told.get(r.residencyId)?.told,
           },
@@ -69,12 +71,16 @@ export function loadWall(db: Db, now: number, me?: string): WallPage {
   const made = [...told.values()].map((t) => t.madeAt)
   return {
     ...named,
+    bad: sayVerdict(readLearned(db)?.learned.verdict ?? 'too few'),
     toldMinute: made.length === 0 ? undefined : wallMinute(readKennel(db).timeZone, Math.min(...made)),
   }
 }
 
-/** The wall, and since when what it says of chances stands, minutes after midnight: the oldest of them. */
-export type WallPage = WallView & { readonly toldMinute: number | undefined }
+/**
+ * The wall, and since when what it says of chances stands, minutes after midnight: the oldest of them. `bad`: what is to
+ * be said beside chances that turned out too high or too low; empty else.
+ */
+export type WallPage = WallView & { readonly toldMinute: number | undefined; readonly bad: string }
 
 /** House: so many dogs are named, and nobody reads on. */
 const named = 8
