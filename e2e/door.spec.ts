@@ -130,7 +130,8 @@ test.describe('the door', () => {
           FROM book_change) + (SELECT count(*)
           FROM person_change) + (SELECT count(*)
           FROM handoff_outcome) + (SELECT count(*)
-          FROM learned_elsewhere) AS n`,
+          FROM learned_elsewhere) + (SELECT count(*)
+          FROM report_change) AS n`,
       )
     const before = facts()
     const call = async (as: typeof nobody, action: string) => {

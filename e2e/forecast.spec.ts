@@ -52,3 +52,18 @@ test('learned rates go out as a file and come in again; a wrong file changes not
   await page.getByRole('button', { name: 'Back to the shipped rates' }).click()
   await expect(page.getByText(/began with the shipped rates/)).toBeVisible()
 })
+
+test('the week’s report: its words are changed and kept, and stand in its PDF', async ({ page, kibou }) => {
+  await signIn(page.request, kibou, 'maud')
+  await visit(page, `${kibou.url}/dogs/${kibou.dog('Heron')}/report`)
+  const sheet = page.getByRole('region', { name: 'As the owner reads it' })
+  await expect(sheet.getByText(/^Heron was worked on \d days?, in \d+ short blocks with/)).toBeVisible()
+  await page.getByLabel('What is new').fill('Heron waits at every door now.')
+  await page.getByRole('button', { name: 'Keep it' }).press('Enter')
+  await expect(page.getByText(/^Written by Maud Ferrow/)).toBeVisible()
+  await expect(sheet.getByText('Heron waits at every door now.')).toBeVisible()
+  const address = (await sheet.getByRole('link', { name: 'As a PDF' }).getAttribute('href')) ?? ''
+  const answer = await page.request.get(kibou.url + address)
+  expect([answer.status(), answer.headers()['content-type']]).toEqual([200, 'application/pdf'])
+  await expectNoAxeFindings(page)
+})

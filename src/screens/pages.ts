@@ -41,6 +41,7 @@ export const pages: readonly Page[] = [
     least: 'hand',
     sample: '/dogs/Mallet/commands/sit-stay',
   },
+  { address: '/dogs/[residencyId]/report', name: 'Week’s report', least: 'hand', sample: '/dogs/Mallet/report' },
   { address: '/dogs/[residencyId]/food', name: 'Food', least: 'hand', sample: '/dogs/Siskin/food' },
   { address: '/dogs/[residencyId]/handoff', name: 'Handoff', least: 'hand', sample: '/dogs/Gimlet/handoff' },
   {

@@ -16,11 +16,11 @@ export interface Versions<Change> {
 }
 
 /** House: older ones are history that nobody reads on a screen. */
-const mostRead = 20
+const mostRead = 200
 
 /** Versions of what people wrote about a residency, kept in a table of their own. */
 export function versionsIn<Change>(
-  table: 'script_change' | 'homework_change',
+  table: 'script_change' | 'homework_change' | 'report_change',
   shape: z.ZodType<Change>,
 ): Versions<Change> {
   const rows = z.array(z.object({ id: z.string(), change: z.string(), at: z.number(), by: z.string() }))

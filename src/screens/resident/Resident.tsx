@@ -193,6 +193,7 @@ const leads = [
   ['reward', 'What it works for'],
   ['demonstration', 'Script of the demonstration'],
   ['demonstration/after', 'What was shown, and homework'],
+  ['report', 'Week’s report for the owner'],
   ['handoff', 'Handoff'],
 ] as const
 

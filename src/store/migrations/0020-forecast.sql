@@ -74,3 +74,13 @@ CREATE TABLE learned_elsewhere (
   at INTEGER NOT NULL,
   by TEXT NOT NULL REFERENCES person (id)
 ) STRICT;
+
+-- What a person made of a week's report: the texts as the owner is to read them; the newest of a week counts.
+CREATE TABLE report_change (
+  id TEXT PRIMARY KEY,
+  residency_id TEXT NOT NULL REFERENCES residency (id),
+  change TEXT NOT NULL,
+  at INTEGER NOT NULL,
+  by TEXT NOT NULL REFERENCES person (id)
+) STRICT;
+CREATE INDEX report_change_by_residency ON report_change (residency_id, at);

@@ -77,8 +77,8 @@ export function loadWall(db: Db, now: number, me?: string): WallPage {
 }
 
 /**
- * The wall, and since when what it says of chances stands, minutes after midnight: the oldest of them. `bad`: what is to
- * be said beside chances that turned out too high or too low; empty else.
+ * The wall, and since when what it says of chances stands, minutes after midnight: the oldest of them. `bad`: what is
+ * to be said beside chances that turned out too high or too low; empty else.
  */
 export type WallPage = WallView & { readonly toldMinute: number | undefined; readonly bad: string }
 

@@ -19,6 +19,7 @@ import { loadMethod } from '../page/method'
 import { loadPaper } from '../page/paper'
 import { cueDictionary, doorCard, feedingList } from '../page/printed'
 import { loadCommand, loadResident } from '../page/resident'
+import { loadReport } from '../page/report'
 import { loadReward } from '../page/reward'
 import { loadDoor } from '../page/door'
 import { loadComing } from '../page/coming'
@@ -58,6 +59,7 @@ export const everyPageOf = (
   work: loadBlock(db, residencyId, 'down', me, now),
   baseline: loadBaseline(db, residencyId, now),
   food: loadFood(db, residencyId, now),
+  report: loadReport(db, residencyId, now),
   handoff: loadHandoffPage(db, residencyId, now),
   demonstration: loadDemonstration(db, residencyId, now, { me }),
   rehearsal: loadShowing(db, residencyId, 'rehearsal', now, { me }),

@@ -1,0 +1,195 @@
+'use client'
+import Link from 'next/link'
+import { useState } from 'react'
+import styled from 'styled-components'
+import { reportParts, type ReportPart } from '@/core/views/weekReport'
+import { Line } from '@/ui/Line'
+import { Fault } from '@/ui/fieldParts'
+import { Field } from '@/ui/Field'
+import { Beside, OfficePage } from '@/ui/Page'
+import { Button, FileLink } from '@/ui/press'
+import { phone } from '@/ui/theme'
+import { sayDay } from '@/ui/when'
+import { useWhen } from '@/ui/ways'
+import type { ReportPage } from '@/work/page/report'
+import { DogHead } from '../DogHead'
+import { May } from '../shell/may'
+import type { Told } from '../told'
+import { useTold } from '../useTold'
+
+const labels: Readonly<Record<ReportPart, string>> = {
+  opening: 'Opening',
+  done: 'What was done',
+  learned: 'What is new',
+  held: 'What is there',
+  ahead: 'What comes',
+  closing: 'Closing',
+}
+
+/** A week’s report for the owner: as it reads, and its words to change. */
+export function Report({ page, keep }: { page: ReportPage; keep: (raw: unknown) => Promise<Told> }) {
+  const { sayMoment } = useWhen()
+  const { resident, week, kept } = page
+  const address = `/dogs/${resident.residencyId}/report`
+  return (
+    <OfficePage>
+      <DogHead resident={resident} title={`Week ${week.number} for ${resident.ownerName}`}>
+        <nav aria-label="Weeks">
+          {page.weeks.map((w, i) => (
+            <span key={w.number}>
+              {i > 0 && ' · '}
+              {w.number === week.number ? (
+                <b aria-current="page">week {w.number}</b>
+              ) : (
+                <Link href={`${address}?week=${w.number}`}>week {w.number}</Link>
+              )}
+            </span>
+          ))}
+        </nav>
+      </DogHead>
+      <Beside>
+        <Sheet aria-label="As the owner reads it">
+          <h2>
+            {resident.name}, {sayDay(week.from)} to {sayDay(week.to)}
+          </h2>
+          {reportParts
+            .filter((p) => p !== 'closing' && page.texts[p] !== '')
+            .map((p) => (
+              <p key={p}>{page.texts[p]}</p>
+            ))}
+          <Lines page={page} />
+          <p>{page.texts.closing}</p>
+          <FileLink href={`/dogs/${resident.residencyId}/report.pdf?week=${week.number}`}>As a PDF</FileLink>
+        </Sheet>
+        <May least="trainer">
+          <section aria-labelledby="words">
+            <h2 id="words">Its words</h2>
+            <p>
+              {kept
+                ? `Written by ${kept.by}, ${sayMoment(kept.at, page.timeZone)}. Facts that came since are not in it.`
+                : 'Made from what was recorded; keep it when it reads as you would say it.'}
+            </p>
+            <Words key={`${week.number} ${page.version}`} page={page} keep={keep} />
+          </section>
+        </May>
+      </Beside>
+    </OfficePage>
+  )
+}
+
+function Lines({ page }: { page: ReportPage }) {
+  if (page.lines.length === 0) return null
+  return (
+    <Picture aria-label="How far each command came">
+      {page.lines.map((line) => (
+        <li key={line.name}>
+          <b>{line.name}</b>
+          <span className="was" title="at the beginning of the week">
+            <Line line={line.before} size="row" />
+          </span>
+          <Line line={line.now} size="row" />
+          <span>{line.said}</span>
+        </li>
+      ))}
+    </Picture>
+  )
+}
+
+function Words({ page, keep }: { page: ReportPage; keep: (raw: unknown) => Promise<Told> }) {
+  const { send, wrong, pending } = useTold()
+  const [fresh, setFresh] = useState(0)
+  const [texts, setTexts] = useState(page.texts)
+  return (
+    <form
+      onSubmit={(e) => {
+        e.preventDefault()
+        const data = new FormData(e.currentTarget)
+        const texts = Object.fromEntries(reportParts.map((p) => [p, String(data.get(p) ?? '')]))
+        send(() =>
+          keep({
+            residencyId: page.resident.residencyId,
+            from: page.version,
+            change: { from: page.week.from, to: page.week.to, texts },
+          }),
+        )
+      }}
+    >
+      <div key={fresh}>
+        {reportParts.map((p) => (
+          <Field key={p} label={labels[p]} name={p} defaultValue={texts[p]} long plain maxLength={1200} />
+        ))}
+      </div>
+      {wrong !== '' && <Fault role="alert">{wrong}</Fault>}
+      <Row>
+        <Button type="submit" isDisabled={pending}>
+          {pending ? 'Keeping …' : 'Keep it'}
+        </Button>
+        {page.kept && (
+          <Button
+            onPress={() => {
+              setTexts(page.made)
+              setFresh(fresh + 1)
+            }}
+          >
+            From the facts again
+          </Button>
+        )}
+      </Row>
+    </form>
+  )
+}
+
+const Sheet = styled.section`
+  background: var(--paper);
+  border: 1.5px solid var(--ink);
+  padding: 1.4rem 1.6rem;
+  display: grid;
+  gap: var(--s-5);
+  justify-items: start;
+  p {
+    max-width: 62ch;
+    white-space: pre-line;
+    overflow-wrap: anywhere;
+  }
+`
+const Picture = styled.ul`
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  display: grid;
+  gap: var(--s-3);
+  li {
+    display: grid;
+    grid-template-columns: 7rem auto auto;
+    column-gap: var(--s-5);
+    align-items: center;
+  }
+  .was {
+    opacity: 0.55;
+  }
+  li > :nth-child(n + 3) {
+    grid-column: 2;
+  }
+  li > :last-child {
+    grid-column: 3;
+    grid-row: 1 / span 2;
+  }
+  ${phone} {
+    li {
+      grid-template-columns: minmax(0, 1fr);
+    }
+    li > :nth-child(n),
+    li > :last-child {
+      grid-column: 1;
+      grid-row: auto;
+    }
+  }
+  svg {
+    max-width: 100%;
+  }
+`
+const Row = styled.div`
+  display: flex;
+  gap: var(--s-4);
+  margin-top: var(--s-4);
+`

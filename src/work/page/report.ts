@@ -1,0 +1,116 @@
+import { addDays, dayIn, daysBetween, startOfDay } from '@/core/days'
+import { pastOf } from '@/core/forecast/stretches'
+import { foldDog } from '@/core/progress/fold'
+import { newest as newestRegime } from '@/core/progress/regime'
+import { summarise } from '@/core/promise/summary'
+import {
+  reportLines,
+  reportParts,
+  weekReport,
+  weeksOf,
+  type ReportLine,
+  type ReportPart,
+  type ReportWeek,
+} from '@/core/views/weekReport'
+import type { Db } from '@/store/database'
+import { readSets } from '@/store/facts/read'
+import { forecastNow } from '@/store/forecasts'
+import { allPlaces, readKennel, readPeople } from '@/store/kennel'
+import { reportChanges } from '@/store/reports'
+import { findResident, readPromises, type Resident } from '@/store/residents'
+import { pausedBecause } from '../scene/pause'
+import { regimesFor } from '../scene/regimes'
+
+export interface ReportPage {
+  readonly resident: Resident
+  readonly timeZone: string
+  readonly weeks: readonly ReportWeek[]
+  readonly week: ReportWeek
+  /** As it is made from the facts, and as it is to be read. */
+  readonly made: Readonly<Record<ReportPart, string>>
+  readonly texts: Readonly<Record<ReportPart, string>>
+  readonly lines: readonly ReportLine[]
+  /** Who wrote over it last, and when; undefined while nobody has. */
+  readonly kept: { readonly by: string; readonly at: number } | undefined
+  /** The newest version of any week, for whoever writes the next. */
+  readonly version: string
+}
+
+/** House: so many days of a week are gone before it is reported on by itself. */
+const tooEarly = 3
+
+/** The report of a week of a stay, the newest that has begun where none is asked for; undefined for no such dog. */
+export function loadReport(db: Db, residencyId: string, now: number, number?: number): ReportPage | undefined {
+  const resident = findResident(db, residencyId)
+  if (!resident) return undefined
+  const { timeZone, name: kennel } = readKennel(db)
+  const today = dayIn(timeZone, now)
+  const weeks = weeksOf(resident.arrivesOn, resident.leavesOn, today)
+  // A week that has hardly begun is not reported on unless it is asked for.
+  const current = weeks.at(-1)
+  const newest = weeks.length > 1 && current && daysBetween(current.from, today) < tooEarly ? weeks.at(-2) : current
+  const week = weeks.find((w) => w.number === number) ?? newest
+  if (!week || !newest) return undefined
+  const people = new Map(readPeople(db).map((p) => [p.id, p.name]))
+  const places = new Map(allPlaces(db).map((p) => [p.id, p.name]))
+  const end = Math.min(now, startOfDay(timeZone, addDays(week.to, 1)))
+  const regimes = regimesFor(db, residencyId, end)
+  const { curriculum } = newestRegime(regimes)
+  const promises = readPromises(db, residencyId)
+  const until = readSets(db, residencyId).filter((s) => s.day <= week.to)
+  const earlier = until.filter((s) => s.day < week.from)
+  const own = until.filter((s) => s.day >= week.from && s.reps.length > 0)
+  const standingAfter = (sets: typeof until) => {
+    const state = foldDog(regimes, sets)
+    return summarise(curriculum, state, promises, { days: new Set(sets.map((s) => s.day)).size, reps: state.gained })
+  }
+  const inWeek = new Set(own.map((s) => s.id))
+  const facts = {
+    name: resident.name,
+    owner: resident.ownerName,
+    week,
+    today,
+    leavesOn: resident.leavesOn,
+    days: new Set(own.map((s) => s.day)).size,
+    blocks: new Set(own.map((s) => s.blockId)).size,
+    people: named(
+      own.map((s) => s.leashHolder),
+      people,
+    ),
+    places: named(
+      own.map((s) => s.placeId),
+      places,
+    ),
+    curriculum,
+    before: standingAfter(earlier),
+    now: standingAfter(until),
+    passed: pastOf(regimes, until).frontier.flatMap((at) => (at.passed && inWeek.has(at.setId) ? [at.rungId] : [])),
+    paused: week.number >= newest.number ? pausedBecause(db, residencyId) : '',
+    chance: week.number >= newest.number ? forecastNow(db, residencyId)?.told.chance : undefined,
+    kennel,
+  }
+  const made = weekReport(facts)
+  const versions = reportChanges.read(db, residencyId)
+  const kept = versions.find((v) => v.change.to === week.to && v.change.from === week.from)
+  return {
+    resident,
+    timeZone,
+    weeks,
+    week,
+    made,
+    texts: Object.fromEntries(reportParts.map((p) => [p, kept ? (kept.change.texts[p] ?? '') : made[p]])) as Record<
+      ReportPart,
+      string
+    >,
+    lines: reportLines(facts, end),
+    kept: kept && { by: people.get(kept.by) ?? '', at: kept.at },
+    version: versions[0]?.id ?? '',
+  }
+}
+
+/** Names by how often they stand there, the most first. */
+function named(ids: readonly string[], names: ReadonlyMap<string, string>): readonly string[] {
+  const counts = new Map<string, number>()
+  for (const id of ids) counts.set(id, (counts.get(id) ?? 0) + 1)
+  return [...counts].sort((a, b) => b[1] - a[1]).flatMap(([id]) => names.get(id) ?? [])
+}
