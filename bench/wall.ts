@@ -3,6 +3,8 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { dayIn } from '@/core/days'
 import { openDatabase } from '@/store/database'
+import { renewForecasts } from '@/work/do/forecasts'
+import { noHooks } from '@/work/hooks'
 import { rebuildStandings } from '@/work/record/refold'
 import { loadWall } from '@/work/page/wall'
 import { fillKennel, median } from './support/kennel'
@@ -23,6 +25,7 @@ const filled = performance.now()
 if (db.prepare('SELECT count(*) AS n FROM training_set').pluck().get() === 0) {
   fillKennel(db, { residents, past, allSets }, today, now)
   rebuildStandings(db, now)
+  renewForecasts(db, now, noHooks, 50)
 }
 const n = (sql: string) => Number(db.prepare(sql).pluck().get())
 console.log(

@@ -4,7 +4,9 @@ import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { openDatabase, type Db } from '@/store/database'
 import { allResidencyIds } from '@/store/residents'
+import { forecastsOn } from '@/store/forecasts'
 import { forgettingFittedAt } from '@/store/forgetting'
+import { renewForecasts } from '@/work/do/forecasts'
 import { refitForgetting } from '@/work/do/refitForgetting'
 import { previewMethod } from '@/work/page/methodPreview'
 import { recordFacts } from '@/work/record/accept'
@@ -55,6 +57,15 @@ describe('a job', () => {
     expect('now' in done && done.now).toHaveLength(dogs)
     expect(told).toHaveLength(dogs)
     expect(told.at(-1)).toBe(1)
+  })
+
+  it('says of every dog’s being ready what this thread says, chance for chance', async () => {
+    const told = () => [...forecastsOn(db, '2026-03-02')].map(([id, f]) => [id, f.told])
+    expect((await runJob('renew-forecasts', { now: monday }, { file })).made).toBe(dogs)
+    const there = told()
+    db.exec('DELETE FROM forecast_now')
+    expect(renewForecasts(db, monday).made).toBe(dogs)
+    expect(told()).toEqual(there)
   })
 
   it('that is asked to stop keeps what it has', async () => {
