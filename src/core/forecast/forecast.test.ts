@@ -101,6 +101,9 @@ describe('a forecast', () => {
   it('tells which command comes last, and what a block is worth by how many there were today', () => {
     const told = forecast(onDay('strength', 'usual', 6), 400, 3)
     expect(told.binds?.share).toBeGreaterThan(0)
+    expect(told.byBlocks).toHaveLength(5)
+    expect(told.byBlocks[0]).toBe(0)
+    expect((told.byBlocks[4] ?? 0) - (told.byBlocks[1] ?? 0)).toBeGreaterThan(0.2)
     const ladder = { byBlocks: [0, 0.1, 0.5, 0.6, 0.6], plan: { setsADay: 4, openDays: 5, ownDays: 3 } }
     // From none two blocks bring .5 over five days; from one, one brings .4; a fifth is none.
     expect([0, 1, 2, 3, 4, 9].map((b) => gainAfter(ladder, b))).toEqual([0.05, 0.08, expect.closeTo(0.02), 0, 0, 0])
