@@ -75,12 +75,12 @@ function factorOf(learned: Learned, level: 'house' | 'kinds' | 'rungs', s: Stret
   return level === 'kinds' ? drawn(learned.kinds[s.kind], weights.kind) : drawn(ofRung(learned, s.rungId), weights.rung)
 }
 
-/** Speeds beside each other: what all have in common is the house’s, each counted for as much as is known of it. */
+/** Speeds of mean one: what all have in common is the house’s, each counted for as much as is known of it. */
 function centred(speeds: readonly Speed[]): readonly number[] {
   const known = speeds.map((s) => (s.precision - dogShape) / s.precision)
   const all = known.reduce((a, b) => a + b, 0)
-  const common = all > 0 ? speeds.reduce((sum, s, i) => sum + s.mean * (known[i] ?? 0), 0) / all : 0
-  return speeds.map((s) => Math.exp(s.mean - common))
+  const common = all > 0 ? speeds.reduce((sum, s, i) => sum + Math.exp(s.mean) * (known[i] ?? 0), 0) / all : 1
+  return speeds.map((s) => Math.exp(s.mean) / common)
 }
 
 /** Rates by what was learned, each drawn toward the level above it. */

@@ -205,7 +205,7 @@ function costOf(w: WhatIf): string {
         `${w.blocks ?? 0} days`
       )
     case 'days':
-      return `${daysMore} nights; the owner must agree`
+      return `${daysMore} nights, and the owner’s agreement`
     case 'handler':
       return 'a second handler, no time more'
     case 'place':
@@ -214,6 +214,6 @@ function costOf(w: WhatIf): string {
       return 'a second handler and the way there'
     case 'lower':
     case 'drop':
-      return 'the owner must agree'
+      return 'the owner’s agreement'
   }
 }

@@ -230,7 +230,7 @@ describe('what is said of a forecast', () => {
       ['The second d', 'same', 'no different from chance'],
     ])
     expect(whatIfs[0]?.cost).toBe('90 minutes of staff, about 120 reps of food, over 6 days')
-    expect(whatIfs[1]?.cost).toBe('the owner must agree')
+    expect(whatIfs[1]?.cost).toBe('the owner’s agreement')
   })
 })
 
