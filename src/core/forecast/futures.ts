@@ -122,6 +122,8 @@ class Play {
   /** Legs that wait for a leg, last legs first. */
   private readonly lendTo: Int16Array
   private readonly lendFrom: Int16Array
+  /** The leg of the same run that comes before; none where none does. */
+  private readonly after: Int16Array
   private readonly legDays: Int16Array
   private readonly legMetOn: Int16Array
 
@@ -149,6 +151,8 @@ class Play {
   /** Thrown once a day, a bit for each bundle. */
   private coins = 0
   private needsStand = false
+  /** A leg ended its climb, so that another may have opened in the middle of a day. */
+  private opens = false
   /** Something was met, or slipped, since it was last asked. */
   private moved = false
   /** First day on which something that is held slips. */
@@ -180,11 +184,14 @@ class Play {
     this.meetingOn = Int16Array.from(meetings, (m) => (m.metToday ? 0 : -1))
     const lends = legs
       .flatMap((_, to) =>
-        legs.flatMap((leg, from) => (leg.steps.some((step) => step.needs.includes(to)) ? [[to, from] as const] : [])),
+        legs.flatMap((leg, from) =>
+          leg.after === to || leg.steps.some((step) => step.needs.includes(to)) ? [[to, from] as const] : [],
+        ),
       )
       .reverse()
     this.lendTo = Int16Array.from(lends, ([to]) => to)
     this.lendFrom = Int16Array.from(lends, ([, from]) => from)
+    this.after = Int16Array.from(legs, (leg) => leg.after ?? none)
     this.legDays = Int16Array.from(legs, (leg) => leg.days)
     this.legMetOn = Int16Array.from(legs, (leg) => (leg.metToday ? 0 : -1))
     this.stage = new Uint8Array(count)
@@ -269,6 +276,7 @@ class Play {
     // What opens a leg is of an earlier day: none opens in the middle of one but where something slipped is put right.
     for (let i = 0; i < this.count; i++) if (this.isOpen(i, day)) open[count++] = i
     let left = sets
+    this.opens = false
     for (let block = 0; left > 0 && count > 0 && block < mostBlocks; block++) {
       if (!this.needsStand) this.reckonNeeds()
       let first = 0
@@ -287,6 +295,11 @@ class Play {
       const [late, early] = first > second ? [first, second] : [second, first]
       if (late !== none && !this.isOpen(open[late] as number, day)) open[late] = open[--count] as number
       if (early !== none && !this.isOpen(open[early] as number, day)) open[early] = open[--count] as number
+      if (this.opens) {
+        this.opens = false
+        count = 0
+        for (let i = 0; i < this.count; i++) if (this.isOpen(i, day)) open[count++] = i
+      }
     }
   }
 
@@ -331,6 +344,8 @@ class Play {
 
   private isOpen(i: number, day: number): boolean {
     if (this.slipped[i] === 1) return true
+    const after = this.after[i] as number
+    if (after !== none && this.stage[after] === climbs) return false
     switch (this.stage[i]) {
       case climbs: {
         const step = this.step[i] as number
@@ -381,6 +396,8 @@ class Play {
       if (step < (this.stepFrom[i + 1] as number)) return this.drawStep(i)
       // The passing of the last is the first day of its meeting.
       this.stage[i] = again
+      // The next leg of its run may open on this very day.
+      this.opens = true
     } else this.daysLeft[i] = (this.daysLeft[i] as number) - 1
     this.metOn[i] = day
     if ((this.daysLeft[i] as number) > 0) this.drawLater(i)

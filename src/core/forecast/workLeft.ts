@@ -42,6 +42,8 @@ export interface Leg {
   readonly meetings: readonly Meeting[]
   /** What was asked to come sooner came. */
   readonly sooner: boolean
+  /** Number of the leg of the same run whose rungs come before these; undefined where none does. */
+  readonly after?: number | undefined
 }
 
 /**
@@ -65,6 +67,7 @@ export function workLeft(
 ): readonly Leg[] {
   const legs: Leg[] = []
   const numbers = new Map<string, number>()
+  const ends: { readonly runKey: string; readonly index: number; readonly frontier: number }[] = []
   const add = (goal: Goal, promised: boolean, onTheWay: ReadonlySet<string>): number | undefined => {
     const { run, runKey, index, rung: target } = goal.at
     const key = promised ? `promise ${target.id}` : `${target.id} ${goal.leashed ? 'on leash' : ''}`
@@ -92,6 +95,7 @@ export function workLeft(
     const had = Math.min(daysToHold, lack.days.length)
     const number = legs.length
     numbers.set(key, number)
+    ends.push({ runKey, index, frontier })
     const meetings = promised && !lack.met ? meetingsOf(goal, lack, today, sooner) : { all: [], sooner: false }
     legs.push({
       command: goal.at.command.id,
@@ -106,7 +110,35 @@ export function workLeft(
     return number
   }
   for (const { promise, at } of targetsOf(curriculum, promises)) add(promiseGoal(promise, at), true, new Set())
-  return legs
+  return climbedOnce(legs, ends)
+}
+
+/**
+ * Rungs that two legs of one run share are climbed once: the higher leg goes on where the lower one ends. What is needed
+ * first and lies below is held by the next day’s work above it, and asks for no set of its own.
+ */
+function climbedOnce(
+  legs: readonly Leg[],
+  ends: readonly { readonly runKey: string; readonly index: number; readonly frontier: number }[],
+): readonly Leg[] {
+  const made = [...legs]
+  for (const runKey of new Set(ends.map((e) => e.runKey))) {
+    const own = legs
+      .flatMap((leg, number) => {
+        const end = ends[number]
+        return end?.runKey === runKey && leg.steps.length > 0 ? [{ leg, number, ...end }] : []
+      })
+      .sort((a, b) => a.index - b.index || Number(a.leg.promised) - Number(b.leg.promised))
+    own.forEach((upper, i) => {
+      const lower = own[i - 1]
+      if (!lower) return
+      const shared = Math.max(0, lower.index - upper.frontier + 1)
+      made[upper.number] = { ...upper.leg, steps: upper.leg.steps.slice(shared), after: lower.number }
+      const below = made[lower.number]
+      if (below && !below.promised) made[lower.number] = { ...below, days: 0 }
+    })
+  }
+  return made
 }
 
 /** Places and hands beyond the first of each, which comes with the holding of it. */
