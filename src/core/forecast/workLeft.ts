@@ -114,8 +114,8 @@ export function workLeft(
 }
 
 /**
- * Rungs that two legs of one run share are climbed once: the higher leg goes on where the lower one ends. What is needed
- * first and lies below is held by the next day’s work above it, and asks for no set of its own.
+ * Rungs that two legs of one run share are climbed once: the higher leg goes on where the lower one ends. What is
+ * needed first and lies below is held by the next day’s work above it, and asks for no set of its own.
  */
 function climbedOnce(
   legs: readonly Leg[],
