@@ -5,6 +5,7 @@ import { summarise } from '../promise/summary'
 import { monday, msPerDay, passTo, work, type SetPlan } from '../tests/facts'
 import { buildCommands } from './resident'
 import type { Forecast } from '../forecast/forecast'
+import { toldOf } from '../forecast/tests/told'
 import { forecastView, sayForecast } from './forecast'
 import { buildWall, sortRows, type WallDog } from './wall'
 
@@ -41,27 +42,10 @@ const dog = (
 })
 const today = '2026-03-05'
 const now = monday + 3 * msPerDay
-const told = (chance: number, leavesOn: string, more: Partial<Forecast> = {}): Forecast => ({
-  model: 1,
-  futures: 4000,
-  today,
-  leavesOn,
-  chance,
-  days: [3, 5, 8, 11, null],
-  by: [0, 0, 0, 0.1, 0.2, 0.25, 0.3, 0.4, 0.5, 0.6, 0.7, 0.75],
-  legs: [
-    { command: 'sit', rungId: 'sit.word-hand', chance: 1, days: [0, 0, 0, 0, 0] },
-    { command: 'sit-stay', rungId: 'sit-stay.30s', chance, days: [3, 5, 8, 11, null] },
-  ],
-  binds: { command: 'sit-stay', share: 0.8 },
-  plan: { setsADay: 4, openDays: 6, ownDays: 5 },
-  known: { sets: 40, speed: 1.2 },
-  impossible: false,
-  byBlocks: [0, 0.3, 0.48, 0.6, 0.72],
-  whatIfs: [],
-  trend: null,
-  ...more,
-})
+const told = (chance: number, leavesOn: string, more: Partial<Forecast> = {}): Forecast => {
+  const [met, open] = toldOf().legs
+  return toldOf({ chance, leavesOn, legs: met && open ? [met, { ...open, chance }] : [], ...more })
+}
 
 describe('the wall', () => {
   const half = stateOf([...sitUp, met(1), met(2)])
