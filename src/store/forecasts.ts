@@ -193,17 +193,20 @@ export function keepOutcome(
 
 const overRow = z.object({ id: z.string() })
 
-/** Residencies that went home on this day or before, were forecast, and of which nobody has written what came of it. */
-export const outcomesMissing = (db: Db, day: string): readonly string[] =>
+/**
+ * Residencies that went home on one of these days, the last included, were forecast, and of which nobody has written
+ * what came of it.
+ */
+export const outcomesMissing = (db: Db, after: string, until: string): readonly string[] =>
   db
     .prepare(
-      `SELECT DISTINCT f.residency_id AS id
-        FROM forecast f
-        JOIN residency r ON r.id = f.residency_id
-        LEFT JOIN forecast_outcome o ON o.residency_id = f.residency_id
-        WHERE r.leaves_on <= ? AND o.residency_id IS NULL`,
+      `SELECT r.id
+        FROM residency r
+        WHERE r.leaves_on > ? AND r.leaves_on <= ?
+          AND NOT EXISTS (SELECT 1 FROM forecast_outcome o WHERE o.residency_id = r.id)
+          AND EXISTS (SELECT 1 FROM forecast f WHERE f.residency_id = r.id)`,
     )
-    .all(day)
+    .all(after, until)
     .map((r) => overRow.parse(r).id)
 
 const learnedRow = z

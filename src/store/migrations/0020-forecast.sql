@@ -31,6 +31,8 @@ CREATE TABLE forecast_outcome (
   at INTEGER NOT NULL
 ) STRICT;
 
+CREATE INDEX forecast_outcome_by_evening ON forecast_outcome (last_evening);
+
 -- Dogs of which something a forecast rests on has changed since it was made; `turn` tells whether it has again.
 CREATE TABLE forecast_due (
   residency_id TEXT PRIMARY KEY,

@@ -184,9 +184,12 @@ function lineChance({ curriculum, state, promises, rates, past, stay }: Forecast
   return chanceByLine(past, legs, daysBetween(dog.arrivesOn, stay.today), daysBetween(stay.today, stay.leavesOn))
 }
 
+/** House: a machine that was off for so many days still writes what came of those that went home meanwhile. */
+const outcomesWithin = 400
+
 /** What came of those that were forecast and went home, by what was true on their last evening. */
 export function keepOutcomes(db: Db, today: string, now: number): number {
-  const missing = outcomesMissing(db, today)
+  const missing = outcomesMissing(db, addDays(today, -outcomesWithin), today)
   for (const residencyId of missing) {
     const resident = findResident(db, residencyId)
     if (!resident) continue

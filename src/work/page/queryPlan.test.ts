@@ -5,7 +5,9 @@ import { changeStay } from '../do/stay'
 import { everyPage, everyPageOf } from '../tests/everyPage'
 import { expect, it } from 'vitest'
 import { z } from 'zod'
+import { renewForecasts } from '../do/forecasts'
 import { bookHandoff } from '../do/handoff'
+import { noHooks } from '../hooks'
 import { invitation } from './handoff'
 import { recordFacts } from '../record/accept'
 import { dog, monday, newKennel, Tablet, trainer } from '../tests/kennel'
@@ -48,6 +50,9 @@ const growing = [
   'over_threshold',
   'correction',
   'small_thing',
+  'forecast',
+  'forecast_now',
+  'report_change',
 ]
 const plan = z.array(z.object({ detail: z.string() }))
 
@@ -83,6 +88,7 @@ it('no screen and no recording scans a table that grows', () => {
   changeStay(db, { residencyId, leavesOn: addDays(dayName(0), 9), reason: 'x', recordedBy: ada }, monday)
   void signIn(db, { personId: ada, passcode: 'x' }, 'here', monday)
   personOf(db, 'none', monday)
+  renewForecasts(db, monday, noHooks, 50)
   everyPage(db, ada, monday)
   everyPageOf(db, residencyId, ada, monday)
   bookHandoff(db, { residencyId, personId: ada, from: monday }, monday)
