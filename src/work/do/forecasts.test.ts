@@ -1,6 +1,9 @@
 import { describe, expect, it } from 'vitest'
+import { houseCurriculum } from '@/core/curriculum/house'
+import { toFile } from '@/core/curriculum/read'
 import { addDays } from '@/core/days'
 import { forecastModel } from '@/core/forecast/forecast'
+import { newestCurriculum } from '@/store/curricula'
 import type { Db } from '@/store/database'
 import { forecastNow, forecastOutcomes, forecastsDue, forecastsOf, readLearned } from '@/store/forecasts'
 import { loadResident } from '../page/resident'
@@ -9,6 +12,7 @@ import { loadWall } from '../page/wall'
 import { noHooks } from '../hooks'
 import { recordFacts } from '../record/accept'
 import { dog, monday, msPerDay, newKennel, Tablet, trainer } from '../tests/kennel'
+import { moveCurriculum, publishCurriculum } from './curriculum'
 import { forecastsStale, learnRates, renewForecasts } from './forecasts'
 import { beginOn } from './learned'
 import { changeStay, pause } from './stay'
@@ -16,6 +20,8 @@ import { changeStay, pause } from './stay'
 const futures = 200
 const renew = (db: Db, now: number) => renewForecasts(db, now, noHooks, futures).made
 const today = '2026-03-02'
+/** After the tablet of these tests has worked. */
+const later = monday + 600_000
 
 /** A kennel with a dog that was worked on a day. */
 function kennel() {
@@ -136,6 +142,34 @@ describe('forecasts of a house', () => {
     beginOn(db, { text: '', recordedBy: ada }, monday + 2)
     renew(db, monday + 3)
     expect(forecastNow(db, id)?.told.chance).toBe(shipped)
+  })
+
+  it('a curriculum that changes in mid-stay, or loses what was promised, makes it anew', () => {
+    const { db, id, ada } = kennel()
+    work(db, id, ada)
+    renew(db, later)
+    const promised = forecastNow(db, id)?.told
+    expect([promised?.impossible, promised?.legs.map((leg) => leg.rungId)]).toEqual([false, ['sit.word']])
+    // The promised rung is gone from the new version.
+    const text = JSON.stringify(toFile(houseCurriculum)).replaceAll('"sit.word"', '"sit.said"')
+    const published = publishCurriculum(db, { text, recordedBy: ada }, later)
+    expect(published).toMatchObject({ ok: true })
+    expect(renew(db, later)).toBe(0)
+    const { id: curriculumId, version } = newestCurriculum(db)
+    expect(moveCurriculum(db, { residencyId: id, curriculumId, version, recordedBy: ada }, later + 1)).toMatchObject({
+      ok: true,
+    })
+    expect(renew(db, later + 2)).toBe(1)
+    expect(forecastNow(db, id)?.told).toMatchObject({ impossible: true, chance: 0 })
+  })
+
+  it('in a house of one nobody is asked for who is not there', () => {
+    const { db, id } = kennel()
+    renew(db, monday)
+    const told = forecastNow(db, id)?.told
+    expect(told?.impossible).toBe(false)
+    expect(told?.whatIfs.map((w) => w.kind)).not.toContain('handler')
+    expect(loadWall(db, monday).upNext).toHaveLength(1)
   })
 
   it('says beside every chance when those before it were bad', () => {
