@@ -5,7 +5,6 @@ import { z } from 'zod'
 import { addDays } from '@/core/days'
 import type { WallView } from '@/core/views/wall'
 import type { Db } from '@/store/database'
-import { forecastsOn, type ForecastNow } from '@/store/forecasts'
 import { forecastDemo } from '@/work/do/forecastDemo'
 import { allResidencyIds, findResident } from '@/store/residents'
 import { kennelForgetting } from '@/work/scene/forgetting'
@@ -15,6 +14,7 @@ import { loadWall } from '@/work/page/wall'
 import { hiddenForgetting } from './learner'
 import { makeDemo } from './make'
 import { demoIsUntouched } from './untouched'
+import { keptForecasts, type KeptForecast } from '@/work/record/kept'
 
 const today = '2026-11-23'
 const noon = Date.UTC(2026, 10, 23, 12)
@@ -23,7 +23,7 @@ const n = (db: Db, sql: string): number => z.object({ n: z.number() }).parse(db.
 describe('the demonstration kennel', () => {
   let db: Db
   let wall: WallView
-  let told: ReadonlyMap<string, ForecastNow>
+  let told: ReadonlyMap<string, KeptForecast>
   const row = (name: string) => {
     const found = wall.rows.find((r) => r.name === name)
     if (!found) throw new Error(name)
@@ -36,7 +36,7 @@ describe('the demonstration kennel', () => {
     makeDemo(db, today)
     rebuildStandings(db, noon)
     forecastDemo(db, noon, 400)
-    told = forecastsOn(db, today)
+    told = keptForecasts(db, today)
     wall = loadWall(db, noon)
   })
 

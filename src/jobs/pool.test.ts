@@ -4,7 +4,6 @@ import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { openDatabase, type Db } from '@/store/database'
 import { allResidencyIds } from '@/store/residents'
-import { forecastsOn } from '@/store/forecasts'
 import { forgettingFittedAt } from '@/store/forgetting'
 import { renewForecasts } from '@/work/do/forecasts'
 import { refitForgetting } from '@/work/do/refitForgetting'
@@ -12,6 +11,7 @@ import { previewMethod } from '@/work/page/methodPreview'
 import { recordFacts } from '@/work/record/accept'
 import { dog, later, monday, newFile, Tablet, trainer } from '@/work/tests/kennel'
 import { JobKilled, runJob, stopJobs } from './pool'
+import { keptForecasts } from '@/work/record/kept'
 
 const dogs = 12
 let db: Db
@@ -60,7 +60,7 @@ describe('a job', () => {
   })
 
   it('says of every dog’s being ready what this thread says, chance for chance', async () => {
-    const told = () => [...forecastsOn(db, '2026-03-02')].map(([id, f]) => [id, f.told])
+    const told = () => [...keptForecasts(db, '2026-03-02')].map(([id, f]) => [id, f.told])
     expect((await runJob('renew-forecasts', { now: monday }, { file })).made).toBe(dogs)
     const there = told()
     db.exec('DELETE FROM forecast_now')

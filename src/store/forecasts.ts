@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { forecastShape, type Forecast } from '@/core/forecast/forecast'
+import { verdicts, type VerdictOnForecasts } from '@/core/forecast/judged'
 import { learnedShape, ratesFile, type KennelLearned, type RatesFile } from '@/core/forecast/learned'
 import type { Db } from './database'
 
@@ -9,51 +10,32 @@ const told = z.string().transform((text, ctx): Forecast => {
   ctx.addIssue({ code: 'custom', message: 'no forecast' })
   return z.NEVER
 })
-const nowRow = z.object({ residencyId: z.string(), day: z.string(), madeAt: z.number(), told })
-export type ForecastNow = z.infer<typeof nowRow>
+const nowRow = z.object({ residencyId: z.string(), day: z.string(), madeAt: z.number(), told: z.string() })
+export type ForecastText = z.infer<typeof nowRow>
 
-const rawRow = z.object({ residencyId: z.string(), day: z.string(), told: z.string() })
-const parsed = new WeakMap<Db, Map<string, { readonly text: string; readonly row: ForecastNow }>>()
-/** Read again only when it is another: most dogs have not moved since the wall was looked at last. */
-function asRow(db: Db, raw: unknown): ForecastNow | undefined {
-  const { residencyId, day, told: text } = rawRow.parse(raw)
-  const all = parsed.get(db) ?? new Map<string, { readonly text: string; readonly row: ForecastNow }>()
-  parsed.set(db, all)
-  const known = all.get(residencyId)
-  if (known?.text === text && known.row.day === day) return known.row
-  const row = nowRow.safeParse(raw)
-  if (!row.success) return undefined
-  if (all.size > 512) all.clear()
-  all.set(residencyId, { text, row: row.data })
-  return row.data
-}
+/** What is said now of those who are here on this day, as text; who has none yet is missing. */
+export const forecastsOn = (db: Db, day: string): readonly ForecastText[] =>
+  db
+    .prepare(
+      `SELECT f.residency_id AS residencyId, f.day, f.made_at AS madeAt, f.told
+        FROM residency r
+        JOIN forecast_now f ON f.residency_id = r.id
+        WHERE r.leaves_on >= ? AND r.arrives_on <= ?`,
+    )
+    .all(day, day)
+    .map((raw) => nowRow.parse(raw))
 
-/** What is said now of those who are here on this day; who has none yet is missing. */
-export const forecastsOn = (db: Db, day: string): ReadonlyMap<string, ForecastNow> =>
-  new Map(
+const nowIfAny = nowRow.optional()
+
+/** The same of one residency; undefined while nothing is said. */
+export const forecastNow = (db: Db, residencyId: string): ForecastText | undefined =>
+  nowIfAny.parse(
     db
       .prepare(
-        `SELECT f.residency_id AS residencyId, f.day, f.made_at AS madeAt, f.told
-          FROM residency r
-          JOIN forecast_now f ON f.residency_id = r.id
-          WHERE r.leaves_on >= ? AND r.arrives_on <= ?`,
+        `SELECT residency_id AS residencyId, day, made_at AS madeAt, told FROM forecast_now WHERE residency_id = ?`,
       )
-      .all(day, day)
-      .flatMap((raw) => {
-        const row = asRow(db, raw)
-        return row ? [[row.residencyId, row] as const] : []
-      }),
+      .get(residencyId),
   )
-
-/** What is said now of one residency; undefined while nothing is. */
-export const forecastNow = (db: Db, residencyId: string): ForecastNow | undefined => {
-  const raw = db
-    .prepare(
-      `SELECT residency_id AS residencyId, day, made_at AS madeAt, told FROM forecast_now WHERE residency_id = ?`,
-    )
-    .get(residencyId)
-  return raw === undefined ? undefined : asRow(db, raw)
-}
 
 export interface NewForecast {
   readonly residencyId: string
@@ -216,6 +198,13 @@ const learnedRow = z
 /** What this kennel has learned, and when that was last looked at; undefined when never. */
 export const readLearned = (db: Db): { readonly learned: KennelLearned; readonly at: number } | undefined =>
   learnedRow.parse(db.prepare('SELECT learned, at FROM learned WHERE id = 1').get())
+
+const verdictRow = z.object({ verdict: z.enum(verdicts) }).optional()
+
+/** How good forecasts turned out when that was last looked at: every wall asks, and none of the rest. */
+export const readVerdict = (db: Db): VerdictOnForecasts =>
+  verdictRow.parse(db.prepare(`SELECT json_extract(learned, '$.verdict') AS verdict FROM learned WHERE id = 1`).get())
+    ?.verdict ?? 'too few'
 
 export function writeLearned(db: Db, learned: KennelLearned, at: number): void {
   db.prepare(

@@ -1,3 +1,5 @@
+import type { Forecast } from './forecast'
+
 /** A dog as far as the house’s time goes: what so many blocks a day make of its chance. */
 export interface Claim {
   readonly residencyId: string
@@ -7,6 +9,30 @@ export interface Claim {
   readonly from: number
   readonly until: number
 }
+
+/** So many blocks more a day at once, and what each of them adds. */
+export interface Jump {
+  readonly more: number
+  readonly each: number
+}
+
+/**
+ * The jump from so many blocks a day that raises a chance most by the block, of no more than `most` at once: a dog may
+ * need several before any of them shows.
+ */
+export function bestJump(byBlocks: readonly number[], blocks: number, most = byBlocks.length): Jump {
+  const now = byBlocks[Math.min(blocks, byBlocks.length - 1)] ?? 0
+  let best: Jump = { more: 0, each: 0 }
+  for (let more = 1; more <= most && blocks + more < byBlocks.length; more++) {
+    const each = ((byBlocks[blocks + more] ?? now) - now) / more
+    if (each > best.each + 1e-9) best = { more, each }
+  }
+  return best
+}
+
+/** By how much one block raises the chance of a dog that has had so many today, over the days that it has left. */
+export const gainAfter = ({ byBlocks, plan }: Pick<Forecast, 'byBlocks' | 'plan'>, blocks: number): number =>
+  bestJump(byBlocks, blocks).each / Math.max(1, plan.openDays)
 
 /** How a house’s blocks are dealt out over the dogs that are there: blocks a day of each. */
 export type Dealt = ReadonlyMap<string, number>
@@ -18,15 +44,7 @@ export type Dealt = ReadonlyMap<string, number>
 export function dealOut(claims: readonly Claim[], blocksADay: number): Dealt {
   const dealt = new Map(claims.map((c) => [c.residencyId, 0]))
   let left = Math.floor(blocksADay)
-  const rise = (c: Claim, most: number) => {
-    const now = dealt.get(c.residencyId) ?? 0
-    let best = { each: 0, more: 0 }
-    for (let more = 1; more <= most && now + more < c.byBlocks.length; more++) {
-      const each = ((c.byBlocks[now + more] ?? 0) - (c.byBlocks[now] ?? 0)) / more
-      if (each > best.each + 1e-9) best = { each, more }
-    }
-    return best
-  }
+  const rise = (c: Claim, most: number) => bestJump(c.byBlocks, dealt.get(c.residencyId) ?? 0, most)
   const open = claims.filter((c) => c.byBlocks.length > 0)
   // A block a day for every dog that still needs one, those first whom it brings most.
   for (const c of [...open].sort((a, b) => rise(b, 1).each - rise(a, 1).each || order(a, b)))

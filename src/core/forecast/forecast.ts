@@ -220,18 +220,6 @@ function chancesByBlocks({ ground, n, seed, home }: Asked): number[] {
   return all
 }
 
-/**
- * By how much a block raises the chance of a dog that has had so many today: the best of one more a day, two more and
- * so on until it goes home, by the block (a dog may need several before any of them shows).
- */
-export function gainAfter({ byBlocks, plan }: Pick<Forecast, 'byBlocks' | 'plan'>, blocks: number): number {
-  const now = byBlocks[Math.min(blocks, byBlocks.length - 1)] ?? 0
-  let best = 0
-  for (let more = blocks + 1; more < byBlocks.length; more++)
-    best = Math.max(best, ((byBlocks[more] ?? now) - now) / ((more - blocks) * Math.max(1, plan.openDays)))
-  return best
-}
-
 /** The day by which each of the told shares of futures is ready; null beyond the last that was played. */
 function daysOf(ready: Int16Array): Forecast['days'] {
   const sorted = Int16Array.from(ready).sort()

@@ -1,5 +1,6 @@
 import type { Need } from '../promise/need'
-import { gainAfter, type Forecast } from './forecast'
+import { gainAfter } from './capacity'
+import type { Forecast } from './forecast'
 
 /** What of a forecast decides who is next. */
 export type ToldChance = Pick<Forecast, 'chance' | 'byBlocks' | 'plan'>

@@ -14,12 +14,12 @@ import {
 } from '@/core/views/weekReport'
 import type { Db } from '@/store/database'
 import { readSets } from '@/store/facts/read'
-import { forecastNow } from '@/store/forecasts'
 import { allPlaces, readKennel, readPeople } from '@/store/kennel'
 import { reportChanges } from '@/store/reports'
 import { findResident, readPromises, type Resident } from '@/store/residents'
 import { pausedBecause } from '../scene/pause'
 import { regimesFor } from '../scene/regimes'
+import { keptForecast } from '../record/kept'
 
 export interface ReportPage {
   readonly resident: Resident
@@ -86,7 +86,7 @@ export function loadReport(db: Db, residencyId: string, now: number, number?: nu
     now: standingAfter(until),
     passed: pastOf(regimes, until).frontier.flatMap((at) => (at.passed && inWeek.has(at.setId) ? [at.rungId] : [])),
     paused: week.number >= newest.number ? pausedBecause(db, residencyId) : '',
-    chance: week.number >= newest.number ? forecastNow(db, residencyId)?.told.chance : undefined,
+    chance: week.number >= newest.number ? keptForecast(db, residencyId)?.told.chance : undefined,
     kennel,
   }
   const made = weekReport(facts)

@@ -39,7 +39,7 @@ import { forecastView, type ForecastView } from '@/core/views/forecast'
 import { buildCommands, type CommandView } from '@/core/views/resident'
 import { newestCurriculum } from '@/store/curricula'
 import type { Db } from '@/store/database'
-import { forecastIsDue, forecastNow, readLearned } from '@/store/forecasts'
+import { forecastIsDue, readVerdict } from '@/store/forecasts'
 import { readLog, readSets, type LogFilter, type LogRow, readNoted } from '@/store/facts/read'
 import { liveHandoff, type Handoff } from '@/store/handoffs'
 import { readNotes, type Note } from '@/store/journal'
@@ -61,6 +61,7 @@ import { standingOf, type Derived } from '../record/refold'
 import { aroundFor } from '../scene/around'
 import { handlers } from '../scene/who'
 import { booksOf, type BooksView } from './books'
+import { keptForecast } from '../record/kept'
 
 export interface LogEntry extends Omit<LogRow, 'endedBy'> {
   readonly rungName: string
@@ -137,11 +138,11 @@ function forecastPart(db: Db, { resident, today, curriculum, derived }: Scene): 
   if (derived.summary.readyOn !== undefined) return undefined
   if (today > resident.leavesOn || today < resident.arrivesOn) return undefined
   if (readPromises(db, resident.residencyId).length === 0) return undefined
-  const told = forecastNow(db, resident.residencyId)
+  const told = keptForecast(db, resident.residencyId)
   return {
     view: told && forecastView(told.told, curriculum),
     madeAt: told?.madeAt,
-    bad: sayVerdict(readLearned(db)?.learned.verdict ?? 'too few'),
+    bad: sayVerdict(readVerdict(db)),
     due: told === undefined || told.day !== today || forecastIsDue(db, resident.residencyId),
   }
 }

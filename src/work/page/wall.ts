@@ -12,12 +12,13 @@ import { kennelForgetting } from '../scene/forgetting'
 import { readRules, regimesOfResident } from '../scene/regimes'
 import { standingOf, summariesOf } from '../record/refold'
 import { firstFor } from './resident'
-import { forecastsOn, readLearned } from '@/store/forecasts'
+import { readVerdict } from '@/store/forecasts'
 import { readHouse, readSpaces } from '@/store/house'
 import { readyWith } from '../scene/shown'
 import { baselineFirst } from '../scene/firstThings'
 import { wallMinute } from '../scene/clock'
 import { readToday } from '../scene/today'
+import { keptForecasts } from '../record/kept'
 
 /** The wall as it stands now, for somebody who may hold a leash. */
 export function loadWall(db: Db, now: number, me?: string): WallPage {
@@ -32,7 +33,7 @@ export function loadWall(db: Db, now: number, me?: string): WallPage {
   const house = readRules(db)
   const booked = new Set(handoffsAfter(db, now).map((h) => h.residencyId))
   const day = readToday(db, today, now)
-  const told = forecastsOn(db, today)
+  const told = keptForecasts(db, today)
   const dogs = residents.flatMap((r) => {
     const summary = summaries.get(r.residencyId)
     const not = day.not(r.residencyId)
@@ -71,7 +72,7 @@ export function loadWall(db: Db, now: number, me?: string): WallPage {
   const made = [...told.values()].map((t) => t.madeAt)
   return {
     ...named,
-    bad: sayVerdict(readLearned(db)?.learned.verdict ?? 'too few'),
+    bad: sayVerdict(readVerdict(db)),
     toldMinute: made.length === 0 ? undefined : wallMinute(readKennel(db).timeZone, Math.min(...made)),
   }
 }

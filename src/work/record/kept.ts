@@ -1,8 +1,10 @@
 import { z } from 'zod'
+import { forecastShape, type Forecast } from '@/core/forecast/forecast'
 import type { Mark } from '@/core/progress/machine'
 import type { DogState } from '@/core/progress/state'
 import { foldVersion, type Summary } from '@/core/promise/summary'
 import type { Db } from '@/store/database'
+import { forecastNow, forecastsOn, type ForecastText } from '@/store/forecasts'
 import { readStanding, readSummaries, writeStanding } from '@/store/standings'
 
 /**
@@ -87,6 +89,8 @@ const summaryShape = z.looseObject({
 const ownState = (json: string): DogState | undefined => own<DogState>(stateShape, json)
 const ownSummary = (json: string): Summary | undefined => own<Summary>(summaryShape, json)
 
+const ownForecast = (json: string): Forecast | undefined => own<Forecast>(forecastShape, json)
+
 /**
  * Reads back what `keep` wrote under the same fold version; undefined for anything that is not of that shape, which is
  * then made again from the facts. The shape is looked at as far as who reads it would fall over it: field by field it
@@ -128,3 +132,29 @@ class LastRead<T> {
 }
 const states = new LastRead(ownState, 64)
 const summaries = new LastRead(ownSummary, 512)
+const forecasts = new LastRead(ownForecast, 512)
+
+/** What is said of a dog’s being ready, and when it was reckoned. */
+export interface KeptForecast {
+  readonly day: string
+  readonly madeAt: number
+  readonly told: Forecast
+}
+
+const asKept = (db: Db, row: ForecastText | undefined): KeptForecast | undefined => {
+  const told = row && forecasts.of(db, row.residencyId, row.told)
+  return told && { day: row.day, madeAt: row.madeAt, told }
+}
+
+/** What is said of one dog; undefined while nothing is that this program can read. */
+export const keptForecast = (db: Db, residencyId: string): KeptForecast | undefined =>
+  asKept(db, forecastNow(db, residencyId))
+
+/** What is said of everyone here on this day; who has nothing yet is missing from the map. */
+export const keptForecasts = (db: Db, day: string): ReadonlyMap<string, KeptForecast> =>
+  new Map(
+    forecastsOn(db, day).flatMap((row): [string, KeptForecast][] => {
+      const kept = asKept(db, row)
+      return kept ? [[row.residencyId, kept]] : []
+    }),
+  )

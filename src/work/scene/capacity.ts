@@ -2,12 +2,12 @@ import { addDays, daysBetween, weekdayOf } from '@/core/days'
 import type { Claim } from '@/core/forecast/capacity'
 import type { Db } from '@/store/database'
 import { blocksByDay } from '@/store/facts/blocks'
-import { forecastsOn } from '@/store/forecasts'
 import { readDaysOff } from '@/store/house'
 import { peopleOn } from '@/store/kennel'
 import { residentsArriving, residentsOn, type Resident } from '@/store/residents'
-import { standingOf } from '../record/refold'
-import { handlers } from './who'
+import { summariesOf } from '../record/refold'
+import { handlers, presentOn } from './who'
+import { keptForecasts } from '../record/kept'
 
 /** House: blocks that one handler works on a day, where the house has not shown its own figure. */
 const usualBlocks = 10
@@ -30,7 +30,7 @@ export function capacityOf(db: Db, today: string): Capacity {
   const days = blocksByDay(db, addDays(today, -daysBack), addDays(today, -1))
   const own = days.length >= daysKnown
   const mean = own ? days.reduce((n, d) => n + d.blocks, 0) / days.length : people.length * usualBlocks
-  const off = readDaysOff(db, today)
+  const present = presentOn(people, readDaysOff(db, today))
   const onWeekday = (weekday: number) => {
     const of = days.filter((d) => weekdayOf(d.day) === weekday)
     // Drawn toward the mean by two days.
@@ -41,8 +41,7 @@ export function capacityOf(db: Db, today: string): Capacity {
     usual: mean,
     onHand: (n) => {
       const day = addDays(today, n)
-      const here = people.filter((id) => !off.some((o) => o.personId === id && o.from <= day && day <= o.to))
-      return people.length === 0 ? 0 : (onWeekday(weekdayOf(day)) * here.length) / people.length
+      return people.length === 0 ? 0 : (onWeekday(weekdayOf(day)) * present(day).length) / people.length
     },
   }
 }
@@ -54,9 +53,16 @@ export function claimsOn(
   now: number,
   ahead: number,
 ): readonly (Claim & { readonly resident: Resident })[] {
-  const told = forecastsOn(db, today)
-  const here = residentsOn(db, today).map((resident) => {
-    const ready = standingOf(db, resident.residencyId, now).summary.readyOn !== undefined
+  const told = keptForecasts(db, today)
+  const residents = residentsOn(db, today)
+  const summaries = summariesOf(
+    db,
+    today,
+    now,
+    residents.map((r) => r.residencyId),
+  )
+  const here = residents.map((resident) => {
+    const ready = summaries.get(resident.residencyId)?.readyOn !== undefined
     return {
       resident,
       residencyId: resident.residencyId,

@@ -13,13 +13,13 @@ import type { Regimes } from '@/core/progress/regime'
 import type { DogState } from '@/core/progress/state'
 import type { Db } from '@/store/database'
 import { readElsewhere, readLearned } from '@/store/forecasts'
-import { readDaysOff, readHouse, type DayOffRow } from '@/store/house'
+import { readDaysOff, readHouse } from '@/store/house'
 import { peopleOn, readHours } from '@/store/kennel'
 import { openPauses } from '@/store/stay'
 import { wallMinute } from './clock'
 import { groundOf } from './ground'
 import { shareOfToday } from './today'
-import { handlers } from './who'
+import { handlers, presentOn } from './who'
 
 /** House: nobody knows when a dog that is not worked will be again; it is reckoned with after so many days. */
 export const pausedFor = 3
@@ -42,6 +42,8 @@ export function forecastHouse(db: Db, today: string, now: number): ForecastHouse
   const { timeZone } = readHouse(db)
   const learned = readLearned(db)?.learned ?? nothingKnown
   const elsewhere = readElsewhere(db)
+  const people = handlers(peopleOn(db, today))
+  const present = presentOn(people, readDaysOff(db, today))
   const base = elsewhere ? baseFrom(elsewhere) : shippedBase
   return {
     today,
@@ -51,16 +53,11 @@ export function forecastHouse(db: Db, today: string, now: number): ForecastHouse
     rates: ratesOf(learned, base),
     ground: groundOf(db),
     usual: usualDay(learned),
-    staffed: staffedBy(handlers(peopleOn(db, today)), readDaysOff(db, today)),
+    // A house that nobody works in yet is not set up, and its days are taken for worked.
+    staffed: (day) => people.length === 0 || present(day).length > 0,
     paused: new Set(openPauses(db).keys()),
   }
 }
-
-/** A day is worked unless everybody who may hold a leash is away on it. */
-const staffedBy =
-  (people: readonly string[], off: readonly DayOffRow[]) =>
-  (day: string): boolean =>
-    people.length === 0 || people.some((id) => !off.some((o) => o.personId === id && o.from <= day && day <= o.to))
 
 /** One dog at one moment: its facts as they were then, and the stay before it. */
 export interface ForecastDog {

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import type { Db } from '@/store/database'
+import type { DayOffRow } from '@/store/house'
 import { readPeople, type Person } from '@/store/kennel'
 
 /** The person at the desk, as a form names them. */
@@ -13,3 +14,9 @@ export const worksHere = (db: Db, personId: string): boolean => readPeople(db).s
 /** Those who may hold a leash in training: leads and trainers, not kennel hands. */
 export const handlers = (people: readonly Person[]): readonly string[] =>
   people.flatMap((p) => (p.role === 'hand' ? [] : [p.id]))
+
+/** Those of these people who are not away on a day. */
+export const presentOn =
+  (people: readonly string[], off: readonly Pick<DayOffRow, 'personId' | 'from' | 'to'>[]) =>
+  (day: string): readonly string[] =>
+    people.filter((id) => !off.some((o) => o.personId === id && o.from <= day && day <= o.to))
