@@ -64,22 +64,22 @@ const dueRow = z.object({ residencyId: z.string(), turn: z.number() })
 export type ForecastDue = z.infer<typeof dueRow>
 
 /**
- * Residencies of this day whose forecast is missing, of another day or model, or no longer rests on what is known;
+ * Residencies of this day, and those that begin by another, whose forecast is missing, of another day or model, or no longer rests on what is known;
  * `turn` is to be given back when it was made.
  */
-export const forecastsDue = (db: Db, day: string, model: number): readonly ForecastDue[] =>
+export const forecastsDue = (db: Db, day: string, ahead: string, model: number): readonly ForecastDue[] =>
   db
     .prepare(
       `SELECT r.id AS residencyId, coalesce(d.turn, 0) AS turn
         FROM residency r
         LEFT JOIN forecast_due d ON d.residency_id = r.id
         LEFT JOIN forecast_now f ON f.residency_id = r.id
-        WHERE r.leaves_on >= @day AND r.arrives_on <= @day
+        WHERE r.leaves_on >= @day AND r.arrives_on <= @ahead
           AND (d.residency_id IS NOT NULL OR f.residency_id IS NULL OR f.day <> @day
             OR json_extract(f.told, '$.model') <> @model)
         ORDER BY r.leaves_on, r.id`,
     )
-    .all({ day, model })
+    .all({ day, ahead, model })
     .map((r) => dueRow.parse(r))
 
 /** Whether something that a dog’s forecast rests on has changed since it was made. */

@@ -177,7 +177,7 @@ function Weeks({ page }: { page: AnotherPage }) {
       </Bars>
       <Small>
         {sayOnHand(page)} Needed: the blocks by which each dog is ready eight times in ten, or as many as it may have. A
-        block is {page.minutesABlock} minutes. Dogs that are booked are reckoned with three a day.
+        block is {page.minutesABlock} minutes. Dogs that are booked are reckoned with as usual dogs.
       </Small>
     </>
   )

@@ -81,7 +81,7 @@ describe('forecasts of a house', () => {
     const { db, id, ada } = kennel()
     renew(db, monday)
     work(db, id, ada)
-    const due = () => forecastsDue(db, today, forecastModel)
+    const due = () => forecastsDue(db, today, today, forecastModel)
     const [begun] = due()
     // A set more while it is made from what was known before.
     work(db, id, ada)

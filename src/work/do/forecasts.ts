@@ -38,8 +38,12 @@ import { forecastGroundOf, forecastHouse, type ForecastDog, type ForecastHouse }
 import { regimesFor } from '../scene/regimes'
 
 /** Residencies here whose forecast no longer rests on what is known. */
-export const forecastsStale = (db: Db, now: number) =>
-  forecastsDue(db, dayIn(readKennel(db).timeZone, now), forecastModel)
+export const forecastsStale = (db: Db, now: number) => dueOn(db, dayIn(readKennel(db).timeZone, now))
+
+/** House: dogs that are booked are reckoned with so many days before they come: the weeks ahead ask for them. */
+const bookedAhead = 8 * 7
+
+const dueOn = (db: Db, today: string) => forecastsDue(db, today, addDays(today, bookedAhead), forecastModel)
 
 /**
  * Makes the forecasts that are due, a dog at a time, and writes what came of those that went home; how many of each.
@@ -53,7 +57,7 @@ export function renewForecasts(
 ): { readonly made: number; readonly over: number } {
   const today = dayIn(readKennel(db).timeZone, now)
   const over = keepOutcomes(db, today, now)
-  const due = forecastsDue(db, today, forecastModel)
+  const due = dueOn(db, today)
   if (due.length === 0) return { made: 0, over }
   const house = forecastHouse(db, today, now)
   let made = 0

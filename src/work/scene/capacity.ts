@@ -7,14 +7,14 @@ import { peopleOn } from '@/store/kennel'
 import { residentsArriving, residentsOn, type Resident } from '@/store/residents'
 import { summariesOf } from '../record/refold'
 import { handlers, presentOn } from './who'
-import { keptForecasts } from '../record/kept'
+import { keptForecast, keptForecasts } from '../record/kept'
 
 /** House: blocks that one handler works on a day, where the house has not shown its own figure. */
 const usualBlocks = 10
 /** House: a house’s own figure is of so many days back, and of so many days worked at the least. */
 const [daysBack, daysKnown] = [28, 5]
-/** House: a dog that is booked and not here yet is reckoned with as many blocks as a usual dog gets. */
-const bookedCurve = [0, 0.1, 0.5, 0.8, 0.9] as const
+/** House: in the minute before a dog is reckoned with, it is taken to want three blocks a day. */
+const unreckoned = [0, 0.1, 0.5, 0.8, 0.9] as const
 
 export interface Capacity {
   /** Blocks of a day of the house, by number of days from today. */
@@ -66,7 +66,7 @@ export function claimsOn(
     return {
       resident,
       residencyId: resident.residencyId,
-      byBlocks: ready ? [] : (told.get(resident.residencyId)?.told.byBlocks ?? [...bookedCurve]),
+      byBlocks: ready ? [] : (told.get(resident.residencyId)?.told.byBlocks ?? unreckoned),
       from: Math.max(0, daysBetween(today, addDays(resident.arrivesOn, 1))),
       until: daysBetween(today, resident.leavesOn),
     }
@@ -74,7 +74,7 @@ export function claimsOn(
   const booked = residentsArriving(db, addDays(today, 1), addDays(today, ahead)).map((resident) => ({
     resident,
     residencyId: resident.residencyId,
-    byBlocks: [...bookedCurve],
+    byBlocks: keptForecast(db, resident.residencyId)?.told.byBlocks ?? unreckoned,
     from: daysBetween(today, resident.arrivesOn) + 1,
     until: daysBetween(today, resident.leavesOn),
   }))
