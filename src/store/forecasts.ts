@@ -64,7 +64,8 @@ const dueRow = z.object({ residencyId: z.string(), turn: z.number() })
 export type ForecastDue = z.infer<typeof dueRow>
 
 /**
- * Residencies of this day, and those that begin by another, whose forecast is missing, of another day or model, or no longer rests on what is known;
+ * Residencies of this day, and those that begin by another, whose forecast is missing, of another day or model, or no
+ * longer rests on what is known;
  * `turn` is to be given back when it was made.
  */
 export const forecastsDue = (db: Db, day: string, ahead: string, model: number): readonly ForecastDue[] =>
