@@ -22,8 +22,18 @@ export const addDays = (day: string, days: number): string => parseDate(day).add
 export const weekdayOf = (day: string): number => getDayOfWeek(parseDate(day), 'en-GB', 'mon') + 1
 
 /** The moment, ms since the epoch, at which this calendar day begins in this time zone. */
-export const startOfDay = (timeZone: string, day: string): number =>
-  toZoned(parseDate(day), timeZone).toDate().getTime()
+export function startOfDay(timeZone: string, day: string): number {
+  const of = `${timeZone} ${day}`
+  const known = starts.get(of)
+  if (known !== undefined) return known
+  const at = toZoned(parseDate(day), timeZone).toDate().getTime()
+  if (starts.size >= startsKept) starts.clear()
+  starts.set(of, at)
+  return at
+}
+/** Days that were asked for: a zone’s rules are slow to read, and the same few days are asked for by every dog. */
+const starts = new Map<string, number>()
+const startsKept = 4096
 
 const months = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec']
 const days = ['Sun', 'Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat']

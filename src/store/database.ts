@@ -6,6 +6,9 @@ import { keepShipped } from './curricula'
 
 export type Db = Database.Database
 
+/** In SQL: another number with every writing of a row, within what JavaScript counts exactly. */
+export const newStamp = '(random() >> 12)'
+
 /** A reason not to open the database that a person can act on. */
 export class StoreRefusal extends Error {}
 

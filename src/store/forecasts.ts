@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { forecastShape, type Forecast } from '@/core/forecast/forecast'
 import { verdicts, type VerdictOnForecasts } from '@/core/forecast/judged'
 import { learnedShape, ratesFile, type KennelLearned, type RatesFile } from '@/core/forecast/learned'
-import type { Db } from './database'
+import { newStamp, type Db } from './database'
 
 const told = z.string().transform((text, ctx): Forecast => {
   const parsed = forecastShape.safeParse(JSON.parse(text))
@@ -10,14 +10,15 @@ const told = z.string().transform((text, ctx): Forecast => {
   ctx.addIssue({ code: 'custom', message: 'no forecast' })
   return z.NEVER
 })
-const nowRow = z.object({ residencyId: z.string(), day: z.string(), madeAt: z.number(), told: z.string() })
-export type ForecastText = z.infer<typeof nowRow>
+const nowRow = z.object({ residencyId: z.string(), day: z.string(), madeAt: z.number(), stamp: z.number() })
+/** When what is said now was reckoned; of the same stamp, the same words. */
+export type ForecastStamp = z.infer<typeof nowRow>
 
-/** What is said now of those who are here on this day, as text; who has none yet is missing. */
-export const forecastsOn = (db: Db, day: string): readonly ForecastText[] =>
+/** When it was reckoned of each who is here on this day; who has none yet is missing. */
+export const forecastsOn = (db: Db, day: string): readonly ForecastStamp[] =>
   db
     .prepare(
-      `SELECT f.residency_id AS residencyId, f.day, f.made_at AS madeAt, f.told
+      `SELECT f.residency_id AS residencyId, f.day, f.made_at AS madeAt, f.stamp
         FROM residency r
         JOIN forecast_now f ON f.residency_id = r.id
         WHERE r.leaves_on >= ? AND r.arrives_on <= ?`,
@@ -28,14 +29,20 @@ export const forecastsOn = (db: Db, day: string): readonly ForecastText[] =>
 const nowIfAny = nowRow.optional()
 
 /** The same of one residency; undefined while nothing is said. */
-export const forecastNow = (db: Db, residencyId: string): ForecastText | undefined =>
+export const forecastNow = (db: Db, residencyId: string): ForecastStamp | undefined =>
   nowIfAny.parse(
     db
       .prepare(
-        `SELECT residency_id AS residencyId, day, made_at AS madeAt, told FROM forecast_now WHERE residency_id = ?`,
+        `SELECT residency_id AS residencyId, day, made_at AS madeAt, stamp FROM forecast_now WHERE residency_id = ?`,
       )
       .get(residencyId),
   )
+
+const textRow = z.object({ told: z.string() }).optional()
+
+/** What is said now of a residency, as text. */
+export const forecastText = (db: Db, residencyId: string): string | undefined =>
+  textRow.parse(db.prepare('SELECT told FROM forecast_now WHERE residency_id = ?').get(residencyId))?.told
 
 export interface NewForecast {
   readonly residencyId: string
@@ -50,8 +57,10 @@ export interface NewForecast {
 export function keepForecast(db: Db, f: NewForecast): void {
   const row = { ...f, day: f.told.today, model: f.told.model, told: JSON.stringify(f.told) }
   db.prepare(
-    `INSERT INTO forecast_now (residency_id, day, made_at, told) VALUES (@residencyId, @day, @madeAt, @told)
-      ON CONFLICT (residency_id) DO UPDATE SET day = excluded.day, made_at = excluded.made_at, told = excluded.told`,
+    `INSERT INTO forecast_now (residency_id, day, made_at, told, stamp)
+      VALUES (@residencyId, @day, @madeAt, @told, ${newStamp})
+      ON CONFLICT (residency_id) DO UPDATE
+      SET day = excluded.day, made_at = excluded.made_at, told = excluded.told, stamp = excluded.stamp`,
   ).run(row)
   db.prepare(
     `INSERT INTO forecast (residency_id, day, made_at, model, digest, told, by_ratio, by_line)

@@ -17,11 +17,21 @@ export const houseAt = (db: Db, at: number): House =>
 
 const keptRowIfAny = kept.optional()
 
+/** Houses by the very words they were read from: every page asks several times, and a house says something rarely. */
+const houses = new Map<string, House>()
+const mostHouses = 16
+
 /** What was said, over the plain house; name and time zone lie with the kennel. */
 function saidOver(db: Db, found: unknown): House {
   const { name, timeZone } = readKennel(db)
   const row = keptRowIfAny.parse(found)
-  return row ? keptHouse(name, timeZone).parse(JSON.parse(row.settings)) : plainHouse(name, timeZone)
+  const words = JSON.stringify([name, timeZone, row?.settings])
+  const known = houses.get(words)
+  if (known) return known
+  const house = row ? keptHouse(name, timeZone).parse(JSON.parse(row.settings)) : plainHouse(name, timeZone)
+  if (houses.size >= mostHouses) houses.clear()
+  houses.set(words, house)
+  return house
 }
 
 export function appendHouse(db: Db, id: string, house: House, recordedBy: string, at: number): void {

@@ -35,47 +35,30 @@ function readTraits(json: string): DogTraits {
   return traits
 }
 
-const residentRow = z
-  .object({
-    residency_id: z.string(),
-    dog_id: z.string(),
-    name: z.string(),
-    run_number: z.string(),
-    owner_name: z.string(),
-    arrives_on: z.string(),
-    leaves_on: z.string(),
-    release_word: z.string(),
-    marker_word: z.string(),
-    side: z.enum(['left', 'right']),
-    side_known: z.number(),
-    caution: z.string(),
-    bite_history: z.number(),
-    traits: z.string(),
-    curriculum_id: z.string(),
-    curriculum_version: z.number(),
-  })
-  .transform((r): Resident => ({
-    residencyId: r.residency_id,
-    dogId: r.dog_id,
-    name: r.name,
-    runNumber: r.run_number,
-    ownerName: r.owner_name,
-    arrivesOn: r.arrives_on,
-    leavesOn: r.leaves_on,
-    releaseWord: r.release_word,
-    markerWord: r.marker_word,
-    side: r.side,
-    sideKnown: r.side_known === 1,
-    caution: r.caution,
-    biteHistory: r.bite_history === 1,
-    traits: readTraits(r.traits),
-    curriculumId: r.curriculum_id,
-    curriculumVersion: r.curriculum_version,
-  }))
+const yes = z.number().transform((n) => n === 1)
+const residentRow = z.object({
+  residencyId: z.string(),
+  dogId: z.string(),
+  name: z.string(),
+  runNumber: z.string(),
+  ownerName: z.string(),
+  arrivesOn: z.string(),
+  leavesOn: z.string(),
+  releaseWord: z.string(),
+  markerWord: z.string(),
+  side: z.enum(['left', 'right']),
+  sideKnown: yes,
+  caution: z.string(),
+  biteHistory: yes,
+  traits: z.string().transform(readTraits),
+  curriculumId: z.string(),
+  curriculumVersion: z.number(),
+}) satisfies z.ZodType<Resident>
 
-const residentColumns = `r.id AS residency_id, d.id AS dog_id, d.name, r.run_number, d.owner_name,
-    r.arrives_on, r.leaves_on, d.release_word, d.marker_word, d.side, d.side_known, d.caution, d.bite_history, d.traits,
-    r.curriculum_id, r.curriculum_version
+const residentColumns = `r.id AS residencyId, d.id AS dogId, d.name, r.run_number AS runNumber,
+    d.owner_name AS ownerName, r.arrives_on AS arrivesOn, r.leaves_on AS leavesOn, d.release_word AS releaseWord,
+    d.marker_word AS markerWord, d.side, d.side_known AS sideKnown, d.caution, d.bite_history AS biteHistory, d.traits,
+    r.curriculum_id AS curriculumId, r.curriculum_version AS curriculumVersion
   FROM residency r JOIN dog d ON d.id = r.dog_id`
 
 /** Dogs whose residency covers this day, going home day included. */

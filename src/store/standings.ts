@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import type { Db } from './database'
+import { newStamp, type Db } from './database'
 
 export interface StandingRow {
   readonly residencyId: string
@@ -14,13 +14,20 @@ export interface StandingRow {
   readonly mark: string
 }
 
+/** A kept standing as it was written once: of the same stamp, the same words. */
+export interface StandingStamp {
+  readonly residencyId: string
+  readonly stamp: number
+}
+
 export function writeStanding(db: Db, row: StandingRow): void {
   db.prepare(
-    `INSERT INTO standing (residency_id, fold_version, curriculum_version, holds_until, state, summary, mark)
-      VALUES (@residencyId, @foldVersion, @curriculumVersion, @holdsUntil, @state, @summary, @mark)
+    `INSERT INTO standing (residency_id, fold_version, curriculum_version, holds_until, state, summary, mark, stamp)
+      VALUES (@residencyId, @foldVersion, @curriculumVersion, @holdsUntil, @state, @summary, @mark, ${newStamp})
      ON CONFLICT (residency_id) DO UPDATE
      SET fold_version = excluded.fold_version, curriculum_version = excluded.curriculum_version, holds_until =
-       excluded.holds_until, state = excluded.state, summary = excluded.summary, mark = excluded.mark`,
+       excluded.holds_until, state = excluded.state, summary = excluded.summary, mark = excluded.mark,
+       stamp = excluded.stamp`,
   ).run(row)
 }
 
@@ -66,21 +73,36 @@ export const readStanding = (db: Db, residencyId: string, asked: Asked): Standin
       .get({ residencyId, ...asked }),
   )
 
-const summaryRow = z.object({ residency_id: z.string(), summary: z.string() })
+const stampRow = z.object({ residencyId: z.string(), stamp: z.number() })
+const stampIfAny = stampRow.optional()
 
-/** The kept summaries of everyone resident on this day, as text; those that do not hold are missing from the map. */
-export const readSummaries = (db: Db, day: string, asked: Asked): ReadonlyMap<string, string> =>
-  new Map(
+/** The stamp of the kept standing of a residency; undefined when none holds at this moment. */
+export const standingStamp = (db: Db, residencyId: string, asked: Asked): StandingStamp | undefined =>
+  stampIfAny.parse(
     db
       .prepare(
-        `SELECT s.residency_id, s.summary
-          FROM residency r
-          JOIN standing s ON s.residency_id = r.id
-          WHERE r.leaves_on >= @day AND r.arrives_on <= @day AND ${holding}`,
+        `SELECT residency_id AS residencyId, stamp FROM standing s WHERE residency_id = @residencyId AND ${holding}`,
       )
-      .all({ day, ...asked })
-      .map((raw) => {
-        const r = summaryRow.parse(raw)
-        return [r.residency_id, r.summary]
-      }),
+      .get({ residencyId, ...asked }),
   )
+
+/**
+ * The same of everyone resident on this day; those whose standing does not hold are missing. Residents first: the index
+ * of stamps is small enough that SQLite would rather go through all that ever were.
+ */
+export const standingStamps = (db: Db, day: string, asked: Asked): readonly StandingStamp[] =>
+  db
+    .prepare(
+      `SELECT s.residency_id AS residencyId, s.stamp
+        FROM residency r
+        CROSS JOIN standing s ON s.residency_id = r.id
+        WHERE r.leaves_on >= @day AND r.arrives_on <= @day AND ${holding}`,
+    )
+    .all({ day, ...asked })
+    .map((raw) => stampRow.parse(raw))
+
+const textRow = z.object({ text: z.string() }).optional()
+
+/** One of a kept standing's texts; undefined when nothing is kept. */
+export const standingText = (db: Db, residencyId: string, what: 'state' | 'summary'): string | undefined =>
+  textRow.parse(db.prepare(`SELECT ${what} AS text FROM standing WHERE residency_id = ?`).get(residencyId))?.text

@@ -1,14 +1,17 @@
+import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { changeRungs } from '../curriculum/change'
 import { ownRung } from '../curriculum/lookup'
 import { houseCurriculum } from '../curriculum/house'
+import { addDays } from '../days'
+import { finishes } from '../dog/finish'
 import { plainDog } from '../dog/traits'
 import { defaultMethod } from '../method/rows'
 import { monday, msPerDay, passTo, setsFrom } from '../tests/facts'
 import { foldDog } from './fold'
 import { cellKey } from './context'
 import { isHeld, type DogState } from './state'
-import { always, newest, regimeAt, regimeOf, regimesOf } from './regime'
+import { always, ladderAt, newest, regimeAt, regimeOf, regimesOf, upTo } from './regime'
 
 const startOfDay = (day: string) => Date.parse(`${day}T00:00:00Z`)
 const from = Number.NEGATIVE_INFINITY
@@ -36,6 +39,40 @@ describe('what held when', () => {
     ])
     expect(regimeAt(regimes, monday).curriculum.version).toBe(houseCurriculum.version)
     expect(regimeAt(regimes, change.at)).toBe(newest(regimes))
+  })
+
+  it('the ladder of a moment is that of the newest regime of then, whatever came when', () => {
+    const moment = fc.integer({ min: 0, max: 40 }).map((d) => monday + d * msPerDay)
+    const inTime = <T extends { readonly at: number }>(all: readonly T[]) => [...all].sort((a, b) => a.at - b.at)
+    fc.assert(
+      fc.property(
+        fc.record({
+          moved: fc.option(moment),
+          changes: fc.array(
+            fc.record({ at: moment, row: fc.constant('late'), option: fc.constantFrom('not-paid', 'help-then-pay') }),
+          ),
+          finishes: fc.array(fc.record({ at: moment, finish: fc.constantFrom(...finishes, undefined) })),
+          born: fc.option(fc.integer({ min: 100, max: 220 })),
+          at: moment,
+        }),
+        ({ moved, changes, finishes: said, born, at }) => {
+          const source = {
+            versions: [
+              { from, curriculum: houseCurriculum },
+              ...(moved === null ? [] : [{ from: moved, curriculum: later }]),
+            ] as const,
+            changes: inTime(changes),
+            finishes: inTime(said),
+            traits: { ...plainDog, bornOn: born === null ? null : addDays('2026-03-01', -born) },
+            side: 'left' as const,
+            arrivesOn: '2026-03-01',
+            startOfDay,
+          }
+          expect(ladderAt(source, at)).toBe(newest(upTo(regimesOf(source), at)).curriculum)
+        },
+      ),
+      { numRuns: 300 },
+    )
   })
 
   it('an instructing setting changes no ladder and no judging', () => {

@@ -115,6 +115,18 @@ export function regimesOf(source: RegimeSource): Regimes {
   return regimes
 }
 
+/** The ladder that holds for this dog at a moment: that of the newest of its regimes, without those before it. */
+export function ladderAt(
+  source: Pick<RegimeSource, 'versions' | 'changes' | 'traits' | 'side' | 'finishes' | 'startOfDay'>,
+  at: number,
+): Curriculum {
+  const { traits, side } = source
+  const version = source.versions.findLast((v) => v.from <= at) ?? source.versions[0]
+  const young = traits.bornOn !== null && at < source.startOfDay(addDays(traits.bornOn, youngUntilDays))
+  const finish = source.finishes?.findLast((f) => f.at <= at)?.finish
+  return regimeOf(version.curriculum, methodAt(source.changes, at), { traits, side, young, finish }).curriculum
+}
+
 /** The rungs that teach how a recall ends, where they say something else than they did. */
 const finishRungs = (before: Regime | undefined, next: Regime): readonly string[] =>
   before === undefined

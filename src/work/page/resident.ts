@@ -304,7 +304,15 @@ function entryOf(curriculum: Curriculum, latest: Curriculum, row: LogRow, names:
 
 type NextScene = Pick<Scene, 'resident' | 'curriculum' | 'derived' | 'today' | 'spaces' | 'forgetting'> & {
   readonly sets?: readonly SetFact[]
+  /** What of the house was read already, for many dogs at once. */
+  readonly house?: ReturnType<typeof houseForNext>
 }
+
+/** What every dog’s next step asks of the house. */
+export const houseForNext = (db: Db, today: string, now: number) => ({
+  method: methodAt(readMethodChanges(db), now),
+  people: handlers(peopleOn(db, today)),
+})
 
 /** What to work on now with a dog, as its page and its block say it. */
 export function nextFor(db: Db, scene: NextScene, now: number): WhatNext {
@@ -323,15 +331,10 @@ export function firstFor(db: Db, scene: NextScene, now: number): FirstNext {
   return firstNext(curriculum, derived.state, derived.summary, dog, around)
 }
 
-function nextGround(db: Db, { resident, today, spaces, forgetting }: NextScene, now: number) {
-  const method = methodAt(readMethodChanges(db), now)
+function nextGround(db: Db, { resident, today, spaces, forgetting, house }: NextScene, now: number) {
+  const { method, people } = house ?? houseForNext(db, today, now)
   return {
-    around: aroundFor(
-      db,
-      resident,
-      { today, spaces, people: handlers(peopleOn(db, today)), method, forgetting: forgetting.model },
-      now,
-    ),
+    around: aroundFor(db, resident, { today, spaces, people, method, forgetting: forgetting.model }, now),
     dog: {
       promises: readPromises(db, resident.residencyId),
       words: {

@@ -6,12 +6,11 @@ import type { Db } from '@/store/database'
 import { handoffsAfter } from '@/store/handoffs'
 import { readKennel } from '@/store/kennel'
 import { residentsOn } from '@/store/residents'
-import { newest } from '@/core/progress/regime'
 import { newestCurriculum } from '@/store/curricula'
 import { kennelForgetting } from '../scene/forgetting'
-import { readRules, regimesOfResident } from '../scene/regimes'
+import { ladderOfResident, readRules } from '../scene/regimes'
 import { standingOf, summariesOf } from '../record/refold'
-import { firstFor } from './resident'
+import { firstFor, houseForNext } from './resident'
 import { readVerdict } from '@/store/forecasts'
 import { readHouse, readSpaces } from '@/store/house'
 import { readyWith } from '../scene/shown'
@@ -41,7 +40,7 @@ export function loadWall(db: Db, now: number, me?: string): WallPage {
       ? [
           {
             ...r,
-            curriculum: newest(regimesOfResident(db, r, now, { house })).curriculum,
+            curriculum: ladderOfResident(db, r, now, house),
             summary: { ...summary, readyOn: readyWith(db, r.residencyId, summary).readyOn },
             booked: booked.has(r.residencyId),
             not,
@@ -59,15 +58,12 @@ export function loadWall(db: Db, now: number, me?: string): WallPage {
     floor: floor === 'yes',
     floorOutOfReach: floorOutOfReach === 'yes',
   })
+  const shared = { today, spaces: readSpaces(db), forgetting, house: houseForNext(db, today, now) }
   const named = namingTheSame(view, (residencyId) => {
     const dog = dogs.find((d) => d.residencyId === residencyId)
     if (!dog) return undefined
     const derived = standingOf(db, residencyId, now)
-    return firstFor(
-      db,
-      { resident: dog, curriculum: dog.curriculum, derived, today, spaces: readSpaces(db), forgetting },
-      now,
-    )
+    return firstFor(db, { resident: dog, curriculum: dog.curriculum, derived, ...shared }, now)
   })
   const made = [...told.values()].map((t) => t.madeAt)
   return {

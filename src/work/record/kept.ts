@@ -4,8 +4,8 @@ import type { Mark } from '@/core/progress/machine'
 import type { DogState } from '@/core/progress/state'
 import { foldVersion, type Summary } from '@/core/promise/summary'
 import type { Db } from '@/store/database'
-import { forecastNow, forecastsOn, type ForecastText } from '@/store/forecasts'
-import { readStanding, readSummaries, writeStanding } from '@/store/standings'
+import { forecastNow, forecastsOn, forecastText, type ForecastStamp } from '@/store/forecasts'
+import { readStanding, standingStamp, standingStamps, standingText, writeStanding } from '@/store/standings'
 
 /**
  * What is kept of the folding of facts, so that they need not be folded again: on the disk a standing a residency, in
@@ -30,9 +30,9 @@ const markRow = z.object({
 
 /** The kept standing of a residency as of this moment; undefined when none holds. */
 export function kept(db: Db, residencyId: string, now: number): Pick<Kept, 'state' | 'summary'> | undefined {
-  const row = readStanding(db, residencyId, { now, foldVersion })
-  const state = row && states.of(db, residencyId, row.state)
-  const summary = row && summaries.of(db, residencyId, row.summary)
+  const stamp = standingStamp(db, residencyId, { now, foldVersion })
+  const state = stamp && states.of(db, stamp)
+  const summary = stamp && summaries.of(db, stamp)
   return state && summary && { state, summary }
 }
 
@@ -69,9 +69,9 @@ export function keep(
 /** The kept summaries of everyone here on this day; those that do not hold are missing from the map. */
 export const keptSummaries = (db: Db, day: string, now: number): ReadonlyMap<string, Summary> =>
   new Map(
-    [...readSummaries(db, day, { now, foldVersion })].flatMap(([id, text]): [string, Summary][] => {
-      const summary = summaries.of(db, id, text)
-      return summary ? [[id, summary]] : []
+    standingStamps(db, day, { now, foldVersion }).flatMap((stamp): [string, Summary][] => {
+      const summary = summaries.of(db, stamp)
+      return summary ? [[stamp.residencyId, summary]] : []
     }),
   )
 
@@ -105,34 +105,52 @@ function own<T>(shape: z.ZodType, json: string): T | undefined {
   }
 }
 
+/** A row as it was written once. */
+interface Stamped {
+  readonly residencyId: string
+  readonly stamp: number
+}
+
 /**
- * What was read the last time, with the words it was read from: most dogs have not moved since, and reading takes most
- * of the wall’s time. Nobody who reads one writes into it; those that nobody asked for longest are forgotten.
+ * What was read the last time, by the stamp of its writing: most dogs have not moved since, and reading takes most of
+ * the wall’s time. Nobody who reads one writes into it; those that nobody asked for longest are forgotten.
  */
 class LastRead<T> {
-  private readonly kept = new WeakMap<Db, Map<string, { readonly text: string; readonly value: T }>>()
+  private readonly kept = new WeakMap<Db, Map<string, { readonly stamp: number; readonly value: T }>>()
 
   constructor(
-    private readonly read: (json: string) => T | undefined,
+    private readonly read: (db: Db, residencyId: string) => T | undefined,
     private readonly most: number,
   ) {}
 
-  of(db: Db, residencyId: string, text: string): T | undefined {
-    const all = this.kept.get(db) ?? new Map<string, { readonly text: string; readonly value: T }>()
+  of(db: Db, { residencyId, stamp }: Stamped): T | undefined {
+    const all = this.kept.get(db) ?? new Map<string, { readonly stamp: number; readonly value: T }>()
     this.kept.set(db, all)
     const known = all.get(residencyId)
-    const value = known?.text === text ? known.value : this.read(text)
+    const value = known?.stamp === stamp ? known.value : this.read(db, residencyId)
     all.delete(residencyId)
     if (value === undefined) return undefined
-    all.set(residencyId, { text, value })
+    all.set(residencyId, { stamp, value })
     const [oldest] = all.keys()
     if (all.size > this.most && oldest !== undefined) all.delete(oldest)
     return value
   }
 }
-const states = new LastRead(ownState, 64)
-const summaries = new LastRead(ownSummary, 512)
-const forecasts = new LastRead(ownForecast, 512)
+const parsedBy =
+  <T>(own: (json: string) => T | undefined, textOf: (db: Db, residencyId: string) => string | undefined) =>
+  (db: Db, residencyId: string): T | undefined => {
+    const text = textOf(db, residencyId)
+    return text === undefined ? undefined : own(text)
+  }
+const states = new LastRead(
+  parsedBy(ownState, (db, id) => standingText(db, id, 'state')),
+  64,
+)
+const summaries = new LastRead(
+  parsedBy(ownSummary, (db, id) => standingText(db, id, 'summary')),
+  512,
+)
+const forecasts = new LastRead(parsedBy(ownForecast, forecastText), 512)
 
 /** What is said of a dog’s being ready, and when it was reckoned. */
 export interface KeptForecast {
@@ -141,8 +159,8 @@ export interface KeptForecast {
   readonly told: Forecast
 }
 
-const asKept = (db: Db, row: ForecastText | undefined): KeptForecast | undefined => {
-  const told = row && forecasts.of(db, row.residencyId, row.told)
+const asKept = (db: Db, row: ForecastStamp | undefined): KeptForecast | undefined => {
+  const told = row && forecasts.of(db, row)
   return told && { day: row.day, madeAt: row.madeAt, told }
 }
 

@@ -3,7 +3,7 @@ import { ownRung } from '@/core/curriculum/lookup'
 import type { Curriculum } from '@/core/curriculum/types'
 import { addDays, startOfDay } from '@/core/days'
 import type { Measures } from '@/core/measures'
-import { newest, regimesOf, upTo, type Regime, type RegimeSource, type Regimes } from '@/core/progress/regime'
+import { ladderAt, newest, regimesOf, upTo, type Regime, type RegimeSource, type Regimes } from '@/core/progress/regime'
 import type { DatedChange } from '@/core/method/rows'
 import { readStarts } from '@/store/baseline'
 import { readNewWords } from '@/store/books'
@@ -56,11 +56,9 @@ export function allRegimes(
   { house = readRules(db), move, newWords = [] }: AsIf = {},
 ): Regimes {
   const { timeZone, changes, lengths } = house
-  // What the house changed after a dog went home means nothing for it.
-  const until = changes.length === 0 ? 0 : startOfDay(timeZone, addDays(resident.leavesOn, 1))
   const made = regimesOf({
     versions: versionsOf(db, resident, move),
-    changes: changes.filter((c) => c.at < until),
+    changes: changesFor(resident, timeZone, changes),
     traits: resident.traits,
     side: resident.side,
     arrivesOn: resident.arrivesOn,
@@ -72,6 +70,13 @@ export function allRegimes(
   return lengths === 'm' ? made : inLengths(made, lengths)
 }
 
+/** What the house changed after a dog went home means nothing for it. */
+function changesFor({ leavesOn }: Resident, timeZone: string, changes: readonly DatedChange[]): readonly DatedChange[] {
+  if (changes.length === 0) return changes
+  const until = startOfDay(timeZone, addDays(leavesOn, 1))
+  return changes.filter((c) => c.at < until)
+}
+
 const inLengths = ([first, ...rest]: Regimes, lengths: Measures['lengths']): Regimes => {
   const said = (r: Regime): Regime => ({ ...r, curriculum: curriculumIn(r.curriculum, lengths) })
   return [said(first), ...rest.map(said)]
@@ -80,6 +85,27 @@ const inLengths = ([first, ...rest]: Regimes, lengths: Measures['lengths']): Reg
 /** The ladder this dog climbs at this moment. */
 export const ladderOf = (db: Db, residencyId: string, now: number): Curriculum =>
   newest(regimesFor(db, residencyId, now)).curriculum
+
+/** The same for lists of many dogs, which ask for nothing else. */
+export function ladderOfResident(
+  db: Db,
+  resident: Resident,
+  now: number,
+  { timeZone, changes, lengths }: HouseRules,
+): Curriculum {
+  const ladder = ladderAt(
+    {
+      versions: versionsOf(db, resident),
+      changes: changesFor(resident, timeZone, changes),
+      traits: resident.traits,
+      side: resident.side,
+      finishes: readFinishes(db, resident.dogId),
+      startOfDay: (day) => startOfDay(timeZone, day),
+    },
+    now,
+  )
+  return lengths === 'm' ? ladder : curriculumIn(ladder, lengths)
+}
 
 type Version = RegimeSource['versions'][number]
 

@@ -86,8 +86,8 @@ export function plainJudge(run: Run, reps: readonly PlainRep[]): PlainStanding {
     if (to !== rep.index) {
       window = ''
       windowRung = -1
-    } else if (rung.kind !== 'timed' && rung.kind !== 'recall' && !window.endsWith('LL') && refreshed === undefined)
-      // Three misses, or four or fewer of ten, at the first rung: nothing lies below, and it is counted anew.
+    } else if (rung.kind !== 'timed' && rung.kind !== 'recall' && !window.endsWith('LL') && runDown(window))
+      // At the first rung nothing lies below, and it is counted anew; a refresher of ten that failed is one of these.
       window = ''
     said += '-'
   })
@@ -111,6 +111,10 @@ const offered = (rung: Rung, before: readonly PlainRep[], meetings: readonly Mee
   before.length === 2 &&
   before.every((r) => r.result === 'C') &&
   meetings.every((m) => m.index !== index)
+
+/** Three misses, or four or fewer of ten. */
+const runDown = (window: string): boolean =>
+  window.endsWith('MMM') || (window.length >= 10 && clean(window.slice(-10)) <= 4)
 
 /** A held stay that breaks is put back at the same spot, once. */
 const putBack = (rung: Rung, rep: PlainRep, window: string, held: boolean, refresher: boolean): boolean =>
@@ -139,9 +143,6 @@ function dropTo(run: Run, rep: PlainRep, window: string, refreshed: number | und
     return short.at(-1) ?? previous
   }
   if (window.endsWith('LL')) return previous
-  if (rung.kind !== 'timed' && rung.kind !== 'recall') {
-    if (window.endsWith('MMM')) return previous
-    if (window.length >= 10 && clean(window.slice(-10)) <= 4) return previous
-  }
+  if (rung.kind !== 'timed' && rung.kind !== 'recall' && runDown(window)) return previous
   return refreshed !== undefined && refreshed <= 0.4 ? previous : undefined
 }
