@@ -14,7 +14,7 @@ import { usualRepsPerDay } from '@/core/promise/need'
 import { seeded } from '@/core/seeded'
 import { foldDog } from '@/core/progress/fold'
 import { liveInBlocks } from '@/core/tests/loop/blocks'
-import { laws, tempers, type TemperName } from '@/core/tests/loop/dogs'
+import { furtherLaws as laws, tempers, type TemperName } from '@/core/tests/loop/dogs'
 import { arrival, everyday, regimesIn } from '@/core/tests/loop/live'
 
 /**

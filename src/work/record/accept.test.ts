@@ -79,10 +79,8 @@ describe('facts are stored once and derived from', () => {
     const mark = () =>
       db
         .prepare(
-          db.prepare(
-            `UPDATE standing
-              SET state = json_set(state, '$.tick', json_extract(state, '$.tick') + 1000), stamp = stamp + 1`,
-          ).run()
+          `UPDATE standing
+            SET state = json_set(state, '$.tick', json_extract(state, '$.tick') + 1000), stamp = stamp + 1`,
         )
         .run()
     const send = (from: Tablet, ...facts: WireFact[]) => {

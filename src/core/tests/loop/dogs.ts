@@ -100,4 +100,61 @@ export function insightDog(temper: TemperName, seed: number): SimulatedDog {
   }
 }
 
+const climbing = { quick: 0.09, usual: 0.055, slow: 0.038 } as const
+/** How often a rung has a plateau before it, and the reps that one takes. */
+const plateau = { before: 0.3, least: 15, most: 70 } as const
+
+/**
+ * Plateaus (Bryan & Harter 1899: habits are organised before the next order begins): what a ladder’s number is on grows
+ * with every rep near it, and at some rungs stands still for a random number of reps, whatever is done.
+ */
+export function plateauDog(temper: TemperName, seed: number): SimulatedDog {
+  const chance = seeded(seed)
+  const at = new Map<string, { height: number; still: number; next: number }>()
+  return {
+    wake: () => undefined,
+    answer: (rung, ladder, index) => {
+      const on = at.get(ladder) ?? { height: 0.2 + 0.3 * chance(), still: 0, next: 1 }
+      at.set(ladder, on)
+      const clean = chance() < 0.97 / (1 + Math.exp(3 * (index - on.height - 0.6)))
+      if (on.still > 0) on.still--
+      else if (Math.abs(index - on.height) < 1.5) on.height += climbing[temper] * (clean ? 1 : 0.5)
+      if (on.height >= on.next) {
+        on.next++
+        if (chance() < plateau.before) on.still = Math.round(plateau.least + (plateau.most - plateau.least) * chance())
+      }
+      return clean ? { outcome: 'clean' } : otherwise(rung, chance)
+    },
+  }
+}
+
+const practice = { quick: 0.9, usual: 0.7, slow: 0.55 } as const
+/** How often a day is bad where the one before was good, and where it was bad too. */
+const badDay = { after: 0.12, again: 0.45 } as const
+
+/**
+ * Bad days: each rung comes off by a power of the reps it has had (Newell & Rosenbloom 1981), and on a bad day a third
+ * less, when little is learned; a bad day often has another behind it.
+ */
+export function badDayDog(temper: TemperName, seed: number): SimulatedDog {
+  const chance = seeded(seed)
+  const reps = new Map<string, number>()
+  let bad = false
+  return {
+    wake: () => {
+      bad = chance() < (bad ? badDay.again : badDay.after)
+    },
+    answer: (rung, ladder, index) => {
+      const key = `${ladder}/${index}`
+      const below = reps.get(`${ladder}/${index - 1}`) ?? 0
+      const had = (reps.get(key) ?? 0) + 0.35 * below
+      const clean = chance() < 0.985 * (1 - 0.5 * (1 + had) ** -practice[temper]) * (bad ? 0.66 : 1)
+      reps.set(key, (reps.get(key) ?? 0) + (bad ? 0.25 : 1))
+      return clean ? { outcome: 'clean' } : otherwise(rung, chance)
+    },
+  }
+}
+
 export const laws = { edge: edgeDog, strength: strengthDog, insight: insightDog } as const
+/** Two more, which no figure of the forecast was ever looked at beside. */
+export const furtherLaws = { ...laws, plateau: plateauDog, badDay: badDayDog } as const
