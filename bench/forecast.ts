@@ -1,21 +1,23 @@
 import { mean } from 'simple-statistics'
 import { houseCurriculum } from '@/core/curriculum/house'
 import { addDays, daysBetween } from '@/core/days'
-import { forecast, forecastGround } from '@/core/forecast/forecast'
+import { forecast, forecastGround, type ForecastGround } from '@/core/forecast/forecast'
 import { learnedFrom, ratesOf } from '@/core/forecast/learning'
 import { chanceByLine } from '@/core/forecast/line'
 import { usualSets } from '@/core/forecast/plan'
 import { chanceInTime } from '@/core/forecast/ratio'
 import { shippedRates, type Rates } from '@/core/forecast/rates'
 import { brier, coverage, partsOf, skill, transformed, type Said } from '@/core/forecast/score'
+import { asPlayed, stackFrom, stackOf, type Stack } from '@/core/forecast/stack'
 import { pastOf } from '@/core/forecast/stretches'
+import type { SetFact } from '@/core/facts/fact'
 import { workLeft } from '@/core/forecast/workLeft'
 import { usualRepsPerDay } from '@/core/promise/need'
 import { seeded } from '@/core/seeded'
 import { foldDog } from '@/core/progress/fold'
 import { liveInBlocks } from '@/core/tests/loop/blocks'
 import { furtherLaws as laws, tempers, type TemperName } from '@/core/tests/loop/dogs'
-import { arrival, everyday, regimesIn } from '@/core/tests/loop/live'
+import { arrival, everyday, regimesIn, type World } from '@/core/tests/loop/live'
 
 /**
  * What a forecast says of simulated dogs, at a quarter, a half and three quarters of their stay, with none, five and
@@ -46,14 +48,51 @@ interface Case extends Said {
   readonly line: number
 }
 
-/** Rates of a house of dogs of one law, of so many that went home after four weeks. */
-function ratesBehind(law: keyof typeof laws, n: number): Rates {
-  if (n === 0) return shippedRates
-  const dogs = Array.from({ length: n }, (_, i) => {
-    const world = { ...worldOf(law, temperNames[i % 3] ?? 'usual', i % 2 === 1, 5003 + i * 17), days: 27 }
-    return pastOf(regimesIn(world), liveInBlocks(world).sets).stretches
+/** What a house of dogs of one law knows after so many that went home after two, three or four weeks. */
+function knownBehind(law: keyof typeof laws, n: number): { readonly rates: Rates; readonly stack: Stack } {
+  if (n === 0) return { rates: shippedRates, stack: asPlayed }
+  const gone = Array.from({ length: n }, (_, i) => {
+    const home = homes[i % homes.length] ?? 28
+    const world = { ...worldOf(law, temperNames[i % 3] ?? 'usual', i % 2 === 1, 5003 + i * 17), days: home - 1 }
+    return { home, world, lived: liveInBlocks(world), dog: String(i) }
   })
-  return ratesOf(learnedFrom(dogs))
+  const rates = ratesOf(learnedFrom(gone.map((g) => pastOf(regimesIn(g.world), g.lived.sets).stretches)))
+  if (n < stackFrom) return { rates, stack: asPlayed }
+  const cases = gone.flatMap(({ home, world, lived, dog }) =>
+    [1, 2, 3].flatMap((quarter) => {
+      const day = Math.max(2, Math.round((home * quarter) / 4))
+      if ((lived.readyOn ?? Number.POSITIVE_INFINITY) < day) return []
+      const { played } = forecast(groundOn(world, lived.sets, day, home, rates), 300, 1, { ifs: 'none' })
+      return played ? [{ dog, ...played, came: lived.readyOn !== undefined }] : []
+    }),
+  )
+  return { rates, stack: stackOf(cases) }
+}
+
+/** What is known of a dog on the morning of a day. */
+function groundOn(
+  world: World,
+  sets: readonly SetFact[],
+  day: number,
+  home: number,
+  rates: Rates,
+  stack = asPlayed,
+): ForecastGround {
+  const today = addDays(arrival, day)
+  const regimes = regimesIn(world)
+  const before = sets.filter((s) => s.day < today)
+  return forecastGround({
+    curriculum: houseCurriculum,
+    regimes,
+    sets: before,
+    state: foldDog(regimes, before),
+    promises: world.promises,
+    rates,
+    stack,
+    mostBlocks: 4,
+    impossible: false,
+    stay: { today, leavesOn: addDays(arrival, home), shareOfToday: 1, usual: everyDay },
+  })
 }
 
 const lives = lawNames.flatMap((law) =>
@@ -87,9 +126,9 @@ for (const n of behind) {
   const commands: Case[] = []
   let [cpu, base] = [0, 0]
   for (const law of lawNames) {
-    const rates = ratesBehind(law, n)
+    const { rates, stack } = knownBehind(law, n)
+    if (stack.dogs > 0) console.log(law, stack)
     for (const { temper, world, seed, lived } of lives.filter((l) => l.law === law)) {
-      const regimes = regimesIn(world)
       const readyOn = lived.readyOn ?? Number.POSITIVE_INFINITY
       const metOn = new Map(
         lived.summary.commands.flatMap((c) =>
@@ -104,20 +143,8 @@ for (const n of behind) {
           const day = Math.max(2, Math.round((home * quarter) / 4))
           if (readyOn < day) continue
           const today = addDays(arrival, day)
-          const sets = lived.sets.filter((s) => s.day < today)
-          const state = foldDog(regimes, sets)
           const from = process.cpuUsage()
-          const ground = forecastGround({
-            curriculum: houseCurriculum,
-            regimes,
-            sets,
-            state,
-            promises: world.promises,
-            rates,
-            mostBlocks: 4,
-            impossible: false,
-            stay: { today, leavesOn: addDays(arrival, home), shareOfToday: 1, usual: everyDay },
-          })
+          const ground = groundOn(world, lived.sets, day, home, rates, stack)
           const told = forecast(ground, 1000, seed, { ifs: 'none' })
           cpu += process.cpuUsage(from).user
           const by = (d: number) => (d < 0 ? 0 : (told.by[Math.min(d, told.by.length - 1)] ?? 0))
@@ -126,7 +153,7 @@ for (const n of behind) {
           const then = lived.days.find((d) => d.day === day)
           const needed = then?.summary.needs.reduce((sum, need) => sum + need.reps, 0) ?? 0
           const perDay = day > 3 && then ? then.gained / (day - 1) : usualRepsPerDay
-          const legs = workLeft(houseCurriculum, state, world.promises, rates, ground.past.stretches, today)
+          const legs = workLeft(houseCurriculum, ground.state, world.promises, rates, ground.past.stretches, today)
           const shared = { law: `${law} ${temper}`, quarter, at: transformed(by, real, drawn) }
           said.push({
             ...shared,
@@ -180,22 +207,7 @@ for (const n of behind) {
   console.log(`CPU ${(cpu / 1e6 / base).toFixed(3)} s a forecast of 1,000 futures with its ground`)
 }
 
-const grounds = lives.slice(0, 20).map(({ world, lived }) => {
-  const today = addDays(arrival, 7)
-  const sets = lived.sets.filter((s) => s.day < today)
-  const regimes = regimesIn(world)
-  return forecastGround({
-    curriculum: houseCurriculum,
-    regimes,
-    sets,
-    state: foldDog(regimes, sets),
-    promises: world.promises,
-    rates: shippedRates,
-    mostBlocks: 4,
-    impossible: false,
-    stay: { today, leavesOn: addDays(arrival, 21), shareOfToday: 1, usual: everyDay },
-  })
-})
+const grounds = lives.slice(0, 20).map(({ world, lived }) => groundOn(world, lived.sets, 7, 21, shippedRates))
 const spent = (run: () => void): number => {
   run()
   const from = process.cpuUsage()

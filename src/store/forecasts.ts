@@ -118,16 +118,31 @@ const saidRow = z.object({
 })
 export type SaidForecast = z.infer<typeof saidRow>
 
-/** What was said first on each day of these residencies, oldest first. */
-export const forecastsOf = (db: Db, residencyIds: readonly string[]): readonly SaidForecast[] =>
+const saidOnRow = z.object({ residencyId: z.string(), day: z.string() })
+export type SaidOn = z.infer<typeof saidOnRow>
+
+/** The days on which something was said of these residencies. */
+export const forecastDays = (db: Db, residencyIds: readonly string[]): readonly SaidOn[] =>
   db
     .prepare(
-      `SELECT residency_id AS residencyId, day, told, by_ratio AS byRatio, by_line AS byLine
+      `SELECT residency_id AS residencyId, day
         FROM forecast
         WHERE residency_id IN (SELECT value FROM json_each(?))
         ORDER BY residency_id, day`,
     )
     .all(JSON.stringify(residencyIds))
+    .map((r) => saidOnRow.parse(r))
+
+/** What was said first of these residencies on these days, oldest first. */
+export const forecastsSaid = (db: Db, asked: readonly SaidOn[]): readonly SaidForecast[] =>
+  db
+    .prepare(
+      `SELECT f.residency_id AS residencyId, f.day, f.told, f.by_ratio AS byRatio, f.by_line AS byLine
+        FROM json_each(?) a
+        CROSS JOIN forecast f ON f.residency_id = a.value ->> 'residencyId' AND f.day = a.value ->> 'day'
+        ORDER BY f.residency_id, f.day`,
+    )
+    .all(JSON.stringify(asked))
     .flatMap((r) => {
       // One of another model that this program cannot read any more is left out, and never lost.
       const row = saidRow.safeParse(r)

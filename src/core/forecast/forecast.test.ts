@@ -9,6 +9,7 @@ import { arrival, everyday, regimesIn } from '../tests/loop/live'
 import { gainAfter } from './capacity'
 import { differs, forecast, forecastGround, forecastShape, sayChance, type ForecastGround } from './forecast'
 import { shippedRates } from './rates'
+import type { Stack } from './stack'
 import type { Stay } from './plan'
 
 const promises = everyday.slice(0, 4)
@@ -46,6 +47,9 @@ const cases = fc.record({
   temper: fc.constantFrom<TemperName>('quick', 'usual', 'slow'),
   day: fc.integer({ min: 2, max: 14 }),
 })
+/** What came of others was less, or more, than was said of them. */
+const [low, high] = [-1, 1].map((constant): Stack => ({ constant, odds: 0.8, load: -0.3, dogs: 250 }))
+
 /** Four standard errors of the difference of two shares of so many. */
 const scatter = (n: number) => 4 * Math.sqrt(0.5 / n)
 
@@ -60,8 +64,9 @@ describe('a forecast', () => {
 
   it('is never more than its least likely promise, nor its days earlier than the latest of them', () => {
     fc.assert(
-      fc.property(cases, ({ law, temper, day }) => {
-        const { chance, legs, days, by } = forecast(onDay(law, temper, day), 200, day, { ifs: 'none' })
+      fc.property(cases, fc.constantFrom(undefined, low, high), ({ law, temper, day }, stack) => {
+        const ground = { ...onDay(law, temper, day), ...(stack ? { stack } : {}) }
+        const { chance, legs, days, by } = forecast(ground, 200, day, { ifs: 'none' })
         for (const leg of legs) {
           expect(chance).toBeLessThanOrEqual(leg.chance)
           expect(days[2] ?? 99).toBeGreaterThanOrEqual(leg.days[2] ?? 99)
@@ -72,6 +77,31 @@ describe('a forecast', () => {
       }),
       { numRuns: 25 },
     )
+  })
+
+  it('is bent by what came of others: all that is said of a dog one way, and nothing that is sure', () => {
+    const today = addDays(arrival, 8)
+    const sets = lived('insight', 'slow').sets.filter((set) => set.day < today)
+    const ground = groundAt(sets, { today, leavesOn: addDays(arrival, 19) })
+    const [plain, less, more] = [undefined, low, high].map((stack) =>
+      forecast({ ...ground, ...(stack ? { stack } : {}) }, 400, 3),
+    )
+    expect([less?.played, more?.played]).toEqual([plain?.played, plain?.played])
+    expect(plain?.chance).toBe(plain?.played?.chance)
+    const parts = (told: typeof plain) => [
+      told?.chance ?? 0,
+      ...(told?.legs.map((l) => l.chance) ?? []),
+      ...(told?.by ?? []),
+      ...(told?.byBlocks ?? []),
+      ...(told?.whatIfs.map((w) => w.chance) ?? []),
+    ]
+    const between = parts(plain).filter((chance) => chance > 0.01 && chance < 0.99).length
+    expect(between).toBeGreaterThan(10)
+    expect(parts(less).filter((chance, i) => chance < (parts(plain)[i] ?? 0)).length).toBeGreaterThanOrEqual(between)
+    expect(parts(more).filter((chance, i) => chance > (parts(plain)[i] ?? 0)).length).toBeGreaterThanOrEqual(between)
+    const [early, late] = [more?.days[2] ?? 99, less?.days[2] ?? 99]
+    expect(early).toBeLessThanOrEqual(plain?.days[2] ?? 99)
+    expect(late).toBeGreaterThanOrEqual(plain?.days[2] ?? 99)
   })
 
   it('no more work, longer stay or lower promise lowers it, and no clean set by more than its scatter', () => {

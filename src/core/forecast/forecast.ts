@@ -6,12 +6,13 @@ import type { SetFact } from '../facts/fact'
 import type { OwnerPromise } from '../promise/ownerPromise'
 import type { Regimes } from '../progress/regime'
 import type { DogState } from '../progress/state'
-import { chanceBy, futuresOf, never, type Futures } from './futures'
+import { chanceBy, futuresOf, never, type Futures, type Plan } from './futures'
 import { planOf, usualSets, type Stay } from './plan'
 import type { Rates } from './rates'
 import { speedFrom, type Speed } from './speed'
+import { asPlayed, bentBy, type Stack } from './stack'
 import { pastOf, type Past } from './stretches'
-import { workLeft, type Sooner } from './workLeft'
+import { workLeft, type Leg, type Sooner } from './workLeft'
 
 /** Raised whenever a forecast of the same facts would come out otherwise. */
 export const forecastModel = 1
@@ -53,6 +54,8 @@ export interface ForecastGround {
   readonly mostBlocks: number
   /** Some promise can never be met here: whatever is worked, it is not ready. */
   readonly impossible: boolean
+  /** How chances are bent by what came of those before; as they were played where left out. */
+  readonly stack?: Stack
 }
 
 const day = z.number().int().nullable()
@@ -98,6 +101,8 @@ export const forecastShape = z.object({
   binds: z.object({ command: z.string(), share: z.number() }).nullable(),
   /** What was assumed of the days to come: useful sets a usual open day, and how many days are open. */
   plan: z.object({ setsADay: z.number(), openDays: z.number(), ownDays: z.number() }),
+  /** Before it was bent by what came of others: share of the futures, and useful sets left over those to come. */
+  played: z.object({ chance: z.number(), load: z.number() }).optional(),
   /** Sets at frontiers that the dog’s speed rests on, and how fast it is beside a usual dog. */
   known: z.object({ sets: z.number(), speed: z.number() }),
   impossible: z.boolean(),
@@ -173,23 +178,25 @@ export function forecast(
   const { home, plan, legs, futures } = played(ground, n, seed, { beyond: daysBeyond })
   const done = legs.every((leg) => leg.steps.length === 0 && leg.days === 0 && leg.meetings.length === 0)
   const by = (ready: Int16Array) => (home === 0 ? Number(done) : readyBefore(ready, home))
-  const chance = impossible ? 0 : by(futures.ready)
+  const share = by(futures.ready)
   const toCome = plan.days.slice(0, home)
   const openDays = toCome.filter((sets) => sets > 0).length
   const told = past.stretches.reduce((sum, s) => sum + s.sets, 0)
+  const load = loadOf(legs, ground, plan, home)
+  const bend = bentBy(ground.stack ?? asPlayed, share, load)
   const base: Forecast = {
     model: forecastModel,
     futures: n,
     today: stay.today,
     leavesOn: stay.leavesOn,
-    chance,
-    days: impossible ? [null, null, null, null, null] : daysOf(futures.ready),
-    by: impossible ? [] : byDay(futures.ready, plan.days.length),
+    chance: impossible ? 0 : bend(share),
+    days: impossible ? [null, null, null, null, null] : daysOf(futures.ready, bend),
+    by: impossible ? [] : byDay(futures.ready, plan.days.length, bend),
     legs: futures.legs.map((leg) => ({
       command: leg.command,
       rungId: leg.rungId,
-      chance: by(leg.ready),
-      days: daysOf(leg.ready),
+      chance: bend(by(leg.ready)),
+      days: daysOf(leg.ready, bend),
     })),
     binds: bindingOf(futures),
     plan: {
@@ -197,6 +204,7 @@ export function forecast(
       openDays,
       ownDays: [...past.useful.keys()].filter((d) => d < stay.today).length,
     },
+    played: { chance: share, load },
     known: { sets: told, speed: Math.exp(ground.speed.mean) },
     impossible,
     byBlocks: [],
@@ -204,40 +212,66 @@ export function forecast(
     trend: null,
   }
   if (ifs === 'none' || impossible || done || home === 0) return base
-  const asked = { ground, n: Math.min(n, playedAgain), seed, home, futures }
+  const asked = { ground, n: Math.min(n, playedAgain), seed, home, futures, bend }
   const withBlocks = { ...base, byBlocks: chancesByBlocks(asked) }
   return ifs === 'blocks' ? withBlocks : { ...withBlocks, whatIfs: whatWould(asked, base, openDays) }
 }
 
 /** The same futures with so many blocks on each open day, from none to as many as it may have. */
-function chancesByBlocks({ ground, n, seed, home }: Asked): number[] {
+function chancesByBlocks({ ground, n, seed, home, bend }: Asked): number[] {
   const all: number[] = []
   for (let blocks = 0; blocks <= ground.mostBlocks; blocks++) {
     const { futures } = played(ground, n, seed, { sets: blocks * ground.setsABlock })
     // More work never lowers a chance: what does is the scatter of so many futures.
-    all.push(Math.max(all.at(-1) ?? 0, readyBefore(futures.ready, home)))
+    all.push(Math.max(all.at(-1) ?? 0, bend(readyBefore(futures.ready, home))))
   }
   return all
 }
 
-/** The day by which each of the told shares of futures is ready; null beyond the last that was played. */
-function daysOf(ready: Int16Array): Forecast['days'] {
+type Bend = (played: number) => number
+
+/** Useful sets that a dog of this speed wants for what is left, over those that the days until it goes home have. */
+function loadOf(legs: readonly Leg[], { speed }: ForecastGround, plan: Plan, home: number): number {
+  const wanted = legs.reduce(
+    (sum, leg) =>
+      sum +
+      leg.steps.reduce((of, step) => of + Math.max(step.least, 1 / step.rate) / Math.exp(speed.mean), 0) +
+      leg.meetings.length,
+    0,
+  )
+  return (
+    wanted /
+    Math.max(
+      1,
+      plan.days.slice(0, home).reduce((a, b) => a + b, 0),
+    )
+  )
+}
+
+/** The day by which each of the told shares is ready; null beyond the last that was played. */
+function daysOf(ready: Int16Array, bend: Bend): Forecast['days'] {
   const sorted = Int16Array.from(ready).sort()
   const at = (share: number) => {
-    const day = sorted[Math.max(0, Math.ceil(share * sorted.length) - 1)] ?? never
+    let [from, to] = [0, sorted.length - 1]
+    while (from < to) {
+      const half = (from + to) >> 1
+      if (bend((half + 1) / sorted.length) >= share) to = half
+      else from = half + 1
+    }
+    const day = sorted[from] ?? never
     return day === never ? null : day
   }
   const [a, b, c, d, e] = shares
   return [at(a), at(b), at(c), at(d), at(e)]
 }
 
-function byDay(ready: Int16Array, days: number): number[] {
+function byDay(ready: Int16Array, days: number, bend: Bend): number[] {
   const counts = new Int32Array(days)
   for (const day of ready) if (day < days) counts[day] = (counts[day] ?? 0) + 1
   let sum = 0
   return Array.from(counts, (n) => {
     sum += n
-    return Math.round((1000 * sum) / ready.length) / 1000
+    return Math.round(1000 * bend(sum / ready.length)) / 1000
   })
 }
 
@@ -262,6 +296,7 @@ interface Asked {
   readonly seed: number
   readonly home: number
   readonly futures: Futures
+  readonly bend: Bend
 }
 
 const sooners: readonly (readonly [WhatIf['kind'], Sooner])[] = [
@@ -277,10 +312,14 @@ export const daysMore = 4
  * What would change the chance: the same futures with a block a day more, a longer stay, the second day of what is
  * learned with another person or in another place, and the promise that comes last most often one rung lower, or gone.
  */
-function whatWould({ ground, n, seed, home, futures }: Asked, base: Forecast, openDays: number): WhatIf[] {
+function whatWould({ ground, n, seed, home, futures, bend }: Asked, base: Forecast, openDays: number): WhatIf[] {
   const all: WhatIf[] = []
   const add = (kind: WhatIf['kind'], ready: Int16Array, until: number, more: Partial<WhatIf> = {}) =>
-    all.push({ kind, ...compared(base.chance, futures.ready, home, ready, until), ...more })
+    all.push({
+      kind,
+      ...compared(base.played?.chance ?? base.chance, futures.ready, home, ready, until, bend),
+      ...more,
+    })
   if (ground.blocksADay + 0.5 < ground.mostBlocks && openDays > 0)
     add('block', played(ground, n, seed, { more: ground.setsABlock }).futures.ready, home, {
       blocks: openDays,
@@ -322,11 +361,12 @@ function whatWould({ ground, n, seed, home, futures }: Asked, base: Forecast, op
  * than two shares would.
  */
 function compared(
-  chance: number,
+  share: number,
   was: Int16Array,
   wasBy: number,
   is: Int16Array,
   by: number,
+  bend: Bend,
 ): Pick<WhatIf, 'chance' | 'scatter'> {
   let [sum, squares] = [0, 0]
   for (let f = 0; f < is.length; f++) {
@@ -336,7 +376,7 @@ function compared(
   }
   const n = is.length
   return {
-    chance: Math.min(1, Math.max(0, chance + sum / n)),
+    chance: bend(Math.min(1, Math.max(0, share + sum / n))),
     scatter: Math.sqrt(Math.max(0, squares / n - (sum / n) ** 2) / n),
   }
 }

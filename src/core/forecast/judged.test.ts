@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { addDays } from '../days'
 import { seeded } from '../seeded'
-import { judge, sayVerdict, type JudgedCase } from './judged'
+import { judge, sayVerdict, stackCases, type JudgedCase } from './judged'
+import { bentBy, stackOf } from './stack'
 import { toldOf } from './tests/told'
 
 const arrivesOn = '2026-03-01'
@@ -45,6 +46,16 @@ describe('forecasts held against what came', () => {
       [3, 10],
     ])
     expect(commands).toMatchObject([{ command: 'sit', n: 30 }])
+  })
+
+  it('bends those to come by the ones that are over, each dog at its quarters', () => {
+    const cases = kennel(240, 0.8, 0.5).map((c) => ({ ...c, told: { ...c.told, played: { chance: 0.8, load: 1 } } }))
+    expect(stackCases(cases)).toHaveLength(3 * 240)
+    const bend = bentBy(stackOf(stackCases(cases)), 0.8, 1)
+    expect(bend(0.8)).toBeGreaterThan(0.48)
+    expect(bend(0.8)).toBeLessThan(0.62)
+    // Of what a version before kept nothing is known of how it was played.
+    expect(stackCases(kennel(3, 0.8, 0.5))).toEqual([])
   })
 
   it('says too high or too low only beyond chance, and nothing of a few dogs', () => {

@@ -2,6 +2,7 @@ import { mean } from 'simple-statistics'
 import { daysBetween } from '../days'
 import { seeded } from '../seeded'
 import type { Forecast } from './forecast'
+import type { Stacked } from './stack'
 import { brier, coverage, partsOf, skill, transformed, type Bin, type Said } from './score'
 
 /** What was said of a dog on one day, what two simpler figures said, and what came of it. */
@@ -68,10 +69,8 @@ const quarters = [1, 2, 3] as const
  * what happened lies within a day, or beyond the last evening, is drawn.
  */
 export function judge(cases: readonly JudgedCase[]): Judged {
-  const byDog = new Map<string, JudgedCase[]>()
-  for (const c of cases) byDog.set(c.residencyId, [...(byDog.get(c.residencyId) ?? []), c])
   const draw = seeded(1)
-  const picked = [...byDog.values()].flatMap((own) => quarters.flatMap((quarter) => atQuarter(own, quarter)))
+  const picked = pickedOf(cases)
   const at = picked.map((p) => ({ ...p, u: whereItLay(p.of, draw) }))
   const chances = at.map((p) => ({ chance: p.of.told.chance, came: p.of.readyOn !== null }))
   const legs = picked.flatMap(({ of }) =>
@@ -104,18 +103,45 @@ interface Picked {
   readonly u: number
 }
 
-/** The first forecast of a dog from this share of its stay on, where one was made within the next quarter of it. */
-function atQuarter(own: readonly JudgedCase[], quarter: 1 | 2 | 3): readonly Omit<Picked, 'u'>[] {
+/**
+ * Of the days on which something was said of a dog, that at which each quarter of its stay is held against what came:
+ * the first from it on, where one lies within the next quarter.
+ */
+export function quarterDays(
+  { arrivesOn, lastEvening }: Pick<JudgedCase, 'arrivesOn' | 'lastEvening'>,
+  days: readonly string[],
+): readonly { readonly quarter: 1 | 2 | 3; readonly day: string }[] {
+  const length = daysBetween(arrivesOn, lastEvening) + 1
+  const gone = (day: string) => daysBetween(arrivesOn, day) / length
+  const inOrder = [...days].sort()
+  return quarters.flatMap((quarter) => {
+    const day = inOrder.find((d) => gone(d) >= quarter / 4 - 1e-9 && gone(d) < (quarter + 1) / 4)
+    return day === undefined ? [] : [{ quarter, day }]
+  })
+}
+
+/** One dog’s forecasts at the quarters of its stay; one that was ready by then says nothing of how good they were. */
+function atQuarters(own: readonly JudgedCase[]): readonly Omit<Picked, 'u'>[] {
   const [first] = own
   if (!first) return []
-  const length = daysBetween(first.arrivesOn, first.lastEvening) + 1
-  const gone = (c: JudgedCase) => daysBetween(c.arrivesOn, c.day) / length
-  const of = [...own]
-    .sort((a, b) => (a.day < b.day ? -1 : 1))
-    .find((c) => gone(c) >= quarter / 4 - 1e-9 && gone(c) < (quarter + 1) / 4)
-  // One that was ready by then says nothing of how good the forecast was.
-  return of && (of.readyOn === null || of.readyOn >= of.day) ? [{ of, quarter }] : []
+  const byDay = new Map(own.map((c) => [c.day, c]))
+  return quarterDays(first, [...byDay.keys()]).flatMap(({ quarter, day }) => {
+    const of = byDay.get(day)
+    return of && (of.readyOn === null || of.readyOn >= day) ? [{ of, quarter }] : []
+  })
 }
+
+const pickedOf = (cases: readonly JudgedCase[]): readonly Omit<Picked, 'u'>[] => {
+  const byDog = new Map<string, JudgedCase[]>()
+  for (const c of cases) byDog.set(c.residencyId, [...(byDog.get(c.residencyId) ?? []), c])
+  return [...byDog.values()].flatMap(atQuarters)
+}
+
+/** The same forecasts as what further ones are bent by: as they were played, and what came. */
+export const stackCases = (cases: readonly JudgedCase[]): readonly Stacked[] =>
+  pickedOf(cases).flatMap(({ of: { residencyId, told, readyOn } }) =>
+    told.played && !told.impossible ? [{ dog: residencyId, ...told.played, came: readyOn !== null }] : [],
+  )
 
 /** Where what happened lies among the futures, 0–1. */
 function whereItLay({ told, day, readyOn, lastEvening }: JudgedCase, draw: () => number): number {

@@ -4,6 +4,7 @@ import { figureShape } from './figures'
 import { verdicts } from './judged'
 import { usualSets } from './plan'
 import { ratesOf, type Learned } from './learning'
+import { asPlayed, stackShape } from './stack'
 import { rateKinds, shippedBase, type BaseRates, type RateKind } from './rates'
 
 const count = z.number().nonnegative()
@@ -21,6 +22,8 @@ export const learnedShape = z.object({
   figures: z.array(figureShape),
   /** How good what was said turned out. */
   verdict: z.enum(verdicts),
+  /** How chances are bent by what came of those before. */
+  stack: stackShape.default(asPlayed),
 })
 export type KennelLearned = z.infer<typeof learnedShape>
 
@@ -32,6 +35,7 @@ export const nothingKnown: KennelLearned = {
   days: Array.from({ length: 7 }, () => ({ sets: 0, days: 0 })),
   figures: [],
   verdict: 'too few',
+  stack: asPlayed,
 }
 
 /** House: what the usual day weighs beside a kennel's own, in days of a dog. */

@@ -1,6 +1,7 @@
 import { findCommand, findRung } from '../curriculum/lookup'
 import type { Curriculum } from '../curriculum/types'
 import { addDays, daysBetween, sayDay } from '../days'
+import { bentBy, type Stack } from '../forecast/stack'
 import { daysMore, differs, minutesABlock, fewSets, sayChance, type Forecast, type WhatIf } from '../forecast/forecast'
 
 /** One promise, or the whole dog: where its day lies among the futures. */
@@ -81,6 +82,9 @@ export function sayGain(gain: number, blocks: number): string {
   return gain < 0.005 ? `${block} adds little` : `${block} is worth ${Math.round(gain * 100)} in 100`
 }
 
+/** House: less is lost in the rounding. */
+const bentFrom = 0.02
+
 /** What a chance rests on, in sentences. */
 export function sayWhyChance(told: Forecast, curriculum: Curriculum): string {
   if (told.impossible)
@@ -88,7 +92,7 @@ export function sayWhyChance(told: Forecast, curriculum: Curriculum): string {
       'Its ladder does not have what was promised, or this house has not the places or people for it. See its ' +
       'promises: whatever is worked, it will not be ready as it stands.'
     )
-  const { plan, known, futures } = told
+  const { plan, known, futures, played: { chance: played } = told } = told
   const [early, half, late] = [dayBy(told, 0), dayBy(told, 2), dayBy(told, 4)]
   const days =
     half === undefined
@@ -100,8 +104,12 @@ export function sayWhyChance(told: Forecast, curriculum: Curriculum): string {
       ? 'as usual here, its own days being unknown'
       : `from its last ${Math.min(10, plan.ownDays)} days worked, drawn toward the house’s`
   return [
-    `Of ${futures.toLocaleString('en')} futures played from what was recorded, ${inHundred(told.chance)} in 100 are ` +
-      `on the evening before ${sayDay(told.leavesOn)}.`,
+    `Of ${futures.toLocaleString('en')} futures played from what was recorded, ${inHundred(played)} in 100 are ` +
+      `ready on the evening before ${sayDay(told.leavesOn)}.`,
+    Math.abs(played - told.chance) < bentFrom
+      ? ''
+      : `Here, of dogs of which that was so ${told.chance < played ? 'fewer' : 'more'} were ready: it is said as ` +
+        `${inHundred(told.chance)}.`,
     days,
     sayBinds(told, curriculum),
     `Reckoned with ${plan.openDays} ${plan.openDays === 1 ? 'day' : 'days'} to work and ` +
@@ -115,6 +123,15 @@ export function sayWhyChance(told: Forecast, curriculum: Curriculum): string {
     .filter((part) => part !== '')
     .join(' ')
 }
+
+/** What the futures give a dog that is likely to be ready, for words. */
+const asExample = 0.7
+
+/** How chances are bent, in words; empty where they are said as they were played. */
+export const sayStack = (stack: Stack): string =>
+  stack.dogs === 0
+    ? ''
+    : `what the futures give ${sayChance(asExample)} is said as ${sayChance(bentBy(stack, asExample, 1)(asExample))}`
 
 /** Which way it went, in words: “it was 6 in 10 on Mon 2 Mar: 3 sets that brought it nearer, 11 reckoned with”. */
 export const sayTrend = ({ trend }: Forecast): string =>

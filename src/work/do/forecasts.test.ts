@@ -5,7 +5,15 @@ import { addDays } from '@/core/days'
 import { forecastModel } from '@/core/forecast/forecast'
 import { newestCurriculum } from '@/store/curricula'
 import type { Db } from '@/store/database'
-import { forecastDone, forecastOutcomes, forecastsDue, forecastsOf, readLearned } from '@/store/forecasts'
+import {
+  forecastDone,
+  forecastOutcomes,
+  forecastDays,
+  forecastsDue,
+  forecastsSaid,
+  readLearned,
+  writeLearned,
+} from '@/store/forecasts'
 import { loadResident } from '../page/resident'
 import { loadForecasts, learnedFile } from '../page/forecasts'
 import { loadWall } from '../page/wall'
@@ -61,7 +69,7 @@ describe('forecasts of a house', () => {
     // Another day, and another forecast of it.
     expect(renew(db, monday + msPerDay)).toBe(1)
     // What was first said on a day stands as it was said.
-    expect(forecastsOf(db, [id]).map((f) => [f.day, f.told.leavesOn])).toEqual([
+    expect(forecastsSaid(db, forecastDays(db, [id])).map((f) => [f.day, f.told.leavesOn])).toEqual([
       [today, '2026-03-20'],
       [addDays(today, 1), '2026-03-12'],
     ])
@@ -186,6 +194,23 @@ describe('forecasts of a house', () => {
     db.exec(`UPDATE learned SET learned = json_set(learned, '$.verdict', 'too high')`)
     expect(loadWall(db, monday).bad).toContain('run too high')
     expect(loadResident(db, id, monday)?.forecast?.bad).toContain('run too high')
+  })
+
+  it('are bent by what this kennel saw come of two hundred, and the page says so', () => {
+    const { db, id } = kennel()
+    renew(db, monday)
+    const was = keptForecast(db, id)?.told
+    learnRates(db, monday)
+    const learned = readLearned(db)?.learned
+    if (!learned) throw new Error('nothing learned')
+    expect(loadForecasts(db).learned.bent).toBe('')
+    writeLearned(db, { ...learned, stack: { constant: -1, odds: 1, load: 0, dogs: 210 } }, monday)
+    renew(db, monday + 60_000)
+    const is = keptForecast(db, id)?.told
+    expect(is?.played).toEqual(was?.played)
+    expect(is?.chance).toBeLessThan(was?.chance ?? 0)
+    expect(loadForecasts(db).learned.bent).toBe('what the futures give 7 in 10 is said as 5 in 10')
+    expect(loadResident(db, id, monday)?.forecast?.view?.why).toContain('of dogs of which that was so fewer were ready')
   })
 
   it('learns from nobody where nobody went home, and keeps that it looked', () => {

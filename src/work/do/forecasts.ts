@@ -4,10 +4,11 @@ import { forecast, forecastModel, forecastSeed, usualFutures, type ForecastGroun
 import { daysSeen } from '@/core/forecast/learned'
 import { chanceByLine } from '@/core/forecast/line'
 import { figuresFrom } from '@/core/forecast/figures'
-import { judge } from '@/core/forecast/judged'
+import { judge, stackCases } from '@/core/forecast/judged'
 import type { SetFact } from '@/core/facts/fact'
 import { learnedFrom, ratesOf } from '@/core/forecast/learning'
 import { speedFrom } from '@/core/forecast/speed'
+import { stackOf } from '@/core/forecast/stack'
 import { pastOf, type Past } from '@/core/forecast/stretches'
 import { chanceInTime } from '@/core/forecast/ratio'
 import { trendOf } from '@/core/forecast/trend'
@@ -249,11 +250,13 @@ export function learnRates(db: Db, now: number, hooks: Hooks = noHooks): { reado
     finished.map((f) => ({ ...f, speed: Math.exp(speedFrom(f.past.stretches, rates).mean) })),
     rates,
   ).map((f) => ({ ...f }))
-  const { verdict } = judge(judgedCases(db))
+  const cases = judgedCases(db)
+  const { verdict } = judge(cases)
+  const stack = stackOf(stackCases(cases))
   // What some of the dogs say is not what the house knows.
   if (!hooks.stopped())
     db.transaction(() => {
-      writeLearned(db, { ...learned, days: daysSeen(days), figures, verdict }, now)
+      writeLearned(db, { ...learned, days: daysSeen(days), figures, verdict, stack }, now)
       allForecastsDue(db, today)
     }).immediate()
   return { residencies: finished.length }

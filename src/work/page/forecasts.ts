@@ -5,6 +5,7 @@ import { judge, type Judged } from '@/core/forecast/judged'
 import { baseFrom, nothingKnown, ratesOut, type RatesFile } from '@/core/forecast/learned'
 import { weights } from '@/core/forecast/learning'
 import { rateKindOf, shippedBase } from '@/core/forecast/rates'
+import { sayStack } from '@/core/views/forecast'
 import { newestCurriculum } from '@/store/curricula'
 import type { Db } from '@/store/database'
 import { readElsewhere, readLearned } from '@/store/forecasts'
@@ -25,6 +26,9 @@ export interface ForecastsPage {
     /** How much of the house’s own rate is its own, 0–1, and after how many residencies it is half. */
     readonly ownShare: number
     readonly halfAfter: number | undefined
+    /** How chances are bent by what came of those before, and of how many dogs; empty where they are not. */
+    readonly bent: string
+    readonly bentDogs: number
   }
   readonly figures: readonly {
     readonly by: (typeof figureKinds)[number]
@@ -55,6 +59,8 @@ export function loadForecasts(db: Db): ForecastsPage {
       from: elsewhere?.from,
       fromResidencies: elsewhere?.residencies ?? 0,
       ownShare: learned.house.expected / (learned.house.expected + weights.house),
+      bent: sayStack(learned.stack),
+      bentDogs: learned.stack.dogs,
       halfAfter: each > 0 ? Math.max(1, Math.ceil(weights.kind / each)) : undefined,
     },
     figures: figureKinds.map((by) => ({

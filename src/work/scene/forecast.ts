@@ -80,6 +80,7 @@ export function forecastGroundOf(house: ForecastHouse, dog: ForecastDog): Foreca
     state: dog.state,
     promises: dog.promises,
     rates: house.rates,
+    stack: house.learned.stack,
     mostBlocks: blocksADay.usual,
     impossible: dog.promises.some((p) => whyNotPossible(dog.curriculum, p, house.ground) !== undefined),
     stay: stayOf(house, dog),

@@ -1,14 +1,22 @@
-import type { JudgedCase } from '@/core/forecast/judged'
+import { quarterDays, type JudgedCase } from '@/core/forecast/judged'
 import type { Db } from '@/store/database'
-import { forecastOutcomes, forecastsOf } from '@/store/forecasts'
+import { forecastDays, forecastOutcomes, forecastsSaid } from '@/store/forecasts'
 
 /** House: forecasts are held against what came of the residencies that ended last, so many. */
-const mostJudged = 200
+const mostJudged = 500
 
-/** What was said of residencies that are over, with what came of them. */
+/**
+ * What was said of residencies that are over, with what came of them: of the days at which it is held against it alone.
+ */
 export function judgedCases(db: Db): readonly JudgedCase[] {
   const outcomes = new Map(forecastOutcomes(db, mostJudged).map((o) => [o.residencyId, o]))
-  return forecastsOf(db, [...outcomes.keys()]).flatMap((said) => {
+  const days = new Map<string, string[]>()
+  for (const { residencyId, day } of forecastDays(db, [...outcomes.keys()]))
+    days.set(residencyId, [...(days.get(residencyId) ?? []), day])
+  const asked = [...outcomes.values()].flatMap((o) =>
+    quarterDays(o, days.get(o.residencyId) ?? []).map(({ day }) => ({ residencyId: o.residencyId, day })),
+  )
+  return forecastsSaid(db, asked).flatMap((said) => {
     const outcome = outcomes.get(said.residencyId)
     return outcome ? [{ ...said, ...outcome }] : []
   })
