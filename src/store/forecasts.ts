@@ -167,6 +167,8 @@ const outcomeRow = z.object({
   lastEvening: z.string(),
   arrivesOn: z.string(),
   rungs: z.string().transform((text) => z.record(z.string(), z.string().nullable()).parse(JSON.parse(text))),
+  /** Useful sets by day; none where nobody counted them. */
+  useful: z.string().transform((text) => z.record(z.string(), z.number()).parse(JSON.parse(text))),
 })
 export type ForecastOutcome = z.infer<typeof outcomeRow>
 
@@ -175,7 +177,7 @@ export const forecastOutcomes = (db: Db, most: number): readonly ForecastOutcome
   db
     .prepare(
       `SELECT o.residency_id AS residencyId, o.ready_on AS readyOn, o.last_evening AS lastEvening,
-          r.arrives_on AS arrivesOn, o.rungs
+          r.arrives_on AS arrivesOn, o.rungs, o.useful
         FROM forecast_outcome o
         JOIN residency r ON r.id = o.residency_id
         ORDER BY o.last_evening DESC, o.residency_id
@@ -184,18 +186,12 @@ export const forecastOutcomes = (db: Db, most: number): readonly ForecastOutcome
     .all(most)
     .map((r) => outcomeRow.parse(r))
 
-export function keepOutcome(
-  db: Db,
-  o: Omit<ForecastOutcome, 'arrivesOn' | 'rungs'> & {
-    readonly rungs: Readonly<Record<string, string | null>>
-    readonly at: number
-  },
-): void {
+export function keepOutcome(db: Db, o: Omit<ForecastOutcome, 'arrivesOn'> & { readonly at: number }): void {
   db.prepare(
-    `INSERT INTO forecast_outcome (residency_id, ready_on, last_evening, rungs, at)
-      VALUES (@residencyId, @readyOn, @lastEvening, @rungs, @at)
+    `INSERT INTO forecast_outcome (residency_id, ready_on, last_evening, rungs, useful, at)
+      VALUES (@residencyId, @readyOn, @lastEvening, @rungs, @useful, @at)
       ON CONFLICT (residency_id) DO NOTHING`,
-  ).run({ ...o, rungs: JSON.stringify(o.rungs) })
+  ).run({ ...o, rungs: JSON.stringify(o.rungs), useful: JSON.stringify(o.useful) })
 }
 
 const overRow = z.object({ id: z.string() })

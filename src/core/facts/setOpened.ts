@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { kits } from '../curriculum/types'
 import { factKind, line, name } from './kind'
-import { distanceBands, startPositions, turns } from './words'
+import { blockParts, distanceBands, startPositions, turns } from './words'
 
 /** A set is begun: what is worked, where, on what and by whom. Its id is the set's. */
 export const setOpened = factKind(
@@ -44,6 +44,9 @@ export const setOpened = factKind(
     itemId: z.string().min(1).max(120).nullable().default(null),
     turn: z.enum(turns).nullable().default(null),
     beside: z.boolean().default(false),
+    /** What it is in its block, and the rung of its run that was in hand before it. */
+    role: z.enum(blockParts).nullable().default(null),
+    inHand: z.string().max(80).nullable().default(null),
     replaces: z.uuid().nullable().default(null),
   },
   {

@@ -34,6 +34,8 @@ export const nothingSaid = {
     itemId: null,
     turn: null,
     beside: false,
+    role: null,
+    inHand: null,
   },
   rep: {
     attention: null,

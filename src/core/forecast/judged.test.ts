@@ -25,6 +25,7 @@ function dogOf(id: string, chance: number, readyOn: string | null): readonly Jud
       readyOn,
       lastEvening,
       rungs: { 'sit.word': readyOn },
+      useful: {},
     }
   })
 }
@@ -56,6 +57,23 @@ describe('forecasts held against what came', () => {
     expect(bend(0.8)).toBeLessThan(0.62)
     // Of what a version before kept nothing is known of how it was played.
     expect(stackCases(kennel(3, 0.8, 0.5))).toEqual([])
+  })
+
+  it('holds the sets that were reckoned with against those that were worked, until a dog was ready', () => {
+    const plan = { setsADay: 6, openDays: 10, ownDays: 3 }
+    const worked = (n: number, readyOn: string | null) =>
+      dogOf(`worked ${n}`, 0.5, readyOn).map((c) => ({
+        ...c,
+        told: { ...c.told, plan, leavesOn: addDays(c.day, 10) },
+        useful: Object.fromEntries(Array.from({ length: 20 }, (_, i) => [addDays(arrivesOn, i + 1), n])),
+      }))
+    expect(judge(worked(4, null)).all?.setsADay).toEqual({
+      planned: expect.closeTo(6, 9),
+      worked: expect.closeTo(4, 9),
+    })
+    // What is worked after it was ready is not what was reckoned with.
+    expect(judge([...worked(4, null), ...worked(8, addDays(arrivesOn, 12))]).all?.setsADay?.worked).toBeGreaterThan(4.5)
+    expect(judge(kennel(2, 0.5, 0.5)).all?.setsADay).toBeUndefined()
   })
 
   it('says too high or too low only beyond chance, and nothing of a few dogs', () => {
@@ -99,6 +117,7 @@ describe('forecasts held against what came', () => {
         readyOn: ready <= lastEvening ? ready : null,
         lastEvening,
         rungs: {},
+        useful: {},
       }
     })
     const { all } = judge(cases)

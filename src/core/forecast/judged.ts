@@ -18,6 +18,8 @@ export interface JudgedCase {
   readonly lastEvening: string
   /** The same of each promised rung. */
   readonly rungs: Readonly<Record<string, string | null>>
+  /** Sets of each day that brought it nearer; empty where nobody counted them. */
+  readonly useful: Readonly<Record<string, number>>
 }
 
 export interface Score {
@@ -33,6 +35,8 @@ export interface Score {
   /** Share whose day lay within the middle 80, and 50, in a hundred; by chance where nobody saw its day. */
   readonly within80: number
   readonly within50: number
+  /** Sets a day that bring a dog nearer: reckoned with, and worked until it was ready; undefined where none counted. */
+  readonly setsADay: { readonly planned: number; readonly worked: number } | undefined
 }
 
 export const verdicts = ['too few', 'as said', 'too high', 'too low'] as const
@@ -173,7 +177,23 @@ function scoreOf(all: readonly Picked[]): Score {
       all.map((p) => p.u),
       0.5,
     ),
+    setsADay: setsOf(all.map((p) => p.of)),
   }
+}
+
+/** What was reckoned with against what was worked, over all days from each forecast on until the dog was ready. */
+function setsOf(cases: readonly JudgedCase[]): Score['setsADay'] {
+  let [planned, worked, days] = [0, 0, 0]
+  for (const { day, told, readyOn, lastEvening, useful } of cases) {
+    const counted = Object.entries(useful)
+    if (counted.length === 0) continue
+    const until = readyOn ?? lastEvening
+    const of = daysBetween(day, until) + 1
+    planned += (of * told.plan.setsADay * told.plan.openDays) / Math.max(1, daysBetween(day, told.leavesOn))
+    worked += counted.reduce((sum, [on, sets]) => sum + (on >= day && on <= until ? sets : 0), 0)
+    days += of
+  }
+  return days === 0 ? undefined : { planned: planned / days, worked: worked / days }
 }
 
 /** Whether what was said ran too high or too low: three forecasts of one dog count as one for how sure that is. */

@@ -81,6 +81,25 @@ describe('a live session', () => {
     )
   })
 
+  it('says of a set what it is in its block, and the rung in hand before it, as the kennel keeps it', () => {
+    const { db, ada, tablet, view, outbox, open } = scene()
+    const ground = view()
+    const session = open(ground)
+    const [first] = ground.plan.items
+    if (!first) throw new Error('an empty plan')
+    const plan = (['warm-up', 'work', 'finish'] as const).map((role) => ({ ...first, role }))
+    for (const item of [1, 1, 2, 0]) {
+      session.begin({ ...setup, rungId: 'sit.rear', personId: ada }, plan, item)
+      for (let i = 0; i < 10; i++) session.tap('clean')
+    }
+    recordFacts(db, tablet.batch([...outbox.facts()]), tablet.at)
+    const kept = db.prepare('SELECT role, in_hand FROM training_set ORDER BY at, seq').all()
+    // Ten clean of ten move the ladder on after the first.
+    expect(kept).toEqual(
+      ['work', 'work', 'finish', 'warm-up'].map((role, n) => ({ role, in_hand: n === 0 ? 'sit.rear' : 'sit.full' })),
+    )
+  })
+
   it('draws pay and scene anew when the set changes, and not for a rep', () => {
     const { ada, view, open } = scene()
     const ground = view()

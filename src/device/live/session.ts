@@ -179,10 +179,19 @@ export class LiveSession {
       itemId: null,
       turn: null,
       beside: false,
+      role: plan[item]?.role ?? null,
+      inHand: this.inHand(setup.rungId),
       replaces: null,
     })
     if (opened.kind !== 'set-opened') return
     this.known.change((h) => withSet(h, block, item, { context: contextOf(opened, ground), opened, reps: [] }))
+  }
+
+  /** The rung in hand of the run that this one is of; null where its run is through. */
+  private inHand(rungId: string): string | null {
+    const at = ownRung(this.ground.curriculum, rungId)
+    const position = at && (this.known.now().base.runs[at.runKey]?.position ?? 0)
+    return (position !== undefined && at?.run.rungs[position]?.id) || null
   }
 
   /** A rep of the set in hand; nothing where it takes no more. */

@@ -110,6 +110,12 @@ function HowGood({ judged, names }: { judged: Judged; names: Readonly<Record<str
           </tbody>
         </Table>
       </Scroller>
+      {all.setsADay && (
+        <Words>
+          Reckoned with {all.setsADay.planned.toFixed(1)} sets a day that bring a dog nearer;{' '}
+          {all.setsADay.worked.toFixed(1)} were worked.
+        </Words>
+      )}
       <Disclosed says="what these figures mean">
         <Words>
           Brier: the mean of the squared distance between what was said (0 to 1) and what came (0 or 1); 0 is perfect,

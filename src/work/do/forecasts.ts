@@ -209,6 +209,7 @@ export function keepOutcomes(db: Db, today: string, now: number): number {
         rungs: Object.fromEntries(
           summary.commands.flatMap((c) => c.promises.map((p) => [p.promise.rungId, inTime(p.metOn)])),
         ),
+        useful: Object.fromEntries(pastOf(regimesFor(db, residencyId, now), readSets(db, residencyId)).useful),
         at: now,
       }),
     ).immediate()
