@@ -46,6 +46,8 @@ interface Case extends Said {
   readonly at: number
   readonly ratio: number
   readonly line: number
+  /** Before it was bent by what came of others. */
+  readonly played: number
 }
 
 /** What a house of dogs of one law knows after so many that went home after two, three or four weeks. */
@@ -57,7 +59,7 @@ function knownBehind(law: keyof typeof laws, n: number): { readonly rates: Rates
     return { home, world, lived: liveInBlocks(world), dog: String(i) }
   })
   const rates = ratesOf(learnedFrom(gone.map((g) => pastOf(regimesIn(g.world), g.lived.sets).stretches)))
-  if (n < stackFrom) return { rates, stack: asPlayed }
+  if (n < stackFrom || process.env['KIBOU_FORECAST_STACK'] === 'no') return { rates, stack: asPlayed }
   const cases = gone.flatMap(({ home, world, lived, dog }) =>
     [1, 2, 3].flatMap((quarter) => {
       const day = Math.max(2, Math.round((home * quarter) / 4))
@@ -106,18 +108,19 @@ const lives = lawNames.flatMap((law) =>
   ),
 )
 
+const brierBy = (of: readonly Case[], by: 'played' | 'ratio' | 'line') =>
+  brier(of.map((s) => ({ ...s, chance: s[by] }))).toFixed(3)
+const holds = (of: readonly Case[], width: number) =>
+  coverage(
+    of.map((s) => s.at),
+    width,
+  ).toFixed(2)
 const line = (name: string, of: readonly Case[]) =>
   console.log(
     `${name}: ${of.length}, said ${mean(of.map((s) => s.chance)).toFixed(2)}, came ` +
       `${mean(of.map((s) => Number(s.came))).toFixed(2)}; Brier ${brier(of).toFixed(3)}, skill over one half ` +
-      `${skill(of).toFixed(2)} (ratio ${brier(of.map((s) => ({ ...s, chance: s.ratio }))).toFixed(3)}, straight line ` +
-      `${brier(of.map((s) => ({ ...s, chance: s.line }))).toFixed(3)}); middle 80 % holds ${coverage(
-        of.map((s) => s.at),
-        0.8,
-      ).toFixed(2)}, middle half ${coverage(
-        of.map((s) => s.at),
-        0.5,
-      ).toFixed(2)}`,
+      `${skill(of).toFixed(2)} (as played ${brierBy(of, 'played')}, ratio ${brierBy(of, 'ratio')}, straight line ` +
+      `${brierBy(of, 'line')}); middle 80 % holds ${holds(of, 0.8)}, middle half ${holds(of, 0.5)}`,
   )
 
 for (const n of behind) {
@@ -161,6 +164,7 @@ for (const n of behind) {
             came: readyOn < home,
             ratio: chanceInTime(needed / Math.max(1, (home - day) * perDay)),
             line: chanceByLine(ground.past, legs, day, home - day),
+            played: told.played?.chance ?? told.chance,
           })
           for (const leg of told.legs) {
             const on = metOn.get(leg.rungId) ?? Number.POSITIVE_INFINITY
@@ -172,6 +176,7 @@ for (const n of behind) {
               chance: leg.chance,
               came: on < home,
               ratio: 0.5,
+              played: leg.chance,
               // Whether its day lies within the middle 80: at the edges by half.
               at: on - day < (early ?? 99) ? 0.01 : on - day > (late ?? 99) ? 0.99 : 0.5,
               line: chanceByLine(

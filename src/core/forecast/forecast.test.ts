@@ -134,7 +134,7 @@ describe('a forecast', () => {
     expect(told.byBlocks).toHaveLength(5)
     expect(told.byBlocks[0]).toBe(0)
     expect((told.byBlocks[4] ?? 0) - (told.byBlocks[1] ?? 0)).toBeGreaterThan(0.2)
-    const ladder = { byBlocks: [0, 0.1, 0.5, 0.6, 0.6], plan: { setsADay: 4, openDays: 5, ownDays: 3 } }
+    const ladder = { byBlocks: [0, 0.1, 0.5, 0.6, 0.6], plan: { setsADay: 4, openDays: 5, ownDays: 3, byFood: false } }
     // From none two blocks bring .5 over five days; from one, one brings .4; a fifth is none.
     expect([0, 1, 2, 3, 4, 9].map((b) => gainAfter(ladder, b))).toEqual([0.05, 0.08, expect.closeTo(0.02), 0, 0, 0])
     expect(gainAfter({ ...ladder, byBlocks: [] }, 0)).toBe(0)
@@ -179,6 +179,33 @@ describe('odd stays', () => {
     const [always, aWeek, never] = [chance(() => true), chance((d) => d >= addDays(today, 7)), chance(() => false)]
     expect(never).toBe(0)
     expect(aWeek).toBeLessThanOrEqual(always)
+  })
+
+  it('food that pays for little bounds the days to come, but never below what was worked already', () => {
+    const today = addDays(arrival, 6)
+    const given = {
+      curriculum: houseCurriculum,
+      regimes,
+      sets: lived('strength', 'usual').sets.filter((s) => s.day < today),
+      promises,
+      rates: shippedRates,
+      mostBlocks: 4,
+      impossible: false,
+      stay: { today, leavesOn: addDays(arrival, 21), shareOfToday: 1, usual: () => 8 },
+    }
+    const state = foldDog(regimes, given.sets)
+    const told = (paidReps: number | undefined, sets = given.sets) =>
+      forecast(forecastGround({ ...given, sets, state: foldDog(regimes, sets), paidReps }), 300, 3)
+    expect(told(undefined)).toEqual(forecast(forecastGround({ ...given, state }), 300, 3))
+    expect(told(2000)).toEqual(told(undefined))
+    const ownMost = Math.max(...forecastGround({ ...given, state }).past.useful.values())
+    expect(told(1).plan.setsADay).toBeLessThanOrEqual(ownMost)
+    const [fed, starved] = [told(undefined, []), told(21, [])]
+    expect([fed.plan.byFood, starved.plan.byFood]).toEqual([false, true])
+    expect(starved.plan.setsADay).toBeLessThan(fed.plan.setsADay / 2)
+    expect(starved.chance).toBeLessThan(fed.chance)
+    // A block more a day would have nothing to pay with.
+    expect(starved.whatIfs.find((w) => w.kind === 'block')?.chance ?? starved.chance).toBeCloseTo(starved.chance, 9)
   })
 
   it('a promise that no ladder has, and none at all', () => {

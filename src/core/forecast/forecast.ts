@@ -6,7 +6,8 @@ import type { SetFact } from '../facts/fact'
 import type { OwnerPromise } from '../promise/ownerPromise'
 import type { Regimes } from '../progress/regime'
 import type { DogState } from '../progress/state'
-import { chanceBy, futuresOf, never, type Futures, type Plan } from './futures'
+import { chanceBy, futuresOf, type Futures } from './futures'
+import { never, wantedSets, type Plan } from './play'
 import { planOf, usualSets, type Stay } from './plan'
 import type { Rates } from './rates'
 import { speedFrom, type Speed } from './speed'
@@ -32,6 +33,8 @@ const daysBeyond = 28
 const usualBlock = { sets: usualSets.weekday / 3, blocks: 6 } as const
 /** House: reps of a set, and of so many sets, before a dog’s own are known. */
 const usualSet = { reps: 7, sets: 10 } as const
+/** House: share of the sets of a day that bring something nearer. */
+const usualShare = 0.6
 /** House: below so many sets at frontiers little is known of a dog, and it is said. */
 export const fewSets = 12
 
@@ -100,7 +103,13 @@ export const forecastShape = z.object({
   /** The command that comes last most often, and in what share of the futures. */
   binds: z.object({ command: z.string(), share: z.number() }).nullable(),
   /** What was assumed of the days to come: useful sets a usual open day, and how many days are open. */
-  plan: z.object({ setsADay: z.number(), openDays: z.number(), ownDays: z.number() }),
+  plan: z.object({
+    setsADay: z.number(),
+    openDays: z.number(),
+    ownDays: z.number(),
+    /** A day’s training food pays for no more. */
+    byFood: z.boolean().default(false),
+  }),
   /** Before it was bent by what came of others: share of the futures, and useful sets left over those to come. */
   played: z.object({ chance: z.number(), load: z.number() }).optional(),
   /** Sets at frontiers that the dog’s speed rests on, and how fast it is beside a usual dog. */
@@ -119,21 +128,28 @@ export function forecastGround(
   given: Omit<ForecastGround, 'past' | 'speed' | 'setsABlock' | 'repsASet' | 'blocksADay'> & {
     readonly regimes: Regimes
     readonly sets: readonly SetFact[]
+    /** Reps that a day’s training food pays for; no bound where left out. */
+    readonly paidReps?: number | undefined
   },
 ): ForecastGround {
-  const { regimes, sets, ...rest } = given
+  const { regimes, sets, paidReps, ...rest } = given
   const past = pastOf(regimes, sets)
   const worked = sets.filter((s) => s.purpose === 'work' && s.reps.length > 0 && s.day < rest.stay.today)
   const blocks = new Set(worked.map((s) => s.blockId)).size
   const days = new Set(worked.map((s) => s.day)).size
   const useful = [...past.useful].reduce((n, [day, sets]) => n + (day < rest.stay.today ? sets : 0), 0)
+  const repsASet =
+    (worked.reduce((n, s) => n + s.reps.length, 0) + usualSet.reps * usualSet.sets) / (worked.length + usualSet.sets)
+  // Warm-ups, refreshers and finishes are paid out of the same bag.
+  const before = sets.filter((s) => s.reps.length > 0 && s.day < rest.stay.today).length
+  const usefulShare = (useful + usualShare * usualSet.sets) / (before + usualSet.sets)
   return {
     ...rest,
+    stay: { ...rest.stay, mostSets: paidReps === undefined ? undefined : (paidReps / repsASet) * usefulShare },
     past,
     speed: speedFrom(past.stretches, rest.rates),
     setsABlock: (useful + usualBlock.sets * usualBlock.blocks) / (blocks + usualBlock.blocks),
-    repsASet:
-      (worked.reduce((n, s) => n + s.reps.length, 0) + usualSet.reps * usualSet.sets) / (worked.length + usualSet.sets),
+    repsASet,
     blocksADay: days === 0 ? usualSets.weekday / usualBlock.sets : blocks / days,
   }
 }
@@ -203,6 +219,7 @@ export function forecast(
       setsADay: openDays === 0 ? 0 : toCome.reduce((a, b) => a + b, 0) / openDays,
       openDays,
       ownDays: [...past.useful.keys()].filter((d) => d < stay.today).length,
+      byFood: toCome.some((sets) => sets > 0 && sets === stay.mostSets),
     },
     played: { chance: share, load },
     known: { sets: told, speed: Math.exp(ground.speed.mean) },
@@ -232,13 +249,7 @@ type Bend = (played: number) => number
 
 /** Useful sets that a dog of this speed wants for what is left, over those that the days until it goes home have. */
 function loadOf(legs: readonly Leg[], { speed }: ForecastGround, plan: Plan, home: number): number {
-  const wanted = legs.reduce(
-    (sum, leg) =>
-      sum +
-      leg.steps.reduce((of, step) => of + Math.max(step.least, 1 / step.rate) / Math.exp(speed.mean), 0) +
-      leg.meetings.length,
-    0,
-  )
+  const wanted = legs.reduce((sum, leg) => sum + (wantedSets(leg)[0] ?? 0), 0) / Math.exp(speed.mean)
   return (
     wanted /
     Math.max(

@@ -60,7 +60,7 @@ describe('forecasts held against what came', () => {
   })
 
   it('holds the sets that were reckoned with against those that were worked, until a dog was ready', () => {
-    const plan = { setsADay: 6, openDays: 10, ownDays: 3 }
+    const plan = { setsADay: 6, openDays: 10, ownDays: 3, byFood: false }
     const worked = (n: number, readyOn: string | null) =>
       dogOf(`worked ${n}`, 0.5, readyOn).map((c) => ({
         ...c,

@@ -1,5 +1,5 @@
 import { addDays, weekdayOf } from '../days'
-import type { Plan } from './futures'
+import type { Plan } from './play'
 
 /** House: useful sets that a dog has on a day before its own are known. */
 export const usualSets = { weekday: 8, weekend: 4 } as const
@@ -19,6 +19,8 @@ export interface Stay {
   readonly open?: (day: string) => boolean
   /** What a day gives a dog of this house. */
   readonly usual?: (day: string) => number
+  /** Useful sets that a day’s training food pays for; no bound where left out. */
+  readonly mostSets?: number | undefined
 }
 
 /**
@@ -27,7 +29,7 @@ export interface Stay {
  */
 export function planOf(
   useful: ReadonlyMap<string, number>,
-  { today, leavesOn, shareOfToday, open = () => true, usual = usualOn }: Stay,
+  { today, leavesOn, shareOfToday, open = () => true, usual = usualOn, mostSets }: Stay,
   /** Useful sets more on each usual open day; or so many, whatever the dog’s pace was. */
   { more = 0, sets }: { readonly more?: number | undefined; readonly sets?: number | undefined } = {},
 ): Plan {
@@ -37,10 +39,11 @@ export function planOf(
     .slice(0, ownDays)
   const ratios = own.map(([day, sets]) => sets / usual(day))
   const pace = (ratios.reduce((a, b) => a + b, 0) + houseDays) / (ratios.length + houseDays)
+  // What it was paid for on a day before is paid for again, whatever its plan says.
+  const most = Math.max(mostSets ?? Number.POSITIVE_INFINITY, ...own.map(([, n]) => n))
+  const setsOn = (day: string) => Math.min(most, sets ?? usual(day) * pace + more)
   const days: number[] = []
   for (let day = today; day < leavesOn; day = addDays(day, 1))
-    days.push(
-      open(day) ? (sets === undefined ? usual(day) * pace + more : sets) * (day === today ? shareOfToday : 1) : 0,
-    )
+    days.push(open(day) ? setsOn(day) * (day === today ? shareOfToday : 1) : 0)
   return { days, ratios: [...ratios, ...new Array<number>(houseDays).fill(1)].map((r) => r / pace) }
 }

@@ -96,7 +96,7 @@ describe('who needs a block now', () => {
   const at = (chance: number, gain: number): NonNullable<Candidate['told']> => ({
     chance,
     byBlocks: [0, 1, 2, 3, 4].map((b) => b * gain),
-    plan: { setsADay: 4, openDays: 1, ownDays: 5 },
+    plan: { setsADay: 4, openDays: 1, ownDays: 5, byFood: false },
   })
   const order = (rows: readonly Candidate[], dealing?: Parameters<typeof upNext>[1]) =>
     upNext(rows, dealing).map((r) => `${r.residencyId} ${r.turn}`)
@@ -178,7 +178,11 @@ describe('who needs a block now', () => {
   })
 
   it('a dog whose chance shows only after several blocks is not passed over for the first of them', () => {
-    const told = { ...at(0, 0), byBlocks: [0, 0, 0.05, 0.6, 0.62], plan: { setsADay: 4, openDays: 10, ownDays: 5 } }
+    const told = {
+      ...at(0, 0),
+      byBlocks: [0, 0, 0.05, 0.6, 0.62],
+      plan: { setsADay: 4, openDays: 10, ownDays: 5, byFood: false },
+    }
     const gain = (blocks: number) => upNext([dog('1', 10, heel, told, { blocks })])[0]?.gain
     // Two more, three tenths each over ten days; then one that brings most of it; then hardly any.
     expect([1, 2, 3, 4].map(gain)).toEqual([0.6 / 20, expect.closeTo(0.55 / 10, 9), expect.closeTo(0.02 / 10, 9), 0])

@@ -114,6 +114,7 @@ export function sayWhyChance(told: Forecast, curriculum: Curriculum): string {
     sayBinds(told, curriculum),
     `Reckoned with ${plan.openDays} ${plan.openDays === 1 ? 'day' : 'days'} to work and ` +
       `${plan.setsADay.toFixed(1)} sets a day that bring it nearer (${own}).`,
+    plan.byFood ? 'Its training food pays for no more sets a day than that.' : '',
     known.sets === 0
       ? 'It is taken for a usual dog: none of its sets is known yet.'
       : `It passes rungs ${known.speed.toFixed(1)} times as fast as a usual dog here, by ${known.sets} sets at rungs ` +

@@ -30,10 +30,12 @@ import {
   type NewForecast,
 } from '@/store/forecasts'
 import { readSets } from '@/store/facts/read'
+import { allFeeds } from '@/store/house'
 import { readKennel } from '@/store/kennel'
 import { findResident, readPromises, residentsBetween, type Resident } from '@/store/residents'
 import { inTurn, noHooks, type Hooks } from '../hooks'
 import { standingOf } from '../record/refold'
+import { repsPaidADay } from '../scene/food'
 import { judgedCases } from '../scene/judged'
 import { forecastGroundOf, forecastHouse, type ForecastDog, type ForecastHouse } from '../scene/forecast'
 import { regimesFor } from '../scene/regimes'
@@ -61,6 +63,7 @@ export function renewForecasts(
   const due = dueOn(db, today)
   if (due.length === 0) return { made: 0, over }
   const house = forecastHouse(db, today, now)
+  const feeds = allFeeds(db)
   let made = 0
   for (const one of inTurn(due, hooks)) {
     const resident = findResident(db, one.residencyId)
@@ -76,6 +79,7 @@ export function renewForecasts(
       sets: readSets(db, one.residencyId),
       state,
       promises: readPromises(db, one.residencyId),
+      paidReps: repsPaidADay(db, resident, feeds),
     }
     const said = forecastOf(db, house, { ...dog, summary }, now, { futures, ifs: 'all' })
     db.transaction(() => {
@@ -145,6 +149,7 @@ export function forecastsBefore(db: Db, residencyId: string, days: readonly stri
         sets,
         state,
         promises,
+        paidReps: repsPaidADay(db, resident, allFeeds(db)),
         summary: summarise(curriculum, state, promises, pace),
       },
       morning,

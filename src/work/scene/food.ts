@@ -102,6 +102,13 @@ export function dayFood(
   }
 }
 
+/**
+ * Reps that a day’s training food pays for; undefined while weight or plan is not known, where its food is not given in
+ * pieces, and where play is the pay.
+ */
+export const repsPaidADay = (db: Db, resident: Resident, feeds: ReadonlyMap<string, FeedRow>): number | undefined =>
+  resident.traits.toys ? undefined : dayFood(db, resident, feeds, [], [])?.ledger.repsToPay
+
 /** The meal after which dogs still rest now; undefined when none. */
 export function restingNow(db: Db, now: number): { readonly name: string; readonly until: number } | undefined {
   const house = readHouse(db)

@@ -69,6 +69,8 @@ export interface ForecastDog {
   readonly sets: readonly SetFact[]
   readonly state: DogState
   readonly promises: readonly OwnerPromise[]
+  /** Reps that a day’s training food pays for; undefined while nobody knows its plan, or where play is the pay. */
+  readonly paidReps?: number | undefined
 }
 
 /** All that the forecast of this dog rests on. */
@@ -79,6 +81,7 @@ export function forecastGroundOf(house: ForecastHouse, dog: ForecastDog): Foreca
     sets: dog.sets,
     state: dog.state,
     promises: dog.promises,
+    paidReps: dog.paidReps,
     rates: house.rates,
     stack: house.learned.stack,
     mostBlocks: blocksADay.usual,

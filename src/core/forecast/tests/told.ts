@@ -14,7 +14,7 @@ export const toldOf = (more: Partial<Forecast> = {}): Forecast => ({
     { command: 'sit-stay', rungId: 'sit-stay.30s', chance: 0.7, days: [3, 5, 8, 11, null] },
   ],
   binds: { command: 'sit-stay', share: 0.8 },
-  plan: { setsADay: 4, openDays: 6, ownDays: 5 },
+  plan: { setsADay: 4, openDays: 6, ownDays: 5, byFood: false },
   known: { sets: 40, speed: 1.2 },
   impossible: false,
   byBlocks: [0, 0.3, 0.48, 0.6, 0.72],
