@@ -24,6 +24,7 @@ export const staff = [
 
 export type Story =
   | 'gone'
+  | 'over'
   | 'shown'
   | 'ordinary'
   | 'ready'
@@ -56,6 +57,8 @@ export interface CastDog {
   readonly release?: string
   /** Ready asks for a rehearsal. */
   readonly rehearse?: true
+  /** It went home before its promises were met. */
+  readonly late?: boolean
 }
 
 const p = (rungId: string, places = 2, people = 2): OwnerPromise => ({ rungId, level: 0, places, people })
@@ -351,6 +354,39 @@ export const gone: readonly CastDog[] = goneNames.map(([name, owner], i) => ({
   promises: [p('sit.empty', 1, 1), p('touch.one-step', 1, 1)],
   story: 'gone',
 }))
+
+/** Dogs of the last weeks that were worked to their promises, not all in time: what forecasts are held against. */
+const overNames = [
+  ['Curlew', 'Rhona Tidewell'],
+  ['Gouge', 'Emrys Latchford'],
+  ['Bryony', 'Sorrel Venn'],
+  ['Serin', 'Dov Marrick'],
+  ['Awl', 'Tamsin Oxlode'],
+  ['Mullein', 'Gwil Farrow-Pike'],
+  ['Wheatear', 'Anselm Brook'],
+  ['Froe', 'Kerra Dunmere'],
+  ['Betony', 'Hob Ferrand'],
+  ['Burnet', 'Lark Penhallow'],
+  ['Plumb', 'Idony Roscarrow'],
+  ['Bistort', 'Moss Eldlow'],
+] as const
+const overTempers = [usual, quick, slow, usual] as const
+const overPromises = [plain, full, short, plain, short] as const
+export const over: readonly CastDog[] = overNames.map(([name, owner], i) => {
+  const stay = [14, 18, 21][i % 3] ?? 14
+  return {
+    name,
+    run: String(24 + i),
+    owner,
+    arrived: stay + 2 + 2 * i,
+    leaves: -2 - 2 * i,
+    temper: overTempers[i % overTempers.length] ?? usual,
+    setsPerDay: 9 + (i % 3),
+    promises: overPromises[i % overPromises.length] ?? plain,
+    story: 'over',
+    late: i % 4 === 2,
+  }
+})
 
 /** What Osier Bank gives together under a name. */
 export const packages: readonly {

@@ -17,7 +17,7 @@ import { appendPractice } from '@/store/homework'
 import { writePasscode } from '@/store/signingIn'
 import { insertHours, insertPerson, renamePlace, updateKennel } from '@/store/kennel'
 import { insertCueWord, insertDog, insertPromise, insertResidency } from '@/store/residents'
-import { arriving, dogs, gone, kennelName, places, shownLastWeek, staff, type CastDog } from './cast'
+import { arriving, dogs, gone, over, kennelName, places, shownLastWeek, staff, type CastDog } from './cast'
 import { seeded, type Chance } from '@/core/seeded'
 import { Learner } from './learner'
 import { furnish, paper, type PaperedDog } from './intakes'
@@ -57,9 +57,10 @@ export function makeDemo(db: Db, today: string, seed: number = demoSeed): void {
     }
     furnish(db, kennelName, timeZone, moment(addDays(today, -60), 9 * 60))
     const here: PaperedDog[] = []
-    for (const dog of [...gone, ...dogs]) {
+    for (const dog of [...gone, ...dogs, ...over]) {
       const scene = enter(db, pen, dog, today)
-      if (dog.story !== 'gone')
+      const isHere = dog.story !== 'gone' && dog.story !== 'over'
+      if (isHere)
         here.push({
           dog,
           dogId: scene.dogId,
@@ -69,7 +70,7 @@ export function makeDemo(db: Db, today: string, seed: number = demoSeed): void {
         })
       const sets = storyOf(dog, chance)
       sets.forEach((set, i) => pen.write(scene, set, i, sets))
-      if (dog.story === 'gone') continue
+      if (!isHere) continue
       pen.endBlocks(scene, sets)
       pen.inPassing(scene, sets)
     }
@@ -132,9 +133,9 @@ function storyOf(dog: CastDog, chance: Chance): SimulatedSet[] {
   // Bramble’s stay was left for the last days; see proveAll.
   const worked = dog.story === 'one-set-short' ? dog.promises.filter((p) => p.rungId !== 'sit-stay.30s') : dog.promises
   const trainer = new SimulatedTrainer(houseCurriculum, worked, new Learner(dog.temper, chance), chance)
-  const scripted = ['ready', 'booked', 'one-set-short', 'shown'].includes(dog.story)
+  const scripted = ['ready', 'booked', 'one-set-short', 'shown', 'over'].includes(dog.story) && dog.late !== true
   // The last whole day: yesterday, or the day before it was shown.
-  const last = dog.story === 'shown' ? dog.arrived + dog.leaves - 1 : dog.arrived - 1
+  const last = dog.story === 'shown' || dog.story === 'over' ? dog.arrived + dog.leaves - 1 : dog.arrived - 1
   const simulatedUntil = scripted ? last - 3 : dog.story === 'stuck' ? last - 2 : last
   const sets: SimulatedSet[] = []
   for (let day = 1; day <= simulatedUntil; day++) {

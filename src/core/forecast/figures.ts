@@ -36,7 +36,7 @@ export function figuresFrom(
     for (const at of past.frontier) {
       const set = byId.get(at.setId)
       if (!set) continue
-      const expected = -Math.expm1(-hazardAt(rates.of(at.rungId, at.kind) * speed, at.nth))
+      const expected = -Math.expm1(-hazardAt(rates.of(at.rungId, at.kind) * speed, at.nth, rates.shape))
       for (const [by, id] of [
         ['command', at.command],
         ['place', set.placeId],

@@ -3,6 +3,7 @@ import { weekdayOf } from '../days'
 import { figureShape } from './figures'
 import { verdicts } from './judged'
 import { usualSets } from './plan'
+import { waitShape } from './wait'
 import { ratesOf, type Learned } from './learning'
 import { asPlayed, stackShape } from './stack'
 import { rateKinds, shippedBase, type BaseRates, type RateKind } from './rates'
@@ -10,12 +11,17 @@ import { rateKinds, shippedBase, type BaseRates, type RateKind } from './rates'
 const count = z.number().nonnegative()
 const seen = z.object({ passes: count, expected: count })
 
+/** Of waiting times: beyond these nothing changes. */
+const shape = z.number().min(0.5).max(100)
+
 /** A kennel's own counts, as they are kept. */
 export const learnedShape = z.object({
   residencies: z.number().int().nonnegative(),
   house: seen,
   kinds: z.partialRecord(z.enum(rateKinds), seen),
   rungs: z.record(z.string(), seen),
+  /** How alike its dogs are at one rung; as it began where nobody looked. */
+  shape: shape.optional(),
   /** By weekday, Monday first: useful sets, and the days of dogs on which they were done. */
   days: z.array(z.object({ sets: count, days: count })).length(7),
   /** What its hours came to. */
@@ -78,6 +84,8 @@ export const ratesFile = z.object({
   from: z.string().trim().min(1).max(80),
   /** Finished residencies they rest on. */
   residencies: z.number().int().min(0).max(1_000_000),
+  /** Of the waiting times that these rates are rates of. */
+  shape: shape.default(waitShape),
   kinds: z.partialRecord(z.enum(rateKinds), rate),
   rungs: z.record(z.string().max(80), rate),
 })
@@ -100,6 +108,7 @@ export function ratesOut(
     version: 1,
     from,
     residencies: learned.residencies,
+    shape: Math.round(rates.shape * 100) / 100,
     kinds: Object.fromEntries(rateKinds.map((kind) => [kind, round(rates.of('', kind))])),
     rungs: Object.fromEntries(
       Object.entries(learned.rungs)
@@ -113,7 +122,8 @@ export function ratesOut(
 }
 
 /** What another kennel's rates are as a beginning. */
-export const baseFrom = (file: Pick<RatesFile, 'kinds' | 'rungs'>): BaseRates => ({
+export const baseFrom = (file: Pick<RatesFile, 'kinds' | 'rungs' | 'shape'>): BaseRates => ({
   kinds: { ...shippedBase.kinds, ...file.kinds },
   rungs: file.rungs,
+  shape: file.shape,
 })

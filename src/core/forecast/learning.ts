@@ -1,6 +1,6 @@
 import { baseOf, shippedBase, type BaseRates, type RateKind, type Rates, type Stretch } from './rates'
 import { dogShape, speedFrom, type Speed } from './speed'
-import { hazardAt } from './wait'
+import { hazardAt, passChance, stillWaiting } from './wait'
 
 /** House: what a prior weighs, in passes expected under it. */
 export const weights = { rung: 15, kind: 15, house: 10 } as const
@@ -21,8 +21,15 @@ export interface Learned {
   readonly house: Seen
   readonly kinds: Readonly<Partial<Record<RateKind, Seen>>>
   readonly rungs: Readonly<Record<string, Seen>>
+  /** How alike its dogs are at one rung; undefined for what it began with. */
+  readonly shape?: number | undefined
 }
 export const nothingLearned: Learned = { residencies: 0, house: { passes: 0, expected: 0 }, kinds: {}, rungs: {} }
+
+/** Shapes that are tried: from dogs that differ more than is shipped to dogs as alike as sets drawn one by one. */
+const shapes = [1.5, 2, 2.5, 3, 4, 5.5, 8, 12, 20] as const
+/** House: how far a kennel’s shape may lie from what it began with, as a deviation of its logarithm. */
+const shapeSpread = 0.5
 
 /** A ratio of passes to passes expected, with a gamma prior about one of this weight. */
 const drawn = (seen: Seen | undefined, weight: number): number =>
@@ -55,7 +62,7 @@ export function learnedFrom(dogs: readonly (readonly Stretch[])[], base: BaseRat
           seen.set(key, of)
           const lambda = rates.of(s.rungId, s.kind) * (speeds[i] ?? 1)
           for (let n = 1; n <= s.sets; n++) {
-            const h = hazardAt(lambda, n)
+            const h = hazardAt(lambda, n, rates.shape)
             of.expected += h / factorOf(learned, level, s)
             if (s.passed && n === s.sets) of.passes += h / -Math.expm1(-h)
           }
@@ -66,8 +73,35 @@ export function learnedFrom(dogs: readonly (readonly Stretch[])[], base: BaseRat
         [level]: level === 'house' ? (seen.get('all') ?? learned.house) : Object.fromEntries(seen),
       }
     }
+    learned = { ...learned, shape: likeliestShape(all, speeds, ratesOf(learned, base), base.shape) }
   }
   return learned
+}
+
+/** The shape under which these stretches are likeliest, drawn to what the kennel began with. */
+function likeliestShape(
+  dogs: readonly (readonly Stretch[])[],
+  speeds: readonly number[],
+  rates: Rates,
+  from: number,
+): number {
+  const worth = (shape: number) =>
+    dogs.reduce(
+      (sum, stretches, i) =>
+        sum +
+        stretches.reduce((of, s) => {
+          const lambda = rates.of(s.rungId, s.kind) * (speeds[i] ?? 1)
+          const before = s.passed ? s.sets - 1 : s.sets
+          return (
+            of +
+            Math.log(stillWaiting(lambda, 0, before, shape)) +
+            (s.passed ? Math.log(passChance(lambda, s.sets, shape)) : 0)
+          )
+        }, 0),
+      -((Math.log(shape / from) / shapeSpread) ** 2) / 2,
+    )
+  const tried = [from, ...shapes].map((shape) => ({ shape, worth: worth(shape) }))
+  return tried.reduce((best, one) => (one.worth > best.worth ? one : best)).shape
 }
 
 function factorOf(learned: Learned, level: 'house' | 'kinds' | 'rungs', s: Stretch): number {
@@ -87,6 +121,7 @@ function centred(speeds: readonly Speed[]): readonly number[] {
 export function ratesOf(learned: Learned, base: BaseRates = shippedBase): Rates {
   const house = drawn(learned.house, weights.house)
   return {
+    shape: learned.shape ?? base.shape,
     of: (rungId, kind) =>
       baseOf(base, rungId, kind) *
       house *

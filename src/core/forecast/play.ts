@@ -35,8 +35,13 @@ const parts = 4096
 const partBits = 32 - Math.log2(parts)
 const table = (of: (u: number) => number): Float64Array =>
   Float64Array.from({ length: parts }, (_, i) => of((i + 0.5) / parts))
+const waitTables = new Map<number, Float64Array>()
 /** Where still waiting falls to u: u^(−1/c) − 1 (Lomax; ./wait says the same in full). */
-const waits = table((u) => u ** (-1 / waitShape) - 1)
+function waitsOf(shape: number): Float64Array {
+  const known = waitTables.get(shape) ?? table((u) => u ** (-1 / shape) - 1)
+  waitTables.set(shape, known)
+  return known
+}
 const normal = table(probit)
 /** Whole days until something of so small a chance a day happens. */
 const untilSlip = table((u) => Math.floor(Math.log(u) / Math.log1p(-slips.out)))
@@ -100,6 +105,8 @@ export class Play {
   private readonly open: Int16Array
   /** Legs that lend or are lent: what one of them needs is not its own alone. */
   private readonly lends: Uint8Array
+  private readonly shape: number
+  private readonly waits: Float64Array
   private draws = drawsFrom(0)
   /** Thrown once a day, a bit for each bundle. */
   private coins = 0
@@ -118,6 +125,8 @@ export class Play {
   ) {
     const count = legs.length
     this.count = count
+    this.shape = speed.shape ?? waitShape
+    this.waits = waitsOf(this.shape)
     const ids = [...new Set(legs.map((leg) => leg.command))]
     this.shapes = ids.map((id) => speed.commands.get(id)?.precision ?? commandShape)
     this.factors = ids.map((id) => Math.exp(speed.commands.get(id)?.mean ?? 0))
@@ -397,7 +406,7 @@ export class Play {
 
   /** Sets left, of one draw: what `setsLeft` says of it. */
   private wait(lambda: number, done: number): number {
-    return Math.max(1, Math.ceil((waitShape / lambda + done) * (waits[this.part()] as number)))
+    return Math.max(1, Math.ceil((this.shape / lambda + done) * (this.waits[this.part()] as number)))
   }
 
   private part(): number {

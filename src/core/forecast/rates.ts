@@ -1,5 +1,6 @@
 import type { Rung } from '../curriculum/types'
 import { spanOf } from '../rule/rule'
+import { waitShape } from './wait'
 
 /** What rungs are alike in, for how fast they are passed. */
 export const rateKinds = [
@@ -61,6 +62,8 @@ export interface Stretch {
 export interface Rates {
   /** Passes a set of a usual dog at this rung. */
   readonly of: (rungId: string, kind: RateKind) => number
+  /** How alike dogs are at one rung once their own speed is known: the shape of the waiting times. */
+  readonly shape: number
 }
 
 /** What rates are drawn toward before a kennel has any of its own: what is shipped, or what another kennel learned. */
@@ -68,10 +71,14 @@ export interface BaseRates {
   readonly kinds: Readonly<Record<RateKind, number>>
   /** Of single rungs, where they are known. */
   readonly rungs: Readonly<Record<string, number>>
+  readonly shape: number
 }
-export const shippedBase: BaseRates = { kinds: priorRates, rungs: {} }
+export const shippedBase: BaseRates = { kinds: priorRates, rungs: {}, shape: waitShape }
 export const baseOf = (base: BaseRates, rungId: string, kind: RateKind): number =>
   (Object.hasOwn(base.rungs, rungId) ? base.rungs[rungId] : undefined) ?? base.kinds[kind]
 
 /** What is shipped, before anything is learned. */
-export const shippedRates: Rates = { of: (rungId, kind) => baseOf(shippedBase, rungId, kind) }
+export const shippedRates: Rates = {
+  of: (rungId, kind) => baseOf(shippedBase, rungId, kind),
+  shape: shippedBase.shape,
+}

@@ -29,7 +29,7 @@ const stretches = fc.array(
 
 describe('a dog’s own speed', () => {
   it('is a usual dog’s, as sure as dogs are alike, before anything is known', () => {
-    expect(speedFrom([], shippedRates)).toEqual({ mean: 0, precision: dogShape, commands: new Map() })
+    expect(speedFrom([], shippedRates)).toEqual({ mean: 0, precision: dogShape, commands: new Map(), shape: 3 })
   })
 
   it('lies where nothing near it is likelier, by a likelihood written apart', () => {
@@ -115,6 +115,27 @@ describe('rates of rungs', () => {
     expect(rates.of('sit.a', 'word') / priorRates.word).toBeLessThan(2.2)
     // A kind that was never worked moves with the house.
     expect(rates.of('heel.a', 'heel') / priorRates.heel).toBeGreaterThan(1.5)
+  })
+
+  it.each([1.5, 3, 12])('find again how alike dogs were drawn, shape %d, and how fast', (shape) => {
+    const chance = seeded(21)
+    const dogs = Array.from({ length: 120 }, () =>
+      Array.from({ length: 40 }, (_, i) => {
+        let sets = 1
+        while (sets < 60 && chance() > passChance(0.4, sets, shape)) sets++
+        return stretch(`c${i % 8}`, sets, sets < 60, `c${i % 8}.a`)
+      }),
+    )
+    const rates = ratesOf(learnedFrom(dogs))
+    expect(rates.shape / shape).toBeGreaterThan(0.6)
+    expect(rates.shape / shape).toBeLessThan(1.7)
+    expect(rates.of('c1.a', 'word')).toBeGreaterThan(0.34)
+    expect(rates.of('c1.a', 'word')).toBeLessThan(0.46)
+    expect(speedFrom([], rates).shape).toBe(rates.shape)
+    // Three dogs say too little to leave what is shipped by much.
+    const few = ratesOf(learnedFrom(dogs.slice(0, 3).map((d) => d.slice(0, 4)))).shape
+    expect(few).toBeGreaterThanOrEqual(2)
+    expect(few).toBeLessThanOrEqual(4)
   })
 
   it('one dog’s ten passes move a rung a little, its kind less', () => {

@@ -10,6 +10,8 @@ export interface Speed {
   readonly precision: number
   /** By command: how far it lies from the dog's own, drawn toward none. */
   readonly commands: ReadonlyMap<string, { readonly mean: number; readonly precision: number }>
+  /** Of the waiting times at one rung; as shipped where left out. */
+  readonly shape?: number
 }
 
 /** House: how alike dogs are, and how alike one dog's commands. From simulated residencies. */
@@ -37,7 +39,7 @@ export function speedFrom(stretches: readonly Stretch[], rates: Rates): Speed {
     for (const s of of.get(id) ?? []) {
       const lambda = rates.of(s.rungId, s.kind) * g
       for (let n = 1; n <= s.sets; n++) {
-        const h = hazardAt(lambda, n)
+        const h = hazardAt(lambda, n, rates.shape)
         const over = h / Math.expm1(h)
         score += s.passed && n === s.sets ? over : -h
         information += h * over
@@ -69,5 +71,5 @@ export function speedFrom(stretches: readonly Stretch[], rates: Rates): Speed {
     precision += (information * commandShape) / (information + commandShape)
     commands.set(id, { mean: means.get(id) ?? 0, precision: commandShape + information })
   }
-  return { mean, precision, commands }
+  return { mean, precision, commands, shape: rates.shape }
 }

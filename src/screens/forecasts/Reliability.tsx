@@ -34,6 +34,8 @@ export default function Reliability({ bins }: { bins: readonly Bin[] }) {
               datasets: [
                 {
                   data: bins.map((b) => ({ x: b.said, y: b.came })),
+                  // A mark at none or all is whole, beyond the frame.
+                  clip: false,
                   pointRadius: bins.map((b) => 4 + 2 * Math.sqrt(b.n)),
                   pointBackgroundColor: inks.held,
                 },
