@@ -24,6 +24,18 @@ export default tseslint.config(
     },
   },
   {
+    files: ['src/**/*.tsx'],
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        {
+          selector: "JSXAttribute[name.name='style']",
+          message: 'the policy of the pages lets no style attribute through: ui/Placed, or a styled component',
+        },
+      ],
+    },
+  },
+  {
     files: ['src/core/**/*.ts'],
     ignores: ['**/*.test.ts', '**/tests/**'],
     rules: {

@@ -101,6 +101,7 @@ async function startServer(port: number): Promise<Server & { stop(): Promise<voi
       NEXT_TELEMETRY_DISABLED: '1',
       KIBOU_DB: newKennel('demo'),
       HOST: '127.0.0.1',
+      KIBOU_HOSTS: 'kennel.test',
       PORT: String(port),
     },
     stdio: ['ignore', 'pipe', 'pipe', 'ipc'],
@@ -156,7 +157,23 @@ function childOf(pid: number): number {
 let nextPort = 4600 + Number(process.env['TEST_PARALLEL_INDEX'] ?? 0) * 60
 
 /** `kibou`: the demonstration kennel; `empty`: one nobody has touched; `launched`: one that may be killed. */
-export const test = base.extend<{ kibou: Kibou; empty: Kibou; launched: Launched }, { server: Server }>({
+export const test = base.extend<
+  { kibou: Kibou; empty: Kibou; launched: Launched; policy: undefined },
+  { server: Server }
+>({
+  // Whatever a page does, its policy lets it: a script or style that is turned away is a fault.
+  policy: [
+    async ({ context }, give) => {
+      const broken = new Set<string>()
+      context.on('console', (m) => {
+        if (m.type() === 'error' && m.text().includes('Content Security Policy'))
+          broken.add(`${new URL(m.page()?.url() ?? 'about:blank').pathname}: ${m.text()}`)
+      })
+      await give(undefined)
+      expect([...broken], 'turned away by the policy of the pages').toEqual([])
+    },
+    { auto: true },
+  ],
   server: [
     async ({ browserName: _ }, give) => {
       const server = await startServer(nextPort++)

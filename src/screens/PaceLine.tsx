@@ -1,10 +1,11 @@
 'use client'
 import styled from 'styled-components'
 import { sayPace, type Pace } from '@/core/promise/quota'
+import { Placed } from '@/ui/Placed'
 
 /** How a number to reach stands: today beside what it asks for, the stay as a line with where it should be by now. */
 export function PaceLine({ name, pace }: { name: string; pace: Pace }) {
-  const share = (n: number) => `${Math.min(100, (n / Math.max(1, pace.wanted)) * 100)}%`
+  const share = (n: number) => (n / Math.max(1, pace.wanted)) * 100
   // What the quota would have brought by this evening.
   const due = pace.wanted - pace.daily * (pace.daysLeft - 1)
   return (
@@ -13,8 +14,8 @@ export function PaceLine({ name, pace }: { name: string; pace: Pace }) {
         {name}: <b>{pace.today}</b> of {pace.perDayNow} today, {pace.week} in seven days
       </p>
       <Track aria-hidden="true">
-        <i style={{ width: share(pace.done) }} />
-        <s style={{ left: share(Math.max(0, due)) }} />
+        <Placed $width={share(pace.done)} />
+        <Placed as="s" $left={share(due)} />
       </Track>
       <small>{sayPace(pace)}</small>
     </Root>

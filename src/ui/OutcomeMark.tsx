@@ -1,4 +1,5 @@
 'use client'
+import styled from 'styled-components'
 import { memo } from 'react'
 import type { Made } from '@/core/progress/result'
 
@@ -14,13 +15,7 @@ export const OutcomeMark = memo(function OutcomeMark({
   size?: string
 }) {
   return (
-    <svg
-      viewBox="0 0 20 20"
-      width={size}
-      height={size}
-      aria-hidden="true"
-      style={{ verticalAlign: '-0.12em', flex: 'none' }}
-    >
+    <Mark viewBox="0 0 20 20" width={size} height={size} aria-hidden="true">
       {outcome === 'miss' ? (
         <path d="M4 4 16 16 M16 4 4 16" stroke="currentColor" strokeWidth="3" strokeLinecap="round" />
       ) : (
@@ -39,6 +34,11 @@ export const OutcomeMark = memo(function OutcomeMark({
           {outcome === 'late' && <path d="M10 10 V2.5 A7.5 7.5 0 0 1 17.5 10 Z" fill="currentColor" />}
         </>
       )}
-    </svg>
+    </Mark>
   )
 })
+
+const Mark = styled.svg`
+  vertical-align: -0.12em;
+  flex: none;
+`

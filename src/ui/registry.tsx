@@ -4,8 +4,8 @@ import { useEffect, useState, type ReactNode } from 'react'
 import { ServerStyleSheet, StyleSheetManager } from 'styled-components'
 
 /** Collects styles while the server renders, so that the first page is right without JavaScript. */
-export function StyleRegistry({ children }: { children: ReactNode }) {
-  const [sheet] = useState(() => new ServerStyleSheet())
+export function StyleRegistry({ nonce, children }: { nonce: string | undefined; children: ReactNode }) {
+  const [sheet] = useState(() => new ServerStyleSheet(nonce === undefined ? {} : { nonce }))
   useServerInsertedHTML(() => {
     const styles = sheet.getStyleElement()
     sheet.instance.clearTag()

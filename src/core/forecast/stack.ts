@@ -1,3 +1,4 @@
+import { mean, sampleStandardDeviation } from 'simple-statistics'
 import { z } from 'zod'
 
 /**
@@ -38,15 +39,39 @@ const chanceOf = (odds: number): number => 1 / (1 + Math.exp(-odds))
 /** Beyond these nothing changes any more. */
 const logLoad = (load: number): number => Math.log(Math.min(4, Math.max(0.1, load)))
 
+/** House: what is bent by must have said it better of dogs it was not learned from, in so many parts of them. */
+const parts = 5
+
+/**
+ * How chances are bent by what came of these; not at all of fewer dogs than `stackFrom`, nor where it would not have
+ * said better of dogs that it was not learned from, by more than the scatter of the difference (Stone 1974).
+ */
+export function stackOf(cases: readonly Stacked[]): Stack {
+  const dogs = [...new Set(cases.map((c) => c.dog))]
+  if (dogs.length < stackFrom) return asPlayed
+  const partOf = new Map(dogs.map((dog, i) => [dog, i % parts]))
+  const better = new Map<string, number>()
+  for (let part = 0; part < parts; part++) {
+    const stack = fitted(cases.filter((c) => partOf.get(c.dog) !== part))
+    for (const { dog, chance, load, came } of cases.filter((c) => partOf.get(c.dog) === part)) {
+      const bent = bentBy(stack, chance, load)(chance)
+      const by = (chance - Number(came)) ** 2 - (bent - Number(came)) ** 2
+      better.set(dog, (better.get(dog) ?? 0) + by)
+    }
+  }
+  const by = [...better.values()]
+  const scatter = sampleStandardDeviation(by) / Math.sqrt(by.length)
+  return mean(by) > scatter ? fitted(cases) : asPlayed
+}
+
 /**
  * Logistic regression of what came on what was said (Platt 1999 for one score; stacking by Wolpert 1992), drawn to
  * saying what the futures gave by a normal prior; a dog weighs one, however often something was said of it. Newton’s
- * steps. `cases` of fewer dogs than `stackFrom` bend nothing.
+ * steps.
  */
-export function stackOf(cases: readonly Stacked[]): Stack {
+function fitted(cases: readonly Stacked[]): Stack {
   const said = new Map<string, number>()
   for (const c of cases) said.set(c.dog, (said.get(c.dog) ?? 0) + 1)
-  if (said.size < stackFrom) return asPlayed
   const rows = cases.map((c) => ({
     x: [1, logOdds(c.chance), logLoad(c.load)] as const,
     y: Number(c.came),

@@ -12,6 +12,7 @@ import { sayDay } from '@/ui/when'
 import { Why } from '@/ui/Why'
 import type { AnotherDog } from '@/work/do/another'
 import type { AnotherPage } from '@/work/page/another'
+import { Placed } from '@/ui/Placed'
 
 export interface AnotherActions {
   readonly reckon: (
@@ -164,12 +165,8 @@ function Weeks({ page }: { page: AnotherPage }) {
               <td className={w.needed > w.onHand ? 'short' : undefined}>{hours(w.needed)}</td>
               <td>{hours(w.onHand)}</td>
               <td aria-hidden="true" className="bar">
-                <i
-                  className="needed"
-                  data-short={w.needed > w.onHand}
-                  style={{ width: `${(100 * w.needed) / most}%` }}
-                />
-                <i className="hand" style={{ left: `${(100 * w.onHand) / most}%` }} />
+                <Placed className="needed" data-short={w.needed > w.onHand} $width={(100 * w.needed) / most} />
+                <Placed className="hand" $left={(100 * w.onHand) / most} />
               </td>
             </tr>
           ))}

@@ -19,6 +19,7 @@ import { phone } from '@/ui/theme'
 import type { OwnBench } from '@/work/page/bench'
 import type { BenchNews, RuleResult } from './messages'
 import { useBench, type BenchWork } from './useBench'
+import { Placed } from '@/ui/Placed'
 
 const Curves = dynamic(() => import('./Curves'), { ssr: false, loading: () => <p>Drawing …</p> })
 
@@ -191,7 +192,7 @@ function Working({ works }: { works: readonly BenchWork<RuleResult>[] }) {
   return (
     <Computing>
       <Bar value={share * 100} aria-label="Computing">
-        <i style={{ width: `${share * 100}%` }} />
+        <Placed $width={share * 100} />
         <span>Computing {Math.round(share * 100)} %</span>
       </Bar>
       <Quiet

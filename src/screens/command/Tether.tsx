@@ -2,6 +2,7 @@
 import styled from 'styled-components'
 import { sayDay } from '@/ui/when'
 import type { CommandPage } from '@/work/page/resident'
+import { Placed } from '@/ui/Placed'
 
 /** The longest calm interval of each day on the tether, and what the weeks came to. */
 export function Tether({ tether }: { tether: NonNullable<CommandPage['tether']> }) {
@@ -18,7 +19,7 @@ export function Tether({ tether }: { tether: NonNullable<CommandPage['tether']> 
             {tether.days.slice(-14).map((d) => (
               <li key={d.day} title={sayDay(d.day)}>
                 <b>{d.longest ?? '–'}</b>
-                <i style={{ height: `${((d.longest ?? 0) / most) * 5}rem` }} aria-hidden="true" />
+                <Placed $height={((d.longest ?? 0) / most) * 5} aria-hidden="true" />
                 <span aria-hidden="true">{Number(d.day.slice(8))}</span>
                 <span className="unseen">{sayDay(d.day)}</span>
                 <small>

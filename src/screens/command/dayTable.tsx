@@ -2,6 +2,7 @@
 import type { ReactNode } from 'react'
 import styled from 'styled-components'
 import { sayDay } from '@/ui/when'
+import { Placed } from '@/ui/Placed'
 
 /** How figures by day, or side by side, stand in a table. */
 export const dayTable =
@@ -60,8 +61,10 @@ export function ByDay<D extends { readonly day: string }>({
 
 /** A share of all, drawn beside its figure. */
 export const Share = ({ of, children }: { of: number; children: ReactNode }) => (
-  <Bar style={{ ['--share' as string]: `${of * 100}%` }}>
-    <i aria-hidden="true" />
+  <Bar>
+    <span aria-hidden="true">
+      <Placed $width={of * 100} />
+    </span>
     {children}
   </Bar>
 )
@@ -76,8 +79,12 @@ const Bar = styled.span`
   grid-template-columns: 7rem 3rem;
   align-items: center;
   gap: var(--s-3);
+  > span {
+    background: var(--rule);
+  }
   i {
+    display: block;
     height: 0.6rem;
-    background: linear-gradient(90deg, var(--ink) var(--share), var(--rule) var(--share));
+    background: var(--ink);
   }
 `

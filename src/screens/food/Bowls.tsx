@@ -12,6 +12,7 @@ import { OfficePage } from '@/ui/Page'
 import type { BowlRow, BowlsView } from '@/work/page/food'
 import type { Told } from '../told'
 import { useTold } from '../useTold'
+import { PlacedBox } from '@/ui/Placed'
 
 type Act = (raw: unknown) => Promise<Told>
 
@@ -70,7 +71,7 @@ function Bowl({ row, give, weighOut }: { row: BowlRow; give: Act; weighOut: Act 
         )}
       </div>
       <Dish aria-hidden="true">
-        <div style={{ width: `${full}%` }} />
+        <PlacedBox $width={full} />
       </Dish>
       <div className="figures">
         {food ? (

@@ -23,6 +23,7 @@ import { OfficePage } from '@/ui/Page'
 import { DogHead } from '../DogHead'
 import type { Told } from '../told'
 import { useTold } from '../useTold'
+import { Placed, PlacedBox } from '@/ui/Placed'
 
 const WeightChart = dynamic(() => import('./WeightChart'), { ssr: false, loading: () => <p>Drawing …</p> })
 
@@ -89,9 +90,9 @@ function Day({ day, view, actions }: { day: DayFood; view: FoodView; actions: Fo
     <section aria-labelledby="today">
       <h2 id="today">Today</h2>
       <Trough>
-        <div style={{ width: `${part(fed.eatenGrams)}%` }} data-kind="eaten" />
-        <div style={{ width: `${part(fed.bowlGrams)}%` }} data-kind="bowl" />
-        <i style={{ left: `${part(ledger.trainingGrams)}%` }} />
+        <PlacedBox $width={part(fed.eatenGrams)} data-kind="eaten" />
+        <PlacedBox $width={part(fed.bowlGrams)} data-kind="bowl" />
+        <Placed $left={part(ledger.trainingGrams)} />
       </Trough>
       <Figures>
         <div>

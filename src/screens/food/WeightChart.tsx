@@ -1,6 +1,7 @@
 'use client'
 import { CategoryScale, Chart, Legend, LinearScale, LineElement, PointElement, Tooltip } from 'chart.js'
 import { Line } from 'react-chartjs-2'
+import styled from 'styled-components'
 import { massIn } from '@/core/measures'
 import { chartFont, useInks } from '@/ui/useInks'
 import { sayDay } from '@/ui/when'
@@ -23,7 +24,7 @@ export default function WeightChart({
   const middle = massIn(weights.reduce((sum, w) => sum + w.kg, 0) / weights.length, unit)
   const round = (kg: number) => Number(massIn(kg, unit).toFixed(1))
   return (
-    <div style={{ height: '13rem', maxWidth: '34rem' }}>
+    <Frame>
       <Line
         aria-label={`Weight by day in ${unit}`}
         data={{
@@ -66,6 +67,11 @@ export default function WeightChart({
           },
         }}
       />
-    </div>
+    </Frame>
   )
 }
+
+const Frame = styled.div`
+  height: 13rem;
+  max-width: 34rem;
+`

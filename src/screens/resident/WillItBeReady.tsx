@@ -8,6 +8,7 @@ import { sayDay } from '@/ui/when'
 import { useWhen } from '@/ui/ways'
 import { Why } from '@/ui/Why'
 import type { ForecastPart } from '@/work/page/resident'
+import { Placed } from '@/ui/Placed'
 
 /** The chance to be ready, in words first; the days of each promise; what would change it most. */
 export function WillItBeReady({ part, timeZone }: { part: ForecastPart; timeZone: string }) {
@@ -51,9 +52,9 @@ function Days({ view }: { view: ForecastView }) {
       <li aria-hidden="true" className="scale">
         <span className="name">today</span>
         <Track>
-          <i className="home label" style={{ left: `${at(view.home, view.span)}%` }}>
+          <Placed className="home label" $left={at(view.home, view.span)}>
             <span data-late={view.home > view.span * 0.7}>home {sayDay(addDays(view.today, view.home))}</span>
-          </i>
+          </Placed>
         </Track>
         <span className="chance">by then</span>
       </li>
@@ -69,16 +70,12 @@ function Lane({ band, view }: { band: Band; view: ForecastView }) {
   const x = (day: number | null) => at(day ?? span, span)
   return (
     <Track aria-hidden="true" title={band.said}>
-      <i className="home" style={{ left: `${at(home, span)}%` }} />
+      <Placed className="home" $left={at(home, span)} />
       {early !== null && (
-        <i
-          className="eighty"
-          data-open={late === null}
-          style={{ left: `${x(early)}%`, width: `${x(late) - x(early)}%` }}
-        />
+        <Placed className="eighty" data-open={late === null} $left={x(early)} $width={x(late) - x(early)} />
       )}
-      {low !== null && <i className="fifty" style={{ left: `${x(low)}%`, width: `${x(high) - x(low)}%` }} />}
-      {half !== null && <i className="half" data-late={half >= home} style={{ left: `${x(half)}%` }} />}
+      {low !== null && <Placed className="fifty" $left={x(low)} $width={x(high) - x(low)} />}
+      {half !== null && <Placed className="half" data-late={half >= home} $left={x(half)} />}
     </Track>
   )
 }

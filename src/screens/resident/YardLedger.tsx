@@ -6,6 +6,7 @@ import { useMeasures, useWhen } from '@/ui/ways'
 import { sayDay } from '@/ui/when'
 import type { ResidentView } from '@/work/page/resident'
 import { bandWords } from '../bandWords'
+import { Placed } from '@/ui/Placed'
 
 const smallWords: Readonly<Record<SmallThing, string>> = {
   'tether-minute': 'minutes on the tether',
@@ -55,7 +56,7 @@ export function YardLedger({ view }: { view: Pick<ResidentView, 'small' | 'signs
           <Bars aria-label="Leash pressure by day worked">
             {pressure.trend.slice(-28).map((t) => (
               <li key={t.day} title={`${sayDay(t.day)}: ${t.count}`}>
-                <i style={{ height: `${(t.count / most) * 3}rem` }} />
+                <Placed $height={(t.count / most) * 3} />
                 <span>{t.count}</span>
                 <span className="unseen"> on {sayDay(t.day)}</span>
               </li>

@@ -40,9 +40,7 @@ export function FoundDogs({ dogs, text, setText, go, goToFirst, focused }: JumpP
         }}
       />
       <JumpPopover>
-        <ListBox
-          renderEmptyState={() => <p style={{ padding: '.5rem' }}>None here now. Enter looks among those that were.</p>}
-        >
+        <ListBox renderEmptyState={() => <Nobody>None here now. Enter looks among those that were.</Nobody>}>
           {(dog: JumpDog) => (
             <JumpItem id={dog.residencyId} textValue={`${dog.runNumber} ${dog.name}`}>
               <b>{dog.runNumber}</b> {dog.name}
@@ -74,4 +72,8 @@ const JumpItem = styled(ListBoxItem)`
     background: var(--ink);
     color: var(--paper);
   }
+`
+
+const Nobody = styled.p`
+  padding: 0.5rem;
 `

@@ -83,7 +83,7 @@ export function TableIn({
         {!pending && seen && !seen.ok && <Fault>{seen.reason}</Fault>}
       </div>
       {seen && !seen.ok && seen.problems.length > 0 && (
-        <div tabIndex={0} role="region" aria-label="What is wrong" style={{ overflowX: 'auto' }}>
+        <Scroll tabIndex={0} role="region" aria-label="What is wrong">
           <Problems>
             <thead>
               <tr>
@@ -102,12 +102,15 @@ export function TableIn({
               ))}
             </tbody>
           </Problems>
-        </div>
+        </Scroll>
       )}
     </>
   )
 }
 
+const Scroll = styled.div`
+  overflow-x: auto;
+`
 const Problems = styled.table`
   border-collapse: collapse;
   th,

@@ -265,6 +265,25 @@ describe('a photo', () => {
     })
     expect(await keepPhoto(s.db, v7(), png, s.who, monday)).toMatchObject({ ok: false, status: 404 })
   })
+
+  it('is JPEG, PNG or WebP by what it holds; a drawing that takes for ever is not begun', async () => {
+    const s = stage()
+    const made = sharp({ create: { width: 40, height: 30, channels: 3, background: '#884' } })
+    for (const fine of [made.clone().jpeg(), made.clone().png(), made.clone().webp()])
+      expect((await keepPhoto(s.db, s.residencyId, await fine.toBuffer(), s.who, monday)).ok).toBe(true)
+    const blurs = '<filter id="f"><feGaussianBlur stdDeviation="200"/></filter><rect filter="url(#f)" width="9999"/>'
+    const drawing = Buffer.from(`<svg xmlns="http://www.w3.org/2000/svg" width="7000" height="7000">${blurs}</svg>`)
+    const other = [drawing, await made.clone().tiff().toBuffer(), await made.clone().gif().toBuffer()]
+    const from = performance.now()
+    for (const bad of [...other, Buffer.concat([Buffer.from([0xff, 0xd8, 0xff]), drawing])])
+      expect(await keepPhoto(s.db, s.residencyId, bad, s.who, monday)).toMatchObject({ ok: false, status: 400 })
+    expect(performance.now() - from).toBeLessThan(5000)
+    // More pixels than any camera has are refused by what its head says, before they are unfolded.
+    const wide = Buffer.from(await made.clone().png().toBuffer())
+    wide.writeUInt32BE(60_000, 16)
+    wide.writeUInt32BE(60_000, 20)
+    expect(await keepPhoto(s.db, s.residencyId, wide, s.who, monday)).toMatchObject({ ok: false, status: 400 })
+  })
 })
 
 describe('dogs and owners as a table', () => {

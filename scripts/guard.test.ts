@@ -1,0 +1,151 @@
+import { describe, expect, it } from 'vitest'
+import { pages } from '@/screens/pages'
+import { mostPhotoBytes } from '@/work/do/photo'
+import {
+  headersOf,
+  houseNames,
+  houseProxies,
+  mostAtOnce,
+  mostBytes,
+  nameOf,
+  newNonce,
+  policyOf,
+  senderOf,
+  whyTurnedAway,
+} from './lib/guard.mjs'
+
+const names = houseNames('kennel.example, [fe80::1]:8080,, ')
+const request = (more: Record<string, unknown> = {}, headers: Record<string, string> = {}) => ({
+  method: 'GET',
+  url: '/',
+  headers: { host: 'kennel.example:4810', ...headers },
+  names,
+  secure: false,
+  ...more,
+})
+const status = (more: Record<string, unknown> = {}, headers: Record<string, string> = {}) =>
+  whyTurnedAway(request(more, headers))?.status
+
+describe('whose house a request is sent to', () => {
+  it.each([
+    ['kennel.example', undefined],
+    ['KENNEL.example:4810', undefined],
+    ['localhost:4810', undefined],
+    ['192.168.1.20:4810', undefined],
+    ['[::1]:4810', undefined],
+    ['evil.example', 421],
+    ['kennel.example.evil.example', 421],
+    ['evil.example/kennel.example', 421],
+    ['kennel.example@evil.example', 421],
+    ['', 421],
+    ['kennel.example:4810:80', 421],
+    ['127.0.0.1.evil.example', 421],
+  ])('%s', (host, wanted) => {
+    expect(status({}, { host })).toBe(wanted)
+  })
+
+  it('says how a name becomes the house’s, and none at all is none', () => {
+    expect(whyTurnedAway(request({}, { host: 'barn.example' }))?.why).toContain('KIBOU_HOSTS=barn.example')
+    expect(whyTurnedAway({ ...request(), headers: {} })?.status).toBe(421)
+    expect(nameOf('[fe80::1]:80')).toBe('fe80::1')
+  })
+})
+
+describe('what it asks, and from where', () => {
+  it.each([
+    ['*', 400],
+    ['http://elsewhere.example/', 400],
+    ['', 400],
+    ['//elsewhere.example/', 400],
+    ['/\\elsewhere.example/', 400],
+    ['/dogs?x=http://elsewhere.example', undefined],
+  ])('the address %s', (url, wanted) => {
+    expect(status({ url })).toBe(wanted)
+  })
+  it.each(['TRACE', 'CONNECT', 'PROPFIND', 'DELETE', 'OPTIONS'])('%s is none of ours', (method) => {
+    expect(status({ method })).toBe(405)
+  })
+  it.each([
+    ['http://kennel.example:4810', undefined],
+    ['http://kennel.example', 403],
+    ['https://kennel.example:4810', 403],
+    ['http://evil.example:4810', 403],
+    ['null', 403],
+    ['', 403],
+  ])('a deed from a page of %s', (origin, wanted) => {
+    expect(status({ method: 'POST' }, { origin })).toBe(wanted)
+  })
+  it('behind TLS the page is https’s, without the usual port', () => {
+    const at = (origin: string) => status({ method: 'POST', secure: true }, { host: 'kennel.example', origin })
+    expect([at('https://kennel.example'), at('http://kennel.example')]).toEqual([undefined, 403])
+  })
+})
+
+describe('how much it brings', () => {
+  const post = (length: string, more: Record<string, unknown> = {}, headers: Record<string, string> = {}) =>
+    status({ method: 'POST', ...more }, { 'content-length': length, ...headers })
+  it.each([
+    ['/api/sign-in', 16 * 1024],
+    ['/api/facts', 2000 * 1024],
+    ['/', 16 * 1024],
+  ])('%s, signed out', (url, most) => {
+    expect([post(String(most), { url }), post(String(most + 1), { url })]).toEqual([undefined, 413])
+  })
+  it('a page’s action of somebody with a cookie, and a picture', () => {
+    const cookie = { cookie: 'a=b; kibou=Fe26.2' }
+    expect([post('5120000', {}, cookie), post('5120001', {}, cookie)]).toEqual([undefined, 413])
+    const url = '/dogs/0199/photo'
+    expect([post('12020000', { url }, cookie), post('12020001', { url }, cookie)]).toEqual([undefined, 413])
+    expect(post('20000', { url })).toBe(413)
+    expect(mostBytes('POST', url, true)).toBeGreaterThan(mostPhotoBytes)
+  })
+  it('nothing with a question, no length that is none', () => {
+    expect(status({}, { 'content-length': '1' })).toBe(413)
+    expect(status({}, { 'transfer-encoding': 'chunked' })).toBe(413)
+    // What comes in pieces is counted as it arrives.
+    expect(status({ method: 'POST' }, { 'transfer-encoding': 'chunked' })).toBeUndefined()
+    expect(post('-')).toBe(413)
+    expect(post('NaN')).toBe(413)
+  })
+  it('no more at once than the house holds', () => {
+    expect(status({ method: 'POST', arriving: mostAtOnce }, { 'content-length': '10' })).toBe(503)
+    expect(status({ arriving: mostAtOnce })).toBeUndefined()
+  })
+  it('every page may be asked for without bringing anything', () => {
+    for (const { address } of pages) expect(mostBytes('GET', address, true)).toBe(0)
+  })
+})
+
+describe('who sent it', () => {
+  it('is the socket, whatever it claims, unless that is the house’s own proxy', () => {
+    const none = houseProxies(false)
+    expect(senderOf('::ffff:10.0.0.9', '1.2.3.4', none)).toEqual({ address: '10.0.0.9', proxied: false })
+    const own = houseProxies(true)
+    expect(senderOf('127.0.0.1', '6.6.6.6, 10.0.0.7', own)).toEqual({ address: '10.0.0.7', proxied: true })
+    expect(senderOf('10.0.0.9', '127.0.0.1', own)).toEqual({ address: '10.0.0.9', proxied: false })
+    expect(senderOf('::1', 'what', own).address).toBe('unknown')
+    const told = houseProxies(true, '10.0.0.1, ::ffff:10.0.0.2')
+    expect(senderOf('127.0.0.1', '127.0.0.1', told).proxied).toBe(false)
+    expect(senderOf('10.0.0.2', '10.0.0.8', told)).toEqual({ address: '10.0.0.8', proxied: true })
+  })
+})
+
+describe('what an answer says beside its own', () => {
+  it('a policy that lets only this answer’s scripts and styles run, and no page frame it', () => {
+    const [one, other] = [newNonce(), newNonce()]
+    expect(one).not.toBe(other)
+    expect(one.length).toBeGreaterThanOrEqual(24)
+    const policy = policyOf(one, false)
+    expect(policy).toContain(`script-src 'nonce-${one}' 'strict-dynamic'`)
+    expect(policy).not.toMatch(/unsafe-inline|unsafe-eval|https?:|\*/)
+    for (const part of ["frame-ancestors 'none'", "base-uri 'none'", "object-src 'none'", "default-src 'none'"])
+      expect(policy).toContain(part)
+  })
+  it('is told to keep to TLS only where there is one, and a file is no page', () => {
+    const of = (path: string, secure: boolean) => headersOf({ path, nonce: 'n', secure }) as Record<string, string>
+    expect(of('/', false)['Strict-Transport-Security']).toBeUndefined()
+    expect(of('/', true)['Strict-Transport-Security']).toMatch(/max-age=\d{8}/)
+    expect(of('/dogs/1/card.pdf', false)['Content-Security-Policy']).not.toContain('script-src')
+    expect(of('/dogs/1', false)['X-Content-Type-Options']).toBe('nosniff')
+  })
+})

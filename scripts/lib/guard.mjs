@@ -1,0 +1,164 @@
+import { randomBytes } from 'node:crypto'
+import { isIP } from 'node:net'
+import { hostname as machineName } from 'node:os'
+
+/**
+ * What every request passes before anything else sees it: whose house it was sent to, from which page, how much it
+ * brings, and what its answer tells the browser. Nothing here reads a body.
+ */
+
+const kB = 1024
+/** Most that a request may bring, by its address; what is not named here is a page and its actions. */
+const limits = [
+  { of: /^\/api\/facts$/, most: 2000 * kB },
+  { of: /^\/dogs\/[^/]+\/photo$/, most: 12_020_000, signedIn: true },
+  { of: /^\/api\//, most: 16 * kB },
+]
+/** House: actions of pages bring a curriculum or a table of dogs at the most; the signed-out bring a few words. */
+const mostOfAction = { signedIn: 5000 * kB, signedOut: 16 * kB }
+/** House: bodies that arrive at the same time are no more than this together. */
+export const mostAtOnce = 64_000 * kB
+
+const bodiless = new Set(['GET', 'HEAD', 'OPTIONS', 'DELETE', 'TRACE', 'CONNECT'])
+const methods = new Set(['GET', 'HEAD', 'POST', 'PUT'])
+
+/** Bytes that a request of this method may bring to this address. */
+export function mostBytes(method, path, signedIn) {
+  if (bodiless.has(method)) return 0
+  const named = limits.find(({ of }) => of.test(path))
+  if (named) return named.signedIn === true && !signedIn ? mostOfAction.signedOut : named.most
+  return signedIn ? mostOfAction.signedIn : mostOfAction.signedOut
+}
+
+/** The name in a Host header, without its port; empty for what is none. */
+export function nameOf(host) {
+  const found = /^(?:\[([\da-f:.%]+)\]|([^:/?#@\s]+))(?::\d{1,5})?$/i.exec(host ?? '')
+  return (found?.[1] ?? found?.[2] ?? '').toLowerCase()
+}
+
+/** The names this house answers to: its machine’s, and those it is told. Numbers cannot be made to point elsewhere. */
+export function houseNames(told = '') {
+  const machine = machineName().toLowerCase()
+  const own = told
+    .split(',')
+    .map((name) => nameOf(name.trim()))
+    .filter((name) => name !== '')
+  return new Set(['localhost', machine, `${machine.split('.')[0]}.local`, ...own])
+}
+
+const answersTo = (name, names) => name !== '' && (isIP(name) > 0 || names.has(name))
+
+/** Why a request is turned away, with the status that says so; undefined when it may come in. */
+export function whyTurnedAway({ method, url, headers, names, secure, arriving = 0 }) {
+  if (!methods.has(method)) return { status: 405, why: `Kibou knows no ${method}.` }
+  // `*`, or a whole address of somewhere else, is nothing to ask for.
+  if (!/^\/(?![/\\])/.test(url ?? '')) return { status: 400, why: 'This is no address of Kibou.' }
+  const name = nameOf(headers.host)
+  if (!answersTo(name, names))
+    return {
+      status: 421,
+      why:
+        `This kennel does not go by the name ${name === '' ? 'in this request' : name}. If it should, start it with ` +
+        `KIBOU_HOSTS=${name === '' ? 'its name' : name}.`,
+    }
+  const { origin } = headers
+  if (method !== 'GET' && method !== 'HEAD' && origin !== undefined && origin !== ownOrigin(headers.host, secure))
+    return { status: 403, why: 'This request came from another site.' }
+  const most = mostOf({ method, url, headers })
+  if (headers['transfer-encoding'] !== undefined && most === 0)
+    return { status: 413, why: 'A question brings nothing.' }
+  const length = Number(headers['content-length'] ?? 0)
+  if (!(length <= most)) return { status: 413, why: `That is too much: ${most} bytes are the most here.` }
+  if (arriving + length > mostAtOnce) return { status: 503, why: 'Too much is being sent at once; try again.' }
+  return undefined
+}
+
+/** Bytes that this request may bring; of one that does not say how much it brings, they are counted as they arrive. */
+export const mostOf = ({ method, url, headers }) =>
+  mostBytes(method, url.split('?')[0], /(?:^|;\s*)kibou=/.test(headers.cookie ?? ''))
+
+/** A browser names the page’s origin without the usual port. */
+const ownOrigin = (host, secure) => new URL(`${secure ? 'https' : 'http'}://${host}`).origin
+
+/** Who sent it: the socket’s address, or what the house’s own proxy says last, where it is that proxy’s socket. */
+export function senderOf(socketAddress, forwarded, proxies) {
+  const address = (socketAddress ?? '').replace(/^::ffff:/, '')
+  if (!proxies.has(address)) return { address: address || 'unknown', proxied: false }
+  const last = String(forwarded ?? '')
+    .split(',')
+    .at(-1)
+    ?.trim()
+  return { address: isIP(last ?? '') > 0 ? last : 'unknown', proxied: true }
+}
+
+/** The proxies whose word is taken: those told, or this machine where one stands before Kibou. */
+export const houseProxies = (behindTls, told = '') =>
+  new Set(
+    !behindTls
+      ? []
+      : told.trim() === ''
+        ? ['127.0.0.1', '::1']
+        : told.split(',').map((address) => address.trim().replace(/^::ffff:/, '')),
+  )
+
+/**
+ * Style attributes that React Aria writes on the server, by the hash of what stands in them; e2e/pages.spec.ts says of
+ * every page whether one is missing.
+ */
+export const ariaStyles = [
+  "'sha256-FQP/R6wpXIh0lJil6G/1gqd2diz17gAipn/grrDPGIw='",
+  "'sha256-8OwrgBLJzDmN33BxF2S5Mas+HlBInED24RnP+lwfDws='",
+  "'sha256-nlaag70CeJ4ApAK6zDhDoc67sPQgJmu/ZcrF3ZRA718='",
+  "'sha256-OPvH+zTsq+vvwlH2fikB1Fveiha+jXy32l3j4fYaEpA='",
+  "'sha256-BDgIqUOjni0WelhOfIRW4cmSnxZNAa0L9tCq85UnRac='",
+  "'sha256-1OjyRYLAOH1vhXLUN4bBHal0rWxuwBDBP220NNc0CNU='",
+]
+
+/** A policy under which a page runs what this answer brought and nothing else. */
+export const policyOf = (nonce, secure) =>
+  [
+    `default-src 'none'`,
+    `script-src 'nonce-${nonce}' 'strict-dynamic'`,
+    `style-src 'self' 'nonce-${nonce}'`,
+    ariaStyles.length === 0 ? `style-src-attr 'none'` : `style-src-attr 'unsafe-hashes' ${ariaStyles.join(' ')}`,
+    `img-src 'self' data: blob:`,
+    `font-src 'self'`,
+    `connect-src 'self'`,
+    `worker-src 'self'`,
+    `manifest-src 'self'`,
+    `form-action 'self'`,
+    `base-uri 'none'`,
+    `frame-ancestors 'none'`,
+    `object-src 'none'`,
+    ...(secure ? ['upgrade-insecure-requests'] : []),
+  ].join('; ')
+
+export const newNonce = () => randomBytes(18).toString('base64')
+
+/** House: a year, once a kennel is behind TLS. */
+const hsts = 'max-age=31536000'
+/** Nothing of the machine is used but the screen that stays awake. */
+const permissions =
+  'accelerometer=(), camera=(), geolocation=(), gyroscope=(), magnetometer=(), microphone=(), midi=(), payment=(), ' +
+  'usb=(), serial=(), bluetooth=(), screen-wake-lock=(self)'
+
+/** What every answer says beside its own. A file that is no page is only shown or kept. */
+export function headersOf({ path, nonce, secure }) {
+  const file = /\.(pdf|csv|ics|json|png|jpe?g|webp)$/.test(path)
+  return {
+    'X-Content-Type-Options': 'nosniff',
+    'Referrer-Policy': 'same-origin',
+    'Permissions-Policy': permissions,
+    'Cross-Origin-Opener-Policy': 'same-origin',
+    'Cross-Origin-Resource-Policy': 'same-origin',
+    'X-Frame-Options': 'DENY',
+    ...(nonce === undefined
+      ? {}
+      : {
+          'Content-Security-Policy': file
+            ? `base-uri 'none'; form-action 'none'; frame-ancestors 'none'`
+            : policyOf(nonce, secure),
+        }),
+    ...(secure ? { 'Strict-Transport-Security': hsts } : {}),
+  }
+}
