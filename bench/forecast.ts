@@ -54,7 +54,7 @@ interface Case extends Said {
 function knownBehind(law: keyof typeof laws, n: number): { readonly rates: Rates; readonly stack: Stack } {
   if (n === 0) return { rates: shippedRates, stack: asPlayed }
   const gone = Array.from({ length: n }, (_, i) => {
-    const home = homes[i % homes.length] ?? 28
+    const home = homes[Math.floor(i / 6) % homes.length] ?? 28
     const world = { ...worldOf(law, temperNames[i % 3] ?? 'usual', i % 2 === 1, 5003 + i * 17), days: home - 1 }
     return { home, world, lived: liveInBlocks(world), dog: String(i) }
   })

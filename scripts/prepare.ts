@@ -9,6 +9,7 @@ import { allResidencyIds } from '@/store/residents'
 import { leadsHere, makeWayBack } from '@/work/do/signIn'
 import { askRestore } from '@/work/do/restore'
 import { lookInto } from '@/work/scene/backups'
+import { damageIn, goodBackup } from '@/work/scene/soundness'
 import { forecastDemo } from '@/work/do/forecastDemo'
 import { rebuildStandings } from '@/work/record/refold'
 
@@ -58,6 +59,7 @@ function fill(db: Db): void {
 
 function own(): void {
   const db = openDatabase(file)
+  refuseDamaged(db)
   const kennel = readKennel(db)
   const { demoMadeOn } = kennel
   // A kennel nobody has touched lives where this machine lives.
@@ -75,6 +77,29 @@ function own(): void {
     throw new StoreRefusal(
       `${file} is a demonstration kennel. Your own data belongs in another file; choose it with KIBOU_DB.`,
     )
+}
+
+/** A damaged file is not started on: what came in now might be lost with it. */
+function refuseDamaged(db: Db): void {
+  const damage = damageIn(db)
+  if (damage.length === 0) return
+  const good = goodBackupOf(db)
+  db.close()
+  throw new StoreRefusal(
+    `${file} is damaged (${damage[0] ?? ''}). ` +
+      (good === undefined
+        ? 'No backup that can be gone back to is in the house’s folder: go back with “npm run restore -- FILE”.'
+        : `The newest good backup is ${good}: “npm run restore -- ${good} --yes”.`),
+  )
+}
+
+function goodBackupOf(db: Db): string | undefined {
+  try {
+    return goodBackup(db)?.path
+  } catch {
+    // Too damaged to say where they are.
+    return undefined
+  }
 }
 
 function rebuild(): void {

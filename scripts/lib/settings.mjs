@@ -1,5 +1,6 @@
 import { createServer } from 'node:net'
-import { resolve } from 'node:path'
+import { dirname, resolve } from 'node:path'
+import { insideProgram } from './places.mjs'
 import { refuse } from './say.mjs'
 
 /** Refuses a Node that the locked packages were not tried on. */
@@ -14,7 +15,11 @@ export function readSettings(defaultDatabase) {
   const port = Number(process.env.PORT ?? 4810)
   if (!Number.isInteger(port) || port < 1 || port > 65535)
     refuse(`PORT must be a number from 1 to 65535, not “${process.env.PORT}”.`)
-  return { port, host: process.env.HOST || '127.0.0.1', database: resolve(process.env.KIBOU_DB || defaultDatabase) }
+  const database = resolve(process.env.KIBOU_DB || defaultDatabase)
+  const program = insideProgram(dirname(database))
+  if (program)
+    refuse(`${database} lies in ${program}, which belongs to the program. Choose another file with KIBOU_DB.`)
+  return { port, host: process.env.HOST || '127.0.0.1', database }
 }
 
 /** Refuses a port that cannot be had, before anything slow is done. */

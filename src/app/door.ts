@@ -7,8 +7,10 @@ import { mayAct, type Role } from '@/core/people/roles'
 import { kennelDatabase } from '@/store/connection'
 import type { Person } from '@/store/kennel'
 import { readSecret } from '@/store/signingIn'
+import { sayTrouble, troubleOf } from '@/store/trouble'
 import { requestTime } from '@/work/scene/clock'
 import { personOf, signOut } from '@/work/do/signIn'
+import { troubled } from './troubled'
 
 /**
  * The one place where it is decided who comes in. Every page, action and handler passes through one of these functions.
@@ -53,8 +55,14 @@ export async function admit(id: string): Promise<void> {
 /** Ends the sign-in of whoever asks. */
 export async function leave(): Promise<void> {
   const id = await signInId()
-  if (id !== undefined) signOut(kennelDatabase(), id, requestTime())
+  // The cookie goes first and in any case: a full disk keeps nobody signed in at this device.
   ;(await cookies()).delete(cookieName)
+  if (id === undefined) return
+  try {
+    signOut(kennelDatabase(), id, requestTime())
+  } catch (error) {
+    if (troubleOf(error) === undefined) throw error
+  }
 }
 
 /** Where a request comes from, as our own server saw it at the socket. */
@@ -97,7 +105,13 @@ export function act<A extends readonly unknown[], R>(
     const person = await whoAsks()
     if (!person) return refuse(signedOut, args)
     if (!mayAct(person.role, least)) return refuse(sayRole(least), args)
-    return run(person, ...args)
+    try {
+      return await run(person, ...args)
+    } catch (error) {
+      const trouble = troubleOf(error)
+      if (trouble === undefined) throw error
+      return refuse(sayTrouble[trouble], args)
+    }
   }
 }
 
@@ -110,7 +124,7 @@ export function handle<C>(
     const person = await whoAsks()
     if (!person) return Response.json({ error: 'You are signed out.' }, { status: 401 })
     if (!mayAct(person.role, least)) return Response.json({ error: sayRole(least) }, { status: 403 })
-    return run(request, context, person)
+    return troubled(() => run(request, context, person))
   }
 }
 

@@ -29,6 +29,8 @@ export interface OutboxStatus {
   readonly offline: boolean
   /** The kennel asks for somebody to sign in before it takes more; everything waits here. */
   readonly signedOut: boolean
+  /** What the office machine says keeps it from taking more, in its words; everything waits here. Empty for nothing. */
+  readonly heldUp: string
   /** The browser gives no lasting memory here: what is not sent is lost with the tab. */
   readonly fleeting: boolean
 }
@@ -46,7 +48,15 @@ const perRequest = Math.min(100, mostFacts)
 /** The device's own memory of facts, and the sender that brings them to the server, each once, in order. */
 export class Outbox {
   private listeners = new Set<() => void>()
-  private current: OutboxStatus = { kept: 0, sent: 0, refused: [], offline: false, signedOut: false, fleeting: false }
+  private current: OutboxStatus = {
+    kept: 0,
+    sent: 0,
+    refused: [],
+    offline: false,
+    signedOut: false,
+    heldUp: '',
+    fleeting: false,
+  }
   private sending = false
   private again = false
   private soon: ReturnType<typeof setTimeout> | undefined
@@ -188,7 +198,7 @@ export class Outbox {
         this.soon = undefined
         void this.send()
       },
-      this.current.offline || this.current.signedOut ? retryMs : gatherMs,
+      this.current.offline || this.current.signedOut || this.current.heldUp !== '' ? retryMs : gatherMs,
     )
   }
 
@@ -208,10 +218,11 @@ export class Outbox {
         if (batch.length === 0) break
         await this.sendBatch(batch)
       } while (this.again || this.current.kept > 0)
-      this.set({ offline: false, signedOut: false })
+      this.set({ offline: false, signedOut: false, heldUp: '' })
     } catch (error) {
       const signedOut = error instanceof SignedOut
-      this.set({ offline: !signedOut, signedOut })
+      const heldUp = error instanceof HeldUp ? error.message : ''
+      this.set({ offline: !signedOut && heldUp === '', signedOut, heldUp })
     } finally {
       this.sending = false
     }
@@ -224,6 +235,7 @@ export class Outbox {
       body: JSON.stringify({ device: this.device, deviceNow: Date.now(), facts: batch.map((k) => k.fact) }),
     })
     if (response.status === 401) throw new SignedOut()
+    if (response.status === 503 || response.status === 507) throw new HeldUp(await reasonOf(response))
     if (!response.ok) throw new Error(`the server answered ${response.status}`)
     // Asked for with the first answer, and not by every page that has an outbox.
     const { receipt } = await import('@/core/facts/receipt')
@@ -275,6 +287,15 @@ export class Outbox {
 }
 
 class SignedOut extends Error {}
+/** The office machine is there and cannot take facts; it says why. */
+class HeldUp extends Error {}
+
+async function reasonOf(response: Response): Promise<string> {
+  const said: unknown = await response.json().catch(() => undefined)
+  return typeof said === 'object' && said !== null && 'error' in said && typeof said.error === 'string'
+    ? said.error
+    : 'The office machine takes nothing just now.'
+}
 
 let shared: Promise<Outbox> | undefined
 /** The one outbox of this tab. */

@@ -111,7 +111,7 @@ describe('the clock', () => {
 })
 
 describe('the backup of a night', () => {
-  it('is made once a day where the house has a folder, is a kennel by itself, and keeps fourteen', async () => {
+  it('is made once a day where the house has a folder, is a kennel by itself, and the old ones go', async () => {
     const db = newKennel()
     expect(await backUpNightly(db, monday)).toBe(false)
     const backupFolder = mkdtempSync(join(tmpdir(), 'kibou-nights-'))
@@ -121,7 +121,9 @@ describe('the backup of a night', () => {
     for (let d = 0; d < 17; d++) expect(await backUpNightly(db, monday + d * msPerDay)).toBe(true)
     expect(await backUpNightly(db, monday + 16 * msPerDay + 1)).toBe(false)
     const files = readdirSync(backupFolder).sort()
-    expect(files.filter((f) => f.startsWith('kibou-night-'))).toHaveLength(14)
+    // Fourteen, and the first of the month.
+    const nights = files.filter((f) => f.startsWith('kibou-night-'))
+    expect([nights.length, nights[0]]).toEqual([15, 'kibou-night-2026-03-02.db'])
     expect(files).toContain('kibou-2026-01-01T09-00-00.db')
     expect(files.filter((f) => f.endsWith('.part'))).toEqual([])
     const copy = openDatabase(join(backupFolder, files.at(-1) ?? ''))

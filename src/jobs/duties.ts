@@ -6,11 +6,14 @@ import { readKennel } from '@/store/kennel'
 import { backUpNightly, isBackedUp } from '@/work/do/backup'
 import { forecastsStale } from '@/work/do/forecasts'
 import type { Duty } from './clock'
+import { keepLook, soundnessSaid } from '@/work/scene/soundness'
 import { runJob } from './pool'
 
 /** House: minutes after midnight at which the night's work is done. */
-const nightlyMinutes = { standings: 2, backup: 20 } as const
+const nightlyMinutes = { standings: 2, check: 10, backup: 20 } as const
 
+/** House: nobody who has just started the kennel waits for it to be looked through. */
+const checkAfterStartMs = 60_000
 /** House: it is looked so often whether something came that a forecast rests on. */
 const forecastEveryMs = 30_000
 
@@ -47,6 +50,21 @@ export const duties = (kennel: () => Db): readonly Duty[] => [
     next: (now, last) => (last === undefined ? now : last + forecastEveryMs),
     run: async (now) => {
       if (forecastsStale(kennel(), now).length > 0) await runJob('renew-forecasts', { now }, { limitMs: 600_000 })
+    },
+  },
+  {
+    // Before the night's backup, so that a damaged file does not push the good ones out unseen.
+    name: 'kennel looked through',
+    next: (now, last) =>
+      last === undefined
+        ? now + checkAfterStartMs
+        : nextNight(readKennel(kennel()).timeZone, now, nightlyMinutes.check),
+    run: async (now) => {
+      const file = kennel().name
+      const look = await runJob('check-kennel', { now }, { limitMs: 600_000 })
+      keepLook(file, look)
+      const said = soundnessSaid(look)
+      if (said.length > 0) throw new Error(said.join(' '))
     },
   },
   {

@@ -1,5 +1,6 @@
 import type { Job } from './job'
 import { anotherDog } from './anotherDog'
+import { checkKennel } from './checkKennel'
 import { learnRates } from './learnRates'
 import { methodPreview } from './methodPreview'
 import { refitForgetting } from './refitForgetting'
@@ -9,6 +10,7 @@ import { renewStandings } from './renewStandings'
 /** Every job by name. A new one is a file beside these and a line here. */
 export const jobs = {
   'another-dog': anotherDog,
+  'check-kennel': checkKennel,
   'learn-rates': learnRates,
   'method-preview': methodPreview,
   'refit-forgetting': refitForgetting,

@@ -99,7 +99,7 @@ describe('opening the database', () => {
   it('refuses a file that is no database and a folder that cannot be made', () => {
     const file = join(folder(), 'kennel.db')
     writeFileSync(file, 'this is not a database, but long enough to be taken for one'.repeat(40))
-    expect(() => openDatabase(file)).toThrow(/cannot open/)
+    expect(() => openDatabase(file)).toThrow(/damaged or no database/)
     expect(() => openDatabase('/proc/nowhere/kennel.db')).toThrow(/cannot write/)
   })
 })

@@ -1,8 +1,20 @@
 import Database from 'better-sqlite3'
-import { accessSync, constants, existsSync, mkdirSync, readdirSync, readFileSync } from 'node:fs'
+import {
+  accessSync,
+  chmodSync,
+  closeSync,
+  constants,
+  existsSync,
+  mkdirSync,
+  openSync,
+  readdirSync,
+  readFileSync,
+  statSync,
+} from 'node:fs'
 import { dirname, join, resolve } from 'node:path'
 import { dayIn } from '@/core/days'
 import { keepShipped } from './curricula'
+import { sayNotOpened, troubleOf } from './trouble'
 
 export type Db = Database.Database
 
@@ -33,7 +45,11 @@ export const newestMigration = (): number => migrations(migrationsFolder()).at(-
  * Opens the database file, making it and its folder when missing, and brings it up to this program's migrations, all in
  * one transaction. Throws StoreRefusal when the folder cannot be written or the file is newer than the program.
  */
-export function openDatabase(path: string, folder: string = migrationsFolder()): Db {
+export function openDatabase(
+  path: string,
+  folder: string = migrationsFolder(),
+  { waitMs = longWaitMs }: { readonly waitMs?: number } = {},
+): Db {
   const file = resolve(path)
   try {
     makeFolder(dirname(file))
@@ -43,30 +59,51 @@ export function openDatabase(path: string, folder: string = migrationsFolder()):
       `Kibou cannot write to ${dirname(file)}. Choose another place with KIBOU_DB or change the folder's permissions.`,
     )
   }
-  const db = connect(file)
+  const db = connect(file, waitMs)
   try {
+    refuseForeign(db, file)
     migrate(db, migrations(folder), file)
     if (folder === migrationsFolder()) keepShipped(db)
   } catch (error) {
     db.close()
-    throw error
+    throw refusalOf(error, file)
   }
   return db
+}
+
+/** A program that may wait for others waits so long; what answers people waits shortly, and says that it is busy. */
+const longWaitMs = 5000
+
+/** A reason that a person can act on, in a sentence; whatever else went wrong as it is. */
+function refusalOf(error: unknown, file: string): unknown {
+  const trouble = troubleOf(error)
+  return trouble === undefined ? error : new StoreRefusal(sayNotOpened(file)[trouble])
+}
+
+/** A database of another program is left as it is. */
+function refuseForeign(db: Db, file: string): void {
+  const has = (sql: string) => db.prepare(sql).pluck().get() !== undefined
+  const mine = has("SELECT 1 FROM sqlite_schema WHERE name = 'kennel'")
+  if (!mine && Number(db.prepare('PRAGMA user_version').pluck().get()) === 0 && has('SELECT 1 FROM sqlite_schema'))
+    throw new StoreRefusal(`${file} is a database of another program. Choose another file with KIBOU_DB.`)
 }
 
 /** One level at a time: Node's own recursive mkdir never returns on some kernel file systems. */
 function makeFolder(folder: string): void {
   if (existsSync(folder)) return
   makeFolder(dirname(folder))
-  mkdirSync(folder)
+  mkdirSync(folder, { mode: 0o700 })
 }
 
 /** A further connection to a database that is open and up to date already: for a thread of its own. */
-export const connectTo = (path: string): Db => connect(resolve(path))
+export const connectTo = (path: string): Db => connect(resolve(path), longWaitMs)
 
-function connect(file: string): Db {
+function connect(file: string, waitMs: number): Db {
   try {
-    const db = new Database(file, { timeout: 5000 })
+    // Only who runs Kibou reads what is in it; SQLite gives its side files the same rights.
+    if (!existsSync(file)) closeSync(openSync(file, 'a', 0o600))
+    else if ((statSync(file).mode & 0o077) !== 0) keepToOwner(file)
+    const db = new Database(file, { timeout: waitMs })
     prepareOnce(db)
     db.prepare('PRAGMA journal_mode = WAL').get()
     // An acknowledged rep survives a power cut, not only a killed process.
@@ -74,8 +111,20 @@ function connect(file: string): Db {
     db.prepare('PRAGMA foreign_keys = ON').run()
     return db
   } catch (error) {
+    const refusal = refusalOf(error, file)
+    if (refusal instanceof StoreRefusal) throw refusal
     throw new StoreRefusal(`Kibou cannot open ${file}: ${error instanceof Error ? error.message : String(error)}.`)
   }
+}
+
+/** Takes everybody else’s rights away; where the file is another’s, it is as that one left it. */
+function keepToOwner(file: string): void {
+  for (const end of ['', '-wal', '-shm'])
+    try {
+      if (existsSync(`${file}${end}`)) chmodSync(`${file}${end}`, 0o600)
+    } catch {
+      return
+    }
 }
 
 /**

@@ -1,13 +1,43 @@
+import { randomBytes } from 'node:crypto'
+import { existsSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs'
 import { z } from 'zod'
 import { roles } from '@/core/people/roles'
 import type { Db } from './database'
 import type { Person } from './kennel'
 
-const secretRow = z.object({ cookie: z.string() })
+const keyShape = z.string().regex(/^[\da-f]{64}$/)
+const keys = new WeakMap<Db, string>()
 
-/** What this kennel's cookies are sealed with. */
-export const readSecret = (db: Db): string =>
-  secretRow.parse(db.prepare('SELECT cookie FROM secret WHERE id = 1').get()).cookie
+/**
+ * What this kennel's cookies are sealed with: in a file of its own beside the database, which no backup and no copy of
+ * the database holds. Made when it is missing or cut short; everybody signs in again then.
+ */
+export function readSecret(db: Db): string {
+  const known = keys.get(db)
+  if (known !== undefined) return known
+  const file = `${db.name}.key`
+  const kept = keyIn(file) ?? makeKey(file)
+  keys.set(db, kept)
+  return kept
+}
+
+const keyIn = (file: string): string | undefined =>
+  existsSync(file) ? keyShape.safeParse(readFileSync(file, 'utf8').trim()).data : undefined
+
+function makeKey(file: string): string {
+  const made = randomBytes(32).toString('hex')
+  const part = `${file}.${randomBytes(6).toString('hex')}`
+  try {
+    writeFileSync(part, `${made}\n`, { mode: 0o600, flag: 'wx' })
+    renameSync(part, file)
+    // Of two that made one at the same moment the last stands.
+    return keyIn(file) ?? made
+  } catch {
+    // A full disk lets people in all the same, until the server stops.
+    rmSync(part, { force: true })
+    return made
+  }
+}
 
 const passcodeRow = z.object({ passcode: z.string().nullable() }).optional()
 

@@ -75,6 +75,17 @@ function Backup({ view, deeds }: { view: HouseView; deeds: BackupDeeds }) {
             `${view.nightsKept} nights are kept, and all you made.`}
       </p>
       {view.backupWarning !== '' && <NeedsPerson>{view.backupWarning}</NeedsPerson>}
+      {view.soundness?.said.map((line) => (
+        <NeedsPerson key={line}>{line}</NeedsPerson>
+      ))}
+      {view.soundness && view.soundness.good !== '' && (
+        <p>
+          The newest backup that can be gone back to: <b>{view.soundness.good}</b>.
+        </p>
+      )}
+      {view.soundness?.said.length === 0 && (
+        <p>The kennel’s file was looked through and found sound {sayMoment(view.soundness.at, timeZone)}.</p>
+      )}
       <div>
         <Button isDisabled={pending || folder === ''} onPress={() => start(async () => setTold(await deeds.backUp()))}>
           Back up now

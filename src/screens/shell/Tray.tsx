@@ -5,7 +5,15 @@ import styled from 'styled-components'
 import { openOutbox, type Outbox, type OutboxStatus } from '@/device/outbox'
 import { FileLink } from '@/ui/press'
 
-const nothing: OutboxStatus = { kept: 0, sent: 0, refused: [], offline: false, signedOut: false, fleeting: false }
+const nothing: OutboxStatus = {
+  kept: 0,
+  sent: 0,
+  refused: [],
+  offline: false,
+  signedOut: false,
+  heldUp: '',
+  fleeting: false,
+}
 
 /** The outbox of this tab, sending while the page is open; undefined until it is ready. */
 export function useOutbox(): Outbox | undefined {
@@ -39,7 +47,11 @@ export function Tray() {
   if (status.kept === 0 && status.refused.length === 0) return null
   return (
     <Strip role="status">
-      {status.kept > 0 && <span>Kept on this device, waiting for the network: {status.kept}</span>}
+      {status.kept > 0 && (
+        <span>
+          Kept on this device, {waitsFor(status)}: {status.kept}. {status.heldUp}
+        </span>
+      )}
       {status.refused.length > 0 && (
         <span>
           Refused by the kennel and kept here: {status.refused.length} ({status.refused[0]?.reason})
@@ -56,6 +68,13 @@ export function Tray() {
     </Strip>
   )
 }
+
+const waitsFor = ({ heldUp, signedOut }: OutboxStatus): string =>
+  heldUp !== ''
+    ? 'as the office machine takes nothing'
+    : signedOut
+      ? 'until somebody signs in'
+      : 'waiting for the network'
 
 /** The page was made before the kennel had these facts; once it has them, the page is made anew. */
 function useRefreshOnceSent(kept: number): void {

@@ -84,11 +84,14 @@ export const KeptHere = memo(function KeptHere({ address, outbox }: { address: s
   return (
     <KeptLine
       role="status"
-      data-offline={status.offline || status.signedOut || status.fleeting || status.refused.length > 0}
+      data-offline={
+        status.offline || status.signedOut || status.heldUp !== '' || status.fleeting || status.refused.length > 0
+      }
     >
       {status.fleeting && 'no lasting memory here: '}kept here: {status.kept} · sent: {status.sent}
       {status.refused.length > 0 && ` · refused: ${status.refused.length}`}
       {status.offline && (mayReloadOffline() ? ' · no network' : ' · no network: do not reload')}
+      {status.heldUp !== '' && ` · ${status.heldUp}`}
       {status.signedOut && (
         <>
           {' '}

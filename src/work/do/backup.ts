@@ -1,16 +1,18 @@
-import { existsSync, readdirSync, renameSync, rmSync } from 'node:fs'
+import { randomBytes } from 'node:crypto'
+import { closeSync, lstatSync, openSync, readdirSync, renameSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
 import { dayIn } from '@/core/days'
 import type { Db } from '@/store/database'
 import { readHouse } from '@/store/house'
 import { refuse, type Deed } from './deed'
-import { lookInto, nightsKept, whyNotWritable } from '../scene/backups'
+import { lookInto, monthsKept, nightsKept, whyNotWritable } from '../scene/backups'
 
 type BackedUp = Deed<{ readonly file: string }>
 
 /** Copies the whole database into the house's backup folder, as one file that Kibou can be started with. */
 export async function backUp(db: Db, now: number): Promise<BackedUp> {
-  return copyTo(db, `kibou-${new Date(now).toISOString().slice(0, 19).replaceAll(':', '-')}.db`)
+  const at = new Date(now).toISOString().slice(0, 23).replaceAll(':', '-').replace('.', '-')
+  return copyTo(db, `kibou-${at}-${randomBytes(2).toString('hex')}.db`)
 }
 
 async function copyTo(db: Db, name: string): Promise<BackedUp> {
@@ -19,16 +21,24 @@ async function copyTo(db: Db, name: string): Promise<BackedUp> {
   const why = whyNotWritable(backupFolder)
   if (why !== undefined) return refuse(why)
   const file = join(backupFolder, name)
+  // Under another name until it is whole, which nobody can have laid a link under: half a copy must not be taken for
+  // one, and a link for a place to write.
+  const part = `${file}.${randomBytes(8).toString('hex')}.part`
+  let mine = false
   try {
-    // Under another name until it is whole: half a copy must not be taken for one.
-    await db.backup(`${file}.part`)
+    closeSync(openSync(part, 'wx', 0o600))
+    await db.backup(part)
     // Good is what can be read back.
-    const looked = lookInto(`${file}.part`)
+    const looked = lookInto(part)
     if (typeof looked === 'string') throw new Error(looked)
-    renameSync(`${file}.part`, file)
+    // Nothing that is there is ever written over.
+    closeSync(openSync(file, 'wx', 0o600))
+    mine = true
+    renameSync(part, file)
     return { ok: true, file }
   } catch (error) {
-    rmSync(`${file}.part`, { force: true })
+    rmSync(part, { force: true })
+    if (mine) rmSync(file, { force: true })
     return refuse(`The backup could not be written: ${error instanceof Error ? error.message : String(error)}`)
   }
 }
@@ -38,10 +48,13 @@ const nightly = /^kibou-night-\d{4}-\d{2}-\d{2}\.db$/
 /** The name of this night's backup. */
 const nameOf = (timeZone: string, now: number): string => `kibou-night-${dayIn(timeZone, now)}.db`
 
+const once = { throwIfNoEntry: false } as const
+
 /** Whether this day's backup is there, or the house has no folder for any. */
 export function isBackedUp(db: Db, now: number): boolean {
   const { backupFolder, timeZone } = readHouse(db)
-  return backupFolder === '' || existsSync(join(backupFolder, nameOf(timeZone, now)))
+  const made = backupFolder === '' ? undefined : lstatSync(join(backupFolder, nameOf(timeZone, now)), once)
+  return backupFolder === '' || made?.isFile() === true
 }
 
 /** The backup of a day, made once, where the house has a folder for it; the oldest nights go. Throws when it cannot. */
@@ -50,10 +63,22 @@ export async function backUpNightly(db: Db, now: number): Promise<boolean> {
   const { backupFolder, timeZone } = readHouse(db)
   const made = await copyTo(db, nameOf(timeZone, now))
   if (!made.ok) throw new Error(made.reason)
-  const old = readdirSync(backupFolder)
-    .filter((f) => nightly.test(f))
-    .sort()
-    .slice(0, -nightsKept)
-  for (const file of old) rmSync(join(backupFolder, file), { force: true })
+  const nights = readdirSync(backupFolder).filter((f) => nightly.test(f))
+  for (const file of outdated(nights)) rmSync(join(backupFolder, file), { force: true })
   return true
+}
+
+/**
+ * Nightly backups that are thrown away, by their names: all but the newest fourteen nights and the first night of each
+ * of the last twelve months. What was backed up by hand is nobody’s to throw away.
+ */
+export function outdated(nights: readonly string[]): readonly string[] {
+  const inOrder = [...nights].sort()
+  const months = new Map<string, string>()
+  for (const name of inOrder) {
+    const month = name.slice(0, 'kibou-night-2026-01'.length)
+    if (!months.has(month)) months.set(month, name)
+  }
+  const kept = new Set([...inOrder.slice(-nightsKept), ...[...months.values()].slice(-monthsKept)])
+  return inOrder.filter((name) => !kept.has(name))
 }

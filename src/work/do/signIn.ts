@@ -8,6 +8,7 @@ import { isTimeZone, plainHouse, waysOrPlain } from '@/core/house/house'
 import { appendHouse } from '@/store/house'
 import { insertPerson, readKennel, readPeople, type Person } from '@/store/kennel'
 import type { Db } from '@/store/database'
+import { troubleOf } from '@/store/trouble'
 import {
   clearWrong,
   dropWayBack,
@@ -125,7 +126,7 @@ function tooMany(db: Db, keys: readonly string[], now: number): (Refusal & { rea
     : undefined
 }
 
-function begin(db: Db, personId: string, now: number): string {
+export function begin(db: Db, personId: string, now: number): string {
   const id = v4()
   insertSigningIn(db, { id, personId, at: now })
   return id
@@ -139,12 +140,22 @@ export function personOf(db: Db, id: string, now: number): Person | undefined {
   const found = findSigningIn(db, id)
   if (!found || now - found.seenAt > idleMs) return undefined
   if (found.leftOn !== null && found.leftOn <= dayIn(readKennel(db).timeZone, now)) return undefined
-  if (now - found.seenAt > seenEveryMs) touchSigningIn(db, id, now)
+  // Looking on needs no writing: a full disk shuts nobody out of what is there.
+  if (now - found.seenAt > seenEveryMs) unlessTrouble(() => touchSigningIn(db, id, now))
   return { id: found.id, name: found.name, role: found.role }
 }
 
 export const signOut = (db: Db, id: string, now: number): void => {
   endSigningIn(db, id, now)
+}
+
+/** Does what can be left undone where the disk is full or the database held. */
+function unlessTrouble(run: () => void): void {
+  try {
+    run()
+  } catch (error) {
+    if (troubleOf(error) === undefined) throw error
+  }
 }
 
 export const setUpForm = z

@@ -2,6 +2,7 @@ import type { Typed } from '@/core/fields'
 import { clockTyped, sectionsFor, type House, type HouseSection, type SectionSpec } from '@/core/house/house'
 import { typedOf } from '@/core/intake/steps'
 import { dayIn } from '@/core/days'
+import { goodBackup, lastLook, soundnessSaid } from '../scene/soundness'
 import { backupWarning, listBackups, nightsKept, type BackupFile } from '../scene/backups'
 import type { Db } from '@/store/database'
 import { readDaysOff, readFeeds, readHouse, readSpaces } from '@/store/house'
@@ -39,6 +40,8 @@ export interface HouseView {
   readonly backups: readonly BackupFile[]
   /** What is wrong with them; empty where nothing is. */
   readonly backupWarning: string
+  /** What was found when the kennel’s file was last looked through; undefined before the first look. */
+  readonly soundness: { readonly at: number; readonly said: readonly string[]; readonly good: string } | undefined
   readonly nightsKept: number
 }
 
@@ -66,7 +69,16 @@ export function loadHouse(db: Db, now: number): HouseView {
     house,
     backups: listBackups(db).slice(0, mostShown),
     backupWarning: backupWarning(db, now),
+    soundness: soundnessView(db),
     nightsKept,
     sections: sectionsFor(people, house.timeZone).map((s) => ({ ...s, values: values[s.id] })),
   }
+}
+
+/** What is said of the file; which backup is good is looked up only where the file is not. */
+function soundnessView(db: Db): HouseView['soundness'] {
+  const look = lastLook(db)
+  if (!look) return undefined
+  const good = look.damage.length > 0 ? goodBackup(db) : undefined
+  return { at: look.at, said: soundnessSaid(look), good: good?.name ?? '' }
 }

@@ -1,7 +1,8 @@
 import Database from 'better-sqlite3'
-import { accessSync, constants, existsSync, readdirSync, rmSync, statSync, writeFileSync } from 'node:fs'
+import { accessSync, constants, existsSync, readdirSync, rmSync, lstatSync, statSync, writeFileSync } from 'node:fs'
 import { basename, join } from 'node:path'
 import { z } from 'zod'
+import { insideProgram } from '../../../scripts/lib/places.mjs'
 import { newestMigration, type Db } from '@/store/database'
 import { readHouse } from '@/store/house'
 
@@ -23,6 +24,8 @@ export interface BackupFile {
 
 /** House: so many nights are kept; what was backed up by hand is never thrown away. */
 export const nightsKept = 14
+/** House: and the first night of each of so many months. */
+export const monthsKept = 12
 
 const ours = /^kibou-[\w.-]+\.db$/
 
@@ -34,8 +37,9 @@ export function listBackups(db: Db): readonly BackupFile[] {
     return readdirSync(backupFolder)
       .filter((name) => ours.test(name))
       .flatMap((name): BackupFile[] => {
-        const { size, mtimeMs } = statSync(join(backupFolder, name))
-        return [{ name, bytes: size, at: mtimeMs }]
+        // A link is no backup: nobody knows what it will lead to tomorrow.
+        const found = lstatSync(join(backupFolder, name))
+        return found.isFile() ? [{ name, bytes: found.size, at: found.mtimeMs }] : []
       })
       .sort((a, b) => b.at - a.at)
   } catch {
@@ -97,6 +101,8 @@ export function backupWarning(db: Db, now: number): string {
 /** Why nothing can be written into a folder; undefined when it can. It is tried. */
 export function whyNotWritable(folder: string): string | undefined {
   if (!existsSync(folder)) return `There is no folder ${folder} on this machine.`
+  if (insideProgram(folder) !== undefined)
+    return `${folder} belongs to the program: data there is served to everybody or goes with the next version.`
   if (!statSync(folder).isDirectory()) return `${folder} is a file, not a folder.`
   const trial = join(folder, `kibou-trial-${process.pid}`)
   try {

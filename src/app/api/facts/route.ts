@@ -3,7 +3,9 @@ import { wireBatch } from '@/core/facts/wire'
 import { kennelDatabase } from '@/store/connection'
 import { fieldErrors } from '@/core/fields'
 import { recordFacts } from '@/work/record/accept'
+import { sayTrouble } from '@/store/trouble'
 import { requestTime } from '@/work/scene/clock'
+import { isDamaged } from '@/work/scene/soundness'
 
 /** A full batch is far smaller; anything above is no batch of ours. */
 const mostBytes = 2_000_000
@@ -13,6 +15,9 @@ export const POST = handle('hand', async (request: Request, _context: unknown, w
   if (isForeign(request)) return Response.json({ error: 'This request came from another site.' }, { status: 403 })
   if (!request.headers.get('content-type')?.startsWith('application/json'))
     return Response.json({ error: 'Facts are sent as application/json.' }, { status: 415 })
+  // What is damaged gets nothing more: devices keep their facts until a good backup stands in its place.
+  if (isDamaged(kennelDatabase()))
+    return Response.json({ error: sayTrouble.broken, trouble: 'broken' }, { status: 503 })
   const text = await request.text()
   if (text.length > mostBytes) return Response.json({ error: 'Too much at once; send fewer facts.' }, { status: 413 })
   const batch = wireBatch.safeParse(parseJson(text))

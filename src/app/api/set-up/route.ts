@@ -1,4 +1,5 @@
 import { admit, fromWhere, isForeign } from '@/app/door'
+import { troubled } from '@/app/troubled'
 import { kennelDatabase } from '@/store/connection'
 import { requestTime } from '@/work/scene/clock'
 import { setUp } from '@/work/do/signIn'
@@ -8,8 +9,10 @@ export async function POST(request: Request) {
   if (isForeign(request)) return Response.json({ error: 'This request came from another site.' }, { status: 403 })
   if (!(await fromWhere()).isThisMachine)
     return Response.json({ error: 'The first lead is made at the machine on which Kibou runs.' }, { status: 403 })
-  const done = await setUp(kennelDatabase(), await request.json().catch(() => undefined), requestTime())
-  if (!done.ok) return Response.json({ errors: done.errors }, { status: 409 })
-  await admit(done.id)
-  return Response.json({})
+  return troubled(async () => {
+    const done = await setUp(kennelDatabase(), await request.json().catch(() => undefined), requestTime())
+    if (!done.ok) return Response.json({ errors: done.errors }, { status: 409 })
+    await admit(done.id)
+    return Response.json({})
+  })
 }

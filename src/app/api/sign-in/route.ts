@@ -1,4 +1,5 @@
-import { admit, fromWhere, isForeign } from '@/app/door'
+import { admit, fromWhere, isForeign, leave } from '@/app/door'
+import { troubled } from '@/app/troubled'
 import { kennelDatabase } from '@/store/connection'
 import { requestTime } from '@/work/scene/clock'
 import { signIn, signInForm } from '@/work/do/signIn'
@@ -8,14 +9,18 @@ export async function POST(request: Request) {
   if (isForeign(request)) return Response.json({ error: 'This request came from another site.' }, { status: 403 })
   const form = signInForm.safeParse(await request.json().catch(() => undefined))
   if (!form.success) return Response.json({ error: 'Choose who you are and type your passcode.' }, { status: 400 })
-  const done = await signIn(kennelDatabase(), form.data, (await fromWhere()).address, requestTime())
-  if (!done.ok)
-    return Response.json({ error: done.reason, waitMs: done.waitMs }, { status: done.waitMs > 0 ? 429 : 401 })
-  await admit(done.id)
-  // Whoever came by a way back gives themselves a passcode first.
-  return Response.json({
-    name: done.person.name,
-    role: done.person.role,
-    ...(done.byWayBack ? { to: '/people/new' } : {}),
+  return troubled(async () => {
+    const done = await signIn(kennelDatabase(), form.data, (await fromWhere()).address, requestTime())
+    if (!done.ok)
+      return Response.json({ error: done.reason, waitMs: done.waitMs }, { status: done.waitMs > 0 ? 429 : 401 })
+    // Whoever was signed in at this device before is so no more.
+    await leave()
+    await admit(done.id)
+    // Whoever came by a way back gives themselves a passcode first.
+    return Response.json({
+      name: done.person.name,
+      role: done.person.role,
+      ...(done.byWayBack ? { to: '/people/new' } : {}),
+    })
   })
 }

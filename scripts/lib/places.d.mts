@@ -1,0 +1,1 @@
+export function insideProgram(folder: string): string | undefined

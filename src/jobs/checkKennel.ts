@@ -1,0 +1,17 @@
+import { z } from 'zod'
+import { refold } from '@/work/record/refold'
+import { lookThrough } from '@/work/scene/soundness'
+import { job } from './job'
+
+/**
+ * Looks through the kennel's whole file: sound, nothing named that is not there, standings as the facts have them; what
+ * is not is made anew.
+ */
+export const checkKennel = job({
+  input: z.object({ now: z.number() }),
+  run: (db, { now }, hooks) => {
+    const look = lookThrough(db, now, hooks)
+    for (const { residencyId } of look.standings) db.transaction(() => refold(db, residencyId, now)).immediate()
+    return look
+  },
+})

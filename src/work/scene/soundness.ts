@@ -1,0 +1,86 @@
+import { join } from 'node:path'
+import { dayIn } from '@/core/days'
+import type { Db } from '@/store/database'
+import { brokenLinks, damageOf } from '@/store/integrity'
+import { readHouse } from '@/store/house'
+import { readKennel } from '@/store/kennel'
+import { residentsOn } from '@/store/residents'
+import { troubleOf } from '@/store/trouble'
+import { inTurn, noHooks, type Hooks } from '../hooks'
+import { kept } from '../record/kept'
+import { derive } from '../record/refold'
+import { listBackups, lookInto, type BackupFile } from './backups'
+import { regimesFor } from './regimes'
+
+/** What was found when the kennel’s file was last looked through. */
+export interface Soundness {
+  readonly at: number
+  /** Of the file itself, in SQLite’s words. */
+  readonly damage: readonly string[]
+  /** Rows that name what is not there, table by table. */
+  readonly links: readonly string[]
+  /** Dogs whose kept standing is not what their facts come to; it is made anew at once. */
+  readonly standings: readonly { readonly residencyId: string; readonly name: string }[]
+}
+
+/** Looks through the whole file, and holds each standing that is in use against the facts. Changes nothing. */
+export function lookThrough(db: Db, now: number, hooks: Hooks = noHooks): Soundness {
+  const damage = damageIn(db)
+  if (damage.length > 0) return { at: now, damage, links: [], standings: [] }
+  const standings: { residencyId: string; name: string }[] = []
+  const today = dayIn(readKennel(db).timeZone, now)
+  for (const { residencyId, name } of inTurn(residentsOn(db, today), hooks)) {
+    const had = kept(db, residencyId, now)
+    if (!had) continue
+    const { state, summary } = derive(db, residencyId, regimesFor(db, residencyId, now))
+    const same = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b)
+    if (!same(had.state, state) || !same(had.summary, summary)) standings.push({ residencyId, name })
+  }
+  return { at: now, damage, links: brokenLinks(db), standings }
+}
+
+/** What is wrong with the file itself; one too damaged to be looked through is damaged. */
+export function damageIn(db: Db): readonly string[] {
+  try {
+    return damageOf(db)
+  } catch (error) {
+    if (troubleOf(error) !== 'broken') throw error
+    return [error instanceof Error ? error.message : String(error)]
+  }
+}
+
+const held = globalThis as typeof globalThis & { kibouSoundness?: Map<string, Soundness> }
+
+/** What was found last of this very file since the server started; undefined before the first look. */
+export const lastLook = (db: Db): Soundness | undefined => held.kibouSoundness?.get(db.name)
+
+export function keepLook(file: string, look: Soundness): void {
+  ;(held.kibouSoundness ??= new Map()).set(file, look)
+}
+
+/** Whether the file is known to be damaged: it takes nothing more, so that nothing is lost in it. */
+export const isDamaged = (db: Db): boolean => (lastLook(db)?.damage.length ?? 0) > 0
+
+/** The newest backup that can be gone back to; undefined where there is none. */
+export function goodBackup(db: Db): (BackupFile & { readonly path: string }) | undefined {
+  const { backupFolder } = readHouse(db)
+  for (const backup of listBackups(db)) {
+    const path = join(backupFolder, backup.name)
+    if (typeof lookInto(path) !== 'string') return { ...backup, path }
+  }
+  return undefined
+}
+
+/** What is wrong with the kennel’s file, in sentences for whoever leads it; empty for nothing. */
+export function soundnessSaid({ damage, links, standings }: Soundness): readonly string[] {
+  const few = (all: readonly string[]) => (all.length > 4 ? `${all.slice(0, 4).join(', ')} and more` : all.join(', '))
+  return [
+    ...(damage.length === 0
+      ? []
+      : [`The kennel’s file is damaged, so it takes no more facts; devices keep theirs. Found: ${few(damage)}.`]),
+    ...(links.length === 0 ? [] : [`Some rows name what is not there: ${few(links)}.`]),
+    ...(standings.length === 0
+      ? []
+      : [`Standings of ${few(standings.map((s) => s.name))} were not what their facts come to; they were made anew.`]),
+  ]
+}
