@@ -85,10 +85,18 @@ export const readSigners = (db: Db, day: string): readonly Person[] =>
 
 export function insertSigningIn(
   db: Db,
-  row: { readonly id: string; readonly personId: string; readonly at: number },
+  row: { readonly id: string; readonly personId: string; readonly network: string; readonly at: number },
 ): void {
-  db.prepare('INSERT INTO signing_in (id, person_id, begun_at, seen_at) VALUES (@id, @personId, @at, @at)').run(row)
+  db.prepare(
+    'INSERT INTO signing_in (id, person_id, network, begun_at, seen_at) VALUES (@id, @personId, @network, @at, @at)',
+  ).run(row)
 }
+
+/** Whether somebody has signed in from there since then. */
+export const knownAt = (db: Db, personId: string, network: string, since: number): boolean =>
+  db
+    .prepare('SELECT 1 FROM signing_in WHERE person_id = ? AND network = ? AND begun_at > ? LIMIT 1')
+    .get(personId, network, since) !== undefined
 
 const live = who.extend({ leftOn: z.string().nullable(), begunAt: z.number(), seenAt: z.number() })
 

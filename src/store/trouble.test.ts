@@ -129,7 +129,7 @@ describe('a disk that is full and a file that may not be written', () => {
 
   it('nobody is shut out from looking on', () => {
     const { db, ada } = stage()
-    const sign = begin(db, ada, monday)
+    const sign = begin(db, ada, 'here', monday)
     db.pragma('query_only = ON')
     expect(personOf(db, sign, monday + 120_000)?.id).toBe(ada)
     let trouble: unknown

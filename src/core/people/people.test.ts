@@ -1,7 +1,8 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { mayAct, roles } from './roles'
-import { nextTryAt, triesRule } from './tries'
+import { whyTooCommon } from './common'
+import { networkOf, nextTryAt, triesRule } from './tries'
 
 const now = Date.UTC(2026, 2, 2, 9)
 const wrong = (n: number, everyMs = 1000): number[] => Array.from({ length: n }, (_, i) => now - (n - 1 - i) * everyMs)
@@ -33,6 +34,47 @@ describe('wrong passcodes', () => {
         expect(nextTryAt([...times, now], now)).toBeGreaterThanOrEqual(nextTryAt(times, now))
       }),
     )
+  })
+
+  it('written by a clock that was ahead keep nobody waiting', () => {
+    expect(nextTryAt([...wrong(4), ...wrong(30).map((t) => t + 365 * 86_400_000)], now)).toBe(0)
+    expect(nextTryAt(wrong(12, -1000), now)).toBeLessThanOrEqual(now + triesRule.pauseMs)
+  })
+})
+
+describe('where a try comes from', () => {
+  it.each([
+    ['10.0.0.7', '10.0.0.7'],
+    ['2001:db8:1:2:3:4:5:6', '2001:db8:1:2'],
+    ['2001:db8::6', '2001:db8:0:0'],
+    ['fe80::1%eth0', 'fe80:0:0:0'],
+    ['::1', '0:0:0:0'],
+    ['unknown', 'unknown'],
+  ])('%s is of %s', (address, network) => {
+    expect(networkOf(address)).toBe(network)
+  })
+})
+
+describe('passcodes that are tried first', () => {
+  it.each([
+    '123456',
+    '12345678',
+    '87654321',
+    'PASSWORD',
+    'pass word',
+    'Passw0rd',
+    'aaaaaa',
+    'ababab',
+    'abcdefgh',
+    'ｑｗｅｒｔｙ',
+  ])('%s is none', (passcode) => {
+    expect(whyTooCommon(passcode, [])).toContain('tried first')
+  })
+  it('nor a name, with or without a year behind it', () => {
+    for (const passcode of ['Osier Bank', 'osierbank1', 'osier bank 2026!', 'MAUD FERROW'])
+      expect(whyTooCommon(passcode, ['Maud Ferrow', 'Osier Bank'])).toContain('name')
+    for (const fine of ['willow rod', 'hazel rod 7', 'osier bank towpath', 'x9 ferry lamp'])
+      expect(whyTooCommon(fine, ['Maud Ferrow', 'Osier Bank'])).toBeUndefined()
   })
 })
 

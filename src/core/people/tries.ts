@@ -1,4 +1,4 @@
-/** House: how wrong passcodes slow the next try down, counted for each name apart. */
+/** House: how wrong passcodes slow the next try down, counted for a name and from where it was tried together. */
 export const triesRule = {
   free: 5,
   withinMs: 60 * 60_000,
@@ -8,13 +8,36 @@ export const triesRule = {
 } as const
 
 /**
+ * House: wrong ones at one name from all over together, before it is slowed wherever its person has not signed in; and
+ * of one sender at all names.
+ */
+export const freeFromAllOver = 20
+
+/** House: what was written by a clock this far ahead was written by a wrong one. */
+const aheadMs = 60_000
+
+/**
  * The moment from which the next try is taken, after wrong ones at these times (ms): at once while fewer than five were
  * wrong within the hour; then 30 s after the last, doubling with each; from the tenth a pause of fifteen minutes.
  */
-export function nextTryAt(wrongAt: readonly number[], now: number): number {
-  const recent = wrongAt.filter((t) => t > now - triesRule.withinMs)
-  const last = Math.max(0, ...recent)
-  if (recent.length < triesRule.free) return 0
-  if (recent.length >= triesRule.pauseFrom) return last + triesRule.pauseMs
-  return last + triesRule.firstWaitMs * 2 ** (recent.length - triesRule.free)
+export function nextTryAt(wrongAt: readonly number[], now: number, free: number = triesRule.free): number {
+  const recent = wrongAt.filter((t) => t > now - triesRule.withinMs && t <= now + aheadMs)
+  const last = Math.min(now, Math.max(0, ...recent))
+  const beyond = recent.length - free
+  if (beyond < 0) return 0
+  return (
+    last + Math.min(triesRule.pauseMs, beyond >= pauseBeyond ? triesRule.pauseMs : triesRule.firstWaitMs * 2 ** beyond)
+  )
+}
+
+const pauseBeyond = triesRule.pauseFrom - triesRule.free
+
+/** Where a try comes from, as far as one sender can choose: of the newer addresses the first half is the network’s. */
+export function networkOf(address: string): string {
+  if (!address.includes(':')) return address
+  const [head = '', tail] = address.split('%')[0]?.split('::') ?? []
+  const groups = head === '' ? [] : head.split(':')
+  const rest = tail === undefined || tail === '' ? [] : tail.split(':')
+  const missing = tail === undefined ? 0 : Math.max(0, 8 - groups.length - rest.length)
+  return [...groups, ...new Array<string>(missing).fill('0'), ...rest].slice(0, 4).join(':')
 }

@@ -3,7 +3,8 @@ import { randomInt } from 'node:crypto'
 import { v4, v7 } from 'uuid'
 import { z } from 'zod'
 import { dayIn } from '@/core/days'
-import { nextTryAt, triesRule } from '@/core/people/tries'
+import { whyTooCommon } from '@/core/people/common'
+import { freeFromAllOver, networkOf, nextTryAt, triesRule } from '@/core/people/tries'
 import { isTimeZone, plainHouse, waysOrPlain } from '@/core/house/house'
 import { appendHouse } from '@/store/house'
 import { insertPerson, readKennel, readPeople, type Person } from '@/store/kennel'
@@ -18,6 +19,7 @@ import {
   hasLead,
   insertSigningIn,
   insertWrong,
+  knownAt,
   readPasscode,
   readSigners,
   readWayBack,
@@ -49,9 +51,12 @@ export type SignedIn = Deed<
   { readonly waitMs: number }
 >
 
+/** House: where somebody signed in within so long, they are not slowed by what is tried at their name elsewhere. */
+const knownForMs = 30 * 86_400_000
+
 /**
- * Opens the door for the right passcode; wrong ones slow down, and then pause, the name they were tried at. Nobody who
- * knows theirs waits for what was tried at another’s.
+ * Opens the door for the right passcode; wrong ones slow down, and then pause, whoever tries from there. Somebody who
+ * guesses elsewhere does not keep out the one whose name it is where they have signed in before.
  */
 export async function signIn(
   db: Db,
@@ -60,8 +65,19 @@ export async function signIn(
   now: number,
 ): Promise<SignedIn> {
   const known = readPasscode(db, form.personId)
-  // Wrong tries at one name slow that name, from wherever they come, and nobody else; those at no name the address.
-  const keys = [known === undefined ? `address ${address}` : `person ${form.personId}`]
+  const network = networkOf(address)
+  const here = `person ${form.personId} at ${network}`
+  // Of names that nobody has, only the sender is known.
+  const keys: readonly Key[] =
+    known === undefined
+      ? [{ key: `address ${network}` }]
+      : [
+          { key: here },
+          { key: `address ${network}`, free: freeFromAllOver },
+          { key: `person ${form.personId}`, free: freeFromAllOver },
+        ].filter(
+          ({ key }) => key !== `person ${form.personId}` || !knownAt(db, form.personId, network, now - knownForMs),
+        )
   const shut = tooMany(db, keys, now)
   if (shut) return shut
   const person = readSigners(db, dayIn(readKennel(db).timeZone, now)).find((p) => p.id === form.personId)
@@ -75,12 +91,12 @@ export async function signIn(
       const late = tooMany(db, keys, now)
       if (late) return late
       if (!right || !person) {
-        for (const key of keys) insertWrong(db, key, now)
+        for (const { key } of keys) insertWrong(db, key, now)
         return { ...refuse('That is not the passcode.'), waitMs: tooMany(db, keys, now)?.waitMs ?? 0 }
       }
-      clearWrong(db, keys[0] ?? '', now - triesRule.withinMs)
+      clearWrong(db, here, now - triesRule.withinMs)
       if (byWayBack) dropWayBack(db, person.id)
-      return { ok: true, id: begin(db, person.id, now), person, byWayBack }
+      return { ok: true, id: begin(db, person.id, network, now), person, byWayBack }
     })
     .immediate()
 }
@@ -119,16 +135,23 @@ export async function makeWayBack(
 export const leadsHere = (db: Db, now: number): readonly string[] =>
   readSigners(db, dayIn(readKennel(db).timeZone, now)).flatMap((p) => (p.role === 'lead' ? [p.name] : []))
 
-function tooMany(db: Db, keys: readonly string[], now: number): (Refusal & { readonly waitMs: number }) | undefined {
-  const waitMs = Math.max(...keys.map((key) => nextTryAt(wrongSince(db, key, now - triesRule.withinMs), now))) - now
+/** What wrong tries are counted under, and how many are free. */
+interface Key {
+  readonly key: string
+  readonly free?: number
+}
+
+function tooMany(db: Db, keys: readonly Key[], now: number): (Refusal & { readonly waitMs: number }) | undefined {
+  const next = ({ key, free }: Key) => nextTryAt(wrongSince(db, key, now - triesRule.withinMs), now, free)
+  const waitMs = Math.max(...keys.map(next)) - now
   return waitMs > 0
     ? { ...refuse(`Too many wrong tries. The next one is taken in ${sayWait(waitMs)}.`), waitMs }
     : undefined
 }
 
-export function begin(db: Db, personId: string, now: number): string {
+export function begin(db: Db, personId: string, network: string, now: number): string {
   const id = v4()
-  insertSigningIn(db, { id, personId, at: now })
+  insertSigningIn(db, { id, personId, network, at: now })
   return id
 }
 
@@ -138,7 +161,8 @@ const sayWait = (ms: number): string =>
 /** Who this sign-in is, when it still holds. */
 export function personOf(db: Db, id: string, now: number): Person | undefined {
   const found = findSigningIn(db, id)
-  if (!found || now - found.seenAt > idleMs) return undefined
+  // Seen in days to come it was by a clock that has been put right since: such a sign-in does not last a year.
+  if (!found || Math.abs(now - found.seenAt) > idleMs) return undefined
   if (found.leftOn !== null && found.leftOn <= dayIn(readKennel(db).timeZone, now)) return undefined
   // Looking on needs no writing: a full disk shuts nobody out of what is there.
   if (now - found.seenAt > seenEveryMs) unlessTrouble(() => touchSigningIn(db, id, now))
@@ -186,6 +210,8 @@ export const setUpForm = z
 export async function setUp(db: Db, raw: unknown, now: number): Promise<FormResult> {
   const parsed = setUpForm.safeParse(raw)
   if (!parsed.success) return wrongIn(fieldErrors(parsed.error))
+  const common = whyTooCommon(parsed.data.passcode, [parsed.data.name, parsed.data.kennel])
+  if (common !== undefined) return wrongIn({ passcode: common })
   const made = await hash(parsed.data.passcode)
   return db
     .transaction((): FormResult => {
@@ -197,7 +223,7 @@ export async function setUp(db: Db, raw: unknown, now: number): Promise<FormResu
       const was = readKennel(db)
       const house = plainHouse(kennel === '' ? was.name : kennel, timeZone === '' ? was.timeZone : timeZone)
       appendHouse(db, v7(), { ...house, ...said }, personId, now)
-      return { ok: true, id: begin(db, personId, now) }
+      return { ok: true, id: begin(db, personId, '', now) }
     })
     .immediate()
 }
@@ -207,15 +233,21 @@ export async function addSigner(db: Db, raw: unknown, now: number): Promise<Form
   const typed = z.object({ passcode: z.string() }).safeParse(raw).data?.passcode ?? ''
   const checked = typed === '' ? undefined : passcode.safeParse(typed)
   if (checked && !checked.success) return wrongIn({ passcode: checked.error.issues[0]?.message ?? '' })
+  const name = z.object({ name: z.string() }).safeParse(raw).data?.name ?? ''
+  const common = checked && whyTooCommon(checked.data, [name, readKennel(db).name])
+  if (common !== undefined) return wrongIn({ passcode: common })
   return addPerson(db, raw, now, checked && (await hash(checked.data)))
 }
 
 /** Gives a person a passcode; whoever was signed in as that person is signed out. */
 export async function changePasscode(db: Db, who: unknown, raw: unknown, now: number): Promise<FormResult> {
   const parsed = passcode.safeParse(raw)
-  const personId = readPeople(db).find((p) => p.id === who)?.id
+  const person = readPeople(db).find((p) => p.id === who)
+  const personId = person?.id
   if (personId === undefined) return refuse(nobody)
   if (!parsed.success) return wrongIn({ passcode: parsed.error.issues[0]?.message ?? '' })
+  const common = whyTooCommon(parsed.data, [person?.name ?? '', readKennel(db).name])
+  if (common !== undefined) return wrongIn({ passcode: common })
   const made = await hash(parsed.data)
   return db
     .transaction((): FormResult => {
