@@ -4,7 +4,7 @@ import { addDays, daysBetween } from '@/core/days'
 import { forecast, forecastGround, type ForecastGround } from '@/core/forecast/forecast'
 import { learnedFrom, ratesOf } from '@/core/forecast/learning'
 import { chanceByLine } from '@/core/forecast/line'
-import { usualSets } from '@/core/forecast/plan'
+import { daysLeftShare, usualSets } from '@/core/forecast/plan'
 import { chanceInTime } from '@/core/forecast/ratio'
 import { shippedRates, type Rates } from '@/core/forecast/rates'
 import { brier, coverage, partsOf, skill, transformed, type Said } from '@/core/forecast/score'
@@ -64,8 +64,8 @@ function knownBehind(law: keyof typeof laws, n: number): { readonly rates: Rates
     [1, 2, 3].flatMap((quarter) => {
       const day = Math.max(2, Math.round((home * quarter) / 4))
       if ((lived.readyOn ?? Number.POSITIVE_INFINITY) < day) return []
-      const { played } = forecast(groundOn(world, lived.sets, day, home, rates), 300, 1, { ifs: 'none' })
-      return played ? [{ dog, ...played, came: lived.readyOn !== undefined }] : []
+      const { played, plan } = forecast(groundOn(world, lived.sets, day, home, rates), 300, 1, { ifs: 'none' })
+      return played ? [{ dog, ...played, left: daysLeftShare(plan), came: lived.readyOn !== undefined }] : []
     }),
   )
   return { rates, stack: stackOf(cases) }

@@ -1,11 +1,14 @@
 import { spawnSync } from 'node:child_process'
-import { cpSync, mkdtempSync } from 'node:fs'
+import { closeSync, cpSync, existsSync, mkdtempSync, openSync, writeSync } from 'node:fs'
 import { createServer } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { describe, expect, it } from 'vitest'
 import { openDatabase } from '@/store/database'
+import { appendHouse, readHouse } from '@/store/house'
 import { readKennel, updateKennel } from '@/store/kennel'
+import { backUp } from '@/work/do/backup'
+import { trainer } from '@/work/tests/kennel'
 
 const newFile = () => join(mkdtempSync(join(tmpdir(), 'kibou-')), 'kennel.db')
 
@@ -53,6 +56,34 @@ describe('a start that cannot be is one clear sentence and exit code 1', () => {
     const { code, said } = run('scripts/start.mjs', { PORT: '4797', KIBOU_DB: '/proc/nowhere/kennel.db' })
     expect(code).toBe(1)
     expect(said).toMatch(/^kibou: Kibou cannot write to \/proc\/nowhere\. [^\n]+$/)
+  })
+
+  it.each(['public/kennel.db', '.next/data/kennel.db', 'src/kennel.db', 'kennel.db'])(
+    'a kennel in a folder of the program: %s',
+    (file) => {
+      const { code, said } = run('scripts/start.mjs', { PORT: '4797', KIBOU_DB: join(process.cwd(), file) })
+      expect(code).toBe(1)
+      expect(said).toMatch(/^kibou: [^\n]+ belongs to the program\. Choose another file with KIBOU_DB\.$/)
+      expect(existsSync(file)).toBe(false)
+    },
+  )
+
+  it('a file that is damaged, with the backup that is good', async () => {
+    const file = newFile()
+    const db = openDatabase(file)
+    const backupFolder = mkdtempSync(join(tmpdir(), 'kibou-good-'))
+    appendHouse(db, '0', { ...readHouse(db), backupFolder }, trainer(db), 1)
+    const made = await backUp(db, Date.now())
+    const root = Number(db.prepare("SELECT rootpage FROM sqlite_schema WHERE name = 'rep'").pluck().get())
+    db.pragma('wal_checkpoint(TRUNCATE)')
+    db.close()
+    const spoiled = openSync(file, 'r+')
+    writeSync(spoiled, Buffer.alloc(4096, 0xee), 0, 4096, (root - 1) * 4096)
+    closeSync(spoiled)
+    const { code, said } = run(`--import tsx scripts/prepare.ts ${file} own`)
+    expect([code, made.ok]).toEqual([1, true])
+    expect(said).toContain(`The newest good backup is ${made.ok ? made.file : ''}`)
+    expect(said.split('\n')).toHaveLength(1)
   })
 
   it('a network address while nobody can sign in', () => {
@@ -145,5 +176,5 @@ describe('demo and own data never share a file', () => {
     age("UPDATE kennel SET demo_made_on = '2026-01-01'")
     run(`--import tsx scripts/prepare.ts ${file} demo`)
     expect(mark()).not.toMatchObject({ day: '2026-01-01' })
-  })
+  }, 240_000)
 })

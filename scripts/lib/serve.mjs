@@ -3,11 +3,13 @@ import { applyRestore } from './restore.mjs'
 import { refuse, say } from './say.mjs'
 
 /**
- * A server that dies by itself this soon after its start, or before it listens, will do so again; one that was killed
- * will not.
+ * A server that ends by itself this soon after its start, or before it listens, will do so again; one that was killed
+ * will not, however early, and is started again after a moment.
  */
 const hopelessMs = 3000
 const mostHopeless = 3
+/** House: between a server that was killed before it listened and the next. */
+const breathMs = 500
 
 /** Runs the server and starts it again whenever it dies; returns never. */
 export function serve({ host, port, database }, { dev = false } = {}) {
@@ -42,10 +44,10 @@ export function serve({ host, port, database }, { dev = false } = {}) {
       if (code === 3) process.exit(1)
       // It went by itself, to be started on what a backup holds.
       if (code === 4) return start()
-      hopeless = !listened || (signal === null && Date.now() - begun < hopelessMs) ? hopeless + 1 : 0
+      hopeless = signal === null && (!listened || Date.now() - begun < hopelessMs) ? hopeless + 1 : 0
       if (hopeless >= mostHopeless) refuse('the server keeps dying at once; its messages are above.')
       say(`the server stopped (${signal ?? `code ${code}`}); starting it again. Nothing that was acknowledged is lost.`)
-      start()
+      setTimeout(start, listened ? 0 : breathMs)
     })
   }
   for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'])

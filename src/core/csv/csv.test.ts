@@ -20,7 +20,10 @@ describe('CSV', () => {
     fc.assert(
       fc.property(fc.array(fc.tuple(cell, cell, cell), { minLength: 1, maxLength: 8 }), (rows) => {
         const other: string[][] = parse(writeCsv(header, rows), { bom: true, record_delimiter: '\r\n' })
-        expect(other).toEqual([header, ...rows.map((r) => r.map((c) => (/^'*[=+\-@\t\r]/.test(c) ? `'${c}` : c)))])
+        expect(other).toEqual([
+          header,
+          ...rows.map((r) => r.map((c) => (/^'*[=+\-@\t\r＝＋－＠]/.test(c) ? `'${c}` : c))),
+        ])
       }),
       { numRuns: 300 },
     )
@@ -41,17 +44,19 @@ describe('CSV', () => {
     const out = writeCsv(header, [
       ['=1+1', '+4', '-2'],
       ['@SUM(A1)', '\tx', "'=kept"],
+      ['＝1+1', '＠SUM(A1)', '－2'],
     ])
     const cells: string[][] = parse(out, { bom: true })
     expect(
       cells
         .slice(1)
         .flat()
-        .every((c) => !/^[=+\-@\t\r]/.test(c)),
+        .every((c) => !/^[=+\-@\t\r＝＋－＠]/.test(c)),
     ).toBe(true)
     expect(rowsOf(out)).toEqual([
       ['=1+1', '+4', '-2'],
       ['@SUM(A1)', '\tx', "'=kept"],
+      ['＝1+1', '＠SUM(A1)', '－2'],
     ])
   })
   it.each([

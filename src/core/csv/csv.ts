@@ -56,13 +56,14 @@ export function readCsvText(text: string): CsvRead {
   }
 }
 
-/** Cells that a spreadsheet would run as a formula. */
-const formula = /^[=+\-@\t\r]/
+/** Cells that a spreadsheet would run as a formula, in whichever width its signs are written. */
+const formula = /^[=+\-@\t\r＝＋－＠]/
 
 /** A cell that no spreadsheet runs: what begins like a formula is led by an apostrophe. */
-const guarded = (cell: string): string => (formula.test(cell) || /^'+[=+\-@\t\r]/.test(cell) ? `'${cell}` : cell)
+const guarded = (cell: string): string =>
+  formula.test(cell) || /^'+[=+\-@\t\r＝＋－＠]/.test(cell) ? `'${cell}` : cell
 /** The cell as it was before it was guarded. */
-const unguarded = (cell: string): string => (/^'+[=+\-@\t\r]/.test(cell) ? cell.slice(1) : cell)
+const unguarded = (cell: string): string => (/^'+[=+\-@\t\r＝＋－＠]/.test(cell) ? cell.slice(1) : cell)
 
 /**
  * Writes CSV after RFC 4180: commas, CRLF, quotes where they are needed, a byte-order mark so that spreadsheets read

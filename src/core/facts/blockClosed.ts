@@ -1,12 +1,12 @@
 import { z } from 'zod'
-import { factKind, line, name } from './kind'
+import { factKind, line, name, uuid } from './kind'
 
 /** The end of a block: how it went, and the quiet minutes after it. */
 export const blockClosed = factKind(
   'block-closed',
   {
-    blockId: z.uuid(),
-    residencyId: z.uuid(),
+    blockId: uuid,
+    residencyId: uuid,
     note: line(400),
     stressful: z.boolean(),
     praiseMinutes: z.int().min(0).max(60).nullable(),

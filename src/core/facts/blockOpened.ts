@@ -1,12 +1,12 @@
 import { z } from 'zod'
-import { factKind, name } from './kind'
+import { factKind, name, uuid } from './kind'
 import { blockParts } from './words'
 
 /** A block as it was planned; its id is the block’s. */
 export const blockOpened = factKind(
   'block-opened',
   {
-    residencyId: z.uuid(),
+    residencyId: uuid,
     plan: z
       .array(z.object({ role: z.enum(blockParts), command: z.string().max(80), rungId: z.string().max(80) }))
       .max(12),

@@ -1,13 +1,13 @@
 import { z } from 'zod'
-import { factKind, line, name } from './kind'
+import { factKind, line, name, uuid } from './kind'
 import { showingEnds } from './words'
 
 /** A demonstration was left: done, or stopped, with why; what comes after a stop goes on with it. */
 export const demonstrationClosed = factKind(
   'demonstration-closed',
   {
-    demonstrationId: z.uuid(),
-    residencyId: z.uuid(),
+    demonstrationId: uuid,
+    residencyId: uuid,
     how: z.enum(showingEnds),
     why: line(80),
     note: line(400),

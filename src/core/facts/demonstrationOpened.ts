@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { kits } from '../curriculum/types'
-import { factKind, line, name } from './kind'
+import { factKind, line, name, uuid } from './kind'
 import { mostShownItems, showings } from './words'
 
 const chance = z.number().min(0).max(1).nullable()
@@ -21,7 +21,7 @@ export const openedItem = z.object({
 export const demonstrationOpened = factKind(
   'demonstration-opened',
   {
-    residencyId: z.uuid(),
+    residencyId: uuid,
     what: z.enum(showings),
     placeId: name,
     leashHolder: name,

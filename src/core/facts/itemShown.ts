@@ -1,13 +1,13 @@
 import { z } from 'zod'
-import { factKind, line, name } from './kind'
+import { factKind, line, name, uuid } from './kind'
 import { itemEnds, turns } from './words'
 
 /** An item of a demonstration is over in this turn: shown, or left with a reason; the newest word counts. */
 export const itemShown = factKind(
   'item-shown',
   {
-    demonstrationId: z.uuid(),
-    residencyId: z.uuid(),
+    demonstrationId: uuid,
+    residencyId: uuid,
     itemId: z.string().min(1).max(120),
     turn: z.enum(turns),
     how: z.enum(itemEnds),

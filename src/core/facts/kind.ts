@@ -1,8 +1,11 @@
 import { z } from 'zod'
 
+/** An id, however its letters were written: one thing has one. */
+export const uuid = z.uuid().toLowerCase()
+
 /** What every fact says: itself, its number on its device, and the moment as the device saw it. */
 const stamp = {
-  id: z.uuid(),
+  id: uuid,
   seq: z
     .int()
     .min(0)

@@ -1,12 +1,12 @@
 import { z } from 'zod'
-import { factKind, line, name } from './kind'
+import { factKind, line, name, uuid } from './kind'
 
 /** Leash pressure that was used. What happened is kept; what policy says of it is read beside it. */
 export const leashPressure = factKind(
   'correction',
   {
-    residencyId: z.uuid(),
-    blockId: z.uuid(),
+    residencyId: uuid,
+    blockId: uuid,
     command: z.string().min(1).max(80),
     device: line(60).min(1),
     reason: line(80).min(1),

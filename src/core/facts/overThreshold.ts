@@ -1,14 +1,14 @@
 import { z } from 'zod'
 import { signIds } from '../dog/signs'
-import { factKind, line, name } from './kind'
+import { factKind, line, name, uuid } from './kind'
 import { distanceBands } from './words'
 
 /** Signs seen that a dog was over its threshold, and by what. */
 export const overThreshold = factKind(
   'over-threshold',
   {
-    residencyId: z.uuid(),
-    blockId: z.uuid(),
+    residencyId: uuid,
+    blockId: uuid,
     placeId: name,
     signs: z.array(z.enum(signIds)).min(1).max(signIds.length),
     trigger: line(80),

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { factKind, name } from './kind'
+import { factKind, name, uuid } from './kind'
 import { ownersHandNames } from './words'
 
 const hands = z.array(z.enum(ownersHandNames)).max(ownersHandNames.length)
@@ -10,11 +10,11 @@ const hands = z.array(z.enum(ownersHandNames)).max(ownersHandNames.length)
 export const ownersHandsSeen = factKind(
   'owners-hands',
   {
-    demonstrationId: z.uuid(),
-    residencyId: z.uuid(),
+    demonstrationId: uuid,
+    residencyId: uuid,
     itemId: z.string().min(1).max(120),
     /** Null where nothing is tried, as when the leash is shown. */
-    repId: z.uuid().nullable(),
+    repId: uuid.nullable(),
     right: hands,
     wrong: hands,
     recordedBy: name,

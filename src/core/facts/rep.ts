@@ -1,14 +1,14 @@
 import { z } from 'zod'
 import { promptLevels } from '../curriculum/types'
 import { outcomes } from './fact'
-import { factKind, line, seconds } from './kind'
+import { factKind, line, seconds, uuid } from './kind'
 import { attentions } from './words'
 
 /** One repetition of a set. It may come before its set, and waits then. */
 export const repDone = factKind(
   'rep',
   {
-    setId: z.uuid(),
+    setId: uuid,
     outcome: z.enum(outcomes),
     prompt: z.enum(promptLevels).nullable(),
     latencySeconds: seconds.nullable(),
@@ -32,7 +32,7 @@ export const repDone = factKind(
     payError: z.boolean().default(false),
     turns: z.int().min(0).max(200).nullable().default(null),
     stops: z.int().min(0).max(200).nullable().default(null),
-    replaces: z.uuid().nullable().default(null),
+    replaces: uuid.nullable().default(null),
   },
   { names: {}, moves: { set: 'setId' } },
 )

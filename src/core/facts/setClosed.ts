@@ -1,9 +1,9 @@
 import { z } from 'zod'
-import { factKind, line } from './kind'
+import { factKind, line, uuid } from './kind'
 
 /** Closing says that nothing more comes; it moves no standing. */
 export const setClosed = factKind(
   'set-closed',
-  { setId: z.uuid(), endedBy: z.enum(['rule', 'trainer']), note: line(400) },
+  { setId: uuid, endedBy: z.enum(['rule', 'trainer']), note: line(400) },
   { names: {} },
 )

@@ -1,16 +1,16 @@
 import { z } from 'zod'
 import { kits } from '../curriculum/types'
-import { factKind, line, name } from './kind'
+import { factKind, line, name, uuid } from './kind'
 import { blockParts, distanceBands, startPositions, turns } from './words'
 
 /** A set is begun: what is worked, where, on what and by whom. Its id is the set's. */
 export const setOpened = factKind(
   'set-opened',
   {
-    residencyId: z.uuid(),
+    residencyId: uuid,
     rungId: z.string().max(80),
     purpose: z.enum(['work', 'refresh']),
-    blockId: z.uuid(),
+    blockId: uuid,
     recordedBy: name,
     leashHolder: name,
     placeId: name,
@@ -31,7 +31,7 @@ export const setOpened = factKind(
       .default(null),
     /** Somebody who helps, and the other dog that is about. */
     helper: line(60).nullable().default(null),
-    secondDog: z.uuid().nullable().default(null),
+    secondDog: uuid.nullable().default(null),
     /** What is tried where it was stuck: the id of what was offered. */
     road: z.string().min(1).max(80).nullable().default(null),
     /** What it is begun from, its collar, and whether its fit was looked at, where it is asked for. */
@@ -47,7 +47,7 @@ export const setOpened = factKind(
     /** What it is in its block, and the rung of its run that was in hand before it. */
     role: z.enum(blockParts).nullable().default(null),
     inHand: z.string().max(80).nullable().default(null),
-    replaces: z.uuid().nullable().default(null),
+    replaces: uuid.nullable().default(null),
   },
   {
     names: {

@@ -1,9 +1,8 @@
-import { z } from 'zod'
-import { factKind, line, name } from './kind'
+import { factKind, line, name, uuid } from './kind'
 
 /** A fact is taken back. It stays, and no longer counts. */
 export const voided = factKind(
   'voided',
-  { targetId: z.uuid(), reason: line(200), recordedBy: name },
+  { targetId: uuid, reason: line(200), recordedBy: name },
   { names: { recordedBy: 'person' }, moves: { anything: 'targetId' } },
 )

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { uuid } from './kind'
 import { mostFacts } from './words'
 import { blockClosed } from './blockClosed'
 import { blockOpened } from './blockOpened'
@@ -51,7 +52,7 @@ export function kindNamed(kind: FactKindName): Pick<(typeof kinds)[number], 'fie
 export type FactOf<K extends FactKindName> = Extract<WireFact, { kind: K }>
 
 export const wireBatch = z.object({
-  device: z.uuid(),
+  device: uuid,
   /** What the device's clock said when it sent this. */
   deviceNow: z.int().min(0).max(8.64e15),
   facts: z.array(z.unknown()).min(1).max(mostFacts),

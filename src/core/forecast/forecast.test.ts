@@ -48,7 +48,7 @@ const cases = fc.record({
   day: fc.integer({ min: 2, max: 14 }),
 })
 /** What came of others was less, or more, than was said of them. */
-const [low, high] = [-1, 1].map((constant): Stack => ({ constant, odds: 0.8, load: -0.3, dogs: 250 }))
+const [low, high] = [-2, 2].map((early): Stack => ({ early, odds: 0.8, load: -0.3, dogs: 250 }))
 
 /** Four standard errors of the difference of two shares of so many. */
 const scatter = (n: number) => 4 * Math.sqrt(0.5 / n)

@@ -8,7 +8,7 @@ import type { Regimes } from '../progress/regime'
 import type { DogState } from '../progress/state'
 import { chanceBy, futuresOf, type Futures } from './futures'
 import { never, wantedSets, type Plan } from './play'
-import { planOf, usualSets, type Stay } from './plan'
+import { daysLeftShare, planOf, usualSets, type Stay } from './plan'
 import type { Rates } from './rates'
 import { speedFrom, type Speed } from './speed'
 import { asPlayed, bentBy, type Stack } from './stack'
@@ -199,7 +199,8 @@ export function forecast(
   const openDays = toCome.filter((sets) => sets > 0).length
   const told = past.stretches.reduce((sum, s) => sum + s.sets, 0)
   const load = loadOf(legs, ground, plan, home)
-  const bend = bentBy(ground.stack ?? asPlayed, share, load)
+  const ownDays = [...past.useful.keys()].filter((d) => d < stay.today).length
+  const bend = bentBy(ground.stack ?? asPlayed, share, load, daysLeftShare({ openDays, ownDays }))
   const base: Forecast = {
     model: forecastModel,
     futures: n,
@@ -218,7 +219,7 @@ export function forecast(
     plan: {
       setsADay: openDays === 0 ? 0 : toCome.reduce((a, b) => a + b, 0) / openDays,
       openDays,
-      ownDays: [...past.useful.keys()].filter((d) => d < stay.today).length,
+      ownDays,
       byFood: toCome.some((sets) => sets > 0 && sets === stay.mostSets),
     },
     played: { chance: share, load },

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { addDays } from '../days'
 import { seeded } from '../seeded'
 import { judge, sayVerdict, stackCases, type JudgedCase } from './judged'
+import { daysLeftShare } from './plan'
 import { bentBy, stackOf } from './stack'
 import { toldOf } from './tests/told'
 
@@ -52,7 +53,7 @@ describe('forecasts held against what came', () => {
   it('bends those to come by the ones that are over, each dog at its quarters', () => {
     const cases = kennel(240, 0.8, 0.5).map((c) => ({ ...c, told: { ...c.told, played: { chance: 0.8, load: 1 } } }))
     expect(stackCases(cases)).toHaveLength(3 * 240)
-    const bend = bentBy(stackOf(stackCases(cases)), 0.8, 1)
+    const bend = bentBy(stackOf(stackCases(cases)), 0.8, 1, daysLeftShare({ openDays: 6, ownDays: 5 }))
     expect(bend(0.8)).toBeGreaterThan(0.48)
     expect(bend(0.8)).toBeLessThan(0.62)
     // Of what a version before kept nothing is known of how it was played.

@@ -3,6 +3,7 @@ import { daysBetween } from '../days'
 import { seeded } from '../seeded'
 import type { Forecast } from './forecast'
 import type { Stacked } from './stack'
+import { daysLeftShare } from './plan'
 import { brier, coverage, partsOf, skill, transformed, type Bin, type Said } from './score'
 
 /** What was said of a dog on one day, what two simpler figures said, and what came of it. */
@@ -144,7 +145,9 @@ const pickedOf = (cases: readonly JudgedCase[]): readonly Omit<Picked, 'u'>[] =>
 /** The same forecasts as what further ones are bent by: as they were played, and what came. */
 export const stackCases = (cases: readonly JudgedCase[]): readonly Stacked[] =>
   pickedOf(cases).flatMap(({ of: { residencyId, told, readyOn } }) =>
-    told.played && !told.impossible ? [{ dog: residencyId, ...told.played, came: readyOn !== null }] : [],
+    told.played && !told.impossible
+      ? [{ dog: residencyId, ...told.played, left: daysLeftShare(told.plan), came: readyOn !== null }]
+      : [],
   )
 
 /** Where what happened lies among the futures, 0–1. */

@@ -47,3 +47,12 @@ export function planOf(
     days.push(open(day) ? setsOn(day) * (day === today ? shareOfToday : 1) : 0)
   return { days, ratios: [...ratios, ...new Array<number>(houseDays).fill(1)].map((r) => r / pace) }
 }
+
+/** Share of a dog’s days that are still to come, of those worked and those that are open. */
+export const daysLeftShare = ({
+  openDays,
+  ownDays,
+}: {
+  readonly openDays: number
+  readonly ownDays: number
+}): number => (openDays + ownDays === 0 ? 1 : openDays / (openDays + ownDays))

@@ -6,7 +6,8 @@ import { z } from 'zod'
  * futures gave, and by the work that was left over the time there was for it.
  */
 export const stackShape = z.object({
-  constant: z.number(),
+  /** By how much of the stay is to come: what is said early and what is said late need not be off alike. */
+  early: z.number(),
   odds: z.number(),
   load: z.number(),
   /** Dogs it was learned from. */
@@ -15,7 +16,7 @@ export const stackShape = z.object({
 export type Stack = z.infer<typeof stackShape>
 
 /** What the futures gave is said. */
-export const asPlayed: Stack = { constant: 0, odds: 1, load: 0, dogs: 0 }
+export const asPlayed: Stack = { early: 0, odds: 1, load: 0, dogs: 0 }
 
 /** House: from so many finished residencies on; before that, nothing is bent. */
 export const stackFrom = 200
@@ -30,6 +31,8 @@ export interface Stacked {
   readonly chance: number
   /** Useful sets that were left, over those that the days to come were reckoned to have. */
   readonly load: number
+  /** Share of its days that were still to come, 0–1. */
+  readonly left: number
   readonly came: boolean
 }
 
@@ -53,8 +56,8 @@ export function stackOf(cases: readonly Stacked[]): Stack {
   const better = new Map<string, number>()
   for (let part = 0; part < parts; part++) {
     const stack = fitted(cases.filter((c) => partOf.get(c.dog) !== part))
-    for (const { dog, chance, load, came } of cases.filter((c) => partOf.get(c.dog) === part)) {
-      const bent = bentBy(stack, chance, load)(chance)
+    for (const { dog, chance, load, left, came } of cases.filter((c) => partOf.get(c.dog) === part)) {
+      const bent = bentBy(stack, chance, load, left)(chance)
       const by = (chance - Number(came)) ** 2 - (bent - Number(came)) ** 2
       better.set(dog, (better.get(dog) ?? 0) + by)
     }
@@ -73,18 +76,18 @@ function fitted(cases: readonly Stacked[]): Stack {
   const said = new Map<string, number>()
   for (const c of cases) said.set(c.dog, (said.get(c.dog) ?? 0) + 1)
   const rows = cases.map((c) => ({
-    x: [1, logOdds(c.chance), logLoad(c.load)] as const,
+    x: [c.left, logOdds(c.chance), logLoad(c.load)] as const,
     y: Number(c.came),
     weight: 1 / (said.get(c.dog) ?? 1),
   }))
-  const prior = [asPlayed.constant, asPlayed.odds, asPlayed.load] as const
+  const prior = [asPlayed.early, asPlayed.odds, asPlayed.load] as const
   const known = 1 / letGo ** 2
   let at: readonly [number, number, number] = [...prior]
   for (let step = 0; step < 30; step++) {
     const score = [0, 1, 2].map((i) => known * ((prior[i] ?? 0) - (at[i] ?? 0)))
     const bend = [0, 1, 2].map((i) => [0, 1, 2].map((j) => (i === j ? known : 0)))
     for (const { x, y, weight } of rows) {
-      const p = chanceOf(at[0] + at[1] * x[1] + at[2] * x[2])
+      const p = chanceOf(at[0] * x[0] + at[1] * x[1] + at[2] * x[2])
       for (let i = 0; i < 3; i++) {
         score[i] = (score[i] ?? 0) + weight * (y - p) * (x[i] ?? 0)
         const row = bend[i]
@@ -95,8 +98,8 @@ function fitted(cases: readonly Stacked[]): Stack {
     at = [at[0] + a, at[1] + b, at[2] + c]
     if (Math.abs(a) + Math.abs(b) + Math.abs(c) < 1e-9) break
   }
-  const [constant, odds, load] = at
-  return { constant, odds, load, dogs: said.size }
+  const [early, odds, load] = at
+  return { early, odds, load, dogs: said.size }
 }
 
 /** Three equations of a positive definite matrix, by elimination. */
@@ -114,12 +117,12 @@ function solved(matrix: readonly (readonly number[])[], right: readonly number[]
 }
 
 /**
- * How chances are said by this stack for a dog of this chance and load: the same shift of log odds for the dog, each of
- * its promises and each day, so that they keep their order. None and all stay what they are.
+ * How chances are said by this stack for a dog of this chance, load and share of days left: the same shift of log odds
+ * for the dog, each of its promises and each day, so that they keep their order. None and all stay what they are.
  */
-export function bentBy(stack: Stack, chance: number, load: number): (played: number) => number {
+export function bentBy(stack: Stack, chance: number, load: number, left: number): (played: number) => number {
   if (stack.dogs === 0) return (played) => played
-  const shift = stack.constant + stack.odds * logOdds(chance) + stack.load * logLoad(load) - logOdds(chance)
+  const shift = stack.early * left + stack.odds * logOdds(chance) + stack.load * logLoad(load) - logOdds(chance)
   return (played) => (played <= 0 || played >= 1 ? played : chanceOf(logOddsOf(played) + shift))
 }
 const logOddsOf = (chance: number): number => Math.log(chance / (1 - chance))

@@ -127,12 +127,14 @@ export function sayWhyChance(told: Forecast, curriculum: Curriculum): string {
 
 /** What the futures give a dog that is likely to be ready, for words. */
 const asExample = 0.7
+const halfWay = 0.5
 
 /** How chances are bent, in words; empty where they are said as they were played. */
-export const sayStack = (stack: Stack): string =>
-  stack.dogs === 0
-    ? ''
-    : `what the futures give ${sayChance(asExample)} is said as ${sayChance(bentBy(stack, asExample, 1)(asExample))}`
+export function sayStack(stack: Stack): string {
+  if (stack.dogs === 0) return ''
+  const said = bentBy(stack, asExample, 1, halfWay)(asExample)
+  return `what the futures give ${sayChance(asExample)} is said as ${sayChance(said)}`
+}
 
 /** Which way it went, in words: “it was 6 in 10 on Mon 2 Mar: 3 sets that brought it nearer, 11 reckoned with”. */
 export const sayTrend = ({ trend }: Forecast): string =>

@@ -32,7 +32,10 @@ export function layOutAsVersionNine(from: string, to: string): void {
   db.transaction(() => {
     // What was refused when it was written is not asked again of what is only copied.
     for (const t of triggers) db.exec(`DROP TRIGGER main."${t.name}"`)
+    const later = names.parse(db.prepare("SELECT name FROM newer.sqlite_schema WHERE type = 'table'").all())
     for (const table of tables) {
+      // What a later version keeps elsewhere is not there to be copied.
+      if (!later.includes(table)) continue
       const columns = names.parse(db.prepare(`SELECT name FROM pragma_table_info('${table}', 'main')`).all())
       db.exec(`DELETE FROM main."${table}"`)
       const isFacts = factTables.includes(table)

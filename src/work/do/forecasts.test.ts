@@ -204,7 +204,7 @@ describe('forecasts of a house', () => {
     const learned = readLearned(db)?.learned
     if (!learned) throw new Error('nothing learned')
     expect(loadForecasts(db).learned.bent).toBe('')
-    writeLearned(db, { ...learned, stack: { constant: -1, odds: 1, load: 0, dogs: 210 } }, monday)
+    writeLearned(db, { ...learned, stack: { early: -2, odds: 1, load: 0, dogs: 210 } }, monday)
     renew(db, monday + 60_000)
     const is = keptForecast(db, id)?.told
     expect(is?.played).toEqual(was?.played)

@@ -71,6 +71,18 @@ describe('facts are stored once and derived from', () => {
     )
   })
 
+  it('an id is one id, in whichever letters it was written', () => {
+    const { db, ada, residencyId, tablet } = scene()
+    const set = tablet.set(residencyId, ada)
+    const rep = tablet.rep(set.id)
+    const loud = { ...rep, id: rep.id.toUpperCase(), setId: set.id.toUpperCase() }
+    const status = (...facts: WireFact[]) =>
+      recordFacts(db, tablet.batch(facts), tablet.at).results.map((r) => r.status)
+    expect(status(set, loud)).toEqual(['stored', 'stored'])
+    expect(status(rep, { ...set, residencyId: residencyId.toUpperCase() })).toEqual(['known', 'known'])
+    expect(standingOf(db, residencyId, later).state.tick).toBe(1)
+  })
+
   it('what comes after all that was folded goes onto it; what does not, or takes something back, folds it anew', () => {
     const { db, ada, residencyId, tablet } = scene()
     const other = new Tablet()
