@@ -24,11 +24,14 @@ type Change = (raw: unknown) => Promise<Told>
 export function ChangePerson({
   person,
   change,
+  signOut,
 }: {
   person: { readonly id: string; readonly name: string; readonly role: Role; readonly leaves: string }
   change: Change
+  signOut: Change
 }) {
   const { send, wrong, pending } = useTold()
+  const [out, setOut] = useState(false)
   const [name, setName] = useState(person.name)
   const [leaves, setLeaves] = useState(person.leaves)
   const make = (what: 'name' | 'role' | 'leaves', becomes: string) =>
@@ -55,6 +58,19 @@ export function ChangePerson({
         <Button isDisabled={pending || leaves === person.leaves} onPress={() => make('leaves', leaves)}>
           {leaves === '' ? 'Stays' : 'Keep the day'}
         </Button>
+        <Button
+          isDisabled={pending || out}
+          onPress={() =>
+            send(async () => {
+              const done = await signOut({ personId: person.id })
+              setOut(done.ok)
+              return done
+            })
+          }
+        >
+          Sign out on every device
+        </Button>
+        {out && <p role="status">Signed out everywhere; facts that lie on a device stay on it.</p>}
         {wrong !== '' && (
           <div role="alert">
             <Fault>{wrong}</Fault>

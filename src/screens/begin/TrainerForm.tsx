@@ -27,11 +27,13 @@ export function TrainerForm({
   action,
   give,
   change,
+  signOut,
   people,
 }: {
   action: FormAction
   give: FormAction
   change: (raw: unknown) => Promise<Told>
+  signOut: (raw: unknown) => Promise<Told>
   people: readonly {
     readonly id: string
     readonly name: string
@@ -120,7 +122,12 @@ export function TrainerForm({
                     <div>
                       <b>{p.name}</b>, {roleNames[p.role].toLowerCase()}; {p.hours}
                       {p.leaves !== '' && `; until ${sayDay(addDays(p.leaves, -1))}`}
-                      <ChangePerson key={`${p.name} ${p.role} ${p.leaves}`} person={p} change={change} />
+                      <ChangePerson
+                        key={`${p.name} ${p.role} ${p.leaves}`}
+                        person={p}
+                        change={change}
+                        signOut={signOut}
+                      />
                     </div>
                     <GivePasscode person={p} give={give} />
                   </Staff>

@@ -7,7 +7,7 @@ import { passcodeHash } from '@/demo/make'
 import { insertPerson, readPeople } from '@/store/kennel'
 import { hasLead, readSigners, writePasscode } from '@/store/signingIn'
 import { monday } from '@/core/tests/facts'
-import { addSigner, changePasscode, personOf, setUp, signIn, signOut } from './signIn'
+import { addSigner, begin, changePasscode, personOf, setUp, signIn, signOut, signOutEverywhere } from './signIn'
 import { loadDoor } from '../page/door'
 import { newKennel } from '../tests/kennel'
 
@@ -166,6 +166,23 @@ describe('signing in', () => {
       expect([common, (await changePasscode(db, lead, common, monday)).ok]).toEqual([common, common === 'Maud Maud'])
     expect(await changePasscode(db, lead, 'hazel rod', monday)).toMatchObject({ ok: true })
     expect(personOf(db, second.ok ? second.id : '', monday)).toBeUndefined()
+  })
+
+  it('ends on every device at once where a lead says so, and nobody else’s', async () => {
+    const { db, lead } = await kennelWithLead()
+    const ids = await Promise.all(
+      ['phone', 'tablet', 'desk'].map(async (from) => {
+        const done = await signIn(db, { personId: lead, passcode: 'willow rod' }, from, monday)
+        return done.ok ? done.id : ''
+      }),
+    )
+    insertPerson(db, { id: 'joss', name: 'Joss', role: 'trainer', createdAt: monday })
+    const other = begin(db, 'joss', 'desk', monday)
+    expect(signOutEverywhere(db, { personId: 'nobody', recordedBy: lead }, monday).ok).toBe(false)
+    expect(ids.every((id) => personOf(db, id, monday)?.id === lead)).toBe(true)
+    expect(signOutEverywhere(db, { personId: lead, recordedBy: lead }, monday).ok).toBe(true)
+    expect(ids.map((id) => personOf(db, id, monday))).toEqual([undefined, undefined, undefined])
+    expect(personOf(db, other, monday)?.id).toBe('joss')
   })
 
   it(

@@ -28,7 +28,7 @@ import {
   writeWayBack,
   wrongSince,
 } from '@/store/signingIn'
-import { nobody } from '../scene/who'
+import { nobody, whoField } from '../scene/who'
 import { fieldErrors } from '@/core/fields'
 import { addPerson, type FormResult } from './begin'
 import { refuse, wrongIn, type Deed, type Refusal } from './deed'
@@ -171,6 +171,15 @@ export function personOf(db: Db, id: string, now: number): Person | undefined {
 
 export const signOut = (db: Db, id: string, now: number): void => {
   endSigningIn(db, id, now)
+}
+
+export const signOutForm = z.object({ personId: z.string().min(1).max(64), recordedBy: whoField })
+
+/** Ends every sign-in of a person, on every device: a phone was lost, or somebody did not sign out. */
+export function signOutEverywhere(db: Db, { personId }: z.output<typeof signOutForm>, now: number): Deed {
+  if (!readPeople(db).some((p) => p.id === personId)) return refuse(nobody)
+  endAllSigningIn(db, personId, now)
+  return { ok: true }
 }
 
 /** Does what can be left undone where the disk is full or the database held. */

@@ -3,7 +3,7 @@ import { revalidatePath } from 'next/cache'
 import { redirect } from 'next/navigation'
 import { kennelDatabase } from '@/store/connection'
 import { requestTime } from '@/work/scene/clock'
-import { addSigner, changePasscode } from '@/work/do/signIn'
+import { addSigner, changePasscode, signOutEverywhere, signOutForm } from '@/work/do/signIn'
 import { actSigned } from '@/app/signed'
 import { changeStaffMember, staffForm } from '@/work/do/staff'
 import { actOnForm } from '../../typed'
@@ -27,6 +27,8 @@ export const addTrainer = actOnForm('lead', async (_, form) => {
 })
 
 export const changeStaff = actSigned('lead', staffForm, changeStaffMember)
+
+export const signOutAll = actSigned('lead', signOutForm, signOutEverywhere)
 
 export const givePasscode = actOnForm('lead', async (_, form) => {
   const done = await changePasscode(kennelDatabase(), form.get('personId'), form.get('passcode'), requestTime())

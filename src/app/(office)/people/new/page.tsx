@@ -4,12 +4,14 @@ import { TrainerForm } from '@/screens/begin/TrainerForm'
 import { kennelDatabase } from '@/store/connection'
 import { listStaff } from '@/work/page/staff'
 import { requestTime } from '@/work/scene/clock'
-import { addTrainer, changeStaff, givePasscode } from './actions'
+import { addTrainer, changeStaff, givePasscode, signOutAll } from './actions'
 
 export const metadata: Metadata = { title: 'People' }
 
 export default async function NewTrainerPage() {
   await enter('lead')
   const people = listStaff(kennelDatabase(), requestTime())
-  return <TrainerForm action={addTrainer} give={givePasscode} change={changeStaff} people={people} />
+  return (
+    <TrainerForm action={addTrainer} give={givePasscode} change={changeStaff} signOut={signOutAll} people={people} />
+  )
 }
