@@ -1,4 +1,5 @@
 import { existsSync, rmSync } from 'node:fs'
+import { resolve } from 'node:path'
 import { dayIn } from '@/core/days'
 import { makeDemo } from '@/demo/make'
 import { demoIsUntouched } from '@/demo/untouched'
@@ -8,6 +9,7 @@ import { hasLead } from '@/store/signingIn'
 import { allResidencyIds } from '@/store/residents'
 import { leadsHere, makeWayBack } from '@/work/do/signIn'
 import { askRestore } from '@/work/do/restore'
+import { kennelIn, kennelOut } from '@/work/do/wholeKennel'
 import { lookInto } from '@/work/scene/backups'
 import { damageIn, goodBackup } from '@/work/scene/soundness'
 import { forecastDemo } from '@/work/do/forecastDemo'
@@ -143,11 +145,30 @@ function restore(): void {
   say('the next start goes back to it; what is there now is kept beside it. Stop Kibou if it runs, and start it.')
 }
 
+/** The whole kennel into a folder, to go to another machine. */
+function wholeOut(): void {
+  if (!existsSync(file)) throw new StoreRefusal(`${file} is not there.`)
+  const db = openDatabase(file)
+  const done = kennelOut(db, resolve(option ?? 'kennel-out'), Date.now())
+  db.close()
+  if (!done.ok) throw new StoreRefusal(done.reason)
+  say(`${done.rows} rows, ${done.facts} facts among them, are in ${resolve(option ?? 'kennel-out')}.`)
+}
+
+/** And out of such a folder into a file that is not there yet. */
+function wholeIn(): void {
+  const done = kennelIn(resolve(option ?? 'kennel-out'), file, Date.now())
+  if (!done.ok) throw new StoreRefusal(done.reason)
+  say(`${done.rows} rows are in ${file}. Everybody signs in with the passcode they had.`)
+}
+
 try {
   if (mode === 'demo') demo()
   else if (mode === 'own') own()
   else if (mode === 'way-back') await wayBack()
   else if (mode === 'restore') restore()
+  else if (mode === 'kennel-out') wholeOut()
+  else if (mode === 'kennel-in') wholeIn()
   else rebuild()
 } catch (error) {
   if (!(error instanceof StoreRefusal)) throw error

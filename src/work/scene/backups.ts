@@ -100,9 +100,9 @@ export function backupWarning(db: Db, now: number): string {
 
 /** Why nothing can be written into a folder; undefined when it can. It is tried. */
 export function whyNotWritable(folder: string): string | undefined {
-  if (!existsSync(folder)) return `There is no folder ${folder} on this machine.`
   if (insideProgram(folder) !== undefined)
     return `${folder} belongs to the program: data there is served to everybody or goes with the next version.`
+  if (!existsSync(folder)) return `There is no folder ${folder} on this machine.`
   if (!statSync(folder).isDirectory()) return `${folder} is a file, not a folder.`
   const trial = join(folder, `kibou-trial-${process.pid}`)
   try {

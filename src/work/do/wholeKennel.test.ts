@@ -1,0 +1,103 @@
+import { appendFileSync, mkdtempSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import sharp from 'sharp'
+import { describe, expect, it } from 'vitest'
+import { parse } from 'csv-parse/sync'
+import { openDatabase, type Db } from '@/store/database'
+import { carriedTables, rowsOf } from '@/store/tables'
+import { recordFacts } from '../record/accept'
+import { standingOf } from '../record/refold'
+import { dog, monday, newFile, newKennel, Tablet, trainer } from '../tests/kennel'
+import { keepPhoto, photoOf } from './photo'
+import { changePasscode, signIn } from './signIn'
+import { archiveJsonSchema, archiveLine, kennelIn, kennelOut } from './wholeKennel'
+
+async function stage() {
+  const db = newKennel()
+  const ada = trainer(db, 'Ada; =1+1')
+  const ids = [dog(db), dog(db, { name: 'Łania', run: '2' })]
+  const tablet = new Tablet()
+  for (const id of ids)
+    for (const rungId of ['sit.rear', 'down.lure-sit']) {
+      const set = tablet.set(id, ada, { rungId })
+      const reps = Array.from({ length: 12 }, (_, i) => tablet.rep(set.id, i % 5 === 0 ? 'miss' : 'clean'))
+      recordFacts(db, tablet.batch([set, ...reps, tablet.voided(reps[3]?.id ?? '', ada)]), tablet.at)
+    }
+  const png = await sharp({ create: { width: 60, height: 40, channels: 3, background: '#884' } })
+    .png()
+    .toBuffer()
+  await keepPhoto(db, ids[0] ?? '', png, ada, monday)
+  await changePasscode(db, ada, 'willow rod', monday)
+  const folder = join(mkdtempSync(join(tmpdir(), 'kibou-out-')), 'kennel')
+  return { db, ada, ids, folder, at: tablet.at }
+}
+const all = (db: Db) => carriedTables(db).map((table) => [table, [...rowsOf(db, table)]] as const)
+
+describe('a whole kennel', () => {
+  it('goes out and comes in on another machine with every row, picture, passcode and standing', async () => {
+    const { db, ada, ids, folder, at } = await stage()
+    const out = kennelOut(db, folder, at)
+    if (!out.ok) throw new Error(out.reason)
+    expect(out.facts).toBe(Number(db.prepare('SELECT count(*) FROM fact').pluck().get()))
+    const file = newFile()
+    expect(kennelIn(folder, file, at)).toEqual({ ok: true, rows: out.rows })
+    const moved = openDatabase(file)
+    expect(all(moved)).toEqual(all(db))
+    for (const id of ids) expect(standingOf(moved, id, at)).toEqual(standingOf(db, id, at))
+    expect(photoOf(moved, ids[0] ?? '')).toEqual(photoOf(db, ids[0] ?? ''))
+    expect((await signIn(moved, { personId: ada, passcode: 'willow rod' }, 'here', at)).ok).toBe(true)
+    // And once more out of that one: the same, line by line.
+    const again = `${folder}-again`
+    kennelOut(moved, again, at)
+    expect(readFileSync(join(again, 'kennel.jsonl'), 'utf8')).toBe(readFileSync(join(folder, 'kennel.jsonl'), 'utf8'))
+    expect((statSync(join(folder, 'kennel.jsonl')).mode & 0o777).toString(8)).toBe('600')
+  })
+
+  it('is written as its schema says, with a table of facts that begins no formula', async () => {
+    const { db, folder, at } = await stage()
+    kennelOut(db, folder, at)
+    const lines = readFileSync(join(folder, 'kennel.jsonl'), 'utf8').trimEnd().split('\n')
+    for (const line of lines) expect(archiveLine.safeParse(JSON.parse(line)).success).toBe(true)
+    expect(lines.join('')).not.toMatch(/signing_in|"standing"|wrong_passcode/)
+    expect(JSON.parse(readFileSync('docs/whole-kennel.schema.json', 'utf8'))).toEqual(archiveJsonSchema())
+    const rows: string[][] = parse(readFileSync(join(folder, 'facts.csv')), { bom: true })
+    expect(rows).toHaveLength(1 + Number(db.prepare('SELECT count(*) FROM fact').pluck().get()))
+    expect(rows.flat().filter((cell) => /^[=+@\t]/.test(cell))).toEqual([])
+  })
+
+  it('writes over nothing, and refuses whole what was cut, altered, another version’s or another thing', async () => {
+    const { db, folder, at } = await stage()
+    kennelOut(db, folder, at)
+    expect(kennelOut(db, folder, at)).toMatchObject({ ok: false, reason: expect.stringContaining('is there already') })
+    expect(kennelIn(folder, db.name, at).ok).toBe(false)
+    const path = join(folder, 'kennel.jsonl')
+    const whole = readFileSync(path, 'utf8')
+    const lines = whole.split('\n')
+    const photo = join(folder, 'photos', readdirSync(join(folder, 'photos'))[0] ?? '')
+    const bad: readonly (readonly [string, string])[] = [
+      [whole.slice(0, whole.length / 2), 'none of the format'],
+      [lines.slice(0, -2).join('\n'), 'its end is missing'],
+      [whole.replace('Bramble', 'Bromble'), 'cut or altered'],
+      [whole.replace(lines[3] ?? '', ''), 'none of the format'],
+      [lines.filter((_, i) => i !== 4).join('\n'), 'cut or altered'],
+      [lines.slice(1).join('\n'), 'its head is missing'],
+      [`${whole}${lines[1] ?? ''}\n`, 'behind its end'],
+      [whole.replace(/"migration":\d+/, '"migration":999'), 'a newer Kibou'],
+      ['no kennel at all\n', 'none of the format'],
+      ['', 'its end is missing'],
+    ]
+    for (const [text, why] of bad) {
+      writeFileSync(path, text)
+      const file = newFile()
+      expect([why, kennelIn(folder, file, at)]).toEqual([
+        why,
+        expect.objectContaining({ ok: false, reason: expect.stringContaining(why) }),
+      ])
+      expect(readdirSync(join(file, '..'))).toEqual([])
+    }
+    writeFileSync(path, whole)
+    appendFileSync(photo, 'more')
+    expect(kennelIn(folder, newFile(), at)).toMatchObject({ ok: false, reason: expect.stringContaining('was altered') })
+  })
+})
