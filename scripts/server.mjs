@@ -98,14 +98,22 @@ function countBody(request, response) {
 // Who asks before sending is told before it sends.
 server.on('checkContinue', (request, response) => receive(request, response, () => response.writeContinue()))
 
-/** House: a client that goes on sending what nobody reads is heard out for so long, so that it can read why. */
-const heardOutMs = 1000
+/**
+ * House: a client that goes on sending what nobody keeps is heard out for so long: one that is cut off in the middle of
+ * its sending never reads why.
+ */
+const heardOutMs = 5000
 
 function turnAway(request, response, { status, why }) {
-  response.writeHead(status, { 'Content-Type': 'text/plain; charset=utf-8', Connection: 'close' })
-  response.end(`${why}\n`)
+  // Were the connection said to close, it would be cut off as soon as this is written.
+  const asked = request.method === 'GET' || request.method === 'HEAD'
+  response.writeHead(status, { 'Content-Type': asked ? 'text/plain; charset=utf-8' : 'application/json' })
+  response.end(asked ? `${why}\n` : JSON.stringify({ error: why }))
   request.resume()
-  setTimeout(() => request.socket.destroy(), heardOutMs).unref()
+  const cut = setTimeout(() => {
+    if (!request.complete) request.socket.destroy()
+  }, heardOutMs)
+  request.once('end', () => clearTimeout(cut))
 }
 server.on('error', (error) => {
   process.stderr.write(`kibou: cannot listen on ${hostname}:${port} (${error.code}).\n`)
