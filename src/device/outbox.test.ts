@@ -52,7 +52,7 @@ interface Sent {
 
 describe('the outbox of a device', () => {
   let sent: Sent[] = []
-  let answer: 'stored' | 'refused' | 'down' = 'stored'
+  let answer: 'stored' | 'refused' | 'down' | 'full' | 'busy' | 'odd' = 'stored'
 
   /** The browser's store of texts, which takes one at once. */
   let texts = new Map<string, string>()
@@ -73,6 +73,9 @@ describe('the outbox of a device', () => {
     vi.stubGlobal('indexedDB', new IDBFactory())
     vi.stubGlobal('fetch', async (_: string, init: { body: string }) => {
       if (answer === 'down') throw new TypeError('network')
+      if (answer === 'odd') return new Response('<html>', { status: 503 })
+      if (answer === 'full' || answer === 'busy')
+        return Response.json({ error: 'said at length', trouble: answer }, { status: answer === 'full' ? 507 : 503 })
       const batch = JSON.parse(init.body) as Sent
       sent.push(batch)
       return Response.json({
@@ -191,6 +194,27 @@ describe('the outbox of a device', () => {
     expect(next.facts().map((f) => f.seq)).toEqual([0, 1, 2, 3])
     expect([...texts]).toEqual([])
     expect((await newTab()).facts()).toHaveLength(4)
+  })
+
+  it('says what keeps the office machine from taking facts, keeps them, and sends them once it can', async () => {
+    const listener = { addEventListener: () => undefined, removeEventListener: () => undefined }
+    vi.stubGlobal('window', listener)
+    vi.stubGlobal('document', listener)
+    const tab = await newTab()
+    for (const [said, words] of [
+      ['full', 'the office machine’s disk is full'],
+      ['busy', 'the office machine is busy'],
+      ['odd', 'the office machine takes nothing just now'],
+    ] as const) {
+      answer = said
+      tab.add(set())
+      tab.start()()
+      await vi.waitFor(() => expect(tab.status()).toMatchObject({ heldUp: words, offline: false, sent: 0 }))
+    }
+    expect(tab.status().kept).toBe(3)
+    answer = 'stored'
+    tab.start()()
+    await vi.waitFor(() => expect(tab.status()).toMatchObject({ heldUp: '', kept: 0, sent: 3 }))
   })
 
   it('what a tab has in flight while another opens keeps one number', async () => {

@@ -29,7 +29,7 @@ export interface OutboxStatus {
   readonly offline: boolean
   /** The kennel asks for somebody to sign in before it takes more; everything waits here. */
   readonly signedOut: boolean
-  /** What the office machine says keeps it from taking more, in its words; everything waits here. Empty for nothing. */
+  /** What keeps the office machine from taking more; everything waits here. Empty for nothing. */
   readonly heldUp: string
   /** The browser gives no lasting memory here: what is not sent is lost with the tab. */
   readonly fleeting: boolean
@@ -290,11 +290,20 @@ class SignedOut extends Error {}
 /** The office machine is there and cannot take facts; it says why. */
 class HeldUp extends Error {}
 
+/** Why the office machine takes nothing, for a line on a pad: it is tried again by itself; everything waits here. */
+const reasons: Readonly<Record<string, string>> = {
+  full: 'the office machine’s disk is full',
+  busy: 'the office machine is busy',
+  'read-only': 'the office machine may not write',
+  broken: 'the office machine’s database is damaged',
+  unreadable: 'the office machine cannot get at its disk',
+}
+
 async function reasonOf(response: Response): Promise<string> {
   const said: unknown = await response.json().catch(() => undefined)
-  return typeof said === 'object' && said !== null && 'error' in said && typeof said.error === 'string'
-    ? said.error
-    : 'The office machine takes nothing just now.'
+  const trouble = typeof said === 'object' && said !== null && 'trouble' in said ? String(said.trouble) : ''
+  const known = Object.hasOwn(reasons, trouble) ? reasons[trouble] : undefined
+  return known ?? 'the office machine takes nothing just now'
 }
 
 let shared: Promise<Outbox> | undefined

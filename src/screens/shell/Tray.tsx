@@ -49,7 +49,7 @@ export function Tray() {
     <Strip role="status">
       {status.kept > 0 && (
         <span>
-          Kept on this device, {waitsFor(status)}: {status.kept}. {status.heldUp}
+          Kept on this device, {waitsFor(status)}: {status.kept}
         </span>
       )}
       {status.refused.length > 0 && (
@@ -70,11 +70,7 @@ export function Tray() {
 }
 
 const waitsFor = ({ heldUp, signedOut }: OutboxStatus): string =>
-  heldUp !== ''
-    ? 'as the office machine takes nothing'
-    : signedOut
-      ? 'until somebody signs in'
-      : 'waiting for the network'
+  heldUp !== '' ? `as ${heldUp}` : signedOut ? 'until somebody signs in' : 'waiting for the network'
 
 /** The page was made before the kennel had these facts; once it has them, the page is made anew. */
 function useRefreshOnceSent(kept: number): void {
