@@ -54,7 +54,7 @@ test('every answer says what a browser may do with it, signed in or out, found o
   for (const path of addresses(kibou))
     for (const who of [context.request, nobody]) {
       const answer = await who.get(kibou.url + path, { maxRedirects: 0 })
-      const { headers } = { headers: answer.headers() }
+      const headers = answer.headers()
       const said = (name: string) => headers[name] ?? ''
       expect([path, said('x-content-type-options')]).toEqual([path, 'nosniff'])
       expect([path, said('content-security-policy')]).toEqual([path, expect.stringContaining("frame-ancestors 'none'")])

@@ -1,5 +1,4 @@
 import { describe, expect, it } from 'vitest'
-import { pages } from '@/screens/pages'
 import { mostPhotoBytes } from '@/work/do/photo'
 import {
   headersOf,
@@ -62,7 +61,7 @@ describe('what it asks, and from where', () => {
   ])('the address %s', (url, wanted) => {
     expect(status({ url })).toBe(wanted)
   })
-  it.each(['TRACE', 'CONNECT', 'PROPFIND', 'DELETE', 'OPTIONS'])('%s is none of ours', (method) => {
+  it.each(['TRACE', 'CONNECT', 'PROPFIND', 'DELETE', 'OPTIONS', 'PUT'])('%s is none of ours', (method) => {
     expect(status({ method })).toBe(405)
   })
   it.each([
@@ -110,9 +109,6 @@ describe('how much it brings', () => {
   it('no more at once than the house holds', () => {
     expect(status({ method: 'POST', arriving: mostAtOnce }, { 'content-length': '10' })).toBe(503)
     expect(status({ arriving: mostAtOnce })).toBeUndefined()
-  })
-  it('every page may be asked for without bringing anything', () => {
-    for (const { address } of pages) expect(mostBytes('GET', address, true)).toBe(0)
   })
 })
 

@@ -16,8 +16,9 @@ import { forecastDemo } from '@/work/do/forecastDemo'
 import { rebuildStandings } from '@/work/record/refold'
 
 /**
- * `tsx scripts/prepare.ts FILE demo|own|rebuild|way-back|restore [--fresh|NAME|BACKUP --yes]`: makes, checks or
- * rebuilds the database before a start, makes a lead who forgot the passcode a way back, or goes back to a backup.
+ * `tsx scripts/prepare.ts FILE demo|own|rebuild|way-back|restore|kennel-out|kennel-in [--fresh|NAME|BACKUP
+ * --yes|FOLDER]`: makes, checks or rebuilds the database before a start, makes a lead who forgot the passcode a way
+ * back, goes back to a backup, or carries the whole kennel out or in.
  */
 const [, , file = '', mode = '', option] = process.argv
 const today = dayIn('Europe/London', Date.now())
@@ -149,15 +150,16 @@ function restore(): void {
 function wholeOut(): void {
   if (!existsSync(file)) throw new StoreRefusal(`${file} is not there.`)
   const db = openDatabase(file)
-  const done = kennelOut(db, resolve(option ?? 'kennel-out'), Date.now())
+  const folder = resolve(option ?? '')
+  const done = kennelOut(db, folder, Date.now())
   db.close()
   if (!done.ok) throw new StoreRefusal(done.reason)
-  say(`${done.rows} rows, ${done.facts} facts among them, are in ${resolve(option ?? 'kennel-out')}.`)
+  say(`${done.rows} rows, ${done.facts} facts among them, are in ${folder}.`)
 }
 
 /** And out of such a folder into a file that is not there yet. */
 function wholeIn(): void {
-  const done = kennelIn(resolve(option ?? 'kennel-out'), file, Date.now())
+  const done = kennelIn(resolve(option ?? ''), file, Date.now())
   if (!done.ok) throw new StoreRefusal(done.reason)
   say(`${done.rows} rows are in ${file}. Everybody signs in with the passcode they had.`)
 }

@@ -19,12 +19,12 @@ const mostOfAction = { signedIn: 5000 * kB, signedOut: 16 * kB }
 /** House: bodies that arrive at the same time are no more than this together. */
 export const mostAtOnce = 64_000 * kB
 
-const bodiless = new Set(['GET', 'HEAD', 'OPTIONS', 'DELETE', 'TRACE', 'CONNECT'])
-const methods = new Set(['GET', 'HEAD', 'POST', 'PUT'])
+/** Questions bring nothing; every deed is a POST. */
+const questions = new Set(['GET', 'HEAD'])
 
 /** Bytes that a request of this method may bring to this address. */
 export function mostBytes(method, path, signedIn) {
-  if (bodiless.has(method)) return 0
+  if (questions.has(method)) return 0
   const named = limits.find(({ of }) => of.test(path))
   if (named) return named.signedIn === true && !signedIn ? mostOfAction.signedOut : named.most
   return signedIn ? mostOfAction.signedIn : mostOfAction.signedOut
@@ -50,7 +50,7 @@ const answersTo = (name, names) => name !== '' && (isIP(name) > 0 || names.has(n
 
 /** Why a request is turned away, with the status that says so; undefined when it may come in. */
 export function whyTurnedAway({ method, url, headers, names, secure, arriving = 0 }) {
-  if (!methods.has(method)) return { status: 405, why: `Kibou knows no ${method}.` }
+  if (method !== 'POST' && !questions.has(method)) return { status: 405, why: `Kibou knows no ${method}.` }
   // `*`, or a whole address of somewhere else, is nothing to ask for.
   if (!/^\/(?![/\\])/.test(url ?? '')) return { status: 400, why: 'This is no address of Kibou.' }
   const name = nameOf(headers.host)
@@ -62,7 +62,7 @@ export function whyTurnedAway({ method, url, headers, names, secure, arriving = 
         `KIBOU_HOSTS=${name === '' ? 'its name' : name}.`,
     }
   const { origin } = headers
-  if (method !== 'GET' && method !== 'HEAD' && origin !== undefined && origin !== ownOrigin(headers.host, secure))
+  if (!questions.has(method) && origin !== undefined && origin !== ownOrigin(headers.host, secure))
     return { status: 403, why: 'This request came from another site.' }
   const most = mostOf({ method, url, headers })
   if (headers['transfer-encoding'] !== undefined && most === 0)
@@ -102,8 +102,8 @@ export const houseProxies = (behindTls, told = '') =>
   )
 
 /**
- * Style attributes that React Aria writes on the server, by the hash of what stands in them; e2e/pages.spec.ts says of
- * every page whether one is missing.
+ * Style attributes that React Aria writes on the server, by the hash of what stands in them; every browser test says
+ * where one is missing (e2e/support/kibou.ts).
  */
 export const ariaStyles = [
   "'sha256-FQP/R6wpXIh0lJil6G/1gqd2diz17gAipn/grrDPGIw='",
@@ -120,7 +120,7 @@ export const policyOf = (nonce, secure) =>
     `default-src 'none'`,
     `script-src 'nonce-${nonce}' 'strict-dynamic'`,
     `style-src 'self' 'nonce-${nonce}'`,
-    ariaStyles.length === 0 ? `style-src-attr 'none'` : `style-src-attr 'unsafe-hashes' ${ariaStyles.join(' ')}`,
+    `style-src-attr 'unsafe-hashes' ${ariaStyles.join(' ')}`,
     `img-src 'self' data: blob:`,
     `font-src 'self'`,
     `connect-src 'self'`,

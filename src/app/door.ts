@@ -7,7 +7,7 @@ import { mayAct, type Role } from '@/core/people/roles'
 import { kennelDatabase } from '@/store/connection'
 import type { Person } from '@/store/kennel'
 import { readSecret } from '@/store/signingIn'
-import { sayTrouble, troubleOf } from '@/store/trouble'
+import { sayTrouble, troubleOf, unlessTrouble } from '@/store/trouble'
 import { requestTime } from '@/work/scene/clock'
 import { personOf, signOut } from '@/work/do/signIn'
 import { troubled } from './troubled'
@@ -57,12 +57,7 @@ export async function leave(): Promise<void> {
   const id = await signInId()
   // The cookie goes first and in any case: a full disk keeps nobody signed in at this device.
   ;(await cookies()).delete(cookieName)
-  if (id === undefined) return
-  try {
-    signOut(kennelDatabase(), id, requestTime())
-  } catch (error) {
-    if (troubleOf(error) === undefined) throw error
-  }
+  if (id !== undefined) unlessTrouble(() => signOut(kennelDatabase(), id, requestTime()))
 }
 
 /** Where a request comes from, as our own server saw it at the socket. */
@@ -126,10 +121,4 @@ export function handle<C>(
     if (!mayAct(person.role, least)) return Response.json({ error: sayRole(least) }, { status: 403 })
     return troubled(() => run(request, context, person))
   }
-}
-
-/** Whether a browser sent this from a page of another site; ours come from this very host, or name none. */
-export function isForeign(request: Request): boolean {
-  const origin = request.headers.get('origin')
-  return origin !== null && (!URL.canParse(origin) || new URL(origin).host !== request.headers.get('host'))
 }

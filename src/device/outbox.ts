@@ -35,6 +35,17 @@ export interface OutboxStatus {
   readonly fleeting: boolean
 }
 
+/** Before anything is kept. */
+export const nothingKept: OutboxStatus = {
+  kept: 0,
+  sent: 0,
+  refused: [],
+  offline: false,
+  signedOut: false,
+  heldUp: '',
+  fleeting: false,
+}
+
 /** House: sent facts are forgotten by the device after two days. */
 const keepSentMs = 2 * 86_400_000
 const retryMs = 4000
@@ -48,15 +59,7 @@ const perRequest = Math.min(100, mostFacts)
 /** The device's own memory of facts, and the sender that brings them to the server, each once, in order. */
 export class Outbox {
   private listeners = new Set<() => void>()
-  private current: OutboxStatus = {
-    kept: 0,
-    sent: 0,
-    refused: [],
-    offline: false,
-    signedOut: false,
-    heldUp: '',
-    fleeting: false,
-  }
+  private current = nothingKept
   private sending = false
   private again = false
   private soon: ReturnType<typeof setTimeout> | undefined

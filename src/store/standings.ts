@@ -31,26 +31,6 @@ export function writeStanding(db: Db, row: StandingRow): void {
   ).run(row)
 }
 
-const row = z
-  .object({
-    residency_id: z.string(),
-    fold_version: z.number(),
-    curriculum_version: z.number(),
-    holds_until: z.number().nullable(),
-    state: z.string(),
-    summary: z.string(),
-    mark: z.string(),
-  })
-  .transform((r): StandingRow => ({
-    residencyId: r.residency_id,
-    foldVersion: r.fold_version,
-    curriculumVersion: r.curriculum_version,
-    holdsUntil: r.holds_until,
-    state: r.state,
-    summary: r.summary,
-    mark: r.mark,
-  }))
-
 /** A kept standing holds while the fold means the same and no rule of its dog has changed since. Asked here alone. */
 const holding = 's.fold_version = @foldVersion AND (s.holds_until IS NULL OR s.holds_until > @now)'
 
@@ -59,17 +39,17 @@ interface Asked {
   readonly foldVersion: number
 }
 
-const rowIfAny = row.optional()
+const onwardRow = z.object({ state: z.string(), mark: z.string() }).optional()
 
-/** The kept standing of a residency; undefined when there is none that holds at this moment. */
-export const readStanding = (db: Db, residencyId: string, asked: Asked): StandingRow | undefined =>
-  rowIfAny.parse(
+/** What further facts are folded onto; undefined when nothing is kept that holds at this moment. */
+export const readStanding = (
+  db: Db,
+  residencyId: string,
+  asked: Asked,
+): Pick<StandingRow, 'state' | 'mark'> | undefined =>
+  onwardRow.parse(
     db
-      .prepare(
-        `SELECT residency_id, fold_version, curriculum_version, holds_until, state, summary, mark
-          FROM standing s
-          WHERE residency_id = @residencyId AND ${holding}`,
-      )
+      .prepare(`SELECT state, mark FROM standing s WHERE residency_id = @residencyId AND ${holding}`)
       .get({ residencyId, ...asked }),
   )
 

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import type { Db } from './database'
+import { brokenLinks } from './integrity'
 
 /** The database as a list of tables and rows, for whoever carries all of it elsewhere. */
 
@@ -47,8 +48,7 @@ const triggers = z.array(z.object({ name: z.string(), sql: z.string() }))
 
 /**
  * Fills a database anew, in one transaction: everything that is carried is taken out, `fill` puts rows in, and what is
- * put in was refused or noted when it was written first. Gives tables whose rows name what is not there. Throws what
- * `fill` does.
+ * put in was refused or noted when it was written first. Gives the links that lead nowhere. Throws what `fill` does.
  */
 export function refilled(db: Db, fill: (put: (table: string, row: TableRow) => void) => void): readonly string[] {
   const made = triggers.parse(db.prepare("SELECT name, sql FROM sqlite_schema WHERE type = 'trigger'").all())
@@ -69,8 +69,7 @@ export function refilled(db: Db, fill: (put: (table: string, row: TableRow) => v
           ).run(...Object.values(of))
         })
         for (const t of made) db.exec(t.sql)
-        const links = z.array(z.object({ table: z.string() })).parse(db.prepare('PRAGMA foreign_key_check').all())
-        return [...new Set(links.map((l) => l.table))]
+        return brokenLinks(db)
       })
       .immediate()
   } finally {

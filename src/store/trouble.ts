@@ -27,6 +27,15 @@ export function troubleOf(error: unknown): Trouble | undefined {
   return codes.find(([code]) => error.code.startsWith(code))?.[1]
 }
 
+/** Does what can be left undone where the disk is full or the database held. */
+export function unlessTrouble(run: () => void): void {
+  try {
+    run()
+  } catch (error) {
+    if (troubleOf(error) === undefined) throw error
+  }
+}
+
 /** Said to whoever asked for something that could not be done. */
 export const sayTrouble: Readonly<Record<Trouble, string>> = {
   full: 'The office machine’s disk is full: nothing can be written until somebody makes room on it.',

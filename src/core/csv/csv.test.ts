@@ -1,7 +1,7 @@
 import { parse } from 'csv-parse/sync'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { mostRows, readCsv, readCsvText, writeCsv } from './csv'
+import { mostRows, readCsv, readCsvText, writeCsv, csvRow } from './csv'
 
 const header = ['run', 'dog', 'owner']
 const bytes = (text: string) => new TextEncoder().encode(text)
@@ -39,6 +39,11 @@ describe('CSV', () => {
       ),
       { numRuns: 300 },
     )
+  })
+  it('a table without rows is its head, and a row by itself is the row of the whole', () => {
+    expect(writeCsv(['a', 'b'], [])).toBe('\uFEFFa,b\r\n')
+    const odd = ['=1', 'two, three', 'a "b"', '']
+    expect(writeCsv(['h'], [odd])).toBe(`\uFEFFh\r\n${csvRow(odd)}`)
   })
   it('no cell that leaves begins a formula', () => {
     const out = writeCsv(header, [

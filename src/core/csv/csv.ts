@@ -65,9 +65,18 @@ const guarded = (cell: string): string =>
 /** The cell as it was before it was guarded. */
 const unguarded = (cell: string): string => (/^'+[=+\-@\t\r＝＋－＠]/.test(cell) ? cell.slice(1) : cell)
 
+/** One row of such a table, for those that are too long to be held. */
+export const csvRow = (cells: readonly string[]): string => rowsAs([cells.map(guarded)])
+
 /**
  * Writes CSV after RFC 4180: commas, CRLF, quotes where they are needed, a byte-order mark so that spreadsheets read
  * UTF-8.
  */
 export const writeCsv = (header: readonly string[], rows: readonly (readonly string[])[]): string =>
-  `\uFEFF${Papa.unparse({ fields: [...header], data: rows.map((r) => r.map(guarded)) }, { newline: '\r\n' })}\r\n`
+  `\uFEFF${rowsAs([header, ...rows.map((r) => r.map(guarded))])}`
+
+const rowsAs = (rows: readonly (readonly string[])[]): string =>
+  `${Papa.unparse(
+    rows.map((r) => [...r]),
+    { newline: '\r\n' },
+  )}\r\n`

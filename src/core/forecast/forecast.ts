@@ -230,7 +230,7 @@ export function forecast(
     trend: null,
   }
   if (ifs === 'none' || impossible || done || home === 0) return base
-  const asked = { ground, n: Math.min(n, playedAgain), seed, home, futures, bend }
+  const asked = { ground, n: Math.min(n, playedAgain), seed, home, futures, share, bend }
   const withBlocks = { ...base, byBlocks: chancesByBlocks(asked) }
   return ifs === 'blocks' ? withBlocks : { ...withBlocks, whatIfs: whatWould(asked, base, openDays) }
 }
@@ -308,6 +308,8 @@ interface Asked {
   readonly seed: number
   readonly home: number
   readonly futures: Futures
+  /** Of the futures that are ready in time, as they were played. */
+  readonly share: number
   readonly bend: Bend
 }
 
@@ -324,12 +326,12 @@ export const daysMore = 4
  * What would change the chance: the same futures with a block a day more, a longer stay, the second day of what is
  * learned with another person or in another place, and the promise that comes last most often one rung lower, or gone.
  */
-function whatWould({ ground, n, seed, home, futures, bend }: Asked, base: Forecast, openDays: number): WhatIf[] {
+function whatWould({ ground, n, seed, home, futures, share, bend }: Asked, base: Forecast, openDays: number): WhatIf[] {
   const all: WhatIf[] = []
   const add = (kind: WhatIf['kind'], ready: Int16Array, until: number, more: Partial<WhatIf> = {}) =>
     all.push({
       kind,
-      ...compared(base.played?.chance ?? base.chance, futures.ready, home, ready, until, bend),
+      ...compared(share, futures.ready, home, ready, until, bend),
       ...more,
     })
   if (ground.blocksADay + 0.5 < ground.mostBlocks && openDays > 0)

@@ -25,9 +25,7 @@ export function nextTryAt(wrongAt: readonly number[], now: number, free: number 
   const last = Math.min(now, Math.max(0, ...recent))
   const beyond = recent.length - free
   if (beyond < 0) return 0
-  return (
-    last + Math.min(triesRule.pauseMs, beyond >= pauseBeyond ? triesRule.pauseMs : triesRule.firstWaitMs * 2 ** beyond)
-  )
+  return last + (beyond >= pauseBeyond ? triesRule.pauseMs : triesRule.firstWaitMs * 2 ** beyond)
 }
 
 const pauseBeyond = triesRule.pauseFrom - triesRule.free

@@ -2,18 +2,8 @@
 import { useRouter } from 'next/navigation'
 import { useEffect, useRef, useState, useSyncExternalStore } from 'react'
 import styled from 'styled-components'
-import { openOutbox, type Outbox, type OutboxStatus } from '@/device/outbox'
+import { nothingKept, openOutbox, type Outbox, type OutboxStatus } from '@/device/outbox'
 import { FileLink } from '@/ui/press'
-
-const nothing: OutboxStatus = {
-  kept: 0,
-  sent: 0,
-  refused: [],
-  offline: false,
-  signedOut: false,
-  heldUp: '',
-  fleeting: false,
-}
 
 /** The outbox of this tab, sending while the page is open; undefined until it is ready. */
 export function useOutbox(): Outbox | undefined {
@@ -36,7 +26,11 @@ export function useOutbox(): Outbox | undefined {
 
 /** What the outbox holds, kept current. */
 export function useOutboxStatus(outbox: Outbox | undefined): OutboxStatus {
-  return useSyncExternalStore(outbox?.subscribe ?? (() => () => {}), outbox?.status ?? (() => nothing), () => nothing)
+  return useSyncExternalStore(
+    outbox?.subscribe ?? (() => () => {}),
+    outbox?.status ?? (() => nothingKept),
+    () => nothingKept,
+  )
 }
 
 /** Says when facts lie on this device that the kennel has not got, or has refused; silent otherwise. */

@@ -9,7 +9,7 @@ import { isTimeZone, plainHouse, waysOrPlain } from '@/core/house/house'
 import { appendHouse } from '@/store/house'
 import { insertPerson, readKennel, readPeople, type Person } from '@/store/kennel'
 import type { Db } from '@/store/database'
-import { troubleOf } from '@/store/trouble'
+import { unlessTrouble } from '@/store/trouble'
 import {
   clearWrong,
   dropWayBack,
@@ -68,16 +68,11 @@ export async function signIn(
   const network = networkOf(address)
   const here = `person ${form.personId} at ${network}`
   // Of names that nobody has, only the sender is known.
+  const everywhere = knownAt(db, form.personId, network, now - knownForMs) ? [] : [`person ${form.personId}`]
   const keys: readonly Key[] =
     known === undefined
       ? [{ key: `address ${network}` }]
-      : [
-          { key: here },
-          { key: `address ${network}`, free: freeFromAllOver },
-          { key: `person ${form.personId}`, free: freeFromAllOver },
-        ].filter(
-          ({ key }) => key !== `person ${form.personId}` || !knownAt(db, form.personId, network, now - knownForMs),
-        )
+      : [{ key: here }, ...[`address ${network}`, ...everywhere].map((key) => ({ key, free: freeFromAllOver }))]
   const shut = tooMany(db, keys, now)
   if (shut) return shut
   const person = readSigners(db, dayIn(readKennel(db).timeZone, now)).find((p) => p.id === form.personId)
@@ -182,15 +177,6 @@ export function signOutEverywhere(db: Db, { personId }: z.output<typeof signOutF
   return { ok: true }
 }
 
-/** Does what can be left undone where the disk is full or the database held. */
-function unlessTrouble(run: () => void): void {
-  try {
-    run()
-  } catch (error) {
-    if (troubleOf(error) === undefined) throw error
-  }
-}
-
 export const setUpForm = z
   .object({
     kennel: z
@@ -214,13 +200,15 @@ export const setUpForm = z
     ...waysOrPlain,
   })
   .refine((f) => f.passcode === f.again, { path: ['again'], message: 'The two passcodes differ.' })
+  .superRefine((f, ctx) => {
+    const common = whyTooCommon(f.passcode, [f.name, f.kennel])
+    if (common !== undefined) ctx.addIssue({ code: 'custom', path: ['passcode'], message: common })
+  })
 
 /** Makes the first lead of an empty kennel; refused as soon as there is one. The id is that of the sign-in. */
 export async function setUp(db: Db, raw: unknown, now: number): Promise<FormResult> {
   const parsed = setUpForm.safeParse(raw)
   if (!parsed.success) return wrongIn(fieldErrors(parsed.error))
-  const common = whyTooCommon(parsed.data.passcode, [parsed.data.name, parsed.data.kennel])
-  if (common !== undefined) return wrongIn({ passcode: common })
   const made = await hash(parsed.data.passcode)
   return db
     .transaction((): FormResult => {
@@ -237,32 +225,35 @@ export async function setUp(db: Db, raw: unknown, now: number): Promise<FormResu
     .immediate()
 }
 
+/** A passcode that somebody may have who is so named; else what is wrong with it. */
+function chosen(db: Db, raw: unknown, name: string): { readonly passcode: string } | { readonly wrong: string } {
+  const parsed = passcode.safeParse(raw)
+  if (!parsed.success) return { wrong: parsed.error.issues[0]?.message ?? '' }
+  const common = whyTooCommon(parsed.data, [name, readKennel(db).name])
+  return common === undefined ? { passcode: parsed.data } : { wrong: common }
+}
+
 /** Adds a person, with a passcode when one was typed. */
 export async function addSigner(db: Db, raw: unknown, now: number): Promise<FormResult> {
-  const typed = z.object({ passcode: z.string() }).safeParse(raw).data?.passcode ?? ''
-  const checked = typed === '' ? undefined : passcode.safeParse(typed)
-  if (checked && !checked.success) return wrongIn({ passcode: checked.error.issues[0]?.message ?? '' })
-  const name = z.object({ name: z.string() }).safeParse(raw).data?.name ?? ''
-  const common = checked && whyTooCommon(checked.data, [name, readKennel(db).name])
-  if (common !== undefined) return wrongIn({ passcode: common })
-  return addPerson(db, raw, now, checked && (await hash(checked.data)))
+  const typed = z.object({ passcode: z.string().default(''), name: z.string().default('') }).safeParse(raw).data
+  if (!typed?.passcode) return addPerson(db, raw, now)
+  const made = chosen(db, typed.passcode, typed.name)
+  if ('wrong' in made) return wrongIn({ passcode: made.wrong })
+  return addPerson(db, raw, now, await hash(made.passcode))
 }
 
 /** Gives a person a passcode; whoever was signed in as that person is signed out. */
 export async function changePasscode(db: Db, who: unknown, raw: unknown, now: number): Promise<FormResult> {
-  const parsed = passcode.safeParse(raw)
   const person = readPeople(db).find((p) => p.id === who)
-  const personId = person?.id
-  if (personId === undefined) return refuse(nobody)
-  if (!parsed.success) return wrongIn({ passcode: parsed.error.issues[0]?.message ?? '' })
-  const common = whyTooCommon(parsed.data, [person?.name ?? '', readKennel(db).name])
-  if (common !== undefined) return wrongIn({ passcode: common })
-  const made = await hash(parsed.data)
+  if (!person) return refuse(nobody)
+  const own = chosen(db, raw, person.name)
+  if ('wrong' in own) return wrongIn({ passcode: own.wrong })
+  const made = await hash(own.passcode)
   return db
     .transaction((): FormResult => {
-      writePasscode(db, personId, made)
-      endAllSigningIn(db, personId, now)
-      return { ok: true, id: personId }
+      writePasscode(db, person.id, made)
+      endAllSigningIn(db, person.id, now)
+      return { ok: true, id: person.id }
     })
     .immediate()
 }

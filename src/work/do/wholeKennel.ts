@@ -11,8 +11,8 @@ import {
   writeSync,
 } from 'node:fs'
 import { join } from 'node:path'
-import Papa from 'papaparse'
 import { z } from 'zod'
+import { csvRow, writeCsv } from '@/core/csv/csv'
 import { newestMigration, openDatabase, type Db } from '@/store/database'
 import { readKennel } from '@/store/kennel'
 import { carriedTables, refilled, rowsOf, type TableRow } from '@/store/tables'
@@ -138,12 +138,12 @@ function writeFacts(db: Db, path: string): number {
   const { write, flush } = gathered(file)
   let rows = 0
   try {
-    write('\uFEFFid,kind,day,at,received,device,number,recorded by\r\n')
+    write(writeCsv(['id', 'kind', 'day', 'at', 'received', 'device', 'number', 'recorded by'], []))
     const asked = 'SELECT id, kind, device, seq, at, received_at, day, recorded_by FROM fact ORDER BY at, device, seq'
     for (const raw of db.prepare(asked).iterate()) {
       const f = fact.parse(raw)
       const said = [f.id, f.kind, f.day, iso(f.at), iso(f.received_at), f.device, String(f.seq), f.recorded_by ?? '']
-      write(`${Papa.unparse([said], { escapeFormulae: true })}\r\n`)
+      write(csvRow(said))
       rows++
     }
     flush()
@@ -173,7 +173,7 @@ export function kennelIn(folder: string, database: string, now: number): Deed<{ 
     const links = refilled(db, (put) => {
       rows = readLines(source, folder, put)
     })
-    if (links.length > 0) throw new Damaged(`rows of ${links.join(', ')} name what is not there`)
+    if (links.length > 0) throw new Damaged(`rows name what is not there (${links.join(', ')})`)
     rebuildStandings(db, now)
     db.pragma('wal_checkpoint(TRUNCATE)')
     db.close()

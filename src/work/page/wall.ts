@@ -23,12 +23,7 @@ import { keptForecasts } from '../record/kept'
 export function loadWall(db: Db, now: number, me?: string): WallPage {
   const today = dayIn(readKennel(db).timeZone, now)
   const residents = residentsOn(db, today)
-  const summaries = summariesOf(
-    db,
-    today,
-    now,
-    residents.map((r) => r.residencyId),
-  )
+  const summaries = summariesOf(db, today, now, residents)
   const house = readRules(db)
   const booked = new Set(handoffsAfter(db, now).map((h) => h.residencyId))
   const day = readToday(db, today, now)

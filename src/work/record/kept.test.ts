@@ -20,7 +20,7 @@ it.each(['null', '[]', '{"runs":7}', '{"tick":1,"runs":{"sit/sit":[]}}', '{"comm
     expect(standingOf(db, residencyId, tablet.at)).toMatchObject({ state, summary })
     const today = dayIn('Europe/London', tablet.at)
     expect(keptSummaries(db, today, tablet.at).size).toBe(0)
-    expect(summariesOf(db, today, tablet.at, [residencyId]).get(residencyId)).toEqual(summary)
+    expect(summariesOf(db, today, tablet.at, [{ residencyId }]).get(residencyId)).toEqual(summary)
   },
 )
 

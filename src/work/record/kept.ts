@@ -5,7 +5,14 @@ import type { DogState } from '@/core/progress/state'
 import { foldVersion, type Summary } from '@/core/promise/summary'
 import type { Db } from '@/store/database'
 import { forecastNow, forecastsOn, forecastText, type ForecastStamp } from '@/store/forecasts'
-import { readStanding, standingStamp, standingStamps, standingText, writeStanding } from '@/store/standings'
+import {
+  readStanding,
+  standingStamp,
+  standingStamps,
+  standingText,
+  writeStanding,
+  type StandingStamp,
+} from '@/store/standings'
 
 /**
  * What is kept of the folding of facts, so that they need not be folded again: on the disk a standing a residency, in
@@ -105,12 +112,6 @@ function own<T>(shape: z.ZodType, json: string): T | undefined {
   }
 }
 
-/** A row as it was written once. */
-interface Stamped {
-  readonly residencyId: string
-  readonly stamp: number
-}
-
 /**
  * What was read the last time, by the stamp of its writing: most dogs have not moved since, and reading takes most of
  * the wall’s time. Nobody who reads one writes into it; those that nobody asked for longest are forgotten.
@@ -119,15 +120,16 @@ class LastRead<T> {
   private readonly kept = new WeakMap<Db, Map<string, { readonly stamp: number; readonly value: T }>>()
 
   constructor(
-    private readonly read: (db: Db, residencyId: string) => T | undefined,
+    private readonly textOf: (db: Db, residencyId: string) => string | undefined,
+    private readonly read: (json: string) => T | undefined,
     private readonly most: number,
   ) {}
 
-  of(db: Db, { residencyId, stamp }: Stamped): T | undefined {
+  of(db: Db, { residencyId, stamp }: StandingStamp): T | undefined {
     const all = this.kept.get(db) ?? new Map<string, { readonly stamp: number; readonly value: T }>()
     this.kept.set(db, all)
     const known = all.get(residencyId)
-    const value = known?.stamp === stamp ? known.value : this.read(db, residencyId)
+    const value = known?.stamp === stamp ? known.value : this.read(this.textOf(db, residencyId) ?? '')
     all.delete(residencyId)
     if (value === undefined) return undefined
     all.set(residencyId, { stamp, value })
@@ -136,21 +138,9 @@ class LastRead<T> {
     return value
   }
 }
-const parsedBy =
-  <T>(own: (json: string) => T | undefined, textOf: (db: Db, residencyId: string) => string | undefined) =>
-  (db: Db, residencyId: string): T | undefined => {
-    const text = textOf(db, residencyId)
-    return text === undefined ? undefined : own(text)
-  }
-const states = new LastRead(
-  parsedBy(ownState, (db, id) => standingText(db, id, 'state')),
-  64,
-)
-const summaries = new LastRead(
-  parsedBy(ownSummary, (db, id) => standingText(db, id, 'summary')),
-  512,
-)
-const forecasts = new LastRead(parsedBy(ownForecast, forecastText), 512)
+const states = new LastRead((db, id) => standingText(db, id, 'state'), ownState, 64)
+const summaries = new LastRead((db, id) => standingText(db, id, 'summary'), ownSummary, 512)
+const forecasts = new LastRead(forecastText, ownForecast, 512)
 
 /** What is said of a dog’s being ready, and when it was reckoned. */
 export interface KeptForecast {

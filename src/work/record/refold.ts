@@ -101,10 +101,10 @@ export function summariesOf(
   db: Db,
   today: string,
   now: number,
-  residencyIds: readonly string[],
+  residents: readonly { readonly residencyId: string }[],
 ): ReadonlyMap<string, Summary> {
   const here = keptSummaries(db, today, now)
-  return new Map(residencyIds.map((id) => [id, here.get(id) ?? standingOf(db, id, now).summary]))
+  return new Map(residents.map(({ residencyId: id }) => [id, here.get(id) ?? standingOf(db, id, now).summary]))
 }
 
 /** Folds anew every standing of these days that no longer holds or is of another version; returns how many. */

@@ -55,12 +55,7 @@ export function claimsOn(
 ): readonly (Claim & { readonly resident: Resident })[] {
   const told = keptForecasts(db, today)
   const residents = residentsOn(db, today)
-  const summaries = summariesOf(
-    db,
-    today,
-    now,
-    residents.map((r) => r.residencyId),
-  )
+  const summaries = summariesOf(db, today, now, residents)
   const here = residents.map((resident) => {
     const ready = summaries.get(resident.residencyId)?.readyOn !== undefined
     return {

@@ -1,4 +1,4 @@
-import { handle, isForeign } from '@/app/door'
+import { handle } from '@/app/door'
 import { wireBatch } from '@/core/facts/wire'
 import { kennelDatabase } from '@/store/connection'
 import { fieldErrors } from '@/core/fields'
@@ -7,20 +7,14 @@ import { sayTrouble } from '@/store/trouble'
 import { requestTime } from '@/work/scene/clock'
 import { isDamaged } from '@/work/scene/soundness'
 
-/** A full batch is far smaller; anything above is no batch of ours. */
-const mostBytes = 2_000_000
-
 /** Takes a device's facts: each is stored once, known already, or refused with its reason. */
 export const POST = handle('hand', async (request: Request, _context: unknown, who) => {
-  if (isForeign(request)) return Response.json({ error: 'This request came from another site.' }, { status: 403 })
   if (!request.headers.get('content-type')?.startsWith('application/json'))
     return Response.json({ error: 'Facts are sent as application/json.' }, { status: 415 })
   // What is damaged gets nothing more: devices keep their facts until a good backup stands in its place.
   if (isDamaged(kennelDatabase()))
     return Response.json({ error: sayTrouble.broken, trouble: 'broken' }, { status: 503 })
-  const text = await request.text()
-  if (text.length > mostBytes) return Response.json({ error: 'Too much at once; send fewer facts.' }, { status: 413 })
-  const batch = wireBatch.safeParse(parseJson(text))
+  const batch = wireBatch.safeParse(parseJson(await request.text()))
   if (!batch.success)
     return Response.json({ error: 'This is no batch of facts.', fields: fieldErrors(batch.error) }, { status: 400 })
   return Response.json(recordFacts(kennelDatabase(), batch.data, requestTime(), who))

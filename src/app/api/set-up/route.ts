@@ -1,4 +1,4 @@
-import { admit, fromWhere, isForeign } from '@/app/door'
+import { admit, fromWhere } from '@/app/door'
 import { troubled } from '@/app/troubled'
 import { kennelDatabase } from '@/store/connection'
 import { requestTime } from '@/work/scene/clock'
@@ -6,7 +6,6 @@ import { setUp } from '@/work/do/signIn'
 
 /** Makes the first lead; open only at this very machine, and only until there is one. */
 export async function POST(request: Request) {
-  if (isForeign(request)) return Response.json({ error: 'This request came from another site.' }, { status: 403 })
   if (!(await fromWhere()).isThisMachine)
     return Response.json({ error: 'The first lead is made at the machine on which Kibou runs.' }, { status: 403 })
   return troubled(async () => {
