@@ -1,4 +1,4 @@
-import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus'
+import { xoroshiro128plus, xoroshiro128plusFromState } from 'pure-rand/generator/xoroshiro128plus'
 
 /** A seeded source of chances in [0, 1). */
 export type Chance = () => number
@@ -17,4 +17,20 @@ export function drawsFrom(seed: number): { next(): number } {
 export function seeded(seed: number): Chance {
   const draws = drawsFrom(seed)
   return () => (draws.next() >>> 0) / 2 ** 32
+}
+
+/** Scatters 32 bits (the finalizer of MurmurHash3). */
+function scattered(bits: number): number {
+  const once = Math.imul(bits ^ (bits >>> 16), 0x85ebca6b)
+  const twice = Math.imul(once ^ (once >>> 13), 0xc2b2ae35)
+  return twice ^ (twice >>> 16)
+}
+
+/**
+ * Whole numbers of 32 bits for one of thousands of plays of a seed, begun at once: the four words it begins with are
+ * scattered already, so that none has to be thrown away.
+ */
+export function drawsOfFuture(seed: number, future: number): { next(): number } {
+  const at = (scattered(seed) + Math.imul(future, 4)) | 0
+  return xoroshiro128plusFromState([scattered(at), scattered(at + 1), scattered(at + 2), scattered(at + 3)])
 }

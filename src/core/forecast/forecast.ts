@@ -16,10 +16,10 @@ import { pastOf, type Past } from './stretches'
 import { workLeft, type Leg, type Sooner } from './workLeft'
 
 /** Raised whenever a forecast of the same facts would come out otherwise. */
-export const forecastModel = 1
+export const forecastModel = 2
 /** Futures played for one forecast: its scatter is below one in a hundred. */
 export const usualFutures = 4000
-/** Of which so many are played again for each thing that could be done otherwise. */
+/** Of which so many are played on beyond going home, and again for each thing that could be done otherwise. */
 const playedAgain = 1000
 /** Shares of the futures whose day is told: the middle 80 and 50 in a hundred lie between them. */
 export const shares = [0.1, 0.25, 0.5, 0.75, 0.9] as const
@@ -176,7 +176,7 @@ function played(ground: ForecastGround, n: number, seed: number, changed: Change
   )
   const home = Math.max(0, daysBetween(stay.today, stay.leavesOn))
   const plan = planOf(past.useful, { ...stay, leavesOn: addDays(stay.leavesOn, changed.beyond ?? 0) }, changed)
-  return { home, plan, legs, futures: futuresOf(legs, speed, plan, n, seed) }
+  return { home, plan, legs, futures: futuresOf(legs, speed, plan, n, seed, { until: home, full: playedAgain }) }
 }
 
 /** Share ready by the evening before a day this many days ahead; on the day itself what is met already. */
@@ -288,7 +288,7 @@ function byDay(ready: Int16Array, days: number, bend: Bend): number[] {
 }
 
 /** Which command is ready last, and how often; what is met from the first day on never is. */
-function bindingOf({ n, legs }: Futures): Forecast['binds'] {
+function bindingOf({ full: n, legs }: Futures): Forecast['binds'] {
   const last = new Map<string, number>()
   for (let f = 0; f < n; f++) {
     let most = 0

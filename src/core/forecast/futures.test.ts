@@ -7,6 +7,7 @@ import { liveInBlocks } from '../tests/loop/blocks'
 import { laws } from '../tests/loop/dogs'
 import { arrival, perfectDog, regimesIn, type World } from '../tests/loop/live'
 import { chanceBy, dayOf, futuresOf } from './futures'
+import { drawsOfFuture } from '../seeded'
 import { never, type Plan } from './play'
 import { planOf, usualSets } from './plan'
 import { shippedRates } from './rates'
@@ -73,6 +74,39 @@ describe('futures of a dog', () => {
     expect(Math.min(...taught.ready)).toBe(1)
     const met = futuresOf([leg(0, { metToday: true })], usual, plan(30, 60), 400, 1)
     expect(Math.min(...met.ready)).toBe(1)
+  })
+
+  it('played on by a part of them, all are as before until that day, that part to the last, and the rest alike', () => {
+    const all = [leg(6), leg(4, { command: 'heel', rungId: 'heel.x' })]
+    const whole = futuresOf(all, usual, plan(40, 5), 3000, 4)
+    const part = futuresOf(all, usual, plan(40, 5), 3000, 4, { until: 8, full: 800 })
+    for (const [is, was] of [[part, whole] as const, ...part.legs.map((l, k) => [l, whole.legs[k]] as const)]) {
+      const early = (ready: Int16Array | undefined) => [...(ready ?? [])].map((d) => (d < 8 ? d : -1))
+      expect(early(is.ready)).toEqual(early(was?.ready))
+      expect([...is.ready.slice(0, 800)]).toEqual([...(was?.ready.slice(0, 800) ?? [])])
+      // 4 standard errors of a share of 800.
+      for (const by of [12, 18, 30])
+        expect(Math.abs(chanceBy(is.ready, by) - chanceBy(was?.ready ?? is.ready, by))).toBeLessThan(0.07)
+    }
+    expect(chanceBy(whole.ready, 8)).toBeLessThan(0.9)
+    expect(chanceBy(part.ready, 30)).toBeGreaterThan(chanceBy(part.ready, 8) + 0.05)
+  })
+
+  it('neighbouring futures, and dogs, have chances that know nothing of each other', () => {
+    // Chi square of 16 × 16 pairs in 40,000: 255 degrees; 99.99 in 100 below 350 (handbook tables, by Wilson–Hilferty).
+    for (const [nextSeed, nextFuture] of [
+      [0, 1],
+      [1, 0],
+      [-1, 1],
+    ] as const) {
+      const counts = new Array<number>(256).fill(0)
+      for (let f = 0; f < 40_000; f++) {
+        const [a, b] = [drawsOfFuture(77, f), drawsOfFuture(77 + nextSeed, f + nextFuture)].map((d) => d.next() >>> 28)
+        const at = (a ?? 0) * 16 + (b ?? 0)
+        counts[at] = (counts[at] ?? 0) + 1
+      }
+      expect(counts.reduce((sum, n) => sum + (n - 156.25) ** 2 / 156.25, 0)).toBeLessThan(350)
+    }
   })
 
   it('what a promise needs first is held on two days before it begins', () => {

@@ -1,4 +1,4 @@
-import { drawsFrom } from '../seeded'
+import { drawsOfFuture } from '../seeded'
 import { never, Play, type Plan } from './play'
 import type { Speed } from './speed'
 import type { Leg } from './workLeft'
@@ -6,25 +6,42 @@ import type { Leg } from './workLeft'
 export interface Futures {
   /** How many there are. */
   readonly n: number
+  /** So many of them, the first, were played to the last day; of the others those that were not ready by `until` lent
+   * their days beyond it from these. */
+  readonly full: number
   /** By future the number of the first day (0 today) at whose end everything is met; `never` where it is not. */
   readonly ready: Int16Array
   /** The same for each promised leg, in the order of the legs. */
   readonly legs: readonly { readonly rungId: string; readonly command: string; readonly ready: Int16Array }[]
 }
 
+/** Until which day all futures are played; beyond it, only the first so many. */
+export interface Onward {
+  readonly until: number
+  readonly full: number
+}
+
 /**
  * Plays the days to come again and again: one speed of the dog a future, so that its commands go together; a command's
  * own around it; a waiting time for each rung; sets dealt out in bundles of two or three over the two that need most.
  */
-export function futuresOf(legs: readonly Leg[], speed: Speed, plan: Plan, n: number, seed: number): Futures {
+export function futuresOf(
+  legs: readonly Leg[],
+  speed: Speed,
+  plan: Plan,
+  n: number,
+  seed: number,
+  onward: Onward = { until: plan.days.length, full: n },
+): Futures {
   const promised = legs.flatMap((leg, i) => (leg.promised ? [i] : []))
   const ready = new Int16Array(n).fill(never)
   const readyOf = promised.map(() => new Int16Array(n).fill(never))
   const play = new Play(legs, speed, plan)
-  const last = plan.days.length
+  const full = Math.min(n, onward.full)
   for (let f = 0; f < n; f++) {
+    const last = f < full ? plan.days.length : Math.min(onward.until, plan.days.length)
     // Each future has chances of its own, so that a day more, or another leg, changes it and none after it.
-    play.begin(drawsFrom(seed + Math.imul(f + 1, 0x85ebca6b)))
+    play.begin(drawsOfFuture(seed, f))
     for (let day = 0; day < last; day++) {
       if (!play.day(day)) continue
       let all = true
@@ -39,8 +56,11 @@ export function futuresOf(legs: readonly Leg[], speed: Speed, plan: Plan, n: num
       }
     }
   }
+  if (full < n && onward.until < plan.days.length)
+    for (const of of [ready, ...readyOf]) lendBeyond(of, full, onward.until)
   return {
     n,
+    full,
     ready,
     legs: promised.map((i, k) => ({
       rungId: legs[i]?.rungId ?? '',
@@ -48,6 +68,14 @@ export function futuresOf(legs: readonly Leg[], speed: Speed, plan: Plan, n: num
       ready: readyOf[k] as Int16Array,
     })),
   }
+}
+
+/** Those not played beyond a day come out as those that were, one after the other; `never` where none was. */
+function lendBeyond(ready: Int16Array, full: number, until: number): void {
+  const late = ready.subarray(0, full).filter((day) => day >= until)
+  if (late.length === 0) return
+  for (let f = full, lent = 0; f < ready.length; f++)
+    if ((ready[f] ?? never) >= until) ready[f] = late[lent++ % late.length] ?? never
 }
 
 /** Share of futures that are ready by the end of this day. */

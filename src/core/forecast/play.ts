@@ -1,5 +1,5 @@
 import { probit } from 'simple-statistics'
-import { drawsFrom } from '../seeded'
+import { drawsOfFuture } from '../seeded'
 import { commandShape, type Speed } from './speed'
 import { waitShape } from './wait'
 import type { Leg } from './workLeft'
@@ -50,8 +50,11 @@ const untilSlip = table((u) => Math.floor(Math.log(u) / Math.log1p(-slips.out)))
  * A gamma of mean one and this shape from a normal one (Wilson and Hilferty 1931): within a hundredth of it from a
  * shape of 4 on, which is the least that is asked.
  */
-export function gammaOf(shape: number, z: number): number {
-  const root = Math.max(0.1, 1 - 1 / (9 * shape) + z / (3 * Math.sqrt(shape)))
+export const gammaOf = (shape: number, z: number): number => cubed(middleOf(shape), spreadOf(shape), z)
+const middleOf = (shape: number): number => 1 - 1 / (9 * shape)
+const spreadOf = (shape: number): number => 1 / (3 * Math.sqrt(shape))
+function cubed(middle: number, spread: number, z: number): number {
+  const root = Math.max(0.1, middle + z * spread)
   return root * root * root
 }
 
@@ -61,8 +64,15 @@ export function gammaOf(shape: number, z: number): number {
  */
 export class Play {
   private readonly count: number
-  private readonly shapes: readonly number[]
-  private readonly factors: readonly number[]
+  private readonly dogPace: number
+  private readonly dogMiddle: number
+  private readonly dogSpread: number
+  /** By command: its pace beside the dog’s, and how its gamma lies; its pace in this future, and what places take. */
+  private readonly factors: Float64Array
+  private readonly middles: Float64Array
+  private readonly spreads: Float64Array
+  private readonly paces: Float64Array
+  private readonly atPlaces: Float64Array
   private readonly commandOf: Int16Array
   /** Steps, their needs and meetings of all legs after each other; a leg's begin at its number, and end at the next. */
   private readonly stepFrom: Int32Array
@@ -107,10 +117,12 @@ export class Play {
   private readonly lends: Uint8Array
   private readonly shape: number
   private readonly waits: Float64Array
-  private draws = drawsFrom(0)
+  private draws = drawsOfFuture(0, 0)
   /** Thrown once a day, a bit for each bundle. */
   private coins = 0
   private needsStand = false
+  /** The leg of the last bundle is not open any more. */
+  private closed = false
   /** A leg ended its climb, so that another may have opened in the middle of a day. */
   private opens = false
   /** Something was met, or slipped, since it was last asked. */
@@ -120,7 +132,7 @@ export class Play {
 
   constructor(
     legs: readonly Leg[],
-    private readonly speed: Speed,
+    speed: Speed,
     private readonly plan: Plan,
   ) {
     const count = legs.length
@@ -128,8 +140,15 @@ export class Play {
     this.shape = speed.shape ?? waitShape
     this.waits = waitsOf(this.shape)
     const ids = [...new Set(legs.map((leg) => leg.command))]
-    this.shapes = ids.map((id) => speed.commands.get(id)?.precision ?? commandShape)
-    this.factors = ids.map((id) => Math.exp(speed.commands.get(id)?.mean ?? 0))
+    this.dogPace = Math.exp(speed.mean)
+    this.dogMiddle = middleOf(speed.precision)
+    this.dogSpread = spreadOf(speed.precision)
+    const shapes = ids.map((id) => speed.commands.get(id)?.precision ?? commandShape)
+    this.factors = Float64Array.from(ids, (id) => Math.exp(speed.commands.get(id)?.mean ?? 0))
+    this.middles = Float64Array.from(shapes, middleOf)
+    this.spreads = Float64Array.from(shapes, spreadOf)
+    this.paces = new Float64Array(ids.length)
+    this.atPlaces = new Float64Array(ids.length)
     this.commandOf = Int16Array.from(legs, (leg) => ids.indexOf(leg.command))
     const steps = legs.flatMap((leg) => leg.steps)
     this.stepFrom = offsets(legs.map((leg) => leg.steps.length))
@@ -175,29 +194,35 @@ export class Play {
     this.lends = Uint8Array.from(legs, (_, i) => Number(lends.some((pair) => pair.includes(i))))
   }
 
-  begin(draws: ReturnType<typeof drawsFrom>): void {
+  begin(draws: ReturnType<typeof drawsOfFuture>): void {
     this.draws = draws
+    const { paces, atPlaces, factors } = this
     // Speeds about their modes, of mean one: gammas of the precision that is known.
-    const about = (precision: number) => gammaOf(precision, normal[this.part()] as number)
-    const dog = Math.exp(this.speed.mean) * about(this.speed.precision)
-    const paces: number[] = []
-    for (let c = 0; c < this.shapes.length; c++)
-      paces.push(dog * (this.factors[c] as number) * about(this.shapes[c] as number))
-    this.daysLeft.set(this.legDays)
-    this.metOn.set(this.legMetOn)
-    this.heldOn.fill(never)
-    this.slipsOn.fill(never)
-    this.slipped.fill(0)
-    this.eased.set(this.meetingEased)
-    this.dueDays.set(this.meetingDays)
-    this.dueOn.set(this.meetingOn)
+    const dog = this.dogPace * cubed(this.dogMiddle, this.dogSpread, normal[this.part()] as number)
+    for (let c = 0; c < factors.length; c++) {
+      const z = normal[this.part()] as number
+      const pace = dog * (factors[c] as number) * cubed(this.middles[c] as number, this.spreads[c] as number, z)
+      paces[c] = pace
+      atPlaces[c] = 1 - Math.exp(-2 * laterRates.again * pace)
+    }
+    for (let j = 0; j < this.eased.length; j++) {
+      this.eased[j] = this.meetingEased[j] as number
+      this.dueDays[j] = this.meetingDays[j] as number
+      this.dueOn[j] = this.meetingOn[j] as number
+    }
     this.nextSlip = never
     for (let i = 0; i < this.count; i++) {
-      const pace = paces[this.commandOf[i] as number] as number
+      const command = this.commandOf[i] as number
+      const pace = paces[command] as number
       this.pace[i] = pace
       const from = this.stepFrom[i] as number
       this.step[i] = from
-      this.meets[i] = this.meetingFrom[i] === this.meetingFrom[i + 1] ? 1 : -Math.expm1(-laterRates.again * 2 * pace)
+      this.daysLeft[i] = this.legDays[i] as number
+      this.metOn[i] = this.legMetOn[i] as number
+      this.heldOn[i] = never
+      this.slipsOn[i] = never
+      this.slipped[i] = 0
+      this.meets[i] = this.meetingFrom[i] === this.meetingFrom[i + 1] ? 1 : (atPlaces[command] as number)
       if (from < (this.stepFrom[i + 1] as number)) {
         this.stage[i] = climbs
         this.drawStep(i)
@@ -236,7 +261,7 @@ export class Play {
     const { open, need } = this
     let count = 0
     // What opens a leg is of an earlier day: none opens in the middle of one but where something slipped is put right.
-    for (let i = 0; i < this.count; i++) if (this.isOpen(i, day)) open[count++] = i
+    for (let i = 0; i < this.count; i++) if (!this.isMet(i) && this.isOpen(i, day)) open[count++] = i
     let left = sets
     this.opens = false
     for (let block = 0; left > 0 && count > 0 && block < mostBlocks; block++) {
@@ -250,13 +275,15 @@ export class Play {
           first = k
         } else if (second === none || of > (need[open[second] as number] as number)) second = k
       }
-      const [a, b] = [open[first] as number, second === none ? none : (open[second] as number)]
-      left = this.bundle(a, day, left)
-      if (b !== none && left > 0) left = this.bundle(b, day, left)
+      this.closed = false
+      left = this.bundle(open[first] as number, day, left)
+      const firstClosed = this.closed
+      this.closed = false
+      if (second !== none && left > 0) left = this.bundle(open[second] as number, day, left)
       // The later place in the list goes first, so that the other keeps its own.
-      const [late, early] = first > second ? [first, second] : [second, first]
-      if (late !== none && !this.isOpen(open[late] as number, day)) open[late] = open[--count] as number
-      if (early !== none && !this.isOpen(open[early] as number, day)) open[early] = open[--count] as number
+      if (this.closed && second > first) open[second] = open[--count] as number
+      if (firstClosed) open[first] = open[--count] as number
+      if (this.closed && second < first) open[second] = open[--count] as number
       if (this.opens) {
         this.opens = false
         count = 0
@@ -278,17 +305,18 @@ export class Play {
     }
   }
 
-  /** Two or three sets of one leg, as long as it is open; how many are left of the day. */
+  /** Two or three sets of a leg that is open, as long as it is; how many are left of the day. */
   private bundle(i: number, day: number, sets: number): number {
     const most = Math.min(sets, 2 + (this.coins & 1))
     this.coins = (this.coins >>> 1) | (this.coins << 31)
     let done = 0
-    while (done < most && this.isOpen(i, day)) {
+    do {
       const ahead = this.slipped[i] === 0 && (this.stage[i] as number) <= again ? (this.left[i] as number) : 1
-      const now = Math.min(most - done, Math.max(1, ahead))
+      const now = Math.min(most - done, ahead)
       done += now
-      this.work(i, day, now)
-    }
+      if (this.work(i, day, now)) continue
+      this.closed = !this.isOpen(i, day)
+    } while (done < most && !this.closed)
     return sets - done
   }
 
@@ -334,20 +362,23 @@ export class Play {
     return none
   }
 
-  /** So many sets of this leg on this day, no more than it has left; one where it slipped or goes somewhere. */
-  private work(i: number, day: number, sets: number): void {
+  /**
+   * So many sets of this leg on this day, no more than it has left; one where it slipped or goes somewhere. Whether it
+   * is where it was, and so as open.
+   */
+  private work(i: number, day: number, sets: number): boolean {
     if (this.slipped[i] === 1) {
-      if (this.part() >= slips.back * parts) return
+      if (this.part() >= slips.back * parts) return true
       this.slipped[i] = 0
       this.slipsAfter(i, day)
       this.needsStand = false
       this.moved = true
-      return
+      return false
     }
     if (this.stage[i] === goes) return this.meet(i, day)
     const left = (this.left[i] as number) - sets
     this.left[i] = left
-    if (left > 0) return
+    if (left > 0) return true
     if (this.stage[i] === climbs) {
       const step = (this.step[i] as number) + 1
       this.step[i] = step
@@ -355,7 +386,11 @@ export class Play {
       this.own[i] = own
       if (this.lends[i] === 1) this.needsStand = false
       else this.need[i] = own
-      if (step < (this.stepFrom[i + 1] as number)) return this.drawStep(i)
+      if (step < (this.stepFrom[i + 1] as number)) {
+        this.drawStep(i)
+        // The next may need what is not held yet.
+        return this.needFrom[step] === this.needFrom[step + 1]
+      }
       // The passing of the last is the first day of its meeting.
       this.stage[i] = again
       // The next leg of its run may open on this very day.
@@ -364,6 +399,7 @@ export class Play {
     this.metOn[i] = day
     if ((this.daysLeft[i] as number) > 0) this.drawLater(i)
     else this.hold(i, day)
+    return false
   }
 
   private hold(i: number, day: number): void {
@@ -379,19 +415,21 @@ export class Play {
     if (on < this.nextSlip) this.nextSlip = on
   }
 
-  private meet(i: number, day: number): void {
+  /** A set at the first place or with the first hands that are due; whether the same are. */
+  private meet(i: number, day: number): boolean {
     const j = this.meetingDue(i, day)
-    if (this.part() >= (this.meets[i] as number) * parts) return
+    if (this.part() >= (this.meets[i] as number) * parts) return true
     if ((this.eased[j] as number) > 0) {
       this.eased[j] = (this.eased[j] as number) - 1
-      return
+      return true
     }
     this.dueDays[j] = (this.dueDays[j] as number) - 1
     this.dueOn[j] = day
     const end = this.meetingFrom[i + 1] as number
-    for (let k = this.meetingFrom[i] as number; k < end; k++) if ((this.dueDays[k] as number) > 0) return
+    for (let k = this.meetingFrom[i] as number; k < end; k++) if ((this.dueDays[k] as number) > 0) return false
     this.stage[i] = met
     this.moved = true
+    return false
   }
 
   private drawStep(i: number): void {

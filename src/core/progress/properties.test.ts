@@ -203,68 +203,69 @@ describe('suggestions', () => {
       { id: 'square', kind: 'square' },
     ] as const
     const firsts = new Set<string>()
-    fc.assert(
-      fc.property(
-        history,
-        fc.boolean(),
-        fc.integer({ min: 0, max: 25 }),
-        fc.integer({ min: 0, max: 13 }),
-        fc.constantFrom(1, 3, 30),
-        fc.constantFrom(
-          ...methodRows.filter((r) => r.kind === 'judging').flatMap((r) => r.options.map((o) => ({ [r.id]: o.id }))),
-        ),
-        (random, far, day, promised, here, set) => {
-          const sets = far ? [...advanced, ...random] : random
-          const method = { ...defaultMethod, ...set }
-          const regime = regimeOf(houseCurriculum, method, { traits: plainDog, side: 'left', young: false })
-          const state = foldDog([{ from: Number.NEGATIVE_INFINITY, ...regime }], sets)
-          const summary = summarise(regime.curriculum, state, promises, { days: 0, reps: 0 })
-          const dog = {
-            promises: promises.slice(0, promised),
-            words: { name: 'Wren', cue: undefined, release: 'Okay', marker: 'Yes', side: 'left', traits: plainDog },
-            arrivesOn: dayName(day - here),
-            cueWords: new Map<string, string>(),
-            tried: [],
-          } as const
-          const around = {
-            now: monday + day * 86_400_000,
-            today: dayName(day),
-            places,
-            people: ['ada', 'ben'],
-            method,
-            forgetting: houseForgetting,
-          }
-          const next = whatNext(regime.curriculum, state, summary, dog, around)
-          // A list of many dogs names the same first step, by a shorter way.
-          const first = firstNext(regime.curriculum, state, summary, dog, around)
-          firsts.add(next.sets[0]?.why ?? 'none')
-          expect(first).toMatchObject(
-            next.sets[0]
-              ? { rungId: next.sets[0].rungId, command: next.sets[0].command, purpose: next.sets[0].purpose }
-              : { rest: next.rest },
-          )
-          for (const s of next.sets) {
-            const found = findRung(regime.curriculum, s.rungId)
-            if (!found) throw new Error(s.rungId)
-            const where = places.find((p) => p.id === s.placeId) ?? places[0]
-            expect([
-              s.rungId,
-              shutBecause(state, regime.curriculum, found.rung, {
-                placeId: where.id,
-                placeKind: where.kind,
-                level: s.level,
-                kit: s.kit,
-              }),
-            ]).toEqual([s.rungId, undefined])
-            // Nothing is skipped: every rung below on the way was passed, or is the one suggested.
-            expect(found.index).toBeLessThanOrEqual(
-              Math.max(state.runs[found.runKey]?.position ?? 0, topHeld(found.run, state.runs[found.runKey])),
-            )
-          }
-        },
+    const followed = fc.property(
+      history,
+      fc.boolean(),
+      fc.integer({ min: 0, max: 25 }),
+      fc.integer({ min: 0, max: 13 }),
+      fc.constantFrom(1, 3, 30),
+      fc.constantFrom(
+        ...methodRows.filter((r) => r.kind === 'judging').flatMap((r) => r.options.map((o) => ({ [r.id]: o.id }))),
       ),
-      { numRuns: 250 },
+      (random, far, day, promised, here, set) => {
+        const sets = far ? [...advanced, ...random] : random
+        const method = { ...defaultMethod, ...set }
+        const regime = regimeOf(houseCurriculum, method, { traits: plainDog, side: 'left', young: false })
+        const state = foldDog([{ from: Number.NEGATIVE_INFINITY, ...regime }], sets)
+        const summary = summarise(regime.curriculum, state, promises, { days: 0, reps: 0 })
+        const dog = {
+          promises: promises.slice(0, promised),
+          words: { name: 'Wren', cue: undefined, release: 'Okay', marker: 'Yes', side: 'left', traits: plainDog },
+          arrivesOn: dayName(day - here),
+          cueWords: new Map<string, string>(),
+          tried: [],
+        } as const
+        const around = {
+          now: monday + day * 86_400_000,
+          today: dayName(day),
+          places,
+          people: ['ada', 'ben'],
+          method,
+          forgetting: houseForgetting,
+        }
+        const next = whatNext(regime.curriculum, state, summary, dog, around)
+        // A list of many dogs names the same first step, by a shorter way.
+        const first = firstNext(regime.curriculum, state, summary, dog, around)
+        firsts.add(next.sets[0]?.why ?? 'none')
+        expect(first).toMatchObject(
+          next.sets[0]
+            ? { rungId: next.sets[0].rungId, command: next.sets[0].command, purpose: next.sets[0].purpose }
+            : { rest: next.rest },
+        )
+        for (const s of next.sets) {
+          const found = findRung(regime.curriculum, s.rungId)
+          if (!found) throw new Error(s.rungId)
+          const where = places.find((p) => p.id === s.placeId) ?? places[0]
+          expect([
+            s.rungId,
+            shutBecause(state, regime.curriculum, found.rung, {
+              placeId: where.id,
+              placeKind: where.kind,
+              level: s.level,
+              kit: s.kit,
+            }),
+          ]).toEqual([s.rungId, undefined])
+          // Nothing is skipped: every rung below on the way was passed, or is the one suggested.
+          expect(found.index).toBeLessThanOrEqual(
+            Math.max(state.runs[found.runKey]?.position ?? 0, topHeld(found.run, state.runs[found.runKey])),
+          )
+        }
+      },
     )
-    expect([...firsts]).toEqual(expect.arrayContaining(['rebuild', 'refresher', 'climb', 'mark-first']))
+    // Chance may leave out a rare first step: it is drawn on until all were seen.
+    const wanted = ['rebuild', 'refresher', 'climb', 'mark-first']
+    for (let round = 0; round === 0 || (round < 12 && wanted.some((why) => !firsts.has(why))); round++)
+      fc.assert(followed, { numRuns: 250 })
+    expect([...firsts]).toEqual(expect.arrayContaining(wanted))
   })
 })
