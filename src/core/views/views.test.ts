@@ -137,10 +137,10 @@ describe('the wall', () => {
       ['Wren', 'ready'],
     ])
     expect(wall.upNext[0]).toMatchObject({ reason: '7 in 10; its block of the day is worth 5 in 100' })
-    expect(wall.upNext[0]?.why).toMatch(
+    expect(wall.upNext[0]?.why()).toMatch(
       /^Every dog has its block of the day first.* Of 4,000 futures played from what was recorded, 72 in 100 /,
     )
-    expect(wall.upNext[0]?.why).toMatch(
+    expect(wall.upNext[0]?.why()).toMatch(
       /Sit-stay decides it\. .* It was 5 in 10 on Wed 4 Mar: other promises were made\./,
     )
     expect(wall.ring).toMatchObject([

@@ -125,6 +125,11 @@ export interface WallView {
   }[]
 }
 
+/** A wall whose dogs to come have not said yet why: few of them are named, and it takes as long as all the rest. */
+export type WallUnsaid = Omit<WallView, 'upNext'> & {
+  readonly upNext: readonly (Omit<UpNextRow, 'why'> & { readonly why: () => string })[]
+}
+
 /** The wall at this moment: every resident against the curriculum, and who most needs a block now. */
 export function buildWall(
   curriculum: Curriculum,
@@ -134,7 +139,7 @@ export function buildWall(
   model: Forgetting = houseForgetting,
   me?: string,
   dealing: Dealing = usualDealing,
-): WallView {
+): WallUnsaid {
   const ranked = upNext(
     dogs.map((dog) => ({
       residencyId: dog.residencyId,
@@ -347,7 +352,7 @@ function upNextRow(
   command: string,
   today: string,
   me: string | undefined,
-): UpNextRow {
+): WallUnsaid['upNext'][number] {
   const standing = dog.summary.commands.find((c) => c.command === command)
   const rung = standing?.next ? findRung(curriculum, standing.next.rungId)?.rung : undefined
   const daysLeft = daysBetween(today, dog.leavesOn)
@@ -364,7 +369,7 @@ function upNextRow(
     reach: r.reach,
     turn: r.turn,
     reason: reasonOf(dog, r),
-    why: whyNext(dog, r),
+    why: () => whyNext(dog, r),
   }
 }
 

@@ -1,7 +1,7 @@
 import { dayIn } from '@/core/days'
 import { sayVerdict } from '@/core/forecast/judged'
 import type { FirstNext } from '@/core/coach/next'
-import { buildWall, type UpNextRow, type WallView } from '@/core/views/wall'
+import { buildWall, type UpNextRow, type WallUnsaid, type WallView } from '@/core/views/wall'
 import type { Db } from '@/store/database'
 import { handoffsAfter } from '@/store/handoffs'
 import { readKennel } from '@/store/kennel'
@@ -81,7 +81,7 @@ const named = 8
  * Up next names the very step that the dog’s page and its block begin with; a dog for which that is none stands with
  * those that wait, with the reason the other pages say.
  */
-function namingTheSame(view: WallView, nextOf: (residencyId: string) => FirstNext | undefined): WallView {
+function namingTheSame(view: WallUnsaid, nextOf: (residencyId: string) => FirstNext | undefined): WallView {
   const upNext: UpNextRow[] = []
   const waits: WallView['later'][number][] = []
   for (const row of view.upNext) {
@@ -89,6 +89,7 @@ function namingTheSame(view: WallView, nextOf: (residencyId: string) => FirstNex
     if (next && !('rest' in next))
       upNext.push({
         ...row,
+        why: row.why(),
         command: next.command,
         commandName: next.commandName,
         rungName: next.purpose === 'refresh' ? `${next.rungName}, refresher` : next.rungName,
@@ -101,7 +102,7 @@ function namingTheSame(view: WallView, nextOf: (residencyId: string) => FirstNex
         why: next.rest,
         untested: false,
       })
-    // Nobody reads on, and what it rests on would weigh more than all the rest.
+    // Nobody reads on.
     else upNext.push({ ...row, why: '' })
   }
   return { ...view, upNext, later: [...view.later, ...waits] }
