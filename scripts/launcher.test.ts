@@ -73,7 +73,7 @@ describe('a start that cannot be is one clear sentence and exit code 1', () => {
     const db = openDatabase(file)
     const backupFolder = mkdtempSync(join(tmpdir(), 'kibou-good-'))
     appendHouse(db, '0', { ...readHouse(db), backupFolder }, trainer(db), 1)
-    const made = await backUp(db, Date.now())
+    const made = backUp(db, Date.now())
     const root = Number(db.prepare("SELECT rootpage FROM sqlite_schema WHERE name = 'rep'").pluck().get())
     db.pragma('wal_checkpoint(TRUNCATE)')
     db.close()

@@ -113,13 +113,13 @@ describe('the clock', () => {
 describe('the backup of a night', () => {
   it('is made once a day where the house has a folder, is a kennel by itself, and the old ones go', async () => {
     const db = newKennel()
-    expect(await backUpNightly(db, monday)).toBe(false)
+    expect(backUpNightly(db, monday)).toBeUndefined()
     const backupFolder = mkdtempSync(join(tmpdir(), 'kibou-nights-'))
     appendHouse(db, v7(), { ...readHouse(db), backupFolder }, trainer(db), monday)
     writeFileSync(join(backupFolder, 'kibou-2026-01-01T09-00-00.db'), 'by hand')
     expect(isBackedUp(db, monday)).toBe(false)
-    for (let d = 0; d < 17; d++) expect(await backUpNightly(db, monday + d * msPerDay)).toBe(true)
-    expect(await backUpNightly(db, monday + 16 * msPerDay + 1)).toBe(false)
+    for (let d = 0; d < 17; d++) expect(backUpNightly(db, monday + d * msPerDay)).toBeDefined()
+    expect(backUpNightly(db, monday + 16 * msPerDay + 1)).toBeUndefined()
     const files = readdirSync(backupFolder).sort()
     // Fourteen, and the first of the month.
     const nights = files.filter((f) => f.startsWith('kibou-night-'))
@@ -133,7 +133,7 @@ describe('the backup of a night', () => {
   it('that cannot be written is said, and leaves nothing half-written', async () => {
     const db = newKennel()
     appendHouse(db, v7(), { ...readHouse(db), backupFolder: '/nowhere/at/all' }, trainer(db), monday)
-    await expect(backUpNightly(db, monday)).rejects.toThrow(/There is no folder/)
+    expect(() => backUpNightly(db, monday)).toThrow(/There is no folder/)
     expect(existsSync('/nowhere')).toBe(false)
   })
 })

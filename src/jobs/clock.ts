@@ -16,7 +16,9 @@ export interface Clock {
 const lookEveryMs = 30_000
 const againMs = 600_000
 
-const wordsOf = (error: unknown): string => (error instanceof Error ? error.message : String(error))
+/** An error that comes from another thread has lost its class. */
+const wordsOf = (error: unknown): string =>
+  typeof error === 'object' && error !== null && 'message' in error ? String(error.message) : String(error)
 
 interface Kept {
   readonly duty: Duty

@@ -3,7 +3,7 @@ import type { Db } from '@/store/database'
 import { forgettingFittedAt } from '@/store/forgetting'
 import { readLearned } from '@/store/forecasts'
 import { readKennel } from '@/store/kennel'
-import { backUpNightly, isBackedUp } from '@/work/do/backup'
+import { isBackedUp } from '@/work/do/backup'
 import { forecastsStale } from '@/work/do/forecasts'
 import type { Duty } from './clock'
 import { keepLook, soundnessSaid } from '@/work/scene/soundness'
@@ -74,6 +74,6 @@ export const duties = (kennel: () => Db): readonly Duty[] => [
       last === undefined && !isBackedUp(kennel(), now)
         ? now
         : nextNight(readKennel(kennel()).timeZone, now, nightlyMinutes.backup),
-    run: (now) => backUpNightly(kennel(), now),
+    run: (now) => runJob('back-up', { now, nightly: true }, { limitMs: 600_000 }),
   },
 ]

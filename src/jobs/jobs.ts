@@ -1,7 +1,9 @@
 import type { Job } from './job'
 import { anotherDog } from './anotherDog'
+import { backUp } from './backUp'
 import { checkKennel } from './checkKennel'
 import { learnRates } from './learnRates'
+import { lookIntoBackup } from './lookIntoBackup'
 import { methodPreview } from './methodPreview'
 import { refitForgetting } from './refitForgetting'
 import { renewForecasts } from './renewForecasts'
@@ -10,8 +12,10 @@ import { renewStandings } from './renewStandings'
 /** Every job by name. A new one is a file beside these and a line here. */
 export const jobs = {
   'another-dog': anotherDog,
+  'back-up': backUp,
   'check-kennel': checkKennel,
   'learn-rates': learnRates,
+  'look-into-backup': lookIntoBackup,
   'method-preview': methodPreview,
   'refit-forgetting': refitForgetting,
   'renew-forecasts': renewForecasts,

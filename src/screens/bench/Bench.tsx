@@ -300,19 +300,17 @@ const Num = ({ onChange, ...of }: Parameters<typeof NumberField>[0]) => (
 )
 
 /** The house's own dogs: how many held rungs would meet their rule today, and how far such figures can be trusted. */
-function Own({ own: { rungs, checked } }: { own: OwnBench }) {
-  const judged = useMemo(() => [...rungs].sort((x, y) => x.retention - y.retention), [rungs])
-  const failing = judged.reduce((n, r) => n + 1 - r.retention, 0)
+function Own({ own: { rungs, held, failing, unsure, checked } }: { own: OwnBench }) {
   return (
     <section aria-labelledby="own">
       <h2 id="own">Our own dogs, today</h2>
-      {judged.length === 0 ? (
+      {held === 0 ? (
         <p>Nothing is held yet.</p>
       ) : (
         <>
           <div>
-            {judged.length} rungs are held. Asked once, cold, about <b>{failing.toFixed(0)}</b> would not meet their
-            rule; {judged.filter((r) => r.retention < 0.5).length} are more likely to fail than not.{' '}
+            {held} rungs are held. Asked once, cold, about <b>{failing.toFixed(0)}</b> would not meet their rule;{' '}
+            {unsure} are more likely to fail than not.{' '}
             <Why>
               <p>
                 Each chance is what is predicted to be left of the rung since it was last worked, 2 to the power of
@@ -333,7 +331,7 @@ function Own({ own: { rungs, checked } }: { own: OwnBench }) {
                 </tr>
               </thead>
               <tbody>
-                {judged.slice(0, 12).map((r) => (
+                {rungs.map((r) => (
                   <tr key={`${r.residencyId} ${r.commandId} ${r.rung}`}>
                     <th scope="row">
                       <Link href={`/dogs/${r.residencyId}/commands/${r.commandId}`}>{r.dog}</Link>

@@ -9,13 +9,16 @@ import { lookInto, monthsKept, nightsKept, whyNotWritable } from '../scene/backu
 
 type BackedUp = Deed<{ readonly file: string }>
 
-/** Copies the whole database into the house's backup folder, as one file that Kibou can be started with. */
-export async function backUp(db: Db, now: number): Promise<BackedUp> {
+/**
+ * Copies the whole database as it is at this moment into the house's backup folder, as one file that Kibou can be
+ * started with. Facts may come in meanwhile. Takes as long as the file is large: done by a job (jobs/backUp).
+ */
+export function backUp(db: Db, now: number): BackedUp {
   const at = new Date(now).toISOString().slice(0, 23).replaceAll(':', '-').replace('.', '-')
   return copyTo(db, `kibou-${at}-${randomBytes(2).toString('hex')}.db`)
 }
 
-async function copyTo(db: Db, name: string): Promise<BackedUp> {
+function copyTo(db: Db, name: string): BackedUp {
   const { backupFolder } = readHouse(db)
   if (backupFolder === '') return refuse('The house has no backup folder yet.')
   const why = whyNotWritable(backupFolder)
@@ -27,7 +30,7 @@ async function copyTo(db: Db, name: string): Promise<BackedUp> {
   let mine = false
   try {
     closeSync(openSync(part, 'wx', 0o600))
-    await db.backup(part)
+    db.prepare('VACUUM INTO ?').run(part)
     // Good is what can be read back.
     const looked = lookInto(part)
     if (typeof looked === 'string') throw new Error(looked)
@@ -57,15 +60,18 @@ export function isBackedUp(db: Db, now: number): boolean {
   return backupFolder === '' || made?.isFile() === true
 }
 
-/** The backup of a day, made once, where the house has a folder for it; the oldest nights go. Throws when it cannot. */
-export async function backUpNightly(db: Db, now: number): Promise<boolean> {
-  if (isBackedUp(db, now)) return false
+/**
+ * The backup of a day, made once, where the house has a folder for it; the oldest nights go. The file it made, or
+ * undefined when there was none to make. Throws when it cannot.
+ */
+export function backUpNightly(db: Db, now: number): string | undefined {
+  if (isBackedUp(db, now)) return undefined
   const { backupFolder, timeZone } = readHouse(db)
-  const made = await copyTo(db, nameOf(timeZone, now))
+  const made = copyTo(db, nameOf(timeZone, now))
   if (!made.ok) throw new Error(made.reason)
   const nights = readdirSync(backupFolder).filter((f) => nightly.test(f))
   for (const file of outdated(nights)) rmSync(join(backupFolder, file), { force: true })
-  return true
+  return made.file
 }
 
 /**

@@ -211,14 +211,14 @@ describe('the house', () => {
   })
   it('is backed up into a file that Kibou opens, or says why not', async () => {
     const { db, who } = stage()
-    expect(await backUp(db, monday)).toMatchObject({ ok: false, reason: expect.stringMatching(/no backup folder/) })
+    expect(backUp(db, monday)).toMatchObject({ ok: false, reason: expect.stringMatching(/no backup folder/) })
     const folder = mkdtempSync(join(tmpdir(), 'kibou-backup-'))
     // It is tried as soon as it is named.
     expect(
       keepSection(db, 'house', typedOf({ ...house, backupFolder: join(folder, 'missing') }), who, monday),
     ).toMatchObject({ ok: false, errors: { backupFolder: expect.stringMatching(/There is no folder/) } })
     keepSection(db, 'house', typedOf({ ...house, backupFolder: folder }), who, monday + 1)
-    const done = await backUp(db, monday)
+    const done = backUp(db, monday)
     expect(done.ok && existsSync(done.file)).toBe(true)
     if (done.ok) expect(readKennel(openDatabase(done.file)).name).toBe('Reed Lock')
   })

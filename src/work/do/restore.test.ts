@@ -18,7 +18,7 @@ async function stage() {
   dog(db, {})
   const backupFolder = mkdtempSync(join(tmpdir(), 'kibou-restore-'))
   appendHouse(db, v7(), { ...readHouse(db), backupFolder }, who, monday)
-  const made = await backUp(db, monday)
+  const made = backUp(db, monday)
   if (!made.ok) throw new Error(made.reason)
   return { db, who, backupFolder, file: made.file }
 }

@@ -25,8 +25,16 @@ export interface OwnRung {
   readonly rung: string
 }
 
+/** House: so many rungs are named, the least sure first. */
+const named = 12
+
 export interface OwnBench {
+  /** Held rungs that are named. */
   readonly rungs: readonly OwnRung[]
+  /** How many are held in all; how many of them would fail, on average; and how many more likely than not. */
+  readonly held: number
+  readonly failing: number
+  readonly unsure: number
   /** How the same predictions did on the refreshers of the dogs that are here; undefined before the first. */
   readonly checked: (Calibration & { readonly refreshers: number }) | undefined
 }
@@ -66,5 +74,11 @@ export function loadBench(db: Db, now: number): OwnBench {
       }),
     )
   })
-  return { rungs, checked: pairs.length > 0 ? { ...calibration(pairs), refreshers: pairs.length } : undefined }
+  return {
+    rungs: [...rungs].sort((x, y) => x.retention - y.retention).slice(0, named),
+    held: rungs.length,
+    failing: rungs.reduce((n, r) => n + 1 - r.retention, 0),
+    unsure: rungs.filter((r) => r.retention < 0.5).length,
+    checked: pairs.length > 0 ? { ...calibration(pairs), refreshers: pairs.length } : undefined,
+  }
 }

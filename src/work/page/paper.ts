@@ -14,6 +14,7 @@ import { baselineFirst } from '../scene/firstThings'
 import { kennelForgetting } from '../scene/forgetting'
 import { sayPause } from '../scene/pause'
 import { readRules, regimesOfResident } from '../scene/regimes'
+import { atOnce } from '../breaths'
 import { nextFor } from './resident'
 import { standingOf } from '../record/refold'
 
@@ -47,7 +48,10 @@ export interface PaperView {
 const rowsEach = 3
 
 /** Everything that a sheet is printed with, and read back by. */
-export function loadPaper(db: Db, me: string, now: number): PaperView {
+export const loadPaper = (db: Db, me: string, now: number): PaperView => atOnce(paperSteps(db, me, now))
+
+/** The same, dog by dog. */
+export function* paperSteps(db: Db, me: string, now: number): Generator<undefined, PaperView> {
   const house = readHouse(db)
   const today = dayIn(house.timeZone, now)
   const people = peopleOn(db, today)
@@ -58,49 +62,50 @@ export function loadPaper(db: Db, me: string, now: number): PaperView {
   const untested = baselinesOpen(db, today, deskDevice)
   const ladders = new Map<unknown, string>()
   const commands: Record<string, readonly PaperCommand[]> = {}
-  const dogs = residentsOn(db, today)
-    .map((resident) => {
-      const { curriculum } = newest(regimesOfResident(db, resident, now, { house: rules }))
-      let ladder = ladders.get(curriculum)
-      if (ladder === undefined) {
-        ladders.set(curriculum, (ladder = String(ladders.size)))
-        commands[ladder] = curriculum.commands.map((c) => ({
-          id: c.id,
-          name: c.name,
-          rungs: c.runs.flatMap((run) => run.rungs.map((r) => ({ id: r.id, name: r.name }))),
-        }))
-      }
-      const pause = pauses.get(resident.residencyId)
-      const derived = standingOf(db, resident.residencyId, now)
-      const next = nextFor(db, { resident, curriculum, derived, today, spaces: places, forgetting }, now)
-      const first = (id: string) => next.sets.find((s) => s.command === id)?.rungId
-      const inHand = Object.fromEntries(
-        curriculum.commands.flatMap((c) => {
-          const run = c.runs[0]
-          const at =
-            run &&
-            (first(c.id) ??
-              run.rungs[Math.min(derived.state.runs[runKey(c.id, run.id)]?.position ?? 0, run.rungs.length - 1)]?.id)
-          return at === undefined ? [] : [[c.id, at]]
-        }),
-      )
-      return {
-        residencyId: resident.residencyId,
-        runNumber: resident.runNumber,
-        name: resident.name,
-        inHand,
-        ladder,
-        release: sayRelease(resident),
-        cautions: [resident.biteHistory ? 'Bite history.' : '', resident.caution].filter(Boolean).join(' '),
-        paused: pause ? sayPause(pause) : untested.has(resident.residencyId) ? baselineFirst.said : '',
-        sheet: next.sets.slice(0, rowsEach).map((s) => ({
-          command: s.commandName,
-          rung: s.rungName,
-          criterion: s.criterion,
-          reps: findRung(curriculum, s.rungId)?.rung.setReps ?? 5,
-        })),
-      }
+  const dogs: PaperView['dogs'][number][] = []
+  for (const resident of residentsOn(db, today)) {
+    yield
+    const { curriculum } = newest(regimesOfResident(db, resident, now, { house: rules }))
+    let ladder = ladders.get(curriculum)
+    if (ladder === undefined) {
+      ladders.set(curriculum, (ladder = String(ladders.size)))
+      commands[ladder] = curriculum.commands.map((c) => ({
+        id: c.id,
+        name: c.name,
+        rungs: c.runs.flatMap((run) => run.rungs.map((r) => ({ id: r.id, name: r.name }))),
+      }))
+    }
+    const pause = pauses.get(resident.residencyId)
+    const derived = standingOf(db, resident.residencyId, now)
+    const next = nextFor(db, { resident, curriculum, derived, today, spaces: places, forgetting }, now)
+    const first = (id: string) => next.sets.find((s) => s.command === id)?.rungId
+    const inHand = Object.fromEntries(
+      curriculum.commands.flatMap((c) => {
+        const run = c.runs[0]
+        const at =
+          run &&
+          (first(c.id) ??
+            run.rungs[Math.min(derived.state.runs[runKey(c.id, run.id)]?.position ?? 0, run.rungs.length - 1)]?.id)
+        return at === undefined ? [] : [[c.id, at]]
+      }),
+    )
+    dogs.push({
+      residencyId: resident.residencyId,
+      runNumber: resident.runNumber,
+      name: resident.name,
+      inHand,
+      ladder,
+      release: sayRelease(resident),
+      cautions: [resident.biteHistory ? 'Bite history.' : '', resident.caution].filter(Boolean).join(' '),
+      paused: pause ? sayPause(pause) : untested.has(resident.residencyId) ? baselineFirst.said : '',
+      sheet: next.sets.slice(0, rowsEach).map((s) => ({
+        command: s.commandName,
+        rung: s.rungName,
+        criterion: s.criterion,
+        reps: findRung(curriculum, s.rungId)?.rung.setReps ?? 5,
+      })),
     })
-    .sort((a, b) => a.runNumber.localeCompare(b.runNumber, 'en', { numeric: true }))
+  }
+  dogs.sort((a, b) => a.runNumber.localeCompare(b.runNumber, 'en', { numeric: true }))
   return { today, timeZone: house.timeZone, me, places, people, dogs, ladders: commands }
 }

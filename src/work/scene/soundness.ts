@@ -30,13 +30,20 @@ export function lookThrough(db: Db, now: number, hooks: Hooks = noHooks): Soundn
   const standings: { residencyId: string; name: string }[] = []
   const today = dayIn(readKennel(db).timeZone, now)
   for (const { residencyId, name } of inTurn(residentsOn(db, today), hooks)) {
-    const had = kept(db, residencyId, now)
-    if (!had) continue
-    const { state, summary } = derive(db, residencyId, regimesFor(db, residencyId, now))
-    const same = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b)
-    if (!same(had.state, state) || !same(had.summary, summary)) standings.push({ residencyId, name })
+    // As of one moment: facts come in meanwhile.
+    const holds = db.transaction(() => standingHolds(db, residencyId, now))()
+    if (!holds) standings.push({ residencyId, name })
   }
   return { at: now, damage, links: brokenLinks(db), standings }
+}
+
+/** Whether the kept standing is what the facts come to; one that is not kept is. */
+function standingHolds(db: Db, residencyId: string, now: number): boolean {
+  const had = kept(db, residencyId, now)
+  if (!had) return true
+  const { state, summary } = derive(db, residencyId, regimesFor(db, residencyId, now))
+  const same = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b)
+  return same(had.state, state) && same(had.summary, summary)
 }
 
 /** What is wrong with the file itself; one too damaged to be looked through is damaged. */

@@ -4,12 +4,12 @@ import { act } from '@/app/door'
 import type { Told } from '@/screens/told'
 import { kennelDatabase } from '@/store/connection'
 import { requestTime } from '@/work/scene/clock'
-import { backUp } from '@/work/do/backup'
+import { JobKilled, runJob } from '@/jobs/pool'
 import { isSection, keepSection } from '@/work/do/house'
 import { askRestore } from '@/work/do/restore'
-import { backupNamed, lookInto, type Inside } from '@/work/scene/backups'
+import { backupNamed, type Inside } from '@/work/scene/backups'
 import { actOnForm, typed } from '../typed'
-import { refuse, type Deed } from '@/work/do/deed'
+import { refuse, type Deed, type Refusal } from '@/work/do/deed'
 
 export const keepHouse = actOnForm('lead', (who, form) => {
   const section = form.get('section')
@@ -20,19 +20,29 @@ export const keepHouse = actOnForm('lead', (who, form) => {
   return {}
 })
 
+/** A file of a gigabyte is copied and read back in less. */
+const heavyMs = 600_000
+const heavy = <T>(job: Promise<T>): Promise<T | Refusal> =>
+  job.catch((error: unknown) => {
+    if (error instanceof JobKilled) return refuse('It took too long and was given up.')
+    throw error
+  })
+
 export const backUpNow = act(
   'lead',
   (reason): Told & { file?: string } => refuse(reason),
-  async (): Promise<Told & { file?: string }> => backUp(kennelDatabase(), requestTime()),
+  async (): Promise<Told & { file?: string }> =>
+    heavy(runJob('back-up', { now: requestTime(), nightly: false }, { limitMs: heavyMs })),
 )
 
 /** What lies in a backup of the house, by its name. */
 export const lookIntoBackup = act(
   'lead',
   (reason): Deed<{ readonly inside: Inside }> => refuse(reason),
-  (_, name: unknown): Deed<{ readonly inside: Inside }> => {
-    const file = backupNamed(kennelDatabase(), typeof name === 'string' ? name : '')
-    const looked = file === undefined ? 'There is no such backup.' : lookInto(file)
+  async (_, name: unknown): Promise<Deed<{ readonly inside: Inside }>> => {
+    const asked = { name: typeof name === 'string' ? name : '' }
+    const looked = await heavy(runJob('look-into-backup', asked, { limitMs: heavyMs }))
+    if (typeof looked !== 'string' && 'ok' in looked) return looked
     return typeof looked === 'string' ? refuse(looked) : { ok: true, inside: looked }
   },
 )

@@ -3,7 +3,8 @@ import { enter } from '@/app/door'
 import { mostLetters } from '@/core/csv/csv'
 import { Paper } from '@/screens/paper/Paper'
 import { kennelDatabase } from '@/store/connection'
-import { loadPaper } from '@/work/page/paper'
+import { inBreaths } from '@/work/breaths'
+import { paperSteps } from '@/work/page/paper'
 import { pastColumns } from '@/work/do/pastSets'
 import { requestTime } from '@/work/scene/clock'
 import { keepPastPaper, readPastTable } from './actions'
@@ -14,7 +15,7 @@ export default async function PaperPage() {
   const person = await enter()
   return (
     <Paper
-      view={loadPaper(kennelDatabase(), person.id, requestTime())}
+      view={await inBreaths(paperSteps(kennelDatabase(), person.id, requestTime()))}
       table={{ columns: pastColumns, most: mostLetters }}
       actions={{ keepPast: keepPastPaper, readTable: readPastTable }}
     />

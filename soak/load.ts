@@ -1,0 +1,262 @@
+import { spawnSync } from 'node:child_process'
+import { cpSync, mkdirSync, rmSync } from 'node:fs'
+import { join } from 'node:path'
+import { v4, v7 } from 'uuid'
+import { dayIn } from '@/core/days'
+import { nothingSaid, nothingSeen } from '@/core/facts/words'
+import { seeded } from '@/core/seeded'
+import { appendHouse, readHouse } from '@/store/house'
+import { readKennel } from '@/store/kennel'
+import { residentsOn } from '@/store/residents'
+import { newestCurriculum } from '@/store/curricula'
+import { cookieOf, folder, largeKennel, makeLead } from './kennel'
+import { serve, type Served } from './server'
+
+/**
+ * Forty devices that record beside eight people who read, for ten minutes on this machine, while the night’s work of
+ * the house is done: no error, none lost, facts no more than four times as slow as a bare handler that keeps one row
+ * (in the same run, before and after), no stall of the loop beyond a fifth of a second.
+ */
+const minutes = Number(process.env['KIBOU_SOAK_MINUTES'] ?? 10)
+const [devices, readers] = [40, 8]
+/** A rep takes so long on average, and a page is read for so long. */
+const [betweenReps, betweenPages] = [5000, 5000]
+const mostStall = 200
+const mostRatio = 4
+
+const chance = seeded(Number(process.env['KIBOU_SOAK_SEED'] ?? 1))
+const pause = (mean: number) => new Promise((done) => setTimeout(done, -mean * Math.log(1 - chance())))
+
+interface Told {
+  readonly took: number[]
+  readonly wrong: Map<string, number>
+}
+
+const nothingYet = (): Told => ({ took: [], wrong: new Map() })
+const note = ({ wrong }: Told, what: string) => wrong.set(what, (wrong.get(what) ?? 0) + 1)
+
+async function timed(told: Told, ask: () => Promise<Response>): Promise<string | undefined> {
+  const from = performance.now()
+  try {
+    const answer = await ask()
+    const text = await answer.text()
+    told.took.push(performance.now() - from)
+    if (answer.ok) return text
+    note(told, `${answer.status} ${text.slice(0, 80)}`)
+  } catch (error) {
+    note(told, error instanceof Error ? `${error.message} ${String(error.cause)}` : String(error))
+  }
+  return undefined
+}
+
+const quantile = (of: readonly number[], share: number): number =>
+  [...of].sort((a, b) => a - b)[Math.min(of.length - 1, Math.floor(share * of.length))] ?? Number.NaN
+const figures = (name: string, { took, wrong }: Told): void =>
+  console.log(
+    `${name}: ${took.length} answers, median ${quantile(took, 0.5).toFixed(0)} ms, 99 of 100 within ` +
+      `${quantile(took, 0.99).toFixed(0)} ms, slowest ${quantile(took, 1).toFixed(0)} ms; ` +
+      (wrong.size === 0 ? 'no error' : [...wrong].map(([what, n]) => `${n} × ${what}`).join('; ')),
+  )
+
+/** The bare application, built apart from the product. */
+function buildBare(): string {
+  const app = 'tmp/soak-bare'
+  rmSync(app, { recursive: true, force: true })
+  cpSync('soak/bare', app, { recursive: true })
+  const built = spawnSync('node_modules/.bin/next', ['build', app], {
+    encoding: 'utf8',
+    env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1' },
+  })
+  if (built.status !== 0) throw new Error(built.stderr + built.stdout)
+  return app
+}
+
+const json = { 'content-type': 'application/json' }
+
+/** Runs so many of each at once until a moment. */
+async function crowd(
+  until: number,
+  record: (device: number, until: number) => Promise<unknown>,
+  read: (reader: number, until: number) => Promise<unknown>,
+): Promise<void> {
+  await Promise.all([
+    ...Array.from({ length: devices }, (_, i) => record(i, until)),
+    ...Array.from({ length: readers }, (_, i) => read(i, until)),
+  ])
+}
+
+async function bareFor(ms: number, url: string, told: Told): Promise<void> {
+  const body = JSON.stringify({ device: v4(), facts: [{ kind: 'rep', ...nothingSeen, setId: v4() }] })
+  await crowd(
+    Date.now() + ms,
+    async (_, until) => {
+      for (await pause(betweenReps); Date.now() < until; await pause(betweenReps))
+        await timed(told, () => fetch(`${url}/insert`, { method: 'POST', headers: json, body }))
+    },
+    async (_, until) => {
+      for (await pause(betweenPages); Date.now() < until; await pause(betweenPages)) await (await fetch(url)).text()
+    },
+  )
+}
+
+const into = folder()
+const file = join(into, 'kennel.db')
+const db = largeKennel(file)
+const begun = Date.now()
+const today = dayIn(readKennel(db).timeZone, begun)
+makeLead(db, 'a')
+// Everything that the house does at night is due at once: the backup, the rates, the fit, the look through the file.
+appendHouse(db, v4(), { ...readHouse(db), backupFolder: join(into, 'backups') }, 'a', begun)
+mkdirSync(join(into, 'backups'), { mode: 0o700 })
+db.prepare('UPDATE forgetting SET fitted_at = 0').run()
+db.prepare('UPDATE standing SET holds_until = 1').run()
+const dogs = residentsOn(db, today)
+const cookies = await Promise.all(
+  Array.from({ length: devices + readers }, (_, i) => cookieOf(db, 'abcd'[i % 4] ?? 'a', begun)),
+)
+const rungs = newestCurriculum(db).commands.flatMap((c) => c.runs.flatMap((r) => r.rungs.map((g) => g.id)))
+
+const acknowledged = new Set<string>()
+async function recordOn(url: string, i: number, until: number, told: Told): Promise<void> {
+  const device = v4()
+  let seq = 0
+  const stamp = () => ({ id: v7(), seq: seq++, deviceAt: Date.now() })
+  const dog = dogs[i % dogs.length]
+  const who = 'abcd'[i % 4] ?? 'a'
+  const waiting: { readonly id: string }[] = []
+  /** As a device does: what was not taken is sent again with what comes next. */
+  const send = async (fact?: { readonly id: string }) => {
+    if (fact) waiting.push(fact)
+    const text = await timed(told, () =>
+      fetch(`${url}/api/facts`, {
+        method: 'POST',
+        headers: { ...json, cookie: cookies[i] ?? '' },
+        body: JSON.stringify({ device, deviceNow: Date.now(), facts: waiting }),
+      }),
+    )
+    if (text === undefined) return
+    for (const r of (JSON.parse(text) as { results: { id: string; status: string; reason?: string }[] }).results)
+      if (r.status === 'refused') note(told, `refused: ${r.reason ?? ''}`)
+      else acknowledged.add(r.id)
+    waiting.length = 0
+  }
+  await pause(betweenReps)
+  while (Date.now() < until) {
+    const set = {
+      kind: 'set-opened',
+      ...stamp(),
+      residencyId: dog?.residencyId,
+      rungId: rungs[Math.floor(chance() * rungs.length)],
+      purpose: 'work',
+      blockId: v4(),
+      recordedBy: who,
+      leashHolder: who,
+      placeId: 'room',
+      level: 0,
+      distanceBand: null,
+      kit: '1.8 m leash',
+      temperatureC: null,
+      minutesIn: null,
+      exerciseMinutesAgo: null,
+      ...nothingSaid.set,
+      replaces: null,
+    }
+    await send(set)
+    for (let rep = 0; rep < 8 && Date.now() < until; rep++) {
+      await pause(betweenReps)
+      await send({
+        kind: 'rep',
+        ...stamp(),
+        setId: set.id,
+        outcome: chance() < 0.85 ? 'clean' : 'helped',
+        ...nothingSeen,
+        paid: true,
+      } as { readonly id: string })
+    }
+  }
+  // What was turned away last is brought after all.
+  for (let tries = 0; waiting.length > 0 && tries < 5; tries++) await send()
+}
+
+async function readOn(url: string, i: number, until: number, told: Told, between = betweenPages): Promise<void> {
+  const paths = [
+    '/',
+    ...['', '/block', '/food', '/handoff', '/report'].map((p) => `/dogs/${dogs[i]?.residencyId ?? ''}${p}`),
+    '/coming',
+    '/bowls',
+    '/handoffs',
+    '/paper',
+    '/forecasts',
+  ]
+  for (await pause(between); Date.now() < until; await pause(between)) {
+    const path = paths[Math.floor(chance() * paths.length)] ?? '/'
+    await timed(told, () => fetch(url + path, { headers: { cookie: cookies[devices + i] ?? '' } }))
+  }
+}
+
+const wrong: string[] = []
+const app = buildBare()
+const serveBare = (): Promise<Served> =>
+  serve(
+    'node_modules/next/dist/bin/next',
+    ['start', app, '-p', '4871', '-H', '127.0.0.1'],
+    4871,
+    { BARE_DB: join(into, 'bare.db') },
+    '/',
+  )
+const bare = nothingYet()
+const share = (minutes * 60_000) / 10
+const first = await serveBare()
+// What is asked for the first time is compiled then.
+await bareFor(5000, first.url, nothingYet())
+await bareFor(share, first.url, bare)
+console.log('bare done')
+await first.stop()
+
+const kibou = await serve('scripts/server.mjs', [], 4872, { KIBOU_DB: file, HOST: '127.0.0.1' })
+const [facts, pages] = [nothingYet(), nothingYet()]
+// What is asked for the first time is loaded and compiled then, as above.
+await crowd(
+  Date.now() + 20_000,
+  (i, until) => recordOn(kibou.url, i, until, nothingYet()),
+  (i, until) => readOn(kibou.url, i, until, nothingYet(), 1000),
+)
+await kibou.stalls()
+const cpu = process.cpuUsage()
+await crowd(
+  Date.now() + minutes * 60_000,
+  (i, until) => recordOn(kibou.url, i, until, facts),
+  (i, until) => readOn(kibou.url, i, until, pages),
+)
+const stalls = await kibou.stalls()
+await kibou.stop()
+const again = await serveBare()
+await bareFor(5000, again.url, nothingYet())
+await bareFor(share, again.url, bare)
+await again.stop()
+
+console.log(
+  `${devices} devices and ${readers} readers for ${minutes} minutes; ` +
+    `${(process.cpuUsage(cpu).user / 1e6).toFixed(0)} s of CPU of their own`,
+)
+figures('a bare handler that keeps one row', bare)
+figures('facts', facts)
+figures('pages', pages)
+const ratio = quantile(facts.took, 0.99) / quantile(bare.took, 0.99)
+const long = stalls.filter((s) => s.ms > mostStall)
+console.log(
+  `facts over bare, 99 of 100: ${ratio.toFixed(1)} (at most ${mostRatio}); the loop stood still for over ${mostStall} ` +
+    `ms ${long.length} times, longest ${Math.max(0, ...stalls.map((s) => s.ms))} ms` +
+    long.map((s) => `; ${s.ms} ms at ${(s.at / 1000).toFixed(0)} s`).join(''),
+)
+const there = db.prepare('SELECT count(*) FROM fact WHERE id = ?').pluck()
+const lost = [...acknowledged].filter((id) => there.get(id) !== 1).length
+console.log(`${acknowledged.size} facts acknowledged, ${lost} lost`)
+if (lost > 0) wrong.push(`${lost} facts lost`)
+if (facts.wrong.size > 0 || pages.wrong.size > 0) wrong.push('errors')
+if (ratio > mostRatio) wrong.push(`facts ${ratio.toFixed(1)} times as slow as a bare handler`)
+if (long.length > 0) wrong.push(`${long.length} stalls`)
+db.close()
+rmSync(into, { recursive: true, force: true })
+console.log(wrong.length === 0 ? 'all as it must be' : `not as it must be: ${wrong.join('; ')}`)
+process.exit(wrong.length === 0 ? 0 : 1)

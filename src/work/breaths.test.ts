@@ -1,0 +1,34 @@
+import { describe, expect, it } from 'vitest'
+import { atOnce, inBreaths } from './breaths'
+
+/** So many steps of some milliseconds each, without a break. */
+function* steps(n: number, ms: number): Generator<undefined, number> {
+  for (let i = 0; i < n; i++) {
+    for (const until = performance.now() + ms; performance.now() < until; );
+    yield
+  }
+  return n
+}
+
+describe('what is read step by step', () => {
+  it('lets others in between, and comes to the same', async () => {
+    let others = 0
+    const timer = setInterval(() => others++, 1)
+    expect(await inBreaths(steps(20, 8))).toBe(20)
+    const between = others
+    expect(atOnce(steps(20, 8))).toBe(20)
+    clearInterval(timer)
+    // Eight times at the most: each breath is two or three steps long.
+    expect(between).toBeGreaterThan(3)
+    expect(others).toBe(between)
+  })
+
+  it('says what went wrong in a step', async () => {
+    function* wrong(): Generator<undefined, number> {
+      yield
+      throw new Error('no such dog')
+    }
+    await expect(inBreaths(wrong())).rejects.toThrow('no such dog')
+    expect(() => atOnce(wrong())).toThrow('no such dog')
+  })
+})

@@ -1,0 +1,25 @@
+/** House: so long a page is read for before others are let in. */
+const breathMs = 20
+
+/**
+ * Reads what a page shows of many dogs step by step, and lets in whoever waits in between: a sheet of sixty dogs takes
+ * half a second, and a rep must not wait for that. What is read is as of its own step; steps are dogs, whole each.
+ */
+export async function inBreaths<T>(steps: Generator<unknown, T>): Promise<T> {
+  let from = performance.now()
+  for (;;) {
+    const step = steps.next()
+    if (step.done) return step.value
+    if (performance.now() - from < breathMs) continue
+    await new Promise((go) => setImmediate(go))
+    from = performance.now()
+  }
+}
+
+/** The same at one go, for who waits alone. */
+export function atOnce<T>(steps: Generator<unknown, T>): T {
+  for (;;) {
+    const step = steps.next()
+    if (step.done) return step.value
+  }
+}
