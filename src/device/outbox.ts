@@ -46,9 +46,11 @@ export const nothingKept: OutboxStatus = {
   fleeting: false,
 }
 
-/** House: sent facts are forgotten by the device after two days. */
-const keepSentMs = 2 * 86_400_000
+/** House: sent facts are forgotten by the device after three days; until then the kennel can ask for them again. */
+const keepSentMs = 3 * 86_400_000
 const retryMs = 4000
+/** House: a device asks so often whether all that it sent is still there. */
+const askMs = 10 * 60_000
 /** A tap is painted before it is sent, and taps that come together go together. */
 const gatherMs = 150
 /** Numbers for facts that no disk could number lie far above those drawn from it, and grow with the time. */
@@ -65,6 +67,7 @@ export class Outbox {
   private soon: ReturnType<typeof setTimeout> | undefined
   private writes: Promise<unknown> = Promise.resolve()
   private spare = 0
+  private askedAt = 0
 
   private constructor(
     private readonly db: IDBPDatabase<Schema> | undefined,
@@ -88,6 +91,8 @@ export class Outbox {
       if (known === undefined) await db.put('meta', device, 'device')
       const all = await db.getAll('facts')
       const outbox = new Outbox(db, device, new Map(all.map((k) => [k.id, k])), 0)
+      const asked = await db.get('meta', 'asked')
+      outbox.askedAt = typeof asked === 'number' ? Math.min(asked, Date.now()) : 0
       await outbox.forgetOld()
       for (const fact of leftInFlight()) await outbox.keep(fact)
       outbox.count()
@@ -148,7 +153,7 @@ export class Outbox {
   start(): () => void {
     const wake = () => void this.send()
     const timer = setInterval(() => {
-      if (this.current.kept > 0) wake()
+      if (this.current.kept > 0 || this.sentTo() !== undefined) wake()
     }, retryMs)
     window.addEventListener('online', wake)
     document.addEventListener('visibilitychange', wake)
@@ -218,8 +223,9 @@ export class Outbox {
           .filter((k) => k.status === 'unsent')
           .sort((a, b) => a.fact.seq - b.fact.seq)
           .slice(0, perRequest)
-        if (batch.length === 0) break
-        await this.sendBatch(batch)
+        const sentTo = this.sentTo()
+        if (batch.length === 0 && sentTo === undefined) break
+        await this.sendBatch(batch, sentTo)
       } while (this.again || this.current.kept > 0)
       this.set({ offline: false, signedOut: false, heldUp: '' })
     } catch (error) {
@@ -231,18 +237,30 @@ export class Outbox {
     }
   }
 
-  private async sendBatch(batch: readonly Kept[]): Promise<void> {
+  /** The highest number that was sent, where it is time to ask whether all up to it is still there. */
+  private sentTo(): number | undefined {
+    if (!this.db || Date.now() - this.askedAt < askMs) return undefined
+    const sent = [...this.memory.values()].filter((k) => k.status === 'sent' && k.fact.seq < spareFrom)
+    return sent.length === 0 ? undefined : Math.max(...sent.map((k) => k.fact.seq))
+  }
+
+  private async sendBatch(batch: readonly Kept[], sentTo: number | undefined): Promise<void> {
     const response = await fetch('/api/facts', {
       method: 'POST',
       headers: { 'content-type': 'application/json' },
-      body: JSON.stringify({ device: this.device, deviceNow: Date.now(), facts: batch.map((k) => k.fact) }),
+      body: JSON.stringify({
+        device: this.device,
+        deviceNow: Date.now(),
+        facts: batch.map((k) => k.fact),
+        ...(sentTo === undefined ? {} : { sentTo }),
+      }),
     })
     if (response.status === 401) throw new SignedOut()
     if (response.status === 503 || response.status === 507) throw new HeldUp(await reasonOf(response))
     if (!response.ok) throw new Error(`the server answered ${response.status}`)
     // Asked for with the first answer, and not by every page that has an outbox.
     const { receipt } = await import('@/core/facts/receipt')
-    const { results } = receipt.parse(await response.json())
+    const { results, wanted } = receipt.parse(await response.json())
     for (const result of results) {
       const was = this.memory.get(result.id)
       if (!was) continue
@@ -253,6 +271,18 @@ export class Outbox {
       this.memory.set(result.id, now)
       await this.db?.put('facts', now)
       landed(result.id)
+    }
+    if (sentTo !== undefined) {
+      this.askedAt = Date.now()
+      await this.db?.put('meta', this.askedAt, 'asked')
+    }
+    for (const was of [...this.memory.values()]) {
+      const { seq } = was.fact
+      if ((was.status !== 'sent' && was.status !== 'refused') || !wanted.some(([from, to]) => seq >= from && seq <= to))
+        continue
+      const now: Kept = { ...was, status: 'unsent' }
+      this.memory.set(was.id, now)
+      await this.db?.put('facts', now)
     }
     this.count()
   }

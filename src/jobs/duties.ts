@@ -12,6 +12,9 @@ import { runJob } from './pool'
 /** House: minutes after midnight at which the night's work is done. */
 const nightlyMinutes = { standings: 2, check: 10, backup: 20 } as const
 
+/** House: what goes through the history of years may take so long; it gives way to whoever waits. */
+const nightMs = 1_200_000
+
 /** House: nobody who has just started the kennel waits for it to be looked through. */
 const checkAfterStartMs = 60_000
 /** House: it is looked so often whether something came that a forecast rests on. */
@@ -32,24 +35,24 @@ export const duties = (kennel: () => Db): readonly Duty[] => [
     name: 'standings renewed',
     next: (now, last) =>
       last === undefined ? now : nextNight(readKennel(kennel()).timeZone, now, nightlyMinutes.standings),
-    run: (now) => runJob('renew-standings', { now }),
+    run: (now) => runJob('renew-standings', { now }, { limitMs: nightMs }),
   },
   {
     name: 'forgetting fitted',
     next: (_, last) => Math.max(forgettingFittedAt(kennel()), last ?? 0) + msPerDay,
-    run: (now) => runJob('refit-forgetting', { now }),
+    run: (now) => runJob('refit-forgetting', { now }, { limitMs: nightMs }),
   },
   {
     name: 'rates learned',
     next: (_, last) => Math.max(readLearned(kennel())?.at ?? 0, last ?? 0) + msPerDay,
-    run: (now) => runJob('learn-rates', { now }),
+    run: (now) => runJob('learn-rates', { now }, { limitMs: nightMs }),
   },
   {
     // Whenever facts came, and each morning.
     name: 'forecasts renewed',
     next: (now, last) => (last === undefined ? now : last + forecastEveryMs),
     run: async (now) => {
-      if (forecastsStale(kennel(), now).length > 0) await runJob('renew-forecasts', { now }, { limitMs: 600_000 })
+      if (forecastsStale(kennel(), now).length > 0) await runJob('renew-forecasts', { now }, { limitMs: nightMs })
     },
   },
   {
@@ -61,7 +64,7 @@ export const duties = (kennel: () => Db): readonly Duty[] => [
         : nextNight(readKennel(kennel()).timeZone, now, nightlyMinutes.check),
     run: async (now) => {
       const file = kennel().name
-      const look = await runJob('check-kennel', { now }, { limitMs: 600_000 })
+      const look = await runJob('check-kennel', { now }, { limitMs: nightMs })
       keepLook(file, look)
       const said = soundnessSaid(look)
       if (said.length > 0) throw new Error(said.join(' '))
@@ -74,6 +77,6 @@ export const duties = (kennel: () => Db): readonly Duty[] => [
       last === undefined && !isBackedUp(kennel(), now)
         ? now
         : nextNight(readKennel(kennel()).timeZone, now, nightlyMinutes.backup),
-    run: (now) => runJob('back-up', { now, nightly: true }, { limitMs: 600_000 }),
+    run: (now) => runJob('back-up', { now, nightly: true }, { limitMs: nightMs }),
   },
 ]

@@ -24,12 +24,15 @@ export class JobKilled extends Error {}
 
 const held = globalThis as typeof globalThis & { kibouJobs?: Piscina | undefined }
 
-/** Threads for heavy work: one less than the machine has, so that requests are answered meanwhile. */
+/**
+ * Threads for heavy work: one less than the machine has, so that requests are answered meanwhile; two at the least, so
+ * that who asks for something does not wait for the night’s work.
+ */
 function pool(): Piscina {
   return (held.kibouJobs ??= new Piscina({
     filename: process.env['KIBOU_JOBS'] ?? join(process.cwd(), 'build/jobs.mjs'),
     minThreads: 0,
-    maxThreads: Math.max(1, availableParallelism() - 1),
+    maxThreads: Math.max(2, availableParallelism() - 1),
     idleTimeout: 30_000,
   }))
 }

@@ -55,5 +55,11 @@ export const wireBatch = z.object({
   device: uuid,
   /** What the device's clock said when it sent this. */
   deviceNow: z.int().min(0).max(8.64e15),
-  facts: z.array(z.unknown()).min(1).max(mostFacts),
+  facts: z.array(z.unknown()).max(mostFacts),
+  /** The highest number that the device knows to be here. */
+  sentTo: z
+    .int()
+    .min(0)
+    .max(2 ** 40)
+    .optional(),
 })

@@ -86,6 +86,9 @@ function Backup({ view, deeds }: { view: HouseView; deeds: BackupDeeds }) {
       {view.soundness?.said.length === 0 && (
         <p>The kennel’s file was looked through and found sound {sayMoment(view.soundness.at, timeZone)}.</p>
       )}
+      {view.soundness?.odd.map((line) => (
+        <NeedsPerson key={line}>{line}</NeedsPerson>
+      ))}
       <div>
         <Button isDisabled={pending || folder === ''} onPress={() => start(async () => setTold(await deeds.backUp()))}>
           Back up now

@@ -9,6 +9,10 @@ export interface Stamp {
   readonly at: number
   readonly receivedAt: number
   readonly day: string
+  /** Who was signed in when it came; nobody where the kennel itself keeps it. */
+  readonly sentBy?: string | undefined
+  /** Its day is not sure, or lies outside the stay of its dog: somebody is to look at it. */
+  readonly unsure?: boolean
 }
 
 type Value = string | number | null
@@ -70,9 +74,9 @@ export interface Common extends Stamp {
 /** Stores the common part of a fact alone, for one whose particulars are copied from another. */
 export function appendCommon(db: Db, fact: Common): void {
   db.prepare(
-    `INSERT INTO fact (id, kind, device, seq, device_at, at, received_at, day, recorded_by)
-      VALUES (@id, @kind, @device, @seq, @deviceAt, @at, @receivedAt, @day, @recordedBy)`,
-  ).run(fact)
+    `INSERT INTO fact (id, kind, device, seq, device_at, at, received_at, day, recorded_by, sent_by, unsure)
+      VALUES (@id, @kind, @device, @seq, @deviceAt, @at, @receivedAt, @day, @recordedBy, @sentBy, @unsure)`,
+  ).run({ ...fact, sentBy: fact.sentBy ?? null, unsure: Number(fact.unsure ?? false) })
 }
 
 const kindRow = z.object({ kind: z.string() }).optional()

@@ -2,7 +2,7 @@ import type { Typed } from '@/core/fields'
 import { clockTyped, sectionsFor, type House, type HouseSection, type SectionSpec } from '@/core/house/house'
 import { typedOf } from '@/core/intake/steps'
 import { dayIn } from '@/core/days'
-import { goodBackup, lastLook, soundnessSaid } from '../scene/soundness'
+import { goodBackup, lastLook, oddSaid, soundnessSaid } from '../scene/soundness'
 import { backupWarning, listBackups, nightsKept, type BackupFile } from '../scene/backups'
 import type { Db } from '@/store/database'
 import { readDaysOff, readFeeds, readHouse, readSpaces } from '@/store/house'
@@ -41,7 +41,9 @@ export interface HouseView {
   /** What is wrong with them; empty where nothing is. */
   readonly backupWarning: string
   /** What was found when the kennel’s file was last looked through; undefined before the first look. */
-  readonly soundness: { readonly at: number; readonly said: readonly string[]; readonly good: string } | undefined
+  readonly soundness:
+    | { readonly at: number; readonly said: readonly string[]; readonly odd: readonly string[]; readonly good: string }
+    | undefined
   readonly nightsKept: number
 }
 
@@ -69,16 +71,16 @@ export function loadHouse(db: Db, now: number): HouseView {
     house,
     backups: listBackups(db).slice(0, mostShown),
     backupWarning: backupWarning(db, now),
-    soundness: soundnessView(db),
+    soundness: soundnessView(db, house.timeZone),
     nightsKept,
     sections: sectionsFor(people, house.timeZone).map((s) => ({ ...s, values: values[s.id] })),
   }
 }
 
 /** What is said of the file; which backup is good is looked up only where the file is not. */
-function soundnessView(db: Db): HouseView['soundness'] {
+function soundnessView(db: Db, timeZone: string): HouseView['soundness'] {
   const look = lastLook(db)
   if (!look) return undefined
   const good = look.damage.length > 0 ? goodBackup(db) : undefined
-  return { at: look.at, said: soundnessSaid(look), good: good?.name ?? '' }
+  return { at: look.at, said: soundnessSaid(look), odd: oddSaid(look, timeZone), good: good?.name ?? '' }
 }

@@ -7,6 +7,7 @@ import { foldVersion } from '@/core/promise/summary'
 import { liesWithin, settle, type Settled } from '@/core/when'
 import type { Db } from '@/store/database'
 import { append, kindOf, numberTaken, type Stamp } from '@/store/facts/append'
+import { keepRefused, missingOf } from '@/store/facts/missing'
 import { deviceOffset, keepDeviceClock, type DeviceClock } from '@/store/facts/deviceClock'
 import { recorderOf, residencyOfSet, residencyOfTarget } from '@/store/facts/read'
 import { allFeeds } from '@/store/house'
@@ -20,6 +21,8 @@ type Result = Receipt['results'][number]
 export interface Batch {
   readonly device: string
   readonly deviceNow: number
+  /** The highest number that the device knows to be here: what is missing below it is asked for again. */
+  readonly sentTo?: number | undefined
   readonly facts: readonly unknown[]
 }
 
@@ -33,6 +36,7 @@ export function recordFacts(db: Db, batch: Batch, now: number, sender?: Person):
     .transaction((): Receipt => {
       const context = readContext(db, batch, now, sender)
       const touched: Touched = new Map()
+      const before = context.last.seq ?? -1
       const results = batch.facts.map((raw) => recordOne(db, context, raw, touched))
       if (context.last.seq !== undefined && context.last.at !== undefined)
         keepDeviceClock(db, context.device, context.last.seq, context.last.at)
@@ -40,9 +44,19 @@ export function recordFacts(db: Db, batch: Batch, now: number, sender?: Person):
         if (sets === 'anything') refold(db, residencyId, now)
         else advance(db, residencyId, [...sets], now)
       }
-      return { results }
+      return { results, wanted: wantedOf(db, context, before, batch.sentTo) }
     })
     .immediate()
+}
+
+/**
+ * What a device is asked to send again: all that is missing below what it knows to be here, or below what it just sent
+ * where that did not go on from what came last. A device that has come no further is asked nothing.
+ */
+function wantedOf(db: Db, { device, least }: Context, before: number, sentTo: number | undefined): Receipt['wanted'] {
+  const jumped = least !== undefined && least > before + 1 ? least - 1 : undefined
+  const upTo = Math.max(sentTo ?? -1, jumped ?? -1)
+  return upTo < 0 ? [] : missingOf(db, device, upTo).map(([from, to]) => [from, to])
 }
 
 /** What came in for a residency: facts of these sets, or something that may change what was folded long ago. */
@@ -53,6 +67,8 @@ interface Context {
   readonly clock: DeviceClock
   /** How far the device has come, moved on by every fact. */
   readonly last: { seq: number | undefined; at: number | undefined }
+  /** The lowest number among those that came now. */
+  least: number | undefined
   readonly now: number
   readonly timeZone: string
   readonly people: ReadonlyMap<string, Person>
@@ -66,6 +82,7 @@ function readContext(db: Db, batch: Batch, now: number, sender: Person | undefin
     device: batch.device,
     clock,
     last: { seq: clock.lastSeq, at: clock.lastAt },
+    least: undefined,
     now,
     timeZone: readKennel(db).timeZone,
     people: new Map(readPeople(db).map((p) => [p.id, p])),
@@ -105,20 +122,41 @@ function recordOne(db: Db, context: Context, raw: unknown, touched: Touched): Re
       reason: parsed.error.issues.map((i) => `${i.path.join('.') || 'fact'}: ${i.message}`).join('; '),
     }
   const fact = parsed.data
+  context.least = Math.min(context.least ?? fact.seq, fact.seq)
   const refuse = (reason: string): Result => ({ id: fact.id, status: 'refused', reason })
+  const refuseNumber = (reason: string): Result => {
+    keepRefused(db, context.device, fact.seq, reason, context.now)
+    return refuse(reason)
+  }
   // A fact that is here already is known, whatever has changed about it since.
   const known = kindOf(db, fact.id)
   if (known !== undefined)
-    return known === fact.kind ? { id: fact.id, status: 'known' } : refuse('id: a fact of another kind has it')
+    return known === fact.kind ? { id: fact.id, status: 'known' } : refuseNumber('id: a fact of another kind has it')
   if (numberTaken(db, context.device, fact.seq))
     return refuse('seq: this device already used the number for another fact')
   const { at, sure } = momentOf(context, fact)
-  const stamp = { device: context.device, at, receivedAt: context.now, day: dayIn(context.timeZone, at) }
-  const taken = namesNobody(db, context, fact) ?? takeKind(db, context, fact, stamp, sure)
-  if (typeof taken === 'string') return refuse(taken)
+  const stamp = {
+    device: context.device,
+    at,
+    receivedAt: context.now,
+    day: dayIn(context.timeZone, at),
+    sentBy: context.sender?.id,
+    unsure: !sure || !isHereAt(db, context, fact, at),
+  }
+  const taken = namesNobody(db, context, fact) ?? takeKind(db, context, fact, stamp)
+  if (typeof taken === 'string') return refuseNumber(taken)
   append(db, fact, stamp, taken)
   touch(db, touched, fact)
   return { id: fact.id, status: 'stored' }
+}
+
+/** Whether the dog that a fact names was here at its moment; what names none lies where its set lies. */
+function isHereAt(db: Db, { timeZone }: Context, fact: WireFact, at: number): boolean {
+  const resident = 'residencyId' in fact ? findResident(db, fact.residencyId) : undefined
+  return (
+    !resident ||
+    liesWithin(at, startOfDay(timeZone, resident.arrivesOn), startOfDay(timeZone, addDays(resident.leavesOn, 1)))
+  )
 }
 
 const missing: Readonly<Record<Named, string>> = {
@@ -145,40 +183,29 @@ function namesNobody(db: Db, context: Context, fact: WireFact): string | undefin
 }
 
 type Taken = Readonly<Record<string, unknown>> | string
-type TakeKind<K extends FactKindName> = (
-  db: Db,
-  context: Context,
-  fact: FactOf<K>,
-  stamp: Stamp,
-  sure: boolean,
-) => Taken
+type TakeKind<K extends FactKindName> = (db: Db, context: Context, fact: FactOf<K>, stamp: Stamp) => Taken
 
 /** What the kennel adds to a kind of fact, or why it will not take this one. Kinds that ask nothing have no line. */
 const takers: { readonly [K in FactKindName]?: TakeKind<K> } = {
-  'set-opened': (db, context, fact, stamp, sure) => {
+  'set-opened': (db, _, fact, stamp) => {
     const resident = findResident(db, fact.residencyId)
     const under = resident && recordedUnder(db, resident, fact.rungId, stamp.at)
     if (!under) return 'rungId: the curriculum has no such rung'
-    const within = liesWithin(
-      stamp.at,
-      startOfDay(context.timeZone, resident.arrivesOn),
-      startOfDay(context.timeZone, addDays(resident.leavesOn, 1)),
-    )
     return {
       command: under.command,
       curriculum_id: under.curriculum.id,
       curriculum_version: under.curriculum.version,
       rule_version: foldVersion,
-      unsure: !sure || !within,
+      unsure: stamp.unsure === true,
     }
   },
   voided: (db, context, fact) =>
     mayNotTakeBack(db, context, fact) ? 'targetId: only a trainer takes back what somebody else recorded' : {},
 }
 
-function takeKind(db: Db, context: Context, fact: WireFact, stamp: Stamp, sure: boolean): Taken {
+function takeKind(db: Db, context: Context, fact: WireFact, stamp: Stamp): Taken {
   const taker = takers[fact.kind] as TakeKind<FactKindName> | undefined
-  return taker?.(db, context, fact, stamp, sure) ?? {}
+  return taker?.(db, context, fact, stamp) ?? {}
 }
 
 /** Notes whose standing this fact may move. A rep whose set is not here yet moves nothing until that comes. */

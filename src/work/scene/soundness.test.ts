@@ -39,7 +39,7 @@ describe('the kennel’s file looked through', () => {
   it('a sound one: nothing to say', () => {
     const { db, at } = stage()
     const look = lookThrough(db, at)
-    expect(look).toEqual({ at, damage: [], links: [], standings: [] })
+    expect(look).toEqual({ at, damage: [], links: [], standings: [], gaps: [], orphans: { n: 0, sets: 0 }, unsure: [] })
     expect(soundnessSaid(look)).toEqual([])
     expect(lastLook(db)).toBeUndefined()
     keepLook(db.name, look)

@@ -1,7 +1,8 @@
 import { join } from 'node:path'
-import { dayIn } from '@/core/days'
+import { dayIn, msPerDay, sayDay } from '@/core/days'
 import type { Db } from '@/store/database'
 import { brokenLinks, damageOf } from '@/store/integrity'
+import { gapsSince, orphansSince, unsureSince } from '@/store/facts/missing'
 import { readHouse } from '@/store/house'
 import { readKennel } from '@/store/kennel'
 import { residentsOn } from '@/store/residents'
@@ -21,12 +22,24 @@ export interface Soundness {
   readonly links: readonly string[]
   /** Dogs whose kept standing is not what their facts come to; it is made anew at once. */
   readonly standings: readonly { readonly residencyId: string; readonly name: string }[]
+  /** By device: how many facts never came, and when the next that did. */
+  readonly gaps: readonly { readonly n: number; readonly at: number }[]
+  /** Reps whose set never came. */
+  readonly orphans: { readonly n: number; readonly sets: number }
+  /** Facts whose day is not sure, or lies outside the stay of their dog. */
+  readonly unsure: readonly { readonly kind: string; readonly day: string; readonly n: number }[]
 }
+
+/** House: what never came, or came oddly, is said for so long. */
+const oddForMs = 30 * msPerDay
+/** House: what came within so long may yet be followed by what is missing of it. */
+const onItsWayMs = 86_400_000
 
 /** Looks through the whole file, and holds each standing that is in use against the facts. Changes nothing. */
 export function lookThrough(db: Db, now: number, hooks: Hooks = noHooks): Soundness {
   const damage = damageIn(db)
-  if (damage.length > 0) return { at: now, damage, links: [], standings: [] }
+  if (damage.length > 0)
+    return { at: now, damage, links: [], standings: [], gaps: [], orphans: { n: 0, sets: 0 }, unsure: [] }
   const standings: { residencyId: string; name: string }[] = []
   const today = dayIn(readKennel(db).timeZone, now)
   for (const { residencyId, name } of inTurn(residentsOn(db, today), hooks)) {
@@ -34,7 +47,15 @@ export function lookThrough(db: Db, now: number, hooks: Hooks = noHooks): Soundn
     const holds = db.transaction(() => standingHolds(db, residencyId, now))()
     if (!holds) standings.push({ residencyId, name })
   }
-  return { at: now, damage, links: brokenLinks(db), standings }
+  return {
+    at: now,
+    damage,
+    links: brokenLinks(db),
+    standings,
+    gaps: gapsSince(db, now - oddForMs, now - onItsWayMs),
+    orphans: orphansSince(db, now - oddForMs, now - onItsWayMs),
+    unsure: unsureSince(db, now - oddForMs),
+  }
 }
 
 /** Whether the kept standing is what the facts come to; one that is not kept is. */
@@ -89,5 +110,47 @@ export function soundnessSaid({ damage, links, standings }: Soundness): readonly
     ...(standings.length === 0
       ? []
       : [`Standings of ${few(standings.map((s) => s.name))} were not what their facts come to; they were made anew.`]),
+  ]
+}
+
+const kindSaid: Readonly<Record<string, readonly [one: string, many: string]>> = {
+  'set-opened': ['set', 'sets'],
+  rep: ['rep', 'reps'],
+  'block-opened': ['block', 'blocks'],
+  'block-closed': ['end of a block', 'ends of blocks'],
+  'small-thing': ['small thing', 'small things'],
+  'over-threshold': ['moment over threshold', 'moments over threshold'],
+  correction: ['leash pressure', 'leash pressures'],
+}
+const otherKind = ['fact', 'facts'] as const
+
+/**
+ * What never came or came oddly in the last thirty days, in sentences for somebody to look at; empty for nothing. The
+ * file is sound all the same.
+ */
+export function oddSaid({ gaps, orphans, unsure }: Soundness, timeZone: string): readonly string[] {
+  const facts = (n: number) => (n === 1 ? 'One fact' : `${n} facts`)
+  return [
+    ...gaps.map(
+      ({ n, at }) =>
+        `${facts(n)} of one device never came, before what it sent on ${sayDay(dayIn(timeZone, at))}. It was asked for ` +
+        'them and has them no more: ask who worked with it that day.',
+    ),
+    ...(orphans.n === 0
+      ? []
+      : [
+          `${orphans.n} ${orphans.n === 1 ? 'rep' : 'reps'} of ${orphans.sets === 1 ? 'a set' : `${orphans.sets} sets`} ` +
+            'whose beginning never came: they are kept and count nowhere.',
+        ]),
+    ...(unsure.length === 0
+      ? []
+      : [
+          'Recorded outside the stay of their dog, or by a clock that could not be trusted: ' +
+            unsure
+              .slice(0, 6)
+              .map((u) => `${u.n} ${(kindSaid[u.kind] ?? otherKind)[u.n === 1 ? 0 : 1]} of ${sayDay(u.day)}`)
+              .join(', ') +
+            `${unsure.length > 6 ? ' and more' : ''}. Look whether the day is right.`,
+        ]),
   ]
 }
