@@ -245,8 +245,8 @@ figures('pages', pages)
 const ratio = quantile(facts.took, 0.99) / quantile(bare.took, 0.99)
 const long = stalls.filter((s) => s.ms > mostStall)
 console.log(
-  `facts over bare, 99 of 100: ${ratio.toFixed(1)} (at most ${mostRatio}); the loop stood still for over ${mostStall} ` +
-    `ms ${long.length} times, longest ${Math.max(0, ...stalls.map((s) => s.ms))} ms` +
+  `facts over bare, 99 of 100: ${ratio.toFixed(1)} (at most ${mostRatio}); the loop stood still for over ` +
+    `${mostStall} ms ${long.length} times, longest ${Math.max(0, ...stalls.map((s) => s.ms))} ms` +
     long.map((s) => `; ${s.ms} ms at ${(s.at / 1000).toFixed(0)} s`).join(''),
 )
 const there = db.prepare('SELECT count(*) FROM fact WHERE id = ?').pluck()

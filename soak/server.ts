@@ -26,9 +26,13 @@ export async function serve(
       './soak/watch.mjs',
       ...(process.env['KIBOU_SOAK_NODE'] ?? '').split(' ').filter((a) => a !== ''),
     ],
-    stdio: ['ignore', 'pipe', 'inherit', 'ipc'],
+    stdio: ['ignore', 'pipe', env['KIBOU_SOAK_QUIET'] === '1' ? 'ignore' : 'inherit', 'ipc'],
   })
   child.stdout?.resume()
+  let leaving = false
+  child.on('exit', (code, signal) => {
+    if (!leaving) console.log(`${program} ended by itself: ${code ?? signal ?? ''}`)
+  })
   const url = `http://127.0.0.1:${port}`
   for (const late = Date.now() + 60_000; ;) {
     const up = await fetch(url + well).then(
@@ -43,7 +47,8 @@ export async function serve(
     url,
     child,
     stalls: () =>
-      new Promise((done) => {
+      new Promise((done, fail) => {
+        if (child.exitCode !== null || child.signalCode !== null) return fail(new Error(`${program} is gone`))
         const hear = (m: unknown) => {
           const said = told.safeParse(m)
           if (!said.success) return
@@ -55,6 +60,8 @@ export async function serve(
       }),
     stop: () =>
       new Promise((done) => {
+        leaving = true
+        if (child.exitCode !== null || child.signalCode !== null) return done()
         child.once('exit', () => done())
         // Kibou ends by a word, as its launcher has it end; what does not know the word by a signal.
         child.send('stop')
