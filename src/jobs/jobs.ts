@@ -2,6 +2,7 @@ import type { Job } from './job'
 import { anotherDog } from './anotherDog'
 import { backUp } from './backUp'
 import { checkKennel } from './checkKennel'
+import { kennelOut } from './kennelOut'
 import { learnRates } from './learnRates'
 import { lookIntoBackup } from './lookIntoBackup'
 import { methodPreview } from './methodPreview'
@@ -14,6 +15,7 @@ export const jobs = {
   'another-dog': anotherDog,
   'back-up': backUp,
   'check-kennel': checkKennel,
+  'kennel-out': kennelOut,
   'learn-rates': learnRates,
   'look-into-backup': lookIntoBackup,
   'method-preview': methodPreview,

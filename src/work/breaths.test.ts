@@ -4,7 +4,7 @@ import { atOnce, inBreaths } from './breaths'
 /** So many steps of some milliseconds each, without a break. */
 function* steps(n: number, ms: number): Generator<undefined, number> {
   for (let i = 0; i < n; i++) {
-    for (const until = performance.now() + ms; performance.now() < until; );
+    for (const until = performance.now() + ms; performance.now() < until;);
     yield
   }
   return n

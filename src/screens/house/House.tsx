@@ -6,6 +6,7 @@ import { Fault } from '@/ui/fieldParts'
 import { Disclosed } from '@/ui/Disclosed'
 import { NeedsPerson } from '@/ui/NeedsPerson'
 import { Button, Quiet } from '@/ui/press'
+import { Why } from '@/ui/Why'
 import { useWhen } from '@/ui/ways'
 import { sayDay } from '@/ui/when'
 import { OfficePage } from '@/ui/Page'
@@ -92,7 +93,18 @@ function Backup({ view, deeds }: { view: HouseView; deeds: BackupDeeds }) {
       <div>
         <Button isDisabled={pending || folder === ''} onPress={() => start(async () => setTold(await deeds.backUp()))}>
           Back up now
-        </Button>
+        </Button>{' '}
+        <Quiet isDisabled={pending || folder === ''} onPress={() => start(async () => setTold(await deeds.out()))}>
+          Write the whole kennel out
+        </Quiet>{' '}
+        <Why>
+          <p>
+            A folder of plain lines with the photos beside, and all facts as a table: for another machine, which takes
+            it in with <kbd>npm run kennel -- in FOLDER</kbd>, or for another program. Nothing in it is reckoned, and no
+            sign-in. A backup is the shorter way back on this machine.
+          </p>
+        </Why>
+        {pending && <span role="status"> Being written; work goes on meanwhile.</span>}
       </div>
       {told && <div role="status">{told.ok ? <p>Written: {told.file}</p> : <Fault>{told.reason}</Fault>}</div>}
       {view.backups[0] && (
@@ -152,6 +164,7 @@ function OneBackup({ backup, timeZone, deeds }: { backup: BackupFile; timeZone: 
 
 export interface BackupDeeds {
   readonly backUp: () => Promise<Told & { readonly file?: string }>
+  readonly out: () => Promise<Told & { readonly file?: string }>
   readonly look: (name: string) => Promise<Deed<{ readonly inside: Inside }>>
   readonly restore: (name: string) => Promise<Told>
 }

@@ -4,14 +4,16 @@ import { join } from 'node:path'
 import sharp from 'sharp'
 import { describe, expect, it } from 'vitest'
 import { parse } from 'csv-parse/sync'
+import { v4 } from 'uuid'
 import { openDatabase, type Db } from '@/store/database'
+import { appendHouse, readHouse } from '@/store/house'
 import { carriedTables, rowsOf } from '@/store/tables'
 import { recordFacts } from '../record/accept'
 import { standingOf } from '../record/refold'
 import { dog, monday, newFile, newKennel, Tablet, trainer } from '../tests/kennel'
 import { keepPhoto, photoOf } from './photo'
 import { changePasscode, signIn } from './signIn'
-import { archiveJsonSchema, archiveLine, kennelIn, kennelOut } from './wholeKennel'
+import { archiveJsonSchema, archiveLine, kennelIn, kennelOut, kennelOutOfHouse } from './wholeKennel'
 
 async function stage() {
   const db = newKennel()
@@ -35,6 +37,21 @@ async function stage() {
 const all = (db: Db) => carriedTables(db).map((table) => [table, [...rowsOf(db, table)]] as const)
 
 describe('a whole kennel', () => {
+  it('is written out of the house beside its backups, each time under a name of its own', async () => {
+    const { db, ada, at } = await stage()
+    expect(kennelOutOfHouse(db, at)).toMatchObject({ ok: false, reason: 'The house has no backup folder yet.' })
+    const backupFolder = mkdtempSync(join(tmpdir(), 'kibou-backups-'))
+    appendHouse(db, v4(), { ...readHouse(db), backupFolder }, ada, at)
+    const [one, two] = [kennelOutOfHouse(db, at), kennelOutOfHouse(db, at)]
+    expect(one.folder).toMatch(/kennel-2026-03-02T[\d-]+-[\da-f]{4}$/)
+    expect(two.folder).not.toBe(one.folder)
+    const back = newFile()
+    expect(kennelIn(one.folder ?? '', back, at).ok).toBe(true)
+    expect(all(openDatabase(back))).toEqual(all(db))
+    appendHouse(db, v4(), { ...readHouse(db), backupFolder: '/proc/nowhere' }, ada, at)
+    expect(kennelOutOfHouse(db, at)).toMatchObject({ ok: false })
+  })
+
   it('goes out and comes in on another machine with every row, picture, passcode and standing', async () => {
     const { db, ada, ids, folder, at } = await stage()
     const out = kennelOut(db, folder, at)

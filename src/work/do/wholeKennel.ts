@@ -1,4 +1,4 @@
-import { createHash } from 'node:crypto'
+import { createHash, randomBytes } from 'node:crypto'
 import {
   closeSync,
   existsSync,
@@ -14,9 +14,11 @@ import { join } from 'node:path'
 import { z } from 'zod'
 import { csvRow, writeCsv } from '@/core/csv/csv'
 import { newestMigration, openDatabase, type Db } from '@/store/database'
+import { readHouse } from '@/store/house'
 import { readKennel } from '@/store/kennel'
 import { carriedTables, refilled, rowsOf, type TableRow } from '@/store/tables'
 import { rebuildStandings } from '../record/refold'
+import { whyNotWritable } from '../scene/backups'
 import { refuse, type Deed } from './deed'
 
 /**
@@ -151,6 +153,23 @@ function writeFacts(db: Db, path: string): number {
     closeSync(file)
   }
   return rows
+}
+
+/** Writes the whole kennel out beside the house's backups, in a folder of its own; gives where it lies. */
+export function kennelOutOfHouse(db: Db, now: number): Out & { readonly folder?: string } {
+  const { backupFolder } = readHouse(db)
+  if (backupFolder === '') return refuse('The house has no backup folder yet.')
+  const why = whyNotWritable(backupFolder)
+  if (why !== undefined) return refuse(why)
+  const at = new Date(now).toISOString().slice(0, 19).replaceAll(':', '-')
+  const folder = join(backupFolder, `kennel-${at}-${randomBytes(2).toString('hex')}`)
+  try {
+    const out = kennelOut(db, folder, now)
+    return out.ok ? { ...out, folder } : out
+  } catch (error) {
+    rmSync(folder, { recursive: true, force: true })
+    return refuse(`It could not be written: ${error instanceof Error ? error.message : String(error)}`)
+  }
 }
 const iso = (at: number): string => new Date(at).toISOString()
 

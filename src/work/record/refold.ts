@@ -121,12 +121,10 @@ export function renewStandings(db: Db, now: number, hooks: Hooks = noHooks): num
   return renewed
 }
 
-/** Makes every stored standing again from the facts; returns how many. */
+/** Makes every stored standing again from the facts, each by itself, so that nobody waits for all; returns how many. */
 export function rebuildStandings(db: Db, now: number): number {
   const ids = allResidencyIds(db)
-  db.transaction(() => {
-    ids.forEach((id) => refold(db, id, now))
-    refitForgetting(db, now)
-  }).immediate()
+  for (const id of ids) db.transaction(() => refold(db, id, now)).immediate()
+  refitForgetting(db, now)
   return ids.length
 }

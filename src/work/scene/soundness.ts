@@ -133,14 +133,15 @@ export function oddSaid({ gaps, orphans, unsure }: Soundness, timeZone: string):
   return [
     ...gaps.map(
       ({ n, at }) =>
-        `${facts(n)} of one device never came, before what it sent on ${sayDay(dayIn(timeZone, at))}. It was asked for ` +
-        'them and has them no more: ask who worked with it that day.',
+        `${facts(n)} of one device never came, before what it sent on ${sayDay(dayIn(timeZone, at))}. It is asked ` +
+        'again whenever it is used: look whether a device lies about, and ask who worked that day.',
     ),
     ...(orphans.n === 0
       ? []
       : [
-          `${orphans.n} ${orphans.n === 1 ? 'rep' : 'reps'} of ${orphans.sets === 1 ? 'a set' : `${orphans.sets} sets`} ` +
-            'whose beginning never came: they are kept and count nowhere.',
+          `${orphans.n} ${orphans.n === 1 ? 'rep' : 'reps'} of ` +
+            (orphans.sets === 1 ? 'a set' : `${orphans.sets} sets`) +
+            ' whose beginning never came: they are kept and count nowhere.',
         ]),
     ...(unsure.length === 0
       ? []

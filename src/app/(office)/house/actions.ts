@@ -35,6 +35,16 @@ export const backUpNow = act(
     heavy(runJob('back-up', { now: requestTime(), nightly: false }, { limitMs: heavyMs })),
 )
 
+/** The whole kennel as a folder beside the backups. */
+export const kennelOutNow = act(
+  'lead',
+  (reason): Told & { file?: string } => refuse(reason),
+  async (): Promise<Told & { file?: string }> => {
+    const out = await heavy(runJob('kennel-out', { now: requestTime() }, { limitMs: heavyMs }))
+    return out.ok && 'folder' in out && out.folder !== undefined ? { ok: true, file: out.folder } : out
+  },
+)
+
 /** What lies in a backup of the house, by its name. */
 export const lookIntoBackup = act(
   'lead',

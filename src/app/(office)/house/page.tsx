@@ -4,7 +4,7 @@ import { House } from '@/screens/house/House'
 import { kennelDatabase } from '@/store/connection'
 import { requestTime } from '@/work/scene/clock'
 import { loadHouse } from '@/work/page/house'
-import { backUpNow, goBackTo, keepHouse, lookIntoBackup } from './actions'
+import { backUpNow, goBackTo, keepHouse, kennelOutNow, lookIntoBackup } from './actions'
 
 export const metadata: Metadata = { title: 'The house' }
 
@@ -14,7 +14,7 @@ export default async function HousePage() {
     <House
       view={loadHouse(kennelDatabase(), requestTime())}
       keep={keepHouse}
-      backups={{ backUp: backUpNow, look: lookIntoBackup, restore: goBackTo }}
+      backups={{ backUp: backUpNow, out: kennelOutNow, look: lookIntoBackup, restore: goBackTo }}
     />
   )
 }
