@@ -48,7 +48,7 @@ describe('a whole kennel', () => {
     const back = newFile()
     expect(kennelIn(one.folder ?? '', back, at).ok).toBe(true)
     expect(all(openDatabase(back))).toEqual(all(db))
-    appendHouse(db, v4(), { ...readHouse(db), backupFolder: '/proc/nowhere' }, ada, at)
+    appendHouse(db, v4(), { ...readHouse(db), backupFolder: '/proc/nowhere' }, ada, at + 1)
     expect(kennelOutOfHouse(db, at)).toMatchObject({ ok: false })
   })
 
