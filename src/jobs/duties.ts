@@ -17,6 +17,8 @@ const nightMs = 1_200_000
 
 /** House: nobody who has just started the kennel waits for it to be looked through. */
 const checkAfterStartMs = 60_000
+/** House: so often what was written is brought from the side file into the kennel’s. */
+const bringHomeEveryMs = 30_000
 /** House: it is looked so often whether something came that a forecast rests on. */
 const forecastEveryMs = 30_000
 
@@ -46,6 +48,12 @@ export const duties = (kennel: () => Db): readonly Duty[] => [
     name: 'rates learned',
     next: (_, last) => Math.max(readLearned(kennel())?.at ?? 0, last ?? 0) + msPerDay,
     run: (now) => runJob('learn-rates', { now }, { limitMs: nightMs }),
+  },
+  {
+    // Who answers people leaves it to this (store/connection).
+    name: 'pages brought home',
+    next: (now, last) => (last === undefined ? now : last + bringHomeEveryMs),
+    run: () => runJob('bring-home', {}),
   },
   {
     // Whenever facts came, and each morning.

@@ -1,6 +1,7 @@
 import type { Job } from './job'
 import { anotherDog } from './anotherDog'
 import { backUp } from './backUp'
+import { bringHome } from './bringHome'
 import { checkKennel } from './checkKennel'
 import { kennelOut } from './kennelOut'
 import { learnRates } from './learnRates'
@@ -14,6 +15,7 @@ import { renewStandings } from './renewStandings'
 export const jobs = {
   'another-dog': anotherDog,
   'back-up': backUp,
+  'bring-home': bringHome,
   'check-kennel': checkKennel,
   'kennel-out': kennelOut,
   'learn-rates': learnRates,

@@ -1,7 +1,7 @@
 import { openDatabase, type Db } from './database'
 
 /** House: everybody’s requests wait while one waits for another program to let go of the database. */
-const shortWaitMs = 250
+const shortWaitMs = 100
 
 const held = globalThis as typeof globalThis & { kibouDatabase?: Db }
 
@@ -9,5 +9,15 @@ const held = globalThis as typeof globalThis & { kibouDatabase?: Db }
 export function kennelDatabase(): Db {
   const path = process.env['KIBOU_DB']
   if (!path) throw new Error('KIBOU_DB names the database file; the launcher sets it')
-  return (held.kibouDatabase ??= openDatabase(path, undefined, { waitMs: shortWaitMs }))
+  return (held.kibouDatabase ??= opened(path))
+}
+
+/** House: so many pages wait in the side file at the most; a job of the house brings them home long before (jobs). */
+const mostWaiting = 10_000
+
+/** Who answers people does not stop to bring pages home: after a long reading by somebody else that takes seconds. */
+function opened(path: string): Db {
+  const db = openDatabase(path, undefined, { waitMs: shortWaitMs })
+  db.pragma(`wal_autocheckpoint = ${mostWaiting}`)
+  return db
 }

@@ -12,6 +12,7 @@ import {
   statSync,
 } from 'node:fs'
 import { dirname, join, resolve } from 'node:path'
+import { z } from 'zod'
 import { dayIn } from '@/core/days'
 import { keepShipped } from './curricula'
 import { sayNotOpened, troubleOf } from './trouble'
@@ -71,6 +72,14 @@ export function openDatabase(
   return db
 }
 
+const broughtHome = z.tuple([z.object({ busy: z.number(), log: z.number(), checkpointed: z.number() })])
+
+/** Copies pages from the side file into the database as far as nobody reads old ones; how many still wait there. */
+export function bringHome(db: Db): number {
+  const [{ log, checkpointed }] = broughtHome.parse(db.pragma('wal_checkpoint(PASSIVE)'))
+  return log - checkpointed
+}
+
 /** A program that may wait for others waits so long; what answers people waits shortly, and says that it is busy. */
 const longWaitMs = 5000
 
@@ -121,7 +130,7 @@ function connect(file: string, waitMs: number): Db {
 function keepToOwner(file: string): void {
   for (const end of ['', '-wal', '-shm'])
     try {
-      if (existsSync(`${file}${end}`)) chmodSync(`${file}${end}`, 0o600)
+      if (existsSync(/* turbopackIgnore: true */ `${file}${end}`)) chmodSync(`${file}${end}`, 0o600)
     } catch {
       return
     }
