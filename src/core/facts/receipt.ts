@@ -1,8 +1,8 @@
 import { z } from 'zod'
 
 /**
- * What became of each fact sent. Known means it was here already and changes nothing. `wanted`: numbers from and to that
- * the kennel has not, though what came after them is here: the device sends those again, if it has them still.
+ * What became of each fact sent. Known means it was here already and changes nothing. `wanted`: numbers from and to
+ * that the kennel has not, though what came after them is here: the device sends those again, if it has them still.
  */
 export const receipt = z.object({
   results: z.array(

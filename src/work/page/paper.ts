@@ -14,7 +14,7 @@ import { baselineFirst } from '../scene/firstThings'
 import { kennelForgetting } from '../scene/forgetting'
 import { sayPause } from '../scene/pause'
 import { readRules, regimesOfResident } from '../scene/regimes'
-import { atOnce } from '../breaths'
+import { atOnce } from '../scene/breaths'
 import { nextFor } from './resident'
 import { standingOf } from '../record/refold'
 
