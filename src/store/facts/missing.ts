@@ -56,10 +56,9 @@ export const gapsSince = (
       .prepare(
         `SELECT sum(seq - was - 1) AS n, max(at) AS at
           FROM (SELECT device, seq, at, lag(seq) OVER (PARTITION BY device ORDER BY seq) AS was
-            FROM (SELECT device, seq, received_at AS at FROM fact WHERE received_at BETWEEN @since AND @until
-              UNION ALL SELECT device, seq, at FROM refused_fact WHERE at BETWEEN @since AND @until)
+            FROM (SELECT device, seq, received_at AS at FROM fact UNION ALL SELECT device, seq, at FROM refused_fact)
             WHERE seq < ${spareFrom})
-          WHERE seq > was + 1 GROUP BY device ORDER BY at DESC`,
+          WHERE seq > was + 1 AND at BETWEEN @since AND @until GROUP BY device ORDER BY at DESC`,
       )
       .all({ since, until }),
   )
