@@ -48,7 +48,8 @@ test.describe('a whole block on a phone', () => {
         .getByRole('button')
         .nth(1)
         .tap()
-      expect(await page.getByRole('list', { name: 'This block' }).innerText()).not.toBe(before)
+      // Drawn a moment after the tap, on a machine that has much to do.
+      await expect.poll(() => page.getByRole('list', { name: 'This block' }).innerText()).not.toBe(before)
       let highest = 0
       const done = await workReps(page, 30, thumb, async () => {
         highest = Math.max(highest, await page.evaluate(() => document.documentElement.scrollHeight))
