@@ -7,7 +7,7 @@ export type Chance = () => number
 const thrownAway = 20
 
 /** Whole numbers of 32 bits from a seed of as many; the same seed gives the same ones, everywhere. */
-export function drawsFrom(seed: number): { next(): number } {
+function drawsFrom(seed: number): { next(): number } {
   const rng = xoroshiro128plus(Math.imul(seed ^ (seed >>> 16), 0x9e3779b1))
   for (let i = 0; i < thrownAway; i++) rng.next()
   return rng

@@ -1,7 +1,7 @@
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb'
 import { v4, v7 } from 'uuid'
 import type { WireFact } from '@/core/facts/wire'
-import { mostFacts } from '@/core/facts/words'
+import { mostFacts, spareFrom } from '@/core/facts/words'
 import { holdInFlight, landed, leftInFlight } from './inFlight'
 
 /** A fact as it lies on the device: everything is kept here first and sent when it can be. */
@@ -53,8 +53,7 @@ const retryMs = 4000
 const askMs = 10 * 60_000
 /** A tap is painted before it is sent, and taps that come together go together. */
 const gatherMs = 150
-/** Numbers for facts that no disk could number lie far above those drawn from it, and grow with the time. */
-const spareFrom = 2 ** 39
+/** Numbers for facts that no disk could number grow with the time. */
 const spareEpoch = Date.UTC(2025, 0, 1)
 const perRequest = Math.min(100, mostFacts)
 

@@ -50,12 +50,6 @@ export const duties = (kennel: () => Db): readonly Duty[] => [
     run: (now) => runJob('learn-rates', { now }, { limitMs: nightMs }),
   },
   {
-    // Who answers people leaves it to this (store/connection).
-    name: 'pages brought home',
-    next: (now, last) => (last === undefined ? now : last + bringHomeEveryMs),
-    run: () => runJob('bring-home', {}),
-  },
-  {
     // Whenever facts came, and each morning.
     name: 'forecasts renewed',
     next: (now, last) => (last === undefined ? now : last + forecastEveryMs),
@@ -85,6 +79,16 @@ export const duties = (kennel: () => Db): readonly Duty[] => [
       last === undefined && !isBackedUp(kennel(), now)
         ? now
         : nextNight(readKennel(kennel()).timeZone, now, nightlyMinutes.backup),
-    run: (now) => runJob('back-up', { now, nightly: true }, { limitMs: nightMs }),
+    run: (now) => runJob('back-up-nightly', { now }, { limitMs: nightMs }),
+  },
+]
+
+/** What must not wait until the night’s work is done: on a clock of its own. */
+export const smallDuties: readonly Duty[] = [
+  {
+    // Who answers people leaves it to this (store/connection), and most is written while others work long.
+    name: 'pages brought home',
+    next: (now, last) => (last === undefined ? now : last + bringHomeEveryMs),
+    run: () => runJob('bring-home', {}),
   },
 ]

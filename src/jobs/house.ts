@@ -1,20 +1,19 @@
 import { kennelDatabase } from '@/store/connection'
 import { requestTime } from '@/work/scene/clock'
 import { startClock, type Clock } from './clock'
-import { duties } from './duties'
+import { duties, smallDuties } from './duties'
 import { stopJobs } from './pool'
 
-const held = globalThis as typeof globalThis & { kibouHouse?: Clock; kibouStop?: () => Promise<void> }
+const held = globalThis as typeof globalThis & { kibouHouse?: readonly Clock[]; kibouStop?: () => Promise<void> }
 
-/** Starts the house's clock once a process, and leaves word how it is all stopped. */
+/** Starts the house's clocks once a process, and leaves word how it is all stopped. */
 export function startHouse(): void {
-  held.kibouHouse ??= startClock(duties(kennelDatabase), {
-    time: requestTime,
-    say: (text) => process.stderr.write(`kibou: ${text}\n`),
-  })
-  void held.kibouHouse.tick()
+  held.kibouHouse ??= [duties(kennelDatabase), smallDuties].map((some) =>
+    startClock(some, { time: requestTime, say: (text) => process.stderr.write(`kibou: ${text}\n`) }),
+  )
+  for (const clock of held.kibouHouse) void clock.tick()
   held.kibouStop = async () => {
-    held.kibouHouse?.stop()
+    for (const clock of held.kibouHouse ?? []) clock.stop()
     await stopJobs()
   }
 }

@@ -1,6 +1,7 @@
 import type { Job } from './job'
 import { anotherDog } from './anotherDog'
 import { backUp } from './backUp'
+import { backUpNightly } from './backUpNightly'
 import { bringHome } from './bringHome'
 import { checkKennel } from './checkKennel'
 import { kennelOut } from './kennelOut'
@@ -15,6 +16,7 @@ import { renewStandings } from './renewStandings'
 export const jobs = {
   'another-dog': anotherDog,
   'back-up': backUp,
+  'back-up-nightly': backUpNightly,
   'bring-home': bringHome,
   'check-kennel': checkKennel,
   'kennel-out': kennelOut,

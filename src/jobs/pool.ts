@@ -67,6 +67,13 @@ export async function runJob<N extends JobName>(
   }
 }
 
+/** What a job comes to; or, where it was killed, what is said of that instead. */
+export const unlessKilled = <T, R>(job: Promise<T>, refused: (why: string) => R): Promise<T | R> =>
+  job.catch((error: unknown) => {
+    if (error instanceof JobKilled) return refused('It took too long just now. Try again in a moment.')
+    throw error
+  })
+
 /** Lets go of all threads; what runs is killed. */
 export async function stopJobs(): Promise<void> {
   const pool = held.kibouJobs

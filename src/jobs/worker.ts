@@ -1,5 +1,5 @@
 import { setPriority } from 'node:os'
-import type { MessagePort } from 'node:worker_threads'
+import { isMainThread, type MessagePort } from 'node:worker_threads'
 import { connectTo, type Db } from '@/store/database'
 import { jobs, type JobName } from './jobs'
 
@@ -25,7 +25,7 @@ function databaseOf(file: string): Db {
 /** House: work of the house gives way to whoever waits for an answer. */
 const lastInTurn = 15
 // Of this thread alone, which only Linux can tell from the process; elsewhere they take turns as they are.
-if (process.platform === 'linux') setPriority(0, lastInTurn)
+if (process.platform === 'linux' && !isMainThread) setPriority(0, lastInTurn)
 
 export default function run({ name, input, file, port, stop }: Task): unknown {
   try {

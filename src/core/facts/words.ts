@@ -3,6 +3,9 @@
 /** Most facts in one request; a device with more sends them in turns. */
 export const mostFacts = 500
 
+/** Numbers that a device draws when its disk gives none lie above this, and are not one after the other. */
+export const spareFrom = 2 ** 39
+
 export const distanceBands = ['over-15', '5-15', 'under-5'] as const
 /** What the dog was doing when it was called. */
 export const attentions = ['sniffing', 'looking away', 'looking at you'] as const

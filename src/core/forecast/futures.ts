@@ -6,8 +6,10 @@ import type { Leg } from './workLeft'
 export interface Futures {
   /** How many there are. */
   readonly n: number
-  /** So many of them, the first, were played to the last day; of the others those that were not ready by `until` lent
-   * their days beyond it from these. */
+  /**
+   * So many of them, the first, were played to the last day; of the others, those not ready by `until` borrow their
+   * days beyond it from these.
+   */
   readonly full: number
   /** By future the number of the first day (0 today) at whose end everything is met; `never` where it is not. */
   readonly ready: Int16Array

@@ -1,11 +1,10 @@
 import { z } from 'zod'
+import { spareFrom } from '@/core/facts/words'
 import type { Db } from '../database'
 
 /** Numbers from and to, both missing. */
 export type Range = readonly [from: number, to: number]
 
-/** Numbers that a device draws when its disk gives none lie above this, and not one after the other (device/outbox). */
-const spareFrom = 2 ** 39
 /** House: so many of a device’s newest numbers are looked through, and so many gaps are said. */
 const [looked, said] = [20_000, 50]
 

@@ -33,7 +33,7 @@ export interface Soundness {
 /** House: what never came, or came oddly, is said for so long. */
 const oddForMs = 30 * msPerDay
 /** House: what came within so long may yet be followed by what is missing of it. */
-const onItsWayMs = 86_400_000
+const onItsWayMs = msPerDay
 
 /** Looks through the whole file, and holds each standing that is in use against the facts. Changes nothing. */
 export function lookThrough(db: Db, now: number, hooks: Hooks = noHooks): Soundness {

@@ -4,12 +4,12 @@ import { act } from '@/app/door'
 import type { Told } from '@/screens/told'
 import { kennelDatabase } from '@/store/connection'
 import { requestTime } from '@/work/scene/clock'
-import { JobKilled, runJob } from '@/jobs/pool'
+import { runJob, unlessKilled } from '@/jobs/pool'
 import { isSection, keepSection } from '@/work/do/house'
 import { askRestore } from '@/work/do/restore'
 import { backupNamed, type Inside } from '@/work/scene/backups'
 import { actOnForm, typed } from '../typed'
-import { refuse, type Deed, type Refusal } from '@/work/do/deed'
+import { refuse, type Deed } from '@/work/do/deed'
 
 export const keepHouse = actOnForm('lead', (who, form) => {
   const section = form.get('section')
@@ -22,17 +22,12 @@ export const keepHouse = actOnForm('lead', (who, form) => {
 
 /** A file of a gigabyte is copied and read back in less. */
 const heavyMs = 600_000
-const heavy = <T>(job: Promise<T>): Promise<T | Refusal> =>
-  job.catch((error: unknown) => {
-    if (error instanceof JobKilled) return refuse('It took too long and was given up.')
-    throw error
-  })
 
 export const backUpNow = act(
   'lead',
   (reason): Told & { file?: string } => refuse(reason),
   async (): Promise<Told & { file?: string }> =>
-    heavy(runJob('back-up', { now: requestTime(), nightly: false }, { limitMs: heavyMs })),
+    unlessKilled(runJob('back-up', { now: requestTime() }, { limitMs: heavyMs }), refuse),
 )
 
 /** The whole kennel as a folder beside the backups. */
@@ -40,7 +35,7 @@ export const kennelOutNow = act(
   'lead',
   (reason): Told & { file?: string } => refuse(reason),
   async (): Promise<Told & { file?: string }> => {
-    const out = await heavy(runJob('kennel-out', { now: requestTime() }, { limitMs: heavyMs }))
+    const out = await unlessKilled(runJob('kennel-out', { now: requestTime() }, { limitMs: heavyMs }), refuse)
     return out.ok && 'folder' in out && out.folder !== undefined ? { ok: true, file: out.folder } : out
   },
 )
@@ -51,8 +46,7 @@ export const lookIntoBackup = act(
   (reason): Deed<{ readonly inside: Inside }> => refuse(reason),
   async (_, name: unknown): Promise<Deed<{ readonly inside: Inside }>> => {
     const asked = { name: typeof name === 'string' ? name : '' }
-    const looked = await heavy(runJob('look-into-backup', asked, { limitMs: heavyMs }))
-    if (typeof looked !== 'string' && 'ok' in looked) return looked
+    const looked = await unlessKilled(runJob('look-into-backup', asked, { limitMs: heavyMs }), (why) => why)
     return typeof looked === 'string' ? refuse(looked) : { ok: true, inside: looked }
   },
 )

@@ -1,7 +1,7 @@
 'use server'
 import { act } from '@/app/door'
 import { actSigned } from '@/app/signed'
-import { JobKilled, runJob } from '@/jobs/pool'
+import { runJob, unlessKilled } from '@/jobs/pool'
 import { requestTime } from '@/work/scene/clock'
 import { switchForm, switchMethod } from '@/work/do/method'
 import { type MethodPreview } from '@/work/page/methodPreview'
@@ -9,13 +9,7 @@ import { type MethodPreview } from '@/work/page/methodPreview'
 export const preview = act(
   'lead',
   (refused): MethodPreview | { readonly refused: string } => ({ refused }),
-  async (_, raw: unknown): Promise<MethodPreview | { readonly refused: string }> => {
-    try {
-      return await runJob('method-preview', { raw, now: requestTime() })
-    } catch (error) {
-      if (error instanceof JobKilled) return { refused: 'It took too long just now. Try again in a moment.' }
-      throw error
-    }
-  },
+  (_, raw: unknown): Promise<MethodPreview | { readonly refused: string }> =>
+    unlessKilled(runJob('method-preview', { raw, now: requestTime() }), (refused) => ({ refused })),
 )
 export const set = actSigned('lead', switchForm, switchMethod)

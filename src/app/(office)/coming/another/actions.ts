@@ -1,7 +1,7 @@
 'use server'
 import { act } from '@/app/door'
 import { fieldErrors } from '@/core/fields'
-import { JobKilled, runJob } from '@/jobs/pool'
+import { runJob, unlessKilled } from '@/jobs/pool'
 import { anotherForm, type AnotherDog } from '@/work/do/another'
 import { requestTime } from '@/work/scene/clock'
 
@@ -13,11 +13,6 @@ export const reckon = act(
   async (_, raw: unknown): Promise<Told> => {
     const form = anotherForm.safeParse(raw)
     if (!form.success) return { refused: 'Something is not right.', errors: fieldErrors(form.error) }
-    try {
-      return await runJob('another-dog', { form: form.data, now: requestTime() })
-    } catch (error) {
-      if (error instanceof JobKilled) return { refused: 'It took too long just now. Try again in a moment.' }
-      throw error
-    }
+    return unlessKilled(runJob('another-dog', { form: form.data, now: requestTime() }), (refused) => ({ refused }))
   },
 )
