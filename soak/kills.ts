@@ -1,15 +1,15 @@
 import { spawn, spawnSync } from 'node:child_process'
 import { rmSync } from 'node:fs'
 import { join } from 'node:path'
-import { v4, v7 } from 'uuid'
 import { dayIn } from '@/core/days'
-import { nothingSaid, nothingSeen } from '@/core/facts/words'
 import { seeded } from '@/core/seeded'
 import { openDatabase } from '@/store/database'
+import { readSpaces } from '@/store/house'
 import { missingOf } from '@/store/facts/missing'
 import { readKennel, readPeople } from '@/store/kennel'
 import { residentsOn } from '@/store/residents'
 import { lookThrough, soundnessSaid } from '@/work/scene/soundness'
+import { Device } from './device'
 import { cookieOf, folder } from './kennel'
 
 /**
@@ -30,6 +30,7 @@ if (made.status !== 0) throw new Error(made.stderr)
 const db = openDatabase(file)
 const who = readPeople(db).find((p) => p.role === 'lead')?.id ?? ''
 const dogs = residentsOn(db, dayIn(readKennel(db).timeZone, Date.now())).map((r) => r.residencyId)
+const placeId = readSpaces(db)[0]?.id ?? ''
 const cookie = await cookieOf(db, who, Date.now())
 db.close()
 
@@ -54,69 +55,29 @@ async function up(): Promise<void> {
     if (Date.now() > late || launcher.exitCode !== null) throw new Error('the server does not come again')
 }
 
-interface Device {
-  readonly id: string
-  readonly made: string[]
-  readonly acknowledged: Set<string>
-}
 const all: Device[] = []
-let [going, odd] = [true, 0]
-async function record(dog: string | undefined): Promise<void> {
-  const device: Device = { id: v4(), made: [], acknowledged: new Set() }
+let going = true
+async function record(dog: string): Promise<void> {
+  const device = new Device(url, cookie)
   all.push(device)
-  let seq = 0
+  const { tablet } = device
   let set = ''
-  let unsent: { readonly id: string }[] = []
-  while (going || unsent.length > 0) {
-    for (let n = 0; going && n < 1 + chance() * 4; n++) {
-      const stamp = { id: v7(), seq: seq++, deviceAt: Date.now() }
-      const opens = set === '' || chance() < 0.15
-      if (opens) set = stamp.id
-      const fact = opens
-        ? {
-            kind: 'set-opened',
-            ...stamp,
-            residencyId: dog,
-            rungId: 'sit.word',
-            purpose: 'work',
-            blockId: v4(),
-            recordedBy: who,
-            leashHolder: who,
-            placeId: 'barn',
-            level: 0,
-            distanceBand: null,
-            kit: '1.8 m leash',
-            temperatureC: null,
-            minutesIn: null,
-            exerciseMinutesAgo: null,
-            ...nothingSaid.set,
-            replaces: null,
-          }
-        : { kind: 'rep', ...stamp, setId: set, ...nothingSeen, outcome: chance() < 0.8 ? 'clean' : 'miss', paid: true }
-      device.made.push(stamp.id)
-      unsent.push(fact)
-    }
-    try {
-      const answer = await fetch(`${url}/api/facts`, {
-        method: 'POST',
-        headers: { 'content-type': 'application/json', cookie },
-        body: JSON.stringify({ device: device.id, deviceNow: Date.now(), facts: unsent.slice(0, 100) }),
-      })
-      const { results } = (await answer.json()) as { results?: { id: string; status: string }[] }
-      for (const r of results ?? [])
-        if (r.status === 'refused') odd++
-        else device.acknowledged.add(r.id)
-      unsent = unsent.filter((f) => !device.acknowledged.has(f.id))
-    } catch {
-      // It was killed in between: sent again.
-    }
+  while (going || device.waits) {
+    for (let n = 0; going && n < 1 + chance() * 4; n++)
+      if (set === '' || chance() < 0.15) {
+        const opened = tablet.set(dog, who, { rungId: 'sit.word', placeId })
+        set = opened.id
+        device.add(opened)
+      } else device.add(tablet.rep(set, chance() < 0.8 ? 'clean' : 'miss'))
+    // It was killed in between: sent again.
+    await device.send().catch(() => undefined)
     await wait(60 + chance() * 200)
   }
 }
 
 await up()
 const begun = Date.now()
-const recording = Array.from({ length: devices }, (_, i) => record(dogs[i]))
+const recording = Array.from({ length: devices }, (_, i) => record(dogs[i] ?? ''))
 for (let n = 1; n <= kills; n++) {
   // One in ten before it listens, the others while it works.
   await wait(chance() < 0.1 ? chance() * 300 : 300 + chance() * 1200)
@@ -137,14 +98,16 @@ const after = openDatabase(file)
 const count = after.prepare('SELECT count(*) FROM fact WHERE id = ?').pluck()
 const facts = all.flatMap((d) => d.made)
 const lost = facts.filter((id) => count.get(id) !== 1).length
-const gaps = all.flatMap((d) => missingOf(after, d.id, d.made.length - 1)).length
+const gaps = all.flatMap((d) => missingOf(after, d.tablet.device, d.made.length - 1)).length
+const refused = all.flatMap((d) => d.refused)
+for (const reason of new Set(refused)) console.log(`refused: ${reason}`)
 const said = soundnessSaid(lookThrough(after, Date.now()))
 after.close()
 console.log(
   `${kills} kills in ${((Date.now() - begun) / 60_000).toFixed(1)} minutes: ${facts.length} facts made, ` +
     `${lost} lost ` +
-    `or twice, ${gaps} numbers missing, ${odd} refused; ` +
+    `or twice, ${gaps} numbers missing, ${refused.length} refused; ` +
     (said.length === 0 ? 'file and standings sound' : said.join(' ')),
 )
 rmSync(into, { recursive: true, force: true })
-process.exit(lost + gaps + odd + said.length === 0 ? 0 : 1)
+process.exit(lost + gaps + refused.length + said.length === 0 ? 0 : 1)

@@ -1,14 +1,15 @@
 import { spawnSync } from 'node:child_process'
 import { cpSync, mkdirSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
-import { v4, v7 } from 'uuid'
+import { v4 } from 'uuid'
 import { dayIn } from '@/core/days'
-import { nothingSaid, nothingSeen } from '@/core/facts/words'
+import { nothingSeen } from '@/core/facts/words'
 import { seeded } from '@/core/seeded'
 import { appendHouse, readHouse } from '@/store/house'
 import { readKennel } from '@/store/kennel'
 import { residentsOn } from '@/store/residents'
 import { newestCurriculum } from '@/store/curricula'
+import { Device } from './device'
 import { cookieOf, folder, largeKennel, makeLead } from './kennel'
 import { serve, type Served } from './server'
 
@@ -116,66 +117,28 @@ const cookies = await Promise.all(
 )
 const rungs = newestCurriculum(db).commands.flatMap((c) => c.runs.flatMap((r) => r.rungs.map((g) => g.id)))
 
-const acknowledged = new Set<string>()
+const recorders: Device[] = []
 async function recordOn(url: string, i: number, until: number, told: Told): Promise<void> {
-  const device = v4()
-  let seq = 0
-  const stamp = () => ({ id: v7(), seq: seq++, deviceAt: Date.now() })
-  const dog = dogs[i % dogs.length]
-  const who = 'abcd'[i % 4] ?? 'a'
-  const waiting: { readonly id: string }[] = []
-  /** As a device does: what was not taken is sent again with what comes next. */
-  const send = async (fact?: { readonly id: string }) => {
-    if (fact) waiting.push(fact)
-    const text = await timed(told, () =>
-      fetch(`${url}/api/facts`, {
-        method: 'POST',
-        headers: { ...json, cookie: cookies[i] ?? '' },
-        body: JSON.stringify({ device, deviceNow: Date.now(), facts: waiting }),
-      }),
-    )
-    if (text === undefined) return
-    for (const r of (JSON.parse(text) as { results: { id: string; status: string; reason?: string }[] }).results)
-      if (r.status === 'refused') note(told, `refused: ${r.reason ?? ''}`)
-      else acknowledged.add(r.id)
-    waiting.length = 0
-  }
+  const device = new Device(url, cookies[i] ?? '')
+  recorders.push(device)
+  const { tablet } = device
+  const dog = dogs[i % dogs.length]?.residencyId ?? ''
+  const send = () => device.send((ask) => timed(told, ask))
   await pause(betweenReps)
   while (Date.now() < until) {
-    const set = {
-      kind: 'set-opened',
-      ...stamp(),
-      residencyId: dog?.residencyId,
-      rungId: rungs[Math.floor(chance() * rungs.length)],
-      purpose: 'work',
-      blockId: v4(),
-      recordedBy: who,
-      leashHolder: who,
-      placeId: 'room',
-      level: 0,
-      distanceBand: null,
-      kit: '1.8 m leash',
-      temperatureC: null,
-      minutesIn: null,
-      exerciseMinutesAgo: null,
-      ...nothingSaid.set,
-      replaces: null,
-    }
-    await send(set)
+    const rungId = rungs[Math.floor(chance() * rungs.length)] ?? ''
+    const set = tablet.set(dog, 'abcd'[i % 4] ?? 'a', { rungId })
+    device.add(set)
+    await send()
     for (let rep = 0; rep < 8 && Date.now() < until; rep++) {
       await pause(betweenReps)
-      await send({
-        kind: 'rep',
-        ...stamp(),
-        setId: set.id,
-        outcome: chance() < 0.85 ? 'clean' : 'helped',
-        ...nothingSeen,
-        paid: true,
-      } as { readonly id: string })
+      device.add(tablet.rep(set.id, chance() < 0.85 ? 'clean' : 'helped'))
+      await send()
     }
   }
   // What was turned away last is brought after all.
-  for (let tries = 0; waiting.length > 0 && tries < 5; tries++) await send()
+  for (let tries = 0; device.waits && tries < 5; tries++) await send()
+  for (const reason of device.refused) note(told, `refused: ${reason}`)
 }
 
 async function readOn(url: string, i: number, until: number, told: Told, between = betweenPages): Promise<void> {
@@ -210,7 +173,6 @@ const first = await serveBare()
 // What is asked for the first time is compiled then.
 await bareFor(5000, first.url, nothingYet())
 await bareFor(share, first.url, bare)
-console.log('bare done')
 await first.stop()
 
 const kibou = await serve('scripts/server.mjs', [], 4872, { KIBOU_DB: file, HOST: '127.0.0.1' })
@@ -250,8 +212,9 @@ console.log(
     long.map((s) => `; ${s.ms} ms at ${(s.at / 1000).toFixed(0)} s`).join(''),
 )
 const there = db.prepare('SELECT count(*) FROM fact WHERE id = ?').pluck()
-const lost = [...acknowledged].filter((id) => there.get(id) !== 1).length
-console.log(`${acknowledged.size} facts acknowledged, ${lost} lost`)
+const acknowledged = recorders.flatMap((d) => [...d.acknowledged])
+const lost = acknowledged.filter((id) => there.get(id) !== 1).length
+console.log(`${acknowledged.length} facts acknowledged, ${lost} lost`)
 if (lost > 0) wrong.push(`${lost} facts lost`)
 if (facts.wrong.size > 0 || pages.wrong.size > 0) wrong.push('errors')
 if (ratio > mostRatio) wrong.push(`facts ${ratio.toFixed(1)} times as slow as a bare handler`)

@@ -1,15 +1,16 @@
 import { spawnSync } from 'node:child_process'
 import { readFileSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
-import { v4, v7 } from 'uuid'
+import { v7 } from 'uuid'
 import { z } from 'zod'
 import { dayIn } from '@/core/days'
-import { nothingSaid, nothingSeen } from '@/core/facts/words'
 import { seeded } from '@/core/seeded'
 import { pages } from '@/screens/pages'
 import { openDatabase } from '@/store/database'
+import { readSpaces } from '@/store/house'
 import { readKennel, readPeople } from '@/store/kennel'
 import { residentsOn } from '@/store/residents'
+import { Device } from './device'
 import { cookieOf, folder } from './kennel'
 import { serve } from './server'
 
@@ -33,6 +34,7 @@ const people = readPeople(db)
 const lead = people.find((p) => p.role === 'lead')?.id ?? ''
 const hand = people.find((p) => p.role === 'hand')?.id ?? ''
 const dogs = residentsOn(db, dayIn(readKennel(db).timeZone, Date.now())).map((r) => r.residencyId)
+const placeId = readSpaces(db)[0]?.id ?? ''
 const cookies: string[] = ['', await cookieOf(db, lead, Date.now()), await cookieOf(db, hand, Date.now())]
 const manifest = z.object({ node: z.record(z.string(), z.unknown()) })
 const actions = Object.keys(
@@ -109,35 +111,14 @@ const keys = [
   'kind',
 ]
 
-const device = v4()
-let seq = 0
+const { tablet } = new Device('', '')
 /** A fact as a device makes it, of which something is changed into anything now and then. */
 function nearlyRight(): Record<string, unknown> {
-  const stamp = { id: v7(), seq: seq++, deviceAt: Date.now() }
-  const set = v7()
   const fact: Record<string, unknown> = one([
-    { kind: 'rep', ...stamp, setId: set, outcome: one(['clean', 'miss']), ...nothingSeen, paid: true },
-    {
-      kind: 'set-opened',
-      ...stamp,
-      residencyId: one(dogs),
-      rungId: 'sit.word',
-      purpose: 'work',
-      blockId: v4(),
-      recordedBy: hand,
-      leashHolder: lead,
-      placeId: 'barn',
-      level: 0,
-      distanceBand: null,
-      kit: '1.8 m leash',
-      temperatureC: null,
-      minutesIn: null,
-      exerciseMinutesAgo: null,
-      ...nothingSaid.set,
-      replaces: null,
-    },
-    { kind: 'voided', ...stamp, targetId: v7(), reason: 'undone', recordedBy: lead },
-  ])
+    () => tablet.rep(v7(), one(['clean', 'miss'])),
+    () => tablet.set(one(dogs), hand, { rungId: 'sit.word', leashHolder: lead, placeId }),
+    () => tablet.voided(v7(), lead),
+  ])()
   for (let n = 0; chance() < 0.6 && n < 3; n++) fact[one([...Object.keys(fact), ...keys])] = anything()
   return fact
 }
@@ -156,7 +137,7 @@ const asks: readonly (() => Asked)[] = [
       body: JSON.stringify(
         chance() < 0.8
           ? {
-              device: chance() < 0.9 ? device : anything(),
+              device: chance() < 0.9 ? tablet.device : anything(),
               deviceNow: Date.now(),
               facts: Array.from({ length: Math.floor(chance() * 5) }, nearlyRight),
               ...(chance() < 0.3 ? { sentTo: chance() < 0.5 ? Math.floor(chance() * 1e6) : anything() } : {}),

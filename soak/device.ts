@@ -1,0 +1,57 @@
+import { receipt } from '@/core/facts/receipt'
+import type { WireFact } from '@/core/facts/wire'
+import { Tablet } from '@/work/tests/kennel'
+
+/** A tablet of this very moment. */
+class TabletNow extends Tablet {
+  override stamp() {
+    this.at = Date.now() - 1000
+    return super.stamp()
+  }
+}
+
+type Asking = (ask: () => Promise<Response>) => Promise<string | undefined>
+const plainly: Asking = async (ask) => {
+  const answer = await ask()
+  return answer.ok ? answer.text() : undefined
+}
+
+/** A device over HTTP: what was not acknowledged is sent again with what comes next. */
+export class Device {
+  readonly tablet = new TabletNow()
+  readonly made: string[] = []
+  readonly acknowledged = new Set<string>()
+  readonly refused: string[] = []
+  private unsent: WireFact[] = []
+
+  constructor(
+    private readonly url: string,
+    private readonly cookie: string,
+  ) {}
+
+  get waits(): boolean {
+    return this.unsent.length > 0
+  }
+
+  add(...facts: readonly WireFact[]): void {
+    this.made.push(...facts.map((f) => f.id))
+    this.unsent.push(...facts)
+  }
+
+  /** Sends what waits, a hundred facts at the most; throws where the server is gone. `asking`: who measures it. */
+  async send(asking = plainly): Promise<void> {
+    const facts = this.unsent.slice(0, 100)
+    const text = await asking(() =>
+      fetch(`${this.url}/api/facts`, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json', cookie: this.cookie },
+        body: JSON.stringify({ device: this.tablet.device, deviceNow: Date.now(), facts }),
+      }),
+    )
+    if (text === undefined) return
+    for (const { id, status, reason } of receipt.parse(JSON.parse(text)).results)
+      if (status === 'refused') this.refused.push(reason ?? '')
+      else this.acknowledged.add(id)
+    this.unsent = this.unsent.slice(facts.length)
+  }
+}
