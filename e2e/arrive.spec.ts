@@ -1,7 +1,6 @@
 import type { Page } from '@playwright/test'
-import { readFileSync } from 'node:fs'
 import sharp from 'sharp'
-import { z } from 'zod'
+import { everyAction } from './support/addresses'
 import { expect, expectNoAxeFindings, signIn, tabTo, test, type Kibou, visit } from './support/kibou'
 
 const dayFromToday = (days: number) => new Date(Date.now() + days * 86_400_000).toISOString().slice(0, 10)
@@ -248,14 +247,6 @@ test('a sick dog is not worked until somebody says so', async ({ page, kibou }) 
   await expect(page.getByText(/Not worked: sick since/)).toBeHidden()
 })
 
-/** Every server action that the build itself knows. */
-const actionsOf = () =>
-  Object.keys(
-    z
-      .object({ node: z.record(z.string(), z.unknown()) })
-      .parse(JSON.parse(readFileSync('.next/server/server-reference-manifest.json', 'utf8'))).node,
-  )
-
 test('hundreds of random inputs over HTTP: no 500, and nothing half-written', async ({ kibou, playwright }) => {
   const request = await playwright.request.newContext({ maxRedirects: 0 })
   await signIn(request, kibou, 'maud')
@@ -303,7 +294,7 @@ test('hundreds of random inputs over HTTP: no 500, and nothing half-written', as
       },
     ][Math.floor(chance() * 6)]
   const wrong: string[] = []
-  for (const action of actionsOf())
+  for (const action of everyAction())
     for (let i = 0; i < 9; i++) {
       const answer = await request.post(`${kibou.url}/`, {
         headers: { 'next-action': action, 'content-type': 'text/plain;charset=UTF-8', accept: 'text/x-component' },

@@ -1,25 +1,7 @@
 import Database from 'better-sqlite3'
-import { readFileSync } from 'node:fs'
-import { z } from 'zod'
 import { leastAt, pages, sampleAddress } from '../src/screens/pages'
+import { everyAction, everyAddress, sampleOf } from './support/addresses'
 import { expect, expectNoAxeFindings, signIn, test, visit, alive } from './support/kibou'
-
-const read = (file: string): unknown => JSON.parse(readFileSync(file, 'utf8'))
-
-/** Every address and every server action that the build itself knows. */
-function manifests() {
-  const routes = Object.keys(z.record(z.string(), z.string()).parse(read('.next/server/app-paths-manifest.json')))
-  const actions = z
-    .object({ node: z.record(z.string(), z.object({ workers: z.record(z.string(), z.unknown()) })) })
-    .parse(read('.next/server/server-reference-manifest.json')).node
-  return {
-    routes: routes.map((r) => ({
-      kind: r.endsWith('/route') ? 'handler' : 'page',
-      path: r.replace(/\/\(\w+\)/g, '').replace(/\/(page|route)$/, '') || '/',
-    })),
-    actions: Object.keys(actions),
-  }
-}
 
 /** Whatever is open to everybody, and nothing else may be. */
 const open = new Set([
@@ -41,21 +23,15 @@ test.describe('the door', () => {
     kibou,
     playwright,
   }) => {
-    const { routes, actions } = manifests()
+    const [routes, actions] = [everyAddress(), everyAction()]
     expect(routes.length).toBeGreaterThan(18)
     expect(actions.length).toBeGreaterThan(14)
     expect([...open].filter((p) => !p.startsWith('/_') && !routes.some((r) => r.path === p))).toEqual([])
     const nobody = await playwright.request.newContext({ maxRedirects: 0 })
     const hand = await playwright.request.newContext({ maxRedirects: 0 })
     await signIn(hand, kibou, 'ebba')
-    const sample: Readonly<Record<string, string>> = {
-      residencyId: kibou.dog('Wren'),
-      command: 'sit',
-      handoffId: '01890000-0000-7000-8000-000000000001',
-    }
-    const address = (path: string) => kibou.url + path.replace(/\[(\w+)\]/g, (all, name: string) => sample[name] ?? all)
     const outcome = async (as: typeof nobody, path: string, method: 'get' | 'post') => {
-      const answer = await as[method](address(path), method === 'post' ? { data: {} } : {})
+      const answer = await as[method](kibou.url + sampleOf(kibou, path), method === 'post' ? { data: {} } : {})
       return answer.status() === 307 && (answer.headers()['location'] ?? '').startsWith('/sign-in?')
         ? 'door'
         : String(answer.status())

@@ -1,6 +1,7 @@
 import { request as ask, type IncomingHttpHeaders } from 'node:http'
 import { connect } from 'node:net'
 import { pages, sampleAddress } from '../src/screens/pages'
+import { everyAddress, sampleOf } from './support/addresses'
 import { expect, signIn, test, type Kibou } from './support/kibou'
 
 /** What stands before every address, looked at over the wire. */
@@ -26,22 +27,16 @@ const send = (kibou: Kibou, path: string, more: Record<string, unknown> = {}, bo
     else request.flushHeaders()
   })
 
-/** Every address of the application, as the build lists them. */
+/** Every address of the application, of its files, and one that is none. */
 const addresses = (kibou: Kibou) => [
-  ...pages.map((p) => sampleAddress(p, kibou.dog)),
-  '/api/health',
-  '/api/facts',
-  '/api/sign-in',
-  '/api/sign-out',
-  '/api/set-up',
-  '/bowls/list.pdf',
-  '/curriculum/schema',
-  '/dogs/table.csv',
-  '/forecasts/rates.json',
-  `/dogs/${kibou.dog('Wren')}/photo`,
-  `/dogs/${kibou.dog('Wren')}/card.pdf`,
-  '/sw.js',
-  '/no-such-page',
+  ...new Set([
+    ...everyAddress()
+      .filter(({ path }) => !path.startsWith('/_'))
+      .map(({ path }) => sampleOf(kibou, path)),
+    ...pages.map((p) => sampleAddress(p, kibou.dog)),
+    '/sw.js',
+    '/no-such-page',
+  ]),
 ]
 
 test('every answer says what a browser may do with it, signed in or out, found or not', async ({
@@ -75,7 +70,7 @@ test('every answer says what a browser may do with it, signed in or out, found o
 test('a body that is too long is turned away before it arrives, and cut off where nobody says how long it is', async ({
   kibou,
 }) => {
-  for (const path of ['/api/sign-in', '/api/facts', '/', '/dogs/table', `/dogs/${kibou.dog('Wren')}/photo`]) {
+  for (const path of addresses(kibou)) {
     const from = Date.now()
     const answer = await send(kibou, path, { headers: { 'content-length': 600_000_000 } })
     expect([path, answer.status]).toEqual([path, 413])
@@ -111,9 +106,11 @@ test('a name that is not the house’s, another site’s page and odd requests g
   kibou,
 }) => {
   const sent = (more: Record<string, unknown>, path = '/') => send(kibou, path, more, '')
-  const rebound = await sent({ method: 'GET', headers: { host: 'evil.example' } })
-  expect([rebound.status, rebound.text]).toEqual([421, expect.stringContaining('evil.example')])
-  expect((await sent({ headers: { origin: 'http://evil.example' } }, '/api/set-up')).status).toBe(403)
+  for (const path of addresses(kibou)) {
+    const rebound = await sent({ method: 'GET', headers: { host: 'evil.example' } }, path)
+    expect([path, rebound.status, rebound.text]).toEqual([path, 421, expect.stringContaining('evil.example')])
+    expect([path, (await sent({ headers: { origin: 'http://evil.example' } }, path)).status]).toEqual([path, 403])
+  }
   expect((await sent({ method: 'TRACE' })).status).toBe(405)
   expect((await sent({ method: 'GET' }, '*')).status).toBe(400)
   for (const path of ['/%', '/%2e%2e/%2e%2e/etc/passwd', '/_next/../data', '//evil.example/']) {

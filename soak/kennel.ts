@@ -1,11 +1,11 @@
-import { sealData } from 'iron-session'
 import { copyFileSync, existsSync, mkdtempSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { v4 } from 'uuid'
 import { dayIn } from '@/core/days'
+import { cookieName, sealOf } from '@/door/seal'
 import { openDatabase, type Db } from '@/store/database'
-import { insertSigningIn, readSecret, writePasscode } from '@/store/signingIn'
+import { insertSigningIn, writePasscode } from '@/store/signingIn'
 import { rebuildStandings } from '@/work/record/refold'
 import { fillKennel } from '../bench/support/kennel'
 
@@ -37,7 +37,7 @@ export function largeKennel(file: string): Db {
 export async function cookieOf(db: Db, personId: string, now: number): Promise<string> {
   const id = v4()
   insertSigningIn(db, { id, personId, network: '127.0.0.1', at: now })
-  return `kibou=${await sealData({ id }, { password: readSecret(db), ttl: 30 * 86_400 })}`
+  return `${cookieName}=${await sealOf(db, id)}`
 }
 
 /** Makes this person the lead, so that the kennel counts as set up. */

@@ -12,7 +12,7 @@ import { readKennel, readPeople } from '@/store/kennel'
 import { residentsOn } from '@/store/residents'
 import { Device } from './device'
 import { cookieOf, folder } from './kennel'
-import { serve } from './server'
+import { megabytesOf, serve } from './server'
 
 /**
  * A hundred thousand odd requests over HTTP, signed in as lead, as hand and not at all: facts that are nearly right,
@@ -178,8 +178,7 @@ const asks: readonly (() => Asked)[] = [
 ]
 
 const kibou = await serve('scripts/server.mjs', [], 4873, { KIBOU_DB: file, HOST: '127.0.0.1', KIBOU_SOAK_QUIET: '1' })
-const memory = () =>
-  Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${kibou.child.pid ?? 0}/status`, 'utf8'))?.[1] ?? 0) / 1024
+const memory = (): number => kibou.pids().reduce((sum, pid) => sum + megabytesOf(pid), 0)
 const statuses = new Map<number, number>()
 const wrong: string[] = []
 let asked = 0

@@ -1,15 +1,34 @@
-import { fork, type ChildProcess } from 'node:child_process'
+import { fork, spawnSync } from 'node:child_process'
+import { existsSync, mkdtempSync, readFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
 import { z } from 'zod'
 
 export interface Served {
   readonly url: string
-  readonly child: ChildProcess
-  /** When the loop stood still for over 50 ms since it was last asked, ms since the process began, and for how long. */
-  stalls(): Promise<readonly { readonly at: number; readonly ms: number }[]>
+  /** Its processes: the one that listens, then the one that draws pages. */
+  pids(): readonly number[]
+  /** When the loop of which of its processes stood still for over 50 ms since a moment, and for how long. */
+  stalls(since: number): readonly Stall[]
   stop(): Promise<void>
 }
 
-const told = z.object({ stalls: z.array(z.object({ at: z.number(), ms: z.number() })) })
+const stall = z.object({ program: z.string(), at: z.number(), ms: z.number() })
+type Stall = z.infer<typeof stall>
+
+/** The processes that a process started. */
+export const childrenOf = (pid: number): readonly number[] =>
+  spawnSync('pgrep', ['-P', String(pid)], { encoding: 'utf8' })
+    .stdout.split('\n')
+    .filter((line) => line !== '')
+    .map(Number)
+
+/** What a process holds in memory, MB; 0 for one that is gone. */
+export function megabytesOf(pid: number): number {
+  const status = `/proc/${pid}/status`
+  if (!existsSync(status)) return 0
+  return Number(/VmRSS:\s+(\d+)/.exec(readFileSync(status, 'utf8'))?.[1] ?? 0) / 1024
+}
 
 /** Starts a server of this program on loopback and waits until it answers this address. */
 export async function serve(
@@ -19,8 +38,16 @@ export async function serve(
   env: Readonly<Record<string, string>>,
   well = '/api/health',
 ): Promise<Served> {
+  const stalls = join(mkdtempSync(join(tmpdir(), 'kibou-soak-')), 'stalls')
   const child = fork(program, args, {
-    env: { ...process.env, NODE_ENV: 'production', NEXT_TELEMETRY_DISABLED: '1', PORT: String(port), ...env },
+    env: {
+      ...process.env,
+      NODE_ENV: 'production',
+      NEXT_TELEMETRY_DISABLED: '1',
+      PORT: String(port),
+      KIBOU_SOAK_STALLS: stalls,
+      ...env,
+    },
     execArgv: [
       '--import',
       './soak/watch.mjs',
@@ -45,19 +72,13 @@ export async function serve(
   }
   return {
     url,
-    child,
-    stalls: () =>
-      new Promise((done, fail) => {
-        if (child.exitCode !== null || child.signalCode !== null) return fail(new Error(`${program} is gone`))
-        const hear = (m: unknown) => {
-          const said = told.safeParse(m)
-          if (!said.success) return
-          child.off('message', hear)
-          done(said.data.stalls)
-        }
-        child.on('message', hear)
-        child.send('stalls')
-      }),
+    pids: () => [child.pid ?? 0, ...childrenOf(child.pid ?? 0)],
+    stalls: (since) =>
+      (existsSync(stalls) ? readFileSync(stalls, 'utf8') : '')
+        .split('\n')
+        .filter((line) => line !== '')
+        .map((line) => stall.parse(JSON.parse(line)))
+        .filter((s) => s.at >= since),
     stop: () =>
       new Promise((done) => {
         leaving = true

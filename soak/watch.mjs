@@ -1,18 +1,19 @@
+import { appendFileSync } from 'node:fs'
 import { performance } from 'node:perf_hooks'
+import { isMainThread } from 'node:worker_threads'
 
 /**
- * Preloaded into a server under load: how long its loop stood still, told to whoever started it when asked. No part of
- * the product.
+ * Preloaded into every process of a server under load: when its loop stood still for over 50 ms, and for how long, a
+ * line of JSON each, into the file that KIBOU_SOAK_STALLS names. No part of the product.
  */
 const everyMs = 10
-const stalls = []
+const into = process.env.KIBOU_SOAK_STALLS
+const program = process.argv[1]?.split('/').at(-1)
 let last = performance.now()
-setInterval(() => {
-  const now = performance.now()
-  const late = now - last - everyMs
-  if (late > 50) stalls.push({ at: Math.round(now), ms: Math.round(late) })
-  last = now
-}, everyMs).unref()
-process.on('message', (m) => {
-  if (m === 'stalls') process.send?.({ stalls: stalls.splice(0), cpu: process.cpuUsage() })
-})
+if (into && isMainThread)
+  setInterval(() => {
+    const now = performance.now()
+    const ms = Math.round(now - last - everyMs)
+    last = now
+    if (ms > 50) appendFileSync(into, `${JSON.stringify({ program, at: Date.now(), ms })}\n`)
+  }, everyMs).unref()

@@ -1,27 +1,23 @@
-import { server } from '../../scripts/server.mjs'
+import { startFront } from '../../scripts/lib/front.mjs'
+import { swappable } from './swappable.mjs'
 
 /**
  * The product's own server with one more door, on its parent's channel: `{ swap: file }` puts another database beneath
- * it once the requests under way have been answered. A production start runs scripts/server.mjs and has no such door.
+ * both of its processes, once the requests under way have been answered. A production start has no such door.
  */
-let open = 0
-let drained = () => undefined
-server.prependListener('request', (_request, response) => {
-  open++
-  response.once('close', () => {
-    open--
-    if (open === 0) drained()
-  })
-})
+const { server, pages } = await startFront({ program: 'e2e/support/pages.mjs' })
+const swap = swappable(server)
 
 process.on('message', async (message) => {
   if (typeof message?.swap !== 'string') return
-  if (open > 0)
-    await new Promise((done) => {
-      drained = () => done(undefined)
+  const beneathPages = new Promise((done) => {
+    pages.on('message', function hear(m) {
+      if (m?.swapped !== message.swap) return
+      pages.off('message', hear)
+      done(undefined)
     })
-  globalThis.kibouDatabase?.close()
-  globalThis.kibouDatabase = undefined
-  process.env.KIBOU_DB = message.swap
+  })
+  pages.send(message)
+  await Promise.all([swap(message.swap), beneathPages])
   process.send?.({ swapped: message.swap })
 })

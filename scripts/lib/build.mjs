@@ -2,7 +2,7 @@ import { spawnSync } from 'node:child_process'
 import { createHash } from 'node:crypto'
 import { existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
-import { bundle, jobs, practice, serviceWorker } from './bundles.mjs'
+import { bundle, facts, jobs, practice, serviceWorker } from './bundles.mjs'
 import { refuse, say } from './say.mjs'
 
 const stamp = '.next/kibou-sources'
@@ -30,6 +30,7 @@ export function ensureBuild() {
     existsSync('.next/BUILD_ID') &&
     existsSync(serviceWorker) &&
     existsSync(jobs) &&
+    existsSync(facts) &&
     existsSync(practice) &&
     existsSync(stamp) &&
     readFileSync(stamp, 'utf8') === now

@@ -2,9 +2,10 @@ import { createRequire } from 'node:module'
 
 export const serviceWorker = 'public/sw.js'
 export const jobs = 'build/jobs.mjs'
+export const facts = 'build/facts.mjs'
 export const practice = 'build/practice.js'
 
-/** Bundles what runs beside the application: the service worker of the phones, the threads of the server. */
+/** Bundles what runs beside the pages: the phones' service worker, the server's threads and its facts door. */
 export function bundle({ minify = true } = {}) {
   // Asked for here and not above: this file is also read where nothing is installed yet.
   const { buildSync } = createRequire(import.meta.url)('esbuild')
@@ -13,12 +14,7 @@ export function bundle({ minify = true } = {}) {
   buildSync({ ...shared, entryPoints: ['src/sw/sw.ts'], outfile: serviceWorker })
   // What owners take home is one file with its program in it.
   buildSync({ ...shared, minify: true, entryPoints: ['src/home/practice.ts'], outfile: practice, format: 'iife' })
-  buildSync({
-    ...shared,
-    entryPoints: ['src/jobs/worker.ts'],
-    outfile: jobs,
-    platform: 'node',
-    format: 'esm',
-    packages: 'external',
-  })
+  const onServer = { ...shared, platform: 'node', format: 'esm', packages: 'external' }
+  buildSync({ ...onServer, entryPoints: ['src/jobs/worker.ts'], outfile: jobs })
+  buildSync({ ...onServer, entryPoints: ['src/door/facts.ts'], outfile: facts })
 }

@@ -1,48 +1,30 @@
 import 'server-only'
-import { sealData, unsealData } from 'iron-session'
 import { cookies, headers } from 'next/headers'
 import { redirect } from 'next/navigation'
-import { z } from 'zod'
 import { mayAct, type Role } from '@/core/people/roles'
+import { answerTo, sayRole } from '@/door/answer'
+import { cookieName, longestSeconds, opened, sealOf, whoIs } from '@/door/seal'
 import { kennelDatabase } from '@/store/connection'
 import type { Person } from '@/store/kennel'
-import { readSecret } from '@/store/signingIn'
 import { sayTrouble, troubleOf, unlessTrouble } from '@/store/trouble'
 import { requestTime } from '@/work/scene/clock'
-import { personOf, signOut } from '@/work/do/signIn'
-import { troubled } from './troubled'
+import { signOut } from '@/work/do/signIn'
 
 /**
- * The one place where it is decided who comes in. Every page, action and handler passes through one of these functions.
+ * The one place where it is decided who comes to pages, actions and handlers; each passes through one of these
+ * functions. What a cookie holds and how a refusal is answered is known in door/, which the facts door shares.
  */
 
-const cookieName = 'kibou'
-/** A cookie older than this is no longer read, whatever it holds. */
-const longestSeconds = 30 * 86_400
-const sealed = z.object({ id: z.uuid() })
-
-/** The id of the sign-in named by the cookie; undefined for none, a forged or an old one. */
-async function signInId(): Promise<string | undefined> {
-  const cookie = (await cookies()).get(cookieName)?.value
-  if (cookie === undefined) return undefined
-  try {
-    return sealed.safeParse(await unsealData(cookie, { password: readSecret(kennelDatabase()), ttl: longestSeconds }))
-      .data?.id
-  } catch {
-    // Whatever cannot even be read is no cookie of ours.
-    return undefined
-  }
-}
+const cookieOf = async () => (await cookies()).get(cookieName)?.value
 
 /** Who asks; undefined for somebody who is not signed in. */
 export async function whoAsks(): Promise<Person | undefined> {
-  const id = await signInId()
-  return id === undefined ? undefined : personOf(kennelDatabase(), id, requestTime())
+  return whoIs(kennelDatabase(), await cookieOf(), requestTime())
 }
 
 /** Lets this person in from now on, on this device. */
 export async function admit(id: string): Promise<void> {
-  const value = await sealData({ id }, { password: readSecret(kennelDatabase()), ttl: longestSeconds })
+  const value = await sealOf(kennelDatabase(), id)
   ;(await cookies()).set(cookieName, value, {
     httpOnly: true,
     sameSite: 'lax',
@@ -54,7 +36,7 @@ export async function admit(id: string): Promise<void> {
 
 /** Ends the sign-in of whoever asks. */
 export async function leave(): Promise<void> {
-  const id = await signInId()
+  const id = await opened(kennelDatabase(), await cookieOf())
   // The cookie goes first and in any case: a full disk keeps nobody signed in at this device.
   ;(await cookies()).delete(cookieName)
   if (id !== undefined) unlessTrouble(() => signOut(kennelDatabase(), id, requestTime()))
@@ -86,7 +68,6 @@ export async function enter(least: Role = 'hand'): Promise<Person> {
 }
 
 export const signedOut = 'You are signed out. Nothing typed is lost: sign in in another tab and try again.'
-const sayRole = (least: Role): string => `Only a ${least}${least === 'lead' ? '' : ' or lead'} may do this.`
 
 /**
  * For a server action: runs for whom the role is enough, and gives everybody else a refusal in the action's own form.
@@ -115,10 +96,5 @@ export function handle<C>(
   least: Role,
   run: (request: Request, context: C, who: Person) => Response | Promise<Response>,
 ): (request: Request, context: C) => Promise<Response> {
-  return async (request, context) => {
-    const person = await whoAsks()
-    if (!person) return Response.json({ error: 'You are signed out.' }, { status: 401 })
-    if (!mayAct(person.role, least)) return Response.json({ error: sayRole(least) }, { status: 403 })
-    return troubled(() => run(request, context, person))
-  }
+  return async (request, context) => answerTo(await whoAsks(), least, (who) => run(request, context, who))
 }

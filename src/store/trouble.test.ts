@@ -3,7 +3,7 @@ import { chmodSync, copyFileSync, existsSync, mkdtempSync, readFileSync, statSyn
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterEach, describe, expect, it } from 'vitest'
-import { troubled } from '@/app/troubled'
+import { troubled } from '@/door/answer'
 import { recordFacts } from '@/work/record/accept'
 import { standingOf } from '@/work/record/refold'
 import { begin, personOf } from '@/work/do/signIn'

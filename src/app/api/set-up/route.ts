@@ -1,5 +1,5 @@
 import { admit, fromWhere } from '@/app/door'
-import { troubled } from '@/app/troubled'
+import { troubled } from '@/door/answer'
 import { kennelDatabase } from '@/store/connection'
 import { requestTime } from '@/work/scene/clock'
 import { setUp } from '@/work/do/signIn'

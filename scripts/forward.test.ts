@@ -1,0 +1,187 @@
+import { createServer, request as ask, type IncomingMessage, type Server, type ServerResponse } from 'node:http'
+import { connect, type AddressInfo } from 'node:net'
+import { mkdtempSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { afterEach, describe, expect, it } from 'vitest'
+import { forward } from './lib/forward.mjs'
+import { patientServer } from './lib/patience.mjs'
+
+const servers: Server[] = []
+afterEach(() => {
+  for (const server of servers.splice(0)) {
+    server.closeAllConnections()
+    server.close()
+  }
+})
+
+/** A server behind, which answers as told, and one before it; gives the port of the latter. */
+async function before(behind?: (request: IncomingMessage, response: ServerResponse) => void): Promise<number> {
+  const path = join(mkdtempSync(join(tmpdir(), 'kibou-')), 'socket')
+  if (behind) {
+    const server = createServer(behind)
+    servers.push(server)
+    await new Promise<void>((done) => server.listen(path, done))
+  }
+  const front = createServer((request, response) => forward(path, request, response))
+  servers.push(front)
+  await new Promise<void>((done) => front.listen(0, '127.0.0.1', done))
+  return (front.address() as AddressInfo).port
+}
+
+const wholeOf = async (message: IncomingMessage) => {
+  const parts: Buffer[] = []
+  for await (const part of message) parts.push(part as Buffer)
+  return Buffer.concat(parts).toString()
+}
+
+const send = (port: number, more: Record<string, unknown>, pieces: readonly string[] = []) =>
+  new Promise<{ status: number; headers: IncomingMessage['headers']; text: string }>((done, fail) => {
+    const request = ask({ port, host: '127.0.0.1', path: '/a?b=1', ...more }, (answer) => {
+      wholeOf(answer).then(
+        (text) => done({ status: answer.statusCode ?? 0, headers: answer.headers, text }),
+        (error: unknown) => fail(error instanceof Error ? error : new Error(String(error))),
+      )
+    })
+    request.on('error', fail)
+    for (const piece of pieces) request.write(piece)
+    request.end()
+  })
+
+describe('what is sent on', () => {
+  it('comes whole, with what it said, and its answer comes back with what that says', async () => {
+    const port = await before((request, response) => {
+      void wholeOf(request).then((text) => {
+        response.setHeader('set-cookie', ['a=1', 'b=2'])
+        response.writeHead(201, { 'x-back': 'yes' })
+        const { method, url, headers } = request
+        response.end(JSON.stringify({ method, url, said: headers['x-said'], host: headers.host, text }))
+      })
+    })
+    const pieces = ['some words, ', 'and '.repeat(30_000), 'more']
+    for (const length of [{ 'content-length': pieces.join('').length }, {}]) {
+      const answer = await send(
+        port,
+        { method: 'POST', headers: { host: 'kennel', 'x-said': 'this', ...length } },
+        pieces,
+      )
+      expect([answer.status, answer.headers['set-cookie'], answer.headers['x-back']]).toEqual([
+        201,
+        ['a=1', 'b=2'],
+        'yes',
+      ])
+      expect(JSON.parse(answer.text)).toEqual({
+        method: 'POST',
+        url: '/a?b=1',
+        said: 'this',
+        host: 'kennel',
+        text: pieces.join(''),
+      })
+    }
+  })
+
+  it('says nothing of the connections on either side', async () => {
+    let heard: IncomingMessage['headers'] = {}
+    const port = await before((request, response) => {
+      heard = request.headers
+      response.writeHead(200, { 'keep-alive': 'timeout=1', connection: 'close', trailer: 'x' })
+      response.end('.')
+    })
+    const answer = await send(port, { headers: { te: 'trailers', 'keep-alive': 'timeout=9', upgrade: 'odd' } })
+    expect([heard.te, heard['keep-alive'], heard.upgrade]).toEqual([undefined, undefined, undefined])
+    expect([answer.headers.trailer, answer.headers['keep-alive']]).not.toContain('timeout=1')
+    expect(answer.headers.trailer).toBeUndefined()
+  })
+
+  it('a head is asked for and answered without a body', async () => {
+    const port = await before((_request, response) => response.writeHead(200, { 'content-length': 5 }).end('12345'))
+    const { status, headers, text } = await send(port, { method: 'HEAD' })
+    expect([status, headers['content-length'], text]).toEqual([200, '5', ''])
+  })
+
+  it('nobody there is said', async () => {
+    const { status, text, headers } = await send(await before(), {})
+    expect([status, headers['retry-after']]).toEqual([503, '2'])
+    expect(text).toContain('starting again')
+  })
+
+  it('an answer that breaks off is seen to break off', async () => {
+    const port = await before((_request, response) => {
+      response.writeHead(200, { 'content-length': 100 })
+      response.write('half')
+      setTimeout(() => response.destroy(), 20)
+    })
+    await expect(send(port, {})).rejects.toThrow()
+  })
+
+  it('who goes away is not worked for any longer', async () => {
+    const left = new Promise<void>((done) => {
+      void before((_request, response) => response.once('close', () => done())).then((port) => {
+        const request = ask({ port, host: '127.0.0.1' })
+        request.on('error', () => undefined)
+        request.end()
+        setTimeout(() => request.destroy(), 50)
+      })
+    })
+    await left
+  })
+})
+
+/** Talks slowly, and tells what came until the other side hung up. */
+const talk = (port: number, pieces: readonly string[], everyMs: number) =>
+  new Promise<string>((done) => {
+    let heard = ''
+    const socket = connect(port, '127.0.0.1')
+    const rest = [...pieces]
+    const drip = setInterval(() => {
+      const piece = rest.shift()
+      if (piece !== undefined) socket.write(piece)
+    }, everyMs)
+    socket.on('data', (d) => (heard += d.toString()))
+    socket.on('error', () => undefined)
+    socket.on('close', () => {
+      clearInterval(drip)
+      done(heard)
+    })
+  })
+
+describe('slow and idle connections, a hundred times as fast as in a house', () => {
+  const listening = async () => {
+    let whole = 0
+    const server = patientServer((request: IncomingMessage, response: ServerResponse) => {
+      void wholeOf(request).then(
+        (text) => {
+          whole++
+          response.end(text)
+        },
+        () => undefined,
+      )
+    }, 0.01)
+    servers.push(server)
+    await new Promise<void>((done) => server.listen(0, '127.0.0.1', done))
+    return { port: (server.address() as AddressInfo).port, whole: () => whole }
+  }
+  const head = 'POST / HTTP/1.1\r\nHost: kennel\r\n'
+
+  it('a head that drips is cut off', async () => {
+    const { port, whole } = await listening()
+    const drips = Array.from({ length: 1000 }, (_, i) => `X-${i}: y\r\n`)
+    expect(await talk(port, [head, ...drips], 20)).toContain('408')
+    expect(whole()).toBe(0)
+  })
+
+  it('a body that drips is cut off', async () => {
+    const { port, whole } = await listening()
+    const drips = Array.from({ length: 1000 }, () => 'x')
+    expect(await talk(port, [`${head}Content-Length: 1000\r\n\r\n`, ...drips], 20)).not.toContain('200')
+    expect(whole()).toBe(0)
+  })
+
+  it('one that says nothing more is closed after its answer', async () => {
+    const { port, whole } = await listening()
+    const from = performance.now()
+    expect(await talk(port, [`${head}Content-Length: 2\r\n\r\nhi`], 5)).toContain('200')
+    expect(whole()).toBe(1)
+    expect(performance.now() - from).toBeLessThan(15_000)
+  })
+})

@@ -1,0 +1,31 @@
+import { createServer } from 'node:http'
+import { mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import next from 'next'
+
+/**
+ * The process that draws pages and does deeds, and in which the house's clock ticks. It is asked by the process before
+ * it (lib/front.mjs) and by nobody else: it listens in a folder that this account alone may enter.
+ */
+const folder = mkdtempSync(join(tmpdir(), 'kibou-pages-'))
+const path = process.platform === 'win32' ? `\\\\.\\pipe\\kibou-pages-${process.pid}` : join(folder, 'socket')
+process.on('exit', () => rmSync(folder, { recursive: true, force: true }))
+
+/** Ends the clock and the threads of the house, and then the process; whatever hangs is not waited for long. */
+async function leave() {
+  setTimeout(() => process.exit(0), 1500).unref()
+  await globalThis.kibouStop?.()
+  process.exit(0)
+}
+process.on('disconnect', () => void leave())
+process.on('message', (m) => {
+  if (m === 'stop') void leave()
+})
+
+const app = next({ dev: process.env.KIBOU_DEV === '1', hostname: process.env.HOST, port: Number(process.env.PORT) })
+await app.prepare()
+
+// Whoever is slow was held to account before: a request comes here as fast as its sender brings it.
+export const server = createServer({ requestTimeout: 0, maxHeaderSize: 32 * 1024 }, app.getRequestHandler())
+server.listen(path, () => process.send?.({ pages: path }))

@@ -1,0 +1,30 @@
+import { mayAct, type Role } from '@/core/people/roles'
+import type { Person } from '@/store/kennel'
+import { sayTrouble, troubleOf } from '@/store/trouble'
+
+/** How a handler answers, whichever process it stands in. */
+
+export const sayRole = (least: Role): string => `Only a ${least}${least === 'lead' ? '' : ' or lead'} may do this.`
+
+/** Runs for whom the role is enough: 401 for the signed-out, 403 for others, and what keeps the database in words. */
+export async function answerTo(
+  person: Person | undefined,
+  least: Role,
+  run: (who: Person) => Response | Promise<Response>,
+): Promise<Response> {
+  if (!person) return Response.json({ error: 'You are signed out.' }, { status: 401 })
+  if (!mayAct(person.role, least)) return Response.json({ error: sayRole(least) }, { status: 403 })
+  return troubled(() => run(person))
+}
+
+/** The answer of a handler, or what keeps the database from being written: 507 for a full disk, else 503. */
+export async function troubled(run: () => Response | Promise<Response>): Promise<Response> {
+  try {
+    return await run()
+  } catch (error) {
+    const trouble = troubleOf(error)
+    if (trouble === undefined) throw error
+    const status = trouble === 'full' ? 507 : 503
+    return Response.json({ error: sayTrouble[trouble], trouble }, { status, headers: { 'retry-after': '5' } })
+  }
+}

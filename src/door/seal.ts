@@ -1,0 +1,34 @@
+import { sealData, unsealData } from 'iron-session'
+import { z } from 'zod'
+import type { Db } from '@/store/database'
+import type { Person } from '@/store/kennel'
+import { readSecret } from '@/store/signingIn'
+import { personOf } from '@/work/do/signIn'
+
+/** The cookie that names a sign-in, sealed by the house's secret. */
+export const cookieName = 'kibou'
+/** A cookie older than this is no longer read, whatever it holds. */
+export const longestSeconds = 30 * 86_400
+
+const sealed = z.object({ id: z.uuid() })
+
+/** What the cookie of this sign-in holds. */
+export const sealOf = (db: Db, id: string): Promise<string> =>
+  sealData({ id }, { password: readSecret(db), ttl: longestSeconds })
+
+/** The id of the sign-in named by a cookie; undefined for none, a forged or an old one. */
+export async function opened(db: Db, cookie: string | undefined): Promise<string | undefined> {
+  if (cookie === undefined) return undefined
+  try {
+    return sealed.safeParse(await unsealData(cookie, { password: readSecret(db), ttl: longestSeconds })).data?.id
+  } catch {
+    // Whatever cannot even be read is no cookie of ours.
+    return undefined
+  }
+}
+
+/** Who is signed in by this cookie at this moment, ms; undefined for nobody. */
+export async function whoIs(db: Db, cookie: string | undefined, now: number): Promise<Person | undefined> {
+  const id = await opened(db, cookie)
+  return id === undefined ? undefined : personOf(db, id, now)
+}
