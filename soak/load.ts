@@ -212,7 +212,7 @@ for (const program of ['server.mjs', 'pages.mjs']) {
   console.log(
     `the loop of ${program} stood still for over ${mostStall} ms ${over.length} times, longest ` +
       `${Math.max(0, ...its.map((s) => s.ms))} ms` +
-      over.map((s) => `; ${s.ms} ms at ${((s.at - from) / 1000).toFixed(0)} s`).join(''),
+      over.map((s) => `; ${s.ms} ms (${s.cpu} of work) at ${((s.at - from) / 1000).toFixed(0)} s`).join(''),
   )
 }
 const there = db.prepare('SELECT count(*) FROM fact WHERE id = ?').pluck()

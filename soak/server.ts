@@ -13,7 +13,7 @@ export interface Served {
   stop(): Promise<void>
 }
 
-const stall = z.object({ program: z.string(), at: z.number(), ms: z.number() })
+const stall = z.object({ program: z.string(), at: z.number(), ms: z.number(), cpu: z.number() })
 type Stall = z.infer<typeof stall>
 
 /** The processes that a process started. */

@@ -51,7 +51,7 @@ export async function startFront({ program = 'scripts/pages.mjs' } = {}) {
     if (signal !== null) process.kill(process.pid, signal)
     else process.exit(code)
   })
-  const [{ takeFacts }, path] = await Promise.all([
+  const [{ takeFacts, openKennel }, path] = await Promise.all([
     import(pathToFileURL(facts).href),
     new Promise((listening) => {
       pages.on('message', (m) => {
@@ -59,6 +59,8 @@ export async function startFront({ program = 'scripts/pages.mjs' } = {}) {
       })
     }),
   ])
+  // What cannot be opened now is said to who brings facts.
+  await openKennel().catch(() => undefined)
   const goesTo = { takeFacts, path }
 
   const server = patientServer((request, response) => receive(goesTo, request, response))

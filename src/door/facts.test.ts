@@ -84,6 +84,9 @@ describe('the facts door', () => {
   it('waits for whoever writes, and says busy where that does not end, all the while turning', async () => {
     const other = new Database(file)
     other.exec('BEGIN IMMEDIATE')
+    // One that has not been opened yet waits too.
+    held.kibouDatabase?.close()
+    delete held.kibouDatabase
     let turns = 0
     const turning = setInterval(() => turns++, 5)
     const soon = setTimeout(() => other.exec('COMMIT'), 300)

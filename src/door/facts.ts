@@ -27,7 +27,7 @@ export async function takeFacts({ method, cookie, type, body }: Asked): Promise<
   if (method !== 'POST')
     return Response.json({ error: 'Facts are brought, not asked for.' }, { status: 405, headers: { allow: 'POST' } })
   return troubled(async () => {
-    const person = await whoIs(kennelDatabase(), parse(cookie ?? '')[cookieName], requestTime())
+    const person = await whoIs(await openKennel(), parse(cookie ?? '')[cookieName], requestTime())
     return answerTo(person, 'hand', async (who) => {
       if (!type?.startsWith('application/json'))
         return Response.json({ error: 'Facts are sent as application/json.' }, { status: 415 })
@@ -41,6 +41,9 @@ export async function takeFacts({ method, cookie, type, body }: Asked): Promise<
     })
   })
 }
+
+/** The kennel's database, waiting for whoever writes to it in the moment it is opened. */
+export const openKennel = () => patiently(kennelDatabase)
 
 /** House: how often a writing is tried again, and ms between, while pages and jobs write; the loop turns in between. */
 const [mostTries, breathMs] = [8, 60]

@@ -86,7 +86,7 @@ const longWaitMs = 5000
 /** A reason that a person can act on, in a sentence; whatever else went wrong as it is. */
 function refusalOf(error: unknown, file: string): unknown {
   const trouble = troubleOf(error)
-  return trouble === undefined ? error : new StoreRefusal(sayNotOpened(file)[trouble])
+  return trouble === undefined ? error : new StoreRefusal(sayNotOpened(file)[trouble], { cause: error })
 }
 
 /** A database of another program is left as it is. */

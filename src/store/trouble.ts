@@ -21,9 +21,9 @@ const codes: readonly (readonly [code: string, trouble: Trouble])[] = [
   ['SQLITE_PERM', 'unreadable'],
 ]
 
-/** What of these an error is; undefined for one of the program's own. */
+/** What of these an error is, or came of; undefined for one of the program's own. */
 export function troubleOf(error: unknown): Trouble | undefined {
-  if (!(error instanceof SqliteError)) return undefined
+  if (!(error instanceof SqliteError)) return error instanceof Error && error.cause ? troubleOf(error.cause) : undefined
   return codes.find(([code]) => error.code.startsWith(code))?.[1]
 }
 
