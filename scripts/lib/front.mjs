@@ -1,5 +1,6 @@
 import { fork } from 'node:child_process'
-import { pathToFileURL } from 'node:url'
+import { resolve } from 'node:path'
+import { Piscina } from 'piscina'
 import { facts } from './bundles.mjs'
 import { forward, forwardUpgrade } from './forward.mjs'
 import {
@@ -33,13 +34,15 @@ let arriving = 0
 /** Starts the pages by this program and listens once they do. */
 export async function startFront({ program = 'scripts/pages.mjs' } = {}) {
   const pages = fork(program)
+  // One thread: facts are written one after the other in any case.
+  const recorder = new Piscina({ filename: resolve(facts), minThreads: 1, maxThreads: 1 })
   let leaving = false
   const leave = () => {
     if (leaving) return
     leaving = true
+    setTimeout(() => process.exit(0), 1900).unref()
     if (pages.connected) pages.send('stop')
     else process.exit(0)
-    setTimeout(() => process.exit(0), 1900).unref()
   }
   process.on('disconnect', leave)
   process.on('message', (m) => {
@@ -47,21 +50,16 @@ export async function startFront({ program = 'scripts/pages.mjs' } = {}) {
   })
   // One does not go on without the other; the launcher hears how it ended and starts both again.
   pages.on('exit', (code, signal) => {
-    if (leaving) process.exit(0)
-    if (signal !== null) process.kill(process.pid, signal)
+    if (leaving) void recorder.destroy().finally(() => process.exit(0))
+    else if (signal !== null) process.kill(process.pid, signal)
     else process.exit(code)
   })
-  const [{ takeFacts, openKennel }, path] = await Promise.all([
-    import(pathToFileURL(facts).href),
-    new Promise((listening) => {
-      pages.on('message', (m) => {
-        if (typeof m?.pages === 'string') listening(m.pages)
-      })
-    }),
-  ])
-  // What cannot be opened now is said to who brings facts.
-  await openKennel().catch(() => undefined)
-  const goesTo = { takeFacts, path }
+  const path = await new Promise((listening) => {
+    pages.on('message', (m) => {
+      if (typeof m?.pages === 'string') listening(m.pages)
+    })
+  })
+  const goesTo = { recorder, path }
 
   const server = patientServer((request, response) => receive(goesTo, request, response))
   // Who asks before sending is told before it sends.
@@ -75,7 +73,7 @@ export async function startFront({ program = 'scripts/pages.mjs' } = {}) {
   return { server, pages }
 }
 
-function receive({ takeFacts, path }, request, response, goOn = () => undefined) {
+function receive({ recorder, path }, request, response, goOn = () => undefined) {
   const { method, url, headers, socket } = request
   const { address, proxied } = senderOf(socket.remoteAddress, headers['x-forwarded-for'], proxies)
   const secure = behindTls && proxied
@@ -96,27 +94,21 @@ function receive({ takeFacts, path }, request, response, goOn = () => undefined)
     headers['content-security-policy'] = policyOf(nonce, secure)
   }
   goOn()
-  return answeredBefore.includes(bare) ? answerFacts(takeFacts, request, response) : forward(path, request, response)
+  return answeredBefore.includes(bare) ? answerFacts(recorder, request, response) : forward(path, request, response)
 }
 
-async function answerFacts(takeFacts, request, response) {
+async function answerFacts(recorder, request, response) {
   const { method, headers } = request
   try {
-    const answer = await takeFacts({
-      method,
-      cookie: headers.cookie,
-      type: headers['content-type'],
-      body: () => textOf(request),
-    })
-    const said = await answer.text()
-    response.writeHead(answer.status, { ...Object.fromEntries(answer.headers), 'cache-control': 'no-store' })
-    response.end(method === 'HEAD' ? undefined : said)
-    // Of what was refused the rest is thrown away as it comes.
-    request.resume()
+    const body = await textOf(request)
+    const { cookie, 'content-type': type } = headers
+    const answer = await recorder.run({ file: process.env.KIBOU_DB, method, cookie, type, body })
+    response.writeHead(answer.status, { ...answer.headers, 'cache-control': 'no-store' })
+    response.end(method === 'HEAD' ? undefined : answer.text)
   } catch (error) {
     // Who broke off in the middle needs no answer; what is wrong with the program is said where its messages go.
-    if (!request.destroyed) process.stderr.write(`${error?.stack ?? error}\n`)
-    if (response.headersSent) return response.destroy()
+    if (!request.complete) return response.destroy()
+    process.stderr.write(`${error?.stack ?? error}\n`)
     response.writeHead(500, { 'content-type': 'application/json' })
     response.end(JSON.stringify({ error: 'Kibou could not take these facts.' }))
   }

@@ -1,15 +1,13 @@
 import Database from 'better-sqlite3'
 import { afterEach, beforeEach, describe, expect, it } from 'vitest'
 import { receipt } from '@/core/facts/receipt'
-import { kennelDatabase } from '@/store/connection'
-import { openDatabase } from '@/store/database'
+import { openDatabase, type Db } from '@/store/database'
 import { begin } from '@/work/do/signIn'
 import { dog, monday, newFile, Tablet, trainer } from '@/work/tests/kennel'
-import { takeFacts, type Asked } from './facts'
+import takeFacts, { type Asked } from './facts'
 import { cookieName, sealOf } from './seal'
 
-const held = globalThis as typeof globalThis & { kibouDatabase?: ReturnType<typeof openDatabase> }
-
+let db: Db
 let file = ''
 let person = ''
 let cookie = ''
@@ -17,8 +15,7 @@ let body = ''
 
 beforeEach(async () => {
   file = newFile()
-  process.env['KIBOU_DB'] = file
-  const db = kennelDatabase()
+  db = openDatabase(file)
   person = trainer(db)
   const tablet = new Tablet()
   const facts = [tablet.set(dog(db), person)]
@@ -26,25 +23,21 @@ beforeEach(async () => {
   cookie = `other=1; ${cookieName}=${encodeURIComponent(await sealOf(db, begin(db, person, '127.0.0.1', Date.now())))}`
 })
 afterEach(() => {
-  held.kibouDatabase?.close()
-  delete held.kibouDatabase
-  delete process.env['KIBOU_DB']
+  db.close()
 })
 
-const ask = async (more: Partial<Omit<Asked, 'body'>> & { readonly body?: string } = {}) => {
-  let read = false
+const ask = async (more: Partial<Asked> = {}) => {
   const answer = await takeFacts({
+    file,
     method: 'POST',
     cookie,
     type: 'application/json; charset=utf-8',
+    body,
     ...more,
-    body: () => {
-      read = true
-      return Promise.resolve(more.body ?? body)
-    },
   })
-  return { status: answer.status, said: (await answer.json()) as unknown, read, headers: answer.headers }
+  return { status: answer.status, said: JSON.parse(answer.text) as unknown, headers: answer.headers }
 }
+const kept = () => db.prepare('SELECT sent_by FROM fact').pluck().all()
 
 describe('the facts door', () => {
   it('takes a batch once, and knows it when it comes again', async () => {
@@ -54,19 +47,19 @@ describe('the facts door', () => {
       return receipt.parse(said).results.map((r) => r.status)
     }
     expect([await statuses(), await statuses()]).toEqual([['stored'], ['known']])
-    expect(kennelDatabase().prepare('SELECT sent_by FROM fact').pluck().all()).toEqual([person])
+    expect(kept()).toEqual([person])
   })
 
-  it.each<[string, Parameters<typeof ask>[0], number, string]>([
+  it.each<[string, Partial<Asked>, number, string]>([
     ['nobody', { cookie: undefined }, 401, 'signed out'],
     ['a forged cookie', { cookie: `${cookieName}=Fe26.2*1*forged` }, 401, 'signed out'],
     ['a cookie that cannot be read', { cookie: `${cookieName}=%E0%A4%A` }, 401, 'signed out'],
     ['a question', { method: 'GET' }, 405, 'brought'],
     ['no JSON', { type: 'text/plain' }, 415, 'application/json'],
     ['nothing said of its type', { type: undefined }, 415, 'application/json'],
-  ])('%s is refused before anything is read', async (_who, more, wanted, words) => {
-    const { status, said, read } = await ask(more)
-    expect([status, read]).toEqual([wanted, false])
+  ])('%s is refused, and nothing kept', async (_who, more, wanted, words) => {
+    const { status, said } = await ask(more)
+    expect([status, kept()]).toEqual([wanted, []])
     expect(JSON.stringify(said)).toContain(words)
   })
 
@@ -77,28 +70,27 @@ describe('the facts door', () => {
   })
 
   it('a sign-in that was ended opens nothing', async () => {
-    kennelDatabase().prepare('UPDATE signing_in SET ended_at = ?').run(Date.now())
+    db.prepare('UPDATE signing_in SET ended_at = ?').run(Date.now())
     expect((await ask()).status).toBe(401)
   })
 
-  it('waits for whoever writes, and says busy where that does not end, all the while turning', async () => {
+  it('says busy where whoever writes does not end, and takes them then; so where it was not open yet', async () => {
     const other = new Database(file)
-    other.exec('BEGIN IMMEDIATE')
-    // One that has not been opened yet waits too.
-    held.kibouDatabase?.close()
-    delete held.kibouDatabase
-    let turns = 0
-    const turning = setInterval(() => turns++, 5)
-    const soon = setTimeout(() => other.exec('COMMIT'), 300)
-    const done = await ask()
-    clearTimeout(soon)
-    expect(done.status).toBe(200)
-    expect(turns).toBeGreaterThan(5)
-    other.exec('BEGIN IMMEDIATE')
-    const refused = await ask()
-    clearInterval(turning)
-    expect([refused.status, refused.headers.get('retry-after')]).toEqual([503, '5'])
-    expect(refused.said).toMatchObject({ trouble: 'busy' })
+    for (const before of [() => undefined, () => ask({ file: newFile() })]) {
+      await before()
+      other.exec('BEGIN IMMEDIATE')
+      const { status, said, headers } = await ask()
+      expect([status, headers['retry-after']]).toEqual([503, '5'])
+      expect(said).toMatchObject({ trouble: 'busy' })
+      other.exec('ROLLBACK')
+      expect((await ask()).status).toBe(200)
+    }
     other.close()
+  })
+
+  it('another file is another kennel', async () => {
+    expect((await ask({ file: newFile() })).status).toBe(401)
+    expect((await ask()).status).toBe(200)
+    expect(kept()).toEqual([person])
   })
 })

@@ -1,8 +1,9 @@
 import { parse } from 'cookie'
 import { wireBatch } from '@/core/facts/wire'
 import { fieldErrors } from '@/core/fields'
-import { kennelDatabase } from '@/store/connection'
-import { sayTrouble, troubleOf } from '@/store/trouble'
+import { answering } from '@/store/connection'
+import type { Db } from '@/store/database'
+import { sayTrouble } from '@/store/trouble'
 import { recordFacts } from '@/work/record/accept'
 import { requestTime } from '@/work/scene/clock'
 import { isDamaged } from '@/work/scene/soundness'
@@ -10,52 +11,62 @@ import { answerTo, troubled } from './answer'
 import { cookieName, whoIs } from './seal'
 
 /**
- * The facts door. It stands in the process that listens, before the pages, so that no fact waits for a page to be drawn
- * (decision 018); bundled by scripts/lib/bundles.mjs, and part of no page.
+ * The facts door. It stands in the process that listens, before the pages, so that no fact waits for a page to be
+ * drawn; and there on a thread of its own, so that nobody waits for the disk but the fact (decision 018). Bundled by
+ * scripts/lib/bundles.mjs, and part of no page.
  */
 
-/** What a device asks; headers as Node gives them, the body as text. */
+/** What a device asks of which database file; headers as Node gives them. */
 export interface Asked {
+  readonly file: string
   readonly method: string | undefined
   readonly cookie: string | undefined
   readonly type: string | undefined
-  body(): Promise<string>
+  readonly body: string
+}
+
+/** An answer that goes from one thread to another. */
+export interface Answered {
+  readonly status: number
+  readonly headers: Readonly<Record<string, string>>
+  readonly text: string
 }
 
 /** Takes a device's facts: each is stored once, known already, or refused with its reason. */
-export async function takeFacts({ method, cookie, type, body }: Asked): Promise<Response> {
+export default async function takeFacts(asked: Asked): Promise<Answered> {
+  const answer = await troubled(() => answerOf(asked))
+  return { status: answer.status, headers: Object.fromEntries(answer.headers), text: await answer.text() }
+}
+
+async function answerOf({ file, method, cookie, type, body }: Asked): Promise<Response> {
   if (method !== 'POST')
     return Response.json({ error: 'Facts are brought, not asked for.' }, { status: 405, headers: { allow: 'POST' } })
-  return troubled(async () => {
-    const person = await whoIs(await openKennel(), parse(cookie ?? '')[cookieName], requestTime())
-    return answerTo(person, 'hand', async (who) => {
-      if (!type?.startsWith('application/json'))
-        return Response.json({ error: 'Facts are sent as application/json.' }, { status: 415 })
-      // What is damaged gets nothing more: devices keep their facts until a good backup stands in its place.
-      if (isDamaged(kennelDatabase()))
-        return Response.json({ error: sayTrouble.broken, trouble: 'broken' }, { status: 503 })
-      const batch = wireBatch.safeParse(parseJson(await body()))
-      if (!batch.success)
-        return Response.json({ error: 'This is no batch of facts.', fields: fieldErrors(batch.error) }, { status: 400 })
-      return Response.json(await patiently(() => recordFacts(kennelDatabase(), batch.data, requestTime(), who)))
-    })
+  const db = databaseOf(file)
+  const person = await whoIs(db, parse(cookie ?? '')[cookieName], requestTime())
+  return answerTo(person, 'hand', (who) => {
+    if (!type?.startsWith('application/json'))
+      return Response.json({ error: 'Facts are sent as application/json.' }, { status: 415 })
+    // What is damaged gets nothing more: devices keep their facts until a good backup stands in its place.
+    if (isDamaged(db)) return Response.json({ error: sayTrouble.broken, trouble: 'broken' }, { status: 503 })
+    const batch = wireBatch.safeParse(parseJson(body))
+    if (!batch.success)
+      return Response.json({ error: 'This is no batch of facts.', fields: fieldErrors(batch.error) }, { status: 400 })
+    return Response.json(recordFacts(db, batch.data, requestTime(), who))
   })
 }
 
-/** The kennel's database, waiting for whoever writes to it in the moment it is opened. */
-export const openKennel = () => patiently(kennelDatabase)
+/** House: a fact waits so long for pages and jobs that write; only facts wait with it. */
+const waitMs = 2000
 
-/** House: how often a writing is tried again, and ms between, while pages and jobs write; the loop turns in between. */
-const [mostTries, breathMs] = [8, 60]
+let open: { readonly file: string; readonly db: Db } | undefined
 
-async function patiently<R>(write: () => R): Promise<R> {
-  for (let tries = 1; ; tries++)
-    try {
-      return write()
-    } catch (error) {
-      if (troubleOf(error) !== 'busy' || tries === mostTries) throw error
-      await new Promise((done) => setTimeout(done, breathMs))
-    }
+/** This thread's connection; another file closes the one before. */
+function databaseOf(file: string): Db {
+  if (open?.file === file) return open.db
+  open?.db.close()
+  open = undefined
+  open = { file, db: answering(file, waitMs) }
+  return open.db
 }
 
 function parseJson(text: string): unknown {

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { refold } from '@/work/record/refold'
+import { refoldApart } from '@/work/record/refold'
 import { lookThrough } from '@/work/scene/soundness'
 import { job } from './job'
 
@@ -11,7 +11,7 @@ export const checkKennel = job({
   input: z.object({ now: z.number() }),
   run: (db, { now }, hooks) => {
     const look = lookThrough(db, now, hooks)
-    for (const { residencyId } of look.standings) db.transaction(() => refold(db, residencyId, now)).immediate()
+    for (const { residencyId } of look.standings) refoldApart(db, residencyId, now)
     return look
   },
 })

@@ -9,15 +9,18 @@ const held = globalThis as typeof globalThis & { kibouDatabase?: Db }
 export function kennelDatabase(): Db {
   const path = process.env['KIBOU_DB']
   if (!path) throw new Error('KIBOU_DB names the database file; the launcher sets it')
-  return (held.kibouDatabase ??= opened(path))
+  return (held.kibouDatabase ??= answering(path, shortWaitMs))
 }
 
 /** House: so many pages wait in the side file at the most; a job of the house brings them home long before (jobs). */
 const mostWaiting = 10_000
 
-/** Who answers people does not stop to bring pages home: after a long reading by somebody else that takes seconds. */
-function opened(path: string): Db {
-  const db = openDatabase(path, undefined, { waitMs: shortWaitMs })
+/**
+ * A connection for whoever answers people: it does not stop to bring pages home, which after a long reading by somebody
+ * else takes seconds.
+ */
+export function answering(path: string, waitMs: number): Db {
+  const db = openDatabase(path, undefined, { waitMs })
   db.pragma(`wal_autocheckpoint = ${mostWaiting}`)
   return db
 }

@@ -66,6 +66,10 @@ export const standingStamp = (db: Db, residencyId: string, asked: Asked): Standi
       .get({ residencyId, ...asked }),
   )
 
+/** The stamp of whatever is kept of a residency, holding or not; undefined for nothing. */
+export const writtenStamp = (db: Db, residencyId: string): number | undefined =>
+  z.number().optional().parse(db.prepare('SELECT stamp FROM standing WHERE residency_id = ?').pluck().get(residencyId))
+
 /**
  * The same of everyone resident on this day; those whose standing does not hold are missing. Residents first: the index
  * of stamps is small enough that SQLite would rather go through all that ever were.

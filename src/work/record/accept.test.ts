@@ -11,7 +11,7 @@ import { addPerson } from '../do/begin'
 import { correctSet } from '../do/correct'
 import { loadResident } from '../page/resident'
 import { recordFacts } from './accept'
-import { derive, rebuildStandings, standingOf } from './refold'
+import { derive, rebuildStandings, refoldApart, standingOf } from './refold'
 import { copyEntities, dog, monday, msPerDay, newKennel, Tablet, trainer } from '../tests/kennel'
 
 const n = (db: Db, sql: string): number => z.object({ n: z.number() }).parse(db.prepare(sql).get()).n
@@ -194,6 +194,46 @@ describe('facts are stored once and derived from', () => {
     expect(rebuildStandings(db, monday)).toBe(1)
     expect(standing(db, residencyId)).toBe(kept)
     expect(kept).toBe(JSON.stringify(derive(db, residencyId, regimesFor(db, residencyId, later))))
+  })
+})
+
+describe('a standing that is folded apart', () => {
+  /** Lets something else happen after each reading of the folding, so often; gives how often it tried. */
+  function meanwhile(db: Db, times: number, happen: () => void): () => number {
+    const plain = db.transaction.bind(db)
+    let [left, tries] = [times, 0]
+    db.transaction = ((run: () => unknown) => {
+      const whole = plain(run)
+      const reading = () => {
+        const read = whole()
+        tries++
+        if (left-- > 0) {
+          db.transaction = plain
+          happen()
+          db.transaction = patched
+        }
+        return read
+      }
+      return Object.assign(reading, { immediate: whole.immediate })
+    }) as unknown as Db['transaction']
+    const patched = db.transaction
+    return () => tries
+  }
+
+  it.each([
+    [0, 1],
+    [1, 2],
+    [2, 3],
+    [9, 3],
+  ])('holds what came in meanwhile, %i times; it was read %i times', (times, wanted) => {
+    const { db, ada, residencyId, tablet } = scene()
+    const set = tablet.set(residencyId, ada)
+    recordFacts(db, tablet.batch([set, tablet.rep(set.id)]), tablet.at)
+    const tries = meanwhile(db, times, () => recordFacts(db, tablet.batch([tablet.rep(set.id, 'miss')]), tablet.at))
+    refoldApart(db, residencyId, later)
+    expect(tries()).toBe(wanted)
+    expect(readSets(db, residencyId)[0]?.reps).toHaveLength(1 + Math.min(times, 3))
+    expect(standing(db, residencyId)).toBe(JSON.stringify(derive(db, residencyId, regimesFor(db, residencyId, later))))
   })
 })
 

@@ -8,6 +8,7 @@ import { summarise, type Summary } from '@/core/promise/summary'
 import type { Db } from '@/store/database'
 import { readSets } from '@/store/facts/read'
 import { readKennel } from '@/store/kennel'
+import { writtenStamp } from '@/store/standings'
 import { allResidencyIds, readPromises, residentsOn } from '@/store/residents'
 import { refitForgetting } from '../do/refitForgetting'
 import { inTurn, noHooks, type Hooks } from '../hooks'
@@ -24,8 +25,29 @@ export interface Derived {
  * wrote the facts.
  */
 export function refold(db: Db, residencyId: string, now: number): Derived {
-  const all = regimesAhead(db, residencyId)
-  return store(db, residencyId, all, now, foldAll(upTo(all, now), readSets(db, residencyId)))
+  return store(db, residencyId, madeAnew(db, residencyId, now))
+}
+
+/** How often a standing is folded apart before it is folded while everybody waits. */
+const mostApart = 3
+
+/**
+ * The same for who has time, and holds nobody up: folded while others write, and kept unless the standing was written
+ * in between, as it is by whatever changes it. A fold takes a tenth of a second, the keeping of it none.
+ */
+export function refoldApart(db: Db, residencyId: string, now: number): void {
+  for (let tries = 0; tries < mostApart; tries++) {
+    const [stamp, fresh] = db.transaction(
+      () => [writtenStamp(db, residencyId), madeAnew(db, residencyId, now)] as const,
+    )()
+    const keeping = db.transaction(() => {
+      if (writtenStamp(db, residencyId) !== stamp) return false
+      store(db, residencyId, fresh)
+      return true
+    })
+    if (keeping.immediate()) return
+  }
+  db.transaction(() => refold(db, residencyId, now)).immediate()
 }
 
 /**
@@ -40,9 +62,9 @@ export function advance(db: Db, residencyId: string, setIds: readonly string[], 
   const all = regimesAhead(db, residencyId)
   const sets = readSets(db, residencyId, setIds)
   const folded = foldFrom(state, mark, upTo(all, now), sets)
-  return folded
-    ? store(db, residencyId, all, now, { ...folded, days: [...new Set([...mark.days, ...daysWorked(sets)])] })
-    : refold(db, residencyId, now)
+  if (!folded) return refold(db, residencyId, now)
+  const days = [...new Set([...mark.days, ...daysWorked(sets)])]
+  return store(db, residencyId, made(db, residencyId, all, now, { ...folded, days }))
 }
 
 interface Folded {
@@ -57,16 +79,31 @@ const foldAll = (regimes: Regimes, sets: readonly SetFact[]): Folded => ({
   days: daysWorked(sets),
 })
 
-function store(db: Db, residencyId: string, all: Regimes, now: number, { state, mark, days }: Folded): Derived {
+/** A standing, and until when it holds under which rules. */
+interface Made extends Derived {
+  readonly mark: Mark & { readonly days: readonly string[] }
+  readonly under: Parameters<typeof keep>[3]
+}
+
+function made(db: Db, residencyId: string, all: Regimes, now: number, { state, mark, days }: Folded): Made {
   const { curriculum } = newest(upTo(all, now))
   const summary = summarise(curriculum, state, readPromises(db, residencyId), { days: days.length, reps: state.gained })
-  keep(
-    db,
-    residencyId,
-    { state, summary, mark: { ...mark, days } },
-    { curriculumVersion: curriculum.version, holdsUntil: changesAt(all, now) },
-  )
-  return { state, summary }
+  return {
+    state,
+    summary,
+    mark: { ...mark, days },
+    under: { curriculumVersion: curriculum.version, holdsUntil: changesAt(all, now) },
+  }
+}
+
+function madeAnew(db: Db, residencyId: string, now: number): Made {
+  const all = regimesAhead(db, residencyId)
+  return made(db, residencyId, all, now, foldAll(upTo(all, now), readSets(db, residencyId)))
+}
+
+function store(db: Db, residencyId: string, { under, mark, ...derived }: Made): Derived {
+  keep(db, residencyId, { ...derived, mark }, under)
+  return derived
 }
 
 /** The standing from the facts alone, whatever is stored, under these regimes: those up to the moment asked about. */
@@ -115,7 +152,7 @@ export function renewStandings(db: Db, now: number, hooks: Hooks = noHooks): num
   const stale = residentsOn(db, today).filter((r) => !holds.has(r.residencyId))
   let renewed = 0
   for (const { residencyId } of inTurn(stale, hooks)) {
-    db.transaction(() => refold(db, residencyId, now)).immediate()
+    refoldApart(db, residencyId, now)
     renewed++
   }
   return renewed
@@ -124,7 +161,7 @@ export function renewStandings(db: Db, now: number, hooks: Hooks = noHooks): num
 /** Makes every stored standing again from the facts, each by itself, so that nobody waits for all; returns how many. */
 export function rebuildStandings(db: Db, now: number): number {
   const ids = allResidencyIds(db)
-  for (const id of ids) db.transaction(() => refold(db, id, now)).immediate()
+  for (const id of ids) refoldApart(db, id, now)
   refitForgetting(db, now)
   return ids.length
 }
