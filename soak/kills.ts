@@ -11,12 +11,12 @@ import { residentsOn } from '@/store/residents'
 import { lookThrough, soundnessSaid } from '@/work/scene/soundness'
 import { Device } from './device'
 import { cookieOf, folder } from './kennel'
-import { childrenOf } from './server'
+import { childrenOf, processesOver } from './server'
 
 /**
  * The server killed five hundred times at moments drawn by chance, while eight devices record and send again what was
- * not acknowledged: at the end each fact is there once, no number is missing, the file is sound and the standings are
- * what the facts come to.
+ * not acknowledged: at the end each fact is there once, no number is missing, the file is sound, the standings are what
+ * the facts come to, and no process is left over.
  */
 const kills = Number(process.env['KIBOU_SOAK_KILLS'] ?? 500)
 const devices = 8
@@ -101,6 +101,7 @@ going = false
 await Promise.all(recording)
 launcher.kill('SIGTERM')
 await wait(2500)
+const orphans = processesOver(file)
 
 const after = openDatabase(file)
 const count = after.prepare('SELECT count(*) FROM fact WHERE id = ?').pluck()
@@ -114,8 +115,8 @@ after.close()
 console.log(
   `${kills} kills in ${((Date.now() - begun) / 60_000).toFixed(1)} minutes: ${facts.length} facts made, ` +
     `${lost} lost ` +
-    `or twice, ${gaps} numbers missing, ${refused.length} refused; ` +
+    `or twice, ${gaps} numbers missing, ${refused.length} refused, ${orphans.length} processes left over; ` +
     (said.length === 0 ? 'file and standings sound' : said.join(' ')),
 )
 rmSync(into, { recursive: true, force: true })
-process.exit(lost + gaps + refused.length + said.length === 0 ? 0 : 1)
+process.exit(lost + gaps + refused.length + orphans.length + said.length === 0 ? 0 : 1)

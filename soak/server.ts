@@ -1,5 +1,5 @@
 import { fork, spawnSync } from 'node:child_process'
-import { existsSync, mkdtempSync, readFileSync } from 'node:fs'
+import { existsSync, mkdtempSync, readdirSync, readFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { z } from 'zod'
@@ -22,6 +22,22 @@ export const childrenOf = (pid: number): readonly number[] =>
     .stdout.split('\n')
     .filter((line) => line !== '')
     .map(Number)
+
+/** The processes that were started to serve this database file. */
+export const processesOver = (file: string): readonly number[] =>
+  readdirSync('/proc')
+    .filter((name) => /^\d+$/.test(name))
+    .map(Number)
+    .filter((pid) => {
+      try {
+        return (
+          pid !== process.pid && readFileSync(`/proc/${pid}/environ`, 'utf8').split('\0').includes(`KIBOU_DB=${file}`)
+        )
+      } catch {
+        // It went a moment ago, or is another person's.
+        return false
+      }
+    })
 
 /** What a process holds in memory, MB; 0 for one that is gone. */
 export function megabytesOf(pid: number): number {

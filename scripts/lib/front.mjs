@@ -14,6 +14,7 @@ import {
   senderOf,
   whyTurnedAway,
 } from './guard.mjs'
+import { whenParentGoes } from './parent.mjs'
 import { patientServer } from './patience.mjs'
 
 /**
@@ -44,7 +45,7 @@ export async function startFront({ program = 'scripts/pages.mjs' } = {}) {
     if (pages.connected) pages.send('stop')
     else process.exit(0)
   }
-  process.on('disconnect', leave)
+  whenParentGoes(leave)
   process.on('message', (m) => {
     if (m === 'stop') leave()
   })
