@@ -37,7 +37,13 @@ db.close()
 
 const launcher = spawn(process.execPath, ['e2e/support/serve.mjs'], {
   env: { ...process.env, PORT: String(port), HOST: '127.0.0.1', KIBOU_DB: file },
-  stdio: 'ignore',
+  stdio: ['ignore', 'ignore', 'pipe'],
+})
+/** What the launcher and its server said last. */
+const lastWords: string[] = []
+launcher.stderr?.on('data', (said: Buffer) => {
+  lastWords.push(...said.toString().trimEnd().split('\n'))
+  lastWords.splice(0, lastWords.length - 30)
 })
 const url = `http://127.0.0.1:${port}`
 /** One of the two processes of the server: the one that listens, or in three of ten cases the one that draws pages. */
@@ -60,7 +66,8 @@ function kill(pid: number): void {
 }
 async function up(): Promise<void> {
   for (const late = Date.now() + 60_000; !(await isUp()); await wait(50))
-    if (Date.now() > late || launcher.exitCode !== null) throw new Error('the server does not come again')
+    if (Date.now() > late || launcher.exitCode !== null)
+      throw new Error(`the server does not come again:\n${lastWords.join('\n')}`)
 }
 
 const all: Device[] = []
