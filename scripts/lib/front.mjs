@@ -55,17 +55,21 @@ export async function startFront({ program = 'scripts/pages.mjs' } = {}) {
     else if (signal !== null) process.kill(process.pid, signal)
     else process.exit(code)
   })
-  const path = await new Promise((listening) => {
+  const goesTo = { recorder, path: '', damaged: false }
+  await new Promise((listening) => {
     pages.on('message', (m) => {
-      if (typeof m?.pages === 'string') listening(m.pages)
+      // What the clock of the house found when it looked through the file.
+      if (typeof m?.damaged === 'boolean') goesTo.damaged = m.damaged
+      if (typeof m?.pages !== 'string') return
+      goesTo.path = m.pages
+      listening()
     })
   })
-  const goesTo = { recorder, path }
 
   const server = patientServer((request, response) => receive(goesTo, request, response))
   // Who asks before sending is told before it sends.
   server.on('checkContinue', (request, response) => receive(goesTo, request, response, () => response.writeContinue()))
-  if (dev) server.on('upgrade', (request, socket, head) => forwardUpgrade(path, request, socket, head))
+  if (dev) server.on('upgrade', (request, socket, head) => forwardUpgrade(goesTo.path, request, socket, head))
   server.on('error', (error) => {
     process.stderr.write(`kibou: cannot listen on ${hostname}:${port} (${error.code}).\n`)
     process.exit(3)
@@ -74,7 +78,7 @@ export async function startFront({ program = 'scripts/pages.mjs' } = {}) {
   return { server, pages }
 }
 
-function receive({ recorder, path }, request, response, goOn = () => undefined) {
+function receive(goesTo, request, response, goOn = () => undefined) {
   const { method, url, headers, socket } = request
   const { address, proxied } = senderOf(socket.remoteAddress, headers['x-forwarded-for'], proxies)
   const secure = behindTls && proxied
@@ -95,15 +99,17 @@ function receive({ recorder, path }, request, response, goOn = () => undefined) 
     headers['content-security-policy'] = policyOf(nonce, secure)
   }
   goOn()
-  return answeredBefore.includes(bare) ? answerFacts(recorder, request, response) : forward(path, request, response)
+  return answeredBefore.includes(bare)
+    ? answerFacts(goesTo, request, response)
+    : forward(goesTo.path, request, response)
 }
 
-async function answerFacts(recorder, request, response) {
+async function answerFacts({ recorder, damaged }, request, response) {
   const { method, headers } = request
   try {
     const body = await textOf(request)
     const { cookie, 'content-type': type } = headers
-    const answer = await recorder.run({ file: process.env.KIBOU_DB, method, cookie, type, body })
+    const answer = await recorder.run({ file: process.env.KIBOU_DB, damaged, method, cookie, type, body })
     response.writeHead(answer.status, { ...answer.headers, 'cache-control': 'no-store' })
     response.end(method === 'HEAD' ? undefined : answer.text)
   } catch (error) {

@@ -29,6 +29,7 @@ afterEach(() => {
 const ask = async (more: Partial<Asked> = {}) => {
   const answer = await takeFacts({
     file,
+    damaged: false,
     method: 'POST',
     cookie,
     type: 'application/json; charset=utf-8',
@@ -86,6 +87,12 @@ describe('the facts door', () => {
       expect((await ask()).status).toBe(200)
     }
     other.close()
+  })
+
+  it('takes nothing into a file that is damaged', async () => {
+    const { status, said } = await ask({ damaged: true })
+    expect([status, kept()]).toEqual([503, []])
+    expect(said).toMatchObject({ trouble: 'broken' })
   })
 
   it('another file is another kennel', async () => {

@@ -6,7 +6,6 @@ import type { Db } from '@/store/database'
 import { sayTrouble } from '@/store/trouble'
 import { recordFacts } from '@/work/record/accept'
 import { requestTime } from '@/work/scene/clock'
-import { isDamaged } from '@/work/scene/soundness'
 import { answerTo, troubled } from './answer'
 import { cookieName, whoIs } from './seal'
 
@@ -19,6 +18,8 @@ import { cookieName, whoIs } from './seal'
 /** What a device asks of which database file; headers as Node gives them. */
 export interface Asked {
   readonly file: string
+  /** Whether the last look through the file found damage: it takes nothing more, so that nothing is lost in it. */
+  readonly damaged: boolean
   readonly method: string | undefined
   readonly cookie: string | undefined
   readonly type: string | undefined
@@ -38,7 +39,7 @@ export default async function takeFacts(asked: Asked): Promise<Answered> {
   return { status: answer.status, headers: Object.fromEntries(answer.headers), text: await answer.text() }
 }
 
-async function answerOf({ file, method, cookie, type, body }: Asked): Promise<Response> {
+async function answerOf({ file, damaged, method, cookie, type, body }: Asked): Promise<Response> {
   if (method !== 'POST')
     return Response.json({ error: 'Facts are brought, not asked for.' }, { status: 405, headers: { allow: 'POST' } })
   const db = databaseOf(file)
@@ -46,8 +47,8 @@ async function answerOf({ file, method, cookie, type, body }: Asked): Promise<Re
   return answerTo(person, 'hand', (who) => {
     if (!type?.startsWith('application/json'))
       return Response.json({ error: 'Facts are sent as application/json.' }, { status: 415 })
-    // What is damaged gets nothing more: devices keep their facts until a good backup stands in its place.
-    if (isDamaged(db)) return Response.json({ error: sayTrouble.broken, trouble: 'broken' }, { status: 503 })
+    // Devices keep their facts until a good backup stands in its place.
+    if (damaged) return Response.json({ error: sayTrouble.broken, trouble: 'broken' }, { status: 503 })
     const batch = wireBatch.safeParse(parseJson(body))
     if (!batch.success)
       return Response.json({ error: 'This is no batch of facts.', fields: fieldErrors(batch.error) }, { status: 400 })

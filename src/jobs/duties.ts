@@ -29,8 +29,8 @@ export function nextNight(timeZone: string, now: number, minutes: number): numbe
   return at > now ? at : startOfDay(timeZone, addDays(today, 1)) + minutes * 60_000
 }
 
-/** What the house does by itself. A new duty is a line here. */
-export const duties = (kennel: () => Db): readonly Duty[] => [
+/** What the house does by itself; `tell` says whether the file was found damaged. A new duty is a line here. */
+export const duties = (kennel: () => Db, tell: (damaged: boolean) => void): readonly Duty[] => [
   {
     // A birthday at midnight changes what is asked of a young dog, and so may a newer program: folded then, at night
     // and when the server starts, and not when somebody looks.
@@ -68,6 +68,7 @@ export const duties = (kennel: () => Db): readonly Duty[] => [
       const file = kennel().name
       const look = await runJob('check-kennel', { now }, { limitMs: nightMs })
       keepLook(file, look)
+      tell(look.damage.length > 0)
       const said = soundnessSaid(look)
       if (said.length > 0) throw new Error(said.join(' '))
     },

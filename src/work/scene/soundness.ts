@@ -86,9 +86,6 @@ export function keepLook(file: string, look: Soundness): void {
   ;(held.kibouSoundness ??= new Map()).set(file, look)
 }
 
-/** Whether the file is known to be damaged: it takes nothing more, so that nothing is lost in it. */
-export const isDamaged = (db: Db): boolean => (lastLook(db)?.damage.length ?? 0) > 0
-
 /** The newest backup that can be gone back to; undefined where there is none. */
 export function goodBackup(db: Db): (BackupFile & { readonly path: string }) | undefined {
   const { backupFolder } = readHouse(db)
