@@ -8,7 +8,8 @@ const links = z.array(z.object({ table: z.string(), parent: z.string() }))
 export const damageOf = (db: Db): readonly string[] =>
   said
     .parse(db.prepare('PRAGMA quick_check(10)').all())
-    .map((r) => r.quick_check)
+    // Which of the databases of a connection: there is one.
+    .map((r) => r.quick_check.replace('*** in database main ***\n', ''))
     .filter((line) => line !== 'ok')
 
 /** Tables whose rows name something that is not there, and what. */

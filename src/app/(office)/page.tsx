@@ -17,7 +17,8 @@ export default async function WallPage({
 }) {
   const person = await enter()
   const { sort, down } = query.parse(await searchParams)
-  const view = loadWall(kennelDatabase(), requestTime(), person.role === 'hand' ? undefined : person.id)
+  const me = person.role === 'hand' ? undefined : person.id
+  const view = loadWall(kennelDatabase(), requestTime(), me, person.role === 'lead')
   return (
     <Wall
       view={packWall(view)}

@@ -59,6 +59,11 @@ export function Wall({
           </Unfold>
           <Legend toldMinute={view.toldMinute} />
           {view.bad !== '' && <Bad>{view.bad}</Bad>}
+          {view.trouble !== '' && (
+            <Bad>
+              {view.trouble} <Link href="/house#backup">What can be done</Link>
+            </Bad>
+          )}
         </Top>
         <Scroller data-open={open}>
           <Grid aria-label="Residents against the curriculum">

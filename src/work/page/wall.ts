@@ -16,11 +16,12 @@ import { readHouse, readSpaces } from '@/store/house'
 import { readyWith } from '../scene/shown'
 import { baselineFirst } from '../scene/firstThings'
 import { wallMinute } from '../scene/clock'
+import { toldToLead } from '../scene/soundness'
 import { readToday } from '../scene/today'
 import { keptForecasts } from '../record/kept'
 
 /** The wall as it stands now, for somebody who may hold a leash. */
-export function loadWall(db: Db, now: number, me?: string): WallPage {
+export function loadWall(db: Db, now: number, me?: string, isLead = false): WallPage {
   const today = dayIn(readKennel(db).timeZone, now)
   const residents = residentsOn(db, today)
   const summaries = summariesOf(db, today, now, residents)
@@ -64,15 +65,21 @@ export function loadWall(db: Db, now: number, me?: string): WallPage {
   return {
     ...named,
     bad: sayVerdict(readVerdict(db)),
+    trouble: isLead ? toldToLead(db, now) : '',
     toldMinute: made.length === 0 ? undefined : wallMinute(readKennel(db).timeZone, Math.min(...made)),
   }
 }
 
 /**
  * The wall, and since when what it says of chances stands, minutes after midnight: the oldest of them. `bad`: what is
- * to be said beside chances that turned out too high or too low; empty else.
+ * to be said beside chances that turned out too high or too low; empty else. `trouble`: what a lead has to see to;
+ * empty else.
  */
-export type WallPage = WallView & { readonly toldMinute: number | undefined; readonly bad: string }
+export type WallPage = WallView & {
+  readonly toldMinute: number | undefined
+  readonly bad: string
+  readonly trouble: string
+}
 
 /** House: so many dogs are named, and nobody reads on. */
 const named = 8

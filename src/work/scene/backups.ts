@@ -92,7 +92,11 @@ export function backupWarning(db: Db, now: number): string {
   const { backupFolder } = readHouse(db)
   if (backupFolder === '') return 'No backup folder is named: if this machine’s disk fails, everything is gone.'
   const why = whyNotWritable(backupFolder)
-  if (why !== undefined) return why
+  return why ?? oldBackup(db, now)
+}
+
+/** That the newest backup is old, or that there is none; empty where that is not so. Only looks. */
+export function oldBackup(db: Db, now: number): string {
   const [last] = listBackups(db)
   if (!last) return 'No backup is in the folder yet.'
   return now - last.at > oldAfterMs ? `The last backup is ${Math.floor((now - last.at) / 86_400_000)} days old.` : ''

@@ -18,8 +18,9 @@ import { openDatabase } from '@/store/database'
 import { appendHouse, readHouse } from '@/store/house'
 import { backUp, backUpNightly, outdated } from '../do/backup'
 import { noHooks } from '../hooks'
+import { loadWall } from '../page/wall'
 import { recordFacts } from '../record/accept'
-import { dog, monday, newKennel, Tablet, trainer } from '../tests/kennel'
+import { dog, monday, msPerDay, newKennel, Tablet, trainer } from '../tests/kennel'
 import { listBackups, whyNotWritable } from './backups'
 import { damageIn, goodBackup, keepLook, lastLook, lookThrough, soundnessSaid } from './soundness'
 
@@ -44,6 +45,21 @@ describe('the kennel’s file looked through', () => {
     expect(lastLook(db)).toBeUndefined()
     keepLook(db.name, look)
     expect(lastLook(db)).toEqual(look)
+  })
+
+  it('a lead is told on the wall of damage and of old backups, and nobody else; nothing where none are wanted', () => {
+    const { db, who, at } = stage()
+    const said = (now: number) => [loadWall(db, now, who, true).trouble, loadWall(db, now, who).trouble]
+    expect(said(at)).toEqual(['No backup is in the folder yet.', ''])
+    const made = backUp(db, at)
+    expect(made.ok && said(at)).toEqual(['', ''])
+    const fresh = listBackups(db)[0]?.at ?? 0
+    expect(said(fresh + 4 * msPerDay)).toEqual(['The last backup is 4 days old.', ''])
+    keepLook(db.name, { ...lookThrough(db, at), damage: ['Page 7 is never used'] })
+    expect(said(at)).toEqual([expect.stringContaining('is damaged'), ''])
+    keepLook(db.name, lookThrough(db, at))
+    appendHouse(db, v7(), { ...readHouse(db), backupFolder: '' }, who, at)
+    expect(said(fresh + 4 * msPerDay)).toEqual(['', ''])
   })
 
   it('a standing that is not what the facts come to is named, and made anew by the job', () => {

@@ -10,7 +10,7 @@ import { troubleOf } from '@/store/trouble'
 import { inTurn, noHooks, type Hooks } from '../hooks'
 import { kept } from '../record/kept'
 import { derive } from '../record/refold'
-import { listBackups, lookInto, type BackupFile } from './backups'
+import { listBackups, lookInto, oldBackup, type BackupFile } from './backups'
 import { regimesFor } from './regimes'
 
 /** What was found when the kennel’s file was last looked through. */
@@ -94,6 +94,12 @@ export function goodBackup(db: Db): (BackupFile & { readonly path: string }) | u
     if (typeof lookInto(path) !== 'string') return { ...backup, path }
   }
   return undefined
+}
+
+/** What a lead is told wherever they look first; empty for nothing. A house without backups has chosen so. */
+export function toldToLead(db: Db, now: number): string {
+  if ((lastLook(db)?.damage.length ?? 0) > 0) return 'The kennel’s file is damaged, so it takes no more facts.'
+  return readHouse(db).backupFolder === '' ? '' : oldBackup(db, now)
 }
 
 /** What is wrong with the kennel’s file, in sentences for whoever leads it; empty for nothing. */
