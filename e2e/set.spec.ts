@@ -249,15 +249,24 @@ test(
     await kibou.becomes(5, mine)
     expect(kibou.serverPid()).not.toBe(killed)
 
+    // The process that draws pages takes the one before it with it, and both come again.
+    const [listens, draws] = [kibou.serverPid(), kibou.pagesPid()]
+    process.kill(draws, 'SIGKILL')
+    await page.keyboard.press('c')
+    await kibou.becomes(6, mine)
+    await expect.poll(() => kibou.pagesPid()).toBeGreaterThan(0)
+    expect(kibou.serverPid()).not.toBe(listens)
+    expect(kibou.pagesPid()).not.toBe(draws)
+
     // The tab closed as soon as the tap is drawn, without waiting for network or memory.
     await page.keyboard.press('h')
-    await expect(page.getByText('6/10')).toBeVisible()
+    await expect(page.getByText('7/10')).toBeVisible()
     await page.close({ runBeforeUnload: false })
     const again = await context.newPage()
     await again.goto(`${kibou.url}/dogs/${dog}/work/down`)
-    await expect(again.getByText('6/10')).toBeVisible()
+    await expect(again.getByText('7/10')).toBeVisible()
     await expect(again.getByText('kept here: 0')).toBeVisible()
-    await kibou.becomes(6, mine)
+    await kibou.becomes(7, mine)
   },
 )
 

@@ -20,7 +20,9 @@ export interface Kibou {
 /** A Kibou as it is started on a kennel's machine: a launcher, and a server that it watches. For tests that kill. */
 export interface Launched extends Kibou {
   readonly launcher: ChildProcess
+  /** The process that listens, and the one behind it that draws pages. */
   serverPid(): number
+  pagesPid(): number
   stop(): Promise<void>
 }
 
@@ -81,6 +83,7 @@ export async function launch(port: number, existing?: string): Promise<Launched>
     ...kennelAt(url, file),
     launcher,
     serverPid: () => childOf(launcher.pid ?? 0),
+    pagesPid: () => childOf(childOf(launcher.pid ?? 0)),
     stop: async () => {
       launcher.kill('SIGTERM')
       await ended(launcher)

@@ -16,11 +16,13 @@ export function kennelDatabase(): Db {
 const mostWaiting = 10_000
 
 /**
- * A connection for whoever answers people: it does not stop to bring pages home, which after a long reading by somebody
- * else takes seconds.
+ * A connection for whoever answers people, who then wait for another writer so long at the most. It is opened with more
+ * patience: after a kill one process reads the side file again, and the others wait for that. It does not stop to bring
+ * pages home, which after a long reading by somebody else takes seconds.
  */
 export function answering(path: string, waitMs: number): Db {
-  const db = openDatabase(path, undefined, { waitMs })
+  const db = openDatabase(path)
+  db.pragma(`busy_timeout = ${waitMs}`)
   db.pragma(`wal_autocheckpoint = ${mostWaiting}`)
   return db
 }

@@ -1,4 +1,5 @@
 import Database from 'better-sqlite3'
+import { spawn } from 'node:child_process'
 import { chmodSync, copyFileSync, existsSync, mkdtempSync, readFileSync, statSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -8,6 +9,7 @@ import { recordFacts } from '@/work/record/accept'
 import { standingOf } from '@/work/record/refold'
 import { begin, personOf } from '@/work/do/signIn'
 import { dog, monday, newFile, newKennel, Tablet, trainer } from '@/work/tests/kennel'
+import { answering } from './connection'
 import { openDatabase, StoreRefusal, type Db } from './database'
 import { readSecret } from './signingIn'
 import { sayTrouble, troubleOf } from './trouble'
@@ -35,6 +37,29 @@ describe('a database that cannot be had is said in one sentence', () => {
     other.exec('ROLLBACK')
     other.close()
     expect(said(() => openDatabase(file))).toBe('opened')
+  })
+
+  it('one that is held for a moment is waited for when it is opened, and shortly after that', async () => {
+    const file = newFile()
+    openDatabase(file).close()
+    const program = `
+      const db = require('better-sqlite3')(${JSON.stringify(file)})
+      db.exec('BEGIN EXCLUSIVE')
+      console.log('held')
+      setTimeout(() => db.exec('COMMIT'), 900)
+    `
+    const other = spawn(process.execPath, ['-e', program], { stdio: ['ignore', 'pipe', 'inherit'] })
+    await new Promise((held) => other.stdout.once('data', held))
+    const from = performance.now()
+    const db = answering(file, 30)
+    expect(performance.now() - from).toBeGreaterThan(300)
+    const another = new Database(file)
+    another.exec('BEGIN IMMEDIATE')
+    const again = performance.now()
+    expect(() => db.exec('BEGIN IMMEDIATE')).toThrow('locked')
+    expect(performance.now() - again).toBeLessThan(2000)
+    another.close()
+    db.close()
   })
 
   it('another program’s, which is left as it was', () => {
