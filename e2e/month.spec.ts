@@ -144,6 +144,8 @@ test('back to a backup from the page of the house: a look first, then the kennel
   await expect(page.getByRole('button', { name: 'Back up now' })).toBeEnabled()
   await page.getByRole('button', { name: 'Back up now' }).press('Enter')
   await expect(page.getByText(/Written: .*kibou-/)).toBeVisible()
+  await expect(page.getByText('Last good one:')).toBeVisible()
+  await expect(page.getByText('No backup is in the folder yet.')).toBeHidden()
   await visit(page, `${kibou.url}/dogs/${kibou.dog('Wren')}`)
   await page.getByLabel('A note for the next block').fill('written after the backup')
   await page.getByRole('button', { name: 'Keep note' }).press('Enter')

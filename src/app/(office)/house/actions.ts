@@ -26,8 +26,11 @@ const heavyMs = 600_000
 export const backUpNow = act(
   'lead',
   (reason): Told & { file?: string } => refuse(reason),
-  async (): Promise<Told & { file?: string }> =>
-    unlessKilled(runJob('back-up', { now: requestTime() }, { limitMs: heavyMs }), refuse),
+  async (): Promise<Told & { file?: string }> => {
+    const made = await unlessKilled(runJob('back-up', { now: requestTime() }, { limitMs: heavyMs }), refuse)
+    if (made.ok) revalidatePath('/', 'layout')
+    return made
+  },
 )
 
 /** The whole kennel as a folder beside the backups. */
