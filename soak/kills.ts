@@ -35,28 +35,30 @@ const placeId = readSpaces(db)[0]?.id ?? ''
 const cookie = await cookieOf(db, who, Date.now())
 db.close()
 
+const url = `http://127.0.0.1:${port}`
+const isUp = () =>
+  fetch(`${url}/api/health`).then(
+    (r) => r.ok,
+    () => false,
+  )
+if (await isUp()) throw new Error(`something answers at ${url} already`)
 const launcher = spawn(process.execPath, ['e2e/support/serve.mjs'], {
   env: { ...process.env, PORT: String(port), HOST: '127.0.0.1', KIBOU_DB: file },
   stdio: ['ignore', 'ignore', 'pipe'],
 })
+process.on('exit', () => launcher.kill('SIGTERM'))
 /** What the launcher and its server said last. */
 const lastWords: string[] = []
 launcher.stderr?.on('data', (said: Buffer) => {
   lastWords.push(...said.toString().trimEnd().split('\n'))
   lastWords.splice(0, lastWords.length - 30)
 })
-const url = `http://127.0.0.1:${port}`
 /** One of the two processes of the server: the one that listens, or in three of ten cases the one that draws pages. */
 function onePid(): number {
   const listens = childrenOf(launcher.pid ?? 0)[0] ?? 0
   const draws = chance() < 0.3 && listens > 0 ? childrenOf(listens)[0] : undefined
   return draws ?? listens
 }
-const isUp = () =>
-  fetch(`${url}/api/health`).then(
-    (r) => r.ok,
-    () => false,
-  )
 function kill(pid: number): void {
   try {
     process.kill(pid, 'SIGKILL')
