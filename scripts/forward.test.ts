@@ -99,6 +99,30 @@ describe('what is sent on', () => {
     expect([status, headers['content-length'], text]).toEqual([200, '5', ''])
   })
 
+  it('odd bytes come as they are or are refused, and the next one is served', async () => {
+    const port = await before((request, response) =>
+      response.end(`${request.url ?? ''} ${String(request.headers['x-odd'])}`),
+    )
+    const raw = (text: string) =>
+      new Promise<string>((done) => {
+        let heard = ''
+        const socket = connect(port, '127.0.0.1', () => socket.write(Buffer.from(text, 'latin1')))
+        socket.on('data', (d) => (heard += d.toString('latin1')))
+        socket.on('error', () => undefined)
+        socket.on('close', () => done(heard))
+      })
+    for (const [path, header] of [
+      ['/\xe9\xff', 'caf\xe9 \xff'],
+      ['/%00%ff?\x7f', '\t'],
+      ['/a\x01b', 'x'],
+      ['/', '\x01'],
+    ])
+      expect(await raw(`GET ${path} HTTP/1.1\r\nHost: k\r\nX-Odd: ${header}\r\nConnection: close\r\n\r\n`)).toMatch(
+        /^HTTP\/1\.1 (200|400) /,
+      )
+    expect(await raw('GET /well HTTP/1.1\r\nHost: k\r\nConnection: close\r\n\r\n')).toContain('/well')
+  })
+
   it('nobody there is said', async () => {
     const { status, text, headers } = await send(await before(), {})
     expect([status, headers['retry-after']]).toEqual([503, '2'])

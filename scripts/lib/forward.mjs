@@ -14,12 +14,22 @@ const ofOneConnection = [
 const without = (headers, names) =>
   Object.fromEntries(Object.entries(headers).filter(([name]) => !names.includes(name)))
 
+/** A request as Node sends it; undefined for what it took in but would not send. */
+function asked(how) {
+  try {
+    return ask(how)
+  } catch {
+    return undefined
+  }
+}
+
 /** Sends a request on to whoever listens at this path, and its answer back; 503 where nobody does. */
 export function forward(path, request, response) {
   const { method, url, headers } = request
   const bare = without(headers, [...ofOneConnection, 'expect'])
   const chunked = headers['transfer-encoding'] !== undefined ? { 'transfer-encoding': 'chunked' } : {}
-  const onward = ask({ socketPath: path, agent: false, method, path: url, headers: { ...bare, ...chunked } })
+  const onward = asked({ socketPath: path, agent: false, method, path: url, headers: { ...bare, ...chunked } })
+  if (!onward) return response.writeHead(400).end()
   onward.once('response', (answer) => {
     response.writeHead(answer.statusCode, without(answer.headers, ofOneConnection))
     // What comes late is sent as it comes; what breaks off is seen to break off.
