@@ -103,11 +103,13 @@ test('by keyboard alone, from an empty database to the first step of a dog of ye
     const rung = await page.getByRole('region', { name: 'Ask for this now' }).getByRole('heading').textContent()
     const can = ['Any move of the rear', 'Full sit', 'Empty hand', 'Word, then hand'].includes(rung ?? '')
     const before = empty.count('SELECT count(*) AS n FROM baseline_rep')
+    const said = (await page.getByText(/^Sit, rep/).textContent()) ?? ''
     if (i === 0) await press(page, /^ I gave the cue/)
     await tabTo(page, can ? /^ Clean/ : /^ Not clean/)
     await page.keyboard.press('Enter')
     await expect.poll(() => empty.count('SELECT count(*) AS n FROM baseline_rep')).toBe(before + 1)
-    await page.waitForTimeout(300)
+    // What is asked next is read once it is there.
+    await expect(page.getByText(said, { exact: true })).toBeHidden()
   }
   expect(empty.count('SELECT count(*) AS n FROM baseline_rep WHERE latency_s BETWEEN 0 AND 60')).toBe(1)
   await press(page, /Begin it as proposed/)

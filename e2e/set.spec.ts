@@ -254,8 +254,12 @@ test(
     process.kill(draws, 'SIGKILL')
     await page.keyboard.press('c')
     await kibou.becomes(6, mine)
-    await expect.poll(() => kibou.pagesPid()).toBeGreaterThan(0)
-    expect(kibou.serverPid()).not.toBe(listens)
+    const answers = () =>
+      fetch(`${kibou.url}/api/health`).then(
+        (r) => r.status,
+        () => 0,
+      )
+    await expect.poll(async () => kibou.serverPid() !== listens && (await answers())).toBe(200)
     expect(kibou.pagesPid()).not.toBe(draws)
 
     // The tab closed as soon as the tap is drawn, without waiting for network or memory.
