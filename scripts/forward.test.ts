@@ -183,7 +183,7 @@ describe('slow and idle connections, a hundred times as fast as in a house', () 
     }, 0.01)
     servers.push(server)
     await new Promise<void>((done) => server.listen(0, '127.0.0.1', done))
-    return { port: (server.address() as AddressInfo).port, whole: () => whole }
+    return { server, port: (server.address() as AddressInfo).port, whole: () => whole }
   }
   const head = 'POST / HTTP/1.1\r\nHost: kennel\r\n'
 
@@ -202,10 +202,10 @@ describe('slow and idle connections, a hundred times as fast as in a house', () 
   })
 
   it('one that says nothing more is closed after its answer', async () => {
-    const { port, whole } = await listening()
-    const from = performance.now()
+    const { port, whole, server } = await listening()
+    // Node itself waits for five seconds; here it is a hundredth of the house’s thirty.
+    expect(server.keepAliveTimeout).toBe(300)
     expect(await talk(port, [`${head}Content-Length: 2\r\n\r\nhi`], 5)).toContain('200')
     expect(whole()).toBe(1)
-    expect(performance.now() - from).toBeLessThan(15_000)
   })
 })

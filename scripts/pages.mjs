@@ -3,7 +3,7 @@ import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import next from 'next'
-import { whenParentGoes } from './lib/parent.mjs'
+import { whenToLeave } from './lib/parent.mjs'
 
 /**
  * The process that draws pages and does deeds, and in which the house's clock ticks. It is asked by the process before
@@ -19,10 +19,7 @@ async function leave() {
   await globalThis.kibouStop?.()
   process.exit(0)
 }
-whenParentGoes(() => void leave())
-process.on('message', (m) => {
-  if (m === 'stop') void leave()
-})
+whenToLeave(() => void leave())
 
 const app = next({ dev: process.env.KIBOU_DEV === '1', hostname: process.env.HOST, port: Number(process.env.PORT) })
 await app.prepare()

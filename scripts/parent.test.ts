@@ -6,13 +6,13 @@ import { describe, expect, it } from 'vitest'
 
 /** A child that loads for so long before it asks, and notes in a file when it hears that its parent is gone. */
 const child = (loadsMs: number, file: string) => `
-  const { whenParentGoes } = await import('${resolve('scripts/lib/parent.mjs')}')
+  const { whenToLeave } = await import('${resolve('scripts/lib/parent.mjs')}')
   const { writeFileSync } = await import('node:fs')
   await 0
   for (const until = Date.now() + ${loadsMs}; Date.now() < until; );
   await new Promise((turn) => setTimeout(turn, 20))
   setTimeout(() => { writeFileSync('${file}', 'stayed'); process.exit(0) }, 5000)
-  whenParentGoes(() => { writeFileSync('${file}', 'left'); process.exit(0) })
+  whenToLeave(() => { writeFileSync('${file}', 'left'); process.exit(0) })
 `
 
 describe('a process whose parent is gone', () => {

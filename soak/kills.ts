@@ -11,7 +11,7 @@ import { residentsOn } from '@/store/residents'
 import { lookThrough, soundnessSaid } from '@/work/scene/soundness'
 import { Device } from './device'
 import { cookieOf, folder } from './kennel'
-import { childrenOf, processesOver } from './server'
+import { childrenOf, processesOver } from '../e2e/support/processes'
 
 /**
  * The server killed five hundred times at moments drawn by chance, while eight devices record and send again what was

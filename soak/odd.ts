@@ -12,7 +12,8 @@ import { readKennel, readPeople } from '@/store/kennel'
 import { residentsOn } from '@/store/residents'
 import { Device } from './device'
 import { cookieOf, folder } from './kennel'
-import { megabytesOf, serve } from './server'
+import { megabytesOf } from '../e2e/support/processes'
+import { serve } from './server'
 
 /**
  * A hundred thousand odd requests over HTTP, signed in as lead, as hand and not at all: facts that are nearly right,

@@ -1,8 +1,9 @@
-import { fork, spawnSync } from 'node:child_process'
-import { existsSync, mkdtempSync, readdirSync, readFileSync } from 'node:fs'
+import { fork } from 'node:child_process'
+import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { z } from 'zod'
+import { childrenOf } from '../e2e/support/processes'
 
 export interface Served {
   readonly url: string
@@ -16,36 +17,6 @@ export interface Served {
 const stall = z.object({ program: z.string(), at: z.number(), ms: z.number(), cpu: z.number() })
 type Stall = z.infer<typeof stall>
 
-/** The processes that a process started. */
-export const childrenOf = (pid: number): readonly number[] =>
-  spawnSync('pgrep', ['-P', String(pid)], { encoding: 'utf8' })
-    .stdout.split('\n')
-    .filter((line) => line !== '')
-    .map(Number)
-
-/** The processes that were started to serve this database file. */
-export const processesOver = (file: string): readonly number[] =>
-  readdirSync('/proc')
-    .filter((name) => /^\d+$/.test(name))
-    .map(Number)
-    .filter((pid) => {
-      try {
-        return (
-          pid !== process.pid && readFileSync(`/proc/${pid}/environ`, 'utf8').split('\0').includes(`KIBOU_DB=${file}`)
-        )
-      } catch {
-        // It went a moment ago, or is another person's.
-        return false
-      }
-    })
-
-/** What a process holds in memory, MB; 0 for one that is gone. */
-export function megabytesOf(pid: number): number {
-  const status = `/proc/${pid}/status`
-  if (!existsSync(status)) return 0
-  return Number(/VmRSS:\s+(\d+)/.exec(readFileSync(status, 'utf8'))?.[1] ?? 0) / 1024
-}
-
 /** Starts a server of this program on loopback and waits until it answers this address. */
 export async function serve(
   program: string,
@@ -54,7 +25,9 @@ export async function serve(
   env: Readonly<Record<string, string>>,
   well = '/api/health',
 ): Promise<Served> {
-  const stalls = join(mkdtempSync(join(tmpdir(), 'kibou-soak-')), 'stalls')
+  const notes = mkdtempSync(join(tmpdir(), 'kibou-soak-'))
+  process.on('exit', () => rmSync(notes, { recursive: true, force: true }))
+  const stalls = join(notes, 'stalls')
   const child = fork(program, args, {
     env: {
       ...process.env,

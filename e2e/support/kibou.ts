@@ -1,9 +1,10 @@
 import AxeBuilder from '@axe-core/playwright'
 import { expect, test as base, type APIRequestContext, type Page } from '@playwright/test'
 import Database from 'better-sqlite3'
-import { fork, spawn, spawnSync, type ChildProcess } from 'node:child_process'
+import { fork, spawn, type ChildProcess } from 'node:child_process'
 import { copyFileSync, mkdirSync } from 'node:fs'
 import { z } from 'zod'
+import { childrenOf } from './processes'
 
 /** A running Kibou on a database of its own: a copy of the demonstration kennel, or an empty one. */
 export interface Kibou {
@@ -151,10 +152,7 @@ function kennelAt(url: string, file: string): Kibou {
   }
 }
 
-function childOf(pid: number): number {
-  const { stdout } = spawnSync('pgrep', ['-P', String(pid)], { encoding: 'utf8' })
-  return Number(stdout.trim().split('\n')[0])
-}
+const childOf = (pid: number): number => childrenOf(pid)[0] ?? 0
 
 // Below 5,000: fetch refuses some ports above, 5060 among them, which a fifth worker came to.
 let nextPort = 4600 + Number(process.env['TEST_PARALLEL_INDEX'] ?? 0) * 60

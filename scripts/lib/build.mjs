@@ -27,12 +27,7 @@ function sources() {
 export function ensureBuild() {
   const now = sources()
   if (
-    existsSync('.next/BUILD_ID') &&
-    existsSync(serviceWorker) &&
-    existsSync(jobs) &&
-    existsSync(facts) &&
-    existsSync(practice) &&
-    existsSync(stamp) &&
+    ['.next/BUILD_ID', serviceWorker, jobs, facts, practice, stamp].every((made) => existsSync(made)) &&
     readFileSync(stamp, 'utf8') === now
   )
     return

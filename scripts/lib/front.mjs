@@ -14,7 +14,7 @@ import {
   senderOf,
   whyTurnedAway,
 } from './guard.mjs'
-import { whenParentGoes } from './parent.mjs'
+import { whenToLeave } from './parent.mjs'
 import { patientServer } from './patience.mjs'
 
 /**
@@ -45,10 +45,7 @@ export async function startFront({ program = 'scripts/pages.mjs' } = {}) {
     if (pages.connected) pages.send('stop')
     else process.exit(0)
   }
-  whenParentGoes(leave)
-  process.on('message', (m) => {
-    if (m === 'stop') leave()
-  })
+  whenToLeave(leave)
   // One does not go on without the other; the launcher hears how it ended and starts both again.
   pages.on('exit', (code, signal) => {
     if (leaving) void recorder.destroy().finally(() => process.exit(0))

@@ -1,5 +1,10 @@
-/** Runs when the process that started this one is gone, which it may be before anything was loaded here. */
-export function whenParentGoes(run) {
+/**
+ * Runs when this process is to leave: its parent says so, or is gone, which it may be before anything was loaded here.
+ */
+export function whenToLeave(run) {
+  process.on('message', (m) => {
+    if (m === 'stop') run()
+  })
   process.once('disconnect', run)
   if (process.connected === false) run()
 }

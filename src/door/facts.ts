@@ -1,8 +1,8 @@
 import { parse } from 'cookie'
 import { wireBatch } from '@/core/facts/wire'
 import { fieldErrors } from '@/core/fields'
-import { answering } from '@/store/connection'
-import type { Db } from '@/store/database'
+import { parsedJson } from '@/core/json'
+import { answering, oneAtATime } from '@/store/connection'
 import { sayTrouble } from '@/store/trouble'
 import { recordFacts } from '@/work/record/accept'
 import { requestTime } from '@/work/scene/clock'
@@ -49,7 +49,7 @@ async function answerOf({ file, damaged, method, cookie, type, body }: Asked): P
       return Response.json({ error: 'Facts are sent as application/json.' }, { status: 415 })
     // Devices keep their facts until a good backup stands in its place.
     if (damaged) return Response.json({ error: sayTrouble.broken, trouble: 'broken' }, { status: 503 })
-    const batch = wireBatch.safeParse(parseJson(body))
+    const batch = wireBatch.safeParse(parsedJson(body))
     if (!batch.success)
       return Response.json({ error: 'This is no batch of facts.', fields: fieldErrors(batch.error) }, { status: 400 })
     return Response.json(recordFacts(db, batch.data, requestTime(), who))
@@ -59,21 +59,4 @@ async function answerOf({ file, damaged, method, cookie, type, body }: Asked): P
 /** House: a fact waits so long for pages and jobs that write; only facts wait with it. */
 const waitMs = 2000
 
-let open: { readonly file: string; readonly db: Db } | undefined
-
-/** This thread's connection; another file closes the one before. */
-function databaseOf(file: string): Db {
-  if (open?.file === file) return open.db
-  open?.db.close()
-  open = undefined
-  open = { file, db: answering(file, waitMs) }
-  return open.db
-}
-
-function parseJson(text: string): unknown {
-  try {
-    return JSON.parse(text)
-  } catch {
-    return undefined
-  }
-}
+const databaseOf = oneAtATime((file) => answering(file, waitMs))

@@ -1,6 +1,7 @@
 import { setPriority } from 'node:os'
 import { isMainThread, type MessagePort } from 'node:worker_threads'
-import { connectTo, type Db } from '@/store/database'
+import { oneAtATime } from '@/store/connection'
+import { connectTo } from '@/store/database'
 import { jobs, type JobName } from './jobs'
 
 /** What is handed to a thread: which job, over which file, and how it is heard and stopped. */
@@ -12,15 +13,7 @@ export interface Task {
   readonly stop: Int32Array
 }
 
-let open: { readonly file: string; readonly db: Db } | undefined
-
-/** This thread's connection; another file closes the one before. */
-function databaseOf(file: string): Db {
-  if (open?.file === file && open.db.open) return open.db
-  open?.db.close()
-  open = { file, db: connectTo(file) }
-  return open.db
-}
+const databaseOf = oneAtATime(connectTo)
 
 /** House: work of the house gives way to whoever waits for an answer. */
 const lastInTurn = 15

@@ -26,3 +26,15 @@ export function answering(path: string, waitMs: number): Db {
   db.pragma(`wal_autocheckpoint = ${mostWaiting}`)
   return db
 }
+
+/** A thread's connection, opened in this way when it is asked for first; another file closes the one before. */
+export function oneAtATime(open: (file: string) => Db): (file: string) => Db {
+  let held: { readonly file: string; readonly db: Db } | undefined
+  return (file) => {
+    if (held?.file === file && held.db.open) return held.db
+    held?.db.close()
+    held = undefined
+    held = { file, db: open(file) }
+    return held.db
+  }
+}

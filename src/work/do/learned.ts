@@ -1,3 +1,4 @@
+import { parsedJson } from '@/core/json'
 import { v7 } from 'uuid'
 import { z } from 'zod'
 import { ratesFile } from '@/core/forecast/learned'
@@ -18,7 +19,7 @@ export const learnedForm = z.object({
 
 /** Takes what another kennel learned as a beginning, or goes back to what is shipped; forecasts are made anew by it. */
 export function beginOn(db: Db, { text, recordedBy }: z.output<typeof learnedForm>, now: number): Deed {
-  const parsed = text === '' ? undefined : ratesFile.safeParse(parseJson(text))
+  const parsed = text === '' ? undefined : ratesFile.safeParse(parsedJson(text))
   if (parsed && !parsed.success) {
     const [first] = parsed.error.issues
     return refuse(
@@ -31,12 +32,4 @@ export function beginOn(db: Db, { text, recordedBy }: z.output<typeof learnedFor
     allForecastsDue(db, dayIn(readKennel(db).timeZone, now))
   }).immediate()
   return { ok: true }
-}
-
-function parseJson(text: string): unknown {
-  try {
-    return JSON.parse(text)
-  } catch {
-    return undefined
-  }
 }

@@ -13,6 +13,7 @@ import {
 import { join } from 'node:path'
 import { z } from 'zod'
 import { csvRow, writeCsv } from '@/core/csv/csv'
+import { parsedJson } from '@/core/json'
 import { newestMigration, openDatabase, type Db } from '@/store/database'
 import { readHouse } from '@/store/house'
 import { readKennel } from '@/store/kennel'
@@ -213,7 +214,7 @@ function readLines(source: string, folder: string, put: (table: string, row: Tab
   let [rows, begun, ended] = [0, false, false]
   for (const text of linesOf(source)) {
     if (ended) throw new Damaged('something stands behind its end')
-    const said = archiveLine.safeParse(parsed(text))
+    const said = archiveLine.safeParse(parsedJson(text))
     if (!said.success) throw new Damaged(`line ${rows + 2} is none of the format`)
     const of = said.data
     if ('format' in of) {
@@ -237,14 +238,6 @@ function readLines(source: string, folder: string, put: (table: string, row: Tab
   }
   if (!ended) throw new Damaged('its end is missing')
   return rows
-}
-
-const parsed = (text: string): unknown => {
-  try {
-    return JSON.parse(text)
-  } catch {
-    return undefined
-  }
 }
 
 const withPhotosIn = (row: Readonly<Record<string, z.infer<typeof cell>>>, folder: string): TableRow =>
