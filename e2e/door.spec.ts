@@ -72,6 +72,11 @@ test.describe('the door', () => {
         [...lead, ...trainers].includes(path) ? 'door' : '200',
       ])
     }
+    // And a lead can read who asked for it.
+    const db = new Database(kibou.file)
+    const turned = db.prepare("SELECT times FROM turned_away WHERE person_id = 'ebba' AND why = 'role'").pluck().get()
+    db.close()
+    expect(turned).toBeGreaterThanOrEqual(lead.length + trainers.length)
 
     const facts = () =>
       kibou.count(

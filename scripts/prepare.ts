@@ -2,7 +2,7 @@ import { existsSync, rmSync } from 'node:fs'
 import { resolve } from 'node:path'
 import { dayIn } from '@/core/days'
 import { makeDemo } from '@/demo/make'
-import { demoIsUntouched } from '@/demo/untouched'
+import { fateOf } from '@/demo/untouched'
 import { openDatabase, StoreRefusal, type Db } from '@/store/database'
 import { readKennel, readPeople, updateKennel } from '@/store/kennel'
 import { hasLead } from '@/store/signingIn'
@@ -40,9 +40,9 @@ function demo(): void {
       `${file} holds a kennel’s own data; the demo never touches that. Choose another file with KIBOU_DB.`,
     )
   }
-  const untouched = demoIsUntouched(db)
+  const fate = fateOf(db, today, option === '--fresh')
   db.close()
-  if (option === '--fresh' || (demoMadeOn !== today && untouched)) {
+  if (fate === 'made anew') {
     remove()
     return fill(openDatabase(file))
   }

@@ -190,6 +190,7 @@ await crowd(
   (i, until) => readOn(kibou.url, i, until, pages),
 )
 const stalls = kibou.stalls(from)
+const secondsIn = (at: number): string => ((at - from) / 1000).toFixed(0)
 await kibou.stop()
 const again = await serveBare()
 await bareFor(5000, again.url, nothingYet())
@@ -212,7 +213,7 @@ for (const program of ['server.mjs', 'pages.mjs']) {
   console.log(
     `the loop of ${program} stood still for over ${mostStall} ms ${over.length} times, longest ` +
       `${Math.max(0, ...its.map((s) => s.ms))} ms` +
-      over.map((s) => `; ${s.ms} ms (${s.cpu} of work) at ${((s.at - from) / 1000).toFixed(0)} s`).join(''),
+      over.map((s) => `; ${s.ms} ms (${s.cpu} of work, ${s.gc} of it cleaning up) at ${secondsIn(s.at)} s`).join(''),
   )
 }
 const there = db.prepare('SELECT count(*) FROM fact WHERE id = ?').pluck()

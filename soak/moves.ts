@@ -8,7 +8,7 @@ import { openDatabase, type Db } from '@/store/database'
 import { appendHouse, readHouse } from '@/store/house'
 import { readKennel } from '@/store/kennel'
 import { residentsOn } from '@/store/residents'
-import { carriedTables, rowsOf } from '@/store/tables'
+import { carriedTables, columnsIn } from '@/store/tables'
 import { backUp } from '@/work/do/backup'
 import { kennelIn, kennelOut } from '@/work/do/wholeKennel'
 import { cookieOf, folder, largeKennel, makeLead } from './kennel'
@@ -19,7 +19,7 @@ import { serve } from './server'
  * acknowledged before it began, and what is made of it is equal to it, row for row. Times are printed.
  */
 const rounds = Number(process.env['KIBOU_SOAK_MOVES'] ?? 20)
-const devices = 10
+const devices = 40
 
 const into = folder()
 const file = join(into, 'kennel.db')
@@ -44,8 +44,9 @@ recorder.on('message', (id) => acknowledged.push(String(id)))
 function digestOf(of: Db): string {
   const hash = createHash('sha256')
   for (const table of carriedTables(of)) {
-    hash.update(table)
-    for (const row of rowsOf(of, table)) hash.update(JSON.stringify(row))
+    hash.update(`${table} ${columnsIn(of, table).join()}`)
+    for (const row of of.prepare(`SELECT * FROM "${table}" ORDER BY rowid`).raw().iterate())
+      hash.update(JSON.stringify(row))
   }
   return hash.digest('hex')
 }

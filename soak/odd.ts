@@ -198,7 +198,10 @@ async function askAway(): Promise<void> {
       const said = await answer.text()
       statuses.set(answer.status, (statuses.get(answer.status) ?? 0) + 1)
       if (answer.status >= 500)
-        wrong.push(`${answer.status} ${init.method ?? 'GET'} ${path.slice(0, 80)} ${String(init.body).slice(0, 300)}`)
+        wrong.push(
+          `${answer.status} ${init.method ?? 'GET'} ${path.slice(0, 80)} ${String(init.body).slice(0, 5000)}: ` +
+            `${said.slice(0, 300)}; last said: ${kibou.said().slice(-1500)}`,
+        )
       if (who === 0 && answer.ok && /Bramble|Siskin|Mallet/.test(said)) wrong.push(`told to nobody: ${path}`)
     } catch (error) {
       wrong.push(

@@ -11,10 +11,14 @@ export interface Served {
   pids(): readonly number[]
   /** When the loop of which of its processes stood still for over 50 ms since a moment, and for how long. */
   stalls(since: number): readonly Stall[]
+  /** The last of what it said where its messages go, of one that says them quietly. */
+  said(): string
   stop(): Promise<void>
 }
 
-const stall = z.object({ program: z.string(), at: z.number(), ms: z.number(), cpu: z.number() })
+const mostSaid = 20_000
+
+const stall = z.object({ program: z.string(), at: z.number(), ms: z.number(), cpu: z.number(), gc: z.number() })
 type Stall = z.infer<typeof stall>
 
 /** Starts a server of this program on loopback and waits until it answers this address. */
@@ -42,9 +46,13 @@ export async function serve(
       './soak/watch.mjs',
       ...(process.env['KIBOU_SOAK_NODE'] ?? '').split(' ').filter((a) => a !== ''),
     ],
-    stdio: ['ignore', 'pipe', env['KIBOU_SOAK_QUIET'] === '1' ? 'ignore' : 'inherit', 'ipc'],
+    stdio: ['ignore', 'pipe', env['KIBOU_SOAK_QUIET'] === '1' ? 'pipe' : 'inherit', 'ipc'],
   })
   child.stdout?.resume()
+  let said = ''
+  child.stderr?.on('data', (data: Buffer) => {
+    said = (said + data.toString()).slice(-mostSaid)
+  })
   let leaving = false
   child.on('exit', (code, signal) => {
     if (!leaving) console.log(`${program} ended by itself: ${code ?? signal ?? ''}`)
@@ -68,6 +76,7 @@ export async function serve(
         .filter((line) => line !== '')
         .map((line) => stall.parse(JSON.parse(line)))
         .filter((s) => s.at >= since),
+    said: () => said,
     stop: () =>
       new Promise((done) => {
         leaving = true

@@ -1,18 +1,23 @@
 import { appendFileSync } from 'node:fs'
-import { performance } from 'node:perf_hooks'
+import { performance, PerformanceObserver } from 'node:perf_hooks'
 import { isMainThread } from 'node:worker_threads'
 
 /**
- * Preloaded into every process of a server under load: when its loop stood still for over 50 ms, for how long, and how
- * long of that it worked and did not wait; a line of JSON each, into the file that KIBOU_SOAK_STALLS names. No part of
- * the product.
+ * Preloaded into every process of a server under load: when its loop stood still for over 50 ms, for how long, how long
+ * of that its threads worked and did not wait, and how long it was cleaning up its memory; a line of JSON each, into
+ * the file that KIBOU_SOAK_STALLS names. No part of the product.
  */
 const everyMs = 10
 const into = process.env.KIBOU_SOAK_STALLS
 const program = process.argv[1]?.split('/').at(-1)
 let last = performance.now()
 let worked = process.cpuUsage()
-if (into && isMainThread)
+let cleaned = 0
+if (into && isMainThread) {
+  const collected = new PerformanceObserver((list) => {
+    for (const { duration } of list.getEntries()) cleaned += duration
+  })
+  collected.observe({ entryTypes: ['gc'] })
   setInterval(() => {
     const now = performance.now()
     const ms = Math.round(now - last - everyMs)
@@ -20,5 +25,11 @@ if (into && isMainThread)
     const { user, system } = process.cpuUsage(worked)
     worked = process.cpuUsage()
     const cpu = Math.round((user + system) / 1000)
-    if (ms > 50) appendFileSync(into, `${JSON.stringify({ program, at: Date.now(), ms, cpu })}\n`)
+    // What was collected meanwhile is told behind the timer: its sum is written with the next turn of the loop.
+    setImmediate(() => {
+      const gc = Math.round(cleaned)
+      if (ms > 50) appendFileSync(into, `${JSON.stringify({ program, at: Date.now(), ms, cpu, gc })}\n`)
+      cleaned = 0
+    })
   }, everyMs).unref()
+}

@@ -1,6 +1,7 @@
 import 'server-only'
 import { cookies, headers } from 'next/headers'
 import { redirect } from 'next/navigation'
+import { reachesInward } from '@/core/json'
 import { mayAct, type Role } from '@/core/people/roles'
 import { answerTo, sayRole } from '@/door/answer'
 import { cookieName, longestSeconds, opened, sealOf, whoIs } from '@/door/seal'
@@ -9,6 +10,7 @@ import type { Person } from '@/store/kennel'
 import { sayTrouble, troubleOf, unlessTrouble } from '@/store/trouble'
 import { requestTime } from '@/work/scene/clock'
 import { signOut } from '@/work/do/signIn'
+import { turnAway } from '@/work/do/turnAway'
 
 /**
  * The one place where it is decided who comes to pages, actions and handlers; each passes through one of these
@@ -63,9 +65,20 @@ export async function fromWhere(): Promise<{
 export async function enter(least: Role = 'hand'): Promise<Person> {
   const person = await whoAsks()
   if (!person) redirect(`/sign-in?to=${encodeURIComponent((await fromWhere()).path)}`)
-  if (!mayAct(person.role, least)) redirect(`/sign-in?for=${least}&to=${encodeURIComponent((await fromWhere()).path)}`)
+  if (await isTurnedAway(person, least))
+    redirect(`/sign-in?for=${least}&to=${encodeURIComponent((await fromWhere()).path)}`)
   return person
 }
+
+/** Whether the role of whoever asks is not enough; that they asked is kept then. */
+async function isTurnedAway(person: Person, least: Role): Promise<boolean> {
+  if (mayAct(person.role, least)) return false
+  turnAway(kennelDatabase(), { personId: person.id, why: 'role', place: (await fromWhere()).path }, requestTime())
+  return true
+}
+
+/** No page of ours sends it. */
+const nothingOfOurs = 'This is nothing that Kibou sends. Load the page again.'
 
 export const signedOut = 'You are signed out. Nothing typed is lost: sign in in another tab and try again.'
 
@@ -80,7 +93,8 @@ export function act<A extends readonly unknown[], R>(
   return async (...args) => {
     const person = await whoAsks()
     if (!person) return refuse(signedOut, args)
-    if (!mayAct(person.role, least)) return refuse(sayRole(least), args)
+    if (await isTurnedAway(person, least)) return refuse(sayRole(least), args)
+    if (reachesInward(args)) return refuse(nothingOfOurs, args)
     try {
       return await run(person, ...args)
     } catch (error) {
@@ -96,5 +110,11 @@ export function handle<C>(
   least: Role,
   run: (request: Request, context: C, who: Person) => Response | Promise<Response>,
 ): (request: Request, context: C) => Promise<Response> {
-  return async (request, context) => answerTo(await whoAsks(), least, (who) => run(request, context, who))
+  return async (request, context) =>
+    answerTo(
+      await whoAsks(),
+      least,
+      (who) => run(request, context, who),
+      async (who) => !(await isTurnedAway(who, least)),
+    )
 }

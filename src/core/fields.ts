@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { ownWorkings } from './json'
 
 /** Fields as people type them: what comes in is text, and every refusal names the field and says what would do. */
 
@@ -115,8 +116,6 @@ const isBlank = (raw: unknown): boolean => {
   )
 }
 
-const forbiddenNames = new Set(['__proto__', 'constructor', 'prototype'])
-
 /**
  * Flat field names as an object: `owner`, `phones.0.number`. `several`: fields that are lists even when there is one,
  * with a star for a row number. Names that would reach into an object's own workings are passed over, and no list grows
@@ -126,7 +125,7 @@ export function nested(typed: Typed, several: readonly string[] = []): Record<st
   const root: Record<string, unknown> = {}
   for (const [name, values] of Object.entries(typed)) {
     const path = name.split('.')
-    if (path.length > 4 || path.some((p) => forbiddenNames.has(p) || p === '')) continue
+    if (path.length > 4 || path.some((p) => ownWorkings.has(p) || p === '')) continue
     let at: Record<string, unknown> = root
     for (const part of path.slice(0, -1)) {
       const next = at[part]

@@ -12,8 +12,9 @@ import { derive, rebuildStandings, standingOf } from '@/work/record/refold'
 import { newKennel } from '@/work/tests/kennel'
 import { loadWall } from '@/work/page/wall'
 import { hiddenForgetting } from './learner'
+import { turnAway } from '@/work/do/turnAway'
 import { makeDemo } from './make'
-import { demoIsUntouched } from './untouched'
+import { demoIsUntouched, fateOf } from './untouched'
 import { keptForecasts, type KeptForecast } from '@/work/record/kept'
 
 const today = '2026-11-23'
@@ -120,7 +121,13 @@ describe('the demonstration kennel', () => {
     makeDemo(later, '2027-03-30')
     expect(n(later, "SELECT count(*) AS n FROM training_set WHERE day = '2027-03-29'")).toBeGreaterThan(20)
     expect(demoIsUntouched(again)).toBe(true)
+    // A passcode that was mistyped is no work.
+    turnAway(again, { personId: 'maud', why: 'passcode', place: 'here' }, Date.parse(today))
+    const fates = (): readonly string[] =>
+      [today, '2027-03-30'].flatMap((day) => [false, true].map((fresh) => fateOf(again, day, fresh)))
+    expect(fates()).toEqual(['kept', 'made anew', 'made anew', 'made anew'])
     again.prepare("UPDATE training_set SET device = 'x' WHERE id = (SELECT id FROM training_set LIMIT 1)").run()
     expect(demoIsUntouched(again)).toBe(false)
+    expect(fates()).toEqual(['kept', 'made anew', 'kept', 'made anew'])
   })
 })

@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto'
 import { z } from 'zod'
 import type { Db } from '@/store/database'
+import { readKennel } from '@/store/kennel'
 
 /** What is derived, or made by looking: no work of anybody's. */
 const aside = new Set([
@@ -13,6 +14,8 @@ const aside = new Set([
   'learned',
   'signing_in',
   'wrong_passcode',
+  'turned_away',
+  'way_back',
   'demo_mark',
 ])
 const names = z.array(z.object({ name: z.string() }))
@@ -52,3 +55,10 @@ export function demoIsUntouched(db: Db): boolean {
     .parse(db.prepare('SELECT digest FROM demo_mark WHERE id = 1').get())
   return mark !== undefined && mark.digest === digestOf(db)
 }
+
+/**
+ * What a start does with a demonstration kennel that is there: one of an earlier day is made anew unless somebody
+ * worked in it, any is when that is asked for.
+ */
+export const fateOf = (db: Db, today: string, fresh: boolean): 'made anew' | 'kept' =>
+  fresh || (readKennel(db).demoMadeOn !== today && demoIsUntouched(db)) ? 'made anew' : 'kept'

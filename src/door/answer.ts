@@ -6,14 +6,18 @@ import { sayTrouble, troubleOf } from '@/store/trouble'
 
 export const sayRole = (least: Role): string => `Only a ${least}${least === 'lead' ? '' : ' or lead'} may do this.`
 
-/** Runs for whom the role is enough: 401 for the signed-out, 403 for others, and what keeps the database in words. */
+/**
+ * Runs for whom the role is enough: 401 for the signed-out, 403 for others, and what keeps the database in words. Who
+ * keeps account of refusals asks it in its own way (`mayHere`).
+ */
 export async function answerTo(
   person: Person | undefined,
   least: Role,
   run: (who: Person) => Response | Promise<Response>,
+  mayHere: (who: Person) => boolean | Promise<boolean> = (who) => mayAct(who.role, least),
 ): Promise<Response> {
   if (!person) return Response.json({ error: 'You are signed out.' }, { status: 401 })
-  if (!mayAct(person.role, least)) return Response.json({ error: sayRole(least) }, { status: 403 })
+  if (!(await mayHere(person))) return Response.json({ error: sayRole(least) }, { status: 403 })
   return troubled(() => run(person))
 }
 

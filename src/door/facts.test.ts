@@ -64,7 +64,12 @@ describe('the facts door', () => {
     expect(JSON.stringify(said)).toContain(words)
   })
 
-  it.each(['', '{', '[]', '{"device":1}', 'null'])('%j is no batch', async (odd) => {
+  const inward = JSON.stringify({
+    device: '08017235-0190-4071-b78f-4aa744d744ab',
+    deviceNow: monday,
+    facts: [{ kind: 'set-opened', itemId: { length: { toString: 3 } } }],
+  })
+  it.each(['', '{', '[]', '{"device":1}', 'null', inward])('%j is no batch', async (odd) => {
     const { status, said } = await ask({ body: odd })
     expect(status).toBe(400)
     expect(said).toMatchObject({ error: 'This is no batch of facts.' })

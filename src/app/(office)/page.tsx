@@ -6,6 +6,7 @@ import { packWall } from '@/core/views/wallCells'
 import { kennelDatabase } from '@/store/connection'
 import { allResidencyIds } from '@/store/residents'
 import { loadWall } from '@/work/page/wall'
+import { thenBreathe } from '@/work/scene/breaths'
 import { requestTime } from '@/work/scene/clock'
 
 const query = z.object({ sort: z.enum(wallSorts).catch('chance'), down: z.literal('1').optional().catch(undefined) })
@@ -18,7 +19,7 @@ export default async function WallPage({
   const person = await enter()
   const { sort, down } = query.parse(await searchParams)
   const me = person.role === 'hand' ? undefined : person.id
-  const view = loadWall(kennelDatabase(), requestTime(), me, person.role === 'lead')
+  const view = await thenBreathe(loadWall(kennelDatabase(), requestTime(), me, person.role === 'lead'))
   return (
     <Wall
       view={packWall(view)}

@@ -4,6 +4,7 @@ import { Label } from 'react-aria-components'
 import styled from 'styled-components'
 import { roles, roleWords, type Role } from '@/core/people/roles'
 import { addDays, sayDay } from '@/core/days'
+import { Disclosed } from '@/ui/Disclosed'
 import { Field } from '@/ui/Field'
 import { Fault } from '@/ui/fieldParts'
 import { Button } from '@/ui/press'
@@ -29,6 +30,7 @@ export function TrainerForm({
   change,
   signOut,
   people,
+  turnedAway,
 }: {
   action: FormAction
   give: FormAction
@@ -43,6 +45,8 @@ export function TrainerForm({
     readonly leaves: string
     readonly gone: boolean
   }[]
+  /** Who was turned away in the last weeks, in words, the last first. */
+  turnedAway: readonly string[]
 }) {
   const [state, submit, pending] = useActionState(action, freshForm)
   const was = (name: string) => state.values[name]?.[0]
@@ -150,12 +154,42 @@ export function TrainerForm({
                 </ul>
               </>
             )}
+            {turnedAway.length > 0 && <TurnedAway lines={turnedAway} />}
           </section>
         )}
       </Beside>
     </FormPage>
   )
 }
+
+/** So many are shown at once; a mistyped passcode a day is no news. */
+const shownAtOnce = 6
+
+function TurnedAway({ lines }: { lines: readonly string[] }) {
+  return (
+    <Apart>
+      <h2>Turned away</h2>
+      <ul>
+        {lines.slice(0, shownAtOnce).map((line) => (
+          <li key={line}>{line}</li>
+        ))}
+      </ul>
+      {lines.length > shownAtOnce && (
+        <Disclosed says={`${lines.length - shownAtOnce} before them`}>
+          <ul>
+            {lines.slice(shownAtOnce).map((line) => (
+              <li key={line}>{line}</li>
+            ))}
+          </ul>
+        </Disclosed>
+      )}
+    </Apart>
+  )
+}
+
+const Apart = styled.div`
+  margin-top: var(--s-6);
+`
 
 const Staff = styled.li`
   display: grid;

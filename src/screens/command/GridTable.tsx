@@ -3,7 +3,7 @@ import styled from 'styled-components'
 import { levelWords, type GridCell } from '@/core/views/grid'
 import { Why } from '@/ui/Why'
 import { sayDay } from '@/ui/when'
-import type { CommandPage } from '@/work/page/resident'
+import type { CommandPage } from '@/work/page/command'
 import { Said } from '@/ui/ways'
 
 /** Levels down, places across. What a cell is drawn like, its words say too. */

@@ -7,7 +7,7 @@ import { Fault } from '@/ui/fieldParts'
 import { Button } from '@/ui/press'
 import { phone } from '@/ui/theme'
 import { useMeasures, useWhen } from '@/ui/ways'
-import type { CommandPage } from '@/work/page/resident'
+import type { CommandPage } from '@/work/page/command'
 import type { Told } from '../told'
 import { May } from '../shell/may'
 

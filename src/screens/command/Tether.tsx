@@ -1,7 +1,7 @@
 'use client'
 import styled from 'styled-components'
 import { sayDay } from '@/ui/when'
-import type { CommandPage } from '@/work/page/resident'
+import type { CommandPage } from '@/work/page/command'
 import { Placed } from '@/ui/Placed'
 
 /** The longest calm interval of each day on the tether, and what the weeks came to. */

@@ -1,5 +1,5 @@
 'use client'
-import type { CommandPage } from '@/work/page/resident'
+import type { CommandPage } from '@/work/page/command'
 import { ByDay, Share } from './dayTable'
 
 const each = (n: number, of: number) => (n / of).toFixed(1)

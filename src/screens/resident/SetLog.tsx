@@ -118,6 +118,7 @@ export function SetLog({ view, actions }: { view: ResidentView; actions: Correct
                     {entry.placeName}, {entry.holderName}, <Said>{entry.kit}</Said>
                     {entry.level > 0 ? `, level ${entry.level}` : ''}
                     {entry.replaces !== null ? ', corrected' : ''}
+                    {entry.broughtBy !== undefined ? `, brought by ${entry.broughtBy}` : ''}
                     {entry.voidedBecause !== null ? `, taken back: ${entry.voidedBecause}` : ''}
                     {entry.note ? `. “${entry.note}”` : ''}
                   </small>

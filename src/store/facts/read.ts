@@ -50,7 +50,9 @@ export function recorderOf(db: Db, targetId: string): { readonly by: string; rea
 }
 
 const setRow = z.object({
+  row: z.number(),
   id: z.string(),
+  device: z.string(),
   rung_id: z.string(),
   purpose: z.enum(['work', 'refresh']),
   day: z.string(),
@@ -68,15 +70,35 @@ const setRow = z.object({
   unsure: z.number(),
   turn: z.enum(turns).nullable(),
 })
+/**
+ * Reps are read as bare values in this order: there are thousands of a dog, and an object with its texts takes ten
+ * times what the search does. So a rep says its set by number, its device where it is not its set's, and faults where
+ * there are any.
+ */
+const repColumns = [
+  's.rowid',
+  'r.id',
+  'r.at',
+  'CASE WHEN r.device = s.device THEN NULL ELSE r.device END',
+  'r.seq',
+  'r.outcome',
+  'r.prompt',
+  "CASE r.faults WHEN '[]' THEN NULL ELSE r.faults END",
+  'r.latency_s',
+  'r.held_s',
+  'r.broke_s',
+  'r.cues_said',
+]
+const bareRow = z.custom<readonly unknown[]>((row) => Array.isArray(row) && row.length === repColumns.length)
 const repRow = z.object({
+  set: z.number(),
   id: z.string(),
-  set_id: z.string(),
   at: z.number(),
-  device: z.string(),
+  device: z.string().nullable(),
   seq: z.number(),
   outcome: z.enum(outcomes),
   prompt: z.enum(promptLevels).nullable(),
-  faults: z.string(),
+  faults: z.string().nullable(),
   latency_s: z.number().nullable(),
   held_s: z.number().nullable(),
   broke_s: z.number().nullable(),
@@ -100,32 +122,28 @@ export function readSets(db: Db, residencyId: string, setIds?: readonly string[]
         FROM json_each(@setIds)))`
   const sets = db
     .prepare(
-      `SELECT s.id, s.rung_id, s.purpose, s.day, s.place_id, p.kind, s.leash_holder, s.level, s.kit, s.block_id,
-          s.temperature_c, s.minutes_in, s.exercise_minutes_ago, s.collar, s.start_position, s.unsure, s.turn
+      `SELECT s.rowid AS row, s.id, s.device, s.rung_id, s.purpose, s.day, s.place_id, p.kind, s.leash_holder, s.level,
+          s.kit, s.block_id, s.temperature_c, s.minutes_in, s.exercise_minutes_ago, s.collar, s.start_position,
+          s.unsure, s.turn
        FROM training_set s JOIN place p ON p.id = s.place_id
        WHERE ${where} AND s.beside = 0 AND NOT EXISTS (SELECT 1 FROM voided v WHERE v.target_id = s.id)
        ORDER BY s.at, s.device, s.seq`,
     )
     .all(asked)
-  const reps = db
-    .prepare(
-      standingReps(
-        'r.id, s.id AS set_id, r.at, r.device, r.seq, r.outcome, r.prompt, r.faults, r.latency_s, r.held_s, ' +
-          'r.broke_s, r.cues_said',
-        where,
-      ),
-    )
-    .all(asked)
-  const bySet = new Map<string, RepFact[]>()
-  for (const raw of reps) {
-    const row = repRow.parse(raw)
-    const rep = repFrom(row)
-    const list = bySet.get(row.set_id)
+    .map((raw) => setRow.parse(raw))
+  const devices = new Map(sets.map((s) => [s.row, s.device]))
+  const bySet = new Map<number, RepFact[]>()
+  for (const bare of db
+    .prepare(standingReps(repColumns.join(', '), where))
+    .raw()
+    .all(asked)) {
+    const row = repOf(bare)
+    const rep = repFrom(row, devices.get(row.set) ?? '')
+    const list = bySet.get(row.set)
     if (list) list.push(rep)
-    else bySet.set(row.set_id, [rep])
+    else bySet.set(row.set, [rep])
   }
-  return sets.map((raw) => {
-    const row = setRow.parse(raw)
+  return sets.map((row) => {
     return {
       id: row.id,
       rungId: row.rung_id,
@@ -144,7 +162,7 @@ export function readSets(db: Db, residencyId: string, setIds?: readonly string[]
       ...(row.start_position === null ? {} : { startPosition: row.start_position }),
       ...(row.unsure === 1 ? { unsure: true } : {}),
       ...(row.turn === null ? {} : { turn: row.turn }),
-      reps: (bySet.get(row.id) ?? []).sort(compareFacts),
+      reps: (bySet.get(row.row) ?? []).sort(compareFacts),
     }
   })
 }
@@ -185,14 +203,19 @@ export const readNoted = (db: Db, residencyId: string, command: string): readonl
       .all({ residencyId, command }),
   )
 
-function repFrom(row: z.infer<typeof repRow>): RepFact {
+function repOf(bare: unknown): z.infer<typeof repRow> {
+  const [set, id, at, device, seq, outcome, prompt, faults, latency_s, held_s, broke_s, cues_said] = bareRow.parse(bare)
+  return repRow.parse({ set, id, at, device, seq, outcome, prompt, faults, latency_s, held_s, broke_s, cues_said })
+}
+
+function repFrom(row: z.infer<typeof repRow>, deviceOfSet: string): RepFact {
   return {
     id: row.id,
     at: row.at,
-    device: row.device,
+    device: row.device ?? deviceOfSet,
     seq: row.seq,
     outcome: row.outcome,
-    faults: row.faults === '[]' ? [] : faultList.parse(JSON.parse(row.faults)),
+    faults: row.faults === null ? [] : faultList.parse(JSON.parse(row.faults)),
     ...(row.prompt === null ? {} : { prompt: row.prompt }),
     ...(row.latency_s === null ? {} : { latencySeconds: row.latency_s }),
     ...(row.held_s === null ? {} : { heldSeconds: row.held_s }),
@@ -256,6 +279,8 @@ export interface LogRow {
   /** Why it was taken back, null while it stands. */
   readonly voidedBecause: string | null
   readonly replaces: string | null
+  /** Who was signed in when it came, by name, where that is another than it says recorded it. */
+  readonly broughtBy?: string
 }
 
 const logRow = z
@@ -275,6 +300,7 @@ const logRow = z
     note: z.string().nullable(),
     voided: z.string().nullable(),
     replaces: z.string().nullable(),
+    brought_by: z.string().nullable(),
   })
   .transform((r): LogRow => ({
     id: r.id,
@@ -292,6 +318,7 @@ const logRow = z
     note: r.note ?? '',
     voidedBecause: r.voided,
     replaces: r.replaces,
+    ...(r.brought_by === null ? {} : { broughtBy: r.brought_by }),
   }))
 
 /** What of the log is asked for; everything that is named must fit. */
@@ -340,7 +367,9 @@ export function readLog(db: Db, residencyId: string, filter: LogFilter, most: nu
          (SELECT c.ended_by FROM set_close c WHERE c.set_id = s.id ORDER BY c.at LIMIT 1) AS ended_by,
          (SELECT c.note FROM set_close c WHERE c.set_id = s.id AND c.note <> ''
            ORDER BY c.at LIMIT 1) AS note,
-         (SELECT v.reason FROM voided v WHERE v.target_id = s.id ORDER BY v.at LIMIT 1) AS voided
+         (SELECT v.reason FROM voided v WHERE v.target_id = s.id ORDER BY v.at LIMIT 1) AS voided,
+         (SELECT p.name FROM fact f JOIN person p ON p.id = f.sent_by
+           WHERE f.id = s.id AND f.sent_by <> f.recorded_by) AS brought_by
        FROM training_set s
        WHERE s.residency_id = @residencyId ${where.map((w) => `AND ${w}`).join(' ')}
        ORDER BY s.at DESC, s.device, s.seq DESC LIMIT @most OFFSET @skip`,

@@ -32,6 +32,7 @@ import { nobody, whoField } from '../scene/who'
 import { fieldErrors } from '@/core/fields'
 import { addPerson, type FormResult } from './begin'
 import { refuse, wrongIn, type Deed, type Refusal } from './deed'
+import { turnAway } from './turnAway'
 
 /** House: a sign-in ends by itself so long after it was last used. The screen at a desk locks much sooner. */
 const idleMs = 14 * 3_600_000
@@ -87,6 +88,7 @@ export async function signIn(
       if (late) return late
       if (!right || !person) {
         for (const { key } of keys) insertWrong(db, key, now)
+        if (person) turnAway(db, { personId: person.id, why: 'passcode', place: network }, now)
         return { ...refuse('That is not the passcode.'), waitMs: tooMany(db, keys, now)?.waitMs ?? 0 }
       }
       clearWrong(db, here, now - triesRule.withinMs)

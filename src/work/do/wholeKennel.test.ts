@@ -35,6 +35,8 @@ async function stage() {
   return { db, ada, ids, folder, at: tablet.at }
 }
 const all = (db: Db) => carriedTables(db).map((table) => [table, [...rowsOf(db, table)]] as const)
+/** Tables, indices and triggers: what was set aside while it was filled stands again. */
+const schemaOf = (db: Db) => db.prepare('SELECT type, name, sql FROM sqlite_schema ORDER BY type, name').all()
 
 describe('a whole kennel', () => {
   it('is written out of the house beside its backups, each time under a name of its own', async () => {
@@ -61,6 +63,7 @@ describe('a whole kennel', () => {
     expect(kennelIn(folder, file, at)).toEqual({ ok: true, rows: out.rows })
     const moved = openDatabase(file)
     expect(all(moved)).toEqual(all(db))
+    expect(schemaOf(moved)).toEqual(schemaOf(db))
     for (const id of ids) expect(standingOf(moved, id, at)).toEqual(standingOf(db, id, at))
     expect(photoOf(moved, ids[0] ?? '')).toEqual(photoOf(db, ids[0] ?? ''))
     expect((await signIn(moved, { personId: ada, passcode: 'willow rod' }, 'here', at)).ok).toBe(true)

@@ -42,10 +42,10 @@ const cell = z.union([
   z.null(),
   z.object({ photo: z.string().regex(/^[\w-]+\.jpg$/), sha256: digest }),
 ])
-const line = z.object({ table: z.string(), row: z.record(z.string(), cell) })
+const line = z.object({ table: z.string(), row: z.record(z.string(), cell) }).strict()
 const end = z.object({ rows: z.int().min(0), sha256: digest })
 /** Every line is one of these: the first a head, the last an end. */
-export const archiveLine = z.union([head.strict(), line.strict(), end.strict()])
+export const archiveLine = z.union([head.strict(), line, end.strict()])
 export const archiveJsonSchema = () => z.toJSONSchema(archiveLine)
 
 const names = { lines: 'kennel.jsonl', photos: 'photos', facts: 'facts.csv' } as const
@@ -111,7 +111,12 @@ function gathered(file: number): { readonly write: (text: string) => void; reado
   }
 }
 
-function withPhotosBeside(row: TableRow, folder: string, name: string): Record<string, z.infer<typeof cell>> {
+type Row = Readonly<Record<string, z.infer<typeof cell>>>
+const isWithoutPhotos = (row: TableRow | Row): row is TableRow & Row =>
+  Object.values(row).every((value) => value === null || typeof value !== 'object')
+
+function withPhotosBeside(row: TableRow, folder: string, name: string): Row {
+  if (isWithoutPhotos(row)) return row
   return Object.fromEntries(
     Object.entries(row).map(([column, value]) => {
       if (!(value instanceof Uint8Array)) return [column, value]
@@ -214,7 +219,10 @@ function readLines(source: string, folder: string, put: (table: string, row: Tab
   let [rows, begun, ended] = [0, false, false]
   for (const text of linesOf(source)) {
     if (ended) throw new Damaged('something stands behind its end')
-    const said = archiveLine.safeParse(parsedJson(text))
+    const raw = parsedJson(text)
+    // Nearly every line is a row: that is asked first, and the others not tried before it.
+    const row = line.safeParse(raw)
+    const said = row.success ? row : archiveLine.safeParse(raw)
     if (!said.success) throw new Damaged(`line ${rows + 2} is none of the format`)
     const of = said.data
     if ('format' in of) {
@@ -240,13 +248,15 @@ function readLines(source: string, folder: string, put: (table: string, row: Tab
   return rows
 }
 
-const withPhotosIn = (row: Readonly<Record<string, z.infer<typeof cell>>>, folder: string): TableRow =>
-  Object.fromEntries(
+function withPhotosIn(row: Row, folder: string): TableRow {
+  if (isWithoutPhotos(row)) return row
+  return Object.fromEntries(
     Object.entries(row).map(([column, value]) => [
       column,
       value !== null && typeof value === 'object' ? photoIn(join(folder, value.photo), value.sha256) : value,
     ]),
   )
+}
 
 function photoIn(path: string, sha256: string): Uint8Array<ArrayBuffer> {
   const bytes = new Uint8Array(readFileSync(path))

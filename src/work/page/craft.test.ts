@@ -16,7 +16,8 @@ import { dog, monday, newKennel, Tablet, trainer } from '../tests/kennel'
 import { decidePlan, weigh } from '../do/food'
 import { writeFeeds } from '@/store/house'
 import { loadBlock } from './block'
-import { loadCommand, loadResident } from './resident'
+import { loadCommand } from './command'
+import { loadResident } from './resident'
 
 function scene(more: Parameters<typeof dog>[1] = {}) {
   const db = newKennel()

@@ -15,7 +15,7 @@ import { kennelForgetting } from '../scene/forgetting'
 import { sayPause } from '../scene/pause'
 import { readRules, regimesOfResident } from '../scene/regimes'
 import { atOnce } from '../scene/breaths'
-import { nextFor } from './resident'
+import { nextFor } from '../scene/next'
 import { standingOf } from '../record/refold'
 
 /** What one dog is to work on, for a printed sheet. */

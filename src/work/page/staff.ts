@@ -1,10 +1,12 @@
 import { sayMinute } from '@/core/clock'
-import { dayIn } from '@/core/days'
+import { addDays, dayIn, sayDay } from '@/core/days'
 import type { Role } from '@/core/people/roles'
 import type { Db } from '@/store/database'
 import { readHouse } from '@/store/house'
 import { afterAll, readHours, readKennel, readLeaving, readPeople } from '@/store/kennel'
 import { readSigners } from '@/store/signingIn'
+import { readTurnedAway, turnedAwayDays } from '@/store/turnedAway'
+import { wallMinute } from '../scene/clock'
 
 const dayNames = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun']
 
@@ -43,4 +45,18 @@ export function listStaff(
       hours: [...byTime].map(([time, days]) => `${days.join(', ')} ${time}`).join('; ') || 'no hours',
     }
   })
+}
+
+/** In words, the last first: who was turned away in these weeks, how often on which day, and from what. */
+export function sayTurnedAway(db: Db, now: number): readonly string[] {
+  const zone = readKennel(db).timeZone
+  const { clock } = readHouse(db)
+  const people = new Map(readPeople(db).map((p) => [p.id, p.name]))
+  return readTurnedAway(db, addDays(dayIn(zone, now), -turnedAwayDays)).map(
+    ({ personId, day, why, times, lastAt, place }) =>
+      `${people.get(personId) ?? personId}, ${sayDay(day)}: ` +
+      (why === 'passcode' ? 'a wrong passcode' : 'asked for more than the role allows') +
+      `${times === 1 ? '' : ` ${times} times, last`} at ${sayMinute(wallMinute(zone, lastAt), clock)}, ` +
+      (why === 'passcode' ? `from ${place}` : place),
+  )
 }

@@ -12,6 +12,7 @@ import { readPeople } from '@/store/kennel'
 import { addPerson } from '../do/begin'
 import { lookThrough, oddSaid } from '../scene/soundness'
 import { dog, monday, msPerDay, newFile, newKennel, Tablet, trainer } from '../tests/kennel'
+import { readLog } from '@/store/facts/read'
 import { recordFacts } from './accept'
 
 const number = z.object({ n: z.number() })
@@ -85,6 +86,16 @@ describe('what a device sent and the kennel has no more', () => {
       recorded_by: ada,
       sent_by: signedIn?.id,
     })
+    // And the log of the dog tells it, where they are two.
+    const own = tablet.set(residencyId, ada)
+    recordFacts(
+      db,
+      tablet.batch([own]),
+      tablet.at,
+      readPeople(db).find((p) => p.id === ada),
+    )
+    const told = new Map(readLog(db, residencyId, {}, 9).map((row) => [row.id, row.broughtBy]))
+    expect([told.get(set.id), told.get(own.id)]).toEqual(['Ben', undefined])
   })
 
   it('what never came, what belongs to nothing and what lies outside a stay is said for thirty days', () => {

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { atOnce, inBreaths } from './breaths'
+import { atOnce, inBreaths, thenBreathe } from './breaths'
 
 /** So many steps of some milliseconds each, without a break. */
 function* steps(n: number, ms: number): Generator<undefined, number> {
@@ -21,6 +21,13 @@ describe('what is read step by step', () => {
     // Eight times at the most: each breath is two or three steps long.
     expect(between).toBeGreaterThan(3)
     expect(others).toBe(between)
+  })
+
+  it('is given once whoever waits was let in, where it is read at one go', async () => {
+    const done: string[] = []
+    setImmediate(() => done.push('other'))
+    done.push(await thenBreathe('page'))
+    expect(done).toEqual(['other', 'page'])
   })
 
   it('says what went wrong in a step', async () => {

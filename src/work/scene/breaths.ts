@@ -1,5 +1,6 @@
 /** House: so long a page is read for before others are let in. */
 const breathMs = 20
+const breath = () => new Promise((go) => setImmediate(go))
 
 /**
  * Reads what a page shows of many dogs step by step, and lets in whoever waits in between: a sheet of sixty dogs takes
@@ -11,12 +12,21 @@ export async function inBreaths<T>(steps: Generator<unknown, T>): Promise<T> {
     const step = steps.next()
     if (step.done) return step.value
     if (performance.now() - from < breathMs) continue
-    await new Promise((go) => setImmediate(go))
+    await breath()
     from = performance.now()
   }
 }
 
-/** The same at one go, for who waits alone. */
+/**
+ * Gives what was read for a page, and lets in whoever waits before it is drawn: reading and drawing are some tenth of a
+ * second together.
+ */
+export async function thenBreathe<T>(read: T): Promise<T> {
+  await breath()
+  return read
+}
+
+/** Steps at one go, for who waits alone. */
 export function atOnce<T>(steps: Generator<unknown, T>): T {
   for (;;) {
     const step = steps.next()

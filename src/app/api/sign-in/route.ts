@@ -1,4 +1,5 @@
 import { admit, fromWhere, leave } from '@/app/door'
+import { parsedJson } from '@/core/json'
 import { troubled } from '@/door/answer'
 import { kennelDatabase } from '@/store/connection'
 import { requestTime } from '@/work/scene/clock'
@@ -6,7 +7,7 @@ import { signIn, signInForm } from '@/work/do/signIn'
 
 /** Open to everybody: the door itself. */
 export async function POST(request: Request) {
-  const form = signInForm.safeParse(await request.json().catch(() => undefined))
+  const form = signInForm.safeParse(parsedJson(await request.text()))
   if (!form.success) return Response.json({ error: 'Choose who you are and type your passcode.' }, { status: 400 })
   return troubled(async () => {
     const done = await signIn(kennelDatabase(), form.data, (await fromWhere()).address, requestTime())

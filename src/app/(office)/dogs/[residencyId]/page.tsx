@@ -4,6 +4,7 @@ import { enter } from '@/app/door'
 import { Resident } from '@/screens/resident/Resident'
 import { kennelDatabase } from '@/store/connection'
 import { loadResident } from '@/work/page/resident'
+import { thenBreathe } from '@/work/scene/breaths'
 import { requestTime } from '@/work/scene/clock'
 import { moveGoingHome } from '../../coming/actions'
 import { changeRuns, doWithoutBaseline, keepNote, putBooksRight, putSetRight, takeSetBack } from './actions'
@@ -27,12 +28,14 @@ export default async function ResidentPage({
   await enter()
   const now = requestTime()
   const { command, place, holder, only, page } = query.parse(await searchParams)
-  const view = loadResident(
-    kennelDatabase(),
-    (await params).residencyId,
-    now,
-    { command, placeId: place, leashHolder: holder, only },
-    page,
+  const view = await thenBreathe(
+    loadResident(
+      kennelDatabase(),
+      (await params).residencyId,
+      now,
+      { command, placeId: place, leashHolder: holder, only },
+      page,
+    ),
   )
   if (!view) notFound()
   return (

@@ -5,6 +5,7 @@ import { enter } from '@/app/door'
 import { Report } from '@/screens/report/Report'
 import { kennelDatabase } from '@/store/connection'
 import { loadReport } from '@/work/page/report'
+import { thenBreathe } from '@/work/scene/breaths'
 import { requestTime } from '@/work/scene/clock'
 import { keep } from './actions'
 
@@ -21,7 +22,7 @@ export default async function Page({
 }) {
   await enter()
   const { week } = query.parse(await searchParams)
-  const page = loadReport(kennelDatabase(), (await params).residencyId, requestTime(), week)
+  const page = await thenBreathe(loadReport(kennelDatabase(), (await params).residencyId, requestTime(), week))
   if (!page) notFound()
   return <Report page={page} keep={keep} />
 }

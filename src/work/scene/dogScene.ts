@@ -1,0 +1,56 @@
+import type { Curriculum } from '@/core/curriculum/types'
+import { ownerHolds } from '@/core/facts/words'
+import { dayIn } from '@/core/days'
+import type { FittedForgetting } from '@/core/forecast/forgetting'
+import type { SetFact } from '@/core/facts/fact'
+import { newest, type Regimes } from '@/core/progress/regime'
+import type { Db } from '@/store/database'
+import { readSets } from '@/store/facts/read'
+import { readKennel, readPeople, allPlaces, readPlaces, type Person, type Place } from '@/store/kennel'
+import { readSpaces, type SpaceRow } from '@/store/house'
+import { findResident, type Resident } from '@/store/residents'
+import { kennelForgetting } from './forgetting'
+import { regimesOfResident } from './regimes'
+import { standingOf, type Derived } from '../record/refold'
+
+/** What is true around one dog at a moment, read once for its pages. */
+export interface DogScene {
+  readonly resident: Resident
+  readonly today: string
+  readonly timeZone: string
+  readonly regimes: Regimes
+  readonly curriculum: Curriculum
+  readonly derived: Derived
+  readonly sets: readonly SetFact[]
+  readonly people: readonly Person[]
+  readonly places: readonly Place[]
+  readonly spaces: readonly SpaceRow[]
+  readonly forgetting: FittedForgetting
+  readonly names: { readonly places: ReadonlyMap<string, string>; readonly people: ReadonlyMap<string, string> }
+}
+
+export function readDogScene(db: Db, residencyId: string, now: number): DogScene | undefined {
+  const resident = findResident(db, residencyId)
+  if (!resident) return undefined
+  const { timeZone } = readKennel(db)
+  const regimes = regimesOfResident(db, resident, now)
+  const people = readPeople(db)
+  const places = readPlaces(db)
+  return {
+    resident,
+    timeZone,
+    today: dayIn(timeZone, now),
+    regimes,
+    curriculum: newest(regimes).curriculum,
+    derived: standingOf(db, residencyId, now),
+    sets: readSets(db, residencyId),
+    people,
+    places,
+    spaces: readSpaces(db),
+    forgetting: kennelForgetting(db),
+    names: {
+      places: new Map(allPlaces(db).map((p) => [p.id, p.name])),
+      people: new Map([...people.map((p) => [p.id, p.name] as const), [ownerHolds, resident.ownerName]]),
+    },
+  }
+}
