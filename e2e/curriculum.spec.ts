@@ -47,6 +47,8 @@ test.describe('the dog’s page', () => {
     await page.keyboard.press('Enter')
     await expect(dialog.getByRole('alert')).toContainText('Say why')
     await dialog.getByLabel('Reason').fill('my thumb')
+    // A key says nothing to a button that still waits for what it was refused.
+    await expect(dialog.getByRole('button', { name: 'Put it right' })).toBeEnabled()
     await dialog.getByRole('button', { name: 'Put it right' }).press('Enter')
     // It says what it moved, and is closed then.
     await expect(dialog.getByRole('status')).toContainText('It is put right.')
