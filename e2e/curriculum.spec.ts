@@ -46,6 +46,8 @@ test.describe('the dog’s page', () => {
     await tabTo(page, /Put it right/)
     await page.keyboard.press('Enter')
     await expect(dialog.getByRole('alert')).toContainText('Say why')
+    // Whoever was refused is where they were.
+    await expect(dialog.getByRole('button', { name: 'Put it right' })).toBeFocused()
     await dialog.getByLabel('Reason').fill('my thumb')
     // A key says nothing to a button that still waits for what it was refused.
     await expect(dialog.getByRole('button', { name: 'Put it right' })).toBeEnabled()

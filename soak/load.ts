@@ -50,6 +50,18 @@ async function timed(told: Told, ask: () => Promise<Response>): Promise<string |
   return undefined
 }
 
+/** An address without the dog it is of and the time it took. */
+const sayPage = (asked: string): string => asked.replace(/[\da-f-]{36}/g, '…')
+const kindOf = (asked: string): string => sayPage(asked).replace(/ \d+$/, '')
+function tally(of: readonly string[]): string {
+  const times = new Map<string, number>()
+  for (const one of of.map(kindOf)) times.set(one, (times.get(one) ?? 0) + 1)
+  return [...times]
+    .sort(([, a], [, b]) => b - a)
+    .map(([one, n]) => `${n} × ${one}`)
+    .join(', ')
+}
+
 const quantile = (of: readonly number[], share: number): number =>
   [...of].sort((a, b) => a - b)[Math.min(of.length - 1, Math.floor(share * of.length))] ?? Number.NaN
 const figures = (name: string, { took, wrong }: Told): void =>
@@ -214,6 +226,12 @@ for (const program of ['server.mjs', 'pages.mjs']) {
     `the loop of ${program} stood still for over ${mostStall} ms ${over.length} times, longest ` +
       `${Math.max(0, ...its.map((s) => s.ms))} ms` +
       over.map((s) => `; ${s.ms} ms (${s.cpu} of work, ${s.gc} of it cleaning up) at ${secondsIn(s.at)} s`).join(''),
+  )
+  for (const s of over) console.log(`  at ${secondsIn(s.at)} s: ${s.during.map(sayPage).join(', ')}`)
+  console.log(
+    `  over 100 ms: ${its.filter((s) => s.ms > 100).length}, in which was ${tally(
+      its.filter((s) => s.ms > 100).flatMap((s) => s.during.slice(0, 1)),
+    )}`,
   )
 }
 const there = db.prepare('SELECT count(*) FROM fact WHERE id = ?').pluck()

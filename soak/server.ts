@@ -18,7 +18,15 @@ export interface Served {
 
 const mostSaid = 20_000
 
-const stall = z.object({ program: z.string(), at: z.number(), ms: z.number(), cpu: z.number(), gc: z.number() })
+const stall = z.object({
+  program: z.string(),
+  at: z.number(),
+  ms: z.number(),
+  cpu: z.number(),
+  gc: z.number(),
+  /** What was answered in it or waited behind it: method, address, milliseconds since it came. */
+  during: z.array(z.string()),
+})
 type Stall = z.infer<typeof stall>
 
 /** Starts a server of this program on loopback and waits until it answers this address. */

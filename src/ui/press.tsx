@@ -6,14 +6,28 @@ import styled, { css } from 'styled-components'
 interface PressProps extends Omit<ComponentProps<'button'>, 'onClick' | 'disabled'> {
   readonly onPress?: (() => void) | undefined
   readonly isDisabled?: boolean | undefined
+  /** What it does is under way: it keeps the focus, so that a key finds it where it was, and does nothing meanwhile. */
+  readonly isPending?: boolean | undefined
 }
 
 /**
  * The browser’s own button, under the words that the house’s other parts use. It presses by finger, mouse, key and
  * screen reader without a script that watches every phase, so that pages which only press load nothing for it.
  */
-export function Press({ onPress, isDisabled, type = 'button', ...rest }: PressProps) {
-  return <button {...rest} type={type} disabled={isDisabled} onClick={onPress && (() => onPress())} />
+export function Press({ onPress, isDisabled, isPending, type = 'button', ...rest }: PressProps) {
+  return (
+    <button
+      {...rest}
+      type={type}
+      disabled={isDisabled}
+      aria-disabled={isPending === true ? true : undefined}
+      onClick={(event) => {
+        // A form is not sent twice either.
+        if (isPending) event.preventDefault()
+        else onPress?.()
+      }}
+    />
+  )
 }
 
 const pressable = css`
@@ -31,15 +45,16 @@ const pressable = css`
   text-decoration: none;
   cursor: pointer;
   @media (hover: hover) {
-    &:hover:not(:disabled) {
+    &:hover:not(:disabled, [aria-disabled]) {
       background: var(--ink);
       color: var(--paper);
     }
   }
-  &:active:not(:disabled) {
+  &:active:not(:disabled, [aria-disabled]) {
     transform: translateY(1px);
   }
-  &:disabled {
+  &:disabled,
+  &[aria-disabled] {
     opacity: 0.45;
     cursor: default;
   }
@@ -50,7 +65,7 @@ const doNow = css`
   color: var(--on-now);
   font-weight: 680;
   @media (hover: hover) {
-    &:hover:not(:disabled) {
+    &:hover:not(:disabled, [aria-disabled]) {
       background: var(--on-now);
       color: var(--now);
     }
@@ -82,12 +97,13 @@ export const Quiet = styled(Press)`
   cursor: pointer;
   font-size: inherit;
   @media (hover: hover) {
-    &:hover:not(:disabled) {
+    &:hover:not(:disabled, [aria-disabled]) {
       color: var(--ink);
       text-decoration-color: currentColor;
     }
   }
-  &:disabled {
+  &:disabled,
+  &[aria-disabled] {
     opacity: 0.45;
     cursor: default;
   }

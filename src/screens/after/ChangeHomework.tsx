@@ -30,7 +30,8 @@ export function ChangePlace({
       <Fields>
         <TextLine label={`Where, week ${week.week}`} value={place} onChange={setPlace} rows={2} maxLength={120} />
         <Button
-          isDisabled={pending || clean === '' || clean === week.place}
+          isPending={pending}
+          isDisabled={clean === '' || clean === week.place}
           onPress={() => keep({ places: { ...view.change.places, [String(week.week)]: clean } })}
         >
           Keep the place
@@ -68,7 +69,8 @@ export function ChangeLine({
         <TextLine label="Minutes a day" value={minutes} onChange={setMinutes} maxLength={2} />
         <div>
           <Button
-            isDisabled={pending || wrong || (clean === line.words && n === line.minutes)}
+            isPending={pending}
+            isDisabled={wrong || (clean === line.words && n === line.minutes)}
             onPress={() =>
               keep(
                 own
@@ -89,7 +91,7 @@ export function ChangeLine({
             Keep
           </Button>
           <Button
-            isDisabled={pending}
+            isPending={pending}
             aria-label={`Leave out ${said}`}
             onPress={() =>
               keep(
@@ -103,7 +105,7 @@ export function ChangeLine({
           </Button>
           {line.written && !own && (
             <Button
-              isDisabled={pending}
+              isPending={pending}
               aria-label={`As made: ${said}`}
               onPress={() => {
                 const { [line.id]: _, ...lines } = change.lines
@@ -126,7 +128,7 @@ export function NoteToOwner({ view, keep, pending }: { view: AfterView; keep: Ke
     <Disclosed says={`A word to ${view.resident.ownerName}`}>
       <Fields>
         <TextLine label="Stands first in the booklet" value={note} onChange={setNote} rows={3} maxLength={600} />
-        <Button isDisabled={pending || clean === view.change.note} onPress={() => keep({ note: clean })}>
+        <Button isPending={pending} isDisabled={clean === view.change.note} onPress={() => keep({ note: clean })}>
           Keep the word
         </Button>
       </Fields>
@@ -165,7 +167,7 @@ export function AddLine({ change, keep, pending }: { change: HomeworkChange; kee
           />
           <TextLine label="What is practised" value={title} onChange={setTitle} maxLength={60} />
           <TextLine label="How" value={words} onChange={setWords} rows={3} maxLength={500} />
-          <Button type="submit" isDisabled={pending || title.trim() === ''}>
+          <Button type="submit" isPending={pending} isDisabled={title.trim() === ''}>
             Add the line
           </Button>
         </Fields>

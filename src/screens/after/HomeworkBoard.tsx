@@ -83,7 +83,7 @@ export function HomeworkBoard({ view, keep: send }: { view: AfterView; keep: Aft
               {homework.dropped.map((d) => (
                 <Quiet
                   key={d.id}
-                  isDisabled={told.pending}
+                  isPending={told.pending}
                   aria-label={`Put back week ${d.week}: ${d.title}`}
                   onPress={() => keep({ dropped: change.dropped.filter((x) => x !== d.id) })}
                 >

@@ -84,7 +84,7 @@ export function Practice({ view, readBack }: { view: AfterView; readBack: AfterD
             maxLength={300_000}
           />
           <div className="row">
-            <Button type="submit" isDisabled={told.pending || text.trim() === ''}>
+            <Button type="submit" isPending={told.pending} isDisabled={text.trim() === ''}>
               Read it
             </Button>
             <label>

@@ -109,7 +109,7 @@ export function Baseline({ view, actions }: { view: BaselineView; actions: Basel
       {waiting.length > 0 && (
         <div>
           <Button
-            isDisabled={pending}
+            isPending={pending}
             $now={!now}
             onPress={() => send(() => actions.all({ residencyId: resident.residencyId }))}
           >
@@ -185,16 +185,16 @@ function Answer({ pending, limit, say }: { pending: boolean; limit: number; say:
   return (
     <>
       <Answers>
-        <Button isDisabled={pending} onPress={() => setCued(performance.now())}>
+        <Button isPending={pending} onPress={() => setCued(performance.now())}>
           {cued === undefined ? 'I gave the cue' : 'Cue given: its seconds run'}
         </Button>
-        <Button data-strong isDisabled={pending} onPress={() => answer(true)}>
+        <Button data-strong isPending={pending} onPress={() => answer(true)}>
           Clean
         </Button>
-        <Button isDisabled={pending} onPress={() => answer(false, true)}>
+        <Button isPending={pending} onPress={() => answer(false, true)}>
           Leash helped
         </Button>
-        <Button isDisabled={pending} onPress={() => answer(false)}>
+        <Button isPending={pending} onPress={() => answer(false)}>
           Not clean
         </Button>
       </Answers>
@@ -278,7 +278,7 @@ function FoundRow({
               }))}
             />
             <Field label="Reason" name="reason" required={higher} />
-            <Button type="submit" isDisabled={pending}>
+            <Button type="submit" isPending={pending}>
               Begin here
             </Button>
             {wrong && (

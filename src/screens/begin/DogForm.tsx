@@ -252,7 +252,7 @@ export function DogForm({
           </section>
         </Beside>
         <Foot>
-          <Button type="submit" $now isDisabled={pending}>
+          <Button type="submit" $now isPending={pending}>
             Add dog
           </Button>
           <span role="status">{said}</span>
@@ -280,14 +280,14 @@ function Begun({ booking }: { booking: Booking }) {
         <span key={b.key}>
           {i > 0 && ', '}
           <Link href={`/dogs/new?key=${b.key}`}>{b.name}</Link> ({b.by}){' '}
-          <Quiet isDisabled={pending} aria-label={`Throw away ${b.name}`} onPress={() => discard(b.key, b.name)}>
+          <Quiet isPending={pending} aria-label={`Throw away ${b.name}`} onPress={() => discard(b.key, b.name)}>
             throw away
           </Quiet>
         </span>
       ))}{' '}
       {gone && (
         <Quiet
-          isDisabled={pending}
+          isPending={pending}
           onPress={() =>
             send(
               async () => {

@@ -40,7 +40,11 @@ export function ChangePerson({
     <Disclosed says="change" label={`Change ${person.name}`}>
       <Changing>
         <TextLine label={`Name of ${person.name}`} value={name} onChange={setName} maxLength={60} />
-        <Button isDisabled={pending || name.trim() === '' || name === person.name} onPress={() => make('name', name)}>
+        <Button
+          isPending={pending}
+          isDisabled={name.trim() === '' || name === person.name}
+          onPress={() => make('name', name)}
+        >
           Keep the name
         </Button>
         <Choose
@@ -55,11 +59,12 @@ export function ChangePerson({
           defaultValue={leaves}
           onChange={setLeaves}
         />
-        <Button isDisabled={pending || leaves === person.leaves} onPress={() => make('leaves', leaves)}>
+        <Button isPending={pending} isDisabled={leaves === person.leaves} onPress={() => make('leaves', leaves)}>
           {leaves === '' ? 'Stays' : 'Keep the day'}
         </Button>
         <Button
-          isDisabled={pending || out}
+          isPending={pending}
+          isDisabled={out}
           onPress={() =>
             send(async () => {
               const done = await signOut({ personId: person.id })
@@ -92,7 +97,7 @@ export function ComesBack({
   return (
     <div>
       <Quiet
-        isDisabled={pending}
+        isPending={pending}
         onPress={() => send(() => change({ personId: person.id, what: 'leaves', becomes: '' }))}
       >
         {person.name} works here again
@@ -122,7 +127,7 @@ export function GivePasscode({
         error={state.errors['passcode'] ?? state.errors['']}
         hint={state.tries > 0 && Object.keys(state.errors).length === 0 ? 'Given.' : ''}
       />
-      <Button type="submit" isDisabled={pending}>
+      <Button type="submit" isPending={pending}>
         Give
       </Button>
     </Inline>

@@ -111,7 +111,7 @@ export function TrainerForm({
               <Fault>{state.errors['']}</Fault>
             </div>
           )}
-          <Button type="submit" $now isDisabled={pending}>
+          <Button type="submit" $now isPending={pending}>
             Add this person
           </Button>
         </form>

@@ -145,7 +145,7 @@ function MindRow({ mind: m, pauses }: { mind: Minding; pauses: PauseActions | un
             {m.pause.note && ` (${m.pause.note})`}.{' '}
             {pauses && (
               <Quiet
-                isDisabled={pending}
+                isPending={pending}
                 aria-label={`Work ${m.resident.name} again`}
                 onPress={() => send(() => pauses.resume({ residencyId: id }))}
               >
@@ -204,7 +204,7 @@ function AnyStay({ view, change }: { view: ComingView; change: Change }) {
         />
         <DateField label="Goes home on" name="leavesOn" required plain defaultValue={was?.leavesOn} />
         <Field label="Reason" name="reason" required plain maxLength={200} />
-        <Button type="submit" isDisabled={pending || dog === null}>
+        <Button type="submit" isPending={pending} isDisabled={dog === null}>
           Change it
         </Button>
       </PauseFields>
@@ -246,7 +246,7 @@ function PauseForm({ view, pauses }: { view: ComingView; pauses: PauseActions })
           ]}
         />
         <Field label="Note" name="note" plain maxLength={160} />
-        <Button type="submit" isDisabled={pending || dog === null}>
+        <Button type="submit" isPending={pending} isDisabled={dog === null}>
           Stop working it
         </Button>
       </PauseFields>
@@ -338,7 +338,7 @@ function ChangeStay({ row, change }: { row: ComingRow; change: Change }) {
       >
         <DateField label="Goes home on" name="leavesOn" required defaultValue={row.resident.leavesOn} />
         <Field label="Reason" name="reason" required maxLength={200} />
-        <Button type="submit" isDisabled={pending}>
+        <Button type="submit" isPending={pending}>
           Change the stay
         </Button>
       </Form>

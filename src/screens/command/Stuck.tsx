@@ -75,7 +75,7 @@ export function Stuck({
             choices={Object.entries(wentWords).map(([id, name]) => ({ id, name }))}
           />
           <TextLine label="How (optional)" value={note} onChange={setNote} maxLength={400} />
-          <Button type="submit" isDisabled={pending}>
+          <Button type="submit" isPending={pending}>
             Log it
           </Button>
         </Form>

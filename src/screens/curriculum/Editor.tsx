@@ -170,7 +170,7 @@ export function Editor({ page, actions }: { page: DraftPage; actions: EditorActi
           </p>
         </div>
         <Tools>
-          <Button isDisabled={pending || saved} onPress={save}>
+          <Button isPending={pending} isDisabled={saved} onPress={save}>
             {saved ? 'Saved' : 'Save draft'}
           </Button>
           <Button
@@ -218,7 +218,7 @@ export function Editor({ page, actions }: { page: DraftPage; actions: EditorActi
         <p className="fine">Nothing is wrong with it.</p>
       )}
       <Publish>
-        <Button $now isDisabled={pending || faults.length > 0} onPress={publish}>
+        <Button $now isPending={pending} isDisabled={faults.length > 0} onPress={publish}>
           Publish as the next version
         </Button>
       </Publish>

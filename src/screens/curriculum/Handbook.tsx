@@ -48,7 +48,7 @@ export function Handbook({
           <May to="/curriculum/edit">
             <ButtonLink href="/curriculum/edit">{page.draft ? 'Go on with the draft' : 'Edit'}</ButtonLink>
             {page.discardedAt !== undefined && (
-              <Quiet isDisabled={pending} onPress={() => send(restore)}>
+              <Quiet isPending={pending} onPress={() => send(restore)}>
                 Take back the draft of {sayMoment(page.discardedAt, timeZone)}
               </Quiet>
             )}

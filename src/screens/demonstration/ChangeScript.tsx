@@ -44,18 +44,24 @@ export function ChangeItem({
     <Disclosed says="change" label={`Change ${item.title}`}>
       <Changes>
         <div>
-          <Button isDisabled={pending || at === 0} aria-label={`${item.title} earlier`} onPress={() => keep(moved(-1))}>
+          <Button
+            isPending={pending}
+            isDisabled={at === 0}
+            aria-label={`${item.title} earlier`}
+            onPress={() => keep(moved(-1))}
+          >
             Earlier
           </Button>
           <Button
-            isDisabled={pending || at === ids.length - 1}
+            isPending={pending}
+            isDisabled={at === ids.length - 1}
             aria-label={`${item.title} later`}
             onPress={() => keep(moved(1))}
           >
             Later
           </Button>
           <Button
-            isDisabled={pending}
+            isPending={pending}
             aria-label={`Leave ${item.title} out`}
             onPress={() =>
               keep(
@@ -84,7 +90,8 @@ export function ChangeItem({
           maxLength={400}
         />
         <Button
-          isDisabled={pending || told.trim() === '' || told === item.tellOwner}
+          isPending={pending}
+          isDisabled={told.trim() === '' || told === item.tellOwner}
           onPress={() => keep({ told: { ...change.told, [item.id]: told.replace(/\s+/g, ' ').trim() } })}
         >
           Keep the words
@@ -112,7 +119,7 @@ export function Own({ view, pending, keep }: { view: DemonstrationView; pending:
         <Changes>
           <TextLine label="What" value={title} onChange={setTitle} maxLength={60} />
           <TextLine label="What is to be seen" value={shows} onChange={setShows} maxLength={300} />
-          <Button type="submit" isDisabled={pending || title.trim() === ''}>
+          <Button type="submit" isPending={pending} isDisabled={title.trim() === ''}>
             Add it
           </Button>
         </Changes>

@@ -106,7 +106,7 @@ export function ScriptPage({
                       <b>{l.title}</b> <span>{l.why}</span>
                       {change && view.change.dropped.includes(l.id) && (
                         <Quiet
-                          isDisabled={pending}
+                          isPending={pending}
                           aria-label={`Put ${l.title} back`}
                           onPress={() => keep({ dropped: view.change.dropped.filter((d) => d !== l.id) })}
                         >

@@ -76,7 +76,7 @@ export function SetUp({ here }: { here: boolean }) {
                 <Fault>{errors['']}</Fault> <ButtonLink href="/sign-in">Sign in</ButtonLink>
               </div>
             )}
-            <Button type="submit" $now isDisabled={pending}>
+            <Button type="submit" $now isPending={pending}>
               Open the kennel
             </Button>
           </form>

@@ -107,7 +107,7 @@ export function SignIn({ kennel, people, demoPasscode, to, least }: Props) {
             </Fault>
           </div>
         )}
-        <Button type="submit" $now isDisabled={pending || who === '' || passcode === '' || left > 0}>
+        <Button type="submit" $now isPending={pending} isDisabled={who === '' || passcode === '' || left > 0}>
           Sign in
         </Button>
       </form>

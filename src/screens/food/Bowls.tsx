@@ -83,7 +83,7 @@ function Bowl({ row, give, weighOut }: { row: BowlRow; give: Act; weighOut: Act 
               {food.fed.weighedGrams > 0 ? ` of ${short(food.fed.weighedGrams)} weighed out` : ''}{' '}
               {food.ledger.trainingGrams - food.fed.weighedGrams >= 1 && row.owed > 0 && (
                 <Quiet
-                  isDisabled={pending}
+                  isPending={pending}
                   aria-label={
                     `weigh out ${short(food.ledger.trainingGrams - food.fed.weighedGrams)}: ` + `${resident.name}`
                   }
@@ -105,7 +105,7 @@ function Bowl({ row, give, weighOut }: { row: BowlRow; give: Act; weighOut: Act 
         {food ? (
           row.owed > 0 && (
             <Button
-              isDisabled={pending}
+              isPending={pending}
               onPress={() => send(() => give({ residencyId: resident.residencyId, id: v7() }))}
               aria-label={`Bowl given: ${resident.name}`}
             >

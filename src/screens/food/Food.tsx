@@ -195,7 +195,7 @@ function TakeBack({ label, id, view, actions }: { label: string; id: string; vie
   return (
     <Quiet
       aria-label={label}
-      isDisabled={pending}
+      isPending={pending}
       onPress={() => send(() => actions.takeBack({ residencyId: view.resident.residencyId, targetId: id }))}
     >
       take back
@@ -222,7 +222,7 @@ function TenPieces({ feed, actions }: { feed: DayFood['feed']; actions: FoodActi
         plain
         hint="once: then what is paid is counted"
       />
-      <Button type="submit" isDisabled={pending}>
+      <Button type="submit" isPending={pending}>
         Keep it
       </Button>
       {wrong !== '' && (
@@ -295,7 +295,7 @@ function FeedForm({ view, actions }: { view: FoodView; actions: FoodActions }) {
         ]}
       />
       <Field label="Note" name="note" plain maxLength={120} />
-      <Button type="submit" isDisabled={pending || bad.length > 0}>
+      <Button type="submit" isPending={pending} isDisabled={bad.length > 0}>
         Write down
       </Button>
       {(wrong || bad.length > 0) && (
@@ -345,7 +345,7 @@ function Weigh({ view, actions }: { view: FoodView; actions: FoodActions }) {
           </Tick>
         </div>
       )}
-      <Button type="submit" isDisabled={pending}>
+      <Button type="submit" isPending={pending}>
         Keep the weight
       </Button>
       {wrong && (
@@ -431,7 +431,7 @@ function Plan({ view, actions }: { view: FoodView; actions: FoodActions }) {
           name="goal"
           defaultValue={plan?.goalKg ? show(massIn(plan.goalKg, view.unit)) : ''}
         />
-        <Button type="submit" isDisabled={pending} $now={!plan}>
+        <Button type="submit" isPending={pending} $now={!plan}>
           {plan ? 'Change' : 'Feed it so'}
         </Button>
         {wrong && (

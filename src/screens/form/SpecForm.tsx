@@ -78,7 +78,7 @@ export function SpecForm({
       <Fields fields={fields} values={was} errors={state.errors} touch={touched.touch} />
       {more?.({ values: was, errors: state.errors, touch: touched.touch })}
       <Foot>
-        <Button type="submit" $now isDisabled={pending}>
+        <Button type="submit" $now isPending={pending}>
           {submit}
         </Button>
         {children}

@@ -189,7 +189,7 @@ function Named({ view, action, pending }: { view: View; action: (form: FormData)
         <DateField label="On" name="day" plain />
         <TimeField label="At" name="at" plain />
         <Choose label="Shown by" name="personId" value={personId} onChange={setPerson} choices={view.handlers} />
-        <Button type="submit" isDisabled={pending || personId === null}>
+        <Button type="submit" isPending={pending} isDisabled={personId === null}>
           Book it
         </Button>
       </NamedTime>
@@ -289,7 +289,7 @@ function Slots({
             'Choose a time.'
           )}
         </p>
-        <Submit type="submit" isDisabled={!slot || pending}>
+        <Submit type="submit" isPending={pending} isDisabled={!slot}>
           {verb}
         </Submit>
       </Confirm>
@@ -414,7 +414,8 @@ const Submit = styled(Press)`
   color: var(--on-now);
   font-weight: 700;
   cursor: pointer;
-  &:disabled {
+  &:disabled,
+  &[aria-disabled] {
     background: transparent;
     border: 1.5px solid var(--rule-2);
     color: var(--ink-2);

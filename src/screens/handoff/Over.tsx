@@ -52,7 +52,7 @@ export function Over({
                       <Button
                         key={outcome}
                         $now={o.proposed === outcome}
-                        isDisabled={pending}
+                        isPending={pending}
                         onPress={() => send(() => say({ handoffId: o.id, outcome }))}
                       >
                         {outcomeWords[outcome]}
@@ -71,7 +71,7 @@ export function Over({
                 <b>{outcomeWords[o.outcome]}</b>{' '}
                 {say && (
                   <Quiet
-                    isDisabled={pending}
+                    isPending={pending}
                     aria-label={`Take back how ${o.name}’s handoff went`}
                     onPress={() => send(() => say({ handoffId: o.id, outcome: '' }))}
                   >

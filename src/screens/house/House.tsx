@@ -91,10 +91,18 @@ function Backup({ view, deeds }: { view: HouseView; deeds: BackupDeeds }) {
         <NeedsPerson key={line}>{line}</NeedsPerson>
       ))}
       <div>
-        <Button isDisabled={pending || folder === ''} onPress={() => start(async () => setTold(await deeds.backUp()))}>
+        <Button
+          isPending={pending}
+          isDisabled={folder === ''}
+          onPress={() => start(async () => setTold(await deeds.backUp()))}
+        >
           Back up now
         </Button>{' '}
-        <Quiet isDisabled={pending || folder === ''} onPress={() => start(async () => setTold(await deeds.out()))}>
+        <Quiet
+          isPending={pending}
+          isDisabled={folder === ''}
+          onPress={() => start(async () => setTold(await deeds.out()))}
+        >
           Write the whole kennel out
         </Quiet>{' '}
         <Why>
@@ -141,7 +149,7 @@ function OneBackup({ backup, timeZone, deeds }: { backup: BackupFile; timeZone: 
       <span>
         {sayMoment(backup.at, timeZone)}, {(backup.bytes / 1e6).toFixed(1)} MB <small>{backup.name}</small>
       </span>
-      <Quiet isDisabled={pending} onPress={() => start(async () => setSeen(await deeds.look(backup.name)))}>
+      <Quiet isPending={pending} onPress={() => start(async () => setSeen(await deeds.look(backup.name)))}>
         look into it
       </Quiet>
       {seen && !seen.ok && <Fault>{seen.reason}</Fault>}
@@ -152,7 +160,7 @@ function OneBackup({ backup, timeZone, deeds }: { backup: BackupFile; timeZone: 
             sets, the last {seen.inside.lastDay === '' ? 'on no day' : `on ${sayDay(seen.inside.lastDay)}`}. What was
             recorded since is not in it; what is here now is kept beside it under another name.
           </p>
-          <Button isDisabled={pending} onPress={goBack}>
+          <Button isPending={pending} onPress={goBack}>
             Go back to this one
           </Button>
         </div>

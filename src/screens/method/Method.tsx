@@ -124,7 +124,7 @@ function RowOf({ row, current, actions }: { row: MethodRow; current: string; act
             {preview && <Preview preview={preview} />}
             {wrong && <Fault>{wrong}</Fault>}
             <div>
-              <Button $now isDisabled={pending} onPress={apply}>
+              <Button $now isPending={pending} onPress={apply}>
                 Apply from the next rep on
               </Button>{' '}
               <Quiet

@@ -87,7 +87,7 @@ function One({ one, view, keep, give }: { one: PackageView; view: PackagesView; 
           change
         </Quiet>
         <Quiet
-          isDisabled={pending}
+          isPending={pending}
           onPress={() => send(() => give({ packageId: one.packageId, given: !one.given }))}
           aria-label={`${one.given ? 'give it no more' : 'give it again'}: ${one.name}`}
         >

@@ -268,7 +268,7 @@ export function Paper({
               ))}
             </Lines>
             <div>
-              <Button $now onPress={keep} isDisabled={past ? pending || typed.on === '' : !outbox}>
+              <Button $now onPress={keep} isPending={past && pending} isDisabled={past ? typed.on === '' : !outbox}>
                 {sets.length === 1 ? 'Keep 1 set' : `Keep ${sets.length} sets`}
               </Button>
             </div>

@@ -29,7 +29,7 @@ export function PausedBar({
       <NeedsPerson>
         {because}{' '}
         {resume && (
-          <Quiet isDisabled={pending} onPress={() => send(() => resume({ residencyId }))}>
+          <Quiet isPending={pending} onPress={() => send(() => resume({ residencyId }))}>
             It is worked again
           </Quiet>
         )}
@@ -57,7 +57,7 @@ export function StopWorking({ residencyId, name, pause }: { residencyId: string;
           <Choose label="Why it is not worked" value={why} onChange={setWhy} choices={kinds} />
           <TextLine label="What was seen" value={note} onChange={setNote} maxLength={160} />
           <Button
-            isDisabled={pending}
+            isPending={pending}
             onPress={() => send(() => pause({ residencyId, why, note: note.replace(/\s+/g, ' ').trim() }))}
           >
             Stop its work

@@ -121,7 +121,7 @@ function Words({ page, keep }: { page: ReportPage; keep: (raw: unknown) => Promi
       </div>
       {wrong !== '' && <Fault role="alert">{wrong}</Fault>}
       <Row>
-        <Button type="submit" isDisabled={pending}>
+        <Button type="submit" isPending={pending}>
           {pending ? 'Keeping …' : 'Keep it'}
         </Button>
         {page.kept && (

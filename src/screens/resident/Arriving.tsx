@@ -47,7 +47,7 @@ export function Arriving({
           {arriving.baselineFirst && (
             <>
               {' '}
-              <Quiet isDisabled={pending} onPress={() => send(() => skip({ residencyId: view.resident.residencyId }))}>
+              <Quiet isPending={pending} onPress={() => send(() => skip({ residencyId: view.resident.residencyId }))}>
                 Do without it
               </Quiet>
             </>

@@ -62,7 +62,7 @@ function PutRight({ view, send }: { view: ResidentView; send: Send }) {
       <Field label="Owner" name="owner" plain defaultValue={resident.ownerName} maxLength={80} />
       <Field label="Run" name="run" plain defaultValue={resident.runNumber} maxLength={8} />
       <DateField label="Arrives on" name="arrivesOn" plain defaultValue={resident.arrivesOn} />
-      <Button type="submit" isDisabled={pending}>
+      <Button type="submit" isPending={pending}>
         Put it right
       </Button>
       <Wrong>{wrong}</Wrong>
@@ -86,7 +86,7 @@ function Stay({ view, send }: { view: ResidentView; send: Send }) {
     >
       <DateField label="Goes home on" name="leavesOn" plain defaultValue={resident.leavesOn} />
       <Field label="Reason for another day" name="reason" plain maxLength={200} />
-      <Button type="submit" isDisabled={pending}>
+      <Button type="submit" isPending={pending}>
         Change the stay
       </Button>
       <Wrong>{wrong}</Wrong>
@@ -110,7 +110,7 @@ function Swap({ view, send }: { view: ResidentView; send: Send }) {
       }}
     >
       <Choose label="Change runs with" value={other} onChange={setOther} choices={books.others} />
-      <Button type="submit" isDisabled={pending || other === null}>
+      <Button type="submit" isPending={pending} isDisabled={other === null}>
         Swap runs
       </Button>
       <Wrong>{wrong}</Wrong>

@@ -175,10 +175,10 @@ export function CorrectSet({
         </div>
       )}
       <Row>
-        <Button $now isDisabled={pending} onPress={() => send(() => actions.putRight(asItIs({})))}>
+        <Button $now isPending={pending} onPress={() => send(() => actions.putRight(asItIs({})))}>
           Put it right
         </Button>
-        <Button isDisabled={pending} onPress={() => send(() => actions.takeBack({ setId: entry.id, reason }))}>
+        <Button isPending={pending} onPress={() => send(() => actions.takeBack({ setId: entry.id, reason }))}>
           Take the set back
         </Button>
         <Quiet onPress={onClose}>Leave it</Quiet>
@@ -192,7 +192,8 @@ export function CorrectSet({
             choices={view.books.others}
           />
           <Button
-            isDisabled={pending || dog === view.resident.residencyId}
+            isPending={pending}
+            isDisabled={dog === view.resident.residencyId}
             onPress={() =>
               send(() => actions.putRight(asItIs({ residencyId: dog, reason: reason === '' ? 'wrong dog' : reason })))
             }

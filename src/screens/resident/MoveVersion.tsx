@@ -89,7 +89,7 @@ export function MoveVersion({
             </div>
           )}
           <div>
-            <Button $now isDisabled={pending} onPress={send}>
+            <Button $now isPending={pending} onPress={send}>
               Move {dog}
             </Button>{' '}
             <ButtonLink href={`/dogs/${residencyId}`}>Leave it</ButtonLink>

@@ -47,7 +47,7 @@ export function Notes({ view, keep }: { view: ResidentView; keep: (raw: unknown)
         }}
       >
         <TextLine label="A note for the next block" value={text} onChange={setText} maxLength={400} />
-        <Button type="submit" isDisabled={pending || text.trim() === ''}>
+        <Button type="submit" isPending={pending} isDisabled={text.trim() === ''}>
           Keep note
         </Button>
       </Form>

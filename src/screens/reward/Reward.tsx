@@ -97,7 +97,7 @@ export function Reward({ view, actions }: { view: RewardView; actions: RewardAct
                   {[pair.left, pair.right].map((item) => (
                     <Button
                       key={item}
-                      isDisabled={pending}
+                      isPending={pending}
                       onPress={() =>
                         send(() => actions.choice({ ...fact, id: v7(), a: pair.left, b: pair.right, chosen: item }))
                       }
@@ -106,7 +106,7 @@ export function Reward({ view, actions }: { view: RewardView; actions: RewardAct
                     </Button>
                   ))}
                   <Button
-                    isDisabled={pending}
+                    isPending={pending}
                     onPress={() =>
                       send(() => actions.choice({ ...fact, id: v7(), a: pair.left, b: pair.right, chosen: null }))
                     }
@@ -229,7 +229,12 @@ function Stage({
         </datalist>
         <div role="group" aria-label={`How it took it, ${title}`}>
           {tookWords.map((t) => (
-            <Button key={t} isDisabled={pending || item.trim() === ''} onPress={() => onTook(item, t, () => undefined)}>
+            <Button
+              key={t}
+              isPending={pending}
+              isDisabled={item.trim() === ''}
+              onPress={() => onTook(item, t, () => undefined)}
+            >
               {t === 'not' ? 'not taken' : `taken ${t}`}
             </Button>
           ))}

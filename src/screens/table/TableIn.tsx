@@ -60,7 +60,7 @@ export function TableIn({
         }}
       />
       <div>
-        <Button isDisabled={pending} onPress={() => input.current?.click()}>
+        <Button isPending={pending} onPress={() => input.current?.click()}>
           Choose a file and look at it
         </Button>
       </div>
