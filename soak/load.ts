@@ -225,9 +225,13 @@ for (const program of ['server.mjs', 'pages.mjs']) {
   console.log(
     `the loop of ${program} stood still for over ${mostStall} ms ${over.length} times, longest ` +
       `${Math.max(0, ...its.map((s) => s.ms))} ms` +
-      over.map((s) => `; ${s.ms} ms (${s.cpu} of work, ${s.gc} of it cleaning up) at ${secondsIn(s.at)} s`).join(''),
+      over.map((s) => `; ${s.ms} ms at ${secondsIn(s.at)} s`).join(''),
   )
-  for (const s of over) console.log(`  at ${secondsIn(s.at)} s: ${s.during.map(sayPage).join(', ')}`)
+  for (const s of over)
+    console.log(
+      `  ${s.ms} ms: ${s.cpu} of work, ${s.gc} of cleaning up, ${s.wait} of waiting for the machine; ` +
+        s.during.map(sayPage).join(', '),
+    )
   console.log(
     `  over 100 ms: ${its.filter((s) => s.ms > 100).length}, in which was ${tally(
       its.filter((s) => s.ms > 100).flatMap((s) => s.during.slice(0, 1)),

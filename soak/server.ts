@@ -23,6 +23,8 @@ const stall = z.object({
   at: z.number(),
   ms: z.number(),
   cpu: z.number(),
+  /** For which it was not given the machine. */
+  wait: z.number(),
   gc: z.number(),
   /** What was answered in it or waited behind it: method, address, milliseconds since it came. */
   during: z.array(z.string()),

@@ -1,12 +1,13 @@
 import { subscribe } from 'node:diagnostics_channel'
-import { appendFileSync } from 'node:fs'
+import { appendFileSync, readFileSync } from 'node:fs'
 import { performance, PerformanceObserver } from 'node:perf_hooks'
 import { isMainThread } from 'node:worker_threads'
 
 /**
  * Preloaded into every process of a server under load: when its loop stood still for over 50 ms, for how long, how long
- * of that its threads worked and did not wait, how long it was cleaning up its memory, and what it had been asked and
- * not answered yet; a line of JSON each, into the file that KIBOU_SOAK_STALLS names. No part of the product.
+ * of that its threads worked, how long its own thread was not given the machine though it had work, how long it was
+ * cleaning up its memory, and what it had been asked and not answered yet; a line of JSON each, into the file that
+ * KIBOU_SOAK_STALLS names. No part of the product.
  */
 const everyMs = 10
 const into = process.env.KIBOU_SOAK_STALLS
@@ -14,6 +15,15 @@ const program = process.argv[1]?.split('/').at(-1)
 let last = performance.now()
 let worked = process.cpuUsage()
 let cleaned = 0
+/** Milliseconds for which this thread has waited for the machine so far, as Linux counts them. */
+const waitedSoFar = () => {
+  try {
+    return Number(readFileSync(`/proc/self/task/${process.pid}/schedstat`, 'utf8').split(' ')[1]) / 1e6
+  } catch {
+    return 0
+  }
+}
+let waited = waitedSoFar()
 /** What is asked and not answered yet, with when it came; and what was answered in this turn of the loop. */
 const asked = new Map()
 let answered = []
@@ -34,13 +44,16 @@ if (into && isMainThread) {
     last = now
     const { user, system } = process.cpuUsage(worked)
     worked = process.cpuUsage()
+    const soFar = waitedSoFar()
+    const wait = Math.round(soFar - waited)
+    waited = soFar
     const cpu = Math.round((user + system) / 1000)
     // What was collected meanwhile is told behind the timer: its sum is written with the next turn of the loop.
     setImmediate(() => {
       const gc = Math.round(cleaned)
       const during = () => [...answered, ...[...asked].map(([request, came]) => sayAsked(request, came))]
       if (ms > 50)
-        appendFileSync(into, `${JSON.stringify({ program, at: Date.now(), ms, cpu, gc, during: during() })}\n`)
+        appendFileSync(into, `${JSON.stringify({ program, at: Date.now(), ms, cpu, wait, gc, during: during() })}\n`)
       cleaned = 0
       answered = []
     })
