@@ -227,7 +227,7 @@ for (const program of ['server.mjs', 'pages.mjs']) {
       `${Math.max(0, ...its.map((s) => s.ms))} ms` +
       over.map((s) => `; ${s.ms} ms at ${secondsIn(s.at)} s`).join(''),
   )
-  for (const s of over)
+  for (const s of [...its].sort((a, b) => b.ms - a.ms).slice(0, Math.max(over.length, 5)))
     console.log(
       `  ${s.ms} ms: ${s.cpu} of work, ${s.gc} of cleaning up, ${s.wait} of waiting for the machine; ` +
         s.during.map(sayPage).join(', '),
