@@ -17,20 +17,20 @@ export const signed = (raw: unknown, who: Person): unknown =>
 export const actSigned = <S extends z.ZodType>(
   least: Role,
   schema: S,
-  run: (db: Db, input: z.infer<S>, now: number) => Deed,
+  run: (db: Db, input: z.infer<S>, now: number) => Deed | Promise<Deed>,
 ) => actTelling(least, schema, run, () => ({}))
 
 /** The same, with what the screen is told of what was made. */
 export const actTelling = <S extends z.ZodType, Made extends object, Said extends object>(
   least: Role,
   schema: S,
-  run: (db: Db, input: z.infer<S>, now: number) => Deed<Made>,
+  run: (db: Db, input: z.infer<S>, now: number) => Deed<Made> | Promise<Deed<Made>>,
   say: (made: Made) => Said,
 ) =>
-  act(least, refuse, (who, raw: unknown): Deed<Said> => {
+  act(least, refuse, async (who, raw: unknown): Promise<Deed<Said>> => {
     const parsed = schema.safeParse(signed(raw, who))
     if (!parsed.success) return wrongIn(fieldErrors(parsed.error))
-    const done = run(kennelDatabase(), parsed.data, requestTime())
+    const done = await run(kennelDatabase(), parsed.data, requestTime())
     if (done.ok) revalidatePath('/', 'layout')
     return done.ok ? { ok: true, ...say(done) } : done
   })

@@ -11,6 +11,7 @@ import { methodPreview } from './methodPreview'
 import { refitForgetting } from './refitForgetting'
 import { renewForecasts } from './renewForecasts'
 import { renewStandings } from './renewStandings'
+import { switchMethod } from './switchMethod'
 
 /** Every job by name. A new one is a file beside these and a line here. */
 export const jobs = {
@@ -26,6 +27,7 @@ export const jobs = {
   'refit-forgetting': refitForgetting,
   'renew-forecasts': renewForecasts,
   'renew-standings': renewStandings,
+  'switch-method': switchMethod,
 } as const
 
 export type JobName = keyof typeof jobs

@@ -58,7 +58,7 @@ function contradictions(db: Db, me: string, now: number): readonly string[] {
   const wrong: string[] = []
   const today = dayIn(zone, now)
   everyPage(db, me, now)
-  const wall = loadWall(db, now, me)
+  const wall = loadWall(db, now, { me })
   const paper = loadPaper(db, me, now)
   const handoffs = loadHandoffs(db, now)
   const bowls = loadBowls(db, now)

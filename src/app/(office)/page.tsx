@@ -5,8 +5,8 @@ import { wallSorts } from '@/core/views/wall'
 import { packWall } from '@/core/views/wallCells'
 import { kennelDatabase } from '@/store/connection'
 import { allResidencyIds } from '@/store/residents'
-import { loadWall } from '@/work/page/wall'
-import { thenBreathe } from '@/work/scene/breaths'
+import { wallInBreaths } from '@/work/page/wall'
+import { inBreaths } from '@/work/scene/breaths'
 import { requestTime } from '@/work/scene/clock'
 
 const query = z.object({ sort: z.enum(wallSorts).catch('chance'), down: z.literal('1').optional().catch(undefined) })
@@ -19,7 +19,8 @@ export default async function WallPage({
   const person = await enter()
   const { sort, down } = query.parse(await searchParams)
   const me = person.role === 'hand' ? undefined : person.id
-  const view = await thenBreathe(loadWall(kennelDatabase(), requestTime(), me, person.role === 'lead'))
+  const whose = { me, isLead: person.role === 'lead' }
+  const view = await inBreaths(wallInBreaths(kennelDatabase(), requestTime(), whose))
   return (
     <Wall
       view={packWall(view)}

@@ -121,6 +121,7 @@ function RowOf({ row, current, actions }: { row: MethodRow; current: string; act
         {wanted !== current && (
           <Change role="status">
             {pending && !preview && <p>Looking at what changes …</p>}
+            {pending && preview && <p>Every dog’s standing is judged anew …</p>}
             {preview && <Preview preview={preview} />}
             {wrong && <Fault>{wrong}</Fault>}
             <div>

@@ -38,7 +38,7 @@ describe('what stands in the books', () => {
     const { db, residencyId, books, changes } = stage()
     expect(books({ name: 'Brambling', owner: 'Tamsin Reed', run: '4' }).ok).toBe(true)
     expect(findResident(db, residencyId)).toMatchObject({ name: 'Brambling', ownerName: 'Tamsin Reed', runNumber: '4' })
-    expect(loadWall(db, monday, undefined).rows.map((r) => r.name)).toEqual(['Brambling'])
+    expect(loadWall(db, monday).rows.map((r) => r.name)).toEqual(['Brambling'])
     expect(changes()).toEqual([
       'Run: 1 became 4. Ada',
       'Owner: Tamsin became Tamsin Reed. Ada',

@@ -246,6 +246,65 @@ describe('the house method', () => {
     },
   )
 
+  describe('while it is switched, others write', () => {
+    const five = { row: 'counts', option: 'five-of-five' }
+    /** Three dogs with five clean reps each, and a switch in whose midst, with one dog folded, something is done. */
+    function switched(meanwhile: (s: ReturnType<typeof scene>, others: readonly string[]) => void, stopped = false) {
+      const s = scene()
+      const { db, ada, tablet, residencyId } = s
+      const others = ['Teasel', 'Sorrel'].map((name, i) =>
+        dog(db, { name, run: String(i + 2), promised: [{ rung: 'sit.rear', places: '1', people: '1' }] }),
+      )
+      for (const id of [residencyId, ...others]) {
+        const set = tablet.set(id, ada, { rungId: 'sit.rear' })
+        recordFacts(db, tablet.batch([set, ...Array.from({ length: 5 }, () => tablet.rep(set.id))]), tablet.at)
+      }
+      tablet.at += 1000
+      let folded = 0
+      const at = tablet.at
+      const done = switchMethod(db, { ...five, recordedBy: ada }, at, {
+        progress: () => {
+          if (++folded === 1) meanwhile(s, others)
+        },
+        stopped: () => stopped && folded > 0,
+      })
+      const asFolded = (id: string) => derive(db, id, regimesFor(db, id, later))
+      return { ...s, done, at, all: [residencyId, ...others], asFolded }
+    }
+
+    it('what is recorded of a dog that was folded counts, and so does a dog that came', () => {
+      let came = ''
+      const { db, done, all, asFolded } = switched(({ db, ada, tablet, residencyId }) => {
+        tablet.at += 1000
+        const set = tablet.set(residencyId, ada, { rungId: 'sit.rear' })
+        recordFacts(db, tablet.batch([set, ...Array.from({ length: 5 }, () => tablet.rep(set.id))]), tablet.at)
+        came = dog(db, { name: 'Rowan', run: '9', promised: [{ rung: 'sit.rear', places: '1', people: '1' }] })
+      })
+      expect(done).toEqual({ ok: true })
+      for (const id of [...all, came]) expect(standingOf(db, id, later)).toEqual(asFolded(id))
+      // Five of five, of reps made under it: the one that was worked meanwhile has them.
+      expect(all.map((id) => position(db, id))).toEqual([1, 0, 0])
+    })
+
+    it('what somebody else set meanwhile is kept; the same is said to be set', () => {
+      const other = { row: 'late', option: 'not-paid' }
+      const two = switched(({ db, ada, tablet }) => switchMethod(db, { ...other, recordedBy: ada }, tablet.at))
+      expect(two.done).toEqual({ ok: true })
+      expect(readMethodChanges(two.db)).toMatchObject([other, five])
+      for (const id of two.all) expect(standingOf(two.db, id, later)).toEqual(two.asFolded(id))
+      const same = switched(({ db, ada, tablet }) => switchMethod(db, { ...five, recordedBy: ada }, tablet.at))
+      expect(same.done).toMatchObject({ ok: false, reason: 'It is set so already.' })
+      expect(readMethodChanges(same.db)).toHaveLength(1)
+    })
+
+    it('one that is stopped changes nothing', () => {
+      const { db, done, all, asFolded } = switched(() => undefined, true)
+      expect(done).toMatchObject({ ok: false, reason: expect.stringContaining('Nothing was changed') })
+      expect(readMethodChanges(db)).toEqual([])
+      for (const id of all) expect(standingOf(db, id, later)).toEqual(asFolded(id))
+    })
+  })
+
   it('refuses fixed rows, unknown schools and nobody', () => {
     const { db, ada } = scene()
     expect(previewMethod(db, { row: 'status', option: 'used' }, monday)).toMatchObject({

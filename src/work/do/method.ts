@@ -1,32 +1,41 @@
 import { v7 } from 'uuid'
 import { z } from 'zod'
-import { dayIn } from '@/core/days'
 import { methodChange } from '@/core/method/change'
 import { methodAt } from '@/core/method/rows'
 import type { Db } from '@/store/database'
-import { readKennel } from '@/store/kennel'
 import { insertMethodChange, readMethodChanges } from '@/store/method'
-import { residentsOn } from '@/store/residents'
-import { refold } from '../record/refold'
+import { noHooks, type Hooks } from '../hooks'
+import { refoldUnder } from '../record/refold'
 import { nobody, whoField, worksHere } from '../scene/who'
 import { refuse, type Deed } from './deed'
 
 export const switchForm = z.object({ row: z.string(), option: z.string(), recordedBy: whoField })
 
 /**
- * Switches a setting from now on: a fact with a date. Standings of everyone here are derived again in the same
- * transaction.
+ * Switches a setting from now on: a fact with a date. Standings of everyone here are derived again with it. With sixty
+ * dogs that takes seconds, in which others record: done by a job (jobs/switchMethod).
  */
-export function switchMethod(db: Db, form: z.infer<typeof switchForm>, now: number): Deed {
+export function switchMethod(db: Db, form: z.infer<typeof switchForm>, now: number, hooks: Hooks = noHooks): Deed {
   const parsed = methodChange.safeParse({ row: form.row, option: form.option })
   if (!parsed.success) return refuse(parsed.error.issues.map((i) => i.message).join('; '))
-  return db
-    .transaction((): Deed => {
-      if (!worksHere(db, form.recordedBy)) return refuse(nobody)
-      if (methodAt(readMethodChanges(db), now)[form.row] === form.option) return refuse('It is set so already.')
-      insertMethodChange(db, v7(), { at: now, ...parsed.data }, form.recordedBy)
-      for (const r of residentsOn(db, dayIn(readKennel(db).timeZone, now))) refold(db, r.residencyId, now)
-      return { ok: true }
-    })
-    .immediate()
+  const change = { at: now, ...parsed.data }
+  const whyNot = (): string | undefined => {
+    if (!worksHere(db, form.recordedBy)) return nobody
+    return methodAt(readMethodChanges(db), now)[form.row] === form.option ? 'It is set so already.' : undefined
+  }
+  // Asked before the work and again behind it: somebody else may have set it meanwhile.
+  let why = whyNot()
+  if (why !== undefined) return refuse(why)
+  const done = refoldUnder(
+    db,
+    now,
+    (house) => ({ ...house, changes: [...house.changes, change] }),
+    () => {
+      why = whyNot()
+      if (why === undefined) insertMethodChange(db, v7(), change, form.recordedBy)
+      return why === undefined
+    },
+    hooks,
+  )
+  return done ? { ok: true } : refuse(why ?? 'It was stopped before it was done. Nothing was changed.')
 }

@@ -8,7 +8,9 @@ import { openQuestions, remindersOf, type Reminder } from '@/core/intake/reminde
 import { readEntry } from '@/store/intake'
 import { openPauses, readStayChanges, type Pause, type ToldStayChange } from '@/store/stay'
 import { readyWith } from '../scene/shown'
-import { standingOf } from '../record/refold'
+import { atOnce } from '../scene/breaths'
+import { summariesAhead } from '../record/kept'
+import { summariesOf } from '../record/refold'
 
 export interface ComingRow {
   readonly resident: Resident
@@ -68,26 +70,33 @@ export interface ComingView {
 }
 
 /** Who comes and who goes, day by day from today, and what has to be thought of. */
-export function loadComing(db: Db, now: number): ComingView {
+export const loadComing = (db: Db, now: number): ComingView => atOnce(comingSteps(db, now))
+
+/** The same, for who lets others in between. */
+export function* comingSteps(db: Db, now: number): Generator<undefined, ComingView> {
   const { timeZone } = readKennel(db)
   const today = dayIn(timeZone, now)
   const last = addDays(today, daysAhead - 1)
   const names = new Map(readPeople(db).map((p) => [p.id, p.name]))
   const here = residentsOn(db, today)
   const arriving = residentsArriving(db, today, last)
-  const leaving = [...here, ...arriving.filter((r) => r.arrivesOn > today)]
-    .filter((r) => r.leavesOn <= last)
-    .map((resident): ComingRow => {
-      const { summary } = standingOf(db, resident.residencyId, now)
-      const live = liveHandoff(db, resident.residencyId)
-      return {
+  yield* summariesAhead(db, today, now)
+  const going = [...here, ...arriving.filter((r) => r.arrivesOn > today)].filter((r) => r.leavesOn <= last)
+  const summaries = summariesOf(db, today, now, going)
+  const leaving = going.flatMap((resident): ComingRow[] => {
+    const summary = summaries.get(resident.residencyId)
+    if (!summary) return []
+    const live = liveHandoff(db, resident.residencyId)
+    return [
+      {
         resident,
         readyOn: readyWith(db, resident.residencyId, summary).readyOn,
         ...promisesMet(summary),
         handoff: live && { from: live.from, personName: names.get(live.personId) ?? '' },
         changes: readStayChanges(db, resident.residencyId),
-      }
-    })
+      },
+    ]
+  })
   const days = Array.from({ length: daysAhead }, (_, i) => addDays(today, i)).map((d) => ({
     day: d,
     arriving: arriving.filter((r) => r.arrivesOn === d),

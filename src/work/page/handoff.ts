@@ -10,7 +10,9 @@ import { peopleOn, readKennel, readPeople } from '@/store/kennel'
 import { findResident, residentsOn, type Resident } from '@/store/residents'
 import { readHouse } from '@/store/house'
 import { ladderOf } from '../scene/regimes'
-import { standingOf } from '../record/refold'
+import { atOnce } from '../scene/breaths'
+import { summariesAhead } from '../record/kept'
+import { standingOf, summariesOf } from '../record/refold'
 import { readyWith, shownOf } from '../scene/shown'
 import { handlers } from '../scene/who'
 import { slotsFor, handoffHours } from '../scene/slots'
@@ -161,24 +163,36 @@ function handoffsThatAreOver(db: Db, now: number, names: ReadonlyMap<string, str
   })
 }
 
+export interface HandoffsView {
+  readonly timeZone: string
+  readonly rows: readonly HandoffRow[]
+  readonly over: readonly HandoffOver[]
+}
+
 /** Everyone resident, ready first, then by how much of what was promised is met; and handoffs that are over. */
-export function loadHandoffs(
-  db: Db,
-  now: number,
-): { readonly timeZone: string; readonly rows: readonly HandoffRow[]; readonly over: readonly HandoffOver[] } {
+export const loadHandoffs = (db: Db, now: number): HandoffsView => atOnce(handoffsSteps(db, now))
+
+/** The same, for who lets others in between. */
+export function* handoffsSteps(db: Db, now: number): Generator<undefined, HandoffsView> {
   const { timeZone } = readKennel(db)
   const today = dayIn(timeZone, now)
   const names = new Map(readPeople(db).map((p) => [p.id, p.name]))
-  const rows = residentsOn(db, today).map((resident): HandoffRow => {
-    const { summary } = standingOf(db, resident.residencyId, now)
+  yield* summariesAhead(db, today, now)
+  const here = residentsOn(db, today)
+  const summaries = summariesOf(db, today, now, here)
+  const rows = here.flatMap((resident): HandoffRow[] => {
+    const summary = summaries.get(resident.residencyId)
+    if (!summary) return []
     const live = liveHandoff(db, resident.residencyId)
-    return {
-      resident,
-      readyOn: readyWith(db, resident.residencyId, summary).readyOn,
-      daysLeft: daysBetween(today, resident.leavesOn),
-      ...promisesMet(summary),
-      live: live ? { ...live, personName: names.get(live.personId) ?? '' } : undefined,
-    }
+    return [
+      {
+        resident,
+        readyOn: readyWith(db, resident.residencyId, summary).readyOn,
+        daysLeft: daysBetween(today, resident.leavesOn),
+        ...promisesMet(summary),
+        live: live ? { ...live, personName: names.get(live.personId) ?? '' } : undefined,
+      },
+    ]
   })
   const rank = (r: HandoffRow) => (r.live ? 0 : r.readyOn !== undefined ? 1 : 2)
   return {

@@ -30,7 +30,8 @@ import { loadPressure, type PressureLedger } from '../scene/leashPressure'
 import { restingNow } from '../scene/food'
 import { booksOf, type BooksView } from './books'
 import { keptForecast } from '../record/kept'
-import { readDogScene, type DogScene } from '../scene/dogScene'
+import { dogSceneSteps, type DogScene } from '../scene/dogScene'
+import { atOnce } from '../scene/breaths'
 import { nextFor } from '../scene/next'
 
 export interface LogEntry extends Omit<LogRow, 'endedBy'> {
@@ -158,19 +159,34 @@ const notesLength = 12
 const signDays = 14
 
 /** One dog's page, or undefined when there is no such residency. `page` counts from 0. */
-export function loadResident(
+export const loadResident = (
   db: Db,
   residencyId: string,
   now: number,
   filter: LogFilter = {},
   page = 0,
-): ResidentView | undefined {
-  const scene = readDogScene(db, residencyId, now)
+): ResidentView | undefined => atOnce(residentSteps(db, residencyId, now, filter, page))
+
+/** The same, for who lets others in between. */
+export function* residentSteps(
+  db: Db,
+  residencyId: string,
+  now: number,
+  filter: LogFilter,
+  page: number,
+): Generator<undefined, ResidentView | undefined> {
+  const scene = yield* dogSceneSteps(db, residencyId, now)
   if (!scene) return undefined
   const { resident, today, timeZone, curriculum, derived, people, places, forgetting, names } = scene
   const promises = readPromises(db, residencyId)
   const rows = readLog(db, residencyId, filter, logLength * (page + 1) + 1)
   const latest = newestCurriculum(db)
+  yield
+  const next = nextFor(db, scene, now)
+  yield
+  const { arrivesOn, leavesOn } = resident
+  const progress = progressOf(scene.regimes, scene.sets, promises, { arrivesOn, leavesOn, today })
+  yield
   return {
     resident,
     today,
@@ -184,12 +200,8 @@ export function loadResident(
     ...readyWith(db, residencyId, derived.summary),
     lost: derived.summary.lost,
     handoff: liveHandoff(db, residencyId),
-    next: nextFor(db, scene, now),
-    progress: progressOf(scene.regimes, scene.sets, promises, {
-      arrivesOn: resident.arrivesOn,
-      leavesOn: resident.leavesOn,
-      today,
-    }),
+    next,
+    progress,
     curriculum: {
       name: curriculum.name,
       id: curriculum.id,

@@ -18,10 +18,27 @@ import { baselineFirst } from '../scene/firstThings'
 import { wallMinute } from '../scene/clock'
 import { toldToLead } from '../scene/soundness'
 import { readToday } from '../scene/today'
-import { keptForecasts } from '../record/kept'
+import { atOnce } from '../scene/breaths'
+import { forecastsAhead, keptForecasts, summariesAhead } from '../record/kept'
 
-/** The wall as it stands now, for somebody who may hold a leash. */
-export function loadWall(db: Db, now: number, me?: string, isLead = false): WallPage {
+/** Whose wall it is: who holds a leash is told of what is theirs, a lead of what to see to. */
+export interface WallFor {
+  readonly me?: string | undefined
+  readonly isLead?: boolean
+}
+
+/** The wall as it stands now. */
+export const loadWall = (db: Db, now: number, whose: WallFor = {}): WallPage => atOnce(wallSteps(db, now, whose))
+
+/** The same, for who lets others in between. */
+export function* wallInBreaths(db: Db, now: number, whose: WallFor): Generator<undefined, WallPage> {
+  const today = dayIn(readKennel(db).timeZone, now)
+  yield* summariesAhead(db, today, now)
+  yield* forecastsAhead(db, today)
+  return yield* wallSteps(db, now, whose)
+}
+
+function* wallSteps(db: Db, now: number, { me, isLead = false }: WallFor): Generator<undefined, WallPage> {
   const today = dayIn(readKennel(db).timeZone, now)
   const residents = residentsOn(db, today)
   const summaries = summariesOf(db, today, now, residents)
@@ -55,7 +72,8 @@ export function loadWall(db: Db, now: number, me?: string, isLead = false): Wall
     floorOutOfReach: floorOutOfReach === 'yes',
   })
   const shared = { today, spaces: readSpaces(db), forgetting, house: houseForNext(db, today, now) }
-  const named = namingTheSame(view, (residencyId) => {
+  yield
+  const named = yield* namingTheSame(view, (residencyId) => {
     const dog = dogs.find((d) => d.residencyId === residencyId)
     if (!dog) return undefined
     const derived = standingOf(db, residencyId, now)
@@ -88,11 +106,15 @@ const named = 8
  * Up next names the very step that the dog’s page and its block begin with; a dog for which that is none stands with
  * those that wait, with the reason the other pages say.
  */
-function namingTheSame(view: WallUnsaid, nextOf: (residencyId: string) => FirstNext | undefined): WallView {
+function* namingTheSame(
+  view: WallUnsaid,
+  nextOf: (residencyId: string) => FirstNext | undefined,
+): Generator<undefined, WallView> {
   const upNext: UpNextRow[] = []
   const waits: WallView['later'][number][] = []
   for (const row of view.upNext) {
     const next = upNext.length < named ? nextOf(row.residencyId) : undefined
+    if (next) yield
     if (next && !('rest' in next))
       upNext.push({
         ...row,

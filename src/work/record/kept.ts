@@ -82,6 +82,25 @@ export const keptSummaries = (db: Db, day: string, now: number): ReadonlyMap<str
     }),
   )
 
+/**
+ * Reads what lists of everyone here ask for into memory, a dog at a time, for who lets others in meanwhile
+ * (scene/breaths): on a busy day most were written since they were read last.
+ */
+export function* summariesAhead(db: Db, day: string, now: number): Generator<undefined, void> {
+  for (const stamp of standingStamps(db, day, { now, foldVersion })) {
+    summaries.of(db, stamp)
+    yield
+  }
+}
+
+/** The same of what is said of them. */
+export function* forecastsAhead(db: Db, day: string): Generator<undefined, void> {
+  for (const row of forecastsOn(db, day)) {
+    asKept(db, row)
+    yield
+  }
+}
+
 const stateShape = z.looseObject({
   tick: z.number(),
   runs: z.record(

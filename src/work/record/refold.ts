@@ -1,3 +1,4 @@
+import { isDeepStrictEqual } from 'node:util'
 import { dayIn } from '@/core/days'
 import type { SetFact } from '@/core/facts/fact'
 import { foldFrom, foldMarked } from '@/core/progress/fold'
@@ -12,7 +13,7 @@ import { writtenStamp } from '@/store/standings'
 import { allResidencyIds, readPromises, residentsOn } from '@/store/residents'
 import { refitForgetting } from '../do/refitForgetting'
 import { inTurn, noHooks, type Hooks } from '../hooks'
-import { regimesAhead } from '../scene/regimes'
+import { readRules, regimesAhead, type HouseRules } from '../scene/regimes'
 import { keep, kept, keptSummaries, keptToGoOn } from './kept'
 
 export interface Derived {
@@ -48,6 +49,39 @@ export function refoldApart(db: Db, residencyId: string, now: number): void {
     if (keeping.immediate()) return
   }
   db.transaction(() => refold(db, residencyId, now)).immediate()
+}
+
+/**
+ * Changes what everybody here is judged by, and their standings with it: these are folded while others write, as if the
+ * house were so already; then `write` makes it so and they are kept, in one transaction that is over at once. Whoever
+ * was written of in between is folded in it; all are, where the house was changed by somebody else meanwhile. Nothing
+ * is written where `write` gives no truth, or when it was asked to stop.
+ */
+export function refoldUnder(
+  db: Db,
+  now: number,
+  becomes: (house: HouseRules) => HouseRules,
+  write: () => boolean,
+  hooks: Hooks = noHooks,
+): boolean {
+  const here = () => residentsOn(db, dayIn(readKennel(db).timeZone, now)).map((r) => r.residencyId)
+  const was = readRules(db)
+  const house = becomes(was)
+  const ready = new Map<string, { readonly stamp: number | undefined; readonly fresh: Made }>()
+  for (const id of inTurn(here(), hooks))
+    ready.set(id, db.transaction(() => ({ stamp: writtenStamp(db, id), fresh: madeAnew(db, id, now, house) }))())
+  if (hooks.stopped()) return false
+  const keeping = db.transaction(() => {
+    const same = isDeepStrictEqual(readRules(db), was)
+    if (!write()) return false
+    for (const id of here()) {
+      const one = same ? ready.get(id) : undefined
+      if (one && one.stamp === writtenStamp(db, id)) store(db, id, one.fresh)
+      else refold(db, id, now)
+    }
+    return true
+  })
+  return keeping.immediate()
 }
 
 /**
@@ -96,8 +130,8 @@ function made(db: Db, residencyId: string, all: Regimes, now: number, { state, m
   }
 }
 
-function madeAnew(db: Db, residencyId: string, now: number): Made {
-  const all = regimesAhead(db, residencyId)
+function madeAnew(db: Db, residencyId: string, now: number, house?: HouseRules): Made {
+  const all = regimesAhead(db, residencyId, house ? { house } : {})
   return made(db, residencyId, all, now, foldAll(upTo(all, now), readSets(db, residencyId)))
 }
 

@@ -4,15 +4,16 @@ const breath = () => new Promise((go) => setImmediate(go))
 
 /**
  * Reads what a page shows of many dogs step by step, and lets in whoever waits in between: a sheet of sixty dogs takes
- * half a second, and a rep must not wait for that. What is read is as of its own step; steps are dogs, whole each.
+ * half a second, and a rep must not wait for that. What is read is as of its own step; steps are dogs, whole each. They
+ * are let in once more before it is drawn.
  */
 export async function inBreaths<T>(steps: Generator<unknown, T>): Promise<T> {
   let from = performance.now()
   for (;;) {
     const step = steps.next()
-    if (step.done) return step.value
-    if (performance.now() - from < breathMs) continue
+    if (!step.done && performance.now() - from < breathMs) continue
     await breath()
+    if (step.done) return step.value
     from = performance.now()
   }
 }

@@ -9,6 +9,7 @@ import { readSets } from '@/store/facts/read'
 import { readKennel, readPeople, allPlaces, readPlaces, type Person, type Place } from '@/store/kennel'
 import { readSpaces, type SpaceRow } from '@/store/house'
 import { findResident, type Resident } from '@/store/residents'
+import { atOnce } from './breaths'
 import { kennelForgetting } from './forgetting'
 import { regimesOfResident } from './regimes'
 import { standingOf, type Derived } from '../record/refold'
@@ -29,11 +30,20 @@ export interface DogScene {
   readonly names: { readonly places: ReadonlyMap<string, string>; readonly people: ReadonlyMap<string, string> }
 }
 
-export function readDogScene(db: Db, residencyId: string, now: number): DogScene | undefined {
+export const readDogScene = (db: Db, residencyId: string, now: number): DogScene | undefined =>
+  atOnce(dogSceneSteps(db, residencyId, now))
+
+/** The same, for who lets others in between. */
+export function* dogSceneSteps(db: Db, residencyId: string, now: number): Generator<undefined, DogScene | undefined> {
   const resident = findResident(db, residencyId)
   if (!resident) return undefined
   const { timeZone } = readKennel(db)
   const regimes = regimesOfResident(db, resident, now)
+  yield
+  const derived = standingOf(db, residencyId, now)
+  yield
+  const sets = readSets(db, residencyId)
+  yield
   const people = readPeople(db)
   const places = readPlaces(db)
   return {
@@ -42,8 +52,8 @@ export function readDogScene(db: Db, residencyId: string, now: number): DogScene
     today: dayIn(timeZone, now),
     regimes,
     curriculum: newest(regimes).curriculum,
-    derived: standingOf(db, residencyId, now),
-    sets: readSets(db, residencyId),
+    derived,
+    sets,
     people,
     places,
     spaces: readSpaces(db),

@@ -49,7 +49,10 @@ describe('the kennel’s file looked through', () => {
 
   it('a lead is told on the wall of damage and of old backups, and nobody else; nothing where none are wanted', () => {
     const { db, who, at } = stage()
-    const said = (now: number) => [loadWall(db, now, who, true).trouble, loadWall(db, now, who).trouble]
+    const said = (now: number) => [
+      loadWall(db, now, { me: who, isLead: true }).trouble,
+      loadWall(db, now, { me: who }).trouble,
+    ]
     expect(said(at)).toEqual(['No backup is in the folder yet.', ''])
     const made = backUp(db, at)
     expect(made.ok && said(at)).toEqual(['', ''])

@@ -4,7 +4,8 @@ import { mayAct } from '@/core/people/roles'
 import { Coming } from '@/screens/coming/Coming'
 import { kennelDatabase } from '@/store/connection'
 import { requestTime } from '@/work/scene/clock'
-import { loadComing } from '@/work/page/coming'
+import { comingSteps } from '@/work/page/coming'
+import { inBreaths } from '@/work/scene/breaths'
 import { moveGoingHome, stopWorking, workAgain } from './actions'
 
 export const metadata: Metadata = { title: 'Coming and going' }
@@ -14,7 +15,7 @@ export default async function ComingPage() {
   const trains = mayAct(person.role, 'trainer')
   return (
     <Coming
-      view={loadComing(kennelDatabase(), requestTime())}
+      view={await inBreaths(comingSteps(kennelDatabase(), requestTime()))}
       change={trains ? moveGoingHome : undefined}
       pauses={trains ? { pause: stopWorking, resume: workAgain } : undefined}
     />

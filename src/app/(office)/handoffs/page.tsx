@@ -3,8 +3,8 @@ import { enter } from '@/app/door'
 import { mayAct } from '@/core/people/roles'
 import { Handoffs } from '@/screens/handoff/Handoffs'
 import { kennelDatabase } from '@/store/connection'
-import { loadHandoffs } from '@/work/page/handoff'
-import { thenBreathe } from '@/work/scene/breaths'
+import { handoffsSteps } from '@/work/page/handoff'
+import { inBreaths } from '@/work/scene/breaths'
 import { requestTime } from '@/work/scene/clock'
 import { sayHandoffOutcome } from './actions'
 
@@ -13,5 +13,5 @@ export const metadata: Metadata = { title: 'Handoffs' }
 export default async function HandoffsPage() {
   const person = await enter()
   const say = mayAct(person.role, 'trainer') ? sayHandoffOutcome : undefined
-  return <Handoffs {...await thenBreathe(loadHandoffs(kennelDatabase(), requestTime()))} say={say} />
+  return <Handoffs {...await inBreaths(handoffsSteps(kennelDatabase(), requestTime()))} say={say} />
 }

@@ -3,8 +3,8 @@ import { z } from 'zod'
 import { enter } from '@/app/door'
 import { Resident } from '@/screens/resident/Resident'
 import { kennelDatabase } from '@/store/connection'
-import { loadResident } from '@/work/page/resident'
-import { thenBreathe } from '@/work/scene/breaths'
+import { residentSteps } from '@/work/page/resident'
+import { inBreaths } from '@/work/scene/breaths'
 import { requestTime } from '@/work/scene/clock'
 import { moveGoingHome } from '../../coming/actions'
 import { changeRuns, doWithoutBaseline, keepNote, putBooksRight, putSetRight, takeSetBack } from './actions'
@@ -28,8 +28,8 @@ export default async function ResidentPage({
   await enter()
   const now = requestTime()
   const { command, place, holder, only, page } = query.parse(await searchParams)
-  const view = await thenBreathe(
-    loadResident(
+  const view = await inBreaths(
+    residentSteps(
       kennelDatabase(),
       (await params).residencyId,
       now,
