@@ -1,7 +1,7 @@
 import { copyFileSync } from 'node:fs'
 import { beforeAll, expect, it } from 'vitest'
 import { z } from 'zod'
-import { readLog } from '@/store/facts/read'
+import { readLog } from '@/store/facts/log'
 import { openDatabase, type Db } from '@/store/database'
 import { factTables } from '@/store/facts/kinds'
 import { allResidencyIds } from '@/store/residents'

@@ -12,7 +12,7 @@ import { readPeople } from '@/store/kennel'
 import { addPerson } from '../do/begin'
 import { lookThrough, oddSaid } from '../scene/soundness'
 import { dog, monday, msPerDay, newFile, newKennel, Tablet, trainer } from '../tests/kennel'
-import { readLog } from '@/store/facts/read'
+import { readLog } from '@/store/facts/log'
 import { recordFacts } from './accept'
 
 const number = z.object({ n: z.number() })
