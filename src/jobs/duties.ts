@@ -15,6 +15,8 @@ const nightlyMinutes = { standings: 2, check: 10, backup: 20 } as const
 /** House: what goes through the history of years may take so long; it gives way to whoever waits. */
 const nightMs = 1_200_000
 
+const byNight = { limitMs: nightMs, last: true } as const
+
 /** House: nobody who has just started the kennel waits for it to be looked through. */
 const checkAfterStartMs = 60_000
 /** House: so often what was written is brought from the side file into the kennel’s. */
@@ -37,24 +39,24 @@ export const duties = (kennel: () => Db, tell: (damaged: boolean) => void): read
     name: 'standings renewed',
     next: (now, last) =>
       last === undefined ? now : nextNight(readKennel(kennel()).timeZone, now, nightlyMinutes.standings),
-    run: (now) => runJob('renew-standings', { now }, { limitMs: nightMs }),
+    run: (now) => runJob('renew-standings', { now }, byNight),
   },
   {
     name: 'forgetting fitted',
     next: (_, last) => Math.max(forgettingFittedAt(kennel()), last ?? 0) + msPerDay,
-    run: (now) => runJob('refit-forgetting', { now }, { limitMs: nightMs }),
+    run: (now) => runJob('refit-forgetting', { now }, byNight),
   },
   {
     name: 'rates learned',
     next: (_, last) => Math.max(readLearned(kennel())?.at ?? 0, last ?? 0) + msPerDay,
-    run: (now) => runJob('learn-rates', { now }, { limitMs: nightMs }),
+    run: (now) => runJob('learn-rates', { now }, byNight),
   },
   {
     // Whenever facts came, and each morning.
     name: 'forecasts renewed',
     next: (now, last) => (last === undefined ? now : last + forecastEveryMs),
     run: async (now) => {
-      if (forecastsStale(kennel(), now).length > 0) await runJob('renew-forecasts', { now }, { limitMs: nightMs })
+      if (forecastsStale(kennel(), now).length > 0) await runJob('renew-forecasts', { now }, byNight)
     },
   },
   {
@@ -66,7 +68,7 @@ export const duties = (kennel: () => Db, tell: (damaged: boolean) => void): read
         : nextNight(readKennel(kennel()).timeZone, now, nightlyMinutes.check),
     run: async (now) => {
       const file = kennel().name
-      const look = await runJob('check-kennel', { now }, { limitMs: nightMs })
+      const look = await runJob('check-kennel', { now }, byNight)
       keepLook(file, look)
       tell(look.damage.length > 0)
       const said = soundnessSaid(look)
@@ -80,7 +82,7 @@ export const duties = (kennel: () => Db, tell: (damaged: boolean) => void): read
       last === undefined && !isBackedUp(kennel(), now)
         ? now
         : nextNight(readKennel(kennel()).timeZone, now, nightlyMinutes.backup),
-    run: (now) => runJob('back-up-nightly', { now }, { limitMs: nightMs }),
+    run: (now) => runJob('back-up-nightly', { now }, byNight),
   },
 ]
 
@@ -90,6 +92,6 @@ export const smallDuties: readonly Duty[] = [
     // Who answers people leaves it to this (store/connection), and most is written while others work long.
     name: 'pages brought home',
     next: (now, last) => (last === undefined ? now : last + bringHomeEveryMs),
-    run: () => runJob('bring-home', {}),
+    run: () => runJob('bring-home', {}, { last: true }),
   },
 ]

@@ -1,8 +1,9 @@
 import { buildSync } from 'esbuild'
-import { mkdirSync, mkdtempSync, rmSync } from 'node:fs'
+import { mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { openDatabase, type Db } from '@/store/database'
+import { readMethodChanges } from '@/store/method'
 import { allResidencyIds } from '@/store/residents'
 import { forgettingFittedAt } from '@/store/forgetting'
 import { renewForecasts } from '@/work/do/forecasts'
@@ -16,6 +17,7 @@ import { keptForecasts } from '@/work/record/kept'
 const dogs = 12
 let db: Db
 let file: string
+let ada: string
 let folder: string
 beforeAll(() => {
   // Beside the sources, so that what it imports is found.
@@ -33,7 +35,7 @@ beforeAll(() => {
   process.env['KIBOU_JOBS'] = outfile
   file = newFile()
   db = openDatabase(file)
-  const ada = trainer(db)
+  ada = trainer(db)
   for (let n = 1; n <= dogs; n++) {
     const id = dog(db, { name: `Dog ${n}`, run: String(n) })
     const tablet = new Tablet()
@@ -46,6 +48,14 @@ afterAll(async () => {
   delete process.env['KIBOU_JOBS']
   rmSync(folder, { recursive: true, force: true })
 })
+
+/** How far each thread of this process stands back: its niceness, as proc(5) says it in the 19th field of `stat`. */
+const threadsStandBack = (): readonly number[] =>
+  readdirSync('/proc/self/task').map((id) => {
+    const stat = readFileSync(`/proc/self/task/${id}/stat`, 'utf8')
+    // The name, in brackets, may hold blanks.
+    return Number(stat.slice(stat.lastIndexOf(')') + 2).split(' ')[19 - 3])
+  })
 
 const ask = { raw: { row: 'counts', option: 'ten-in-a-row' }, now: monday }
 
@@ -95,6 +105,28 @@ describe('a job', () => {
     expect(await runJob('renew-standings', { now: monday }, { file })).toEqual({ renewed: 0 })
     expect(allResidencyIds(db)).toHaveLength(dogs)
   })
+
+  it('switches the house method while others read', async () => {
+    const form = { row: 'late', option: 'not-paid', recordedBy: 'nobody' }
+    const switched = (recordedBy: string) =>
+      runJob('switch-method', { form: { ...form, recordedBy }, now: later }, { file })
+    expect(await switched('nobody')).toMatchObject({ ok: false })
+    expect(readMethodChanges(db)).toEqual([])
+    expect(await switched(ada)).toEqual({ ok: true })
+    expect(readMethodChanges(db)).toMatchObject([{ row: 'late', option: 'not-paid' }])
+  })
+
+  it.runIf(process.platform === 'linux')(
+    'stands back a little where somebody waits, and far where nobody does',
+    async () => {
+      await stopJobs()
+      const back = () => threadsStandBack().filter((n) => n > 0)
+      await runJob('renew-standings', { now: monday }, { file, last: true })
+      expect(new Set(back())).toEqual(new Set([15]))
+      await runJob('method-preview', ask, { file })
+      expect(new Set(back())).toEqual(new Set([15, 5]))
+    },
+  )
 
   it('writes what the same work writes here', async () => {
     await runJob('refit-forgetting', { now: later + 1 }, { file })

@@ -17,31 +17,44 @@ export interface RunOptions {
   readonly signal?: AbortSignal
   /** It is killed after this, wherever it is. */
   readonly limitMs?: number
+  /** Nobody sits before a screen until it is done: it gives way to everything else. */
+  readonly last?: boolean
 }
 
 /** A job that was killed: it took too long, or did not stop when asked to. */
 export class JobKilled extends Error {}
 
-const held = globalThis as typeof globalThis & { kibouJobs?: Piscina | undefined }
+type Turn = 'soon' | 'last'
 
 /**
- * Threads for heavy work: one less than the machine has, so that requests are answered meanwhile; two at the least, so
- * that who asks for something does not wait for the night’s work.
+ * House: how far threads stand back behind those that answer (jobs/worker). What somebody waits for still comes on a
+ * busy day; the work of the house takes what is left over. A thread can stand back further, and never come forward
+ * again: each has threads of its own.
  */
-function pool(): Piscina {
-  return (held.kibouJobs ??= new Piscina({
+const standsBack: Readonly<Record<Turn, number>> = { soon: 5, last: 15 }
+
+/**
+ * Threads for heavy work: for what is waited for two at the least, so that nobody waits for somebody else’s; for the
+ * rest one for each clock of the house and one for what is asked for by hand.
+ */
+const mostThreads: Readonly<Record<Turn, number>> = { soon: Math.max(2, availableParallelism() - 1), last: 3 }
+
+const held = globalThis as typeof globalThis & { kibouJobs?: Partial<Record<Turn, Piscina>> }
+
+const pool = (turn: Turn): Piscina =>
+  ((held.kibouJobs ??= {})[turn] ??= new Piscina({
     filename: process.env['KIBOU_JOBS'] ?? join(process.cwd(), 'build/jobs.mjs'),
     minThreads: 0,
-    maxThreads: Math.max(2, availableParallelism() - 1),
+    maxThreads: mostThreads[turn],
     idleTimeout: 30_000,
+    env: { ...process.env, KIBOU_STANDS_BACK: String(standsBack[turn]) },
   }))
-}
 
 /** Runs a job on a thread of its own. Throws JobKilled when it had to be killed, and what the job itself threw. */
 export async function runJob<N extends JobName>(
   name: N,
   input: InputOf<N>,
-  { file = process.env['KIBOU_DB'] ?? '', onProgress, signal, limitMs = usualLimitMs }: RunOptions = {},
+  { file = process.env['KIBOU_DB'] ?? '', onProgress, signal, limitMs = usualLimitMs, last = false }: RunOptions = {},
 ): Promise<OutputOf<N>> {
   const { port1, port2 } = new MessageChannel()
   const stop = new Int32Array(new SharedArrayBuffer(4))
@@ -56,7 +69,7 @@ export async function runJob<N extends JobName>(
   port1.on('message', (share) => onProgress?.(Number(share)))
   const task: Task = { name, input, file, port: port2, stop }
   try {
-    return (await pool().run(task, { transferList: [port2], signal: kill.signal })) as OutputOf<N>
+    return (await pool(last ? 'last' : 'soon').run(task, { transferList: [port2], signal: kill.signal })) as OutputOf<N>
   } catch (error) {
     if (kill.signal.aborted) throw new JobKilled(`${name} was stopped: it took too long`)
     throw error
@@ -76,7 +89,7 @@ export const unlessKilled = <T, R>(job: Promise<T>, refused: (why: string) => R)
 
 /** Lets go of all threads; what runs is killed. */
 export async function stopJobs(): Promise<void> {
-  const pool = held.kibouJobs
-  held.kibouJobs = undefined
-  await pool?.destroy()
+  const pools = Object.values(held.kibouJobs ?? {})
+  held.kibouJobs = {}
+  await Promise.all(pools.map((pool) => pool.destroy()))
 }

@@ -15,10 +15,9 @@ export interface Task {
 
 const databaseOf = oneAtATime(connectTo)
 
-/** House: work of the house gives way to whoever waits for an answer. */
-const lastInTurn = 15
-// Of this thread alone, which only Linux can tell from the process; elsewhere they take turns as they are.
-if (process.platform === 'linux' && !isMainThread) setPriority(0, lastInTurn)
+// Behind whoever waits for an answer (jobs/pool). Of this thread alone, which only Linux can tell from the process;
+// elsewhere they take turns as they are.
+if (process.platform === 'linux' && !isMainThread) setPriority(0, Number(process.env['KIBOU_STANDS_BACK'] ?? 0))
 
 export default function run({ name, input, file, port, stop }: Task): unknown {
   try {

@@ -27,7 +27,7 @@ export const backUpNow = act(
   'lead',
   (reason): Told & { file?: string } => refuse(reason),
   async (): Promise<Told & { file?: string }> => {
-    const made = await unlessKilled(runJob('back-up', { now: requestTime() }, { limitMs: heavyMs }), refuse)
+    const made = await unlessKilled(runJob('back-up', { now: requestTime() }, { limitMs: heavyMs, last: true }), refuse)
     if (made.ok) revalidatePath('/', 'layout')
     return made
   },
@@ -38,7 +38,10 @@ export const kennelOutNow = act(
   'lead',
   (reason): Told & { file?: string } => refuse(reason),
   async (): Promise<Told & { file?: string }> => {
-    const out = await unlessKilled(runJob('kennel-out', { now: requestTime() }, { limitMs: heavyMs }), refuse)
+    const out = await unlessKilled(
+      runJob('kennel-out', { now: requestTime() }, { limitMs: heavyMs, last: true }),
+      refuse,
+    )
     return out.ok && 'folder' in out && out.folder !== undefined ? { ok: true, file: out.folder } : out
   },
 )
@@ -49,7 +52,7 @@ export const lookIntoBackup = act(
   (reason): Deed<{ readonly inside: Inside }> => refuse(reason),
   async (_, name: unknown): Promise<Deed<{ readonly inside: Inside }>> => {
     const asked = { name: typeof name === 'string' ? name : '' }
-    const looked = await unlessKilled(runJob('look-into-backup', asked, { limitMs: heavyMs }), (why) => why)
+    const looked = await unlessKilled(runJob('look-into-backup', asked, { limitMs: heavyMs, last: true }), (why) => why)
     return typeof looked === 'string' ? refuse(looked) : { ok: true, inside: looked }
   },
 )
