@@ -1,4 +1,3 @@
-import { isDeepStrictEqual } from 'node:util'
 import { dayIn } from '@/core/days'
 import type { SetFact } from '@/core/facts/fact'
 import { foldFrom, foldMarked } from '@/core/progress/fold'
@@ -54,8 +53,8 @@ export function refoldApart(db: Db, residencyId: string, now: number): void {
 /**
  * Changes what everybody here is judged by, and their standings with it: these are folded while others write, as if the
  * house were so already; then `write` makes it so and they are kept, in one transaction that is over at once. Whoever
- * was written of in between is folded in it; all are, where the house was changed by somebody else meanwhile. Nothing
- * is written where `write` gives no truth, or when it was asked to stop.
+ * was written of in between is folded in it, which is everybody where somebody else changed the house. Nothing is
+ * written where `write` says no, or when it was asked to stop.
  */
 export function refoldUnder(
   db: Db,
@@ -65,17 +64,15 @@ export function refoldUnder(
   hooks: Hooks = noHooks,
 ): boolean {
   const here = () => residentsOn(db, dayIn(readKennel(db).timeZone, now)).map((r) => r.residencyId)
-  const was = readRules(db)
-  const house = becomes(was)
+  const house = becomes(readRules(db))
   const ready = new Map<string, { readonly stamp: number | undefined; readonly fresh: Made }>()
   for (const id of inTurn(here(), hooks))
     ready.set(id, db.transaction(() => ({ stamp: writtenStamp(db, id), fresh: madeAnew(db, id, now, house) }))())
   if (hooks.stopped()) return false
   const keeping = db.transaction(() => {
-    const same = isDeepStrictEqual(readRules(db), was)
     if (!write()) return false
     for (const id of here()) {
-      const one = same ? ready.get(id) : undefined
+      const one = ready.get(id)
       if (one && one.stamp === writtenStamp(db, id)) store(db, id, one.fresh)
       else refold(db, id, now)
     }
