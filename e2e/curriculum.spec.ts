@@ -177,6 +177,9 @@ test('the house method shows what a switch changes now and as a replay, then app
   expect(kibou.count('SELECT count(*) AS n FROM method_change')).toBe(0)
   await page.getByRole('button', { name: 'Apply from the next rep on' }).press('Enter')
   await expect(page.getByText(/Maud Ferrow: When does a rung count\? Five of five/)).toBeVisible()
+  // The long list above the button is gone; whoever pressed it is at what they chose.
+  await expect(counts.getByRole('radio', { checked: true })).toBeFocused()
+  await expect(counts.getByRole('radio', { checked: true })).toBeInViewport()
   expect(kibou.count("SELECT count(*) AS n FROM method_change WHERE row = 'counts' AND option = 'five-of-five'")).toBe(
     1,
   )

@@ -1,5 +1,5 @@
 'use client'
-import { useState, useTransition } from 'react'
+import { useRef, useState, useTransition } from 'react'
 import { Label, Radio, RadioGroup } from 'react-aria-components'
 import styled from 'styled-components'
 import { methodRows, type MethodRow, type RowKind } from '@/core/method/rows'
@@ -73,6 +73,7 @@ function RowOf({ row, current, actions }: { row: MethodRow; current: string; act
   const [wrong, setWrong] = useState('')
   const [pending, start] = useTransition()
   const mine = useMay('lead')
+  const choices = useRef<HTMLDivElement>(null)
   const choose = (option: string) => {
     setWanted(option)
     setPreview(undefined)
@@ -88,13 +89,22 @@ function RowOf({ row, current, actions }: { row: MethodRow; current: string; act
     start(async () => {
       const told = await actions.set({ row: row.id, option: wanted })
       setWrong(told.ok ? '' : told.reason)
-      if (told.ok) setPreview(undefined)
+      if (!told.ok) return
+      setPreview(undefined)
+      // What stood below the choice is gone: whoever applied it is led back to what is set now.
+      choices.current?.querySelector<HTMLElement>('input:checked')?.focus()
     })
   }
   return (
     <Row data-changed={current !== row.default}>
       <div>
-        <RadioGroup value={wanted} onChange={choose} isDisabled={row.kind === 'fixed' || !mine} isReadOnly={pending}>
+        <RadioGroup
+          ref={choices}
+          value={wanted}
+          onChange={choose}
+          isDisabled={row.kind === 'fixed' || !mine}
+          isReadOnly={pending}
+        >
           <Label>{row.question}</Label>
           {row.options.map((o) => (
             <Option key={o.id} value={o.id}>
@@ -121,7 +131,6 @@ function RowOf({ row, current, actions }: { row: MethodRow; current: string; act
         {wanted !== current && (
           <Change role="status">
             {pending && !preview && <p>Looking at what changes …</p>}
-            {pending && preview && <p>Every dog’s standing is judged anew …</p>}
             {preview && <Preview preview={preview} />}
             {wrong && <Fault>{wrong}</Fault>}
             <div>
@@ -135,6 +144,7 @@ function RowOf({ row, current, actions }: { row: MethodRow; current: string; act
               >
                 Leave it
               </Quiet>
+              {pending && preview && <span> Every dog’s standing is judged anew …</span>}
             </div>
           </Change>
         )}
