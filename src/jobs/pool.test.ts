@@ -1,8 +1,9 @@
 import { buildSync } from 'esbuild'
-import { mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs'
+import { mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { openDatabase, type Db } from '@/store/database'
+import { troubleOf } from '@/store/trouble'
 import { readMethodChanges } from '@/store/method'
 import { allResidencyIds } from '@/store/residents'
 import { forgettingFittedAt } from '@/store/forgetting'
@@ -96,6 +97,13 @@ describe('a job', () => {
   it('with input that is none is refused, and what it throws comes back', async () => {
     await expect(runJob('renew-standings', { now: Number.NaN }, { file })).rejects.toThrow(/now/)
     await expect(runJob('renew-standings', { now: later }, { file: '/proc/none/kennel.db' })).rejects.toThrow()
+  })
+
+  it('that meets a trouble of the database says which, though its error lost its class on the way', async () => {
+    const broken = newFile()
+    writeFileSync(broken, 'no database at all, but long enough to be looked at as one'.repeat(100))
+    const met = await runJob('renew-standings', { now: later }, { file: broken }).catch(troubleOf)
+    expect(met).toBe('broken')
   })
 
   it('renews the standings that no longer hold, once', async () => {

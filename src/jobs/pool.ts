@@ -3,7 +3,8 @@ import { join } from 'node:path'
 import { MessageChannel } from 'node:worker_threads'
 import { Piscina } from 'piscina'
 import type { InputOf, JobName, OutputOf } from './jobs'
-import type { Task } from './worker'
+import { Troubled } from '@/store/trouble'
+import type { Answer, Task } from './worker'
 
 /** House: a job without a limit of its own is killed after so long, and one that was asked to stop after this. */
 const usualLimitMs = 60_000
@@ -50,7 +51,10 @@ const pool = (turn: Turn): Piscina =>
     env: { ...process.env, KIBOU_STANDS_BACK: String(standsBack[turn]) },
   }))
 
-/** Runs a job on a thread of its own. Throws JobKilled when it had to be killed, and what the job itself threw. */
+/**
+ * Runs a job on a thread of its own. Throws JobKilled when it had to be killed, Troubled where the database can not be
+ * read or written, and what the job itself threw.
+ */
 export async function runJob<N extends JobName>(
   name: N,
   input: InputOf<N>,
@@ -69,7 +73,10 @@ export async function runJob<N extends JobName>(
   port1.on('message', (share) => onProgress?.(Number(share)))
   const task: Task = { name, input, file, port: port2, stop }
   try {
-    return (await pool(last ? 'last' : 'soon').run(task, { transferList: [port2], signal: kill.signal })) as OutputOf<N>
+    const asked = pool(last ? 'last' : 'soon').run(task, { transferList: [port2], signal: kill.signal })
+    const answer = (await asked) as Answer
+    if ('trouble' in answer) throw new Troubled(answer.trouble)
+    return answer.done as OutputOf<N>
   } catch (error) {
     if (kill.signal.aborted) throw new JobKilled(`${name} was stopped: it took too long`)
     throw error

@@ -2,6 +2,7 @@ import { setPriority } from 'node:os'
 import { isMainThread, type MessagePort } from 'node:worker_threads'
 import { oneAtATime } from '@/store/connection'
 import { connectTo } from '@/store/database'
+import { troubleOf, type Trouble } from '@/store/trouble'
 import { jobs, type JobName } from './jobs'
 
 /** What is handed to a thread: which job, over which file, and how it is heard and stopped. */
@@ -19,12 +20,20 @@ const databaseOf = oneAtATime(connectTo)
 // elsewhere they take turns as they are.
 if (process.platform === 'linux' && !isMainThread) setPriority(0, Number(process.env['KIBOU_STANDS_BACK'] ?? 0))
 
-export default function run({ name, input, file, port, stop }: Task): unknown {
+/** What a job came to, or what of the database’s troubles it met: an error loses its class between threads. */
+export type Answer = { readonly done: unknown } | { readonly trouble: Trouble }
+
+export default function run({ name, input, file, port, stop }: Task): Answer {
   try {
-    return jobs[name].start(databaseOf(file), input, {
+    const done = jobs[name].start(databaseOf(file), input, {
       progress: (share) => port.postMessage(share),
       stopped: () => Atomics.load(stop, 0) === 1,
     })
+    return { done }
+  } catch (error) {
+    const trouble = troubleOf(error)
+    if (trouble === undefined) throw error
+    return { trouble }
   } finally {
     port.close()
   }

@@ -21,8 +21,16 @@ const codes: readonly (readonly [code: string, trouble: Trouble])[] = [
   ['SQLITE_PERM', 'unreadable'],
 ]
 
+/** One of these that was met on another thread, from where an error comes without its class and code. */
+export class Troubled extends Error {
+  constructor(readonly trouble: Trouble) {
+    super(sayTrouble[trouble])
+  }
+}
+
 /** What of these an error is, or came of; undefined for one of the program's own. */
 export function troubleOf(error: unknown): Trouble | undefined {
+  if (error instanceof Troubled) return error.trouble
   if (!(error instanceof SqliteError)) return error instanceof Error && error.cause ? troubleOf(error.cause) : undefined
   return codes.find(([code]) => error.code.startsWith(code))?.[1]
 }

@@ -248,8 +248,11 @@ describe('the house method', () => {
 
   describe('while it is switched, others write', () => {
     const five = { row: 'counts', option: 'five-of-five' }
-    /** Three dogs with five clean reps each, and a switch in whose midst, with one dog folded, something is done. */
-    function switched(meanwhile: (s: ReturnType<typeof scene>, others: readonly string[]) => void, stopped = false) {
+    /** Three dogs with five clean reps each, and a switch in whose midst, with so many folded, something is done. */
+    function switched(
+      meanwhile: (s: ReturnType<typeof scene>, others: readonly string[]) => void,
+      { stopped = false, when = 1 } = {},
+    ) {
       const s = scene()
       const { db, ada, tablet, residencyId } = s
       const others = ['Teasel', 'Sorrel'].map((name, i) =>
@@ -264,12 +267,12 @@ describe('the house method', () => {
       const at = tablet.at
       const done = switchMethod(db, { ...five, recordedBy: ada }, at, {
         progress: () => {
-          if (++folded === 1) meanwhile(s, others)
+          if (++folded === when) meanwhile(s, others)
         },
         stopped: () => stopped && folded > 0,
       })
       const asFolded = (id: string) => derive(db, id, regimesFor(db, id, later))
-      return { ...s, done, at, all: [residencyId, ...others], asFolded }
+      return { ...s, done, folded, all: [residencyId, ...others], asFolded }
     }
 
     it('what is recorded of a dog that was folded counts, and so does a dog that came', () => {
@@ -286,19 +289,38 @@ describe('the house method', () => {
       expect(all.map((id) => position(db, id))).toEqual([1, 0, 0])
     })
 
+    it('where all are recorded of behind their turn, they are folded again before anybody waits for it', () => {
+      const work = ({ db, ada, tablet, residencyId }: ReturnType<typeof scene>, others: readonly string[]) => {
+        tablet.at += 1000
+        for (const id of [residencyId, ...others]) {
+          const set = tablet.set(id, ada, { rungId: 'sit.rear' })
+          recordFacts(db, tablet.batch([set, ...Array.from({ length: 5 }, () => tablet.rep(set.id))]), tablet.at)
+        }
+      }
+      const { db, done, all, folded, asFolded } = switched(work, { when: 3 })
+      expect(done).toEqual({ ok: true })
+      expect(all.map((id) => position(db, id))).toEqual([1, 1, 1])
+      for (const id of all) expect(standingOf(db, id, later)).toEqual(asFolded(id))
+      expect(folded).toBe(6)
+    })
+
     it('what somebody else set meanwhile is kept; the same is said to be set', () => {
       const other = { row: 'late', option: 'not-paid' }
-      const two = switched(({ db, ada, tablet }) => switchMethod(db, { ...other, recordedBy: ada }, tablet.at))
-      expect(two.done).toEqual({ ok: true })
-      expect(readMethodChanges(two.db)).toMatchObject([other, five])
-      for (const id of two.all) expect(standingOf(two.db, id, later)).toEqual(two.asFolded(id))
+      for (const when of [1, 3]) {
+        const set = ({ db, ada, tablet }: ReturnType<typeof scene>) =>
+          switchMethod(db, { ...other, recordedBy: ada }, tablet.at)
+        const two = switched(set, { when })
+        expect(two.done).toEqual({ ok: true })
+        expect(readMethodChanges(two.db)).toMatchObject([other, five])
+        for (const id of two.all) expect(standingOf(two.db, id, later)).toEqual(two.asFolded(id))
+      }
       const same = switched(({ db, ada, tablet }) => switchMethod(db, { ...five, recordedBy: ada }, tablet.at))
       expect(same.done).toMatchObject({ ok: false, reason: 'It is set so already.' })
       expect(readMethodChanges(same.db)).toHaveLength(1)
     })
 
     it('one that is stopped changes nothing', () => {
-      const { db, done, all, asFolded } = switched(() => undefined, true)
+      const { db, done, all, asFolded } = switched(() => undefined, { stopped: true })
       expect(done).toMatchObject({ ok: false, reason: expect.stringContaining('Nothing was changed') })
       expect(readMethodChanges(db)).toEqual([])
       for (const id of all) expect(standingOf(db, id, later)).toEqual(asFolded(id))

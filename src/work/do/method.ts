@@ -29,7 +29,7 @@ export function switchMethod(db: Db, form: z.infer<typeof switchForm>, now: numb
   const done = refoldUnder(
     db,
     now,
-    (house) => ({ ...house, changes: [...house.changes, change] }),
+    (house) => ({ ...house, changes: [...house.changes, change].sort((a, b) => a.at - b.at) }),
     () => {
       why = whyNot()
       if (why === undefined) insertMethodChange(db, v7(), change, form.recordedBy)

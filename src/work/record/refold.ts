@@ -51,6 +51,12 @@ export function refoldApart(db: Db, residencyId: string, now: number): void {
 }
 
 /**
+ * House: who was written of while the others were folded is folded again apart, so often at the most and until so few
+ * are left, which everybody waits for.
+ */
+const [mostPasses, fewBehind] = [8, 2]
+
+/**
  * Changes what everybody here is judged by, and their standings with it: these are folded while others write, as if the
  * house were so already; then `write` makes it so and they are kept, in one transaction that is over at once. Whoever
  * was written of in between is folded in it, which is everybody where somebody else changed the house. Nothing is
@@ -64,16 +70,22 @@ export function refoldUnder(
   hooks: Hooks = noHooks,
 ): boolean {
   const here = () => residentsOn(db, dayIn(readKennel(db).timeZone, now)).map((r) => r.residencyId)
-  const house = becomes(readRules(db))
   const ready = new Map<string, { readonly stamp: number | undefined; readonly fresh: Made }>()
-  for (const id of inTurn(here(), hooks))
-    ready.set(id, db.transaction(() => ({ stamp: writtenStamp(db, id), fresh: madeAnew(db, id, now, house) }))())
-  if (hooks.stopped()) return false
+  const isBehind = (id: string) => !ready.has(id) || ready.get(id)?.stamp !== writtenStamp(db, id)
+  // The house is read with each: somebody else may change it, too.
+  const fold = (id: string) =>
+    ready.set(id, { stamp: writtenStamp(db, id), fresh: madeAnew(db, id, now, becomes(readRules(db))) })
+  for (let passes = 0; passes < mostPasses; passes++) {
+    const behind = here().filter(isBehind)
+    if (passes > 0 && behind.length <= fewBehind) break
+    for (const id of inTurn(behind, hooks)) db.transaction(fold)(id)
+    if (hooks.stopped()) return false
+  }
   const keeping = db.transaction(() => {
     if (!write()) return false
     for (const id of here()) {
       const one = ready.get(id)
-      if (one && one.stamp === writtenStamp(db, id)) store(db, id, one.fresh)
+      if (one && !isBehind(id)) store(db, id, one.fresh)
       else refold(db, id, now)
     }
     return true
