@@ -307,8 +307,17 @@ describe('the house method', () => {
     it('what somebody else set meanwhile is kept; the same is said to be set', () => {
       const other = { row: 'late', option: 'not-paid' }
       for (const when of [1, 3]) {
-        const set = ({ db, ada, tablet }: ReturnType<typeof scene>) =>
+        // Late reps behind it tell whether they were judged by it.
+        const set = ({ db, ada, tablet, residencyId }: ReturnType<typeof scene>) => {
           switchMethod(db, { ...other, recordedBy: ada }, tablet.at)
+          tablet.at += 1000
+          const set = tablet.set(residencyId, ada, { rungId: 'sit.rear' })
+          recordFacts(
+            db,
+            tablet.batch([set, ...Array.from({ length: 4 }, () => tablet.rep(set.id, 'late'))]),
+            tablet.at,
+          )
+        }
         const two = switched(set, { when })
         expect(two.done).toEqual({ ok: true })
         expect(readMethodChanges(two.db)).toMatchObject([other, five])
