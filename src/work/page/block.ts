@@ -32,6 +32,7 @@ import { blocksOfDay, readCloses, readSigns } from '@/store/facts/blocks'
 import type { Db } from '@/store/database'
 import { collarsWorn } from '@/store/facts/gear'
 import { settleMinutes } from '@/store/facts/paced'
+import { atOnce } from '../scene/breaths'
 import { triedOf } from '../scene/tried'
 import { wordsOf } from '../scene/words'
 import { pacesOf } from '../scene/paces'
@@ -181,14 +182,24 @@ const aheadMs = 2 * 86_400_000
 const recentMs = 2 * 86_400_000
 
 /** A dog's block, composed, or of one command; undefined for an unknown dog or command. */
-export function loadBlock(
+export const loadBlock = (
   db: Db,
   residencyId: string,
   commandId: string | undefined,
   me: string,
   now: number,
   trial?: KitTrial,
-): BlockView | undefined {
+): BlockView | undefined => atOnce(blockSteps(db, residencyId, commandId, me, now, trial))
+
+/** The same, for who lets others in between. What a device goes on from is read in one step. */
+export function* blockSteps(
+  db: Db,
+  residencyId: string,
+  commandId: string | undefined,
+  me: string,
+  now: number,
+  trial?: KitTrial,
+): Generator<undefined, BlockView | undefined> {
   const resident = findResident(db, residencyId)
   if (!resident) return undefined
   const regimes = regimesOfResident(db, resident, now)
@@ -203,9 +214,12 @@ export function loadBlock(
   const places = readSpaces(db)
   const forgetting = kennelForgetting(db)
   const derived = standingOf(db, residencyId, now)
+  yield
   const sets = readSets(db, residencyId)
   const since = Math.max(now - recentMs, from)
   const open = openSets(db, residencyId, now - openForMs)
+  const unpaid = unpaidRun(paidSince(db, residencyId, now - recentMs))
+  yield
   // A set belongs to the older ones only when it is closed and every rep of it does. One open while the rules change
   // goes on under the new ones.
   const isRecent = (s: SetFact): boolean =>
@@ -214,6 +228,12 @@ export function loadBlock(
     (s.reps.length === 0 && s.day >= dayIn(house.timeZone, since))
   const method = methodAt(readMethodChanges(db), now)
   const next = nextFor(db, { resident, curriculum, derived, today, spaces: places, forgetting, sets }, now)
+  yield
+  const state = foldDog(
+    regimes,
+    sets.filter((s) => !isRecent(s)),
+  )
+  yield
   const around = aroundFor(
     db,
     resident,
@@ -246,10 +266,7 @@ export function loadBlock(
     today,
     now,
     since,
-    state: foldDog(
-      regimes,
-      sets.filter((s) => !isRecent(s)),
-    ),
+    state,
     recent: sets.filter(isRecent),
     open,
     promises: readPromises(db, residencyId),
@@ -304,7 +321,7 @@ export function loadBlock(
     lastHelp: lastHelpIn(curriculum, sets),
     starts: startsIn(curriculum, sets),
     tried: triedOf(db, residencyId, curriculum, sets),
-    unpaid: unpaidRun(paidSince(db, residencyId, now - recentMs)),
+    unpaid,
     last: { placeId: last?.placeId, personId: people.find((p) => p.id === last?.leashHolder)?.id },
     trial: trial && {
       ...trial,

@@ -2,7 +2,8 @@ import { notFound } from 'next/navigation'
 import { enter } from '@/app/door'
 import { BlockScreen } from '@/screens/block/BlockScreen'
 import { kennelDatabase } from '@/store/connection'
-import { loadBlock, readTrial } from '@/work/page/block'
+import { blockSteps, readTrial } from '@/work/page/block'
+import { inBreaths } from '@/work/scene/breaths'
 import { requestTime } from '@/work/scene/clock'
 
 export default async function WorkPage({
@@ -16,7 +17,7 @@ export default async function WorkPage({
   const { residencyId, command } = await params
   const trial = readTrial(await searchParams)
   if (trial && 'refused' in trial) notFound()
-  const view = loadBlock(kennelDatabase(), residencyId, command, person.id, requestTime(), trial)
+  const view = await inBreaths(blockSteps(kennelDatabase(), residencyId, command, person.id, requestTime(), trial))
   if (!view) notFound()
   return <BlockScreen view={view} />
 }
