@@ -41,6 +41,11 @@ const recorder = fork(
   child,
 )
 recorder.on('message', (id) => acknowledged.push(String(id)))
+/** Without it nothing would be under load any more, and every round still equal. */
+let recorderLeft = false
+recorder.once('exit', () => {
+  recorderLeft = true
+})
 
 const holdsAll = (of: Db, ids: readonly string[]): boolean => {
   const there = of.prepare('SELECT count(*) FROM fact WHERE id = ?').pluck()
@@ -92,6 +97,7 @@ await Promise.all(
     while (begun < rounds) await round(++begun)
   }),
 )
+if (recorderLeft) wrong.push('the devices stopped recording before the end')
 recorder.kill()
 await kibou.stop()
 console.log(`${equal} of ${rounds} equal, while ${acknowledged.length} facts came in`)

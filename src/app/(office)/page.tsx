@@ -5,7 +5,7 @@ import { wallSorts } from '@/core/views/wall'
 import { packWall } from '@/core/views/wallCells'
 import { kennelDatabase } from '@/store/connection'
 import { allResidencyIds } from '@/store/residents'
-import { wallInBreaths } from '@/work/page/wall'
+import { wallSteps } from '@/work/page/wall'
 import { inBreaths } from '@/work/scene/breaths'
 import { requestTime } from '@/work/scene/clock'
 
@@ -20,7 +20,7 @@ export default async function WallPage({
   const { sort, down } = query.parse(await searchParams)
   const me = person.role === 'hand' ? undefined : person.id
   const whose = { me, isLead: person.role === 'lead' }
-  const view = await inBreaths(wallInBreaths(kennelDatabase(), requestTime(), whose))
+  const view = await inBreaths(wallSteps(kennelDatabase(), requestTime(), whose))
   return (
     <Wall
       view={packWall(view)}

@@ -35,8 +35,8 @@ function scene(promised = 'sit.rear') {
   const ada = trainer(db)
   const residencyId = dog(db, { promised: [{ rung: promised, places: '1', people: '1' }] })
   const tablet = new Tablet()
-  const work = (n: number, outcome: 'clean' | 'miss' = 'clean', rungId = 'sit.rear') => {
-    const set = tablet.set(residencyId, ada, { rungId })
+  const work = (n: number, outcome: 'clean' | 'late' | 'miss' = 'clean', rungId = 'sit.rear', of = residencyId) => {
+    const set = tablet.set(of, ada, { rungId })
     const reps = Array.from({ length: n }, () => tablet.rep(set.id, outcome))
     recordFacts(db, tablet.batch([set, ...reps]), tablet.at)
     return set.id
@@ -250,37 +250,34 @@ describe('the house method', () => {
     const five = { row: 'counts', option: 'five-of-five' }
     /** Three dogs with five clean reps each, and a switch in whose midst, with so many folded, something is done. */
     function switched(
-      meanwhile: (s: ReturnType<typeof scene>, others: readonly string[]) => void,
+      meanwhile: (s: ReturnType<typeof scene>, all: readonly string[]) => void,
       { stopped = false, when = 1 } = {},
     ) {
       const s = scene()
-      const { db, ada, tablet, residencyId } = s
+      const { db, ada, tablet, residencyId, work } = s
       const others = ['Teasel', 'Sorrel'].map((name, i) =>
         dog(db, { name, run: String(i + 2), promised: [{ rung: 'sit.rear', places: '1', people: '1' }] }),
       )
-      for (const id of [residencyId, ...others]) {
-        const set = tablet.set(id, ada, { rungId: 'sit.rear' })
-        recordFacts(db, tablet.batch([set, ...Array.from({ length: 5 }, () => tablet.rep(set.id))]), tablet.at)
-      }
+      const all = [residencyId, ...others]
+      for (const id of all) work(5, 'clean', 'sit.rear', id)
       tablet.at += 1000
       let folded = 0
       const at = tablet.at
       const done = switchMethod(db, { ...five, recordedBy: ada }, at, {
         progress: () => {
-          if (++folded === when) meanwhile(s, others)
+          if (++folded === when) meanwhile(s, all)
         },
         stopped: () => stopped && folded > 0,
       })
       const asFolded = (id: string) => derive(db, id, regimesFor(db, id, later))
-      return { ...s, done, folded, all: [residencyId, ...others], asFolded }
+      return { ...s, done, folded, all, asFolded }
     }
 
     it('what is recorded of a dog that was folded counts, and so does a dog that came', () => {
       let came = ''
-      const { db, done, all, asFolded } = switched(({ db, ada, tablet, residencyId }) => {
+      const { db, done, all, asFolded } = switched(({ db, tablet, work }) => {
         tablet.at += 1000
-        const set = tablet.set(residencyId, ada, { rungId: 'sit.rear' })
-        recordFacts(db, tablet.batch([set, ...Array.from({ length: 5 }, () => tablet.rep(set.id))]), tablet.at)
+        work(5)
         came = dog(db, { name: 'Rowan', run: '9', promised: [{ rung: 'sit.rear', places: '1', people: '1' }] })
       })
       expect(done).toEqual({ ok: true })
@@ -290,14 +287,11 @@ describe('the house method', () => {
     })
 
     it('where all are recorded of behind their turn, they are folded again before anybody waits for it', () => {
-      const work = ({ db, ada, tablet, residencyId }: ReturnType<typeof scene>, others: readonly string[]) => {
+      const meanwhile = ({ tablet, work }: ReturnType<typeof scene>, all: readonly string[]) => {
         tablet.at += 1000
-        for (const id of [residencyId, ...others]) {
-          const set = tablet.set(id, ada, { rungId: 'sit.rear' })
-          recordFacts(db, tablet.batch([set, ...Array.from({ length: 5 }, () => tablet.rep(set.id))]), tablet.at)
-        }
+        for (const id of all) work(5, 'clean', 'sit.rear', id)
       }
-      const { db, done, all, folded, asFolded } = switched(work, { when: 3 })
+      const { db, done, all, folded, asFolded } = switched(meanwhile, { when: 3 })
       expect(done).toEqual({ ok: true })
       expect(all.map((id) => position(db, id))).toEqual([1, 1, 1])
       for (const id of all) expect(standingOf(db, id, later)).toEqual(asFolded(id))
@@ -308,17 +302,12 @@ describe('the house method', () => {
       const other = { row: 'late', option: 'not-paid' }
       for (const when of [1, 3]) {
         // Late reps behind it tell whether they were judged by it.
-        const set = ({ db, ada, tablet, residencyId }: ReturnType<typeof scene>) => {
+        const meanwhile = ({ db, ada, tablet, work }: ReturnType<typeof scene>) => {
           switchMethod(db, { ...other, recordedBy: ada }, tablet.at)
           tablet.at += 1000
-          const set = tablet.set(residencyId, ada, { rungId: 'sit.rear' })
-          recordFacts(
-            db,
-            tablet.batch([set, ...Array.from({ length: 4 }, () => tablet.rep(set.id, 'late'))]),
-            tablet.at,
-          )
+          work(4, 'late')
         }
-        const two = switched(set, { when })
+        const two = switched(meanwhile, { when })
         expect(two.done).toEqual({ ok: true })
         expect(readMethodChanges(two.db)).toMatchObject([other, five])
         for (const id of two.all) expect(standingOf(two.db, id, later)).toEqual(two.asFolded(id))

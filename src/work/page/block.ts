@@ -181,17 +181,10 @@ const aheadMs = 2 * 86_400_000
  */
 const recentMs = 2 * 86_400_000
 
-/** A dog's block, composed, or of one command; undefined for an unknown dog or command. */
-export const loadBlock = (
-  db: Db,
-  residencyId: string,
-  commandId: string | undefined,
-  me: string,
-  now: number,
-  trial?: KitTrial,
-): BlockView | undefined => atOnce(blockSteps(db, residencyId, commandId, me, now, trial))
-
-/** The same, for who lets others in between. What a device goes on from is read in one step. */
+/**
+ * A dog's block, composed, or of one command, for who lets others in between; undefined for an unknown dog or command.
+ * What a device goes on from is read in one step.
+ */
 export function* blockSteps(
   db: Db,
   residencyId: string,
@@ -333,6 +326,9 @@ export function* blockSteps(
     },
   }
 }
+
+/** The same at one go. */
+export const loadBlock = atOnce(blockSteps)
 
 /** The newest help said of each command that walks or comes: the leash, the voice, the body or food. */
 function lastHelpIn(curriculum: Curriculum, sets: readonly SetFact[]): Readonly<Record<string, PromptLevel>> {

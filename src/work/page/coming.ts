@@ -9,8 +9,7 @@ import { readEntry } from '@/store/intake'
 import { openPauses, readStayChanges, type Pause, type ToldStayChange } from '@/store/stay'
 import { readyWith } from '../scene/shown'
 import { atOnce } from '../scene/breaths'
-import { summariesAhead } from '../record/kept'
-import { summariesOf } from '../record/refold'
+import { summarySteps } from '../record/refold'
 
 export interface ComingRow {
   readonly resident: Resident
@@ -69,10 +68,7 @@ export interface ComingView {
   readonly stays: readonly { readonly id: string; readonly name: string; readonly leavesOn: string }[]
 }
 
-/** Who comes and who goes, day by day from today, and what has to be thought of. */
-export const loadComing = (db: Db, now: number): ComingView => atOnce(comingSteps(db, now))
-
-/** The same, for who lets others in between. */
+/** Who comes and who goes, day by day from today, and what has to be thought of; for who lets others in between. */
 export function* comingSteps(db: Db, now: number): Generator<undefined, ComingView> {
   const { timeZone } = readKennel(db)
   const today = dayIn(timeZone, now)
@@ -80,22 +76,16 @@ export function* comingSteps(db: Db, now: number): Generator<undefined, ComingVi
   const names = new Map(readPeople(db).map((p) => [p.id, p.name]))
   const here = residentsOn(db, today)
   const arriving = residentsArriving(db, today, last)
-  yield* summariesAhead(db, today, now)
   const going = [...here, ...arriving.filter((r) => r.arrivesOn > today)].filter((r) => r.leavesOn <= last)
-  const summaries = summariesOf(db, today, now, going)
-  const leaving = going.flatMap((resident): ComingRow[] => {
-    const summary = summaries.get(resident.residencyId)
-    if (!summary) return []
+  const leaving = (yield* summarySteps(db, today, now, going)).map(([resident, summary]): ComingRow => {
     const live = liveHandoff(db, resident.residencyId)
-    return [
-      {
-        resident,
-        readyOn: readyWith(db, resident.residencyId, summary).readyOn,
-        ...promisesMet(summary),
-        handoff: live && { from: live.from, personName: names.get(live.personId) ?? '' },
-        changes: readStayChanges(db, resident.residencyId),
-      },
-    ]
+    return {
+      resident,
+      readyOn: readyWith(db, resident.residencyId, summary).readyOn,
+      ...promisesMet(summary),
+      handoff: live && { from: live.from, personName: names.get(live.personId) ?? '' },
+      changes: readStayChanges(db, resident.residencyId),
+    }
   })
   const days = Array.from({ length: daysAhead }, (_, i) => addDays(today, i)).map((d) => ({
     day: d,
@@ -116,3 +106,6 @@ export function* comingSteps(db: Db, now: number): Generator<undefined, ComingVi
     stays: byRun.map((r) => ({ id: r.residencyId, name: `${r.runNumber} ${r.name}`, leavesOn: r.leavesOn })),
   }
 }
+
+/** The same at one go. */
+export const loadComing = atOnce(comingSteps)

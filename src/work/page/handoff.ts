@@ -11,8 +11,7 @@ import { findResident, residentsOn, type Resident } from '@/store/residents'
 import { readHouse } from '@/store/house'
 import { ladderOf } from '../scene/regimes'
 import { atOnce } from '../scene/breaths'
-import { summariesAhead } from '../record/kept'
-import { standingOf, summariesOf } from '../record/refold'
+import { standingOf, summarySteps } from '../record/refold'
 import { readyWith, shownOf } from '../scene/shown'
 import { handlers } from '../scene/who'
 import { slotsFor, handoffHours } from '../scene/slots'
@@ -169,30 +168,24 @@ export interface HandoffsView {
   readonly over: readonly HandoffOver[]
 }
 
-/** Everyone resident, ready first, then by how much of what was promised is met; and handoffs that are over. */
-export const loadHandoffs = (db: Db, now: number): HandoffsView => atOnce(handoffsSteps(db, now))
-
-/** The same, for who lets others in between. */
+/**
+ * Everyone resident, ready first, then by how much of what was promised is met, and handoffs that are over; for who
+ * lets others in between.
+ */
 export function* handoffsSteps(db: Db, now: number): Generator<undefined, HandoffsView> {
   const { timeZone } = readKennel(db)
   const today = dayIn(timeZone, now)
   const names = new Map(readPeople(db).map((p) => [p.id, p.name]))
-  yield* summariesAhead(db, today, now)
-  const here = residentsOn(db, today)
-  const summaries = summariesOf(db, today, now, here)
-  const rows = here.flatMap((resident): HandoffRow[] => {
-    const summary = summaries.get(resident.residencyId)
-    if (!summary) return []
+  const here = yield* summarySteps(db, today, now, residentsOn(db, today))
+  const rows = here.map(([resident, summary]): HandoffRow => {
     const live = liveHandoff(db, resident.residencyId)
-    return [
-      {
-        resident,
-        readyOn: readyWith(db, resident.residencyId, summary).readyOn,
-        daysLeft: daysBetween(today, resident.leavesOn),
-        ...promisesMet(summary),
-        live: live ? { ...live, personName: names.get(live.personId) ?? '' } : undefined,
-      },
-    ]
+    return {
+      resident,
+      readyOn: readyWith(db, resident.residencyId, summary).readyOn,
+      daysLeft: daysBetween(today, resident.leavesOn),
+      ...promisesMet(summary),
+      live: live ? { ...live, personName: names.get(live.personId) ?? '' } : undefined,
+    }
   })
   const rank = (r: HandoffRow) => (r.live ? 0 : r.readyOn !== undefined ? 1 : 2)
   return {
@@ -206,3 +199,6 @@ export function* handoffsSteps(db: Db, now: number): Generator<undefined, Handof
     ),
   }
 }
+
+/** The same at one go. */
+export const loadHandoffs = atOnce(handoffsSteps)

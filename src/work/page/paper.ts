@@ -47,10 +47,7 @@ export interface PaperView {
 /** House: so many things a dog are printed on a sheet. */
 const rowsEach = 3
 
-/** Everything that a sheet is printed with, and read back by. */
-export const loadPaper = (db: Db, me: string, now: number): PaperView => atOnce(paperSteps(db, me, now))
-
-/** The same, dog by dog. */
+/** Everything that a sheet is printed with, and read back by, dog by dog; for who lets others in between. */
 export function* paperSteps(db: Db, me: string, now: number): Generator<undefined, PaperView> {
   const house = readHouse(db)
   const today = dayIn(house.timeZone, now)
@@ -109,3 +106,6 @@ export function* paperSteps(db: Db, me: string, now: number): Generator<undefine
   dogs.sort((a, b) => a.runNumber.localeCompare(b.runNumber, 'en', { numeric: true }))
   return { today, timeZone: house.timeZone, me, places, people, dogs, ladders: commands }
 }
+
+/** The same at one go. */
+export const loadPaper = atOnce(paperSteps)

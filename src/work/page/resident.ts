@@ -158,22 +158,15 @@ const notesLength = 12
 /** House: signs are shown for so many days. */
 const signDays = 14
 
-/** One dog's page, or undefined when there is no such residency. `page` counts from 0. */
-export const loadResident = (
+/**
+ * One dog's page, for who lets others in between; undefined when there is no such residency. `page` counts from 0.
+ */
+export function* residentSteps(
   db: Db,
   residencyId: string,
   now: number,
   filter: LogFilter = {},
   page = 0,
-): ResidentView | undefined => atOnce(residentSteps(db, residencyId, now, filter, page))
-
-/** The same, for who lets others in between. */
-export function* residentSteps(
-  db: Db,
-  residencyId: string,
-  now: number,
-  filter: LogFilter,
-  page: number,
 ): Generator<undefined, ResidentView | undefined> {
   const scene = yield* dogSceneSteps(db, residencyId, now)
   if (!scene) return undefined
@@ -231,6 +224,9 @@ export function* residentSteps(
     notes: readNotes(db, residencyId, notesLength),
   }
 }
+
+/** The same at one go. */
+export const loadResident = atOnce(residentSteps)
 
 function entryOf(curriculum: Curriculum, latest: Curriculum, row: LogRow, names: DogScene['names']): LogEntry {
   const { endedBy, ...rest } = row

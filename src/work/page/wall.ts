@@ -9,7 +9,7 @@ import { residentsOn } from '@/store/residents'
 import { newestCurriculum } from '@/store/curricula'
 import { kennelForgetting } from '../scene/forgetting'
 import { ladderOfResident, readRules } from '../scene/regimes'
-import { standingOf, summariesOf } from '../record/refold'
+import { standingOf, summarySteps } from '../record/refold'
 import { firstFor, houseForNext } from '../scene/next'
 import { readVerdict } from '@/store/forecasts'
 import { readHouse, readSpaces } from '@/store/house'
@@ -19,7 +19,7 @@ import { wallMinute } from '../scene/clock'
 import { toldToLead } from '../scene/soundness'
 import { readToday } from '../scene/today'
 import { atOnce } from '../scene/breaths'
-import { forecastsAhead, keptForecasts, summariesAhead } from '../record/kept'
+import { keptForecastSteps } from '../record/kept'
 
 /** Whose wall it is: who holds a leash is told of what is theirs, a lead of what to see to. */
 export interface WallFor {
@@ -27,43 +27,27 @@ export interface WallFor {
   readonly isLead?: boolean
 }
 
-/** The wall as it stands now. */
-export const loadWall = (db: Db, now: number, whose: WallFor = {}): WallPage => atOnce(wallSteps(db, now, whose))
-
-/** The same, for who lets others in between. */
-export function* wallInBreaths(db: Db, now: number, whose: WallFor): Generator<undefined, WallPage> {
+/** The wall as it stands now, for who lets others in between. */
+export function* wallSteps(db: Db, now: number, { me, isLead = false }: WallFor = {}): Generator<undefined, WallPage> {
   const today = dayIn(readKennel(db).timeZone, now)
-  yield* summariesAhead(db, today, now)
-  yield* forecastsAhead(db, today)
-  return yield* wallSteps(db, now, whose)
-}
-
-function* wallSteps(db: Db, now: number, { me, isLead = false }: WallFor): Generator<undefined, WallPage> {
-  const today = dayIn(readKennel(db).timeZone, now)
-  const residents = residentsOn(db, today)
-  const summaries = summariesOf(db, today, now, residents)
+  const here = yield* summarySteps(db, today, now, residentsOn(db, today))
+  const told = yield* keptForecastSteps(db, today)
   const house = readRules(db)
   const booked = new Set(handoffsAfter(db, now).map((h) => h.residencyId))
   const day = readToday(db, today, now)
-  const told = keptForecasts(db, today)
-  const dogs = residents.flatMap((r) => {
-    const summary = summaries.get(r.residencyId)
+  const dogs = here.map(([r, summary]) => {
     const not = day.not(r.residencyId)
-    return summary
-      ? [
-          {
-            ...r,
-            curriculum: ladderOfResident(db, r, now, house),
-            summary: { ...summary, readyOn: readyWith(db, r.residencyId, summary).readyOn },
-            booked: booked.has(r.residencyId),
-            not,
-            untested: not === baselineFirst.short,
-            met: summary.readyOn !== undefined,
-            blocks: day.blocks(r.residencyId),
-            told: told.get(r.residencyId)?.told,
-          },
-        ]
-      : []
+    return {
+      ...r,
+      curriculum: ladderOfResident(db, r, now, house),
+      summary: { ...summary, readyOn: readyWith(db, r.residencyId, summary).readyOn },
+      booked: booked.has(r.residencyId),
+      not,
+      untested: not === baselineFirst.short,
+      met: summary.readyOn !== undefined,
+      blocks: day.blocks(r.residencyId),
+      told: told.get(r.residencyId)?.told,
+    }
   })
   const forgetting = kennelForgetting(db)
   const { floor, floorOutOfReach } = readHouse(db)
@@ -87,6 +71,9 @@ function* wallSteps(db: Db, now: number, { me, isLead = false }: WallFor): Gener
     toldMinute: made.length === 0 ? undefined : wallMinute(readKennel(db).timeZone, Math.min(...made)),
   }
 }
+
+/** The same at one go. */
+export const loadWall = atOnce(wallSteps)
 
 /**
  * The wall, and since when what it says of chances stands, minutes after midnight: the oldest of them. `bad`: what is

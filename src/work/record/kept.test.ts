@@ -2,7 +2,8 @@ import { expect, it } from 'vitest'
 import { dayIn } from '@/core/days'
 import { recordFacts } from './accept'
 import { keptSummaries } from './kept'
-import { standingOf, summariesOf } from './refold'
+import { atOnce } from '../scene/breaths'
+import { standingOf, summarySteps } from './refold'
 import { dog, newKennel, Tablet, trainer } from '../tests/kennel'
 
 it.each(['null', '[]', '{"runs":7}', '{"tick":1,"runs":{"sit/sit":[]}}', '{"commands":[{}],"needs":[]}'])(
@@ -20,7 +21,7 @@ it.each(['null', '[]', '{"runs":7}', '{"tick":1,"runs":{"sit/sit":[]}}', '{"comm
     expect(standingOf(db, residencyId, tablet.at)).toMatchObject({ state, summary })
     const today = dayIn('Europe/London', tablet.at)
     expect(keptSummaries(db, today, tablet.at).size).toBe(0)
-    expect(summariesOf(db, today, tablet.at, [{ residencyId }]).get(residencyId)).toEqual(summary)
+    expect(atOnce(summarySteps)(db, today, tablet.at, [{ residencyId }])).toEqual([[{ residencyId }, summary]])
   },
 )
 

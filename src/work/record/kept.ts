@@ -13,6 +13,7 @@ import {
   writeStanding,
   type StandingStamp,
 } from '@/store/standings'
+import { atOnce } from '../scene/breaths'
 
 /**
  * What is kept of the folding of facts, so that they need not be folded again: on the disk a standing a residency, in
@@ -73,33 +74,22 @@ export function keep(
   })
 }
 
-/** The kept summaries of everyone here on this day; those that do not hold are missing from the map. */
-export const keptSummaries = (db: Db, day: string, now: number): ReadonlyMap<string, Summary> =>
-  new Map(
-    standingStamps(db, day, { now, foldVersion }).flatMap((stamp): [string, Summary][] => {
-      const summary = summaries.of(db, stamp)
-      return summary ? [[stamp.residencyId, summary]] : []
-    }),
-  )
-
-/**
- * Reads what lists of everyone here ask for into memory, a dog at a time, for who lets others in meanwhile
- * (scene/breaths): on a busy day most were written since they were read last.
- */
-export function* summariesAhead(db: Db, day: string, now: number): Generator<undefined, void> {
+/** The kept summaries of everyone here on this day, dog by dog; those that do not hold are missing from the map. */
+export function* keptSummarySteps(
+  db: Db,
+  day: string,
+  now: number,
+): Generator<undefined, ReadonlyMap<string, Summary>> {
+  const found = new Map<string, Summary>()
   for (const stamp of standingStamps(db, day, { now, foldVersion })) {
-    summaries.of(db, stamp)
+    const summary = summaries.of(db, stamp)
+    if (summary) found.set(stamp.residencyId, summary)
+    // On a busy day most were written since they were read last.
     yield
   }
+  return found
 }
-
-/** The same of what is said of them. */
-export function* forecastsAhead(db: Db, day: string): Generator<undefined, void> {
-  for (const row of forecastsOn(db, day)) {
-    asKept(db, row)
-    yield
-  }
-}
+export const keptSummaries = atOnce(keptSummarySteps)
 
 const stateShape = z.looseObject({
   tick: z.number(),
@@ -177,11 +167,14 @@ const asKept = (db: Db, row: ForecastStamp | undefined): KeptForecast | undefine
 export const keptForecast = (db: Db, residencyId: string): KeptForecast | undefined =>
   asKept(db, forecastNow(db, residencyId))
 
-/** What is said of everyone here on this day; who has nothing yet is missing from the map. */
-export const keptForecasts = (db: Db, day: string): ReadonlyMap<string, KeptForecast> =>
-  new Map(
-    forecastsOn(db, day).flatMap((row): [string, KeptForecast][] => {
-      const kept = asKept(db, row)
-      return kept ? [[row.residencyId, kept]] : []
-    }),
-  )
+/** What is said of everyone here on this day, dog by dog; who has nothing yet is missing from the map. */
+export function* keptForecastSteps(db: Db, day: string): Generator<undefined, ReadonlyMap<string, KeptForecast>> {
+  const found = new Map<string, KeptForecast>()
+  for (const row of forecastsOn(db, day)) {
+    const kept = asKept(db, row)
+    if (kept) found.set(row.residencyId, kept)
+    yield
+  }
+  return found
+}
+export const keptForecasts = atOnce(keptForecastSteps)

@@ -13,7 +13,7 @@ import { allResidencyIds, readPromises, residentsOn } from '@/store/residents'
 import { refitForgetting } from '../do/refitForgetting'
 import { inTurn, noHooks, type Hooks } from '../hooks'
 import { readRules, regimesAhead, type HouseRules } from '../scene/regimes'
-import { keep, kept, keptSummaries, keptToGoOn } from './kept'
+import { keep, kept, keptSummaries, keptSummarySteps, keptToGoOn } from './kept'
 
 export interface Derived {
   readonly state: DogState
@@ -28,6 +28,27 @@ export function refold(db: Db, residencyId: string, now: number): Derived {
   return store(db, residencyId, madeAnew(db, residencyId, now))
 }
 
+/** A standing that is folded and not kept yet, and when what is kept was written: it may be written meanwhile. */
+interface Apart {
+  readonly stamp: number | undefined
+  readonly fresh: Made
+}
+
+/** The house is read in the same moment: it may be changed meanwhile, too. */
+const foldedApart = (db: Db, residencyId: string, now: number, becomes = (house: HouseRules) => house): Apart =>
+  db.transaction(() => ({
+    stamp: writtenStamp(db, residencyId),
+    fresh: madeAnew(db, residencyId, now, becomes(readRules(db))),
+  }))()
+
+const isBehind = (db: Db, residencyId: string, { stamp }: Apart): boolean => writtenStamp(db, residencyId) !== stamp
+
+function keepUnlessWritten(db: Db, residencyId: string, apart: Apart): boolean {
+  if (isBehind(db, residencyId, apart)) return false
+  store(db, residencyId, apart.fresh)
+  return true
+}
+
 /** How often a standing is folded apart before it is folded while everybody waits. */
 const mostApart = 3
 
@@ -37,14 +58,8 @@ const mostApart = 3
  */
 export function refoldApart(db: Db, residencyId: string, now: number): void {
   for (let tries = 0; tries < mostApart; tries++) {
-    const [stamp, fresh] = db.transaction(
-      () => [writtenStamp(db, residencyId), madeAnew(db, residencyId, now)] as const,
-    )()
-    const keeping = db.transaction(() => {
-      if (writtenStamp(db, residencyId) !== stamp) return false
-      store(db, residencyId, fresh)
-      return true
-    })
+    const apart = foldedApart(db, residencyId, now)
+    const keeping = db.transaction(() => keepUnlessWritten(db, residencyId, apart))
     if (keeping.immediate()) return
   }
   db.transaction(() => refold(db, residencyId, now)).immediate()
@@ -70,23 +85,22 @@ export function refoldUnder(
   hooks: Hooks = noHooks,
 ): boolean {
   const here = () => residentsOn(db, dayIn(readKennel(db).timeZone, now)).map((r) => r.residencyId)
-  const ready = new Map<string, { readonly stamp: number | undefined; readonly fresh: Made }>()
-  const isBehind = (id: string) => !ready.has(id) || ready.get(id)?.stamp !== writtenStamp(db, id)
-  // The house is read with each: somebody else may change it, too.
-  const fold = (id: string) =>
-    ready.set(id, { stamp: writtenStamp(db, id), fresh: madeAnew(db, id, now, becomes(readRules(db))) })
+  const ready = new Map<string, Apart>()
+  const waits = (id: string) => {
+    const apart = ready.get(id)
+    return apart === undefined || isBehind(db, id, apart)
+  }
   for (let passes = 0; passes < mostPasses; passes++) {
-    const behind = here().filter(isBehind)
+    const behind = here().filter(waits)
     if (passes > 0 && behind.length <= fewBehind) break
-    for (const id of inTurn(behind, hooks)) db.transaction(fold)(id)
+    for (const id of inTurn(behind, hooks)) ready.set(id, foldedApart(db, id, now, becomes))
     if (hooks.stopped()) return false
   }
   const keeping = db.transaction(() => {
     if (!write()) return false
     for (const id of here()) {
-      const one = ready.get(id)
-      if (one && !isBehind(id)) store(db, id, one.fresh)
-      else refold(db, id, now)
+      const apart = ready.get(id)
+      if (!apart || !keepUnlessWritten(db, id, apart)) refold(db, id, now)
     }
     return true
   })
@@ -139,8 +153,8 @@ function made(db: Db, residencyId: string, all: Regimes, now: number, { state, m
   }
 }
 
-function madeAnew(db: Db, residencyId: string, now: number, house?: HouseRules): Made {
-  const all = regimesAhead(db, residencyId, house ? { house } : {})
+function madeAnew(db: Db, residencyId: string, now: number, house = readRules(db)): Made {
+  const all = regimesAhead(db, residencyId, { house })
   return made(db, residencyId, all, now, foldAll(upTo(all, now), readSets(db, residencyId)))
 }
 
@@ -176,15 +190,15 @@ export function standingOf(db: Db, residencyId: string, now: number): Derived {
     : derive(db, residencyId, upTo(regimesAhead(db, residencyId), now))
 }
 
-/** Summaries of all these residencies, who are here on this day. */
-export function summariesOf(
+/** All these residents with their summaries as of this moment, most of whom are here on this day. */
+export function* summarySteps<R extends { readonly residencyId: string }>(
   db: Db,
   today: string,
   now: number,
-  residents: readonly { readonly residencyId: string }[],
-): ReadonlyMap<string, Summary> {
-  const here = keptSummaries(db, today, now)
-  return new Map(residents.map(({ residencyId: id }) => [id, here.get(id) ?? standingOf(db, id, now).summary]))
+  residents: readonly R[],
+): Generator<undefined, readonly (readonly [R, Summary])[]> {
+  const here = yield* keptSummarySteps(db, today, now)
+  return residents.map((r) => [r, here.get(r.residencyId) ?? standingOf(db, r.residencyId, now).summary] as const)
 }
 
 /** Folds anew every standing of these days that no longer holds or is of another version; returns how many. */

@@ -16,7 +16,7 @@ describe('what is read step by step', () => {
     const timer = setInterval(() => others++, 1)
     expect(await inBreaths(steps(20, 8))).toBe(20)
     const between = others
-    expect(atOnce(steps(20, 8))).toBe(20)
+    expect(atOnce(steps)(20, 8)).toBe(20)
     clearInterval(timer)
     // Eight times at the most: each breath is two or three steps long.
     expect(between).toBeGreaterThan(3)
@@ -36,6 +36,6 @@ describe('what is read step by step', () => {
       throw new Error('no such dog')
     }
     await expect(inBreaths(wrong())).rejects.toThrow('no such dog')
-    expect(() => atOnce(wrong())).toThrow('no such dog')
+    expect(() => atOnce(wrong)()).toThrow('no such dog')
   })
 })

@@ -27,10 +27,13 @@ export async function thenBreathe<T>(read: T): Promise<T> {
   return read
 }
 
-/** Steps at one go, for who waits alone. */
-export function atOnce<T>(steps: Generator<unknown, T>): T {
-  for (;;) {
-    const step = steps.next()
-    if (step.done) return step.value
+/** What is read step by step, as something that is read at one go: for who waits alone. */
+export const atOnce =
+  <Asked extends readonly unknown[], T>(steps: (...asked: Asked) => Generator<unknown, T>) =>
+  (...asked: Asked): T => {
+    const all = steps(...asked)
+    for (;;) {
+      const step = all.next()
+      if (step.done) return step.value
+    }
   }
-}

@@ -5,8 +5,9 @@ import { blocksByDay } from '@/store/facts/blocks'
 import { readDaysOff } from '@/store/house'
 import { peopleOn } from '@/store/kennel'
 import { residentsArriving, residentsOn, type Resident } from '@/store/residents'
-import { summariesOf } from '../record/refold'
+import { summarySteps } from '../record/refold'
 import { handlers, presentOn } from './who'
+import { atOnce } from './breaths'
 import { keptForecast, keptForecasts } from '../record/kept'
 
 /** House: blocks that one handler works on a day, where the house has not shown its own figure. */
@@ -54,10 +55,8 @@ export function claimsOn(
   ahead: number,
 ): readonly (Claim & { readonly resident: Resident })[] {
   const told = keptForecasts(db, today)
-  const residents = residentsOn(db, today)
-  const summaries = summariesOf(db, today, now, residents)
-  const here = residents.map((resident) => {
-    const ready = summaries.get(resident.residencyId)?.readyOn !== undefined
+  const here = atOnce(summarySteps<Resident>)(db, today, now, residentsOn(db, today)).map(([resident, summary]) => {
+    const ready = summary.readyOn !== undefined
     return {
       resident,
       residencyId: resident.residencyId,

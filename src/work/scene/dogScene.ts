@@ -30,10 +30,7 @@ export interface DogScene {
   readonly names: { readonly places: ReadonlyMap<string, string>; readonly people: ReadonlyMap<string, string> }
 }
 
-export const readDogScene = (db: Db, residencyId: string, now: number): DogScene | undefined =>
-  atOnce(dogSceneSteps(db, residencyId, now))
-
-/** The same, for who lets others in between. */
+/** What is true around this dog, for who lets others in between; undefined when there is no such residency. */
 export function* dogSceneSteps(db: Db, residencyId: string, now: number): Generator<undefined, DogScene | undefined> {
   const resident = findResident(db, residencyId)
   if (!resident) return undefined
@@ -64,3 +61,6 @@ export function* dogSceneSteps(db: Db, residencyId: string, now: number): Genera
     },
   }
 }
+
+/** The same at one go. */
+export const readDogScene = atOnce(dogSceneSteps)
