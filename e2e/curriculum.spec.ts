@@ -63,8 +63,23 @@ test.describe('the dog’s page', () => {
     ).toBe(1)
 
     await page.getByLabel('A note for the next block').fill('mind the ducks')
-    await page.getByRole('button', { name: 'Keep note' }).press('Enter')
+    // Pressed again while it is on its way, by its button and from the line, it is kept once.
+    let letGo: () => void = () => undefined
+    const held = new Promise<void>((go) => {
+      letGo = go
+    })
+    await page.route('**/dogs/**', async (route) => {
+      if (route.request().method() === 'POST') await held
+      await route.continue()
+    })
+    const keep = page.getByRole('button', { name: 'Keep note' })
+    await keep.press('Enter')
+    await expect(keep).toBeDisabled()
+    await keep.press('Enter')
+    await page.getByLabel('A note for the next block').press('Enter')
+    letGo()
     await expect(page.getByText('“mind the ducks”')).toBeVisible()
+    expect(kibou.count("SELECT count(*) AS n FROM note WHERE text = 'mind the ducks'")).toBe(1)
   })
 
   test('a command in full: ladder, grid, help, kit; a stuck rung offers and logs what was tried; on a phone', async ({
