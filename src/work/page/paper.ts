@@ -15,7 +15,7 @@ import { kennelForgetting } from '../scene/forgetting'
 import { sayPause } from '../scene/pause'
 import { readRules, regimesOfResident } from '../scene/regimes'
 import { atOnce } from '../scene/breaths'
-import { nextFor } from '../scene/next'
+import { houseForNext, nextFor } from '../scene/next'
 import { standingOf } from '../record/refold'
 
 /** What one dog is to work on, for a printed sheet. */
@@ -57,6 +57,7 @@ export function* paperSteps(db: Db, me: string, now: number): Generator<undefine
   const rules = readRules(db)
   const pauses = openPauses(db)
   const untested = baselinesOpen(db, today, deskDevice)
+  const forNext = houseForNext(db, today, now)
   const ladders = new Map<unknown, string>()
   const commands: Record<string, readonly PaperCommand[]> = {}
   const dogs: PaperView['dogs'][number][] = []
@@ -74,7 +75,7 @@ export function* paperSteps(db: Db, me: string, now: number): Generator<undefine
     }
     const pause = pauses.get(resident.residencyId)
     const derived = standingOf(db, resident.residencyId, now)
-    const next = nextFor(db, { resident, curriculum, derived, today, spaces: places, forgetting }, now)
+    const next = nextFor(db, { resident, curriculum, derived, today, spaces: places, forgetting, house: forNext }, now)
     const first = (id: string) => next.sets.find((s) => s.command === id)?.rungId
     const inHand = Object.fromEntries(
       curriculum.commands.flatMap((c) => {

@@ -30,6 +30,36 @@ describe('what is read step by step', () => {
     expect(done).toEqual(['other', 'page'])
   })
 
+  it('takes one breath in a turn of the loop, however many pages are read at once', async () => {
+    // Each step is a whole breath; a turn is counted at its end, behind the breaths of that turn.
+    const taken: number[] = []
+    let turn = 0
+    let reading = true
+    const count = () => {
+      turn++
+      if (reading) setImmediate(count)
+    }
+    setImmediate(count)
+    function* page(): Generator<undefined, string> {
+      for (let i = 0; i < 3; i++) {
+        for (const until = performance.now() + 25; performance.now() < until;);
+        taken.push(turn)
+        yield
+      }
+      return 'read'
+    }
+    // As requests come: each in a turn of its own, the others already under way.
+    const pages = []
+    for (let n = 0; n < 4; n++) {
+      await new Promise((go) => setImmediate(go))
+      pages.push(inBreaths(page()))
+    }
+    expect(await Promise.all(pages)).toEqual(['read', 'read', 'read', 'read'])
+    reading = false
+    expect(taken).toHaveLength(12)
+    expect(new Set(taken).size).toBe(12)
+  })
+
   it('says what went wrong in a step', async () => {
     function* wrong(): Generator<undefined, number> {
       yield

@@ -1,13 +1,29 @@
 /** House: so long a page is read for before others are let in. */
 const breathMs = 20
-const breath = () => new Promise((go) => setImmediate(go))
+/** Who waits for a breath; one for the process, in whatever bundle a page is. */
+const held = globalThis as typeof globalThis & { kibouBreaths?: (() => void)[] }
+
+/**
+ * Waits for its turn of the loop: the loop would let on all who wait in one turn, and eight pages of a breath each
+ * would be one long one.
+ */
+const breath = () =>
+  new Promise<void>((go) => {
+    const waiting = (held.kibouBreaths ??= [])
+    const letOn = () => {
+      waiting.shift()?.()
+      if (waiting.length > 0) setImmediate(letOn)
+    }
+    if (waiting.push(go) === 1) setImmediate(letOn)
+  })
 
 /**
  * Reads what a page shows of many dogs step by step, and lets in whoever waits in between: a sheet of sixty dogs takes
  * half a second, and a rep must not wait for that. What is read is as of its own step; steps are dogs, whole each. They
- * are let in once more before it is drawn.
+ * are let in once before it is begun, where another may be being read, and once more before it is drawn.
  */
 export async function inBreaths<T>(steps: Generator<unknown, T>): Promise<T> {
+  await breath()
   let from = performance.now()
   for (;;) {
     const step = steps.next()
