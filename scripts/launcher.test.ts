@@ -86,6 +86,21 @@ describe('a start that cannot be is one clear sentence and exit code 1', () => {
     expect(said.split('\n')).toHaveLength(1)
   })
 
+  it('a disk that is full before the demonstration is made, of which nothing is left', () => {
+    const file = newFile()
+    // No file grows beyond a megabyte, which SQLite says like a disk that is full.
+    const done = spawnSync(
+      'bash',
+      ['-c', `trap '' XFSZ; ulimit -f 1024; exec "${process.execPath}" --import tsx scripts/prepare.ts "${file}" demo`],
+      { encoding: 'utf8', timeout: 90_000 },
+    )
+    expect({ code: done.status, said: done.stderr.trim() }).toEqual({
+      code: 1,
+      said: `kibou: The disk that ${file} lies on is full. Make room on it and start again.`,
+    })
+    expect(existsSync(file)).toBe(false)
+  })
+
   it('a network address while nobody can sign in', () => {
     const { code, said } = run(`--import tsx scripts/prepare.ts ${newFile()} own`, { HOST: '0.0.0.0' })
     expect(code).toBe(1)
@@ -138,6 +153,12 @@ describe('demo and own data never share a file', () => {
     expect(run(`--import tsx scripts/prepare.ts ${own} own`).code).toBe(0)
     const kept = openDatabase(own)
     expect(readKennel(kept).timeZone).toBe(Intl.DateTimeFormat().resolvedOptions().timeZone)
+    // Set up, and no dog here yet.
+    trainer(kept, 'Somebody')
+    expect(run(`--import tsx scripts/prepare.ts ${own} demo`)).toMatchObject({
+      code: 1,
+      said: expect.stringContaining('the demo never touches that'),
+    })
     kept.exec(
       `INSERT INTO dog (id, name, owner_name, release_word, marker_word, side, created_at)
         VALUES ('d', 'Wren', 'O', 'Okay', 'Yes', 'left', 0); INSERT INTO residency

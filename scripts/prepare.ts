@@ -6,6 +6,7 @@ import { fateOf } from '@/demo/untouched'
 import { openDatabase, StoreRefusal, type Db } from '@/store/database'
 import { readKennel, readPeople, updateKennel } from '@/store/kennel'
 import { hasLead } from '@/store/signingIn'
+import { sayNotOpened, troubleOf } from '@/store/trouble'
 import { allResidencyIds } from '@/store/residents'
 import { leadsHere, makeWayBack } from '@/work/do/signIn'
 import { askRestore } from '@/work/do/restore'
@@ -33,7 +34,7 @@ function demo(): void {
   const db = openDatabase(file)
   const { demoMadeOn } = readKennel(db)
   if (demoMadeOn === null) {
-    const empty = allResidencyIds(db).length === 0
+    const empty = allResidencyIds(db).length === 0 && readPeople(db).length === 0
     if (empty) return fill(db)
     db.close()
     throw new StoreRefusal(
@@ -54,10 +55,17 @@ function demo(): void {
 
 function fill(db: Db): void {
   say('making the demonstration kennel, a few seconds.')
-  makeDemo(db, today)
-  rebuildStandings(db, Date.now())
-  forecastDemo(db, Date.now())
-  db.close()
+  try {
+    makeDemo(db, today)
+    rebuildStandings(db, Date.now())
+    forecastDemo(db, Date.now())
+    db.close()
+  } catch (error) {
+    // Half of it, on a disk that became full, would be taken for all of it by the next start.
+    db.close()
+    remove()
+    throw error
+  }
 }
 
 function own(): void {
@@ -173,7 +181,8 @@ try {
   else if (mode === 'kennel-in') wholeIn()
   else rebuild()
 } catch (error) {
-  if (!(error instanceof StoreRefusal)) throw error
-  process.stderr.write(`kibou: ${error.message}\n`)
+  const trouble = troubleOf(error)
+  if (!(error instanceof StoreRefusal) && trouble === undefined) throw error
+  process.stderr.write(`kibou: ${trouble ? sayNotOpened(file)[trouble] : (error as Error).message}\n`)
   process.exit(1)
 }

@@ -75,6 +75,7 @@ function Backup({ view, deeds }: { view: HouseView; deeds: BackupDeeds }) {
           : `Everything in one file, into ${folder}: each night by itself, and when you press. The last ` +
             `${view.nightsKept} nights are kept, and all you made.`}
       </p>
+      {view.room !== '' && <NeedsPerson>{view.room}</NeedsPerson>}
       {view.backupWarning !== '' && <NeedsPerson>{view.backupWarning}</NeedsPerson>}
       {view.soundness?.said.map((line) => (
         <NeedsPerson key={line}>{line}</NeedsPerson>

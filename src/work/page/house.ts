@@ -2,6 +2,7 @@ import type { Typed } from '@/core/fields'
 import { clockTyped, sectionsFor, type House, type HouseSection, type SectionSpec } from '@/core/house/house'
 import { typedOf } from '@/core/intake/steps'
 import { dayIn } from '@/core/days'
+import { roomLeft, sayRoom } from '../scene/room'
 import { goodBackup, lastLook, oddSaid, soundnessSaid } from '../scene/soundness'
 import { backupWarning, listBackups, nightsKept, type BackupFile } from '../scene/backups'
 import type { Db } from '@/store/database'
@@ -40,6 +41,8 @@ export interface HouseView {
   readonly backups: readonly BackupFile[]
   /** What is wrong with them; empty where nothing is. */
   readonly backupWarning: string
+  /** That the disk is full or soon will be; empty where it is neither. */
+  readonly room: string
   /** What was found when the kennel’s file was last looked through; undefined before the first look. */
   readonly soundness:
     | { readonly at: number; readonly said: readonly string[]; readonly odd: readonly string[]; readonly good: string }
@@ -71,6 +74,7 @@ export function loadHouse(db: Db, now: number): HouseView {
     house,
     backups: listBackups(db).slice(0, mostShown),
     backupWarning: backupWarning(db, now),
+    room: sayRoom(roomLeft(db)),
     soundness: soundnessView(db, house.timeZone),
     nightsKept,
     sections: sectionsFor(people, house.timeZone).map((s) => ({ ...s, values: values[s.id] })),

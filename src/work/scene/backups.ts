@@ -112,8 +112,10 @@ export function whyNotWritable(folder: string): string | undefined {
   try {
     writeFileSync(trial, 'x')
     return undefined
-  } catch {
-    return `Kibou may not write into ${folder}.`
+  } catch (error) {
+    return error instanceof Error && 'code' in error && error.code === 'ENOSPC'
+      ? `The disk that ${folder} lies on is full.`
+      : `Kibou may not write into ${folder}.`
   } finally {
     rmSync(trial, { force: true })
   }

@@ -12,6 +12,7 @@ import { kept } from '../record/kept'
 import { derive } from '../record/refold'
 import { listBackups, lookInto, oldBackup, type BackupFile } from './backups'
 import { regimesFor } from './regimes'
+import { roomLeft, sayRoom } from './room'
 
 /** What was found when the kennel’s file was last looked through. */
 export interface Soundness {
@@ -99,7 +100,7 @@ export function goodBackup(db: Db): (BackupFile & { readonly path: string }) | u
 /** What a lead is told wherever they look first; empty for nothing. A house without backups has chosen so. */
 export function toldToLead(db: Db, now: number): string {
   if ((lastLook(db)?.damage.length ?? 0) > 0) return 'The kennel’s file is damaged, so it takes no more facts.'
-  return readHouse(db).backupFolder === '' ? '' : oldBackup(db, now)
+  return sayRoom(roomLeft(db)) || (readHouse(db).backupFolder === '' ? '' : oldBackup(db, now))
 }
 
 /** What is wrong with the kennel’s file, in sentences for whoever leads it; empty for nothing. */

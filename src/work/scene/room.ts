@@ -1,0 +1,25 @@
+import { statfsSync } from 'node:fs'
+import { dirname } from 'node:path'
+import type { Db } from '@/store/database'
+import { sayTrouble } from '@/store/trouble'
+
+const megabyte = 1024 * 1024
+/** House: with so little room left a lead is told of it, some weeks of a busy kennel before the disk is full. */
+const littleBytes = 200 * megabyte
+/** House: what is left of a disk that is full; the database writes in pieces of some kilobytes. */
+const noneBytes = megabyte
+
+/** Bytes that may still be written where the kennel’s file lies; any number of them for one in memory. */
+export function roomLeft(db: Db): number {
+  if (db.memory) return Number.POSITIVE_INFINITY
+  const { bavail, bsize } = statfsSync(dirname(db.name))
+  return bavail * bsize
+}
+
+/** That the disk is full or soon will be; empty where it is neither. */
+export function sayRoom(bytes: number): string {
+  if (bytes < noneBytes) return sayTrouble.full
+  return bytes < littleBytes
+    ? `The office machine’s disk has ${Math.floor(bytes / megabyte)} MB left: make room before it is full.`
+    : ''
+}
