@@ -9,7 +9,9 @@ import type { CommandStanding } from '../promise/standing'
 import { isHeld, isPassed, type DogState } from '../progress/state'
 import type { Summary } from '../promise/summary'
 import { firstDays } from '../dog/early'
-import { suggestAll, suggestFirst, type Around, type Held, type Suggestion } from './suggest'
+import type { Around } from './allowed'
+import { suggestAll, suggestFirst } from './suggest'
+import type { Held, Suggestion } from './suggestion'
 import { nextOffer, offersFor, type Tried } from './stuck'
 
 /** Pay tiers, least first. Common practice. */

@@ -6,7 +6,8 @@ import { emptyDogState, type DogState } from '../progress/state'
 import { commandStanding } from '../promise/standing'
 import { houseForgetting } from '../progress/memory'
 import { defaultMethod } from '../method/rows'
-import { suggestAll, type Around } from './suggest'
+import type { Around } from './allowed'
+import { suggestAll } from './suggest'
 import { plainDog } from '../dog/traits'
 
 const command = (id: string) => {

@@ -1,6 +1,6 @@
 import { CalendarDateTime, parseDate, toZoned } from '@internationalized/date'
 import { whatNext, type WhatNext } from '../coach/next'
-import type { Around } from '../coach/suggest'
+import type { Around } from '../coach/allowed'
 import { houseCurriculum } from '../curriculum/house'
 import { findRung, runKey } from '../curriculum/lookup'
 import { checkCurriculum } from '../curriculum/read'

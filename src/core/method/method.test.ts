@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import type { Around } from '../coach/suggest'
+import type { Around } from '../coach/allowed'
 import { whatNext } from '../coach/next'
 import { houseCurriculum } from '../curriculum/house'
 import { allRungs } from '../curriculum/lookup'

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import type { Around } from '../coach/suggest'
+import type { Around } from '../coach/allowed'
 import { houseCurriculum } from '../curriculum/house'
 import { findCommand } from '../curriculum/lookup'
 import { defaultMethod } from '../method/rows'

@@ -1,6 +1,6 @@
 import type { BlockItem } from '@/core/block/compose'
 import { picked, type Picked } from '@/core/coach/picked'
-import type { Suggestion } from '@/core/coach/suggest'
+import type { Suggestion } from '@/core/coach/suggestion'
 import { findRung } from '@/core/curriculum/lookup'
 import type { Rung } from '@/core/curriculum/types'
 import { kits } from '@/core/curriculum/types'

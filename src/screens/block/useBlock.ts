@@ -1,6 +1,7 @@
 'use client'
 import { startTransition, useCallback, useMemo, useState } from 'react'
-import { suggestAll, suggestFor, type Suggestion, type Suggestions } from '@/core/coach/suggest'
+import { suggestAll, suggestFor } from '@/core/coach/suggest'
+import type { Suggestion, Suggestions } from '@/core/coach/suggestion'
 import { findCommand, findRung } from '@/core/curriculum/lookup'
 import { daysBetween } from '@/core/days'
 import { firstDays } from '@/core/dog/early'

@@ -1,4 +1,5 @@
-import { suggestAll, suggestFor, type Around } from '@/core/coach/suggest'
+import type { Around } from '@/core/coach/allowed'
+import { suggestAll, suggestFor } from '@/core/coach/suggest'
 import { findRung } from '@/core/curriculum/lookup'
 import { dayIn } from '@/core/days'
 import { methodChange } from '@/core/method/change'

@@ -1,5 +1,5 @@
 import { againstPair, type Partner } from '@/core/block/partner'
-import type { Around } from '@/core/coach/suggest'
+import type { Around } from '@/core/coach/allowed'
 import type { Forgetting } from '@/core/progress/memory'
 import type { Method } from '@/core/method/rows'
 import { openForMs } from '@/core/facts/fact'

@@ -1,6 +1,7 @@
 import type { BlockItem } from '../../block/compose'
 import { goesOnAt, wayOn } from '../../block/onward'
-import { suggestFor, type Suggestion, type Suggestions } from '../../coach/suggest'
+import { suggestFor } from '../../coach/suggest'
+import type { Suggestion, Suggestions } from '../../coach/suggestion'
 import { findRung, type RungPlaceInLadder } from '../../curriculum/lookup'
 import type { Curriculum } from '../../curriculum/types'
 import type { Verdict } from '../../progress/voice'

@@ -1,5 +1,7 @@
 import type { Finish } from '../../dog/finish'
-import { suggestAll, type Around, type Ground, type Suggestion } from '../../coach/suggest'
+import type { Around, Ground } from '../../coach/allowed'
+import { suggestAll } from '../../coach/suggest'
+import type { Suggestion } from '../../coach/suggestion'
 import { findRung } from '../../curriculum/lookup'
 import type { Curriculum, Rung } from '../../curriculum/types'
 import { addDays } from '../../days'

@@ -1,0 +1,184 @@
+import { kitToProve } from '../method/instruct'
+import { contextStanding } from '../progress/context'
+import { daysToHold, evidenceBy, topHeld, type Evidence } from '../progress/state'
+import type { Aim, Lack } from '../promise/goals'
+import { refusedBecause, teachingLevel, type Ground } from './allowed'
+import type { Answer, Scene, Why } from './suggestion'
+import { taught } from './teach'
+import { fitting, mostDays, noPlace } from './where'
+
+/** The rule on a second day. On the day it was met, there is nothing more to gain. */
+export function hold(scene: Scene, aim: Aim, lack: Lack, wanted: string): readonly Answer[] {
+  const { rung: at } = aim
+  if (lack.days.includes(scene.around.today))
+    return [{ waits: { command: at.command.id, rungId: at.rung.id, because: 'met today; held needs another day' } }]
+  return taught(scene, at, 'second-day', wanted)
+}
+
+const covered = (e: Evidence, today: string): boolean => e.days.length >= daysToHold || e.days.includes(today)
+
+/**
+ * Those still lacking: what needs only a second day first, then what was not tried; empty once today's meetings cover
+ * what is asked.
+ */
+function lacking(
+  evidence: readonly Evidence[],
+  wanted: number,
+  all: readonly string[],
+  today: string,
+): readonly string[] {
+  const done = evidence.filter((e) => covered(e, today)).map((e) => e.id)
+  if (done.length >= wanted) return []
+  const half = evidence.filter((e) => !done.includes(e.id) && all.includes(e.id)).map((e) => e.id)
+  return [...half, ...all.filter((id) => !done.includes(id) && !half.includes(id))]
+}
+
+/** What is held, where and with whom it is still lacking, made easier for what is new. */
+export function prove(scene: Scene, aim: Aim, lack: Lack, wanted: string): readonly Answer[] {
+  const { around } = scene
+  const { goal, rung: at } = aim
+  const fits = fitting(scene, at)
+  const ids = fits.map((p) => p.id)
+  const placesLacking =
+    goal.placeId !== undefined
+      ? lack.daysThere.includes(around.today)
+        ? []
+        : [goal.placeId]
+      : lacking(lack.places, goal.places, ids, around.today)
+  const peopleLacking = lacking(lack.people, goal.people, around.people, around.today)
+  const needsDay = lack.daysThere.length < daysToHold && !lack.daysThere.includes(around.today)
+  if (placesLacking.length === 0 && peopleLacking.length === 0 && !needsDay) {
+    const short = goal.placeId === undefined && (goal.places > ids.length || goal.people > around.people.length)
+    return [
+      short
+        ? {
+            shut: {
+              command: at.command.id,
+              rungId: at.rung.id,
+              because:
+                goal.people > around.people.length
+                  ? `promised with ${goal.people} people, and ${around.people.length} ` +
+                    `${around.people.length === 1 ? 'works' : 'work'} here`
+                  : `promised in ${goal.places} places, and there ${ids.length === 1 ? 'is' : 'are'} ` +
+                    `${ids.length} of its kind here`,
+            },
+          }
+        : {
+            waits: {
+              command: at.command.id,
+              rungId: at.rung.id,
+              because: 'met today where it was lacking; another day is needed',
+            },
+          },
+    ]
+  }
+  const evidence = evidenceBy(at.run, scene.state.runs[at.runKey], at.index, 'place')
+  const holders = evidenceBy(at.run, scene.state.runs[at.runKey], at.index, 'person')
+  const candidates =
+    placesLacking.length > 0
+      ? placesLacking
+      : [...new Set([...mostDays(lack.places, ids), ...mostDays(evidence, ids), ...ids])]
+  const person =
+    peopleLacking[0] ??
+    mostDays(lack.people, around.people)[0] ??
+    mostDays(holders, around.people)[0] ??
+    around.people[0]
+  const why: Why =
+    goal.placeId !== undefined
+      ? 'gate'
+      : lack.daysThere.length < daysToHold && goal.level > 0
+        ? 'level'
+        : placesLacking.length > 0
+          ? 'new-place'
+          : 'new-hands'
+  let refusal: string | undefined
+  for (const id of candidates) {
+    const place = fits.find((p) => p.id === id)
+    if (!place) continue
+    const tried = proveIn(scene, aim, place, person ?? '', {
+      why,
+      wanted,
+      placeMatters: placesLacking.length > 0,
+      personId: peopleLacking.length > 0 ? person : undefined,
+    })
+    if ('set' in tried) return [tried]
+    refusal ??= 'shut' in tried ? tried.shut.because : undefined
+  }
+  return [{ shut: { command: at.command.id, rungId: at.rung.id, because: refusal ?? noPlace(at) } }]
+}
+
+/**
+ * Levels are climbed one at a time: the lowest, up to the one asked for, whose cell is not yet as far as what is held.
+ */
+function levelIn(scene: Scene, { goal, rung: at }: Aim, place: Ground, person: string): number {
+  const runState = scene.state.runs[at.runKey]
+  const held = Math.min(topHeld(at.run, runState), at.index)
+  for (let level = teachingLevel(scene.around.method, at.rung); level < goal.level; level++) {
+    if (
+      runState &&
+      held >= 0 &&
+      contextStanding(
+        at.run,
+        runState,
+        { level, placeId: place.id, kit: kitToProve(at.rung), leashHolder: person },
+        held,
+      ).open.some((v) => v.kind === 'cell')
+    )
+      return level
+  }
+  return goal.level
+}
+
+function proveIn(
+  scene: Scene,
+  aim: Aim,
+  place: Ground,
+  person: string,
+  to: {
+    readonly why: Why
+    readonly wanted: string
+    readonly placeMatters: boolean
+    readonly personId: string | undefined
+  },
+): Answer {
+  const { curriculum, state, dog, around } = scene
+  const { rung: at } = aim
+  const runState = state.runs[at.runKey]
+  const held = Math.min(topHeld(at.run, runState), at.index)
+  const level = levelIn(scene, aim, place, person)
+  const kit = kitToProve(at.rung)
+  const context =
+    runState && held >= 0
+      ? contextStanding(at.run, runState, { level, placeId: place.id, kit, leashHolder: person }, held)
+      : undefined
+  const index = context && context.open.length > 0 ? Math.min(context.index, at.index) : at.index
+  const rung = at.run.rungs[index] ?? at.rung
+  const easier = { ...at, rung, index }
+  // What is easier than a loose rung is worked on its own kit.
+  const own = rung.id === at.rung.id || at.rung.gate === undefined ? kit : kitToProve(rung)
+  const because = refusedBecause(curriculum, state, easier, { place, level, kit: own }, dog, around)
+  if (because !== undefined) return { shut: { command: at.command.id, rungId: rung.id, because } }
+  return {
+    set: {
+      command: at.command.id,
+      rungId: rung.id,
+      purpose: 'work',
+      why: to.why,
+      level,
+      kit: own,
+      placeId:
+        to.placeMatters ||
+        level > 0 ||
+        at.rung.gate !== undefined ||
+        at.rung.criterion.place !== undefined ||
+        around.barred?.size ||
+        around.weather
+          ? place.id
+          : undefined,
+      personId: to.personId,
+      relaxed: rung.id !== at.rung.id,
+      kept: undefined,
+      for: to.wanted,
+    },
+  }
+}
