@@ -32,6 +32,18 @@ describe('the kit', () => {
       ).toEqual([])
   })
 
+  it('has one table and one list without marks, but for the wall and what is folded and printed for an owner', () => {
+    const own = /^src\/(ui\/|screens\/(wall\/Wall|printed\/BookletSheet))/
+    expect(linesWith(/<table\b|styled\.table\b/, own)).toEqual([])
+    expect(
+      linesWith(/overflow-x: auto/, /^src\/(ui\/|screens\/(wall\/Wall|shell\/Shell|bench\/Bench|command\/Tether))/),
+    ).toEqual([])
+    const bare = files.filter(
+      ({ file, text }) => !own.test(file) && /styled\.(ul|ol)`\n(?! {2}&&)[^`]*?^ {2}list-style: none/m.test(text),
+    )
+    expect(bare.map(({ file }) => file)).toEqual([])
+  })
+
   it('says metres, kilograms and degrees by the house’s measures', () => {
     expect(linesWith(/\} (m|kg|°C)\b[^²/]|[`'"] (m|kg)[`'"]/, /screens\/curriculum\/RungForm/)).toEqual([])
   })

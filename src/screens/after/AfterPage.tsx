@@ -11,6 +11,8 @@ import { NeedsPerson } from '@/ui/NeedsPerson'
 import { narrow, phone } from '@/ui/theme'
 import { useSheets, useWhen } from '@/ui/ways'
 import type { AfterView, ShownItem, ShownOnce } from '@/work/page/after'
+import { Table } from '@/ui/Table'
+import { OrderedList } from '@/ui/List'
 import { inTen } from '../demonstration/sayChance'
 import { DogHead } from '../DogHead'
 import type { AfterDeeds } from './deeds'
@@ -215,22 +217,10 @@ const Sides = styled.div`
     grid-template-columns: minmax(0, 1fr);
   }
 `
-const Items = styled.table`
-  border-collapse: collapse;
+const Items = styled(Table)`
   width: 100%;
   margin-top: var(--s-3);
-  th,
-  td {
-    text-align: left;
-    vertical-align: top;
-    padding: 0.3rem 0.7rem 0.3rem 0;
-    border-bottom: 1px solid var(--rule);
-  }
-  thead th {
-    color: var(--ink-2);
-    font-weight: 460;
-    font-size: var(--t-2);
-  }
+  font-size: inherit;
   tbody th {
     font-weight: 640;
   }
@@ -250,10 +240,7 @@ const Items = styled.table`
     font-size: var(--t-2);
   }
 `
-const Gaps = styled.ol`
-  list-style: none;
-  margin: 0;
-  padding: 0;
+const Gaps = styled(OrderedList)`
   display: grid;
   gap: var(--s-5);
   p {

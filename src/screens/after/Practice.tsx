@@ -6,6 +6,7 @@ import { Fault } from '@/ui/fieldParts'
 import { Button } from '@/ui/press'
 import { sayDay } from '@/ui/when'
 import type { AfterView } from '@/work/page/after'
+import { Across, Table } from '@/ui/Table'
 import { useTold } from '../useTold'
 import type { AfterDeeds } from './deeds'
 
@@ -33,41 +34,43 @@ export function Practice({ view, readBack }: { view: AfterView; readBack: AfterD
       {log.length === 0 ? (
         <p>Nothing came back yet.</p>
       ) : (
-        <Log>
-          <thead>
-            <tr>
-              <th scope="col">Command</th>
-              {days.map((d) => (
-                <th key={d} scope="col">
-                  {sayDay(d).replace(/^\w+,? /, '')}
-                </th>
-              ))}
-            </tr>
-          </thead>
-          <tbody>
-            {commands.map(([id, name]) => (
-              <tr key={id}>
-                <th scope="row">{name}</th>
-                {days.map((d) => {
-                  const here = log.filter((e) => e.day === d && e.command === id)
-                  const clean = here.reduce((sum, e) => sum + e.clean, 0)
-                  const reps = here.reduce((sum, e) => sum + e.reps, 0)
-                  const most = Math.max(0, ...here.map((e) => e.seconds ?? 0))
-                  return (
-                    <td key={d}>
-                      {reps > 0 && (
-                        <>
-                          {clean}/{reps}
-                          {most > 0 && <small>{most} s</small>}
-                        </>
-                      )}
-                    </td>
-                  )
-                })}
+        <Across label="Practised at home, by day">
+          <Log>
+            <thead>
+              <tr>
+                <th scope="col">Command</th>
+                {days.map((d) => (
+                  <th key={d} scope="col">
+                    {sayDay(d).replace(/^\w+,? /, '')}
+                  </th>
+                ))}
               </tr>
-            ))}
-          </tbody>
-        </Log>
+            </thead>
+            <tbody>
+              {commands.map(([id, name]) => (
+                <tr key={id}>
+                  <th scope="row">{name}</th>
+                  {days.map((d) => {
+                    const here = log.filter((e) => e.day === d && e.command === id)
+                    const clean = here.reduce((sum, e) => sum + e.clean, 0)
+                    const reps = here.reduce((sum, e) => sum + e.reps, 0)
+                    const most = Math.max(0, ...here.map((e) => e.seconds ?? 0))
+                    return (
+                      <td key={d}>
+                        {reps > 0 && (
+                          <>
+                            {clean}/{reps}
+                            {most > 0 && <small>{most} s</small>}
+                          </>
+                        )}
+                      </td>
+                    )
+                  })}
+                </tr>
+              ))}
+            </tbody>
+          </Log>
+        </Across>
       )}
       {readBack && (
         <Back
@@ -111,24 +114,13 @@ export function Practice({ view, readBack }: { view: AfterView; readBack: AfterD
   )
 }
 
-const Log = styled.table`
-  border-collapse: collapse;
-  display: block;
-  overflow-x: auto;
+const Log = styled(Table)`
   th,
   td {
-    text-align: left;
-    padding: 0.25rem 0.8rem 0.25rem 0;
-    border-bottom: 1px solid var(--rule);
     white-space: nowrap;
-    font-weight: 420;
   }
   tbody th {
     font-weight: 640;
-  }
-  thead th {
-    color: var(--ink-2);
-    font-size: var(--t-2);
   }
   small {
     display: block;

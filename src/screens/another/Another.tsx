@@ -13,6 +13,7 @@ import { Why } from '@/ui/Why'
 import type { AnotherDog } from '@/work/do/another'
 import type { AnotherPage } from '@/work/page/another'
 import { Placed } from '@/ui/Placed'
+import { Table } from '@/ui/Table'
 
 export interface AnotherActions {
   readonly reckon: (
@@ -224,20 +225,11 @@ const Small = styled.p`
   color: var(--ink-2);
   max-width: 60ch;
 `
-const Bars = styled.table`
-  border-collapse: collapse;
+const Bars = styled(Table)`
   width: 100%;
-  font-size: var(--t-3);
   th,
   td {
-    text-align: left;
-    padding: 0.3rem 0.8rem 0.3rem 0;
-    border-bottom: 1px solid var(--rule);
     white-space: nowrap;
-  }
-  thead th {
-    font-size: var(--t-2);
-    border-bottom: 1.5px solid var(--ink);
   }
   .short {
     color: var(--person);

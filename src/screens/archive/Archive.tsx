@@ -11,6 +11,7 @@ import { phone } from '@/ui/theme'
 import { sayDay } from '@/ui/when'
 import { OfficePage } from '@/ui/Page'
 import type { ArchiveView, GoneRow } from '@/work/page/archive'
+import { OrderedList } from '@/ui/List'
 import { May } from '../shell/may'
 
 /** Dogs that went home: each with what became of it, its whole history a step away, and a way to come back. */
@@ -37,7 +38,7 @@ export function Archive({ view }: { view: ArchiveView }) {
             : `No dog that went home has “${view.asked}” in its name or its owner’s.`}
         </p>
       ) : (
-        <List>
+        <Rows>
           {view.rows.map((r) => (
             <li key={r.residencyId}>
               <div>
@@ -61,7 +62,7 @@ export function Archive({ view }: { view: ArchiveView }) {
               </May>
             </li>
           ))}
-        </List>
+        </Rows>
       )}
       {view.more && <p>More went home before. A name finds them.</p>}
     </OfficePage>
@@ -87,10 +88,7 @@ const Search = styled.form`
   }
 `
 /** A cord that is tied off at every dog that went home. */
-const List = styled.ol`
-  list-style: none;
-  margin: 0;
-  padding: 0;
+const Rows = styled(OrderedList)`
   li {
     display: grid;
     grid-template-columns: minmax(0, 15rem) minmax(0, 24rem) minmax(0, 1fr) auto;

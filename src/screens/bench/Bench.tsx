@@ -20,6 +20,7 @@ import type { OwnBench } from '@/work/page/bench'
 import type { BenchNews, RuleResult } from './messages'
 import { useBench, type BenchWork } from './useBench'
 import { Placed } from '@/ui/Placed'
+import { Across, FigureTable } from '@/ui/Table'
 
 const Curves = dynamic(() => import('./Curves'), { ssr: false, loading: () => <p>Drawing …</p> })
 
@@ -128,7 +129,7 @@ export function Bench({ own }: { own: OwnBench }) {
       <Working works={[first, second]} />
       <Side>
         <Results aria-live="polite">
-          <table>
+          <Compared>
             <thead>
               <tr>
                 <th scope="col">At a true rate of {percent(first.result?.at.p ?? rate)}</th>
@@ -156,7 +157,7 @@ export function Bench({ own }: { own: OwnBench }) {
                 say={(r) => percent(r.wrong.heldBack)}
               />
             </tbody>
-          </table>
+          </Compared>
           <Why label="how it is computed">
             <p>
               Expected reps and chances come from the rule’s own absorbing Markov chain, exact to nine digits for rates
@@ -319,8 +320,8 @@ function Own({ own: { rungs, held, failing, unsure, checked } }: { own: OwnBench
               </p>
             </Why>
           </div>
-          <Results tabIndex={0} role="region" aria-label="Held rungs, least sure first">
-            <table className="plain">
+          <Across label="Held rungs, least sure first">
+            <FigureTable>
               <thead>
                 <tr>
                   <th scope="col">Least sure first</th>
@@ -349,8 +350,8 @@ function Own({ own: { rungs, held, failing, unsure, checked } }: { own: OwnBench
                   </tr>
                 ))}
               </tbody>
-            </table>
-          </Results>
+            </FigureTable>
+          </Across>
         </>
       )}
       <h3>Can these chances be trusted?</h3>
@@ -364,7 +365,7 @@ function Own({ own: { rungs, held, failing, unsure, checked } }: { own: OwnBench
             {checked.brierOfMean.toFixed(3)} for always saying the mean
             {checked.brier < checked.brierOfMean ? '' : ': until there are more of them, the mean says as much'}.
           </p>
-          <table>
+          <FigureTable>
             <thead>
               <tr>
                 <th scope="col">Predicted</th>
@@ -381,7 +382,7 @@ function Own({ own: { rungs, held, failing, unsure, checked } }: { own: OwnBench
                 </tr>
               ))}
             </tbody>
-          </table>
+          </FigureTable>
         </>
       )}
     </section>
@@ -402,24 +403,6 @@ const Page = styled.div`
   }
   ${phone} {
     padding: 0.8rem 0.9rem 3rem;
-  }
-  table {
-    border-collapse: collapse;
-  }
-  th,
-  td {
-    text-align: right;
-    font-weight: 400;
-    padding: 0.28rem 1.4rem 0.28rem 0;
-    border-bottom: 1px solid var(--rule);
-  }
-  thead th {
-    color: var(--ink-2);
-    font-size: var(--t-2);
-    font-weight: 600;
-  }
-  th:first-child {
-    text-align: left;
   }
   td b {
     font-weight: 700;
@@ -488,7 +471,9 @@ const Side = styled.div`
 `
 const Results = styled.div`
   overflow-x: auto;
-  table:not(.plain) td {
+`
+const Compared = styled(FigureTable)`
+  td {
     font-size: var(--t-6);
     font-weight: 640;
   }

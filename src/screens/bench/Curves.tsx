@@ -13,6 +13,7 @@ import { Line } from 'react-chartjs-2'
 import styled from 'styled-components'
 import type { BenchPoint } from '@/core/rulebench/judge'
 import { chartFont as font, useInks, type Inks } from '@/ui/useInks'
+import { FigureTable } from '@/ui/Table'
 
 Chart.register(Legend, LinearScale, LineElement, LogarithmicScale, PointElement, Tooltip)
 
@@ -89,7 +90,7 @@ export default function Curves({
       </figure>
       <details>
         <summary>The figures</summary>
-        <table>
+        <FigureTable>
           <thead>
             <tr>
               <th scope="col">Rate</th>
@@ -115,7 +116,7 @@ export default function Curves({
                 )
               })}
           </tbody>
-        </table>
+        </FigureTable>
       </details>
     </Frame>
   )

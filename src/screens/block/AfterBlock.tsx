@@ -11,6 +11,7 @@ import type { DogState } from '@/core/progress/state'
 import { useWhen } from '@/ui/ways'
 import type { BlockView } from '@/work/page/block'
 import { Chip, Chips } from '@/ui/chips'
+import { List } from '@/ui/List'
 import { asClock } from './CountUp'
 import { Next, Plain } from './SetOver'
 import type { Block } from './useBlock'
@@ -158,10 +159,7 @@ const Praise = styled.div`
     font-size: var(--t-5);
   }
 `
-const Moved = styled.ul`
-  list-style: none;
-  margin: 0;
-  padding: 0;
+const Moved = styled(List)`
   border-top: 3px solid var(--ink);
   li {
     padding: 0.4rem 0;

@@ -6,6 +6,7 @@ import type { BlockItem } from '@/core/block/compose'
 import { findRung } from '@/core/curriculum/lookup'
 import { phone } from '@/ui/theme'
 import type { BlockView } from '@/work/page/block'
+import { OrderedList } from '@/ui/List'
 
 const roleWords = { 'warm-up': 'Warm up', work: 'Work', finish: 'Finish' } as const
 
@@ -46,7 +47,7 @@ export function Plan({
         <h2>
           Instead of {nameOf(view, item).command}, {nameOf(view, item).rung}
         </h2>
-        <List aria-label={`Instead of ${nameOf(view, item).command}`}>
+        <Rows aria-label={`Instead of ${nameOf(view, item).command}`}>
           {offers.map((o) => {
             const n = nameOf(view, o)
             return (
@@ -75,13 +76,13 @@ export function Plan({
               <em />
             </Part>
           </li>
-        </List>
+        </Rows>
       </>
     )
   }
   const more = view.plan.work.find((w) => !items.some((i) => i.command === w.command && i.role === 'work'))
   return (
-    <List aria-label="This block">
+    <Rows aria-label="This block">
       {items.map((i, n) => {
         const names = nameOf(view, i)
         return (
@@ -116,7 +117,7 @@ export function Plan({
           </Part>
         </li>
       )}
-    </List>
+    </Rows>
   )
 }
 
@@ -160,10 +161,7 @@ export const PlanStrip = memo(function PlanStrip({
   )
 })
 
-const List = styled.ol`
-  list-style: none;
-  margin: 0;
-  padding: 0;
+const Rows = styled(OrderedList)`
   display: grid;
   border-top: 2px solid var(--ink);
   li {
@@ -200,10 +198,7 @@ const Part = styled(Press)`
     color: var(--paper);
   }
 `
-const Strip = styled.ol`
-  list-style: none;
-  margin: 0;
-  padding: 0;
+const Strip = styled(OrderedList)`
   display: flex;
   gap: var(--s-2);
   flex: none;

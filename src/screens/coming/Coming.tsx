@@ -15,6 +15,7 @@ import { phone } from '@/ui/theme'
 import { sayDay } from '@/ui/when'
 import { useWhen } from '@/ui/ways'
 import type { ComingRow, ComingView, Minding } from '@/work/page/coming'
+import { List, OrderedList } from '@/ui/List'
 import { May } from '../shell/may'
 import type { Told } from '../told'
 import { useTold } from '../useTold'
@@ -356,10 +357,8 @@ const Page = styled(OfficePage)`
     color: var(--ink-2);
   }
 `
-const MindList = styled.ul`
-  list-style: none;
+const MindList = styled(List)`
   margin: 0.3rem 0;
-  padding: 0;
   li {
     display: grid;
     grid-template-columns: 11rem minmax(0, 1fr);
@@ -387,9 +386,7 @@ const PauseFields = styled.form`
     grid-template-columns: minmax(0, 1fr);
   }
 `
-const Days = styled.ol`
-  list-style: none;
-  margin: 0;
+const Days = styled(OrderedList)`
   padding: 0 0 0 1.4rem;
   border-left: 3px solid var(--held);
   > li {

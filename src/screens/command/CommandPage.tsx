@@ -15,13 +15,15 @@ import type { CommandPage as View } from '@/work/page/command'
 import { CompareKit } from './CompareKit'
 import { GridTable } from './GridTable'
 import { PaceLine } from '../PaceLine'
-import { ByDay, dayTable, Scroll, Share } from './dayTable'
+import { ByDay, Share } from './dayTable'
 import { LookBacks } from './LookBacks'
 import { Walk } from './Walk'
 import { Tether } from './Tether'
 import { Stuck } from './Stuck'
 import type { Told } from '../told'
 import { useMeasures } from '@/ui/ways'
+import { Across, FigureTable } from '@/ui/Table'
+import { OrderedList } from '@/ui/List'
 
 const percent = (x: number) => `${Math.round(x * 100)} %`
 
@@ -203,11 +205,9 @@ export function CommandPage({ view, logTried }: { view: View; logTried: (raw: un
           <h2 id="kit">Kit, side by side</h2>
           <CompareKit residencyId={resident.residencyId} command={command.id} rungs={view.kitRungs} />
           {view.kits.slice(0, 3).map((k) => (
-            <Scroll
+            <Across
               key={`${k.rungId} ${k.a.kit} ${k.b.kit}`}
-              tabIndex={0}
-              role="region"
-              aria-label={`Kit at ${k.rungName}: ${measures.words(k.a.kit)} and ${measures.words(k.b.kit)}`}
+              label={`Kit at ${k.rungName}: ${measures.words(k.a.kit)} and ${measures.words(k.b.kit)}`}
             >
               <KitTable>
                 <caption>
@@ -250,7 +250,7 @@ export function CommandPage({ view, logTried }: { view: View; logTried: (raw: un
                   ))}
                 </tbody>
               </KitTable>
-            </Scroll>
+            </Across>
           ))}
         </section>
       )}
@@ -394,10 +394,7 @@ const Figures = styled.dl`
     margin-left: 0.9rem;
   }
 `
-const Ladder = styled.ol`
-  list-style: none;
-  margin: 0;
-  padding: 0;
+const Ladder = styled(OrderedList)`
   li {
     display: grid;
     grid-template-columns: 0.9rem 11rem minmax(0, 1fr) 9rem 15rem 9rem;
@@ -470,6 +467,6 @@ const Ladder = styled.ol`
     }
   }
 `
-const KitTable = styled.table`
-  ${dayTable} margin-bottom: 1rem;
+const KitTable = styled(FigureTable)`
+  margin-bottom: 1rem;
 `

@@ -5,6 +5,7 @@ import { Why } from '@/ui/Why'
 import { sayDay } from '@/ui/when'
 import type { CommandPage } from '@/work/page/command'
 import { Said } from '@/ui/ways'
+import { Across, Table } from '@/ui/Table'
 
 /** Levels down, places across. What a cell is drawn like, its words say too. */
 export function GridTable({
@@ -17,8 +18,8 @@ export function GridTable({
   many: boolean
 }) {
   return (
-    <Scroller tabIndex={0} role="region" aria-label={`Proofing grid${many ? `, ${grid.runName}` : ''}`}>
-      <Table>
+    <Across label={`Proofing grid${many ? `, ${grid.runName}` : ''}`}>
+      <Grid>
         <caption>
           {many && `${grid.runName}. `}
           {grid.promisedName}
@@ -48,8 +49,8 @@ export function GridTable({
             </tr>
           ))}
         </tbody>
-      </Table>
-    </Scroller>
+      </Grid>
+    </Across>
   )
 }
 
@@ -93,28 +94,15 @@ function Cell({ cell }: { cell: GridCell }) {
   )
 }
 
-const Scroller = styled.div`
-  overflow-x: auto;
-`
-const Table = styled.table`
-  border-collapse: collapse;
+const Grid = styled(Table)`
   width: 100%;
   min-width: 52rem;
   font-size: var(--t-2);
   caption {
-    text-align: left;
-    padding-bottom: 0.4rem;
     color: var(--ink-2);
     max-width: 70ch;
   }
-  th {
-    text-align: left;
-    font-weight: 560;
-    vertical-align: top;
-    padding: 0.3rem 0.6rem 0.3rem 0;
-  }
   tbody th {
-    font-weight: 400;
     width: 15rem;
     color: var(--ink-2);
     b {
@@ -131,7 +119,6 @@ const Table = styled.table`
   td {
     border: 1px solid var(--rule);
     padding: 0.3rem 0.5rem;
-    vertical-align: top;
     min-width: 6.5rem;
   }
   small {

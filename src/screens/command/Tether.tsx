@@ -3,6 +3,7 @@ import styled from 'styled-components'
 import { sayDay } from '@/ui/when'
 import type { CommandPage } from '@/work/page/command'
 import { Placed } from '@/ui/Placed'
+import { OrderedList } from '@/ui/List'
 
 /** The longest calm interval of each day on the tether, and what the weeks came to. */
 export function Tether({ tether }: { tether: NonNullable<CommandPage['tether']> }) {
@@ -43,10 +44,8 @@ export function Tether({ tether }: { tether: NonNullable<CommandPage['tether']> 
   )
 }
 
-const Days = styled.ol`
-  list-style: none;
+const Days = styled(OrderedList)`
   margin: 0 0 0.6rem;
-  padding: 0;
   display: flex;
   gap: var(--s-3);
   align-items: end;

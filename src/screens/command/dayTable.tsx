@@ -3,16 +3,7 @@ import type { ReactNode } from 'react'
 import styled from 'styled-components'
 import { sayDay } from '@/ui/when'
 import { Placed } from '@/ui/Placed'
-
-/** How figures by day, or side by side, stand in a table. */
-export const dayTable =
-  `border-collapse: collapse; font-size: var(--t-3); th, td { text-align: right; font-weight: 400; padding: ` +
-  `0.22rem 0.9rem 0.22rem 0; border-bottom: 1px solid var(--rule); } thead th { font-weight: 600; color: ` +
-  `var(--ink-2); font-size: var(--t-2); } th:first-child { text-align: left; } caption { text-align: left; ` +
-  `padding-bottom: 0.3rem; }`
-const DayTable = styled.table`
-  ${dayTable}
-`
+import { Across, FigureTable } from '@/ui/Table'
 
 /** The newest ten days of something, a row each under these heads; nothing where there is none. */
 export function ByDay<D extends { readonly day: string }>({
@@ -32,8 +23,8 @@ export function ByDay<D extends { readonly day: string }>({
   return (
     <section aria-label={title}>
       <h2>{title}</h2>
-      <Scroll tabIndex={0} role="region" aria-label={label}>
-        <DayTable>
+      <Across label={label}>
+        <FigureTable>
           <thead>
             <tr>
               {['Day', ...heads].map((h) => (
@@ -53,8 +44,8 @@ export function ByDay<D extends { readonly day: string }>({
               </tr>
             ))}
           </tbody>
-        </DayTable>
-      </Scroll>
+        </FigureTable>
+      </Across>
     </section>
   )
 }
@@ -69,11 +60,6 @@ export const Share = ({ of, children }: { of: number; children: ReactNode }) => 
   </Bar>
 )
 
-/** Wider than a phone, it scrolls by itself. */
-export const Scroll = styled.div`
-  overflow-x: auto;
-  max-width: 100%;
-`
 const Bar = styled.span`
   display: inline-grid;
   grid-template-columns: 7rem 3rem;

@@ -13,6 +13,7 @@ import type { BowlRow, BowlsView } from '@/work/page/food'
 import type { Told } from '../told'
 import { useTold } from '../useTold'
 import { PlacedBox } from '@/ui/Placed'
+import { List } from '@/ui/List'
 
 type Act = (raw: unknown) => Promise<Told>
 
@@ -40,11 +41,11 @@ export function Bowls({ view, give, weighOut }: { view: BowlsView; give: Act; we
           <ButtonLink href="/bowls/print">Print page</ButtonLink>
         </Prints>
       </header>
-      <List>
+      <Rows>
         {view.rows.map((r) => (
           <Bowl key={r.resident.residencyId} row={r} give={give} weighOut={weighOut} />
         ))}
-      </List>
+      </Rows>
     </Page>
   )
 }
@@ -135,10 +136,7 @@ const Prints = styled.div`
   flex-wrap: wrap;
   gap: var(--s-4);
 `
-const List = styled.ul`
-  list-style: none;
-  margin: 0;
-  padding: 0;
+const Rows = styled(List)`
   border-top: 3px solid var(--ink);
   li {
     display: grid;

@@ -7,6 +7,7 @@ import { Why } from '@/ui/Why'
 import { useWhen } from '@/ui/ways'
 import type { FoodView } from '@/work/page/food'
 import type { DayFood } from '@/work/scene/food'
+import { List } from '@/ui/List'
 import { FeedForm, kindWords, TakeBack, TenPieces, type FoodActions } from './forms'
 
 const kcal = (k: number) => `${Math.round(k)} kcal`
@@ -174,10 +175,7 @@ const Figures = styled.dl`
   }
 `
 
-const Rows = styled.ul`
-  list-style: none;
-  margin: 0;
-  padding: 0;
+const Rows = styled(List)`
   li {
     padding: 0.3rem 0;
     border-bottom: 1px solid var(--rule);

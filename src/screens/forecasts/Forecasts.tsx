@@ -12,6 +12,7 @@ import { OfficePage } from '@/ui/Page'
 import { Button, FileLink } from '@/ui/press'
 import { useWhen } from '@/ui/ways'
 import type { ForecastsPage } from '@/work/page/forecasts'
+import { Across, FigureTable } from '@/ui/Table'
 import type { Told } from '../told'
 import { May } from '../shell/may'
 
@@ -85,8 +86,8 @@ function HowGood({ judged, names }: { judged: Judged; names: Readonly<Record<str
       </Words>
       {bad !== '' && <NeedsPerson>{bad}</NeedsPerson>}
       <Reliability bins={judged.bins} />
-      <Scroller>
-        <Table>
+      <Across label="By how much of the stay was gone">
+        <Scores>
           <caption>By how much of the stay was gone</caption>
           <thead>
             <tr>
@@ -108,8 +109,8 @@ function HowGood({ judged, names }: { judged: Judged; names: Readonly<Record<str
             ))}
             <ScoreRow name="All" score={all} />
           </tbody>
-        </Table>
-      </Scroller>
+        </Scores>
+      </Across>
       {all.setsADay && (
         <Words>
           Reckoned with {all.setsADay.planned.toFixed(1)} sets a day that bring a dog nearer;{' '}
@@ -126,8 +127,8 @@ function HowGood({ judged, names }: { judged: Judged; names: Readonly<Record<str
         </Words>
       </Disclosed>
       {judged.commands.length > 0 && (
-        <Scroller>
-          <Table>
+        <Across label="By command">
+          <Scores>
             <caption>By command</caption>
             <thead>
               <tr>
@@ -149,8 +150,8 @@ function HowGood({ judged, names }: { judged: Judged; names: Readonly<Record<str
                 </tr>
               ))}
             </tbody>
-          </Table>
-        </Scroller>
+          </Scores>
+        </Across>
       )}
     </>
   )
@@ -246,8 +247,8 @@ function Figures({ by, rows }: { by: keyof typeof titles; rows: readonly (Figure
   if (rows.length === 0) return null
   const differ = rows.some((a) => rows.some((b) => a !== b && apart(a, b)))
   return (
-    <Scroller>
-      <Table>
+    <Across label={titles[by]}>
+      <Scores>
         <caption>{titles[by]}</caption>
         <thead>
           <tr>
@@ -269,9 +270,9 @@ function Figures({ by, rows }: { by: keyof typeof titles; rows: readonly (Figure
             </tr>
           ))}
         </tbody>
-      </Table>
+      </Scores>
       {!differ && rows.length > 1 && <p>No two of these differ by more than chance.</p>}
-    </Scroller>
+    </Across>
   )
 }
 
@@ -296,34 +297,10 @@ const Abreast = styled.div`
   gap: 0 var(--s-9);
   align-items: flex-start;
 `
-const Scroller = styled.div`
-  max-width: 100%;
-  overflow-x: auto;
-  margin-top: var(--s-5);
-`
-const Table = styled.table`
-  border-collapse: collapse;
-  font-size: var(--t-3);
+const Scores = styled(FigureTable)`
   caption {
-    text-align: left;
     font:
       640 var(--t-4)/1.3 'Hepta Slab Variable',
       serif;
-    padding-bottom: 0.2rem;
-  }
-  th,
-  td {
-    padding: 0.25rem 0.9rem 0.25rem 0;
-    border-bottom: 1px solid var(--rule);
-    text-align: right;
-    white-space: nowrap;
-  }
-  th:first-child {
-    text-align: left;
-  }
-  thead th {
-    border-bottom: 1.5px solid var(--ink);
-    font-weight: 600;
-    font-size: var(--t-2);
   }
 `

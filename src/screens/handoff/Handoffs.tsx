@@ -6,6 +6,7 @@ import { phone } from '@/ui/theme'
 import { sayDay } from '@/ui/when'
 import { useWhen } from '@/ui/ways'
 import type { HandoffOver, HandoffRow } from '@/work/page/handoff'
+import { List } from '@/ui/List'
 import type { Told } from '../told'
 import { Over } from './Over'
 
@@ -54,7 +55,7 @@ function Group({ title, empty, children }: { title: string; empty: string; child
       <h2>
         {title} <span>{children.length}</span>
       </h2>
-      {children.length === 0 ? <p>{empty}</p> : <List>{children}</List>}
+      {children.length === 0 ? <p>{empty}</p> : <Rows>{children}</Rows>}
     </section>
   )
 }
@@ -142,10 +143,7 @@ const Page = styled.div`
     padding: 0.8rem 0.9rem 3rem;
   }
 `
-const List = styled.ul`
-  list-style: none;
-  margin: 0;
-  padding: 0;
+const Rows = styled(List)`
   li {
     display: grid;
     grid-template-columns: 11rem 11rem minmax(0, 1fr) 12rem 7rem;

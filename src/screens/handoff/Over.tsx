@@ -7,6 +7,7 @@ import { Button, Quiet } from '@/ui/press'
 import { phone } from '@/ui/theme'
 import { useWhen } from '@/ui/ways'
 import type { HandoffOver } from '@/work/page/handoff'
+import { List } from '@/ui/List'
 import type { Told } from '../told'
 import { useTold } from '../useTold'
 
@@ -35,7 +36,7 @@ export function Over({
           <Fault>{wrong}</Fault>
         </div>
       )}
-      <List>
+      <Rows>
         {[...asked, ...said].map((o) => (
           <li key={o.id}>
             <p>
@@ -82,15 +83,12 @@ export function Over({
             )}
           </li>
         ))}
-      </List>
+      </Rows>
     </section>
   )
 }
 
-const List = styled.ul`
-  list-style: none;
-  margin: 0;
-  padding: 0;
+const Rows = styled(List)`
   li {
     display: grid;
     grid-template-columns: minmax(0, 1fr) auto;

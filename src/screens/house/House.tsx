@@ -13,6 +13,7 @@ import { OfficePage } from '@/ui/Page'
 import type { Deed } from '@/work/do/deed'
 import type { BackupFile, Inside } from '@/work/scene/backups'
 import type { HouseView } from '@/work/page/house'
+import { List } from '@/ui/List'
 import type { FormAction } from '../form/state'
 import { SpecForm } from '../form/SpecForm'
 import type { Told } from '../told'
@@ -178,10 +179,7 @@ export interface BackupDeeds {
   readonly restore: (name: string) => Promise<Told>
 }
 
-const Files = styled.ul`
-  list-style: none;
-  margin: 0;
-  padding: 0;
+const Files = styled(List)`
   li {
     display: flex;
     flex-wrap: wrap;

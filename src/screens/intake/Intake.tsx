@@ -16,6 +16,7 @@ import type { FormAction } from '../form/state'
 import { SpecForm } from '../form/SpecForm'
 import { Promises } from '../promise/PromiseRows'
 import type { Promising } from '@/work/page/promising'
+import { OrderedList } from '@/ui/List'
 
 /** A dog at the door: one step at a time, on a cord whose knots are tied as steps are kept. */
 export function Intake({
@@ -214,10 +215,7 @@ const Page = styled(OfficePage)`
     padding-left: 0.6rem;
   }
 `
-const Cord = styled.ol`
-  list-style: none;
-  margin: 0;
-  padding: 0;
+const Cord = styled(OrderedList)`
   display: grid;
   grid-auto-flow: column;
   grid-auto-columns: minmax(0, 1fr);

@@ -6,6 +6,7 @@ import { Button, Quiet } from '@/ui/press'
 import { useWhen } from '@/ui/ways'
 import { OfficePage } from '@/ui/Page'
 import type { PackagesView, PackageView } from '@/work/page/packages'
+import { List } from '@/ui/List'
 import { Promises } from '../promise/PromiseRows'
 import { SpecForm } from '../form/SpecForm'
 import type { FormAction } from '../form/state'
@@ -122,10 +123,7 @@ const Page = styled(OfficePage)`
     color: var(--ink-2);
   }
 `
-const Cards = styled.ul`
-  list-style: none;
-  margin: 0;
-  padding: 0;
+const Cards = styled(List)`
   width: 100%;
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(min(24rem, 100%), 1fr));

@@ -32,6 +32,7 @@ import { TableIn } from '../table/TableIn'
 import { Sheets } from './Sheets'
 import { useTypedPaper } from './useTypedPaper'
 import { useMeasures } from '@/ui/ways'
+import { OrderedList } from '@/ui/List'
 
 const otherDay = 'day'
 
@@ -350,10 +351,7 @@ const Back = styled.p`
   margin-top: 0.3rem;
   font-weight: 560;
 `
-const Lines = styled.ol`
-  margin: 0;
-  padding: 0;
-  list-style: none;
+const Lines = styled(OrderedList)`
   border-top: 2px solid var(--ink);
   li {
     display: flex;

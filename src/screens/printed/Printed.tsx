@@ -4,6 +4,7 @@ import { Button, ButtonLink, FileLink } from '@/ui/press'
 import { sayDay } from '@/ui/when'
 import { useSheets, useWays } from '@/ui/ways'
 import type { DoorCard, FeedingList, WordsView } from '@/work/page/printed'
+import { Across, Table } from '@/ui/Table'
 import { PrintPage, Tools } from './parts'
 
 type CardView = Omit<DoorCard, 'photo'> & { readonly hasPhoto: boolean }
@@ -102,8 +103,8 @@ export function FeedingSheet({ list }: { list: FeedingList }) {
       <p>
         {list.kennel}. {list.meals}. {list.caution}
       </p>
-      <Scroll tabIndex={0} role="region" aria-label="The list">
-        <Table>
+      <Across label="The list">
+        <Printed>
           <thead>
             <tr>
               <th>Run</th>
@@ -128,8 +129,8 @@ export function FeedingSheet({ list }: { list: FeedingList }) {
               </tr>
             ))}
           </tbody>
-        </Table>
-      </Scroll>
+        </Printed>
+      </Across>
     </PrintPage>
   )
 }
@@ -147,8 +148,8 @@ export function Words({ view }: { view: WordsView }) {
         The house’s words: {view.house.map((c) => `${c.command} “${c.word}”`).join(', ')}. Below, what each dog has of
         its own.
       </p>
-      <Scroll tabIndex={0} role="region" aria-label="The list">
-        <Table>
+      <Across label="The list">
+        <Printed>
           <thead>
             <tr>
               <th>Run</th>
@@ -176,35 +177,12 @@ export function Words({ view }: { view: WordsView }) {
               </tr>
             ))}
           </tbody>
-        </Table>
-      </Scroll>
+        </Printed>
+      </Across>
     </PrintPage>
   )
 }
 
-const Scroll = styled.div`
-  overflow-x: auto;
-  @media print {
-    overflow: visible;
-  }
-`
-const Table = styled.table`
-  border-collapse: collapse;
-  width: 100%;
-  th,
-  td {
-    text-align: left;
-    padding: 0.3rem 0.5rem 0.3rem 0;
-    border-bottom: 1px solid var(--rule);
-    vertical-align: top;
-  }
-  thead th {
-    border-bottom: 2px solid var(--ink);
-  }
-  tr {
-    break-inside: avoid;
-  }
-`
 const DoorSheet = styled.article`
   width: 105mm;
   max-width: 100%;
@@ -293,5 +271,11 @@ const DoorSheet = styled.article`
     color: #3d5851;
     border-top: 1px solid #b4c3b9;
     padding-top: 1.5mm;
+  }
+`
+const Printed = styled(Table)`
+  width: 100%;
+  tr {
+    break-inside: avoid;
   }
 `

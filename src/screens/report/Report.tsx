@@ -12,6 +12,7 @@ import { phone } from '@/ui/theme'
 import { sayDay } from '@/ui/when'
 import { useWhen } from '@/ui/ways'
 import type { ReportPage } from '@/work/page/report'
+import { List } from '@/ui/List'
 import { DogHead } from '../DogHead'
 import { May } from '../shell/may'
 import type { Told } from '../told'
@@ -152,10 +153,7 @@ const Sheet = styled.section`
     overflow-wrap: anywhere;
   }
 `
-const Picture = styled.ul`
-  list-style: none;
-  margin: 0;
-  padding: 0;
+const Picture = styled(List)`
   display: grid;
   gap: var(--s-3);
   li {

@@ -3,6 +3,7 @@ import styled from 'styled-components'
 import { Fault } from '@/ui/fieldParts'
 import { ButtonLink, Quiet } from '@/ui/press'
 import type { ResidentView } from '@/work/page/resident'
+import { List } from '@/ui/List'
 import type { Told } from '../told'
 import { useTold } from '../useTold'
 
@@ -75,9 +76,7 @@ export function Arriving({
   )
 }
 
-const ArrivingList = styled.ul`
-  list-style: none;
-  margin: 0;
+const ArrivingList = styled(List)`
   padding: 0.6rem 0 0.6rem 1rem;
   border-left: 6px solid var(--ink);
   background: var(--paper);

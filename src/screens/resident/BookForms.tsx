@@ -10,6 +10,7 @@ import { Button } from '@/ui/press'
 import { phone } from '@/ui/theme'
 import { useWhen } from '@/ui/ways'
 import type { ResidentView } from '@/work/page/resident'
+import { List } from '@/ui/List'
 import { May } from '../shell/may'
 import { useTold } from '../useTold'
 import type { BookActions, Send } from './deeds'
@@ -143,10 +144,8 @@ const Form = styled.form`
     grid-template-columns: minmax(0, 1fr);
   }
 `
-const History = styled.ul`
-  list-style: none;
+const History = styled(List)`
   margin: 0.5rem 0 0;
-  padding: 0;
   small {
     color: var(--ink-2);
   }

@@ -7,6 +7,7 @@ import { ButtonLink } from '@/ui/press'
 import { sayDay } from '@/ui/when'
 import { useWhen } from '@/ui/ways'
 import type { ResidentView } from '@/work/page/resident'
+import { List } from '@/ui/List'
 import { May } from '../shell/may'
 
 /** Whether it is ready to be shown, what it still lacks, and the way to the handoff. */
@@ -74,10 +75,8 @@ export function Handoff({ view, missing, now }: { view: ResidentView; missing: r
   )
 }
 
-const Missing = styled.ul`
+const Missing = styled(List)`
   margin: 0.5rem 0 0.8rem;
-  padding: 0;
-  list-style: none;
   display: grid;
   gap: var(--s-3);
   li {

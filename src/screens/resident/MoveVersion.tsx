@@ -6,6 +6,7 @@ import type { StandingChange } from '@/core/views/compare'
 import { Choose } from '@/ui/Choose'
 import { Fault } from '@/ui/fieldParts'
 import { Button, ButtonLink } from '@/ui/press'
+import { Table } from '@/ui/Table'
 import type { Told } from '../told'
 
 export interface VersionChoice {
@@ -63,7 +64,7 @@ export function MoveVersion({
             (chosen.changes.length === 0 ? (
               <p role="status">Nothing would stand otherwise for this dog.</p>
             ) : (
-              <table>
+              <Table>
                 <thead>
                   <tr>
                     <th scope="col">Command</th>
@@ -80,7 +81,7 @@ export function MoveVersion({
                     </tr>
                   ))}
                 </tbody>
-              </table>
+              </Table>
             ))}
 
           {wrong && (
@@ -107,16 +108,6 @@ const Page = styled.div`
   max-width: var(--page);
   h1 {
     font-size: var(--t-8);
-  }
-  table {
-    border-collapse: collapse;
-  }
-  th,
-  td {
-    text-align: left;
-    vertical-align: top;
-    padding: 0.35rem 1rem 0.35rem 0;
-    border-bottom: 1px solid var(--rule);
   }
   tbody th {
     font-weight: 600;

@@ -6,6 +6,7 @@ import { ButtonLink } from '@/ui/press'
 import { phone } from '@/ui/theme'
 import type { ResidentView } from '@/work/page/resident'
 import { useMeasures } from '@/ui/ways'
+import { List, OrderedList } from '@/ui/List'
 
 /** What to work on now, in order, with pay, place, kit and hands; and what is shut, with what opens it. */
 export function NextList({
@@ -98,10 +99,8 @@ const Head = styled.div`
   align-items: center;
   gap: var(--s-6);
 `
-const Order = styled.ol`
-  list-style: none;
+const Order = styled(OrderedList)`
   margin: 0.3rem 0 0;
-  padding: 0;
   > li {
     display: grid;
     grid-template-columns: 2.2rem minmax(0, 1fr) auto;
@@ -144,8 +143,7 @@ const Order = styled.ol`
     }
   }
 `
-const Shut = styled.ul`
-  list-style: none;
+const Shut = styled(List)`
   margin: 0.4rem 0 0;
   padding: 0.4rem 0 0 2.9rem;
   font-size: var(--t-2);

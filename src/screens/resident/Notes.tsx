@@ -6,6 +6,7 @@ import { Fault } from '@/ui/fieldParts'
 import { Button } from '@/ui/press'
 import { useWhen } from '@/ui/ways'
 import type { ResidentView } from '@/work/page/resident'
+import { List } from '@/ui/List'
 import type { Told } from '../told'
 
 /** Notes about the dog, newest first, and room for one more. */
@@ -24,7 +25,7 @@ export function Notes({ view, keep }: { view: ResidentView; keep: (raw: unknown)
   return (
     <section aria-labelledby="notes">
       <h2 id="notes">Notes</h2>
-      <List>
+      <Rows>
         {view.notes.map((n) => (
           <li key={n.id}>
             “{n.text}”{' '}
@@ -39,7 +40,7 @@ export function Notes({ view, keep }: { view: ResidentView; keep: (raw: unknown)
             <small>None yet. A note made at the end of a set stands here too.</small>
           </li>
         )}
-      </List>
+      </Rows>
       <Form
         onSubmit={(e) => {
           e.preventDefault()
@@ -60,10 +61,8 @@ export function Notes({ view, keep }: { view: ResidentView; keep: (raw: unknown)
   )
 }
 
-const List = styled.ul`
-  list-style: none;
+const Rows = styled(List)`
   margin: 0 0 0.6rem;
-  padding: 0;
   display: grid;
   gap: var(--s-2);
   small {

@@ -17,6 +17,7 @@ import type { ProgressView } from '@/core/views/progress'
 import { phone } from '@/ui/theme'
 import { chartFont as font, useInks, type Inks } from '@/ui/useInks'
 import { sayDay } from '@/ui/when'
+import { FigureTable } from '@/ui/Table'
 
 Chart.register(BarElement, CategoryScale, Filler, Legend, LinearScale, LineElement, PointElement, Tooltip)
 
@@ -136,7 +137,7 @@ export default function ProgressCharts({ progress }: { progress: ProgressView })
       </figure>
       <details>
         <summary>The figures</summary>
-        <table>
+        <FigureTable>
           <thead>
             <tr>
               <th scope="col">Day</th>
@@ -159,7 +160,7 @@ export default function ProgressCharts({ progress }: { progress: ProgressView })
               </tr>
             ))}
           </tbody>
-        </table>
+        </FigureTable>
       </details>
     </Frame>
   )
@@ -192,20 +193,6 @@ const Frame = styled.div`
   summary {
     cursor: pointer;
     color: var(--ink-2);
-  }
-  table {
-    border-collapse: collapse;
-    margin-top: 0.4rem;
-  }
-  th,
-  td {
-    text-align: right;
-    padding: 0.1rem 0.8rem 0.1rem 0;
-    font-weight: 400;
-    border-bottom: 1px solid var(--rule);
-  }
-  thead th {
-    font-weight: 600;
   }
   ${phone} {
     grid-template-columns: minmax(0, 1fr);

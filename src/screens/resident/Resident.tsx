@@ -12,6 +12,7 @@ import { phone } from '@/ui/theme'
 import { sayDay } from '@/ui/when'
 import { useWhen } from '@/ui/ways'
 import type { ResidentView } from '@/work/page/resident'
+import { List } from '@/ui/List'
 import type { Told } from '../told'
 import type { CorrectActions } from './CorrectSet'
 import { May } from '../shell/may'
@@ -277,10 +278,7 @@ const Columns = styled.div`
     grid-template-columns: minmax(0, 1fr);
   }
 `
-const Leads = styled.ul`
-  list-style: none;
-  margin: 0;
-  padding: 0;
+const Leads = styled(List)`
   columns: 2 9rem;
 `
 const Side = styled.div`

@@ -13,6 +13,7 @@ import { phone } from '@/ui/theme'
 import { sayDay } from '@/ui/when'
 import { Said, useWhen } from '@/ui/ways'
 import type { LogEntry, ResidentView } from '@/work/page/resident'
+import { OrderedList } from '@/ui/List'
 import type { CorrectActions } from './CorrectSet'
 import { useMay } from '../shell/may'
 
@@ -107,7 +108,7 @@ export function SetLog({ view, actions }: { view: ResidentView; actions: Correct
       {[...byDay].map(([day, sets]) => (
         <div key={day}>
           <Day>{day === view.today ? 'Today' : sayDay(day)}</Day>
-          <List>
+          <Rows>
             {sets.map(({ entry, clock }) => (
               <li key={entry.id} data-voided={entry.voidedBecause !== null}>
                 <span className="clock">{clock}</span>
@@ -142,7 +143,7 @@ export function SetLog({ view, actions }: { view: ResidentView; actions: Correct
                 )}
               </li>
             ))}
-          </List>
+          </Rows>
         </div>
       ))}
       {view.more && <Quiet onPress={more}>Older sets</Quiet>}
@@ -189,10 +190,7 @@ const Day = styled.h3`
   margin: 0.7rem 0 0.1rem;
   border-bottom: 1px solid var(--rule);
 `
-const List = styled.ol`
-  list-style: none;
-  margin: 0;
-  padding: 0;
+const Rows = styled(OrderedList)`
   columns: 2 30rem;
   column-gap: var(--s-9);
   li {

@@ -9,6 +9,7 @@ import { useWhen } from '@/ui/ways'
 import { Why } from '@/ui/Why'
 import type { ForecastPart } from '@/work/page/resident'
 import { Placed } from '@/ui/Placed'
+import { List } from '@/ui/List'
 
 /** The chance to be ready, in words first; the days of each promise; what would change it most. */
 export function WillItBeReady({ part, timeZone }: { part: ForecastPart; timeZone: string }) {
@@ -132,10 +133,8 @@ const Small = styled.div`
   font-size: var(--t-2);
   color: var(--ink-2);
 `
-const Lanes = styled.ul`
-  list-style: none;
+const Lanes = styled(List)`
   margin: 0.7rem 0;
-  padding: 0;
   li {
     display: grid;
     grid-template-columns: minmax(0, 13rem) minmax(0, 1fr) 6.5rem;
@@ -229,10 +228,8 @@ const Track = styled.div`
     border-color: var(--person);
   }
 `
-const Ifs = styled.ul`
-  list-style: none;
+const Ifs = styled(List)`
   margin: 0.3rem 0 0;
-  padding: 0;
   display: grid;
   gap: var(--s-2);
   li {

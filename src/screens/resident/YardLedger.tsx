@@ -7,6 +7,7 @@ import { sayDay } from '@/ui/when'
 import type { ResidentView } from '@/work/page/resident'
 import { bandWords } from '../bandWords'
 import { Placed } from '@/ui/Placed'
+import { OrderedList } from '@/ui/List'
 
 const smallWords: Readonly<Record<SmallThing, string>> = {
   'tether-minute': 'minutes on the tether',
@@ -97,10 +98,7 @@ const Section = styled.section`
     font-size: var(--t-3);
   }
 `
-const Bars = styled.ol`
-  list-style: none;
-  margin: 0;
-  padding: 0;
+const Bars = styled(OrderedList)`
   display: flex;
   gap: var(--s-1);
   align-items: end;

@@ -10,6 +10,7 @@ import { Button, ButtonLink, Quiet } from '@/ui/press'
 import { phone } from '@/ui/theme'
 import type { RewardView } from '@/work/page/reward'
 import { OfficePage } from '@/ui/Page'
+import { OrderedList } from '@/ui/List'
 import { DogHead } from '../DogHead'
 import type { Told } from '../told'
 import { useTold } from '../useTold'
@@ -257,10 +258,7 @@ const Page = styled(OfficePage)`
     justify-items: start;
   }
 `
-const Steps = styled.ol`
-  list-style: none;
-  margin: 0;
-  padding: 0;
+const Steps = styled(OrderedList)`
   li {
     padding: 0.7rem 0 0.9rem 1rem;
     border-left: 4px solid var(--rule-2);
@@ -301,10 +299,7 @@ const Pair = styled.div`
     font-size: var(--t-5);
   }
 `
-const Ranks = styled.ol`
-  list-style: none;
-  margin: 0;
-  padding: 0;
+const Ranks = styled(OrderedList)`
   width: 100%;
   li {
     display: grid;

@@ -9,6 +9,7 @@ import type { Outbox } from '@/device/outbox'
 import { Panel, SayOne } from '@/ui/chips'
 import { Press, Quiet } from '@/ui/press'
 import { Sheet } from '@/ui/Sheet'
+import { List } from '@/ui/List'
 import type { JumpDog } from './jumpDog'
 
 /** House: how many repetitions and pieces a small thing stands for. */
@@ -122,7 +123,7 @@ export function SmallSheet({
         )}
       </Said>
       {last && <More key={last.fact.what} fact={last.fact} small={small} say={say} />}
-      <List>
+      <Rows>
         {order.map((dog) => (
           <li key={dog.residencyId}>
             <span>
@@ -145,7 +146,7 @@ export function SmallSheet({
             <span>No dog is here today.</span>
           </li>
         )}
-      </List>
+      </Rows>
       <Quiet onPress={close}>Close</Quiet>
     </Sheet>
   )
@@ -211,10 +212,7 @@ const Said = styled.div`
   min-height: var(--touch-small);
   font-weight: 560;
 `
-const List = styled.ul`
-  list-style: none;
-  margin: 0;
-  padding: 0;
+const Rows = styled(List)`
   li {
     display: grid;
     grid-template-columns: minmax(0, 1fr) repeat(3, auto);

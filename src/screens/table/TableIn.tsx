@@ -1,9 +1,9 @@
 'use client'
 import { useRef, useState, useTransition } from 'react'
-import styled from 'styled-components'
 import { Fault } from '@/ui/fieldParts'
 import { Button } from '@/ui/press'
 import type { TableResult } from '@/work/do/tableIn'
+import { Across, Table } from '@/ui/Table'
 
 /** A table from a file: a look first, then all of it or nothing. */
 export function TableIn({
@@ -83,8 +83,8 @@ export function TableIn({
         {!pending && seen && !seen.ok && <Fault>{seen.reason}</Fault>}
       </div>
       {seen && !seen.ok && seen.problems.length > 0 && (
-        <Scroll tabIndex={0} role="region" aria-label="What is wrong">
-          <Problems>
+        <Across label="What is wrong">
+          <Table>
             <thead>
               <tr>
                 <th>Row</th>
@@ -101,26 +101,9 @@ export function TableIn({
                 </tr>
               ))}
             </tbody>
-          </Problems>
-        </Scroll>
+          </Table>
+        </Across>
       )}
     </>
   )
 }
-
-const Scroll = styled.div`
-  overflow-x: auto;
-`
-const Problems = styled.table`
-  border-collapse: collapse;
-  th,
-  td {
-    text-align: left;
-    padding: 0.25rem 1rem 0.25rem 0;
-    border-bottom: 1px solid var(--rule);
-    vertical-align: top;
-  }
-  thead th {
-    border-bottom: 2px solid var(--ink);
-  }
-`

@@ -1,0 +1,16 @@
+'use client'
+import styled, { css } from 'styled-components'
+
+const bare = css`
+  list-style: none;
+  margin: 0;
+  padding: 0;
+`
+/** Things under each other, without marks and indent. */
+export const List = styled.ul`
+  ${bare}
+`
+/** The same where their order says something. */
+export const OrderedList = styled.ol`
+  ${bare}
+`
