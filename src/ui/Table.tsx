@@ -13,7 +13,7 @@ export const Table = styled.table`
   th,
   td {
     text-align: left;
-    vertical-align: top;
+    vertical-align: baseline;
     font-weight: 420;
     padding: 0.3rem 0.9rem 0.3rem 0;
     border-bottom: 1px solid var(--rule);

@@ -84,6 +84,7 @@ describe('forecasts held against what came', () => {
     expect(verdict(40, 0.8, 0.5)).toBe('too high')
     expect(verdict(40, 0.3, 0.6)).toBe('too low')
     expect(sayVerdict('too high')).toContain('run too high')
+    expect(sayVerdict('too sure')).toContain('too sure')
     expect(sayVerdict('as said')).toBe('')
     // Of dogs of which just this was said, it is hardly ever called bad.
     const chance = seeded(3)
@@ -93,6 +94,25 @@ describe('forecasts held against what came', () => {
         judge(Array.from({ length: 30 }, (_, i) => dogOf(`${i}`, 0.6, chance() < 0.6 ? late : null)).flat()).verdict,
     ).filter((v) => v !== 'as said')
     expect(wrong.length).toBeLessThan(20)
+  })
+
+  it('says too sure where both ends came otherwise, though on average all is as it was said', () => {
+    const both = (n: number, sure: number, turned: number) =>
+      judge(
+        Array.from({ length: n }, (_, i) => {
+          const high = i % 2 === 0
+          const otherwise = Math.floor(i / 2) < (n / 2) * turned
+          return dogOf(`dog ${i}`, high ? sure : 1 - sure, high === otherwise ? null : late)
+        }).flat(),
+      )
+    const wrong = both(20, 1, 0.3)
+    expect(wrong.all).toMatchObject({ said: expect.closeTo(0.5, 9), came: expect.closeTo(0.5, 9) })
+    expect(wrong.verdict).toBe('too sure')
+    // The same share came otherwise as was said.
+    expect(both(20, 0.7, 0.3).verdict).toBe('as said')
+    // One dog of twenty that nobody thought possible is no rule yet, and less sure than it could be is not called bad.
+    expect(judge(kennel(20, 0.99, 0.95)).verdict).toBe('as said')
+    expect(both(20, 0.6, 0).verdict).toBe('as said')
   })
 
   it('leaves out what was said after a dog was ready, and of nothing says nothing', () => {

@@ -4,7 +4,7 @@ import { seeded } from '../seeded'
 import type { Forecast } from './forecast'
 import type { Stacked } from './stack'
 import { daysLeftShare } from './plan'
-import { brier, coverage, partsOf, skill, transformed, type Bin, type Said } from './score'
+import { brier, coverage, overSure, partsOf, skill, transformed, type Bin, type Said } from './score'
 
 /** What was said of a dog on one day, what two simpler figures said, and what came of it. */
 export interface JudgedCase {
@@ -40,7 +40,7 @@ export interface Score {
   readonly setsADay: { readonly planned: number; readonly worked: number } | undefined
 }
 
-export const verdicts = ['too few', 'as said', 'too high', 'too low'] as const
+export const verdicts = ['too few', 'as said', 'too high', 'too low', 'too sure'] as const
 export type VerdictOnForecasts = (typeof verdicts)[number]
 
 export interface Judged {
@@ -64,6 +64,8 @@ export interface Judged {
 export const enoughDogs = 10
 /** House: too high or too low when what was said lies so far from what came, and further than by chance. */
 const badFrom = 0.1
+/** House: too sure when the mean squared distance is so much more than what was said makes it. */
+const badSquares = 0.05
 const tellingErrors = 2
 
 /** At these quarters of its stay a dog’s forecast is held against what came, once each. */
@@ -199,18 +201,26 @@ function setsOf(cases: readonly JudgedCase[]): Score['setsADay'] {
   return days === 0 ? undefined : { planned: planned / days, worked: worked / days }
 }
 
-/** Whether what was said ran too high or too low: three forecasts of one dog count as one for how sure that is. */
+/**
+ * Whether what was said ran too high or too low, or was farther off than it said itself, in whichever direction: three
+ * forecasts of one dog count as one for how sure that is.
+ */
 function verdictOn(dogs: number, said: readonly Said[]): VerdictOnForecasts {
   if (dogs < enoughDogs) return 'too few'
   const { said: chance, came } = meansOf(said)
   const error = Math.sqrt(mean(said.map((s) => s.chance * (1 - s.chance))) / dogs + 0.25 / (dogs * dogs))
   const off = chance - came
-  if (Math.abs(off) < Math.max(badFrom, tellingErrors * error)) return 'as said'
-  return off > 0 ? 'too high' : 'too low'
+  if (Math.abs(off) >= Math.max(badFrom, tellingErrors * error)) return off > 0 ? 'too high' : 'too low'
+  const excess = brier(said) - mean(said.map((s) => s.chance * (1 - s.chance)))
+  const beyond = overSure(said) * Math.sqrt(dogs / said.length)
+  return excess >= badSquares && beyond >= tellingErrors ? 'too sure' : 'as said'
 }
 
 /** What is said beside a chance when the ones before it were bad; empty when they were not, or too few. */
 export function sayVerdict(verdict: VerdictOnForecasts): string {
   if (verdict === 'too high') return 'Chances said here have run too high: fewer dogs were ready than was said.'
-  return verdict === 'too low' ? 'Chances said here have run too low: more dogs were ready than was said.' : ''
+  if (verdict === 'too low') return 'Chances said here have run too low: more dogs were ready than was said.'
+  return verdict === 'too sure'
+    ? 'Chances said here have been too sure: what was all but certain, or out of reach, came otherwise too often.'
+    : ''
 }

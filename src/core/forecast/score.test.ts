@@ -1,7 +1,8 @@
 import fc from 'fast-check'
+import { mean, standardDeviation } from 'simple-statistics'
 import { describe, expect, it } from 'vitest'
 import { seeded } from '../seeded'
-import { brier, coverage, partsOf, skill, survival, transformed, type Said } from './score'
+import { brier, coverage, overSure, partsOf, skill, survival, transformed, type Said } from './score'
 
 const said = (chance: number, ...came: readonly number[]): readonly Said[] =>
   came.map((c) => ({ chance, came: c === 1 }))
@@ -33,6 +34,41 @@ describe('chances that were said, beside what came', () => {
   it('one half, always, has no skill; the truth has all of it', () => {
     expect(skill(said(0.5, 1, 0, 1))).toBe(0)
     expect(skill([...said(1, 1, 1), ...said(0, 0)])).toBe(1)
+  })
+})
+
+describe('chances that say how far off they will be', () => {
+  it('by Spiegelhalter’s z, worked by hand from its formula (Spiegelhalter 1986)', () => {
+    const said = [
+      { chance: 0.9, came: true },
+      { chance: 0.8, came: false },
+      { chance: 0.3, came: false },
+      { chance: 0.5, came: true },
+    ]
+    // (.1)(−.8) + (−.8)(−.6) + (−.3)(.4) + 0, over the root of .64·.09 + .36·.16 + .16·.21 + 0.
+    expect(overSure(said)).toBeCloseTo(0.28 / Math.sqrt(0.1488), 12)
+    expect(overSure([{ chance: 0.5, came: true }])).toBe(0)
+    expect(Number.isFinite(overSure([{ chance: 0, came: true }]))).toBe(true)
+  })
+
+  it('is 0 give or take 1 of chances that are right, high of ones drawn apart, low of ones drawn together', () => {
+    const chance = seeded(11)
+    const logit = (p: number) => Math.log(p / (1 - p))
+    const z = (by: number) =>
+      Array.from({ length: 200 }, () =>
+        overSure(
+          Array.from({ length: 60 }, () => {
+            const p = 0.03 + 0.94 * chance()
+            return { chance: 1 / (1 + Math.exp(-by * logit(p))), came: chance() < p }
+          }),
+        ),
+      )
+    const right = z(1)
+    expect(Math.abs(mean(right))).toBeLessThan(0.25)
+    expect(standardDeviation(right)).toBeGreaterThan(0.85)
+    expect(standardDeviation(right)).toBeLessThan(1.15)
+    expect(mean(z(2.5))).toBeGreaterThan(3)
+    expect(mean(z(0.4))).toBeLessThan(-1.5)
   })
 })
 

@@ -16,6 +16,24 @@ export const evenBrier = 0.25
 /** 1 perfect, 0 no better than the reference, below it worse. */
 export const skill = (all: readonly Said[], reference = evenBrier): number => 1 - brier(all) / reference
 
+/** House: nothing is taken for surer than this: it is played four thousand times, by a law that is only nearly so. */
+const surest = 0.995
+
+/**
+ * How much farther off chances were than they said of themselves, in standard errors: about 0 where they are right, up
+ * from there where they are too sure, down where they could be surer (the z of Spiegelhalter 1986, Statistics in
+ * Medicine 5, 421–433). Of chances that are all one half nothing can be said: 0.
+ */
+export function overSure(all: readonly Said[]): number {
+  let [off, variance] = [0, 0]
+  for (const { chance, came } of all) {
+    const p = Math.min(surest, Math.max(1 - surest, chance))
+    off += (Number(came) - p) * (1 - 2 * p)
+    variance += (1 - 2 * p) ** 2 * p * (1 - p)
+  }
+  return variance < 1e-12 ? 0 : off / Math.sqrt(variance)
+}
+
 /** One group of chances said alike. */
 export interface Bin {
   readonly n: number

@@ -69,7 +69,7 @@ function HowGood({ judged, names }: { judged: Judged; names: Readonly<Record<str
     return (
       <p>
         Nothing can be said yet: no dog has gone home of which a chance was said while it was open. From {enoughDogs} on
-        it is said whether chances run too high or too low.
+        it is said whether chances run too high or too low, or are too sure.
       </p>
     )
   const bad = sayVerdict(judged.verdict)
