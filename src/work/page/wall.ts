@@ -77,8 +77,8 @@ export const loadWall = atOnce(wallSteps)
 
 /**
  * The wall, and since when what it says of chances stands, minutes after midnight: the oldest of them. `bad`: what is
- * to be said beside chances that turned out too high, too low or too sure; empty else. `trouble`: what a lead has to see to;
- * empty else.
+ * to be said beside chances that turned out too high, too low or too sure; empty else. `trouble`: what a lead has to
+ * see to; empty else.
  */
 export type WallPage = WallView & {
   readonly toldMinute: number | undefined
