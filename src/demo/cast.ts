@@ -57,8 +57,6 @@ export interface CastDog {
   readonly release?: string
   /** Ready asks for a rehearsal. */
   readonly rehearse?: true
-  /** It went home before its promises were met. */
-  readonly late?: boolean
 }
 
 const p = (rungId: string, places = 2, people = 2): OwnerPromise => ({ rungId, level: 0, places, people })
@@ -384,7 +382,6 @@ export const over: readonly CastDog[] = overNames.map(([name, owner], i) => {
     setsPerDay: 9 + (i % 3),
     promises: overPromises[i % overPromises.length] ?? plain,
     story: 'over',
-    late: i % 4 === 2,
   }
 })
 

@@ -3,8 +3,13 @@ import { later } from '@/work/tests/kennel'
 import { beforeAll, describe, expect, it } from 'vitest'
 import { z } from 'zod'
 import { addDays } from '@/core/days'
+import type { Refresher } from '@/core/forecast/forgetting'
+import { foldDog } from '@/core/progress/fold'
+import { halfLifeDays, retained, type Forgetting } from '@/core/progress/memory'
 import type { WallView } from '@/core/views/wall'
 import type { Db } from '@/store/database'
+import { readSets } from '@/store/facts/read'
+import { loadForecasts } from '@/work/page/forecasts'
 import { forecastDemo } from '@/work/do/forecastDemo'
 import { allResidencyIds, findResident } from '@/store/residents'
 import { kennelForgetting } from '@/work/scene/forgetting'
@@ -88,11 +93,39 @@ describe('the demonstration kennel', () => {
     ).toBeLessThan(15)
   })
 
-  it('shows its dogs’ hidden half-lives: fitted from their refreshers, each within a quarter', () => {
+  it('has refreshers that come of its dogs’ hidden law: what was fitted explains them no better than that law', () => {
     const { model, from, refreshers } = kennelForgetting(db)
     expect([from, refreshers > 200]).toEqual(['own', true])
-    for (const key of ['firstHalfLifeDays', 'cleanFactor', 'failedFactor'] as const)
-      expect(Math.abs(Math.log(model[key] / hiddenForgetting[key]))).toBeLessThan(Math.log(1.25))
+    const found: Refresher[] = []
+    for (const id of allResidencyIds(db))
+      foldDog(regimesFor(db, id, noon), readSets(db, id), (_run, before, showing) => found.push({ before, showing }))
+    const chances = (of: Forgetting) =>
+      found.map(({ before, showing }) => ({
+        left: retained(showing.restedDays, halfLifeDays({ shown: before }, of)),
+        clean: showing.clean,
+      }))
+    const logLikelihood = (of: Forgetting) =>
+      chances(of).reduce((sum, { left, clean }) => sum + Math.log(clean ? left : 1 - left), 0)
+    // Twice the difference is beyond this once in a hundred, of three parameters (Wilks 1938; χ² table).
+    expect(2 * (logLikelihood(model) - logLikelihood(hiddenForgetting))).toBeLessThan(11.34)
+    // One law that forgets nothing, or all of it, explains them far worse.
+    for (const wrong of [0.2, 5])
+      expect(
+        logLikelihood(hiddenForgetting) -
+          logLikelihood({ ...hiddenForgetting, firstHalfLifeDays: hiddenForgetting.firstHalfLifeDays * wrong }),
+      ).toBeGreaterThan(11.34)
+    const off = chances(model).reduce((sum, { left, clean }) => sum + left - Number(clean), 0)
+    expect(Math.abs(off) / found.length).toBeLessThan(0.03)
+  })
+
+  it('its forecasts of dogs that were worked as Kibou says held, and better than both simpler figures', () => {
+    const { judged } = loadForecasts(db)
+    expect(judged.verdict).toBe('as said')
+    const all = judged.all
+    expect(all?.n).toBeGreaterThan(25)
+    expect(all?.brier).toBeLessThan(Math.min(all?.byRatio ?? 0, all?.byLine ?? 0))
+    expect(all?.came).toBeGreaterThan(0.3)
+    expect(all?.came).toBeLessThan(0.8)
   })
 
   it('has a case where plain order by days left is wrong', () => {

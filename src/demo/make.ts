@@ -27,6 +27,8 @@ export function makeDemo(db: Db, today: string, seed: number = demoSeed): void {
   const rng = xoroshiro128plus(seed)
   const chance: Chance = () => (rng.next() >>> 0) / 2 ** 32
   const pen = new Pen(db, chance)
+  // Of their own, so that how they are worked changes nothing else that is told.
+  const ofTheLastWeeks = seeded(seed + 2)
   db.transaction(() => {
     updateKennel(db, { name: kennelName, timeZone, demoMadeOn: today })
     for (const place of places) renamePlace(db, place.id, place.name)
@@ -48,7 +50,7 @@ export function makeDemo(db: Db, today: string, seed: number = demoSeed): void {
           arrivesOn: scene.arrivesOn,
           at: moment(scene.arrivesOn, 10 * 60),
         })
-      const sets = storyOf(dog, chance)
+      const sets = storyOf(dog, dog.story === 'over' ? ofTheLastWeeks : chance)
       sets.forEach((set, i) => pen.write(scene, set, i, sets))
       if (!isHere) continue
       pen.endBlocks(scene, sets)

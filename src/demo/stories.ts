@@ -1,5 +1,6 @@
 import { houseCurriculum } from '@/core/curriculum/house'
 import type { Chance } from '@/core/seeded'
+import { byTheBook } from './book'
 import type { CastDog } from './cast'
 import { Learner } from './learner'
 import { SimulatedTrainer, rungsUpTo, type SimulatedRep, type SimulatedSet } from './trainer'
@@ -19,12 +20,13 @@ const tenOf = (clean: number, otherwise: SimulatedRep): SimulatedRep[] =>
 export function storyOf(dog: CastDog, chance: Chance): SimulatedSet[] {
   if (dog.story === 'gone')
     return remembered(new SimulatedTrainer(houseCurriculum, dog.promises, new Learner(dog.temper, chance), chance))
+  if (dog.story === 'over') return byTheBook(dog, dog.arrived + dog.leaves - 1, new Learner(dog.temper, chance), chance)
   // Bramble’s stay was left for the last days; see proveAll.
   const worked = dog.story === 'one-set-short' ? dog.promises.filter((p) => p.rungId !== 'sit-stay.30s') : dog.promises
   const trainer = new SimulatedTrainer(houseCurriculum, worked, new Learner(dog.temper, chance), chance)
-  const scripted = ['ready', 'booked', 'one-set-short', 'shown', 'over'].includes(dog.story) && dog.late !== true
+  const scripted = ['ready', 'booked', 'one-set-short', 'shown'].includes(dog.story)
   // The last whole day: yesterday, or the day before it was shown.
-  const last = dog.story === 'shown' || dog.story === 'over' ? dog.arrived + dog.leaves - 1 : dog.arrived - 1
+  const last = dog.story === 'shown' ? dog.arrived + dog.leaves - 1 : dog.arrived - 1
   const simulatedUntil = scripted ? last - 3 : dog.story === 'stuck' ? last - 2 : last
   const sets: SimulatedSet[] = []
   for (let day = 1; day <= simulatedUntil; day++) {

@@ -219,14 +219,9 @@ export class SimulatedTrainer {
     const found = findRung(this.curriculum, rung.id)
     const reps: SimulatedRep[] = []
     while (reps.length < rung.setReps) {
-      const outcome = this.learner.try(found?.runKey ?? '', found?.index ?? 0, day)
-      const seconds = rung.criterion.seconds
-      const broke =
-        outcome === 'miss' && seconds !== undefined && this.chance() < 0.9
-          ? Math.round(seconds * (0.15 + 0.8 * this.chance()) * 10) / 10
-          : null
-      reps.push({ outcome, brokeSeconds: broke })
-      if (outcome === 'miss' && (seconds !== undefined || rung.kind === 'recall')) break
+      const rep = repOf(rung, this.learner.try(found?.runKey ?? '', found?.index ?? 0, day), this.chance)
+      reps.push(rep)
+      if (rep.outcome === 'miss' && (rung.criterion.seconds !== undefined || rung.kind === 'recall')) break
     }
     return reps
   }
@@ -252,11 +247,21 @@ export class SimulatedTrainer {
   }
 }
 
-const comesOff = (rung: Rung): SimulatedRep[] =>
+/** A rep that came out so, and of a hold that broke mostly when. */
+export function repOf(rung: Rung, outcome: SimulatedRep['outcome'], chance: Chance): SimulatedRep {
+  const { seconds } = rung.criterion
+  const broke =
+    outcome === 'miss' && seconds !== undefined && chance() < 0.9
+      ? Math.round(seconds * (0.15 + 0.8 * chance()) * 10) / 10
+      : null
+  return { outcome, brokeSeconds: broke }
+}
+
+export const comesOff = (rung: Rung): SimulatedRep[] =>
   Array.from({ length: rung.setReps }, () => ({ outcome: 'clean', brokeSeconds: null }))
 
 /** It has gone: a hold breaks at once, a position is missed three times running. */
-function fails(rung: Rung, chance: Chance): SimulatedRep[] {
+export function fails(rung: Rung, chance: Chance): SimulatedRep[] {
   const seconds = rung.criterion.seconds
   if (seconds !== undefined)
     return [{ outcome: 'miss', brokeSeconds: Math.round(seconds * (0.2 + 0.5 * chance()) * 10) / 10 }]
