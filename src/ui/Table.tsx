@@ -18,7 +18,10 @@ export const Table = styled.table`
     padding: 0.3rem 0.9rem 0.3rem 0;
     border-bottom: 1px solid var(--rule);
   }
-  thead th {
+  tbody th {
+    font-weight: 600;
+  }
+  thead :is(th, td) {
     font-weight: 600;
     font-size: var(--t-2);
     color: var(--ink-2);
@@ -36,6 +39,9 @@ export const FigureTable = styled(Table)`
   }
   th:first-child {
     text-align: left;
+  }
+  tbody th {
+    font-weight: 420;
   }
 `
 const Room = styled.div`

@@ -221,9 +221,6 @@ const Items = styled(Table)`
   width: 100%;
   margin-top: var(--s-3);
   font-size: inherit;
-  tbody th {
-    font-weight: 640;
-  }
   td:nth-child(2) {
     white-space: nowrap;
     color: var(--ink-2);

@@ -119,9 +119,6 @@ const Log = styled(Table)`
   td {
     white-space: nowrap;
   }
-  tbody th {
-    font-weight: 640;
-  }
   small {
     display: block;
     color: var(--ink-2);

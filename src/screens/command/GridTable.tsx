@@ -103,6 +103,7 @@ const Grid = styled(Table)`
     max-width: 70ch;
   }
   tbody th {
+    font-weight: 420;
     width: 15rem;
     color: var(--ink-2);
     b {

@@ -109,9 +109,6 @@ const Page = styled.div`
   h1 {
     font-size: var(--t-8);
   }
-  tbody th {
-    font-weight: 600;
-  }
   > div:nth-of-type(1),
   > div:nth-of-type(2) {
     max-width: 24rem;
