@@ -127,7 +127,7 @@ function HowGood({ judged, names }: { judged: Judged; names: Readonly<Record<str
         </Words>
       </Disclosed>
       {judged.commands.length > 0 && (
-        <Across label="By command">
+        <Across label="How good they were, by command">
           <Scores>
             <caption>By command</caption>
             <thead>
@@ -247,7 +247,7 @@ function Figures({ by, rows }: { by: keyof typeof titles; rows: readonly (Figure
   if (rows.length === 0) return null
   const differ = rows.some((a) => rows.some((b) => a !== b && apart(a, b)))
   return (
-    <Across label={titles[by]}>
+    <Across label={`What an hour brought, ${titles[by].toLowerCase()}`}>
       <Scores>
         <caption>{titles[by]}</caption>
         <thead>
