@@ -1,3 +1,4 @@
+import { sayChance } from '@/core/forecast/forecast'
 import { describe, expect, it } from 'vitest'
 import { addDays } from '@/core/days'
 import type { Db } from '@/store/database'
@@ -57,6 +58,21 @@ describe('room for another dog', () => {
     expect(latest >= answer.arrivesOn && latest <= addDays(answer.leavesOn, -3)).toBe(true)
     // Asked again, the same.
     expect(taken(db)).toEqual(answer)
+  })
+
+  it('is not called too little by one sentence and enough by the next, however long the stay', () => {
+    const near: number[] = []
+    for (const dogs of [2, 5, 8, 11]) {
+      const { db, ada } = kennel(dogs)
+      give(db, ada)
+      for (let n = 10; n <= 22; n++) {
+        const answer = taken(db, { leavesOn: addDays(today, n) })
+        const enough = /^([89] in 10|over 19 in 20)$/.test(sayChance(answer.chance))
+        expect([dogs, n, !enough || answer.latest !== undefined]).toEqual([dogs, n, true])
+        if (answer.chance >= 0.75 && answer.chance < 0.8) near.push(n)
+      }
+    }
+    expect(near.length).toBeGreaterThan(0)
   })
 
   it('takes time of others where there is too little, and of nobody where there is enough', () => {

@@ -87,7 +87,8 @@ export function mayTakeAnother(
       best = { arrivesOn, leavesOn: addDays(arrivesOn, length), chance: later.chance, worth: later.worth }
     if (daysBetween(arrivesOn, form.leavesOn) < 3) continue
     const shorter = i === 0 ? asked : taken(arrivesOn, form.leavesOn)
-    if (shorter.chance >= wantedChance) latest = { arrivesOn, chance: shorter.chance }
+    // As it is said, in tenths: what stands above it as eight in ten is not said not to be.
+    if (Math.round(shorter.chance * 10) / 10 >= wantedChance) latest = { arrivesOn, chance: shorter.chance }
   }
   const names = new Map(here.map((c) => [c.residencyId, c.resident]))
   return {
