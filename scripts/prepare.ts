@@ -30,7 +30,7 @@ function remove(): void {
 }
 
 function demo(): void {
-  if (!existsSync(file)) return fill(openDatabase(file))
+  if (!existsSync(file)) return fillNew()
   const db = openDatabase(file)
   const { demoMadeOn } = readKennel(db)
   if (demoMadeOn === null) {
@@ -45,7 +45,7 @@ function demo(): void {
   db.close()
   if (fate === 'made anew') {
     remove()
-    return fill(openDatabase(file))
+    return fillNew()
   }
   if (demoMadeOn !== today)
     say(
@@ -55,13 +55,18 @@ function demo(): void {
 
 function fill(db: Db): void {
   say('making the demonstration kennel, a few seconds.')
+  makeDemo(db, today)
+  rebuildStandings(db, Date.now())
+  forecastDemo(db, Date.now())
+  db.close()
+}
+
+/** In a file of its own: half of it, on a disk that becomes full, would be taken for all of it by the next start. */
+function fillNew(): void {
+  const db = openDatabase(file)
   try {
-    makeDemo(db, today)
-    rebuildStandings(db, Date.now())
-    forecastDemo(db, Date.now())
-    db.close()
+    fill(db)
   } catch (error) {
-    // Half of it, on a disk that became full, would be taken for all of it by the next start.
     db.close()
     remove()
     throw error
@@ -182,7 +187,8 @@ try {
   else rebuild()
 } catch (error) {
   const trouble = troubleOf(error)
-  if (!(error instanceof StoreRefusal) && trouble === undefined) throw error
-  process.stderr.write(`kibou: ${trouble ? sayNotOpened(file)[trouble] : (error as Error).message}\n`)
+  const said = error instanceof StoreRefusal ? error.message : trouble && sayNotOpened(file)[trouble]
+  if (said === undefined) throw error
+  process.stderr.write(`kibou: ${said}\n`)
   process.exit(1)
 }

@@ -10,7 +10,7 @@ import { defaultMethod } from '@/core/method/rows'
 import { Stepper } from '@/core/progress/fold'
 import { houseForgetting } from '@/core/progress/memory'
 import { always } from '@/core/progress/regime'
-import { places, type CastDog } from './cast'
+import { handlersOn, places, type CastDog } from './cast'
 import type { Learner } from './learner'
 import { comesOff, fails, repOf, type SimulatedRep, type SimulatedSet } from './trainer'
 import type { Chance } from '@/core/seeded'
@@ -32,7 +32,7 @@ export function byTheBook(dog: CastDog, lastDay: number, learner: Learner, chanc
   let seq = 0
   for (let day = 1; day <= lastDay; day++) {
     learner.wake()
-    const people = day % 3 === 0 ? ['joss', 'maud'] : ['maud', 'joss']
+    const people = handlersOn(day)
     let before = ''
     for (let n = 0; n < dog.setsPerDay; n++) {
       const now = arrival + day * msPerDay + (9 * 60 + n * 20) * 60_000

@@ -15,6 +15,9 @@ export const places = [
   { id: 'square', name: 'Market square' },
 ] as const
 
+/** Who holds the leash on a day of a stay, who does it more first. */
+export const handlersOn = (day: number): readonly string[] => (day % 3 === 0 ? ['joss', 'maud'] : ['maud', 'joss'])
+
 export const staff = [
   { id: 'maud', name: 'Maud Ferrow', role: 'lead', days: [1, 2, 3, 4, 5], from: 8 * 60, to: 16 * 60 },
   { id: 'joss', name: 'Joss Tarrand', role: 'trainer', days: [1, 2, 3, 4, 5, 6], from: 9 * 60, to: 17 * 60 },

@@ -46,6 +46,15 @@ const small = smallCommands(houseCurriculum)
 const usualKit = (rung: Rung): FactOf<'set-opened'>['kit'] =>
   rung.command === 'settle' ? 'tether' : rung.kind === 'recall' ? 'long line' : '1.8 m leash'
 
+/** What a set of this command is kept with, beside what the tablet sent. */
+export const judgedAs = (command: string) => ({
+  command,
+  curriculum_id: houseCurriculum.id,
+  curriculum_version: houseCurriculum.version,
+  rule_version: 1,
+  unsure: false,
+})
+
 /** Writes simulated sets as the facts a trainer’s tablet would have sent. */
 export class Pen {
   private seq = 0
@@ -99,13 +108,7 @@ export class Pen {
         ...nothingSaid.set,
         replaces: null,
       },
-      {
-        command: found.command.id,
-        curriculum_id: houseCurriculum.id,
-        curriculum_version: houseCurriculum.version,
-        rule_version: 1,
-        unsure: false,
-      },
+      judgedAs(found.command.id),
     )
     const hold = found.rung.criterion.seconds ?? 4
     let at = start

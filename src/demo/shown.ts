@@ -3,6 +3,7 @@ import { findRung } from '@/core/curriculum/lookup'
 import type { Outcome } from '@/core/facts/fact'
 import type { FactOf, WireFact } from '@/core/facts/wire'
 import { nothingSaid, nothingSeen, type OwnersHand, type Showing, type Turn } from '@/core/facts/words'
+import { judgedAs } from './pen'
 
 type Opened = FactOf<'demonstration-opened'>['items'][number]
 
@@ -147,13 +148,7 @@ export function writeShown(told: Telling): void {
             turn,
             replaces: null,
           },
-          {
-            command: found.command.id,
-            curriculum_id: houseCurriculum.id,
-            curriculum_version: houseCurriculum.version,
-            rule_version: 1,
-            unsure: false,
-          },
+          judgedAs(found.command.id),
         )
         for (const [outcome, ...wrong] of tries[turn] ?? []) {
           const held = shown.seconds

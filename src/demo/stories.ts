@@ -1,20 +1,17 @@
 import { houseCurriculum } from '@/core/curriculum/house'
 import type { Chance } from '@/core/seeded'
 import { byTheBook } from './book'
-import type { CastDog } from './cast'
+import { handlersOn, type CastDog } from './cast'
 import { Learner } from './learner'
 import { SimulatedTrainer, rungsUpTo, type SimulatedRep, type SimulatedSet } from './trainer'
 
 const clean: SimulatedRep = { outcome: 'clean', brokeSeconds: null }
-
 const broke = (s: number): SimulatedRep => ({ outcome: 'miss', brokeSeconds: s })
-
 const missed: SimulatedRep = { outcome: 'miss', brokeSeconds: null }
-
 const helped: SimulatedRep = { outcome: 'helped', brokeSeconds: null }
 
-const tenOf = (clean: number, otherwise: SimulatedRep): SimulatedRep[] =>
-  Array.from({ length: 10 }, (_, i) => (i < clean ? { outcome: 'clean' as const, brokeSeconds: null } : otherwise))
+const tenOf = (came: number, otherwise: SimulatedRep): SimulatedRep[] =>
+  Array.from({ length: 10 }, (_, i) => (i < came ? clean : otherwise))
 
 /** All sets of one dog's residency up to yesterday: its simulated days, then what its story wants to have happened. */
 export function storyOf(dog: CastDog, chance: Chance): SimulatedSet[] {
@@ -32,7 +29,7 @@ export function storyOf(dog: CastDog, chance: Chance): SimulatedSet[] {
   for (let day = 1; day <= simulatedUntil; day++) {
     // A stomach upset kept Teasel in for four days.
     if (dog.story === 'ill' && day >= last - 7 && day <= last - 4) continue
-    sets.push(...trainer.workDay(day, dog.setsPerDay, day % 3 === 0 ? ['joss', 'maud'] : ['maud', 'joss']))
+    sets.push(...trainer.workDay(day, dog.setsPerDay, handlersOn(day)))
   }
   if (scripted) sets.push(...proveAll(dog, trainer, last))
   if (dog.story === 'stuck') sets.push(...stick(trainer, last))

@@ -1,5 +1,5 @@
 'use client'
-import type { KeyboardEvent } from 'react'
+import type { KeyboardEvent, ReactNode } from 'react'
 import styled, { css } from 'styled-components'
 
 /** What every field is made of: a label over a box, a hint and what was wrong under it. */
@@ -49,6 +49,14 @@ export const Fault = styled.span`
   color: var(--person);
   font-weight: 560;
 `
+
+/** What is wrong, said at once to whoever does not see it; nothing where nothing is. */
+export const Wrong = ({ children }: { children: ReactNode }) =>
+  children ? (
+    <div role="alert">
+      <Fault>{children}</Fault>
+    </div>
+  ) : null
 
 /** A field's label, with whether it must be filled. `plain`: does not say that it is optional, where nearly all is. */
 export const LabelWords = ({ label, required, plain }: { label: string; required: boolean; plain: boolean }) => (

@@ -1,7 +1,6 @@
 import type { BlockPart } from '../facts/words'
 import type { NextSet } from '../coach/next'
-import { isYoung } from '../coach/allowed'
-import type { Around, CoachedDog } from '../coach/allowed'
+import { isYoung, type Around, type CoachedDog } from '../coach/allowed'
 import { placeFor } from '../coach/where'
 import { findCommand, type RungPlaceInLadder } from '../curriculum/lookup'
 import type { Command, Curriculum, Run } from '../curriculum/types'

@@ -108,6 +108,9 @@ export interface WeekAhead {
 /** House: a dog is reckoned to need so many blocks a day that it is ready eight times in ten. */
 export const wantedChance = 0.8
 
+/** Whether a chance is said to be as much, in tenths: what stands somewhere as eight in ten is nowhere less. */
+export const isSaidWanted = (chance: number): boolean => Math.round(chance * 10) / 10 >= wantedChance
+
 /** Blocks a day by which a dog is ready as likely as is asked; as many as it may have where none are enough. */
 export function blocksNeeded({ byBlocks }: Pick<Claim, 'byBlocks'>, wanted = wantedChance): number {
   const enough = byBlocks.findIndex((chance) => chance >= wanted)

@@ -2,7 +2,7 @@
 import styled from 'styled-components'
 import type { WrittenWeek } from '@/core/demonstration/homeworkChange'
 import { Choose } from '@/ui/Choose'
-import { Fault } from '@/ui/fieldParts'
+import { Wrong } from '@/ui/fieldParts'
 import { Quiet } from '@/ui/press'
 import { desk } from '@/ui/theme'
 import { useWhen } from '@/ui/ways'
@@ -37,11 +37,7 @@ export function HomeworkBoard({ view, keep: send }: { view: AfterView; keep: Aft
           {homework.signals} {homework.warmUp}
         </p>
       )}
-      {told.wrong !== '' && (
-        <div role="alert">
-          <Fault>{told.wrong}</Fault>
-        </div>
-      )}
+      <Wrong>{told.wrong}</Wrong>
       <Weeks data-weeks={homework.weeks.length}>
         {homework.weeks.map((week) => (
           <Week key={week.week} week={week} view={view} keep={may ? keep : undefined} pending={told.pending} />

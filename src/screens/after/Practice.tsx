@@ -2,7 +2,7 @@
 import { useState } from 'react'
 import styled from 'styled-components'
 import { TextLine } from '@/ui/Field'
-import { Fault } from '@/ui/fieldParts'
+import { Wrong } from '@/ui/fieldParts'
 import { Button } from '@/ui/press'
 import { sayDay } from '@/ui/when'
 import type { AfterView } from '@/work/page/after'
@@ -103,11 +103,7 @@ export function Practice({ view, readBack }: { view: AfterView; readBack: AfterD
               />
             </label>
           </div>
-          {told.wrong !== '' && (
-            <div role="alert">
-              <Fault>{told.wrong}</Fault>
-            </div>
-          )}
+          <Wrong>{told.wrong}</Wrong>
         </Back>
       )}
     </section>

@@ -8,7 +8,7 @@ import { Choose } from '@/ui/Choose'
 import { Disclosed } from '@/ui/Disclosed'
 import { Field } from '@/ui/Field'
 import { Why } from '@/ui/Why'
-import { Fault } from '@/ui/fieldParts'
+import { Wrong } from '@/ui/fieldParts'
 import { Button, ButtonLink, Quiet } from '@/ui/press'
 import { phone } from '@/ui/theme'
 import type { BaselineCommand } from '@/work/scene/baseline'
@@ -47,11 +47,7 @@ export function Baseline({ view, actions }: { view: BaselineView; actions: Basel
           passed or held, it only says where to begin.
         </p>
       </DogHead>
-      {wrong && (
-        <div role="alert">
-          <Fault>{wrong}</Fault>
-        </div>
-      )}
+      <Wrong>{wrong}</Wrong>
       {firstEvening ? (
         <p>First evening: a light walk and rest, no training. The baseline is for tomorrow.</p>
       ) : now ? (
@@ -281,11 +277,7 @@ function FoundRow({
             <Button type="submit" isPending={pending}>
               Begin here
             </Button>
-            {wrong && (
-              <div role="alert">
-                <Fault>{wrong}</Fault>
-              </div>
-            )}
+            <Wrong>{wrong}</Wrong>
           </form>
         </Disclosed>
       )}

@@ -9,7 +9,7 @@ import { traitNames, traitWords } from '@/core/dog/traits'
 import type { Typed } from '@/core/fields'
 import { Choose } from '@/ui/Choose'
 import { Field } from '@/ui/Field'
-import { Fault } from '@/ui/fieldParts'
+import { Fault, Wrong } from '@/ui/fieldParts'
 import { Button, Quiet } from '@/ui/press'
 import { useKeeping } from '../form/useKeeping'
 import { DateField } from '@/ui/DateField'
@@ -72,11 +72,7 @@ export function DogForm({
       <form ref={form} action={submit} key={state.tries} noValidate onInput={touch}>
         <input type="hidden" name="key" value={booking.key} />
         <input type="hidden" name="dogId" value={dogId} />
-        {state.errors[''] && (
-          <div role="alert">
-            <Fault>{state.errors['']}</Fault>
-          </div>
-        )}
+        <Wrong>{state.errors['']}</Wrong>
         <Beside>
           <div>
             {booking.known.length > 0 && (
@@ -103,14 +99,12 @@ export function DogForm({
             )}
             {state.errors['dogId'] && <Fault>{state.errors['dogId']}</Fault>}
             {Object.keys(state.errors).length > 0 && !state.errors[''] && (
-              <div role="alert">
-                <Fault>
-                  {Object.keys(state.errors).length === 1
-                    ? 'One thing is'
-                    : `${Object.keys(state.errors).length} things are`}{' '}
-                  not right yet. Nothing you typed is lost.
-                </Fault>
-              </div>
+              <Wrong>
+                {Object.keys(state.errors).length === 1
+                  ? 'One thing is'
+                  : `${Object.keys(state.errors).length} things are`}{' '}
+                not right yet. Nothing you typed is lost.
+              </Wrong>
             )}
             <Pair>
               <Field

@@ -6,7 +6,7 @@ import { Choose } from '@/ui/Choose'
 import { DateField } from '@/ui/DateField'
 import { Disclosed } from '@/ui/Disclosed'
 import { Field, TextLine } from '@/ui/Field'
-import { Fault } from '@/ui/fieldParts'
+import { Fault, Wrong } from '@/ui/fieldParts'
 import { Button, Quiet } from '@/ui/press'
 import { freshForm, type FormAction } from '../form/state'
 import type { Told } from '../told'
@@ -76,11 +76,7 @@ export function ChangePerson({
           Sign out on every device
         </Button>
         {out && <p role="status">Signed out everywhere; facts that lie on a device stay on it.</p>}
-        {wrong !== '' && (
-          <div role="alert">
-            <Fault>{wrong}</Fault>
-          </div>
-        )}
+        <Wrong>{wrong}</Wrong>
       </Changing>
     </Disclosed>
   )

@@ -6,7 +6,7 @@ import { roles, roleWords, type Role } from '@/core/people/roles'
 import { addDays, sayDay } from '@/core/days'
 import { Disclosed } from '@/ui/Disclosed'
 import { Field } from '@/ui/Field'
-import { Fault } from '@/ui/fieldParts'
+import { Fault, Wrong } from '@/ui/fieldParts'
 import { Button } from '@/ui/press'
 import { Beside, FormPage, Pair } from '@/ui/Page'
 import { Choices, Pick, Tick, Ticks } from '@/ui/picks'
@@ -106,11 +106,7 @@ export function TrainerForm({
             />
             <TimeField label="To" name="to" required defaultValue={was('to') ?? '17:00'} error={state.errors['to']} />
           </Pair>
-          {state.errors[''] && (
-            <div role="alert">
-              <Fault>{state.errors['']}</Fault>
-            </div>
-          )}
+          <Wrong>{state.errors['']}</Wrong>
           <Button type="submit" $now isPending={pending}>
             Add this person
           </Button>

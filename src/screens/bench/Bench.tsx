@@ -13,7 +13,7 @@ import { benchRefusal, sayBenchRule, type BenchRule } from '@/core/rulebench/rul
 import { Choose } from '@/ui/Choose'
 import { NumberField } from '@/ui/NumberField'
 import { Why } from '@/ui/Why'
-import { Fault } from '@/ui/fieldParts'
+import { Wrong } from '@/ui/fieldParts'
 import { Button, Quiet } from '@/ui/press'
 import { phone } from '@/ui/theme'
 import type { OwnBench } from '@/work/page/bench'
@@ -280,11 +280,7 @@ function RuleForm({
           { id: '2', name: 'on two days (held)' },
         ]}
       />
-      {refusal && (
-        <div role="alert">
-          <Fault>{refusal}.</Fault>
-        </div>
-      )}
+      {refusal && <Wrong>{refusal}.</Wrong>}
     </fieldset>
   )
 }

@@ -9,7 +9,7 @@ import { OfficePage, Beside } from '@/ui/Page'
 import { Field } from '@/ui/Field'
 import { NeedsPerson } from '@/ui/NeedsPerson'
 import { Why } from '@/ui/Why'
-import { Fault } from '@/ui/fieldParts'
+import { Fault, Wrong } from '@/ui/fieldParts'
 import { Button, Quiet } from '@/ui/press'
 import { phone } from '@/ui/theme'
 import { sayDay } from '@/ui/when'
@@ -209,11 +209,7 @@ function AnyStay({ view, change }: { view: ComingView; change: Change }) {
           Change it
         </Button>
       </PauseFields>
-      {wrong && (
-        <div role="alert">
-          <Fault>{wrong}</Fault>
-        </div>
-      )}
+      <Wrong>{wrong}</Wrong>
     </Disclosed>
   )
 }
@@ -251,11 +247,7 @@ function PauseForm({ view, pauses }: { view: ComingView; pauses: PauseActions })
           Stop working it
         </Button>
       </PauseFields>
-      {wrong && (
-        <div role="alert">
-          <Fault>{wrong}</Fault>
-        </div>
-      )}
+      <Wrong>{wrong}</Wrong>
     </Disclosed>
   )
 }
@@ -343,11 +335,7 @@ function ChangeStay({ row, change }: { row: ComingRow; change: Change }) {
           Change the stay
         </Button>
       </Form>
-      {wrong && (
-        <div role="alert">
-          <Fault>{wrong}</Fault>
-        </div>
-      )}
+      <Wrong>{wrong}</Wrong>
     </Disclosed>
   )
 }

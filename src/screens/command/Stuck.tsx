@@ -3,7 +3,7 @@ import { useState, useTransition } from 'react'
 import styled from 'styled-components'
 import { Choose } from '@/ui/Choose'
 import { TextLine } from '@/ui/Field'
-import { Fault } from '@/ui/fieldParts'
+import { Wrong } from '@/ui/fieldParts'
 import { Button } from '@/ui/press'
 import { phone } from '@/ui/theme'
 import { useMeasures, useWhen } from '@/ui/ways'
@@ -80,11 +80,7 @@ export function Stuck({
           </Button>
         </Form>
       </May>
-      {wrong && (
-        <div role="alert">
-          <Fault>{wrong}</Fault>
-        </div>
-      )}
+      <Wrong>{wrong}</Wrong>
     </Box>
   )
 }

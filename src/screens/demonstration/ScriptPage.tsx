@@ -6,7 +6,7 @@ import type { ScriptChange } from '@/core/demonstration/change'
 import type { ScriptItem } from '@/core/demonstration/script'
 import { firstName } from '@/core/people/names'
 import { Choose } from '@/ui/Choose'
-import { Fault } from '@/ui/fieldParts'
+import { Fault, Wrong } from '@/ui/fieldParts'
 import { ButtonLink, FileLink, Quiet } from '@/ui/press'
 import { narrow, phone } from '@/ui/theme'
 import { useSheets, useWhen } from '@/ui/ways'
@@ -90,11 +90,7 @@ export function ScriptPage({
               />
             ))}
           </Order>
-          {wrong && (
-            <div role="alert">
-              <Fault>{wrong}</Fault>
-            </div>
-          )}
+          <Wrong>{wrong}</Wrong>
           {script.leftOut.length > 0 && (
             <LeftOut aria-labelledby="left-out">
               <h2 id="left-out">Not shown</h2>

@@ -5,7 +5,7 @@ import styled from 'styled-components'
 import type { Role } from '@/core/people/roles'
 import { Disclosed } from '@/ui/Disclosed'
 import { TextLine } from '@/ui/Field'
-import { Fault } from '@/ui/fieldParts'
+import { Wrong } from '@/ui/fieldParts'
 import { Button } from '@/ui/press'
 import { DoorPage } from './DoorPage'
 
@@ -98,14 +98,12 @@ export function SignIn({ kennel, people, demoPasscode, to, least }: Props) {
           </p>
         )}
         {(wrong || left > 0) && (
-          <div role="alert">
-            <Fault>
-              {left > 0
-                ? `Too many wrong tries. The next one is taken in ` +
-                  `${left < 90 ? `${left} s` : `${Math.ceil(left / 60)} minutes`}.`
-                : wrong}
-            </Fault>
-          </div>
+          <Wrong>
+            {left > 0
+              ? `Too many wrong tries. The next one is taken in ` +
+                `${left < 90 ? `${left} s` : `${Math.ceil(left / 60)} minutes`}.`
+              : wrong}
+          </Wrong>
         )}
         <Button type="submit" $now isPending={pending} isDisabled={who === '' || passcode === '' || left > 0}>
           Sign in

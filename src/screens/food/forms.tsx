@@ -7,7 +7,7 @@ import { foodUnits, type FoodUnit } from '@/core/food/measure'
 import { massIn } from '@/core/measures'
 import { Choose } from '@/ui/Choose'
 import { Field } from '@/ui/Field'
-import { Fault } from '@/ui/fieldParts'
+import { Wrong } from '@/ui/fieldParts'
 import { Choices, Pick, Tick } from '@/ui/picks'
 import { Button, Quiet } from '@/ui/press'
 import { useWhen } from '@/ui/ways'
@@ -78,11 +78,7 @@ export function TenPieces({ feed, actions }: { feed: DayFood['feed']; actions: F
       <Button type="submit" isPending={pending}>
         Keep it
       </Button>
-      {wrong !== '' && (
-        <div role="alert">
-          <Fault>{wrong}</Fault>
-        </div>
-      )}
+      <Wrong>{wrong}</Wrong>
     </form>
   )
 }
@@ -152,9 +148,7 @@ export function FeedForm({ view, actions }: { view: FoodView; actions: FoodActio
         Write down
       </Button>
       {(wrong || bad.length > 0) && (
-        <div role="alert">
-          <Fault>{bad.length > 0 ? `${view.resident.name} may not have this: ${bad.join(', ')}.` : wrong}</Fault>
-        </div>
+        <Wrong>{bad.length > 0 ? `${view.resident.name} may not have this: ${bad.join(', ')}.` : wrong}</Wrong>
       )}
     </form>
   )
@@ -201,11 +195,7 @@ export function Weigh({ view, actions }: { view: FoodView; actions: FoodActions 
       <Button type="submit" isPending={pending}>
         Keep the weight
       </Button>
-      {wrong && (
-        <div role="alert">
-          <Fault>{wrong}</Fault>
-        </div>
-      )}
+      <Wrong>{wrong}</Wrong>
     </form>
   )
 }
@@ -287,11 +277,7 @@ export function Plan({ view, actions }: { view: FoodView; actions: FoodActions }
         <Button type="submit" isPending={pending} $now={!plan}>
           {plan ? 'Change' : 'Feed it so'}
         </Button>
-        {wrong && (
-          <div role="alert">
-            <Fault>{wrong}</Fault>
-          </div>
-        )}
+        <Wrong>{wrong}</Wrong>
       </form>
     </section>
   )

@@ -298,6 +298,7 @@ const Abreast = styled.div`
   align-items: flex-start;
 `
 const Scores = styled(FigureTable)`
+  margin-top: var(--s-5);
   caption {
     font:
       640 var(--t-4)/1.3 'Hepta Slab Variable',

@@ -6,7 +6,7 @@ import type { Typed } from '@/core/fields'
 import type { FieldSpec } from '@/core/form'
 import { Choose } from '@/ui/Choose'
 import { Field } from '@/ui/Field'
-import { Fault, FieldLabel } from '@/ui/fieldParts'
+import { Fault, FieldLabel, Wrong } from '@/ui/fieldParts'
 import { Button, Quiet } from '@/ui/press'
 import { DateField } from '@/ui/DateField'
 import { Choices, Pick, Tick, Ticks } from '@/ui/picks'
@@ -68,12 +68,10 @@ export function SpecForm({
         <input key={name} type="hidden" name={name} value={value} />
       ))}
       {wrong > 0 && (
-        <div role="alert">
-          <Fault>
-            {state.errors[''] ??
-              `${wrong === 1 ? 'One thing is' : `${wrong} things are`} not right yet. Nothing you typed is lost.`}
-          </Fault>
-        </div>
+        <Wrong>
+          {state.errors[''] ??
+            `${wrong === 1 ? 'One thing is' : `${wrong} things are`} not right yet. Nothing you typed is lost.`}
+        </Wrong>
       )}
       <Fields fields={fields} values={was} errors={state.errors} touch={touched.touch} />
       {more?.({ values: was, errors: state.errors, touch: touched.touch })}

@@ -2,7 +2,7 @@
 import Link from 'next/link'
 import styled from 'styled-components'
 import { handoffOutcomes, outcomeWords } from '@/core/handoff/outcome'
-import { Fault } from '@/ui/fieldParts'
+import { Wrong } from '@/ui/fieldParts'
 import { Button, Quiet } from '@/ui/press'
 import { phone } from '@/ui/theme'
 import { useWhen } from '@/ui/ways'
@@ -31,11 +31,7 @@ export function Over({
       <h2 id="over">
         How did it go? <span>{asked.length}</span>
       </h2>
-      {wrong !== '' && (
-        <div role="alert">
-          <Fault>{wrong}</Fault>
-        </div>
-      )}
+      <Wrong>{wrong}</Wrong>
       <Rows>
         {[...asked, ...said].map((o) => (
           <li key={o.id}>

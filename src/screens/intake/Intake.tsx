@@ -5,7 +5,7 @@ import styled from 'styled-components'
 import { daysBetween } from '@/core/days'
 import type { Typed } from '@/core/fields'
 import { NeedsPerson } from '@/ui/NeedsPerson'
-import { Fault } from '@/ui/fieldParts'
+import { Wrong } from '@/ui/fieldParts'
 import { Button, ButtonLink } from '@/ui/press'
 import { phone } from '@/ui/theme'
 import { sayDay } from '@/ui/when'
@@ -187,11 +187,7 @@ function Photo({ view }: { view: IntakeView }) {
           }}
         />
         <Button onPress={() => input.current?.click()}>{at === undefined ? 'Add a photo' : 'Another photo'}</Button>
-        {wrong && (
-          <div role="alert">
-            <Fault>{wrong}</Fault>
-          </div>
-        )}
+        <Wrong>{wrong}</Wrong>
       </div>
     </PhotoBox>
   )

@@ -19,7 +19,7 @@ import { kits } from '@/core/curriculum/types'
 import { Choose } from '@/ui/Choose'
 import { DateField } from '@/ui/DateField'
 import { TextLine } from '@/ui/Field'
-import { Fault } from '@/ui/fieldParts'
+import { Fault, Wrong } from '@/ui/fieldParts'
 import { Button, Quiet } from '@/ui/press'
 import { TimeField } from '@/ui/TimeField'
 import { sayDay } from '@/ui/when'
@@ -275,11 +275,7 @@ export function Paper({
             </div>
           </>
         )}
-        {told !== '' && (
-          <div role="alert">
-            <Fault>{told}</Fault>
-          </div>
-        )}
+        <Wrong>{told}</Wrong>
         <May least="trainer">
           <h2>A table of sets from before</h2>
           <p>

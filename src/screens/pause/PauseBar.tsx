@@ -4,7 +4,7 @@ import styled from 'styled-components'
 import { Choose } from '@/ui/Choose'
 import { Disclosed } from '@/ui/Disclosed'
 import { TextLine } from '@/ui/Field'
-import { Fault } from '@/ui/fieldParts'
+import { Fault, Wrong } from '@/ui/fieldParts'
 import { Button, Quiet } from '@/ui/press'
 import { NeedsPerson } from '@/ui/NeedsPerson'
 import { phone } from '@/ui/theme'
@@ -63,11 +63,7 @@ export function StopWorking({ residencyId, name, pause }: { residencyId: string;
             Stop its work
           </Button>
         </Fields>
-        {wrong !== '' && (
-          <div role="alert">
-            <Fault>{wrong}</Fault>
-          </div>
-        )}
+        <Wrong>{wrong}</Wrong>
       </Disclosed>
     </Foot>
   )

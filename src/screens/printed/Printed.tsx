@@ -275,6 +275,7 @@ const DoorSheet = styled.article`
 `
 const Printed = styled(Table)`
   width: 100%;
+  font-size: inherit;
   tr {
     break-inside: avoid;
   }

@@ -5,7 +5,7 @@ import styled from 'styled-components'
 import { Choose } from '@/ui/Choose'
 import { DateField } from '@/ui/DateField'
 import { Field } from '@/ui/Field'
-import { Fault } from '@/ui/fieldParts'
+import { Wrong } from '@/ui/fieldParts'
 import { Button } from '@/ui/press'
 import { phone } from '@/ui/theme'
 import { useWhen } from '@/ui/ways'
@@ -118,13 +118,6 @@ function Swap({ view, send }: { view: ResidentView; send: Send }) {
     </Form>
   )
 }
-
-const Wrong = ({ children }: { children: string }) =>
-  children === '' ? null : (
-    <div role="alert">
-      <Fault>{children}</Fault>
-    </div>
-  )
 
 const Form = styled.form`
   display: flex;

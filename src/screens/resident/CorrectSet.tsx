@@ -8,7 +8,7 @@ import { OutcomeMark } from '@/ui/OutcomeMark'
 import { Choose } from '@/ui/Choose'
 import { DateField } from '@/ui/DateField'
 import { TextLine } from '@/ui/Field'
-import { Fault, FieldLabel } from '@/ui/fieldParts'
+import { FieldLabel, Wrong } from '@/ui/fieldParts'
 import { Button, Press, Quiet } from '@/ui/press'
 import { Sheet } from '@/ui/Sheet'
 import { TimeField } from '@/ui/TimeField'
@@ -169,11 +169,7 @@ export function CorrectSet({
         <Choose label="Kit" value={kit} onChange={setKit} choices={kits.map((k) => ({ id: k, name: words(k) }))} />
         <TextLine label="Reason" value={reason} onChange={setReason} maxLength={200} />
       </Pairs>
-      {wrong && (
-        <div role="alert">
-          <Fault>{wrong}</Fault>
-        </div>
-      )}
+      <Wrong>{wrong}</Wrong>
       <Row>
         <Button $now isPending={pending} onPress={() => send(() => actions.putRight(asItIs({})))}>
           Put it right

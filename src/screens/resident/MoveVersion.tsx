@@ -4,7 +4,7 @@ import { useState, useTransition } from 'react'
 import styled from 'styled-components'
 import type { StandingChange } from '@/core/views/compare'
 import { Choose } from '@/ui/Choose'
-import { Fault } from '@/ui/fieldParts'
+import { Wrong } from '@/ui/fieldParts'
 import { Button, ButtonLink } from '@/ui/press'
 import { Table } from '@/ui/Table'
 import type { Told } from '../told'
@@ -84,11 +84,7 @@ export function MoveVersion({
               </Table>
             ))}
 
-          {wrong && (
-            <div role="alert">
-              <Fault>{wrong}</Fault>
-            </div>
-          )}
+          <Wrong>{wrong}</Wrong>
           <div>
             <Button $now isPending={pending} onPress={send}>
               Move {dog}

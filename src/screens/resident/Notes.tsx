@@ -2,7 +2,7 @@
 import { useState, useTransition } from 'react'
 import styled from 'styled-components'
 import { TextLine } from '@/ui/Field'
-import { Fault } from '@/ui/fieldParts'
+import { Wrong } from '@/ui/fieldParts'
 import { Button } from '@/ui/press'
 import { useWhen } from '@/ui/ways'
 import type { ResidentView } from '@/work/page/resident'
@@ -52,11 +52,7 @@ export function Notes({ view, keep }: { view: ResidentView; keep: (raw: unknown)
           Keep note
         </Button>
       </Form>
-      {wrong && (
-        <div role="alert">
-          <Fault>{wrong}</Fault>
-        </div>
-      )}
+      <Wrong>{wrong}</Wrong>
     </section>
   )
 }

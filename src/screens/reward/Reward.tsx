@@ -5,7 +5,7 @@ import { v7 } from 'uuid'
 import { roundsWanted } from '@/core/reward/ranking'
 import { TextLine } from '@/ui/Field'
 import { Why } from '@/ui/Why'
-import { Fault } from '@/ui/fieldParts'
+import { Wrong } from '@/ui/fieldParts'
 import { Button, ButtonLink, Quiet } from '@/ui/press'
 import { phone } from '@/ui/theme'
 import type { RewardView } from '@/work/page/reward'
@@ -47,11 +47,7 @@ export function Reward({ view, actions }: { view: RewardView; actions: RewardAct
           the same.
         </p>
       </DogHead>
-      {wrong && (
-        <div role="alert">
-          <Fault>{wrong}</Fault>
-        </div>
-      )}
+      <Wrong>{wrong}</Wrong>
       {view.firstEvening ? (
         <p>First evening: a light walk and rest. This is for tomorrow.</p>
       ) : (

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { plainDog } from '@/core/dog/traits'
 import { addDays, dayIn, daysBetween, startOfDay } from '@/core/days'
-import { takeAnother, wantedChance, type Claim } from '@/core/forecast/capacity'
+import { isSaidWanted, takeAnother, type Claim } from '@/core/forecast/capacity'
 import { forecast, forecastSeed } from '@/core/forecast/forecast'
 import { emptyDogState } from '@/core/progress/state'
 import { newest, regimesOf, upTo } from '@/core/progress/regime'
@@ -87,8 +87,7 @@ export function mayTakeAnother(
       best = { arrivesOn, leavesOn: addDays(arrivesOn, length), chance: later.chance, worth: later.worth }
     if (daysBetween(arrivesOn, form.leavesOn) < 3) continue
     const shorter = i === 0 ? asked : taken(arrivesOn, form.leavesOn)
-    // As it is said, in tenths: what stands above it as eight in ten is not said not to be.
-    if (Math.round(shorter.chance * 10) / 10 >= wantedChance) latest = { arrivesOn, chance: shorter.chance }
+    if (isSaidWanted(shorter.chance)) latest = { arrivesOn, chance: shorter.chance }
   }
   const names = new Map(here.map((c) => [c.residencyId, c.resident]))
   return {

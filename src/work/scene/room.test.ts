@@ -26,6 +26,7 @@ describe('room on the disk', () => {
     expect(free).toBeGreaterThan(0)
     expect(free).toBeLessThan(1e18)
     db.close()
+    expect(sayRoom(roomLeft({ name: '/nowhere/at/all/kennel.db' }))).toBe('')
   })
 
   it('a lead sees it on the wall before old backups, and the house says it', () => {

@@ -9,11 +9,15 @@ const littleBytes = 200 * megabyte
 /** House: what is left of a disk that is full; the database writes in pieces of some kilobytes. */
 const noneBytes = megabyte
 
-/** Bytes that may still be written where the kennel’s file lies; any number of them for one in memory. */
-export function roomLeft(db: Db): number {
-  if (db.memory) return Number.POSITIVE_INFINITY
-  const { bavail, bsize } = statfsSync(dirname(db.name))
-  return bavail * bsize
+/** Bytes that may still be written where the kennel’s file lies; any number of them where nobody can say. */
+export function roomLeft({ name }: Pick<Db, 'name'>): number {
+  try {
+    const { bavail, bsize } = statfsSync(dirname(name))
+    return bavail * bsize
+  } catch {
+    // A folder that went, or a file system that does not tell: no reason not to draw the wall.
+    return Number.POSITIVE_INFINITY
+  }
 }
 
 /** That the disk is full or soon will be; empty where it is neither. */

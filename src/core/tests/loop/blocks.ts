@@ -1,7 +1,6 @@
 import { composeBlock } from '../../block/compose'
 import { whatNext } from '../../coach/next'
-import { refusedBecause } from '../../coach/allowed'
-import type { Around } from '../../coach/allowed'
+import { refusedBecause, type Around } from '../../coach/allowed'
 import { suggestAll } from '../../coach/suggest'
 import type { Suggestion } from '../../coach/suggestion'
 import { findRung } from '../../curriculum/lookup'
