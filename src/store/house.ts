@@ -66,9 +66,9 @@ export const readSpaces = (db: Db): readonly SpaceRow[] =>
 
 /**
  * Makes these the spaces in use, in this order; all others are closed and keep what was worked there. A closed one of
- * the same name opens again.
+ * the same name opens again. Returns those of which it is said otherwise what kind of place they are.
  */
-export function writeSpaces(db: Db, spaces: readonly SpaceRow[]): void {
+export function writeSpaces(db: Db, spaces: readonly SpaceRow[]): readonly string[] {
   const idRow = z.object({ id: z.string() }).optional()
   const byId = db.prepare('SELECT id FROM place WHERE id = ?')
   const byName = db.prepare('SELECT id FROM place WHERE name = ?')
@@ -89,6 +89,8 @@ export function writeSpaces(db: Db, spaces: readonly SpaceRow[]): void {
     const other = idRow.parse(byName.get(r.name))?.id
     if (other !== undefined) rename.run(`${r.name.slice(0, 40)} ~${other.slice(-12)}`, other)
   }
+  const kindBefore = db.prepare('SELECT kind FROM place WHERE id = ?').pluck()
+  const otherKind = rows.filter((r) => r.known && kindBefore.get(r.id) !== r.kind).map((r) => r.id)
   const update = db.prepare(
     `UPDATE place
       SET name = @name, kind = @kind, indoors = @indoors, holds = @holds, surface = @surface, sort = @sort, closed
@@ -100,6 +102,7 @@ export function writeSpaces(db: Db, spaces: readonly SpaceRow[]): void {
       VALUES (@id, @name, @kind, @indoors, @holds, @surface, @sort, 0)`,
   )
   for (const { known, ...row } of rows) (known ? update : insert).run(row)
+  return otherKind
 }
 
 const feed = z.object({

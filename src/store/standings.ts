@@ -85,6 +85,21 @@ export const standingStamps = (db: Db, day: string, asked: Asked): readonly Stan
     .all({ day, ...asked })
     .map((raw) => stampRow.parse(raw))
 
+/**
+ * Lets what is kept of everybody who was worked in these places hold no longer: who asks next has it from the facts,
+ * and the clock keeps it anew.
+ */
+export function lapseStandings(db: Db, placeIds: readonly string[]): void {
+  db.prepare(
+    `UPDATE standing
+      SET holds_until = 0, stamp = ${newStamp}
+      WHERE residency_id IN (
+        SELECT residency_id
+        FROM training_set
+        WHERE place_id IN (SELECT value FROM json_each(?)))`,
+  ).run(JSON.stringify(placeIds))
+}
+
 const textRow = z.object({ text: z.string() }).optional()
 
 /** One of a kept standing's texts; undefined when nothing is kept. */

@@ -71,9 +71,9 @@ const setRow = z.object({
   turn: z.enum(turns).nullable(),
 })
 /**
- * Reps are read as bare values in this order: there are thousands of a dog, and an object with its texts takes ten
- * times what the search does. So a rep says its set by number, its device where it is not its set's, and faults where
- * there are any.
+ * Reps come as one text of bare values in this order: there are thousands of a dog, and handing them over row by row
+ * takes ten times what the search does. So a rep says its set by number, its device where it is not its set's, and
+ * faults where there are any. SQLite writes a real with the 17 digits that give the same one back.
  */
 const repColumns = [
   's.rowid',
@@ -90,6 +90,8 @@ const repColumns = [
   'r.cues_said',
 ]
 const bareRow = z.custom<readonly unknown[]>((row) => Array.isArray(row) && row.length === repColumns.length)
+const bareRows = z.array(bareRow)
+const allReps = z.string().nullable()
 const repRow = z.object({
   set: z.number(),
   id: z.string(),
@@ -133,11 +135,14 @@ export function readSets(db: Db, residencyId: string, setIds?: readonly string[]
     .map((raw) => setRow.parse(raw))
   const devices = new Map(sets.map((s) => [s.row, s.device]))
   const bySet = new Map<number, RepFact[]>()
-  for (const bare of db
-    .prepare(standingReps(repColumns.join(', '), where))
-    .raw()
-    .all(asked)) {
-    const row = repOf(bare)
+  const bare = allReps.parse(
+    db
+      .prepare(`SELECT group_concat(rep) FROM (${standingReps(`json_array(${repColumns.join(', ')}) AS rep`, where)})`)
+      .pluck()
+      .get(asked),
+  )
+  for (const values of bareRows.parse(JSON.parse(`[${bare ?? ''}]`))) {
+    const row = repOf(values)
     const rep = repFrom(row, devices.get(row.set) ?? '')
     const list = bySet.get(row.set)
     if (list) list.push(rep)
@@ -203,8 +208,8 @@ export const readNoted = (db: Db, residencyId: string, command: string): readonl
       .all({ residencyId, command }),
   )
 
-function repOf(bare: unknown): z.infer<typeof repRow> {
-  const [set, id, at, device, seq, outcome, prompt, faults, latency_s, held_s, broke_s, cues_said] = bareRow.parse(bare)
+function repOf(bare: readonly unknown[]): z.infer<typeof repRow> {
+  const [set, id, at, device, seq, outcome, prompt, faults, latency_s, held_s, broke_s, cues_said] = bare
   return repRow.parse({ set, id, at, device, seq, outcome, prompt, faults, latency_s, held_s, broke_s, cues_said })
 }
 

@@ -12,6 +12,8 @@ import { loadHouse } from '../page/house'
 import { loadHandoffPage } from '../page/handoff'
 import { readSets } from '@/store/facts/read'
 import { recordFacts } from '../record/accept'
+import { derive, renewStandings, standingOf } from '../record/refold'
+import { regimesFor } from '../scene/regimes'
 import { dog, monday, newKennel, Tablet, trainer } from '../tests/kennel'
 
 const stage = () => {
@@ -127,6 +129,47 @@ describe('the house', () => {
       monday,
     )
     expect(readPlaces(db).map((p) => p.name)).toEqual(['Orchard', 'Barn'])
+  })
+  it('a space is said to be of another kind: what was worked there counts as what it is, on the wall and from the facts', () => {
+    const { db, who } = stage()
+    const residencyId = dog(db)
+    const tablet = new Tablet()
+    const square = { id: '', name: 'Square', kind: 'square', holds: '2', where: 'outdoors', surface: '' }
+    const room = { ...square, name: 'Barn', kind: 'room', where: 'indoors' }
+    keepSection(db, 'spaces', typedOf({ spaces: [room, square] }), who, monday)
+    const at = readSpaces(db).find((s) => s.kind === 'square')
+    const set = tablet.set(residencyId, who, { rungId: 'down.cafe', placeId: at?.id ?? '' })
+    recordFacts(db, tablet.batch([set, ...Array.from({ length: 10 }, () => tablet.rep(set.id))]), monday + 60_000)
+    const met = () => {
+      const kept = standingOf(db, residencyId, monday + 120_000)
+      expect(kept).toEqual(derive(db, residencyId, regimesFor(db, residencyId, monday + 120_000)))
+      return JSON.stringify(kept.state.runs)
+    }
+    const before = met()
+    const spaces = [
+      { ...room, id: readSpaces(db)[0]?.id ?? '' },
+      { ...square, id: at?.id ?? '', kind: 'yard' },
+    ]
+    keepSection(db, 'spaces', typedOf({ spaces }), who, monday + 90_000)
+    expect(met()).not.toBe(before)
+    expect(renewStandings(db, monday + 120_000)).toBe(1)
+    keepSection(
+      db,
+      'spaces',
+      typedOf({ spaces: spaces.map((s) => (s.id === at?.id ? { ...s, kind: 'square' } : s)) }),
+      who,
+      monday + 90_000,
+    )
+    expect(met()).toBe(before)
+    renewStandings(db, monday + 120_000)
+    keepSection(
+      db,
+      'spaces',
+      typedOf({ spaces: [{ ...room, name: 'Hay barn', id: spaces[0]?.id ?? '' }] }),
+      who,
+      monday,
+    )
+    expect(renewStandings(db, monday + 120_000)).toBe(0)
   })
   it('hours are changed for everybody at once, and shown again a row for each that are alike', () => {
     const { db, who } = stage()

@@ -5,6 +5,7 @@ import { dayIn } from '@/core/days'
 import type { Db } from '@/store/database'
 import { allFeeds, appendHouse, writeDaysOff, writeFeeds, writeSpaces } from '@/store/house'
 import { readKennel, readPeople, replaceHours } from '@/store/kennel'
+import { lapseStandings } from '@/store/standings'
 import type { FormResult } from './begin'
 import { wrongIn } from './deed'
 import { whyNotWritable } from '../scene/backups'
@@ -28,16 +29,20 @@ export function keepSection(db: Db, section: HouseSection, typed: Typed, recorde
           break
         }
         case 'spaces':
-          writeSpaces(
+          // Some rungs count in one kind of place only, so that what was worked there may count otherwise now.
+          lapseStandings(
             db,
-            sectionSchemas.spaces.parse(raw).spaces.map((s) => ({
-              id: s.id === '' ? v7() : s.id,
-              name: s.name,
-              kind: s.kind,
-              indoors: s.where === 'indoors',
-              holds: s.holds,
-              surface: s.surface,
-            })),
+            writeSpaces(
+              db,
+              sectionSchemas.spaces.parse(raw).spaces.map((s) => ({
+                id: s.id === '' ? v7() : s.id,
+                name: s.name,
+                kind: s.kind,
+                indoors: s.where === 'indoors',
+                holds: s.holds,
+                surface: s.surface,
+              })),
+            ),
           )
           break
         case 'feeds':

@@ -11,17 +11,20 @@ import { backupNamed, type Inside } from '@/work/scene/backups'
 import { actOnForm, typed } from '../typed'
 import { refuse, type Deed } from '@/work/do/deed'
 
-export const keepHouse = actOnForm('lead', (who, form) => {
+/** A file of a gigabyte is copied and read back in less. */
+const heavyMs = 600_000
+
+export const keepHouse = actOnForm('lead', async (who, form) => {
   const section = form.get('section')
   if (typeof section !== 'string' || !isSection(section)) return { '': 'There is no such part of the house.' }
   const done = keepSection(kennelDatabase(), section, typed(form), who.id, requestTime())
   if (!done.ok) return done.errors
+  // What lapsed is kept anew by the time the next page asks; where that is ended, it is folded for whoever asks.
+  if (section === 'spaces')
+    await unlessKilled(runJob('renew-standings', { now: requestTime() }, { limitMs: heavyMs }), () => undefined)
   revalidatePath('/', 'layout')
   return {}
 })
-
-/** A file of a gigabyte is copied and read back in less. */
-const heavyMs = 600_000
 
 export const backUpNow = act(
   'lead',
