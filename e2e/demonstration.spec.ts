@@ -16,6 +16,7 @@ test('a lead changes the script by keyboard, sees who changed it, and prints it'
 
   await tabTo(page, new RegExp(`^Change ${second} `))
   await page.keyboard.press('Enter')
+  await expect(page.getByRole('button', { name: new RegExp(`^${second} later`) })).toBeVisible()
   await tabTo(page, new RegExp(`^${second} later `))
   await page.keyboard.press('Enter')
   await expect.poll(async () => (await titles())[1]).toBe(third)
