@@ -25,6 +25,8 @@ const stall = z.object({
   cpu: z.number(),
   /** For which it was not given the machine. */
   wait: z.number(),
+  /** For which the machine that this one is a part of gave a core of it to another. */
+  steal: z.number(),
   gc: z.number(),
   /** What was answered in it or waited behind it: method, address, milliseconds since it came. */
   during: z.array(z.string()),

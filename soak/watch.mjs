@@ -5,8 +5,8 @@ import { isMainThread } from 'node:worker_threads'
 
 /**
  * Preloaded into every process of a server under load: when its loop stood still for over 50 ms, for how long, how long
- * of that its threads worked, how long its own thread was not given the machine though it had work, how long it was
- * cleaning up its memory, and what it had been asked and not answered yet; a line of JSON each, into the file that
+ * of that its threads worked, how long its own thread was not given the machine though it had work, how long the most
+ * robbed core was lent to another machine, how long it was cleaning up its memory, and what it had been asked and not answered yet; a line of JSON each, into the file that
  * KIBOU_SOAK_STALLS names. No part of the product.
  */
 const everyMs = 10
@@ -24,6 +24,15 @@ const waitedSoFar = () => {
   }
 }
 let waited = waitedSoFar()
+/** Milliseconds for which each core was given to somebody else by the machine that this one is a part of, so far. */
+const stolenSoFar = () => {
+  try {
+    return [...readFileSync('/proc/stat', 'utf8').matchAll(/^cpu\d+ (.*)$/gm)].map((m) => 10 * Number(m[1].split(' ')[7]))
+  } catch {
+    return []
+  }
+}
+let stolen = stolenSoFar()
 /** What is asked and not answered yet, with when it came; and what was answered in this turn of the loop. */
 const asked = new Map()
 let answered = []
@@ -47,13 +56,16 @@ if (into && isMainThread) {
     const soFar = waitedSoFar()
     const wait = Math.round(soFar - waited)
     waited = soFar
+    const stolenNow = stolenSoFar()
+    const steal = Math.max(0, ...stolenNow.map((core, i) => core - (stolen[i] ?? 0)))
+    stolen = stolenNow
     const cpu = Math.round((user + system) / 1000)
     // What was collected meanwhile is told behind the timer: its sum is written with the next turn of the loop.
     setImmediate(() => {
       const gc = Math.round(cleaned)
       const during = () => [...answered, ...[...asked].map(([request, came]) => sayAsked(request, came))]
       if (ms > 50)
-        appendFileSync(into, `${JSON.stringify({ program, at: Date.now(), ms, cpu, wait, gc, during: during() })}\n`)
+        appendFileSync(into, `${JSON.stringify({ program, at: Date.now(), ms, cpu, wait, steal, gc, during: during() })}\n`)
       cleaned = 0
       answered = []
     })

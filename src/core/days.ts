@@ -11,7 +11,7 @@ export const msPerDay = 86_400_000
 
 /** The calendar day, `YYYY-MM-DD`, that the wall clock in this time zone shows at this moment (ms since the epoch). */
 export function dayIn(timeZone: string, at: number): string {
-  // Between the years in which every zone’s clock is changed at a whole quarter of an hour, one offset serves a quarter.
+  // From here on every zone’s clock is changed at a whole quarter of an hour, so that one offset serves a quarter.
   if (!(at >= firstWholeQuarter && at < lastWholeQuarter)) return toCalendarDate(fromAbsolute(at, timeZone)).toString()
   const quarter = Math.floor(at / msPerQuarter)
   let ofZone = offsets.get(timeZone)

@@ -5,6 +5,7 @@ import { seeded } from '@/core/seeded'
 import { laws } from '@/core/tests/loop/dogs'
 import { perfectDog, type SimulatedDog } from '@/core/tests/loop/live'
 import type { Db } from '@/store/database'
+import { readSets } from '@/store/facts/read'
 import { readHouse } from '@/store/house'
 import { peopleOn } from '@/store/kennel'
 import { findResident, residentsOn } from '@/store/residents'
@@ -28,6 +29,7 @@ import { loadPaper } from './page/paper'
 import { loadResident } from './page/resident'
 import { loadWall } from './page/wall'
 import { recordFacts } from './record/accept'
+import { setsOf } from './record/kept'
 import { derive, standingOf } from './record/refold'
 import { reportedOf } from './scene/before'
 import { regimesFor } from './scene/regimes'
@@ -115,6 +117,8 @@ function contradictions(db: Db, me: string, now: number): readonly string[] {
     if (row.ready !== (page.readyOn !== undefined)) say('ready on one page and not on the other')
     const fresh = derive(db, r.residencyId, regimesFor(db, r.residencyId, now))
     if (JSON.stringify(standingOf(db, r.residencyId, now)) !== JSON.stringify(fresh)) say('stored is not fresh')
+    if (JSON.stringify(setsOf(db, r.residencyId)) !== JSON.stringify(readSets(db, r.residencyId)))
+      say('the sets that were read last are not what there is')
     // Nothing is offered that would be refused.
     for (const slot of [handoff.slots[0], handoff.slots.at(-1)]) {
       if (!slot || handoff.live) continue

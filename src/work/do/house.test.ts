@@ -130,7 +130,7 @@ describe('the house', () => {
     )
     expect(readPlaces(db).map((p) => p.name)).toEqual(['Orchard', 'Barn'])
   })
-  it('a space is said to be of another kind: what was worked there counts as what it is, on the wall and from the facts', () => {
+  it('a space is said to be of another kind: what was worked there counts as what it is, kept and fresh', () => {
     const { db, who } = stage()
     const residencyId = dog(db)
     const tablet = new Tablet()

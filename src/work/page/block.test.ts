@@ -17,7 +17,9 @@ import { insertMethodChange } from '@/store/method'
 import { loadBlock } from './block'
 import { decidePlan, weigh } from '../do/food'
 import { loadFood } from './food'
+import { readSets } from '@/store/facts/read'
 import { recordFacts } from '../record/accept'
+import { setsOf } from '../record/kept'
 import { loadResident } from './resident'
 import { rebuildStandings, standingOf } from '../record/refold'
 import { copyEntities, dog, monday, msPerDay, newKennel, Tablet, trainer } from '../tests/kennel'
@@ -472,6 +474,8 @@ it(
           for (const r of recordFacts(mixed, { device: tablet.device, deviceNow: now, facts: own }, now).results)
             seen[r.status]++
       }
+      const looked = dogs[below(6)] ?? ''
+      expect(JSON.stringify(setsOf(mixed, looked))).toBe(JSON.stringify(readSets(mixed, looked)))
     }
     expect(seen).toEqual({ stored: facts.length, known: order.length - facts.length, refused: 0 })
     expect(everything(mixed)).toBe(everything(plain))

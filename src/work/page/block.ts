@@ -36,7 +36,7 @@ import { atOnce } from '../scene/breaths'
 import { triedOf } from '../scene/tried'
 import { wordsOf } from '../scene/words'
 import { pacesOf } from '../scene/paces'
-import { openSets, paidSince, readSets } from '@/store/facts/read'
+import { openSets, paidSince } from '@/store/facts/read'
 import { paidPieces, readFed } from '@/store/food'
 import { allFeeds, readFeeds, readHouse, readSpaces, type SpaceRow } from '@/store/house'
 import { readEntry } from '@/store/intake'
@@ -54,6 +54,7 @@ import { nextFor } from '../scene/next'
 import { standingOf } from '../record/refold'
 import { aroundFor, partnerOf } from '../scene/around'
 import { handlers } from '../scene/who'
+import { setsOf } from '../record/kept'
 
 /** Something to pay with. */
 export interface BlockFeed {
@@ -208,7 +209,7 @@ export function* blockSteps(
   const forgetting = kennelForgetting(db)
   const derived = standingOf(db, residencyId, now)
   yield
-  const sets = readSets(db, residencyId)
+  const sets = setsOf(db, residencyId)
   const since = Math.max(now - recentMs, from)
   const open = openSets(db, residencyId, now - openForMs)
   const unpaid = unpaidRun(paidSince(db, residencyId, now - recentMs))

@@ -4,7 +4,6 @@ import { noChange, type ScriptChange } from '@/core/demonstration/change'
 import { outlookOf, type Outlook } from '@/core/demonstration/outlook'
 import type { Script } from '@/core/demonstration/script'
 import type { Db } from '@/store/database'
-import { readSets } from '@/store/facts/read'
 import { liveHandoff, type Handoff } from '@/store/handoffs'
 import { readHouse, readSpaces } from '@/store/house'
 import { readPeople } from '@/store/kennel'
@@ -13,6 +12,7 @@ import { kennelForgetting } from '../scene/forgetting'
 import { pausedBecause } from '../scene/pause'
 import { evidenceOf, scriptFor, usualPlace } from '../scene/script'
 import { wallMinute } from '../scene/clock'
+import { setsOf } from '../record/kept'
 
 export interface ChangedBy {
   readonly at: number
@@ -53,7 +53,7 @@ export function loadDemonstration(
   const resident = findResident(db, residencyId)
   if (!resident) return undefined
   const { timeZone } = readHouse(db)
-  const sets = readSets(db, residencyId)
+  const sets = setsOf(db, residencyId)
   const scene = scriptFor(db, resident, now)
   const { made, script, changes } = scene
   const change = changes[0]?.change ?? noChange

@@ -13,13 +13,12 @@ import {
   type ReportWeek,
 } from '@/core/views/weekReport'
 import type { Db } from '@/store/database'
-import { readSets } from '@/store/facts/read'
 import { allPlaces, readKennel, readPeople } from '@/store/kennel'
 import { reportChanges } from '@/store/reports'
 import { findResident, readPromises, type Resident } from '@/store/residents'
 import { pausedBecause } from '../scene/pause'
 import { regimesFor } from '../scene/regimes'
-import { keptForecast } from '../record/kept'
+import { keptForecast, setsOf } from '../record/kept'
 
 export interface ReportPage {
   readonly resident: Resident
@@ -57,7 +56,7 @@ export function loadReport(db: Db, residencyId: string, now: number, number?: nu
   const regimes = regimesFor(db, residencyId, end)
   const { curriculum } = newestRegime(regimes)
   const promises = readPromises(db, residencyId)
-  const until = readSets(db, residencyId).filter((s) => s.day <= week.to)
+  const until = setsOf(db, residencyId).filter((s) => s.day <= week.to)
   const earlier = until.filter((s) => s.day < week.from)
   const own = until.filter((s) => s.day >= week.from && s.reps.length > 0)
   const standingAfter = (sets: typeof until) => {

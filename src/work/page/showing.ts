@@ -6,7 +6,6 @@ import { dayIn } from '@/core/days'
 import type { Showing } from '@/core/facts/words'
 import type { Db } from '@/store/database'
 import { demonstrationsOf, saidOf } from '@/store/demonstrations'
-import { readSets } from '@/store/facts/read'
 import { liveHandoff } from '@/store/handoffs'
 import { readHouse, readSpaces } from '@/store/house'
 import { peopleOn } from '@/store/kennel'
@@ -16,6 +15,7 @@ import { handlers } from '../scene/who'
 import { kennelForgetting } from '../scene/forgetting'
 import { pausedBecause } from '../scene/pause'
 import { evidenceOf, scriptFor, usualPlace } from '../scene/script'
+import { setsOf } from '../record/kept'
 
 /** All that a rehearsal or a demonstration needs on the device, so that nothing waits for the network. */
 export interface ShowingView {
@@ -58,7 +58,7 @@ export function loadShowing(
   const house = readHouse(db)
   const today = dayIn(house.timeZone, now)
   const scene = scriptFor(db, resident, now)
-  const sets = readSets(db, residencyId)
+  const sets = setsOf(db, residencyId)
   const evidence = evidenceOf(scene, sets)
   const { model } = kennelForgetting(db)
   const people = peopleOn(db, today)

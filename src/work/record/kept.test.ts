@@ -1,10 +1,13 @@
 import { expect, it } from 'vitest'
 import { dayIn } from '@/core/days'
 import { recordFacts } from './accept'
-import { keptSummaries } from './kept'
+import { keptSummaries, setsOf } from './kept'
 import { atOnce } from '../scene/breaths'
 import { standingOf, summarySteps } from './refold'
-import { dog, newKennel, Tablet, trainer } from '../tests/kennel'
+import { openDatabase, type Db } from '@/store/database'
+import { readSets } from '@/store/facts/read'
+import { lapseStandings } from '@/store/standings'
+import { dog, newFile, newKennel, Tablet, trainer } from '../tests/kennel'
 
 it.each(['null', '[]', '{"runs":7}', '{"tick":1,"runs":{"sit/sit":[]}}', '{"commands":[{}],"needs":[]}'])(
   'what is kept and cannot be read, %s, is made again from the facts',
@@ -39,3 +42,31 @@ it.each(['', '7', '{"last":7}', '{"sets":[{}],"days":[]}'])(
     expect(standingOf(db, residencyId, tablet.at).state.runs['sit/sit']?.tallies['sit.rear']?.clean).toBe(2)
   },
 )
+
+it('the sets of a dog are read once while nothing is written of it, and again when it is, by whichever process', () => {
+  const file = newFile()
+  const [db, beside] = [openDatabase(file), openDatabase(file)]
+  const ada = trainer(db)
+  const [bramble, other] = [dog(db), dog(db, { name: 'Teasel', run: '9' })]
+  const tablet = new Tablet()
+  const set = tablet.set(bramble, ada)
+  const record = (into: Db, ...facts: Parameters<Tablet['batch']>[0]) =>
+    recordFacts(into, tablet.batch([...facts]), tablet.at)
+  record(db, set, tablet.rep(set.id))
+  const first = setsOf(db, bramble)
+  expect(first).toEqual(readSets(db, bramble))
+  record(db, tablet.set(other, ada))
+  expect(setsOf(db, bramble)).toBe(first)
+  const rep = tablet.rep(set.id, 'miss')
+  record(beside, rep)
+  expect(setsOf(db, bramble)[0]?.reps.map((r) => r.outcome)).toEqual(['clean', 'miss'])
+  record(beside, tablet.voided(rep.id, ada))
+  expect(setsOf(db, bramble)).toEqual(first)
+  db.transaction(() => {
+    db.prepare("UPDATE place SET kind = 'yard' WHERE id = ?").run(set.placeId)
+    lapseStandings(db, [set.placeId])
+  })()
+  expect(setsOf(db, bramble)[0]?.placeKind).toBe('yard')
+  db.close()
+  beside.close()
+})

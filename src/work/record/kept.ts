@@ -1,9 +1,11 @@
 import { z } from 'zod'
 import { forecastShape, type Forecast } from '@/core/forecast/forecast'
+import type { SetFact } from '@/core/facts/fact'
 import type { Mark } from '@/core/progress/machine'
 import type { DogState } from '@/core/progress/state'
 import { foldVersion, type Summary } from '@/core/promise/summary'
 import type { Db } from '@/store/database'
+import { readSets } from '@/store/facts/read'
 import { forecastNow, forecastsOn, forecastText, type ForecastStamp } from '@/store/forecasts'
 import {
   readStanding,
@@ -11,14 +13,15 @@ import {
   standingStamps,
   standingText,
   writeStanding,
+  writtenStamp,
   type StandingStamp,
 } from '@/store/standings'
 import { atOnce } from '../scene/breaths'
 
 /**
  * What is kept of the folding of facts, so that they need not be folded again: on the disk a standing a residency, in
- * this process states and summaries as they were read last. What is kept holds or is not given out
- * (store/standings.ts); nothing else in Kibou remembers anything derived from facts.
+ * this process states, summaries and the sets themselves as they were read last. What is kept holds or is not given out
+ * (store/standings.ts); nothing else in Kibou remembers facts or anything derived from them.
  */
 export interface Kept {
   readonly state: DogState
@@ -129,8 +132,7 @@ class LastRead<T> {
   private readonly kept = new WeakMap<Db, Map<string, { readonly stamp: number; readonly value: T }>>()
 
   constructor(
-    private readonly textOf: (db: Db, residencyId: string) => string | undefined,
-    private readonly read: (json: string) => T | undefined,
+    private readonly read: (db: Db, residencyId: string) => T | undefined,
     private readonly most: number,
   ) {}
 
@@ -138,7 +140,7 @@ class LastRead<T> {
     const all = this.kept.get(db) ?? new Map<string, { readonly stamp: number; readonly value: T }>()
     this.kept.set(db, all)
     const known = all.get(residencyId)
-    const value = known?.stamp === stamp ? known.value : this.read(this.textOf(db, residencyId) ?? '')
+    const value = known?.stamp === stamp ? known.value : this.read(db, residencyId)
     all.delete(residencyId)
     if (value === undefined) return undefined
     all.set(residencyId, { stamp, value })
@@ -147,9 +149,19 @@ class LastRead<T> {
     return value
   }
 }
-const states = new LastRead((db, id) => standingText(db, id, 'state'), ownState, 64)
-const summaries = new LastRead((db, id) => standingText(db, id, 'summary'), ownSummary, 512)
-const forecasts = new LastRead(forecastText, ownForecast, 512)
+const states = new LastRead((db, id) => ownState(standingText(db, id, 'state') ?? ''), 64)
+const summaries = new LastRead((db, id) => ownSummary(standingText(db, id, 'summary') ?? ''), 512)
+const forecasts = new LastRead((db, id) => ownForecast(forecastText(db, id) ?? ''), 512)
+const sets = new LastRead(readSets, 64)
+
+/**
+ * All sets of a residency that stand, for who looks: as they were read last while nothing was written that could change
+ * them. Whatever changes one writes its standing in the same transaction, or lets it lapse. Who writes reads the facts.
+ */
+export function setsOf(db: Db, residencyId: string): readonly SetFact[] {
+  const stamp = writtenStamp(db, residencyId)
+  return (stamp === undefined ? undefined : sets.of(db, { residencyId, stamp })) ?? readSets(db, residencyId)
+}
 
 /** What is said of a dog’s being ready, and when it was reckoned. */
 export interface KeptForecast {

@@ -5,7 +5,6 @@ import type { FittedForgetting } from '@/core/forecast/forgetting'
 import type { SetFact } from '@/core/facts/fact'
 import { newest, type Regimes } from '@/core/progress/regime'
 import type { Db } from '@/store/database'
-import { readSets } from '@/store/facts/read'
 import { readKennel, readPeople, allPlaces, readPlaces, type Person, type Place } from '@/store/kennel'
 import { readSpaces, type SpaceRow } from '@/store/house'
 import { findResident, type Resident } from '@/store/residents'
@@ -13,6 +12,7 @@ import { atOnce } from './breaths'
 import { kennelForgetting } from './forgetting'
 import { regimesOfResident } from './regimes'
 import { standingOf, type Derived } from '../record/refold'
+import { setsOf } from '../record/kept'
 
 /** What is true around one dog at a moment, read once for its pages. */
 export interface DogScene {
@@ -39,7 +39,7 @@ export function* dogSceneSteps(db: Db, residencyId: string, now: number): Genera
   yield
   const derived = standingOf(db, residencyId, now)
   yield
-  const sets = readSets(db, residencyId)
+  const sets = setsOf(db, residencyId)
   yield
   const people = readPeople(db)
   const places = readPlaces(db)

@@ -8,12 +8,12 @@ import { newest } from '@/core/progress/regime'
 import { topHeld } from '@/core/progress/state'
 import { readPressure, type KeptPressure } from '@/store/facts/blocks'
 import type { Db } from '@/store/database'
-import { readSets } from '@/store/facts/read'
 import { houseAt } from '@/store/house'
 import { readEntry } from '@/store/intake'
 import { readMethodChanges } from '@/store/method'
 import type { Resident } from '@/store/residents'
 import { regimesOfResident } from './regimes'
+import { setsOf } from '../record/kept'
 
 /**
  * What decided whether a correction was allowed on this dog in this command at that moment: house, consents and
@@ -24,7 +24,7 @@ export function pressureScene(
   resident: Resident,
   commandId: string,
   at: number,
-  sets: readonly SetFact[] = readSets(db, resident.residencyId),
+  sets: readonly SetFact[] = setsOf(db, resident.residencyId),
 ): PressureScene {
   const house = houseAt(db, at)
   const regimes = regimesOfResident(db, resident, at)

@@ -3,10 +3,10 @@ import { rehearsed, usualHandler, type Rehearsed } from '@/core/demonstration/re
 import type { ShownTry } from '@/core/demonstration/gap'
 import type { Db } from '@/store/database'
 import { demonstrationsOf, saidOf } from '@/store/demonstrations'
-import { readSets } from '@/store/facts/read'
 import { peopleOn } from '@/store/kennel'
 import { wantsRehearsal } from '@/store/residents'
 import { handlers } from './who'
+import { setsOf } from '../record/kept'
 
 /** Rehearsals and demonstrations of a residency with what happened in each, oldest first. */
 export const shownOf = (db: Db, residencyId: string): readonly (ShowRecord & { readonly day: string })[] =>
@@ -31,7 +31,7 @@ export const triesOf = (shown: readonly ShowRecord[]): readonly ShownTry[] =>
 
 /** What a rehearsal came to, by what this dog’s sets say of its usual hands. */
 export function judgeRehearsal(db: Db, residencyId: string, record: ShowRecord & { readonly day: string }): Rehearsed {
-  const sets = readSets(db, residencyId).filter((s) => s.blockId !== record.id)
+  const sets = setsOf(db, residencyId).filter((s) => s.blockId !== record.id)
   return rehearsed(record, { usual: usualHandler(sets), handlers: handlers(peopleOn(db, record.day)).length })
 }
 

@@ -5,8 +5,8 @@ import type { SetFact } from '@/core/facts/fact'
 import { outcomeMade } from '@/core/progress/result'
 import type { Db } from '@/store/database'
 import { roadsTaken } from '@/store/facts/paced'
-import { readSets } from '@/store/facts/read'
 import { readTried } from '@/store/journal'
+import { setsOf } from '../record/kept'
 
 /**
  * What was tried with a dog where it was stuck, newest first: what somebody wrote down, and the sets that tried
@@ -24,7 +24,7 @@ export function triedOf(
     return set && { clean: set.reps.filter((r) => outcomeMade(rung, r) === 'clean').length, reps: set.reps.length }
   }
   const roads = roadsTaken(db, residencyId)
-  const sets = roads.length === 0 ? [] : (known ?? readSets(db, residencyId))
+  const sets = roads.length === 0 ? [] : (known ?? setsOf(db, residencyId))
   const taken = roads.flatMap(({ id, what, at, by }): Tried[] => {
     const index = sets.findIndex((s) => s.id === id)
     const set = sets[index]
