@@ -6,8 +6,8 @@ import { isMainThread } from 'node:worker_threads'
 /**
  * Preloaded into every process of a server under load: when its loop stood still for over 50 ms, for how long, how long
  * of that its threads worked, how long its own thread was not given the machine though it had work, how long the most
- * robbed core was lent to another machine, how long it was cleaning up its memory, and what it had been asked and not answered yet; a line of JSON each, into the file that
- * KIBOU_SOAK_STALLS names. No part of the product.
+ * robbed core was lent to another machine, how long it was cleaning up its memory, and what it had been asked and not
+ * answered yet; a line of JSON each, into the file that KIBOU_SOAK_STALLS names. No part of the product.
  */
 const everyMs = 10
 const into = process.env.KIBOU_SOAK_STALLS
@@ -27,7 +27,8 @@ let waited = waitedSoFar()
 /** Milliseconds for which each core was given to somebody else by the machine that this one is a part of, so far. */
 const stolenSoFar = () => {
   try {
-    return [...readFileSync('/proc/stat', 'utf8').matchAll(/^cpu\d+ (.*)$/gm)].map((m) => 10 * Number(m[1].split(' ')[7]))
+    const cores = readFileSync('/proc/stat', 'utf8').matchAll(/^cpu\d+ (.*)$/gm)
+    return [...cores].map((m) => 10 * Number(m[1].split(' ')[7]))
   } catch {
     return []
   }
@@ -64,8 +65,8 @@ if (into && isMainThread) {
     setImmediate(() => {
       const gc = Math.round(cleaned)
       const during = () => [...answered, ...[...asked].map(([request, came]) => sayAsked(request, came))]
-      if (ms > 50)
-        appendFileSync(into, `${JSON.stringify({ program, at: Date.now(), ms, cpu, wait, steal, gc, during: during() })}\n`)
+      const told = { program, at: Date.now(), ms, cpu, wait, steal, gc }
+      if (ms > 50) appendFileSync(into, `${JSON.stringify({ ...told, during: during() })}\n`)
       cleaned = 0
       answered = []
     })

@@ -1,4 +1,5 @@
 import { fork } from 'node:child_process'
+import { setPriority } from 'node:os'
 import { resolve } from 'node:path'
 import { Piscina } from 'piscina'
 import { facts } from './bundles.mjs'
@@ -35,6 +36,8 @@ let arriving = 0
 /** Starts the pages by this program and listens once they do. */
 export async function startFront({ program = 'scripts/pages.mjs' } = {}) {
   const pages = fork(program)
+  // Where there is too little of the machine, a tap is taken before a page is drawn.
+  if (pages.pid !== undefined) giveWay(pages.pid)
   // One thread: facts are written one after the other in any case.
   const recorder = new Piscina({ filename: resolve(facts), minThreads: 1, maxThreads: 1 })
   let leaving = false
@@ -73,6 +76,15 @@ export async function startFront({ program = 'scripts/pages.mjs' } = {}) {
   })
   server.listen(port, hostname, () => process.send?.('listening'))
   return { server, pages }
+}
+
+/** Lets whatever else is there go before this process; a machine that has no such order goes without. */
+function giveWay(pid) {
+  try {
+    setPriority(pid, 5)
+  } catch {
+    // It ended already, or may not.
+  }
 }
 
 function receive(goesTo, request, response, goOn = () => undefined) {

@@ -60,10 +60,18 @@ const byContent = ['--cache', '--cache-strategy', 'content']
 export async function checkSteps() {
   noDownloadAddresses()
   await beside([
-    ['types', bin('tsc'), ['--noEmit', '-p', 'tsconfig.check.json', '--incremental', '--tsBuildInfoFile', kept('types')]],
+    [
+      'types',
+      bin('tsc'),
+      ['--noEmit', '-p', 'tsconfig.check.json', '--incremental', '--tsBuildInfoFile', kept('types')],
+    ],
     ['lint', bin('eslint'), ['.', '--max-warnings', '0', ...byContent, '--cache-location', kept('lint')]],
     ['boundaries', bin('depcruise'), ['src', '--cache', kept('boundaries'), '--cache-strategy', 'content']],
-    ['format', bin('prettier'), ['--check', '--log-level', 'warn', '.', ...byContent, '--cache-location', kept('format')]],
+    [
+      'format',
+      bin('prettier'),
+      ['--check', '--log-level', 'warn', '.', ...byContent, '--cache-location', kept('format')],
+    ],
   ])
   step('unit tests', bin('vitest'), [
     'run',

@@ -352,6 +352,12 @@ export const readFinishes = (
     .parse(db.prepare('SELECT at, finish FROM dog_finish WHERE dog_id = ? ORDER BY at, rowid').all(dogId))
     .map((r) => ({ at: r.at, finish: r.finish ?? undefined }))
 
+/** Every stay of a dog, by its residency. */
+export const residenciesOf = (db: Db, dogId: string): readonly string[] =>
+  z
+    .array(z.string())
+    .parse(db.prepare('SELECT id FROM residency WHERE dog_id = ? ORDER BY arrives_on').pluck().all(dogId))
+
 export function insertFinish(
   db: Db,
   row: {

@@ -85,20 +85,30 @@ export const standingStamps = (db: Db, day: string, asked: Asked): readonly Stan
     .all({ day, ...asked })
     .map((raw) => stampRow.parse(raw))
 
-/**
- * Lets what is kept of everybody who was worked in these places hold no longer: who asks next has it from the facts,
- * and the clock keeps it anew.
- */
-export function lapseStandings(db: Db, placeIds: readonly string[]): void {
+/** What is kept holds no longer: who asks next has it from the facts, and a job keeps it anew (`lapsedStandings`). */
+const lapse = `UPDATE standing SET holds_until = 0, stamp = ${newStamp}`
+
+/** Lets what is kept of everybody lapse. */
+export function lapseStandings(db: Db): void {
+  db.prepare(lapse).run()
+}
+
+/** Lets what is kept of everybody who was ever worked in one of these places lapse. */
+export function lapseStandingsIn(db: Db, placeIds: readonly string[]): void {
   db.prepare(
-    `UPDATE standing
-      SET holds_until = 0, stamp = ${newStamp}
+    `${lapse}
       WHERE residency_id IN (
         SELECT residency_id
         FROM training_set
         WHERE place_id IN (SELECT value FROM json_each(?)))`,
   ).run(JSON.stringify(placeIds))
 }
+
+const idRows = z.array(z.object({ id: z.string() }))
+
+/** Residencies, here or gone, whose standing lapsed and is not kept anew yet. */
+export const lapsedStandings = (db: Db): readonly string[] =>
+  idRows.parse(db.prepare('SELECT residency_id AS id FROM standing WHERE holds_until = 0').all()).map((r) => r.id)
 
 const textRow = z.object({ text: z.string() }).optional()
 

@@ -244,6 +244,22 @@ describe('the intake', () => {
     })
     expect(stepIds).toHaveLength(8)
   })
+
+  it('what is found out of a dog that came back is known of its earlier stay as well, kept and fresh', () => {
+    const { db, who, residencyId } = stage()
+    const dogId = findResident(db, residencyId)?.dogId
+    const tablet = new Tablet()
+    const set = tablet.set(residencyId, who, { rungId: 'place.paws' })
+    recordFacts(db, tablet.batch([set, tablet.rep(set.id)]), monday + 60_000)
+    const again = addDog(db, { ...dogFields, dogId, run: '2', arrivesOn: '2026-04-10', leavesOn: '2026-05-01' }, monday)
+    if (!again.ok) throw new Error(JSON.stringify(again.errors))
+    const now = monday + 40 * msPerDay
+    const before = standingOf(db, residencyId, now)
+    expect(worksForToys(db, { residencyId: again.id, toys: true, recordedBy: who }, now).ok).toBe(true)
+    expect(standingOf(db, residencyId, now)).not.toEqual(before)
+    for (const id of [residencyId, again.id])
+      expect(standingOf(db, id, now)).toEqual(derive(db, id, regimesFor(db, id, now)))
+  })
 })
 
 describe('what the owner has not said yet', () => {

@@ -2,6 +2,8 @@ import { existsSync, mkdtempSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { describe, expect, it } from 'vitest'
+import { addDays, startOfDay } from '@/core/days'
+import { plainDog, youngUntilDays } from '@/core/dog/traits'
 import { typedOf } from '@/core/intake/steps'
 import { openDatabase } from '@/store/database'
 import { readFeeds, readHouse, readSpaces } from '@/store/house'
@@ -11,8 +13,9 @@ import { keepSection } from './house'
 import { loadHouse } from '../page/house'
 import { loadHandoffPage } from '../page/handoff'
 import { readSets } from '@/store/facts/read'
+import { findResident, updateDog } from '@/store/residents'
 import { recordFacts } from '../record/accept'
-import { derive, renewStandings, standingOf } from '../record/refold'
+import { derive, refoldDog, renewStandings, standingOf } from '../record/refold'
 import { regimesFor } from '../scene/regimes'
 import { dog, monday, newKennel, Tablet, trainer } from '../tests/kennel'
 
@@ -170,6 +173,34 @@ describe('the house', () => {
       monday,
     )
     expect(renewStandings(db, monday + 120_000)).toBe(0)
+  })
+  it('another clock for the house: who was born six months ago by it is grown at once, kept and fresh', () => {
+    const { db, who } = stage()
+    const residencyId = dog(db)
+    const dogId = findResident(db, residencyId)?.dogId ?? ''
+    // Monday noon in London is Tuesday in Auckland.
+    updateDog(db, dogId, { traits: { ...plainDog, bornOn: addDays('2026-03-03', -youngUntilDays) } })
+    refoldDog(db, dogId, monday)
+    const tablet = new Tablet()
+    const set = tablet.set(residencyId, who)
+    recordFacts(db, tablet.batch([set, tablet.rep(set.id)]), monday + 60_000)
+    const now = monday + 120_000
+    const bothSay = () => {
+      const kept = standingOf(db, residencyId, now)
+      expect(kept).toEqual(derive(db, residencyId, regimesFor(db, residencyId, now)))
+      return kept.state.under
+    }
+    expect(bothSay()).toBe(0)
+    expect(keepSection(db, 'house', typedOf({ ...house, timeZone: 'Pacific/Auckland' }), who, now).ok).toBe(true)
+    const grown = startOfDay('Pacific/Auckland', '2026-03-03')
+    expect(bothSay()).toBe(grown)
+    expect([renewStandings(db, now), renewStandings(db, now)]).toEqual([1, 0])
+    const feet = typedOf({ ...house, timeZone: 'Pacific/Auckland', lengths: 'ft' })
+    expect(keepSection(db, 'house', feet, who, now).ok).toBe(true)
+    expect([bothSay(), renewStandings(db, now)]).toEqual([grown, 1])
+    // What changes nothing of them leaves them.
+    expect(keepSection(db, 'house', { ...feet, caution: ['Shut both gates.'] }, who, now).ok).toBe(true)
+    expect(renewStandings(db, now)).toBe(0)
   })
   it('hours are changed for everybody at once, and shown again a row for each that are alike', () => {
     const { db, who } = stage()

@@ -3,9 +3,9 @@ import { nested, fieldErrors, type Typed } from '@/core/fields'
 import { houseSections, sectionSchemas, severalInHouse, type HouseSection } from '@/core/house/house'
 import { dayIn } from '@/core/days'
 import type { Db } from '@/store/database'
-import { allFeeds, appendHouse, writeDaysOff, writeFeeds, writeSpaces } from '@/store/house'
+import { allFeeds, appendHouse, readHouse, writeDaysOff, writeFeeds, writeSpaces } from '@/store/house'
 import { readKennel, readPeople, replaceHours } from '@/store/kennel'
-import { lapseStandings } from '@/store/standings'
+import { lapseStandings, lapseStandingsIn } from '@/store/standings'
 import type { FormResult } from './begin'
 import { wrongIn } from './deed'
 import { whyNotWritable } from '../scene/backups'
@@ -25,12 +25,15 @@ export function keepSection(db: Db, section: HouseSection, typed: Typed, recorde
           // A folder is tried when it is named, not in the night on which it was needed.
           const why = house.backupFolder === '' ? undefined : whyNotWritable(house.backupFolder)
           if (why !== undefined) return wrongIn({ backupFolder: why })
+          const [before, { timeZone }] = [readHouse(db), readKennel(db)]
           appendHouse(db, v7(), house, recordedBy, now)
+          // Birthdays and changes of rules begin with a day of the house, and ladders are worded in its lengths.
+          if (readKennel(db).timeZone !== timeZone || readHouse(db).lengths !== before.lengths) lapseStandings(db)
           break
         }
         case 'spaces':
           // Some rungs count in one kind of place only, so that what was worked there may count otherwise now.
-          lapseStandings(
+          lapseStandingsIn(
             db,
             writeSpaces(
               db,

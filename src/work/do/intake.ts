@@ -27,7 +27,7 @@ import type { FormResult } from './begin'
 import { compareStandings } from '@/core/views/compare'
 import { ladderOf, regimesFor } from '../scene/regimes'
 import { changeBooks, noteWord } from './books'
-import { derive, refold } from '../record/refold'
+import { derive, refold, refoldDog } from '../record/refold'
 import { refuse, wrongIn } from './deed'
 import { promisesFrom } from './promises'
 import { readHouse } from '@/store/house'
@@ -122,7 +122,7 @@ function followStep(
       }
       // Two people are a caution like any other: it has to stand wherever somebody is sent to this door.
       updateDog(db, resident.dogId, { caution: withTwo(health), biteHistory: health.biteHistory, traits })
-      refold(db, resident.residencyId, now)
+      refoldDog(db, resident.dogId, now)
       return undefined
     }
     case 'promises':
@@ -176,7 +176,7 @@ function arrive(
   const bornOn = arrival.bornOn === '' ? null : arrival.bornOn
   if (bornOn !== resident.traits.bornOn) {
     updateDog(db, resident.dogId, { traits: { ...plainDog, ...resident.traits, bornOn } })
-    refold(db, resident.residencyId, now)
+    refoldDog(db, resident.dogId, now)
   }
   return undefined
 }
@@ -224,7 +224,7 @@ function takeWords(
   if (finish !== readFinishes(db, resident.dogId).at(-1)?.finish)
     insertFinish(db, { id: v7(), dogId: resident.dogId, finish: finish ?? null, at: now, recordedBy })
   replaceCueWords(db, resident.dogId, new Map(words.cues.map((c) => [c.command, c.word])))
-  refold(db, resident.residencyId, now)
+  refoldDog(db, resident.dogId, now)
   return undefined
 }
 

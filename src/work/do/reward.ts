@@ -8,7 +8,7 @@ import { updateDog } from '@/store/residents'
 import { insertChoice, insertReserved, insertTaste, readChoices, readTastes, stages, tookWords } from '@/store/rewards'
 import { aboutResident } from './about'
 import type { Done } from './correct'
-import { refold } from '../record/refold'
+import { refoldDog } from '../record/refold'
 import { nobody, whoField, worksHere } from '../scene/who'
 import { loadReward } from '../page/reward'
 import { refuse } from './deed'
@@ -94,7 +94,7 @@ export const toysForm = z.object({ ...fact, toys: z.boolean() })
 export function worksForToys(db: Db, form: z.infer<typeof toysForm>, now: number): Done {
   return aboutResident(db, form, (resident) => {
     updateDog(db, resident.dogId, { traits: { ...resident.traits, toys: form.toys } })
-    refold(db, form.residencyId, now)
+    refoldDog(db, resident.dogId, now)
     return undefined
   })
 }

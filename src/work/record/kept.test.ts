@@ -6,7 +6,7 @@ import { atOnce } from '../scene/breaths'
 import { standingOf, summarySteps } from './refold'
 import { openDatabase, type Db } from '@/store/database'
 import { readSets } from '@/store/facts/read'
-import { lapseStandings } from '@/store/standings'
+import { lapseStandingsIn } from '@/store/standings'
 import { dog, newFile, newKennel, Tablet, trainer } from '../tests/kennel'
 
 it.each(['null', '[]', '{"runs":7}', '{"tick":1,"runs":{"sit/sit":[]}}', '{"commands":[{}],"needs":[]}'])(
@@ -64,7 +64,7 @@ it('the sets of a dog are read once while nothing is written of it, and again wh
   expect(setsOf(db, bramble)).toEqual(first)
   db.transaction(() => {
     db.prepare("UPDATE place SET kind = 'yard' WHERE id = ?").run(set.placeId)
-    lapseStandings(db, [set.placeId])
+    lapseStandingsIn(db, [set.placeId])
   })()
   expect(setsOf(db, bramble)[0]?.placeKind).toBe('yard')
   db.close()

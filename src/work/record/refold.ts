@@ -8,8 +8,8 @@ import { summarise, type Summary } from '@/core/promise/summary'
 import type { Db } from '@/store/database'
 import { readSets } from '@/store/facts/read'
 import { readKennel } from '@/store/kennel'
-import { writtenStamp } from '@/store/standings'
-import { allResidencyIds, readPromises, residentsOn } from '@/store/residents'
+import { lapsedStandings, writtenStamp } from '@/store/standings'
+import { allResidencyIds, readPromises, residenciesOf, residentsOn } from '@/store/residents'
 import { refitForgetting } from '../do/refitForgetting'
 import { inTurn, noHooks, type Hooks } from '../hooks'
 import { readRules, regimesAhead, type HouseRules } from '../scene/regimes'
@@ -26,6 +26,11 @@ export interface Derived {
  */
 export function refold(db: Db, residencyId: string, now: number): Derived {
   return store(db, residencyId, madeAnew(db, residencyId, now))
+}
+
+/** The same for every stay of a dog, when something is known otherwise of the dog itself. */
+export function refoldDog(db: Db, dogId: string, now: number): void {
+  for (const id of residenciesOf(db, dogId)) refold(db, id, now)
 }
 
 /** A standing that is folded and not kept yet, and when what is kept was written: it may be written meanwhile. */
@@ -201,14 +206,18 @@ export function* summarySteps<R extends { readonly residencyId: string }>(
   return residents.map((r) => [r, here.get(r.residencyId) ?? standingOf(db, r.residencyId, now).summary] as const)
 }
 
-/** Folds anew every standing of these days that no longer holds or is of another version; returns how many. */
+/**
+ * Folds anew every standing of these days that no longer holds or is of another version, and whatever lapsed, of those
+ * who went home as well; returns how many.
+ */
 export function renewStandings(db: Db, now: number, hooks: Hooks = noHooks): number {
   const { timeZone } = readKennel(db)
   const today = dayIn(timeZone, now)
   const holds = keptSummaries(db, today, now)
-  const stale = residentsOn(db, today).filter((r) => !holds.has(r.residencyId))
+  const here = residentsOn(db, today).map((r) => r.residencyId)
+  const stale = new Set([...here.filter((id) => !holds.has(id)), ...lapsedStandings(db)])
   let renewed = 0
-  for (const { residencyId } of inTurn(stale, hooks)) {
+  for (const residencyId of inTurn([...stale], hooks)) {
     refoldApart(db, residencyId, now)
     renewed++
   }

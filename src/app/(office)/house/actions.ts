@@ -20,7 +20,7 @@ export const keepHouse = actOnForm('lead', async (who, form) => {
   const done = keepSection(kennelDatabase(), section, typed(form), who.id, requestTime())
   if (!done.ok) return done.errors
   // What lapsed is kept anew by the time the next page asks; where that is ended, it is folded for whoever asks.
-  if (section === 'spaces')
+  if (section === 'spaces' || section === 'house')
     await unlessKilled(runJob('renew-standings', { now: requestTime() }, { limitMs: heavyMs }), () => undefined)
   revalidatePath('/', 'layout')
   return {}
