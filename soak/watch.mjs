@@ -2,6 +2,7 @@ import { subscribe } from 'node:diagnostics_channel'
 import { appendFileSync, readFileSync } from 'node:fs'
 import { performance, PerformanceObserver } from 'node:perf_hooks'
 import { isMainThread } from 'node:worker_threads'
+import { stolenSince, stolenSoFar } from './stolen.mjs'
 
 /**
  * Preloaded into every process of a server under load: when its loop stood still for over 50 ms, for how long, how long
@@ -24,15 +25,6 @@ const waitedSoFar = () => {
   }
 }
 let waited = waitedSoFar()
-/** Milliseconds for which each core was given to somebody else by the machine that this one is a part of, so far. */
-const stolenSoFar = () => {
-  try {
-    const cores = readFileSync('/proc/stat', 'utf8').matchAll(/^cpu\d+ (.*)$/gm)
-    return [...cores].map((m) => 10 * Number(m[1].split(' ')[7]))
-  } catch {
-    return []
-  }
-}
 let stolen = stolenSoFar()
 /** What is asked and not answered yet, with when it came; and what was answered in this turn of the loop. */
 const asked = new Map()
@@ -58,7 +50,7 @@ if (into && isMainThread) {
     const wait = Math.round(soFar - waited)
     waited = soFar
     const stolenNow = stolenSoFar()
-    const steal = Math.max(0, ...stolenNow.map((core, i) => core - (stolen[i] ?? 0)))
+    const steal = stolenSince(stolen, stolenNow)
     stolen = stolenNow
     const cpu = Math.round((user + system) / 1000)
     // What was collected meanwhile is told behind the timer: its sum is written with the next turn of the loop.

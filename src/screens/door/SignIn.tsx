@@ -43,7 +43,8 @@ export function SignIn({ kennel, people, demoPasscode, to, least }: Props) {
           return
         }
         const { error, waitMs } = (await import('./refusal')).refusal.parse(await answer.json())
-        setPasscode('')
+        // What was right and met a machine that is busy is sent again as it is.
+        if (answer.status < 500) setPasscode('')
         setWaitUntil(waitMs ? Date.now() + waitMs : 0)
         setWrong(waitMs ? '' : (error ?? 'That did not work.'))
       } catch {

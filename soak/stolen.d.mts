@@ -1,0 +1,2 @@
+export function stolenSoFar(): readonly number[]
+export function stolenSince(then: readonly number[], now?: readonly number[]): number
