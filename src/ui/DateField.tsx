@@ -129,6 +129,7 @@ const Box = styled(Group)`
 const Keys = styled.div`
   flex: 1;
   min-width: 0;
+  padding-right: var(--s-2);
 `
 export const Typed = styled(DateInput)`
   display: flex;

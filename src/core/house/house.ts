@@ -347,7 +347,8 @@ export function sectionsFor(
       title: 'Spaces',
       intro:
         'Where dogs are worked. Each stands for a place of the curriculum: dogs generalise badly, and each ' +
-        'place is new. A space that has been worked in is never deleted; take its name out and it closes.',
+        'place is new. Said to stand for another, it did so all along: what was worked in it is judged anew. A space ' +
+        'that has been worked in is never deleted; take its name out and it closes.',
       fields: [
         {
           kind: 'rows',
