@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { addDays, dayIn, momentAt } from '@/core/days'
+import { addDays, dayIn, daysBetween, momentAt } from '@/core/days'
 import { typedOf } from '@/core/intake/steps'
 import { seeded } from '@/core/seeded'
 import { laws } from '@/core/tests/loop/dogs'
@@ -40,8 +40,8 @@ import { newKennel, startBaseline, Tablet } from './tests/kennel'
 /**
  * A small kennel’s first month, and its second, by the application’s own deeds and pages and a clock that is moved:
  * three people of whom one leaves, five dogs of whom one is sick, two change runs, one comes with nine days of paper
- * and one comes back, in a house with two spaces and customary units. Every evening all pages are asked, and none may
- * contradict another or offer what is refused.
+ * and one comes back, in a house with two spaces and customary units. Every evening the pages that could contradict one
+ * another or offer what is refused are asked of all, and every page of each dog every other evening.
  */
 const zone = 'America/Chicago'
 const first = '2026-03-02'
@@ -64,9 +64,9 @@ function contradictions(db: Db, me: string, now: number): readonly string[] {
   const paper = loadPaper(db, me, now)
   const handoffs = loadHandoffs(db, now)
   const bowls = loadBowls(db, now)
-  for (const r of residentsOn(db, today)) {
+  for (const [i, r] of residentsOn(db, today).entries()) {
     const say = (what: string) => wrong.push(`${today} ${r.name}: ${what}`)
-    everyPageOf(db, r.residencyId, me, now)
+    if ((i + daysBetween(first, today)) % 2 === 0) everyPageOf(db, r.residencyId, me, now)
     const page = loadResident(db, r.residencyId, now)
     const block = loadBlock(db, r.residencyId, undefined, me, now)
     const sheet = paper.dogs.find((d) => d.residencyId === r.residencyId)
