@@ -2,12 +2,15 @@ import fc from 'fast-check'
 import { v7 } from 'uuid'
 import { describe, expect, it } from 'vitest'
 import type { z } from 'zod'
+import { placeKinds } from '@/core/curriculum/types'
+import { youngUntilDays } from '@/core/dog/traits'
 import { typedOf, stepIds } from '@/core/intake/steps'
 import { houseSections } from '@/core/house/house'
 import type { Db } from '@/store/database'
-import { dayIn } from '@/core/days'
+import { addDays, dayIn } from '@/core/days'
+import { readSets } from '@/store/facts/read'
 import { readFed } from '@/store/food'
-import { writeFeeds } from '@/store/house'
+import { readSpaces, writeFeeds } from '@/store/house'
 import { findResident } from '@/store/residents'
 import { baselineOf } from '../scene/baseline'
 import {
@@ -50,7 +53,11 @@ import {
 } from './reward'
 import { changeStay, pause, pauseForm, resume, resumeForm, stayForm } from './stay'
 import { importTable } from './table'
-import { dog, dogFields, monday, msPerDay, newKennel, trainer } from '../tests/kennel'
+import { recordFacts } from '../record/accept'
+import { setsOf } from '../record/kept'
+import { derive, standingOf } from '../record/refold'
+import { regimesFor } from '../scene/regimes'
+import { dog, dogFields, monday, msPerDay, newKennel, Tablet, trainer } from '../tests/kennel'
 
 /** `npm run soak` asks for many more. */
 const runs = Number(process.env['KIBOU_SOAK_INPUTS'] ?? 10_000)
@@ -78,17 +85,22 @@ const form = <S extends z.ZodType>(
   },
 })
 
+const birthdays = ['2024-01-01', addDays('2026-03-03', -youngUntilDays), addDays('2026-03-05', -youngUntilDays)]
+const zones = ['Europe/London', 'Pacific/Auckland', 'America/Chicago']
+
 function forms(who: string, residencyId: string): readonly Form[] {
   const fact = { residencyId, recordedBy: who }
   const commandsOf = (db: Db, now: number) => {
     const resident = findResident(db, residencyId)
     return resident ? baselineOf(db, resident, now) : []
   }
-  const typed: Record<(typeof stepIds)[number], Record<string, unknown>> = {
+  const typedIn = (i: number): Record<(typeof stepIds)[number], Record<string, unknown>> => ({
     owner: { phone: '01632 960100', email: 'a@b.example', goals: 'Walks' },
     promises: { promised: [{ run: 'sit/sit', rung: 'sit.word', level: '0', places: '2', people: '1' }] },
-    arrival: { run: '1', weight: '20', weightUnit: 'kg', sex: 'female', bornOn: '2024-01-01' },
+    // Grown, or grown on one of these days.
+    arrival: { run: '1', weight: '20', weightUnit: 'kg', sex: 'female', bornOn: birthdays[i % 3] },
     health: {
+      traits: i % 4 === 0 ? ['deaf'] : [],
       caution: '',
       vaccines: [{ name: 'Rabies', given: '2026-01-01', due: '2027-01-01' }],
       allergies: [{ what: 'milk' }],
@@ -102,31 +114,37 @@ function forms(who: string, residencyId: string): readonly Form[] {
       cues: [{ command: 'sit', word: 'Sitz', signal: '', reported: '' }],
     },
     questions: { asked: [{ question: 'Which side?', answer: '' }] },
-  }
-  const sections: Record<(typeof houseSections)[number], Record<string, unknown>> = {
+  })
+  const sectionsIn = (i: number, db: Db): Record<(typeof houseSections)[number], Record<string, unknown>> => ({
     house: {
       name: 'K',
-      timeZone: 'Europe/London',
+      timeZone: zones[i % 3],
       unit: 'kg',
+      lengths: i % 2 === 0 ? 'm' : 'ft',
       clock: '24',
       meals: [{ name: 'x', at: '07:00' }],
       quietFrom: '',
       quietTo: '',
     },
-    spaces: { spaces: [{ id: '', name: 'Barn', kind: 'room', holds: '1', where: 'indoors' }] },
+    // The same ones, each said to be of another kind.
+    spaces: {
+      spaces: readSpaces(db).map(({ id, name }, n) => {
+        return { id, name, kind: placeKinds[(i + n) % placeKinds.length], holds: '1', where: 'indoors' }
+      }),
+    },
     hours: { hours: [{ personId: who, days: ['1', '2'], from: '09:00', to: '17:00' }] },
     feeds: { feeds: [{ id: 'k', name: 'Kibble', kcalPer100g: '360', kcalPerPiece: '1,8', tier: '1', contains: '' }] },
     daysOff: { off: [{ personId: who, from: '2026-03-05', to: '2026-03-06' }] },
-  }
+  })
   return [
     ...stepIds.map((step): Form => ({
       name: `intake ${step}`,
-      valid: () => typedOf(typed[step]),
+      valid: (i) => typedOf(typedIn(i)[step]),
       run: (db, raw, now) => keepStep(db, residencyId, step, asTyped(raw), who, now),
     })),
     ...houseSections.map((section): Form => ({
       name: `house ${section}`,
-      valid: () => typedOf(sections[section]),
+      valid: (i, db) => typedOf(sectionsIn(i, db)[section]),
       run: (db, raw, now) => keepSection(db, section, asTyped(raw), who, now),
     })),
     { name: 'dog', valid: (i) => ({ ...dogFields, name: `Dog ${i}`, run: String(100 + (i % 9000)) }), run: addDog },
@@ -167,7 +185,7 @@ function forms(who: string, residencyId: string): readonly Form[] {
     form('choice', choiceForm, keepChoice, () => ({ ...fact, id: v7(), a: 'ball', b: 'rope', chosen: 'ball' })),
     form('reward undo', rewardUndoForm, undoReward, () => fact),
     form('reserve', reserveForm, reserve, () => ({ ...fact, item: 'ball' })),
-    form('toys', toysForm, worksForToys, () => ({ ...fact, toys: true })),
+    form('toys', toysForm, worksForToys, (i) => ({ ...fact, toys: i % 2 === 0 })),
     form('weight', weightForm, weigh, (i) => ({ ...fact, weight: String(20 + (i % 3)), unit: 'kg' })),
     form('plan', planForm, decidePlan, () => ({
       ...fact,
@@ -253,15 +271,42 @@ const nasty = fc.oneof(
 )
 
 describe('every form', () => {
-  it(`takes ${runs} random inputs, valid ones among them: no crash, and what is refused has written nothing`, () => {
+  const what = 'no crash, what is refused has written nothing, and what is kept is fresh'
+  it(`takes ${runs} random inputs, valid ones among them: ${what}`, () => {
     for (let left = runs; left > 0; left -= aKennel) takes(Math.min(left, aKennel))
   })
 })
+
+/** A few rungs that count in one kind of place only, worked in every place. */
+function workEverywhere(db: Db, residencyId: string, who: string): void {
+  const tablet = new Tablet()
+  for (const { id } of readSpaces(db))
+    for (const rungId of ['down.yard', 'down.street', 'down.cafe', 'place.paws', 'sit-stay.5s']) {
+      const set = tablet.set(residencyId, who, { rungId, placeId: id })
+      recordFacts(db, tablet.batch([set, ...Array.from({ length: 4 }, () => tablet.rep(set.id))]), tablet.at)
+    }
+}
+
+/** Whether what is kept of a residency, or read last, is not what its facts come to behind all that is done here. */
+function stale(db: Db, id: string): boolean {
+  const now = monday + 4 * msPerDay
+  const same = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b)
+  return (
+    !same(standingOf(db, id, now), derive(db, id, regimesFor(db, id, now))) || !same(setsOf(db, id), readSets(db, id))
+  )
+}
 
 function takes(count: number): void {
   const db = newKennel()
   const who = trainer(db)
   const residencyId = dog(db)
+  const again = dog(db, {
+    dogId: findResident(db, residencyId)?.dogId,
+    run: '2',
+    arrivesOn: '2026-04-10',
+    leavesOn: '2026-05-01',
+  })
+  workEverywhere(db, residencyId, who)
   writeFeeds(db, [{ id: 'k', name: 'Kibble', kcalPer100g: 360, kcalPerPiece: 1.8, tier: 1, contains: '' }])
   const all = forms(who, residencyId)
   const tables = (
@@ -293,8 +338,10 @@ function takes(count: number): void {
         db.exec('SAVEPOINT before')
         const was = written.get()
         const done = f.run(db, raw, now)
-        if (done.ok) took.set(f.name, (took.get(f.name) ?? 0) + 1)
-        else if (written.get() !== was) {
+        if (done.ok) {
+          took.set(f.name, (took.get(f.name) ?? 0) + 1)
+          if (i % 10 === 0) for (const id of [residencyId, again]) expect(stale(db, id) ? f.name : '').toBe('')
+        } else if (written.get() !== was) {
           // It wrote and took it back, or left something: row by row against the kennel as it was.
           const after = rows()
           db.exec('ROLLBACK TO before')
