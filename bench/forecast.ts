@@ -1,7 +1,7 @@
 import { mean } from 'simple-statistics'
 import { houseCurriculum } from '@/core/curriculum/house'
 import { addDays, daysBetween } from '@/core/days'
-import { forecast, forecastGround, type ForecastGround } from '@/core/forecast/forecast'
+import { forecast, forecastGround, legsByDay, type ForecastGround } from '@/core/forecast/forecast'
 import { learnedFrom, ratesOf } from '@/core/forecast/learning'
 import { chanceByLine } from '@/core/forecast/line'
 import { daysLeftShare, usualSets } from '@/core/forecast/plan'
@@ -166,19 +166,21 @@ for (const n of behind) {
             line: chanceByLine(ground.past, legs, day, home - day),
             played: told.played?.chance ?? told.chance,
           })
+          const legsBy = legsByDay(ground, 1000, seed)
           for (const leg of told.legs) {
             const on = metOn.get(leg.rungId) ?? Number.POSITIVE_INFINITY
             if (on < day) continue
             const own = ground.past.stretches.filter((s) => s.command === leg.command)
-            const [early, , , , late] = leg.days
+            const days = legsBy.get(leg.rungId) ?? []
+            const legBy = (d: number) => (d < 0 ? 0 : (days[Math.min(d, days.length - 1)] ?? 0))
+            const met = on - day < seen ? { day: on - day, came: true } : { day: seen - 1, came: false }
             commands.push({
               ...shared,
               chance: leg.chance,
               came: on < home,
               ratio: 0.5,
               played: leg.chance,
-              // Whether its day lies within the middle 80: at the edges by half.
-              at: on - day < (early ?? 99) ? 0.01 : on - day > (late ?? 99) ? 0.99 : 0.5,
+              at: transformed(legBy, met, drawn),
               line: chanceByLine(
                 { ...ground.past, stretches: own },
                 legs.filter((l) => l.rungId === leg.rungId && l.promised),
@@ -203,7 +205,12 @@ for (const n of behind) {
       `  ${law}`,
       said.filter((s) => s.law.startsWith(law)),
     )
-  line('commands not met yet (no ratio; its middle 80 % by inclusion)', commands)
+  line('commands not met yet (no ratio)', commands)
+  for (const quarter of [1, 2, 3])
+    line(
+      `  after ${quarter}/4 of the stay`,
+      commands.filter((s) => s.quarter === quarter),
+    )
   const { reliability, resolution, uncertainty, bins } = partsOf(said)
   console.log(
     `reliability ${reliability.toFixed(3)} − resolution ${resolution.toFixed(3)} + uncertainty ` +

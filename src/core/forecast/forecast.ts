@@ -196,11 +196,8 @@ export function forecast(
   const by = (ready: Int16Array) => (home === 0 ? Number(done) : readyBefore(ready, home))
   const share = by(futures.ready)
   const toCome = plan.days.slice(0, home)
-  const openDays = toCome.filter((sets) => sets > 0).length
   const told = past.stretches.reduce((sum, s) => sum + s.sets, 0)
-  const load = loadOf(legs, ground, plan, home)
-  const ownDays = [...past.useful.keys()].filter((d) => d < stay.today).length
-  const bend = bentBy(ground.stack ?? asPlayed, share, load, daysLeftShare({ openDays, ownDays }))
+  const { load, openDays, ownDays, bend } = benderOf(ground, { home, plan, legs }, share)
   const base: Forecast = {
     model: forecastModel,
     futures: n,
@@ -247,6 +244,29 @@ function chancesByBlocks({ ground, n, seed, home, bend }: Asked): number[] {
 }
 
 type Bend = (played: number) => number
+
+/** How what was played is bent by what came of others before, and what that is told by. */
+function benderOf(
+  ground: ForecastGround,
+  { home, plan, legs }: { readonly home: number; readonly plan: Plan; readonly legs: readonly Leg[] },
+  share: number,
+) {
+  const openDays = plan.days.slice(0, home).filter((sets) => sets > 0).length
+  const load = loadOf(legs, ground, plan, home)
+  const ownDays = [...ground.past.useful.keys()].filter((d) => d < ground.stay.today).length
+  const bend = bentBy(ground.stack ?? asPlayed, share, load, daysLeftShare({ openDays, ownDays }))
+  return { load, openDays, ownDays, bend }
+}
+
+/**
+ * What `forecast` of the same futures says of each promised rung, day by day: the share that has it by the end of each
+ * day from today on. For who scores it; nobody is shown so much.
+ */
+export function legsByDay(ground: ForecastGround, n: number, seed: number): ReadonlyMap<string, readonly number[]> {
+  const { home, plan, legs, futures } = played(ground, n, seed, { beyond: daysBeyond })
+  const { bend } = benderOf(ground, { home, plan, legs }, readyBefore(futures.ready, home))
+  return new Map(futures.legs.map((leg) => [leg.rungId, byDay(leg.ready, plan.days.length, bend)]))
+}
 
 /** Useful sets that a dog of this speed wants for what is left, over those that the days until it goes home have. */
 function loadOf(legs: readonly Leg[], { speed }: ForecastGround, plan: Plan, home: number): number {
