@@ -3,6 +3,7 @@ import { houseCurriculum } from '@/core/curriculum/house'
 import { addDays, daysBetween } from '@/core/days'
 import { forecast, forecastGround, legsByDay, type ForecastGround } from '@/core/forecast/forecast'
 import { learnedFrom, ratesOf } from '@/core/forecast/learning'
+import { daysSeen, usualDay } from '@/core/forecast/learned'
 import { chanceByLine } from '@/core/forecast/line'
 import { daysLeftShare, usualSets } from '@/core/forecast/plan'
 import { chanceInTime } from '@/core/forecast/ratio'
@@ -28,6 +29,12 @@ const homes = (process.env['KIBOU_FORECAST_HOMES'] ?? '14,21,28').split(',').map
 const behind = (process.env['KIBOU_FORECAST_BEHIND'] ?? '0,5,50').split(',').map(Number)
 /** These dogs know no weekend. */
 const everyDay = () => usualSets.weekday
+interface Known {
+  readonly rates: Rates
+  /** Useful sets that a day gives a dog here. */
+  readonly usual: (day: string) => number
+  readonly stack: Stack
+}
 const lawNames = Object.keys(laws) as (keyof typeof laws)[]
 const temperNames = Object.keys(tempers) as TemperName[]
 const worldOf = (law: keyof typeof laws, temper: TemperName, few: boolean, seed: number) => ({
@@ -51,24 +58,34 @@ interface Case extends Said {
 }
 
 /** What a house of dogs of one law knows after so many that went home after two, three or four weeks. */
-function knownBehind(law: keyof typeof laws, n: number): { readonly rates: Rates; readonly stack: Stack } {
-  if (n === 0) return { rates: shippedRates, stack: asPlayed }
+function knownBehind(law: keyof typeof laws, n: number): Known {
+  if (n === 0) return { rates: shippedRates, usual: everyDay, stack: asPlayed }
   const gone = Array.from({ length: n }, (_, i) => {
     const home = homes[Math.floor(i / 6) % homes.length] ?? 28
     const world = { ...worldOf(law, temperNames[i % 3] ?? 'usual', i % 2 === 1, 5003 + i * 17), days: home - 1 }
     return { home, world, lived: liveInBlocks(world), dog: String(i) }
   })
-  const rates = ratesOf(learnedFrom(gone.map((g) => pastOf(regimesIn(g.world), g.lived.sets).stretches)))
-  if (n < stackFrom || process.env['KIBOU_FORECAST_STACK'] === 'no') return { rates, stack: asPlayed }
+  const pasts = gone.map((g) => pastOf(regimesIn(g.world), g.lived.sets))
+  const rates = ratesOf(learnedFrom(pasts.map((past) => past.stretches)))
+  const usual = usualDay({
+    days: daysSeen(
+      pasts.map(({ useful }, i) => ({
+        here: gone[i]?.lived.days.map(({ day }) => addDays(arrival, day)) ?? [],
+        useful,
+      })),
+    ),
+  })
+  const known = { rates, usual, stack: asPlayed }
+  if (n < stackFrom || process.env['KIBOU_FORECAST_STACK'] === 'no') return known
   const cases = gone.flatMap(({ home, world, lived, dog }) =>
     [1, 2, 3].flatMap((quarter) => {
       const day = Math.max(2, Math.round((home * quarter) / 4))
       if ((lived.readyOn ?? Number.POSITIVE_INFINITY) < day) return []
-      const { played, plan } = forecast(groundOn(world, lived.sets, day, home, rates), 300, 1, { ifs: 'none' })
+      const { played, plan } = forecast(groundOn(world, lived.sets, day, home, known), 300, 1, { ifs: 'none' })
       return played ? [{ dog, ...played, left: daysLeftShare(plan), came: lived.readyOn !== undefined }] : []
     }),
   )
-  return { rates, stack: stackOf(cases) }
+  return { ...known, stack: stackOf(cases) }
 }
 
 /** What is known of a dog on the morning of a day. */
@@ -77,8 +94,7 @@ function groundOn(
   sets: readonly SetFact[],
   day: number,
   home: number,
-  rates: Rates,
-  stack = asPlayed,
+  { rates, usual, stack }: Known,
 ): ForecastGround {
   const today = addDays(arrival, day)
   const regimes = regimesIn(world)
@@ -93,7 +109,7 @@ function groundOn(
     stack,
     mostBlocks: 4,
     impossible: false,
-    stay: { today, leavesOn: addDays(arrival, home), shareOfToday: 1, usual: everyDay },
+    stay: { today, leavesOn: addDays(arrival, home), shareOfToday: 1, usual },
   })
 }
 
@@ -129,8 +145,9 @@ for (const n of behind) {
   const commands: Case[] = []
   let [cpu, base] = [0, 0]
   for (const law of lawNames) {
-    const { rates, stack } = knownBehind(law, n)
-    if (stack.dogs > 0) console.log(law, stack)
+    const known = knownBehind(law, n)
+    const { rates } = known
+    if (known.stack.dogs > 0) console.log(law, known.stack)
     for (const { temper, world, seed, lived } of lives.filter((l) => l.law === law)) {
       const readyOn = lived.readyOn ?? Number.POSITIVE_INFINITY
       const metOn = new Map(
@@ -147,7 +164,7 @@ for (const n of behind) {
           if (readyOn < day) continue
           const today = addDays(arrival, day)
           const from = process.cpuUsage()
-          const ground = groundOn(world, lived.sets, day, home, rates, stack)
+          const ground = groundOn(world, lived.sets, day, home, known)
           const told = forecast(ground, 1000, seed, { ifs: 'none' })
           cpu += process.cpuUsage(from).user
           const by = (d: number) => (d < 0 ? 0 : (told.by[Math.min(d, told.by.length - 1)] ?? 0))
@@ -219,7 +236,9 @@ for (const n of behind) {
   console.log(`CPU ${(cpu / 1e6 / base).toFixed(3)} s a forecast of 1,000 futures with its ground`)
 }
 
-const grounds = lives.slice(0, 20).map(({ world, lived }) => groundOn(world, lived.sets, 7, 21, shippedRates))
+const grounds = lives
+  .slice(0, 20)
+  .map(({ law, world, lived }) => groundOn(world, lived.sets, 7, 21, knownBehind(law, 0)))
 const spent = (run: () => void): number => {
   run()
   const from = process.cpuUsage()

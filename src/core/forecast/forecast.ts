@@ -16,7 +16,7 @@ import { pastOf, type Past } from './stretches'
 import { workLeft, type Leg, type Sooner } from './workLeft'
 
 /** Raised whenever a forecast of the same facts would come out otherwise. */
-export const forecastModel = 2
+export const forecastModel = 3
 /** Futures played for one forecast: its scatter is below one in a hundred. */
 export const usualFutures = 4000
 /** Of which so many are played on beyond going home, and again for each thing that could be done otherwise. */

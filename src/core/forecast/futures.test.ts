@@ -1,4 +1,5 @@
 import fc from 'fast-check'
+import jstat from 'jstat'
 import { describe, expect, it } from 'vitest'
 import { houseCurriculum } from '../curriculum/house'
 import { addDays } from '../days'
@@ -8,7 +9,7 @@ import { laws } from '../tests/loop/dogs'
 import { arrival, perfectDog, regimesIn, type World } from '../tests/loop/live'
 import { chanceBy, dayOf, futuresOf } from './futures'
 import { drawsOfFuture } from '../seeded'
-import { never, type Plan } from './play'
+import { elsewhere, never, type Plan } from './play'
 import { planOf, usualSets } from './plan'
 import { shippedRates } from './rates'
 import { speedFrom, type Speed } from './speed'
@@ -65,6 +66,17 @@ describe('futures of a dog', () => {
       }),
       { numRuns: 20 },
     )
+  })
+
+  it('another place on two days comes when the second day on which one is to be had does (negative binomial)', () => {
+    // So fast that a set there always comes off; what slips in the meantime is put right the same day, half the time.
+    const fast: Speed = { mean: Math.log(200), precision: 1000, commands: new Map() }
+    const away = leg(0, { days: 0, meetings: [{ days: 2, eased: 0, metToday: false }] })
+    const { ready } = futuresOf([away], fast, plan(12, 60), 4000, 5)
+    for (const day of [0, 1, 2, 3, 5])
+      expect(Math.abs(chanceBy(ready, day) - (1 - jstat.binomial.cdf(1, day + 1, elsewhere))), `${day}`).toBeLessThan(
+        0.03,
+      )
   })
 
   it('nothing left is ready today; no days make nothing ready; held takes another day', () => {
@@ -208,6 +220,19 @@ describe('a forecast from what was recorded', () => {
     const after = forecast({ ...lived, sets: lived.sets }, of, (lived.readyOn ?? 0) + 1)
     expect(after.left.every((l) => l.steps.length === 0 && l.days === 0 && l.meetings.length === 0)).toBe(true)
     expect(dayOf(after.futures.ready, 0.9)).toBe(0)
+  })
+
+  it('a set at a frontier is one of the day’s, whatever came of it', () => {
+    const of = world({ dog: laws.insight('slow', 3) })
+    const lived = liveInBlocks(of)
+    const { frontier, useful } = pastOf(regimesIn(of), lived.sets)
+    const dayOfSet = new Map(lived.sets.map((set) => [set.id, set.day]))
+    const spent = new Map<string, number>()
+    for (const { setId } of frontier) {
+      const day = dayOfSet.get(setId) ?? ''
+      spent.set(day, (spent.get(day) ?? 0) + 1)
+    }
+    for (const [day, n] of spent) expect(useful.get(day) ?? 0, day).toBeGreaterThanOrEqual(n)
   })
 
   it('what happened lies within the band most of the time, dogs of three laws', () => {

@@ -6,13 +6,14 @@ import { usualSets } from './plan'
 import { waitShape } from './wait'
 import { ratesOf, type Learned } from './learning'
 import { asPlayed, stackShape } from './stack'
-import { rateKinds, shippedBase, type BaseRates, type RateKind } from './rates'
+import { rateKinds, shippedBase, usualCommandShape, type BaseRates, type RateKind } from './rates'
 
 const count = z.number().nonnegative()
 const seen = z.object({ passes: count, expected: count })
 
 /** Of waiting times: beyond these nothing changes. */
 const shape = z.number().min(0.5).max(100)
+const commandShape = z.number().min(4).max(100)
 
 /** A kennel's own counts, as they are kept. */
 export const learnedShape = z.object({
@@ -22,6 +23,8 @@ export const learnedShape = z.object({
   rungs: z.record(z.string(), seen),
   /** How alike its dogs are at one rung; as it began where nobody looked. */
   shape: shape.optional(),
+  /** How alike one dog’s commands are; as it began where nobody looked. */
+  commandShape: commandShape.optional(),
   /** By weekday, Monday first: useful sets, and the days of dogs on which they were done. */
   days: z.array(z.object({ sets: count, days: count })).length(7),
   /** What its hours came to. */
@@ -86,6 +89,8 @@ export const ratesFile = z.object({
   residencies: z.number().int().min(0).max(1_000_000),
   /** Of the waiting times that these rates are rates of. */
   shape: shape.default(waitShape),
+  /** How alike the commands of one dog are. */
+  commandShape: commandShape.default(usualCommandShape),
   kinds: z.partialRecord(z.enum(rateKinds), rate),
   rungs: z.record(z.string().max(80), rate),
 })
@@ -109,6 +114,7 @@ export function ratesOut(
     from,
     residencies: learned.residencies,
     shape: Math.round(rates.shape * 100) / 100,
+    commandShape: Math.round(rates.commandShape * 100) / 100,
     kinds: Object.fromEntries(rateKinds.map((kind) => [kind, round(rates.of('', kind))])),
     rungs: Object.fromEntries(
       Object.entries(learned.rungs)
@@ -122,8 +128,9 @@ export function ratesOut(
 }
 
 /** What another kennel's rates are as a beginning. */
-export const baseFrom = (file: Pick<RatesFile, 'kinds' | 'rungs' | 'shape'>): BaseRates => ({
+export const baseFrom = (file: Pick<RatesFile, 'kinds' | 'rungs' | 'shape' | 'commandShape'>): BaseRates => ({
   kinds: { ...shippedBase.kinds, ...file.kinds },
   rungs: file.rungs,
   shape: file.shape,
+  commandShape: file.commandShape,
 })

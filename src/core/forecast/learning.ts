@@ -23,6 +23,8 @@ export interface Learned {
   readonly rungs: Readonly<Record<string, Seen>>
   /** How alike its dogs are at one rung; undefined for what it began with. */
   readonly shape?: number | undefined
+  /** How alike the commands of one of its dogs are; undefined for what it began with. */
+  readonly commandShape?: number | undefined
 }
 export const nothingLearned: Learned = { residencies: 0, house: { passes: 0, expected: 0 }, kinds: {}, rungs: {} }
 
@@ -51,7 +53,8 @@ export function learnedFrom(dogs: readonly (readonly Stretch[])[], base: BaseRat
   const all = dogs.filter((d) => d.length > 0)
   if (all.length === 0) return learned
   for (let round = 0; round < learningRounds; round++) {
-    const speeds = centred(all.map((stretches) => speedFrom(stretches, ratesOf(learned, base))))
+    const found = all.map((stretches) => speedFrom(stretches, ratesOf(learned, base)))
+    const speeds = centred(found)
     for (const level of ['house', 'kinds', 'rungs'] as const) {
       const rates = ratesOf(learned, base)
       const seen = new Map<string, { passes: number; expected: number }>()
@@ -73,7 +76,11 @@ export function learnedFrom(dogs: readonly (readonly Stretch[])[], base: BaseRat
         [level]: level === 'house' ? (seen.get('all') ?? learned.house) : Object.fromEntries(seen),
       }
     }
-    learned = { ...learned, shape: likeliestShape(all, speeds, ratesOf(learned, base), base.shape) }
+    learned = {
+      ...learned,
+      shape: likeliestShape(all, speeds, ratesOf(learned, base), base.shape),
+      commandShape: shapeOfCommands(found, base.commandShape),
+    }
   }
   return learned
 }
@@ -109,6 +116,25 @@ function factorOf(learned: Learned, level: 'house' | 'kinds' | 'rungs', s: Stret
   return level === 'kinds' ? drawn(learned.kinds[s.kind], weights.kind) : drawn(ofRung(learned, s.rungId), weights.rung)
 }
 
+/** House: what the shape of commands that a kennel began with weighs, in commands of a dog. */
+const commandWeight = 20
+/** Beyond these no gamma is drawn, or none differs. */
+const commandShapes = { least: 4, most: 100 } as const
+
+/**
+ * How alike commands of one dog are: one over the variance of their speeds’ logarithms about the dog’s own, each by its
+ * mode and what it leaves open (expectation and maximisation, Dempster, Laird & Rubin 1977), beside what it began with.
+ */
+function shapeOfCommands(speeds: readonly Speed[], from: number): number {
+  let [squares, n] = [commandWeight / from, commandWeight]
+  for (const { commands } of speeds)
+    for (const { mean, precision } of commands.values()) {
+      squares += mean ** 2 + 1 / precision
+      n++
+    }
+  return Math.min(commandShapes.most, Math.max(commandShapes.least, n / squares))
+}
+
 /** Speeds of mean one: what all have in common is the house’s, each counted for as much as is known of it. */
 function centred(speeds: readonly Speed[]): readonly number[] {
   const known = speeds.map((s) => (s.precision - dogShape) / s.precision)
@@ -122,6 +148,7 @@ export function ratesOf(learned: Learned, base: BaseRates = shippedBase): Rates 
   const house = drawn(learned.house, weights.house)
   return {
     shape: learned.shape ?? base.shape,
+    commandShape: learned.commandShape ?? base.commandShape,
     of: (rungId, kind) =>
       baseOf(base, rungId, kind) *
       house *

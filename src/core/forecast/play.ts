@@ -1,6 +1,7 @@
 import { probit } from 'simple-statistics'
 import { drawsOfFuture } from '../seeded'
-import { commandShape, type Speed } from './speed'
+import { usualCommandShape } from './rates'
+import type { Speed } from './speed'
 import { waitShape } from './wait'
 import type { Leg } from './workLeft'
 
@@ -8,6 +9,11 @@ import type { Leg } from './workLeft'
 export const laterRates = { secondDay: 0.7, again: 0.8 } as const
 /** House: chance a day that something held slips, and that it is put right on a day it is worked. */
 export const slips = { out: 0.02, back: 0.5 } as const
+/**
+ * House: chance that another place, or another pair of hands, is to be had for something on a day on which it is due;
+ * a dog is in few places a day. From simulated dogs.
+ */
+export const elsewhere = 0.8
 
 /** A day to come: sets that can bring something nearer, as the dog's own days were and the house's can be. */
 export interface Plan {
@@ -105,6 +111,9 @@ export class Play {
   private readonly slipped: Uint8Array
   private readonly pace: Float64Array
   private readonly own: Float64Array
+  /** The last day on which it was asked whether another place or person was to be had, and the answer. */
+  private readonly askedOn: Int16Array
+  private readonly about: Uint8Array
   private readonly need: Float64Array
   /** Chance of a set that a place or a pair of hands comes nearer. */
   private readonly meets: Float64Array
@@ -143,7 +152,7 @@ export class Play {
     this.dogPace = Math.exp(speed.mean)
     this.dogMiddle = middleOf(speed.precision)
     this.dogSpread = spreadOf(speed.precision)
-    const shapes = ids.map((id) => speed.commands.get(id)?.precision ?? commandShape)
+    const shapes = ids.map((id) => speed.commands.get(id)?.precision ?? speed.commandShape ?? usualCommandShape)
     this.factors = Float64Array.from(ids, (id) => Math.exp(speed.commands.get(id)?.mean ?? 0))
     this.middles = Float64Array.from(shapes, middleOf)
     this.spreads = Float64Array.from(shapes, spreadOf)
@@ -185,6 +194,8 @@ export class Play {
     this.slipped = new Uint8Array(count)
     this.pace = new Float64Array(count)
     this.own = new Float64Array(count)
+    this.askedOn = new Int16Array(count)
+    this.about = new Uint8Array(count)
     this.need = new Float64Array(count)
     this.meets = new Float64Array(count)
     this.eased = new Int16Array(meetings.length)
@@ -222,6 +233,7 @@ export class Play {
       this.heldOn[i] = never
       this.slipsOn[i] = never
       this.slipped[i] = 0
+      this.askedOn[i] = -1
       this.meets[i] = this.meetingFrom[i] === this.meetingFrom[i + 1] ? 1 : (atPlaces[command] as number)
       if (from < (this.stepFrom[i + 1] as number)) {
         this.stage[i] = climbs
@@ -349,10 +361,19 @@ export class Play {
       case again:
         return this.metOn[i] !== day
       case goes:
-        return this.meetingDue(i, day) >= 0
+        return this.meetingDue(i, day) >= 0 && this.getsAbout(i, day)
       default:
         return false
     }
+  }
+
+  /** Whether another place or person is to be had for this leg on this day: drawn once a day. */
+  private getsAbout(i: number, day: number): boolean {
+    if (this.askedOn[i] !== day) {
+      this.askedOn[i] = day
+      this.about[i] = Number(this.part() < elsewhere * parts)
+    }
+    return this.about[i] === 1
   }
 
   private meetingDue(i: number, day: number): number {

@@ -64,6 +64,8 @@ export interface Rates {
   readonly of: (rungId: string, kind: RateKind) => number
   /** How alike dogs are at one rung once their own speed is known: the shape of the waiting times. */
   readonly shape: number
+  /** How alike the commands of one dog are: the shape of their speeds about its own. */
+  readonly commandShape: number
 }
 
 /** What rates are drawn toward before a kennel has any of its own: what is shipped, or what another kennel learned. */
@@ -72,8 +74,16 @@ export interface BaseRates {
   /** Of single rungs, where they are known. */
   readonly rungs: Readonly<Record<string, number>>
   readonly shape: number
+  readonly commandShape: number
 }
-export const shippedBase: BaseRates = { kinds: priorRates, rungs: {}, shape: waitShape }
+/** House: how alike one dog's commands are, of a gamma’s shape. From simulated residencies. */
+export const usualCommandShape = 5
+export const shippedBase: BaseRates = {
+  kinds: priorRates,
+  rungs: {},
+  shape: waitShape,
+  commandShape: usualCommandShape,
+}
 export const baseOf = (base: BaseRates, rungId: string, kind: RateKind): number =>
   (Object.hasOwn(base.rungs, rungId) ? base.rungs[rungId] : undefined) ?? base.kinds[kind]
 
@@ -81,4 +91,5 @@ export const baseOf = (base: BaseRates, rungId: string, kind: RateKind): number 
 export const shippedRates: Rates = {
   of: (rungId, kind) => baseOf(shippedBase, rungId, kind),
   shape: shippedBase.shape,
+  commandShape: shippedBase.commandShape,
 }

@@ -1,10 +1,11 @@
+import { randomGamma } from 'd3-random'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { houseCurriculum } from '../curriculum/house'
 import { seeded } from '../seeded'
 import { learnedFrom, ratesOf } from './learning'
-import { priorRates, rateKindOf, rateKinds, shippedRates, type Stretch } from './rates'
-import { commandShape, dogShape, speedFrom } from './speed'
+import { priorRates, rateKindOf, rateKinds, shippedRates, usualCommandShape, type Stretch } from './rates'
+import { dogShape, speedFrom } from './speed'
 import { passChance } from './wait'
 
 const stretch = (command: string, sets: number, passed: boolean, rungId = `${command}.a`): Stretch => ({
@@ -29,7 +30,13 @@ const stretches = fc.array(
 
 describe('a dog’s own speed', () => {
   it('is a usual dog’s, as sure as dogs are alike, before anything is known', () => {
-    expect(speedFrom([], shippedRates)).toEqual({ mean: 0, precision: dogShape, commands: new Map(), shape: 3 })
+    expect(speedFrom([], shippedRates)).toEqual({
+      mean: 0,
+      precision: dogShape,
+      commands: new Map(),
+      shape: 3,
+      commandShape: 5,
+    })
   })
 
   it('lies where nothing near it is likelier, by a likelihood written apart', () => {
@@ -40,7 +47,7 @@ describe('a dog’s own speed', () => {
           let sum = (-dogShape * dog * dog) / 2
           for (const [id, c] of found.commands) {
             const m = c.mean + (move.get(id) ?? 0)
-            sum -= (commandShape * m * m) / 2
+            sum -= (usualCommandShape * m * m) / 2
             for (const s of all.filter((x) => x.command === id)) {
               const lambda = shippedRates.of(s.rungId, s.kind) * Math.exp(found.mean + c.mean)
               for (let n = 1; n <= s.sets; n++) {
@@ -136,6 +143,31 @@ describe('rates of rungs', () => {
     const few = ratesOf(learnedFrom(dogs.slice(0, 3).map((d) => d.slice(0, 4)))).shape
     expect(few).toBeGreaterThanOrEqual(2)
     expect(few).toBeLessThanOrEqual(4)
+  })
+
+  it.each([5, 20])('find again how alike the commands of a dog were drawn, shape %d', (shape) => {
+    const chance = seeded(33)
+    const gammas = randomGamma.source(chance)(shape, 1 / shape)
+    const dogs = Array.from({ length: 70 }, () =>
+      Array.from({ length: 8 }, (_, command) => {
+        const pace = gammas()
+        return Array.from({ length: 10 }, (): Stretch => {
+          let sets = 1
+          while (sets < 60 && chance() > passChance(0.3 * pace, sets, 12)) sets++
+          return stretch(`c${command}`, sets, sets < 60, `c${command}.a`)
+        })
+      }).flat(),
+    )
+    const rates = ratesOf(learnedFrom(dogs))
+    const found = rates.commandShape / shape
+    expect(found).toBeGreaterThan(0.6)
+    expect(found).toBeLessThan(1.6)
+    // One dog says too little to leave what is shipped by much, and none nothing.
+    const one = ratesOf(learnedFrom(dogs.slice(0, 1))).commandShape
+    expect(one).toBeGreaterThan(usualCommandShape * 0.7)
+    expect(one).toBeLessThan(usualCommandShape * 1.5)
+    expect(ratesOf(learnedFrom([])).commandShape).toBe(usualCommandShape)
+    expect(speedFrom([], rates).commandShape).toBe(rates.commandShape)
   })
 
   it('one dog’s ten passes move a rung a little, its kind less', () => {

@@ -12,11 +12,12 @@ export interface Speed {
   readonly commands: ReadonlyMap<string, { readonly mean: number; readonly precision: number }>
   /** Of the waiting times at one rung; as shipped where left out. */
   readonly shape?: number
+  /** Of a command that nothing is known of; as shipped where left out. */
+  readonly commandShape?: number
 }
 
-/** House: how alike dogs are, and how alike one dog's commands. From simulated residencies. */
+/** House: how alike dogs are. From simulated residencies. */
 export const dogShape = 4
-export const commandShape = 5
 
 /**
  * What these sets say of a dog's speed. Each counts by score and information of one chance 1 − e^−h in log g: of a pass
@@ -24,6 +25,7 @@ export const commandShape = 5
  * commands in turn.
  */
 export function speedFrom(stretches: readonly Stretch[], rates: Rates): Speed {
+  const { commandShape } = rates
   const of = new Map<string, Stretch[]>()
   for (const s of stretches) {
     const known = of.get(s.command)
@@ -71,5 +73,5 @@ export function speedFrom(stretches: readonly Stretch[], rates: Rates): Speed {
     precision += (information * commandShape) / (information + commandShape)
     commands.set(id, { mean: means.get(id) ?? 0, precision: commandShape + information })
   }
-  return { mean, precision, commands, shape: rates.shape }
+  return { mean, precision, commands, shape: rates.shape, commandShape }
 }

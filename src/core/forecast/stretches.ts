@@ -17,7 +17,7 @@ export function frontierOf(run: Run, state: RunState | undefined): number {
 /** What one residency has told so far. */
 export interface Past {
   readonly stretches: readonly Stretch[]
-  /** By day, sets of work in which some rep could bring something nearer. */
+  /** By day, sets of work at a frontier, or in which some rep brought something nearer. */
   readonly useful: ReadonlyMap<string, number>
   /** Every set spent at a frontier, in order: the how-manyeth of its stretch, and whether the rung was passed in it. */
   readonly frontier: readonly FrontierSet[]
@@ -56,7 +56,8 @@ export function pastOf(regimes: Regimes, sets: readonly SetFact[]): Past {
       (at.index === before || at.index === (runState?.position ?? 0))
     const { gained } = stepper.state
     for (const rep of set.reps) stepper.step(set, rep, false)
-    if (set.purpose === 'work' && stepper.state.gained > gained) useful.set(set.day, (useful.get(set.day) ?? 0) + 1)
+    if (set.purpose === 'work' && (counts || stepper.state.gained > gained))
+      useful.set(set.day, (useful.get(set.day) ?? 0) + 1)
     if (!at || !rung) continue
     const passed = frontierOf(at.run, stepper.state.runs[at.runKey]) > before
     let stretch = open.get(at.runKey)
