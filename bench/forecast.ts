@@ -3,11 +3,12 @@ import { houseCurriculum } from '@/core/curriculum/house'
 import { addDays, daysBetween } from '@/core/days'
 import { forecast, forecastGround, legsByDay, type ForecastGround } from '@/core/forecast/forecast'
 import { learnedFrom, ratesOf } from '@/core/forecast/learning'
+import { metElsewhere } from '@/core/forecast/elsewhere'
 import { daysSeen, usualDay } from '@/core/forecast/learned'
 import { chanceByLine } from '@/core/forecast/line'
 import { daysLeftShare, usualSets } from '@/core/forecast/plan'
 import { chanceInTime } from '@/core/forecast/ratio'
-import { shippedRates, type Rates } from '@/core/forecast/rates'
+import { shippedBase, shippedRates, type Rates } from '@/core/forecast/rates'
 import { brier, coverage, partsOf, skill, transformed, type Said } from '@/core/forecast/score'
 import { asPlayed, stackFrom, stackOf, type Stack } from '@/core/forecast/stack'
 import { pastOf } from '@/core/forecast/stretches'
@@ -29,6 +30,8 @@ const homes = (process.env['KIBOU_FORECAST_HOMES'] ?? '14,21,28').split(',').map
 const behind = (process.env['KIBOU_FORECAST_BEHIND'] ?? '0,5,50').split(',').map(Number)
 /** These dogs know no weekend. */
 const everyDay = () => usualSets.weekday
+/** As the application learns them: later much waits for its second day. */
+const openingDays = 14
 interface Known {
   readonly rates: Rates
   /** Useful sets that a day gives a dog here. */
@@ -66,11 +69,17 @@ function knownBehind(law: keyof typeof laws, n: number): Known {
     return { home, world, lived: liveInBlocks(world), dog: String(i) }
   })
   const pasts = gone.map((g) => pastOf(regimesIn(g.world), g.lived.sets))
-  const rates = ratesOf(learnedFrom(pasts.map((past) => past.stretches)))
+  const rates = ratesOf(
+    learnedFrom(
+      pasts.map((past) => past.stretches),
+      shippedBase,
+      gone.map(({ world, lived }) => metElsewhere(regimesIn(world), lived.sets, world.promises)),
+    ),
+  )
   const usual = usualDay({
     days: daysSeen(
       pasts.map(({ useful }, i) => ({
-        here: gone[i]?.lived.days.map(({ day }) => addDays(arrival, day)) ?? [],
+        here: gone[i]?.lived.days.slice(0, openingDays).map(({ day }) => addDays(arrival, day)) ?? [],
         useful,
       })),
     ),

@@ -175,7 +175,10 @@ function played(ground: ForecastGround, n: number, seed: number, changed: Change
     changed.sooner,
   )
   const home = Math.max(0, daysBetween(stay.today, stay.leavesOn))
-  const plan = planOf(past.useful, { ...stay, leavesOn: addDays(stay.leavesOn, changed.beyond ?? 0) }, changed)
+  const plan = {
+    ...planOf(past.useful, { ...stay, leavesOn: addDays(stay.leavesOn, changed.beyond ?? 0) }, changed),
+    elsewhere: rates.elsewhere,
+  }
   return { home, plan, legs, futures: futuresOf(legs, speed, plan, n, seed, { until: home, full: playedAgain }) }
 }
 

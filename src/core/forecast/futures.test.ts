@@ -9,7 +9,7 @@ import { laws } from '../tests/loop/dogs'
 import { arrival, perfectDog, regimesIn, type World } from '../tests/loop/live'
 import { chanceBy, dayOf, futuresOf } from './futures'
 import { drawsOfFuture } from '../seeded'
-import { elsewhere, never, type Plan } from './play'
+import { never, type Plan } from './play'
 import { planOf, usualSets } from './plan'
 import { shippedRates } from './rates'
 import { speedFrom, type Speed } from './speed'
@@ -72,7 +72,8 @@ describe('futures of a dog', () => {
     // So fast that a set there always comes off; what slips in the meantime is put right the same day, half the time.
     const fast: Speed = { mean: Math.log(200), precision: 1000, commands: new Map() }
     const away = leg(0, { days: 0, meetings: [{ days: 2, eased: 0, metToday: false }] })
-    const { ready } = futuresOf([away], fast, plan(12, 60), 4000, 5)
+    const elsewhere = 0.6
+    const { ready } = futuresOf([away], fast, { ...plan(12, 60), elsewhere }, 4000, 5)
     for (const day of [0, 1, 2, 3, 5])
       expect(Math.abs(chanceBy(ready, day) - (1 - jstat.binomial.cdf(1, day + 1, elsewhere))), `${day}`).toBeLessThan(
         0.03,

@@ -40,7 +40,7 @@ describe('what a kennel learned', () => {
   })
 
   it('is outweighed by a kennel’s own dogs', () => {
-    const base = baseFrom({ kinds: { word: 2 }, rungs: {}, commandShape: 5, shape: 3 })
+    const base = baseFrom({ kinds: { word: 2 }, rungs: {}, commandShape: 5, elsewhere: 0.9, shape: 3 })
     const own = ratesOf(learnedFrom(dogsAt(0.5), base), base).of('r0', 'word')
     expect(own).toBeGreaterThan(0.4)
     expect(own).toBeLessThan(0.65)
@@ -62,7 +62,7 @@ describe('what a kennel learned', () => {
     ])
       expect(ratesFile.safeParse(wrong).success).toBe(false)
     // Names that every object has are rungs like any other.
-    const odd = baseFrom({ kinds: {}, rungs: {}, commandShape: 5, shape: 3 })
+    const odd = baseFrom({ kinds: {}, rungs: {}, commandShape: 5, elsewhere: 0.9, shape: 3 })
     expect(ratesOf(nothingLearned, odd).of('constructor', 'word')).toBe(priorRates.word)
   })
 

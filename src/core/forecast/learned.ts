@@ -6,7 +6,7 @@ import { usualSets } from './plan'
 import { waitShape } from './wait'
 import { ratesOf, type Learned } from './learning'
 import { asPlayed, stackShape } from './stack'
-import { rateKinds, shippedBase, usualCommandShape, type BaseRates, type RateKind } from './rates'
+import { rateKinds, shippedBase, usualCommandShape, usualElsewhere, type BaseRates, type RateKind } from './rates'
 
 const count = z.number().nonnegative()
 const seen = z.object({ passes: count, expected: count })
@@ -25,6 +25,8 @@ export const learnedShape = z.object({
   shape: shape.optional(),
   /** How alike one dog’s commands are; as it began where nobody looked. */
   commandShape: commandShape.optional(),
+  /** How often another place or pair of hands was to be had; as it began where nobody looked. */
+  elsewhere: seen.optional(),
   /** By weekday, Monday first: useful sets, and the days of dogs on which they were done. */
   days: z.array(z.object({ sets: count, days: count })).length(7),
   /** What its hours came to. */
@@ -91,6 +93,8 @@ export const ratesFile = z.object({
   shape: shape.default(waitShape),
   /** How alike the commands of one dog are. */
   commandShape: commandShape.default(usualCommandShape),
+  /** Chance that another place or pair of hands is to be had on a day on which it is due. */
+  elsewhere: z.number().min(0.05).max(1).default(usualElsewhere),
   kinds: z.partialRecord(z.enum(rateKinds), rate),
   rungs: z.record(z.string().max(80), rate),
 })
@@ -115,6 +119,7 @@ export function ratesOut(
     residencies: learned.residencies,
     shape: Math.round(rates.shape * 100) / 100,
     commandShape: Math.round(rates.commandShape * 100) / 100,
+    elsewhere: Math.max(0.05, Math.round(rates.elsewhere * 1000) / 1000),
     kinds: Object.fromEntries(rateKinds.map((kind) => [kind, round(rates.of('', kind))])),
     rungs: Object.fromEntries(
       Object.entries(learned.rungs)
@@ -128,9 +133,12 @@ export function ratesOut(
 }
 
 /** What another kennel's rates are as a beginning. */
-export const baseFrom = (file: Pick<RatesFile, 'kinds' | 'rungs' | 'shape' | 'commandShape'>): BaseRates => ({
+export const baseFrom = (
+  file: Pick<RatesFile, 'kinds' | 'rungs' | 'shape' | 'commandShape' | 'elsewhere'>,
+): BaseRates => ({
   kinds: { ...shippedBase.kinds, ...file.kinds },
   rungs: file.rungs,
   shape: file.shape,
   commandShape: file.commandShape,
+  elsewhere: file.elsewhere,
 })

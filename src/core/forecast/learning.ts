@@ -1,9 +1,10 @@
-import { baseOf, shippedBase, type BaseRates, type RateKind, type Rates, type Stretch } from './rates'
+import { baseOf, shippedBase, usualElsewhere, type BaseRates, type RateKind, type Rates, type Stretch } from './rates'
+import type { Elsewhere } from './elsewhere'
 import { dogShape, speedFrom, type Speed } from './speed'
 import { hazardAt, passChance, stillWaiting } from './wait'
 
 /** House: what a prior weighs, in passes expected under it. */
-export const weights = { rung: 15, kind: 15, house: 10 } as const
+export const weights = { rung: 15, kind: 15, house: 10, elsewhere: 15 } as const
 
 /**
  * Passes that were to be expected at the level above, and as many as there must have been: a set that passes may hold
@@ -25,6 +26,8 @@ export interface Learned {
   readonly shape?: number | undefined
   /** How alike the commands of one of its dogs are; undefined for what it began with. */
   readonly commandShape?: number | undefined
+  /** Days on which another place or pair of hands came, and on which it was to be expected. */
+  readonly elsewhere?: Seen | undefined
 }
 export const nothingLearned: Learned = { residencies: 0, house: { passes: 0, expected: 0 }, kinds: {}, rungs: {} }
 
@@ -48,8 +51,19 @@ const learningRounds = 12
  * began with, a kind of rung beside the house, a rung beside its kind (empirical Bayes; each level by expectation and
  * maximisation: a set of hazard h that passed held h/(1 − e^−h) passes). Dogs have speeds of their own, of mean one.
  */
-export function learnedFrom(dogs: readonly (readonly Stretch[])[], base: BaseRates = shippedBase): Learned {
-  let learned: Learned = { ...nothingLearned, residencies: dogs.length }
+export function learnedFrom(
+  dogs: readonly (readonly Stretch[])[],
+  base: BaseRates = shippedBase,
+  elsewhere: readonly Elsewhere[] = [],
+): Learned {
+  let learned: Learned = {
+    ...nothingLearned,
+    residencies: dogs.length,
+    elsewhere: {
+      passes: elsewhere.reduce((n, e) => n + e.came, 0),
+      expected: elsewhere.reduce((n, e) => n + e.due * elsewhereADay * (base.elsewhere / usualElsewhere), 0),
+    },
+  }
   const all = dogs.filter((d) => d.length > 0)
   if (all.length === 0) return learned
   for (let round = 0; round < learningRounds; round++) {
@@ -116,6 +130,12 @@ function factorOf(learned: Learned, level: 'house' | 'kinds' | 'rungs', s: Stret
   return level === 'kinds' ? drawn(learned.kinds[s.kind], weights.kind) : drawn(ofRung(learned, s.rungId), weights.rung)
 }
 
+/**
+ * House: share of the days on which it is due that it comes where it is to be had as often as is shipped; not each time
+ * does it come off, or is all of it eased. From simulated dogs.
+ */
+const elsewhereADay = 0.7
+
 /** House: what the shape of commands that a kennel began with weighs, in commands of a dog. */
 const commandWeight = 20
 /** Beyond these no gamma is drawn, or none differs. */
@@ -149,6 +169,7 @@ export function ratesOf(learned: Learned, base: BaseRates = shippedBase): Rates 
   return {
     shape: learned.shape ?? base.shape,
     commandShape: learned.commandShape ?? base.commandShape,
+    elsewhere: Math.min(1, base.elsewhere * drawn(learned.elsewhere, weights.elsewhere)),
     of: (rungId, kind) =>
       baseOf(base, rungId, kind) *
       house *

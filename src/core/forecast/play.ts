@@ -1,6 +1,6 @@
 import { probit } from 'simple-statistics'
 import { drawsOfFuture } from '../seeded'
-import { usualCommandShape } from './rates'
+import { usualCommandShape, usualElsewhere } from './rates'
 import type { Speed } from './speed'
 import { waitShape } from './wait'
 import type { Leg } from './workLeft'
@@ -9,11 +9,6 @@ import type { Leg } from './workLeft'
 export const laterRates = { secondDay: 0.7, again: 0.8 } as const
 /** House: chance a day that something held slips, and that it is put right on a day it is worked. */
 export const slips = { out: 0.02, back: 0.5 } as const
-/**
- * House: chance that another place, or another pair of hands, is to be had for something on a day on which it is due;
- * a dog is in few places a day. From simulated dogs.
- */
-export const elsewhere = 0.8
 
 /** A day to come: sets that can bring something nearer, as the dog's own days were and the house's can be. */
 export interface Plan {
@@ -21,6 +16,8 @@ export interface Plan {
   readonly days: readonly number[]
   /** What days came to beside a usual one; one of them is drawn for each day. */
   readonly ratios: readonly number[]
+  /** Chance that another place or pair of hands is to be had on a day; as shipped where left out. */
+  readonly elsewhere?: number
 }
 
 /** No day of the plan. */
@@ -114,6 +111,7 @@ export class Play {
   /** The last day on which it was asked whether another place or person was to be had, and the answer. */
   private readonly askedOn: Int16Array
   private readonly about: Uint8Array
+  private readonly elsewhere: number
   private readonly need: Float64Array
   /** Chance of a set that a place or a pair of hands comes nearer. */
   private readonly meets: Float64Array
@@ -196,6 +194,7 @@ export class Play {
     this.own = new Float64Array(count)
     this.askedOn = new Int16Array(count)
     this.about = new Uint8Array(count)
+    this.elsewhere = plan.elsewhere ?? usualElsewhere
     this.need = new Float64Array(count)
     this.meets = new Float64Array(count)
     this.eased = new Int16Array(meetings.length)
@@ -371,7 +370,7 @@ export class Play {
   private getsAbout(i: number, day: number): boolean {
     if (this.askedOn[i] !== day) {
       this.askedOn[i] = day
-      this.about[i] = Number(this.part() < elsewhere * parts)
+      this.about[i] = Number(this.part() < this.elsewhere * parts)
     }
     return this.about[i] === 1
   }

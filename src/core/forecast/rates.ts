@@ -66,6 +66,8 @@ export interface Rates {
   readonly shape: number
   /** How alike the commands of one dog are: the shape of their speeds about its own. */
   readonly commandShape: number
+  /** Chance that another place or pair of hands is to be had for something on a day on which it is due. */
+  readonly elsewhere: number
 }
 
 /** What rates are drawn toward before a kennel has any of its own: what is shipped, or what another kennel learned. */
@@ -75,7 +77,10 @@ export interface BaseRates {
   readonly rungs: Readonly<Record<string, number>>
   readonly shape: number
   readonly commandShape: number
+  readonly elsewhere: number
 }
+/** House: a dog is in few places a day, and most of what it needs elsewhere can be had in one. From simulated dogs. */
+export const usualElsewhere = 0.9
 /** House: how alike one dog's commands are, of a gamma’s shape. From simulated residencies. */
 export const usualCommandShape = 5
 export const shippedBase: BaseRates = {
@@ -83,6 +88,7 @@ export const shippedBase: BaseRates = {
   rungs: {},
   shape: waitShape,
   commandShape: usualCommandShape,
+  elsewhere: usualElsewhere,
 }
 export const baseOf = (base: BaseRates, rungId: string, kind: RateKind): number =>
   (Object.hasOwn(base.rungs, rungId) ? base.rungs[rungId] : undefined) ?? base.kinds[kind]
@@ -92,4 +98,5 @@ export const shippedRates: Rates = {
   of: (rungId, kind) => baseOf(shippedBase, rungId, kind),
   shape: shippedBase.shape,
   commandShape: shippedBase.commandShape,
+  elsewhere: shippedBase.elsewhere,
 }

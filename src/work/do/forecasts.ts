@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto'
 import { addDays, dayIn, daysBetween, startOfDay } from '@/core/days'
 import { forecast, forecastModel, forecastSeed, usualFutures, type ForecastGround } from '@/core/forecast/forecast'
+import { metElsewhere, type Elsewhere } from '@/core/forecast/elsewhere'
 import { daysSeen } from '@/core/forecast/learned'
 import { chanceByLine } from '@/core/forecast/line'
 import { figuresFrom } from '@/core/forecast/figures'
@@ -237,19 +238,22 @@ const recordedFrom = 5
 export function learnRates(db: Db, now: number, hooks: Hooks = noHooks): { readonly residencies: number } {
   const today = dayIn(readKennel(db).timeZone, now)
   const { base } = forecastHouse(db, today, now)
-  const finished: { readonly past: Past; readonly sets: readonly SetFact[] }[] = []
+  const finished: { readonly past: Past; readonly sets: readonly SetFact[]; readonly elsewhere: Elsewhere }[] = []
   const days: Parameters<typeof daysSeen>[0][number][] = []
   const from = addDays(today, -daysLearned)
   for (const resident of inTurn(residentsBetween(db, addDays(today, -residenciesLearned), today), hooks)) {
     const sets = readSets(db, resident.residencyId)
-    const past = pastOf(regimesFor(db, resident.residencyId, now), sets)
-    if (resident.leavesOn < today && past.useful.size >= recordedFrom) finished.push({ past, sets })
+    const regimes = regimesFor(db, resident.residencyId, now)
+    const past = pastOf(regimes, sets)
+    if (resident.leavesOn < today && past.useful.size >= recordedFrom)
+      finished.push({ past, sets, elsewhere: metElsewhere(regimes, sets, readPromises(db, resident.residencyId)) })
     if (resident.leavesOn >= from && past.useful.size >= recordedFrom)
       days.push({ here: daysHere(resident, from, today), useful: past.useful })
   }
   const learned = learnedFrom(
     finished.map((f) => f.past.stretches),
     base,
+    finished.map((f) => f.elsewhere),
   )
   const rates = ratesOf(learned, base)
   const figures = figuresFrom(
@@ -269,7 +273,7 @@ export function learnRates(db: Db, now: number, hooks: Hooks = noHooks): { reado
 }
 
 /** House: what a day gives is learned from the beginning of stays: later much waits for its second day. */
-const openingDays = 10
+const openingDays = 14
 
 /** The opening days of a stay that lie within these, without the first evening. */
 function daysHere({ arrivesOn, leavesOn }: Resident, from: string, today: string): readonly string[] {
