@@ -113,7 +113,7 @@ function HowGood({ judged, names }: { judged: Judged; names: Readonly<Record<str
       </Across>
       {all.setsADay && (
         <Words>
-          Reckoned with {all.setsADay.planned.toFixed(1)} sets a day that bring a dog nearer;{' '}
+          Reckoned with {all.setsADay.planned.toFixed(1)} sets a day at what was still to be learned;{' '}
           {all.setsADay.worked.toFixed(1)} were worked.
         </Words>
       )}
