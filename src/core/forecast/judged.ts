@@ -36,7 +36,10 @@ export interface Score {
   /** Share whose day lay within the middle 80, and 50, in a hundred; by chance where nobody saw its day. */
   readonly within80: number
   readonly within50: number
-  /** Sets a day at what was still to be learned: reckoned with, and worked until it was ready; undefined where none counted. */
+  /**
+   * Sets a day at what was still to be learned: reckoned with, and worked until it was ready; undefined where none
+   * counted.
+   */
   readonly setsADay: { readonly planned: number; readonly worked: number } | undefined
 }
 
