@@ -3,11 +3,13 @@ import { later } from '@/work/tests/kennel'
 import { beforeAll, describe, expect, it } from 'vitest'
 import { z } from 'zod'
 import { addDays } from '@/core/days'
+import { usualCommandShape } from '@/core/forecast/rates'
 import type { Refresher } from '@/core/forecast/forgetting'
 import { foldDog } from '@/core/progress/fold'
 import { halfLifeDays, retained, type Forgetting } from '@/core/progress/memory'
 import type { WallView } from '@/core/views/wall'
 import type { Db } from '@/store/database'
+import { readLearned } from '@/store/forecasts'
 import { readSets } from '@/store/facts/read'
 import { loadForecasts } from '@/work/page/forecasts'
 import { forecastDemo } from '@/work/do/forecastDemo'
@@ -126,6 +128,14 @@ describe('the demonstration kennel', () => {
     expect(all?.brier).toBeLessThan(Math.min(all?.byRatio ?? 0, all?.byLine ?? 0))
     expect(all?.came).toBeGreaterThan(0.3)
     expect(all?.came).toBeLessThan(0.8)
+  })
+
+  it('has learned of its dogs how alike their commands are, and how often another place was to be had', () => {
+    const learned = readLearned(db)?.learned
+    expect(learned?.residencies).toBeGreaterThan(20)
+    expect(learned?.commandShape).toBeGreaterThan(usualCommandShape)
+    expect(learned?.elsewhere?.expected).toBeGreaterThan(5)
+    expect(learned?.elsewhere?.passes).toBeGreaterThan(5)
   })
 
   it('has a case where plain order by days left is wrong', () => {
