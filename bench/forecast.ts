@@ -4,7 +4,7 @@ import { addDays, daysBetween } from '@/core/days'
 import { forecast, forecastGround, legsByDay, type ForecastGround } from '@/core/forecast/forecast'
 import { learnedFrom, ratesOf } from '@/core/forecast/learning'
 import { metElsewhere } from '@/core/forecast/elsewhere'
-import { daysSeen, usualDay } from '@/core/forecast/learned'
+import { daysSeen, openingDays, usualDay } from '@/core/forecast/learned'
 import { chanceByLine } from '@/core/forecast/line'
 import { daysLeftShare, usualSets } from '@/core/forecast/plan'
 import { chanceInTime } from '@/core/forecast/ratio'
@@ -30,8 +30,6 @@ const homes = (process.env['KIBOU_FORECAST_HOMES'] ?? '14,21,28').split(',').map
 const behind = (process.env['KIBOU_FORECAST_BEHIND'] ?? '0,5,50').split(',').map(Number)
 /** These dogs know no weekend. */
 const everyDay = () => usualSets.weekday
-/** As the application learns them: later much waits for its second day. */
-const openingDays = 14
 interface Known {
   readonly rates: Rates
   /** Useful sets that a day gives a dog here. */

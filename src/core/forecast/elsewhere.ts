@@ -4,7 +4,7 @@ import { Stepper } from '../progress/fold'
 import { lackOf, promiseGoal } from '../promise/goals'
 import type { OwnerPromise } from '../promise/ownerPromise'
 import { targetsOf } from '../promise/standing'
-import { frontierOf } from './stretches'
+import { asBegun, frontierOf } from './stretches'
 
 /** Days of a promise on which only other places and other hands were due, and those on which one came. */
 export interface Elsewhere {
@@ -30,7 +30,7 @@ export function metElsewhere(regimes: Regimes, sets: readonly SetFact[], promise
     })
   let [due, came] = [0, 0]
   let before = look()
-  const inOrder = [...sets].sort((a, b) => (a.reps[0]?.at ?? 0) - (b.reps[0]?.at ?? 0))
+  const inOrder = asBegun(sets)
   inOrder.forEach((set, i) => {
     for (const rep of set.reps) stepper.step(set, rep, false)
     if (inOrder[i + 1]?.day === set.day) return

@@ -61,6 +61,9 @@ export function usualDay({ days }: Pick<KennelLearned, 'days'>): (day: string) =
   return (day) => sets[weekdayOf(day) - 1] ?? usualSets.weekday
 }
 
+/** House: what a day gives is learned from the beginning of stays: later much waits for its second day. */
+export const openingDays = 14
+
 /** Useful sets by weekday, of dogs that were here on these days, nothing done counted too. */
 export function daysSeen(
   dogs: readonly { readonly here: readonly string[]; readonly useful: ReadonlyMap<string, number> }[],

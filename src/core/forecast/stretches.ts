@@ -14,6 +14,10 @@ export function frontierOf(run: Run, state: RunState | undefined): number {
   return position
 }
 
+/** Sets in the order in which they were begun. */
+export const asBegun = (sets: readonly SetFact[]): readonly SetFact[] =>
+  [...sets].sort((a, b) => (a.reps[0]?.at ?? 0) - (b.reps[0]?.at ?? 0))
+
 /** What one residency has told so far. */
 export interface Past {
   readonly stretches: readonly Stretch[]
@@ -42,8 +46,7 @@ export function pastOf(regimes: Regimes, sets: readonly SetFact[]): Past {
   const open = new Map<string, (typeof all)[number]>()
   const useful = new Map<string, number>()
   const frontier: FrontierSet[] = []
-  const inOrder = [...sets].sort((a, b) => (a.reps[0]?.at ?? 0) - (b.reps[0]?.at ?? 0))
-  for (const set of inOrder) {
+  for (const set of asBegun(sets)) {
     const at = ownRung(stepper.regime.curriculum, set.rungId)
     const runState = at && stepper.state.runs[at.runKey]
     const before = at ? frontierOf(at.run, runState) : 0

@@ -2,7 +2,7 @@ import { createHash } from 'node:crypto'
 import { addDays, dayIn, daysBetween, startOfDay } from '@/core/days'
 import { forecast, forecastModel, forecastSeed, usualFutures, type ForecastGround } from '@/core/forecast/forecast'
 import { metElsewhere, type Elsewhere } from '@/core/forecast/elsewhere'
-import { daysSeen } from '@/core/forecast/learned'
+import { daysSeen, openingDays } from '@/core/forecast/learned'
 import { chanceByLine } from '@/core/forecast/line'
 import { figuresFrom } from '@/core/forecast/figures'
 import { judge, stackCases } from '@/core/forecast/judged'
@@ -271,9 +271,6 @@ export function learnRates(db: Db, now: number, hooks: Hooks = noHooks): { reado
     }).immediate()
   return { residencies: finished.length }
 }
-
-/** House: what a day gives is learned from the beginning of stays: later much waits for its second day. */
-const openingDays = 14
 
 /** The opening days of a stay that lie within these, without the first evening. */
 function daysHere({ arrivesOn, leavesOn }: Resident, from: string, today: string): readonly string[] {
