@@ -1,10 +1,11 @@
 import { mean } from 'simple-statistics'
 import { houseCurriculum } from '@/core/curriculum/house'
 import { addDays, daysBetween } from '@/core/days'
-import { forecast, forecastGround, legsByDay, type ForecastGround } from '@/core/forecast/forecast'
+import { forecast, legsByDay } from '@/core/forecast/forecast'
+import { forecastGround, type ForecastGround } from '@/core/forecast/ground'
 import { learnedFrom, ratesOf } from '@/core/forecast/learning'
 import { metElsewhere } from '@/core/forecast/elsewhere'
-import { daysSeen, openingDays, usualDay } from '@/core/forecast/learned'
+import { daysSeen, nothingKnown, openingDays, usualBlock, usualDay } from '@/core/forecast/learned'
 import { chanceByLine } from '@/core/forecast/line'
 import { daysLeftShare, usualSets } from '@/core/forecast/plan'
 import { chanceInTime } from '@/core/forecast/ratio'
@@ -34,6 +35,7 @@ interface Known {
   readonly rates: Rates
   /** Useful sets that a day gives a dog here. */
   readonly usual: (day: string) => number
+  readonly usualBlock: number
   readonly stack: Stack
 }
 const lawNames = Object.keys(laws) as (keyof typeof laws)[]
@@ -60,7 +62,7 @@ interface Case extends Said {
 
 /** What a house of dogs of one law knows after so many that went home after two, three or four weeks. */
 function knownBehind(law: keyof typeof laws, n: number): Known {
-  if (n === 0) return { rates: shippedRates, usual: everyDay, stack: asPlayed }
+  if (n === 0) return { rates: shippedRates, usual: everyDay, usualBlock: usualBlock(nothingKnown), stack: asPlayed }
   const gone = Array.from({ length: n }, (_, i) => {
     const home = homes[Math.floor(i / 6) % homes.length] ?? 28
     const world = { ...worldOf(law, temperNames[i % 3] ?? 'usual', i % 2 === 1, 5003 + i * 17), days: home - 1 }
@@ -74,15 +76,13 @@ function knownBehind(law: keyof typeof laws, n: number): Known {
       gone.map(({ world, lived }) => metElsewhere(regimesIn(world), lived.sets, world.promises)),
     ),
   )
-  const usual = usualDay({
-    days: daysSeen(
-      pasts.map(({ useful }, i) => ({
-        here: gone[i]?.lived.days.slice(0, openingDays).map(({ day }) => addDays(arrival, day)) ?? [],
-        useful,
-      })),
-    ),
-  })
-  const known = { rates, usual, stack: asPlayed }
+  const seen = daysSeen(
+    pasts.map((past, i) => ({
+      here: gone[i]?.lived.days.slice(0, openingDays).map(({ day }) => addDays(arrival, day)) ?? [],
+      past,
+    })),
+  )
+  const known = { rates, usual: usualDay(seen), usualBlock: usualBlock(seen), stack: asPlayed }
   if (n < stackFrom || process.env['KIBOU_FORECAST_STACK'] === 'no') return known
   const cases = gone.flatMap(({ home, world, lived, dog }) =>
     [1, 2, 3].flatMap((quarter) => {
@@ -101,7 +101,7 @@ function groundOn(
   sets: readonly SetFact[],
   day: number,
   home: number,
-  { rates, usual, stack }: Known,
+  { rates, usual, usualBlock, stack }: Known,
 ): ForecastGround {
   const today = addDays(arrival, day)
   const regimes = regimesIn(world)
@@ -116,7 +116,7 @@ function groundOn(
     stack,
     mostBlocks: 4,
     impossible: false,
-    stay: { today, leavesOn: addDays(arrival, home), shareOfToday: 1, usual },
+    stay: { today, leavesOn: addDays(arrival, home), shareOfToday: 1, usual, usualBlock },
   })
 }
 

@@ -1,8 +1,10 @@
-import { mean, standardDeviation } from 'simple-statistics'
+import { mean, standardDeviation, sum } from 'simple-statistics'
 import { houseCurriculum } from '@/core/curriculum/house'
 import { addDays } from '@/core/days'
-import { forecast, forecastGround, forecastSeed } from '@/core/forecast/forecast'
-import { usualSets } from '@/core/forecast/plan'
+import { forecast, forecastSeed } from '@/core/forecast/forecast'
+import { forecastGround, type ForecastGround } from '@/core/forecast/ground'
+import { daysSeen, nothingKnown, openingDays, usualBlock, usualDay } from '@/core/forecast/learned'
+import { pastOf } from '@/core/forecast/stretches'
 import { chanceInTime } from '@/core/forecast/ratio'
 import { shippedRates } from '@/core/forecast/rates'
 import { upNext } from '@/core/forecast/upNext'
@@ -20,9 +22,6 @@ const kennels = Number(process.env['KIBOU_GAIN_KENNELS'] ?? 3)
 const [dogs, blocksADay, most] = [20, 45, 4]
 const futures = 300
 const names = Object.keys(tempers) as TemperName[]
-/** These dogs know no weekend. */
-const everyDay = () => usualSets.weekday
-
 interface Dog {
   readonly world: World
   readonly home: number
@@ -34,10 +33,10 @@ interface Dog {
 type Order = 'gain' | 'urgency'
 
 /** Blocks of each dog on one day, one after the other to whoever comes first then; both keep one a day for each. */
-function deal(here: readonly Dog[], day: number, order: Order): ReadonlyMap<Dog, number> {
+function deal(here: readonly Dog[], day: number, order: Order, house: House): ReadonlyMap<Dog, number> {
   const unready = here.filter((d) => d.morning?.summary.readyOn === undefined)
   const blocks = new Map(here.map((d) => [d, 0]))
-  const told = new Map(order === 'gain' ? unready.map((d) => [d, forecastOf(d, day)]) : [])
+  const told = new Map(order === 'gain' ? unready.map((d) => [d, forecastOf(d, day, house)]) : [])
   const urgency = new Map(order === 'urgency' ? unready.map((d) => [d, urgencyOf(d, day)]) : [])
   const first = () => {
     const open = unready.filter((d) => (blocks.get(d) ?? 0) < most)
@@ -67,7 +66,7 @@ function deal(here: readonly Dog[], day: number, order: Order): ReadonlyMap<Dog,
   return blocks
 }
 
-const forecastOf = (dog: Dog, day: number) =>
+const forecastOf = (dog: Dog, day: number, house: House) =>
   forecast(
     forecastGround({
       curriculum: houseCurriculum,
@@ -78,12 +77,31 @@ const forecastOf = (dog: Dog, day: number) =>
       rates: shippedRates,
       mostBlocks: most,
       impossible: false,
-      stay: { today: addDays(arrival, day), leavesOn: addDays(arrival, dog.home), shareOfToday: 1, usual: everyDay },
+      stay: { today: addDays(arrival, day), leavesOn: addDays(arrival, dog.home), shareOfToday: 1, ...house },
     }),
     futures,
     forecastSeed(String(dog.home), addDays(arrival, day)),
     { ifs: 'blocks' },
   )
+
+type House = Pick<ForecastGround['stay'], 'usual' | 'usualBlock'>
+
+/** What the kennel knows of its days and blocks on a morning, learned every night as the application does. */
+function houseOn(all: readonly Dog[], day: number): House {
+  const days = Array.from({ length: Math.min(day - 1, openingDays) }, (_, i) => addDays(arrival, i + 1))
+  const known =
+    day < 2
+      ? nothingKnown
+      : daysSeen(
+          all
+            .filter((d) => d.home > day && d.morning)
+            .map((d) => ({ here: days, past: pastOf(regimesIn(d.world), d.morning?.sets ?? []) })),
+        )
+  // These dogs know no weekend: what all days gave is what each gives.
+  const all7 = { sets: sum(known.days.map((d) => d.sets)), days: sum(known.days.map((d) => d.days)) }
+  const usual = usualDay({ days: known.days.map(() => all7) })
+  return { usual: () => usual('2026-03-02'), usualBlock: usualBlock(known) }
+}
 
 /** By reps to go over reps the days allow, those that can still be saved first: the order before the forecasts. */
 function urgencyOf(dog: Dog, day: number): number {
@@ -107,7 +125,7 @@ function live(law: keyof typeof laws, kennel: number, order: Order): number {
   for (const d of all) d.morning = begun(d.life.next())
   for (let day = 1; day < 30; day++) {
     const here = all.filter((d) => d.morning !== undefined && d.home > day)
-    const blocks = deal(here, day, order)
+    const blocks = deal(here, day, order, houseOn(all, day))
     for (const d of here) {
       const next = d.life.next(blocks.get(d) ?? 0)
       d.morning = begun(next)

@@ -161,3 +161,33 @@ test('two people choose the same time: one gets it, the other is told', async ({
   expect(confirmed()).toBe(before + 1)
   await other.close()
 })
+
+test('a list that comes late does not take the focus from who went on by key', async ({ page, kibou }) => {
+  const address = `${kibou.url}/dogs/${kibou.dog('Gimlet')}/demonstration`
+  // What the page does not come with is held: the list of a choice is asked for when it is reached.
+  const first = await (await page.request.get(address)).text()
+  const held = new Map<string, () => void>()
+  let open = false
+  await page.route('**/_next/static/chunks/*.js', async (route) => {
+    const url = route.request().url()
+    if (!open && !first.includes(new URL(url).pathname)) await new Promise<void>((go) => held.set(url, go))
+    await route.continue()
+  })
+  await visit(page, address)
+  const where = page.getByRole('button', { name: /Where it is shown$/ })
+  await where.press('Tab')
+  const next = page.getByRole('link', { name: 'Print (A5)' })
+  await expect(next).toBeFocused()
+  await expect.poll(() => held.size).toBeGreaterThan(0)
+  open = true
+  for (const go of held.values()) go()
+  await page.waitForFunction(
+    (urls) => urls.every((url) => performance.getEntriesByName(url).length > 0),
+    [...held.keys()],
+  )
+  await page.evaluate(() => new Promise((drawn) => requestAnimationFrame(() => requestAnimationFrame(drawn))))
+  await expect(next).toBeFocused()
+  // Here now, it opens at once.
+  await where.press('Enter')
+  await expect(page.getByRole('listbox')).toBeVisible()
+})

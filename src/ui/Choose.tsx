@@ -1,5 +1,5 @@
 'use client'
-import { useEffect, useId, useState } from 'react'
+import { useEffect, useId, useRef, useState } from 'react'
 import styled from 'styled-components'
 import { chooseBox, type ChooseProps } from './chooseParts'
 import { boxed, FieldLabel, stacked } from './fieldParts'
@@ -18,9 +18,13 @@ export function Choose(props: ChooseProps) {
   const { label, choices, value, onChange, name } = props
   const [awake, setAwake] = useState<{ readonly List: List; readonly pressed: boolean } | 'missing'>()
   const id = useId()
+  const shut = useRef<HTMLButtonElement>(null)
   const wake = (pressed: boolean) => {
-    const take = (List: List) =>
+    const take = (List: List) => {
+      // Whoever only came by is further on: the list would take the focus back, and the next key.
+      if (!pressed && document.activeElement !== shut.current) return
       setAwake((was) => ({ List, pressed: pressed || (typeof was === 'object' && was.pressed) }))
+    }
     // At once where it can be: the next key is meant for the list.
     if (here) take(here)
     else void fetchList().then(take, () => setAwake('missing'))
@@ -55,6 +59,7 @@ export function Choose(props: ChooseProps) {
     <Root>
       {labelled}
       <Shut
+        ref={shut}
         type="button"
         aria-haspopup="listbox"
         aria-expanded={false}

@@ -50,6 +50,7 @@ describe('what an hour brings', () => {
           past: {
             stretches: [],
             useful: new Map(),
+            blocks: new Map(),
             frontier: [
               { ...at, setId: 'a', passed: false },
               { ...at, setId: 'b', nth: 2, passed: true },

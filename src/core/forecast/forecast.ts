@@ -1,26 +1,17 @@
+import { sum } from 'simple-statistics'
 import { z } from 'zod'
-import { ownRung } from '../curriculum/lookup'
-import type { Curriculum } from '../curriculum/types'
-import { addDays, daysBetween } from '../days'
-import type { SetFact } from '../facts/fact'
-import type { OwnerPromise } from '../promise/ownerPromise'
-import type { Regimes } from '../progress/regime'
-import type { DogState } from '../progress/state'
-import { chanceBy, futuresOf, type Futures } from './futures'
+import type { Futures } from './futures'
+import type { ForecastGround } from './ground'
 import { never, wantedSets, type Plan } from './play'
-import { daysLeftShare, planOf, usualSets, type Stay } from './plan'
-import type { Rates } from './rates'
-import { speedFrom, type Speed } from './speed'
-import { asPlayed, bentBy, type Stack } from './stack'
-import { pastOf, type Past } from './stretches'
-import { workLeft, type Leg, type Sooner } from './workLeft'
+import { daysLeftShare } from './plan'
+import { asPlayed, bentBy } from './stack'
+import { chancesByBlocks, played, playedAgain, readyBefore, whatIfShape, whatWould, type Bend } from './whatIf'
+import type { Leg } from './workLeft'
 
 /** Raised whenever a forecast of the same facts would come out otherwise. */
 export const forecastModel = 3
 /** Futures played for one forecast: its scatter is below one in a hundred. */
 export const usualFutures = 4000
-/** Of which so many are played on beyond going home, and again for each thing that could be done otherwise. */
-const playedAgain = 1000
 /** Shares of the futures whose day is told: the middle 80 and 50 in a hundred lie between them. */
 export const shares = [0.1, 0.25, 0.5, 0.75, 0.9] as const
 
@@ -29,56 +20,12 @@ export const minutesABlock = 15
 
 /** House: so many days beyond going home are played, to say by when it would be ready. */
 const daysBeyond = 28
-/** House: useful sets of a block, and of so many blocks, before a dog’s own are known. */
-const usualBlock = { sets: usualSets.weekday / 3, blocks: 6 } as const
-/** House: reps of a set, and of so many sets, before a dog’s own are known. */
-const usualSet = { reps: 7, sets: 10 } as const
-/** House: share of the sets of a day that bring something nearer. */
-const usualShare = 0.6
 /** House: below so many sets at frontiers little is known of a dog, and it is said. */
 export const fewSets = 12
-
-/** All that a forecast rests on. */
-export interface ForecastGround {
-  readonly curriculum: Curriculum
-  readonly state: DogState
-  readonly promises: readonly OwnerPromise[]
-  readonly rates: Rates
-  readonly past: Past
-  readonly speed: Speed
-  readonly stay: Stay
-  /** Useful sets that a block of this dog has. */
-  readonly setsABlock: number
-  /** Reps that a set of it has. */
-  readonly repsASet: number
-  /** Blocks it had a day on the days on which it was worked. */
-  readonly blocksADay: number
-  /** As many as it may have. */
-  readonly mostBlocks: number
-  /** Some promise can never be met here: whatever is worked, it is not ready. */
-  readonly impossible: boolean
-  /** How chances are bent by what came of those before; as they were played where left out. */
-  readonly stack?: Stack
-}
 
 const day = z.number().int().nullable()
 const days = z.tuple([day, day, day, day, day])
 const legShape = z.object({ command: z.string(), rungId: z.string(), chance: z.number(), days })
-export const whatIfKinds = ['block', 'days', 'handler', 'place', 'both', 'lower', 'drop'] as const
-const whatIfShape = z.object({
-  kind: z.enum(whatIfKinds),
-  /** The promised rung that is lowered or dropped, and to which. */
-  rungId: z.string().optional(),
-  to: z.string().optional(),
-  chance: z.number(),
-  /** Of its difference to the chance as things are: one standard error. */
-  scatter: z.number(),
-  /** Blocks more until it goes home, and the reps in them. */
-  blocks: z.number().optional(),
-  reps: z.number().optional(),
-})
-export type WhatIf = z.infer<typeof whatIfShape>
-
 const trendShape = z.object({
   /** The day of the forecast before, and what it said. */
   since: z.string(),
@@ -123,68 +70,6 @@ export const forecastShape = z.object({
 })
 export type Forecast = z.infer<typeof forecastShape>
 
-/** What the facts of one residency say for a forecast; the rest is of the house. */
-export function forecastGround(
-  given: Omit<ForecastGround, 'past' | 'speed' | 'setsABlock' | 'repsASet' | 'blocksADay'> & {
-    readonly regimes: Regimes
-    readonly sets: readonly SetFact[]
-    /** Reps that a day’s training food pays for; no bound where left out. */
-    readonly paidReps?: number | undefined
-  },
-): ForecastGround {
-  const { regimes, sets, paidReps, ...rest } = given
-  const past = pastOf(regimes, sets)
-  const worked = sets.filter((s) => s.purpose === 'work' && s.reps.length > 0 && s.day < rest.stay.today)
-  const blocks = new Set(worked.map((s) => s.blockId)).size
-  const days = new Set(worked.map((s) => s.day)).size
-  const useful = [...past.useful].reduce((n, [day, sets]) => n + (day < rest.stay.today ? sets : 0), 0)
-  const repsASet =
-    (worked.reduce((n, s) => n + s.reps.length, 0) + usualSet.reps * usualSet.sets) / (worked.length + usualSet.sets)
-  // Warm-ups, refreshers and finishes are paid out of the same bag.
-  const before = sets.filter((s) => s.reps.length > 0 && s.day < rest.stay.today).length
-  const usefulShare = (useful + usualShare * usualSet.sets) / (before + usualSet.sets)
-  return {
-    ...rest,
-    stay: { ...rest.stay, mostSets: paidReps === undefined ? undefined : (paidReps / repsASet) * usefulShare },
-    past,
-    speed: speedFrom(past.stretches, rest.rates),
-    setsABlock: (useful + usualBlock.sets * usualBlock.blocks) / (blocks + usualBlock.blocks),
-    repsASet,
-    blocksADay: days === 0 ? usualSets.weekday / usualBlock.sets : blocks / days,
-  }
-}
-
-interface Changed {
-  readonly promises?: readonly OwnerPromise[]
-  readonly sooner?: Sooner
-  /** Useful sets more on each open day, or so many and no others. */
-  readonly more?: number
-  readonly sets?: number
-  readonly beyond?: number
-}
-
-function played(ground: ForecastGround, n: number, seed: number, changed: Changed = {}) {
-  const { curriculum, state, rates, past, speed, stay } = ground
-  const legs = workLeft(
-    curriculum,
-    state,
-    changed.promises ?? ground.promises,
-    rates,
-    past.stretches,
-    stay.today,
-    changed.sooner,
-  )
-  const home = Math.max(0, daysBetween(stay.today, stay.leavesOn))
-  const plan = {
-    ...planOf(past.useful, { ...stay, leavesOn: addDays(stay.leavesOn, changed.beyond ?? 0) }, changed),
-    elsewhere: rates.elsewhere,
-  }
-  return { home, plan, legs, futures: futuresOf(legs, speed, plan, n, seed, { until: home, full: playedAgain }) }
-}
-
-/** Share ready by the evening before a day this many days ahead; on the day itself what is met already. */
-const readyBefore = (ready: Int16Array, home: number): number => chanceBy(ready, home - 1)
-
 /** The chance that it is ready when it goes home, the days by which it is, and what decides it. */
 export function forecast(
   ground: ForecastGround,
@@ -199,7 +84,7 @@ export function forecast(
   const by = (ready: Int16Array) => (home === 0 ? Number(done) : readyBefore(ready, home))
   const share = by(futures.ready)
   const toCome = plan.days.slice(0, home)
-  const told = past.stretches.reduce((sum, s) => sum + s.sets, 0)
+  const told = sum(past.stretches.map((s) => s.sets))
   const { load, openDays, ownDays, bend } = benderOf(ground, { home, plan, legs }, share)
   const base: Forecast = {
     model: forecastModel,
@@ -235,19 +120,6 @@ export function forecast(
   return ifs === 'blocks' ? withBlocks : { ...withBlocks, whatIfs: whatWould(asked, base, openDays) }
 }
 
-/** The same futures with so many blocks on each open day, from none to as many as it may have. */
-function chancesByBlocks({ ground, n, seed, home, bend }: Asked): number[] {
-  const all: number[] = []
-  for (let blocks = 0; blocks <= ground.mostBlocks; blocks++) {
-    const { futures } = played(ground, n, seed, { sets: blocks * ground.setsABlock })
-    // More work never lowers a chance: what does is the scatter of so many futures.
-    all.push(Math.max(all.at(-1) ?? 0, bend(readyBefore(futures.ready, home))))
-  }
-  return all
-}
-
-type Bend = (played: number) => number
-
 /** How what was played is bent by what came of others before, and what that is told by. */
 function benderOf(
   ground: ForecastGround,
@@ -273,7 +145,7 @@ export function legsByDay(ground: ForecastGround, n: number, seed: number): Read
 
 /** Useful sets that a dog of this speed wants for what is left, over those that the days until it goes home have. */
 function loadOf(legs: readonly Leg[], { speed }: ForecastGround, plan: Plan, home: number): number {
-  const wanted = legs.reduce((sum, leg) => sum + (wantedSets(leg)[0] ?? 0), 0) / Math.exp(speed.mean)
+  const wanted = sum(legs.map((leg) => wantedSets(leg)[0] ?? 0)) / Math.exp(speed.mean)
   return (
     wanted /
     Math.max(
@@ -303,10 +175,10 @@ function daysOf(ready: Int16Array, bend: Bend): Forecast['days'] {
 function byDay(ready: Int16Array, days: number, bend: Bend): number[] {
   const counts = new Int32Array(days)
   for (const day of ready) if (day < days) counts[day] = (counts[day] ?? 0) + 1
-  let sum = 0
+  let done = 0
   return Array.from(counts, (n) => {
-    sum += n
-    return Math.round(1000 * bend(sum / ready.length)) / 1000
+    done += n
+    return Math.round(1000 * bend(done / ready.length)) / 1000
   })
 }
 
@@ -324,105 +196,6 @@ function bindingOf({ full: n, legs }: Futures): Forecast['binds'] {
   const [first] = [...last].sort((a, b) => b[1] - a[1])
   return first ? { command: first[0], share: first[1] / n } : null
 }
-
-interface Asked {
-  readonly ground: ForecastGround
-  readonly n: number
-  readonly seed: number
-  readonly home: number
-  readonly futures: Futures
-  /** Of the futures that are ready in time, as they were played. */
-  readonly share: number
-  readonly bend: Bend
-}
-
-const sooners: readonly (readonly [WhatIf['kind'], Sooner])[] = [
-  ['handler', 'people'],
-  ['place', 'places'],
-  ['both', 'both'],
-]
-
-/** House: days that a stay is made longer by. */
-export const daysMore = 4
-
-/**
- * What would change the chance: the same futures with a block a day more, a longer stay, the second day of what is
- * learned with another person or in another place, and the promise that comes last most often one rung lower, or gone.
- */
-function whatWould({ ground, n, seed, home, futures, share, bend }: Asked, base: Forecast, openDays: number): WhatIf[] {
-  const all: WhatIf[] = []
-  const add = (kind: WhatIf['kind'], ready: Int16Array, until: number, more: Partial<WhatIf> = {}) =>
-    all.push({
-      kind,
-      ...compared(share, futures.ready, home, ready, until, bend),
-      ...more,
-    })
-  if (ground.blocksADay + 0.5 < ground.mostBlocks && openDays > 0)
-    add('block', played(ground, n, seed, { more: ground.setsABlock }).futures.ready, home, {
-      blocks: openDays,
-      reps: Math.round(openDays * ground.setsABlock * ground.repsASet),
-    })
-  add('days', futures.ready, home + daysMore)
-  for (const [kind, sooner] of sooners) {
-    const { legs, futures: other } = played(ground, n, seed, { sooner })
-    if (legs.some((leg) => leg.sooner)) add(kind, other.ready, home)
-  }
-  const bound = base.legs
-    .filter((leg) => leg.command === base.binds?.command && leg.chance < 1)
-    .sort((a, b) => a.chance - b.chance)[0]
-  if (bound && bound.chance < 0.98) {
-    const at = ownRung(ground.curriculum, bound.rungId)
-    const below = at?.run.rungs[at.index - 1]
-    if (below)
-      add(
-        'lower',
-        played(ground, n, seed, {
-          promises: ground.promises.map((p) => (p.rungId === bound.rungId ? { ...p, rungId: below.id } : p)),
-        }).futures.ready,
-        home,
-        { rungId: bound.rungId, to: below.id },
-      )
-    if (ground.promises.length > 1)
-      add(
-        'drop',
-        played(ground, n, seed, { promises: ground.promises.filter((p) => p.rungId !== bound.rungId) }).futures.ready,
-        home,
-        { rungId: bound.rungId },
-      )
-  }
-  return all
-}
-
-/**
- * A chance by its difference to the one of the same futures as things are, and how sure that is: pairs scatter less
- * than two shares would.
- */
-function compared(
-  share: number,
-  was: Int16Array,
-  wasBy: number,
-  is: Int16Array,
-  by: number,
-  bend: Bend,
-): Pick<WhatIf, 'chance' | 'scatter'> {
-  let [sum, squares] = [0, 0]
-  for (let f = 0; f < is.length; f++) {
-    const change = Number((is[f] ?? never) < by) - Number((was[f] ?? never) < wasBy)
-    sum += change
-    squares += change * change
-  }
-  const n = is.length
-  return {
-    chance: bend(Math.min(1, Math.max(0, share + sum / n))),
-    scatter: Math.sqrt(Math.max(0, squares / n - (sum / n) ** 2) / n),
-  }
-}
-
-/** House: a difference is told from none beyond so many standard errors. */
-const tellingErrors = 2
-/** Whether two chances of the same futures differ by more than their scatter. */
-export const differs = (from: number, to: Pick<WhatIf, 'chance' | 'scatter'>): boolean =>
-  Math.abs(to.chance - from) > Math.max(0.005, tellingErrors * to.scatter)
 
 /** Chances as people say them: “7 in 10”, “over 19 in 20”, “under 1 in 20”. */
 export function sayChance(chance: number): string {

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { seeded } from '../seeded'
-import { baseFrom, daysSeen, learnedShape, nothingKnown, ratesFile, ratesOut, usualDay } from './learned'
+import { baseFrom, daysSeen, learnedShape, nothingKnown, ratesFile, ratesOut, usualBlock, usualDay } from './learned'
 import { learnedFrom, nothingLearned, ratesOf } from './learning'
 import { priorRates, shippedBase, type Stretch } from './rates'
 import { passChance } from './wait'
@@ -69,9 +69,26 @@ describe('what a kennel learned', () => {
   it('of its days is the usual one where nothing is known, and its own where much is', () => {
     expect([usualDay(nothingKnown)('2026-03-02'), usualDay(nothingKnown)('2026-03-07')]).toEqual([8, 4])
     const here = Array.from({ length: 300 }, () => '2026-03-02')
-    const days = daysSeen([{ here, useful: new Map([['2026-03-02', 3]]) }])
-    expect(usualDay({ days })('2026-03-09')).toBeCloseTo((900 + 80) / 310, 9)
-    expect(usualDay({ days })('2026-03-10')).toBe(8)
-    expect(learnedShape.parse({ ...nothingKnown, days })).toMatchObject({ days })
+    const past = { useful: new Map([['2026-03-02', 3]]), blocks: new Map([['2026-03-02', 2]]) }
+    const seen = daysSeen([{ here, past }])
+    expect(usualDay(seen)('2026-03-09')).toBeCloseTo((900 + 80) / 310, 9)
+    expect(usualDay(seen)('2026-03-10')).toBe(8)
+    expect(learnedShape.parse({ ...nothingKnown, ...seen })).toMatchObject(seen)
+  })
+
+  it('of its blocks, too; a kennel that wrote none down begins on the usual one', () => {
+    expect(usualBlock(nothingKnown)).toBeCloseTo(8 / 3, 9)
+    const past = {
+      useful: new Map([['2026-03-02', 10]]),
+      blocks: new Map([
+        ['2026-03-02', 2],
+        ['2026-03-05', 9],
+      ]),
+    }
+    const { blocks } = daysSeen(Array.from({ length: 40 }, () => ({ here: ['2026-03-02', '2026-03-03'], past })))
+    expect(blocks).toEqual({ sets: 400, blocks: 80 })
+    expect(usualBlock({ blocks })).toBeCloseTo((400 + (30 * 8) / 3) / 110, 9)
+    const { blocks: _, ...before } = nothingKnown
+    expect(usualBlock(learnedShape.parse(before))).toBeCloseTo(8 / 3, 9)
   })
 })

@@ -6,6 +6,7 @@ import { usualSets } from './plan'
 import { waitShape } from './wait'
 import { ratesOf, type Learned } from './learning'
 import { asPlayed, stackShape } from './stack'
+import type { Past } from './stretches'
 import { rateKinds, shippedBase, usualCommandShape, usualElsewhere, type BaseRates, type RateKind } from './rates'
 
 const count = z.number().nonnegative()
@@ -29,6 +30,8 @@ export const learnedShape = z.object({
   elsewhere: seen.optional(),
   /** By weekday, Monday first: useful sets, and the days of dogs on which they were done. */
   days: z.array(z.object({ sets: count, days: count })).length(7),
+  /** Of the same days: useful sets, and the blocks that they were done in. */
+  blocks: z.object({ sets: count, blocks: count }).default({ sets: 0, blocks: 0 }),
   /** What its hours came to. */
   figures: z.array(figureShape),
   /** How good what was said turned out. */
@@ -44,6 +47,7 @@ export const nothingKnown: KennelLearned = {
   kinds: {},
   rungs: {},
   days: Array.from({ length: 7 }, () => ({ sets: 0, days: 0 })),
+  blocks: { sets: 0, blocks: 0 },
   figures: [],
   verdict: 'too few',
   stack: asPlayed,
@@ -61,22 +65,33 @@ export function usualDay({ days }: Pick<KennelLearned, 'days'>): (day: string) =
   return (day) => sets[weekdayOf(day) - 1] ?? usualSets.weekday
 }
 
+/** House: what the usual block weighs beside a kennel's own, in blocks. */
+const usualBlocks = 3 * usualDays
+
+/** Useful sets that a block gives a dog of this house. */
+export const usualBlock = ({ blocks }: Pick<KennelLearned, 'blocks'>): number =>
+  (blocks.sets + usualSets.block * usualBlocks) / (blocks.blocks + usualBlocks)
+
 /** House: what a day gives is learned from the beginning of stays: later much waits for its second day. */
 export const openingDays = 14
 
-/** Useful sets by weekday, of dogs that were here on these days, nothing done counted too. */
+/** What days and blocks gave dogs that were here on these days, nothing done counted too. */
 export function daysSeen(
-  dogs: readonly { readonly here: readonly string[]; readonly useful: ReadonlyMap<string, number> }[],
-): KennelLearned['days'] {
-  const all = Array.from({ length: 7 }, () => ({ sets: 0, days: 0 }))
-  for (const { here, useful } of dogs)
+  dogs: readonly { readonly here: readonly string[]; readonly past: Pick<Past, 'useful' | 'blocks'> }[],
+): Pick<KennelLearned, 'days' | 'blocks'> {
+  const days = Array.from({ length: 7 }, () => ({ sets: 0, days: 0 }))
+  const blocks = { sets: 0, blocks: 0 }
+  for (const { here, past } of dogs)
     for (const day of here) {
-      const of = all[weekdayOf(day) - 1]
+      const sets = past.useful.get(day) ?? 0
+      const of = days[weekdayOf(day) - 1]
       if (!of) continue
-      of.sets += useful.get(day) ?? 0
+      of.sets += sets
       of.days++
+      blocks.sets += sets
+      blocks.blocks += past.blocks.get(day) ?? 0
     }
-  return all
+  return { days, blocks }
 }
 
 /** A rate of a rung or a kind: passes a set of a usual dog. Beyond these nobody has a dog. */

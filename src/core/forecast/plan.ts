@@ -1,8 +1,8 @@
 import { addDays, weekdayOf } from '../days'
 import type { Plan } from './play'
 
-/** House: useful sets that a dog has on a day before its own are known. */
-export const usualSets = { weekday: 8, weekend: 4 } as const
+/** House: useful sets that a dog has on a day, and in a block, before anybody's own are known. */
+export const usualSets = { weekday: 8, weekend: 4, block: 8 / 3 } as const
 /** House: so many of a dog’s newest worked days are its pace, beside so many days of the house. */
 const ownDays = 10
 const houseDays = 4
@@ -19,6 +19,8 @@ export interface Stay {
   readonly open?: (day: string) => boolean
   /** What a day gives a dog of this house. */
   readonly usual?: (day: string) => number
+  /** Useful sets that a block gives one. */
+  readonly usualBlock?: number
   /** Useful sets that a day’s training food pays for; no bound where left out. */
   readonly mostSets?: number | undefined
 }

@@ -23,6 +23,8 @@ export interface Past {
   readonly stretches: readonly Stretch[]
   /** By day, sets of work at a frontier, or in which some rep brought something nearer. */
   readonly useful: ReadonlyMap<string, number>
+  /** By day, blocks in which it was worked on something. */
+  readonly blocks: ReadonlyMap<string, number>
   /** Every set spent at a frontier, in order: the how-manyeth of its stretch, and whether the rung was passed in it. */
   readonly frontier: readonly FrontierSet[]
 }
@@ -45,6 +47,7 @@ export function pastOf(regimes: Regimes, sets: readonly SetFact[]): Past {
   const all: { -readonly [K in keyof Stretch]: Stretch[K] }[] = []
   const open = new Map<string, (typeof all)[number]>()
   const useful = new Map<string, number>()
+  const blocks = new Map<string, Set<string>>()
   const frontier: FrontierSet[] = []
   for (const set of asBegun(sets)) {
     const at = ownRung(stepper.regime.curriculum, set.rungId)
@@ -59,6 +62,8 @@ export function pastOf(regimes: Regimes, sets: readonly SetFact[]): Past {
       (at.index === before || at.index === (runState?.position ?? 0))
     const { gained } = stepper.state
     for (const rep of set.reps) stepper.step(set, rep, false)
+    if (set.purpose === 'work' && set.reps.length > 0)
+      blocks.set(set.day, (blocks.get(set.day) ?? new Set()).add(set.blockId))
     if (set.purpose === 'work' && (counts || stepper.state.gained > gained))
       useful.set(set.day, (useful.get(set.day) ?? 0) + 1)
     if (!at || !rung) continue
@@ -88,5 +93,5 @@ export function pastOf(regimes: Regimes, sets: readonly SetFact[]): Past {
       open.delete(at.runKey)
     }
   }
-  return { stretches: all, useful, frontier }
+  return { stretches: all, useful, blocks: new Map([...blocks].map(([day, ids]) => [day, ids.size])), frontier }
 }

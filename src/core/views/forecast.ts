@@ -2,7 +2,8 @@ import { findCommand, findRung } from '../curriculum/lookup'
 import type { Curriculum } from '../curriculum/types'
 import { addDays, daysBetween, sayDay } from '../days'
 import { bentBy, type Stack } from '../forecast/stack'
-import { daysMore, differs, minutesABlock, fewSets, sayChance, type Forecast, type WhatIf } from '../forecast/forecast'
+import { daysMore, differs, type WhatIf } from '../forecast/whatIf'
+import { minutesABlock, fewSets, sayChance, type Forecast } from '../forecast/forecast'
 
 /** One promise, or the whole dog: where its day lies among the futures. */
 export interface Band {

@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto'
 import { addDays, dayIn, daysBetween, startOfDay } from '@/core/days'
-import { forecast, forecastModel, forecastSeed, usualFutures, type ForecastGround } from '@/core/forecast/forecast'
+import { forecast, forecastModel, forecastSeed, usualFutures } from '@/core/forecast/forecast'
+import type { ForecastGround } from '@/core/forecast/ground'
 import { metElsewhere, type Elsewhere } from '@/core/forecast/elsewhere'
 import { daysSeen, openingDays } from '@/core/forecast/learned'
 import { chanceByLine } from '@/core/forecast/line'
@@ -248,7 +249,7 @@ export function learnRates(db: Db, now: number, hooks: Hooks = noHooks): { reado
     if (resident.leavesOn < today && past.useful.size >= recordedFrom)
       finished.push({ past, sets, elsewhere: metElsewhere(regimes, sets, readPromises(db, resident.residencyId)) })
     if (resident.leavesOn >= from && past.useful.size >= recordedFrom)
-      days.push({ here: daysHere(resident, from, today), useful: past.useful })
+      days.push({ here: daysHere(resident, from, today), past })
   }
   const learned = learnedFrom(
     finished.map((f) => f.past.stretches),
@@ -266,7 +267,7 @@ export function learnRates(db: Db, now: number, hooks: Hooks = noHooks): { reado
   // What some of the dogs say is not what the house knows.
   if (!hooks.stopped())
     db.transaction(() => {
-      writeLearned(db, { ...learned, days: daysSeen(days), figures, verdict, stack }, now)
+      writeLearned(db, { ...learned, ...daysSeen(days), figures, verdict, stack }, now)
       allForecastsDue(db, today)
     }).immediate()
   return { residencies: finished.length }

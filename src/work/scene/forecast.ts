@@ -2,8 +2,8 @@ import { blocksADay } from '@/core/block/rest'
 import type { Curriculum } from '@/core/curriculum/types'
 import { addDays, weekdayOf } from '@/core/days'
 import type { SetFact } from '@/core/facts/fact'
-import { forecastGround, type ForecastGround } from '@/core/forecast/forecast'
-import { baseFrom, nothingKnown, usualDay, type KennelLearned } from '@/core/forecast/learned'
+import { forecastGround, type ForecastGround } from '@/core/forecast/ground'
+import { baseFrom, nothingKnown, usualBlock, usualDay, type KennelLearned } from '@/core/forecast/learned'
 import type { Stay } from '@/core/forecast/plan'
 import { ratesOf } from '@/core/forecast/learning'
 import { shippedBase, type BaseRates, type Rates } from '@/core/forecast/rates'
@@ -33,6 +33,7 @@ export interface ForecastHouse {
   readonly rates: Rates
   readonly ground: HouseGround
   readonly usual: (day: string) => number
+  readonly usualBlock: number
   /** Whether somebody is there to work on that day. */
   readonly staffed: (day: string) => boolean
   readonly paused: ReadonlySet<string>
@@ -53,6 +54,7 @@ export function forecastHouse(db: Db, today: string, now: number): ForecastHouse
     rates: ratesOf(learned, base),
     ground: groundOf(db),
     usual: usualDay(learned),
+    usualBlock: usualBlock(learned),
     // A house that nobody works in yet is not set up, and its days are taken for worked.
     staffed: (day) => people.length === 0 || present(day).length > 0,
     paused: new Set(openPauses(db).keys()),
@@ -99,5 +101,6 @@ function stayOf(house: ForecastHouse, dog: Pick<ForecastDog, 'residencyId' | 'ar
     shareOfToday: house.share,
     open: (day) => day >= from && house.staffed(day),
     usual: house.usual,
+    usualBlock: house.usualBlock,
   }
 }

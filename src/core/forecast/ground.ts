@@ -1,0 +1,73 @@
+import { sum } from 'simple-statistics'
+import type { Curriculum } from '../curriculum/types'
+import type { SetFact } from '../facts/fact'
+import type { OwnerPromise } from '../promise/ownerPromise'
+import type { Regimes } from '../progress/regime'
+import type { DogState } from '../progress/state'
+import { usualSets, type Stay } from './plan'
+import type { Rates } from './rates'
+import { speedFrom, type Speed } from './speed'
+import type { Stack } from './stack'
+import { pastOf, type Past } from './stretches'
+
+/** House: what a block of the house weighs beside a dog’s own, in blocks. */
+const houseBlocks = 6
+/** House: reps of a set, and of so many sets, before a dog’s own are known. */
+const usualSet = { reps: 7, sets: 10 } as const
+/** House: share of the sets of a day that bring something nearer. */
+const usualShare = 0.6
+
+/** All that a forecast rests on. */
+export interface ForecastGround {
+  readonly curriculum: Curriculum
+  readonly state: DogState
+  readonly promises: readonly OwnerPromise[]
+  readonly rates: Rates
+  readonly past: Past
+  readonly speed: Speed
+  readonly stay: Stay
+  /** Useful sets that a block of this dog has. */
+  readonly setsABlock: number
+  /** Reps that a set of it has. */
+  readonly repsASet: number
+  /** Blocks it had a day on the days on which it was worked. */
+  readonly blocksADay: number
+  /** As many as it may have. */
+  readonly mostBlocks: number
+  /** Some promise can never be met here: whatever is worked, it is not ready. */
+  readonly impossible: boolean
+  /** How chances are bent by what came of those before; as they were played where left out. */
+  readonly stack?: Stack
+}
+
+/** What the facts of one residency say for a forecast; the rest is of the house. */
+export function forecastGround(
+  given: Omit<ForecastGround, 'past' | 'speed' | 'setsABlock' | 'repsASet' | 'blocksADay'> & {
+    readonly regimes: Regimes
+    readonly sets: readonly SetFact[]
+    /** Reps that a day’s training food pays for; no bound where left out. */
+    readonly paidReps?: number | undefined
+  },
+): ForecastGround {
+  const { regimes, sets, paidReps, ...rest } = given
+  const past = pastOf(regimes, sets)
+  const worked = sets.filter((s) => s.purpose === 'work' && s.reps.length > 0 && s.day < rest.stay.today)
+  const { today, usualBlock = usualSets.block } = rest.stay
+  const before = (of: ReadonlyMap<string, number>) => [...of].flatMap(([day, n]) => (day < today ? [n] : []))
+  const [blocks, useful] = [sum(before(past.blocks)), sum(before(past.useful))]
+  const days = before(past.blocks).length
+  const repsASet =
+    (worked.reduce((n, s) => n + s.reps.length, 0) + usualSet.reps * usualSet.sets) / (worked.length + usualSet.sets)
+  // Warm-ups, refreshers and finishes are paid out of the same bag.
+  const all = sets.filter((s) => s.reps.length > 0 && s.day < today).length
+  const usefulShare = (useful + usualShare * usualSet.sets) / (all + usualSet.sets)
+  return {
+    ...rest,
+    stay: { ...rest.stay, mostSets: paidReps === undefined ? undefined : (paidReps / repsASet) * usefulShare },
+    past,
+    speed: speedFrom(past.stretches, rest.rates),
+    setsABlock: (useful + usualBlock * houseBlocks) / (blocks + houseBlocks),
+    repsASet,
+    blocksADay: days === 0 ? usualSets.weekday / usualSets.block : blocks / days,
+  }
+}

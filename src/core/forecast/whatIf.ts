@@ -1,0 +1,183 @@
+import { z } from 'zod'
+import { ownRung } from '../curriculum/lookup'
+import { addDays, daysBetween } from '../days'
+import type { OwnerPromise } from '../promise/ownerPromise'
+import { chanceBy, futuresOf, type Futures } from './futures'
+import type { ForecastGround } from './ground'
+import { never } from './play'
+import { planOf } from './plan'
+import { workLeft, type Sooner } from './workLeft'
+
+/** Of which so many are played on beyond going home, and again for each thing that could be done otherwise. */
+export const playedAgain = 1000
+
+export const whatIfKinds = ['block', 'days', 'handler', 'place', 'both', 'lower', 'drop'] as const
+export const whatIfShape = z.object({
+  kind: z.enum(whatIfKinds),
+  /** The promised rung that is lowered or dropped, and to which. */
+  rungId: z.string().optional(),
+  to: z.string().optional(),
+  chance: z.number(),
+  /** Of its difference to the chance as things are: one standard error. */
+  scatter: z.number(),
+  /** Blocks more until it goes home, and the reps in them. */
+  blocks: z.number().optional(),
+  reps: z.number().optional(),
+})
+export type WhatIf = z.infer<typeof whatIfShape>
+
+/** What a share of the futures is said as. */
+export type Bend = (played: number) => number
+
+interface Changed {
+  readonly promises?: readonly OwnerPromise[]
+  readonly sooner?: Sooner
+  /** Useful sets more on each open day, or so many and no others. */
+  readonly more?: number
+  readonly sets?: number
+  readonly beyond?: number
+}
+
+/** Plays the days to come of a dog as things are, or as they would be with something changed. */
+export function played(ground: ForecastGround, n: number, seed: number, changed: Changed = {}) {
+  const { curriculum, state, rates, past, speed, stay } = ground
+  const legs = workLeft(
+    curriculum,
+    state,
+    changed.promises ?? ground.promises,
+    rates,
+    past.stretches,
+    stay.today,
+    changed.sooner,
+  )
+  const home = Math.max(0, daysBetween(stay.today, stay.leavesOn))
+  const plan = {
+    ...planOf(past.useful, { ...stay, leavesOn: addDays(stay.leavesOn, changed.beyond ?? 0) }, changed),
+    elsewhere: rates.elsewhere,
+  }
+  return { home, plan, legs, futures: futuresOf(legs, speed, plan, n, seed, { until: home, full: playedAgain }) }
+}
+
+/** Share ready by the evening before a day this many days ahead; on the day itself what is met already. */
+export const readyBefore = (ready: Int16Array, home: number): number => chanceBy(ready, home - 1)
+
+/** The same futures with so many blocks on each open day, from none to as many as it may have. */
+export function chancesByBlocks({ ground, n, seed, home, bend }: Asked): number[] {
+  const all: number[] = []
+  for (let blocks = 0; blocks <= ground.mostBlocks; blocks++) {
+    const { futures } = played(ground, n, seed, { sets: blocks * ground.setsABlock })
+    // More work never lowers a chance: what does is the scatter of so many futures.
+    all.push(Math.max(all.at(-1) ?? 0, bend(readyBefore(futures.ready, home))))
+  }
+  return all
+}
+
+/** The futures that everything else is held against. */
+export interface Asked {
+  readonly ground: ForecastGround
+  readonly n: number
+  readonly seed: number
+  readonly home: number
+  readonly futures: Futures
+  /** Of the futures that are ready in time, as they were played. */
+  readonly share: number
+  readonly bend: Bend
+}
+
+/** Of what was said: each promise's chance, and the command that comes last most often. */
+interface Told {
+  readonly legs: readonly { readonly command: string; readonly rungId: string; readonly chance: number }[]
+  readonly binds: { readonly command: string } | null
+}
+
+const sooners: readonly (readonly [WhatIf['kind'], Sooner])[] = [
+  ['handler', 'people'],
+  ['place', 'places'],
+  ['both', 'both'],
+]
+
+/** House: days that a stay is made longer by. */
+export const daysMore = 4
+
+/**
+ * What would change the chance: the same futures with a block a day more, a longer stay, the second day of what is
+ * learned with another person or in another place, and the promise that comes last most often one rung lower, or gone.
+ */
+export function whatWould(
+  { ground, n, seed, home, futures, share, bend }: Asked,
+  { legs: toCome, binds }: Told,
+  openDays: number,
+): WhatIf[] {
+  const all: WhatIf[] = []
+  const add = (kind: WhatIf['kind'], ready: Int16Array, until: number, more: Partial<WhatIf> = {}) =>
+    all.push({
+      kind,
+      ...compared(share, futures.ready, home, ready, until, bend),
+      ...more,
+    })
+  if (ground.blocksADay + 0.5 < ground.mostBlocks && openDays > 0)
+    add('block', played(ground, n, seed, { more: ground.setsABlock }).futures.ready, home, {
+      blocks: openDays,
+      reps: Math.round(openDays * ground.setsABlock * ground.repsASet),
+    })
+  add('days', futures.ready, home + daysMore)
+  for (const [kind, sooner] of sooners) {
+    const { legs, futures: other } = played(ground, n, seed, { sooner })
+    if (legs.some((leg) => leg.sooner)) add(kind, other.ready, home)
+  }
+  const bound = toCome
+    .filter((leg) => leg.command === binds?.command && leg.chance < 1)
+    .sort((a, b) => a.chance - b.chance)[0]
+  if (bound && bound.chance < 0.98) {
+    const at = ownRung(ground.curriculum, bound.rungId)
+    const below = at?.run.rungs[at.index - 1]
+    if (below)
+      add(
+        'lower',
+        played(ground, n, seed, {
+          promises: ground.promises.map((p) => (p.rungId === bound.rungId ? { ...p, rungId: below.id } : p)),
+        }).futures.ready,
+        home,
+        { rungId: bound.rungId, to: below.id },
+      )
+    if (ground.promises.length > 1)
+      add(
+        'drop',
+        played(ground, n, seed, { promises: ground.promises.filter((p) => p.rungId !== bound.rungId) }).futures.ready,
+        home,
+        { rungId: bound.rungId },
+      )
+  }
+  return all
+}
+
+/**
+ * A chance by its difference to the one of the same futures as things are, and how sure that is: pairs scatter less
+ * than two shares would.
+ */
+function compared(
+  share: number,
+  was: Int16Array,
+  wasBy: number,
+  is: Int16Array,
+  by: number,
+  bend: Bend,
+): Pick<WhatIf, 'chance' | 'scatter'> {
+  let [changes, squares] = [0, 0]
+  for (let f = 0; f < is.length; f++) {
+    const change = Number((is[f] ?? never) < by) - Number((was[f] ?? never) < wasBy)
+    changes += change
+    squares += change * change
+  }
+  const n = is.length
+  return {
+    chance: bend(Math.min(1, Math.max(0, share + changes / n))),
+    scatter: Math.sqrt(Math.max(0, squares / n - (changes / n) ** 2) / n),
+  }
+}
+
+/** House: a difference is told from none beyond so many standard errors. */
+const tellingErrors = 2
+/** Whether two chances of the same futures differ by more than their scatter. */
+export const differs = (from: number, to: Pick<WhatIf, 'chance' | 'scatter'>): boolean =>
+  Math.abs(to.chance - from) > Math.max(0.005, tellingErrors * to.scatter)
