@@ -5,7 +5,7 @@ import { forecast, legsByDay } from '@/core/forecast/forecast'
 import { forecastGround, type ForecastGround } from '@/core/forecast/ground'
 import { learnedFrom, ratesOf } from '@/core/forecast/learning'
 import { metElsewhere } from '@/core/forecast/elsewhere'
-import { daysSeen, nothingKnown, openingDays, usualBlock, usualDay } from '@/core/forecast/learned'
+import { daysSeen, nothingKnown, openingOf, usualBlock, usualDay } from '@/core/forecast/learned'
 import { chanceByLine } from '@/core/forecast/line'
 import { daysLeftShare, usualSets } from '@/core/forecast/plan'
 import { chanceInTime } from '@/core/forecast/ratio'
@@ -78,7 +78,7 @@ function knownBehind(law: keyof typeof laws, n: number): Known {
   )
   const seen = daysSeen(
     pasts.map((past, i) => ({
-      here: gone[i]?.lived.days.slice(0, openingDays).map(({ day }) => addDays(arrival, day)) ?? [],
+      here: openingOf({ arrivesOn: arrival, leavesOn: addDays(arrival, (gone[i]?.lived.days.at(-1)?.day ?? 0) + 1) }),
       past,
     })),
   )

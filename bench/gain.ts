@@ -3,7 +3,7 @@ import { houseCurriculum } from '@/core/curriculum/house'
 import { addDays } from '@/core/days'
 import { forecast, forecastSeed } from '@/core/forecast/forecast'
 import { forecastGround, type ForecastGround } from '@/core/forecast/ground'
-import { daysSeen, nothingKnown, openingDays, usualBlock, usualDay } from '@/core/forecast/learned'
+import { daysSeen, nothingKnown, openingOf, usualBlock, usualDay } from '@/core/forecast/learned'
 import { pastOf } from '@/core/forecast/stretches'
 import { chanceInTime } from '@/core/forecast/ratio'
 import { shippedRates } from '@/core/forecast/rates'
@@ -88,14 +88,14 @@ type House = Pick<ForecastGround['stay'], 'usual' | 'usualBlock'>
 
 /** What the kennel knows of its days and blocks on a morning, learned every night as the application does. */
 function houseOn(all: readonly Dog[], day: number): House {
-  const days = Array.from({ length: Math.min(day - 1, openingDays) }, (_, i) => addDays(arrival, i + 1))
+  const here = openingOf({ arrivesOn: arrival, leavesOn: addDays(arrival, day) })
   const known =
     day < 2
       ? nothingKnown
       : daysSeen(
           all
             .filter((d) => d.home > day && d.morning)
-            .map((d) => ({ here: days, past: pastOf(regimesIn(d.world), d.morning?.sets ?? []) })),
+            .map((d) => ({ here, past: pastOf(regimesIn(d.world), d.morning?.sets ?? []) })),
         )
   // These dogs know no weekend: what all days gave is what each gives.
   const all7 = { sets: sum(known.days.map((d) => d.sets)), days: sum(known.days.map((d) => d.days)) }

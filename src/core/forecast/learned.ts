@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { weekdayOf } from '../days'
+import { addDays, weekdayOf } from '../days'
 import { figureShape } from './figures'
 import { verdicts } from './judged'
 import { usualSets } from './plan'
@@ -73,7 +73,18 @@ export const usualBlock = ({ blocks }: Pick<KennelLearned, 'blocks'>): number =>
   (blocks.sets + usualSets.block * usualBlocks) / (blocks.blocks + usualBlocks)
 
 /** House: what a day gives is learned from the beginning of stays: later much waits for its second day. */
-export const openingDays = 14
+const openingDays = 14
+
+/** The opening days of a stay, without the first evening. */
+export function openingOf({
+  arrivesOn,
+  leavesOn,
+}: {
+  readonly arrivesOn: string
+  readonly leavesOn: string
+}): readonly string[] {
+  return Array.from({ length: openingDays }, (_, i) => addDays(arrivesOn, i + 1)).filter((day) => day < leavesOn)
+}
 
 /** What days and blocks gave dogs that were here on these days, nothing done counted too. */
 export function daysSeen(

@@ -1,32 +1,23 @@
-import { CalendarDateTime, parseDate, toZoned } from '@internationalized/date'
 import { whatNext, type WhatNext } from '../coach/next'
 import type { Around } from '../coach/allowed'
 import { houseCurriculum } from '../curriculum/house'
 import { findRung, runKey } from '../curriculum/lookup'
 import { checkCurriculum } from '../curriculum/read'
 import type { Curriculum } from '../curriculum/types'
-import { blocksADay } from '../block/rest'
-import { addDays, dayIn, daysBetween, msPerDay, startOfDay, weekdayOf } from '../days'
-import type { Outcome, RepFact, SetFact } from '../facts/fact'
-import { forecast, type Forecast } from '../forecast/forecast'
-import { forecastGround } from '../forecast/ground'
-import { baseFrom } from '../forecast/learned'
-import { learnedFrom, ratesOf } from '../forecast/learning'
-import { shippedBase } from '../forecast/rates'
-import { pastOf } from '../forecast/stretches'
+import { dayIn, daysBetween } from '../days'
 import { whyNotPossible } from '../handoff/possible'
-import { findRow, methodAt, type DatedChange } from '../method/rows'
+import { findRow, methodAt } from '../method/rows'
 import { Stepper } from '../progress/fold'
 import { sayRuling, type Verdict } from '../progress/voice'
 import { houseForgetting, isStale, retention } from '../progress/memory'
 import { madeOf } from '../progress/result'
-import { newest, regimesOf, upTo, type Regimes } from '../progress/regime'
-import type { DogState } from '../progress/state'
 import { sayRule } from '../rule/rule'
 import { topHeld } from '../progress/state'
 import { summarise, type Summary } from '../promise/summary'
 import { ownRung } from '../curriculum/lookup'
 import { judgeCase, traitsOf, type JudgeCase } from './case'
+import { forecastOf, type ForecastAnswer } from './forecast'
+import { changesOf, regimesOfCase, setsOf } from './given'
 
 export interface JudgeFault {
   readonly where: string
@@ -93,21 +84,6 @@ export type SetAnswer = Pick<
   'command' | 'rungId' | 'purpose' | 'why' | 'level' | 'kit' | 'setReps' | 'rule' | 'reasons'
 > & { readonly placeId: string | null; readonly personId: string | null }
 
-const outcomeOf: Readonly<Record<string, Outcome>> = { c: 'clean', h: 'helped', l: 'late', m: 'miss' }
-
-const noFaults: readonly string[] = []
-/** Reps from marks: C clean, H helped, L late, M miss, with the second of a break behind it. */
-const readMarks = (marks: string): readonly Omit<RepFact, 'id' | 'at' | 'device' | 'seq'>[] =>
-  [...marks.matchAll(/([chlm])(\d+(?:\.\d+)?)?/gi)].map((m) => ({
-    outcome: outcomeOf[(m[1] ?? '').toLowerCase()] ?? 'miss',
-    faults: noFaults,
-    ...(m[2] === undefined ? {} : { brokeSeconds: Number(m[2]) }),
-  }))
-
-/** House: sets without a time follow one another by so much, from this minute of the day on. */
-const between = 120_000
-const firstMinute = 9 * 60
-
 /**
  * The verdicts on all facts, the standing they come to and what is next, as of the moment of the case; or what is wrong
  * with the case.
@@ -170,160 +146,14 @@ function faultsOf({ house, dog, days, asOf, forecast }: JudgeCase, curriculum: C
   if (forecast !== undefined && dog.leavesOn === undefined)
     faults.push({ where: 'forecast', reason: 'needs the day on which the dog goes home, dog.leavesOn' })
   forecast?.learnFrom.forEach((past, i) => {
-    past.days.forEach((d) => {
-      for (const s of d.sets)
-        if (!ownRung(curriculum, s.rungId))
-          faults.push({ where: `forecast.learnFrom.${i}`, reason: `no rung ${s.rungId}` })
-    })
+    for (const s of [...past.promises, ...past.days.flatMap((d) => d.sets)])
+      if (!ownRung(curriculum, s.rungId))
+        faults.push({ where: `forecast.learnFrom.${i}`, reason: `no rung ${s.rungId}` })
   })
   const last = days.at(-1)?.day
   if (last !== undefined && dayIn(house.timeZone, Date.parse(asOf)) < last)
     faults.push({ where: 'asOf', reason: `lies before the last day of facts, ${last}` })
   return faults.slice(0, 20)
-}
-
-const changesOf = (house: JudgeCase['house']): readonly DatedChange[] =>
-  [
-    ...Object.entries(house.method).map(([row, option]) => ({ at: Number.NEGATIVE_INFINITY, row, option })),
-    ...house.changes.map((c) => ({ at: Date.parse(c.at), row: c.row, option: c.option })),
-  ].sort((a, b) => a.at - b.at)
-
-/** What held for a dog of this house until a moment. */
-const regimesOfCase = (
-  house: JudgeCase['house'],
-  dog: JudgeCase['dog'],
-  curriculum: Curriculum,
-  now: number,
-): Regimes =>
-  upTo(
-    regimesOf({
-      versions: [{ from: Number.NEGATIVE_INFINITY, curriculum }],
-      changes: changesOf(house),
-      traits: traitsOf(dog),
-      side: dog.side,
-      arrivesOn: dog.arrivesOn,
-      starts: dog.starts.map((s) => ({ at: Date.parse(s.at), rungId: s.rungId })),
-      startOfDay: (day) => startOfDay(house.timeZone, day),
-    }),
-    now,
-  )
-
-/** The sets of a case as facts, in order, each with its moment. */
-function setsOf(house: JudgeCase['house'], days: JudgeCase['days']): readonly SetFact[] {
-  let seq = 0
-  return days.flatMap(({ day, sets }, d) => {
-    const morning = startOfDay(house.timeZone, day)
-    let last = 0
-    return sets.map((set, n): SetFact => {
-      const at =
-        set.at === undefined
-          ? last === 0
-            ? morning + firstMinute * 60_000
-            : last + between
-          : wallTime(house.timeZone, day, set.at)
-      last = at
-      const place = house.places.find((p) => p.id === set.placeId) ?? house.places[0]
-      const reps = typeof set.reps === 'string' ? readMarks(set.reps) : set.reps
-      return {
-        id: `${d}.${n}`,
-        rungId: set.rungId,
-        purpose: set.purpose,
-        day,
-        placeId: place?.id ?? '',
-        placeKind: place?.kind ?? 'room',
-        leashHolder: set.by ?? house.people[0] ?? '',
-        level: set.level,
-        kit: set.kit,
-        blockId: set.block ?? `${d}`,
-        reps: reps.map((r, i): RepFact => {
-          const { prompt, cuesSaid, latencySeconds, heldSeconds, brokeSeconds } = r as Partial<RepFact>
-          return {
-            id: `${d}.${n}.${i}`,
-            at: at + i * 1000,
-            device: 'judge',
-            seq: seq++,
-            outcome: r.outcome,
-            faults: r.faults,
-            ...(prompt === undefined ? {} : { prompt }),
-            ...(cuesSaid === undefined ? {} : { cuesSaid }),
-            ...(latencySeconds === undefined ? {} : { latencySeconds }),
-            ...(heldSeconds === undefined ? {} : { heldSeconds }),
-            ...(brokeSeconds === undefined ? {} : { brokeSeconds }),
-          }
-        }),
-      }
-    })
-  })
-}
-
-export interface ForecastAnswer extends Pick<Forecast, 'chance' | 'byBlocks' | 'binds' | 'known' | 'impossible'> {
-  readonly seed: number
-  readonly futures: number
-  /** Days by which 10, 25, 50, 75 and 90 in a hundred futures are ready; null beyond what is played. */
-  readonly days: readonly (string | null)[]
-  /** Share ready by the end of each day from today on. */
-  readonly by: readonly number[]
-  readonly promises: readonly {
-    readonly rungId: string
-    readonly chance: number
-    readonly days: readonly (string | null)[]
-  }[]
-}
-
-/** The chance to be ready, as the application says it, with what it was told of the house. */
-function forecastOf(
-  { house, dog, promises, forecast: asked }: JudgeCase,
-  regimes: Regimes,
-  sets: readonly SetFact[],
-  state: DogState,
-  now: number,
-): ForecastAnswer | undefined {
-  if (!asked || dog.leavesOn === undefined) return undefined
-  const { curriculum } = newest(regimes)
-  const today = dayIn(house.timeZone, now)
-  const base = asked.rates ? baseFrom(asked.rates) : shippedBase
-  const finished = asked.learnFrom.map((past) => {
-    const until = startOfDay(house.timeZone, past.dog.leavesOn ?? past.days.at(-1)?.day ?? past.dog.arrivesOn)
-    const own = regimesOfCase(house, past.dog, curriculum, until + msPerDay)
-    return pastOf(own, setsOf(house, past.days)).stretches
-  })
-  const ground = forecastGround({
-    curriculum,
-    regimes,
-    sets,
-    state,
-    promises,
-    rates: ratesOf(learnedFrom(finished, base), base),
-    mostBlocks: blocksADay.usual,
-    impossible: promises.some(
-      (p) => whyNotPossible(curriculum, p, { places: house.places, people: house.people.length }) !== undefined,
-    ),
-    stay: {
-      today,
-      leavesOn: dog.leavesOn,
-      // What is left of the day, of ten hours from eight on.
-      shareOfToday: Math.min(
-        1,
-        Math.max(0, 1 - (now - startOfDay(house.timeZone, today) - 8 * 3_600_000) / 36_000_000),
-      ),
-      open: (day) => day > dog.arrivesOn,
-      ...(asked.setsADay === undefined ? {} : { usual: (day) => asked.setsADay?.[weekdayOf(day) - 1] ?? 0 }),
-    },
-  })
-  const told = forecast(ground, asked.futures, asked.seed, { ifs: 'blocks' })
-  const dates = (days: Forecast['days']) => days.map((d) => (d === null ? null : addDays(today, d)))
-  return {
-    seed: asked.seed,
-    futures: asked.futures,
-    chance: told.chance,
-    days: dates(told.days),
-    by: told.by,
-    promises: told.legs.map((leg) => ({ rungId: leg.rungId, chance: leg.chance, days: dates(leg.days) })),
-    byBlocks: told.byBlocks,
-    binds: told.binds,
-    known: told.known,
-    impossible: told.impossible,
-  }
 }
 
 function judge(asked: JudgeCase, curriculum: Curriculum): Extract<JudgeAnswer, { ok: true }> {
@@ -463,13 +293,4 @@ function commandsOf(ladder: Curriculum, stepper: Stepper, summary: Summary, now:
       },
     ]
   })
-}
-
-/** The moment at which the wall clock of this zone shows a time on a day. */
-function wallTime(timeZone: string, day: string, time: string): number {
-  const date = parseDate(day)
-  const [hour, minute] = time.split(':').map(Number)
-  return toZoned(new CalendarDateTime(date.year, date.month, date.day, hour ?? 0, minute ?? 0), timeZone)
-    .toDate()
-    .getTime()
 }

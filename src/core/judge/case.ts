@@ -127,14 +127,16 @@ const forecast = z
       .length(7)
       .optional()
       .describe(
-        'Useful sets that a day of this house gives a dog, Monday first; 8 on weekdays and 4 else when left out',
+        'Useful sets that a day of this house gives a dog, Monday first; left out, learned, from 8 on weekdays and 4 else',
       ),
     rates: ratesFile.optional().describe('What the house has learned, or began with (docs/learned-rates.md)'),
     learnFrom: z
-      .array(z.strictObject({ dog, days: z.array(daySets).max(400) }))
+      .array(z.strictObject({ dog, days: z.array(daySets).max(400), promises: z.array(promise).max(60).default([]) }))
       .max(400)
       .default([])
-      .describe('Finished residencies of this house: rates are learned from them'),
+      .describe(
+        'Finished residencies of this house: rates, days and, where their promises are said, places are learned of them',
+      ),
   })
   .describe('Asks for the chance to be ready on the evening before dog.leavesOn')
 

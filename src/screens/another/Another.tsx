@@ -110,7 +110,7 @@ function Answer({ answer }: { answer: AnotherDog }) {
         </Why>
       </p>
       {fewer.length === 0 ? (
-        <p>No other dog’s chance falls by it.</p>
+        <p>No other dog’s chance falls by as much as 2 in 100.</p>
       ) : (
         <ul aria-label="Whose chance falls">
           {fewer.map((o) => (

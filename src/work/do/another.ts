@@ -53,6 +53,8 @@ export interface AnotherDog {
 /** House: futures of a dog that is not here; starts looked at, and how far apart. */
 const futures = 300
 const starts = { count: 9, apart: 3 } as const
+/** House: what it takes from a dog is named from so much on; below it lies what a thousand futures scatter by. */
+const tellingLoss = 0.02
 
 /** Whether a house may take another dog: its own chance, and what it takes from each dog that is there meanwhile. */
 export function mayTakeAnother(
@@ -98,7 +100,7 @@ export function mayTakeAnother(
     blocks: asked.blocks,
     onHand: asked.onHand,
     others: asked.others
-      .filter((o) => Math.abs(o.is - o.was) >= 0.005)
+      .filter((o) => Math.abs(o.is - o.was) >= tellingLoss)
       .map((o) => ({
         ...o,
         name: names.get(o.residencyId)?.name ?? '',

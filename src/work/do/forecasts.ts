@@ -3,7 +3,7 @@ import { addDays, dayIn, daysBetween, startOfDay } from '@/core/days'
 import { forecast, forecastModel, forecastSeed, usualFutures } from '@/core/forecast/forecast'
 import type { ForecastGround } from '@/core/forecast/ground'
 import { metElsewhere, type Elsewhere } from '@/core/forecast/elsewhere'
-import { daysSeen, openingDays } from '@/core/forecast/learned'
+import { daysSeen, openingOf } from '@/core/forecast/learned'
 import { chanceByLine } from '@/core/forecast/line'
 import { figuresFrom } from '@/core/forecast/figures'
 import { judge, stackCases } from '@/core/forecast/judged'
@@ -273,10 +273,6 @@ export function learnRates(db: Db, now: number, hooks: Hooks = noHooks): { reado
   return { residencies: finished.length }
 }
 
-/** The opening days of a stay that lie within these, without the first evening. */
-function daysHere({ arrivesOn, leavesOn }: Resident, from: string, today: string): readonly string[] {
-  const until = leavesOn < today ? leavesOn : today
-  return Array.from({ length: openingDays }, (_, i) => addDays(arrivesOn, i + 1)).filter(
-    (day) => day >= from && day < until,
-  )
-}
+/** The opening days of a stay that lie within these. */
+const daysHere = ({ arrivesOn, leavesOn }: Resident, from: string, today: string): readonly string[] =>
+  openingOf({ arrivesOn, leavesOn: leavesOn < today ? leavesOn : today }).filter((day) => day >= from)
