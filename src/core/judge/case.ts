@@ -127,7 +127,7 @@ const forecast = z
       .length(7)
       .optional()
       .describe(
-        'Useful sets that a day of this house gives a dog, Monday first; left out, learned, from 8 on weekdays and 4 else',
+        'Useful sets a day of this house gives a dog, Monday first; learned when left out, from 8 on weekdays, 4 else',
       ),
     rates: ratesFile.optional().describe('What the house has learned, or began with (docs/learned-rates.md)'),
     learnFrom: z
@@ -135,7 +135,7 @@ const forecast = z
       .max(400)
       .default([])
       .describe(
-        'Finished residencies of this house: rates, days and, where their promises are said, places are learned of them',
+        'Finished residencies of this house, to learn rates, days and, where promises are said, places from',
       ),
   })
   .describe('Asks for the chance to be ready on the evening before dog.leavesOn')
