@@ -8,7 +8,10 @@ import type { Leg } from './workLeft'
  */
 export function chanceByLine(past: Past, legs: readonly Leg[], daysGone: number, home: number): number {
   const passed = past.stretches.filter((s) => s.passed).length
-  const left = legs.reduce((n, leg) => n + leg.steps.length + leg.days + leg.meetings.length, 0)
+  const left = legs.reduce(
+    (n, leg) => n + leg.steps.filter((step) => step.back !== true).length + leg.days + leg.meetings.length,
+    0,
+  )
   if (left === 0) return 1
   if (home <= 0 || passed === 0 || daysGone <= 0) return 0
   const takes = left / (passed / daysGone)

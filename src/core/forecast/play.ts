@@ -1,12 +1,10 @@
 import { probit } from 'simple-statistics'
 import { drawsOfFuture } from '../seeded'
-import { usualCommandShape, usualElsewhere } from './rates'
+import { laterRates, usualCommandShape, usualElsewhere } from './rates'
 import type { Speed } from './speed'
 import { waitShape } from './wait'
 import type { Leg } from './workLeft'
 
-/** House: how the second day, a rung climbed again and an eased set are passed, by a usual dog. From simulated dogs. */
-export const laterRates = { secondDay: 0.7, again: 0.8 } as const
 /** House: chance a day that something held slips, and that it is put right on a day it is worked. */
 export const slips = { out: 0.02, back: 0.5 } as const
 

@@ -34,6 +34,8 @@ export const priorRates: Readonly<Record<RateKind, number>> = {
   'recall-row': 0.2,
 }
 
+/** House: how the second day, a rung climbed again and an eased set are passed, by a usual dog. From simulated dogs. */
+export const laterRates = { secondDay: 0.7, again: 0.8 } as const
 /** House: a rule of so many in a row is a kind of its own. */
 const longRow = 10
 

@@ -6,7 +6,7 @@ import { targetsOf } from '../promise/standing'
 import { unmetNeeds } from '../progress/gates'
 import { daysToHold, type DogState, type Evidence } from '../progress/state'
 import { spanOf } from '../rule/rule'
-import { rateKindOf, type Rates, type Stretch } from './rates'
+import { laterRates, rateKindOf, type Rates, type Stretch } from './rates'
 import { frontierOf } from './stretches'
 
 /** A rung still to be passed. */
@@ -19,6 +19,8 @@ export interface Step {
   readonly least: number
   /** Numbers of the legs that must be held before it opens. */
   readonly needs: readonly number[]
+  /** It was passed before, and fallen back from since. */
+  readonly back?: boolean
 }
 
 /** A place or pair of hands in which it must still be met, on so many days, and the eased sets before the first. */
@@ -67,7 +69,7 @@ export function workLeft(
 ): readonly Leg[] {
   const legs: Leg[] = []
   const numbers = new Map<string, number>()
-  const ends: { readonly runKey: string; readonly index: number; readonly frontier: number }[] = []
+  const ends: { readonly runKey: string; readonly index: number; readonly from: number; readonly to: number }[] = []
   const add = (goal: Goal, promised: boolean, onTheWay: ReadonlySet<string>): number | undefined => {
     const { run, runKey, index, rung: target } = goal.at
     const key = promised ? `promise ${target.id}` : `${target.id} ${goal.leashed ? 'on leash' : ''}`
@@ -78,7 +80,21 @@ export function workLeft(
     const runState = state.runs[runKey]
     const frontier = frontierOf(run, runState)
     const spent = open.findLast((s) => s.runKey === runKey && !s.passed)
+    const position = Math.min(runState?.position ?? 0, frontier)
+    // What it fell back from is climbed again; met once, with the rung itself, whose meeting is the second day's.
+    const fell = !lack.met && position < Math.min(frontier, index)
+    const metOnce = !lack.held && frontier > index
+    const to = fell ? Math.min(frontier, metOnce ? index + 1 : index) : frontier
     const steps: Step[] = []
+    for (let i = fell ? position : frontier; i < to; i++)
+      steps.push({
+        rate: i === index ? laterRates.secondDay : laterRates.again,
+        done: 0,
+        least: 1,
+        needs: [],
+        back: true,
+      })
+    const back = steps.length
     for (let i = frontier; i <= index && !lack.held; i++) {
       const rung = run.rungs[i]
       if (!rung) continue
@@ -93,17 +109,20 @@ export function workLeft(
       })
     }
     const had = Math.min(daysToHold, lack.days.length)
+    const metToday = lack.days.includes(today)
+    const byClimbing = steps.length > back || (fell && metOnce && !metToday)
+    const climbed = steps.length > back ? index + 1 : to
     const number = legs.length
     numbers.set(key, number)
-    ends.push({ runKey, index, frontier })
+    ends.push({ runKey, index, from: fell ? position : frontier, to: climbed })
     const meetings = promised && !lack.met ? meetingsOf(goal, lack, today, sooner) : { all: [], sooner: false }
     legs.push({
       command: goal.at.command.id,
       rungId: target.id,
       promised,
       steps,
-      days: lack.held ? 0 : Math.max(steps.length > 0 ? 1 : 0, daysToHold - had - (steps.length > 0 ? 1 : 0)),
-      metToday: lack.days.includes(today),
+      days: lack.held ? 0 : Math.max(steps.length > back ? 1 : 0, daysToHold - had - Number(byClimbing)),
+      metToday,
       meetings: meetings.all,
       sooner: meetings.sooner,
     })
@@ -119,7 +138,7 @@ export function workLeft(
  */
 function climbedOnce(
   legs: readonly Leg[],
-  ends: readonly { readonly runKey: string; readonly index: number; readonly frontier: number }[],
+  ends: readonly { readonly runKey: string; readonly index: number; readonly from: number; readonly to: number }[],
 ): readonly Leg[] {
   const made = [...legs]
   for (const runKey of new Set(ends.map((e) => e.runKey))) {
@@ -132,7 +151,7 @@ function climbedOnce(
     own.forEach((upper, i) => {
       const lower = own[i - 1]
       if (!lower) return
-      const shared = Math.max(0, lower.index - upper.frontier + 1)
+      const shared = Math.max(0, lower.to - upper.from)
       made[upper.number] = { ...upper.leg, steps: upper.leg.steps.slice(shared), after: lower.number }
       const below = made[lower.number]
       if (below && !below.promised) made[lower.number] = { ...below, days: 0 }
