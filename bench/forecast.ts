@@ -4,7 +4,7 @@ import { addDays, daysBetween } from '@/core/days'
 import { forecast, legsByDay } from '@/core/forecast/forecast'
 import { forecastGround, type ForecastGround } from '@/core/forecast/ground'
 import { learnedFrom, ratesOf } from '@/core/forecast/learning'
-import { metElsewhere } from '@/core/forecast/elsewhere'
+import { provingOf } from '@/core/forecast/proving'
 import { daysSeen, nothingKnown, openingOf, usualBlock, usualDay } from '@/core/forecast/learned'
 import { chanceByLine } from '@/core/forecast/line'
 import { daysLeftShare, usualSets } from '@/core/forecast/plan'
@@ -73,7 +73,8 @@ function knownBehind(law: keyof typeof laws, n: number): Known {
     learnedFrom(
       pasts.map((past) => past.stretches),
       shippedBase,
-      gone.map(({ world, lived }) => metElsewhere(regimesIn(world), lived.sets, world.promises)),
+      gone.map(({ world, lived }) => provingOf(regimesIn(world), lived.sets, world.promises)),
+      pasts.map((past) => past.frontier),
     ),
   )
   const seen = daysSeen(

@@ -41,7 +41,7 @@ describe('what an hour brings', () => {
         faults: [],
       })),
     })
-    const at = { rungId: 'sit.word', command: 'sit', kind: 'word' as const, nth: 1 }
+    const at = { day: '2026-03-02', rungId: 'sit.word', command: 'sit', kind: 'word' as const, nth: 1 }
     const figures = figuresFrom(
       [
         {

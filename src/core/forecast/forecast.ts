@@ -9,7 +9,7 @@ import { chancesByBlocks, played, playedAgain, readyBefore, whatIfShape, whatWou
 import type { Leg } from './workLeft'
 
 /** Raised whenever a forecast of the same facts would come out otherwise. */
-export const forecastModel = 3
+export const forecastModel = 4
 /** Futures played for one forecast: its scatter is below one in a hundred. */
 export const usualFutures = 4000
 /** Shares of the futures whose day is told: the middle 80 and 50 in a hundred lie between them. */

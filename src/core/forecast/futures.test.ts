@@ -80,6 +80,29 @@ describe('futures of a dog', () => {
       )
   })
 
+  it('what was met slips after a geometric number of days, and is put right after one of sets', () => {
+    const [out, back] = [0.2, 0.3]
+    const held = leg(0, { days: 0 })
+    const sure: Speed = { mean: 0, precision: 1e6, commands: new Map() }
+    const aSetADay = { ...plan(14, 1), slips: { out, back } }
+    // One that slips on the first morning is put right with one chance a day.
+    const { ready } = futuresOf([held], sure, aSetADay, 8000, 3)
+    for (const day of [0, 1, 3, 6])
+      expect(Math.abs(chanceBy(ready, day) - (1 - out * (1 - back) ** (day + 1))), `${day}`).toBeLessThan(0.015)
+    // Another takes five sets: it is ready on the fifth day where the first did not slip on any of the five.
+    const five = leg(0, { rungId: 'b', days: 0, steps: [{ rate: 1e6, done: 0, least: 5, needs: [] }] })
+    const both = futuresOf([held, five], sure, aSetADay, 8000, 3)
+    expect(chanceBy(both.ready, 3)).toBe(0)
+    expect(Math.abs(chanceBy(both.ready, 4) - (1 - out) ** 5)).toBeLessThan(0.015)
+  })
+
+  it('what was met once slips on its way to the second day, too', () => {
+    const once = leg(0)
+    const chance = (out: number) =>
+      chanceBy(futuresOf([once], usual, { ...plan(12, 1), slips: { out, back: 0.1 } }, 4000, 3).ready, 4)
+    expect(chance(0.3)).toBeLessThan(chance(0.001) - 0.1)
+  })
+
   it('nothing left is ready today; no days make nothing ready; held takes another day', () => {
     expect(dayOf(futuresOf([leg(0, { days: 0 })], usual, plan(3), 200, 1).ready, 0.9)).toBe(0)
     expect(dayOf(futuresOf([leg(0, { days: 0 })], usual, plan(0), 200, 1).ready, 0.1)).toBe(never)

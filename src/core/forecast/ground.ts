@@ -65,7 +65,7 @@ export function forecastGround(
     ...rest,
     stay: { ...rest.stay, mostSets: paidReps === undefined ? undefined : (paidReps / repsASet) * usefulShare },
     past,
-    speed: speedFrom(past.stretches, rest.rates),
+    speed: speedFrom(past.stretches, rest.rates, new Set(past.frontier.map((f) => f.day)).size),
     setsABlock: (useful + usualBlock * houseBlocks) / (blocks + houseBlocks),
     repsASet,
     blocksADay: days === 0 ? usualSets.weekday / usualSets.block : blocks / days,

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { seeded } from '../seeded'
 import { baseFrom, daysSeen, learnedShape, nothingKnown, ratesFile, ratesOut, usualBlock, usualDay } from './learned'
 import { learnedFrom, nothingLearned, ratesOf } from './learning'
-import { priorRates, shippedBase, type Stretch } from './rates'
+import { priorRates, shippedBase, usualSlips, type Stretch } from './rates'
 import { passChance } from './wait'
 
 const stretch = (rungId: string, sets: number, passed = true): Stretch => ({
@@ -40,7 +40,15 @@ describe('what a kennel learned', () => {
   })
 
   it('is outweighed by a kennel’s own dogs', () => {
-    const base = baseFrom({ kinds: { word: 2 }, rungs: {}, commandShape: 5, elsewhere: 0.9, shape: 3 })
+    const base = baseFrom({
+      kinds: { word: 2 },
+      rungs: {},
+      commandShape: 5,
+      elsewhere: 0.9,
+      shape: 3,
+      slips: usualSlips,
+      swing: 0,
+    })
     const own = ratesOf(learnedFrom(dogsAt(0.5), base), base).of('r0', 'word')
     expect(own).toBeGreaterThan(0.4)
     expect(own).toBeLessThan(0.65)
@@ -62,7 +70,15 @@ describe('what a kennel learned', () => {
     ])
       expect(ratesFile.safeParse(wrong).success).toBe(false)
     // Names that every object has are rungs like any other.
-    const odd = baseFrom({ kinds: {}, rungs: {}, commandShape: 5, elsewhere: 0.9, shape: 3 })
+    const odd = baseFrom({
+      kinds: {},
+      rungs: {},
+      commandShape: 5,
+      elsewhere: 0.9,
+      shape: 3,
+      slips: usualSlips,
+      swing: 0,
+    })
     expect(ratesOf(nothingLearned, odd).of('constructor', 'word')).toBe(priorRates.word)
   })
 

@@ -7,7 +7,15 @@ import { waitShape } from './wait'
 import { ratesOf, type Learned } from './learning'
 import { asPlayed, stackShape } from './stack'
 import type { Past } from './stretches'
-import { rateKinds, shippedBase, usualCommandShape, usualElsewhere, type BaseRates, type RateKind } from './rates'
+import {
+  rateKinds,
+  shippedBase,
+  usualCommandShape,
+  usualElsewhere,
+  usualSlips,
+  type BaseRates,
+  type RateKind,
+} from './rates'
 
 const count = z.number().nonnegative()
 const seen = z.object({ passes: count, expected: count })
@@ -28,6 +36,10 @@ export const learnedShape = z.object({
   commandShape: commandShape.optional(),
   /** How often another place or pair of hands was to be had; as it began where nobody looked. */
   elsewhere: seen.optional(),
+  /** How often something met slipped, and was put right; as it began where nobody looked. */
+  slips: z.object({ out: seen, back: seen }).optional(),
+  /** How far a dog’s days lie apart; as it began where nobody looked. */
+  swing: z.object({ excess: z.number(), weight: count }).optional(),
   /** By weekday, Monday first: useful sets, and the days of dogs on which they were done. */
   days: z.array(z.object({ sets: count, days: count })).length(7),
   /** Of the same days: useful sets, and the blocks that they were done in. */
@@ -124,6 +136,12 @@ export const ratesFile = z.object({
   commandShape: commandShape.default(usualCommandShape),
   /** Chance that another place or pair of hands is to be had on a day on which it is due. */
   elsewhere: z.number().min(0.05).max(1).default(usualElsewhere),
+  /** Chance a day that something met slips, and a set that it is put right. */
+  slips: z
+    .object({ out: z.number().min(0.001).max(0.5), back: z.number().min(0.01).max(1) })
+    .default({ ...usualSlips }),
+  /** How far a dog’s days lie apart: the variance of a day’s speed beside its own. */
+  swing: z.number().min(0).max(1).default(0),
   kinds: z.partialRecord(z.enum(rateKinds), rate),
   rungs: z.record(z.string().max(80), rate),
 })
@@ -149,6 +167,11 @@ export function ratesOut(
     shape: Math.round(rates.shape * 100) / 100,
     commandShape: Math.round(rates.commandShape * 100) / 100,
     elsewhere: Math.max(0.05, Math.round(rates.elsewhere * 1000) / 1000),
+    slips: {
+      out: Math.max(0.001, Math.round(rates.slips.out * 10_000) / 10_000),
+      back: Math.max(0.01, Math.round(rates.slips.back * 1000) / 1000),
+    },
+    swing: Math.round(rates.swing * 1000) / 1000,
     kinds: Object.fromEntries(rateKinds.map((kind) => [kind, round(rates.of('', kind))])),
     rungs: Object.fromEntries(
       Object.entries(learned.rungs)
@@ -163,11 +186,13 @@ export function ratesOut(
 
 /** What another kennel's rates are as a beginning. */
 export const baseFrom = (
-  file: Pick<RatesFile, 'kinds' | 'rungs' | 'shape' | 'commandShape' | 'elsewhere'>,
+  file: Pick<RatesFile, 'kinds' | 'rungs' | 'shape' | 'commandShape' | 'elsewhere' | 'slips' | 'swing'>,
 ): BaseRates => ({
   kinds: { ...shippedBase.kinds, ...file.kinds },
   rungs: file.rungs,
   shape: file.shape,
   commandShape: file.commandShape,
   elsewhere: file.elsewhere,
+  slips: file.slips,
+  swing: file.swing,
 })

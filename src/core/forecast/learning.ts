@@ -1,10 +1,13 @@
+import { sum } from 'simple-statistics'
 import { baseOf, shippedBase, usualElsewhere, type BaseRates, type RateKind, type Rates, type Stretch } from './rates'
-import type { Elsewhere } from './elsewhere'
+import type { Proving } from './proving'
 import { dogShape, speedFrom, type Speed } from './speed'
+import type { FrontierSet } from './stretches'
+import { swingOf, type Swing } from './swing'
 import { hazardAt, passChance, stillWaiting } from './wait'
 
 /** House: what a prior weighs, in passes expected under it. */
-export const weights = { rung: 15, kind: 15, house: 10, elsewhere: 15 } as const
+export const weights = { rung: 15, kind: 15, house: 10, elsewhere: 15, slips: 15, swing: 50 } as const
 
 /**
  * Passes that were to be expected at the level above, and as many as there must have been: a set that passes may hold
@@ -28,6 +31,9 @@ export interface Learned {
   readonly commandShape?: number | undefined
   /** Days on which another place or pair of hands came, and on which it was to be expected. */
   readonly elsewhere?: Seen | undefined
+  /** Days on which something met slipped, sets in which it was put right, and those on which it was to be expected. */
+  readonly slips?: { readonly out: Seen; readonly back: Seen } | undefined
+  readonly swing?: Swing | undefined
 }
 export const nothingLearned: Learned = { residencies: 0, house: { passes: 0, expected: 0 }, kinds: {}, rungs: {} }
 
@@ -54,14 +60,19 @@ const learningRounds = 12
 export function learnedFrom(
   dogs: readonly (readonly Stretch[])[],
   base: BaseRates = shippedBase,
-  elsewhere: readonly Elsewhere[] = [],
+  proving: readonly Proving[] = [],
+  frontiers: readonly (readonly FrontierSet[])[] = [],
 ): Learned {
   let learned: Learned = {
     ...nothingLearned,
     residencies: dogs.length,
     elsewhere: {
-      passes: elsewhere.reduce((n, e) => n + e.came, 0),
-      expected: elsewhere.reduce((n, e) => n + e.due * elsewhereADay * (base.elsewhere / usualElsewhere), 0),
+      passes: sum(proving.map((p) => p.came)),
+      expected: sum(proving.map((p) => p.due)) * elsewhereADay * (base.elsewhere / usualElsewhere),
+    },
+    slips: {
+      out: { passes: sum(proving.map((p) => p.slipped)), expected: sum(proving.map((p) => p.kept)) * base.slips.out },
+      back: { passes: sum(proving.map((p) => p.back)), expected: sum(proving.map((p) => p.sets)) * base.slips.back },
     },
   }
   const all = dogs.filter((d) => d.length > 0)
@@ -96,7 +107,7 @@ export function learnedFrom(
       commandShape: shapeOfCommands(found, base.commandShape),
     }
   }
-  return learned
+  return { ...learned, swing: swingOf(frontiers, ratesOf(learned, base)) }
 }
 
 /** The shape under which these stretches are likeliest, drawn to what the kennel began with. */
@@ -136,6 +147,14 @@ function factorOf(learned: Learned, level: 'house' | 'kinds' | 'rungs', s: Stret
  */
 const elsewhereADay = 0.7
 
+/** Days that lie further apart than this are no dog's. */
+const mostSwing = 1
+const swingBeside = (seen: Swing | undefined, base: number): number =>
+  Math.min(mostSwing, Math.max(0, ((seen?.excess ?? 0) + base * weights.swing) / ((seen?.weight ?? 0) + weights.swing)))
+
+/** More slips a day are no kennel's. */
+const mostSlips = 0.5
+
 /** House: what the shape of commands that a kennel began with weighs, in commands of a dog. */
 const commandWeight = 20
 /** Beyond these no gamma is drawn, or none differs. */
@@ -170,6 +189,11 @@ export function ratesOf(learned: Learned, base: BaseRates = shippedBase): Rates 
     shape: learned.shape ?? base.shape,
     commandShape: learned.commandShape ?? base.commandShape,
     elsewhere: Math.min(1, base.elsewhere * drawn(learned.elsewhere, weights.elsewhere)),
+    slips: {
+      out: Math.min(mostSlips, base.slips.out * drawn(learned.slips?.out, weights.slips)),
+      back: Math.min(1, base.slips.back * drawn(learned.slips?.back, weights.slips)),
+    },
+    swing: swingBeside(learned.swing, base.swing),
     of: (rungId, kind) =>
       baseOf(base, rungId, kind) *
       house *

@@ -1,12 +1,9 @@
 import { probit } from 'simple-statistics'
 import { drawsOfFuture } from '../seeded'
-import { laterRates, usualCommandShape, usualElsewhere } from './rates'
+import { laterRates, usualCommandShape, usualElsewhere, usualSlips, type Slips } from './rates'
 import type { Speed } from './speed'
 import { waitShape } from './wait'
 import type { Leg } from './workLeft'
-
-/** House: chance a day that something held slips, and that it is put right on a day it is worked. */
-export const slips = { out: 0.02, back: 0.5 } as const
 
 /** A day to come: sets that can bring something nearer, as the dog's own days were and the house's can be. */
 export interface Plan {
@@ -16,6 +13,8 @@ export interface Plan {
   readonly ratios: readonly number[]
   /** Chance that another place or pair of hands is to be had on a day; as shipped where left out. */
   readonly elsewhere?: number
+  /** How what was met slips and is put right; as shipped where left out. */
+  readonly slips?: Slips
 }
 
 /** No day of the plan. */
@@ -44,8 +43,14 @@ function waitsOf(shape: number): Float64Array {
   return known
 }
 const normal = table(probit)
-/** Whole days until something of so small a chance a day happens. */
-const untilSlip = table((u) => Math.floor(Math.log(u) / Math.log1p(-slips.out)))
+const slipTables = new Map<number, Float64Array>()
+/** Whole days until something of so small a chance a day, to a thousandth, happens. */
+function daysUntil(chance: number): Float64Array {
+  const rounded = Math.max(1, Math.round(chance * 1000)) / 1000
+  const known = slipTables.get(rounded) ?? table((u) => Math.floor(Math.log(u) / Math.log1p(-rounded)))
+  slipTables.set(rounded, known)
+  return known
+}
 
 /**
  * A gamma of mean one and this shape from a normal one (Wilson and Hilferty 1931): within a hundredth of it from a
@@ -110,6 +115,8 @@ export class Play {
   private readonly askedOn: Int16Array
   private readonly about: Uint8Array
   private readonly elsewhere: number
+  private readonly untilSlip: Float64Array
+  private readonly back: number
   private readonly need: Float64Array
   /** Chance of a set that a place or a pair of hands comes nearer. */
   private readonly meets: Float64Array
@@ -193,6 +200,9 @@ export class Play {
     this.askedOn = new Int16Array(count)
     this.about = new Uint8Array(count)
     this.elsewhere = plan.elsewhere ?? usualElsewhere
+    const { out, back } = plan.slips ?? usualSlips
+    this.untilSlip = daysUntil(out)
+    this.back = back
     this.need = new Float64Array(count)
     this.meets = new Float64Array(count)
     this.eased = new Int16Array(meetings.length)
@@ -238,6 +248,7 @@ export class Play {
       } else if ((this.daysLeft[i] as number) > 0) {
         this.stage[i] = again
         this.drawLater(i)
+        this.slipsAfter(i, -1)
       } else this.hold(i, -1)
       this.own[i] = (this.wanted[from + i] as number) / pace
     }
@@ -386,7 +397,7 @@ export class Play {
    */
   private work(i: number, day: number, sets: number): boolean {
     if (this.slipped[i] === 1) {
-      if (this.part() >= slips.back * parts) return true
+      if (this.part() >= this.back * parts) return true
       this.slipped[i] = 0
       this.slipsAfter(i, day)
       this.needsStand = false
@@ -415,8 +426,11 @@ export class Play {
       this.opens = true
     } else this.daysLeft[i] = (this.daysLeft[i] as number) - 1
     this.metOn[i] = day
-    if ((this.daysLeft[i] as number) > 0) this.drawLater(i)
-    else this.hold(i, day)
+    if ((this.daysLeft[i] as number) === 0) this.hold(i, day)
+    else {
+      this.drawLater(i)
+      this.slipsAfter(i, day)
+    }
     return false
   }
 
@@ -428,7 +442,7 @@ export class Play {
   }
 
   private slipsAfter(i: number, day: number): void {
-    const on = Math.min(never - 1, day + 1 + (untilSlip[this.part()] as number))
+    const on = Math.min(never - 1, day + 1 + (this.untilSlip[this.part()] as number))
     this.slipsOn[i] = on
     if (on < this.nextSlip) this.nextSlip = on
   }

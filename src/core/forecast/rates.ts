@@ -70,6 +70,9 @@ export interface Rates {
   readonly commandShape: number
   /** Chance that another place or pair of hands is to be had for something on a day on which it is due. */
   readonly elsewhere: number
+  readonly slips: Slips
+  /** How far a dog's days lie apart: the variance of a day's speed beside its own. */
+  readonly swing: number
 }
 
 /** What rates are drawn toward before a kennel has any of its own: what is shipped, or what another kennel learned. */
@@ -80,9 +83,18 @@ export interface BaseRates {
   readonly shape: number
   readonly commandShape: number
   readonly elsewhere: number
+  readonly slips: Slips
+  readonly swing: number
 }
 /** House: a dog is in few places a day, and most of what it needs elsewhere can be had in one. From simulated dogs. */
 export const usualElsewhere = 0.9
+/** Chance a day that something met slips, and a set that it is put right. */
+export interface Slips {
+  readonly out: number
+  readonly back: number
+}
+/** House: before a kennel knows its own. From simulated residencies. */
+export const usualSlips: Slips = { out: 0.02, back: 0.5 }
 /** House: how alike one dog's commands are, of a gamma’s shape. From simulated residencies. */
 export const usualCommandShape = 5
 export const shippedBase: BaseRates = {
@@ -91,6 +103,9 @@ export const shippedBase: BaseRates = {
   shape: waitShape,
   commandShape: usualCommandShape,
   elsewhere: usualElsewhere,
+  slips: usualSlips,
+  // Days are no further apart than chance has them until a kennel finds that they are.
+  swing: 0,
 }
 export const baseOf = (base: BaseRates, rungId: string, kind: RateKind): number =>
   (Object.hasOwn(base.rungs, rungId) ? base.rungs[rungId] : undefined) ?? base.kinds[kind]
@@ -101,4 +116,6 @@ export const shippedRates: Rates = {
   shape: shippedBase.shape,
   commandShape: shippedBase.commandShape,
   elsewhere: shippedBase.elsewhere,
+  slips: shippedBase.slips,
+  swing: shippedBase.swing,
 }

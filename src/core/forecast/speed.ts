@@ -24,7 +24,20 @@ export const dogShape = 4
  * h/(e^h − 1), of none −h, information h²/(e^h − 1); a nearly sure set says little. Found by Newton's steps on dog and
  * commands in turn.
  */
-export function speedFrom(stretches: readonly Stretch[], rates: Rates): Speed {
+export function speedFrom(
+  stretches: readonly Stretch[],
+  rates: Rates,
+  /** Days on which they were worked: where days lie apart, the sets of few of them say less. */
+  days = Number.POSITIVE_INFINITY,
+): Speed {
+  const known = speedOf(stretches, rates, 1)
+  const information = known.precision - dogShape
+  if (rates.swing === 0 || days === Number.POSITIVE_INFINITY || information <= 0) return known
+  // The mean of so many days is off by as much as one, shared among them: so much less each set is trusted.
+  return speedOf(stretches, rates, 1 / (1 + (rates.swing * information) / Math.max(1, days)))
+}
+
+function speedOf(stretches: readonly Stretch[], rates: Rates, trust: number): Speed {
   const { commandShape } = rates
   const of = new Map<string, Stretch[]>()
   for (const s of stretches) {
@@ -47,7 +60,7 @@ export function speedFrom(stretches: readonly Stretch[], rates: Rates): Speed {
         information += h * over
       }
     }
-    return { score, information }
+    return { score: trust * score, information: trust * information }
   }
   // Two dozen steps, each no longer than a half: far more than it takes.
   const step = (by: number) => Math.max(-0.5, Math.min(0.5, by))

@@ -31,6 +31,7 @@ export interface Past {
 
 export interface FrontierSet {
   readonly setId: string
+  readonly day: string
   readonly rungId: string
   readonly command: string
   readonly kind: RateKind
@@ -86,7 +87,7 @@ export function pastOf(regimes: Regimes, sets: readonly SetFact[]): Past {
     if (counts) {
       stretch.sets++
       const { rungId, command, kind } = stretch
-      frontier.push({ setId: set.id, rungId, command, kind, nth: stretch.sets, passed })
+      frontier.push({ setId: set.id, day: set.day, rungId, command, kind, nth: stretch.sets, passed })
     }
     if (passed) {
       stretch.passed = true

@@ -54,8 +54,11 @@ export function played(ground: ForecastGround, n: number, seed: number, changed:
   const plan = {
     ...planOf(past.useful, { ...stay, leavesOn: addDays(stay.leavesOn, changed.beyond ?? 0) }, changed),
     elsewhere: rates.elsewhere,
+    slips: rates.slips,
   }
-  return { home, plan, legs, futures: futuresOf(legs, speed, plan, n, seed, { until: home, full: playedAgain }) }
+  const toCome = plan.days.slice(0, home).filter((sets) => sets > 0).length
+  const swinging = { ...speed, precision: 1 / (1 / speed.precision + rates.swing / Math.max(1, toCome)) }
+  return { home, plan, legs, futures: futuresOf(legs, swinging, plan, n, seed, { until: home, full: playedAgain }) }
 }
 
 /** Share ready by the evening before a day this many days ahead; on the day itself what is met already. */

@@ -134,9 +134,7 @@ const forecast = z
       .array(z.strictObject({ dog, days: z.array(daySets).max(400), promises: z.array(promise).max(60).default([]) }))
       .max(400)
       .default([])
-      .describe(
-        'Finished residencies of this house, to learn rates, days and, where promises are said, places from',
-      ),
+      .describe('Finished residencies of this house, to learn rates, days and, where promises are said, places from'),
   })
   .describe('Asks for the chance to be ready on the evening before dog.leavesOn')
 

@@ -2,7 +2,7 @@ import { blocksADay } from '../block/rest'
 import type { Curriculum } from '../curriculum/types'
 import { addDays, dayIn, msPerDay, startOfDay, weekdayOf } from '../days'
 import type { SetFact } from '../facts/fact'
-import { metElsewhere } from '../forecast/elsewhere'
+import { provingOf } from '../forecast/proving'
 import { forecast, type Forecast } from '../forecast/forecast'
 import { forecastGround } from '../forecast/ground'
 import { baseFrom, daysSeen, nothingKnown, openingOf, usualBlock, usualDay } from '../forecast/learned'
@@ -42,13 +42,14 @@ function houseOf(house: JudgeCase['house'], asked: NonNullable<JudgeCase['foreca
       past: pastOf(regimes, sets),
       here: openingOf({ arrivesOn: dog.arrivesOn, leavesOn }),
       // Where no promise is said, nobody knows what was due.
-      elsewhere: promises.length === 0 ? [] : [metElsewhere(regimes, sets, promises)],
+      proving: promises.length === 0 ? [] : [provingOf(regimes, sets, promises)],
     }
   })
   const learned = learnedFrom(
     finished.map((f) => f.past.stretches),
     base,
-    finished.flatMap((f) => f.elsewhere),
+    finished.flatMap((f) => f.proving),
+    finished.map((f) => f.past.frontier),
   )
   const seen = daysSeen(finished)
   const { setsADay } = asked

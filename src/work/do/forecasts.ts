@@ -2,7 +2,7 @@ import { createHash } from 'node:crypto'
 import { addDays, dayIn, daysBetween, startOfDay } from '@/core/days'
 import { forecast, forecastModel, forecastSeed, usualFutures } from '@/core/forecast/forecast'
 import type { ForecastGround } from '@/core/forecast/ground'
-import { metElsewhere, type Elsewhere } from '@/core/forecast/elsewhere'
+import { provingOf, type Proving } from '@/core/forecast/proving'
 import { daysSeen, openingOf } from '@/core/forecast/learned'
 import { chanceByLine } from '@/core/forecast/line'
 import { figuresFrom } from '@/core/forecast/figures'
@@ -239,7 +239,7 @@ const recordedFrom = 5
 export function learnRates(db: Db, now: number, hooks: Hooks = noHooks): { readonly residencies: number } {
   const today = dayIn(readKennel(db).timeZone, now)
   const { base } = forecastHouse(db, today, now)
-  const finished: { readonly past: Past; readonly sets: readonly SetFact[]; readonly elsewhere: Elsewhere }[] = []
+  const finished: { readonly past: Past; readonly sets: readonly SetFact[]; readonly proving: Proving }[] = []
   const days: Parameters<typeof daysSeen>[0][number][] = []
   const from = addDays(today, -daysLearned)
   for (const resident of inTurn(residentsBetween(db, addDays(today, -residenciesLearned), today), hooks)) {
@@ -247,14 +247,15 @@ export function learnRates(db: Db, now: number, hooks: Hooks = noHooks): { reado
     const regimes = regimesFor(db, resident.residencyId, now)
     const past = pastOf(regimes, sets)
     if (resident.leavesOn < today && past.useful.size >= recordedFrom)
-      finished.push({ past, sets, elsewhere: metElsewhere(regimes, sets, readPromises(db, resident.residencyId)) })
+      finished.push({ past, sets, proving: provingOf(regimes, sets, readPromises(db, resident.residencyId)) })
     if (resident.leavesOn >= from && past.useful.size >= recordedFrom)
       days.push({ here: daysHere(resident, from, today), past })
   }
   const learned = learnedFrom(
     finished.map((f) => f.past.stretches),
     base,
-    finished.map((f) => f.elsewhere),
+    finished.map((f) => f.proving),
+    finished.map((f) => f.past.frontier),
   )
   const rates = ratesOf(learned, base)
   const figures = figuresFrom(
