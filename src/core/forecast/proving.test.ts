@@ -142,7 +142,7 @@ describe('how often something met slips, and is put right', () => {
     expect(kept).toBeGreaterThan(5)
     const proving = provingOf(regimes, sets, of.promises)
     expect(proving).toMatchObject({ kept, slipped })
-    expect(proving.back).toBeLessThanOrEqual(proving.sets)
+    if (proving.sets > 0) expect(proving.back).toBeLessThan(proving.sets)
     if (law === 'badDay') expect([slipped > 0, proving.back > 0]).toEqual([true, true])
   })
 
