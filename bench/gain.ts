@@ -19,7 +19,9 @@ import { arrival, everyday, regimesIn, type World } from '@/core/tests/loop/live
  * same dogs in the same order once by gain and once by urgency. Prints, never fails.
  */
 const kennels = Number(process.env['KIBOU_GAIN_KENNELS'] ?? 3)
-const [dogs, blocksADay, most] = [20, 45, 4]
+/** Forty-five leave urgency under one law nothing to be better by; fewer do. */
+const blocksADay = Number(process.env['KIBOU_GAIN_BLOCKS'] ?? 45)
+const [dogs, most] = [20, 4]
 const futures = 300
 const names = Object.keys(tempers) as TemperName[]
 interface Dog {
