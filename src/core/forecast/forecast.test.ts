@@ -26,24 +26,34 @@ const lived = (law: keyof typeof laws, temper: TemperName) => {
 }
 type Sets = ReturnType<typeof liveInBlocks>['sets']
 
-function groundAt(sets: Sets, stay: Partial<Stay> & { readonly today: string }, of = promises): ForecastGround {
+function groundAt(
+  sets: Sets,
+  stay: Partial<Stay> & { readonly today: string },
+  of = promises,
+  rates = shippedRates,
+): ForecastGround {
   return forecastGround({
     curriculum: houseCurriculum,
     regimes,
     sets,
     state: foldDog(regimes, sets),
     promises: of,
-    rates: shippedRates,
+    rates,
     mostBlocks: 4,
     impossible: false,
     stay: { leavesOn: addDays(arrival, 21), shareOfToday: 1, usual: () => 8, ...stay },
   })
 }
-const onDay = (law: keyof typeof laws, temper: TemperName, day: number) =>
+const onDay = (law: keyof typeof laws, temper: TemperName, day: number, rates = shippedRates) =>
   groundAt(
     lived(law, temper).sets.filter((s) => s.day < addDays(arrival, day)),
     { today: addDays(arrival, day) },
+    promises,
+    rates,
   )
+/** A house whose dogs have good and bad days, and lose what they had. */
+const unsteady = { ...shippedRates, swing: 0.5, slips: { out: 0.05, back: 0.15 } }
+const houses = fc.constantFrom(shippedRates, unsteady)
 const cases = fc.record({
   law: fc.constantFrom(...(Object.keys(laws) as (keyof typeof laws)[])),
   temper: fc.constantFrom<TemperName>('quick', 'usual', 'slow'),
@@ -108,9 +118,9 @@ describe('a forecast', () => {
 
   it('no more work, longer stay or lower promise lowers it, and no clean set by more than its scatter', () => {
     fc.assert(
-      fc.property(cases, ({ law, temper, day }) => {
+      fc.property(cases, houses, ({ law, temper, day }, rates) => {
         const n = 300
-        const ground = onDay(law, temper, day)
+        const ground = onDay(law, temper, day, rates)
         const told = forecast(ground, n, 11)
         expect(told.byBlocks).toEqual([...told.byBlocks].sort((a, b) => a - b))
         for (const w of told.whatIfs)
@@ -123,11 +133,34 @@ describe('a forecast', () => {
         const next = sets.find((s) => s.day >= today && s.purpose === 'work')
         if (!next) return
         const clean = { ...next, day: today, reps: next.reps.map((r) => ({ ...r, outcome: 'clean' as const })) }
-        const more = groundAt([...sets.filter((s) => s.day < today), clean], { today })
+        const more = groundAt([...sets.filter((s) => s.day < today), clean], { today }, promises, rates)
         expect(forecast(more, n, 11, { ifs: 'none' }).chance).toBeGreaterThanOrEqual(told.chance - scatter(n))
+        // Booked for longer from the beginning.
+        const longer = { ...ground, stay: { ...ground.stay, leavesOn: addDays(ground.stay.leavesOn, 5) } }
+        expect(forecast(longer, n, 11, { ifs: 'none' }).chance).toBeGreaterThanOrEqual(told.chance - scatter(n) / 4)
       }),
-      { numRuns: 20 },
+      { numRuns: 24 },
     )
+  })
+
+  it('a house of unsteady dogs says less of what looks sure, and more of what looks lost', () => {
+    const told = (law: keyof typeof laws, day: number, home: number, rates = shippedRates) => {
+      const ground = onDay(law, 'usual', day, rates)
+      const stay = { ...ground.stay, leavesOn: addDays(arrival, home) }
+      return forecast({ ...ground, stay }, 2000, 3, { ifs: 'none' }).chance
+    }
+    const all = (['strength', 'insight', 'edge'] as const).flatMap((law) =>
+      [5, 7, 9].flatMap((day) =>
+        [11, 13, 15, 18, 21].map(
+          (home) => [told(law, day, home), told(law, day, home, { ...shippedRates, swing: 0.5 })] as const,
+        ),
+      ),
+    )
+    const sure = all.filter(([was]) => was > 0.85 && was < 0.98)
+    const lost = all.filter(([was]) => was < 0.15 && was > 0.02)
+    expect([sure.length > 2, lost.length > 2]).toEqual([true, true])
+    for (const [was, is] of sure) expect(is).toBeLessThan(was)
+    for (const [was, is] of lost) expect(is).toBeGreaterThan(was)
   })
 
   it('tells which command comes last, and what a block is worth by how many there were today', () => {

@@ -1,7 +1,7 @@
-import { probit } from 'simple-statistics'
 import { drawsOfFuture } from '../seeded'
 import { laterRates, usualCommandShape, usualElsewhere, usualSlips, type Slips } from './rates'
 import type { Speed } from './speed'
+import { cubed, daysUntil, middleOf, normal, partBits, parts, spreadOf, waitsOf } from './tables'
 import { waitShape } from './wait'
 import type { Leg } from './workLeft'
 
@@ -29,40 +29,6 @@ const [climbs, again, goes, met] = [0, 1, 2, 3]
 const slippedNeed = 1e6
 /** No leg. */
 const none = -1
-
-/** Tables are read at the middles of so many equal parts of a chance: one draw, no power and no logarithm. */
-const parts = 4096
-const partBits = 32 - Math.log2(parts)
-const table = (of: (u: number) => number): Float64Array =>
-  Float64Array.from({ length: parts }, (_, i) => of((i + 0.5) / parts))
-const waitTables = new Map<number, Float64Array>()
-/** Where still waiting falls to u: u^(−1/c) − 1 (Lomax; ./wait says the same in full). */
-function waitsOf(shape: number): Float64Array {
-  const known = waitTables.get(shape) ?? table((u) => u ** (-1 / shape) - 1)
-  waitTables.set(shape, known)
-  return known
-}
-const normal = table(probit)
-const slipTables = new Map<number, Float64Array>()
-/** Whole days until something of so small a chance a day, to a thousandth, happens. */
-function daysUntil(chance: number): Float64Array {
-  const rounded = Math.max(1, Math.round(chance * 1000)) / 1000
-  const known = slipTables.get(rounded) ?? table((u) => Math.floor(Math.log(u) / Math.log1p(-rounded)))
-  slipTables.set(rounded, known)
-  return known
-}
-
-/**
- * A gamma of mean one and this shape from a normal one (Wilson and Hilferty 1931): within a hundredth of it from a
- * shape of 4 on, which is the least that is asked.
- */
-export const gammaOf = (shape: number, z: number): number => cubed(middleOf(shape), spreadOf(shape), z)
-const middleOf = (shape: number): number => 1 - 1 / (9 * shape)
-const spreadOf = (shape: number): number => 1 / (3 * Math.sqrt(shape))
-function cubed(middle: number, spread: number, z: number): number {
-  const root = Math.max(0.1, middle + z * spread)
-  return root * root * root
-}
 
 /**
  * One future after the other, in arrays that are filled anew: it is played four thousand times a dog. Every number read

@@ -57,9 +57,14 @@ export function played(ground: ForecastGround, n: number, seed: number, changed:
     slips: rates.slips,
   }
   const toCome = plan.days.slice(0, home).filter((sets) => sets > 0).length
-  const swinging = { ...speed, precision: 1 / (1 / speed.precision + rates.swing / Math.max(1, toCome)) }
+  // The days to come have a speed of their own: the mean of so many.
+  const precision = Math.max(leastShape, 1 / (1 / speed.precision + rates.swing / Math.max(1, toCome)))
+  const swinging = { ...speed, precision }
   return { home, plan, legs, futures: futuresOf(legs, swinging, plan, n, seed, { until: home, full: playedAgain }) }
 }
+
+/** Below it no gamma is drawn well enough (./tables). */
+const leastShape = 2
 
 /** Share ready by the evening before a day this many days ahead; on the day itself what is met already. */
 export const readyBefore = (ready: Int16Array, home: number): number => chanceBy(ready, home - 1)
