@@ -1,6 +1,7 @@
 import { findCommand, findRung } from '../curriculum/lookup'
 import type { Curriculum } from '../curriculum/types'
 import { addDays, daysBetween, sayDay } from '../days'
+import type { Rates } from '../forecast/rates'
 import { bentBy, type Stack } from '../forecast/stack'
 import { daysMore, differs, type WhatIf } from '../forecast/whatIf'
 import { minutesABlock, fewSets, sayChance, type Forecast } from '../forecast/forecast'
@@ -129,6 +130,20 @@ export function sayWhyChance(told: Forecast, curriculum: Curriculum): string {
 /** What the futures give a dog that is likely to be ready, for words. */
 const asExample = 0.7
 const halfWay = 0.5
+
+/** What futures are reckoned with beside how fast rungs are passed, as a trainer would say it of a house. */
+export function sayWays({ elsewhere, slips, swing }: Pick<Rates, 'elsewhere' | 'slips' | 'swing'>): string {
+  const sets = Math.round(1 / slips.back)
+  const apart = Math.round(100 * Math.sqrt(swing))
+  const often = Math.round(elsewhere * 10)
+  return (
+    `Another place or pair of hands is to be had ${often === 10 ? 'every day' : `on ${often} days in 10`}. What was met slips about ` +
+    `once in ${Math.round(1 / slips.out)} days, and is put right in about ${sets} ${sets === 1 ? 'set' : 'sets'}. ` +
+    (apart < 10
+      ? 'One day brings as much as another, as far as chance lets it be seen.'
+      : `Days differ: two in three lie within ${apart} in 100 of a usual one.`)
+  )
+}
 
 /** How chances are bent, in words; empty where they are said as they were played. */
 export function sayStack(stack: Stack): string {

@@ -6,7 +6,7 @@ import { monday, msPerDay, passTo, work, type SetPlan } from '../tests/facts'
 import { buildCommands } from './resident'
 import type { Forecast } from '../forecast/forecast'
 import { toldOf } from '../forecast/tests/told'
-import { forecastView, sayForecast } from './forecast'
+import { forecastView, sayForecast, sayWays } from './forecast'
 import { buildWall, sortRows, type WallDog } from './wall'
 
 const promises = [
@@ -272,5 +272,18 @@ describe('the resident', () => {
       /^\d+ % predicted retention, half-life 3 days; (refresher due|a refresher is due)/,
     )
     expect(sit([]).memory).toBe('Nothing held yet, so nothing to forget.')
+  })
+})
+
+describe('what a house is reckoned with', () => {
+  it('is said as it is: how often elsewhere, what slips, and how alike days are', () => {
+    expect(sayWays({ elsewhere: 0.84, slips: { out: 0.008, back: 0.36 }, swing: 0 })).toBe(
+      'Another place or pair of hands is to be had on 8 days in 10. What was met slips about once in 125 days, and is ' +
+        'put right in about 3 sets. One day brings as much as another, as far as chance lets it be seen.',
+    )
+    expect(sayWays({ elsewhere: 0.98, slips: { out: 0.05, back: 0.8 }, swing: 0.16 })).toBe(
+      'Another place or pair of hands is to be had every day. What was met slips about once in 20 days, and is put ' +
+        'right in about 1 set. Days differ: two in three lie within 40 in 100 of a usual one.',
+    )
   })
 })

@@ -199,6 +199,7 @@ function Rests({ page, actions }: { page: ForecastsPage; actions: ForecastsActio
             `${Math.round(learned.ownShare * 100)} in 100 of the house’s rate is its own by now.`}{' '}
         {learned.halfAfter !== undefined &&
           `A kind of rung that every dog climbs is half its own after about ${count(learned.halfAfter)}.`}
+        {learned.ways !== '' && ` ${learned.ways}`}
         {learned.bent !== '' &&
           ` Chances are bent by what came of ${count(learned.bentDogs)} that were forecast here: ${learned.bent}.`}
         {learned.at !== undefined && ` Learned last ${sayMoment(learned.at, page.timeZone)}.`}

@@ -190,6 +190,7 @@ describe('forecasts of a house', () => {
     renew(db, monday)
     const learned = learnRates(db, monday)
     expect(learned.residencies).toBe(0)
+    expect(loadForecasts(db).learned.ways).toBe('')
     expect([loadWall(db, monday).bad, loadResident(db, id, monday)?.forecast?.bad]).toEqual(['', ''])
     db.exec(`UPDATE learned SET learned = json_set(learned, '$.verdict', 'too high')`)
     expect(loadWall(db, monday).bad).toContain('run too high')

@@ -3,9 +3,9 @@ import type { Curriculum } from '@/core/curriculum/types'
 import { figureKinds, figureRow, type FigureRow } from '@/core/forecast/figures'
 import { judge, type Judged } from '@/core/forecast/judged'
 import { baseFrom, nothingKnown, ratesOut, type RatesFile } from '@/core/forecast/learned'
-import { weights } from '@/core/forecast/learning'
+import { ratesOf, weights } from '@/core/forecast/learning'
 import { rateKindOf, shippedBase } from '@/core/forecast/rates'
-import { sayStack } from '@/core/views/forecast'
+import { sayStack, sayWays } from '@/core/views/forecast'
 import { newestCurriculum } from '@/store/curricula'
 import type { Db } from '@/store/database'
 import { readElsewhere, readLearned } from '@/store/forecasts'
@@ -29,6 +29,8 @@ export interface ForecastsPage {
     /** How chances are bent by what came of those before, and of how many dogs; empty where they are not. */
     readonly bent: string
     readonly bentDogs: number
+    /** What else of its own it is reckoned with; empty while nobody went home. */
+    readonly ways: string
   }
   readonly figures: readonly {
     readonly by: (typeof figureKinds)[number]
@@ -61,6 +63,7 @@ export function loadForecasts(db: Db): ForecastsPage {
       ownShare: learned.house.expected / (learned.house.expected + weights.house),
       bent: sayStack(learned.stack),
       bentDogs: learned.stack.dogs,
+      ways: learned.residencies === 0 ? '' : sayWays(ratesOf(learned, elsewhere ? baseFrom(elsewhere) : shippedBase)),
       halfAfter: each > 0 ? Math.max(1, Math.ceil(weights.kind / each)) : undefined,
     },
     figures: figureKinds.map((by) => ({
