@@ -137,8 +137,9 @@ export function sayWays({ elsewhere, slips, swing }: Pick<Rates, 'elsewhere' | '
   const apart = Math.round(100 * Math.sqrt(swing))
   const often = Math.round(elsewhere * 10)
   return (
-    `Another place or pair of hands is to be had ${often === 10 ? 'every day' : `on ${often} days in 10`}. What was met slips about ` +
-    `once in ${Math.round(1 / slips.out)} days, and is put right in about ${sets} ${sets === 1 ? 'set' : 'sets'}. ` +
+    `Another place or pair of hands is to be had ${often === 10 ? 'every day' : `on ${often} days in 10`}. ` +
+    `What was met slips about once in ${Math.round(1 / slips.out)} days, and is put right in about ${sets} ` +
+    `${sets === 1 ? 'set' : 'sets'}. ` +
     (apart < 10
       ? 'One day brings as much as another, as far as chance lets it be seen.'
       : `Days differ: two in three lie within ${apart} in 100 of a usual one.`)

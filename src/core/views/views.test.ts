@@ -278,8 +278,8 @@ describe('the resident', () => {
 describe('what a house is reckoned with', () => {
   it('is said as it is: how often elsewhere, what slips, and how alike days are', () => {
     expect(sayWays({ elsewhere: 0.84, slips: { out: 0.008, back: 0.36 }, swing: 0 })).toBe(
-      'Another place or pair of hands is to be had on 8 days in 10. What was met slips about once in 125 days, and is ' +
-        'put right in about 3 sets. One day brings as much as another, as far as chance lets it be seen.',
+      'Another place or pair of hands is to be had on 8 days in 10. What was met slips about once in 125 days, and ' +
+        'is put right in about 3 sets. One day brings as much as another, as far as chance lets it be seen.',
     )
     expect(sayWays({ elsewhere: 0.98, slips: { out: 0.05, back: 0.8 }, swing: 0.16 })).toBe(
       'Another place or pair of hands is to be had every day. What was met slips about once in 20 days, and is put ' +
