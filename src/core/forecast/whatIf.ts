@@ -8,7 +8,7 @@ import { never } from './play'
 import { planOf } from './plan'
 import { workLeft, type Sooner } from './workLeft'
 
-/** Of which so many are played on beyond going home, and again for each thing that could be done otherwise. */
+/** Of all futures so many are played on beyond going home, and again for each thing that could be done otherwise. */
 export const playedAgain = 1000
 
 export const whatIfKinds = ['block', 'days', 'handler', 'place', 'both', 'lower', 'drop'] as const
