@@ -10,7 +10,7 @@ import type { Leg } from './workLeft'
 
 /** Raised whenever a forecast of the same facts would come out otherwise. */
 export const forecastModel = 4
-/** Futures played for one forecast: its scatter is below one in a hundred. */
+/** Most futures played for one forecast: its scatter is below one in a hundred. */
 export const usualFutures = 4000
 /** Shares of the futures whose day is told: the middle 80 and 50 in a hundred lie between them. */
 export const shares = [0.1, 0.25, 0.5, 0.75, 0.9] as const
@@ -75,11 +75,14 @@ export function forecast(
   ground: ForecastGround,
   n: number,
   seed: number,
-  /** What else is reckoned: all that could be done otherwise, what blocks bring alone, or nothing. */
-  { ifs = 'all' }: { readonly ifs?: 'all' | 'blocks' | 'none' } = {},
+  /**
+   * What else is reckoned: all that could be done otherwise, what blocks bring alone, or nothing; and whether no more
+   * futures are played than the chance asks for.
+   */
+  { ifs = 'all', sparing = false }: { readonly ifs?: 'all' | 'blocks' | 'none'; readonly sparing?: boolean } = {},
 ): Forecast {
   const { stay, past, impossible } = ground
-  const { home, plan, legs, futures } = played(ground, n, seed, { beyond: daysBeyond })
+  const { home, plan, legs, futures } = played(ground, n, seed, { beyond: daysBeyond }, sparing)
   const done = legs.every((leg) => leg.steps.length === 0 && leg.days === 0 && leg.meetings.length === 0)
   const by = (ready: Int16Array) => (home === 0 ? Number(done) : readyBefore(ready, home))
   const share = by(futures.ready)
@@ -88,7 +91,7 @@ export function forecast(
   const { load, openDays, ownDays, bend } = benderOf(ground, { home, plan, legs }, share)
   const base: Forecast = {
     model: forecastModel,
-    futures: n,
+    futures: futures.n,
     today: stay.today,
     leavesOn: stay.leavesOn,
     chance: impossible ? 0 : bend(share),

@@ -114,6 +114,33 @@ describe('futures of a dog', () => {
     expect(Math.min(...met.ready)).toBe(1)
   })
 
+  it('sparing, plays the same futures and no more than its chance asks for: it scatters as a half of all would', () => {
+    const seen = { few: 0, many: 0 }
+    for (const days of [3, 6, 8, 10, 12, 15, 20]) {
+      const onward = { until: days, full: 500 }
+      const whole = futuresOf([leg(6), leg(4, { rungId: 'b' })], usual, plan(40, 5), 4000, 4, onward)
+      const some = futuresOf([leg(6), leg(4, { rungId: 'b' })], usual, plan(40, 5), 4000, 4, {
+        ...onward,
+        sparing: true,
+      })
+      expect(some.n).toBeGreaterThanOrEqual(500)
+      expect(some.ready).toHaveLength(some.n)
+      expect(some.legs.map((l) => l.ready.length)).toEqual([some.n, some.n])
+      const until = (of: Int16Array) => Array.from(of.subarray(0, some.n), (day) => (day < days ? day : never))
+      expect(until(some.ready)).toEqual(until(whole.ready))
+      const chance = chanceBy(some.ready, days - 1)
+      // The pilot may lie off itself.
+      expect(Math.sqrt((chance * (1 - chance)) / some.n)).toBeLessThan(1.15 * Math.sqrt(0.25 / 4000))
+      expect(Math.abs(chance - chanceBy(whole.ready, days - 1))).toBeLessThan(4 * Math.sqrt(0.25 / 4000))
+      seen.few += Number(some.n < 1000)
+      seen.many += Number(some.n > 3000)
+    }
+    expect([seen.few > 0, seen.many > 0]).toEqual([true, true])
+    // Of few futures none is spared.
+    const few = futuresOf([leg(6)], usual, plan(9), 200, 4, { until: 9, full: 500, sparing: true })
+    expect(few.n).toBe(200)
+  })
+
   it('played on by a part of them, all are as before until that day, that part to the last, and the rest alike', () => {
     const all = [leg(6), leg(4, { command: 'heel', rungId: 'heel.x' })]
     const whole = futuresOf(all, usual, plan(40, 5), 3000, 4)

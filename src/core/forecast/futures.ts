@@ -21,7 +21,12 @@ export interface Futures {
 export interface Onward {
   readonly until: number
   readonly full: number
+  /** No more futures than the chance to be ready by then asks for, so that it scatters as one half of all would. */
+  readonly sparing?: boolean
 }
+
+/** So many of `n` futures as a share near this one asks for: what is nearly sure scatters little. */
+const asManyAs = (share: number, n: number): number => Math.ceil(4 * share * (1 - share) * n)
 
 /**
  * Plays the days to come again and again: one speed of the dog a future, so that its commands go together; a command's
@@ -36,32 +41,39 @@ export function futuresOf(
   onward: Onward = { until: plan.days.length, full: n },
 ): Futures {
   const promised = legs.flatMap((leg, i) => (leg.promised ? [i] : []))
-  const ready = new Int16Array(n).fill(never)
-  const readyOf = promised.map(() => new Int16Array(n).fill(never))
+  const all = new Int16Array(n).fill(never)
+  const allOf = promised.map(() => new Int16Array(n).fill(never))
   const play = new Play(legs, speed, plan)
   const full = Math.min(n, onward.full)
-  for (let f = 0; f < n; f++) {
+  let played = n
+  for (let f = 0; f < played; f++) {
+    if (f === full && onward.sparing === true) {
+      played = Math.max(full, asManyAs(chanceBy(all.subarray(0, full), onward.until - 1), n))
+      if (f === played) break
+    }
     const last = f < full ? plan.days.length : Math.min(onward.until, plan.days.length)
     // Each future has chances of its own, so that a day more, or another leg, changes it and none after it.
     play.begin(drawsOfFuture(seed, f))
     for (let day = 0; day < last; day++) {
       if (!play.day(day)) continue
-      let all = true
+      let every = true
       for (let k = 0; k < promised.length; k++) {
-        const of = readyOf[k] as Int16Array
-        if (!play.isMet(promised[k] as number)) all = false
+        const of = allOf[k] as Int16Array
+        if (!play.isMet(promised[k] as number)) every = false
         else if (of[f] === never) of[f] = day
       }
-      if (all) {
-        ready[f] = day
+      if (every) {
+        all[f] = day
         break
       }
     }
   }
-  if (full < n && onward.until < plan.days.length)
+  const ready = all.subarray(0, played)
+  const readyOf = allOf.map((of) => of.subarray(0, played))
+  if (full < played && onward.until < plan.days.length)
     for (const of of [ready, ...readyOf]) lendBeyond(of, full, onward.until)
   return {
-    n,
+    n: played,
     full,
     ready,
     legs: promised.map((i, k) => ({

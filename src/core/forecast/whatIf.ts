@@ -39,7 +39,7 @@ interface Changed {
 }
 
 /** Plays the days to come of a dog as things are, or as they would be with something changed. */
-export function played(ground: ForecastGround, n: number, seed: number, changed: Changed = {}) {
+export function played(ground: ForecastGround, n: number, seed: number, changed: Changed = {}, sparing = false) {
   const { curriculum, state, rates, past, speed, stay } = ground
   const legs = workLeft(
     curriculum,
@@ -60,7 +60,12 @@ export function played(ground: ForecastGround, n: number, seed: number, changed:
   // The days to come have a speed of their own: the mean of so many.
   const precision = Math.max(leastShape, 1 / (1 / speed.precision + rates.swing / Math.max(1, toCome)))
   const swinging = { ...speed, precision }
-  return { home, plan, legs, futures: futuresOf(legs, swinging, plan, n, seed, { until: home, full: playedAgain }) }
+  return {
+    home,
+    plan,
+    legs,
+    futures: futuresOf(legs, swinging, plan, n, seed, { until: home, full: playedAgain, sparing }),
+  }
 }
 
 /** Below it no gamma is drawn well enough (./tables). */

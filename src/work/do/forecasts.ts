@@ -104,7 +104,7 @@ function forecastOf(
   if (dog.promises.length === 0) return undefined
   const { residencyId, summary } = dog
   const ground = forecastGroundOf(house, dog)
-  const said = forecast(ground, futures, forecastSeed(residencyId, house.today), { ifs })
+  const said = forecast(ground, futures, forecastSeed(residencyId, house.today), { ifs, sparing: true })
   const before = forecastBefore(db, residencyId, house.today)
   const trend = before ? (trendOf(before, said, ground.past.useful) ?? null) : null
   return {
