@@ -269,5 +269,6 @@ const drawing = spent(() => {
 })
 console.log(
   `\n4,000 futures of a dog: ${alone.toFixed(0)} ms of CPU, ${(alone / drawing).toFixed(1)} times 600,000 chances ` +
-    `alone; no more of them than its chance asks for ${sparing.toFixed(0)} ms; with blocks and what-ifs ${whole.toFixed(0)} ms (aim: 60 dogs in a second)`,
+    `alone; no more of them than its chance asks for ${sparing.toFixed(0)} ms; with blocks and what-ifs ` +
+    `${whole.toFixed(0)} ms (aim: 60 dogs in a second)`,
 )
