@@ -117,11 +117,11 @@ describe('futures of a dog', () => {
   it('sparing, plays the same futures and no more than its chance asks for: it scatters as a half of all would', () => {
     const seen = { few: 0, many: 0 }
     for (const days of [3, 6, 8, 10, 12, 15, 20]) {
-      const onward = { until: days, full: 500 }
+      const onward = { until: days, full: 300 }
       const whole = futuresOf([leg(6), leg(4, { rungId: 'b' })], usual, plan(40, 5), 4000, 4, onward)
       const some = futuresOf([leg(6), leg(4, { rungId: 'b' })], usual, plan(40, 5), 4000, 4, {
         ...onward,
-        sparing: true,
+        least: 500,
       })
       expect(some.n).toBeGreaterThanOrEqual(500)
       expect(some.ready).toHaveLength(some.n)
@@ -137,7 +137,7 @@ describe('futures of a dog', () => {
     }
     expect([seen.few > 0, seen.many > 0]).toEqual([true, true])
     // Of few futures none is spared.
-    const few = futuresOf([leg(6)], usual, plan(9), 200, 4, { until: 9, full: 500, sparing: true })
+    const few = futuresOf([leg(6)], usual, plan(9), 200, 4, { until: 9, full: 500, least: 500 })
     expect(few.n).toBe(200)
   })
 

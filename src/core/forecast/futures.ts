@@ -21,8 +21,11 @@ export interface Futures {
 export interface Onward {
   readonly until: number
   readonly full: number
-  /** No more futures than the chance to be ready by then asks for, so that it scatters as one half of all would. */
-  readonly sparing?: boolean
+  /**
+   * After so many, no more futures than the chance to be ready by then asks for, so that it scatters as one half of all
+   * would; all where left out.
+   */
+  readonly least?: number | undefined
 }
 
 /** So many of `n` futures as a share near this one asks for: what is nearly sure scatters little. */
@@ -47,8 +50,8 @@ export function futuresOf(
   const full = Math.min(n, onward.full)
   let played = n
   for (let f = 0; f < played; f++) {
-    if (f === full && onward.sparing === true) {
-      played = Math.max(full, asManyAs(chanceBy(all.subarray(0, full), onward.until - 1), n))
+    if (f === onward.least) {
+      played = Math.max(f, asManyAs(chanceBy(all.subarray(0, f), onward.until - 1), n))
       if (f === played) break
     }
     const last = f < full ? plan.days.length : Math.min(onward.until, plan.days.length)

@@ -8,8 +8,10 @@ import { never } from './play'
 import { planOf } from './plan'
 import { workLeft, type Sooner } from './workLeft'
 
-/** Of all futures so many are played on beyond going home, and again for each thing that could be done otherwise. */
+/** Of all futures so many are played at the least, and again for each thing that could be done otherwise. */
 export const playedAgain = 1000
+/** So many are played on beyond going home. */
+const playedBeyond = 400
 
 export const whatIfKinds = ['block', 'days', 'handler', 'place', 'both', 'lower', 'drop'] as const
 export const whatIfShape = z.object({
@@ -60,12 +62,8 @@ export function played(ground: ForecastGround, n: number, seed: number, changed:
   // The days to come have a speed of their own: the mean of so many.
   const precision = Math.max(leastShape, 1 / (1 / speed.precision + rates.swing / Math.max(1, toCome)))
   const swinging = { ...speed, precision }
-  return {
-    home,
-    plan,
-    legs,
-    futures: futuresOf(legs, swinging, plan, n, seed, { until: home, full: playedAgain, sparing }),
-  }
+  const onward = { until: home, full: playedBeyond, least: sparing ? playedAgain : undefined }
+  return { home, plan, legs, futures: futuresOf(legs, swinging, plan, n, seed, onward) }
 }
 
 /** Below it no gamma is drawn well enough (./tables). */
