@@ -9,7 +9,7 @@ import { daysSeen, nothingKnown, openingOf, usualBlock, usualDay } from '@/core/
 import { chanceByLine } from '@/core/forecast/line'
 import { daysLeftShare, usualSets } from '@/core/forecast/plan'
 import { chanceInTime } from '@/core/forecast/ratio'
-import { shippedBase, shippedRates, type Rates } from '@/core/forecast/rates'
+import { shippedRates, type Rates } from '@/core/forecast/rates'
 import { brier, coverage, partsOf, skill, transformed, type Said } from '@/core/forecast/score'
 import { asPlayed, stackFrom, stackOf, type Stack } from '@/core/forecast/stack'
 import { pastOf } from '@/core/forecast/stretches'
@@ -71,10 +71,11 @@ function knownBehind(law: keyof typeof laws, n: number): Known {
   const pasts = gone.map((g) => pastOf(regimesIn(g.world), g.lived.sets))
   const rates = ratesOf(
     learnedFrom(
-      pasts.map((past) => past.stretches),
-      shippedBase,
-      gone.map(({ world, lived }) => provingOf(regimesIn(world), lived.sets, world.promises)),
-      pasts.map((past) => past.frontier),
+      gone.map(({ world, lived }, i) => ({
+        stretches: [],
+        ...pasts[i],
+        proving: provingOf(regimesIn(world), lived.sets, world.promises),
+      })),
     ),
   )
   const seen = daysSeen(

@@ -24,6 +24,7 @@ const blocksADay = Number(process.env['KIBOU_GAIN_BLOCKS'] ?? 45)
 const [dogs, most] = [20, 4]
 const futures = 300
 const names = Object.keys(tempers) as TemperName[]
+
 interface Dog {
   readonly world: World
   readonly home: number
@@ -127,7 +128,7 @@ function live(law: keyof typeof laws, kennel: number, order: Order): number {
   for (const d of all) d.morning = begun(d.life.next())
   for (let day = 1; day < 30; day++) {
     const here = all.filter((d) => d.morning !== undefined && d.home > day)
-    const blocks = deal(here, day, order, houseOn(all, day))
+    const blocks = deal(here, day, order, order === 'gain' ? houseOn(all, day) : {})
     for (const d of here) {
       const next = d.life.next(blocks.get(d) ?? 0)
       d.morning = begun(next)

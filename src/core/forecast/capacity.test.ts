@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { blocksNeeded, dealOut, takeAnother, weeksAhead, type Claim } from './capacity'
+import { blocksNeeded, dealOut, isTold, takeAnother, weeksAhead, type Claim } from './capacity'
 
 const claim = (residencyId: string, byBlocks: readonly number[], from = 0, until = 10): Claim => ({
   residencyId,
@@ -83,6 +83,12 @@ describe('dealing out the blocks of a day', () => {
 })
 
 describe('another dog', () => {
+  it('is said to take something from two in a hundred on, either way, however it is stored', () => {
+    const told = (was: number, is: number) => isTold({ was, is })
+    expect([told(1, 0.98), told(0.99, 0.97), told(0.3, 0.28), told(0.5, 0.6)]).toEqual([true, true, true, true])
+    expect([told(1, 0.99), told(0.98, 0.965), told(0.4, 0.4)]).toEqual([false, false, false])
+  })
+
   it('takes time of those that share its days, and of nobody where there is enough', () => {
     const here = [claim('a', [0, 0.2, 0.5, 0.8, 0.9]), claim('b', [0, 0.3, 0.6, 0.8, 0.9], 0, 20)]
     const another = claim('new', [0, 0.2, 0.4, 0.6, 0.8], 5, 25)

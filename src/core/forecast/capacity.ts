@@ -111,6 +111,13 @@ export const wantedChance = 0.8
 /** Whether a chance is said to be as much, in tenths: what stands somewhere as eight in ten is nowhere less. */
 export const isSaidWanted = (chance: number): boolean => Math.round(chance * 10) / 10 >= wantedChance
 
+/** House: what another dog takes from one is named from so many in a hundred on; below lies what futures scatter by. */
+export const tellingLoss = 2
+
+/** Whether a chance moved by as much as is named. */
+export const isTold = ({ was, is }: { readonly was: number; readonly is: number }): boolean =>
+  Math.round(Math.abs(is - was) * 1000) >= tellingLoss * 10
+
 /** Blocks a day by which a dog is ready as likely as is asked; as many as it may have where none are enough. */
 export function blocksNeeded({ byBlocks }: Pick<Claim, 'byBlocks'>, wanted = wantedChance): number {
   const enough = byBlocks.findIndex((chance) => chance >= wanted)

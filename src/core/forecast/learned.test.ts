@@ -13,16 +13,18 @@ const stretch = (rungId: string, sets: number, passed = true): Stretch => ({
   sets,
   passed,
 })
+/** What is shipped, as a file says it. */
+const shippedFile = { kinds: {}, rungs: {}, commandShape: 5, elsewhere: 0.9, shape: 3, slips: usualSlips, swing: 0 }
 /** Dogs that pass a rung at this rate. */
-function dogsAt(rate: number, n = 30): readonly (readonly Stretch[])[] {
+function dogsAt(rate: number, n = 30) {
   const chance = seeded(7)
-  return Array.from({ length: n }, () =>
-    Array.from({ length: 40 }, (_, i) => {
+  return Array.from({ length: n }, () => ({
+    stretches: Array.from({ length: 40 }, (_, i) => {
       let sets = 1
       while (chance() > passChance(rate, sets) && sets < 60) sets++
       return stretch(`r${i % 4}`, sets, sets < 60)
     }),
-  )
+  }))
 }
 
 describe('what a kennel learned', () => {
@@ -40,15 +42,7 @@ describe('what a kennel learned', () => {
   })
 
   it('is outweighed by a kennel’s own dogs', () => {
-    const base = baseFrom({
-      kinds: { word: 2 },
-      rungs: {},
-      commandShape: 5,
-      elsewhere: 0.9,
-      shape: 3,
-      slips: usualSlips,
-      swing: 0,
-    })
+    const base = baseFrom({ ...shippedFile, kinds: { word: 2 } })
     const own = ratesOf(learnedFrom(dogsAt(0.5), base), base).of('r0', 'word')
     expect(own).toBeGreaterThan(0.4)
     expect(own).toBeLessThan(0.65)
@@ -70,15 +64,7 @@ describe('what a kennel learned', () => {
     ])
       expect(ratesFile.safeParse(wrong).success).toBe(false)
     // Names that every object has are rungs like any other.
-    const odd = baseFrom({
-      kinds: {},
-      rungs: {},
-      commandShape: 5,
-      elsewhere: 0.9,
-      shape: 3,
-      slips: usualSlips,
-      swing: 0,
-    })
+    const odd = baseFrom(shippedFile)
     expect(ratesOf(nothingLearned, odd).of('constructor', 'word')).toBe(priorRates.word)
   })
 

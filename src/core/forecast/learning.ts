@@ -6,7 +6,7 @@ import type { FrontierSet } from './stretches'
 import { swingOf, type Swing } from './swing'
 import { hazardAt, passChance, stillWaiting } from './wait'
 
-/** House: what a prior weighs, in passes expected under it. */
+/** House: what a prior weighs, in passes expected under it; of the swing in its own weight, some ten residencies. */
 export const weights = { rung: 15, kind: 15, house: 10, elsewhere: 15, slips: 15, swing: 50 } as const
 
 /**
@@ -49,23 +49,26 @@ const drawn = (seen: Seen | undefined, weight: number): number =>
 /** Of a rung by its id, whatever that is. */
 const ofRung = ({ rungs }: Learned, id: string): Seen | undefined => (Object.hasOwn(rungs, id) ? rungs[id] : undefined)
 
+/** What one residency that ended is learned from; what is left out nobody knows. */
+export interface Ended {
+  readonly stretches: readonly Stretch[]
+  readonly frontier?: readonly FrontierSet[]
+  readonly proving?: Proving | undefined
+}
+
 /** Rounds after which nothing moves by a hundredth any more. */
 const learningRounds = 12
 
 /**
- * Counts for rates of a kennel from its own finished residencies, a list of stretches a dog: the house beside what it
+ * Counts for rates of a kennel from its own finished residencies: the house beside what it
  * began with, a kind of rung beside the house, a rung beside its kind (empirical Bayes; each level by expectation and
  * maximisation: a set of hazard h that passed held h/(1 − e^−h) passes). Dogs have speeds of their own, of mean one.
  */
-export function learnedFrom(
-  dogs: readonly (readonly Stretch[])[],
-  base: BaseRates = shippedBase,
-  proving: readonly Proving[] = [],
-  frontiers: readonly (readonly FrontierSet[])[] = [],
-): Learned {
+export function learnedFrom(ended: readonly Ended[], base: BaseRates = shippedBase): Learned {
+  const proving = ended.flatMap((e) => e.proving ?? [])
   let learned: Learned = {
     ...nothingLearned,
-    residencies: dogs.length,
+    residencies: ended.length,
     elsewhere: {
       passes: sum(proving.map((p) => p.came)),
       expected: sum(proving.map((p) => p.due)) * elsewhereADay * (base.elsewhere / usualElsewhere),
@@ -75,9 +78,8 @@ export function learnedFrom(
       back: { passes: sum(proving.map((p) => p.back)), expected: sum(proving.map((p) => p.sets)) * base.slips.back },
     },
   }
-  const all = dogs.filter((d) => d.length > 0)
-  if (all.length === 0) return learned
-  for (let round = 0; round < learningRounds; round++) {
+  const all = ended.map((e) => e.stretches).filter((stretches) => stretches.length > 0)
+  for (let round = 0; round < learningRounds && all.length > 0; round++) {
     const found = all.map((stretches) => speedFrom(stretches, ratesOf(learned, base)))
     const speeds = centred(found)
     for (const level of ['house', 'kinds', 'rungs'] as const) {
@@ -107,6 +109,7 @@ export function learnedFrom(
       commandShape: shapeOfCommands(found, base.commandShape),
     }
   }
+  const frontiers = ended.flatMap((e) => (e.frontier ? [e.frontier] : []))
   return { ...learned, swing: swingOf(frontiers, ratesOf(learned, base)) }
 }
 

@@ -74,7 +74,7 @@ describe('how often another place or pair of hands was to be had', () => {
 
   it('draws the chance that is reckoned with: much by much, little by little, never beyond sure', () => {
     const after = (due: number, came: number) =>
-      ratesOf(learnedFrom([], shippedBase, [{ ...nothingProved, due, came }])).elsewhere
+      ratesOf(learnedFrom([{ stretches: [], proving: { ...nothingProved, due, came } }], shippedBase)).elsewhere
     expect(ratesOf(learnedFrom([])).elsewhere).toBe(usualElsewhere)
     // As often as seven in ten is what the shipped chance comes to.
     expect(after(1000, 700)).toBeCloseTo(usualElsewhere, 9)
@@ -84,17 +84,17 @@ describe('how often another place or pair of hands was to be had', () => {
   })
 
   it('goes out and comes in, and a kennel that begins on it is drawn from there', () => {
-    const learned = learnedFrom([], shippedBase, [{ ...nothingProved, due: 400, came: 140 }])
+    const learned = learnedFrom([{ stretches: [], proving: { ...nothingProved, due: 400, came: 140 } }], shippedBase)
     const file = ratesFile.parse(JSON.parse(JSON.stringify(ratesOut(learned, shippedBase, 'x', () => undefined))))
     const base = baseFrom(file)
     const { elsewhere } = ratesOf(learned)
     expect(base.elsewhere).toBeCloseTo(elsewhere, 3)
     expect(ratesOf(learnedFrom([], base), base).elsewhere).toBe(base.elsewhere)
     const alike = Math.round(400 * 0.7 * (base.elsewhere / usualElsewhere))
-    expect(ratesOf(learnedFrom([], base, [{ ...nothingProved, due: 400, came: alike }]), base).elsewhere).toBeCloseTo(
-      base.elsewhere,
-      2,
-    )
+    expect(
+      ratesOf(learnedFrom([{ stretches: [], proving: { ...nothingProved, due: 400, came: alike } }], base), base)
+        .elsewhere,
+    ).toBeCloseTo(base.elsewhere, 2)
     // A file from before it was learned says what is shipped.
     const { elsewhere: _, ...older } = file
     expect(baseFrom(ratesFile.parse(older)).elsewhere).toBe(usualElsewhere)
@@ -148,7 +148,7 @@ describe('how often something met slips, and is put right', () => {
 
   it('draws what is reckoned with: much by much, little by little, never beyond what is possible', () => {
     const after = (of: Partial<typeof nothingProved>) =>
-      ratesOf(learnedFrom([], shippedBase, [{ ...nothingProved, ...of }])).slips
+      ratesOf(learnedFrom([{ stretches: [], proving: { ...nothingProved, ...of } }], shippedBase)).slips
     expect(ratesOf(learnedFrom([])).slips).toEqual(usualSlips)
     expect(after({ kept: 50_000, slipped: 1000, sets: 2000, back: 1000 })).toEqual(usualSlips)
     const often = after({ kept: 50_000, slipped: 5000, sets: 20_000, back: 2000 })
@@ -159,7 +159,10 @@ describe('how often something met slips, and is put right', () => {
       out: 0.5,
       back: expect.closeTo(1, 1),
     })
-    const learned = learnedFrom([], shippedBase, [{ ...nothingProved, kept: 9000, slipped: 700, sets: 900, back: 100 }])
+    const learned = learnedFrom(
+      [{ stretches: [], proving: { ...nothingProved, kept: 9000, slipped: 700, sets: 900, back: 100 } }],
+      shippedBase,
+    )
     const file = ratesFile.parse(JSON.parse(JSON.stringify(ratesOut(learned, shippedBase, 'x', () => undefined))))
     expect(baseFrom(file).slips.out).toBeCloseTo(ratesOf(learned).slips.out, 3)
     expect(baseFrom(file).slips.back).toBeCloseTo(ratesOf(learned).slips.back, 3)

@@ -16,6 +16,7 @@ const stretch = (command: string, sets: number, passed: boolean, rungId = `${com
   sets,
   passed,
 })
+const ended = (dogs: readonly (readonly Stretch[])[]) => dogs.map((of) => ({ stretches: of }))
 const stretches = fc.array(
   fc.record({
     rungId: fc.constantFrom('a', 'b', 'c', 'd'),
@@ -117,7 +118,7 @@ describe('rates of rungs', () => {
         return stretch('sit', sets, sets < 40)
       }),
     )
-    const rates = ratesOf(learnedFrom(dogs))
+    const rates = ratesOf(learnedFrom(ended(dogs)))
     expect(rates.of('sit.a', 'word') / priorRates.word).toBeGreaterThan(1.8)
     expect(rates.of('sit.a', 'word') / priorRates.word).toBeLessThan(2.2)
     // A kind that was never worked moves with the house.
@@ -133,14 +134,14 @@ describe('rates of rungs', () => {
         return stretch(`c${i % 8}`, sets, sets < 60, `c${i % 8}.a`)
       }),
     )
-    const rates = ratesOf(learnedFrom(dogs))
+    const rates = ratesOf(learnedFrom(ended(dogs)))
     expect(rates.shape / shape).toBeGreaterThan(0.6)
     expect(rates.shape / shape).toBeLessThan(1.7)
     expect(rates.of('c1.a', 'word')).toBeGreaterThan(0.34)
     expect(rates.of('c1.a', 'word')).toBeLessThan(0.46)
     expect(speedFrom([], rates).shape).toBe(rates.shape)
     // Three dogs say too little to leave what is shipped by much.
-    const few = ratesOf(learnedFrom(dogs.slice(0, 3).map((d) => d.slice(0, 4)))).shape
+    const few = ratesOf(learnedFrom(ended(dogs.slice(0, 3).map((d) => d.slice(0, 4))))).shape
     expect(few).toBeGreaterThanOrEqual(2)
     expect(few).toBeLessThanOrEqual(4)
   })
@@ -158,12 +159,12 @@ describe('rates of rungs', () => {
         })
       }).flat(),
     )
-    const rates = ratesOf(learnedFrom(dogs))
+    const rates = ratesOf(learnedFrom(ended(dogs)))
     const found = rates.commandShape / shape
     expect(found).toBeGreaterThan(0.6)
     expect(found).toBeLessThan(1.6)
     // One dog says too little to leave what is shipped by much, and none nothing.
-    const one = ratesOf(learnedFrom(dogs.slice(0, 1))).commandShape
+    const one = ratesOf(learnedFrom(ended(dogs.slice(0, 1)))).commandShape
     expect(one).toBeGreaterThan(usualCommandShape * 0.7)
     expect(one).toBeLessThan(usualCommandShape * 1.5)
     expect(ratesOf(learnedFrom([])).commandShape).toBe(usualCommandShape)
@@ -172,7 +173,7 @@ describe('rates of rungs', () => {
 
   it('one dog’s ten passes move a rung a little, its kind less', () => {
     const few = [Array.from({ length: 10 }, () => stretch('sit', 1, true))]
-    const rates = ratesOf(learnedFrom(few))
+    const rates = ratesOf(learnedFrom(ended(few)))
     const [rung, kind, house] = [rates.of('sit.a', 'word'), rates.of('sit.b', 'word'), rates.of('heel.a', 'heel')]
     expect(rung / priorRates.word).toBeGreaterThan(kind / priorRates.word)
     expect(kind / priorRates.word).toBeGreaterThan(house / priorRates.heel)

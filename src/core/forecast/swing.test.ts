@@ -78,9 +78,15 @@ describe('how far a dog’s days lie apart', () => {
   })
 
   it('goes out and comes in with the rates it was learned beside', () => {
-    const learned = learnedFrom([], shippedBase, [], drawn(0.8, 300))
-    const file = ratesFile.parse(JSON.parse(JSON.stringify(ratesOut(learned, shippedBase, 'x', () => undefined))))
-    expect(baseFrom(file).swing).toBeCloseTo(ratesOf(learned).swing, 3)
+    const base = { ...shippedBase, kinds: { ...shippedBase.kinds, word: 0.08 }, shape: 100, commandShape: 100 }
+    const learned = learnedFrom(
+      drawn(0.8, 150).map((frontier) => ({ stretches: [], frontier })),
+      base,
+    )
+    const { swing } = ratesOf(learned, base)
+    expect(swing).toBeGreaterThan(0.3)
+    const file = ratesFile.parse(JSON.parse(JSON.stringify(ratesOut(learned, base, 'x', () => undefined))))
+    expect(baseFrom(file).swing).toBeCloseTo(swing, 3)
     const { swing: _, ...older } = file
     expect(baseFrom(ratesFile.parse(older)).swing).toBe(0)
   })

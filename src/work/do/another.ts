@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { plainDog } from '@/core/dog/traits'
 import { addDays, dayIn, daysBetween, startOfDay } from '@/core/days'
-import { isSaidWanted, takeAnother, type Claim } from '@/core/forecast/capacity'
+import { isSaidWanted, isTold, takeAnother, type Claim } from '@/core/forecast/capacity'
 import { forecast, forecastSeed } from '@/core/forecast/forecast'
 import { emptyDogState } from '@/core/progress/state'
 import { newest, regimesOf, upTo } from '@/core/progress/regime'
@@ -53,8 +53,6 @@ export interface AnotherDog {
 /** House: futures of a dog that is not here; starts looked at, and how far apart. */
 const futures = 300
 const starts = { count: 9, apart: 3 } as const
-/** House: what it takes from a dog is named from so much on; below it lies what a thousand futures scatter by. */
-const tellingLoss = 0.02
 
 /** Whether a house may take another dog: its own chance, and what it takes from each dog that is there meanwhile. */
 export function mayTakeAnother(
@@ -100,7 +98,7 @@ export function mayTakeAnother(
     blocks: asked.blocks,
     onHand: asked.onHand,
     others: asked.others
-      .filter((o) => Math.abs(o.is - o.was) >= tellingLoss)
+      .filter(isTold)
       .map((o) => ({
         ...o,
         name: names.get(o.residencyId)?.name ?? '',

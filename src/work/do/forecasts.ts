@@ -252,10 +252,8 @@ export function learnRates(db: Db, now: number, hooks: Hooks = noHooks): { reado
       days.push({ here: daysHere(resident, from, today), past })
   }
   const learned = learnedFrom(
-    finished.map((f) => f.past.stretches),
+    finished.map(({ past, proving }) => ({ ...past, proving })),
     base,
-    finished.map((f) => f.proving),
-    finished.map((f) => f.past.frontier),
   )
   const rates = ratesOf(learned, base)
   const figures = figuresFrom(

@@ -2,14 +2,15 @@ import { findCommand, rungsOf } from '@/core/curriculum/lookup'
 import type { Curriculum } from '@/core/curriculum/types'
 import { figureKinds, figureRow, type FigureRow } from '@/core/forecast/figures'
 import { judge, type Judged } from '@/core/forecast/judged'
-import { baseFrom, nothingKnown, ratesOut, type RatesFile } from '@/core/forecast/learned'
+import { nothingKnown, ratesOut, type RatesFile } from '@/core/forecast/learned'
 import { ratesOf, weights } from '@/core/forecast/learning'
-import { rateKindOf, shippedBase } from '@/core/forecast/rates'
+import { rateKindOf } from '@/core/forecast/rates'
 import { sayStack, sayWays } from '@/core/views/forecast'
 import { newestCurriculum } from '@/store/curricula'
 import type { Db } from '@/store/database'
 import { readElsewhere, readLearned } from '@/store/forecasts'
 import { allPlaces, readKennel, readPeople } from '@/store/kennel'
+import { houseBase } from '../scene/forecast'
 import { judgedCases } from '../scene/judged'
 
 export interface ForecastsPage {
@@ -63,7 +64,7 @@ export function loadForecasts(db: Db): ForecastsPage {
       ownShare: learned.house.expected / (learned.house.expected + weights.house),
       bent: sayStack(learned.stack),
       bentDogs: learned.stack.dogs,
-      ways: learned.residencies === 0 ? '' : sayWays(ratesOf(learned, elsewhere ? baseFrom(elsewhere) : shippedBase)),
+      ways: learned.residencies === 0 ? '' : sayWays(ratesOf(learned, houseBase(db))),
       halfAfter: each > 0 ? Math.max(1, Math.ceil(weights.kind / each)) : undefined,
     },
     figures: figureKinds.map((by) => ({
@@ -87,10 +88,9 @@ function nameIn(all: readonly { readonly id: string; readonly name: string }[]) 
 
 /** What this kennel learned, as it goes to another: no dog, no person. */
 export function learnedFile(db: Db): RatesFile {
-  const elsewhere = readElsewhere(db)
   return ratesOut(
     readLearned(db)?.learned ?? nothingKnown,
-    elsewhere ? baseFrom(elsewhere) : shippedBase,
+    houseBase(db),
     readKennel(db).name,
     kindIn(newestCurriculum(db)),
   )

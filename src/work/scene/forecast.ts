@@ -39,13 +39,18 @@ export interface ForecastHouse {
   readonly paused: ReadonlySet<string>
 }
 
+/** What this house’s own rates are drawn toward: what is shipped, or what another kennel learned. */
+export function houseBase(db: Db): BaseRates {
+  const elsewhere = readElsewhere(db)
+  return elsewhere ? baseFrom(elsewhere) : shippedBase
+}
+
 export function forecastHouse(db: Db, today: string, now: number): ForecastHouse {
   const { timeZone } = readHouse(db)
   const learned = readLearned(db)?.learned ?? nothingKnown
-  const elsewhere = readElsewhere(db)
   const people = handlers(peopleOn(db, today))
   const present = presentOn(people, readDaysOff(db, today))
-  const base = elsewhere ? baseFrom(elsewhere) : shippedBase
+  const base = houseBase(db)
   return {
     today,
     share: shareOfToday(readHours(db), weekdayOf(today), wallMinute(timeZone, now)),
