@@ -1,4 +1,5 @@
 import Database from 'better-sqlite3'
+import { setTimeout as sleep } from 'node:timers/promises'
 import { leastAt, pages, sampleAddress } from '../src/screens/pages'
 import { everyAction, everyAddress, sampleOf } from './support/addresses'
 import { expect, expectNoAxeFindings, signIn, test, visit, alive } from './support/kibou'
@@ -224,7 +225,12 @@ test.describe('the door', () => {
     ).toBe(403)
     const db = new Database(kibou.file)
     db.exec('DELETE FROM wrong_passcode')
-    await signIn(guess, kibou, 'joss')
+    // Another writer is waited for.
+    db.exec('BEGIN IMMEDIATE')
+    const waits = signIn(guess, kibou, 'joss')
+    await sleep(700)
+    db.exec('COMMIT')
+    await waits
     expect((await guess.get(`${kibou.url}/`)).status()).toBe(200)
     const cookie = (await guess.storageState()).cookies.find((c) => c.name === 'kibou')
     expect(cookie).toMatchObject({ httpOnly: true, sameSite: 'Lax', secure: false })

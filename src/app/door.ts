@@ -6,8 +6,9 @@ import { mayAct, type Role } from '@/core/people/roles'
 import { answerTo, sayRole } from '@/door/answer'
 import { cookieName, longestSeconds, opened, sealOf, whoIs } from '@/door/seal'
 import { kennelDatabase } from '@/store/connection'
+import { patiently } from '@/store/patience'
 import type { Person } from '@/store/kennel'
-import { sayTrouble, troubleOf, unlessTrouble } from '@/store/trouble'
+import { sayTrouble, troubleOf } from '@/store/trouble'
 import { requestTime } from '@/work/scene/clock'
 import { signOut } from '@/work/do/signIn'
 import { turnAway } from '@/work/do/turnAway'
@@ -41,7 +42,13 @@ export async function leave(): Promise<void> {
   const id = await opened(kennelDatabase(), await cookieOf())
   // The cookie goes first and in any case: a full disk keeps nobody signed in at this device.
   ;(await cookies()).delete(cookieName)
-  if (id !== undefined) unlessTrouble(() => signOut(kennelDatabase(), id, requestTime()))
+  if (id === undefined) return
+  const db = kennelDatabase()
+  try {
+    await patiently(db, () => signOut(db, id, requestTime()))
+  } catch (error) {
+    if (troubleOf(error) === undefined) throw error
+  }
 }
 
 /** Where a request comes from, as our own server saw it at the socket. */
@@ -96,7 +103,7 @@ export function act<A extends readonly unknown[], R>(
     if (await isTurnedAway(person, least)) return refuse(sayRole(least), args)
     if (reachesInward(args)) return refuse(nothingOfOurs, args)
     try {
-      return await run(person, ...args)
+      return await patiently(kennelDatabase(), () => run(person, ...args))
     } catch (error) {
       const trouble = troubleOf(error)
       if (trouble === undefined) throw error

@@ -3,16 +3,11 @@ import { spawn } from 'node:child_process'
 import { chmodSync, copyFileSync, existsSync, mkdtempSync, readFileSync, statSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { afterEach, describe, expect, it } from 'vitest'
-import { troubled } from '@/door/answer'
-import { recordFacts } from '@/work/record/accept'
-import { standingOf } from '@/work/record/refold'
-import { begin, personOf } from '@/work/do/signIn'
-import { dog, monday, newFile, newKennel, Tablet, trainer } from '@/work/tests/kennel'
+import { describe, expect, it } from 'vitest'
+import { newFile, newKennel } from '@/work/tests/kennel'
 import { answering } from './connection'
-import { openDatabase, StoreRefusal, type Db } from './database'
+import { openDatabase, StoreRefusal } from './database'
 import { readSecret } from './signingIn'
-import { sayTrouble, troubleOf } from './trouble'
 
 const mode = (file: string) => (statSync(file).mode & 0o777).toString(8)
 const said = (open: () => unknown): string => {
@@ -121,58 +116,5 @@ describe('what lies on the disk is for who runs Kibou alone', () => {
     const db = openDatabase(file)
     expect(readSecret(db)).toMatch(/^[\da-f]{64}$/)
     expect(existsSync(`${file}.key`)).toBe(true)
-  })
-})
-
-describe('a disk that is full and a file that may not be written', () => {
-  const opened: Db[] = []
-  afterEach(() => opened.splice(0).forEach((db) => db.close()))
-  function stage() {
-    const db = newKennel()
-    opened.push(db)
-    const ada = trainer(db)
-    return { db, ada, id: dog(db), tablet: new Tablet() }
-  }
-  /** No page more than there is: what SQLite does where the disk has no room. */
-  const fill = (db: Db) => db.pragma(`max_page_count = ${String(db.pragma('page_count', { simple: true }))}`)
-
-  it('keep what is there readable, give back a batch whole, and take it once there is room', async () => {
-    const { db, ada, id, tablet } = stage()
-    fill(db)
-    const set = tablet.set(id, ada)
-    const batch = tablet.batch([set, ...Array.from({ length: 300 }, () => tablet.rep(set.id))])
-    const count = () => Number(db.prepare('SELECT count(*) FROM fact').pluck().get())
-    const was = count()
-    const answer = await troubled(() => Response.json(recordFacts(db, batch, tablet.at)))
-    expect([answer.status, await answer.json()]).toEqual([507, { error: sayTrouble.full, trouble: 'full' }])
-    expect(count()).toBe(was)
-    expect(standingOf(db, id, tablet.at).summary.commands.length).toBeGreaterThan(5)
-    db.pragma('max_page_count = 1000000')
-    expect((await troubled(() => Response.json(recordFacts(db, batch, tablet.at)))).status).toBe(200)
-    expect(count()).toBe(was + 301)
-  })
-
-  it('nobody is shut out from looking on', () => {
-    const { db, ada } = stage()
-    const sign = begin(db, ada, 'here', monday)
-    db.pragma('query_only = ON')
-    expect(personOf(db, sign, monday + 120_000)?.id).toBe(ada)
-    let trouble: unknown
-    try {
-      db.prepare("UPDATE kennel SET name = 'x'").run()
-    } catch (error) {
-      trouble = troubleOf(error)
-    }
-    expect(trouble).toBe('read-only')
-  })
-
-  it('what the program itself got wrong stays an error', async () => {
-    const { db } = stage()
-    await expect(troubled(() => Response.json(db.prepare('SELECT nothing FROM kennel').all()))).rejects.toThrow()
-    await expect(
-      troubled(() => {
-        throw new Error('mine')
-      }),
-    ).rejects.toThrow('mine')
   })
 })

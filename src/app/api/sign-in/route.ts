@@ -2,6 +2,7 @@ import { admit, fromWhere, leave } from '@/app/door'
 import { parsedJson } from '@/core/json'
 import { troubled } from '@/door/answer'
 import { kennelDatabase } from '@/store/connection'
+import { patiently } from '@/store/patience'
 import { requestTime } from '@/work/scene/clock'
 import { signIn, signInForm } from '@/work/do/signIn'
 
@@ -10,7 +11,9 @@ export async function POST(request: Request) {
   const form = signInForm.safeParse(parsedJson(await request.text()))
   if (!form.success) return Response.json({ error: 'Choose who you are and type your passcode.' }, { status: 400 })
   return troubled(async () => {
-    const done = await signIn(kennelDatabase(), form.data, (await fromWhere()).address, requestTime())
+    const db = kennelDatabase()
+    const { address } = await fromWhere()
+    const done = await patiently(db, () => signIn(db, form.data, address, requestTime()))
     if (!done.ok)
       return Response.json({ error: done.reason, waitMs: done.waitMs }, { status: done.waitMs > 0 ? 429 : 401 })
     // Whoever was signed in at this device before is so no more.

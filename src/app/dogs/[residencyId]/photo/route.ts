@@ -1,5 +1,6 @@
 import { handle } from '@/app/door'
 import { kennelDatabase } from '@/store/connection'
+import { patiently } from '@/store/patience'
 import { requestTime } from '@/work/scene/clock'
 import { keepPhoto, photoOf } from '@/work/do/photo'
 
@@ -25,12 +26,9 @@ export const POST = handle('trainer', async (request: Request, { params }: Param
   const form = await request.formData().catch(() => undefined)
   const file = form?.get('photo')
   if (!(file instanceof File)) return refuse('There was no picture in it.', 400)
-  const done = await keepPhoto(
-    kennelDatabase(),
-    (await params).residencyId,
-    Buffer.from(await file.arrayBuffer()),
-    who.id,
-    requestTime(),
-  )
+  const db = kennelDatabase()
+  const { residencyId } = await params
+  const picture = Buffer.from(await file.arrayBuffer())
+  const done = await patiently(db, () => keepPhoto(db, residencyId, picture, who.id, requestTime()))
   return done.ok ? Response.json({ at: done.at }) : refuse(done.reason, done.status)
 })
