@@ -97,6 +97,8 @@ function knownBehind(law: keyof typeof laws, n: number): Known {
   return { ...known, stack: stackOf(cases) }
 }
 
+type Lived = ReturnType<typeof liveInBlocks>
+
 /** What is known of a dog on the morning of a day. */
 function groundOn(
   world: World,
@@ -245,32 +247,56 @@ for (const n of behind) {
   console.log(`CPU ${(cpu / 1e6 / base).toFixed(3)} s a forecast of 1,000 futures with its ground`)
 }
 
-// Some of every law and temper, however many there are.
-const grounds = lives
-  .filter((_, i) => i % Math.ceil(lives.length / 20) === 0)
-  .map(({ law, world, lived }) => groundOn(world, lived.sets, 7, 21, knownBehind(law, 0)))
-const spent = (run: () => void): number => {
-  run()
-  const from = process.cpuUsage()
-  run()
-  return process.cpuUsage(from).user / 1000 / grounds.length
-}
-const alone = spent(() => {
-  for (const ground of grounds) forecast(ground, 4000, 1, { ifs: 'none' })
+/** A full house: dogs of every law and temper, each on another day of its three weeks. */
+const house = 60
+const houseStay = 21
+const groundsOf = (all: readonly { readonly law: keyof typeof laws; readonly world: World; readonly lived: Lived }[]) =>
+  Array.from({ length: house }, (_, i) => {
+    const one = all[(i * 7) % all.length]
+    if (!one) throw new Error('nobody lived')
+    return groundOn(one.world, one.lived.sets, 2 + ((i * 5) % (houseStay - 2)), houseStay, knownBehind(one.law, 0))
+  })
+const asPromised = groundsOf(lives)
+/** The same with a promise of every command. */
+const everyCommand = houseCurriculum.commands.flatMap(({ runs: [run] }) => {
+  const rung = run?.rungs[Math.floor((run.rungs.length - 1) / 2)]
+  return rung ? [{ rungId: rung.id, level: 0, places: 2, people: 2 }] : []
 })
-const sparing = spent(() => {
-  for (const ground of grounds) forecast(ground, 4000, 1, { ifs: 'none', sparing: true })
-})
-const whole = spent(() => {
-  for (const ground of grounds) forecast(ground, 4000, 1, { sparing: true })
-})
-const chance = seeded(1)
-// About as many as a dog's futures draw: a hundred and fifty each.
-const drawing = spent(() => {
-  for (let i = 0; i < grounds.length * 4000 * 150; i++) chance()
-})
-console.log(
-  `\n4,000 futures of a dog: ${alone.toFixed(0)} ms of CPU, ${(alone / drawing).toFixed(1)} times 600,000 chances ` +
-    `alone; no more of them than its chance asks for ${sparing.toFixed(0)} ms; with blocks and what-ifs ` +
-    `${whole.toFixed(0)} ms (aim: 60 dogs in a second)`,
+const ofEveryCommand = groundsOf(
+  lives
+    .filter((l) => l.seed === 1 && l.world.promises.length === everyday.length)
+    .map(({ law, world }) => {
+      const more = { ...world, promises: everyCommand, days: houseStay }
+      return { law, world: more, lived: liveInBlocks(more) }
+    }),
 )
+/** CPU of all of them, in s: the least of three, since the machine does other things. */
+const spent = (run: () => void): number =>
+  Math.min(
+    ...[1, 2, 3].map(() => {
+      const from = process.cpuUsage()
+      run()
+      return process.cpuUsage(from).user / 1e6
+    }),
+  )
+const chance = seeded(1)
+// About as many as a dog's futures draw: a hundred each.
+const drawing = spent(() => {
+  for (let i = 0; i < house * 4000 * 100; i++) chance()
+})
+for (const [name, grounds, aim] of [
+  ['as promised', asPromised, 1],
+  [`a promise of each of ${everyCommand.length} commands`, ofEveryCommand, 1.3],
+] as const) {
+  const all = (more: Parameters<typeof forecast>[3]) =>
+    spent(() => {
+      for (const ground of grounds) forecast(ground, 4000, 1, more)
+    })
+  const alone = all({ ifs: 'none' })
+  console.log(
+    `\n${house} dogs, ${name}: 4,000 futures each take ${alone.toFixed(2)} s of CPU (aim: ${aim}), ` +
+      `${(alone / drawing).toFixed(1)} times 100 chances a future alone; no more than each chance asks for, as the ` +
+      `application plays them, ${all({ ifs: 'none', sparing: true }).toFixed(2)} s; with blocks and what-ifs ` +
+      `${all({ sparing: true }).toFixed(2)} s`,
+  )
+}

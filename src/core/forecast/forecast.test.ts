@@ -151,7 +151,7 @@ describe('a forecast', () => {
     }
     const all = (['strength', 'insight', 'edge'] as const).flatMap((law) =>
       [5, 7, 9].flatMap((day) =>
-        [11, 13, 15, 18, 21].map(
+        [10, 11, 12, 13, 15, 18, 21].map(
           (home) => [told(law, day, home), told(law, day, home, { ...shippedRates, swing: 0.5 })] as const,
         ),
       ),

@@ -2,14 +2,15 @@ import { sum } from 'simple-statistics'
 import { z } from 'zod'
 import type { Futures } from './futures'
 import type { ForecastGround } from './ground'
-import { never, wantedSets, type Plan } from './play'
+import { wantedSets, type Plan } from './layout'
+import { never } from './play'
 import { daysLeftShare } from './plan'
 import { asPlayed, bentBy } from './stack'
 import { chancesByBlocks, played, playedAgain, readyBefore, whatIfShape, whatWould, type Bend } from './whatIf'
 import type { Leg } from './workLeft'
 
 /** Raised whenever a forecast of the same facts would come out otherwise. */
-export const forecastModel = 4
+export const forecastModel = 5
 /** Most futures played for one forecast: its scatter is below one in a hundred. */
 export const usualFutures = 4000
 /** Shares of the futures whose day is told: the middle 80 and 50 in a hundred lie between them. */
@@ -89,19 +90,21 @@ export function forecast(
   const toCome = plan.days.slice(0, home)
   const told = sum(past.stretches.map((s) => s.sets))
   const { load, openDays, ownDays, bend } = benderOf(ground, { home, plan, legs }, share)
+  const byDay = (ready: Int16Array) => sharesBy(ready, plan.days.length, bend)
+  const whole = byDay(futures.ready)
   const base: Forecast = {
     model: forecastModel,
     futures: futures.n,
     today: stay.today,
     leavesOn: stay.leavesOn,
     chance: impossible ? 0 : bend(share),
-    days: impossible ? [null, null, null, null, null] : daysOf(futures.ready, bend),
-    by: impossible ? [] : byDay(futures.ready, plan.days.length, bend),
+    days: impossible ? [null, null, null, null, null] : daysOf(whole),
+    by: impossible ? [] : toThousandths(whole),
     legs: futures.legs.map((leg) => ({
       command: leg.command,
       rungId: leg.rungId,
       chance: bend(by(leg.ready)),
-      days: daysOf(leg.ready, bend),
+      days: daysOf(byDay(leg.ready)),
     })),
     binds: bindingOf(futures),
     plan: {
@@ -143,7 +146,7 @@ function benderOf(
 export function legsByDay(ground: ForecastGround, n: number, seed: number): ReadonlyMap<string, readonly number[]> {
   const { home, plan, legs, futures } = played(ground, n, seed, { beyond: daysBeyond })
   const { bend } = benderOf(ground, { home, plan, legs }, readyBefore(futures.ready, home))
-  return new Map(futures.legs.map((leg) => [leg.rungId, byDay(leg.ready, plan.days.length, bend)]))
+  return new Map(futures.legs.map((leg) => [leg.rungId, toThousandths(sharesBy(leg.ready, plan.days.length, bend))]))
 }
 
 /** Useful sets that a dog of this speed wants for what is left, over those that the days until it goes home have. */
@@ -158,32 +161,28 @@ function loadOf(legs: readonly Leg[], { speed }: ForecastGround, plan: Plan, hom
   )
 }
 
-/** The day by which each of the told shares is ready; null beyond the last that was played. */
-function daysOf(ready: Int16Array, bend: Bend): Forecast['days'] {
-  const sorted = Int16Array.from(ready).sort()
-  const at = (share: number) => {
-    let [from, to] = [0, sorted.length - 1]
-    while (from < to) {
-      const half = (from + to) >> 1
-      if (bend((half + 1) / sorted.length) >= share) to = half
-      else from = half + 1
-    }
-    const day = sorted[from] ?? never
-    return day === never ? null : day
-  }
-  const [a, b, c, d, e] = shares
-  return [at(a), at(b), at(c), at(d), at(e)]
-}
-
-function byDay(ready: Int16Array, days: number, bend: Bend): number[] {
+/** The share of these futures that is ready by the end of each day that is played. */
+function sharesBy(ready: Int16Array, days: number, bend: Bend): readonly number[] {
   const counts = new Int32Array(days)
   for (const day of ready) if (day < days) counts[day] = (counts[day] ?? 0) + 1
   let done = 0
   return Array.from(counts, (n) => {
     done += n
-    return Math.round(1000 * bend(done / ready.length)) / 1000
+    return bend(done / ready.length)
   })
 }
+
+/** The day by which each of the told shares is ready; null beyond the last that was played. */
+function daysOf(by: readonly number[]): Forecast['days'] {
+  const at = (share: number) => {
+    const day = by.findIndex((ready) => ready >= share)
+    return day < 0 ? null : day
+  }
+  const [a, b, c, d, e] = shares
+  return [at(a), at(b), at(c), at(d), at(e)]
+}
+
+const toThousandths = (by: readonly number[]): number[] => by.map((share) => Math.round(1000 * share) / 1000)
 
 /** Which command is ready last, and how often; what is met from the first day on never is. */
 function bindingOf({ full: n, legs }: Futures): Forecast['binds'] {

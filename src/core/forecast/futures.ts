@@ -1,5 +1,6 @@
 import { drawsOfFuture } from '../seeded'
-import { never, Play, type Plan } from './play'
+import type { Plan } from './layout'
+import { never, Play } from './play'
 import type { Speed } from './speed'
 import type { Leg } from './workLeft'
 
@@ -45,7 +46,7 @@ export function futuresOf(
 ): Futures {
   const promised = legs.flatMap((leg, i) => (leg.promised ? [i] : []))
   const all = new Int16Array(n).fill(never)
-  const allOf = promised.map(() => new Int16Array(n).fill(never))
+  const allOf = promised.map(() => new Int16Array(n))
   const play = new Play(legs, speed, plan)
   const full = Math.min(n, onward.full)
   let played = n
@@ -59,16 +60,12 @@ export function futuresOf(
     play.begin(drawsOfFuture(seed, f))
     for (let day = 0; day < last; day++) {
       if (!play.day(day)) continue
-      let every = true
-      for (let k = 0; k < promised.length; k++) {
-        const of = allOf[k] as Int16Array
-        if (!play.isMet(promised[k] as number)) every = false
-        else if (of[f] === never) of[f] = day
-      }
-      if (every) {
-        all[f] = day
-        break
-      }
+      all[f] = day
+      break
+    }
+    for (let k = 0; k < promised.length; k++) {
+      const of = allOf[k] as Int16Array
+      of[f] = play.firstMet[promised[k] as number] as number
     }
   }
   const ready = all.subarray(0, played)
@@ -96,7 +93,11 @@ function lendBeyond(ready: Int16Array, full: number, until: number): void {
 }
 
 /** Share of futures that are ready by the end of this day. */
-export const chanceBy = (ready: Int16Array, day: number): number => ready.filter((r) => r <= day).length / ready.length
+export function chanceBy(ready: Int16Array, day: number): number {
+  let done = 0
+  for (const on of ready) if (on <= day) done++
+  return done / ready.length
+}
 
 /** The day by which this share of futures is ready; `never` where fewer are. */
 export function dayOf(ready: Int16Array, share: number): number {

@@ -2,7 +2,8 @@ import { probit } from 'simple-statistics'
 
 /** Tables are read at the middles of so many equal parts of a chance: one draw, no power and no logarithm. */
 export const parts = 4096
-export const partBits = 32 - Math.log2(parts)
+export const partLength = Math.log2(parts)
+export const partBits = 32 - partLength
 const table = (of: (u: number) => number): Float64Array =>
   Float64Array.from({ length: parts }, (_, i) => of((i + 0.5) / parts))
 const waitTables = new Map<number, Float64Array>()
@@ -13,6 +14,7 @@ export function waitsOf(shape: number): Float64Array {
   return known
 }
 export const normal = table(probit)
+export const exponential = table((u) => -Math.log(u))
 const slipTables = new Map<number, Float64Array>()
 /** Whole days until something of so small a chance a day, to a thousandth, happens. */
 export function daysUntil(chance: number): Float64Array {
