@@ -1,6 +1,7 @@
 import { drawsOfFuture } from '../seeded'
-import type { Plan } from './layout'
-import { never, Play } from './play'
+import type { Plan } from './play'
+import { never } from './inPlay'
+import { Play } from './play'
 import type { Speed } from './speed'
 import type { Leg } from './workLeft'
 
@@ -65,7 +66,7 @@ export function futuresOf(
     }
     for (let k = 0; k < promised.length; k++) {
       const of = allOf[k] as Int16Array
-      of[f] = play.firstMet[promised[k] as number] as number
+      of[f] = play.firstMet(promised[k] as number)
     }
   }
   const ready = all.subarray(0, played)

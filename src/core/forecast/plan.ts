@@ -1,5 +1,5 @@
 import { addDays, weekdayOf } from '../days'
-import type { Plan } from './layout'
+import type { Plan } from './play'
 
 /** House: useful sets that a dog has on a day, and in a block, before anybody's own are known. */
 export const usualSets = { weekday: 8, weekend: 4, block: 8 / 3 } as const

@@ -1,55 +1,47 @@
 import { drawsOfFuture } from '../seeded'
-import { Layout, none } from './layout'
-import { laterRates } from './rates'
-import { cubed, exponential, normal, partBits, partLength } from './tables'
+import { again, climbs, goes, inPlay, met, never, slipped, type InPlay, type LegInPlay } from './inPlay'
+import { laterRates, usualElsewhere, usualSlips, type Slips } from './rates'
+import type { Speed } from './speed'
+import { cubed, daysUntil, exponential, middleOf, normal, partBits, partLength, spreadOf, waitsOf } from './tables'
+import { waitShape } from './wait'
+import type { Leg } from './workLeft'
 
-/** No day of the plan. */
-export const never = 32_767
+/** A day to come: sets that can bring something nearer, as the dog's own days were and the house's can be. */
+export interface Plan {
+  /** Sets that a usual day of this dog gives, by day from today; 0 on a day on which it is not worked. */
+  readonly days: readonly number[]
+  /** What days came to beside a usual one; one of them is drawn for each day. */
+  readonly ratios: readonly number[]
+  /** Chance that another place or pair of hands is to be had on a day; as shipped where left out. */
+  readonly elsewhere?: number
+  /** How what was met slips and is put right; as shipped where left out. */
+  readonly slips?: Slips
+}
 
 /** Most sets of a day that are dealt; no dog takes a tenth of them. */
 const mostSets = 200
-
-/** How far a leg has come: it climbs, is met on further days, goes to places and hands, or is met; or it slipped. */
-const [climbs, again, goes, met, slipped] = [0, 1, 2, 3, 4]
 /** What slipped comes before everything. */
 const slippedNeed = 1e6
 /** Sets until a place or a pair of hands comes nearer, of a usual dog. */
 const meetScale = 1 / (2 * laterRates.again)
-/**
- * One future after the other, in arrays that are filled anew: it is played four thousand times a dog. Every number read
- * below lies within its array.
- */
-export class Play extends Layout {
-  /** By command one over its pace in this future, and so by leg. */
-  private readonly slowness = new Float64Array(this.factors.length)
-  private readonly slow = new Float64Array(this.count)
-  private readonly stage = new Uint8Array(this.count)
-  private readonly step = new Int32Array(this.count)
-  /** Sets until what is in hand is passed, met or put right. */
-  private readonly left = new Int32Array(this.count)
-  private readonly daysLeft = new Int16Array(this.count)
-  /** First day at whose end it is met, places and all; the last on which it was met; since when it is held. */
-  readonly firstMet = new Int16Array(this.count)
-  private readonly metOn = new Int16Array(this.count)
-  private readonly heldOn = new Int16Array(this.count)
-  private readonly slipsOn = new Int16Array(this.count)
-  /** Where it stood when it slipped. */
-  private readonly asideStage = new Uint8Array(this.count)
-  private readonly asideLeft = new Int32Array(this.count)
-  private readonly asideOwn = new Float64Array(this.count)
-  /** What it needs by itself, what a set takes of that while it climbs, and what it needs with what others lend it. */
-  private readonly own = new Float64Array(this.count)
-  private readonly takes = new Float64Array(this.count)
-  private readonly need = new Float64Array(this.count)
-  /** The next day on which another place or person is to be had, or the last that was drawn. */
-  private readonly aboutOn = new Int16Array(this.count)
-  /** Which of its meetings is in hand; and by meeting, what is left of it. */
-  private readonly goesFor = new Int16Array(this.count)
-  private readonly eased = new Int16Array(this.meetingDays.length)
-  private readonly dueDays = new Int16Array(this.meetingDays.length)
-  private readonly dueOn = new Int16Array(this.meetingDays.length)
-  /** Legs that may be worked on the day in hand. */
-  private readonly open = new Int16Array(this.count)
+
+/** One future after the other, in what is begun anew each time: it is played four thousand times a dog. */
+export class Play {
+  private readonly all: InPlay
+  private readonly dogPace: number
+  private readonly dogMiddle: number
+  private readonly dogSpread: number
+  private readonly laterScale: number
+  private readonly waits: Float64Array
+  private readonly days: Float64Array
+  private readonly ratios: Float64Array
+  private readonly untilAbout: Float64Array
+  private readonly untilSlip: Float64Array
+  private readonly untilBack: Float64Array
+  /** Legs that are not met: so many, the first of these. */
+  private readonly live: LegInPlay[]
+  private lives = 0
+  private newlyMet = false
   private draws = drawsOfFuture(0, 0)
   private needsStand = false
   /** A leg ended its climb or was put right, so that another may have opened in the middle of a day. */
@@ -59,45 +51,52 @@ export class Play extends Layout {
   /** First day on which something that is held slips. */
   private nextSlip = never
 
+  constructor(legs: readonly Leg[], speed: Speed, plan: Plan) {
+    const shape = speed.shape ?? waitShape
+    this.all = inPlay(legs, speed, shape)
+    this.live = [...this.all.legs]
+    this.laterScale = shape / laterRates.secondDay
+    this.waits = waitsOf(shape)
+    this.dogPace = Math.exp(speed.mean)
+    this.dogMiddle = middleOf(speed.precision)
+    this.dogSpread = spreadOf(speed.precision)
+    const { out, back } = plan.slips ?? usualSlips
+    this.days = Float64Array.from(plan.days)
+    this.ratios = Float64Array.from(plan.ratios)
+    this.untilAbout = daysUntil(plan.elsewhere ?? usualElsewhere)
+    this.untilSlip = daysUntil(out)
+    this.untilBack = daysUntil(back)
+  }
+
   begin(draws: ReturnType<typeof drawsOfFuture>): void {
     this.draws = draws
-    const { slowness, factors } = this
     // Speeds about their modes, of mean one: gammas of the precision that is known.
     const dog = this.dogPace * cubed(this.dogMiddle, this.dogSpread, normal[this.part()] as number)
-    for (let c = 0; c < factors.length; c++) {
-      const z = normal[this.part()] as number
-      slowness[c] = 1 / (dog * (factors[c] as number) * cubed(this.middles[c] as number, this.spreads[c] as number, z))
-    }
-    for (let j = 0; j < this.eased.length; j++) {
-      this.eased[j] = this.meetingEased[j] as number
-      this.dueDays[j] = this.meetingDays[j] as number
-      this.dueOn[j] = this.meetingOn[j] as number
-    }
+    for (const command of this.all.commands) command.begin(dog, this.part())
+    for (const meeting of this.all.meetings) meeting.begin()
     this.nextSlip = never
     this.unmet = 0
-    for (let i = 0; i < this.count; i++) {
-      const slow = slowness[this.commandOf[i] as number] as number
-      this.slow[i] = slow
-      this.firstMet[i] = never
-      this.unmet += this.promised[i] as number
-      const from = this.stepFrom[i] as number
-      this.step[i] = from
-      this.daysLeft[i] = this.legDays[i] as number
-      this.metOn[i] = this.legMetOn[i] as number
-      this.heldOn[i] = never
-      this.slipsOn[i] = never
-      this.aboutOn[i] = -1
-      this.wants(i, (this.wanted[from + i] as number) * slow)
-      if (from < (this.stepFrom[i + 1] as number)) {
-        this.stage[i] = climbs
-        this.drawClimb(i)
-      } else if ((this.daysLeft[i] as number) > 0) {
-        this.stage[i] = again
-        this.drawLater(i)
-        this.slipsAfter(i, -1)
-      } else this.hold(i, -1)
+    for (const leg of this.all.legs) {
+      leg.firstMet = never
+      this.unmet += leg.promised
+      leg.step = leg.first
+      leg.daysLeft = leg.days
+      leg.metOn = leg.metOnFirst
+      leg.heldOn = never
+      leg.slipsOn = never
+      leg.aboutOn = -1
+      this.wants(leg, (leg.first?.wanted ?? leg.wantedAfter) * leg.command.slow)
+      if (leg.first) {
+        leg.stage = climbs
+        this.drawClimb(leg)
+      } else if (leg.days > 0) {
+        leg.stage = again
+        this.drawLater(leg)
+        this.slipsAfter(leg, -1)
+      } else this.hold(leg, -1)
     }
     this.needsStand = false
+    this.listLive()
   }
 
   /** Plays one day; whether everything promised is met at its end. */
@@ -109,8 +108,13 @@ export class Play extends Layout {
       this.deal(day, Math.min(mostSets, Math.round(usual * ratio)) | 0)
     }
     // What was met before the first day is so at its end.
-    if (day === 0) for (let i = 0; i < this.count; i++) if (this.stage[i] === met) this.firstMet[i] = 0
+    if (day === 0) for (const leg of this.all.legs) if (leg.stage === met) leg.firstMet = 0
     return this.unmet === 0
+  }
+
+  /** The first day at whose end a leg was met; `never` where it was not. */
+  firstMet(i: number): number {
+    return this.all.legs[i]?.firstMet ?? never
   }
 
   /**
@@ -118,46 +122,47 @@ export class Play extends Layout {
    * that take their bundles one after the other come to as many.
    */
   private deal(day: number, sets: number): void {
-    const { open, need, left } = this
-    let count = this.listLive()
+    const { live } = this
+    // Of those that are not met the first so many may be open.
+    let count = this.lives
     let rest = sets
     while (rest > 0 && count > 0) {
       if (!this.needsStand) this.reckonNeeds()
       let first = 0
-      let second = none
-      let most = need[open[0] as number] as number
+      let second = -1
+      let most = (live[0] as LegInPlay).need
       let next = -1
       for (let k = 1; k < count; k++) {
-        const of = need[open[k] as number] as number
-        if (of <= next) continue
-        if (of > most) {
+        const { need } = live[k] as LegInPlay
+        if (need <= next) continue
+        if (need > most) {
           second = first
           next = most
           first = k
-          most = of
+          most = need
         } else {
           second = k
-          next = of
+          next = need
         }
       }
       // Only of who would have its turn is it asked whether it is open.
-      const one = open[first] as number
+      const one = live[first] as LegInPlay
       if (!this.isOpen(one, day)) {
-        open[first] = open[--count] as number
+        this.swap(first, --count)
         continue
       }
       this.opens = false
-      if (second === none) {
-        const now = Math.min(rest, left[one] as number)
+      if (second < 0) {
+        const now = Math.min(rest, one.left)
         rest -= now
         this.work(one, day, now)
       } else {
-        const other = open[second] as number
+        const other = live[second] as LegInPlay
         if (!this.isOpen(other, day)) {
-          open[second] = open[--count] as number
+          this.swap(second, --count)
           continue
         }
-        const each = Math.min(left[one] as number, left[other] as number)
+        const each = Math.min(one.left, other.left)
         // The odd set of a day is the first's.
         const ofOne = 2 * each > rest ? (rest + 1) >> 1 : each
         const ofOther = Math.min(each, rest - ofOne)
@@ -165,211 +170,196 @@ export class Play extends Layout {
         this.work(one, day, ofOne)
         this.work(other, day, ofOther)
       }
+      if (this.newlyMet) {
+        this.listLive()
+        count = this.lives
+      }
       // None opens in the middle of a day but where a climb ends or something is put right.
-      if (this.opens) count = this.listLive()
+      else if (this.opens) count = this.lives
     }
   }
 
-  /** Lists who is not met, from where those are taken away that turn out not to be open; how many. */
-  private listLive(): number {
-    let count = 0
-    for (let i = 0; i < this.count; i++) if (this.stage[i] !== met) this.open[count++] = i
-    return count
+  private swap(k: number, l: number): void {
+    const leg = this.live[k] as LegInPlay
+    this.live[k] = this.live[l] as LegInPlay
+    this.live[l] = leg
+  }
+
+  /** Lists who is not met. */
+  private listLive(): void {
+    this.lives = 0
+    for (const leg of this.all.legs) if (leg.stage !== met) this.live[this.lives++] = leg
+    this.newlyMet = false
   }
 
   private slip(day: number): void {
     this.nextSlip = never
-    for (let i = 0; i < this.count; i++) {
-      if ((this.slipsOn[i] as number) <= day) {
-        if (this.stage[i] === met) this.unmet += this.promised[i] as number
-        this.asideStage[i] = this.stage[i] as number
-        this.asideLeft[i] = this.left[i] as number
-        this.asideOwn[i] = this.own[i] as number
-        this.stage[i] = slipped
-        this.left[i] = 1 + (this.untilBack[this.part()] as number)
-        this.wants(i, slippedNeed * (this.slow[i] as number))
-        this.slipsOn[i] = never
+    for (const leg of this.all.legs) {
+      if (leg.slipsOn <= day) {
+        if (leg.stage === met) this.unmet += leg.promised
+        leg.asideStage = leg.stage
+        leg.asideLeft = leg.left
+        leg.asideOwn = leg.own
+        leg.stage = slipped
+        leg.left = 1 + (this.untilBack[this.part()] as number)
+        this.wants(leg, slippedNeed * leg.command.slow)
+        leg.slipsOn = never
       }
-      this.nextSlip = Math.min(this.nextSlip, this.slipsOn[i] as number)
+      this.nextSlip = Math.min(this.nextSlip, leg.slipsOn)
     }
+    this.listLive()
   }
 
   /** What waits for a leg lends it its need. */
   private reckonNeeds(): void {
-    for (let k = 0; k < this.lent.length; k++) {
-      const to = this.lent[k] as number
-      this.need[to] = this.own[to] as number
-    }
-    for (let k = 0; k < this.lendTo.length; k++) {
-      const to = this.lendTo[k] as number
-      const lent = this.need[this.lendFrom[k] as number] as number
-      if (lent > (this.need[to] as number)) this.need[to] = lent
-    }
+    for (const leg of this.all.lent) leg.need = leg.own
+    for (const { from, to } of this.all.loans) if (from.need > to.need) to.need = from.need
     this.needsStand = true
   }
 
-  private isOpen(i: number, day: number): boolean {
-    const stage = this.stage[i] as number
-    if (stage === slipped) return true
-    const after = this.after[i] as number
-    if (after !== none && this.climbsStill(after)) return false
-    switch (stage) {
-      case climbs: {
-        const step = this.step[i] as number
-        const end = this.needFrom[step + 1] as number
-        for (let k = this.needFrom[step] as number; k < end; k++) {
-          const need = this.needs[k] as number
-          if ((this.heldOn[need] as number) >= day || this.stage[need] === slipped) return false
-        }
+  private isOpen(leg: LegInPlay, day: number): boolean {
+    if (leg.stage === slipped) return true
+    // What slips is past its climb.
+    if (leg.after?.stage === climbs) return false
+    switch (leg.stage) {
+      case climbs:
+        if (leg.step) for (const need of leg.step.needs) if (need.heldOn >= day || need.stage === slipped) return false
         return true
-      }
       case again:
-        return this.metOn[i] !== day
+        return leg.metOn !== day
       case goes:
-        return this.dueOn[this.goesFor[i] as number] !== day && this.getsAbout(i, day)
+        return leg.goesFor?.on !== day && this.getsAbout(leg, day)
       default:
         return false
     }
   }
 
-  /** What slips is past its climb. */
-  private climbsStill(i: number): boolean {
-    return this.stage[i] === climbs
-  }
-
   /** Whether another place or person is to be had for this leg on this day: it is so on a day as on any other. */
-  private getsAbout(i: number, day: number): boolean {
-    if ((this.aboutOn[i] as number) < day)
-      this.aboutOn[i] = Math.min(never, day + (this.untilAbout[this.part()] as number))
-    return this.aboutOn[i] === day
+  private getsAbout(leg: LegInPlay, day: number): boolean {
+    if (leg.aboutOn < day) leg.aboutOn = Math.min(never, day + (this.untilAbout[this.part()] as number))
+    return leg.aboutOn === day
   }
 
   /** So many sets of this leg on this day, no more than it has left. */
-  private work(i: number, day: number, sets: number): void {
-    const left = (this.left[i] as number) - sets
-    this.left[i] = left
-    if (left === 0) this.comes(i, day)
-    else if (this.stage[i] === climbs) this.wants(i, (this.own[i] as number) - sets * (this.takes[i] as number))
+  private work(leg: LegInPlay, day: number, sets: number): void {
+    leg.left -= sets
+    if (leg.left === 0) this.comes(leg, day)
+    else if (leg.stage === climbs) this.wants(leg, leg.own - sets * leg.takes)
   }
 
   /** What was in hand is passed, met or put right. */
-  private comes(i: number, day: number): void {
-    if (this.stage[i] === slipped) this.putRight(i, day)
-    else if (this.stage[i] === goes) this.meet(i, day)
+  private comes(leg: LegInPlay, day: number): void {
+    if (leg.stage === slipped) this.putRight(leg, day)
+    else if (leg.stage === goes) this.meet(leg, day)
     else {
-      if (this.stage[i] === climbs) {
-        const step = this.goesTo[this.step[i] as number] as number
-        this.step[i] = step
-        this.wants(i, (this.wanted[step + i] as number) * (this.slow[i] as number))
-        if (step < (this.stepFrom[i + 1] as number)) {
-          this.drawClimb(i)
+      if (leg.stage === climbs) {
+        leg.step = leg.step?.next
+        this.wants(leg, (leg.step?.wanted ?? leg.wantedAfter) * leg.command.slow)
+        if (leg.step) {
+          this.drawClimb(leg)
           return
         }
         // The passing of the last is the first day of its meeting.
-        this.stage[i] = again
+        leg.stage = again
         // The next leg of its run may open on this very day.
         this.opens = true
-      } else this.daysLeft[i] = (this.daysLeft[i] as number) - 1
-      this.metOn[i] = day
-      if ((this.daysLeft[i] as number) === 0) this.hold(i, day)
+      } else leg.daysLeft--
+      leg.metOn = day
+      if (leg.daysLeft === 0) this.hold(leg, day)
       else {
-        this.drawLater(i)
-        this.slipsAfter(i, day)
+        this.drawLater(leg)
+        this.slipsAfter(leg, day)
       }
     }
   }
 
-  private putRight(i: number, day: number): void {
-    const stage = this.asideStage[i] as number
-    this.stage[i] = stage
-    this.left[i] = this.asideLeft[i] as number
-    this.wants(i, this.asideOwn[i] as number)
-    if (stage === met) this.isMet(i, day)
-    this.slipsAfter(i, day)
+  private putRight(leg: LegInPlay, day: number): void {
+    leg.stage = leg.asideStage
+    leg.left = leg.asideLeft
+    this.wants(leg, leg.asideOwn)
+    if (leg.stage === met) this.isMet(leg, day)
+    this.slipsAfter(leg, day)
     this.opens = true
   }
 
-  private hold(i: number, day: number): void {
-    this.heldOn[i] = day
-    if (this.meetingFrom[i] === this.meetingFrom[i + 1]) this.isMet(i, day)
+  private hold(leg: LegInPlay, day: number): void {
+    leg.heldOn = day
+    if (leg.meetings.length === 0) this.isMet(leg, day)
     else {
-      this.stage[i] = goes
-      this.goOn(i, Math.max(0, day))
+      leg.stage = goes
+      this.goOn(leg, Math.max(0, day))
     }
-    this.slipsAfter(i, day)
+    this.slipsAfter(leg, day)
   }
 
-  private isMet(i: number, day: number): void {
-    this.stage[i] = met
-    this.unmet -= this.promised[i] as number
-    if (day >= 0 && day < (this.firstMet[i] as number)) this.firstMet[i] = day
+  private isMet(leg: LegInPlay, day: number): void {
+    leg.stage = met
+    this.newlyMet = true
+    this.unmet -= leg.promised
+    if (day >= 0 && day < leg.firstMet) leg.firstMet = day
   }
 
-  private slipsAfter(i: number, day: number): void {
-    const on = Math.min(never - 1, day + 1 + (this.untilSlip[this.part()] as number))
-    this.slipsOn[i] = on
-    if (on < this.nextSlip) this.nextSlip = on
+  private slipsAfter(leg: LegInPlay, day: number): void {
+    leg.slipsOn = Math.min(never - 1, day + 1 + (this.untilSlip[this.part()] as number))
+    if (leg.slipsOn < this.nextSlip) this.nextSlip = leg.slipsOn
   }
 
   /** The place or the hands in hand are met on this day. */
-  private meet(i: number, day: number): void {
-    const j = this.goesFor[i] as number
-    this.dueDays[j] = (this.dueDays[j] as number) - 1
-    this.dueOn[j] = day
-    this.goOn(i, day)
+  private meet(leg: LegInPlay, day: number): void {
+    if (leg.goesFor) {
+      leg.goesFor.days--
+      leg.goesFor.on = day
+    }
+    this.goOn(leg, day)
   }
 
   /** Takes the first place or pair of hands in hand that is lacking still, one that is not met today before others. */
-  private goOn(i: number, day: number): void {
-    const end = this.meetingFrom[i + 1] as number
-    let next = none
-    for (let j = end - 1; j >= (this.meetingFrom[i] as number); j--)
-      if ((this.dueDays[j] as number) > 0 && (next === none || this.dueOn[j] !== day || this.dueOn[next] === day))
-        next = j
-    if (next === none) this.isMet(i, day)
-    else {
-      this.goesFor[i] = next
-      this.drawMeet(i, next)
-    }
+  private goOn(leg: LegInPlay, day: number): void {
+    leg.goesFor = undefined
+    for (const meeting of leg.meetings)
+      if (meeting.days > 0 && (!leg.goesFor || (leg.goesFor.on === day && meeting.on !== day))) leg.goesFor = meeting
+    if (leg.goesFor) this.drawMeet(leg)
+    else this.isMet(leg, day)
   }
 
-  private wants(i: number, own: number): void {
-    this.own[i] = own
-    this.need[i] = own
-    if (this.shares[i] === 1) this.needsStand = false
+  private wants(leg: LegInPlay, own: number): void {
+    leg.own = own
+    leg.need = own
+    if (leg.shares) this.needsStand = false
   }
 
   /** A draw for each of the steps that are climbed at one go; what each set takes of the need is what they come to. */
-  private drawClimb(i: number): void {
-    const from = this.step[i] as number
-    const to = this.goesTo[from] as number
-    const slow = this.slow[i] as number
+  private drawClimb(leg: LegInPlay): void {
+    const { step } = leg
+    if (!step) return
+    const { slow } = leg.command
     let sets = 0
-    for (let step = from; step < to; step++) {
-      const waits = this.wait((this.scale[step] as number) * slow, this.spent[step] as number)
-      sets += Math.max(waits, this.least[step] as number)
+    let then = step.wantedThen
+    for (const one of step.atOneGo) {
+      sets += Math.max(one.least, this.wait(one.scale * slow, one.spent))
+      then = one.wantedThen
     }
-    this.left[i] = sets
-    this.takes[i] = (((this.wanted[from + i] as number) - (this.wanted[to + i] as number)) * slow) / sets
+    leg.left = sets
+    leg.takes = ((step.wanted - then) * slow) / sets
   }
 
-  private drawLater(i: number): void {
-    this.left[i] = this.wait(this.laterScale * (this.slow[i] as number), 0)
+  private drawLater(leg: LegInPlay): void {
+    leg.left = this.wait(this.laterScale * leg.command.slow, 0)
   }
 
   /** Every set has the same chance that it comes a step nearer, of which each eased one is one: 1 − exp(−2 Λ). */
-  private drawMeet(i: number, j: number): void {
-    const scale = meetScale * (this.slow[i] as number)
+  private drawMeet(leg: LegInPlay): void {
+    const scale = meetScale * leg.command.slow
     let sets = 0
-    for (let steps = (this.eased[j] as number) + 1; steps > 0; steps--)
+    for (let steps = (leg.goesFor?.eased ?? 0) + 1; steps > 0; steps--)
       sets += Math.ceil(scale * (exponential[this.part()] as number))
-    this.left[i] = sets
-    this.eased[j] = 0
+    leg.left = sets
+    if (leg.goesFor) leg.goesFor.eased = 0
   }
 
   /** Sets left, of one draw: what `setsLeft` says of it, from the shape over Λ. */
   private wait(scale: number, done: number): number {
-    return Math.ceil((scale + done) * (this.waits[this.part()] as number))
+    return Math.ceil((scale + done) * (this.waits[this.part()] as number)) | 0
   }
 
   private part(): number {

@@ -4,7 +4,7 @@ import { addDays, daysBetween } from '../days'
 import type { OwnerPromise } from '../promise/ownerPromise'
 import { chanceBy, futuresOf, type Futures } from './futures'
 import type { ForecastGround } from './ground'
-import { never } from './play'
+import { never } from './inPlay'
 import { planOf } from './plan'
 import { workLeft, type Sooner } from './workLeft'
 

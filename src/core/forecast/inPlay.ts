@@ -1,0 +1,186 @@
+import { laterRates, usualCommandShape } from './rates'
+import type { Speed } from './speed'
+import { cubed, middleOf, normal, spreadOf } from './tables'
+import type { Leg, Meeting, Step } from './workLeft'
+
+/**
+ * What is left, as it is played: commands, legs, steps and meetings that know each other, begun anew in every future.
+ * All of one kind are made in one way, with fractions where fractions come, so that the engine keeps one shape of them.
+ */
+
+/** No day of the plan. */
+export const never = 32_767
+
+/** How far a leg has come: it climbs, is met on further days, goes to places and hands, or is met; or it slipped. */
+export const [climbs, again, goes, met, slipped] = [0, 1, 2, 3, 4]
+
+const aFraction = 0.5
+
+export class CommandInPlay {
+  /** One over its pace in this future. */
+  slow = aFraction
+  private readonly factor: number
+  private readonly middle: number
+  private readonly spread: number
+
+  constructor(speed: Speed, id: string) {
+    const own = speed.commands.get(id)
+    const shape = own?.precision ?? speed.commandShape ?? usualCommandShape
+    this.factor = Math.exp(own?.mean ?? 0)
+    this.middle = middleOf(shape)
+    this.spread = spreadOf(shape)
+  }
+
+  begin(dogPace: number, part: number): void {
+    this.slow = 1 / (dogPace * this.factor * cubed(this.middle, this.spread, normal[part] as number))
+  }
+}
+
+export class StepInPlay {
+  /** Sets of a rung of which nothing is known: the shape of the wait over the rate. */
+  readonly scale: number
+  readonly spent: number
+  readonly least: number
+  /** Legs that must be held before it opens. */
+  readonly needs: LegInPlay[] = []
+  /** The steps that are climbed at one go from here on, up to the next that needs something else first. */
+  readonly atOneGo: StepInPlay[] = []
+  /** The step after those; undefined where the climb ends. */
+  next: StepInPlay | undefined
+
+  constructor(
+    { rate, done, least }: Step,
+    shape: number,
+    /** Sets that a usual dog wants from here on, and from the next on. */
+    readonly wanted: number,
+    readonly wantedThen: number,
+  ) {
+    this.scale = shape / rate
+    this.spent = done
+    this.least = Math.max(1, least)
+  }
+}
+
+export class MeetingInPlay {
+  eased = 0
+  days = 0
+  on = -1
+
+  constructor(private readonly from: Meeting) {}
+
+  begin(): void {
+    this.eased = this.from.eased
+    this.days = this.from.days
+    this.on = this.from.metToday ? 0 : -1
+  }
+}
+
+export class LegInPlay {
+  /** 1 for a promise. */
+  readonly promised: number
+  readonly days: number
+  readonly metOnFirst: number
+  /** Where its climb begins; undefined where none is left. */
+  first: StepInPlay | undefined
+  /** Sets that a usual dog wants for what comes after its climb. */
+  readonly wantedAfter: number
+  readonly meetings: readonly MeetingInPlay[]
+  /** The leg of the same run that comes before. */
+  after: LegInPlay | undefined
+  /** It lends its need or is lent some. */
+  shares = false
+
+  stage = climbs
+  step: StepInPlay | undefined
+  /** Sets until what is in hand is passed, met or put right. */
+  left = 0
+  daysLeft = 0
+  /** First day at whose end it is met, places and all; the last on which it was met; since when it is held. */
+  firstMet = never
+  metOn = -1
+  heldOn = never
+  slipsOn = never
+  /** Where it stood when it slipped. */
+  asideStage = climbs
+  asideLeft = 0
+  asideOwn = aFraction
+  /** What it needs by itself, what a set takes of that while it climbs, and what it needs with what is lent to it. */
+  own = aFraction
+  takes = aFraction
+  need = aFraction
+  /** The next day on which another place or person is to be had, or the last that was drawn. */
+  aboutOn = -1
+  /** The meeting in hand. */
+  goesFor: MeetingInPlay | undefined
+
+  constructor(
+    leg: Leg,
+    readonly command: CommandInPlay,
+  ) {
+    this.promised = Number(leg.promised)
+    this.days = leg.days
+    this.metOnFirst = leg.metToday ? 0 : -1
+    this.wantedAfter = wantedSets(leg).at(-1) ?? 0
+    this.meetings = leg.meetings.map((meeting) => new MeetingInPlay(meeting))
+  }
+}
+
+/** One leg lends its need to another, which it waits for. */
+export interface Loan {
+  readonly from: LegInPlay
+  readonly to: LegInPlay
+}
+
+export interface InPlay {
+  readonly commands: readonly CommandInPlay[]
+  readonly legs: readonly LegInPlay[]
+  /** Last legs first; and who is lent any. */
+  readonly loans: readonly Loan[]
+  readonly lent: readonly LegInPlay[]
+  readonly meetings: readonly MeetingInPlay[]
+}
+
+export function inPlay(legs: readonly Leg[], speed: Speed, shape: number): InPlay {
+  const commands = new Map(legs.map(({ command }) => [command, new CommandInPlay(speed, command)]))
+  const all = legs.map((leg) => new LegInPlay(leg, commands.get(leg.command) as CommandInPlay))
+  legs.forEach((leg, i) => {
+    const one = all[i] as LegInPlay
+    one.after = leg.after === undefined ? undefined : all[leg.after]
+    const wanted = wantedSets(leg)
+    const steps = leg.steps.map((step, k) => new StepInPlay(step, shape, wanted[k] ?? 0, wanted[k + 1] ?? 0))
+    steps.forEach((step, k) => step.needs.push(...(leg.steps[k]?.needs ?? []).flatMap((need) => all[need] ?? [])))
+    steps.forEach((step, k) => {
+      const to = leg.steps.findIndex((s, at) => at > k && s.needs.length > 0)
+      step.atOneGo.push(...steps.slice(k, to < 0 ? undefined : to))
+      step.next = steps[to]
+    })
+    one.first = steps[0]
+  })
+  const loans = legs
+    .flatMap((_, to) => legs.flatMap((leg, from) => (waitsFor(leg, to) ? [loan(all[from], all[to])] : [])))
+    .flat()
+    .reverse()
+  for (const { from, to } of loans) from.shares = to.shares = true
+  return {
+    commands: [...commands.values()],
+    legs: all,
+    loans,
+    lent: [...new Set(loans.map(({ to }) => to))],
+    meetings: all.flatMap((leg) => leg.meetings),
+  }
+}
+
+const loan = (from: LegInPlay | undefined, to: LegInPlay | undefined): readonly Loan[] =>
+  from && to ? [{ from, to }] : []
+
+const waitsFor = (leg: Leg, other: number): boolean =>
+  leg.after === other || leg.steps.some((step) => step.needs.includes(other))
+
+/** Sets that a usual dog wants for a leg from each of its steps on, and after the last. */
+export function wantedSets(leg: Leg): readonly number[] {
+  const later =
+    leg.days / laterRates.secondDay + leg.meetings.reduce((n, m) => n + (m.eased + m.days) / laterRates.again, 0)
+  const from = [later]
+  for (const step of [...leg.steps].reverse()) from.unshift((from[0] ?? 0) + Math.max(step.least, 1 / step.rate))
+  return from
+}
