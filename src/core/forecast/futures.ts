@@ -35,7 +35,7 @@ const asManyAs = (share: number, n: number): number => Math.ceil(4 * share * (1 
 
 /**
  * Plays the days to come again and again: one speed of the dog a future, so that its commands go together; a command's
- * own around it; a waiting time for each rung; sets dealt out in bundles of two or three over the two that need most.
+ * own around it; a waiting time for each rung; sets dealt out in turns to the two that need most.
  */
 export function futuresOf(
   legs: readonly Leg[],
