@@ -7,7 +7,7 @@ import { foldDog } from '../progress/fold'
 import { liveInBlocks } from '../tests/loop/blocks'
 import { laws } from '../tests/loop/dogs'
 import { arrival, perfectDog, regimesIn, type World } from '../tests/loop/live'
-import { chanceBy, dayOf, futuresOf } from './futures'
+import { chanceBy, futuresOf } from './futures'
 import { drawsOfFuture } from '../seeded'
 import type { Plan } from './play'
 import { never } from './inPlay'
@@ -30,6 +30,12 @@ const leg = (steps: number, more: Partial<Leg> = {}): Leg => ({
   sooner: false,
   ...more,
 })
+/** The day by which this share of futures is ready; `never` where fewer are. */
+function dayOf(ready: Int16Array, share: number): number {
+  const sorted = [...ready].sort((a, b) => a - b)
+  return sorted[Math.min(sorted.length - 1, Math.max(0, Math.ceil(share * sorted.length) - 1))] ?? never
+}
+
 const legs = fc.array(
   fc.record({
     command: fc.constantFrom('sit', 'heel', 'recall'),

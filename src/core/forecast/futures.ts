@@ -99,9 +99,3 @@ export function chanceBy(ready: Int16Array, day: number): number {
   for (const on of ready) if (on <= day) done++
   return done / ready.length
 }
-
-/** The day by which this share of futures is ready; `never` where fewer are. */
-export function dayOf(ready: Int16Array, share: number): number {
-  const sorted = [...ready].sort((a, b) => a - b)
-  return sorted[Math.min(sorted.length - 1, Math.max(0, Math.ceil(share * sorted.length) - 1))] ?? never
-}
