@@ -1,2 +1,5 @@
 /** Text in which a figure is never parted from its unit by the end of a line. */
 export const unbroken = (text: string): string => text.replace(/(\d) (s|min|m|°C|°F|kg|g)\b/g, '$1\u00a0$2')
+
+/** Text that stands before other sentences: whoever wrote a curriculum may have left out its stop. */
+export const sentence = (text: string): string => (/[.!?…][”’)]?$/u.test(text) ? text : `${text}.`)

@@ -99,8 +99,10 @@ export function sayWhyChance(told: Forecast, curriculum: Curriculum): string {
   const days =
     half === undefined
       ? 'Half of them are not ready within four weeks of its going home.'
-      : `Half of them are ready by ${sayDay(half)}; the middle 80 in 100 between ${early ? sayDay(early) : ''} and ` +
-        `${late ? sayDay(late) : 'later than is reckoned'}.`
+      : early === late
+        ? `The middle 80 in 100 of them are ready on ${sayDay(half)}.`
+        : `Half of them are ready by ${sayDay(half)}; the middle 80 in 100 between ${early ? sayDay(early) : ''} and ` +
+          `${late ? sayDay(late) : 'later than is reckoned'}.`
   const own =
     plan.ownDays === 0
       ? 'as usual here, its own days being unknown'
@@ -196,9 +198,11 @@ function band(name: string, chance: number, days: Forecast['days'], today: strin
   const said =
     half === null
       ? 'as likely as not later than is reckoned here'
-      : `as likely as not by ${sayDay(addDays(today, half))}; 80 in 100 from ` +
-        `${sayDay(addDays(today, early ?? half))} to ` +
-        (late === null ? 'later than is reckoned' : sayDay(addDays(today, late)))
+      : early === late
+        ? `80 in 100 on ${sayDay(addDays(today, half))}`
+        : `as likely as not by ${sayDay(addDays(today, half))}; 80 in 100 from ` +
+          `${sayDay(addDays(today, early ?? half))} to ` +
+          (late === null ? 'later than is reckoned' : sayDay(addDays(today, late)))
   return { name, chance: sayChance(chance), days, said }
 }
 

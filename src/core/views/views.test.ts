@@ -6,6 +6,7 @@ import { monday, msPerDay, passTo, work, type SetPlan } from '../tests/facts'
 import { buildCommands } from './resident'
 import type { Forecast } from '../forecast/forecast'
 import { toldOf } from '../forecast/tests/told'
+import { sentence } from '../wording'
 import { forecastView, sayForecast, sayWays } from './forecast'
 import { buildWall, sortRows, type WallDog } from './wall'
 
@@ -190,6 +191,21 @@ describe('what is said of a forecast', () => {
       ],
     ])
     expect(said({ binds: { command: 'sit-stay', share: 0.3 } }).headline).toContain('No one command decides it')
+  })
+
+  it('says one day once, where all of the band is that day', () => {
+    const one = said({ days: [1, 1, 1, 1, 1] })
+    expect(one.bands[0]?.said).toBe('80 in 100 on Fri 6 Mar')
+    expect(one.why).toContain('The middle 80 in 100 of them are ready on Fri 6 Mar.')
+  })
+
+  it('ends what stands before other sentences, once', () => {
+    expect(['“Stay” once', 'Once only.', 'Now!', '“Wait…”'].map(sentence)).toEqual([
+      '“Stay” once.',
+      'Once only.',
+      'Now!',
+      '“Wait…”',
+    ])
   })
 
   it('says that little is known, and that a promise cannot be met', () => {

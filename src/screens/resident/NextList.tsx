@@ -1,6 +1,7 @@
 'use client'
 import styled from 'styled-components'
 import type { WhatNext } from '@/core/coach/next'
+import { sentence } from '@/core/wording'
 import { Why } from '@/ui/Why'
 import { ButtonLink } from '@/ui/press'
 import { phone } from '@/ui/theme'
@@ -56,8 +57,8 @@ export function NextList({
                     <p key={r}>{words(r)}</p>
                   ))}
                   <p>
-                    Pay tier {set.payTier} of 4: {set.pay}. Say: {set.prompt.say} Don’t: {set.prompt.dontSay} Pay:{' '}
-                    {set.prompt.payWhere}.
+                    Pay tier {set.payTier} of 4: {set.pay}. Say: {sentence(set.prompt.say)} Don’t:{' '}
+                    {sentence(set.prompt.dontSay)} Pay: {sentence(set.prompt.payWhere)}
                   </p>
                   <ul>
                     {set.prompt.notes.map((n) => (
