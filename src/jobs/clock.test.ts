@@ -73,6 +73,27 @@ describe('the clock', () => {
     clock.stop()
   })
 
+  it('stopped in the middle of a duty says of none that it failed, and begins no other', async () => {
+    let time = 0
+    const said: string[] = []
+    const did: string[] = []
+    let end = () => {}
+    const duty = (name: string): Duty => ({
+      name,
+      next: (now) => now + 10,
+      run: () => {
+        did.push(name)
+        return new Promise((_, fail) => (end = () => fail(new Error('Terminating worker thread'))))
+      },
+    })
+    const clock = startClock([duty('a'), duty('b')], { time: () => time, say: (text) => said.push(text), every: hour })
+    time = 10
+    const ticking = clock.tick()
+    clock.stop()
+    end()
+    expect([await ticking, said, did]).toEqual([[], [], ['a']])
+  })
+
   it('begins nothing twice that still runs', async () => {
     let end: () => void = () => undefined
     let begun = 0

@@ -37,12 +37,14 @@ export function startClock(
   const begun = time()
   const all: Kept[] = duties.map((duty) => ({ duty, last: undefined, due: duty.next(begun, undefined) }))
   let busy = false
+  let stopped = false
   const tick = async (): Promise<readonly string[]> => {
     if (busy) return []
     busy = true
     const done: string[] = []
     try {
       for (const one of all) {
+        if (stopped) break
         const now = time()
         if (now < one.due) continue
         one.last = now
@@ -50,7 +52,8 @@ export function startClock(
           await one.duty.run(now)
           done.push(one.duty.name)
         } catch (error) {
-          say(`${one.duty.name} failed: ${wordsOf(error)}`)
+          // Whoever stops the clock stops what is under way, too; that is no failing of it.
+          if (!stopped) say(`${one.duty.name} failed: ${wordsOf(error)}`)
         }
         try {
           one.due = one.duty.next(time(), now)
@@ -70,6 +73,7 @@ export function startClock(
   return {
     tick,
     stop: () => {
+      stopped = true
       clearInterval(timer)
     },
   }
