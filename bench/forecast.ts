@@ -66,21 +66,20 @@ function knownBehind(law: keyof typeof laws, n: number): Known {
   const gone = Array.from({ length: n }, (_, i) => {
     const home = homes[Math.floor(i / 6) % homes.length] ?? 28
     const world = { ...worldOf(law, temperNames[i % 3] ?? 'usual', i % 2 === 1, 5003 + i * 17), days: home - 1 }
-    return { home, world, lived: liveInBlocks(world), dog: String(i) }
+    const lived = liveInBlocks(world)
+    return { home, world, lived, past: pastOf(regimesIn(world), lived.sets), dog: String(i) }
   })
-  const pasts = gone.map((g) => pastOf(regimesIn(g.world), g.lived.sets))
   const rates = ratesOf(
     learnedFrom(
-      gone.map(({ world, lived }, i) => ({
-        stretches: [],
-        ...pasts[i],
+      gone.map(({ world, lived, past }) => ({
+        ...past,
         proving: provingOf(regimesIn(world), lived.sets, world.promises),
       })),
     ),
   )
   const seen = daysSeen(
-    pasts.map((past, i) => ({
-      here: openingOf({ arrivesOn: arrival, leavesOn: addDays(arrival, (gone[i]?.lived.days.at(-1)?.day ?? 0) + 1) }),
+    gone.map(({ lived, past }) => ({
+      here: openingOf({ arrivesOn: arrival, leavesOn: addDays(arrival, (lived.days.at(-1)?.day ?? 0) + 1) }),
       past,
     })),
   )

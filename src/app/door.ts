@@ -8,7 +8,7 @@ import { cookieName, longestSeconds, opened, sealOf, whoIs } from '@/door/seal'
 import { kennelDatabase } from '@/store/connection'
 import { patiently } from '@/store/patience'
 import type { Person } from '@/store/kennel'
-import { sayTrouble, troubleOf } from '@/store/trouble'
+import { passOver, sayTrouble, troubleOf } from '@/store/trouble'
 import { requestTime } from '@/work/scene/clock'
 import { signOut } from '@/work/do/signIn'
 import { turnAway } from '@/work/do/turnAway'
@@ -44,11 +44,7 @@ export async function leave(): Promise<void> {
   ;(await cookies()).delete(cookieName)
   if (id === undefined) return
   const db = kennelDatabase()
-  try {
-    await patiently(db, () => signOut(db, id, requestTime()))
-  } catch (error) {
-    if (troubleOf(error) === undefined) throw error
-  }
+  await patiently(db, () => signOut(db, id, requestTime())).catch(passOver)
 }
 
 /** Where a request comes from, as our own server saw it at the socket. */

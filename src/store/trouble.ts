@@ -40,8 +40,13 @@ export function unlessTrouble(run: () => void): void {
   try {
     run()
   } catch (error) {
-    if (troubleOf(error) === undefined) throw error
+    passOver(error)
   }
+}
+
+/** The same of what was waited for: passes over a trouble, and throws whatever else it was. */
+export function passOver(error: unknown): void {
+  if (troubleOf(error) === undefined) throw error
 }
 
 /** Said to whoever asked for something that could not be done. */

@@ -1,7 +1,6 @@
 import { drawsOfFuture } from '../seeded'
-import type { Plan } from './play'
 import { never } from './inPlay'
-import { Play } from './play'
+import { Play, type Plan } from './play'
 import type { Speed } from './speed'
 import type { Leg } from './workLeft'
 

@@ -78,10 +78,8 @@ export class MeetingInPlay {
 export class LegInPlay {
   /** 1 for a promise. */
   readonly promised: number
-  readonly days: number
   readonly metOnFirst: number
-  /** Where its climb begins; undefined where none is left. */
-  first: StepInPlay | undefined
+  readonly steps: readonly StepInPlay[]
   /** Sets that a usual dog wants for what comes after its climb. */
   readonly wantedAfter: number
   readonly meetings: readonly MeetingInPlay[]
@@ -114,14 +112,37 @@ export class LegInPlay {
   goesFor: MeetingInPlay | undefined
 
   constructor(
-    leg: Leg,
+    readonly leg: Leg,
     readonly command: CommandInPlay,
+    shape: number,
   ) {
+    const wanted = wantedSets(leg)
     this.promised = Number(leg.promised)
-    this.days = leg.days
     this.metOnFirst = leg.metToday ? 0 : -1
-    this.wantedAfter = wantedSets(leg).at(-1) ?? 0
+    this.steps = leg.steps.map((step, k) => new StepInPlay(step, shape, wanted[k] ?? 0, wanted[k + 1] ?? 0))
+    this.wantedAfter = wanted.at(-1) ?? 0
     this.meetings = leg.meetings.map((meeting) => new MeetingInPlay(meeting))
+  }
+
+  /** Where its climb begins; undefined where none is left. */
+  get first(): StepInPlay | undefined {
+    return this.steps[0]
+  }
+
+  /** Makes what it waits for known to it. */
+  link(all: readonly LegInPlay[]): void {
+    const { after, steps } = this.leg
+    this.after = after === undefined ? undefined : all[after]
+    this.steps.forEach((step, k) => {
+      step.needs.push(...(steps[k]?.needs ?? []).flatMap((need) => all[need] ?? []))
+      const to = steps.findIndex((later, at) => at > k && later.needs.length > 0)
+      step.atOneGo.push(...this.steps.slice(k, to < 0 ? undefined : to))
+      step.next = this.steps[to]
+    })
+  }
+
+  waitsFor(other: LegInPlay): boolean {
+    return this.after === other || this.steps.some((step) => step.needs.includes(other))
   }
 }
 
@@ -142,24 +163,9 @@ export interface InPlay {
 
 export function inPlay(legs: readonly Leg[], speed: Speed, shape: number): InPlay {
   const commands = new Map(legs.map(({ command }) => [command, new CommandInPlay(speed, command)]))
-  const all = legs.map((leg) => new LegInPlay(leg, commands.get(leg.command) as CommandInPlay))
-  legs.forEach((leg, i) => {
-    const one = all[i] as LegInPlay
-    one.after = leg.after === undefined ? undefined : all[leg.after]
-    const wanted = wantedSets(leg)
-    const steps = leg.steps.map((step, k) => new StepInPlay(step, shape, wanted[k] ?? 0, wanted[k + 1] ?? 0))
-    steps.forEach((step, k) => step.needs.push(...(leg.steps[k]?.needs ?? []).flatMap((need) => all[need] ?? [])))
-    steps.forEach((step, k) => {
-      const to = leg.steps.findIndex((s, at) => at > k && s.needs.length > 0)
-      step.atOneGo.push(...steps.slice(k, to < 0 ? undefined : to))
-      step.next = steps[to]
-    })
-    one.first = steps[0]
-  })
-  const loans = legs
-    .flatMap((_, to) => legs.flatMap((leg, from) => (waitsFor(leg, to) ? [loan(all[from], all[to])] : [])))
-    .flat()
-    .reverse()
+  const all = legs.map((leg) => new LegInPlay(leg, commands.get(leg.command) as CommandInPlay, shape))
+  for (const leg of all) leg.link(all)
+  const loans = all.flatMap((to) => all.filter((from) => from.waitsFor(to)).map((from) => ({ from, to }))).reverse()
   for (const { from, to } of loans) from.shares = to.shares = true
   return {
     commands: [...commands.values()],
@@ -169,12 +175,6 @@ export function inPlay(legs: readonly Leg[], speed: Speed, shape: number): InPla
     meetings: all.flatMap((leg) => leg.meetings),
   }
 }
-
-const loan = (from: LegInPlay | undefined, to: LegInPlay | undefined): readonly Loan[] =>
-  from && to ? [{ from, to }] : []
-
-const waitsFor = (leg: Leg, other: number): boolean =>
-  leg.after === other || leg.steps.some((step) => step.needs.includes(other))
 
 /** Sets that a usual dog wants for a leg from each of its steps on, and after the last. */
 export function wantedSets(leg: Leg): readonly number[] {

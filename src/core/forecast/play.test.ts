@@ -162,6 +162,17 @@ const kennels: readonly (readonly [name: string, legs: readonly Leg[], more: Par
     {},
   ],
   [
+    'a long one that waits for two short ones',
+    [
+      leg('down', [step(0.5)], { promised: false }),
+      leg('stay', [step(0.5, { needs: [0] })], { promised: false }),
+      leg('place', [step(0.1, { needs: [1] }), step(0.12)]),
+      leg('sit', [step(0.3), step(0.3), step(0.3), step(0.3)]),
+      leg('heel', [step(0.3), step(0.3), step(0.3), step(0.3)]),
+    ],
+    {},
+  ],
+  [
     'places and hands, with slips',
     [
       leg('sit', [], { days: 0, meetings: [{ days: 2, eased: 2, metToday: true }] }),

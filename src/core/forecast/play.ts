@@ -2,7 +2,7 @@ import { drawsOfFuture } from '../seeded'
 import { again, climbs, goes, inPlay, met, never, slipped, type InPlay, type LegInPlay } from './inPlay'
 import { laterRates, usualElsewhere, usualSlips, type Slips } from './rates'
 import type { Speed } from './speed'
-import { cubed, daysUntil, exponential, middleOf, normal, partBits, partLength, spreadOf, waitsOf } from './tables'
+import { cubed, missesBefore, exponential, middleOf, normal, partBits, partLength, spreadOf, waitsOf } from './tables'
 import { waitShape } from './wait'
 import type { Leg } from './workLeft'
 
@@ -63,9 +63,9 @@ export class Play {
     const { out, back } = plan.slips ?? usualSlips
     this.days = Float64Array.from(plan.days)
     this.ratios = Float64Array.from(plan.ratios)
-    this.untilAbout = daysUntil(plan.elsewhere ?? usualElsewhere)
-    this.untilSlip = daysUntil(out)
-    this.untilBack = daysUntil(back)
+    this.untilAbout = missesBefore(plan.elsewhere ?? usualElsewhere)
+    this.untilSlip = missesBefore(out)
+    this.untilBack = missesBefore(back)
   }
 
   begin(draws: ReturnType<typeof drawsOfFuture>): void {
@@ -80,7 +80,7 @@ export class Play {
       leg.firstMet = never
       this.unmet += leg.promised
       leg.step = leg.first
-      leg.daysLeft = leg.days
+      leg.daysLeft = leg.leg.days
       leg.metOn = leg.metOnFirst
       leg.heldOn = never
       leg.slipsOn = never
@@ -89,7 +89,7 @@ export class Play {
       if (leg.first) {
         leg.stage = climbs
         this.drawClimb(leg)
-      } else if (leg.days > 0) {
+      } else if (leg.daysLeft > 0) {
         leg.stage = again
         this.drawLater(leg)
         this.slipsAfter(leg, -1)

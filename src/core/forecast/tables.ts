@@ -15,12 +15,12 @@ export function waitsOf(shape: number): Float64Array {
 }
 export const normal = table(probit)
 export const exponential = table((u) => -Math.log(u))
-const slipTables = new Map<number, Float64Array>()
-/** Whole days until something of so small a chance a day, to a thousandth, happens. */
-export function daysUntil(chance: number): Float64Array {
+const missTables = new Map<number, Float64Array>()
+/** Days, or sets, without something of this chance each, to a thousandth, before the first with it. */
+export function missesBefore(chance: number): Float64Array {
   const rounded = Math.max(1, Math.round(chance * 1000)) / 1000
-  const known = slipTables.get(rounded) ?? table((u) => Math.floor(Math.log(u) / Math.log1p(-rounded)))
-  slipTables.set(rounded, known)
+  const known = missTables.get(rounded) ?? table((u) => Math.floor(Math.log(u) / Math.log1p(-rounded)))
+  missTables.set(rounded, known)
   return known
 }
 

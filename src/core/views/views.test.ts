@@ -6,7 +6,6 @@ import { monday, msPerDay, passTo, work, type SetPlan } from '../tests/facts'
 import { buildCommands } from './resident'
 import type { Forecast } from '../forecast/forecast'
 import { toldOf } from '../forecast/tests/told'
-import { sentence } from '../wording'
 import { forecastView, sayForecast, sayWays } from './forecast'
 import { buildWall, sortRows, type WallDog } from './wall'
 
@@ -197,15 +196,6 @@ describe('what is said of a forecast', () => {
     const one = said({ days: [1, 1, 1, 1, 1] })
     expect(one.bands[0]?.said).toBe('80 in 100 on Fri 6 Mar')
     expect(one.why).toContain('The middle 80 in 100 of them are ready on Fri 6 Mar.')
-  })
-
-  it('ends what stands before other sentences, once', () => {
-    expect(['“Stay” once', 'Once only.', 'Now!', '“Wait…”'].map(sentence)).toEqual([
-      '“Stay” once.',
-      'Once only.',
-      'Now!',
-      '“Wait…”',
-    ])
   })
 
   it('says that little is known, and that a promise cannot be met', () => {
