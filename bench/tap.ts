@@ -23,8 +23,6 @@ const browser = await startBrowser()
 try {
   const context = await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true })
   await context.request.post(`${url}/api/sign-in`, { data: { personId: 'maud', passcode: 'osier bank' } })
-  // tsx names functions with this helper, and the page is handed such functions.
-  await context.addInitScript({ content: 'globalThis.__name = (f) => f' })
   await measured(context, `${url}/dogs/${dog}/work/down`, 'a block', async (page) => {
     await page.getByRole('button', { name: 'Begin set' }).tap()
   })

@@ -1,6 +1,8 @@
 import AxeBuilder from '@axe-core/playwright'
 import { devices, type Page } from '@playwright/test'
 import { writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
 import {
   alive,
   expect,
@@ -233,7 +235,7 @@ test('the practice file runs from a disk without any network, and its log is rea
   browser,
 }) => {
   const address = `${kibou.url}/dogs/${kibou.dog('Lapwing')}`
-  const file = `${process.cwd()}/tmp/e2e/practice-${process.env['TEST_PARALLEL_INDEX'] ?? 0}.html`
+  const file = join(tmpdir(), `practice-${process.env['TEST_PARALLEL_INDEX'] ?? 0}.html`)
   writeFileSync(file, await (await page.request.get(`${address}/practice.html`)).body())
   const home = await browser.newContext({ ...handset, offline: true })
   const phone = await home.newPage()

@@ -4,6 +4,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { ensureBuild } from './lib/build.mjs'
 import { ensureDependencies } from './lib/dependencies.mjs'
+import { program } from './lib/program.mjs'
 import { checkNode } from './lib/settings.mjs'
 
 checkNode()
@@ -36,7 +37,7 @@ const asked = named.length === 0 ? all : named
 const makes = asked.includes('first-byte') && !asked.includes('wall') && !existsSync(file) ? ['wall'] : []
 for (const name of [...makes, ...asked.filter((one) => one !== 'first-byte')]) {
   const env = name === 'wall' ? { ...process.env, KIBOU_BENCH_DB: file } : process.env
-  const done = spawnSync(process.execPath, ['--import', 'tsx', `bench/${name}.ts`], { stdio: 'inherit', env })
+  const done = spawnSync(process.execPath, [program(`bench/${name}.ts`)], { stdio: 'inherit', env })
   if (done.status !== 0) process.exit(1)
 }
 if (!asked.includes('first-byte')) process.exit(0)

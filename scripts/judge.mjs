@@ -1,9 +1,10 @@
 import { spawnSync } from 'node:child_process'
 import { ensureDependencies } from './lib/dependencies.mjs'
+import { program } from './lib/program.mjs'
 import { checkNode } from './lib/settings.mjs'
 
 // Standard output belongs to the answers.
 process.stdout.write = process.stderr.write.bind(process.stderr)
 checkNode()
 ensureDependencies()
-process.exit(spawnSync(process.execPath, ['--import', 'tsx', 'scripts/judge.ts'], { stdio: 'inherit' }).status ?? 1)
+process.exit(spawnSync(process.execPath, [program('scripts/judge.ts')], { stdio: 'inherit' }).status ?? 1)

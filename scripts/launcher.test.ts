@@ -9,7 +9,9 @@ import { appendHouse, readHouse } from '@/store/house'
 import { readKennel, updateKennel } from '@/store/kennel'
 import { backUp } from '@/work/do/backup'
 import { trainer } from '@/work/tests/kennel'
+import { program } from './lib/program.mjs'
 
+const prepare = program('scripts/prepare.ts')
 const newFile = () => join(mkdtempSync(join(tmpdir(), 'kibou-')), 'kennel.db')
 
 /** Runs a script to its end and gives what a person at the terminal would see. */
@@ -80,7 +82,7 @@ describe('a start that cannot be is one clear sentence and exit code 1', () => {
     const spoiled = openSync(file, 'r+')
     writeSync(spoiled, Buffer.alloc(4096, 0xee), 0, 4096, (root - 1) * 4096)
     closeSync(spoiled)
-    const { code, said } = run(`--import tsx scripts/prepare.ts ${file} own`)
+    const { code, said } = run(`${prepare} ${file} own`)
     expect([code, made.ok]).toEqual([1, true])
     expect(said).toContain(`The newest good backup is ${made.ok ? made.file : ''}`)
     expect(said.split('\n')).toHaveLength(1)
@@ -91,7 +93,7 @@ describe('a start that cannot be is one clear sentence and exit code 1', () => {
     // No file grows beyond a megabyte, which SQLite says like a disk that is full.
     const done = spawnSync(
       'bash',
-      ['-c', `trap '' XFSZ; ulimit -f 1024; exec "${process.execPath}" --import tsx scripts/prepare.ts "${file}" demo`],
+      ['-c', `trap '' XFSZ; ulimit -f 1024; exec "${process.execPath}" ${prepare} "${file}" demo`],
       { encoding: 'utf8', timeout: 90_000 },
     )
     expect({ code: done.status, said: done.stderr.trim() }).toEqual({
@@ -102,12 +104,12 @@ describe('a start that cannot be is one clear sentence and exit code 1', () => {
   })
 
   it('a network address while nobody can sign in', () => {
-    const { code, said } = run(`--import tsx scripts/prepare.ts ${newFile()} own`, { HOST: '0.0.0.0' })
+    const { code, said } = run(`${prepare} ${newFile()} own`, { HOST: '0.0.0.0' })
     expect(code).toBe(1)
     expect(said).toMatch(
       /^kibou: nobody can sign in to this kennel yet, so it is not opened to the network \(HOST=0\.0\.0\.0\)\. [^\n]+$/,
     )
-    expect(run(`--import tsx scripts/prepare.ts ${newFile()} own`, { HOST: '127.0.0.1' })).toEqual({
+    expect(run(`${prepare} ${newFile()} own`, { HOST: '127.0.0.1' })).toEqual({
       code: 0,
       said: '',
     })
@@ -132,7 +134,7 @@ describe('a start that cannot be is one clear sentence and exit code 1', () => {
     const db = openDatabase(file)
     db.pragma('user_version = 99')
     db.close()
-    const { code, said } = run(`--import tsx scripts/prepare.ts ${file} own`)
+    const { code, said } = run(`${prepare} ${file} own`)
     expect(code).toBe(1)
     expect(said).toMatch(/^kibou: .*written by a newer Kibou \(version 99, this one knows \d+\)[^\n]*$/)
   })
@@ -144,18 +146,18 @@ describe('demo and own data never share a file', () => {
     const db = openDatabase(file)
     updateKennel(db, { ...readKennel(db), demoMadeOn: '2026-01-01' })
     db.close()
-    expect(run(`--import tsx scripts/prepare.ts ${file} own`)).toMatchObject({
+    expect(run(`${prepare} ${file} own`)).toMatchObject({
       code: 1,
       said: expect.stringContaining('is a demonstration kennel'),
     })
 
     const own = newFile()
-    expect(run(`--import tsx scripts/prepare.ts ${own} own`).code).toBe(0)
+    expect(run(`${prepare} ${own} own`).code).toBe(0)
     const kept = openDatabase(own)
     expect(readKennel(kept).timeZone).toBe(Intl.DateTimeFormat().resolvedOptions().timeZone)
     // Set up, and no dog here yet.
     trainer(kept, 'Somebody')
-    expect(run(`--import tsx scripts/prepare.ts ${own} demo`)).toMatchObject({
+    expect(run(`${prepare} ${own} demo`)).toMatchObject({
       code: 1,
       said: expect.stringContaining('the demo never touches that'),
     })
@@ -165,7 +167,7 @@ describe('demo and own data never share a file', () => {
         VALUES ('r', 'd', '1', '2026-01-01', '2026-02-01', 'house', 1, 0, 0)`,
     )
     kept.close()
-    expect(run(`--import tsx scripts/prepare.ts ${own} demo`)).toMatchObject({
+    expect(run(`${prepare} ${own} demo`)).toMatchObject({
       code: 1,
       said: expect.stringContaining('the demo never touches that'),
     })
@@ -183,9 +185,9 @@ describe('demo and own data never share a file', () => {
       db.close()
       return made
     }
-    expect(run(`--import tsx scripts/prepare.ts ${file} demo`).code).toBe(0)
+    expect(run(`${prepare} ${file} demo`).code).toBe(0)
     expect(mark()).toEqual({ day: '2026-01-01', people: 1 })
-    expect(run(`--import tsx scripts/prepare.ts ${file} demo --fresh`).code).toBe(0)
+    expect(run(`${prepare} ${file} demo --fresh`).code).toBe(0)
     expect(mark()).toMatchObject({ people: 4 })
     expect(mark()).not.toMatchObject({ day: '2026-01-01' })
   }, 240_000)

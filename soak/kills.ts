@@ -9,6 +9,7 @@ import { missingOf } from '@/store/facts/missing'
 import { readKennel, readPeople } from '@/store/kennel'
 import { residentsOn } from '@/store/residents'
 import { lookThrough, soundnessSaid } from '@/work/scene/soundness'
+import { program } from '../scripts/lib/program.mjs'
 import { Device } from './device'
 import { cookieOf, folder } from './kennel'
 import { childrenOf, processesOver } from '../e2e/support/processes'
@@ -26,7 +27,7 @@ const wait = (ms: number) => new Promise((done) => setTimeout(done, ms))
 
 const into = folder()
 const file = join(into, 'kennel.db')
-const made = spawnSync(process.execPath, ['--import', 'tsx', 'scripts/prepare.ts', file, 'demo'], { encoding: 'utf8' })
+const made = spawnSync(process.execPath, [program('scripts/prepare.ts'), file, 'demo'], { encoding: 'utf8' })
 if (made.status !== 0) throw new Error(made.stderr)
 const db = openDatabase(file)
 const who = readPeople(db).find((p) => p.role === 'lead')?.id ?? ''

@@ -10,6 +10,7 @@ import { openDatabase } from '@/store/database'
 import { readSpaces } from '@/store/house'
 import { readKennel, readPeople } from '@/store/kennel'
 import { residentsOn } from '@/store/residents'
+import { program } from '../scripts/lib/program.mjs'
 import { Device } from './device'
 import { cookieOf, folder } from './kennel'
 import { megabytesOf } from '../e2e/support/processes'
@@ -28,7 +29,7 @@ const one = <T>(of: readonly T[]): T => of[Math.floor(chance() * of.length)] as 
 
 const into = folder()
 const file = join(into, 'kennel.db')
-const made = spawnSync(process.execPath, ['--import', 'tsx', 'scripts/prepare.ts', file, 'demo'], { encoding: 'utf8' })
+const made = spawnSync(process.execPath, [program('scripts/prepare.ts'), file, 'demo'], { encoding: 'utf8' })
 if (made.status !== 0) throw new Error(made.stderr)
 const db = openDatabase(file)
 const people = readPeople(db)

@@ -2,8 +2,11 @@ import AxeBuilder from '@axe-core/playwright'
 import { expect, test as base, type APIRequestContext, type Page } from '@playwright/test'
 import Database from 'better-sqlite3'
 import { fork, spawn, type ChildProcess } from 'node:child_process'
-import { copyFileSync, mkdirSync } from 'node:fs'
+import { copyFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
 import { z } from 'zod'
+import { baseKennel } from './base'
 import { childrenOf } from './processes'
 
 /** A running Kibou on a database of its own: a copy of the demonstration kennel, or an empty one. */
@@ -37,9 +40,8 @@ let kennels = 0
 
 /** A new kennel's file: a copy of the demonstration, or none yet. */
 function newKennel(from: 'demo' | 'nothing'): string {
-  mkdirSync('tmp/e2e', { recursive: true })
-  const file = `tmp/e2e/kennel-${process.env['TEST_PARALLEL_INDEX'] ?? 0}-${process.pid}-${kennels++}.db`
-  if (from === 'demo') copyFileSync('tmp/e2e/base.db', file)
+  const file = join(tmpdir(), `kennel-${process.env['TEST_PARALLEL_INDEX'] ?? 0}-${process.pid}-${kennels++}.db`)
+  if (from === 'demo') copyFileSync(baseKennel(), file)
   return file
 }
 

@@ -212,7 +212,7 @@ describe('npm run judge', () => {
       '{"id":"two","dog":{"arrivesOn":"2026-03-01"},',
       '"asOf":"2026-03-01T12:00:00Z"}',
     ]
-    const ran = spawnSync(process.execPath, ['--import', 'tsx', 'scripts/judge.ts'], {
+    const ran = spawnSync(process.execPath, ['scripts/judge.mjs'], {
       input: lines.join('\n'),
       encoding: 'utf8',
     })

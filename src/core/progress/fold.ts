@@ -3,7 +3,7 @@ import type { Curriculum } from '../curriculum/types'
 import { compareFacts, type RepFact, type SetContext, type SetFact } from '../facts/fact'
 import { Fold, type Mark, type OnRefresher } from './machine'
 import { newest, regimeAt, type Regime, type Regimes } from './regime'
-import { emptyDogState, type DogState } from './state'
+import { copyRunState, emptyDogState, type DogState } from './state'
 import { sayRuling, type Ruling, type Verdict } from './voice'
 
 /** The state after all these facts, folded in the order of time, device and sequence whatever order they came in. */
@@ -157,7 +157,7 @@ function copyFor(state: DogState, curriculum: Curriculum, rungId: string): DogSt
     tick: state.tick,
     gained: state.gained,
     came: state.came,
-    runs: key === undefined || run === undefined ? { ...state.runs } : { ...state.runs, [key]: structuredClone(run) },
+    runs: key === undefined || run === undefined ? { ...state.runs } : { ...state.runs, [key]: copyRunState(run) },
     beyond: { ...state.beyond },
   }
 }

@@ -32,6 +32,13 @@ const plan: fc.Arbitrary<SetPlan> = fc.record({
 })
 const history = fc.array(plan, { minLength: 1, maxLength: 25 }).map(setsFrom)
 
+/** Nothing in it can be written any more. */
+function freeze(value: unknown): void {
+  if (typeof value !== 'object' || value === null || Object.isFrozen(value)) return
+  Object.freeze(value)
+  Object.values(value).forEach(freeze)
+}
+
 describe('standing is a pure fold over the facts', () => {
   it('whatever order they arrive in', () => {
     fc.assert(
@@ -46,7 +53,7 @@ describe('standing is a pure fold over the facts', () => {
     )
   })
 
-  it('rep by rep as all at once', () => {
+  it('rep by rep as all at once, each leaving the state before it as it was', () => {
     fc.assert(
       fc.property(history, (sets) => {
         const inOrder = [...sets].sort((a, b) => (a.reps[0]?.at ?? 0) - (b.reps[0]?.at ?? 0))
@@ -55,6 +62,8 @@ describe('standing is a pure fold over the facts', () => {
         let state = emptyDogState()
         for (const set of inOrder)
           set.reps.forEach((rep, i) => {
+            // Writing to what is frozen throws.
+            freeze(state)
             state = applyRep(state, always(houseCurriculum), set, rep, set.reps.slice(0, i)).state
           })
         expect(state).toEqual(foldDog(always(houseCurriculum), sets))

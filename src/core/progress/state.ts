@@ -30,7 +30,7 @@ export interface RungTally {
   /** `tick` at which a failed refresher took the rung away, 0 when none did. */
   slipped: number
   /** Times of drops from this rung since it was last passed, newest last. */
-  drops: number[]
+  drops: readonly number[]
   /** Blocks that worked it since it was last passed. */
   blocks: number
   openBlock: string
@@ -140,19 +140,41 @@ export const emptyRunState = (): RunState => ({
   stuck: undefined,
 })
 
+/** A copy that may be folded on without touching the given one: window, tallies and lists of meetings are its own. */
+export const copyRunState = (run: RunState): RunState => ({
+  ...run,
+  window: { ...run.window },
+  tallies: Object.fromEntries(
+    Object.entries(run.tallies).map(([id, tally]) => [id, { ...tally, met: [...tally.met] }]),
+  ),
+  climbs: { ...run.climbs },
+})
+
 /** The counts of one rung, or undefined when it was never worked. */
 export const tallyOf = (run: Run, state: RunState | undefined, index: number): RungTally | undefined => {
   const id = run.rungs[index]?.id
   return id === undefined ? undefined : state?.tallies[id]
 }
 
+const harder = new WeakMap<Run, readonly (readonly string[])[]>()
+
+/** Ids of this rung and of harder ones on the same axis, by the rung's number: those whose meetings count for it. */
+function harderOf(run: Run): readonly (readonly string[])[] {
+  let known = harder.get(run)
+  if (!known) {
+    known = run.rungs.map((rung, i) => run.rungs.slice(i).flatMap((r) => (r.axis === rung.axis ? [r.id] : [])))
+    harder.set(run, known)
+  }
+  return known
+}
+
+const noIds: readonly string[] = []
+
 /** Tallies of this rung and of harder ones on the same axis: those whose meetings count for it. */
 function countingFor(run: Run, state: RunState, index: number): readonly RungTally[] {
-  const axis = run.rungs[index]?.axis
   const found: RungTally[] = []
-  for (let i = index; i < run.rungs.length; i++) {
-    const rung: Rung | undefined = run.rungs[i]
-    const tally = rung && rung.axis === axis ? state.tallies[rung.id] : undefined
+  for (const id of harderOf(run)[index] ?? noIds) {
+    const tally = state.tallies[id]
     if (tally) found.push(tally)
   }
   return found
@@ -189,16 +211,14 @@ const counts = (met: Met, asked: Asked): boolean =>
  * Days on which the rule was met at this rung or a harder one on the same axis, in an equal or harder context, in
  * order.
  */
-export const daysMet = (run: Run, state: RunState | undefined, index: number, asked: Asked = {}): readonly string[] =>
-  state
-    ? [
-        ...new Set(
-          countingFor(run, state, index).flatMap((t) =>
-            t.met.filter((m) => m.day !== noDay && counts(m, asked)).map((m) => m.day),
-          ),
-        ),
-      ].sort()
-    : []
+export function daysMet(run: Run, state: RunState | undefined, index: number, asked: Asked = {}): readonly string[] {
+  if (!state) return []
+  const days: string[] = []
+  for (const tally of countingFor(run, state, index))
+    for (const met of tally.met)
+      if (met.day !== noDay && counts(met, asked) && !days.includes(met.day)) days.push(met.day)
+  return days.length > 1 ? days.sort() : days
+}
 
 /** Days it takes to hold: passed, and clean again on a second day. */
 export const daysToHold = 2
@@ -290,8 +310,13 @@ export function topHeldBy(run: Run, tallies: Tallies, atLeast = -1): number {
 }
 
 /** Rungs that a failed refresher took away and that have not been met since. */
-export const slippedRungs = (run: Run, state: RunState | undefined): readonly number[] =>
-  state ? run.rungs.flatMap((_, i) => (hasSlipped(run, state, i) ? [i] : [])) : []
+export function slippedRungs(run: Run, state: RunState | undefined): readonly number[] {
+  const found: number[] = []
+  // Nearly always nothing was ever taken away, and this is asked of every run for every set.
+  if (!state || !Object.values(state.tallies).some((t) => t.slipped > 0)) return found
+  for (let i = 0; i < run.rungs.length; i++) if (hasSlipped(run, state, i)) found.push(i)
+  return found
+}
 
 export interface Evidence {
   readonly id: string
@@ -307,13 +332,15 @@ export function evidenceBy(
   level = 0,
 ): readonly Evidence[] {
   if (!state) return []
-  const days = new Map<string, Set<string>>()
-  for (const met of countingFor(run, state, index).flatMap((t) => t.met)) {
-    const id = met[by]
-    if (id === undefined || met.level < level || met.day === noDay) continue
-    const known = days.get(id)
-    if (known) known.add(met.day)
-    else days.set(id, new Set([met.day]))
-  }
-  return [...days].map(([id, set]) => ({ id, days: [...set].sort() }))
+  const found: { id: string; days: string[] }[] = []
+  for (const tally of countingFor(run, state, index))
+    for (const met of tally.met) {
+      const id = met[by]
+      if (id === undefined || met.level < level || met.day === noDay) continue
+      const known = found.find((e) => e.id === id)
+      if (!known) found.push({ id, days: [met.day] })
+      else if (!known.days.includes(met.day)) known.days.push(met.day)
+    }
+  for (const { days } of found) days.sort()
+  return found
 }

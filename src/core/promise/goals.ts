@@ -1,5 +1,5 @@
-import { findRung, gateOf, type RungPlaceInLadder } from '../curriculum/lookup'
-import type { Curriculum } from '../curriculum/types'
+import { findRung, gateOf, runKey, type RungPlaceInLadder } from '../curriculum/lookup'
+import type { Command, Curriculum } from '../curriculum/types'
 import type { OwnerPromise } from './ownerPromise'
 import { unmetNeeds } from '../progress/gates'
 import {
@@ -157,14 +157,18 @@ export function aimsOf(
   return [...own, ...before]
 }
 
-/** Runs of which a failed refresher took something away: what must be met once more, the highest of each run. */
-export function slippedGoals(curriculum: Curriculum, state: DogState): readonly Goal[] {
-  return curriculum.commands.flatMap((command) =>
-    command.runs.flatMap((run): Goal[] => {
-      const runKey = `${command.id}/${run.id}`
-      const index = slippedRungs(run, state.runs[runKey]).at(-1)
-      const rung = index === undefined ? undefined : run.rungs[index]
-      return rung && index !== undefined ? [needGoal({ rung, run, command, index, runKey }, false)] : []
-    }),
-  )
-}
+/**
+ * Runs of this command of which a failed refresher took something away: what must be met once more, the highest of
+ * each.
+ */
+export const slippedGoalsOf = (command: Command, state: DogState): readonly Goal[] =>
+  command.runs.flatMap((run): Goal[] => {
+    const key = runKey(command.id, run.id)
+    const index = slippedRungs(run, state.runs[key]).at(-1)
+    const rung = index === undefined ? undefined : run.rungs[index]
+    return rung && index !== undefined ? [needGoal({ rung, run, command, index, runKey: key }, false)] : []
+  })
+
+/** The same of all commands. */
+export const slippedGoals = (curriculum: Curriculum, state: DogState): readonly Goal[] =>
+  curriculum.commands.flatMap((command) => slippedGoalsOf(command, state))

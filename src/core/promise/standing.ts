@@ -3,7 +3,7 @@ import type { Command, Curriculum, Run, Stage } from '../curriculum/types'
 import { promiseStanding, type PromiseStanding } from './promise'
 import type { OwnerPromise } from './ownerPromise'
 import { unmetNeeds } from '../progress/gates'
-import { aimsOf, lackOf, needGoal, promiseGoal, slippedGoals, type Aim } from './goals'
+import { aimsOf, lackOf, needGoal, promiseGoal, slippedGoalsOf, type Aim } from './goals'
 import type { Memory } from '../progress/memory'
 import { heldSince, slippedRungs, topHeld, type DogState } from '../progress/state'
 
@@ -194,7 +194,7 @@ function nextRung(
   all: readonly PromisedAt[],
   leading: PromisedAt | undefined,
 ): NextRung | undefined {
-  const slipped = slippedGoals(curriculum, state).filter((g) => g.at.command.id === command.id)
+  const slipped = slippedGoalsOf(command, state)
   const open = [...(leading ? [leading] : []), ...all].filter((t) => !t.standing.met)
   const steps = [...slipped, ...open.map((t) => promiseGoal(t.standing.promise, t.at))].flatMap((goal) =>
     aimsOf(curriculum, state, goal).map((aim) =>

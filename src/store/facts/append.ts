@@ -36,7 +36,7 @@ function detailSql(kind: FactKindName): string {
   if (known !== undefined) return known
   const { table, also = [], repeats = [] } = details[kind]
   const columns = [...common, ...repeats, ...columnsOf(kind).map(([, column]) => column), ...also]
-  const made = `INSERT INTO ${table} (${columns.join(', ')}) VALUES (${columns.map((c) => `@${c}`).join(', ')})`
+  const made = `INSERT INTO ${table} (${columns.join(', ')}) VALUES (${columns.map(() => '?').join(', ')})`
   statements.set(kind, made)
   return made
 }
@@ -49,17 +49,17 @@ export function append(db: Db, fact: WireFact, stamp: Stamp, also: Readonly<Reco
   const recordedBy = 'recordedBy' in fact ? fact.recordedBy : null
   appendCommon(db, { ...stamp, id: fact.id, kind: fact.kind, seq: fact.seq, deviceAt: fact.deviceAt, recordedBy })
   const said: Readonly<Record<string, unknown>> = fact
-  const row: Record<string, Value> = {
-    id: fact.id,
-    device: stamp.device,
-    seq: fact.seq,
-    at: stamp.at,
-    day: stamp.day,
-    recorded_by: recordedBy,
-  }
-  for (const [field, column] of columnsOf(fact.kind)) row[column] = stored(said[field])
-  for (const column of details[fact.kind].also ?? []) row[column] = stored(also[column])
-  db.prepare(detailSql(fact.kind)).run(row)
+  const { repeats = [], also: filled = [] } = details[fact.kind]
+  // In the order of its columns: bound by name, half of the time goes into looking names up.
+  db.prepare(detailSql(fact.kind)).run(
+    fact.id,
+    stamp.device,
+    fact.seq,
+    stamp.at,
+    ...repeats.map((column) => (column === 'day' ? stamp.day : recordedBy)),
+    ...columnsOf(fact.kind).map(([field]) => stored(said[field])),
+    ...filled.map((column) => stored(also[column])),
+  )
 }
 
 /** What every fact has. */
@@ -75,8 +75,20 @@ export interface Common extends Stamp {
 export function appendCommon(db: Db, fact: Common): void {
   db.prepare(
     `INSERT INTO fact (id, kind, device, seq, device_at, at, received_at, day, recorded_by, sent_by, unsure)
-      VALUES (@id, @kind, @device, @seq, @deviceAt, @at, @receivedAt, @day, @recordedBy, @sentBy, @unsure)`,
-  ).run({ ...fact, sentBy: fact.sentBy ?? null, unsure: Number(fact.unsure ?? false) })
+      VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+  ).run(
+    fact.id,
+    fact.kind,
+    fact.device,
+    fact.seq,
+    fact.deviceAt,
+    fact.at,
+    fact.receivedAt,
+    fact.day,
+    fact.recordedBy,
+    fact.sentBy ?? null,
+    Number(fact.unsure ?? false),
+  )
 }
 
 const kindRow = z.object({ kind: z.string() }).optional()

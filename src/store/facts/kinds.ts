@@ -41,11 +41,20 @@ export const details: Readonly<Record<FactKindName, Detail>> = {
 
 const snake = (field: string): string => field.replace(/[A-Z]/g, (c) => `_${c.toLowerCase()}`)
 
+type Columns = readonly (readonly [field: string, column: string])[]
+
+const known = new Map<FactKindName, Columns>()
+
 /** The kind's own fields and the column each lies in. */
-export const columnsOf = (kind: FactKindName): readonly (readonly [field: string, column: string])[] =>
-  kindNamed(kind)
+export function columnsOf(kind: FactKindName): Columns {
+  const found = known.get(kind)
+  if (found) return found
+  const made = kindNamed(kind)
     .fields.filter((field) => field !== 'recordedBy')
     .map((field) => [field, details[kind].columns?.[field] ?? snake(field)] as const)
+  known.set(kind, made)
+  return made
+}
 
 /** Every table of facts. */
 export const factTables = Object.values(details).map((d) => d.table)
