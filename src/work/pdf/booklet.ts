@@ -2,7 +2,7 @@ import type { Paper } from '@/core/paper'
 import { cameAtHome } from '@/core/demonstration/record'
 import { unbroken } from '@/core/wording'
 import type { Booklet } from '../page/booklet'
-import { begin, end, quiet, write, type Doc } from './type'
+import { begin, end, quiet, setFace, write, type Doc } from './type'
 
 const rule = '#7d9389'
 
@@ -29,7 +29,7 @@ class Sheet {
   }
 
   lines(text: string, size: number, width: number): number {
-    this.doc.font('text latin').fontSize(size)
+    setFace(this.doc, 'text latin').fontSize(size)
     return Math.max(1, Math.ceil((this.doc.widthOfString(text) * 1.04) / width)) * size * 1.22
   }
 

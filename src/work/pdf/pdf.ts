@@ -1,5 +1,5 @@
 import type { Paper } from '@/core/paper'
-import { begin, end, quiet, write, type Doc } from './type'
+import { begin, end, quiet, setFace, write, type Doc } from './type'
 import type { DoorCard, FeedingList, WordsView } from '../page/printed'
 
 const plum = '#7d1d60'
@@ -121,8 +121,7 @@ function table(doc: Doc, top: number, columns: readonly Column[], rows: readonly
   for (const row of rows) {
     const high = Math.max(
       ...row.map((text, i) =>
-        doc
-          .font('text latin')
+        setFace(doc, 'text latin')
           .fontSize(10)
           .heightOfString(text, { width: (columns[i]?.width ?? 60) - 6 }),
       ),

@@ -3,6 +3,7 @@ import { join } from 'node:path'
 import PDFDocument from 'pdfkit'
 import { z } from 'zod'
 import { letterSheets, sheetNames, type Paper, type Sheet } from '@/core/paper'
+import { sfntOf } from './sfnt'
 
 /**
  * The shipped faces as WOFF; each comes in files of a part of its letters. The second one has the wider coverage and
@@ -48,6 +49,27 @@ const firstParts = ['latin', 'latin-ext'].flatMap((name) => partsOf(faces.text[0
 
 const secondParts = partsOf(second)
 
+/** The file of each face and part, by the name that a document knows it by. */
+const files: ReadonlyMap<string, string> = new Map(
+  Object.entries(faces).flatMap(([face, [family, weight]]) => [
+    ...firstParts.map((p): [string, string] => [`${face} ${p.name}`, fileOf(family, p.name, weight)]),
+    ...secondParts.map((p): [string, string] => [`${face} second ${p.name}`, fileOf(second, p.name, weight)]),
+  ]),
+)
+
+/** Fonts that were asked for, unpacked: some hundred kilobytes each, and a house’s papers need few of them. */
+const unpacked = new Map<string, Buffer>()
+
+/** The document goes on in this face, `text latin`. */
+export function setFace(doc: Doc, name: string): Doc {
+  const file = files.get(name)
+  if (file === undefined) throw new Error(`there is no face ${name}`)
+  let font = unpacked.get(file)
+  if (!font) unpacked.set(file, (font = sfntOf(readFileSync(file))))
+  doc.registerFont(name, font)
+  return doc.font(name)
+}
+
 /** Letters of a document that no face has. */
 const missing = new WeakMap<Doc, Set<string>>()
 
@@ -64,10 +86,6 @@ export function begin(
     autoFirstPage: true,
     lang: 'en',
   })
-  for (const [face, [family, weight]] of Object.entries(faces)) {
-    for (const part of firstParts) doc.registerFont(`${face} ${part.name}`, fileOf(family, part.name, weight))
-    for (const part of secondParts) doc.registerFont(`${face} second ${part.name}`, fileOf(second, part.name, weight))
-  }
   missing.set(doc, new Set())
   const parts: Buffer[] = []
   const done = new Promise<Buffer>((resolve, reject) => {
@@ -83,9 +101,8 @@ export function end(doc: Doc): void {
   const letters = [...(missing.get(doc) ?? [])]
   if (letters.length > 0) {
     doc.page.margins.bottom = 0
-    doc
+    setFace(doc, 'bold latin')
       .fillColor(quiet)
-      .font('bold latin')
       .fontSize(7)
       .text(
         `${blank} stands for ${letters.length === 1 ? 'a letter' : `${letters.length} letters`} that no face ` +
@@ -128,7 +145,7 @@ export function write(doc: Doc, text: string, face: Face, size: number, at: At, 
   }, [])
   doc.fillColor(color).fontSize(size)
   runs.forEach((run, i) => {
-    doc.font(`${face} ${run.file}`)
+    setFace(doc, `${face} ${run.file}`)
     const options = { width: at.width, continued: i < runs.length - 1 }
     if (i === 0) doc.text(run.text, at.x, at.y, options)
     else doc.text(run.text, options)
