@@ -20,15 +20,18 @@ export interface StandingStamp {
   readonly stamp: number
 }
 
-export function writeStanding(db: Db, row: StandingRow): void {
-  db.prepare(
+/** Writes what is kept of a residency, and gives the stamp of this writing. */
+export function writeStanding(db: Db, row: StandingRow): StandingStamp {
+  const written = db.prepare(
     `INSERT INTO standing (residency_id, fold_version, curriculum_version, holds_until, state, summary, mark, stamp)
       VALUES (@residencyId, @foldVersion, @curriculumVersion, @holdsUntil, @state, @summary, @mark, ${newStamp})
      ON CONFLICT (residency_id) DO UPDATE
      SET fold_version = excluded.fold_version, curriculum_version = excluded.curriculum_version, holds_until =
        excluded.holds_until, state = excluded.state, summary = excluded.summary, mark = excluded.mark,
-       stamp = excluded.stamp`,
-  ).run(row)
+       stamp = excluded.stamp
+     RETURNING residency_id AS residencyId, stamp`,
+  )
+  return stampRow.parse(written.get(row))
 }
 
 /** A kept standing holds while the fold means the same and no rule of its dog has changed since. Asked here alone. */
@@ -39,22 +42,24 @@ interface Asked {
   readonly foldVersion: number
 }
 
-const onwardRow = z.object({ state: z.string(), mark: z.string() }).optional()
+const stampRow = z.object({ residencyId: z.string(), stamp: z.number() })
+const stampIfAny = stampRow.optional()
+const onwardRow = stampRow.extend({ mark: z.string() }).optional()
 
-/** What further facts are folded onto; undefined when nothing is kept that holds at this moment. */
-export const readStanding = (
+/** How far the facts are of what further facts are folded onto; undefined when nothing is kept that holds now. */
+export const readMark = (
   db: Db,
   residencyId: string,
   asked: Asked,
-): Pick<StandingRow, 'state' | 'mark'> | undefined =>
+): (StandingStamp & { readonly mark: string }) | undefined =>
   onwardRow.parse(
     db
-      .prepare(`SELECT state, mark FROM standing s WHERE residency_id = @residencyId AND ${holding}`)
+      .prepare(
+        `SELECT residency_id AS residencyId, stamp, mark FROM standing s
+          WHERE residency_id = @residencyId AND ${holding}`,
+      )
       .get({ residencyId, ...asked }),
   )
-
-const stampRow = z.object({ residencyId: z.string(), stamp: z.number() })
-const stampIfAny = stampRow.optional()
 
 /** The stamp of the kept standing of a residency; undefined when none holds at this moment. */
 export const standingStamp = (db: Db, residencyId: string, asked: Asked): StandingStamp | undefined =>

@@ -3,7 +3,7 @@ import type { Curriculum } from '../curriculum/types'
 import { compareFacts, type RepFact, type SetContext, type SetFact } from '../facts/fact'
 import { Fold, type Mark, type OnRefresher } from './machine'
 import { newest, regimeAt, type Regime, type Regimes } from './regime'
-import { copyRunState, emptyDogState, type DogState } from './state'
+import { copyRunState, copyState, emptyDogState, type DogState } from './state'
 import { sayRuling, type Ruling, type Verdict } from './voice'
 
 /** The state after all these facts, folded in the order of time, device and sequence whatever order they came in. */
@@ -35,7 +35,7 @@ export function foldMarked(
 /**
  * The state after what came in for these sets (each with all its reps), the same as if everything had been folded
  * together; undefined when it does not simply come after what was folded: a rep lies before the mark, before the rules
- * in force began, or belongs to a set too old to be in the mark. The given state is taken over and changed.
+ * in force began, or belongs to a set too old to be in the mark. The given state is left as it was.
  */
 export function foldFrom(
   state: DogState,
@@ -51,7 +51,10 @@ export function foldFrom(
   }
   if (further.some(({ rep }) => rep.at < state.under)) return undefined
   further.sort((a, b) => compareFacts(a.rep, b.rep))
-  const fold = new Fold(state, regimes, regimeAt(regimes, state.under))
+  const regime = regimeAt(regimes, state.under)
+  const sameRules = regime === newest(regimes)
+  const rungs = further.map(({ set }) => set.rungId)
+  const fold = new Fold(sameRules ? copyFor(state, regime.curriculum, rungs) : copyState(state), regimes, regime)
   fold.goOn(mark)
   for (const { set, rep } of further) fold.rep(set, rep, false)
   fold.enter(newest(regimes))
@@ -60,7 +63,7 @@ export function foldFrom(
 
 /** The state after these further sets; the given state is left as it was. */
 export function foldOnto(state: DogState, regimes: Regimes, sets: readonly SetFact[]): DogState {
-  const fold = new Fold(structuredClone(state), regimes, regimeAt(regimes, state.under))
+  const fold = new Fold(copyState(state), regimes, regimeAt(regimes, state.under))
   for (const { set, rep } of inOrder(sets)) fold.rep(set, rep, false)
   return fold.state
 }
@@ -73,7 +76,7 @@ export class Stepper {
     private readonly regimes: Regimes,
     state: DogState = emptyDogState(),
   ) {
-    this.fold = new Fold(structuredClone(state), regimes, regimeAt(regimes, state.under))
+    this.fold = new Fold(copyState(state), regimes, regimeAt(regimes, state.under))
   }
 
   /** The state as it is now; it changes with every further rep. */
@@ -136,9 +139,7 @@ export function applyRep(
   const regime = regimeAt(regimes, state.under)
   // A rep changes its own run and no other, but a change of rules may change them all.
   const fold = new Fold(
-    regimeAt(regimes, rep.at).from > regime.from
-      ? structuredClone(state)
-      : copyFor(state, regime.curriculum, set.rungId),
+    regimeAt(regimes, rep.at).from > regime.from ? copyState(state) : copyFor(state, regime.curriculum, [set.rungId]),
     regimes,
     regime,
   )
@@ -147,17 +148,14 @@ export function applyRep(
 }
 
 /**
- * A state that may be folded on at this rung without touching the given one: a rep changes its own run and no other.
+ * A state that may be folded on at these rungs without touching the given one: a rep changes its own run and no other,
+ * and what is not changed stays the very same.
  */
-function copyFor(state: DogState, curriculum: Curriculum, rungId: string): DogState {
-  const key = ownRung(curriculum, rungId)?.runKey
-  const run = key === undefined ? undefined : state.runs[key]
-  return {
-    under: state.under,
-    tick: state.tick,
-    gained: state.gained,
-    came: state.came,
-    runs: key === undefined || run === undefined ? { ...state.runs } : { ...state.runs, [key]: copyRunState(run) },
-    beyond: { ...state.beyond },
+function copyFor(state: DogState, curriculum: Curriculum, rungIds: readonly string[]): DogState {
+  const runs = { ...state.runs }
+  for (const key of new Set(rungIds.map((id) => ownRung(curriculum, id)?.runKey))) {
+    const run = key === undefined ? undefined : state.runs[key]
+    if (key !== undefined && run !== undefined) runs[key] = copyRunState(run)
   }
+  return { ...state, runs, beyond: { ...state.beyond } }
 }

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { houseCurriculum } from '../curriculum/house'
 import { compareFacts, type RepFact, type SetFact } from '../facts/fact'
 import { plainDog } from '../dog/traits'
-import { monday, msPerDay, setsFrom } from '../tests/facts'
+import { freeze, monday, msPerDay, setsFrom } from '../tests/facts'
 import { foldDog, foldFrom, foldMarked } from './fold'
 import { regimesOf, upTo, type Regimes } from './regime'
 
@@ -89,6 +89,7 @@ describe('folding onto what was folded', () => {
             )
             // As it lies in the store.
             const stored = JSON.parse(JSON.stringify(kept)) as typeof kept
+            freeze(stored.state)
             const onto = foldFrom(
               stored.state,
               stored.mark,

@@ -5,7 +5,7 @@ import { findRung, rungsOf } from '../curriculum/lookup'
 import { firstNext, whatNext } from '../coach/next'
 import { plainDog } from '../dog/traits'
 import { defaultMethod, methodRows } from '../method/rows'
-import { dayName, monday, passTo, setsFrom, type SetPlan } from '../tests/facts'
+import { dayName, freeze, monday, passTo, setsFrom, type SetPlan } from '../tests/facts'
 import { shutBecause } from './gates'
 import { houseForgetting } from './memory'
 import { always, regimeOf } from './regime'
@@ -31,13 +31,6 @@ const plan: fc.Arbitrary<SetPlan> = fc.record({
   device: fc.constantFrom('d', 'e'),
 })
 const history = fc.array(plan, { minLength: 1, maxLength: 25 }).map(setsFrom)
-
-/** Nothing in it can be written any more. */
-function freeze(value: unknown): void {
-  if (typeof value !== 'object' || value === null || Object.isFrozen(value)) return
-  Object.freeze(value)
-  Object.values(value).forEach(freeze)
-}
 
 describe('standing is a pure fold over the facts', () => {
   it('whatever order they arrive in', () => {

@@ -150,6 +150,13 @@ export const copyRunState = (run: RunState): RunState => ({
   climbs: { ...run.climbs },
 })
 
+/** A copy of all of it that may be folded on without touching the given one. */
+export const copyState = (state: DogState): DogState => ({
+  ...state,
+  runs: Object.fromEntries(Object.entries(state.runs).map(([key, run]) => [key, copyRunState(run)])),
+  beyond: { ...state.beyond },
+})
+
 /** The counts of one rung, or undefined when it was never worked. */
 export const tallyOf = (run: Run, state: RunState | undefined, index: number): RungTally | undefined => {
   const id = run.rungs[index]?.id

@@ -149,3 +149,10 @@ export function passTo(curriculum: Curriculum, rungId: string, day = 0): SetPlan
 
 export const cleanReps = (rule: Rule): string =>
   Array.from({ length: rule.kind === 'row' ? rule.r : rule.n }, () => 'C').join(' ')
+
+/** Nothing in it can be written any more: who tries is thrown at. */
+export function freeze(value: unknown): void {
+  if (typeof value !== 'object' || value === null || Object.isFrozen(value)) return
+  Object.freeze(value)
+  Object.values(value).forEach(freeze)
+}

@@ -119,9 +119,10 @@ export function readSets(db: Db, residencyId: string, setIds?: readonly string[]
   const where =
     setIds === undefined
       ? 's.residency_id = @residencyId'
-      : `s.residency_id = @residencyId AND (s.id IN (SELECT value
-        FROM json_each(@setIds)) OR s.root IN (SELECT value
-        FROM json_each(@setIds)))`
+      : // By their numbers: through the index of the residency it would go over every set of the stay.
+        `+s.residency_id = @residencyId AND s.rowid IN (
+          SELECT rowid FROM training_set WHERE id IN (SELECT value FROM json_each(@setIds))
+          UNION SELECT rowid FROM training_set WHERE root IN (SELECT value FROM json_each(@setIds)))`
   const sets = db
     .prepare(
       `SELECT s.rowid AS row, s.id, s.device, s.rung_id, s.purpose, s.day, s.place_id, p.kind, s.leash_holder, s.level,

@@ -1,7 +1,8 @@
 import { expect, it } from 'vitest'
 import { dayIn } from '@/core/days'
+import { emptyDogState, emptyRunState, emptyTally } from '@/core/progress/state'
 import { recordFacts } from './accept'
-import { keptSummaries, setsOf } from './kept'
+import { keptSummaries, keptToGoOn, setsOf, textOf } from './kept'
 import { atOnce } from '../scene/breaths'
 import { standingOf, summarySteps } from './refold'
 import { openDatabase, type Db } from '@/store/database'
@@ -69,4 +70,31 @@ it('the sets of a dog are read once while nothing is written of it, and again wh
   expect(setsOf(db, bramble)[0]?.placeKind).toBe('yard')
   db.close()
   beside.close()
+})
+
+it('a state is written as JSON writes it, whatever was written of it before', () => {
+  const state = { ...emptyDogState(), tick: 3, beyond: { 'recall.“loose”': 2 } }
+  expect(JSON.parse(textOf(state))).toEqual(state)
+  const sit = { ...emptyRunState(), position: 2, tallies: { 'sit.rear': { ...emptyTally(), reps: 4 } } }
+  const one = { ...state, runs: { 'sit/"sit"': sit, 'down/down': emptyRunState() } }
+  const two = { ...one, tick: 4, runs: { ...one.runs, 'down/down': { ...emptyRunState(), position: 1 } } }
+  for (const s of [one, two, one]) expect(textOf(s)).toBe(JSON.stringify(s))
+})
+
+it('what is kept of a writing that was taken back is given to nobody', () => {
+  const db = newKennel()
+  const ada = trainer(db)
+  const residencyId = dog(db)
+  const tablet = new Tablet()
+  const set = tablet.set(residencyId, ada)
+  recordFacts(db, tablet.batch([set, tablet.rep(set.id)]), tablet.at)
+  const clean = () => keptToGoOn(db, residencyId, tablet.at)?.state.runs['sit/sit']?.tallies['sit.rear']?.clean
+  expect(clean()).toBe(1)
+  const taken = db.transaction(() => {
+    recordFacts(db, tablet.batch([tablet.rep(set.id)]), tablet.at)
+    expect(clean()).toBe(2)
+    throw new Error('taken back')
+  })
+  expect(taken).toThrow('taken back')
+  expect(clean()).toBe(1)
 })

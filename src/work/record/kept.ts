@@ -2,13 +2,13 @@ import { z } from 'zod'
 import { forecastShape, type Forecast } from '@/core/forecast/forecast'
 import type { SetFact } from '@/core/facts/fact'
 import type { Mark } from '@/core/progress/machine'
-import type { DogState } from '@/core/progress/state'
+import type { DogState, RunState } from '@/core/progress/state'
 import { foldVersion, type Summary } from '@/core/promise/summary'
 import type { Db } from '@/store/database'
 import { readSets } from '@/store/facts/read'
 import { forecastNow, forecastsOn, forecastText, type ForecastStamp } from '@/store/forecasts'
 import {
-  readStanding,
+  readMark,
   standingStamp,
   standingStamps,
   standingText,
@@ -53,8 +53,8 @@ export function keptToGoOn(
   residencyId: string,
   now: number,
 ): { readonly state: DogState; readonly mark: NonNullable<Kept['mark']> } | undefined {
-  const row = readStanding(db, residencyId, { now, foldVersion })
-  const state = row && ownState(row.state)
+  const row = readMark(db, residencyId, { now, foldVersion })
+  const state = row && states.of(db, row)
   const mark = row && own<NonNullable<Kept['mark']>>(markRow, row.mark)
   return state && mark && { state, mark }
 }
@@ -66,15 +66,29 @@ export function keep(
   { state, summary, mark }: Kept & { readonly mark: Mark & { readonly days: readonly string[] } },
   { curriculumVersion, holdsUntil }: { readonly curriculumVersion: number; readonly holdsUntil: number | undefined },
 ): void {
-  writeStanding(db, {
+  const written = writeStanding(db, {
     residencyId,
     foldVersion,
     curriculumVersion,
     holdsUntil: holdsUntil ?? null,
-    state: JSON.stringify(state),
+    state: textOf(state),
     summary: JSON.stringify(summary),
     mark: JSON.stringify(mark),
   })
+  // The next rep is folded onto it, most likely before anybody else has written.
+  states.put(db, written, state)
+}
+
+const runTexts = new WeakMap<RunState, string>()
+
+/** As JSON. A rep changes one run of many, and folding hands the others on as they were: they are not written anew. */
+export function textOf({ runs, beyond, ...figures }: DogState): string {
+  const texts = Object.entries(runs).map(([key, run]) => {
+    let text = runTexts.get(run)
+    if (text === undefined) runTexts.set(run, (text = JSON.stringify(run)))
+    return `${JSON.stringify(key)}:${text}`
+  })
+  return `${JSON.stringify(figures).slice(0, -1)},"runs":{${texts.join(',')}},"beyond":${JSON.stringify(beyond)}}`
 }
 
 /** The kept summaries of everyone here on this day, dog by dog; those that do not hold are missing from the map. */
@@ -136,17 +150,22 @@ class LastRead<T> {
     private readonly most: number,
   ) {}
 
-  of(db: Db, { residencyId, stamp }: StandingStamp): T | undefined {
+  of(db: Db, written: StandingStamp): T | undefined {
+    const known = this.kept.get(db)?.get(written.residencyId)
+    const value = known?.stamp === written.stamp ? known.value : this.read(db, written.residencyId)
+    this.put(db, written, value)
+    return value
+  }
+
+  /** What was just written, or read, under this stamp; of a writing that is taken back the stamp never comes again. */
+  put(db: Db, { residencyId, stamp }: StandingStamp, value: T | undefined): void {
     const all = this.kept.get(db) ?? new Map<string, { readonly stamp: number; readonly value: T }>()
     this.kept.set(db, all)
-    const known = all.get(residencyId)
-    const value = known?.stamp === stamp ? known.value : this.read(db, residencyId)
     all.delete(residencyId)
-    if (value === undefined) return undefined
+    if (value === undefined) return
     all.set(residencyId, { stamp, value })
     const [oldest] = all.keys()
     if (all.size > this.most && oldest !== undefined) all.delete(oldest)
-    return value
   }
 }
 const states = new LastRead((db, id) => ownState(standingText(db, id, 'state') ?? ''), 64)
