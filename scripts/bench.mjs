@@ -59,7 +59,7 @@ await new Promise((ready) => server.on('message', ready))
 const cookie = await signIn()
 /** Median milliseconds to the first byte of an address, that of an empty page in turns with it. */
 const times = { wall: [], empty: [] }
-for (let i = 0; i < 30; i++)
+for (let i = 0; i < 90; i++)
   for (const [which, path, status] of [
     ['wall', '/', 200],
     ['empty', '/no-such-page', 404],
@@ -69,7 +69,7 @@ for (let i = 0; i < 30; i++)
     if (answer.status !== status) throw new Error(`${path} answered ${answer.status}`)
     const first = performance.now() - begun
     await answer.arrayBuffer()
-    if (i >= 5) times[which].push(first)
+    if (i >= 50) times[which].push(first)
   }
 const [wall, empty] = [times.wall, times.empty].map((all) => all.sort((a, b) => a - b)[Math.floor(all.length / 2)])
 console.log(
