@@ -4,10 +4,11 @@ import { seeded } from '@/core/seeded'
 import type { WireFact } from '@/core/facts/wire'
 import { recordFacts } from '@/work/record/accept'
 import { dog, monday, msPerDay, newKennel, Tablet, trainer } from '@/work/tests/kennel'
+import { cpuMs, inTurns } from './support/turns'
 
 /**
- * Server time of one rep, sent by itself as a phone with network sends it, to dogs with ever more sets behind them, in
- * turns, as the machine is not equally fast for long. Prints, never fails.
+ * Server time of one rep, sent by itself as a phone with network sends it, to dogs with ever more sets behind them.
+ * Prints, never fails.
  */
 const chance = seeded(7)
 const rungs = houseCurriculum.commands
@@ -15,7 +16,7 @@ const rungs = houseCurriculum.commands
   .filter((r) => r.criterion.place === undefined && r.gate === undefined)
 
 /** A dog with so many sets behind it, in a kennel of its own; `begin` opens one more. */
-function dogWith(sets: number): { readonly begin: () => void; readonly rep: () => void; readonly times: number[] } {
+function dogWith(sets: number): { readonly begin: () => void; readonly rep: () => void } {
   const db = newKennel()
   const who = trainer(db)
   const residencyId = dog(db, { arrivesOn: '2026-03-01', leavesOn: '2026-05-30' })
@@ -36,22 +37,23 @@ function dogWith(sets: number): { readonly begin: () => void; readonly rep: () =
     open = set.id
     send(set)
   }
-  return { begin, rep: () => send(tablet.rep(open)), times: [] }
+  return { begin, rep: () => send(tablet.rep(open)) }
 }
 
 const sizes = [50, 200, 500] as const
 const dogs = sizes.map(dogWith)
-const warmUp = 40
 const repsOfSet = 8
-for (let i = 0; i < warmUp + 60; i++)
-  for (const { begin, rep, times } of dogs) {
-    if (i % repsOfSet === 0) begin()
-    const from = process.cpuUsage()
-    rep()
-    const { user, system } = process.cpuUsage(from)
-    if (i >= warmUp) times.push((user + system) / 1000)
-  }
-const took = dogs.map(({ times }) => times.sort((a, b) => a - b)[30] ?? 0)
+const took = inTurns(
+  dogs.map(({ rep }) => rep),
+  {
+    turns: 60,
+    warmUp: 40,
+    measure: cpuMs,
+    begin: (turn) => {
+      if (turn % repsOfSet === 0) for (const { begin } of dogs) begin()
+    },
+  },
+)
 console.log(
   `one rep on the server: ` +
     `${sizes.map((size, i) => `${took[i]?.toFixed(1)} ms with ${size} sets behind it`).join(', ')} (median ` +

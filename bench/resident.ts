@@ -7,7 +7,8 @@ import { residentsOn } from '@/store/residents'
 import { loadCommand } from '@/work/page/command'
 import { loadResident } from '@/work/page/resident'
 import { rebuildStandings } from '@/work/record/refold'
-import { fillKennel, median } from './support/kennel'
+import { fillKennel } from './support/kennel'
+import { inTurns } from './support/turns'
 
 /** Server time of one dog's page in a kennel, and in one with ten times the history behind it. Prints, never fails. */
 const now = Date.now()
@@ -37,13 +38,10 @@ for (const [name, load] of [
   ['dog’s page', pages],
   ['command’s page', commands],
 ] as const) {
-  for (let i = 0; i < 5; i++) [small, large].forEach((k) => load(k)())
-  // In turns, so that a noisy moment of the machine falls on both.
-  const took = Array.from({ length: 15 }, () => [median(load(small), 1), median(load(large), 1)] as const)
-  const middle = (n: 0 | 1) => took.map((t) => t[n]).sort((a, b) => a - b)[7] ?? 0
+  const [ofSmall = 0, ofLarge = 0] = inTurns([load(small), load(large)], { turns: 15, warmUp: 5 })
   console.log(
-    `${name}: ${(middle(0) / small.ids.length).toFixed(1)} ms with ${small.sets} sets in the kennel, ` +
-      `${(middle(1) / large.ids.length).toFixed(1)} ms with ${large.sets}; ratio ` +
-      `${(middle(1) / middle(0)).toFixed(2)} (aim: under 1.2)`,
+    `${name}: ${(ofSmall / small.ids.length).toFixed(1)} ms with ${small.sets} sets in the kennel, ` +
+      `${(ofLarge / large.ids.length).toFixed(1)} ms with ${large.sets}; ratio ` +
+      `${(ofLarge / ofSmall).toFixed(2)} (aim: under 1.2)`,
   )
 }

@@ -1,7 +1,6 @@
 import { mkdtempSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { z } from 'zod'
 import { dayIn } from '@/core/days'
 import { openDatabase } from '@/store/database'
 import { renewForecasts } from '@/work/do/forecasts'
@@ -9,6 +8,7 @@ import { noHooks } from '@/work/hooks'
 import { rebuildStandings } from '@/work/record/refold'
 import { loadWall } from '@/work/page/wall'
 import { fillKennel } from './support/kennel'
+import { inTurns } from './support/turns'
 
 /**
  * The wall with 60 residents and 200,000 sets in the history, most of them of dogs long gone home; and the ratio
@@ -39,23 +39,9 @@ const bare = db.prepare(
     JOIN standing s ON s.residency_id = r.id
     WHERE r.leaves_on >= ? AND r.arrives_on <= ?`,
 )
-// In turns: the machine is not equally fast for long, and what ran at another moment compares with nothing.
-const parse = () =>
-  bare.all(today, today).map((row) => JSON.parse(z.object({ summary: z.string() }).parse(row).summary) as unknown)
-const [walls, sqls, parses]: [number[], number[], number[]] = [[], [], []]
-const warmUp = 40
-for (let i = 0; i < warmUp + 151; i++)
-  for (const [times, job] of [
-    [walls, () => loadWall(db, now)],
-    [sqls, () => bare.all(today, today)],
-    [parses, parse],
-  ] as const) {
-    const from = performance.now()
-    job()
-    if (i >= warmUp) times.push(performance.now() - from)
-  }
-const middle = (times: readonly number[]) => [...times].sort((a, b) => a - b)[Math.floor(times.length / 2)] ?? 0
-const [wall, sql, parsed] = [middle(walls), middle(sqls), middle(parses)]
+const summaries = () => bare.all(today, today) as { readonly summary: string }[]
+const parse = () => summaries().map((row) => JSON.parse(row.summary) as unknown)
+const [wall = 0, sql = 1, parsed = 1] = inTurns([() => loadWall(db, now), summaries, parse], { turns: 151, warmUp: 40 })
 console.log(
   `wall’s view model, ${loadWall(db, now).rows.length} residents: median ${wall.toFixed(1)} ms (aim: at most 25)`,
 )

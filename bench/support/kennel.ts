@@ -102,13 +102,3 @@ export function fillKennel(db: Db, { residents, past, allSets }: KennelSize, tod
     }
   })()
 }
-
-/** The middle of the times, in ms, that `run` took. */
-export function median(run: () => unknown, times: number): number {
-  const took = Array.from({ length: times }, () => {
-    const begun = performance.now()
-    run()
-    return performance.now() - begun
-  })
-  return took.sort((a, b) => a - b)[Math.floor(times / 2)] ?? 0
-}

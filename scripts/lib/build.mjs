@@ -1,8 +1,8 @@
 import { spawnSync } from 'node:child_process'
-import { createHash } from 'node:crypto'
 import { existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { bundle, facts, jobs, practice, serviceWorker } from './bundles.mjs'
+import { fingerprint } from './fingerprint.mjs'
 import { refuse, say } from './say.mjs'
 
 const stamp = '.next/kibou-sources'
@@ -15,13 +15,8 @@ function* filesIn(folder) {
   }
 }
 
-/** A fingerprint of everything the build is made from; a checkout's file times say nothing. */
-function sources() {
-  const hash = createHash('sha256').update(process.versions.node)
-  for (const file of [...filesIn('src'), 'next.config.ts', 'package-lock.json', 'tsconfig.json'])
-    hash.update(file).update(readFileSync(file))
-  return hash.digest('hex')
-}
+/** A fingerprint of everything the build is made from. */
+const sources = () => fingerprint([...filesIn('src'), 'next.config.ts', 'package-lock.json', 'tsconfig.json'])
 
 /** Builds the application when the build is missing or was made from other sources. */
 export function ensureBuild() {

@@ -10,15 +10,21 @@ import { readSets } from '@/store/facts/read'
 import { lapseStandingsIn } from '@/store/standings'
 import { dog, newFile, newKennel, Tablet, trainer } from '../tests/kennel'
 
+/** A kennel with one dog and one open set of so many clean reps. */
+function withReps(reps: number) {
+  const db = newKennel()
+  const ada = trainer(db)
+  const residencyId = dog(db)
+  const tablet = new Tablet()
+  const set = tablet.set(residencyId, ada)
+  recordFacts(db, tablet.batch([set, ...Array.from({ length: reps }, () => tablet.rep(set.id))]), tablet.at)
+  return { db, residencyId, tablet, set }
+}
+
 it.each(['null', '[]', '{"runs":7}', '{"tick":1,"runs":{"sit/sit":[]}}', '{"commands":[{}],"needs":[]}'])(
   'what is kept and cannot be read, %s, is made again from the facts',
   (garbage) => {
-    const db = newKennel()
-    const ada = trainer(db)
-    const residencyId = dog(db)
-    const tablet = new Tablet()
-    const set = tablet.set(residencyId, ada)
-    recordFacts(db, tablet.batch([set, ...Array.from({ length: 10 }, () => tablet.rep(set.id))]), tablet.at)
+    const { db, residencyId, tablet } = withReps(10)
     const { state, summary } = standingOf(db, residencyId, tablet.at)
     expect(state.runs['sit/sit']?.tallies['sit.rear']?.clean).toBe(10)
     db.prepare('UPDATE standing SET state = ?, summary = ?, stamp = stamp + 1').run(garbage, garbage)
@@ -32,12 +38,7 @@ it.each(['null', '[]', '{"runs":7}', '{"tick":1,"runs":{"sit/sit":[]}}', '{"comm
 it.each(['', '7', '{"last":7}', '{"sets":[{}],"days":[]}'])(
   'facts go on from a mark that cannot be read, %s, as if there was none',
   (garbage) => {
-    const db = newKennel()
-    const ada = trainer(db)
-    const residencyId = dog(db)
-    const tablet = new Tablet()
-    const set = tablet.set(residencyId, ada)
-    recordFacts(db, tablet.batch([set, tablet.rep(set.id)]), tablet.at)
+    const { db, residencyId, tablet, set } = withReps(1)
     db.prepare('UPDATE standing SET mark = ?').run(garbage)
     expect(recordFacts(db, tablet.batch([tablet.rep(set.id)]), tablet.at).results[0]?.status).toBe('stored')
     expect(standingOf(db, residencyId, tablet.at).state.runs['sit/sit']?.tallies['sit.rear']?.clean).toBe(2)
@@ -82,12 +83,7 @@ it('a state is written as JSON writes it, whatever was written of it before', ()
 })
 
 it('what is kept of a writing that was taken back is given to nobody', () => {
-  const db = newKennel()
-  const ada = trainer(db)
-  const residencyId = dog(db)
-  const tablet = new Tablet()
-  const set = tablet.set(residencyId, ada)
-  recordFacts(db, tablet.batch([set, tablet.rep(set.id)]), tablet.at)
+  const { db, residencyId, tablet, set } = withReps(1)
   const clean = () => keptToGoOn(db, residencyId, tablet.at)?.state.runs['sit/sit']?.tallies['sit.rear']?.clean
   expect(clean()).toBe(1)
   const taken = db.transaction(() => {
