@@ -36,6 +36,13 @@ export default tseslint.config(
     },
   },
   {
+    files: ['src/**/*.tsx'],
+    ignores: ['src/ui/link.tsx'],
+    rules: {
+      'no-restricted-imports': ['error', { name: 'next/link', message: 'ui/link, which fetches nothing early' }],
+    },
+  },
+  {
     files: ['src/core/**/*.ts'],
     ignores: ['**/*.test.ts', '**/tests/**'],
     rules: {

@@ -15,6 +15,9 @@ for (let n = 0; n < parts; n++)
   test(`no findings at a desk, by day and in its other colours: ${part(n)
     .map((p) => p.name)
     .join(', ')}`, async ({ page, kibou }) => {
+    // What is only looked at asks for no other page.
+    const early: string[] = []
+    page.on('request', (r) => (r.url().includes('_rsc=') ? early.push(r.url()) : undefined))
     for (const one of part(n)) {
       await visit(page, addressOf(kibou, one))
       await expect(page.getByRole('main')).toBeVisible()
@@ -26,6 +29,7 @@ for (let n = 0; n < parts; n++)
       }, theme)
       await expectReadable(page, `${one.address} ${theme}`)
     }
+    expect(early).toEqual([])
   })
 
 test.describe('a phone, and an upright tablet', () => {

@@ -1,5 +1,5 @@
 'use client'
-import Link from 'next/link'
+import { Link } from '@/ui/link'
 import styled from 'styled-components'
 import { NeedsPerson } from '@/ui/NeedsPerson'
 import type { Resident } from '@/work/do/about'

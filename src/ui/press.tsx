@@ -1,5 +1,5 @@
 'use client'
-import Link from 'next/link'
+import { Link } from './link'
 import type { ComponentProps } from 'react'
 import styled, { css } from 'styled-components'
 

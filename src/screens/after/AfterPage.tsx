@@ -1,5 +1,5 @@
 'use client'
-import Link from 'next/link'
+import { Link } from '@/ui/link'
 import styled from 'styled-components'
 import { ownersHands } from '@/core/demonstration/hands'
 import type { CameOff } from '@/core/demonstration/record'

@@ -1,6 +1,6 @@
 'use client'
 import dynamic from 'next/dynamic'
-import Link from 'next/link'
+import { Link } from '@/ui/link'
 import { useEffect, useMemo, useState } from 'react'
 import { ProgressBar } from 'react-aria-components'
 import styled from 'styled-components'

@@ -1,5 +1,5 @@
 'use client'
-import Link from 'next/link'
+import { Link } from '@/ui/link'
 import { useEffect, useMemo, useState } from 'react'
 import type { Key } from 'react-aria-components'
 import styled from 'styled-components'

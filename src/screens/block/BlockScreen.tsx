@@ -1,5 +1,5 @@
 'use client'
-import Link from 'next/link'
+import { Link } from '@/ui/link'
 import { memo, useCallback, useEffect, useState } from 'react'
 import styled from 'styled-components'
 import { findRung } from '@/core/curriculum/lookup'

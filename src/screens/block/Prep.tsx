@@ -1,5 +1,5 @@
 'use client'
-import Link from 'next/link'
+import { Link } from '@/ui/link'
 import { firstName } from '@/core/people/names'
 import { useState } from 'react'
 import styled from 'styled-components'

@@ -1,6 +1,6 @@
 'use client'
 import { degreesIn } from '@/core/measures'
-import Link from 'next/link'
+import { Link } from '@/ui/link'
 import styled from 'styled-components'
 import { promptLevels } from '@/core/curriculum/types'
 import type { Handling } from '@/core/evidence/calls'

@@ -1,5 +1,5 @@
 'use client'
-import Link from 'next/link'
+import { Link } from '@/ui/link'
 import { useRouter } from 'next/navigation'
 import styled from 'styled-components'
 import type { ScriptChange } from '@/core/demonstration/change'

@@ -1,5 +1,5 @@
 'use client'
-import Link from 'next/link'
+import { Link } from '@/ui/link'
 import styled from 'styled-components'
 import { v7 } from 'uuid'
 import { sayFood, sayFoodShort } from '@/core/food/measure'

@@ -1,5 +1,5 @@
 'use client'
-import Link from 'next/link'
+import { Link } from '@/ui/link'
 import { useActionState, useState } from 'react'
 import { Radio, RadioGroup, Label } from 'react-aria-components'
 import styled from 'styled-components'

@@ -1,5 +1,5 @@
 'use client'
-import Link from 'next/link'
+import { Link } from '@/ui/link'
 import styled from 'styled-components'
 import { FileLink } from '@/ui/press'
 import { phone } from '@/ui/theme'

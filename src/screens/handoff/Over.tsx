@@ -1,5 +1,5 @@
 'use client'
-import Link from 'next/link'
+import { Link } from '@/ui/link'
 import styled from 'styled-components'
 import { handoffOutcomes, outcomeWords } from '@/core/handoff/outcome'
 import { Wrong } from '@/ui/fieldParts'

@@ -1,5 +1,5 @@
 'use client'
-import Link from 'next/link'
+import { Link } from '@/ui/link'
 import { useState } from 'react'
 import styled from 'styled-components'
 import { reportParts, type ReportPart } from '@/core/views/weekReport'

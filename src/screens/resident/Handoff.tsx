@@ -1,5 +1,5 @@
 'use client'
-import Link from 'next/link'
+import { Link } from '@/ui/link'
 import styled from 'styled-components'
 import type { CommandView } from '@/core/views/resident'
 import { NeedsPerson } from '@/ui/NeedsPerson'

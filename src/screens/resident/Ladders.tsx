@@ -1,5 +1,5 @@
 'use client'
-import Link from 'next/link'
+import { Link } from '@/ui/link'
 import { useState } from 'react'
 import styled from 'styled-components'
 import type { CommandView, RungView } from '@/core/views/resident'

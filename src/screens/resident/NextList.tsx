@@ -57,10 +57,12 @@ export function NextList({
                     <p key={r}>{words(r)}</p>
                   ))}
                   <p>
-                    Pay tier {set.payTier} of 4: {set.pay}. Say: {sentence(set.prompt.say)} Don’t:{' '}
-                    {sentence(set.prompt.dontSay)} Pay: {sentence(set.prompt.payWhere)}
+                    Pay tier {set.payTier} of 4: {set.pay}.
                   </p>
                   <ul>
+                    <li>Say: {sentence(set.prompt.say)}</li>
+                    <li>Don’t: {sentence(set.prompt.dontSay)}</li>
+                    <li>Pay: {sentence(set.prompt.payWhere)}</li>
                     {set.prompt.notes.map((n) => (
                       <li key={n}>{words(n)}</li>
                     ))}

@@ -1,6 +1,6 @@
 'use client'
 import dynamic from 'next/dynamic'
-import Link from 'next/link'
+import { Link } from '@/ui/link'
 import styled from 'styled-components'
 import { sayMark, sayRelease } from '@/core/dog/deaf'
 import { saySide } from '@/core/dog/side'

@@ -1,5 +1,5 @@
 'use client'
-import Link from 'next/link'
+import { Link } from '@/ui/link'
 import { usePathname } from 'next/navigation'
 import dynamic from 'next/dynamic'
 import { useState, type ReactNode } from 'react'

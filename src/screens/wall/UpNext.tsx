@@ -1,5 +1,5 @@
 'use client'
-import Link from 'next/link'
+import { Link } from '@/ui/link'
 import styled from 'styled-components'
 import type { UpNextRow, WallView } from '@/core/views/wall'
 import { Disclosed } from '@/ui/Disclosed'

@@ -1,5 +1,5 @@
 'use client'
-import Link from 'next/link'
+import { Link } from '@/ui/link'
 import { useRouter } from 'next/navigation'
 import { useEffect, useMemo, useState, type KeyboardEvent, type MouseEvent } from 'react'
 import styled from 'styled-components'
