@@ -2,7 +2,12 @@ import type { NextConfig } from 'next'
 
 const config: NextConfig = {
   compiler: { styledComponents: { displayName: process.env.NODE_ENV !== 'production' } },
-  experimental: { serverActions: { bodySizeLimit: '5mb' } },
+  experimental: {
+    serverActions: { bodySizeLimit: '5mb' },
+    // Each page is loaded when it is first asked for: all at the start cost a small machine twice as long, after a
+    // crash, too, and the first page is there no sooner.
+    preloadEntriesOnStart: false,
+  },
   serverExternalPackages: ['better-sqlite3', '@node-rs/argon2', 'pdfkit', 'piscina', 'sharp'],
   // Types are checked by `npm run check`; a kennel that builds at its first start need not do it again.
   typescript: { ignoreBuildErrors: true },
