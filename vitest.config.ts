@@ -1,5 +1,6 @@
 import { fileURLToPath } from 'node:url'
 import { defineConfig } from 'vitest/config'
+import { shortLived } from './scripts/lib/shortLived.mjs'
 
 export default defineConfig({
   resolve: {
@@ -12,8 +13,7 @@ export default defineConfig({
     maxWorkers: '100%',
     // Files of one worker share what they import; what a file writes lies in a folder of its own.
     isolate: false,
-    // No test runs long enough for what the compiler spends on making it faster: a tenth of all.
-    execArgv: ['--interrupt-budget=540672'],
+    execArgv: shortLived,
     globalSetup: 'src/store/tests/globalSetup.ts',
     include: ['src/**/*.test.ts', 'src/**/*.test.tsx', 'scripts/**/*.test.ts', 'bench/**/*.test.ts'],
     testTimeout: 120_000,

@@ -1,6 +1,7 @@
 import { mkdtempSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
+import { z } from 'zod'
 import { dayIn } from '@/core/days'
 import { openDatabase } from '@/store/database'
 import { renewForecasts } from '@/work/do/forecasts'
@@ -39,8 +40,9 @@ const bare = db.prepare(
     JOIN standing s ON s.residency_id = r.id
     WHERE r.leaves_on >= ? AND r.arrives_on <= ?`,
 )
-const summaries = () => bare.all(today, today) as { readonly summary: string }[]
-const parse = () => summaries().map((row) => JSON.parse(row.summary) as unknown)
+const summaries = () => bare.all(today, today)
+const parse = () =>
+  summaries().map((row) => JSON.parse(z.object({ summary: z.string() }).parse(row).summary) as unknown)
 const [wall = 0, sql = 1, parsed = 1] = inTurns([() => loadWall(db, now), summaries, parse], { turns: 151, warmUp: 40 })
 console.log(
   `wall’s view model, ${loadWall(db, now).rows.length} residents: median ${wall.toFixed(1)} ms (aim: at most 25)`,

@@ -6,6 +6,7 @@ import { copyFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { z } from 'zod'
+import { shortLived } from '../../scripts/lib/shortLived.mjs'
 import { baseKennel } from './base'
 import { childrenOf } from './processes'
 
@@ -110,8 +111,7 @@ async function startServer(port: number): Promise<Server & { stop(): Promise<voi
       KIBOU_HOSTS: 'kennel.test',
       PORT: String(port),
     },
-    // A server of tests does not live long enough for what the compiler spends on making it faster.
-    execArgv: ['--interrupt-budget=540672'],
+    execArgv: shortLived,
     stdio: ['ignore', 'pipe', 'pipe', 'ipc'],
   })
   const url = `http://127.0.0.1:${port}`
@@ -211,14 +211,15 @@ export async function signIn(request: APIRequestContext, kibou: Kibou, personId 
   expect(answer.status(), await answer.text()).toBe(200)
 }
 
+/** Whether a page is alive, as it is asked in it: a function, since the policy of the pages lets no text be run. */
+export const isAlive = () => document.querySelector('html[data-alive]:not(:has([data-waking]))') !== null
+
 /**
  * Waits until the page has come alive and holds what this device keeps: before that a tap or key is lost. Asked of the
  * browser itself: Playwright’s own selectors walk all that a page has, fifty milliseconds on the wall each time.
  */
 export async function alive(page: Page): Promise<void> {
-  await page.waitForFunction(
-    () => document.documentElement.matches('[data-alive]') && document.querySelector('[data-waking]') === null,
-  )
+  await page.waitForFunction(isAlive)
 }
 
 /** Somebody chose to do without this dog’s baseline, so that its work is not shut before it. */

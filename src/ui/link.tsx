@@ -6,6 +6,6 @@ import type { ComponentProps } from 'react'
  * is asked for, so that what came early could not be shown, and one dog's page alone would ask the kennel's machine for
  * sixty others.
  */
-export function Link(props: ComponentProps<typeof NextLink>) {
+export function Link(props: Omit<ComponentProps<typeof NextLink>, 'prefetch'>) {
   return <NextLink {...props} prefetch={false} />
 }

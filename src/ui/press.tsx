@@ -1,7 +1,7 @@
 'use client'
-import { Link } from './link'
 import type { ComponentProps } from 'react'
 import styled, { css } from 'styled-components'
+import { Link } from './link'
 
 interface PressProps extends Omit<ComponentProps<'button'>, 'onClick' | 'disabled'> {
   readonly onPress?: (() => void) | undefined
