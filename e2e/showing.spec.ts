@@ -248,6 +248,20 @@ test('the practice file runs from a disk without any network, and its log is rea
   phone.on('console', (m) => {
     if (m.type() === 'error') wrong.push(m.text())
   })
+  // A browser may read as empty, and lose, what is asked of its storage before it answered anything.
+  await phone.addInitScript(() => {
+    const [ask, read] = [navigator.locks.request.bind(navigator.locks), Storage.prototype.getItem]
+    let answered = false
+    navigator.locks.request = async (name: string, ...rest: unknown[]) => {
+      const got: unknown = await (ask as (...a: unknown[]) => Promise<unknown>)(name, ...rest)
+      answered = true
+      return got
+    }
+    Storage.prototype.getItem = function (key) {
+      if (!answered) throw new Error('read before the browser answered')
+      return read.call(this, key)
+    }
+  })
   await phone.goto(`file://${file}`)
   await phone.getByRole('button', { name: 'week 1' }).tap()
   await phone.getByRole('button', { name: 'Came off' }).first().tap()
@@ -260,6 +274,18 @@ test('the practice file runs from a disk without any network, and its log is rea
   await expect(phone.getByRole('timer').filter({ hasText: /\d\.\d/ })).toBeVisible()
   await phone.reload()
   await expect(phone.getByText('today 2 of 2')).toBeVisible()
+  // Open twice: neither writes over what the other logged.
+  const twice = await home.newPage()
+  await twice.goto(`file://${file}`)
+  await twice.getByRole('button', { name: 'week 1' }).tap()
+  await twice.getByRole('button', { name: 'Not yet' }).first().tap()
+  await phone.getByRole('button', { name: 'week 1' }).tap()
+  await expect(phone.getByText('today 2 of 3')).toBeVisible()
+  await twice.getByRole('button', { name: 'Undo' }).tap()
+  await phone.getByRole('button', { name: 'Came off' }).first().tap()
+  await phone.getByRole('button', { name: 'Undo' }).tap()
+  await expect(twice.getByText('today 2 of 2')).toBeVisible()
+  await twice.close()
   expect(await phone.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390)
   await expectNoAxeFindings(phone)
   const log = await phone.getByLabel('The log').inputValue()

@@ -26,7 +26,20 @@ function read(): Kept {
   }
 }
 
-let kept = read()
+/**
+ * Chromium may refuse storage, silently and for as long as its process lives, to a page that asks before the browser
+ * has heard that the page is shown: it then reads as empty, and what is written is gone. An answer to anything that
+ * the page asked of the browser proves that it has heard.
+ */
+async function heard(): Promise<void> {
+  try {
+    await navigator.locks.request('kibou-practice', { mode: 'shared' }, () => undefined)
+  } catch {
+    await new Promise((resolve) => setTimeout(resolve, 100))
+  }
+}
+
+let kept = nothingKept(Math.random)
 let before: Kept | undefined
 let week = weekOn(data.from, dayOf(new Date()), data.weeks.length)
 let hold: { id: string; seconds: number; from: number; rung: boolean } | undefined
@@ -227,4 +240,15 @@ setInterval(() => {
   }
 }, 100)
 
-draw()
+// The same file open a second time, in another tab: what is tapped there is not written over from here.
+window.addEventListener('storage', (event) => {
+  if (event.key !== keyOf(data.residencyId)) return
+  kept = read()
+  before = undefined
+  draw()
+})
+
+void heard().then(() => {
+  kept = read()
+  draw()
+})
