@@ -18,7 +18,7 @@ export default defineConfig({
     timezoneId: 'Europe/London',
     // What a new house is proposed follows the browser’s language.
     locale: 'en-GB',
-    // A tap does not wait for what moves, and no page is kept but where its being kept is tested (block.spec).
+    // A tap does not wait for what moves, and no page is kept but where its being kept is tested (keptBlock, showing).
     contextOptions: { reducedMotion: 'reduce' },
     serviceWorkers: 'block',
     launchOptions: {

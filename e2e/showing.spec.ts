@@ -16,6 +16,7 @@ import {
   visit,
   type Kibou,
 } from './support/kibou'
+import { sent } from './support/block'
 
 // What a demonstration keeps on the device is tested here.
 test.use({ serviceWorkers: 'allow' })
@@ -29,7 +30,6 @@ const handset = {
 const live = (kibou: Kibou, dog: string) => `${kibou.url}/dogs/${kibou.dog(dog)}/demonstration/live`
 const tries = `SELECT count(*) AS n FROM rep r JOIN training_set s ON s.id = r.set_id
   WHERE s.item_id IS NOT NULL AND r.id ${received}`
-const sent = (page: Page) => expect(page.getByText(/kept here: 0/)).toBeVisible()
 const next = (page: Page) => page.getByRole('button', { name: /^(Next:|Now |The end)/ })
 const title = (page: Page) => page.getByRole('heading', { level: 2 }).innerText()
 

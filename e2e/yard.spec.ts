@@ -1,9 +1,7 @@
 import Database from 'better-sqlite3'
 import { v7 } from 'uuid'
 import { expect, expectNoAxeFindings, signIn, test, type Kibou, received, visit, reload } from './support/kibou'
-import type { Page } from '@playwright/test'
-
-const sent = (page: Page) => expect(page.getByText(/kept here: 0/)).toBeVisible()
+import { sent } from './support/block'
 
 test(
   'a paper sheet is typed in by keyboard alone, survives a reload, says what it cannot read, and is kept as ' +

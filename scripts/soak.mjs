@@ -18,7 +18,7 @@ process.env.KIBOU_SOAK_INPUTS ??= '300000'
 step(
   'twenty kills in the browser, and a hold of five minutes in a hidden tab',
   'node_modules/.bin/playwright',
-  ['test', 'e2e/block.spec.ts', '-g', 'killed|hidden', '--retries=0'],
+  ['test', 'e2e/block.spec.ts', 'e2e/keptBlock.spec.ts', '-g', 'killed|hidden', '--retries=0'],
   { KIBOU_SOAK_KILLS: '20', KIBOU_SOAK_HOLD: process.env.KIBOU_SOAK_HOLD ?? '290' },
 )
 step(`${process.env.KIBOU_SOAK_INPUTS} random inputs through every form`, 'node_modules/.bin/vitest', [

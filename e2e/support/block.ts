@@ -1,5 +1,11 @@
 import { expect, type Page } from '@playwright/test'
-import { received, settled } from './kibou'
+import { received, settled, visit, type Kibou } from './kibou'
+
+export const openBlock = (page: Page, kibou: Kibou, dog: string) =>
+  visit(page, `${kibou.url}/dogs/${kibou.dog(dog)}/block`)
+
+/** Until the kennel has everything that was tapped. */
+export const sent = (page: Page) => expect(page.getByText(/kept here: 0/)).toBeVisible()
 
 /** How a page is worked: by a tap of the thumb, a key, a key of a remote. */
 export interface Hand {

@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { z } from 'zod'
 import { day, fieldErrors, line, lines, nested, number, optionalDay, optionalNumber, rows, tick } from './fields'
-import { typedOf } from './intake/steps'
+import { typedOf } from './form'
 
 const says = (schema: z.ZodType, value: unknown): string => {
   const parsed = schema.safeParse(value)

@@ -42,3 +42,27 @@ export interface FieldChoice {
 }
 
 export const choicesOf = (names: readonly string[]): readonly FieldChoice[] => names.map((n) => ({ id: n, name: n }))
+
+/** An entry as a form would have typed it, so that it can be looked at and changed. */
+export function typedOf(entry: unknown, prefix = ''): Record<string, readonly string[]> {
+  if (typeof entry !== 'object' || entry === null)
+    return prefix === ''
+      ? {}
+      : {
+          [prefix]: [
+            typeof entry === 'boolean'
+              ? entry
+                ? 'yes'
+                : ''
+              : entry === null || entry === undefined
+                ? ''
+                : String(entry as string | number),
+          ],
+        }
+  if (Array.isArray(entry) && entry.every((e) => typeof e === 'string'))
+    return entry.length === 0 ? {} : { [prefix]: entry }
+  return Object.assign(
+    {},
+    ...Object.entries(entry).map(([k, v]) => typedOf(v, prefix === '' ? k : `${prefix}.${k}`)),
+  ) as Record<string, readonly string[]>
+}

@@ -15,7 +15,8 @@ export function useTold(): {
   const router = useRouter()
   const [wrong, setWrong] = useState('')
   const [pending, start] = useTransition()
-  const send = (job: () => Promise<Told>, after?: () => void) =>
+  const send = (job: () => Promise<Told>, after?: () => void) => {
+    setWrong('')
     start(async () => {
       try {
         const told = await job()
@@ -26,5 +27,7 @@ export function useTold(): {
         setWrong('No connection: it was not kept. Try again.')
       }
     })
-  return { send, wrong, pending }
+  }
+  // What was refused can be sent anew at once: that does not wait for the page.
+  return { send, wrong, pending: pending && wrong === '' }
 }

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { addDays, dayIn, daysBetween, momentAt } from '@/core/days'
-import { typedOf } from '@/core/intake/steps'
+import { typedOf } from '@/core/form'
 import { seeded } from '@/core/seeded'
 import { laws } from '@/core/tests/loop/dogs'
 import { perfectDog, type SimulatedDog } from '@/core/tests/loop/live'

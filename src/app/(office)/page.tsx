@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { enter } from '@/app/door'
 import { Wall } from '@/screens/wall/Wall'
-import { wallSorts } from '@/core/views/wall'
+import { wallSorts } from '@/core/views/wallView'
 import { packWall } from '@/core/views/wallCells'
 import { kennelDatabase } from '@/store/connection'
 import { allResidencyIds } from '@/store/residents'

@@ -8,7 +8,8 @@ import { plainDog, traitNames, type DogTraits } from '../dog/traits'
 import { defaultMethod } from '../method/rows'
 import { emptyDogState, emptyRunState, emptyTally, type DogState } from '../progress/state'
 import { itemOrder } from './items'
-import { mostShownSeconds, scriptOf, type Script, type ScriptQuestion } from './script'
+import { mostShownSeconds, type ScriptQuestion } from './shown'
+import { scriptOf, type Script } from './script'
 
 /** A dog that met the rules of these rungs on two days at a level; of some a refresher failed since. */
 function stateWith(

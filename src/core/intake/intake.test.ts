@@ -3,7 +3,9 @@ import { houseCurriculum } from '../curriculum/house'
 import { promiseField } from '../promise/typed'
 import { nested } from '../fields'
 import { openQuestions, remindDays, remindersOf } from './reminders'
-import { severalIn, stepIds, stepSchemas, stepsFor, typedOf, sideAsked, usualQuestions } from './steps'
+import { severalIn, stepIds, stepSchemas } from './steps'
+import { stepsFor, sideAsked, usualQuestions } from './asked'
+import { typedOf } from '../form'
 
 const health = (more: Record<string, unknown>) => stepSchemas.health.parse({ ...nested(typedOf(more)) })
 const steps = stepsFor({

@@ -1,5 +1,6 @@
 import { addDays } from '../days'
-import { sideAsked, type Entry } from './steps'
+import { sideAsked } from './asked'
+import type { Entry } from './steps'
 
 export interface Reminder {
   readonly kind: 'vaccination' | 'medicine'

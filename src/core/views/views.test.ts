@@ -7,7 +7,8 @@ import { buildCommands } from './resident'
 import type { Forecast } from '../forecast/forecast'
 import { toldOf } from '../forecast/tests/told'
 import { forecastView, sayForecast, sayWays } from './forecast'
-import { buildWall, sortRows, type WallDog } from './wall'
+import { buildWall } from './wall'
+import { sortRows, type WallDog } from './wallView'
 
 const promises = [
   { rungId: 'sit.word-hand', level: 0, places: 2, people: 1 },

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { expect, it } from 'vitest'
 import { standingWords } from '../promise/standing'
-import type { WallCell } from './wall'
+import type { WallCell } from './wallView'
 import { cellsOf, packWall, unpackCell } from './wallCells'
 
 const hundredth = fc.integer({ min: 0, max: 100 }).map((n) => n / 100)

@@ -1,5 +1,5 @@
 import { standingWords } from '../promise/standing'
-import type { WallCell, WallRow, WallView } from './wall'
+import type { WallCell, WallRow, WallView } from './wallView'
 
 /**
  * The wall as it goes to a browser: the cells of a row are one text. As eight hundred objects they were the larger part

@@ -1,24 +1,23 @@
 'use client'
-import { Link } from '@/ui/link'
-import { useState, useTransition } from 'react'
 import styled from 'styled-components'
-import { Choose } from '@/ui/Choose'
-import { Disclosed } from '@/ui/Disclosed'
 import { DateField } from '@/ui/DateField'
-import { OfficePage, Beside } from '@/ui/Page'
+import { Disclosed } from '@/ui/Disclosed'
 import { Field } from '@/ui/Field'
+import { Wrong } from '@/ui/fieldParts'
+import { Link } from '@/ui/link'
+import { OrderedList } from '@/ui/List'
 import { NeedsPerson } from '@/ui/NeedsPerson'
-import { Why } from '@/ui/Why'
-import { Fault, Wrong } from '@/ui/fieldParts'
-import { Button, Quiet } from '@/ui/press'
+import { Beside, OfficePage } from '@/ui/Page'
+import { Button } from '@/ui/press'
 import { phone } from '@/ui/theme'
 import { sayDay } from '@/ui/when'
 import { useWhen } from '@/ui/ways'
-import type { ComingRow, ComingView, Minding } from '@/work/page/coming'
-import { List, OrderedList } from '@/ui/List'
+import { Why } from '@/ui/Why'
+import type { ComingRow, ComingView } from '@/work/page/coming'
 import { May } from '../shell/may'
-import type { Told } from '../told'
 import { useTold } from '../useTold'
+import { Dog } from './Dog'
+import { Mind, type ChangeStay, type PauseActions } from './Mind'
 
 /** Where the morning goes on from here. */
 const waysOn = [
@@ -30,8 +29,6 @@ const waysOn = [
   ['/coming/another', 'room for another dog'],
 ] as const
 
-type Change = (raw: unknown) => Promise<Told>
-
 /** The morning's page: a cord of days, arrivals tied on above it and goings-home below. */
 export function Coming({
   view,
@@ -39,7 +36,7 @@ export function Coming({
   pauses,
 }: {
   view: ComingView
-  change: Change | undefined
+  change: ChangeStay | undefined
   pauses: PauseActions | undefined
 }) {
   const busy = view.days.filter((d, i) => i === 0 || d.arriving.length > 0 || d.leaving.length > 0)
@@ -98,163 +95,9 @@ export function Coming({
   )
 }
 
-export interface PauseActions {
-  readonly pause: (raw: unknown) => Promise<Told>
-  readonly resume: (raw: unknown) => Promise<Told>
-}
-
-/** Vaccinations, medicine, unanswered questions and dogs that are not worked. */
-function Mind({
-  view,
-  pauses,
-  change,
-}: {
-  view: ComingView
-  pauses: PauseActions | undefined
-  change: Change | undefined
-}) {
-  return (
-    <section aria-labelledby="mind">
-      <h2 id="mind">To think of</h2>
-      {view.mind.length === 0 ? (
-        <p>No medicine, no vaccination due, no question open.</p>
-      ) : (
-        <MindList>
-          {view.mind.map((m) => (
-            <MindRow key={m.resident.residencyId} mind={m} pauses={pauses} />
-          ))}
-        </MindList>
-      )}
-      {pauses && <PauseForm view={view} pauses={pauses} />}
-      {change && <AnyStay view={view} change={change} />}
-    </section>
-  )
-}
-
-function MindRow({ mind: m, pauses }: { mind: Minding; pauses: PauseActions | undefined }) {
-  const { send, wrong, pending } = useTold()
-  const id = m.resident.residencyId
-  return (
-    <li>
-      <Dog href={`/dogs/${id}`}>
-        <b>{m.resident.runNumber}</b> {m.resident.name}
-      </Dog>
-      <div>
-        {m.pause && (
-          <p data-person="true">
-            Not worked: {m.pause.why === 'other' ? 'paused' : m.pause.why} since {sayDay(m.pause.fromDay)}
-            {m.pause.note && ` (${m.pause.note})`}.{' '}
-            {pauses && (
-              <Quiet
-                isPending={pending}
-                aria-label={`Work ${m.resident.name} again`}
-                onPress={() => send(() => pauses.resume({ residencyId: id }))}
-              >
-                Work it again
-              </Quiet>
-            )}
-          </p>
-        )}
-        {m.reminders.map((r) => (
-          <p key={`${r.kind} ${r.text}`} data-person={r.overdue}>
-            {r.kind === 'medicine' ? 'Medicine' : 'Vaccination'}: {r.text}
-            {r.on &&
-              (r.kind === 'medicine'
-                ? `, until ${sayDay(r.on)}`
-                : r.overdue
-                  ? `, was due ${sayDay(r.on)}`
-                  : `, due ${sayDay(r.on)}`)}
-          </p>
-        ))}
-        {m.questions.length > 0 && (
-          <p>
-            {m.questions.length > 1 ? `${m.questions.length} questions` : 'A question'} to {m.resident.ownerName}:{' '}
-            {m.questions.join(' ')} {pauses && <Link href={`/dogs/${id}/intake?step=questions`}>answer</Link>}
-          </p>
-        )}
-        {wrong && <Fault>{wrong}</Fault>}
-      </div>
-    </li>
-  )
-}
-
-/** Another day of going home for any dog that is here, today included. */
-function AnyStay({ view, change }: { view: ComingView; change: Change }) {
-  const { send, wrong, pending } = useTold()
-  const [dog, setDog] = useState<string | null>(null)
-  const was = view.stays.find((s) => s.id === dog)
-  return (
-    <Disclosed says="Make a residency longer, shorter, or end it today">
-      <PauseFields
-        key={dog}
-        noValidate
-        onSubmit={(e) => {
-          e.preventDefault()
-          const form = new FormData(e.currentTarget)
-          send(
-            () => change({ residencyId: dog, leavesOn: form.get('leavesOn'), reason: form.get('reason') }),
-            () => setDog(null),
-          )
-        }}
-      >
-        <Choose
-          label="Dog"
-          value={dog}
-          onChange={setDog}
-          choices={view.stays.map((s) => ({ id: s.id, name: s.name, note: `goes home ${sayDay(s.leavesOn)}` }))}
-        />
-        <DateField label="Goes home on" name="leavesOn" required plain defaultValue={was?.leavesOn} />
-        <Field label="Reason" name="reason" required plain maxLength={200} />
-        <Button type="submit" isPending={pending} isDisabled={dog === null}>
-          Change it
-        </Button>
-      </PauseFields>
-      <Wrong>{wrong}</Wrong>
-    </Disclosed>
-  )
-}
-
-function PauseForm({ view, pauses }: { view: ComingView; pauses: PauseActions }) {
-  const { send, wrong, pending } = useTold()
-  const [dog, setDog] = useState<string | null>(null)
-  const [why, setWhy] = useState('sick')
-  return (
-    <Disclosed says="Stop working a dog for now">
-      <PauseFields
-        noValidate
-        onSubmit={(e) => {
-          e.preventDefault()
-          const form = new FormData(e.currentTarget)
-          send(
-            () => pauses.pause({ residencyId: dog, why, note: form.get('note') ?? '' }),
-            () => setDog(null),
-          )
-        }}
-      >
-        <Choose label="Dog" value={dog} onChange={setDog} choices={view.residents} />
-        <Choose
-          label="Why"
-          value={why}
-          onChange={setWhy}
-          choices={[
-            { id: 'sick', name: 'sick', note: 'pain, lameness, vomiting, collapse, heat: the vet' },
-            { id: 'in season', name: 'in season' },
-            { id: 'other', name: 'other' },
-          ]}
-        />
-        <Field label="Note" name="note" plain maxLength={160} />
-        <Button type="submit" isPending={pending} isDisabled={dog === null}>
-          Stop working it
-        </Button>
-      </PauseFields>
-      <Wrong>{wrong}</Wrong>
-    </Disclosed>
-  )
-}
-
 const inDays = (n: number): string => (n === 0 ? '' : n === 1 ? 'tomorrow' : `in ${n} days`)
 
-function Leaving({ row, timeZone, change }: { row: ComingRow; timeZone: string; change: Change | undefined }) {
+function Leaving({ row, timeZone, change }: { row: ComingRow; timeZone: string; change: ChangeStay | undefined }) {
   const { sayMoment } = useWhen()
   const { resident, handoff } = row
   return (
@@ -300,33 +143,29 @@ function Leaving({ row, timeZone, change }: { row: ComingRow; timeZone: string; 
             </Why>
           )}
         </p>
-        {change && <ChangeStay row={row} change={change} />}
+        {change && <AnotherDay row={row} change={change} />}
       </div>
     </Departure>
   )
 }
 
 /** Another day to go home on, with the reason. */
-function ChangeStay({ row, change }: { row: ComingRow; change: Change }) {
-  const [wrong, setWrong] = useState('')
-  const [pending, start] = useTransition()
-  const send = (form: FormData) => {
-    start(async () => {
-      const told = await change({
-        residencyId: row.resident.residencyId,
-        leavesOn: form.get('leavesOn'),
-        reason: form.get('reason'),
-      })
-      setWrong(told.ok ? '' : told.reason)
-    })
-  }
+function AnotherDay({ row, change }: { row: ComingRow; change: ChangeStay }) {
+  const { send, wrong, pending } = useTold()
   return (
     <Disclosed says="Longer or shorter" label={`Longer or shorter: ${row.resident.name}`}>
       <Form
         noValidate
         onSubmit={(e) => {
           e.preventDefault()
-          send(new FormData(e.currentTarget))
+          const form = new FormData(e.currentTarget)
+          send(() =>
+            change({
+              residencyId: row.resident.residencyId,
+              leavesOn: form.get('leavesOn'),
+              reason: form.get('reason'),
+            }),
+          )
         }}
       >
         <DateField label="Goes home on" name="leavesOn" required defaultValue={row.resident.leavesOn} />
@@ -343,35 +182,6 @@ function ChangeStay({ row, change }: { row: ComingRow; change: Change }) {
 const Page = styled(OfficePage)`
   > p {
     color: var(--ink-2);
-  }
-`
-const MindList = styled(List)`
-  margin: 0.3rem 0;
-  li {
-    display: grid;
-    grid-template-columns: 11rem minmax(0, 1fr);
-    gap: 0 var(--s-5);
-    padding: 0.4rem 0;
-    border-bottom: 1px solid var(--rule);
-  }
-  p[data-person='true'] {
-    color: var(--person);
-    font-weight: 620;
-  }
-  ${phone} {
-    li {
-      grid-template-columns: minmax(0, 1fr);
-    }
-  }
-`
-const PauseFields = styled.form`
-  display: grid;
-  grid-template-columns: 12rem 10rem minmax(0, 1fr) auto;
-  gap: var(--s-4);
-  align-items: end;
-  margin-top: 0.4rem;
-  ${phone} {
-    grid-template-columns: minmax(0, 1fr);
   }
 `
 const Days = styled(OrderedList)`
@@ -419,17 +229,6 @@ const Arrival = styled.div`
 `
 const Departure = styled.div`
   ${row}
-`
-const Dog = styled(Link)`
-  font:
-    660 var(--t-5)/1.2 'Hepta Slab Variable',
-    serif;
-  text-decoration: none;
-  b {
-    display: inline-block;
-    min-width: 2rem;
-    font-weight: 760;
-  }
 `
 const Form = styled.form`
   display: grid;

@@ -1,7 +1,7 @@
 'use client'
 import { useState, useSyncExternalStore } from 'react'
 import styled from 'styled-components'
-import { wayFields } from '@/core/house/house'
+import { wayFields } from '@/core/house/sections'
 import { proposedWays, timeZones } from '@/core/house/proposed'
 import type { HouseWays } from '@/core/measures'
 import { Choose } from '@/ui/Choose'

@@ -1,7 +1,7 @@
 'use client'
 import { Link } from '@/ui/link'
 import styled from 'styled-components'
-import type { UpNextRow, WallView } from '@/core/views/wall'
+import type { UpNextRow, WallView } from '@/core/views/wallView'
 import { Disclosed } from '@/ui/Disclosed'
 import { Why } from '@/ui/Why'
 import { ButtonLink } from '@/ui/press'

@@ -1,5 +1,5 @@
 import { html, type Markup } from '@/core/markup'
-import type { WallView } from '@/core/views/wall'
+import type { WallView } from '@/core/views/wallView'
 import { cellsOf, unpackCell, type PackedRow } from '@/core/views/wallCells'
 import { lineHtml } from '@/ui/drawing'
 

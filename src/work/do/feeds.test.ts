@@ -1,6 +1,6 @@
 import { v7 } from 'uuid'
 import { describe, expect, it } from 'vitest'
-import { typedOf } from '@/core/intake/steps'
+import { typedOf } from '@/core/form'
 import { readFed } from '@/store/food'
 import { readFeeds, writeFeeds } from '@/store/house'
 import { recordFacts } from '../record/accept'

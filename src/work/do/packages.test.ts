@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { typedOf } from '@/core/intake/steps'
+import { typedOf } from '@/core/form'
 import { readPromises } from '@/store/residents'
 import { readPackages } from '@/store/packages'
 import { dog, later, monday, newKennel, trainer } from '../tests/kennel'

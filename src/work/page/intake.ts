@@ -4,15 +4,9 @@ import { dayIn } from '@/core/days'
 import type { Typed } from '@/core/fields'
 import { saySide } from '@/core/dog/side'
 import { traitNames } from '@/core/dog/traits'
-import {
-  stepsFor,
-  typedOf,
-  usualQuestions,
-  type Entry,
-  type StepContext,
-  type StepId,
-  type StepSpec,
-} from '@/core/intake/steps'
+import { stepsFor, usualQuestions, type StepContext, type StepSpec } from '@/core/intake/asked'
+import { typedOf } from '@/core/form'
+import type { Entry, StepId } from '@/core/intake/steps'
 import { firstRecorded } from '@/store/books'
 import { typedOfPromises } from '@/core/promise/typed'
 import type { Db } from '@/store/database'

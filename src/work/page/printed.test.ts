@@ -1,6 +1,6 @@
 import sharp from 'sharp'
 import { describe, expect, it } from 'vitest'
-import { typedOf } from '@/core/intake/steps'
+import { typedOf } from '@/core/form'
 import type { Db } from '@/store/database'
 import { appendHouse, readHouse, writeFeeds } from '@/store/house'
 import { readPlan, readWeights } from '@/store/food'

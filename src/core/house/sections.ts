@@ -1,0 +1,251 @@
+import { placeKinds } from '../curriculum/types'
+import { choicesOf, type FieldSpec } from '../form'
+import type { HouseWays } from '../measures'
+import type { HouseSection } from './house'
+import { timeZones } from './proposed'
+
+/** One section of what is asked about a house, as a form. */
+export interface SectionSpec {
+  readonly id: HouseSection
+  readonly title: string
+  readonly intro: string
+  readonly fields: readonly FieldSpec[]
+}
+
+const placeWords: Readonly<Record<(typeof placeKinds)[number], string>> = {
+  room: 'training room',
+  corridor: 'corridor by the runs',
+  yard: 'fenced yard',
+  open: 'open ground',
+  street: 'street',
+  square: 'shop front or square',
+}
+
+const either = <Name extends string>(
+  name: Name,
+  label: string,
+  ...choices: readonly (readonly [id: string, name: string])[]
+) => ({
+  kind: 'one' as const,
+  name,
+  label,
+  choices: choices.map(([id, said]) => ({ id, name: said })),
+})
+
+/** What is asked of how a house measures and reads. */
+export const wayFields = [
+  either('unit', 'Weights in', ['kg', 'kg'], ['lb', 'lb']),
+  either('lengths', 'Lengths in', ['m', 'm'], ['ft', 'ft']),
+  either('temperatures', 'Temperatures in', ['C', '°C'], ['F', '°F']),
+  either('clock', 'Clock', ['24', '24 hours'], ['12', '12 hours']),
+  either('dates', 'Dates', ['day-first', 'day first'], ['month-first', 'month first']),
+  either('week', 'The week begins on', ['monday', 'Monday'], ['sunday', 'Sunday']),
+  either('paper', 'Paper', ['A', 'A4, cards A6'], ['Letter', 'Letter, index cards']),
+] as const satisfies readonly (FieldSpec & { readonly name: keyof HouseWays })[]
+
+/** The sections of the house's page, for those who work there and the zone it is in. */
+export function sectionsFor(
+  people: readonly { readonly id: string; readonly name: string }[],
+  timeZone: string,
+): readonly SectionSpec[] {
+  return [
+    {
+      id: 'house',
+      title: 'The house',
+      intro: 'Names, measures, clocks, and what is done when.',
+      fields: [
+        { kind: 'text', name: 'name', label: 'Name of the kennel' },
+        { kind: 'one', name: 'timeZone', label: 'Time zone', choices: choicesOf(timeZones(timeZone)) },
+        ...wayFields,
+        {
+          kind: 'number',
+          name: 'handfulGrams',
+          label: 'A handful, grams',
+          hint: 'of its meal, in the bowl of a recall drill',
+        },
+        { kind: 'text', name: 'phone', label: 'Telephone for owners', hint: 'stands in what they take home' },
+        { kind: 'long', name: 'address', label: 'Address', hint: 'stands in calendar files' },
+        either('rehearse', 'Ready asks for a rehearsal', ['yes', 'yes'], ['no', 'no']),
+        either('floor', 'Every dog has one block a day before any has a second', ['yes', 'yes'], ['no', 'no']),
+        either(
+          'floorOutOfReach',
+          'A dog that will not make its date keeps that block',
+          ['yes', 'yes'],
+          ['no, the time goes to the others', 'no'],
+        ),
+        { kind: 'time', name: 'quietFrom', label: 'Quiet from', hint: 'no demonstration is offered then' },
+        { kind: 'time', name: 'quietTo', label: 'Quiet until' },
+        {
+          kind: 'rows',
+          name: 'meals',
+          label: 'Meals',
+          add: 'Another meal',
+          hint: 'no work within an hour after one',
+          of: [
+            { kind: 'text', name: 'name', label: 'Meal' },
+            { kind: 'time', name: 'at', label: 'At' },
+          ],
+        },
+        {
+          kind: 'rows',
+          name: 'devices',
+          label: 'Devices',
+          add: 'Another device',
+          hint:
+            'empty until you fill it. Some places ban some devices: local law and the owner’s signed consent ' +
+            'come first. Kibou’s default is reward only.',
+          of: [
+            { kind: 'text', name: 'name', label: 'Device' },
+            { kind: 'text', name: 'policy', label: 'How the house uses it' },
+          ],
+        },
+        {
+          kind: 'rows',
+          name: 'foodWords',
+          label: 'Words for foods',
+          add: 'Another food',
+          hint: 'so that an allergy to fish is seen in a feed with cod',
+          of: [
+            { kind: 'text', name: 'name', label: 'Food' },
+            { kind: 'text', name: 'also', label: 'Also', hint: 'with commas' },
+          ],
+        },
+        {
+          kind: 'text',
+          name: 'backupFolder',
+          label: 'Backup folder',
+          hint: 'a whole path on this machine',
+          wide: true,
+        },
+        {
+          kind: 'long',
+          name: 'caution',
+          label: 'The house’s own caution',
+          hint: 'stands on every card and list',
+          wide: true,
+        },
+      ],
+    },
+    {
+      id: 'spaces',
+      title: 'Spaces',
+      intro:
+        'Where dogs are worked. Each stands for a place of the curriculum: dogs generalise badly, and each ' +
+        'place is new. Said to stand for another, it did so all along: what was worked in it is judged anew. A space ' +
+        'that has been worked in is never deleted; take its name out and it closes.',
+      fields: [
+        {
+          kind: 'rows',
+          name: 'spaces',
+          label: 'Spaces',
+          add: 'Another space',
+          of: [
+            { kind: 'text', name: 'name', label: 'Space', required: true },
+            {
+              kind: 'one',
+              name: 'kind',
+              label: 'Stands for',
+              start: 'room',
+              choices: placeKinds.map((k) => ({ id: k, name: placeWords[k] })),
+            },
+            { kind: 'number', name: 'holds', label: 'Dogs at once', start: '1' },
+            {
+              kind: 'one',
+              name: 'where',
+              label: 'Where',
+              start: 'indoors',
+              choices: choicesOf(['indoors', 'outdoors']),
+            },
+            { kind: 'text', name: 'surface', label: 'Floor' },
+          ],
+        },
+      ],
+    },
+    {
+      id: 'feeds',
+      title: 'Feeds',
+      intro:
+        'What is fed and what is paid with. Tier 1 own kibble, 2 dry treat, 3 soft and smelly, 4 jackpot. ' +
+        'Chocolate, grapes and raisins, onion and xylitol are poisonous.',
+      fields: [
+        {
+          kind: 'rows',
+          name: 'feeds',
+          label: 'Feeds',
+          add: 'Another feed',
+          of: [
+            { kind: 'text', name: 'name', label: 'Feed', required: true },
+            { kind: 'number', name: 'kcalPer100g', label: 'kcal in 100 g', required: true },
+            { kind: 'number', name: 'kcalPerPiece', label: 'kcal a piece' },
+            { kind: 'number', name: 'tenPiecesGrams', label: 'Or ten pieces, grams' },
+            { kind: 'number', name: 'cupGrams', label: 'A cup, grams' },
+            { kind: 'one', name: 'tier', label: 'Tier', start: '1', choices: choicesOf(['1', '2', '3', '4']) },
+            { kind: 'text', name: 'contains', label: 'What is in it', hint: 'with commas' },
+          ],
+        },
+      ],
+    },
+    {
+      id: 'hours',
+      title: 'Hours',
+      intro: 'When somebody works. A handoff is offered only inside these hours.',
+      fields: [
+        {
+          kind: 'rows',
+          name: 'hours',
+          label: 'Hours',
+          add: 'Other hours',
+          of: [
+            {
+              kind: 'one',
+              name: 'personId',
+              label: 'Who',
+              start: '',
+              choices: people.map((p) => ({ id: p.id, name: p.name })),
+            },
+            { kind: 'time', name: 'from', label: 'From' },
+            { kind: 'time', name: 'to', label: 'To' },
+            {
+              kind: 'several',
+              name: 'days',
+              label: 'On',
+              choices: ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'].map((name, i) => ({
+                id: String(i + 1),
+                name,
+              })),
+            },
+          ],
+        },
+      ],
+    },
+    {
+      id: 'daysOff',
+      title: 'Days off',
+      intro: 'No handoff is offered with somebody who is away.',
+      fields: [
+        {
+          kind: 'rows',
+          name: 'off',
+          label: 'Days off',
+          add: 'Other days',
+          of: [
+            {
+              kind: 'one',
+              name: 'personId',
+              label: 'Who',
+              start: '',
+              choices: people.map((p) => ({ id: p.id, name: p.name })),
+            },
+            { kind: 'date', name: 'from', label: 'From' },
+            { kind: 'date', name: 'to', label: 'To' },
+            { kind: 'text', name: 'why', label: 'Why' },
+          ],
+        },
+      ],
+    },
+  ]
+}
+
+/** Minutes since midnight as typed: `07:30`. */
+export const clockTyped = (minute: number): string =>
+  `${String(Math.floor(minute / 60)).padStart(2, '0')}:${String(minute % 60).padStart(2, '0')}`

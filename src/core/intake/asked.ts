@@ -1,0 +1,267 @@
+import { finishes, finishNames } from '../dog/finish'
+import { sides } from '../dog/side'
+import { traitNames, traitWords } from '../dog/traits'
+import { choicesOf, type FieldChoice, type FieldSpec } from '../form'
+import { consentKinds, sexes, type StepId } from './steps'
+
+/** One step of what is asked about a dog that comes, as a form. */
+export interface StepSpec {
+  readonly id: StepId
+  readonly title: string
+  readonly intro: string
+  readonly fields: readonly FieldSpec[]
+}
+
+/** What a house is asked about beside the dog: names to choose from. */
+export interface StepContext {
+  /** Dogs here that this one may not meet. */
+  readonly others: readonly FieldChoice[]
+  /** Commands of its ladder, with the rungs an owner may report. */
+  readonly commands: readonly {
+    readonly id: string
+    readonly name: string
+    readonly cue: string
+    readonly signal: string
+    readonly rungs: readonly FieldChoice[]
+  }[]
+  readonly unit: 'kg' | 'lb'
+  /** It was worked here already, so that its words mean something to it. */
+  readonly taught: boolean
+}
+
+/** Asked once the side is not known, and answered as soon as it is. */
+export const sideAsked = 'Which side does the dog walk on at home?'
+
+/** House: what a kennel commonly wants to know before the first day. */
+export const usualQuestions = [
+  sideAsked,
+  'Which collar and leash will you use?',
+  'Which words do you use, and in which language?',
+  'What does it get to eat, how much, when?',
+  'What is it afraid of?',
+  'How does it greet strangers, and dogs?',
+] as const
+
+/** The steps of one dog's intake. */
+export function stepsFor(context: StepContext): readonly StepSpec[] {
+  return [
+    {
+      id: 'owner',
+      title: 'Owner',
+      intro: 'More than one way to reach somebody, for the day it matters.',
+      fields: [
+        { kind: 'tel', name: 'phone', label: 'Telephone' },
+        { kind: 'tel', name: 'phone2', label: 'Second telephone' },
+        { kind: 'email', name: 'email', label: 'Mail' },
+        { kind: 'text', name: 'bestTime', label: 'When to ring' },
+        { kind: 'text', name: 'otherName', label: 'Somebody else, when they cannot be reached' },
+        { kind: 'tel', name: 'otherPhone', label: 'Their telephone' },
+        { kind: 'long', name: 'address', label: 'Address' },
+        { kind: 'long', name: 'goals', label: 'What the owner wants of it, in their words', wide: true },
+      ],
+    },
+    {
+      id: 'promises',
+      title: 'Promises',
+      intro:
+        'A promise is a rung held at a distraction level, in so many places, with so many people on the ' +
+        'leash. Speak with the owner before one is taken back.',
+      // Drawn by itself: each row says what it costs.
+      fields: [],
+    },
+    {
+      id: 'arrival',
+      title: 'Arrival',
+      intro: 'At the door, with the dog on the scale. The first evening is a light walk and rest.',
+      fields: [
+        { kind: 'text', name: 'run', label: 'Run number', required: true },
+        { kind: 'number', name: 'weight', label: 'Weight', hint: 'its food is reckoned from this' },
+        { kind: 'one', name: 'weightUnit', label: 'In', start: context.unit, choices: choicesOf(['kg', 'lb']) },
+        { kind: 'tick', name: 'weightRight', label: 'The weight is right, however odd it looks' },
+        { kind: 'date', name: 'bornOn', label: 'Born on' },
+        { kind: 'tick', name: 'bornGuessed', label: 'That is a guess' },
+        { kind: 'one', name: 'sex', label: 'Sex', start: 'not known', choices: choicesOf(sexes) },
+        { kind: 'text', name: 'chip', label: 'Chip' },
+        { kind: 'text', name: 'coat', label: 'Coat and looks' },
+        { kind: 'long', name: 'arrivalNote', label: 'How it came', wide: true },
+      ],
+    },
+    {
+      id: 'health',
+      title: 'Health and history',
+      intro:
+        'What changes its ladder, its bowl or who may open its door. Which vaccinations are wanted is local ' +
+        'law and the vet’s: Kibou reminds.',
+      fields: [
+        {
+          kind: 'several',
+          name: 'traits',
+          label: 'Its ladder is made for a dog that is',
+          choices: traitNames.map((t) => ({ id: t, name: traitWords[t] })),
+        },
+        {
+          kind: 'text',
+          name: 'caution',
+          label: 'Caution at the door',
+          hint: 'shown wherever somebody is sent to this dog',
+          wide: true,
+        },
+        { kind: 'tick', name: 'biteHistory', label: 'Bite history' },
+        { kind: 'tick', name: 'twoPeople', label: 'Two people to handle it' },
+        { kind: 'long', name: 'fights', label: 'Bites and fights: whom, when, how hard', wide: true },
+        ...(context.others.length > 0
+          ? [{ kind: 'several', name: 'notWith', label: 'May not meet', choices: context.others } as const]
+          : []),
+        {
+          kind: 'rows',
+          name: 'allergies',
+          label: 'Allergies',
+          add: 'Another allergy',
+          of: [{ kind: 'text', name: 'what', label: 'To what' }],
+        },
+        {
+          kind: 'rows',
+          name: 'medicines',
+          label: 'Medicine',
+          add: 'Another medicine',
+          of: [
+            { kind: 'text', name: 'name', label: 'Medicine' },
+            { kind: 'text', name: 'dose', label: 'Dose' },
+            { kind: 'text', name: 'at', label: 'When' },
+            { kind: 'date', name: 'until', label: 'Until' },
+          ],
+        },
+        {
+          kind: 'rows',
+          name: 'vaccines',
+          label: 'Vaccinations',
+          add: 'Another vaccination',
+          of: [
+            { kind: 'text', name: 'name', label: 'Vaccination' },
+            { kind: 'date', name: 'given', label: 'Given on' },
+            { kind: 'date', name: 'due', label: 'Due again on' },
+          ],
+        },
+        { kind: 'long', name: 'healthNote', label: 'Anything else a vet should hear', wide: true },
+      ],
+    },
+    {
+      id: 'kit',
+      title: 'Kit',
+      intro: 'What came with the dog and must go home with it.',
+      fields: [
+        { kind: 'text', name: 'ownerLeash', label: 'Leash the owner will use' },
+        {
+          kind: 'rows',
+          name: 'brought',
+          label: 'Brought along',
+          add: 'Another thing',
+          of: [
+            { kind: 'text', name: 'what', label: 'What' },
+            { kind: 'text', name: 'note', label: 'Note' },
+          ],
+        },
+      ],
+    },
+    {
+      id: 'consents',
+      title: 'Consents',
+      intro:
+        'Signed on paper; here is when, by whom and to what. Equipment and corrections are a matter of house ' +
+        'policy, the owner’s signature and local law.',
+      fields: [
+        {
+          kind: 'rows',
+          name: 'signed',
+          label: 'Signed',
+          add: 'Another consent',
+          of: [
+            { kind: 'one', name: 'to', label: 'To', start: '', choices: choicesOf(consentKinds) },
+            { kind: 'text', name: 'by', label: 'By' },
+            { kind: 'date', name: 'on', label: 'On' },
+            { kind: 'text', name: 'note', label: 'Note' },
+          ],
+        },
+      ],
+    },
+    {
+      id: 'words',
+      title: 'Words and signals',
+      intro:
+        'The owner’s words are the cues, from the first day. What the dog is said to be able to do is where ' +
+        'its baseline begins; it is not trusted until it was tested.',
+      fields: [
+        { kind: 'text', name: 'release', label: 'Release word', start: 'Okay' },
+        { kind: 'text', name: 'marker', label: 'Marker', start: 'Yes' },
+        { kind: 'one', name: 'side', label: 'Side', start: 'not known yet', choices: choicesOf(sides) },
+        {
+          kind: 'one',
+          name: 'finish',
+          label: 'How a recall ends',
+          start: '',
+          choices: [
+            { id: '', name: 'as the house does it' },
+            ...finishes.map((f) => ({ id: f, name: finishNames[f] })),
+          ],
+        },
+        { kind: 'text', name: 'languages', label: 'Languages at home' },
+        ...(context.taught
+          ? [
+              {
+                kind: 'one',
+                name: 'wordIs',
+                label: 'A word that changes is',
+                start: '',
+                hint: 'a new one is taught from where it is brought in; what is held stays held',
+                choices: [
+                  { id: '', name: 'not said yet' },
+                  { id: 'new', name: 'another word: its rungs begin anew' },
+                  { id: 'spelling', name: 'the same word, spelled right' },
+                ],
+              } as const,
+            ]
+          : []),
+        ...context.commands.flatMap((c, i): FieldSpec[] => [
+          { kind: 'words', text: c.name },
+          { kind: 'hidden', name: `cues.${i}.command`, value: c.id },
+          {
+            kind: 'text',
+            name: `cues.${i}.word`,
+            label: `${c.name}: word`,
+            hint: c.cue === '' ? 'no word as a rule' : `else “${c.cue}”`,
+          },
+          {
+            kind: 'text',
+            name: `cues.${i}.signal`,
+            label: `${c.name}: signal`,
+            hint: c.signal === '' ? '' : `else ${c.signal}`,
+          },
+          {
+            kind: 'one',
+            name: `cues.${i}.reported`,
+            label: `${c.name}: said to be able to`,
+            start: '',
+            choices: [{ id: '', name: 'nothing said' }, ...c.rungs],
+          },
+        ]),
+      ],
+    },
+    {
+      id: 'questions',
+      title: 'Questions',
+      intro: 'What the owner still has to say. Those without an answer stand on the page of days until they have one.',
+      fields: [
+        {
+          kind: 'rows',
+          name: 'asked',
+          label: 'Questions to the owner',
+          add: 'Another question',
+          of: [
+            { kind: 'text', name: 'question', label: 'Question' },
+            { kind: 'long', name: 'answer', label: 'Answer' },
+          ],
+        },
+      ],
+    },
+  ]
+}
