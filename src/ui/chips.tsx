@@ -92,3 +92,10 @@ export const Done = styled(Press)`
     opacity: 0.4;
   }
 `
+
+/** Chips of different kinds in a row. */
+export const ChipRow = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  gap: var(--s-2);
+`

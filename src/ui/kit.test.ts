@@ -33,7 +33,7 @@ describe('the kit', () => {
   })
 
   it('has one table and one list without marks, but for the wall and what is folded and printed for an owner', () => {
-    const own = /^src\/(ui\/|screens\/(wall\/Wall|printed\/BookletSheet))/
+    const own = /^src\/(ui\/|screens\/(wall\/Grid|printed\/BookletSheet))/
     expect(linesWith(/<table\b|styled\.table\b/, own)).toEqual([])
     expect(
       linesWith(/overflow-x: auto/, /^src\/(ui\/|screens\/(wall\/Wall|shell\/Shell|bench\/Bench|command\/Tether))/),

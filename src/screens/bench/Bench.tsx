@@ -1,26 +1,24 @@
 'use client'
 import dynamic from 'next/dynamic'
-import { Link } from '@/ui/link'
 import { useEffect, useMemo, useState } from 'react'
 import { ProgressBar } from 'react-aria-components'
 import styled from 'styled-components'
+import { benchKinds } from '@/core/rule/rule'
 import { usualReps } from '@/core/rulebench/exact'
 import { housePrior } from '@/core/rulebench/judge'
-import type { BenchKind } from '@/core/rule/kind'
-import { benchKinds, numberOf, sayRule, type Rule } from '@/core/rule/rule'
-import type { Sets } from '@/core/rule/sets'
-import { benchRefusal, sayBenchRule, type BenchRule } from '@/core/rulebench/rule'
+import { benchRefusal, sayBenchRule } from '@/core/rulebench/rule'
 import { Choose } from '@/ui/Choose'
-import { NumberField } from '@/ui/NumberField'
-import { Why } from '@/ui/Why'
-import { Wrong } from '@/ui/fieldParts'
+import { Placed } from '@/ui/Placed'
 import { Button, Quiet } from '@/ui/press'
+import { FigureTable } from '@/ui/Table'
 import { phone } from '@/ui/theme'
+import { Why } from '@/ui/Why'
 import type { OwnBench } from '@/work/page/bench'
 import type { BenchNews, RuleResult } from './messages'
+import { OwnDogs } from './OwnDogs'
+import { Num, RuleForm, ruleOf, type Side } from './RuleForm'
+import { percent, reps } from './say'
 import { useBench, type BenchWork } from './useBench'
-import { Placed } from '@/ui/Placed'
-import { Across, FigureTable } from '@/ui/Table'
 
 const Curves = dynamic(() => import('./Curves'), { ssr: false, loading: () => <p>Drawing …</p> })
 
@@ -29,20 +27,11 @@ const ofRule = (news: BenchNews): RuleResult | undefined => (news.kind === 'rule
 /** Rates on the curves: every two hundredths from .2 to .98, and .99. */
 const rates = [...Array.from({ length: 40 }, (_, i) => 0.2 + i * 0.02), 0.99]
 
-interface Side {
-  readonly rule: Rule | Sets
-  readonly days: '1' | '2'
-}
-const ruleOf = (s: Side): BenchRule => ({ ...s.rule, days: s.days === '2' ? 2 : 1 })
 /** What the bench shows when it opens. */
 const firstA: Side = { rule: benchKinds.window.usual, days: '1' }
 const firstB: Side = { rule: benchKinds.row.usual, days: '1' }
 const firstRate = 0.8
 const firstAsk = { reps: usualReps, wanted: 0.8, kcalPerPiece: 3, pay: 'every' } as const
-
-const percent = (x: number) => `${(x * 100).toFixed(x > 0 && x < 0.1 ? 1 : 0)} %`
-const reps = (x: number) =>
-  x >= 1e6 ? x.toExponential(2) : x >= 1000 ? Math.round(x).toLocaleString('en') : x.toFixed(1)
 
 /**
  * Two rules for moving on, side by side on any true rate; and what the house's rules let through among its own dogs.
@@ -127,7 +116,7 @@ export function Bench({ own }: { own: OwnBench }) {
         </Rules>
       </form>
       <Working works={[first, second]} />
-      <Side>
+      <SideBySide>
         <Results aria-live="polite">
           <Compared>
             <thead>
@@ -175,8 +164,8 @@ export function Bench({ own }: { own: OwnBench }) {
             within={within}
           />
         )}
-      </Side>
-      <Own own={own} />
+      </SideBySide>
+      <OwnDogs own={own} />
     </Page>
   )
 }
@@ -225,163 +214,6 @@ function Figure({
         <td key={i}>{w.refused ? 'refused' : w.result ? say(w.result) : '…'}</td>
       ))}
     </tr>
-  )
-}
-
-const benchChoices = Object.values(benchKinds).map((k: BenchKind<Rule | Sets>) => ({
-  id: k.kind,
-  name: k.name,
-  ...(k.note === undefined ? {} : { note: k.note }),
-}))
-
-function RuleForm({
-  name,
-  side,
-  onChange,
-  refusal,
-}: {
-  name: string
-  side: Side
-  onChange: (s: Side) => void
-  refusal: string | undefined
-}) {
-  return (
-    <fieldset>
-      <legend>Rule {name}</legend>
-      <Choose
-        label="Kind"
-        value={side.rule.kind}
-        onChange={(chosen) => {
-          const kind = Object.values(benchKinds).find((k) => k.kind === chosen)
-          if (kind) onChange({ ...side, rule: kind.usual })
-        }}
-        choices={benchChoices}
-      />
-      {Object.keys(benchKinds[side.rule.kind].numbers).map((key) => (
-        <Num
-          key={key}
-          label={key}
-          value={numberOf(side.rule, key)}
-          min={0}
-          max={40}
-          onChange={(n) => {
-            onChange({ ...side, rule: { ...side.rule, [key]: n } })
-          }}
-        />
-      ))}
-      <Choose
-        label="Days"
-        value={side.days}
-        onChange={(days) => {
-          onChange({ ...side, days: days === '2' ? '2' : '1' })
-        }}
-        choices={[
-          { id: '1', name: 'once (passed)' },
-          { id: '2', name: 'on two days (held)' },
-        ]}
-      />
-      {refusal && <Wrong>{refusal}.</Wrong>}
-    </fieldset>
-  )
-}
-
-/** A number that is never nothing: what is cleared stays as it was. */
-const Num = ({ onChange, ...of }: Parameters<typeof NumberField>[0]) => (
-  <NumberField
-    step={1}
-    {...of}
-    onChange={(v) => {
-      if (!Number.isNaN(v)) onChange(v)
-    }}
-  />
-)
-
-/** The house's own dogs: how many held rungs would meet their rule today, and how far such figures can be trusted. */
-function Own({ own: { rungs, held, failing, unsure, checked } }: { own: OwnBench }) {
-  return (
-    <section aria-labelledby="own">
-      <h2 id="own">Our own dogs, today</h2>
-      {held === 0 ? (
-        <p>Nothing is held yet.</p>
-      ) : (
-        <>
-          <div>
-            {held} rungs are held. Asked once, cold, about <b>{failing.toFixed(0)}</b> would not meet their rule;{' '}
-            {unsure} are more likely to fail than not.{' '}
-            <Why>
-              <p>
-                Each chance is what is predicted to be left of the rung since it was last worked, 2 to the power of
-                minus days over half-life. Adding how the dog did over all its reps there predicts worse, so it is left
-                out.
-              </p>
-            </Why>
-          </div>
-          <Across label="Held rungs, least sure first">
-            <FigureTable>
-              <thead>
-                <tr>
-                  <th scope="col">Least sure first</th>
-                  <th scope="col">Rung</th>
-                  <th scope="col">Rule</th>
-                  <th scope="col">Reps</th>
-                  <th scope="col">Chance today</th>
-                </tr>
-              </thead>
-              <tbody>
-                {rungs.map((r) => (
-                  <tr key={`${r.residencyId} ${r.commandId} ${r.rung}`}>
-                    <th scope="row">
-                      <Link href={`/dogs/${r.residencyId}/commands/${r.commandId}`}>{r.dog}</Link>
-                    </th>
-                    <td>
-                      {r.command}, {r.rung}
-                    </td>
-                    <td>{sayRule(r.rule)}</td>
-                    <td>
-                      {r.clean}/{r.total}
-                    </td>
-                    <td>
-                      <b>{percent(r.retention)}</b>
-                    </td>
-                  </tr>
-                ))}
-              </tbody>
-            </FigureTable>
-          </Across>
-        </>
-      )}
-      <h3>Can these chances be trusted?</h3>
-      {!checked ? (
-        <p>No dog that is here has been asked for a refresher yet.</p>
-      ) : (
-        <>
-          <p>
-            Held against the {checked.refreshers} refreshers of the dogs that are here: on average{' '}
-            {(checked.error * 100).toFixed(1)} points off; mean squared error {checked.brier.toFixed(3)}, against{' '}
-            {checked.brierOfMean.toFixed(3)} for always saying the mean
-            {checked.brier < checked.brierOfMean ? '' : ': until there are more of them, the mean says as much'}.
-          </p>
-          <FigureTable>
-            <thead>
-              <tr>
-                <th scope="col">Predicted</th>
-                <th scope="col">Came true</th>
-                <th scope="col">Refreshers</th>
-              </tr>
-            </thead>
-            <tbody>
-              {checked.bins.map((bin) => (
-                <tr key={bin.predicted}>
-                  <th scope="row">{percent(bin.predicted)}</th>
-                  <td>{percent(bin.came)}</td>
-                  <td>{bin.n.toLocaleString('en')}</td>
-                </tr>
-              ))}
-            </tbody>
-          </FigureTable>
-        </>
-      )}
-    </section>
   )
 }
 
@@ -456,7 +288,7 @@ const Shared = styled.div`
   align-items: end;
   align-content: start;
 `
-const Side = styled.div`
+const SideBySide = styled.div`
   display: grid;
   grid-template-columns: minmax(0, 33rem) minmax(0, 1fr);
   gap: var(--s-9);

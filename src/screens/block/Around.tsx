@@ -2,27 +2,19 @@
 import { useState } from 'react'
 import { ToggleButton, ToggleButtonGroup } from 'react-aria-components'
 import styled from 'styled-components'
-import { Press } from '@/ui/press'
-import { asksForFit } from '@/core/dog/collar'
-import { heatFor, usualHumidity } from '@/core/dog/heat'
-import { celsiusFrom, degreesIn } from '@/core/measures'
 import { againstPair } from '@/core/block/partner'
-import { levelWords } from '@/core/views/grid'
 import { kits, noKit } from '@/core/curriculum/types'
+import { asksForFit } from '@/core/dog/collar'
 import { distanceBands, startPositions } from '@/core/facts/words'
-import { NeedsPerson } from '@/ui/NeedsPerson'
-import type { BlockView } from '@/work/page/block'
-import { Chip, Chips } from '@/ui/chips'
-import { bandWords } from '../bandWords'
+import { levelWords } from '@/core/views/grid'
 import type { Setup } from '@/device/live/session'
+import { NeedsPerson } from '@/ui/NeedsPerson'
 import { useMeasures } from '@/ui/ways'
-
-const exercise = [
-  { id: 'none', name: 'exercise: not said', ms: undefined },
-  { id: '0', name: 'just now', ms: 0 },
-  { id: '60', name: '1 h ago', ms: 3_600_000 },
-  { id: '180', name: '3 h ago', ms: 3 * 3_600_000 },
-] as const
+import type { BlockView } from '@/work/page/block'
+import { bandWords } from '../bandWords'
+import { HeatPart } from './HeatPart'
+import { LeashPart } from './LeashPart'
+import { One } from './One'
 
 type Part = 'place' | 'level' | 'kit' | 'leash' | 'heat' | 'pay'
 
@@ -42,10 +34,8 @@ export function Around({
 }) {
   const measures = useMeasures()
   const [part, setPart] = useState<Part>('level')
-  const [choosingDog, setChoosingDog] = useState(false)
   const [openedAt] = useState(() => Date.now())
   const other = view.others.find((o) => o.residencyId === full.secondDog)
-  const shown = view.others.filter((o) => partners.includes(o.residencyId) || o.residencyId === full.secondDog)
   const parts: readonly { id: Part; name: string; now: string }[] = [
     { id: 'place', name: 'Place', now: view.places.find((p) => p.id === full.placeId)?.name ?? '' },
     {
@@ -88,7 +78,6 @@ export function Around({
         selectedKeys={[part]}
         onSelectionChange={(keys) => {
           setPart(parts.find((p) => p.id === [...keys][0])?.id ?? 'level')
-          setChoosingDog(false)
         }}
       >
         {parts
@@ -157,106 +146,8 @@ export function Around({
             />
           </>
         )}
-        {part === 'leash' && !choosingDog && (
-          <>
-            <One
-              label="On the leash"
-              now={full.personId}
-              all={view.people.map((p) => ({ id: p.id, name: p.name.split(' ')[0] ?? p.name }))}
-              say={(personId) => onChange({ personId })}
-            />
-            <Group>
-              <Chip isSelected={full.helper} onChange={(helper) => onChange({ helper })}>
-                A helper
-              </Chip>
-              {shown.map((o) => (
-                <Chip
-                  key={o.residencyId}
-                  isSelected={full.secondDog === o.residencyId}
-                  isDisabled={againstPair(view.self, o).some((a) => a.refuse)}
-                  onChange={(on) => onChange({ secondDog: on ? o.residencyId : null })}
-                >
-                  {o.runNumber} {o.name}
-                </Chip>
-              ))}
-              <Chip as={Press} onPress={() => setChoosingDog(true)}>
-                {shown.length > 0 ? 'Another dog' : 'A second dog'}
-              </Chip>
-            </Group>
-          </>
-        )}
-        {part === 'leash' && choosingDog && (
-          <Many
-            aria-label="Second dog"
-            selectionMode="single"
-            selectedKeys={full.secondDog === null ? [] : [full.secondDog]}
-            onSelectionChange={(keys) => {
-              const id = [...keys][0]
-              onChange({ secondDog: id === undefined ? null : String(id) })
-              setChoosingDog(false)
-            }}
-          >
-            {view.others.map((o) => {
-              const no = againstPair(view.self, o).find((a) => a.refuse)
-              return (
-                <Chip
-                  key={o.residencyId}
-                  id={o.residencyId}
-                  isDisabled={no !== undefined}
-                  aria-label={`${o.runNumber} ${o.name}${no ? `: ${measures.words(no.why)}` : ''}`}
-                >
-                  {o.runNumber} {o.name}
-                </Chip>
-              )
-            })}
-          </Many>
-        )}
-        {part === 'heat' && (
-          <>
-            <Group>
-              <Step
-                label="degrees"
-                value={
-                  full.temperatureC === null ? null : Math.round(degreesIn(full.temperatureC, measures.temperatures))
-                }
-                unit={`°${measures.temperatures}`}
-                start={Math.round(degreesIn(15, measures.temperatures))}
-                by={1}
-                least={Math.round(degreesIn(-30, measures.temperatures))}
-                most={Math.round(degreesIn(50, measures.temperatures))}
-                onChange={(degrees) =>
-                  onChange({
-                    temperatureC:
-                      degrees === null ? null : Math.round(celsiusFrom(degrees, measures.temperatures) * 10) / 10,
-                  })
-                }
-              />
-              <Step
-                label="humidity"
-                value={full.humidity}
-                unit="%"
-                start={usualHumidity}
-                by={5}
-                least={0}
-                most={100}
-                onChange={(humidity) => onChange({ humidity })}
-              />
-            </Group>
-            <One
-              label="Exercise"
-              now={
-                full.exercisedAt === undefined
-                  ? 'none'
-                  : (exercise.find((e) => e.ms !== undefined && openedAt - e.ms === full.exercisedAt)?.id ?? '')
-              }
-              all={exercise.map((e) => ({ id: e.id, name: e.name }))}
-              say={(id) => {
-                const ms = exercise.find((e) => e.id === id)?.ms
-                onChange({ exercisedAt: ms === undefined ? undefined : openedAt - ms })
-              }}
-            />
-          </>
-        )}
+        {part === 'leash' && <LeashPart view={view} full={full} partners={partners} onChange={onChange} />}
+        {part === 'heat' && <HeatPart full={full} openedAt={openedAt} onChange={onChange} />}
         {part === 'pay' && (
           <One
             label="Pay"
@@ -269,103 +160,6 @@ export function Around({
       {other &&
         againstPair(view.self, other).map((a) => <NeedsPerson key={a.why}>{measures.words(a.why)}</NeedsPerson>)}
     </Rows>
-  )
-}
-
-/** What the heat says about work here; nothing when it is fine or nobody looked. */
-export function HeatWarning({
-  view,
-  full,
-}: {
-  view: BlockView
-  full: Pick<Setup, 'placeId' | 'temperatureC' | 'humidity'>
-}) {
-  const measures = useMeasures()
-  const heat = heatFor(
-    full.temperatureC,
-    full.humidity,
-    view.places.find((p) => p.id === full.placeId)?.indoors ?? false,
-    view.resident.traits,
-    view.today,
-  )
-  if (!heat || heat.say === 'fine') return null
-  const lower = heat.because.length > 0 ? ` Lower for this dog: ${heat.because.join(', ')}.` : ''
-  return (
-    <NeedsPerson>
-      {heat.say === 'stop' ? 'Too hot for work outdoors' : 'Heat: short, shade, water'}: heat index{' '}
-      {measures.temperature(heat.indexC)},{' '}
-      {heat.say === 'stop'
-        ? `stop from ${measures.temperature(heat.stopFrom)}`
-        : `care from ${measures.temperature(heat.careFrom)}`}
-      .{lower} The index was made for people: stop sooner if in doubt. Collapse, vomiting, glassy eyes: shade, water,
-      vet.
-    </NeedsPerson>
-  )
-}
-
-function One({
-  label,
-  now,
-  all,
-  say,
-}: {
-  label: string
-  now: string
-  all: readonly { id: string; name: string; words?: string }[]
-  say: (id: string) => void
-}) {
-  return (
-    <Chips
-      aria-label={label}
-      selectionMode="single"
-      disallowEmptySelection
-      selectedKeys={[now]}
-      onSelectionChange={(keys) => {
-        const id = [...keys][0]
-        if (id !== undefined) say(String(id))
-      }}
-    >
-      {all.map((a) => (
-        <Chip key={a.id} id={a.id} {...(a.words === undefined ? {} : { 'aria-label': `Level ${a.name}: ${a.words}` })}>
-          {a.name}
-        </Chip>
-      ))}
-    </Chips>
-  )
-}
-
-function Step({
-  label,
-  value,
-  unit,
-  start,
-  by,
-  least,
-  most,
-  onChange,
-}: {
-  label: string
-  value: number | null
-  unit: string
-  start: number
-  by: number
-  least: number
-  most: number
-  onChange: (v: number | null) => void
-}) {
-  const to = (v: number) => onChange(Math.min(most, Math.max(least, v)))
-  return (
-    <StepRoot role="group" aria-label={label}>
-      <Chip as={Press} aria-label={`Less ${label}`} onPress={() => to(value === null ? start : value - by)}>
-        −
-      </Chip>
-      <b>
-        {value === null ? '–' : value} {unit}
-      </b>
-      <Chip as={Press} aria-label={`More ${label}`} onPress={() => to(value === null ? start : value + by)}>
-        +
-      </Chip>
-    </StepRoot>
   )
 }
 
@@ -412,24 +206,5 @@ const Open = styled.div`
   min-height: 6.2rem;
   small {
     font-size: var(--t-2);
-  }
-`
-const Many = styled(ToggleButtonGroup)`
-  display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(6.4rem, 1fr));
-  gap: var(--s-2);
-`
-const Group = styled.div`
-  display: flex;
-  flex-wrap: wrap;
-  gap: var(--s-2);
-`
-const StepRoot = styled.div`
-  display: flex;
-  align-items: center;
-  gap: var(--s-2);
-  b {
-    min-width: 3.6rem;
-    text-align: center;
   }
 `

@@ -1,41 +1,30 @@
 'use client'
-import { degreesIn } from '@/core/measures'
-import { Link } from '@/ui/link'
 import styled from 'styled-components'
 import { promptLevels } from '@/core/curriculum/types'
-import type { Handling } from '@/core/evidence/calls'
-import type { RungView } from '@/core/views/resident'
 import { Line } from '@/ui/Line'
+import { Link } from '@/ui/link'
 import { NeedsPerson } from '@/ui/NeedsPerson'
-import { Why } from '@/ui/Why'
 import { ButtonLink } from '@/ui/press'
 import { phone } from '@/ui/theme'
-import { sayDay } from '@/ui/when'
+import { Why } from '@/ui/Why'
 import type { CommandPage as View } from '@/work/page/command'
-import { CompareKit } from './CompareKit'
-import { GridTable } from './GridTable'
 import { PaceLine } from '../PaceLine'
-import { ByDay, Share } from './dayTable'
-import { LookBacks } from './LookBacks'
-import { Walk } from './Walk'
-import { Tether } from './Tether'
-import { Stuck } from './Stuck'
 import type { Told } from '../told'
-import { useMeasures } from '@/ui/ways'
-import { Across, FigureTable } from '@/ui/Table'
-import { OrderedList } from '@/ui/List'
-
-const percent = (x: number) => `${Math.round(x * 100)} %`
+import { Counts } from './Counts'
+import { ByDay, Share } from './dayTable'
+import { GridTable } from './GridTable'
+import { Kits } from './Kits'
+import { Ladder } from './Ladder'
+import { LookBacks } from './LookBacks'
+import { percent } from './percent'
+import { Stuck } from './Stuck'
+import { Tether } from './Tether'
+import { Walk } from './Walk'
 
 /**
  * One command of one dog in full: the ladder, where it is proofed, what the counts say, and what to do when it sticks.
  */
-/** How the latency moves, in seconds a day. */
-const sayTrend = (perDay: number) =>
-  `${perDay < -0.005 ? 'falling' : perDay > 0.005 ? 'rising' : 'level'} ${Math.abs(perDay).toFixed(2)} s a day`
-
 export function CommandPage({ view, logTried }: { view: View; logTried: (raw: unknown) => Promise<Told> }) {
-  const measures = useMeasures()
   const { command, resident, evidence } = view
   // Help that nobody gave needs no column.
   const levels = promptLevels.filter(
@@ -95,68 +84,7 @@ export function CommandPage({ view, logTried }: { view: View; logTried: (raw: un
         </div>
         {view.caution && <p className="mind">Mind: {view.caution}</p>}
       </Strung>
-      {evidence && (
-        <Figures aria-label="Counts">
-          <div>
-            <dt>First cue at {evidence.rungName}</dt>
-            <dd>
-              {evidence.success ? (
-                <>
-                  <b>{percent(evidence.success.share)}</b> {evidence.success.clean} of {evidence.success.total}; 95 %
-                  interval {percent(evidence.success.low)}–{percent(evidence.success.high)}
-                </>
-              ) : (
-                'no reps yet'
-              )}
-            </dd>
-          </div>
-          <div>
-            <dt>Latency</dt>
-            <dd>
-              {evidence.latency ? (
-                <>
-                  <b>{evidence.latency.medianSeconds.toFixed(1)} s</b> median of {evidence.latency.measured}
-                  {evidence.latency.trendPerDay !== undefined && `; ${sayTrend(evidence.latency.trendPerDay)}`}
-                </>
-              ) : (
-                'not measured'
-              )}
-            </dd>
-          </div>
-          <div>
-            <dt>Faults</dt>
-            <dd>
-              {evidence.faults.length === 0
-                ? 'none noted'
-                : evidence.faults
-                    .slice(0, 4)
-                    .map((f) => `${f.fault} ${f.share < 0.01 ? 'under 1 %' : percent(f.share)}`)
-                    .join(', ')}
-            </dd>
-          </div>
-          {evidence.called.length > 0 && (
-            <div>
-              <dt>When called it was</dt>
-              <dd>
-                {evidence.called.map((c) => (
-                  <span key={c.attention} className="part">
-                    {c.attention} <b>{percent(c.share)}</b> {c.clean.clean} of {c.calls} clean
-                  </span>
-                ))}
-              </dd>
-            </div>
-          )}
-          <Handled handling={evidence.handling} />
-          {evidence.beyond > 0 && (
-            <div>
-              <dt>Beyond a gate</dt>
-              <dd>
-                <b>{evidence.beyond}</b> reps kept, which moved nothing
-              </dd>
-            </div>
-          )}
-        </Figures>
-      )}
+      {evidence && <Counts evidence={evidence} />}
       {view.pace && <PaceLine name={command.name} pace={view.pace} />}
       {view.walk && <Walk walk={view.walk} />}
       {view.lookBacks && <LookBacks days={view.lookBacks} />}
@@ -167,11 +95,7 @@ export function CommandPage({ view, logTried }: { view: View; logTried: (raw: un
         {command.runs.map((run) => (
           <div key={run.id}>
             {command.runs.length > 1 && <h3>{run.name}</h3>}
-            <Ladder>
-              {run.rungs.map((r) => (
-                <Rung key={r.id} rung={r} />
-              ))}
-            </Ladder>
+            <Ladder rungs={run.rungs} />
           </div>
         ))}
       </section>
@@ -200,122 +124,8 @@ export function CommandPage({ view, logTried }: { view: View; logTried: (raw: un
           }}
         />
       )}
-      {view.kitRungs.length > 0 && (
-        <section aria-labelledby="kit">
-          <h2 id="kit">Kit, side by side</h2>
-          <CompareKit residencyId={resident.residencyId} command={command.id} rungs={view.kitRungs} />
-          {view.kits.slice(0, 3).map((k) => (
-            <Across
-              key={`${k.rungId} ${k.a.kit} ${k.b.kit}`}
-              label={`Kit at ${k.rungName}: ${measures.words(k.a.kit)} and ${measures.words(k.b.kit)}`}
-            >
-              <KitTable>
-                <caption>
-                  {k.rungName}: difference {Math.round(k.difference.difference * 100)} points, 95 % interval{' '}
-                  {Math.round(k.difference.low * 100)} to {Math.round(k.difference.high * 100)}.{' '}
-                  {k.alternating
-                    ? 'The sets took turns.'
-                    : 'The sets did not take turns: tiredness and heat may speak here.'}
-                </caption>
-                <thead>
-                  <tr>
-                    <th scope="col">Kit</th>
-                    <th scope="col">Clean</th>
-                    <th scope="col">Interval</th>
-                    <th scope="col">Sets</th>
-                    <th scope="col">°{measures.temperatures}</th>
-                    <th scope="col">Minutes in</th>
-                    <th scope="col">Since exercise</th>
-                  </tr>
-                </thead>
-                <tbody>
-                  {[k.a, k.b].map((s) => (
-                    <tr key={s.kit}>
-                      <th scope="row">{measures.words(s.kit)}</th>
-                      <td>
-                        {s.share.clean}/{s.share.total} {percent(s.share.share)}
-                      </td>
-                      <td>
-                        {percent(s.share.low)}–{percent(s.share.high)}
-                      </td>
-                      <td>{s.sets}</td>
-                      <td>
-                        {s.temperatureC === undefined
-                          ? '–'
-                          : degreesIn(s.temperatureC, measures.temperatures).toFixed(0)}
-                      </td>
-                      <td>{s.minutesIn?.toFixed(0) ?? '–'}</td>
-                      <td>{s.exerciseMinutesAgo === undefined ? '–' : `${s.exerciseMinutesAgo.toFixed(0)} min`}</td>
-                    </tr>
-                  ))}
-                </tbody>
-              </KitTable>
-            </Across>
-          ))}
-        </section>
-      )}
+      {view.kitRungs.length > 0 && <Kits view={view} />}
     </Page>
-  )
-}
-
-/** How it was asked and paid against what was planned; silent where nobody noted anything. */
-function Handled({ handling: h }: { handling: Handling }) {
-  return (
-    <>
-      {h.repeatedCue.of > 0 && (
-        <div>
-          <dt>Cue said more than once</dt>
-          <dd>
-            <b>{percent(h.repeatedCue.reps / h.repeatedCue.of)}</b> {h.repeatedCue.reps} of {h.repeatedCue.of} counted
-          </dd>
-        </div>
-      )}
-      {h.sounds.length > 0 && (
-        <div>
-          <dt>Sound before the call</dt>
-          <dd>{h.sounds.map((s) => `${s.sound} ${s.clean} of ${s.reps} clean`).join(', ')}</dd>
-        </div>
-      )}
-      {(h.offPlan.reps > 0 || h.slips.reps > 0) && (
-        <div>
-          <dt>Pay</dt>
-          <dd>
-            {[
-              h.offPlan.reps > 0 ? `${h.offPlan.reps} of ${h.offPlan.of} clean not as planned` : '',
-              h.slips.reps > 0 ? `${h.slips.pieces} ${h.slips.pieces === 1 ? 'piece' : 'pieces'} by a slip` : '',
-            ]
-              .filter(Boolean)
-              .join('; ')}
-          </dd>
-        </div>
-      )}
-    </>
-  )
-}
-
-function Rung({ rung }: { rung: RungView }) {
-  return (
-    <li data-mark={rung.mark} aria-current={rung.mark === 'in hand' ? 'step' : undefined}>
-      <b>{rung.name}</b>
-      <span>{rung.criterion}</span>
-      <span className="rule">{rung.rule}</span>
-      <span className="counts">
-        {rung.counts}
-        {rung.heldSince ? `; held since ${sayDay(rung.heldSince)}` : ''}
-      </span>
-      <em>
-        {rung.mark === 'ahead' ? (rung.shut ? 'shut' : '') : rung.mark}
-        {rung.promised ? `${rung.mark === 'ahead' ? '' : ', '}promised` : ''}
-        {rung.shut && (
-          <>
-            {' '}
-            <Why>
-              <p>{rung.shut}.</p>
-            </Why>
-          </>
-        )}
-      </em>
-    </li>
   )
 }
 
@@ -370,103 +180,4 @@ const Strung = styled.div`
     color: var(--ink-2);
     font-size: var(--t-3);
   }
-`
-const Figures = styled.dl`
-  display: flex;
-  flex-wrap: wrap;
-  gap: var(--s-4) var(--s-9);
-  margin: 0;
-  border-top: 1px solid var(--rule);
-  border-bottom: 1px solid var(--rule);
-  padding: 0.5rem 0;
-  dt {
-    font-size: var(--t-1);
-    color: var(--ink-2);
-  }
-  dd {
-    margin: 0;
-    b {
-      font-weight: 700;
-      font-size: var(--t-5);
-    }
-  }
-  .part + .part {
-    margin-left: 0.9rem;
-  }
-`
-const Ladder = styled(OrderedList)`
-  li {
-    display: grid;
-    grid-template-columns: 0.9rem 11rem minmax(0, 1fr) 9rem 15rem 9rem;
-    gap: 0 var(--s-5);
-    padding: 0.28rem 0;
-    border-bottom: 1px solid var(--rule);
-    align-items: baseline;
-    font-size: var(--t-3);
-  }
-  li::before {
-    content: '';
-    align-self: stretch;
-    margin: -0.3rem 0;
-    border-left: 2px dotted var(--rule-2);
-    justify-self: center;
-  }
-  b {
-    font-weight: 560;
-  }
-  .rule,
-  .counts,
-  em {
-    color: var(--ink-2);
-    font-style: normal;
-    font-size: var(--t-2);
-  }
-  li[data-mark='held']::before {
-    border-left: 5px solid var(--held);
-  }
-  li[data-mark='passed']::before {
-    border-left: 2px solid var(--ink);
-  }
-  li[data-mark='in hand'] {
-    background: var(--paper);
-    b {
-      font-weight: 720;
-    }
-  }
-  li[data-mark='in hand']::before {
-    border-left: 0;
-    width: 0.8rem;
-    height: 0.8rem;
-    border: 2.5px solid var(--ink);
-    border-radius: 50%;
-    margin: 0.2rem 0;
-    align-self: center;
-  }
-  li[data-mark='slipped'] {
-    b,
-    em {
-      color: var(--person);
-    }
-  }
-  li[data-mark='slipped']::before {
-    border-left: 4px dashed var(--person);
-  }
-  ${phone} {
-    li {
-      grid-template-columns: 0.9rem minmax(0, 1fr) auto;
-    }
-    li > span {
-      grid-column: 2 / -1;
-    }
-    li > em {
-      grid-row: 1;
-      grid-column: 3;
-    }
-    li::before {
-      grid-row: 1 / 5;
-    }
-  }
-`
-const KitTable = styled(FigureTable)`
-  margin-bottom: 1rem;
 `

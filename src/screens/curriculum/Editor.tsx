@@ -1,22 +1,22 @@
 'use client'
 import { useRouter } from 'next/navigation'
 import { useMemo, useRef, useState, useTransition } from 'react'
-import type { Told } from '../told'
-import { Button as AriaButton, GridList, GridListItem, useDragAndDrop } from 'react-aria-components'
 import styled from 'styled-components'
+import { copied, moved, placeOf, rungOf, stepped, without, withRungs } from '@/core/curriculum/edit'
 import { checkCurriculum, readCurriculum, toFile } from '@/core/curriculum/read'
 import type { CurriculumFile, RungFile } from '@/core/curriculum/schema'
 import type { CurriculumFault } from '@/core/curriculum/validate'
-import { sayRule } from '@/core/rule/rule'
 import { Choose } from '@/ui/Choose'
 import { Disclosed } from '@/ui/Disclosed'
-import { Fault } from '@/ui/fieldParts'
 import { Button, ButtonLink, Quiet } from '@/ui/press'
 import { phone } from '@/ui/theme'
 import type { DraftKept, Published } from '@/work/do/curriculum'
 import type { DraftPage } from '@/work/page/curriculum'
+import type { Told } from '../told'
 import { CommandForm } from './CommandForm'
+import { Faults } from './Faults'
 import { RungForm } from './RungForm'
+import { Rungs } from './Rungs'
 
 export interface EditorActions {
   readonly save: (raw: unknown) => Promise<DraftKept>
@@ -59,62 +59,31 @@ export function Editor({ page, actions }: { page: DraftPage; actions: EditorActi
     setTold('')
   }
   const changeRungs = (to: (rungs: readonly RungFile[]) => readonly RungFile[]) => {
-    if (!command || !run) return
-    change({
-      ...file,
-      commands: file.commands.map((c) =>
-        c.id === command.id
-          ? { ...c, runs: c.runs.map((r) => (r.id === run.id ? { ...r, rungs: to(r.rungs) } : r)) }
-          : c,
-      ),
-    })
-  }
-  const move = (ids: ReadonlySet<string>, target: string, after: boolean) => {
-    changeRungs((rungs) => {
-      const moved = rungs.filter((r) => ids.has(r.id))
-      const rest = rungs.filter((r) => !ids.has(r.id))
-      const at = rest.findIndex((r) => r.id === target)
-      return at < 0 ? rungs : [...rest.slice(0, after ? at + 1 : at), ...moved, ...rest.slice(after ? at + 1 : at)]
-    })
+    if (command && run) change(withRungs(file, { command: command.id, run: run.id }, to))
   }
   const step = (by: 1 | -1) => {
-    if (!rung || !run) return
-    const at = run.rungs.findIndex((r) => r.id === rung.id)
-    const target = run.rungs[at + by]
-    if (target) move(new Set([rung.id]), target.id, by > 0)
+    if (rung) changeRungs((rungs) => stepped(rungs, rung.id, by))
   }
-  const { dragAndDropHooks } = useDragAndDrop({
-    getItems: (keys) => [...keys].map((key) => ({ 'text/plain': String(key) })),
-    onReorder: (e) => {
-      move(new Set([...e.keys].map(String)), String(e.target.key), e.target.dropPosition === 'after')
-    },
-  })
   const addRung = () => {
-    if (!rung || !command) return
-    let id = `${rung.id}-new`
-    for (let n = 2; run?.rungs.some((r) => r.id === id); n++) id = `${rung.id}-new-${n}`
-    changeRungs((rungs) =>
-      rungs.flatMap((r) => (r.id === rung.id ? [r, { ...rung, id, name: `${rung.name} (new)`, needs: [] }] : [r])),
-    )
+    if (!rung || !run) return
+    const [rungs, id] = copied(run.rungs, rung)
+    changeRungs(() => rungs)
     setRung(id)
   }
   const removeRung = () => {
-    if (!rung || !run || run.rungs.length < 2) return
-    const at = run.rungs.findIndex((r) => r.id === rung.id)
-    const next = run.rungs[at + 1] ?? run.rungs[at - 1]
-    changeRungs((rungs) => rungs.filter((r) => r.id !== rung.id))
-    if (next) setRung(next.id)
+    const left = rung && run && without(run.rungs, rung.id)
+    if (!left) return
+    changeRungs(() => left[0])
+    setRung(left[1])
     setTold(`“${rung.name}” is out of the draft. Undo by discarding the draft or loading the saved one.`)
   }
   const goTo = (where: string) => {
-    const id = where.split(',')[0] ?? ''
-    for (const c of file.commands)
-      for (const r of c.runs)
-        if (r.rungs.some((g) => g.id === id)) {
-          setCommand(c.id)
-          setRun(r.id)
-          setRung(id)
-        }
+    const id = rungOf(where)
+    const place = placeOf(file, id)
+    if (!place) return
+    setCommand(place.command)
+    setRun(place.run)
+    setRung(id)
   }
   const save = () => {
     start(async () => {
@@ -249,30 +218,13 @@ export function Editor({ page, actions }: { page: DraftPage; actions: EditorActi
             )}
           </Pick>
           <Rungs
-            aria-label={`Rungs of ${command.name}`}
-            selectionMode="single"
-            disallowEmptySelection
-            selectedKeys={[rung.id]}
-            onSelectionChange={(keys) => {
-              if (keys !== 'all') setRung(String([...keys][0] ?? rung.id))
-            }}
-            dragAndDropHooks={dragAndDropHooks}
-          >
-            {run.rungs.map((item) => (
-              <GridListItem key={item.id} id={item.id} textValue={item.name}>
-                <Grip slot="drag" aria-label={`Move ${item.name}`}>
-                  ⠿
-                </Grip>
-                <span>
-                  <b>{item.name}</b>
-                  <small>
-                    {item.criterion.words}; {sayRule(item.rule)}
-                  </small>
-                </span>
-                {faults.some((f) => f.where.split(',')[0] === item.id) && <em>fault</em>}
-              </GridListItem>
-            ))}
-          </Rungs>
+            name={command.name}
+            rungs={run.rungs}
+            chosen={rung.id}
+            faulty={new Set(faults.map((f) => rungOf(f.where)))}
+            onChoose={setRung}
+            onMove={(ids, target, after) => changeRungs((rungs) => moved(rungs, ids, target, after))}
+          />
           <Tools>
             <Button
               onPress={() => {
@@ -311,7 +263,7 @@ export function Editor({ page, actions }: { page: DraftPage; actions: EditorActi
             all={file.commands.flatMap((c) =>
               c.runs.flatMap((r) => r.rungs.map((g) => ({ id: g.id, name: `${c.name}: ${g.name}` }))),
             )}
-            faults={faults.filter((f) => f.where.split(',')[0] === rung.id)}
+            faults={faults.filter((f) => rungOf(f.where) === rung.id)}
             onChange={(next) => {
               changeRungs((rungs) => rungs.map((r) => (r.id === rung.id ? next : r)))
               if (next.id !== rung.id) setRung(next.id)
@@ -320,37 +272,6 @@ export function Editor({ page, actions }: { page: DraftPage; actions: EditorActi
         </div>
       </Columns>
     </Page>
-  )
-}
-
-function Faults({
-  faults,
-  title,
-  onGo,
-}: {
-  faults: readonly CurriculumFault[]
-  title: string
-  onGo: (where: string) => void
-}) {
-  return (
-    <FaultBox role="alert">
-      <Fault>{title}:</Fault>
-      <ul>
-        {faults.slice(0, 12).map((f) => (
-          <li key={`${f.where} ${f.reason}`}>
-            <Quiet
-              onPress={() => {
-                onGo(f.where)
-              }}
-            >
-              {f.where}
-            </Quiet>{' '}
-            {f.reason}
-          </li>
-        ))}
-        {faults.length > 12 && <li>and {faults.length - 12} more</li>}
-      </ul>
-    </FaultBox>
   )
 }
 
@@ -415,59 +336,4 @@ const Pick = styled.div`
   grid-template-columns: 1fr 1fr;
   gap: var(--s-4);
   margin-bottom: 0.5rem;
-`
-const Rungs = styled(GridList)`
-  border-left: 3px solid var(--ink);
-  outline-offset: 4px;
-  max-height: 34rem;
-  overflow: auto;
-  [role='row'] {
-    border-bottom: 1px solid var(--rule);
-    outline-offset: -3px;
-    cursor: pointer;
-    display: grid;
-    grid-template-columns: auto minmax(0, 1fr) auto;
-    gap: var(--s-4);
-    align-items: center;
-    padding: 0.35rem 0.7rem;
-  }
-  [role='row'][data-selected='true'] {
-    background: var(--paper);
-    box-shadow: inset 5px 0 0 var(--ink);
-  }
-  b {
-    display: block;
-    font-weight: 620;
-  }
-  small {
-    color: var(--ink-2);
-    font-size: var(--t-2);
-    display: block;
-  }
-  em {
-    font-style: normal;
-    color: var(--person);
-    font-weight: 640;
-  }
-  .react-aria-DropIndicator[data-drop-target='true'] {
-    outline: 2px solid var(--now);
-  }
-`
-const Grip = styled(AriaButton)`
-  min-width: 2rem;
-  min-height: var(--touch-small);
-  border: 0;
-  background: none;
-  color: var(--ink-2);
-  cursor: grab;
-  font-size: var(--t-5);
-`
-const FaultBox = styled.div`
-  border-left: 5px solid var(--person);
-  padding-left: 0.8rem;
-  ul {
-    margin: 0.2rem 0 0;
-    padding-left: 0;
-    list-style: none;
-  }
 `
