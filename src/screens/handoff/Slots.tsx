@@ -89,7 +89,9 @@ export function Slots({
         ))}
       </Times>
       {!all && days.length > daysShown && (
-        <Quiet onPress={() => setAll(true)}>{days.length - daysShown} more days</Quiet>
+        <Quiet onPress={() => setAll(true)}>
+          {days.length - daysShown} more {days.length - daysShown === 1 ? 'day' : 'days'}
+        </Quiet>
       )}
       <Confirm>
         <p>
