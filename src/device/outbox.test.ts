@@ -177,6 +177,8 @@ describe('the outbox of a device', () => {
   it('what was tapped as the page went is there in the next one, in its order, and once', async () => {
     answer = 'down'
     const going = await newTab()
+    // A page that is gone sends no more.
+    vi.spyOn(going as unknown as { send: () => Promise<void> }, 'send').mockResolvedValue(undefined)
     // The page goes before its disk has answered: nothing it writes is ever kept.
     const put = vi.spyOn(IDBObjectStore.prototype, 'put').mockImplementation(() => {
       throw new DOMException('gone', 'AbortError')
@@ -184,7 +186,8 @@ describe('the outbox of a device', () => {
     const opened = going.add(set())
     going.add(rep(opened.id))
     going.add(rep(opened.id))
-    await vi.waitFor(() => expect(going.status().fleeting).toBe(true))
+    await vi.waitFor(() => expect(put).toHaveBeenCalledTimes(3))
+    expect(going.status().fleeting).toBe(true)
     put.mockRestore()
     answer = 'stored'
     const next = await newTab()
