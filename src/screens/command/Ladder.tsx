@@ -45,7 +45,7 @@ function Rung({ rung }: { rung: RungView }) {
 const Rungs = styled(OrderedList)`
   li {
     display: grid;
-    grid-template-columns: 0.9rem 11rem minmax(0, 1fr) 9rem 17rem 9rem;
+    grid-template-columns: 0.9rem 11rem minmax(0, 1fr) 9rem 15rem 9rem;
     gap: 0 var(--s-5);
     padding: 0.28rem 0;
     border-bottom: 1px solid var(--rule);
