@@ -12,8 +12,22 @@ test(
     const leaves = new Date(Date.now() + 9 * 86_400_000).toISOString().slice(0, 10)
     const open = (label: string) => page.getByLabel(label, { exact: true }).locator('visible=true').first()
     await typeDay(page, 'Goes home on', leaves)
+    // What was refused is sent anew while the page is still being read anew.
+    let goOn = () => {}
+    const held = new Promise<void>((done) => {
+      goOn = done
+    })
+    let waiting = 0
+    await page.route('**/coming**', async (route) => {
+      if (route.request().method() === 'GET') {
+        waiting++
+        await held
+      }
+      await route.continue()
+    })
     await page.getByRole('button', { name: 'Change the stay' }).first().press('Enter')
     await expect(page.getByText('Say why: it stays beside the stay.')).toBeVisible()
+    await expect.poll(() => waiting).toBeGreaterThan(0)
     await open('Reason').fill('needs more days')
     await page.keyboard.press('Enter')
     await expect
@@ -21,6 +35,7 @@ test(
         kibou.count('SELECT count(*) AS n FROM residency WHERE id = ? AND leaves_on = ?', kibou.dog('Rook'), leaves),
       )
       .toBe(1)
+    goOn()
     await expect(
       page.getByRole('listitem').filter({ has: rook }).filter({ hasText: 'stay changed' }).last(),
     ).toBeVisible()

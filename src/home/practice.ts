@@ -16,13 +16,14 @@ const find = (id: string): HTMLElement => {
 const data = JSON.parse(find('data').textContent) as HomeFile
 let lasting = true
 
-function read(): Kept {
+/** What lies in this browser; undefined where nothing does that can be read. */
+function stored(): Kept | undefined {
   try {
     const text = localStorage.getItem(keyOf(data.residencyId))
-    return (text === null ? undefined : keptIn(text)) ?? nothingKept(Math.random)
+    return text === null ? undefined : keptIn(text)
   } catch {
     lasting = false
-    return nothingKept(Math.random)
+    return undefined
   }
 }
 
@@ -44,6 +45,14 @@ let before: Kept | undefined
 let week = weekOn(data.from, dayOf(new Date()), data.weeks.length)
 let hold: { id: string; seconds: number; from: number; rung: boolean } | undefined
 let until: number | undefined
+
+/** The same file may be open in another tab: what was logged there is gone on from, and undone there. */
+function catchUp(): void {
+  const there = stored()
+  if (!there || JSON.stringify(there) === JSON.stringify(kept)) return
+  kept = there
+  before = undefined
+}
 
 function keep(next: Kept): void {
   before = kept
@@ -189,9 +198,9 @@ document.addEventListener('click', (event) => {
     until = until === undefined ? Date.now() + 5 * 60_000 : undefined
     tone(660, 0.08)
   }
+  if (does === 'undo' || does === 'yes' || does === 'no') catchUp()
   if (does === 'undo' && before) {
-    const back = before
-    keep(back)
+    keep(before)
     before = undefined
   }
   if ((does === 'yes' || does === 'no') && line) {
@@ -240,15 +249,9 @@ setInterval(() => {
   }
 }, 100)
 
-// The same file open a second time, in another tab: what is tapped there is not written over from here.
-window.addEventListener('storage', (event) => {
-  if (event.key !== keyOf(data.residencyId)) return
-  kept = read()
-  before = undefined
+const look = (): void => {
+  catchUp()
   draw()
-})
-
-void heard().then(() => {
-  kept = read()
-  draw()
-})
+}
+window.addEventListener('storage', look)
+void heard().then(look)

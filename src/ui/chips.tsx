@@ -1,6 +1,6 @@
 'use client'
 import { ToggleButton, ToggleButtonGroup } from 'react-aria-components'
-import styled from 'styled-components'
+import styled, { css } from 'styled-components'
 import { Press } from './press'
 
 /** One thing to be said by a tap: a word at the left, and what may be said of it. */
@@ -50,10 +50,17 @@ const Line = styled.div`
     font-weight: 660;
   }
 `
-export const Chips = styled(ToggleButtonGroup)`
+const inARow = css`
   display: flex;
   flex-wrap: wrap;
   gap: var(--s-2);
+`
+export const Chips = styled(ToggleButtonGroup)`
+  ${inARow}
+`
+/** Chips of different kinds. */
+export const ChipRow = styled.div`
+  ${inARow}
 `
 export const Chip = styled(ToggleButton)`
   min-height: var(--touch);
@@ -91,11 +98,4 @@ export const Done = styled(Press)`
   &:disabled {
     opacity: 0.4;
   }
-`
-
-/** Chips of different kinds in a row. */
-export const ChipRow = styled.div`
-  display: flex;
-  flex-wrap: wrap;
-  gap: var(--s-2);
 `

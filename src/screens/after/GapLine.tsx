@@ -1,5 +1,6 @@
 import styled from 'styled-components'
 import type { Gap } from '@/core/demonstration/gap'
+import { percent } from '@/ui/percent'
 
 const [width, height, top] = [320, 24, 9]
 const x = (share: number): number => 10 + share * (width - 20)
@@ -14,10 +15,7 @@ const cordOf = (from: number, to: number, sag: number): string =>
 export function GapLine({ gap, owner }: { gap: Gap; owner: string }) {
   const { trainer, owner: theirs } = gap
   const sag = trainer && theirs ? Math.max(0, trainer.share - theirs.share) * 18 : 0
-  const said = [
-    trainer ? `you ${Math.round(trainer.share * 100)} %` : '',
-    theirs ? `${owner} ${Math.round(theirs.share * 100)} %` : '',
-  ]
+  const said = [trainer ? `you ${percent(trainer.share)}` : '', theirs ? `${owner} ${percent(theirs.share)}` : '']
     .filter((t) => t !== '')
     .join(', ')
   return (

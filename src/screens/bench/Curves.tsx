@@ -10,6 +10,7 @@ import {
   type ChartOptions,
 } from 'chart.js'
 import { Line } from 'react-chartjs-2'
+import { percent } from '@/ui/percent'
 import styled from 'styled-components'
 import type { BenchPoint } from '@/core/rulebench/judge'
 import { chartFont as font, useInks, type Inks } from '@/ui/useInks'
@@ -107,7 +108,7 @@ export default function Curves({
                 const q = b.find((x) => x.p === p.p)
                 return (
                   <tr key={p.p}>
-                    <th scope="row">{Math.round(p.p * 100)} %</th>
+                    <th scope="row">{percent(p.p)}</th>
                     <td>{(p.within * 100).toFixed(1)} %</td>
                     <td>{p.expected.toPrecision(5)}</td>
                     <td>{q ? `${(q.within * 100).toFixed(1)} %` : ''}</td>

@@ -14,7 +14,7 @@ import { heldSince } from '@/core/progress/state'
 import { NeedsPerson } from '@/ui/NeedsPerson'
 import { phone } from '@/ui/theme'
 import type { BlockView } from '@/work/page/block'
-import { HeatWarning } from './HeatPart'
+import { HeatWarning } from './HeatWarning'
 import type { Block } from './useBlock'
 import { Said } from '@/ui/ways'
 

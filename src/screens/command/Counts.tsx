@@ -1,7 +1,7 @@
 import styled from 'styled-components'
 import type { Handling } from '@/core/evidence/calls'
+import { percent } from '@/ui/percent'
 import type { CommandPage as View } from '@/work/page/command'
-import { percent } from './percent'
 
 /** How the latency moves, in seconds a day. */
 const sayTrend = (perDay: number) =>

@@ -1,10 +1,10 @@
 import styled from 'styled-components'
 import { degreesIn } from '@/core/measures'
+import { percent } from '@/ui/percent'
 import { Across, FigureTable } from '@/ui/Table'
 import { useMeasures } from '@/ui/ways'
 import type { CommandPage as View } from '@/work/page/command'
 import { CompareKit } from './CompareKit'
-import { percent } from './percent'
 
 /** Kits that were compared, and a comparison to begin. */
 export function Kits({ view }: { view: View }) {

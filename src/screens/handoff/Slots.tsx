@@ -1,9 +1,10 @@
 import { useState } from 'react'
-import { Label, Radio, RadioGroup } from 'react-aria-components'
+import { Label, RadioGroup } from 'react-aria-components'
 import styled from 'styled-components'
 import { Choose } from '@/ui/Choose'
 import { DateField } from '@/ui/DateField'
 import { Disclosed } from '@/ui/Disclosed'
+import { Pick } from '@/ui/picks'
 import { Button, ButtonLink, Press, Quiet } from '@/ui/press'
 import { phone } from '@/ui/theme'
 import { TimeField } from '@/ui/TimeField'
@@ -167,27 +168,13 @@ const Trainer = styled.div`
     grid-template-columns: 1fr;
   }
 `
-const Time = styled(Radio)`
+const Time = styled(Pick)`
   min-height: var(--touch-small);
   min-width: 3.9rem;
-  display: grid;
-  place-items: center;
+  justify-content: center;
   padding: 0 0.35rem;
-  border: 1.5px solid var(--rule-2);
-  border-radius: 4px;
-  cursor: pointer;
-  background: var(--paper);
   &[data-hovered='true'] {
     border-color: var(--ink);
-  }
-  &[data-selected='true'] {
-    background: var(--ink);
-    color: var(--paper);
-    border-color: var(--ink);
-  }
-  &[data-focus-visible='true'] {
-    outline: 3px solid var(--focus);
-    outline-offset: 2px;
   }
 `
 const Confirm = styled.div`

@@ -7,6 +7,7 @@ import { TextLine } from '@/ui/Field'
 import { Why } from '@/ui/Why'
 import { Wrong } from '@/ui/fieldParts'
 import { Button, ButtonLink, Quiet } from '@/ui/press'
+import { percent } from '@/ui/percent'
 import { phone } from '@/ui/theme'
 import type { RewardView } from '@/work/page/reward'
 import { OfficePage } from '@/ui/Page'
@@ -146,7 +147,7 @@ export function Reward({ view, actions }: { view: RewardView; actions: RewardAct
                   <rect width={r.strength * 100} height="8" fill="var(--held)" />
                 </svg>
                 <span>
-                  {Math.round(r.strength * 100)} %; taken first {r.wins} of {r.trials}
+                  {percent(r.strength)}; taken first {r.wins} of {r.trials}
                 </span>
                 {toys.includes(r.item) &&
                   (view.reserved === r.item ? (
