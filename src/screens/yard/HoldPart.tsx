@@ -1,5 +1,6 @@
 'use client'
 import { useEffect, useState } from 'react'
+import { flushSync } from 'react-dom'
 import styled from 'styled-components'
 import { intervalAt } from '@/core/block/hold'
 import { type HoldPaid } from '@/core/method/hold'
@@ -35,8 +36,9 @@ export function HoldPart({
   useEffect(() => {
     if (!clock) return
     let frame = 0
+    // Drawn in the frame in which it was read: on a busy device what is shown would be old by the time it is drawn.
     const draw = () => {
-      setNow(clock.elapsed())
+      flushSync(() => setNow(clock.elapsed()))
       frame = requestAnimationFrame(draw)
     }
     frame = requestAnimationFrame(draw)
