@@ -1,6 +1,7 @@
 import type { Need } from '../promise/need'
 import { gainAfter } from './capacity'
 import type { Forecast } from './forecast'
+import { asCounted } from '../inOrder'
 
 /** What of a forecast decides who is next. */
 export type ToldChance = Pick<Forecast, 'chance' | 'byBlocks' | 'plan'>
@@ -117,7 +118,7 @@ export function upNext(candidates: readonly Candidate[], dealing: Dealing = usua
         turns.indexOf(a.row.turn) - turns.indexOf(b.row.turn) ||
         step(b.row.gain) - step(a.row.gain) ||
         a.daysLeft - b.daysLeft ||
-        a.run.localeCompare(b.run, 'en', { numeric: true }),
+        asCounted(a.run, b.run),
     )
     .map((r) => r.row)
 }

@@ -4,6 +4,7 @@ import type { Turn, UpNext } from '../forecast/upNext'
 import type { StandingWord } from '../promise/standing'
 import type { Summary } from '../promise/summary'
 import type { LineView } from './line'
+import { byRun } from '../inOrder'
 
 /** What the wall is made of: a dog as it stands. */
 export interface WallDog {
@@ -131,7 +132,6 @@ type Sorted = Pick<WallRow, 'chance' | 'runNumber' | 'daysLeft'>
 
 /** Rows in the order asked for. Chance: the least first; what nothing is said of yet before all. */
 export function sortRows<R extends Sorted>(rows: readonly R[], sort: WallSort, descending: boolean): readonly R[] {
-  const byRun = (a: Sorted, b: Sorted) => a.runNumber.localeCompare(b.runNumber, 'en', { numeric: true })
   const ordered = [...rows].sort(
     (a, b) =>
       (sort === 'run'

@@ -52,6 +52,16 @@ export function Wall({
   if (view.rows.length === 0) return <EmptyWall ever={ever} />
   return (
     <Screen>
+      {(view.bad !== '' || view.trouble !== '') && (
+        <Bad>
+          {view.bad !== '' && <p>{view.bad}</p>}
+          {view.trouble !== '' && (
+            <p>
+              {view.trouble} <Link href="/house#backup">What can be done</Link>
+            </p>
+          )}
+        </Bad>
+      )}
       <Board>
         <Top>
           <h1>Wall</h1>
@@ -59,12 +69,6 @@ export function Wall({
             {open ? 'Fold it away' : `Show all ${view.rows.length} dogs`}
           </Unfold>
           <Legend toldMinute={view.toldMinute} />
-          {view.bad !== '' && <Bad>{view.bad}</Bad>}
-          {view.trouble !== '' && (
-            <Bad>
-              {view.trouble} <Link href="/house#backup">What can be done</Link>
-            </Bad>
-          )}
         </Top>
         <Scroller data-open={open}>
           <Grid aria-label="Residents against the curriculum">
@@ -214,9 +218,15 @@ const Top = styled.div`
     font-size: var(--t-7);
   }
 `
-const Bad = styled.p`
+/** Above all that it may touch, on a phone too. */
+const Bad = styled.div`
+  grid-column: 1 / -1;
+  padding: 0.7rem 1.25rem 0;
   color: var(--person);
   font-size: var(--t-2);
+  ${phone} {
+    padding: 0.6rem 0.9rem;
+  }
 `
 const Key = styled.p`
   display: flex;

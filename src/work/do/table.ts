@@ -13,6 +13,7 @@ import { allResidencyIds, dogsKnown, findResident, readPromises } from '@/store/
 import { addDog } from './begin'
 import { keepStep } from './intake'
 import { tableIn, type TableResult } from './tableIn'
+import { asCounted } from '@/core/inOrder'
 
 /**
  * Columns of the table of dogs and owners, in order. Words in brackets say what each may hold; the first five are
@@ -106,10 +107,7 @@ export function exportTable(db: Db): string {
   })
   return writeCsv(
     columnsOut(unit),
-    rows.sort(
-      (a, b) =>
-        (a[3] ?? '').localeCompare(b[3] ?? '') || (a[0] ?? '').localeCompare(b[0] ?? '', 'en', { numeric: true }),
-    ),
+    rows.sort((a, b) => (a[3] ?? '').localeCompare(b[3] ?? '') || asCounted(a[0] ?? '', b[0] ?? '')),
   )
 }
 

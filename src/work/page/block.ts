@@ -55,6 +55,7 @@ import { standingOf } from '../record/refold'
 import { aroundFor, partnerOf } from '../scene/around'
 import { handlers } from '../scene/who'
 import { setsOf } from '../record/kept'
+import { byRun } from '@/core/inOrder'
 
 /** Something to pay with. */
 export interface BlockFeed {
@@ -302,6 +303,7 @@ export function* blockSteps(
     self: partnerOf(db, resident),
     others: residentsOn(db, today)
       .filter((r) => r.residencyId !== residencyId)
+      .sort(byRun)
       .map((r) => ({ ...partnerOf(db, r), toys: r.traits.toys })),
     collars: collarsFor(
       house.devices.map((d) => d.name),

@@ -4,6 +4,7 @@ import { readBookChanges, type ToldBookChange } from '@/store/books'
 import type { Db } from '@/store/database'
 import { residentsOn, type Resident } from '@/store/residents'
 import { readStayChanges } from '@/store/stay'
+import { asCounted } from '@/core/inOrder'
 
 /** What was changed of a dog in the books, as it is said, newest first. */
 export interface BooksView {
@@ -44,6 +45,6 @@ export function booksOf(db: Db, resident: Resident, ladder: Curriculum, today: s
     others: residentsOn(db, today)
       .filter((r) => r.residencyId !== resident.residencyId && r.runNumber !== resident.runNumber)
       .map((r) => ({ id: r.residencyId, name: `${r.runNumber} ${r.name}` }))
-      .sort((a, b) => a.name.localeCompare(b.name, 'en', { numeric: true })),
+      .sort((a, b) => asCounted(a.name, b.name)),
   }
 }

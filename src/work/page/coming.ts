@@ -10,6 +10,7 @@ import { openPauses, readStayChanges, type Pause, type ToldStayChange } from '@/
 import { readyWith } from '../scene/shown'
 import { atOnce } from '../scene/breaths'
 import { summarySteps } from '../record/refold'
+import { byRun } from '@/core/inOrder'
 
 export interface ComingRow {
   readonly resident: Resident
@@ -53,7 +54,7 @@ function minding(db: Db, residents: readonly Resident[], today: string): readonl
       }
     })
     .filter((m) => m.reminders.length > 0 || m.questions.length > 0 || m.pause !== undefined)
-    .sort((a, b) => a.resident.runNumber.localeCompare(b.resident.runNumber, 'en', { numeric: true }))
+    .sort((a, b) => byRun(a.resident, b.resident))
 }
 
 export interface ComingView {
@@ -92,7 +93,7 @@ export function* comingSteps(db: Db, now: number): Generator<undefined, ComingVi
     arriving: arriving.filter((r) => r.arrivesOn === d),
     leaving: leaving.filter((r) => r.resident.leavesOn === d),
   }))
-  const byRun = [...here].sort((a, b) => a.runNumber.localeCompare(b.runNumber, 'en', { numeric: true }))
+  const inRuns = [...here].sort(byRun)
   const pauses = openPauses(db)
   return {
     timeZone,
@@ -100,10 +101,10 @@ export function* comingSteps(db: Db, now: number): Generator<undefined, ComingVi
     here: here.length,
     days,
     mind: minding(db, [...here, ...arriving.filter((r) => r.arrivesOn > today)], today),
-    residents: byRun
+    residents: inRuns
       .filter((r) => !pauses.has(r.residencyId))
       .map((r) => ({ id: r.residencyId, name: `${r.runNumber} ${r.name}` })),
-    stays: byRun.map((r) => ({ id: r.residencyId, name: `${r.runNumber} ${r.name}`, leavesOn: r.leavesOn })),
+    stays: inRuns.map((r) => ({ id: r.residencyId, name: `${r.runNumber} ${r.name}`, leavesOn: r.leavesOn })),
   }
 }
 

@@ -10,6 +10,7 @@ import { allFeeds, readFeeds, readHouse, type FeedRow } from '@/store/house'
 import { readEntry } from '@/store/intake'
 import { findResident, residentsOn, type Resident } from '@/store/residents'
 import { type DayFood, allergiesOf, forbiddenIn, foodWordsOf, dayFood } from '../scene/food'
+import { byRun } from '@/core/inOrder'
 
 export interface FoodView {
   readonly resident: Resident
@@ -120,6 +121,6 @@ export function loadBowls(db: Db, now: number): BowlsView {
         missing: food ? '' : readWeights(db, resident.dogId).length === 0 ? 'not weighed' : 'no feeding plan',
       }
     })
-    .sort((a, b) => a.resident.runNumber.localeCompare(b.resident.runNumber, 'en', { numeric: true }))
+    .sort((a, b) => byRun(a.resident, b.resident))
   return { today, timeZone: house.timeZone, house, rows, feeds: readFeeds(db) }
 }

@@ -5,6 +5,7 @@ import { newestCurriculum } from '@/store/curricula'
 import type { Db } from '@/store/database'
 import { readHouse } from '@/store/house'
 import { residentsOn } from '@/store/residents'
+import { byRun } from '@/core/inOrder'
 
 /** What the frame around every desk screen needs: the kennel's name and the way to any dog. */
 export function loadFrame(
@@ -24,6 +25,6 @@ export function loadFrame(
   const kennel = readHouse(db)
   const dogs = residentsOn(db, dayIn(kennel.timeZone, now))
     .map((r) => ({ residencyId: r.residencyId, runNumber: r.runNumber, name: r.name, toys: r.traits.toys }))
-    .sort((a, b) => a.runNumber.localeCompare(b.runNumber, 'en', { numeric: true }))
+    .sort(byRun)
   return { kennel: kennel.name, ways: waysOf(kennel), dogs, small: smallCommands(newestCurriculum(db)) }
 }

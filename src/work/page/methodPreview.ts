@@ -15,6 +15,7 @@ import { inTurn, noHooks, type Hooks } from '../hooks'
 import { readRules, regimesOfResident, type HouseRules } from '../scene/regimes'
 import { derive } from '../record/refold'
 import { handlers } from '../scene/who'
+import { byRun } from '@/core/inOrder'
 
 export interface DogChange {
   readonly residencyId: string
@@ -78,7 +79,7 @@ export function previewMethod(
             ]
           : []
       })
-      .sort((a, b) => a.runNumber.localeCompare(b.runNumber, 'en', { numeric: true }))
+      .sort(byRun)
   return {
     now: differ(({ was, switched }) =>
       was && switched

@@ -17,6 +17,7 @@ import { readRules, regimesOfResident } from '../scene/regimes'
 import { atOnce } from '../scene/breaths'
 import { houseForNext, nextFor } from '../scene/next'
 import { standingOf } from '../record/refold'
+import { byRun } from '@/core/inOrder'
 
 /** What one dog is to work on, for a printed sheet. */
 export interface SheetRow {
@@ -104,7 +105,7 @@ export function* paperSteps(db: Db, me: string, now: number): Generator<undefine
       })),
     })
   }
-  dogs.sort((a, b) => a.runNumber.localeCompare(b.runNumber, 'en', { numeric: true }))
+  dogs.sort(byRun)
   return { today, timeZone: house.timeZone, me, places, people, dogs, ladders: commands }
 }
 

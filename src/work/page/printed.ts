@@ -11,6 +11,7 @@ import { findResident, residentsOn, type Resident } from '@/store/residents'
 import { loadBowls, loadFood } from './food'
 import { ladderOf } from '../scene/regimes'
 import { wordsOf } from '../scene/words'
+import { byRun } from '@/core/inOrder'
 
 export interface Cue {
   readonly command: string
@@ -117,9 +118,7 @@ export interface WordsView {
 export function cueDictionary(db: Db, now: number): WordsView {
   const house = readHouse(db)
   const today = dayIn(house.timeZone, now)
-  const dogs = [...residentsOn(db, today)].sort((a, b) =>
-    a.runNumber.localeCompare(b.runNumber, 'en', { numeric: true }),
-  )
+  const dogs = [...residentsOn(db, today)].sort(byRun)
   return {
     today,
     kennel: house.name,
