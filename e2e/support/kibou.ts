@@ -46,13 +46,18 @@ function newKennel(from: 'demo' | 'nothing'): string {
   return file
 }
 
-/** Waits until this server answers; throws with what it said when it does not. */
-async function answers(url: string, child: ChildProcess): Promise<void> {
+/** Listens to a server for as long as it lives; says what it said last. */
+function listen(child: ChildProcess): () => string {
   let log = ''
   for (const stream of [child.stdout, child.stderr])
     stream?.on('data', (d: Buffer) => {
-      log += d.toString()
+      log = (log + d.toString()).slice(-20_000)
     })
+  return () => log
+}
+
+/** Waits until this server answers; throws with what it said when it does not. */
+async function answers(url: string, child: ChildProcess, said: () => string): Promise<void> {
   const late = Date.now() + 120_000
   for (;;) {
     const well = await fetch(`${url}/api/health`).then(
@@ -60,7 +65,7 @@ async function answers(url: string, child: ChildProcess): Promise<void> {
       () => false,
     )
     if (well) return
-    if (Date.now() > late || child.exitCode !== null) throw new Error(`Kibou did not start: ${log}`)
+    if (Date.now() > late || child.exitCode !== null) throw new Error(`Kibou did not start: ${said()}`)
     await new Promise((done) => setTimeout(done, 50))
   }
 }
@@ -82,7 +87,7 @@ export async function launch(port: number, existing?: string): Promise<Launched>
     stdio: ['ignore', 'pipe', 'pipe'],
   })
   const url = `http://127.0.0.1:${port}`
-  await answers(url, launcher)
+  await answers(url, launcher, listen(launcher))
   return {
     ...kennelAt(url, file),
     launcher,
@@ -115,7 +120,8 @@ async function startServer(port: number): Promise<Server & { stop(): Promise<voi
     stdio: ['ignore', 'pipe', 'pipe', 'ipc'],
   })
   const url = `http://127.0.0.1:${port}`
-  await answers(url, child)
+  const said = listen(child)
+  await answers(url, child, said)
   return {
     on: async (from) => {
       const file = newKennel(from)
@@ -123,7 +129,7 @@ async function startServer(port: number): Promise<Server & { stop(): Promise<voi
       child.send({ swap: file })
       await swapped
       // The first request opens the file, and brings an empty one up to this program's tables.
-      await answers(url, child)
+      await answers(url, child, said)
       return kennelAt(url, file)
     },
     stop: async () => {

@@ -7,9 +7,6 @@ import type { Outcome } from '@/core/facts/fact'
 import type { Attention } from '@/core/facts/words'
 import type { Prefs } from '@/device/prefs'
 import { buzz, sayTap } from '@/device/sounds'
-import { outcomeMade } from '@/core/progress/result'
-import type { Rung } from '@/core/curriculum/types'
-import { OutcomeMark } from '@/ui/OutcomeMark'
 import { ThumbPad } from '@/ui/ThumbPad'
 import { felt, holdingTargets, targets } from '../yard/targets'
 import type { BlockView } from '@/work/page/block'
@@ -18,6 +15,7 @@ import { CallPart, type CallState } from './CallPart'
 import { firstSaid, hasLedger, keepPressure, refusalFor, type Kept } from './pressureKept'
 import { Pressure, Trouble } from './later'
 import { HoldPart } from '../yard/HoldPart'
+import { Marks } from './Marks'
 import { CountUp } from './CountUp'
 import { SpringPart } from './SpringPart'
 import { useOutboxNow } from './outboxNow'
@@ -293,44 +291,6 @@ export const Working = memo(function Working({
   )
 })
 
-/** The reps of the set as they are known, not as the rest is drawn: the mark of a tap comes with the next picture. */
-const Marks = memo(function Marks({
-  known,
-  rung,
-  of,
-  counts,
-}: {
-  known: Block['known']
-  rung: Rung
-  of: number
-  counts: string
-}) {
-  const reps =
-    useSyncExternalStore(
-      known.subscribe,
-      () => known.now().active?.reps,
-      () => undefined,
-    ) ?? []
-  // Faults and help tapped after the outcome count: the mark is what they have made of the rep.
-  const made = reps.map((r) => outcomeMade(rung, r.fact))
-  const changed =
-    made.at(-1) !== reps.at(-1)?.fact.outcome
-      ? `The last one is ${made.at(-1) === 'unclean' ? 'not clean' : (made.at(-1) ?? '')}. `
-      : ''
-  return (
-    <Counted role="status" aria-label={`Rep ${reps.length} of ${of}. ${changed}${counts}`}>
-      <span aria-hidden="true">
-        {Array.from({ length: Math.max(of, reps.length) }, (_, i) => (
-          <OutcomeMark key={i} outcome={made[i]} size="1.4rem" />
-        ))}
-      </span>
-      <b>
-        {reps.length}/{of}
-      </b>
-    </Counted>
-  )
-})
-
 /** The four targets; gone as soon as the set takes no more reps, before what it came to is drawn. */
 const Pad = memo(function Pad({
   known,
@@ -397,20 +357,6 @@ const Below = memo(function Below({
   )
 })
 
-const Counted = styled.div`
-  display: grid;
-  grid-template-columns: 1fr auto;
-  align-items: baseline;
-  span {
-    display: flex;
-    gap: var(--s-1);
-    flex-wrap: wrap;
-  }
-  b {
-    font-size: var(--t-7);
-    font-weight: 720;
-  }
-`
 const Why = styled.em`
   font-style: normal;
   min-height: 1.4em;
