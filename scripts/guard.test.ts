@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { mostPhotoBytes } from '@/work/do/photo'
+import { mostPhotoBytes } from '@/core/intake/photo'
 import {
   headersOf,
   houseNames,

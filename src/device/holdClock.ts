@@ -19,7 +19,7 @@ export interface HoldSounds {
 }
 
 /** What somebody must say: the clocks part, so nobody knows how long it was. */
-export type HoldEnd = HoldTimes & { readonly unsure: boolean }
+export type HoldEnd = HoldTimes & { readonly parted: boolean }
 
 /**
  * House: how often the end is looked for; a hidden tab may look less often, which changes nothing in what was measured.
@@ -56,7 +56,7 @@ export function startHold(
     // A device that slept may have stopped the monotonic clock: the wall clock says that there is something to ask.
     if (!running || (t.monotonic < seconds && !(mustConfirm(t) && t.wall >= seconds))) return
     over()
-    onEnd({ ...t, unsure: mustConfirm(t) })
+    onEnd({ ...t, parted: mustConfirm(t) })
   }
   const timer = setInterval(check, lookEveryMs)
   document.addEventListener('visibilitychange', check)

@@ -6,7 +6,7 @@ import type { OwnBench } from '@/work/page/bench'
 import { percent } from './say'
 
 /** The house's own dogs: how many held rungs would meet their rule today, and how far such figures can be trusted. */
-export function OwnDogs({ own: { rungs, held, failing, unsure, checked } }: { own: OwnBench }) {
+export function OwnDogs({ own: { rungs, held, failing, doubtful, checked } }: { own: OwnBench }) {
   return (
     <section aria-labelledby="own">
       <h2 id="own">Our own dogs, today</h2>
@@ -16,7 +16,7 @@ export function OwnDogs({ own: { rungs, held, failing, unsure, checked } }: { ow
         <>
           <div>
             {held} rungs are held. Asked once, cold, about <b>{failing.toFixed(0)}</b> would not meet their rule;{' '}
-            {unsure} are more likely to fail than not.{' '}
+            {doubtful} are more likely to fail than not.{' '}
             <Why>
               <p>
                 Each chance is what is predicted to be left of the rung since it was last worked, 2 to the power of

@@ -24,7 +24,7 @@ import type { RepExtras } from '@/device/live/session'
 import type { Block } from './useBlock'
 import { useHold } from '../yard/useHold'
 import { useKeys } from '../yard/useKeys'
-import { Bottom, Plain, Row, Unsure } from '../yard/bottom'
+import { Bottom, Plain, Row, ClocksParted } from '../yard/bottom'
 
 const notCalled: CallState = { calledAt: undefined }
 /** Whether something was walked in this block already: the warm-up back and forth belongs to the first. */
@@ -105,9 +105,9 @@ export const Working = memo(function Working({
     record,
     over: () => takesNoMore(block.known.now()),
   })
-  const { seconds, unsure } = hold
+  const { seconds, parted } = hold
   const press = (outcome: Outcome) => {
-    if (unsure) return
+    if (parted) return
     // Without the clock nobody measured the hold, so no seconds are kept.
     if (!hold.clock) return record(outcome)
     if (outcome === 'miss') return hold.broke()
@@ -199,8 +199,8 @@ export const Working = memo(function Working({
           amend={amend}
           onDone={() => setPanel('none')}
         />
-      ) : unsure ? (
-        <Unsure times={unsure} seconds={seconds ?? 0} onSay={hold.say} />
+      ) : parted ? (
+        <ClocksParted times={parted} seconds={seconds ?? 0} onSay={hold.say} />
       ) : (
         <>
           {view.resident.traits.toys &&

@@ -1,4 +1,5 @@
 'use client'
+import { mostPhotoBytes } from '@/core/intake/photo'
 import { Link } from '@/ui/link'
 import { useRef, useState } from 'react'
 import styled from 'styled-components'
@@ -145,17 +146,15 @@ function StepForm({
   )
 }
 
-/** House: larger pictures are refused before they are sent. */
-const mostBytes = 12_000_000
-
 function Photo({ view }: { view: IntakeView }) {
   const { residencyId } = view.resident
   const input = useRef<HTMLInputElement>(null)
   const [at, setAt] = useState(view.photoAt)
   const [wrong, setWrong] = useState('')
   const send = async (file: File) => {
-    if (file.size > mostBytes)
-      return setWrong(`The picture has ${Math.round(file.size / 1e6)} MB; 12 are the most. Nothing else is lost.`)
+    const most = mostPhotoBytes / 1e6
+    if (file.size > mostPhotoBytes)
+      return setWrong(`The picture has ${Math.round(file.size / 1e6)} MB; ${most} are the most. Nothing else is lost.`)
     const body = new FormData()
     body.set('photo', file)
     try {

@@ -14,7 +14,7 @@ import { OutcomeMark } from '@/ui/OutcomeMark'
 import { Press } from '@/ui/press'
 import { ThumbPad } from '@/ui/ThumbPad'
 import type { ShowingView } from '@/work/page/showing'
-import { Bottom, Plain, Row, Unsure } from '../yard/bottom'
+import { Bottom, Plain, Row, ClocksParted } from '../yard/bottom'
 import { HoldPart } from '../yard/HoldPart'
 import { felt, holdingTargets, targets } from '../yard/targets'
 import { useHold } from '../yard/useHold'
@@ -74,7 +74,7 @@ export function ItemInHand({
     over: () => false,
   })
   const press = (outcome: Outcome) => {
-    if (!tried || hold.unsure) return
+    if (!tried || hold.parted) return
     if (!hold.clock) return recordTry(outcome)
     if (outcome === 'miss') return hold.broke()
     hold.set(outcome)
@@ -204,8 +204,8 @@ export function ItemInHand({
             )}
           </Tries>
         )}
-        {hold.unsure ? (
-          <Unsure times={hold.unsure} seconds={hold.seconds ?? 0} onSay={hold.say} />
+        {hold.parted ? (
+          <ClocksParted times={hold.parted} seconds={hold.seconds ?? 0} onSay={hold.say} />
         ) : (
           <>
             {owner && <Hands hands={hands} marked={live.hands} onHand={(h) => session.hand(h)} name={name} />}

@@ -10,7 +10,7 @@ const heldNot = [
 ] as const
 
 /** The clocks part by more than a second: the device slept, or its clock was set. Only somebody who was there knows. */
-export function Unsure({
+export function ClocksParted({
   times,
   seconds,
   onSay,

@@ -28,7 +28,7 @@ interface Holding {
  */
 export function useHold({ rung, prefs, payAt, planned, record, over }: Holding) {
   const [clock, setClock] = useState<HoldClock>()
-  const [unsure, setUnsure] = useState<{ monotonic: number; wall: number }>()
+  const [parted, setParted] = useState<{ monotonic: number; wall: number }>()
   const [as, setAs] = useState<As>('clean')
   const how = useRef<As>('clean')
   useEffect(() => () => void clock?.stop(), [clock])
@@ -53,7 +53,7 @@ export function useHold({ rung, prefs, payAt, planned, record, over }: Holding) 
     set('clean')
   }
   const begin = () => {
-    if (seconds === undefined || clock || unsure) return
+    if (seconds === undefined || clock || parted) return
     set('clean')
     const quiet = paid === 'on-return'
     const whole = ends.at(-1) ?? seconds
@@ -67,7 +67,7 @@ export function useHold({ rung, prefs, payAt, planned, record, over }: Holding) 
       },
       (end) => {
         setClock(undefined)
-        if (end.unsure) setUnsure(end)
+        if (end.parted) setParted(end)
         else held()
       },
       onTheWay,
@@ -85,7 +85,7 @@ export function useHold({ rung, prefs, payAt, planned, record, over }: Holding) 
     if (!clock || seconds === undefined) return
     const times = clock.stop()
     setClock(undefined)
-    if (mustConfirm(times)) return setUnsure(times)
+    if (mustConfirm(times)) return setParted(times)
     const at = Math.min(seconds, intervals > 1 ? intervalAt(times.monotonic, seconds).into : tenths(times.monotonic))
     record('miss', {
       heldSeconds: at,
@@ -96,11 +96,11 @@ export function useHold({ rung, prefs, payAt, planned, record, over }: Holding) 
   }
   /** Only somebody who was there knows. */
   const say = (what: 'held' | 'broke' | 'unseen') => {
-    setUnsure(undefined)
+    setParted(undefined)
     if (what === 'held') held()
     else if (what === 'broke') record('miss', { faults: ['broke'] })
   }
-  return { clock, seconds, intervals, paid, unsure, as, begin, broke, set, say }
+  return { clock, seconds, intervals, paid, parted, as, begin, broke, set, say }
 }
 
 const tenths = (seconds: number): number => Math.round(seconds * 10) / 10

@@ -1,12 +1,11 @@
 import sharp from 'sharp'
+import { mostPhotoBytes } from '@/core/intake/photo'
 import type { Db } from '@/store/database'
 import { readPhoto, writePhoto } from '@/store/intake'
 import { findResident } from '@/store/residents'
 import { refuse, type Deed } from './deed'
 
-/** House: the most that is taken in, and the longest side that is kept, in pixels. */
-export const mostPhotoBytes = 12_000_000
-
+/** House: the longest side that is kept, in pixels. */
 const side = 640
 
 /** A picture that unfolds to more pixels than this is no photograph of a dog. */

@@ -34,7 +34,7 @@ export interface OwnBench {
   /** How many are held in all; how many of them would fail, on average; and how many more likely than not. */
   readonly held: number
   readonly failing: number
-  readonly unsure: number
+  readonly doubtful: number
   /** How the same predictions did on the refreshers of the dogs that are here; undefined before the first. */
   readonly checked: (Calibration & { readonly refreshers: number }) | undefined
 }
@@ -78,7 +78,7 @@ export function loadBench(db: Db, now: number): OwnBench {
     rungs: [...rungs].sort((x, y) => x.retention - y.retention).slice(0, named),
     held: rungs.length,
     failing: rungs.reduce((n, r) => n + 1 - r.retention, 0),
-    unsure: rungs.filter((r) => r.retention < 0.5).length,
+    doubtful: rungs.filter((r) => r.retention < 0.5).length,
     checked: pairs.length > 0 ? { ...calibration(pairs), refreshers: pairs.length } : undefined,
   }
 }
