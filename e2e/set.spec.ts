@@ -61,6 +61,7 @@ test.describe('a set in the yard', () => {
     }
     const started = performance.now()
     await page.getByRole('button', { name: 'Start hold' }).tap()
+    await expect(page.getByRole('timer')).toBeVisible()
     // The first interval is over and paid; the hold goes on.
     expect((await breaksAfter('2 of 5', '1 of 5 clean in a row')) - started).toBeGreaterThan(5000)
     const holdMost = (performance.now() - started) / 1000 - 5

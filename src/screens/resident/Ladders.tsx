@@ -1,4 +1,5 @@
 'use client'
+import { percent } from '@/ui/percent'
 import { Link } from '@/ui/link'
 import { useState } from 'react'
 import styled from 'styled-components'
@@ -68,7 +69,7 @@ function CommandBlock({ command, residencyId }: { command: CommandView; residenc
               {command.stuck && <p>{command.stuck}</p>}
               <p>
                 {command.reps} reps
-                {command.cleanShare !== undefined && `, ${Math.round(command.cleanShare * 100)} % clean`}.{' '}
+                {command.cleanShare !== undefined && `, ${percent(command.cleanShare)} clean`}.{' '}
                 {command.memory}
               </p>
               {command.caution && <p>{command.caution}</p>}
