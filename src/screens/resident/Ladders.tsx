@@ -69,8 +69,7 @@ function CommandBlock({ command, residencyId }: { command: CommandView; residenc
               {command.stuck && <p>{command.stuck}</p>}
               <p>
                 {command.reps} reps
-                {command.cleanShare !== undefined && `, ${percent(command.cleanShare)} clean`}.{' '}
-                {command.memory}
+                {command.cleanShare !== undefined && `, ${percent(command.cleanShare)} clean`}. {command.memory}
               </p>
               {command.caution && <p>{command.caution}</p>}
               {command.promise && (
