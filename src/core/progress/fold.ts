@@ -1,10 +1,13 @@
 import { ownRung } from '../curriculum/lookup'
 import type { Curriculum } from '../curriculum/types'
 import { compareFacts, type RepFact, type SetContext, type SetFact } from '../facts/fact'
-import { Fold, type Mark, type OnRefresher } from './machine'
+import { Fold } from './machine'
+import type { Mark } from './mark'
 import { newest, regimeAt, type Regime, type Regimes } from './regime'
+import type { OnRefresher } from './repAt'
 import { copyRunState, copyState, emptyDogState, type DogState } from './state'
-import { sayRuling, type Ruling, type Verdict } from './voice'
+import type { Ruling } from './ruling'
+import { sayRuling, type Verdict } from './voice'
 
 /** The state after all these facts, folded in the order of time, device and sequence whatever order they came in. */
 export function foldDog(regimes: Regimes, sets: readonly SetFact[], onRefresher?: OnRefresher): DogState {

@@ -1,91 +1,31 @@
 import { ownRung, type RungPlaceInLadder } from '../curriculum/lookup'
-import type { Rung, Run } from '../curriculum/types'
-import { contextStanding, noteMissed, noteReached, type ContextStanding } from './context'
-import { tooEarlyBecause } from '../dog/early'
-import { carryOver } from './carryOver'
-import { dropAfter, lowWindow, putBack, type Drop } from './drop'
-import { cleanWanted, failedRefresher } from './refresher'
-import { countResult, noteMet } from './tally'
 import { is } from '../curriculum/roles'
-import { beginAnew, passedAgain } from './anew'
-import { noKit } from '../curriculum/types'
 import { compareFacts, type FactOrder, type RepFact, type SetContext, type SetFact } from '../facts/fact'
-import { shutBecause, type Holds } from './gates'
-import { afterRefresher, type Showing } from './memory'
+import { asksOf, metBy } from '../rule/rule'
+import { beginAnew } from './anew'
+import { carryOver } from './carryOver'
+import { Climbs, tallyOf, topOf } from './climbs'
+import { contextStanding } from './context'
+import { dropAfter, lowWindow, putBack } from './drop'
+import { dropBack, stepBack } from './dropped'
+import { shutBecause } from './gates'
+import { setsMarked, type Mark } from './mark'
+import { meet } from './met'
+import { failedRefresher } from './refresher'
 import { regimeAt, type Regime, type Regimes } from './regime'
+import type { Folding, OnRefresher, Progress, RepAt } from './repAt'
 import { resultOf } from './result'
-import type { Results } from '../rule/results'
-import { asksOf, metBy, type Asks } from '../rule/rule'
-import {
-  noDay,
-  emptyRunState,
-  emptyTally,
-  isHeldBy,
-  talliesOf,
-  topHeldBy,
-  type DogState,
-  type RungTally,
-  type RunState,
-} from './state'
-import { clearTrouble, countBlock, markStuckByBlocks, noteBlock, noteDrop } from './trouble'
-import type { Because, Ruling } from './voice'
-import { lowest, restartWindow, slideWindow } from './window'
-
-/** Called at the end of each refresher at what is held, with the half-life's history before it. */
-export type OnRefresher = (runKey: string, before: readonly Showing[], showing: Showing) => void
-
-/** How far a fold has come, so that it can go on exactly where it stopped. */
-export interface Mark {
-  /** The last rep folded, in the order in which facts count; undefined before the first. */
-  readonly last: FactOrder | undefined
-  /** The sets begun last, the newest at the end: more reps of theirs may come. */
-  readonly sets: readonly SetSoFar[]
-}
-
-export interface SetSoFar {
-  readonly id: string
-  readonly reps: number
-  readonly clean: number
-}
-
-/** House: a device, another and a set put right meanwhile; a rep of an older set folds everything anew. */
-const setsMarked = 4
-
-/** What is known of a set while its reps are folded. */
-interface Progress {
-  reps: number
-  clean: number
-  /**
-   * The rules that what follows was looked up under; undefined for a set taken up again, which looks it up at its next
-   * rep.
-   */
-  regime: Regime | undefined
-  found: RungPlaceInLadder | undefined
-  climb: Climb | undefined
-  /** What the rung’s rule asks for, once a rep was judged. */
-  asks: Asks | undefined
-  tally: RungTally | undefined
-  /** Number of the highest rung held, −1 when none is. */
-  top: number
-  /** The value of `heldTick` for which `shut`, `top` and `context` are right. */
-  asOf: number
-  shut: string | undefined
-  context: ContextStanding | undefined
-}
-
-/** A run as the fold holds it: its state, and the same tallies by number. */
-interface Climb {
-  readonly run: Run
-  readonly state: RunState
-  readonly tallies: (RungTally | undefined)[]
-  /** Number of the highest rung held, −1 when none is; undefined until it is asked for. */
-  top: number | undefined
-}
+import { movesNothing, shownByOwner, untold, type Ruling } from './ruling'
+import { notePractice } from './showings'
+import { emptyRunState, isHeldBy, type DogState } from './state'
+import { countResult } from './tally'
+import { countBlock, markStuckByBlocks, noteBlock } from './trouble'
+import { restartWindow, slideWindow } from './window'
 
 /** Folds reps into a state. What it caches is only to be quick: everything that lasts is in the state. */
-export class Fold {
+export class Fold implements Folding {
   private readonly open = new Map<string, Progress>()
-  private readonly climbs = new Map<string, Climb>()
+  readonly climbs: Climbs
   /** Raised whenever something may have come to be held or stopped being so, or a context moved. */
   private heldTick = 1
   private last: FactOrder | undefined
@@ -94,8 +34,10 @@ export class Fold {
     readonly state: DogState,
     private readonly regimes: Regimes,
     private regime: Regime,
-    private readonly onRefresher?: OnRefresher,
-  ) {}
+    readonly onRefresher: OnRefresher | undefined = undefined,
+  ) {
+    this.climbs = new Climbs(state)
+  }
 
   /** Takes up a set in the middle. */
   resume(set: SetContext, before: readonly RepFact[]): void {
@@ -111,6 +53,10 @@ export class Fold {
 
   get now(): Regime {
     return this.regime
+  }
+
+  moved(): void {
+    this.heldTick++
   }
 
   get mark(): Mark {
@@ -137,14 +83,14 @@ export class Fold {
 
   private isHeldNow(rungId: string): boolean {
     const found = ownRung(this.regime.curriculum, rungId)
-    return found !== undefined && this.holds(found)
+    return found !== undefined && this.climbs.holds(found)
   }
 
   private enterNext(regime: Regime): void {
     if (regime.curriculum !== this.regime.curriculum) {
       carryOver(this.state, this.regime.curriculum, regime.curriculum)
       this.climbs.clear()
-      this.heldTick++
+      this.moved()
     }
     this.regime = regime
     this.state.under = Math.max(0, regime.from)
@@ -159,7 +105,7 @@ export class Fold {
     const runState = (this.state.runs[found.runKey] ??= emptyRunState())
     runState.position = found.index
     restartWindow(runState.window, '')
-    this.heldTick++
+    this.moved()
   }
 
   /** Begins rungs anew in every run that was ever worked. */
@@ -170,7 +116,7 @@ export class Fold {
       if (runState) beginAnew(run, runState, rungIds)
     }
     this.climbs.clear()
-    this.heldTick++
+    this.moved()
   }
 
   private begin(set: Pick<SetContext, 'rungId'>): Progress {
@@ -236,19 +182,19 @@ export class Fold {
     // What an owner shows fills the hands of the grid; it says nothing of what the dog was taught.
     if (set.turn === 'owner') return shownByOwner
     const { found } = progress
-    if (!found) return this.movesNothing(set.rungId, progress.reps >= 10, 'this curriculum has no such rung')
+    if (!found) return this.beyond(set.rungId, progress.reps >= 10, 'this curriculum has no such rung')
     if (progress.asOf !== this.heldTick) this.look(progress, found, set)
     if (progress.shut !== undefined)
-      return this.movesNothing(found.rung.id, progress.reps >= found.rung.setReps, progress.shut)
+      return this.beyond(found.rung.id, progress.reps >= found.rung.setReps, progress.shut)
     return this.judge(found, progress, set, rep, tell)
   }
 
   /** Whether the rung is shut here, and how far it is here under what is held. */
   private look(progress: Progress, found: RungPlaceInLadder, set: SetContext): void {
     const { rung, run, index } = found
-    progress.shut = shutBecause(this.state, this.regime.curriculum, rung, set, this.holds)
-    const climb = this.climb(found)
-    progress.top = climb ? this.topOf(climb) : -1
+    progress.shut = shutBecause(this.state, this.regime.curriculum, rung, set, this.climbs.holds)
+    const climb = this.climbs.of(found)
+    progress.top = climb ? topOf(climb) : -1
     progress.context =
       climb && progress.top >= 0 && index <= progress.top
         ? contextStanding(run, climb.state, set, progress.top)
@@ -256,48 +202,16 @@ export class Fold {
     progress.asOf = this.heldTick
   }
 
-  /** The run as it is climbed; undefined when it was never worked. */
-  private climb(found: RungPlaceInLadder): Climb | undefined {
-    const known = this.climbs.get(found.runKey)
-    if (known) return known
-    const state = this.state.runs[found.runKey]
-    return state && this.take(found, state)
-  }
-
-  private take(found: RungPlaceInLadder, state: RunState): Climb {
-    const climb: Climb = { run: found.run, state, tallies: talliesOf(found.run, state), top: undefined }
-    this.climbs.set(found.runKey, climb)
-    return climb
-  }
-
-  private readonly holds: Holds = (rung) => {
-    const climb = this.climb(rung)
-    return climb !== undefined && isHeldBy(climb.run, climb.tallies, rung.index)
-  }
-
-  private topOf(climb: Climb): number {
-    return (climb.top ??= topHeldBy(climb.run, climb.tallies))
-  }
-
-  /** The counts of a rung of this climb. */
-  private tally(climb: Climb, index: number): RungTally {
-    const known = climb.tallies[index]
-    const id = climb.run.rungs[index]?.id
-    if (known || id === undefined) return known ?? emptyTally()
-    return (climb.tallies[index] = climb.state.tallies[id] = emptyTally())
-  }
-
-  private movesNothing(rungId: string, endsSet: boolean, why: string): Ruling {
+  private beyond(rungId: string, endsSet: boolean, why: string): Ruling {
     this.state.beyond[rungId] = (this.state.beyond[rungId] ?? 0) + 1
-    return { kind: 'moves-nothing', endsSet, toRungId: rungId, at: undefined, because: { kind: 'moves-nothing', why } }
+    return movesNothing(rungId, endsSet, why)
   }
 
   private judge(found: RungPlaceInLadder, progress: Progress, set: SetContext, rep: RepFact, tell: boolean): Ruling {
-    const { rung, run, index, runKey } = found
+    const { rung, run, index } = found
     const { judging } = this.regime
-    const climb = (progress.climb ??=
-      this.climb(found) ?? this.take(found, (this.state.runs[runKey] = emptyRunState())))
-    const tally = (progress.tally ??= this.tally(climb, index))
+    const climb = (progress.climb ??= this.climbs.begun(found))
+    const tally = (progress.tally ??= tallyOf(climb, index))
     const runState = climb.state
     const heldBefore = progress.top
     const climbing = progress.context !== undefined && progress.context.open.length > 0
@@ -325,7 +239,8 @@ export class Fold {
     const stops = result === 'M' && (rung.kind === 'timed' || rung.kind === 'recall')
     const asks = (progress.asks ??= asksOf(rung.rule))
     if (!stops && (metBy(asks, window.results) || offered))
-      return this.meet(
+      return meet(
+        this,
         { found, climb, tally, set, rep, results, tell, heldBefore, refresher, climbing, progress },
         offered ? 2 : asks.span,
       )
@@ -342,8 +257,8 @@ export class Fold {
     if (ends) countBlock(tally)
     if (drop || ends) {
       const at: RepAt = { found, climb, tally, set, rep, results, tell, heldBefore, refresher, climbing, progress }
-      if (drop) return climbing ? this.stepBack(at, drop) : this.dropBack(at, drop)
-      this.notePractice(at)
+      if (drop) return climbing ? stepBack(this, at, drop) : dropBack(this, at, drop)
+      notePractice(this, at)
     }
     markStuckByBlocks(run, runState, tally, index)
     if (!tell) return untold
@@ -356,189 +271,4 @@ export class Fold {
       because: { kind: 'counting', putBack: isPutBack ? (heldHere ? 'held before' : 'not held') : undefined },
     }
   }
-
-  private meet(at: RepAt, span: number): Ruling {
-    const { found, climb, tally, set, rep, heldBefore, refresher } = at
-    const { rung, run, index } = found
-    const runState = climb.state
-    const { window } = runState
-    const common = {
-      place: window.placeReps >= span ? window.place : undefined,
-      level: lowest(window.levels, span),
-      kit: window.kitReps >= span ? window.kit : undefined,
-      person: window.personReps >= span ? window.person : undefined,
-      loose: window.leashed < span,
-    }
-    const isFirst = tally.met.length === 0
-    noteMet(tally, set.unsure === true ? noDay : set.day, common)
-    tally.lastMet = this.state.tick
-    const further = noteReached(run, runState, index, heldBefore, common)
-    clearTrouble(run, runState, climb.tallies, index)
-    restartWindow(window, rung.id)
-    const advanced = index >= runState.position
-    if (advanced) runState.position = index + 1
-    if (runState.again !== undefined) passedAgain(run, runState, index)
-    const top = (climb.top = topHeldBy(run, climb.tallies, heldBefore))
-    this.heldTick++
-    // What a dog that never misses needs as well: a first pass, what comes to be held, a step in what is new, a
-    // refresher.
-    if (isFirst || top > heldBefore || refresher || (at.climbing && further)) this.state.came += span
-    if (top >= 0) {
-      if (!runState.memory) runState.memory = { since: rep.at, shown: [] }
-      else if (refresher) this.show(at, true)
-      else if (index >= heldBefore) runState.memory = { since: rep.at, shown: runState.memory.shown }
-    }
-    if (!at.tell) return untold
-    const context = top >= 0 && index <= top ? contextStanding(run, runState, set, top) : undefined
-    const next = advanced ? run.rungs[runState.position] : at.climbing && context ? run.rungs[context.index] : undefined
-    const onward = next !== undefined && next.id !== rung.id
-    const waits = next && onward ? this.notYet(next, set) : undefined
-    if (next && waits !== undefined)
-      return ended(at, advanced ? 'waits' : 'met-again', rung, { kind: 'met-waits', next, until: waits })
-    return ended(at, advanced || (at.climbing && onward) ? 'moves-on' : 'met-again', onward ? next : rung, {
-      kind: 'met',
-    })
-  }
-
-  /**
-   * Why the rung that comes next is not open here yet, as a suggestion would say it. A rung of another kind of place is
-   * judged there.
-   */
-  private notYet(next: Rung, set: SetContext): string | undefined {
-    const placeKind = next.criterion.place ?? set.placeKind
-    const { age, curriculum } = this.regime
-    return (
-      (age && tooEarlyBecause(next, age, set.day, placeKind)) ??
-      shutBecause(
-        this.state,
-        curriculum,
-        next,
-        { placeId: set.placeId, placeKind, level: set.level, kit: next.gate === undefined ? set.kit : noKit },
-        this.holds,
-      )
-    )
-  }
-
-  private show(at: RepAt, clean: boolean): void {
-    const { rep, found } = at
-    const runState = at.climb.state
-    if (!runState.memory) return
-    const before = runState.memory.shown
-    runState.memory = afterRefresher(runState.memory, rep.at, clean)
-    const showing = runState.memory.shown.at(-1)
-    if (showing) this.onRefresher?.(found.runKey, before, showing)
-  }
-
-  /** A set that came off more often than not, at the top held rung or above it, keeps the command fresh. */
-  private notePractice(at: RepAt): void {
-    const { found, heldBefore, rep, progress, refresher } = at
-    const runState = at.climb.state
-    if (!runState.memory || heldBefore < 0 || found.index < heldBefore) return
-    if (progress.clean * 2 <= progress.reps) return
-    if (refresher && progress.clean >= cleanWanted(found.rung, progress.reps)) this.show(at, true)
-    else runState.memory = { since: rep.at, shown: runState.memory.shown }
-  }
-
-  /** Back one step of the relaxed climb in what is new; the ladder itself stays where it is. */
-  private stepBack(at: RepAt, drop: Drop): Ruling {
-    const { found, tally, set, rep, heldBefore, progress } = at
-    const { rung, run, index } = found
-    const runState = at.climb.state
-    noteMissed(
-      run,
-      runState,
-      index,
-      heldBefore,
-      progress.context?.open ?? [],
-      drop.reason.kind === 'two-crooked' ? drop.to : undefined,
-    )
-    noteDrop(tally, runState, rung.id, rep.at)
-    restartWindow(runState.window, '')
-    this.heldTick++
-    if (!at.tell) return untold
-    const to = run.rungs[contextStanding(run, runState, set, heldBefore).index] ?? rung
-    return ended(at, to.id === rung.id ? 'again' : 'back', to, { kind: 'eased', reason: drop.reason, to })
-  }
-
-  private dropBack(at: RepAt, drop: Drop): Ruling {
-    const { found, tally, rep, refresher } = at
-    const { rung, run, index } = found
-    const runState = at.climb.state
-    if (refresher) this.slip(at, drop.to)
-    const to = Math.min(drop.to, runState.position)
-    const target = run.rungs[to] ?? rung
-    if (drop.to === index) {
-      // A warm-up at the first rung may fail while the rung in hand lies higher: that one waits.
-      runState.position = Math.min(runState.position, index)
-      // Nothing lies below the first rung, and what went wrong there counts as anywhere. A window that has run low
-      // begins anew: it would end the set at every rep from here on.
-      if (drop.reason.kind !== 'two-crooked') {
-        noteDrop(tally, runState, rung.id, rep.at)
-        markStuckByBlocks(run, runState, tally, index)
-      }
-      if (drop.reason.kind === 'window-low' || drop.reason.kind === 'three-misses') restartWindow(runState.window, '')
-      return at.tell
-        ? ended(at, 'again', rung, {
-            kind: 'dropped',
-            reason: drop.reason,
-            to: target,
-            lowest: drop.reason.kind !== 'two-crooked' || index === 0,
-          })
-        : untold
-    }
-    noteDrop(tally, runState, rung.id, rep.at)
-    markStuckByBlocks(run, runState, tally, index)
-    runState.position = to
-    restartWindow(runState.window, '')
-    return at.tell
-      ? ended(at, 'back', target, { kind: 'dropped', reason: drop.reason, to: target, lowest: false })
-      : untold
-  }
-
-  /** A failed refresher takes away what lies above the rung to rebuild from, and shortens the half-life. */
-  private slip(at: RepAt, rebuildFrom: number): void {
-    const { found, climb } = at
-    for (let i = Math.min(rebuildFrom + 1, found.index); i <= found.index; i++)
-      this.tally(climb, i).slipped = this.state.tick
-    this.show(at, false)
-    climb.top = undefined
-    this.heldTick++
-  }
-}
-
-/** What nobody asked to be told. */
-const untold: Ruling = { kind: 'go-on', endsSet: false, toRungId: '', at: undefined, because: { kind: 'met' } }
-
-/** In the owner’s turn of a demonstration nothing moves. */
-const shownByOwner: Ruling = {
-  kind: 'moves-nothing',
-  endsSet: false,
-  toRungId: '',
-  at: undefined,
-  because: { kind: 'moves-nothing', why: 'the owner’s turn of a demonstration moves no ladder' },
-}
-
-/** A ruling that ends the set. */
-const ended = ({ found, results }: RepAt, kind: Ruling['kind'], to: Rung, because: Because): Ruling => ({
-  kind,
-  endsSet: true,
-  toRungId: to.id,
-  at: { rung: found.rung, results },
-  because,
-})
-
-interface RepAt {
-  readonly found: RungPlaceInLadder
-  readonly climb: Climb
-  readonly tally: RungTally
-  readonly set: SetContext
-  readonly rep: RepFact
-  /** The window with this rep as the newest, before anything restarts it. */
-  readonly results: Results
-  /** Somebody wants to be told. */
-  readonly tell: boolean
-  readonly heldBefore: number
-  readonly refresher: boolean
-  readonly climbing: boolean
-  readonly progress: Progress
 }

@@ -4,7 +4,8 @@ import { findRung } from '../curriculum/lookup'
 import { setsFrom } from '../tests/facts'
 import { Stepper } from './fold'
 import { always } from './regime'
-import { sayRuling, type Ruling } from './voice'
+import type { Ruling } from './ruling'
+import { sayRuling } from './voice'
 
 const rung = (id: string) =>
   findRung(houseCurriculum, id)?.rung ??

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { forecastShape, type Forecast } from '@/core/forecast/forecast'
 import type { SetFact } from '@/core/facts/fact'
-import type { Mark } from '@/core/progress/machine'
+import type { Mark } from '@/core/progress/mark'
 import type { DogState, RunState } from '@/core/progress/state'
 import { foldVersion, type Summary } from '@/core/promise/summary'
 import type { Db } from '@/store/database'

@@ -1,7 +1,7 @@
 import { dayIn } from '@/core/days'
 import type { SetFact } from '@/core/facts/fact'
 import { foldFrom, foldMarked } from '@/core/progress/fold'
-import type { Mark } from '@/core/progress/machine'
+import type { Mark } from '@/core/progress/mark'
 import { changesAt, newest, upTo, type Regimes } from '@/core/progress/regime'
 import type { DogState } from '@/core/progress/state'
 import { summarise, type Summary } from '@/core/promise/summary'

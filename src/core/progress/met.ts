@@ -1,0 +1,76 @@
+import { noKit, type Rung } from '../curriculum/types'
+import { tooEarlyBecause } from '../dog/early'
+import type { SetContext } from '../facts/fact'
+import { passedAgain } from './anew'
+import { contextStanding, noteReached } from './context'
+import { shutBecause } from './gates'
+import { judgedAt, type Folding, type RepAt } from './repAt'
+import { ended, untold, type Ruling } from './ruling'
+import { noteShowing } from './showings'
+import { noDay, topHeldBy } from './state'
+import { noteMet } from './tally'
+import { clearTrouble } from './trouble'
+import { lowest, restartWindow } from './window'
+
+/** The rule is met: what it leads on to. `span`: the newest reps it was met by. */
+export function meet(fold: Folding, at: RepAt, span: number): Ruling {
+  const { found, climb, tally, set, rep, heldBefore, refresher } = at
+  const { rung, run, index } = found
+  const runState = climb.state
+  const { window } = runState
+  const common = {
+    place: window.placeReps >= span ? window.place : undefined,
+    level: lowest(window.levels, span),
+    kit: window.kitReps >= span ? window.kit : undefined,
+    person: window.personReps >= span ? window.person : undefined,
+    loose: window.leashed < span,
+  }
+  const isFirst = tally.met.length === 0
+  noteMet(tally, set.unsure === true ? noDay : set.day, common)
+  tally.lastMet = fold.state.tick
+  const further = noteReached(run, runState, index, heldBefore, common)
+  clearTrouble(run, runState, climb.tallies, index)
+  restartWindow(window, rung.id)
+  const advanced = index >= runState.position
+  if (advanced) runState.position = index + 1
+  if (runState.again !== undefined) passedAgain(run, runState, index)
+  const top = (climb.top = topHeldBy(run, climb.tallies, heldBefore))
+  fold.moved()
+  // What a dog that never misses needs as well: a first pass, what comes to be held, a step in what is new, a
+  // refresher.
+  if (isFirst || top > heldBefore || refresher || (at.climbing && further)) fold.state.came += span
+  if (top >= 0) {
+    if (!runState.memory) runState.memory = { since: rep.at, shown: [] }
+    else if (refresher) noteShowing(fold, at, true)
+    else if (index >= heldBefore) runState.memory = { since: rep.at, shown: runState.memory.shown }
+  }
+  if (!at.tell) return untold
+  const context = top >= 0 && index <= top ? contextStanding(run, runState, set, top) : undefined
+  const next = advanced ? run.rungs[runState.position] : at.climbing && context ? run.rungs[context.index] : undefined
+  const onward = next !== undefined && next.id !== rung.id
+  const waits = next && onward ? notYet(fold, next, set) : undefined
+  if (next && waits !== undefined)
+    return ended(judgedAt(at), advanced ? 'waits' : 'met-again', rung, { kind: 'met-waits', next, until: waits })
+  return ended(judgedAt(at), advanced || (at.climbing && onward) ? 'moves-on' : 'met-again', onward ? next : rung, {
+    kind: 'met',
+  })
+}
+
+/**
+ * Why the rung that comes next is not open here yet, as a suggestion would say it. A rung of another kind of place is
+ * judged there.
+ */
+function notYet(fold: Folding, next: Rung, set: SetContext): string | undefined {
+  const placeKind = next.criterion.place ?? set.placeKind
+  const { age, curriculum } = fold.now
+  return (
+    (age && tooEarlyBecause(next, age, set.day, placeKind)) ??
+    shutBecause(
+      fold.state,
+      curriculum,
+      next,
+      { placeId: set.placeId, placeKind, level: set.level, kit: next.gate === undefined ? set.kit : noKit },
+      fold.climbs.holds,
+    )
+  )
+}
