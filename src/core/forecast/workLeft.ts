@@ -1,10 +1,10 @@
-import type { Curriculum } from '../curriculum/types'
+import type { Curriculum, Rung } from '../curriculum/types'
 import { relaxFrom, relaxPath } from '../curriculum/relax'
-import { lackOf, needGoal, promiseGoal, type Goal } from '../promise/goals'
+import { lackOf, needGoal, promiseGoal, type Goal, type Lack } from '../promise/goals'
 import type { OwnerPromise } from '../promise/ownerPromise'
 import { targetsOf } from '../promise/standing'
 import { unmetNeeds } from '../progress/gates'
-import { daysToHold, type DogState, type Evidence } from '../progress/state'
+import { daysToHold, type DogState, type Evidence, type RunState } from '../progress/state'
 import { spanOf } from '../rule/rule'
 import { laterRates, rateKindOf, type Rates, type Stretch } from './rates'
 import { frontierOf } from './stretches'
@@ -69,60 +69,35 @@ export function workLeft(
 ): readonly Leg[] {
   const legs: Leg[] = []
   const numbers = new Map<string, number>()
-  const ends: { readonly runKey: string; readonly index: number; readonly from: number; readonly to: number }[] = []
+  const ends: End[] = []
   const add = (goal: Goal, promised: boolean, onTheWay: ReadonlySet<string>): number | undefined => {
-    const { run, runKey, index, rung: target } = goal.at
+    const { runKey, index, rung: target } = goal.at
     const key = promised ? `promise ${target.id}` : `${target.id} ${goal.leashed ? 'on leash' : ''}`
     const known = numbers.get(key)
     if (known !== undefined) return known
     if (onTheWay.has(key)) return undefined
     const lack = lackOf(state, goal)
-    const runState = state.runs[runKey]
-    const frontier = frontierOf(run, runState)
+    const way = wayTo(goal, lack, state.runs[runKey])
     const spent = open.findLast((s) => s.runKey === runKey && !s.passed)
-    const position = Math.min(runState?.position ?? 0, frontier)
-    // What it fell back from is climbed again; met once, with the rung itself, whose meeting is the second day's.
-    const fell = !lack.met && position < Math.min(frontier, index)
-    const metOnce = !lack.held && frontier > index
-    const to = fell ? Math.min(frontier, metOnce ? index + 1 : index) : frontier
-    const steps: Step[] = []
-    for (let i = fell ? position : frontier; i < to; i++)
-      steps.push({
-        rate: i === index ? laterRates.secondDay : laterRates.again,
-        done: 0,
-        least: 1,
-        needs: [],
-        back: true,
-      })
-    const back = steps.length
-    for (let i = frontier; i <= index && !lack.held; i++) {
-      const rung = run.rungs[i]
-      if (!rung) continue
-      const needs = unmetNeeds(state, curriculum, rung).flatMap(
-        (need) => add(needGoal(need, rung.gate !== undefined), false, new Set([...onTheWay, key])) ?? [],
-      )
-      steps.push({
-        rate: rates.of(rung.id, rateKindOf(rung)),
-        done: spent?.rungId === rung.id ? spent.sets : 0,
-        least: Math.max(1, Math.ceil(spanOf(rung.rule) / Math.max(1, rung.setReps)) - 1),
-        needs,
-      })
-    }
-    const had = Math.min(daysToHold, lack.days.length)
-    const metToday = lack.days.includes(today)
-    const byClimbing = steps.length > back || (fell && metOnce && !metToday)
-    const climbed = steps.length > back ? index + 1 : to
+    const steps = [
+      ...way.again.map((i) => stepAgain(i === index)),
+      ...way.fresh.map((rung): Step => {
+        const needs = unmetNeeds(state, curriculum, rung).flatMap(
+          (need) => add(needGoal(need, rung.gate !== undefined), false, new Set([...onTheWay, key])) ?? [],
+        )
+        return { ...stepTo(rung, rates), done: spent?.rungId === rung.id ? spent.sets : 0, needs }
+      }),
+    ]
     const number = legs.length
     numbers.set(key, number)
-    ends.push({ runKey, index, from: fell ? position : frontier, to: climbed })
+    ends.push({ runKey, index, from: way.from, to: way.fresh.length > 0 ? index + 1 : way.to })
     const meetings = promised && !lack.met ? meetingsOf(goal, lack, today, sooner) : { all: [], sooner: false }
     legs.push({
       command: goal.at.command.id,
       rungId: target.id,
       promised,
       steps,
-      days: lack.held ? 0 : Math.max(steps.length > back ? 1 : 0, daysToHold - had - Number(byClimbing)),
-      metToday,
+      ...daysOf(way, lack, today),
       meetings: meetings.all,
       sooner: meetings.sooner,
     })
@@ -132,14 +107,71 @@ export function workLeft(
   return climbedOnce(legs, ends)
 }
 
+/** Where a leg begins and ends on its run. */
+interface End {
+  readonly runKey: string
+  readonly index: number
+  readonly from: number
+  readonly to: number
+}
+
+/** What of a run is still to be climbed for a goal. */
+interface Way {
+  /** Numbers of the rungs it fell back from, and those not passed yet. */
+  readonly again: readonly number[]
+  readonly fresh: readonly Rung[]
+  readonly from: number
+  readonly to: number
+  /** The goal's own rung is among those climbed again: its meeting is the second day's. */
+  readonly meetsAgain: boolean
+}
+
+function wayTo({ at: { run, index } }: Goal, lack: Lack, state: RunState | undefined): Way {
+  const frontier = frontierOf(run, state)
+  const position = state?.position ?? 0
+  // What it fell back from is climbed again; met once, with the rung itself.
+  const fell = !lack.met && position < Math.min(frontier, index)
+  const metOnce = !lack.held && frontier > index
+  const from = fell ? position : frontier
+  const to = fell ? Math.min(frontier, metOnce ? index + 1 : index) : frontier
+  return {
+    again: Array.from({ length: to - from }, (_, i) => from + i),
+    fresh: lack.held ? [] : run.rungs.slice(frontier, index + 1),
+    from,
+    to,
+    meetsAgain: fell && metOnce,
+  }
+}
+
+/** A rung it fell back from, or the goal's own, on its second day. */
+const stepAgain = (own: boolean): Step => ({
+  rate: own ? laterRates.secondDay : laterRates.again,
+  done: 0,
+  least: 1,
+  needs: [],
+  back: true,
+})
+
+const stepTo = (rung: Rung, rates: Rates): Pick<Step, 'rate' | 'least'> => ({
+  rate: rates.of(rung.id, rateKindOf(rung)),
+  least: Math.max(1, Math.ceil(spanOf(rung.rule) / Math.max(1, rung.setReps)) - 1),
+})
+
+/** The days on which the rule is to be met once all is climbed; the climbing is one of them where it meets it. */
+function daysOf(way: Way, lack: Lack, today: string): Pick<Leg, 'days' | 'metToday'> {
+  const metToday = lack.days.includes(today)
+  if (lack.held) return { days: 0, metToday }
+  const had = Math.min(daysToHold, lack.days.length)
+  const climbs = way.fresh.length > 0
+  const byClimbing = climbs || (way.meetsAgain && !metToday)
+  return { days: Math.max(climbs ? 1 : 0, daysToHold - had - Number(byClimbing)), metToday }
+}
+
 /**
  * Rungs that two legs of one run share are climbed once: the higher leg goes on where the lower one ends. What is
  * needed first and lies below is held by the next day’s work above it, and asks for no set of its own.
  */
-function climbedOnce(
-  legs: readonly Leg[],
-  ends: readonly { readonly runKey: string; readonly index: number; readonly from: number; readonly to: number }[],
-): readonly Leg[] {
+function climbedOnce(legs: readonly Leg[], ends: readonly End[]): readonly Leg[] {
   const made = [...legs]
   for (const runKey of new Set(ends.map((e) => e.runKey))) {
     const own = legs
