@@ -6,7 +6,7 @@ import { findRung } from '@/core/curriculum/lookup'
 import type { Setup } from '@/device/live/session'
 import { NeedsPerson } from '@/ui/NeedsPerson'
 import { Said } from '@/ui/ways'
-import type { BlockView } from '@/work/page/block'
+import type { BlockView } from '@/work/page/blockView'
 import { sayNews } from './setup'
 
 /** What speaks against what was chosen by hand: said before it begins; a tap takes what it may begin with. */

@@ -6,7 +6,7 @@ import { sayMark, sayRelease } from '@/core/dog/deaf'
 import { saySide } from '@/core/dog/side'
 import { NeedsPerson } from '@/ui/NeedsPerson'
 import { useWhen } from '@/ui/ways'
-import type { BlockView } from '@/work/page/block'
+import type { BlockView } from '@/work/page/blockView'
 
 /**
  * All that must be known before the first rep: its words and signals, side, what was noted last time, pay and what is

@@ -2,7 +2,7 @@ import { heatFor } from '@/core/dog/heat'
 import type { Setup } from '@/device/live/session'
 import { NeedsPerson } from '@/ui/NeedsPerson'
 import { useMeasures } from '@/ui/ways'
-import type { BlockView } from '@/work/page/block'
+import type { BlockView } from '@/work/page/blockView'
 
 /** What the heat says about work here; nothing when it is fine or nobody looked. */
 export function HeatWarning({

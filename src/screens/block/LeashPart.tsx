@@ -6,7 +6,7 @@ import type { Setup } from '@/device/live/session'
 import { Chip, ChipRow } from '@/ui/chips'
 import { Press } from '@/ui/press'
 import { useMeasures } from '@/ui/ways'
-import type { BlockView } from '@/work/page/block'
+import type { BlockView } from '@/work/page/blockView'
 import { One } from './One'
 
 /** Who is on the leash, who helps, and which other dog is about. */

@@ -5,7 +5,7 @@ import { Press } from '@/ui/press'
 import type { BlockItem } from '@/core/block/compose'
 import { findRung } from '@/core/curriculum/lookup'
 import { phone } from '@/ui/theme'
-import type { BlockView } from '@/work/page/block'
+import type { BlockView } from '@/work/page/blockView'
 import { OrderedList } from '@/ui/List'
 
 const roleWords = { 'warm-up': 'Warm up', work: 'Work', finish: 'Finish' } as const

@@ -1,7 +1,7 @@
 'use client'
 import { pressureEffects, pressureReasons } from '@/core/block/leashPressure'
 import { Press } from '@/ui/press'
-import type { BlockView } from '@/work/page/block'
+import type { BlockView } from '@/work/page/blockView'
 import { Chip, Done, Panel, SayOne, Two } from '@/ui/chips'
 import type { Kept, Said } from './pressureKept'
 

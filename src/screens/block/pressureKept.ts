@@ -4,7 +4,7 @@ import type { FactOf } from '@/core/facts/wire'
 import { chosen } from '@/core/method/rows'
 import { topHeld } from '@/core/progress/state'
 import type { Outbox } from '@/device/outbox'
-import type { BlockView } from '@/work/page/block'
+import type { BlockView } from '@/work/page/blockView'
 import type { Block } from './useBlock'
 
 /** What is said of one correction; the next one begins with what was said of the last. */

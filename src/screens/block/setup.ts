@@ -7,7 +7,7 @@ import { kits } from '@/core/curriculum/types'
 import type { DogState } from '@/core/progress/state'
 import { startPositions } from '@/core/facts/words'
 import { remember, type Remembered } from '@/device/remembered'
-import type { BlockView } from '@/work/page/block'
+import type { BlockView } from '@/work/page/blockView'
 import type { Setup } from '@/device/live/session'
 import { aroundHere, coachedDog } from './surroundings'
 

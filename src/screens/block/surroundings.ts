@@ -1,7 +1,7 @@
 import { refusedBecause, type Around, type CoachedDog } from '@/core/coach/allowed'
 import type { RungPlaceInLadder } from '@/core/curriculum/lookup'
 import type { DogState } from '@/core/progress/state'
-import type { BlockView } from '@/work/page/block'
+import type { BlockView } from '@/work/page/blockView'
 
 /** Degrees and percent as somebody typed them for the set before. */
 interface Typed {

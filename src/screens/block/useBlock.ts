@@ -10,7 +10,7 @@ import type { DogState } from '@/core/progress/state'
 import { bowlNow, fallingIn, lastCall, nextDraw, payInHold, piecesPaid, settleNow } from '@/device/live/drawn'
 import { hasEnough, setsOf } from '@/device/live/reduce'
 import { LiveSession, type LiveOutbox } from '@/device/live/session'
-import type { BlockView } from '@/work/page/block'
+import type { BlockView } from '@/work/page/blockView'
 import { aroundHere, coachedDog } from './surroundings'
 
 /**

@@ -11,7 +11,7 @@ import type { WireFact } from '@/core/facts/wire'
 import { takesNoMore } from '@/device/live/reduce'
 import { LiveSession, type LiveOutbox } from '@/device/live/session'
 import { aroundHere, coachedDog, refusedHere } from '@/screens/block/surroundings'
-import type { BlockView } from '../page/block'
+import type { BlockView } from '../page/blockView'
 import type { Tablet } from './kennel'
 
 /** What a block worked by the book came to. */

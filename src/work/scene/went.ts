@@ -1,0 +1,44 @@
+import { contextKey, type Seen } from '@/core/block/falling'
+import { startsOf, type Starts } from '@/core/coach/starts'
+import { ownRung } from '@/core/curriculum/lookup'
+import type { Curriculum, PromptLevel } from '@/core/curriculum/types'
+import { movingHelp } from '@/core/curriculum/words'
+import type { SetFact } from '@/core/facts/fact'
+import { outcomeMade } from '@/core/progress/result'
+
+/** The newest help said of each command that walks or comes: the leash, the voice, the body or food. */
+export function lastHelpIn(curriculum: Curriculum, sets: readonly SetFact[]): Readonly<Record<string, PromptLevel>> {
+  const found: Record<string, PromptLevel> = {}
+  for (const set of sets) {
+    const rung = ownRung(curriculum, set.rungId)?.rung
+    if (rung?.kind !== 'recall' && rung?.kind !== 'heel') continue
+    const said = set.reps.findLast((r) => r.outcome === 'helped' && movingHelp.some((h) => h === r.prompt))?.prompt
+    if (said) found[rung.command] = said
+  }
+  return found
+}
+
+/** How each rung went from the starts that were noted, where any was. */
+export function startsIn(curriculum: Curriculum, sets: readonly SetFact[]): Readonly<Record<string, Starts>> {
+  const noted = new Set(sets.flatMap((s) => (s.startPosition ? [s.rungId] : [])))
+  return Object.fromEntries(
+    [...noted].flatMap((id) => {
+      const rung = ownRung(curriculum, id)?.rung
+      return rung ? [[id, startsOf(rung, sets)] as const] : []
+    }),
+  )
+}
+
+/** How its reps went at each rung in each context. */
+export function seenIn(curriculum: Curriculum, sets: readonly SetFact[]): Readonly<Record<string, Seen>> {
+  const seen: Record<string, { clean: number; total: number }> = {}
+  for (const set of sets) {
+    const rung = ownRung(curriculum, set.rungId)?.rung
+    const counts = (seen[contextKey(set)] ??= { clean: 0, total: 0 })
+    for (const rep of set.reps) {
+      counts.total++
+      if (outcomeMade(rung, rep) === 'clean') counts.clean++
+    }
+  }
+  return seen
+}
