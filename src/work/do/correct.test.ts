@@ -1,11 +1,13 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { z } from 'zod'
 import type { Outcome } from '@/core/facts/fact'
+import { loadResident } from '../page/resident'
 import { recordFacts } from '../record/accept'
 import { derive, standingOf } from '../record/refold'
 import { regimesFor } from '../scene/regimes'
-import { loadResident } from '../page/resident'
 import { dog, later, msPerDay, newKennel, Tablet, trainer } from '../tests/kennel'
+import { sitPosition, sitScene } from '../tests/sitScene'
 import { correctSet, correctSetForm, voidSet } from './correct'
 
 function stage() {
@@ -186,5 +188,145 @@ describe('what a correction moved', () => {
     expect(back.ok && back.moved).toEqual([
       { dog: 'Bramble', command: 'Sit', before: expect.any(String), after: expect.any(String) },
     ])
+  })
+})
+
+describe('corrections are further facts', () => {
+  it('a set taken back gives back the standing before it, and stays in the log with its reason', () => {
+    const { db, ada, residencyId, tablet, work } = sitScene()
+    const before = standingOf(db, residencyId, later)
+    const setId = work(10)
+    expect(sitPosition(db, residencyId)).toBe(1)
+    expect(voidSet(db, { setId, reason: 'wrong dog', recordedBy: ada }, tablet.at + 1)).toMatchObject({
+      ok: true,
+      residencyId,
+    })
+    expect(standingOf(db, residencyId, later).state).toEqual(before.state)
+    expect(loadResident(db, residencyId, tablet.at)?.log).toMatchObject([{ id: setId, voidedBecause: 'wrong dog' }])
+    expect(voidSet(db, { setId, reason: 'again', recordedBy: ada }, tablet.at + 2).ok).toBe(false)
+  })
+
+  it('a set put right counts at its old time, in its old order, with what was wrong changed', () => {
+    const { db, ada, residencyId, tablet, work } = sitScene()
+    const setId = work(10)
+    const other = work(3, 'clean', 'sit.full')
+    const outcomes = ['miss', 'miss', 'miss', ...Array.from({ length: 7 }, () => 'clean' as const)] as (
+      'clean' | 'miss'
+    )[]
+    expect(
+      correctSet(
+        db,
+        {
+          setId,
+          reason: 'counted the wrong hand',
+          recordedBy: ada,
+          placeId: 'yard',
+          leashHolder: ada,
+          level: 1,
+          kit: 'long line',
+          outcomes,
+        },
+        tablet.at + 1,
+      ),
+    ).toMatchObject({ ok: true, residencyId })
+    expect(sitPosition(db, residencyId)).toBe(0)
+    const log = loadResident(db, residencyId, tablet.at)?.log ?? []
+    expect(
+      log.map((l) => [
+        l.id === other ? 'later' : l.voidedBecause !== null ? 'old' : 'new',
+        l.outcomes,
+        l.placeName,
+        l.level,
+      ]),
+    ).toEqual(
+      expect.arrayContaining([
+        ['later', 'CCC', 'Training room', 0],
+        ['old', 'CCCCCCCCCC', 'Training room', 0],
+        ['new', 'MMMCCCCCCC', 'Fenced yard', 1],
+      ]),
+    )
+    expect(log.find((l) => l.replaces === setId)?.at).toBe(log.find((l) => l.id === setId)?.at)
+    expect(standingOf(db, residencyId, later)).toEqual(
+      JSON.parse(JSON.stringify(derive(db, residencyId, regimesFor(db, residencyId, later)))),
+    )
+    expect(
+      correctSet(
+        db,
+        {
+          setId: other,
+          reason: 'x',
+          recordedBy: ada,
+          placeId: 'yard',
+          leashHolder: ada,
+          level: 1,
+          kit: 'long line',
+          outcomes: ['clean'],
+        },
+        tablet.at + 2,
+      ),
+    ).toMatchObject({ ok: false, reason: expect.stringContaining('meanwhile') })
+  })
+
+  it('a set put right keeps all that was said of it and of its reps, but for what was put right', () => {
+    const { db, ada, residencyId, tablet } = sitScene()
+    const set = tablet.set(residencyId, ada, {
+      temperatureC: 12,
+      humidity: 60,
+      helper: 'a second person',
+      road: 'road-bow',
+      startPosition: 'stand',
+      collar: 'slip lead',
+      fitted: true,
+    })
+    const rep = tablet.rep(set.id, 'helped', { prompt: 'voice', pieces: 3, payInterval: 5, bowlGrams: 15, turns: 2 })
+    recordFacts(db, tablet.batch([set, rep]), tablet.at)
+    const done = correctSet(
+      db,
+      {
+        setId: set.id,
+        reason: 'the other leash',
+        recordedBy: ada,
+        placeId: 'room',
+        leashHolder: ada,
+        level: 0,
+        kit: 'long line',
+        outcomes: ['helped'],
+      },
+      tablet.at + 1,
+    )
+    expect(done.ok).toBe(true)
+    const rows = (table: string, old: string) => {
+      const row = (where: string) =>
+        z.record(z.string(), z.unknown()).parse(db.prepare(`SELECT * FROM ${table} WHERE ${where}`).get(old))
+      return [row('id = ?'), row('replaces = ?')]
+    }
+    // What a copy has of its own.
+    const own = ['id', 'device', 'seq', 'replaces', 'root', 'set_id']
+    for (const [table, old, changed] of [
+      ['training_set', set.id, { kit: 'long line' }],
+      ['rep', rep.id, {}],
+    ] as const) {
+      const [was, now] = rows(table, old)
+      const rest = (r: Record<string, unknown> | undefined) =>
+        Object.fromEntries(Object.entries(r ?? {}).filter(([k]) => !own.includes(k)))
+      expect(rest(now)).toEqual({ ...rest(was), ...changed })
+    }
+  })
+
+  it('the log can be asked for a command, a place, refreshers, misses and what was taken back', () => {
+    const { db, ada, residencyId, tablet, work } = sitScene()
+    const first = work(10)
+    work(3, 'miss', 'sit.full')
+    voidSet(db, { setId: first, reason: 'no', recordedBy: ada }, tablet.at)
+    const ask = (filter: Parameters<typeof loadResident>[3]) =>
+      loadResident(db, residencyId, tablet.at, filter)?.log.length
+    expect([
+      ask({}),
+      ask({ only: 'misses' }),
+      ask({ only: 'taken-back' }),
+      ask({ only: 'refreshers' }),
+      ask({ command: 'down' }),
+      ask({ placeId: 'room', leashHolder: ada }),
+    ]).toEqual([2, 1, 1, 0, 0, 2])
   })
 })

@@ -1,45 +1,30 @@
-import { ownRung } from '@/core/curriculum/lookup'
-import { ladderOf, regimesFor } from '../scene/regimes'
-import { later } from '../tests/kennel'
+import { v7 } from 'uuid'
 import { describe, expect, it } from 'vitest'
-import { mostReps } from '@/core/baseline/baseline'
+import { ownRung } from '@/core/curriculum/lookup'
+import type { Typed } from '@/core/fields'
+import { typedOf } from '@/core/form'
 import { sideAsked } from '@/core/intake/asked'
 import { stepIds } from '@/core/intake/steps'
-import { typedOf } from '@/core/form'
-import type { Typed } from '@/core/fields'
-import { readStarts } from '@/store/baseline'
 import type { Db } from '@/store/database'
 import { readWeights } from '@/store/food'
 import { readEntry } from '@/store/intake'
 import { findResident, readCueWords, readPromises } from '@/store/residents'
-import { doorCard } from '../page/printed'
 import { loadComing } from '../page/coming'
 import { loadHandoffPage } from '../page/handoff'
-import { baselineRepForm, keepBaselineRep, takeProposed, takeStart, undoBaselineRep } from './baseline'
-import { loadBaseline } from '../page/baseline'
-import { addDog } from './begin'
-import { bookingDraft, keepStep, openBookings, saveDraft } from './intake'
 import { loadIntake } from '../page/intake'
+import { doorCard } from '../page/printed'
 import { loadResident } from '../page/resident'
-import { keepChoice, keepTaste, reserve, undoReward, worksForToys } from './reward'
-import { loadReward } from '../page/reward'
 import { recordFacts } from '../record/accept'
 import { derive, standingOf } from '../record/refold'
-import { dog, dogFields, monday, msPerDay, newKennel, Tablet, trainer } from '../tests/kennel'
-import { v7 } from 'uuid'
+import { ladderOf, regimesFor } from '../scene/regimes'
+import { arrivedDog } from '../tests/arrivedDog'
+import { dog, dogFields, later, monday, msPerDay, Tablet } from '../tests/kennel'
+import { addDog } from './begin'
+import { bookingDraft, keepStep, openBookings, saveDraft } from './intake'
+import { worksForToys } from './reward'
 
 const typed = (values: unknown): Typed => typedOf(values)
-const stage = () => {
-  const db = newKennel()
-  const who = trainer(db)
-  return {
-    db,
-    who,
-    residencyId: dog(db, {
-      promised: [{ rung: 'sit.word' }, { rung: 'sit-stay.30s' }, { rung: 'down.no-lure' }],
-    }),
-  }
-}
+
 const arrival = {
   run: '1',
   weight: '20',
@@ -50,11 +35,12 @@ const arrival = {
   coat: '',
   arrivalNote: '',
 }
+
 const count = (db: Db, table: string) => (db.prepare(`SELECT count(*) AS n FROM ${table}`).get() as { n: number }).n
 
 describe('the intake', () => {
   it('keeps a step as typed, whatever is wrong with it, for whoever goes on', () => {
-    const { db, who, residencyId } = stage()
+    const { db, who, residencyId } = arrivedDog()
     expect(
       saveDraft(db, { key: residencyId, step: 'arrival', typed: { weight: ['twenty'], run: [''] } }, who, monday),
     ).toEqual({ ok: true })
@@ -69,7 +55,7 @@ describe('the intake', () => {
   })
 
   it('a booking can be gone on with elsewhere, and is made once', () => {
-    const { db, who } = stage()
+    const { db, who } = arrivedDog()
     const key = v7()
     saveDraft(db, { key, step: 'booking', typed: { name: ['Gorse'] } }, who, monday)
     expect(openBookings(db).map((b) => b.typed['name'])).toEqual([['Gorse']])
@@ -114,7 +100,7 @@ describe('the intake', () => {
       /no such rung/,
     ],
   ] as const)('refuses %s by its field, and writes nothing', (_, step, values, field, says) => {
-    const { db, who, residencyId } = stage()
+    const { db, who, residencyId } = arrivedDog()
     const before = findResident(db, residencyId)
     const done = keepStep(db, residencyId, step, typed(values), who, monday)
     expect(done).toMatchObject({ ok: false, errors: { [field]: expect.stringMatching(says) } })
@@ -122,7 +108,7 @@ describe('the intake', () => {
   })
 
   it('a run taken for those days is refused, with who has it; and an odd weight is taken when said to be right', () => {
-    const { db, who, residencyId } = stage()
+    const { db, who, residencyId } = arrivedDog()
     dog(db, { name: 'Rook', run: '7' })
     expect(keepStep(db, residencyId, 'arrival', typed({ ...arrival, run: '7' }), who, monday)).toMatchObject({
       ok: false,
@@ -145,13 +131,13 @@ describe('the intake', () => {
   })
 
   it('pounds are kept as kilograms, by the exact pound of 1959', () => {
-    const { db, who, residencyId } = stage()
+    const { db, who, residencyId } = arrivedDog()
     keepStep(db, residencyId, 'arrival', typed({ ...arrival, weight: '44,1', weightUnit: 'lb' }), who, monday)
     expect(readWeights(db, findResident(db, residencyId)?.dogId ?? '')[0]?.kg).toBeCloseTo(44.1 * 0.45359237, 9)
   })
 
   it('what is said of the dog changes its ladder, its words and its cautions', () => {
-    const { db, who, residencyId } = stage()
+    const { db, who, residencyId } = arrivedDog()
     keepStep(
       db,
       residencyId,
@@ -189,7 +175,7 @@ describe('the intake', () => {
   })
 
   it('promises are changed after the booking: the needs follow, and what the ladder does not have is refused', () => {
-    const { db, who, residencyId } = stage()
+    const { db, who, residencyId } = arrivedDog()
     const promise = (rung: string, run = 'sit/sit') =>
       keepStep(
         db,
@@ -222,7 +208,7 @@ describe('the intake', () => {
   })
 
   it('a dog that comes back keeps its history and its papers, and stands at nothing', () => {
-    const { db, who, residencyId } = stage()
+    const { db, who, residencyId } = arrivedDog()
     keepStep(db, residencyId, 'owner', typed({ phone: '01632 960100' }), who, monday)
     const dogId = findResident(db, residencyId)?.dogId
     expect(
@@ -248,7 +234,7 @@ describe('the intake', () => {
   })
 
   it('what is found out of a dog that came back is known of its earlier stay as well, kept and fresh', () => {
-    const { db, who, residencyId } = stage()
+    const { db, who, residencyId } = arrivedDog()
     const dogId = findResident(db, residencyId)?.dogId
     const tablet = new Tablet()
     const set = tablet.set(residencyId, who, { rungId: 'place.paws' })
@@ -269,7 +255,7 @@ describe('what the owner has not said yet', () => {
     typed({ release: 'Okay', marker: 'Yes', side: 'left', cues: [], ...more })
 
   it('the side: asked for in the block, on the card and before the handoff, until it is known', () => {
-    const { db, who, residencyId } = stage()
+    const { db, who, residencyId } = arrivedDog()
     keepStep(db, residencyId, 'words', said({ side: 'not known yet' }), who, monday)
     expect(findResident(db, residencyId)).toMatchObject({ side: 'left', sideKnown: false })
     expect(doorCard(db, residencyId, monday)?.side).toBe('not known yet')
@@ -289,7 +275,7 @@ describe('what the owner has not said yet', () => {
   })
 
   it('how a recall ends: as the house does it, then as the owner wants it, from the moment it was said', () => {
-    const { db, who, residencyId } = stage()
+    const { db, who, residencyId } = arrivedDog()
     const front = (now: number) => ownRung(ladderOf(db, residencyId, now), 'recall.front')?.rung.name
     keepStep(db, residencyId, 'words', said({ finish: '' }), who, monday)
     keepStep(db, residencyId, 'words', said({ finish: 'touch' }), who, monday + 1000)
@@ -305,204 +291,5 @@ describe('what the owner has not said yet', () => {
     expect(standingOf(db, residencyId, monday + 4000)).toEqual(
       JSON.parse(JSON.stringify(derive(db, residencyId, regimesFor(db, residencyId, monday + 4000)))),
     )
-  })
-})
-
-describe('the baseline', () => {
-  const now = monday
-  const run = (
-    db: Db,
-    residencyId: string,
-    who: string,
-    command: string,
-    can: (index: number, food: boolean) => boolean,
-  ) => {
-    for (let i = 0; i <= mostReps; i++) {
-      const c = loadBaseline(db, residencyId, now)?.commands.find((x) => x.id === command)
-      if (!c || c.step.kind === 'done') return c
-      const done = keepBaselineRep(
-        db,
-        {
-          id: v7(),
-          residencyId,
-          recordedBy: who,
-          command,
-          rungId: c.rung.id,
-          foodInSight: c.step.foodInSight,
-          clean: can(c.step.index, c.step.foodInSight),
-        },
-        now,
-      )
-      if (!done.ok) throw new Error(done.reason)
-    }
-    throw new Error('more than eight reps')
-  }
-
-  it('proposes, puts in hand, passes nothing and holds nothing', () => {
-    const { db, who, residencyId } = stage()
-    const found = run(db, residencyId, who, 'sit', (i) => i <= 3)
-    expect(found?.step).toMatchObject({ kind: 'done', shown: 3, start: 2 })
-    expect(takeProposed(db, { residencyId, recordedBy: who }, now).ok).toBe(true)
-    const { state, summary } = standingOf(db, residencyId, later)
-    expect(state.runs['sit/sit']).toMatchObject({ position: 2, tallies: {} })
-    expect(summary.commands.find((c) => c.command === 'sit')).toMatchObject({ word: 'not started', reps: 0 })
-    expect(loadResident(db, residencyId, now)?.next.sets.find((s) => s.command === 'sit')?.rungId).toBe(
-      found?.rungs[2]?.id,
-    )
-    expect(standingOf(db, residencyId, later)).toEqual(
-      JSON.parse(JSON.stringify(derive(db, residencyId, regimesFor(db, residencyId, later)))),
-    )
-  })
-
-  it('takes seconds and the help of the leash: late or helped by it, nothing came off', () => {
-    const { db, who, residencyId } = stage()
-    const sit = () => loadBaseline(db, residencyId, now)?.commands.find((c) => c.id === 'sit')
-    const keep = (more: Record<string, unknown>) => {
-      const c = sit()
-      if (!c) throw new Error('no sit')
-      const form = {
-        id: v7(),
-        residencyId,
-        recordedBy: who,
-        command: 'sit',
-        rungId: c.rung.id,
-        foodInSight: c.step.kind === 'try' && c.step.foodInSight,
-        clean: true,
-        ...more,
-      }
-      return keepBaselineRep(db, baselineRepForm.parse(form), now)
-    }
-    const first = sit()?.rung.id
-    expect(keep({ latencySeconds: 1.2 }).ok).toBe(true)
-    expect(keep({ latencySeconds: 4.5 }).ok).toBe(true)
-    expect(sit()?.reps.map((r) => [r.clean, r.latencySeconds, r.leashHelp])).toEqual([
-      [true, 1.2, false],
-      [false, 4.5, false],
-    ])
-    // A rep that was late is a miss of its rung: two rungs down.
-    expect(sit()?.rung.id).not.toBe(first)
-    expect(keep({ leashHelp: true }).ok).toBe(true)
-    expect(sit()?.reps.at(-1)).toMatchObject({ clean: false, leashHelp: true, latencySeconds: null })
-    for (const bad of [-1, 61, Number.NaN]) expect(() => keep({ latencySeconds: bad })).toThrow()
-  })
-
-  it('a command waits for the prerequisite that was not shown, and opens once it was', () => {
-    const { db, who, residencyId } = stage()
-    const stay = () => loadBaseline(db, residencyId, now)?.commands.find((c) => c.id === 'sit-stay')
-    expect(stay()?.step).toMatchObject({ kind: 'done', why: expect.stringMatching(/sit “.+”, which was not shown/) })
-    run(db, residencyId, who, 'sit', () => true)
-    expect(stay()?.step.kind).toBe('try')
-  })
-
-  it('lower is free, higher wants a reason, above the ceiling is refused; once worked, the ladder says', () => {
-    const { db, who, residencyId } = stage()
-    const found = run(db, residencyId, who, 'sit', (i) => i <= 7)
-    const at = (i: number) => found?.rungs[i]?.id ?? ''
-    const start = (i: number, reason = '') =>
-      takeStart(db, { residencyId, recordedBy: who, command: 'sit', rungId: at(i), reason }, now)
-    expect(start(3).ok).toBe(true)
-    expect(start(8)).toMatchObject({ ok: false, reason: expect.stringMatching(/say why/) })
-    expect(start(8, 'Came off six times in the car park').ok).toBe(true)
-    expect(readStarts(db, residencyId).map((s) => [s.rungId, s.proposed])).toEqual([
-      [at(3), at(6)],
-      [at(8), at(6)],
-    ])
-    const tablet = new Tablet()
-    const set = tablet.set(residencyId, who)
-    recordFacts(db, tablet.batch([set, tablet.rep(set.id)]), now + 60_000)
-    expect(count(db, 'rep')).toBe(1)
-    expect(start(2)).toMatchObject({ ok: false, reason: expect.stringMatching(/worked since/) })
-  })
-
-  it('never above the ceiling, whatever the reason', () => {
-    const { db, who, residencyId } = stage()
-    run(db, residencyId, who, 'sit', () => true)
-    const stay = run(db, residencyId, who, 'sit-stay', (i) => i <= 2)
-    const above = stay?.rungs[(stay?.ceiling ?? 0) + 1]?.id ?? ''
-    expect(above).toBe('sit-stay.45s')
-    expect(
-      takeStart(
-        db,
-        { residencyId, recordedBy: who, command: 'sit-stay', rungId: above, reason: 'It did so at home' },
-        now,
-      ),
-    ).toMatchObject({ ok: false, reason: expect.stringMatching(/Not above “30 s”/) })
-    expect(readStarts(db, residencyId)).toEqual([])
-  })
-
-  it(
-    'not on the first evening; a rep of an old page is refused; the same fact twice changes nothing; the last ' +
-      'can be taken back',
-    () => {
-      const { db, who } = stage()
-      const today = dog(db, { name: 'Rook', run: '9', arrivesOn: '2026-03-02' })
-      const form = {
-        id: v7(),
-        residencyId: today,
-        recordedBy: who,
-        command: 'sit',
-        rungId: 'sit.rear',
-        foodInSight: false,
-        clean: true,
-      }
-      expect(keepBaselineRep(db, form, now)).toMatchObject({
-        ok: false,
-        reason: expect.stringMatching(/First evening/),
-      })
-      const tomorrow = now + msPerDay
-      const asked = loadBaseline(db, today, tomorrow)?.commands.find((c) => c.id === 'sit')?.rung.id ?? ''
-      expect(keepBaselineRep(db, form, tomorrow)).toMatchObject({
-        ok: false,
-        reason: expect.stringMatching(/Something else/),
-      })
-      expect(keepBaselineRep(db, { ...form, rungId: asked }, tomorrow).ok).toBe(true)
-      expect(keepBaselineRep(db, { ...form, rungId: asked }, tomorrow).ok).toBe(true)
-      expect(loadBaseline(db, today, tomorrow)?.commands.find((c) => c.id === 'sit')?.reps).toHaveLength(1)
-      expect(undoBaselineRep(db, { residencyId: today, recordedBy: who, command: 'sit' }, tomorrow).ok).toBe(true)
-      expect(loadBaseline(db, today, tomorrow)?.commands.find((c) => c.id === 'sit')?.reps).toHaveLength(0)
-    },
-  )
-})
-
-describe('the reward test', () => {
-  it('goes from its own meal to better food to toys, ranks what it took, and keeps a toy', () => {
-    const { db, who, residencyId } = stage()
-    const fact = { residencyId, recordedBy: who }
-    const taste = (s: 'meal' | 'better' | 'toy', item: string, took: 'at once' | 'slowly' | 'not') => {
-      expect(keepTaste(db, { ...fact, id: v7(), stage: s, item, took }, monday).ok).toBe(true)
-    }
-    const stageNow = () => loadReward(db, residencyId, monday)?.stage
-    expect(stageNow()).toBe('meal')
-    taste('meal', 'kibble', 'not')
-    expect(stageNow()).toBe('better')
-    taste('better', 'liver', 'not')
-    expect(stageNow()).toBe('toys')
-    taste('toy', 'ball', 'at once')
-    taste('toy', 'rope', 'slowly')
-    expect(loadReward(db, residencyId, monday)).toMatchObject({
-      stage: 'done',
-      items: ['ball', 'rope'],
-      pair: { left: 'ball', right: 'rope' },
-    })
-    for (let i = 0; i < 2; i++)
-      expect(keepChoice(db, { ...fact, id: v7(), a: 'ball', b: 'rope', chosen: 'rope' }, monday).ok).toBe(true)
-    expect(loadReward(db, residencyId, monday)?.ranked.map((r) => r.item)).toEqual(['rope', 'ball'])
-    expect(keepChoice(db, { ...fact, id: v7(), a: 'ball', b: 'liver', chosen: 'liver' }, monday)).toMatchObject({
-      ok: false,
-    })
-    expect(reserve(db, { ...fact, item: 'liver' }, monday).ok).toBe(false)
-    expect(reserve(db, { ...fact, item: 'rope' }, monday).ok).toBe(true)
-    expect(worksForToys(db, { ...fact, toys: true }, monday).ok).toBe(true)
-    expect(findResident(db, residencyId)?.traits.toys).toBe(true)
-    undoReward(db, fact, monday)
-    expect(loadReward(db, residencyId, monday)).toMatchObject({ choices: 1, reserved: 'rope' })
-  })
-  it('a dog that takes its own meal at once is done', () => {
-    const { db, who, residencyId } = stage()
-    keepTaste(db, { residencyId, recordedBy: who, id: v7(), stage: 'meal', item: 'kibble', took: 'at once' }, monday)
-    expect(loadReward(db, residencyId, monday)).toMatchObject({
-      stage: 'done',
-      findings: [expect.stringMatching(/own meal: train before dinner/)],
-    })
   })
 })
