@@ -1,5 +1,6 @@
 import { spawnSync } from 'node:child_process'
 import { existsSync, readFileSync } from 'node:fs'
+import { dirname, join } from 'node:path'
 import { refuse, say } from './say.mjs'
 
 const readJson = (file) => JSON.parse(readFileSync(file, 'utf8'))
@@ -15,14 +16,15 @@ function isInstalled() {
   return same && existsSync('node_modules/better-sqlite3/build/Release/better_sqlite3.node')
 }
 
-/** The headers that node-gyp needs, when this machine has those of this very Node. */
+/** The headers that node-gyp needs, when those of this very Node lie beside it. */
 function nodeHeaders() {
-  const header = '/usr/include/node/node_version.h'
+  const prefix = dirname(dirname(process.execPath))
+  const header = join(prefix, 'include/node/node_version.h')
   if (!existsSync(header)) return {}
   const text = readFileSync(header, 'utf8')
   const part = (name) => text.match(new RegExp(`#define NODE_${name}_VERSION (\\d+)`))?.[1]
   return `${part('MAJOR')}.${part('MINOR')}.${part('PATCH')}` === process.versions.node
-    ? { npm_config_nodedir: '/usr' }
+    ? { npm_config_nodedir: prefix }
     : {}
 }
 

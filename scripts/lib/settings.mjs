@@ -3,10 +3,13 @@ import { dirname, resolve } from 'node:path'
 import { insideProgram } from './places.mjs'
 import { refuse } from './say.mjs'
 
+/** Versions of Node that the locked packages were tried on; of the first, from 20.12. */
+export const nodes = [20, 22, 24]
+
 /** Refuses a Node that the locked packages were not tried on. */
 export function checkNode() {
   const [major = 0, minor = 0] = process.versions.node.split('.').map(Number)
-  if (![20, 22, 24].includes(major) || (major === 20 && minor < 12))
+  if (!nodes.includes(major) || (major === 20 && minor < 12))
     refuse(`Kibou runs on Node 20 (from 20.12), 22 and 24; this is ${process.versions.node}.`)
 }
 

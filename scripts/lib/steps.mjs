@@ -5,11 +5,12 @@ import { say } from './say.mjs'
 const bin = (name) => `node_modules/.bin/${name}`
 
 /** Runs one step with its output shown; says how long it took, and stops everything when it fails. */
-export function step(name, command, args, env = {}) {
+export function step(name, command, args, env = {}, cwd = '.') {
   const begun = Date.now()
   say(name)
   const done = spawnSync(command, args, {
     stdio: 'inherit',
+    cwd,
     env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1', ...env },
   })
   if (done.status !== 0) {

@@ -163,7 +163,8 @@ function logitOnTheWhole(p: number, scatter: number): number {
  * each logit), so that the whole is more likely than the product.
  */
 export function jointChance(chances: readonly number[], scatter: number): number {
-  if (chances.length === 0) return 1
+  // Of one alone it is that one's own, to the last digit.
+  if (chances.length < 2) return chances[0] ?? 1
   if (scatter <= 0) return chances.reduce((all, p) => all * p, 1)
   const logits = chances.map((p) => logitOnTheWhole(Math.min(1 - 1e-9, Math.max(1e-9, p)), scatter))
   return nodes.reduce((sum, { z, w }) => sum + w * logits.reduce((all, a) => all * logistic(a + scatter * z), 1), 0)
