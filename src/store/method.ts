@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import type { DatedChange } from '@/core/method/rows'
+import type { DatedChange } from '@/core/method/method'
 import type { Db } from './database'
 
 const change = z.object({ row: z.string(), option: z.string(), at: z.number() })

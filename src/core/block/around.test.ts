@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { plainDog } from '../dog/traits'
-import { defaultMethod } from '../method/rows'
+import { defaultMethod } from '../method/method'
 import { pressureTrend, noPressureBecause, pressureConsent, rewardOnly, type PressureScene } from './leashPressure'
 import { heatFor, heatIndexC, tenderBecause } from '../dog/heat'
 import { againstPair, type Partner } from './partner'

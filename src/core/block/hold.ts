@@ -1,6 +1,6 @@
 import type { Rung } from '../curriculum/types'
 import { holdInterval, paySchedule } from '../method/pay'
-import type { Method } from '../method/rows'
+import type { Method } from '../method/method'
 import { seeded } from '../seeded'
 
 /** How pay comes inside a hold: evenly, further and further apart, or never evenly. */

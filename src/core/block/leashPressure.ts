@@ -1,6 +1,6 @@
 import { daysBetween } from '../days'
 import { youngUntilDays } from '../dog/traits'
-import { chosen, type Method } from '../method/rows'
+import { chosen, type Method } from '../method/method'
 
 /** The consent an owner signs before leash pressure is used on the dog. */
 export const pressureConsent = 'leash pressure as the house does it'

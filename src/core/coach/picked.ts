@@ -5,7 +5,7 @@ import { relaxFrom } from '../curriculum/relax'
 import { contextStanding } from '../progress/context'
 import { topHeld, type DogState } from '../progress/state'
 import { kitFor, kitToProve } from '../method/instruct'
-import { chosen } from '../method/rows'
+import { chosen } from '../method/method'
 import { refusedBecause, teachingLevel, type Around, type CoachedDog } from './allowed'
 
 /** A set as somebody chose it. */

@@ -5,7 +5,7 @@ import { dayName, monday, msPerDay, passTo, suggestedFor, work, type SetPlan } f
 import { emptyDogState, type DogState } from '../progress/state'
 import { commandStanding } from '../promise/standing'
 import { houseForgetting } from '../progress/memory'
-import { defaultMethod } from '../method/rows'
+import { defaultMethod } from '../method/method'
 import type { Around } from './allowed'
 import { suggestAll } from './suggest'
 import { plainDog } from '../dog/traits'

@@ -1,7 +1,7 @@
 import type { RungPlaceInLadder } from '../curriculum/lookup'
 import type { Curriculum } from '../curriculum/types'
 import { enclosed } from '../dog/early'
-import { chosen } from '../method/rows'
+import { chosen } from '../method/method'
 import { contextStanding } from '../progress/context'
 import { evidenceBy, type DogState, type Evidence } from '../progress/state'
 import { refusedBecause, type Around, type CoachedDog, type Ground } from './allowed'

@@ -6,7 +6,7 @@ import { checkCurriculum } from '../curriculum/read'
 import type { Curriculum } from '../curriculum/types'
 import { dayIn, daysBetween } from '../days'
 import { whyNotPossible } from '../handoff/possible'
-import { findRow, methodAt } from '../method/rows'
+import { methodAt, optionsOf } from '../method/method'
 import { Stepper } from '../progress/fold'
 import { sayRuling, type Verdict } from '../progress/voice'
 import { houseForgetting, isStale, retention } from '../progress/memory'
@@ -130,7 +130,7 @@ function faultsOf({ house, dog, days, asOf, forecast }: JudgeCase, curriculum: C
     ...Object.entries(house.method),
     ...house.changes.map((c) => [c.row, c.option] as const),
   ])
-    if (!findRow(row)?.options.some((o) => o.id === option))
+    if (!optionsOf(row).includes(option))
       faults.push({ where: `house.method.${row}`, reason: `no such school: ${option}` })
   for (const s of dog.starts)
     if (!ownRung(curriculum, s.rungId)) faults.push({ where: 'dog.starts', reason: `no rung ${s.rungId}` })

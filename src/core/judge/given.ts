@@ -2,7 +2,7 @@ import { CalendarDateTime, parseDate, toZoned } from '@internationalized/date'
 import type { Curriculum } from '../curriculum/types'
 import { startOfDay } from '../days'
 import type { Outcome, RepFact, SetFact } from '../facts/fact'
-import type { DatedChange } from '../method/rows'
+import type { DatedChange } from '../method/method'
 import { regimesOf, upTo, type Regimes } from '../progress/regime'
 import { traitsOf, type JudgeCase } from './case'
 

@@ -1,15 +1,15 @@
 import { z } from 'zod'
-import { findRow } from './rows'
+import { isRow, kindOf, optionsOf } from './method'
 
 /** One setting switched: a fact with a date. */
 export const methodChange = z
   .strictObject({ row: z.string(), option: z.string() })
-  .refine((c) => findRow(c.row) !== undefined, { path: ['row'], message: 'no such question' })
-  .refine((c) => findRow(c.row)?.kind !== 'fixed', {
+  .refine((c) => isRow(c.row), { path: ['row'], message: 'no such question' })
+  .refine((c) => !isRow(c.row) || kindOf(c.row) !== 'fixed', {
     path: ['row'],
     message: 'fixed: Kibou decides this one, and says why',
   })
-  .refine((c) => findRow(c.row)?.options.some((o) => o.id === c.option) ?? true, {
+  .refine((c) => !isRow(c.row) || optionsOf(c.row).includes(c.option), {
     path: ['option'],
     message: 'no such school',
   })

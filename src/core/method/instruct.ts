@@ -5,7 +5,7 @@ import { noKit, type Command, type Kit, type Rung } from '../curriculum/types'
 import { holdPaid, holdSeconds } from './hold'
 import { holdInterval, paySchedule } from './pay'
 import { settleIntervals } from './settle'
-import { chosen, type Method } from './rows'
+import { chosen, type Method } from './method'
 
 /** The dog's own words and side, for prompts. */
 export interface DogWords {

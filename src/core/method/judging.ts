@@ -4,7 +4,7 @@ import type { Curriculum, Rule, Rung } from '../curriculum/types'
 import { is } from '../curriculum/roles'
 import { finishes, type Finish } from '../dog/finish'
 import { spanOf } from '../rule/rule'
-import { chosen, type Method } from './rows'
+import { chosen, type Method } from './method'
 
 /** The judging settings that the fold asks about rep by rep; the others are already in the ladder. */
 export interface Judging {

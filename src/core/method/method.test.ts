@@ -12,7 +12,8 @@ import { summarise } from '../promise/summary'
 import { dayName, monday, msPerDay, passTo, suggestedFor, work, type SetPlan } from '../tests/facts'
 import { payWhen, promptOf, type DogWords } from './instruct'
 import { methodChange } from './change'
-import { chosen, defaultMethod, methodAt, methodRows, type Method } from './rows'
+import { chosen, defaultMethod, methodAt, type Method } from './method'
+import { methodRows } from './rows'
 
 const dog = { traits: plainDog, side: 'left' as const, young: false }
 const regimeUnder = (method: Method): Regimes => [

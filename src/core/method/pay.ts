@@ -1,5 +1,5 @@
 import type { Rung } from '../curriculum/types'
-import { chosen, type Method } from './rows'
+import { chosen, type Method } from './method'
 
 /** House: so many clean reps of a rung are new, and always paid. */
 export const newReps = 5

@@ -1,15 +1,14 @@
-/**
- * The house method: every question on which practitioners differ, as a setting. Judging rows change standings and
- * suggestions from the next rep on; instructing rows change prompts and prints; fixed rows are Kibou's own and cannot
- * be switched. Schools and defaults are common practice; reasons are the house's.
- */
-export type RowKind = 'judging' | 'instructing' | 'fixed'
+import { kindOf, optionsOf, rowIds, type OptionId, type RowId, type RowKind } from './method'
 
 export interface MethodOption {
   readonly id: string
   readonly words: string
 }
 
+/**
+ * The house method as it is read: every question on which practitioners differ, as a setting. Schools and defaults are
+ * common practice; reasons are the house's.
+ */
 export interface MethodRow {
   readonly id: string
   readonly kind: RowKind
@@ -19,19 +18,10 @@ export interface MethodRow {
   readonly reason: string
 }
 
-type RowPlan = readonly [
-  id: string,
-  kind: RowKind,
-  question: string,
-  options: Readonly<Record<string, string>>,
-  reason: string,
-]
+type Said<R extends RowId> = readonly [question: string, options: Readonly<Record<OptionId<R>, string>>, reason: string]
 
-/** The first option of each row is the default. */
-const plans: readonly RowPlan[] = [
-  [
-    'counts',
-    'judging',
+const said: { readonly [R in RowId]: Said<R> } = {
+  counts: [
     'When does a rung count?',
     {
       'by-kind': 'By kind of rung: strict where a miss is costly, lenient while shaping',
@@ -42,16 +32,12 @@ const plans: readonly RowPlan[] = [
     'Strict where a miss is costly, lenient while shaping; the rule bench shows what each lets through. Holds ' +
       'from 30 s keep their shorter rule: five holds of 300 s would be no block.',
   ],
-  [
-    'word',
-    'judging',
+  word: [
     'When is the word added?',
     { after: 'Only when the behaviour is reliable', 'with-lure': 'With the lure, from the start' },
     'A word said over wriggling names the wriggling. The recall word and heel wait in any case.',
   ],
-  [
-    'before-recall',
-    'instructing',
+  'before-recall': [
     'Sound or eye contact before the recall word?',
     {
       sound: 'Sound first for beginners, one breath from the leash stage on',
@@ -60,16 +46,12 @@ const plans: readonly RowPlan[] = [
     },
     'There may be no time near a road.',
   ],
-  [
-    'lure-recall',
-    'instructing',
+  'lure-recall': [
     'Lure the recall?',
     { never: 'Never shown after the first drill', shown: 'Food shown' },
     'The bowl drill keeps food behind the dog; later it works for pay, not after a bribe.',
   ],
-  [
-    'late',
-    'judging',
+  late: [
     'Late response',
     {
       'help-then-pay': 'Help, then pay; not clean; two running are one rung down',
@@ -78,9 +60,7 @@ const plans: readonly RowPlan[] = [
     },
     'Helped and paid while building, not counted clean.',
   ],
-  [
-    'crooked',
-    'judging',
+  crooked: [
     'Crooked or sloppy',
     {
       'coming-first': 'Coming first; straightness counts from level 2, and on the straight-front rungs',
@@ -89,9 +69,7 @@ const plans: readonly RowPlan[] = [
     },
     'Coming first; straightness only once the recall is held at level 2.',
   ],
-  [
-    'broken-stay',
-    'judging',
+  'broken-stay': [
     'Broken stay',
     {
       'by-standing': 'Shorten while building; put back when held',
@@ -100,9 +78,7 @@ const plans: readonly RowPlan[] = [
     },
     'A stay still being made needs success; a held one needs its meaning.',
   ],
-  [
-    'release',
-    'instructing',
+  release: [
     'Release',
     {
       'by-command': 'Word, unpaid and dull; for place, word and a tossed treat',
@@ -111,16 +87,12 @@ const plans: readonly RowPlan[] = [
     },
     'Unpaid for stays, so that staying is what pays; tossed for place, where leaving resets the rep.',
   ],
-  [
-    'repeat',
-    'instructing',
+  repeat: [
     'Repeating the cue',
     { once: 'Once a rep', between: 'Once more between reps' },
     'A cue said twice is learnt as two words.',
   ],
-  [
-    'side',
-    'instructing',
+  side: [
     'Side',
     {
       owner: 'The owner’s choice, asked at booking; both from the proofing stage',
@@ -129,16 +101,12 @@ const plans: readonly RowPlan[] = [
     },
     'The owner walks the dog for the next ten years.',
   ],
-  [
-    'corrections',
-    'instructing',
+  corrections: [
     'Corrections',
     { none: 'None', 'after-teaching': 'After teaching, timed, released at once' },
     'Reward only. Where a house allows leash pressure: policy, the owner’s signed consent and local law come first.',
   ],
-  [
-    'rate',
-    'instructing',
+  rate: [
     'Rate of pay',
     {
       'until-held': 'Every rep until held, then variable',
@@ -147,16 +115,12 @@ const plans: readonly RowPlan[] = [
     },
     'New things are paid each time; held things last longer on a variable rate.',
   ],
-  [
-    'elimination',
-    'fixed',
+  elimination: [
     'Elimination on walks',
     { fixed: 'Before and after only, never refused to a dog in need' },
     'Leash work stays work, and no dog is made to hold on.',
   ],
-  [
-    'ds',
-    'judging',
+  ds: [
     'The Ds together?',
     {
       'one-at-a-time': 'One at a time to held at level 0, then together under the relax rule',
@@ -165,16 +129,12 @@ const plans: readonly RowPlan[] = [
     },
     'Raised together, nobody knows which one broke the stay.',
   ],
-  [
-    'stuck-in-rep',
-    'instructing',
+  'stuck-in-rep': [
     'Stuck in the middle of a rep',
     { 'wait-then-help': 'Wait up to 3 s, then help, and log the help', wait: 'Wait the dog out', help: 'Help at once' },
     'Three seconds let it think and do not let it give up.',
   ],
-  [
-    'end-of-stay',
-    'instructing',
+  'end-of-stay': [
     'End of a stay',
     {
       mostly: 'Returned to in three of four, called out of one',
@@ -183,9 +143,7 @@ const plans: readonly RowPlan[] = [
     },
     'A stay that always ends in a call turns into a wait for the call.',
   ],
-  [
-    'handler-in-stay',
-    'judging',
+  'handler-in-stay': [
     'Handler during a stay',
     {
       watches: 'Watches while timed rungs climb; busy (level 1) comes next',
@@ -193,9 +151,7 @@ const plans: readonly RowPlan[] = [
     },
     'A stay is only ever needed by someone who is busy, but one D at a time.',
   ],
-  [
-    'eye-contact',
-    'judging',
+  'eye-contact': [
     'Eye contact',
     {
       'at-proofing': 'Not a criterion for heel or recall before proofing',
@@ -205,16 +161,12 @@ const plans: readonly RowPlan[] = [
     },
     'It is its own command: watch.',
   ],
-  [
-    'status',
-    'fixed',
+  status: [
     'Status talk (“in charge”, “respect”)',
     { fixed: 'Kibou records behaviour, never status' },
     'Behaviour can be counted.',
   ],
-  [
-    'pulling',
-    'instructing',
+  pulling: [
     'Pulling',
     {
       'per-dog': 'Turn at the knee for strong pullers, stop and call back else',
@@ -224,16 +176,12 @@ const plans: readonly RowPlan[] = [
     },
     'Per dog: what ends the pulling soonest without a jerk.',
   ],
-  [
-    'first-leash',
-    'instructing',
+  'first-leash': [
     'First leash',
     { short: 'Short (1.2 m): less room for mistakes', long: 'Longer: to make mistakes and learn from them' },
     'Fewer mistakes to undo.',
   ],
-  [
-    'finish',
-    'judging',
+  finish: [
     'Finish of a recall',
     {
       'owner-later': 'None until held at level 0, then the owner’s choice',
@@ -244,92 +192,52 @@ const plans: readonly RowPlan[] = [
     },
     'Coming is the command; how it ends is dressing.',
   ],
-  [
-    'called',
-    'instructing',
+  called: [
     'What is called',
     { 'name-cue': 'Name and cue in one breath', cue: 'Cue', name: 'Name alone' },
     'The name says who, the cue says what.',
   ],
-  [
-    'no-word',
-    'instructing',
+  'no-word': [
     'Saying “no”',
     { silence: 'Silence, reset, make it easier', calm: 'A calm no-reward word' },
     'A miss is the ladder’s fault.',
   ],
-  [
-    'place',
-    'judging',
+  place: [
     'Place',
     { 'skip-offered': 'In pieces, skipping what the dog offers', pieces: 'In pieces', whole: 'Whole from the start' },
     'A dog that lies down by itself need not be taught its paws.',
   ],
-  ['marker', 'instructing', 'Marker', { word: 'One word', clicker: 'Clicker' }, 'Hands are full.'],
-  [
-    'first-stay',
-    'judging',
+  marker: ['Marker', { word: 'One word', clicker: 'Clicker' }, 'Hands are full.'],
+  'first-stay': [
     'First stay',
     { sit: 'In the sit; down on a slippery floor, for long holds, for old or lame dogs', down: 'In the down' },
     'A sit is quickly asked for and quickly seen to break.',
   ],
-  [
-    'generalise',
-    'judging',
+  generalise: [
     'When to generalise',
     { 'once-held': 'Once held at level 0 in one place', works: 'As soon as it works', 'at-once': 'At once' },
     'A thing not sure at home is not sure anywhere.',
   ],
-  [
-    'emergency',
-    'instructing',
+  emergency: [
     'Emergency word',
     { both: 'Both; sit for deaf and far-off dogs', sit: 'Sit', come: 'Come' },
     'Across a road, coming is the wrong answer.',
   ],
-  [
-    'walking-pay',
-    'instructing',
+  'walking-pay': [
     'Where walking pay is given',
     { seam: 'At the seam', ahead: 'While moving, ahead', face: 'By the face' },
     'Where pay comes is where the dog will be.',
   ],
-  [
-    'cue-words',
-    'instructing',
+  'cue-words': [
     'Cue words',
     { owner: 'The owner’s, from the first day', house: 'The house’s' },
     'The owner says them for the next ten years.',
   ],
-]
-
-export const methodRows: readonly MethodRow[] = plans.map(([id, kind, question, options, reason]) => {
-  const list = Object.entries(options).map(([option, words]) => ({ id: option, words }))
-  const first = list[0]
-  if (!first) throw new Error(`${id} has no options`)
-  return { id, kind, question, options: list, default: first.id, reason }
-})
-
-const byId = new Map(methodRows.map((r) => [r.id, r]))
-export const findRow = (id: string): MethodRow | undefined => byId.get(id)
-
-/** The options in force, by row. */
-export type Method = Readonly<Record<string, string>>
-
-export const defaultMethod: Method = Object.fromEntries(methodRows.map((r) => [r.id, r.default]))
-
-export interface DatedChange {
-  readonly at: number
-  readonly row: string
-  readonly option: string
 }
 
-/** The method in force at a moment: the defaults, with every change up to then. Changes must be in order of time. */
-export const methodAt = (changes: readonly DatedChange[], at: number): Method =>
-  changes.reduce<Method>(
-    (m, c) => (c.at <= at && findRow(c.row)?.options.some((o) => o.id === c.option) ? { ...m, [c.row]: c.option } : m),
-    defaultMethod,
-  )
-
-/** The option of a row, the default when nothing else is set. */
-export const chosen = (method: Method, row: string): string => method[row] ?? defaultMethod[row] ?? ''
+export const methodRows: readonly MethodRow[] = rowIds.map((id) => {
+  const [question, meanings, reason] = said[id]
+  const words: Readonly<Record<string, string>> = meanings
+  const options = optionsOf(id).map((option) => ({ id: option, words: words[option] ?? '' }))
+  return { id, kind: kindOf(id), question, options, default: options[0]?.id ?? '', reason }
+})

@@ -7,7 +7,7 @@ import { youngUntilDays, type DogTraits } from '../dog/traits'
 import type { Curriculum, Stage } from '../curriculum/types'
 import { addDays } from '../days'
 import { judged, judgingOf, type Judging } from '../method/judging'
-import { chosen, defaultMethod, methodAt, methodRows, type DatedChange, type Method } from '../method/rows'
+import { chosen, defaultMethod, kindOf, methodAt, rowIds, type DatedChange, type Method } from '../method/method'
 
 /** The ladder and the judging that hold for one dog from a moment on. */
 export interface Regime {
@@ -153,12 +153,12 @@ interface Made {
   readonly judging: Judging
 }
 /** What is only instructed changes no standing, so it begins no regime. */
-const judgingRows = methodRows.filter((r) => r.kind === 'judging')
+const judgingRows = rowIds.filter((id) => kindOf(id) === 'judging')
 const made = new WeakMap<Curriculum, Map<string, Made>>()
 
 /** The ladder of one dog under the judging rows of a method; the same object whenever these are asked for again. */
 export function regimeOf(curriculum: Curriculum, method: Method, dog: LadderDog): Made {
-  const key = `${ladderKey(dog)} ${judgingRows.map((r) => `${r.id}=${chosen(method, r.id)}`).join(' ')}`
+  const key = `${ladderKey(dog)} ${judgingRows.map((id) => `${id}=${chosen(method, id)}`).join(' ')}`
   const known = made.get(curriculum)?.get(key)
   if (known) return known
   const fresh: Made = { curriculum: ladderFor(judged(curriculum, method, dog.finish), dog), judging: judgingOf(method) }

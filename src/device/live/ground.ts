@@ -6,7 +6,7 @@ import type { DogTraits } from '@/core/dog/traits'
 import type { SetFact } from '@/core/facts/fact'
 import type { Judging } from '@/core/method/judging'
 import type { SettleMinute } from '@/core/method/settle'
-import type { Method } from '@/core/method/rows'
+import type { Method } from '@/core/method/method'
 import type { Regime, Regimes } from '@/core/progress/regime'
 import type { DogState } from '@/core/progress/state'
 

@@ -1,30 +1,11 @@
 'use client'
-import { memo } from 'react'
 import { ToggleButton } from 'react-aria-components'
 import { promptLevels } from '@/core/curriculum/types'
-import { movingHelp } from '@/core/curriculum/words'
 import { attentions } from '@/core/facts/words'
-import { Chip, Chips, Done, Panel, SayOne, Two } from '@/ui/chips'
 import type { LiveRep } from '@/device/live/facts'
 import type { RepExtras } from '@/device/live/session'
-
-const promptWords: Readonly<Record<(typeof promptLevels)[number], string>> = {
-  none: 'No help',
-  'smaller-signal': 'Small signal',
-  'full-signal': 'Full signal',
-  voice: 'Voice',
-  body: 'Body',
-  lure: 'Lure',
-  leash: 'Leash',
-}
-
-/** The help that may be said of a rep of this rung. */
-const helpOf = (moving: boolean): readonly { readonly id: string; readonly name: string }[] =>
-  moving
-    ? movingHelp.map((p) => ({ id: p, name: p === 'lure' ? 'Food' : promptWords[p] }))
-    : promptLevels
-        .filter((p) => p !== 'none' && p !== 'voice' && p !== 'body')
-        .map((p) => ({ id: p, name: promptWords[p] }))
+import { Chip, Chips, Done, Panel, SayOne, Two } from '@/ui/chips'
+import { helpOf, promptWords } from './LastChips'
 
 /**
  * More about the newest rep, a tap each, none of it needed: help, faults, cues said, where it looked, what was really
@@ -118,48 +99,3 @@ export function AboutRep({
     </Panel>
   )
 }
-
-/** The newest rep, one tap further: the help it had, or what was seen. */
-export const LastChips = memo(function LastChips({
-  rep,
-  faults,
-  moving,
-  amend,
-}: {
-  rep: LiveRep | undefined
-  faults: readonly string[]
-  moving: boolean
-  amend: (change: RepExtras) => void
-}) {
-  const done = rep?.done
-  if (!done) return null
-  if (done.outcome === 'helped')
-    return (
-      <Chips
-        aria-label="Help of the last rep"
-        selectionMode="single"
-        selectedKeys={done.prompt === null ? [] : [done.prompt]}
-        onSelectionChange={(keys) => amend({ prompt: promptLevels.find((p) => p === [...keys][0]) ?? null })}
-      >
-        {helpOf(moving).map((p) => (
-          <Chip key={p.id} id={p.id}>
-            {p.name}
-          </Chip>
-        ))}
-      </Chips>
-    )
-  return (
-    <Chips
-      aria-label="Seen in the last rep"
-      selectionMode="multiple"
-      selectedKeys={done.faults}
-      onSelectionChange={(keys) => amend({ faults: [...keys].map(String) })}
-    >
-      {faults.map((f) => (
-        <Chip key={f} id={f}>
-          {f}
-        </Chip>
-      ))}
-    </Chips>
-  )
-})

@@ -34,10 +34,12 @@ function later<P extends object>(load: () => Promise<ComponentType<P>>) {
 
 export const SmallSheet = later(() => import('../shell/SmallSheet').then((m) => m.SmallSheet))
 export const Thumb = later(() => import('./Thumb').then((m) => m.Thumb))
+export const AboutRep = later(() => import('./AboutRep').then((m) => m.AboutRep))
+export const BreakNow = later(() => import('./BreakNow').then((m) => m.BreakNow))
 export const AfterBlock = later(() => import('./AfterBlock').then((m) => m.AfterBlock))
 export const Trouble = later(() => import('./Trouble').then((m) => m.Trouble))
 export const Pressure = later(() => import('./Pressure').then((m) => m.Pressure))
 
 /** Fetches them all once the block stands: without network they are there, and are kept with the page. */
 export const fetchLater = (): Promise<unknown> =>
-  Promise.allSettled([SmallSheet, Thumb, AfterBlock, Trouble, Pressure].map((part) => part.fetch()))
+  Promise.allSettled([SmallSheet, Thumb, AboutRep, BreakNow, AfterBlock, Trouble, Pressure].map((part) => part.fetch()))

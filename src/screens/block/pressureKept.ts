@@ -1,7 +1,7 @@
 import { noPressureBecause, pressureEffects, pressureReasons } from '@/core/block/leashPressure'
 import { findCommand, runKey } from '@/core/curriculum/lookup'
 import type { FactOf } from '@/core/facts/wire'
-import { chosen } from '@/core/method/rows'
+import { chosen } from '@/core/method/method'
 import { topHeld } from '@/core/progress/state'
 import type { Outbox } from '@/device/outbox'
 import type { BlockView } from '@/work/page/blockView'

@@ -1,7 +1,7 @@
 import { v7 } from 'uuid'
 import { z } from 'zod'
 import { methodChange } from '@/core/method/change'
-import { methodAt } from '@/core/method/rows'
+import { methodAt } from '@/core/method/method'
 import type { Db } from '@/store/database'
 import { insertMethodChange, readMethodChanges } from '@/store/method'
 import { noHooks, type Hooks } from '../hooks'

@@ -1,4 +1,4 @@
-import { methodAt, type Method } from '@/core/method/rows'
+import { methodAt, type Method } from '@/core/method/method'
 import type { Db } from '@/store/database'
 import { readKennel } from '@/store/kennel'
 import { readMethodChanges, recentMethodChanges, type ToldChange } from '@/store/method'

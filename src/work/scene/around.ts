@@ -1,7 +1,7 @@
 import { againstPair, type Partner } from '@/core/block/partner'
 import type { Around } from '@/core/coach/allowed'
 import type { Forgetting } from '@/core/progress/memory'
-import type { Method } from '@/core/method/rows'
+import type { Method } from '@/core/method/method'
 import { openForMs } from '@/core/facts/fact'
 import type { Db } from '@/store/database'
 import { newestWeather, openSetsNow } from '@/store/facts/read'

@@ -1,7 +1,7 @@
 import { pressureTrend, noPressureBecause, type PressureScene } from '@/core/block/leashPressure'
 import { findCommand, runKey } from '@/core/curriculum/lookup'
 import { dayIn } from '@/core/days'
-import { methodAt } from '@/core/method/rows'
+import { methodAt } from '@/core/method/method'
 import type { SetFact } from '@/core/facts/fact'
 import { foldDog } from '@/core/progress/fold'
 import { newest } from '@/core/progress/regime'

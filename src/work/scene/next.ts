@@ -2,7 +2,7 @@ import { firstNext, whatNext, type FirstNext, type WhatNext } from '@/core/coach
 import { triedOf } from './tried'
 import { notWorked } from './firstThings'
 import type { SetFact } from '@/core/facts/fact'
-import { methodAt } from '@/core/method/rows'
+import { methodAt } from '@/core/method/method'
 import type { Db } from '@/store/database'
 import { peopleOn } from '@/store/kennel'
 import { readMethodChanges } from '@/store/method'
