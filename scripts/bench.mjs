@@ -1,5 +1,6 @@
 import { fork, spawnSync } from 'node:child_process'
-import { existsSync, mkdtempSync } from 'node:fs'
+import { once } from 'node:events'
+import { existsSync, mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { ensureBuild } from './lib/build.mjs'
@@ -9,7 +10,11 @@ import { checkNode } from './lib/settings.mjs'
 
 checkNode()
 ensureDependencies()
-const file = process.env.KIBOU_BENCH_DB ?? join(mkdtempSync(join(tmpdir(), 'kibou-bench-')), 'kennel.db')
+/** All that benches write, gone when they end, but for a kennel that somebody named. */
+const folder = mkdtempSync(join(tmpdir(), 'kibou-bench-'))
+process.on('exit', () => rmSync(folder, { recursive: true, force: true }))
+process.env.TMPDIR = folder
+const file = process.env.KIBOU_BENCH_DB ?? join(folder, 'kennel.db')
 /** Every bench, or those named: `npm run bench -- reach forecast`. */
 const all = [
   'wall',
@@ -77,6 +82,7 @@ console.log(
     `${empty.toFixed(0)} ms; ratio ${(wall / empty).toFixed(1)} (aim: at most 4)`,
 )
 server.kill()
+await once(server, 'exit')
 
 /** Sets the bench’s kennel up, or signs in to it when an earlier run did, and gives the cookie. */
 async function signIn() {
