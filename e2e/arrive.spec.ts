@@ -1,4 +1,6 @@
+import { setTimeout as sleep } from 'node:timers/promises'
 import type { Page } from '@playwright/test'
+import Database from 'better-sqlite3'
 import sharp from 'sharp'
 import { everyAction } from './support/addresses'
 import { expect, expectNoAxeFindings, signIn, tabTo, test, type Kibou, visit } from './support/kibou'
@@ -245,8 +247,17 @@ test('a sick dog is not worked until somebody says so', async ({ page, kibou }) 
   await visit(page, `${kibou.url}/dogs/${kibou.dog('Bodkin')}`)
   await expect(page.getByRole('region', { name: 'Next' })).toContainText('Not worked: sick since')
   await visit(page, `${kibou.url}/coming`)
+  // A deed waits for another writer, far longer than a page would.
+  const other = new Database(kibou.file)
+  other.exec('BEGIN IMMEDIATE')
+  const asked = page.waitForRequest((r) => r.method() === 'POST')
   await page.getByRole('button', { name: 'Work Bodkin again' }).press('Enter')
+  await asked
+  await sleep(700)
+  other.exec('COMMIT')
+  other.close()
   await expect(page.getByText(/Not worked: sick since/)).toBeHidden()
+  await expect(page.getByText(/busy with its database/)).toBeHidden()
 })
 
 test('hundreds of random inputs over HTTP: no 500, and nothing half-written', async ({ kibou, playwright }) => {
