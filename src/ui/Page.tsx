@@ -34,10 +34,9 @@ export const FormPage = styled.div`
     padding: 0.8rem 0.9rem 4rem;
   }
 `
-/** A page of the office: as wide as a desk reads, everything under each other. */
-export const OfficePage = styled.div`
+/** A page of the office, everything under each other; as wide as the window. */
+export const WidePage = styled.div`
   padding: 0.9rem 1.5rem 4rem;
-  max-width: var(--page);
   display: grid;
   gap: var(--s-6);
   grid-template-columns: minmax(0, 1fr);
@@ -48,7 +47,29 @@ export const OfficePage = styled.div`
     font-size: var(--t-6);
   }
   ${phone} {
-    padding: 0.8rem 0.9rem 4rem;
+    /* What floats over the foot of a phone covers nothing at the end. */
+    padding: 0.8rem 0.9rem 5rem;
+  }
+`
+/** The same, as wide as a desk reads. */
+export const OfficePage = styled(WidePage)`
+  max-width: var(--page);
+`
+/** The head of a page that is looked things up in: its name, a sentence, and what can be done. */
+export const PageHead = styled.header`
+  display: flex;
+  justify-content: space-between;
+  align-items: end;
+  gap: var(--s-6);
+  flex-wrap: wrap;
+  border-bottom: 1.5px solid var(--ink);
+  padding-bottom: 0.6rem;
+  h1 {
+    font-size: var(--t-9);
+  }
+  p {
+    color: var(--ink-2);
+    max-width: 70ch;
   }
 `
 /** What is asked, and beside it what belongs to it, where a desk has room for both. */

@@ -13,6 +13,10 @@ export function Why({ children, label = 'why' }: { children: ReactNode; label?: 
 }
 const Inline = styled(Disclosed)`
   display: inline;
+  /* As high as a finger needs, and no line further apart for it. */
+  > button {
+    margin-block: -0.45rem;
+  }
 `
 const WhyText = styled.div`
   font-size: var(--t-2);

@@ -13,6 +13,7 @@ import { useSheets, useWhen } from '@/ui/ways'
 import type { AfterView, ShownItem, ShownOnce } from '@/work/page/after'
 import { Table } from '@/ui/Table'
 import { OrderedList } from '@/ui/List'
+import { OfficePage } from '@/ui/Page'
 import { inTen } from '../demonstration/sayChance'
 import { DogHead } from '../DogHead'
 import type { AfterDeeds } from './deeds'
@@ -183,18 +184,11 @@ function Turn({ turn }: { turn: ShownItem['turns'][number] }) {
   )
 }
 
-const Page = styled.div`
-  padding: 0.9rem 1.5rem 3rem;
-  max-width: var(--page);
+const Page = styled(OfficePage)`
   margin: 0 auto;
-  display: grid;
   gap: var(--s-8);
   h2 {
-    font-size: var(--t-6);
     margin-bottom: var(--s-2);
-  }
-  ${phone} {
-    padding: 0.8rem 0.9rem 5rem;
   }
 `
 const Give = styled.section`
@@ -205,7 +199,9 @@ const Give = styled.section`
 const Nothing = styled.p`
   max-width: 46rem;
   a {
-    margin-top: var(--s-3);
+    display: flex;
+    width: fit-content;
+    margin-top: var(--s-4);
   }
 `
 const Sides = styled.div`

@@ -13,6 +13,7 @@ import { Button, Quiet } from '@/ui/press'
 import { FigureTable } from '@/ui/Table'
 import { phone } from '@/ui/theme'
 import { Why } from '@/ui/Why'
+import { WidePage, PageHead } from '@/ui/Page'
 import type { OwnBench } from '@/work/page/bench'
 import type { BenchNews, RuleResult } from './messages'
 import { OwnDogs } from './OwnDogs'
@@ -61,13 +62,15 @@ export function Bench({ own }: { own: OwnBench }) {
   }, [runFirst, runSecond])
   return (
     <Page>
-      <Head>
-        <h1>Rule bench</h1>
-        <p>
-          Is our rule for moving on any good? Two rules on dogs whose true rate of clean first-cue reps is known,
-          computed exactly.
-        </p>
-      </Head>
+      <PageHead>
+        <div>
+          <h1>Rule bench</h1>
+          <p>
+            Is our rule for moving on any good? Two rules on dogs whose true rate of clean first-cue reps is known,
+            computed exactly.
+          </p>
+        </div>
+      </PageHead>
       <form
         onSubmit={(e) => {
           e.preventDefault()
@@ -217,11 +220,8 @@ function Figure({
   )
 }
 
-const Page = styled.div`
-  padding: 0.9rem 1.5rem 3rem;
-  display: grid;
+const Page = styled(WidePage)`
   gap: var(--s-7);
-  grid-template-columns: minmax(0, 1fr);
   h2 {
     font-size: var(--t-7);
   }
@@ -229,22 +229,8 @@ const Page = styled.div`
     font-size: var(--t-5);
     margin: 1rem 0 0.2rem;
   }
-  ${phone} {
-    padding: 0.8rem 0.9rem 3rem;
-  }
   td b {
     font-weight: 700;
-  }
-`
-const Head = styled.header`
-  border-bottom: 1.5px solid var(--ink);
-  padding-bottom: 0.6rem;
-  h1 {
-    font-size: var(--t-9);
-  }
-  p {
-    color: var(--ink-2);
-    max-width: 70ch;
   }
 `
 const Rules = styled.div`

@@ -4,8 +4,8 @@ import { promptLevels } from '@/core/curriculum/types'
 import { attentions } from '@/core/facts/words'
 import type { LiveRep } from '@/device/live/facts'
 import type { RepExtras } from '@/device/live/session'
-import { Chip, Chips, Done, Panel, SayOne, Two } from '@/ui/chips'
-import { helpOf, promptWords } from './LastChips'
+import { Chip, Done, Panel, SayOne, Two } from '@/ui/chips'
+import { FaultChips, helpOf, promptWords } from './LastChips'
 
 /**
  * More about the newest rep, a tap each, none of it needed: help, faults, cues said, where it looked, what was really
@@ -44,20 +44,7 @@ export function AboutRep({
         all={[{ id: 'none', name: promptWords.none }, ...helpOf(moving)]}
         say={(id) => amend({ prompt: promptLevels.find((p) => p === id) ?? null })}
       />
-      {faults.length > 0 && (
-        <Chips
-          aria-label="Faults"
-          selectionMode="multiple"
-          selectedKeys={done.faults}
-          onSelectionChange={(keys) => amend({ faults: [...keys].map(String) })}
-        >
-          {faults.map((f) => (
-            <Chip key={f} id={f}>
-              {f}
-            </Chip>
-          ))}
-        </Chips>
-      )}
+      {faults.length > 0 && <FaultChips label="Faults" all={faults} seen={done.faults} amend={amend} />}
       {recall && (
         <SayOne
           mayBeNone

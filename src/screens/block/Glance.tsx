@@ -2,10 +2,9 @@
 import styled from 'styled-components'
 import { findCommand } from '@/core/curriculum/lookup'
 import type { BlockItem } from '@/core/block/compose'
-import { sayMark, sayRelease } from '@/core/dog/deaf'
-import { saySide } from '@/core/dog/side'
 import { NeedsPerson } from '@/ui/NeedsPerson'
 import { useWhen } from '@/ui/ways'
+import { ItsWords } from '../ItsWords'
 import type { BlockView } from '@/work/page/blockView'
 
 /**
@@ -19,18 +18,7 @@ export function Glance({ view, items }: { view: BlockView; items: readonly Block
   return (
     <>
       <Words>
-        <div>
-          <dt>Release</dt>
-          <dd>{sayRelease(resident)}</dd>
-        </div>
-        <div>
-          <dt>Marker</dt>
-          <dd>{sayMark(resident)}</dd>
-        </div>
-        <div>
-          <dt>Side</dt>
-          <dd>{saySide(resident)}</dd>
-        </div>
+        <ItsWords resident={resident} />
         {commands.map((id) => (
           <div key={id}>
             <dt>{findCommand(view.curriculum, id)?.name}</dt>

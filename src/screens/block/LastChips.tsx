@@ -53,18 +53,31 @@ export const LastChips = memo(function LastChips({
         ))}
       </Chips>
     )
-  return (
-    <Chips
-      aria-label="Seen in the last rep"
-      selectionMode="multiple"
-      selectedKeys={done.faults}
-      onSelectionChange={(keys) => amend({ faults: [...keys].map(String) })}
-    >
-      {faults.map((f) => (
-        <Chip key={f} id={f}>
-          {f}
-        </Chip>
-      ))}
-    </Chips>
-  )
+  return <FaultChips label="Seen in the last rep" all={faults} seen={done.faults} amend={amend} />
 })
+
+/** Faults of a rep, as many as were seen. */
+export const FaultChips = ({
+  label,
+  all,
+  seen,
+  amend,
+}: {
+  label: string
+  all: readonly string[]
+  seen: readonly string[]
+  amend: (change: RepExtras) => void
+}) => (
+  <Chips
+    aria-label={label}
+    selectionMode="multiple"
+    selectedKeys={seen}
+    onSelectionChange={(keys) => amend({ faults: [...keys].map(String) })}
+  >
+    {all.map((f) => (
+      <Chip key={f} id={f}>
+        {f}
+      </Chip>
+    ))}
+  </Chips>
+)

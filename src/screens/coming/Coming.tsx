@@ -185,6 +185,7 @@ const Page = styled(OfficePage)`
   }
 `
 const Days = styled(OrderedList)`
+  margin-top: var(--s-4);
   padding: 0 0 0 1.4rem;
   border-left: 3px solid var(--held);
   > li {

@@ -6,8 +6,8 @@ import { Link } from '@/ui/link'
 import { NeedsPerson } from '@/ui/NeedsPerson'
 import { ButtonLink } from '@/ui/press'
 import { percent } from '@/ui/percent'
-import { phone } from '@/ui/theme'
 import { Why } from '@/ui/Why'
+import { WidePage, PageHead } from '@/ui/Page'
 import type { CommandPage as View } from '@/work/page/command'
 import { PaceLine } from '../PaceLine'
 import type { Told } from '../told'
@@ -35,7 +35,7 @@ export function CommandPage({ view, logTried }: { view: View; logTried: (raw: un
   )
   return (
     <Page>
-      <Head>
+      <PageHead>
         <div>
           <p>
             <Link href={`/dogs/${resident.residencyId}`}>
@@ -50,7 +50,7 @@ export function CommandPage({ view, logTried }: { view: View; logTried: (raw: un
         <ButtonLink $now href={`/dogs/${resident.residencyId}/work/${command.id}`}>
           Work {command.name.toLowerCase()}
         </ButtonLink>
-      </Head>
+      </PageHead>
       {(resident.biteHistory || resident.caution) && (
         <NeedsPerson>
           {resident.biteHistory ? 'Bite history. ' : ''}
@@ -129,36 +129,14 @@ export function CommandPage({ view, logTried }: { view: View; logTried: (raw: un
   )
 }
 
-const Page = styled.div`
-  padding: 0.9rem 1.5rem 3rem;
-  display: grid;
+const Page = styled(WidePage)`
   gap: var(--s-7);
-  grid-template-columns: minmax(0, 1fr);
   h2 {
-    font-size: var(--t-6);
     margin-bottom: 0.3rem;
   }
   h3 {
     font-size: var(--t-4);
     margin: 0.6rem 0 0.2rem;
-  }
-  ${phone} {
-    padding: 0.8rem 0.9rem 3rem;
-  }
-`
-const Head = styled.header`
-  display: flex;
-  justify-content: space-between;
-  align-items: end;
-  gap: var(--s-6);
-  flex-wrap: wrap;
-  border-bottom: 1.5px solid var(--ink);
-  padding-bottom: 0.6rem;
-  h1 {
-    font-size: var(--t-9);
-  }
-  p {
-    color: var(--ink-2);
   }
 `
 const Strung = styled.div`

@@ -10,6 +10,7 @@ import { Choose } from '@/ui/Choose'
 import { Disclosed } from '@/ui/Disclosed'
 import { Button, ButtonLink, Quiet } from '@/ui/press'
 import { phone } from '@/ui/theme'
+import { WidePage, PageHead } from '@/ui/Page'
 import type { DraftKept, Published } from '@/work/do/curriculum'
 import type { DraftPage } from '@/work/page/curriculum'
 import type { Told } from '../told'
@@ -130,7 +131,7 @@ export function Editor({ page, actions }: { page: DraftPage; actions: EditorActi
     )
   return (
     <Page>
-      <Head>
+      <PageHead>
         <div>
           <h1>Curriculum draft</h1>
           <p>
@@ -172,7 +173,7 @@ export function Editor({ page, actions }: { page: DraftPage; actions: EditorActi
           </Button>
           <ButtonLink href="/curriculum">Read it</ButtonLink>
         </Tools>
-      </Head>
+      </PageHead>
       <p role="status" className="told">
         {told}
       </p>
@@ -275,36 +276,14 @@ export function Editor({ page, actions }: { page: DraftPage; actions: EditorActi
   )
 }
 
-const Page = styled.div`
-  padding: 0.9rem 1.5rem 3rem;
-  display: grid;
+const Page = styled(WidePage)`
   gap: var(--s-5);
-  grid-template-columns: minmax(0, 1fr);
   .told:empty {
     display: none;
   }
   .fine {
     color: var(--held);
     font-weight: 600;
-  }
-  ${phone} {
-    padding: 0.8rem 0.9rem 3rem;
-  }
-`
-const Head = styled.header`
-  display: flex;
-  justify-content: space-between;
-  gap: var(--s-6);
-  align-items: end;
-  flex-wrap: wrap;
-  border-bottom: 1.5px solid var(--ink);
-  padding-bottom: 0.6rem;
-  h1 {
-    font-size: var(--t-9);
-  }
-  p {
-    color: var(--ink-2);
-    max-width: 60ch;
   }
 `
 const Tools = styled.div`

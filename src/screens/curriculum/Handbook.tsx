@@ -19,6 +19,7 @@ import { May } from '../shell/may'
 import type { Told } from '../told'
 import { useTold } from '../useTold'
 import { Fault } from '@/ui/fieldParts'
+import { WidePage, PageHead } from '@/ui/Page'
 
 /** The curriculum, read like a handbook: what is taught, in what order, and when it counts. */
 export function Handbook({
@@ -36,7 +37,7 @@ export function Handbook({
   const rungs = curriculum.commands.reduce((n, c) => n + c.runs.reduce((m, r) => m + r.rungs.length, 0), 0)
   return (
     <Page>
-      <Head>
+      <PageHead>
         <div>
           <h1>Curriculum</h1>
           <p>
@@ -64,7 +65,7 @@ export function Handbook({
           <FileLink href={`/curriculum/file?id=${curriculum.id}&version=${curriculum.version}`}>Export JSON</FileLink>
           <FileLink href="/curriculum/schema">JSON Schema</FileLink>
         </Tools>
-      </Head>
+      </PageHead>
       <Contents aria-label="Commands">
         {curriculum.commands.map((c) => (
           <a key={c.id} href={`#${c.id}`}>
@@ -247,36 +248,15 @@ function RungLine({ rung, command, curriculum }: { rung: Rung; command: Command;
   )
 }
 
-const Page = styled.div`
-  padding: 0.9rem 1.5rem 3rem;
-  display: grid;
+const Page = styled(WidePage)`
   gap: var(--s-8);
-  grid-template-columns: minmax(0, 1fr);
   h2 {
     font-size: var(--t-7);
     scroll-margin-top: 1rem;
   }
-  ${phone} {
-    padding: 0.8rem 0.9rem 3rem;
-  }
   @media print {
     padding: 0;
     font-size: 10pt;
-  }
-`
-const Head = styled.header`
-  display: flex;
-  justify-content: space-between;
-  gap: var(--s-6);
-  align-items: end;
-  flex-wrap: wrap;
-  border-bottom: 1.5px solid var(--ink);
-  padding-bottom: 0.6rem;
-  h1 {
-    font-size: var(--t-9);
-  }
-  p {
-    color: var(--ink-2);
   }
 `
 const Tools = styled.div`

@@ -8,8 +8,9 @@ import { firstName } from '@/core/people/names'
 import { Choose } from '@/ui/Choose'
 import { Fault, Wrong } from '@/ui/fieldParts'
 import { ButtonLink, FileLink, Quiet } from '@/ui/press'
-import { narrow, phone } from '@/ui/theme'
+import { narrow } from '@/ui/theme'
 import { useSheets, useWhen } from '@/ui/ways'
+import { OfficePage } from '@/ui/Page'
 import type { DemonstrationView } from '@/work/page/demonstration'
 import { DogHead } from '../DogHead'
 import type { Told } from '../told'
@@ -205,20 +206,13 @@ function Item({
   )
 }
 
-const Page = styled.div`
-  padding: 0.9rem 1.5rem 3rem;
-  max-width: var(--page);
+const Page = styled(OfficePage)`
+  display: block;
   margin: 0 auto;
-  h1 {
-    font-size: var(--t-8);
-  }
   .history {
     color: var(--ink-2);
     font-size: var(--t-2);
     margin-top: var(--s-5);
-  }
-  ${phone} {
-    padding: 0.8rem 0.9rem 5rem;
   }
 `
 const Tools = styled.div`

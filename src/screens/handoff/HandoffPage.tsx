@@ -4,9 +4,9 @@ import styled from 'styled-components'
 import { Fault } from '@/ui/fieldParts'
 import { Link } from '@/ui/link'
 import { Button, FileLink, Quiet } from '@/ui/press'
-import { phone } from '@/ui/theme'
 import { sayDay } from '@/ui/when'
 import { useWhen } from '@/ui/ways'
+import { OfficePage } from '@/ui/Page'
 import type { HandoffPage as View } from '@/work/page/handoff'
 import { May } from '../shell/may'
 import { Named, Slots } from './Slots'
@@ -177,23 +177,12 @@ function StillMissing({ view }: { view: View }) {
   )
 }
 
-const Page = styled.div`
-  max-width: var(--page);
-  padding: 1rem 1.5rem 3rem;
-  display: grid;
-  gap: var(--s-6);
+const Page = styled(OfficePage)`
   h1 {
-    font-size: var(--t-8);
     overflow-wrap: anywhere;
-  }
-  h2 {
-    font-size: var(--t-6);
   }
   ul {
     margin: 0.4rem 0;
-  }
-  ${phone} {
-    padding: 0.8rem 0.9rem 3rem;
   }
 `
 const Said = styled.p`

@@ -7,6 +7,7 @@ import { sayDay } from '@/ui/when'
 import { useWhen } from '@/ui/ways'
 import type { HandoffOver, HandoffRow } from '@/work/page/handoff'
 import { List } from '@/ui/List'
+import { OfficePage } from '@/ui/Page'
 import type { Told } from '../told'
 import { Over } from './Over'
 
@@ -118,14 +119,8 @@ function Notches({ met, of }: { met: number; of: number }) {
   )
 }
 
-const Page = styled.div`
-  padding: 0.9rem 1.5rem 3rem;
-  max-width: var(--page);
-  display: grid;
+const Page = styled(OfficePage)`
   gap: var(--s-8);
-  h1 {
-    font-size: var(--t-8);
-  }
   h2 {
     font-size: var(--t-5);
     border-bottom: 1.5px solid var(--ink);
@@ -138,9 +133,6 @@ const Page = styled.div`
   section > p {
     padding: 0.6rem 0;
     color: var(--ink-2);
-  }
-  ${phone} {
-    padding: 0.8rem 0.9rem 3rem;
   }
 `
 const Rows = styled(List)`

@@ -8,6 +8,7 @@ import { Fault } from '@/ui/fieldParts'
 import { Button, Quiet } from '@/ui/press'
 import { phone } from '@/ui/theme'
 import { Said, useWhen } from '@/ui/ways'
+import { WidePage, PageHead } from '@/ui/Page'
 import type { MethodPage } from '@/work/page/method'
 import type { MethodPreview } from '@/work/page/methodPreview'
 import type { Told } from '../told'
@@ -37,10 +38,12 @@ export function Method({ page, actions }: { page: MethodPage; actions: MethodAct
   const { sayMoment } = useWhen()
   return (
     <Page>
-      <Head>
-        <h1>House method</h1>
-        <p>Where practitioners differ, a kennel chooses. Each choice is kept with its date and who made it.</p>
-      </Head>
+      <PageHead>
+        <div>
+          <h1>House method</h1>
+          <p>Where practitioners differ, a kennel chooses. Each choice is kept with its date and who made it.</p>
+        </div>
+      </PageHead>
       {kinds.map(({ kind, title, words }) => (
         <section key={kind} aria-labelledby={kind}>
           <h2 id={kind}>{title}</h2>
@@ -189,11 +192,8 @@ function Dogs({ list, none }: { list: MethodPreview['now']; none: string }) {
   )
 }
 
-const Page = styled.div`
-  padding: 0.9rem 1.5rem 3rem;
-  display: grid;
+const Page = styled(WidePage)`
   gap: var(--s-8);
-  grid-template-columns: minmax(0, 1fr);
   h2 {
     font-size: var(--t-7);
   }
@@ -204,20 +204,6 @@ const Page = styled.div`
   ul {
     margin: 0;
     padding-left: 1.1rem;
-  }
-  ${phone} {
-    padding: 0.8rem 0.9rem 3rem;
-  }
-`
-const Head = styled.header`
-  border-bottom: 1.5px solid var(--ink);
-  padding-bottom: 0.7rem;
-  h1 {
-    font-size: var(--t-9);
-  }
-  p {
-    color: var(--ink-2);
-    max-width: 60ch;
   }
 `
 const Row = styled.article`

@@ -7,6 +7,7 @@ import { Choose } from '@/ui/Choose'
 import { Wrong } from '@/ui/fieldParts'
 import { Button, ButtonLink } from '@/ui/press'
 import { Table } from '@/ui/Table'
+import { OfficePage } from '@/ui/Page'
 import type { Told } from '../told'
 
 export interface VersionChoice {
@@ -97,14 +98,7 @@ export function MoveVersion({
   )
 }
 
-const Page = styled.div`
-  padding: 1.2rem 1.5rem 3rem;
-  display: grid;
-  gap: var(--s-6);
-  max-width: var(--page);
-  h1 {
-    font-size: var(--t-8);
-  }
+const Page = styled(OfficePage)`
   > div:nth-of-type(1),
   > div:nth-of-type(2) {
     max-width: 24rem;

@@ -2,8 +2,6 @@
 import dynamic from 'next/dynamic'
 import { Link } from '@/ui/link'
 import styled from 'styled-components'
-import { sayMark, sayRelease } from '@/core/dog/deaf'
-import { saySide } from '@/core/dog/side'
 import { traitNames, traitWords } from '@/core/dog/traits'
 import { NeedsPerson } from '@/ui/NeedsPerson'
 import { Why } from '@/ui/Why'
@@ -13,6 +11,7 @@ import { sayDay } from '@/ui/when'
 import { useWhen } from '@/ui/ways'
 import type { ResidentView } from '@/work/page/resident'
 import { List } from '@/ui/List'
+import { WidePage } from '@/ui/Page'
 import type { Told } from '../told'
 import type { CorrectActions } from './CorrectSet'
 import { May } from '../shell/may'
@@ -26,6 +25,7 @@ import { PaceLine } from '../PaceLine'
 import { WillItBeReady } from './WillItBeReady'
 import { YardLedger } from './YardLedger'
 import { Notes } from './Notes'
+import { ItsWords } from '../ItsWords'
 import { SetLog } from './SetLog'
 
 const ProgressCharts = dynamic(() => import('./ProgressCharts'), { ssr: false, loading: () => <p>Drawing …</p> })
@@ -42,7 +42,7 @@ export function Resident({ view, now, actions }: { view: ResidentView; now: numb
   const promised = commands.filter((c) => c.promise)
   const missing = promised.filter((c) => !c.promise?.met)
   return (
-    <Page>
+    <WidePage>
       <Head>
         <RunNo>{resident.runNumber}</RunNo>
         {view.photoAt !== undefined && (
@@ -60,18 +60,7 @@ export function Resident({ view, now, actions }: { view: ResidentView; now: numb
           </p>
         </div>
         <Words>
-          <div>
-            <dt>Release</dt>
-            <dd>{sayRelease(resident)}</dd>
-          </div>
-          <div>
-            <dt>Marker</dt>
-            <dd>{sayMark(resident)}</dd>
-          </div>
-          <div>
-            <dt>Side</dt>
-            <dd>{saySide(resident)}</dd>
-          </div>
+          <ItsWords resident={resident} />
           {view.forecast?.view && (
             <div>
               <dt>Ready by then</dt>
@@ -181,7 +170,7 @@ export function Resident({ view, now, actions }: { view: ResidentView; now: numb
         <ProgressCharts progress={view.progress} />
       </Fold>
       <SetLog view={view} actions={actions} />
-    </Page>
+    </WidePage>
   )
 }
 
@@ -207,18 +196,6 @@ function sayTraits(resident: ResidentView['resident']): readonly string[] {
   ]
 }
 
-const Page = styled.div`
-  padding: 0.9rem 1.5rem 3rem;
-  display: grid;
-  gap: var(--s-6);
-  grid-template-columns: minmax(0, 1fr);
-  h2 {
-    font-size: var(--t-6);
-  }
-  ${phone} {
-    padding: 0.8rem 0.9rem 3rem;
-  }
-`
 const Head = styled.header`
   display: flex;
   align-items: center;
