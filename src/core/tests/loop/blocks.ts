@@ -5,16 +5,15 @@ import { suggestAll } from '../../coach/suggest'
 import type { Suggestion } from '../../coach/suggestion'
 import { findRung } from '../../curriculum/lookup'
 import { addDays } from '../../days'
-import type { RepFact, SetContext, SetFact } from '../../facts/fact'
+import type { SetContext, SetFact } from '../../facts/fact'
 import { defaultMethod } from '../../method/method'
 import { Stepper } from '../../progress/fold'
-import type { Verdict } from '../../progress/voice'
 import { daysUntilDue, halfLifeDays, houseForgetting, isStale } from '../../progress/memory'
 import { summarise, type Summary } from '../../promise/summary'
 import { topHeld, type DogState } from '../../progress/state'
 import { byTheBook } from './book'
 import { forbidden } from './forbidden'
-import { arrival, housePlaces, perfectDog, regimesIn, traitsIn, type World } from './live'
+import { arrival, housePlaces, liveSet, perfectDog, regimesIn, traitsIn, type World } from './live'
 
 /** What a day of blocks came to, for whoever asks how the prediction did. */
 export interface BlockDay {
@@ -169,25 +168,12 @@ export function* residencyInBlocks(world: World): Generator<MorningInBlocks, Liv
             kit: setup.kit,
             blockId: `block-${day}-${b}`,
           }
-          const reps: RepFact[] = []
-          let verdict: Verdict | undefined
-          while (!verdict?.endsSet && reps.length < most) {
-            const said = dog.answer(at.rung, at.runKey, at.index, suggestion, day)
-            const rep: RepFact = {
-              id: `rep-${seq}`,
-              at: now + reps.length * 1000,
-              device: 'd',
-              seq: seq++,
-              outcome: said.outcome,
-              faults: [],
-              ...(said.brokeSeconds === undefined ? {} : { brokeSeconds: said.brokeSeconds }),
-            }
-            reps.push(rep)
-            verdict = stepper.rep(context, rep)
-          }
+          const { set, verdict } = liveSet(dog, stepper, at, { suggestion, context, day, now, seq, most })
+          seq += set.reps.length
           now += 120_000
-          sets.push({ ...context, reps })
-          count[item.role !== 'work' ? 'warmUp' : setup.purpose === 'refresh' ? 'refresher' : 'progress'] += reps.length
+          sets.push(set)
+          count[item.role !== 'work' ? 'warmUp' : setup.purpose === 'refresh' ? 'refresher' : 'progress'] +=
+            set.reps.length
           return verdict
         },
       })

@@ -2,7 +2,7 @@ import type { Finish } from '../../dog/finish'
 import type { Around, Ground } from '../../coach/allowed'
 import { suggestAll } from '../../coach/suggest'
 import type { Suggestion } from '../../coach/suggestion'
-import { findRung } from '../../curriculum/lookup'
+import { findRung, type RungPlaceInLadder } from '../../curriculum/lookup'
 import type { Curriculum, Rung } from '../../curriculum/types'
 import { addDays } from '../../days'
 import { plainDog, youngUntilDays, type DogTraits } from '../../dog/traits'
@@ -30,6 +30,47 @@ export interface SimulatedDog {
 
 /** Comes off clean, always. */
 export const perfectDog: SimulatedDog = { wake: () => undefined, answer: () => ({ outcome: 'clean' }) }
+
+/** A set as it comes off: rep after rep, numbered from `seq`, until one ends it or there were so many. */
+export function liveSet(
+  dog: SimulatedDog,
+  stepper: Stepper,
+  at: RungPlaceInLadder,
+  {
+    suggestion,
+    context,
+    day,
+    now,
+    seq,
+    most,
+  }: {
+    readonly suggestion: Suggestion
+    readonly context: SetContext
+    readonly day: number
+    /** ms since the epoch */
+    readonly now: number
+    readonly seq: number
+    readonly most: number
+  },
+): { readonly set: SetFact; readonly verdict: Verdict | undefined } {
+  const reps: RepFact[] = []
+  let verdict: Verdict | undefined
+  while (!verdict?.endsSet && reps.length < most) {
+    const said = dog.answer(at.rung, at.runKey, at.index, suggestion, day)
+    const rep: RepFact = {
+      id: `rep-${seq + reps.length}`,
+      at: now + reps.length * 1000,
+      device: 'd',
+      seq: seq + reps.length,
+      outcome: said.outcome,
+      faults: [],
+      ...(said.brokeSeconds === undefined ? {} : { brokeSeconds: said.brokeSeconds }),
+    }
+    reps.push(rep)
+    verdict = stepper.rep(context, rep)
+  }
+  return { set: { ...context, reps }, verdict }
+}
 
 export interface World {
   readonly curriculum: Curriculum
@@ -197,24 +238,10 @@ export function live(world: World): Lived {
         kit: suggestion.kit,
         blockId: `block-${day}-${Math.floor(n / 3)}`,
       }
-      const reps: RepFact[] = []
-      let verdict: Verdict | undefined
-      while (!verdict?.endsSet && reps.length < 40) {
-        const said = dog.answer(at.rung, at.runKey, at.index, suggestion, day)
-        const rep: RepFact = {
-          id: `rep-${seq}`,
-          at: now + reps.length * 1000,
-          device: 'd',
-          seq: seq++,
-          outcome: said.outcome,
-          faults: [],
-          ...(said.brokeSeconds === undefined ? {} : { brokeSeconds: said.brokeSeconds }),
-        }
-        reps.push(rep)
-        verdict = stepper.rep(context, rep)
-      }
-      if (verdict) worked.push({ day, suggestion, set: { ...context, reps }, verdict })
-      world.onWorked?.({ ...context, reps })
+      const { set, verdict } = liveSet(dog, stepper, at, { suggestion, context, day, now, seq, most: 40 })
+      seq += set.reps.length
+      if (verdict) worked.push({ day, suggestion, set, verdict })
+      world.onWorked?.(set)
     }
     if (readyOn !== undefined && world.goOn !== true) break
   }
