@@ -4,7 +4,8 @@ import { seeded } from '../seeded'
 import type { Forecast } from './forecast'
 import type { Stacked } from './stack'
 import { daysLeftShare } from './plan'
-import { brier, coverage, overSure, partsOf, skill, transformed, type Bin, type Said } from './score'
+import { brier, coverage, overSure, partsOf, skill, transformed, type Bin, type Said, type Waited } from './score'
+import { whenReady, type ByDay } from './whenReady'
 
 /** What was said of a dog on one day, what two simpler figures said, and what came of it. */
 export interface JudgedCase {
@@ -60,6 +61,8 @@ export interface Judged {
     readonly brier: number
   }[]
   readonly bins: readonly Bin[]
+  /** By days after it was said: the share said to be ready, and the share that was. */
+  readonly byDay: readonly ByDay[]
   readonly verdict: VerdictOnForecasts
 }
 
@@ -103,6 +106,7 @@ export function judge(cases: readonly JudgedCase[]): Judged {
       return { command, n: of.length, ...meansOf(of), brier: brier(of) }
     }),
     bins: at.length === 0 ? [] : partsOf(chances).bins,
+    byDay: whenReady(picked.map(({ of }) => ({ ...waitedOf(of), by: sharesOf(of) }))),
     verdict: verdictOn(dogs, chances),
   }
 }
@@ -155,11 +159,20 @@ export const stackCases = (cases: readonly JudgedCase[]): readonly Stacked[] =>
       : [],
   )
 
+/** By which day so large a share of its futures were ready. */
+const sharesOf =
+  ({ told }: JudgedCase) =>
+  (day: number): number =>
+    day < 0 ? 0 : (told.by[Math.min(day, told.by.length - 1)] ?? 0)
+
+/** How long it was until it was ready, or until nobody looked any more. */
+const waitedOf = ({ day, readyOn, lastEvening }: JudgedCase): Waited => ({
+  day: daysBetween(day, readyOn ?? lastEvening),
+  came: readyOn !== null,
+})
+
 /** Where what happened lies among the futures, 0–1. */
-function whereItLay({ told, day, readyOn, lastEvening }: JudgedCase, draw: () => number): number {
-  const by = (d: number) => (d < 0 ? 0 : (told.by[Math.min(d, told.by.length - 1)] ?? 0))
-  return transformed(by, { day: daysBetween(day, readyOn ?? lastEvening), came: readyOn !== null }, draw)
-}
+const whereItLay = (of: JudgedCase, draw: () => number): number => transformed(sharesOf(of), waitedOf(of), draw)
 
 const meansOf = (of: readonly Said[]) => ({
   said: mean(of.map((s) => s.chance)),

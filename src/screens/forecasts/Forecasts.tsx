@@ -17,6 +17,7 @@ import type { Told } from '../told'
 import { May } from '../shell/may'
 
 const Reliability = dynamic(() => import('./Reliability'), { ssr: false, loading: () => <p>Drawing …</p> })
+const WhenReady = dynamic(() => import('./WhenReady'), { ssr: false, loading: () => <p>Drawing …</p> })
 
 export interface ForecastsActions {
   readonly beginOn: (raw: unknown) => Promise<Told>
@@ -85,7 +86,18 @@ function HowGood({ judged, names }: { judged: Judged; names: Readonly<Record<str
             : ''}
       </Words>
       {bad !== '' && <NeedsPerson>{bad}</NeedsPerson>}
-      <Reliability bins={judged.bins} />
+      <Plots>
+        <section aria-labelledby="whether">
+          <h3 id="whether">Whether they were ready</h3>
+          <Reliability bins={judged.bins} />
+        </section>
+        {judged.byDay.length > 0 && (
+          <section aria-labelledby="when">
+            <h3 id="when">When they were ready</h3>
+            <WhenReady rows={judged.byDay} />
+          </section>
+        )}
+      </Plots>
       <Across label="By how much of the stay was gone">
         <Scores>
           <caption>By how much of the stay was gone</caption>
@@ -123,7 +135,9 @@ function HowGood({ judged, names }: { judged: Judged; names: Readonly<Record<str
           .25 is one half said of everything. Skill: how much of that .25 is saved; below 0 it would be better to say
           one half. Straight line and reps over days: the Brier score of two simpler figures, said of the same dogs on
           the same days. Middle 80 held: how often the day on which a dog was ready lay within the band; 80 in 100 is
-          right, and with few dogs it may be far off by chance.
+          right, and with few dogs it may be far off by chance. When they were ready: of all that were not yet when it
+          was said, and as long as they were seen (in brackets how many still were); a line that lies higher came
+          sooner.
         </Words>
       </Disclosed>
       {judged.commands.length > 0 && (
@@ -297,6 +311,13 @@ const Abreast = styled.div`
   flex-wrap: wrap;
   gap: 0 var(--s-9);
   align-items: flex-start;
+`
+const Plots = styled(Abreast)`
+  row-gap: var(--s-7);
+  margin-top: var(--s-6);
+  h3 {
+    font-size: var(--t-4);
+  }
 `
 const Scores = styled(FigureTable)`
   margin-top: var(--s-5);

@@ -1,9 +1,9 @@
 'use client'
 import { Chart, LinearScale, LineElement, PointElement, Tooltip } from 'chart.js'
 import { Scatter } from 'react-chartjs-2'
-import styled from 'styled-components'
 import type { Bin } from '@/core/forecast/score'
 import { chartFont as font, useInks } from '@/ui/useInks'
+import { Figure } from './Figure'
 
 Chart.register(LinearScale, LineElement, PointElement, Tooltip)
 
@@ -67,21 +67,3 @@ export default function Reliability({ bins }: { bins: readonly Bin[] }) {
     </Figure>
   )
 }
-
-const Figure = styled.figure`
-  margin: var(--s-5) 0 0;
-  display: flex;
-  flex-wrap: wrap;
-  gap: var(--s-7);
-  align-items: center;
-  .plot {
-    width: min(100%, 20rem);
-    height: 17rem;
-  }
-  ul {
-    list-style: none;
-    margin: 0;
-    padding: 0;
-    font-size: var(--t-2);
-  }
-`
