@@ -1,8 +1,10 @@
-import { createServer, request as ask, type IncomingMessage, type Server, type ServerResponse } from 'node:http'
+import { once } from 'node:events'
+import { Agent, createServer, request as ask, type IncomingMessage, type Server, type ServerResponse } from 'node:http'
 import { connect, type AddressInfo } from 'node:net'
 import { mkdtempSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
+import { Worker } from 'node:worker_threads'
 import { afterEach, describe, expect, it } from 'vitest'
 import { forward } from './lib/forward.mjs'
 import { patientServer } from './lib/patience.mjs'
@@ -121,6 +123,34 @@ describe('what is sent on', () => {
         /^HTTP\/1\.1 (200|400) /,
       )
     expect(await raw('GET /well HTTP/1.1\r\nHost: k\r\nConnection: close\r\n\r\n')).toContain('/well')
+  })
+
+  it('an answer that is there before what was sent has ended comes through, thousands of times', async () => {
+    const path = join(mkdtempSync(join(tmpdir(), 'kibou-')), 'socket')
+    // On a thread of its own, so that it may have answered between two writes of this one.
+    const behind = new Worker(
+      `const { createServer } = require('node:http')
+      const { parentPort, workerData } = require('node:worker_threads')
+      createServer((request, response) => request.resume().once('end', () => response.end('taken')))
+        .listen(workerData, () => parentPort.postMessage('up'))`,
+      { eval: true, workerData: path },
+    )
+    await once(behind, 'message')
+    const front = createServer((request, response) => forward(path, request, response))
+    servers.push(front)
+    front.listen(0, '127.0.0.1')
+    await once(front, 'listening')
+    const agent = new Agent({ keepAlive: true })
+    const { port } = front.address() as AddressInfo
+    const answers = new Map<string, number>()
+    for (let i = 0; i < 4000; i++) {
+      const { status, text } = await send(port, { agent, method: 'POST', headers: { 'content-length': 2 } }, ['{}'])
+      const said = `${status} ${text}`
+      answers.set(said, (answers.get(said) ?? 0) + 1)
+    }
+    expect([...answers]).toEqual([['200 taken', 4000]])
+    agent.destroy()
+    await behind.terminate()
   })
 
   it('nobody there is said', async () => {

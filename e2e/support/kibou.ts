@@ -103,6 +103,8 @@ export async function launch(port: number, existing?: string): Promise<Launched>
 /** One server a worker of the tests; each test gets a kennel of its own beneath it. */
 interface Server {
   on(from: 'demo' | 'nothing'): Promise<Kibou>
+  /** What it said last. */
+  said(): string
 }
 
 async function startServer(port: number): Promise<Server & { stop(): Promise<void> }> {
@@ -132,6 +134,7 @@ async function startServer(port: number): Promise<Server & { stop(): Promise<voi
       await answers(url, child, said)
       return kennelAt(url, file)
     },
+    said,
     stop: async () => {
       child.send('stop')
       await ended(child)
@@ -193,10 +196,12 @@ export const test = base.extend<
     },
     { scope: 'worker' },
   ],
-  kibou: async ({ server, context }, give) => {
+  kibou: async ({ server, context }, give, info) => {
     const kibou = await server.on('demo')
     await signIn(context.request, kibou)
     await give(kibou)
+    // What nobody expected may stand in what the server said, which is gone with it.
+    if (info.status !== info.expectedStatus) process.stderr.write(`The server of ${info.title}:\n${server.said()}\n`)
   },
   empty: async ({ server }, give) => {
     await give(await server.on('nothing'))

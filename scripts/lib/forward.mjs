@@ -28,7 +28,16 @@ export function forward(path, request, response) {
   const { method, url, headers } = request
   const bare = without(headers, [...ofOneConnection, 'expect'])
   const chunked = headers['transfer-encoding'] !== undefined ? { 'transfer-encoding': 'chunked' } : {}
-  const onward = asked({ socketPath: path, agent: false, method, path: url, headers: { ...bare, ...chunked } })
+  // Were the other side told to close, it would as soon as it has answered, and the end of a body that comes a moment
+  // later would break the connection before its answer was read.
+  const stays = { connection: 'keep-alive' }
+  const onward = asked({
+    socketPath: path,
+    agent: false,
+    method,
+    path: url,
+    headers: { ...bare, ...chunked, ...stays },
+  })
   if (!onward) return response.writeHead(400).end()
   onward.once('response', (answer) => {
     response.writeHead(answer.statusCode, without(answer.headers, ofOneConnection))
