@@ -22,6 +22,19 @@ const answers = (url) =>
     () => false,
   )
 
+/** How the door and the wall answer its lead, and how many dogs hang there. */
+async function lookedAt(url) {
+  const door = await fetch(`${url}/api/sign-in`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json', origin: url },
+    body: JSON.stringify({ personId: 'maud', passcode: 'osier bank' }),
+  })
+  const cookie = door.headers.getSetCookie().map((c) => c.split(';')[0])
+  const wall = await fetch(url, { headers: { cookie: cookie.join('; ') } })
+  const dogs = new Set((await wall.text()).match(/\/dogs\/[0-9a-f-]{36}/g)).size
+  return { door: door.status, wall: wall.status, dogs }
+}
+
 /**
  * Starts the demonstration by its start script with this Node, signs its lead in, looks at the wall, and ends it;
  * refuses where any of that is not as it must be.
@@ -48,18 +61,10 @@ export async function showDemo({ node, cwd, env, database }) {
     }
     await pause(500)
   }
-  const door = await fetch(`${url}/api/sign-in`, {
-    method: 'POST',
-    headers: { 'content-type': 'application/json', origin: url },
-    body: JSON.stringify({ personId: 'maud', passcode: 'osier bank' }),
-  })
-  const cookie = door.headers.getSetCookie().map((c) => c.split(';')[0])
-  const wall = await fetch(url, { headers: { cookie: cookie.join('; ') } })
-  const dogs = new Set((await wall.text()).match(/\/dogs\/[0-9a-f-]{36}/g)).size
-  demo.kill('SIGTERM')
+  const { door, wall, dogs } = await lookedAt(url).finally(() => demo.kill('SIGTERM'))
   const ended = await end
-  if (door.status !== 200 || wall.status !== 200 || dogs === 0)
-    refuse(`the demonstration’s wall was not to be had (door ${door.status}, wall ${wall.status}, ${dogs} dogs).`)
+  if (door !== 200 || wall !== 200 || dogs === 0)
+    refuse(`the demonstration’s wall was not to be had (door ${door}, wall ${wall}, ${dogs} dogs).`)
   if (ended !== 0) refuse(`the demonstration did not end well (${ended}).`)
   say(`its wall was looked at: ${dogs} dogs`)
 }

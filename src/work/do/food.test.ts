@@ -77,25 +77,7 @@ describe('a dog’s food', () => {
     () => {
       const s = fedKennel()
       const toy = dog(s.db, { name: 'Trowel', run: '9', traits: ['toys'] })
-      expect(
-        weigh(s.db, { residencyId: toy, recordedBy: s.who, weight: 20, unit: 'kg', right: false }, monday).ok,
-      ).toBe(true)
-      expect(
-        decidePlan(
-          s.db,
-          {
-            residencyId: toy,
-            recordedBy: s.who,
-            feedId: 'k',
-            stage: 'neutered adult',
-            factor: null,
-            vetKcal: null,
-            share: 50,
-            goal: null,
-          },
-          monday,
-        ).ok,
-      ).toBe(true)
+      expect(fed({ db: s.db, fact: { residencyId: toy, recordedBy: s.who } }).ok).toBe(true)
       const tablet = new Tablet()
       const set = tablet.set(toy, s.who)
       recordFacts(

@@ -15,13 +15,13 @@ import { appendHouse, writeFeeds } from '@/store/house'
 import { appendEntry } from '@/store/intake'
 import { insertMethodChange } from '@/store/method'
 import { loadBlock } from './block'
-import { decidePlan, weigh } from '../do/food'
 import { loadFood } from './food'
 import { readSets } from '@/store/facts/read'
 import { recordFacts } from '../record/accept'
 import { setsOf } from '../record/kept'
 import { loadResident } from './resident'
 import { rebuildStandings, standingOf } from '../record/refold'
+import { fed } from '../tests/fedKennel'
 import { copyEntities, dog, monday, msPerDay, newKennel, Tablet, trainer } from '../tests/kennel'
 
 const scene = (more: Record<string, unknown> = {}) => {
@@ -175,25 +175,7 @@ describe('what a block leaves behind', () => {
       { id: 'k', name: 'House kibble', kcalPer100g: 360, kcalPerPiece: 1.8, tier: 1, contains: '' },
       { id: 'l', name: 'Soft liver', kcalPer100g: 300, kcalPerPiece: 4, tier: 3, contains: '' },
     ])
-    expect(
-      weigh(s.db, { residencyId: s.residencyId, recordedBy: s.ada, weight: 20, unit: 'kg', right: false }, monday).ok,
-    ).toBe(true)
-    expect(
-      decidePlan(
-        s.db,
-        {
-          residencyId: s.residencyId,
-          recordedBy: s.ada,
-          feedId: 'k',
-          stage: 'neutered adult',
-          factor: null,
-          vetKcal: null,
-          share: 50,
-          goal: null,
-        },
-        monday,
-      ).ok,
-    ).toBe(true)
+    expect(fed({ db: s.db, fact: { residencyId: s.residencyId, recordedBy: s.ada } }).ok).toBe(true)
     const before = s.view().piecesLeft ?? 0
     const [own, liver] = [s.tablet.set(s.residencyId, s.ada), s.tablet.set(s.residencyId, s.ada, { feedId: 'l' })]
     const slip = s.tablet.rep(own.id, 'miss', { paid: false, pieces: 2, payError: true })

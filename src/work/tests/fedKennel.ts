@@ -28,7 +28,7 @@ export const fedKennel = () => {
 type FedKennel = ReturnType<typeof fedKennel>
 
 /** Weighs the dog and decides on its food. */
-export const fed = ({ db, fact }: FedKennel) => {
+export const fed = ({ db, fact }: Pick<FedKennel, 'db' | 'fact'>) => {
   expect(weigh(db, { ...fact, weight: 20, unit: 'kg', right: false }, monday).ok).toBe(true)
   return decidePlan(
     db,
