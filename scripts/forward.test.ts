@@ -202,15 +202,18 @@ const talk = (port: number, pieces: readonly string[], everyMs: number) =>
 describe('slow and idle connections, a hundred times as fast as in a house', () => {
   const listening = async () => {
     let whole = 0
-    const server = patientServer((request: IncomingMessage, response: ServerResponse) => {
-      void wholeOf(request).then(
-        (text) => {
-          whole++
-          response.end(text)
-        },
-        () => undefined,
-      )
-    }, 0.01)
+    const server = patientServer(
+      (request: IncomingMessage, response: ServerResponse) => {
+        void wholeOf(request).then(
+          (text) => {
+            whole++
+            response.end(text)
+          },
+          () => undefined,
+        )
+      },
+      { share: 0.01 },
+    )
     servers.push(server)
     await new Promise<void>((done) => server.listen(0, '127.0.0.1', done))
     return { server, port: (server.address() as AddressInfo).port, whole: () => whole }

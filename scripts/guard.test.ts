@@ -85,13 +85,17 @@ describe('how much it brings', () => {
     status({ method: 'POST', ...more }, { 'content-length': length, ...headers })
   it.each([
     ['/api/sign-in', 16 * 1024],
-    ['/api/facts', 2000 * 1024],
+    ['/api/facts', 16 * 1024],
     ['/', 16 * 1024],
   ])('%s, signed out', (url, most) => {
     expect([post(String(most), { url }), post(String(most + 1), { url })]).toEqual([undefined, 413])
   })
-  it('a page’s action of somebody with a cookie, and a picture', () => {
+  it('a page’s action of somebody with a cookie, facts and a picture', () => {
     const cookie = { cookie: 'a=b; kibou=Fe26.2' }
+    const facts = { url: '/api/facts' }
+    expect([post('2048000', facts, cookie), post('2048001', facts, cookie)]).toEqual([undefined, 413])
+    // A cookie that somebody has looked into and found to be none of ours is none.
+    expect(post('20000', { signedIn: false }, cookie)).toBe(413)
     expect([post('5120000', {}, cookie), post('5120001', {}, cookie)]).toEqual([undefined, 413])
     const url = '/dogs/0199/photo'
     expect([post('12020000', { url }, cookie), post('12020001', { url }, cookie)]).toEqual([undefined, 413])
@@ -138,10 +142,33 @@ describe('what an answer says beside its own', () => {
       expect(policy).toContain(part)
   })
   it('is told to keep to TLS only where there is one, and a file is no page', () => {
-    const of = (path: string, secure: boolean) => headersOf({ path, nonce: 'n', secure }) as Record<string, string>
-    expect(of('/', false)['Strict-Transport-Security']).toBeUndefined()
-    expect(of('/', true)['Strict-Transport-Security']).toMatch(/max-age=\d{8}/)
-    expect(of('/dogs/1/card.pdf', false)['Content-Security-Policy']).not.toContain('script-src')
-    expect(of('/dogs/1', false)['X-Content-Type-Options']).toBe('nosniff')
+    const of = (type: string | undefined, secure = false) =>
+      headersOf({ type, nonce: 'n', secure }) as Record<string, string>
+    expect(of('text/html')['Strict-Transport-Security']).toBeUndefined()
+    expect(of('text/html', true)['Strict-Transport-Security']).toMatch(/max-age=\d{8}/)
+    expect(of('text/html')['X-Content-Type-Options']).toBe('nosniff')
+  })
+
+  // By what it is, never by how its address ends: a page that says "not found" may be asked for as x.pdf.
+  it.each<[string | undefined, boolean]>([
+    ['application/pdf', false],
+    ['text/csv; charset=utf-8', false],
+    ['application/schema+json', false],
+    ['image/webp', false],
+    ['text/html; charset=utf-8', true],
+    ['image/svg+xml', true],
+    ['text/javascript', true],
+    ['application/pdfx', true],
+    [undefined, true],
+  ])('%s: the policy of a page: %s', (type, page) => {
+    const policy = (headersOf({ type, nonce: 'n', secure: false }) as Record<string, string>)['Content-Security-Policy']
+    expect(policy?.includes("script-src 'nonce-n'")).toBe(page)
+    expect(policy).toContain("frame-ancestors 'none'")
+  })
+
+  it('names only permissions that browsers know: a name they do not know is a warning in every console', () => {
+    const { 'Permissions-Policy': said } = headersOf({ nonce: 'n', secure: false }) as Record<string, string>
+    expect(said).not.toContain('bluetooth')
+    expect(said).toContain('camera=()')
   })
 })

@@ -12,6 +12,7 @@ const drill = (name, env = {}) => step(name, process.execPath, ['--import', 'tsx
 drill('load')
 drill('kills')
 drill('odd')
+drill('raw')
 drill('moves')
 // The same tests as in `npm test`, longer.
 process.env.KIBOU_SOAK_INPUTS ??= '300000'

@@ -23,8 +23,11 @@ function asked(how) {
   }
 }
 
-/** Sends a request on to whoever listens at this path, and its answer back; 503 where nobody does. */
-export function forward(path, request, response) {
+/**
+ * Sends a request on to whoever listens at this path, and its answer back; 503 where nobody does. `more`: what an answer
+ * of some content type says beside its own. An answer that does not say how long it may be kept is kept nowhere.
+ */
+export function forward(path, request, response, more = () => ({})) {
   const { method, url, headers } = request
   const bare = without(headers, [...ofOneConnection, 'expect'])
   const chunked = headers['transfer-encoding'] !== undefined ? { 'transfer-encoding': 'chunked' } : {}
@@ -40,7 +43,9 @@ export function forward(path, request, response) {
   })
   if (!onward) return response.writeHead(400).end()
   onward.once('response', (answer) => {
-    response.writeHead(answer.statusCode, without(answer.headers, ofOneConnection))
+    for (const [name, value] of Object.entries(more(answer.headers['content-type']))) response.setHeader(name, value)
+    const kept = answer.headers['cache-control'] === undefined ? { 'cache-control': 'no-store' } : {}
+    response.writeHead(answer.statusCode, { ...without(answer.headers, ofOneConnection), ...kept })
     // What comes late is sent as it comes; what breaks off is seen to break off.
     answer.pipe(response)
     answer.once('error', () => response.destroy())

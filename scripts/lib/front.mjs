@@ -4,19 +4,11 @@ import { resolve } from 'node:path'
 import { Piscina } from 'piscina'
 import { facts } from './bundles.mjs'
 import { forward, forwardUpgrade } from './forward.mjs'
-import {
-  headersOf,
-  houseNames,
-  houseProxies,
-  mostAtOnce,
-  mostOf,
-  newNonce,
-  policyOf,
-  senderOf,
-  whyTurnedAway,
-} from './guard.mjs'
+import { headersOf, houseNames, houseProxies, newNonce } from './guard.mjs'
 import { whenToLeave } from './parent.mjs'
 import { patientServer } from './patience.mjs'
+import { receiver } from './receive.mjs'
+import { sealedBy } from './seal.mjs'
 
 /**
  * The process that listens: it turns away what may not come in, takes facts, and sends everything else on to the
@@ -26,12 +18,14 @@ const hostname = process.env.HOST
 const port = Number(process.env.PORT)
 const dev = process.env.KIBOU_DEV === '1'
 const behindTls = process.env.KIBOU_BEHIND_TLS === '1'
-const names = houseNames(`${hostname ?? ''},${process.env.KIBOU_HOSTS ?? ''}`)
-const proxies = houseProxies(behindTls, process.env.KIBOU_PROXY)
+const house = {
+  dev,
+  behindTls,
+  names: houseNames(`${hostname ?? ''},${process.env.KIBOU_HOSTS ?? ''}`),
+  proxies: houseProxies(behindTls, process.env.KIBOU_PROXY),
+}
 /** What is answered here and not by the pages. */
 export const answeredBefore = ['/api/facts']
-/** Bytes of bodies that are on their way in. */
-let arriving = 0
 
 /** Starts the pages by this program and listens once they do. */
 export async function startFront({ program = 'scripts/pages.mjs' } = {}) {
@@ -66,9 +60,18 @@ export async function startFront({ program = 'scripts/pages.mjs' } = {}) {
     })
   })
 
-  const server = patientServer((request, response) => receive(goesTo, request, response))
-  // Who asks before sending is told before it sends.
-  server.on('checkContinue', (request, response) => receive(goesTo, request, response, () => response.writeContinue()))
+  const receive = receiver(house, {
+    sealed: sealedBy(() => process.env.KIBOU_DB),
+    answer: (request, response, more) =>
+      answeredBefore.includes((request.url ?? '').split('?')[0])
+        ? answerFacts(goesTo, request, response)
+        : forward(goesTo.path, request, response, more),
+  })
+  const server = patientServer(receive, {
+    more: () => headersOf({ nonce: dev ? undefined : newNonce(), secure: false }),
+    // All that a proxy lets in comes from one address.
+    isProxy: (address) => house.proxies.has(address),
+  })
   if (dev) server.on('upgrade', (request, socket, head) => forwardUpgrade(goesTo.path, request, socket, head))
   server.on('error', (error) => {
     process.stderr.write(`kibou: cannot listen on ${hostname}:${port} (${error.code}).\n`)
@@ -85,32 +88,6 @@ function giveWay(pid) {
   } catch {
     // It ended already, or may not.
   }
-}
-
-function receive(goesTo, request, response, goOn = () => undefined) {
-  const { method, url, headers, socket } = request
-  const { address, proxied } = senderOf(socket.remoteAddress, headers['x-forwarded-for'], proxies)
-  const secure = behindTls && proxied
-  const bare = (url ?? '').split('?')[0]
-  const nonce = dev ? undefined : newNonce()
-  for (const [name, value] of Object.entries(headersOf({ path: bare, nonce, secure }))) response.setHeader(name, value)
-  const no = whyTurnedAway({ method, url, headers, names, secure, arriving })
-  if (no) return turnAway(request, response, no)
-  countBody(request, response)
-  // What the door and the page need to know of a request; whatever a client claims under these names is overwritten.
-  headers['x-kibou-address'] = address
-  headers['x-kibou-path'] = url
-  headers['x-kibou-secure'] = secure ? '1' : '0'
-  delete headers['x-nonce']
-  delete headers['content-security-policy']
-  if (nonce !== undefined) {
-    headers['x-nonce'] = nonce
-    headers['content-security-policy'] = policyOf(nonce, secure)
-  }
-  goOn()
-  return answeredBefore.includes(bare)
-    ? answerFacts(goesTo, request, response)
-    : forward(goesTo.path, request, response)
 }
 
 async function answerFacts({ recorder, damaged }, request, response) {
@@ -134,43 +111,4 @@ async function textOf(request) {
   const parts = []
   for await (const part of request) parts.push(part)
   return Buffer.concat(parts).toString('utf8')
-}
-
-/** Keeps account of what is on its way in; what does not say how much it brings is cut off where it is too much. */
-function countBody(request, response) {
-  const { headers } = request
-  let counted = Number(headers['content-length'] ?? 0)
-  arriving += counted
-  response.once('close', () => {
-    arriving -= counted
-  })
-  if (headers['transfer-encoding'] === undefined) return
-  const most = mostOf(request)
-  const push = request.push.bind(request)
-  request.push = (chunk, encoding) => {
-    const length = chunk?.length ?? 0
-    counted += length
-    arriving += length
-    if (counted <= most && arriving <= mostAtOnce) return push(chunk, encoding)
-    request.socket.destroy()
-    return false
-  }
-}
-
-/**
- * House: a client that goes on sending what nobody keeps is heard out for so long: one that is cut off in the middle of
- * its sending never reads why.
- */
-const heardOutMs = 5000
-
-function turnAway(request, response, { status, why }) {
-  // Were the connection said to close, it would be cut off as soon as this is written.
-  const asked = request.method === 'GET' || request.method === 'HEAD'
-  response.writeHead(status, { 'Content-Type': asked ? 'text/plain; charset=utf-8' : 'application/json' })
-  response.end(asked ? `${why}\n` : JSON.stringify({ error: why }))
-  request.resume()
-  const cut = setTimeout(() => {
-    if (!request.complete) request.socket.destroy()
-  }, heardOutMs)
-  request.once('end', () => clearTimeout(cut))
 }

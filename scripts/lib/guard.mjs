@@ -8,16 +8,20 @@ import { hostname as machineName } from 'node:os'
  */
 
 const kB = 1024
-/** Most that a request may bring, by its address; what is not named here is a page and its actions. */
+/** Most that the signed-in may bring, by address; what is not named here is a page and its actions. */
 const limits = [
   { of: /^\/api\/facts$/, most: 2000 * kB },
-  { of: /^\/dogs\/[^/]+\/photo$/, most: 12_020_000, signedIn: true },
+  { of: /^\/dogs\/[^/]+\/photo$/, most: 12_020_000 },
   { of: /^\/api\//, most: 16 * kB },
 ]
-/** House: actions of pages bring a curriculum or a table of dogs at the most; the signed-out bring a few words. */
+/**
+ * Design choice: actions of pages bring a curriculum or a table of dogs at the most; the signed-out bring a few words.
+ */
 const mostOfAction = { signedIn: 5000 * kB, signedOut: 16 * kB }
-/** House: bodies that arrive at the same time are no more than this together. */
+/** Design choice: bytes of bodies that are held at the same time, of everybody together. */
 export const mostAtOnce = 64_000 * kB
+/** Design choice: bytes of bodies that one address may have under way at the same time. */
+export const mostOfAddress = { signedIn: 32_000 * kB, signedOut: 2000 * kB }
 
 /** Questions bring nothing; every deed is a POST. */
 const questions = new Set(['GET', 'HEAD'])
@@ -25,15 +29,17 @@ const questions = new Set(['GET', 'HEAD'])
 /** Bytes that a request of this method may bring to this address. */
 export function mostBytes(method, path, signedIn) {
   if (questions.has(method)) return 0
-  const named = limits.find(({ of }) => of.test(path))
-  if (named) return named.signedIn === true && !signedIn ? mostOfAction.signedOut : named.most
-  return signedIn ? mostOfAction.signedIn : mostOfAction.signedOut
+  if (!signedIn) return mostOfAction.signedOut
+  return limits.find(({ of }) => of.test(path))?.most ?? mostOfAction.signedIn
 }
+
+const highestPort = 65_535
 
 /** The name in a Host header, without its port; empty for what is none. */
 export function nameOf(host) {
-  const found = /^(?:\[([\da-f:.%]+)\]|([^:/?#@\s]+))(?::\d{1,5})?$/i.exec(host ?? '')
-  return (found?.[1] ?? found?.[2] ?? '').toLowerCase()
+  const found = /^(?:\[([\da-f:.%]+)\]|([^:/?#@\s]+))(?::(\d{1,5}))?$/i.exec(host ?? '')
+  if (!found || Number(found[3] ?? 0) > highestPort) return ''
+  return (found[1] ?? found[2] ?? '').toLowerCase()
 }
 
 /** The names this house answers to: its machine’s, and those it is told. Numbers cannot be made to point elsewhere. */
@@ -48,8 +54,11 @@ export function houseNames(told = '') {
 
 const answersTo = (name, names) => name !== '' && (isIP(name) > 0 || names.has(name))
 
-/** Why a request is turned away, with the status that says so; undefined when it may come in. */
-export function whyTurnedAway({ method, url, headers, names, secure, arriving = 0 }) {
+/**
+ * Why a request is turned away, with the status that says so; undefined when it may come in. `signedIn`: whether its
+ * cookie is one of this house; where nobody has looked yet, the cookie's name is taken for it.
+ */
+export function whyTurnedAway({ method, url, headers, names, secure, arriving = 0, signedIn = claims(headers) }) {
   if (method !== 'POST' && !questions.has(method)) return { status: 405, why: `Kibou knows no ${method}.` }
   // `*`, or a whole address of somewhere else, is nothing to ask for.
   if (!/^\/(?![/\\])/.test(url ?? '')) return { status: 400, why: 'This is no address of Kibou.' }
@@ -64,7 +73,7 @@ export function whyTurnedAway({ method, url, headers, names, secure, arriving = 
   const { origin } = headers
   if (!questions.has(method) && origin !== undefined && origin !== ownOrigin(headers.host, secure))
     return { status: 403, why: 'This request came from another site.' }
-  const most = mostOf({ method, url, headers })
+  const most = mostBytes(method, url.split('?')[0], signedIn)
   if (headers['transfer-encoding'] !== undefined && most === 0)
     return { status: 413, why: 'A question brings nothing.' }
   const length = Number(headers['content-length'] ?? 0)
@@ -73,12 +82,17 @@ export function whyTurnedAway({ method, url, headers, names, secure, arriving = 
   return undefined
 }
 
-/** Bytes that this request may bring; of one that does not say how much it brings, they are counted as they arrive. */
-export const mostOf = ({ method, url, headers }) =>
-  mostBytes(method, url.split('?')[0], /(?:^|;\s*)kibou=/.test(headers.cookie ?? ''))
+/** Whether a request has a cookie by the name of ours; what is in it is another question. */
+export const claims = (headers) => /(?:^|;\s*)kibou=/.test(headers.cookie ?? '')
 
-/** A browser names the page’s origin without the usual port. */
-const ownOrigin = (host, secure) => new URL(`${secure ? 'https' : 'http'}://${host}`).origin
+/** Whether a request may bring more than the signed-out may, so that its cookie must be looked into first. */
+export const bringsMuch = ({ method, headers }) =>
+  method === 'POST' &&
+  (headers['transfer-encoding'] !== undefined || Number(headers['content-length'] ?? 0) > mostOfAction.signedOut)
+
+/** The origin that a browser names for a page of this host: in small letters, without the usual port. */
+export const ownOrigin = (host, secure) =>
+  `${secure ? 'https' : 'http'}://${host.toLowerCase().replace(secure ? /:0*443$/ : /:0*80$/, '')}`
 
 /** Who sent it: the socket’s address, or what the house’s own proxy says last, where it is that proxy’s socket. */
 export function senderOf(socketAddress, forwarded, proxies) {
@@ -140,11 +154,16 @@ const hsts = 'max-age=31536000'
 /** Nothing of the machine is used but the screen that stays awake. */
 const permissions =
   'accelerometer=(), camera=(), geolocation=(), gyroscope=(), magnetometer=(), microphone=(), midi=(), payment=(), ' +
-  'usb=(), serial=(), bluetooth=(), screen-wake-lock=(self)'
+  'usb=(), serial=(), screen-wake-lock=(self)'
 
-/** What every answer says beside its own. A file that is no page is only shown or kept. */
-export function headersOf({ path, nonce, secure }) {
-  const file = /\.(pdf|csv|ics|json|png|jpe?g|webp)$/.test(path)
+/** What is only shown or kept, and runs nothing; whatever else an answer is gets the policy of a page. */
+const isFile = (type) =>
+  /^(?:application\/(?:pdf|(?:[\w.+-]+\+)?json)|text\/(?:csv|calendar)|image\/(?:png|jpeg|webp))\s*(?:;|$)/i.test(
+    type ?? '',
+  )
+
+/** What every answer says beside its own. `type`: its content type, as far as it is known. */
+export function headersOf({ type = undefined, nonce, secure }) {
   return {
     'X-Content-Type-Options': 'nosniff',
     'Referrer-Policy': 'same-origin',
@@ -155,7 +174,7 @@ export function headersOf({ path, nonce, secure }) {
     ...(nonce === undefined
       ? {}
       : {
-          'Content-Security-Policy': file
+          'Content-Security-Policy': isFile(type)
             ? `base-uri 'none'; form-action 'none'; frame-ancestors 'none'`
             : policyOf(nonce, secure),
         }),

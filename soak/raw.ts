@@ -1,0 +1,97 @@
+import { spawnSync } from 'node:child_process'
+import { rmSync } from 'node:fs'
+import { connect } from 'node:net'
+import { join } from 'node:path'
+import { seeded } from '@/core/seeded'
+import { openDatabase } from '@/store/database'
+import { readPeople } from '@/store/kennel'
+import { program } from '../scripts/lib/program.mjs'
+import { cookieOf, folder } from './kennel'
+import { rawRequest } from './rawRequest'
+import { serve } from './server'
+
+/**
+ * A hundred thousand requests as no client sends them, over the wire: whatever is in their first line, headers and
+ * bodies, the server goes on, and none is answered by a fault. Then two hundred connections that announce a body and
+ * send none: whoever signs in from there, or from elsewhere, is answered within a second.
+ */
+const inputs = Number(process.env['KIBOU_SOAK_RAW'] ?? 100_000)
+const atOnce = 40
+const seed = Number(process.env['KIBOU_SOAK_SEED'] ?? 1)
+const chance = seeded(seed)
+const into = folder()
+const file = join(into, 'kennel.db')
+const made = spawnSync(process.execPath, [program('scripts/prepare.ts'), file, 'demo'], { encoding: 'utf8' })
+if (made.status !== 0) throw new Error(made.stderr)
+const port = 4874
+const kibou = await serve('scripts/server.mjs', [], port, { KIBOU_DB: file, HOST: '0.0.0.0', KIBOU_SOAK_QUIET: '1' })
+
+/** Sends this and gives what came back, until the connection ends or nothing has come for so long. */
+const talk = (sent: string, quietMs: number, from = '127.0.0.1') =>
+  new Promise<string>((done) => {
+    let heard = ''
+    const socket = connect({ port, host: '127.0.0.1', localAddress: from }, () => socket.write(sent, 'latin1'))
+    socket.setTimeout(quietMs, () => socket.destroy())
+    socket.on('data', (part: Buffer) => {
+      heard += part.toString('latin1')
+      // The first line says all that is asked.
+      if (heard.includes('\r\n\r\n')) socket.destroy()
+    })
+    socket.on('error', () => undefined)
+    socket.on('close', () => done(heard))
+  })
+
+const statuses = new Map<string, number>()
+const wrong: string[] = []
+const running = kibou.pids().join()
+let asked = 0
+async function askAway(): Promise<void> {
+  while (asked < inputs && wrong.length < 20) {
+    asked++
+    if (asked % 10_000 === 0) console.log(`${asked} asked`)
+    const sent = rawRequest(chance, 'localhost')
+    const status = /^HTTP\/1.1 (\d+)/.exec(await talk(sent, 120))?.[1] ?? 'nothing'
+    statuses.set(status, (statuses.get(status) ?? 0) + 1)
+    if (status.startsWith('5'))
+      wrong.push(`${status}: ${JSON.stringify(sent.slice(0, 600))}; ${kibou.said().slice(-800)}`)
+  }
+}
+await Promise.all(Array.from({ length: atOnce }, askAway))
+console.log(
+  `${asked} raw requests (seed ${seed}): ${[...statuses]
+    .sort(([a], [b]) => a.localeCompare(b))
+    .map(([s, n]) => `${n} × ${s}`)
+    .join(', ')}`,
+)
+if (kibou.pids().join() !== running) wrong.push('the server was started again')
+
+const db = openDatabase(file)
+const cookie = await cookieOf(db, readPeople(db)[0]?.id ?? '', Date.now())
+db.close()
+const silent = Array.from({ length: 200 }, (_, i) => {
+  const socket = connect({ port, host: '127.0.0.1', localAddress: '127.0.0.1' })
+  const own = i % 2 === 0 ? `Cookie: ${cookie}\r\nContent-Length: 4000000` : 'Content-Length: 16000'
+  socket.on('error', () => undefined).write(`POST / HTTP/1.1\r\nHost: localhost\r\n${own}\r\n\r\n`)
+  return socket
+})
+await new Promise((later) => setTimeout(later, 1000))
+for (const from of ['127.0.0.1', '127.0.0.2']) {
+  const began = performance.now()
+  const body = JSON.stringify({ personId: 'nobody', passcode: 'nothing' })
+  const answer = await talk(
+    `POST /api/sign-in HTTP/1.1\r\nHost: localhost\r\nContent-Type: application/json\r\n` +
+      `Content-Length: ${body.length}\r\n\r\n${body}`,
+    5000,
+    from,
+  )
+  const ms = performance.now() - began
+  console.log(`beside 200 silent connections, from ${from}: ${answer.slice(9, 12)} in ${ms.toFixed(0)} ms`)
+  if (!answer.startsWith('HTTP/1.1 401') || ms > 1000)
+    wrong.push(`sign-in from ${from}: ${answer.slice(0, 60)} in ${ms} ms`)
+}
+for (const socket of silent) socket.destroy()
+await kibou.stop()
+for (const line of wrong) console.log(line)
+console.log(wrong.length === 0 ? 'all as it must be' : 'not as it must be')
+rmSync(into, { recursive: true, force: true })
+process.exit(wrong.length === 0 ? 0 : 1)
