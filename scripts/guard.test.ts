@@ -142,15 +142,14 @@ describe('what an answer says beside its own', () => {
       expect(policy).toContain(part)
   })
   it('is told to keep to TLS only where there is one, and a file is no page', () => {
-    const of = (type: string | undefined, secure = false) =>
-      headersOf({ type, nonce: 'n', secure }) as Record<string, string>
+    const of = (type: string, secure = false) => headersOf({ type, nonce: 'n', secure }) as Record<string, string>
     expect(of('text/html')['Strict-Transport-Security']).toBeUndefined()
     expect(of('text/html', true)['Strict-Transport-Security']).toMatch(/max-age=\d{8}/)
     expect(of('text/html')['X-Content-Type-Options']).toBe('nosniff')
   })
 
   // By what it is, never by how its address ends: a page that says "not found" may be asked for as x.pdf.
-  it.each<[string | undefined, boolean]>([
+  it.each<[string, boolean]>([
     ['application/pdf', false],
     ['text/csv; charset=utf-8', false],
     ['application/schema+json', false],
@@ -159,7 +158,7 @@ describe('what an answer says beside its own', () => {
     ['image/svg+xml', true],
     ['text/javascript', true],
     ['application/pdfx', true],
-    [undefined, true],
+    ['', true],
   ])('%s: the policy of a page: %s', (type, page) => {
     const policy = (headersOf({ type, nonce: 'n', secure: false }) as Record<string, string>)['Content-Security-Policy']
     expect(policy?.includes("script-src 'nonce-n'")).toBe(page)

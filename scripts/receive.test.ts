@@ -46,7 +46,7 @@ afterEach(() => {
   server.close()
 })
 
-/** Sends this as it stands, and gives all that comes back until the connection ends or nothing has come for a moment. */
+/** Sends this as it stands; gives what comes back until the connection ends or nothing has come for a moment. */
 const talk = (sent: string, quietMs = 60) =>
   new Promise<string>((done) => {
     let heard = ''

@@ -1,5 +1,6 @@
 /** Requests as they go over the wire, nearly right and far from it: every header that is read before the pages. */
 
+const methods = ['GET', 'POST', 'POST', 'POST', 'HEAD', 'PUT', 'OPTIONS', 'CONNECT', 'TRACE', 'get', 'P\u0000']
 const paths = [
   '/',
   '/api/facts',
@@ -105,7 +106,7 @@ export function rawRequest(chance: () => number, house: string): string {
   const host = () => (chance() < 0.6 ? house + one(ports) : one(hosts))
   const end = chance() < 0.95 ? '\r\n' : ''
   return (
-    `${one(['GET', 'POST', 'POST', 'POST', 'HEAD', 'PUT', 'OPTIONS', 'CONNECT', 'TRACE', 'get', 'P\u0000'])} ${one(paths)} ` +
+    `${one(methods)} ${one(paths)} ` +
     `${one(['HTTP/1.1', 'HTTP/1.1', 'HTTP/1.1', 'HTTP/1.0', 'HTTP/2.0', 'HTTP/9'])}\r\n` +
     some(0.9, () => `Host: ${host()}`) +
     some(0.05, () => `Host: ${host()}`) +

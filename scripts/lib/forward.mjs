@@ -24,8 +24,8 @@ function asked(how) {
 }
 
 /**
- * Sends a request on to whoever listens at this path, and its answer back; 503 where nobody does. `more`: what an answer
- * of some content type says beside its own. An answer that does not say how long it may be kept is kept nowhere.
+ * Sends a request on to whoever listens at this path, and its answer back; 503 where nobody does. `more`: what an
+ * answer of some content type says beside its own. One that does not say how long it may be kept is kept nowhere.
  */
 export function forward(path, request, response, more = () => ({})) {
   const { method, url, headers } = request

@@ -163,7 +163,7 @@ const isFile = (type) =>
   )
 
 /** What every answer says beside its own. `type`: its content type, as far as it is known. */
-export function headersOf({ type = undefined, nonce, secure }) {
+export function headersOf({ type = '', nonce, secure }) {
   return {
     'X-Content-Type-Options': 'nosniff',
     'Referrer-Policy': 'same-origin',

@@ -64,3 +64,22 @@ describe('what an owner’s browser keeps', () => {
     expect(['2026-12-09', '2026-12-15', '2026-12-16', '2027-03-01'].map(weeks)).toEqual([2, 2, 3, 4])
   })
 })
+
+it('a log too long to be read is sent without its oldest entries', () => {
+  const entry = (n: number): Kept['entries'][number] => ({
+    entry: `dev1-${n}`,
+    day: '2026-12-01',
+    minute: 600,
+    command: 'sit-stay',
+    clean: 4,
+    reps: 5,
+    seconds: 30,
+    last: 0,
+  })
+  const kept: Kept = { device: 'dev1', next: 4000, entries: Array.from({ length: 4000 }, (_, n) => entry(n)) }
+  const read = readPractice(textOf(dog, kept), dog)
+  expect(read.ok).toBe(true)
+  const entries = read.ok ? read.entries : []
+  expect(entries.length).toBeGreaterThan(1000)
+  expect(entries.at(-1)?.entry).toBe('dev1-3999')
+})

@@ -1,4 +1,4 @@
-import { practiceMark, writePractice, type PracticeEntry } from '@/core/demonstration/practiceLog'
+import { mostLetters, practiceMark, writePractice, type PracticeEntry } from '@/core/demonstration/practiceLog'
 
 /** What this browser keeps of the practice with one dog. */
 export interface Kept {
@@ -76,8 +76,13 @@ export function tapped(kept: Kept, command: string, clean: boolean, seconds: num
   }
 }
 
-/** The log as text to send. */
-export const textOf = (residencyId: string, kept: Kept): string => writePractice(residencyId, kept.entries)
+/** The log as text to send. Where all of it would be too long to be read, the oldest entries stay out. */
+export function textOf(residencyId: string, { entries }: Kept): string {
+  const text = writePractice(residencyId, entries)
+  if (text.length <= mostLetters) return text
+  const fits = Math.floor((entries.length * mostLetters) / text.length)
+  return textOf(residencyId, { device: '', next: 0, entries: entries.slice(-Math.min(fits, entries.length - 1)) })
+}
 
 /** Where this browser keeps it. */
 export const keyOf = (residencyId: string): string => `${practiceMark}-${residencyId}`

@@ -60,7 +60,7 @@ describe('homework that a person wrote in', () => {
     const own = { id: 'own:a', week: 2, title: 'Vet’s table', words: 'Stand, be touched.', minutes: 4 }
     const out = written(plain, change({ dropped: ['w1:sit'], added: [own] }))
     expect(out.weeks[0]?.lines).toEqual([])
-    expect(out.dropped).toEqual([{ id: 'w1:sit', week: 1, title: 'sit' }])
+    expect(out.dropped).toEqual([{ id: 'w1:sit', command: 'sit', week: 1, title: 'sit' }])
     expect(out.weeks[1]?.lines.map((l) => l.title)).toEqual(['sit', 'Vet’s table'])
     expect(out.weeks[1]?.minutes).toBe((plain.weeks[1]?.lines[0]?.minutes ?? 0) + 4)
   })

@@ -55,7 +55,7 @@ export interface WrittenHomework extends Omit<Homework, 'weeks'> {
   readonly weeks: readonly WrittenWeek[]
   readonly note: string
   /** Lines that a person left out, to be put back. */
-  readonly dropped: readonly { readonly id: string; readonly week: number; readonly title: string }[]
+  readonly dropped: readonly Pick<HomeworkLine, 'id' | 'command' | 'week' | 'title'>[]
   /** What was written about lines that are not made any more: kept, and said. */
   readonly orphans: readonly string[]
 }
@@ -104,7 +104,9 @@ export function written(made: Homework, change: HomeworkChange): WrittenHomework
         minutes: lines.reduce((sum, l) => sum + l.minutes, 0),
       }
     }),
-    dropped: all.filter((l) => change.dropped.includes(l.id)).map((l) => ({ id: l.id, week: l.week, title: l.title })),
+    dropped: all
+      .filter((l) => change.dropped.includes(l.id))
+      .map(({ id: lineId, command, week, title }) => ({ id: lineId, command, week, title })),
     orphans: Object.entries(change.lines).flatMap(([lineId, own]) =>
       known.has(lineId) || own.words === undefined ? [] : [own.words],
     ),

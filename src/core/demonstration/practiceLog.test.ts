@@ -2,7 +2,7 @@ import { crc32 as reference } from 'node:zlib'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { crc32 } from './crc'
-import { mostLetters, readPractice, writePractice, type PracticeEntry } from './practiceLog'
+import { impossibleIn, mostLetters, readPractice, writePractice, type PracticeEntry } from './practiceLog'
 
 const dog = '0193c9a2-1111-7000-8000-00000000abcd'
 const entry = (n: number, more: Partial<PracticeEntry> = {}): PracticeEntry => ({
@@ -89,5 +89,59 @@ describe('a practice log', () => {
     for (const wrong of [{ clean: 7 }, { day: '2026-02-30' }, { reps: 0, clean: 0 }, { seconds: 9999 }])
       expect(readPractice(writePractice(dog, [entry(1, wrong)]), dog).ok).toBe(false)
     expect(readPractice(writePractice(dog, [entry(1), entry(1, { clean: 2 })]), dog).ok).toBe(false)
+  })
+})
+
+describe('a text made to cost much', () => {
+  // What is linear takes some ten milliseconds of it; what is quadratic took fifteen seconds.
+  const mostMs = 500
+  const within = (text: string) => {
+    const from = performance.now()
+    const read = readPractice(text, dog)
+    return { ok: read.ok, slow: performance.now() - from > mostMs }
+  }
+  const headed = (body: string) => {
+    const words = `kibou-practice 1 ${dog} ${body}`
+    return `${words} sum ${crc32(words.split(/\s+/).join(' '))} 1`
+  }
+  it.each([
+    ['one word of one letter, again and again', headed('x '.repeat(32_000).trim())],
+    ['one word without an end', headed('#'.repeat(65_000))],
+    ['signs of an entry without one', headed('# '.repeat(32_000).trim())],
+    ['beginnings only', 'kibou-practice '.repeat(4300)],
+    ['beginnings with an end', 'kibou-practice 1 sum '.repeat(3000)],
+    ['blanks', ' '.repeat(65_000)],
+    ['quotation marks', '> '.repeat(32_000)],
+  ])('%s is refused in no time', (_what, text) => {
+    expect(text.length).toBeLessThanOrEqual(mostLetters)
+    expect(within(text)).toEqual({ ok: false, slow: false })
+  })
+})
+
+describe('practice that cannot have been', () => {
+  const home = {
+    from: '2026-12-01',
+    until: '2027-03-01',
+    commands: new Set(['sit-stay', 'own:a1']),
+    repsOn: new Map([['2026-12-02', 490]]),
+  }
+  it.each<[string, Partial<PracticeEntry>, string | undefined]>([
+    ['the first day', {}, undefined],
+    ['the day before', { day: '2026-11-30' }, '2026-11-30'],
+    ['the last day', { day: '2027-03-01' }, undefined],
+    ['the day after', { day: '2027-03-02' }, '2027-03-02'],
+    ['a line of the kennel’s own', { command: 'own:a1' }, undefined],
+    ['a command of no homework', { command: 'agility' }, '“agility”'],
+    ['ten more on a day with 490', { day: '2026-12-02', reps: 10, clean: 1 }, undefined],
+    ['eleven more on it', { day: '2026-12-02', reps: 11, clean: 1 }, 'more than 500'],
+  ])('%s', (_what, more, wrong) => {
+    const said = impossibleIn([entry(1, more)], home)
+    if (wrong === undefined) expect(said).toBeUndefined()
+    else expect(said).toContain(wrong)
+  })
+  it('counts all entries of a day together', () => {
+    const many = Array.from({ length: 6 }, (_, n) => entry(n, { reps: 100, clean: 1 }))
+    expect(impossibleIn(many.slice(0, 5), home)).toBeUndefined()
+    expect(impossibleIn(many, home)).toContain('more than 500')
   })
 })

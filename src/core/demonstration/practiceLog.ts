@@ -16,10 +16,12 @@ export interface PracticeEntry {
 
 export const practiceMark = 'kibou-practice'
 const version = '1'
-/** House: five weeks of three sessions with six commands are far fewer. */
-export const mostEntries = 3000
-/** Letters of a text that may be a log; what is longer is none. */
-export const mostLetters = 300_000
+/** Letters of a text that may be a log; what is longer is none. Five weeks of three sessions with six commands fit. */
+export const mostLetters = 65_536
+/** Design choice: repetitions that anybody practices on one day, of all commands together. */
+export const mostRepsADay = 500
+/** Design choice: days after going home for which practice is taken. */
+export const mostDaysAtHome = 90
 
 const two = (n: number): string => String(n).padStart(2, '0')
 
@@ -82,8 +84,9 @@ export function readPractice(text: string, residencyId: string): ReadPractice {
   const starts = words.flatMap((w, i) => (w === practiceMark ? [i] : []))
   if (starts.length === 0) return no('There is no practice log in this text. Nothing was read.')
   const found = new Map<string, PracticeEntry>()
-  for (const start of starts) {
-    const read = readOne(words.slice(start), residencyId)
+  // Each log ends where the next begins, so that a text of nothing but beginnings is read once.
+  for (const [i, start] of starts.entries()) {
+    const read = readOne(words.slice(start, starts[i + 1]), residencyId)
     if (!read.ok) return read
     for (const e of read.entries) {
       const known = found.get(e.entry)
@@ -99,21 +102,53 @@ function readOne(words: readonly string[], residencyId: string): ReadPractice {
   if (words[1] !== version)
     return no(`This log is of a version that is not known here: ${(words[1] ?? '').slice(0, 20)}.`)
   const end = words.indexOf('sum')
-  const next = words.indexOf(practiceMark, 1)
-  if (end < 0 || (next >= 0 && next < end)) return no('This log was cut: its end is missing. Ask for it again.')
+  if (end < 0) return no('This log was cut: its end is missing. Ask for it again.')
   const [sum = '', count = ''] = words.slice(end + 1)
   const body = words.slice(0, end)
   if (crc32(body.join(' ')) !== sum) return no('This log was altered or cut on the way. Ask for it again.')
   if (body[2] !== residencyId) return no('This log is another dog’s. Nothing was read.')
-  const lines = body
-    .slice(3)
-    .join(' ')
-    .split(/(?<=#\S+) /)
-    .filter((l) => l !== '')
-  if (lines.length > mostEntries) return no('This log has more entries than months of practice. Nothing was read.')
+  const lines = linesOf(body.slice(3))
   if (lines.length !== Number(count)) return no('This log was altered on the way: its count is wrong.')
   const entries = lines.flatMap((l) => entryOf(l) ?? [])
   return entries.length < lines.length
     ? no('This log has an entry that cannot be read. Nothing was read.')
     : { ok: true, entries }
+}
+
+/** Words of a log as its lines: each ends with the name of its entry, behind a `#`. */
+function linesOf(words: readonly string[]): readonly string[] {
+  const lines: string[] = []
+  let line: string[] = []
+  for (const word of words) {
+    line.push(word)
+    if (!/#./.test(word)) continue
+    lines.push(line.join(' '))
+    line = []
+  }
+  return line.length === 0 ? lines : [...lines, line.join(' ')]
+}
+
+/** What an owner can have practiced: from the day the dog went home, what was agreed. */
+export interface PracticeAtHome {
+  /** First and last day, `YYYY-MM-DD`, on which practice is taken. */
+  readonly from: string
+  readonly until: string
+  /** Commands, and lines of the kennel's own, that the homework names. */
+  readonly commands: ReadonlySet<string>
+  /** Repetitions by day that are here already. */
+  readonly repsOn: ReadonlyMap<string, number>
+}
+
+/** Why these entries cannot be this owner's practice, in a sentence; undefined when they can. */
+export function impossibleIn(entries: readonly PracticeEntry[], home: PracticeAtHome): string | undefined {
+  const reps = new Map(home.repsOn)
+  for (const e of entries) {
+    if (e.day < home.from || e.day > home.until)
+      return `This log has practice on ${e.day}. It can only be from ${home.from} to ${home.until}. Nothing was read.`
+    if (!home.commands.has(e.command)) return `“${e.command}” is not in this dog’s homework. Nothing was read.`
+    const now = (reps.get(e.day) ?? 0) + e.reps
+    if (now > mostRepsADay) return `This log has more than ${mostRepsADay} repetitions on ${e.day}. Nothing was read.`
+    reps.set(e.day, now)
+  }
+  return undefined
 }

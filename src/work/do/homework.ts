@@ -1,9 +1,18 @@
 import { z } from 'zod'
 import { homeworkChange } from '@/core/demonstration/homeworkChange'
-import { mostLetters, readPractice } from '@/core/demonstration/practiceLog'
+import {
+  impossibleIn,
+  mostDaysAtHome,
+  mostLetters,
+  readPractice,
+  type PracticeAtHome,
+  type PracticeEntry,
+} from '@/core/demonstration/practiceLog'
+import { addDays } from '@/core/days'
 import type { Db } from '@/store/database'
-import { appendPractice, homeworkChanges } from '@/store/homework'
-import { findResident } from '@/store/residents'
+import { appendPractice, homeworkChanges, readPracticeLog } from '@/store/homework'
+import { findResident, type Resident } from '@/store/residents'
+import { fromOf, homeworkFor } from '../scene/homework'
 import { nobody, whoField, worksHere } from '../scene/who'
 import { refuse, type Deed } from './deed'
 import { keepVersion } from './versions'
@@ -26,20 +35,49 @@ export const practiceForm = z.object({
   recordedBy: whoField,
 })
 
-/** Reads a practice log that came back: each entry once, all of it or nothing, another dog’s refused by name. */
+/**
+ * Reads a practice log that came back: each entry once, all of it or nothing, another dog’s refused by name. It is read
+ * before anything is locked.
+ */
 export function readBackPractice(
   db: Db,
   form: z.infer<typeof practiceForm>,
   now: number,
 ): Deed<{ readonly read: number; readonly fresh: number }> {
+  const resident = findResident(db, form.residencyId)
+  if (!resident) return refuse('There is no such resident.')
+  if (!worksHere(db, form.recordedBy)) return refuse(nobody)
+  const log = readPractice(form.text, form.residencyId)
+  if (!log.ok) return refuse(log.why)
+  const impossible = impossibleIn(log.entries, atHome(db, resident, log.entries, now))
+  if (impossible !== undefined) return refuse(impossible)
   return db
     .transaction((): Deed<{ readonly read: number; readonly fresh: number }> => {
-      if (!findResident(db, form.residencyId)) return refuse('There is no such resident.')
-      if (!worksHere(db, form.recordedBy)) return refuse(nobody)
-      const log = readPractice(form.text, form.residencyId)
-      if (!log.ok) return refuse(log.why)
       const fresh = appendPractice(db, form.residencyId, log.entries, { at: now, by: form.recordedBy })
       return { ok: true, read: log.entries.length, fresh }
     })
     .immediate()
+}
+
+/** What can have been practiced with this dog at home, beside the entries that came now. */
+function atHome(db: Db, resident: Resident, came: readonly PracticeEntry[], now: number): PracticeAtHome {
+  const { shown, homework, versions } = homeworkFor(db, resident, now)
+  const names = new Set(came.map((e) => e.entry))
+  const repsOn = new Map<string, number>()
+  const kept = readPracticeLog(db, resident.residencyId)
+  for (const e of kept) if (!names.has(e.entry)) repsOn.set(e.day, (repsOn.get(e.day) ?? 0) + e.reps)
+  const from = fromOf(db, resident, shown)
+  const home = from < resident.leavesOn ? from : resident.leavesOn
+  return {
+    from: home,
+    until: addDays(from > resident.leavesOn ? from : resident.leavesOn, mostDaysAtHome),
+    commands: new Set([
+      ...homework.weeks.flatMap((w) => w.lines.map((l) => (l.command === '' ? l.id : l.command))),
+      // A line that was left out since stands in the file that the owner has.
+      ...homework.dropped.map((l) => l.command),
+      ...versions.flatMap((v) => v.change.added.map((a) => a.id)),
+      ...kept.map((e) => e.command),
+    ]),
+    repsOn,
+  }
 }

@@ -210,4 +210,27 @@ describe('a practice log that comes back', () => {
       expect(read(k, bad)).toMatchObject({ ok: false, reason: expect.stringContaining(why) })
     expect(k.after().log).toEqual([])
   })
+
+  it('is not believed beyond the homework, the days at home and what anybody can do in a day', () => {
+    const k = shownKennel()
+    const of = (...more: Partial<PracticeEntry>[]) =>
+      read(
+        k,
+        writePractice(
+          k.residencyId,
+          more.map((m, n) => ({ ...entry(n), ...m })),
+        ),
+      )
+    for (const [more, why] of [
+      [{ day: '2026-03-01' }, '2026-03-01'],
+      [{ day: '2026-12-01' }, '2026-12-01'],
+      [{ command: 'agility' }, 'homework'],
+      [{ reps: 501 }, '500'],
+    ] as const)
+      expect(of(more)).toMatchObject({ ok: false, reason: expect.stringContaining(why) })
+    expect(k.after().log).toEqual([])
+    expect(of({ reps: 300 }, { reps: 200 })).toEqual({ ok: true, read: 2, fresh: 2 })
+    // What is here already counts: a log in two halves is no way around it.
+    expect(read(k, writePractice(k.residencyId, [entry(9)]))).toMatchObject({ ok: false })
+  })
 })

@@ -1,5 +1,5 @@
 import ical, { ICalCalendarMethod, ICalEventRepeatingFreq } from 'ical-generator'
-import { addDays, dayIn, sayDay } from '@/core/days'
+import { addDays, sayDay } from '@/core/days'
 import type { WrittenHomework } from '@/core/demonstration/homeworkChange'
 import { cameOff, type CameOff } from '@/core/demonstration/record'
 import { sayMark, sayRelease } from '@/core/dog/deaf'
@@ -9,7 +9,7 @@ import { liveHandoff } from '@/store/handoffs'
 import { readHouse } from '@/store/house'
 import { readPeople } from '@/store/kennel'
 import { findResident } from '@/store/residents'
-import { homeworkFor } from '../scene/homework'
+import { fromOf, homeworkFor } from '../scene/homework'
 import { wordsOf } from '../scene/words'
 
 /** What an owner takes home, on paper and on the phone. */
@@ -66,7 +66,7 @@ export function loadBooklet(db: Db, residencyId: string, now: number): Booklet |
     ring: [trainer, house.name, house.phone].filter((t) => t !== '').join(', ') || 'your trainer',
     everyDay,
     shownSays: last ? `Shown on ${sayDay(last.day)}${trainer === '' ? '' : ` by ${trainer}`}.` : '',
-    from: last?.day ?? (live ? dayIn(house.timeZone, live.from) : resident.leavesOn),
+    from: fromOf(db, resident, shown),
     shownOn: last?.day,
     words: curriculum.commands.flatMap((c) => {
       const [word, signal] = [words.word(c), words.signal(c)]

@@ -2,11 +2,14 @@ import { gapsBy, type Gap } from '@/core/demonstration/gap'
 import { goesHome, offLeashHeld } from '@/core/demonstration/goesHome'
 import { homeworkOf } from '@/core/demonstration/homework'
 import { plainHomework, written, type HomeworkChange, type WrittenHomework } from '@/core/demonstration/homeworkChange'
+import { dayIn } from '@/core/days'
 import { deafRelease } from '@/core/dog/deaf'
 import type { Curriculum } from '@/core/curriculum/types'
 import type { Db } from '@/store/database'
+import { liveHandoff } from '@/store/handoffs'
 import { homeworkChanges } from '@/store/homework'
 import { readEntry } from '@/store/intake'
+import { readKennel } from '@/store/kennel'
 import type { Resident } from '@/store/residents'
 import type { Version } from '@/store/versions'
 import { scriptFor } from './script'
@@ -26,6 +29,13 @@ export interface HomeworkScene {
   readonly versions: readonly Version<HomeworkChange>[]
   /** Minutes a day that are meant. */
   readonly minutesADay: number
+}
+
+/** The day from which the weeks at home are counted: the demonstration’s, else the booked one’s, else going home. */
+export function fromOf(db: Db, resident: Resident, shown: HomeworkScene['shown']): string {
+  const live = liveHandoff(db, resident.residencyId)
+  const last = shown.findLast((s) => s.what === 'demonstration')
+  return last?.day ?? (live ? dayIn(readKennel(db).timeZone, live.from) : resident.leavesOn)
 }
 
 /** A residency’s homework: made from what is held and from the gap of its demonstrations, with what people wrote. */
