@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { dayIn, momentAt, startOfDay } from './days'
+import { addDays, dayIn, daysBetween, momentAt, startOfDay } from './days'
 import { seeded } from './seeded'
 
 /** The day as the zone database of the machine says it (ICU’s, by Intl, en-CA writes YYYY-MM-DD). */
@@ -44,5 +44,21 @@ describe('the day that a clock shows', () => {
     expect(momentAt('Africa/Cairo', '2024-04-26', 0)).toBeUndefined()
     const start = startOfDay('Africa/Cairo', '2024-04-26')
     expect([dayIn('Africa/Cairo', start - 1), dayIn('Africa/Cairo', start)]).toEqual(['2024-04-25', '2024-04-26'])
+  })
+})
+
+describe('days and moments that nobody lives in', () => {
+  const longAgo = '-009998-04-20'
+  it('break nothing', () => {
+    expect(daysBetween(longAgo, '2026-03-02')).toBeGreaterThan(700_000)
+    expect(addDays(longAgo, 1)).toBe('0001-01-03')
+    expect(addDays('+275760-09-13', -1)).toBe('9999-12-29')
+    expect(startOfDay('Europe/London', longAgo)).toBeLessThan(0)
+    for (const at of [-8.64e15, 8.64e15])
+      for (const zone of ['Europe/London', 'Pacific/Kiritimati', 'Pacific/Pago_Pago'])
+        expect(dayIn(zone, at)).toMatch(/^\d{4}-\d{2}-\d{2}$/)
+  })
+  it('a day that is none at all is still an error of the program', () => {
+    expect(() => addDays('soon', 1)).toThrow()
   })
 })

@@ -1,4 +1,5 @@
 import {
+  type CalendarDate,
   CalendarDateTime,
   fromAbsolute,
   getDayOfWeek,
@@ -9,8 +10,12 @@ import {
 
 export const msPerDay = 86_400_000
 
-/** The calendar day, `YYYY-MM-DD`, that the wall clock in this time zone shows at this moment (ms since the epoch). */
-export function dayIn(timeZone: string, at: number): string {
+/**
+ * The calendar day, `YYYY-MM-DD`, that the wall clock in this time zone shows at this moment (ms since the epoch). A
+ * moment outside the years 1 to 9999 has the first or last of their days, so that a day always has four figures.
+ */
+export function dayIn(timeZone: string, moment: number): string {
+  const at = Math.min(lastMoment, Math.max(firstMoment, moment))
   // From here on every zone’s clock is changed at a whole quarter of an hour, so that one offset serves a quarter.
   if (!(at >= firstWholeQuarter && at < lastWholeQuarter)) return toCalendarDate(fromAbsolute(at, timeZone)).toString()
   const quarter = Math.floor(at / msPerQuarter)
@@ -28,24 +33,33 @@ export function dayIn(timeZone: string, at: number): string {
 const offsets = new Map<string, Map<number, number>>()
 const offsetsKept = 4096
 const msPerQuarter = 900_000
+const firstMoment = Date.parse('0001-01-02T00:00:00Z')
+const lastMoment = Date.parse('9999-12-30T23:59:59Z')
 const firstWholeQuarter = Date.UTC(1973, 0, 1)
 const lastWholeQuarter = Date.UTC(2200, 0, 1)
 
+/**
+ * A calendar day to reckon with. One outside the years 1 to 9999, as ISO 8601 writes it with a sign, is taken for the
+ * first or last of them: a row from before there were bounds spoils its own line and no page.
+ */
+const calendarDay = (day: string): CalendarDate =>
+  parseDate(/^[+-]\d{6}-/.test(day) ? (day.startsWith('-') ? '0001-01-02' : '9999-12-30') : day)
+
 /** Whole calendar days from one day to another; negative when `to` lies before `from`. */
-export const daysBetween = (from: string, to: string): number => parseDate(to).compare(parseDate(from))
+export const daysBetween = (from: string, to: string): number => calendarDay(to).compare(calendarDay(from))
 
 /** The day this many days later, or earlier when negative. */
-export const addDays = (day: string, days: number): string => parseDate(day).add({ days }).toString()
+export const addDays = (day: string, days: number): string => calendarDay(day).add({ days }).toString()
 
 /** Monday is 1, Sunday 7. */
-export const weekdayOf = (day: string): number => getDayOfWeek(parseDate(day), 'en-GB', 'mon') + 1
+export const weekdayOf = (day: string): number => getDayOfWeek(calendarDay(day), 'en-GB', 'mon') + 1
 
 /** The moment, ms since the epoch, at which this calendar day begins in this time zone. */
 export function startOfDay(timeZone: string, day: string): number {
   const of = `${timeZone} ${day}`
   const known = starts.get(of)
   if (known !== undefined) return known
-  const at = toZoned(parseDate(day), timeZone).toDate().getTime()
+  const at = toZoned(calendarDay(day), timeZone).toDate().getTime()
   if (starts.size >= startsKept) starts.clear()
   starts.set(of, at)
   return at
@@ -68,7 +82,7 @@ export function sayDay(day: string): string {
  * a clock change skips it. Of two the earlier.
  */
 export function momentAt(timeZone: string, day: string, minute: number): number | undefined {
-  const whole = parseDate(day).add({ days: Math.floor(minute / 1440) })
+  const whole = calendarDay(day).add({ days: Math.floor(minute / 1440) })
   const local = new CalendarDateTime(whole.year, whole.month, whole.day, Math.floor((minute % 1440) / 60), minute % 60)
   const zoned = toZoned(local, timeZone, 'earlier')
   return zoned.hour === local.hour && zoned.minute === local.minute ? zoned.toDate().getTime() : undefined

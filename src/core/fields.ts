@@ -44,8 +44,15 @@ export const clock = (what: string) =>
     .regex(/^([01]\d|2[0-3]):[0-5]\d$/, `${what} is a time like 09:00.`)
     .transform((t) => Number(t.slice(0, 2)) * 60 + Number(t.slice(3)))
 
+/** Nobody's dog was born before the first of these days, and no stay ends after the last. */
+const [firstDay, lastDay] = ['1970-01-01', '2199-12-31']
+
 const isDay = (s: string): boolean =>
-  /^\d{4}-\d{2}-\d{2}$/.test(s) && !Number.isNaN(Date.parse(s)) && new Date(s).toISOString().startsWith(s)
+  /^\d{4}-\d{2}-\d{2}$/.test(s) &&
+  s >= firstDay &&
+  s <= lastDay &&
+  !Number.isNaN(Date.parse(s)) &&
+  new Date(s).toISOString().startsWith(s)
 
 /** A calendar day. Aborts, so that no later check compares days that are none. */
 export const day = (what: string) =>

@@ -1,6 +1,9 @@
 /** House: clocks of devices may run ahead or lag by so much without being wrong. */
 export const clockSlackMs = 5 * 60_000
 
+/** Before this moment nobody used this program: a clock that says so is wrong, whatever it says. */
+export const earliest = Date.UTC(2000, 0, 1)
+
 /** The moment a fact is taken to be of, and whether anybody can be sure of its day. */
 export interface Settled {
   readonly at: number
@@ -17,10 +20,10 @@ export function settle(
   claims: readonly number[],
   { notBefore, now }: { readonly notBefore: number | undefined; readonly now: number },
 ): Settled {
-  const least = notBefore === undefined ? Number.NEGATIVE_INFINITY : notBefore - clockSlackMs
+  const least = Math.max(earliest, (notBefore ?? earliest) - clockSlackMs)
   const fits = claims.find((c) => c >= least && c <= now + clockSlackMs)
   if (fits !== undefined) return { at: Math.min(fits, now), sure: true }
-  return { at: Math.min(now, notBefore ?? now), sure: false }
+  return { at: Math.min(now, Math.max(earliest, notBefore ?? now)), sure: false }
 }
 
 /** Whether a moment lies in a residency, from the morning of arrival to the end of the day of going home. */
