@@ -90,3 +90,22 @@ describe('what people type', () => {
     )
   })
 })
+
+describe('a number that two people read in two ways', () => {
+  it.each([
+    ['1,250', undefined],
+    ['12,000', undefined],
+    ['1,250,000', undefined],
+    ['1.250', 1.25],
+    ['0,250', 0.25],
+    ['1,25', 1.25],
+    ['1,2500', 1.25],
+    ['1250', 1250],
+    ['-3,5', -3.5],
+  ])('%s', (typed, read) => {
+    const parsed = number('The weight', -10, 1e9).safeParse(typed)
+    expect(parsed.data).toBe(read)
+    expect(optionalNumber('The weight', -10, 1e9).safeParse(typed).data).toBe(read)
+    if (read === undefined) expect(parsed.error?.issues[0]?.message).toContain('can be read in two ways')
+  })
+})

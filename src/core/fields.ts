@@ -64,6 +64,18 @@ export const day = (what: string) =>
 export const optionalDay = (what: string) =>
   z.union([z.literal(''), day(what)], { error: `${what} is a date like 2026-04-30.` }).default('')
 
+/**
+ * Whether a number can be read in two ways: `1,250` is a thousand and more to one person and a little over one to
+ * another. A point is read one way.
+ */
+const isAmbiguous = (s: string): boolean => /^[+-]?[1-9]\d{0,2}(,\d{3})+$/.test(s)
+const sayAmbiguous = (s: string): string =>
+  `“${s}” can be read in two ways. Type ${s.replaceAll(',', '')} or ${s.replace(',', '.')}.`
+
+const readOneWay = (s: string, ctx: z.RefinementCtx<string>): void => {
+  if (isAmbiguous(s)) ctx.addIssue({ code: 'custom', message: sayAmbiguous(s), continue: false })
+}
+
 const asNumber = (s: string): number =>
   /^[+-]?(\d+([.,]\d*)?|[.,]\d+)$/.test(s) ? Number(s.replace(',', '.')) : Number.NaN
 
@@ -73,6 +85,7 @@ export const number = (what: string, least: number, most: number) =>
     .string({ error: `${what} is missing.` })
     .trim()
     .min(1, `${what} is missing.`)
+    .superRefine(readOneWay)
     .transform(asNumber)
     .refine((n) => n >= least && n <= most, `${what} is a number from ${least} to ${most}.`)
 
@@ -81,6 +94,7 @@ export const optionalNumber = (what: string, least: number, most: number) =>
   z
     .string()
     .trim()
+    .superRefine(readOneWay)
     .default('')
     .transform((s) => (s === '' ? null : asNumber(s)))
     .refine((n) => n === null || (n >= least && n <= most), `${what} is a number from ${least} to ${most}, or empty.`)

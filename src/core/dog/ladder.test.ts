@@ -281,6 +281,18 @@ describe('what changes a dog’s ladder (common practice)', () => {
     const c = ladder({ toys: true })
     expect(rung(c, 'sit.word')).toMatchObject({ setReps: 5, payWhere: expect.stringContaining('toy') })
     expect(next(c, { toys: true }).sets[0]?.pay).toContain('play')
+    // Nowhere is food held, tossed or put under its chin; what it leaves alone stays food.
+    for (const g of c.commands.flatMap((command) => command.runs.flatMap((r) => r.rungs))) {
+      expect([g.id, g.payWhere]).toEqual([g.id, expect.stringMatching(/^Its toy,/)])
+      expect([g.id, `${g.name} ${g.say} ${g.criterion.words}`]).toEqual([
+        g.id,
+        expect.not.stringMatching(/food in (the |your )?hand|tossed food|food was tossed|treat tossed/i),
+      ])
+      expect(g.payWhere).not.toMatch(/chin|paws|mouth|pieces/)
+    }
+    expect(rung(c, 'watch.food-hand')?.name).toBe('Toy in the hand')
+    expect(rung(c, 'sit-stay.10s')?.payWhere).toContain('after the release')
+    expect(rung(c, 'leave-it.under-hand')?.criterion.words).toContain('food on the floor')
   })
 
   it('too fond of people: a manufactured start by a helper far off', () => {

@@ -166,12 +166,36 @@ function forFond(curriculum: Curriculum): Curriculum {
 const withoutHiding = (curriculum: Curriculum): Curriculum =>
   changeRungs(curriculum, (rung) => (rung.hides === true ? undefined : rung))
 
+/** Where play is given, by what was done: a hold is released first, since play ends it. Common practice. */
+const playAt: Partial<Record<Rung['kind'], string>> = {
+  timed: 'Its toy, after the release: 1–2 min of play',
+  settle: 'Its toy, quietly, after the calm minute',
+  recall: 'Its toy, as it arrives: 1–2 min of play at your feet',
+  heel: 'Its toy, at the end of the stretch, on the dog’s side: 1–2 min of play',
+}
+const playHere = 'Its toy, at once and where it did it: 1–2 min of play'
+
+/** What is held, tossed or followed is the toy. Food that a dog has to leave stays food. */
+const toyFor = (words: string): string =>
+  words
+    .replace(/\bfood(?= (?:in (?:the |your )?hand|at your shoulder|was tossed)\b)/g, 'toy')
+    .replace(/\bFood(?= in (?:the |your )?hand\b)/g, 'Toy')
+    .replace(/(?<=\btossed )food\b/g, 'toy')
+    .replace(/\ba treat(?= tossed\b)/g, 'the toy')
+    .replace(/(?<=\bpicks up )the piece\b/g, 'the toy')
+    .replace(/(?<=\bfrom )a piece(?= that)/g, 'the toy')
+
 /** Play is the pay, and takes a minute or two: fewer reps in a set. */
 const forToys = (curriculum: Curriculum): Curriculum =>
   changeRungs(curriculum, (rung) =>
     say(
       { ...rung, setReps: rung.kind === 'timed' ? rung.setReps : Math.min(rung.setReps, shortSet) },
-      { payWhere: `Its toy, 1–2 min of play, delivered so: ${rung.payWhere.toLowerCase()}` },
+      {
+        name: toyFor(rung.name),
+        say: toyFor(rung.say),
+        criterion: toyFor(rung.criterion.words),
+        payWhere: playAt[rung.kind] ?? playHere,
+      },
     ),
   )
 

@@ -40,6 +40,8 @@ export const setOpened = factKind(
     fitted: z.boolean().nullable().default(null),
     /** What is paid with; null for the dog’s own meal. */
     feedId: name.nullable().default(null),
+    /** Its pieces are broken in two. */
+    halved: z.boolean().default(false),
     /** Of a demonstration: its item, whose turn it was, and whether it was scored beside another device’s record. */
     itemId: z.string().min(1).max(120).nullable().default(null),
     turn: z.enum(turns).nullable().default(null),

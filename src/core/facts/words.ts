@@ -34,6 +34,7 @@ export const nothingSaid = {
     collar: null,
     fitted: null,
     feedId: null,
+    halved: false,
     itemId: null,
     turn: null,
     beside: false,

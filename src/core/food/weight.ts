@@ -28,7 +28,8 @@ export function checkWeight(
     const least = Number(massIn(lightest, known.unit).toFixed(1))
     return { kind: 'refused', why: `A dog weighs between ${least} and ${sayMass(heaviest, known.unit)}.` }
   }
-  const say = (x: number) => sayMass(x, 'kg')
+  const say = (x: number) => sayMass(x, known.unit)
+  const asPounds = `${known.unit === 'kg' ? `${Number(kg.toFixed(1))} lb would be` : 'Then it weighs'} ${say(kg * kgPerLb)}.`
   const { lastKg } = known
   const last = lastKg === undefined ? '' : sayMass(lastKg, known.unit)
   if (lastKg !== undefined) {
@@ -36,8 +37,7 @@ export function checkWeight(
     if (Math.abs(Math.log(ratio * kgPerLb)) < 0.25)
       return {
         kind: 'ask',
-        why:
-          `It weighed ${last} last. Were pounds typed? ${Number(kg.toFixed(1))} lb would be ` + `${say(kg * kgPerLb)}.`,
+        why: `It weighed ${last} last. Were pounds typed for kilograms? ${asPounds}`,
       }
     if (Math.abs(Math.log(ratio / kgPerLb)) < 0.25)
       return {
@@ -49,7 +49,7 @@ export function checkWeight(
   } else if (kg > heavyUnlessGiant && !known.giant)
     return {
       kind: 'ask',
-      why: `Few dogs weigh ${say(kg)}. Were pounds typed? ${Number(kg.toFixed(1))} lb would be ${say(kg * kgPerLb)}.`,
+      why: `Few dogs weigh ${say(kg)}. Were pounds typed for kilograms? ${asPounds}`,
     }
   return { kind: 'fine' }
 }

@@ -4,6 +4,7 @@ import { holdPay, payMoments } from '@/core/block/hold'
 import { holdPaid, holdSeconds } from '@/core/method/hold'
 import { findRung, type RungPlaceInLadder } from '@/core/curriculum/lookup'
 import { hasBowl, stepsFor, type LastCall } from '@/core/method/call'
+import { kcalOfPay, piecesLeftOf } from '@/core/food/pay'
 import { isHardFirst, piecesOfStretch } from '@/core/method/pay'
 import { isCalm, settleInterval, settlePays } from '@/core/method/settle'
 import { crookedCounts, outcomeMade } from '@/core/progress/result'
@@ -82,14 +83,56 @@ export function drawnFor(ground: BlockGround, { active, base, done, block, item 
   }
 }
 
-/** Pieces planned for the next clean rep of a set; none where play is the pay. */
-export function plannedPieces(
-  ground: BlockGround,
-  { pays, payTier, rungNow, cleanBefore, stuck }: Drawn,
-  set: LiveSet | undefined,
-): number {
+/** What this dog may still eat today, kcal: what the kennel said was left, less what was given since. */
+export function foodLeftNow(ground: BlockGround, live: Live): BlockGround['foodLeft'] {
+  let [own, extras] = [0, 0]
+  for (const set of setsOf(live)) {
+    const feedId = set.opened?.feedId ?? null
+    const food = ground.feeds.find((f) => f.id === feedId)
+    for (const rep of set.reps) {
+      // What the kennel knew when it said what is left is off it already.
+      if (rep.fact.at <= ground.now) continue
+      const kcal = food ? piecesOf(rep) * kcalOfPay(food, set.opened?.halved ?? false) : 0
+      if (feedId === null) own += kcal
+      else extras += kcal
+      own += (rep.done?.bowlGrams ?? 0) * (ground.mealKcalPerGram ?? 0)
+    }
+  }
+  const less = (kcal: number | undefined, by: number) => (kcal === undefined ? undefined : Math.max(0, kcal - by))
+  const { foodLeft } = ground
+  return {
+    // Extras come off the ration.
+    own: less(foodLeft.own, own + extras),
+    extras: less(foodLeft.extras, extras),
+    training: less(foodLeft.training, own),
+  }
+}
+
+/** Pieces of what the set in hand is paid with that may still be given today, beside the bowl of the next call. */
+export function piecesLeftNow(ground: BlockGround, live: Live): number {
+  const { opened } = live.active ?? {}
+  const food = ground.feeds.find((f) => f.id === (opened?.feedId ?? null))
+  // What it is paid with was taken off its list since.
+  if (!food) return 0
+  const left = foodLeftNow(ground, live)
+  const rungNow = live.active && findRung(ground.curriculum, live.active.context.rungId)
+  const bowl = (bowlNow(ground, live, rungNow) ?? 0) * (ground.mealKcalPerGram ?? 0)
+  const own = left.own === undefined ? undefined : Math.max(0, left.own - bowl)
+  return piecesLeftOf(food, opened?.halved ?? false, { ...left, own })
+}
+
+/**
+ * Pieces planned for the next clean rep of a set, after those inside its hold: as many as are left today at the most;
+ * none where play is the pay.
+ */
+export function plannedPieces(ground: BlockGround, drawn: Drawn, live: Live): number {
+  if (ground.plays) return 0
+  const inside = payInHold(ground, live, drawn.rungNow).length
+  return Math.max(0, Math.min(drawnPieces(drawn, live.active), piecesLeftNow(ground, live) - inside))
+}
+
+function drawnPieces({ pays, payTier, rungNow, cleanBefore, stuck }: Drawn, set: LiveSet | undefined): number {
   const clean = set?.reps.filter((r) => r.fact.outcome === 'clean').length ?? 0
-  if (ground.resident.traits.toys) return 0
   // An interval of a stay is always paid: the pay is what makes the next one.
   if (!(pays[clean] ?? true) && holdPaid(rungNow?.rung) !== 'each-interval') return 0
   if (!rungNow) return 1
@@ -104,10 +147,18 @@ export function plannedPieces(
  * chance says of its end; play would break it.
  */
 export function payInHold(ground: BlockGround, live: Live, rungNow: Drawn['rungNow']): readonly number[] {
-  const { base, active } = live
   const length = holdSeconds(rungNow?.rung)
-  if (!rungNow || length === undefined || ground.resident.traits.toys) return []
-  const tether = settleNow(ground, live, rungNow)
+  if (!rungNow || length === undefined || ground.plays) return []
+  return momentsInHold(ground, live, rungNow, length).slice(0, piecesLeftNow(ground, live))
+}
+
+function momentsInHold(
+  ground: BlockGround,
+  { base, active, ...live }: Live,
+  rungNow: RungPlaceInLadder,
+  length: number,
+): readonly number[] {
+  const tether = settleNow(ground, { base, active, ...live }, rungNow)
   if (tether !== undefined) return settlePays(length, tether)
   if (holdPaid(rungNow.rung) !== 'inside') return []
   const run = base.runs[rungNow.runKey]
@@ -137,12 +188,9 @@ export function settleNow(ground: BlockGround, live: Live, rungNow: Drawn['rungN
  * where no bowl is used.
  */
 export function bowlNow(ground: BlockGround, live: Live, rungNow: Drawn['rungNow']): number | undefined {
-  if (!rungNow || !hasBowl(rungNow.rung) || ground.resident.traits.toys) return undefined
-  // What the kennel knew when it said what is left is off it already.
-  const used = setsOf(live)
-    .flatMap((s) => s.reps.filter((r) => r.fact.at > ground.now))
-    .reduce((n, r) => n + (r.done?.bowlGrams ?? 0), 0)
-  const left = ground.mealLeftGrams === undefined ? ground.handfulGrams : ground.mealLeftGrams - used
+  if (!rungNow || !hasBowl(rungNow.rung) || ground.plays) return undefined
+  const { own } = foodLeftNow(ground, live)
+  const left = own === undefined || !ground.mealKcalPerGram ? ground.handfulGrams : own / ground.mealKcalPerGram
   return Math.max(0, Math.floor(Math.min(ground.handfulGrams, left)))
 }
 

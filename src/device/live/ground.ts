@@ -4,6 +4,7 @@ import type { Curriculum, PromptLevel } from '@/core/curriculum/types'
 import type { Age } from '@/core/dog/early'
 import type { DogTraits } from '@/core/dog/traits'
 import type { SetFact } from '@/core/facts/fact'
+import type { FoodLeft, PayFood } from '@/core/food/pay'
 import type { Judging } from '@/core/method/judging'
 import type { SettleMinute } from '@/core/method/settle'
 import type { Method } from '@/core/method/method'
@@ -49,10 +50,15 @@ export interface BlockGround extends LiveGround {
   readonly settle: SettleMinute | undefined
   /** The help that was said last of each command that walks or comes, before this block. */
   readonly lastHelp: Readonly<Record<string, PromptLevel>>
+  /** What it may be paid with, own meal first. */
+  readonly feeds: readonly PayFood[]
+  /** It is paid in play: it works for toys, or there is no food that it may have. */
+  readonly plays: boolean
+  /** What it may still eat today, kcal, when this was made; `training` is the share of its meal that is for training. */
+  readonly foodLeft: FoodLeft & { readonly training: number | undefined }
+  readonly mealKcalPerGram: number | undefined
   /** What of its meal is a handful in the bowl of a recall drill, grams. */
   readonly handfulGrams: number
-  /** What of its meal is still to be eaten today, grams; undefined when nobody knows. */
-  readonly mealLeftGrams: number | undefined
   /** Minutes since the last meal of the house, today. */
   readonly mealMinutesAgo: number | null
 }

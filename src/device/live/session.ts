@@ -41,6 +41,8 @@ export interface Setup {
   /** When the dog last had exercise, on the device's clock; undefined when nobody said. */
   readonly exercisedAt: number | undefined
   readonly feedId: string | null
+  /** Its pieces are broken in two. */
+  readonly halved?: boolean | undefined
   /** What is tried where it was stuck. */
   readonly road?: string | undefined
   readonly startPosition?: FactOf<'set-opened'>['startPosition'] | undefined
@@ -130,7 +132,7 @@ export class LiveSession {
 
   /** Pieces chance has planned for the next clean rep of the set in hand. */
   planned(live: Live): number {
-    return plannedPieces(this.ground, this.drawn(live), live.active)
+    return plannedPieces(this.ground, this.drawn(live), live)
   }
 
   /** Opens a set, and before the first one the block, with these parts. A set still in hand is closed first. */
@@ -176,6 +178,7 @@ export class LiveSession {
       collar: setup.collar ?? null,
       fitted: setup.fitted ?? null,
       feedId: setup.feedId,
+      halved: setup.halved ?? false,
       itemId: null,
       turn: null,
       beside: false,
@@ -213,7 +216,7 @@ export class LiveSession {
       brokeSeconds: extras.brokeSeconds ?? null,
       steps: extras.steps ?? null,
       faults: [...faults],
-      paid: pieces > 0 || (outcome !== 'miss' && this.ground.resident.traits.toys),
+      paid: pieces > 0 || (outcome !== 'miss' && this.ground.plays),
       attention: extras.attention ?? null,
       cuesSaid: extras.cuesSaid ?? null,
       sound: extras.sound ?? null,

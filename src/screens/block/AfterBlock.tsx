@@ -44,7 +44,7 @@ export function AfterBlock({ view, block, onBack }: { view: BlockView; block: Bl
   }, [before, curriculum, judged.state, standingOf, touched])
   const faults = [...new Set(touched.flatMap((id) => findCommand(curriculum, id)?.faults ?? []))].slice(0, 10)
   const paid = block.done.map((s) => ({
-    pieces: s.reps.reduce((n, r) => n + (r.done?.pieces ?? 0) + (r.done?.sitPieces ?? 0), 0),
+    pieces: piecesOfSetDone(s) * (s.opened?.halved ? 0.5 : 1),
     kcalPerPiece: view.feeds.find((f) => f.id === (s.opened?.feedId ?? null))?.kcalPerPiece ?? null,
   }))
   const kcal = kcalOf(paid)
@@ -90,7 +90,7 @@ export function AfterBlock({ view, block, onBack }: { view: BlockView; block: Bl
         {kcal > 0 ? `, ${Math.round(kcal)} kcal` : ''}
         {view.piecesLeft === undefined
           ? ''
-          : `; ${Math.max(0, view.piecesLeft - ownPieces(block, view))} of its meal left to pay with`}
+          : `; ${Math.max(0, view.piecesLeft - Math.ceil(ownPieces(block)))} of its meal left to pay with`}
         . Rests until <b>{when.wallClock(rests, view.timeZone).clock}</b>
         {block.stressful ? ', longer after signs of stress' : ''}.
         {nextName ? ` Next time: ${nextName.command.name}, ${nextName.rung.name}.` : ''}
@@ -128,13 +128,13 @@ export function AfterBlock({ view, block, onBack }: { view: BlockView; block: Bl
   )
 }
 
-const ownPieces = (block: Block, view: BlockView): number =>
+const piecesOfSetDone = ({ reps }: Block['done'][number]): number =>
+  reps.reduce((n, r) => n + (r.done?.pieces ?? 0) + (r.done?.sitPieces ?? 0), 0)
+
+/** Whole pieces of its own meal paid in this block. */
+const ownPieces = (block: Block): number =>
   block.done.reduce(
-    (n, s) =>
-      n +
-      ((s.opened?.feedId ?? null) === (view.feeds[0]?.id ?? null)
-        ? s.reps.reduce((m, r) => m + (r.done?.pieces ?? 0) + (r.done?.sitPieces ?? 0), 0)
-        : 0),
+    (n, s) => n + ((s.opened?.feedId ?? null) === null ? piecesOfSetDone(s) * (s.opened?.halved ? 0.5 : 1) : 0),
     0,
   )
 

@@ -149,12 +149,23 @@ export function Around({
         {part === 'leash' && <LeashPart view={view} full={full} partners={partners} onChange={onChange} />}
         {part === 'heat' && <HeatPart full={full} openedAt={openedAt} onChange={onChange} />}
         {part === 'pay' && (
-          <One
-            label="Pay"
-            now={full.feedId ?? ''}
-            all={view.feeds.map((f) => ({ id: f.id ?? '', name: f.name }))}
-            say={(id) => onChange({ feedId: id === '' ? null : id })}
-          />
+          <>
+            <One
+              label="Pay"
+              now={full.feedId ?? ''}
+              all={view.feeds.map((f) => ({ id: f.id ?? '', name: f.name }))}
+              say={(id) => onChange({ feedId: id === '' ? null : id })}
+            />
+            <One
+              label="Pieces"
+              now={full.halved ? 'half' : 'whole'}
+              all={[
+                { id: 'whole', name: 'whole' },
+                { id: 'half', name: 'broken in two' },
+              ]}
+              say={(id) => onChange({ halved: id === 'half' })}
+            />
+          </>
         )}
       </Open>
       {other &&

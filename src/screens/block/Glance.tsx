@@ -44,14 +44,19 @@ export function Glance({ view, items }: { view: BlockView; items: readonly Block
         </Note>
       )}
       <Facts>
-        {resident.traits.toys ? (
+        {view.plays ? (
           <>
             <b>Paid in play</b>, not in food.{' '}
           </>
         ) : (
           <>
-            <b>{view.feeds[0]?.name}</b>:{' '}
-            {view.piecesLeft === undefined ? 'nobody has weighed it out' : `${view.piecesLeft} pieces left today`}.{' '}
+            <b>{view.feeds.find((f) => f.id === null)?.name ?? 'its meal'}</b>:{' '}
+            {view.mealAgainst !== ''
+              ? 'not for this dog'
+              : view.piecesLeft === undefined
+                ? 'nobody has weighed it out'
+                : `${view.piecesLeft} pieces left today`}
+            .{' '}
           </>
         )}
         {view.blocksToday > 0 ? `Block ${view.blocksToday + 1} today.` : 'First block today.'}
@@ -60,6 +65,12 @@ export function Glance({ view, items }: { view: BlockView; items: readonly Block
           ? ` It ate ${view.mealMinutesAgo} min ago: no hard work within the hour.`
           : ''}
       </Facts>
+      {view.mealAgainst !== '' && (
+        <NeedsPerson>
+          {resident.name} may not have the meal in the feeding plan: {view.mealAgainst}. Choose another on the food
+          page.
+        </NeedsPerson>
+      )}
       {!resident.sideKnown && (
         <NeedsPerson>Side not known yet: ask {resident.ownerName}. On the left till then.</NeedsPerson>
       )}

@@ -82,6 +82,7 @@ export function Prep({ view, block, was, onBegin, onEnd, prefs, recall }: Props)
         suggestion,
         was,
         remembered,
+        block.foodLeft,
       )
     : undefined
   const wanted: Setup | undefined = base && {

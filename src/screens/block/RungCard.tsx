@@ -1,5 +1,6 @@
 'use client'
 import { callMoment } from '@/core/method/call'
+import { piecesOfSet, shortOfFood } from '@/core/food/pay'
 import { callMomentWords } from '@/core/curriculum/words'
 import { holdPaid } from '@/core/method/hold'
 import { offersFor } from '@/core/coach/stuck'
@@ -74,8 +75,11 @@ export const RungCard = memo(function RungCard({
     })
   const each = holdPaid(rung.rung) === 'each-interval'
   const loose = rung.rung.kind === 'recall' && context.kit === 'none'
-  const feed = view.feeds.find((f) => f.id === (active.opened?.feedId ?? null))?.name ?? 'own meal'
   const { settleEvery } = block
+  const halved = active.opened?.halved ?? false
+  const paidWith = view.feeds.find((f) => f.id === (active.opened?.feedId ?? null))
+  const feed = paidWith?.name ?? 'own meal'
+  const ofFeed = halved ? `halves of ${feed}` : feed
   const moment = callMoment(rung.rung)
   const road = offersFor(view.curriculum, rung.rung.id, view.tried).find((o) => o.id === active?.opened?.road)
   const pace = view.paces[rung.command.id]
@@ -84,11 +88,16 @@ export const RungCard = memo(function RungCard({
   const steps = rung.rung.kind === 'heel' ? rung.rung.paySteps : undefined
   const pay =
     steps !== undefined && planned > 1
-      ? `${planned} × ${feed} in the stretch`
+      ? `${planned} × ${ofFeed} in the stretch`
       : planned > 1
-        ? `${planned} × ${feed}, one after another`
-        : `${feed}`
-  const left = view.piecesLeft === undefined ? undefined : view.piecesLeft - block.piecesPaid
+        ? `${planned} × ${ofFeed}, one after another`
+        : halved
+          ? `half a piece of ${feed}`
+          : feed
+  const piecesHere = rung.rung.kind === 'settle' ? piecesOfSet(rung.rung, settleEvery) : piecesOfSet(rung.rung)
+  const short = view.plays
+    ? ''
+    : shortOfFood({ food: paidWith, halved }, Math.max(1, Math.ceil(piecesHere / rung.rung.setReps)), block.foodLeft)
   const holder = firstName(view.people.find((p) => p.id === context.leashHolder)?.name ?? '')
   return (
     <Card data-begun={active.reps.length > 0}>
@@ -102,14 +111,14 @@ export const RungCard = memo(function RungCard({
       <p className="say">{wordNow(view, rung, prompt.say)}</p>
       <p className="next">
         <b>{each ? `Each ${rung.rung.criterion.seconds} s:` : 'Next rep:'}</b>{' '}
-        {view.resident.traits.toys
+        {view.plays
           ? view.toy === undefined
             ? small(prompt.payWhere)
             : prompt.payWhere.replace(/^Its toy/, view.toy)
           : settleEvery !== undefined
-            ? `${feed} every ${settleEvery} s while it is calm, ${inside + planned} pieces; ${small(prompt.payWhere)}`
+            ? `${ofFeed} every ${settleEvery} s while it is calm, ${inside + planned} pieces; ${small(prompt.payWhere)}`
             : inside > 0
-              ? `${feed}, ${inside} × inside the hold, ` +
+              ? `${ofFeed}, ${inside} × inside the hold, ` +
                 `${planned === 0 ? 'nothing' : planned > 1 ? `${planned} ×` : 'once'} at its end; ` +
                 `${small(prompt.payWhere)}`
               : planned === 0
@@ -141,13 +150,9 @@ export const RungCard = memo(function RungCard({
           this stay
         </p>
       )}
-      {left !== undefined && left <= 10 && (
+      {short !== '' && (
         <p>
-          <b>
-            {left > 0
-              ? `${left} pieces of its meal left today.`
-              : 'Its share for training is paid out; the rest is its evening bowl.'}
-          </b>
+          <b>{short}</b>
         </p>
       )}
       {shut !== undefined && (

@@ -203,17 +203,14 @@ export const Working = memo(function Working({
         <ClocksParted times={parted} seconds={seconds ?? 0} onSay={hold.say} />
       ) : (
         <>
-          {view.resident.traits.toys &&
-            last !== undefined &&
-            last.fact.outcome !== 'miss' &&
-            hold.clock === undefined && (
-              <CountUp
-                key={last.fact.id}
-                what={`Play with ${view.toy ?? 'its toy'}`}
-                of={playMinutes}
-                sounds={prefs.payTones}
-              />
-            )}
+          {view.plays && last !== undefined && last.fact.outcome !== 'miss' && hold.clock === undefined && (
+            <CountUp
+              key={last.fact.id}
+              what={`Play with ${view.toy ?? 'its toy'}`}
+              of={playMinutes}
+              sounds={prefs.payTones}
+            />
+          )}
           {rung.kind !== 'recall' && hold.clock === undefined && (
             <LastChips rep={last} faults={rungNow.command.faults} moving={moving} amend={amend} />
           )}

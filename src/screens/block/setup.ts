@@ -10,6 +10,8 @@ import { remember, type Remembered } from '@/device/remembered'
 import type { BlockView } from '@/work/page/blockView'
 import type { Setup } from '@/device/live/session'
 import { aroundHere, coachedDog } from './surroundings'
+import { choosePay, piecesLeftOf, piecesOfSet, secondsBetweenPay, type FoodLeft } from '@/core/food/pay'
+import { settleInterval } from '@/core/method/settle'
 
 /** The kit as the wire names it; undefined for one it does not know. */
 export const kitOf = (kit: string | undefined): Setup['kit'] | undefined => kits.find((k) => k === kit)
@@ -17,6 +19,26 @@ export const kitOf = (kit: string | undefined): Setup['kit'] | undefined => kits
 /** The place a rung insists on, if it does. */
 const placeFor = (rung: Rung, view: BlockView): string | undefined =>
   view.places.find((p) => p.kind === rung.criterion.place)?.id
+
+/** What a set of this rung is paid with, within what is left of the dog's day. */
+function payOf(
+  view: BlockView,
+  rung: Rung | undefined,
+  every: number | undefined,
+  tier: number,
+  left: FoodLeft,
+): Pick<Setup, 'feedId' | 'halved'> {
+  const wanted = rung
+    ? { tier, pieces: piecesOfSet(rung, every), every: secondsBetweenPay(rung, every) }
+    : { tier, pieces: 1 }
+  const { food, halved } = choosePay(view.feeds, wanted, left)
+  return { feedId: food?.id ?? null, halved }
+}
+
+const piecesLeftOfId = (view: BlockView, { feedId, halved }: Setup, left: FoodLeft): number => {
+  const food = view.feeds.find((f) => f.id === feedId)
+  return food ? piecesLeftOf(food, halved ?? false, left) : 0
+}
 
 /**
  * What the set to come is worked at: what was suggested or planned for it, then where this device last worked, then
@@ -28,11 +50,15 @@ export function setupFor(
   suggestion: Suggestion | undefined,
   was: Setup | undefined,
   remembered: Remembered | undefined,
+  left: FoodLeft = view.foodLeft,
 ): Setup {
   const own = suggestion?.rungId === item.rungId ? suggestion : undefined
   const rung = findRung(view.curriculum, item.rungId)?.rung
   const known = (id: string | undefined) => view.places.find((p) => p.id === id)?.id
-  const best = [...view.feeds].filter((f) => f.tier <= item.payTier).sort((a, b) => b.tier - a.tier)[0]
+  const same = was?.rungId === item.rungId ? was : undefined
+  const every = settleInterval(rung, view.settle)
+  const paid: Pick<Setup, 'feedId' | 'halved'> =
+    same && piecesLeftOfId(view, same, left) > 0 ? same : payOf(view, rung, every, item.payTier, left)
   return {
     rungId: item.rungId,
     purpose: own?.purpose ?? item.purpose,
@@ -69,7 +95,8 @@ export function setupFor(
         ? was.startPosition
         : startPositions.find((p) => p === rung?.criterion.start),
     collar: was?.collar ?? view.collarsWorn[0],
-    feedId: was?.rungId === item.rungId ? was.feedId : (best?.id ?? null),
+    feedId: paid.feedId,
+    halved: paid.halved ?? false,
   }
 }
 

@@ -7,7 +7,16 @@ import { daysBetween } from '@/core/days'
 import { firstDays } from '@/core/dog/early'
 import { commandStanding, type CommandStanding } from '@/core/promise/standing'
 import type { DogState } from '@/core/progress/state'
-import { bowlNow, fallingIn, lastCall, nextDraw, payInHold, piecesPaid, settleNow } from '@/device/live/drawn'
+import {
+  bowlNow,
+  fallingIn,
+  foodLeftNow,
+  lastCall,
+  nextDraw,
+  payInHold,
+  piecesPaid,
+  settleNow,
+} from '@/device/live/drawn'
 import { hasEnough, setsOf } from '@/device/live/reduce'
 import { LiveSession, type LiveOutbox } from '@/device/live/session'
 import type { BlockView } from '@/work/page/blockView'
@@ -100,6 +109,8 @@ export function useBlock(view: BlockView, outbox: LiveOutbox, seedOf: () => numb
       falling,
       reps: setsOf(live).reduce((n, s) => n + s.reps.length, 0),
       piecesPaid: piecesPaid(live),
+      /** What the dog may still eat today, kcal. */
+      foodLeft: foodLeftNow(view, live),
       /** Reps of a command in this block since a moment. */
       repsOf: (command: string, since: number) =>
         setsOf(live)

@@ -144,6 +144,7 @@ export function waysOn(
             undefined,
             undefined,
             undefined,
+            block.foodLeft,
           )
           const { context } = active
           const full: Setup = {
@@ -180,7 +181,8 @@ export function waysOn(
     const place = view.places.find((p) => p.id === active?.context.placeId)
     if (!active || !here || !same || !place) return
     const { context } = active
-    const setup = setupFor(view, { ...here, rungId: same.rung.id, purpose: 'work' }, undefined, was, undefined)
+    const again = { ...here, rungId: same.rung.id, purpose: 'work' } as const
+    const setup = setupFor(view, again, undefined, was, undefined, block.foodLeft)
     begin({
       ...setup,
       placeId: place.id,
@@ -209,6 +211,7 @@ export function waysOn(
       suggestion,
       was,
       undefined,
+      block.foodLeft,
     )
     const elsewhere =
       setup.placeId !== context.placeId &&

@@ -1,4 +1,5 @@
 'use client'
+import { sayObjections } from '@/core/food/forbidden'
 import { Link } from '@/ui/link'
 import styled from 'styled-components'
 import { v7 } from 'uuid'
@@ -62,6 +63,11 @@ function Bowl({ row, give, weighOut }: { row: BowlRow; give: Act; weighOut: Act 
       <div>
         <Link href={`/dogs/${resident.residencyId}/food`}>{resident.name}</Link>
         {row.paused !== '' && <em>{row.paused}</em>}
+        {row.against.length > 0 && food && (
+          <em>
+            do not give {food.feed.name}: {sayObjections(row.against)}
+          </em>
+        )}
         {row.allergies.length > 0 && <em>no {row.allergies.join(', no ')}</em>}
         {row.medicines.length > 0 && <span>medicine: {row.medicines.join('; ')}</span>}
         {(resident.biteHistory || resident.caution) && (
@@ -82,7 +88,7 @@ function Bowl({ row, give, weighOut }: { row: BowlRow; give: Act; weighOut: Act 
               of {short(food.ledger.rationGrams)} {food.feed.name};{' '}
               {food.fed.eatenGrams >= 1 ? short(food.fed.eatenGrams) : 'nothing'} in training
               {food.fed.weighedGrams > 0 ? ` of ${short(food.fed.weighedGrams)} weighed out` : ''}{' '}
-              {food.ledger.trainingGrams - food.fed.weighedGrams >= 1 && row.owed > 0 && (
+              {food.ledger.trainingGrams - food.fed.weighedGrams >= 1 && row.owed > 0 && row.against.length === 0 && (
                 <Quiet
                   isPending={pending}
                   aria-label={
@@ -103,7 +109,7 @@ function Bowl({ row, give, weighOut }: { row: BowlRow; give: Act; weighOut: Act 
         )}
       </div>
       <div>
-        {food ? (
+        {food && row.against.length === 0 ? (
           row.owed > 0 && (
             <Button
               isPending={pending}
@@ -114,7 +120,7 @@ function Bowl({ row, give, weighOut }: { row: BowlRow; give: Act; weighOut: Act 
             </Button>
           )
         ) : (
-          <ButtonLink href={`/dogs/${resident.residencyId}/food`}>Say what</ButtonLink>
+          <ButtonLink href={`/dogs/${resident.residencyId}/food`}>{food ? 'Choose a meal' : 'Say what'}</ButtonLink>
         )}
         {wrong && <Fault>{wrong}</Fault>}
       </div>

@@ -1,4 +1,5 @@
 'use client'
+import { sayObjections } from '@/core/food/forbidden'
 import dynamic from 'next/dynamic'
 import styled from 'styled-components'
 import { sayMass } from '@/core/measures'
@@ -21,6 +22,12 @@ export function Food({ view, actions, mayDecide }: { view: FoodView; actions: Fo
     <Page>
       <DogHead resident={resident} title="Food" />
       {view.allergies.length > 0 && <NeedsPerson>Allergic to {view.allergies.join(', ')}.</NeedsPerson>}
+      {view.mealAgainst.length > 0 && (
+        <NeedsPerson>
+          {resident.name} may not have the meal in the feeding plan: {sayObjections(view.mealAgainst)}. Choose another
+          meal below. {view.mealAgainst.map((o) => o.why).join(' ')}
+        </NeedsPerson>
+      )}
       {view.caution && <p className="caution">{view.caution}</p>}
       {day ? <Day day={day} view={view} actions={actions} /> : <p>{view.missing} Its day cannot be reckoned yet.</p>}
       <Cols>

@@ -1,4 +1,5 @@
 'use client'
+import { sayObjections } from '@/core/food/forbidden'
 import { useState } from 'react'
 import { Label } from 'react-aria-components'
 import { v7 } from 'uuid'
@@ -89,7 +90,7 @@ export function FeedForm({ view, actions }: { view: FoodView; actions: FoodActio
   const [feedId, setFeed] = useState(view.plan?.feedId ?? view.feeds[0]?.id ?? '')
   const [round, setRound] = useState(0)
   const chosen = view.feeds.find((f) => f.id === feedId)
-  const bad = chosen?.forbidden ?? []
+  const bad = chosen?.against ?? []
   const scoop = chosen?.cupGrams
   const [unit, setUnit] = useState<FoodUnit>(view.unit === 'lb' ? (scoop ? 'cup' : 'oz') : 'g')
   return (
@@ -129,7 +130,7 @@ export function FeedForm({ view, actions }: { view: FoodView; actions: FoodActio
         choices={view.feeds.map((f) => ({
           id: f.id,
           name: f.name,
-          note: f.forbidden.length > 0 ? `not for this dog: ${f.forbidden.join(', ')}` : `tier ${f.tier}`,
+          note: f.against.length > 0 ? `not for this dog: ${sayObjections(f.against)}` : `tier ${f.tier}`,
         }))}
       />
       <Field label="Amount" name="grams" type="number" required plain />
@@ -148,7 +149,7 @@ export function FeedForm({ view, actions }: { view: FoodView; actions: FoodActio
         Write down
       </Button>
       {(wrong || bad.length > 0) && (
-        <Wrong>{bad.length > 0 ? `${view.resident.name} may not have this: ${bad.join(', ')}.` : wrong}</Wrong>
+        <Wrong>{bad.length > 0 ? `${view.resident.name} may not have this: ${sayObjections(bad)}.` : wrong}</Wrong>
       )}
     </form>
   )
@@ -204,7 +205,7 @@ export function Plan({ view, actions }: { view: FoodView; actions: FoodActions }
   const { sayMoment } = useWhen()
   const { send, wrong, pending } = useTold()
   const { plan } = view
-  const [feedId, setFeed] = useState(plan?.feedId ?? view.feeds.find((f) => f.forbidden.length === 0)?.id ?? '')
+  const [feedId, setFeed] = useState(plan?.feedId ?? view.feeds.find((f) => f.against.length === 0)?.id ?? '')
   const [stage, setStage] = useState<string>(plan?.stage ?? view.suggestedStage)
   const show = (n: number | null | undefined) => (n === null || n === undefined ? '' : String(Number(n.toFixed(2))))
   return (
@@ -243,7 +244,7 @@ export function Plan({ view, actions }: { view: FoodView; actions: FoodActions }
             id: f.id,
             name: f.name,
             note:
-              f.forbidden.length > 0 ? `not for this dog: ${f.forbidden.join(', ')}` : `${f.kcalPer100g} kcal in 100 g`,
+              f.against.length > 0 ? `not for this dog: ${sayObjections(f.against)}` : `${f.kcalPer100g} kcal in 100 g`,
           }))}
         />
         <Choose

@@ -4,11 +4,13 @@ import { typedOf } from '@/core/form'
 import { readPlan, readWeights } from '@/store/food'
 import { findResident } from '@/store/residents'
 import { loadBowls, loadFood } from '../page/food'
+import { loadBlock } from '../page/block'
 import { loadFrame } from '../page/frame'
+import { doorCard, feedingList } from '../page/printed'
 import { recordFacts } from '../record/accept'
 import { fed, fedKennel } from '../tests/fedKennel'
 import { dog, monday, Tablet } from '../tests/kennel'
-import { decidePlan, feedDog, giveBowl, takeFoodBack, weigh } from './food'
+import { decidePlan, feedDog, giveBowl, takeFoodBack, weigh, weighOut } from './food'
 import { keepStep } from './intake'
 
 describe('a dog’s food', () => {
@@ -106,5 +108,56 @@ describe('a dog’s food', () => {
     expect(takeFoodBack(s.db, { ...s.fact, targetId: readWeights(s.db, dogId)[0]?.id ?? '' }, monday).ok).toBe(true)
     expect(readWeights(s.db, dogId)).toEqual([])
     expect(takeFoodBack(s.db, { ...s.fact, targetId: v7() }, monday).ok).toBe(false)
+  })
+})
+
+describe('an allergy noted after the plan was made', () => {
+  const noted = (what: string) => {
+    const s = fedKennel()
+    expect(fed(s).ok).toBe(true)
+    const typed = { ...typedOf({ allergies: [{ what }] }), caution: [''] }
+    expect(keepStep(s.db, s.residencyId, 'health', typed, s.who, monday).ok).toBe(true)
+    return s
+  }
+
+  it.each(['Chicken (itches)', 'beef and chicken', 'poultry', 'no chicken'])(
+    '“%s” stops the own meal everywhere',
+    (what) => {
+      const s = noted(what)
+      const food = loadFood(s.db, s.residencyId, monday)
+      expect(food?.mealAgainst.length).toBe(1)
+      const bowl = loadBowls(s.db, monday).rows.find((r) => r.resident.residencyId === s.residencyId)
+      expect(bowl?.against).toEqual(food?.mealAgainst)
+      const line = feedingList(s.db, monday).rows.find((r) => r.name === 'Łania')
+      expect(line).toMatchObject({ feed: 'choose another meal', ration: '', training: '', bowl: '' })
+      expect(line?.notes).toContain('NOT House kibble')
+      expect(doorCard(s.db, s.residencyId, monday)?.food).toContain('NOT House kibble')
+      const block = loadBlock(s.db, s.residencyId, undefined, s.who, monday)
+      expect(block?.feeds.map((f) => f.name)).toEqual(['Fish squares'])
+      expect([block?.mealAgainst === '', block?.foodLeft.own, block?.plays]).toEqual([false, 0, false])
+      for (const deed of [weighOut, giveBowl])
+        expect(deed(s.db, { ...s.fact, id: v7() }, monday)).toMatchObject({
+          ok: false,
+          reason: expect.stringContaining('may not have House kibble'),
+        })
+      expect(decidePlan(s.db, { ...plan(s), feedId: 'k' }, monday).ok).toBe(false)
+      expect(decidePlan(s.db, { ...plan(s), feedId: 'f' }, monday).ok).toBe(true)
+      expect(loadFood(s.db, s.residencyId, monday)?.mealAgainst).toEqual([])
+    },
+  )
+
+  it('with nothing left that it may have, a dog is paid in play', () => {
+    const s = noted('chicken, fish')
+    const block = loadBlock(s.db, s.residencyId, undefined, s.who, monday)
+    expect([block?.feeds, block?.plays]).toEqual([[], true])
+  })
+
+  const plan = (s: ReturnType<typeof fedKennel>) => ({
+    ...s.fact,
+    stage: 'neutered adult' as const,
+    factor: null,
+    vetKcal: null,
+    share: 50,
+    goal: null,
   })
 })

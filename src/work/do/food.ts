@@ -13,7 +13,8 @@ import { takeBack } from '@/store/intake'
 import { aboutResident } from './about'
 import type { Done } from './correct'
 import { nobody, whoField, worksHere } from '../scene/who'
-import { forbiddenIn, allergiesOf, foodWordsOf } from '../scene/food'
+import { sayObjections, type Objection } from '@/core/food/forbidden'
+import { objectionsFor } from '../scene/food'
 import { loadBowls } from '../page/food'
 import { refuse, type Deed } from './deed'
 
@@ -48,6 +49,12 @@ export function weigh(db: Db, form: z.infer<typeof weightForm>, now: number): Do
   })
 }
 
+/** Why a feed is not given, in sentences. */
+const mayNotHave = (dog: string, feed: string, against: readonly Objection[]): string =>
+  [`${dog} may not have ${feed}: ${sayObjections(against)}.`, ...against.flatMap((o) => (o.sure ? [] : [o.why]))].join(
+    ' ',
+  )
+
 export const planForm = z.object({
   ...fact,
   feedId: z.string().min(1, 'Choose a feed.').max(64),
@@ -63,8 +70,8 @@ export function decidePlan(db: Db, form: z.infer<typeof planForm>, now: number):
   return aboutResident(db, form, (resident) => {
     const feed = readFeeds(db).find((f) => f.id === form.feedId)
     if (!feed) return 'Choose a feed.'
-    const bad = forbiddenIn(feed, allergiesOf(db, form.residencyId), foodWordsOf(readHouse(db)))
-    if (bad.length > 0) return `${resident.name} may not have ${feed.name}: ${bad.join(', ')}.`
+    const against = objectionsFor(db, form.residencyId)(feed)
+    if (against.length > 0) return mayNotHave(resident.name, feed.name, against)
     const goalKg = form.goal === null ? null : form.goal * (readHouse(db).unit === 'lb' ? kgPerLb : 1)
     insertPlan(db, {
       id: v7(),
@@ -108,8 +115,8 @@ export function feedDog(db: Db, form: z.infer<typeof fedForm>, now: number): Don
     if (today < resident.arrivesOn || today > resident.leavesOn) return 'It is not here today.'
     const feed = readFeeds(db).find((f) => f.id === form.feedId)
     if (!feed) return 'Choose a feed.'
-    const bad = forbiddenIn(feed, allergiesOf(db, form.residencyId), foodWordsOf(readHouse(db)))
-    if (bad.length > 0) return `${resident.name} may not have ${feed.name}: ${bad.join(', ')}.`
+    const against = objectionsFor(db, form.residencyId)(feed)
+    if (against.length > 0) return mayNotHave(resident.name, feed.name, against)
     const grams = gramsOf(form.grams, form.unit ?? 'g', feed.cupGrams ?? null)
     if (grams === undefined) return `Nobody has weighed a cup of ${feed.name} yet (House, feeds).`
     if (grams < 0.1 || grams > mostGrams) return `That is ${Math.round(grams)} g: surely a slip of the key.`

@@ -19,15 +19,9 @@ import type { SpaceRow } from '@/store/house'
 import type { Person } from '@/store/kennel'
 import type { Resident } from '@/store/residents'
 import type { KitTrial } from './kitTrial'
+import type { FoodLeft, PayFood } from '@/core/food/pay'
 
 /** Something to pay with. */
-export interface BlockFeed {
-  readonly id: string | null
-  readonly name: string
-  readonly tier: number
-  readonly kcalPerPiece: number | null
-}
-
 /** All that a block needs on the device, so that nothing waits for the network. */
 export interface BlockView {
   readonly resident: Resident
@@ -72,7 +66,15 @@ export interface BlockView {
   readonly shut: boolean
   /** Counts of reps at each rung in each context, for what is expected of it. */
   readonly seen: Readonly<Record<string, Seen>>
-  readonly feeds: readonly BlockFeed[]
+  /** What it may be paid with, own meal first. */
+  readonly feeds: readonly PayFood[]
+  /** It is paid in play: it works for toys, or there is no food that it may have. */
+  readonly plays: boolean
+  /** What it may still eat today, kcal; `training` is the share of its meal that is for training. */
+  readonly foodLeft: FoodLeft & { readonly training: number | undefined }
+  readonly mealKcalPerGram: number | undefined
+  /** What speaks against its own meal, in a few words; empty where nothing does. */
+  readonly mealAgainst: string
   /** Pieces of its own meal still to be paid today; undefined when nobody knows. */
   readonly piecesLeft: number | undefined
   /** What it plays with for pay, where it works for toys: the one kept for training, else the one it likes best. */
@@ -105,8 +107,6 @@ export interface BlockView {
   readonly settle: SettleMinute | undefined
   /** A handful in the bowl of a recall drill, grams of its meal. */
   readonly handfulGrams: number
-  /** What of its meal is still to be eaten today, grams; undefined when nobody knows. */
-  readonly mealLeftGrams: number | undefined
   /** How the numbers to reach stand, by command. */
   readonly paces: Readonly<Record<string, Pace>>
   /** What was tried where it was stuck. */

@@ -155,7 +155,8 @@ describe('recall', () => {
       },
       monday,
     )
-    const before = s.ground().mealLeftGrams ?? 0
+    const leftGrams = () => (s.ground().foodLeft.own ?? 0) / (s.ground().mealKcalPerGram ?? 1)
+    const before = leftGrams()
     expect(before).toBeGreaterThan(100)
     const { session, outbox, begin, reps } = s.open()
     begin('recall.bowl')
@@ -170,9 +171,13 @@ describe('recall', () => {
     const food = resident && dayFood(s.db, resident, allFeeds(s.db), readFed(s.db, day, s.residencyId), paid)
     const pieces = ((food?.paidReps ?? 0) * (food?.feed.kcalPerPiece ?? 0) * 100) / (food?.feed.kcalPer100g ?? 1)
     expect(food?.paidGrams).toBeCloseTo(30 + pieces, 6)
-    expect(s.ground().mealLeftGrams).toBeCloseTo(before - 30 - pieces, 6)
+    expect(leftGrams()).toBeCloseTo(before - 30 - pieces, 6)
     // Nothing is left: no bowl.
-    const none = new LiveSession({ ...s.ground(), mealLeftGrams: 4.2 }, memoryOf(s.tablet), () => 1)
+    const none = new LiveSession(
+      { ...s.ground(), foodLeft: { ...s.ground().foodLeft, own: 4.2 * (s.ground().mealKcalPerGram ?? 1) } },
+      memoryOf(s.tablet),
+      () => 1,
+    )
     none.begin(
       {
         ...plainSetup,

@@ -9,7 +9,8 @@ import { paidPieces, readFed, readPlan, readWeights, type KeptFed, type KeptPlan
 import { allFeeds, readFeeds, readHouse, type FeedRow } from '@/store/house'
 import { readEntry } from '@/store/intake'
 import { findResident, residentsOn, type Resident } from '@/store/residents'
-import { type DayFood, allergiesOf, forbiddenIn, foodWordsOf, dayFood } from '../scene/food'
+import type { Objection } from '@/core/food/forbidden'
+import { type DayFood, allergiesOf, objectionsFor, dayFood } from '../scene/food'
 import { byRun } from '@/core/inOrder'
 
 export interface FoodView {
@@ -18,7 +19,9 @@ export interface FoodView {
   readonly timeZone: string
   readonly unit: 'kg' | 'lb'
   readonly weights: readonly { readonly id: string; readonly day: string; readonly kg: number }[]
-  readonly feeds: readonly (FeedRow & { readonly forbidden: readonly string[] })[]
+  readonly feeds: readonly (FeedRow & { readonly against: readonly Objection[] })[]
+  /** What speaks against the meal it is fed now: something noted after the plan was made. */
+  readonly mealAgainst: readonly Objection[]
   readonly allergies: readonly string[]
   readonly plan: KeptPlan | undefined
   /** What the age and sex written down at the door suggest. */
@@ -40,6 +43,8 @@ export function loadFood(db: Db, residencyId: string, now: number): FoodView | u
   const sex = readEntry(db, residencyId, 'arrival')?.entry.sex ?? 'not known'
   const age = resident.traits.bornOn === null ? undefined : daysBetween(resident.traits.bornOn, today)
   const feeds = readFeeds(db)
+  const against = objectionsFor(db, residencyId)
+  const meal = plan && allFeeds(db).get(plan.feedId)
   return {
     resident,
     today,
@@ -49,7 +54,8 @@ export function loadFood(db: Db, residencyId: string, now: number): FoodView | u
     allergies,
     plan,
     caution: house.caution,
-    feeds: feeds.map((f) => ({ ...f, forbidden: forbiddenIn(f, allergies, foodWordsOf(house)) })),
+    feeds: feeds.map((f) => ({ ...f, against: against(f) })),
+    mealAgainst: meal ? against(meal) : [],
     suggestedStage: stageByAge(age, sex.includes('spayed') || sex.includes('neutered')),
     day: dayFood(
       db,
@@ -75,6 +81,8 @@ export interface BowlRow {
   /** What is still owed today, grams; zero when nothing is. */
   readonly owed: number
   readonly allergies: readonly string[]
+  /** What speaks against the meal of its plan: it is not given until somebody decides. */
+  readonly against: readonly Objection[]
   readonly medicines: readonly string[]
   readonly missing: string
   /** It is sick: what the vet says comes before what the list says; empty when it is not. */
@@ -113,6 +121,7 @@ export function loadBowls(db: Db, now: number): BowlsView {
         resident,
         food,
         owed,
+        against: food ? objectionsFor(db, resident.residencyId)(food.feed) : [],
         allergies: (health?.allergies ?? []).map((a) => a.what),
         medicines: (health?.medicines ?? [])
           .filter((m) => m.until === '' || m.until >= today)

@@ -8,6 +8,7 @@ import { newestCurriculum } from '@/store/curricula'
 import { readHouse } from '@/store/house'
 import { readEntry, readPhoto } from '@/store/intake'
 import { findResident, residentsOn, type Resident } from '@/store/residents'
+import { sayObjections } from '@/core/food/forbidden'
 import { loadBowls, loadFood } from './food'
 import { ladderOf } from '../scene/regimes'
 import { wordsOf } from '../scene/words'
@@ -51,7 +52,8 @@ function cardOf(db: Db, resident: Resident, now: number): DoorCard {
   const house = readHouse(db)
   const today = dayIn(house.timeZone, now)
   const health = readEntry(db, resident.residencyId, 'health')?.entry
-  const day = loadFood(db, resident.residencyId, now)?.day
+  const food = loadFood(db, resident.residencyId, now)
+  const day = food?.day
   const here = new Map(residentsOn(db, today).map((r) => [r.dogId, `${r.runNumber} ${r.name}`]))
   // Who may not meet whom holds both ways, whichever of the two it was written down for.
   const others = residentsOn(db, today)
@@ -71,10 +73,13 @@ function cardOf(db: Db, resident: Resident, now: number): DoorCard {
     marker: sayMark(resident),
     side: saySide(resident),
     cues: cuesOf(db, resident, now),
-    food: day
-      ? `${sayFood(day.ledger.rationGrams, house.unit, day.feed.cupGrams)} ${day.feed.name} a day, ` +
-        `${sayFood(day.ledger.trainingGrams, house.unit, day.feed.cupGrams)} of it in training`
-      : 'not decided yet: ask',
+    food:
+      food && food.mealAgainst.length > 0
+        ? `NOT ${day?.feed.name ?? 'its meal'}: ${sayObjections(food.mealAgainst)}; ask`
+        : day
+          ? `${sayFood(day.ledger.rationGrams, house.unit, day.feed.cupGrams)} ${day.feed.name} a day, ` +
+            `${sayFood(day.ledger.trainingGrams, house.unit, day.feed.cupGrams)} of it in training`
+          : 'not decided yet: ask',
     allergies: (health?.allergies ?? []).map((a) => a.what),
     medicines: (health?.medicines ?? [])
       .filter((m) => m.until === '' || m.until >= today)
@@ -164,12 +169,13 @@ export function feedingList(db: Db, now: number): FeedingList {
     rows: view.rows.map((r) => ({
       run: r.resident.runNumber,
       name: r.resident.name,
-      feed: r.food?.feed.name ?? r.missing,
-      ration: r.food ? sayFoodShort(r.food.ledger.rationGrams, view.house.unit) : '',
-      training: r.food ? sayFoodShort(r.food.ledger.trainingGrams, view.house.unit) : '',
-      bowl: r.food ? sayFood(r.owed, view.house.unit, r.food.feed.cupGrams) : '',
+      feed: r.food ? (r.against.length > 0 ? 'choose another meal' : r.food.feed.name) : r.missing,
+      ration: r.food && r.against.length === 0 ? sayFoodShort(r.food.ledger.rationGrams, view.house.unit) : '',
+      training: r.food && r.against.length === 0 ? sayFoodShort(r.food.ledger.trainingGrams, view.house.unit) : '',
+      bowl: r.food && r.against.length === 0 ? sayFood(r.owed, view.house.unit, r.food.feed.cupGrams) : '',
       notes: [
         ...(r.paused === '' ? [] : [r.paused.toUpperCase()]),
+        ...(r.food && r.against.length > 0 ? [`NOT ${r.food.feed.name}: ${sayObjections(r.against)}`] : []),
         ...r.allergies.map((a) => `NO ${a}`),
         ...r.medicines,
         ...(r.resident.biteHistory ? ['bite history'] : []),

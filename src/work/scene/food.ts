@@ -1,12 +1,5 @@
-import {
-  energyOf,
-  forbidden,
-  type FoodWord,
-  ledgerOf,
-  type Energy,
-  type FedToday,
-  type Ledger,
-} from '@/core/food/ledger'
+import { objectionsTo, type FoodWord, type Objection } from '@/core/food/forbidden'
+import { energyOf, ledgerOf, type Energy, type FedToday, type Ledger } from '@/core/food/ledger'
 import { restAfterMeal, restingAfter, type House } from '@/core/house/house'
 import type { Db } from '@/store/database'
 import { type PaidPieces, readPlan, readWeights, type KeptFed } from '@/store/food'
@@ -26,14 +19,15 @@ export interface DayFood {
   readonly paidGrams: number
 }
 
-export const foodWordsOf = (house: Pick<House, 'foodWords'>): readonly FoodWord[] =>
+const foodWordsOf = (house: Pick<House, 'foodWords'>): readonly FoodWord[] =>
   house.foodWords.map((w) => ({ name: w.name, also: listed(w.also) }))
 
-export const forbiddenIn = (
-  feed: FeedRow,
-  allergies: readonly string[],
-  words: readonly FoodWord[],
-): readonly string[] => forbidden({ name: feed.name, contains: listed(feed.contains) }, allergies, words)
+/** What speaks against each feed for one dog: poison, or its own allergies as the house words them. */
+export function objectionsFor(db: Db, residencyId: string): (feed: FeedRow) => readonly Objection[] {
+  const allergies = allergiesOf(db, residencyId)
+  const words = foodWordsOf(readHouse(db))
+  return (feed) => objectionsTo({ name: feed.name, contains: listed(feed.contains) }, allergies, words)
+}
 
 export const allergiesOf = (db: Db, residencyId: string): readonly string[] =>
   (readEntry(db, residencyId, 'health')?.entry.allergies ?? []).map((a) => a.what)

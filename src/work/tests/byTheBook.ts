@@ -8,8 +8,10 @@ import { byTheBook, type Setup } from '@/core/tests/loop/book'
 import type { SimulatedDog } from '@/core/tests/loop/live'
 import { kits } from '@/core/curriculum/types'
 import type { WireFact } from '@/core/facts/wire'
+import { foodLeftNow, payInHold } from '@/device/live/drawn'
 import { takesNoMore } from '@/device/live/reduce'
-import { LiveSession, type LiveOutbox } from '@/device/live/session'
+import { LiveSession, type LiveOutbox, type Setup as LiveSetup } from '@/device/live/session'
+import { setupFor } from '@/screens/block/setup'
 import { aroundHere, coachedDog, refusedHere } from '@/screens/block/surroundings'
 import type { BlockView } from '../page/blockView'
 import type { Tablet } from './kennel'
@@ -53,8 +55,16 @@ export function followBlock(view: BlockView, tablet: Tablet, by: string, dog: Si
     const no = refusedHere(view, state(), at, { placeId, level: setup.level, kit: setup.kit })
     if (no !== undefined) wrong.push(`${view.resident.name} ${setup.rungId}: ${no}`)
     const kit = kits.find((k) => k === setup.kit) ?? '1.8 m leash'
+    const paid = setupFor(
+      view,
+      { ...setup, payTier: view.plan.items[session.known.now().item]?.payTier ?? 1 },
+      undefined,
+      undefined,
+      undefined,
+      foodLeftNow(view, session.known.now()),
+    )
     session.begin(
-      { ...plainSetup, ...setup, placeId, personId: setup.personId ?? by, kit },
+      { ...plainSetup, ...setup, placeId, personId: setup.personId ?? by, kit, ...paysOf(paid) },
       view.plan.items,
       session.known.now().item,
     )
@@ -68,10 +78,17 @@ export function followBlock(view: BlockView, tablet: Tablet, by: string, dog: Si
         day,
       )
       tablet.at += betweenReps + (at.rung.criterion.seconds ?? 3) * 1000
-      session.tap(
-        said.outcome,
-        said.brokeSeconds === undefined ? {} : { brokeSeconds: said.brokeSeconds, heldSeconds: said.brokeSeconds },
+      const { rungNow } = session.drawn(inHand())
+      const inside = payInHold(view, inHand(), rungNow).filter(
+        (at) => at < (said.brokeSeconds ?? Number.POSITIVE_INFINITY),
       )
+      session.tap(said.outcome, {
+        // As the phone counts a hold that is paid inside.
+        ...(inside.length > 0
+          ? { pieces: inside.length + (said.outcome === 'miss' ? 0 : session.planned(inHand())) }
+          : {}),
+        ...(said.brokeSeconds === undefined ? {} : { brokeSeconds: said.brokeSeconds, heldSeconds: said.brokeSeconds }),
+      })
     }
     const placeKind = inHand().active?.context.placeKind
     const { verdict } = inHand().judged
@@ -103,6 +120,8 @@ export function followBlock(view: BlockView, tablet: Tablet, by: string, dog: Si
   session.close('', null)
   return { facts: outbox.facts(), state: state(), from, to: tablet.at, wrong }
 }
+
+const paysOf = ({ feedId, halved }: LiveSetup) => ({ feedId, halved })
 
 /** What nobody said of a set. */
 export const plainSetup = {
