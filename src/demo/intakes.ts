@@ -69,7 +69,12 @@ export function furnish(db: Db, name: string, timeZone: string, at: number): voi
   )
   writeSpaces(
     db,
-    readSpaces(db).map((s) => ({ ...s, surface: floors[s.id]?.[0] ?? '', holds: floors[s.id]?.[1] ?? 1 })),
+    readSpaces(db).map((s) => ({
+      ...s,
+      surface: floors[s.id]?.[0] ?? '',
+      grip: 'good',
+      holds: floors[s.id]?.[1] ?? 1,
+    })),
   )
   writeFeeds(db, feeds)
   packages.forEach((p, i) =>

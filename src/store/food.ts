@@ -189,7 +189,8 @@ const paidPiecesRows = z.array(paidRow)
 
 /** What was paid in sets and small things on a day, by residency. */
 export function paidPieces(db: Db, day: string): ReadonlyMap<string, readonly PaidPieces[]> {
-  const pieces = 'coalesce(r.pieces + coalesce(r.sit_pieces, 0), r.paid, 0) * (CASE s.halved WHEN 1 THEN 0.5 ELSE 1 END)'
+  const pieces =
+    'coalesce(r.pieces + coalesce(r.sit_pieces, 0), r.paid, 0) * (CASE s.halved WHEN 1 THEN 0.5 ELSE 1 END)'
   const mealAt = (residency: string, at: string) =>
     `(SELECT p.feed_id
       FROM feeding_plan p

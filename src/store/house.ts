@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { grips, type Grip } from '@/core/curriculum/grip'
 import { placeKinds } from '@/core/curriculum/types'
 import { kcalOfPiece } from '@/core/food/measure'
 import { keptHouse, plainHouse, type House } from '@/core/house/house'
@@ -51,18 +52,27 @@ const space = z.object({
   indoors: z.number(),
   holds: z.number(),
   surface: z.string(),
+  grip: z.enum(grips).nullable(),
 })
-export type SpaceRow = Omit<z.infer<typeof space>, 'indoors'> & { readonly indoors: boolean }
+export type SpaceRow = Omit<z.infer<typeof space>, 'indoors' | 'grip'> & {
+  readonly indoors: boolean
+  /** Undefined where nobody has said it. */
+  readonly grip?: Grip | undefined
+}
 
 /** Spaces in use, in the house's order. */
 export const readSpaces = (db: Db): readonly SpaceRow[] =>
   db
-    .prepare('SELECT id, name, kind, indoors, holds, surface FROM place WHERE closed = 0 ORDER BY sort')
+    .prepare('SELECT id, name, kind, indoors, holds, surface, grip FROM place WHERE closed = 0 ORDER BY sort')
     .all()
     .map((raw) => {
       const r = space.parse(raw)
-      return { ...r, indoors: r.indoors === 1 }
+      return { ...r, indoors: r.indoors === 1, grip: r.grip ?? undefined }
     })
+
+/** Keeps what somebody said of the floor of a place; false for no such place. */
+export const writeGrip = (db: Db, placeId: string, grip: Grip): boolean =>
+  db.prepare('UPDATE place SET grip = ? WHERE id = ?').run(grip, placeId).changes > 0
 
 /**
  * Makes these the spaces in use, in this order; all others are closed and keep what was worked there. A closed one of
@@ -77,7 +87,14 @@ export function writeSpaces(db: Db, spaces: readonly SpaceRow[]): readonly strin
   const rows = spaces.map((s, i) => {
     const named = idRow.parse(byName.get(s.name))?.id
     const known = idRow.parse(byId.get(s.id))?.id ?? (named !== undefined && !wanted.has(named) ? named : undefined)
-    return { ...s, id: known ?? s.id, known: known !== undefined, indoors: Number(s.indoors), sort: i + 1 }
+    return {
+      ...s,
+      id: known ?? s.id,
+      known: known !== undefined,
+      indoors: Number(s.indoors),
+      grip: s.grip ?? null,
+      sort: i + 1,
+    }
   })
   // Names are unique: all that change step aside first, so that two spaces may change names; so does a closed one whose
   // name is wanted.
@@ -93,13 +110,13 @@ export function writeSpaces(db: Db, spaces: readonly SpaceRow[]): readonly strin
   const otherKind = rows.filter((r) => r.known && kindBefore.get(r.id) !== r.kind).map((r) => r.id)
   const update = db.prepare(
     `UPDATE place
-      SET name = @name, kind = @kind, indoors = @indoors, holds = @holds, surface = @surface, sort = @sort, closed
-        = 0
+      SET name = @name, kind = @kind, indoors = @indoors, holds = @holds, surface = @surface, grip = @grip,
+        sort = @sort, closed = 0
       WHERE id = @id`,
   )
   const insert = db.prepare(
-    `INSERT INTO place (id, name, kind, indoors, holds, surface, sort, closed)
-      VALUES (@id, @name, @kind, @indoors, @holds, @surface, @sort, 0)`,
+    `INSERT INTO place (id, name, kind, indoors, holds, surface, grip, sort, closed)
+      VALUES (@id, @name, @kind, @indoors, @holds, @surface, @grip, @sort, 0)`,
   )
   for (const { known, ...row } of rows) (known ? update : insert).run(row)
   return otherKind

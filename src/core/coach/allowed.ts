@@ -1,3 +1,4 @@
+import { isSlippery, type Floor } from '../curriculum/grip'
 import { heatFor } from '../dog/heat'
 import type { RungPlaceInLadder } from '../curriculum/lookup'
 import type { Curriculum, PlaceKind, Rung } from '../curriculum/types'
@@ -10,12 +11,10 @@ import type { Forgetting } from '../progress/memory'
 import type { DogState } from '../progress/state'
 
 /** A place to work in, as far as a suggestion must know it. */
-export interface Ground {
+export interface Ground extends Floor {
   readonly id: string
   readonly kind: PlaceKind
   readonly indoors?: boolean
-  /** Its floor, in the house's words. */
-  readonly surface?: string
 }
 
 /** Where the kennel can work, with whom, and under which method. */
@@ -38,11 +37,6 @@ export interface CoachedDog {
   readonly traits: DogTraits
   readonly arrivesOn: string
 }
-
-/** Common practice: no sit-stay where the feet slide. */
-const slides = /slip|tile|lino|laminate|polish|wet|smooth|vinyl|glazed/i
-export const isSlippery = (surface: string | undefined): boolean =>
-  surface !== undefined && slides.test(surface) && !/non-?slip|anti-?slip|slip-?proof|no slip/i.test(surface)
 
 const outdoors: ReadonlySet<PlaceKind> = new Set(['yard', 'open', 'street', 'square'])
 const isIndoors = (ground: Ground): boolean => ground.indoors ?? !outdoors.has(ground.kind)
@@ -77,7 +71,8 @@ export function refusedBecause(
 
 /** What of the place itself speaks against it now. */
 function groundRefuses(needsGrip: boolean, place: Ground, dog: CoachedDog, around: Around): string | undefined {
-  if (needsGrip && isSlippery(place.surface)) return 'no sit-stay on a slippery floor'
+  // Common practice: no sit-stay where the feet slide.
+  if (needsGrip && isSlippery(place)) return 'no sit-stay on a slippery floor'
   const { weather } = around
   if (
     weather &&

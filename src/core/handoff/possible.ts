@@ -1,4 +1,4 @@
-import { isSlippery } from '../coach/allowed'
+import { isSlippery, type Floor } from '../curriculum/grip'
 import { allNeeds, findRung, gateOf, type RungPlaceInLadder } from '../curriculum/lookup'
 import type { Curriculum, PlaceKind, Rung } from '../curriculum/types'
 import { enclosed } from '../dog/early'
@@ -6,7 +6,7 @@ import { usualPromise, type OwnerPromise } from '../promise/ownerPromise'
 
 /** What a house has to keep promises with. */
 export interface HouseGround {
-  readonly places: readonly { readonly kind: PlaceKind; readonly surface?: string | undefined }[]
+  readonly places: readonly (Floor & { readonly kind: PlaceKind })[]
   /** How many may hold a leash in training. */
   readonly people: number
 }
@@ -26,7 +26,7 @@ const placesFor = (house: HouseGround, at: Pick<RungPlaceInLadder, 'rung' | 'com
     (p) =>
       (at.rung.criterion.place === undefined || p.kind === at.rung.criterion.place) &&
       (at.rung.gate === undefined || enclosed.has(p.kind)) &&
-      !(at.command.grip === true && isSlippery(p.surface)),
+      !(at.command.grip === true && isSlippery(p)),
   ).length
 
 const kindOf = (at: Pick<RungPlaceInLadder, 'rung' | 'command'>): string =>

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { grips } from '../curriculum/grip'
 import { placeKinds } from '../curriculum/types'
 import { clock, line, lines, number, optionalLine, optionalNumber, rows, weekdays } from '../fields'
 import { plainWays } from '../measures'
@@ -115,6 +116,8 @@ const space = z.object({
   holds: number('Dogs at once', 1, 60).refine(Number.isInteger, 'Dogs at once is a whole number.'),
   where: z.enum(['indoors', 'outdoors'], { error: 'Indoors or outdoors?' }),
   surface: optionalLine('The floor', 40),
+  /** Empty where nobody has stood on it and said so. */
+  grip: z.enum(['', ...grips], { error: 'Does the floor grip?' }).default(''),
 })
 const spaces = z.object({
   spaces: rows(space, 40, 'Spaces')

@@ -157,6 +157,18 @@ export function sectionsFor(
               choices: choicesOf(['indoors', 'outdoors']),
             },
             { kind: 'text', name: 'surface', label: 'Floor' },
+            {
+              kind: 'one',
+              name: 'grip',
+              label: 'Its grip',
+              hint: 'as you felt it underfoot; until then Kibou goes by the words for the floor',
+              start: '',
+              choices: [
+                { id: '', name: 'not said' },
+                { id: 'good', name: 'good' },
+                { id: 'poor', name: 'poor' },
+              ],
+            },
           ],
         },
       ],

@@ -200,6 +200,7 @@ function judge(asked: JudgeCase, curriculum: Curriculum): Extract<JudgeAnswer, {
       kind: p.kind,
       ...(p.indoors === undefined ? {} : { indoors: p.indoors }),
       ...(p.surface === undefined ? {} : { surface: p.surface }),
+      ...(p.grip === undefined ? {} : { grip: p.grip }),
     })),
     people: house.people,
     method: methodAt(changes, now),

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { grips } from '../curriculum/grip'
 import { kits, placeKinds, promptLevels } from '../curriculum/types'
 import { plainDog } from '../dog/traits'
 import { dogTraits } from '../dog/traitsSchema'
@@ -25,7 +26,8 @@ const place = z.strictObject({
   id,
   kind: z.enum(placeKinds),
   indoors: z.boolean().optional(),
-  surface: z.string().max(60).optional().describe('The floor, in words; a slippery one takes no sit-stay'),
+  surface: z.string().max(60).optional().describe('The floor, in words; one that sounds slippery takes no sit-stay'),
+  grip: z.enum(grips).optional().describe('Its grip, as somebody said who stood on it; goes before the words'),
 })
 
 const dated = z.strictObject({ at: moment, row: id, option: id })

@@ -1,6 +1,6 @@
 'use client'
 import { Link } from '@/ui/link'
-import { memo, useCallback, useEffect, useState } from 'react'
+import { memo, useCallback, useEffect, useMemo, useState } from 'react'
 import styled from 'styled-components'
 import { findRung } from '@/core/curriculum/lookup'
 import { lengthWarning } from '@/core/block/rest'
@@ -15,6 +15,8 @@ import { Gear, KeptHere, Page, Strip, usePrefs, YardDoor, type YardMemory } from
 import { OutboxNow } from './outboxNow'
 import { PlanStrip } from './Plan'
 import { Prep } from './Prep'
+import type { SayGrip } from './AskGrip'
+import type { Grip } from '@/core/curriculum/grip'
 import { RungCard } from './RungCard'
 import { SetOver } from './SetOver'
 import type { Setup } from '@/device/live/session'
@@ -24,12 +26,19 @@ import { Working, type WorkPanel } from './Working'
 import { May } from '../shell/may'
 
 /** The working session of one dog: waits only for the device's own memory to open. */
-export function BlockScreen({ view }: { view: BlockView }) {
+export function BlockScreen({ view: made, sayGrip }: { view: BlockView; sayGrip: SayGrip }) {
+  const [grips, setGrips] = useState<Readonly<Record<string, Grip>>>({})
+  // What was said of a floor here holds at once, also where the page does not come anew.
+  const view = useMemo(
+    () => ({ ...made, places: made.places.map((p) => ({ ...p, grip: grips[p.id] ?? p.grip })) }),
+    [grips, made],
+  )
+  const onGrip = (placeId: string, grip: Grip) => setGrips({ ...grips, [placeId]: grip })
   return (
     <YardDoor fetchLater={fetchLater} ways={view.ways} head={<Top view={view} outbox={undefined} title="" />}>
       {(outbox, memory) => (
         <OutboxNow.Provider value={outbox}>
-          <InHand view={view} outbox={outbox} memory={memory} />
+          <InHand view={view} outbox={outbox} memory={memory} sayGrip={sayGrip} onGrip={onGrip} />
         </OutboxNow.Provider>
       )}
     </YardDoor>
@@ -95,7 +104,19 @@ const addressOf = (view: BlockView): string =>
 
 const seedNow = (): number => crypto.getRandomValues(new Uint32Array(1))[0] ?? 0
 
-function InHand({ view, outbox, memory }: { view: BlockView; outbox: Outbox; memory: YardMemory }) {
+function InHand({
+  view,
+  outbox,
+  memory,
+  sayGrip,
+  onGrip,
+}: {
+  view: BlockView
+  outbox: Outbox
+  memory: YardMemory
+  sayGrip: SayGrip
+  onGrip: (placeId: string, grip: Grip) => void
+}) {
   const block = useBlock(view, outbox, seedNow)
   const [prefs, setPrefs] = usePrefs(memory)
   const [phase, setPhase] = useState<'work' | 'thumb' | 'after'>('work')
@@ -156,6 +177,8 @@ function InHand({ view, outbox, memory }: { view: BlockView; outbox: Outbox; mem
           block={block}
           was={was}
           recall={memory.recall}
+          sayGrip={sayGrip}
+          onGrip={onGrip}
           onBegin={(setup, plan, n) => {
             block.begin(setup, plan, n)
             setWas({ ...setup, road: undefined })

@@ -23,6 +23,8 @@ import { Why } from '@/ui/Why'
 import type { BlockView } from '@/work/page/blockView'
 import { Against, Bar } from './Against'
 import { Around } from './Around'
+import { AskGrip, type SayGrip } from './AskGrip'
+import type { Grip } from '@/core/curriculum/grip'
 import { HeatWarning } from './HeatWarning'
 import { Glance } from './Glance'
 import { Plan, PlanStrip } from './Plan'
@@ -41,13 +43,15 @@ interface Props {
   readonly onEnd: (() => void) | undefined
   readonly prefs: Prefs
   readonly recall: typeof Memory.recall
+  readonly sayGrip: SayGrip
+  readonly onGrip: (placeId: string, grip: Grip) => void
 }
 
 /**
  * Before a set: what is known of the dog before the first, then rung, place, level and kit, each with a default, so
  * that one tap begins.
  */
-export function Prep({ view, block, was, onBegin, onEnd, prefs, recall }: Props) {
+export function Prep({ view, block, was, onBegin, onEnd, prefs, recall, sayGrip, onGrip }: Props) {
   const [draft, setDraft] = useState<readonly BlockItem[]>(() => firstPlan(view))
   const [changing, setChanging] = useState<number | undefined>()
   const [change, setChange] = useState<Partial<Setup>>({})
@@ -117,6 +121,7 @@ export function Prep({ view, block, was, onBegin, onEnd, prefs, recall }: Props)
       </Foot>
     )
   const prompt = promptFor(view, found)
+  const place = view.places.find((p) => p.id === full.placeId)
   const standing = block.standingOf(command.id, block.judged.state)
   const shut = suggestion === undefined && item.role === 'work' ? nothingMore(view, block, item.command) : undefined
   const asked = suggestion?.rungId === full.rungId ? whyWords[suggestion.why] : undefined
@@ -185,6 +190,9 @@ export function Prep({ view, block, was, onBegin, onEnd, prefs, recall }: Props)
         {shut !== undefined && <NeedsPerson>{shut}</NeedsPerson>}
         {by && <Against by={by} wanted={rungId} full={full} shut={shut} view={view} take={takeEasier} />}
         <HeatWarning view={view} full={full} />
+        {command.grip === true && place && place.grip === undefined && (
+          <AskGrip key={place.id} place={place} send={sayGrip} onSaid={onGrip} />
+        )}
         {first ? (
           <Bar onPress={() => setSeeing('around')}>
             <span>

@@ -25,7 +25,7 @@ export function aroundHere(view: BlockView, typed?: Typed): Around {
     people: view.handlers,
     method: view.method,
     forgetting: view.forgetting,
-    places: view.places.map((p) => ({ id: p.id, kind: p.kind, indoors: p.indoors, surface: p.surface })),
+    places: view.places.map((p) => ({ id: p.id, kind: p.kind, indoors: p.indoors, surface: p.surface, grip: p.grip })),
     barred: new Map(Object.entries(view.barred)),
     ...(weather ? { weather } : {}),
   }

@@ -9,6 +9,10 @@ import { openDatabase } from '@/store/database'
 import { readFeeds, readHouse, readSpaces } from '@/store/house'
 import { readHours, readKennel, readPlaces } from '@/store/kennel'
 import { backUp } from './backup'
+import { sayGrip } from './grip'
+import { mostPlaces } from '@/core/handoff/possible'
+import { newestCurriculum } from '@/store/curricula'
+import { groundOf } from '../scene/ground'
 import { keepSection } from './house'
 import { loadHouse } from '../page/house'
 import { loadHandoffPage } from '../page/handoff'
@@ -295,5 +299,36 @@ describe('the house', () => {
     const done = backUp(db, monday)
     expect(done.ok && existsSync(done.file)).toBe(true)
     if (done.ok) expect(readKennel(openDatabase(done.file)).name).toBe('Reed Lock')
+  })
+})
+
+describe('the grip of a floor', () => {
+  it('is not said at first, is said by whoever stands there, and is kept when spaces are kept again', () => {
+    const { db, who } = stage()
+    expect(readSpaces(db).map((s) => s.grip)).toEqual(readSpaces(db).map(() => undefined))
+    const [room] = readSpaces(db)
+    const id = room?.id ?? ''
+    expect(sayGrip(db, { placeId: id, grip: 'poor', recordedBy: who })).toEqual({ ok: true })
+    expect(sayGrip(db, { placeId: 'nowhere', grip: 'poor', recordedBy: who }).ok).toBe(false)
+    expect(readSpaces(db)[0]).toMatchObject({ id, grip: 'poor' })
+    const typed = loadHouse(db, monday).sections.find((s) => s.id === 'spaces')?.values ?? {}
+    expect(keepSection(db, 'spaces', typed, who, monday)).toMatchObject({ ok: true })
+    expect(readSpaces(db)[0]).toMatchObject({ id, grip: 'poor' })
+  })
+
+  it('decides over a sit-stay there, whatever its name sounds like', () => {
+    const { db } = stage()
+    for (const space of readSpaces(db).slice(1)) db.prepare('UPDATE place SET closed = 1 WHERE id = ?').run(space.id)
+    const places = () => mostPlaces(newestCurriculum(db), 'sit-stay.10s', groundOf(db))
+    const floor = (surface: string, grip: string | null) =>
+      db.prepare('UPDATE place SET surface = ?, grip = ? WHERE closed = 0').run(surface, grip)
+    floor('marble', null)
+    expect(places()).toBe(0)
+    floor('marble', 'good')
+    expect(places()).toBe(1)
+    floor('rubber mats', 'poor')
+    expect(places()).toBe(0)
+    floor('textile', null)
+    expect(places()).toBe(1)
   })
 })

@@ -44,6 +44,7 @@ export function keepSection(db: Db, section: HouseSection, typed: Typed, recorde
                 indoors: s.where === 'indoors',
                 holds: s.holds,
                 surface: s.surface,
+                grip: s.grip === '' ? undefined : s.grip,
               })),
             ),
           )

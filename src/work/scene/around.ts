@@ -61,7 +61,7 @@ export function aroundFor(
     people: house.people,
     method: house.method,
     forgetting: house.forgetting,
-    places: house.spaces.map((s) => ({ id: s.id, kind: s.kind, indoors: s.indoors, surface: s.surface })),
+    places: house.spaces.map((s) => ({ id: s.id, kind: s.kind, indoors: s.indoors, surface: s.surface, grip: s.grip })),
     barred: barredFor(db, resident, now),
     ...(weather ? { weather } : {}),
   }

@@ -5,6 +5,7 @@ import { kennelDatabase } from '@/store/connection'
 import { blockSteps } from '@/work/page/block'
 import { inBreaths } from '@/work/scene/breaths'
 import { requestTime } from '@/work/scene/clock'
+import { gripSaid } from '../actions'
 
 export default async function BlockPage({ params }: { params: Promise<{ residencyId: string }> }) {
   const person = await enter()
@@ -12,5 +13,5 @@ export default async function BlockPage({ params }: { params: Promise<{ residenc
     blockSteps(kennelDatabase(), (await params).residencyId, undefined, person.id, requestTime()),
   )
   if (!view) notFound()
-  return <BlockScreen view={view} />
+  return <BlockScreen view={view} sayGrip={gripSaid} />
 }

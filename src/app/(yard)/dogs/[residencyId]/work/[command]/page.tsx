@@ -6,6 +6,7 @@ import { blockSteps } from '@/work/page/block'
 import { readTrial } from '@/work/page/kitTrial'
 import { inBreaths } from '@/work/scene/breaths'
 import { requestTime } from '@/work/scene/clock'
+import { gripSaid } from '../../actions'
 
 export default async function WorkPage({
   params,
@@ -20,5 +21,5 @@ export default async function WorkPage({
   if (trial && 'refused' in trial) notFound()
   const view = await inBreaths(blockSteps(kennelDatabase(), residencyId, command, person.id, requestTime(), trial))
   if (!view) notFound()
-  return <BlockScreen view={view} />
+  return <BlockScreen view={view} sayGrip={gripSaid} />
 }
