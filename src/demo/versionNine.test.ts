@@ -38,6 +38,7 @@ function leaveOutWhatCameLater(db: Db): void {
   db.exec(`UPDATE rep SET pay_interval = NULL, bowl_grams = NULL, pieces = min(pieces, 40), planned = min(planned, 20);
     UPDATE small_thing SET command = NULL, outcome = NULL, minutes = NULL, pay_interval = NULL, calm = NULL;
     UPDATE residency SET rehearse = 0;
+    UPDATE place SET grip = NULL;
     DELETE FROM practice_log;
     DELETE FROM package_version;
     DELETE FROM owners_hands;

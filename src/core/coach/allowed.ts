@@ -1,3 +1,4 @@
+import { metresOff, reaches } from '../curriculum/reach'
 import { isSlippery, type Floor } from '../curriculum/grip'
 import { heatFor } from '../dog/heat'
 import type { RungPlaceInLadder } from '../curriculum/lookup'
@@ -65,9 +66,14 @@ export function refusedBecause(
       place.kind,
     ) ??
     shutBecause(state, curriculum, at.rung, { placeId: place.id, placeKind: place.kind, level, kit }) ??
+    kitRefuses(kit, at.rung) ??
     groundRefuses(at.command.grip === true, place, dog, around)
   )
 }
+
+/** A leash that cannot be on the dog at that distance. */
+const kitRefuses = (kit: string, rung: Rung): string | undefined =>
+  reaches(kit, rung) ? undefined : `a ${kit} does not reach ${metresOff(rung)} m: use a long line`
 
 /** What of the place itself speaks against it now. */
 function groundRefuses(needsGrip: boolean, place: Ground, dog: CoachedDog, around: Around): string | undefined {

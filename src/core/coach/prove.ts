@@ -1,3 +1,4 @@
+import { reachingKit } from '../curriculum/reach'
 import { kitToProve } from '../method/instruct'
 import { contextStanding } from '../progress/context'
 import { daysToHold, evidenceBy, topHeld, type Evidence } from '../progress/state'
@@ -154,8 +155,8 @@ function proveIn(
   const index = context && context.open.length > 0 ? Math.min(context.index, at.index) : at.index
   const rung = at.run.rungs[index] ?? at.rung
   const easier = { ...at, rung, index }
-  // What is easier than a loose rung is worked on its own kit.
-  const own = rung.id === at.rung.id || at.rung.gate === undefined ? kit : kitToProve(rung)
+  // What is easier than a loose rung is worked on its own kit, and what is further off on a line.
+  const own = reachingKit(rung.id === at.rung.id || at.rung.gate === undefined ? kit : kitToProve(rung), rung)
   const because = refusedBecause(curriculum, state, easier, { place, level, kit: own }, dog, around)
   if (because !== undefined) return { shut: { command: at.command.id, rungId: rung.id, because } }
   return {

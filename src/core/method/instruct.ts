@@ -1,6 +1,7 @@
 import { is } from '../curriculum/roles'
 import { deafMark, deafRelease } from '../dog/deaf'
 import type { DogTraits } from '../dog/traits'
+import { reachingKit } from '../curriculum/reach'
 import { noKit, type Command, type Kit, type Rung } from '../curriculum/types'
 import { holdPaid, holdSeconds } from './hold'
 import { holdInterval, paySchedule } from './pay'
@@ -216,15 +217,20 @@ export function payWhen(rung: Rung, method: Method, held: boolean): string {
 const usualKit = '1.8 m leash'
 
 /**
- * The kit to begin a rung on: the file's own, else the house's first leash for walking and the usual one for the rest.
+ * The kit to begin a rung on: the file's own, else the house's first leash for walking and the usual one for the rest;
+ * a long line where that does not reach.
  */
 export const kitFor = (rung: Rung, method: Method): Kit =>
-  rung.kit ??
-  (rung.gate !== undefined
-    ? noKit
-    : rung.kind === 'heel' && chosen(method, 'first-leash') !== 'long'
-      ? '1.2 m leash'
-      : usualKit)
+  reachingKit(
+    rung.kit ??
+      (rung.gate !== undefined
+        ? noKit
+        : rung.kind === 'heel' && chosen(method, 'first-leash') !== 'long'
+          ? '1.2 m leash'
+          : usualKit),
+    rung,
+  )
 
-/** The kit a promise is proven on: the file's own, else the leash that goes home with the dog. */
-export const kitToProve = (rung: Rung): Kit => rung.kit ?? (rung.gate !== undefined ? noKit : usualKit)
+/** The kit a promise is proven on: the file's own, else the leash that goes home with the dog, where it reaches. */
+export const kitToProve = (rung: Rung): Kit =>
+  reachingKit(rung.kit ?? (rung.gate !== undefined ? noKit : usualKit), rung)

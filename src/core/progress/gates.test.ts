@@ -12,12 +12,13 @@ const open = {
     runs: c.runs.map((r) => ({ ...r, rungs: r.rungs.map((g) => ({ ...g, needs: [] })) })),
   })),
 }
-const twice = (rung: string): SetPlan[] => [...passTo(open, rung), ...passTo(open, rung, 1)]
+const twice = (rung: string, kit?: string): SetPlan[] =>
+  [...passTo(open, rung), ...passTo(open, rung, 1)].map((plan) => (kit === undefined ? plan : { ...plan, kit }))
 /** Everything that must be held on leash, in the barn. */
 const onLeash: SetPlan[] = [
   ...twice('sit.empty'),
   ...twice('sit-stay.45s'),
-  ...twice('recall.fist'),
+  ...twice('recall.fist', 'long line'),
   ...twice('heel.other-side'),
 ]
 const stateOf = (plans: SetPlan[]): DogState => work(open, plans).state
@@ -77,6 +78,7 @@ describe('the cue guard (common practice)', () => {
       place: 'yard',
       placeKind: 'yard',
       level: 1,
+      kit: 'long line',
     }))
     expect(shut(stateOf([...onLeash, ...inYard]), 'recall.off-leash', yard)).toBeUndefined()
     expect(shut(stateOf([...onLeash, ...inYard]), 'recall.off-leash', { ...yard, level: 2 })).toContain('at level 2')
@@ -84,10 +86,28 @@ describe('the cue guard (common practice)', () => {
 
   it('no recall word until the dog comes to its attention signal', () => {
     const found = ownRung(houseCurriculum, 'recall.bowl-word')
-    expect(found && shutBecause(stateOf([]), houseCurriculum, found.rung, barn)).toBe(
+    const onLine = { ...barn, kit: 'self-winding leash' }
+    expect(found && shutBecause(stateOf([]), houseCurriculum, found.rung, onLine)).toBe(
       'needs recall “Attention signal” held',
     )
-    expect(found && shutBecause(stateOf(twice('recall.bowl')), houseCurriculum, found.rung, barn)).toBeUndefined()
+    expect(found && shutBecause(stateOf(twice('recall.bowl')), houseCurriculum, found.rung, onLine)).toBeUndefined()
+  })
+
+  it('a call without a leash is a call off leash, in the training room as well', () => {
+    expect(shut(stateOf([]), 'recall.bowl-word', barn)).toContain('off leash needs')
+    expect(shut(stateOf([]), 'sit.word', barn)).toBeUndefined()
+  })
+
+  it('reps on a leash that does not reach, or on none, count for no gate: only kit that can be true', () => {
+    for (const kit of ['1.8 m leash', '1.2 m leash', 'tether', 'none', 'harness'])
+      expect([
+        kit,
+        shut(
+          stateOf([...onLeash.filter((p) => !p.rung.startsWith('recall')), ...twice('recall.fist', kit)]),
+          'check-in.off-leash',
+          yard,
+        ),
+      ]).toEqual([kit, expect.stringContaining('recall “Long line, 30 steps” held on leash')])
   })
 })
 

@@ -74,8 +74,9 @@ export function shutBecause(
   if (needs !== nothing) return `needs ${sayNeeds(needs)}`
   if (rung.criterion.place !== undefined && rung.criterion.place !== where.placeKind)
     return 'this rung counts only in its own kind of place'
-  const loose =
-    rung.gate !== undefined || (where.kit === noKit && where.placeKind !== 'room' && where.placeKind !== 'corridor')
+  // A dog that is called without a leash is called off leash, in a room as well.
+  const indoors = where.placeKind === 'room' || where.placeKind === 'corridor'
+  const loose = rung.gate !== undefined || (where.kit === noKit && (!indoors || rung.kind === 'recall'))
   return loose ? gateShutBecause(state, curriculum, rung, where) : undefined
 }
 

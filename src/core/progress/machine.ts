@@ -225,7 +225,7 @@ export class Fold implements Folding {
     if (climbing || index > heldBefore || refresher) this.state.gained++
     countResult(tally, result)
     noteBlock(tally, set.blockId)
-    slideWindow(runState.window, rung.id, result, set, rep.at)
+    slideWindow(runState.window, rung, result, set, rep.at)
     const { window } = runState
     const { results } = window
     const offered =

@@ -1,5 +1,6 @@
 import { msPerDay } from '../days'
-import { noKit } from '../curriculum/types'
+import { isOnLeash } from '../curriculum/reach'
+import type { Rung } from '../curriculum/types'
 import type { SetContext } from '../facts/fact'
 import type { Result } from './result'
 import { longestRule } from '../rule/results'
@@ -11,8 +12,8 @@ const windowForgetsAfterMs = 3 * msPerDay
 const digits = ['0', '1', '2', '3', '4', '5'] as const
 
 /** Takes one more result, and with it where, with whom and on what it was. */
-export function slideWindow(window: Window, rungId: string, result: Result, set: SetContext, at: number): void {
-  if (window.rung !== rungId || at - window.lastAt > windowForgetsAfterMs) restartWindow(window, rungId)
+export function slideWindow(window: Window, rung: Rung, result: Result, set: SetContext, at: number): void {
+  if (window.rung !== rung.id || at - window.lastAt > windowForgetsAfterMs) restartWindow(window, rung.id)
   window.lastAt = at
   window.results += result
   window.levels += digits[set.level] ?? set.level
@@ -26,7 +27,8 @@ export function slideWindow(window: Window, rungId: string, result: Result, set:
   window.person = set.leashHolder
   window.kitReps = window.kit === set.kit ? window.kitReps + 1 : 1
   window.kit = set.kit
-  window.leashed = set.kit === noKit ? 0 : window.leashed + 1
+  // A leash that is too short for the rung was not what held the dog.
+  window.leashed = isOnLeash(set.kit, rung) ? window.leashed + 1 : 0
   window.late = result === 'L' ? window.late + 1 : 0
   window.crooked = result === 'X' ? window.crooked + 1 : 0
 }

@@ -12,6 +12,7 @@ import type { Setup } from '@/device/live/session'
 import { aroundHere, coachedDog } from './surroundings'
 import { choosePay, piecesLeftOf, piecesOfSet, secondsBetweenPay, type FoodLeft } from '@/core/food/pay'
 import { settleInterval } from '@/core/method/settle'
+import { reachingKit } from '@/core/curriculum/reach'
 
 /** The kit as the wire names it; undefined for one it does not know. */
 export const kitOf = (kit: string | undefined): Setup['kit'] | undefined => kits.find((k) => k === kit)
@@ -81,7 +82,8 @@ export function setupFor(
       view.people[0]?.id ??
       '',
     level: own?.level ?? item.level,
-    kit: kitOf(own?.kit) ?? kitOf(item.kit) ?? was?.kit ?? '1.8 m leash',
+    // Whatever was in hand: what is to be worked now is worked on what reaches that far.
+    kit: reachingKit(kitOf(own?.kit) ?? kitOf(item.kit) ?? was?.kit ?? '1.8 m leash', rung),
     band: was?.band ?? remembered?.band ?? 'over-15',
     helper: was?.helper ?? remembered?.helper ?? false,
     secondDog: was?.secondDog ?? null,

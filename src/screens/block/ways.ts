@@ -7,6 +7,7 @@ import { setupFor } from './setup'
 import { refusedHere } from './surroundings'
 import type { Setup } from '@/device/live/session'
 import type { Block } from './useBlock'
+import { reachingKit } from '@/core/curriculum/reach'
 
 /** One way on from here. */
 export interface Way {
@@ -152,7 +153,7 @@ export function waysOn(
             placeId: place.id,
             level: context.level,
             personId: context.leashHolder,
-            kit: was?.kit ?? setup.kit,
+            kit: reachingKit(was?.kit ?? setup.kit, at.rung),
             road: o.id,
             startPosition: startOffered(o.id) ?? setup.startPosition,
             collar: was?.collar ?? setup.collar,
@@ -188,7 +189,7 @@ export function waysOn(
       placeId: place.id,
       level: context.level,
       personId: context.leashHolder,
-      kit: was?.kit ?? setup.kit,
+      kit: reachingKit(was?.kit ?? setup.kit, same.rung),
     })
   }
 
@@ -223,6 +224,8 @@ export function waysOn(
       (suggestion.personId ?? context.leashHolder) !== context.leashHolder
     )
       return
-    begin({ ...setup, placeId: context.placeId, personId: context.leashHolder, kit: was?.kit ?? setup.kit })
+    const onto = findRung(view.curriculum, suggestion.rungId)?.rung
+    const kit = reachingKit(was?.kit ?? setup.kit, onto)
+    begin({ ...setup, placeId: context.placeId, personId: context.leashHolder, kit })
   }
 }

@@ -2,6 +2,7 @@ import type { BlockItem } from '../../block/compose'
 import { goesOnAt, wayOn } from '../../block/onward'
 import { suggestFor } from '../../coach/suggest'
 import type { Suggestion, Suggestions } from '../../coach/suggestion'
+import { reachingKit } from '../../curriculum/reach'
 import { findRung, type RungPlaceInLadder } from '../../curriculum/lookup'
 import type { Curriculum } from '../../curriculum/types'
 import type { Verdict } from '../../progress/voice'
@@ -74,7 +75,8 @@ function workItem(item: BlockItem, hasNextPart: boolean, sets: Map<string, numbe
  */
 function nextSet(command: string, setup: Setup, verdict: Verdict, worker: Worker): Setup | undefined {
   const onto = findRung(worker.curriculum, goesOnAt(worker.curriculum, verdict, worker.runsOf(command)) ?? '')
-  if (onto && worker.refuses(onto, setup) === undefined) return { ...setup, rungId: onto.rung.id, purpose: 'work' }
+  if (onto && worker.refuses(onto, setup) === undefined)
+    return { ...setup, rungId: onto.rung.id, purpose: 'work', kit: reachingKit(setup.kit, onto.rung) }
   const suggested = suggestFor(worker.suggestions(), command)
   return suggested && suggested.why !== 'onward' ? suggested : undefined
 }
