@@ -182,14 +182,19 @@ test.describe('leash pressure', () => {
       await page.getByRole('button', { name: 'Back to the set' }).tap()
       await page.getByRole('button', { name: /^Pressure/ }).tap()
       await sent(page)
-      // The second began with what was said of the first.
-      await expect.poll(() => corrections("AND device_used = 'flat collar' AND asked_first = 0")).toBe(2)
+      // The first holds what was said of it, the second that it was used and nothing else.
+      await expect.poll(() => corrections("AND device_used = 'flat collar' AND asked_first = 0")).toBe(1)
+      await expect
+        .poll(() => corrections('AND coalesce(device_used, reason, asked_first, effect) IS NULL'))
+        .toBe(1)
       await page.getByRole('button', { name: 'Take it back' }).tap()
       await sent(page)
       await expect.poll(() => corrections()).toBe(1)
       await visit(page, `${kibou.url}/dogs/${kibou.dog('Heron')}`)
       await expect(page.getByRole('list', { name: 'Leash pressure by day worked' })).toBeVisible()
-      await expect(page.getByText(/flat collar: pulled, not asked first; gave at once; Maud/)).toBeVisible()
+      await expect(
+        page.getByText('with flat collar; why: not said; asked first: no; effect: not said; Maud'),
+      ).toBeVisible()
     },
   )
 

@@ -39,6 +39,7 @@ function leaveOutWhatCameLater(db: Db): void {
     UPDATE small_thing SET command = NULL, outcome = NULL, minutes = NULL, pay_interval = NULL, calm = NULL;
     UPDATE residency SET rehearse = 0;
     UPDATE place SET grip = NULL;
+    UPDATE rep SET prompt = NULL WHERE outcome = 'helped' AND replaces IS NULL;
     DELETE FROM practice_log;
     DELETE FROM package_version;
     DELETE FROM owners_hands;

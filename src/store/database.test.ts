@@ -1,6 +1,6 @@
 import { houseCurriculum } from '@/core/curriculum/house'
 import Database from 'better-sqlite3'
-import { copyFileSync, mkdtempSync, writeFileSync } from 'node:fs'
+import { copyFileSync, mkdtempSync, writeFileSync, readdirSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { describe, expect, it } from 'vitest'
@@ -95,6 +95,57 @@ describe('opening the database', () => {
       expect(db.pragma('integrity_check', { simple: true })).toBe('ok')
     },
   )
+
+  it('takes for not said what the program had filled in, and leaves what somebody said', () => {
+    const before = folder()
+    for (const name of readdirSync('src/store/migrations'))
+      if (name < '0029') copyFileSync(join('src/store/migrations', name), join(before, name))
+    const file = join(folder(), 'kennel.db')
+    const old = openDatabase(file, before)
+    old.exec(`INSERT INTO person (id, name, role, created_at) VALUES ('ada', 'Ada', 'trainer', 0)`)
+    const fact = (id: string, seq: number, kind: string) =>
+      old
+        .prepare(
+          `INSERT INTO fact (id, device, seq, kind, device_at, at, received_at, day, recorded_by)
+            VALUES (?, 't', ?, ?, 0, 0, 0, '2026-03-02', 'ada')`,
+        )
+        .run(id, seq, kind)
+    const pressure = (id: string, seq: number, device: string, reason: string, asked: number, effect: string) => {
+      fact(id, seq, 'correction')
+      old
+        .prepare(
+          `INSERT INTO correction (id, residency_id, block_id, command, device_used, reason, asked_first, effect,
+              recorded_by, day, device, seq, at)
+            VALUES (?, 'r', 'b', 'heel', ?, ?, ?, ?, 'ada', '2026-03-02', 't', ?, 0)`,
+        )
+        .run(id, device, reason, asked, effect, seq)
+    }
+    // One tap; one tap and then more; one tap after that, which began with what was said of the last.
+    pressure('one', 1, 'slip lead', 'pulled', 1, 'gave at once')
+    pressure('two', 2, 'slip lead', 'pulled', 1, 'gave at once')
+    fact('back', 3, 'voided')
+    old
+      .prepare(
+        `INSERT INTO voided (id, target_id, reason, recorded_by, device, seq, at)
+          VALUES ('back', 'two', 'said more exactly', 'ada', 't', 3, 0)`,
+      )
+      .run()
+    pressure('said', 4, 'flat collar', 'pulled', 0, 'gave at once')
+    pressure('next', 5, 'flat collar', 'pulled', 0, 'gave at once')
+    old.close()
+    const db = openDatabase(file)
+    const rows = db
+      .prepare('SELECT id, device_used, reason, asked_first, effect FROM correction ORDER BY seq')
+      .raw()
+      .all()
+    expect(rows).toEqual([
+      ['one', null, null, null, null],
+      ['two', null, null, null, null],
+      ['said', 'flat collar', null, 0, null],
+      ['next', null, null, null, null],
+    ])
+    expect(db.pragma('integrity_check', { simple: true })).toBe('ok')
+  })
 
   it('refuses a file that is no database and a folder that cannot be made', () => {
     const file = join(folder(), 'kennel.db')

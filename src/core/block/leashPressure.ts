@@ -1,4 +1,5 @@
 import { daysBetween } from '../days'
+import { isDevice } from '../dog/collar'
 import { youngUntilDays } from '../dog/traits'
 import { chosen, type Method } from '../method/method'
 
@@ -30,6 +31,23 @@ export function noPressureBecause(scene: PressureScene): string | undefined {
   if (scene.bornOn === null) return 'Its age is not known: never on a dog that may be under six months.'
   if (daysBetween(scene.bornOn, scene.today) < youngUntilDays) return 'Never on a dog under six months.'
   if (!scene.held) return 'Only after the dog plainly knows the command: nothing of it is held.'
+  return undefined
+}
+
+/** What is known where a dog wears something. */
+export type WornScene = Pick<PressureScene, 'devices' | 'consents' | 'bornOn' | 'today'> & { readonly deaf: boolean }
+
+/**
+ * Why a dog is not to wear this; undefined where house policy, the owner’s signature and the dog’s age allow it, and for
+ * what every house may put on a dog. Local law stands above all of this.
+ */
+export function notWornBecause(collar: string, scene: WornScene): string | undefined {
+  if (!isDevice(collar, scene)) return undefined
+  if (!scene.devices.includes(collar)) return `The house has not listed the ${collar}.`
+  if (scene.consents.includes(rewardOnly)) return 'The owner signed for reward-based training only.'
+  if (!scene.consents.includes(pressureConsent)) return `The owner has not signed for the ${collar}.`
+  if (scene.bornOn === null) return 'Its age is not known: never on a dog that may be under six months.'
+  if (daysBetween(scene.bornOn, scene.today) < youngUntilDays) return 'Never on a dog under six months.'
   return undefined
 }
 

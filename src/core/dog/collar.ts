@@ -10,6 +10,10 @@ export const collarsFor = (devices: readonly string[], traits: Pick<DogTraits, '
   ...new Set([...usual, ...devices, ...(traits.deaf ? [vibration] : [])]),
 ]
 
+/** Whether this is a device, which policy, consent and age decide over, and not what any dog may wear. */
+export const isDevice = (collar: string, traits: Pick<DogTraits, 'deaf'>): boolean =>
+  !(usual as readonly string[]).includes(collar) && !(traits.deaf && collar === vibration)
+
 /** Common practice: what runs shut round the neck is fitted and checked before it is used. */
 export const asksForFit = (collar: string | undefined): boolean => collar !== undefined && /slip/i.test(collar)
 

@@ -65,10 +65,16 @@ describe('evidence of a rung', () => {
 
   it('counts first-cue success, help by day, success by day', () => {
     expect(firstCueSuccess(sets, 'sit.word')).toMatchObject({ clean: 4, total: 6 })
-    expect(helpByDay(sets.slice(0, 2))).toEqual([
-      { day: '2026-03-02', reps: [2, 0, 1, 0, 0, 0, 0] },
-      { day: '2026-03-03', reps: [2, 0, 0, 0, 0, 0, 0] },
+    expect(helpByDay(sets.slice(0, 2), () => 'none')).toEqual([
+      { day: '2026-03-02', reps: [2, 0, 0, 0, 0, 0, 0], notSaid: 1 },
+      { day: '2026-03-03', reps: [2, 0, 0, 0, 0, 0, 0], notSaid: 0 },
     ])
+    // Where a clean rep may have a lure, nobody knows that it had none.
+    expect(helpByDay(sets.slice(1, 2), () => 'lure')).toEqual([
+      { day: '2026-03-03', reps: [0, 0, 0, 0, 0, 0, 0], notSaid: 2 },
+    ])
+    const lured = sets.slice(1, 2).map((s) => ({ ...s, reps: s.reps.map((r) => ({ ...r, prompt: 'lure' as const })) }))
+    expect(helpByDay(lured, () => 'lure')).toEqual([{ day: '2026-03-03', reps: [0, 0, 0, 0, 0, 2, 0], notSaid: 0 }])
     expect(successByDay(sets)).toEqual([
       { day: '2026-03-02', clean: 2, total: 4 },
       { day: '2026-03-03', clean: 2, total: 3 },

@@ -8,6 +8,8 @@ export interface HelpDay {
   readonly day: string
   /** Reps at each level of help, least first, as in `promptLevels`. */
   readonly reps: readonly number[]
+  /** Reps of which nobody said the help they had. */
+  readonly notSaid: number
 }
 
 export interface Latency {
@@ -34,8 +36,15 @@ export interface DayShare {
 export type IsClean = (set: SetFact, rep: RepFact) => boolean
 const byOutcome: IsClean = (_, rep) => rep.outcome === 'clean'
 
-/** How much help a rep had: what was recorded, or what its outcome says. */
-const promptOf = (rep: RepFact): PromptLevel => rep.prompt ?? (rep.outcome === 'helped' ? 'full-signal' : 'none')
+/** The most help that a clean rep of a set may have had; undefined where nobody knows its rung. */
+export type HelpAllowed = (set: SetFact) => PromptLevel | undefined
+
+/**
+ * How much help a rep had: what was said, or none where it was clean at a rung that allows none; undefined where nobody
+ * said it.
+ */
+const promptOf = (rep: RepFact, allowed: PromptLevel | undefined): PromptLevel | undefined =>
+  rep.prompt ?? (rep.outcome === 'clean' && allowed === 'none' ? 'none' : undefined)
 
 /** First-cue success at one rung with its 95 % interval; undefined before the first rep. */
 export function firstCueSuccess(
@@ -48,17 +57,21 @@ export function firstCueSuccess(
 }
 
 /** Reps that came off, by help, day by day: one that did not come off says nothing of the help it needed. */
-export function helpByDay(sets: readonly SetFact[]): readonly HelpDay[] {
-  const days = new Map<string, number[]>()
+export function helpByDay(sets: readonly SetFact[], allowedIn: HelpAllowed): readonly HelpDay[] {
+  const days = new Map<string, { reps: number[]; notSaid: number }>()
   for (const set of sets)
     for (const rep of set.reps) {
       if (rep.outcome === 'miss') continue
-      const counts = days.get(set.day) ?? promptLevels.map(() => 0)
-      const level = promptLevels.indexOf(promptOf(rep))
-      counts[level] = (counts[level] ?? 0) + 1
+      const counts = days.get(set.day) ?? { reps: promptLevels.map(() => 0), notSaid: 0 }
+      const prompt = promptOf(rep, allowedIn(set))
+      if (prompt === undefined) counts.notSaid++
+      else {
+        const level = promptLevels.indexOf(prompt)
+        counts.reps[level] = (counts.reps[level] ?? 0) + 1
+      }
       days.set(set.day, counts)
     }
-  return [...days].map(([day, reps]) => ({ day, reps })).sort((a, b) => a.day.localeCompare(b.day))
+  return [...days].map(([day, counts]) => ({ day, ...counts })).sort((a, b) => a.day.localeCompare(b.day))
 }
 
 /** Clean reps of all, day by day. */

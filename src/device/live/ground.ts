@@ -1,6 +1,6 @@
 import type { BlockPlan } from '@/core/block/compose'
 import type { Seen } from '@/core/block/falling'
-import type { Curriculum, PromptLevel } from '@/core/curriculum/types'
+import type { Curriculum } from '@/core/curriculum/types'
 import type { Age } from '@/core/dog/early'
 import type { DogTraits } from '@/core/dog/traits'
 import type { SetFact } from '@/core/facts/fact'
@@ -48,8 +48,6 @@ export interface BlockGround extends LiveGround {
   readonly young: boolean
   /** The newest minute on the tether, of a block or in passing; undefined when none was told apart. */
   readonly settle: SettleMinute | undefined
-  /** The help that was said last of each command that walks or comes, before this block. */
-  readonly lastHelp: Readonly<Record<string, PromptLevel>>
   /** What it may be paid with, own meal first. */
   readonly feeds: readonly PayFood[]
   /** It is paid in play: it works for toys, or there is no food that it may have. */

@@ -148,3 +148,87 @@ describe('a live session', () => {
     expect(session.known.now().active?.reps).toHaveLength(10)
   })
 })
+
+describe('leash pressure in a set', () => {
+  function pressed() {
+    const s = scene()
+    const ground = s.view()
+    const session = s.open(ground)
+    session.begin({ ...setup, personId: s.ada }, ground.plan.items, 0)
+    const blockId = session.known.now().block?.id ?? ''
+    const nothing = { device: null, reason: null, askedFirst: null, effect: null }
+    const press = (more: Partial<typeof nothing> | Record<string, unknown> = {}) =>
+      s.outbox.add({
+        kind: 'correction',
+        residencyId: s.residencyId,
+        blockId,
+        command: 'sit',
+        ...nothing,
+        ...more,
+        recordedBy: s.ada,
+      } as Parameters<typeof s.outbox.add>[0])
+    const takeBack = (targetId: string, reason: string) =>
+      s.outbox.add({ kind: 'voided', targetId, reason, recordedBy: s.ada })
+    const reps = () =>
+      setsOf(session.known.now()).flatMap((x) => x.reps.map((r) => [r.done?.outcome, r.done?.prompt ?? null]))
+    return { ...s, session, press, takeBack, reps }
+  }
+
+  it.each(['clean', 'late', 'helped'] as const)(
+    'a pressured rep tapped %s is a helped one, on the leash',
+    (outcome) => {
+      const k = pressed()
+      k.press()
+      k.session.tap(outcome)
+      k.session.tap('clean')
+      expect(k.reps()).toEqual([
+        ['helped', 'leash'],
+        ['clean', null],
+      ])
+    },
+  )
+  it('a miss stays one, and the pressure is spent', () => {
+    const k = pressed()
+    k.press()
+    k.session.tap('miss')
+    k.session.tap('clean')
+    expect(k.reps().at(-1)).toEqual(['clean', null])
+  })
+  it('taken back it was none; said more exactly, it is still one', () => {
+    const k = pressed()
+    k.takeBack(k.press().id, 'undone')
+    k.session.tap('clean')
+    const first = k.press()
+    k.session.tap('clean')
+    k.takeBack(first.id, 'said more exactly')
+    k.press({ reason: 'pulled' })
+    k.session.tap('clean')
+    expect(k.reps()).toEqual([
+      ['clean', null],
+      ['helped', 'leash'],
+      ['clean', null],
+    ])
+  })
+  it('it may have fallen in the rep before', () => {
+    const k = pressed()
+    k.session.tap('clean')
+    k.press()
+    k.session.pressLast()
+    k.session.tap('clean')
+    expect(k.reps()).toEqual([
+      ['helped', 'leash'],
+      ['clean', null],
+    ])
+  })
+  it('a helped rep of which nobody said more holds no help', () => {
+    const k = pressed()
+    k.session.tap('helped')
+    expect(k.reps()).toEqual([['helped', null]])
+    k.session.amend({ prompt: 'lure' })
+    k.session.tap('helped')
+    expect(k.reps()).toEqual([
+      ['helped', 'lure'],
+      ['helped', null],
+    ])
+  })
+})

@@ -1,8 +1,7 @@
 import type { BlockItem } from '@/core/block/compose'
 import { ownRung } from '@/core/curriculum/lookup'
-import type { Rung } from '@/core/curriculum/types'
 import type { Outcome } from '@/core/facts/fact'
-import type { FactOf } from '@/core/facts/wire'
+import type { FactOf, WireFact } from '@/core/facts/wire'
 import type { Regimes } from '@/core/progress/regime'
 import type { NewFact, Outbox } from '../outbox'
 import { bowlNow, drawnFor, plannedPieces, settleNow, type Drawn } from './drawn'
@@ -23,6 +22,9 @@ import {
   type Live,
 } from './reduce'
 import { resume, shortSets } from './resume'
+
+/** Why a fact is taken back that another one says more exactly, as devices send it. */
+export const moreExactly = 'said more exactly'
 
 /** Everything a set is opened with. */
 export interface Setup {
@@ -78,17 +80,23 @@ export type RepExtras = Partial<
 /** What a session needs of the device's memory. */
 export type LiveOutbox = Pick<Outbox, 'add' | 'facts' | 'isSent' | 'deviceId'>
 
-/**
- * The help of a helped rep of which nobody has said more: a full signal; where the dog walks or comes what was said
- * last of it, in this block or before, and nothing before anything was.
- */
-function usualHelp(ground: BlockGround, live: Live, rung: Rung | undefined): FactOf<'rep'>['prompt'] {
-  if (rung?.kind !== 'recall' && rung?.kind !== 'heel') return 'full-signal'
-  const said = setsOf(live)
-    .filter((s) => ownRung(ground.curriculum, s.context.rungId)?.command.id === rung.command)
-    .flatMap((s) => s.reps)
-    .findLast((r) => r.fact.outcome === 'helped' && r.done?.prompt)
-  return said?.done?.prompt ?? ground.lastHelp[rung.command] ?? null
+/** The number of the fact by which pressure was first kept: more that was said of it since stands in its stead. */
+function firstSaidAt(f: FactOf<'correction'>, facts: readonly WireFact[]): number {
+  const instead = facts.find((v) => v.kind === 'voided' && v.seq === f.seq - 1 && v.reason === moreExactly)
+  const was = instead?.kind === 'voided' ? facts.find((c) => c.id === instead.targetId) : undefined
+  return was?.kind === 'correction' ? firstSaidAt(was, facts) : f.seq
+}
+
+/** Whether leash pressure was kept in this block since its newest rep: the rep it fell in is still to be tapped. */
+function pressureWaits(live: Live, facts: readonly WireFact[]): boolean {
+  const newest = Math.max(-1, ...setsOf(live).flatMap((s) => s.reps.map((r) => r.done?.seq ?? -1)))
+  return facts.some(
+    (f) =>
+      f.kind === 'correction' &&
+      f.blockId === live.block?.id &&
+      firstSaidAt(f, facts) > newest &&
+      !facts.some((v) => v.kind === 'voided' && v.targetId === f.id),
+  )
 }
 
 /** Minutes since a moment, at most a day. */
@@ -198,10 +206,13 @@ export class LiveSession {
   }
 
   /** A rep of the set in hand; nothing where it takes no more. */
-  tap(outcome: Outcome, extras: RepExtras = {}): void {
+  tap(tapped: Outcome, extras: RepExtras = {}): void {
     const live = this.known.now()
     const { active: set } = live
     if (!set || takesNoMore(live)) return
+    // Leash pressure is help, whatever the rep looked like.
+    const pressed = tapped !== 'miss' && pressureWaits(live, this.outbox.facts())
+    const outcome = pressed ? 'helped' : tapped
     const planned = extras.planned ?? this.planned(live)
     const { rungNow } = this.drawn(live)
     const faults = extras.faults ?? (outcome === 'miss' && extras.brokeSeconds !== undefined ? ['broke'] : [])
@@ -210,7 +221,8 @@ export class LiveSession {
       kind: 'rep',
       setId: set.context.id,
       outcome,
-      prompt: extras.prompt ?? (outcome === 'helped' ? usualHelp(this.ground, live, rungNow?.rung) : null),
+      // The help of a helped rep is what somebody says of it; until then nobody has.
+      prompt: pressed ? 'leash' : (extras.prompt ?? null),
       latencySeconds: extras.latencySeconds ?? null,
       heldSeconds: extras.heldSeconds ?? null,
       brokeSeconds: extras.brokeSeconds ?? null,
@@ -234,12 +246,12 @@ export class LiveSession {
   }
 
   /** Says more of the newest rep: it is taken back, and one that says it stands in its place. */
-  amend(said: RepExtras): void {
+  amend(said: RepExtras & { readonly outcome?: Outcome }): void {
     const { active: set } = this.known.now()
     const last = set?.reps.at(-1)
     if (!set || !last?.done) return
     const { id, seq: _, deviceAt: __, ...was } = last.done
-    this.void(id, 'said more exactly')
+    this.void(id, moreExactly)
     const pieces = said.pieces ?? was.pieces
     const rep = this.addRep({
       ...was,
@@ -250,6 +262,12 @@ export class LiveSession {
       replaces: id,
     })
     if (rep) this.known.change((h) => withNewest(h, this.regimes, set, rep))
+  }
+
+  /** Leash pressure fell in the newest rep, and not in the one to come. */
+  pressLast(): void {
+    const done = this.known.now().active?.reps.at(-1)?.done
+    if (done && done.outcome !== 'miss') this.amend({ outcome: 'helped', prompt: 'leash' })
   }
 
   /**

@@ -7,6 +7,7 @@ import { YardNow } from '../yard/bottom'
 import { Press } from '@/ui/press'
 import type { BlockItem } from '@/core/block/compose'
 import { purposeOf } from '@/core/coach/picked'
+import { notWornBecause } from '@/core/block/leashPressure'
 import { asksForFit, fitWords } from '@/core/dog/collar'
 import { kitTurn } from '@/core/evidence/kit'
 import { findCommand, findRung } from '@/core/curriculum/lookup'
@@ -122,6 +123,7 @@ export function Prep({ view, block, was, onBegin, onEnd, prefs, recall, sayGrip,
     )
   const prompt = promptFor(view, found)
   const place = view.places.find((p) => p.id === full.placeId)
+  const worn = full.collar === undefined ? undefined : notWornBecause(full.collar, wornScene(view))
   const standing = block.standingOf(command.id, block.judged.state)
   const shut = suggestion === undefined && item.role === 'work' ? nothingMore(view, block, item.command) : undefined
   const asked = suggestion?.rungId === full.rungId ? whyWords[suggestion.why] : undefined
@@ -225,6 +227,11 @@ export function Prep({ view, block, was, onBegin, onEnd, prefs, recall, sayGrip,
               onChange={(c) => setChange({ ...change, ...c })}
             />
           </>
+        )}
+        {worn !== undefined && (
+          <NeedsPerson>
+            {worn} A set on the {full.collar} is kept, marked and shown to the lead.
+          </NeedsPerson>
         )}
         {asksFit && (
           <NeedsPerson>
@@ -380,3 +387,11 @@ const Quiet = styled(Press)`
   text-underline-offset: 0.2em;
   cursor: pointer;
 `
+
+const wornScene = (view: BlockView): Parameters<typeof notWornBecause>[1] => ({
+  devices: view.pressure.devices,
+  consents: view.pressure.consents,
+  bornOn: view.resident.traits.bornOn,
+  today: view.today,
+  deaf: view.resident.traits.deaf,
+})

@@ -1,6 +1,7 @@
 'use client'
 import { pressureEffects, pressureReasons } from '@/core/block/leashPressure'
 import { Press } from '@/ui/press'
+import type { LiveRep } from '@/device/live/facts'
 import type { BlockView } from '@/work/page/blockView'
 import { Chip, Done, Panel, SayOne, Two } from '@/ui/chips'
 import type { Kept, Said } from './pressureKept'
@@ -10,6 +11,8 @@ export function Pressure({
   view,
   refusal,
   kept,
+  ofLast,
+  onLast,
   onSay,
   onTakeBack,
   onDone,
@@ -17,6 +20,10 @@ export function Pressure({
   view: BlockView
   refusal: string | undefined
   kept: Kept | undefined
+  /** The newest rep of the set; undefined before the first. */
+  ofLast: LiveRep['done']
+  /** It fell in the rep before and not in the one to come. */
+  onLast: () => void
   onSay: (said: Said) => void
   onTakeBack: () => void
   onDone: () => void
@@ -35,25 +42,41 @@ export function Pressure({
   return (
     <Panel aria-label="Leash pressure">
       <p role="status">
-        <b>Leash pressure kept.</b> Released at once? Never on a surprised or attentive dog.
+        <b>Leash pressure kept.</b> The rep it fell in counts as helped. Never on a surprised or attentive dog.
       </p>
+      {ofLast && ofLast.outcome !== 'miss' && (
+        <SayOne
+          label="It fell in"
+          all={[
+            { id: 'next', name: 'the next rep' },
+            { id: 'last', name: 'the rep before' },
+          ]}
+          now={ofLast.outcome === 'helped' && ofLast.prompt === 'leash' ? 'last' : 'next'}
+          say={(which) => which === 'last' && onLast()}
+        />
+      )}
       <SayOne
         label="With"
         all={named(view.pressure.devices)}
-        now={said.device}
+        now={said.device ?? ''}
         say={(device) => onSay({ ...said, device })}
       />
-      <SayOne label="Why" all={named(pressureReasons)} now={said.reason} say={(reason) => onSay({ ...said, reason })} />
+      <SayOne
+        label="Why"
+        all={named(pressureReasons)}
+        now={said.reason ?? ''}
+        say={(reason) => onSay({ ...said, reason })}
+      />
       <SayOne
         label="Asked first"
         all={named(['yes', 'no'])}
-        now={said.askedFirst ? 'yes' : 'no'}
+        now={said.askedFirst === null ? '' : said.askedFirst ? 'yes' : 'no'}
         say={(a) => onSay({ ...said, askedFirst: a === 'yes' })}
       />
       <SayOne
         label="Effect"
         all={named(pressureEffects)}
-        now={said.effect}
+        now={said.effect ?? ''}
         say={(effect) => onSay({ ...said, effect })}
       />
       <Two>

@@ -12,7 +12,7 @@ import { felt, holdingTargets, targets } from '../yard/targets'
 import type { BlockView } from '@/work/page/blockView'
 import { LastChips } from './LastChips'
 import { CallPart, type CallState } from './CallPart'
-import { firstSaid, hasLedger, keepPressure, refusalFor, type Kept } from './pressureKept'
+import { hasLedger, keepPressure, nothingSaidOfIt, refusalFor, type Kept } from './pressureKept'
 import { AboutRep, Pressure, Trouble } from './later'
 import { HoldPart } from '../yard/HoldPart'
 import { Marks } from './Marks'
@@ -61,12 +61,7 @@ export const Working = memo(function Working({
   const [attention, setAttention] = useState<Attention | null>(null)
   const [walk, setWalk] = useState(notWalked)
   const outbox = useOutboxNow()
-  const [lastPressure, setLastPressure] = useState<{ readonly kept: Kept | undefined; readonly said: Kept['said'] }>(
-    () => ({
-      kept: undefined,
-      said: firstSaid(view),
-    }),
-  )
+  const [pressed, setPressed] = useState<Kept>()
   const ledger = hasLedger(view)
   const refusal = ledger && rungNow ? refusalFor(view, block, rungNow.command.id) : undefined
   const rung = rungNow?.rung
@@ -125,14 +120,11 @@ export const Working = memo(function Working({
     if (prefs.sounds) void sayTap('undo')
     block.undo()
   }
-  /** One tap keeps a correction, with what was said of the last one; more can be said then. */
+  /** One tap keeps that pressure was used; more can be said then. The rep that it fell in is a helped one. */
   const keepOne = () => {
     if (panel === 'pressure') return setPanel('none')
     if (refusal === undefined && rungNow)
-      setLastPressure({
-        ...lastPressure,
-        kept: keepPressure(outbox, view, block, rungNow.command.id, lastPressure.said),
-      })
+      setPressed(keepPressure(outbox, view, block, rungNow.command.id, nothingSaidOfIt))
     setPanel('pressure')
   }
   useKeys(
@@ -179,14 +171,13 @@ export const Working = memo(function Working({
         <Pressure
           view={view}
           refusal={refusal}
-          kept={lastPressure.kept}
-          onSay={(said) =>
-            setLastPressure({ said, kept: keepPressure(outbox, view, block, rung.command, said, lastPressure.kept) })
-          }
+          kept={pressed}
+          ofLast={last?.done}
+          onLast={block.pressLast}
+          onSay={(said) => setPressed(keepPressure(outbox, view, block, rung.command, said, pressed))}
           onTakeBack={() => {
-            if (lastPressure.kept)
-              outbox.add({ kind: 'voided', targetId: lastPressure.kept.id, reason: 'undone', recordedBy: view.me })
-            setLastPressure({ ...lastPressure, kept: undefined })
+            if (pressed) outbox.add({ kind: 'voided', targetId: pressed.id, reason: 'undone', recordedBy: view.me })
+            setPressed(undefined)
           }}
           onDone={() => setPanel('none')}
         />

@@ -1,13 +1,14 @@
-import { noPressureBecause, pressureEffects, pressureReasons } from '@/core/block/leashPressure'
+import { noPressureBecause } from '@/core/block/leashPressure'
 import { findCommand, runKey } from '@/core/curriculum/lookup'
 import type { FactOf } from '@/core/facts/wire'
 import { chosen } from '@/core/method/method'
 import { topHeld } from '@/core/progress/state'
+import { moreExactly } from '@/device/live/session'
 import type { Outbox } from '@/device/outbox'
 import type { BlockView } from '@/work/page/blockView'
 import type { Block } from './useBlock'
 
-/** What is said of one correction; the next one begins with what was said of the last. */
+/** What is said of one use of pressure; null is what nobody has said. */
 export type Said = Pick<FactOf<'correction'>, 'device' | 'reason' | 'askedFirst' | 'effect'>
 /** A correction kept in this set, and what was said of it. */
 export interface Kept {
@@ -33,12 +34,8 @@ export function refusalFor(view: BlockView, block: Block, commandId: string): st
   })
 }
 
-export const firstSaid = (view: BlockView): Said => ({
-  device: view.pressure.devices[0] ?? '',
-  reason: pressureReasons[0],
-  askedFirst: true,
-  effect: pressureEffects[0],
-})
+/** What one tap says: that it was used. */
+export const nothingSaidOfIt: Said = { device: null, reason: null, askedFirst: null, effect: null }
 
 /** Keeps one correction; in the stead of another when more was said of that. */
 export function keepPressure(
@@ -50,7 +47,7 @@ export function keepPressure(
   instead?: Kept,
 ): Kept | undefined {
   if (!block.block) return undefined
-  if (instead) outbox.add({ kind: 'voided', targetId: instead.id, reason: 'said more exactly', recordedBy: view.me })
+  if (instead) outbox.add({ kind: 'voided', targetId: instead.id, reason: moreExactly, recordedBy: view.me })
   return {
     id: outbox.add({
       kind: 'correction',

@@ -78,6 +78,7 @@ export function useBlock(view: BlockView, outbox: LiveOutbox, seedOf: () => numb
       restart: shown(session.restart.bind(session)),
       markStressful: shown(session.markStressful.bind(session)),
       close: shown(session.close.bind(session)),
+      pressLast: shown(session.pressLast.bind(session)),
       tap: (...rep: Parameters<LiveSession['tap']>) => {
         session.tap(...rep)
         startTransition(show)

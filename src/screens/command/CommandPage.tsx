@@ -111,15 +111,25 @@ export function CommandPage({ view, logTried }: { view: View; logTried: (raw: un
         <ByDay
           title="Help, day by day"
           label="Reps by help and day"
-          heads={[...levels.map((p) => (p === 'none' ? 'no help' : p.replace('-', ' '))), 'share without help']}
+          heads={[
+            ...levels.map((p) => (p === 'none' ? 'no help' : p.replace('-', ' '))),
+            'not said',
+            'without help, of those said',
+          ]}
           days={evidence.help}
           cells={(d) => {
-            const free = (d.reps[0] ?? 0) / d.reps.reduce((a, b) => a + b, 0)
+            const said = d.reps.reduce((a, b) => a + b, 0)
+            const free = (d.reps[0] ?? 0) / Math.max(1, said)
             return [
               ...levels.map((p) => d.reps[promptLevels.indexOf(p)] || ''),
-              <Share key="free" of={free}>
-                {percent(free)}
-              </Share>,
+              d.notSaid || '',
+              said === 0 ? (
+                ''
+              ) : (
+                <Share key="free" of={free}>
+                  {percent(free)}
+                </Share>
+              ),
             ]
           }}
         />

@@ -9,6 +9,15 @@ import { bandWords } from '../bandWords'
 import { Placed } from '@/ui/Placed'
 import { OrderedList } from '@/ui/List'
 
+/** A record of pressure as it was said; what nobody said is named as that. */
+const sayPressure = (c: NonNullable<ResidentView['pressure']>['rows'][number]): string =>
+  [
+    `with ${c.device ?? 'not said'}`,
+    `why: ${c.reason ?? 'not said'}`,
+    `asked first: ${c.askedFirst === null ? 'not said' : c.askedFirst ? 'yes' : 'no'}`,
+    `effect: ${c.effect ?? 'not said'}`,
+  ].join('; ')
+
 const smallWords: Readonly<Record<SmallThing, string>> = {
   'tether-minute': 'minutes on the tether',
   'name-call': 'name calls',
@@ -18,11 +27,15 @@ const smallWords: Readonly<Record<SmallThing, string>> = {
  * What blocks leave beside reps: small things of today, signs of being over threshold, corrections with their number by
  * day. Silent when there is none.
  */
-export function YardLedger({ view }: { view: Pick<ResidentView, 'small' | 'signs' | 'pressure' | 'timeZone'> }) {
+export function YardLedger({
+  view,
+}: {
+  view: Pick<ResidentView, 'small' | 'signs' | 'pressure' | 'worn' | 'timeZone'>
+}) {
   const when = useWhen()
   const measures = useMeasures()
-  const { small, signs: seen, pressure } = view
-  if (small.length === 0 && seen.length === 0 && !pressure) return null
+  const { small, signs: seen, pressure, worn } = view
+  if (small.length === 0 && seen.length === 0 && !pressure && worn.length === 0) return null
   const counts = (Object.keys(smallWords) as SmallThing[]).flatMap((what) => {
     const n = small.filter((s) => s.what === what).length
     return n > 0 ? [`${n} ${smallWords[what]}`] : []
@@ -51,6 +64,21 @@ export function YardLedger({ view }: { view: Pick<ResidentView, 'small' | 'signs
           </ul>
         </>
       )}
+      {worn.length > 0 && (
+        <>
+          <h3>Worn against policy</h3>
+          <ul>
+            {worn
+              .slice(-8)
+              .reverse()
+              .map((w) => (
+                <li key={w.id}>
+                  <b>{when.sayMoment(w.at, view.timeZone)}</b> {w.collar}; {w.by}. <em>{w.against}</em>
+                </li>
+              ))}
+          </ul>
+        </>
+      )}
       {pressure && (
         <>
           <h3>Leash pressure by day worked</h3>
@@ -69,8 +97,7 @@ export function YardLedger({ view }: { view: Pick<ResidentView, 'small' | 'signs
               .reverse()
               .map((c) => (
                 <li key={c.id}>
-                  <b>{when.sayMoment(c.at, view.timeZone)}</b> {c.device}: {c.reason},{' '}
-                  {c.askedFirst ? 'asked first' : 'not asked first'}; {c.effect}; {c.by}
+                  <b>{when.sayMoment(c.at, view.timeZone)}</b> {sayPressure(c)}; {c.by}
                   {c.against !== '' && <em> Kept, and against policy: {c.against}</em>}
                 </li>
               ))}

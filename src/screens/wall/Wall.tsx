@@ -14,6 +14,7 @@ import { Grid } from './Grid'
 import { rowsHtml } from './rows'
 import { UpNext } from './UpNext'
 import { May } from '../shell/may'
+import { sayDay } from '@/core/days'
 
 /** A wall that hangs in the office keeps up with what the tablets send. */
 const freshEveryMs = 60_000
@@ -52,7 +53,7 @@ export function Wall({
   if (view.rows.length === 0) return <EmptyWall ever={ever} />
   return (
     <Screen>
-      {(view.bad !== '' || view.trouble !== '') && (
+      {(view.bad !== '' || view.trouble !== '' || view.worn.length > 0) && (
         <Bad>
           {view.bad !== '' && <p>{view.bad}</p>}
           {view.trouble !== '' && (
@@ -60,6 +61,12 @@ export function Wall({
               {view.trouble} <Link href="/house#backup">What can be done</Link>
             </p>
           )}
+          {view.worn.map((w) => (
+            <p key={w.residencyId}>
+              <Link href={`/dogs/${w.residencyId}#yard`}>{w.name}</Link> wore a {w.collar} on {sayDay(w.day)}, against
+              policy. {w.against}
+            </p>
+          ))}
         </Bad>
       )}
       <Board>

@@ -2,10 +2,9 @@ import { later } from '../tests/kennel'
 import { v4, v7 } from 'uuid'
 import { describe, expect, it } from 'vitest'
 import { z } from 'zod'
-import { pressureConsent } from '@/core/block/leashPressure'
+import { pressureConsent, rewardOnly } from '@/core/block/leashPressure'
 import { plainHouse } from '@/core/house/house'
 import { seeded } from '@/core/seeded'
-import type { PromptLevel } from '@/core/curriculum/types'
 import type { StartPosition } from '@/core/facts/words'
 import type { WireFact } from '@/core/facts/wire'
 import type { Db } from '@/store/database'
@@ -23,6 +22,7 @@ import { loadResident } from './resident'
 import { rebuildStandings, standingOf } from '../record/refold'
 import { fed } from '../tests/fedKennel'
 import { copyEntities, dog, monday, msPerDay, newKennel, Tablet, trainer } from '../tests/kennel'
+import { loadWall } from './wall'
 
 const scene = (more: Record<string, unknown> = {}) => {
   const db = newKennel()
@@ -236,20 +236,6 @@ describe('what a block leaves behind', () => {
 })
 
 describe('what a block is told of before', () => {
-  it('the help that was said last of a command that walks or comes, by command; no signal is one', () => {
-    const s = scene()
-    const helped = (rungId: string, ...prompts: readonly PromptLevel[]) => {
-      const set = s.tablet.set(s.residencyId, s.ada, { rungId })
-      s.send([set, ...prompts.map((prompt) => s.tablet.rep(set.id, 'helped', { prompt }))])
-      s.tablet.at += 60_000
-    }
-    expect(s.view().lastHelp).toEqual({})
-    helped('recall.attention', 'voice', 'leash', 'full-signal')
-    helped('heel.one-step', 'lure')
-    helped('sit.rear', 'body')
-    expect(s.view().lastHelp).toEqual({ recall: 'leash', heel: 'lure' })
-  })
-
   it('collars worn, the newest first, and how a rung went from each start', () => {
     const s = scene()
     const worn = (collar: string | null, startPosition: StartPosition | null, outcome: 'clean' | 'miss') => {
@@ -330,6 +316,62 @@ describe('corrections', () => {
       '',
       expect.stringContaining('not signed'),
     ])
+  })
+})
+
+describe('what a dog wore', () => {
+  it('against policy, consent or age is marked as it was then, on the dog’s page and on a lead’s wall', () => {
+    const s = scene({ bornOn: '2025-11-01' })
+    const wear = (collar: string | null) => {
+      const set = s.tablet.set(s.residencyId, s.ada, { collar })
+      expect(s.send([set, s.tablet.rep(set.id)]).map((r) => r.status)).toEqual(['stored', 'stored'])
+      s.tablet.at += 1000
+    }
+    const list = (...devices: string[]) =>
+      appendHouse(
+        s.db,
+        v7(),
+        { ...plainHouse('K', 'Europe/London'), devices: devices.map((name) => ({ name, policy: '' })) },
+        s.ada,
+        s.tablet.at++,
+      )
+    const sign = (...to: string[]) =>
+      appendEntry(s.db, {
+        id: v7(),
+        residencyId: s.residencyId,
+        step: 'consents',
+        entry: { signed: to.map((t) => ({ to: t, by: 'Tamsin', on: '2026-02-20', note: '' })) },
+        at: s.tablet.at++,
+        recordedBy: s.ada,
+      })
+    // What any dog may wear, and what nobody named, says nothing.
+    for (const collar of ['flat collar', 'harness', null]) wear(collar)
+    wear('slip lead')
+    list('slip lead')
+    wear('slip lead')
+    sign(pressureConsent, rewardOnly)
+    wear('slip lead')
+    sign(pressureConsent)
+    wear('slip lead')
+    s.db.prepare("UPDATE dog SET traits = json_set(traits, '$.bornOn', '2024-01-01')").run()
+    wear('slip lead')
+    const worn = loadResident(s.db, s.residencyId, s.tablet.at)?.worn.map((w) => w.against)
+    // Its age is a fact about the dog, whenever it was put right.
+    expect(worn).toEqual([
+      'The house has not listed the slip lead.',
+      'The owner has not signed for the slip lead.',
+      'The owner signed for reward-based training only.',
+    ])
+    s.db.prepare("UPDATE dog SET traits = json_set(traits, '$.bornOn', '2025-11-01')").run()
+    expect(
+      loadResident(s.db, s.residencyId, s.tablet.at)
+        ?.worn.map((w) => w.against)
+        .slice(3),
+    ).toEqual(['Never on a dog under six months.', 'Never on a dog under six months.'])
+    expect(loadWall(s.db, s.tablet.at, { isLead: true }).worn).toMatchObject([
+      { residencyId: s.residencyId, collar: 'slip lead', against: 'Never on a dog under six months.' },
+    ])
+    expect(loadWall(s.db, s.tablet.at, { isLead: false }).worn).toEqual([])
   })
 })
 

@@ -38,7 +38,7 @@ import { nextFor } from '../scene/next'
 import { pacesOf } from '../scene/paces'
 import { allRegimes, regimesOfResident } from '../scene/regimes'
 import { triedOf } from '../scene/tried'
-import { lastHelpIn, seenIn, startsIn } from '../scene/went'
+import { seenIn, startsIn } from '../scene/went'
 import { handlers } from '../scene/who'
 import { wordsOf } from '../scene/words'
 import { payFor } from './blockPay'
@@ -158,7 +158,6 @@ export function* blockSteps(
     handfulGrams: house.handfulGrams,
     paces: pacesOf(db, resident, curriculum, today),
     seen: seenIn(curriculum, sets),
-    lastHelp: lastHelpIn(curriculum, sets),
     starts: startsIn(curriculum, sets),
     tried: triedOf(db, residencyId, curriculum, sets),
     unpaid,

@@ -3,7 +3,7 @@ import type { BlockPlan } from '@/core/block/compose'
 import type { Seen } from '@/core/block/falling'
 import type { Starts } from '@/core/coach/starts'
 import type { Tried } from '@/core/coach/stuck'
-import type { Curriculum, PromptLevel } from '@/core/curriculum/types'
+import type { Curriculum } from '@/core/curriculum/types'
 import type { Age } from '@/core/dog/early'
 import type { SetFact } from '@/core/facts/fact'
 import type { HouseWays } from '@/core/measures'
@@ -111,8 +111,6 @@ export interface BlockView {
   readonly paces: Readonly<Record<string, Pace>>
   /** What was tried where it was stuck. */
   readonly tried: readonly Tried[]
-  /** The help that was said last of each command that walks or comes. */
-  readonly lastHelp: Readonly<Record<string, PromptLevel>>
   /** How rungs went from each start that was noted, by rung. */
   readonly starts: Readonly<Record<string, Starts>>
   /** A rung to be compared on two pieces of kit, and the kit of today's sets at it, oldest first. */

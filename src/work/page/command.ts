@@ -131,7 +131,7 @@ export function loadCommand(db: Db, residencyId: string, commandId: string, now:
       success: firstCueSuccess(own, inHand.id, (_, rep) => outcomeMade(inHand, rep) === 'clean'),
       latency: latencyOf(own),
       faults: faultShares(own),
-      help: helpByDay(own),
+      help: helpByDay(own, (s) => ownRung(curriculum, s.rungId)?.rung.criterion.help),
       beyond: command.runs.flatMap((r) => r.rungs).reduce((n, r) => n + (derived.state.beyond[r.id] ?? 0), 0),
       called: attentionShares(noted),
       handling: handlingOf(noted),

@@ -26,7 +26,7 @@ import { keptSteps, photoAt } from '@/store/intake'
 import { otherResidencies, readPromises, type Resident } from '@/store/residents'
 import { readTastes } from '@/store/rewards'
 import { stepIds } from '@/core/intake/steps'
-import { loadPressure, type PressureLedger } from '../scene/leashPressure'
+import { loadPressure, wornAgainst, type PressureLedger, type WornAgainst } from '../scene/leashPressure'
 import { restingNow } from '../scene/food'
 import { booksOf, type BooksView } from './books'
 import { keptForecast } from '../record/kept'
@@ -85,6 +85,8 @@ export interface ResidentView {
   readonly books: BooksView
   /** Corrections by day; undefined when there was none. */
   readonly pressure: PressureLedger | undefined
+  /** Sets of this stay worked in something that policy, consent or age spoke against. */
+  readonly worn: readonly WornAgainst[]
   /** Signs of being over threshold in the last two weeks, newest first. */
   readonly signs: readonly KeptSigns[]
   /** Small things of today. */
@@ -212,6 +214,7 @@ export function* residentSteps(
     photoAt: photoAt(db, resident.dogId),
     books: booksOf(db, resident, curriculum, today),
     pressure: loadPressure(db, resident, scene.sets),
+    worn: wornAgainst(db, resident.arrivesOn, residencyId),
     signs: readSigns(db, residencyId, addDays(today, -signDays)),
     paces: Object.entries(pacesOf(db, resident, curriculum, today)).map(([command, pace]) => ({
       command,

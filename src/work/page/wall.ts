@@ -1,4 +1,4 @@
-import { dayIn } from '@/core/days'
+import { addDays, dayIn } from '@/core/days'
 import { sayVerdict } from '@/core/forecast/judged'
 import type { FirstNext } from '@/core/coach/next'
 import { buildWall } from '@/core/views/wall'
@@ -6,7 +6,7 @@ import type { UpNextRow, WallUnsaid, WallView } from '@/core/views/wallView'
 import type { Db } from '@/store/database'
 import { handoffsAfter } from '@/store/handoffs'
 import { readKennel } from '@/store/kennel'
-import { residentsOn } from '@/store/residents'
+import { findResident, residentsOn } from '@/store/residents'
 import { newestCurriculum } from '@/store/curricula'
 import { kennelForgetting } from '../scene/forgetting'
 import { ladderOfResident, readRules } from '../scene/regimes'
@@ -17,6 +17,7 @@ import { readHouse, readSpaces } from '@/store/house'
 import { readyWith } from '../scene/shown'
 import { baselineFirst } from '../scene/firstThings'
 import { wallMinute } from '../scene/clock'
+import { wornAgainst } from '../scene/leashPressure'
 import { toldToLead } from '../scene/soundness'
 import { readToday } from '../scene/today'
 import { atOnce } from '../scene/breaths'
@@ -26,6 +27,18 @@ import { keptForecastSteps } from '../record/kept'
 export interface WallFor {
   readonly me?: string | undefined
   readonly isLead?: boolean
+}
+
+/** Design choice: for so many days a lead is told on the wall of what was worn against policy. */
+const wornDays = 14
+
+/** Dogs that wore something against policy of late, each once with the newest. */
+function wornLately(db: Db, today: string): WallPage['worn'] {
+  const newest = new Map(wornAgainst(db, addDays(today, -wornDays)).map((w) => [w.residencyId, w]))
+  return [...newest.values()].flatMap(({ residencyId, collar, day, against }) => {
+    const resident = findResident(db, residencyId)
+    return resident ? [{ residencyId, name: `${resident.runNumber} ${resident.name}`, collar, day, against }] : []
+  })
 }
 
 /** The wall as it stands now, for who lets others in between. */
@@ -69,6 +82,7 @@ export function* wallSteps(db: Db, now: number, { me, isLead = false }: WallFor 
     ...named,
     bad: sayVerdict(readVerdict(db)),
     trouble: isLead ? toldToLead(db, now) : '',
+    worn: isLead ? wornLately(db, today) : [],
     toldMinute: made.length === 0 ? undefined : wallMinute(readKennel(db).timeZone, Math.min(...made)),
   }
 }
@@ -85,6 +99,14 @@ export type WallPage = WallView & {
   readonly toldMinute: number | undefined
   readonly bad: string
   readonly trouble: string
+  /** Dogs that wore something of late that policy, consent or age spoke against; told to a lead. */
+  readonly worn: readonly {
+    readonly residencyId: string
+    readonly name: string
+    readonly collar: string
+    readonly day: string
+    readonly against: string
+  }[]
 }
 
 /** House: so many dogs are named, and nobody reads on. */

@@ -1,4 +1,4 @@
-import { pressureTrend, noPressureBecause, type PressureScene } from '@/core/block/leashPressure'
+import { noPressureBecause, notWornBecause, pressureTrend, type PressureScene } from '@/core/block/leashPressure'
 import { findCommand, runKey } from '@/core/curriculum/lookup'
 import { dayIn } from '@/core/days'
 import { methodAt } from '@/core/method/method'
@@ -6,12 +6,15 @@ import type { SetFact } from '@/core/facts/fact'
 import { foldDog } from '@/core/progress/fold'
 import { newest } from '@/core/progress/regime'
 import { topHeld } from '@/core/progress/state'
+import { isDevice } from '@/core/dog/collar'
+import { wornSince, type Worn } from '@/store/facts/gear'
+import { readKennel } from '@/store/kennel'
 import { readPressure, type KeptPressure } from '@/store/facts/blocks'
 import type { Db } from '@/store/database'
 import { houseAt } from '@/store/house'
 import { readEntry } from '@/store/intake'
 import { readMethodChanges } from '@/store/method'
-import type { Resident } from '@/store/residents'
+import { findResident, type Resident } from '@/store/residents'
 import { regimesOfResident } from './regimes'
 import { setsOf } from '../record/kept'
 
@@ -70,4 +73,26 @@ export function loadPressure(db: Db, resident: Resident, sets: readonly SetFact[
       [...new Set(sets.map((s) => s.day))],
     ),
   }
+}
+
+/** A set that was worked in something that policy, consent or age spoke against when it was worn. */
+export interface WornAgainst extends Worn {
+  readonly against: string
+}
+
+/** What was worn against policy from a day on, of one dog or of all, as it was then; oldest first. */
+export function wornAgainst(db: Db, day: string, residencyId?: string): readonly WornAgainst[] {
+  const { timeZone } = readKennel(db)
+  return wornSince(db, day, residencyId).flatMap((worn): WornAgainst[] => {
+    const resident = findResident(db, worn.residencyId)
+    if (!resident || !isDevice(worn.collar, resident.traits)) return []
+    const against = notWornBecause(worn.collar, {
+      devices: houseAt(db, worn.at).devices.map((d) => d.name),
+      consents: consentsOf(db, worn.residencyId, worn.at),
+      bornOn: resident.traits.bornOn,
+      deaf: resident.traits.deaf,
+      today: dayIn(timeZone, worn.at),
+    })
+    return against === undefined ? [] : [{ ...worn, against }]
+  })
 }

@@ -1,22 +1,9 @@
 import { contextKey, type Seen } from '@/core/block/falling'
 import { startsOf, type Starts } from '@/core/coach/starts'
 import { ownRung } from '@/core/curriculum/lookup'
-import type { Curriculum, PromptLevel } from '@/core/curriculum/types'
-import { movingHelp } from '@/core/curriculum/words'
+import type { Curriculum } from '@/core/curriculum/types'
 import type { SetFact } from '@/core/facts/fact'
 import { outcomeMade } from '@/core/progress/result'
-
-/** The newest help said of each command that walks or comes: the leash, the voice, the body or food. */
-export function lastHelpIn(curriculum: Curriculum, sets: readonly SetFact[]): Readonly<Record<string, PromptLevel>> {
-  const found: Record<string, PromptLevel> = {}
-  for (const set of sets) {
-    const rung = ownRung(curriculum, set.rungId)?.rung
-    if (rung?.kind !== 'recall' && rung?.kind !== 'heel') continue
-    const said = set.reps.findLast((r) => r.outcome === 'helped' && movingHelp.some((h) => h === r.prompt))?.prompt
-    if (said) found[rung.command] = said
-  }
-  return found
-}
 
 /** How each rung went from the starts that were noted, where any was. */
 export function startsIn(curriculum: Curriculum, sets: readonly SetFact[]): Readonly<Record<string, Starts>> {
