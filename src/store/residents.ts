@@ -210,6 +210,22 @@ export const residencyDuring = (
       .get(dogId, leavesOn, arrivesOn, except),
   )
 
+/** A dog in its newest stay, past, present or booked; undefined for one that never had any. */
+export const newestStayOf = (db: Db, dogId: string): Resident | undefined =>
+  residentRow
+    .optional()
+    .parse(db.prepare(`SELECT ${residentColumns} WHERE d.id = ? ORDER BY r.arrives_on DESC LIMIT 1`).get(dogId))
+
+/** Whether this dog came again after a residency, or is booked to. */
+export const hasLater = (db: Db, residencyId: string): boolean =>
+  db
+    .prepare(
+      `SELECT 1 FROM residency r
+        JOIN residency later ON later.dog_id = r.dog_id AND later.arrives_on > r.arrives_on
+        WHERE r.id = ? LIMIT 1`,
+    )
+    .get(residencyId) !== undefined
+
 const knownDog = z.object({ id: z.string(), name: z.string(), ownerName: z.string(), lastLeft: z.string() })
 
 /** Every dog that ever was here, with the day of its last going home, by name. */

@@ -49,6 +49,10 @@ export function DogForm({
   })
   const [dogId, setDog] = useState(was('dogId') ?? '')
   const back = booking.known.find((d) => d.id === dogId)
+  // Of a dog that was here before the form shows what is known of it, until something was typed for that very dog.
+  const typedForIt = values['dogId']?.[0] === dogId && values['name'] !== undefined
+  const shown: Typed = typedForIt || !back ? values : { ...values, ...back.typed }
+  const has = (name: string) => shown[name]?.[0]
   // What a dog was promised that comes back is where its promises begin.
   const [preset, setPreset] = useState(
     back && !Object.keys(booking.typed).some((name) => name.startsWith('promised.'))
@@ -72,6 +76,7 @@ export function DogForm({
       <form ref={form} action={submit} key={state.tries} noValidate onInput={touch}>
         <input type="hidden" name="key" value={booking.key} />
         <input type="hidden" name="dogId" value={dogId} />
+        <input type="hidden" name="shown" value={dogId} />
         <Wrong>{state.errors['']}</Wrong>
         <Beside>
           <div>
@@ -112,7 +117,7 @@ export function DogForm({
                 label="Name"
                 name="name"
                 required
-                defaultValue={back?.name ?? was('name')}
+                defaultValue={has('name')}
                 error={state.errors['name']}
               />
               <Field label="Run number" name="run" required defaultValue={was('run')} error={state.errors['run']} />
@@ -121,7 +126,7 @@ export function DogForm({
                 label="Owner"
                 name="owner"
                 required
-                defaultValue={back?.ownerName ?? was('owner')}
+                defaultValue={has('owner')}
                 error={state.errors['owner']}
               />
             </Pair>
@@ -146,22 +151,29 @@ export function DogForm({
             </Pair>
             <Pair>
               <Field
+                key={`release ${dogId}`}
                 label="Release word"
                 name="releaseWord"
                 plain
-                defaultValue={was('releaseWord') ?? 'Okay'}
+                defaultValue={has('releaseWord') ?? 'Okay'}
                 error={state.errors['releaseWord']}
                 hint="ends a hold"
               />
               <Field
+                key={`marker ${dogId}`}
                 label="Marker"
                 name="markerWord"
                 plain
-                defaultValue={was('markerWord') ?? 'Yes'}
+                defaultValue={has('markerWord') ?? 'Yes'}
                 error={state.errors['markerWord']}
                 hint="says that was it"
               />
-              <Choices name="side" defaultValue={was('side') ?? 'not known yet'} orientation="horizontal">
+              <Choices
+                key={`side ${dogId}`}
+                name="side"
+                defaultValue={has('side') ?? 'not known yet'}
+                orientation="horizontal"
+              >
                 <Label>Side</Label>
                 <div>
                   <Pick value="left">left</Pick>
@@ -171,23 +183,25 @@ export function DogForm({
               </Choices>
             </Pair>
             <Field
+              key={`caution ${dogId}`}
               label="Caution at the door"
               name="caution"
-              defaultValue={was('caution')}
+              defaultValue={has('caution')}
               error={state.errors['caution']}
               hint="shown wherever somebody is sent to this dog"
             />
             <div>
-              <Tick name="biteHistory" value="yes" ticked={was('biteHistory') === 'yes'}>
+              <Tick key={`bite ${dogId}`} name="biteHistory" value="yes" ticked={has('biteHistory') === 'yes'}>
                 Bite history
               </Tick>
             </div>
             <Pair>
               <DateField
+                key={`born ${dogId}`}
                 label="Born on"
                 name="bornOn"
                 onChange={touch}
-                defaultValue={was('bornOn')}
+                defaultValue={has('bornOn')}
                 error={state.errors['bornOn']}
                 hint="or an estimate; under six months its ladder is another"
               />
@@ -196,7 +210,7 @@ export function DogForm({
               <span id="traits">Its ladder is made for a dog that is</span>
               <div role="group" aria-labelledby="traits">
                 {traitNames.map((t) => (
-                  <Tick key={t} name="traits" value={t} ticked={values['traits']?.includes(t) ?? false}>
+                  <Tick key={`${t} ${dogId}`} name="traits" value={t} ticked={shown['traits']?.includes(t) ?? false}>
                     {traitWords[t]}
                   </Tick>
                 ))}
@@ -231,11 +245,11 @@ export function DogForm({
             )}
             {state.errors['promised'] && <Fault>{state.errors['promised']}</Fault>}
             <PromiseRows
-              key={preset?.id}
+              key={`${preset?.id ?? ''} ${dogId}`}
               promising={promising}
               touch={touch}
               values={begin}
-              words={values}
+              words={shown}
               errors={state.errors}
             />
             {whole.reps > 0 && (
@@ -311,6 +325,8 @@ export interface Booking {
     readonly name: string
     readonly ownerName: string
     readonly lastLeft: string
+    /** What is known of it, as this form types it. */
+    readonly typed: Typed
   }[]
   /** What its promises can begin from. */
   readonly presets: readonly Preset[]

@@ -12,7 +12,7 @@ import { clock, day, fieldErrors, line, optionalDay, optionalLine } from '@/core
 import type { Curriculum } from '@/core/curriculum/types'
 import { newestCurriculum } from '@/store/curricula'
 import type { Db } from '@/store/database'
-import { insertHours, insertPerson, readKennel } from '@/store/kennel'
+import { insertHours, insertPerson, readKennel, readPeople } from '@/store/kennel'
 import { readHouse } from '@/store/house'
 import { dropDraft } from '@/store/intake'
 import { readMethodChanges } from '@/store/method'
@@ -24,11 +24,16 @@ import {
   insertCueWord,
   insertDog,
   insertPromise,
+  hasLater,
   insertResidency,
+  readCueWords,
+  replaceCueWords,
   residencyDuring,
+  updateDog,
 } from '@/store/residents'
 import { writePasscode } from '@/store/signingIn'
-import { refold } from '../record/refold'
+import { refold, refoldDog } from '../record/refold'
+import { changeBooks, noteWord } from './changeBooks'
 import { refuse, wrongIn, type Deed } from './deed'
 import { promisesFrom } from './promises'
 
@@ -66,6 +71,8 @@ export const dogForm = (today: string, promisesNeeded = true) =>
       promised: promisesNeeded ? somePromised : promisedRows,
       /** Of a dog that was here before. */
       dogId: z.union([z.literal(''), z.uuid()]).default(''),
+      /** The dog whose ticks the form showed: only then does one that is not there mean that it was taken out. */
+      shown: z.union([z.literal(''), z.uuid()]).default(''),
       /**
        * What the residency is to be called: made by the screen, so that what was typed on one device can be gone on
        * with on another.
@@ -75,8 +82,6 @@ export const dogForm = (today: string, promisesNeeded = true) =>
     .transform((f) => ({
       ...f,
       arrivesOn: f.arrivesOn === '' ? today : f.arrivesOn,
-      releaseWord: f.releaseWord === '' ? 'Okay' : f.releaseWord,
-      markerWord: f.markerWord === '' ? 'Yes' : f.markerWord,
     }))
     .superRefine((f, ctx) => {
       if (f.bornOn !== '' && f.bornOn > f.arrivesOn)
@@ -118,7 +123,7 @@ function ladderAtHome(
   known: DogTraits | undefined,
   now: number,
 ): Curriculum {
-  const traits = known ?? traitsIn(form)
+  const traits = traitsIn(form, known)
   return regimeOf(curriculum, methodAt(readMethodChanges(db), now), {
     traits,
     side: sideSaid(form.side).side,
@@ -126,18 +131,67 @@ function ladderAtHome(
   }).curriculum
 }
 
-const traitsIn = (form: z.infer<ReturnType<typeof dogForm>>): DogTraits => ({
+type DogFormed = z.infer<ReturnType<typeof dogForm>>
+
+/** The traits of a dog as it is booked: what was known of it, and what is typed now. */
+const traitsIn = (form: DogFormed, known?: DogTraits): DogTraits => ({
   ...plainDog,
+  ...(known && form.shown !== form.dogId ? known : {}),
   ...Object.fromEntries(form.traits.map((t) => [t, true])),
-  bornOn: form.bornOn === '' ? null : form.bornOn,
+  bornOn: form.bornOn === '' ? (known?.bornOn ?? null) : form.bornOn,
 })
+
+/**
+ * What was typed at the booking of a dog that was here before, kept where it says something else than what is known of
+ * it. What was left empty says nothing.
+ */
+function keepTyped(
+  db: Db,
+  residencyId: string,
+  form: DogFormed,
+  who: { readonly recordedBy: string; readonly now: number },
+): void {
+  const known = findResident(db, residencyId)
+  if (!known) return
+  changeBooks(db, known, 'name', form.name, who)
+  changeBooks(db, known, 'owner', form.owner, who)
+  const said = (typed: string, was: string): string => (typed === '' ? was : typed)
+  const release = said(form.releaseWord, known.releaseWord)
+  const marker = said(form.markerWord, known.markerWord)
+  noteWord(db, known, { what: 'release', was: known.releaseWord, becomes: release }, who)
+  noteWord(db, known, { what: 'marker', was: known.markerWord, becomes: marker }, who)
+  const words = readCueWords(db, known.dogId)
+  for (const [command, typed] of Object.entries(form.cueWords)) {
+    const was = words.get(command) ?? ''
+    if (typed === '' || typed === was) continue
+    // It is taught anew from where the word is brought in, unless it is only spelled otherwise.
+    const spelling = typed.toLowerCase() === was.toLowerCase()
+    noteWord(db, known, { what: spelling ? 'spelling' : 'word', of: command, was, becomes: typed }, who)
+    replaceCueWords(db, known.dogId, new Map([...readCueWords(db, known.dogId), [command, typed]]))
+  }
+  updateDog(db, known.dogId, {
+    releaseWord: release,
+    markerWord: marker,
+    ...(form.side === 'not known yet' ? {} : sideSaid(form.side)),
+    caution: said(form.caution, known.caution),
+    biteHistory: form.biteHistory || (known.biteHistory && form.shown !== form.dogId),
+    traits: traitsIn(form, known.traits),
+  })
+}
+
+interface Adding {
+  readonly promisesNeeded?: boolean
+  readonly pastToo?: boolean
+  /** Who books it; whoever came first where nobody is named. */
+  readonly recordedBy?: string
+}
 
 /** Adds a dog with its residency, words and promises; the id is that of the residency. */
 export function addDog(
   db: Db,
   raw: unknown,
   now: number,
-  { promisesNeeded = true, pastToo = false }: { readonly promisesNeeded?: boolean; readonly pastToo?: boolean } = {},
+  { promisesNeeded = true, pastToo = false, recordedBy }: Adding = {},
 ): FormResult {
   const curriculum = newestCurriculum(db)
   const today = dayIn(readKennel(db).timeZone, now)
@@ -170,8 +224,8 @@ export function addDog(
           id: dogId,
           name: form.name,
           ownerName: form.owner,
-          releaseWord: form.releaseWord,
-          markerWord: form.markerWord,
+          releaseWord: form.releaseWord === '' ? 'Okay' : form.releaseWord,
+          markerWord: form.markerWord === '' ? 'Yes' : form.markerWord,
           ...sideSaid(form.side),
           caution: form.caution,
           biteHistory: form.biteHistory,
@@ -194,9 +248,13 @@ export function addDog(
         createdAt: now,
         rehearse: readHouse(db).rehearse === 'yes',
       })
+      // A stay that is entered when it is long past says nothing of the dog as it is now.
+      const by = recordedBy ?? readPeople(db)[0]?.id
+      if (before && by !== undefined && !hasLater(db, id)) keepTyped(db, id, form, { recordedBy: by, now })
       for (const { command, ...promise } of wanted.promises) insertPromise(db, id, command, promise)
       dropDraft(db, id, 'booking')
-      refold(db, id, now)
+      if (before) refoldDog(db, dogId, now)
+      else refold(db, id, now)
       return { ok: true, id }
     })
     .immediate()

@@ -1,14 +1,14 @@
-import { v7 } from 'uuid'
 import { z } from 'zod'
 import { dayIn, daysBetween } from '@/core/days'
 import { day, line } from '@/core/fields'
-import { appendBookChange, firstRecorded, insertBookChange, type BookKind, type PlainKind } from '@/store/books'
+import { firstRecorded } from '@/store/books'
 import type { Db } from '@/store/database'
 import { readKennel } from '@/store/kennel'
 import { dogInRun, findResident, residencyDuring, type Resident } from '@/store/residents'
 import { refold } from '../record/refold'
 import { nobody, whoField, worksHere } from '../scene/who'
 import { longestStay } from './begin'
+import { changeBooks } from './changeBooks'
 import type { Done } from './correct'
 import { refuse, wrongIn } from './deed'
 
@@ -20,39 +20,6 @@ export const booksForm = z.object({
   arrivesOn: day('Arrives on'),
   recordedBy: whoField,
 })
-
-/** Keeps that something in the books of a dog is otherwise from now on; nothing where it is the same. */
-export function changeBooks(
-  db: Db,
-  resident: Resident,
-  what: PlainKind,
-  becomes: string,
-  { recordedBy, now }: { readonly recordedBy: string; readonly now: number },
-): void {
-  const was = { name: resident.name, owner: resident.ownerName, run: resident.runNumber, arrives: resident.arrivesOn }
-  if (was[what] !== becomes)
-    appendBookChange(db, { ...changeOf(resident, what, recordedBy, now), what, was: was[what], becomes })
-}
-
-const changeOf = (resident: Resident, what: BookKind, recordedBy: string, at: number) => ({
-  id: v7(),
-  residencyId: resident.residencyId,
-  dogId: resident.dogId,
-  what,
-  of: '',
-  at,
-  recordedBy,
-})
-
-/** Keeps that a word said to a dog is another from now on. */
-export function noteWord(
-  db: Db,
-  resident: Resident,
-  word: { readonly what: BookKind; readonly of?: string; readonly was: string; readonly becomes: string },
-  { recordedBy, now }: { readonly recordedBy: string; readonly now: number },
-): void {
-  if (word.was !== word.becomes) insertBookChange(db, { ...changeOf(resident, word.what, recordedBy, now), ...word })
-}
 
 /**
  * Puts right what stands in the books of a dog: its name, its owner’s, its run and the day it came. What it was before

@@ -10,11 +10,21 @@ import { kgPerLb } from '@/core/measures'
 import { severalIn, stepSchemas, type Entry, type StepId } from '@/core/intake/steps'
 import type { Db } from '@/store/database'
 import { insertWeight, readWeights } from '@/store/food'
-import { appendEntry, dropDraft, dropDraftsBefore, readDraft, readDrafts, writeDraft, type Draft } from '@/store/intake'
+import {
+  appendEntry,
+  dropDraft,
+  dropDraftsBefore,
+  readDraft,
+  readDrafts,
+  readEntry,
+  writeDraft,
+  type Draft,
+} from '@/store/intake'
 import { readKennel } from '@/store/kennel'
 import {
   dogInRun,
   findResident,
+  hasLater,
   insertFinish,
   readCueWords,
   readFinishes,
@@ -26,7 +36,7 @@ import {
 import type { FormResult } from './begin'
 import { compareStandings } from '@/core/views/compare'
 import { ladderOf, regimesFor } from '../scene/regimes'
-import { changeBooks, noteWord } from './books'
+import { changeBooks, noteWord } from './changeBooks'
 import { derive, refold, refoldDog } from '../record/refold'
 import { refuse, wrongIn } from './deed'
 import { promisesFrom } from './promises'
@@ -116,6 +126,8 @@ function followStep(
       return arrive(db, resident, entry as Entry<'arrival'>, recordedBy, now)
     case 'health': {
       const health = entry as Entry<'health'>
+      // It is kept of that stay; what the dog is now was said at a later one.
+      if (hasLater(db, resident.residencyId)) return undefined
       const traits = {
         ...resident.traits,
         ...Object.fromEntries(traitNames.map((t) => [t, health.traits.includes(t)])),
@@ -170,11 +182,18 @@ function arrive(
   }
   if (Object.keys(errors).length > 0) return errors
   changeBooks(db, resident, 'run', arrival.run, { recordedBy, now })
+  // The weight of a form that is kept again is no weighing of today, nor is that of a dog that is not here.
+  const was = readEntry(db, resident.residencyId, 'arrival')
+  const again =
+    was?.residencyId === resident.residencyId &&
+    was.entry.weight === arrival.weight &&
+    was.entry.weightUnit === arrival.weightUnit
+  const here = today <= resident.leavesOn
   const last = weights.at(-1)
-  if (kg !== undefined && (last?.day !== today || Math.abs(last.kg - kg) > 1e-9))
+  if (kg !== undefined && here && !again && (last?.day !== today || Math.abs(last.kg - kg) > 1e-9))
     insertWeight(db, { id: v7(), dogId: resident.dogId, day: today, kg, at: now, recordedBy })
   const bornOn = arrival.bornOn === '' ? null : arrival.bornOn
-  if (bornOn !== resident.traits.bornOn) {
+  if (bornOn !== resident.traits.bornOn && !hasLater(db, resident.residencyId)) {
     updateDog(db, resident.dogId, { traits: { ...plainDog, ...resident.traits, bornOn } })
     refoldDog(db, resident.dogId, now)
   }
@@ -196,6 +215,8 @@ function takeWords(
   recordedBy: string,
   now: number,
 ): Errors | undefined {
+  // It is kept of that stay; the words that are said to the dog now are those of a later one.
+  if (hasLater(db, resident.residencyId)) return undefined
   const curriculum = ladderOf(db, resident.residencyId, now)
   const bad = words.cues.findIndex((c) => {
     const command = findCommand(curriculum, c.command)

@@ -1,3 +1,4 @@
+import { typedOf } from '@/core/form'
 import { writeCsv } from '@/core/csv/csv'
 import type { Db } from '@/store/database'
 import { readWeights } from '@/store/food'
@@ -194,18 +195,19 @@ function addRow(db: Db, value: (column: Column) => string, recordedBy: string, n
       dogId: knownDog(db, value('dog'), value('owner')),
     },
     now,
-    { promisesNeeded: false, pastToo: true },
+    { promisesNeeded: false, pastToo: true, recordedBy },
   )
   if (!done.ok) return done.errors
+  // What a cell leaves empty stays as it was known of a dog that was here before.
   const kept = (step: 'owner' | 'arrival', typed: Record<string, string>): Errors => {
-    const result = keepStep(
-      db,
-      done.id,
-      step,
-      Object.fromEntries(Object.entries(typed).map(([k, v]) => [k, [v]])),
-      recordedBy,
-      now,
-    )
+    const said = Object.entries(typed).flatMap(([k, v]) => (v === '' ? [] : [[k, [v]] as const]))
+    const {
+      weight: _w,
+      weightRight: _r,
+      arrivalNote: _n,
+      ...known
+    } = typedOf(readEntry(db, done.id, step)?.entry ?? {})
+    const result = keepStep(db, done.id, step, { ...known, ...Object.fromEntries(said) }, recordedBy, now)
     return result.ok ? {} : result.errors
   }
   return {
@@ -218,8 +220,8 @@ function addRow(db: Db, value: (column: Column) => string, recordedBy: string, n
           weight: value('weight kg') === '' ? value('weight lb') : value('weight kg'),
           weightUnit: value('weight kg') === '' && value('weight lb') !== '' ? 'lb' : 'kg',
           weightRight: value('weight confirmed').toLowerCase() === 'yes' ? 'yes' : '',
-          bornOn: value('born'),
-          sex: value('sex') === '' ? 'not known' : value('sex'),
+          bornOn: value('born') === '' ? (findResident(db, done.id)?.traits.bornOn ?? '') : value('born'),
+          sex: value('sex'),
           chip: value('chip'),
         })
       : {}),

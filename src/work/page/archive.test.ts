@@ -85,7 +85,8 @@ describe('a dog that comes back', () => {
       at: monday,
       recordedBy: ada,
     })
-    const back = addDog(db, { ...dogFields, dogId, run: '9', arrivesOn: '2026-05-10', leavesOn: '2026-05-30' }, after)
+    const stay = { dogId, run: '9', arrivesOn: '2026-05-10', leavesOn: '2026-05-30' }
+    const back = addDog(db, { ...dogFields, releaseWord: '', markerWord: '', ...stay }, after)
     if (!back.ok) throw new Error(JSON.stringify(back.errors))
     const again = findResident(db, back.id)
     if (!again) throw new Error('not back')

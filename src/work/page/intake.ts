@@ -12,7 +12,7 @@ import { typedOfPromises } from '@/core/promise/typed'
 import type { Db } from '@/store/database'
 import { readHouse } from '@/store/house'
 import { keptSteps, photoAt, readDraft, readEntry } from '@/store/intake'
-import { findResident, readCueWords, readPromises, residentsOn, type Resident } from '@/store/residents'
+import { dogsKnown, findResident, readCueWords, readPromises, residentsOn, type Resident } from '@/store/residents'
 import { reportedOf } from '../scene/before'
 import { ladderOf } from '../scene/regimes'
 import { groundOf } from '../scene/ground'
@@ -45,9 +45,7 @@ export function loadIntake(db: Db, residencyId: string, now: number): IntakeView
   const context: StepContext = {
     unit: house.unit,
     taught: firstRecorded(db, residencyId) !== null,
-    others: residentsOn(db, dayIn(house.timeZone, now))
-      .filter((r) => r.residencyId !== residencyId)
-      .map((r) => ({ id: r.dogId, name: `${r.runNumber} ${r.name}` })),
+    others: othersFor(db, resident, dayIn(house.timeZone, now)),
     commands: curriculum.commands.map((c) => ({
       id: c.id,
       name: c.name,
@@ -62,13 +60,26 @@ export function loadIntake(db: Db, residencyId: string, now: number): IntakeView
     const entry = readEntry(db, residencyId, spec.id)
     return {
       ...spec,
-      values: open?.typed ?? known(db, resident, spec.id, entry?.entry, curriculum, now),
+      values:
+        open?.typed ?? known(db, resident, spec.id, entry?.entry, entry?.residencyId === residencyId, curriculum, now),
       draft: open && { by: open.by, at: open.savedAt },
       kept: kept.has(spec.id),
       fromBefore: !kept.has(spec.id) && entry !== undefined,
     }
   })
   return { resident, steps, photoAt: photoAt(db, resident.dogId), timeZone: house.timeZone, devices: house.devices }
+}
+
+/** Dogs that this one may be said not to meet: those here, and those it was said of before, wherever they are now. */
+function othersFor(db: Db, resident: Resident, today: string): StepContext['others'] {
+  const here = residentsOn(db, today).filter((r) => r.dogId !== resident.dogId)
+  const said = readEntry(db, resident.residencyId, 'health')?.entry.notWith ?? []
+  const away = said.filter((id) => !here.some((r) => r.dogId === id))
+  const names = new Map(dogsKnown(db).map((d) => [d.id, d.name]))
+  return [
+    ...here.map((r) => ({ id: r.dogId, name: `${r.runNumber} ${r.name}` })),
+    ...away.map((id) => ({ id, name: `${names.get(id) ?? 'a dog that was here'} (away)` })),
+  ]
 }
 
 /** What the choosing of this dog’s promises needs, with lengths as the house says them. */
@@ -78,12 +89,22 @@ export const loadPromising = (db: Db, residencyId: string, now: number): Promisi
 })
 
 /** What is known of a step already: what was kept, and what the booking said. */
-function known(db: Db, resident: Resident, step: StepId, entry: unknown, curriculum: Curriculum, now: number): Typed {
+function known(
+  db: Db,
+  resident: Resident,
+  step: StepId,
+  entry: unknown,
+  keptHere: boolean,
+  curriculum: Curriculum,
+  now: number,
+): Typed {
   const of = typedOf(entry ?? {})
   switch (step) {
     case 'arrival':
       return {
         ...of,
+        // A dog that comes again is put on the scale again.
+        ...(keptHere ? {} : { weight: [''], weightRight: [''], arrivalNote: [''] }),
         run: [resident.runNumber],
         ...(resident.traits.bornOn === null ? {} : { bornOn: [resident.traits.bornOn] }),
       }

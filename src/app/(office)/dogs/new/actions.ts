@@ -13,7 +13,7 @@ import { discardBooking } from '@/work/do/intake'
 import { actOnForm, typed } from '../../typed'
 import { requestTime } from '@/work/scene/clock'
 
-export const addResident = actOnForm('trainer', (_, form) => {
+export const addResident = actOnForm('trainer', (who, form) => {
   const { commands } = newestCurriculum(kennelDatabase())
   const done = addDog(
     kennelDatabase(),
@@ -31,6 +31,7 @@ export const addResident = actOnForm('trainer', (_, form) => {
           'caution',
           'key',
           'dogId',
+          'shown',
         ].map((name) => [name, form.get(name) ?? undefined]),
       ),
       bornOn: form.get('bornOn') ?? '',
@@ -40,6 +41,7 @@ export const addResident = actOnForm('trainer', (_, form) => {
       promised: nested(typed(form))['promised'],
     },
     requestTime(),
+    { recordedBy: who.id },
   )
   if (!done.ok) return done.errors
   revalidatePath('/', 'layout')

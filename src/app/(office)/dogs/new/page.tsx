@@ -11,7 +11,7 @@ import { newestCurriculum } from '@/store/curricula'
 import { kennelDatabase } from '@/store/connection'
 import { sayMoment } from '@/ui/when'
 import { requestTime } from '@/work/scene/clock'
-import { dogsKnown } from '@/store/residents'
+import { loadKnownDogs } from '@/work/page/knownDogs'
 import { bookingDraft, openBookings } from '@/work/do/intake'
 import { groundOf } from '@/work/scene/ground'
 import { loadPresets } from '@/work/page/packages'
@@ -53,7 +53,7 @@ export default async function NewDogPage({
         typed: bookingDraft(db, key)?.typed ?? (dog === undefined ? {} : { dogId: [dog] }),
         saveDraft: saveIntakeDraft,
         others,
-        known: dogsKnown(db),
+        known: loadKnownDogs(db),
         presets: loadPresets(db, now),
         discard: discardBegun,
       }}
