@@ -4,25 +4,39 @@ import { stepSchemas, type Entry, type StepId } from '@/core/intake/steps'
 import type { Db } from './database'
 
 const typed = z.record(z.string(), z.array(z.string()))
-const draftRow = z.object({ key: z.string(), typed: z.string(), savedAt: z.number(), by: z.string() })
+const draftRow = z.object({
+  key: z.string(),
+  typed: z.string(),
+  savedAt: z.number(),
+  by: z.string(),
+  byId: z.string(),
+  read: z.string().nullable(),
+})
 
 export interface Draft {
   readonly key: string
   readonly typed: Typed
   readonly savedAt: number
   readonly by: string
+  readonly byId: string
+  /** What the fields held when it was begun; undefined where nobody knows. */
+  readonly read: Typed | undefined
 }
 
 const draftOf = (raw: unknown): Draft => {
   const r = draftRow.parse(raw)
-  return { ...r, typed: typed.parse(JSON.parse(r.typed)) }
+  return {
+    ...r,
+    typed: typed.parse(JSON.parse(r.typed)),
+    read: r.read === null ? undefined : typed.parse(JSON.parse(r.read)),
+  }
 }
 
 /** What was typed into a step and not yet kept; undefined when nothing was. */
 export function readDraft(db: Db, key: string, step: string): Draft | undefined {
   const raw = db
     .prepare(
-      `SELECT d.key, d.typed, d.saved_at AS savedAt, p.name AS by
+      `SELECT d.key, d.typed, d.saved_at AS savedAt, p.name AS by, d.saved_by AS byId, d.read
         FROM intake_draft d
         JOIN person p ON p.id = d.saved_by
         WHERE d.key = ? AND d.step = ?`,
@@ -35,7 +49,7 @@ export function readDraft(db: Db, key: string, step: string): Draft | undefined 
 export const readDrafts = (db: Db, step: string, most: number): readonly Draft[] =>
   db
     .prepare(
-      `SELECT d.key, d.typed, d.saved_at AS savedAt, p.name AS by
+      `SELECT d.key, d.typed, d.saved_at AS savedAt, p.name AS by, d.saved_by AS byId, d.read
         FROM intake_draft d
         JOIN person p ON p.id = d.saved_by
         WHERE d.step = ?
@@ -44,13 +58,21 @@ export const readDrafts = (db: Db, step: string, most: number): readonly Draft[]
     .all(step, most)
     .map(draftOf)
 
-export function writeDraft(db: Db, key: string, step: string, values: Typed, savedBy: string, at: number): void {
+export function writeDraft(
+  db: Db,
+  key: string,
+  step: string,
+  values: Typed,
+  savedBy: string,
+  at: number,
+  read?: Typed,
+): void {
   db.prepare(
-    `INSERT INTO intake_draft (key, step, typed, saved_at, saved_by)
-      VALUES (?, ?, ?, ?, ?)
+    `INSERT INTO intake_draft (key, step, typed, saved_at, saved_by, read)
+      VALUES (?, ?, ?, ?, ?, ?)
       ON CONFLICT (key, step) DO UPDATE
-      SET typed = excluded.typed, saved_at = excluded.saved_at, saved_by = excluded.saved_by`,
-  ).run(key, step, JSON.stringify(values), at, savedBy)
+      SET typed = excluded.typed, saved_at = excluded.saved_at, saved_by = excluded.saved_by, read = excluded.read`,
+  ).run(key, step, JSON.stringify(values), at, savedBy, read === undefined ? null : JSON.stringify(read))
 }
 
 export function dropDraft(db: Db, key: string, step: string): void {

@@ -2,12 +2,12 @@
 import styled from 'styled-components'
 import type { WrittenWeek } from '@/core/demonstration/homeworkChange'
 import { Choose } from '@/ui/Choose'
-import { Wrong } from '@/ui/fieldParts'
 import { Quiet } from '@/ui/press'
 import { desk } from '@/ui/theme'
 import { useWhen } from '@/ui/ways'
 import type { AfterView } from '@/work/page/after'
 import { unbroken } from '@/core/wording'
+import { SaveBoth } from '../SaveBoth'
 import { useTold } from '../useTold'
 import { AddLine, ChangeLine, ChangePlace, NoteToOwner, type Keep } from './ChangeHomework'
 import type { AfterDeeds } from './deeds'
@@ -23,6 +23,7 @@ export function HomeworkBoard({ view, keep: send }: { view: AfterView; keep: Aft
       told.send(
         () => send({ residencyId: resident.residencyId, from: view.versionId, change: { ...change, ...next } }),
         after,
+        ({ from, change: both }) => send({ residencyId: resident.residencyId, from, change: both }),
       )
   }
   const may = send !== undefined
@@ -37,7 +38,7 @@ export function HomeworkBoard({ view, keep: send }: { view: AfterView; keep: Aft
           {homework.signals} {homework.warmUp}
         </p>
       )}
-      <Wrong>{told.wrong}</Wrong>
+      <SaveBoth told={told} />
       <Weeks data-weeks={homework.weeks.length}>
         {homework.weeks.map((week) => (
           <Week key={week.week} week={week} view={view} keep={may ? keep : undefined} pending={told.pending} />

@@ -11,7 +11,7 @@ import { Choose } from '@/ui/Choose'
 import { Field } from '@/ui/Field'
 import { Fault, Wrong } from '@/ui/fieldParts'
 import { Button, Quiet } from '@/ui/press'
-import { useKeeping } from '../form/useKeeping'
+import { useKeeping, type DraftSaved } from '../form/useKeeping'
 import { DateField } from '@/ui/DateField'
 import { Beside, FormPage, Pair } from '@/ui/Page'
 import { Choices, Pick, Tick } from '@/ui/picks'
@@ -43,10 +43,14 @@ export function DogForm({
   const was = (name: string) => values[name]?.[0]
   const form = useRef<HTMLFormElement>(null)
   const [asTyped, setTyped] = useState<Typed>()
-  const { touch, said } = useKeeping(form, async (typed) => {
-    setTyped(typed)
-    return (await booking.saveDraft({ key: booking.key, step: 'booking', typed })).ok
-  })
+  const { touch, said } = useKeeping(
+    form,
+    (typed, over) => {
+      setTyped(typed)
+      return booking.saveDraft({ key: booking.key, step: 'booking', typed, over })
+    },
+    booking.draftAt,
+  )
   const [dogId, setDog] = useState(was('dogId') ?? '')
   const back = booking.known.find((d) => d.id === dogId)
   // Of a dog that was here before the form shows what is known of it, until something was typed for that very dog.
@@ -318,7 +322,9 @@ function Begun({ booking }: { booking: Booking }) {
 export interface Booking {
   readonly key: string
   readonly typed: Typed
-  readonly saveDraft: (raw: unknown) => Promise<{ readonly ok: boolean }>
+  readonly saveDraft: (raw: unknown) => Promise<DraftSaved>
+  /** When the draft that it is drawn from was saved; null for none. */
+  readonly draftAt: number | null
   readonly others: readonly { readonly key: string; readonly name: string; readonly by: string }[]
   readonly known: readonly {
     readonly id: string

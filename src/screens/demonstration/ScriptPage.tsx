@@ -35,7 +35,8 @@ export function ScriptPage({
   const { sayMoment } = useWhen()
   const sheets = useSheets()
   const router = useRouter()
-  const { send, wrong, pending } = useTold()
+  const told = useTold()
+  const { send, wrong, pending } = told
   const { resident, script, live } = view
   const [newest] = view.changes
   const unasked = script.leftOut.filter((l) => l.unasked)
@@ -44,6 +45,7 @@ export function ScriptPage({
       send(
         () => change({ residencyId: resident.residencyId, from: view.changeId, change: { ...view.change, ...next } }),
         after,
+        ({ from, change: both }) => change({ residencyId: resident.residencyId, from, change: both }),
       )
   }
   return (

@@ -13,15 +13,21 @@ import { Choices, Pick, Tick, Ticks } from '@/ui/picks'
 import { phone } from '@/ui/theme'
 import { TimeField } from '@/ui/TimeField'
 import { useKeeping, type Keep } from './useKeeping'
+import { readField } from '@/core/formMerge'
 import { freshForm, type FormAction } from './state'
+import { Together } from './Together'
 
 interface Props {
   readonly action: FormAction
   readonly fields: readonly FieldSpec[]
   readonly values: Typed
   readonly submit: string
+  /** What its fields hold in the kennel, where `values` are a draft: a save over a newer one is known by it. */
+  readonly read?: Typed
   /** Keeps the form as it is being typed; true once that is done. */
   readonly keep?: Keep | undefined
+  /** When the draft that it is drawn from was saved; null for none. */
+  readonly draftAt?: number | null
   readonly hidden?: Readonly<Record<string, string>>
   /** It was kept a moment ago, and is drawn anew from what was kept. */
   readonly justKept?: boolean
@@ -37,8 +43,10 @@ export function SpecForm({
   action,
   fields,
   values,
+  read = values,
   submit,
   keep,
+  draftAt = null,
   hidden = {},
   justKept = false,
   more,
@@ -46,8 +54,9 @@ export function SpecForm({
 }: Props) {
   const [state, send, pending] = useActionState(action, freshForm)
   const form = useRef<HTMLFormElement>(null)
-  const touched = useKeeping(form, keep)
-  const was = state.tries > 0 && Object.keys(state.errors).length > 0 ? state.values : values
+  const touched = useKeeping(form, keep, draftAt)
+  const { clash } = state
+  const was = state.tries > 0 && (clash || Object.keys(state.errors).length > 0) ? state.values : values
   const wrong = Object.keys(state.errors).length
   // The form is drawn anew when it comes back: whoever works by keyboard goes on at the first thing that is wrong, or
   // where they were.
@@ -56,17 +65,21 @@ export function SpecForm({
     const lost = document.activeElement === null || document.activeElement === document.body
     if ((state.tries === 0 && !justKept) || !lost) return
     const at = form.current?.querySelector<HTMLElement>(
-      wrong > 0
-        ? '[aria-invalid="true"], [data-invalid="true"] button, [data-invalid="true"] input'
-        : 'button[type="submit"]',
+      clash
+        ? '[data-clash] input, [data-clash] ~ * button[type="submit"]'
+        : wrong > 0
+          ? '[aria-invalid="true"], [data-invalid="true"] button, [data-invalid="true"] input'
+          : 'button[type="submit"]',
     )
     ;(at ?? form.current?.querySelector<HTMLElement>('button[type="submit"]'))?.focus()
-  }, [state.tries, wrong, justKept])
+  }, [state.tries, clash, wrong, justKept])
   return (
     <Form ref={form} action={send} key={state.tries} noValidate onInput={touched.touch}>
       {Object.entries(hidden).map(([name, value]) => (
         <input key={name} type="hidden" name={name} value={value} />
       ))}
+      <input type="hidden" name={readField} value={JSON.stringify(read)} />
+      {clash && <Together clash={clash} />}
       {wrong > 0 && (
         <Wrong>
           {state.errors[''] ??
@@ -77,10 +90,10 @@ export function SpecForm({
       {more?.({ values: was, errors: state.errors, touch: touched.touch })}
       <Foot>
         <Button type="submit" $now isPending={pending}>
-          {submit}
+          {clash ? 'Save both' : submit}
         </Button>
         {children}
-        <Kept role="status">{(state.tries > 0 || justKept) && wrong === 0 ? 'Kept.' : touched.said}</Kept>
+        <Kept role="status">{(state.tries > 0 || justKept) && wrong === 0 && !clash ? 'Kept.' : touched.said}</Kept>
       </Foot>
     </Form>
   )

@@ -1,19 +1,29 @@
 'use client'
 import { useEffect, useRef, useState, type RefObject } from 'react'
 import type { Typed } from '@/core/fields'
+import { overField, readField } from '@/core/formMerge'
+
+/** Whether a field says how a form stands to what was read, and is none of its own. */
+const ofGuard = (name: string): boolean => name === readField || name === overField || name.startsWith('choose.')
 
 /** House: so long after the last key a form is kept as typed. */
 const keepAfterMs = 600
 
-/** Keeps a form as typed; true once that is done. */
-export type Keep = (typed: Typed) => Promise<boolean>
+/** What came of keeping a form as it is being typed. */
+export type DraftSaved =
+  { readonly ok: true; readonly savedAt: number } | { readonly ok: false; readonly reason?: string }
+/** Keeps a form as typed, over the draft that was saved at this moment; null for none. */
+export type Keep = (typed: Typed, over: number | null) => Promise<DraftSaved>
 
 /** Sends the form as typed a moment after the last key, and says so. */
 export function useKeeping(
   form: RefObject<HTMLFormElement | null>,
   keep: Keep | undefined,
+  /** When the draft that the form was drawn from was saved. */
+  from: number | null = null,
 ): { readonly touch: () => void; readonly said: string } {
   const [said, setSaid] = useState('')
+  const over = useRef(from)
   const timer = useRef<ReturnType<typeof setTimeout>>(undefined)
   useEffect(() => () => clearTimeout(timer.current), [])
   const touch = () => {
@@ -23,10 +33,16 @@ export function useKeeping(
       if (!form.current) return
       const typed: Record<string, string[]> = {}
       for (const [name, value] of new FormData(form.current))
-        if (typeof value === 'string' && !name.startsWith('$')) (typed[name] ??= []).push(value)
-      keep(typed).then(
-        (ok) =>
-          setSaid(ok ? 'Kept as typed; go on here or on another device.' : 'Not kept yet: signed out, or too much.'),
+        if (typeof value === 'string' && !name.startsWith('$') && !ofGuard(name)) (typed[name] ??= []).push(value)
+      keep(typed, over.current).then(
+        (done) => {
+          if (done.ok) over.current = done.savedAt
+          setSaid(
+            done.ok
+              ? 'Kept as typed; go on here or on another device.'
+              : (done.reason ?? 'Not kept yet: signed out, or too much.'),
+          )
+        },
         () => setSaid('Not kept yet: no connection. It stays on this page.'),
       )
     }, keepAfterMs)

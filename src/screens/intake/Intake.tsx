@@ -15,6 +15,7 @@ import { OfficePage } from '@/ui/Page'
 import type { IntakeStep, IntakeView } from '@/work/page/intake'
 import type { FormAction } from '../form/state'
 import { SpecForm } from '../form/SpecForm'
+import type { DraftSaved } from '../form/useKeeping'
 import { Promises } from '../promise/PromiseRows'
 import type { Promising } from '@/work/page/promising'
 import { OrderedList } from '@/ui/List'
@@ -32,7 +33,7 @@ export function Intake({
   /** Where promises are the step. */
   promising: Promising | undefined
   keep: FormAction
-  saveDraft: (raw: unknown) => Promise<{ readonly ok: boolean }>
+  saveDraft: (raw: unknown) => Promise<DraftSaved>
 }) {
   const { sayMoment } = useWhen()
   const { resident, steps } = view
@@ -124,18 +125,20 @@ function StepForm({
   last: boolean
   promising: Promising | undefined
   keep: FormAction
-  saveDraft: (raw: unknown) => Promise<{ readonly ok: boolean }>
+  saveDraft: (raw: unknown) => Promise<DraftSaved>
 }) {
   const id = view.resident.residencyId
-  const asTyped = async (typed: Typed) => {
+  const asTyped = (typed: Typed, over: number | null) => {
     const { residencyId: _r, step: _s, ...rest } = typed
-    return (await saveDraft({ key: id, step: step.id, typed: rest })).ok
+    return saveDraft({ key: id, step: step.id, typed: rest, read: step.read, over })
   }
   return (
     <SpecForm
       action={keep}
       fields={step.fields}
       values={step.values}
+      read={step.read}
+      draftAt={step.draft?.at ?? null}
       keep={asTyped}
       hidden={{ residencyId: id, step: step.id }}
       submit={last ? 'Keep, and to the dog' : 'Keep, and go on'}

@@ -4,7 +4,6 @@ import { useState } from 'react'
 import styled from 'styled-components'
 import { reportParts, type ReportPart } from '@/core/views/weekReport'
 import { Line } from '@/ui/Line'
-import { Fault } from '@/ui/fieldParts'
 import { Field } from '@/ui/Field'
 import { Beside, OfficePage } from '@/ui/Page'
 import { Button, FileLink } from '@/ui/press'
@@ -16,6 +15,7 @@ import { List } from '@/ui/List'
 import { DogHead } from '../DogHead'
 import { May } from '../shell/may'
 import type { Told } from '../told'
+import { SaveBoth } from '../SaveBoth'
 import { useTold } from '../useTold'
 
 const labels: Readonly<Record<ReportPart, string>> = {
@@ -97,7 +97,8 @@ function Lines({ page }: { page: ReportPage }) {
 }
 
 function Words({ page, keep }: { page: ReportPage; keep: (raw: unknown) => Promise<Told> }) {
-  const { send, wrong, pending } = useTold()
+  const told = useTold()
+  const { send, pending } = told
   const [fresh, setFresh] = useState(0)
   const [texts, setTexts] = useState(page.texts)
   return (
@@ -106,12 +107,11 @@ function Words({ page, keep }: { page: ReportPage; keep: (raw: unknown) => Promi
         e.preventDefault()
         const data = new FormData(e.currentTarget)
         const texts = Object.fromEntries(reportParts.map((p) => [p, String(data.get(p) ?? '')]))
-        send(() =>
-          keep({
-            residencyId: page.resident.residencyId,
-            from: page.version,
-            change: { from: page.week.from, to: page.week.to, texts },
-          }),
+        const { residencyId } = page.resident
+        send(
+          () => keep({ residencyId, from: page.version, change: { from: page.week.from, to: page.week.to, texts } }),
+          undefined,
+          ({ from, change }) => keep({ residencyId, from, change }),
         )
       }}
     >
@@ -120,7 +120,7 @@ function Words({ page, keep }: { page: ReportPage; keep: (raw: unknown) => Promi
           <Field key={p} label={labels[p]} name={p} defaultValue={texts[p]} long plain maxLength={1200} />
         ))}
       </div>
-      {wrong !== '' && <Fault role="alert">{wrong}</Fault>}
+      <SaveBoth told={told} />
       <Row>
         <Button type="submit" isPending={pending}>
           {pending ? 'Keeping …' : 'Keep it'}

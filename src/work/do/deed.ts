@@ -4,6 +4,17 @@ export interface Refusal {
   readonly reason: string
   /** By field of the form; what is under no name is wrong with the whole. */
   readonly errors: Readonly<Record<string, string>>
+  /** Where somebody else changed the same thing meanwhile. */
+  readonly together?: LaidTogether
+}
+
+/** What two people made of the same thing, laid together: to be saved over the newest version in one tap. */
+export interface LaidTogether {
+  readonly from: string
+  /** As the form sends it; where both changed the same, one's own stands. */
+  readonly change: unknown
+  /** What both changed, by where it stands. */
+  readonly both: readonly string[]
 }
 
 /** What every deed answers: what it made, or why not. `Also`: what a refusal says beside it. */

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { scriptChange } from '@/core/demonstration/change'
+import { noChange, scriptChange } from '@/core/demonstration/change'
 import type { Db } from '@/store/database'
 import { scriptChanges } from '@/store/demonstrations'
 import { whoField } from '../scene/who'
@@ -16,4 +16,7 @@ export const scriptForm = z.object({
 
 /** Keeps what a lead made of the script. */
 export const changeScript = (db: Db, form: z.infer<typeof scriptForm>, now: number): Deed =>
-  keepVersion(db, scriptChanges, 'script', form, now)
+  keepVersion(db, scriptChanges, 'script', form, now, {
+    plain: noChange,
+    parse: (raw) => scriptChange.safeParse(raw).data,
+  })

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { homeworkChange } from '@/core/demonstration/homeworkChange'
+import { homeworkChange, plainHomework } from '@/core/demonstration/homeworkChange'
 import {
   impossibleIn,
   mostDaysAtHome,
@@ -27,7 +27,10 @@ export const homeworkForm = z.object({
 
 /** Keeps what a person made of the homework. */
 export const changeHomework = (db: Db, form: z.infer<typeof homeworkForm>, now: number): Deed =>
-  keepVersion(db, homeworkChanges, 'homework', form, now)
+  keepVersion(db, homeworkChanges, 'homework', form, now, {
+    plain: plainHomework,
+    parse: (raw) => homeworkChange.safeParse(raw).data,
+  })
 
 export const practiceForm = z.object({
   residencyId: z.uuid(),

@@ -2,23 +2,38 @@ import { v7 } from 'uuid'
 import { nested, fieldErrors, type Typed } from '@/core/fields'
 import { houseSections, sectionSchemas, severalInHouse, type HouseSection } from '@/core/house/house'
 import { dayIn } from '@/core/days'
+import type { Sent } from '@/core/formMerge'
+import { sectionsFor } from '@/core/house/sections'
 import type { Db } from '@/store/database'
 import { allFeeds, appendHouse, readHouse, writeDaysOff, writeFeeds, writeSpaces } from '@/store/house'
 import { readKennel, readPeople, replaceHours } from '@/store/kennel'
 import { lapseStandings, lapseStandingsIn } from '@/store/standings'
 import type { FormResult } from './begin'
+import { houseValues } from '../page/house'
 import { wrongIn } from './deed'
+import { isSent, toWrite, type Clashed } from './saveOver'
 import { whyNotWritable } from '../scene/backups'
 
 export const isSection = (id: string): id is HouseSection => (houseSections as readonly string[]).includes(id)
 
-/** Keeps one section of the house as typed; nothing of it when anything is wrong. */
-export function keepSection(db: Db, section: HouseSection, typed: Typed, recordedBy: string, now: number): FormResult {
-  const raw = nested(typed, severalInHouse)
-  const parsed = sectionSchemas[section].safeParse(raw)
-  if (!parsed.success) return wrongIn(fieldErrors(parsed.error))
+/**
+ * Keeps one section of the house as typed; nothing of it when anything is wrong, and nothing over what somebody else
+ * kept since it was read.
+ */
+export function keepSection(
+  db: Db,
+  section: HouseSection,
+  form: Typed | Sent,
+  recordedBy: string,
+  now: number,
+): FormResult | Clashed {
   return db
-    .transaction((): FormResult => {
+    .transaction((): FormResult | Clashed => {
+      const write = isSent(form) ? overKept(db, section, form, now) : { ok: true as const, typed: form }
+      if (!write.ok) return write
+      const raw = nested(write.typed, severalInHouse)
+      const parsed = sectionSchemas[section].safeParse(raw)
+      if (!parsed.success) return wrongIn(fieldErrors(parsed.error))
       switch (section) {
         case 'house': {
           const house = sectionSchemas.house.parse(raw)
@@ -96,6 +111,14 @@ export function keepSection(db: Db, section: HouseSection, typed: Typed, recorde
       return { ok: true, id: section }
     })
     .immediate()
+}
+
+/** A section as it was sent, over what was kept of it since it was read. */
+function overKept(db: Db, section: HouseSection, form: Sent, now: number): ReturnType<typeof toWrite> {
+  const { timeZone } = readKennel(db)
+  const { fields = [] } = sectionsFor(readPeople(db), timeZone).find((s) => s.id === section) ?? {}
+  const asked = { fields, several: severalInHouse }
+  return toWrite(form, houseValues(db, now)[section], asked, { by: '', at: undefined, timeZone })
 }
 
 /** The first row that names nobody who works here, −1 when all do. */

@@ -34,6 +34,10 @@ import {
   type Resident,
 } from '@/store/residents'
 import type { FormResult } from './begin'
+import type { Sent } from '@/core/formMerge'
+import { same, type Json } from '@/core/merge'
+import { specsFor, valuesNow } from '../page/intake'
+import { isSent, toWrite, type Clashed } from './saveOver'
 import { compareStandings } from '@/core/views/compare'
 import { ladderOf, regimesFor } from '../scene/regimes'
 import { changeBooks, noteWord } from './changeBooks'
@@ -53,22 +57,47 @@ export const draft = z.object({
   typed: z
     .record(z.string().max(80), z.array(z.string().max(2000)).max(60))
     .refine((t) => Object.keys(t).length <= mostFields && JSON.stringify(t).length <= mostLetters, 'Too much.'),
+  /** What the fields held when it was begun. */
+  read: z
+    .record(z.string().max(80), z.array(z.string().max(2000)).max(60))
+    .refine((t) => Object.keys(t).length <= mostFields && JSON.stringify(t).length <= mostLetters, 'Too much.')
+    .optional(),
+  /** When the draft that it goes on from was saved; null where there was none. */
+  over: z.number().nullable().optional(),
 })
 
 /** House: a booking that nobody went on with is forgotten after so many days. */
 const draftDays = 14
 
-/** Keeps a step as it is being typed, so that it can be gone on with on another device. */
-export function saveDraft(db: Db, raw: unknown, savedBy: string, now: number): { readonly ok: boolean } {
+/**
+ * Keeps a step as it is being typed, so that it can be gone on with on another device. Never over what somebody typed
+ * into it meanwhile: that stays, and what is typed here is laid over it when it is saved for good.
+ */
+export function saveDraft(
+  db: Db,
+  raw: unknown,
+  savedBy: string,
+  now: number,
+): { readonly ok: true; readonly savedAt: number } | { readonly ok: false; readonly reason?: string } {
   const parsed = draft.safeParse(raw)
   if (!parsed.success) return { ok: false }
-  const { key, step, typed } = parsed.data
+  const { key, step, typed, read, over } = parsed.data
   if (step !== 'booking' && !findResident(db, key)) return { ok: false }
-  db.transaction(() => {
-    dropDraftsBefore(db, 'booking', now - draftDays * 86_400_000)
-    writeDraft(db, key, step, typed, savedBy, now)
-  }).immediate()
-  return { ok: true }
+  return db
+    .transaction((): ReturnType<typeof saveDraft> => {
+      dropDraftsBefore(db, 'booking', now - draftDays * 86_400_000)
+      const there = readDraft(db, key, step)
+      if (there && there.savedAt !== (over ?? null) && !same(there.typed as Json, typed as Json))
+        return {
+          ok: false,
+          reason: `${there.by} is typing here, too. Yours stays on this page; save it to lay both together.`,
+        }
+      // No two drafts are of one moment.
+      const savedAt = Math.max(now, (there?.savedAt ?? 0) + 1)
+      writeDraft(db, key, step, typed, savedBy, savedAt, read)
+      return { ok: true, savedAt }
+    })
+    .immediate()
 }
 
 /** Bookings begun and not finished, the newest first. */
@@ -83,28 +112,44 @@ export function discardBooking(db: Db, key: string): Draft | undefined {
 
 export const bookingDraft = (db: Db, key: string): Draft | undefined => readDraft(db, key, 'booking')
 
-/** Keeps one step for good, with what follows from it; nothing of it when anything is wrong. */
+/**
+ * Keeps one step for good, with what follows from it; nothing of it when anything is wrong, and nothing over what
+ * somebody else kept since it was read.
+ */
 export function keepStep(
   db: Db,
   residencyId: string,
   step: StepId,
-  typed: Typed,
+  form: Typed | Sent,
   recordedBy: string,
   now: number,
-): FormResult {
-  const parsed = stepSchemas[step].safeParse(nested(typed, severalIn[step]))
-  if (!parsed.success) return wrongIn(fieldErrors(parsed.error))
+): FormResult | Clashed {
   return db
-    .transaction((): FormResult => {
+    .transaction((): FormResult | Clashed => {
       const resident = findResident(db, residencyId)
       if (!resident) return refuse('There is no such dog here.')
+      const write = isSent(form) ? overKept(db, resident, step, form, now) : { ok: true as const, typed: form }
+      if (!write.ok) return write
+      const parsed = stepSchemas[step].safeParse(nested(write.typed, severalIn[step]))
+      if (!parsed.success) return wrongIn(fieldErrors(parsed.error))
       const errors = followStep(db, resident, step, parsed.data, recordedBy, now)
       if (errors) return wrongIn(errors)
       appendEntry(db, { id: v7(), residencyId, step, entry: parsed.data, at: now, recordedBy })
-      dropDraft(db, residencyId, step)
+      // What somebody else is still typing waits for them.
+      const open = readDraft(db, residencyId, step)
+      const own = open && (open.byId === recordedBy || same(open.typed as Json, write.typed as Json))
+      if (own) dropDraft(db, residencyId, step)
       return { ok: true, id: residencyId }
     })
     .immediate()
+}
+
+/** A step as it was sent, over what was kept of it since it was read. */
+function overKept(db: Db, resident: Resident, step: StepId, form: Sent, now: number): ReturnType<typeof toWrite> {
+  const fields = specsFor(db, resident, now).find((s) => s.id === step)?.fields ?? []
+  const entry = readEntry(db, resident.residencyId, step)
+  const saved = { by: entry?.by ?? '', at: entry?.at, timeZone: readKennel(db).timeZone }
+  return toWrite(form, valuesNow(db, resident, step, now), { fields, several: severalIn[step] }, saved)
 }
 
 type Errors = Readonly<Record<string, string>>

@@ -7,7 +7,10 @@ import type { Db } from '@/store/database'
 import { appendPackage, readPackages } from '@/store/packages'
 import { nobody, whoField, worksHere } from '../scene/who'
 import { longestStay } from './begin'
+import type { Sent } from '@/core/formMerge'
+import { loadPackages } from '../page/packages'
 import { refuse, wrongIn, type Deed } from './deed'
+import { isSent, toWrite, type Clashed } from './saveOver'
 import { promisesFrom } from './promises'
 
 export const packageForm = z.object({
@@ -21,14 +24,19 @@ export const packageForm = z.object({
   promised: somePromised,
 })
 
-/** Keeps a package, new or changed; what was promised from it before stays as it was promised. */
-export function keepPackage(db: Db, typed: Typed, recordedBy: string, now: number): Deed {
-  const parsed = packageForm.safeParse(nested(typed))
-  if (!parsed.success) return wrongIn(fieldErrors(parsed.error))
-  const { packageId, name, days, words, promised } = parsed.data
+/**
+ * Keeps a package, new or changed, and never over what somebody else made of it since it was read; what was promised
+ * from it before stays as it was promised.
+ */
+export function keepPackage(db: Db, form: Typed | Sent, recordedBy: string, now: number): Deed | Clashed {
   return db
-    .transaction((): Deed => {
+    .transaction((): Deed | Clashed => {
       if (!worksHere(db, recordedBy)) return refuse(nobody)
+      const write = isSent(form) ? overKept(db, form) : { ok: true as const, typed: form }
+      if (!write.ok) return write
+      const parsed = packageForm.safeParse(nested(write.typed))
+      if (!parsed.success) return wrongIn(fieldErrors(parsed.error))
+      const { packageId, name, days, words, promised } = parsed.data
       const all = readPackages(db)
       if (packageId !== '' && !all.some((p) => p.packageId === packageId)) return refuse('There is no such package.')
       if (all.some((p) => p.given && p.packageId !== packageId && p.name.toLowerCase() === name.toLowerCase()))
@@ -49,6 +57,17 @@ export function keepPackage(db: Db, typed: Typed, recordedBy: string, now: numbe
       return { ok: true }
     })
     .immediate()
+}
+
+/** A package as it was sent, over what was made of it since it was read; one that is new lies over nothing. */
+function overKept(db: Db, form: Sent): ReturnType<typeof toWrite> {
+  const id = form.typed['packageId']?.[0] ?? ''
+  const { packages, fields, timeZone } = loadPackages(db)
+  const now = packages.find((p) => p.packageId === id)
+  if (!now) return { ok: true, typed: form.typed }
+  const { packageId: _, ...typed } = form.typed
+  const write = toWrite({ ...form, typed }, now.values, { fields, several: [] }, { by: now.by, at: now.at, timeZone })
+  return write.ok ? { ok: true, typed: { ...write.typed, packageId: [id] } } : write
 }
 
 export const givingForm = z.object({ packageId: z.uuid(), given: z.boolean(), recordedBy: whoField })

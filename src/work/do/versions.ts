@@ -1,5 +1,7 @@
 import { v7 } from 'uuid'
+import { merge, type Json } from '@/core/merge'
 import type { Db } from '@/store/database'
+import { readPeople } from '@/store/kennel'
 import { findResident } from '@/store/residents'
 import type { Versions } from '@/store/versions'
 import { nobody, worksHere } from '../scene/who'
@@ -7,7 +9,7 @@ import { refuse, type Deed } from './deed'
 
 /**
  * Keeps what somebody made of something, with who and when; the versions before stay. `from`: the version it was made
- * from, empty for none; somebody else’s in between is not written over.
+ * from, empty for none; somebody else’s in between is not written over: the refusal brings both laid together.
  */
 export function keepVersion<Change>(
   db: Db,
@@ -20,13 +22,27 @@ export function keepVersion<Change>(
     readonly recordedBy: string
   },
   now: number,
+  { plain, parse }: { readonly plain: Change; readonly parse: (raw: unknown) => Change | undefined },
 ): Deed {
   return db
     .transaction((): Deed => {
       if (!findResident(db, form.residencyId)) return refuse('There is no such resident.')
       if (!worksHere(db, form.recordedBy)) return refuse(nobody)
-      if ((kept.read(db, form.residencyId)[0]?.id ?? '') !== form.from)
-        return refuse(`Somebody changed this ${what} in the meantime. Nothing was written over; look again.`)
+      const versions = kept.read(db, form.residencyId)
+      const [newest] = versions
+      if ((newest?.id ?? '') !== form.from) {
+        const read = versions.find((v) => v.id === form.from)?.change ?? plain
+        const merged = merge(read as Json, form.change as Json, (newest?.change ?? plain) as Json)
+        const change = parse(merged.value)
+        const by = readPeople(db).find((p) => p.id === newest?.by)?.name ?? 'Somebody'
+        const both = merged.both.length > 0 ? ' You both changed the same words; yours stand if you save both.' : ''
+        return {
+          ...refuse(`${by} changed this ${what} in the meantime. Nothing was written over, nothing is lost.${both}`),
+          ...(change === undefined
+            ? {}
+            : { together: { from: newest?.id ?? '', change, both: merged.both.map((b) => b.path) } }),
+        }
+      }
       kept.append(db, form.residencyId, { id: v7(), change: form.change, at: now, by: form.recordedBy })
       return { ok: true }
     })

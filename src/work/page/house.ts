@@ -51,11 +51,10 @@ export interface HouseView {
   readonly nightsKept: number
 }
 
-/** The house's page: each section with what is kept now, as typed. */
-export function loadHouse(db: Db, now: number): HouseView {
+/** What the fields of each section hold now. */
+export function houseValues(db: Db, now: number): Readonly<Record<HouseSection, Typed>> {
   const house = readHouse(db)
-  const people = readPeople(db)
-  const values: Readonly<Record<HouseSection, Typed>> = {
+  return {
     house: typedOf({
       ...house,
       meals: house.meals.map((m) => ({ name: m.name, at: clockTyped(m.at) })),
@@ -71,6 +70,13 @@ export function loadHouse(db: Db, now: number): HouseView {
     hours: typedOf({ hours: shiftsOf(db) }),
     daysOff: typedOf({ off: readDaysOff(db, dayIn(house.timeZone, now)) }),
   }
+}
+
+/** The house's page: each section with what is kept now, as typed. */
+export function loadHouse(db: Db, now: number): HouseView {
+  const house = readHouse(db)
+  const people = readPeople(db)
+  const values = houseValues(db, now)
   return {
     house,
     backups: listBackups(db).slice(0, mostShown),

@@ -20,6 +20,8 @@ import type { Promising } from './promising'
 
 export interface IntakeStep extends StepSpec {
   readonly values: Typed
+  /** What its fields held when what stands in them was begun: a save over a newer one is known by it. */
+  readonly read: Typed
   /** Who typed what is not yet kept, and when. */
   readonly draft: { readonly by: string; readonly at: number } | undefined
   readonly kept: boolean
@@ -41,33 +43,45 @@ export function loadIntake(db: Db, residencyId: string, now: number): IntakeView
   const resident = findResident(db, residencyId)
   if (!resident) return undefined
   const house = readHouse(db)
-  const curriculum = ladderOf(db, residencyId, now)
-  const context: StepContext = {
-    unit: house.unit,
-    taught: firstRecorded(db, residencyId) !== null,
-    others: othersFor(db, resident, dayIn(house.timeZone, now)),
-    commands: curriculum.commands.map((c) => ({
-      id: c.id,
-      name: c.name,
-      cue: c.defaultCue,
-      signal: c.signal,
-      rungs: (c.runs[0]?.rungs ?? []).map((r) => ({ id: r.id, name: r.name })),
-    })),
-  }
   const kept = keptSteps(db, residencyId)
-  const steps = stepsFor(context).map((spec): IntakeStep => {
+  const steps = specsFor(db, resident, now).map((spec): IntakeStep => {
     const open = readDraft(db, residencyId, spec.id)
     const entry = readEntry(db, residencyId, spec.id)
+    const stands = valuesNow(db, resident, spec.id, now)
     return {
       ...spec,
-      values:
-        open?.typed ?? known(db, resident, spec.id, entry?.entry, entry?.residencyId === residencyId, curriculum, now),
+      values: open?.typed ?? stands,
+      read: open?.read ?? stands,
       draft: open && { by: open.by, at: open.savedAt },
       kept: kept.has(spec.id),
       fromBefore: !kept.has(spec.id) && entry !== undefined,
     }
   })
   return { resident, steps, photoAt: photoAt(db, resident.dogId), timeZone: house.timeZone, devices: house.devices }
+}
+
+/** What is asked about a dog, step by step. */
+export function specsFor(db: Db, resident: Resident, now: number): readonly StepSpec[] {
+  const house = readHouse(db)
+  return stepsFor({
+    unit: house.unit,
+    taught: firstRecorded(db, resident.residencyId) !== null,
+    others: othersFor(db, resident, dayIn(house.timeZone, now)),
+    commands: ladderOf(db, resident.residencyId, now).commands.map((c) => ({
+      id: c.id,
+      name: c.name,
+      cue: c.defaultCue,
+      signal: c.signal,
+      rungs: (c.runs[0]?.rungs ?? []).map((r) => ({ id: r.id, name: r.name })),
+    })),
+  })
+}
+
+/** What the fields of a step hold where nobody is typing: what was kept, and what the booking said. */
+export function valuesNow(db: Db, resident: Resident, step: StepId, now: number): Typed {
+  const entry = readEntry(db, resident.residencyId, step)
+  const curriculum = ladderOf(db, resident.residencyId, now)
+  return known(db, resident, step, entry?.entry, entry?.residencyId === resident.residencyId, curriculum, now)
 }
 
 /** Dogs that this one may be said not to meet: those here, and those it was said of before, wherever they are now. */

@@ -31,7 +31,7 @@ export interface ReportPage {
   readonly lines: readonly ReportLine[]
   /** Who wrote over it last, and when; undefined while nobody has. */
   readonly kept: { readonly by: string; readonly at: number } | undefined
-  /** The newest version of any week, for whoever writes the next. */
+  /** The newest version of this week, for whoever writes the next. */
   readonly version: string
 }
 
@@ -103,7 +103,7 @@ export function loadReport(db: Db, residencyId: string, now: number, number?: nu
     >,
     lines: reportLines(facts, end),
     kept: kept && { by: people.get(kept.by) ?? '', at: kept.at },
-    version: versions[0]?.id ?? '',
+    version: kept?.id ?? '',
   }
 }
 

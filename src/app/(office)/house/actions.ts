@@ -8,7 +8,8 @@ import { runJob, unlessKilled } from '@/jobs/pool'
 import { isSection, keepSection } from '@/work/do/house'
 import { askRestore } from '@/work/do/restore'
 import { backupNamed, type Inside } from '@/work/scene/backups'
-import { actOnForm, typed } from '../typed'
+import { sentForm } from '@/core/formMerge'
+import { actOnForm, saidOf, typed } from '../typed'
 import { refuse, type Deed } from '@/work/do/deed'
 
 /** A file of a gigabyte is copied and read back in less. */
@@ -17,8 +18,9 @@ const heavyMs = 600_000
 export const keepHouse = actOnForm('lead', async (who, form) => {
   const section = form.get('section')
   if (typeof section !== 'string' || !isSection(section)) return { '': 'There is no such part of the house.' }
-  const done = keepSection(kennelDatabase(), section, typed(form), who.id, requestTime())
-  if (!done.ok) return done.errors
+  const { section: _, ...rest } = typed(form)
+  const done = keepSection(kennelDatabase(), section, sentForm(rest), who.id, requestTime())
+  if (!done.ok) return saidOf(done)
   // What lapsed is kept anew by the time the next page asks; where that is ended, it is folded for whoever asks.
   if (section === 'spaces' || section === 'house')
     await unlessKilled(runJob('renew-standings', { now: requestTime() }, { limitMs: heavyMs }), () => undefined)

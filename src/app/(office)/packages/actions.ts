@@ -4,13 +4,14 @@ import { actSigned } from '@/app/signed'
 import { kennelDatabase } from '@/store/connection'
 import { givePackage, givingForm, keepPackage } from '@/work/do/packages'
 import { requestTime } from '@/work/scene/clock'
-import { actOnForm, typed } from '../typed'
+import { sentForm } from '@/core/formMerge'
+import { actOnForm, saidOf, typed } from '../typed'
 
 export const give = actSigned('lead', givingForm, givePackage)
 
 export const keepPromises = actOnForm('lead', (who, form) => {
-  const done = keepPackage(kennelDatabase(), typed(form), who.id, requestTime())
-  if (!done.ok) return done.errors
+  const done = keepPackage(kennelDatabase(), sentForm(typed(form)), who.id, requestTime())
+  if (!done.ok) return saidOf(done)
   revalidatePath('/', 'layout')
   return {}
 })

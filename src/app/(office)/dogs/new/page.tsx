@@ -52,6 +52,7 @@ export default async function NewDogPage({
         key,
         typed: bookingDraft(db, key)?.typed ?? (dog === undefined ? {} : { dogId: [dog] }),
         saveDraft: saveIntakeDraft,
+        draftAt: bookingDraft(db, key)?.savedAt ?? null,
         others,
         known: loadKnownDogs(db),
         presets: loadPresets(db, now),

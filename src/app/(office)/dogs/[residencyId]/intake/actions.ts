@@ -8,13 +8,15 @@ import { kennelDatabase } from '@/store/connection'
 import { isStep } from '@/store/intake'
 import { requestTime } from '@/work/scene/clock'
 import { keepStep, saveDraft } from '@/work/do/intake'
-import { actOnForm, typed } from '../../../typed'
+import { sentForm } from '@/core/formMerge'
+import type { DraftSaved } from '@/screens/form/useKeeping'
+import { actOnForm, saidOf, typed } from '../../../typed'
 import { refuse } from '@/work/do/deed'
 
 export const saveIntakeDraft = act(
   'trainer',
-  (reason): { readonly ok: boolean } => refuse(reason),
-  (who, raw: unknown): { ok: boolean; reason?: string } => saveDraft(kennelDatabase(), raw, who.id, requestTime()),
+  (reason): DraftSaved => refuse(reason),
+  (who, raw: unknown): DraftSaved => saveDraft(kennelDatabase(), raw, who.id, requestTime()),
 )
 
 export const keepIntakeStep = actOnForm('trainer', (who, form) => {
@@ -22,8 +24,8 @@ export const keepIntakeStep = actOnForm('trainer', (who, form) => {
   const id = z.uuid().safeParse(residencyId?.[0])
   const name = step?.[0] ?? ''
   if (!id.success || !isStep(name)) return { '': 'There is no such step.' }
-  const done = keepStep(kennelDatabase(), id.data, name, rest, who.id, requestTime())
-  if (!done.ok) return done.errors
+  const done = keepStep(kennelDatabase(), id.data, name, sentForm(rest), who.id, requestTime())
+  if (!done.ok) return saidOf(done)
   revalidatePath('/', 'layout')
   const next = stepIds[stepIds.indexOf(name) + 1]
   redirect(next ? `/dogs/${id.data}/intake?step=${next}` : `/dogs/${id.data}`)

@@ -1,0 +1,179 @@
+import { nested, type Typed } from './fields'
+import { typedOf, type FieldSpec } from './form'
+import { merge, picks, same, said, type BothChanged, type Choice, type Json } from './merge'
+
+/** What stands in the way of a save: somebody else saved the same form since it was read. Nothing of it was written. */
+export interface Clash {
+  /** What the form becomes: both changes together, and one's own where both changed the same. */
+  readonly values: Typed
+  /** Which newer version this is laid over; a save that carries it writes both. */
+  readonly over: string
+  /** Labels of what only one of them changed. */
+  readonly mine: readonly string[]
+  readonly theirs: readonly string[]
+  /** What both changed, to be chosen. */
+  readonly both: readonly {
+    /** The field that carries the choice. */
+    readonly name: string
+    readonly label: string
+    readonly mine: string
+    readonly theirs: string
+    readonly list: boolean
+  }[]
+  /** Who saved in between, and when, where that is known. */
+  readonly by: string
+  readonly at: number | undefined
+  readonly timeZone: string
+}
+
+/** Who saved a form last, and when; empty and undefined where that is not known. */
+export type LastSaved = Pick<Clash, 'by' | 'at' | 'timeZone'>
+
+/** Fields of every guarded form beside its own: what it was read at, what it is laid over, what was chosen. */
+export const readField = 'as-read'
+export const overField = 'laid-over'
+const choiceField = (path: string): string => `choose.${path}`
+
+/** A form as it was sent: its own fields, and how it stands to what it was read at. */
+export interface Sent {
+  readonly typed: Typed
+  /** What its fields held when it was read; undefined where it does not say. */
+  readonly read: Typed | undefined
+  readonly over: string
+  readonly chosen: Readonly<Record<string, Choice>>
+}
+
+const isTyped = (value: unknown): value is Typed =>
+  typeof value === 'object' &&
+  value !== null &&
+  !Array.isArray(value) &&
+  Object.values(value).every((v) => Array.isArray(v) && v.every((x) => typeof x === 'string'))
+
+function readBack(text: string | undefined): Typed | undefined {
+  if (text === undefined) return undefined
+  try {
+    const value: unknown = JSON.parse(text)
+    return isTyped(value) ? value : undefined
+  } catch {
+    return undefined
+  }
+}
+
+/** Parts what a guarded form sends. */
+export function sentForm(all: Typed): Sent {
+  const own = Object.entries(all).filter(
+    ([name]) => name !== readField && name !== overField && !name.startsWith(choiceField('')),
+  )
+  const chosen = Object.entries(all).flatMap(([name, [value]]) => {
+    const choice = picks.find((c) => c === value)
+    return name.startsWith(choiceField('')) && choice ? [[name.slice(choiceField('').length), choice] as const] : []
+  })
+  return {
+    typed: Object.fromEntries(own),
+    read: readBack(all[readField]?.[0]),
+    over: all[overField]?.[0] ?? '',
+    chosen: Object.fromEntries(chosen),
+  }
+}
+
+/**
+ * What is to be written where somebody else may have saved meanwhile: what was sent, where nobody has or both have been
+ * laid together and seen; else what stands in the way. `now`: what the fields would hold were the form read now;
+ * `digest` names a version in a few letters.
+ */
+export function overNewer(
+  sent: Sent,
+  now: Typed,
+  form: { readonly fields: readonly FieldSpec[]; readonly several: readonly string[] },
+  saved: LastSaved,
+  digest: (text: string) => string,
+): { readonly typed: Typed } | Clash {
+  const json = (typed: Typed): Json => nested(typed, form.several) as Json
+  const [read, mine, theirs] = [sent.read ?? {}, sent.typed, now].map(json) as [Json, Json, Json]
+  if (same(said(read), said(theirs)) || same(said(mine), said(theirs))) return { typed: sent.typed }
+  const merged = merge(read, mine, theirs, sent.chosen)
+  const over = digest(JSON.stringify(said(theirs)))
+  const values = typedAs(merged.value, mine, theirs)
+  // Seen, and nothing is left to be chosen: both are written in one.
+  if (merged.both.length === 0 && sent.over === over) return { typed: values }
+  const label = labelsOf(form.fields)
+  return {
+    values,
+    over,
+    mine: unique(merged.mine.map(label)),
+    theirs: unique(merged.theirs.map(label)),
+    both: merged.both.map((b) => ({
+      name: choiceField(b.path),
+      label: label(b.path),
+      mine: sayValue(b.mine),
+      theirs: sayValue(b.theirs),
+      list: b.list,
+    })),
+    ...saved,
+  }
+}
+
+const unique = (all: readonly string[]): readonly string[] => [...new Set(all)]
+
+/** What a value says, in a line. */
+function sayValue(value: BothChanged['mine']): string {
+  if (value === '' || value === null) return 'nothing'
+  if (typeof value !== 'object') return value === 'yes' ? 'yes' : String(value)
+  if (Array.isArray(value)) return value.map((v) => sayValue(v as Json)).join('; ') || 'nothing'
+  return (
+    Object.entries(value)
+      .filter(([name]) => name !== 'id')
+      .map(([, v]) => sayValue(v as Json))
+      .join(', ') || 'nothing'
+  )
+}
+
+/** What a path is called on the form it is of. */
+function labelsOf(fields: readonly FieldSpec[]): (path: string) => string {
+  return (path) => {
+    const parts = path.split('.')
+    const field = fields.find((f) => 'name' in f && f.name === parts[0])
+    const whole = fields.find((f) => 'name' in f && f.name === path)
+    const found = whole ?? field
+    if (!found || !('label' in found)) return parts[0] === 'promised' ? 'Promises' : (parts.at(-1) ?? path)
+    const part = found.kind === 'rows' ? found.of.find((f) => 'name' in f && f.name === parts.at(-1)) : undefined
+    return part && 'label' in part && parts.length > 1 ? `${found.label}: ${part.label}` : found.label
+  }
+}
+
+/**
+ * A merged form as its fields: rows that a form draws at a place of their own (a command's, a run's) stay at that
+ * place.
+ */
+function typedAs(value: Json, mine: Json, theirs: Json): Typed {
+  if (typeof value !== 'object' || value === null || Array.isArray(value)) return {}
+  const placed = Object.entries(value).map(([name, of]) => {
+    if (!Array.isArray(of)) return [name, of] as const
+    const places = [mine, theirs].map((form) => rowsOf(form, name))
+    const rows: Json[] = []
+    let next = Math.max(0, ...places.map((p) => p.length))
+    const fixed = places.some((p) => p.some((row) => fixedBy(row) !== undefined))
+    for (const row of of as readonly Json[]) {
+      const key = fixedBy(row)
+      const at =
+        key === undefined ? -1 : (places.map((p) => p.findIndex((r) => fixedBy(r) === key)).find((i) => i >= 0) ?? -1)
+      if (at >= 0) rows[at] = row
+      else if (fixed) rows[next++] = row
+      else rows.push(row)
+    }
+    return [name, Array.from(rows, (row) => row ?? {})] as const
+  })
+  return typedOf(Object.fromEntries(placed))
+}
+
+const rowsOf = (form: Json, name: string): readonly Json[] => {
+  const of =
+    typeof form === 'object' && form !== null && !Array.isArray(form) ? (form as Record<string, Json>)[name] : undefined
+  return Array.isArray(of) ? of : []
+}
+
+const fixedBy = (row: Json | undefined): string | undefined => {
+  if (typeof row !== 'object' || row === null || Array.isArray(row)) return undefined
+  const { command, run } = row as Record<string, Json>
+  return typeof command === 'string' ? command : typeof run === 'string' ? run : undefined
+}

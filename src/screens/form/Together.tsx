@@ -1,0 +1,51 @@
+'use client'
+import { Label } from 'react-aria-components'
+import styled from 'styled-components'
+import { overField, type Clash } from '@/core/formMerge'
+import { Choices, Pick } from '@/ui/picks'
+import { useWhen } from '@/ui/ways'
+
+/**
+ * Somebody else saved this form while it was open. Nothing is lost: below stand both changes, and of what both changed
+ * each is shown and one is chosen.
+ */
+export function Together({ clash }: { clash: Clash }) {
+  const { wallClock } = useWhen()
+  const who = clash.by === '' ? 'Somebody else' : clash.by
+  const at = clash.at === undefined ? '' : ` at ${wallClock(clash.at, clash.timeZone).clock}`
+  return (
+    <Box role="alert" data-clash>
+      <input type="hidden" name={overField} value={clash.over} />
+      <p>
+        <b>
+          {who} saved this{at}, while you had it open.
+        </b>{' '}
+        Nothing is lost. Below are both changes. Look them over, and save both.
+      </p>
+      {clash.theirs.length > 0 && (
+        <p>
+          Changed by {who === 'Somebody else' ? 'them' : who}: {clash.theirs.join(', ')}.
+        </p>
+      )}
+      {clash.mine.length > 0 && <p>Changed by you: {clash.mine.join(', ')}.</p>}
+      {clash.both.map((b) => (
+        <Choices key={b.name} name={b.name}>
+          <Label>{b.label}: you both changed it</Label>
+          <div>
+            <Pick value="mine">yours: {b.mine}</Pick>
+            <Pick value="theirs">theirs: {b.theirs}</Pick>
+            {b.list && <Pick value="both">both</Pick>}
+          </div>
+        </Choices>
+      ))}
+    </Box>
+  )
+}
+
+const Box = styled.div`
+  border: 2px solid var(--person);
+  border-left-width: 6px;
+  padding: 0.7rem 0.9rem;
+  display: grid;
+  gap: var(--s-3);
+`
