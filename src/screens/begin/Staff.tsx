@@ -35,7 +35,7 @@ export function ChangePerson({
   const [name, setName] = useState(person.name)
   const [leaves, setLeaves] = useState(person.leaves)
   const make = (what: 'name' | 'role' | 'leaves', becomes: string) =>
-    send(() => change({ personId: person.id, what, becomes }))
+    send(() => change({ personId: person.id, what, becomes, shown: person[what] }))
   return (
     <Disclosed says="change" label={`Change ${person.name}`}>
       <Changing>

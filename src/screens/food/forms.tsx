@@ -15,6 +15,7 @@ import { useWhen } from '@/ui/ways'
 import type { FoodView } from '@/work/page/food'
 import type { DayFood } from '@/work/scene/food'
 import type { Told } from '../told'
+import { SaveBoth } from '../SaveBoth'
 import { useTold } from '../useTold'
 
 type Act = (raw: unknown) => Promise<Told>
@@ -203,8 +204,10 @@ export function Weigh({ view, actions }: { view: FoodView; actions: FoodActions 
 
 export function Plan({ view, actions }: { view: FoodView; actions: FoodActions }) {
   const { sayMoment } = useWhen()
-  const { send, wrong, pending } = useTold()
+  const told = useTold()
+  const { send, pending } = told
   const { plan } = view
+  const { residencyId } = view.resident
   const [feedId, setFeed] = useState(plan?.feedId ?? view.feeds.find((f) => f.against.length === 0)?.id ?? '')
   const [stage, setStage] = useState<string>(plan?.stage ?? view.suggestedStage)
   const show = (n: number | null | undefined) => (n === null || n === undefined ? '' : String(Number(n.toFixed(2))))
@@ -223,16 +226,18 @@ export function Plan({ view, actions }: { view: FoodView; actions: FoodActions }
         onSubmit={(e) => {
           e.preventDefault()
           const form = new FormData(e.currentTarget)
-          send(() =>
-            actions.plan({
-              residencyId: view.resident.residencyId,
-              feedId,
-              stage,
-              factor: String(form.get('factor') ?? ''),
-              vetKcal: String(form.get('vetKcal') ?? ''),
-              share: String(form.get('share') ?? ''),
-              goal: String(form.get('goal') ?? ''),
-            }),
+          const typed = {
+            feedId,
+            stage,
+            factor: String(form.get('factor') ?? ''),
+            vetKcal: String(form.get('vetKcal') ?? ''),
+            share: String(form.get('share') ?? ''),
+            goal: String(form.get('goal') ?? ''),
+          }
+          send(
+            () => actions.plan({ ...typed, residencyId, read: JSON.stringify(view.planTyped) }),
+            undefined,
+            ({ from, change }) => actions.plan({ ...typed, ...(change as object), residencyId, read: from }),
           )
         }}
       >
@@ -278,7 +283,7 @@ export function Plan({ view, actions }: { view: FoodView; actions: FoodActions }
         <Button type="submit" isPending={pending} $now={!plan}>
           {plan ? 'Change' : 'Feed it so'}
         </Button>
-        <Wrong>{wrong}</Wrong>
+        <SaveBoth told={told} />
       </form>
     </section>
   )

@@ -12,6 +12,7 @@ import { useWhen } from '@/ui/ways'
 import type { ResidentView } from '@/work/page/resident'
 import { List } from '@/ui/List'
 import { May } from '../shell/may'
+import { SaveBoth } from '../SaveBoth'
 import { useTold } from '../useTold'
 import type { BookActions, Send } from './deeds'
 
@@ -48,7 +49,9 @@ export function BookForms({ view, actions }: { view: ResidentView; actions: Book
 
 function PutRight({ view, send }: { view: ResidentView; send: Send }) {
   const { resident } = view
-  const { send: go, wrong, pending } = useTold()
+  const told = useTold()
+  const { send: go, pending } = told
+  const { residencyId, name, ownerName: owner, runNumber: run, arrivesOn } = resident
   return (
     <Form
       noValidate
@@ -56,7 +59,11 @@ function PutRight({ view, send }: { view: ResidentView; send: Send }) {
       onSubmit={(e) => {
         e.preventDefault()
         const form = Object.fromEntries(new FormData(e.currentTarget))
-        go(() => send({ ...form, residencyId: resident.residencyId }))
+        go(
+          () => send({ ...form, residencyId, read: JSON.stringify({ name, owner, run, arrivesOn }) }),
+          undefined,
+          ({ from, change }) => send({ ...form, ...(change as object), residencyId, read: from }),
+        )
       }}
     >
       <Field label="Name" name="name" plain defaultValue={resident.name} maxLength={60} />
@@ -66,7 +73,7 @@ function PutRight({ view, send }: { view: ResidentView; send: Send }) {
       <Button type="submit" isPending={pending}>
         Put it right
       </Button>
-      <Wrong>{wrong}</Wrong>
+      <SaveBoth told={told} />
     </Form>
   )
 }
@@ -82,7 +89,7 @@ function Stay({ view, send }: { view: ResidentView; send: Send }) {
       onSubmit={(e) => {
         e.preventDefault()
         const form = Object.fromEntries(new FormData(e.currentTarget))
-        go(() => send({ ...form, residencyId: resident.residencyId }))
+        go(() => send({ ...form, residencyId: resident.residencyId, was: resident.leavesOn }))
       }}
     >
       <DateField label="Goes home on" name="leavesOn" plain defaultValue={resident.leavesOn} />

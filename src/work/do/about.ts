@@ -2,7 +2,7 @@ import type { Db } from '@/store/database'
 import { findResident, type Resident } from '@/store/residents'
 import type { Done } from './correct'
 import { nobody, worksHere } from '../scene/who'
-import { refuse } from './deed'
+import { refuse, type Refusal } from './deed'
 
 export type { Resident } from '@/store/residents'
 
@@ -13,7 +13,7 @@ export type { Resident } from '@/store/residents'
 export function aboutResident(
   db: Db,
   form: { readonly residencyId: string; readonly recordedBy: string },
-  work: (resident: Resident) => string | undefined,
+  work: (resident: Resident) => string | Refusal | undefined,
 ): Done {
   return db
     .transaction((): Done => {
@@ -21,7 +21,8 @@ export function aboutResident(
       if (!resident) return refuse('There is no such dog here.')
       if (!worksHere(db, form.recordedBy)) return refuse(nobody)
       const refusal = work(resident)
-      return refusal === undefined ? { ok: true, residencyId: resident.residencyId } : refuse(refusal)
+      if (refusal === undefined) return { ok: true, residencyId: resident.residencyId }
+      return typeof refusal === 'string' ? refuse(refusal) : refusal
     })
     .immediate()
 }

@@ -11,6 +11,7 @@ import { longestStay } from './begin'
 import { changeBooks } from './changeBooks'
 import type { Done } from './correct'
 import { refuse, wrongIn } from './deed'
+import { overRead, readForm } from './saveOver'
 
 export const booksForm = z.object({
   residencyId: z.uuid(),
@@ -18,6 +19,7 @@ export const booksForm = z.object({
   owner: line('The owner', 80),
   run: line('The run number', 8),
   arrivesOn: day('Arrives on'),
+  read: readForm,
   recordedBy: whoField,
 })
 
@@ -31,6 +33,9 @@ export function putRight(db: Db, form: z.infer<typeof booksForm>, now: number): 
       const resident = findResident(db, form.residencyId)
       if (!resident) return refuse('There is no such dog here.')
       if (!worksHere(db, form.recordedBy)) return refuse(nobody)
+      const { name, owner, run, arrivesOn } = form
+      const over = overRead(form.read, { name, owner, run, arrivesOn }, booksNow(resident))
+      if (over) return over
       const errors = wrongBooks(db, resident, form)
       if (errors) return wrongIn(errors)
       const who = { recordedBy: form.recordedBy, now }
@@ -44,6 +49,14 @@ export function putRight(db: Db, form: z.infer<typeof booksForm>, now: number): 
     })
     .immediate()
 }
+
+/** What stands in the books of a dog, as the form names it. */
+export const booksNow = (r: Pick<Resident, 'name' | 'ownerName' | 'runNumber' | 'arrivesOn'>) => ({
+  name: r.name,
+  owner: r.ownerName,
+  run: r.runNumber,
+  arrivesOn: r.arrivesOn,
+})
 
 /** What speaks against it, by field; undefined for nothing. */
 function wrongBooks(db: Db, resident: Resident, form: z.infer<typeof booksForm>): Record<string, string> | undefined {

@@ -7,7 +7,7 @@ import { foodUnits, gramsOf } from '@/core/food/measure'
 import { checkWeight } from '@/core/food/weight'
 import { kgPerLb } from '@/core/measures'
 import type { Db } from '@/store/database'
-import { fedKinds, insertFed, insertPlan, insertWeight, readFed, readWeights } from '@/store/food'
+import { fedKinds, insertFed, insertPlan, insertWeight, readFed, readPlan, readWeights } from '@/store/food'
 import { readFeeds, readHouse, writeTenPieces } from '@/store/house'
 import { takeBack } from '@/store/intake'
 import { aboutResident } from './about'
@@ -15,8 +15,9 @@ import type { Done } from './correct'
 import { nobody, whoField, worksHere } from '../scene/who'
 import { sayObjections, type Objection } from '@/core/food/forbidden'
 import { objectionsFor } from '../scene/food'
-import { loadBowls } from '../page/food'
+import { loadBowls, planTyped } from '../page/food'
 import { refuse, type Deed } from './deed'
+import { overRead, readForm } from './saveOver'
 
 const fact = { residencyId: z.uuid(), recordedBy: whoField }
 
@@ -63,6 +64,7 @@ export const planForm = z.object({
   vetKcal: optionalNumber('The vet’s figure', 50, 6000),
   share: number('The share for training', 0, 100),
   goal: optionalNumber('The goal', 0.5, 300),
+  read: readForm,
 })
 
 /** Says how a dog is fed from now on. */
@@ -72,6 +74,17 @@ export function decidePlan(db: Db, form: z.infer<typeof planForm>, now: number):
     if (!feed) return 'Choose a feed.'
     const against = objectionsFor(db, form.residencyId)(feed)
     if (against.length > 0) return mayNotHave(resident.name, feed.name, against)
+    const typed = (n: number | null) => (n === null ? '' : String(Number(n.toFixed(2))))
+    const mine = {
+      feedId: form.feedId,
+      stage: form.stage,
+      factor: typed(form.factor),
+      vetKcal: typed(form.vetKcal),
+      share: typed(form.share),
+      goal: typed(form.goal),
+    }
+    const over = overRead(form.read, mine, planTyped(readPlan(db, form.residencyId), readHouse(db).unit))
+    if (over) return over
     const goalKg = form.goal === null ? null : form.goal * (readHouse(db).unit === 'lb' ? kgPerLb : 1)
     insertPlan(db, {
       id: v7(),

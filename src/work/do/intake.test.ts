@@ -43,7 +43,7 @@ describe('the intake', () => {
     const { db, who, residencyId } = arrivedDog()
     expect(
       saveDraft(db, { key: residencyId, step: 'arrival', typed: { weight: ['twenty'], run: [''] } }, who, monday),
-    ).toEqual({ ok: true })
+    ).toMatchObject({ ok: true })
     const step = loadIntake(db, residencyId, monday)?.steps.find((s) => s.id === 'arrival')
     expect(step).toMatchObject({ values: { weight: ['twenty'] }, draft: { by: 'Ada' }, kept: false })
     expect(keepStep(db, residencyId, 'arrival', typed(arrival), who, monday).ok).toBe(true)

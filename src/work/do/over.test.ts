@@ -8,6 +8,14 @@ import { houseValues } from '../page/house'
 import { loadIntake } from '../page/intake'
 import { loadPackages } from '../page/packages'
 import { dog, monday, newKennel, trainer } from '../tests/kennel'
+import { planTyped } from '../page/food'
+import { readPlan } from '@/store/food'
+import { findResident } from '@/store/residents'
+import { fed, fedKennel } from '../tests/fedKennel'
+import { booksNow, putRight } from './books'
+import { decidePlan } from './food'
+import { changeStaffMember } from './staff'
+import { changeStay } from './stay'
 import { changeHomework } from './homework'
 import { changeScript } from './demonstration'
 import { keepPackage } from './packages'
@@ -254,5 +262,61 @@ describe('what people write over what is made', () => {
     // Another week is another report.
     const next = { from: '2026-03-08', to: '2026-03-14', texts }
     expect(keepReport(s.db, { ...base, change: next }, at + 3)).toEqual({ ok: true })
+  })
+})
+
+describe('a few fields that a screen sends', () => {
+  it('books of a dog: two changes of different fields are laid together, of the same one named', () => {
+    const s = stage()
+    const now = () => {
+      const r = findResident(s.db, s.id)
+      if (!r) throw new Error('gone')
+      return booksNow(r)
+    }
+    const read = JSON.stringify(now())
+    const put = (by: string, more: Record<string, string>, as = read) =>
+      putRight(s.db, { ...now(), ...JSON.parse(as), ...more, residencyId: s.id, recordedBy: by, read: as }, monday)
+    expect(put(s.ada, { owner: 'Tamsin Alder' })).toMatchObject({ ok: true })
+    const mine = put(s.ben, { run: '7' })
+    if (mine.ok || !mine.together) throw new Error('not refused')
+    expect(mine.together).toMatchObject({ change: { owner: 'Tamsin Alder', run: '7' }, both: [] })
+    const both = mine.together.change as Record<string, string>
+    expect(put(s.ben, both, mine.together.from)).toMatchObject({ ok: true })
+    expect(now()).toMatchObject({ owner: 'Tamsin Alder', run: '7' })
+    expect(put(s.ben, { owner: 'T. Alder' })).toMatchObject({ ok: false, together: { both: ['owner'] } })
+  })
+
+  it('a feeding plan', () => {
+    const s = fedKennel()
+    const open = planTyped(undefined, 'kg')
+    expect(fed(s).ok).toBe(true)
+    const plan = {
+      ...s.fact,
+      feedId: 'k',
+      stage: 'neutered adult' as const,
+      factor: null,
+      vetKcal: 700,
+      share: 50,
+      goal: null,
+    }
+    expect(decidePlan(s.db, { ...plan, read: JSON.stringify(open) }, monday)).toMatchObject({ ok: false })
+    const read = JSON.stringify(planTyped(readPlan(s.db, s.residencyId), 'kg'))
+    expect(decidePlan(s.db, { ...plan, read }, monday + 1)).toMatchObject({ ok: true })
+    const late = decidePlan(s.db, { ...plan, vetKcal: null, share: 30, read }, monday + 2)
+    expect(late).toMatchObject({ ok: false, together: { change: { vetKcal: '700', share: '30' }, both: [] } })
+    expect(readPlan(s.db, s.residencyId)).toMatchObject({ vetKcal: 700, trainingShare: 0.5 })
+  })
+
+  it('the day of going home, and what somebody is called: refused with both', () => {
+    const s = stage()
+    const day = (leavesOn: string, was: string) =>
+      changeStay(s.db, { residencyId: s.id, leavesOn, was, reason: 'The owner rang', recordedBy: s.ben }, monday)
+    expect(day('2026-03-22', '2026-03-20')).toMatchObject({ ok: true })
+    expect(day('2026-03-25', '2026-03-20')).toMatchObject({ ok: false, reason: expect.stringMatching(/03-22.*03-25/) })
+    expect(day('2026-03-25', '2026-03-22')).toMatchObject({ ok: true })
+    const named = (becomes: string, shown: string) =>
+      changeStaffMember(s.db, { personId: s.ben, what: 'name', becomes, shown, recordedBy: s.ada }, monday)
+    expect(named('Benedict', 'Ben')).toMatchObject({ ok: true })
+    expect(named('Bennet', 'Ben')).toMatchObject({ ok: false, reason: expect.stringMatching(/Benedict.*Bennet/) })
   })
 })

@@ -1,7 +1,10 @@
 import { createHash } from 'node:crypto'
+import { z } from 'zod'
 import type { Typed } from '@/core/fields'
 import type { FieldSpec } from '@/core/form'
 import { overNewer, type Clash, type LastSaved, type Sent } from '@/core/formMerge'
+import { parsedJson } from '@/core/json'
+import { merge, said, same } from '@/core/merge'
 import { refuse, type Refusal } from './deed'
 
 /** A save that somebody else's came before: refused, with both laid together. */
@@ -32,3 +35,33 @@ export function toWrite(
 
 /** A form as it is sent, where it says what it was read at; else one of the program's own, which nobody read. */
 export const isSent = (form: Sent | Typed): form is Sent => 'typed' in form && 'chosen' in form
+
+/** What a screen showed of a thing when somebody began to change it: its fields as text, as JSON. */
+export const readForm = z.string().max(4000).optional()
+
+const fieldsRead = z.record(z.string(), z.string())
+
+/**
+ * Why a change of a few fields is not written: somebody changed them since they were read. It brings both laid together.
+ * Undefined where nobody did. `now`: what the fields hold now.
+ */
+export function overRead(
+  read: string | undefined,
+  mine: Readonly<Record<string, string>>,
+  now: Readonly<Record<string, string>>,
+): Refusal | undefined {
+  if (read === undefined) return undefined
+  const base = fieldsRead.safeParse(parsedJson(read)).data ?? {}
+  if (same(said(base), said(now)) || same(said(mine), said(now))) return undefined
+  const merged = merge(base, mine, now)
+  const empty = Object.fromEntries(Object.keys(now).map((name) => [name, '']))
+  const both = merged.both.length > 0 ? ' You both changed the same; yours stands if you save both.' : ''
+  return {
+    ...refuse(`Somebody changed this while you had it open. Nothing was written over, nothing is lost.${both}`),
+    together: {
+      from: JSON.stringify(now),
+      change: { ...empty, ...(merged.value as Record<string, string>) },
+      both: merged.both.map((b) => b.path),
+    },
+  }
+}

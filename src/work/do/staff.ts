@@ -26,6 +26,8 @@ export const staffForm = z.object({
   what: z.enum(personParts),
   /** A name, a role, or the first day on which they do not work here any more; empty: they stay. */
   becomes: z.string().max(80),
+  /** What was shown when it was typed. */
+  shown: z.string().max(80).optional(),
   recordedBy: whoField,
 })
 
@@ -48,6 +50,12 @@ export function changeStaffMember(db: Db, form: z.infer<typeof staffForm>, now: 
       const becomes = wanted.data
       const was = form.what === 'leaves' ? (readLeaving(db).get(person.id) ?? '') : person[form.what]
       if (becomes === was) return { ok: true }
+      if (form.shown !== undefined && form.shown !== was)
+        return wrongIn({
+          [form.what]:
+            `Somebody changed this to “${was}” meanwhile; you typed “${becomes}”. Nothing was written over. Send it ` +
+            'again if it is to be yours.',
+        })
       const wrong = against[form.what](db, person, becomes, { timeZone, today, now })
       if (wrong !== undefined) return wrongIn({ [form.what]: wrong })
       changePerson(db, { id: v7(), personId: person.id, what: form.what, was, becomes, at: now, by: form.recordedBy })

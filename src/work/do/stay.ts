@@ -18,6 +18,8 @@ export const stayForm = z.object({
   residencyId: z.uuid(),
   leavesOn: day('Goes home on'),
   reason: reasonBeside('stay'),
+  /** The day that was shown when this one was typed. */
+  was: day('Goes home on').optional(),
   recordedBy: whoField,
 })
 
@@ -35,6 +37,11 @@ export function changeStay(db: Db, form: z.infer<typeof stayForm>, now: number):
       const today = dayIn(timeZone, now)
       if (resident.leavesOn < today)
         return refuse(`${resident.name} went home on ${resident.leavesOn}. A dog that comes back is taken in anew.`)
+      if (form.was !== undefined && form.was !== resident.leavesOn && form.leavesOn !== resident.leavesOn)
+        return refuse(
+          `Somebody changed the day to ${resident.leavesOn} meanwhile; you typed ${form.leavesOn}. Nothing was written ` +
+            'over. Send it again if it is to be yours.',
+        )
       if (form.leavesOn === resident.leavesOn) return refuse('That is the day it goes home already.')
       if (form.leavesOn < today) return refuse('This day is past.')
       if (form.leavesOn <= resident.arrivesOn) return refuse('Going home must lie after the arrival.')

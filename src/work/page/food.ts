@@ -3,6 +3,7 @@ import { feedWhilePaused } from '../scene/pause'
 import { dayIn, daysBetween } from '@/core/days'
 import { stageByAge, type LifeStage } from '@/core/food/energy'
 import { owedFromGrams } from '@/core/food/ledger'
+import { massIn } from '@/core/measures'
 import type { House } from '@/core/house/house'
 import type { Db } from '@/store/database'
 import { paidPieces, readFed, readPlan, readWeights, type KeptFed, type KeptPlan } from '@/store/food'
@@ -24,11 +25,26 @@ export interface FoodView {
   readonly mealAgainst: readonly Objection[]
   readonly allergies: readonly string[]
   readonly plan: KeptPlan | undefined
+  /** The plan as its form holds it. */
+  readonly planTyped: Readonly<Record<string, string>>
   /** What the age and sex written down at the door suggest. */
   readonly suggestedStage: LifeStage
   readonly day: DayFood | undefined
   readonly missing: string
   readonly caution: string
+}
+
+/** A feeding plan as its form holds it; empty fields where nobody has said anything yet. */
+export function planTyped(plan: KeptPlan | undefined, unit: 'kg' | 'lb'): Readonly<Record<string, string>> {
+  const show = (n: number | null | undefined) => (n === null || n === undefined ? '' : String(Number(n.toFixed(2))))
+  return {
+    feedId: plan?.feedId ?? '',
+    stage: plan?.stage ?? '',
+    factor: show(plan?.factor),
+    vetKcal: show(plan?.vetKcal),
+    share: plan ? String(Math.round(plan.trainingShare * 100)) : '',
+    goal: plan?.goalKg ? show(massIn(plan.goalKg, unit)) : '',
+  }
 }
 
 /** One dog's food; undefined for no such residency. */
@@ -53,6 +69,7 @@ export function loadFood(db: Db, residencyId: string, now: number): FoodView | u
     weights,
     allergies,
     plan,
+    planTyped: planTyped(plan, house.unit),
     caution: house.caution,
     feeds: feeds.map((f) => ({ ...f, against: against(f) })),
     mealAgainst: meal ? against(meal) : [],
