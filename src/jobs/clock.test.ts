@@ -44,6 +44,26 @@ describe('the clock', () => {
     clock.stop()
   })
 
+  it('goes on with the night’s work once a clock that was years ahead is put right', async () => {
+    const year = 365 * 24 * hour
+    let time = 4 * year
+    const did: number[] = []
+    const nightly: Duty = {
+      name: 'backup',
+      next: (now, last) => (last === undefined ? now : Math.floor(last / (24 * hour) + 1) * 24 * hour),
+      run: (now) => Promise.resolve(did.push(now)),
+    }
+    const clock = startClock([nightly], { time: () => time, say: () => undefined, every: hour })
+    expect(await clock.tick()).toEqual(['backup'])
+    time = hour
+    expect(await clock.tick()).toEqual(['backup'])
+    expect(await clock.tick()).toEqual([])
+    time = 25 * hour
+    expect(await clock.tick()).toEqual(['backup'])
+    expect(did).toEqual([4 * year, hour, 25 * hour])
+    clock.stop()
+  })
+
   it('goes on when it cannot be told when a duty is due, and asks again', async () => {
     let time = 0
     let broken = false

@@ -24,7 +24,12 @@ interface Kept {
   readonly duty: Duty
   last: number | undefined
   due: number
+  /** When it was told when it is due. */
+  told: number
 }
+
+/** Design choice: a clock that goes back by less was only set; beyond, it had been wrong. */
+const setBackMs = 60_000
 
 /**
  * The one clock of the house. A duty that fails is said and comes again in its turn; one that is still running when the
@@ -35,9 +40,20 @@ export function startClock(
   { time, say, every = lookEveryMs }: { time: () => number; say: (text: string) => void; every?: number },
 ): Clock {
   const begun = time()
-  const all: Kept[] = duties.map((duty) => ({ duty, last: undefined, due: duty.next(begun, undefined) }))
+  const all: Kept[] = duties.map((duty) => ({ duty, last: undefined, due: duty.next(begun, undefined), told: begun }))
   let busy = false
   let stopped = false
+  /** Asks when it is due next, at this moment; what was done by a clock that was ahead was not done yet. */
+  const askAgain = (one: Kept, now: number) => {
+    one.told = now
+    try {
+      one.due = one.duty.next(now, one.last !== undefined && one.last > now ? undefined : one.last)
+    } catch (error) {
+      // Not known when it is due: asked again in a while. A clock that throws would take the server along.
+      one.due = now + againMs
+      say(`${one.duty.name}: not known when it is due: ${wordsOf(error)}`)
+    }
+  }
   const tick = async (): Promise<readonly string[]> => {
     if (busy) return []
     busy = true
@@ -46,6 +62,8 @@ export function startClock(
       for (const one of all) {
         if (stopped) break
         const now = time()
+        // The clock was ahead and was put right: what is due by it would wait for days that are far off.
+        if (now < one.told - setBackMs) askAgain(one, now)
         if (now < one.due) continue
         one.last = now
         try {
@@ -55,13 +73,7 @@ export function startClock(
           // Whoever stops the clock stops what is under way, too; that is no failing of it.
           if (!stopped) say(`${one.duty.name} failed: ${wordsOf(error)}`)
         }
-        try {
-          one.due = one.duty.next(time(), now)
-        } catch (error) {
-          // Not known when it is due: asked again in a while. A clock that throws would take the server along.
-          one.due = time() + againMs
-          say(`${one.duty.name}: not known when it is due: ${wordsOf(error)}`)
-        }
+        askAgain(one, time())
       }
     } finally {
       busy = false

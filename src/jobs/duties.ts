@@ -24,6 +24,9 @@ const bringHomeEveryMs = 30_000
 /** House: it is looked so often whether something came that a forecast rests on. */
 const forecastEveryMs = 30_000
 
+/** What was written by a clock that was ahead counts for nothing. */
+const past = (at: number, now: number): number => (at > now ? 0 : at)
+
 /** The next time of the kennel's own clock at so many minutes after midnight. */
 export function nextNight(timeZone: string, now: number, minutes: number): number {
   const today = dayIn(timeZone, now)
@@ -43,12 +46,12 @@ export const duties = (kennel: () => Db, tell: (damaged: boolean) => void): read
   },
   {
     name: 'forgetting fitted',
-    next: (_, last) => Math.max(forgettingFittedAt(kennel()), last ?? 0) + msPerDay,
+    next: (now, last) => Math.max(past(forgettingFittedAt(kennel()), now), last ?? 0) + msPerDay,
     run: (now) => runJob('refit-forgetting', { now }, byNight),
   },
   {
     name: 'rates learned',
-    next: (_, last) => Math.max(readLearned(kennel())?.at ?? 0, last ?? 0) + msPerDay,
+    next: (now, last) => Math.max(past(readLearned(kennel())?.at ?? 0, now), last ?? 0) + msPerDay,
     run: (now) => runJob('learn-rates', { now }, byNight),
   },
   {

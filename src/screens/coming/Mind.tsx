@@ -111,7 +111,13 @@ function AnyStay({ view, change }: { view: ComingView; change: ChangeStay }) {
           e.preventDefault()
           const form = new FormData(e.currentTarget)
           send(
-            () => change({ residencyId: dog, leavesOn: form.get('leavesOn'), reason: form.get('reason'), was: was?.leavesOn }),
+            () =>
+              change({
+                residencyId: dog,
+                leavesOn: form.get('leavesOn'),
+                reason: form.get('reason'),
+                was: was?.leavesOn,
+              }),
             () => setDog(null),
           )
         }}

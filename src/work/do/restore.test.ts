@@ -9,7 +9,9 @@ import { allResidencyIds } from '@/store/residents'
 import { applyRestore } from '../../../scripts/lib/restore.mjs'
 import { backupNamed, backupWarning, listBackups, lookInto, whyNotWritable } from '../scene/backups'
 import { dog, monday, msPerDay, newFile, newKennel, trainer } from '../tests/kennel'
+import { readPasscode, readWayBack, writePasscode, writeWayBack } from '@/store/signingIn'
 import { backUp } from './backup'
+import { begin, personOf } from './signIn'
 import { askRestore } from './restore'
 
 async function stage() {
@@ -77,6 +79,65 @@ describe('a backup', () => {
     applyRestore(database)
     expect(count(database)).toBe(2)
   })
+
+  it('ends sign-ins and ways back, keeps passcodes changed since, and lets devices bind anew', async () => {
+    const { db, who, backupFolder } = await stage()
+    writePasscode(db, who, 'of that day')
+    writeWayBack(db, who, 'a code', monday)
+    const sign = begin(db, who, 'here', monday)
+    const made = backUp(db, monday + 1)
+    if (!made.ok) throw new Error(made.reason)
+    expect(backupFolder).not.toBe('')
+    const database = newFile()
+    writePasscode(db, who, 'changed since')
+    await db.backup(database)
+    writeFileSync(`${database}.key`, 'a key')
+    askRestore(database, made.file)
+    applyRestore(database)
+    const back = openDatabase(database)
+    expect(personOf(back, sign, monday + 2)).toBeUndefined()
+    expect(readWayBack(back, who)).toBeUndefined()
+    expect(readPasscode(back, who)).toBe('changed since')
+    expect(existsSync(`${database}.key`)).toBe(false)
+    back.close()
+  })
+
+  it.each(['copied', 'set aside', 'renamed'] as const)(
+    'cut off once it is %s, either kennel stands whole',
+    async (step) => {
+      const { db, file } = await stage()
+      const database = newFile()
+      dog(db, { name: 'Wren', run: '2' })
+      await db.backup(database)
+      // Something waits in the side file.
+      const open = openDatabase(database)
+      dog(open, { name: 'Rook', run: '3' })
+      const waits = newFile()
+      for (const end of ['', '-wal', '-shm']) copyFileSync(`${database}${end}`, `${waits}${end}`)
+      open.close()
+      const dogsIn = (path: string) => {
+        const at = openDatabase(path)
+        const n = allResidencyIds(at).length
+        const sound = at.pragma('integrity_check', { simple: true })
+        at.close()
+        return [n, sound]
+      }
+      askRestore(waits, file)
+      const cut = (at: string) => {
+        if (at === step) throw Object.assign(new Error('no power'), { cut: true })
+      }
+      expect(() => applyRestore(waits, { cutAt: cut })).toThrow('no power')
+      // As it lies there now: the kennel of today with all of it, or the one of the backup.
+      const lies = newFile()
+      for (const end of ['', '-wal', '-shm'])
+        if (existsSync(`${waits}${end}`)) copyFileSync(`${waits}${end}`, `${lies}${end}`)
+      expect(dogsIn(lies)).toEqual([step === 'renamed' ? 1 : 3, 'ok'])
+      applyRestore(waits)
+      expect(dogsIn(waits)).toEqual([1, 'ok'])
+      const kept = readdirSync(join(waits, '..')).filter((f) => /\.before-[\dT-]+$/.test(f))
+      expect(kept.map((f) => dogsIn(join(waits, '..', f))[0])).toContain(3)
+    },
+  )
 
   it('one that is gone by then changes nothing', async () => {
     const { db } = await stage()

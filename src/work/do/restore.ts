@@ -7,6 +7,6 @@ import { refuse, type Deed } from './deed'
 export function askRestore(database: string, file: string): Deed {
   const looked = lookInto(file)
   if (typeof looked === 'string') return refuse(looked)
-  writeFileSync(`${resolve(database)}.restore`, resolve(file))
+  writeFileSync(`${resolve(database)}.restore`, resolve(file), { flush: true })
   return { ok: true }
 }
