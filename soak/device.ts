@@ -26,7 +26,7 @@ export class Device {
 
   constructor(
     private readonly url: string,
-    private readonly cookie: string,
+    private cookie: string,
   ) {}
 
   get waits(): boolean {
@@ -41,13 +41,16 @@ export class Device {
   /** Sends what waits, a hundred facts at the most; throws where the server is gone. `asking`: who measures it. */
   async send(asking = plainly): Promise<void> {
     const facts = this.unsent.slice(0, 100)
-    const text = await asking(() =>
-      fetch(`${this.url}/api/facts`, {
+    const text = await asking(async () => {
+      const answer = await fetch(`${this.url}/api/facts`, {
         method: 'POST',
         headers: { 'content-type': 'application/json', cookie: this.cookie },
         body: JSON.stringify({ device: this.tablet.device, deviceNow: Date.now(), facts }),
-      }),
-    )
+      })
+      // As a browser does: the name that the device is given is shown from then on.
+      for (const given of answer.headers.getSetCookie()) this.cookie += `; ${given.split(';')[0] ?? ''}`
+      return answer
+    })
     if (text === undefined) return
     for (const { id, status, reason } of receipt.parse(JSON.parse(text)).results)
       if (status === 'refused') this.refused.push(reason ?? '')

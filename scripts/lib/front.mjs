@@ -95,7 +95,8 @@ async function answerFacts({ recorder, damaged }, request, response) {
   try {
     const body = await textOf(request)
     const { cookie, 'content-type': type } = headers
-    const answer = await recorder.run({ file: process.env.KIBOU_DB, damaged, method, cookie, type, body })
+    const secure = headers['x-kibou-secure'] === '1'
+    const answer = await recorder.run({ file: process.env.KIBOU_DB, damaged, method, cookie, type, body, secure })
     response.writeHead(answer.status, { ...answer.headers, 'cache-control': 'no-store' })
     response.end(method === 'HEAD' ? undefined : answer.text)
   } catch (error) {

@@ -1,10 +1,21 @@
 import 'server-only'
 import { cookies, headers } from 'next/headers'
 import { redirect } from 'next/navigation'
+import { v4 } from 'uuid'
 import { reachesInward } from '@/core/json'
 import { mayAct, type Role } from '@/core/people/roles'
 import { answerTo, sayRole } from '@/door/answer'
-import { cookieName, longestSeconds, opened, sealOf, whoIs } from '@/door/seal'
+import {
+  cookieName,
+  deviceCookie,
+  deviceIn,
+  deviceSealOf,
+  deviceSeconds,
+  longestSeconds,
+  opened,
+  sealOf,
+  whoIs,
+} from '@/door/seal'
 import { kennelDatabase } from '@/store/connection'
 import { patiently } from '@/store/patience'
 import type { Person } from '@/store/kennel'
@@ -25,16 +36,18 @@ export async function whoAsks(): Promise<Person | undefined> {
   return whoIs(kennelDatabase(), await cookieOf(), requestTime())
 }
 
-/** Lets this person in from now on, on this device. */
+/** What this device was named at its first sign-in; undefined before that. */
+export const deviceHere = async (): Promise<string | undefined> =>
+  deviceIn(kennelDatabase(), (await cookies()).get(deviceCookie)?.value)
+
+/** Lets this person in from now on, on this device, which is given a name of its own where it has none. */
 export async function admit(id: string): Promise<void> {
-  const value = await sealOf(kennelDatabase(), id)
-  ;(await cookies()).set(cookieName, value, {
-    httpOnly: true,
-    sameSite: 'lax',
-    secure: (await fromWhere()).secure,
-    path: '/',
-    maxAge: longestSeconds,
-  })
+  const db = kennelDatabase()
+  const kept = { httpOnly: true, sameSite: 'lax', secure: (await fromWhere()).secure, path: '/' } as const
+  const jar = await cookies()
+  jar.set(cookieName, await sealOf(db, id), { ...kept, maxAge: longestSeconds })
+  const device = (await deviceHere()) ?? v4()
+  jar.set(deviceCookie, await deviceSealOf(db, device), { ...kept, maxAge: deviceSeconds })
 }
 
 /** Ends the sign-in of whoever asks. */

@@ -60,7 +60,9 @@ const gone = (tab: OutboxType): void => {
 
 describe('the outbox of a device', () => {
   let sent: Sent[] = []
-  let answer: 'stored' | 'refused' | 'down' | 'full' | 'busy' | 'odd' = 'stored'
+  let answer: 'stored' | 'refused' | 'waits' | 'down' | 'full' | 'busy' | 'odd' = 'stored'
+  /** Names that belong to others. */
+  let taken: string[] = []
 
   /** The browser's store of texts, which takes one at once. */
   let texts = new Map<string, string>()
@@ -68,6 +70,7 @@ describe('the outbox of a device', () => {
   beforeEach(() => {
     sent = []
     answer = 'stored'
+    taken = []
     texts = new Map()
     vi.stubGlobal('localStorage', {
       get length() {
@@ -85,6 +88,7 @@ describe('the outbox of a device', () => {
       if (answer === 'full' || answer === 'busy')
         return Response.json({ error: 'said at length', trouble: answer }, { status: answer === 'full' ? 507 : 503 })
       const batch = JSON.parse(init.body) as Sent
+      if (taken.includes(batch.device)) return Response.json({ results: [], rename: true })
       sent.push(batch)
       return Response.json({
         results: batch.facts.map((f) => ({
@@ -142,6 +146,46 @@ describe('the outbox of a device', () => {
     expect(asked).toHaveBeenCalledTimes(1)
   })
 
+  it('takes another name where its own belongs to somebody else, and sends all it has under that', async () => {
+    answer = 'down'
+    const outbox = await newTab()
+    const was = outbox.deviceId
+    const opened = outbox.add(set())
+    for (let i = 0; i < 3; i++) outbox.add(rep(opened.id))
+    await becomes(() => expect(outbox.status()).toMatchObject({ kept: 4, offline: true }))
+    taken = [(JSON.parse(outbox.unsentFile()) as { device: string }).device]
+    answer = 'stored'
+    outbox.add(rep(opened.id))
+    await becomes(() => expect(outbox.status()).toMatchObject({ kept: 0, sent: 5, offline: false }))
+    expect(outbox.deviceId).not.toBe(was)
+    // A tab of an earlier test may still be sending what it has.
+    const own = new Set(outbox.facts().map((f) => f.id))
+    const facts = sent.flatMap((b) => b.facts).filter((f) => own.has(f.id))
+    expect([facts.map((f) => f.seq), facts[0]?.id]).toEqual([[0, 1, 2, 3, 4], opened.id])
+    expect(sent.some((b) => taken.includes(b.device))).toBe(false)
+    // It keeps its new name, and goes on with its numbers.
+    gone(outbox)
+    const again = await newTab()
+    expect(again.deviceId).toBe(outbox.deviceId)
+    again.add(rep(opened.id))
+    await becomes(() => expect(again.status()).toMatchObject({ kept: 0, sent: 6 }))
+    expect(sent.flatMap((b) => b.facts).findLast((f) => again.facts().some((x) => x.id === f.id))?.seq).toBe(5)
+  })
+
+  it('what waits for somebody to be signed in stays here, and holds nothing else up', async () => {
+    answer = 'waits'
+    const outbox = await newTab()
+    const first = outbox.add(set())
+    await becomes(() => expect(sent.some((b) => b.facts.some((f) => f.id === first.id))).toBe(true))
+    answer = 'stored'
+    const second = outbox.add(set())
+    await becomes(() => expect(outbox.status()).toMatchObject({ kept: 1, sent: 1, refused: [] }))
+    expect(sent.flatMap((b) => b.facts.filter((f) => [first.id, second.id].includes(f.id)).map((f) => f.id))).toEqual([
+      first.id,
+      second.id,
+    ])
+  })
+
   it('two tabs of one device never draw the same number', async () => {
     const [one, two] = [await newTab(), await newTab()]
     const opened = one.add(set())
@@ -157,7 +201,7 @@ describe('the outbox of a device', () => {
     const opened = outbox.add(set())
     await becomes(() => expect(outbox.status().refused).toEqual([{ id: opened.id, reason: 'placeId: no such place' }]))
     expect(JSON.parse(outbox.unsentFile())).toMatchObject({
-      device: outbox.deviceId,
+      device: expect.stringMatching(/^[\da-f]{8}-/),
       facts: [{ id: opened.id, kind: 'set-opened' }],
     })
     expect((await newTab()).status().refused).toHaveLength(1)

@@ -1,5 +1,6 @@
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb'
 import { v4, v7 } from 'uuid'
+import { markOf } from '@/core/facts/deviceMark'
 import type { WireFact } from '@/core/facts/wire'
 import { mostFacts, spareFrom } from '@/core/facts/words'
 import { holdInFlight, landed, leftInFlight } from './inFlight'
@@ -49,6 +50,8 @@ export const nothingKept: OutboxStatus = {
 /** House: sent facts are forgotten by the device after three days; until then the kennel can ask for them again. */
 const keepSentMs = 3 * 86_400_000
 const retryMs = 4000
+/** Design choice, ms: what waits for somebody to be signed in is tried again so often. */
+const waitMs = 60_000
 /** House: a device asks so often whether all that it sent is still there. */
 const askMs = 10 * 60_000
 /** A tap is painted before it is sent, and taps that come together go together. */
@@ -67,10 +70,12 @@ export class Outbox {
   private writes: Promise<unknown> = Promise.resolve()
   private spare = 0
   private askedAt = 0
+  /** Facts that wait for whoever made them to be signed in, and when they were sent last. */
+  private readonly waiting = new Map<string, number>()
 
   private constructor(
     private readonly db: IDBPDatabase<Schema> | undefined,
-    private readonly device: string,
+    private device: string,
     private readonly memory: Map<string, Kept>,
     private seq: number,
   ) {
@@ -107,8 +112,9 @@ export class Outbox {
   }
   readonly status = (): OutboxStatus => this.current
 
+  /** What pages call this device. */
   get deviceId(): string {
-    return this.device
+    return markOf(this.device)
   }
 
   /**
@@ -218,14 +224,11 @@ export class Outbox {
     try {
       do {
         this.again = false
-        const batch = [...this.memory.values()]
-          .filter((k) => k.status === 'unsent')
-          .sort((a, b) => a.fact.seq - b.fact.seq)
-          .slice(0, perRequest)
+        const batch = this.due().slice(0, perRequest)
         const sentTo = this.sentTo()
         if (batch.length === 0 && sentTo === undefined) break
         await this.sendBatch(batch, sentTo)
-      } while (this.again || this.current.kept > 0)
+      } while (this.again || this.due().length > 0)
       this.set({ offline: false, signedOut: false, heldUp: '' })
     } catch (error) {
       const signedOut = error instanceof SignedOut
@@ -234,6 +237,37 @@ export class Outbox {
     } finally {
       this.sending = false
     }
+  }
+
+  /** What is to be sent now, in order; what waits for somebody is tried again in a while. */
+  private due(): readonly Kept[] {
+    const from = Date.now() - waitMs
+    return [...this.memory.values()]
+      .filter((k) => k.status === 'unsent' && (this.waiting.get(k.id) ?? 0) <= from)
+      .sort((a, b) => a.fact.seq - b.fact.seq)
+  }
+
+  /**
+   * The device's name belongs to another, or the kennel no longer knows it for this one: it takes a new name, and all
+   * that lies here is numbered and sent under it. What the kennel has already it knows by its id.
+   */
+  private async takeNewName(): Promise<void> {
+    this.device = v4()
+    const all = [...this.memory.values()].filter((k) => k.status !== 'written')
+    const ordered = all.sort((a, b) => a.fact.deviceAt - b.fact.deviceAt || a.fact.seq - b.fact.seq)
+    const renamed = ordered.map((k, seq): Kept => ({ id: k.id, fact: { ...k.fact, seq }, status: 'unsent' }))
+    if (this.db) {
+      const tx = this.db.transaction(['facts', 'meta'], 'readwrite')
+      await Promise.all([
+        tx.objectStore('meta').put(this.device, 'device'),
+        tx.objectStore('meta').put(renamed.length - 1, 'seq'),
+        ...renamed.map((k) => tx.objectStore('facts').put(k)),
+        tx.done,
+      ])
+    }
+    this.seq = Math.max(this.seq, renamed.length)
+    for (const k of renamed) this.memory.set(k.id, k)
+    this.count()
   }
 
   /** The highest number that was sent, where it is time to ask whether all up to it is still there. */
@@ -259,10 +293,15 @@ export class Outbox {
     if (!response.ok) throw new Error(`the server answered ${response.status}`)
     // Asked for with the first answer, and not by every page that has an outbox.
     const { receipt } = await import('@/core/facts/receipt')
-    const { results, wanted } = receipt.parse(await response.json())
+    const { results, wanted, rename } = receipt.parse(await response.json())
+    if (rename) return this.takeNewName()
     for (const result of results) {
       const was = this.memory.get(result.id)
       if (!was) continue
+      if (result.status === 'waits') {
+        this.waiting.set(result.id, Date.now())
+        continue
+      }
       const now: Kept =
         result.status === 'refused'
           ? { ...was, status: 'refused', reason: result.reason ?? 'refused' }

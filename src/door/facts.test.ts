@@ -34,6 +34,7 @@ const ask = async (more: Partial<Asked> = {}) => {
     cookie,
     type: 'application/json; charset=utf-8',
     body,
+    secure: false,
     ...more,
   })
   return { status: answer.status, said: JSON.parse(answer.text) as unknown, headers: answer.headers }
@@ -42,12 +43,29 @@ const kept = () => db.prepare('SELECT sent_by FROM fact').pluck().all()
 
 describe('the facts door', () => {
   it('takes a batch once, and knows it when it comes again', async () => {
+    let device = ''
     const statuses = async () => {
-      const { status, said } = await ask()
+      const { status, said, headers } = await ask({ cookie: cookie + device })
       expect(status).toBe(200)
+      device ||= `; ${headers['set-cookie']?.split(';')[0] ?? ''}`
       return receipt.parse(said).results.map((r) => r.status)
     }
     expect([await statuses(), await statuses()]).toEqual([['stored'], ['known']])
+    expect(kept()).toEqual([person])
+  })
+
+  it('gives a device a name with what it sends first, and takes nothing in that device’s name from another', async () => {
+    const first = await ask()
+    const given = /^kibou-device=([^;]+); Path=\/; HttpOnly; SameSite=Lax; Max-Age=\d+$/.exec(
+      first.headers['set-cookie'] ?? '',
+    )?.[1]
+    expect(given).toBeDefined()
+    const own = `${cookie}; kibou-device=${given ?? ''}`
+    const again = await ask({ cookie: own })
+    expect([receipt.parse(again.said), again.headers['set-cookie']]).toMatchObject([{ rename: false }, undefined])
+    expect(receipt.parse((await ask()).said)).toEqual({ results: [], wanted: [], rename: true })
+    const forged = receipt.parse((await ask({ cookie: `${cookie}; kibou-device=Fe26.2*1*x` })).said)
+    expect(forged.rename).toBe(true)
     expect(kept()).toEqual([person])
   })
 

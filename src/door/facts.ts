@@ -1,4 +1,5 @@
 import { parse } from 'cookie'
+import { v4 } from 'uuid'
 import { wireBatch } from '@/core/facts/wire'
 import { fieldErrors } from '@/core/fields'
 import { parsedJson } from '@/core/json'
@@ -7,7 +8,7 @@ import { sayTrouble } from '@/store/trouble'
 import { recordFacts } from '@/work/record/accept'
 import { requestTime } from '@/work/scene/clock'
 import { answerTo, troubled } from './answer'
-import { cookieName, whoIs } from './seal'
+import { cookieName, deviceCookie, deviceIn, deviceSealOf, deviceSeconds, whoIs } from './seal'
 
 /**
  * The facts door. It stands in the process that listens, before the pages, so that no fact waits for a page to be
@@ -24,6 +25,8 @@ export interface Asked {
   readonly cookie: string | undefined
   readonly type: string | undefined
   readonly body: string
+  /** It came over TLS. */
+  readonly secure: boolean
 }
 
 /** An answer that goes from one thread to another. */
@@ -39,12 +42,14 @@ export default async function takeFacts(asked: Asked): Promise<Answered> {
   return { status: answer.status, headers: Object.fromEntries(answer.headers), text: await answer.text() }
 }
 
-async function answerOf({ file, damaged, method, cookie, type, body }: Asked): Promise<Response> {
+async function answerOf({ file, damaged, method, cookie, type, body, secure }: Asked): Promise<Response> {
   if (method !== 'POST')
     return Response.json({ error: 'Facts are brought, not asked for.' }, { status: 405, headers: { allow: 'POST' } })
   const db = databaseOf(file)
-  const person = await whoIs(db, parse(cookie ?? '')[cookieName], requestTime())
-  return answerTo(person, 'hand', (who) => {
+  const cookies = parse(cookie ?? '')
+  const person = await whoIs(db, cookies[cookieName], requestTime())
+  const shown = await deviceIn(db, cookies[deviceCookie])
+  return answerTo(person, 'hand', async (who) => {
     if (!type?.startsWith('application/json'))
       return Response.json({ error: 'Facts are sent as application/json.' }, { status: 415 })
     // Devices keep their facts until a good backup stands in its place.
@@ -52,9 +57,17 @@ async function answerOf({ file, damaged, method, cookie, type, body }: Asked): P
     const batch = wireBatch.safeParse(parsedJson(body))
     if (!batch.success)
       return Response.json({ error: 'This is no batch of facts.', fields: fieldErrors(batch.error) }, { status: 400 })
-    return Response.json(recordFacts(db, batch.data, requestTime(), who))
+    // A device that signed in before devices were given a name is given one with what it sends first.
+    const proof = shown ?? v4()
+    const receipt = recordFacts(db, batch.data, requestTime(), who, proof)
+    if (shown !== undefined) return Response.json(receipt)
+    const given = `${deviceCookie}=${encodeURIComponent(await deviceSealOf(db, proof))}`
+    return Response.json(receipt, { headers: { 'set-cookie': `${given}; ${keptSo(secure)}` } })
   })
 }
+
+const keptSo = (secure: boolean): string =>
+  `Path=/; HttpOnly; SameSite=Lax; Max-Age=${deviceSeconds}${secure ? '; Secure' : ''}`
 
 /** House: a fact waits so long for pages and jobs that write; only facts wait with it. */
 const waitMs = 2000

@@ -10,7 +10,28 @@ export const cookieName = 'kibou'
 /** A cookie older than this is no longer read, whatever it holds. */
 export const longestSeconds = 30 * 86_400
 
+/** The cookie by which a device shows that it is the one it was: given at its first sign-in, and kept. */
+export const deviceCookie = 'kibou-device'
+/** Browsers keep no cookie longer. */
+export const deviceSeconds = 400 * 86_400
+
 const sealed = z.object({ id: z.uuid() })
+const sealedDevice = z.object({ device: z.uuid() })
+
+/** What the cookie of a device holds that was named so. */
+export const deviceSealOf = (db: Db, device: string): Promise<string> =>
+  sealData({ device }, { password: readSecret(db), ttl: deviceSeconds })
+
+/** What a device was named by this house; undefined for one that was not. */
+export async function deviceIn(db: Db, cookie: string | undefined): Promise<string | undefined> {
+  if (cookie === undefined) return undefined
+  try {
+    const held = await unsealData(cookie, { password: readSecret(db), ttl: deviceSeconds })
+    return sealedDevice.safeParse(held).data?.device
+  } catch {
+    return undefined
+  }
+}
 
 /** What the cookie of this sign-in holds. */
 export const sealOf = (db: Db, id: string): Promise<string> =>

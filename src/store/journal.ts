@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import type { Tried } from '@/core/coach/stuck'
 import type { Db } from './database'
+import { ofItsDevice } from './facts/standingReps'
 
 export interface Note {
   readonly id: string
@@ -30,7 +31,9 @@ export const readNotes = (db: Db, residencyId: string, most: number): readonly N
        SELECT c.id, s.command, c.note, c.at, p.name
        FROM training_set s
        JOIN set_close c ON c.set_id = s.id
-       JOIN person p ON p.id = s.recorded_by
+       JOIN fact f ON f.id = c.id
+       -- Written on another device it is the word of who sent it.
+       JOIN person p ON p.id = CASE WHEN ${ofItsDevice('c', 's')} THEN s.recorded_by ELSE coalesce(f.sent_by, s.recorded_by) END
        WHERE s.residency_id = @residencyId AND c.note <> ''
          AND NOT EXISTS (SELECT 1 FROM voided v WHERE v.target_id = s.id)
        UNION ALL

@@ -1,7 +1,7 @@
 import { crc32 as reference } from 'node:zlib'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { crc32 } from './crc'
+import { crc32 } from '../crc'
 import { impossibleIn, mostLetters, readPractice, writePractice, type PracticeEntry } from './practiceLog'
 
 const dog = '0193c9a2-1111-7000-8000-00000000abcd'

@@ -1,4 +1,4 @@
-import { crc32 } from './crc'
+import { crc32 } from '../crc'
 
 /** One go at one command at home. */
 export interface PracticeEntry {

@@ -6,6 +6,7 @@ import { addPerson } from '@/work/do/begin'
 import { recordFacts } from '@/work/record/accept'
 import { loadBlock } from '@/work/page/block'
 import { dog, msPerDay, newKennel, Tablet, trainer } from '@/work/tests/kennel'
+import { markOf } from '@/core/facts/deviceMark'
 import { resume } from '@/device/live/resume'
 
 function scene() {
@@ -27,16 +28,16 @@ describe('coming back to a set that was left open', () => {
   it('finds every rep once, whether the server has it, the device has it, or both', () => {
     const { db, tablet, set, reps, view } = scene()
     recordFacts(db, tablet.batch([set, ...reps.slice(0, 2)]), tablet.at)
-    const { base, active } = resume(view(), [set, ...reps], tablet.device, () => false)
+    const { base, active } = resume(view(), [set, ...reps], markOf(tablet.device), () => false)
     expect(active?.reps.map((r) => r.fact.id)).toEqual(reps.map((r) => r.id))
     expect(base.runs).toEqual({})
   })
 
   it('finds it when the device has forgotten, and when the server never had it', () => {
     const { db, tablet, set, reps, view } = scene()
-    expect(resume(view(), [set, ...reps], tablet.device, () => false).active?.reps).toHaveLength(3)
+    expect(resume(view(), [set, ...reps], markOf(tablet.device), () => false).active?.reps).toHaveLength(3)
     recordFacts(db, tablet.batch([set, ...reps]), tablet.at)
-    expect(resume(view(), [], tablet.device, () => false).active?.reps).toHaveLength(3)
+    expect(resume(view(), [], markOf(tablet.device), () => false).active?.reps).toHaveLength(3)
   })
 
   it('leaves out a rep that was taken back, and a set that was closed', () => {
@@ -44,13 +45,13 @@ describe('coming back to a set that was left open', () => {
     const last = reps[2]
     if (!last) throw new Error('no rep')
     expect(
-      resume(view(), [set, ...reps, tablet.voided(last.id, ada)], tablet.device, () => false).active?.reps,
+      resume(view(), [set, ...reps, tablet.voided(last.id, ada)], markOf(tablet.device), () => false).active?.reps,
     ).toHaveLength(2)
     expect(
       resume(
         view(),
         [set, ...reps, { kind: 'set-closed', ...tablet.stamp(), setId: set.id, endedBy: 'trainer', note: '' }],
-        tablet.device,
+        markOf(tablet.device),
         () => false,
       ).active,
     ).toBeUndefined()
@@ -86,7 +87,7 @@ describe('coming back to a set that was left open', () => {
       const set = tablet.set(residencyId, ada, { rungId: 'sit-stay.step-5s' })
       const facts = [set, ...Array.from({ length: 5 }, () => tablet.rep(set.id))]
       const view = loadBlock(db, residencyId, 'sit-stay', ada, tablet.at + 60_000)
-      return view && resume(view, facts, tablet.device, () => false).judged.verdict?.kind
+      return view && resume(view, facts, markOf(tablet.device), () => false).judged.verdict?.kind
     }
     expect([verdictAt('2025-11-20'), verdictAt(undefined)]).toEqual(['waits', 'moves-on'])
   })
@@ -99,7 +100,7 @@ describe('coming back to a set that was left open', () => {
       ['counts', 'ten-in-a-row'],
     ] as const) {
       insertMethodChange(db, v4(), { at: tablet.at + 30_000, row, option }, ada)
-      const { active, base } = resume(view(), [set, ...reps], tablet.device, () => true)
+      const { active, base } = resume(view(), [set, ...reps], markOf(tablet.device), () => true)
       expect(active?.reps.map((r) => r.fact.id)).toEqual(reps.map((r) => r.id))
       expect(base.runs['sit/sit']?.tallies['sit.rear']).toBeUndefined()
     }
@@ -109,6 +110,6 @@ describe('coming back to a set that was left open', () => {
     const { db, tablet, set, reps, view } = scene()
     recordFacts(db, tablet.batch([set, ...reps]), tablet.at)
     addPerson(db, { name: 'Ben', role: 'trainer', weekdays: ['1'], from: '09:00', to: '10:00' }, tablet.at)
-    expect(resume(view(), [], tablet.device, () => false).active?.context.id).toBe(set.id)
+    expect(resume(view(), [], markOf(tablet.device), () => false).active?.context.id).toBe(set.id)
   })
 })

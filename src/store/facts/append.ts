@@ -103,6 +103,12 @@ export const numberTaken = (db: Db, device: string, seq: number): boolean =>
 
 const n = z.object({ n: z.number() })
 
+/** A number of a device above all that it draws itself, for a fact whose own number is taken. */
+export const spareNumber = (db: Db, device: string): number => Math.max(takenFrom, nextNumber(db, device))
+
+/** Above all that a device draws, those with no disk too. */
+const takenFrom = 2 ** 41
+
 /** The next number of a device. */
 export const nextNumber = (db: Db, device: string): number =>
   n.parse(db.prepare('SELECT coalesce(max(seq), -1) + 1 AS n FROM fact WHERE device = ?').get(device)).n

@@ -12,6 +12,19 @@ export interface DeviceClock {
   readonly lastAt: number | undefined
 }
 
+const boundRow = z.object({ bound_to: z.string().nullable() }).optional()
+
+/** Whether whoever shows this proof is the device it says it is; a device that nobody has bound is whoever says so. */
+export function isDevice(db: Db, device: string, proof: string | undefined): boolean {
+  const bound = boundRow.parse(db.prepare('SELECT bound_to FROM device WHERE id = ?').get(device))?.bound_to
+  return bound === undefined || bound === null || bound === proof
+}
+
+/** Binds a device to what it showed first. */
+export function bindDevice(db: Db, device: string, proof: string): void {
+  db.prepare('UPDATE device SET bound_to = ? WHERE id = ? AND bound_to IS NULL').run(proof, device)
+}
+
 const deviceRow = z.object({ offset_ms: z.number(), last_seq: z.number().nullable(), last_at: z.number().nullable() })
 
 const deviceRowIfAny = deviceRow.optional()

@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { ownerHolds } from '@/core/facts/words'
 import type { Db } from '../database'
+import { ofItsDevice } from './standingReps'
 
 /** Sets as they are read one after the other, by whoever looks back: what was taken back too. */
 export interface LogRow {
@@ -98,15 +99,17 @@ export function readLog(db: Db, residencyId: string, filter: LogFilter, most: nu
             SELECT letter FROM (
               SELECT ${letterOf} AS letter, r.at, r.device, r.seq
               FROM rep r
-              WHERE r.set_id = s.id AND NOT EXISTS (SELECT 1 FROM voided v WHERE v.target_id IN (r.id, r.root))
+              WHERE r.set_id = s.id AND ${ofItsDevice('r', 's')}
+                AND NOT EXISTS (SELECT 1 FROM voided v WHERE v.target_id IN (r.id, r.root))
               UNION ALL
               SELECT ${letterOf}, r.at, r.device, r.seq
               FROM rep r
               WHERE r.set_id = s.root AND NOT EXISTS (SELECT 1 FROM voided v WHERE v.target_id IN (r.id, s.id))
                 AND NOT EXISTS (SELECT 1 FROM rep c WHERE c.root = r.id AND c.set_id = s.id))
             ORDER BY at, device, seq)) AS outcomes,
-         (SELECT c.ended_by FROM set_close c WHERE c.set_id = s.id ORDER BY c.at LIMIT 1) AS ended_by,
-         (SELECT c.note FROM set_close c WHERE c.set_id = s.id AND c.note <> ''
+         (SELECT c.ended_by FROM set_close c
+           WHERE c.set_id = s.id AND ${ofItsDevice('c', 's')} ORDER BY c.at LIMIT 1) AS ended_by,
+         (SELECT c.note FROM set_close c WHERE c.set_id = s.id AND ${ofItsDevice('c', 's')} AND c.note <> ''
            ORDER BY c.at LIMIT 1) AS note,
          (SELECT v.reason FROM voided v WHERE v.target_id = s.id ORDER BY v.at LIMIT 1) AS voided,
          (SELECT p.name FROM fact f JOIN person p ON p.id = f.sent_by

@@ -4,7 +4,7 @@ import type { NotedRep } from '@/core/evidence/calls'
 import { compareFacts, outcomes, type RepFact, type SetFact } from '@/core/facts/fact'
 import { attentions, ownerHolds, startPositions, turns } from '@/core/facts/words'
 import type { Db } from '../database'
-import { standingReps } from './standingReps'
+import { ofItsDevice, standingReps } from './standingReps'
 
 const residencyOfSetRow = z.object({ residency_id: z.string() }).optional()
 
@@ -262,7 +262,7 @@ export const openSets = (
     db
       .prepare(
         `SELECT s.id, s.device FROM training_set s WHERE s.residency_id = ? AND s.at > ? AND s.item_id IS NULL
-         AND NOT EXISTS (SELECT 1 FROM set_close c WHERE c.set_id = s.id)
+         AND NOT EXISTS (SELECT 1 FROM set_close c WHERE c.set_id = s.id AND ${ofItsDevice('c', 's')})
          AND NOT EXISTS (SELECT 1 FROM voided v WHERE v.target_id = s.id)`,
       )
       .all(residencyId, since),
@@ -283,7 +283,7 @@ export const openSetsNow = (
     db
       .prepare(
         `SELECT s.residency_id, s.place_id FROM training_set s WHERE s.at > ?
-         AND NOT EXISTS (SELECT 1 FROM set_close c WHERE c.set_id = s.id)
+         AND NOT EXISTS (SELECT 1 FROM set_close c WHERE c.set_id = s.id AND ${ofItsDevice('c', 's')})
          AND NOT EXISTS (SELECT 1 FROM voided v WHERE v.target_id = s.id)`,
       )
       .all(since),

@@ -19,10 +19,12 @@ import { dogFields, msPerDay } from '../tests/kennel'
 import { Phone, readyKennel, sessionOf } from '../tests/shown'
 import { addDog } from './begin'
 import { bookHandoff, outcomeForm, sayOutcome } from './handoff'
+import { markOf } from '@/core/facts/deviceMark'
 
 const kept = (k: ReturnType<typeof readyKennel>): ShowRecord => {
   const [begun] = demonstrationsOf(k.db, k.residencyId)
-  const record = begun && recordOf(saidOf(k.db, begun))
+  // A phone is told which device is which by marks.
+  const record = begun && recordOf(saidOf(k.db, begun).map((x) => ({ ...x, device: markOf(x.device) })))
   if (!record) throw new Error('nothing was kept')
   return record
 }

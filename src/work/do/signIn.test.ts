@@ -211,3 +211,20 @@ it('the demonstration’s passcode is the one that its door names', async () => 
   writePasscode(db, 'm', passcodeHash)
   expect(await signIn(db, { personId: 'm', passcode: demoPasscode }, 'here', monday)).toMatchObject({ ok: true })
 })
+
+describe('a device that has signed in before', () => {
+  it('is slowed by its own wrong tries, and by nobody else’s at its address', async () => {
+    const { db, lead } = await kennelWithLead()
+    const [own, other] = ['0193c9a2-1111-4000-8000-00000000000a', '0193c9a2-1111-4000-8000-00000000000b']
+    const from = (passcode: string, at: number, device?: string, personId = lead) =>
+      signIn(db, { personId, passcode }, '192.0.2.7', at, device)
+    for (let i = 0; i < 30; i++) await from('wrong one', monday + i, undefined, i % 2 ? lead : 'nobody')
+    // A new device at that address waits; the one that was here before does not.
+    expect(await from('willow rod', monday + 100)).toMatchObject({ ok: false, waitMs: expect.any(Number) })
+    expect(await from('willow rod', monday + 100, own)).toMatchObject({ ok: true })
+    for (let i = 0; i < 5; i++) await from('wrong one', monday + 200 + i, own)
+    expect(await from('willow rod', monday + 300, own)).toMatchObject({ ok: false })
+    expect(await from('willow rod', monday + 300, other)).toMatchObject({ ok: true })
+    expect(await from('willow rod', monday + minutes(2), own)).toMatchObject({ ok: true })
+  })
+})

@@ -57,23 +57,27 @@ const knownForMs = 30 * 86_400_000
 
 /**
  * Opens the door for the right passcode; wrong ones slow down, and then pause, whoever tries from there. Somebody who
- * guesses elsewhere does not keep out the one whose name it is where they have signed in before.
+ * guesses elsewhere does not keep out the one whose name it is where they have signed in before. `device`: what this
+ * device was named at its first sign-in; only its own wrong tries slow it down, and not those of others at its address.
  */
 export async function signIn(
   db: Db,
   form: z.infer<typeof signInForm>,
   address: string,
   now: number,
+  device?: string,
 ): Promise<SignedIn> {
   const known = readPasscode(db, form.personId)
   const network = networkOf(address)
-  const here = `person ${form.personId} at ${network}`
+  const here = `person ${form.personId} at ${device === undefined ? network : `device ${device}`}`
   // Of names that nobody has, only the sender is known.
   const everywhere = knownAt(db, form.personId, network, now - knownForMs) ? [] : [`person ${form.personId}`]
   const keys: readonly Key[] =
-    known === undefined
-      ? [{ key: `address ${network}` }]
-      : [{ key: here }, ...[`address ${network}`, ...everywhere].map((key) => ({ key, free: freeFromAllOver }))]
+    device !== undefined
+      ? [{ key: here }, { key: `device ${device}`, free: freeFromAllOver }]
+      : known === undefined
+        ? [{ key: `address ${network}` }]
+        : [{ key: here }, ...[`address ${network}`, ...everywhere].map((key) => ({ key, free: freeFromAllOver }))]
   const shut = tooMany(db, keys, now)
   if (shut) return shut
   const person = readSigners(db, dayIn(readKennel(db).timeZone, now)).find((p) => p.id === form.personId)

@@ -23,6 +23,7 @@ import { rebuildStandings, standingOf } from '../record/refold'
 import { fed } from '../tests/fedKennel'
 import { copyEntities, dog, monday, msPerDay, newKennel, Tablet, trainer } from '../tests/kennel'
 import { loadWall } from './wall'
+import { markOf } from '@/core/facts/deviceMark'
 
 const scene = (more: Record<string, unknown> = {}) => {
   const db = newKennel()
@@ -230,7 +231,7 @@ describe('what a block leaves behind', () => {
     const s = scene()
     const set = s.tablet.set(s.residencyId, s.ada)
     s.send([set, s.tablet.rep(set.id)])
-    expect(s.view().open).toEqual([{ id: set.id, device: s.tablet.device }])
+    expect(s.view().open).toEqual([{ id: set.id, device: markOf(s.tablet.device) }])
     expect(s.view().recent.map((r) => r.reps.length)).toEqual([1])
   })
 })
@@ -489,7 +490,7 @@ it(
       const [a, b] = [order[i], order[j]]
       if (a && b) [order[i], order[j]] = [b, a]
     }
-    const seen = { stored: 0, known: 0, refused: 0 }
+    const seen = { stored: 0, known: 0, refused: 0, waits: 0 }
     for (let i = 0; i < order.length;) {
       const piece = order.slice(i, (i += 1 + below(1200)))
       for (const tablet of tablets) {
@@ -501,7 +502,7 @@ it(
       const looked = dogs[below(6)] ?? ''
       expect(JSON.stringify(setsOf(mixed, looked))).toBe(JSON.stringify(readSets(mixed, looked)))
     }
-    expect(seen).toEqual({ stored: facts.length, known: order.length - facts.length, refused: 0 })
+    expect(seen).toEqual({ stored: facts.length, known: order.length - facts.length, refused: 0, waits: 0 })
     expect(everything(mixed)).toBe(everything(plain))
     for (const id of dogs)
       expect(JSON.stringify(standingOf(mixed, id, later))).toBe(JSON.stringify(standingOf(plain, id, later)))

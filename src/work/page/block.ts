@@ -7,6 +7,7 @@ import type { Curriculum } from '@/core/curriculum/types'
 import { addDays, dayIn } from '@/core/days'
 import { collarsFor } from '@/core/dog/collar'
 import { keepsComing, repeated } from '@/core/dog/signs'
+import { markOf } from '@/core/facts/deviceMark'
 import { openForMs, type SetFact } from '@/core/facts/fact'
 import type { House } from '@/core/house/house'
 import { byRun } from '@/core/inOrder'
@@ -124,8 +125,9 @@ export function* blockSteps(
     now,
     since,
     state,
-    recent: sets.filter(isRecent),
-    open,
+    // Pages are told which device is which, and none of their names.
+    recent: sets.filter(isRecent).map((s) => ({ ...s, reps: s.reps.map((r) => ({ ...r, device: markOf(r.device) })) })),
+    open: open.map((o) => ({ ...o, device: markOf(o.device) })),
     promises: readPromises(db, residencyId),
     places,
     people,

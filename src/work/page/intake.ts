@@ -12,7 +12,7 @@ import { typedOfPromises } from '@/core/promise/typed'
 import type { Db } from '@/store/database'
 import { readHouse } from '@/store/house'
 import { keptSteps, photoAt, readDraft, readEntry } from '@/store/intake'
-import { dogsKnown, findResident, readCueWords, readPromises, residentsOn, type Resident } from '@/store/residents'
+import { findResident, newestStayOf, readCueWords, readPromises, residentsOn, type Resident } from '@/store/residents'
 import { reportedOf } from '../scene/before'
 import { ladderOf } from '../scene/regimes'
 import { groundOf } from '../scene/ground'
@@ -89,10 +89,9 @@ function othersFor(db: Db, resident: Resident, today: string): StepContext['othe
   const here = residentsOn(db, today).filter((r) => r.dogId !== resident.dogId)
   const said = readEntry(db, resident.residencyId, 'health')?.entry.notWith ?? []
   const away = said.filter((id) => !here.some((r) => r.dogId === id))
-  const names = new Map(dogsKnown(db).map((d) => [d.id, d.name]))
   return [
     ...here.map((r) => ({ id: r.dogId, name: `${r.runNumber} ${r.name}` })),
-    ...away.map((id) => ({ id, name: `${names.get(id) ?? 'a dog that was here'} (away)` })),
+    ...away.map((id) => ({ id, name: `${newestStayOf(db, id)?.name ?? 'a dog that was here'} (away)` })),
   ]
 }
 

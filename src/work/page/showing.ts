@@ -3,6 +3,7 @@ import { recordOf, type Said } from '@/core/demonstration/record'
 import type { ScriptItem } from '@/core/demonstration/script'
 import { waysOf, type HouseWays } from '@/core/measures'
 import { dayIn } from '@/core/days'
+import { markOf } from '@/core/facts/deviceMark'
 import type { Showing } from '@/core/facts/words'
 import type { Db } from '@/store/database'
 import { demonstrationsOf, saidOf } from '@/store/demonstrations'
@@ -98,6 +99,7 @@ export function loadShowing(
     twoPeople: readEntry(db, residencyId, 'health')?.entry.twoPeople ?? false,
     pause: pausedBecause(db, residencyId),
     gone: resident.leavesOn < today,
-    said: recordOf(said)?.status === 'done' ? [] : said,
+    // Pages are told which device is which, and none of their names.
+    said: recordOf(said)?.status === 'done' ? [] : said.map((x) => ({ ...x, device: markOf(x.device) })),
   }
 }

@@ -373,27 +373,27 @@ describe('taking back asks the role', () => {
       recordFacts(db, tablet.batch([set, tablet.rep(set.id)]), tablet.at, who(ada))
       const other = new Tablet()
       other.at = tablet.at
-      for (const by of [hand, ada])
-        expect(recordFacts(db, other.batch([other.voided(set.id, by)]), other.at, who(hand)).results[0]).toMatchObject({
-          status: 'refused',
-          reason: expect.stringContaining('only a trainer'),
-        })
+      const back = (by: string, from = other) =>
+        recordFacts(db, from.batch([from.voided(set.id, by)]), from.at, who(hand)).results[0]
+      const refused = { status: 'refused', reason: expect.stringContaining('only a trainer') }
+      // On the same tablet it is no other.
+      for (const from of [other, tablet]) {
+        expect(back(hand, from)).toMatchObject(refused)
+        expect(back(ada, from)).toMatchObject({ status: 'waits' })
+      }
       expect(readSets(db, residencyId)).toHaveLength(1)
     },
   )
 
-  it('a hand undoes what it recorded, and sends what a trainer undid on the same tablet', () => {
+  it('a hand undoes what it recorded; what a trainer undid on the same tablet waits until they are signed in', () => {
     const { db, ada, residencyId, tablet, hand, who } = people()
     const [own, hers] = [tablet.set(residencyId, hand), tablet.set(residencyId, ada)]
     recordFacts(db, tablet.batch([own, hers]), tablet.at, who(hand))
-    expect(
-      recordFacts(
-        db,
-        tablet.batch([tablet.voided(own.id, hand), tablet.voided(hers.id, ada)]),
-        tablet.at,
-        who(hand),
-      ).results.map((r) => r.status),
-    ).toEqual(['stored', 'stored'])
+    const undone = [tablet.voided(own.id, hand), tablet.voided(hers.id, ada)]
+    const sent = (by: string) => recordFacts(db, tablet.batch(undone), tablet.at, who(by)).results.map((r) => r.status)
+    expect(sent(hand)).toEqual(['stored', 'waits'])
+    expect(readSets(db, residencyId).map((x) => x.id)).toEqual([hers.id])
+    expect(sent(ada)).toEqual(['known', 'stored'])
     expect(readSets(db, residencyId)).toEqual([])
   })
 })
@@ -479,14 +479,16 @@ describe('what cannot be taken is refused by itself, field by field', () => {
     expect(n(db, 'SELECT count(*) AS n FROM rep')).toBe(0)
   })
 
-  it('a sequence number used twice by one device', () => {
+  it('a sequence number that another fact of the device has: both are kept', () => {
     const { db, ada, residencyId, tablet } = scene()
     const set = tablet.set(residencyId, ada)
     recordFacts(db, tablet.batch([set]), tablet.at)
-    const other = { ...tablet.set(residencyId, ada), seq: set.seq }
-    expect(recordFacts(db, tablet.batch([other]), tablet.at).results[0]).toMatchObject({
-      status: 'refused',
-      reason: expect.stringMatching(/seq/),
-    })
+    const others = [tablet.set(residencyId, ada), tablet.set(residencyId, ada)].map((x) => ({ ...x, seq: set.seq }))
+    expect(recordFacts(db, tablet.batch(others), tablet.at).results.map((r) => r.status)).toEqual(['stored', 'stored'])
+    expect(recordFacts(db, tablet.batch(others), tablet.at).results.map((r) => r.status)).toEqual(['known', 'known'])
+    expect(n(db, 'SELECT count(*) AS n FROM training_set')).toBe(3)
+    // It goes on with its own numbers, and is asked for none of the spare ones.
+    const next = recordFacts(db, tablet.batch([tablet.set(residencyId, ada)]), tablet.at)
+    expect([next.results[0]?.status, next.wanted]).toEqual(['stored', [[1, 2]]])
   })
 })

@@ -6,9 +6,9 @@ import type { Receipt } from '@/core/facts/receipt'
 import { foldVersion } from '@/core/promise/summary'
 import { liesWithin, settle, type Settled } from '@/core/when'
 import type { Db } from '@/store/database'
-import { append, kindOf, numberTaken, type Stamp } from '@/store/facts/append'
+import { append, kindOf, numberTaken, spareNumber, type Stamp } from '@/store/facts/append'
 import { keepRefused, missingOf } from '@/store/facts/missing'
-import { deviceOffset, keepDeviceClock, type DeviceClock } from '@/store/facts/deviceClock'
+import { bindDevice, deviceOffset, isDevice, keepDeviceClock, type DeviceClock } from '@/store/facts/deviceClock'
 import { recorderOf, residencyOfSet, residencyOfTarget } from '@/store/facts/read'
 import { allFeeds } from '@/store/house'
 import { allPlaces, readKennel, readPeople, type Person } from '@/store/kennel'
@@ -29,13 +29,17 @@ export interface Batch {
 /**
  * Stores a device's facts once each and brings the standings they touch up to date, all in one transaction. A fact that
  * cannot be taken is refused by itself, with a reason, and keeps nothing else back. `sender`: who is signed in; facts
- * carry who made them, which may be somebody else on the same tablet.
+ * carry who made them, which may be somebody else on the same tablet. `proof`: what the device was given at its first
+ * sign-in, and is bound to from then on.
  */
-export function recordFacts(db: Db, batch: Batch, now: number, sender?: Person): Receipt {
+export function recordFacts(db: Db, batch: Batch, now: number, sender?: Person, proof?: string): Receipt {
   return db
     .transaction((): Receipt => {
+      // Nobody records in another device's name, nor uses its numbers up.
+      if (!isDevice(db, batch.device, proof)) return { results: [], wanted: [], rename: true }
       const context = readContext(db, batch, now, sender)
       const touched: Touched = new Map()
+      if (proof !== undefined) bindDevice(db, batch.device, proof)
       const before = context.last.seq ?? -1
       const results = batch.facts.map((raw) => recordOne(db, context, raw, touched))
       if (context.last.seq !== undefined && context.last.at !== undefined)
@@ -44,7 +48,7 @@ export function recordFacts(db: Db, batch: Batch, now: number, sender?: Person):
         if (sets === 'anything') refold(db, residencyId, now)
         else advance(db, residencyId, [...sets], now)
       }
-      return { results, wanted: wantedOf(db, context, before, batch.sentTo) }
+      return { results, wanted: wantedOf(db, context, before, batch.sentTo), rename: false }
     })
     .immediate()
 }
@@ -132,8 +136,10 @@ function recordOne(db: Db, context: Context, raw: unknown, touched: Touched): Re
   const known = kindOf(db, fact.id)
   if (known !== undefined)
     return known === fact.kind ? { id: fact.id, status: 'known' } : refuseNumber('id: a fact of another kind has it')
-  if (numberTaken(db, context.device, fact.seq))
-    return refuse('seq: this device already used the number for another fact')
+  if (fact.kind === 'voided' && waitsForItsMaker(context, fact))
+    return { id: fact.id, status: 'waits', reason: 'whoever took this back has to be signed in' }
+  // A number that another fact has loses nobody's fact: this one gets a number that no device draws.
+  const numbered = numberTaken(db, context.device, fact.seq) ? { ...fact, seq: spareNumber(db, context.device) } : fact
   const { at, sure } = momentOf(context, fact)
   const stamp = {
     device: context.device,
@@ -145,7 +151,7 @@ function recordOne(db: Db, context: Context, raw: unknown, touched: Touched): Re
   }
   const taken = namesNobody(db, context, fact) ?? takeKind(db, context, fact, stamp)
   if (typeof taken === 'string') return refuseNumber(taken)
-  append(db, fact, stamp, taken)
+  append(db, numbered, stamp, taken)
   touch(db, touched, fact)
   return { id: fact.id, status: 'stored' }
 }
@@ -220,14 +226,18 @@ function touch(db: Db, touched: Touched, fact: WireFact): void {
   touched.set(residencyId, set === undefined || sets === 'anything' ? 'anything' : sets.add(target))
 }
 
+/** Whether somebody of the role hand is who this id names. */
+const isHand = ({ people }: Context, id: string | undefined): boolean =>
+  id !== undefined && people.get(id)?.role === 'hand'
+
 /**
- * A hand takes back what it recorded itself; and with a hand signed in, a trainer's word counts only for what this very
- * device recorded.
+ * With a hand signed in, what somebody else is said to have taken back waits on the device until they are: whose word
+ * it is nobody can tell.
  */
-function mayNotTakeBack(db: Db, { people, sender, device }: Context, fact: FactOf<'voided'>): boolean {
-  const isHand = (id: string | undefined) => id !== undefined && people.get(id)?.role === 'hand'
-  if (!isHand(fact.recordedBy) && !isHand(sender?.id)) return false
-  const target = recorderOf(db, fact.targetId)
-  if (isHand(fact.recordedBy)) return target?.by !== fact.recordedBy
-  return target?.device !== device
+const waitsForItsMaker = (context: Context, fact: FactOf<'voided'>): boolean =>
+  isHand(context, context.sender?.id) && fact.recordedBy !== context.sender?.id
+
+/** A hand takes back what it recorded itself, on whatever tablet; a trainer what anybody recorded. */
+function mayNotTakeBack(db: Db, context: Context, fact: FactOf<'voided'>): boolean {
+  return isHand(context, fact.recordedBy) && recorderOf(db, fact.targetId)?.by !== fact.recordedBy
 }

@@ -7,6 +7,7 @@ import { summarise } from '@/core/promise/summary'
 import { byTheBook, type Setup } from '@/core/tests/loop/book'
 import type { SimulatedDog } from '@/core/tests/loop/live'
 import { kits } from '@/core/curriculum/types'
+import { markOf } from '@/core/facts/deviceMark'
 import type { WireFact } from '@/core/facts/wire'
 import { foodLeftNow, payInHold } from '@/device/live/drawn'
 import { takesNoMore } from '@/device/live/reduce'
@@ -138,7 +139,7 @@ export const plainSetup = {
 export function memoryOf(tablet: Tablet): LiveOutbox {
   const facts: WireFact[] = []
   return {
-    deviceId: tablet.device,
+    deviceId: markOf(tablet.device),
     isSent: () => false,
     facts: () => facts,
     add: (fact) => {

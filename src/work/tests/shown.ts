@@ -7,6 +7,7 @@ import type { Db } from '@/store/database'
 import { recordFacts } from '../record/accept'
 import { loadShowing, type ShowingView } from '../page/showing'
 import { dog, monday, msPerDay, newKennel, Tablet, trainer } from './kennel'
+import { markOf } from '@/core/facts/deviceMark'
 
 /** A phone that keeps what it made and sends when it is told to. */
 export class Phone {
@@ -16,7 +17,7 @@ export class Phone {
 
   get outbox(): LiveOutbox {
     return {
-      deviceId: this.tablet.device,
+      deviceId: markOf(this.tablet.device),
       isSent: (id) => this.sent.has(id),
       facts: () => this.facts,
       add: (fact) => {

@@ -1,4 +1,4 @@
-import { admit, fromWhere, leave } from '@/app/door'
+import { admit, deviceHere, fromWhere, leave } from '@/app/door'
 import { parsedJson } from '@/core/json'
 import { troubled } from '@/door/answer'
 import { kennelDatabase } from '@/store/connection'
@@ -13,7 +13,8 @@ export async function POST(request: Request) {
   return troubled(async () => {
     const db = kennelDatabase()
     const { address } = await fromWhere()
-    const done = await patiently(db, () => signIn(db, form.data, address, requestTime()))
+    const device = await deviceHere()
+    const done = await patiently(db, () => signIn(db, form.data, address, requestTime(), device))
     if (!done.ok)
       return Response.json({ error: done.reason, waitMs: done.waitMs }, { status: done.waitMs > 0 ? 429 : 401 })
     // Whoever was signed in at this device before is so no more.
