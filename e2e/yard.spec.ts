@@ -184,9 +184,7 @@ test.describe('leash pressure', () => {
       await sent(page)
       // The first holds what was said of it, the second that it was used and nothing else.
       await expect.poll(() => corrections("AND device_used = 'flat collar' AND asked_first = 0")).toBe(1)
-      await expect
-        .poll(() => corrections('AND coalesce(device_used, reason, asked_first, effect) IS NULL'))
-        .toBe(1)
+      await expect.poll(() => corrections('AND coalesce(device_used, reason, asked_first, effect) IS NULL')).toBe(1)
       await page.getByRole('button', { name: 'Take it back' }).tap()
       await sent(page)
       await expect.poll(() => corrections()).toBe(1)

@@ -54,7 +54,7 @@ describe('the facts door', () => {
     expect(kept()).toEqual([person])
   })
 
-  it('gives a device a name with what it sends first, and takes nothing in that device’s name from another', async () => {
+  it('gives a device a name with what it sends first, and takes nothing in that name from another', async () => {
     const first = await ask()
     const given = /^kibou-device=([^;]+); Path=\/; HttpOnly; SameSite=Lax; Max-Age=\d+$/.exec(
       first.headers['set-cookie'] ?? '',

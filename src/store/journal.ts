@@ -33,7 +33,8 @@ export const readNotes = (db: Db, residencyId: string, most: number): readonly N
        JOIN set_close c ON c.set_id = s.id
        JOIN fact f ON f.id = c.id
        -- Written on another device it is the word of who sent it.
-       JOIN person p ON p.id = CASE WHEN ${ofItsDevice('c', 's')} THEN s.recorded_by ELSE coalesce(f.sent_by, s.recorded_by) END
+       JOIN person p
+         ON p.id = CASE WHEN ${ofItsDevice('c', 's')} THEN s.recorded_by ELSE coalesce(f.sent_by, s.recorded_by) END
        WHERE s.residency_id = @residencyId AND c.note <> ''
          AND NOT EXISTS (SELECT 1 FROM voided v WHERE v.target_id = s.id)
        UNION ALL

@@ -38,8 +38,8 @@ export function noPressureBecause(scene: PressureScene): string | undefined {
 export type WornScene = Pick<PressureScene, 'devices' | 'consents' | 'bornOn' | 'today'> & { readonly deaf: boolean }
 
 /**
- * Why a dog is not to wear this; undefined where house policy, the owner’s signature and the dog’s age allow it, and for
- * what every house may put on a dog. Local law stands above all of this.
+ * Why a dog is not to wear this; undefined where house policy, the owner’s signature and the dog’s age allow it, and
+ * for what every house may put on a dog. Local law stands above all of this.
  */
 export function notWornBecause(collar: string, scene: WornScene): string | undefined {
   if (!isDevice(collar, scene)) return undefined

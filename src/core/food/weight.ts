@@ -29,7 +29,8 @@ export function checkWeight(
     return { kind: 'refused', why: `A dog weighs between ${least} and ${sayMass(heaviest, known.unit)}.` }
   }
   const say = (x: number) => sayMass(x, known.unit)
-  const asPounds = `${known.unit === 'kg' ? `${Number(kg.toFixed(1))} lb would be` : 'Then it weighs'} ${say(kg * kgPerLb)}.`
+  const thought = known.unit === 'kg' ? `${Number(kg.toFixed(1))} lb would be` : 'Then it weighs'
+  const asPounds = `${thought} ${say(kg * kgPerLb)}.`
   const { lastKg } = known
   const last = lastKg === undefined ? '' : sayMass(lastKg, known.unit)
   if (lastKg !== undefined) {

@@ -52,7 +52,7 @@ export interface BlockGround extends LiveGround {
   readonly feeds: readonly PayFood[]
   /** It is paid in play: it works for toys, or there is no food that it may have. */
   readonly plays: boolean
-  /** What it may still eat today, kcal, when this was made; `training` is the share of its meal that is for training. */
+  /** What it may still eat today, kcal, when this was made; `training` is the share that is for training. */
   readonly foodLeft: FoodLeft & { readonly training: number | undefined }
   readonly mealKcalPerGram: number | undefined
   /** What of its meal is a handful in the bowl of a recall drill, grams. */

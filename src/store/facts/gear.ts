@@ -40,7 +40,8 @@ export const wornSince = (db: Db, day: string, residencyId?: string): readonly W
         `SELECT s.id, s.residency_id AS residencyId, s.collar, s.at, s.day, p.name AS by
           FROM training_set s
           JOIN person p ON p.id = s.leash_holder
-          WHERE s.day >= @day AND s.collar IS NOT NULL ${residencyId === undefined ? '' : 'AND s.residency_id = @residencyId'}
+          WHERE s.day >= @day AND s.collar IS NOT NULL
+            ${residencyId === undefined ? '' : 'AND s.residency_id = @residencyId'}
             AND NOT EXISTS (SELECT 1 FROM voided v WHERE v.target_id = s.id)
           ORDER BY s.at`,
       )

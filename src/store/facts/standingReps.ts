@@ -16,9 +16,11 @@ const inTime = (set: string): string => `r.at <= ${set}.at + ${longestSetMs}`
  */
 export const standingReps = (columns: string, where: string): string =>
   `SELECT ${columns} FROM training_set s JOIN rep r ON r.set_id = s.id
-   WHERE ${where} AND ${ofItsDevice('r', 's')} AND ${inTime('s')} AND NOT ${voided('s.id')} AND NOT ${voided('r.id')} AND (r.root IS NULL OR NOT
+   WHERE ${where} AND ${ofItsDevice('r', 's')} AND ${inTime('s')}
+     AND NOT ${voided('s.id')} AND NOT ${voided('r.id')} AND (r.root IS NULL OR NOT
      ${voided('r.root')})
    UNION ALL
    SELECT ${columns} FROM training_set s JOIN training_set o ON o.id = s.root JOIN rep r ON r.set_id = s.root
-   WHERE ${ofItsDevice('r', 'o')} AND ${inTime('o')} AND ${where} AND s.root IS NOT NULL AND NOT ${voided('s.id')} AND NOT ${voided('r.id')} AND NOT EXISTS
+   WHERE ${ofItsDevice('r', 'o')} AND ${inTime('o')}
+     AND ${where} AND s.root IS NOT NULL AND NOT ${voided('s.id')} AND NOT ${voided('r.id')} AND NOT EXISTS
      (SELECT 1 FROM rep c WHERE c.root = r.id AND c.set_id = s.id)`

@@ -39,8 +39,8 @@ export function changeStay(db: Db, form: z.infer<typeof stayForm>, now: number):
         return refuse(`${resident.name} went home on ${resident.leavesOn}. A dog that comes back is taken in anew.`)
       if (form.was !== undefined && form.was !== resident.leavesOn && form.leavesOn !== resident.leavesOn)
         return refuse(
-          `Somebody changed the day to ${resident.leavesOn} meanwhile; you typed ${form.leavesOn}. Nothing was written ` +
-            'over. Send it again if it is to be yours.',
+          `Somebody changed the day to ${resident.leavesOn} meanwhile; you typed ${form.leavesOn}. Nothing was ` +
+            'written over. Send it again if it is to be yours.',
         )
       if (form.leavesOn === resident.leavesOn) return refuse('That is the day it goes home already.')
       if (form.leavesOn < today) return refuse('This day is past.')
