@@ -76,8 +76,8 @@ const beside = new Set(
   (
     'a an and or the of in with to for from all any every other some kind type based product ingredient derivative ' +
     'raw cooked dry dried wet fresh frozen smoked baked whole ground minced powder powdered meal oil fat meat ' +
-    'protein extract food treat snack piece chunk strip bite biscuit stick kibble chew liver heart lung skin bone broth ' +
-    'wild organic natural sweet white red brown black green small big percent kg g mg'
+    'protein extract food treat snack piece chunk strip bite biscuit stick kibble chew liver heart lung skin ' +
+    'bone broth wild organic natural sweet white red brown black green small big percent kg g mg'
   ).split(' '),
 )
 
