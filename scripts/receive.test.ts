@@ -46,13 +46,19 @@ afterEach(() => {
   server.close()
 })
 
-/** Sends this as it stands; gives what comes back until the connection ends or nothing has come for a moment. */
-const talk = (sent: string, quietMs = 60) =>
+/**
+ * Sends this as it stands; gives what comes back until the connection ends or nothing more has come for a moment. The
+ * first of it is waited for long: the machine may be busy.
+ */
+const talk = (sent: string, firstMs = 20_000) =>
   new Promise<string>((done) => {
     let heard = ''
     const socket = connect(port, '127.0.0.1', () => socket.write(sent, 'latin1'))
-    socket.setTimeout(quietMs, () => socket.destroy())
-    socket.on('data', (part: Buffer) => (heard += part.toString('latin1')))
+    socket.setTimeout(firstMs, () => socket.destroy())
+    socket.on('data', (part: Buffer) => {
+      heard += part.toString('latin1')
+      socket.setTimeout(60)
+    })
     socket.on('error', () => undefined)
     socket.on('close', () => done(heard))
   })
