@@ -1,7 +1,19 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { z } from 'zod'
-import { day, fieldErrors, line, lines, nested, number, optionalDay, optionalNumber, rows, tick } from './fields'
+import {
+  day,
+  fieldErrors,
+  line,
+  lines,
+  nested,
+  number,
+  optionalDay,
+  optionalLine,
+  optionalNumber,
+  rows,
+  tick,
+} from './fields'
 import { typedOf } from './form'
 
 const says = (schema: z.ZodType, value: unknown): string => {
@@ -37,6 +49,12 @@ describe('what people type', () => {
       'a\nb',
       'Note may not contain control characters.',
     ])
+    // UAX #9, section 2 (from memory): embeddings, overrides, isolates; a mark of direction turns nothing round.
+    for (const c of '\u202A\u202B\u202C\u202D\u202E\u2066\u2067\u2068\u2069')
+      expect([says(line('Name', 9), `a${c}b`), says(optionalLine('Name', 9), c), says(lines('Name', 9), c)]).toEqual(
+        Array(3).fill('Name may not contain characters that turn text round.'),
+      )
+    expect(line('Name', 9).parse('נועה\u200F!')).toBe('נועה\u200F!')
     expect([tick.parse('yes'), tick.parse(''), tick.parse(undefined), says(tick, 'perhaps')]).toEqual([
       true,
       false,

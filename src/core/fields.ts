@@ -9,6 +9,8 @@ export type Typed = Readonly<Record<string, readonly string[]>>
 const lettersIn = (s: string): number => [...s].length
 const noControls = (s: string): boolean => !/\p{Cc}/u.test(s)
 const noControlsButLines = (s: string): boolean => !/\p{Cc}/u.test(s.replace(/[\n\r\t]/g, ''))
+/** Embeddings, overrides and isolates (Unicode, UAX #9): what stands behind them reads in another order than is kept. */
+const turnsNoText = (s: string): boolean => !/[\u202A-\u202E\u2066-\u2069]/u.test(s)
 
 /** A line of text: trimmed, never empty. */
 export const line = (what: string, most: number) =>
@@ -18,6 +20,7 @@ export const line = (what: string, most: number) =>
     .min(1, `${what} is missing.`)
     .refine((s) => lettersIn(s) <= most, `${what} may have ${most} letters at the most.`)
     .refine(noControls, `${what} may not contain control characters.`)
+    .refine(turnsNoText, `${what} may not contain characters that turn text round.`)
 
 /** A line that may be left empty. */
 export const optionalLine = (what: string, most: number) =>
@@ -26,6 +29,7 @@ export const optionalLine = (what: string, most: number) =>
     .trim()
     .refine((s) => lettersIn(s) <= most, `${what} may have ${most} letters at the most.`)
     .refine(noControls, `${what} may not contain control characters.`)
+    .refine(turnsNoText, `${what} may not contain characters that turn text round.`)
     .default('')
 
 /** Several lines that may be left empty. */
@@ -35,6 +39,7 @@ export const lines = (what: string, most: number) =>
     .trim()
     .refine((s) => lettersIn(s) <= most, `${what} may have ${most} letters at the most.`)
     .refine(noControlsButLines, `${what} may not contain control characters.`)
+    .refine(turnsNoText, `${what} may not contain characters that turn text round.`)
     .default('')
 
 /** A clock time, as minutes since midnight. */

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { addDays, weekdayOf } from '../days'
+import { line } from '../fields'
 import { figureShape } from './figures'
 import { verdicts } from './judged'
 import { usualSets } from './plan'
@@ -127,7 +128,7 @@ const rate = z.number().min(0.01).max(5)
 export const ratesFile = z.object({
   format: z.literal('kibou-learned-rates'),
   version: z.literal(1),
-  from: z.string().trim().min(1).max(80),
+  from: line('The name of the kennel', 80),
   /** Finished residencies they rest on. */
   residencies: z.number().int().min(0).max(1_000_000),
   /** Of the waiting times that these rates are rates of. */
