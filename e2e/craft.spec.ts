@@ -159,11 +159,12 @@ test('heel: a stretch is paid every two steps at the seam, with its pieces, its 
   await kibou.becomes(1, `SELECT count(*) AS n FROM rep WHERE id ${received} AND pieces = 5 AND turns = 1`, since)
   await work(page, kibou, 'Heron', 'heel', 'Hand away 2')
   await say(page, /in position after the second step/)
-  // What helped is asked at the first, and stands for the next one, in another block too.
+  // What helped is asked at each, and never taken from the one before.
   await tapped(page, 'Helped')
   await page.getByRole('radio', { name: 'leash' }).tap()
   await work(page, kibou, 'Heron', 'heel', 'Hand away 2')
   await tapped(page, 'Helped')
+  await page.getByRole('radio', { name: 'leash' }).tap()
   await kibou.becomes(
     2,
     `SELECT count(*) AS n FROM rep r WHERE id ${received} AND prompt = 'leash' AND NOT EXISTS (SELECT 1

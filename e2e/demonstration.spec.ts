@@ -60,7 +60,7 @@ test('what somebody else changed in between is not written over, and a hand is o
   await page.getByRole('button', { name: 'Change Questions' }).click()
   await page.getByRole('button', { name: 'Leave Questions out' }).click()
   await expect(page.getByRole('region', { name: 'The order' }).getByRole('alert')).toContainText(
-    'Somebody changed this script in the meantime',
+    'Maud Ferrow changed this script in the meantime',
   )
   await kibou.becomes(1, changes)
   await other.close()

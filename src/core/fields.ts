@@ -9,7 +9,7 @@ export type Typed = Readonly<Record<string, readonly string[]>>
 const lettersIn = (s: string): number => [...s].length
 const noControls = (s: string): boolean => !/\p{Cc}/u.test(s)
 const noControlsButLines = (s: string): boolean => !/\p{Cc}/u.test(s.replace(/[\n\r\t]/g, ''))
-/** Embeddings, overrides and isolates (Unicode, UAX #9): what stands behind them reads in another order than is kept. */
+/** Embeddings, overrides, isolates (Unicode, UAX #9): what stands behind them reads in another order than is kept. */
 const turnsNoText = (s: string): boolean => !/[\u202A-\u202E\u2066-\u2069]/u.test(s)
 
 /** A line of text: trimmed, never empty. */
