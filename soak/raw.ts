@@ -17,6 +17,8 @@ import { serve } from './server'
  */
 const inputs = Number(process.env['KIBOU_SOAK_RAW'] ?? 100_000)
 const atOnce = 40
+/** How long an answer is waited for: what announces more than it brings gets none. */
+const patienceMs = 1500
 const seed = Number(process.env['KIBOU_SOAK_SEED'] ?? 1)
 const chance = seeded(seed)
 const into = folder()
@@ -50,7 +52,7 @@ async function askAway(): Promise<void> {
     asked++
     if (asked % 10_000 === 0) console.log(`${asked} asked`)
     const sent = rawRequest(chance, 'localhost')
-    const status = /^HTTP\/1.1 (\d+)/.exec(await talk(sent, 120))?.[1] ?? 'nothing'
+    const status = /^HTTP\/1.1 (\d+)/.exec(await talk(sent, patienceMs))?.[1] ?? 'nothing'
     statuses.set(status, (statuses.get(status) ?? 0) + 1)
     if (status.startsWith('5'))
       wrong.push(`${status}: ${JSON.stringify(sent.slice(0, 600))}; ${kibou.said().slice(-800)}`)

@@ -99,24 +99,30 @@ const bodies = [
   'x'.repeat(20_000),
 ]
 
-/** A request drawn at random, for a house of this name. */
+/**
+ * A request drawn at random, for a house of this name. Some have one thing wrong and reach far in, some hardly
+ * anything right.
+ */
 export function rawRequest(chance: () => number, house: string): string {
   const one = <T>(of: readonly T[]): T => of[Math.floor(chance() * of.length)] as T
+  const strange = one([0.04, 0.12, 0.4, 0.9])
+  const or = (usual: string, odd: () => string): string => (chance() < strange ? odd() : usual)
   const some = (share: number, line: () => string): string => (chance() < share ? `${line()}\r\n` : '')
-  const host = () => (chance() < 0.6 ? house + one(ports) : one(hosts))
-  const end = chance() < 0.95 ? '\r\n' : ''
+  const host = () => or(house, () => (chance() < 0.5 ? house + one(ports) : one(hosts)))
+  const body = one(bodies)
+  const coded = chance() < strange / 2
   return (
-    `${one(methods)} ${one(paths)} ` +
-    `${one(['HTTP/1.1', 'HTTP/1.1', 'HTTP/1.1', 'HTTP/1.0', 'HTTP/2.0', 'HTTP/9'])}\r\n` +
-    some(0.9, () => `Host: ${host()}`) +
-    some(0.05, () => `Host: ${host()}`) +
-    some(0.5, () => `Origin: ${chance() < 0.5 ? `http://${host()}` : one(origins)}`) +
-    some(0.5, () => `Content-Length: ${one(lengths)}`) +
-    some(0.2, () => `Transfer-Encoding: ${one(codings)}`) +
+    `${or(one(['GET', 'POST']), () => one(methods))} ${one(paths)} ` +
+    `${or('HTTP/1.1', () => one(['HTTP/1.0', 'HTTP/2.0', 'HTTP/9']))}\r\n` +
+    some(1 - strange / 10, () => `Host: ${host()}`) +
+    some(strange / 10, () => `Host: ${host()}`) +
+    some(0.5, () => `Origin: ${or(`http://${house}`, () => (chance() < 0.5 ? `http://${host()}` : one(origins)))}`) +
+    some(coded ? strange / 2 : 1, () => `Content-Length: ${or(String(body.length), () => one(lengths))}`) +
+    some(coded ? 1 : 0, () => `Transfer-Encoding: ${one(codings)}`) +
     some(0.4, () => `Cookie: ${one(cookies)}`) +
     some(0.4, () => one(others)) +
-    some(0.2, () => one(others)) +
-    end +
-    one(bodies)
+    some(strange / 2, () => one(others)) +
+    or('\r\n', () => '') +
+    body
   )
 }

@@ -311,6 +311,8 @@ const Row = styled.div`
   align-items: start;
   > * {
     flex: 1 1 9rem;
+    /* However long the words of a choice are, rows stand under each other. */
+    min-width: 0;
   }
   > [role='radiogroup'] {
     flex: 0 0 auto;
