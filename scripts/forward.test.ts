@@ -50,6 +50,37 @@ const send = (port: number, more: Record<string, unknown>, pieces: readonly stri
     request.end()
   })
 
+describe('a form that comes before its page’s program runs', () => {
+  const post = (port: number, type: string, body: string) =>
+    send(port, { method: 'POST', headers: { 'content-type': type, 'content-length': body.length } }, [body])
+  const pages = () => before((request, response) => void wholeOf(request).then((text) => response.end(`read ${text}`)))
+
+  it('is sent on as it came', async () => {
+    const body = '--x\r\nContent-Disposition: form-data; name="who"\r\n\r\nMaud\r\n--x--\r\n'
+    const answer = await post(await pages(), 'multipart/form-data; boundary=x', body)
+    expect([answer.status, answer.text]).toEqual([200, `read ${body}`])
+  })
+  // RFC 7578, 4.1, and RFC 2046, 5.1.1: a boundary, and a body that is divided and ended by it.
+  it.each([
+    ['multipart/form-data', '--x--\r\n'],
+    ['multipart/form-data; boundary=', 'hello'],
+    ['multipart/form-data; boundary=x', 'hello'],
+    ['multipart/form-data; boundary=x', ''],
+    ['Multipart/Form-Data; boundary=x', '--x\r\nContent-Disposition: form-data\r\n\r\nv\r\n--x--\r\n'],
+    ['multipart/form-data; boundary=x', '--x\r\nContent-Disposition: form-data; name="who"\r\n\r\nMaud'],
+  ])('is turned away where it cannot be read: %s, %j', async (type, body) => {
+    const answer = await post(await pages(), type, body)
+    expect([answer.status, answer.text]).toEqual([400, 'This form could not be read.\n'])
+  })
+  it('is no business of this where its deed is named in its head, or where it is no form', async () => {
+    for (const headers of [
+      { 'next-action': 'a', 'content-type': 'multipart/form-data' },
+      { 'content-type': 'text/plain' },
+    ])
+      expect((await send(await pages(), { method: 'POST', headers }, ['hello'])).text).toBe('read hello')
+  })
+})
+
 describe('what is sent on', () => {
   it('comes whole, with what it said, and its answer comes back with what that says', async () => {
     const port = await before((request, response) => {

@@ -1,4 +1,5 @@
 import { request as ask } from 'node:http'
+import { isPlainForm, readForm } from './forms.mjs'
 
 /** What speaks of one connection and not of the request on it (RFC 9110, 7.6.1). */
 const ofOneConnection = [
@@ -28,6 +29,18 @@ function asked(how) {
  * answer of some content type says beside its own. One that does not say how long it may be kept is kept nowhere.
  */
 export function forward(path, request, response, more = () => ({})) {
+  if (!isPlainForm(request)) return sendOn(path, request, response, more, (onward) => request.pipe(onward))
+  readForm(request).then(
+    (body) => {
+      if (body) return sendOn(path, request, response, more, (onward) => onward.end(body))
+      response.writeHead(400, { 'content-type': 'text/plain; charset=utf-8' }).end('This form could not be read.\n')
+    },
+    // It broke off on its way.
+    () => response.destroy(),
+  )
+}
+
+function sendOn(path, request, response, more, bring) {
   const { method, url, headers } = request
   const bare = without(headers, [...ofOneConnection, 'expect'])
   const chunked = headers['transfer-encoding'] !== undefined ? { 'transfer-encoding': 'chunked' } : {}
@@ -57,7 +70,7 @@ export function forward(path, request, response, more = () => ({})) {
   })
   // Who goes away is not worked for any longer.
   response.once('close', () => onward.destroy())
-  request.pipe(onward)
+  bring(onward)
 }
 
 /** The same for a connection that becomes another kind; used while developing only. */
