@@ -43,8 +43,7 @@ const fieldsRead = z.record(z.string(), z.string())
 
 /**
  * Why a change of a few fields is not written: somebody changed them since they were read. It brings both laid
- * together.
- * Undefined where nobody did. `now`: what the fields hold now.
+ * together. Undefined where nobody did. `now`: what the fields hold now.
  */
 export function overRead(
   read: string | undefined,
