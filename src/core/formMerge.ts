@@ -116,7 +116,7 @@ export function overNewer(
 const unique = (all: readonly string[]): readonly string[] => [...new Set(all)]
 
 /** What a value says, in a line. */
-function sayValue(value: BothChanged['mine']): string {
+export function sayValue(value: BothChanged['mine']): string {
   if (value === '' || value === null) return 'nothing'
   if (typeof value !== 'object') return value === 'yes' ? 'yes' : String(value)
   if (Array.isArray(value)) return value.map((v) => sayValue(v as Json)).join('; ') || 'nothing'

@@ -7,6 +7,12 @@ import type { Told } from './told'
 /** Sends both changes laid together, where somebody else changed the same thing meanwhile. */
 export type SendTogether = (together: LaidTogether) => Promise<Told>
 
+/** What saves both changes; of what both changed, one's own or the other's stands. */
+export interface Both {
+  readonly said: LaidTogether['said']
+  readonly save: (whose: 'mine' | 'theirs') => void
+}
+
 /**
  * Sends something and keeps what was said against it; the page is made anew in any case, as it may have been an old
  * one, but where both changes can be saved together: then what was typed stays until that is decided.
@@ -15,23 +21,28 @@ export function useTold(): {
   readonly send: (job: () => Promise<Told>, after?: () => void, again?: SendTogether) => void
   readonly wrong: string
   readonly pending: boolean
-  /** Saves both changes; undefined where nobody else changed anything. */
-  readonly saveBoth: (() => void) | undefined
+  /** Both changes laid together; undefined where nobody else changed anything. */
+  readonly both: Both | undefined
 } {
   const router = useRouter()
   const [wrong, setWrong] = useState('')
-  const [saveBoth, setSaveBoth] = useState<() => void>()
+  const [both, setBoth] = useState<Both>()
   const [pending, start] = useTransition()
   const send = (job: () => Promise<Told>, after?: () => void, again?: SendTogether) => {
     setWrong('')
-    setSaveBoth(undefined)
+    setBoth(undefined)
     start(async () => {
       try {
         const told = await job()
         setWrong(told.ok ? '' : told.reason)
         if (told.ok) return after?.()
         const { together } = told
-        if (again && together) setSaveBoth(() => () => send(() => again(together), after, again))
+        if (again && together)
+          setBoth({
+            said: together.said,
+            save: (whose) =>
+              send(() => again(whose === 'mine' ? together : { ...together, change: together.theirs }), after, again),
+          })
         else router.refresh()
       } catch {
         setWrong('No connection. Your change was not saved. Try again.')
@@ -39,5 +50,5 @@ export function useTold(): {
     })
   }
   // What was refused can be sent anew at once: that does not wait for the page.
-  return { send, wrong, saveBoth, pending: pending && wrong === '' }
+  return { send, wrong, both, pending: pending && wrong === '' }
 }

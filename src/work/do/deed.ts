@@ -13,8 +13,11 @@ export interface LaidTogether {
   readonly from: string
   /** As the form sends it; where both changed the same, one's own stands. */
   readonly change: unknown
-  /** What both changed, by where it stands. */
+  /** The same, where of what both changed the other's stands. */
+  readonly theirs: unknown
+  /** What both changed, by where it stands, and what each made of it. */
   readonly both: readonly string[]
+  readonly said: readonly { readonly mine: string; readonly theirs: string }[]
 }
 
 /** What every deed answers: what it made, or why not. `Also`: what a refusal says beside it. */

@@ -283,7 +283,16 @@ describe('a few fields that a screen sends', () => {
     const both = mine.together.change as Record<string, string>
     expect(put(s.ben, both, mine.together.from)).toMatchObject({ ok: true })
     expect(now()).toMatchObject({ owner: 'Tamsin Alder', run: '7' })
-    expect(put(s.ben, { owner: 'T. Alder' })).toMatchObject({ ok: false, together: { both: ['owner'] } })
+    const owners = put(s.ben, { owner: 'T. Alder' })
+    expect(owners).toMatchObject({
+      ok: false,
+      together: {
+        both: ['owner'],
+        said: [{ mine: 'T. Alder', theirs: 'Tamsin Alder' }],
+        change: { owner: 'T. Alder' },
+        theirs: { owner: 'Tamsin Alder' },
+      },
+    })
   })
 
   it('a feeding plan', () => {

@@ -2,10 +2,10 @@ import { createHash } from 'node:crypto'
 import { z } from 'zod'
 import type { Typed } from '@/core/fields'
 import type { FieldSpec } from '@/core/form'
-import { overNewer, type Clash, type LastSaved, type Sent } from '@/core/formMerge'
+import { overNewer, sayValue, type Clash, type LastSaved, type Sent } from '@/core/formMerge'
 import { parsedJson } from '@/core/json'
-import { merge, said, same } from '@/core/merge'
-import { refuse, type Refusal } from './deed'
+import { merge, said, same, type Json } from '@/core/merge'
+import { refuse, type LaidTogether, type Refusal } from './deed'
 
 /** A save that somebody else's came before: refused, with both laid together. */
 export type Clashed = Refusal & { readonly clash: Clash }
@@ -39,6 +39,27 @@ export const isSent = (form: Sent | Typed): form is Sent => 'typed' in form && '
 /** What a screen showed of a thing when somebody began to change it: its fields as text, as JSON. */
 export const readForm = z.string().max(4000).optional()
 
+/**
+ * Two changes of the same thing over `newest`, to be saved in one tap; with what both changed as either made it.
+ * `asSent`: the change as a form sends it; undefined where that cannot be.
+ */
+export function laidTogether(
+  from: string,
+  [read, mine, newest]: readonly [Json, Json, Json],
+  asSent: (merged: Json) => unknown,
+): LaidTogether | undefined {
+  const merged = merge(read, mine, newest)
+  const chosen = Object.fromEntries(merged.both.map((b) => [b.path, 'theirs' as const]))
+  const [change, theirs] = [asSent(merged.value), asSent(merge(read, mine, newest, chosen).value)]
+  if (change === undefined || theirs === undefined) return undefined
+  const told = merged.both.map((b) => ({ mine: sayValue(b.mine), theirs: sayValue(b.theirs) }))
+  return { from, change, theirs, both: merged.both.map((b) => b.path), said: told }
+}
+
+/** Said beside a refusal where a choice is left. */
+export const bothSaid = (together: LaidTogether | undefined): string =>
+  together && together.both.length > 0 ? ' You both changed the same: choose which stands.' : ''
+
 const fieldsRead = z.record(z.string(), z.string())
 
 /**
@@ -53,15 +74,15 @@ export function overRead(
   if (read === undefined) return undefined
   const base = fieldsRead.safeParse(parsedJson(read)).data ?? {}
   if (same(said(base), said(now)) || same(said(mine), said(now))) return undefined
-  const merged = merge(base, mine, now)
   const empty = Object.fromEntries(Object.keys(now).map((name) => [name, '']))
-  const both = merged.both.length > 0 ? ' You both changed the same; yours stands if you save both.' : ''
+  const together = laidTogether(JSON.stringify(now), [base, mine, now], (merged) => ({
+    ...empty,
+    ...(merged as Record<string, string>),
+  }))
   return {
-    ...refuse(`Somebody changed this while you had it open. Nothing was written over, nothing is lost.${both}`),
-    together: {
-      from: JSON.stringify(now),
-      change: { ...empty, ...(merged.value as Record<string, string>) },
-      both: merged.both.map((b) => b.path),
-    },
+    ...refuse(
+      `Somebody changed this while you had it open. Nothing was written over, nothing is lost.${bothSaid(together)}`,
+    ),
+    ...(together === undefined ? {} : { together }),
   }
 }

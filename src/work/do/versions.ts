@@ -1,11 +1,12 @@
 import { v7 } from 'uuid'
-import { merge, type Json } from '@/core/merge'
+import type { Json } from '@/core/merge'
 import type { Db } from '@/store/database'
 import { readPeople } from '@/store/kennel'
 import { findResident } from '@/store/residents'
 import type { Versions } from '@/store/versions'
 import { nobody, worksHere } from '../scene/who'
 import { refuse, type Deed } from './deed'
+import { bothSaid, laidTogether } from './saveOver'
 
 /**
  * Keeps what somebody made of something, with who and when; the versions before stay. `from`: the version it was made
@@ -32,15 +33,13 @@ export function keepVersion<Change>(
       const [newest] = versions
       if ((newest?.id ?? '') !== form.from) {
         const read = versions.find((v) => v.id === form.from)?.change ?? plain
-        const merged = merge(read as Json, form.change as Json, (newest?.change ?? plain) as Json)
-        const change = parse(merged.value)
+        const laid = [read, form.change, newest?.change ?? plain] as Json[] as [Json, Json, Json]
+        const together = laidTogether(newest?.id ?? '', laid, parse)
         const by = readPeople(db).find((p) => p.id === newest?.by)?.name ?? 'Somebody'
-        const both = merged.both.length > 0 ? ' You both changed the same words; yours stand if you save both.' : ''
+        const also = bothSaid(together)
         return {
-          ...refuse(`${by} changed this ${what} in the meantime. Nothing was written over, nothing is lost.${both}`),
-          ...(change === undefined
-            ? {}
-            : { together: { from: newest?.id ?? '', change, both: merged.both.map((b) => b.path) } }),
+          ...refuse(`${by} changed this ${what} in the meantime. Nothing was written over, nothing is lost.${also}`),
+          ...(together === undefined ? {} : { together }),
         }
       }
       kept.append(db, form.residencyId, { id: v7(), change: form.change, at: now, by: form.recordedBy })
