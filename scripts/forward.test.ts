@@ -8,6 +8,7 @@ import { Worker } from 'node:worker_threads'
 import { afterEach, describe, expect, it } from 'vitest'
 import { forward } from './lib/forward.mjs'
 import { patientServer } from './lib/patience.mjs'
+import { turns } from './lib/turns.mjs'
 
 const servers: Server[] = []
 afterEach(() => {
@@ -18,14 +19,17 @@ afterEach(() => {
 })
 
 /** A server behind, which answers as told, and one before it; gives the port of the latter. */
-async function before(behind?: (request: IncomingMessage, response: ServerResponse) => void): Promise<number> {
+async function before(
+  behind?: (request: IncomingMessage, response: ServerResponse) => void,
+  options: Parameters<typeof forward>[3] = {},
+): Promise<number> {
   const path = join(mkdtempSync(join(tmpdir(), 'kibou-')), 'socket')
   if (behind) {
     const server = createServer(behind)
     servers.push(server)
     await new Promise<void>((done) => server.listen(path, done))
   }
-  const front = createServer((request, response) => forward(path, request, response))
+  const front = createServer((request, response) => void forward(path, request, response, options))
   servers.push(front)
   await new Promise<void>((done) => front.listen(0, '127.0.0.1', done))
   return (front.address() as AddressInfo).port
@@ -156,7 +160,7 @@ describe('what is sent on', () => {
     expect(await raw('GET /well HTTP/1.1\r\nHost: k\r\nConnection: close\r\n\r\n')).toContain('/well')
   })
 
-  it('an answer that is there before what was sent has ended comes through, thousands of times', async () => {
+  it('an answer that is there before what was sent has ended comes through, a thousand times', async () => {
     const path = join(mkdtempSync(join(tmpdir(), 'kibou-')), 'socket')
     // On a thread of its own, so that it may have answered between two writes of this one.
     const behind = new Worker(
@@ -167,19 +171,19 @@ describe('what is sent on', () => {
       { eval: true, workerData: path },
     )
     await once(behind, 'message')
-    const front = createServer((request, response) => forward(path, request, response))
+    const front = createServer((request, response) => void forward(path, request, response))
     servers.push(front)
     front.listen(0, '127.0.0.1')
     await once(front, 'listening')
     const agent = new Agent({ keepAlive: true })
     const { port } = front.address() as AddressInfo
     const answers = new Map<string, number>()
-    for (let i = 0; i < 4000; i++) {
+    for (let i = 0; i < 1000; i++) {
       const { status, text } = await send(port, { agent, method: 'POST', headers: { 'content-length': 2 } }, ['{}'])
       const said = `${status} ${text}`
       answers.set(said, (answers.get(said) ?? 0) + 1)
     }
-    expect([...answers]).toEqual([['200 taken', 4000]])
+    expect([...answers]).toEqual([['200 taken', 1000]])
     agent.destroy()
     await behind.terminate()
   })
@@ -199,9 +203,9 @@ describe('what is sent on', () => {
     await expect(send(port, {})).rejects.toThrow()
   })
 
-  it('who goes away is not worked for any longer', async () => {
+  it('who goes away is not worked for much longer', async () => {
     const left = new Promise<void>((done) => {
-      void before((_request, response) => response.once('close', () => done())).then((port) => {
+      void before((_request, response) => response.once('close', () => done()), { gone: 50 }).then((port) => {
         const request = ask({ port, host: '127.0.0.1' })
         request.on('error', () => undefined)
         request.end()
@@ -209,6 +213,57 @@ describe('what is sent on', () => {
       })
     })
     await left
+  })
+})
+
+describe('turns', () => {
+  it('clients that ask and leave have no more under way than those who wait', async () => {
+    let [open, most] = [0, 0]
+    const port = await before(
+      (_request, response) => {
+        most = Math.max(most, ++open)
+        // As a page is drawn: whoever asked may be gone, it is done to its end.
+        setTimeout(() => {
+          open--
+          response.end('drawn')
+        }, 100)
+      },
+      { wait: turns({ mostOfOne: 3 }) },
+    )
+    for (let round = 0; round < 5; round++) {
+      const asked = Array.from({ length: 20 }, () => {
+        const request = ask({ port, host: '127.0.0.1', method: 'POST' })
+        request.on('error', () => undefined)
+        request.end()
+        return request
+      })
+      await new Promise((later) => setTimeout(later, 30))
+      for (const request of asked) request.destroy()
+    }
+    expect((await send(port, { method: 'POST' })).text).toBe('drawn')
+    expect(most).toBe(3)
+  })
+
+  it('a body that does not come takes none', async () => {
+    const port = await before((_request, response) => response.end('taken'), { wait: turns({ mostOfOne: 1 }) })
+    const silent = Array.from({ length: 20 }, () => connect(port, '127.0.0.1'))
+    for (const socket of silent) {
+      socket.on('error', () => undefined).write('POST / HTTP/1.1\r\nHost: k\r\nContent-Length: 100\r\n\r\nsome')
+    }
+    expect((await send(port, { method: 'POST', headers: { 'content-length': 2 } }, ['hi'])).text).toBe('taken')
+    for (const socket of silent) socket.destroy()
+  })
+
+  it('too many that wait are told to come back, a program in JSON', async () => {
+    const held: ServerResponse[] = []
+    const port = await before((_request, response) => void held.push(response), {
+      wait: turns({ mostOfOne: 1, mostWaiting: 0 }),
+    })
+    expect((await send(port, { method: 'GET' })).status).toBe(429)
+    const { status, headers, text } = await send(port, { method: 'POST' })
+    expect([status, headers['retry-after']]).toEqual([429, '2'])
+    expect(JSON.parse(text)).toEqual({ error: expect.stringContaining('Nothing of this one was saved.') as string })
+    expect(held).toEqual([])
   })
 })
 

@@ -3,7 +3,6 @@ import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import next from 'next'
-import { inTurn } from './lib/inTurn.mjs'
 import { whenToLeave } from './lib/parent.mjs'
 
 /**
@@ -26,5 +25,5 @@ const app = next({ dev: process.env.KIBOU_DEV === '1', hostname: process.env.HOS
 await app.prepare()
 
 // Whoever is slow was held to account before: a request comes here as fast as its sender brings it.
-export const server = createServer({ requestTimeout: 0, maxHeaderSize: 32 * 1024 }, inTurn(app.getRequestHandler()))
+export const server = createServer({ requestTimeout: 0, maxHeaderSize: 32 * 1024 }, app.getRequestHandler())
 server.listen(path, () => process.send?.({ pages: path }))

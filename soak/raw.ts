@@ -12,13 +12,16 @@ import { serve } from './server'
 
 /**
  * A hundred thousand requests as no client sends them, over the wire: whatever is in their first line, headers and
- * bodies, the server goes on, and none is answered by a fault. Then two hundred connections that announce a body and
- * send none: whoever signs in from there, or from elsewhere, is answered within a second.
+ * bodies, the server goes on, and none is answered by a fault. Ten thousand more, of clients that go away after a tenth
+ * of a second. Then two hundred connections that announce a body and send none. Whoever signs in meanwhile, from there
+ * or from elsewhere, is answered within a second.
  */
 const inputs = Number(process.env['KIBOU_SOAK_RAW'] ?? 100_000)
 const atOnce = 40
 /** How long an answer is waited for: what announces more than it brings gets none. */
 const patienceMs = 1500
+/** And by those who do not wait for it. */
+const hastyMs = 120
 const seed = Number(process.env['KIBOU_SOAK_SEED'] ?? 1)
 const chance = seeded(seed)
 const into = folder()
@@ -43,28 +46,54 @@ const talk = (sent: string, quietMs: number, from = '127.0.0.1') =>
     socket.on('close', () => done(heard))
   })
 
-const statuses = new Map<string, number>()
 const wrong: string[] = []
 const running = kibou.pids().join()
-let asked = 0
-async function askAway(): Promise<void> {
-  while (asked < inputs && wrong.length < 20) {
-    asked++
-    if (asked % 10_000 === 0) console.log(`${asked} asked`)
-    const sent = rawRequest(chance, 'localhost')
-    const status = /^HTTP\/1.1 (\d+)/.exec(await talk(sent, patienceMs))?.[1] ?? 'nothing'
-    statuses.set(status, (statuses.get(status) ?? 0) + 1)
-    if (status.startsWith('5'))
-      wrong.push(`${status}: ${JSON.stringify(sent.slice(0, 600))}; ${kibou.said().slice(-800)}`)
+
+/** Sends so many, forty at a time, and says what came of them. */
+async function askAll(how: string, most: number, quietMs: number): Promise<void> {
+  const statuses = new Map<string, number>()
+  let asked = 0
+  async function askAway(): Promise<void> {
+    while (asked < most && wrong.length < 20) {
+      asked++
+      if (asked % 10_000 === 0) console.log(`${asked} asked`)
+      const sent = rawRequest(chance, 'localhost')
+      const status = /^HTTP\/1.1 (\d+)/.exec(await talk(sent, quietMs))?.[1] ?? 'nothing'
+      statuses.set(status, (statuses.get(status) ?? 0) + 1)
+      if (status.startsWith('5'))
+        wrong.push(`${status}: ${JSON.stringify(sent.slice(0, 600))}; ${kibou.said().slice(-800)}`)
+    }
+  }
+  await Promise.all(Array.from({ length: atOnce }, askAway))
+  const counts = [...statuses].sort(([x], [y]) => x.localeCompare(y)).map(([s, n]) => `${n} × ${s}`)
+  console.log(`${asked} raw requests ${how} (seed ${seed}): ${counts.join(', ')}`)
+}
+
+let tries = 0
+/** Signs in with a name that nobody has, from the address of all others and from one of its own. */
+async function signIn(beside: string): Promise<void> {
+  for (const from of ['127.0.0.1', '127.0.0.2']) {
+    const began = performance.now()
+    const body = JSON.stringify({ personId: `nobody ${tries++}`, passcode: 'nothing' })
+    const answer = await talk(
+      `POST /api/sign-in HTTP/1.1\r\nHost: localhost\r\nContent-Type: application/json\r\n` +
+        `Content-Length: ${body.length}\r\n\r\n${body}`,
+      5000,
+      from,
+    )
+    const ms = performance.now() - began
+    console.log(`beside ${beside}, from ${from}: ${answer.slice(9, 12)} in ${ms.toFixed(0)} ms`)
+    if (!answer.startsWith('HTTP/1.1 401') || ms > 1000)
+      wrong.push(`sign-in from ${from}: ${answer.slice(0, 60)} in ${ms} ms`)
   }
 }
-await Promise.all(Array.from({ length: atOnce }, askAway))
-console.log(
-  `${asked} raw requests (seed ${seed}): ${[...statuses]
-    .sort(([a], [b]) => a.localeCompare(b))
-    .map(([s, n]) => `${n} × ${s}`)
-    .join(', ')}`,
-)
+
+await askAll('whose answer is waited for', inputs, patienceMs)
+const hasty = askAll('of clients that go away', inputs / 10, hastyMs)
+const signing = setInterval(() => void signIn('clients that go away'), 5000)
+await hasty
+clearInterval(signing)
+await signIn('nobody any more')
 if (kibou.pids().join() !== running) wrong.push('the server was started again')
 
 const db = openDatabase(file)
@@ -77,20 +106,7 @@ const silent = Array.from({ length: 200 }, (_, i) => {
   return socket
 })
 await new Promise((later) => setTimeout(later, 1000))
-for (const from of ['127.0.0.1', '127.0.0.2']) {
-  const began = performance.now()
-  const body = JSON.stringify({ personId: 'nobody', passcode: 'nothing' })
-  const answer = await talk(
-    `POST /api/sign-in HTTP/1.1\r\nHost: localhost\r\nContent-Type: application/json\r\n` +
-      `Content-Length: ${body.length}\r\n\r\n${body}`,
-    5000,
-    from,
-  )
-  const ms = performance.now() - began
-  console.log(`beside 200 silent connections, from ${from}: ${answer.slice(9, 12)} in ${ms.toFixed(0)} ms`)
-  if (!answer.startsWith('HTTP/1.1 401') || ms > 1000)
-    wrong.push(`sign-in from ${from}: ${answer.slice(0, 60)} in ${ms} ms`)
-}
+await signIn('200 silent connections')
 for (const socket of silent) socket.destroy()
 await kibou.stop()
 for (const line of wrong) console.log(line)

@@ -3,12 +3,14 @@ import { setPriority } from 'node:os'
 import { resolve } from 'node:path'
 import { Piscina } from 'piscina'
 import { facts } from './bundles.mjs'
+import { bodyOf } from './bodies.mjs'
 import { forward, forwardUpgrade } from './forward.mjs'
 import { headersOf, houseNames, houseProxies, newNonce } from './guard.mjs'
 import { whenToLeave } from './parent.mjs'
 import { patientServer } from './patience.mjs'
-import { receiver } from './receive.mjs'
+import { receiver, turnAway } from './receive.mjs'
 import { sealedBy } from './seal.mjs'
+import { tooManyWait, turns } from './turns.mjs'
 
 /**
  * The process that listens: it turns away what may not come in, takes facts, and sends everything else on to the
@@ -60,12 +62,13 @@ export async function startFront({ program = 'scripts/pages.mjs' } = {}) {
     })
   })
 
+  const [waitForPages, waitToRecord] = [turns(), turns()]
   const receive = receiver(house, {
     sealed: sealedBy(() => process.env.KIBOU_DB),
     answer: (request, response, more) =>
       answeredBefore.includes((request.url ?? '').split('?')[0])
-        ? answerFacts(goesTo, request, response)
-        : forward(goesTo.path, request, response, more),
+        ? answerFacts(goesTo, request, response, waitToRecord)
+        : forward(goesTo.path, request, response, { more, wait: waitForPages }),
   })
   const server = patientServer(receive, {
     more: () => headersOf({ nonce: dev ? undefined : newNonce(), secure: false }),
@@ -90,26 +93,30 @@ function giveWay(pid) {
   }
 }
 
-async function answerFacts({ recorder, damaged }, request, response) {
-  const { method, headers } = request
+async function answerFacts(goesTo, request, response, wait) {
+  let body
   try {
-    const body = await textOf(request)
+    body = (await bodyOf(request)).toString('utf8')
+  } catch {
+    // Who broke off in the middle needs no answer.
+    return response.destroy()
+  }
+  const begin = (done) => void record(goesTo, request, response, body).finally(done)
+  if (!wait(request.headers['x-kibou-address'] ?? '', request, response, begin))
+    turnAway(request, response, tooManyWait)
+}
+
+async function record({ recorder, damaged }, { method, headers }, response, body) {
+  try {
     const { cookie, 'content-type': type } = headers
     const secure = headers['x-kibou-secure'] === '1'
     const answer = await recorder.run({ file: process.env.KIBOU_DB, damaged, method, cookie, type, body, secure })
     response.writeHead(answer.status, { ...answer.headers, 'cache-control': 'no-store' })
     response.end(method === 'HEAD' ? undefined : answer.text)
   } catch (error) {
-    // Who broke off in the middle needs no answer; what is wrong with the program is said where its messages go.
-    if (!request.complete) return response.destroy()
+    // What is wrong with the program is said where its messages go.
     process.stderr.write(`${error?.stack ?? error}\n`)
     response.writeHead(500, { 'content-type': 'application/json' })
     response.end(JSON.stringify({ error: 'Kibou could not take these facts.' }))
   }
-}
-
-async function textOf(request) {
-  const parts = []
-  for await (const part of request) parts.push(part)
-  return Buffer.concat(parts).toString('utf8')
 }

@@ -117,10 +117,14 @@ function countedBodies() {
  */
 const heardOutMs = 5000
 
-function turnAway(request, response, { status, why }) {
+/** Answers a request with why it is not taken: as words where a page was asked for, as JSON to a program. */
+export function turnAway(request, response, { status, why }) {
   // Were the connection said to close, it would be cut off as soon as this is written.
   const asked = request.method === 'GET' || request.method === 'HEAD'
-  response.writeHead(status, { 'Content-Type': asked ? 'text/plain; charset=utf-8' : 'application/json' })
+  response.writeHead(status, {
+    'Content-Type': asked ? 'text/plain; charset=utf-8' : 'application/json',
+    ...(status === 429 || status === 503 ? { 'Retry-After': '2' } : {}),
+  })
   response.end(asked ? `${why}\n` : JSON.stringify({ error: why }))
   request.resume()
   const cut = setTimeout(() => {
