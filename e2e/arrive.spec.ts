@@ -235,6 +235,41 @@ test('the table: a look names row and column, then all or nothing', async ({ pag
   expect(dogs()).toBe(before + 2)
   const out = await page.request.get(`${kibou.url}/dogs/table.csv`)
   expect(await out.text()).toContain(`30,Fern,A,${soon},${later}`)
+  // It can be taken back, also after the page was left.
+  await visit(page, `${kibou.url}/dogs/table`)
+  await page.getByRole('button', { name: 'Take all 2 back' }).press('Enter')
+  await expect(page.getByText('2 dogs were taken back.')).toBeVisible()
+  expect(dogs()).toBe(before)
+})
+
+test('a long table: a page is answered meanwhile, it is stopped, gone on with and found again', async ({
+  page,
+  kibou,
+}) => {
+  await visit(page, `${kibou.url}/dogs/table`)
+  const dogs = () => kibou.count('SELECT count(*) AS n FROM dog')
+  const before = dogs()
+  const [soon, later] = [dayFromToday(5), dayFromToday(25)]
+  const rows = Array.from({ length: 400 }, (_, i) => `t${i},Dog ${i},Owner ${i},${soon},${later}`)
+  await page.getByLabel('A table').setInputFiles({
+    name: 'many.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from(['run,dog,owner,arrives,goes home', ...rows].join('\n')),
+  })
+  await page.getByRole('button', { name: 'Add all 400' }).press('Enter')
+  await expect.poll(dogs).toBeGreaterThan(before + 5)
+  expect((await page.request.get(`${kibou.url}/`)).status()).toBe(200)
+  await page.getByRole('button', { name: 'Stop' }).press('Enter')
+  await expect(page.getByText(/It was stopped\. \d+ of 400 are in: rows 2 to \d+ \(Dog 0 to Dog \d+\)\./)).toBeVisible()
+  const there = dogs() - before
+  await visit(page, `${kibou.url}/dogs/table`)
+  await expect(page.getByText(`${there} of 400 are in`)).toBeVisible()
+  await page.getByRole('button', { name: `Add the other ${400 - there}` }).press('Enter')
+  await expect(page.getByRole('progressbar', { name: 'Adding the dogs' })).toBeVisible()
+  // Whoever comes back to the page finds it going on.
+  await visit(page, `${kibou.url}/dogs/table`)
+  await expect(page.getByText('400 dogs were added.')).toBeVisible({ timeout: 30_000 })
+  expect(dogs()).toBe(before + 400)
 })
 
 test('a sick dog is not worked until somebody says so', async ({ page, kibou }) => {

@@ -3,6 +3,8 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { turns } from './lib/turns.mjs'
 
+const nothing = (): void => undefined
+
 class Answer extends EventEmitter {
   destroyed = false
   /** Its client goes away. */
@@ -18,7 +20,7 @@ function asking(limits?: Parameters<typeof turns>[0]) {
   const begun: string[] = []
   const ask = (address: string, url: string, method = 'GET') => {
     const answer = new Answer()
-    let done = () => undefined as void
+    let done: () => void = () => undefined
     const taken = wait(address, { method, url }, answer, (end: () => void) => {
       begun.push(`${address} ${method} ${url}`)
       done = end
@@ -146,7 +148,7 @@ describe('addresses', () => {
               page: d.page,
               state: 'waits',
               answer: new Answer(),
-              end: () => undefined as void,
+              end: nothing,
             }
             all.push(one)
             wait(d.asks, { method: 'GET', url: d.page ? '/' : '/api/x' }, one.answer, (done: () => void) => {

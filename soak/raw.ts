@@ -17,6 +17,8 @@ import { serve } from './server'
  * or from elsewhere, is answered within a second.
  */
 const inputs = Number(process.env['KIBOU_SOAK_RAW'] ?? 100_000)
+/** So many of clients that go away. */
+const hasty = Number(process.env['KIBOU_SOAK_HASTY'] ?? 10_000)
 const atOnce = 40
 /** How long an answer is waited for: what announces more than it brings gets none. */
 const patienceMs = 1500
@@ -89,9 +91,9 @@ async function signIn(beside: string): Promise<void> {
 }
 
 await askAll('whose answer is waited for', inputs, patienceMs)
-const hasty = askAll('of clients that go away', inputs / 10, hastyMs)
+const leaving = askAll('of clients that go away', hasty, hastyMs)
 const signing = setInterval(() => void signIn('clients that go away'), 5000)
-await hasty
+await leaving
 clearInterval(signing)
 await signIn('nobody any more')
 if (kibou.pids().join() !== running) wrong.push('the server was started again')

@@ -1,4 +1,4 @@
-/** The body of a request, whole. How long it may be, and how long it may take, was seen to before (receive, patience). */
+/** The body of a request, whole. How long it may be and may take was seen to before (receive, patience). */
 export async function bodyOf(request) {
   const parts = []
   for await (const part of request) parts.push(part)

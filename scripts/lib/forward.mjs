@@ -32,7 +32,7 @@ const goneMs = 2000
 /**
  * Sends a request on to whoever listens at this path, and its answer back; 503 where nobody does. It is read whole
  * before, so that what comes slowly takes no turn from anybody. `more`: what an answer of some content type says beside
- * its own. One that does not say how long it may be kept is kept nowhere. `wait`: tells when it is its turn (turns.mjs).
+ * its own. One that does not say how long it may be kept is kept nowhere. `wait`: tells when it is its turn (turns).
  */
 export async function forward(path, request, response, { more = () => ({}), wait = atOnce, gone = goneMs } = {}) {
   let body

@@ -126,6 +126,13 @@ function connect(file: string, waitMs: number): Db {
   }
 }
 
+/** An empty database in memory, which is gone when it is closed. */
+export function inMemory(): Db {
+  const db = new Database(':memory:')
+  prepareOnce(db)
+  return db
+}
+
 /** Takes everybody else’s rights away; where the file is another’s, it is as that one left it. */
 function keepToOwner(file: string): void {
   for (const end of ['', '-wal', '-shm'])

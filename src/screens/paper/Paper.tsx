@@ -25,10 +25,10 @@ import { TimeField } from '@/ui/TimeField'
 import { sayDay } from '@/ui/when'
 import type { PaperView } from '@/work/page/paper'
 import type { Deed } from '@/work/do/deed'
-import type { TableResult } from '@/work/do/tableIn'
 import { May } from '../shell/may'
 import { useOutbox } from '../shell/Tray'
 import { TableIn } from '../table/TableIn'
+import type { TableActions } from '../table/useTable'
 import { Sheets } from './Sheets'
 import { useTypedPaper } from './useTypedPaper'
 import { useMeasures } from '@/ui/ways'
@@ -50,7 +50,7 @@ export function Paper({
   table: { readonly columns: readonly string[]; readonly most: number }
   actions: {
     readonly keepPast: (raw: unknown) => Promise<Deed<{ readonly kept: number; readonly known: number }>>
-    readonly readTable: (form: FormData) => Promise<TableResult>
+    readonly table: TableActions
   }
 }) {
   const outbox = useOutbox()
@@ -283,7 +283,7 @@ export function Paper({
             are written 2026-04-30, marks as above. What was worked before its baseline leaves that open, and the same
             table twice is there once.
           </p>
-          <TableIn send={actions.readTable} most={table.most} what={['set', 'sets']} />
+          <TableIn actions={actions.table} most={table.most} what={['set', 'sets']} />
         </May>
         <h2>The sheet</h2>
         <p>

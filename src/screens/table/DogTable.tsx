@@ -2,19 +2,38 @@
 import styled from 'styled-components'
 import { FileLink } from '@/ui/press'
 import { OfficePage } from '@/ui/Page'
-import type { TableResult } from '@/work/do/tableIn'
+import type { ImportStanding } from '@/work/do/importDogs'
+import type { TableWork } from '@/work/do/tableEnd'
+import { LastImport } from './LastImport'
 import { TableIn } from './TableIn'
+import { useTable, type TableActions } from './useTable'
 
 /** Dogs and owners as a table, out and in. */
 export function DogTable({
   columns,
-  send,
   most,
+  timeZone,
+  last,
+  running: begun,
+  actions,
 }: {
   columns: readonly string[]
-  send: (form: FormData) => Promise<TableResult>
   most: number
+  timeZone: string
+  /** The table that was added last, as far as there is something to do about it. */
+  last: ImportStanding | undefined
+  /** What somebody who left this page had under way. */
+  running: { readonly id: string; readonly what: TableWork } | undefined
+  actions: TableActions & {
+    readonly goOn: (id: string) => ReturnType<TableActions['look']>
+    readonly takeBack: (id: string) => ReturnType<TableActions['look']>
+  }
 }) {
+  const table = useTable(actions, begun)
+  const { end, running, run } = table
+  const back = end?.what === 'back' && end.result.ok ? end.result : undefined
+  const added = end?.what === 'dogs' && end.result.ok ? end.result : undefined
+  const standing = (back ?? added)?.standing ?? last
   return (
     <Page>
       <h1>Dogs and owners as a table</h1>
@@ -34,8 +53,21 @@ export function DogTable({
           The first row names the columns: {columns.join(', ')}. The first five are needed; dates are written
           2026-04-30; promises are ids of rungs with spaces between. Commas, semicolons or tabs.
         </p>
-        <TableIn send={send} most={most} what={['dog', 'dogs']} />
+        <TableIn actions={actions} most={most} what={['dog', 'dogs']} table={table} />
       </section>
+      {!running && standing && (
+        <section aria-labelledby="last">
+          <h2 id="last">The last table</h2>
+          <LastImport
+            standing={standing}
+            stay={back?.stay ?? []}
+            timeZone={timeZone}
+            busy={running !== undefined}
+            goOn={() => run('dogs', () => actions.goOn(standing.id))}
+            takeBack={() => run('back', () => actions.takeBack(standing.id))}
+          />
+        </section>
+      )}
     </Page>
   )
 }

@@ -1,46 +1,51 @@
 'use client'
-import { useRef, useState, useTransition } from 'react'
+import { useRef, useState } from 'react'
+import { v7 } from 'uuid'
 import { Fault } from '@/ui/fieldParts'
 import { Button } from '@/ui/press'
-import type { TableResult } from '@/work/do/tableIn'
 import { Across, Table } from '@/ui/Table'
+import type { TableProblem } from '@/work/do/tableIn'
+import { Progress } from './Progress'
+import { useTable, type TableActions } from './useTable'
 
-/** A table from a file: a look first, then all of it or nothing. */
+/** A table from a file: a look first, and all of it or nothing when something is wrong. */
 export function TableIn({
-  send,
+  actions,
   most,
   what,
+  table,
 }: {
-  send: (form: FormData) => Promise<TableResult>
+  actions: TableActions
   most: number
   /** What a row is, one and many. */
   what: readonly [one: string, many: string]
+  /** The work of the page, where it has more to do with it than this. */
+  table?: ReturnType<typeof useTable>
 }) {
+  const own = useTable(actions)
+  const { running, end, fault, run, stop, refuse } = table ?? own
   const input = useRef<HTMLInputElement>(null)
-  const [file, setFile] = useState<File>()
-  const [seen, setSeen] = useState<TableResult>()
-  const [added, setAdded] = useState(0)
-  const [pending, start] = useTransition()
+  const [chosen, setChosen] = useState<{ readonly file: File; readonly id: string }>()
   const named = (n: number) => `${n} ${n === 1 ? what[0] : what[1]}`
-  const ask = (chosen: File, keep: boolean) =>
-    start(async () => {
-      const refused = (reason: string) => setSeen({ ok: false, reason, errors: {}, problems: [] })
-      if (chosen.size > most)
-        return refused(`The file has ${(chosen.size / 1e6).toFixed(1)} MB; ${(most / 1e6).toFixed(0)} are the most.`)
-      const form = new FormData()
-      form.set('file', chosen)
-      form.set('keep', keep ? 'yes' : '')
-      try {
-        const result = await send(form)
-        setSeen(result)
-        if (keep && result.ok) {
-          setAdded(result.rows.length)
-          setFile(undefined)
-        }
-      } catch {
-        refused('No connection: nothing was added.')
-      }
-    })
+  const formOf = (file: File, id: string) => {
+    const form = new FormData()
+    form.set('file', file)
+    form.set('id', id)
+    return form
+  }
+  const look = (file: File) => {
+    // Under one id it is added once, however often it is sent.
+    const id = v7()
+    setChosen({ file, id })
+    if (file.size > most)
+      return refuse(`The file has ${(file.size / 1e6).toFixed(1)} MB; ${(most / 1e6).toFixed(0)} are the most.`)
+    run('look', () => actions.look(formOf(file, id)))
+  }
+  const add = ({ file, id }: NonNullable<typeof chosen>) =>
+    run(what[0] === 'dog' ? 'dogs' : 'sets', () => actions.add(formOf(file, id)))
+  const refused = end && !end.result.ok ? end.result : undefined
+  const problems = end && end.what !== 'back' && !end.result.ok ? end.result.problems : []
+  const seen = end?.what === 'look' && end.result.ok ? end.result.rows : undefined
   return (
     <>
       <input
@@ -50,60 +55,72 @@ export function TableIn({
         aria-label="A table"
         hidden
         onChange={(e) => {
-          const chosen = e.target.files?.[0]
+          const file = e.target.files?.[0]
           e.target.value = ''
-          if (chosen) {
-            setFile(chosen)
-            setAdded(0)
-            ask(chosen, false)
-          }
+          if (file) look(file)
         }}
       />
       <div>
-        <Button isPending={pending} onPress={() => input.current?.click()}>
+        <Button isDisabled={running !== undefined} onPress={() => input.current?.click()}>
           Choose a file and look at it
         </Button>
       </div>
+      {running && <Progress running={running} stop={stop} />}
       <div role="status">
-        {pending && <p>Reading …</p>}
-        {added > 0 && (
+        {!running && chosen && seen && (
           <p>
-            {named(added)} {added === 1 ? 'was' : 'were'} added.
-          </p>
-        )}
-        {!pending && file && seen?.ok && (
-          <p>
-            {file.name}: {named(seen.rows.length)}, all well: {seen.rows.slice(0, 12).join(', ')}
-            {seen.rows.length > 12 ? ' …' : ''}. Nothing was added yet.{' '}
-            <Button $now onPress={() => ask(file, true)}>
-              Add all {seen.rows.length}
+            {chosen.file.name}: {named(seen.length)}, all well: {seen.slice(0, 12).join(', ')}
+            {seen.length > 12 ? ' …' : ''}. Nothing was added yet.{' '}
+            <Button $now onPress={() => add(chosen)}>
+              Add all {seen.length}
             </Button>
           </p>
         )}
-        {!pending && seen && !seen.ok && <Fault>{seen.reason}</Fault>}
+        {!running && end?.what === 'sets' && end.result.ok && (
+          <SetsIn rows={end.result.rows.length} kept={end.result.kept} known={end.result.known} />
+        )}
+        {!running && (fault !== '' || refused) && <Fault>{fault === '' ? refused?.reason : fault}</Fault>}
       </div>
-      {seen && !seen.ok && seen.problems.length > 0 && (
-        <Across label="What is wrong">
-          <Table>
-            <thead>
-              <tr>
-                <th>Row</th>
-                <th>Column</th>
-                <th>What is wrong</th>
-              </tr>
-            </thead>
-            <tbody>
-              {seen.problems.slice(0, 200).map((p, i) => (
-                <tr key={i}>
-                  <td>{p.row}</td>
-                  <td>{p.column}</td>
-                  <td>{p.problem}</td>
-                </tr>
-              ))}
-            </tbody>
-          </Table>
-        </Across>
-      )}
+      {problems.length > 0 && <Problems problems={problems} />}
     </>
+  )
+}
+
+function SetsIn({ rows, kept, known }: { rows: number; kept: number; known: number }) {
+  const left = rows - kept - known
+  return (
+    <p>
+      {kept} {kept === 1 ? 'set was' : 'sets were'} added.
+      {known > 0 && ` ${known} ${known === 1 ? 'was' : 'were'} there before.`}
+      {left > 0 &&
+        ` It was stopped: ${left} ${left === 1 ? 'is' : 'are'} not in. Choose the same table again to add the rest; ` +
+          'what is in is not added twice.'}
+    </p>
+  )
+}
+
+/** What is wrong in which row. */
+export function Problems({ problems }: { problems: readonly TableProblem[] }) {
+  return (
+    <Across label="What is wrong">
+      <Table>
+        <thead>
+          <tr>
+            <th>Row</th>
+            <th>Column</th>
+            <th>What is wrong</th>
+          </tr>
+        </thead>
+        <tbody>
+          {problems.slice(0, 200).map((p, i) => (
+            <tr key={i}>
+              <td>{p.row}</td>
+              <td>{p.column}</td>
+              <td>{p.problem}</td>
+            </tr>
+          ))}
+        </tbody>
+      </Table>
+    </Across>
   )
 }

@@ -8,7 +8,7 @@ import { loadKnownDogs } from '../page/knownDogs'
 import { dog, dogFields, monday, msPerDay, newKennel, trainer } from '../tests/kennel'
 import { addDog } from './begin'
 import { keepStep } from './intake'
-import { importTable } from './table'
+import { tableOfDogs } from '../tests/tables'
 import { weigh } from './food'
 
 const may = { run: '9', arrivesOn: '2026-05-10', leavesOn: '2026-05-30' }
@@ -113,7 +113,7 @@ describe('a table with a dog that was here before', () => {
       ...row,
     }
     const text = `${Object.keys(cells).join(',')}\n${Object.values(cells).join(',')}\n`
-    return importTable(s.db, Buffer.from(text), s.ada, after, true)
+    return tableOfDogs(s.db, Buffer.from(text), s.ada, after, true)
   }
 
   it('an empty cell wipes nothing: birthday, other telephone, chip', () => {

@@ -53,7 +53,7 @@ import {
   worksForToys,
 } from './reward'
 import { changeStay, pause, pauseForm, resume, resumeForm, stayForm } from './stay'
-import { importTable } from './table'
+import { tableOfDogs } from '../tests/tables'
 import { recordFacts } from '../record/accept'
 import { setsOf } from '../record/kept'
 import { derive, standingOf } from '../record/refold'
@@ -215,7 +215,7 @@ function forms(who: string, residencyId: string): readonly Form[] {
       name: 'table',
       valid: (i) => ({ text: `run,dog,owner,arrives,goes home\n${5000 + i},Fern,A,2026-03-10,2026-03-12\n` }),
       run: (db, raw, now) =>
-        importTable(
+        tableOfDogs(
           db,
           new TextEncoder().encode(String((raw as { text?: unknown } | null)?.text ?? '')),
           who,

@@ -21,12 +21,13 @@ import type { Db } from '@/store/database'
 import { readHouse } from '@/store/house'
 import { readPeople, readPlaces } from '@/store/kennel'
 import { findResident, residentsSince, type Resident } from '@/store/residents'
+import { inTurn, noHooks, type Hooks } from '../hooks'
 import { refold } from '../record/refold'
 import { deskDevice } from '../scene/desk'
 import { ladderOf, recordedUnder } from '../scene/regimes'
 import { nobody, whoField, worksHere } from '../scene/who'
 import { refuse, type Deed } from './deed'
-import { tableIn, type TableResult } from './tableIn'
+import { readTable, refusedTable, takeRows, type Cells, type RowErrors, type TableResult } from './tableIn'
 
 /** House: where nobody wrote a time, about the middle of the morning. */
 const usualMinute = 10 * 60
@@ -52,6 +53,11 @@ export const pastSetsForm = z.object({
   sets: z.array(pastSet).min(1, 'No set is typed yet.').max(200),
 })
 
+interface CannotHaveBeen {
+  readonly field: 'day' | 'time' | 'rung'
+  readonly why: string
+}
+
 /** What writes past sets one after another, each at its rough time. */
 class Pen {
   /** By dog and minute: how many were written for it. */
@@ -68,11 +74,24 @@ class Pen {
   ) {}
 
   /** Writes one set, unless the very same is here; or says by field why it cannot have been. */
-  write(
+  write(set: PastSet, on: string, minute: number): CannotHaveBeen | undefined {
+    const place = this.placeOf(set, on, minute)
+    if ('why' in place) return place
+    if (deskSetAt(this.db, deskDevice, set.residencyId, set.rungId, place.at)) {
+      this.known++
+      return undefined
+    }
+    this.touched.add(set.residencyId)
+    this.append(set, place.at, place.under)
+    return undefined
+  }
+
+  /** The moment of a set, and what it was recorded under; or why it cannot have been. Each call takes a place. */
+  placeOf(
     set: PastSet,
     on: string,
     minute: number,
-  ): { readonly field: 'day' | 'time' | 'rung'; readonly why: string } | undefined {
+  ): CannotHaveBeen | { readonly at: number; readonly under: NonNullable<ReturnType<typeof recordedUnder>> } {
     const { db, timeZone, now } = this
     const resident = findResident(db, set.residencyId)
     if (!resident) return { field: 'rung', why: 'There is no such dog here.' }
@@ -87,13 +106,7 @@ class Pen {
     if (at > now) return { field: 'time', why: 'That time has not come yet.' }
     const under = recordedUnder(db, resident, set.rungId, at)
     if (!under) return { field: 'rung', why: `${resident.name}’s ladder has no such rung.` }
-    if (deskSetAt(db, deskDevice, set.residencyId, set.rungId, at)) {
-      this.known++
-      return undefined
-    }
-    this.touched.add(set.residencyId)
-    this.append(set, at, under)
-    return undefined
+    return { at, under }
   }
 
   private append(set: PastSet, at: number, under: NonNullable<ReturnType<typeof recordedUnder>>): void {
@@ -164,13 +177,18 @@ type Column = (typeof pastColumns)[number]
 
 const same = (a: string, b: string): boolean => a.trim().toLocaleLowerCase('en') === b.trim().toLocaleLowerCase('en')
 
+interface PastRow {
+  readonly set: PastSet
+  readonly on: string
+  readonly minute: number
+}
+
 /**
- * A table of past sets, all of it or nothing; `keep` false only looks. Marks are those of a sheet, such as `CCM4C`;
- * what is left empty is the middle of the morning, the first place, whoever sends it, level 0 and the usual leash.
+ * What reads rows of a table of past sets. Marks are those of a sheet, such as `CCM4C`; what is left empty is the
+ * middle of the morning, the first place, whoever sends it, level 0 and the usual leash.
  */
-export function importPastSets(db: Db, bytes: Uint8Array, recordedBy: string, now: number, keep: boolean): TableResult {
-  const { timeZone } = readHouse(db)
-  const pen = new Pen(db, timeZone, recordedBy, now)
+function pastRowsOf(db: Db, recordedBy: string, now: number) {
+  const pen = new Pen(db, readHouse(db).timeZone, recordedBy, now)
   const places = readPlaces(db)
   const people = readPeople(db)
   const dogs = new Map<string, PaperDog>()
@@ -186,57 +204,104 @@ export function importPastSets(db: Db, bytes: Uint8Array, recordedBy: string, no
     dogs.set(r.residencyId, made)
     return made
   }
-  const take = (value: (column: Column) => string): Readonly<Partial<Record<Column | '', string>>> | string => {
+  return (
+    value: Cells<Column>,
+  ): { readonly errors: RowErrors<Column> } | { readonly row: PastRow; readonly said: string } => {
+    const wrong = (errors: RowErrors<Column>) => ({ errors })
     const on = day('The day').safeParse(value('day'))
-    if (!on.success) return { day: on.error.issues[0]?.message ?? '' }
+    if (!on.success) return wrong({ day: on.error.issues[0]?.message ?? '' })
     const at =
       value('time') === '' ? { success: true as const, data: usualMinute } : clock('The time').safeParse(value('time'))
-    if (!at.success) return { time: 'A time like 09:30, or nothing.' }
+    if (!at.success) return wrong({ time: 'A time like 09:30, or nothing.' })
     const found = residentsSince(db, on.data).filter(
       (r) => r.arrivesOn <= on.data && (same(r.runNumber, value('dog')) || same(r.name, value('dog'))),
     )
     const [resident] = found
     if (!resident || found.length > 1)
-      return { dog: `${resident ? 'More than one' : 'No'} dog was here on ${on.data} by “${value('dog')}”.` }
-    if (value('rung') === '') return { rung: 'Which rung?' }
+      return wrong({ dog: `${resident ? 'More than one' : 'No'} dog was here on ${on.data} by “${value('dog')}”.` })
+    if (value('rung') === '') return wrong({ rung: 'Which rung?' })
     const line = readPaperLine(`1 ${value('command')} ${value('rung')} ${value('marks')}`, [paperDog(resident)])
-    if (!line.ok) return { [value('marks') === '' ? 'marks' : 'rung']: line.reason }
+    if (!line.ok) return wrong({ [value('marks') === '' ? 'marks' : 'rung']: line.reason })
     const place = value('place') === '' ? places[0] : places.find((p) => same(p.name, value('place')))
-    if (!place) return { place: `No place is called “${value('place')}”.` }
+    if (!place) return wrong({ place: `No place is called “${value('place')}”.` })
     const holder =
       value('leash') === '' ? people.find((p) => p.id === recordedBy) : people.find((p) => same(p.name, value('leash')))
-    if (!holder) return { leash: `Nobody here is called “${value('leash')}”.` }
+    if (!holder) return wrong({ leash: `Nobody here is called “${value('leash')}”.` })
     const level = z.coerce
       .number()
       .int()
       .min(0)
       .max(5)
       .safeParse(value('level') === '' ? 0 : value('level'))
-    if (!level.success) return { level: 'The level is a number from 0 to 5.' }
+    if (!level.success) return wrong({ level: 'The level is a number from 0 to 5.' })
     const kit = z.enum(kits).safeParse(value('kit') === '' ? '1.8 m leash' : value('kit'))
-    if (!kit.success) return { kit: `One of: ${kits.join(', ')}.` }
-    const wrong = pen.write(
-      {
-        residencyId: resident.residencyId,
-        rungId: line.set.rung.id,
-        placeId: place.id,
-        leashHolder: holder.id,
-        level: level.data,
-        kit: kit.data,
-        reps: [...line.set.reps],
-      },
-      on.data,
-      at.data,
-    )
-    return wrong
-      ? { [wrong.field]: wrong.why }
-      : `${resident.name} ${line.set.command.name} ${line.set.rung.name} ${sayMarks(line.set.reps)}`
+    if (!kit.success) return wrong({ kit: `One of: ${kits.join(', ')}.` })
+    const set = {
+      residencyId: resident.residencyId,
+      rungId: line.set.rung.id,
+      placeId: place.id,
+      leashHolder: holder.id,
+      level: level.data,
+      kit: kit.data,
+      reps: [...line.set.reps],
+    }
+    const cannot = pen.placeOf(set, on.data, at.data)
+    if ('why' in cannot) return wrong({ [cannot.field]: cannot.why })
+    return {
+      row: { set, on: on.data, minute: at.data },
+      said: `${resident.name} ${line.set.command.name} ${line.set.rung.name} ${sayMarks(line.set.reps)}`,
+    }
   }
-  return db
-    .transaction((): TableResult => {
-      const done = tableIn(db, bytes, { columns: pastColumns, needed: pastColumns.slice(0, 5), take }, keep)
-      if (keep && done.ok) for (const id of pen.touched) refold(db, id, now)
-      return done
-    })
-    .immediate()
+}
+
+/** Design choice: so many sets are written while everybody waits. */
+const setsAtOnce = 8
+
+export type PastTable = Deed<
+  { readonly rows: readonly string[]; readonly kept: number; readonly known: number },
+  { readonly problems: Extract<TableResult, { ok: false }>['problems'] }
+>
+
+/**
+ * A table of past sets: nothing of it while anything is wrong; `keep` false only looks. It is read and checked while
+ * others write, and written a few sets of a dog at a time, so that it may be stopped in the middle: the same table
+ * again adds the rest, and what is there is there once.
+ */
+export function importPastSets(
+  db: Db,
+  { bytes, recordedBy, keep }: { readonly bytes: Uint8Array; readonly recordedBy: string; readonly keep: boolean },
+  now: number,
+  hooks: Hooks = noHooks,
+): PastTable {
+  const table = readTable(bytes, { columns: pastColumns, needed: pastColumns.slice(0, 5) })
+  if (!table.ok) return table
+  const readRow = pastRowsOf(db, recordedBy, now)
+  const byDog = new Map<string, PastRow[]>()
+  const take = (cells: Cells<Column>) => {
+    const read = readRow(cells)
+    if ('errors' in read) return read.errors
+    byDog.set(read.row.set.residencyId, [...(byDog.get(read.row.set.residencyId) ?? []), read.row])
+    return read.said
+  }
+  const half = (from: number) => (share: number) => hooks.progress(keep ? (from + share) / 2 : share)
+  const seen = takeRows(table, take, { ...hooks, progress: half(0) })
+  if (!seen) return refusedTable('It was stopped; nothing was added.')
+  if (!seen.ok) return seen
+  if (!keep) return { ...seen, kept: 0, known: 0 }
+  const pen = new Pen(db, readHouse(db).timeZone, recordedBy, now)
+  const some = [...byDog].flatMap(([id, rows]) =>
+    Array.from({ length: Math.ceil(rows.length / setsAtOnce) }, (_, i) => ({
+      id,
+      rows: rows.slice(i * setsAtOnce, (i + 1) * setsAtOnce),
+    })),
+  )
+  let written = 0
+  for (const { id, rows } of inTurn(some, { ...hooks, progress: half(1) })) {
+    db.transaction(() => {
+      for (const { set, on, minute } of rows) pen.write(set, on, minute)
+      refold(db, id, now)
+    }).immediate()
+    written += rows.length
+  }
+  return { ...seen, kept: written - pen.known, known: pen.known }
 }

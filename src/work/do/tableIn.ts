@@ -1,5 +1,5 @@
 import { readCsv } from '@/core/csv/csv'
-import type { Db } from '@/store/database'
+import type { Hooks } from '../hooks'
 import { refuse, type Deed } from './deed'
 
 export interface TableProblem {
@@ -12,61 +12,74 @@ export interface TableProblem {
 /** What a table came to: each row in a few words, or what is wrong where. */
 export type TableResult = Deed<{ readonly rows: readonly string[] }, { readonly problems: readonly TableProblem[] }>
 
+/** A cell of a row, by its column; empty where there is none. */
+export type Cells<Column extends string> = (column: Column) => string
+
+/** What is wrong with a row, by column. */
+export type RowErrors<Column extends string> = Readonly<Partial<Record<Column | '', string>>>
+
 export interface TableSpec<Column extends string> {
   readonly columns: readonly Column[]
   readonly needed: readonly Column[]
-  /** Takes one row; what is wrong by column, or what was taken in a few words. */
-  readonly take: (value: (column: Column) => string) => Readonly<Partial<Record<Column | '', string>>> | string
 }
 
-class Undone extends Error {}
+export interface TableRows<Column extends string> {
+  readonly ok: true
+  readonly rows: readonly { readonly row: number; readonly cells: Cells<Column>; readonly tooMany: boolean }[]
+}
 
-/**
- * Takes every row of a table, or none of them. `keep` false: does all the same and takes it back, to see what would be
- * wrong.
- */
-export function tableIn<Column extends string>(
-  db: Db,
+export const refusedTable = (reason: string): TableResult & { readonly ok: false } => ({
+  ...refuse(reason),
+  problems: [],
+})
+
+/** The rows of a table whose first row names these columns, or why it is none. */
+export function readTable<Column extends string>(
   bytes: Uint8Array,
-  { columns, needed, take }: TableSpec<Column>,
-  keep: boolean,
-): TableResult {
-  const refused = (reason: string): TableResult => ({ ...refuse(reason), problems: [] })
+  { columns, needed }: TableSpec<Column>,
+): TableRows<Column> | (TableResult & { readonly ok: false }) {
   const read = readCsv(bytes)
-  if (!read.ok) return refused(read.reason)
+  if (!read.ok) return refusedTable(read.reason)
   const missing = needed.filter((c) => !read.header.includes(c))
   if (missing.length > 0)
-    return refused(`These columns are missing: ${missing.join(', ')}. The first row names the columns.`)
+    return refusedTable(`These columns are missing: ${missing.join(', ')}. The first row names the columns.`)
   const named = read.header.filter((h) => h !== '')
   const unknown = named.filter((h) => !(columns as readonly string[]).includes(h))
-  if (unknown.length > 0) return refused(`Kibou does not know these columns: ${unknown.join(', ')}.`)
-  if (new Set(named).size < named.length) return refused('A column is there twice.')
-  const problems: TableProblem[] = []
-  const rows: string[] = []
-  try {
-    db.transaction(() => {
-      read.rows.forEach((cells, i) => {
-        const row = i + 2
-        if (cells.length > read.header.length && cells.slice(read.header.length).some((c) => c.trim() !== ''))
-          return void problems.push({ row, column: '', problem: 'More cells than columns.' })
-        const taken = take((column) => (cells[read.header.indexOf(column)] ?? '').trim())
-        if (typeof taken === 'string') rows.push(taken)
-        else
-          for (const [column, problem] of Object.entries(taken) as [string, string][])
-            problems.push({ row, column, problem })
-      })
-      if (problems.length > 0 || !keep) throw new Undone()
-    }).immediate()
-  } catch (error) {
-    if (!(error instanceof Undone)) throw error
+  if (unknown.length > 0) return refusedTable(`Kibou does not know these columns: ${unknown.join(', ')}.`)
+  if (new Set(named).size < named.length) return refusedTable('A column is there twice.')
+  if (read.rows.length === 0) return refusedTable('There is a header and nothing below it.')
+  const at = new Map(read.header.map((name, i) => [name, i]))
+  return {
+    ok: true,
+    rows: read.rows.map((cells, i) => ({
+      row: i + 2,
+      cells: (column) => (cells[at.get(column) ?? -1] ?? '').trim(),
+      tooMany: cells.slice(read.header.length).some((c) => c.trim() !== ''),
+    })),
   }
-  if (read.rows.length === 0) return refused('There is a header and nothing below it.')
-  if (problems.length > 0)
-    return {
-      ...refuse(
-        `${problems.length} ${problems.length === 1 ? 'thing is' : 'things are'} not right; nothing was added.`,
-      ),
-      problems,
-    }
-  return { ok: true, rows }
+}
+
+/**
+ * Takes every row in turn: what is wrong where, or each row in a few words. A row that is wrong is passed over.
+ * Undefined where it was asked to stop before the end.
+ */
+export function takeRows<Column extends string>(
+  { rows }: TableRows<Column>,
+  take: (cells: Cells<Column>, row: number) => RowErrors<Column> | string,
+  hooks: Hooks,
+): TableResult | undefined {
+  const problems: TableProblem[] = []
+  const taken: string[] = []
+  for (const [i, { row, cells, tooMany }] of rows.entries()) {
+    if (hooks.stopped()) return undefined
+    const result = tooMany ? { '': 'More cells than columns.' } : take(cells, row)
+    if (typeof result === 'string') taken.push(result)
+    else
+      for (const [column, problem] of Object.entries(result) as [string, string][])
+        problems.push({ row, column, problem })
+    hooks.progress((i + 1) / rows.length)
+  }
+  if (problems.length === 0) return { ok: true, rows: taken }
+  const things = problems.length === 1 ? 'thing is' : 'things are'
+  return { ...refuse(`${problems.length} ${things} not right; nothing was added.`), problems }
 }

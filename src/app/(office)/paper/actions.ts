@@ -1,9 +1,32 @@
 'use server'
+import { act } from '@/app/door'
 import { actTelling } from '@/app/signed'
-import { importPastSets, keepPastSets, pastSetsForm } from '@/work/do/pastSets'
-import { actOnTable } from '../tableAction'
+import { runJob } from '@/jobs/pool'
+import { refuse } from '@/work/do/deed'
+import { keepPastSets, pastSetsForm } from '@/work/do/pastSets'
+import { requestTime } from '@/work/scene/clock'
+import { askHowFar, askToStop, startTable, tableOf, type Started } from '../tableAction'
 
 /** A sheet of a day that is past. */
 export const keepPastPaper = actTelling('hand', pastSetsForm, keepPastSets, ({ kept, known }) => ({ kept, known }))
 
-export const readPastTable = actOnTable(importPastSets)
+const takeTable = (keep: boolean) =>
+  act('trainer', refuse, async (who, sent: FormData): Promise<Started> => {
+    const read = await tableOf(sent)
+    if (!read.ok) return read
+    const table = { bytes: read.bytes, recordedBy: who.id, keep }
+    return startTable(
+      who,
+      'sets',
+      async (options) => ({
+        what: keep ? 'sets' : 'look',
+        result: await runJob('past-table', { table, now: requestTime() }, options),
+      }),
+      (reason) => ({ what: 'sets', result: { ...refuse(reason), problems: [] } }),
+    )
+  })
+
+export const lookAtPast = takeTable(false)
+export const addPast = takeTable(true)
+export const how = askHowFar()
+export const stop = askToStop()

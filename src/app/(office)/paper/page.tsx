@@ -7,7 +7,7 @@ import { inBreaths } from '@/work/scene/breaths'
 import { paperSteps } from '@/work/page/paper'
 import { pastColumns } from '@/work/do/pastSets'
 import { requestTime } from '@/work/scene/clock'
-import { keepPastPaper, readPastTable } from './actions'
+import { addPast, how, keepPastPaper, lookAtPast, stop } from './actions'
 
 export const metadata: Metadata = { title: 'Paper' }
 
@@ -17,7 +17,7 @@ export default async function PaperPage() {
     <Paper
       view={await inBreaths(paperSteps(kennelDatabase(), person.id, requestTime()))}
       table={{ columns: pastColumns, most: mostLetters }}
-      actions={{ keepPast: keepPastPaper, readTable: readPastTable }}
+      actions={{ keepPast: keepPastPaper, table: { look: lookAtPast, add: addPast, how, stop } }}
     />
   )
 }

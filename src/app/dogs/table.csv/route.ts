@@ -1,6 +1,6 @@
 import { handle } from '@/app/door'
 import { kennelDatabase } from '@/store/connection'
-import { exportTable } from '@/work/do/table'
+import { exportTable } from '@/work/do/dogTable'
 
 export const GET = handle(
   'trainer',

@@ -7,7 +7,8 @@ import { allResidencyIds, findResident, readPromises } from '@/store/residents'
 import { fedKennel } from '../tests/fedKennel'
 import { monday, newKennel, trainer } from '../tests/kennel'
 import { keepStep } from './intake'
-import { exportTable, importTable } from './table'
+import { exportTable } from './dogTable'
+import { tableOfDogs } from '../tests/tables'
 
 describe('dogs and owners as a table', () => {
   const csv = (text: string) => new TextEncoder().encode(text)
@@ -17,7 +18,7 @@ describe('dogs and owners as a table', () => {
     keepStep(s.db, s.residencyId, 'owner', typedOf({ phone: '+44 1632 960100' }), s.who, monday)
     const out = exportTable(s.db)
     const db = newKennel()
-    expect(importTable(db, csv(out), trainer(db), monday, true)).toMatchObject({ ok: true, rows: ['Łania', 'Rook'] })
+    expect(tableOfDogs(db, csv(out), trainer(db), monday, true)).toMatchObject({ ok: true, rows: ['Łania', 'Rook'] })
     expect(exportTable(db)).toBe(out)
   })
   it('goes out and in by the pound in a house that weighs so', () => {
@@ -29,12 +30,12 @@ describe('dogs and owners as a table', () => {
     expect(out.split('\r\n')[0]).not.toContain('weight kg')
     const db = newKennel()
     const who = trainer(db)
-    expect(importTable(db, csv(out), who, monday, true)).toMatchObject({ ok: true })
+    expect(tableOfDogs(db, csv(out), who, monday, true)).toMatchObject({ ok: true })
     expect(exportTable(db).split('\r\n')[0]).toContain('weight kg')
     pounds(db, who)
     expect(exportTable(db)).toBe(out)
     const both = 'run,dog,owner,arrives,goes home,weight kg,weight lb\r\n9,Ash,E,2026-03-10,2026-03-12,20,44\r\n'
-    expect(importTable(db, csv(both), who, monday, true)).toMatchObject({
+    expect(tableOfDogs(db, csv(both), who, monday, true)).toMatchObject({
       ok: false,
       problems: [{ row: 2, column: 'weight lb', problem: 'One weight: in kg or in lb.' }],
     })
@@ -65,7 +66,7 @@ describe('dogs and owners as a table', () => {
       '9;Oak;G;2026-03-12;2026-03-22;;;',
     ]
     const bad = `${head}${rows.map((row) => `${row}\r\n`).join('')}`
-    const result = importTable(db, csv(bad), who, monday, true)
+    const result = tableOfDogs(db, csv(bad), who, monday, true)
     expect(result.ok ? [] : result.problems.map((p) => [p.row, p.column])).toEqual([
       [2, 'goes home'],
       [3, 'run'],
@@ -76,9 +77,9 @@ describe('dogs and owners as a table', () => {
     ])
     expect(count()).toBe(before)
     const good = csv(`${head}5;Fern;A;2026-03-10;2026-03-19;01632 960101;12,5;sit.rear\r\n`)
-    expect(importTable(db, good, who, monday, false)).toMatchObject({ ok: true, rows: ['Fern'] })
+    expect(tableOfDogs(db, good, who, monday, false)).toMatchObject({ ok: true, rows: ['Fern'] })
     expect(count()).toBe(before)
-    expect(importTable(db, good, who, monday, true)).toMatchObject({ ok: true })
+    expect(tableOfDogs(db, good, who, monday, true)).toMatchObject({ ok: true })
     expect(count()).toBe(before + 5)
   })
   it.each([
@@ -88,7 +89,7 @@ describe('dogs and owners as a table', () => {
     ['a column twice', 'run,run,dog,owner,arrives,goes home\n', /twice/],
   ])('%s is refused whole', (_, text, says) => {
     const { db, who } = fedKennel()
-    expect(importTable(db, csv(text), who, monday, true)).toMatchObject({
+    expect(tableOfDogs(db, csv(text), who, monday, true)).toMatchObject({
       ok: false,
       reason: expect.stringMatching(says),
     })
@@ -106,11 +107,11 @@ describe('what a table keeps of a dog, out and in', () => {
     const text =
       `${header},traits,promises,weight kg,weight confirmed\r\n1,Bodkin,Piers,2026-03-01,2026-03-20,deaf ` +
       `toys,sit.full:2:3:2 sit-stay.30s:1:2:1 sit-stay.3m-15s:0:1:2 down.no-lure,82,yes\r\n`
-    expect(importTable(db, bytes(text.replace(',82,yes', ',82,')), who, monday, true)).toMatchObject({
+    expect(tableOfDogs(db, bytes(text.replace(',82,yes', ',82,')), who, monday, true)).toMatchObject({
       ok: false,
       problems: [{ row: 2, column: 'weight kg' }],
     })
-    expect(importTable(db, bytes(text), who, monday, true)).toMatchObject({ ok: true })
+    expect(tableOfDogs(db, bytes(text), who, monday, true)).toMatchObject({ ok: true })
     const id = allResidencyIds(db)[0] ?? ''
     expect(readPromises(db, id)).toEqual(
       expect.arrayContaining([
@@ -124,7 +125,7 @@ describe('what a table keeps of a dog, out and in', () => {
     const again = newKennel()
     const other = trainer(again)
     trainer(again, 'Ben')
-    expect(importTable(again, bytes(exportTable(db)), other, monday, true)).toMatchObject({ ok: true })
+    expect(tableOfDogs(again, bytes(exportTable(db)), other, monday, true)).toMatchObject({ ok: true })
     expect(exportTable(again)).toBe(exportTable(db))
   })
 
@@ -133,7 +134,7 @@ describe('what a table keeps of a dog, out and in', () => {
     const who = trainer(db)
     const row = (run: string, from: string, to: string) => `${run},Bodkin,Piers Halloway,${from},${to}`
     expect(
-      importTable(
+      tableOfDogs(
         db,
         bytes([header, row('1', '2026-01-01', '2026-01-20'), row('2', '2026-03-01', '2026-03-20')].join('\n')),
         who,
@@ -143,7 +144,7 @@ describe('what a table keeps of a dog, out and in', () => {
     ).toMatchObject({ ok: true })
     expect(new Set(allResidencyIds(db).map((id) => findResident(db, id)?.dogId)).size).toBe(1)
     expect(
-      importTable(db, bytes([header, row('3', '2026-03-10', '2026-03-25')].join('\n')), who, monday, true),
+      tableOfDogs(db, bytes([header, row('3', '2026-03-10', '2026-03-25')].join('\n')), who, monday, true),
     ).toMatchObject({ ok: false, problems: [{ column: 'arrives', problem: expect.stringContaining('already') }] })
   })
 
@@ -158,6 +159,6 @@ describe('what a table keeps of a dog, out and in', () => {
     ],
   ])('reads %s', (_, text) => {
     const db = newKennel()
-    expect(importTable(db, bytes(text), trainer(db), monday, true)).toMatchObject({ ok: true, rows: ['Bodkin'] })
+    expect(tableOfDogs(db, bytes(text), trainer(db), monday, true)).toMatchObject({ ok: true, rows: ['Bodkin'] })
   })
 })

@@ -10,10 +10,10 @@ import { massIn } from '@/core/measures'
 import { readHouse } from '@/store/house'
 import { traitNames } from '@/core/dog/traits'
 import type { OwnerPromise } from '@/core/promise/ownerPromise'
-import { allResidencyIds, dogsKnown, findResident, readPromises } from '@/store/residents'
+import { allResidencyIds, findResident, readPromises } from '@/store/residents'
 import { addDog } from './begin'
 import { keepStep } from './intake'
-import { tableIn, type TableResult } from './tableIn'
+import type { Cells, RowErrors } from './tableIn'
 import { asCounted } from '@/core/inOrder'
 
 /**
@@ -43,12 +43,13 @@ export const tableColumns = [
   'weight confirmed',
 ] as const
 
-type Column = (typeof tableColumns)[number]
+export type DogColumn = (typeof tableColumns)[number]
 
-const needed: readonly Column[] = ['run', 'dog', 'owner', 'arrives', 'goes home']
+/** What a table of dogs must have, at the least. */
+export const neededColumns: readonly DogColumn[] = ['run', 'dog', 'owner', 'arrives', 'goes home']
 
 /** Which column a field of the forms comes from. */
-const columnOf: Readonly<Record<string, Column>> = {
+const columnOf: Readonly<Record<string, DogColumn>> = {
   run: 'run',
   name: 'dog',
   owner: 'owner',
@@ -70,7 +71,7 @@ const columnOf: Readonly<Record<string, Column>> = {
 }
 
 /** The columns of a table that goes out: a body weight in the house’s unit alone. */
-const columnsOut = (unit: 'kg' | 'lb'): readonly Column[] =>
+const columnsOut = (unit: 'kg' | 'lb'): readonly DogColumn[] =>
   tableColumns.filter((c) => c !== (unit === 'kg' ? 'weight lb' : 'weight kg'))
 
 /** Every residency there ever was as a table, with weights as the house has them. */
@@ -118,42 +119,31 @@ export function exportTable(db: Db): string {
  */
 const sayPromise = (p: OwnerPromise): string => [p.rungId, p.level, p.places, p.people].join(':')
 
-/**
- * Adds every row as a booking, or none of them. `keep` false: does all the same and takes it back, to see what would be
- * wrong.
- */
-export const importTable = (db: Db, bytes: Uint8Array, recordedBy: string, now: number, keep: boolean): TableResult =>
-  tableIn(
-    db,
-    bytes,
-    {
-      columns: tableColumns,
-      needed,
-      take: (value) => {
-        const errors = Object.entries(addRow(db, value, recordedBy, now))
-        return errors.length === 0
-          ? value('dog')
-          : Object.fromEntries(
-              errors.map(([field, why]) => {
-                const column = columnOf[field.split('.')[0] ?? ''] ?? ''
-                return [column === 'weight kg' && value('weight lb') !== '' ? 'weight lb' : column, why]
-              }),
-            )
-      },
-    },
-    keep,
-  )
-
-/** The dog of this name and owner that was here before; empty when there is none, or more than one. */
-function knownDog(db: Db, name: string, owner: string): string {
-  const same = (a: string, b: string) => a.trim().toLocaleLowerCase('en') === b.trim().toLocaleLowerCase('en')
-  const found = dogsKnown(db).filter((d) => same(d.name, name) && same(d.ownerName, owner))
-  return found.length === 1 ? (found[0]?.id ?? '') : ''
-}
-
 type Errors = Readonly<Record<string, string>>
 
-function addRow(db: Db, value: (column: Column) => string, recordedBy: string, now: number): Errors {
+/**
+ * Books the dog of a row, with all that the row says of it; or what is wrong, by column. `known`: the dog that was here
+ * before; empty for a new one. Call inside a transaction, which is to be taken back where something is wrong.
+ */
+export function addRow(
+  db: Db,
+  value: Cells<DogColumn>,
+  known: string,
+  { recordedBy, now }: { readonly recordedBy: string; readonly now: number },
+): { readonly ok: true; readonly residencyId: string } | { readonly ok: false; readonly errors: RowErrors<DogColumn> } {
+  const added = addTyped(db, value, known, recordedBy, now)
+  if (typeof added === 'string') return { ok: true, residencyId: added }
+  const columnFor = (field: string): DogColumn | '' => {
+    const column = columnOf[field.split('.')[0] ?? ''] ?? ''
+    return column === 'weight kg' && value('weight lb') !== '' ? 'weight lb' : column
+  }
+  return {
+    ok: false,
+    errors: Object.fromEntries(Object.entries(added).map(([field, why]) => [columnFor(field), why])),
+  }
+}
+
+function addTyped(db: Db, value: Cells<DogColumn>, known: string, recordedBy: string, now: number): Errors | string {
   const curriculum = newestCurriculum(db)
   const promised = value('promises')
     .split(/[\s;]+/)
@@ -192,7 +182,7 @@ function addRow(db: Db, value: (column: Column) => string, recordedBy: string, n
       bornOn: value('born'),
       traits,
       promised,
-      dogId: knownDog(db, value('dog'), value('owner')),
+      dogId: known,
     },
     now,
     { promisesNeeded: false, pastToo: true, recordedBy },
@@ -210,7 +200,7 @@ function addRow(db: Db, value: (column: Column) => string, recordedBy: string, n
     const result = keepStep(db, done.id, step, { ...known, ...Object.fromEntries(said) }, recordedBy, now)
     return result.ok ? {} : result.errors
   }
-  return {
+  const errors = {
     ...(value('telephone') === '' && value('mail') === ''
       ? {}
       : kept('owner', { phone: value('telephone'), email: value('mail') })),
@@ -226,4 +216,5 @@ function addRow(db: Db, value: (column: Column) => string, recordedBy: string, n
         })
       : {}),
   }
+  return Object.keys(errors).length > 0 ? errors : done.id
 }
