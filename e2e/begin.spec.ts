@@ -14,7 +14,7 @@ test('an empty kennel is no dead end: trainer, dog and first set, by keyboard', 
   await page.keyboard.press('Enter')
   await expect(page.getByText('A passcode has at least six letters or digits.')).toBeVisible()
   for (const label of ['Passcode', 'The same passcode again'])
-    await page.getByLabel(label, { exact: true }).fill('willow rod')
+    await page.getByLabel(label, { exact: true }).fill('willow ferry rod')
   await page.keyboard.press('Enter')
   await expect(page.getByRole('heading', { name: 'No dog is here yet' })).toBeVisible()
   await page.goto(`${empty.url}/set-up`)
@@ -22,7 +22,7 @@ test('an empty kennel is no dead end: trainer, dog and first set, by keyboard', 
   expect(
     (
       await page.request.post(`${empty.url}/api/set-up`, {
-        data: { kennel: 'Mine', name: 'Eve', passcode: 'willow rod', again: 'willow rod' },
+        data: { kennel: 'Mine', name: 'Eve', passcode: 'willow ferry rod', again: 'willow ferry rod' },
       })
     ).status(),
   ).toBe(409)

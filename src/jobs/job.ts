@@ -8,6 +8,7 @@ import type { Hooks } from '@/work/hooks'
  */
 export interface Job<Input, Output> {
   readonly input: z.ZodType<Input>
+  /** What it comes to, or the promise of it. */
   readonly run: (db: Db, input: Input, hooks: Hooks) => Output
   /** The same for input that comes from outside the thread; refused when it is not what the job asks for. */
   readonly start: (db: Db, input: unknown, hooks: Hooks) => Output

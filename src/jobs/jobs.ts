@@ -17,6 +17,7 @@ import { renewForecasts } from './renewForecasts'
 import { renewStandings } from './renewStandings'
 import { switchMethod } from './switchMethod'
 import { takeTableBack } from './takeTableBack'
+import { weighPasscode } from './weighPasscode'
 
 /** Every job by name. A new one is a file beside these and a line here. */
 export const jobs = {
@@ -38,8 +39,9 @@ export const jobs = {
   'renew-standings': renewStandings,
   'switch-method': switchMethod,
   'take-table-back': takeTableBack,
+  'weigh-passcode': weighPasscode,
 } as const
 
 export type JobName = keyof typeof jobs
 export type InputOf<N extends JobName> = (typeof jobs)[N] extends Job<infer I, unknown> ? I : never
-export type OutputOf<N extends JobName> = ReturnType<(typeof jobs)[N]['run']>
+export type OutputOf<N extends JobName> = Awaited<ReturnType<(typeof jobs)[N]['run']>>

@@ -23,9 +23,9 @@ if (process.platform === 'linux' && !isMainThread) setPriority(0, Number(process
 /** What a job came to, or what of the database’s troubles it met: an error loses its class between threads. */
 export type Answer = { readonly done: unknown } | { readonly trouble: Trouble }
 
-export default function run({ name, input, file, port, stop }: Task): Answer {
+export default async function run({ name, input, file, port, stop }: Task): Promise<Answer> {
   try {
-    const done = jobs[name].start(databaseOf(file), input, {
+    const done: unknown = await jobs[name].start(databaseOf(file), input, {
       progress: (share) => port.postMessage(share),
       stopped: () => Atomics.load(stop, 0) === 1,
     })

@@ -35,7 +35,7 @@ import { reportedOf } from './scene/before'
 import { regimesFor } from './scene/regimes'
 import { followBlock } from './tests/byTheBook'
 import { everyPage, everyPageOf } from './tests/everyPage'
-import { newKennel, startBaseline, Tablet } from './tests/kennel'
+import { newKennel, startBaseline, Tablet, unguessable } from './tests/kennel'
 
 /**
  * A small kennel’s first month, and its second, by the application’s own deeds and pages and a clock that is moved:
@@ -153,8 +153,8 @@ describe('a month of a small kennel', () => {
         {
           kennel: 'Osier Bank',
           name: 'Maud',
-          passcode: 'willow rod',
-          again: 'willow rod',
+          passcode: 'willow ferry rod',
+          again: 'willow ferry rod',
           timeZone: zone,
           unit: 'lb',
           lengths: 'ft',
@@ -165,6 +165,7 @@ describe('a month of a small kennel', () => {
           paper: 'Letter',
         },
         opened,
+        unguessable,
       ),
     )
     const maud = peopleOn(db, first)[0]?.id ?? ''

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { mayAct, roles } from './roles'
-import { whyTooCommon } from './common'
+import { whyGuessable } from './guessable'
 import { networkOf, nextTryAt, triesRule } from './tries'
 
 const now = Date.UTC(2026, 2, 2, 9)
@@ -55,26 +55,21 @@ describe('where a try comes from', () => {
   })
 })
 
-describe('passcodes that are tried first', () => {
-  it.each([
-    '123456',
-    '12345678',
-    '87654321',
-    'PASSWORD',
-    'pass word',
-    'Passw0rd',
-    'aaaaaa',
-    'ababab',
-    'abcdefgh',
-    'ｑｗｅｒｔｙ',
-  ])('%s is none', (passcode) => {
-    expect(whyTooCommon(passcode, [])).toContain('tried first')
+describe('passcodes', () => {
+  it('weighed below three of four are refused', () => {
+    expect([0, 1, 2, 3, 4].map((score) => whyGuessable('willow ferry rod', score, []) === undefined)).toEqual([
+      ...[false, false, false],
+      ...[true, true],
+    ])
   })
-  it('nor a name, with or without a year behind it', () => {
-    for (const passcode of ['Osier Bank', 'osierbank1', 'osier bank 2026!', 'MAUD FERROW'])
-      expect(whyTooCommon(passcode, ['Maud Ferrow', 'Osier Bank'])).toContain('name')
-    for (const fine of ['willow rod', 'hazel rod 7', 'osier bank towpath', 'x9 ferry lamp'])
-      expect(whyTooCommon(fine, ['Maud Ferrow', 'Osier Bank'])).toBeUndefined()
+  it('are no name, with or without a year behind it, whatever they weigh', () => {
+    for (const passcode of ['Osier Bank', 'osierbank1', 'osier bank 2026!', 'MAUD FERROW', 'osier-bank-7'])
+      expect([passcode, whyGuessable(passcode, 4, ['Maud Ferrow', 'Osier Bank', 'Osier-Bank'])]).toEqual([
+        passcode,
+        expect.stringContaining('name'),
+      ])
+    for (const fine of ['hazel rod 7', 'osier bank towpath', 'x9 ferry lamp'])
+      expect(whyGuessable(fine, 3, ['Maud Ferrow', 'Osier Bank'])).toBeUndefined()
   })
 })
 

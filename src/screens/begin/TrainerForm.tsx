@@ -80,7 +80,7 @@ export function TrainerForm({
             name="passcode"
             type="password"
             error={state.errors['passcode']}
-            hint="at least six letters or digits; without one somebody works here and cannot sign in"
+            hint="hard to guess, such as three words; without one somebody works here and cannot sign in"
           />
           <Ticks
             name="weekdays"

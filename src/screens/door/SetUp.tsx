@@ -59,7 +59,7 @@ export function SetUp({ here }: { here: boolean }) {
               type="password"
               required
               error={errors['passcode']}
-              hint="at least six letters or digits"
+              hint="three words that do not belong together are hard to guess"
               maxLength={128}
             />
             <Field

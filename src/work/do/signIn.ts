@@ -3,7 +3,7 @@ import { randomInt } from 'node:crypto'
 import { v4, v7 } from 'uuid'
 import { z } from 'zod'
 import { dayIn } from '@/core/days'
-import { whyTooCommon } from '@/core/people/common'
+import { knownWords, mostWords, whyGuessable } from '@/core/people/guessable'
 import { freeFromAllOver, networkOf, nextTryAt, triesRule } from '@/core/people/tries'
 import { isTimeZone, plainHouse, waysOrPlain } from '@/core/house/house'
 import { appendHouse } from '@/store/house'
@@ -33,6 +33,7 @@ import { fieldErrors } from '@/core/fields'
 import { addPerson, type FormResult } from './begin'
 import { refuse, wrongIn, type Deed, type Refusal } from './deed'
 import { turnAway } from './turnAway'
+import type { WeighPasscode } from './weighPasscode'
 
 /** House: a sign-in ends by itself so long after it was last used. The screen at a desk locks much sooner. */
 const idleMs = 14 * 3_600_000
@@ -206,19 +207,21 @@ export const setUpForm = z
     ...waysOrPlain,
   })
   .refine((f) => f.passcode === f.again, { path: ['again'], message: 'The two passcodes differ.' })
-  .superRefine((f, ctx) => {
-    const common = whyTooCommon(f.passcode, [f.name, f.kennel])
-    if (common !== undefined) ctx.addIssue({ code: 'custom', path: ['passcode'], message: common })
-  })
+
+const haveLead = 'This kennel has a lead already. Sign in instead.'
 
 /** Makes the first lead of an empty kennel; refused as soon as there is one. The id is that of the sign-in. */
-export async function setUp(db: Db, raw: unknown, now: number): Promise<FormResult> {
+export async function setUp(db: Db, raw: unknown, now: number, weigh: WeighPasscode): Promise<FormResult> {
   const parsed = setUpForm.safeParse(raw)
   if (!parsed.success) return wrongIn(fieldErrors(parsed.error))
+  // Before anything is weighed: nobody is given work to do who may not come in.
+  if (hasLead(db)) return refuse(haveLead)
+  const why = await guessable(parsed.data.passcode, [parsed.data.name, parsed.data.kennel], weigh)
+  if (why !== undefined) return wrongIn({ passcode: why })
   const made = await hash(parsed.data.passcode)
   return db
     .transaction((): FormResult => {
-      if (hasLead(db)) return refuse('This kennel has a lead already. Sign in instead.')
+      if (hasLead(db)) return refuse(haveLead)
       const personId = v7()
       insertPerson(db, { id: personId, name: parsed.data.name, role: 'lead', createdAt: now })
       writePasscode(db, personId, made)
@@ -231,28 +234,48 @@ export async function setUp(db: Db, raw: unknown, now: number): Promise<FormResu
     .immediate()
 }
 
+/** Why this should be nobody's passcode who is so named; undefined where nothing is known against it. */
+async function guessable(code: string, names: readonly string[], weigh: WeighPasscode): Promise<string | undefined> {
+  const words = [...knownWords, ...names, ...names.flatMap((n) => n.split(/\s+/))].filter((w) => w !== '')
+  const score = await weigh(code, words.slice(0, mostWords))
+  return score === undefined
+    ? 'This passcode could not be checked just now. Wait a minute and try again.'
+    : whyGuessable(code, score, names)
+}
+
 /** A passcode that somebody may have who is so named; else what is wrong with it. */
-function chosen(db: Db, raw: unknown, name: string): { readonly passcode: string } | { readonly wrong: string } {
+async function chosen(
+  db: Db,
+  raw: unknown,
+  name: string,
+  weigh: WeighPasscode,
+): Promise<{ readonly passcode: string } | { readonly wrong: string }> {
   const parsed = passcode.safeParse(raw)
   if (!parsed.success) return { wrong: parsed.error.issues[0]?.message ?? '' }
-  const common = whyTooCommon(parsed.data, [name, readKennel(db).name])
-  return common === undefined ? { passcode: parsed.data } : { wrong: common }
+  const why = await guessable(parsed.data, [name, readKennel(db).name], weigh)
+  return why === undefined ? { passcode: parsed.data } : { wrong: why }
 }
 
 /** Adds a person, with a passcode when one was typed. */
-export async function addSigner(db: Db, raw: unknown, now: number): Promise<FormResult> {
+export async function addSigner(db: Db, raw: unknown, now: number, weigh: WeighPasscode): Promise<FormResult> {
   const typed = z.object({ passcode: z.string().default(''), name: z.string().default('') }).safeParse(raw).data
   if (!typed?.passcode) return addPerson(db, raw, now)
-  const made = chosen(db, typed.passcode, typed.name)
+  const made = await chosen(db, typed.passcode, typed.name, weigh)
   if ('wrong' in made) return wrongIn({ passcode: made.wrong })
   return addPerson(db, raw, now, await hash(made.passcode))
 }
 
 /** Gives a person a passcode; whoever was signed in as that person is signed out. */
-export async function changePasscode(db: Db, who: unknown, raw: unknown, now: number): Promise<FormResult> {
+export async function changePasscode(
+  db: Db,
+  who: unknown,
+  raw: unknown,
+  now: number,
+  weigh: WeighPasscode,
+): Promise<FormResult> {
   const person = readPeople(db).find((p) => p.id === who)
   if (!person) return refuse(nobody)
-  const own = chosen(db, raw, person.name)
+  const own = await chosen(db, raw, person.name, weigh)
   if ('wrong' in own) return wrongIn({ passcode: own.wrong })
   const made = await hash(own.passcode)
   return db

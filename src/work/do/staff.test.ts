@@ -6,7 +6,7 @@ import { loadDoor } from '../page/door'
 import { loadHandoffPage } from '../page/handoff'
 import { loadShowing } from '../page/showing'
 import { listStaff } from '../page/staff'
-import { msPerDay } from '../tests/kennel'
+import { msPerDay, unguessable } from '../tests/kennel'
 import { readyKennel } from '../tests/shown'
 import { bookHandoff } from './handoff'
 import { addSigner, changePasscode, makeWayBack, personOf, setUp, signIn } from './signIn'
@@ -15,11 +15,11 @@ import { changeStaffMember, staffForm } from './staff'
 async function house() {
   const k = readyKennel()
   k.db.prepare('UPDATE residency SET rehearse = 0').run()
-  const form = { kennel: 'Osier Bank', name: 'Maud', passcode: 'willow rod', again: 'willow rod' }
-  const made = await setUp(k.db, form, k.now)
+  const form = { kennel: 'Osier Bank', name: 'Maud', passcode: 'willow ferry rod', again: 'willow ferry rod' }
+  const made = await setUp(k.db, form, k.now, unguessable)
   if (!made.ok) throw new Error('no lead')
   const maud = readPeople(k.db).find((p) => p.name === 'Maud')?.id ?? ''
-  await changePasscode(k.db, k.ben, 'hazel rod', k.now)
+  await changePasscode(k.db, k.ben, 'hazel ferry rod', k.now, unguessable)
   const today = '2026-03-04'
   const change = (personId: string, what: 'name' | 'role' | 'leaves', becomes: string, at = k.now) =>
     changeStaffMember(k.db, staffForm.parse({ personId, what, becomes, recordedBy: maud }), at)
@@ -29,7 +29,7 @@ async function house() {
 describe('somebody who leaves', () => {
   it('is gone from door, suggestions, choices and slots from that day on, and keeps a name in history', async () => {
     const k = await house()
-    const sign = await signIn(k.db, { personId: k.ben, passcode: 'hazel rod' }, 'desk', k.now)
+    const sign = await signIn(k.db, { personId: k.ben, passcode: 'hazel ferry rod' }, 'desk', k.now)
     if (!sign.ok) throw new Error('not signed in')
     expect(k.change(k.ben, 'leaves', addDays(k.today, 2))).toEqual({ ok: true })
     // From the day on, and on every day after it.
@@ -48,10 +48,14 @@ describe('somebody who leaves', () => {
     expect(slots.every((s) => s.from < k.now + 2 * msPerDay)).toBe(true)
     expect(readPeople(k.db).map((p) => p.name)).toContain('Ben')
     expect(listStaff(k.db, after).find((p) => p.id === k.ben)).toMatchObject({ gone: true })
-    expect(await signIn(k.db, { personId: k.ben, passcode: 'hazel rod' }, 'desk', after)).toMatchObject({ ok: false })
+    expect(await signIn(k.db, { personId: k.ben, passcode: 'hazel ferry rod' }, 'desk', after)).toMatchObject({
+      ok: false,
+    })
     // And comes back with what they had.
     expect(k.change(k.ben, 'leaves', '', after)).toEqual({ ok: true })
-    expect(await signIn(k.db, { personId: k.ben, passcode: 'hazel rod' }, 'desk', after)).toMatchObject({ ok: true })
+    expect(await signIn(k.db, { personId: k.ben, passcode: 'hazel ferry rod' }, 'desk', after)).toMatchObject({
+      ok: true,
+    })
   })
 
   it('is asked for what is booked after that day first; a day before the last booking is refused by name', async () => {
@@ -72,8 +76,9 @@ describe('somebody who leaves', () => {
     expect(k.change(k.maud, 'role', 'hand')).toMatchObject({ ok: false })
     await addSigner(
       k.db,
-      { name: 'Wyn', role: 'lead', weekdays: ['1'], from: '09:00', to: '17:00', passcode: 'alder rod' },
+      { name: 'Wyn', role: 'lead', weekdays: ['1'], from: '09:00', to: '17:00', passcode: 'alder ferry rod' },
       k.now,
+      unguessable,
     )
     expect(k.change(k.maud, 'role', 'trainer')).toEqual({ ok: true })
   })
@@ -82,7 +87,7 @@ describe('somebody who leaves', () => {
 describe('a name and a role put right', () => {
   it('show everywhere at once, with what they were kept; a role that changes signs out', async () => {
     const k = await house()
-    const sign = await signIn(k.db, { personId: k.ben, passcode: 'hazel rod' }, 'desk', k.now)
+    const sign = await signIn(k.db, { personId: k.ben, passcode: 'hazel ferry rod' }, 'desk', k.now)
     expect(k.change(k.ben, 'name', '  Benedict ')).toEqual({ ok: true })
     expect(loadDoor(k.db, k.now).people.map((p) => p.name)).toContain('Benedict')
     expect(k.change(k.ben, 'role', 'hand')).toEqual({ ok: true })
@@ -121,7 +126,7 @@ describe('a lead who forgot the passcode', () => {
     expect(await open(made?.code ?? '', k.now + 31 * 60_000)).toMatchObject({ ok: false })
     expect(await open(`${made?.code ?? ''} `, k.now + 60_000)).toMatchObject({ ok: true, byWayBack: true })
     expect(await open(made?.code ?? '', k.now + 61_000)).toMatchObject({ ok: false })
-    expect(await open('willow rod', k.now + 62_000)).toMatchObject({ ok: true, byWayBack: false })
+    expect(await open('willow ferry rod', k.now + 62_000)).toMatchObject({ ok: true, byWayBack: false })
     expect(k.db.prepare('SELECT count(*) FROM way_back').pluck().get()).toBe(0)
   })
 })

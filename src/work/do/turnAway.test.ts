@@ -3,7 +3,7 @@ import { addDays } from '@/core/days'
 import type { Db } from '@/store/database'
 import { readTurnedAway, turnedAwayDays } from '@/store/turnedAway'
 import { sayTurnedAway } from '../page/staff'
-import { monday, msPerDay, newKennel, trainer } from '../tests/kennel'
+import { monday, msPerDay, newKennel, trainer, unguessable } from '../tests/kennel'
 import { changePasscode, signIn } from './signIn'
 import { turnAway } from './turnAway'
 
@@ -13,7 +13,7 @@ describe('who was turned away', () => {
   it('by a wrong passcode stands a line a day: how often, from where, when last; nobody unknown does', async () => {
     const db = newKennel()
     const ada = trainer(db, 'Ada')
-    await changePasscode(db, ada, 'willow rod', monday)
+    await changePasscode(db, ada, 'willow ferry rod', monday, unguessable)
     const from = (personId: string, passcode: string, at: number) => signIn(db, { personId, passcode }, '192.0.2.7', at)
     await from(ada, 'wrong one', monday)
     await from(ada, 'wrong two', monday + 60_000)
@@ -21,7 +21,7 @@ describe('who was turned away', () => {
     expect(readTurnedAway(db, '2026-01-01')).toMatchObject([
       { personId: ada, day: '2026-03-02', why: 'passcode', times: 2, lastAt: monday + 60_000 },
     ])
-    expect((await from(ada, 'willow rod', monday + msPerDay)).ok).toBe(true)
+    expect((await from(ada, 'willow ferry rod', monday + msPerDay)).ok).toBe(true)
     expect(count(db)).toBe(1)
     expect(sayTurnedAway(db, monday + msPerDay)[0]).toMatch(
       /^Ada, Mon 2 Mar: a wrong passcode 2 times, last at \d\d:\d\d, from 192\.0\.2/,

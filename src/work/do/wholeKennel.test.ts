@@ -10,7 +10,7 @@ import { appendHouse, readHouse } from '@/store/house'
 import { carriedTables, rowsOf } from '@/store/tables'
 import { recordFacts } from '../record/accept'
 import { standingOf } from '../record/refold'
-import { dog, monday, newFile, newKennel, Tablet, trainer } from '../tests/kennel'
+import { dog, monday, newFile, newKennel, Tablet, trainer, unguessable } from '../tests/kennel'
 import { keepPhoto, photoOf } from './photo'
 import { changePasscode, signIn } from './signIn'
 import { archiveJsonSchema, archiveLine, kennelIn, kennelOut, kennelOutOfHouse } from './wholeKennel'
@@ -30,7 +30,7 @@ async function stage() {
     .png()
     .toBuffer()
   await keepPhoto(db, ids[0] ?? '', png, ada, monday)
-  await changePasscode(db, ada, 'willow rod', monday)
+  await changePasscode(db, ada, 'willow ferry rod', monday, unguessable)
   const folder = join(mkdtempSync(join(tmpdir(), 'kibou-out-')), 'kennel')
   return { db, ada, ids, folder, at: tablet.at }
 }
@@ -66,7 +66,7 @@ describe('a whole kennel', () => {
     expect(schemaOf(moved)).toEqual(schemaOf(db))
     for (const id of ids) expect(standingOf(moved, id, at)).toEqual(standingOf(db, id, at))
     expect(photoOf(moved, ids[0] ?? '')).toEqual(photoOf(db, ids[0] ?? ''))
-    expect((await signIn(moved, { personId: ada, passcode: 'willow rod' }, 'here', at)).ok).toBe(true)
+    expect((await signIn(moved, { personId: ada, passcode: 'willow ferry rod' }, 'here', at)).ok).toBe(true)
     // And once more out of that one: the same, line by line.
     const again = `${folder}-again`
     kennelOut(moved, again, at)

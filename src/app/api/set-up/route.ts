@@ -1,4 +1,5 @@
 import { admit, fromWhere } from '@/app/door'
+import { weighFor } from '@/app/weigh'
 import { troubled } from '@/door/answer'
 import { kennelDatabase } from '@/store/connection'
 import { patiently } from '@/store/patience'
@@ -12,7 +13,7 @@ export async function POST(request: Request) {
   return troubled(async () => {
     const db = kennelDatabase()
     const typed: unknown = await request.json().catch(() => undefined)
-    const done = await patiently(db, () => setUp(db, typed, requestTime()))
+    const done = await patiently(db, () => setUp(db, typed, requestTime(), weighFor('set-up')))
     if (!done.ok) return Response.json({ errors: done.errors }, { status: 409 })
     await admit(done.id)
     return Response.json({})

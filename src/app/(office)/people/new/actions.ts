@@ -5,10 +5,11 @@ import { kennelDatabase } from '@/store/connection'
 import { requestTime } from '@/work/scene/clock'
 import { addSigner, changePasscode, signOutEverywhere, signOutForm } from '@/work/do/signIn'
 import { actSigned } from '@/app/signed'
+import { weighFor } from '@/app/weigh'
 import { changeStaffMember, staffForm } from '@/work/do/staff'
 import { actOnForm } from '../../typed'
 
-export const addTrainer = actOnForm('lead', async (_, form) => {
+export const addTrainer = actOnForm('lead', async (who, form) => {
   const done = await addSigner(
     kennelDatabase(),
     {
@@ -20,6 +21,7 @@ export const addTrainer = actOnForm('lead', async (_, form) => {
       passcode: form.get('passcode') ?? '',
     },
     requestTime(),
+    weighFor(who.id),
   )
   if (!done.ok) return done.errors
   revalidatePath('/', 'layout')
@@ -30,8 +32,14 @@ export const changeStaff = actSigned('lead', staffForm, changeStaffMember)
 
 export const signOutAll = actSigned('lead', signOutForm, signOutEverywhere)
 
-export const givePasscode = actOnForm('lead', async (_, form) => {
-  const done = await changePasscode(kennelDatabase(), form.get('personId'), form.get('passcode'), requestTime())
+export const givePasscode = actOnForm('lead', async (who, form) => {
+  const done = await changePasscode(
+    kennelDatabase(),
+    form.get('personId'),
+    form.get('passcode'),
+    requestTime(),
+    weighFor(who.id),
+  )
   if (done.ok) revalidatePath('/', 'layout')
   return done.ok ? {} : done.errors
 })
