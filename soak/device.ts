@@ -18,8 +18,10 @@ const plainly: Asking = async (ask) => {
 
 /** A device over HTTP: what was not acknowledged is sent again with what comes next. */
 export class Device {
-  readonly tablet = new TabletNow()
+  tablet = new TabletNow()
   readonly made: string[] = []
+  /** Under which names it sent, and how far the numbers of each go. */
+  readonly names: { readonly device: string; upTo: number }[] = [{ device: this.tablet.device, upTo: -1 }]
   readonly acknowledged = new Set<string>()
   readonly refused: string[] = []
   private unsent: WireFact[] = []
@@ -36,6 +38,8 @@ export class Device {
   add(...facts: readonly WireFact[]): void {
     this.made.push(...facts.map((f) => f.id))
     this.unsent.push(...facts)
+    const name = this.names.at(-1)
+    if (name) name.upTo += facts.length
   }
 
   /** Sends what waits, a hundred facts at the most; throws where the server is gone. `asking`: who measures it. */
@@ -52,9 +56,20 @@ export class Device {
       return answer
     })
     if (text === undefined) return
-    for (const { id, status, reason } of receipt.parse(JSON.parse(text)).results)
+    const { results, rename } = receipt.parse(JSON.parse(text))
+    if (rename) return this.takeNewName()
+    for (const { id, status, reason } of results)
       if (status === 'refused') this.refused.push(reason ?? '')
       else this.acknowledged.add(id)
     this.unsent = this.unsent.slice(facts.length)
+  }
+
+  /** Its name was bound to a cookie that it never heard of: what waits goes on under another, numbered anew. */
+  private takeNewName(): void {
+    const old = this.names.at(-1)
+    if (old) old.upTo -= this.unsent.length
+    this.tablet = new TabletNow()
+    this.unsent = this.unsent.map((fact) => ({ ...fact, seq: this.tablet.stamp().seq }))
+    this.names.push({ device: this.tablet.device, upTo: this.unsent.length - 1 })
   }
 }
