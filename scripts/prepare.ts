@@ -101,8 +101,9 @@ function refuseDamaged(db: Db): void {
   if (damage.length === 0) return
   const good = goodBackupOf(db)
   db.close()
+  const more = damage.length > 1 ? `, and ${damage.length - 1} more` : ''
   throw new StoreRefusal(
-    `${file} is damaged (${damage[0] ?? ''}). ` +
+    `${file} is damaged (${damage[0] ?? ''}${more}). ` +
       (good === undefined
         ? 'No backup that can be gone back to is in the house’s folder: go back with “npm run restore -- FILE”.'
         : `The newest good backup is ${good}: “npm run restore -- ${good} --yes”.`),
@@ -171,8 +172,8 @@ function wholeOut(): void {
 }
 
 /** And out of such a folder into a file that is not there yet. */
-function wholeIn(): void {
-  const done = kennelIn(resolve(option ?? ''), file, Date.now())
+async function wholeIn(): Promise<void> {
+  const done = await kennelIn(resolve(option ?? ''), file, Date.now())
   if (!done.ok) throw new StoreRefusal(done.reason)
   say(`${done.rows} rows are in ${file}. Everybody signs in with the passcode they had.`)
 }
@@ -183,7 +184,7 @@ try {
   else if (mode === 'way-back') await wayBack()
   else if (mode === 'restore') restore()
   else if (mode === 'kennel-out') wholeOut()
-  else if (mode === 'kennel-in') wholeIn()
+  else if (mode === 'kennel-in') await wholeIn()
   else rebuild()
 } catch (error) {
   const trouble = troubleOf(error)

@@ -19,16 +19,19 @@ function digestOf(of: Db): string {
 }
 const seconds = (from: number) => ((performance.now() - from) / 1000).toFixed(1)
 
-process.once('message', (raw) => {
+/** Takes a kennel out and in again, and tells whether it is the same. */
+async function move(raw: unknown): Promise<void> {
   const { copy, out, back } = asked.parse(raw)
   const db = openDatabase(copy)
   let from = performance.now()
   const went = kennelOut(db, out, Date.now())
   const outTook = `out ${seconds(from)} s`
   from = performance.now()
-  const came = kennelIn(out, back, Date.now())
+  const came = await kennelIn(out, back, Date.now())
   const took = `${outTook}, in ${seconds(from)} s`
   const again = came.ok ? openDatabase(back) : undefined
   const same = again !== undefined && digestOf(db) === digestOf(again)
   process.send?.({ same, took, wrong: went.ok && came.ok ? '' : JSON.stringify({ went, came }) }, () => process.exit(0))
-})
+}
+
+process.once('message', (raw) => void move(raw))

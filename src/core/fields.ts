@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { ownWorkings } from './json'
+import { turnsText } from './turning'
 
 /** Fields as people type them: what comes in is text, and every refusal names the field and says what would do. */
 
@@ -9,8 +10,7 @@ export type Typed = Readonly<Record<string, readonly string[]>>
 const lettersIn = (s: string): number => [...s].length
 const noControls = (s: string): boolean => !/\p{Cc}/u.test(s)
 const noControlsButLines = (s: string): boolean => !/\p{Cc}/u.test(s.replace(/[\n\r\t]/g, ''))
-/** Embeddings, overrides, isolates (Unicode, UAX #9): what stands behind them reads in another order than is kept. */
-const turnsNoText = (s: string): boolean => !/[\u202A-\u202E\u2066-\u2069]/u.test(s)
+const turnsNoText = (s: string): boolean => !turnsText(s)
 
 /** A line of text: trimmed, never empty. */
 export const line = (what: string, most: number) =>

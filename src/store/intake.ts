@@ -175,6 +175,17 @@ const photoRow = z.object({ jpeg: z.instanceof(Buffer), at: z.number() }).option
 
 export const readPhoto = (db: Db, dogId: string): { readonly jpeg: Buffer; readonly at: number } | undefined =>
   photoRow.parse(db.prepare('SELECT jpeg, at FROM photo WHERE dog_id = ?').get(dogId))
+
+const dogIds = z.array(z.string())
+
+/** Which dogs have a picture. */
+export const dogsPictured = (db: Db): readonly string[] =>
+  dogIds.parse(db.prepare('SELECT dog_id FROM photo').pluck().all())
+
+/** Puts the same picture in another form. */
+export const replacePhoto = (db: Db, dogId: string, jpeg: Buffer): void =>
+  void db.prepare('UPDATE photo SET jpeg = ? WHERE dog_id = ?').run(jpeg, dogId)
+
 const photoAtRow = z.object({ at: z.number() }).optional()
 
 export const photoAt = (db: Db, dogId: string): number | undefined =>

@@ -27,16 +27,16 @@ export const newestImport = (db: Db, since: number): TableImport | undefined =>
     .optional()
     .parse(db.prepare(`SELECT ${columns} FROM table_import WHERE at >= ? ORDER BY at DESC LIMIT 1`).get(since))
 
-export function insertImport(db: Db, made: Omit<TableImport, 'hasContent'> & { readonly content: Uint8Array }): void {
+export function insertImport(db: Db, made: Omit<TableImport, 'hasContent'> & { readonly content: string }): void {
   db.prepare(
     `INSERT INTO table_import (id, file_name, content, row_count, at, recorded_by)
       VALUES (@id, @fileName, @content, @rows, @at, @recordedBy)`,
-  ).run({ ...made, content: Buffer.from(made.content) })
+  ).run(made)
 }
 
-const contentRow = z.object({ content: z.instanceof(Uint8Array).nullable() }).optional()
+const contentRow = z.object({ content: z.string().nullable() }).optional()
 
-export const contentOf = (db: Db, id: string): Uint8Array | undefined =>
+export const contentOf = (db: Db, id: string): string | undefined =>
   contentRow.parse(db.prepare('SELECT content FROM table_import WHERE id = ?').get(id))?.content ?? undefined
 
 export const forgetContent = (db: Db, id: string): void =>

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { unturned } from '../turning'
 
 /** An id, however its letters were written: one thing has one. */
 export const uuid = z.uuid().toLowerCase()
@@ -13,10 +14,14 @@ const stamp = {
   deviceAt: z.int().min(0).max(8.64e15),
 }
 
-/** One line of text as typed: no control characters, so that it shows as text everywhere. */
+/**
+ * One line of text as typed: no control characters, so that it shows as text everywhere. What would turn it round is
+ * left out of it, since a fact that is refused is lost.
+ */
 export const line = (most: number) =>
   z
     .string()
+    .overwrite(unturned)
     .trim()
     .max(most)
     .regex(/^\P{Cc}*$/u, 'no control characters')

@@ -3,7 +3,7 @@
 CREATE TABLE table_import (
   id TEXT PRIMARY KEY,
   file_name TEXT NOT NULL CHECK (length(file_name) BETWEEN 1 AND 200),
-  content BLOB,
+  content TEXT,
   row_count INTEGER NOT NULL CHECK (row_count > 0),
   at INTEGER NOT NULL,
   recorded_by TEXT NOT NULL REFERENCES person (id)

@@ -150,7 +150,9 @@ export function importDogs(db: Db, form: ImportForm, now: number, hooks: Hooks):
     const look = { ...hooks, progress: (share: number) => hooks.progress(share / 2) }
     const seen = lookAtDogs(db, form.bytes, form.recordedBy, now, look)
     if (!seen.ok) return seen
-    insertImport(db, { ...form, content: form.bytes, rows: seen.rows.length, at: now })
+    const { id, fileName, recordedBy, bytes } = form
+    const content = new TextDecoder().decode(bytes)
+    insertImport(db, { id, fileName, recordedBy, content, rows: seen.rows.length, at: now })
   }
   return goOn(db, form.id, now, { ...hooks, progress: (share) => hooks.progress((1 + share) / 2) })
 }
@@ -160,7 +162,7 @@ export function goOn(db: Db, id: string, now: number, hooks: Hooks): ImportResul
   const made = findImport(db, id)
   const content = contentOf(db, id)
   if (!made) return { ...refuse('There is no such table.'), problems: [] }
-  const table = content && readTable(content, spec)
+  const table = content === undefined ? undefined : readTable(content, spec)
   if (!table?.ok) return { ok: true, standing: standingOf(db, made) }
   const known = new KnownDogs(db)
   const done = new Set(importedRows(db, id).map((r) => r.row))

@@ -59,6 +59,25 @@ const shrunk = (bytes: Buffer): Promise<Buffer> =>
     .timeout({ seconds: mostSeconds })
     .toBuffer()
 
+/**
+ * A picture from elsewhere as it may be kept: these very bytes where they are such a JPEG as Kibou makes, made anew
+ * where they are another picture, undefined where they are none.
+ */
+export async function keptPicture(bytes: Buffer): Promise<Buffer | undefined> {
+  if (!isPicture(bytes)) return undefined
+  try {
+    const picture = sharp(bytes, { limitInputPixels: mostPixels, failOn: 'error' })
+    const { format, width, height, exif, xmp, iptc } = await picture.metadata()
+    const plain = exif === undefined && xmp === undefined && iptc === undefined
+    if (format !== 'jpeg' || !plain || Math.max(width, height) > side) return await inTurn(() => shrunk(bytes))
+    // Read to its end: what only begins like a picture is none.
+    await inTurn(() => picture.timeout({ seconds: mostSeconds }).stats())
+    return bytes
+  } catch {
+    return undefined
+  }
+}
+
 let before: Promise<unknown> = Promise.resolve()
 /** One picture after the other: eight at once would hold every thread that passcodes are checked on. */
 function inTurn<T>(run: () => Promise<T>): Promise<T> {

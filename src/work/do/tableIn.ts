@@ -1,4 +1,4 @@
-import { readCsv } from '@/core/csv/csv'
+import { readCsv, readCsvText } from '@/core/csv/csv'
 import type { Hooks } from '../hooks'
 import { refuse, type Deed } from './deed'
 
@@ -35,10 +35,10 @@ export const refusedTable = (reason: string): TableResult & { readonly ok: false
 
 /** The rows of a table whose first row names these columns, or why it is none. */
 export function readTable<Column extends string>(
-  bytes: Uint8Array,
+  table: Uint8Array | string,
   { columns, needed }: TableSpec<Column>,
 ): TableRows<Column> | (TableResult & { readonly ok: false }) {
-  const read = readCsv(bytes)
+  const read = typeof table === 'string' ? readCsvText(table) : readCsv(table)
   if (!read.ok) return refusedTable(read.reason)
   const missing = needed.filter((c) => !read.header.includes(c))
   if (missing.length > 0)

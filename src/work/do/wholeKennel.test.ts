@@ -48,7 +48,7 @@ describe('a whole kennel', () => {
     expect(one.folder).toMatch(/kennel-2026-03-02T[\d-]+-[\da-f]{4}$/)
     expect(two.folder).not.toBe(one.folder)
     const back = newFile()
-    expect(kennelIn(one.folder ?? '', back, at).ok).toBe(true)
+    expect((await kennelIn(one.folder ?? '', back, at)).ok).toBe(true)
     expect(all(openDatabase(back))).toEqual(all(db))
     appendHouse(db, v4(), { ...readHouse(db), backupFolder: '/proc/nowhere' }, ada, at + 1)
     expect(kennelOutOfHouse(db, at)).toMatchObject({ ok: false })
@@ -60,7 +60,7 @@ describe('a whole kennel', () => {
     if (!out.ok) throw new Error(out.reason)
     expect(out.facts).toBe(Number(db.prepare('SELECT count(*) FROM fact').pluck().get()))
     const file = newFile()
-    expect(kennelIn(folder, file, at)).toEqual({ ok: true, rows: out.rows })
+    expect(await kennelIn(folder, file, at)).toEqual({ ok: true, rows: out.rows })
     const moved = openDatabase(file)
     expect(all(moved)).toEqual(all(db))
     expect(schemaOf(moved)).toEqual(schemaOf(db))
@@ -91,7 +91,7 @@ describe('a whole kennel', () => {
     const { db, folder, at } = await stage()
     kennelOut(db, folder, at)
     expect(kennelOut(db, folder, at)).toMatchObject({ ok: false, reason: expect.stringContaining('is there already') })
-    expect(kennelIn(folder, db.name, at).ok).toBe(false)
+    expect((await kennelIn(folder, db.name, at)).ok).toBe(false)
     const path = join(folder, 'kennel.jsonl')
     const whole = readFileSync(path, 'utf8')
     const lines = whole.split('\n')
@@ -111,7 +111,7 @@ describe('a whole kennel', () => {
     for (const [text, why] of bad) {
       writeFileSync(path, text)
       const file = newFile()
-      expect([why, kennelIn(folder, file, at)]).toEqual([
+      expect([why, await kennelIn(folder, file, at)]).toEqual([
         why,
         expect.objectContaining({ ok: false, reason: expect.stringContaining(why) }),
       ])
@@ -119,6 +119,33 @@ describe('a whole kennel', () => {
     }
     writeFileSync(path, whole)
     appendFileSync(photo, 'more')
-    expect(kennelIn(folder, newFile(), at)).toMatchObject({ ok: false, reason: expect.stringContaining('was altered') })
+    expect(await kennelIn(folder, newFile(), at)).toMatchObject({
+      ok: false,
+      reason: expect.stringContaining('was altered'),
+    })
+  })
+  it('brings pictures that are pictures, without what cameras write beside them, and no others', async () => {
+    const { db, ids, folder, at } = await stage()
+    const plain = sharp({ create: { width: 900, height: 40, channels: 3, background: '#884' } })
+    const told = await plain
+      .clone()
+      .withExif({ IFD0: { Copyright: 'somebody' } })
+      .jpeg()
+      .toBuffer()
+    expect((await sharp(told).metadata()).exif).toBeDefined()
+    const bring = async (bytes: Buffer, n: number) => {
+      db.prepare('UPDATE photo SET jpeg = ?').run(bytes)
+      kennelOut(db, `${folder}-${n}`, at)
+      const file = newFile()
+      const done = await kennelIn(`${folder}-${n}`, file, at)
+      return done.ok ? photoOf(openDatabase(file), ids[0] ?? '')?.jpeg : done.reason
+    }
+    for (const [n, bytes] of [told, await plain.clone().png().toBuffer()].entries()) {
+      const { format, width, exif } = await sharp(await bring(bytes, n)).metadata()
+      expect([format, width, exif]).toEqual(['jpeg', 640, undefined])
+    }
+    const cut = told.subarray(0, told.length - 200)
+    for (const [n, bytes] of [Buffer.from('<script>'), Buffer.from('<svg/>'), cut].entries())
+      expect(await bring(bytes, 10 + n)).toContain('one of its pictures is none')
   })
 })

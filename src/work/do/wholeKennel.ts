@@ -16,11 +16,13 @@ import { csvRow, writeCsv } from '@/core/csv/csv'
 import { parsedJson } from '@/core/json'
 import { newestMigration, openDatabase, type Db } from '@/store/database'
 import { readHouse } from '@/store/house'
+import { dogsPictured, readPhoto, replacePhoto } from '@/store/intake'
 import { readKennel } from '@/store/kennel'
 import { carriedTables, refilled, rowsOf, type TableRow } from '@/store/tables'
 import { rebuildStandings } from '../record/refold'
 import { whyNotWritable } from '../scene/backups'
 import { refuse, type Deed } from './deed'
+import { keptPicture } from './photo'
 
 /**
  * The whole kennel as a folder that goes to another machine: `kennel.jsonl` (JSON lines; docs/whole-kennel.md),
@@ -183,7 +185,11 @@ const iso = (at: number): string => new Date(at).toISOString()
  * Makes a kennel of such a folder in a file that is not there yet, and its standings from the facts. A folder that was
  * cut, altered, or written by a newer Kibou is refused whole.
  */
-export function kennelIn(folder: string, database: string, now: number): Deed<{ readonly rows: number }> {
+export async function kennelIn(
+  folder: string,
+  database: string,
+  now: number,
+): Promise<Deed<{ readonly rows: number }>> {
   if (existsSync(database)) return refuse(`${database} is there already; nothing is ever written over.`)
   const source = join(folder, names.lines)
   if (!existsSync(source)) return refuse(`There is no ${names.lines} in ${folder}.`)
@@ -199,6 +205,7 @@ export function kennelIn(folder: string, database: string, now: number): Deed<{ 
       rows = readLines(source, folder, put)
     })
     if (links.length > 0) throw new Damaged(`rows name what is not there (${links.join(', ')})`)
+    await lookAtPictures(db)
     rebuildStandings(db, now)
     db.pragma('wal_checkpoint(TRUNCATE)')
     db.close()
@@ -213,6 +220,16 @@ export function kennelIn(folder: string, database: string, now: number): Deed<{ 
 }
 
 class Damaged extends Error {}
+
+/** A picture is what it says it is, wherever it came from: whatever else would be served under its name. */
+async function lookAtPictures(db: Db): Promise<void> {
+  for (const dogId of dogsPictured(db)) {
+    const jpeg = readPhoto(db, dogId)?.jpeg
+    const kept = jpeg && (await keptPicture(jpeg))
+    if (!kept) throw new Damaged('one of its pictures is none')
+    if (kept !== jpeg) replacePhoto(db, dogId, kept)
+  }
+}
 
 function readLines(source: string, folder: string, put: (table: string, row: TableRow) => void): number {
   const hash = createHash('sha256')
