@@ -1,5 +1,5 @@
 import { spawnSync } from 'node:child_process'
-import { closeSync, cpSync, existsSync, mkdtempSync, openSync, writeSync } from 'node:fs'
+import { closeSync, cpSync, existsSync, mkdtempSync, openSync, readFileSync, writeFileSync, writeSync } from 'node:fs'
 import { createServer } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -86,6 +86,20 @@ describe('a start that cannot be is one clear sentence and exit code 1', () => {
     expect([code, made.ok]).toEqual([1, true])
     expect(said).toContain(`The newest good backup is ${made.ok ? made.file : ''}`)
     expect(said.split('\n')).toHaveLength(1)
+  })
+
+  it('a file with several faults, in one line', () => {
+    const file = newFile()
+    const db = openDatabase(file)
+    db.pragma('wal_checkpoint(TRUNCATE)')
+    db.close()
+    // Three pages that nothing names: SQLite says each in a line (its file format, 1.3.7: the size stands at byte 28).
+    const bytes = readFileSync(file)
+    bytes.writeUInt32BE(bytes.readUInt32BE(28) + 3, 28)
+    writeFileSync(file, Buffer.concat([bytes, Buffer.alloc(3 * 4096)]))
+    const { code, said } = run(`${prepare} ${file} own`)
+    expect(code).toBe(1)
+    expect(said).toMatch(/^kibou: [^\n]+ is damaged \([^\n]+, and 2 more\)\. No backup [^\n]+$/)
   })
 
   it('a disk that is full before the demonstration is made, of which nothing is left', () => {
