@@ -11,14 +11,20 @@ const words: Readonly<Record<TableWork, string>> = {
   back: 'Taking the dogs back',
 }
 
+/** What is done now, and how far that is: before anything is added, the table is checked once more. */
+export function stageOf({ what, share }: Running): { readonly name: string; readonly share: number } {
+  if (what === 'look' || what === 'back') return { name: words[what], share }
+  return share < 0.5 ? { name: words.look, share: share * 2 } : { name: words[what], share: share * 2 - 1 }
+}
+
 /** How far a table is, and a way to stop it. */
 export function Progress({ running, stop }: { running: Running; stop: () => void }) {
-  const name = words[running.what]
+  const { name, share } = stageOf(running)
   return (
     <Row>
-      <progress aria-label={name} max={1} value={running.share} />
+      <progress aria-label={name} max={1} value={share} />
       <span>
-        {name}: {percent(running.share)}
+        {name}: {percent(share)}
       </span>
       <Button onPress={stop}>Stop</Button>
     </Row>

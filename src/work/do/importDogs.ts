@@ -146,7 +146,7 @@ export function lookAtDogs(db: Db, bytes: Uint8Array, recordedBy: string, now: n
  */
 export function importDogs(db: Db, form: ImportForm, now: number, hooks: Hooks): ImportResult {
   if (!findImport(db, form.id)) {
-    // Half of the way is the look.
+    // The look is half of the way.
     const look = { ...hooks, progress: (share: number) => hooks.progress(share / 2) }
     const seen = lookAtDogs(db, form.bytes, form.recordedBy, now, look)
     if (!seen.ok) return seen
@@ -154,10 +154,10 @@ export function importDogs(db: Db, form: ImportForm, now: number, hooks: Hooks):
     const content = new TextDecoder().decode(bytes)
     insertImport(db, { id, fileName, recordedBy, content, rows: seen.rows.length, at: now })
   }
-  return goOn(db, form.id, now, { ...hooks, progress: (share) => hooks.progress((1 + share) / 2) })
+  return goOn(db, form.id, now, hooks)
 }
 
-/** Goes on with a table that was stopped. */
+/** Goes on with a table that was stopped: the second half of the way. */
 export function goOn(db: Db, id: string, now: number, hooks: Hooks): ImportResult {
   const made = findImport(db, id)
   const content = contentOf(db, id)
@@ -176,7 +176,7 @@ export function goOn(db: Db, id: string, now: number, hooks: Hooks): ImportResul
     if (!isAdded(added)) keepImportedRow(db, id, { ...kept, ...none, problem: Object.values(added).join(' ') })
     return cells('dog')
   }
-  if (takeRows(table, take, hooks)) forgetContent(db, id)
+  if (takeRows(table, take, { ...hooks, progress: (share) => hooks.progress((1 + share) / 2) })) forgetContent(db, id)
   return { ok: true, standing: standingOf(db, made) }
 }
 
