@@ -14,16 +14,25 @@ export function SaveBoth({ told }: { told: { readonly wrong: string; readonly bo
     <>
       <Wrong>{wrong}</Wrong>
       {both && both.said.length === 0 && <Button onPress={() => both.save('mine')}>Save both changes</Button>}
-      {both &&
-        both.said.length > 0 &&
-        (['mine', 'theirs'] as const).map((whose) => (
-          <Choice key={whose} onPress={() => both.save(whose)}>
-            Save both, with {whose === 'mine' ? 'yours' : 'theirs'}: {both.said.map((s) => s[whose]).join('; ')}
-          </Choice>
-        ))}
+      {both && both.said.length > 0 && (
+        <Choices>
+          {(['mine', 'theirs'] as const).map((whose) => (
+            <Choice key={whose} onPress={() => both.save(whose)}>
+              Save both, with {whose === 'mine' ? 'yours' : 'theirs'}: {both.said.map((s) => s[whose]).join('; ')}
+            </Choice>
+          ))}
+        </Choices>
+      )}
     </>
   )
 }
+
+const Choices = styled.div`
+  display: grid;
+  justify-items: start;
+  gap: var(--s-3);
+  margin-block: var(--s-3);
+`
 
 const Choice = styled(Button)`
   text-align: left;
