@@ -29,7 +29,7 @@ export const newestImport = (db: Db, since: number): TableImport | undefined =>
 
 export function insertImport(db: Db, made: Omit<TableImport, 'hasContent'> & { readonly content: string }): void {
   db.prepare(
-    `INSERT INTO table_import (id, file_name, content, row_count, at, recorded_by)
+    `INSERT OR IGNORE INTO table_import (id, file_name, content, row_count, at, recorded_by)
       VALUES (@id, @fileName, @content, @rows, @at, @recordedBy)`,
   ).run(made)
 }
@@ -65,10 +65,20 @@ export const importedRows = (db: Db, id: string): readonly ImportedRow[] =>
     .all(id)
     .map((r) => rowOf.parse(r))
 
-/** Keeps what became of a row; one that was refused before, or taken back, may be added again. */
+/** Whether a row is still to come: nothing became of it yet, and its table was not taken back. */
+export const isToCome = (db: Db, importId: string, row: number): boolean =>
+  db
+    .prepare(
+      `SELECT 1 FROM table_import
+        WHERE id = ? AND content IS NOT NULL
+          AND NOT EXISTS (SELECT 1 FROM table_import_row WHERE import_id = table_import.id AND row_number = ?)`,
+    )
+    .get(importId, row) !== undefined
+
+/** Keeps what became of a row. */
 export function keepImportedRow(db: Db, importId: string, row: Omit<ImportedRow, 'takenBackAt'>): void {
   db.prepare(
-    `INSERT OR REPLACE INTO table_import_row
+    `INSERT INTO table_import_row
         (import_id, row_number, said, problem, residency_id, dog_before, dog_after, at, taken_back_at)
       VALUES (@importId, @row, @said, @problem, @residencyId, @dogBefore, @dogAfter, @at, NULL)`,
   ).run({ ...row, importId })
@@ -151,6 +161,10 @@ export function takeOutBooking(
     const values = ours ? [residencyId, at, recordedBy] : [residencyId]
     if (some(`SELECT 1 FROM "${table}" WHERE residency_id = ?${since}`, ...values)) return false
   }
+  // Somebody is typing about it, or keeps another dog from meeting it.
+  if (some('SELECT 1 FROM intake_draft WHERE key = ?', residencyId)) return false
+  const named = "SELECT 1 FROM intake_entry WHERE step = 'health' AND residency_id <> ? AND instr(entry, ?) > 0"
+  if (dogBefore === null && some(named, residencyId, dogId)) return false
   for (const table of written) db.prepare(`DELETE FROM ${table} WHERE residency_id = ?`).run(residencyId)
   db.prepare('DELETE FROM weight WHERE dog_id = ? AND at = ? AND recorded_by = ?').run(dogId, at, recordedBy)
   db.prepare('DELETE FROM residency WHERE id = ?').run(residencyId)

@@ -7,6 +7,7 @@ import { allResidencyIds, findResident } from '@/store/residents'
 import { carriedTables, rowsOf } from '@/store/tables'
 import { addDog } from './begin'
 import { exportTable } from './dogTable'
+import { saveDraft } from './intake'
 import { goOn, importDogs, lastImport, lookAtDogs, takeBackDogs, type ImportResult } from './importDogs'
 import { noHooks, type Hooks } from '../hooks'
 import { recordFacts } from '../record/accept'
@@ -120,6 +121,37 @@ describe('a table of dogs', () => {
     expect(standing.problems).toEqual([{ row: 3, said: 'Dog 1', problem: 'Bramble has run 101 during these days.' }])
   })
 
+  it('that two go on with at the same time is added once, and no row is called wrong for it', () => {
+    const db = newKennel()
+    const table = form(trainer(db), many(5))
+    let said = 0
+    const other: Hooks = {
+      stopped: () => false,
+      progress: () => {
+        // Five rows of the look, then two of its own.
+        if (++said === 5 + 2) importDogs(db, table, monday, noHooks)
+      },
+    }
+    const standing = standingIn(importDogs(db, table, monday, other))
+    expect(standing).toMatchObject({ problems: [], unfinished: false })
+    expect(standing.in.map((r) => r.row)).toEqual([2, 3, 4, 5, 6])
+    expect(allResidencyIds(db)).toHaveLength(5)
+  })
+
+  it('that is taken back while it goes on brings nothing more', () => {
+    const db = newKennel()
+    const table = form(trainer(db), many(5))
+    let said = 0
+    const other: Hooks = {
+      stopped: () => false,
+      progress: () => {
+        if (++said === 5 + 3) takeBackDogs(db, table.id, monday, noHooks)
+      },
+    }
+    expect(standingIn(importDogs(db, table, monday, other))).toMatchObject({ in: [], takenBack: 3, unfinished: false })
+    expect(allResidencyIds(db)).toEqual([])
+  })
+
   it('in which something is wrong adds nothing and is kept nowhere', () => {
     const db = newKennel()
     const who = trainer(db)
@@ -183,19 +215,21 @@ describe('a table that is taken back', () => {
     const set = tablet.set(ids.get('Dog 0') ?? '', who)
     recordFacts(db, tablet.batch([set, tablet.rep(set.id)]), tablet.at)
     db.prepare(`UPDATE dog SET caution = 'Bites' WHERE name = 'Dog 2'`).run()
+    // Somebody types about another.
+    saveDraft(db, { key: ids.get('Dog 3'), step: 'owner', typed: { phone: ['1'] } }, who, monday)
     const before = all(db)
     const back = takeBackDogs(db, table.id, monday + msPerDay, noHooks)
-    expect(back).toMatchObject({ ok: true, stay: ['row 2, Dog 0', 'row 4, Dog 2'] })
+    expect(back).toMatchObject({ ok: true, stay: ['row 2, Dog 0', 'row 4, Dog 2', 'row 5, Dog 3'] })
     expect(
       allResidencyIds(db)
         .map((id) => findResident(db, id)?.name)
         .sort(),
-    ).toEqual(['Dog 0', 'Dog 2'])
+    ).toEqual(['Dog 0', 'Dog 2', 'Dog 3'])
     // Of those nothing was changed.
     const of = (name: string, rows: ReturnType<typeof all>) => {
       const id = ids.get(name) ?? ''
       return rows.map(([t, list]) => [t, (list as readonly unknown[]).filter((r) => JSON.stringify(r).includes(id))])
     }
-    for (const name of ['Dog 0', 'Dog 2']) expect(of(name, all(db))).toEqual(of(name, before))
+    for (const name of ['Dog 0', 'Dog 2', 'Dog 3']) expect(of(name, all(db))).toEqual(of(name, before))
   })
 })

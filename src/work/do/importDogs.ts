@@ -10,6 +10,7 @@ import {
   forgetContent,
   importedRows,
   insertImport,
+  isToCome,
   keepImportedRow,
   markTakenBack,
   newestImport,
@@ -93,35 +94,32 @@ interface Added {
   readonly dogAfter: string
 }
 
-/** Adds one dog in one transaction, with whatever else belongs into it; or says what is wrong with its row. */
+/** Adds one dog, with all that its row says; throws where something is wrong. Call inside a transaction. */
 function addOne(
   db: Db,
   known: KnownDogs,
   cells: Cells<DogColumn>,
   who: { readonly recordedBy: string; readonly now: number },
-  with_: (added: Added) => void = () => undefined,
-): Added | RowErrors<DogColumn> {
+): Added {
   const dogId = known.find(cells('dog'), cells('owner'))
+  const dogBefore = dogId === '' ? null : dogAsText(db, dogId)
+  const result = addRow(db, cells, dogId, who)
+  if (!result.ok) throw new Wrong(result.errors)
+  const dog = findResident(db, result.residencyId)?.dogId ?? ''
+  known.add(cells('dog'), cells('owner'), dog)
+  return { residencyId: result.residencyId, dogBefore, dogAfter: dogAsText(db, dog) }
+}
+
+/** What this throws as wrong with a row, by column; undefined where nothing is. Nothing wrong stays written. */
+function wrongWith(db: Db, run: () => void): RowErrors<DogColumn> | undefined {
   try {
-    return db
-      .transaction((): Added => {
-        const dogBefore = dogId === '' ? null : dogAsText(db, dogId)
-        const result = addRow(db, cells, dogId, who)
-        if (!result.ok) throw new Wrong(result.errors)
-        const dog = findResident(db, result.residencyId)?.dogId ?? ''
-        const added = { residencyId: result.residencyId, dogBefore, dogAfter: dogAsText(db, dog) }
-        known.add(cells('dog'), cells('owner'), dog)
-        with_(added)
-        return added
-      })
-      .immediate()
+    db.transaction(run).immediate()
+    return undefined
   } catch (error) {
     if (error instanceof Wrong) return error.errors
     throw error
   }
 }
-
-const isAdded = (result: Added | RowErrors<DogColumn>): result is Added => 'residencyId' in result
 
 /** What a table of dogs would come to; nothing is written, and nobody waits meanwhile. */
 export function lookAtDogs(db: Db, bytes: Uint8Array, recordedBy: string, now: number, hooks: Hooks): TableResult {
@@ -130,10 +128,8 @@ export function lookAtDogs(db: Db, bytes: Uint8Array, recordedBy: string, now: n
   const shadow = shadowOf(db)
   try {
     const known = new KnownDogs(shadow)
-    const take = (cells: Cells<DogColumn>) => {
-      const result = addOne(shadow, known, cells, { recordedBy, now })
-      return isAdded(result) ? cells('dog') : result
-    }
+    const take = (cells: Cells<DogColumn>) =>
+      wrongWith(shadow, () => void addOne(shadow, known, cells, { recordedBy, now })) ?? cells('dog')
     return takeRows(table, take, hooks) ?? { ...refuse('It was stopped; nothing was added.'), problems: [] }
   } finally {
     shadow.close()
@@ -165,15 +161,23 @@ export function goOn(db: Db, id: string, now: number, hooks: Hooks): ImportResul
   const table = content === undefined ? undefined : readTable(content, spec)
   if (!table?.ok) return { ok: true, standing: standingOf(db, made) }
   const known = new KnownDogs(db)
-  const done = new Set(importedRows(db, id).map((r) => r.row))
+  const who = { recordedBy: made.recordedBy, now }
   const take = (cells: Cells<DogColumn>, row: number): string => {
-    if (done.has(row)) return ''
     const kept = { row, said: cells('dog'), at: now }
     const none = { residencyId: null, dogBefore: null, dogAfter: null }
-    const added = addOne(db, known, cells, { recordedBy: made.recordedBy, now }, (one) =>
-      keepImportedRow(db, id, { ...kept, ...one, problem: null }),
+    // Others may go on with it at the same time, or take it back.
+    const unlessThere = (run: () => void) => () => void (isToCome(db, id, row) && run())
+    const wrong = wrongWith(
+      db,
+      unlessThere(() => keepImportedRow(db, id, { ...kept, ...addOne(db, known, cells, who), problem: null })),
     )
-    if (!isAdded(added)) keepImportedRow(db, id, { ...kept, ...none, problem: Object.values(added).join(' ') })
+    if (wrong) {
+      const problem = Object.values(wrong).join(' ')
+      wrongWith(
+        db,
+        unlessThere(() => keepImportedRow(db, id, { ...kept, ...none, problem })),
+      )
+    }
     return cells('dog')
   }
   if (takeRows(table, take, { ...hooks, progress: (share) => hooks.progress((1 + share) / 2) })) forgetContent(db, id)
