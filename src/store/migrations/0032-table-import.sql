@@ -18,7 +18,7 @@ CREATE TABLE table_import_row (
   -- Why it was not added; null for one that was.
   problem TEXT,
   residency_id TEXT,
-  -- The dog as it was known before and as the row left it; null for a dog that came with the row.
+  -- The dog as it was known before, null for one that came with the row; and as the row left it.
   dog_before TEXT,
   dog_after TEXT,
   at INTEGER NOT NULL,

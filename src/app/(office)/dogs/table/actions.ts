@@ -2,6 +2,7 @@
 import { z } from 'zod'
 import { act } from '@/app/door'
 import { runJob } from '@/jobs/pool'
+import type { Person } from '@/store/kennel'
 import { refuse } from '@/work/do/deed'
 import { requestTime } from '@/work/scene/clock'
 import { askHowFar, askToStop, startTable, tableOf, type Started } from '../../tableAction'
@@ -38,33 +39,36 @@ export const add = act('trainer', refuse, async (who, sent: FormData): Promise<S
   )
 })
 
-export const goOn = act('trainer', refuse, (who, raw: string): Started => {
-  const id = importId.safeParse(raw)
-  if (!id.success) return refuse(nothingSuch)
-  return startTable(
+/** The action on a table that was begun before. */
+const onImport = (start: (who: Person, id: string) => Started) =>
+  act('trainer', refuse, (who, raw: string): Started => {
+    const id = importId.safeParse(raw)
+    return id.success ? start(who, id.data) : refuse(nothingSuch)
+  })
+
+export const goOn = onImport((who, id) =>
+  startTable(
     who,
     'dogs',
     async (options) => ({
       what: 'dogs',
-      result: await runJob('go-on-with-table', { id: id.data, now: requestTime() }, options),
+      result: await runJob('go-on-with-table', { id, now: requestTime() }, options),
     }),
     (reason) => ({ what: 'dogs', result: noProblems(reason) }),
-  )
-})
+  ),
+)
 
-export const takeBack = act('trainer', refuse, (who, raw: string): Started => {
-  const id = importId.safeParse(raw)
-  if (!id.success) return refuse(nothingSuch)
-  return startTable(
+export const takeBack = onImport((who, id) =>
+  startTable(
     who,
     'back',
     async (options) => ({
       what: 'back',
-      result: await runJob('take-table-back', { id: id.data, now: requestTime() }, options),
+      result: await runJob('take-table-back', { id, now: requestTime() }, options),
     }),
     (reason) => ({ what: 'back', result: refuse(reason) }),
-  )
-})
+  ),
+)
 
 export const how = askHowFar()
 export const stop = askToStop()
