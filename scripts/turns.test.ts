@@ -18,14 +18,15 @@ class Answer extends EventEmitter {
 function asking(limits?: Parameters<typeof turns>[0]) {
   const wait = turns(limits)
   const begun: string[] = []
-  const ask = (address: string, url: string, method = 'GET') => {
+  const ask = (address: string, url: string, method = 'GET', headers: Record<string, string> = {}) => {
     const answer = new Answer()
     let done: () => void = () => undefined
-    const taken = wait(address, { method, url }, answer, (end: () => void) => {
+    const request = { method, url, headers }
+    const taken = wait(address, request, answer, (end: () => void) => {
       begun.push(`${address} ${method} ${url}`)
       done = end
     })
-    return { answer, taken, done: () => done() }
+    return { answer, taken, headers: request.headers, done: () => done() }
   }
   return { begun, ask }
 }
@@ -118,6 +119,22 @@ describe('addresses', () => {
     expect(begun).toHaveLength(2)
   })
 
+  it('what the pages ask for within a turn waits for no other; a turn that is over, or none, is no way past', () => {
+    const { begun, ask } = asking({ mostOfOne: 1, drawnMs: 60_000 })
+    const action = ask('a', '/', 'POST', { 'x-kibou-turn': 'guessed' })
+    const own = action.headers['x-kibou-turn'] ?? ''
+    expect(own).toMatch(/^[\da-f]{32}$/)
+    // Sent on with what it was asked with, as Next does where an action sends the browser elsewhere.
+    ask('a', '/dogs', 'GET', { 'x-kibou-turn': own })
+    expect(begun).toEqual(['a POST /', 'a GET /dogs'])
+    ask('a', '/guess', 'GET', { 'x-kibou-turn': '0'.repeat(32) })
+    expect(begun).toHaveLength(2)
+    action.done()
+    expect(begun).toHaveLength(3)
+    ask('a', '/late', 'GET', { 'x-kibou-turn': own })
+    expect(begun).toHaveLength(3)
+  })
+
   it('at random: nobody passes the limits, nobody who left is begun, and everybody else is', () => {
     const deed = fc.oneof(
       fc.record({ asks: fc.constantFrom('a', 'b', 'c'), page: fc.boolean() }),
@@ -151,11 +168,16 @@ describe('addresses', () => {
               end: nothing,
             }
             all.push(one)
-            wait(d.asks, { method: 'GET', url: d.page ? '/' : '/api/x' }, one.answer, (done: () => void) => {
-              expect(one.state).toBe('waits')
-              one.state = 'under way'
-              one.end = done
-            })
+            wait(
+              d.asks,
+              { method: 'GET', url: d.page ? '/' : '/api/x', headers: {} },
+              one.answer,
+              (done: () => void) => {
+                expect(one.state).toBe('waits')
+                one.state = 'under way'
+                one.end = done
+              },
+            )
           } else if ('ends' in d) end(all[d.ends])
           else {
             const one = all[d.leaves]

@@ -1,3 +1,12 @@
+import { randomBytes } from 'node:crypto'
+
+/**
+ * Names the turn of a request to the process that answers it. An action that sends a browser elsewhere, or belongs to
+ * another page, asks the house for that page itself and sends on what it was asked with: that is done within its turn.
+ * Waiting for another, each would wait for what it keeps waiting.
+ */
+const turnHeader = 'x-kibou-turn'
+
 /** What is read as a page: no deed, and no file of the build. */
 const isPage = ({ method, url }) => method === 'GET' && !/^\/(?:_next|api)\//.test(url)
 
@@ -15,6 +24,8 @@ export function turns({ mostOfOne = 6, mostAtOnce = 24, mostWaiting = 100, drawn
   /** What waits, by address; the address that was served longest ago comes first. */
   const waiting = new Map()
   const underWay = new Map()
+  /** The names of turns that are under way. */
+  const named = new Set()
   let all = 0
   let drawing
 
@@ -41,10 +52,14 @@ export function turns({ mostOfOne = 6, mostAtOnce = 24, mostWaiting = 100, drawn
         }, drawnMs)
       : undefined
     if (one.page) drawing = one
+    const name = randomBytes(16).toString('hex')
+    named.add(name)
+    one.request.headers[turnHeader] = name
     let ended = false
     one.begin(() => {
       if (ended) return
       ended = true
+      named.delete(name)
       pass()
       count(one.address, -1)
       serve()
@@ -84,11 +99,15 @@ export function turns({ mostOfOne = 6, mostAtOnce = 24, mostWaiting = 100, drawn
    * for somebody who went away before. False where too many of this address wait already.
    */
   return function wait(address, request, response, begin) {
+    if (named.has(request.headers[turnHeader])) {
+      begin(() => undefined)
+      return true
+    }
     const line = waiting.get(address) ?? []
     if (line.length >= mostWaiting) return false
     // Whoever went away while the request was read is waited for no longer.
     if (response.destroyed) return true
-    const one = { address, page: isPage(request), begin }
+    const one = { address, request, page: isPage(request), begin }
     waiting.set(address, [...line, one])
     response.once('close', () => leave(one))
     serve()
