@@ -43,7 +43,7 @@ export const wornSince = (db: Db, day: string, residencyId?: string): readonly W
           WHERE s.day >= @day AND s.collar IS NOT NULL
             ${residencyId === undefined ? '' : 'AND s.residency_id = @residencyId'}
             AND NOT EXISTS (SELECT 1 FROM voided v WHERE v.target_id = s.id)
-          ORDER BY s.at`,
+          ORDER BY s.day, s.at`,
       )
       .all(residencyId === undefined ? { day } : { day, residencyId }),
   )

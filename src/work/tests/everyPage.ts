@@ -31,6 +31,7 @@ export const everyPage = (db: Db, me: string, now: number): Readonly<Record<stri
   frame: loadFrame(db, now),
   door: loadDoor(db, now),
   wall: loadWall(db, now),
+  wallOfLead: loadWall(db, now, { me, isLead: true }),
   bench: loadBench(db, now),
   bowls: loadBowls(db, now),
   feedingList: feedingList(db, now),
