@@ -39,7 +39,7 @@ const firstWholeQuarter = Date.UTC(1973, 0, 1)
 const lastWholeQuarter = Date.UTC(2200, 0, 1)
 
 /**
- * A calendar day to calculate with. One outside the years 1 to 9999, as ISO 8601 writes it with a sign, is taken for the
+ * A calendar day for arithmetic. One outside the years 1 to 9999, as ISO 8601 writes it with a sign, is taken for the
  * first or last of them: a row from before there were bounds spoils its own line and no page.
  */
 const calendarDay = (day: string): CalendarDate =>
