@@ -35,6 +35,8 @@ export function useTable(
   const [end, setEnd] = useState<TableEnd>()
   const [fault, setFault] = useState('')
   const work = useRef<string>(undefined)
+  /** Stop was pressed before the kennel had answered that it began. */
+  const toStop = useRef(false)
   const here = useRef(true)
 
   /** Follows something that was begun to its end. */
@@ -44,6 +46,7 @@ export function useTable(
         const started = await start()
         if (!started.ok) return setFault(started.reason)
         work.current = started.work
+        if (toStop.current) await stop(started.work)
         for (let wait = firstMs; here.current; wait = everyMs) {
           await new Promise((later) => setTimeout(later, wait))
           const answer = await how(started.work)
@@ -60,7 +63,7 @@ export function useTable(
         setRunning(undefined)
       }
     },
-    [how],
+    [how, stop],
   )
 
   const { id, what } = begun ?? {}
@@ -87,9 +90,11 @@ export function useTable(
       setFault('')
       setEnd(undefined)
       setRunning({ what: doing, share: 0 })
+      toStop.current = false
       void follow(doing, start)
     },
     stop: () => {
+      toStop.current = true
       if (work.current !== undefined) void stop(work.current).catch(() => setFault(noConnection))
     },
   }

@@ -45,6 +45,17 @@ const stopAfter = (rows: number): Hooks => {
   return { progress: () => void said++, stopped: () => said >= rows }
 }
 
+/** Does this once so many rows were looked at or added, and never asks to stop. */
+function afterRows(rows: number, deed: () => void): Hooks {
+  let said = 0
+  return {
+    stopped: () => false,
+    progress: () => {
+      if (++said === rows) deed()
+    },
+  }
+}
+
 describe('a table of dogs', () => {
   it('holds nobody up: others write beside every row, of the look and of the adding', () => {
     const db = newKennel()
@@ -92,13 +103,9 @@ describe('a table of dogs', () => {
     for (let at = 1; at <= 8; at++) {
       const db = newKennel()
       const table = form(trainer(db), many(4))
-      let said = 0
-      const ends: Hooks = {
-        stopped: () => false,
-        progress: () => {
-          if (++said === at) throw new Error('ended')
-        },
-      }
+      const ends = afterRows(at, () => {
+        throw new Error('ended')
+      })
       expect(() => importDogs(db, table, monday, ends)).toThrow('ended')
       expect(allResidencyIds(db)).toHaveLength(Math.max(0, at - 4))
       expect(standingIn(importDogs(db, table, monday, noHooks)).in.map((r) => r.row)).toEqual([2, 3, 4, 5])
@@ -109,13 +116,7 @@ describe('a table of dogs', () => {
   it('adds the others where a run was taken after the look, and says which row is not in', () => {
     const db = newKennel()
     const who = trainer(db)
-    let said = 0
-    const books: Hooks = {
-      stopped: () => false,
-      progress: () => {
-        if (++said === 3) expect(addDog(db, { ...dogFields, run: '101' }, monday).ok).toBe(true)
-      },
-    }
+    const books = afterRows(3, () => void expect(addDog(db, { ...dogFields, run: '101' }, monday).ok).toBe(true))
     const standing = standingIn(importDogs(db, form(who, many(3)), monday, books))
     expect(standing.in.map((r) => r.row)).toEqual([2, 4])
     expect(standing.problems).toEqual([{ row: 3, said: 'Dog 1', problem: 'Bramble has run 101 during these days.' }])
@@ -124,14 +125,8 @@ describe('a table of dogs', () => {
   it('that two go on with at the same time is added once, and no row is called wrong for it', () => {
     const db = newKennel()
     const table = form(trainer(db), many(5))
-    let said = 0
-    const other: Hooks = {
-      stopped: () => false,
-      progress: () => {
-        // Five rows of the look, then two of its own.
-        if (++said === 5 + 2) importDogs(db, table, monday, noHooks)
-      },
-    }
+    // Five rows of the look, then two of its own.
+    const other = afterRows(5 + 2, () => void importDogs(db, table, monday, noHooks))
     const standing = standingIn(importDogs(db, table, monday, other))
     expect(standing).toMatchObject({ problems: [], unfinished: false })
     expect(standing.in.map((r) => r.row)).toEqual([2, 3, 4, 5, 6])
@@ -141,13 +136,7 @@ describe('a table of dogs', () => {
   it('that is taken back while it goes on brings nothing more', () => {
     const db = newKennel()
     const table = form(trainer(db), many(5))
-    let said = 0
-    const other: Hooks = {
-      stopped: () => false,
-      progress: () => {
-        if (++said === 5 + 3) takeBackDogs(db, table.id, monday, noHooks)
-      },
-    }
+    const other = afterRows(5 + 3, () => void takeBackDogs(db, table.id, monday, noHooks))
     expect(standingIn(importDogs(db, table, monday, other))).toMatchObject({ in: [], takenBack: 3, unfinished: false })
     expect(allResidencyIds(db)).toEqual([])
   })
