@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs'
 import { z } from 'zod'
 import type { Typed } from '@/core/fields'
-import { overField, readField } from '@/core/formMerge'
+import { overField, readField } from '@/core/clash'
 import type { Db } from '@/store/database'
 import { findResident } from '@/store/residents'
 import { valuesNow } from '@/work/page/intake'

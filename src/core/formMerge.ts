@@ -1,37 +1,11 @@
+import { overField, readField, type Clash } from './clash'
 import { nested, type Typed } from './fields'
 import { typedOf, type FieldSpec } from './form'
 import { merge, picks, same, said, type BothChanged, type Choice, type Json } from './merge'
 
-/** What stands in the way of a save: somebody else saved the same form since it was read. Nothing of it was written. */
-export interface Clash {
-  /** What the form becomes: both changes together, and one's own where both changed the same. */
-  readonly values: Typed
-  /** Which newer version this is laid over; a save that carries it writes both. */
-  readonly over: string
-  /** Labels of what only one of them changed. */
-  readonly mine: readonly string[]
-  readonly theirs: readonly string[]
-  /** What both changed, to be chosen. */
-  readonly both: readonly {
-    /** The field that carries the choice. */
-    readonly name: string
-    readonly label: string
-    readonly mine: string
-    readonly theirs: string
-    readonly list: boolean
-  }[]
-  /** Who saved in between, and when, where that is known. */
-  readonly by: string
-  readonly at: number | undefined
-  readonly timeZone: string
-}
-
 /** Who saved a form last, and when; empty and undefined where that is not known. */
 export type LastSaved = Pick<Clash, 'by' | 'at' | 'timeZone'>
 
-/** Fields of every guarded form beside its own: what it was read at, what it is laid over, what was chosen. */
-export const readField = 'as-read'
-export const overField = 'laid-over'
 const choiceField = (path: string): string => `choose.${path}`
 
 /** A form as it was sent: its own fields, and how it stands to what it was read at. */

@@ -39,7 +39,10 @@ export const BreakNow = later(() => import('./BreakNow').then((m) => m.BreakNow)
 export const AfterBlock = later(() => import('./AfterBlock').then((m) => m.AfterBlock))
 export const Trouble = later(() => import('./Trouble').then((m) => m.Trouble))
 export const Pressure = later(() => import('./Pressure').then((m) => m.Pressure))
+export const AskGrip = later(() => import('./AskGrip').then((m) => m.AskGrip))
+export const SetOver = later(() => import('./SetOver').then((m) => m.SetOver))
+
+const all = [SmallSheet, Thumb, AboutRep, BreakNow, AfterBlock, Trouble, Pressure, AskGrip, SetOver]
 
 /** Fetches them all once the block stands: without network they are there, and are kept with the page. */
-export const fetchLater = (): Promise<unknown> =>
-  Promise.allSettled([SmallSheet, Thumb, AboutRep, BreakNow, AfterBlock, Trouble, Pressure].map((part) => part.fetch()))
+export const fetchLater = (): Promise<unknown> => Promise.allSettled(all.map((part) => part.fetch()))

@@ -13,7 +13,7 @@ import { Choices, Pick, Tick, Ticks } from '@/ui/picks'
 import { phone } from '@/ui/theme'
 import { TimeField } from '@/ui/TimeField'
 import { useKeeping, type Keep } from './useKeeping'
-import { readField } from '@/core/formMerge'
+import { readField } from '@/core/clash'
 import { freshForm, type FormAction } from './state'
 import { Together } from './Together'
 

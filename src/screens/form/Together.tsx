@@ -1,7 +1,7 @@
 'use client'
 import { Label } from 'react-aria-components'
 import styled from 'styled-components'
-import { overField, type Clash } from '@/core/formMerge'
+import { overField, type Clash } from '@/core/clash'
 import { Choices, Pick } from '@/ui/picks'
 import { useWhen } from '@/ui/ways'
 

@@ -1,4 +1,4 @@
-import type { Clash } from '@/core/formMerge'
+import type { Clash } from '@/core/clash'
 
 /** What came back from a form: what was wrong, by field, and everything that was typed. */
 export interface FormState {

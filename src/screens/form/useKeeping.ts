@@ -1,7 +1,7 @@
 'use client'
 import { useEffect, useRef, useState, type RefObject } from 'react'
 import type { Typed } from '@/core/fields'
-import { overField, readField } from '@/core/formMerge'
+import { overField, readField } from '@/core/clash'
 
 /** Whether a field says how a form stands to what was read, and is none of its own. */
 const ofGuard = (name: string): boolean => name === readField || name === overField || name.startsWith('choose.')

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import type { Typed } from '@/core/fields'
-import { overField, readField, sentForm, type Clash } from '@/core/formMerge'
+import { overField, readField, type Clash } from '@/core/clash'
+import { sentForm } from '@/core/formMerge'
 import type { HouseSection } from '@/core/house/house'
 import type { StepId } from '@/core/intake/steps'
 import { readDraft, readEntry } from '@/store/intake'
