@@ -19,6 +19,14 @@ const aside = new Set([
   'demo_mark',
 ])
 const names = z.array(z.object({ name: z.string() }))
+const columns = z.array(z.object({ name: z.string(), type: z.string() }))
+
+/** Columns of a table that hold somebody’s work; the day a kennel was made on does not. */
+const columnsOf = (db: Db, table: string) =>
+  columns
+    .parse(db.pragma(`table_info("${table}")`))
+    .filter(({ name }) => table !== 'kennel' || ['id', 'name', 'time_zone'].includes(name))
+    .map(({ name, type }) => ({ name: `"${name}"`, type }))
 
 /** A fingerprint of every row that somebody could have written. */
 function digestOf(db: Db): string {
@@ -29,10 +37,11 @@ function digestOf(db: Db): string {
   for (const { name } of tables) {
     if (aside.has(name)) continue
     hash.update(name)
-    // The day it was made on is no work.
-    const columns = name === 'kennel' ? 'id, name, time_zone' : '*'
-    for (const row of db.prepare(`SELECT ${columns} FROM "${name}" ORDER BY rowid`).raw().all())
-      hash.update(JSON.stringify(row))
+    // Joined by the database itself: to read each row here takes five times as long.
+    const told = columnsOf(db, name).map(({ name: column, type }) => (type === 'BLOB' ? `hex(${column})` : column))
+    const row = `concat_ws(char(31), ${told.map((column) => `ifnull(${column}, char(30))`).join(', ')})`
+    const sql = `SELECT group_concat(${row}, char(29)) FROM (SELECT * FROM "${name}" ORDER BY rowid)`
+    hash.update(db.prepare<[], string | null>(sql).pluck().get() ?? '')
   }
   return hash.digest('hex')
 }

@@ -21,8 +21,7 @@ export const dogShape = 4
 
 /**
  * What these sets say of a dog's speed. Each counts by score and information of one chance 1 − e^−h in log g: of a pass
- * h/(e^h − 1), of none −h, information h²/(e^h − 1); a nearly sure set says little. Found by Newton's steps on dog and
- * commands in turn.
+ * h/(e^h − 1), of none −h, information h²/(e^h − 1); a nearly sure set says little. Found by Newton's steps.
  */
 export function speedFrom(
   stretches: readonly Stretch[],
@@ -39,11 +38,12 @@ export function speedFrom(
 
 function speedOf(stretches: readonly Stretch[], rates: Rates, trust: number): Speed {
   const { commandShape } = rates
-  const of = new Map<string, Stretch[]>()
+  const of = new Map<string, (Stretch & { readonly rate: number })[]>()
   for (const s of stretches) {
     const known = of.get(s.command)
-    if (known) known.push(s)
-    else of.set(s.command, [s])
+    const rated = { ...s, rate: rates.of(s.rungId, s.kind) }
+    if (known) known.push(rated)
+    else of.set(s.command, [rated])
   }
   const ids = [...of.keys()]
   const means = new Map(ids.map((id) => [id, 0]))
@@ -52,7 +52,7 @@ function speedOf(stretches: readonly Stretch[], rates: Rates, trust: number): Sp
     const g = Math.exp(mean + (means.get(id) ?? 0))
     let [score, information] = [0, 0]
     for (const s of of.get(id) ?? []) {
-      const lambda = rates.of(s.rungId, s.kind) * g
+      const lambda = s.rate * g
       for (let n = 1; n <= s.sets; n++) {
         const h = hazardAt(lambda, n, rates.shape)
         const over = h / Math.expm1(h)
@@ -62,21 +62,25 @@ function speedOf(stretches: readonly Stretch[], rates: Rates, trust: number): Sp
     }
     return { score: trust * score, information: trust * information }
   }
-  // Two dozen steps, each no longer than a half: far more than it takes.
-  const step = (by: number) => Math.max(-0.5, Math.min(0.5, by))
+  // Newton's steps on all at once, none longer than a half; two dozen are far more than it takes to stand still. What
+  // the commands share with the dog is worked out first: its row of the equations is the only one that holds them all.
   for (let round = 0; round < 24; round++) {
-    for (const id of ids) {
-      const { score, information } = told(id)
-      const was = means.get(id) ?? 0
-      means.set(id, was + step((score - commandShape * was) / (information + commandShape)))
-    }
     let [score, information] = [-dogShape * mean, dogShape]
-    for (const id of ids) {
+    const own = ids.map((id) => {
       const t = told(id)
-      score += t.score
-      information += t.information
-    }
-    mean += step(score / information)
+      const precision = t.information + commandShape
+      const drawn = t.score - commandShape * (means.get(id) ?? 0)
+      score += t.score - (t.information * drawn) / precision
+      information += t.information - t.information ** 2 / precision
+      return { id, drawn, precision, shared: t.information }
+    })
+    const by = score / information
+    const steps = own.map(({ drawn, precision, shared }) => (drawn - shared * by) / precision)
+    const longest = Math.max(Math.abs(by), ...steps.map(Math.abs))
+    const part = Math.min(1, 0.5 / longest)
+    mean += part * by
+    own.forEach(({ id }, i) => means.set(id, (means.get(id) ?? 0) + part * (steps[i] ?? 0)))
+    if (longest < 1e-10) break
   }
   // What a command's own speed leaves open is not known of the dog either.
   let precision = dogShape
