@@ -5,7 +5,7 @@ import { isHeldOnLeash, unmetNeeds } from '../progress/gates'
 import { aimsOf, lackOf, promiseGoal, slippedGoals, type Aim, type Goal } from '../promise/goals'
 import { targetsOf } from '../promise/standing'
 import type { DogState } from '../progress/state'
-import type { Around, CoachedDog } from './allowed'
+import { teachingLevel, type Around, type CoachedDog } from './allowed'
 import { hold, prove } from './prove'
 import { goingStale, refresh } from './refresh'
 import type { Answer, Held, Scene, Suggestion, Suggestions } from './suggestion'
@@ -119,24 +119,22 @@ function answer(scene: Scene, aim: Aim, wanted: string): readonly Answer[] {
       : aim.kind === 'hold'
         ? hold(scene, aim, lack, wanted)
         : prove(scene, aim, lack, wanted)
-  return [...own, ...calls(scene, goal, wanted)]
+  // Until it is passed, it is called where it is taught, and some schools teach above the level that was promised.
+  const taughtAt = aim.kind === 'prove' ? 0 : teachingLevel(scene.around.method, goal.at.rung)
+  return [...own, ...calls(scene, goal, Math.max(taughtAt, goal.level), wanted)]
 }
 
 /**
- * The long line in each place in which a goal beyond the gate is to be met, at the goal’s level: what the gate there
- * waits for.
+ * The long line in each place in which a goal beyond the gate is to be met, at the level it is worked at there: what
+ * the gate waits for.
  */
-function calls(scene: Scene, goal: Goal, wanted: string): readonly Answer[] {
+function calls(scene: Scene, goal: Goal, level: number, wanted: string): readonly Answer[] {
   return fitting(scene, goal.at)
     .slice(0, Math.max(1, goal.places))
     .flatMap((place) => {
-      const line = callWanted(scene, goal.at, place, goal.level)
+      const line = callWanted(scene, goal.at, place, level)
       return line && isHeldOnLeash(scene.state, line)
-        ? answersFor(
-            scene,
-            { at: line, level: goal.level, places: 0, people: 0, placeId: place.id, leashed: true },
-            wanted,
-          )
+        ? answersFor(scene, { at: line, level, places: 0, people: 0, placeId: place.id, leashed: true }, wanted)
         : []
     })
 }

@@ -104,6 +104,20 @@ describe('a dog that never misses, worked by the book', () => {
     },
   )
 
+  it('and for what is promised below the level at which a house teaches', () => {
+    const schools = [{ ds: 'distraction-first' }, { 'handler-in-stay': 'busy-from-start' }]
+    const gated = rungs.filter((r) => r.gate !== undefined)
+    expect(gated.length).toBeGreaterThan(1)
+    for (const method of schools)
+      expect(
+        failures(
+          gated.flatMap((r) =>
+            ([1, 2] as const).map((places) => [r.id, world(r.id, [places, 1, 0], { method })] as const),
+          ),
+        ),
+      ).toEqual([])
+  })
+
   it.each(['recall.front', 'recall.through', 'recall.off-leash'])(
     'and one whose owner wants another finish in mid-ladder learns the new one as it learnt the other: %s',
     (rungId) => {
