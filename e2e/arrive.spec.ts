@@ -164,6 +164,48 @@ test('an intake begun on one device is gone on with on another, and nothing wron
   await other.close()
 })
 
+test('two people in one long form: both changes are kept, and it is said where the button was pressed', async ({
+  page,
+  context,
+  kibou,
+}) => {
+  const address = `${kibou.url}/dogs/${kibou.dog('Mallet')}/intake?step=health`
+  const open = async (tab: Page) => {
+    await visit(tab, address)
+    const note = tab.getByRole('textbox', { name: 'Anything else a vet should hear' })
+    const keep = tab.getByRole('button', { name: /^(Keep, and go on|Save both)$/ })
+    const said = tab.getByText('Nothing is lost: both changes stand above.')
+    return { tab, note, keep, said, allergy: tab.getByRole('textbox', { name: 'To what' }).last() }
+  }
+  const [mine, hers, theirs] = [
+    await open(page),
+    await open(await context.newPage()),
+    await open(await context.newPage()),
+  ]
+  await mine.allergy.fill('beef')
+  await mine.keep.press('Enter')
+  await expect(mine.tab.getByRole('heading', { name: 'Kit', exact: true })).toBeVisible()
+  // Each changed something else: one more press keeps both.
+  await hers.note.fill('Sore left ear.')
+  await hers.keep.press('Enter')
+  await expect(hers.said).toBeInViewport()
+  await expect(hers.keep).toBeFocused()
+  await hers.keep.press('Enter')
+  await expect(hers.tab.getByRole('heading', { name: 'Kit', exact: true })).toBeVisible()
+  // Both changed the same: the choice is where the keyboard is.
+  await theirs.note.fill('Sore right ear.')
+  await theirs.keep.press('Enter')
+  await expect(theirs.said).toBeInViewport()
+  await expect(theirs.tab.getByRole('radio', { name: /^yours/ })).toBeFocused()
+  await theirs.tab.keyboard.press('ArrowDown')
+  await expect(theirs.tab.getByRole('radio', { name: /^theirs/ })).toBeChecked({ timeout: 3000 })
+  await theirs.keep.press('Enter')
+  await expect(theirs.tab.getByRole('heading', { name: 'Kit', exact: true })).toBeVisible()
+  const now = await open(page)
+  await expect(now.allergy).toHaveValue('beef')
+  await expect(now.note).toHaveValue('Sore left ear.')
+})
+
 test('a photo is taken in small, and what is none is refused', async ({ page, kibou }) => {
   const id = kibou.dog('Siskin')
   const at = `${kibou.url}/dogs/${id}/photo`

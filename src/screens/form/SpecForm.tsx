@@ -66,12 +66,13 @@ export function SpecForm({
     if ((state.tries === 0 && !justKept) || !lost) return
     const at = form.current?.querySelector<HTMLElement>(
       clash
-        ? '[data-clash] input, [data-clash] ~ * button[type="submit"]'
+        ? '[data-clash] input:not([type="hidden"])'
         : wrong > 0
           ? '[aria-invalid="true"], [data-invalid="true"] button, [data-invalid="true"] input'
           : 'button[type="submit"]',
     )
     ;(at ?? form.current?.querySelector<HTMLElement>('button[type="submit"]'))?.focus()
+    form.current?.querySelector('[data-clash]')?.scrollIntoView({ block: 'nearest' })
   }, [state.tries, clash, wrong, justKept])
   return (
     <Form ref={form} action={send} key={state.tries} noValidate onInput={touched.touch}>
@@ -79,7 +80,6 @@ export function SpecForm({
         <input key={name} type="hidden" name={name} value={value} />
       ))}
       <input type="hidden" name={readField} value={JSON.stringify(read)} />
-      {clash && <Together clash={clash} />}
       {wrong > 0 && (
         <Wrong>
           {state.errors[''] ??
@@ -88,6 +88,7 @@ export function SpecForm({
       )}
       <Fields fields={fields} values={was} errors={state.errors} touch={touched.touch} />
       {more?.({ values: was, errors: state.errors, touch: touched.touch })}
+      {clash && <Together clash={clash} />}
       <Foot>
         <Button type="submit" $now isPending={pending}>
           {clash ? 'Save both' : submit}

@@ -6,8 +6,8 @@ import { Choices, Pick } from '@/ui/picks'
 import { useWhen } from '@/ui/ways'
 
 /**
- * Somebody else saved this form while it was open. Nothing is lost: below stand both changes, and of what both changed
- * each is shown and one is chosen.
+ * Somebody else saved this form while it was open. Nothing is lost: above stand both changes, and of what both changed
+ * each is shown here and one is chosen. It stands by the button that was pressed, however long the form is.
  */
 export function Together({ clash }: { clash: Clash }) {
   const { wallClock } = useWhen()
@@ -20,7 +20,7 @@ export function Together({ clash }: { clash: Clash }) {
         <b>
           {who} saved this{at}, while you had it open.
         </b>{' '}
-        Nothing is lost. Below are both changes. Look them over, and save both.
+        Nothing is lost: both changes stand above. Look them over, and save both.
       </p>
       {clash.theirs.length > 0 && (
         <p>
