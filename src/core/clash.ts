@@ -24,6 +24,16 @@ export interface Clash {
   readonly timeZone: string
 }
 
-/** Fields of every guarded form beside its own: what it was read at, and what it is laid over. */
+/** Fields of every guarded form beside its own: what it was read at, what it is laid over, what was chosen. */
 export const readField = 'as-read'
 export const overField = 'laid-over'
+const chosenBegins = 'choose.'
+export const choiceField = (path: string): string => chosenBegins + path
+
+/** The path that a field says the choice of; undefined where it says none. */
+export const chosenPath = (name: string): string | undefined =>
+  name.startsWith(chosenBegins) ? name.slice(chosenBegins.length) : undefined
+
+/** Whether a field says how a form stands to what was read, and is none of its own. */
+export const isOfGuard = (name: string): boolean =>
+  name === readField || name === overField || chosenPath(name) !== undefined

@@ -1,12 +1,10 @@
-import { overField, readField, type Clash } from './clash'
+import { choiceField, chosenPath, isOfGuard, overField, readField, type Clash } from './clash'
 import { nested, type Typed } from './fields'
 import { typedOf, type FieldSpec } from './form'
 import { merge, picks, same, said, type BothChanged, type Choice, type Json } from './merge'
 
 /** Who saved a form last, and when; empty and undefined where that is not known. */
 export type LastSaved = Pick<Clash, 'by' | 'at' | 'timeZone'>
-
-const choiceField = (path: string): string => `choose.${path}`
 
 /** A form as it was sent: its own fields, and how it stands to what it was read at. */
 export interface Sent {
@@ -35,12 +33,10 @@ function readBack(text: string | undefined): Typed | undefined {
 
 /** Parts what a guarded form sends. */
 export function sentForm(all: Typed): Sent {
-  const own = Object.entries(all).filter(
-    ([name]) => name !== readField && name !== overField && !name.startsWith(choiceField('')),
-  )
+  const own = Object.entries(all).filter(([name]) => !isOfGuard(name))
   const chosen = Object.entries(all).flatMap(([name, [value]]) => {
-    const choice = picks.find((c) => c === value)
-    return name.startsWith(choiceField('')) && choice ? [[name.slice(choiceField('').length), choice] as const] : []
+    const [path, choice] = [chosenPath(name), picks.find((c) => c === value)]
+    return path !== undefined && choice ? [[path, choice] as const] : []
   })
   return {
     typed: Object.fromEntries(own),

@@ -6,7 +6,7 @@ import { seeded } from '../seeded'
 import { learnedFrom, ratesOf } from './learning'
 import { priorRates, rateKindOf, rateKinds, shippedRates, usualCommandShape, type Stretch } from './rates'
 import { dogShape, speedFrom } from './speed'
-import { passChance } from './wait'
+import { hazardAt, passChance } from './wait'
 
 const stretch = (command: string, sets: number, passed: boolean, rungId = `${command}.a`): Stretch => ({
   rungId,
@@ -84,6 +84,29 @@ describe('a dog’s own speed', () => {
       expect(Math.exp(found.mean)).toBeLessThan(g * 1.25)
       expect(found.precision).toBeGreaterThan(speedFrom(all.slice(0, 20), shippedRates).precision)
     }
+  })
+
+  it('stands still: at what is found, what the sets say of dog and of each command is outweighed by the prior', () => {
+    fc.assert(
+      fc.property(stretches, (all) => {
+        const { mean, commands } = speedFrom(all, shippedRates)
+        const score = (id: string, own: number) =>
+          all
+            .filter((s) => s.command === id)
+            .flatMap((s) =>
+              Array.from({ length: s.sets }, (_, i) => {
+                const lambda = shippedRates.of(s.rungId, s.kind) * Math.exp(mean + own)
+                const h = hazardAt(lambda, i + 1, shippedRates.shape)
+                return s.passed && i + 1 === s.sets ? h / Math.expm1(h) : -h
+              }),
+            )
+            .reduce((a, b) => a + b, 0)
+        const scores = [...commands].map(([id, own]) => ({ own: own.mean, score: score(id, own.mean) }))
+        for (const c of scores) expect(c.score).toBeCloseTo(shippedRates.commandShape * c.own, 6)
+        expect(scores.reduce((a, c) => a + c.score, 0)).toBeCloseTo(dogShape * mean, 6)
+      }),
+      { numRuns: 60 },
+    )
   })
 
   it('a pass never makes it slower, nor a set without one faster', () => {

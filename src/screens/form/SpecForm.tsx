@@ -54,7 +54,7 @@ export function SpecForm({
 }: Props) {
   const [state, send, pending] = useActionState(action, freshForm)
   const form = useRef<HTMLFormElement>(null)
-  const touched = useKeeping(form, keep, draftAt)
+  const touched = useKeeping(form, keep, draftAt, pending)
   const { clash } = state
   const was = state.tries > 0 && (clash || Object.keys(state.errors).length > 0) ? state.values : values
   const wrong = Object.keys(state.errors).length

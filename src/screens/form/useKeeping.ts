@@ -1,10 +1,7 @@
 'use client'
 import { useEffect, useRef, useState, type RefObject } from 'react'
 import type { Typed } from '@/core/fields'
-import { overField, readField } from '@/core/clash'
-
-/** Whether a field says how a form stands to what was read, and is none of its own. */
-const ofGuard = (name: string): boolean => name === readField || name === overField || name.startsWith('choose.')
+import { isOfGuard } from '@/core/clash'
 
 /** House: so long after the last key a form is kept as typed. */
 const keepAfterMs = 600
@@ -21,19 +18,26 @@ export function useKeeping(
   keep: Keep | undefined,
   /** When the draft that the form was drawn from was saved. */
   from: number | null = null,
+  /** It is being kept for good: a draft that is sent now would come after that, and stand as if nothing had been. */
+  pending = false,
 ): { readonly touch: () => void; readonly said: string } {
   const [said, setSaid] = useState('')
   const over = useRef(from)
   const timer = useRef<ReturnType<typeof setTimeout>>(undefined)
+  const keptForGood = useRef(pending)
+  useEffect(() => {
+    keptForGood.current = pending
+  }, [pending])
   useEffect(() => () => clearTimeout(timer.current), [])
   const touch = () => {
     if (!keep) return
     clearTimeout(timer.current)
     timer.current = setTimeout(() => {
       if (!form.current) return
+      if (keptForGood.current) return touch()
       const typed: Record<string, string[]> = {}
       for (const [name, value] of new FormData(form.current))
-        if (typeof value === 'string' && !name.startsWith('$') && !ofGuard(name)) (typed[name] ??= []).push(value)
+        if (typeof value === 'string' && !name.startsWith('$') && !isOfGuard(name)) (typed[name] ??= []).push(value)
       keep(typed, over.current).then(
         (done) => {
           if (done.ok) over.current = done.savedAt
