@@ -172,7 +172,7 @@ let nextPort = 4600 + Number(process.env['TEST_PARALLEL_INDEX'] ?? 0) * 60
 
 /** `kibou`: the demonstration kennel; `empty`: one nobody has touched; `launched`: one that may be killed. */
 export const test = base.extend<
-  { kibou: Kibou; empty: Kibou; launched: Launched; policy: undefined },
+  { kibou: Kibou; empty: Kibou; launched: Launched; policy: undefined; lastSeen: undefined },
   { server: Server }
 >({
   // Whatever a page does, its policy lets it: a script or style that is turned away is a fault.
@@ -185,6 +185,22 @@ export const test = base.extend<
       })
       await give(undefined)
       expect([...broken], 'turned away by the policy of the pages').toEqual([])
+    },
+    { auto: true },
+  ],
+  // A failure that comes once in a thousand runs is understood from what stood on the screen, or not at all.
+  lastSeen: [
+    async ({ context }, give, info) => {
+      await give(undefined)
+      if (info.status === info.expectedStatus) return
+      for (const page of context.pages()) {
+        const shown = page.locator('body').ariaSnapshot({ timeout: 10_000 })
+        const said = await shown.then(
+          (text) => text.slice(0, 6000),
+          (error: unknown) => `the page does not answer: ${String(error)}`,
+        )
+        process.stderr.write(`On the screen of ${info.title}, ${page.url()}:\n${said}\n`)
+      }
     },
     { auto: true },
   ],
