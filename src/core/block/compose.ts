@@ -2,7 +2,7 @@ import type { BlockPart } from '../facts/words'
 import type { NextSet } from '../coach/next'
 import { isYoung, type Around, type CoachedDog } from '../coach/allowed'
 import { placeFor } from '../coach/where'
-import { findCommand, type RungPlaceInLadder } from '../curriculum/lookup'
+import { findCommand, runKey, type RungPlaceInLadder } from '../curriculum/lookup'
 import type { Command, Curriculum, Run } from '../curriculum/types'
 import { kitFor } from '../method/instruct'
 import { retention } from '../progress/memory'
@@ -71,7 +71,7 @@ export function composeBlock(scene: Scene): BlockPlan {
   }))
   const age = isYoung(scene.dog.traits, scene.around.today) ? 'young' : 'grown'
   const stale = work.filter((w) => w.purpose === 'refresh').slice(0, refreshersAtMost[age])
-  const things = distinct(work.filter((w) => w.purpose !== 'refresh')).slice(0, thingsAtMost[age])
+  const things = inTurns(scene, distinct(work.filter((w) => w.purpose !== 'refresh'))).slice(0, thingsAtMost[age])
   const chosen = [...stale, ...things]
   const sure = sureThings(scene)
   const others = sure.filter((s) => !chosen.some((w) => w.command === s.command))
@@ -92,6 +92,32 @@ export function composeBlock(scene: Scene): BlockPlan {
 
 const distinct = (items: readonly BlockItem[]): readonly BlockItem[] =>
   items.filter((item, i) => items.findIndex((o) => o.command === item.command) === i)
+
+/** House: nothing that is promised and can be worked is left for longer while others are worked. */
+const leftTooLong = 2 * 86_400_000
+
+/**
+ * House: what was left for two days takes a place before what presses more, longest left first, so that a command that
+ * fails does not eat the days of the others. Where a block has more than one place, the first stays with what presses
+ * most; and what is not promised takes no turn from what is.
+ */
+function inTurns({ curriculum, state, next, around, dog }: Scene, items: readonly BlockItem[]): readonly BlockItem[] {
+  const [first, ...others] = items
+  if (!first) return []
+  const beside = new Set(next.filter((s) => s.why === 'foundation' || s.why === 'onward').map((s) => s.command))
+  const workedAt = (item: BlockItem) =>
+    Math.max(
+      0,
+      ...(findCommand(curriculum, item.command)?.runs ?? []).map(
+        (run) => state.runs[runKey(item.command, run.id)]?.workedAt ?? 0,
+      ),
+    )
+  const left = others
+    .filter((item) => !beside.has(item.command) && around.now - workedAt(item) >= leftTooLong)
+    .sort((a, b) => workedAt(a) - workedAt(b))
+  const rest = others.filter((item) => !left.includes(item))
+  return isYoung(dog.traits, around.today) ? [...left, first, ...rest] : [first, ...left, ...rest]
+}
 
 /**
  * One rung of each command that it has passed, the surest command first: by its share of clean reps there and what is

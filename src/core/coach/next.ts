@@ -124,12 +124,14 @@ export function whatNext(
   return { sets, shut, waits, rest: sets.length > 0 ? '' : sayRest(dog, summary, shut, waits) }
 }
 
-/** Which of two sets is more pressing. */
+/** Which of two sets is more pressing; of two of one kind, what is stuck yields (house). */
 function byPress(curriculum: Curriculum, summary: Summary): (a: Suggestion, b: Suggestion) => number {
   const needs = new Map(summary.needs.map((n) => [n.command, n.reps]))
   const order = new Map(curriculum.commands.map((c, i) => [c.id, i]))
+  const stuck = new Set(summary.commands.flatMap((c) => c.stuck?.rungId ?? []))
   return (a, b) =>
     ranks[a.why] - ranks[b.why] ||
+    Number(stuck.has(a.rungId)) - Number(stuck.has(b.rungId)) ||
     (a.why === 'refresher' ? (a.kept ?? 1) - (b.kept ?? 1) : (needs.get(b.for) ?? 0) - (needs.get(a.for) ?? 0)) ||
     (order.get(a.command) ?? 0) - (order.get(b.command) ?? 0)
 }

@@ -223,6 +223,7 @@ export class Fold implements Folding {
     const result = resultOf(rung, set, rep, judging, heldHere)
     if (result === 'C') progress.clean++
     if (climbing || index > heldBefore || refresher) this.state.gained++
+    if (climbing || index > heldBefore) runState.workedAt = rep.at
     countResult(tally, result)
     noteBlock(tally, set.blockId)
     slideWindow(runState.window, rung, result, set, rep.at)

@@ -68,6 +68,8 @@ export interface Climb {
 export interface RunState {
   /** Number of the rung to work on; equal to the number of rungs once the last is passed. */
   position: number
+  /** When it was last worked on something that it cannot do yet, ms since the epoch; 0 when never. */
+  workedAt: number
   window: Window
   /** By rung id. */
   tallies: Record<string, RungTally>
@@ -119,6 +121,7 @@ export const emptyTally = (): RungTally => ({
 
 export const emptyRunState = (): RunState => ({
   position: 0,
+  workedAt: 0,
   window: {
     rung: '',
     lastAt: 0,
