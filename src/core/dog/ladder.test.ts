@@ -157,7 +157,10 @@ describe('what changes a dog’s ladder (common practice)', () => {
           .map((r) => r.criterion.seconds ?? 0),
       ),
     ).toBe(longestYoungHold)
-    expect(rung(c, 'sit.full')).toMatchObject({ rule: { kind: 'row', r: 10 }, setReps: 5 })
+    expect(rung(c, 'sit.full')).toMatchObject({ rule: { kind: 'window', k: 4, n: 5 }, setReps: 5 })
+    // Strict is the last step before the word.
+    expect(rung(c, 'sit.empty')).toMatchObject({ rule: { kind: 'row', r: 10 }, setReps: 5 })
+    expect(rung(c, 'down.lure-stand')).toMatchObject({ rule: { kind: 'window', k: 8, n: 10 }, setReps: 5 })
     // Everything up to the first distance is held and distance is promised: in the first week it is shut, later it is
     // next.
     const far = {

@@ -1,7 +1,7 @@
 import { changeCommands, changeRungs } from '../curriculum/change'
 import { commandOf, rungsOf } from '../curriculum/lookup'
 import { is } from '../curriculum/roles'
-import { spanOf } from '../rule/rule'
+import { spanOf, type Rule } from '../rule/rule'
 import type { Command, Curriculum, Rung } from '../curriculum/types'
 import { forDeaf } from './deaf'
 import type { Finish } from './finish'
@@ -103,19 +103,32 @@ function forStiff(curriculum: Curriculum): Curriculum {
   }))
 }
 
-/** Shorter; no long holds; no cue before the behaviour came ten times running. */
+/** House: what a young dog is shaped by, step after step, and on the last step before its word. */
+const shapingRules = {
+  onTheWay: { kind: 'window', k: 4, n: 5 },
+  beforeTheWord: { kind: 'window', k: 8, n: 10 },
+} as const satisfies Record<string, Rule>
+
+/**
+ * Many wins on easy steps, and no ten in a row, while a young dog is shaped; strict is only the last step before the
+ * word, which waits until the behaviour is there. Common practice.
+ */
+function shapedYoung(rung: Rung, next: Rung | undefined): Rule {
+  const ofKind = rung.kind === 'position' || rung.kind === 'heel' || rung.kind === 'uncued'
+  if (!ofKind || rung.stage !== 'shape' || rung.cue !== 'none' || is(rung, 'marks')) return rung.rule
+  const isLast = next !== undefined && next.stage !== 'shape' && next.stage !== 'empty-hand'
+  const eased = isLast ? shapingRules.beforeTheWord : shapingRules.onTheWay
+  return spanOf(rung.rule) <= spanOf(eased) && rung.rule.kind === eased.kind ? rung.rule : eased
+}
+
+/** Shorter, easier while it is shaped, and no long holds. */
 function forYoung(curriculum: Curriculum): Curriculum {
-  const short = changeRungs(curriculum, (rung): Rung | undefined => {
+  const short = changeRungs(curriculum, (rung, command): Rung | undefined => {
     if (rung.kind === 'timed' && (rung.criterion.seconds ?? 0) > longestYoungHold) return undefined
-    const predictable =
-      rung.kind === 'position' && rung.stage === 'shape' ? { ...rung, rule: { kind: 'row', r: 10 } as const } : rung
-    return {
-      ...predictable,
-      setReps:
-        rung.kind === 'timed'
-          ? Math.min(predictable.setReps, spanOf(predictable.rule))
-          : Math.min(predictable.setReps, shortSet),
-    }
+    const run = command.runs.find((r) => r.id === rung.run)
+    const rule = shapedYoung(rung, run?.rungs[run.rungs.findIndex((r) => r.id === rung.id) + 1])
+    const setReps = Math.min(rung.setReps, rung.kind === 'timed' ? spanOf(rule) : shortSet)
+    return { ...rung, rule, setReps }
   })
   return changeCommands(short, (c) => ({
     ...c,
