@@ -1,7 +1,7 @@
 import { devices } from '@playwright/test'
 import { getPriority } from 'node:os'
 import { expect, expectNoAxeFindings, launch, test, visit, settled, doWithoutBaseline } from './support/kibou'
-import { sent } from './support/block'
+import { openBlock, pointer, sent, workReps } from './support/block'
 
 test.describe('a set in the yard', () => {
   test.use({
@@ -311,6 +311,39 @@ test('launcher and server both killed: the next start needs no repair', async ({
   }
 })
 
+test('what could not be fetched at first comes by itself, though the network was never gone', async ({
+  page,
+  kibou,
+}) => {
+  const programs = (url: URL) => url.pathname.startsWith('/_next/static/') && url.pathname.endsWith('.js')
+  let refused = 0
+  // It is idle when this test says so.
+  await page.addInitScript(() => {
+    window.requestIdleCallback = (then) => {
+      document.addEventListener('idle-now', () => then({ didTimeout: false, timeRemaining: () => 50 }), { once: true })
+      return 0
+    }
+  })
+  await openBlock(page, kibou, 'Heron')
+  await page.route(programs, (route) => {
+    refused++
+    return route.abort()
+  })
+  await page.evaluate(() => document.dispatchEvent(new Event('idle-now')))
+  await expect.poll(() => refused).toBeGreaterThan(3)
+  await page.getByRole('button', { name: /^Begin block$/ }).click()
+  const missing = page.getByText(/This part is not on this device yet/)
+  const clean = page.getByRole('button', { name: /^Clean/ })
+  const begin = page.getByRole('button', { name: /^Begin set$/ })
+  await expect(async () => {
+    if (await begin.isVisible()) await begin.click()
+    if (await clean.isVisible()) await clean.click()
+    await expect(missing).toBeVisible({ timeout: 100 })
+  }).toPass()
+  await page.unroute(programs)
+  expect(await workReps(page, 14, pointer)).toBe(14)
+})
+
 test('a tap is answered while the network is gone', async ({ page, kibou, context }) => {
   doWithoutBaseline(kibou, 'Siskin')
   await visit(page, `${kibou.url}/dogs/${kibou.dog('Siskin')}/work/down`)
@@ -319,7 +352,7 @@ test('a tap is answered while the network is gone', async ({ page, kibou, contex
   await expect(page.getByRole('button', { name: 'Clean' })).toBeVisible()
   await context.setOffline(true)
   for (let i = 0; i < 10; i++) await page.keyboard.press('c')
-  await expect(page.getByRole('heading', { name: 'Moves on to Lure from a stand' })).toBeVisible({ timeout: 1000 })
+  await expect(page.getByRole('heading', { name: 'Moves on to Lure from a stand' })).toBeVisible()
   await expect(page.getByText(/kept here: 1\d .*no network/)).toBeVisible()
   await context.setOffline(false)
   await sent(page)

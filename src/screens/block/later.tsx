@@ -2,6 +2,9 @@
 import { useEffect, useState, type ComponentType } from 'react'
 import { NeedsPerson } from '@/ui/NeedsPerson'
 
+/** A server that was killed comes back without the network having been gone: nothing tells a page of it. */
+const triesAgainMs = 2000
+
 /** A part of a block that is opened now and then and is not in the first load; `fetch` brings it in beforehand. */
 function later<P extends object>(load: () => Promise<ComponentType<P>>) {
   let here: ComponentType<P> | undefined
@@ -13,14 +16,23 @@ function later<P extends object>(load: () => Promise<ComponentType<P>>) {
     const [missing, setMissing] = useState(false)
     useEffect(() => {
       if (Part) return
-      const bring = () =>
+      let timer: ReturnType<typeof setTimeout> | undefined
+      const bring = () => {
+        clearTimeout(timer)
         void fetch().then(
           () => setPart(() => here),
-          () => setMissing(true),
+          () => {
+            setMissing(true)
+            timer = setTimeout(bring, triesAgainMs)
+          },
         )
+      }
       bring()
       window.addEventListener('online', bring)
-      return () => window.removeEventListener('online', bring)
+      return () => {
+        clearTimeout(timer)
+        window.removeEventListener('online', bring)
+      }
     }, [Part])
     if (Part) return <Part {...props} />
     return missing ? (
