@@ -93,6 +93,20 @@ export function composeBlock(scene: Scene): BlockPlan {
 const distinct = (items: readonly BlockItem[]): readonly BlockItem[] =>
   items.filter((item, i) => items.findIndex((o) => o.command === item.command) === i)
 
+/**
+ * The part of a block as it can be worked when its turn comes: a sure thing that something slipping meanwhile has shut
+ * gives way to the surest that is open. What is worked on is looked at by itself.
+ */
+export const standIn = (
+  item: BlockItem,
+  sure: readonly BlockItem[],
+  isShut: (item: BlockItem) => boolean,
+): BlockItem => {
+  if (item.role === 'work' || !isShut(item)) return item
+  const open = sure.find((s) => !isShut(s))
+  return open ? { ...open, role: item.role } : item
+}
+
 /** House: nothing that is promised and can be worked is left for longer while others are worked. */
 const leftTooLong = 2 * 86_400_000
 

@@ -1,6 +1,6 @@
 import type { RungPlaceInLadder } from '../curriculum/lookup'
 import { kitFor, kitToProve } from '../method/instruct'
-import { isStale, retention } from '../progress/memory'
+import { isDue, retention } from '../progress/memory'
 import { topHeld } from '../progress/state'
 import { refusedBecause } from './allowed'
 import type { Answer, Scene } from './suggestion'
@@ -12,7 +12,7 @@ export function goingStale({ curriculum, state, around }: Scene) {
     command.runs.flatMap((run) => {
       const runKey = `${command.id}/${run.id}`
       const runState = state.runs[runKey]
-      if (!runState?.memory || !isStale(runState.memory, around.now, around.forgetting)) return []
+      if (!runState?.memory || !isDue(runState.memory, around.now, around.forgetting)) return []
       const index = topHeld(run, runState)
       const rung = run.rungs[index]
       return rung

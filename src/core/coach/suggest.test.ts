@@ -191,7 +191,7 @@ describe('the set to work now', () => {
       'its own',
     () => {
       const proven = stateOf([...sitUp, met(1), met(2)])
-      expect(suggest(proven, 'sit', around(3, 6), 'sit.word-hand')).toMatchObject({
+      expect(suggest(proven, 'sit', around(5, 6), 'sit.word-hand')).toMatchObject({
         purpose: 'refresh',
         rungId: 'sit.word-hand',
       })
@@ -207,7 +207,7 @@ describe('the set to work now', () => {
         dropped,
         ['down.no-lure', 'sit.word'].map((rungId) => ({ rungId, level: 0, places: 1, people: 1 })),
         { traits: plainDog, arrivesOn: '2026-02-20' },
-        around(3, 6),
+        around(5, 6),
       ).sets
       expect(all.map((s) => [s.command, s.why])).toEqual([
         ['sit', 'refresher'],

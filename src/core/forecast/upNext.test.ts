@@ -32,7 +32,7 @@ describe('what a promise still needs', () => {
 
   it('takes the dog’s own figure the more, the more it has done', () => {
     expect(effortOf({ gained: 0, came: 0 })).toBeCloseTo(usualEffort.ratio, 9)
-    expect(effortOf({ gained: 600, came: 200 })).toBeCloseTo((600 + 60 * 1.8) / 260, 9)
+    expect(effortOf({ gained: 600, came: 200 })).toBeCloseTo((600 + 80 * 2) / 280, 9)
     expect(effortOf({ gained: 60_000, came: 20_000 })).toBeCloseTo(3, 2)
   })
 

@@ -9,7 +9,7 @@ import { whyNotPossible } from '../handoff/possible'
 import { methodAt, optionsOf } from '../method/method'
 import { Stepper } from '../progress/fold'
 import { sayRuling, type Verdict } from '../progress/voice'
-import { houseForgetting, isStale, retention } from '../progress/memory'
+import { houseForgetting, isDue, retention } from '../progress/memory'
 import { madeOf } from '../progress/result'
 import { sayRule } from '../rule/rule'
 import { topHeld } from '../progress/state'
@@ -281,7 +281,7 @@ function commandsOf(ladder: Curriculum, stepper: Stepper, summary: Summary, now:
             held: run.rungs[top]?.id ?? null,
             slipped: (c.runs.find((r) => r.id === run.id)?.slipped ?? []).flatMap((i) => run.rungs[i]?.id ?? []),
             left: memory ? Number(retention(memory, now).toFixed(4)) : null,
-            stale: memory !== undefined && isStale(memory, now),
+            stale: memory !== undefined && isDue(memory, now),
           }
         }),
         promises: c.promises.map((p) => ({

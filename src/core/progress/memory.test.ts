@@ -5,7 +5,7 @@ import {
   dueAt,
   halfLifeDays,
   houseForgetting,
-  isStale,
+  isDue,
   nextHalfLife,
   retained,
   retention,
@@ -33,8 +33,8 @@ describe('predicted retention against half-life regression, p = 2^(−Δ/h) (Set
   it('falls to .8 exactly when the refresher is due: h·log2(1/.8)', () => {
     expect(daysUntilDue(3)).toBeCloseTo(0.9657842846620869, 12)
     expect(retention(fresh, daysUntilDue(3) * day)).toBeCloseTo(dueAt, 9)
-    expect(isStale(fresh, (daysUntilDue(3) + 0.001) * day)).toBe(true)
-    expect(isStale(fresh, (daysUntilDue(3) - 0.001) * day)).toBe(false)
+    expect(isDue(fresh, (daysUntilDue(3) + 0.001) * day)).toBe(true)
+    expect(isDue(fresh, (daysUntilDue(3) - 0.001) * day)).toBe(false)
   })
 
   it('a clock that lies before the last work predicts nothing forgotten', () => {

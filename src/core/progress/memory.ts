@@ -4,6 +4,8 @@ import { msPerDay } from '../days'
 export interface Showing {
   readonly restedDays: number
   readonly clean: boolean
+  /** Something else was asked for, and only one outcome of it would have been noted: no measure of a prediction. */
+  readonly other?: true
 }
 
 /**
@@ -12,7 +14,7 @@ export interface Showing {
 export interface Memory {
   /** When it was last worked well enough to count, ms since the epoch. */
   readonly since: number
-  /** Refreshers so far, oldest first. */
+  /** Refreshers and first reps of a day so far, oldest first. */
   readonly shown: readonly Showing[]
 }
 
@@ -54,11 +56,25 @@ export const retention = (memory: Memory, now: number, model: Forgetting = house
 export const daysUntilDue = (halfLife: number): number => halfLife * Math.log2(1 / dueAt)
 
 /** True from the moment a refresher is due. */
-export const isStale = (memory: Memory, now: number, model: Forgetting = houseForgetting): boolean =>
+export const isDue = (memory: Memory, now: number, model: Forgetting = houseForgetting): boolean =>
   retention(memory, now, model) <= dueAt
+
+/** House: where so little is left, a first rep is as likely to fail as to come off, and a list says so. */
+export const staleAt = 0.5
+export const isStale = (memory: Memory, now: number, model: Forgetting = houseForgetting): boolean =>
+  retention(memory, now, model) <= staleAt
 
 /** The memory after a refresher at this moment. */
 export const afterRefresher = (memory: Memory, at: number, clean: boolean): Memory => ({
   since: at,
   shown: [...memory.shown, { restedDays: Math.max(0, (at - memory.since) / msPerDay), clean }],
 })
+
+/** The memory after a first rep of ordinary work: one that failed shortens the half-life, and brings nothing back. */
+export function afterCold(memory: Memory, at: number, clean: boolean, asHeld: boolean): Memory {
+  const restedDays = Math.max(0, (at - memory.since) / msPerDay)
+  return {
+    since: clean ? at : memory.since,
+    shown: [...memory.shown, { restedDays, clean, ...(asHeld ? {} : { other: true as const }) }],
+  }
+}

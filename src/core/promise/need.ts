@@ -26,7 +26,7 @@ export interface Need {
  * House: what a dog does for each rep that one that never misses would need, before it has shown its own figure, and
  * how many of its reps that weighs as much as. From simulated dogs of three learning laws (bench/reach.ts).
  */
-export const usualEffort = { ratio: 1.8, weight: 60 } as const
+export const usualEffort = { ratio: 2, weight: 80 } as const
 
 /**
  * What this dog does for each rep that one that never misses would need: its reps so far over what they came to, drawn

@@ -4,7 +4,7 @@ import { describe, expect, it } from 'vitest'
 import { expectedBySolvingTheChain } from '../tests/chain'
 import { chanceInOneGo, chanceWithin, expectedRepsToPass } from './exact'
 import { benchAt, wrongPass } from './judge'
-import { calibration, refreshersOf } from './predict'
+import { calibration, coldRepsOf } from './predict'
 import { benchRefusal, type BenchRule } from './rule'
 
 const row = (r: number, days: 1 | 2 = 1): BenchRule => ({ kind: 'row', r, days })
@@ -160,12 +160,12 @@ describe('would it pass today', () => {
       { restedDays: 3, clean: true },
     ]
     // Half-life 3 days at first; doubled by a clean showing that was due; halved by a failed one.
-    expect(refreshersOf(shown)).toEqual([
+    expect(coldRepsOf(shown)).toEqual([
       { predicted: 0.5, came: true },
       { predicted: 0.5, came: false },
       { predicted: 0.5, came: true },
     ])
-    expect(refreshersOf([])).toEqual([])
+    expect(coldRepsOf([])).toEqual([])
   })
 
   it('predicts better than always saying the mean on dogs that forget by a power of their own', () => {
@@ -180,7 +180,7 @@ describe('would it pass today', () => {
         half = Math.max(1, half * (clean ? 1.7 : 0.6))
         return { restedDays, clean }
       })
-      return refreshersOf(shown)
+      return coldRepsOf(shown)
     }).flat()
     const found = calibration(pairs)
     expect(found.brier).toBeLessThan(found.brierOfMean)

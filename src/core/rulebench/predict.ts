@@ -35,15 +35,19 @@ export function calibration(pairs: readonly { readonly predicted: number; readon
 }
 
 /**
- * Every refresher of a run as it was predicted and as it came: what was predicted to be left then, from the showings
- * before it. What a dog did over all its reps was tried beside it and predicted worse than retention alone, so that
- * stands alone.
+ * Every refresher and first rep of a day as it was predicted and as it came: what was predicted to be left then, from
+ * the showings before it. What a dog did over all its reps was tried beside it and predicted worse than retention
+ * alone, so that stands alone.
  */
-export const refreshersOf = (
+export const coldRepsOf = (
   shown: readonly Showing[],
   model: Forgetting = houseForgetting,
 ): readonly { readonly predicted: number; readonly came: boolean }[] =>
-  shown.map((showing, i) => ({
-    predicted: retained(showing.restedDays, halfLifeDays({ shown: shown.slice(0, i) }, model)),
-    came: showing.clean,
-  }))
+  shown.flatMap((showing, i) =>
+    showing.other
+      ? []
+      : {
+          predicted: retained(showing.restedDays, halfLifeDays({ shown: shown.slice(0, i) }, model)),
+          came: showing.clean,
+        },
+  )

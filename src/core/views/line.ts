@@ -1,4 +1,4 @@
-import { dueAt, houseForgetting, isStale, retention, type Forgetting } from '../progress/memory'
+import { houseForgetting, isDue, isStale, retention, staleAt, type Forgetting, type Memory } from '../progress/memory'
 import type { CommandStanding } from '../promise/standing'
 
 /** What the line shows of a command: pegs, how far it is held, what is in hand, how it sags. Numbers are rungs. */
@@ -33,19 +33,26 @@ export function lineOf(standing: CommandStanding, now: number, model: Forgetting
 /** Finer than any eye; a wall sends hundreds. */
 const hundredths = (n: number): number => Math.round(100 * n) / 100
 
-/** House: a line that is due hangs by a third, one of which half is forgotten hangs by all. */
-const [dueSlack, allForgotten] = [1 / 3, 0.5]
-const dueForgotten = 1 - dueAt
+/** House: a line that is stale hangs by a third, one of which three quarters are forgotten hangs by all. */
+const [staleSlack, allForgotten] = [1 / 3, 0.75]
+const staleForgotten = 1 - staleAt
 
-/** How far a line hangs: hardly while it is fresh, plainly as soon as it is due, so that the two are told apart. */
+/** How far a line hangs: hardly while it is fresh, plainly as soon as it is stale, so that the two are told apart. */
 function slack(forgotten: number): number {
-  if (forgotten <= dueForgotten) return dueSlack * (forgotten / dueForgotten) ** 2
-  return dueSlack + (1 - dueSlack) * Math.min(1, (forgotten - dueForgotten) / (allForgotten - dueForgotten))
+  if (forgotten <= staleForgotten) return staleSlack * (forgotten / staleForgotten) ** 2
+  return staleSlack + (1 - staleSlack) * Math.min(1, (forgotten - staleForgotten) / (allForgotten - staleForgotten))
 }
+
+const anyRun = (standing: CommandStanding, is: (memory: Memory) => boolean): boolean =>
+  standing.runs.some((r) => r.top >= 0 && r.memory !== undefined && is(r.memory))
 
 /** A refresher is due in any run of the command. */
 export const needsRefresher = (standing: CommandStanding, now: number, model: Forgetting = houseForgetting): boolean =>
-  standing.runs.some((r) => r.top >= 0 && r.memory !== undefined && isStale(r.memory, now, model))
+  anyRun(standing, (memory) => isDue(memory, now, model))
+
+/** In any run of the command a first rep is likely to fail. */
+export const goesStale = (standing: CommandStanding, now: number, model: Forgetting = houseForgetting): boolean =>
+  anyRun(standing, (memory) => isStale(memory, now, model))
 
 /** The figures beside the word: rungs climbed of those promised, or places held of those promised. */
 export function figuresOf(standing: CommandStanding): string {

@@ -8,7 +8,7 @@ import { sayRule } from '../rule/rule'
 import { daysToHold, heldSince, isPassed, type DogState } from '../progress/state'
 import type { CommandStanding, NextRung, StandingWord } from '../promise/standing'
 import type { Summary } from '../promise/summary'
-import { figuresOf, lineOf, needsRefresher, type LineView } from './line'
+import { figuresOf, goesStale, lineOf, needsRefresher, type LineView } from './line'
 
 export type RungMark = 'held' | 'passed' | 'in hand' | 'slipped' | 'ahead'
 
@@ -81,7 +81,7 @@ export function buildCommands(
         word: standing.word,
         figures: figuresOf(standing),
         line: lineOf(standing, now, model),
-        stale: needsRefresher(standing, now, model),
+        stale: goesStale(standing, now, model),
         stuck: sayStuck(curriculum, standing),
         reps: standing.reps,
         cleanShare: standing.reps > 0 ? standing.clean / standing.reps : undefined,

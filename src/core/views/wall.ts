@@ -7,7 +7,7 @@ import { houseForgetting, type Forgetting } from '../progress/memory'
 import type { CommandStanding } from '../promise/standing'
 import { lacksOf } from '../promise/summary'
 import { sayTrend } from './forecast'
-import { figuresOf, lineOf, needsRefresher } from './line'
+import { figuresOf, goesStale, lineOf } from './line'
 import { needsOf } from './needs'
 import { ringRow, upNextRow } from './upNextRows'
 import type { WallCell, WallDog, WallRow, WallUnsaid, WallView } from './wallView'
@@ -140,7 +140,7 @@ function wallCell(curriculum: Curriculum, standing: CommandStanding, now: number
     word: standing.word,
     figures: figuresOf(standing),
     promised: standing.promise !== undefined,
-    stale: needsRefresher(standing, now, model),
+    stale: goesStale(standing, now, model),
     stuck: standing.stuck !== undefined,
     line: lineOf(standing, now, model),
     inHand: run?.rungs[state?.position ?? 0]?.name ?? 'top of the ladder',

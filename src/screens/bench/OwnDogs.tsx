@@ -61,13 +61,13 @@ export function OwnDogs({ own: { rungs, held, failing, doubtful, checked } }: { 
       )}
       <h3>Can these chances be trusted?</h3>
       {!checked ? (
-        <p>No dog that is here has been asked for a refresher yet.</p>
+        <p>No dog that is here has been asked cold for what it holds yet.</p>
       ) : (
         <>
           <p>
-            Held against the {checked.refreshers} refreshers of the dogs that are here: on average{' '}
-            {(checked.error * 100).toFixed(1)} points off; mean squared error {checked.brier.toFixed(3)}, against{' '}
-            {checked.brierOfMean.toFixed(3)} for always saying the mean
+            Held against the {checked.refreshers} refreshers and first reps of a day of the dogs that are here: on
+            average {(checked.error * 100).toFixed(1)} points off; mean squared error {checked.brier.toFixed(3)},
+            against {checked.brierOfMean.toFixed(3)} for always saying the mean
             {checked.brier < checked.brierOfMean ? '' : ': until there are more of them, the mean says as much'}.
           </p>
           <FigureTable>
@@ -75,7 +75,7 @@ export function OwnDogs({ own: { rungs, held, failing, doubtful, checked } }: { 
               <tr>
                 <th scope="col">Predicted</th>
                 <th scope="col">Came true</th>
-                <th scope="col">Refreshers</th>
+                <th scope="col">Reps</th>
               </tr>
             </thead>
             <tbody>

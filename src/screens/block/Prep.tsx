@@ -32,6 +32,7 @@ import { Glance } from './Glance'
 import { Plan, PlanStrip } from './Plan'
 import { Big, promptFor } from './RungCard'
 import { kitOf, pickedHere, rememberAround, setupFor } from './setup'
+import { partNow } from './surroundings'
 import type { Setup } from '@/device/live/session'
 import type { Block } from './useBlock'
 import { useKeys } from '../yard/useKeys'
@@ -63,7 +64,8 @@ export function Prep({ view, block, was, onBegin, onEnd, prefs, recall, sayGrip,
   const [remembered] = useState(() => recall(Date.now()))
   const plan = block.block ? block.items : draft
   const index = block.block ? block.item : 0
-  const item = plan[index]
+  const planned = plan[index]
+  const item = planned && partNow(view, block.judged.state, planned)
   const suggestion = item && (item.role === 'work' ? block.suggest(item.command, block.judged.state) : undefined)
   const command = item && findCommand(view.curriculum, item.command)
   const { trial } = view

@@ -1,5 +1,6 @@
 import { refusedBecause, type Around, type CoachedDog } from '@/core/coach/allowed'
-import type { RungPlaceInLadder } from '@/core/curriculum/lookup'
+import { standIn, type BlockItem } from '@/core/block/compose'
+import { findRung, type RungPlaceInLadder } from '@/core/curriculum/lookup'
 import type { DogState } from '@/core/progress/state'
 import type { BlockView } from '@/work/page/blockView'
 
@@ -52,3 +53,11 @@ export function refusedHere(
       )
     : 'no such place here'
 }
+
+/** A part of the block as it can be worked now, here. */
+export const partNow = (view: BlockView, state: DogState, item: BlockItem): BlockItem =>
+  standIn(item, view.plan.sure, (i) => {
+    const at = findRung(view.curriculum, i.rungId)
+    const placeId = i.placeId ?? view.places[0]?.id ?? ''
+    return at !== undefined && refusedHere(view, state, at, { placeId, level: i.level, kit: i.kit }) !== undefined
+  })

@@ -4,7 +4,7 @@ import { findRung } from '@/core/curriculum/lookup'
 import { kitTurn } from '@/core/evidence/kit'
 import type { BlockView } from '@/work/page/blockView'
 import { setupFor } from './setup'
-import { refusedHere } from './surroundings'
+import { partNow, refusedHere } from './surroundings'
 import type { Setup } from '@/device/live/session'
 import type { Block } from './useBlock'
 import { reachingKit } from '@/core/curriculum/reach'
@@ -75,7 +75,8 @@ export function waysOn(
     name: `Next set: ${following.rung.name}`,
     go: same ? goOnHere : goOnAsSuggested,
   }
-  const nextItem = items[item + 1]
+  const planned = items[item + 1]
+  const nextItem = planned && partNow(view, block.judged.state, planned)
   const onward: Way | undefined = nextItem
     ? {
         name: `On to ${findRung(view.curriculum, nextItem.rungId)?.command.name ?? ''}`,

@@ -140,12 +140,12 @@ export function Resident({ view, now, actions }: { view: ResidentView; now: numb
           <Fold id="forgets" title="Forgetting">
             <div>
               First half-life {view.forgetting.model.firstHalfLifeDays.toFixed(1)} days,{' '}
-              {view.forgetting.from === 'own' ? 'fitted from this kennel’s own refreshers' : 'the house’s figure'}.{' '}
+              {view.forgetting.from === 'own' ? 'fitted from this kennel’s own cold reps' : 'the house’s figure'}.{' '}
               <Why>
                 <p>
-                  {view.forgetting.refreshers} refreshers here, {view.forgetting.clean} clean. A clean one that was due
-                  makes it {view.forgetting.model.cleanFactor.toFixed(2)} times as long, a failed one{' '}
-                  {view.forgetting.model.failedFactor.toFixed(2)} times. Below 30 refreshers the house’s figures are
+                  {view.forgetting.refreshers} refreshers and first reps of a day here, {view.forgetting.clean} clean. A
+                  clean one that was due makes it {view.forgetting.model.cleanFactor.toFixed(2)} times as long, a failed
+                  one {view.forgetting.model.failedFactor.toFixed(2)} times. Below 30 of them the house’s figures are
                   used: 3 days, 2 and ½.
                 </p>
               </Why>

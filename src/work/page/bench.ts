@@ -4,7 +4,7 @@ import { retention } from '@/core/progress/memory'
 import { newest } from '@/core/progress/regime'
 import { isHeld, tallyOf } from '@/core/progress/state'
 import type { Rule } from '@/core/curriculum/types'
-import { calibration, refreshersOf, type Calibration } from '@/core/rulebench/predict'
+import { calibration, coldRepsOf, type Calibration } from '@/core/rulebench/predict'
 import type { Db } from '@/store/database'
 import { readKennel } from '@/store/kennel'
 import { residentsOn } from '@/store/residents'
@@ -35,7 +35,7 @@ export interface OwnBench {
   readonly held: number
   readonly failing: number
   readonly doubtful: number
-  /** How the same predictions did on the refreshers of the dogs that are here; undefined before the first. */
+  /** How the same predictions did on refreshers and first reps of the dogs that are here; undefined before the first. */
   readonly checked: (Calibration & { readonly refreshers: number }) | undefined
 }
 
@@ -53,7 +53,7 @@ export function loadBench(db: Db, now: number): OwnBench {
     return curriculum.commands.flatMap((command) =>
       command.runs.flatMap((run) => {
         const runState = state.runs[runKey(command.id, run.id)]
-        if (runState?.memory) pairs.push(...refreshersOf(runState.memory.shown, model))
+        if (runState?.memory) pairs.push(...coldRepsOf(runState.memory.shown, model))
         return run.rungs.flatMap((rung, i): OwnRung[] => {
           const tally = tallyOf(run, runState, i)
           if (!runState?.memory || !tally || tally.reps === 0 || !isHeld(run, runState, i)) return []

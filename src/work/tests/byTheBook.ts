@@ -107,6 +107,7 @@ export function followBlock(view: BlockView, tablet: Tablet, by: string, dog: Si
   const firstPlace = view.places[0]?.id ?? ''
   byTheBook(view.plan.items, {
     curriculum,
+    sure: view.plan.sure,
     suggestions: () => suggestAll(curriculum, state(), view.promises, coachedDog(view), aroundHere(view)),
     runsOf: (command) =>
       summarise(curriculum, state(), view.promises, { days: 1, reps: 0 }).commands.find((s) => s.command === command)

@@ -8,7 +8,7 @@ import { addDays } from '../../days'
 import type { SetContext, SetFact } from '../../facts/fact'
 import { defaultMethod } from '../../method/method'
 import { Stepper } from '../../progress/fold'
-import { daysUntilDue, halfLifeDays, houseForgetting, isStale } from '../../progress/memory'
+import { daysUntilDue, halfLifeDays, houseForgetting, isDue } from '../../progress/memory'
 import { summarise, type Summary } from '../../promise/summary'
 import { topHeld, type DogState } from '../../progress/state'
 import { byTheBook } from './book'
@@ -128,6 +128,7 @@ export function* residencyInBlocks(world: World): Generator<MorningInBlocks, Liv
       if (plan.items.every((i) => i.role !== 'work')) break
       byTheBook(plan.items, {
         curriculum,
+        sure: plan.sure,
         suggestions: () => suggestAll(curriculum, stepper.state, world.promises, coached, around()),
         runsOf: (command) => standing().commands.find((c) => c.command === command)?.runs ?? [],
         refuses: (onto, setup) =>
@@ -184,7 +185,7 @@ export function* residencyInBlocks(world: World): Generator<MorningInBlocks, Liv
       for (const run of command.runs) {
         const runState = stepper.state.runs[`${command.id}/${run.id}`]
         if (runState?.stuck) stuck++
-        if (runState?.memory && topHeld(run, runState) >= 0 && isStale(runState.memory, evening, houseForgetting)) {
+        if (runState?.memory && topHeld(run, runState) >= 0 && isDue(runState.memory, evening, houseForgetting)) {
           const late = (evening - runState.memory.since) / msPerDay - daysUntilDue(halfLifeDays(runState.memory))
           if (late > longestOverdue) {
             longestOverdue = late

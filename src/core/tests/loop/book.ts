@@ -1,4 +1,4 @@
-import type { BlockItem } from '../../block/compose'
+import { standIn, type BlockItem } from '../../block/compose'
 import { goesOnAt, wayOn } from '../../block/onward'
 import { suggestFor } from '../../coach/suggest'
 import type { Suggestion, Suggestions } from '../../coach/suggestion'
@@ -18,6 +18,8 @@ export interface Worker {
   readonly runsOf: (command: string) => readonly RunStanding[]
   /** Why this rung may not be worked with what the last set was worked with; undefined when it may. */
   readonly refuses: (onto: RungPlaceInLadder, setup: Setup) => string | undefined
+  /** What else the block could warm up and finish with, surest first. */
+  readonly sure: readonly BlockItem[]
   /** Works one set, of so many reps at the most; undefined when it cannot be begun. */
   readonly workSet: (setup: Setup, most: number, item: BlockItem) => Verdict | undefined
 }
@@ -44,7 +46,11 @@ function workItem(item: BlockItem, hasNextPart: boolean, sets: Map<string, numbe
     return n
   }
   if (item.role !== 'work') {
-    worker.workSet(item, item.reps, item)
+    const now = standIn(item, worker.sure, (i) => {
+      const at = findRung(worker.curriculum, i.rungId)
+      return at !== undefined && worker.refuses(at, i) !== undefined
+    })
+    worker.workSet(now, now.reps, item)
     count()
     return
   }

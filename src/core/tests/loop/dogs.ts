@@ -155,6 +155,29 @@ export function badDayDog(temper: TemperName, seed: number): SimulatedDog {
   }
 }
 
+/** How fast dogs forget that forget: the power of the days left alone, and how a day's work slows it. */
+const forgets = { least: 0.05, most: 0.65, slowedTo: 0.8 } as const
+
+/**
+ * Any of these dogs, which forgets from one day to the next by a power of the days it was left alone (Wickelgren 1974),
+ * each dog at its own pace: what is gone is gone for the first rep of the day, and comes back with it.
+ */
+export function forgetful(dog: SimulatedDog, seed: number): SimulatedDog {
+  const chance = seeded(seed)
+  const power = forgets.least + (forgets.most - forgets.least) * chance()
+  const on = new Map<string, { readonly day: number; readonly power: number }>()
+  return {
+    wake: dog.wake,
+    answer: (rung, ladder, index, suggestion, day) => {
+      const last = on.get(ladder)
+      on.set(ladder, { day, power: last && last.day !== day ? last.power * forgets.slowedTo : (last?.power ?? power) })
+      if (last && last.day !== day && chance() > (1 + day - last.day) ** -last.power)
+        return { outcome: 'miss', ...(rung.kind === 'timed' ? { brokeSeconds: 1 } : {}) }
+      return dog.answer(rung, ladder, index, suggestion, day)
+    },
+  }
+}
+
 export const laws = { edge: edgeDog, strength: strengthDog, insight: insightDog } as const
 /** Two more, which no figure of the forecast was ever looked at beside. */
 export const furtherLaws = { ...laws, plateau: plateauDog, badDay: badDayDog } as const
