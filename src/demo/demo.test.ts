@@ -95,7 +95,7 @@ describe('the demonstration kennel', () => {
     ).toBeLessThan(15)
   })
 
-  it('has cold reps that come of its dogs’ hidden law, or nearly: what was fitted explains them no worse than that law', () => {
+  it('has cold reps by its dogs’ hidden law, or nearly: what was fitted explains them no worse', () => {
     const { model, from, refreshers } = kennelForgetting(db)
     expect([from, refreshers > 200]).toEqual(['own', true])
     const found: Refresher[] = []

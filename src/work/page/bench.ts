@@ -35,7 +35,7 @@ export interface OwnBench {
   readonly held: number
   readonly failing: number
   readonly doubtful: number
-  /** How the same predictions did on refreshers and first reps of the dogs that are here; undefined before the first. */
+  /** How the same predictions did on refreshers and first reps of the dogs here; undefined before the first. */
   readonly checked: (Calibration & { readonly refreshers: number }) | undefined
 }
 
