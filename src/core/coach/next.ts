@@ -187,7 +187,11 @@ function sayRest(dog: NextDog, summary: Summary, shut: readonly ShutSet[], waits
   if (waits.length > 0) return `Done for today. Tomorrow: ${waits.map(name).join(', ')}.`
   if (shut.length > 0)
     return `Nothing can be worked now. ${shut.map((s) => `${s.commandName} “${s.rungName}”: ${s.opens}`).join('. ')}.`
-  return 'Nothing more to gain today: all that was promised is met, and nothing is going stale.'
+  const lost = summary.lost.length
+  return lost > 0
+    ? `Nothing more to gain today: what can be met is met. ${lost === 1 ? 'One promise is' : `${lost} promises are`} ` +
+        'not in this dog’s ladder: agree with the owner on something else.'
+    : 'Nothing more to gain today: all that was promised is met, and no refresher is due.'
 }
 
 /** In order, and of two stays that are both being climbed the house's first stay takes the earlier turn. */

@@ -10,6 +10,9 @@ export interface Refresher {
 /** House: below so many refreshers the shipped figures are better than the kennel's own. */
 export const enoughRefreshers = 30
 
+/** House: of more, so many say enough, spread over all; a night is short. */
+const mostShowings = 2000
+
 /** House: how firmly the shipped figures hold: each weighs as much as so many refreshers at one unit of log2. */
 const priorWeight = 0.35
 
@@ -26,10 +29,12 @@ export interface FittedForgetting {
  * failed showings so far, a refresher comes off with chance 2^(−Δ/h). Fitted, as in the paper, by least squares between
  * that chance and what came, drawn toward the house's figures; below thirty refreshers those are used as they are.
  */
-export function fitForgetting(refreshers: readonly Refresher[]): FittedForgetting {
-  const clean = refreshers.filter((r) => r.showing.clean).length
-  const counts = { refreshers: refreshers.length, clean }
-  if (refreshers.length < enoughRefreshers) return { model: houseForgetting, from: 'house', ...counts }
+export function fitForgetting(all: readonly Refresher[]): FittedForgetting {
+  const clean = all.filter((r) => r.showing.clean).length
+  const counts = { refreshers: all.length, clean }
+  if (all.length < enoughRefreshers) return { model: houseForgetting, from: 'house', ...counts }
+  const nth = Math.ceil(all.length / mostShowings)
+  const refreshers = all.filter((_, i) => i % nth === 0)
   const start = toLog(houseForgetting)
   const n = refreshers.length
   // Points 0…n−1 are refreshers, the last three draw each parameter toward the house's.

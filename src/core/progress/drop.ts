@@ -66,14 +66,16 @@ export function dropAfter(
 }
 
 /**
- * The highest rung strictly below the second at which the hold broke, at most three rungs down, never below the first.
- * Where rungs share their seconds (distance), the lowest of those three that asks for no longer a hold.
+ * The highest hold strictly below the second at which it broke, at most three rungs down, never below the first. Where
+ * rungs share their seconds (distance), the lowest of those three that asks for no longer a hold. A single break leaves
+ * the holds for what was taught before them only from the shortest.
  */
 export function belowBreak(run: Run, index: number, brokeSeconds: number | undefined): number {
   const worked = run.rungs[index]
   if (!worked || index === 0) return 0
   if (brokeSeconds === undefined) return index - 1
-  const seconds = (rung: Rung | undefined) => rung?.criterion.seconds ?? 0
+  const seconds = (rung: Rung | undefined) =>
+    rung?.kind === 'timed' ? (rung.criterion.seconds ?? 0) : Number.POSITIVE_INFINITY
   const floor = Math.max(0, index - mostRungsDown)
   for (let i = index - 1; i >= floor; i--) if (seconds(run.rungs[i]) < brokeSeconds) return i
   for (let i = floor; i < index; i++) if (seconds(run.rungs[i]) <= seconds(worked)) return i

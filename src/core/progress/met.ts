@@ -51,9 +51,9 @@ export function meet(fold: Folding, at: RepAt, span: number): Ruling {
   const waits = next && onward ? notYet(fold, next, set) : undefined
   if (next && waits !== undefined)
     return ended(judgedAt(at), advanced ? 'waits' : 'met-again', rung, { kind: 'met-waits', next, until: waits })
-  return ended(judgedAt(at), advanced || (at.climbing && onward) ? 'moves-on' : 'met-again', onward ? next : rung, {
-    kind: 'met',
-  })
+  // The top of a ladder is passed, and moves on to nothing.
+  const kind = onward ? 'moves-on' : advanced ? 'waits' : 'met-again'
+  return ended(judgedAt(at), kind, onward ? next : rung, { kind: 'met' })
 }
 
 /**

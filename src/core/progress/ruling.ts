@@ -4,7 +4,7 @@ import type { DropReason } from './drop'
 
 /** What a rep means for the set and for the rung, without a word of it: what a fold returns. */
 export interface Ruling {
-  /** `waits`: passed, and what comes next is not open yet. */
+  /** `waits`: passed, and what comes next is not open yet, or nothing does. */
   readonly kind: 'go-on' | 'moves-on' | 'waits' | 'met-again' | 'again' | 'back' | 'moves-nothing'
   readonly endsSet: boolean
   /** The rung to work next. */

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest'
+import { houseCurriculum } from '../curriculum/house'
 import type { Rule } from '../curriculum/types'
 import { oneRun } from '../tests/facts'
 import { belowBreak } from '../progress/drop'
@@ -61,6 +62,23 @@ describe('dropping below a break', () => {
     { held: 180, broke: 179, to: 120 },
   ])('$held s broken at $broke s goes to $to s', ({ held, broke, to }) => {
     expect(seconds[belowBreak(run, at(held), broke)]).toBe(to)
+  })
+
+  it('stays among the holds: what was taught before them comes back only from the shortest', () => {
+    const to = (command: string, held: string, broke: number) => {
+      const whole = houseCurriculum.commands.find((c) => c.id === command)?.runs[0]
+      return whole?.rungs[
+        belowBreak(
+          whole,
+          whole.rungs.findIndex((r) => r.id === held),
+          broke,
+        )
+      ]?.id
+    }
+    expect(to('place', 'place.20s', 2)).toBe('place.5s')
+    expect(to('place', 'place.10s', 2)).toBe('place.5s')
+    expect(to('watch', 'watch.3s', 0.4)).toBe('watch.1s')
+    expect(to('place', 'place.5s', 2)).toBe('place.release')
   })
 
   it('goes one rung down when nobody saw the second', () => {

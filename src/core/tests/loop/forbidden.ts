@@ -55,6 +55,13 @@ export function forbidden(told: Told, facts: readonly SetFact[]): string | undef
     return 'outdoors in the heat'
   if (around.barred?.has(place.id)) return 'where a dog works that it may not meet'
   if (rung.criterion.place !== undefined && rung.criterion.place !== place.kind) return 'in another kind of place'
+  const withoutLure = at.run.rungs.slice(at.index + 1, told.state.runs[at.runKey]?.position ?? 0)
+  if (
+    suggestion.why === 'second-day' &&
+    rung.criterion.help === 'lure' &&
+    withoutLure.some((r) => r.axis === rung.axis && r.criterion.help !== 'lure')
+  )
+    return 'with the lure again, which it does without'
   for (const need of rung.needs) if (!heldBy(curriculum, need, facts)) return `before ${need} is held`
   const loose = rung.gate !== undefined || (suggestion.kit === 'none' && !['room', 'corridor'].includes(place.kind))
   if (!loose) return undefined

@@ -128,7 +128,7 @@ function dropTo(run: Run, rep: PlainRep, window: string, refreshed: number | und
   if (rep.result === 'M' && rung.kind === 'timed') {
     if (i === 0) return 0
     if (rep.broke === undefined) return previous
-    const three = [i - 1, i - 2, i - 3].filter((j) => j >= 0)
+    const three = [i - 1, i - 2, i - 3].filter((j) => j >= 0 && run.rungs[j]?.kind === 'timed')
     const seconds = (j: number) => run.rungs[j]?.criterion.seconds ?? 0
     return (
       three.find((j) => seconds(j) < (rep.broke ?? 0)) ??
