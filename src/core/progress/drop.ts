@@ -12,7 +12,8 @@ export const crookedRecallSteps = 10
 export const lowWindow = 10
 
 export type DropReason =
-  | { readonly kind: 'broke'; readonly seconds: number | undefined }
+  /** `shortest`: no hold is below the one it goes back to. */
+  | { readonly kind: 'broke'; readonly seconds: number | undefined; readonly shortest?: true }
   | { readonly kind: 'recall-miss' }
   | { readonly kind: 'three-misses' }
   | { readonly kind: 'window-low'; readonly clean: number }
@@ -50,8 +51,11 @@ export function dropAfter(
   if (!rung) return undefined
   const back = Math.max(0, index - 1)
   if (result === 'M') {
-    if (rung.kind === 'timed')
-      return { to: belowBreak(run, index, brokeSeconds), reason: { kind: 'broke', seconds: brokeSeconds } }
+    if (rung.kind === 'timed') {
+      const to = belowBreak(run, index, brokeSeconds)
+      const isShortest = run.rungs[to]?.kind === 'timed' && run.rungs[to - 1]?.kind !== 'timed'
+      return { to, reason: { kind: 'broke', seconds: brokeSeconds, ...(isShortest ? { shortest: true } : {}) } }
+    }
     if (rung.kind === 'recall') return { to: back, reason: { kind: 'recall-miss' } }
   }
   if (streaks.crooked >= 2 && rung.kind === 'recall')
@@ -101,7 +105,7 @@ export function sayDrop(reason: DropReason, rung: Rung, target: Rung): string {
       return reason.seconds === undefined
         ? `Broke before ${rung.name}: one rung down.`
         : `Broke at ${Number(reason.seconds.toFixed(1))} s of ${rung.criterion.seconds ?? 0} ` +
-            `s${whereTo(reason.seconds, rung, target)}.`
+            `s${whereTo(reason, rung, target)}.`
     case 'recall-miss':
       return 'A missed recall: the previous distance.'
     case 'three-misses':
@@ -121,9 +125,10 @@ export function sayDrop(reason: DropReason, rung: Rung, target: Rung): string {
 }
 
 /** Why this rung and no other, after a break at so many seconds. */
-function whereTo(broke: number, rung: Rung, target: Rung): string {
+function whereTo(broke: { seconds: number | undefined; shortest?: true }, rung: Rung, target: Rung): string {
   if (target.id === rung.id) return ''
-  if ((target.criterion.seconds ?? 0) < broke) return ': the highest rung below it'
+  if ((target.criterion.seconds ?? 0) < (broke.seconds ?? 0)) return ': the highest rung below it'
+  if (broke.shortest) return ': the shortest hold'
   return target.axis === 'distance' ? ': nearer, and no longer a hold' : ': three rungs down, the most at once'
 }
 

@@ -53,6 +53,28 @@ describe('sequences of reps and what happens (common practice; the numbers are t
     })
   })
 
+  it('place 20 s: broke at 2 s: the shortest hold, and not what was taught before the holds', () => {
+    expect(after('place.20s', { rung: 'place.20s', reps: 'M2' }).verdicts.at(-1)).toMatchObject({
+      kind: 'back',
+      toRungId: 'place.5s',
+      why: 'Broke at 2 s of 20 s: the shortest hold.',
+    })
+  })
+
+  it('the top of a ladder: passed, and moves on to nothing', () => {
+    const top = rungOf('sit.word').run.rungs.at(-1)
+    if (!top) throw new Error('no top')
+    expect(
+      after(top.id, { rung: top.id, reps: cleanReps(top.rule), placeKind: top.criterion.place ?? 'room' }).verdicts.at(
+        -1,
+      ),
+    ).toMatchObject({
+      kind: 'waits',
+      toRungId: top.id,
+      why: expect.stringMatching(/: met\.$/),
+    })
+  })
+
   it('60 s: broke at 2 s: three rungs down, 20 s', () => {
     expect(after('sit-stay.60s', { rung: 'sit-stay.60s', reps: 'M2' }).verdicts.at(-1)).toMatchObject({
       kind: 'back',
