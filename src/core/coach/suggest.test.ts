@@ -147,6 +147,14 @@ describe('the set to work now', () => {
     })
   })
 
+  it('meets a second day without the lure that was taken away', () => {
+    const without = stateOf(passTo(houseCurriculum, 'sit.word-hand'))
+    expect(suggest(without, 'sit', around(1), 'sit.full', 1)).toMatchObject({ rungId: 'sit.empty', why: 'second-day' })
+    // One that never did without is asked for what was promised.
+    const still = stateOf(passTo(houseCurriculum, 'sit.empty'))
+    expect(suggest(still, 'sit', around(1), 'sit.full', 1)?.rungId).toBe('sit.full')
+  })
+
   it('takes the promised rung where only its second day is missing, then to a new place, made easier there', () => {
     const half = stateOf([...sitUp, met(1), met(2), met(2, 'yard')])
     expect(suggest(half, 'sit', around(3, -6), 'sit.word-hand')).toMatchObject({
