@@ -20,6 +20,28 @@ export type Live = Resumed & {
 const partOf = (items: readonly BlockItem[], curriculum: Curriculum, rungId: string, from = 0): number =>
   items.findIndex((it, n) => n >= from && it.command === findRung(curriculum, rungId)?.command.id)
 
+/**
+ * The parts of a block in which a rep was done, in the order of its sets: a set belongs to the next part of its
+ * command, or to the first where none follows. What was passed over stays open.
+ */
+export function workedParts(
+  items: readonly BlockItem[],
+  sets: readonly { readonly context: { readonly rungId: string }; readonly reps: readonly unknown[] }[],
+  curriculum: Curriculum,
+): ReadonlySet<number> {
+  const worked = new Set<number>()
+  let at = 0
+  for (const set of sets) {
+    if (set.reps.length === 0) continue
+    const next = partOf(items, curriculum, set.context.rungId, at)
+    const part = next >= 0 ? next : partOf(items, curriculum, set.context.rungId)
+    if (part < 0) continue
+    worked.add(part)
+    at = part
+  }
+  return worked
+}
+
 /** A session as it is taken up, in the part of its newest set. */
 export function takenUp(found: Resumed, curriculum: Curriculum): Live {
   const items = found.block?.items ?? []

@@ -198,6 +198,7 @@ function InHand({
         view={view}
         items={items}
         now={block.item}
+        worked={block.workedParts}
         working={!over && active.reps.length > 0}
         onGo={
           over

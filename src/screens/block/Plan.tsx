@@ -132,12 +132,15 @@ export const PlanStrip = memo(function PlanStrip({
   view,
   items,
   now,
+  worked,
   working = false,
   onGo,
 }: {
   view: BlockView
   items: readonly BlockItem[]
   now: number
+  /** Numbers of the parts in which a rep was done. */
+  worked: string
   working?: boolean
   onGo: ((item: number) => void) | undefined
 }) {
@@ -153,13 +156,15 @@ export const PlanStrip = memo(function PlanStrip({
             onPress={() => onGo?.(n)}
           >
             {nameOf(view, i).command}
-            {n < now ? ' ✓' : ''}
+            {n !== now && isIn(worked, n) ? ' ✓' : ''}
           </Bead>
         </li>
       ))}
     </Strip>
   )
 })
+
+const isIn = (numbers: string, n: number): boolean => numbers.split(' ').includes(String(n))
 
 const Rows = styled(OrderedList)`
   display: grid;

@@ -137,7 +137,13 @@ export function Prep({ view, block, was, onBegin, onEnd, prefs, recall, sayGrip,
       {first ? (
         changing === undefined && <Glance view={view} items={plan} />
       ) : (
-        <PlanStrip view={view} items={plan} now={index} onGo={block.block ? block.goTo : undefined} />
+        <PlanStrip
+          view={view}
+          items={plan}
+          now={index}
+          worked={block.workedParts}
+          onGo={block.block ? block.goTo : undefined}
+        />
       )}
       {first ? (
         <Plan view={view} items={draft} changing={changing} onChanging={setChanging} onChange={setDraft} />

@@ -17,7 +17,7 @@ import {
   piecesPaid,
   settleNow,
 } from '@/device/live/drawn'
-import { hasEnough, setsOf } from '@/device/live/reduce'
+import { hasEnough, setsOf, workedParts } from '@/device/live/reduce'
 import { LiveSession, type LiveOutbox } from '@/device/live/session'
 import type { BlockView } from '@/work/page/blockView'
 import { aroundHere, coachedDog } from './surroundings'
@@ -95,6 +95,8 @@ export function useBlock(view: BlockView, outbox: LiveOutbox, seedOf: () => numb
       ...deeds,
       known: session.known,
       items: live.block?.items ?? [],
+      /** Numbers of the parts in which a rep was done, one after another: alike as long as they are the same. */
+      workedParts: [...workedParts(live.block?.items ?? [], setsOf(live), curriculum)].join(' '),
       verdict: live.judged.verdict,
       setEnded: live.judged.verdict?.endsSet ?? false,
       enough: hasEnough(live),
