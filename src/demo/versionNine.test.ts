@@ -26,6 +26,7 @@ beforeAll(() => {
   leaveOutWhatCameLater(made)
   rebuildStandings(made, noon)
   putRight(made)
+  made.exec('UPDATE forgetting SET sure = 1')
   made.pragma('wal_checkpoint(TRUNCATE)')
   const [copy, nine] = [newFile(), newFile()]
   copyFileSync(file, copy)

@@ -4,6 +4,7 @@ import { isYoung, type Around, type CoachedDog } from '../coach/allowed'
 import { placeFor } from '../coach/where'
 import { findCommand, runKey, type RungPlaceInLadder } from '../curriculum/lookup'
 import type { Command, Curriculum, Run } from '../curriculum/types'
+import { msPerDay } from '../days'
 import { kitFor } from '../method/instruct'
 import { retention } from '../progress/memory'
 import type { CommandStanding } from '../promise/standing'
@@ -71,7 +72,7 @@ export function composeBlock(scene: Scene): BlockPlan {
   }))
   const age = isYoung(scene.dog.traits, scene.around.today) ? 'young' : 'grown'
   const stale = work.filter((w) => w.purpose === 'refresh').slice(0, refreshersAtMost[age])
-  const things = inTurns(scene, distinct(work.filter((w) => w.purpose !== 'refresh'))).slice(0, thingsAtMost[age])
+  const things = shareOut(scene, distinct(work.filter((w) => w.purpose !== 'refresh')), thingsAtMost[age])
   const chosen = [...stale, ...things]
   const sure = sureThings(scene)
   const others = sure.filter((s) => !chosen.some((w) => w.command === s.command))
@@ -107,30 +108,29 @@ export const standIn = (
   return open ? { ...open, role: item.role } : item
 }
 
-/** House: nothing that is promised and can be worked is left for longer while others are worked. */
-const leftTooLong = 2 * 86_400_000
+/** Design choice: nothing promised that can be worked is left for so many ms while others are worked. */
+const leftTooLong = 2 * msPerDay
 
 /**
- * House: what was left for two days takes a place before what presses more, longest left first, so that a command that
- * fails does not eat the days of the others. Where a block has more than one place, the first stays with what presses
- * most; and what is not promised takes no turn from what is.
+ * Design choice: what was left for two days takes a place before what presses more, longest left first, so that a
+ * command that fails does not eat the days of the others. Where a block has more than one place, the first stays with
+ * what presses most; and what is not promised takes no turn from what is.
  */
-function inTurns({ curriculum, state, next, around, dog }: Scene, items: readonly BlockItem[]): readonly BlockItem[] {
-  const [first, ...others] = items
-  if (!first) return []
+function shareOut(
+  { curriculum, state, next, around }: Scene,
+  items: readonly BlockItem[],
+  places: number,
+): readonly BlockItem[] {
   const beside = new Set(next.filter((s) => s.why === 'foundation' || s.why === 'onward').map((s) => s.command))
-  const workedAt = (item: BlockItem) =>
+  const workedAt = ({ command }: BlockItem) =>
     Math.max(
       0,
-      ...(findCommand(curriculum, item.command)?.runs ?? []).map(
-        (run) => state.runs[runKey(item.command, run.id)]?.workedAt ?? 0,
-      ),
+      ...(findCommand(curriculum, command)?.runs ?? []).map((r) => state.runs[runKey(command, r.id)]?.workedAt ?? 0),
     )
-  const left = others
+  const left = items
     .filter((item) => !beside.has(item.command) && around.now - workedAt(item) >= leftTooLong)
     .sort((a, b) => workedAt(a) - workedAt(b))
-  const rest = others.filter((item) => !left.includes(item))
-  return isYoung(dog.traits, around.today) ? [...left, first, ...rest] : [first, ...left, ...rest]
+  return distinct([...items.slice(0, places - 1), ...left, ...items]).slice(0, places)
 }
 
 /**

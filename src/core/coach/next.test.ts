@@ -52,7 +52,7 @@ describe('why there is nothing to work', () => {
       'Nothing more to gain today: all that was promised is met, and no refresher is due.',
     )
     expect(next(['sit.full', 'sit.gone'], done, short).rest).toBe(
-      'Nothing more to gain today: what can be met is met. One promise is not in this dog’s ladder: agree with the ' +
+      'Nothing more to gain today: what can be met is met, and a promise is not in its ladder. Agree with the ' +
         'owner on something else.',
     )
   })

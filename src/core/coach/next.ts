@@ -7,7 +7,7 @@ import type { OwnerPromise } from '../promise/ownerPromise'
 import { sayRule } from '../rule/rule'
 import type { CommandStanding } from '../promise/standing'
 import { isHeld, isPassed, type DogState } from '../progress/state'
-import type { Summary } from '../promise/summary'
+import { lacksOf, type Summary } from '../promise/summary'
 import { firstDays } from '../dog/early'
 import type { Around } from './allowed'
 import { suggestAll, suggestFirst } from './suggest'
@@ -187,10 +187,9 @@ function sayRest(dog: NextDog, summary: Summary, shut: readonly ShutSet[], waits
   if (waits.length > 0) return `Done for today. Tomorrow: ${waits.map(name).join(', ')}.`
   if (shut.length > 0)
     return `Nothing can be worked now. ${shut.map((s) => `${s.commandName} “${s.rungName}”: ${s.opens}`).join('. ')}.`
-  const lost = summary.lost.length
-  return lost > 0
-    ? `Nothing more to gain today: what can be met is met. ${lost === 1 ? 'One promise is' : `${lost} promises are`} ` +
-        'not in this dog’s ladder: agree with the owner on something else.'
+  return summary.lost.length > 0
+    ? `Nothing more to gain today: what can be met is met, and ${lacksOf(summary)}. ` +
+        'Agree with the owner on something else.'
     : 'Nothing more to gain today: all that was promised is met, and no refresher is due.'
 }
 

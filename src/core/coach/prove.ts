@@ -1,9 +1,7 @@
 import { reachingKit } from '../curriculum/reach'
 import { kitToProve } from '../method/instruct'
 import { contextStanding } from '../progress/context'
-import type { RungPlaceInLadder } from '../curriculum/lookup'
-import { unmetNeeds } from '../progress/gates'
-import { daysToHold, evidenceBy, isPassed, topHeld, type Evidence } from '../progress/state'
+import { daysToHold, evidenceBy, topHeld, type Evidence } from '../progress/state'
 import type { Aim, Lack } from '../promise/goals'
 import { refusedBecause, teachingLevel, type Ground } from './allowed'
 import type { Answer, Scene, Why } from './suggestion'
@@ -12,31 +10,10 @@ import { fitting, mostDays, noPlace } from './where'
 
 /** The rule on a second day. On the day it was met, there is nothing more to gain. */
 export function hold(scene: Scene, aim: Aim, lack: Lack, wanted: string): readonly Answer[] {
-  const { rung: at } = aim
+  const { at } = aim.goal
   if (lack.days.includes(scene.around.today))
     return [{ waits: { command: at.command.id, rungId: at.rung.id, because: 'met today; held needs another day' } }]
-  return taught(scene, withLeastHelp(scene, at), 'second-day', wanted)
-}
-
-/**
- * The rung on which a second day is met: while help is faded, the furthest that is passed and counts for it, so that no
- * lure comes back to a dog that does without.
- */
-function withLeastHelp({ curriculum, state }: Scene, at: RungPlaceInLadder): RungPlaceInLadder {
-  if (at.rung.axis !== 'help' || at.rung.kind === 'recall') return at
-  const runState = state.runs[at.runKey]
-  const index = at.run.rungs.findLastIndex(
-    (rung, i) =>
-      i > at.index &&
-      i < (runState?.position ?? 0) &&
-      rung.axis === at.rung.axis &&
-      rung.gate === undefined &&
-      rung.criterion.place === undefined &&
-      isPassed(at.run, runState, i) &&
-      unmetNeeds(state, curriculum, rung).length === 0,
-  )
-  const rung = at.run.rungs[index]
-  return rung ? { ...at, rung, index } : at
+  return taught(scene, aim.rung, 'second-day', wanted)
 }
 
 const covered = (e: Evidence, today: string): boolean => e.days.length >= daysToHold || e.days.includes(today)

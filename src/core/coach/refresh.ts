@@ -6,8 +6,8 @@ import { refusedBecause } from './allowed'
 import type { Answer, Scene } from './suggestion'
 import { contextsOf, noPlace } from './where'
 
-/** Runs that are going stale, at their top held rungs, with the share predicted to be left, the least first. */
-export function goingStale({ curriculum, state, around }: Scene) {
+/** Runs of which a refresher is due, at their top held rungs, with the share predicted to be left, the least first. */
+export function refreshersDue({ curriculum, state, around }: Scene) {
   const due = curriculum.commands.flatMap((command) =>
     command.runs.flatMap((run) => {
       const runKey = `${command.id}/${run.id}`

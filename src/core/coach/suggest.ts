@@ -7,7 +7,7 @@ import { targetsOf } from '../promise/standing'
 import type { DogState } from '../progress/state'
 import { teachingLevel, type Around, type CoachedDog } from './allowed'
 import { hold, prove } from './prove'
-import { goingStale, refresh } from './refresh'
+import { refreshersDue, refresh } from './refresh'
 import type { Answer, Held, Scene, Suggestion, Suggestions } from './suggestion'
 import { callWanted, taught } from './teach'
 import { fitting } from './where'
@@ -30,7 +30,7 @@ export function suggestAll(
   const targets = targetsOf(curriculum, promises)
   const answers: Answer[] = [
     ...pressing(scene, foundation),
-    ...goingStale(scene).map(({ at, kept }) => refresh(scene, at, kept)),
+    ...refreshersDue(scene).map(({ at, kept }) => refresh(scene, at, kept)),
     ...targets.flatMap(({ promise, at }) => promised(scene, promiseGoal(promise, at))),
     ...(foundation
       ? curriculum.commands.flatMap((c) =>
@@ -65,7 +65,7 @@ export function suggestFirst(
 ): readonly Suggestion[] {
   const scene: Scene = { curriculum, state, dog, around }
   const before = [...pressing(scene, foundation)]
-  for (const { at, kept } of goingStale(scene)) {
+  for (const { at, kept } of refreshersDue(scene)) {
     const answer = refresh(scene, at, kept)
     if (!('set' in answer)) continue
     before.push(answer)

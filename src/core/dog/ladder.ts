@@ -103,7 +103,7 @@ function forStiff(curriculum: Curriculum): Curriculum {
   }))
 }
 
-/** House: what a young dog is shaped by, step after step, and on the last step before its word. */
+/** Design choice: the rules by which a young dog is shaped, on the way and on the last step before its word. */
 const shapingRules = {
   onTheWay: { kind: 'window', k: 4, n: 5 },
   beforeTheWord: { kind: 'window', k: 8, n: 10 },
@@ -117,8 +117,8 @@ function shapedYoung(rung: Rung, next: Rung | undefined): Rule {
   const ofKind = rung.kind === 'position' || rung.kind === 'heel' || rung.kind === 'uncued'
   if (!ofKind || rung.stage !== 'shape' || rung.cue !== 'none' || is(rung, 'marks')) return rung.rule
   const isLast = next !== undefined && next.stage !== 'shape' && next.stage !== 'empty-hand'
-  const eased = isLast ? shapingRules.beforeTheWord : shapingRules.onTheWay
-  return spanOf(rung.rule) <= spanOf(eased) && rung.rule.kind === eased.kind ? rung.rule : eased
+  if (!isLast) return shapingRules.onTheWay
+  return rung.rule.kind === 'row' && rung.rule.r > shortSet ? shapingRules.beforeTheWord : rung.rule
 }
 
 /** Shorter, easier while it is shaped, and no long holds. */

@@ -42,6 +42,13 @@ describe('the kennel’s own forgetting', () => {
     expect(fitForgetting(history({ ...houseForgetting, firstHalfLifeDays: 9 }, enoughRefreshers, 1)).from).toBe('own')
   })
 
+  it('of very many fits an even share, from the first to the last, and says how many there were', () => {
+    const all = history({ firstHalfLifeDays: 5, cleanFactor: 1.6, failedFactor: 0.6 }, 1125, 4)
+    const third = all.filter((_, i) => i % 3 === 0)
+    expect(third.length).toBeLessThan(2000)
+    expect(fitForgetting(all)).toMatchObject({ model: fitForgetting(third).model, refreshers: 4500 })
+  })
+
   it('never turns about: a clean showing does not shorten, a failed one does not lengthen', () => {
     const odd: Refresher[] = Array.from({ length: 60 }, (_, i) => ({
       before: i % 2 ? [{ restedDays: 3, clean: true }] : [],

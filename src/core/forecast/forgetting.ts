@@ -1,5 +1,6 @@
 import { levenbergMarquardt } from 'ml-levenberg-marquardt'
-import { halfLifeDays, houseForgetting, retained, type Forgetting, type Showing } from '../progress/memory'
+import { sum } from 'simple-statistics'
+import { coldChance, houseForgetting, type Forgetting, type Showing } from '../progress/memory'
 
 /** One refresher: how it went, with the showings of the same run before it. */
 export interface Refresher {
@@ -10,8 +11,14 @@ export interface Refresher {
 /** House: below so many refreshers the shipped figures are better than the kennel's own. */
 export const enoughRefreshers = 30
 
-/** House: of more, so many say enough, spread over all; a night is short. */
+/** Design choice: at most so many showings are fitted, spread evenly over all, to bound the time of a fit. */
 const mostShowings = 2000
+
+/**
+ * Design choice: the fit starts at the best of these. A half-life grows in leaps, so that there is more than one hollow
+ * to end in, and a dog that hardly forgets is far from the house's three days.
+ */
+const firstGuesses = [houseForgetting.firstHalfLifeDays, 10, 30, 90]
 
 /** House: how firmly the shipped figures hold: each weighs as much as so many refreshers at one unit of log2. */
 const priorWeight = 0.35
@@ -26,8 +33,9 @@ export interface FittedForgetting {
 
 /**
  * Half-life regression (Settles & Meeder, ACL 2016) over the kennel's refreshers: log2 h is linear in the clean and
- * failed showings so far, a refresher comes off with chance 2^(−Δ/h). Fitted, as in the paper, by least squares between
- * that chance and what came, drawn toward the house's figures; below thirty refreshers those are used as they are.
+ * failed showings so far, a refresher comes off with chance s·2^(−Δ/h), where s is one less the slip of knowledge
+ * tracing (Corbett & Anderson 1995). Fitted, as in the paper, by least squares between that chance and what came, drawn
+ * toward the house's figures; below thirty refreshers those are used as they are.
  */
 export function fitForgetting(all: readonly Refresher[]): FittedForgetting {
   const clean = all.filter((r) => r.showing.clean).length
@@ -35,20 +43,27 @@ export function fitForgetting(all: readonly Refresher[]): FittedForgetting {
   if (all.length < enoughRefreshers) return { model: houseForgetting, from: 'house', ...counts }
   const nth = Math.ceil(all.length / mostShowings)
   const refreshers = all.filter((_, i) => i % nth === 0)
-  const start = toLog(houseForgetting)
+  const house = toLog(houseForgetting)
   const n = refreshers.length
-  // Points 0…n−1 are refreshers, the last three draw each parameter toward the house's.
-  const x = Array.from({ length: n + start.length }, (_, i) => i)
-  const y = [...refreshers.map((r) => (r.showing.clean ? 1 : 0)), ...start.map((s) => s * priorWeight)]
+  // Points 0…n−1 are refreshers, the last ones draw each parameter toward the house's.
+  const x = Array.from({ length: n + house.length }, (_, i) => i)
+  const y = [...refreshers.map((r) => (r.showing.clean ? 1 : 0)), ...house.map((s) => s * priorWeight)]
   const predicted = (at: readonly number[]) => {
     const model = fromLog(at)
     return (i: number): number => {
       const refresher = refreshers[i]
       return refresher
-        ? retained(refresher.showing.restedDays, halfLifeDays({ shown: refresher.before }, model))
+        ? coldChance(refresher.showing.restedDays, refresher.before, model)
         : (at[i - n] ?? 0) * priorWeight
     }
   }
+  const missBy = (at: readonly number[]): number => {
+    const of = predicted(at)
+    return sum(y.map((value, i) => (value - of(i)) ** 2))
+  }
+  const [start = house] = firstGuesses
+    .map((firstHalfLifeDays) => toLog({ ...houseForgetting, firstHalfLifeDays }))
+    .toSorted((a, b) => missBy(a) - missBy(b))
   const { parameterValues } = levenbergMarquardt({ x, y }, predicted, {
     initialValues: [...start],
     damping: 0.1,
@@ -59,14 +74,21 @@ export function fitForgetting(all: readonly Refresher[]): FittedForgetting {
   return { model: fromLog(parameterValues), from: 'own', ...counts }
 }
 
+/** Design choice: before anything is fitted, what is wholly there is taken to come off so often. */
+const usuallySure = 0.97
+const logit = (p: number): number => Math.log(p / (1 - p))
+const logistic = (x: number): number => 1 / (1 + Math.exp(-x))
+
 const toLog = (m: Forgetting): readonly number[] => [
   Math.log2(m.firstHalfLifeDays),
   Math.log2(m.cleanFactor),
   Math.log2(m.failedFactor),
+  logit(m.sure ?? usuallySure),
 ]
 /** Factors stay on their own side of one: a clean showing never shortens, a failed one never lengthens. */
 const fromLog = (x: readonly number[]): Forgetting => ({
   firstHalfLifeDays: 2 ** (x[0] ?? 0),
   cleanFactor: Math.max(1, 2 ** (x[1] ?? 0)),
   failedFactor: Math.min(1, 2 ** (x[2] ?? 0)),
+  sure: logistic(x[3] ?? 0),
 })

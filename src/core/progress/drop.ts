@@ -128,8 +128,8 @@ export function sayDrop(reason: DropReason, rung: Rung, target: Rung): string {
 function whereTo(broke: { seconds: number | undefined; shortest?: true }, rung: Rung, target: Rung): string {
   if (target.id === rung.id) return ''
   if ((target.criterion.seconds ?? 0) < (broke.seconds ?? 0)) return ': the highest rung below it'
-  if (broke.shortest) return ': the shortest hold'
-  return target.axis === 'distance' ? ': nearer, and no longer a hold' : ': three rungs down, the most at once'
+  if (target.axis === 'distance') return ': nearer, and no longer a hold'
+  return broke.shortest ? ': the shortest hold' : ': three rungs down, the most at once'
 }
 
 /**

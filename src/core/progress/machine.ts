@@ -16,7 +16,7 @@ import { regimeAt, type Regime, type Regimes } from './regime'
 import type { Folding, OnRefresher, Progress, RepAt } from './repAt'
 import { resultOf } from './result'
 import { movesNothing, shownByOwner, untold, type Ruling } from './ruling'
-import { coldAfterMs, coldShows, noteCold, notePractice } from './showings'
+import { noteFirstRep, notePractice } from './showings'
 import { emptyRunState, isHeldBy, type DogState } from './state'
 import { countResult } from './tally'
 import { countBlock, markStuckByBlocks, noteBlock } from './trouble'
@@ -226,12 +226,16 @@ export class Fold implements Folding {
     if (climbing || index > heldBefore) runState.workedAt = rep.at
     countResult(tally, result)
     noteBlock(tally, set.blockId)
-    const isCold = rep.at - runState.window.lastAt >= coldAfterMs
-    if (isCold && !refresher && runState.memory && heldBefore >= 0) {
-      const shows = coldShows({ index, heldBefore, climbing, clean: result === 'C' })
-      const asHeld = index === heldBefore && !climbing
-      if (shows !== undefined) noteCold(this, { runKey: found.runKey, runState, at: rep.at, clean: shows, asHeld })
-    }
+    if (!refresher && runState.memory)
+      noteFirstRep(this, {
+        runKey: found.runKey,
+        runState,
+        at: rep.at,
+        index,
+        heldBefore,
+        climbing,
+        clean: result === 'C',
+      })
     slideWindow(runState.window, rung, result, set, rep.at)
     const { window } = runState
     const { results } = window

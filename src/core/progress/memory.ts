@@ -4,8 +4,11 @@ import { msPerDay } from '../days'
 export interface Showing {
   readonly restedDays: number
   readonly clean: boolean
-  /** Something else was asked for, and only one outcome of it would have been noted: no measure of a prediction. */
-  readonly other?: true
+  /**
+   * A refresher where nothing is said; else the first rep of a day: of what is held, or of something else, of which
+   * only one outcome would have been noted and which is no measure of a prediction.
+   */
+  readonly kind?: 'first' | 'other'
 }
 
 /**
@@ -24,6 +27,8 @@ export interface Forgetting {
   /** Factor of a clean refresher that was due, and of a failed one. */
   readonly cleanFactor: number
   readonly failedFactor: number
+  /** How often a cold rep of what is wholly there comes off; always, where nothing was fitted. */
+  readonly sure?: number
 }
 
 /** House defaults; a kennel's own are fitted once it has enough refreshers. */
@@ -52,6 +57,13 @@ export function nextHalfLife(h: number, showing: Showing, model: Forgetting): nu
 export const retention = (memory: Memory, now: number, model: Forgetting = houseForgetting): number =>
   retained((now - memory.since) / msPerDay, halfLifeDays(memory, model))
 
+/**
+ * The chance that a cold rep comes off after so many days: what is left of it, by a dog that also misses at times what
+ * it knows (the slip of knowledge tracing, Corbett & Anderson 1995).
+ */
+export const coldChance = (days: number, shown: readonly Showing[], model: Forgetting = houseForgetting): number =>
+  (model.sure ?? 1) * retained(days, halfLifeDays({ shown }, model))
+
 /** Days after `since` at which retention falls to the level where a refresher is due. */
 export const daysUntilDue = (halfLife: number): number => halfLife * Math.log2(1 / dueAt)
 
@@ -59,22 +71,21 @@ export const daysUntilDue = (halfLife: number): number => halfLife * Math.log2(1
 export const isDue = (memory: Memory, now: number, model: Forgetting = houseForgetting): boolean =>
   retention(memory, now, model) <= dueAt
 
-/** House: where so little is left, a first rep is as likely to fail as to come off, and a list says so. */
+/** Design choice: lists call a run stale where half is left or less, since its first rep is then likely to fail. */
 export const staleAt = 0.5
 export const isStale = (memory: Memory, now: number, model: Forgetting = houseForgetting): boolean =>
   retention(memory, now, model) <= staleAt
 
-/** The memory after a refresher at this moment. */
-export const afterRefresher = (memory: Memory, at: number, clean: boolean): Memory => ({
-  since: at,
-  shown: [...memory.shown, { restedDays: Math.max(0, (at - memory.since) / msPerDay), clean }],
+/** The memory with one more showing at this moment; it dates from now on only where the run was brought back by it. */
+const withShowing = (memory: Memory, at: number, since: number, shown: Omit<Showing, 'restedDays'>): Memory => ({
+  since,
+  shown: [...memory.shown, { restedDays: Math.max(0, (at - memory.since) / msPerDay), ...shown }],
 })
 
+/** The memory after a refresher at this moment. */
+export const afterRefresher = (memory: Memory, at: number, clean: boolean): Memory =>
+  withShowing(memory, at, at, { clean })
+
 /** The memory after a first rep of ordinary work: one that failed shortens the half-life, and brings nothing back. */
-export function afterCold(memory: Memory, at: number, clean: boolean, asHeld: boolean): Memory {
-  const restedDays = Math.max(0, (at - memory.since) / msPerDay)
-  return {
-    since: clean ? at : memory.since,
-    shown: [...memory.shown, { restedDays, clean, ...(asHeld ? {} : { other: true as const }) }],
-  }
-}
+export const afterCold = (memory: Memory, at: number, clean: boolean, kind: 'first' | 'other'): Memory =>
+  withShowing(memory, at, clean ? at : memory.since, { clean, kind })

@@ -22,7 +22,7 @@ const line = (day: number, reps: string, more: Partial<SetPlan> = {}): SetPlan =
 const held = memory()
 
 describe('the first rep of a day', () => {
-  it('of what is held is a showing: one that comes off when it was due doubles, one that fails halves', () => {
+  it('of what is held is a showing: a clean one that was due doubles, a miss halves', () => {
     expect(halfLifeDays(memory(line(4, 'C')))).toBe(2 * halfLifeDays(memory()))
     expect(halfLifeDays(memory(line(4, 'M')))).toBe(halfLifeDays(memory()) / 2)
     // It is shown once: what comes after in the same day says nothing of what was left.
@@ -35,20 +35,20 @@ describe('the first rep of a day', () => {
     expect(retention(failed, monday + 5 * msPerDay)).toBeLessThan(retention(memory(), monday + 5 * msPerDay))
   })
 
-  it('of something easier shows it only where it fails, of something harder only where it comes off', () => {
+  it('of something easier counts only as a miss, of something harder only as clean', () => {
     const n = memory().shown.length
     const easier = (reps: string) => memory({ rung: 'recall.line-5', reps, day: 4 }).shown.slice(n)
     const harder = (reps: string) => memory({ rung: 'recall.line-30', reps, day: 4 }).shown.slice(n)
     expect(easier('C')).toEqual([])
-    expect(easier('M')).toMatchObject([{ clean: false, other: true }])
-    expect(harder('C')).toMatchObject([{ clean: true, other: true }])
+    expect(easier('M')).toMatchObject([{ clean: false, kind: 'other' }])
+    expect(harder('C')).toMatchObject([{ clean: true, kind: 'other' }])
     expect(harder('M')).toEqual([])
   })
 
-  it('in a new place shows it only where it comes off', () => {
+  it('in a new place counts only as clean', () => {
     const n = memory().shown.length
     const there = (reps: string) => memory(line(4, reps, { place: 'yard', placeKind: 'yard' })).shown.slice(n)
-    expect(there('C')).toMatchObject([{ clean: true, other: true }])
+    expect(there('C')).toMatchObject([{ clean: true, kind: 'other' }])
     expect(there('M')).toEqual([])
   })
 

@@ -1,4 +1,4 @@
-import { afterCold, afterRefresher } from './memory'
+import { afterCold, afterRefresher, type Memory } from './memory'
 import { cleanWanted } from './refresher'
 import type { Folding, RepAt } from './repAt'
 import type { RunState } from './state'
@@ -7,11 +7,7 @@ import type { RunState } from './state'
 export function noteShowing(fold: Folding, at: RepAt, clean: boolean): void {
   const { rep, found } = at
   const runState = at.climb.state
-  if (!runState.memory) return
-  const before = runState.memory.shown
-  runState.memory = afterRefresher(runState.memory, rep.at, clean)
-  const showing = runState.memory.shown.at(-1)
-  if (showing) fold.onRefresher?.(found.runKey, before, showing)
+  if (runState.memory) note(fold, found.runKey, runState, afterRefresher(runState.memory, rep.at, clean), true)
 }
 
 /** A set that came off more often than not, at the top held rung or above it, keeps the command fresh. */
@@ -24,51 +20,40 @@ export function notePractice(fold: Folding, at: RepAt): void {
   else runState.memory = { since: rep.at, shown: runState.memory.shown }
 }
 
-/** House: a run that was left for so long is asked for cold. */
-export const coldAfterMs = 8 * 3_600_000
+/** Design choice: a run is asked for cold after so many ms without a rep. */
+const coldAfterMs = 8 * 3_600_000
 
-/**
- * What the first rep of a run after a rest shows of what is held: clean at it or above, wherever and with whatever is
- * new, that it is still there; not clean at it or below, where nothing is new, that it is not. The rest shows nothing.
- */
-export function coldShows({
-  index,
-  heldBefore,
-  climbing,
-  clean,
-}: {
+/** A rep as it was judged, before the window takes it in. */
+interface JudgedRep {
+  readonly runKey: string
+  readonly runState: RunState
+  readonly at: number
   readonly index: number
+  /** Number of the highest rung held before it, −1 when none was. */
   readonly heldBefore: number
+  /** Something is new to the dog where it was done. */
   readonly climbing: boolean
   readonly clean: boolean
-}): boolean | undefined {
-  if (clean) return index >= heldBefore ? true : undefined
-  return index <= heldBefore && !climbing ? false : undefined
 }
 
 /**
- * A first rep of ordinary work shows what is left as well as a refresher does. Common practice. `asHeld`: what is held
- * was asked for, with nothing new: it is told on, since a clean one and a miss would both have been noted.
+ * The first rep of a run after a rest shows what is left as well as a refresher does. Common practice. Clean at what is
+ * held or above it, wherever it was, it is still there; not clean at it or below, with nothing new, it is not; anything
+ * else shows nothing. Only of what is held itself, with nothing new, both outcomes would have been noted: that is told
+ * on.
  */
-export function noteCold(
-  fold: Folding,
-  {
-    runKey,
-    runState,
-    at,
-    clean,
-    asHeld,
-  }: {
-    readonly runKey: string
-    readonly runState: RunState
-    readonly at: number
-    readonly clean: boolean
-    readonly asHeld: boolean
-  },
-): void {
-  if (!runState.memory) return
-  const before = runState.memory.shown
-  runState.memory = afterCold(runState.memory, at, clean, asHeld)
-  const showing = runState.memory.shown.at(-1)
-  if (showing && asHeld) fold.onRefresher?.(runKey, before, showing)
+export function noteFirstRep(fold: Folding, rep: JudgedRep): void {
+  const { runState, at, index, heldBefore, climbing, clean } = rep
+  if (!runState.memory || heldBefore < 0 || at - runState.window.lastAt < coldAfterMs) return
+  if (clean ? index < heldBefore : index > heldBefore || climbing) return
+  const kind = index === heldBefore && !climbing ? 'first' : 'other'
+  note(fold, rep.runKey, runState, afterCold(runState.memory, at, clean, kind), kind === 'first')
+}
+
+/** Keeps the memory with its newest showing, and tells whoever fits half-lives where it measures one. */
+function note(fold: Folding, runKey: string, runState: RunState, memory: Memory, measures: boolean): void {
+  const before = runState.memory?.shown ?? []
+  runState.memory = memory
+  const showing = memory.shown.at(-1)
+  if (showing && measures) fold.onRefresher?.(runKey, before, showing)
 }

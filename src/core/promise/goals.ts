@@ -1,5 +1,5 @@
 import { findRung, gateOf, runKey, type RungPlaceInLadder } from '../curriculum/lookup'
-import type { Command, Curriculum } from '../curriculum/types'
+import type { Command, Curriculum, Rung } from '../curriculum/types'
 import type { OwnerPromise } from './ownerPromise'
 import { unmetNeeds } from '../progress/gates'
 import {
@@ -96,6 +96,31 @@ export interface Aim {
   readonly why: 'climb' | 'climb-back' | 'rebuild' | 'second-day' | 'prove'
 }
 
+/** Whether a harder rung can be worked anywhere and counts for one below it on its axis. */
+const countsBelow = (curriculum: Curriculum, state: DogState, above: Rung, below: Rung): boolean =>
+  above.axis === below.axis &&
+  above.gate === undefined &&
+  above.criterion.place === undefined &&
+  unmetNeeds(state, curriculum, above).length === 0
+
+/**
+ * The rung on which a second day is met: while help is faded, the furthest that is passed and counts for it, so that no
+ * lure comes back to a dog that does without.
+ */
+function withLeastHelp(curriculum: Curriculum, state: DogState, at: RungPlaceInLadder): RungPlaceInLadder {
+  if (at.rung.axis !== 'help' || at.rung.kind === 'recall') return at
+  const runState = state.runs[at.runKey]
+  const index = at.run.rungs.findLastIndex(
+    (rung, i) =>
+      i > at.index &&
+      i < (runState?.position ?? 0) &&
+      isPassed(at.run, runState, i) &&
+      countsBelow(curriculum, state, rung, at.rung),
+  )
+  const rung = at.run.rungs[index]
+  return rung ? { ...at, rung, index } : at
+}
+
 /**
  * Everything that can be worked on so that this goal comes to be met, its own ladder first: the rung in hand, and what
  * any rung on the way asks to be held before it, so that nothing waits for a prerequisite nobody had begun. Empty once
@@ -133,19 +158,13 @@ export function aimsOf(
     const above = !climbing && lack.days.length === 0 ? run.rungs[position] : undefined
     // A baseline began above it: the rung in hand counts for what lies below on its axis, and brings the dog on as
     // well.
-    if (
-      above &&
-      above.axis === goal.at.rung.axis &&
-      above.gate === undefined &&
-      above.criterion.place === undefined &&
-      unmetNeeds(state, curriculum, above).length === 0
-    )
+    if (above && countsBelow(curriculum, state, above, goal.at.rung))
       own.push({ kind: 'climb', goal, rung: { ...goal.at, rung: above, index: position }, why: 'climb' })
     else if (needs.length === 0 && !climbing)
       own.push(
         lack.held
           ? { kind: 'prove', goal, rung: at, why: 'prove' }
-          : { kind: 'hold', goal, rung: at, why: 'second-day' },
+          : { kind: 'hold', goal, rung: withLeastHelp(curriculum, state, at), why: 'second-day' },
       )
     for (const need of needs) before.push(...aimsOf(curriculum, state, needGoal(need, rung.gate !== undefined), seen))
     if (i < index && rung.gate === undefined) continue

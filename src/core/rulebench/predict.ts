@@ -1,4 +1,4 @@
-import { halfLifeDays, houseForgetting, retained, type Forgetting, type Showing } from '../progress/memory'
+import { coldChance, houseForgetting, type Forgetting, type Showing } from '../progress/memory'
 
 export interface Calibration {
   /** Middle of the predicted chances of this bin, the share that came true, and how many fell into it. */
@@ -35,8 +35,8 @@ export function calibration(pairs: readonly { readonly predicted: number; readon
 }
 
 /**
- * Every refresher and first rep of a day as it was predicted and as it came: what was predicted to be left then, from
- * the showings before it. What a dog did over all its reps was tried beside it and predicted worse than retention
+ * Every refresher and first rep of a day as it was predicted and as it came: the chance then, from the showings before
+ * it. What a dog did over all its reps was tried beside it and predicted worse than retention
  * alone, so that stands alone.
  */
 export const coldRepsOf = (
@@ -44,10 +44,10 @@ export const coldRepsOf = (
   model: Forgetting = houseForgetting,
 ): readonly { readonly predicted: number; readonly came: boolean }[] =>
   shown.flatMap((showing, i) =>
-    showing.other
+    showing.kind === 'other'
       ? []
       : {
-          predicted: retained(showing.restedDays, halfLifeDays({ shown: shown.slice(0, i) }, model)),
+          predicted: coldChance(showing.restedDays, shown.slice(0, i), model),
           came: showing.clean,
         },
   )

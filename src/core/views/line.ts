@@ -33,7 +33,7 @@ export function lineOf(standing: CommandStanding, now: number, model: Forgetting
 /** Finer than any eye; a wall sends hundreds. */
 const hundredths = (n: number): number => Math.round(100 * n) / 100
 
-/** House: a line that is stale hangs by a third, one of which three quarters are forgotten hangs by all. */
+/** Design choice: the share by which a stale line hangs, and the share forgotten at which it hangs by all. */
 const [staleSlack, allForgotten] = [1 / 3, 0.75]
 const staleForgotten = 1 - staleAt
 

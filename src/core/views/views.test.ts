@@ -90,7 +90,7 @@ describe('the wall', () => {
       inHand: 'Smaller hand',
       line: { position: 4, top: 3, promised: 3, proofed: 0.5 },
     })
-    // Worked last on day 2, half-life 6 days since it came off cold: a day later a tenth is predicted gone.
+    // Worked last on day 2, half-life 6 days since its first rep was clean: a day later a tenth is predicted gone.
     expect(cell?.line.sag).toBeLessThan(0.05)
     expect(row('Rook')?.cells[0]).toMatchObject({
       word: 'not started',

@@ -2,37 +2,38 @@
 import { useEffect, useState, type ComponentType } from 'react'
 import { NeedsPerson } from '@/ui/NeedsPerson'
 
-/** A server that was killed comes back without the network having been gone: nothing tells a page of it. */
+/** A server that was killed comes back without the network having been gone, and no page is told: ms between tries. */
 const triesAgainMs = 2000
+/** A part that is not there after so many ms is said to be missing. */
+const missingAfterMs = 1000
 
-/** A part of a block that is opened now and then and is not in the first load; `fetch` brings it in beforehand. */
+const pause = (ms: number) => new Promise((done) => setTimeout(done, ms))
+
+/**
+ * A part of a block that is opened now and then and is not in the first load; `fetch` brings it in beforehand, and
+ * tries until it is there.
+ */
 function later<P extends object>(load: () => Promise<ComponentType<P>>) {
   let here: ComponentType<P> | undefined
-  const fetch = async () => {
-    here ??= await load()
+  const tryOn = async () => {
+    for (;;)
+      try {
+        here = await load()
+        return
+      } catch {
+        await pause(triesAgainMs)
+      }
   }
+  let coming: Promise<void> | undefined
+  const fetch = () => (coming ??= tryOn())
   function Later(props: P) {
     const [Part, setPart] = useState(() => here)
     const [missing, setMissing] = useState(false)
     useEffect(() => {
       if (Part) return
-      let timer: ReturnType<typeof setTimeout> | undefined
-      const bring = () => {
-        clearTimeout(timer)
-        void fetch().then(
-          () => setPart(() => here),
-          () => {
-            setMissing(true)
-            timer = setTimeout(bring, triesAgainMs)
-          },
-        )
-      }
-      bring()
-      window.addEventListener('online', bring)
-      return () => {
-        clearTimeout(timer)
-        window.removeEventListener('online', bring)
-      }
+      const timer = setTimeout(() => setMissing(true), missingAfterMs)
+      void fetch().then(() => setPart(() => here))
+      return () => clearTimeout(timer)
     }, [Part])
     if (Part) return <Part {...props} />
     return missing ? (
@@ -57,4 +58,4 @@ export const SetOver = later(() => import('./SetOver').then((m) => m.SetOver))
 const all = [SmallSheet, Thumb, AboutRep, BreakNow, AfterBlock, Trouble, Pressure, AskGrip, SetOver]
 
 /** Fetches them all once the block stands: without network they are there, and are kept with the page. */
-export const fetchLater = (): Promise<unknown> => Promise.allSettled(all.map((part) => part.fetch()))
+export const fetchLater = (): Promise<unknown> => Promise.all(all.map((part) => part.fetch()))

@@ -1,16 +1,14 @@
 import { describe, expect, it } from 'vitest'
 import { houseCurriculum } from '../../curriculum/house'
 import { allNeeds, findRung } from '../../curriculum/lookup'
-import { methodRows } from '../../method/rows'
 import { liveInBlocks, type LivedInBlocks } from './blocks'
-import { everyday, perfectDog, type SimulatedDog, type World } from './live'
+import { everyday, judgingOptions as options, perfectDog, type SimulatedDog, type World } from './live'
 
 /**
  * Dogs that never pass a command or two, worked by composed blocks for a whole residency: the others are worked as if
  * nothing failed. In the soak every pair, under every option; here some of them.
  */
 const whole = process.env['KIBOU_SOAK_LOOP'] !== undefined
-const options = methodRows.filter((r) => r.kind === 'judging').flatMap((r) => r.options.map((o) => ({ [r.id]: o.id })))
 const promised = everyday.map((p) => p.rungId.split('.')[0] ?? '')
 
 /** Comes off clean, but for these commands, at which it misses for ever. */

@@ -9,6 +9,7 @@ import { plainDog, youngUntilDays, type DogTraits } from '../../dog/traits'
 import type { Outcome, SetContext, SetFact, RepFact } from '../../facts/fact'
 import { promiseStanding } from '../../promise/promise'
 import { defaultMethod, type Method } from '../../method/method'
+import { methodRows } from '../../method/rows'
 import type { OwnerPromise } from '../../promise/ownerPromise'
 import { Stepper } from '../../progress/fold'
 import type { Verdict } from '../../progress/voice'
@@ -137,6 +138,11 @@ export const housePlaces: readonly Ground[] = [
   { id: 'lock', kind: 'street' },
   { id: 'market', kind: 'square' },
 ]
+/** Every option of every judging row, each by itself. */
+export const judgingOptions: readonly Method[] = methodRows
+  .filter((row) => row.kind === 'judging')
+  .flatMap((row) => row.options.map((option) => ({ [row.id]: option.id })))
+
 /** What an everyday owner is promised. */
 export const everyday: readonly OwnerPromise[] = [
   'sit.word',
