@@ -52,7 +52,7 @@ function deal(here: readonly Dog[], day: number, order: Order, house: House): Re
           told: told.get(d),
           ready: false,
           blocks: blocks.get(d) ?? 0,
-          needs: [{ command: 'sit', reps: 1, days: 1, refresher: 0, work: 'sit' }],
+          needs: [{ command: 'sit', reps: 1, days: 1, refresher: 0, work: { command: 'sit', rungId: 'sit.rear' } }],
           not: '',
         })),
       )

@@ -43,12 +43,10 @@ export function writeForgetting(db: Db, f: FittedForgetting, at: number): void {
     `INSERT INTO forgetting (id, first_half_life_days, clean_factor, failed_factor, sure, source, refreshers, clean,
         fitted_at)
       VALUES (1, ?, ?, ?, ?, ?, ?, ?, ?)
-     ON CONFLICT (id) DO UPDATE
-     SET first_half_life_days = excluded.first_half_life_days, clean_factor = excluded.clean_factor, failed_factor
-       = excluded.failed_factor,
-       sure = excluded.sure, source = excluded.source, refreshers = excluded.refreshers, clean = excluded.clean,
-        fitted_at =
-         excluded.fitted_at`,
+      ON CONFLICT (id) DO UPDATE
+      SET first_half_life_days = excluded.first_half_life_days, clean_factor = excluded.clean_factor,
+        failed_factor = excluded.failed_factor, sure = excluded.sure, source = excluded.source,
+        refreshers = excluded.refreshers, clean = excluded.clean, fitted_at = excluded.fitted_at`,
   ).run(
     f.model.firstHalfLifeDays,
     f.model.cleanFactor,

@@ -71,7 +71,7 @@ describe('who needs a block now', () => {
     reps,
     days: 1,
     refresher: 0,
-    work: command,
+    work: { command, rungId: undefined },
     ...more,
   })
   const dog = (
@@ -150,9 +150,9 @@ describe('who needs a block now', () => {
   it('adds up what a dog still needs and names the largest that can be worked, what is going stale first', () => {
     expect(
       upNext([dog('1', 5, [need('sit', 50), need('recall', 100, { work: undefined }), need('place', 80)])])[0],
-    ).toMatchObject({ command: 'place', needed: 230, neededHere: 80 })
+    ).toMatchObject({ work: { command: 'place' }, needed: 230, neededHere: 80 })
     expect(upNext([dog('1', 5, [need('sit', 5, { refresher: 10 }), need('place', 80)])])[0]).toMatchObject({
-      command: 'sit',
+      work: { command: 'sit' },
       needed: 95,
     })
   })
@@ -172,7 +172,7 @@ describe('who needs a block now', () => {
   it('says why no block can begin now: what was told, or that all waits for another day', () => {
     expect(upNext([dog('1', 3, heel, undefined, { not: 'rests until 14:20' })])[0]?.not).toBe('rests until 14:20')
     expect(upNext([dog('1', 3, [need('sit', 50, { work: undefined })])])[0]).toMatchObject({
-      command: undefined,
+      work: undefined,
       not: 'all that is promised waits for another day',
     })
   })

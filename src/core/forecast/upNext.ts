@@ -22,13 +22,17 @@ export interface Candidate {
   readonly not: string
 }
 
+/** What a need is worked at: a rung, or for a refresher of the command. */
+export interface WorkedAt {
+  readonly command: string
+  readonly rungId: string | undefined
+}
+
 export interface NeedOfCommand extends Pick<Need, 'command' | 'reps' | 'days'> {
   /** A refresher is due: one more set of this many reps. */
   readonly refresher: number
-  /**
-   * The command to work for it today; undefined while another promised command must come first, or until another day.
-   */
-  readonly work: string | undefined
+  /** What to work for it today; undefined while another promised command must come first, or until another day. */
+  readonly work: WorkedAt | undefined
 }
 
 /** How a chance is called: what is said as nine in ten and more, one in ten and less, and what lies between. */
@@ -69,8 +73,8 @@ export type Turn = (typeof turns)[number]
 
 export interface UpNext {
   readonly residencyId: string
-  /** The command to work now; undefined when there is none today. */
-  readonly command: string | undefined
+  /** What to work now; undefined when there is nothing today. */
+  readonly work: WorkedAt | undefined
   /** Expected reps still needed for all that is promised. */
   readonly needed: number
   readonly neededHere: number
@@ -100,7 +104,7 @@ export function upNext(candidates: readonly Candidate[], dealing: Dealing = usua
     const reach = reachOf(c.told)
     const row: UpNext = {
       residencyId: c.residencyId,
-      command: worst?.work,
+      work: worst?.work,
       needed,
       neededHere: worst ? cost(worst) : 0,
       daysNeeded: Math.max(0, ...c.needs.map((n) => n.days)),

@@ -6,7 +6,7 @@ import { beginAnew } from './anew'
 import { carryOver } from './carryOver'
 import { Climbs, tallyOf, topOf } from './climbs'
 import { contextStanding } from './context'
-import { dropAfter, lowWindow, putBack } from './drop'
+import { dropAfter, isTwiceRunning, lowWindow, putBack } from './drop'
 import { dropBack, stepBack } from './dropped'
 import { shutBecause } from './gates'
 import { setsMarked, type Mark } from './mark'
@@ -246,8 +246,9 @@ export class Fold implements Folding {
       tally.clean === 2 &&
       tally.met.length === 0 &&
       is(rung, 'bed')
-    // Whatever the window holds: a hold that broke and a recall that was missed never move on.
-    const stops = result === 'M' && (rung.kind === 'timed' || rung.kind === 'recall')
+    // Whatever the window holds: a hold that broke, a recall that was missed, and twice late or crooked never move on.
+    const stops =
+      (result === 'M' && (rung.kind === 'timed' || rung.kind === 'recall')) || isTwiceRunning(rung, result, window)
     const asks = (progress.asks ??= asksOf(rung.rule))
     if (!stops && (metBy(asks, window.results) || offered))
       return meet(

@@ -6,12 +6,12 @@ import { houseCurriculum } from '../curriculum/house'
 import { addDays } from '../days'
 import { finishes } from '../dog/finish'
 import { plainDog } from '../dog/traits'
-import { defaultMethod } from '../method/method'
-import { monday, msPerDay, passTo, setsFrom } from '../tests/facts'
+import { defaultMethod, kindOf, optionsOf, rowIds, type DatedChange } from '../method/method'
+import { monday, msPerDay, passTo, setsFrom, type SetPlan } from '../tests/facts'
 import { foldDog } from './fold'
 import { cellKey } from './context'
 import { isHeld, type DogState } from './state'
-import { always, ladderAt, newest, regimeAt, regimeOf, regimesOf, upTo } from './regime'
+import { always, ladderAt, newest, regimeAt, regimeOf, regimesOf, upTo, type Regime } from './regime'
 
 const startOfDay = (day: string) => Date.parse(`${day}T00:00:00Z`)
 const from = Number.NEGATIVE_INFINITY
@@ -123,6 +123,64 @@ describe('a state carried from one ladder to another', () => {
 
   it('keeps the counts of rungs that are gone', () => {
     expect(after(['sit.rear'], 'sit.word').state?.tallies['sit.rear']).toMatchObject({ reps: 10, clean: 10 })
+  })
+
+  const toAndFro = (changes: readonly DatedChange[]) =>
+    regimesOf({
+      versions: [{ from, curriculum: houseCurriculum }],
+      changes,
+      traits: plainDog,
+      side: 'left',
+      arrivesOn: '2026-03-01',
+      startOfDay,
+    })
+  const hour = 3_600_000
+  const inHand = (state: DogState, regime: Regime, rungId: string) => {
+    const at = ownRung(houseCurriculum, rungId)
+    const run = regime.curriculum.commands
+      .find((c) => c.id === at?.command.id)
+      ?.runs.find((r) => `${at?.command.id ?? ''}/${r.id}` === at?.runKey)
+    return run?.rungs[state.runs[at?.runKey ?? '']?.position ?? 0]?.id
+  }
+
+  it('any row switched and put back within the hour leaves every rung in hand where it was', () => {
+    const judging = rowIds.filter((row) => kindOf(row) === 'judging')
+    const rungs = houseCurriculum.commands.flatMap((c) => c.runs.flatMap((r) => r.rungs.map((g) => g.id)))
+    let left = 0
+    for (const row of judging)
+      for (const option of optionsOf(row))
+        for (const rungId of rungs) {
+          const sets = setsFrom(passTo(houseCurriculum, rungId))
+          const at = monday + 5 * msPerDay
+          const there = toAndFro([{ at, row, option }])
+          const back = toAndFro([
+            { at, row, option },
+            { at: at + hour, row, option: defaultMethod[row] ?? '' },
+          ])
+          const before = foldDog([there[0]], sets)
+          expect(inHand(foldDog(back, sets), newest(back), rungId), `${row}: ${option}, at ${rungId}`).toBe(
+            inHand(before, there[0], rungId),
+          )
+          if (inHand(foldDog(there, sets), newest(there), rungId) !== inHand(before, there[0], rungId)) left++
+        }
+    expect(left).toBeGreaterThan(0)
+  })
+
+  it('a rung that was left out is not gone back to once the dog went on or fell', () => {
+    const at = monday + 5 * msPerDay
+    const early = { row: 'word', option: 'with-lure' }
+    const back = toAndFro([
+      { at, ...early },
+      { at: at + 4 * msPerDay, row: 'word', option: defaultMethod['word'] ?? '' },
+    ])
+    const [left, instead] = ['sit.word-hand', 'sit.small-hand']
+    const between = (reps: string, rung = instead) => ({ rung, reps, day: 6 })
+    const end = (...sets: SetPlan[]) =>
+      inHand(foldDog(back, setsFrom([...passTo(houseCurriculum, left), ...sets])), newest(back), left)
+    expect(end()).toBe(left)
+    expect(end(between('C C C'))).toBe(left)
+    expect(end(between('C C C C C C C C C C'))).toBe('sit.word')
+    expect(end(between('M M M'))).toBe('sit.empty')
   })
 
   it('another finish of a recall is said from its moment on, and its rungs begin anew; the same one, nothing', () => {

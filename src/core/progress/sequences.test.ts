@@ -204,6 +204,24 @@ describe('what the sequences leave out', () => {
     },
   )
 
+  it('eight clean, then twice crooked at level 2: shorter, not on, whatever the window holds', () => {
+    const line = { rung: 'recall.line-30', level: 2 }
+    expect(
+      after(
+        'recall.line-30',
+        { ...line, reps: 'C C C C C C C C' },
+        { ...line, reps: 'C C', faults: ['crooked'] },
+      ).verdicts.at(-1),
+    ).toMatchObject({ kind: 'back', toRungId: 'recall.line-5' })
+  })
+
+  it('eight clean, then twice late: easier, not on; once late does not undo the eight', () => {
+    const word = (reps: string) => after('sit.word', { rung: 'sit.word', reps }).verdicts.at(-1)
+    expect(word('C C C C C C C C L L')).toMatchObject({ kind: 'back', why: 'Late twice running: one rung easier.' })
+    expect(word('C C C C C C C L C L')).toMatchObject({ kind: 'moves-on' })
+    expect(word('L C C C C C C C C L')).toMatchObject({ kind: 'moves-on' })
+  })
+
   it('never below the first rung', () => {
     expect(after('sit-stay.1s', { rung: 'sit-stay.1s', reps: 'M0.5' }).verdicts.at(-1)).toMatchObject({
       kind: 'again',

@@ -78,6 +78,8 @@ export interface RunState {
   memory?: Memory | undefined
   /** A rung that must be passed again before what lies behind it counts: it asks for something else than it did. */
   again?: string | undefined
+  /** The rung that was in hand when a new ladder left it out, and the one that stands in for it; none at the top. */
+  left?: { readonly rung: string; readonly instead: string | undefined } | undefined
   stuck?: { rung: string; why: 'three-drops' | 'three-blocks' } | undefined
 }
 

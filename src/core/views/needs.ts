@@ -1,6 +1,6 @@
 import { findCommand } from '../curriculum/lookup'
 import type { Curriculum } from '../curriculum/types'
-import type { NeedOfCommand } from '../forecast/upNext'
+import type { NeedOfCommand, WorkedAt } from '../forecast/upNext'
 import { houseForgetting, type Forgetting } from '../progress/memory'
 import { daysToHold } from '../progress/state'
 import type { PromiseStanding } from '../promise/promise'
@@ -20,20 +20,23 @@ export function needsOf(
     const standing = summary.commands.find((c) => c.command === need.command)
     if (!standing) return []
     const due = needsRefresher(standing, now, model)
+    const step = workFor(summary, standing, today)
+    // What slipped is climbed back to before it is asked for again.
+    const isRefreshed = due && !(standing.word === 'slipping' && step)
     return [
       {
         command: need.command,
         reps: need.reps,
         days: need.days,
         refresher: due ? refresherReps(curriculum, standing) : 0,
-        work: due ? need.command : workFor(summary, standing, today),
+        work: isRefreshed ? { command: need.command, rungId: undefined } : step,
       },
     ]
   })
 }
 
-/** The command of the next step, unless that one is promised too and so has a need of its own. */
-function workFor(summary: Summary, standing: CommandStanding, today: string): string | undefined {
+/** The next step, unless its command is promised too and so has a need of its own. */
+function workFor(summary: Summary, standing: CommandStanding, today: string): WorkedAt | undefined {
   const { next } = standing
   // What was met today waits for another day, here and in each place and with each person.
   if (
@@ -42,9 +45,9 @@ function workFor(summary: Summary, standing: CommandStanding, today: string): st
     (provesWhy.has(next.why) && standing.promises.every((p) => p.met || !lacksToday(p, today)))
   )
     return undefined
-  const { command } = next
-  if (command === standing.command) return command
-  return summary.needs.some((n) => n.command === command) ? undefined : command
+  const { command, rungId } = next
+  const waits = command !== standing.command && summary.needs.some((n) => n.command === command)
+  return waits ? undefined : { command, rungId }
 }
 
 const provesWhy: ReadonlySet<string> = new Set(['level', 'new-place', 'new-hands'])

@@ -2,7 +2,7 @@ import { findCommand, findRung } from '../curriculum/lookup'
 import type { Curriculum } from '../curriculum/types'
 import { addDays, daysBetween, sayDay } from '../days'
 import { sayChance } from '../forecast/forecast'
-import type { Turn, UpNext } from '../forecast/upNext'
+import type { Turn, UpNext, WorkedAt } from '../forecast/upNext'
 import { daysToHold } from '../progress/state'
 import type { CommandStanding } from '../promise/standing'
 import { sayGain, sayWhyChance } from './forecast'
@@ -23,12 +23,11 @@ export function upNextRow(
   curriculum: Curriculum,
   dog: WallDog,
   r: UpNext,
-  command: string,
+  { command, rungId }: WorkedAt,
   today: string,
   me: string | undefined,
 ): WallUnsaid['upNext'][number] {
   const standing = dog.summary.commands.find((c) => c.command === command)
-  const rung = standing?.next ? findRung(curriculum, standing.next.rungId)?.rung : undefined
   const daysLeft = daysBetween(today, dog.leavesOn)
   return {
     residencyId: dog.residencyId,
@@ -38,7 +37,7 @@ export function upNextRow(
     yours: me !== undefined && counts(standing, me),
     command,
     commandName: findCommand(curriculum, command)?.name ?? command,
-    rungName: rung?.command === command ? rung.name : 'refresher',
+    rungName: rungId === undefined ? 'refresher' : (findRung(curriculum, rungId)?.rung.name ?? rungId),
     daysLeft,
     reach: r.reach,
     turn: r.turn,

@@ -151,6 +151,33 @@ describe('the wall', () => {
     expect(rows).toMatchObject([{ name: 'Teasel', command: 'sit', commandName: 'Sit' }])
   })
 
+  it('says *refresher* of a refresher alone: work has its rung, also two commands before the promised one', () => {
+    const promised = (rungId: string) => [{ rungId, level: 0, places: 1, people: 1 }]
+    const row = (state: DogState, rungId: string, at = now) =>
+      buildWall(
+        houseCurriculum,
+        [
+          {
+            ...dog('Teasel', '7', state, '2026-03-30'),
+            summary: summarise(houseCurriculum, state, promised(rungId), { days: 0, reps: 0 }),
+          },
+        ],
+        today,
+        at,
+      ).upNext.map((r) => `${r.commandName}, ${r.rungName}`)
+    const rungs = houseCurriculum.commands.flatMap((c) => c.runs.flatMap((r) => r.rungs.map((g) => g.id)))
+    const first = passTo(houseCurriculum, 'sit.from-down')
+    const passed = work(houseCurriculum, first).state
+    const waiting = [emptyDogState(), passed].flatMap((state) =>
+      rungs.flatMap((id) => row(state, id, monday + 7 * 3_600_000)),
+    )
+    expect(waiting.length).toBeGreaterThan(200)
+    expect(waiting.filter((said) => said.endsWith('refresher'))).toEqual([])
+    const held = work(houseCurriculum, [...first, ...passTo(houseCurriculum, 'sit.from-down', 1)]).state
+    expect(row(held, 'sit.from-down', monday + 20 * msPerDay)).toEqual(['Sit, refresher'])
+    expect(row(held, 'sit-stay.30s', monday + 1.2 * msPerDay)).toEqual(['Sit-stay, 1 s'])
+  })
+
   it('says why a dog is next, and who is passed over', () => {
     expect(wall.upNext.map((r) => [r.name, r.turn])).toEqual([
       ['Heron', 'first'],

@@ -43,8 +43,8 @@ export function buildWall(
     rows: dogs.map((dog) => wallRow(shown, dog.curriculum, dog, byDog.get(dog.residencyId), today, now, model)),
     upNext: ranked.flatMap((r) => {
       const dog = dogById.get(r.residencyId)
-      return dog && r.turn !== 'passed-over' && r.not === '' && r.command !== undefined
-        ? [upNextRow(dog.curriculum, dog, r, r.command, today, me)]
+      return dog && r.turn !== 'passed-over' && r.not === '' && r.work
+        ? [upNextRow(dog.curriculum, dog, r, r.work, today, me)]
         : []
     }),
     ring: dogs.flatMap((dog) => {

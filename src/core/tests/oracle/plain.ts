@@ -95,10 +95,12 @@ export function plainJudge(run: Run, reps: readonly PlainRep[]): PlainStanding {
 }
 
 /**
- * Five of five, eight of the last ten, ten in a row: only when full; a broken hold and a missed recall never move on.
+ * Five of five, eight of the last ten, ten in a row: only when full; what drops never moves on: a broken
+ * hold, a missed recall, twice late or crooked.
  */
 function meets(rung: Rung, window: string, newest: string): boolean {
   if (newest === 'M' && (rung.kind === 'timed' || rung.kind === 'recall')) return false
+  if (window.endsWith('LL') || (rung.kind === 'recall' && window.endsWith('XX'))) return false
   const span = rung.rule.kind === 'row' ? rung.rule.r : rung.rule.n
   const least = rung.rule.kind === 'row' ? rung.rule.r : rung.rule.k
   return window.length >= span && clean(window.slice(-span)) >= least
