@@ -17,6 +17,7 @@ import { allResidencyIds, findResident } from '@/store/residents'
 import { kennelForgetting } from '@/work/scene/forgetting'
 import { derive, rebuildStandings, standingOf } from '@/work/record/refold'
 import { newKennel } from '@/work/tests/kennel'
+import { loadResident } from '@/work/page/resident'
 import { loadWall } from '@/work/page/wall'
 import { hiddenForgetting } from './learner'
 import { turnAway } from '@/work/do/turnAway'
@@ -141,6 +142,21 @@ describe('the demonstration kennel', () => {
     expect(learned?.commandShape).toBeGreaterThan(usualCommandShape)
     expect(learned?.elsewhere?.expected).toBeGreaterThan(5)
     expect(learned?.elsewhere?.passes).toBeGreaterThan(5)
+  })
+
+  it('asks of its recalls what a day of each dog has room for, and of none that does not know the word yet', () => {
+    const asked = allResidencyIds(db).flatMap((id) => {
+      const view = loadResident(db, id, noon)
+      const pace = view?.paces.find((p) => p.command === 'recall')?.pace
+      return view ? [{ name: view.resident.name, perDay: pace?.perDay ?? 0, paced: pace !== undefined }] : []
+    })
+    const total = asked.reduce((sum, a) => sum + a.perDay, 0)
+    console.log(`recalls a day: ${total} over ${asked.filter((a) => a.perDay > 0).length} of ${asked.length} dogs`)
+    expect(Math.max(...asked.map((a) => a.perDay))).toBeLessThanOrEqual(4 * 10 + 5)
+    expect(total).toBeLessThan(500)
+    expect(total).toBeGreaterThan(50)
+    // Nobody paces a recall before its word: a dog of three days has no figure.
+    expect(asked.find((a) => a.name === 'Siskin')).toMatchObject({ paced: false })
   })
 
   it('has a case where plain order by days left is wrong', () => {

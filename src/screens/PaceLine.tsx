@@ -1,23 +1,22 @@
 'use client'
 import styled from 'styled-components'
-import { sayPace, type Pace } from '@/core/promise/quota'
+import { sayBound, sayPace, type Pace } from '@/core/promise/quota'
 import { Placed } from '@/ui/Placed'
 
-/** How a number to reach stands: today beside what it asks for, the stay as a line with where it should be by now. */
+/** How a number to reach stands: today in one figure, and the stay as a line with where it should be by tonight. */
 export function PaceLine({ name, pace }: { name: string; pace: Pace }) {
   const share = (n: number) => (n / Math.max(1, pace.wanted)) * 100
-  // What the quota would have brought by this evening.
-  const due = pace.wanted - pace.daily * (pace.daysLeft - 1)
+  const bound = sayBound(pace)
   return (
     <Root>
       <p>
-        {name}: <b>{pace.today}</b> of {pace.perDayNow} today, {pace.week} in seven days
+        {name}: <b>{sayPace(pace)}</b>
       </p>
       <Track aria-hidden="true">
         <Placed $width={share(pace.done)} />
-        <Placed as="s" $left={share(due)} />
+        <Placed as="s" $left={share(pace.due)} />
       </Track>
-      <small>{sayPace(pace)}</small>
+      {bound !== '' && <small>{bound}</small>}
     </Root>
   )
 }

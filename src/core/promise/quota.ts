@@ -1,5 +1,7 @@
-import type { Command } from '../curriculum/types'
+import { is } from '../curriculum/roles'
+import type { Command, Rung } from '../curriculum/types'
 import { addDays, daysBetween } from '../days'
+import { hasBowl } from '../method/call'
 
 type Quota = NonNullable<Command['quota']>
 
@@ -9,63 +11,119 @@ export interface DayReps {
   readonly reps: number
 }
 
-/** How a number to reach stands. */
+/** How a number to reach stands: a plan that can be kept. */
 export interface Pace {
-  /** Repetitions the stay asks for: the quota, or the part of it that falls to its days. */
+  /** Repetitions by the last day: what the stay asks for, or as many of them as its days still have room for. */
   readonly wanted: number
   readonly done: number
   readonly today: number
-  /** Of the last seven days, today among them. */
-  readonly week: number
-  /** What a day asks for by the quota itself. */
-  readonly daily: number
-  /** What each day left, today included, would have to bring from this morning on; 0 when it is done. */
-  readonly perDayNow: number
+  /** What today asks for: what is left to do, spread evenly over the days left, today included. */
+  readonly perDay: number
+  /** What should be there by this evening. */
+  readonly due: number
   /** Days left, today included. */
   readonly daysLeft: number
-  /** What it comes to on the last day, going on as on the days so far. */
-  readonly projected: number
+  /** What keeps a day from more, where the number is out of reach by it. */
+  readonly boundBy: 'blocks' | 'food' | undefined
+}
+
+/** What one day has room for. */
+export interface Room {
+  readonly reps: number
+  readonly by: 'blocks' | 'food'
+}
+
+/** What a day’s blocks have room for in all. */
+export interface DayWork {
+  /** Things worked in them: so many a block. */
+  readonly turns: number
+  /** Commands that share these. */
+  readonly commands: number
+  /** Sets of one thing before another comes. */
+  readonly setsATurn: number
+}
+
+/** Design choice: calls in passing that a day has room for, a small piece each: at the run’s door, in the corridor. */
+const callsInPassing = 5
+/** Design choice: the share of a day’s training food that one command may take; the others are paid as well. */
+const shareOfFood = 0.5
+
+/** What a dog’s day can pay for; undefined where nobody knows what it is fed, or where play is the pay. */
+export interface DayPay {
+  /** Grams of its meal for training. */
+  readonly trainingGrams: number
+  /** Of one piece; undefined where the meal is not given in pieces. */
+  readonly pieceGrams: number | undefined
+  /** Of what is in the bowl of a recall drill. */
+  readonly handfulGrams: number
 }
 
 /**
- * A quota against what was done: a thousand in a month is 33⅓ a day, and of a stay of three weeks seven hundred. The
- * day of arrival asks for nothing (the first evening is rest), nor does the day of leaving. Undefined where the stay
- * has no day to work on, or is over.
+ * Reps of this rung that a day has room for: within its blocks, in which the commands take turns, and within its food.
+ */
+export function roomFor(rung: Rung, work: DayWork, pay: DayPay | undefined): Room {
+  const turns = Math.max(1, work.turns / Math.max(1, work.commands))
+  const inBlocks = Math.round(turns * work.setsATurn * rung.setReps)
+  const rep = hasBowl(rung) ? pay?.handfulGrams : pay?.pieceGrams
+  const fed = pay && rep ? Math.floor((pay.trainingGrams * shareOfFood) / rep) : Number.POSITIVE_INFINITY
+  const reps = Math.min(inBlocks, fed) + callsInPassing
+  return { reps, by: fed < inBlocks ? 'food' : 'blocks' }
+}
+
+/** Rungs whose reps count: a call that is a sound alone is not yet the recall. */
+export const countedRungs = (command: Command): readonly string[] =>
+  command.runs.flatMap((run) => run.rungs.flatMap((r) => (is(r, 'sound') ? [] : [r.id])))
+
+/**
+ * A quota against what was done: a thousand in a month is 33⅓ a day, and of two weeks of a stay 467. It begins on the
+ * first day on which the dog was worked at what counts; the day of arrival asks for nothing (the first evening is
+ * rest), nor does the day of leaving. What one day did not bring is spread over the days left, none of which is asked
+ * for more than it has room for. Undefined where it has not begun, and where the stay has no day to work on or is over.
  */
 export function paceOf(
   quota: Quota,
   done: readonly DayReps[],
-  stay: { readonly arrivesOn: string; readonly leavesOn: string; readonly today: string },
+  stay: {
+    readonly arrivesOn: string
+    readonly leavesOn: string
+    readonly today: string
+    /** The first day on which it was worked at what counts. */
+    readonly begunOn: string | undefined
+  },
+  room: Room,
 ): Pace | undefined {
-  const first = addDays(stay.arrivesOn, 1)
+  if (stay.begunOn === undefined) return undefined
+  const rested = addDays(stay.arrivesOn, 1)
+  const first = stay.begunOn > rested ? stay.begunOn : rested
   const days = daysBetween(first, stay.leavesOn)
   if (days <= 0 || stay.today >= stay.leavesOn) return undefined
-  const sum = (from: string, to: string) => done.reduce((n, d) => (d.day >= from && d.day <= to ? n + d.reps : n), 0)
-  const wanted = Math.min(quota.reps, Math.round((quota.reps * days) / quota.days))
-  const total = sum(stay.arrivesOn, stay.today)
-  const today = sum(stay.today, stay.today)
+  const total = done.reduce((n, d) => (d.day <= stay.today ? n + d.reps : n), 0)
+  const today = done.reduce((n, d) => (d.day === stay.today ? n + d.reps : n), 0)
   const from = stay.today < first ? first : stay.today
   const daysLeft = daysBetween(from, stay.leavesOn)
   const before = total - today
-  const passed = Math.max(0, daysBetween(first, stay.today))
-  // Today is not over: the days behind it say how fast it goes, and today at the least what it has brought.
-  const rate = passed === 0 ? today : before / passed
+  const asked = Math.min(quota.reps, Math.round((quota.reps * days) / quota.days))
+  const wanted = Math.min(asked, before + room.reps * daysLeft)
+  const perDay = Math.max(0, Math.ceil((wanted - before) / daysLeft))
   return {
     wanted,
     done: total,
     today,
-    week: sum(addDays(stay.today, -6), stay.today),
-    daily: quota.reps / quota.days,
-    perDayNow: Math.max(0, Math.ceil((wanted - before) / daysLeft)),
+    perDay,
+    due: Math.min(wanted, before + perDay),
     daysLeft,
-    projected: Math.round(before + Math.max(today, rate) + rate * (daysLeft - 1)),
+    boundBy: wanted < asked ? room.by : undefined,
   }
 }
 
-/** How it stands, in a sentence. */
-export function sayPace(pace: Pace): string {
-  const left = `${pace.daysLeft} ${pace.daysLeft === 1 ? 'day' : 'days'} left`
-  if (pace.done >= pace.wanted) return `${pace.done} of ${pace.wanted}: reached, ${left}.`
-  const end = pace.projected >= pace.wanted ? 'that is on pace' : `at this pace ${pace.projected} by the end`
-  return `${pace.done} of ${pace.wanted}, ${left}: ${pace.perDayNow} a day from here; ${end}.`
-}
+/** How today stands, in one figure. */
+export const sayPace = (pace: Pace, here = 0): string =>
+  pace.perDay === 0 ? 'nothing more is needed' : `${pace.today + here} of ${pace.perDay} today`
+
+const boundWords = {
+  blocks: 'Its blocks have no room for more.',
+  food: 'Its training food pays for no more.',
+} as const
+
+/** Why a day is asked for no more, where that is less than the number wants; empty where it is enough. */
+export const sayBound = ({ boundBy }: Pace): string => (boundBy ? boundWords[boundBy] : '')

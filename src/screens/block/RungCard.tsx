@@ -10,6 +10,7 @@ import type { RungPlaceInLadder } from '@/core/curriculum/lookup'
 import { promptOf, type Prompt } from '@/core/method/instruct'
 import { firstName } from '@/core/people/names'
 import { shutBecause } from '@/core/progress/gates'
+import { countedRungs, sayPace } from '@/core/promise/quota'
 import { sayRule } from '@/core/rule/rule'
 import { heldSince } from '@/core/progress/state'
 import { NeedsPerson } from '@/ui/NeedsPerson'
@@ -82,7 +83,7 @@ export const RungCard = memo(function RungCard({
   const ofFeed = halved ? `halves of ${feed}` : feed
   const moment = callMoment(rung.rung)
   const road = offersFor(view.curriculum, rung.rung.id, view.tried).find((o) => o.id === active?.opened?.road)
-  const pace = view.paces[rung.command.id]
+  const pace = countedRungs(rung.command).includes(rung.rung.id) ? view.paces[rung.command.id] : undefined
   // What the kennel did not know yet when this page was made.
   const here = block.repsOf(rung.command.id, view.now)
   const steps = rung.rung.kind === 'heel' ? rung.rung.paySteps : undefined
@@ -146,8 +147,7 @@ export const RungCard = memo(function RungCard({
       )}
       {pace && (
         <p className="rule">
-          {rung.command.name} today: {pace.today + here} of {pace.perDayNow}; {pace.done + here} of {pace.wanted} in
-          this stay
+          {rung.command.name}: {sayPace(pace, here)}
         </p>
       )}
       {short !== '' && (

@@ -9,23 +9,34 @@ const smallStands = 'NOT EXISTS (SELECT 1 FROM voided v WHERE v.target_id = t.id
 
 const repsByDayRows = z.array(z.object({ day: z.string(), reps: z.number() }))
 
-/** Repetitions of one command by day that stand, in sets and in passing, oldest day first. */
-export const repsByDay = (db: Db, residencyId: string, command: string): readonly DayReps[] =>
+/** Repetitions at these rungs by day that stand, oldest day first. */
+export const repsAtByDay = (db: Db, residencyId: string, rungIds: readonly string[]): readonly DayReps[] =>
   repsByDayRows.parse(
     db
       .prepare(
-        `SELECT day, sum(n) AS reps FROM (
-           SELECT day, count(*) AS n
-           FROM (${standingReps('s.day AS day', 's.residency_id = @residencyId AND s.command = @command')})
-           GROUP BY day
-           UNION ALL
-           SELECT t.day, sum(t.reps) FROM small_thing t
-           WHERE t.residency_id = @residencyId AND t.command = @command AND ${smallStands}
-           GROUP BY t.day)
-         GROUP BY day
-         ORDER BY day`,
+        `SELECT day, count(*) AS reps
+          FROM (${standingReps(
+            's.day AS day',
+            's.residency_id = @residencyId AND s.rung_id IN (SELECT value FROM json_each(@rungs))',
+          )})
+          GROUP BY day
+          ORDER BY day`,
       )
-      .all({ residencyId, command }),
+      .all({ residencyId, rungs: JSON.stringify(rungIds) }),
+  )
+
+/** Repetitions of one command in passing, by day, that stand, from this day on. */
+export const inPassingByDay = (db: Db, residencyId: string, command: string, from: string): readonly DayReps[] =>
+  repsByDayRows.parse(
+    db
+      .prepare(
+        `SELECT t.day, sum(t.reps) AS reps
+          FROM small_thing t
+          WHERE t.residency_id = @residencyId AND t.command = @command AND t.day >= @from AND ${smallStands}
+          GROUP BY t.day
+          ORDER BY t.day`,
+      )
+      .all({ residencyId, command, from }),
   )
 
 const faultCodes = z.array(z.string())

@@ -158,7 +158,7 @@ export function* blockSteps(
     ...gear(db, resident, house, now),
     settle: newestMinute(settleMinutes(db, residencyId)),
     handfulGrams: house.handfulGrams,
-    paces: pacesOf(db, resident, curriculum, today),
+    paces: pacesOf(db, resident, curriculum, derived.summary, today),
     seen: seenIn(curriculum, sets),
     starts: startsIn(curriculum, sets),
     tried: triedOf(db, residencyId, curriculum, sets),

@@ -165,7 +165,7 @@ export function loadCommand(db: Db, residencyId: string, commandId: string, now:
       ...k,
       rungName: findRung(curriculum, k.rungId)?.rung.name ?? k.rungId,
     })),
-    pace: pacesOf(db, resident, curriculum, scene.today)[command.id],
+    pace: pacesOf(db, resident, curriculum, derived.summary, scene.today)[command.id],
     walk: rungsOf(command).some((r) => r.kind === 'heel') ? walkByDay(db, residencyId, command.id) : undefined,
     lookBacks: lookBacksByDay(command, own),
     tether: tetherOf(db, residencyId, command),

@@ -216,7 +216,7 @@ export function* residentSteps(
     pressure: loadPressure(db, resident, scene.sets),
     worn: wornAgainst(db, resident.arrivesOn, residencyId),
     signs: readSigns(db, residencyId, addDays(today, -signDays)),
-    paces: Object.entries(pacesOf(db, resident, curriculum, today)).map(([command, pace]) => ({
+    paces: Object.entries(pacesOf(db, resident, curriculum, derived.summary, today)).map(([command, pace]) => ({
       command,
       name: findCommand(curriculum, command)?.name ?? command,
       pace,

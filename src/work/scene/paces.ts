@@ -1,24 +1,73 @@
-import { findRung } from '@/core/curriculum/lookup'
-import type { Curriculum } from '@/core/curriculum/types'
-import { paceOf, type Pace } from '@/core/promise/quota'
+import { thingsAtMost } from '@/core/block/compose'
+import { setsOfOne } from '@/core/block/onward'
+import { blocksADay } from '@/core/block/rest'
+import { findRung, ownRung } from '@/core/curriculum/lookup'
+import type { Command, Curriculum } from '@/core/curriculum/types'
+import { isYoung } from '@/core/coach/allowed'
+import { countedRungs, paceOf, roomFor, type DayPay, type DayReps, type Pace } from '@/core/promise/quota'
+import type { Summary } from '@/core/promise/summary'
 import type { Db } from '@/store/database'
-import { repsByDay } from '@/store/facts/paced'
+import { inPassingByDay, repsAtByDay } from '@/store/facts/paced'
+import { allFeeds, readHouse } from '@/store/house'
 import { readPromises, type Resident } from '@/store/residents'
+import { dayFood } from './food'
 
 /** How the numbers to reach stand for one dog, by command: of those promised, and of those begun all the same. */
 export function pacesOf(
   db: Db,
-  resident: Pick<Resident, 'residencyId' | 'arrivesOn' | 'leavesOn'>,
+  resident: Resident,
   curriculum: Curriculum,
+  { commands }: Pick<Summary, 'commands'>,
   today: string,
 ): Readonly<Record<string, Pace>> {
+  const { residencyId } = resident
   const promised = new Set(
-    readPromises(db, resident.residencyId).flatMap((p) => findRung(curriculum, p.rungId)?.command.id ?? []),
+    readPromises(db, residencyId).flatMap((p) => findRung(curriculum, p.rungId)?.command.id ?? []),
   )
+  const work = {
+    turns: blocksADay.usual * thingsAtMost[isYoung(resident.traits, today) ? 'young' : 'grown'],
+    commands: promised.size,
+    setsATurn: setsOfOne,
+  }
   return Object.fromEntries(
-    curriculum.commands.flatMap((c) => {
-      const pace = c.quota && paceOf(c.quota, repsByDay(db, resident.residencyId, c.id), { ...resident, today })
-      return pace && (promised.has(c.id) || pace.done > 0) ? [[c.id, pace] as const] : []
+    curriculum.commands.flatMap((command) => {
+      if (!command.quota) return []
+      const counted = countedRungs(command)
+      const inSets = repsAtByDay(db, residencyId, counted)
+      if (!promised.has(command.id) && inSets.length === 0) return []
+      const inHand = commands.find((c) => c.command === command.id)?.next?.rungId ?? counted.at(-1)
+      const begunOn = inSets[0]?.day ?? (inHand !== undefined && counted.includes(inHand) ? today : undefined)
+      const rung = rungPaid(curriculum, command, inHand)
+      if (begunOn === undefined || !rung) return []
+      const done = [...inSets, ...inPassingByDay(db, residencyId, command.id, begunOn)]
+      const room = roomFor(rung, work, dayPay(db, resident))
+      const pace = paceOf(command.quota, sumByDay(done), { ...resident, today, begunOn }, room)
+      return pace ? [[command.id, pace] as const] : []
     }),
   )
+}
+
+/** The rung by which a day is reckoned: the one in hand; where something else must come first, the command’s first. */
+const rungPaid = (curriculum: Curriculum, command: Command, inHand: string | undefined) => {
+  const own = inHand === undefined ? undefined : ownRung(curriculum, inHand)
+  return own?.command.id === command.id ? own.rung : command.runs[0]?.rungs[0]
+}
+
+function sumByDay(all: readonly DayReps[]): readonly DayReps[] {
+  const byDay = new Map<string, number>()
+  for (const { day, reps } of all) byDay.set(day, (byDay.get(day) ?? 0) + reps)
+  return [...byDay].map(([day, reps]) => ({ day, reps }))
+}
+
+/** What its day pays for; undefined where weight or plan is not known, and where play is the pay. */
+function dayPay(db: Db, resident: Resident): DayPay | undefined {
+  if (resident.traits.toys) return undefined
+  const food = dayFood(db, resident, allFeeds(db), [], [])
+  if (!food) return undefined
+  const { kcalPerPiece, kcalPer100g } = food.feed
+  return {
+    trainingGrams: food.ledger.trainingGrams,
+    pieceGrams: kcalPerPiece === null ? undefined : (kcalPerPiece / kcalPer100g) * 100,
+    handfulGrams: readHouse(db).handfulGrams,
+  }
 }
