@@ -84,6 +84,7 @@ for (let n = 0; n < dogs; n++) {
     release: 'Okay',
     marker: 'Yes',
     side: 'left',
+    young: false,
     traits: plainDog,
   } as const
   const script = scriptOf({

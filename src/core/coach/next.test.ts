@@ -19,7 +19,15 @@ const next = (rungIds: readonly string[], of: DogState, curriculum: Curriculum =
     summarise(curriculum, of, promises, { days: 2, reps: 100 }),
     {
       promises,
-      words: { name: 'Wren', cue: undefined, release: 'Okay', marker: 'Yes', side: 'left', traits: plainDog },
+      words: {
+        name: 'Wren',
+        cue: undefined,
+        release: 'Okay',
+        marker: 'Yes',
+        side: 'left',
+        young: false,
+        traits: plainDog,
+      },
       arrivesOn: addDays(dayName(0), -20),
       cueWords: new Map(),
       tried: [],

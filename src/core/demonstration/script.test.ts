@@ -47,6 +47,7 @@ const dogOf = (ladder: Curriculum, traits: Partial<DogTraits>, side: 'left' | 'r
     release: 'Okay',
     marker: 'Yes',
     side,
+    young: false,
     traits: { ...plainDog, ...traits },
   }),
   signal: (id) => ladder.commands.find((c) => c.id === id)?.signal ?? '',

@@ -12,7 +12,15 @@ import { plainDog } from './traits'
 
 const traits = { ...plainDog, deaf: true }
 const made = ladderFor(houseCurriculum, { traits, side: 'left', young: false })
-const words = { name: 'Fennel', cue: undefined, release: 'Okay', marker: 'Yes', side: 'left', traits } as const
+const words = {
+  name: 'Fennel',
+  cue: undefined,
+  release: 'Okay',
+  marker: 'Yes',
+  side: 'left',
+  young: false,
+  traits,
+} as const
 
 /** Everything that is read aloud or shown of a rung under a method. */
 const all = (method: Readonly<Record<string, string>>) =>

@@ -70,16 +70,28 @@ function cued(rung: Rung, command: Command): Rung {
 function unheard(rung: Rung, command: Command): Rung {
   const quiet = { ...rung, ways: rung.ways.filter((w) => !heard.test(w)) }
   return say(quiet, {
-    say: heard.test(rung.say) ? (rung.cue === 'none' ? 'Nothing. The hand waits.' : 'The hand speaks.') : rung.say,
+    say: (heard.test(rung.say)
+      ? rung.cue === 'none'
+        ? 'Nothing. The hand waits.'
+        : 'The hand speaks.'
+      : rung.say
+    ).replace(markedAway, atTheEdge),
     dontSay: heard.test(rung.dontSay) ? hush(rung) : rung.dontSay,
     name: signalName(rung, command),
-    criterion: rung.criterion.words
+    criterion: (rung.say.includes('{marker}')
+      ? rung.criterion.words.replace(markedAway, atTheEdge)
+      : rung.criterion.words
+    )
       .replace(/\bthe sound or name\b/g, 'its attention signal')
       .replace(/\bword said\b/g, 'signal shown')
       .replace(/\bword\b/g, 'signal')
       .replace(/\bsilent\b/g, 'still'),
   })
 }
+
+/** A flash that marks has to be seen: not where it looks away, but at the edge of its eye. */
+const markedAway = /\b(once, )?while it looks away\b/
+const atTheEdge = 'at the edge of what it sees'
 
 /** In place of “no word yet”. */
 const hush = (rung: Rung): string =>

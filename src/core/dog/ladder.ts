@@ -46,21 +46,45 @@ export function ladderFor(curriculum: Curriculum, dog: LadderDog): Curriculum {
 /** A key under which ladders alike are alike. */
 export const ladderKey = (dog: LadderDog): string => JSON.stringify([dog.traits, dog.side, dog.young, dog.finish])
 
+/** What has to be seen, in words that a dog can follow that does not see. */
+const unseen = (words: string): string =>
+  words
+    .replace(/\bthe empty hand\b/g, 'the touch')
+    .replace(/\ban empty hand\b/g, 'a touch')
+    .replace(/\b(the|its) hand a breath later\b/g, 'a touch a breath later')
+    .replace(/\bthen half the hand movement\b/g, 'then a lighter touch')
+    .replace(/, (flat palm|(left|right) hand)\b/g, '')
+    .replace(/\bsniffs or looks away\b/g, 'sniffs or is busy')
+    .replace(/\blooks away\b/g, 'is busy')
+    .replace(/\blooks back at you\b/g, 'turns back to you')
+    .replace(/\bstares at you\b/g, 'waits for you')
+    .replace(/\bno food in sight\b/g, 'no food at hand')
+    .replace(/\bwhere it cannot see you\b/g, 'where you are out of its reach')
+
 /** Voice and touch: nothing that has to be seen. */
 function forBlind(curriculum: Curriculum): Curriculum {
-  const heard = changeRungs(curriculum, (rung): Rung | undefined => {
+  const felt = changeRungs(curriculum, (rung): Rung | undefined => {
     if (is(rung, 'by-eye') || rung.stage === 'smaller-signal' || rung.criterion.handler === 'turned away')
       return undefined
+    const isNear = rung.kind !== 'recall' && (rung.criterion.metres ?? 0) === 0 && !is(rung, 'far-down')
     if (rung.cue === 'signal')
       return say(rung, {
-        say: 'A touch on the shoulder, or its sound.',
+        say: isNear ? 'A touch on the shoulder, or its sound.' : 'Its sound.',
         dontSay: 'No hand signal: it does not see it.',
       })
-    if (rung.criterion.help === 'full-signal' && rung.cue === 'word')
+    if (rung.criterion.help === 'full-signal' && rung.cue === 'word' && isNear && is(rung, 'rises'))
       return say(rung, { say: `${rung.say}, then a touch` })
     if (rung.criterion.help === 'lure') return say(rung, { say: 'Nothing. Food at the nose: it follows the smell.' })
     return rung
   })
+  const heard = changeRungs(felt, (rung) =>
+    say(rung, {
+      name: unseen(rung.name),
+      say: unseen(rung.say),
+      dontSay: unseen(rung.dontSay),
+      criterion: unseen(rung.criterion.words),
+    }),
+  )
   return changeCommands(heard, (c) => ({
     ...c,
     signal: 'voice and touch',
@@ -197,6 +221,16 @@ const toyFor = (words: string): string =>
     .replace(/\ba treat(?= tossed\b)/g, 'the toy')
     .replace(/(?<=\bpicks up )the piece\b/g, 'the toy')
     .replace(/(?<=\bfrom )a piece(?= that)/g, 'the toy')
+    .replace(/\bthe dog eats at once\b/g, 'the dog plays at once')
+    .replace(/\bpaid at each (\d+ s) of (one hold|one stay)\b/g, 'praised at each $1 of $2')
+    .replace(
+      /\bpaid inside, further and further apart; then the release\b/g,
+      'praised inside; then the release and its toy',
+    )
+    .replace(/\bpaid inside and at the end; then the release\b/g, 'praised inside; then the release and its toy')
+    .replace(/\bone release after the fifth\b/g, 'after the fifth the release and its toy')
+    .replace(/\bpaid at the seam\b/g, 'praised at the seam')
+    .replace(/\beats from the hand\b/g, 'plays with you')
 
 /** Play is the pay, and takes a minute or two: fewer reps in a set. */
 const forToys = (curriculum: Curriculum): Curriculum =>

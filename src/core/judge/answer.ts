@@ -1,5 +1,5 @@
 import { whatNext, type WhatNext } from '../coach/next'
-import type { Around } from '../coach/allowed'
+import { isYoung, type Around } from '../coach/allowed'
 import { houseCurriculum } from '../curriculum/house'
 import { findRung, runKey } from '../curriculum/lookup'
 import { checkCurriculum } from '../curriculum/read'
@@ -217,7 +217,15 @@ function judge(asked: JudgeCase, curriculum: Curriculum): Extract<JudgeAnswer, {
         summary,
         {
           promises,
-          words: { name: 'the dog', cue: undefined, release: 'Okay', marker: 'Yes', side: dog.side, traits },
+          words: {
+            name: 'the dog',
+            cue: undefined,
+            release: 'Okay',
+            marker: 'Yes',
+            side: dog.side,
+            traits,
+            young: isYoung(traits, today),
+          },
           arrivesOn: dog.arrivesOn,
           cueWords: new Map(),
           tried: [],

@@ -1,5 +1,6 @@
 import type { Rung } from '../curriculum/types'
-import type { callMoments } from '../curriculum/words'
+import { callMomentWords, type callMoments } from '../curriculum/words'
+import type { DogTraits } from '../dog/traits'
 
 export type CallMoment = (typeof callMoments)[number]
 
@@ -9,6 +10,10 @@ export function callMoment(rung: Rung): CallMoment | undefined {
   if (rung.kind !== 'recall') return undefined
   return rung.criterion.start === 'sit-stay' ? 'from-stay' : 'looks-away'
 }
+
+/** The moment in words, as this dog has it: one that does not see looks nowhere. */
+export const sayMoment = (moment: CallMoment, traits: Pick<DogTraits, 'blind'>): string =>
+  traits.blind && moment === 'looks-away' ? 'while it sniffs or is busy' : callMomentWords[moment]
 
 /** Whether nobody can see the moment come, so that chance says how long it is waited for. */
 export const momentIsDrawn = (moment: CallMoment | undefined): boolean =>

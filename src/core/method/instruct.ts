@@ -3,6 +3,7 @@ import { deafMark, deafRelease } from '../dog/deaf'
 import type { DogTraits } from '../dog/traits'
 import { reachingKit } from '../curriculum/reach'
 import { noKit, type Command, type Kit, type Rung } from '../curriculum/types'
+import { hasBowl } from './call'
 import { holdPaid, holdSeconds } from './hold'
 import { holdInterval, paySchedule } from './pay'
 import { settleIntervals } from './settle'
@@ -17,6 +18,8 @@ export interface DogWords {
   readonly marker: string
   readonly side: 'left' | 'right'
   readonly traits: DogTraits
+  /** Under six months: nobody presses it by the leash. */
+  readonly young: boolean
 }
 
 /** What a trainer reads before and during a set. Empty lines are left out by the screens. */
@@ -52,10 +55,37 @@ interface Instruction {
 const isRecall = (s: Situation): boolean => s.rung.kind === 'recall'
 const isStay = (s: Situation): boolean => s.rung.kind === 'timed'
 const isHeel = (s: Situation): boolean => s.rung.kind === 'heel' || is(s.rung, 'walking')
+const plays = (s: Situation): boolean => s.dog.traits.toys
 const releaseOf = (dog: DogWords): string => (dog.traits.deaf ? deafRelease : `“${dog.release}”`)
 const sentence = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1)
-const tossed = (s: Situation): string => sentence(`${releaseOf(s.dog)} and a treat tossed away.`)
-const dull = (s: Situation): string => sentence(`${releaseOf(s.dog)}, dull, no treat: staying is what pays.`)
+const tossed = (s: Situation): string =>
+  sentence(`${releaseOf(s.dog)} and ${plays(s) ? 'its toy' : 'a treat'} tossed away.`)
+const dull = (s: Situation): string =>
+  plays(s)
+    ? sentence(`${releaseOf(s.dog)}, dull; then its toy, where it stayed.`)
+    : sentence(`${releaseOf(s.dog)}, dull, no treat: staying is what pays.`)
+
+/** Design choice: from so far off a dog is called out of a stay; nearer, the handler is back before the stay is over. */
+const calledOutFromMetres = 3
+/** Whether this stay may also end in a call: the handler stands off at its end, and nothing but a stay is asked. */
+const endsAway = ({ rung }: Situation): boolean =>
+  rung.kind === 'timed' &&
+  rung.axis === 'distance' &&
+  (is(rung, 'sitting-stay') || is(rung, 'lying-stay')) &&
+  (rung.criterion.metres ?? 0) >= calledOutFromMetres
+
+/** Whether the rung is about what the dog does unasked: nobody calls, turns or helps it there. */
+const isUnasked = ({ rung }: Situation): boolean => rung.kind === 'uncued'
+
+const turnsAway = 'It pulls: turn away as it passes the knee.'
+const stops = 'It pulls: stop, back away a step and pat your leg until it is beside you.'
+/** A rung about turning away, or about coming back unasked, has its own answer to pulling. */
+const whenPulling = (s: Situation, line: string): string =>
+  isUnasked(s)
+    ? 'It pulls: stand still, and wait until it comes back by itself.'
+    : /\bturn away\b/.test(s.rung.criterion.words)
+      ? turnsAway
+      : line
 
 /** The instructing rows that become a line of their own. The others change a field of the prompt itself. */
 const instructions: readonly Instruction[] = [
@@ -63,26 +93,36 @@ const instructions: readonly Instruction[] = [
     row: 'before-recall',
     applies: (s) => isRecall(s) && s.rung.cue === 'word',
     words: {
-      sound: (s) =>
-        s.leashStage ? 'One breath: do not wait for a look.' : 'Its sound first, then the word as it turns.',
-      look: 'Noise, wait for the look, then call.',
-      breath: 'Name and cue in one breath; never wait for a look.',
+      sound: (s) => (s.leashStage ? 'Do not wait for it to turn to you.' : ''),
+      look: '',
+      breath: 'Never wait for it to turn to you.',
     },
   },
   {
     row: 'lure-recall',
     applies: (s) => isRecall(s) && s.rung.stage !== 'shape',
-    words: { never: 'Food stays out of sight until it has come.', shown: 'Food shown in the hand as you call.' },
+    words: {
+      never: (s) => `${plays(s) ? 'The toy' : 'Food'} stays out of sight until it has come.`,
+      shown: (s) =>
+        comesToFist(s.rung) || hasBowl(s.rung) ? '' : `${plays(s) ? 'The toy' : 'Food'} shown in the hand as you call.`,
+    },
   },
   {
     row: 'release',
     applies: (s) => isStay(s) || is(s.rung, 'bed'),
-    words: { 'by-command': (s) => (is(s.rung, 'bed') ? tossed(s) : dull(s)), dull, tossed },
+    words: {
+      'by-command': (s) => (is(s.rung, 'bed') ? tossed(s) : dull(s)),
+      dull: (s) => (isTossed(s.rung) ? tossed(s) : dull(s)),
+      tossed,
+    },
   },
   {
     row: 'repeat',
     applies: (s) => s.rung.cue !== 'none',
-    words: { once: 'The cue once a rep. After that, help.', between: 'The cue once; once more only between reps.' },
+    words: {
+      once: 'The cue once a rep. After that, help.',
+      between: 'The cue once a rep. Again only as the next rep.',
+    },
   },
   {
     row: 'corrections',
@@ -90,48 +130,52 @@ const instructions: readonly Instruction[] = [
     words: {
       none: 'No correction: stop, reset, make it easier.',
       'after-teaching': (s) =>
-        s.held
-          ? 'Leash pressure only as policy, consent and law allow: timed, released at once, logged.'
-          : 'No leash pressure before the command is held.',
+        s.dog.young
+          ? 'No leash pressure under six months: stop, reset, make it easier.'
+          : s.held
+            ? 'Leash pressure only as policy, consent and law allow: timed, released at once, logged.'
+            : 'No leash pressure before the command is held.',
     },
   },
   {
     row: 'stuck-in-rep',
-    applies: (s) => s.rung.kind === 'position' || s.rung.kind === 'uncued',
+    applies: (s) => s.rung.kind === 'position' || (isUnasked(s) && !is(s.rung, 'marks')),
     words: {
-      'wait-then-help': 'Stuck: wait up to 3 s, then help, and log the help.',
-      wait: 'Stuck: wait it out.',
-      help: 'Stuck: help at once, and log the help.',
+      'wait-then-help': (s) => waits(s) ?? 'Stuck: wait up to 3 s, then help, and log the help.',
+      wait: (s) => waits(s) ?? 'Stuck: wait it out.',
+      help: (s) => waits(s) ?? 'Stuck: help at once, and log the help.',
     },
   },
   {
     row: 'end-of-stay',
-    applies: isStay,
+    applies: endsAway,
     words: {
       mostly: 'Return in three of four; call out of one.',
       returns: 'Always return to the dog.',
-      called: 'Call it out of the stay.',
+      called: 'Call it out of the stay, and pay where it comes in.',
     },
   },
   {
     row: 'pulling',
     applies: isHeel,
     words: {
-      'per-dog': (s) =>
-        s.dog.traits.puller ? 'It pulls: turn away as it passes the knee.' : 'It pulls: stop, and call it back.',
-      stop: 'It pulls: stop and call back.',
-      knee: 'It pulls: turn away at the knee, each time.',
-      turns: 'It pulls: many quick turns.',
+      'per-dog': (s) => whenPulling(s, s.dog.traits.puller ? turnsAway : stops),
+      stop: (s) => whenPulling(s, stops),
+      knee: (s) => whenPulling(s, `${turnsAway.slice(0, -1)}, each time.`),
+      turns: (s) => whenPulling(s, 'It pulls: many quick turns.'),
     },
   },
   {
     row: 'no-word',
     applies: () => true,
     words: {
-      silence: (s) =>
-        s.dog.traits.deaf ? 'A miss: nothing, reset, make it easier.' : 'A miss: silence, reset, make it easier.',
+      silence: (s) => (s.dog.traits.deaf ? 'A miss: nothing, reset, make it easier.' : silence),
       calm: (s) =>
-        s.dog.traits.deaf ? 'A miss: the hand drops, then reset.' : 'A miss: one calm no-reward word, then reset.',
+        s.dog.traits.deaf
+          ? 'A miss: the hand drops, then reset.'
+          : s.rung.kind === 'settle' || isUnasked(s)
+            ? silence
+            : 'A miss: one calm no-reward word, then reset.',
     },
   },
   {
@@ -139,12 +183,27 @@ const instructions: readonly Instruction[] = [
     applies: (s) => s.rung.gate !== undefined || is(s.rung, 'in-danger'),
     words: {
       both: (s) =>
-        s.dog.traits.deaf ? 'In danger: the sit signal.' : 'In danger: sit when it is far off, come when it is near.',
-      sit: 'In danger: sit.',
-      come: 'In danger: come.',
+        s.dog.traits.deaf
+          ? 'In danger: the sit signal.'
+          : asksToSit(s)
+            ? 'In danger, far off: this sit.'
+            : 'In danger: sit when it is far off, come when it is near.',
+      sit: (s) => `In danger: ${s.dog.traits.deaf ? 'the sit signal' : 'sit'}.`,
+      come: (s) =>
+        asksToSit(s) ? '' : `In danger: ${s.dog.traits.deaf ? 'its attention signal, then the hand' : 'come'}.`,
     },
   },
 ]
+
+const silence = 'A miss: silence, reset, make it easier.'
+/** Where the dog has to find it by itself, whatever the house does elsewhere. */
+const waits = (s: Situation): string | undefined =>
+  isUnasked(s) ? 'No help: wait, and make it easier after the rep.' : undefined
+/** An emergency sit sits where it is: nobody calls it in. */
+const asksToSit = ({ rung }: Situation): boolean => is(rung, 'in-danger')
+const comesToFist = (rung: Rung): boolean => /\bfist\b/.test(rung.criterion.words)
+/** A release with something tossed is what the rung is about. */
+const isTossed = (rung: Rung): boolean => /\btossed away\b/.test(rung.criterion.words)
 
 const payAt: Readonly<Record<string, (side: string) => string>> = {
   ahead: () => 'While moving, a step ahead of you, low',
@@ -167,29 +226,49 @@ export function promptOf(rung: Rung, command: Command, method: Method, dog: DogW
       .replaceAll('{marker}', mark)
   return {
     cue,
-    say: fill(called(rung, method)),
+    say: fill(called(situation, method)),
     dontSay: fill(rung.dontSay),
     mark,
-    payWhere: is(rung, 'walking') ? (payAt[chosen(method, 'walking-pay')]?.(side) ?? rung.payWhere) : rung.payWhere,
-    payWhen: payWhen(rung, method, held),
+    payWhere: payWhere(situation, method, side),
+    payWhen: dog.traits.toys ? playWhen(rung, method, held) : payWhen(rung, method, held),
     side,
     kit: kitFor(rung, method),
     notes: instructions.flatMap((i) => {
       const line = i.applies(situation) ? i.words[chosen(method, i.row)] : undefined
-      return line === undefined ? [] : [typeof line === 'string' ? line : line(situation)]
+      const said = typeof line === 'function' ? line(situation) : (line ?? '')
+      return said === '' ? [] : [said]
     }),
   }
 }
 
-/** What is called at a recall: the name with the cue, the cue, or the name alone. */
-function called(rung: Rung, method: Method): string {
+/** What is called at a recall: the name with the cue, the cue, or the name alone, and what comes before it. */
+function called({ rung, leashStage, dog }: Situation, method: Method): string {
   if (rung.kind !== 'recall' || rung.cue !== 'word') return rung.say
   const school = chosen(method, 'called')
-  return school === 'cue'
-    ? rung.say.replace('{name}, {cue}', '{cue}')
-    : school === 'name'
-      ? rung.say.replace('{name}, {cue}', '{name}')
-      : rung.say
+  const say =
+    school === 'cue'
+      ? rung.say.replace('{name}, {cue}', '{cue}')
+      : school === 'name'
+        ? rung.say.replace('{name}, {cue}', '{name}')
+        : rung.say
+  const before = chosen(method, 'before-recall')
+  if (before === 'look') {
+    const turned = dog.traits.blind ? 'as its head turns to you' : 'as it looks'
+    return `A noise; ${turned}, ${say.replace(': one breath,', ',')}`
+  }
+  if (before === 'sound' && !leashStage) return `Its sound; as it turns, ${say.replace(': one breath,', ',')}`
+  return say
+}
+
+/** Where the pay goes: the rung’s own place, but for what the house does while walking and at the end of a stay. */
+function payWhere(s: Situation, method: Method, side: 'left' | 'right'): string {
+  const { rung } = s
+  const here = rung.payWhere.replace(/; in three of four you return, one is called out$/, '')
+  if (endsAway(s) && chosen(method, 'end-of-stay') === 'called')
+    return s.dog.traits.toys ? here : 'At your feet, as it comes in'
+  // What is about the pay at the seam is paid there, whatever the house does later.
+  if (!is(rung, 'walking') || rung.paySteps !== undefined) return here
+  return payAt[chosen(method, 'walking-pay')]?.(side) ?? here
 }
 
 /**
@@ -211,6 +290,12 @@ export function payWhen(rung: Rung, method: Method, held: boolean): string {
       : `inside the hold, about every ${every} s`
   }
   return schedule === 'variable' ? 'one rep in two or three, never evenly' : 'every rep'
+}
+
+/** How often it is played with: play ends a hold, so that it comes after the release. */
+function playWhen(rung: Rung, method: Method, held: boolean): string {
+  if (holdSeconds(rung) === undefined || rung.kind === 'settle') return payWhen(rung, method, held)
+  return paySchedule(rung, method, held) === 'variable' ? 'one hold in two or three, never evenly' : 'every hold'
 }
 
 /** The leash that goes home with the dog, and that most is worked on. Common practice. */

@@ -77,6 +77,16 @@ function finished(rung: Rung, finish: Exclude<Finish, 'front'>): Rung {
   return rung
 }
 
+/** What goes with the word where it is said from the start: the help that the rung has. */
+const earlyWord = ({ kind, criterion }: Rung): string =>
+  kind === 'timed'
+    ? '{cue} once, as it begins; {release} ends it'
+    : criterion.help === 'lure'
+      ? '{cue}, once, with the lure'
+      : criterion.help === 'none'
+        ? '{cue}, once'
+        : '{cue}, once, with the hand'
+
 /**
  * The ladder as the house’s method wants it climbed. `own`: how the owner wants a recall to end, unless the house
  * teaches no finish at all.
@@ -103,8 +113,8 @@ export function judged(curriculum: Curriculum, method: Method, own?: Finish): Cu
     let made = rung
     if (rule && (rung.criterion.seconds ?? 0) < longHoldSeconds)
       made = { ...made, rule, setReps: rung.kind === 'recall' ? rung.setReps : spanOf(rule) }
-    if (early && !is(rung, 'word-waits') && rung.cue !== 'word')
-      made = { ...made, cue: 'word', say: '{cue}, once, with the lure', dontSay: 'Once only. Not again, not louder.' }
+    if (early && !is(rung, 'word-waits') && rung.cue !== 'word' && rung.kind !== 'uncued')
+      made = { ...made, cue: 'word', say: earlyWord(rung), dontSay: 'Once only. Not again, not louder.' }
     if (together)
       made = {
         ...made,

@@ -61,6 +61,7 @@ function outcome(method: Method, plans: readonly SetPlan[], command: string) {
     release: 'Okay',
     marker: 'Yes',
     side: 'left',
+    young: false,
     traits: plainDog,
   }
   const next = whatNext(
@@ -210,6 +211,7 @@ describe('each pair of instructing options gives another prompt', () => {
       release: 'Frei',
       marker: 'Ja',
       side: puller ? 'right' : 'left',
+      young: false,
       traits: { ...plainDog, puller },
     }))
     return JSON.stringify(

@@ -4,8 +4,15 @@ import { chosen, type Method } from './method'
 /** House: so many clean reps of a rung are new, and always paid. */
 export const newReps = 5
 
-/** Whether chance never says “unpaid” here: as the file says, else every recall. Common practice. */
-export const isAlwaysPaid = (rung: Rung): boolean => rung.alwaysPaid ?? rung.kind === 'recall'
+/** Whether the rung tells to mark: a mark promises pay. */
+const saysMark = ({ say, criterion }: Rung): boolean =>
+  say.includes('{marker}') || /\bmark(ed)?\b/i.test(`${say} ${criterion.words}`)
+
+/**
+ * Whether chance never says “unpaid” here: whatever is marked, and else as the file says, or every recall. Common
+ * practice.
+ */
+export const isAlwaysPaid = (rung: Rung): boolean => saysMark(rung) || (rung.alwaysPaid ?? rung.kind === 'recall')
 
 /**
  * Whether the first clean rep ever of this rung is a hard thing done for the first time, and so paid by a jackpot: as

@@ -223,7 +223,15 @@ describe('suggestions', () => {
         const summary = summarise(regime.curriculum, state, promises, { days: 0, reps: 0 })
         const dog = {
           promises: promises.slice(0, promised),
-          words: { name: 'Wren', cue: undefined, release: 'Okay', marker: 'Yes', side: 'left', traits: plainDog },
+          words: {
+            name: 'Wren',
+            cue: undefined,
+            release: 'Okay',
+            marker: 'Yes',
+            side: 'left',
+            young: false,
+            traits: plainDog,
+          },
           arrivesOn: dayName(day - here),
           cueWords: new Map<string, string>(),
           tried: [],

@@ -4,8 +4,8 @@ import { ToggleButtonGroup } from 'react-aria-components'
 import styled from 'styled-components'
 import { YardNow } from '../yard/bottom'
 import type { Draw } from '@/core/block/chance'
-import { callMomentWords } from '@/core/curriculum/words'
-import { momentIsDrawn } from '@/core/method/call'
+import type { DogTraits } from '@/core/dog/traits'
+import { momentIsDrawn, sayMoment } from '@/core/method/call'
 import { attentions, type Attention } from '@/core/facts/words'
 import { Chip } from '@/ui/chips'
 import { useMoment } from './useMoment'
@@ -27,6 +27,7 @@ export function CallPart({
   bowl,
   crooked,
   state,
+  traits,
   attention,
   onAttention,
   onCalled,
@@ -39,6 +40,7 @@ export function CallPart({
   /** Calls running that came in crooked where straightness counts. */
   crooked: number
   state: CallState
+  traits: DogTraits
   attention: Attention | null
   onAttention: (a: Attention | null) => void
   onCalled: () => void
@@ -66,7 +68,7 @@ export function CallPart({
             ? 'Called'
             : drawn && left > 0
               ? `Wait ${left} s`
-              : `Call ${drawn ? 'now, ' : ''}${callMomentWords[when]}`}
+              : `Call ${drawn ? 'now, ' : ''}${sayMoment(when, traits)}`}
         </b>
         {how.length > 0 ? `: ${how.join(', ')}` : ''}
       </p>

@@ -1,7 +1,6 @@
 'use client'
-import { callMoment } from '@/core/method/call'
+import { callMoment, sayMoment } from '@/core/method/call'
 import { piecesOfSet, shortOfFood } from '@/core/food/pay'
-import { callMomentWords } from '@/core/curriculum/words'
 import { holdPaid } from '@/core/method/hold'
 import { offersFor } from '@/core/coach/stuck'
 import { memo } from 'react'
@@ -33,6 +32,7 @@ export const promptFor = (view: BlockView, rung: RungPlaceInLadder): Prompt =>
       marker: view.resident.markerWord,
       side: view.resident.side,
       traits: view.resident.traits,
+      young: view.young,
     },
     heldSince(rung.run, view.state.runs[rung.runKey], rung.index) !== undefined,
   )
@@ -131,7 +131,7 @@ export const RungCard = memo(function RungCard({
             ? '; every step'
             : `; every ${draw.payEvery} steps`}
         {draw?.turn ? `; ${draw.turn.what} at step ${draw.turn.at}` : ''}
-        {moment !== undefined && rung.rung.kind !== 'recall' ? `; ask ${callMomentWords[moment]}` : ''}
+        {moment !== undefined && rung.rung.kind !== 'recall' ? `; ask ${sayMoment(moment, view.resident.traits)}` : ''}
         {each
           ? '; one release after the last'
           : draw?.end === 'call it out'

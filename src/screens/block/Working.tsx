@@ -230,6 +230,7 @@ export const Working = memo(function Working({
               bowl={block.bowl}
               crooked={block.crooked}
               state={call}
+              traits={view.resident.traits}
               attention={attention}
               onAttention={setAttention}
               onCalled={called}

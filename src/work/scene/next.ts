@@ -1,3 +1,4 @@
+import { isYoung } from '@/core/coach/allowed'
 import { firstNext, whatNext, type FirstNext, type WhatNext } from '@/core/coach/next'
 import { triedOf } from './tried'
 import { notWorked } from './firstThings'
@@ -53,6 +54,7 @@ function nextGround(db: Db, { resident, today, spaces, forgetting, house }: Next
         marker: resident.markerWord,
         side: resident.side,
         traits: resident.traits,
+        young: isYoung(resident.traits, today),
       },
       arrivesOn: resident.arrivesOn,
       cueWords: readCueWords(db, resident.dogId),

@@ -1,3 +1,5 @@
+import { isYoung } from '@/core/coach/allowed'
+import { dayIn } from '@/core/days'
 import { changed, noChange } from '@/core/demonstration/change'
 import { evidenceFor } from '@/core/demonstration/evidence'
 import type { ShownEvidence } from '@/core/demonstration/outlook'
@@ -21,7 +23,7 @@ import { ladderOf } from './regimes'
 import { wordsOf } from './words'
 
 /** What of the dog a script asks for: its words, signals, side and traits. */
-function dogShown(db: Db, resident: Resident, curriculum: Curriculum): ScriptDog {
+function dogShown(db: Db, resident: Resident, curriculum: Curriculum, today: string): ScriptDog {
   const words = wordsOf(db, resident)
   const { name, side, traits, releaseWord: release, markerWord: marker } = resident
   const of = (id: string, what: (c: Command) => string) => {
@@ -33,7 +35,7 @@ function dogShown(db: Db, resident: Resident, curriculum: Curriculum): ScriptDog
     side,
     traits,
     finish: readFinishes(db, resident.dogId).at(-1)?.finish,
-    words: (id) => ({ name, cue: of(id, words.word), release, marker, side, traits }),
+    words: (id) => ({ name, cue: of(id, words.word), release, marker, side, traits, young: isYoung(traits, today) }),
     signal: (id) => of(id, words.signal) ?? '',
   }
 }
@@ -53,13 +55,13 @@ export function scriptFor(db: Db, resident: Resident, now: number): ScriptScene 
   const { residencyId } = resident
   const curriculum = ladderOf(db, residencyId, now)
   const { state } = standingOf(db, residencyId, now)
-  const { lengths } = readHouse(db)
+  const { lengths, timeZone } = readHouse(db)
   const question = {
     curriculum,
     state,
     promises: readPromises(db, residencyId),
     method: methodAt(readMethodChanges(db), now),
-    dog: dogShown(db, resident, curriculum),
+    dog: dogShown(db, resident, curriculum, dayIn(timeZone, now)),
   }
   const changes = scriptChanges.read(db, residencyId)
   const change = changes[0]?.change ?? noChange
