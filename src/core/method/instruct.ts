@@ -65,7 +65,7 @@ const dull = (s: Situation): string =>
     ? sentence(`${releaseOf(s.dog)}, dull; then its toy, where it stayed.`)
     : sentence(`${releaseOf(s.dog)}, dull, no treat: staying is what pays.`)
 
-/** Design choice: from so far off a dog is called out of a stay; nearer, the handler is back before the stay is over. */
+/** Design choice: a dog is called out of a stay from so far off; nearer, the handler is back before it is over. */
 const calledOutFromMetres = 3
 /** Whether this stay may also end in a call: the handler stands off at its end, and nothing but a stay is asked. */
 const endsAway = ({ rung }: Situation): boolean =>

@@ -10,8 +10,8 @@ import { defaultMethod, optionsOf, rowIds, type Method } from '../method/method'
 import { regimeOf } from '../progress/regime'
 
 /**
- * Every card of every rung, as every kind of dog has it under every option of the house, read for two lines that exclude
- * each other. What excludes what is common practice, in words of its own.
+ * Every card of every rung, as every kind of dog has it under every option of the house, read for two lines that
+ * exclude each other. What excludes what is common practice, in words of its own.
  */
 interface Kind {
   readonly name: string
@@ -87,6 +87,13 @@ function* cardsOf(method: Method, dog: Kind): Generator<Card> {
         }
 }
 
+/** What only a dog that sees can follow. */
+const toBeSeen = new RegExp(
+  String.raw`\b(empty hand|palm up|flat palm|arms wide|the hand a breath|hand movement|eyes?|stares?|looks?(?! for)|` +
+    String.raw`a look|right hand|left hand|in sight)\b`,
+  'i',
+)
+
 const both = (text: string, ...each: readonly RegExp[]): boolean => each.every((r) => r.test(text))
 
 /** Two lines of one card that nobody can follow together, by what they are about. */
@@ -123,9 +130,7 @@ const excludes: Readonly<Record<string, (card: Card) => boolean>> = {
     dog.traits.deaf && /flash/.test(say) && /looks? away/.test(say + criterion),
   'seen, by a dog that does not see': ({ kind: dog, say, not, criterion, notes, moment }) =>
     dog.traits.blind &&
-    /\b(empty hand|palm up|flat palm|arms wide|the hand a breath|hand movement|eyes?|stares?|looks?(?! for)|a look|right hand|left hand|in sight)\b/i.test(
-      [say, not.replace(/No hand signal: it does not see it\./, ''), criterion, notes, moment].join(' '),
-    ),
+    toBeSeen.test([say, not.replace(/No hand signal: it does not see it\./, ''), criterion, notes, moment].join(' ')),
   'touched from afar': ({ rung, say }) =>
     /a touch/.test(say) && (rung.kind === 'recall' || (rung.criterion.metres ?? 0) > 0.6),
   'pressure, and none': ({ kind: dog, notes }) => dog.young && /leash pressure only/i.test(notes),

@@ -28,6 +28,7 @@ export function CallPart({
   crooked,
   state,
   traits,
+  barred,
   attention,
   onAttention,
   onCalled,
@@ -41,6 +42,8 @@ export function CallPart({
   crooked: number
   state: CallState
   traits: DogTraits
+  /** It is loose and may not be called; a call that was made is kept. */
+  barred: boolean
   attention: Attention | null
   onAttention: (a: Attention | null) => void
   onCalled: () => void
@@ -66,11 +69,13 @@ export function CallPart({
         <b>
           {!running
             ? 'Called'
-            : drawn && left > 0
-              ? `Wait ${left} s`
-              : `Call ${drawn ? 'now, ' : ''}${sayMoment(when, traits)}`}
+            : barred
+              ? 'Do not call. Walk to it'
+              : drawn && left > 0
+                ? `Wait ${left} s`
+                : `Call ${drawn ? 'now, ' : ''}${sayMoment(when, traits)}`}
         </b>
-        {how.length > 0 ? `: ${how.join(', ')}` : ''}
+        {how.length > 0 && !barred ? `: ${how.join(', ')}` : ''}
       </p>
       {crooked === 1 && running && (
         <p>Crooked: let it come straight once from one or two steps, pay that; it is no rep.</p>
@@ -96,7 +101,8 @@ export function CallPart({
         </Pre>
       )}
       <Call data-called={!running} onPress={onCalled}>
-        {running ? 'I call' : 'It comes: tap how'} <kbd aria-hidden="true">Space</kbd>
+        {!running ? 'It comes: tap how' : barred ? 'I called all the same' : 'I call'}{' '}
+        <kbd aria-hidden="true">Space</kbd>
       </Call>
     </Part>
   )

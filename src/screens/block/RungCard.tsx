@@ -8,7 +8,6 @@ import styled from 'styled-components'
 import type { RungPlaceInLadder } from '@/core/curriculum/lookup'
 import { promptOf, type Prompt } from '@/core/method/instruct'
 import { firstName } from '@/core/people/names'
-import { shutBecause } from '@/core/progress/gates'
 import { countedRungs, sayPace } from '@/core/promise/quota'
 import { sayRule } from '@/core/rule/rule'
 import { heldSince } from '@/core/progress/state'
@@ -16,6 +15,7 @@ import { NeedsPerson } from '@/ui/NeedsPerson'
 import { phone } from '@/ui/theme'
 import type { BlockView } from '@/work/page/blockView'
 import { HeatWarning } from './HeatWarning'
+import { mayNotCall, shutNow } from './shut'
 import type { Block } from './useBlock'
 import { Said } from '@/ui/ways'
 
@@ -66,16 +66,8 @@ export const RungCard = memo(function RungCard({
   if (!active) return null
   const { context } = active
   const place = view.places.find((p) => p.id === context.placeId)
-  const shut =
-    place &&
-    shutBecause(block.judged.state, view.curriculum, rung.rung, {
-      placeId: place.id,
-      placeKind: place.kind,
-      level: context.level,
-      kit: context.kit,
-    })
+  const shut = shutNow(view, block, rung)
   const each = holdPaid(rung.rung) === 'each-interval'
-  const loose = rung.rung.kind === 'recall' && context.kit === 'none'
   const { settleEvery } = block
   const halved = active.opened?.halved ?? false
   const paidWith = view.feeds.find((f) => f.id === (active.opened?.feedId ?? null))
@@ -157,8 +149,8 @@ export const RungCard = memo(function RungCard({
       )}
       {shut !== undefined && (
         <NeedsPerson>
-          {loose ? 'Do not call: loose and not held here. ' : ''}Shut: {shut}. What is recorded is kept and moves
-          nothing on.
+          {mayNotCall(view, block, rung) ? 'Do not call: loose and not held here. ' : ''}Shut: {shut}. What is recorded
+          is kept and moves nothing on.
         </NeedsPerson>
       )}
       <HeatWarning

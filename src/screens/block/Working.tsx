@@ -22,6 +22,7 @@ import { useOutboxNow } from './outboxNow'
 import { mostOfSet, takesNoMore } from '@/device/live/reduce'
 import type { RepExtras } from '@/device/live/session'
 import type { Block } from './useBlock'
+import { mayNotCall } from './shut'
 import { useHold } from '../yard/useHold'
 import { useKeys } from '../yard/useKeys'
 import { Bottom, Plain, Row, ClocksParted } from '../yard/bottom'
@@ -231,6 +232,7 @@ export const Working = memo(function Working({
               crooked={block.crooked}
               state={call}
               traits={view.resident.traits}
+              barred={mayNotCall(view, block, rungNow)}
               attention={attention}
               onAttention={setAttention}
               onCalled={called}
