@@ -219,7 +219,6 @@ function called(q: ScriptQuestion, kind: ItemKind, role: Role): Made | Nothing {
     command,
     stay,
     held: [out, ...(far ? [far] : []), ...(front ? [front] : []), hold],
-    seconds: hold.rung.criterion.seconds,
     steps,
     shows: `Held until it is called, then straight in on one call; ${ends}.`,
     walk:

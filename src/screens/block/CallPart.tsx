@@ -8,7 +8,7 @@ import type { DogTraits } from '@/core/dog/traits'
 import { momentIsDrawn, sayMoment } from '@/core/method/call'
 import { attentions, type Attention } from '@/core/facts/words'
 import { Chip } from '@/ui/chips'
-import { useMoment } from './useMoment'
+import { useMoment } from '../yard/useMoment'
 
 export interface CallState {
   /** Monotonic milliseconds of the call; undefined before it. */

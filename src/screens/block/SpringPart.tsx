@@ -1,5 +1,5 @@
 'use client'
-import { useMoment } from './useMoment'
+import { useMoment } from '../yard/useMoment'
 
 /** An emergency sit is sprung when the tone says so: who counts down gives it away. */
 export function SpringPart({ after, tones, what }: { after: number; tones: boolean; what: string }) {

@@ -1,6 +1,7 @@
 'use client'
 import { useState } from 'react'
 import styled from 'styled-components'
+import { callAfter, isCalled } from '@/core/demonstration/call'
 import { badDays } from '@/core/demonstration/badDays'
 import { handsIn, ownersHands } from '@/core/demonstration/hands'
 import { triesAt, sameSpot, spotsOf } from '@/core/demonstration/record'
@@ -19,6 +20,7 @@ import { HoldPart } from '../yard/HoldPart'
 import { felt, holdingTargets, targets } from '../yard/targets'
 import { useHold } from '../yard/useHold'
 import { useKeys } from '../yard/useKeys'
+import { CallWait } from './CallWait'
 import type { Show } from './useShow'
 import { Way, Ways } from './Ways'
 
@@ -48,7 +50,9 @@ export function ItemInHand({
   const { record, spot } = live
   const opened = record?.items.find((i) => i.id === spot?.itemId)
   const item = view.items.find((i) => i.id === spot?.itemId)
-  const seconds = opened?.seconds ?? undefined
+  const called = item !== undefined && isCalled(item.kind)
+  // How long it is held until it is called is nothing to be measured.
+  const seconds = called ? undefined : (opened?.seconds ?? undefined)
   const owner = spot?.turn === 'owner'
   const tries = record && spot ? triesAt(record, spot) : []
   const mine = live.beside && record && spot ? record.tries.filter((t) => t.beside && sameSpot(t, spot)) : tries
@@ -217,6 +221,14 @@ export function ItemInHand({
                 paid="inside"
                 payAt={noPay}
                 onBegin={startHold}
+                again={came}
+              />
+            )}
+            {called && tried && (
+              <CallWait
+                key={`${spot.itemId} ${spot.turn} ${tries.length}`}
+                seconds={callAfter(record, spot, tries.length)}
+                tones={prefs.payTones}
                 again={came}
               />
             )}
