@@ -255,6 +255,7 @@ export class Fold implements Folding {
         this,
         { found, climb, tally, set, rep, results, tell, heldBefore, refresher, climbing, progress },
         offered ? 2 : asks.span,
+        offered,
       )
 
     // A clean rep drops nothing but by a window full of others, or as the last of a refresher.

@@ -12,8 +12,8 @@ import { noteMet } from './tally'
 import { clearTrouble } from './trouble'
 import { lowest, restartWindow } from './window'
 
-/** The rule is met: what it leads on to. `span`: the newest reps it was met by. */
-export function meet(fold: Folding, at: RepAt, span: number): Ruling {
+/** The rule is met: what it leads on to. `span`: the newest reps it was met by; `offered`: by these alone. */
+export function meet(fold: Folding, at: RepAt, span: number, offered: boolean): Ruling {
   const { found, climb, tally, set, rep, heldBefore, refresher } = at
   const { rung, run, index } = found
   const runState = climb.state
@@ -50,10 +50,15 @@ export function meet(fold: Folding, at: RepAt, span: number): Ruling {
   const onward = next !== undefined && next.id !== rung.id
   const waits = next && onward ? notYet(fold, next, set) : undefined
   if (next && waits !== undefined)
-    return ended(judgedAt(at), advanced ? 'waits' : 'met-again', rung, { kind: 'met-waits', next, until: waits })
+    return ended(judgedAt(at), advanced ? 'waits' : 'met-again', rung, {
+      kind: 'met-waits',
+      next,
+      until: waits,
+      offered,
+    })
   // The top of a ladder is passed, and moves on to nothing.
   const kind = onward ? 'moves-on' : advanced ? 'waits' : 'met-again'
-  return ended(judgedAt(at), kind, onward ? next : rung, { kind: 'met' })
+  return ended(judgedAt(at), kind, onward ? next : rung, { kind: offered ? 'offered' : 'met' })
 }
 
 /**

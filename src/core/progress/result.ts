@@ -1,7 +1,7 @@
 import { is } from '../curriculum/roles'
 import { promptLevels } from '../curriculum/types'
 import type { RepKind, Rung } from '../curriculum/types'
-import type { RepFact, SetContext } from '../facts/fact'
+import type { RepFact, SetContext, SetFact } from '../facts/fact'
 import type { Judging } from '../method/judging'
 
 /** `C` clean, `H` helped, `L` late, `M` miss, `X` crooked and so not clean, `N` not clean for another reason. */
@@ -62,6 +62,10 @@ const drawnAs = { C: 'clean', H: 'helped', L: 'late', M: 'miss', N: 'unclean', X
 >
 export const outcomeMade = (rung: Rung | undefined, rep: RepFact): Made =>
   rung ? drawnAs[madeOf(rung, rep)] : rep.outcome
+
+/** Clean reps of a set as the house judges them: the figure that its rule counts. */
+export const cleanOf = (rung: Rung, set: SetFact, judging: Judging, rungIsHeld: boolean): number =>
+  set.reps.filter((r) => resultOf(rung, set, r, judging, rungIsHeld) === 'C').length
 
 /** What a rep counts as under the house's judging. */
 export function resultOf(rung: Rung, set: SetContext, rep: RepFact, judging: Judging, rungIsHeld: boolean): Result {

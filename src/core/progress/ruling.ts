@@ -18,8 +18,10 @@ export type Because =
   /** Kept, and moving nothing: a shut gate, a rung this ladder does not have. */
   | { readonly kind: 'moves-nothing'; readonly why: string }
   | { readonly kind: 'met' }
-  /** Met, and the next rung waits for something. */
-  | { readonly kind: 'met-waits'; readonly next: Rung; readonly until: string }
+  /** Offered clean, so that its rule need not be met. */
+  | { readonly kind: 'offered' }
+  /** Met or offered, and the next rung waits for something. */
+  | { readonly kind: 'met-waits'; readonly next: Rung; readonly until: string; readonly offered: boolean }
   /** Back in what is new here; the ladder itself stays. */
   | { readonly kind: 'eased'; readonly reason: DropReason; readonly to: Rung }
   /** Back on the ladder; `lowest`: nothing lies below, so it is the same again. */

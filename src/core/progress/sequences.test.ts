@@ -2,8 +2,10 @@ import { describe, expect, it } from 'vitest'
 import { houseCurriculum } from '../curriculum/house'
 import { findRung } from '../curriculum/lookup'
 import type { Curriculum } from '../curriculum/types'
-import { cleanReps, passTo, work, type SetPlan } from '../tests/facts'
+import { cleanReps, passTo, setsFrom, work, type SetPlan } from '../tests/facts'
 import { halfLifeDays } from './memory'
+import { always } from './regime'
+import { cleanOf } from './result'
 import { heldSince, isPassed, type DogState } from './state'
 
 /** The house curriculum with no prerequisites, so that a sequence stands alone. */
@@ -59,6 +61,23 @@ describe('sequences of reps and what happens (common practice; the numbers are t
       toRungId: 'place.5s',
       why: 'Broke at 2 s of 20 s: the shortest hold.',
     })
+  })
+
+  it('place, a piece offered clean twice: enough, and no count of a rule that was not met beside it', () => {
+    const offered = after('place.paws', { rung: 'place.paws', reps: 'C C' }).verdicts.at(-1)
+    expect(offered).toMatchObject({
+      kind: 'moves-on',
+      counts: '',
+      why: 'Offered clean twice: enough for this piece.',
+    })
+  })
+
+  it('what is counted of a set is what its rule counts: a crooked recall at level 2 is not clean', () => {
+    const [crooked] = setsFrom([{ rung: 'recall.line-30', reps: 'C C C', level: 2, faults: ['crooked'] }])
+    const [near] = setsFrom([{ rung: 'recall.line-30', reps: 'C C H', level: 1, faults: ['crooked'] }])
+    const { rung } = rungOf('recall.line-30')
+    const { judging } = always(open)[0]
+    expect([crooked, near].map((set) => set && cleanOf(rung, set, judging, false))).toEqual([0, 2])
   })
 
   it('the top of a ladder: passed, and moves on to nothing', () => {

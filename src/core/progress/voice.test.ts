@@ -66,7 +66,7 @@ describe('a ruling said in words', () => {
 
   it('says what a rung that is met waits for', () => {
     expect(says({ kind: 'met' })).toBe('The rule is five of five: met.')
-    expect(says({ kind: 'met-waits', next: rung('sit-stay.6s'), until: 'needs sit held' })).toBe(
+    expect(says({ kind: 'met-waits', offered: false, next: rung('sit-stay.6s'), until: 'needs sit held' })).toBe(
       'The rule is five of five: met. 6 s waits: needs sit held.',
     )
   })

@@ -13,9 +13,13 @@ export interface Verdict extends Pick<Ruling, 'kind' | 'endsSet' | 'toRungId'> {
 /** Says a ruling: the rule, the counts behind it, and why. */
 export function sayRuling({ kind, endsSet, toRungId, at, because }: Ruling): Verdict {
   const rule = at ? sayRule(at.rung.rule) : ''
-  const counts = at ? sayCounts(at.rung.rule, at.results) : ''
+  const offered = because.kind === 'offered' || (because.kind === 'met-waits' && because.offered)
+  const counts = at && !offered ? sayCounts(at.rung.rule, at.results) : ''
   return { kind, endsSet, toRungId, rule, counts, why: sayWhy(because, { rule, counts, endsSet, rung: at?.rung }) }
 }
+
+/** A piece of the whole that the dog offers by itself is not worked to its rule. */
+const offeredSaid = 'Offered clean twice: enough for this piece.'
 
 interface Said {
   readonly rule: string
@@ -30,8 +34,10 @@ function sayWhy(because: Because, said: Said): string {
       return `Kept, and moves nothing on: ${because.why}.`
     case 'met':
       return `The rule is ${said.rule}: met.`
+    case 'offered':
+      return offeredSaid
     case 'met-waits':
-      return `The rule is ${said.rule}: met. ${because.next.name} waits: ${because.until}.`
+      return `${because.offered ? offeredSaid : `The rule is ${said.rule}: met.`} ${because.next.name} waits: ${because.until}.`
     case 'eased':
       return sayEased(because.reason, said.rung ?? because.to, because.to)
     case 'dropped': {

@@ -5,13 +5,14 @@ import { breakMinutes } from '@/core/block/rest'
 import { findRung } from '@/core/curriculum/lookup'
 import type { Curriculum } from '@/core/curriculum/types'
 import type { Verdict } from '@/core/progress/voice'
-import { outcomeMade } from '@/core/progress/result'
+import { cleanOf } from '@/core/progress/result'
+import { heldSince } from '@/core/progress/state'
 import type { CommandStanding } from '@/core/promise/standing'
 import { figuresOf, lineOf } from '@/core/views/line'
 import type { Prefs } from '@/device/prefs'
 import { Line } from '@/ui/Line'
 import type { BlockView } from '@/work/page/blockView'
-import type { LiveSet } from '@/device/live/facts'
+import { factOf, type LiveSet } from '@/device/live/facts'
 import { CountUp } from './CountUp'
 import { useKeys } from '../yard/useKeys'
 import { useSettled } from './useSettled'
@@ -64,8 +65,9 @@ export function SetOver({ verdict, enough, young, set, standing, view, next, oth
     if (settled) next.go()
   }
   useKeys({ Enter: goOn, z: onUndo }, { prefs, does: { go: goOn, undo: onUndo } })
-  const rung = findRung(view.curriculum, set.context.rungId)?.rung
-  const clean = set.reps.filter((r) => outcomeMade(rung, r.fact) === 'clean').length
+  const at = findRung(view.curriculum, set.context.rungId)
+  const wasHeld = at !== undefined && heldSince(at.run, view.state.runs[at.runKey], at.index) !== undefined
+  const clean = at ? cleanOf(at.rung, factOf(set), view.judging, wasHeld) : 0
   const promise = standing?.promise
   return (
     <Panel>
@@ -90,7 +92,7 @@ export function SetOver({ verdict, enough, young, set, standing, view, next, oth
           {[
             verdict.why,
             verdict.counts && !verdict.why.includes(verdict.counts) ? verdict.counts : '',
-            `This set: ${clean} clean of ${set.reps.length}`,
+            ...(at ? [`This set: ${clean} clean of ${set.reps.length}`] : []),
           ]
             .filter(Boolean)
             .map(sentence)
