@@ -1,3 +1,4 @@
+import { allRungs } from '../curriculum/lookup'
 import fc from 'fast-check'
 import jstat from 'jstat'
 import { describe, expect, it } from 'vitest'
@@ -272,6 +273,7 @@ describe('pay inside a hold', () => {
           const at = payMoments(seconds, how as 'fixed', seed)
           expect(at).toEqual([...at].sort((a, b) => a - b))
           for (const m of at) expect(m).toBeLessThanOrEqual(seconds - 0.7)
+          at.forEach((m, i) => expect(m - (at[i - 1] ?? 0)).toBeGreaterThanOrEqual(2.9))
           if (how === 'stretching')
             at.slice(2).forEach((m, i) => expect(m - (at[i + 1] ?? 0)).toBeGreaterThan((at[i + 1] ?? 0) - (at[i] ?? 0)))
         },
@@ -313,6 +315,13 @@ describe('pay inside a hold', () => {
       ['on-return', 1],
       [undefined, 0],
     ])
+    // A payment takes the time to eat: no two within three seconds, whatever the hold.
+    expect(holdEnds(rungOf('sit-stay.1s').rung)).toEqual([1, 4, 7, 10, 13])
+    expect(holdEnds(rungOf('sit-stay.2s').rung)).toEqual([2, 5, 8, 11, 14])
+    for (const rung of allRungs(houseCurriculum)) {
+      const ends = holdEnds(rung)
+      ends.slice(1).forEach((end, i) => expect(end - (ends[i] ?? 0), rung.id).toBeGreaterThanOrEqual(3))
+    }
     // The file may say otherwise.
     expect(holdEnds({ ...rungOf('sit-stay.3s').rung, holdPay: 'inside' })).toEqual([3])
   })
@@ -323,6 +332,15 @@ describe('pay inside a hold', () => {
       { nth: 0, into: 2.9 },
       { nth: 1, into: 0 },
       { nth: 2, into: 3.5 },
+    ])
+    // Of one second: paid at 1 s, eaten at 3 s, and from there the next one runs.
+    expect([0.9, 1, 2.9, 3.4, 4, 6.5].map((s) => intervalAt(s, 1))).toEqual([
+      { nth: 0, into: 0.9 },
+      { nth: 1, into: 0 },
+      { nth: 1, into: 0 },
+      { nth: 1, into: 0.4 },
+      { nth: 2, into: 0 },
+      { nth: 2, into: 0.5 },
     ])
   })
 

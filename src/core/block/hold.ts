@@ -1,5 +1,6 @@
 import type { Rung } from '../curriculum/types'
-import { holdInterval, paySchedule } from '../method/pay'
+import { secondsApart } from '../method/hold'
+import { holdInterval, paySchedule, secondsToEat } from '../method/pay'
 import type { Method } from '../method/method'
 import { seeded } from '../seeded'
 
@@ -26,9 +27,9 @@ export function payMoments(seconds: number, how: HoldPay, seed: number): readonl
   const every = holdInterval(seconds)
   const chance = seeded(seed)
   const moments: number[] = []
-  let gap = how === 'stretching' ? Math.max(1, every / 3) : every
+  let gap = how === 'stretching' ? Math.max(secondsToEat, every / 3) : every
   for (let at = 0; moments.length < 400;) {
-    at += how === 'variable' ? every * (0.5 + chance()) : gap
+    at += how === 'variable' ? Math.max(secondsToEat, every * (0.5 + chance())) : gap
     if (how === 'stretching') gap *= 1.5
     if (at > seconds - beforeEnd) break
     moments.push(Math.round(at * 10) / 10)
@@ -36,10 +37,11 @@ export function payMoments(seconds: number, how: HoldPay, seed: number): readonl
   return moments
 }
 
-/** Which interval of a hold runs at this second, from 0, and how far it has come. */
-export const intervalAt = (seconds: number, each: number): { readonly nth: number; readonly into: number } => {
-  const nth = Math.floor(seconds / each)
-  return { nth, into: Math.round((seconds - nth * each) * 10) / 10 }
+/** Which interval of a hold runs at this second, from 0, and how far it has come; 0 while the dog still eats. */
+export function intervalAt(seconds: number, each: number): { readonly nth: number; readonly into: number } {
+  const apart = secondsApart(each)
+  const nth = seconds < each ? 0 : Math.floor((seconds - each) / apart) + 1
+  return { nth, into: Math.max(0, Math.round((seconds - nth * apart) * 10) / 10) }
 }
 
 /** Pieces given inside a hold that lasted so many seconds, by these moments. */

@@ -1,3 +1,4 @@
+import { secondsToEat } from './pay'
 import type { Rung } from '../curriculum/types'
 import type { holdPays } from '../curriculum/words'
 
@@ -28,13 +29,17 @@ export function holdPaid(rung: HoldRung | undefined): HoldPaid | undefined {
   return rung.kind === 'timed' && seconds < longHoldFrom ? 'each-interval' : 'inside'
 }
 
+/** Seconds from the end of one interval to that of the next: a short one begins when the dog has eaten. */
+export const secondsApart = (each: number): number => Math.max(each, secondsToEat)
+
 /**
  * Seconds at which a hold has come to something: the ends of its intervals where it is paid at each, else its one end.
- * At the 3 s rung of a stay 3, 6, 9, 12 and 15 s. Common practice.
+ * At the 3 s rung of a stay 3, 6, 9, 12 and 15 s (common practice); at the 1 s rung 1, 4, 7, 10 and 13 s, since each
+ * piece has to be eaten.
  */
 export function holdEnds(rung: HoldRung | undefined): readonly number[] {
   const seconds = holdSeconds(rung)
   if (!rung || seconds === undefined) return []
   const intervals = holdPaid(rung) === 'each-interval' ? rung.setReps : 1
-  return Array.from({ length: intervals }, (_, i) => (i + 1) * seconds)
+  return Array.from({ length: intervals }, (_, i) => seconds + i * secondsApart(seconds))
 }

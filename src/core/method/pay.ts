@@ -38,5 +38,9 @@ export function paySchedule(rung: Rung, method: Method, held: boolean): 'every' 
 /** House: the longest pay interval inside a hold, seconds; below, a third of the hold. */
 const longestInterval = 20
 
+/** Design choice: a dog takes so many seconds for a piece, and no other comes before it has eaten. */
+export const secondsToEat = 3
+
 /** Seconds between two pays inside a hold of this length. */
-export const holdInterval = (seconds: number): number => Math.max(1, Math.min(longestInterval, Math.round(seconds / 3)))
+export const holdInterval = (seconds: number): number =>
+  Math.max(secondsToEat, Math.min(longestInterval, Math.round(seconds / 3)))

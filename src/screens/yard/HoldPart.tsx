@@ -3,7 +3,7 @@ import { useEffect, useState } from 'react'
 import { flushSync } from 'react-dom'
 import styled from 'styled-components'
 import { intervalAt } from '@/core/block/hold'
-import { type HoldPaid } from '@/core/method/hold'
+import { secondsApart, type HoldPaid } from '@/core/method/hold'
 import type { HoldClock } from '@/device/holdClock'
 import { YardNow } from './bottom'
 
@@ -51,10 +51,14 @@ export function HoldPart({
       </Start>
     )
   const { nth, into } =
-    intervals > 1 ? intervalAt(Math.min(now, seconds * intervals - 0.05), seconds) : { nth: 0, into: now }
+    intervals > 1
+      ? intervalAt(Math.min(now, seconds + (intervals - 1) * secondsApart(seconds) - 0.05), seconds)
+      : { nth: 0, into: now }
   const done = Math.min(into, seconds)
   const inside = payAt.some((at) => now >= at && now < at + promptFor)
-  const paying = inside || (nth > 0 && into < promptFor)
+  const sincePaid = nth === 0 ? Number.POSITIVE_INFINITY : now - seconds - (nth - 1) * secondsApart(seconds)
+  const paying = inside || sincePaid < promptFor
+  const eating = !paying && sincePaid < secondsApart(seconds) - seconds
   const at = (s: number) => 4 + (292 * s) / seconds
   return (
     <Timer role="timer" aria-label={`Holding, ${seconds} seconds`} data-tone-at={clock.endToneAt()}>
@@ -63,7 +67,7 @@ export function HoldPart({
         of {seconds} s{intervals > 1 && `, ${nth + 1} of ${intervals}`}
       </span>
       <em data-on={paying} role="status">
-        {paying ? 'Pay now' : ''}
+        {paying ? 'Pay now' : eating ? 'It eats' : ''}
       </em>
       <svg viewBox="0 0 300 14" preserveAspectRatio="none" aria-hidden="true">
         <line x1="4" x2="296" y1="7" y2="7" stroke="var(--rule)" strokeWidth="1.5" strokeDasharray="2 4" />
