@@ -49,6 +49,12 @@ describe('a rep of a baseline came off', () => {
     // A recall starts within a second (house).
     ['recall.line-5', { clean: true, latencySeconds: 1.4 }, false],
     ['recall.line-5', { clean: true, latencySeconds: 0.9 }, true],
+    // What is held or walked is over after its own time, not within three seconds.
+    ['sit-stay.10s', { clean: true, latencySeconds: 10.4 }, true],
+    ['down-stay.30s', { clean: true, latencySeconds: 31 }, true],
+    ['heel.seam-2', { clean: true, latencySeconds: 8 }, true],
+    ['settle.pauses', { clean: true, latencySeconds: 60 }, true],
+    ['sit-stay.10s', { clean: true, latencySeconds: 10.4, leashHelp: true }, false],
   ] as const)('%s, %o: %s', (id, rep, came) => {
     expect(cameOff(rep, onTimeWithin(rung(id)))).toBe(came)
   })

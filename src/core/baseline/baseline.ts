@@ -14,8 +14,12 @@ export interface BaselineRep {
 /** House: a response is on time within so many seconds where the rung says none. */
 const usualLatency = 3
 
-/** Seconds from cue to response within which an answer is on time. */
-export const onTimeWithin = (rung: Rung): number => rung.criterion.latencySeconds ?? usualLatency
+/** Kinds of rung that are answered: of a hold, a stretch or a calm minute the tap comes when it is over. */
+const answered: ReadonlySet<Rung['kind']> = new Set(['position', 'uncued', 'recall'])
+
+/** Seconds from cue to response within which an answer is on time; undefined where nothing is answered. */
+export const onTimeWithin = (rung: Rung): number | undefined =>
+  answered.has(rung.kind) ? (rung.criterion.latencySeconds ?? usualLatency) : undefined
 
 /**
  * Whether a rep of a baseline came off: on the first cue, without the leash, and within the rung’s seconds where they
@@ -23,8 +27,9 @@ export const onTimeWithin = (rung: Rung): number => rung.criterion.latencySecond
  */
 export const cameOff = (
   rep: Pick<BaselineRep, 'clean' | 'latencySeconds' | 'leashHelp'>,
-  withinSeconds: number,
-): boolean => rep.clean && rep.leashHelp !== true && (rep.latencySeconds ?? 0) <= withinSeconds
+  withinSeconds: number | undefined,
+): boolean =>
+  rep.clean && rep.leashHelp !== true && (withinSeconds === undefined || (rep.latencySeconds ?? 0) <= withinSeconds)
 
 /** House: reps a command at most, reps at one rung, and rungs up or down between them. */
 export const mostReps = 8

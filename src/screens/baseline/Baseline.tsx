@@ -174,16 +174,26 @@ interface Answered {
 }
 
 /** The cue is given by a tap, where somebody has one free; the answer takes its seconds. */
-function Answer({ pending, limit, say }: { pending: boolean; limit: number; say: (answer: Answered) => void }) {
+function Answer({
+  pending,
+  limit,
+  say,
+}: {
+  pending: boolean
+  limit: number | undefined
+  say: (answer: Answered) => void
+}) {
   const [cued, setCued] = useState<number | undefined>()
   const answer = (clean: boolean, leashHelp = false) =>
     say({ clean, leashHelp, latencySeconds: cued === undefined ? null : sinceTenths(cued) })
   return (
     <>
       <Answers>
-        <Button isPending={pending} onPress={() => setCued(performance.now())}>
-          {cued === undefined ? 'I gave the cue' : 'Cue given: its seconds run'}
-        </Button>
+        {limit !== undefined && (
+          <Button isPending={pending} onPress={() => setCued(performance.now())}>
+            {cued === undefined ? 'I gave the cue' : 'Cue given: its seconds run'}
+          </Button>
+        )}
         <Button data-strong isPending={pending} onPress={() => answer(true)}>
           Clean
         </Button>
@@ -194,7 +204,11 @@ function Answer({ pending, limit, say }: { pending: boolean; limit: number; say:
           Not clean
         </Button>
       </Answers>
-      <p>Later than {limit} s is not clean; without the first tap nobody counts them.</p>
+      <p>
+        {limit === undefined
+          ? 'Tap when it is over: clean if it held, or kept its place, to the end.'
+          : `Later than ${limit} s is not clean; without the first tap nobody counts them.`}
+      </p>
     </>
   )
 }

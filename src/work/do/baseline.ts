@@ -51,7 +51,7 @@ export function keepBaselineRep(db: Db, form: z.infer<typeof baselineRepForm>, n
       rungId: form.rungId,
       foodInSight: form.foodInSight,
       clean: cameOff(form, command.rung.seconds),
-      latencySeconds: form.latencySeconds ?? null,
+      latencySeconds: command.rung.seconds === undefined ? null : (form.latencySeconds ?? null),
       leashHelp: form.leashHelp ?? false,
       at: now,
       recordedBy: form.recordedBy,

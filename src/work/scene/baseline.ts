@@ -21,7 +21,8 @@ export interface BaselineCommand {
     readonly words: string
     readonly say: string
     /** Seconds within which an answer is on time. */
-    readonly seconds: number
+    /** Seconds within which it answers; undefined where it holds or walks, and the tap comes when that is over. */
+    readonly seconds: number | undefined
   }
   readonly rungs: readonly { readonly id: string; readonly name: string }[]
   readonly ceiling: number
