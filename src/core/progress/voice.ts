@@ -36,8 +36,10 @@ function sayWhy(because: Because, said: Said): string {
       return `The rule is ${said.rule}: met.`
     case 'offered':
       return offeredSaid
-    case 'met-waits':
-      return `${because.offered ? offeredSaid : `The rule is ${said.rule}: met.`} ${because.next.name} waits: ${because.until}.`
+    case 'met-waits': {
+      const met = because.offered ? offeredSaid : `The rule is ${said.rule}: met.`
+      return `${met} ${because.next.name} waits: ${because.until}.`
+    }
     case 'eased':
       return sayEased(because.reason, said.rung ?? because.to, because.to)
     case 'dropped': {

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import type { BlockItem } from '@/core/block/compose'
 import { houseCurriculum } from '@/core/curriculum/house'
-import { workedParts } from './reduce'
+import { mostOfSet, workedParts } from './reduce'
 
 const item = (role: BlockItem['role'], rungId: string): BlockItem => ({
   role,
@@ -39,5 +39,20 @@ describe('the parts of a block that were worked', () => {
 
   it('a command that is in no part belongs to none', () => {
     expect(parts(set('recall.bowl', 4))).toEqual([])
+  })
+})
+
+describe('a block in which signs of stress were seen', () => {
+  const items = [
+    { role: 'work', command: 'sit', rungId: 'sit.word', reps: 10 },
+    { role: 'finish', command: 'sit', rungId: 'sit.full', reps: 2 },
+  ] as const
+  const most = (item: number, shortened: boolean, setAtMost?: number) =>
+    mostOfSet({ block: { items, setAtMost } as never, item, shortened })
+
+  it('goes on in short sets, never longer ones than it had', () => {
+    expect([most(0, false), most(0, true)]).toEqual([Number.POSITIVE_INFINITY, 3])
+    expect([most(1, false), most(1, true)]).toEqual([2, 2])
+    expect([most(0, false, 5), most(0, true, 5), most(0, true, 2)]).toEqual([5, 3, 2])
   })
 })

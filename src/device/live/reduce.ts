@@ -1,4 +1,5 @@
 import type { BlockItem } from '@/core/block/compose'
+import { setAfterSigns } from '@/core/dog/signs'
 import { findRung } from '@/core/curriculum/lookup'
 import type { Curriculum } from '@/core/curriculum/types'
 import { applyRep, foldOnto } from '@/core/progress/fold'
@@ -13,6 +14,8 @@ export type Live = Resumed & {
   /** From this one on, the block's reps count toward a fall: a break begins the test anew. */
   readonly breakAfter: number
   readonly stressful: boolean
+  /** Sets are short from here on: it showed signs of stress, and has recovered. */
+  readonly shortened: boolean
   readonly ended: boolean
 }
 
@@ -49,14 +52,15 @@ export function takenUp(found: Resumed, curriculum: Curriculum): Live {
     (i, s) => Math.max(i, partOf(items, curriculum, s.context.rungId, i)),
     0,
   )
-  return { ...found, item, breakAfter: 0, stressful: false, ended: false }
+  return { ...found, item, breakAfter: 0, stressful: false, shortened: false, ended: false }
 }
 
 /** Reps after which a set is long enough before its rule ends it; infinite where only its rule does. */
-export function mostOfSet({ block, item }: Pick<Live, 'block' | 'item'>): number {
+export function mostOfSet({ block, item, shortened }: Pick<Live, 'block' | 'item' | 'shortened'>): number {
   const part = block?.items[item]
   return Math.min(
     block?.setAtMost ?? Number.POSITIVE_INFINITY,
+    shortened ? setAfterSigns : Number.POSITIVE_INFINITY,
     part !== undefined && part.role !== 'work' ? part.reps : Number.POSITIVE_INFINITY,
   )
 }

@@ -310,6 +310,11 @@ export class LiveSession {
     this.known.change((h) => ({ ...h, stressful: true }))
   }
 
+  /** It has recovered from what was seen: what is left of the block is short. */
+  shorten(): void {
+    this.known.change((h) => ({ ...h, shortened: true }))
+  }
+
   /** Ends the block with what is to be known next time. */
   close(note: string, praiseMinutes: number | null, outAfter: boolean | null = null): void {
     const { block, stressful } = this.known.now()

@@ -224,7 +224,17 @@ function InHand({
       )}
       {!over && panel === 'none' && <RungCard view={view} rung={rung} block={block} />}
       <LengthNote from={block.block?.from} young={view.young} />
-      {!over && <Working view={view} block={block} prefs={prefs} panel={panel} onPanel={setPanel} onEnd={endSet} />}
+      {!over && (
+        <Working
+          view={view}
+          block={block}
+          prefs={prefs}
+          panel={panel}
+          onPanel={setPanel}
+          onEnd={endSet}
+          onBlockEnd={end}
+        />
+      )}
       {ways &&
         (block.falling.fell ? (
           <BreakNow block={block} ways={ways} prefs={prefs} />
@@ -234,6 +244,7 @@ function InHand({
             verdict={block.verdict ?? nothingYet}
             enough={block.enough}
             young={block.items[block.item]?.role === 'work' && view.young}
+            stressful={block.stressful}
             set={active}
             standing={block.standingOf(rung.command.id, block.judged.state)}
             view={view}

@@ -2,6 +2,7 @@
 import styled from 'styled-components'
 import { Press } from '@/ui/press'
 import { breakMinutes } from '@/core/block/rest'
+import { recoveryMinutes } from '@/core/dog/signs'
 import { findRung } from '@/core/curriculum/lookup'
 import type { Curriculum } from '@/core/curriculum/types'
 import type { Verdict } from '@/core/progress/voice'
@@ -45,6 +46,8 @@ interface Props {
   readonly enough: boolean
   /** Enough of it because the dog is young. */
   readonly young: boolean
+  /** Signs of stress were seen in this block. */
+  readonly stressful: boolean
   readonly set: LiveSet
   readonly standing: CommandStanding | undefined
   readonly view: BlockView
@@ -58,7 +61,20 @@ interface Props {
 }
 
 /** The set is over: what it means, why, and the next thing. */
-export function SetOver({ verdict, enough, young, set, standing, view, next, others, stuck, onUndo, prefs }: Props) {
+export function SetOver({
+  verdict,
+  enough,
+  young,
+  stressful,
+  set,
+  standing,
+  view,
+  next,
+  others,
+  stuck,
+  onUndo,
+  prefs,
+}: Props) {
   const settled = useSettled()
   const { words } = useMeasures()
   const goOn = () => {
@@ -83,9 +99,11 @@ export function SetOver({ verdict, enough, young, set, standing, view, next, oth
       <div role="status" aria-live="assertive">
         <Said data-kind={enough ? 'again' : verdict.kind}>
           {enough
-            ? young
-              ? 'Enough at a time for a young dog'
-              : 'Enough of the sure thing'
+            ? stressful
+              ? 'Enough after signs of stress'
+              : young
+                ? 'Enough at a time for a young dog'
+                : 'Enough of the sure thing'
             : sayVerdict(view.curriculum, verdict)}
         </Said>
         <p>
@@ -106,7 +124,12 @@ export function SetOver({ verdict, enough, young, set, standing, view, next, oth
           </p>
         )}
       </div>
-      <CountUp key={set.context.id} what="Break: play" of={breakMinutes} sounds={prefs.payTones} />
+      <CountUp
+        key={set.context.id}
+        what={stressful ? 'Recover, away from it' : 'Break: play'}
+        of={stressful ? recoveryMinutes : breakMinutes}
+        sounds={prefs.payTones}
+      />
       <Next onPress={goOn} autoFocus data-settled={settled}>
         {next.name}
       </Next>

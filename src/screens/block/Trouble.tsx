@@ -2,13 +2,17 @@
 import { useState } from 'react'
 import type { Key } from 'react-aria-components'
 import styled from 'styled-components'
-import { overThreshold, signIds, signs } from '@/core/dog/signs'
+import { findCommand } from '@/core/curriculum/lookup'
+import { afterSigns, overThreshold, recoveryMinutes, setAfterSigns, signIds, signs } from '@/core/dog/signs'
 import type { FactOf } from '@/core/facts/wire'
 import { distanceBands } from '@/core/facts/words'
 import type { BlockView } from '@/work/page/blockView'
 import { Chip, Chips, Done } from '@/ui/chips'
 import { useOutboxNow } from './outboxNow'
 import { bandWords } from '../bandWords'
+import type { Prefs } from '@/device/prefs'
+import { Plain } from '../yard/bottom'
+import { CountUp } from './CountUp'
 import type { Block } from './useBlock'
 import { Said } from '@/ui/ways'
 
@@ -20,13 +24,18 @@ export function Trouble({
   block,
   placeId,
   band,
+  prefs,
   onDone,
+  onEnd,
 }: {
   view: BlockView
   block: Block
   placeId: string
   band: FactOf<'set-opened'>['distanceBand']
+  prefs: Prefs
   onDone: () => void
+  /** Ends the block. */
+  onEnd: () => void
 }) {
   const outbox = useOutboxNow()
   const [said, setSaid] = useState<{
@@ -39,6 +48,21 @@ export function Trouble({
     far: band,
   })
   const [kept, setKept] = useState<string | undefined>()
+  const [before] = useState(block.stressful)
+  const seen = signIds.filter((s) => said.signs.has(s))
+  const then = kept === undefined ? undefined : afterSigns(seen, before)
+  const sure = block.items.findIndex((i, n) => n > block.item && i.role === 'finish')
+  const known = view.plan.sure.slice(0, 2).flatMap((i) => findCommand(view.curriculum, i.command)?.name ?? [])
+  const toSureThing = () => {
+    block.shorten()
+    onDone()
+    block.finish()
+    block.goTo(sure)
+  }
+  const back = () => {
+    if (kept !== undefined) block.shorten()
+    onDone()
+  }
   // The first sign is kept at its tap; what is said after it stands in its place.
   const say = (change: Partial<typeof said>) => {
     const next = { ...said, ...change }
@@ -111,7 +135,25 @@ export function Trouble({
           same.
         </p>
       )}
-      <Done onPress={onDone}>Back to the set</Done>
+      {then !== undefined && (
+        <>
+          <p>
+            {known.length > 0 ? `It knows ${known.join(' and ')}: once, paid. ` : ''}
+            {then === 'end' ? 'Nothing more in this block.' : 'Nothing is asked until it is calm and eats.'}
+          </p>
+          <CountUp key={kept} what="Recover, away from it" of={recoveryMinutes} sounds={prefs.payTones} />
+        </>
+      )}
+      {then === 'end' || (then !== undefined && sure < 0) ? (
+        <Done onPress={onEnd}>End the block</Done>
+      ) : (
+        then !== undefined && <Done onPress={toSureThing}>Calm again: something sure</Done>
+      )}
+      {then === undefined ? (
+        <Done onPress={back}>Back to the set</Done>
+      ) : (
+        <Plain onPress={back}>Back to the set, {setAfterSigns} reps at most</Plain>
+      )}
       <span role="status">
         {kept === undefined
           ? 'A tap on a sign keeps it, with the time and the place.'

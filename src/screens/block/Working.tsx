@@ -49,6 +49,7 @@ export const Working = memo(function Working({
   panel,
   onPanel: setPanel,
   onEnd,
+  onBlockEnd,
 }: {
   view: BlockView
   block: Block
@@ -56,6 +57,7 @@ export const Working = memo(function Working({
   panel: WorkPanel
   onPanel: (panel: WorkPanel) => void
   onEnd: () => void
+  onBlockEnd: () => void
 }) {
   const { active, verdict, rungNow, draw, payAt } = block
   const [call, setCall] = useState<CallState>(notCalled)
@@ -166,7 +168,9 @@ export const Working = memo(function Working({
           block={block}
           placeId={active.context.placeId}
           band={active.opened?.distanceBand ?? null}
+          prefs={prefs}
           onDone={() => setPanel('none')}
+          onEnd={onBlockEnd}
         />
       ) : panel === 'pressure' ? (
         <Pressure

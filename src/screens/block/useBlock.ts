@@ -77,6 +77,7 @@ export function useBlock(view: BlockView, outbox: LiveOutbox, seedOf: () => numb
       goTo: shown(session.goTo.bind(session)),
       restart: shown(session.restart.bind(session)),
       markStressful: shown(session.markStressful.bind(session)),
+      shorten: shown(session.shorten.bind(session)),
       close: shown(session.close.bind(session)),
       pressLast: shown(session.pressLast.bind(session)),
       tap: (...rep: Parameters<LiveSession['tap']>) => {

@@ -114,7 +114,20 @@ export function waysOn(
     hasNextPart: onward !== undefined,
     inTurns: trial !== undefined,
   })
-  const next = { again, part: onward, end: finish, close }[way] ?? close
+  // After signs of stress the rest of a block is something sure, or its end.
+  const sure = items.findIndex((i, n) => n > item && i.role === 'finish')
+  const calm: Way | undefined = !block.stressful
+    ? undefined
+    : sure < 0
+      ? finish
+      : {
+          name: 'Calm again: something sure',
+          go: () => {
+            block.finish()
+            block.goTo(sure)
+          },
+        }
+  const next = calm ?? { again, part: onward, end: finish, close }[way] ?? close
   return {
     next,
     others: [

@@ -64,6 +64,20 @@ const signIdsOfRow = z.array(z.enum(signIds))
 
 const signsRows = z.array(signRow)
 
+const signsOnRows = z.array(z.object({ residencyId: z.string(), day: z.string(), blockId: z.string() }))
+
+/** In which blocks of a day signs were seen, of every dog. */
+export const signsOn = (db: Db, day: string) =>
+  signsOnRows.parse(
+    db
+      .prepare(
+        `SELECT o.residency_id AS residencyId, o.day, o.block_id AS blockId
+          FROM over_threshold o
+          WHERE o.day = ? AND ${standing('o')}`,
+      )
+      .all(day),
+  )
+
 /** Signs of being over threshold seen in this dog since a day, newest first. */
 export const readSigns = (db: Db, residencyId: string, since: string): readonly KeptSigns[] =>
   signsRows

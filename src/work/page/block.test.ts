@@ -3,6 +3,8 @@ import { v4, v7 } from 'uuid'
 import { describe, expect, it } from 'vitest'
 import { z } from 'zod'
 import { pressureConsent, rewardOnly } from '@/core/block/leashPressure'
+import { dayIn } from '@/core/days'
+import { stopsTodaySaid } from '@/core/dog/signs'
 import { plainHouse } from '@/core/house/house'
 import { seeded } from '@/core/seeded'
 import type { StartPosition } from '@/core/facts/words'
@@ -13,6 +15,8 @@ import { findResident } from '@/store/residents'
 import { appendHouse, writeFeeds } from '@/store/house'
 import { appendEntry } from '@/store/intake'
 import { insertMethodChange } from '@/store/method'
+import { notWorked } from '../scene/firstThings'
+import { readToday } from '../scene/today'
 import { loadBlock } from './block'
 import { loadFood } from './food'
 import { readSets } from '@/store/facts/read'
@@ -225,6 +229,20 @@ describe('what a block leaves behind', () => {
     expect(readSigns(s.db, s.residencyId, '2026-03-01')).toHaveLength(3)
     s.send([s.tablet.voided(facts[0]?.id ?? '', s.ada)])
     expect(s.view().signsKeepComing).toBe(false)
+  })
+
+  it('signs in two blocks of one day: not worked any more today, on its page and on the wall; tomorrow it is', () => {
+    const s = scene()
+    const facts = [v4(), v4()].map((b) => s.tablet.signs(s.residencyId, b, s.ada))
+    const waits = (now: number) => readToday(s.db, dayIn('UTC', now), now).not(s.residencyId)
+    const at = monday + 60_000
+    s.send(facts.slice(0, 1))
+    expect(notWorked(s.db, s.residencyId, '2026-03-02')).toBe('')
+    s.send(facts.slice(1))
+    expect(notWorked(s.db, s.residencyId, '2026-03-02')).toBe(stopsTodaySaid.said)
+    expect(waits(at)).toBe(stopsTodaySaid.short)
+    expect(notWorked(s.db, s.residencyId, '2026-03-03')).toBe('')
+    expect(waits(at + 86_400_000)).not.toBe(stopsTodaySaid.short)
   })
 
   it('other devices’ open sets are told apart from its own', () => {

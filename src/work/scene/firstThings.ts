@@ -1,4 +1,6 @@
+import { stopsToday, stopsTodaySaid } from '@/core/dog/signs'
 import type { Db } from '@/store/database'
+import { readSigns } from '@/store/facts/blocks'
 import { baselinesOpen } from '@/store/baseline'
 import { deskDevice } from './desk'
 import { pausedBecause } from './pause'
@@ -13,6 +15,11 @@ export const baselineFirst = {
 export const wantsBaseline = (db: Db, residencyId: string, today: string): boolean =>
   baselinesOpen(db, today, deskDevice).has(residencyId)
 
-/** Why nothing at all of a dog is worked now: it is paused, or its baseline comes first; empty when it may be. */
+/**
+ * Why nothing at all of a dog is worked now: it is paused, its baseline comes first, or it was over threshold twice
+ * today; empty when it may be.
+ */
 export const notWorked = (db: Db, residencyId: string, today: string): string =>
-  pausedBecause(db, residencyId) || (wantsBaseline(db, residencyId, today) ? baselineFirst.said : '')
+  pausedBecause(db, residencyId) ||
+  (wantsBaseline(db, residencyId, today) ? baselineFirst.said : '') ||
+  (stopsToday(readSigns(db, residencyId, today), today) ? stopsTodaySaid.said : '')

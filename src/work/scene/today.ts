@@ -1,3 +1,5 @@
+import { stopsToday, stopsTodaySaid } from '@/core/dog/signs'
+import { signsOn } from '@/store/facts/blocks'
 import { restMinutes, blocksADay, restUntil } from '@/core/block/rest'
 import { sayMinute } from '@/core/clock'
 import { startOfDay, weekdayOf } from '@/core/days'
@@ -49,6 +51,17 @@ export function readToday(db: Db, today: string, now: number): TodayNow {
   }
   const meal = restingAfter(house.meals, minute)
   const untested = baselinesOpen(db, today, deskDevice)
+  const signs = signsOn(db, today)
+  const stopped = new Set(
+    signs
+      .map((s) => s.residencyId)
+      .filter((id) =>
+        stopsToday(
+          signs.filter((s) => s.residencyId === id),
+          today,
+        ),
+      ),
+  )
   return {
     share: shareOfToday(readHours(db), weekdayOf(today), minute),
     blocks: (residencyId) => blocks.get(residencyId)?.count ?? 0,
@@ -58,6 +71,7 @@ export function readToday(db: Db, today: string, now: number): TodayNow {
       if (working.has(residencyId)) return 'a block of it is under way'
       if (untested.has(residencyId)) return baselineFirst.short
       const own = blocks.get(residencyId)
+      if (stopped.has(residencyId)) return stopsTodaySaid.short
       if (own && own.count >= blocksADay.usual) return `has had its ${blocksADay.usual} blocks today`
       const close = own && closes.get(own.last.blockId)
       const until = own && restUntil(close?.at ?? own.last.to, close?.stressful ?? false)
