@@ -4,7 +4,7 @@ import { afterSigns, recoveryMinutes, signIds, signs, stopsToday } from './signs
 import { restMinutes } from '../block/rest'
 
 describe('what follows signs of stress', () => {
-  it('a yawn: recover, and something sure; a stare, a stiff tail or a dog shut down: nothing more in this block', () => {
+  it('a yawn: recover, and something sure; a stare, a stiff tail, a dog shut down: nothing more in this block', () => {
     expect(afterSigns(['yawn'], false)).toBe('easier')
     expect(afterSigns(['wound-up', 'no-food'], false)).toBe('easier')
     for (const sign of ['stare', 'stiff-tail', 'one-line', 'shut-down'] as const)

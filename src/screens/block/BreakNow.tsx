@@ -1,6 +1,7 @@
 'use client'
 import styled from 'styled-components'
 import { Press } from '@/ui/press'
+import { Why } from '@/ui/Why'
 import { longBreakMinutes } from '@/core/block/rest'
 import { limitFor, medianReps } from '@/core/block/falling'
 import type { Prefs } from '@/device/prefs'
@@ -58,11 +59,11 @@ export function BreakNow({ block, ways, prefs }: { block: Block; ways: Ways; pre
         <Quiet onPress={block.undo}>Undo rep</Quiet>
         <Quiet onPress={block.restart}>No break: it is not the dog</Quiet>
       </Two>
-      <small>
-        Found by a cumulative-sum test against the rate expected of this dog at this rung; a dog that has not changed is
+      <Why>
+        Found by a cumulative-sum test against the rate expected of this dog at this rung. A dog that has not changed is
         sent on a break in at most one block of twenty, and half of all falls from 85 to 50 % are seen within{' '}
         {seenWithin} reps.
-      </small>
+      </Why>
     </Break>
   )
 }
@@ -79,9 +80,6 @@ const Break = styled.section`
   }
   p {
     font-size: var(--t-5);
-  }
-  small {
-    font-size: var(--t-2);
   }
 `
 const Two = styled.div`

@@ -33,7 +33,7 @@ import { Plan, PlanStrip } from './Plan'
 import { Big, promptFor } from './RungCard'
 import { kitOf, pickedHere, rememberAround, setupFor } from './setup'
 import { partNow } from './surroundings'
-import { nothingMore } from './ways'
+import { nothingMore } from '@/core/coach/nothingMore'
 import type { Setup } from '@/device/live/session'
 import type { Block } from './useBlock'
 import { useKeys } from '../yard/useKeys'
@@ -129,7 +129,15 @@ export function Prep({ view, block, was, onBegin, onEnd, prefs, recall, sayGrip,
   const place = view.places.find((p) => p.id === full.placeId)
   const worn = full.collar === undefined ? undefined : notWornBecause(full.collar, wornScene(view))
   const standing = block.standingOf(command.id, block.judged.state)
-  const shut = suggestion === undefined && item.role === 'work' ? nothingMore(view, block, item.command) : undefined
+  const shut =
+    suggestion === undefined && item.role === 'work'
+      ? nothingMore(
+          view.curriculum,
+          block.suggestions(block.judged.state),
+          item.command,
+          view.promises.some((p) => findRung(view.curriculum, p.rungId)?.command.id === item.command),
+        )
+      : undefined
   const asked = suggestion?.rungId === full.rungId ? whyWords[suggestion.why] : undefined
   const eased = full.rungId !== rungId
   const first = seeing === 'glance' && !block.block

@@ -243,23 +243,3 @@ export function waysOn(
     begin({ ...setup, placeId: context.placeId, personId: context.leashHolder, kit })
   }
 }
-
-/** Why this command has nothing to work: another comes first, something keeps it shut, or today can add nothing. */
-export function nothingMore(view: BlockView, block: Block, command: string): string {
-  const { sets, shut, waits } = block.suggestions(block.judged.state)
-  const before = sets.find((s) => s.for === command)
-  const need = before && findRung(view.curriculum, before.rungId)
-  if (need)
-    return (
-      `First ${need.command.name}, “${need.rung.name}”: it must be held. What is recorded here is kept and ` +
-      `moves nothing on.`
-    )
-  const kept = shut.find((s) => s.command === command)
-  const name = (id: string) => findRung(view.curriculum, id)?.rung.name ?? id
-  if (kept)
-    return `“${name(kept.rungId)}” is shut: ${kept.because}. What is recorded here is kept and moves nothing on.`
-  const later = waits.find((w) => w.command === command)
-  return later
-    ? `“${name(later.rungId)}”: ${later.because}. Work another command.`
-    : 'Nothing more is asked of this command today. Work another one.'
-}
