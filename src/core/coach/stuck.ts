@@ -65,6 +65,25 @@ export function offersFor(
   }))
 }
 
+/** What another road is called where it is chosen from the first rep on. */
+const roadName = (name: string): string => {
+  const own = name.replace(/^Another road: /, '')
+  return own.charAt(0).toUpperCase() + own.slice(1)
+}
+
+/**
+ * Other ways of teaching a rung, to be chosen before anything is stuck: the command’s roads and the rung’s own ways,
+ * where it is still being taught, and every way of calling.
+ */
+export function roadsFor(curriculum: Curriculum, rungId: string, tried: readonly Tried[]): readonly Offer[] {
+  const rung = findRung(curriculum, rungId)?.rung
+  if (!rung || !(taught.has(rung.stage) || rung.kind === 'recall')) return []
+  return offersFor(curriculum, rungId, tried)
+    .filter((o) => o.id.startsWith('road-') || o.id.startsWith('way-'))
+    .map((o) => ({ ...o, name: o.id.startsWith('way-') ? o.words : roadName(o.name) }))
+}
+const taught: ReadonlySet<string> = new Set(['shape', 'empty-hand', 'word-before-signal'])
+
 /**
  * Other starts of a position: those it was taught from on rungs before; none where the rung says its own.
  */

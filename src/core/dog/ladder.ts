@@ -200,8 +200,12 @@ function forFond(curriculum: Curriculum): Curriculum {
   }))
 }
 
+/** Neither the rungs that hide nor the roads. */
 const withoutHiding = (curriculum: Curriculum): Curriculum =>
-  changeRungs(curriculum, (rung) => (rung.hides === true ? undefined : rung))
+  changeCommands(
+    changeRungs(curriculum, (rung) => (rung.hides === true ? undefined : rung)),
+    (c) => ({ ...c, roads: c.roads.filter((r) => !/\bhide\b/i.test(`${r.name} ${r.words}`)) }),
+  )
 
 /** Where play is given, by what was done: a hold is released first, since play ends it. Common practice. */
 const playAt: Partial<Record<Rung['kind'], string>> = {

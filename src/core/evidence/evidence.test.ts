@@ -3,7 +3,7 @@ import { setsFrom } from '../tests/facts'
 import { dailyKcal, restingKcal, rewardKcal } from '../food/energy'
 import { faultShares, firstCueSuccess, helpByDay, latencyByDay, latencyOf, successByDay } from './evidence'
 import { differenceOf, wilson } from './interval'
-import { compareKit, kitComparisons, kitTurn } from './kit'
+import { compareKit, kitComparisons, kitTurn, sayWorn, wornOf, type Worn } from './kit'
 
 describe('the 95 % interval of a share against Wilson (1927), worked values', () => {
   it.each([
@@ -136,19 +136,35 @@ describe('kit transfer', () => {
   })
 
   it('leads through pairs whose order turns, whatever was done by hand before', () => {
-    const done: string[] = []
-    for (let turn = kitTurn(done, ['leash', 'line']); turn; turn = kitTurn(done, ['leash', 'line'])) {
+    const sides: readonly [Worn, Worn] = [{ kit: 'leash' }, { kit: 'line' }]
+    const [leash, line] = sides
+    const done: Worn[] = []
+    for (let turn = kitTurn(done, sides); turn; turn = kitTurn(done, sides)) {
       expect(turn).toMatchObject({ number: done.length + 1, of: 4 })
-      done.push(turn.kit)
+      done.push(turn.worn)
     }
-    expect(done).toEqual(['leash', 'line', 'line', 'leash'])
-    expect(compareKit(build(done.map((kit, i) => plan(kit, 'C C', i))), 'heel.word', 'leash', 'line')).toMatchObject({
-      alternating: true,
-      a: { sets: 2, minutesIn: 1.5 },
-      b: { minutesIn: 1.5 },
-    })
-    expect(kitTurn(['line'], ['leash', 'line'])?.kit).toBe('leash')
-    expect(kitTurn(['harness', 'leash'], ['leash', 'line'])).toMatchObject({ kit: 'line', number: 2 })
+    expect(done).toEqual([leash, line, line, leash])
+    expect(
+      compareKit(build(done.map(({ kit }, i) => plan(kit, 'C C', i))), 'heel.word', 'leash', 'line'),
+    ).toMatchObject({ alternating: true, a: { sets: 2, minutesIn: 1.5 }, b: { minutesIn: 1.5 } })
+    expect(kitTurn([line], sides)?.worn).toBe(leash)
+    expect(kitTurn([undefined, leash], sides)).toMatchObject({ worn: line, number: 2 })
+  })
+
+  it('tells two collars on one leash apart, and a leash with its own collar from the same on another', () => {
+    const sides: readonly [Worn, Worn] = [
+      { kit: '1.8 m leash', collar: 'slip lead' },
+      { kit: '1.8 m leash', collar: 'flat collar' },
+    ]
+    const on = (kit: string, collar: string | null) => wornOf({ kit, collar }, sides)
+    expect([on('1.8 m leash', 'slip lead'), on('1.8 m leash', 'flat collar')]).toEqual([...sides])
+    expect([on('1.8 m leash', null), on('1.8 m leash', 'harness'), on('long line', 'slip lead')]).toEqual([
+      undefined,
+      undefined,
+      undefined,
+    ])
+    expect(sides.map(sayWorn)).toEqual(['1.8 m leash, slip lead', '1.8 m leash, flat collar'])
+    expect(sayWorn({ kit: 'long line' })).toBe('long line')
   })
 
   it('compares only days on which both were worked, when there are any', () => {

@@ -50,8 +50,23 @@ function sideOf(sets: readonly SetFact[], kit: string): KitSide | undefined {
 /** House: how often each piece of kit is worked in a guided comparison. */
 export const turnsEach = 2
 
-export interface KitTurn {
+/** A leash in a comparison, with the collar that goes with it; whatever is worn where none is said. */
+export interface Worn {
   readonly kit: string
+  readonly collar?: string | undefined
+}
+
+/** What is compared, in words. */
+export const sayWorn = ({ kit, collar }: Worn): string => (collar === undefined ? kit : `${kit}, ${collar}`)
+
+/** Which of the two a set was worked on; undefined for neither. */
+export const wornOf = <W extends Worn>(
+  set: { readonly kit: string; readonly collar?: string | null | undefined },
+  sides: readonly [W, W],
+): W | undefined => sides.find((w) => w.kit === set.kit && (w.collar === undefined || w.collar === set.collar))
+
+export interface KitTurn<W extends Worn = Worn> {
+  readonly worn: W
   /** From 1. */
   readonly number: number
   readonly of: number
@@ -61,13 +76,16 @@ export interface KitTurn {
  * Whose turn it is after these sets: pairs of both, and each pair in the other order (A B, B A), so that neither has
  * all the freshness or all the warmth. Undefined when all turns are done. Common practice: counterbalanced order.
  */
-export function kitTurn(done: readonly string[], [a, b]: readonly [string, string]): KitTurn | undefined {
-  const worked = done.filter((kit) => kit === a || kit === b)
+export function kitTurn<W extends Worn>(
+  done: readonly (W | undefined)[],
+  [a, b]: readonly [W, W],
+): KitTurn<W> | undefined {
+  const worked = done.filter((w) => w === a || w === b)
   const of = turnsEach * 2
   if (worked.length >= of) return undefined
   const pair = Math.floor(worked.length / 2)
-  const kit = worked.length % 2 === 1 ? (worked.at(-1) === a ? b : a) : pair % 2 === 0 ? a : b
-  return { kit, number: worked.length + 1, of }
+  const worn = worked.length % 2 === 1 ? (worked.at(-1) === a ? b : a) : pair % 2 === 0 ? a : b
+  return { worn, number: worked.length + 1, of }
 }
 
 /**

@@ -9,7 +9,8 @@ import type { BlockItem } from '@/core/block/compose'
 import { purposeOf } from '@/core/coach/picked'
 import { notWornBecause } from '@/core/block/leashPressure'
 import { asksForFit, fitWords } from '@/core/dog/collar'
-import { kitTurn } from '@/core/evidence/kit'
+import { sayWorn } from '@/core/evidence/kit'
+import { trialTurn } from './trialTurn'
 import { findCommand, findRung } from '@/core/curriculum/lookup'
 import { kitFor } from '@/core/method/instruct'
 import { sayRule } from '@/core/rule/rule'
@@ -31,9 +32,10 @@ import { HeatWarning } from './HeatWarning'
 import { Glance } from './Glance'
 import { Plan, PlanStrip } from './Plan'
 import { Big, promptFor } from './RungCard'
-import { kitOf, pickedHere, rememberAround, setupFor } from './setup'
+import { pickedHere, rememberAround, setupFor } from './setup'
 import { partNow } from './surroundings'
 import { nothingMore } from '@/core/coach/nothingMore'
+import { roadsFor } from '@/core/coach/stuck'
 import type { Setup } from '@/device/live/session'
 import type { Block } from './useBlock'
 import { useKeys } from '../yard/useKeys'
@@ -70,12 +72,7 @@ export function Prep({ view, block, was, onBegin, onEnd, prefs, recall, sayGrip,
   const suggestion = item && (item.role === 'work' ? block.suggest(item.command, block.judged.state) : undefined)
   const command = item && findCommand(view.curriculum, item.command)
   const { trial } = view
-  const turn =
-    trial &&
-    kitTurn(
-      [...trial.done, ...block.done.flatMap((s) => (s.context.rungId === trial.rungId ? [s.context.kit] : []))],
-      trial.kits,
-    )
+  const turn = trial && trialTurn(trial, block.done)
   const rungId = change.rungId ?? trial?.rungId ?? suggestion?.rungId ?? item?.rungId ?? ''
   const chosen = findRung(view.curriculum, rungId)
   const base = item
@@ -96,7 +93,7 @@ export function Prep({ view, block, was, onBegin, onEnd, prefs, recall, sayGrip,
     : undefined
   const wanted: Setup | undefined = base && {
     ...base,
-    ...(kitOf(turn?.kit) ? { kit: kitOf(turn?.kit) ?? base.kit } : {}),
+    ...(turn ? { kit: turn.worn.kit, ...(turn.worn.collar === undefined ? {} : { collar: turn.worn.collar }) } : {}),
     ...change,
     ...(item ? { purpose: purposeOf([...(suggestion ? [suggestion] : []), item], rungId) } : {}),
   }
@@ -126,6 +123,7 @@ export function Prep({ view, block, was, onBegin, onEnd, prefs, recall, sayGrip,
       </Foot>
     )
   const prompt = promptFor(view, found)
+  const roads = roadsFor(view.curriculum, found.rung.id, view.tried)
   const place = view.places.find((p) => p.id === full.placeId)
   const worn = full.collar === undefined ? undefined : notWornBecause(full.collar, wornScene(view))
   const standing = block.standingOf(command.id, block.judged.state)
@@ -192,7 +190,7 @@ export function Prep({ view, block, was, onBegin, onEnd, prefs, recall, sayGrip,
           {turn ? (
             <>
               <b>
-                Side by side, set {turn.number} of {turn.of}: on the <Said>{turn.kit}</Said>.
+                Side by side, set {turn.number} of {turn.of}: on the <Said>{sayWorn(turn.worn)}</Said>.
               </b>{' '}
               The same rung on both, in turns; change only the kit.
             </>
@@ -237,6 +235,17 @@ export function Prep({ view, block, was, onBegin, onEnd, prefs, recall, sayGrip,
                 )}
               />
             )}
+            {!trial && item.role === 'work' && roads.length > 0 && (
+              <Choose
+                label="Way to teach it"
+                value={full.road ?? asTheCard}
+                onChange={(id) => setChange({ ...change, road: id === asTheCard ? undefined : id })}
+                choices={[
+                  { id: asTheCard, name: 'As the card says' },
+                  ...roads.map((r) => ({ id: r.id, name: r.name, note: r.words })),
+                ]}
+              />
+            )}
             <Around
               view={view}
               full={full}
@@ -276,6 +285,9 @@ export function Prep({ view, block, was, onBegin, onEnd, prefs, recall, sayGrip,
     </>
   )
 }
+
+/** No way of its own was chosen. */
+const asTheCard = 'card'
 
 /** The fit is asked for once a block. */
 const fittedInBlock = (sets: Block['done']): boolean =>

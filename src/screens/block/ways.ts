@@ -1,10 +1,11 @@
 import { nextOffer, offersFor, startOffered } from '@/core/coach/stuck'
 import { goesOnAt, wayOn } from '@/core/block/onward'
 import { findRung } from '@/core/curriculum/lookup'
-import { kitTurn } from '@/core/evidence/kit'
+import { sayWorn } from '@/core/evidence/kit'
 import type { BlockView } from '@/work/page/blockView'
 import { setupFor } from './setup'
 import { partNow, refusedHere } from './surroundings'
+import { trialTurn } from './trialTurn'
 import type { Setup } from '@/device/live/session'
 import type { Block } from './useBlock'
 import { reachingKit } from '@/core/curriculum/reach'
@@ -90,19 +91,13 @@ export function waysOn(
     name: items.length > 1 || block.done.length > 0 || view.command === undefined ? 'Quiet praise' : 'End the block',
     go: end,
   }
-  const turn =
-    trial && active.context.rungId === trial.rungId
-      ? kitTurn(
-          [
-            ...trial.done,
-            ...block.done.flatMap((s) => (s.context.rungId === trial.rungId ? [s.context.kit] : [])),
-            active.context.kit,
-          ],
-          trial.kits,
-        )
-      : undefined
+  const turn = trial && active.context.rungId === trial.rungId ? trialTurn(trial, [...block.done, active]) : undefined
   const close: Way = {
-    name: trial ? (turn ? `Next: the same on the ${turn.kit}` : 'Close: all turns are done') : 'Close this set',
+    name: trial
+      ? turn
+        ? `Next: the same on the ${sayWorn(turn.worn)}`
+        : 'Close: all turns are done'
+      : 'Close this set',
     go: block.finish,
   }
   const way = wayOn({

@@ -12,7 +12,12 @@ export function Kits({ view }: { view: View }) {
   return (
     <section aria-labelledby="kit">
       <h2 id="kit">Kit, side by side</h2>
-      <CompareKit residencyId={view.resident.residencyId} command={view.command.id} rungs={view.kitRungs} />
+      <CompareKit
+        residencyId={view.resident.residencyId}
+        command={view.command.id}
+        rungs={view.kitRungs}
+        collars={view.collars}
+      />
       {view.kits.slice(0, 3).map((k) => (
         <Across
           key={`${k.rungId} ${k.a.kit} ${k.b.kit}`}

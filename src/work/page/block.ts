@@ -164,7 +164,7 @@ export function* blockSteps(
     tried: triedOf(db, residencyId, curriculum, sets),
     unpaid,
     last: { placeId: last?.placeId, personId: people.find((p) => p.id === last?.leashHolder)?.id },
-    trial: trial && { ...trial, done: closedToday(sets, open, trial.rungId, today).map((s) => s.kit) },
+    trial: trial && { ...trial, done: closedToday(sets, open, trial.rungId, today) },
   }
 }
 

@@ -22,6 +22,8 @@ import { byCollar, kitComparisons, type KitComparison } from '@/core/evidence/ki
 import { lookBacksByDay, type LookBackDay } from '@/core/evidence/lookBacks'
 import type { FittedForgetting } from '@/core/forecast/forgetting'
 import { gridOf, type Grid } from '@/core/views/grid'
+import { collarsFor } from '@/core/dog/collar'
+import { readHouse } from '@/store/house'
 import { outcomeMade } from '@/core/progress/result'
 import { targetsOf } from '@/core/promise/standing'
 import { isPassed } from '@/core/progress/state'
@@ -64,6 +66,8 @@ export interface CommandPage {
     readonly needs: string
   })[]
   readonly kits: readonly (KitComparison & { readonly rungName: string })[]
+  /** What this house puts on this dog. */
+  readonly collars: readonly string[]
   /** Rungs that were passed and so can be compared on two pieces of kit, the hardest first. */
   readonly kitRungs: readonly { readonly id: string; readonly name: string }[]
   readonly stuck:
@@ -154,6 +158,10 @@ export function loadCommand(db: Db, residencyId: string, commandId: string, now:
         },
       ]
     }),
+    collars: collarsFor(
+      readHouse(db).devices.map((d) => d.name),
+      resident.traits,
+    ),
     kitRungs: command.runs
       .flatMap((run) =>
         run.rungs

@@ -1,21 +1,40 @@
 import { z } from 'zod'
 import { kits } from '@/core/curriculum/types'
+import { sayWorn, type Worn } from '@/core/evidence/kit'
 import type { FactOf } from '@/core/facts/wire'
 
-/** What two pieces of kit are to be compared on. */
-export interface KitTrial {
-  readonly rungId: string
-  readonly kits: readonly [FactOf<'set-opened'>['kit'], FactOf<'set-opened'>['kit']]
+/** A leash, and the collar with it where one was chosen. */
+export interface TrialSide extends Worn {
+  readonly kit: FactOf<'set-opened'>['kit']
 }
 
+/** What two leashes, or two collars on one leash, are to be compared on. */
+export interface KitTrial {
+  readonly rungId: string
+  readonly sides: readonly [TrialSide, TrialSide]
+}
+
+const collar = z
+  .string()
+  .max(40)
+  .transform((c) => (c === '' ? undefined : c))
 const trialQuery = z.object({
   rung: z.string(),
-  kit: z.tuple([z.enum(kits), z.enum(kits)]).refine(([a, b]) => a !== b),
+  kit: z.tuple([z.enum(kits), z.enum(kits)]),
+  collar: z.tuple([collar, collar]).default([undefined, undefined]),
 })
 
-/** The comparison asked for by an address, undefined when none is, or a refusal. */
+/**
+ * The comparison asked for by an address, undefined when none is, or a refusal: two that are alike are no comparison,
+ * and one with its collar beside one without would count sets of either for both.
+ */
 export function readTrial(query: Readonly<Record<string, unknown>>): KitTrial | undefined | { readonly refused: true } {
   if (query['kit'] === undefined && query['rung'] === undefined) return undefined
   const parsed = trialQuery.safeParse(query)
-  return parsed.success ? { rungId: parsed.data.rung, kits: parsed.data.kit } : { refused: true }
+  if (!parsed.success) return { refused: true }
+  const { rung, kit, collar: worn } = parsed.data
+  const [a, b] = [0, 1].map((i): TrialSide => ({ kit: kit[i === 0 ? 0 : 1], collar: worn[i === 0 ? 0 : 1] }))
+  if (!a || !b || sayWorn(a) === sayWorn(b)) return { refused: true }
+  if (a.kit === b.kit && (a.collar === undefined || b.collar === undefined)) return { refused: true }
+  return { rungId: rung, sides: [a, b] }
 }

@@ -1,0 +1,12 @@
+import { kitTurn, wornOf } from '@/core/evidence/kit'
+import type { LiveSet } from '@/device/live/facts'
+import type { BlockView } from '@/work/page/blockView'
+
+/** Whose turn it is in a comparison, after the sets of today and of this block. */
+export function trialTurn(trial: NonNullable<BlockView['trial']>, here: readonly LiveSet[]) {
+  const worked = here.filter((s) => s.context.rungId === trial.rungId).map((s) => s.context)
+  return kitTurn(
+    [...trial.done, ...worked].map((set) => wornOf(set, trial.sides)),
+    trial.sides,
+  )
+}
