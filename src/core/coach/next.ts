@@ -251,7 +251,7 @@ function setOf(
     commandName: command.name,
     rungId: rung.id,
     rungName: rung.name,
-    criterion: rung.criterion.words,
+    criterion: prompt.criterion,
     purpose: suggestion.purpose,
     why: suggestion.why,
     rule: sayRule(rung.rule),

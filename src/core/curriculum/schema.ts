@@ -139,6 +139,13 @@ export const rungFile = z
       .boolean()
       .optional()
       .describe('The handler hides: never with anxious dogs, and under six months only in enclosed places'),
+    waitsOut: z
+      .boolean()
+      .optional()
+      .describe(
+        'The dog is waited out: nobody helps, and two late running drop nothing; left out: while what it does ' +
+          'unasked is shaped',
+      ),
     roles,
   })
   .readonly()

@@ -75,4 +75,18 @@ describe('the ladder of a deaf dog never says what it cannot hear (common practi
       '“Yes”',
     ])
   })
+
+  it.each([
+    ['vibration', 'its collar vibrates'],
+    ['stamp', 'a stamp on the floor'],
+    ['light', 'a light, on and off'],
+  ] as const)('is called by what was chosen for it, named on each of its cards: %s', (felt, named) => {
+    const curriculum = ladderFor(houseCurriculum, { traits: { ...traits, felt }, side: 'left', young: false })
+    const called = allRungs(curriculum).filter((r) => r.say.startsWith('Its attention signal'))
+    expect(called.length).toBeGreaterThan(10)
+    for (const rung of called) {
+      expect(rung.say, rung.id).toMatch(new RegExp(`^Its attention signal: ${named}[.;]`))
+      expect(rung.ways.join(), rung.id).not.toContain('for a deaf dog')
+    }
+  })
 })

@@ -2,6 +2,7 @@ import { changeCommands, changeRungs } from '../curriculum/change'
 import { withRole } from '../curriculum/lookup'
 import { is } from '../curriculum/roles'
 import type { Command, Curriculum, Rung } from '../curriculum/types'
+import { sayFelt, type FeltSignal } from './felt'
 import { say } from './say'
 
 /** What only a dog that hears can be told. */
@@ -20,7 +21,6 @@ interface Worded {
 export const sayRelease = (dog: Worded): string => (dog.traits.deaf ? 'open hand' : `“${dog.releaseWord}”`)
 export const sayMark = (dog: Worded): string => (dog.traits.deaf ? 'hand flash' : `“${dog.markerWord}”`)
 
-const felt = 'Its attention signal (vibration, a stamp or a light)'
 const neverWake = 'Never wake or touch it from behind.'
 
 /**
@@ -28,7 +28,8 @@ const neverWake = 'Never wake or touch it from behind.'
  * looking elsewhere, what it feels comes before the hand; it finds nobody whose hand it cannot see; nothing off leash
  * before it checks in. Common practice.
  */
-export function forDeaf(curriculum: Curriculum): Curriculum {
+export function forDeaf(curriculum: Curriculum, chosen: FeltSignal | undefined): Curriculum {
+  const felt = sayFelt(chosen)
   const looksBack = withRole(curriculum, 'looks-back')[0]
   const signals = changeRungs(curriculum, (rung, command): Rung | undefined => {
     if (rung.kind === 'position' && (rung.stage === 'word-before-signal' || rung.stage === 'smaller-signal'))
@@ -38,7 +39,7 @@ export function forDeaf(curriculum: Curriculum): Curriculum {
       looksBack !== undefined && rung.gate !== undefined && rung.command !== looksBack.command
         ? { ...rung, needs: [...rung.needs, looksBack.id] }
         : rung
-    return unheard(cued(gated, command), command)
+    return unheard(cued(gated, command, felt), command, chosen)
   })
   return changeCommands(signals, (c) => ({
     ...c,
@@ -49,7 +50,7 @@ export function forDeaf(curriculum: Curriculum): Curriculum {
 }
 
 /** What is shown instead of said. */
-function cued(rung: Rung, command: Command): Rung {
+function cued(rung: Rung, command: Command, felt: string): Rung {
   if (is(rung, 'sound')) return say(rung, { say: `${felt}.`, dontSay: neverWake })
   if (rung.cue !== 'word') return rung
   const hand = command.signal === 'none' || command.signal === '' ? 'its own signal' : command.signal
@@ -67,8 +68,10 @@ function cued(rung: Rung, command: Command): Rung {
 }
 
 /** Nothing left of it that has to be heard. */
-function unheard(rung: Rung, command: Command): Rung {
-  const quiet = { ...rung, ways: rung.ways.filter((w) => !heard.test(w)) }
+function unheard(rung: Rung, command: Command, chosen: FeltSignal | undefined): Rung {
+  // What was chosen is on the card: there is nothing left to choose from.
+  const open = (way: string) => !heard.test(way) && (chosen === undefined || !/for a deaf dog/.test(way))
+  const quiet = { ...rung, ways: rung.ways.filter(open) }
   return say(quiet, {
     say: (heard.test(rung.say)
       ? rung.cue === 'none'

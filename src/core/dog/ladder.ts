@@ -30,7 +30,7 @@ const shortSet = 5
 export function ladderFor(curriculum: Curriculum, dog: LadderDog): Curriculum {
   const { traits } = dog
   const steps: ((c: Curriculum) => Curriculum)[] = []
-  if (traits.deaf) steps.push(forDeaf)
+  if (traits.deaf) steps.push((c) => forDeaf(c, traits.felt))
   if (traits.blind) steps.push(forBlind)
   if (traits.stiff) steps.push(forStiff)
   if (dog.young) steps.push(forYoung)

@@ -17,8 +17,8 @@ export const signs: readonly { readonly id: SignId; readonly name: string }[] = 
   { id: 'no-food', name: 'Takes no food' },
   { id: 'yawn', name: 'Stress yawn' },
   { id: 'tucked', name: 'Tucked body' },
-  { id: 'wound-up', name: 'Wound up, mouths, spins' },
-  { id: 'shut-down', name: 'Shut down, does nothing' },
+  { id: 'wound-up', name: 'Wound up' },
+  { id: 'shut-down', name: 'Shut down' },
 ]
 
 /** What to do at once, in order. Common practice. */

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { feltSignals } from './felt'
 
 /** What of a dog itself changes its ladder. Everything false is a grown, sound dog that works for food. */
 export const dogTraits = z
@@ -21,6 +22,8 @@ export const dogTraits = z
     flat: z.boolean().default(false),
     heavy: z.boolean().default(false),
     dark: z.boolean().default(false),
+    /** What a deaf dog feels or sees before the hand; any of them where nobody has chosen. */
+    felt: z.enum(feltSignals).optional(),
     bornOn: z
       .string()
       .regex(/^\d{4}-\d{2}-\d{2}$/)

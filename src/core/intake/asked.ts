@@ -1,5 +1,6 @@
 import { finishes, finishNames } from '../dog/finish'
 import { sides } from '../dog/side'
+import { feltNames, feltSignals } from '../dog/felt'
 import { traitNames, traitWords } from '../dog/traits'
 import { choicesOf, type FieldChoice, type FieldSpec } from '../form'
 import { consentKinds, sexes, type StepId } from './steps'
@@ -98,6 +99,13 @@ export function stepsFor(context: StepContext): readonly StepSpec[] {
           name: 'traits',
           label: 'Its ladder is made for a dog that is',
           choices: traitNames.map((t) => ({ id: t, name: traitWords[t] })),
+        },
+        {
+          kind: 'one',
+          name: 'felt',
+          label: 'A deaf dog is called by',
+          start: '',
+          choices: [{ id: '', name: 'not chosen yet' }, ...feltSignals.map((s) => ({ id: s, name: feltNames[s] }))],
         },
         {
           kind: 'text',

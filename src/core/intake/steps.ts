@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { day, line, lines, optionalDay, optionalLine, optionalNumber, rows, tick } from '../fields'
 import { finishes } from '../dog/finish'
 import { sides } from '../dog/side'
+import { feltSignals } from '../dog/felt'
 import { traitNames } from '../dog/traits'
 
 /**
@@ -96,6 +97,7 @@ const medicine = z.object({
 
 const health = z.object({
   traits: z.array(z.enum(traitNames)).default([]),
+  felt: z.enum(['', ...feltSignals]).default(''),
   healthNote: lines('The note', 600),
   vaccines: rows(vaccine, 20, 'Vaccinations'),
   medicines: rows(medicine, 20, 'Medicines'),

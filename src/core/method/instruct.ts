@@ -1,4 +1,5 @@
 import { is } from '../curriculum/roles'
+import { isWaitedOut } from '../curriculum/waitsOut'
 import { deafMark, deafRelease } from '../dog/deaf'
 import type { DogTraits } from '../dog/traits'
 import { reachingKit } from '../curriculum/reach'
@@ -7,6 +8,7 @@ import { hasBowl } from './call'
 import { holdPaid, holdSeconds } from './hold'
 import { holdInterval, paySchedule } from './pay'
 import { settleIntervals } from './settle'
+import { craftOf } from './craft'
 import { chosen, type Method } from './method'
 
 /** The dog's own words and side, for prompts. */
@@ -25,6 +27,8 @@ export interface DogWords {
 /** What a trainer reads before and during a set. Empty lines are left out by the screens. */
 export interface Prompt {
   readonly cue: string
+  /** What is asked, with the hand this house has a dog come in to. */
+  readonly criterion: string
   readonly say: string
   readonly dontSay: string
   readonly mark: string
@@ -32,6 +36,8 @@ export interface Prompt {
   readonly payWhen: string
   readonly side: 'left' | 'right'
   readonly kit: string
+  /** How hands do it. */
+  readonly how: readonly string[]
   /** Further lines of the house's method, in order. */
   readonly notes: readonly string[]
 }
@@ -78,7 +84,8 @@ const endsAway = ({ rung }: Situation): boolean =>
 const isUnasked = ({ rung }: Situation): boolean => rung.kind === 'uncued'
 
 const turnsAway = 'It pulls: turn away as it passes the knee.'
-const stops = 'It pulls: stop, back away a step and pat your leg until it is beside you.'
+const stops = ({ dog: { traits } }: Situation): string =>
+  `It pulls: stop; ${traits.deaf ? '' : 'a kiss sound, '}a crouch or a step back, until it is beside you.`
 /** A rung about turning away, or about coming back unasked, has its own answer to pulling. */
 const whenPulling = (s: Situation, line: string): string =>
   isUnasked(s)
@@ -159,11 +166,16 @@ const instructions: readonly Instruction[] = [
     row: 'pulling',
     applies: isHeel,
     words: {
-      'per-dog': (s) => whenPulling(s, s.dog.traits.puller ? turnsAway : stops),
-      stop: (s) => whenPulling(s, stops),
+      'per-dog': (s) => whenPulling(s, s.dog.traits.puller ? turnsAway : stops(s)),
+      stop: (s) => whenPulling(s, stops(s)),
       knee: (s) => whenPulling(s, `${turnsAway.slice(0, -1)}, each time.`),
       turns: (s) => whenPulling(s, 'It pulls: many quick turns.'),
     },
+  },
+  {
+    row: 'side',
+    applies: (s) => isHeel(s) && s.dog.young,
+    words: { owner: '', left: '', right: '', 'puppy-both': 'A puppy: every other stretch on the other side.' },
   },
   {
     row: 'no-word',
@@ -198,7 +210,7 @@ const instructions: readonly Instruction[] = [
 const silence = 'A miss: silence, reset, make it easier.'
 /** Where the dog has to find it by itself, whatever the house does elsewhere. */
 const waits = (s: Situation): string | undefined =>
-  isUnasked(s) ? 'No help: wait, and make it easier after the rep.' : undefined
+  isUnasked(s) || isWaitedOut(s.rung) ? 'No help: wait, and make it easier after the rep.' : undefined
 /** An emergency sit sits where it is: nobody calls it in. */
 const asksToSit = ({ rung }: Situation): boolean => is(rung, 'in-danger')
 const comesToFist = (rung: Rung): boolean => /\bfist\b/.test(rung.criterion.words)
@@ -226,13 +238,15 @@ export function promptOf(rung: Rung, command: Command, method: Method, dog: DogW
       .replaceAll('{marker}', mark)
   return {
     cue,
+    criterion: inHand(rung.criterion.words, rung, method),
     say: fill(called(situation, method)),
     dontSay: fill(rung.dontSay),
     mark,
-    payWhere: payWhere(situation, method, side),
+    payWhere: inHand(payWhere(situation, method, side), rung, method),
     payWhen: dog.traits.toys ? playWhen(rung, method, held) : payWhen(rung, method, held),
     side,
     kit: kitFor(rung, method),
+    how: craftOf(rung, dog),
     notes: instructions.flatMap((i) => {
       const line = i.applies(situation) ? i.words[chosen(method, i.row)] : undefined
       const said = typeof line === 'function' ? line(situation) : (line ?? '')
@@ -260,12 +274,24 @@ function called({ rung, leashStage, dog }: Situation, method: Method): string {
   return say
 }
 
+/** A palm or a fist, as the house has it, where the dog comes in to a hand. */
+function inHand(words: string, rung: Rung, method: Method): string {
+  const target = chosen(method, 'target')
+  if (target === 'as-said' || !(is(rung, 'palm') || rung.kind === 'recall')) return words
+  const hand = target === 'fist' ? 'closed fist' : 'open palm'
+  return words.replace(/\bclosed fist or a palm\b/g, hand).replace(is(rung, 'palm') ? /\bpalm\b/g : /(?!)/, hand)
+}
+
 /** Where the pay goes: the rung’s own place, but for what the house does while walking and at the end of a stay. */
 function payWhere(s: Situation, method: Method, side: 'left' | 'right'): string {
   const { rung } = s
   const here = rung.payWhere.replace(/; in three of four you return, one is called out$/, '')
   if (endsAway(s) && chosen(method, 'end-of-stay') === 'called')
     return s.dog.traits.toys ? here : 'At your feet, as it comes in'
+  if (chosen(method, 'bait') === 'bait') {
+    const paid = here.replace(/^From the other hand, never the thing left$/, 'The thing it left, from your hand')
+    if (paid !== here) return paid
+  }
   // What is about the pay at the seam is paid there, whatever the house does later.
   if (!is(rung, 'walking') || rung.paySteps !== undefined) return here
   return payAt[chosen(method, 'walking-pay')]?.(side) ?? here

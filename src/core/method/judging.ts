@@ -77,6 +77,9 @@ function finished(rung: Rung, finish: Exclude<Finish, 'front'>): Rung {
   return rung
 }
 
+/** Design choice: a game of hiding is played a few times and found each time, and is no drill of ten. */
+const hideRule = { kind: 'row', r: 3 } as const
+
 /** What goes with the word where it is said from the start: the help that the rung has. */
 const earlyWord = ({ kind, criterion }: Rung): string =>
   kind === 'timed'
@@ -115,6 +118,7 @@ export function judged(curriculum: Curriculum, method: Method, own?: Finish): Cu
       made = { ...made, rule, setReps: rung.kind === 'recall' ? rung.setReps : spanOf(rule) }
     if (early && !is(rung, 'word-waits') && rung.cue !== 'word' && rung.kind !== 'uncued')
       made = { ...made, cue: 'word', say: earlyWord(rung), dontSay: 'Once only. Not again, not louder.' }
+    if (made.hides === true && !rule) made = { ...made, rule: hideRule, setReps: hideRule.r }
     if (together)
       made = {
         ...made,

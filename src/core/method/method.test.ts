@@ -181,8 +181,8 @@ const cases = (kind: string) =>
   rowsOf(kind).flatMap((row) => pairs(row.options).map(([a, b]) => ({ row: row.id, a: a.id, b: b.id })))
 
 describe('the house method has every question on which practitioners differ', () => {
-  it('twelve judging, seventeen instructing and two fixed, each with a default and a reason', () => {
-    expect([rowsOf('judging').length, rowsOf('instructing').length, rowsOf('fixed').length]).toEqual([12, 17, 2])
+  it('twelve judging, nineteen instructing and two fixed, each with a default and a reason', () => {
+    expect([rowsOf('judging').length, rowsOf('instructing').length, rowsOf('fixed').length]).toEqual([12, 19, 2])
     for (const row of methodRows)
       expect([row.id, row.options.some((o) => o.id === row.default), row.reason.length > 10]).toEqual([
         row.id,
@@ -211,7 +211,7 @@ describe('each pair of instructing options gives another prompt', () => {
       release: 'Frei',
       marker: 'Ja',
       side: puller ? 'right' : 'left',
-      young: false,
+      young: puller,
       traits: { ...plainDog, puller },
     }))
     return JSON.stringify(

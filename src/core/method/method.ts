@@ -20,7 +20,7 @@ const plans = {
   'broken-stay': { kind: 'judging', options: ['by-standing', 'shorten', 'put-back'] },
   release: { kind: 'instructing', options: ['by-command', 'dull', 'tossed'] },
   repeat: { kind: 'instructing', options: ['once', 'between'] },
-  side: { kind: 'instructing', options: ['owner', 'left', 'right'] },
+  side: { kind: 'instructing', options: ['owner', 'left', 'right', 'puppy-both'] },
   corrections: { kind: 'instructing', options: ['none', 'after-teaching'] },
   rate: { kind: 'instructing', options: ['until-held', 'long', 'early-variable'] },
   elimination: { kind: 'fixed', options: ['fixed'] },
@@ -41,6 +41,8 @@ const plans = {
   generalise: { kind: 'judging', options: ['once-held', 'works', 'at-once'] },
   emergency: { kind: 'instructing', options: ['both', 'sit', 'come'] },
   'walking-pay': { kind: 'instructing', options: ['seam', 'ahead', 'face'] },
+  bait: { kind: 'instructing', options: ['other', 'bait'] },
+  target: { kind: 'instructing', options: ['as-said', 'palm', 'fist'] },
   'cue-words': { kind: 'instructing', options: ['owner', 'house'] },
 } as const satisfies Readonly<Record<string, RowPlan>>
 

@@ -35,7 +35,8 @@ const said: { readonly [R in RowId]: Said<R> } = {
   word: [
     'When is the word added?',
     { after: 'Only when the behaviour is reliable', 'with-lure': 'With the lure, from the start' },
-    'A word said over wriggling names the wriggling. The recall word and heel wait in any case.',
+    'A word said over wriggling names the wriggling. The recall word and heel ' +
+      'wait in any case: a recall word said before the dog comes to its signal is practiced as something to ignore.',
   ],
   'before-recall': [
     'Sound or eye contact before the recall word?',
@@ -98,13 +99,16 @@ const said: { readonly [R in RowId]: Said<R> } = {
       owner: 'The owner’s choice, asked at booking; both from the proofing stage',
       left: 'Always left',
       right: 'Always right',
+      'puppy-both': 'The owner’s choice; a puppy on both sides from the first day',
     },
     'The owner walks the dog for the next ten years.',
   ],
   corrections: [
     'Corrections',
     { none: 'None', 'after-teaching': 'After teaching, timed, released at once' },
-    'Reward only. Where a house allows leash pressure: policy, the owner’s signed consent and local law come first.',
+    'Reward only. Where a house allows leash pressure: policy, the owner’s signed consent and local law come ' +
+      'first. Never offered: pressure to teach with, a tether that tightens or hangs high, a knee against jumping. ' +
+      'They hurt, and teach fear of hands.',
   ],
   rate: [
     'Rate of pay',
@@ -227,6 +231,20 @@ const said: { readonly [R in RowId]: Said<R> } = {
     'Where walking pay is given',
     { seam: 'At the seam', ahead: 'While moving, ahead', face: 'By the face' },
     'Where pay comes is where the dog will be.',
+  ],
+  bait: [
+    'What pays for leaving the bait?',
+    { other: 'Another piece, from the other hand; the bait never', bait: 'The bait itself, given by hand' },
+    'A dog that never gets the bait stops waiting for it to be given up.',
+  ],
+  target: [
+    'What does a dog come in to?',
+    {
+      'as-said': 'A palm for the touch, a fist or a palm for the recall',
+      palm: 'An open palm everywhere',
+      fist: 'A closed fist everywhere',
+    },
+    'A fist does not show whether there is food in it; a palm is easier for a dog that is shy of hands.',
   ],
   'cue-words': [
     'Cue words',

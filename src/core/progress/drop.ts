@@ -1,5 +1,6 @@
 import type { Run, Rung } from '../curriculum/types'
 import type { Result } from './result'
+import { isWaitedOut } from '../curriculum/waitsOut'
 import { cleanIn, type Results } from '../rule/results'
 
 /** House: a single break never costs more rungs than this. */
@@ -37,7 +38,7 @@ export interface Streaks {
 
 /** The second slow one running, or the second crooked recall: whatever else the window holds, it gets easier. */
 export const isTwiceRunning = (rung: Rung, result: Result, streaks: Streaks): boolean =>
-  result !== 'C' && (streaks.late >= 2 || (streaks.crooked >= 2 && rung.kind === 'recall'))
+  result !== 'C' && ((streaks.late >= 2 && !isWaitedOut(rung)) || (streaks.crooked >= 2 && rung.kind === 'recall'))
 
 /**
  * Whether this rep, already counted into `streaks`, sends the dog back, and where to. Rules of dropping back:
@@ -64,7 +65,7 @@ export function dropAfter(
   }
   if (streaks.crooked >= 2 && rung.kind === 'recall')
     return { to: shorterRecall(run, index), reason: { kind: 'two-crooked' } }
-  if (streaks.late >= 2) return { to: back, reason: { kind: 'two-late' } }
+  if (streaks.late >= 2 && !isWaitedOut(rung)) return { to: back, reason: { kind: 'two-late' } }
   if (rung.kind !== 'timed' && rung.kind !== 'recall') {
     if (streaks.results.endsWith('MMM')) return { to: back, reason: { kind: 'three-misses' } }
     const clean = streaks.results.length >= lowWindow ? cleanIn(streaks.results, lowWindow) : lowWindow

@@ -57,12 +57,21 @@ export function nextHalfLife(h: number, showing: Showing, model: Forgetting): nu
 export const retention = (memory: Memory, now: number, model: Forgetting = houseForgetting): number =>
   retained((now - memory.since) / msPerDay, halfLifeDays(memory, model))
 
+/** Design choice: the kennel's figure weighs as much as so many cold reps of the run itself. */
+const ownWeight = 20
+
 /**
  * The chance that a cold rep comes off after so many days: what is left of it, by a dog that also misses at times what
- * it knows (the slip of knowledge tracing, Corbett & Anderson 1995).
+ * it knows (the slip of knowledge tracing, Corbett & Anderson 1995). How often is the kennel's figure, drawn toward
+ * what came of this run's own cold reps.
  */
-export const coldChance = (days: number, shown: readonly Showing[], model: Forgetting = houseForgetting): number =>
-  (model.sure ?? 1) * retained(days, halfLifeDays({ shown }, model))
+export function coldChance(days: number, shown: readonly Showing[], model: Forgetting = houseForgetting): number {
+  const left = retained(days, halfLifeDays({ shown }, model))
+  if (model.sure === undefined) return left
+  const own = shown.filter((s) => s.kind !== 'other')
+  const clean = own.filter((s) => s.clean).length
+  return (left * (clean + ownWeight * model.sure)) / (own.length + ownWeight)
+}
 
 /** Days after `since` at which retention falls to the level where a refresher is due. */
 export const daysUntilDue = (halfLife: number): number => halfLife * Math.log2(1 / dueAt)

@@ -241,6 +241,13 @@ describe('what the sequences leave out', () => {
     expect(word('L C C C C C C C C L')).toMatchObject({ kind: 'moves-on' })
   })
 
+  it('a closed fist is waited out: two slow ones running drop nothing, three misses do (common practice)', () => {
+    const fist = (reps: string) => after('leave-it.fist', { rung: 'leave-it.fist', reps }).verdicts.at(-1)
+    expect(fist('C L L')).toMatchObject({ kind: 'go-on' })
+    expect(fist('L L C C C C C C C C')).toMatchObject({ kind: 'moves-on' })
+    expect(fist('C M M M')).toMatchObject({ endsSet: true })
+  })
+
   it('never below the first rung', () => {
     expect(after('sit-stay.1s', { rung: 'sit-stay.1s', reps: 'M0.5' }).verdicts.at(-1)).toMatchObject({
       kind: 'again',

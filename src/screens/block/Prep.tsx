@@ -162,10 +162,13 @@ export function Prep({ view, block, was, onBegin, onEnd, prefs, recall, sayGrip,
             {asked ? `; ${asked}` : ''}
             {eased || suggestion?.relaxed ? ', made easier for what is new' : ''}
           </p>
-          <p className="criterion">{found.rung.criterion.words}</p>
+          <p className="criterion">{prompt.criterion}</p>
           <p>{prompt.say}</p>
           <Why label="pay, cautions, and how in this house">
             <ul>
+              {prompt.how.map((line) => (
+                <li key={line}>{line}</li>
+              ))}
               <li>Don’t: {prompt.dontSay}</li>
               <li>
                 Pay: {prompt.payWhere}; {prompt.payWhen};{' '}

@@ -100,7 +100,7 @@ export const RungCard = memo(function RungCard({
         {sayRule(rung.rung.rule)}; {place?.name}, level {context.level}, <Said>{context.kit}</Said>
         {holder !== '' && `, ${holder}`}
       </p>
-      <p className="criterion">{rung.rung.criterion.words}</p>
+      <p className="criterion">{prompt.criterion}</p>
       <p className="say">{wordNow(view, rung, prompt.say)}</p>
       <p className="next">
         <b>{each ? `Each ${rung.rung.criterion.seconds} s:` : 'Next rep:'}</b>{' '}

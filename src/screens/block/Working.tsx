@@ -156,11 +156,13 @@ export const Working = memo(function Working({
     else show(open === what ? 'none' : what)
   }, [])
   const last = reps.at(-1)
+  // A warm-up or a finish is over after its few reps: what its rule still wants is not the point.
+  const isSureThing = (block.items[block.item]?.role ?? 'work') !== 'work'
   const moving = rung?.kind === 'recall' || rung?.kind === 'heel'
   if (!active || !rung || !rungNow) return null
   return (
     <Bottom>
-      <Marks known={block.known} rung={rung} of={of} counts={verdict?.counts ?? ''} />
+      <Marks known={block.known} rung={rung} of={of} counts={isSureThing ? '' : (verdict?.counts ?? '')} />
       <Why>{verdict?.why}</Why>
       {panel === 'trouble' ? (
         <Trouble

@@ -2,6 +2,7 @@
 import { holdPaid } from '@/core/method/hold'
 import { callMomentWords, holdPayWords } from '@/core/curriculum/words'
 import { callMoment } from '@/core/method/call'
+import { isWaitedOut } from '@/core/curriculum/waitsOut'
 import { isAlwaysPaid, isHardFirst } from '@/core/method/pay'
 import { settleIntervals } from '@/core/method/settle'
 import styled from 'styled-components'
@@ -195,6 +196,7 @@ function RungLine({ rung, command, curriculum }: { rung: Rung; command: Command;
         <i>Say</i> {inWords(rung.say, command)} <i>Pay</i> {rung.payWhere}
         {isAlwaysPaid(rung) ? ', always' : ''}
         {isHardFirst(rung) ? '; the first time a jackpot' : ''}
+        {isWaitedOut(rung) ? '; waited out, no help' : ''}
         {needs.length > 0 && (
           <>
             {' '}

@@ -281,6 +281,19 @@ export function RungForm({
         />
       )}
       <Choose
+        label="Where it is stuck in a rep"
+        value={rung.waitsOut === undefined ? any : rung.waitsOut ? 'waits' : 'house'}
+        onChange={(v) => {
+          const { waitsOut: _waitsOut, ...rest } = rung
+          onChange(v === any ? rest : { ...rest, waitsOut: v === 'waits' })
+        }}
+        choices={[
+          { id: any, name: 'as is usual for it' },
+          { id: 'waits', name: 'waited out, no help; twice late drops nothing' },
+          { id: 'house', name: 'as the house has it' },
+        ]}
+      />
+      <Choose
         label="Its first time"
         value={rung.jackpot === undefined ? any : rung.jackpot ? 'jackpot' : 'plain'}
         onChange={(v) => {

@@ -176,6 +176,7 @@ function followStep(
       const traits = {
         ...resident.traits,
         ...Object.fromEntries(traitNames.map((t) => [t, health.traits.includes(t)])),
+        felt: health.felt === '' ? undefined : health.felt,
       }
       // Two people are a caution like any other: it has to stand wherever somebody is sent to this door.
       updateDog(db, resident.dogId, { caution: withTwo(health), biteHistory: health.biteHistory, traits })

@@ -125,6 +125,7 @@ function known(
       return {
         ...of,
         traits: traitNames.filter((t) => resident.traits[t]),
+        felt: [resident.traits.felt ?? ''],
         caution: [(entry as Entry<'health'> | undefined)?.caution ?? resident.caution],
         biteHistory: [resident.biteHistory ? 'yes' : ''],
       }

@@ -1,5 +1,6 @@
 import { picked } from '../../coach/picked'
 import { findRung } from '../../curriculum/lookup'
+import { spanOf } from '../../rule/rule'
 import { fewestDays } from './fewest'
 import { forbidden } from './forbidden'
 import { arrival, live, regimesIn, youngDays, type Lived, type Told, type World } from './live'
@@ -50,7 +51,7 @@ function chosenAlike({ suggestion: s, curriculum, state, traits, around }: Told)
 export function follow(world: World): Followed {
   const wrong: string[] = []
   const facts: Lived['worked'][number]['set'][] = []
-  const secondDays = new Set<string>()
+  const secondDays = new Map<string, number>()
   let before: { told: Told; merit: string; fresh: string; since: number } | undefined
   const keyOf = (t: Told) =>
     JSON.stringify([
@@ -95,8 +96,11 @@ export function follow(world: World): Followed {
           say(`came after ${before.told.suggestion.rungId}, which gained nothing`)
         if (told.suggestion.why === 'second-day') {
           const once = `${told.day} ${told.suggestion.rungId}`
-          if (merit !== before?.merit && secondDays.has(once)) say('a second day asked for twice in one')
-          secondDays.add(once)
+          const sets = (secondDays.get(once) ?? 0) + 1
+          secondDays.set(once, sets)
+          // A rule longer than a set takes several of them, with others between.
+          const needed = rung ? Math.ceil(spanOf(rung.rule) / rung.setReps) : 1
+          if (sets > needed) say('a second day asked for twice in one')
         }
         before = { told: { ...told }, merit, fresh, since }
       }

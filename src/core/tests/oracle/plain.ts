@@ -100,7 +100,7 @@ export function plainJudge(run: Run, reps: readonly PlainRep[]): PlainStanding {
  */
 function meets(rung: Rung, window: string, newest: string): boolean {
   if (newest === 'M' && (rung.kind === 'timed' || rung.kind === 'recall')) return false
-  if (window.endsWith('LL') || (rung.kind === 'recall' && window.endsWith('XX'))) return false
+  if ((window.endsWith('LL') && !waited(rung)) || (rung.kind === 'recall' && window.endsWith('XX'))) return false
   const span = rung.rule.kind === 'row' ? rung.rule.r : rung.rule.n
   const least = rung.rule.kind === 'row' ? rung.rule.r : rung.rule.k
   return window.length >= span && clean(window.slice(-span)) >= least
@@ -113,6 +113,9 @@ const offered = (rung: Rung, before: readonly PlainRep[], meetings: readonly Mee
   before.length === 2 &&
   before.every((r) => r.result === 'C') &&
   meetings.every((m) => m.index !== index)
+
+/** Licking and pawing are expected where it finds by itself what pays. */
+const waited = (rung: Rung): boolean => rung.kind === 'uncued' && rung.stage === 'shape'
 
 /** Three misses, or four or fewer of ten. */
 const runDown = (window: string): boolean =>
@@ -144,7 +147,7 @@ function dropTo(run: Run, rep: PlainRep, window: string, refreshed: number | und
     const short = run.rungs.map((r, j) => (j < i && (r.criterion.steps ?? 1000) <= 10 ? j : -1)).filter((j) => j >= 0)
     return short.at(-1) ?? previous
   }
-  if (window.endsWith('LL')) return previous
+  if (window.endsWith('LL') && !waited(rung)) return previous
   if (rung.kind !== 'timed' && rung.kind !== 'recall' && runDown(window)) return previous
   return refreshed !== undefined && refreshed <= 0.4 ? previous : undefined
 }

@@ -1,0 +1,42 @@
+import { describe, expect, it } from 'vitest'
+import { houseCurriculum } from '../curriculum/house'
+import { allRungs } from '../curriculum/lookup'
+import { heard } from '../dog/deaf'
+import { ladderFor } from '../dog/ladder'
+import { plainDog, type DogTraits } from '../dog/traits'
+import { craftOf } from './craft'
+
+const on = (rungId: string, traits: Partial<DogTraits> = {}, young = false) => {
+  const dog = { traits: { ...plainDog, ...traits }, side: 'left' as const, young }
+  const rung = allRungs(ladderFor(houseCurriculum, dog)).find((r) => r.id === rungId)
+  if (!rung) throw new Error(rungId)
+  return craftOf(rung, dog).join(' ')
+}
+
+describe('how hands do it (common practice)', () => {
+  it.each([
+    ['down.lure-sit', {}, /straight down between the paws.*Between reps toss a piece away, or step off/],
+    ['down.no-lure', {}, /^Between reps toss a piece away/],
+    ['down.no-lure', { toys: true }, /toss its toy away/],
+    ['sit.rear', {}, /up, and back over the head.*it stands again/],
+    ['heel.seam-2', {}, /Soft pieces, halved.*stick.*Pay each look up.*praise quietly/],
+    ['heel.word', { deaf: true }, /It lags: walk faster/],
+    ['leave-it.uncovered', {}, /something it wants/],
+    ['down-distance.1m', {}, /The other hand/],
+    ['recall.line-15', { toys: true }, /dead still, or show a second one/],
+  ] as const)('%s, %o', (rungId, traits, words) => {
+    expect(on(rungId, traits)).toMatch(words)
+  })
+
+  it('a puppy is paid with food or a tug; a rise from a down is no stand, and a hold needs none of it', () => {
+    expect(on('sit.full', {}, true)).toMatch(/short tug/)
+    expect(on('sit.full')).not.toMatch(/tug/)
+    expect(on('sit-stay.5s')).toBe('')
+  })
+
+  it('nothing of it has to be heard by a deaf dog', () => {
+    const dog = { traits: { ...plainDog, deaf: true }, side: 'left' as const, young: true }
+    for (const rung of allRungs(ladderFor(houseCurriculum, dog)))
+      expect(craftOf(rung, dog).join(' '), rung.id).not.toMatch(heard)
+  })
+})
