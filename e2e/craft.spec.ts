@@ -48,7 +48,7 @@ test('down-stay at a distance: gone back to or called out as chance says, and no
   page,
   kibou,
 }) => {
-  await work(page, kibou, 'Heron', 'down-stay', 'A step and back, 5 s')
+  await work(page, kibou, 'Heron', 'down-stay', '3 m, 5 s')
   await say(page, /; (go back to it|call it out of this one)/)
   await page.getByRole('button', { name: /^Start/ }).tap()
   await reps(page, 1, 5)
@@ -339,4 +339,35 @@ test('kit: leash and collar a tap each; a slip lead is looked at once a block, a
       AND kit = '1.8 m leash'`,
     since,
   )
+})
+
+test('signs of stress: recover, and the set is short; a stare ends the block', async ({ page, kibou }) => {
+  await work(page, kibou, 'Heron', 'sit', 'Full sit')
+  await tapped(page, 'Clean')
+  await page.getByRole('button', { name: /^Trouble/ }).tap()
+  await page.getByRole('checkbox', { name: 'Stress yawn' }).or(page.getByText('Stress yawn')).first().tap()
+  await say(page, /Nothing is asked until it is calm and eats/)
+  await say(page, /Recover, away from it/)
+  await page.getByRole('button', { name: 'Back to the set, 3 reps at most' }).tap()
+  await tapped(page, 'Clean')
+  await tapped(page, 'Clean')
+  await expect(page.getByRole('heading', { name: 'Enough after signs of stress' })).toBeVisible()
+  await page.getByRole('button', { name: /^Undo rep/ }).tap()
+  await page.getByRole('button', { name: /^Trouble/ }).tap()
+  await page.getByText('Frozen stare').tap()
+  await say(page, /Nothing more in this block/)
+  await page.getByRole('button', { name: 'End the block' }).tap()
+  await expect(page.getByRole('timer', { name: 'Quiet praise' })).toBeVisible()
+})
+
+test('another way of teaching is chosen before the first rep', async ({ page, kibou }) => {
+  doWithoutBaseline(kibou, 'Siskin')
+  await visit(page, `${kibou.url}/dogs/${kibou.dog('Siskin')}/work/down`)
+  await page.getByRole('button', { name: /Way to teach it/ }).tap()
+  await page
+    .getByRole('option', { name: /From a bow/i })
+    .first()
+    .tap()
+  await page.getByRole('button', { name: /^Begin set/ }).tap()
+  await say(page, /Trying: from a bow/i)
 })

@@ -230,10 +230,17 @@ describe('what chance decides', () => {
       Array.from({ length: 300 }, (_, seed) => drawReps(seed, s, 10))
         .flat()
         .filter((d) => d.end === 'call it out').length / 3000
-    expect(out(scene('sit-stay.10s'))).toBe(0)
-    expect(out(scene('sit-stay.10s', {}, ['recall.from-stay']))).toBeGreaterThan(0.2)
-    expect(out(scene('sit-stay.10s', {}, ['recall.from-stay']))).toBeLessThan(0.3)
-    expect(out(scene('sit-stay.10s', { method: { ...defaultMethod, 'end-of-stay': 'called' } }))).toBe(1)
+    const knows = ['recall.from-stay']
+    expect(out(scene('sit-stay.3m-5s'))).toBe(0)
+    expect(out(scene('sit-stay.3m-5s', {}, knows))).toBeGreaterThan(0.2)
+    expect(out(scene('sit-stay.3m-5s', {}, knows))).toBeLessThan(0.3)
+    // Also where the house calls dogs out: not before it knows that call, nor from beside it.
+    const called = { method: { ...defaultMethod, 'end-of-stay': 'called' } }
+    expect(out(scene('sit-stay.3m-5s', called, knows))).toBe(1)
+    expect(out(scene('sit-stay.3m-5s', called))).toBe(0)
+    for (const near of ['sit-stay.10s', 'sit-stay.step-5s', 'sit-stay.round-5s'])
+      expect(out(scene(near, called, knows)), near).toBe(0)
+    expect(drawReps(1, scene('sit-stay.10s', {}, knows), 1)[0]?.end).toBeUndefined()
   })
 
   it('turns and halts inside the stretch, and pays a walk every step, then every 2, then every 3', () => {

@@ -2,6 +2,7 @@ import type { DogTraits } from '../dog/traits'
 import type { Curriculum, Rung } from '../curriculum/types'
 import { findRung, ownRung, withRole } from '../curriculum/lookup'
 import { is } from '../curriculum/roles'
+import { mayEndInCall } from '../method/hold'
 import { chosen, type Method } from '../method/method'
 import { callMoment, momentIsDrawn, type CallMoment } from '../method/call'
 import { newReps, paySchedule } from '../method/pay'
@@ -76,19 +77,11 @@ export function drawReps(seed: number, scene: DrawScene, count: number): readonl
     const where = below(1000)
     const front = is(scene.rung, 'runs-through') && untilFront-- <= 0
     if (front) untilFront = passes
-    const { rung, method } = scene
+    const { rung } = scene
     return {
       ...(rung.kind === 'recall' ? recallDraw(scene, wait, where) : {}),
       ...(is(rung, 'runs-through') ? ({ pass: front ? 'stop, front' : 'straight through' } as const) : {}),
-      ...(rung.kind === 'timed' && (is(rung, 'sitting-stay') || is(rung, 'lying-stay'))
-        ? ({
-            end:
-              chosen(method, 'end-of-stay') === 'called' ||
-              (chosen(method, 'end-of-stay') === 'mostly' && scene.mayCallOut && which % 4 === 0)
-                ? 'call it out'
-                : 'go back',
-          } as const)
-        : {}),
+      ...stayEnd(scene, which),
       ...(rung.kind === 'heel' && scene.payEvery !== undefined ? { payEvery: scene.payEvery } : {}),
       ...(rung.kind === 'heel' && (rung.criterion.steps ?? 0) > 3 ? heelDraw(rung, which, where) : {}),
       ...(is(rung, 'sprung')
@@ -114,6 +107,14 @@ export function drawReps(seed: number, scene: DrawScene, count: number): readonl
         : {}),
       ...(first && !s.traits.deaf ? { sound: pick(sounds) } : {}),
     }
+  }
+
+  /** A dog is called out only from where one stands off at the end, and only once it knows that call. */
+  function stayEnd({ rung, method, mayCallOut }: DrawScene, which: number): Partial<Draw> {
+    if (rung.criterion.metres === undefined || !(is(rung, 'sitting-stay') || is(rung, 'lying-stay'))) return {}
+    const school = chosen(method, 'end-of-stay')
+    const calls = school === 'called' || (school === 'mostly' && which % 4 === 0)
+    return { end: calls && mayCallOut && mayEndInCall(rung) ? 'call it out' : 'go back' }
   }
 
   function heelDraw(rung: Rung, which: number, where: number): Partial<Draw> {

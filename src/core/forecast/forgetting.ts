@@ -21,7 +21,7 @@ const mostShowings = 2000
 const firstGuesses = [houseForgetting.firstHalfLifeDays, 10, 30, 90]
 
 /** House: how firmly the shipped figures hold: each weighs as much as so many refreshers at one unit of log2. */
-const priorWeight = 0.35
+const priorWeight = 0.25
 
 export interface FittedForgetting {
   readonly model: Forgetting

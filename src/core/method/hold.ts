@@ -1,3 +1,4 @@
+import { is } from '../curriculum/roles'
 import { secondsToEat } from './pay'
 import type { Rung } from '../curriculum/types'
 import type { holdPays } from '../curriculum/words'
@@ -43,3 +44,13 @@ export function holdEnds(rung: HoldRung | undefined): readonly number[] {
   const intervals = holdPaid(rung) === 'each-interval' ? rung.setReps : 1
   return Array.from({ length: intervals }, (_, i) => seconds + i * secondsApart(seconds))
 }
+
+/** Design choice: a dog is called out of a stay from so far off; nearer, the handler is back before it is over. */
+const calledOutFromMetres = 3
+
+/** Whether a stay may also end in a call: nothing but a stay is asked, and the handler stands off at its end. */
+export const mayEndInCall = (rung: Rung): boolean =>
+  rung.kind === 'timed' &&
+  rung.axis === 'distance' &&
+  (is(rung, 'sitting-stay') || is(rung, 'lying-stay')) &&
+  (rung.criterion.metres ?? 0) >= calledOutFromMetres

@@ -5,7 +5,7 @@ import type { DogTraits } from '../dog/traits'
 import { reachingKit } from '../curriculum/reach'
 import { noKit, type Command, type Kit, type Rung } from '../curriculum/types'
 import { hasBowl } from './call'
-import { holdPaid, holdSeconds } from './hold'
+import { holdPaid, holdSeconds, mayEndInCall } from './hold'
 import { holdInterval, paySchedule } from './pay'
 import { settleIntervals } from './settle'
 import { craftOf } from './craft'
@@ -70,15 +70,6 @@ const dull = (s: Situation): string =>
   plays(s)
     ? sentence(`${releaseOf(s.dog)}, dull; then its toy, where it stayed.`)
     : sentence(`${releaseOf(s.dog)}, dull, no treat: staying is what pays.`)
-
-/** Design choice: a dog is called out of a stay from so far off; nearer, the handler is back before it is over. */
-const calledOutFromMetres = 3
-/** Whether this stay may also end in a call: the handler stands off at its end, and nothing but a stay is asked. */
-const endsAway = ({ rung }: Situation): boolean =>
-  rung.kind === 'timed' &&
-  rung.axis === 'distance' &&
-  (is(rung, 'sitting-stay') || is(rung, 'lying-stay')) &&
-  (rung.criterion.metres ?? 0) >= calledOutFromMetres
 
 /** Whether the rung is about what the dog does unasked: nobody calls, turns or helps it there. */
 const isUnasked = ({ rung }: Situation): boolean => rung.kind === 'uncued'
@@ -155,11 +146,11 @@ const instructions: readonly Instruction[] = [
   },
   {
     row: 'end-of-stay',
-    applies: endsAway,
+    applies: (s) => mayEndInCall(s.rung),
     words: {
       mostly: 'Return in three of four; call out of one.',
       returns: 'Always return to the dog.',
-      called: 'Call it out of the stay, and pay where it comes in.',
+      called: 'Call it out of the stay, once it knows that call.',
     },
   },
   {
@@ -286,8 +277,8 @@ function inHand(words: string, rung: Rung, method: Method): string {
 function payWhere(s: Situation, method: Method, side: 'left' | 'right'): string {
   const { rung } = s
   const here = rung.payWhere.replace(/; in three of four you return, one is called out$/, '')
-  if (endsAway(s) && chosen(method, 'end-of-stay') === 'called')
-    return s.dog.traits.toys ? here : 'At your feet, as it comes in'
+  if (mayEndInCall(rung) && chosen(method, 'end-of-stay') === 'called')
+    return s.dog.traits.toys ? here : 'Where it ends: at your feet, or in place'
   if (chosen(method, 'bait') === 'bait') {
     const paid = here.replace(/^From the other hand, never the thing left$/, 'The thing it left, from your hand')
     if (paid !== here) return paid
