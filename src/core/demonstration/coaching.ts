@@ -16,6 +16,8 @@ export interface Coached {
   readonly deaf: boolean
   readonly toys: boolean
   readonly seconds: number | undefined
+  /** What it comes in to, as the house has it. */
+  readonly hand: 'fist closed' | 'palm open'
   readonly payWhere: string
   /** At halts it sits by itself, has to be asked, or, a stiff dog, stands. */
   readonly atHalts: 'sits' | 'asked' | 'stands'
@@ -39,8 +41,7 @@ const come: Said = (c) =>
   `${once({ ...c, cue: c.stayCue })} for the stay, walk off without looking back, turn, and wait: ` +
   `five seconds, or ten, never ` +
   `the same. Then ${c.deaf ? 'its signal, once, as it looks' : `“${c.cue}”, once, bright`}, your ` +
-  `fist closed and low at ` +
-  `your knees, your back straight. ${cap(pay(c))} when it is there, and only there. If it does not come, do not call ` +
+  `${c.hand} and low at your knees, your back straight. ${cap(pay(c))} when it is there, and only there. If it does not come, do not call ` +
   `again: your trainer says what to do.`
 
 const atHalt = { sits: ' and wait for the sit', asked: ' and ask for the sit', stands: '' } as const

@@ -98,6 +98,8 @@ describe('the script of a demonstration', () => {
     expect(item(script, 'sit-round')?.walk).toContain('right round it')
     expect(item(script, 'sit-come')?.shows).toContain('sits in front')
     expect(item(script, 'far-down')).toMatchObject({ metres: 0.5 })
+    // What is called is held until the call: no seconds are promised or measured.
+    expect(['sit-come', 'down-come'].map((id) => item(script, id)?.seconds)).toEqual([undefined, undefined])
   })
 
   it('shows a promise that is not held as far as it is, and says so', () => {

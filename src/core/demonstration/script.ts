@@ -3,6 +3,7 @@ import { is } from '../curriculum/roles'
 import type { Command } from '../curriculum/types'
 import { deafRelease } from '../dog/deaf'
 import { promptOf } from '../method/instruct'
+import { chosen } from '../method/method'
 import { heldSince } from '../progress/state'
 import { coaching, whenItFails, type Coached } from './coaching'
 import type { Held } from './held'
@@ -100,6 +101,7 @@ function itemOf(q: ScriptQuestion, id: string, kind: ItemKind, title: string, ma
     deaf: q.dog.traits.deaf,
     toys: q.dog.traits.toys,
     seconds,
+    hand: chosen(q.method, 'target') === 'palm' ? 'palm open' : 'fist closed',
     payWhere: prompt?.payWhere ?? '',
     round: made.round === true,
     atHalts: q.dog.traits.stiff ? 'stands' : made.held.some((h) => is(h.rung, 'halt')) ? 'sits' : 'asked',
