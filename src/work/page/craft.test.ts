@@ -115,13 +115,14 @@ describe('the tether', () => {
 describe('a number to reach', () => {
   it('counts reps in sets and in passing, those that stand, on the dog’s page, the command’s and the block', () => {
     const s = scene({ promised: [{ rung: 'recall.bowl', places: '1', people: '1' }] })
-    const set = s.tablet.set(s.residencyId, s.ada, { rungId: 'recall.attention' })
+    // Its sound alone is no recall yet: nothing is paced before the word.
+    const sound = s.tablet.set(s.residencyId, s.ada, { rungId: 'recall.attention' })
+    s.send([sound, s.tablet.rep(sound.id), s.tablet.small(s.residencyId, s.ada, { command: 'recall', reps: 1 })])
+    expect(s.ground().paces).toEqual({})
+    const set = s.tablet.set(s.residencyId, s.ada, { rungId: 'recall.sniffing' })
     const reps = [s.tablet.rep(set.id), s.tablet.rep(set.id, 'miss'), s.tablet.rep(set.id)]
     s.send([set, ...reps, s.tablet.voided(reps[1]?.id ?? '', s.ada)])
-    s.send([
-      s.tablet.small(s.residencyId, s.ada, { command: 'recall', reps: 1 }),
-      s.tablet.small(s.residencyId, s.ada, { what: 'corridor-ten', reps: 10, command: 'sit' }),
-    ])
+    s.send([s.tablet.small(s.residencyId, s.ada, { what: 'corridor-ten', reps: 10, command: 'sit' })])
     const block = s.ground().paces['recall']
     expect(block).toMatchObject({ done: 3, today: 3 })
     expect(loadCommand(s.db, s.residencyId, 'recall', s.tablet.at)?.pace).toEqual(block)
