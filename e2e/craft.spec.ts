@@ -181,7 +181,7 @@ test('recall: off the bowl as it finishes, a handful of its meal; out of a stay,
   const since = Date.now()
   await work(page, kibou, 'Heron', 'recall', 'Bowl drill, word')
   await say(page, /Call as it finishes the bowl.*15 g of its meal in the bowl/)
-  await say(page, /Recall today: \d+ of \d+/)
+  await say(page, /Recall: \d+ of \d+ today/)
   await page.getByRole('button', { name: /^I call/ }).tap()
   await tapped(page, 'Clean')
   await kibou.becomes(1, `SELECT count(*) AS n FROM rep WHERE id ${received} AND bowl_grams = 15`, since)

@@ -65,8 +65,8 @@ export function offersFor(
   }))
 }
 
-/** What another road is called where it is chosen from the first rep on. */
-const roadName = (name: string): string => {
+/** As a button says it: “Another road: from a bow” is “From a bow”. */
+export const roadName = (name: string): string => {
   const own = name.replace(/^Another road: /, '')
   return own.charAt(0).toUpperCase() + own.slice(1)
 }

@@ -41,8 +41,8 @@ const come: Said = (c) =>
   `${once({ ...c, cue: c.stayCue })} for the stay, walk off without looking back, turn, and wait: ` +
   `five seconds, or ten, never ` +
   `the same. Then ${c.deaf ? 'its signal, once, as it looks' : `“${c.cue}”, once, bright`}, your ` +
-  `${c.hand} and low at your knees, your back straight. ${cap(pay(c))} when it is there, and only there. If it does not come, do not call ` +
-  `again: your trainer says what to do.`
+  `${c.hand} and low at your knees, your back straight. ${cap(pay(c))} when it is there, and only there. ` +
+  `If it does not come, do not call again: your trainer says what to do.`
 
 const atHalt = { sits: ' and wait for the sit', asked: ' and ask for the sit', stands: '' } as const
 const walk: Said = (c) =>

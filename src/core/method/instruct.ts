@@ -257,12 +257,16 @@ function called({ rung, leashStage, dog }: Situation, method: Method): string {
         ? rung.say.replace('{name}, {cue}', '{name}')
         : rung.say
   const before = chosen(method, 'before-recall')
-  if (before === 'look') {
-    const turned = dog.traits.blind ? 'as its head turns to you' : 'as it looks'
-    return `A noise; ${turned}, ${say.replace(': one breath,', ',')}`
-  }
-  if (before === 'sound' && !leashStage) return `Its sound; as it turns, ${say.replace(': one breath,', ',')}`
+  if (before === 'look') return firstThen('A noise', dog.traits.blind ? 'as its head turns to you' : 'as it looks', say)
+  if (before === 'sound' && !leashStage) return firstThen('Its sound', 'as it turns', say)
   return say
+}
+
+/** A call in two: what draws it first, at its moment, and then the word. */
+function firstThen(first: string, turned: string, say: string): string {
+  const [word = say, how = ''] = say.split(/: one breath(?:, )?/)
+  const isMoment = /^(as|at|once)\b/.test(how)
+  return `${first}${isMoment ? ` ${how}` : ''}; ${turned}, ${word}${isMoment || how === '' ? '' : `, ${how}`}`
 }
 
 /** A palm or a fist, as the house has it, where the dog comes in to a hand. */

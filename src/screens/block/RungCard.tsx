@@ -2,7 +2,7 @@
 import { callMoment, sayMoment } from '@/core/method/call'
 import { piecesOfSet, shortOfFood } from '@/core/food/pay'
 import { holdPaid } from '@/core/method/hold'
-import { offersFor } from '@/core/coach/stuck'
+import { offersFor, roadName } from '@/core/coach/stuck'
 import { memo } from 'react'
 import styled from 'styled-components'
 import type { RungPlaceInLadder } from '@/core/curriculum/lookup'
@@ -134,7 +134,7 @@ export const RungCard = memo(function RungCard({
       </p>
       {road && (
         <p>
-          <b>Trying: {road.name.toLowerCase()}.</b> {road.words}
+          <b>Trying: {roadName(road.name).toLowerCase()}.</b> {road.words}
         </p>
       )}
       {pace && (

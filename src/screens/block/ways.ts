@@ -1,4 +1,4 @@
-import { nextOffer, offersFor, startOffered } from '@/core/coach/stuck'
+import { nextOffer, offersFor, roadName, startOffered } from '@/core/coach/stuck'
 import { goesOnAt, wayOn } from '@/core/block/onward'
 import { findRung } from '@/core/curriculum/lookup'
 import { sayWorn } from '@/core/evidence/kit'
@@ -23,12 +23,6 @@ export interface Ways {
   readonly end: Way
   /** Where it is stuck: what to try next, first what was not tried or went best, a tap each. */
   readonly stuck: { readonly name: string; readonly roads: readonly (Way & { readonly words: string })[] } | undefined
-}
-
-/** As a button says it: “Another road: from a bow” is “From a bow”. */
-const shortOf = (name: string): string => {
-  const road = name.replace(/^Another road: /, '')
-  return road.charAt(0).toUpperCase() + road.slice(1)
 }
 
 /** Places with another floor than this one’s, by name; undefined where nobody has said what the floors are. */
@@ -144,7 +138,7 @@ export function waysOn(
     return {
       name: at.rung.name,
       roads: [...offers.filter((o) => o === first), ...offers.filter((o) => o !== first)].map((o) => ({
-        name: shortOf(o.name),
+        name: roadName(o.name),
         words: o.id === 'surroundings' ? (otherFloor(view, place.id) ?? o.words) : o.words,
         go: () => {
           block.finish()

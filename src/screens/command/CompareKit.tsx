@@ -23,7 +23,7 @@ export function CompareKit({
   const { words } = useMeasures()
   const [rung, setRung] = useState(rungs[0]?.id ?? '')
   const [leashes, setLeashes] = useState(['1.8 m leash', '1.8 m leash'] as const)
-  const [worn, setWorn] = useState([collars[1] ?? '', collars[0] ?? ''] as const)
+  const [worn, setWorn] = useState([collars[0] ?? '', collars[1] ?? ''] as const)
   const put = <T,>(pair: readonly [T, T], i: 0 | 1, value: T): readonly [T, T] =>
     i === 0 ? [value, pair[1]] : [pair[0], value]
   const query = new URLSearchParams([
