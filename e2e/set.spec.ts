@@ -186,7 +186,7 @@ test('two pieces of kit are worked in turns, with the heat and the exercise, and
       name: i < 3 ? `Next: the same on the ${order[i + 1] ?? ''}` : 'Close: all turns are done',
     })
     for (let rep = 0; rep < 10; rep++) {
-      const target = page.getByRole('button', { name: kit === harnessed && rep % 3 === 0 ? /^Helped/ : /^Clean/ })
+      const target = page.getByRole('button', { name: kit === harnessed && rep % 5 === 0 ? /^Helped/ : /^Clean/ })
       await expect(next.or(target)).toBeVisible()
       if (await next.isVisible()) break
       await target.click()

@@ -5,7 +5,7 @@ import type { Starts } from '@/core/coach/starts'
 import type { Tried } from '@/core/coach/stuck'
 import type { Curriculum } from '@/core/curriculum/types'
 import type { Age } from '@/core/dog/early'
-import type { SetFact, SetContext } from '@/core/facts/fact'
+import type { SetFact } from '@/core/facts/fact'
 import type { HouseWays } from '@/core/measures'
 import type { Judging } from '@/core/method/judging'
 import type { Method } from '@/core/method/method'
@@ -114,5 +114,5 @@ export interface BlockView {
   /** How rungs went from each start that was noted, by rung. */
   readonly starts: Readonly<Record<string, Starts>>
   /** A rung to be compared on two pieces of kit, and the kit of today's sets at it, oldest first. */
-  readonly trial: (KitTrial & { readonly done: readonly SetContext[] }) | undefined
+  readonly trial: (KitTrial & { readonly done: readonly SetFact[] }) | undefined
 }
