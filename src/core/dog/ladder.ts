@@ -221,6 +221,7 @@ const toyFor = (words: string): string =>
   words
     .replace(/\bfood(?= (?:in (?:the |your )?hand|at your shoulder|was tossed)\b)/g, 'toy')
     .replace(/\bFood(?= in (?:the |your )?hand\b)/g, 'Toy')
+    .replace(/\bwhere toy was tossed\b/g, 'where its toy was tossed')
     .replace(/(?<=\btossed )food\b/g, 'toy')
     .replace(/\ba treat(?= tossed\b)/g, 'the toy')
     .replace(/(?<=\bpicks up )the piece\b/g, 'the toy')
