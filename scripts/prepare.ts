@@ -63,11 +63,13 @@ function fill(db: Db): void {
 
 /** In a file of its own: half of it, on a disk that becomes full, would be taken for all of it by the next start. */
 function fillNew(): void {
-  const db = openDatabase(file)
+  let db: Db | undefined
   try {
+    // The disk may be full before the last of its tables is laid out.
+    db = openDatabase(file)
     fill(db)
   } catch (error) {
-    db.close()
+    db?.close()
     remove()
     throw error
   }

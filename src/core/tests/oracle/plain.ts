@@ -86,7 +86,12 @@ export function plainJudge(run: Run, reps: readonly PlainRep[]): PlainStanding {
     if (to !== rep.index) {
       window = ''
       windowRung = -1
-    } else if (rung.kind !== 'timed' && rung.kind !== 'recall' && !window.endsWith('LL') && runDown(window))
+    } else if (
+      rung.kind !== 'timed' &&
+      rung.kind !== 'recall' &&
+      !(window.endsWith('LL') && !waited(rung)) &&
+      runDown(window)
+    )
       // At the first rung nothing lies below, and it is counted anew; a refresher of ten that failed is one of these.
       window = ''
     said += '-'
