@@ -94,7 +94,7 @@ test('down: stuck on its first rung, another road is one tap, and it is logged w
   }
   await say(page, 'Stuck at Lure from a sit: one tap tries')
   await page.getByRole('button', { name: 'From a bow' }).tap()
-  await say(page, /Trying: another road: from a bow/)
+  await say(page, /Trying: from a bow/)
   await tapped(page, 'Clean')
   await kibou.becomes(1, `SELECT count(*) AS n FROM training_set WHERE id ${received} AND road = 'road-bow'`, since)
   await visit(page, `${kibou.url}/dogs/${kibou.dog('Siskin')}/commands/down`)
