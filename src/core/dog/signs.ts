@@ -51,11 +51,11 @@ export const recoveryMinutes = { least: 5, most: 10 } as const
 export const setAfterSigns = 3
 
 /** Design choice: blocks with signs in one day, after which it is not worked until tomorrow. */
-const blocksADay = 2
+const mostBlocksWithSigns = 2
 export const stopsToday = (
   seen: readonly { readonly day: string; readonly blockId: string }[],
   today: string,
-): boolean => new Set(seen.filter((s) => s.day === today).map((s) => s.blockId)).size >= blocksADay
+): boolean => new Set(seen.filter((s) => s.day === today).map((s) => s.blockId)).size >= mostBlocksWithSigns
 export const stopsTodaySaid = {
   short: 'signs of stress in two blocks today',
   said: 'Signs of stress in two blocks today: no more work until tomorrow. Walks, rest and quiet company.',

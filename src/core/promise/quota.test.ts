@@ -62,7 +62,7 @@ describe('a number to reach', () => {
   })
 
   it('37 calls off a bowl would be 555 g: half of 238 g for training pays for seven, and five are in passing', () => {
-    const pay = { trainingGrams: 238, pieceGrams: 0.4, handfulGrams: 15 }
+    const pay = { trainingGrams: 238, repsToPay: 595, handfulGrams: 15 }
     const work = { turns: 8, commands: 4, setsATurn: 3 }
     const room = roomFor(rung('recall.bowl-word'), work, pay)
     expect(room).toEqual({ reps: 7 + 5, by: 'food' })
@@ -74,7 +74,7 @@ describe('a number to reach', () => {
     expect(roomFor(line, work, pay)).toEqual({ reps: 30 + 5, by: 'blocks' })
     expect(roomFor(line, { ...work, commands: 8 }, undefined)).toEqual({ reps: 15 + 5, by: 'blocks' })
     expect(roomFor(line, { ...work, commands: 20 }, undefined)).toEqual({ reps: 15 + 5, by: 'blocks' })
-    expect(roomFor(line, work, { ...pay, trainingGrams: 20 })).toEqual({ reps: 25 + 5, by: 'food' })
+    expect(roomFor(line, work, { ...pay, repsToPay: 50 })).toEqual({ reps: 25 + 5, by: 'food' })
   })
 
   it('no day is asked for more than it has room for, and who brings what each morning asks is there at the end', () => {

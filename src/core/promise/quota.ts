@@ -52,8 +52,8 @@ const shareOfFood = 0.5
 export interface DayPay {
   /** Grams of its meal for training. */
   readonly trainingGrams: number
-  /** Of one piece; undefined where the meal is not given in pieces. */
-  readonly pieceGrams: number | undefined
+  /** Reps these pay for, a piece each; undefined where the meal is not given in pieces. */
+  readonly repsToPay: number | undefined
   /** Of what is in the bowl of a recall drill. */
   readonly handfulGrams: number
 }
@@ -64,8 +64,8 @@ export interface DayPay {
 export function roomFor(rung: Rung, work: DayWork, pay: DayPay | undefined): Room {
   const turns = Math.max(1, work.turns / Math.max(1, work.commands))
   const inBlocks = Math.round(turns * work.setsATurn * rung.setReps)
-  const rep = hasBowl(rung) ? pay?.handfulGrams : pay?.pieceGrams
-  const fed = pay && rep ? Math.floor((pay.trainingGrams * shareOfFood) / rep) : Number.POSITIVE_INFINITY
+  const paid = pay && (hasBowl(rung) ? pay.trainingGrams / pay.handfulGrams : pay.repsToPay)
+  const fed = paid === undefined ? Number.POSITIVE_INFINITY : Math.floor(paid * shareOfFood)
   const reps = Math.min(inBlocks, fed) + callsInPassing
   return { reps, by: fed < inBlocks ? 'food' : 'blocks' }
 }

@@ -33,8 +33,11 @@ export function readTrial(query: Readonly<Record<string, unknown>>): KitTrial | 
   const parsed = trialQuery.safeParse(query)
   if (!parsed.success) return { refused: true }
   const { rung, kit, collar: worn } = parsed.data
-  const [a, b] = [0, 1].map((i): TrialSide => ({ kit: kit[i === 0 ? 0 : 1], collar: worn[i === 0 ? 0 : 1] }))
-  if (!a || !b || sayWorn(a) === sayWorn(b)) return { refused: true }
+  const [a, b] = [
+    { kit: kit[0], collar: worn[0] },
+    { kit: kit[1], collar: worn[1] },
+  ] as const
+  if (sayWorn(a) === sayWorn(b)) return { refused: true }
   if (a.kit === b.kit && (a.collar === undefined || b.collar === undefined)) return { refused: true }
   return { rungId: rung, sides: [a, b] }
 }

@@ -20,7 +20,6 @@ export interface BaselineCommand {
     readonly name: string
     readonly words: string
     readonly say: string
-    /** Seconds within which an answer is on time. */
     /** Seconds within which it answers; undefined where it holds or walks, and the tap comes when that is over. */
     readonly seconds: number | undefined
   }

@@ -4,7 +4,7 @@ import { blocksADay } from '@/core/block/rest'
 import { findRung, ownRung } from '@/core/curriculum/lookup'
 import type { Command, Curriculum } from '@/core/curriculum/types'
 import { isYoung } from '@/core/coach/allowed'
-import { countedRungs, paceOf, roomFor, type DayPay, type DayReps, type Pace } from '@/core/promise/quota'
+import { countedRungs, paceOf, roomFor, type DayPay, type Pace } from '@/core/promise/quota'
 import type { Summary } from '@/core/promise/summary'
 import type { Db } from '@/store/database'
 import { inPassingByDay, repsAtByDay } from '@/store/facts/paced'
@@ -41,22 +41,16 @@ export function pacesOf(
       if (begunOn === undefined || !rung) return []
       const done = [...inSets, ...inPassingByDay(db, residencyId, command.id, begunOn)]
       const room = roomFor(rung, work, dayPay(db, resident))
-      const pace = paceOf(command.quota, sumByDay(done), { ...resident, today, begunOn }, room)
+      const pace = paceOf(command.quota, done, { ...resident, today, begunOn }, room)
       return pace ? [[command.id, pace] as const] : []
     }),
   )
 }
 
-/** The rung by which a day is reckoned: the one in hand; where something else must come first, the command’s first. */
+/** The rung that says what a day has room for: the one in hand, or the first where something else comes before. */
 const rungPaid = (curriculum: Curriculum, command: Command, inHand: string | undefined) => {
   const own = inHand === undefined ? undefined : ownRung(curriculum, inHand)
   return own?.command.id === command.id ? own.rung : command.runs[0]?.rungs[0]
-}
-
-function sumByDay(all: readonly DayReps[]): readonly DayReps[] {
-  const byDay = new Map<string, number>()
-  for (const { day, reps } of all) byDay.set(day, (byDay.get(day) ?? 0) + reps)
-  return [...byDay].map(([day, reps]) => ({ day, reps }))
 }
 
 /** What its day pays for; undefined where weight or plan is not known, and where play is the pay. */
@@ -64,10 +58,6 @@ function dayPay(db: Db, resident: Resident): DayPay | undefined {
   if (resident.traits.toys) return undefined
   const food = dayFood(db, resident, allFeeds(db), [], [])
   if (!food) return undefined
-  const { kcalPerPiece, kcalPer100g } = food.feed
-  return {
-    trainingGrams: food.ledger.trainingGrams,
-    pieceGrams: kcalPerPiece === null ? undefined : (kcalPerPiece / kcalPer100g) * 100,
-    handfulGrams: readHouse(db).handfulGrams,
-  }
+  const { trainingGrams, repsToPay } = food.ledger
+  return { trainingGrams, repsToPay, handfulGrams: readHouse(db).handfulGrams }
 }

@@ -52,16 +52,11 @@ export function readToday(db: Db, today: string, now: number): TodayNow {
   const meal = restingAfter(house.meals, minute)
   const untested = baselinesOpen(db, today, deskDevice)
   const signs = signsOn(db, today)
-  const stopped = new Set(
-    signs
-      .map((s) => s.residencyId)
-      .filter((id) =>
-        stopsToday(
-          signs.filter((s) => s.residencyId === id),
-          today,
-        ),
-      ),
-  )
+  const stopped = (id: string) =>
+    stopsToday(
+      signs.filter((s) => s.residencyId === id),
+      today,
+    )
   return {
     share: shareOfToday(readHours(db), weekdayOf(today), minute),
     blocks: (residencyId) => blocks.get(residencyId)?.count ?? 0,
@@ -71,7 +66,7 @@ export function readToday(db: Db, today: string, now: number): TodayNow {
       if (working.has(residencyId)) return 'a block of it is under way'
       if (untested.has(residencyId)) return baselineFirst.short
       const own = blocks.get(residencyId)
-      if (stopped.has(residencyId)) return stopsTodaySaid.short
+      if (stopped(residencyId)) return stopsTodaySaid.short
       if (own && own.count >= blocksADay.usual) return `has had its ${blocksADay.usual} blocks today`
       const close = own && closes.get(own.last.blockId)
       const until = own && restUntil(close?.at ?? own.last.to, close?.stressful ?? false)
