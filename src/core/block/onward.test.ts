@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { houseCurriculum } from '../curriculum/house'
 import type { Verdict } from '../progress/voice'
 import type { RunStanding } from '../promise/standing'
-import { goesOnAt, setsOfOne, wayOn } from './onward'
+import { finishAhead, goesOnAt, setsOfOne, wayOn } from './onward'
 
 const said = (kind: Verdict['kind'], toRungId: string): Verdict => ({
   kind,
@@ -55,7 +55,26 @@ describe('where the next set goes on', () => {
 })
 
 describe('what the one key does once a set is over', () => {
-  const open = { role: 'work', refresher: false, sets: 1, mayGoOn: true, hasNextPart: true, inTurns: false } as const
+  const open = {
+    role: 'work',
+    refresher: false,
+    sets: 1,
+    mayGoOn: true,
+    hasNextPart: true,
+    hasFinish: true,
+    stressful: false,
+    inTurns: false,
+  } as const
+
+  it('after signs of stress nothing is gone on with: something sure, where it still stands, or the end', () => {
+    for (const more of [{}, { sets: 9 }, { refresher: true }, { inTurns: true }, { mayGoOn: false }] as const) {
+      expect(wayOn({ ...open, ...more, stressful: true })).toBe('sure')
+      expect(wayOn({ ...open, ...more, stressful: true, hasFinish: false })).toBe('end')
+    }
+    expect(wayOn({ ...open, role: 'finish', hasFinish: false, stressful: true })).toBe('end')
+    const items = (['warm-up', 'work', 'work', 'finish'] as const).map((role) => ({ role }))
+    expect([0, 1, 2, 3].map((item) => finishAhead(items, item))).toEqual([3, 3, 3, -1])
+  })
 
   it('goes on with the same command for a few sets, then to the next part', () => {
     expect([1, 2, 3, 4].map((sets) => wayOn({ ...open, sets }))).toEqual(['again', 'again', 'part', 'part'])
@@ -106,6 +125,8 @@ describe('what the one key does once a set is over', () => {
           sets,
           mayGoOn: true,
           hasNextPart: part + 1 < parts.length,
+          hasFinish: false,
+          stressful: false,
           inTurns: false,
         })
         if (way === 'end') break

@@ -8,10 +8,10 @@ import type { BlockPart } from '../facts/words'
 export const setsOfOne = 3
 
 /**
- * `again`: another set of the same command; `part`: the next part of the block; `end`: quiet praise; `close`: this set,
- * and then somebody chooses.
+ * `again`: another set of the same command; `part`: the next part of the block; `sure`: its finish, whatever lies
+ * between; `end`: quiet praise; `close`: this set, and then somebody chooses.
  */
-export type WayOn = 'again' | 'part' | 'end' | 'close'
+export type WayOn = 'again' | 'part' | 'sure' | 'end' | 'close'
 
 /**
  * Where a block stands once a set is over: the part it belongs to, sets of this command so far, and what may follow.
@@ -23,12 +23,17 @@ export interface AfterSet {
   readonly sets: number
   readonly mayGoOn: boolean
   readonly hasNextPart: boolean
+  /** Something sure still stands at the end of the block. */
+  readonly hasFinish: boolean
+  /** Signs of stress were seen in it. */
+  readonly stressful: boolean
   /** Two kinds of kit are tried in turns, which takes the sets it takes. */
   readonly inTurns: boolean
 }
 
 /** What the one key does once a set is over, so that a block that is followed comes to its end. */
-export function wayOn({ role, refresher, sets, mayGoOn, hasNextPart, inTurns }: AfterSet): WayOn {
+export function wayOn({ role, refresher, sets, mayGoOn, hasNextPart, hasFinish, stressful, inTurns }: AfterSet): WayOn {
+  if (stressful) return hasFinish ? 'sure' : 'end'
   if (role !== 'work') return hasNextPart ? 'part' : 'end'
   const enough = refresher || sets >= setsOfOne
   if (mayGoOn && !enough) return 'again'
@@ -59,3 +64,7 @@ export function goesOnAt(
   const promised = runs.find((r) => r.id === to.run.id)?.promised
   return verdict.kind === 'moves-on' && promised !== undefined && to.index > promised ? undefined : to.rung.id
 }
+
+/** The number of the part that finishes a block on something sure, after the one in hand; -1 when none is left. */
+export const finishAhead = (items: readonly { readonly role: BlockPart }[], item: number): number =>
+  items.findIndex((i, n) => n > item && i.role === 'finish')

@@ -36,10 +36,6 @@ export interface Streaks {
   readonly crooked: number
 }
 
-/** The second slow one running, or the second crooked recall: whatever else the window holds, it gets easier. */
-export const isTwiceRunning = (rung: Rung, result: Result, streaks: Streaks): boolean =>
-  result !== 'C' && ((streaks.late >= 2 && !isWaitedOut(rung)) || (streaks.crooked >= 2 && rung.kind === 'recall'))
-
 /**
  * Whether this rep, already counted into `streaks`, sends the dog back, and where to. Rules of dropping back:
  * timed: a miss, at once; recall: a miss, at once, or twice running crooked; fading: three misses running, or four or

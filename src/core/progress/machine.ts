@@ -6,7 +6,7 @@ import { beginAnew } from './anew'
 import { carryOver } from './carryOver'
 import { Climbs, tallyOf, topOf } from './climbs'
 import { contextStanding } from './context'
-import { dropAfter, isTwiceRunning, lowWindow, putBack } from './drop'
+import { dropAfter, lowWindow, putBack } from './drop'
 import { dropBack, stepBack } from './dropped'
 import { shutBecause } from './gates'
 import { setsMarked, type Mark } from './mark'
@@ -246,11 +246,11 @@ export class Fold implements Folding {
       tally.clean === 2 &&
       tally.met.length === 0 &&
       is(rung, 'bed')
-    // Whatever the window holds: a hold that broke, a recall that was missed, and twice late or crooked never move on.
-    const stops =
-      (result === 'M' && (rung.kind === 'timed' || rung.kind === 'recall')) || isTwiceRunning(rung, result, window)
+    const sentBack = () => dropAfter(run, index, result, rep.brokeSeconds, window)
+    // Whatever the window holds: what sends the dog back never moves it on.
+    const drops = result === 'C' ? undefined : sentBack()
     const asks = (progress.asks ??= asksOf(rung.rule))
-    if (!stops && (metBy(asks, window.results) || offered))
+    if (!drops && (metBy(asks, window.results) || offered))
       return meet(
         this,
         { found, climb, tally, set, rep, results, tell, heldBefore, refresher, climbing, progress },
@@ -264,7 +264,7 @@ export class Fold implements Folding {
       putBack(rung, result, window.results, judging.brokenStay, heldHere && !climbing, refresher)
     const drop = stands
       ? undefined
-      : (dropAfter(run, index, result, rep.brokeSeconds, window) ??
+      : ((result === 'C' ? sentBack() : drops) ??
         (refresher && progress.reps >= rung.setReps ? failedRefresher(index, progress) : undefined))
     const ends = drop !== undefined || progress.reps >= rung.setReps
     if (ends) countBlock(tally)

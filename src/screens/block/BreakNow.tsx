@@ -2,6 +2,7 @@
 import styled from 'styled-components'
 import { Press } from '@/ui/press'
 import { Why } from '@/ui/Why'
+import { finishAhead } from '@/core/block/onward'
 import { longBreakMinutes } from '@/core/block/rest'
 import { limitFor, medianReps } from '@/core/block/falling'
 import type { Prefs } from '@/device/prefs'
@@ -17,7 +18,7 @@ const seenWithin = medianReps(0.5, 0.85, limitFor(0.85))
 /** Fewer clean reps than this dog usually gives: a break, at once. */
 export function BreakNow({ block, ways, prefs }: { block: Block; ways: Ways; prefs: Prefs }) {
   const settled = useSettled()
-  const sure = block.items.findIndex((i, n) => n > block.item && i.role === 'finish')
+  const sure = finishAhead(block.items, block.item)
   const goOn = () => {
     if (!settled) return
     block.restart()

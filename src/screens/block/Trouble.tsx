@@ -2,6 +2,7 @@
 import { useState } from 'react'
 import type { Key } from 'react-aria-components'
 import styled from 'styled-components'
+import { finishAhead } from '@/core/block/onward'
 import { findCommand } from '@/core/curriculum/lookup'
 import { afterSigns, overThreshold, recoveryMinutes, setAfterSigns, signIds, signs } from '@/core/dog/signs'
 import type { FactOf } from '@/core/facts/wire'
@@ -12,6 +13,7 @@ import { useOutboxNow } from './outboxNow'
 import { bandWords } from '../bandWords'
 import type { Prefs } from '@/device/prefs'
 import { Plain } from '../yard/bottom'
+import { calmAgain } from './ways'
 import { CountUp } from './CountUp'
 import type { Block } from './useBlock'
 import { Said } from '@/ui/ways'
@@ -51,7 +53,7 @@ export function Trouble({
   const [before] = useState(block.stressful)
   const seen = signIds.filter((s) => said.signs.has(s))
   const then = kept === undefined ? undefined : afterSigns(seen, before)
-  const sure = block.items.findIndex((i, n) => n > block.item && i.role === 'finish')
+  const sure = finishAhead(block.items, block.item)
   const known = view.plan.sure.slice(0, 2).flatMap((i) => findCommand(view.curriculum, i.command)?.name ?? [])
   const toSureThing = () => {
     block.shorten()
@@ -147,7 +149,7 @@ export function Trouble({
       {then === 'end' || (then !== undefined && sure < 0) ? (
         <Done onPress={onEnd}>End the block</Done>
       ) : (
-        then !== undefined && <Done onPress={toSureThing}>Calm again: something sure</Done>
+        then !== undefined && <Done onPress={toSureThing}>{calmAgain}</Done>
       )}
       {then === undefined ? (
         <Done onPress={back}>Back to the set</Done>

@@ -1,5 +1,5 @@
 import { nextOffer, offersFor, roadName, startOffered } from '@/core/coach/stuck'
-import { goesOnAt, wayOn } from '@/core/block/onward'
+import { finishAhead, goesOnAt, wayOn } from '@/core/block/onward'
 import { findRung } from '@/core/curriculum/lookup'
 import { sayWorn } from '@/core/evidence/kit'
 import type { BlockView } from '@/work/page/blockView'
@@ -15,6 +15,9 @@ export interface Way {
   readonly name: string
   readonly go: () => void
 }
+
+/** After signs of stress, once the dog has recovered. */
+export const calmAgain = 'Calm again: something sure'
 
 export interface Ways {
   readonly next: Way
@@ -86,6 +89,14 @@ export function waysOn(
     go: end,
   }
   const turn = trial && active.context.rungId === trial.rungId ? trialTurn(trial, [...block.done, active]) : undefined
+  const finishAt = finishAhead(items, item)
+  const sure: Way = {
+    name: calmAgain,
+    go: () => {
+      block.finish()
+      block.goTo(finishAt)
+    },
+  }
   const close: Way = {
     name: trial
       ? turn
@@ -101,22 +112,11 @@ export function waysOn(
     sets,
     mayGoOn: again !== undefined,
     hasNextPart: onward !== undefined,
+    hasFinish: finishAt >= 0,
+    stressful: block.stressful,
     inTurns: trial !== undefined,
   })
-  // After signs of stress the rest of a block is something sure, or its end.
-  const sure = items.findIndex((i, n) => n > item && i.role === 'finish')
-  const calm: Way | undefined = !block.stressful
-    ? undefined
-    : sure < 0
-      ? finish
-      : {
-          name: 'Calm again: something sure',
-          go: () => {
-            block.finish()
-            block.goTo(sure)
-          },
-        }
-  const next = calm ?? { again, part: onward, end: finish, close }[way] ?? close
+  const next = { again, part: onward, sure, end: finish, close }[way] ?? close
   return {
     next,
     others: [

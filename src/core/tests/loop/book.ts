@@ -68,6 +68,8 @@ function workItem(item: BlockItem, hasNextPart: boolean, sets: Map<string, numbe
         sets: count(),
         mayGoOn: next !== undefined,
         hasNextPart,
+        hasFinish: false,
+        stressful: false,
         inTurns: false,
       }) === 'again'
         ? next
