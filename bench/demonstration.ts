@@ -1,4 +1,5 @@
 import { houseCurriculum } from '@/core/curriculum/house'
+import { wren } from '@/core/tests/wren'
 import { findRung } from '@/core/curriculum/lookup'
 import { addDays } from '@/core/days'
 import { itemChance, jointChance, dayScatter, weakest } from '@/core/demonstration/chance'
@@ -78,15 +79,7 @@ for (let n = 0; n < dogs; n++) {
   for (let day = 0; day < days; day++) sets.push(...trainer.workDay(day, 9, ['maud', 'joss']))
   const facts = factsOf(sets)
   const state = foldDog(always(houseCurriculum), facts)
-  const words = {
-    name: 'Teasel',
-    cue: undefined,
-    release: 'Okay',
-    marker: 'Yes',
-    side: 'left',
-    young: false,
-    traits: plainDog,
-  } as const
+  const words = wren({ name: 'Teasel' })
   const script = scriptOf({
     curriculum: houseCurriculum,
     state,

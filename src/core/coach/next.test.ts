@@ -2,13 +2,13 @@ import { describe, expect, it } from 'vitest'
 import { houseCurriculum } from '../curriculum/house'
 import type { Curriculum } from '../curriculum/types'
 import { addDays } from '../days'
-import { plainDog } from '../dog/traits'
 import { defaultMethod } from '../method/method'
 import { houseForgetting } from '../progress/memory'
 import type { DogState } from '../progress/state'
 import { summarise } from '../promise/summary'
 import { dayName, monday, msPerDay, passTo, work } from '../tests/facts'
 import { whatNext } from './next'
+import { wren } from '../tests/wren'
 
 const promise = (rungId: string) => ({ rungId, level: 0, places: 1, people: 1 })
 const next = (rungIds: readonly string[], of: DogState, curriculum: Curriculum = houseCurriculum) => {
@@ -19,15 +19,7 @@ const next = (rungIds: readonly string[], of: DogState, curriculum: Curriculum =
     summarise(curriculum, of, promises, { days: 2, reps: 100 }),
     {
       promises,
-      words: {
-        name: 'Wren',
-        cue: undefined,
-        release: 'Okay',
-        marker: 'Yes',
-        side: 'left',
-        young: false,
-        traits: plainDog,
-      },
+      words: wren(),
       arrivesOn: addDays(dayName(0), -20),
       cueWords: new Map(),
       tried: [],

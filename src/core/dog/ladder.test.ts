@@ -14,6 +14,7 @@ import { dayName, monday, msPerDay, passTo, work, type SetPlan } from '../tests/
 import { longestYoungHold } from './early'
 import { ladderFor } from './ladder'
 import { plainDog, type DogTraits } from './traits'
+import { wren } from '../tests/wren'
 
 const ladder = (traits: Partial<DogTraits>, more: { side?: 'left' | 'right'; young?: boolean } = {}): Curriculum =>
   ladderFor(houseCurriculum, {
@@ -40,15 +41,7 @@ const next = (
     summarise(c, state, promises, { days: 0, reps: 0 }),
     {
       promises,
-      words: {
-        name: 'Wren',
-        cue: undefined,
-        release: 'Okay',
-        marker: 'Yes',
-        side: 'left',
-        young: false,
-        traits: { ...plainDog, ...traits },
-      },
+      words: wren({ traits: { ...plainDog, ...traits } }),
       arrivesOn,
       cueWords: new Map([['sit', 'Assis']]),
       tried: [],
@@ -128,15 +121,7 @@ describe('what changes a dog’s ladder (common practice)', () => {
             })(),
           sit,
           defaultMethod,
-          {
-            name: 'Wren',
-            cue: undefined,
-            release: 'Okay',
-            marker: 'Yes',
-            side: 'left',
-            young: false,
-            traits: { ...plainDog, deaf: true },
-          },
+          wren({ traits: { ...plainDog, deaf: true } }),
           false,
         ).mark,
     ).toContain('hand')
@@ -185,15 +170,7 @@ describe('what changes a dog’s ladder (common practice)', () => {
         summary,
         {
           promises: farPromises,
-          words: {
-            name: 'Wren',
-            cue: undefined,
-            release: 'Okay',
-            marker: 'Yes',
-            side: 'left',
-            young: false,
-            traits: { ...plainDog, bornOn: '2025-12-01' },
-          },
+          words: wren({ young: true, traits: { ...plainDog, bornOn: '2025-12-01' } }),
           arrivesOn: '2026-03-01',
           cueWords: new Map(),
           tried: [],

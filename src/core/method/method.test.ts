@@ -14,6 +14,7 @@ import { payWhen, promptOf, type DogWords } from './instruct'
 import { methodChange } from './change'
 import { chosen, defaultMethod, methodAt, type Method } from './method'
 import { methodRows } from './rows'
+import { wren } from '../tests/wren'
 
 const dog = { traits: plainDog, side: 'left' as const, young: false }
 const regimeUnder = (method: Method): Regimes => [
@@ -55,15 +56,7 @@ function outcome(method: Method, plans: readonly SetPlan[], command: string) {
   )
   const rung = suggestion && ownRung(curriculum, suggestion.rungId)?.rung
   const summary = summarise(curriculum, state, promises, { days: 0, reps: 0 })
-  const words: DogWords = {
-    name: 'Wren',
-    cue: undefined,
-    release: 'Okay',
-    marker: 'Yes',
-    side: 'left',
-    young: false,
-    traits: plainDog,
-  }
+  const words = wren()
   const next = whatNext(
     curriculum,
     state,

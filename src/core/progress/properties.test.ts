@@ -14,6 +14,7 @@ import { summarise } from '../promise/summary'
 
 import { applyRep, foldDog } from './fold'
 import { emptyDogState, emptyRunState, emptyTally, heldSince, isHeld, talliesOf, topHeld, topHeldBy } from './state'
+import { wren } from '../tests/wren'
 
 const rungIds = houseCurriculum.commands.flatMap((c) => rungsOf(c)).map((r) => r.id)
 
@@ -223,15 +224,7 @@ describe('suggestions', () => {
         const summary = summarise(regime.curriculum, state, promises, { days: 0, reps: 0 })
         const dog = {
           promises: promises.slice(0, promised),
-          words: {
-            name: 'Wren',
-            cue: undefined,
-            release: 'Okay',
-            marker: 'Yes',
-            side: 'left',
-            young: false,
-            traits: plainDog,
-          },
+          words: wren(),
           arrivesOn: dayName(day - here),
           cueWords: new Map<string, string>(),
           tried: [],

@@ -1,6 +1,7 @@
 import { composeBlock } from '../../block/compose'
 import { whatNext } from '../../coach/next'
 import { isYoung, refusedBecause, type Around } from '../../coach/allowed'
+import { wren } from '../wren'
 import { suggestAll } from '../../coach/suggest'
 import type { Suggestion } from '../../coach/suggestion'
 import { findRung } from '../../curriculum/lookup'
@@ -109,15 +110,7 @@ export function* residencyInBlocks(world: World): Generator<MorningInBlocks, Liv
         summary,
         {
           promises: world.promises,
-          words: {
-            name: 'Wren',
-            cue: undefined,
-            release: 'Okay',
-            marker: 'Yes',
-            side: 'left',
-            traits,
-            young: isYoung(traits, today),
-          },
+          words: wren({ traits, young: isYoung(traits, today) }),
           arrivesOn: arrival,
           cueWords: new Map(),
           tried: [],
