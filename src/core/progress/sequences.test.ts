@@ -204,24 +204,21 @@ describe('what the sequences leave out', () => {
     })
   })
 
-  it(
-    'a crooked recall is clean below level 2; from there not, and twice running shortens it to ten steps or ' + 'fewer',
-    () => {
-      const crooked = { rung: 'recall.line-30', faults: ['crooked'] }
-      expect(after('recall.line-30', { ...crooked, reps: 'C C', level: 1 }).verdicts.at(-1)).toMatchObject({
-        kind: 'go-on',
-        counts: expect.stringContaining('2 clean of 2'),
-      })
-      expect(after('recall.line-30', { ...crooked, reps: 'C', level: 2 }).verdicts.at(-1)).toMatchObject({
-        kind: 'go-on',
-        counts: expect.stringContaining('0 clean of 1'),
-      })
-      expect(after('recall.line-30', { ...crooked, reps: 'C C', level: 2 }).verdicts.at(-1)).toMatchObject({
-        kind: 'back',
-        toRungId: 'recall.line-5',
-      })
-    },
-  )
+  it('a crooked recall is clean below level 2; from there not, and twice running shortens it to ten steps or fewer', () => {
+    const crooked = { rung: 'recall.line-30', faults: ['crooked'] }
+    expect(after('recall.line-30', { ...crooked, reps: 'C C', level: 1 }).verdicts.at(-1)).toMatchObject({
+      kind: 'go-on',
+      counts: expect.stringContaining('2 clean of 2'),
+    })
+    expect(after('recall.line-30', { ...crooked, reps: 'C', level: 2 }).verdicts.at(-1)).toMatchObject({
+      kind: 'go-on',
+      counts: expect.stringContaining('0 clean of 1'),
+    })
+    expect(after('recall.line-30', { ...crooked, reps: 'C C', level: 2 }).verdicts.at(-1)).toMatchObject({
+      kind: 'back',
+      toRungId: 'recall.line-5',
+    })
+  })
 
   it('eight clean, then twice crooked at level 2: shorter, not on, whatever the window holds', () => {
     const line = { rung: 'recall.line-30', level: 2 }

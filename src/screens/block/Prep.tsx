@@ -29,6 +29,7 @@ import type { SayGrip } from './AskGrip'
 import { AskGrip } from './later'
 import type { Grip } from '@/core/curriculum/grip'
 import { HeatWarning } from './HeatWarning'
+import { firstPlan } from './firstPlan'
 import { Glance } from './Glance'
 import { Plan, PlanStrip } from './Plan'
 import { Big, promptFor } from './RungCard'
@@ -227,7 +228,7 @@ export function Prep({ view, block, was, onBegin, onEnd, prefs, recall, sayGrip,
               <Choose
                 label="Rung"
                 value={full.rungId}
-                onChange={(id) => setChange({ ...change, rungId: id })}
+                onChange={(id) => setChange({ ...change, rungId: id, road: undefined })}
                 choices={command.runs.flatMap((run) =>
                   run.rungs.map((r) => ({
                     id: r.id,
@@ -295,31 +296,6 @@ const asTheCard = 'card'
 /** The fit is asked for once a block. */
 const fittedInBlock = (sets: Block['done']): boolean =>
   sets.some((s) => s.opened?.fitted === true && asksForFit(s.opened.collar ?? undefined))
-
-/** The block as composed, or the one thing that was asked for. */
-function firstPlan(view: BlockView): readonly BlockItem[] {
-  if (view.command === undefined || view.shut) return view.plan.items
-  const known = view.plan.work.find((w) => w.command === view.command)
-  const first = findCommand(view.curriculum, view.command)?.runs[0]?.rungs[0]
-  return known
-    ? [known]
-    : first
-      ? [
-          {
-            role: 'work',
-            command: view.command,
-            rungId: view.trial?.rungId ?? first.id,
-            purpose: 'work',
-            level: 0,
-            kit: '1.8 m leash',
-            placeId: undefined,
-            personId: undefined,
-            reps: first.setReps,
-            payTier: 1,
-          },
-        ]
-      : []
-}
 
 const placeName = (view: BlockView, full: Setup): string => view.places.find((p) => p.id === full.placeId)?.name ?? ''
 const holderName = (view: BlockView, full: Setup): string =>

@@ -2,10 +2,17 @@
 import { useState } from 'react'
 import styled from 'styled-components'
 import { kits } from '@/core/curriculum/types'
+import { sayWorn } from '@/core/evidence/kit'
 import { Choose } from '@/ui/Choose'
 import { ButtonLink } from '@/ui/press'
 import { phone } from '@/ui/theme'
 import { useMeasures } from '@/ui/ways'
+
+interface Side {
+  readonly kit: string
+  readonly collar: string
+}
+const sideNames = ['Used so far', 'Next down']
 
 /** Chooses what to compare: a rung that was passed, and two leashes, each with its own collar. */
 export function CompareKit({
@@ -22,16 +29,18 @@ export function CompareKit({
 }) {
   const { words } = useMeasures()
   const [rung, setRung] = useState(rungs[0]?.id ?? '')
-  const [leashes, setLeashes] = useState(['1.8 m leash', '1.8 m leash'] as const)
-  const [worn, setWorn] = useState([collars[0] ?? '', collars[1] ?? ''] as const)
-  const put = <T,>(pair: readonly [T, T], i: 0 | 1, value: T): readonly [T, T] =>
-    i === 0 ? [value, pair[1]] : [pair[0], value]
+  const [sides, setSides] = useState<readonly [Side, Side]>([
+    { kit: '1.8 m leash', collar: collars[0] ?? '' },
+    { kit: '1.8 m leash', collar: collars[1] ?? '' },
+  ])
+  const change = (i: number, to: Partial<Side>) =>
+    setSides(([a, b]) => (i === 0 ? [{ ...a, ...to }, b] : [a, { ...b, ...to }]))
   const query = new URLSearchParams([
     ['rung', rung],
-    ...leashes.map((k) => ['kit', k]),
-    ...worn.map((c) => ['collar', c]),
+    ...sides.map(({ kit }) => ['kit', kit]),
+    ...sides.map(({ collar }) => ['collar', collar]),
   ])
-  const alike = leashes[0] === leashes[1] && worn[0] === worn[1]
+  const alike = sayWorn(sides[0]) === sayWorn(sides[1])
   return (
     <>
       <p>
@@ -40,21 +49,21 @@ export function CompareKit({
       </p>
       <Row>
         <Choose label="Rung" value={rung} onChange={setRung} choices={rungs} />
-        {([0, 1] as const).map((i) => (
-          <Side key={i} role="group" aria-label={i === 0 ? 'Used so far' : 'Next down'}>
+        {sides.map(({ kit, collar }, i) => (
+          <Pair key={sideNames[i]} role="group" aria-label={sideNames[i]}>
             <Choose
-              label={i === 0 ? 'Used so far' : 'Next down'}
-              value={leashes[i]}
-              onChange={(k) => setLeashes(put(leashes, i, k) as typeof leashes)}
+              label={sideNames[i] ?? ''}
+              value={kit}
+              onChange={(to) => change(i, { kit: to })}
               choices={kits.filter((k) => !collars.includes(k)).map((k) => ({ id: k, name: words(k) }))}
             />
             <Choose
               label="on its"
-              value={worn[i]}
-              onChange={(c) => setWorn(put(worn, i, c))}
+              value={collar}
+              onChange={(to) => change(i, { collar: to })}
               choices={collars.map((c) => ({ id: c, name: c }))}
             />
-          </Side>
+          </Pair>
         ))}
         {alike ? (
           <span>Choose two that differ.</span>
@@ -66,7 +75,7 @@ export function CompareKit({
   )
 }
 
-const Side = styled.div`
+const Pair = styled.div`
   display: grid;
   gap: var(--s-2);
 `

@@ -27,6 +27,18 @@ import { Roles } from './Roles'
 const choices = (ids: readonly string[]) => ids.map((id) => ({ id, name: id.replaceAll('-', ' ') }))
 const none = 'none'
 const any = 'any'
+
+/** What a rung may say of itself, and is as is usual for its kind where it says nothing. */
+const said = [
+  {
+    of: 'waitsOut',
+    label: 'Where it is stuck in a rep',
+    yes: 'waited out, no help; twice late drops nothing',
+    no: 'as the house has it',
+  },
+  { of: 'jackpot', label: 'Its first time', yes: 'a jackpot', no: 'paid like any other' },
+  { of: 'alwaysPaid', label: 'Clean reps', yes: 'always paid', no: 'as the house’s schedule says' },
+] as const
 type Mutable<T> = { -readonly [K in keyof T]: T[K] }
 
 /** One rung, every field of it. What cannot be worked by is said at once, and only keeps it from being published. */
@@ -280,45 +292,22 @@ export function RungForm({
           }}
         />
       )}
-      <Choose
-        label="Where it is stuck in a rep"
-        value={rung.waitsOut === undefined ? any : rung.waitsOut ? 'waits' : 'house'}
-        onChange={(v) => {
-          const { waitsOut: _waitsOut, ...rest } = rung
-          onChange(v === any ? rest : { ...rest, waitsOut: v === 'waits' })
-        }}
-        choices={[
-          { id: any, name: 'as is usual for it' },
-          { id: 'waits', name: 'waited out, no help; twice late drops nothing' },
-          { id: 'house', name: 'as the house has it' },
-        ]}
-      />
-      <Choose
-        label="Its first time"
-        value={rung.jackpot === undefined ? any : rung.jackpot ? 'jackpot' : 'plain'}
-        onChange={(v) => {
-          const { jackpot: _jackpot, ...rest } = rung
-          onChange(v === any ? rest : { ...rest, jackpot: v === 'jackpot' })
-        }}
-        choices={[
-          { id: any, name: 'as is usual for it' },
-          { id: 'jackpot', name: 'a jackpot' },
-          { id: 'plain', name: 'paid like any other' },
-        ]}
-      />
-      <Choose
-        label="Clean reps"
-        value={rung.alwaysPaid === undefined ? any : rung.alwaysPaid ? 'always' : 'chance'}
-        onChange={(v) => {
-          const { alwaysPaid: _alwaysPaid, ...rest } = rung
-          onChange(v === any ? rest : { ...rest, alwaysPaid: v === 'always' })
-        }}
-        choices={[
-          { id: any, name: 'as is usual for it' },
-          { id: 'always', name: 'always paid' },
-          { id: 'chance', name: 'as the house’s schedule says' },
-        ]}
-      />
+      {said.map(({ of, label, yes, no }) => (
+        <Choose
+          key={of}
+          label={label}
+          value={rung[of] === undefined ? any : rung[of] ? 'yes' : 'no'}
+          onChange={(v) => {
+            const { [of]: _was, ...rest } = rung
+            onChange(v === any ? rest : { ...rest, [of]: v === 'yes' })
+          }}
+          choices={[
+            { id: any, name: 'as is usual for it' },
+            { id: 'yes', name: yes },
+            { id: 'no', name: no },
+          ]}
+        />
+      ))}
       <Choose
         label="Gate"
         value={rung.gate ?? none}

@@ -3,10 +3,10 @@ import { useState } from 'react'
 import styled from 'styled-components'
 import { callAfter, isCalled } from '@/core/demonstration/call'
 import { badDays } from '@/core/demonstration/badDays'
-import { handsIn, ownersHands } from '@/core/demonstration/hands'
+import { handsIn } from '@/core/demonstration/hands'
 import { triesAt, sameSpot, spotsOf } from '@/core/demonstration/record'
 import type { Outcome } from '@/core/facts/fact'
-import type { ItemEnd, OwnersHand } from '@/core/facts/words'
+import type { ItemEnd } from '@/core/facts/words'
 import { firstName } from '@/core/people/names'
 import type { Prefs } from '@/device/prefs'
 import { buzz, sayTap } from '@/device/sounds'
@@ -21,6 +21,7 @@ import { felt, holdingTargets, targets } from '../yard/targets'
 import { useHold } from '../yard/useHold'
 import { useKeys } from '../yard/useKeys'
 import { CallWait } from './CallWait'
+import { Hands } from './Hands'
 import type { Show } from './useShow'
 import { Way, Ways } from './Ways'
 
@@ -270,39 +271,6 @@ export function ItemInHand({
   )
 }
 
-/** The owner’s hands: one tap is wrong, two are right, three are nothing. None is needed to go on. */
-function Hands({
-  hands,
-  marked,
-  onHand,
-  name,
-}: {
-  hands: readonly OwnersHand[]
-  marked: { readonly right: readonly OwnersHand[]; readonly wrong: readonly OwnersHand[] }
-  onHand: (hand: OwnersHand) => void
-  name: string
-}) {
-  if (hands.length === 0) return null
-  return (
-    <HandsGrid role="group" aria-label={`${name}’s hands`}>
-      {hands.map((h) => {
-        const said = marked.wrong.includes(h) ? 'not' : marked.right.includes(h) ? 'yes' : ''
-        return (
-          <button
-            key={h}
-            type="button"
-            data-said={said}
-            aria-label={`${ownersHands[h].short}: ${said === 'not' ? 'not so' : said === 'yes' ? 'right' : 'not said'}`}
-            onClick={() => onHand(h)}
-          >
-            <i aria-hidden="true">{said === 'not' ? '✕' : said === 'yes' ? '✓' : '·'}</i> {ownersHands[h].short}
-          </button>
-        )
-      })}
-    </HandsGrid>
-  )
-}
-
 const Title = styled.h2`
   font-size: var(--t-8);
   small {
@@ -362,37 +330,6 @@ const Of = styled(Press)`
   &:disabled {
     text-decoration: none;
     color: var(--ink-2);
-  }
-`
-const HandsGrid = styled.div`
-  display: grid;
-  grid-template-columns: 1fr 1fr;
-  gap: var(--s-2);
-  button {
-    min-height: var(--touch);
-    text-align: left;
-    border: 1.5px solid var(--rule-2);
-    border-radius: 4px;
-    background: none;
-    padding: 0 0.6rem;
-    cursor: pointer;
-    touch-action: manipulation;
-    i {
-      font-style: normal;
-      font-weight: 780;
-      display: inline-block;
-      width: 1em;
-      text-align: center;
-    }
-  }
-  button[data-said='not'] {
-    background: var(--person);
-    border-color: var(--person);
-    color: var(--paper);
-  }
-  button[data-said='yes'] {
-    border: 2.5px solid var(--held);
-    font-weight: 660;
   }
 `
 const Next = styled(Press)`
