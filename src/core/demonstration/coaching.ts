@@ -14,6 +14,9 @@ export interface Coached {
   /** What ends a hold, as it is said or shown. */
   readonly release: string
   readonly deaf: boolean
+  /** The hand alone asks for it, and for the stay it is called out of. */
+  readonly byHand: boolean
+  readonly stayByHand: boolean
   readonly toys: boolean
   readonly seconds: number | undefined
   /** What it comes in to, as the house has it. */
@@ -27,7 +30,8 @@ export interface Coached {
 
 type Said = (c: Coached) => string
 
-const once: Said = ({ deaf, cue }) => (deaf ? 'Show the hand once' : `Say “${cue}” once`)
+const once = ({ byHand, cue }: Pick<Coached, 'byHand' | 'cue'>): string =>
+  byHand ? 'Show the hand once' : `Say “${cue}” once`
 const pay: Said = ({ toys }) => (toys ? 'the toy, a short game' : 'a piece')
 
 const stay: Said = (c) =>
@@ -38,7 +42,7 @@ const stay: Said = (c) =>
   } After ${c.seconds ?? 0} s ${pay(c)} where it is, and only then ${c.release}.`
 
 const come: Said = (c) =>
-  `${once({ ...c, cue: c.stayCue })} for the stay, walk off without looking back, turn, and wait: ` +
+  `${once({ byHand: c.stayByHand, cue: c.stayCue })} for the stay, walk off without looking back, turn, and wait: ` +
   `five seconds, or ten, never ` +
   `the same. Then ${c.deaf ? 'its signal, once, as it looks' : `“${c.cue}”, once, bright`}, your ` +
   `${c.hand} and low at your knees, your back straight. ${cap(pay(c))} when it is there, and only there. ` +
@@ -58,7 +62,7 @@ const told: Readonly<Record<ItemKind, Said>> = {
   seated: (c) =>
     c.says === ''
       ? `Stand with ${c.name} at your ${c.side} and wait until it stands quietly. ${cap(pay(c))} at its mouth, low.`
-      : `${c.name} at your ${c.side}. ${once(c)}${c.deaf ? '' : ', in an ordinary voice,'} and wait ` +
+      : `${c.name} at your ${c.side}. ${once(c)}${c.byHand ? '' : ', in an ordinary voice,'} and wait ` +
         `three seconds. When it sits, ${pay(c)} under its ` +
         `chin. Then ${c.release}.`,
   heel: walk,
@@ -94,7 +98,7 @@ const nearer: Said = () =>
   'Do not call again. Go to it, take the leash, and call from two steps. A second time: leave it, ' +
   'and go to something sure.'
 const easier: Said = (c) =>
-  `Wait three seconds, reset, and ${c.deaf ? 'show a larger hand' : 'help with the hand'}. A ` +
+  `Wait three seconds, reset, and ${c.byHand ? 'show a larger hand' : 'help with the hand'}. A ` +
   `second time: leave it, and go to something sure.`
 const none: Said = () => ''
 

@@ -1,6 +1,7 @@
 import { findRung, runKey } from '../curriculum/lookup'
 import { is } from '../curriculum/roles'
 import type { Command } from '../curriculum/types'
+import { isByHand } from '../dog/byHand'
 import { deafRelease } from '../dog/deaf'
 import { promptOf } from '../method/instruct'
 import { chosen } from '../method/method'
@@ -99,6 +100,8 @@ function itemOf(q: ScriptQuestion, id: string, kind: ItemKind, title: string, ma
     stayCue: made.stay ? (q.dog.words(made.stay.id).cue ?? made.stay.defaultCue) : '',
     release: q.dog.traits.deaf ? `show ${deafRelease}` : `say “${release}”`,
     deaf: q.dog.traits.deaf,
+    byHand: isByHand(q.dog.traits, command?.id),
+    stayByHand: isByHand(q.dog.traits, made.stay?.id),
     toys: q.dog.traits.toys,
     seconds,
     hand: chosen(q.method, 'target') === 'palm' ? 'palm open' : 'fist closed',

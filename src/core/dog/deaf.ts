@@ -2,6 +2,7 @@ import { changeCommands, changeRungs } from '../curriculum/change'
 import { withRole } from '../curriculum/lookup'
 import { is } from '../curriculum/roles'
 import type { Command, Curriculum, Rung } from '../curriculum/types'
+import { freeHands, leadsToWord, signalName } from './byHand'
 import { sayFelt, type FeltSignal } from './felt'
 import { say } from './say'
 
@@ -32,8 +33,7 @@ export function forDeaf(curriculum: Curriculum, chosen: FeltSignal | undefined):
   const felt = sayFelt(chosen)
   const looksBack = withRole(curriculum, 'looks-back')[0]
   const signals = changeRungs(curriculum, (rung, command): Rung | undefined => {
-    if (rung.kind === 'position' && (rung.stage === 'word-before-signal' || rung.stage === 'smaller-signal'))
-      return undefined
+    if (leadsToWord(rung)) return undefined
     if (is(rung, 'hold-word') || (rung.hides === true && rung.cue !== 'none')) return undefined
     const gated =
       looksBack !== undefined && rung.gate !== undefined && rung.command !== looksBack.command
@@ -81,9 +81,8 @@ function unheard(rung: Rung, command: Command, chosen: FeltSignal | undefined): 
     ).replace(markedAway, atTheEdge),
     dontSay: heard.test(rung.dontSay) ? hush(rung) : rung.dontSay,
     name: signalName(rung, command),
-    criterion: (rung.say.includes('{marker}')
-      ? rung.criterion.words.replace(markedAway, atTheEdge)
-      : rung.criterion.words
+    criterion: freeHands(
+      rung.say.includes('{marker}') ? rung.criterion.words.replace(markedAway, atTheEdge) : rung.criterion.words,
     )
       .replace(/\bthe sound or name\b/g, 'its attention signal')
       .replace(/\bword said\b/g, 'signal shown')
@@ -105,15 +104,3 @@ const hushOf = (rung: Rung): string =>
     : rung.cue === 'none'
       ? 'No signal yet: shown over a half-made behaviour it stands for the half.'
       : 'Not twice, and only when it looks.'
-
-/** The rung’s name with its signal for its word; never the name of another rung of the command. */
-function signalName(rung: Rung, command: Command): string {
-  const name = rung.name
-    .replace(/\bWord while\b/g, 'While')
-    .replace(/\bWord\b/g, 'Signal')
-    .replace(/\bword\b/g, 'signal')
-    .replace(/, silent\b/g, '')
-  return command.runs.some((r) => r.rungs.some((g) => g.id !== rung.id && g.name === name))
-    ? `${name} for coming`
-    : name
-}

@@ -3,6 +3,7 @@ import { commandOf, rungsOf } from '../curriculum/lookup'
 import { is } from '../curriculum/roles'
 import { spanOf, type Rule } from '../rule/rule'
 import type { Command, Curriculum, Rung } from '../curriculum/types'
+import { forHand } from './byHand'
 import { forDeaf } from './deaf'
 import type { Finish } from './finish'
 import { say } from './say'
@@ -31,6 +32,8 @@ export function ladderFor(curriculum: Curriculum, dog: LadderDog): Curriculum {
   const { traits } = dog
   const steps: ((c: Curriculum) => Curriculum)[] = []
   if (traits.deaf) steps.push((c) => forDeaf(c, traits.felt))
+  const byHand = traits.deaf || traits.blind ? [] : (traits.byHand ?? [])
+  if (byHand.length > 0) steps.push((c) => forHand(c, byHand))
   if (traits.blind) steps.push(forBlind)
   if (traits.stiff) steps.push(forStiff)
   if (dog.young) steps.push(forYoung)

@@ -24,6 +24,8 @@ export const dogTraits = z
     dark: z.boolean().default(false),
     /** What a deaf dog feels or sees before the hand; any of them where nobody has chosen. */
     felt: z.enum(feltSignals).optional(),
+    /** Commands that its owner asks for with the hand alone. */
+    byHand: z.array(z.string().max(40)).max(60).readonly().optional(),
     bornOn: z
       .string()
       .regex(/^\d{4}-\d{2}-\d{2}$/)

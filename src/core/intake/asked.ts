@@ -23,6 +23,7 @@ export interface StepContext {
     readonly name: string
     readonly cue: string
     readonly signal: string
+    readonly canBeByHand: boolean
     readonly rungs: readonly FieldChoice[]
   }[]
   readonly unit: 'kg' | 'lb'
@@ -244,6 +245,9 @@ export function stepsFor(context: StepContext): readonly StepSpec[] {
             label: `${c.name}: signal`,
             hint: c.signal === '' ? '' : `else ${c.signal}`,
           },
+          ...(c.canBeByHand
+            ? [{ kind: 'tick', name: `cues.${i}.byHand`, label: `${c.name}: asked with the hand alone` } as const]
+            : []),
           {
             kind: 'one',
             name: `cues.${i}.reported`,

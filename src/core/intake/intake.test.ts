@@ -5,6 +5,7 @@ import { nested } from '../fields'
 import { openQuestions, remindDays, remindersOf } from './reminders'
 import { severalIn, stepIds, stepSchemas } from './steps'
 import { stepsFor, sideAsked, usualQuestions } from './asked'
+import { canBeByHand } from '../dog/byHand'
 import { typedOf } from '../form'
 
 const health = (more: Record<string, unknown>) => stepSchemas.health.parse({ ...nested(typedOf(more)) })
@@ -17,6 +18,7 @@ const steps = stepsFor({
     name: c.name,
     cue: c.defaultCue,
     signal: c.signal,
+    canBeByHand: canBeByHand(c),
     rungs: [],
   })),
 })

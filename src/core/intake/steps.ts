@@ -140,6 +140,7 @@ const words = z.object({
       command: line('The command', 40),
       word: optionalLine('The word', 40),
       signal: optionalLine('The signal', 120),
+      byHand: tick,
       reported: optionalLine('What it can do', 80),
     }),
     60,

@@ -42,6 +42,7 @@ const kinds: readonly Kind[] = [
   kind('deaf, young, right side', { deaf: true }, { young: true, side: 'right' }),
   kind('deaf, called by a stamp', { deaf: true, felt: 'stamp' }),
   kind('deaf, for toys', { deaf: true, toys: true }),
+  kind('by hand', { byHand: ['watch', 'touch', 'sit', 'down', 'sit-stay', 'down-stay', 'down-distance'] }),
   kind('blind, stiff', { blind: true, stiff: true }),
   kind('blind, for toys', { blind: true, toys: true }),
   kind('young puller for toys', { puller: true, toys: true }, { young: true }),
@@ -97,6 +98,9 @@ const toBeSeen = new RegExp(
 
 const both = (text: string, ...each: readonly RegExp[]): boolean => each.every((r) => r.test(text))
 
+/** What forbids a word asks for none. */
+const noWord = /no (cue )?word( with it)?[,.:]|no-reward word/gi
+
 /** Two lines of one card that nobody can follow together, by what they are about. */
 const excludes: Readonly<Record<string, (card: Card) => boolean>> = {
   'a word where there is none yet': ({ say, not }) =>
@@ -127,6 +131,11 @@ const excludes: Readonly<Record<string, (card: Card) => boolean>> = {
   'paid inside a hold that play ends': ({ criterion, payWhere, payWhen }) =>
     /after the release/.test(payWhere) && (/paid (at each|inside)/.test(criterion) || /inside|each \d/.test(payWhen)),
   'heard, by a dog that does not hear': ({ kind: dog, all }) => dog.traits.deaf && heard.test(all),
+  'a word for what the hand alone asks': ({ rung, kind: dog, say, not, criterion, notes }) =>
+    (dog.traits.byHand ?? []).some((id) => rung.id.startsWith(`${id}.`)) &&
+    (/“(?!Yes|Okay)/.test(say) || /\bwords?\b|“stay”/i.test([criterion, notes, not].join(' ').replace(noWord, ''))),
+  'a hand shown, and hands kept still': ({ say, criterion }) =>
+    /\bhand, once/.test(say) && /hands (still|behind)/.test(criterion),
   'marked by hand where it does not look': ({ kind: dog, criterion, say }) =>
     dog.traits.deaf && /flash/.test(say) && /looks? away/.test(say + criterion),
   'seen, by a dog that does not see': ({ kind: dog, say, not, criterion, notes, moment }) =>
@@ -207,9 +216,9 @@ describe('no card says two things that exclude each other', () => {
   })
 
   /** A card with one line put wrong, for each of what is looked for: none of it is looked for in vain. */
-  const [plain, deaf, blind, toys, young] = (['plain', 'deaf', 'blind', 'for toys', 'young'] as const).map((name) =>
-    kinds.find((k) => k.name === name),
-  )
+  const [plain, deaf, blind, toys, young, byHand] = (
+    ['plain', 'deaf', 'blind', 'for toys', 'young', 'by hand'] as const
+  ).map((name) => kinds.find((k) => k.name === name))
   const wrong: Readonly<Record<keyof typeof excludes, readonly [string, Partial<Card>, Kind | undefined]>> = {
     'a word where there is none yet': ['sit.full', { say: '“Sit”, once' }, plain],
     'a lure where nothing is lured': ['sit.word', { say: '“Sit”, once, with the lure' }, plain],
@@ -229,6 +238,8 @@ describe('no card says two things that exclude each other', () => {
     'food for a dog that works for toys': ['sit.word', { notes: 'Food stays out of sight.' }, toys],
     'paid inside a hold that play ends': ['sit-stay.5s', { payWhen: 'each 5 s of one hold' }, toys],
     'heard, by a dog that does not hear': ['sit.word', { all: 'Say it once.' }, deaf],
+    'a word for what the hand alone asks': ['sit.1m', { say: '“Sit”, once' }, byHand],
+    'a hand shown, and hands kept still': ['sit.word', { criterion: 'sits to the signal, hands still' }, deaf],
     'marked by hand where it does not look': ['marker.test', { say: 'a flash of the hand, while it looks away' }, deaf],
     'seen, by a dog that does not see': ['sit.word', { say: '“Sit” once, flat palm' }, blind],
     'touched from afar': ['sit.10m', { say: '“Sit” once, then a touch' }, blind],

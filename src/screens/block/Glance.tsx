@@ -1,6 +1,7 @@
 'use client'
 import styled from 'styled-components'
 import { findCommand } from '@/core/curriculum/lookup'
+import { isByHand } from '@/core/dog/byHand'
 import type { BlockItem } from '@/core/block/compose'
 import { NeedsPerson } from '@/ui/NeedsPerson'
 import { useWhen } from '@/ui/ways'
@@ -23,7 +24,7 @@ export function Glance({ view, items }: { view: BlockView; items: readonly Block
           <div key={id}>
             <dt>{findCommand(view.curriculum, id)?.name}</dt>
             <dd>
-              {resident.traits.deaf ? (
+              {isByHand(resident.traits, id) ? (
                 <small>{view.signals[id] || 'its own signal'}</small>
               ) : (
                 <>

@@ -3,6 +3,7 @@ import { callMoment, sayMoment } from '@/core/method/call'
 import { piecesOfSet, shortOfFood } from '@/core/food/pay'
 import { holdPaid } from '@/core/method/hold'
 import { offersFor, roadName } from '@/core/coach/stuck'
+import { isByHand } from '@/core/dog/byHand'
 import { memo } from 'react'
 import styled from 'styled-components'
 import type { RungPlaceInLadder } from '@/core/curriculum/lookup'
@@ -39,7 +40,8 @@ export const promptFor = (view: BlockView, rung: RungPlaceInLadder): Prompt =>
 
 /** Whether a word is said on this rung yet. */
 const wordNow = (view: BlockView, rung: RungPlaceInLadder, say: string): string => {
-  if (view.resident.traits.deaf) return `Signal, no word: ${say}`
+  const { traits } = view.resident
+  if (traits.deaf || (rung.rung.cue === 'signal' && isByHand(traits, rung.command.id))) return `Signal, no word: ${say}`
   if (rung.rung.cue === 'word') return `Say the word now: ${say}`
   if (rung.rung.cue === 'signal') return `Signal, the word not yet: ${say}`
   // What is not said at all needs no “not yet” before it.

@@ -8,10 +8,10 @@ import { stepIds } from '@/core/intake/steps'
 import type { Db } from '@/store/database'
 import { readWeights } from '@/store/food'
 import { readEntry } from '@/store/intake'
-import { findResident, readCueWords, readPromises } from '@/store/residents'
+import { findResident, readCueWords, readPromises, type Resident } from '@/store/residents'
 import { loadComing } from '../page/coming'
 import { loadHandoffPage } from '../page/handoff'
-import { loadIntake } from '../page/intake'
+import { loadIntake, valuesNow } from '../page/intake'
 import { doorCard } from '../page/printed'
 import { loadResident } from '../page/resident'
 import { recordFacts } from '../record/accept'
@@ -172,6 +172,38 @@ describe('the intake', () => {
     expect(standingOf(db, residencyId, later)).toEqual(
       JSON.parse(JSON.stringify(derive(db, residencyId, regimesFor(db, residencyId, later)))),
     )
+  })
+
+  it('what the owner asks with the hand alone has no rung that leads to a word, until it is unticked', () => {
+    const { db, who, residencyId } = arrivedDog()
+    const said = (byHand: boolean) =>
+      keepStep(
+        db,
+        residencyId,
+        'words',
+        typed({
+          release: 'Okay',
+          marker: 'Yes',
+          side: 'left',
+          cues: [{ command: 'sit', word: '', signal: 'a fist to the chest', reported: '', byHand }],
+        }),
+        who,
+        monday,
+      )
+    const sits = () =>
+      ladderOf(db, residencyId, later)
+        .commands.find((c) => c.id === 'sit')
+        ?.runs.flatMap((run) => run.rungs.map((r) => r.id))
+    const asWas = sits()
+    said(true)
+    expect(findResident(db, residencyId)?.traits.byHand).toEqual(['sit'])
+    expect(sits()).toEqual(asWas?.filter((id) => !['sit.word-hand', 'sit.small-hand'].includes(id)))
+    expect(valuesNow(db, findResident(db, residencyId) as Resident, 'words', later)).toMatchObject({
+      'cues.3.command': ['sit'],
+      'cues.3.byHand': ['yes'],
+    })
+    said(false)
+    expect(sits()).toEqual(asWas)
   })
 
   it('promises are changed after the booking: the needs follow, and what the ladder does not have is refused', () => {

@@ -286,7 +286,13 @@ function takeWords(
   noteWord(db, resident, { what: 'marker', was: resident.markerWord, becomes: words.marker }, who)
   for (const { command: of, was, becomes } of changed)
     noteWord(db, resident, { what: anew.some((a) => a.command === of) ? 'word' : 'spelling', of, was, becomes }, who)
-  updateDog(db, resident.dogId, { releaseWord: words.release, markerWord: words.marker, ...sideSaid(words.side) })
+  const byHand = words.cues.filter((c) => c.byHand).map((c) => c.command)
+  updateDog(db, resident.dogId, {
+    releaseWord: words.release,
+    markerWord: words.marker,
+    traits: { ...resident.traits, byHand: byHand.length === 0 ? undefined : byHand },
+    ...sideSaid(words.side),
+  })
   const finish = words.finish === '' ? undefined : words.finish
   if (finish !== readFinishes(db, resident.dogId).at(-1)?.finish)
     insertFinish(db, { id: v7(), dogId: resident.dogId, finish: finish ?? null, at: now, recordedBy })

@@ -3,6 +3,7 @@ import type { Curriculum } from '@/core/curriculum/types'
 import { dayIn } from '@/core/days'
 import type { Typed } from '@/core/fields'
 import { saySide } from '@/core/dog/side'
+import { canBeByHand } from '@/core/dog/byHand'
 import { traitNames } from '@/core/dog/traits'
 import { stepsFor, usualQuestions, type StepContext, type StepSpec } from '@/core/intake/asked'
 import { typedOf } from '@/core/form'
@@ -63,6 +64,7 @@ export function loadIntake(db: Db, residencyId: string, now: number): IntakeView
 /** What is asked about a dog, step by step. */
 export function specsFor(db: Db, resident: Resident, now: number): readonly StepSpec[] {
   const house = readHouse(db)
+  const { deaf, blind } = resident.traits
   return stepsFor({
     unit: house.unit,
     taught: firstRecorded(db, resident.residencyId) !== null,
@@ -72,6 +74,7 @@ export function specsFor(db: Db, resident: Resident, now: number): readonly Step
       name: c.name,
       cue: c.defaultCue,
       signal: c.signal,
+      canBeByHand: !deaf && !blind && canBeByHand(c),
       rungs: (c.runs[0]?.rungs ?? []).map((r) => ({ id: r.id, name: r.name })),
     })),
   })
@@ -139,6 +142,7 @@ function known(
           command,
           word: words.get(command) ?? '',
           signal: was?.signal ?? '',
+          byHand: resident.traits.byHand?.includes(command) ?? false,
           reported: reported.get(command) ?? '',
         }
       })
