@@ -219,7 +219,7 @@ export function promptOf(rung: Rung, command: Command, method: Method, dog: DogW
   const own = command.runs.flatMap((r) => r.rungs).findIndex((r) => r.id === rung.id)
   const situation: Situation = { rung, command, dog, held, leashStage: firstLineRung >= 0 && own >= firstLineRung }
   const cue = chosen(method, 'cue-words') === 'house' ? command.defaultCue : (dog.cue ?? command.defaultCue)
-  const side = chosen(method, 'side') === 'left' ? 'left' : chosen(method, 'side') === 'right' ? 'right' : dog.side
+  const side = sideOf(rung, method, dog)
   const mark = dog.traits.deaf ? deafMark : chosen(method, 'marker') === 'clicker' ? 'click' : `“${dog.marker}”`
   const fill = (text: string): string =>
     text
@@ -244,6 +244,14 @@ export function promptOf(rung: Rung, command: Command, method: Method, dog: DogW
       return said === '' ? [] : [said]
     }),
   }
+}
+
+/** The side it is worked and paid on: the house’s, else its own; where the rung changes sides, the one across. */
+function sideOf(rung: Rung, method: Method, dog: Pick<DogWords, 'side'>): 'left' | 'right' {
+  const house = chosen(method, 'side')
+  const usual = house === 'left' || house === 'right' ? house : dog.side
+  const across = usual === 'left' ? 'right' : 'left'
+  return /\bon the other side\b/.test(rung.criterion.words) ? across : usual
 }
 
 /** What is called at a recall: the name with the cue, the cue, or the name alone, and what comes before it. */

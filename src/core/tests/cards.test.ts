@@ -60,11 +60,16 @@ interface Card {
   readonly kit: string
   readonly cautions: string
   readonly moment: string
+  readonly side: string
   readonly all: string
 }
 
 const marker = 'Yes'
 const words = { cue: undefined, release: 'Okay', marker }
+
+/** The side of the house, or the dog’s own. */
+const walksOn = (method: Method, dog: Kind): string =>
+  method['side'] === 'left' || method['side'] === 'right' ? method['side'] : dog.side
 
 function* cardsOf(method: Method, dog: Kind): Generator<Card> {
   const { curriculum } = regimeOf(houseCurriculum, method, dog)
@@ -84,6 +89,7 @@ function* cardsOf(method: Method, dog: Kind): Generator<Card> {
             kit: prompt.kit,
             cautions: command.caution,
             moment: moment ? sayMoment(moment, dog.traits) : '',
+            side: prompt.side === walksOn(method, dog) ? 'paid on its usual side' : 'paid away from its side',
           }
           yield { rung, kind: dog, ...card, all: Object.values(card).join(' | ') }
         }
@@ -148,6 +154,8 @@ const excludes: Readonly<Record<string, (card: Card) => boolean>> = {
     new RegExp(String.raw`\b${dog.side === 'left' ? 'right' : 'left'} (side|palm|knee|hip)\b`).test(
       [payWhere, criterion, say].join(' '),
     ),
+  'worked on the one side, paid on the other': ({ criterion, side }) =>
+    /on the other side/.test(criterion) === side.includes('usual'),
   'called in, and left where it is': ({ not, notes }) =>
     /do not call it in/i.test(not) && /danger:.*\bcome/i.test(notes),
   'a mark that is not paid': ({ say, criterion, payWhen, cautions, kind: dog }) =>
@@ -245,6 +253,7 @@ describe('no card says two things that exclude each other', () => {
     'touched from afar': ['sit.10m', { say: '“Sit” once, then a touch' }, blind],
     'pressure, and none': ['heel.word', { notes: 'Leash pressure only as law allows.' }, young],
     'the other side': ['heel.word', { payWhere: 'At your right hip' }, plain],
+    'worked on the one side, paid on the other': ['heel.other-side', { side: 'paid on its usual side' }, plain],
     'called in, and left where it is': ['check-in.emergency-sit', { notes: 'In danger: come.' }, plain],
     'a mark that is not paid': ['sit.full', { payWhen: 'one rep in two or three' }, plain],
     'shown, and hidden': ['recall.fist', { notes: 'Food shown in the hand as you call.' }, plain],
