@@ -304,6 +304,11 @@ test('a dog that falls off is sent on a break, and the trainer may know better',
     await expect(page.getByRole('status', { name: new RegExp(`^Rep ${i + 1} of`) }).or(now)).toBeVisible()
   }
   await expect(now).toBeVisible()
+  // What it was found by is for whoever asks.
+  const found = page.getByText('cumulative-sum test')
+  await expect(found).toBeHidden()
+  await page.getByRole('button', { name: 'why', exact: true }).click()
+  await expect(found).toBeVisible()
   await page.getByRole('button', { name: 'No break: it is not the dog' }).click()
   await expect(page.getByRole('heading', { name: 'Break now' })).toBeHidden()
 })

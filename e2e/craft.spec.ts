@@ -299,6 +299,8 @@ test('chosen by hand: a level begins easier, an untaught rung and one off leash 
     `SELECT count(*) AS n FROM training_set WHERE id ${received} AND level = 4 AND purpose = 'work'`,
     since,
   )
+  await visit(page, `${kibou.url}/dogs/${kibou.dog('Siskin')}/work/recall`)
+  await expect(page.getByRole('link', { name: 'Begin its baseline' })).toBeVisible()
   doWithoutBaseline(kibou, 'Siskin')
   await visit(page, `${kibou.url}/dogs/${kibou.dog('Siskin')}/work/recall`)
   const choose = async (rung: string) => {
@@ -309,6 +311,18 @@ test('chosen by hand: a level begins easier, an untaught rung and one off leash 
   await say(page, /^Not taught yet: “.*” comes first\.$/)
   await choose('Enclosed, off leash')
   await say(page, /^Off leash .*What is recorded is kept and marked so\.$/)
+  // Nobody is sent to call a loose dog that may not come; a call that was made is kept.
+  await page.getByRole('button', { name: /^Begin set/ }).tap()
+  await say(page, 'Do not call. Walk to it')
+  await expect(page.getByRole('button', { name: /^I call(?! all)/ })).toHaveCount(0)
+  await page.getByRole('button', { name: /^I called all the same/ }).tap()
+  await tapped(page, 'Miss')
+  await kibou.becomes(
+    1,
+    `SELECT count(*) AS n FROM rep JOIN training_set s ON s.id = rep.set_id
+     WHERE s.id ${received} AND s.rung_id = 'recall.off-leash' AND rep.outcome = 'miss'`,
+    since,
+  )
 })
 
 test('kit: leash and collar a tap each; a slip lead is looked at once a block, and lies as the side asks', async ({

@@ -246,7 +246,7 @@ export function stepsFor(context: StepContext): readonly StepSpec[] {
             hint: c.signal === '' ? '' : `else ${c.signal}`,
           },
           ...(c.canBeByHand
-            ? [{ kind: 'tick', name: `cues.${i}.byHand`, label: `${c.name}: asked with the hand alone` } as const]
+            ? [{ kind: 'tick', name: `cues.${i}.byHand`, label: `${c.name}: hand signal alone` } as const]
             : []),
           {
             kind: 'one',

@@ -32,7 +32,7 @@ import { standingOf } from '../record/refold'
 import { aroundFor, partnerOf } from '../scene/around'
 import { atOnce } from '../scene/breaths'
 import { wallMinute } from '../scene/clock'
-import { notWorked } from '../scene/firstThings'
+import { notWorked, wantsBaseline } from '../scene/firstThings'
 import { kennelForgetting } from '../scene/forgetting'
 import { consentsOf } from '../scene/leashPressure'
 import { nextFor } from '../scene/next'
@@ -148,6 +148,7 @@ export function* blockSteps(
         })
       : { items: [], sure: [], work: [] },
     rest: next.rest,
+    wantsBaseline: wantsBaseline(db, residencyId, today),
     shut,
     ...payFor(db, resident, today),
     ...aroundItsBlocks(db, residencyId, today, open, now),

@@ -62,6 +62,8 @@ export interface BlockView {
   readonly plan: BlockPlan
   /** Why it is not to be worked now; empty when it may be. */
   readonly rest: string
+  /** Its baseline comes before any work. */
+  readonly wantsBaseline: boolean
   /** Nothing at all of it may be begun: it is paused, or its baseline comes first. */
   readonly shut: boolean
   /** Counts of reps at each rung in each context, for what is expected of it. */
