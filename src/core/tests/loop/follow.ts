@@ -51,6 +51,7 @@ function chosenAlike({ suggestion: s, curriculum, state, traits, around }: Told)
 export function follow(world: World): Followed {
   const wrong: string[] = []
   const facts: Lived['worked'][number]['set'][] = []
+  const regimes = regimesIn(world)
   const secondDays = new Map<string, number>()
   let before: { told: Told; merit: string; fresh: string; since: number } | undefined
   const keyOf = (t: Told) =>
@@ -70,7 +71,7 @@ export function follow(world: World): Followed {
     watch: (told) => {
       const say = (what: string) =>
         wrong.push(`day ${told.day}, ${told.suggestion.rungId} (${told.suggestion.why}): ${what}`)
-      const no = forbidden(told, facts)
+      const no = forbidden(told, facts, regimes)
       if (no !== undefined) say(no)
       const byHand = chosenAlike(told)
       if (byHand !== undefined) say(byHand)

@@ -2,6 +2,7 @@ import { findRung } from '../../curriculum/lookup'
 import type { Curriculum } from '../../curriculum/types'
 import { daysBetween } from '../../days'
 import type { RepFact, SetFact } from '../../facts/fact'
+import type { Regimes } from '../../progress/regime'
 import { plainHeld, plainJudge, type PlainRep } from '../oracle/plain'
 import type { Told } from './live'
 
@@ -29,6 +30,17 @@ function heldBy(curriculum: Curriculum, rungId: string, sets: readonly SetFact[]
   return plainHeld(at.run, plainJudge(at.run, reps), at.index)
 }
 
+/** What was held by the rules of its time stays held: facts of each time, read by the ladder that held then. */
+const heldBefore = (regimes: Regimes | undefined, need: string, sets: readonly SetFact[]): boolean =>
+  (regimes ?? []).some(({ curriculum, from }, i) => {
+    const until = regimes?.[i + 1]?.from ?? Number.POSITIVE_INFINITY
+    return heldBy(
+      curriculum,
+      need,
+      sets.filter((s) => (s.reps[0]?.at ?? 0) >= from && (s.reps[0]?.at ?? 0) < until),
+    )
+  })
+
 const resultOf = (rep: RepFact): PlainRep['result'] =>
   ({ clean: 'C', helped: 'H', late: 'L', miss: 'M' })[rep.outcome] as PlainRep['result']
 
@@ -38,8 +50,10 @@ const resultOf = (rep: RepFact): PlainRep['result'] =>
  * level, a young dog’s first week, long holds and hiding games, a slippery floor, heat, a dog it may not meet.
  * Undefined when it does not.
  */
-export function forbidden(told: Told, facts: readonly SetFact[]): string | undefined {
+export function forbidden(told: Told, facts: readonly SetFact[], regimes?: Regimes): string | undefined {
   const { curriculum, suggestion, around, traits } = told
+  const isHeld = (need: string, sets: readonly SetFact[]) =>
+    heldBy(curriculum, need, sets) || heldBefore(regimes, need, sets)
   const at = findRung(curriculum, suggestion.rungId)
   if (!at) return 'is not in this dog’s ladder'
   const { rung, command } = at
@@ -62,14 +76,14 @@ export function forbidden(told: Told, facts: readonly SetFact[]): string | undef
     withoutLure.some((r) => r.axis === rung.axis && r.criterion.help !== 'lure')
   )
     return 'with the lure again, which it does without'
-  for (const need of rung.needs) if (!heldBy(curriculum, need, facts)) return `before ${need} is held`
+  for (const need of rung.needs) if (!isHeld(need, facts)) return `before ${need} is held`
   const loose = rung.gate !== undefined || (suggestion.kit === 'none' && !['room', 'corridor'].includes(place.kind))
   if (!loose) return undefined
   if (!fenced.includes(place.kind)) return 'off leash without a fence'
   const onLeash = facts.filter((s) => s.kit !== 'none')
   const gate = curriculum.gates.find((g) => g.id === rung.gate) ?? curriculum.gates[0]
   for (const need of gate?.needs ?? [])
-    if (!heldBy(curriculum, need, onLeash)) return `off leash before ${need} is held on leash`
+    if (!isHeld(need, onLeash)) return `off leash before ${need} is held on leash`
   if (
     rung.kind === 'recall' &&
     gate?.call !== undefined &&
