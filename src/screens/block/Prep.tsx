@@ -120,9 +120,7 @@ export function Prep({ view, block, was, onBegin, onEnd, prefs, recall, sayGrip,
       <Foot>
         <Big>Nothing to work now</Big>
         <p>{view.rest || 'Nothing is promised, and nothing of the first days is open.'}</p>
-        {view.wantsBaseline && (
-          <Link href={`/dogs/${view.resident.residencyId}/baseline`}>Begin its baseline</Link>
-        )}
+        {view.wantsBaseline && <Link href={`/dogs/${view.resident.residencyId}/baseline`}>Begin its baseline</Link>}
         <Link href={`/dogs/${view.resident.residencyId}`}>Back to {view.resident.name}</Link>
       </Foot>
     )

@@ -82,8 +82,7 @@ export function forbidden(told: Told, facts: readonly SetFact[], regimes?: Regim
   if (!fenced.includes(place.kind)) return 'off leash without a fence'
   const onLeash = facts.filter((s) => s.kit !== 'none')
   const gate = curriculum.gates.find((g) => g.id === rung.gate) ?? curriculum.gates[0]
-  for (const need of gate?.needs ?? [])
-    if (!isHeld(need, onLeash)) return `off leash before ${need} is held on leash`
+  for (const need of gate?.needs ?? []) if (!isHeld(need, onLeash)) return `off leash before ${need} is held on leash`
   if (
     rung.kind === 'recall' &&
     gate?.call !== undefined &&
