@@ -69,7 +69,8 @@ export function suggestFirst(
     const answer = refresh(scene, at, kept)
     if (!('set' in answer)) continue
     before.push(answer)
-    break
+    // What is stuck yields to the next one that is due.
+    if (state.runs[at.runKey]?.stuck?.rung !== answer.set.rungId) break
   }
   return once(before.flatMap((a) => ('set' in a ? [a.set] : [])))
 }

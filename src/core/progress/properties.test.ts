@@ -266,6 +266,12 @@ describe('suggestions', () => {
         }
       },
     )
+    // The refresher that is kept least is stuck, and yields: found by chance once in some thousands.
+    const stuck = setsFrom([
+      { rung: 'recall.through', reps: 'M M2 M2', day: 0, by: 'ada', place: 'barn', device: 'd' },
+      { rung: 'sit.rear', reps: 'C', day: 0, by: 'ada', place: 'barn', device: 'd' },
+    ])
+    fc.assert(followed, { numRuns: 1, examples: [[stuck, true, 2, 0, 1, { counts: 'by-kind' }]] })
     // Chance may leave out a rare first step: it is drawn on until all were seen.
     const wanted = ['rebuild', 'refresher', 'climb', 'mark-first']
     for (let round = 0; round === 0 || (round < 12 && wanted.some((why) => !firsts.has(why))); round++)
