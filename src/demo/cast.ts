@@ -58,6 +58,8 @@ export interface CastDog {
   readonly side?: 'right'
   readonly words?: Readonly<Record<string, string>>
   readonly release?: string
+  /** It came on the version before, and nobody has moved it. */
+  readonly notMoved?: true
   /** Ready asks for a rehearsal. */
   readonly rehearse?: true
 }
@@ -267,6 +269,7 @@ export const dogs: readonly CastDog[] = [
   },
   {
     name: 'Tansy',
+    notMoved: true,
     run: '17',
     owner: 'Corin Vale',
     arrived: 14,

@@ -20,6 +20,7 @@ import { newKennel } from '@/work/tests/kennel'
 import { loadResident } from '@/work/page/resident'
 import { loadWall } from '@/work/page/wall'
 import { hiddenForgetting } from './learner'
+import { previewMove } from '@/work/do/curriculum'
 import { turnAway } from '@/work/do/turnAway'
 import { makeDemo } from './make'
 import { demoIsUntouched, fateOf } from './untouched'
@@ -70,6 +71,20 @@ describe('the demonstration kennel', () => {
     )
     expect(row('Bramble').ready).toBe(false)
     expect(word('Bramble', 'sit-stay')).toMatchObject({ word: 'proofing', figures: '1/2 places' })
+  })
+
+  it('says of each dog what another version keeps of it, and what begins anew: one came on the version before', () => {
+    const to = (name: string, version: number) => previewMove(db, row(name).residencyId, { id: 'house', version }, noon)
+    const tansy = to('Tansy', 5)
+    expect(tansy?.kept).toBeGreaterThan(20)
+    expect(tansy?.anew).toContainEqual({ command: 'Down', was: 'Word, then lure', becomes: 'Word, then hand' })
+    expect(tansy?.changes.length).toBeGreaterThan(0)
+    // Siskin came yesterday and has met nothing.
+    for (const { name } of wall.rows.filter((r) => !['Tansy', 'Siskin'].includes(r.name))) {
+      const back = to(name, 4)
+      expect([name, (back?.kept ?? 0) > 0]).toEqual([name, true])
+      for (const rung of back?.anew ?? []) expect(rung.was).not.toBe('')
+    }
   })
 
   it('has late, helped, voided and missing facts, two handlers and a gap for illness', () => {

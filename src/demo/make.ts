@@ -1,5 +1,4 @@
 import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus'
-import { houseCurriculum } from '@/core/curriculum/house'
 import { findRung } from '@/core/curriculum/lookup'
 import { addDays, weekdayOf } from '@/core/days'
 import { plainDog } from '@/core/dog/traits'
@@ -12,6 +11,7 @@ import { insertCueWord, insertDog, insertPromise, insertResidency } from '@/stor
 import { writePasscode } from '@/store/signingIn'
 import { arriving, dogs, gone, over, kennelName, places, shownLastWeek, staff, type CastDog } from './cast'
 import { furnish, paper, type PaperedDog } from './intakes'
+import { ladderOfCast } from './ladder'
 import { moment, timeZone } from './moment'
 import { demoSeed, Pen, type Scene } from './pen'
 import { writeShown, shownItems, type Telling } from './shown'
@@ -88,6 +88,7 @@ function enter(db: Db, pen: Pen, dog: CastDog, today: string): Scene {
     traits: { ...plainDog, ...dog.traits, bornOn: dog.age === undefined ? null : addDays(today, -dog.age) },
     createdAt,
   })
+  const ladder = ladderOfCast(dog)
   for (const [command, word] of Object.entries(dog.words ?? {})) insertCueWord(db, dogId, command, word)
   insertResidency(db, {
     id: residencyId,
@@ -95,13 +96,13 @@ function enter(db: Db, pen: Pen, dog: CastDog, today: string): Scene {
     runNumber: dog.run,
     arrivesOn,
     leavesOn: addDays(today, dog.leaves),
-    curriculumId: houseCurriculum.id,
-    curriculumVersion: houseCurriculum.version,
+    curriculumId: ladder.id,
+    curriculumVersion: ladder.version,
     createdAt,
     rehearse: dog.rehearse ?? false,
   })
   for (const promise of dog.promises)
-    insertPromise(db, residencyId, findRung(houseCurriculum, promise.rungId)?.command.id ?? '', promise)
+    insertPromise(db, residencyId, findRung(ladder, promise.rungId)?.command.id ?? '', promise)
   return { dog, dogId, residencyId, arrivesOn }
 }
 

@@ -2,7 +2,7 @@ import { v7 } from 'uuid'
 import { houseCurriculum } from '@/core/curriculum/house'
 import { findRung } from '@/core/curriculum/lookup'
 import { smallCommands } from '@/core/curriculum/small'
-import type { Rung } from '@/core/curriculum/types'
+import type { Curriculum, Rung } from '@/core/curriculum/types'
 import { addDays, dayIn } from '@/core/days'
 import type { FactOf, WireFact } from '@/core/facts/wire'
 import { nothingSaid, nothingSmallSaid } from '@/core/facts/words'
@@ -11,6 +11,7 @@ import { seeded, type Chance } from '@/core/seeded'
 import type { Db } from '@/store/database'
 import { append } from '@/store/facts/append'
 import type { CastDog } from './cast'
+import { ladderOfCast } from './ladder'
 import { moment, timeZone } from './moment'
 import type { SimulatedRep, SimulatedSet } from './trainer'
 
@@ -47,10 +48,10 @@ const usualKit = (rung: Rung): FactOf<'set-opened'>['kit'] =>
   rung.command === 'settle' ? 'tether' : rung.kind === 'recall' ? 'long line' : '1.8 m leash'
 
 /** What a set of this command is kept with, beside what the tablet sent. */
-export const judgedAs = (command: string) => ({
+export const judgedAs = (command: string, by: Curriculum = houseCurriculum) => ({
   command,
-  curriculum_id: houseCurriculum.id,
-  curriculum_version: houseCurriculum.version,
+  curriculum_id: by.id,
+  curriculum_version: by.version,
   rule_version: 1,
   unsure: false,
 })
@@ -76,7 +77,8 @@ export class Pen {
 
   write(scene: Scene, set: SimulatedSet, index: number, all: readonly SimulatedSet[]): void {
     this.residencies.set(scene.dog.name, scene.residencyId)
-    const found = findRung(houseCurriculum, set.rungId)
+    const ladder = ladderOfCast(scene.dog)
+    const found = findRung(ladder, set.rungId)
     if (!found) throw new Error(set.rungId)
     const day = addDays(scene.arrivesOn, set.day)
     const ofDay = all.filter((s) => s.day === set.day)
@@ -108,7 +110,7 @@ export class Pen {
         ...nothingSaid.set,
         replaces: null,
       },
-      judgedAs(found.command.id),
+      judgedAs(found.command.id, ladder),
     )
     const hold = found.rung.criterion.seconds ?? 4
     let at = start

@@ -2,6 +2,7 @@ import { houseCurriculum } from '@/core/curriculum/house'
 import type { Chance } from '@/core/seeded'
 import { byTheBook } from './book'
 import { handlersOn, type CastDog } from './cast'
+import { ladderOfCast } from './ladder'
 import { Learner } from './learner'
 import { SimulatedTrainer, rungsUpTo, type SimulatedRep, type SimulatedSet } from './trainer'
 
@@ -20,7 +21,7 @@ export function storyOf(dog: CastDog, chance: Chance): SimulatedSet[] {
   if (dog.story === 'over') return byTheBook(dog, dog.arrived + dog.leaves - 1, new Learner(dog.temper, chance), chance)
   // Bramble’s stay was left for the last days; see proveAll.
   const worked = dog.story === 'one-set-short' ? dog.promises.filter((p) => p.rungId !== 'sit-stay.30s') : dog.promises
-  const trainer = new SimulatedTrainer(houseCurriculum, worked, new Learner(dog.temper, chance), chance)
+  const trainer = new SimulatedTrainer(ladderOfCast(dog), worked, new Learner(dog.temper, chance), chance)
   const scripted = ['ready', 'booked', 'one-set-short', 'shown'].includes(dog.story)
   // The last whole day: yesterday, or the day before it was shown.
   const last = dog.story === 'shown' ? dog.arrived + dog.leaves - 1 : dog.arrived - 1

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { houseVersionFour } from '@/core/curriculum/earlier'
 import { houseCurriculum } from '@/core/curriculum/house'
 import { readCurriculum, toFile } from '@/core/curriculum/read'
 import type { Curriculum } from '@/core/curriculum/types'
@@ -11,10 +12,15 @@ export interface CurriculumName {
   readonly version: number
 }
 
-/** Keeps the curriculum that ships with this program, once. */
+/** Keeps the curriculum that ships with this program and the one that shipped before, once. */
 export function keepShipped(db: Db): void {
+  const four = { id: houseCurriculum.id, version: 4 }
+  if (!has(db, four)) insertCurriculum(db, houseVersionFour(), 0, null)
   insertCurriculum(db, houseCurriculum, 0, null)
 }
+
+const has = (db: Db, { id, version }: CurriculumName): boolean =>
+  db.prepare('SELECT 1 FROM curriculum WHERE id = ? AND version = ?').get(id, version) !== undefined
 
 /** Keeps a version as published; a version that is there already stays as it is. */
 export function insertCurriculum(db: Db, curriculum: Curriculum, madeAt: number, madeBy: string | null): void {

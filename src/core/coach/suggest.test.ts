@@ -122,20 +122,21 @@ describe('the set to work now', () => {
   })
 
   it('opens the distance run only when 30 s is held', () => {
-    const climbed = stateOf([...sitUp, ...passTo(houseCurriculum, 'sit-stay.45s', 1)])
-    expect(standing(climbed, 'sit-stay', 'sit-stay.round-15s').next).toMatchObject({
-      rungId: 'sit-stay.30s',
-      why: 'second-day',
-    })
-    const held = stateOf([
-      ...sitUp,
-      ...passTo(houseCurriculum, 'sit-stay.45s', 1),
-      { rung: 'sit-stay.30s', reps: 'C C C', day: 2 },
-    ])
-    expect(standing(held, 'sit-stay', 'sit-stay.round-15s').next).toMatchObject({
-      rungId: 'sit-stay.step-5s',
-      why: 'climb',
-    })
+    const said = [...passTo(houseCurriculum, 'sit.from-down'), ...passTo(houseCurriculum, 'sit.from-down', 1)]
+    const then = (...more: SetPlan[]) =>
+      standing(
+        stateOf([...said, ...passTo(houseCurriculum, 'sit-stay.45s', 1), ...more]),
+        'sit-stay',
+        'sit-stay.round-15s',
+      ).next
+    const eight: SetPlan = { rung: 'sit-stay.8s', reps: 'C C C C C', day: 2 }
+    const step: SetPlan = { rung: 'sit-stay.step', reps: 'C C C C C', day: 2 }
+    const thirty: SetPlan = { rung: 'sit-stay.30s', reps: 'C C C', day: 2 }
+    // One step and straight back is early: eight seconds held are enough.
+    expect(then()).toMatchObject({ rungId: 'sit-stay.8s', why: 'second-day' })
+    expect(then(eight)).toMatchObject({ rungId: 'sit-stay.step', why: 'climb' })
+    expect(then(eight, step)).toMatchObject({ rungId: 'sit-stay.30s', why: 'second-day' })
+    expect(then(eight, step, thirty)).toMatchObject({ rungId: 'sit-stay.step-5s', why: 'climb' })
   })
 
   it('asks for the second day on another day, and says nothing more can be gained on the same', () => {

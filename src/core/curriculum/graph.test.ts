@@ -20,13 +20,13 @@ describe('the prerequisite graph', () => {
     const ties = graph.ties.map((t) => `${t.to.name} ← ${t.from.name}`)
     expect(ties).toEqual(
       expect.arrayContaining([
-        'Place: Lies on it ← Down: No lure',
-        'Down-stay, duration: 1 s ← Down: No lure',
-        'Sit-stay, duration: 1 s ← Sit: Full sit',
+        'Place: Lies on it ← Down: Word alone',
+        'Down-stay, duration: 1 s ← Down: Word alone',
+        'Sit-stay, duration: 1 s ← Sit: Word alone',
         'Down at distance: 0.5 m ← Down-stay, duration: 30 s',
         'Down at distance: 0.5 m ← Sit-stay, duration: 30 s',
-        'Recall: From a sit-stay ← Sit-stay, duration: 10 s',
-        'Recall: From a sit-stay ← Recall: Bowl drill, word',
+        'Recall, out of a stay: From a sit-stay ← Sit-stay, distance: End of the leash, 5 s',
+        'Recall, out of a stay: From a sit-stay ← Recall: 1.8 m leash',
         'Recall: Enclosed, off leash ← Heel: Word before stepping off',
         'Recall: Enclosed, off leash ← Recall: Long line, 30 steps',
       ]),

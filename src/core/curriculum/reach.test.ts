@@ -28,7 +28,7 @@ describe('kit and distance', () => {
     ['1.8 m leash', 'sit-stay.leash-end-5s', true],
     ['1.2 m leash', 'sit-stay.leash-end-5s', false],
     ['1.8 m leash', 'sit-stay.3m-5s', false],
-    ['long line', 'sit-stay.10m-5s', true],
+    ['long line', 'sit-stay.10m-15s', true],
     ['1.8 m leash', 'sit.5m', false],
     ['1.8 m leash', 'recall.line-5', false],
     ['long line', 'recall.line-30', true],

@@ -14,7 +14,7 @@ const reach: Readonly<Record<Kit, number>> = {
 }
 
 /** Design choice: what a step of a person measures, meters. */
-const stepMetres = 0.75
+export const stepMetres = 0.75
 
 type Far = Pick<Rung, 'kind'> & { readonly criterion: Pick<Rung['criterion'], 'metres' | 'steps'> }
 

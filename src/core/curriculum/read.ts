@@ -43,10 +43,12 @@ export function checkCurriculum(raw: unknown): ReadCurriculum {
 /** The working curriculum: every rung knows its command, its run and its roles. */
 export function fromFile(file: CurriculumFile): Curriculum {
   const roles = rolesMeant(file)
+  const instead = standIns(file)
   return {
     id: file.id,
     version: file.version,
     name: file.name,
+    ...(Object.keys(instead).length > 0 ? { instead } : {}),
     gates: file.gates ?? completedGates(file),
     commands: file.commands.map((c) => ({
       ...c,
@@ -60,6 +62,14 @@ export function fromFile(file: CurriculumFile): Curriculum {
     })),
   }
 }
+
+/** What stands in the stead of rungs of earlier versions, by their ids. */
+const standIns = (file: CurriculumFile): Readonly<Record<string, string>> =>
+  Object.fromEntries(
+    file.commands.flatMap((c) =>
+      c.runs.flatMap((run) => run.rungs.flatMap((g) => (g.was ?? []).map((id) => [id, g.id] as const))),
+    ),
+  )
 
 const shippedRoles = rolesOf(houseFile as WithRoles)
 

@@ -146,6 +146,15 @@ export const rungFile = z
         'The dog is waited out: nobody helps, and two late running drop nothing; left out: while what it does ' +
           'unasked is shaped',
       ),
+    was: z
+      .array(id)
+      .max(12)
+      .readonly()
+      .optional()
+      .describe(
+        'Ids of rungs of earlier versions in whose stead it stands: what was promised or needed there is so here; ' +
+          'what was met there counts for nothing here',
+      ),
     roles,
   })
   .readonly()

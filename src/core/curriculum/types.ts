@@ -44,6 +44,6 @@ export interface Curriculum {
   readonly name: string
   readonly gates: readonly Gate[]
   readonly commands: readonly Command[]
-  /** For a ladder made for one dog: ids of rungs left out, and the rung that stands in their stead. Never in a file. */
+  /** Ids of rungs that an earlier version had, or that this dog’s ladder leaves out, and what stands in their stead. */
   readonly instead?: Readonly<Record<string, string>>
 }

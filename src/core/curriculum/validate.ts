@@ -21,6 +21,7 @@ export function curriculumFaults(curriculum: Curriculum): readonly CurriculumFau
     ),
     ...repeated(rungs.map((r) => r.id)),
     ...rungs.flatMap(rungFaults),
+    ...standInFaults(rungs),
     ...gateFaults(curriculum, rungs),
     ...curriculum.commands.flatMap(sameNames),
     ...needFaults(rungs),
@@ -36,6 +37,20 @@ function repeated(ids: readonly string[]): CurriculumFault[] {
     seen.add(id)
     return twice ? [{ where: id, reason: 'this id is used twice' }] : []
   })
+}
+
+/** A rung of an earlier version is gone, and one rung stands in its stead. */
+function standInFaults(rungs: readonly Rung[]): CurriculumFault[] {
+  const ids = new Set(rungs.map((r) => r.id))
+  const taken = new Set<string>()
+  return rungs.flatMap((rung) =>
+    (rung.was ?? []).flatMap((id): CurriculumFault[] => {
+      const twice = taken.has(id)
+      taken.add(id)
+      if (ids.has(id)) return [{ where: rung.id, reason: `it stands in the stead of “${id}”, which is here` }]
+      return twice ? [{ where: rung.id, reason: `another rung stands in the stead of “${id}” already` }] : []
+    }),
+  )
 }
 
 function rungFaults(rung: Rung): CurriculumFault[] {

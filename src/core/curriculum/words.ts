@@ -24,12 +24,13 @@ export const holdPayWords: Readonly<Record<(typeof holdPays)[number], string>> =
   'on-return': 'paid on return, where the dog is',
 }
 /** When a dog is called: the moment belongs to the rung. */
-export const callMoments = ['finishes-bowl', 'picks-up', 'from-stay', 'looks-away', 'in-turn'] as const
+export const callMoments = ['finishes-bowl', 'picks-up', 'from-stay', 'looks-away', 'looks-up', 'in-turn'] as const
 export const callMomentWords: Readonly<Record<(typeof callMoments)[number], string>> = {
   'finishes-bowl': 'as it finishes the bowl',
   'picks-up': 'as it picks up the tossed piece',
   'from-stay': 'from the stay, at a moment it cannot foresee',
   'looks-away': 'while it sniffs or looks away',
+  'looks-up': 'as it looks up by itself',
   'in-turn': 'once the other has paid it',
 }
 /** How much help the dog gets, least first. */

@@ -1,7 +1,8 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { houseCurriculum } from '../curriculum/house'
-import { allRungs, findRung } from '../curriculum/lookup'
+import { allRungs, findCommand, findRung } from '../curriculum/lookup'
+import { is } from '../curriculum/roles'
 import type { Curriculum } from '../curriculum/types'
 import { ladderFor } from '../dog/ladder'
 import { plainDog, traitNames, type DogTraits } from '../dog/traits'
@@ -172,6 +173,28 @@ describe('the script of a demonstration', () => {
       expect(`${i.says} ${i.tellOwner}`).not.toMatch(/say “(?!Okay)|\bvoice\b|\bword\b/i)
     const toys = ask(all, {}, { toys: true })
     expect(toys.items.map((i) => i.tellOwner).join(' ')).not.toMatch(/a piece/i)
+  })
+
+  it('walks off no further than the stay is held, and calls from no further than the call is', () => {
+    const stays = findCommand(houseCurriculum, 'sit-stay')?.runs.find((r) => r.id === 'distance')?.rungs ?? []
+    const calls = ['recall.leash', 'recall.line-5', 'recall.line-15', 'recall.line-30']
+    for (const [n, stay] of stays.entries())
+      for (const call of calls) {
+        const held = ['recall.from-stay', 'sit-stay.45s', stay.id, call].map((rungId) => ({ rungId }))
+        const come = item(ask(held), 'sit-come')
+        const off = Math.max(
+          ...stays.slice(0, n + 1).flatMap((r) => (is(r, 'walks-round') ? [] : [r.criterion.metres ?? 0])),
+        )
+        const called = findRung(houseCurriculum, call)?.rung.criterion.steps ?? 0
+        expect([stay.id, come !== undefined]).toEqual([stay.id, true])
+        if (come?.steps === undefined)
+          expect(come?.walk).toMatch(off >= 1.5 ? /end of the 1\.8 m leash/ : /^One step away/)
+        else expect([stay.id, come.steps * 0.75 <= off, come.steps <= called]).toEqual([stay.id, true, true])
+      }
+    // Held close by only: nobody walks off at all.
+    const near = ask(['recall.from-stay', 'sit-stay.45s', 'recall.line-15'].map((rungId) => ({ rungId })))
+    expect(item(near, 'sit-come')).toBeUndefined()
+    expect(near.leftOut.find((l) => l.id === 'sit-come')?.why).toContain('not held at a distance yet')
   })
 
   // Written apart: a rung is held when it, or a harder one on its axis, was met on two days and did not slip since.

@@ -1,4 +1,5 @@
 import { commandOf, findRung } from '../curriculum/lookup'
+import { metresOff, stepMetres } from '../curriculum/reach'
 import { is, type Role } from '../curriculum/roles'
 import type { Axis, Command, Curriculum, Run, Rung } from '../curriculum/types'
 import type { Finish } from '../dog/finish'
@@ -191,6 +192,9 @@ function stayed(q: ScriptQuestion, kind: ItemKind, role: Role, does: 'sits' | 'l
   }
 }
 
+/** How far somebody walks from a dog that is called from no further than the leash reaches. */
+const nearSteps = (held: number): string => (held >= 2 ? 'To the end of the 1.8 m leash' : 'One step away')
+
 function called(q: ScriptQuestion, kind: ItemKind, role: Role): Made | Nothing {
   const [stay, command] = [commandOf(q.curriculum, role), commandOf(q.curriculum, 'comes')]
   if (!stay && q.dog.traits.stiff) return { why: 'A stiff dog is not kept sitting: it is called from lying.' }
@@ -201,12 +205,17 @@ function called(q: ScriptQuestion, kind: ItemKind, role: Role): Made | Nothing {
     return firstRun(command, q)
       ? { why: `${command.name} out of a stay is not held yet.` }
       : nothing(q, command, 'call')
-  const far = firstRun(command, q, (r) => r.axis === 'distance' && (r.criterion.steps ?? 0) <= mostCallSteps)
+  // Nobody walks further off than the stay is held, nor calls from further than the call is.
+  const stays = firstRun(stay, q, (r) => r.axis === 'distance' && !is(r, 'walks-round'))
+  if (!stays) return { why: `${stay.name} is not held at a distance yet, so that nobody walks off and calls.` }
+  const heldSteps = Math.floor(metresOff(stays.rung) / stepMetres)
+  const most = Math.min(mostCallSteps, heldSteps)
+  const far = firstRun(command, q, (r) => r.axis === 'distance' && (r.criterion.steps ?? 0) <= most)
   const { stiff } = q.dog.traits
   const front = stiff ? undefined : heldWith(command, 'front', q.state)
   const ends =
     q.dog.finish === 'steps-in' && front
-      ? 'steps in to your side and sits'
+      ? 'sits, and you step in beside it'
       : q.dog.finish === 'touch' && front
         ? 'touches your palm'
         : front
@@ -218,12 +227,12 @@ function called(q: ScriptQuestion, kind: ItemKind, role: Role): Made | Nothing {
   return {
     command,
     stay,
-    held: [out, ...(far ? [far] : []), ...(front ? [front] : []), hold],
+    held: [out, ...(far ? [far] : []), ...(front ? [front] : []), hold, stays],
     steps,
     shows: `Held until it is called, then straight in on one call; ${ends}.`,
     walk:
       steps === undefined
-        ? 'To the end of the 1.8 m leash, turn, wait, call at a moment it cannot foresee.'
+        ? `${nearSteps(heldSteps)}, turn, wait, call at a moment it cannot foresee.`
         : `${steps} steps off on the long line, turn, wait, call at a moment it cannot foresee.`,
     minutes: 2,
   }

@@ -33,7 +33,7 @@ export function forDeaf(curriculum: Curriculum, chosen: FeltSignal | undefined):
   const felt = sayFelt(chosen)
   const looksBack = withRole(curriculum, 'looks-back')[0]
   const signals = changeRungs(curriculum, (rung, command): Rung | undefined => {
-    if (leadsToWord(rung)) return undefined
+    if (leadsToWord(rung) || isHandOfWord(rung)) return undefined
     if (is(rung, 'hold-word') || (rung.hides === true && rung.cue !== 'none')) return undefined
     const gated =
       looksBack !== undefined && rung.gate !== undefined && rung.command !== looksBack.command
@@ -48,6 +48,10 @@ export function forDeaf(curriculum: Curriculum, chosen: FeltSignal | undefined):
     roads: c.roads.filter((r) => !heard.test(r.words)),
   }))
 }
+
+/** A walk or a call by hand alone beside the same one by word: the word’s rung is the hand’s here. */
+const isHandOfWord = (rung: Rung): boolean =>
+  (rung.kind === 'heel' || rung.kind === 'recall') && rung.cue === 'signal' && is(rung, 'by-eye')
 
 /** What is shown instead of said. */
 function cued(rung: Rung, command: Command, felt: string): Rung {

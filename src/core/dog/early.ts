@@ -3,7 +3,7 @@ import type { PlaceKind, Rung } from '../curriculum/types'
 
 /** House: the longest hold asked of a dog under six months, seconds. */
 export const longestYoungHold = 30
-/** House: so many days count as first days; a young dog works on duration only in them. */
+/** Design choice: so many days count as first days; a young dog’s stays grow in duration only in them. */
 export const firstDays = 7
 
 /** Places with a fence or walls round them; the lead trainer checks them, Kibou only knows the kind. */
@@ -18,7 +18,8 @@ export interface Age {
 
 /**
  * Why a rung is too early for a dog of this age on this day, in a place of this kind; undefined when it is not. Common
- * practice: under six months week one is duration only, no long holds, hiding games only in enclosed places.
+ * practice: under six months stays grow in duration only in week one, while targets, walks away from the tether and
+ * calls over a room go on; no long holds, hiding games only in enclosed places.
  */
 export function tooEarlyBecause(
   rung: Rung,
@@ -27,8 +28,8 @@ export function tooEarlyBecause(
   placeKind: PlaceKind | undefined,
 ): string | undefined {
   if (!age.young) return undefined
-  if (rung.axis === 'distance' && daysBetween(age.arrivesOn, day) <= firstDays)
-    return 'a young dog works on duration only in its first week'
+  if (rung.kind === 'timed' && rung.axis === 'distance' && daysBetween(age.arrivesOn, day) <= firstDays)
+    return 'a young dog’s stays grow in duration only in its first week'
   if (rung.kind === 'timed' && (rung.criterion.seconds ?? 0) > longestYoungHold) return 'no long holds under six months'
   if (rung.hides === true && placeKind !== undefined && !enclosed.has(placeKind))
     return 'hiding games under six months only in enclosed places'

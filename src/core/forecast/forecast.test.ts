@@ -157,7 +157,7 @@ describe('a forecast', () => {
       ),
     )
     const sure = all.filter(([was]) => was > 0.85 && was < 0.98)
-    const lost = all.filter(([was]) => was < 0.15 && was > 0.02)
+    const lost = all.filter(([was]) => was < 0.12 && was > 0.02)
     expect([sure.length > 2, lost.length > 2]).toEqual([true, true])
     for (const [was, is] of sure) expect(is).toBeLessThan(was)
     for (const [was, is] of lost) expect(is).toBeGreaterThan(was)

@@ -26,7 +26,7 @@ describe('how often another place or pair of hands was to be had', () => {
   it.each([
     ['edge', 5],
     ['strength', 11],
-    ['insight', 44],
+    ['insight', 49],
   ] as const)('is counted as the facts of each evening say, folded anew: %s', (law, seed) => {
     const of = world(law, seed)
     const { sets } = liveInBlocks(of)

@@ -1,6 +1,7 @@
 import { randomGamma } from 'd3-random'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { houseVersionFour } from '../curriculum/earlier'
 import { houseCurriculum } from '../curriculum/house'
 import { seeded } from '../seeded'
 import { learnedFrom, ratesOf } from './learning'
@@ -122,10 +123,9 @@ describe('a dog’s own speed', () => {
 })
 
 describe('rates of rungs', () => {
-  it('every rung of the shipped ladder has a kind', () => {
-    const kinds = new Set(
-      houseCurriculum.commands.flatMap((c) => c.runs.flatMap((r) => r.rungs.map((rung) => rateKindOf(rung)))),
-    )
+  it('every rung of the shipped ladders has a kind, and every kind a rung', () => {
+    const commands = [...houseVersionFour().commands, ...houseCurriculum.commands]
+    const kinds = new Set(commands.flatMap((c) => c.runs.flatMap((r) => r.rungs.map((rung) => rateKindOf(rung)))))
     expect([...kinds].sort()).toEqual([...rateKinds].sort())
   })
 

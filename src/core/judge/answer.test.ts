@@ -57,7 +57,7 @@ describe('npm run judge', () => {
     const a = right(answerCase(read('a-refresher-with-help')))
     expect(a.standing.commands.find((c) => c.command === 'sit-stay')).toMatchObject({
       word: 'slipping',
-      runs: [{ slipped: ['sit-stay.5s-word'] }, {}],
+      runs: [{ slipped: ['sit-stay.5s-word'] }, {}, {}],
     })
     expect(a.next.sets[0]).toMatchObject({ rungId: 'sit-stay.5s', why: 'rebuild' })
   })
@@ -133,7 +133,7 @@ describe('npm run judge', () => {
       }),
     )
     expect(a.verdicts[0]?.reps.map((r) => r.kind)).toEqual(Array.from({ length: 5 }, () => 'moves-nothing'))
-    expect(a.verdicts[0]?.reps[0]?.why).toContain('off leash needs sit “Full sit” held')
+    expect(a.verdicts[0]?.reps[0]?.why).toContain('off leash needs sit “Word alone” held')
   })
 
   it('never throws, whatever it is given', () => {

@@ -13,7 +13,13 @@ export function callMoment(rung: Rung): CallMoment | undefined {
 
 /** The moment in words, as this dog has it: one that does not see looks nowhere. */
 export const sayMoment = (moment: CallMoment, traits: Pick<DogTraits, 'blind'>): string =>
-  traits.blind && moment === 'looks-away' ? 'while it sniffs or is busy' : callMomentWords[moment]
+  !traits.blind
+    ? callMomentWords[moment]
+    : moment === 'looks-away'
+      ? 'while it sniffs or is busy'
+      : moment === 'looks-up'
+        ? 'as it turns to you by itself'
+        : callMomentWords[moment]
 
 /** Whether nobody can see the moment come, so that chance says how long it is waited for. */
 export const momentIsDrawn = (moment: CallMoment | undefined): boolean =>

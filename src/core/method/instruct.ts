@@ -204,7 +204,7 @@ const waits = (s: Situation): string | undefined =>
   isUnasked(s) || isWaitedOut(s.rung) ? 'No help: wait, and make it easier after the rep.' : undefined
 /** An emergency sit sits where it is: nobody calls it in. */
 const asksToSit = ({ rung }: Situation): boolean => is(rung, 'in-danger')
-const comesToFist = (rung: Rung): boolean => /\bfist\b/.test(rung.criterion.words)
+const comesToFist = (rung: Rung): boolean => /\bfist\b/.test(`${rung.criterion.words} ${rung.say}`)
 /** A release with something tossed is what the rung is about. */
 const isTossed = (rung: Rung): boolean => /\btossed away\b/.test(rung.criterion.words)
 

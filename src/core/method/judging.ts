@@ -53,11 +53,11 @@ interface FinishWords {
 /** What the rungs that teach a finish say of it; the front is in the file itself. */
 const finishWords: Readonly<Record<Exclude<Finish, 'front'>, FinishWords>> = {
   'steps-in': {
-    name: 'Steps in and sits',
-    words: 'comes in straight, steps in to your left side and sits',
-    payWhere: 'At the seam of your left side, as it sits',
-    through: 'two or three passes through, then one that steps in and sits',
-    payThrough: 'Straight through: tossed on between your legs. Stepped in: at the seam, as it sits',
+    name: 'Sits, and you step in',
+    words: 'comes in straight and sits; you step in until it is at your left side',
+    payWhere: 'At the seam of your left side, once you stand beside it',
+    through: 'two or three passes through, then one that sits until you have stepped in',
+    payThrough: 'Straight through: tossed on between your legs. Stepped in: at the seam, once you stand beside it',
   },
   touch: {
     name: 'To the palm',

@@ -46,7 +46,8 @@ function outcome(method: Method, plans: readonly SetPlan[], command: string) {
     { rungId: 'sit-stay.60s', level: 0, places: 1, people: 1 },
     { rungId: 'down-stay.60s', level: 0, places: 1, people: 1 },
   ]
-  const top = found?.runs.at(-1)?.rungs.at(-1)
+  // How a recall ends is taught at the top of its first run.
+  const top = found?.runs.at(command === 'recall' ? 0 : -1)?.rungs.at(-1)
   const suggestion = suggestedFor(
     curriculum,
     state,
@@ -76,15 +77,13 @@ function outcome(method: Method, plans: readonly SetPlan[], command: string) {
   })
 }
 
-const sits: SetPlan[] = [...passTo(houseCurriculum, 'sit.empty'), ...passTo(houseCurriculum, 'sit.empty', 1)]
+const sits: SetPlan[] = [...passTo(houseCurriculum, 'sit.from-down'), ...passTo(houseCurriculum, 'sit.from-down', 1)]
 const downs: SetPlan[] = [...passTo(houseCurriculum, 'down.seated'), ...passTo(houseCurriculum, 'down.seated', 1)]
 const upTo = (rung: string, day = 1): SetPlan[] => passTo(houseCurriculum, rung, day)
 const recallTo = (rung: string): SetPlan[] => [
   ...sits,
   ...upTo('recall.bowl-word', 0),
-  ...upTo('recall.from-stay', 1),
-  ...upTo('sit-stay.15s', 1),
-  ...upTo('sit-stay.15s', 2),
+  ...upTo('recall.leash', 1),
   { rung: 'recall.bowl-word', reps: 'C C C C C C C C C C', day: 2 },
   ...upTo(rung, 2),
   ...upTo(rung, 3),
@@ -152,7 +151,7 @@ const scenes: Readonly<Record<string, readonly { readonly command: string; reado
     { command: 'recall', facts: [{ rung: 'recall.attention', reps: 'C', faults: ['no finish'] }] },
     {
       command: 'recall',
-      facts: [...recallTo('recall.front'), { rung: 'recall.fist', reps: 'C', day: 3, faults: ['no finish'] }],
+      facts: [...recallTo('recall.through'), { rung: 'recall.front', reps: 'C', day: 3, faults: ['no finish'] }],
     },
   ],
   place: [

@@ -1,19 +1,21 @@
-import { runKey as keyOf } from '../curriculum/lookup'
+import { rungIndex, runKey as keyOf } from '../curriculum/lookup'
 import type { Curriculum, Run } from '../curriculum/types'
-import type { DogState, RunState } from './state'
+import { emptyRunState, type Climb, type DogState, type RunState } from './state'
 import { restartWindow } from './window'
 
 /**
- * A state carried from one ladder to another: counts stay with their rungs, the rung in hand is found again by name.
- * One that the new ladder leaves out is kept in mind: with a ladder that has it again the dog is back at it, unless it
- * went on or fell in between.
+ * A state carried from one ladder to another: counts stay with their rungs, the rung in hand is found again by name or
+ * by what stands in its stead. One that the new ladder leaves out is kept in mind: with a ladder that has it again the
+ * dog is back at it, unless it went on or fell in between.
  */
 export function carryOver(state: DogState, from: Curriculum, to: Curriculum): void {
+  const begun = countsAlong(state, from, to)
   for (const command of to.commands)
     for (const run of command.runs) {
       const key = keyOf(command.id, run.id)
       const runState = state.runs[key]
       const old = from.commands.find((c) => c.id === command.id)?.runs.find((r) => r.id === run.id)
+      if (runState && begun.has(key)) runState.position = Math.min(firstOpen(run, runState), run.rungs.length)
       if (!runState || !old) continue
       const inHand = old.rungs[runState.position]?.id
       const left = runState.left?.instead === inHand ? runState.left?.rung : undefined
@@ -24,11 +26,46 @@ export function carryOver(state: DogState, from: Curriculum, to: Curriculum): vo
       if (runState.window.rung !== '' && !run.rungs.some((g) => g.id === runState.window.rung))
         restartWindow(runState.window, '')
       if (runState.stuck && !run.rungs.some((g) => g.id === runState.stuck?.rung)) runState.stuck = undefined
+      if (from.id !== to.id || from.version !== to.version) runState.climbs = climbsIn(run, old, runState.climbs)
     }
 }
 
+/** Counts go with a rung that stands in another run than it did. The runs that begin with them. */
+function countsAlong(state: DogState, from: Curriculum, to: Curriculum): ReadonlySet<string> {
+  const begun = new Set<string>()
+  const was = new Map(
+    from.commands.flatMap((c) => c.runs.flatMap((run) => run.rungs.map((g) => [g.id, keyOf(c.id, run.id)] as const))),
+  )
+  for (const command of to.commands)
+    for (const run of command.runs)
+      for (const rung of run.rungs) {
+        const [before, now] = [was.get(rung.id), keyOf(command.id, run.id)]
+        const tally = before === undefined || before === now ? undefined : state.runs[before]?.tallies[rung.id]
+        if (before === undefined || tally === undefined) continue
+        if (state.runs[now] === undefined) begun.add(now)
+        const runState = (state.runs[now] ??= emptyRunState())
+        runState.tallies[rung.id] = tally
+        delete state.runs[before]?.tallies[rung.id]
+      }
+  return begun
+}
+
+/** Grid, kit and hands came as far as the last rung below that is still here. */
+function climbsIn(run: Run, old: Run, climbs: RunState['climbs']): RunState['climbs'] {
+  const here = (id: string | undefined): string | undefined =>
+    id === undefined || rungIndex(run, id) >= 0
+      ? id
+      : old.rungs.slice(0, rungIndex(old, id)).findLast((g) => rungIndex(run, g.id) >= 0)?.id
+  return Object.fromEntries(
+    Object.entries(climbs).map(([key, climb]): [string, Climb] => {
+      const [reached, back] = [here(climb.reached), here(climb.back)]
+      return [key, { ...(reached === undefined ? {} : { reached }), ...(back === undefined ? {} : { back }) }]
+    }),
+  )
+}
+
 function positionIn(run: Run, old: Run, runState: RunState, left: string | undefined): number {
-  const position = (id: string | undefined) => run.rungs.findIndex((g) => g.id === id)
+  const position = (id: string) => run.rungs.findIndex((g) => g.id === id || (g.was?.includes(id) ?? false))
   if (left !== undefined && position(left) >= 0) return position(left)
   const next = old.rungs.slice(runState.position).find((r) => position(r.id) >= 0)
   return next ? position(next.id) : Math.min(firstOpen(run, runState), run.rungs.length)

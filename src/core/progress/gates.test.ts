@@ -16,9 +16,9 @@ const twice = (rung: string, kit?: string): SetPlan[] =>
   [...passTo(open, rung), ...passTo(open, rung, 1)].map((plan) => (kit === undefined ? plan : { ...plan, kit }))
 /** Everything that must be held on leash, in the barn. */
 const onLeash: SetPlan[] = [
-  ...twice('sit.empty'),
+  ...twice('sit.from-down'),
   ...twice('sit-stay.45s'),
-  ...twice('recall.fist', 'long line'),
+  ...twice('recall.front', 'long line'),
   ...twice('heel.other-side'),
 ]
 const stateOf = (plans: SetPlan[]): DogState => work(open, plans).state
@@ -33,7 +33,7 @@ const shut = (state: DogState, rung: string, where: GateContext) => {
 describe('the unclip gate (common practice)', () => {
   it('off leash needs sit, stay, recall and heel held on leash, and names what is missing', () => {
     expect(shut(stateOf([]), 'recall.off-leash', yard)).toBe(
-      'off leash needs sit “Full sit” held, sit-stay “30 s” held, recall “Long line, 30 steps” held, heel ' +
+      'off leash needs sit “Word alone” held, sit-stay “30 s” held, recall “Long line, 30 steps” held, heel ' +
         '“Word before stepping off” held on leash',
     )
     expect(shut(stateOf(onLeash.filter((p) => !p.rung.startsWith('heel'))), 'recall.off-leash', yard)).toContain(
@@ -115,5 +115,5 @@ it('a rung of a kind of place is shut elsewhere, a prerequisite shuts it anywher
   const street = findRung(houseCurriculum, 'down.street')
   expect(street && shutBecause(stateOf([]), houseCurriculum, street.rung, barn)).toContain('its own kind of place')
   const stay = findRung(houseCurriculum, 'sit-stay.1s')
-  expect(stay && shutBecause(stateOf([]), houseCurriculum, stay.rung, barn)).toBe('needs sit “Full sit” held')
+  expect(stay && shutBecause(stateOf([]), houseCurriculum, stay.rung, barn)).toBe('needs sit “Word alone” held')
 })

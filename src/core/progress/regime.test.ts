@@ -2,6 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { changeRungs } from '../curriculum/change'
 import { ownRung } from '../curriculum/lookup'
+import { houseVersionFour } from '../curriculum/earlier'
 import { houseCurriculum } from '../curriculum/house'
 import { addDays } from '../days'
 import { finishes } from '../dog/finish'
@@ -121,6 +122,30 @@ describe('a state carried from one ladder to another', () => {
     expect(after(['sit.word'], 'sit.word').inHand).toBe('sit.from-down')
   })
 
+  it('takes the counts of a rung along to the run in which it stands now, and goes on there after what was met', () => {
+    const before = changeRungs(houseVersionFour(), (r) => ({ ...r, needs: [] }))
+    const moved = foldDog(
+      [
+        ...always(before),
+        { from: monday + 20 * msPerDay, curriculum: houseCurriculum, judging: always(houseCurriculum)[0].judging },
+      ],
+      setsFrom([...passTo(before, 'recall.hide'), ...passTo(before, 'sit-stay.10m-5s')]),
+    )
+    const run = (key: string) => {
+      const [command, id] = key.split('/')
+      const of = houseCurriculum.commands.find((c) => c.id === command)?.runs.find((r) => r.id === id)
+      const state = moved.runs[key]
+      return { state, inHand: of?.rungs[state?.position ?? -1]?.id }
+    }
+    // Fist and two people were met on the way; tossed food, which now comes between them, was not.
+    expect(run('recall/games').state?.tallies).toMatchObject({ 'recall.fist': { clean: 10 } })
+    expect(run('recall/games').inHand).toBe('recall.hide')
+    expect(run('recall/recall').state?.tallies['recall.fist']).toBeUndefined()
+    expect(run('recall/recall').inHand).toBe('recall.front')
+    // What was in hand at 10 m for 5 s is in hand at what stands in its stead.
+    expect(run('sit-stay/distance').inHand).toBe('sit-stay.10m-15s')
+  })
+
   it('keeps the counts of rungs that are gone', () => {
     expect(after(['sit.rear'], 'sit.word').state?.tallies['sit.rear']).toMatchObject({ reps: 10, clean: 10 })
   })
@@ -202,9 +227,9 @@ describe('a state carried from one ladder to another', () => {
     const front = (r: typeof before | undefined) => r && ownRung(r.curriculum, 'recall.front')?.rung
     expect(front(before)?.criterion.words).toBe('comes in straight and sits in front')
     expect(front(after)).toMatchObject({
-      name: 'Steps in and sits',
-      criterion: { words: 'comes in straight, steps in to your right side and sits' },
-      payWhere: 'At the seam of your right side, as it sits',
+      name: 'Sits, and you step in',
+      criterion: { words: 'comes in straight and sits; you step in until it is at your right side' },
+      payWhere: 'At the seam of your right side, once you stand beside it',
     })
     expect(after?.anew).toEqual(['recall.front', 'recall.through'])
     expect(withFinish([{ at, finish: 'front' }]).map((r) => r.anew)).toEqual([undefined, undefined])

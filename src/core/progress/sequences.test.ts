@@ -298,9 +298,9 @@ describe('what the sequences leave out', () => {
       { rung: 'sit-stay.10s', reps: 'C C M6', day: 1 },
     ]
     const dropped = work(open, up)
-    expect(dropped.verdicts.at(-1)).toMatchObject({ kind: 'back', toRungId: 'sit-stay.5s-word' })
+    expect(dropped.verdicts.at(-1)).toMatchObject({ kind: 'back', toRungId: 'sit-stay.5s-hand' })
     expect(held(dropped.state, 'sit-stay.8s')).toBe('2026-03-03')
-    const back = work(open, [...up, { rung: 'sit-stay.5s-word', reps: cleanReps({ kind: 'row', r: 5 }), day: 1 }])
+    const back = work(open, [...up, { rung: 'sit-stay.5s-hand', reps: cleanReps({ kind: 'row', r: 5 }), day: 1 }])
     expect(back.verdicts.at(-1)).toMatchObject({ kind: 'moves-on', toRungId: 'sit-stay.6s' })
   })
 
@@ -383,7 +383,7 @@ describe('prerequisites', () => {
     expect(verdicts.at(-1)).toMatchObject({
       kind: 'moves-nothing',
       endsSet: true,
-      why: expect.stringContaining('Full sit'),
+      why: expect.stringContaining('Word alone'),
     })
     expect(state.beyond['sit-stay.1s']).toBe(5)
     expect(state.runs['sit-stay/duration']).toBeUndefined()

@@ -1,5 +1,5 @@
 import { findRung, gateOf, type RungPlaceInLadder } from '../curriculum/lookup'
-import type { Curriculum, Run } from '../curriculum/types'
+import type { Curriculum, Run, Rung } from '../curriculum/types'
 import { meetingsMissing, promiseStanding, type PromiseStanding } from './promise'
 import type { OwnerPromise } from './ownerPromise'
 import { relaxFrom, relaxPath } from '../curriculum/relax'
@@ -35,6 +35,27 @@ export const usualEffort = { ratio: 2, weight: 80 } as const
 export const effortOf = (state: Pick<DogState, 'gained' | 'came'>): number =>
   (state.gained + usualEffort.weight * usualEffort.ratio) / (state.came + usualEffort.weight)
 
+/**
+ * Design choice: what a rung takes beside the mean of them, where it is shaped and where the dog waits, walks or comes.
+ * Half of what usual rates lie apart (`forecast/rates`), since a dog is not usual.
+ */
+const shapedShare = 0.9
+const laterShare = 1.1
+const shareOf = (rung: Pick<Rung, 'stage'>): number => (rung.stage === 'shape' ? shapedShare : laterShare)
+
+/** What the rungs that it has met took beside the mean of them: its own figure is of these. */
+function shareMet(curriculum: Curriculum, state: DogState): number {
+  let [reps, shared] = [usualEffort.weight, usualEffort.weight]
+  for (const command of curriculum.commands)
+    for (const run of command.runs)
+      for (const rung of run.rungs) {
+        if ((state.runs[`${command.id}/${run.id}`]?.tallies[rung.id]?.met.length ?? 0) === 0) continue
+        reps += spanOf(rung.rule)
+        shared += spanOf(rung.rule) * shareOf(rung)
+      }
+  return shared / reps
+}
+
 interface Count {
   readonly curriculum: Curriculum
   readonly state: DogState
@@ -56,7 +77,7 @@ export function needsOf(
   repsPerDay: number = usualRepsPerDay,
 ): readonly Need[] {
   const count: Count = { curriculum, state, climbed: new Map(), held: new Set(), runs: new Map() }
-  const effort = effortOf(state)
+  const effort = effortOf(state) / shareMet(curriculum, state)
   const own = promises.map(({ promise, at }) => {
     const standing = promiseStanding(curriculum, state, promise)
     const ideal = standing.met ? { reps: 0, rungs: 0 } : idealFor(count, promiseGoal(promise, at), standing)
@@ -119,17 +140,17 @@ function idealFor(count: Count, goal: Goal, standing: PromiseStanding | undefine
     for (const need of unmetNeeds(state, curriculum, rung))
       if (!count.held.has(need.rung.id)) add(idealFor(count, needGoal(need, rung.gate !== undefined), undefined))
     const stood = waitsAgain(run, state.runs[runKey], i) && isPassed(run, state.runs[runKey], i)
-    if (i >= from && !stood) add({ reps: spanOf(rung.rule), rungs: 1 })
+    if (i >= from && !stood) add({ reps: spanOf(rung.rule) * shareOf(rung), rungs: 1 })
   }
   const climbs = from <= index
   if (climbs) count.climbed.set(runKey, index + 1)
-  const span = spanOf(goal.at.rung.rule)
+  const [span, share] = [spanOf(goal.at.rung.rule), shareOf(goal.at.rung)]
   if (!lack.held && !count.held.has(goal.at.rung.id)) {
     count.held.add(goal.at.rung.id)
-    reps += span * Math.max(0, daysToHold - lack.days.length - (climbs ? 1 : 0))
+    reps += span * share * Math.max(0, daysToHold - lack.days.length - (climbs ? 1 : 0))
   }
   return {
-    reps: reps + (standing ? proofReps(curriculum, goal, standing, lack.held) : 0),
+    reps: reps + (standing ? share * proofReps(curriculum, goal, standing, lack.held) : 0),
     rungs: climbs ? Math.max(0, rungs - (standing ? 1 : 0)) : rungs,
   }
 }

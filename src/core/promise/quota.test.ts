@@ -58,7 +58,7 @@ describe('a number to reach', () => {
       perDay: 34,
     })
     const command = commandOf(houseCurriculum, 'comes')
-    expect(command && countedRungs(command).slice(0, 2)).toEqual(['recall.bowl-word', 'recall.sniffing'])
+    expect(command && countedRungs(command).slice(0, 2)).toEqual(['recall.bowl-word', 'recall.leash'])
   })
 
   it('37 calls off a bowl would be 555 g: half of 238 g for training pays for seven, and five are in passing', () => {

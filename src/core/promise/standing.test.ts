@@ -22,14 +22,14 @@ const clean = (rung: string, day: number): SetPlan => ({
     command.runs.flatMap((r) => r.rungs).find((r) => r.id === rung)?.rule ?? { kind: 'window', k: 8, n: 10 },
   ),
 })
-const sits = [...passTo(houseCurriculum, 'sit.empty'), ...passTo(houseCurriculum, 'sit.empty', 1)]
+const sits = [...passTo(houseCurriculum, 'sit.from-down'), ...passTo(houseCurriculum, 'sit.from-down', 1)]
 const long = [
   ...sits,
   ...passTo(houseCurriculum, 'sit-stay.30s', 1),
   clean('sit-stay.30s', 1),
   clean('sit-stay.30s', 2),
 ]
-const far = [...long, clean('sit-stay.step-5s', 2), clean('sit-stay.step-15s', 2)]
+const far = [...long, clean('sit-stay.step', 2), clean('sit-stay.step-5s', 2), clean('sit-stay.step-15s', 2)]
 const stateOf = (plans: readonly SetPlan[]) => work(houseCurriculum, plans).state
 const standing = (plans: readonly SetPlan[], wanted = promises) =>
   commandStanding(houseCurriculum, command, stateOf(plans), wanted)
@@ -53,7 +53,7 @@ describe('a command promised for its duration and for its distance', () => {
     expect(standing(long)).toMatchObject({
       mainRun: 'distance',
       word: 'building',
-      next: { rungId: 'sit-stay.step-5s' },
+      next: { rungId: 'sit-stay.step' },
       promise: { met: false, promise: { rungId: 'sit-stay.step-15s' } },
     })
     expect(standing(long).promises.map((p) => p.met)).toEqual([true, false])
@@ -65,7 +65,7 @@ describe('a command promised for its duration and for its distance', () => {
       mainRun: 'duration',
       promise: { met: false, promise: { rungId: 'sit-stay.30s' } },
     })
-    expect(standing(sits).runs.map((r) => r.promised)).toEqual([11, 1])
+    expect(standing(sits).runs.map((r) => r.promised)).toEqual([12, 2, undefined])
   })
 
   it('is ready when both are met, and both are in what is needed', () => {
@@ -76,9 +76,9 @@ describe('a command promised for its duration and for its distance', () => {
     const [both, one, other] = [promises, promises.slice(1), promises.slice(0, 1)].map((p) => summary(sits, p).needs)
     expect(both).toHaveLength(1)
     expect(both?.[0]?.reps).toBeGreaterThan(one?.[0]?.reps ?? Number.NaN)
-    // The distance alone counts the way to its prerequisite too: eleven rungs, that one, and the first of its own.
-    expect(both?.[0]?.rungs).toBe(11 + 1)
-    expect(other?.[0]?.rungs).toBe(11 + 1 + 1)
+    // The distance alone counts the way to its prerequisite too: twelve rungs, that one, and the first two of its own.
+    expect(both?.[0]?.rungs).toBe(12 + 2)
+    expect(other?.[0]?.rungs).toBe(12 + 1 + 2)
   })
 
   it('when today can add nothing to the one that leads, the other is worked', () => {

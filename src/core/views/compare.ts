@@ -1,5 +1,6 @@
-import { findCommand, findRung } from '../curriculum/lookup'
+import { findCommand, findRung, ownRung, runKey } from '../curriculum/lookup'
 import type { Curriculum } from '../curriculum/types'
+import type { DogState } from '../progress/state'
 import type { CommandStanding } from '../promise/standing'
 import type { Summary } from '../promise/summary'
 import { figuresOf } from './line'
@@ -9,6 +10,33 @@ export interface StandingChange {
   readonly command: string
   readonly before: string
   readonly after: string
+}
+
+/** What goes along with a dog that is moved to another ladder. */
+export interface Carried {
+  /** So many rungs whose rule it has met are there as well. */
+  readonly kept: number
+  /** Rungs whose rule it has met that are not there, and what stands in their stead, if anything does. */
+  readonly anew: readonly { readonly command: string; readonly was: string; readonly becomes: string | undefined }[]
+}
+
+export function carriedTo(beforeLadder: Curriculum, state: DogState, afterLadder: Curriculum): Carried {
+  const met = beforeLadder.commands.flatMap((command) =>
+    command.runs.flatMap((run) =>
+      run.rungs
+        .filter((g) => (state.runs[runKey(command.id, run.id)]?.tallies[g.id]?.met.length ?? 0) > 0)
+        .map((rung) => ({ command, rung })),
+    ),
+  )
+  const gone = met.filter(({ rung }) => ownRung(afterLadder, rung.id) === undefined)
+  return {
+    kept: met.length - gone.length,
+    anew: gone.map(({ command, rung }) => ({
+      command: command.name,
+      was: rung.name,
+      becomes: findRung(afterLadder, rung.id)?.rung.name,
+    })),
+  }
 }
 
 /** What differs between two summaries of one dog: word, figures, next step and promise, a line a command. */

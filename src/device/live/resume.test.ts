@@ -73,7 +73,7 @@ describe('coming back to a set that was left open', () => {
       const tablet = new Tablet()
       // What it needs first, held on two days.
       const ladder = ['sit', 'sit-stay'].flatMap(
-        (id) => houseCurriculum.commands.find((c) => c.id === id)?.runs[0]?.rungs.slice(0, id === 'sit' ? 6 : 12) ?? [],
+        (id) => houseCurriculum.commands.find((c) => c.id === id)?.runs[0]?.rungs.slice(0, id === 'sit' ? 6 : 13) ?? [],
       )
       for (let day = 0; day < 2; day++, tablet.at += msPerDay)
         for (const rung of ladder) {
@@ -84,7 +84,7 @@ describe('coming back to a set that was left open', () => {
             tablet.at,
           )
         }
-      const set = tablet.set(residencyId, ada, { rungId: 'sit-stay.step-5s' })
+      const set = tablet.set(residencyId, ada, { rungId: 'sit-stay.step' })
       const facts = [set, ...Array.from({ length: 5 }, () => tablet.rep(set.id))]
       const view = loadBlock(db, residencyId, 'sit-stay', ada, tablet.at + 60_000)
       return view && resume(view, facts, markOf(tablet.device), () => false).judged.verdict?.kind

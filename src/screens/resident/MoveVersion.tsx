@@ -2,7 +2,7 @@
 import { useRouter } from 'next/navigation'
 import { useState, useTransition } from 'react'
 import styled from 'styled-components'
-import type { StandingChange } from '@/core/views/compare'
+import type { Carried, StandingChange } from '@/core/views/compare'
 import { Choose } from '@/ui/Choose'
 import { Wrong } from '@/ui/fieldParts'
 import { Button, ButtonLink } from '@/ui/press'
@@ -10,11 +10,17 @@ import { Table } from '@/ui/Table'
 import { OfficePage } from '@/ui/Page'
 import type { Told } from '../told'
 
-export interface VersionChoice {
+export interface VersionChoice extends Carried {
   readonly id: string
   readonly version: number
   readonly name: string
   readonly changes: readonly StandingChange[]
+}
+
+/** How much of what the dog has met goes along. */
+const sayKept = (kept: number): string => {
+  if (kept === 0) return 'It has met no rung that is there as well.'
+  return kept === 1 ? 'One rung it has met goes along.' : `${kept} rungs it has met go along.`
 }
 
 /** Moves one dog to another version of the curriculum, after showing what changes for it. */
@@ -84,6 +90,21 @@ export function MoveVersion({
                 </tbody>
               </Table>
             ))}
+
+          {chosen && <p>{sayKept(chosen.kept)}</p>}
+          {chosen && chosen.anew.length > 0 && (
+            <>
+              <h2>Begins anew</h2>
+              <ul>
+                {chosen.anew.map((a) => (
+                  <li key={`${a.command} ${a.was}`}>
+                    {a.command} “{a.was}”:{' '}
+                    {a.becomes === undefined ? 'not there any more' : `“${a.becomes}” stands in its stead`}
+                  </li>
+                ))}
+              </ul>
+            </>
+          )}
 
           <Wrong>{wrong}</Wrong>
           <div>

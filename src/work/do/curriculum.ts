@@ -2,7 +2,7 @@ import { v7 } from 'uuid'
 import { z } from 'zod'
 import { readCurriculum, readDraftText } from '@/core/curriculum/read'
 import type { CurriculumFault } from '@/core/curriculum/validate'
-import { compareStandings, type StandingChange } from '@/core/views/compare'
+import { carriedTo, compareStandings, type Carried, type StandingChange } from '@/core/views/compare'
 import { newest } from '@/core/progress/regime'
 import {
   discardedDraft,
@@ -33,20 +33,24 @@ export const moveForm = z.object({
   recordedBy: whoField,
 })
 
+/** What another version would mean for a dog: what stands otherwise, what it keeps, and what begins anew. */
+export interface MovePreview extends Carried {
+  readonly changes: readonly StandingChange[]
+}
+
 /**
  * What would change for this dog on another version: nothing of it is stored. Undefined for an unknown dog or version.
  */
-export function previewMove(
-  db: Db,
-  residencyId: string,
-  to: CurriculumName,
-  now: number,
-): readonly StandingChange[] | undefined {
+export function previewMove(db: Db, residencyId: string, to: CurriculumName, now: number): MovePreview | undefined {
   if (!findResident(db, residencyId) || !findCurriculum(db, to)) return undefined
   const before = derive(db, residencyId, regimesFor(db, residencyId, now))
   const ladder = newest(regimesFor(db, residencyId, now)).curriculum
   const regimes = regimesFor(db, residencyId, now, { move: { ...to, at: now } })
-  return compareStandings(ladder, before.summary, newest(regimes).curriculum, derive(db, residencyId, regimes).summary)
+  const after = newest(regimes).curriculum
+  return {
+    changes: compareStandings(ladder, before.summary, after, derive(db, residencyId, regimes).summary),
+    ...carriedTo(ladder, before.state, after),
+  }
 }
 
 /** Moves a residency to another version from now on; what was recorded keeps the version it was made under. */

@@ -1,5 +1,6 @@
 import { picked } from '../../coach/picked'
 import { findRung } from '../../curriculum/lookup'
+import type { Curriculum } from '../../curriculum/types'
 import { spanOf } from '../../rule/rule'
 import { fewestDays } from './fewest'
 import { forbidden } from './forbidden'
@@ -47,6 +48,12 @@ function chosenAlike({ suggestion: s, curriculum, state, traits, around }: Told)
   return of.rungId === s.rungId ? undefined : `chosen by hand it is too much: ${of.rungId}, for ${of.news.join(', ')}`
 }
 
+/** How many sets it takes to meet a rung’s rule: what is longer than a set shows nothing of it before. */
+function setsFor(curriculum: Curriculum, rungId: string): number {
+  const rung = findRung(curriculum, rungId)?.rung
+  return rung ? Math.ceil(spanOf(rung.rule) / rung.setReps) : 1
+}
+
 /** Lives a residency by the book and listens to what is said on the way. */
 export function follow(world: World): Followed {
   const wrong: string[] = []
@@ -92,6 +99,7 @@ export function follow(world: World): Followed {
           before !== undefined &&
           before.since === 0 &&
           (rung?.setReps ?? 0) >= 10 &&
+          setsFor(told.curriculum, before.told.suggestion.rungId) <= 1 &&
           before.told.suggestion.why !== 'refresher'
         )
           say(`came after ${before.told.suggestion.rungId}, which gained nothing`)
@@ -100,8 +108,7 @@ export function follow(world: World): Followed {
           const sets = (secondDays.get(once) ?? 0) + 1
           secondDays.set(once, sets)
           // A rule longer than a set takes several of them, with others between.
-          const needed = rung ? Math.ceil(spanOf(rung.rule) / rung.setReps) : 1
-          if (sets > needed) say('a second day asked for twice in one')
+          if (sets > setsFor(told.curriculum, told.suggestion.rungId)) say('a second day asked for twice in one')
         }
         before = { told: { ...told }, merit, fresh, since }
       }

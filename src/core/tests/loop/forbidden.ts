@@ -60,7 +60,8 @@ export function forbidden(told: Told, facts: readonly SetFact[], regimes?: Regim
   const place = around.places.find((p) => p.id === suggestion.placeId) ?? around.places[0]
   if (!place) return 'nowhere'
   const young = traits.bornOn !== null && daysBetween(traits.bornOn, around.today) < 182
-  if (young && told.day <= 7 && rung.axis === 'distance') return 'distance in a young dog’s first week'
+  if (young && told.day <= 7 && rung.kind === 'timed' && rung.axis === 'distance')
+    return 'distance in a young dog’s first week'
   if (young && rung.kind === 'timed' && (rung.criterion.seconds ?? 0) > 30) return 'a long hold under six months'
   if (young && rung.hides === true && !fenced.includes(place.kind))
     return 'a hiding game under six months without a fence'

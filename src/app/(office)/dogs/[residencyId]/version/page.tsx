@@ -24,7 +24,7 @@ export default async function VersionPage({ params }: { params: Promise<{ reside
     id: v.id,
     version: v.version,
     name: findCurriculum(db, v)?.name ?? v.id,
-    changes: previewMove(db, residencyId, v, requestTime()) ?? [],
+    ...(previewMove(db, residencyId, v, requestTime()) ?? { changes: [], kept: 0, anew: [] }),
   }))
   return (
     <MoveVersion
