@@ -14,6 +14,7 @@ export interface Coached {
   /** What ends a hold, as it is said or shown. */
   readonly release: string
   readonly deaf: boolean
+  readonly blind: boolean
   /** The hand alone asks for it, and for the stay it is called out of. */
   readonly byHand: boolean
   readonly stayByHand: boolean
@@ -48,11 +49,18 @@ const come: Said = (c) =>
   `${c.hand} and low at your knees, your back straight. ${cap(pay(c))} when it is there, and only there. ` +
   `If it does not come, do not call again: your trainer says what to do.`
 
+/** What nobody asked for is paid, and praise goes with the pay. */
+const lookUps: Said = (c) =>
+  c.blind
+    ? ''
+    : ` Each time ${c.name} looks up at you unasked, ${pay(c)} at the seam from the hand on that side` +
+      `${c.deaf ? '' : ', with quiet praise'}.`
+
 const atHalt = { sits: ' and wait for the sit', asked: ' and ask for the sit', stands: '' } as const
 const walk: Said = (c) =>
   `The leash’s bulk folded in your ${c.far} hand, a slack bow on your ${c.side}. ${c.says}. Walk as if you ` +
   `knew where you are going, and look ahead. At each halt stand still${atHalt[c.atHalts]}. If the leash ` +
-  `goes tight, stop; do not pull it back to your side.`
+  `goes tight, stop; do not pull it back to your side.${lookUps(c)}`
 
 const told: Readonly<Record<ItemKind, Said>> = {
   equipment: (c) =>

@@ -100,6 +100,7 @@ function itemOf(q: ScriptQuestion, id: string, kind: ItemKind, title: string, ma
     stayCue: made.stay ? (q.dog.words(made.stay.id).cue ?? made.stay.defaultCue) : '',
     release: q.dog.traits.deaf ? `show ${deafRelease}` : `say “${release}”`,
     deaf: q.dog.traits.deaf,
+    blind: q.dog.traits.blind,
     byHand: isByHand(q.dog.traits, command?.id),
     stayByHand: isByHand(q.dog.traits, made.stay?.id),
     toys: q.dog.traits.toys,

@@ -213,7 +213,7 @@ const withoutHiding = (curriculum: Curriculum): Curriculum =>
 /** Where play is given, by what was done: a hold is released first, since play ends it. Common practice. */
 const playAt: Partial<Record<Rung['kind'], string>> = {
   timed: 'Its toy, after the release: 1–2 min of play',
-  settle: 'Its toy, quietly, after the calm minute',
+  settle: 'Its toy, quietly, once it was calm for so long',
   recall: 'Its toy, as it arrives: 1–2 min of play at your feet',
   heel: 'Its toy, at the end of the stretch, on the dog’s side: 1–2 min of play',
 }

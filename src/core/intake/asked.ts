@@ -41,6 +41,7 @@ export const usualQuestions = [
   'Which words do you use, and in which language?',
   'What does it get to eat, how much, when?',
   'What is it afraid of?',
+  'Where does it pull on the leash, and toward what?',
   'How does it greet strangers, and dogs?',
 ] as const
 
