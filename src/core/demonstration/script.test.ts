@@ -171,6 +171,10 @@ describe('the script of a demonstration', () => {
     const byHand = ask(all, {}, { byHand: ['sit', 'down', 'sit-stay', 'down-stay'] })
     for (const i of byHand.items.filter((one) => ['sit', 'down', 'sit-stay', 'down-stay'].includes(one.command ?? '')))
       expect(`${i.says} ${i.tellOwner}`).not.toMatch(/say “(?!Okay)|\bvoice\b|\bword\b/i)
+    const walked = (traits: Partial<DogTraits>) => item(ask(all, {}, traits), 'heel')?.tellOwner ?? ''
+    expect(walked({})).toContain('looks up at you unasked, a piece at the seam from the hand on that side, with quiet')
+    expect(walked({ deaf: true })).not.toContain('praise')
+    expect(walked({ blind: true })).not.toContain('looks up')
     const toys = ask(all, {}, { toys: true })
     expect(toys.items.map((i) => i.tellOwner).join(' ')).not.toMatch(/a piece/i)
   })
