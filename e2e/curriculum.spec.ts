@@ -108,7 +108,7 @@ test(
     'is moved after a preview',
   async ({ page, kibou }) => {
     await visit(page, `${kibou.url}/curriculum`)
-    await expect(page.getByText('14 commands, 190 rungs')).toBeVisible()
+    await expect(page.getByText('14 commands, 236 rungs')).toBeVisible()
     await expect(
       page.getByRole('listitem').filter({ hasText: 'Down at distance: 0.5 m needs Down-stay, duration: 30 s' }),
     ).toBeVisible()

@@ -68,6 +68,23 @@ describe('a curriculum file', () => {
       /needs itself/,
     ],
     [
+      'a rung in the stead of one that is here',
+      (f) => {
+        set(rungOf(f, 'sit.word'), 'was', ['sit.full'])
+      },
+      'sit.word',
+      /stands in the stead of “sit\.full”, which is here/,
+    ],
+    [
+      'two rungs in the stead of one',
+      (f) => {
+        set(rungOf(f, 'sit.word'), 'was', ['sit.gone'])
+        set(rungOf(f, 'down.hand'), 'was', ['sit.gone'])
+      },
+      'down.hand',
+      /another rung stands in the stead of “sit\.gone” already/,
+    ],
+    [
       'a loop through the order of rungs',
       (f) => {
         set(rungOf(f, 'sit.rear'), 'needs', ['sit.full'])

@@ -7,7 +7,7 @@ import { commandStanding, targetsOf, type CommandStanding } from './standing'
 import type { DogState } from '../progress/state'
 
 /** Raised whenever the fold or the summary changes its meaning: stored ones of another number are made again. */
-export const foldVersion = 11
+export const foldVersion = 12
 
 /** Pace of work: reps that could bring something nearer, and the days on which the dog was worked. */
 export interface Pace {
