@@ -4,7 +4,7 @@ import { houseCurriculum } from '../curriculum/house'
 import { emptyDogState } from '../progress/state'
 import { gapsBy, type ShownTry } from './gap'
 import { goesHome, offLeashHeld } from './goesHome'
-import { foods, homeworkOf } from './homework'
+import { foods, homeworkOf, nextSeconds } from './homework'
 import type { Script, ScriptItem } from './script'
 
 const item = (id: string, command: string, rungId: string, seconds?: number): ScriptItem => ({
@@ -58,6 +58,23 @@ describe('what goes home', () => {
     expect(home[3]).toMatchObject({ kind: 'stay', shownSeconds: 45, goalSeconds: 300 })
     expect(goesHome(houseCurriculum, scriptOf([]), [], false)).toEqual([])
     expect(offLeashHeld(houseCurriculum, emptyDogState())).toBe(false)
+  })
+
+  it('grows every hold at home by half steps, up to its goal: the bed and the far down as well', () => {
+    const [place] = goesHome(houseCurriculum, scriptOf([item('also:place', 'place', 'place.20s', 20)]), [], false)
+    expect(place).toMatchObject({ kind: 'stay', shownSeconds: 20, goalSeconds: 600 })
+    for (const [id, rungId, from] of [
+      ['sit-stay', 'sit-stay.30s', 30],
+      ['down-stay', 'down-stay.30s', 30],
+      ['place', 'place.20s', 20],
+      ['down-distance', 'down-distance.near-30s', 30],
+    ] as const) {
+      const [home] = goesHome(houseCurriculum, scriptOf([item(id, id, rungId, from)]), [], false)
+      let seconds: number = from
+      for (let next = 0; next !== seconds;)
+        [seconds, next] = [nextSeconds(seconds, home?.listedSeconds ?? [], home?.goalSeconds ?? 0), seconds]
+      expect([id, seconds]).toEqual([id, home?.goalSeconds])
+    }
   })
 
   it('of any gap: never more minutes than set, never a step of more than half, never food later than its fade', () => {

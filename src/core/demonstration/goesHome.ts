@@ -1,4 +1,4 @@
-import { commandOf, findCommand } from '../curriculum/lookup'
+import { commandOf, findCommand, rungsOf } from '../curriculum/lookup'
 import type { Command, Curriculum } from '../curriculum/types'
 import { heldSince, type DogState } from '../progress/state'
 import { runKey } from '../curriculum/lookup'
@@ -13,8 +13,8 @@ const goals = { 'sitting-stay': 180, 'lying-stay': 300 } as const
 
 /** Seconds that a command’s ladder lists for its holds, in order. */
 const listedOf = (command: Command): readonly number[] => {
-  const run = command.runs.find((r) => r.rungs[0]?.axis === 'duration')
-  return [...new Set((run?.rungs ?? []).flatMap((r) => r.criterion.seconds ?? []))].sort((a, b) => a - b)
+  const holds = rungsOf(command).filter((r) => r.axis === 'duration' && r.kind === 'timed')
+  return [...new Set(holds.flatMap((r) => r.criterion.seconds ?? []))].sort((a, b) => a - b)
 }
 
 /**
