@@ -91,7 +91,7 @@ describe('a set chosen by hand', () => {
 
   it('what the coach would be refused for is refused: prerequisite, gate, floor; and what is not there', () => {
     expect(pick({ rungId: 'sit-stay.1s' }, { rung: true }, emptyDogState()).refused).toMatch(
-      /^needs sit “Word alone” held/,
+      /^needs sit “Empty hand” held/,
     )
     expect(pick({ placeId: 'kitchen' }, { place: true }).refused).toBe('no sit-stay on a slippery floor')
     expect(pick({ rungId: 'recall.off-leash', placeId: 'yard', kit: 'none' }, { rung: true }).refused).toMatch(

@@ -22,7 +22,8 @@ describe('the prerequisite graph', () => {
       expect.arrayContaining([
         'Place: Lies on it ← Down: Word alone',
         'Down-stay, duration: 1 s ← Down: Word alone',
-        'Sit-stay, duration: 1 s ← Sit: Word alone',
+        'Sit-stay, duration: 1 s ← Sit: Empty hand',
+        'Sit-stay, duration: 5 s with the word ← Sit: Word alone',
         'Down at distance: 0.5 m ← Down-stay, duration: 30 s',
         'Down at distance: 0.5 m ← Sit-stay, duration: 30 s',
         'Recall, out of a stay: From a sit-stay ← Sit-stay, distance: End of the leash, 5 s',

@@ -62,9 +62,9 @@ describe('a curriculum file', () => {
     [
       'a cycle',
       (f) => {
-        set(rungOf(f, 'sit.word'), 'needs', ['sit-stay.1s'])
+        set(rungOf(f, 'sit.empty'), 'needs', ['sit-stay.1s'])
       },
-      'sit.word',
+      'sit.empty',
       /needs itself/,
     ],
     [

@@ -325,7 +325,7 @@ describe('what next', () => {
       {
         command: 'sit-stay',
         rungName: '1 s',
-        opens: 'opens when Sit “Word alone” is held; on the way there, Sit “Any move of the rear” is next',
+        opens: 'opens when Sit “Empty hand” is held; on the way there, Sit “Any move of the rear” is next',
       },
     ])
     expect(sets.map((s) => s.command)).toEqual(

@@ -25,7 +25,7 @@ const world = (law: keyof typeof laws, seed: number) => ({
 describe('how often another place or pair of hands was to be had', () => {
   it.each([
     ['edge', 5],
-    ['strength', 11],
+    ['strength', 13],
     ['insight', 49],
   ] as const)('is counted as the facts of each evening say, folded anew: %s', (law, seed) => {
     const of = world(law, seed)
@@ -103,7 +103,7 @@ describe('how often another place or pair of hands was to be had', () => {
 
 describe('how often something met slips, and is put right', () => {
   it.each([
-    ['badDay', 388],
+    ['badDay', 12],
     ['badDay', 29],
     ['strength', 11],
   ] as const)('is counted as the facts of each evening say, folded anew: %s, %i', (law, seed) => {

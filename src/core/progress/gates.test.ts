@@ -115,5 +115,5 @@ it('a rung of a kind of place is shut elsewhere, a prerequisite shuts it anywher
   const street = findRung(houseCurriculum, 'down.street')
   expect(street && shutBecause(stateOf([]), houseCurriculum, street.rung, barn)).toContain('its own kind of place')
   const stay = findRung(houseCurriculum, 'sit-stay.1s')
-  expect(stay && shutBecause(stateOf([]), houseCurriculum, stay.rung, barn)).toBe('needs sit “Word alone” held')
+  expect(stay && shutBecause(stateOf([]), houseCurriculum, stay.rung, barn)).toBe('needs sit “Empty hand” held')
 })

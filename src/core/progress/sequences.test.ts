@@ -383,7 +383,7 @@ describe('prerequisites', () => {
     expect(verdicts.at(-1)).toMatchObject({
       kind: 'moves-nothing',
       endsSet: true,
-      why: expect.stringContaining('Word alone'),
+      why: expect.stringContaining('Empty hand'),
     })
     expect(state.beyond['sit-stay.1s']).toBe(5)
     expect(state.runs['sit-stay/duration']).toBeUndefined()

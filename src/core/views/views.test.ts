@@ -318,7 +318,7 @@ describe('the resident', () => {
   it('says what stands in the way of a shut rung and which command comes first', () => {
     const stay = commands([]).find((c) => c.id === 'sit-stay')
     expect(stay).toMatchObject({ next: 'Waits for Sit “Any move of the rear”: next rung.', workCommand: 'sit' })
-    expect(stay?.runs[0]?.rungs[0]).toMatchObject({ shut: 'Shut until held: Sit “Word alone”', mark: 'ahead' })
+    expect(stay?.runs[0]?.rungs[0]).toMatchObject({ shut: 'Shut until held: Sit “Empty hand”', mark: 'ahead' })
   })
 
   it('says when the refresher is due', () => {
