@@ -177,7 +177,12 @@ describe('a curriculum that cannot be worked by is named as such', () => {
     })),
   })
   it.each([
-    { what: 'a cycle', bad: change('sit.empty', { needs: ['sit-stay.1s'] }), where: 'sit.empty', reason: /needs itself/ },
+    {
+      what: 'a cycle',
+      bad: change('sit.empty', { needs: ['sit-stay.1s'] }),
+      where: 'sit.empty',
+      reason: /needs itself/,
+    },
     {
       what: 'an unknown prerequisite',
       bad: change('sit.full', { needs: ['sit.upside-down'] }),
