@@ -40,7 +40,7 @@ export const effortOf = (state: Pick<DogState, 'gained' | 'came'>): number =>
  * Half of what usual rates lie apart (`forecast/rates`), since a dog is not usual.
  */
 const shapedShare = 0.9
-const laterShare = 1.1
+const laterShare = 1.09
 const shareOf = (rung: Pick<Rung, 'stage'>): number => (rung.stage === 'shape' ? shapedShare : laterShare)
 
 /** What the rungs that it has met took beside the mean of them: its own figure is of these. */

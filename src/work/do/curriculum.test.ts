@@ -166,7 +166,7 @@ describe('versions of the curriculum', () => {
     const before = listCurricula(db)
     const done = publishCurriculum(
       db,
-      { text: file().replace('"needs":["sit.word"]', '"needs":["sit.nowhere"]'), recordedBy: ada },
+      { text: file().replace('"needs":["sit.empty"]', '"needs":["sit.nowhere"]'), recordedBy: ada },
       monday,
     )
     expect(done).toMatchObject({
