@@ -17,7 +17,7 @@ import { everyday, regimesIn, type World } from './live'
  * The first rep of a day at what is held, as it was predicted on that morning and as it came: dogs of three laws and
  * tempers, half of which forget overnight by a law that the prediction does not know.
  */
-const seeds = process.env['KIBOU_SOAK_LOOP'] === undefined ? 5 : 12
+const seeds = process.env['KIBOU_SOAK_LOOP'] === undefined ? 8 : 12
 const kennel = (Object.keys(laws) as (keyof typeof laws)[]).flatMap((law) =>
   (Object.keys(tempers) as TemperName[]).flatMap((temper) =>
     Array.from({ length: seeds }, (_, i) => ({ law, temper, seed: 40 + i })).flatMap((dog) =>
