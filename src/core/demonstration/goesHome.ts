@@ -1,7 +1,6 @@
-import { commandOf, findCommand, rungsOf } from '../curriculum/lookup'
+import { commandOf, findCommand, rungsOf, runKey } from '../curriculum/lookup'
 import type { Command, Curriculum } from '../curriculum/types'
 import { heldSince, type DogState } from '../progress/state'
-import { runKey } from '../curriculum/lookup'
 import type { Gap } from './gap'
 import { ownersHands } from './hands'
 import type { GoesHome } from './homework'

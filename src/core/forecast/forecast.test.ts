@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { houseVersionFour } from '../curriculum/earlier'
 import { houseCurriculum } from '../curriculum/house'
 import { addDays } from '../days'
 import { foldDog } from '../progress/fold'
@@ -31,12 +32,12 @@ function groundAt(
   stay: Partial<Stay> & { readonly today: string },
   of = promises,
   rates = shippedRates,
+  by = { curriculum: houseCurriculum, regimes },
 ): ForecastGround {
   return forecastGround({
-    curriculum: houseCurriculum,
-    regimes,
+    ...by,
     sets,
-    state: foldDog(regimes, sets),
+    state: foldDog(by.regimes, sets),
     promises: of,
     rates,
     mostBlocks: 4,
@@ -144,8 +145,16 @@ describe('a forecast', () => {
   })
 
   it('a house of unsteady dogs says less of what looks sure, and more of what looks lost', () => {
+    // On the ladder before, on which the bounds were found: on another one even chances lie elsewhere.
+    const before = { ...world, curriculum: houseVersionFour() }
+    const by = { curriculum: before.curriculum, regimes: regimesIn(before) }
+    const worked = new Map<keyof typeof laws, Sets>()
+    for (const law of ['strength', 'insight', 'edge'] as const)
+      worked.set(law, liveInBlocks({ ...before, dog: laws[law]('usual', 7) }).sets)
     const told = (law: keyof typeof laws, day: number, home: number, rates = shippedRates) => {
-      const ground = onDay(law, 'usual', day, rates)
+      const today = addDays(arrival, day)
+      const sets = (worked.get(law) ?? []).filter((s) => s.day < today)
+      const ground = groundAt(sets, { today }, promises, rates, by)
       const stay = { ...ground.stay, leavesOn: addDays(arrival, home) }
       return forecast({ ...ground, stay }, 2000, 3, { ifs: 'none' }).chance
     }
@@ -157,7 +166,7 @@ describe('a forecast', () => {
       ),
     )
     const sure = all.filter(([was]) => was > 0.85 && was < 0.98)
-    const lost = all.filter(([was]) => was < 0.12 && was > 0.02)
+    const lost = all.filter(([was]) => was < 0.15 && was > 0.02)
     expect([sure.length > 2, lost.length > 2]).toEqual([true, true])
     for (const [was, is] of sure) expect(is).toBeLessThan(was)
     for (const [was, is] of lost) expect(is).toBeGreaterThan(was)

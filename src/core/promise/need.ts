@@ -1,4 +1,4 @@
-import { findRung, gateOf, type RungPlaceInLadder } from '../curriculum/lookup'
+import { findRung, gateOf, runKey as keyOf, type RungPlaceInLadder } from '../curriculum/lookup'
 import type { Curriculum, Run, Rung } from '../curriculum/types'
 import { meetingsMissing, promiseStanding, type PromiseStanding } from './promise'
 import type { OwnerPromise } from './ownerPromise'
@@ -49,7 +49,7 @@ function shareMet(curriculum: Curriculum, state: DogState): number {
   for (const command of curriculum.commands)
     for (const run of command.runs)
       for (const rung of run.rungs) {
-        if ((state.runs[`${command.id}/${run.id}`]?.tallies[rung.id]?.met.length ?? 0) === 0) continue
+        if ((state.runs[keyOf(command.id, run.id)]?.tallies[rung.id]?.met.length ?? 0) === 0) continue
         reps += spanOf(rung.rule)
         shared += spanOf(rung.rule) * shareOf(rung)
       }
